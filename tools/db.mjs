@@ -1,0 +1,8 @@
+import { spawnSync } from 'node:child_process';
+import { psqlArguments, startCluster, stopCluster } from './cluster.mjs';
+
+const [verb, ...rest] = process.argv.slice(2);
+if (verb === 'start') { await startCluster(); } else if (verb === 'stop') stopCluster();
+else if (verb === 'url') process.stdout.write((await startCluster()).url + '\n');
+else if (verb === 'psql') { const { args, env } = psqlArguments(); process.exit(spawnSync('psql', [...args, ...rest], { stdio: 'inherit', env }).status ?? 1); }
+else { process.stderr.write('use: bin/db start|stop|url|psql [arguments]\n'); process.exit(2); }
