@@ -1,0 +1,19 @@
+/** CIE 1976 L*a*b* (ISO/CIE 11664-4) of sRGB values, relative to D65, 2° observer. */
+import { decodeSrgb } from './transfer';
+import { srgbToXyz, xyzOf, D65 } from './spaces';
+
+const white = xyzOf(D65), m = srgbToXyz.map((v, i) => v / white[Math.floor(i / 3)]!);
+const f = (t: number): number => (t > 216 / 24389 ? Math.cbrt(t) : ((24389 / 27) * t + 16) / 116);
+
+/** Linear sRGB → L*a*b*, written to out[at…at+2]. */
+export function labOfLinear(r: number, g: number, b: number, out: Float64Array | number[], at = 0): void {
+  const x = f(m[0]! * r + m[1]! * g + m[2]! * b), y = f(m[3]! * r + m[4]! * g + m[5]! * b), z = f(m[6]! * r + m[7]! * g + m[8]! * b);
+  out[at] = 116 * y - 16; out[at + 1] = 500 * (x - y); out[at + 2] = 200 * (y - z);
+}
+
+const clip = (v: number): number => (v < 0 ? 0 : v > 1 ? 1 : v);
+
+/** sRGB code values, clamped to 0…1, → L*a*b*, written to out[at…at+2]. */
+export function labOfSrgb(r: number, g: number, b: number, out: Float64Array | number[], at = 0): void {
+  labOfLinear(decodeSrgb(clip(r)), decodeSrgb(clip(g)), decodeSrgb(clip(b)), out, at);
+}

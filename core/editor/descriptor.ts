@@ -1,0 +1,85 @@
+/**
+ * Descriptors: all that Etagere knows of an editor and its version, as data. No code knows an editor's name, folders or
+ * property names. A descriptor that breaks a rule gets a sentence for each fault.
+ */
+import { array, lazy, mixed, number, object, string, ValidationError } from 'yup';
+import type { TableEncoding } from '../look/resample';
+import type { Mapping } from '../preset/mapping';
+import { Problem } from '../problem';
+
+export const systems = ['macos', 'windows', 'linux'] as const;
+export type System = (typeof systems)[number];
+
+/** Points an axis that a table may have. */
+export interface SizeRule { exact?: number; min?: number; max?: number; prefer?: number }
+/** How a version becomes a file: as it is, as one encoded table, or as an archive of members. */
+export interface TableWriter { codec: 'cube' | 'clf'; size: SizeRule; encoding: TableEncoding }
+export interface Member { name: string; json?: Record<string, unknown>; table?: TableWriter }
+export interface Writer { asIs?: boolean; table?: TableWriter; archive?: { format: 'zip'; members: Member[] } }
+
+export interface Accepts {
+  kind: 'look' | 'preset';
+  /** For presets: of which editor version the language is, "id@version"; only these are written, as they are. */
+  language?: string;
+  place: string;
+  extension: string;
+  writer: Writer;
+  /** Whether headings become folders or stand in the file. */
+  headings: 'folder' | 'inside' | 'none';
+  names?: { max?: number; allowed?: string };
+  most?: number;
+}
+
+export interface Descriptor {
+  editor: string; version: string; title: string;
+  kind: 'editor' | 'card';
+  systems: System[];
+  /** When a running editor notices new files. */
+  sees: 'launch' | 'rescan';
+  /** The editor's own files that tell what it lists and refuses, and that it is running. */
+  listing: Partial<Record<System, string>>;
+  places: Record<string, Partial<Record<System, string>>>;
+  accepts: Accepts[];
+  presets?: { container: 'xmp' | 'ini'; recognise: { namespace?: string; section?: string; key?: string; value?: string }; mapping: Mapping };
+  notes?: string;
+}
+
+const template = /^\{(home|config|media)\}(\/[^/\\:*?"<>|]+)+$/;
+const paths = lazy((v: unknown) => object(Object.fromEntries(Object.keys((v ?? {}) as object).map((k) => [k, string().required().matches(template, 'must begin with {home}, {config} or {media} and name folders below it').test('inside', 'must not step out of its folder', (p) => !p?.split('/').includes('..'))]))).noUnknown().test('systems', 'names a system that is none of macos, windows, linux', (o) => Object.keys(o ?? {}).every((k) => (systems as readonly string[]).includes(k))));
+const size = object({ exact: number().integer().min(2).max(256), min: number().integer().min(2).max(256), max: number().integer().min(2).max(256), prefer: number().integer().min(2).max(256) }).noUnknown().required();
+const encoding = object({ primaries: string().oneOf(['srgb', 'rec2020', 'p3', 'prophoto']).required(), transfer: mixed().required().test('transfer', 'must be "srgb", "linear" or a log range', (t) => t === 'srgb' || t === 'linear' || typeof (t as { log?: { below?: number } })?.log?.below === 'number') }).noUnknown().required();
+const table = object({ codec: string().oneOf(['cube', 'clf']).required(), size, encoding }).noUnknown().default(undefined);
+const schema = object({
+  editor: string().required().matches(/^[a-z][a-z0-9-]{0,39}$/, 'must be a short lower-case identifier'),
+  version: string().required().matches(/^[0-9][0-9.]{0,11}$/, 'must be a version number'),
+  title: string().required().max(80),
+  kind: string().oneOf(['editor', 'card']).required(),
+  systems: array().of(string().oneOf([...systems]).required()).min(1).required(),
+  sees: string().oneOf(['launch', 'rescan']).required(),
+  listing: paths,
+  places: lazy((v: unknown) => object(Object.fromEntries(Object.keys((v ?? {}) as object).map((k) => [k, paths])))),
+  accepts: array().of(object({
+    kind: string().oneOf(['look', 'preset']).required(), language: string().matches(/^[a-z0-9-]+@[0-9.]+$/), place: string().required(), extension: string().required().matches(/^\.[a-z0-9]{1,12}$/i, 'must be an extension such as .cube'),
+    writer: object({ asIs: mixed<boolean>().oneOf([true, undefined]), table, archive: object({ format: string().oneOf(['zip']).required(), members: array().of(object({ name: string().required().matches(/^[\w.-]+$/), json: mixed(), table }).noUnknown()).min(1).required() }).default(undefined) }).noUnknown().required()
+      .test('one', 'must say exactly one of asIs, table and archive', (w) => [w?.asIs, w?.table, w?.archive].filter(Boolean).length === 1),
+    headings: string().oneOf(['folder', 'inside', 'none']).required(),
+    names: object({ max: number().integer().min(5).max(255), allowed: string() }).noUnknown().default(undefined), most: number().integer().min(1),
+  }).noUnknown()).required(),
+  presets: object({ container: string().oneOf(['xmp', 'ini']).required(), recognise: object().required(), mapping: object({ entries: array().of(object({ step: string().required(), to: string().required() })).required() }).required() }).default(undefined),
+  notes: string(),
+}).noUnknown();
+
+/** Checks a descriptor; throws a Problem whose message has a sentence for each fault. */
+export function parseDescriptor(value: unknown, where = 'descriptor'): Descriptor {
+  try {
+    schema.validateSync(value, { abortEarly: false, strict: true });
+  } catch (e) {
+    if (!(e instanceof ValidationError)) throw e;
+    throw new Problem('descriptor-invalid', e.errors.map((m) => `${m.charAt(0).toUpperCase()}${m.slice(1)}.`).join(' '), where, 'Correct the descriptor and bring it in again.');
+  }
+  const d = value as Descriptor;
+  for (const a of d.accepts) if (!d.places[a.place]) throw new Problem('descriptor-invalid', `Accepts names the place "${a.place}", which is not among the places.`, where, 'Add the place, or correct the name.');
+  return d;
+}
+
+export const editorKey = (d: { editor: string; version: string }): string => `${d.editor}@${d.version}`;

@@ -1,0 +1,9 @@
+/** The door to looks: reading, sampling, measuring and writing tables. */
+export * from './look';
+export * from './sample';
+export * from './apply';
+export * from './residual';
+export * from './resample';
+export * from './selvedge';
+export { readCube, writeCube } from './cube';
+export { writeClf } from './clf';

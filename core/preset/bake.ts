@@ -1,0 +1,37 @@
+/** Preset → look: which settings go in, which are left out and why, and how far the table is from the direct rendering. */
+import { fromFunction, type Look } from '../look/look';
+import { residual, type Residual } from '../look/residual';
+import { sampler } from '../look/sample';
+import type { SettingClass, Settings } from './kinds';
+import { compile } from './render';
+import { classReason, isNeutral, settingById } from './settings';
+
+export interface Left { setting: string; class: SettingClass; reason: string }
+
+/** What a mapping knows better than the default class. */
+export type ClassOverrides = Record<string, { class: SettingClass; reason?: string }>;
+
+/** Splits settings into those that a table can carry (and are wanted) and those left out, each with its reason. */
+export function split(settings: Settings, overrides: ClassOverrides = {}, wanted?: readonly string[]): { kept: Settings; left: Left[] } {
+  const kept: Settings = {}, left: Left[] = [];
+  for (const [id, value] of Object.entries(settings)) {
+    const definition = settingById.get(id);
+    if (!definition || isNeutral(id, value)) continue;
+    const over = overrides[id], kind = over?.class ?? definition.class, why = over?.reason ?? classReason[kind];
+    if (kind !== 'point') left.push({ setting: id, class: kind, reason: why ?? 'cannot go into a table' });
+    else if (wanted && !wanted.includes(id)) left.push({ setting: id, class: kind, reason: 'was not chosen' });
+    else kept[id] = value;
+  }
+  return { kept, left };
+}
+
+export interface Baked { look: Look; left: Left[]; kept: Settings }
+
+/** The table alone: `size` points an axis, sRGB code values in and out, not clamped. */
+export function bake(settings: Settings, size: number, title: string, overrides: ClassOverrides = {}, wanted?: readonly string[]): Baked {
+  const { kept, left } = split(settings, overrides, wanted), f = compile(kept);
+  return { look: fromFunction(size, title, (v) => f(v[0]!, v[1]!, v[2]!, v, 0)), left, kept };
+}
+
+/** Table error: our direct rendering against our table, over the Halton points. */
+export const bakeResidual = (baked: Baked): Residual => residual(compile(baked.kept), sampler(baked.look));

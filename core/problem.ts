@@ -1,0 +1,24 @@
+/**
+ * An error that a user can mend: what happened, where, and what to do. Anything else that is thrown is a bug.
+ * `code` is stable and lower-case with dashes; `where` is a place in a file (entry, line, byte, tag) or a field.
+ */
+export class Problem extends Error {
+  readonly code: string;
+  readonly where: string;
+  readonly remedy: string;
+  constructor(code: string, message: string, where: string, remedy: string) {
+    super(message);
+    this.name = 'Problem';
+    this.code = code;
+    this.where = where;
+    this.remedy = remedy;
+  }
+  toJSON(): { code: string; message: string; where: string; remedy: string } {
+    return { code: this.code, message: this.message, where: this.where, remedy: this.remedy };
+  }
+}
+
+/** The same problem, found inside something that is named: "line 4" becomes "looks/a.cube, line 4". */
+export function within(place: string, problem: Problem): Problem {
+  return new Problem(problem.code, problem.message, problem.where ? `${place}, ${problem.where}` : place, problem.remedy);
+}

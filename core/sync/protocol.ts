@@ -1,0 +1,45 @@
+/** What agent and server say to one another: shapes and their checks, with limits. Paths are relative to the station's root, with "/". */
+import { array, boolean, number, object, string } from 'yup';
+
+export const PROTOCOL = 1;
+const sha = () => string().matches(/^[0-9a-f]{64}$/, 'must be a SHA-256');
+const path = () => string().required().max(1000).test('inside', 'must stay inside its root', (p) => isInside(p ?? ''));
+
+/** Is a relative path free of steps outwards, absolute beginnings, back slashes and control characters? */
+export function isInside(p: string): boolean {
+  // eslint-disable-next-line no-control-regex -- control characters are what this refuses
+  return p.length > 0 && !p.startsWith('/') && !/^[a-zA-Z]:/.test(p) && !/[\\\u0000-\u001f]/.test(p) && !p.split('/').some((s) => s === '..' || s === '.' || s === '');
+}
+
+export interface Place { id: string; path: string }
+/** What the agent is to watch: folders, and the editors' own listing files. */
+export interface Instructions { protocol: number; station: string; places: Place[]; listings: { editor: string; path: string }[]; everySeconds: number }
+
+export interface InventoryFile { path: string; size: number; sha256: string }
+export interface ListingReport { editor: string; text: string | null; running: boolean; at: string | null }
+export interface Report { agentVersion: string; files: InventoryFile[] | null; digest: string; listings: ListingReport[]; waiting: string | null }
+
+export interface Operation { n: number; do: 'put' | 'remove'; place: string; path: string; sha256: string | null; size: number; expect: string | null }
+export interface Plan { id: string; operations: Operation[] }
+export type Outcome = 'done' | 'conflict' | 'failed';
+/** `at` is the agent's clock, to compare with what editors at that station write. */
+export interface OperationResult { n: number; outcome: Outcome; message: string; before: string | null; at: string }
+
+export const reportSchema = object({
+  agentVersion: string().required().max(40),
+  files: array().of(object({ path: path(), size: number().integer().min(0).required(), sha256: sha().required() }).noUnknown()).max(50000).nullable().defined(),
+  digest: sha().required(),
+  listings: array().of(object({ editor: string().required().max(60), text: string().max(2_000_000).nullable().defined(), running: boolean().required(), at: string().max(40).nullable().defined() }).noUnknown()).max(50).required(),
+  waiting: string().uuid().nullable().defined(),
+}).noUnknown();
+
+export const enrolSchema = object({ code: string().required().max(80), system: string().oneOf(['macos', 'windows', 'linux']).required(), host: string().required().max(200), agentVersion: string().required().max(40) }).noUnknown();
+
+export const resultSchema = object({
+  results: array().of(object({ n: number().integer().min(0).required(), outcome: string().oneOf(['done', 'conflict', 'failed']).required(), message: string().max(500).defined(), before: sha().nullable().defined(), at: string().required().max(40).matches(/^\d{4}-\d\d-\d\dT/) }).noUnknown()).max(50000).required(),
+}).noUnknown();
+
+export const planSchema = object({
+  id: string().uuid().required(),
+  operations: array().of(object({ n: number().integer().min(0).required(), do: string().oneOf(['put', 'remove']).required(), place: string().required(), path: path(), sha256: sha().nullable().defined(), size: number().integer().min(0).required(), expect: sha().nullable().defined() }).noUnknown()).max(50000).required(),
+}).noUnknown();

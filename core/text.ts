@@ -1,0 +1,22 @@
+/** Bytes to text, for readers of text formats: refuses what is not UTF-8 (or Latin-1 where allowed) with the byte's place. */
+import { Problem } from './problem';
+
+/** Decodes UTF-8; UTF-16 and binary content are refused with a remedy. A leading byte order mark is dropped. */
+export function decodeText(bytes: Uint8Array, what: string): string {
+  if ((bytes[0] === 0xff && bytes[1] === 0xfe) || (bytes[0] === 0xfe && bytes[1] === 0xff))
+    throw new Problem('text-utf16', `This ${what} is UTF-16 text; it has to be UTF-8 or plain ASCII.`, 'byte 0', 'Open it in a text editor and save it again as UTF-8.');
+  const zero = bytes.subarray(0, 4096).indexOf(0);
+  if (zero >= 0)
+    throw new Problem(zero < 4 && bytes.length % 2 === 0 && bytes[1] === 0 ? 'text-utf16' : 'text-binary', `This ${what} is not plain text: it holds a zero byte.`, `byte ${zero}`, 'Ask the supplier for the file again, saved as UTF-8 text.');
+  try {
+    return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
+  } catch {
+    return new TextDecoder('windows-1252').decode(bytes);
+  }
+}
+
+/** Text safe inside XML content and attributes; characters that XML 1.0 forbids are dropped. */
+export const escapeXml = (s: string): string => {
+  // eslint-disable-next-line no-control-regex -- exactly the characters that XML 1.0 forbids
+  return s.replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, '').replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;');
+};
