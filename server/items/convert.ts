@@ -1,0 +1,60 @@
+/** Preset → look: what would go in, what is left out and why, how far the table is off, and the draft item that results. */
+import { array, number, object, string } from 'yup';
+import { writeCube } from '@/core/look/cube';
+import { rangeOf } from '@/core/look/look';
+import { sampler } from '@/core/look/sample';
+import { selvedge } from '@/core/look/selvedge';
+import { bake, bakeResidual, split, type ClassOverrides } from '@/core/preset/bake';
+import type { Settings } from '@/core/preset/kinds';
+import { settingById } from '@/core/preset/settings';
+import { Problem } from '@/core/problem';
+import { putBlob } from '../blobs/service';
+import { pool, transaction } from '../db/pool';
+import { record } from '../events';
+import { actorOf, allow, type Person } from '../people/roles';
+import { checked } from '../people/service';
+import { createItem } from './create';
+import * as q from './queries';
+
+export interface ConversionView { carried: { setting: string; title: string; family: string; value: unknown; unit: string }[]; left: { setting: string; title: string; class: string; reason: string }[]; unknown: Record<string, string>; residual: { maxDeltaE: number; p95DeltaE: number; meanDeltaE: number } }
+
+async function presetVersion(id: string) {
+  const v = await q.versionById(pool(), id);
+  if (!v) throw new Problem('not-found', 'There is no such version.', id, 'Go back to Shelves.');
+  if (v.kind !== 'preset') throw new Problem('convert-kind', `${v.title} is no preset.`, v.title, 'Choose a preset.');
+  return v;
+}
+
+/** What the conversion would carry and leave, with the residual at the size; `wanted` narrows the settings. */
+export async function previewConversion(person: Person, versionId: string, size: number, wanted?: string[]): Promise<ConversionView> {
+  allow(person, 'item.convert');
+  const v = await presetVersion(versionId), settings = v.facts.settings as Settings, classes = v.facts.classes as ClassOverrides;
+  const all = split(settings, classes), baked = bake(settings, size, v.title, classes, wanted), r = bakeResidual(baked);
+  const titled = (id: string) => settingById.get(id)?.title ?? id;
+  return {
+    carried: Object.entries(all.kept).map(([id, value]) => ({ setting: id, title: titled(id), family: settingById.get(id)!.family, value, unit: settingById.get(id)!.unit })),
+    left: all.left.map((l) => ({ ...l, title: titled(l.setting) })), unknown: v.facts.unknown as Record<string, string>,
+    residual: { maxDeltaE: r.maxDeltaE, p95DeltaE: r.p95DeltaE, meanDeltaE: r.meanDeltaE },
+  };
+}
+
+const schema = object({ versionId: string().uuid().required(), size: number().integer().min(2).max(129).default(33), settings: array().of(string().required()), title: string().trim().max(200) }).noUnknown();
+
+/** Bakes the preset into a `.cube` look: a draft on the preset's shelf that knows its source and recipe. */
+export async function convertPreset(person: Person, input: { versionId: string; size?: number; settings?: string[]; title?: string }): Promise<{ itemId: string; versionId: string }> {
+  allow(person, 'item.convert');
+  const c = checked(schema, input), v = await presetVersion(c.versionId), title = c.title || v.title;
+  const baked = bake(v.facts.settings as Settings, c.size, title, v.facts.classes as ClassOverrides, c.settings as string[] | undefined);
+  if (!Object.keys(baked.kept).length) throw new Problem('convert-empty', 'Nothing would be left of this preset in a look.', v.title, 'Choose at least one setting that a table can carry.');
+  const residual = bakeResidual(baked), bytes = Buffer.from(writeCube(baked.look)), threads = selvedge(sampler(baked.look));
+  return transaction(async (sql) => {
+    const item = (await q.itemById(sql, v.item_id, person.id))!, sha = await putBlob(sql, bytes);
+    const made = await createItem(sql, actorOf(person), {
+      kind: 'look', title, headings: v.headings, shelfId: item.shelf_id, supplier: item.supplier, sha, fileName: `${title}.cube`, format: 'cube', selvedge: threads, notes: `made from the preset ${v.title}, version ${v.number}`,
+      facts: { kind: '3d', size: c.size, domain: baked.look.domain, range: rangeOf(baked.look), fileTitle: title, comments: [], warnings: [], tableError: residual, left: baked.left },
+    });
+    await q.insertLineage(sql, made.versionId, v.id, { tool: 'bake', size: c.size, settings: Object.keys(baked.kept), left: baked.left, tableError: residual });
+    await record(sql, actorOf(person), 'item', made.itemId, 'converted', { source: v.id }, { title, size: c.size });
+    return made;
+  });
+}

@@ -1,0 +1,71 @@
+/** From approved versions and stations to exact file operations, through descriptors, renditions and the three-way view. */
+import type { Accepts, Descriptor } from '@/core/editor/descriptor';
+import { fileName } from '@/core/editor/file-name';
+import { resolveTemplate } from '@/core/sync/places';
+import { decide, foldKey } from '@/core/sync/three-way';
+import { hex } from '../blobs/service';
+import type { Sql } from '../db/pool';
+import { versionById } from '../items/queries';
+import { renditionFor } from '../renditions/service';
+import { inventoryOf, placements, stationEditors, type StationRow } from '../stations/queries';
+import type { StepRow } from './queries';
+
+type Step = Omit<StepRow, 'id' | 'station' | 'outcome' | 'message' | 'before' | 'title' | 'item_id' | 'number' | 'points' | 'residual'>;
+type Version = NonNullable<Awaited<ReturnType<typeof versionById>>>;
+
+/** How an editor takes a version: the entry of its descriptor, or the reason why it does not. */
+export function acceptance(d: Descriptor, v: Pick<Version, 'kind' | 'format'>): { accepts: Accepts } | { reason: string } {
+  const ofKind = d.accepts.filter((a) => a.kind === v.kind);
+  if (!ofKind.length) return { reason: `${d.title} takes no ${v.kind}s` };
+  const accepts = ofKind.find((a) => a.kind !== 'preset' || a.language === v.format);
+  return accepts ? { accepts } : { reason: `${d.title} reads presets of ${ofKind.map((a) => a.language).join(', ')}; this one is of ${v.format}. Convert it into a look to use it here` };
+}
+
+export async function planSteps(sql: Sql, versions: Version[], chosen: StationRow[], all: StationRow[]): Promise<Step[]> {
+  const steps: Step[] = [], counters = new Map<string, number>(), planned = new Map<string, Step>(), inventories = new Map<string, Map<string, { path: string; sha: string }>>();
+  for (const station of chosen) {
+    const agentId = station.host_id ?? station.id, agent = all.find((s) => s.id === agentId)!;
+    let inventory = inventories.get(agentId);
+    if (!inventory) inventories.set(agentId, (inventory = new Map((await inventoryOf(sql, agentId)).map((f) => [foldKey(f.path, agent.system), { path: f.path, sha: f.sha }]))));
+    const placed = await placements(sql, [station.id]);
+    for (const e of await stationEditors(sql, [station.id])) {
+      const d = e.descriptor;
+      for (const v of versions) {
+        const n = counters.get(agentId) ?? 0;
+        counters.set(agentId, n + 1);
+        const step: Step = { station_id: station.id, agent_station_id: agentId, editor_id: d.editor, editor_version: d.version, place: '', version_id: v.id, rendition_id: null, n, do_what: 'none', path: '', sha: null, size: 0, expect: null, decision: 'not-accepted', note: '', prior: null };
+        steps.push(step);
+        const a = acceptance(d, v);
+        if ('reason' in a) { step.note = a.reason; continue; }
+        const template = d.places[a.accepts.place]?.[agent.system];
+        if (!template) { step.note = `${d.title} has no place for this on ${agent.system}`; continue; }
+        const r = await renditionFor(sql, v, d, a.accepts), folder = resolveTemplate(template, agent.system);
+        step.place = a.accepts.place; step.rendition_id = r.id; step.sha = hex(r.sha256); step.size = r.size;
+        const before = placed.find((p) => p.item_id === v.item_id && p.editor_id === d.editor && p.editor_version === d.version);
+        step.path = before?.path ?? freePath(folder, v, a.accepts, inventory, planned, agentId);
+        const key = `${agentId} ${foldKey(step.path, agent.system)}`, twin = planned.get(key);
+        if (twin) { step.decision = 'in-step'; step.note = 'the same file serves both editors'; continue; }
+        const is = inventory.get(foldKey(step.path, agent.system))?.sha ?? null, base = before?.sha ?? null;
+        const decision = decide(base, step.sha, is);
+        step.decision = decision; step.expect = is;
+        if (decision === 'put') {
+          const there = [...inventory.values()].filter((f) => f.path.startsWith(folder + '/')).length + [...planned.values()].filter((p) => p.agent_station_id === agentId && p.path.startsWith(folder + '/') && p.expect === null).length;
+          if (a.accepts.most && is === null && there >= a.accepts.most) { step.decision = 'full'; step.note = `${d.title} takes at most ${a.accepts.most} files`; continue; }
+          step.do_what = 'put';
+          if (before) step.prior = { version_id: before.version_id, rendition_id: before.rendition_id, sha: before.sha, editor_id: before.editor_id, editor_version: before.editor_version, place: before.place };
+        } else step.note = decision === 'in-step' ? 'is there already' : 'something else lies there, or it was changed there: it is left alone';
+        planned.set(key, step);
+      }
+    }
+  }
+  return steps;
+}
+
+/** A file name that nothing else at the place has, in the folder of the item's headings where the editor shows folders. */
+function freePath(folder: string, v: Version, accepts: Accepts, inventory: ReadonlyMap<string, { path: string; sha: string }>, planned: ReadonlyMap<string, Step>, agentId: string): string {
+  const inside = accepts.headings === 'folder' && v.headings.length ? `${folder}/${v.headings.map((h) => fileName(h, '')).join('/')}` : folder;
+  const taken = new Set<string>();
+  for (const p of planned.values()) if (p.agent_station_id === agentId && p.version_id !== v.id && p.path.startsWith(inside + '/')) taken.add(p.path.slice(inside.length + 1).toLowerCase());
+  for (const f of inventory.values()) if (f.path.startsWith(inside + '/')) taken.add(f.path.slice(inside.length + 1).toLowerCase());
+  return `${inside}/${fileName(v.title, accepts.extension, accepts.names ?? {}, taken)}`;
+}
