@@ -1,0 +1,38 @@
+/** The agent's side of the conversation. It only ever calls out. */
+import { createWriteStream } from 'node:fs';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import type { ReadableStream } from 'node:stream/web';
+import { planSchema, type Instructions, type OperationResult, type Plan, type Report } from '@/core/sync/protocol';
+
+export class ServerError extends Error {}
+
+export class Server {
+  constructor(private readonly url: string, private readonly token: string | null) {}
+
+  private async call(path: string, body?: unknown): Promise<Response> {
+    const r = await fetch(`${this.url}/api/agent/${path}`, {
+      method: body === undefined ? 'GET' : 'POST', signal: AbortSignal.timeout(60_000),
+      headers: { ...(this.token ? { authorization: `Bearer ${this.token}` } : {}), ...(body === undefined ? {} : { 'content-type': 'application/json' }) },
+      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+    });
+    if (!r.ok) {
+      const text = await r.text(), said = (() => { try { return (JSON.parse(text) as { error?: { message: string; remedy: string } }).error; } catch { return undefined; } })();
+      throw new ServerError(said ? `${said.message} ${said.remedy}` : `the server answered ${r.status}`);
+    }
+    return r;
+  }
+
+  enrol = async (body: { code: string; system: string; host: string; agentVersion: string }) => (await this.call('enrol', body)).json() as Promise<{ station: string; name: string; token: string }>;
+  instructions = async () => (await this.call('instructions')).json() as Promise<Instructions>;
+  report = async (r: Report) => (await this.call('report', r)).json() as Promise<{ need: 'files' | null }>;
+  async plan(): Promise<Plan | null> {
+    const { plan } = (await (await this.call('plan')).json()) as { plan: unknown };
+    return plan === null ? null : (planSchema.validateSync(plan, { strict: true }) as unknown as Plan);
+  }
+  results = async (plan: string, results: OperationResult[]) => { await this.call(`plan/${plan}/results`, { results }); };
+  async fetchContent(sha: string, to: string): Promise<void> {
+    const r = await this.call(`content/${sha}`);
+    await pipeline(Readable.fromWeb(r.body as ReadableStream), createWriteStream(to));
+  }
+}

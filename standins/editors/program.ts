@@ -1,0 +1,75 @@
+/**
+ * What the stand-in editors have in common as programs: arguments, a walk of their folders, their own list on disk, and a
+ * life until they are told to quit. Shares nothing with Etagere: it is told of by a descriptor, like any editor.
+ */
+import { mkdirSync, readdirSync, readFileSync, renameSync, statSync, writeFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { parseArgs } from 'node:util';
+
+export interface Listed { path: string; title: string; kind: string; headings: string[] }
+export interface Contents { listed: Listed[]; refused: { path: string; reason: string }[] }
+
+export const options = (() => {
+  const { values } = parseArgs({ options: { root: { type: 'string' }, system: { type: 'string' }, edition: { type: 'string' } } });
+  if (!values.root || !values.system) { process.stderr.write('use: --root DIR --system macos|windows|linux [--edition N]\n'); process.exit(2); }
+  return { root: values.root, system: values.system, edition: values.edition ?? '' };
+})();
+
+/** Files below a folder of the root, as root-relative paths, in order. */
+export function files(folder: string): string[] {
+  const out: string[] = [];
+  const walk = (at: string): void => {
+    let names: string[];
+    try { names = readdirSync(join(options.root, at)).sort(); } catch { return; }
+    for (const name of names) {
+      const path = `${at}/${name}`;
+      if (statSync(join(options.root, path)).isDirectory()) walk(path);
+      else if (!name.startsWith('.')) out.push(path);
+    }
+  };
+  walk(folder);
+  return out;
+}
+
+export const read = (path: string): Buffer => readFileSync(join(options.root, path));
+
+/** Reads each file by its own reader; what it throws is the reason of the refusal. */
+export function take(paths: string[], reader: (path: string) => Omit<Listed, 'path'>): Contents {
+  const out: Contents = { listed: [], refused: [] };
+  for (const path of paths) { try { out.listed.push({ path, ...reader(path) }); } catch (e) { out.refused.push({ path, reason: (e as Error).message }); } }
+  return out;
+}
+
+/** Runs until SIGTERM. `scan` is called at launch, and again every `again` milliseconds where the program rescans. */
+export function live(listFile: string, logFile: string, scan: () => Contents, again?: number): void {
+  let last = '';
+  const write = (running: boolean, contents: Contents): void => {
+    const target = join(options.root, listFile);
+    mkdirSync(dirname(target), { recursive: true });
+    writeFileSync(`${target}.new`, JSON.stringify({ at: new Date().toISOString(), running, pid: process.pid, ...contents }, null, 1));
+    renameSync(`${target}.new`, target);
+  };
+  const look = (): Contents => {
+    const contents = scan();
+    writeFileSync(join(options.root, logFile), contents.refused.map((r) => `${r.path}: ${r.reason}\n`).join(''));
+    return contents;
+  };
+  const target = join(options.root, listFile);
+  mkdirSync(dirname(target), { recursive: true });
+  let contents = look();
+  write(true, contents);
+  const state = () => JSON.stringify(files('').map((p) => { try { const s = statSync(join(options.root, p)); return [p, s.size, s.mtimeMs]; } catch { return [p]; } }).filter(([p]) => p !== `/${listFile}` && p !== `/${logFile}`));
+  last = again ? state() : '';
+  const timer = setInterval(() => {
+    if (!again) return;
+    const now = state();
+    if (now === last) return;
+    last = now;
+    contents = look();
+    write(true, contents);
+  }, again ?? 60_000);
+  const quit = (): void => { clearInterval(timer); write(false, contents); process.exit(0); };
+  process.on('SIGTERM', quit);
+  process.on('SIGINT', quit);
+  process.stdout.write('ready\n');
+}
