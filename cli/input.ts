@@ -1,0 +1,29 @@
+/** Shared by the verbs: files, points, numbers, each refused with a Problem. */
+import { readFileSync } from 'node:fs';
+import { Problem } from '@/core/problem';
+
+export function readInput(path: string | undefined, what = 'file'): Buffer {
+  if (!path) throw new Problem('usage', `A ${what} is missing.`, 'command line', `Name the ${what}.`);
+  try { return readFileSync(path); } catch (e) { throw new Problem('file-unreadable', `${path} cannot be read: ${(e as NodeJS.ErrnoException).code ?? (e as Error).message}.`, path, 'Check the path and its permissions.'); }
+}
+
+/** A JSON array of number triples. */
+export function readPoints(path: string | undefined): number[][] {
+  let v: unknown;
+  try { v = JSON.parse(readInput(path, 'points file').toString('utf8')); } catch (e) { if (e instanceof Problem) throw e; throw new Problem('points-json', 'The points are no JSON.', path ?? '', 'Give a JSON array of number triples.'); }
+  if (!Array.isArray(v) || v.some((p) => !Array.isArray(p) || p.length !== 3 || p.some((n) => typeof n !== 'number' || !Number.isFinite(n)))) throw new Problem('points-json', 'The points are not an array of number triples.', path ?? '', 'Give a JSON array of number triples.');
+  return v as number[][];
+}
+
+export function numberOption(value: string | undefined, name: string, low: number, high: number, fallback: number): number {
+  if (value === undefined) return fallback;
+  const n = Number(value);
+  if (value.trim() === '' || !Number.isFinite(n) || n < low || n > high) throw new Problem('usage', `--${name} must be a number from ${low} to ${high}.`, `--${name}`, 'Correct the option.');
+  return n;
+}
+
+export function choice<T extends string>(value: string | undefined, name: string, allowed: readonly T[], fallback: T): T {
+  if (value === undefined) return fallback;
+  if (!(allowed as readonly string[]).includes(value)) throw new Problem('usage', `--${name} must be one of ${allowed.join(', ')}.`, `--${name}`, 'Correct the option.');
+  return value as T;
+}

@@ -1,0 +1,140 @@
+/** Loads the demo scenario through the same services that people use, and takes it away again. Loading twice does nothing. */
+import { randomBytes } from 'node:crypto';
+import { existsSync } from 'node:fs';
+import { mkdir, readFile, rm, writeFile } from 'node:fs/promises';
+import { dirname, join } from 'node:path';
+import { readCube } from '@/core/look';
+import { recognise } from '@/core/pack/recognise';
+import { sampler } from '@/core/look/sample';
+import { selvedge } from '@/core/look/selvedge';
+import { Problem } from '@/core/problem';
+import { putBlob } from '@/server/blobs/service';
+import { pool, transaction } from '@/server/db/pool';
+import { bringDescriptor, descriptors } from '@/server/editors/service';
+import { addFrame } from '@/server/frames/service';
+import { createItem } from '@/server/items/create';
+import { addShelf, approve, confirmEncoding, setRibbon } from '@/server/items/service';
+import { runJob } from '@/server/jobs/service';
+import { acceptIntake, beginUpload, finishUpload, intakeFor, readIntake, uploadPart } from '@/server/packs/service';
+import { addPerson, anyone } from '@/server/people/service';
+import { actorOf, type Person } from '@/server/people/roles';
+import { dataFolder } from '@/server/place';
+import { createStation, makeCode } from '@/server/stations/service';
+import marlstone3 from '@/standins/descriptors/marlstone-3.json';
+import marlstone4 from '@/standins/descriptors/marlstone-4.json';
+import oxbow2 from '@/standins/descriptors/oxbow-2.json';
+import perrinAlder1 from '@/standins/descriptors/perrin-alder-1.json';
+import { fathomLooks, houseLooks } from './designs';
+import { cubeOf } from './files';
+import { frame, frames } from './frames';
+import { fathomPack, sablePack } from './packs';
+
+export const builtIn = [oxbow2, marlstone4, marlstone3, perrinAlder1] as unknown[];
+const people = [{ name: 'Odile Wren', email: 'odile@wrenandtallow.example', role: 'librarian' }, { name: 'Piet Tallow', email: 'piet@wrenandtallow.example', role: 'lead' }, { name: 'Mirre Sand', email: 'mirre@wrenandtallow.example', role: 'retoucher' }] as const;
+const workstations = [{ name: 'Glaze desk', system: 'macos', person: 'Mirre Sand', editors: ['marlstone@4', 'marlstone@3', 'oxbow@2'] }, { name: 'Model room', system: 'linux', person: 'Odile Wren', editors: ['oxbow@2'] }] as const;
+
+export interface SignIn { name: string; email: string; role: string; password: string }
+export const signInsFile = (): string => join(dataFolder(), 'demo', 'sign-ins.json');
+export const stationFolder = (name: string): string => join(dataFolder(), 'stations', name.toLowerCase().replace(/[^a-z0-9]+/g, '-'));
+
+/** Editors that ship with the application as stand-ins: their descriptors, brought in at each start. */
+export async function bringBuiltIn(): Promise<void> {
+  await transaction(async (sql) => {
+    const had = await descriptors(sql);
+    for (const d of builtIn as { editor: string; version: string }[]) {
+      const same = had.find((h) => h.editor === d.editor && h.version === d.version);
+      if (!same || JSON.stringify(same) !== JSON.stringify(d)) await bringDescriptor(sql, { personId: null, name: 'set-up' }, d, `${d.editor}-${d.version}.json`);
+    }
+  });
+}
+
+async function deliver(person: Person, name: string, bytes: Uint8Array): Promise<string> {
+  const up = await beginUpload(person, { name, size: bytes.length }), part = 4 << 20;
+  for (let at = 0; at < bytes.length; at += part) await uploadPart(person, up.id, at, Buffer.from(bytes.subarray(at, at + part)));
+  const { intake } = await finishUpload(person, up.id), job = (await intakeFor(person, intake)).intake.job_id!;
+  await runJob(job, { intake: readIntake });
+  return intake;
+}
+
+export async function loadDemo(say: (s: string) => void = () => {}): Promise<{ loaded: boolean; signIns: SignIn[] }> {
+  await bringBuiltIn();
+  if (await anyone()) return { loaded: false, signIns: existsSync(signInsFile()) ? (JSON.parse(await readFile(signInsFile(), 'utf8')) as SignIn[]) : [] };
+  say('loading the demo data');
+  const signIns: SignIn[] = people.map((p) => ({ ...p, password: randomBytes(9).toString('base64url') }));
+  const librarian = await addPerson(null, signIns[0] as never);
+  for (const s of signIns.slice(1)) await addPerson(librarian, s as never);
+  await mkdir(dirname(signInsFile()), { recursive: true });
+  await writeFile(signInsFile(), JSON.stringify(signIns), { mode: 0o600 });
+
+  say('composing the reference frames');
+  for (const [position, f] of frames.entries()) { const made = frame(f.composition); await transaction((sql) => addFrame(sql, actorOf(librarian), { name: f.name, light: f.light, position, ...made })); }
+
+  const house = await addShelf(librarian, { name: 'House looks', note: 'on every desk' }), autumn = await addShelf(librarian, { name: 'Sable Row, autumn pack', note: 'taken in November, eight seats' });
+  const set = await addShelf(librarian, { name: 'Fathom Color, stage set', note: 'looks for painted scenery' });
+  await addShelf(librarian, { name: 'Ceramics', note: 'presets of the kiln room' });
+  const known = await descriptors();
+  const place = async (shelfId: string, supplier: string, designs: typeof houseLooks) => {
+    const made = [];
+    for (const d of designs) {
+      const bytes = Buffer.from(cubeOf(d)), r = recognise(`${d.title}.cube`, bytes, known);
+      made.push(await transaction(async (sql) => createItem(sql, actorOf(librarian), { kind: 'look', title: d.title, headings: d.headings, shelfId, supplier, sha: await putBlob(sql, bytes), fileName: `${d.title}.cube`, format: 'cube', facts: r.facts, selvedge: selvedge(sampler(readCube(bytes))), notes: 'made in the studio' })));
+    }
+    return made;
+  };
+  say('filling the shelves');
+  const made = await place(house, '', houseLooks);
+  for (const [i, m] of made.entries()) {
+    if (i < 6) { await confirmEncoding(librarian, m.versionId, { primaries: 'sRGB', transfer: 'sRGB', range: 'full', referred: 'display', white: 'D65' }); await approve(librarian, m.versionId); }
+    if ([0, 1, 3, 5].includes(i)) await setRibbon(librarian, m.itemId, { on: true, whose: i % 2 ? 'mine' : 'house' });
+  }
+  await place(set, 'Fathom Color', fathomLooks.slice(0, 5));
+  const arrival = await deliver(librarian, 'Sable Row Looks - Autumn.zip', sablePack()), entries = (await intakeFor(librarian, arrival)).entries;
+  await acceptIntake(librarian, arrival, { entries: entries.filter((e) => e.outcome === 'new').map((e) => e.id), shelfId: autumn, supplier: 'Sable Row Looks' });
+  await deliver(librarian, 'Fathom Color - Stage set.zip', fathomPack());
+  const packs = join(dataFolder(), 'demo', 'packs');
+  await mkdir(packs, { recursive: true });
+  await writeFile(join(packs, 'Sable Row Looks - Autumn.zip'), sablePack());
+  await writeFile(join(packs, 'Fathom Color - Stage set.zip'), fathomPack());
+
+  say('setting up the stations');
+  await makeStations(librarian);
+  return { loaded: true, signIns };
+}
+
+async function makeStations(librarian: Person): Promise<void> {
+  const list: { name: string; root: string; system: string; editors: readonly string[]; code?: string; state?: string }[] = [];
+  for (const [position, w] of workstations.entries()) {
+    const root = join(stationFolder(w.name), 'root');
+    await mkdir(root, { recursive: true });
+    const { id, code } = await transaction(async (sql) => { const id = await createStation(sql, actorOf(librarian), { ...w, editors: [...w.editors], kind: 'workstation', hostId: null, position }); return { id, code: await makeCode(sql, id) }; });
+    list.push({ name: w.name, root, system: w.system, editors: w.editors, code, state: join(stationFolder(w.name), 'agent') });
+    if (w.name === 'Model room') {
+      await transaction((sql) => createStation(sql, actorOf(librarian), { name: 'Card, Perrin Alder', kind: 'card', system: 'linux', person: 'in the reader of the Model room', hostId: id, editors: ['perrin-alder@1'], position: 9 }));
+      list.push({ name: 'Card, Perrin Alder', root, system: 'linux', editors: ['perrin-alder@1'] });
+      await put(root, 'media/ALDER/LOOKS/OLD_TEST.cube', cubeOf(houseLooks[4]!, 17));
+    }
+  }
+  const desk = join(stationFolder('Glaze desk'), 'root'), room = join(stationFolder('Model room'), 'root');
+  await put(desk, 'Oxbow/Looks/Kept from last year/Wet Clay.cube', cubeOf(fathomLooks[6]!));
+  await put(desk, 'Library/Application Support/.marlstone-4/looks/Wet Clay.cube', cubeOf(fathomLooks[6]!));
+  await put(desk, 'Oxbow/Presets/notes.txt', 'ask Odile which of these are still used\n');
+  await mkdir(join(room, 'Oxbow/Looks'), { recursive: true });
+  await writeFile(join(dataFolder(), 'stations', 'stations.json'), JSON.stringify(list, null, 1), { mode: 0o600 });
+}
+
+async function put(root: string, path: string, content: string): Promise<void> {
+  await mkdir(dirname(join(root, path)), { recursive: true });
+  await writeFile(join(root, path), content);
+}
+
+/** Takes the demo away: only while nobody but the demo's people is there, since their work hangs on it. */
+export async function removeDemo(): Promise<void> {
+  const others = (await pool().query<{ name: string }>('select name from person where email <> all ($1::citext[])', [people.map((p) => p.email)])).rows;
+  if (others.length) throw new Problem('demo-in-use', `There are other people here (${others.slice(0, 3).map((o) => o.name).join(', ')}), whose work would go with it.`, 'demo', 'Start with a data folder of its own instead: ETAGERE_DATA=… bin/start --empty.');
+  await pool().query('truncate person, session, sign_in_failure, event, job, blob, upload, shelf, intake, item, version, pack, frame, editor, station, rollout cascade');
+  await pool().query('delete from graphile_worker._private_jobs');
+  await rm(join(dataFolder(), 'demo'), { recursive: true, force: true });
+  for (const w of workstations) await rm(stationFolder(w.name), { recursive: true, force: true });
+  await rm(join(dataFolder(), 'stations', 'stations.json'), { force: true });
+}
+
