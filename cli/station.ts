@@ -9,4 +9,13 @@ const ask = (verb: 'launch' | 'quit' | 'list'): Verb => async (args) => {
   return askLauncher(verb, station, editor);
 };
 
-export const verbs: Record<string, Verb> = { launch: ask('launch'), quit: ask('quit'), list: ask('list') };
+/** A fresh enrolment code for a station's agent: for whoever owns the data folder. */
+const code: Verb = async (args) => {
+  const { positionals } = parseArgs({ args, allowPositionals: true, options: {} }), name = positionals[0] ?? '';
+  const { pool, transaction } = await import('@/server/db/pool'), { stationByName } = await import('@/server/stations/queries'), { makeCode } = await import('@/server/stations/service');
+  const s = await stationByName(pool(), name);
+  if (!s) throw new Problem('station-unknown', `There is no station called ${name}.`, 'command line', 'Name it as the Stations screen does.');
+  return { station: s.name, code: await transaction((sql) => makeCode(sql, s.id)) };
+};
+
+export const verbs: Record<string, Verb> = { launch: ask('launch'), quit: ask('quit'), list: ask('list'), code };

@@ -186,3 +186,9 @@ export async function discardIntake(person: Person, id: string): Promise<void> {
   });
 }
 
+
+/** Which of the names are titles of items held; for what presets need. */
+export async function heldNames(names: string[]): Promise<Set<string>> {
+  if (!names.length) return new Set();
+  return new Set((await pool().query<{ title: string }>('select distinct title from item where title = any ($1) and archived_at is null', [names])).rows.map((r) => r.title));
+}

@@ -1,0 +1,20 @@
+import { listSpines } from '@/server/items/service';
+import { may } from '@/server/people/roles';
+import { stationViews } from '@/server/stations/service';
+import { person } from '@/server/web';
+import { PageHead } from '@/ui/frame/Shell';
+import { PlanForm } from '@/ui/rollouts/PlanForm';
+
+export const metadata = { title: 'Plan a rollout' };
+
+export default async function Page({ searchParams }: { searchParams: Promise<{ versions?: string }> }) {
+  const p = await person();
+  if (!may(p, 'rollout.plan')) return <div className="px-6 pt-[18px]"><PageHead title="Plan a rollout" /><p className="text-soft">Rollouts are planned by the librarian or the lead.</p></div>;
+  const chosen = ((await searchParams).versions ?? '').split(',').filter(Boolean), [spines, stations] = await Promise.all([listSpines(p, { status: 'approved' }), stationViews(p)]);
+  return (
+    <div className="max-w-[1080px] px-6 pt-[18px]">
+      <PageHead title="Plan a rollout" note="nothing is written before you confirm" />
+      <PlanForm chosen={chosen} versions={spines.map((s) => ({ versionId: s.version_id, title: s.title, kind: s.kind, number: s.number, selvedge: s.selvedge }))} stations={stations.map((v) => ({ id: v.station.id, name: v.station.name, note: v.editors.map((e) => e.title).join(', ') || 'no editor known there' }))} />
+    </div>
+  );
+}

@@ -1,0 +1,16 @@
+import { addPerson, anyone } from '@/server/people/service';
+import { Problem } from '@/core/problem';
+import { body, problemResponse, sameOrigin } from '@/server/web';
+import { setupCodeIsRight } from '@/server/people/setup-code';
+
+/** The first person of an empty studio, with the code that bin/start printed. */
+export async function POST(request: Request): Promise<Response> {
+  try {
+    await sameOrigin();
+    const { code, ...input } = await body<{ code: string; name: string; email: string; password: string }>(request);
+    if (await anyone()) throw new Problem('not-allowed', 'There are people already.', 'people', 'Sign in instead.');
+    if (!setupCodeIsRight(String(code ?? ''))) throw new Problem('setup-code', 'This is not the code that bin/start printed.', 'code', 'Look at the window in which Etagere was started.');
+    await addPerson(null, { ...input, role: 'librarian' });
+    return Response.json({});
+  } catch (e) { return problemResponse(e); }
+}

@@ -1,0 +1,4 @@
+import { planRollout } from '@/server/rollouts/service';
+import { body, route } from '@/server/web';
+
+export const POST = route(async (person, request) => ({ id: await planRollout(person, await body(request)) }));

@@ -1,0 +1,6 @@
+import { newCode } from '@/server/stations/service';
+import { route } from '@/server/web';
+
+type C = { params: Promise<{ id: string }> };
+
+export const POST = route<C>(async (person, _r, { params }) => ({ code: await newCode(person, (await params).id) }));

@@ -1,0 +1,6 @@
+import { confirmEncoding } from '@/server/items/service';
+import { body, route } from '@/server/web';
+
+type C = { params: Promise<{ id: string }> };
+
+export const POST = route<C>(async (person, request, { params }) => confirmEncoding(person, (await params).id, await body(request)).then(() => ({})));

@@ -1,0 +1,3 @@
+import { redirect } from 'next/navigation';
+
+export default function Page() { redirect('/shelves'); }

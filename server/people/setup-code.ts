@@ -1,0 +1,12 @@
+/** The code that protects the welcome page of an empty studio; bin/start writes it into the data folder and prints it. */
+import { timingSafeEqual } from 'node:crypto';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { dataFolder } from '../place';
+
+export function setupCodeIsRight(given: string): boolean {
+  let wanted: Buffer;
+  try { wanted = Buffer.from(readFileSync(join(dataFolder(), 'setup-code'), 'utf8').trim()); } catch { return false; }
+  const g = Buffer.from(given.trim().toUpperCase());
+  return wanted.length > 0 && g.length === wanted.length && timingSafeEqual(g, wanted);
+}

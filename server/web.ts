@@ -1,0 +1,57 @@
+/** What routes and pages share: who is signed in, and how a fault reaches the screen. */
+import 'server-only';
+import { randomUUID } from 'node:crypto';
+import { cookies, headers } from 'next/headers';
+import { redirect } from 'next/navigation';
+import { Problem } from '@/core/problem';
+import { anyone, personOf } from './people/service';
+import type { Person } from './people/roles';
+
+export const COOKIE = 'etagere';
+
+export async function signedIn(): Promise<Person | null> {
+  return personOf((await cookies()).get(COOKIE)?.value);
+}
+
+/** For pages: whoever is not signed in goes to the door, or to the welcome page of an empty studio. */
+export async function person(): Promise<Person> {
+  const p = await signedIn();
+  if (!p) redirect((await anyone()) ? '/sign-in' : '/welcome');
+  return p;
+}
+
+const statusOf: Record<string, number> = { 'not-allowed': 403, 'not-found': 404, 'sign-in-needed': 401, 'agent-unknown': 401, 'sign-in-limit': 429, origin: 403 };
+
+export function problemResponse(e: unknown): Response {
+  if (e instanceof Problem) return Response.json({ error: e.toJSON() }, { status: statusOf[e.code] ?? 422 });
+  const incident = randomUUID().slice(0, 8);
+  console.error(`incident ${incident}:`, e);
+  return Response.json({ error: { code: 'bug', message: 'Something went wrong that is not your doing.', where: `incident ${incident}`, remedy: 'Try again; if it stays so, tell the people who look after Etagere this number.' } }, { status: 500 });
+}
+
+/** Requests that change something must come from our own pages. */
+export async function sameOrigin(): Promise<void> {
+  const h = await headers(), origin = h.get('origin');
+  if (origin && new URL(origin).host !== (h.get('x-forwarded-host') ?? h.get('host'))) throw new Problem('origin', 'This request came from another site.', origin, 'Open Etagere itself and try again.');
+  if (h.get('sec-fetch-site') === 'cross-site') throw new Problem('origin', 'This request came from another site.', 'sec-fetch-site', 'Open Etagere itself and try again.');
+}
+
+/** Wraps a route: origin, session, and faults as JSON. */
+export function route<C>(work: (person: Person, request: Request, context: C) => Promise<Response | unknown>): (request: Request, context: C) => Promise<Response> {
+  return async (request, context) => {
+    try {
+      if (request.method !== 'GET') await sameOrigin();
+      const p = await signedIn();
+      if (!p) throw new Problem('sign-in-needed', 'You are not signed in any more.', 'session', 'Sign in again; nothing that was confirmed is lost.');
+      const out = await work(p, request, context);
+      return out instanceof Response ? out : Response.json(out ?? {});
+    } catch (e) { return problemResponse(e); }
+  };
+}
+
+/** A request's JSON, with a limit. */
+export async function body<T>(request: Request, most = 1 << 20): Promise<T> {
+  const text = await request.text();
+  if (text.length > most) throw new Problem('input-invalid', 'The request is too large.', 'body', 'Send less at once.');
+  try { return JSON.parse(text || '{}') as T; } catch { throw new Problem('input-invalid', 'The request is no JSON.', 'body', 'Reload the page and try again.'); }
+}

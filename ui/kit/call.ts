@@ -1,0 +1,16 @@
+/** Calls our own routes from the browser; a fault comes back as the problem that the server told. */
+export interface ProblemText { code: string; message: string; where: string; remedy: string }
+export class CallError extends Error { constructor(readonly problem: ProblemText) { super(problem.message); } }
+
+export async function call<T = Record<string, unknown>>(path: string, method: 'GET' | 'POST' | 'PATCH' | 'DELETE' = 'GET', body?: unknown, signal?: AbortSignal): Promise<T> {
+  let r: Response;
+  try { r = await fetch(path, { method, signal: signal ?? null, ...(body === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }) }); } catch (e) {
+    if (signal?.aborted) throw e;
+    throw new CallError({ code: 'offline', message: 'The server cannot be reached.', where: path, remedy: 'Check the network; nothing that was confirmed is lost. Then try again.' });
+  }
+  const json = (await r.json().catch(() => ({}))) as { error?: ProblemText };
+  if (!r.ok) throw new CallError(json.error ?? { code: 'bug', message: `The server answered ${r.status}.`, where: path, remedy: 'Reload the page and try again.' });
+  return json as T;
+}
+
+export const problemOf = (e: unknown): ProblemText => (e instanceof CallError ? e.problem : { code: 'bug', message: (e as Error).message, where: 'this page', remedy: 'Reload the page and try again.' });

@@ -1,0 +1,35 @@
+'use client';
+/** Follows the server's events. The tabs of a browser share one stream: whoever holds the lock reads it and tells the others. */
+import { useEffect, useRef } from 'react';
+
+export interface LiveEvent { type: 'event'; event: { id: number; subject: string; subject_id: string; action: string; actor: string } }
+export interface LiveJob { type: 'job'; id: string }
+type Message = LiveEvent | LiveJob;
+
+const listeners = new Set<(m: Message) => void>();
+let started = false;
+
+function start(): void {
+  if (started) return;
+  started = true;
+  const channel = new BroadcastChannel('etagere-live'), tell = (m: Message) => listeners.forEach((l) => l(m));
+  channel.onmessage = (e: MessageEvent<Message>) => tell(e.data);
+  const lead = () => new Promise<void>(() => {
+    const source = new EventSource('/api/live');
+    source.onmessage = (e: MessageEvent<string>) => { const m = JSON.parse(e.data) as Message; tell(m); channel.postMessage(m); };
+  });
+  if ('locks' in navigator) void navigator.locks.request('etagere-live', lead); else void lead();
+}
+
+/** Calls `then` (at most every 250 ms) when a message concerns this screen. */
+export function useLive(concerns: (m: Message) => boolean, then: () => void): void {
+  const latest = useRef({ concerns, then });
+  useEffect(() => { latest.current = { concerns, then }; });
+  useEffect(() => {
+    start();
+    let timer: ReturnType<typeof setTimeout> | null = null;
+    const on = (m: Message) => { if (latest.current.concerns(m)) timer ??= setTimeout(() => { timer = null; latest.current.then(); }, 250); };
+    listeners.add(on);
+    return () => { listeners.delete(on); if (timer) clearTimeout(timer); };
+  }, []);
+}
