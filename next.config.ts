@@ -6,6 +6,7 @@ const config: NextConfig = {
   poweredByHeader: false,
   serverExternalPackages: ['sharp', 'pg', '@node-rs/argon2', 'graphile-worker', 'yauzl'],
   images: { unoptimized: true },
+  typescript: { ignoreBuildErrors: true }, // bin/test runs the type check; a start must not wait for it
   async headers() {
     return [{ source: '/:path*', headers: [{ key: 'X-Content-Type-Options', value: 'nosniff' }, { key: 'Referrer-Policy', value: 'same-origin' }, { key: 'X-Frame-Options', value: 'DENY' }] }];
   },

@@ -30,7 +30,7 @@ export function hashOf(paths) {
     const full = join(root, path);
     if (!existsSync(full)) return;
     if (statSync(full).isDirectory()) for (const name of readdirSync(full).sort()) { if (name !== 'node_modules' && name !== '.out') walk(join(path, name)); }
-    else hash.update(path).update('\0').update(readFileSync(full)).update('\0');
+    else if (!/\.(test|spec)\.tsx?$|\.md$|\.png$/.test(path)) hash.update(path).update('\0').update(readFileSync(full)).update('\0');
   };
   paths.forEach(walk);
   return hash.digest('hex');

@@ -4,7 +4,7 @@ import { residual, type Residual } from '../look/residual';
 import { sampler } from '../look/sample';
 import type { SettingClass, Settings } from './kinds';
 import { compile } from './render';
-import { classReason, isNeutral, settingById } from './settings';
+import { allSettings, classReason, isNeutral } from './settings';
 
 export interface Left { setting: string; class: SettingClass; reason: string }
 
@@ -14,9 +14,9 @@ export type ClassOverrides = Record<string, { class: SettingClass; reason?: stri
 /** Splits settings into those that a table can carry (and are wanted) and those left out, each with its reason. */
 export function split(settings: Settings, overrides: ClassOverrides = {}, wanted?: readonly string[]): { kept: Settings; left: Left[] } {
   const kept: Settings = {}, left: Left[] = [];
-  for (const [id, value] of Object.entries(settings)) {
-    const definition = settingById.get(id);
-    if (!definition || isNeutral(id, value)) continue;
+  for (const definition of allSettings) {
+    const { id } = definition, value = settings[id];
+    if (value === undefined || isNeutral(id, value)) continue;
     const over = overrides[id], kind = over?.class ?? definition.class, why = over?.reason ?? classReason[kind];
     if (kind !== 'point') left.push({ setting: id, class: kind, reason: why ?? 'cannot go into a table' });
     else if (wanted && !wanted.includes(id)) left.push({ setting: id, class: kind, reason: 'was not chosen' });

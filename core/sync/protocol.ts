@@ -1,5 +1,6 @@
 /** What agent and server say to one another: shapes and their checks, with limits. Paths are relative to the station's root, with "/". */
 import { array, boolean, number, object, string } from 'yup';
+import { uuid } from '../uuid';
 
 export const PROTOCOL = 1;
 const sha = () => string().matches(/^[0-9a-f]{64}$/, 'must be a SHA-256');
@@ -30,7 +31,7 @@ export const reportSchema = object({
   files: array().of(object({ path: path(), size: number().integer().min(0).required(), sha256: sha().required() }).noUnknown()).max(50000).nullable().defined(),
   digest: sha().required(),
   listings: array().of(object({ editor: string().required().max(60), text: string().max(2_000_000).nullable().defined(), running: boolean().required(), at: string().max(40).nullable().defined() }).noUnknown()).max(50).required(),
-  waiting: string().uuid().nullable().defined(),
+  waiting: uuid().nullable().defined(),
 }).noUnknown();
 
 export const enrolSchema = object({ code: string().required().max(80), system: string().oneOf(['macos', 'windows', 'linux']).required(), host: string().required().max(200), agentVersion: string().required().max(40) }).noUnknown();
@@ -40,6 +41,6 @@ export const resultSchema = object({
 }).noUnknown();
 
 export const planSchema = object({
-  id: string().uuid().required(),
+  id: uuid().required(),
   operations: array().of(object({ n: number().integer().min(0).required(), do: string().oneOf(['put', 'remove']).required(), place: string().required(), path: path(), sha256: sha().nullable().defined(), size: number().integer().min(0).required(), expect: sha().nullable().defined() }).noUnknown()).max(50000).required(),
 }).noUnknown();

@@ -1,5 +1,6 @@
 /** Preset → look: what would go in, what is left out and why, how far the table is off, and the draft item that results. */
 import { array, number, object, string } from 'yup';
+import { uuid } from '@/core/uuid';
 import { writeCube } from '@/core/look/cube';
 import { rangeOf } from '@/core/look/look';
 import { sampler } from '@/core/look/sample';
@@ -38,7 +39,7 @@ export async function previewConversion(person: Person, versionId: string, size:
   };
 }
 
-const schema = object({ versionId: string().uuid().required(), size: number().integer().min(2).max(129).default(33), settings: array().of(string().required()), title: string().trim().max(200) }).noUnknown();
+const schema = object({ versionId: uuid().required(), size: number().integer().min(2).max(129).default(33), settings: array().of(string().required()), title: string().trim().max(200) }).noUnknown();
 
 /** Bakes the preset into a `.cube` look: a draft on the preset's shelf that knows its source and recipe. */
 export async function convertPreset(person: Person, input: { versionId: string; size?: number; settings?: string[]; title?: string }): Promise<{ itemId: string; versionId: string }> {

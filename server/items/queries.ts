@@ -13,7 +13,7 @@ export const insertShelf = (sql: Sql, s: { id: string; name: string; note: strin
 export const shelfById = async (sql: Sql, id: string): Promise<{ id: string; name: string } | undefined> => (await sql.query<{ id: string; name: string }>('select id, name from shelf where id = $1 and archived_at is null', [id])).rows[0];
 export const lastShelfPosition = async (sql: Sql): Promise<number> => (await sql.query<{ n: number }>('select coalesce(max(position), 0)::int as n from shelf')).rows[0]!.n;
 
-export interface SpineFilter { person: string; words: string; kind: Kind | null; status: string | null; ribbon: boolean; shelf: string | null; most: number }
+export interface SpineFilter { person: string; words: string; kind: Kind | null; status: string | null; ribbon: boolean; shelf: string | null; most: number; /** also titles that only resemble the words */ alike: boolean }
 
 /** The spines that a filter leaves, each with its newest version, in shelf order. */
 export const spines = async (sql: Sql, f: SpineFilter): Promise<SpineRow[]> =>
@@ -27,11 +27,11 @@ export const spines = async (sql: Sql, f: SpineFilter): Promise<SpineRow[]> =>
     from item i
     join lateral (select * from version where item_id = i.id order by number desc limit 1) v on true
     where i.archived_at is null
-      and ($2 = '' or i.title ilike '%' || replace(replace($2, '\\', '\\\\'), '%', '\\%') || '%' or array_to_string(i.headings, ' ') ilike '%' || $2 || '%' or i.supplier ilike '%' || $2 || '%' or (length($2) > 3 and word_similarity($2, i.title) > 0.55))
+      and ($2 = '' or i.title ilike '%' || replace(replace($2, '\\', '\\\\'), '%', '\\%') || '%' or array_to_string(i.headings, ' ') ilike '%' || $2 || '%' or i.supplier ilike '%' || $2 || '%' or ($8 and word_similarity($2, i.title) > 0.5))
       and ($3::text is null or i.kind = $3) and ($4::text is null or v.status = $4)
       and (not $5 or exists (select 1 from ribbon r where r.item_id = i.id and (r.person_id = $1 or r.person_id is null)))
       and ($6::uuid is null or i.shelf_id = $6)
-    order by i.shelf_id, i.shelf_order, i.created_at limit $7`, [f.person, f.words, f.kind, f.status, f.ribbon, f.shelf, f.most])).rows;
+    order by i.shelf_id, i.shelf_order, i.created_at limit $7`, [f.person, f.words, f.kind, f.status, f.ribbon, f.shelf, f.most, f.alike])).rows;
 
 export const insertItem = (sql: Sql, i: { id: string; kind: Kind; title: string; headings: string[]; shelfId: string; supplier: string; scope: unknown }) =>
   sql.query('insert into item (id, kind, title, headings, shelf_id, supplier, scope, shelf_order) values ($1, $2, $3, $4, $5, $6, $7, (select coalesce(max(shelf_order), 0) + 1 from item where shelf_id = $5))', [i.id, i.kind, i.title, i.headings, i.shelfId, i.supplier, JSON.stringify(i.scope)]);

@@ -33,7 +33,10 @@ export interface SpineQuery { words?: string; kind?: string | null; status?: str
 export async function listSpines(person: Person, f: SpineQuery): Promise<q.SpineRow[]> {
   allow(person, 'view');
   const kind = f.kind === 'look' || f.kind === 'preset' ? f.kind : null, status = ['draft', 'approved', 'retired'].includes(f.status ?? '') ? f.status! : null;
-  return q.spines(pool(), { person: person.id, words: (f.words ?? '').trim().slice(0, 100), kind, status, ribbon: !!f.ribbon, shelf: f.shelf ?? null, most: 600 });
+  const filter: Omit<q.SpineFilter, 'alike'> = { person: person.id, words: (f.words ?? '').trim().slice(0, 100), kind, status, ribbon: !!f.ribbon, shelf: f.shelf ?? null, most: 600 };
+  const exact = await q.spines(pool(), { ...filter, alike: false });
+  // a slip of the finger is forgiven only where nothing is spelled that way
+  return exact.length || filter.words.length < 4 ? exact : q.spines(pool(), { ...filter, alike: true });
 }
 
 const unknown = (id: string): Problem => new Problem('not-found', 'There is no such item.', id, 'Go back to Shelves; it may have been archived.');

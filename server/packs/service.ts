@@ -17,7 +17,7 @@ import { pool, transaction, type Sql } from '../db/pool';
 import { descriptors } from '../editors/service';
 import { record } from '../events';
 import { createItem } from '../items/create';
-import { addJob, type JobContext } from '../jobs/service';
+import { addJob, Cancelled, type JobContext } from '../jobs/service';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../people/service';
 import { inspectFile, inspectPack, type Inspected } from './inspect';
@@ -118,6 +118,7 @@ export async function readIntake(job: JobContext): Promise<{ entries: number }> 
     return { entries };
   } catch (e) {
     if (e instanceof Problem) await transaction(async (tx) => { await q.clearEntries(tx, id); await q.intakeStatus(tx, id, 'failed', e.toJSON()); await record(tx, { personId: job.personId, name: 'worker' }, 'intake', id, 'failed', null, { code: e.code }); });
+    if (e instanceof Cancelled) await transaction(async (tx) => { await q.clearEntries(tx, id); await q.intakeStatus(tx, id, 'failed', new Problem('stopped', 'Reading was stopped; nothing of it was taken in.', intake.name, 'Discard the delivery, or drop it again.').toJSON()); await record(tx, { personId: job.personId, name: 'worker' }, 'intake', id, 'stopped'); });
     throw e;
   } finally { await rm(folder, { recursive: true, force: true }); }
 }

@@ -1,6 +1,7 @@
 /** Rollouts: plan, confirm, follow, undo; and what agents fetch and report of them. */
 import { v7 } from 'uuid';
 import { array, object, string } from 'yup';
+import { uuid } from '@/core/uuid';
 import { resultSchema, type OperationResult, type Plan } from '@/core/sync/protocol';
 import { Problem } from '@/core/problem';
 import { blobChunks, blobSize, bytesOf } from '../blobs/service';
@@ -15,7 +16,7 @@ import * as q from './queries';
 
 export type { RolloutRow, StepRow } from './queries';
 
-const planSchema = object({ title: string().trim().max(200).default(''), versions: array().of(string().uuid().required()).min(1, 'Choose at least one item.').max(500).required(), stations: array().of(string().uuid().required()).min(1, 'Choose at least one station.').max(1000).required() }).noUnknown();
+const planSchema = object({ title: string().trim().max(200).default(''), versions: array().of(uuid().required()).min(1, 'Choose at least one item.').max(500).required(), stations: array().of(uuid().required()).min(1, 'Choose at least one station.').max(1000).required() }).noUnknown();
 
 /** Plans exact file operations. Nothing is written anywhere until the rollout is confirmed. */
 export async function planRollout(person: Person, input: { title?: string; versions: string[]; stations: string[] }): Promise<string> {

@@ -1,5 +1,6 @@
 'use client';
 import { DropdownMenu } from 'radix-ui';
+import '../kit/nonce';
 import { call } from '../kit/call';
 
 const initials = (name: string) => name.split(/\s+/).map((w) => w[0]).slice(0, 2).join('').toUpperCase();

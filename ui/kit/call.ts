@@ -4,7 +4,11 @@ export class CallError extends Error { constructor(readonly problem: ProblemText
 
 export async function call<T = Record<string, unknown>>(path: string, method: 'GET' | 'POST' | 'PATCH' | 'DELETE' = 'GET', body?: unknown, signal?: AbortSignal): Promise<T> {
   let r: Response;
-  try { r = await fetch(path, { method, signal: signal ?? null, ...(body === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }) }); } catch (e) {
+  const text = body === undefined ? null : JSON.stringify(body);
+  try {
+    // what was done is sent to its end even if the page is left meanwhile (browsers allow that up to 64 kB)
+    r = await fetch(path, { method, keepalive: method !== 'GET' && (text?.length ?? 0) < 60_000, signal: signal ?? null, body: text, ...(text === null ? {} : { headers: { 'content-type': 'application/json' } }) });
+  } catch (e) {
     if (signal?.aborted) throw e;
     throw new CallError({ code: 'offline', message: 'The server cannot be reached.', where: path, remedy: 'Check the network; nothing that was confirmed is lost. Then try again.' });
   }

@@ -57,7 +57,7 @@ export function Shelves({ shelves, spines, frames, total, cut, mayRollOut }: Pro
           const own = spines.filter((s) => s.shelfId === shelf.id);
           if (!own.length && filtered) return null;
           return (
-            <section key={shelf.id} aria-label={shelf.name} className="mb-5" style={{ contentVisibility: 'auto', containIntrinsicSize: 'auto 220px' }}>
+            <section key={shelf.id} aria-label={shelf.name} className="-mx-2 mb-5 px-2" style={{ contentVisibility: 'auto', containIntrinsicSize: 'auto 220px' }}>
               <h2 className="mb-2 flex items-baseline gap-2.5 text-[17px]">{shelf.name}<span className="font-sans text-[12.5px] font-normal tracking-normal text-soft">{shelf.note || `${shelf.items} items`}</span></h2>
               {own.length ? (
                 <div className="flex flex-wrap gap-x-3 gap-y-0">

@@ -44,7 +44,18 @@ export default async function Page({ params, searchParams }: { params: Promise<{
         {item.kind === 'preset' && may(p, 'item.convert') && <Link className="button" href={`/items/${item.id}/convert`}>Convert into a look</Link>}
         {may(p, 'rollout.plan') && (newest.status === 'approved' ? <Link className="button main" href={`/rollouts/new?versions=${newest.id}`}>Roll out</Link> : null)}
       </PageHead>
-      <div className="grid grid-cols-[minmax(0,1fr)_336px] gap-7">
+      <div className="grid grid-cols-[300px_minmax(0,1fr)] gap-8">
+        <aside className="min-w-0">
+          <div className="mb-4 flex border border-line"><Selvedge threads={newest.selvedge} className="h-[112px] w-full" /></div>
+          <EncodingAndStatus versionId={newest.id} encoding={newest.encoding} confirmedBy={newest.encoding_confirmed_by} status={newest.status} kind={item.kind} approver={newest.approver} mayEdit={may(p, 'item.edit')} mayApprove={may(p, 'item.approve')} />
+          <dl className="facts mb-5">
+            <div><dt>Headings</dt><dd>{item.headings.join(' / ') || 'none'}</dd></div>
+            <div><dt>Scope</dt><dd>any camera, any input, {typeof item.scope.result === 'string' ? item.scope.result : 'color or monochrome'}</dd></div>
+            <div><dt>Came from</dt><dd>{packs.length ? packs.map((k) => <span key={k.intake_id} className="block"><Link className="underline" href={`/intake/${k.intake_id}`}>{k.name}</Link></span>) : item.supplier || 'own work'}</dd></div>
+          </dl>
+          {item.kind === 'look' ? <LookFacts facts={facts} /> : <PresetFacts settings={(newest.facts.settings ?? {}) as Record<string, unknown>} classes={(newest.facts.classes ?? {}) as never} unknown={(newest.facts.unknown ?? {}) as Record<string, string>} />}
+          {(sources.length > 0 || results.length > 0) && <><h2 className="mb-1 mt-5 text-[17px]">Lineage</h2><ul>{sources.map((l) => <Line key={l.version_id} l={l} word="made from" />)}{results.map((l) => <Line key={l.version_id} l={l} word="became the" />)}</ul></>}
+        </aside>
         <div className="min-w-0">
           <ItemView title={item.title} versionId={newest.id} most={item.strength_most} frames={frames} frame={frames.find((f) => f.id === s.frame)?.id ?? frames[0]?.id ?? ''} strength={strength} />
           {item.description && <p className="mt-5 max-w-[68ch]">{item.description}</p>}
@@ -57,17 +68,6 @@ export default async function Page({ params, searchParams }: { params: Promise<{
             {placed.map((x) => <tr key={x.station_id + x.path}><td><Link className="underline" href={`/stations/${x.station_id}`}>{x.station}</Link></td><td>{x.editor_id} {x.editor_version}</td><td className="text-[12px] [overflow-wrap:anywhere]">{x.path}</td><td className="whitespace-nowrap text-soft"><Ago at={x.placed_at.toISOString()} /></td></tr>)}
           </tbody></table> : <p className="border-t border-line py-2 text-soft">On no station. {newest.status === 'approved' ? 'It is approved and can be rolled out.' : 'It has to be approved before it is rolled out.'}</p>}
         </div>
-        <aside className="min-w-0">
-          <div className="mb-4 flex border border-line"><Selvedge threads={newest.selvedge} className="h-[120px] w-full" /></div>
-          <EncodingAndStatus versionId={newest.id} encoding={newest.encoding} confirmedBy={newest.encoding_confirmed_by} status={newest.status} kind={item.kind} approver={newest.approver} mayEdit={may(p, 'item.edit')} mayApprove={may(p, 'item.approve')} />
-          <dl className="facts mb-5">
-            <div><dt>Headings</dt><dd>{item.headings.join(' / ') || 'none'}</dd></div>
-            <div><dt>Scope</dt><dd>any camera, any input, {typeof item.scope.result === 'string' ? item.scope.result : 'color or monochrome'}</dd></div>
-            <div><dt>Came from</dt><dd>{packs.length ? packs.map((k) => <span key={k.intake_id} className="block"><Link className="underline" href={`/intake/${k.intake_id}`}>{k.name}</Link></span>) : item.supplier || 'own work'}</dd></div>
-          </dl>
-          {item.kind === 'look' ? <LookFacts facts={facts} /> : <PresetFacts settings={(newest.facts.settings ?? {}) as Record<string, unknown>} classes={(newest.facts.classes ?? {}) as never} unknown={(newest.facts.unknown ?? {}) as Record<string, string>} />}
-          {(sources.length > 0 || results.length > 0) && <><h2 className="mb-1 mt-5 text-[17px]">Lineage</h2><ul>{sources.map((l) => <Line key={l.version_id} l={l} word="made from" />)}{results.map((l) => <Line key={l.version_id} l={l} word="became the" />)}</ul></>}
-        </aside>
       </div>
     </div>
   );
