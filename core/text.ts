@@ -17,6 +17,6 @@ export function decodeText(bytes: Uint8Array, what: string): string {
 
 /** Text safe inside XML content and attributes; characters that XML 1.0 forbids are dropped. */
 export const escapeXml = (s: string): string => {
-  // eslint-disable-next-line no-control-regex -- exactly the characters that XML 1.0 forbids
+   
   return s.replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, '').replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;');
 };

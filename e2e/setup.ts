@@ -5,6 +5,8 @@ import { join } from 'node:path';
 
 export const data = process.env.ETAGERE_E2E_DATA ?? '/tmp/etagere-e2e';
 
+process.env.ETAGERE_DATA = data;
+
 export default async function setup(): Promise<() => Promise<void>> {
   rmSync(data, { recursive: true, force: true });
   mkdirSync(data, { recursive: true });

@@ -37,7 +37,7 @@ export async function sameOrigin(): Promise<void> {
 }
 
 /** Wraps a route: origin, session, and faults as JSON. */
-export function route<C>(work: (person: Person, request: Request, context: C) => Promise<Response | unknown>): (request: Request, context: C) => Promise<Response> {
+export function route<C>(work: (person: Person, request: Request, context: C) => Promise<unknown>): (request: Request, context: C) => Promise<Response> {
   return async (request, context) => {
     try {
       if (request.method !== 'GET') await sameOrigin();

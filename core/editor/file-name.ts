@@ -6,7 +6,7 @@ export function fileName(title: string, extension: string, rule: { max?: number;
   const max = (rule.max ?? 120) - extension.length;
   let base = title.normalize('NFC');
   if (rule.allowed) base = base.normalize('NFKD').replace(/[\u0300-\u036f]/g, '').replace(/\s+/g, '_').replace(new RegExp(`[^${rule.allowed}]`, 'g'), '');
-  // eslint-disable-next-line no-control-regex -- characters that no system allows in a file name
+   
   base = base.replace(/[\u0000-\u001f<>:"/\\|?*]/g, ' ').replace(/\s+/g, ' ').replace(/^[. ]+|[. ]+$/g, '');
   if (!base || RESERVED.test(base)) base = `item${base ? `-${base}` : ''}`;
   const cut = (s: string, room: number): string => { let out = [...s].slice(0, room).join(''); while (new TextEncoder().encode(out).length > 200) out = [...out].slice(0, -1).join(''); return out.replace(/[. ]+$/, ''); };

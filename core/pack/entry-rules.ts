@@ -20,7 +20,7 @@ const remedy = 'Ask the supplier for a clean archive; the rest of this one is re
 /** The clean path of an entry, or the Problem that it is refused with. Back slashes count as separators. */
 export function entryPath(raw: string): string {
   const path = raw.replace(/\\/g, '/');
-  // eslint-disable-next-line no-control-regex -- control characters are what this refuses
+   
   if (/[\u0000-\u001f\u007f]/.test(path)) throw new Problem('path-escapes', 'The entry’s name holds control characters.', JSON.stringify(raw).slice(1, 81), remedy);
   if (path.startsWith('/') || /^[a-zA-Z]:/.test(path)) throw new Problem('path-escapes', 'The entry has an absolute path, which could write anywhere.', raw.slice(0, 200), remedy);
   const parts = path.split('/').filter((p) => p !== '' && p !== '.');

@@ -17,7 +17,7 @@ function nameOf(raw: Buffer): string {
 }
 
 function open(source: string | Buffer): Promise<yauzl.ZipFile> {
-  const options = { lazyEntries: true, decodeStrings: false, validateEntrySizes: true, autoClose: false } as const;
+  const options = { lazyEntries: true, decodeStrings: false, validateEntrySizes: false /* checked below, for the entry alone */, autoClose: false } as const;
   return new Promise((resolve, reject) => {
     const done = (e: Error | null, z?: yauzl.ZipFile) => (e || !z ? reject(e ?? new Error('no archive')) : resolve(z));
     if (typeof source === 'string') yauzl.open(source, options, done); else yauzl.fromBuffer(source, options, done);
@@ -76,8 +76,9 @@ function contents(zip: yauzl.ZipFile, entry: yauzl.Entry): Promise<Buffer> {
   return new Promise((resolve, reject) => zip.openReadStream(entry, (error, stream) => {
     if (error || !stream) { reject(error ?? new Error('no stream')); return; }
     const parts: Buffer[] = [];
-    stream.on('data', (c: Buffer) => parts.push(c));
+    let size = 0;
+    stream.on('data', (c: Buffer) => { parts.push(c); if ((size += c.length) > entry.uncompressedSize) stream.destroy(new Error('more bytes than the directory says')); });
     stream.on('error', reject);
-    stream.on('end', () => resolve(Buffer.concat(parts)));
+    stream.on('end', () => { if (size === entry.uncompressedSize) resolve(Buffer.concat(parts)); else reject(new Error('fewer bytes than the directory says')); });
   }));
 }

@@ -29,7 +29,6 @@ const uploadSchema = object({ name: string().required().max(255), size: number()
 export async function beginUpload(person: Person, input: { name: string; size: number }): Promise<{ id: string; received: number }> {
   allow(person, 'intake.make');
   const u = checked(uploadSchema, input) as { name: string; size: number }, id = v7();
-  // eslint-disable-next-line no-control-regex -- control characters never belong into a name
   await q.insertUpload(pool(), { id, personId: person.id, name: u.name.replace(/[\u0000-\u001f/\\]/g, ' ').trim() || 'upload', size: u.size });
   return { id, received: 0 };
 }

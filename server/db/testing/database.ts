@@ -9,7 +9,7 @@ import type { Person, Role } from '../../people/roles';
 export const people = {} as Record<Role, Person>;
 
 /** Call at the top of a test file. */
-export function useDatabase(): void {
+export function withDatabase(): void {
   const name = `etagere_t_${randomBytes(6).toString('hex')}`;
   const admin = async (sql: string) => { const c = new pg.Client({ connectionString: inject('adminUrl') }); await c.connect(); try { await c.query(sql); } finally { await c.end(); } };
   beforeAll(async () => {

@@ -1,0 +1,86 @@
+import { beforeAll, describe, expect, test } from 'vitest';
+import { v7 } from 'uuid';
+import { people, withDatabase } from '../db/testing/database';
+import { pool, transaction } from '../db/pool';
+import { eventsAfter, lastEventId, record } from '../events';
+import { convertPreset, previewConversion } from '../items/convert';
+import { addShelf, approve, confirmEncoding, describeItem, itemFor, listShelves, listSpines, setRibbon } from '../items/service';
+import { cancelJob } from '../jobs/service';
+import { acceptIntake, beginUpload, discardIntake, finishUpload, intakeFor, listIntakes, uploadPart } from '../packs/service';
+import { confirmRollout, dropRollout, listRollouts, planRollout, undoRollout } from '../rollouts/service';
+import { runEditor } from '../stations/launcher';
+import { addStation, newCode, stationViews } from '../stations/service';
+import { addPerson, personOf, signIn, signOut } from './service';
+import { actions, may, roles, type Action, type Person } from './roles';
+
+withDatabase();
+const id = v7();
+
+/** One call of the service layer for each action at least; what it is given does not exist, so that who may gets past the door and no further. */
+const calls: Record<Action, ((p: Person) => Promise<unknown>)[]> = {
+  'view': [listShelves, (p) => listSpines(p, {}), listRollouts, stationViews, (p) => itemFor(p, id)],
+  'ribbon.own': [(p) => setRibbon(p, id, { on: true, whose: 'mine' })],
+  'ribbon.house': [(p) => setRibbon(p, id, { on: true, whose: 'house' })],
+  'intake.read': [listIntakes, (p) => intakeFor(p, id)],
+  'intake.make': [(p) => beginUpload(p, { name: 'x', size: 1 }), (p) => uploadPart(p, id, 0, Buffer.alloc(1)), (p) => finishUpload(p, id), (p) => cancelJob(p, id)],
+  'intake.accept': [(p) => acceptIntake(p, id, { entries: [1], shelfId: id }), (p) => discardIntake(p, id)],
+  'shelf.edit': [(p) => addShelf(p, { name: `S ${p.role}` })],
+  'item.edit': [(p) => confirmEncoding(p, id, { primaries: 'sRGB', transfer: 'sRGB', range: 'full', referred: 'display', white: 'D65' }), (p) => describeItem(p, id, { revision: 1, title: 'x', description: '' })],
+  'item.convert': [(p) => previewConversion(p, id, 9), (p) => convertPreset(p, { versionId: id })],
+  'item.approve': [(p) => approve(p, id)],
+  'rollout.plan': [(p) => planRollout(p, { versions: [id], stations: [id] }), (p) => dropRollout(p, id)],
+  'rollout.confirm': [(p) => confirmRollout(p, id), (p) => undoRollout(p, id)],
+  'station.enrol': [(p) => addStation(p, { name: `T ${p.role}`, system: 'linux' }), (p) => newCode(p, id)],
+  'station.editor': [(p) => runEditor(p, id, 'oxbow@2', 'launch')],
+  'person.add': [(p) => addPerson(p, { name: 'N', email: `n-${p.role}@test.example`, role: 'retoucher', password: 'a long password' })],
+};
+const table = (Object.keys(actions) as Action[]).flatMap((action) => roles.flatMap((role) => calls[action].map((call, i) => [role, action, i, call] as const)));
+
+describe('roles', () => {
+  test('every action has calls that are walked through', () => { for (const a of Object.keys(actions) as Action[]) expect(calls[a].length, a).toBeGreaterThan(0); });
+  test.each(table)('a %s and %s (%d)', async (role, action, _i, call) => {
+    const outcome = await call(people[role]).then(() => 'through', (e: { code?: string }) => e.code ?? String(e));
+    if (may({ role }, action)) expect(outcome).not.toBe('not-allowed'); else expect(outcome).toBe('not-allowed');
+  });
+});
+
+describe('sign-in', () => {
+  test('gives a session that can be ended', async () => {
+    const { token } = await signIn('ODILE@test.example ', 'a long password', 'here', 'test');
+    expect((await personOf(token))?.role).toBe('librarian');
+    await signOut(token);
+    expect(await personOf(token)).toBeNull();
+    expect(await personOf('nonsense')).toBeNull();
+  });
+  test('keeps neither passwords nor tokens', async () => {
+    const { token } = await signIn('odile@test.example', 'a long password', 'here', 'test'), all = JSON.stringify((await pool().query('select password_hash from person')).rows) + JSON.stringify((await pool().query(`select encode(token_sha256, 'escape') as t from session`)).rows);
+    expect(all).toContain('$argon2id$');
+    expect(all).not.toContain('a long password');
+    expect(all).not.toContain(token);
+  });
+  test('is slowed down after eight failures, for that address alone', async () => {
+    for (let i = 0; i < 8; i++) await expect(signIn('mirre@test.example', 'wrong', 'there', 't')).rejects.toMatchObject({ code: 'sign-in-wrong' });
+    await expect(signIn('mirre@test.example', 'a long password', 'there', 't')).rejects.toMatchObject({ code: 'sign-in-limit' });
+    await expect(signIn('piet@test.example', 'a long password', 'there', 't')).resolves.toBeTruthy();
+  });
+  test('the first person needs no one’s leave, a second without one is refused', async () => { await expect(addPerson(null, { name: 'X', email: 'x@test.example', role: 'lead', password: 'a long password' })).rejects.toMatchObject({ code: 'not-allowed' }); });
+  test('a weak password or a strange address is refused with a sentence for each', async () => { await expect(addPerson(people.librarian, { name: '', email: 'nowhere', role: 'lead', password: 'short' })).rejects.toMatchObject({ code: 'input-invalid', message: expect.stringMatching(/A name is needed.*This is no e-mail address.*10 characters/) as string }); });
+});
+
+describe('the event log', () => {
+  let from = 0;
+  beforeAll(async () => { from = await lastEventId(pool()); });
+  test('a transaction that commits late is not missed by a reader that came between', async () => {
+    const actor = { personId: null, name: 'test' }, slow = await pool().connect(), seen: number[] = [];
+    await slow.query('begin');
+    await record(slow, actor, 'test', 'slow', 'first');
+    await transaction((sql) => record(sql, actor, 'test', 'quick', 'second'));
+    let at = from;
+    for (const e of await eventsAfter(pool(), at)) { seen.push(e.id); at = e.id; }
+    await slow.query('commit');
+    slow.release();
+    const names: string[] = [];
+    for (const e of await eventsAfter(pool(), at)) names.push(e.subject_id);
+    expect([...names].sort()).toEqual(['quick', 'slow']);
+  });
+});
