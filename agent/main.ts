@@ -13,7 +13,7 @@ import { readListings, takeInventory } from './inventory';
 import { Server, ServerError } from './server';
 
 export const AGENT_VERSION = '0.1.0';
-interface Settings { server: string; token: string; station: string; name: string; system: string }
+interface Enrolment { server: string; token: string; station: string; name: string; system: string }
 
 const { positionals, values } = parseArgs({ allowPositionals: true, options: { root: { type: 'string' }, system: { type: 'string' }, state: { type: 'string' }, server: { type: 'string' }, code: { type: 'string' }, every: { type: 'string' } } });
 const verb = positionals[0] ?? 'help';
@@ -27,10 +27,10 @@ if (!['macos', 'windows', 'linux'].includes(system)) fail(`--system must be maco
 if (!existsSync(root)) fail(`the root ${root} does not exist`);
 await mkdir(state, { recursive: true });
 
-const settingsFile = join(state, 'agent.json');
-async function settings(): Promise<Settings> {
-  if (!existsSync(settingsFile)) fail('this agent is not enrolled yet: etagere-agent enrol --server URL --code C');
-  return JSON.parse(await readFile(settingsFile, 'utf8')) as Settings;
+const enrolment = join(state, 'agent.json');
+async function enrolled(): Promise<Enrolment> {
+  if (!existsSync(enrolment)) fail('this agent is not enrolled yet: etagere-agent enrol --server URL --code C');
+  return JSON.parse(await readFile(enrolment, 'utf8')) as Enrolment;
 }
 async function remember(file: string, value: unknown): Promise<void> {
   await writeFile(`${join(state, file)}.part`, JSON.stringify(value), { mode: 0o600 });
@@ -67,18 +67,18 @@ switch (verb) {
     if (!values.server || !values.code) fail('enrol needs --server URL and --code C');
     try {
       const e = await new Server(values.server.replace(/\/$/, ''), null).enrol({ code: values.code, system, host: hostname(), agentVersion: AGENT_VERSION });
-      await remember('agent.json', { server: values.server.replace(/\/$/, ''), token: e.token, station: e.station, name: e.name, system } satisfies Settings);
+      await remember('agent.json', { server: values.server.replace(/\/$/, ''), token: e.token, station: e.station, name: e.name, system } satisfies Enrolment);
       console.log(`enrolled as ${e.name}`);
     } catch (e) { fail((e as Error).message, e instanceof ServerError ? 2 : 1); }
     break;
   }
   case 'once': {
-    const s = await settings();
+    const s = await enrolled();
     try { while (await round(new Server(s.server, s.token))); console.log('reported'); } catch (e) { fail((e as Error).message, 1); }
     break;
   }
   case 'run': {
-    const s = await settings(), server = new Server(s.server, s.token);
+    const s = await enrolled(), server = new Server(s.server, s.token);
     let stop = false, wake = () => {};
     for (const signal of ['SIGTERM', 'SIGINT'] as const) process.on(signal, () => { stop = true; wake(); });
     for (let pause = 1; !stop; ) {
@@ -89,7 +89,7 @@ switch (verb) {
     break;
   }
   case 'status': {
-    const s = existsSync(settingsFile) ? await settings() : null, open = await new Applier({ root, state, places: [], fetch: async () => {} }).open();
+    const s = existsSync(enrolment) ? await enrolled() : null, open = await new Applier({ root, state, places: [], fetch: async () => {} }).open();
     console.log(JSON.stringify({ version: AGENT_VERSION, enrolled: !!s, station: s?.name ?? null, server: s?.server ?? null, root, open: open ? { plan: open.plan.id, done: open.results.length, of: open.plan.operations.length } : null }, null, 1));
     break;
   }

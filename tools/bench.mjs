@@ -1,0 +1,11 @@
+// bin/bench: installs what it measures against, bundles the bench, runs it.
+import { spawnSync } from 'node:child_process';
+import { join } from 'node:path';
+import { dataFolder, ensureDebian, ensurePackages, root } from './place.mjs';
+
+ensurePackages();
+ensureDebian('ffmpeg', ['ffmpeg']);
+ensureDebian(process.env.CHROMIUM ?? 'chromium', ['chromium']);
+const { build } = await import('esbuild');
+await build({ absWorkingDir: root, entryPoints: ['bench/main.ts'], outfile: 'dist/bench.mjs', bundle: true, platform: 'node', target: 'node20', format: 'esm', packages: 'external', alias: { '@': root }, logLevel: 'warning' });
+process.exit(spawnSync(process.execPath, ['dist/bench.mjs', ...process.argv.slice(2)], { cwd: root, stdio: 'inherit', env: { ...process.env, ETAGERE_BENCH_DATA: join(dataFolder(), 'bench') } }).status ?? 1);
