@@ -12,7 +12,7 @@ import { Journal, type Fact } from './journal';
 export interface ApplyContext {
   root: string;
   state: string;
-  /** Folders that may be written, root-relative. */
+  /** Folders, and single files, that may be written, root-relative. */
   places: readonly string[];
   fetch(sha256: string, to: string): Promise<void>;
   /** Called before each step with its name; tests end the process here. */
@@ -66,7 +66,7 @@ export class Applier {
   private async one(plan: Plan, op: Operation, facts: Fact[]): Promise<OperationResult> {
     const answer = (outcome: OperationResult['outcome'], message: string, before: string | null): OperationResult => ({ n: op.n, outcome, message, before, at: new Date().toISOString() });
     try {
-      if (!this.c.places.some((p) => op.path.startsWith(p + '/'))) return answer('failed', 'lies outside the folders that the descriptors allow', null);
+      if (!this.c.places.some((p) => op.path.startsWith(p + '/') || op.path === p)) return answer('failed', 'lies outside the folders that the descriptors allow', null);
       const target = await inside(this.c.root, op.path), intent = facts.some((f) => f.fact === 'intent' && f.n === op.n);
       let now = await stateOf(target);
       // finished by an earlier run that could not say so any more

@@ -1,5 +1,6 @@
 /** What lies in the folders that the descriptors name. Unchanged files are told by stat alone and not read again. */
 import { createHash } from 'node:crypto';
+import type { Stats } from 'node:fs';
 import { readFile, rename, stat, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Instructions, InventoryFile, ListingReport } from '@/core/sync/protocol';
@@ -12,8 +13,9 @@ export async function takeInventory(root: string, state: string, places: readonl
   const old = JSON.parse(await readFile(cacheFile, 'utf8').catch(() => '{}')) as Cache, fresh: Cache = {}, files: InventoryFile[] = [];
   let changed = false;
   for (const place of places) {
-    if (!(await inside(root, place).catch(() => null))) continue;
-    for await (const f of walk(root, place)) {
+    const at = await inside(root, place).catch(() => null), s = at ? await stat(at).catch(() => null) : null;
+    if (!s) continue;
+    for await (const f of s.isFile() ? one(place, s) : walk(root, place)) {
       if (fresh[f.path]) continue;
       const had = old[f.path], same = had && had.size === f.size && had.mtimeMs === f.mtimeMs && had.ino === f.ino;
       const sha256 = same ? had.sha256 : await hashFile(join(root, f.path)).catch(() => null);
@@ -28,6 +30,14 @@ export async function takeInventory(root: string, state: string, places: readonl
   for (const f of files) hash.update(`${f.path}\0${f.size}\0${f.sha256}\n`);
   if (changed || Object.keys(old).length !== files.length) { await writeFile(`${cacheFile}.part`, JSON.stringify(fresh)); await rename(`${cacheFile}.part`, cacheFile); }
   return { files, digest: hash.digest('hex') };
+}
+
+async function* one(path: string, s: Stats): AsyncGenerator<{ path: string; size: number; mtimeMs: number; ino: number }> { yield { path, size: s.size, mtimeMs: s.mtimeMs, ino: s.ino }; }
+
+/** The editors' own indexes of files that are there, as text. */
+export async function readIndexes(root: string, paths: readonly string[]): Promise<{ path: string; text: string }[]> {
+  const all = await Promise.all(paths.map(async (path) => { const file = await inside(root, path).catch(() => null), text = file ? await readFile(file, 'utf8').catch(() => null) : null; return text === null || text.length > 500_000 ? [] : [{ path, text }]; }));
+  return all.flat();
 }
 
 /** The editors' own listing files, as they are; whether an editor runs is what its list says while its process lives. */

@@ -9,7 +9,7 @@ import { join, resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import type { Instructions, OperationResult, Plan } from '@/core/sync/protocol';
 import { Applier, reversed } from './apply';
-import { readListings, takeInventory } from './inventory';
+import { readIndexes, readListings, takeInventory } from './inventory';
 import { Server, ServerError } from './server';
 
 export const AGENT_VERSION = '0.1.0';
@@ -42,10 +42,10 @@ let lastDigest = '';
 async function round(server: Server): Promise<boolean> {
   const told: Instructions = await server.instructions();
   await remember('instructions.json', told);
-  const places = told.places.map((p) => p.path), applier = new Applier({ root, state, places, fetch: (sha, to) => server.fetchContent(sha, to) });
+  const places = [...told.places.map((p) => p.path), ...told.indexes], applier = new Applier({ root, state, places, fetch: (sha, to) => server.fetchContent(sha, to) });
   const report = async (waiting: string | null): Promise<void> => {
-    const { files, digest } = await takeInventory(root, state, places), listings = await readListings(root, told.listings);
-    const body = { agentVersion: AGENT_VERSION, digest, listings, waiting };
+    const { files, digest } = await takeInventory(root, state, places), listings = await readListings(root, told.listings), indexes = await readIndexes(root, told.indexes);
+    const body = { agentVersion: AGENT_VERSION, digest, listings, indexes, waiting };
     const { need } = await server.report({ ...body, files: digest === lastDigest ? null : files });
     if (need === 'files') await server.report({ ...body, files });
     lastDigest = digest;
@@ -97,7 +97,7 @@ switch (verb) {
     const last = JSON.parse(await readFile(join(state, 'last.json'), 'utf8').catch(() => 'null')) as { plan: Plan; results: OperationResult[] } | null;
     if (!last) fail('there is nothing to undo');
     const told = JSON.parse(await readFile(join(state, 'instructions.json'), 'utf8')) as Instructions;
-    const applier = new Applier({ root, state, places: told.places.map((p) => p.path), fetch: async () => { throw new Error('what was there is no longer kept'); } });
+    const applier = new Applier({ root, state, places: [...told.places.map((p) => p.path), ...told.indexes], fetch: async () => { throw new Error('what was there is no longer kept'); } });
     const { results } = await applier.apply(reversed(last.plan, last.results));
     await applier.close();
     await remember('last.json', null);

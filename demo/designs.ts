@@ -37,6 +37,14 @@ export const fathomLooks: Design[] = [
   d('Cobalt Bisque', ['Stage set', 'Cool'], { hueSectors: [sector(260, 90, -6, 1.4, -0.02)], lowChroma: 10, contrast: 1.04 }),
 ];
 
+export const kilnLooks: Design[] = [
+  d('Bisque Morning', ['Ceramics', 'Studies'], { warmth: 12, contrast: 0.92, lowChroma: 22, toe: 16 }),
+  d('Reduction Fire', ['Ceramics', 'Studies'], { hueSectors: [sector(25, 100, -6, 1.3, -0.01), sector(160, 90, 6, 0.86)], contrast: 1.16, tintDark: { hue: 28, amount: 0.018 } }),
+  d('Ash Glaze', ['Ceramics', 'Studies'], { chroma: 0.72, hueSectors: [sector(110, 90, 8, 1.2)], tintMiddle: { hue: 120, amount: 0.008 }, shoulder: -18 }),
+  d('Slip Trail', ['Ceramics', 'Studies'], { contrast: 1.28, chroma: 0.94, warmth: -8, curve: [[0, 0], [0.2, 0.14], [0.6, 0.64], [1, 1]] }),
+  d('Raking Light', ['Ceramics', 'Record'], { contrast: 1.42, chroma: 0.6, level: 0.1, toe: -14 }),
+];
+
 /** Oxbow's presets, in its own words: steps with attributes. */
 export interface OxbowPreset { title: string; headings: string[]; steps: [string, Record<string, string | number>][] }
 export const oxbowPresets: OxbowPreset[] = [

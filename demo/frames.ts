@@ -1,6 +1,6 @@
 /** The demo's reference frames: each a scene's layers under a light, developed. */
 import { join } from 'node:path';
-import { encode } from 'fast-png';
+import sharp from 'sharp';
 import { composeLinear, develop, type Composition } from './scene/compose';
 
 const layers = join(process.cwd(), 'demo/scene/layers');
@@ -13,7 +13,7 @@ export const frames: { name: string; light: string; composition: Composition }[]
   { name: 'Stage model, window', light: 'north window, 6200 K', composition: { scene: 'stage', lights: [{ color: [0.95, 1, 1.07], amount: 1 }, off, { color: [0.93, 1, 1.09], amount: 0.45 }], exposure: 0.1, noise: 0.006 } },
 ];
 
-export function frame(c: Composition): { png: Buffer; width: number; height: number } {
+export async function frame(c: Composition): Promise<{ png: Buffer; width: number; height: number }> {
   const { width, height, data } = composeLinear(layers, c);
-  return { png: Buffer.from(encode({ width, height, data: develop(data, c.noise), channels: 3, depth: 8 }, { zlib: { level: 6 } })), width, height };
+  return { png: await sharp(develop(data, c.noise), { raw: { width, height, channels: 3 } }).png({ compressionLevel: 6 }).toBuffer(), width, height };
 }

@@ -24,7 +24,7 @@ import marlstone3 from '@/standins/descriptors/marlstone-3.json';
 import marlstone4 from '@/standins/descriptors/marlstone-4.json';
 import oxbow2 from '@/standins/descriptors/oxbow-2.json';
 import perrinAlder1 from '@/standins/descriptors/perrin-alder-1.json';
-import { fathomLooks, houseLooks } from './designs';
+import { fathomLooks, houseLooks, kilnLooks } from './designs';
 import { cubeOf } from './files';
 import { frame, frames } from './frames';
 import { fathomPack, sablePack } from './packs';
@@ -67,11 +67,11 @@ export async function loadDemo(say: (s: string) => void = () => {}): Promise<{ l
   await writeFile(signInsFile(), JSON.stringify(signIns), { mode: 0o600 });
 
   say('composing the reference frames');
-  for (const [position, f] of frames.entries()) { const made = frame(f.composition); await transaction((sql) => addFrame(sql, actorOf(librarian), { name: f.name, light: f.light, position, ...made })); }
+  for (const [position, f] of frames.entries()) { const made = await frame(f.composition); await transaction((sql) => addFrame(sql, actorOf(librarian), { name: f.name, light: f.light, position, ...made })); }
 
   const house = await addShelf(librarian, { name: 'House looks', note: 'on every desk' }), autumn = await addShelf(librarian, { name: 'Sable Row, autumn pack', note: 'taken in November, eight seats' });
   const set = await addShelf(librarian, { name: 'Fathom Color, stage set', note: 'looks for painted scenery' });
-  await addShelf(librarian, { name: 'Ceramics', note: 'presets of the kiln room' });
+  const kiln = await addShelf(librarian, { name: 'Ceramics', note: 'studies of the kiln room' });
   const known = await descriptors();
   const place = async (shelfId: string, supplier: string, designs: typeof houseLooks) => {
     const made = [];
@@ -88,13 +88,15 @@ export async function loadDemo(say: (s: string) => void = () => {}): Promise<{ l
     if ([0, 1, 3, 5].includes(i)) await setRibbon(librarian, m.itemId, { on: true, whose: i % 2 ? 'mine' : 'house' });
   }
   await place(set, 'Fathom Color', fathomLooks.slice(0, 5));
-  const arrival = await deliver(librarian, 'Sable Row Looks - Autumn.zip', sablePack()), entries = (await intakeFor(librarian, arrival)).entries;
+  await place(kiln, '', kilnLooks);
+  const sable = sablePack(), fathom = fathomPack();
+  const arrival = await deliver(librarian, 'Sable Row Looks - Autumn.zip', sable), entries = (await intakeFor(librarian, arrival)).entries;
   await acceptIntake(librarian, arrival, { entries: entries.filter((e) => e.outcome === 'new').map((e) => e.id), shelfId: autumn, supplier: 'Sable Row Looks' });
-  await deliver(librarian, 'Fathom Color - Stage set.zip', fathomPack());
+  await deliver(librarian, 'Fathom Color - Stage set.zip', fathom);
   const packs = join(dataFolder(), 'demo', 'packs');
   await mkdir(packs, { recursive: true });
-  await writeFile(join(packs, 'Sable Row Looks - Autumn.zip'), sablePack());
-  await writeFile(join(packs, 'Fathom Color - Stage set.zip'), fathomPack());
+  await writeFile(join(packs, 'Sable Row Looks - Autumn.zip'), sable);
+  await writeFile(join(packs, 'Fathom Color - Stage set.zip'), fathom);
 
   say('setting up the stations');
   await makeStations(librarian);
@@ -112,6 +114,7 @@ async function makeStations(librarian: Person): Promise<void> {
       await transaction((sql) => createStation(sql, actorOf(librarian), { name: 'Card, Perrin Alder', kind: 'card', system: 'linux', person: 'in the reader of the Model room', hostId: id, editors: ['perrin-alder@1'], position: 9 }));
       list.push({ name: 'Card, Perrin Alder', root, system: 'linux', editors: ['perrin-alder@1'] });
       await put(root, 'media/ALDER/LOOKS/OLD_TEST.cube', cubeOf(houseLooks[4]!, 17));
+      await put(root, 'media/ALDER/LOOKS.LST', 'OLD_TEST.cube\r\n');
     }
   }
   const desk = join(stationFolder('Glaze desk'), 'root'), room = join(stationFolder('Model room'), 'root');

@@ -166,8 +166,8 @@ test('rolls out to two stations and the card: exact files first, then the agents
   await expect(desk.locator('[data-path="Oxbow/Looks/Autumn II/Presets/Prompt Corner Look.cube"]')).toContainText('33 points');
   await expect(page.getByRole('region', { name: 'Card, Perrin Alder' }).locator('[data-path="media/ALDER/LOOKS/Prompt_Corner_Look.cube"]')).toContainText('33 points');
   expect(tree(stationRoot('glaze-desk'))).toEqual(before[0]); // nothing before the confirmation
-  await page.getByRole('button', { name: 'Confirm: write 5 files on 3 stations' }).click();
-  await expect(page.getByText('5 of 5 files reported')).toBeVisible({ timeout: 30_000 });
+  await page.getByRole('button', { name: 'Confirm: write 6 files on 3 stations' }).click();
+  await expect(page.getByText('6 of 6 files reported')).toBeVisible({ timeout: 30_000 });
 });
 
 test('Oxbow lists the look by itself, Marlstone only after a restart', async () => {
@@ -197,9 +197,9 @@ test('undoes the rollout, and each station is as it was', async () => {
   await page.goto('/rollouts');
   await page.getByRole('link', { name: 'Prompt Corner Look' }).click();
   await page.getByRole('button', { name: 'Undo the rollout' }).click();
-  await page.getByRole('button', { name: 'Take back 5 files on 3 stations' }).click();
+  await page.getByRole('button', { name: 'Take back 6 files on 3 stations' }).click();
   await expect(page.getByRole('heading', { name: 'Undo: Prompt Corner Look' })).toBeVisible();
-  await expect(page.getByText('5 of 5 files reported')).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText('6 of 6 files reported')).toBeVisible({ timeout: 30_000 });
   expect(tree(stationRoot('glaze-desk'))).toEqual(before[0]);
   expect(tree(stationRoot('model-room'))).toEqual(before[1]);
   await page.getByRole('link', { name: 'earlier rollout' }).click();

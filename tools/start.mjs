@@ -51,11 +51,21 @@ try {
   cli('db', 'migrate', '--json');
   if (!values.empty) cli('demo', 'load', '--json');
 
+  // a program that dies is started again: each of them goes on where it stood; one that keeps dying ends it all
   const child = (name, args, more = {}) => {
-    const c = spawn(process.execPath, args, { cwd: root, env: { ...env, ...more.env }, stdio: ['ignore', more.quiet ? 'ignore' : 'inherit', 'inherit'] });
-    c.on('exit', (code, signal) => { if (!ending && !more.mayEnd) { say(`${name} ended (${signal ?? code})`); void end(1); } });
-    children.push(c);
-    return c;
+    const deaths = [];
+    const begin = () => {
+      const c = spawn(process.execPath, args, { cwd: root, env: { ...env, ...more.env }, stdio: ['ignore', more.quiet ? 'ignore' : 'inherit', 'inherit'] });
+      children.push(c);
+      c.on('exit', (code, signal) => {
+        children.splice(children.indexOf(c), 1);
+        if (ending) return;
+        deaths.push(Date.now());
+        say(`${name} ended (${signal ?? code}), starting it again`);
+        if (deaths.filter((t) => t > Date.now() - 30_000).length > 5) { say(`${name} keeps ending`); void end(1); } else setTimeout(() => { if (!ending) begin(); }, 400);
+      });
+    };
+    begin();
   };
   const port = (await free(values.port ? Number(values.port) : 4310)) ?? (values.port ? null : await free(0));
   if (!port) throw new Error(`port ${values.port} is taken`);

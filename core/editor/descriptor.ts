@@ -28,6 +28,8 @@ export interface Accepts {
   headings: 'folder' | 'inside' | 'none';
   names?: { max?: number; allowed?: string };
   most?: number;
+  /** A file beside the place that names what the editor loads, one file name a line; without a line there, a file is not loaded. */
+  index?: { format: 'lines'; path: Partial<Record<System, string>> };
 }
 
 export interface Descriptor {
@@ -63,7 +65,7 @@ const schema = object({
     writer: object({ asIs: mixed<boolean>().oneOf([true, undefined]), table, archive: object({ format: string().oneOf(['zip']).required(), members: array().of(object({ name: string().required().matches(/^[\w.-]+$/), json: mixed(), table }).noUnknown()).min(1).required() }).default(undefined) }).noUnknown().required()
       .test('one', 'must say exactly one of asIs, table and archive', (w) => [w?.asIs, w?.table, w?.archive].filter(Boolean).length === 1),
     headings: string().oneOf(['folder', 'inside', 'none']).required(),
-    names: object({ max: number().integer().min(5).max(255), allowed: string() }).noUnknown().default(undefined), most: number().integer().min(1),
+    names: object({ max: number().integer().min(5).max(255), allowed: string() }).noUnknown().default(undefined), most: number().integer().min(1), index: object({ format: string().oneOf(['lines']).required(), path: paths }).noUnknown().default(undefined),
   }).noUnknown()).required(),
   presets: object({ container: string().oneOf(['xmp', 'ini']).required(), recognise: object().required(), mapping: object({ entries: array().of(object({ step: string().required(), to: string().required() })).required() }).required() }).default(undefined),
   notes: string(),

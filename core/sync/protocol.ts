@@ -14,11 +14,11 @@ export function isInside(p: string): boolean {
 
 export interface Place { id: string; path: string }
 /** What the agent is to watch: folders, and the editors' own listing files. */
-export interface Instructions { protocol: number; station: string; places: Place[]; listings: { editor: string; path: string }[]; everySeconds: number }
+export interface Instructions { protocol: number; station: string; places: Place[]; listings: { editor: string; path: string }[]; /** editors' own indexes of files, which may be written too */ indexes: string[]; everySeconds: number }
 
 export interface InventoryFile { path: string; size: number; sha256: string }
 export interface ListingReport { editor: string; text: string | null; running: boolean; at: string | null }
-export interface Report { agentVersion: string; files: InventoryFile[] | null; digest: string; listings: ListingReport[]; waiting: string | null }
+export interface Report { agentVersion: string; files: InventoryFile[] | null; digest: string; listings: ListingReport[]; indexes: { path: string; text: string }[]; waiting: string | null }
 
 export interface Operation { n: number; do: 'put' | 'remove'; place: string; path: string; sha256: string | null; size: number; expect: string | null }
 export interface Plan { id: string; operations: Operation[] }
@@ -31,6 +31,7 @@ export const reportSchema = object({
   files: array().of(object({ path: path(), size: number().integer().min(0).required(), sha256: sha().required() }).noUnknown()).max(50000).nullable().defined(),
   digest: sha().required(),
   listings: array().of(object({ editor: string().required().max(60), text: string().max(2_000_000).nullable().defined(), running: boolean().required(), at: string().max(40).nullable().defined() }).noUnknown()).max(50).required(),
+  indexes: array().of(object({ path: path(), text: string().max(500_000).defined() }).noUnknown()).max(50).required(),
   waiting: uuid().nullable().defined(),
 }).noUnknown();
 

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { isInside, planSchema } from './protocol';
 import { decide, documentation, merge, type State } from './three-way';
+import { addLines, removeLines } from './index-lines';
 import { resolveTemplate } from './places';
 
 const state = fc.constantFrom<State>(null, 'A', 'B', 'C');
@@ -20,6 +21,19 @@ describe('the three-way view', () => {
     expect(merge(a, a, b, 'macos')).toHaveLength(1);
     expect(merge(a, a, b, 'linux').map((r) => r.decision).sort()).toEqual(['gone-there', 'theirs']);
   });
+});
+
+describe('an index of files', () => {
+  test('gets lines at its end, in its own line endings, each once', () => {
+    expect(addLines('OLD.cube\r\n', ['A.cube', 'old.CUBE', 'a.cube'])).toEqual({ text: 'OLD.cube\r\nA.cube\r\n', added: ['A.cube'] });
+    expect(addLines('', ['A'])).toEqual({ text: 'A\n', added: ['A'] });
+    expect(addLines('x', ['A']).text).toBe('x\nA\n');
+  });
+  test('taken out again, it is byte for byte what it was, whatever others added', () => fc.assert(fc.property(fc.array(fc.stringMatching(/^[a-z]{1,6}$/)), fc.uniqueArray(fc.stringMatching(/^[A-Z]{1,4}9$/)), (theirs, ours) => {
+    const before = theirs.map((t) => `${t}\n`).join(''), { text, added } = addLines(before, ours);
+    expect(removeLines(text, added)).toBe(before);
+    expect(removeLines(`${text}later\n`, added)).toBe(`${before}later\n`);
+  })));
 });
 
 describe('paths', () => {

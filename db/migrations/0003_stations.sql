@@ -46,6 +46,14 @@ create table inventory (
   unique (station_id, path)
 );
 
+-- What an editor's own index of files says at a station; entries are merged, never the file written over.
+create table station_index (
+  station_id uuid not null references station on delete cascade,
+  path text not null,
+  text text not null,
+  primary key (station_id, path)
+);
+
 -- The bytes that a version becomes for an editor; immutable.
 create table rendition (
   id uuid primary key,
@@ -98,6 +106,8 @@ create table rollout_step (
   before bytea,
   -- what we had put there before, so that undoing brings the base back too
   prior jsonb,
+  -- for an editor's index of files: the lines that this step adds
+  lines text[],
   settled_at timestamptz,
   unique (rollout_id, agent_station_id, n)
 );

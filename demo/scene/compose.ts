@@ -21,12 +21,13 @@ export function composeLinear(folder: string, c: Composition): { width: number; 
   const square = new Float32Array(4096).map((_, i) => 4 * (i / 4095) ** 2), gain = 2 ** c.exposure;
   for (let i = 0; i < size; i++) {
     const a = materials[mats.data[i * 4]!]!, b = materials[mats.data[i * 4 + 1]!]!, cover = mats.data[i * 4 + 2]! / 255, pa = mats.data[i * 4 + 3]! / 255, pb = second[i]! / 255;
+    const shine = cover * a.shine + (1 - cover) * b.shine;
     for (let k = 0; k < 3; k++) {
       const albedo = cover * (a.a[k]! + (a.b[k]! - a.a[k]!) * pa) + (1 - cover) * (b.a[k]! + (b.b[k]! - b.a[k]!) * pb);
       let sum = 0;
       for (let l = 0; l < 3; l++) {
         const light = c.lights[l]!;
-        sum += light.amount * light.color[k]! * (albedo * square[irr[l]![i]!]! + square[spec[l]![i]!]!);
+        sum += light.amount * light.color[k]! * (albedo * square[irr[l]![i]!]! + shine * square[spec[l]![i]!]!);
       }
       out[i * 3 + k] = sum * gain;
     }
@@ -36,14 +37,15 @@ export function composeLinear(folder: string, c: Composition): { width: number; 
 
 /** Filmic display curve (our own rational fit: toe, straight part, soft shoulder) followed by sRGB encoding; 8 bits. */
 export function develop(linear: Float32Array, noise: number): Uint8Array {
-  const out = new Uint8Array(linear.length);
+  const out = new Uint8Array(linear.length), steps = 16384, encoded = new Uint8Array(steps + 1);
+  for (let i = 0; i <= steps; i++) { const y = (i / steps) ** 2; encoded[i] = Math.round(255 * (y <= 0.0031308 ? 12.92 * y : 1.055 * y ** (1 / 2.4) - 0.055)); }
   let seed = 12345;
   for (let i = 0; i < linear.length; i++) {
     seed = (Math.imul(seed, 1664525) + 1013904223) | 0;
     const grain = ((seed >>> 16) / 65536 + ((seed >>> 8) & 255) / 255 - 1) * noise;
     const x = Math.max(0, linear[i]! + grain * Math.sqrt(Math.max(0, linear[i]!) + 0.01));
     const y = Math.min(1, (x * (1.35 * x + 0.18)) / (x * (1.22 * x + 0.62) + 0.06));
-    out[i] = Math.round(255 * (y <= 0.0031308 ? 12.92 * y : 1.055 * y ** (1 / 2.4) - 0.055));
+    out[i] = encoded[Math.round(steps * Math.sqrt(y))]!;
   }
   return out;
 }

@@ -27,6 +27,7 @@ export async function runJob(id: string, handlers: Record<string, JobHandler>): 
   if (job.cancel_requested) { await settle(id, 'cancelled', null, null); return; }
   await q.startJob(sql, id);
   let last = 0;
+  const heart = setInterval(() => { q.beatJob(sql, id).catch(() => {}); }, 3000);
   try {
     const handler = handlers[job.kind];
     if (!handler) throw new Error(`no handler for jobs of kind ${job.kind}`);
@@ -47,8 +48,11 @@ export async function runJob(id: string, handlers: Record<string, JobHandler>): 
       console.error(`job ${id} (${job.kind}) failed:`, e);
       await settle(id, 'failed', null, { code: 'bug', message: 'Something went wrong that is not your doing.', where: `incident ${id}`, remedy: 'Tell the people who look after Etagere this number.' });
     }
-  }
+  } finally { clearInterval(heart); }
 }
+
+/** Jobs whose worker was killed hard are taken up again; jobs are idempotent. */
+export const freeDeadJobs = (seconds = 12) => q.freeDead(pool(), seconds);
 
 async function settle(id: string, status: 'done' | 'failed' | 'cancelled', result: unknown, error: unknown): Promise<void> {
   await transaction(async (sql) => {

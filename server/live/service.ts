@@ -1,6 +1,7 @@
 /** Wakes whoever follows along: one LISTEN connection a process, shared by all streams. */
 import pg from 'pg';
 import { databaseUrl, pool } from '../db/pool';
+import { allow, type Person } from '../people/roles';
 import { eventsAfter, lastEventId, type EventRow } from '../events';
 
 type Waker = (channel: string, payload: string) => void;
@@ -15,6 +16,9 @@ async function listen(wakers: Set<Waker>): Promise<pg.Client> {
   await client.query('listen event; listen job');
   return client;
 }
+
+export const eventsSince = (person: Person, after: number): Promise<EventRow[]> => { allow(person, 'view'); return eventsAfter(pool(), after); };
+export const newestEvent = (): Promise<number> => lastEventId(pool());
 
 export type LiveMessage = { type: 'event'; event: EventRow } | { type: 'job'; id: string };
 

@@ -1,11 +1,12 @@
 import { beforeAll, describe, expect, test } from 'vitest';
 import { v7 } from 'uuid';
+import { Problem } from '@/core/problem';
 import { people, withDatabase } from '../db/testing/database';
 import { pool, transaction } from '../db/pool';
 import { eventsAfter, lastEventId, record } from '../events';
 import { convertPreset, previewConversion } from '../items/convert';
 import { addShelf, approve, confirmEncoding, describeItem, itemFor, listShelves, listSpines, setRibbon } from '../items/service';
-import { cancelJob } from '../jobs/service';
+import { addJob, cancelJob, freeDeadJobs, jobFor, runJob, type JobContext } from '../jobs/service';
 import { acceptIntake, beginUpload, discardIntake, finishUpload, intakeFor, listIntakes, uploadPart } from '../packs/service';
 import { confirmRollout, dropRollout, listRollouts, planRollout, undoRollout } from '../rollouts/service';
 import { runEditor } from '../stations/launcher';
@@ -82,5 +83,51 @@ describe('the event log', () => {
     const names: string[] = [];
     for (const e of await eventsAfter(pool(), at)) names.push(e.subject_id);
     expect([...names].sort()).toEqual(['quick', 'slow']);
+  });
+});
+
+describe('jobs', () => {
+  const handler = (work: (progress: (s: number, n: string) => Promise<void>) => Promise<unknown>) => ({ test: async (job: JobContext) => work(job.progress) });
+  const make = () => transaction((sql) => addJob(sql, 'test', 'A test', {}, people.librarian.id));
+  test('keep their result, their progress and their refusal', async () => {
+    const a = await make();
+    await runJob(a, handler(async (p) => { await p(0.5, 'half'); return { n: 1 }; }));
+    expect(await jobFor(people.librarian, a)).toMatchObject({ status: 'done', progress: 1, note: 'half', result: { n: 1 } });
+    const b = await make();
+    await runJob(b, handler(async () => { throw new Problem('x', 'It is so.', 'here', 'Do that.'); }));
+    expect(await jobFor(people.librarian, b)).toMatchObject({ status: 'failed', error: { code: 'x', remedy: 'Do that.' } });
+  });
+  test('a bug gives an incident number and none of its insides', async () => {
+    const id = await make();
+    await runJob(id, handler(async () => { throw new Error('secret path /etc'); }));
+    const job = await jobFor(people.librarian, id);
+    expect(job.error).toMatchObject({ code: 'bug', where: `incident ${id}` });
+    expect(JSON.stringify(job.error)).not.toContain('secret');
+  });
+  test('can be stopped before and while they run', async () => {
+    const a = await make();
+    await cancelJob(people.librarian, a);
+    await runJob(a, handler(async () => { throw new Error('must not run'); }));
+    expect((await jobFor(people.librarian, a)).status).toBe('cancelled');
+    const b = await make();
+    await runJob(b, handler(async (p) => { await cancelJob(people.librarian, b); await p(1, 'stops here'); throw new Error('went on'); }));
+    expect((await jobFor(people.librarian, b)).status).toBe('cancelled');
+  });
+  test('of a rolled back transaction leave nothing in the queue', async () => {
+    const count = async () => (await pool().query('select 1 from graphile_worker._private_jobs')).rowCount;
+    const before = await count();
+    await transaction(async (sql) => { await addJob(sql, 'test', 'x', {}, null); throw new Error('back'); }).catch(() => {});
+    expect(await count()).toBe(before);
+  });
+  test('whose worker was killed are freed when their heart has stopped', async () => {
+    const id = await make();
+    await pool().query(`update graphile_worker._private_jobs set locked_by = 'dead', locked_at = now() where key = $1`, [id]);
+    await pool().query(`update job set status = 'running', heartbeat_at = now() where id = $1`, [id]);
+    const locked = async () => (await pool().query<{ locked_by: string | null }>('select locked_by from graphile_worker._private_jobs where key = $1', [id])).rows[0]!.locked_by;
+    await freeDeadJobs();
+    expect(await locked()).toBe('dead');
+    await pool().query(`update job set heartbeat_at = now() - interval '1 minute' where id = $1`, [id]);
+    await freeDeadJobs();
+    expect(await locked()).toBeNull();
   });
 });

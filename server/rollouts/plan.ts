@@ -1,13 +1,14 @@
 /** From approved versions and stations to exact file operations, through descriptors, renditions and the three-way view. */
 import type { Accepts, Descriptor } from '@/core/editor/descriptor';
 import { fileName } from '@/core/editor/file-name';
+import { addLines } from '@/core/sync/index-lines';
 import { resolveTemplate } from '@/core/sync/places';
 import { decide, foldKey } from '@/core/sync/three-way';
-import { hex } from '../blobs/service';
+import { hex, putBlob } from '../blobs/service';
 import type { Sql } from '../db/pool';
 import { versionById } from '../items/queries';
 import { renditionFor } from '../renditions/service';
-import { inventoryOf, placements, stationEditors, type StationRow } from '../stations/queries';
+import { indexText, inventoryOf, placements, stationEditors, type StationRow } from '../stations/queries';
 import type { StepRow } from './queries';
 
 type Step = Omit<StepRow, 'id' | 'station' | 'outcome' | 'message' | 'before' | 'title' | 'item_id' | 'number' | 'points' | 'residual'>;
@@ -33,7 +34,7 @@ export async function planSteps(sql: Sql, versions: Version[], chosen: StationRo
       for (const v of versions) {
         const n = counters.get(agentId) ?? 0;
         counters.set(agentId, n + 1);
-        const step: Step = { station_id: station.id, agent_station_id: agentId, editor_id: d.editor, editor_version: d.version, place: '', version_id: v.id, rendition_id: null, n, do_what: 'none', path: '', sha: null, size: 0, expect: null, decision: 'not-accepted', note: '', prior: null };
+        const step: Step = { station_id: station.id, agent_station_id: agentId, editor_id: d.editor, editor_version: d.version, place: '', version_id: v.id, rendition_id: null, n, do_what: 'none', path: '', sha: null, size: 0, expect: null, decision: 'not-accepted', note: '', prior: null, lines: null };
         steps.push(step);
         const a = acceptance(d, v);
         if ('reason' in a) { step.note = a.reason; continue; }
@@ -56,9 +57,25 @@ export async function planSteps(sql: Sql, versions: Version[], chosen: StationRo
         } else step.note = decision === 'in-step' ? 'is there already' : 'something else lies there, or it was changed there: it is left alone';
         planned.set(key, step);
       }
+      for (const a of d.accepts) {
+        const index = await indexStep(sql, d, a, station, agent, steps, inventory, counters);
+        if (index) steps.push(index);
+      }
     }
   }
   return steps;
+}
+
+/** Where an editor loads only what its index names: the step that adds the lines of the files just planned. */
+async function indexStep(sql: Sql, d: Descriptor, a: Accepts, station: StationRow, agent: StationRow, steps: readonly Step[], inventory: ReadonlyMap<string, { path: string; sha: string }>, counters: Map<string, number>): Promise<Step | null> {
+  const template = a.index?.path[agent.system];
+  if (!template) return null;
+  const path = resolveTemplate(template, agent.system), names = steps.filter((s) => s.station_id === station.id && s.editor_id === d.editor && s.editor_version === d.version && s.place === a.place && (s.do_what === 'put' || s.decision === 'in-step')).map((s) => s.path.split('/').pop()!);
+  const before = await indexText(sql, agent.id, path), { text, added } = addLines(before, names);
+  if (!added.length) return null;
+  const is = inventory.get(foldKey(path, agent.system))?.sha ?? null, n = counters.get(agent.id) ?? 0, bytes = Buffer.from(text);
+  counters.set(agent.id, n + 1);
+  return { station_id: station.id, agent_station_id: agent.id, editor_id: d.editor, editor_version: d.version, place: a.place, version_id: null, rendition_id: null, n, do_what: 'put', path, sha: hex(await putBlob(sql, bytes)), size: bytes.length, expect: is, decision: 'put', note: `names ${added.join(', ')} in the list from which ${d.title} loads`, prior: null, lines: added };
 }
 
 /** A file name that nothing else at the place has, in the folder of the item's headings where the editor shows folders. */

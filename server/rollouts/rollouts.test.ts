@@ -37,7 +37,7 @@ async function approvedLook(n: number): Promise<{ itemId: string; versionId: str
   return made;
 }
 const agent = (token: string) => stationOfToken(`Bearer ${token}`);
-const report = async (token: string, files: { path: string; size: number; sha256: string }[], listings: object[] = []) => takeReport(await agent(token), { agentVersion: '1', files, digest: sha(JSON.stringify(files)), listings, waiting: null });
+const report = async (token: string, files: { path: string; size: number; sha256: string }[], listings: object[] = []) => takeReport(await agent(token), { agentVersion: '1', files, digest: sha(JSON.stringify(files)), listings, indexes: [], waiting: null });
 const done = (ops: Operation[]): OperationResult[] => ops.map((o) => ({ n: o.n, outcome: 'done', message: '', before: o.expect, at: new Date().toISOString() }));
 /** Plays the agent: fetches the plan, "writes" it, reports results and the files that are there then. */
 async function carryOut(token: string): Promise<Operation[]> {
@@ -94,7 +94,7 @@ describe('a rollout', () => {
     await report(deskToken, []); await report(roomToken, []);
     const id = await planRollout(people.librarian, { versions: [versionId], stations: [desk, room, card] }), { steps } = await rolloutFor(people.librarian, id);
     expect(steps.map((s) => [s.station, s.editor_id, s.do_what, s.path]).sort()).toEqual([
-      ['Card', 'perrin-alder', 'put', 'media/ALDER/LOOKS/Limelight_Bleach.cube'], ['Desk', 'marlstone', 'put', 'Library/Application Support/.marlstone-4/looks/Limelight Bleach.mlook'],
+      ['Card', 'perrin-alder', 'put', 'media/ALDER/LOOKS.LST'], ['Card', 'perrin-alder', 'put', 'media/ALDER/LOOKS/Limelight_Bleach.cube'], ['Desk', 'marlstone', 'put', 'Library/Application Support/.marlstone-4/looks/Limelight Bleach.mlook'],
       ['Desk', 'oxbow', 'put', 'Oxbow/Looks/House/Limelight Bleach.cube'], ['Room', 'oxbow', 'put', 'Oxbow/Looks/House/Limelight Bleach.cube'],
     ]);
     expect(await planFor(await agent(deskToken))).toBeNull();
@@ -102,11 +102,11 @@ describe('a rollout', () => {
     await expect(confirmRollout(people.librarian, id)).rejects.toMatchObject({ code: 'rollout-settled' });
     // the card is written by the agent of the workstation in whose reader it sits
     const plan = (await planFor(await agent(roomToken)))!;
-    expect(plan.operations.map((o) => o.path).sort()).toEqual(['Oxbow/Looks/House/Limelight Bleach.cube', 'media/ALDER/LOOKS/Limelight_Bleach.cube']);
+    expect(plan.operations.map((o) => o.path).sort()).toEqual(['Oxbow/Looks/House/Limelight Bleach.cube', 'media/ALDER/LOOKS.LST', 'media/ALDER/LOOKS/Limelight_Bleach.cube']);
     const parts: Buffer[] = [];
-    for await (const c of (await contentFor(await agent(roomToken), plan.operations.find((o) => o.path.startsWith('media'))!.sha256!)).chunks) parts.push(c);
+    for await (const c of (await contentFor(await agent(roomToken), plan.operations.find((o) => o.path.startsWith('media') && o.path.endsWith('.cube'))!.sha256!)).chunks) parts.push(c);
     expect(readCube(Buffer.concat(parts)).size).toBe(33);
-    expect(Object.keys(unzipSync((await cardZip(people.librarian, card, id)).bytes))).toEqual(['ALDER/LOOKS/Limelight_Bleach.cube']);
+    expect(Object.keys(unzipSync((await cardZip(people.librarian, card, id)).bytes))).toEqual(['ALDER/LOOKS/Limelight_Bleach.cube', 'ALDER/LOOKS.LST']);
     const deskOps = await carryOut(deskToken), roomOps = await carryOut(roomToken);
     expect((await rolloutFor(people.librarian, id)).rollout.status).toBe('done');
     await report(deskToken, deskOps.map((o) => ({ path: o.path, size: 1, sha256: o.sha256! })));
@@ -178,7 +178,7 @@ describe('agents', () => {
   test('are told folders below their root, the card’s too, and are asked for files only when the digest differs', async () => {
     const i = await instructionsFor(await agent(roomToken));
     expect(i.places.map((p) => p.path).sort()).toEqual(['Oxbow/Looks', 'Oxbow/Presets', 'media/ALDER/LOOKS']);
-    const a = await agent(roomToken), quiet = { agentVersion: '1', files: null, listings: [], waiting: null };
+    const a = await agent(roomToken), quiet = { agentVersion: '1', files: null, listings: [], indexes: [], waiting: null };
     expect(await takeReport(a, { ...quiet, digest: sha('other') })).toEqual({ need: 'files' });
     await report(roomToken, []);
     expect(await takeReport(await agent(roomToken), { ...quiet, digest: sha('[]') })).toEqual({ need: null });

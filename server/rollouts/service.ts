@@ -2,15 +2,16 @@
 import { v7 } from 'uuid';
 import { array, object, string } from 'yup';
 import { uuid } from '@/core/uuid';
+import { removeLines } from '@/core/sync/index-lines';
 import { resultSchema, type OperationResult, type Plan } from '@/core/sync/protocol';
 import { Problem } from '@/core/problem';
-import { blobChunks, blobSize, bytesOf } from '../blobs/service';
+import { blobChunks, blobSize, bytesOf, hex, putBlob } from '../blobs/service';
 import { pool, transaction, type Sql } from '../db/pool';
 import { record } from '../events';
 import { versionById } from '../items/queries';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../people/service';
-import { dropPlacement, putPlacement, stations, type StationRow } from '../stations/queries';
+import { dropPlacement, indexText, inventoryOf, putPlacement, stations, type StationRow } from '../stations/queries';
 import { planSteps } from './plan';
 import * as q from './queries';
 
@@ -92,12 +93,20 @@ export async function undoRollout(person: Person, id: string): Promise<string> {
     for (const s of done.reverse()) {
       const n = counters.get(s.agent_station_id) ?? 0;
       counters.set(s.agent_station_id, n + 1);
+      if (s.lines) { await q.insertStep(sql, undo, await undoIndex(sql, s, n)); continue; }
       await q.insertStep(sql, undo, { ...s, n, do_what: s.before ? 'put' : 'remove', sha: s.before, size: s.before ? ((await blobSize(bytesOf(s.before), sql)) ?? 0) : 0, expect: s.sha, decision: s.before ? 'put' : 'remove', note: s.before ? 'brings back what was there' : 'was not there before', version_id: s.version_id, rendition_id: null, prior: s.prior });
     }
     await q.setRollout(sql, id, 'undoing');
     await record(sql, actorOf(person), 'rollout', id, 'undo begun', { status: r.status }, { status: 'undoing' });
   });
   return undo;
+}
+
+/** Takes the lines out that the step had put in; what others added since stays. */
+async function undoIndex(sql: Sql, s: q.StepRow, n: number): Promise<q.StepRow> {
+  const text = removeLines(await indexText(sql, s.agent_station_id, s.path), s.lines!), gone = !text && !s.before, bytes = Buffer.from(text);
+  const is = (await inventoryOf(sql, s.agent_station_id)).find((f) => f.path === s.path)?.sha ?? s.sha;
+  return { ...s, n, do_what: gone ? 'remove' : 'put', sha: gone ? null : hex(await putBlob(sql, bytes)), size: gone ? 0 : bytes.length, expect: is, decision: gone ? 'remove' : 'put', note: 'takes the lines out again', lines: null, prior: null };
 }
 
 // --- what agents ask

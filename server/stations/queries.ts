@@ -37,6 +37,12 @@ export const replaceInventory = async (sql: Sql, stationId: string, paths: strin
 export const inventoryOf = async (sql: Sql, stationId: string): Promise<{ path: string; size: number; sha: string }[]> =>
   (await sql.query<{ path: string; size: number; sha: string }>(`select path, size, encode(sha256, 'hex') as sha from inventory where station_id = $1 order by path`, [stationId])).rows;
 
+export const replaceIndexes = async (sql: Sql, stationId: string, paths: string[], texts: string[]): Promise<void> => {
+  await sql.query('delete from station_index where station_id = $1 and path <> all ($2::text[])', [stationId, paths]);
+  await sql.query('insert into station_index (station_id, path, text) select $1, p, t from unnest($2::text[], $3::text[]) as r(p, t) on conflict (station_id, path) do update set text = excluded.text where station_index.text <> excluded.text', [stationId, paths, texts]);
+};
+export const indexText = async (sql: Sql, stationId: string, path: string): Promise<string> => (await sql.query<{ text: string }>('select text from station_index where station_id = $1 and path = $2', [stationId, path])).rows[0]?.text ?? '';
+
 export interface PlacementRow { station_id: string; path: string; editor_id: string; editor_version: string; place: string; version_id: string | null; rendition_id: string | null; sha: string; placed_at: Date; title: string | null; number: number | null; item_id: string | null; kind: string | null; points: number | null; residual: { maxDeltaE: number; p95DeltaE: number; meanDeltaE: number } | null }
 export const placements = async (sql: Sql, stationIds: string[] | null): Promise<PlacementRow[]> =>
   (await sql.query<PlacementRow>(`select p.station_id, p.path, p.editor_id, p.editor_version, p.place, p.version_id, p.rendition_id, encode(p.sha256, 'hex') as sha, p.placed_at, i.title, v.number, i.id as item_id, i.kind, r.points, r.residual

@@ -83,13 +83,14 @@ export const listingKey = (stationId: string, e: { editor_id: string; editor_ver
 
 export async function instructionsFor(station: q.StationRow): Promise<Instructions> {
   const sql = pool(), members = await family(sql, station), editors = await q.stationEditors(sql, members.map((m) => m.id));
-  const places = new Map<string, string>(), listings: Instructions['listings'] = [];
+  const places = new Map<string, string>(), listings: Instructions['listings'] = [], indexes = new Set<string>();
   for (const e of editors) {
     for (const [name, paths] of Object.entries(e.descriptor.places)) { const t = paths[station.system]; if (t) places.set(resolveTemplate(t, station.system), `${e.editor_id}@${e.editor_version}/${name}`); }
+    for (const a of e.descriptor.accepts) { const t = a.index?.path[station.system]; if (t) indexes.add(resolveTemplate(t, station.system)); }
     const l = e.descriptor.listing[station.system];
     if (l) listings.push({ editor: listingKey(e.station_id, e), path: resolveTemplate(l, station.system) });
   }
-  return { protocol: PROTOCOL, station: station.name, places: [...places].map(([path, id]) => ({ id, path })), listings, everySeconds: Number(process.env.ETAGERE_AGENT_SECONDS ?? 30) };
+  return { protocol: PROTOCOL, station: station.name, places: [...places].map(([path, id]) => ({ id, path })), listings, indexes: [...indexes], everySeconds: Number(process.env.ETAGERE_AGENT_SECONDS ?? 30) };
 }
 
 function parseListing(text: string | null): q.Listing | null {
@@ -113,6 +114,7 @@ export async function takeReport(station: q.StationRow, input: unknown): Promise
       await q.setDigest(tx, station.id, r.digest);
       if (changed) await record(tx, actor, 'station', station.id, 'files changed', null, { files: changed });
     }
+    await q.replaceIndexes(tx, station.id, r.indexes.map((i) => i.path), r.indexes.map((i) => i.text));
     for (const l of r.listings) {
       const e = editors.find((x) => listingKey(x.station_id, x) === l.editor);
       if (!e) continue;
@@ -138,16 +140,16 @@ export async function stationViews(person: Person, only?: string): Promise<Stati
     const agent = station.host_id ? all.find((s) => s.id === station.host_id)! : station;
     const inventory = await q.inventoryOf(sql, agent.id), own = editors.filter((e) => e.station_id === station.id), mine = placed.filter((p) => p.station_id === station.id);
     const folders = own.flatMap((e) => Object.entries(e.descriptor.places).flatMap(([place, t]) => (t[station.system] ? [{ e, place, folder: resolveTemplate(t[station.system]!, station.system) + '/' }] : [])));
-    const here = inventory.filter((f) => folders.some((x) => f.path.startsWith(x.folder)));
-    const base = new Map(mine.map((p) => [p.path, p.sha])), byPath = new Map(mine.map((p) => [p.path, p]));
+    const base = new Map(mine.map((p) => [p.path, p.sha])), here = inventory.filter((f) => base.has(f.path) || folders.some((x) => f.path.startsWith(x.folder))), byPath = new Map(mine.map((p) => [p.path, p]));
     const rows: PlaceRow[] = merge(base, base, new Map(here.map((f) => [f.path, f.sha])), station.system).map((r) => {
       const p = byPath.get(r.path), at = folders.find((x) => r.path.startsWith(x.folder)), e = p ? own.find((x) => x.editor_id === p.editor_id && x.editor_version === p.editor_version) : at?.e;
-      const s = p && e && r.decision === 'in-step' ? placementState(e.descriptor, p.path, p.placed_at, e.running, e.listing, e.listed_at) : null;
+      // an index of ours is as it should be or not; the editor lists what it names, not itself
+      const s = p?.version_id && e && r.decision === 'in-step' ? placementState(e.descriptor, p.path, p.placed_at, e.running, e.listing, e.listed_at) : null;
       const listed = e?.listing?.listed.find((l) => l.path === r.path), refused = e?.listing?.refused.find((l) => l.path === r.path);
       return { path: r.path, editor: e?.descriptor.title ?? '', place: p?.place ?? at?.place ?? '', title: p?.title ?? listed?.title ?? null, itemId: p?.item_id ?? null, number: p?.number ?? null, base: r.base, is: r.is, decision: r.decision, state: s?.state ?? (r.decision === 'theirs' ? (refused ? 'refused' : listed ? 'listed' : '') : r.decision), reason: s?.reason ?? refused?.reason ?? '', points: p?.points ?? null, maxDeltaE: p?.residual?.maxDeltaE ?? null };
     });
     const states = own.map((e): EditorState => {
-      const theirs = rows.filter((r) => r.editor === e.descriptor.title && r.base), count = (s: string) => theirs.filter((r) => r.state === s).length;
+      const theirs = rows.filter((r) => r.editor === e.descriptor.title && r.base && r.itemId), count = (s: string) => theirs.filter((r) => r.state === s).length;
       const changed = theirs.filter((r) => r.decision !== 'in-step').length, waiting = count('restart-due') + count('launch-due') + count('rescan-due');
       const state = changed ? 'changed' : count('refused') ? 'refused' : count('restart-due') ? 'restart-due' : count('launch-due') ? 'launch-due' : count('rescan-due') ? 'rescan-due' : theirs.length ? 'in-step' : 'empty';
       return { editor: e.editor_id, version: e.editor_version, title: e.descriptor.title, sees: e.descriptor.sees, running: e.running, listed: e.listing?.listed.length ?? 0, refused: e.listing?.refused ?? [], placed: theirs.length, state, waiting, changed, listedAt: e.listed_at?.toISOString() ?? null };

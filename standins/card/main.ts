@@ -1,10 +1,19 @@
-/** The Perrin Alder with its card in: loads looks from one folder when switched on. Only .cube, 33 points, 24 files, short plain names. */
+/**
+ * The Perrin Alder with its card in: when switched on, loads the looks that LOOKS.LST names, in that order.
+ * Only .cube, 33 points, 24 files, short plain names.
+ */
 import { files, live, read, take } from '../editors/program';
 
 live('media/ALDER/CAMERA.JSN', 'media/ALDER/REFUSED.TXT', () => {
   let loaded = 0;
-  return take(files('media/ALDER/LOOKS'), (path) => {
+  const folder = 'media/ALDER/LOOKS', there = files(folder);
+  let names: string[] = [];
+  try { names = read('media/ALDER/LOOKS.LST').toString('latin1').split(/\r?\n/).map((l) => l.trim()).filter(Boolean); } catch { /* a card without a list loads nothing */ }
+  const listed = names.map((n) => `${folder}/${n}`), others = there.filter((p) => !listed.includes(p));
+  return take([...listed, ...others], (path) => {
     const name = path.split('/').pop()!;
+    if (!there.includes(path)) throw new Error('LOOKS.LST names it, but it is not on the card');
+    if (others.includes(path)) throw new Error('LOOKS.LST does not name it, so the camera does not load it');
     if (path.split('/').length > 4) throw new Error('lies in a folder of its own; the camera reads only LOOKS itself');
     if (!/^[A-Za-z0-9_-]+\.cube$/.test(name)) throw new Error('the name has characters that the camera cannot show, or is no .cube');
     if (name.length > 28) throw new Error(`the name has ${name.length} characters; the camera shows 28`);

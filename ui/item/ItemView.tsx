@@ -14,11 +14,11 @@ export function ItemView({ title, versionId, most, frames, frame: firstFrame, st
   if (!current) return <p className="border border-dashed border-line-strong p-8 text-soft">There is no reference frame yet, so there is nothing to show the effect on.</p>;
   return (
     <div>
-      <div className="mb-2.5 flex items-end justify-between gap-8">
-        <div role="radiogroup" aria-label="Frame" className="flex flex-wrap gap-x-4 gap-y-1">
+      <div className="mb-2.5 flex items-end justify-between gap-6">
+        <div role="radiogroup" aria-label="Frame" className="flex flex-wrap gap-x-3 gap-y-1">
           {frames.map((f) => <button key={f.id} role="radio" aria-checked={f.id === current.id} onClick={() => setFrame(f.id)} className={`border-b-2 pb-0.5 ${f.id === current.id ? 'border-verd font-medium' : 'border-transparent text-soft hover:text-ink'}`}>{f.name}</button>)}
         </div>
-        <div className="w-[220px] shrink-0"><Strength value={strength} most={most} onChange={setStrength} /></div>
+        <div className="w-[170px] shrink-0"><Strength value={strength} most={most} onChange={setStrength} /></div>
       </div>
       <FramePreview frame={current.id} version={versionId} strength={strength} width={900} label={`${title} at ${strength} % on ${current.name}`} />
       <p className="mt-1.5 text-[12px] text-soft">Etagere’s rendering on {current.name} ({current.light}). Hold the pointer or the space bar on the picture to see the original.</p>

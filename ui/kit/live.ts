@@ -7,16 +7,22 @@ export interface LiveJob { type: 'job'; id: string }
 type Message = LiveEvent | LiveJob;
 
 const listeners = new Set<(m: Message) => void>();
-let started = false;
+let started = false, last = 0;
 
 function start(): void {
   if (started) return;
   started = true;
-  const channel = new BroadcastChannel('etagere-live'), tell = (m: Message) => listeners.forEach((l) => l(m));
+  const channel = new BroadcastChannel('etagere-live'), tell = (m: Message) => { if (m.type === 'event') last = Math.max(last, m.event.id); listeners.forEach((l) => l(m)); };
+  // what happened between the making of the page and now, or while the stream was broken
+  last = Number(document.querySelector<HTMLElement>('[data-event]')?.dataset.event ?? 0);
+  const catchUp = async (say: (m: Message) => void) => { const r = await fetch(`/api/events?after=${last}`).catch(() => null); if (r?.ok) for (const event of ((await r.json()) as { events: LiveEvent['event'][] }).events) if (event.id > last) say({ type: 'event', event }); };
+  void catchUp(tell);
   channel.onmessage = (e: MessageEvent<Message>) => tell(e.data);
   const lead = () => new Promise<void>(() => {
     const source = new EventSource('/api/live');
-    source.onmessage = (e: MessageEvent<string>) => { const m = JSON.parse(e.data) as Message; tell(m); channel.postMessage(m); };
+    const share = (m: Message) => { tell(m); channel.postMessage(m); };
+    source.onopen = () => { void catchUp(share); };
+    source.onmessage = (e: MessageEvent<string>) => share(JSON.parse(e.data) as Message);
   });
   if ('locks' in navigator) void navigator.locks.request('etagere-live', lead); else void lead();
 }

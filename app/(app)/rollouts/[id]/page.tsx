@@ -48,7 +48,7 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
             <table className="list table-fixed"><colgroup><col className="w-[190px]" /><col className="w-[120px]" /><col className="w-[76px]" /><col /><col className="w-[230px]" /></colgroup><thead><tr><th>Item</th><th>For</th><th>Does</th><th>File</th><th>State</th></tr></thead><tbody>
               {own.map((s) => { const st = stateOf(s); return (
                 <tr key={s.id} data-path={s.path} data-state={s.do_what === 'none' ? s.decision : st.state}>
-                  <td className="font-serif text-[15px] [overflow-wrap:anywhere]">{s.title ?? '–'}{s.number && <span className="font-sans text-[12px] text-soft"> v{s.number}</span>}</td>
+                  <td className="font-serif text-[15px] [overflow-wrap:anywhere]">{s.title ?? (s.lines || s.decision === 'put' || s.do_what === 'remove' ? 'the list of files' : '–')}{s.number && <span className="font-sans text-[12px] text-soft"> v{s.number}</span>}</td>
                   <td>{view?.editors.find((e) => e.editor === s.editor_id && e.version === s.editor_version)?.title ?? `${s.editor_id} ${s.editor_version}`}</td>
                   <td>{s.do_what === 'none' ? <span className="text-soft">nothing</span> : deed(s)}</td>
                   <td className="text-[12px] [overflow-wrap:anywhere]">{s.path || <span className="text-soft">–</span>}{s.do_what === 'put' && <span className="block text-soft">{(s.size / 1000).toFixed(0)} kB{s.points ? `, ${s.points} points` : ''}{s.residual ? `, off by at most ${s.residual.maxDeltaE.toFixed(2)} ΔE00` : ''}</span>}</td>
