@@ -9,7 +9,7 @@ import { data } from './setup';
 
 test.describe.configure({ mode: 'serial' });
 let page: Page;
-test.beforeAll(async ({ browser }) => { page = await browser.newPage(); await signIn(page); });
+test.beforeAll(async ({ browser }) => { page = await (await browser.newContext()).newPage(); await signIn(page); });
 test.afterAll(async () => { await page.close(); });
 
 test('an upload that a reload cut off goes on from where it stood', async () => {
@@ -90,6 +90,7 @@ test('agent and worker killed hard are started again, and bring to its end what 
 test('a preset goes to the editor whose language it is, and says why not to the others', async () => {
   await page.goto('/shelves?q=Wardrobe+Check');
   await page.locator('[data-spine]').click();
+  await page.locator('canvas[data-shown]').waitFor(); // the page answers
   await page.getByRole('button', { name: 'Approve' }).click();
   await expect(page.getByRole('link', { name: 'Roll out' })).toBeVisible();
   await planFor('Wardrobe Check', ['Glaze desk']);

@@ -14,9 +14,8 @@ export function toOklab(v: Float64Array): void {
 /** L, a, b → linear sRGB, written over v. */
 export function fromOklab(v: Float64Array): void {
   const L = v[0]!, a = v[1]!, b = v[2]!;
-  const l = (L + 0.3963377774 * a + 0.2158037573 * b) ** 3;
-  const m = (L - 0.1055613458 * a - 0.0638541728 * b) ** 3;
-  const s = (L - 0.0894841775 * a - 1.291485548 * b) ** 3;
+  const p = L + 0.3963377774 * a + 0.2158037573 * b, q = L - 0.1055613458 * a - 0.0638541728 * b, r = L - 0.0894841775 * a - 1.291485548 * b;
+  const l = p * p * p, m = q * q * q, s = r * r * r;
   v[0] = 4.0767416621 * l - 3.3077115913 * m + 0.2309699292 * s;
   v[1] = -1.2684380046 * l + 2.6097574011 * m - 0.3413193965 * s;
   v[2] = -0.0041960863 * l - 0.7034186147 * m + 1.707614701 * s;

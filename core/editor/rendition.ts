@@ -4,7 +4,7 @@
  */
 import { zipSync, strToU8 } from 'fflate';
 import { writeClf } from '../look/clf';
-import { writeCube } from '../look/cube';
+import { writeCubeBytes } from '../look/cube';
 import type { Look } from '../look/look';
 import type { Residual } from '../look/residual';
 import { reexpress } from '../look/resample';
@@ -24,12 +24,12 @@ export function sizeUnder(rule: SizeRule, source: number): number {
   return source >= low && source <= high ? source : Math.min(high, Math.max(low, rule.prefer ?? source));
 }
 
-function table(writer: TableWriter, source: RenditionSource): { text: string; residual: Residual; size: number } {
+function table(writer: TableWriter, source: RenditionSource): { bytes: Uint8Array; residual: Residual; size: number } {
   if (!source.look) throw new Problem('rendition-kind', 'Only a look can be written as a table.', source.title, 'Convert the item into a look first.');
   const size = sizeUnder(writer.size, source.look.kind === '1d' ? (writer.size.prefer ?? 33) : source.look.size);
   const { look, residual } = reexpress(source.look, writer.encoding, size);
   look.title = source.title;
-  return { text: writer.codec === 'cube' ? writeCube(look) : writeClf(look, source.id), residual, size };
+  return { bytes: writer.codec === 'cube' ? writeCubeBytes(look) : strToU8(writeClf(look, source.id)), residual, size };
 }
 
 /** Replaces "{name}" values of a JSON template by fields of the source. */
@@ -43,11 +43,11 @@ function fill(template: unknown, source: RenditionSource): unknown {
 export function render(accepts: Accepts, source: RenditionSource): Rendition {
   const { writer } = accepts;
   if (writer.asIs) return { bytes: source.bytes, residual: null, size: null };
-  if (writer.table) { const t = table(writer.table, source); return { bytes: strToU8(t.text), residual: t.residual, size: t.size }; }
+  if (writer.table) { const t = table(writer.table, source); return { bytes: t.bytes, residual: t.residual, size: t.size }; }
   let residual: Residual | null = null, size: number | null = null;
   const files: Record<string, Uint8Array> = {};
   for (const m of writer.archive!.members) {
-    if (m.table) { const t = table(m.table, source); residual = t.residual; size = t.size; files[m.name] = strToU8(t.text); } else files[m.name] = strToU8(JSON.stringify(fill(m.json ?? {}, source), null, 1) + '\n');
+    if (m.table) { const t = table(m.table, source); residual = t.residual; size = t.size; files[m.name] = t.bytes; } else files[m.name] = strToU8(JSON.stringify(fill(m.json ?? {}, source), null, 1) + '\n');
   }
   // a fixed date, so that the same version always gives the same bytes
   return { bytes: zipSync(files, { level: 6, mtime: new Date(Date.UTC(2000, 0, 1, 12)) }), residual, size };

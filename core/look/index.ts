@@ -5,5 +5,5 @@ export * from './apply';
 export * from './residual';
 export * from './resample';
 export * from './selvedge';
-export { readCube, writeCube } from './cube';
+export { readCube, writeCube, writeCubeBytes } from './cube';
 export { writeClf } from './clf';

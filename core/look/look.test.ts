@@ -45,7 +45,7 @@ describe('sampling', () => {
     const look = bent(7), out = new Float64Array(9);
     fc.assert(fc.property(unit, unit, unit, fc.double({ min: 0, max: 4, noNaN: true }), (r, g, b, s) => {
       sampler(look, 'tetrahedral', 0)(r, g, b, out, 0); sampler(look)(r, g, b, out, 3); sampler(look, 'tetrahedral', s)(r, g, b, out, 6);
-      [r, g, b].forEach((v, c) => { const x = Math.min(1, Math.max(0, v)); expect(out[c]).toBe(x); expect(out[6 + c]).toBeCloseTo(x + s * (out[3 + c]! - x), 10); });
+      [r, g, b].forEach((v, c) => { const x = Math.min(1, Math.max(0, v)); expect(out[c]! === x).toBe(true); expect(out[6 + c]).toBeCloseTo(x + s * (out[3 + c]! - x), 10); });
     }));
   });
   test('1D tables are read straight between their entries, and clamped at their ends', () => {

@@ -6,6 +6,7 @@ import { multiply, type Matrix } from '../color/matrix';
 import { adapt, spaces, toXyz } from '../color/spaces';
 import { invert } from '../color/matrix';
 import { locusNormal, planckian, xyOfUv } from '../color/temperature';
+import { powerQuickly } from '../color/transfer-table';
 import { monotoneCurve, type CurvePoints } from './curve';
 import { curvePoints, numberIn, triple, type GrayMix, type Operation, type Sector, type SettingDefinition, type Tint } from './kinds';
 
@@ -23,6 +24,8 @@ const through = (m: Matrix): Operation => (v) => {
 };
 
 const eachChannel = (f: (x: number) => number): Operation => (v) => { v[0] = f(v[0]!); v[1] = f(v[1]!); v[2] = f(v[2]!); };
+
+const quartic = (x: number): number => x * x * (x * x);
 
 const odd = (f: (x: number) => number) => (x: number): number => (x < 0 ? -f(-x) : f(x));
 
@@ -70,7 +73,9 @@ const contrast: SettingDefinition<number> = {
   formula: 'Linear, by channel, odd-symmetric: `v ← pivot · (v / pivot)^contrast`, pivot the contrast pivot.',
   compile(value, all) {
     const pivot = (all.contrastPivot as number | undefined) ?? 0.18;
-    return value === 1 ? null : eachChannel(odd((x) => pivot * Math.pow(x / pivot, value)));
+    if (value === 1) return null;
+    const power = powerQuickly(value), scale = pivot ** (1 - value);
+    return eachChannel(odd((x) => (x === 0 ? 0 : scale * power(x))));
   },
 };
 
@@ -123,12 +128,12 @@ const whitePoint: SettingDefinition<number> = {
 const toe: SettingDefinition<number> = {
   id: 'toe', title: 'Toe', family: 'light', class: 'point', unit: '%', range: '-100…100', neutral: 0, check: numberIn(-100, 100), stage: 'encoded',
   formula: 'Encoded, by channel, only where 0 < v < 1: `v ← v + 0.008 · toe · v · (1 - v)⁴`. Positive opens the shadows.',
-  compile(value) { const k = 0.008 * value; return value === 0 ? null : eachChannel((x) => (x > 0 && x < 1 ? x + k * x * (1 - x) ** 4 : x)); },
+  compile(value) { const k = 0.008 * value; return value === 0 ? null : eachChannel((x) => (x > 0 && x < 1 ? x + k * x * quartic(1 - x) : x)); },
 };
 const shoulder: SettingDefinition<number> = {
   id: 'shoulder', title: 'Shoulder', family: 'light', class: 'point', unit: '%', range: '-100…100', neutral: 0, check: numberIn(-100, 100), stage: 'encoded',
   formula: 'Encoded, by channel, only where 0 < v < 1: `v ← v + 0.008 · shoulder · (1 - v) · v⁴`. Positive lifts the highlights.',
-  compile(value) { const k = 0.008 * value; return value === 0 ? null : eachChannel((x) => (x > 0 && x < 1 ? x + k * (1 - x) * x ** 4 : x)); },
+  compile(value) { const k = 0.008 * value; return value === 0 ? null : eachChannel((x) => (x > 0 && x < 1 ? x + k * (1 - x) * quartic(x) : x)); },
 };
 
 const straight: CurvePoints = [[0, 0], [1, 1]];
@@ -156,9 +161,14 @@ const hueSectors: SettingDefinition<Sector[]> = {
   compile(value) {
     const live = value.filter((s) => s.turn !== 0 || s.chroma !== 1 || s.lightness !== 0);
     if (!live.length) return null;
+    // a hue's angle is dear: it is taken only where the direction shows that some sector is near
+    const near = live.map((s) => ({ x: Math.cos((s.center * Math.PI) / 180), y: Math.sin((s.center * Math.PI) / 180), least: s.width >= 360 ? -2 : Math.cos((s.width * Math.PI) / 360) - 1e-9 }));
     return (v) => {
-      const c = Math.hypot(v[1]!, v[2]!);
+      const c = Math.sqrt(v[1]! * v[1]! + v[2]! * v[2]!);
       if (c < 1e-9) return;
+      let some = false;
+      for (const n of near) if (n.x * v[1]! + n.y * v[2]! > n.least * c) { some = true; break; }
+      if (!some) return;
       const h = degrees(v[1]!, v[2]!), share = Math.min(1, c / 0.1);
       let turn = 0, gain = 1, light = 0;
       for (const s of live) {
@@ -167,8 +177,10 @@ const hueSectors: SettingDefinition<Sector[]> = {
         turn += w * s.turn; gain *= 1 + w * (s.chroma - 1); light += w * s.lightness;
       }
       if (turn === 0 && gain === 1 && light === 0) return;
-      const to = ((h + turn) * Math.PI) / 180;
-      v[0]! += light * share; v[1] = c * gain * Math.cos(to); v[2] = c * gain * Math.sin(to);
+      v[0]! += light * share; v[1]! *= gain; v[2]! *= gain;
+      if (turn === 0) return;
+      const cos = Math.cos((turn * Math.PI) / 180), sin = Math.sin((turn * Math.PI) / 180), a = v[1]!;
+      v[1] = a * cos - v[2]! * sin; v[2] = a * sin + v[2]! * cos;
     };
   },
 };
@@ -176,7 +188,7 @@ const hueSectors: SettingDefinition<Sector[]> = {
 const lowChroma: SettingDefinition<number> = {
   id: 'lowChroma', title: 'Low-chroma gain', family: 'color', class: 'point', unit: '%', range: '-100…100', neutral: 0, check: numberIn(-100, 100), stage: 'oklab',
   formula: 'OKLab: `C ← C · (1 + lowChroma/100 · exp(-C / 0.08))`; pale colors gain most.',
-  compile(value) { return value === 0 ? null : (v) => { const k = 1 + (value / 100) * Math.exp(-Math.hypot(v[1]!, v[2]!) / 0.08); v[1]! *= k; v[2]! *= k; }; },
+  compile(value) { return value === 0 ? null : (v) => { const k = 1 + (value / 100) * Math.exp(-Math.sqrt(v[1]! * v[1]! + v[2]! * v[2]!) / 0.08); v[1]! *= k; v[2]! *= k; }; },
 };
 const chroma: SettingDefinition<number> = {
   id: 'chroma', title: 'Chroma gain', family: 'color', class: 'point', unit: 'factor', range: '0…4', neutral: 1, check: numberIn(0, 4), stage: 'oklab',
@@ -197,7 +209,7 @@ const monochrome: SettingDefinition<GrayMix | null> = {
   compile(value) {
     if (!value) return null;
     return (v) => {
-      const c = Math.hypot(v[1]!, v[2]!);
+      const c = Math.sqrt(v[1]! * v[1]! + v[2]! * v[2]!);
       if (c > 1e-9) { const h = degrees(v[1]!, v[2]!); let add = 0; for (const s of value.sectors) add += sectorWeight(h, s.center, s.width) * s.lightness; v[0]! += add * Math.min(1, c / 0.1); }
       v[1] = 0; v[2] = 0;
     };

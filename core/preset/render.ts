@@ -1,6 +1,6 @@
 /** The renderer of point settings: sRGB code values in and out, unbounded, in the order of core/preset/settings.ts. */
 import { fromOklab, toOklab } from '../color/oklab';
-import { decodeSrgb, encodeSrgb } from '../color/transfer';
+import { decodeSrgbQuickly as decodeSrgb, encodeSrgbQuickly as encodeSrgb } from '../color/transfer-table';
 import type { Evaluate } from '../look/sample';
 import type { Operation, Settings, Stage } from './kinds';
 import { allSettings } from './settings';

@@ -1,7 +1,7 @@
 /** Preset → look: what would go in, what is left out and why, how far the table is off, and the draft item that results. */
 import { array, number, object, string } from 'yup';
 import { uuid } from '@/core/uuid';
-import { writeCube } from '@/core/look/cube';
+import { writeCubeBytes } from '@/core/look/cube';
 import { rangeOf } from '@/core/look/look';
 import { sampler } from '@/core/look/sample';
 import { selvedge } from '@/core/look/selvedge';
@@ -47,7 +47,7 @@ export async function convertPreset(person: Person, input: { versionId: string; 
   const c = checked(schema, input), v = await presetVersion(c.versionId), title = c.title || v.title;
   const baked = bake(v.facts.settings as Settings, c.size, title, v.facts.classes as ClassOverrides, c.settings as string[] | undefined);
   if (!Object.keys(baked.kept).length) throw new Problem('convert-empty', 'Nothing would be left of this preset in a look.', v.title, 'Choose at least one setting that a table can carry.');
-  const residual = bakeResidual(baked), bytes = Buffer.from(writeCube(baked.look)), threads = selvedge(sampler(baked.look));
+  const residual = bakeResidual(baked), bytes = Buffer.from(writeCubeBytes(baked.look)), threads = selvedge(sampler(baked.look));
   return transaction(async (sql) => {
     const item = (await q.itemById(sql, v.item_id, person.id))!, sha = await putBlob(sql, bytes);
     const made = await createItem(sql, actorOf(person), {
