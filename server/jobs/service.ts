@@ -24,7 +24,6 @@ export type JobHandler = (job: JobContext) => Promise<unknown>;
 export async function runJob(id: string, handlers: Record<string, JobHandler>): Promise<void> {
   const sql = pool(), job = await q.jobById(sql, id);
   if (!job || job.status === 'done' || job.status === 'cancelled' || job.status === 'failed') return;
-  if (job.cancel_requested) { await settle(id, 'cancelled', null, null); return; }
   await q.startJob(sql, id);
   let last = 0;
   const heart = setInterval(() => { q.beatJob(sql, id).catch(() => {}); }, 3000);

@@ -12,7 +12,7 @@ import { people, withDatabase } from '../db/testing/database';
 import { pool, transaction } from '../db/pool';
 import { bringDescriptor } from '../editors/service';
 import { addShelf, listSpines } from '../items/service';
-import { runJob } from '../jobs/service';
+import { cancelJob, runJob } from '../jobs/service';
 import { inspectPack, type Inspected } from './inspect';
 import { acceptIntake, beginUpload, discardIntake, finishUpload, intakeFor, readIntake, unfinishedUploads, uploadPart } from './service';
 
@@ -131,6 +131,13 @@ describe('an arrival', () => {
     expect(intake.status).toBe('failed');
     expect(intake.error).toMatchObject({ code: 'zip-truncated' });
     expect(entries).toEqual([]);
+  });
+  test('that someone stopped, before or while it is read, says so and leaves nothing', async () => {
+    const { intake } = await finishUpload(people.librarian, await upload('stopped.zip', zip({ 'a.cube': strToU8(cube(7)) }))), job = (await intakeFor(people.librarian, intake)).intake.job_id!;
+    await cancelJob(people.librarian, job);
+    await runJob(job, { intake: readIntake });
+    expect(await intakeFor(people.librarian, intake)).toMatchObject({ intake: { status: 'failed', error: { code: 'stopped' } }, entries: [] });
+    await discardIntake(people.librarian, intake);
   });
   test('of a single file works like a pack of one', async () => {
     const id = await arrive('Single Plate.cube', strToU8(cube(5))), { entries } = await intakeFor(people.librarian, id);

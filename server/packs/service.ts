@@ -96,6 +96,7 @@ export async function readIntake(job: JobContext): Promise<{ entries: number }> 
   let done = 0, entries = 0;
   await q.clearEntries(sql, id);
   try {
+    await job.progress(0, 'begun'); // stopped before it began, it says so here
     await spoolBlob(intake.sha256, file);
     const isZip = (await getHead(intake.sha256)).subarray(0, 2).toString('latin1') === 'PK';
     for await (const e of isZip ? inspectPack(file, known) : single(intake.name, intake.sha256, known)) {

@@ -107,7 +107,7 @@ describe('jobs', () => {
   test('can be stopped before and while they run', async () => {
     const a = await make();
     await cancelJob(people.librarian, a);
-    await runJob(a, handler(async () => { throw new Error('must not run'); }));
+    await runJob(a, handler(async (p) => { await p(0, 'begun'); throw new Error('must not get here'); }));
     expect((await jobFor(people.librarian, a)).status).toBe('cancelled');
     const b = await make();
     await runJob(b, handler(async (p) => { await cancelJob(people.librarian, b); await p(1, 'stops here'); throw new Error('went on'); }));

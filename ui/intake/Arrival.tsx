@@ -52,6 +52,7 @@ export function Arrival({ id, status, entries, shelves, may }: Props) {
         );
       })}
       <Notice problem={problem} className="mb-3" />
+      {status === 'failed' && may && <button className="button" disabled={busy} onClick={() => void act(() => call(`/api/intakes/${id}`, 'DELETE'), '/intake')}>Discard the delivery</button>}
       {open && (
         <div className="sticky bottom-0 -mx-6 flex flex-wrap items-end gap-3 border-t border-line bg-sheet px-6 py-3">
           <label className="flex flex-col gap-0.5 text-[12px] text-soft">Shelf<select className="field text-[13.5px]" value={shelf} onChange={(e) => setShelf(e.target.value)}>{shelves.map((s) => <option key={s.id} value={s.id}>{s.name}</option>)}<option value="new">a new shelf</option></select></label>
