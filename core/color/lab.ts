@@ -1,5 +1,5 @@
 /** CIE 1976 L*a*b* (ISO/CIE 11664-4) of sRGB values, relative to D65, 2° observer. */
-import { decodeSrgb } from './transfer';
+import { decodeSrgbQuickly as decodeSrgb } from './transfer-table';
 import { srgbToXyz, xyzOf, D65 } from './spaces';
 
 const white = xyzOf(D65), m = srgbToXyz.map((v, i) => v / white[Math.floor(i / 3)]!);

@@ -3,9 +3,8 @@
  * domain is not 0…1. In this format a LUT3D's blue index runs fastest.
  */
 import { escapeXml } from '../text';
+import { rowsOf } from './decimal';
 import type { Look } from './look';
-
-const number = (v: number): string => String(Math.fround(v) === v ? Number(v.toPrecision(9)) : v);
 
 /** XML text, byte-stable. `id` is the process list's identifier. */
 export function writeClf(look: Look, id: string): string {
@@ -18,18 +17,10 @@ export function writeClf(look: Look, id: string): string {
       out.push('<Matrix inBitDepth="32f" outBitDepth="32f">', '<Array dim="3 4">', ...[0, 1, 2].map((r) => [0, 1, 2].map((c) => (r === c ? k[r]! : 0)).join(' ') + ` ${-look.domain.min[r]! * k[r]!}`), '</Array>', '</Matrix>');
     }
   }
-  if (look.kind === '1d') {
-    out.push('<LUT1D inBitDepth="32f" outBitDepth="32f" interpolation="linear">', `<Array dim="${size} 3">`);
-    for (let i = 0; i < t.length; i += 3) out.push(`${number(t[i]!)} ${number(t[i + 1]!)} ${number(t[i + 2]!)}`);
-    out.push('</Array>', '</LUT1D>');
-  } else {
-    out.push('<LUT3D inBitDepth="32f" outBitDepth="32f" interpolation="tetrahedral">', `<Array dim="${size} ${size} ${size} 3">`);
-    for (let r = 0; r < size; r++) for (let g = 0; g < size; g++) for (let b = 0; b < size; b++) {
-      const i = (r + g * size + b * size * size) * 3;
-      out.push(`${number(t[i]!)} ${number(t[i + 1]!)} ${number(t[i + 2]!)}`);
-    }
-    out.push('</Array>', '</LUT3D>');
-  }
+  const rows = t.length / 3, blueFastest = (row: number): number => { const b = row % size, g = Math.floor(row / size) % size, r = Math.floor(row / (size * size)); return (r + g * size + b * size * size) * 3; };
+  const one = look.kind === '1d', body = new TextDecoder().decode(rowsOf(t, rows, one ? (row) => row * 3 : blueFastest)).trimEnd();
+  if (one) out.push('<LUT1D inBitDepth="32f" outBitDepth="32f" interpolation="linear">', `<Array dim="${size} 3">`, body, '</Array>', '</LUT1D>');
+  else out.push('<LUT3D inBitDepth="32f" outBitDepth="32f" interpolation="tetrahedral">', `<Array dim="${size} ${size} ${size} 3">`, body, '</Array>', '</LUT3D>');
   out.push('</ProcessList>', '');
   return out.join('\n');
 }

@@ -4,6 +4,7 @@
  */
 import { Problem } from '../problem';
 import { decodeText } from '../text';
+import { putDecimal, rowsOf } from './decimal';
 import type { Look, Warning } from './look';
 
 const LIMIT = { '1d': 65536, '3d': 256 };
@@ -71,29 +72,6 @@ export function readCube(bytes: Uint8Array): Look {
   return { format: 'cube', kind, size, table, title, domain, comments, warnings };
 }
 
-/** Eight decimals, the stated quantization of what we write (5e-9); "1" and "0" are written short. */
-const UNIT = 1e8;
-/** The four digits of each number below 10,000. */
-const FOUR = new Uint8Array(40000);
-for (let i = 0, at = 0; i < 10000; i++) for (const c of String(i).padStart(4, '0')) FOUR[at++] = c.charCodeAt(0);
-
-/** Writes a number's decimal digits at a place in the bytes; gives the place behind them. */
-function putDecimal(out: Uint8Array, at: number, v: number): number {
-  const a0 = v < 0 ? -v : v;
-  let whole: number, rest: number;
-  if (a0 < 20) { const n = (a0 * UNIT + 0.5) | 0; whole = (n / UNIT) | 0; rest = (n - whole * UNIT) | 0; } // whole numbers of 32 bits are quicker
-  else { const n = Math.round(a0 * UNIT); whole = Math.floor(n / UNIT); rest = n - whole * UNIT; }
-  if (v < 0 && (whole > 0 || rest > 0)) out[at++] = 45;
-  if (whole < 10) out[at++] = 48 + whole;
-  else for (const c of String(whole)) out[at++] = c.charCodeAt(0);
-  if (rest === 0) return at;
-  const high = (rest / 10000) | 0, a = high << 2, b = (rest - high * 10000) << 2;
-  out[at] = 46;
-  out[at + 1] = FOUR[a]!; out[at + 2] = FOUR[a + 1]!; out[at + 3] = FOUR[a + 2]!; out[at + 4] = FOUR[a + 3]!;
-  out[at + 5] = FOUR[b]!; out[at + 6] = FOUR[b + 1]!; out[at + 7] = FOUR[b + 2]!; out[at + 8] = FOUR[b + 3]!;
-  return at + 9;
-}
-
 const decimal = (v: number): string => { const b = new Uint8Array(48); return new TextDecoder().decode(b.subarray(0, putDecimal(b, 0, v))); };
 
 /** Byte-stable UTF-8 text: keywords, then rows with red fastest, LF at each line's end. */
@@ -103,17 +81,10 @@ export function writeCubeBytes(look: Look): Uint8Array {
   head.push(`${look.kind === '3d' ? 'LUT_3D_SIZE' : 'LUT_1D_SIZE'} ${look.size}`);
   if (look.domain.min.some((v) => v !== 0) || look.domain.max.some((v) => v !== 1)) head.push(`DOMAIN_MIN ${look.domain.min.map(decimal).join(' ')}`, `DOMAIN_MAX ${look.domain.max.map(decimal).join(' ')}`);
   const t = look.table, start = new TextEncoder().encode(head.join('\n') + '\n');
-  let widest = 1;
-  for (let i = 0; i < t.length; i++) { const a = Math.abs(t[i]!); if (a > widest) widest = a; }
-  const out = new Uint8Array(start.length + t.length * (11 + String(Math.ceil(widest)).length));
+  const body = rowsOf(t, t.length / 3, (row) => row * 3), out = new Uint8Array(start.length + body.length);
   out.set(start);
-  let at = start.length;
-  for (let i = 0; i < t.length; i += 3) {
-    at = putDecimal(out, at, t[i]!); out[at++] = 32;
-    at = putDecimal(out, at, t[i + 1]!); out[at++] = 32;
-    at = putDecimal(out, at, t[i + 2]!); out[at++] = 10;
-  }
-  return out.subarray(0, at);
+  out.set(body, start.length);
+  return out;
 }
 
 export const writeCube = (look: Look): string => new TextDecoder().decode(writeCubeBytes(look));

@@ -1,6 +1,7 @@
 /** A look at another size, with the error against its source, and a look re-expressed in another encoding. */
 import { between, spaces, type SpaceName } from '../color/spaces';
-import { encodeSrgb, decodeSrgb, linear, logShaper, srgb, type Transfer } from '../color/transfer';
+import { linear, logShaper, srgb, type Transfer } from '../color/transfer';
+import { decodeSrgbQuickly as decodeSrgb, encodeSrgbQuickly as encodeSrgb } from '../color/transfer-table';
 import { fromFunction, type Look } from './look';
 import { pointsIn, residual, type Residual } from './residual';
 import { sampler, type Evaluate } from './sample';

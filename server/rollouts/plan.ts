@@ -7,7 +7,7 @@ import { decide, foldKey } from '@/core/sync/three-way';
 import { hex, putBlob } from '../blobs/service';
 import type { Sql } from '../db/pool';
 import { versionById } from '../items/queries';
-import { renditionFor } from '../renditions/service';
+import { renditionFor, type Looks } from '../renditions/service';
 import { indexText, inventoryOf, placements, stationEditors, type StationRow } from '../stations/queries';
 import type { StepRow } from './queries';
 
@@ -23,7 +23,7 @@ export function acceptance(d: Descriptor, v: Pick<Version, 'kind' | 'format'>): 
 }
 
 export async function planSteps(sql: Sql, versions: Version[], chosen: StationRow[], all: StationRow[]): Promise<Step[]> {
-  const steps: Step[] = [], counters = new Map<string, number>(), planned = new Map<string, Step>(), inventories = new Map<string, Map<string, { path: string; sha: string }>>();
+  const steps: Step[] = [], counters = new Map<string, number>(), planned = new Map<string, Step>(), inventories = new Map<string, Map<string, { path: string; sha: string }>>(), looks: Looks = new Map();
   for (const station of chosen) {
     const agentId = station.host_id ?? station.id, agent = all.find((s) => s.id === agentId)!;
     let inventory = inventories.get(agentId);
@@ -40,7 +40,7 @@ export async function planSteps(sql: Sql, versions: Version[], chosen: StationRo
         if ('reason' in a) { step.note = a.reason; continue; }
         const template = d.places[a.accepts.place]?.[agent.system];
         if (!template) { step.note = `${d.title} has no place for this on ${agent.system}`; continue; }
-        const r = await renditionFor(sql, v, d, a.accepts), folder = resolveTemplate(template, agent.system);
+        const r = await renditionFor(sql, v, d, a.accepts, looks), folder = resolveTemplate(template, agent.system);
         step.place = a.accepts.place; step.rendition_id = r.id; step.sha = hex(r.sha256); step.size = r.size;
         const before = placed.find((p) => p.item_id === v.item_id && p.editor_id === d.editor && p.editor_version === d.version);
         step.path = before?.path ?? freePath(folder, v, a.accepts, inventory, planned, agentId);

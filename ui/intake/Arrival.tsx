@@ -27,7 +27,7 @@ export function Arrival({ id, status, entries, shelves, may }: Props) {
         if (!rows.length) return null;
         const takeable = open && title === 'New';
         return (
-          <section key={title} className="mb-7" aria-label={title} style={{ contentVisibility: 'auto', containIntrinsicSize: 'auto 300px' }}>
+          <section key={title} className="mb-7 max-w-[1180px]" aria-label={title} style={{ contentVisibility: 'auto', containIntrinsicSize: 'auto 300px' }}>
             <h2 className="mb-1 flex items-baseline gap-2.5 text-[17px]">{title}<span className="font-sans text-[12.5px] font-normal tracking-normal text-soft">{rows.length}, {note}</span></h2>
             <table className="list table-fixed">
               <colgroup>{takeable && <col className="w-[34px]" />}<col className="w-[58px]" /><col /><col className="w-[250px]" /><col className="w-[300px]" /></colgroup>
@@ -54,7 +54,7 @@ export function Arrival({ id, status, entries, shelves, may }: Props) {
       <Notice problem={problem} className="mb-3" />
       {status === 'failed' && may && <button className="button" disabled={busy} onClick={() => void act(() => call(`/api/intakes/${id}`, 'DELETE'), '/intake')}>Discard the delivery</button>}
       {open && (
-        <div className="sticky bottom-0 -mx-6 flex flex-wrap items-end gap-3 border-t border-line bg-sheet px-6 py-3">
+        <div className="sticky bottom-0 -mx-6 mt-auto flex flex-wrap items-end gap-3 border-t border-line bg-sheet px-6 py-3">
           <label className="flex flex-col gap-0.5 text-[12px] text-soft">Shelf<select className="field text-[13.5px]" value={shelf} onChange={(e) => setShelf(e.target.value)}>{shelves.map((s) => <option key={s.id} value={s.id}>{s.name}</option>)}<option value="new">a new shelf</option></select></label>
           {shelf === 'new' && <label className="flex flex-col gap-0.5 text-[12px] text-soft">Its name<input className="field text-[13.5px]" value={name} onChange={(e) => setName(e.target.value)} /></label>}
           <label className="flex flex-col gap-0.5 text-[12px] text-soft">Supplier<input className="field text-[13.5px]" value={supplier} onChange={(e) => setSupplier(e.target.value)} placeholder="own work" /></label>

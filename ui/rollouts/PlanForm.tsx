@@ -14,7 +14,7 @@ export function PlanForm({ versions, stations, chosen }: Props) {
   const plan = async () => { setBusy(true); setProblem(null); try { const { id } = await call<{ id: string }>('/api/rollouts', 'POST', { versions: [...v], stations: [...s] }); router.push(`/rollouts/${id}`); } catch (e) { setProblem(problemOf(e)); setBusy(false); } };
   return (
     <>
-      <div className="grid grid-cols-2 gap-10">
+      <div className="grid max-w-[1080px] grow grid-cols-2 content-start gap-10">
         <fieldset><legend className="mb-1 font-serif text-[17px] font-medium">What</legend>
           {versions.length ? versions.map((x) => <label key={x.versionId} className="flex items-center gap-3 border-t border-line py-1.5"><input type="checkbox" checked={v.has(x.versionId)} onChange={() => setV(flip(v, x.versionId))} /><Selvedge threads={x.selvedge} className="h-[30px] w-[38px] shrink-0" /><span className="font-serif text-[15px] [overflow-wrap:anywhere]">{x.title}</span><span className="ml-auto whitespace-nowrap text-[12px] text-soft">{x.kind}, v{x.number}</span></label>) : <p className="text-soft">Nothing is approved yet. Open an item, confirm its encoding and approve it.</p>}
         </fieldset>

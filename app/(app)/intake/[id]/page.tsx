@@ -20,7 +20,7 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
   const held = await heldNames([...new Set(entries.flatMap((e) => e.needs.map((n) => n.name)))]), inPack = new Set(entries.filter((e) => e.kind === 'look').map((e) => e.title));
   const count = (o: string) => entries.filter((e) => e.outcome === o).length;
   return (
-    <div className="max-w-[1180px] px-6 pt-[18px]">
+    <div className="flex min-h-[calc(100vh-52px)] flex-col px-6 pt-[18px]">
       <PageHead title={intake.name} note={<span className="inline-flex gap-2"><State of={intake.status} />{intake.status !== 'reading' && `${entries.length} files: ${count('new')} new, ${count('duplicate')} held, ${count('refused')} refused`}</span>} />
       {intake.status === 'reading' && intake.job_id && <Reading jobId={intake.job_id} />}
       {intake.status === 'failed' && <Notice problem={intake.error} className="my-4" />}

@@ -12,7 +12,7 @@ export default async function Page({ searchParams }: { searchParams: Promise<{ v
   if (!may(p, 'rollout.plan')) return <div className="px-6 pt-[18px]"><PageHead title="Plan a rollout" /><p className="text-soft">Rollouts are planned by the librarian or the lead.</p></div>;
   const chosen = ((await searchParams).versions ?? '').split(',').filter(Boolean), [spines, stations] = await Promise.all([listSpines(p, { status: 'approved' }), stationViews(p)]);
   return (
-    <div className="max-w-[1080px] px-6 pt-[18px]">
+    <div className="flex min-h-[calc(100vh-52px)] flex-col px-6 pt-[18px]">
       <PageHead title="Plan a rollout" note="nothing is written before you confirm" />
       <PlanForm chosen={chosen} versions={spines.map((s) => ({ versionId: s.version_id, title: s.title, kind: s.kind, number: s.number, selvedge: s.selvedge }))} stations={stations.map((v) => ({ id: v.station.id, name: v.station.name, note: v.editors.map((e) => e.title).join(', ') || 'no editor known there' }))} />
     </div>
