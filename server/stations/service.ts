@@ -128,7 +128,7 @@ export async function takeReport(station: q.StationRow, input: unknown): Promise
 }
 
 export interface EditorState { editor: string; version: string; title: string; sees: 'launch' | 'rescan'; running: boolean; listed: number; refused: { path: string; reason: string }[]; placed: number; state: 'in-step' | 'restart-due' | 'launch-due' | 'rescan-due' | 'refused' | 'changed' | 'conflict' | 'empty'; waiting: number; changed: number; listedAt: string | null }
-export interface PlaceRow { path: string; editor: string; place: string; title: string | null; itemId: string | null; number: number | null; base: string | null; is: string | null; decision: string; state: string; reason: string; points: number | null; maxDeltaE: number | null }
+export interface PlaceRow { path: string; editor: string; place: string; title: string | null; itemId: string | null; number: number | null; base: string | null; is: string | null; decision: string; state: string; reason: string; points: number | null; residual: { maxDeltaE: number; meanDeltaE: number } | null }
 export interface StationView { station: q.StationRow; host: string | null; editors: EditorState[]; rows: PlaceRow[]; silent: boolean }
 
 /** Everything that screens show of stations; one pass over placements, inventories and listings. */
@@ -146,7 +146,7 @@ export async function stationViews(person: Person, only?: string): Promise<Stati
       // an index of ours is as it should be or not; the editor lists what it names, not itself
       const s = p?.version_id && e && r.decision === 'in-step' ? placementState(e.descriptor, p.path, p.placed_at, e.running, e.listing, e.listed_at) : null;
       const listed = e?.listing?.listed.find((l) => l.path === r.path), refused = e?.listing?.refused.find((l) => l.path === r.path);
-      return { path: r.path, editor: e?.descriptor.title ?? '', place: p?.place ?? at?.place ?? '', title: p?.title ?? listed?.title ?? null, itemId: p?.item_id ?? null, number: p?.number ?? null, base: r.base, is: r.is, decision: r.decision, state: s?.state ?? (r.decision === 'theirs' ? (refused ? 'refused' : listed ? 'listed' : '') : r.decision), reason: s?.reason ?? refused?.reason ?? '', points: p?.points ?? null, maxDeltaE: p?.residual?.maxDeltaE ?? null };
+      return { path: r.path, editor: e?.descriptor.title ?? '', place: p?.place ?? at?.place ?? '', title: p?.title ?? listed?.title ?? null, itemId: p?.item_id ?? null, number: p?.number ?? null, base: r.base, is: r.is, decision: r.decision, state: s?.state ?? (r.decision === 'theirs' ? (refused ? 'refused' : listed ? 'listed' : '') : r.decision), reason: s?.reason ?? refused?.reason ?? '', points: p?.points ?? null, residual: p?.residual ?? null };
     });
     const states = own.map((e): EditorState => {
       const theirs = rows.filter((r) => r.editor === e.descriptor.title && r.base && r.itemId), count = (s: string) => theirs.filter((r) => r.state === s).length;

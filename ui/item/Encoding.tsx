@@ -18,7 +18,7 @@ export function EncodingAndStatus({ versionId, encoding, confirmedBy, status, ki
       <Notice problem={problem} className="mb-2" />
       <dl className="facts">
         {kind === 'look' && encoding && <div><dt>Encoding</dt><dd>
-          {encoding.assumed ? <State of="draft" word="assumed" /> : <State of="approved" word="confirmed" />} <span>{encoding.primaries}, {encoding.transfer}, {encoding.range} range, {encoding.referred}-referred, {encoding.white}</span>
+          {encoding.assumed ? <State of="draft" word="assumed" /> : <State of="approved" word="confirmed" />} <span>{encoding.primaries} primaries, {encoding.transfer} transfer, {encoding.range} range, {encoding.referred}-referred, {encoding.white}</span>
           {!encoding.assumed && confirmedBy && <span className="block text-[12px] text-soft">by {confirmedBy}</span>}
           {encoding.assumed && <span className="block text-[12px] text-soft">The file does not say; a person has to before approval.</span>}
           {mayEdit && !open && <button className="button mt-1.5" onClick={() => setOpen(true)}>{encoding.assumed ? 'Confirm the encoding' : 'Change'}</button>}

@@ -11,6 +11,8 @@ import { Enrol } from '@/ui/stations/Enrol';
 export const metadata = { title: 'Stations' };
 const systemNames: Record<string, string> = { macos: 'macOS', windows: 'Windows', linux: 'Linux' };
 
+const count = (views: { station: { kind: string } }[], kind: string): string => { const n = views.filter((v) => v.station.kind === kind).length; return `${n} ${kind}${n === 1 ? '' : 's'}`; };
+
 export default async function Page() {
   const p = await person(), views = await stationViews(p);
   const editors = [...new Map(views.flatMap((v) => v.editors).map((e) => [`${e.editor}@${e.version}`, e.title]))].sort((a, b) => a[1].localeCompare(b[1]));
@@ -18,7 +20,7 @@ export default async function Page() {
   return (
     <div className="px-6 pb-16 pt-[18px]">
       <Refresh subjects={['station', 'rollout']} />
-      <PageHead title="Stations" note={views.length ? `${views.filter((v) => v.station.kind === 'workstation').length} workstations, ${views.filter((v) => v.station.kind === 'card').length} cards; ${good} need nothing` : 'none yet'}>
+      <PageHead title="Stations" note={views.length ? `${count(views, 'workstation')}, ${count(views, 'card')}; ${good === views.length ? 'none needs anything' : `${good} of ${views.length} need nothing`}` : 'none yet'}>
         {may(p, 'station.enrol') && <Enrol editors={editors.length ? editors.map(([id, title]) => ({ id, title })) : []} />}
       </PageHead>
       {views.length ? (

@@ -6,6 +6,7 @@ import { rolloutFor, type StepRow } from '@/server/rollouts/service';
 import { stationViews } from '@/server/stations/service';
 import { person } from '@/server/web';
 import { PageHead } from '@/ui/frame/Shell';
+import { fidelity } from '@/ui/kit/fidelity';
 import { Refresh } from '@/ui/kit/Refresh';
 import { State } from '@/ui/kit/State';
 import { Ago } from '@/ui/kit/time';
@@ -51,7 +52,7 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
                   <td className="font-serif text-[15px] [overflow-wrap:anywhere]">{s.title ?? (s.lines || s.decision === 'put' || s.do_what === 'remove' ? 'the list of files' : '–')}{s.number && <span className="font-sans text-[12px] text-soft"> v{s.number}</span>}</td>
                   <td>{view?.editors.find((e) => e.editor === s.editor_id && e.version === s.editor_version)?.title ?? `${s.editor_id} ${s.editor_version}`}</td>
                   <td>{s.do_what === 'none' ? <span className="text-soft">nothing</span> : deed(s)}</td>
-                  <td className="text-[12px] [overflow-wrap:anywhere]">{s.path || <span className="text-soft">–</span>}{s.do_what === 'put' && <span className="block text-soft">{(s.size / 1000).toFixed(0)} kB{s.points ? `, ${s.points} points` : ''}{s.residual ? `, off by at most ${s.residual.maxDeltaE.toFixed(2)} ΔE00` : ''}</span>}</td>
+                  <td className="text-[12px] [overflow-wrap:anywhere]">{s.path || <span className="text-soft">–</span>}{s.do_what === 'put' && <span className="block text-soft">{(s.size / 1000).toFixed(0)} kB{s.points ? `, ${s.points} points` : ''}{fidelity(s.residual)}</span>}</td>
                   <td>{s.do_what === 'none' ? <><State of={s.decision} /><span className="block text-[12px] text-soft">{s.note}</span></> : <><State of={st.state} /><span className="block text-[12px] text-soft">{st.reason || s.note}</span></>}</td>
                 </tr>); })}
             </tbody></table>

@@ -5,6 +5,7 @@ import { may } from '@/server/people/roles';
 import { stationView } from '@/server/stations/service';
 import { person } from '@/server/web';
 import { PageHead } from '@/ui/frame/Shell';
+import { fidelity } from '@/ui/kit/fidelity';
 import { Refresh } from '@/ui/kit/Refresh';
 import { State } from '@/ui/kit/State';
 import { Ago } from '@/ui/kit/time';
@@ -50,7 +51,7 @@ function Rows({ rows }: { rows: Awaited<ReturnType<typeof stationView>>['rows'] 
         <tr key={r.editor + r.path} data-path={r.path} data-state={r.state}>
           <td className="[overflow-wrap:anywhere]">{r.itemId ? <Link className="font-serif text-[15px] underline" href={`/items/${r.itemId}`}>{r.title}</Link> : <span className="text-soft">{r.title ?? '–'}</span>}{r.number && <span className="text-soft"> v{r.number}</span>}</td>
           <td>{r.editor}</td>
-          <td className="text-[12px] [overflow-wrap:anywhere]">{r.path}{r.points && <span className="text-soft">, {r.points} points{r.maxDeltaE !== null ? `, off by at most ${r.maxDeltaE.toFixed(2)} ΔE00` : ''}</span>}</td>
+          <td className="text-[12px] [overflow-wrap:anywhere]">{r.path}{r.points && <span className="text-soft">, {r.points} points{fidelity(r.residual)}</span>}</td>
           <td>{r.state ? <State of={r.state} /> : <State of="theirs" />}<span className="block text-[12px] text-soft">{r.reason}</span></td>
         </tr>))}
     </tbody></table>
