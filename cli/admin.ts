@@ -4,7 +4,7 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
 import { Problem } from '@/core/problem';
-import { loadDemo, removeDemo, bringBuiltIn } from '@/demo/load';
+import { loadDemo, removeDemo, bringBuiltIn, bringFrames } from '@/demo/load';
 import { databaseUrl } from '@/server/db/pool';
 import { migrate } from '@/server/db/migrate';
 import { addPerson, anyone } from '@/server/people/service';
@@ -20,6 +20,7 @@ export const db: Record<string, Verb> = {
 
 export const demo: Record<string, Verb> = {
   load: async () => { process.chdir(root); const { loaded, signIns } = await loadDemo(say); return { loaded, people: signIns.map(({ name, email, role }) => ({ name, email, role })) }; },
+  frames: async () => { process.chdir(root); await bringFrames(say); return { done: true }; },
   remove: async () => { await removeDemo(); return { removed: true }; },
 };
 

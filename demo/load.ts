@@ -48,6 +48,13 @@ export async function bringBuiltIn(): Promise<void> {
   });
 }
 
+/** The reference frames that ship with the application, composed once, with or without the demo. */
+export async function bringFrames(say: (s: string) => void = () => {}): Promise<void> {
+  if ((await pool().query('select 1 from frame limit 1')).rowCount) return;
+  say('composing the reference frames');
+  for (const [position, f] of frames.entries()) { const made = await frame(f.composition); await transaction((sql) => addFrame(sql, { personId: null, name: 'set-up' }, { name: f.name, light: f.light, position, ...made })); }
+}
+
 async function deliver(person: Person, name: string, bytes: Uint8Array): Promise<string> {
   const up = await beginUpload(person, { name, size: bytes.length }), part = 4 << 20;
   for (let at = 0; at < bytes.length; at += part) await uploadPart(person, up.id, at, Buffer.from(bytes.subarray(at, at + part)));
@@ -66,8 +73,7 @@ export async function loadDemo(say: (s: string) => void = () => {}): Promise<{ l
   await mkdir(dirname(signInsFile()), { recursive: true });
   await writeFile(signInsFile(), JSON.stringify(signIns), { mode: 0o600 });
 
-  say('composing the reference frames');
-  for (const [position, f] of frames.entries()) { const made = await frame(f.composition); await transaction((sql) => addFrame(sql, actorOf(librarian), { name: f.name, light: f.light, position, ...made })); }
+  await bringFrames(say);
 
   const house = await addShelf(librarian, { name: 'House looks', note: 'on every desk' }), autumn = await addShelf(librarian, { name: 'Sable Row, autumn pack', note: 'taken in November, eight seats' });
   const set = await addShelf(librarian, { name: 'Fathom Color, stage set', note: 'looks for painted scenery' });

@@ -49,7 +49,7 @@ try {
   const env = { ...process.env, ETAGERE_DATA: data, DATABASE_URL: db.url, NEXT_TELEMETRY_DISABLED: '1', ETAGERE_AGENT_SECONDS: process.env.ETAGERE_AGENT_SECONDS ?? '2' };
   const cli = (...args) => { const r = spawnSync(process.execPath, ['dist/cli.mjs', ...args], { cwd: root, env, stdio: ['ignore', 'pipe', 'inherit'], encoding: 'utf8' }); if (r.status !== 0) throw new Error(`etagere ${args.join(' ')} failed`); return r.stdout; };
   cli('db', 'migrate', '--json');
-  if (!values.empty) cli('demo', 'load', '--json');
+  cli('demo', values.empty ? 'frames' : 'load', '--json');
 
   // a program that dies is started again: each of them goes on where it stood; one that keeps dying ends it all
   const child = (name, args, more = {}) => {

@@ -3,7 +3,7 @@ import type { Sql } from '../db/pool';
 
 export type Kind = 'look' | 'preset';
 export interface ShelfRow { id: string; name: string; note: string; position: number; items: number }
-export interface SpineRow { id: string; kind: Kind; title: string; headings: string[]; shelf_id: string; number: number; version_id: string; format: string; status: 'draft' | 'approved' | 'retired'; selvedge: [string, string][] | null; mine: boolean; house: boolean; assumed: boolean; created_at: Date; points: number | null; stations: number; stale: boolean }
+export interface SpineRow { id: string; kind: Kind; title: string; headings: string[]; shelf_id: string; number: number; version_id: string; format: string; status: 'draft' | 'approved' | 'retired'; selvedge: [string, string][] | null; mine: boolean; house: boolean; assumed: boolean; created_at: Date; points: number | null; stations: number; stale: boolean; /** how many of this shelf the filter leaves in all */ matching: number }
 export interface ItemRow { id: string; kind: Kind; title: string; headings: string[]; position: number; description: string; creator: string; rights: string; supplier: string; tags: string[]; scope: Record<string, unknown>; shelf_id: string; shelf: string; strength_most: number; revision: number; created_at: Date; mine: boolean; house: boolean }
 export interface VersionRow { id: string; item_id: string; number: number; sha256: Buffer; size: number; file_name: string; format: string; facts: Record<string, unknown>; selvedge: [string, string][] | null; encoding: Encoding | null; encoding_confirmed_by: string | null; encoding_confirmed_at: Date | null; status: 'draft' | 'approved' | 'retired'; notes: string; author: string | null; author_id: string | null; approver: string | null; created_at: Date }
 
@@ -13,25 +13,29 @@ export const insertShelf = (sql: Sql, s: { id: string; name: string; note: strin
 export const shelfById = async (sql: Sql, id: string): Promise<{ id: string; name: string } | undefined> => (await sql.query<{ id: string; name: string }>('select id, name from shelf where id = $1 and archived_at is null', [id])).rows[0];
 export const lastShelfPosition = async (sql: Sql): Promise<number> => (await sql.query<{ n: number }>('select coalesce(max(position), 0)::int as n from shelf')).rows[0]!.n;
 
-export interface SpineFilter { person: string; words: string; kind: Kind | null; status: string | null; ribbon: boolean; shelf: string | null; most: number; /** also titles that only resemble the words */ alike: boolean }
+export interface SpineFilter { person: string; words: string; kind: Kind | null; status: string | null; ribbon: boolean; shelf: string | null; /** at most so many of each shelf */ perShelf: number; /** also titles that only resemble the words */ alike: boolean }
 
-/** The spines that a filter leaves, each with its newest version, in shelf order. */
+/** The spines that a filter leaves, each with its newest version, in the order of the shelves; of each shelf the first few. */
 export const spines = async (sql: Sql, f: SpineFilter): Promise<SpineRow[]> =>
   (await sql.query<SpineRow>(`
-    select i.id, i.kind, i.title, i.headings, i.shelf_id, v.number, v.id as version_id, v.format, v.status, v.selvedge, i.created_at,
+    with picked as (
+      select i.id, v.id as version_id, s.position, row_number() over (partition by i.shelf_id order by i.shelf_order, i.created_at) as place, count(*) over (partition by i.shelf_id)::int as matching
+      from item i join shelf s on s.id = i.shelf_id
+      join lateral (select id, status from version where item_id = i.id order by number desc limit 1) v on true
+      where i.archived_at is null and s.archived_at is null
+        and ($2 = '' or i.title ilike '%' || replace(replace($2, '\\', '\\\\'), '%', '\\%') || '%' or array_to_string(i.headings, ' ') ilike '%' || $2 || '%' or i.supplier ilike '%' || $2 || '%' or ($8 and word_similarity($2, i.title) > 0.5))
+        and ($3::text is null or i.kind = $3) and ($4::text is null or v.status = $4)
+        and (not $5 or exists (select 1 from ribbon r where r.item_id = i.id and (r.person_id = $1 or r.person_id is null)))
+        and ($6::uuid is null or i.shelf_id = $6)
+    )
+    select i.id, i.kind, i.title, i.headings, i.shelf_id, v.number, v.id as version_id, v.format, v.status, v.selvedge, i.created_at, p.matching,
       coalesce((v.encoding->>'assumed')::boolean, false) as assumed, (v.facts->>'size')::int as points,
       exists (select 1 from ribbon r where r.item_id = i.id and r.person_id = $1) as mine,
       exists (select 1 from ribbon r where r.item_id = i.id and r.person_id is null) as house,
-      (select count(distinct p.station_id)::int from placement p join version pv on pv.id = p.version_id where pv.item_id = i.id) as stations,
+      (select count(distinct pl.station_id)::int from placement pl join version pv on pv.id = pl.version_id where pv.item_id = i.id) as stations,
       exists (select 1 from lineage l join version s on s.id = l.source_version_id join version n on n.item_id = s.item_id and n.number > s.number where l.version_id = v.id) as stale
-    from item i
-    join lateral (select * from version where item_id = i.id order by number desc limit 1) v on true
-    where i.archived_at is null
-      and ($2 = '' or i.title ilike '%' || replace(replace($2, '\\', '\\\\'), '%', '\\%') || '%' or array_to_string(i.headings, ' ') ilike '%' || $2 || '%' or i.supplier ilike '%' || $2 || '%' or ($8 and word_similarity($2, i.title) > 0.5))
-      and ($3::text is null or i.kind = $3) and ($4::text is null or v.status = $4)
-      and (not $5 or exists (select 1 from ribbon r where r.item_id = i.id and (r.person_id = $1 or r.person_id is null)))
-      and ($6::uuid is null or i.shelf_id = $6)
-    order by i.shelf_id, i.shelf_order, i.created_at limit $7`, [f.person, f.words, f.kind, f.status, f.ribbon, f.shelf, f.most, f.alike])).rows;
+    from picked p join item i on i.id = p.id join version v on v.id = p.version_id
+    where p.place <= $7 order by p.position, i.shelf_id, p.place limit 1200`, [f.person, f.words, f.kind, f.status, f.ribbon, f.shelf, f.perShelf, f.alike])).rows;
 
 export const insertItem = (sql: Sql, i: { id: string; kind: Kind; title: string; headings: string[]; shelfId: string; supplier: string; scope: unknown }) =>
   sql.query('insert into item (id, kind, title, headings, shelf_id, supplier, scope, shelf_order) values ($1, $2, $3, $4, $5, $6, $7, (select coalesce(max(shelf_order), 0) + 1 from item where shelf_id = $5))', [i.id, i.kind, i.title, i.headings, i.shelfId, i.supplier, JSON.stringify(i.scope)]);

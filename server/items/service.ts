@@ -27,13 +27,14 @@ export async function addShelf(person: Person, input: { name: string; note?: str
   return id;
 }
 
-export interface SpineQuery { words?: string; kind?: string | null; status?: string | null; ribbon?: boolean; shelf?: string | null }
+export interface SpineQuery { words?: string; kind?: string | null; status?: string | null; ribbon?: boolean; shelf?: string | null; perShelf?: number }
 
-/** At most 600 spines at once: beyond that the screen asks for a narrower search. */
+/** The first 24 of each shelf, or the first 600 of one; how many there are in all is said with each. */
 export async function listSpines(person: Person, f: SpineQuery): Promise<q.SpineRow[]> {
   allow(person, 'view');
   const kind = f.kind === 'look' || f.kind === 'preset' ? f.kind : null, status = ['draft', 'approved', 'retired'].includes(f.status ?? '') ? f.status! : null;
-  const filter: Omit<q.SpineFilter, 'alike'> = { person: person.id, words: (f.words ?? '').trim().slice(0, 100), kind, status, ribbon: !!f.ribbon, shelf: f.shelf ?? null, most: 600 };
+  const shelf = /^[0-9a-f-]{36}$/.test(f.shelf ?? '') ? f.shelf! : null;
+  const filter: Omit<q.SpineFilter, 'alike'> = { person: person.id, words: (f.words ?? '').trim().slice(0, 100), kind, status, ribbon: !!f.ribbon, shelf, perShelf: shelf ? 600 : (f.perShelf ?? 24) };
   const exact = await q.spines(pool(), { ...filter, alike: false });
   // a slip of the finger is forgiven only where nothing is spelled that way
   return exact.length || filter.words.length < 4 ? exact : q.spines(pool(), { ...filter, alike: true });
