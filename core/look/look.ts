@@ -40,15 +40,22 @@ export function identity(size: number, title = 'Identity'): Look {
   return fromFunction(size, title, () => {});
 }
 
-/** A 3D table on the domain 0…1 from a function that writes its result over the triple that it is given. */
-export function fromFunction(size: number, title: string, f: (v: Float64Array) => void, domain = { min: [0, 0, 0], max: [1, 1, 1] }): Look {
-  const table = new Float32Array(size ** 3 * 3), v = new Float64Array(3), last = size - 1;
+/** A 3D table from a function that writes its result over the triple that it is given. */
+export function fromFunction(size: number, title: string, f: (v: Float64Array) => void, domain?: Look['domain']): Look {
+  const v = new Float64Array(3);
+  return fromRows(size, title, (row, n) => { for (let i = 0; i < n; i += 3) { v[0] = row[i]!; v[1] = row[i + 1]!; v[2] = row[i + 2]!; f(v); row[i] = v[0]; row[i + 1] = v[1]; row[i + 2] = v[2]; } }, domain);
+}
+
+/** A 3D table from a function that acts in place on a row of interleaved triples, `n` numbers of them: quicker than one by one. */
+export function fromRows(size: number, title: string, f: (row: Float64Array, n: number) => void, domain = { min: [0, 0, 0], max: [1, 1, 1] }): Look {
+  const length = size * size * 3, table = new Float32Array(size * length), plane = new Float64Array(length), last = size - 1;
   const [r0, g0, b0] = domain.min as [number, number, number], [r1, g1, b1] = domain.max as [number, number, number];
-  let i = 0;
-  for (let b = 0; b < size; b++) for (let g = 0; g < size; g++) for (let r = 0; r < size; r++) {
-    v[0] = r0 + ((r1 - r0) * r) / last; v[1] = g0 + ((g1 - g0) * g) / last; v[2] = b0 + ((b1 - b0) * b) / last;
-    f(v);
-    table[i++] = v[0]; table[i++] = v[1]; table[i++] = v[2];
+  for (let b = 0; b < size; b++) {
+    for (let g = 0, i = 0; g < size; g++) for (let r = 0; r < size; r++, i += 3) {
+      plane[i] = r0 + ((r1 - r0) * r) / last; plane[i + 1] = g0 + ((g1 - g0) * g) / last; plane[i + 2] = b0 + ((b1 - b0) * b) / last;
+    }
+    f(plane, length);
+    table.set(plane, b * length);
   }
   return { format: 'cube', kind: '3d', size, table, title, domain, comments: [], warnings: [] };
 }

@@ -1,9 +1,9 @@
 /** Preset → look: which settings go in, which are left out and why, and how far the table is from the direct rendering. */
-import { fromFunction, type Look } from '../look/look';
+import { fromRows, type Look } from '../look/look';
 import { residual, type Residual } from '../look/residual';
 import { sampler } from '../look/sample';
 import type { SettingClass, Settings } from './kinds';
-import { compile } from './render';
+import { compile, compileMany } from './render';
 import { allSettings, classReason, isNeutral } from './settings';
 
 export interface Left { setting: string; class: SettingClass; reason: string }
@@ -29,8 +29,8 @@ export interface Baked { look: Look; left: Left[]; kept: Settings }
 
 /** The table alone: `size` points an axis, sRGB code values in and out, not clamped. */
 export function bake(settings: Settings, size: number, title: string, overrides: ClassOverrides = {}, wanted?: readonly string[]): Baked {
-  const { kept, left } = split(settings, overrides, wanted), f = compile(kept);
-  return { look: fromFunction(size, title, (v) => f(v[0]!, v[1]!, v[2]!, v, 0)), left, kept };
+  const { kept, left } = split(settings, overrides, wanted);
+  return { look: fromRows(size, title, compileMany(kept)), left, kept };
 }
 
 /** Table error: our direct rendering against our table, over the Halton points. */

@@ -18,12 +18,19 @@ export function monotoneCurve(points: CurvePoints): (x: number) => number {
     const a = m[i]! / d[i]!, b = m[i + 1]! / d[i]!, s = a * a + b * b;
     if (s > 9) { const t = 3 / Math.sqrt(s); m[i] = t * a * d[i]!; m[i + 1] = t * b * d[i]!; }
   }
+  // by piece: start, and the four coefficients over the distance from it
+  const at = Float64Array.from(xs), k = new Float64Array(n * 4), last = n - 1;
+  for (let i = 0; i < last; i++) {
+    const h = xs[i + 1]! - xs[i]!;
+    k.set([ys[i]!, m[i]!, (3 * d[i]! - 2 * m[i]! - m[i + 1]!) / h, (m[i]! + m[i + 1]! - 2 * d[i]!) / (h * h)], i * 4);
+  }
+  const first = at[0]!, end = at[last]!, low = ys[0]!, high = ys[last]!, into = m[0]!, out = m[last]!;
   return (x) => {
-    if (x <= xs[0]!) return ys[0]! + m[0]! * (x - xs[0]!);
-    if (x >= xs[n - 1]!) return ys[n - 1]! + m[n - 1]! * (x - xs[n - 1]!);
+    if (x <= first) return low + into * (x - first);
+    if (x >= end) return high + out * (x - end);
     let i = 0;
-    while (xs[i + 1]! < x) i++;
-    const h = xs[i + 1]! - xs[i]!, t = (x - xs[i]!) / h, t2 = t * t, t3 = t2 * t;
-    return (2 * t3 - 3 * t2 + 1) * ys[i]! + (t3 - 2 * t2 + t) * h * m[i]! + (3 * t2 - 2 * t3) * ys[i + 1]! + (t3 - t2) * h * m[i + 1]!;
+    while (at[i + 1]! < x) i++;
+    const f = x - at[i]!, j = i * 4;
+    return k[j]! + f * (k[j + 1]! + f * (k[j + 2]! + f * k[j + 3]!));
   };
 }

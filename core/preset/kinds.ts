@@ -13,7 +13,8 @@ export type Settings = Record<string, unknown>;
 
 /** In which values an operation works: linear sRGB, sRGB-encoded, or OKLab (L, a, b). */
 export type Stage = 'linear' | 'encoded' | 'oklab';
-export type Operation = (v: Float64Array) => void;
+/** Acts in place on the first `n` numbers of `v`: interleaved triples, so that its loop stays its own and quick. */
+export type Operation = (v: Float64Array, n: number) => void;
 
 /** All that the rest of the program needs to know of a setting. */
 export interface SettingDefinition<T = unknown> {

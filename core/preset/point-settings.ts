@@ -18,12 +18,17 @@ function shiftedWhite(mired: number, tint: number): [number, number] {
   return xyOfUv([u + (tint / 3000) * n[0], v + (tint / 3000) * n[1]]);
 }
 
-const through = (m: Matrix): Operation => (v) => {
-  const r = v[0]!, g = v[1]!, b = v[2]!;
-  v[0] = m[0]! * r + m[1]! * g + m[2]! * b; v[1] = m[3]! * r + m[4]! * g + m[5]! * b; v[2] = m[6]! * r + m[7]! * g + m[8]! * b;
+const through = (m: Matrix): Operation => {
+  const [a, b, c, d, e, f, g, h, k] = m as [number, number, number, number, number, number, number, number, number];
+  return (v, n) => {
+    for (let i = 0; i < n; i += 3) {
+      const x = v[i]!, y = v[i + 1]!, z = v[i + 2]!;
+      v[i] = a * x + b * y + c * z; v[i + 1] = d * x + e * y + f * z; v[i + 2] = g * x + h * y + k * z;
+    }
+  };
 };
 
-const eachChannel = (f: (x: number) => number): Operation => (v) => { v[0] = f(v[0]!); v[1] = f(v[1]!); v[2] = f(v[2]!); };
+const eachChannel = (f: (x: number) => number): Operation => (v, n) => { for (let i = 0; i < n; i++) v[i] = f(v[i]!); };
 
 const quartic = (x: number): number => x * x * (x * x);
 
@@ -58,7 +63,7 @@ const tintShift: SettingDefinition<number> = {
 const level: SettingDefinition<number> = {
   id: 'level', title: 'Level', family: 'light', class: 'point', unit: 'EV', range: '-10…10', neutral: 0, check: numberIn(-10, 10), stage: 'linear',
   formula: 'Linear. `v ← v · 2^level`.',
-  compile(value) { const k = 2 ** value; return value === 0 ? null : (v) => { v[0]! *= k; v[1]! *= k; v[2]! *= k; }; },
+  compile(value) { const k = 2 ** value; return value === 0 ? null : (v, n) => { for (let i = 0; i < n; i++) v[i]! *= k; }; },
 };
 
 const matrix: SettingDefinition<number[]> = {
@@ -86,10 +91,10 @@ const contrastPivot: SettingDefinition<number> = {
 };
 
 /** Slope, offset and power in one operation, so that the three settings act in the order of the ASC CDL. */
-const cdl = (slope: number[], offset: number[], power: number[]): Operation => (v) => {
-  for (let c = 0; c < 3; c++) {
-    const x = v[c]! * slope[c]! + offset[c]!, p = power[c]!;
-    v[c] = p === 1 ? x : x < 0 ? -Math.pow(-x, p) : Math.pow(x, p);
+const cdl = (slope: number[], offset: number[], power: number[]): Operation => (v, n) => {
+  for (let i = 0; i < n; i++) {
+    const c = i % 3, x = v[i]! * slope[c]! + offset[c]!, p = power[c]!;
+    v[i] = p === 1 ? x : x < 0 ? -Math.pow(-x, p) : Math.pow(x, p);
   }
 };
 const ones = [1, 1, 1], zeros = [0, 0, 0];
@@ -143,7 +148,7 @@ const curve = (id: string, title: string, channel: number | null): SettingDefini
   compile(value) {
     if (value.every(([x, y]) => x === y)) return null;
     const f = monotoneCurve(value);
-    return channel === null ? eachChannel(f) : (v) => { v[channel] = f(v[channel]!); };
+    return channel === null ? eachChannel(f) : (v, n) => { for (let i = channel; i < n; i += 3) v[i] = f(v[i]!); };
   },
 });
 
@@ -163,24 +168,23 @@ const hueSectors: SettingDefinition<Sector[]> = {
     if (!live.length) return null;
     // a hue's angle is dear: it is taken only where the direction shows that some sector is near
     const near = live.map((s) => ({ x: Math.cos((s.center * Math.PI) / 180), y: Math.sin((s.center * Math.PI) / 180), least: s.width >= 360 ? -2 : Math.cos((s.width * Math.PI) / 360) - 1e-9 }));
-    return (v) => {
-      const c = Math.sqrt(v[1]! * v[1]! + v[2]! * v[2]!);
-      if (c < 1e-9) return;
-      let some = false;
-      for (const n of near) if (n.x * v[1]! + n.y * v[2]! > n.least * c) { some = true; break; }
-      if (!some) return;
-      const h = degrees(v[1]!, v[2]!), share = Math.min(1, c / 0.1);
-      let turn = 0, gain = 1, light = 0;
-      for (const s of live) {
-        const w = sectorWeight(h, s.center, s.width);
-        if (w === 0) continue;
-        turn += w * s.turn; gain *= 1 + w * (s.chroma - 1); light += w * s.lightness;
+    return (v, count) => {
+      for (let i = 0; i < count; i += 3) {
+        const a = v[i + 1]!, b = v[i + 2]!, c = Math.sqrt(a * a + b * b);
+        if (c < 1e-9) continue;
+        let some = false;
+        for (let k = 0; k < near.length; k++) { const n = near[k]!; if (n.x * a + n.y * b > n.least * c) { some = true; break; } }
+        if (!some) continue;
+        const h = degrees(a, b), share = Math.min(1, c / 0.1);
+        let turn = 0, gain = 1, light = 0;
+        for (let k = 0; k < live.length; k++) {
+          const s = live[k]!, w = sectorWeight(h, s.center, s.width);
+          if (w === 0) continue;
+          turn += w * s.turn; gain *= 1 + w * (s.chroma - 1); light += w * s.lightness;
+        }
+        const cos = gain * Math.cos((turn * Math.PI) / 180), sin = gain * Math.sin((turn * Math.PI) / 180);
+        v[i]! += light * share; v[i + 1] = a * cos - b * sin; v[i + 2] = a * sin + b * cos;
       }
-      if (turn === 0 && gain === 1 && light === 0) return;
-      v[0]! += light * share; v[1]! *= gain; v[2]! *= gain;
-      if (turn === 0) return;
-      const cos = Math.cos((turn * Math.PI) / 180), sin = Math.sin((turn * Math.PI) / 180), a = v[1]!;
-      v[1] = a * cos - v[2]! * sin; v[2] = a * sin + v[2]! * cos;
     };
   },
 };
@@ -188,12 +192,12 @@ const hueSectors: SettingDefinition<Sector[]> = {
 const lowChroma: SettingDefinition<number> = {
   id: 'lowChroma', title: 'Low-chroma gain', family: 'color', class: 'point', unit: '%', range: '-100…100', neutral: 0, check: numberIn(-100, 100), stage: 'oklab',
   formula: 'OKLab: `C ← C · (1 + lowChroma/100 · exp(-C / 0.08))`; pale colors gain most.',
-  compile(value) { return value === 0 ? null : (v) => { const k = 1 + (value / 100) * Math.exp(-Math.sqrt(v[1]! * v[1]! + v[2]! * v[2]!) / 0.08); v[1]! *= k; v[2]! *= k; }; },
+  compile(value) { return value === 0 ? null : (v, n) => { for (let i = 0; i < n; i += 3) { const a = v[i + 1]!, b = v[i + 2]!, k = 1 + (value / 100) * Math.exp(-Math.sqrt(a * a + b * b) / 0.08); v[i + 1] = a * k; v[i + 2] = b * k; } }; },
 };
 const chroma: SettingDefinition<number> = {
   id: 'chroma', title: 'Chroma gain', family: 'color', class: 'point', unit: 'factor', range: '0…4', neutral: 1, check: numberIn(0, 4), stage: 'oklab',
   formula: 'OKLab: `C ← C · chroma`.',
-  compile(value) { return value === 1 ? null : (v) => { v[1]! *= value; v[2]! *= value; }; },
+  compile(value) { return value === 1 ? null : (v, n) => { for (let i = 0; i < n; i += 3) { v[i + 1]! *= value; v[i + 2]! *= value; } }; },
 };
 
 const monochrome: SettingDefinition<GrayMix | null> = {
@@ -208,10 +212,12 @@ const monochrome: SettingDefinition<GrayMix | null> = {
   formula: 'OKLab, when present: `L ← L + Σ w·lightness · min(1, C / 0.1)` with the weights of the hue sectors, then `a = b = 0`.',
   compile(value) {
     if (!value) return null;
-    return (v) => {
-      const c = Math.sqrt(v[1]! * v[1]! + v[2]! * v[2]!);
-      if (c > 1e-9) { const h = degrees(v[1]!, v[2]!); let add = 0; for (const s of value.sectors) add += sectorWeight(h, s.center, s.width) * s.lightness; v[0]! += add * Math.min(1, c / 0.1); }
-      v[1] = 0; v[2] = 0;
+    return (v, n) => {
+      for (let i = 0; i < n; i += 3) {
+        const a = v[i + 1]!, b = v[i + 2]!, c = Math.sqrt(a * a + b * b);
+        if (c > 1e-9) { const h = degrees(a, b); let add = 0; for (const s of value.sectors) add += sectorWeight(h, s.center, s.width) * s.lightness; v[i]! += add * Math.min(1, c / 0.1); }
+        v[i + 1] = 0; v[i + 2] = 0;
+      }
     };
   },
 };
@@ -223,7 +229,7 @@ const tint = (id: string, title: string, weight: (L: number) => number, words: s
   formula: `OKLab: \`a ← a + w·amount·cos(hue)\`, \`b ← b + w·amount·sin(hue)\` with ${words}, L held to 0…1.`,
   compile(value) {
     const a = value.amount * Math.cos((value.hue * Math.PI) / 180), b = value.amount * Math.sin((value.hue * Math.PI) / 180);
-    return value.amount === 0 ? null : (v) => { const w = weight(hold(v[0]!)); v[1]! += w * a; v[2]! += w * b; };
+    return value.amount === 0 ? null : (v, n) => { for (let i = 0; i < n; i += 3) { const w = weight(hold(v[i]!)); v[i + 1]! += w * a; v[i + 2]! += w * b; } };
   },
 });
 

@@ -5,24 +5,33 @@ import type { Evaluate } from '../look/sample';
 import type { Operation, Settings, Stage } from './kinds';
 import { allSettings } from './settings';
 
-/** Which settings a renderer runs: those of class point, unless the classes of a mapping say otherwise. */
-export function compile(settings: Settings): Evaluate {
+const decode: Operation = (v, n) => { for (let i = 0; i < n; i++) v[i] = decodeSrgb(v[i]!); };
+const encode: Operation = (v, n) => { for (let i = 0; i < n; i++) v[i] = encodeSrgb(v[i]!); };
+const intoOklab: Operation = (v, n) => { for (let i = 0; i < n; i += 3) toOklab(v, i); };
+const outOfOklab: Operation = (v, n) => { for (let i = 0; i < n; i += 3) fromOklab(v, i); };
+
+/** The settings' operations in their order, with the changes of encoding between them; acts in place on many triples at once. */
+export function compileMany(settings: Settings): Operation {
   const stages: Record<Stage, Operation[]> = { linear: [], encoded: [], oklab: [] };
   for (const d of allSettings) {
     if (!d.compile || !d.stage || settings[d.id] === undefined) continue;
     const op = d.compile(settings[d.id], settings);
     if (op) stages[d.stage].push(op);
   }
-  const { linear, encoded, oklab } = stages, v = new Float64Array(3);
-  const decode = (): void => { v[0] = decodeSrgb(v[0]!); v[1] = decodeSrgb(v[1]!); v[2] = decodeSrgb(v[2]!); };
-  const encode = (): void => { v[0] = encodeSrgb(v[0]!); v[1] = encodeSrgb(v[1]!); v[2] = encodeSrgb(v[2]!); };
+  const { linear, encoded, oklab } = stages, steps: Operation[] = [];
+  if (linear.length) steps.push(decode, ...linear);
+  if (encoded.length) { if (linear.length) steps.push(encode); steps.push(...encoded); }
+  if (oklab.length) { if (encoded.length || !linear.length) steps.push(decode); steps.push(intoOklab, ...oklab, outOfOklab); }
+  if (oklab.length || (linear.length && !encoded.length)) steps.push(encode);
+  return (v, n) => { for (const step of steps) step(v, n); };
+}
+
+/** The same for one color at a time. */
+export function compile(settings: Settings): Evaluate {
+  const many = compileMany(settings), v = new Float64Array(3);
   return (r, g, b, out, at) => {
     v[0] = r; v[1] = g; v[2] = b;
-    let isLinear = false;
-    if (linear.length) { decode(); isLinear = true; for (const op of linear) op(v); }
-    if (encoded.length) { if (isLinear) encode(); isLinear = false; for (const op of encoded) op(v); }
-    if (oklab.length) { if (!isLinear) decode(); toOklab(v); for (const op of oklab) op(v); fromOklab(v); isLinear = true; }
-    if (isLinear) encode();
-    out[at] = v[0]; out[at + 1] = v[1]!; out[at + 2] = v[2]!;
+    many(v, 3);
+    out[at] = v[0]!; out[at + 1] = v[1]!; out[at + 2] = v[2]!;
   };
 }
