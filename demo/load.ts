@@ -13,8 +13,10 @@ import { pool, transaction } from '@/server/db/pool';
 import { bringDescriptor, descriptors } from '@/server/editors/service';
 import { addFrame } from '@/server/frames/service';
 import { createItem } from '@/server/items/create';
-import { addShelf, approve, confirmEncoding, setRibbon } from '@/server/items/service';
+import { approve, confirmEncoding, setRibbon } from '@/server/items/service';
+import { addShelf } from '@/server/items/shelves';
 import { runJob } from '@/server/jobs/service';
+import { addLicence } from '@/server/licences/service';
 import { acceptIntake, beginUpload, finishUpload, intakeFor, readIntake, uploadPart } from '@/server/packs/service';
 import { addPerson, anyone } from '@/server/people/service';
 import { actorOf, type Person } from '@/server/people/roles';
@@ -79,11 +81,12 @@ export async function loadDemo(say: (s: string) => void = () => {}): Promise<{ l
   const set = await addShelf(librarian, { name: 'Fathom Color, stage set', note: 'looks for painted scenery' });
   const kiln = await addShelf(librarian, { name: 'Ceramics', note: 'studies of the kiln room' });
   const known = await descriptors();
-  const place = async (shelfId: string, supplier: string, designs: typeof houseLooks) => {
+  const seats = await addLicence(librarian, { name: 'Sable Row, eight seats', owner: 'Sable Row Looks', terms: 'Eight seats. Conversion for own use is allowed.', may_convert: 'yes', may_spread: 'yes', seats: 8, seats_by: 'device' }), stage = await addLicence(librarian, { name: 'Fathom, studio licence', owner: 'Fathom Color', terms: 'For one studio, on all of its desks. No conversion without leave.', may_convert: 'unknown', may_spread: 'yes', seats_by: 'site', seats: 1 });
+  const place = async (shelfId: string, supplier: string, designs: typeof houseLooks, licenceId: string | null = null) => {
     const made = [];
     for (const d of designs) {
       const bytes = Buffer.from(cubeOf(d)), r = recognise(`${d.title}.cube`, bytes, known);
-      made.push(await transaction(async (sql) => createItem(sql, actorOf(librarian), { kind: 'look', title: d.title, headings: d.headings, shelfId, supplier, sha: await putBlob(sql, bytes), fileName: `${d.title}.cube`, format: 'cube', facts: r.facts, selvedge: selvedge(sampler(readCube(bytes))), notes: 'made in the studio' })));
+      made.push(await transaction(async (sql) => createItem(sql, actorOf(librarian), { kind: 'look', title: d.title, headings: d.headings, shelfId, supplier, licenceId, sha: await putBlob(sql, bytes), fileName: `${d.title}.cube`, format: 'cube', facts: r.facts, selvedge: selvedge(sampler(readCube(bytes))), notes: 'made in the studio' })));
     }
     return made;
   };
@@ -93,11 +96,11 @@ export async function loadDemo(say: (s: string) => void = () => {}): Promise<{ l
     if (i < 6) { await confirmEncoding(librarian, m.versionId, { primaries: 'sRGB', transfer: 'sRGB', range: 'full', referred: 'display', white: 'D65' }); await approve(librarian, m.versionId); }
     if ([0, 1, 3, 5].includes(i)) await setRibbon(librarian, m.itemId, { on: true, whose: i % 2 ? 'mine' : 'house' });
   }
-  await place(set, 'Fathom Color', fathomLooks.slice(0, 5));
+  await place(set, 'Fathom Color', fathomLooks.slice(0, 5), stage);
   await place(kiln, '', kilnLooks);
   const sable = sablePack(), fathom = fathomPack();
   const arrival = await deliver(librarian, 'Sable Row Looks - Autumn.zip', sable), entries = (await intakeFor(librarian, arrival)).entries;
-  await acceptIntake(librarian, arrival, { entries: entries.filter((e) => e.outcome === 'new').map((e) => e.id), shelfId: autumn, supplier: 'Sable Row Looks' });
+  await acceptIntake(librarian, arrival, { entries: entries.filter((e) => ['new', 'version', 'variant'].includes(e.outcome)).map((e) => e.id), shelfId: autumn, supplier: 'Sable Row Looks', licenceId: seats, release: 'Autumn', source: { author: 'Ines Sable', address: 'https://sablerow.example/packs/autumn', date: '2026-11-02', receipt: 'SR-2026-1183' } });
   await deliver(librarian, 'Fathom Color - Stage set.zip', fathom);
   const packs = join(dataFolder(), 'demo', 'packs');
   await mkdir(packs, { recursive: true });
@@ -140,7 +143,7 @@ async function put(root: string, path: string, content: string): Promise<void> {
 export async function removeDemo(): Promise<void> {
   const others = (await pool().query<{ name: string }>('select name from person where email <> all ($1::citext[])', [people.map((p) => p.email)])).rows;
   if (others.length) throw new Problem('demo-in-use', `There are other people here (${others.slice(0, 3).map((o) => o.name).join(', ')}), whose work would go with it.`, 'demo', 'Start with a data folder of its own instead: ETAGERE_DATA=… bin/start --empty.');
-  await pool().query('truncate person, session, sign_in_failure, event, job, blob, upload, shelf, intake, item, version, pack, frame, editor, station, rollout cascade');
+  await pool().query('truncate person, session, sign_in_failure, event, job, blob, upload, shelf, intake, item, version, pack, frame, editor, editor_revision, licence, facet_count, station, rollout cascade');
   await pool().query('delete from graphile_worker._private_jobs');
   await rm(join(dataFolder(), 'demo'), { recursive: true, force: true });
   for (const w of workstations) await rm(stationFolder(w.name), { recursive: true, force: true });

@@ -42,7 +42,7 @@ export interface Descriptor {
   listing: Partial<Record<System, string>>;
   places: Record<string, Partial<Record<System, string>>>;
   accepts: Accepts[];
-  presets?: { container: 'xmp' | 'ini'; recognise: { namespace?: string; section?: string; key?: string; value?: string }; mapping: Mapping };
+  presets?: { container: 'xmp' | 'ini' | 'xml'; recognise: { namespace?: string; section?: string; key?: string; value?: string }; mapping: Mapping };
   notes?: string;
 }
 
@@ -67,7 +67,7 @@ const schema = object({
     headings: string().oneOf(['folder', 'inside', 'none']).required(),
     names: object({ max: number().integer().min(5).max(255), allowed: string() }).noUnknown().default(undefined), most: number().integer().min(1), index: object({ format: string().oneOf(['lines']).required(), path: paths }).noUnknown().default(undefined),
   }).noUnknown()).required(),
-  presets: object({ container: string().oneOf(['xmp', 'ini']).required(), recognise: object().required(), mapping: object({ entries: array().of(object({ step: string().required(), to: string().required() })).required() }).required() }).default(undefined),
+  presets: object({ container: string().oneOf(['xmp', 'ini', 'xml']).required(), recognise: object().required(), mapping: object({ entries: array().of(object({ step: string().required(), to: string().required() })).required() }).required() }).default(undefined),
   notes: string(),
 }).noUnknown();
 

@@ -14,7 +14,7 @@ export const assumedEncoding: Encoding = { primaries: 'sRGB', transfer: 'sRGB', 
 export interface Warning { code: string; message: string; where: string }
 
 export interface Look {
-  format: 'cube' | 'clf';
+  format: 'cube' | 'clf' | 'cdl' | 'hald';
   kind: '1d' | '3d';
   size: number;
   table: Float32Array;

@@ -1,13 +1,13 @@
 /**
- * What every preset container comes down to: named steps with attributes, in order. Containers (XMP, INI) are read here
+ * What every preset container comes down to: named steps with attributes, in order. Containers (XMP, INI, XML) are read here
  * into steps; which step means which common setting is data in an editor's descriptor, not code.
  */
-import { SaxesParser } from 'saxes';
 import { Problem } from '../problem';
 import { decodeText } from '../text';
+import { strictParser } from '../xml';
 
 export interface Step { name: string; attributes: Record<string, string>; where: string }
-export interface StepDocument { container: 'xmp' | 'ini'; title: string; headings: string[]; /** XML namespaces that properties of the packet are in */ namespaces: string[]; steps: Step[] }
+export interface StepDocument { container: 'xmp' | 'ini' | 'xml'; title: string; headings: string[]; /** XML namespaces that properties of the packet are in */ namespaces: string[]; steps: Step[] }
 
 const RDF = 'http://www.w3.org/1999/02/22-rdf-syntax-ns#', DC = 'http://purl.org/dc/elements/1.1/';
 const MAX_STEPS = 2000, MAX_DEPTH = 40;
@@ -18,16 +18,12 @@ const MAX_STEPS = 2000, MAX_DEPTH = 40;
  */
 export function readXmp(bytes: Uint8Array): StepDocument {
   const text = decodeText(bytes, 'XMP packet');
-  const parser = new SaxesParser({ xmlns: true, position: true });
+  const { parser, fault } = strictParser('XMP packet');
   const doc: StepDocument = { container: 'xmp', title: '', headings: [], namespaces: [], steps: [] };
   const spaces = new Set<string>(), path: string[] = [];
   let step: Step | null = null, chars = '';
-  const where = (): string => `line ${parser.line}, column ${parser.column}`;
-  const refuse = (code: string, message: string, remedy: string): never => { throw new Problem(code, message, where(), remedy); };
-  parser.on('doctype', () => refuse('xml-doctype', 'This packet declares a document type, which could define entities; none are read.', 'Remove the DOCTYPE, or ask the supplier for a plain packet.'));
-  parser.on('error', (e) => refuse(/entity/i.test(e.message) ? 'xml-entity' : 'xml-malformed', `The XML cannot be read: ${e.message.replace(/^\d+:\d+:\s*/, '').slice(0, 160)}`, 'Ask the supplier for the file again, or export it anew from the editor that made it.'));
   parser.on('opentag', (tag) => {
-    if (path.length >= MAX_DEPTH) refuse('xml-depth', `Elements are nested more than ${MAX_DEPTH} deep.`, 'Ask the supplier for a plain packet.');
+    if (path.length >= MAX_DEPTH) throw fault('xml-depth', `Elements are nested more than ${MAX_DEPTH} deep.`, 'Ask the supplier for a plain packet.');
     path.push(`${tag.uri}#${tag.local}`);
     chars = '';
     if (tag.uri && tag.uri !== RDF && tag.uri !== DC) spaces.add(tag.uri);
@@ -40,7 +36,7 @@ export function readXmp(bytes: Uint8Array): StepDocument {
     if (tag.local === 'li' && tag.uri === RDF && !path.some((p) => p.startsWith(DC))) {
       step = { name: own.step ?? '', attributes: {}, where: `line ${parser.line}` };
       for (const [k, v] of Object.entries(own)) if (k !== 'step') step.attributes[k] = v;
-      if (doc.steps.push(step) > MAX_STEPS) refuse('preset-steps', `There are more than ${MAX_STEPS} steps.`, 'This is no preset that an editor wrote; leave it out.');
+      if (doc.steps.push(step) > MAX_STEPS) throw fault('preset-steps', `There are more than ${MAX_STEPS} steps.`, 'This is no preset that an editor wrote; leave it out.');
     }
   });
   parser.on('text', (t) => { chars += t; });
@@ -78,5 +74,24 @@ export function readIni(bytes: Uint8Array): StepDocument {
     if (eq < 1 || !step) throw new Problem('ini-line', `"${line.slice(0, 40)}" is neither a section nor a key with a value.`, where, 'Ask the supplier for the file again, or export it anew from the editor that made it.');
     step.attributes[line.slice(0, eq).trim()] = line.slice(eq + 1).trim();
   });
+  return doc;
+}
+
+/**
+ * A plain XML list of steps: the root's attributes are the first step, under the root's name; each child is a step with
+ * its attributes. Deeper elements are kept as steps too, under "parent/child", so that nothing disappears.
+ */
+export function readXmlSteps(bytes: Uint8Array): StepDocument {
+  const { parser, fault } = strictParser('preset'), doc: StepDocument = { container: 'xml', title: '', headings: [], namespaces: [], steps: [] }, path: string[] = [], spaces = new Set<string>();
+  parser.on('opentag', (tag) => {
+    if (path.length >= MAX_DEPTH) throw fault('xml-depth', `Elements are nested more than ${MAX_DEPTH} deep.`, 'Ask the supplier for a plain file.');
+    path.push(tag.local);
+    if (tag.uri) spaces.add(tag.uri);
+    const attributes = Object.fromEntries(Object.values(tag.attributes).filter((a) => a.prefix !== 'xmlns' && a.local !== 'xmlns').map((a) => [a.local, a.value]));
+    if (doc.steps.push({ name: path.length <= 2 ? tag.local : path.slice(1).join('/'), attributes, where: `line ${parser.line}` }) > MAX_STEPS) throw fault('preset-steps', `There are more than ${MAX_STEPS} steps.`, 'This is no preset that an editor wrote; leave it out.');
+  });
+  parser.on('closetag', () => { path.pop(); });
+  parser.write(decodeText(bytes, 'preset')).close();
+  doc.namespaces = [...spaces];
   return doc;
 }

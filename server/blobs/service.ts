@@ -59,3 +59,15 @@ export async function getBlob(sha: Buffer, sql: Sql = pool(), most = 512 * CHUNK
 }
 
 export const spoolBlob = (sha: Buffer, file: string): Promise<void> => pipeline(Readable.from(blobChunks(sha)), createWriteStream(file));
+
+/** Writes many small contents in few statements; what is there already is passed over. */
+export async function putBlobs(sql: Sql, list: readonly { sha256: Buffer; bytes: Buffer }[]): Promise<void> {
+  const unique = [...new Map(list.map((b) => [hex(b.sha256), b])).values()].sort((a, b) => Buffer.compare(a.sha256, b.sha256));
+  if (!unique.length) return;
+  const made = new Set((await sql.query<{ sha256: Buffer }>('insert into blob (sha256, size) select * from unnest($1::bytea[], $2::bigint[]) on conflict do nothing returning sha256', [unique.map((b) => b.sha256), unique.map((b) => b.bytes.length)])).rows.map((r) => hex(r.sha256)));
+  const chunks = unique.filter((b) => made.has(hex(b.sha256))).flatMap((b) => Array.from({ length: Math.ceil(b.bytes.length / CHUNK) }, (_, n) => ({ sha256: b.sha256, n, data: b.bytes.subarray(n * CHUNK, (n + 1) * CHUNK) })));
+  if (chunks.length) await sql.query('insert into blob_chunk (sha256, n, data) select * from unnest($1::bytea[], $2::int[], $3::bytea[])', [chunks.map((c) => c.sha256), chunks.map((c) => c.n), chunks.map((c) => c.data)]);
+}
+
+/** The first bytes of a content. */
+export const blobHead = async (sha: Buffer, n: number, sql: Sql = pool()): Promise<Buffer> => (await sql.query<{ d: Buffer }>('select substring(data from 1 for $2) as d from blob_chunk where sha256 = $1 and n = 0', [sha, n])).rows[0]?.d ?? Buffer.alloc(0);

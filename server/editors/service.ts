@@ -10,6 +10,7 @@ export const descriptors = (sql: Sql = pool()): Promise<Descriptor[]> => q.allDe
 export async function bringDescriptor(sql: Sql, actor: Actor, value: unknown, where: string): Promise<Descriptor> {
   const d = parseDescriptor(value, where);
   await q.upsertEditor(sql, d);
+  await q.insertRevision(sql, d, actor.personId);
   await record(sql, actor, 'editor', editorKey(d), 'described');
   return d;
 }

@@ -12,6 +12,7 @@ import { Problem } from '@/core/problem';
 import { putBlob } from '../blobs/service';
 import { pool, transaction } from '../db/pool';
 import { record } from '../events';
+import { allowUnderLicence } from '../licences/service';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../people/service';
 import { createItem } from './create';
@@ -47,11 +48,13 @@ export async function convertPreset(person: Person, input: { versionId: string; 
   const c = checked(schema, input), v = await presetVersion(c.versionId), title = c.title || v.title;
   const baked = bake(v.facts.settings as Settings, c.size, title, v.facts.classes as ClassOverrides, c.settings as string[] | undefined);
   if (!Object.keys(baked.kept).length) throw new Problem('convert-empty', 'Nothing would be left of this preset in a look.', v.title, 'Choose at least one setting that a table can carry.');
+  const source = (await q.itemById(pool(), v.item_id, person.id))!;
+  await allowUnderLicence(person, source, 'convert');
   const residual = bakeResidual(baked), bytes = Buffer.from(writeCubeBytes(baked.look)), threads = selvedge(sampler(baked.look));
   return transaction(async (sql) => {
-    const item = (await q.itemById(sql, v.item_id, person.id))!, sha = await putBlob(sql, bytes);
+    const sha = await putBlob(sql, bytes);
     const made = await createItem(sql, actorOf(person), {
-      kind: 'look', title, headings: v.headings, shelfId: item.shelf_id, supplier: item.supplier, sha, fileName: `${title}.cube`, format: 'cube', selvedge: threads, notes: `made from the preset ${v.title}, version ${v.number}`,
+      kind: 'look', title, headings: v.headings, shelfId: source.shelf_id, supplier: source.supplier, licenceId: source.licence_id, source: source.source, origin: source.origin, creator: source.creator, rights: source.rights, sha, fileName: `${title}.cube`, format: 'cube', selvedge: threads, notes: `made from the preset ${v.title}, version ${v.number}`,
       facts: { kind: '3d', size: c.size, domain: baked.look.domain, range: rangeOf(baked.look), fileTitle: title, comments: [], warnings: [], tableError: residual, left: baked.left },
     });
     await q.insertLineage(sql, made.versionId, v.id, { tool: 'bake', size: c.size, settings: Object.keys(baked.kept), left: baked.left, tableError: residual });

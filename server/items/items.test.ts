@@ -3,10 +3,16 @@ import { houseLooks } from '@/demo/designs';
 import { cubeOf } from '@/demo/files';
 import { putBlob } from '../blobs/service';
 import { people, withDatabase } from '../db/testing/database';
-import { transaction } from '../db/pool';
+import { pool, transaction } from '../db/pool';
 import { actorOf } from '../people/roles';
 import { createItem } from './create';
-import { addShelf, describeItem, itemFor, listSpines, setRibbon } from './service';
+import { searchCounts, searchItems, searchShelves } from './search';
+import { itemFor, setRibbon } from './service';
+import perrinAlder from '@/standins/descriptors/perrin-alder-1.json';
+import { bringDescriptor } from '../editors/service';
+import { itemsCsv } from './csv';
+import { applyBulk, archiveItems, editItem, previewBulk, type EditConflict } from './edit';
+import { addShelf, moveItems, putAway } from './shelves';
 
 withDatabase();
 let bench = '', other = '';
@@ -19,14 +25,14 @@ beforeAll(async () => {
 
 describe('the spines of a shelf', () => {
   test('the first of each shelf in order, and how many there are in all', async () => {
-    const found = await listSpines(people.retoucher, {}), first = found.filter((s) => s.shelf_id === bench);
+    const found = await searchShelves(people.retoucher, {}), first = found.filter((s) => s.shelf_id === bench);
     expect(first).toHaveLength(24);
     expect(first.map((s) => s.title).slice(0, 3)).toEqual(['Plain 01', 'Plain 02', 'Plain 03']);
     expect(new Set(first.map((s) => s.matching))).toEqual(new Set([30]));
-    expect(await listSpines(people.retoucher, { shelf: bench })).toHaveLength(30);
+    expect(await searchItems(people.retoucher, { shelf: bench }).then((p) => p.rows)).toHaveLength(30);
   });
   test('found by title, heading, and with a slip of the finger only where nothing is spelled so', async () => {
-    const titles = async (words: string) => (await listSpines(people.retoucher, { words })).map((s) => s.title);
+    const titles = async (words: string) => (await searchShelves(people.retoucher, { q: words })).map((s) => s.title);
     expect(await titles('glaze')).toEqual(['Kiln Glaze Deep']);
     expect(await titles('tungsten')).toEqual(['Kiln Glaze Deep']);
     expect(await titles('kiln galze')).toEqual(['Kiln Glaze Deep']);
@@ -34,18 +40,110 @@ describe('the spines of a shelf', () => {
     expect(await titles('100%')).toEqual([]);
   });
   test('a ribbon is one’s own, the house’s is everybody’s', async () => {
-    const [kiln] = await listSpines(people.retoucher, { words: 'kiln' });
+    const [kiln] = await searchShelves(people.retoucher, { q: 'kiln' });
     await setRibbon(people.retoucher, kiln!.id, { on: true, whose: 'mine' });
-    expect((await listSpines(people.retoucher, { ribbon: true })).map((s) => [s.title, s.mine, s.house])).toEqual([['Kiln Glaze Deep', true, false]]);
-    expect(await listSpines(people.librarian, { ribbon: true })).toEqual([]);
+    expect((await searchShelves(people.retoucher, { ribbon: 'any' })).map((s) => [s.title, s.mine, s.house])).toEqual([['Kiln Glaze Deep', true, false]]);
+    expect(await searchShelves(people.librarian, { ribbon: 'any' })).toEqual([]);
     await expect(setRibbon(people.retoucher, kiln!.id, { on: true, whose: 'house' })).rejects.toMatchObject({ code: 'not-allowed' });
     await setRibbon(people.librarian, kiln!.id, { on: true, whose: 'house' });
-    expect((await listSpines(people.lead, { ribbon: true })).map((s) => s.house)).toEqual([true]);
+    expect((await searchShelves(people.lead, { ribbon: 'any' })).map((s) => s.house)).toEqual([true]);
   });
-  test('who edits what someone else changed meanwhile is told, and nothing is lost', async () => {
-    const { itemId } = await make('Twice Described', other), { item } = await itemFor(people.librarian, itemId);
-    await describeItem(people.librarian, itemId, { revision: item.revision, title: 'Once Described', description: '' });
-    await expect(describeItem(people.librarian, itemId, { revision: item.revision, title: 'Too Late', description: '' })).rejects.toMatchObject({ code: 'edited-meanwhile' });
-    expect((await itemFor(people.librarian, itemId)).item.title).toBe('Once Described');
+});
+
+describe('two people at one item', () => {
+  test('other fields are merged and said, the same field is a conflict with both values, and nothing is lost', async () => {
+    const { itemId } = await make('Twice Described', other), { item } = await itemFor(people.librarian, itemId), base = { title: item.title, description: item.description, tags: item.tags };
+    await editItem(people.librarian, itemId, { revision: item.revision, base, mine: { ...base, title: 'Once Described' } });
+    expect(await editItem(people.librarian, itemId, { revision: item.revision, base, mine: { ...base, description: 'for costumes' } })).toMatchObject({ merged: ['title'] });
+    expect((await itemFor(people.librarian, itemId)).item).toMatchObject({ title: 'Once Described', description: 'for costumes' });
+    const late = await editItem(people.librarian, itemId, { revision: item.revision, base, mine: { ...base, title: 'Too Late' } }).then(() => null, (e: unknown) => e as EditConflict);
+    expect(late?.toJSON()).toMatchObject({ code: 'edited-meanwhile', fields: [{ field: 'title', base: 'Twice Described', mine: 'Too Late', theirs: 'Once Described' }] });
+    // the second person decides, on what they have now been shown
+    await editItem(people.librarian, itemId, { revision: late!.revision, base: { title: 'Once Described' }, mine: { title: 'Too Late' } });
+    expect((await itemFor(people.librarian, itemId)).item).toMatchObject({ title: 'Too Late', description: 'for costumes' });
   });
+});
+
+describe('many at once', () => {
+  test('titles by pattern, with the file names that result in each editor; then all or none', async () => {
+    await transaction((sql) => bringDescriptor(sql, { personId: null, name: 'test' }, perrinAlder, 'card'));
+    const ids = [(await make('Wash: deep/blue', other)).itemId, (await make('Wash: deep blue', other)).itemId];
+    const rows = await previewBulk(people.librarian, { items: ids, title: { find: 'Wash', replace: 'Glaze', pattern: '{title} no. {n}' }, addTags: ['kiln'] });
+    expect(rows.map((r) => [r.after, r.changes])).toEqual([['Glaze: deep/blue no. 1', ['tags']], ['Glaze: deep blue no. 2', ['tags']]]);
+    const names = rows.map((r) => r.files[0]!.name);
+    expect(new Set(names).size).toBe(2);
+    for (const n of names) { expect(n).toMatch(/^[A-Z0-9_-]+\.cube$/i); expect(n.length).toBeLessThanOrEqual(28); }
+    await expect(applyBulk(people.librarian, { items: ids, title: { pattern: 'x'.repeat(199) + '{n}{n}' } })).rejects.toMatchObject({ code: 'input-invalid' });
+    expect((await itemFor(people.librarian, ids[0]!)).item.title).toBe('Wash: deep/blue');
+    await applyBulk(people.librarian, { items: ids, addTags: ['kiln'], set: { cameras: ['Perrin Alder'], headings: ['Glazes'] } });
+    expect((await searchItems(people.librarian, { tag: 'kiln', camera: 'Perrin Alder' })).rows).toHaveLength(2);
+  });
+  test('archived items are found in the archive alone, and come back', async () => {
+    const { itemId } = await make('Put Away Soon', other);
+    await archiveItems(people.librarian, { items: [itemId], archived: true });
+    expect((await searchItems(people.librarian, { q: 'put away' })).rows).toEqual([]);
+    expect((await searchItems(people.librarian, { q: 'put away', archived: '1' })).rows.map((r) => r.id)).toEqual([itemId]);
+    await archiveItems(people.librarian, { items: [itemId], archived: false });
+    expect((await searchItems(people.librarian, { q: 'put away' })).rows).toHaveLength(1);
+  });
+});
+
+describe('search and facets', () => {
+  const counted = async () => Object.fromEntries((await searchCounts(people.librarian, {})).facets.map((f) => [`${f.key}:${f.value}`, f.n]));
+  test('counts are maintained through making, editing, archiving and approving', async () => {
+    const count = async () => Object.fromEntries((await pool().query<{ facet: string; n: number }>('select f as facet, count(*)::int as n from item, unnest(facets) f where archived_at is null group by 1')).rows.map((r) => [r.facet, r.n]));
+    expect(await counted()).toEqual(await count());
+    const { itemId } = await make('Counted', other);
+    await editItem(people.librarian, itemId, { revision: 1, base: {}, mine: { tags: ['velvet'], cameras: ['Ondine 40'] } });
+    expect((await counted())['tag:velvet']).toBe(1);
+    await archiveItems(people.librarian, { items: [itemId], archived: true });
+    expect((await counted())['tag:velvet']).toBeUndefined();
+    expect(await counted()).toEqual(await count());
+  });
+  test('words are found in cameras, tags and the settings that a preset uses; each narrows further', async () => {
+    const facts = { language: 'oxbow@2', settings: { hueSectors: [{ center: 20, width: 80, turn: 5, chroma: 1, lightness: 0 }] }, classes: {} };
+    await transaction(async (sql) => createItem(sql, actorOf(people.librarian), { kind: 'preset', title: 'Madder Turn', headings: [], shelfId: other, supplier: 'Fathom Color', sha: await putBlob(sql, Buffer.from('x')), fileName: 'm.xmp', format: 'oxbow@2', facts, selvedge: null, notes: '' }));
+    const titles = async (s: Record<string, string>) => (await searchItems(people.librarian, s)).rows.map((r) => r.title);
+    expect(await titles({ q: 'hue sectors' })).toEqual(['Madder Turn']);
+    expect(await titles({ q: 'hue sec', supplier: 'Fathom Color' })).toEqual(['Madder Turn']);
+    expect(await titles({ q: 'hue', supplier: 'own work' })).toEqual([]);
+    expect(await titles({ q: 'ma' })).toContain('Madder Turn');
+    expect((await searchCounts(people.librarian, { q: 'hue sectors' })).facets.find((f) => f.key === 'kind')).toMatchObject({ value: 'preset', n: 1, more: false });
+  });
+  test('a shelf that fills itself by a saved search', async () => {
+    const id = await addShelf(people.librarian, { name: 'Presets of Fathom', query: { kind: 'preset', supplier: 'Fathom Color' } });
+    expect((await searchItems(people.librarian, { shelf: id })).rows.map((r) => r.title)).toEqual(['Madder Turn']);
+    expect((await searchItems(people.librarian, { shelf: id, q: 'nothing such' })).rows).toEqual([]);
+    await expect(moveItems(people.librarian, { items: [(await make('Not By Hand', other)).itemId], shelfId: id })).rejects.toMatchObject({ code: 'shelf-search' });
+  });
+  test('recently used comes last first', async () => {
+    const a = (await make('Used First', other)).itemId, b = (await make('Used Last', other)).itemId;
+    for (const id of [a, b]) await itemFor(people.lead, id);
+    expect((await searchItems(people.lead, { recent: '1' })).rows.slice(0, 2).map((r) => r.title)).toEqual(['Used Last', 'Used First']);
+  });
+});
+
+describe('order by hand', () => {
+  test('items are moved before another, and onto another shelf', async () => {
+    const shelf = await addShelf(people.librarian, { name: 'By hand' }), ids: string[] = [];
+    for (const t of ['A', 'B', 'C']) ids.push((await make(`Hand ${t}`, shelf)).itemId);
+    const order = async () => (await searchItems(people.librarian, { shelf })).rows.map((r) => r.title.slice(-1)).join('');
+    await moveItems(people.librarian, { items: [ids[2]!], shelfId: shelf, before: ids[0]! });
+    expect(await order()).toBe('CAB');
+    await moveItems(people.librarian, { items: [ids[0]!, ids[1]!], shelfId: other });
+    expect(await order()).toBe('C');
+  });
+  test('a shelf is put away for oneself and comes back', async () => {
+    await putAway(people.retoucher, bench, true);
+    expect((await searchShelves(people.retoucher, {})).some((s) => s.shelf_id === bench)).toBe(false);
+    expect((await searchShelves(people.lead, {})).some((s) => s.shelf_id === bench)).toBe(true);
+    await putAway(people.retoucher, bench, false);
+    expect((await searchShelves(people.retoucher, {})).some((s) => s.shelf_id === bench)).toBe(true);
+  });
+});
+
+test('a CSV holds every row, and no cell that a spreadsheet would run', async () => {
+  await make('=HYPERLINK("x")', other);
+  const csv = await itemsCsv(people.librarian, { q: 'hyperlink' });
+  expect(csv).toContain(`"'=HYPERLINK(""x"")"`);
 });

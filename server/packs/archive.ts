@@ -26,8 +26,8 @@ function open(source: string | Buffer): Promise<yauzl.ZipFile> {
 
 interface Budget { entries: number; bytes: number }
 
-/** Walks a ZIP in a file (or in memory, for one inside another). Throws a Problem only if its directory cannot be read. */
-export async function* walkArchive(source: string | Buffer, prefix = '', depth = 0, budget: Budget = { entries: 0, bytes: 0 }): AsyncGenerator<ArchiveEvent> {
+/** Walks a ZIP in a file (or in memory, for one inside another). `whole` tells archives that are one file of an editor's, and are not opened. Throws a Problem only if its directory cannot be read. */
+export async function* walkArchive(source: string | Buffer, whole: (bytes: Buffer) => boolean = () => false, prefix = '', depth = 0, budget: Budget = { entries: 0, bytes: 0 }): AsyncGenerator<ArchiveEvent> {
   let zip: yauzl.ZipFile;
   try { zip = await open(source); } catch { throw truncated(prefix || 'the archive'); }
   const seen = new Set<string>();
@@ -51,10 +51,10 @@ export async function* walkArchive(source: string | Buffer, prefix = '', depth =
       if ((budget.bytes += size) > limits.totalBytes) { yield { type: 'refused', path, size, problem: new Problem('limit-size', `The archive unpacks to more than ${limits.totalBytes / 2 ** 30} GB; from this entry on, nothing is read.`, path, 'Split the delivery into smaller archives.') }; return; }
       let bytes: Buffer;
       try { bytes = await contents(zip, entry); } catch { yield { type: 'refused', path, size, problem: new Problem('zip-truncated', 'The entry’s contents are cut off or damaged.', path, 'Ask the supplier for the archive again; the rest of this one is read.') }; continue; }
-      if (bytes.length >= 4 && bytes.readUInt32LE(0) === 0x04034b50) {
+      if (bytes.length >= 4 && bytes.readUInt32LE(0) === 0x04034b50 && !whole(bytes)) {
         if (depth + 1 > limits.nested) { yield { type: 'refused', path, size, problem: new Problem('zip-depth', `Archives lie more than ${limits.nested} deep in one another.`, path, 'Unpack it and drop the folder instead.') }; continue; }
         if (bytes.length > limits.nestedBytes) { yield { type: 'refused', path, size, problem: new Problem('limit-size', `An archive inside an archive may have ${limits.nestedBytes / 2 ** 20} MB.`, path, 'Drop the inner archive by itself.') }; continue; }
-        try { yield* walkArchive(bytes, `${path}/`, depth + 1, budget); } catch (e) { if (!(e instanceof Problem)) throw e; yield { type: 'refused', path, size, problem: within(path, e) }; }
+        try { yield* walkArchive(bytes, whole, `${path}/`, depth + 1, budget); } catch (e) { if (!(e instanceof Problem)) throw e; yield { type: 'refused', path, size, problem: within(path, e) }; }
         continue;
       }
       yield { type: 'file', path, bytes, sha256: createHash('sha256').update(bytes).digest() };

@@ -1,6 +1,6 @@
 /** What a pack holds, without database: recognition of each entry, refusals, and what is left out. */
 import type { Descriptor } from '@/core/editor/descriptor';
-import { recognise, type Recognised } from '@/core/pack/recognise';
+import { archiveEditor, recognise, type Recognised } from '@/core/pack/recognise';
 import { Problem, within } from '@/core/problem';
 import { walkArchive } from './archive';
 
@@ -20,7 +20,7 @@ export function inspectFile(path: string, bytes: Buffer, sha256: Buffer, descrip
 }
 
 export async function* inspectPack(file: string, descriptors: readonly Descriptor[]): AsyncGenerator<Inspected> {
-  for await (const e of walkArchive(file)) {
+  for await (const e of walkArchive(file, (bytes) => archiveEditor(bytes, descriptors) !== null)) {
     if (e.type === 'file') yield inspectFile(e.path, e.bytes, e.sha256, descriptors);
     else if (e.type === 'refused') yield { ...e, sha256: null };
     else yield e;

@@ -11,7 +11,8 @@ import oxbow2 from '@/standins/descriptors/oxbow-2.json';
 import { people, withDatabase } from '../db/testing/database';
 import { pool, transaction } from '../db/pool';
 import { bringDescriptor } from '../editors/service';
-import { addShelf, listSpines } from '../items/service';
+import { searchItems, searchShelves } from '../items/search';
+import { addShelf } from '../items/shelves';
 import { cancelJob, runJob } from '../jobs/service';
 import { inspectPack, type Inspected } from './inspect';
 import { acceptIntake, beginUpload, discardIntake, finishUpload, intakeFor, readIntake, unfinishedUploads, uploadPart } from './service';
@@ -117,9 +118,9 @@ describe('an arrival', () => {
     const take = entries.filter((e) => e.outcome === 'new').map((e) => e.id);
     // one bad choice, and nothing is taken
     await expect(acceptIntake(people.librarian, id, { entries: [...take, entries.find((e) => e.outcome === 'document')!.id], shelfId: shelf })).rejects.toBeInstanceOf(Problem);
-    expect((await listSpines(people.librarian, { shelf })).length).toBe(0);
+    expect((await searchItems(people.librarian, { shelf }).then((r) => r.rows)).length).toBe(0);
     expect((await acceptIntake(people.librarian, id, { entries: take, shelfId: shelf, supplier: 'Sable Row Looks' })).items).toHaveLength(2);
-    expect((await listSpines(people.librarian, { shelf })).map((s) => s.selvedge?.length)).toEqual([12, 12]);
+    expect((await searchItems(people.librarian, { shelf }).then((r) => r.rows)).map((s) => s.selvedge?.length)).toEqual([12, 12]);
     await expect(acceptIntake(people.librarian, id, { entries: take, shelfId: shelf })).rejects.toMatchObject({ code: 'intake-settled' });
     expect((await pool().query('select 1 from pack_member')).rowCount).toBe(3); // the copy is a member too
     const again = await arrive('P again.zip', bytes);

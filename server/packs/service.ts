@@ -1,143 +1,20 @@
-/** Intake: uploads in parts, reading a pack in a job, accepting what was chosen in one transaction. */
-import { mkdtemp, rm } from 'node:fs/promises';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
-import { v7 } from 'uuid';
-import { number, object, string } from 'yup';
-import { readCube } from '@/core/look/cube';
-import { sampler } from '@/core/look/sample';
-import { selvedge } from '@/core/look/selvedge';
-import { split } from '@/core/preset/bake';
-import { compile } from '@/core/preset/render';
-import type { ClassOverrides } from '@/core/preset/bake';
-import type { Settings } from '@/core/preset/kinds';
+/** Arrivals: what is shown of them, corrections, and settling them. Uploads, reading and accepting have files of their own. */
+import { array, number, object, string } from 'yup';
+import { isTakeable } from '@/core/pack/recognise';
 import { Problem } from '@/core/problem';
-import { blobOfUpload, blobSize, CHUNK, getBlob, hex, putBlob, spoolBlob } from '../blobs/service';
-import { pool, transaction, type Sql } from '../db/pool';
-import { descriptors } from '../editors/service';
+import { uuid } from '@/core/uuid';
+import { pool, transaction } from '../db/pool';
 import { record } from '../events';
-import { createItem } from '../items/create';
-import { addJob, Cancelled, type JobContext } from '../jobs/service';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../people/service';
-import { inspectFile, inspectPack, type Inspected } from './inspect';
+import { compareRelease, type ReleaseView } from './releases';
 import * as q from './queries';
 
-export const MAX_UPLOAD = 4 * 2 ** 30, MAX_PART = 8 * CHUNK;
-const uploadSchema = object({ name: string().required().max(255), size: number().integer().min(1, 'The file is empty.').max(MAX_UPLOAD, 'A file may have at most 4 GB.').required() }).noUnknown();
-
-export async function beginUpload(person: Person, input: { name: string; size: number }): Promise<{ id: string; received: number }> {
-  allow(person, 'intake.make');
-  const u = checked(uploadSchema, input) as { name: string; size: number }, id = v7();
-  await q.insertUpload(pool(), { id, personId: person.id, name: u.name.replace(/[\u0000-\u001f/\\]/g, ' ').trim() || 'upload', size: u.size });
-  return { id, received: 0 };
-}
-
-const gone = (id: string): Problem => new Problem('upload-gone', 'This upload is no longer there.', id, 'Drop the file again.');
-
-/** Appends a part at an offset. Parts but the last are multiples of 1 MiB. A part that is there already is passed over. */
-export async function uploadPart(person: Person, id: string, offset: number, bytes: Buffer): Promise<{ received: number }> {
-  allow(person, 'intake.make');
-  return transaction(async (sql) => {
-    const u = await q.uploadById(sql, id, true);
-    if (!u || u.person_id !== person.id || u.sha256) throw gone(id);
-    if (offset < u.received) return { received: u.received };
-    const after = offset + bytes.length;
-    if (offset > u.received || after > u.size || (bytes.length % CHUNK !== 0 && after !== u.size)) throw new Problem('upload-part', `The part does not continue the upload at ${u.received} bytes.`, id, 'Go on from where the upload stands.');
-    for (let at = 0; at < bytes.length; at += CHUNK) await q.insertUploadChunk(sql, id, (offset + at) / CHUNK, bytes.subarray(at, at + CHUNK));
-    await q.uploadReceived(sql, id, after);
-    return { received: after };
-  });
-}
-
-export async function uploadState(person: Person, id: string): Promise<{ id: string; name: string; size: number; received: number }> {
-  const u = await q.uploadById(pool(), id);
-  if (!u || u.person_id !== person.id) throw gone(id);
-  return { id: u.id, name: u.name, size: u.size, received: u.received };
-}
-
-export const unfinishedUploads = async (person: Person) => { allow(person, 'view'); return (await q.openUploads(pool(), person.id)).map(({ id, name, size, received }) => ({ id, name, size, received })); };
-export const dropUpload = async (person: Person, id: string) => { allow(person, 'intake.make'); await q.deleteUpload(pool(), id, person.id); };
-
-/** A complete upload becomes an intake, and a job begins to read it. */
-export async function finishUpload(person: Person, id: string): Promise<{ intake: string }> {
-  allow(person, 'intake.make');
-  return transaction(async (sql) => {
-    const u = await q.uploadById(sql, id, true);
-    if (!u || u.person_id !== person.id) throw gone(id);
-    if (u.received !== u.size) throw new Problem('upload-part', `Only ${u.received} of ${u.size} bytes have arrived.`, id, 'Send the rest first.');
-    const sha = u.sha256 ?? (await blobOfUpload(sql, id));
-    await q.uploadDone(sql, id, sha);
-    return { intake: await beginIntake(sql, person, u.name, sha, id) };
-  });
-}
-
-async function beginIntake(sql: Sql, person: Person | null, name: string, sha: Buffer, uploadId: string | null): Promise<string> {
-  const id = v7();
-  await q.insertIntake(sql, { id, name, uploadId, sha, personId: person?.id ?? null });
-  await q.intakeJob(sql, id, await addJob(sql, 'intake', `Read ${name}`, { intake: id }, person?.id ?? null));
-  await record(sql, person ? actorOf(person) : { personId: null, name: 'demo' }, 'intake', id, 'arrived', null, { name });
-  return id;
-}
-
-/** The twelve threads of what an entry does; null where it does nothing to color. */
-function threadsOf(e: Extract<Inspected, { type: 'entry' }>): [string, string][] | null {
-  if (e.kind === 'look') return selvedge(sampler(readCube(e.bytes)));
-  if (e.kind === 'preset') return selvedge(compile(split(e.facts.settings as Settings, e.facts.classes as ClassOverrides).kept));
-  return null;
-}
-
-/** The job: reads the archive (or the single file) into a table of entries. Idempotent: it begins anew each time. */
-export async function readIntake(job: JobContext): Promise<{ entries: number }> {
-  const sql = pool(), id = job.payload.intake as string, intake = await q.intakeById(sql, id);
-  if (!intake || intake.status === 'accepted' || intake.status === 'discarded') return { entries: 0 };
-  const known = await descriptors(), folder = await mkdtemp(join(tmpdir(), 'etagere-intake-')), file = join(folder, 'pack');
-  const total = intake.size;
-  let done = 0, entries = 0;
-  await q.clearEntries(sql, id);
-  try {
-    await job.progress(0, 'begun'); // stopped before it began, it says so here
-    await spoolBlob(intake.sha256, file);
-    const isZip = (await getHead(intake.sha256)).subarray(0, 2).toString('latin1') === 'PK';
-    for await (const e of isZip ? inspectPack(file, known) : single(intake.name, intake.sha256, known)) {
-      await transaction(async (tx) => {
-        const base = { path: e.path, sha256: null as Buffer | null, kind: '', format: '', title: '', headings: [] as string[], needs: [] as unknown, facts: {} as unknown, selvedge: null as unknown, note: '', problem: null as unknown, held: null as string | null };
-        if (e.type === 'entry') {
-          const takeable = e.kind === 'look' || e.kind === 'preset', held = takeable ? await q.heldBySha(tx, e.sha256) : undefined;
-          if (takeable) await putBlob(tx, e.bytes);
-          await q.insertEntry(tx, id, { ...base, size: e.bytes.length, sha256: takeable ? e.sha256 : null, outcome: held ? 'duplicate' : takeable ? 'new' : e.kind, kind: e.kind, format: e.format, title: e.title, headings: e.headings, needs: e.needs, facts: e.facts, selvedge: threadsOf(e), note: held ? `byte for byte the held item ${held.title}` : e.note, held: held?.id ?? null });
-        } else if (e.type === 'refused') await q.insertEntry(tx, id, { ...base, size: e.size, outcome: 'refused', note: e.problem.message, problem: e.problem.toJSON() });
-        else await q.insertEntry(tx, id, { ...base, size: e.size, outcome: 'ignored', note: e.why });
-      });
-      entries++;
-      done += e.type === 'entry' ? e.bytes.length : e.size;
-      await job.progress(Math.min(0.98, done / (done + total)), `${entries} files read`);
-    }
-    await markRepeats(id);
-    await transaction(async (tx) => { await q.intakeStatus(tx, id, 'ready'); await record(tx, { personId: job.personId, name: 'worker' }, 'intake', id, 'read', null, { entries }); });
-    return { entries };
-  } catch (e) {
-    if (e instanceof Problem) await transaction(async (tx) => { await q.clearEntries(tx, id); await q.intakeStatus(tx, id, 'failed', e.toJSON()); await record(tx, { personId: job.personId, name: 'worker' }, 'intake', id, 'failed', null, { code: e.code }); });
-    if (e instanceof Cancelled) await transaction(async (tx) => { await q.clearEntries(tx, id); await q.intakeStatus(tx, id, 'failed', new Problem('stopped', 'Reading was stopped; nothing of it was taken in.', intake.name, 'Discard the delivery, or drop it again.').toJSON()); await record(tx, { personId: job.personId, name: 'worker' }, 'intake', id, 'stopped'); });
-    throw e;
-  } finally { await rm(folder, { recursive: true, force: true }); }
-}
-
-/** The second and later copies of one content within an arrival are duplicates of the first. */
-async function markRepeats(id: string): Promise<void> {
-  await pool().query(`update intake_entry e set outcome = 'duplicate', note = 'byte for byte ' || f.path || ' in this pack' from intake_entry f
-    where e.intake_id = $1 and f.intake_id = $1 and e.sha256 = f.sha256 and e.outcome = 'new' and f.outcome = 'new' and f.id = (select min(g.id) from intake_entry g where g.intake_id = $1 and g.sha256 = e.sha256) and e.id <> f.id`, [id]);
-}
-
-async function getHead(sha: Buffer): Promise<Buffer> {
-  return (await pool().query<{ d: Buffer }>('select substring(data from 1 for 16) as d from blob_chunk where sha256 = $1 and n = 0', [sha])).rows[0]?.d ?? Buffer.alloc(0);
-}
-
-async function* single(name: string, sha: Buffer, known: Awaited<ReturnType<typeof descriptors>>): AsyncGenerator<Inspected> {
-  const size = (await blobSize(sha)) ?? 0;
-  if (size > 256 * 2 ** 20) { yield { type: 'refused', path: name, size, sha256: null, problem: new Problem('limit-size', 'A single file may have 256 MB.', name, 'If it is an archive, pack it as a ZIP.') }; return; }
-  yield inspectFile(name, await getBlob(sha), sha, known);
-}
+export type { EntryRow, IntakeRow, Outcome, Source } from './queries';
+export type { Change, ReleaseView } from './releases';
+export { acceptIntake, undoIntake } from './accept';
+export { readIntake } from './read';
+export { beginArrival, beginUpload, dropArrival, finishUpload, MAX_PART, unfinishedUploads, uploadPart, uploadState } from './uploads';
 
 export async function intakeFor(person: Person, id: string): Promise<{ intake: q.IntakeRow; entries: q.EntryRow[] }> {
   allow(person, 'intake.read');
@@ -146,34 +23,54 @@ export async function intakeFor(person: Person, id: string): Promise<{ intake: q
   return { intake, entries: await q.entriesOf(pool(), id) };
 }
 
-export async function listIntakes(person: Person) { allow(person, 'intake.read'); return q.intakes(pool(), 50); }
+export const releaseFor = (person: Person, intake: q.IntakeRow): Promise<ReleaseView | null> => compareRelease(person, intake);
+export interface ArrivalView { intake: q.IntakeRow; groups: { group: q.Group; count: number; rows: (q.EntryRow & { needs: { kind: string; name: string; where: 'in this delivery' | 'held' | 'missing' }[] })[] }[]; takeable: number; files: number }
+const order: q.Group[] = ['refused', 'unknown', 'again', 'version', 'variant', 'effect', 'new', 'frame', 'descriptor', 'held', 'papers'];
+const TAKEN = ['new', 'version', 'variant', 'frame', 'descriptor'];
 
-/** Takes the chosen entries onto a shelf: all of them or none. Duplicates join the pack as members, not as items. */
-export async function acceptIntake(person: Person, id: string, input: { entries: number[]; shelfId: string; supplier?: string }): Promise<{ items: string[] }> {
+/** An arrival as it is decided: by group, exceptions first; of each group the first 200 rows, or all of one. */
+export async function arrivalView(person: Person, id: string, only: string | null = null): Promise<ArrivalView> {
+  allow(person, 'intake.read');
+  const sql = pool(), intake = await q.intakeById(sql, id);
+  if (!intake) throw new Problem('not-found', 'There is no such arrival.', id, 'Go back to Intake.');
+  const group = order.includes(only as q.Group) ? only : null, rows = await q.groupedEntries(sql, id, group ? 20000 : 200, group), counts = await q.outcomeCounts(sql, id);
+  const brought = new Set(await q.broughtTitles(sql, id)), held = new Set(await q.titlesHeld(sql, [...new Set(rows.flatMap((e) => e.needs.map((n) => n.name)))]));
+  const told = rows.map((e) => ({ ...e, needs: e.needs.map((n) => ({ ...n, where: brought.has(n.name) ? ('in this delivery' as const) : held.has(n.name) ? ('held' as const) : ('missing' as const) })) }));
+  return {
+    intake, takeable: TAKEN.reduce((n, o) => n + (counts[o] ?? 0), 0), files: Object.values(counts).reduce((a, b) => a + b, 0),
+    groups: order.flatMap((g) => { const mine = told.filter((e) => e.grp === g); return mine.length ? [{ group: g, count: mine[0]!.in_group, rows: mine }] : []; }),
+  };
+}
+
+export async function listIntakes(person: Person) { allow(person, 'intake.read'); return q.intakes(pool(), 50); }
+export const heldNames = async (names: string[]): Promise<Set<string>> => new Set(names.length ? await q.titlesHeld(pool(), names) : []);
+
+const correction = object({
+  entries: array().of(number().integer().required()).max(20000).default([]), group: string().oneOf(order),
+  outcome: string().oneOf(['new', 'version', 'variant', 'duplicate', 'frame', 'document'], 'That is nothing a file can become.').required(),
+  kind: string().oneOf(['look', 'preset', 'camera-profile', 'icc-profile', 'lens-database', 'add-on', 'frame', 'document']).nullable().default(null), itemId: uuid().nullable().default(null), entryId: number().integer().nullable().default(null),
+}).noUnknown();
+
+/** A person says otherwise: what the entries become, of which kind they are, and of which item. In bulk. */
+export async function correctEntries(person: Person, id: string, input: { entries?: number[]; group?: string; outcome: string; kind?: string | null; itemId?: string | null; entryId?: number | null }): Promise<{ changed: number }> {
   allow(person, 'intake.accept');
+  const c = checked(correction, input);
   return transaction(async (sql) => {
     const intake = await q.intakeById(sql, id, true);
     if (!intake || intake.status !== 'ready') throw new Problem('intake-settled', 'This arrival has been settled already, or is still being read.', id, 'Reload the page.');
-    const rows = await q.entriesOf(sql, id), wanted = new Set(input.entries), chosen = rows.filter((e) => wanted.has(e.id)), items: string[] = [];
-    if (!chosen.length) throw new Problem('intake-nothing', 'Nothing is chosen.', id, 'Choose at least one file, or discard the arrival.');
-    const bad = chosen.find((e) => e.outcome !== 'new');
-    if (bad) throw new Problem('intake-entry', 'Only new looks and presets can be taken onto a shelf.', bad.path, 'Take this file out of the choice.');
-    const packId = v7(), single = rows.length === 1;
-    if (!single) await q.insertPack(sql, { id: packId, name: intake.name.replace(/\.zip$/i, ''), intakeId: id, supplier: input.supplier ?? '' });
-    const bySha = new Map<string, string>();
-    for (const e of chosen) {
-      const held = await q.heldBySha(sql, e.sha256!);
-      if (held) throw new Problem('intake-held', `What ${e.path} holds came in meanwhile, as ${held.title}.`, e.path, 'Read the arrival again.');
-      const made = await createItem(sql, actorOf(person), { kind: e.kind as 'look' | 'preset', title: e.title, headings: e.headings, shelfId: input.shelfId, supplier: input.supplier ?? '', sha: e.sha256!, fileName: e.path.split('/').pop()!, format: e.format, facts: e.facts, selvedge: e.selvedge, notes: `from ${intake.name}` });
-      await q.entryTaken(sql, e.id, made.versionId);
-      bySha.set(hex(e.sha256!), made.versionId);
-      if (!single) await q.insertMember(sql, packId, e.path, made.versionId);
-      items.push(made.itemId);
+    const ids = c.group ? await q.groupIds(sql, id, c.group) : c.entries, rows = await q.entriesOf(sql, id, ids as number[]), kind = c.kind;
+    if (!rows.length) throw new Problem('intake-nothing', 'Nothing is chosen.', id, 'Choose at least one file.');
+    for (const e of rows) {
+      if (!e.sha256) throw new Problem('intake-entry', 'This file was not kept, since nothing could be made of it.', e.path, 'Drop it by itself, or ask the supplier for it again.');
+      const becomes = kind ?? e.kind;
+      if (['new', 'version', 'variant'].includes(c.outcome) && !isTakeable(becomes)) throw new Problem('intake-entry', `A ${becomes || 'file of no kind'} cannot stand on a shelf.`, e.path, 'Say first of which kind it is.');
+      if (['look', 'preset'].includes(becomes) && becomes !== e.kind) throw new Problem('intake-kind', `Nothing in this file can be read as a ${becomes}.`, e.path, 'Take it as another kind, or bring in a descriptor that tells its language.');
     }
-    if (!single) for (const e of rows) if (e.outcome === 'duplicate') { const v = e.held_version_id ?? bySha.get(hex(e.sha256!)); if (v) await q.insertMember(sql, packId, e.path, v); }
-    await q.intakeStatus(sql, id, 'accepted');
-    await record(sql, actorOf(person), 'intake', id, 'accepted', null, { items: items.length });
-    return { items };
+    if (['version', 'variant'].includes(c.outcome) && !c.itemId && !c.entryId && rows.some((e) => !e.target_item_id && !e.target_entry_id)) throw new Problem('intake-target', 'A new version or a variant needs the item that it belongs to.', 'item', 'Choose the item.');
+    let changed = 0;
+    for (const e of rows) changed += await q.correctEntries(sql, id, [e.id], { outcome: c.outcome, kind, itemId: c.outcome === 'new' ? null : (c.itemId ?? (c.entryId ? null : e.target_item_id)), entryId: c.outcome === 'new' || c.itemId ? null : (c.entryId ?? e.target_entry_id) });
+    await record(sql, actorOf(person), 'intake', id, 'corrected', null, { entries: changed, outcome: c.outcome });
+    return { changed };
   });
 }
 
@@ -185,11 +82,4 @@ export async function discardIntake(person: Person, id: string): Promise<void> {
     await q.intakeStatus(sql, id, 'discarded');
     await record(sql, actorOf(person), 'intake', id, 'discarded');
   });
-}
-
-
-/** Which of the names are titles of items held; for what presets need. */
-export async function heldNames(names: string[]): Promise<Set<string>> {
-  if (!names.length) return new Set();
-  return new Set((await pool().query<{ title: string }>('select distinct title from item where title = any ($1) and archived_at is null', [names])).rows.map((r) => r.title));
 }

@@ -5,9 +5,13 @@ import { people, withDatabase } from '../db/testing/database';
 import { pool, transaction } from '../db/pool';
 import { eventsAfter, lastEventId, record } from '../events';
 import { convertPreset, previewConversion } from '../items/convert';
-import { addShelf, approve, confirmEncoding, describeItem, itemFor, listShelves, listSpines, setRibbon } from '../items/service';
+import { searchCounts, searchItems, searchShelves } from '../items/search';
+import { approve, confirmEncoding, itemFor, listShelves, setRibbon } from '../items/service';
+import { applyBulk, archiveItems, editItem, previewBulk } from '../items/edit';
+import { addShelf, changeShelf, moveItems, orderShelves, putAway, removeShelf } from '../items/shelves';
+import { addLicence, changeLicence, listLicences } from '../licences/service';
 import { addJob, cancelJob, freeDeadJobs, jobFor, runJob, type JobContext } from '../jobs/service';
-import { acceptIntake, beginUpload, discardIntake, finishUpload, intakeFor, listIntakes, uploadPart } from '../packs/service';
+import { acceptIntake, arrivalView, beginArrival, beginUpload, correctEntries, dropArrival, undoIntake, discardIntake, finishUpload, intakeFor, listIntakes, uploadPart } from '../packs/service';
 import { confirmRollout, dropRollout, listRollouts, planRollout, undoRollout } from '../rollouts/service';
 import { runEditor } from '../stations/launcher';
 import { addStation, newCode, stationViews } from '../stations/service';
@@ -19,14 +23,17 @@ const id = v7();
 
 /** One call of the service layer for each action at least; what it is given does not exist, so that who may gets past the door and no further. */
 const calls: Record<Action, ((p: Person) => Promise<unknown>)[]> = {
-  'view': [listShelves, (p) => listSpines(p, {}), listRollouts, stationViews, (p) => itemFor(p, id)],
-  'ribbon.own': [(p) => setRibbon(p, id, { on: true, whose: 'mine' })],
+  'view': [listShelves, (p) => searchShelves(p, {}), (p) => searchItems(p, {}), (p) => searchCounts(p, {}), listLicences, listRollouts, stationViews, (p) => itemFor(p, id)],
+  'ribbon.own': [(p) => setRibbon(p, id, { on: true, whose: 'mine' }), (p) => putAway(p, id, true)],
   'ribbon.house': [(p) => setRibbon(p, id, { on: true, whose: 'house' })],
-  'intake.read': [listIntakes, (p) => intakeFor(p, id)],
-  'intake.make': [(p) => beginUpload(p, { name: 'x', size: 1 }), (p) => uploadPart(p, id, 0, Buffer.alloc(1)), (p) => finishUpload(p, id), (p) => cancelJob(p, id)],
-  'intake.accept': [(p) => acceptIntake(p, id, { entries: [1], shelfId: id }), (p) => discardIntake(p, id)],
-  'shelf.edit': [(p) => addShelf(p, { name: `S ${p.role}` })],
-  'item.edit': [(p) => confirmEncoding(p, id, { primaries: 'sRGB', transfer: 'sRGB', range: 'full', referred: 'display', white: 'D65' }), (p) => describeItem(p, id, { revision: 1, title: 'x', description: '' })],
+  'intake.read': [listIntakes, (p) => intakeFor(p, id), (p) => arrivalView(p, id)],
+  'intake.make': [(p) => beginUpload(p, { name: 'x', size: 1 }), (p) => uploadPart(p, id, 0, Buffer.alloc(1)), (p) => finishUpload(p, id), (p) => cancelJob(p, id), (p) => beginArrival(p, { name: 'x', files: [{ path: 'x', size: 1 }] }), (p) => dropArrival(p, id)],
+  'intake.accept': [(p) => acceptIntake(p, id, { entries: [1], shelfId: id }), (p) => discardIntake(p, id), (p) => correctEntries(p, id, { entries: [1], outcome: 'new' }), (p) => undoIntake(p, id)],
+  'shelf.edit': [(p) => addShelf(p, { name: `S ${p.role}` }), (p) => changeShelf(p, id, { name: 'x' }), (p) => removeShelf(p, id), (p) => orderShelves(p, { shelves: [id] })],
+  'search.save': [(p) => addShelf(p, { name: `Q ${p.role}`, query: { q: 'kiln' } })],
+  'item.archive': [(p) => archiveItems(p, { items: [id], archived: true })],
+  'licence.edit': [(p) => addLicence(p, { name: `L ${p.role}` }), (p) => changeLicence(p, id, { name: 'x' })],
+  'item.edit': [(p) => confirmEncoding(p, id, { primaries: 'sRGB', transfer: 'sRGB', range: 'full', referred: 'display', white: 'D65' }), (p) => editItem(p, id, { revision: 1, base: {}, mine: { title: 'x' } }), (p) => previewBulk(p, { items: [id] }), (p) => applyBulk(p, { items: [id] }), (p) => moveItems(p, { items: [id], shelfId: id })],
   'item.convert': [(p) => previewConversion(p, id, 9), (p) => convertPreset(p, { versionId: id })],
   'item.approve': [(p) => approve(p, id)],
   'rollout.plan': [(p) => planRollout(p, { versions: [id], stations: [id] }), (p) => dropRollout(p, id)],

@@ -13,7 +13,11 @@ export const actions = {
   'intake.accept': ['librarian'],
   'shelf.edit': ['librarian'],
   'item.edit': ['librarian'],
-  'item.convert': ['librarian'],
+  'item.convert': ['librarian', 'lead'],
+  'item.archive': ['librarian'],
+  'licence.edit': ['librarian', 'lead'],
+  'search.save': ['librarian'],
+
   'item.approve': ['librarian', 'lead'],
   'rollout.plan': ['librarian', 'lead'],
   'rollout.confirm': ['librarian', 'lead'],

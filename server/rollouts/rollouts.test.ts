@@ -15,7 +15,9 @@ import { pool, transaction } from '../db/pool';
 import { bringDescriptor, descriptors } from '../editors/service';
 import { convertPreset } from '../items/convert';
 import { createItem } from '../items/create';
-import { addShelf, approve, confirmEncoding, describeItem, itemFor } from '../items/service';
+import { approve, confirmEncoding, itemFor } from '../items/service';
+import { editItem } from '../items/edit';
+import { addShelf } from '../items/shelves';
 import { actorOf } from '../people/roles';
 import { createStation, enrol, instructionsFor, listingKey, makeCode, stationOfToken, stationView, takeReport } from '../stations/service';
 import { cardZip } from './card';
@@ -67,8 +69,8 @@ describe('approval', () => {
   });
   test('of two people who edit one item the second is told, and nothing is lost', async () => {
     const { itemId } = await item('Both', cubeOf(houseLooks[1]!, 5), 'x.cube');
-    await describeItem(people.librarian, itemId, { revision: 1, title: 'First', description: '' });
-    await expect(describeItem(people.librarian, itemId, { revision: 1, title: 'Second', description: '' })).rejects.toMatchObject({ code: 'edited-meanwhile' });
+    await editItem(people.librarian, itemId, { revision: 1, base: {}, mine: { title: 'First' } });
+    await expect(editItem(people.librarian, itemId, { revision: 1, base: { title: 'Zeroth' }, mine: { title: 'Second' } })).rejects.toMatchObject({ code: 'edited-meanwhile' });
     expect((await itemFor(people.librarian, itemId)).item.title).toBe('First');
   });
 });
@@ -150,7 +152,7 @@ describe('a rollout', () => {
     const { versionId } = await item('Maquette', oxbowOf(oxbowPresets[3]!), 'm.xmp');
     await approve(people.librarian, versionId);
     const { steps } = await rolloutFor(people.librarian, await planRollout(people.librarian, { versions: [versionId], stations: [desk] }));
-    expect(steps.find((s) => s.editor_id === 'marlstone')).toMatchObject({ do_what: 'none', decision: 'not-accepted', note: 'Marlstone 4 takes no presets' });
+    expect(steps.find((s) => s.editor_id === 'marlstone')).toMatchObject({ do_what: 'none', decision: 'not-accepted', note: expect.stringContaining('Marlstone 4 reads presets of marlstone@4') as string });
     expect(steps.find((s) => s.editor_id === 'oxbow')!.do_what).toBe('put');
   });
 

@@ -9,6 +9,7 @@ import { blobChunks, blobSize, bytesOf, hex, putBlob } from '../blobs/service';
 import { pool, transaction, type Sql } from '../db/pool';
 import { record } from '../events';
 import { versionById } from '../items/queries';
+import { allowUnderLicence } from '../licences/service';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../people/service';
 import { dropPlacement, indexText, inventoryOf, putPlacement, stations, type StationRow } from '../stations/queries';
@@ -33,6 +34,7 @@ export async function planRollout(person: Person, input: { title?: string; versi
     }
     const all = await stations(sql), chosen = all.filter((s) => p.stations.includes(s.id));
     if (!chosen.length) throw new Problem('not-found', 'None of the chosen stations is there.', 'stations', 'Choose again.');
+    if (chosen.length > 1) for (const v of versions) await allowUnderLicence(person, v, 'spread');
     const steps = await planSteps(sql, versions, chosen, all);
     const title = p.title || (versions.length === 1 ? versions[0]!.title : `${versions[0]!.title} and ${versions.length - 1} more`);
     await q.insertRollout(sql, { id, title, personId: person.id, undoes: null, status: 'planned', approvedBy: null });

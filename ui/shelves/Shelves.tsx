@@ -1,24 +1,35 @@
 'use client';
-/** Shelves as rows of spines on a ledge. Arrows move among spines, Enter opens, R sets the ribbon, X chooses for a rollout. */
-import { Bookmark } from 'lucide-react';
+/** Shelves as rows of spines on a ledge, or as a dense table. Arrows walk, Enter opens, R sets the ribbon, X chooses, Alt and arrows move. */
+import { LayoutGrid, Rows3 } from 'lucide-react';
 import Link from 'next/link';
 import { usePathname, useRouter, useSearchParams } from 'next/navigation';
-import { useEffect, useState, type KeyboardEvent } from 'react';
-import { call } from '../kit/call';
-import { FramePreview } from '../kit/FramePreview';
-import { Selvedge } from '../kit/Selvedge';
-import { State } from '../kit/State';
+import { useEffect, useState, type DragEvent, type KeyboardEvent } from 'react';
+import { call, problemOf, type ProblemText } from '../kit/call';
+import { groupBy } from '../kit/group';
+import { Notice } from '../kit/Notice';
+import { BulkEdit } from './BulkEdit';
+import { facetKeys, Facets } from './Facets';
+import { Flat } from './Flat';
+import { InHand } from './InHand';
+import { NameDialog } from './NameDialog';
+import { ShelfMenu } from './ShelfMenu';
+import { DRAG, SpineCard } from './SpineCard';
+import { count, type FacetCount, type ShelfView, type Spine } from './spine';
+import { Table } from './Table';
 
-export interface Spine { id: string; versionId: string; kind: 'look' | 'preset'; title: string; headings: string[]; shelfId: string; number: number; status: 'draft' | 'approved' | 'retired'; selvedge: [string, string][] | null; mine: boolean; house: boolean; assumed: boolean; points: number | null; stations: number; stale: boolean; matching: number; language: string }
-export interface ShelfHead { id: string; name: string; note: string; items: number }
-interface Props { shelves: ShelfHead[]; spines: Spine[]; frames: { id: string; name: string }[]; total: number; mayRollOut: boolean }
+interface Props { shelves: ShelfView[]; spines: Spine[]; frames: { id: string; name: string }[]; total: number; counts: { n: number; more: boolean; facets: FacetCount[] }; licences: { id: string; name: string }[]; may: { rollOut: boolean; edit: boolean; shelf: boolean; archive: boolean; house: boolean } }
+type Asking = { what: 'rename'; shelf: ShelfView } | { what: 'new' } | { what: 'save' } | { what: 'bulk' } | null;
 
-export function Shelves({ shelves, spines, frames, total, mayRollOut }: Props) {
+const asked = ['q', 'ribbon', 'recent', 'shelf', 'archived', ...facetKeys];
+
+export function Shelves({ shelves, spines, frames, total, counts, licences, may }: Props) {
   const router = useRouter(), path = usePathname(), params = useSearchParams();
-  const [at, setAt] = useState<string | null>(params.get('at')), [chosen, setChosen] = useState<ReadonlySet<string>>(new Set()), [hint, setHint] = useState<Record<string, boolean>>({});
-  const frame = frames.find((f) => f.id === params.get('frame')) ?? frames[0], current = spines.find((s) => s.id === at) ?? spines[0], filtered = ['q', 'kind', 'status', 'ribbon', 'shelf'].some((k) => params.get(k));
-  const set = (key: string, value: string | null) => { const next = new URLSearchParams(params); if (value) next.set(key, value); else next.delete(key); router.replace(`${path}?${next}`, { scroll: false }); };
+  const [at, setAt] = useState<string | null>(params.get('at')), [chosen, setChosen] = useState<ReadonlyMap<string, Spine>>(new Map()), [hint, setHint] = useState<Record<string, boolean>>({}), [seen, setSeen] = useState<Spine[]>([]), [asking, setAsking] = useState<Asking>(null), [problem, setProblem] = useState<ProblemText | null>(null), [said, setSaid] = useState('');
+  const view = params.get('view') === 'table' ? 'table' : 'spines', shelfId = params.get('shelf'), shelf = shelves.find((s) => s.id === shelfId), flat = view === 'table' || !!shelf || params.get('recent') === '1' || params.get('archived') === '1' || params.has('sort');
+  const frame = frames.find((f) => f.id === params.get('frame')) ?? frames[0], pool = seen.length && flat ? seen : spines, current = pool.find((s) => s.id === at) ?? pool[0], filtered = asked.some((k) => params.get(k)), twins = new Set([...groupBy(pool, (s) => s.title.toLowerCase()).values()].filter((l) => l.length > 1).flat().map((s) => s.id));
+  const go = (change: Record<string, string | null>) => { const next = new URLSearchParams(params); for (const [k, v] of Object.entries(change)) if (v) next.set(k, v); else next.delete(k); next.delete('at'); router.replace(`${path}?${next}`, { scroll: false }); };
   const mine = (s: Spine) => hint[s.id] ?? s.mine;
+  const search = new URLSearchParams([...params].filter(([k]) => asked.includes(k) || k === 'sort' || k === 'down')).toString();
 
   useEffect(() => { // the address keeps which spine is looked at, without a round trip
     if (!at) return;
@@ -27,91 +38,80 @@ export function Shelves({ shelves, spines, frames, total, mayRollOut }: Props) {
     history.replaceState(null, '', `${location.pathname}?${next}`);
   }, [at]);
 
+  const act = async (work: () => Promise<unknown>, words = '') => { setProblem(null); try { await work(); if (words) setSaid(words); router.refresh(); } catch (e) { setProblem(problemOf(e)); } };
   const ribbon = async (s: Spine) => { setHint({ ...hint, [s.id]: !mine(s) }); await call(`/api/items/${s.id}/ribbon`, 'POST', { on: !mine(s), whose: 'mine' }).catch(() => setHint((h) => ({ ...h, [s.id]: s.mine }))); router.refresh(); };
-  const toggle = (s: Spine) => { const next = new Set(chosen); if (!next.delete(s.versionId)) next.add(s.versionId); setChosen(next); };
+  const toggle = (s: Spine) => { const next = new Map(chosen); if (!next.delete(s.id)) next.set(s.id, s); setChosen(next); };
+  const move = (ids: string[], to: string, before: string | null) => act(() => call('/api/shelves/items', 'POST', { items: ids, shelfId: to, before }), `${ids.length === 1 ? 'Moved' : `${ids.length} items moved`}`);
+  /** One place to the left or right on its own shelf. */
+  const nudge = (s: Spine, by: -1 | 1) => { const own = pool.filter((x) => x.shelfId === s.shelfId), i = own.findIndex((x) => x.id === s.id), before = by < 0 ? own[i - 1] : own[i + 2]; if (by < 0 ? i > 0 : i < own.length - 1) void move([s.id], s.shelfId, before?.id ?? null).then(() => requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-spine="${s.id}"]`)?.focus())); };
   const onKey = (e: KeyboardEvent<HTMLElement>, s: Spine) => {
+    if ((e.target as HTMLElement).tagName === 'INPUT') return;
     const all = [...document.querySelectorAll<HTMLElement>('[data-spine]')], i = all.findIndex((x) => x.dataset.spine === s.id);
     const step = (to: HTMLElement | undefined) => { if (to) { e.preventDefault(); to.focus(); } };
-    if (e.key === 'ArrowRight') step(all[i + 1]);
+    if (e.altKey && (e.key === 'ArrowLeft' || e.key === 'ArrowRight')) { e.preventDefault(); if (may.edit && !shelf?.query) nudge(s, e.key === 'ArrowLeft' ? -1 : 1); } else if (e.key === 'ArrowRight') step(all[i + 1]);
     else if (e.key === 'ArrowLeft') step(all[i - 1]);
     else if (e.key === 'ArrowDown' || e.key === 'ArrowUp') {
-      const here = all[i]!.getBoundingClientRect(), down = e.key === 'ArrowDown';
-      const rows = all.map((x) => ({ x, r: x.getBoundingClientRect() })).filter(({ r }) => (down ? r.top > here.top + 20 : r.top < here.top - 20));
-      const near = rows.sort((a, b) => Math.abs(a.r.top - here.top) - Math.abs(b.r.top - here.top) || Math.abs(a.r.left - here.left) - Math.abs(b.r.left - here.left))[0];
-      step(near?.x);
+      const here = all[i]!.getBoundingClientRect(), down = e.key === 'ArrowDown', gap = view === 'table' ? 4 : 20;
+      const rows = all.map((x) => ({ x, r: x.getBoundingClientRect() })).filter(({ r }) => (down ? r.top > here.top + gap : r.top < here.top - gap));
+      step(rows.sort((a, b) => Math.abs(a.r.top - here.top) - Math.abs(b.r.top - here.top) || Math.abs(a.r.left - here.left) - Math.abs(b.r.left - here.left))[0]?.x);
     } else if (e.key === 'Home') step(all[0]); else if (e.key === 'End') step(all[all.length - 1]);
-    else if (e.key === 'r' && !e.ctrlKey && !e.metaKey) { e.preventDefault(); void ribbon(s); } else if (e.key === 'x' && mayRollOut && s.status === 'approved') { e.preventDefault(); toggle(s); }
+    else if (e.key === 'r' && !e.ctrlKey && !e.metaKey) { e.preventDefault(); void ribbon(s); } else if (e.key === 'x' && (may.edit || may.rollOut)) { e.preventDefault(); toggle(s); }
   };
-  const chip = (name: string, key: string, value: string) => <button key={name} className="chip" aria-pressed={params.get(key) === value} onClick={() => set(key, params.get(key) === value ? null : value)}>{name}</button>;
+  const chip = (name: string, key: string, value: string) => <button key={name} className="chip" aria-pressed={params.get(key) === value} onClick={() => go({ [key]: params.get(key) === value ? null : value })}>{name}</button>;
+  const card = (s: Spine) => <SpineCard key={s.id} s={s} frame={frame?.id ?? null} current={current?.id === s.id} chosen={chosen.has(s.id)} mine={mine(s)} twin={twins.has(s.id)} movable={may.edit && !params.get('archived')} onAt={() => setAt(s.id)} onKey={(e) => onKey(e, s)} onDropBefore={(ids) => { const own = ids.includes(s.id); if (!own) void move(chosen.has(ids[0]!) ? [...chosen.keys()] : ids, s.shelfId, s.id); }} />;
+  const dropOn = (id: string) => (e: DragEvent) => { const ids = e.dataTransfer.getData(DRAG); if (ids) { e.preventDefault(); void move(chosen.has(ids) ? [...chosen.keys()] : ids.split(','), id, null); } };
+  const shown = shelves.filter((s) => !s.away && !s.query), away = shelves.filter((s) => s.away), filling = shelves.filter((s) => s.query && !s.away), picked = [...chosen.values()], ready = picked.filter((s) => s.status === 'approved' && (s.kind === 'look' || s.kind === 'preset'));
+  const reorder = (s: ShelfView, by: -1 | 1) => { const ids = shelves.map((x) => x.id), visible = shown.map((x) => x.id), i = visible.indexOf(s.id), other = visible[i + by]; if (!other) return; const a = ids.indexOf(s.id), b = ids.indexOf(other); [ids[a], ids[b]] = [ids[b]!, ids[a]!]; void act(() => call('/api/shelves/order', 'POST', { shelves: ids })); };
+  const menu = (s: ShelfView) => <ShelfMenu name={s.name} mayEdit={may.shelf} empty={s.items === 0} onAway={() => void act(() => call(`/api/shelves/${s.id}/away`, 'POST', { away: true }), `${s.name} is put away`)} onRename={() => setAsking({ what: 'rename', shelf: s })} onMove={(by) => reorder(s, by)} onRemove={() => void act(() => call(`/api/shelves/${s.id}`, 'DELETE'), `${s.name} is taken away`).then(() => { if (shelfId === s.id) go({ shelf: null }); })} />;
 
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_292px]">
       <div className="min-w-0 px-6 pb-16 pt-[18px]">
-        <div className="mb-3.5 flex items-baseline gap-3.5"><h1 className="text-[26px] leading-tight">Shelves</h1><p className="text-soft" aria-live="polite">{filtered ? `${[...new Map(spines.map((s) => [s.shelfId, s.matching])).values()].reduce((a, b) => a + b, 0)} of ${total} items` : `${total} items on ${shelves.length} ${shelves.length === 1 ? 'shelf' : 'shelves'}`}</p></div>
-        {total > 0 && <div className="mb-4 flex flex-wrap items-center gap-2" role="group" aria-label="Narrow down">
-          {chip('Looks', 'kind', 'look')}{chip('Presets', 'kind', 'preset')}{chip('Approved', 'status', 'approved')}{chip('Drafts', 'status', 'draft')}{chip('With ribbon', 'ribbon', '1')}
-          {filtered && <Link href="/shelves" className="button quiet">Show all</Link>}
-          <label className="ml-auto flex items-center gap-2 text-soft">Frame<select className="field text-ink" value={frame?.id ?? ''} onChange={(e) => set('frame', e.target.value)}>{frames.map((f) => <option key={f.id} value={f.id}>{f.name}</option>)}</select></label>
+        <div className="mb-3.5 flex items-baseline gap-3.5"><h1 className="min-w-0 text-[26px] leading-tight [overflow-wrap:anywhere]">{shelf ? shelf.name : 'Shelves'}</h1><p className="whitespace-nowrap text-soft" aria-live="polite">{filtered ? `${count(counts.n, counts.more)} of ${total.toLocaleString('en')} items` : `${total.toLocaleString('en')} items on ${shown.length + away.length} ${shown.length + away.length === 1 ? 'shelf' : 'shelves'}`}</p>
+          {shelf && <><Link href="/shelves" className="button quiet">All shelves</Link>{menu(shelf)}</>}
+          <span className="ml-auto inline-flex self-center" role="group" aria-label="Show as"><button className="chip !rounded-r-none" aria-pressed={view === 'spines'} onClick={() => go({ view: null })}><LayoutGrid aria-hidden size={13} />Spines</button><button className="chip !rounded-l-none !border-l-0" aria-pressed={view === 'table'} onClick={() => go({ view: 'table' })}><Rows3 aria-hidden size={13} />Table</button></span></div>
+        {(total > 0 || filtered) && <div className="mb-4 flex flex-wrap items-center gap-2" role="group" aria-label="Narrow down">
+          <Facets facets={counts.facets} get={(k) => params.get(k)} set={(k, v) => go({ [k]: v })} />
+          {chip('With ribbon', 'ribbon', 'any')}{chip('Recent', 'recent', '1')}
+          {filtered && !shelf && <Link href={view === 'table' ? '/shelves?view=table' : '/shelves'} className="button quiet">Show all</Link>}
+          {filtered && !shelfId && may.shelf && <button className="button quiet" onClick={() => setAsking({ what: 'save' })}>Keep as a shelf</button>}
+          <label className="ml-auto flex items-center gap-2 text-soft">Frame<select className="field max-w-[170px] text-ink" value={frame?.id ?? ''} onChange={(e) => go({ frame: e.target.value })}>{frames.map((f) => <option key={f.id} value={f.id}>{f.name}</option>)}</select></label>
         </div>}
-        {shelves.map((shelf) => {
-          const own = spines.filter((s) => s.shelfId === shelf.id), more = (own[0]?.matching ?? 0) - own.length;
-          if (!own.length && filtered) return null;
-          return (
-            <section key={shelf.id} aria-label={shelf.name} className="-mx-2 mb-5 px-2" style={{ contentVisibility: 'auto', containIntrinsicSize: 'auto 220px' }}>
-              <h2 className="mb-2 flex flex-wrap items-baseline gap-x-2.5 text-[17px] [overflow-wrap:anywhere]">{shelf.name}<span className="font-sans text-[12.5px] font-normal tracking-normal text-soft">{shelf.note || `${shelf.items} items`}</span></h2>
-              {own.length ? (
-                <div className="flex flex-wrap gap-x-3 gap-y-0">
-                  {own.map((s) => (
-                    <div key={s.id} className="pt-1 [&:not(:last-child)]:after:hidden">
-                      <Link href={`/items/${s.id}${frame ? `?frame=${frame.id}` : ''}`} prefetch={false} data-spine={s.id} className="spine" data-chosen={current?.id === s.id}
-                        aria-label={`${s.title}, ${s.kind}, version ${s.number}, ${s.status}${mine(s) ? ', with your ribbon' : ''}${s.house ? ', with the house ribbon' : ''}`}
-                        onFocus={() => setAt(s.id)} onMouseEnter={() => setAt(s.id)} onKeyDown={(e) => onKey(e, s)}>
-                        <Selvedge threads={s.selvedge} className="h-[80px]" />
-                        {mine(s) && <i className="ribbon" />}{s.house && <i className="ribbon house" />}
-                        {(s.stale || s.status === 'draft') && <span className="absolute left-0 top-[63px] bg-paper py-px pl-2 pr-1.5 text-[11px] font-semibold text-ochre">{s.stale ? 'stale' : 'draft'}</span>}
-                        {chosen.has(s.versionId) && <span className="absolute left-1.5 top-1.5 bg-verd px-1.5 text-[11px] font-semibold text-verd-ink">chosen</span>}
-                        <span className="min-h-0 flex-1 px-2 pt-1.5"><span className="line-clamp-3 font-serif text-[14.5px] font-medium leading-[1.14] [overflow-wrap:anywhere]">{s.title}</span></span>
-                        <span className="flex justify-between px-2 pb-1.5 text-[11.5px] text-soft"><span>v{s.number}</span><span>{s.kind === 'look' ? (s.points ? `${s.points} pt` : 'look') : s.language}</span></span>
-                      </Link>
-                      <div className="ledge -mx-1.5" />
-                    </div>
-                  ))}
-                </div>
-              ) : <><p className="px-1 py-6 text-soft">Nothing stands here yet. What is taken in at <Link className="underline" href="/intake">Intake</Link> can be put on this shelf.</p><div className="ledge" /></>}
-              {more > 0 && (params.get('shelf') ? <p className="mt-2 text-soft">and {more} more: type a few letters to find one.</p> : <button className="button quiet mt-1" onClick={() => set('shelf', shelf.id)}>and {more} more on this shelf</button>)}
-            </section>
-          );
-        })}
-        {!spines.length && filtered && <div className="py-10"><p className="mb-1 font-serif text-[18px]">Nothing matches</p><p className="text-soft">Try fewer letters, or <Link className="underline" href="/shelves">show all {total} items</Link>.</p></div>}
+        <p role="status" className="sr-only">{said}</p>
+        <Notice problem={problem} className="mb-3" />
+        {filling.length > 0 && !flat && <p className="mb-4 flex flex-wrap items-center gap-2 text-soft">Shelves that fill themselves: {filling.map((s) => <Link key={s.id} className="chip" href={`/shelves?shelf=${s.id}`} title={s.note}>{s.name}</Link>)}</p>}
+        {flat ? (counts.n > 0 && (view === 'table'
+          ? <Table search={search} first={spines} total={counts.more ? 100_000 : counts.n} sort={params.get('sort') ?? (shelf && !shelf.query ? 'shelf' : params.get('recent') ? '' : 'title')} down={params.get('down') === '1'} onSort={(sort, down) => go({ sort, down: down ? '1' : null })} chosen={new Set(chosen.keys())} onChoose={toggle} onAt={(s) => setAt(s.id)} onKey={onKey} onRows={setSeen} may={may.edit || may.rollOut} />
+          : <div onDragOver={(e) => { if (shelf && !shelf.query && e.dataTransfer.types.includes(DRAG)) e.preventDefault(); }} onDrop={shelf && !shelf.query ? dropOn(shelf.id) : undefined}><Flat search={search} first={spines} total={counts.more ? Math.max(counts.n, shelf && !shelf.query ? shelf.items : 0) : counts.n} render={card} onRows={setSeen} /></div>))
+          : shown.map((s) => {
+            const own = spines.filter((x) => x.shelfId === s.id), more = (own[0]?.matching ?? 0) - own.length;
+            if (!own.length && filtered) return null;
+            return (
+              <section key={s.id} aria-label={s.name} className="-mx-2 mb-5 px-2" style={{ contentVisibility: 'auto', containIntrinsicSize: 'auto 220px' }} onDragOver={(e) => { if (may.edit && e.dataTransfer.types.includes(DRAG)) e.preventDefault(); }} onDrop={dropOn(s.id)}>
+                <h2 className="mb-2 flex flex-wrap items-baseline gap-x-2.5 text-[17px] [overflow-wrap:anywhere]"><Link href={`/shelves?shelf=${s.id}`} className="hover:underline">{s.name}</Link><span className="font-sans text-[12.5px] font-normal tracking-normal text-soft">{s.note || `${s.items.toLocaleString('en')} items`}</span>{menu(s)}</h2>
+                {own.length ? <div className="flex flex-wrap gap-x-3 gap-y-0">{own.map(card)}</div> : <><p className="px-1 py-6 text-soft">Nothing stands here yet. What is taken in at <Link className="underline" href="/intake">Intake</Link> can be put on this shelf, or dragged here.</p><div className="ledge" /></>}
+                {more > 0 && <button className="button quiet mt-1" onClick={() => go({ shelf: s.id })}>and {more >= 1000 - own.length ? '1,000 or' : more.toLocaleString('en')} more on this shelf</button>}
+              </section>
+            );
+          })}
+        {counts.n === 0 && filtered && <div className="py-10"><p className="mb-1 font-serif text-[18px]">{shelf && !shelf.query && !params.get('q') ? 'Nothing stands here yet' : 'Nothing matches'}</p><p className="text-soft">Try fewer letters or take a facet off, or <Link className="underline" href="/shelves">show all {total.toLocaleString('en')} items</Link>.</p></div>}
         {!shelves.length && <div className="py-10"><p className="mb-1 font-serif text-[18px]">No shelves yet</p><p className="text-soft">The first delivery makes one: drop it at <Link className="underline" href="/intake">Intake</Link>.</p></div>}
+        {!flat && (may.shelf || away.length > 0) && <div className="mt-2 flex flex-wrap items-center gap-2">{may.shelf && <button className="button quiet" onClick={() => setAsking({ what: 'new' })}>New shelf</button>}{away.length > 0 && <span className="flex flex-wrap items-center gap-2 text-soft">Put away: {away.map((s) => <button key={s.id} className="chip" onClick={() => void act(() => call(`/api/shelves/${s.id}/away`, 'POST', { away: false }), `${s.name} is back`)}>{s.name}</button>)}</span>}</div>}
         {chosen.size > 0 && (
-          <div className="sticky bottom-4 mt-4 flex items-center gap-3 border border-line bg-paper px-4 py-2.5" style={{ boxShadow: 'var(--shade)' }} role="status">
-            <b className="font-semibold">{chosen.size} chosen</b><button className="button quiet" onClick={() => setChosen(new Set())}>None</button>
-            <Link className="button main ml-auto" href={`/rollouts/new?versions=${[...chosen].join(',')}`}>Roll out</Link>
+          <div className="sticky bottom-4 z-20 mt-4 flex flex-wrap items-center gap-2 border border-line bg-paper px-4 py-2.5" style={{ boxShadow: 'var(--shade)' }} role="region" aria-label="What is chosen">
+            <b className="font-semibold">{chosen.size} chosen</b><button className="button quiet" onClick={() => setChosen(new Map())}>None</button>
+            {may.edit && <button className="button ml-auto" onClick={() => setAsking({ what: 'bulk' })}>Change together</button>}
+            {may.edit && !params.get('archived') && <select aria-label="Move to a shelf" className="field" value="" onChange={(e) => void move([...chosen.keys()], e.target.value, null).then(() => setChosen(new Map()))}><option value="">Move to …</option>{shelves.filter((s) => !s.query).map((s) => <option key={s.id} value={s.id}>{s.name}</option>)}</select>}
+            {may.archive && <button className="button danger" onClick={() => { const archived = !params.get('archived'); void act(() => call('/api/items/archive', 'POST', { items: [...chosen.keys()], archived }), archived ? 'Archived' : 'Brought back').then(() => setChosen(new Map())); }}>{params.get('archived') ? 'Bring back' : 'Archive'}</button>}
+            {may.rollOut && (ready.length ? <Link className="button main" href={`/rollouts/new?versions=${ready.map((s) => s.versionId).join(',')}`}>Roll out{ready.length < picked.length ? ` ${ready.length} approved` : ''}</Link> : <button className="button main" disabled title="Only approved looks and presets are rolled out">Roll out</button>)}
           </div>
         )}
       </div>
-      <aside aria-label="The spine in hand" className="sticky top-[52px] h-[calc(100vh-52px)] overflow-auto border-l border-line bg-sheet p-[18px]">
-        {current && frame ? (
-          <>
-            <h2 className="text-[22px] leading-tight [overflow-wrap:anywhere]">{current.title}</h2>
-            <p className="mb-3 mt-1 flex gap-2 text-soft">{current.kind === 'look' ? 'Look' : `Preset of ${current.language}`}, version {current.number} <State of={current.status} /></p>
-            <FramePreview frame={frame.id} version={current.versionId} strength={100} width={320} label={`${current.title} on ${frame.name}`} />
-            <p className="mb-3 mt-1 text-[12px] text-soft">{frame.name}. Hold to see the original.</p>
-            <dl className="facts mb-4 border-b border-line">
-              <div><dt>Headings</dt><dd>{current.headings.join(' / ') || 'none'}</dd></div>
-              {current.kind === 'look' && <div><dt>Encoding</dt><dd>{current.assumed ? <State of="draft" word="sRGB, assumed" /> : 'sRGB, confirmed'}</dd></div>}
-              <div><dt>On stations</dt><dd>{current.stations || 'none'}</dd></div>
-            </dl>
-            <div className="flex flex-wrap gap-2">
-              <Link className="button main" href={`/items/${current.id}?frame=${frame.id}`}>Open</Link>
-              <button className="button" aria-pressed={mine(current)} onClick={() => void ribbon(current)}><Bookmark aria-hidden size={13} fill={mine(current) ? 'currentColor' : 'none'} />Ribbon</button>
-              {mayRollOut && <button className="button" disabled={current.status !== 'approved'} title={current.status === 'approved' ? undefined : 'Only approved versions are rolled out'} aria-pressed={chosen.has(current.versionId)} onClick={() => toggle(current)}>{chosen.has(current.versionId) ? 'Put back' : 'Choose'}</button>}
-            </div>
-            <p className="mt-5 text-[12px] text-soft"><kbd className="key">/</kbd> find <kbd className="key">←</kbd><kbd className="key">→</kbd> walk <kbd className="key">R</kbd> ribbon <kbd className="key">X</kbd> choose</p>
-          </>
-        ) : <p className="text-soft">{current ? 'There is no reference frame to show it on.' : 'The spine in hand is shown here.'}</p>}
-      </aside>
+      <InHand s={current} frame={frame} mine={!!current && mine(current)} chosen={!!current && chosen.has(current.id)} onRibbon={() => current && void ribbon(current)} onChoose={() => current && toggle(current)} may={may.edit || may.rollOut} />
+      {asking?.what === 'rename' && <NameDialog title="Rename the shelf" action="Rename" name={asking.shelf.name} note={asking.shelf.note} onClose={() => setAsking(null)} onSave={async (name, note) => { await call(`/api/shelves/${asking.shelf.id}`, 'PATCH', { name, note }); setAsking(null); router.refresh(); }} />}
+      {asking?.what === 'new' && <NameDialog title="A new shelf" action="Make it" onClose={() => setAsking(null)} onSave={async (name, note) => { await call('/api/shelves', 'POST', { name, note }); setAsking(null); router.refresh(); }} />}
+      {asking?.what === 'save' && <NameDialog title="A shelf that fills itself by this search" action="Keep it" name={params.get('q') ?? ''} onClose={() => setAsking(null)} onSave={async (name, note) => { const { id } = await call<{ id: string }>('/api/shelves', 'POST', { name, note, query: Object.fromEntries([...params].filter(([k]) => asked.includes(k) && k !== 'shelf' && k !== 'archived')) }); setAsking(null); router.push(`/shelves?shelf=${id}`); }} />}
+      {asking?.what === 'bulk' && <BulkEdit items={[...chosen.keys()]} licences={licences} onClose={() => setAsking(null)} onDone={(words) => { setAsking(null); setChosen(new Map()); setSaid(words); router.refresh(); }} />}
     </div>
   );
 }

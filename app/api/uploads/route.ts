@@ -1,5 +1,5 @@
-import { beginUpload, unfinishedUploads } from '@/server/packs/service';
+import { beginArrival, unfinishedUploads } from '@/server/packs/service';
 import { body, route } from '@/server/web';
 
-export const POST = route(async (person, request) => beginUpload(person, await body(request)));
+export const POST = route(async (person, request) => beginArrival(person, await body(request, 8 << 20)));
 export const GET = route(async (person) => ({ uploads: await unfinishedUploads(person) }));

@@ -38,8 +38,13 @@ function look(path: string): Omit<Listed, 'path'> {
 function preset(path: string): Omit<Listed, 'path'> {
   const text = read(path).toString('utf8');
   if (edition === 4) {
-    if (!/<marlstone-steps[\s>]/.test(text)) throw new Error('Marlstone 4 reads presets as a list of steps in XML; presets of edition 3 have to be brought over first');
-    return { title: /title="([^"]*)"/.exec(text)?.[1] ?? path, kind: 'preset', headings: [] };
+    const root: { name: string; title: string; drawer: string; edition: string }[] = [], parser = new SaxesParser({ xmlns: false });
+    parser.on('error', (e) => { throw new Error(root.length ? `the XML is broken: ${e.message.slice(0, 80)}` : 'Marlstone 4 reads presets as a list of steps in XML; presets of edition 3 have to be brought over first'); });
+    parser.on('opentag', (t) => { if (!root.length) root.push({ name: t.name, title: String(t.attributes.title ?? ''), drawer: String(t.attributes.drawer ?? ''), edition: String(t.attributes.edition ?? '') }); });
+    parser.write(text).close();
+    if (root[0]?.name !== 'marlstone-steps') throw new Error('the XML holds no list of steps');
+    if (root[0].edition !== '4') throw new Error(`a preset of edition ${root[0].edition || 'unknown'}`);
+    return { title: root[0].title || path, kind: 'preset', headings: root[0].drawer.split('/').filter(Boolean) };
   }
   const own = /^\[marlstone\]\s*$/m.exec(text);
   if (!own) throw new Error('the section [marlstone] is missing');

@@ -1,31 +1,37 @@
 import { notFound } from 'next/navigation';
 import { Problem } from '@/core/problem';
 import { listShelves } from '@/server/items/service';
-import { heldNames, intakeFor } from '@/server/packs/service';
+import { listLicences } from '@/server/licences/service';
+import { arrivalView, releaseFor } from '@/server/packs/service';
 import { may } from '@/server/people/roles';
 import { person } from '@/server/web';
 import { PageHead } from '@/ui/frame/Shell';
 import { Arrival } from '@/ui/intake/Arrival';
 import { Reading } from '@/ui/intake/Reading';
+import { Release } from '@/ui/intake/Release';
 import { Notice } from '@/ui/kit/Notice';
+import { Refresh } from '@/ui/kit/Refresh';
 import { State } from '@/ui/kit/State';
+import { Ago } from '@/ui/kit/time';
 
 export const metadata = { title: 'Arrival' };
 
-export default async function Page({ params }: { params: Promise<{ id: string }> }) {
-  const p = await person(), { id } = await params;
-  const found = await intakeFor(p, id).catch((e: unknown) => { if (e instanceof Problem) return null; throw e; });
-  if (!found) notFound();
-  const { intake, entries } = found, shelves = await listShelves(p);
-  const held = await heldNames([...new Set(entries.flatMap((e) => e.needs.map((n) => n.name)))]), inPack = new Set(entries.filter((e) => e.kind === 'look').map((e) => e.title));
-  const count = (o: string) => entries.filter((e) => e.outcome === o).length;
+export default async function Page({ params, searchParams }: { params: Promise<{ id: string }>; searchParams: Promise<{ group?: string }> }) {
+  const p = await person(), { id } = await params, only = (await searchParams).group ?? null;
+  const view = await arrivalView(p, id, only).catch((e: unknown) => { if (e instanceof Problem || (e as { code?: string }).code === '22P02') return null; throw e; });
+  if (!view) notFound();
+  const { intake, groups } = view, [shelves, licences, release] = await Promise.all([listShelves(p), listLicences(p), only ? null : releaseFor(p, intake)]);
+  const settled = intake.status !== 'reading' && intake.status !== 'arriving';
   return (
     <div className="flex min-h-[calc(100vh-52px)] flex-col px-6 pt-[18px]">
-      <PageHead title={intake.name} note={<span className="inline-flex gap-2"><State of={intake.status} />{intake.status !== 'reading' && `${entries.length} files: ${count('new')} new, ${count('duplicate')} held, ${count('refused')} refused`}</span>} />
+      <Refresh subjects={['intake']} />
+      <PageHead title={intake.name} note={<span className="inline-flex gap-2"><State of={intake.status} />{settled && `${view.files.toLocaleString('en')} files, ${view.takeable.toLocaleString('en')} to be taken`}{intake.station && `found on ${intake.station}`}</span>} />
+      {intake.status === 'arriving' && <p className="py-6 text-soft">{intake.arrived} of {intake.files} files have come. {intake.station ? `The agent of ${intake.station} sends the rest when it next reports.` : 'Go back to Intake to send the rest.'}</p>}
       {intake.status === 'reading' && intake.job_id && <Reading jobId={intake.job_id} />}
       {intake.status === 'failed' && <Notice problem={intake.error} className="my-4" />}
-      {intake.status !== 'reading' && <Arrival id={intake.id} status={intake.status} may={may(p, 'intake.accept')} shelves={shelves.map(({ id: s, name }) => ({ id: s, name }))}
-        entries={entries.map((e) => ({ id: e.id, path: e.path, size: e.size, outcome: e.outcome, kind: e.kind, format: e.format, title: e.title, headings: e.headings, needs: e.needs.map((n) => ({ ...n, held: held.has(n.name) || inPack.has(n.name) })), selvedge: e.selvedge, note: e.note, problem: e.problem, heldItem: e.held_item, heldTitle: e.held_title, itemId: e.item_id }))} />}
+      {release && settled && <Release pack={release.pack} when={<Ago at={release.pack.at} />} changes={release.changes} />}
+      {settled && <Arrival id={intake.id} status={intake.status} only={only} may={may(p, 'intake.accept')} takeable={view.takeable} supplier={release?.pack.supplier ?? ''} shelves={shelves.filter((s) => !s.query).map(({ id: s, name }) => ({ id: s, name }))} licences={licences.map((l) => ({ id: l.id, name: l.name }))}
+        groups={groups.map((g) => ({ group: g.group, count: g.count, rows: g.rows.map((e) => ({ id: e.id, path: e.path, size: e.size, outcome: e.outcome, proposal: e.proposal, corrected: e.corrected, kind: e.kind, format: e.format, title: e.title, headings: e.headings, needs: e.needs, selvedge: e.selvedge, note: e.note, caution: e.caution, problem: e.problem, targetItem: e.target_item_id, targetTitle: e.target_title, targetPath: e.target_path, likeness: e.likeness, confidence: e.confidence, evidence: e.evidence, mismatches: e.mismatches, itemId: e.item_id })) }))} />}
     </div>
   );
 }

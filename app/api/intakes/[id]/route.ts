@@ -1,12 +1,22 @@
-import { acceptIntake, discardIntake } from '@/server/packs/service';
-import { addShelf } from '@/server/items/service';
+import { acceptIntake, correctEntries, discardIntake, dropArrival, intakeFor, undoIntake } from '@/server/packs/service';
+import { addShelf } from '@/server/items/shelves';
+import { addLicence, type NewLicence } from '@/server/licences/service';
 import { body, route } from '@/server/web';
 
 type C = { params: Promise<{ id: string }> };
 
 export const POST = route<C>(async (person, request, { params }) => {
-  const b = await body<{ entries: number[]; shelfId?: string; newShelf?: string; supplier?: string }>(request);
-  const shelfId = b.newShelf ? await addShelf(person, { name: b.newShelf }) : (b.shelfId ?? '');
-  return acceptIntake(person, (await params).id, { entries: b.entries, shelfId, supplier: b.supplier });
+  const b = await body<{ entries?: number[] | null; except?: number[]; shelfId?: string; newShelf?: string; licenceId?: string | null; newLicence?: NewLicence; supplier?: string; release?: string; source?: Record<string, string> }>(request);
+  const shelfId = b.newShelf ? await addShelf(person, { name: b.newShelf }) : (b.shelfId ?? ''), licenceId = b.newLicence ? await addLicence(person, b.newLicence) : (b.licenceId ?? null);
+  return acceptIntake(person, (await params).id, { entries: b.entries ?? null, except: b.except ?? [], shelfId, licenceId, supplier: b.supplier, release: b.release, source: b.source });
 });
-export const DELETE = route<C>(async (person, _r, { params }) => discardIntake(person, (await params).id).then(() => ({})));
+/** A person says otherwise of some entries. */
+export const PATCH = route<C>(async (person, request, { params }) => correctEntries(person, (await params).id, await body(request)));
+/** Discards an arrival, gives up one that is still arriving, or (?undo) puts an accepted one back. */
+export const DELETE = route<C>(async (person, request, { params }) => {
+  const { id } = await params;
+  if (new URL(request.url).searchParams.has('undo')) return undoIntake(person, id);
+  const { intake } = await intakeFor(person, id);
+  await (intake.status === 'arriving' ? dropArrival(person, id) : discardIntake(person, id));
+  return {};
+});

@@ -1,6 +1,6 @@
-import { describeItem } from '@/server/items/service';
+import { editItem } from '@/server/items/edit';
 import { body, route } from '@/server/web';
 
 type C = { params: Promise<{ id: string }> };
 
-export const PATCH = route<C>(async (person, request, { params }) => describeItem(person, (await params).id, await body(request)).then(() => ({})));
+export const PATCH = route<C>(async (person, request, { params }) => editItem(person, (await params).id, await body(request)));

@@ -1,5 +1,5 @@
 import { Problem } from '@/core/problem';
-import { dropUpload, finishUpload, MAX_PART, uploadPart, uploadState } from '@/server/packs/service';
+import { finishUpload, MAX_PART, uploadPart, uploadState } from '@/server/packs/service';
 import { route } from '@/server/web';
 
 type C = { params: Promise<{ id: string }> };
@@ -12,4 +12,3 @@ export const PUT = route<C>(async (person, request, { params }) => {
   return uploadPart(person, (await params).id, offset, Buffer.from(await request.arrayBuffer()));
 });
 export const POST = route<C>(async (person, _r, { params }) => finishUpload(person, (await params).id));
-export const DELETE = route<C>(async (person, _r, { params }) => dropUpload(person, (await params).id).then(() => ({})));

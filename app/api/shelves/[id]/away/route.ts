@@ -1,0 +1,6 @@
+import { putAway } from '@/server/items/shelves';
+import { body, route } from '@/server/web';
+
+type C = { params: Promise<{ id: string }> };
+
+export const POST = route<C>(async (person, request, { params }) => putAway(person, (await params).id, (await body<{ away: boolean }>(request)).away === true).then(() => ({})));

@@ -1,0 +1,4 @@
+import { addShelf } from '@/server/items/shelves';
+import { body, route } from '@/server/web';
+
+export const POST = route(async (person, request) => ({ id: await addShelf(person, await body(request)) }));

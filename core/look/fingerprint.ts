@@ -1,0 +1,101 @@
+/**
+ * Fingerprints by effect: Lab (D65, 2°) of 64 fixed colors as an item renders them, in hundredths, 16 bits. Two items whose
+ * fingerprints are within the studio's tolerance are proposed as duplicates; the full residual confirms it.
+ */
+import { deltaE2000 } from '../color/difference';
+import { labOfSrgb } from '../color/lab';
+import { haltonPoints } from './residual';
+import type { Evaluate } from './sample';
+
+export const POINTS = 64;
+export const tolerance = { p95: 0.5, max: 2 };
+export type Tolerance = typeof tolerance;
+
+/** 56 Halton points and eight neutrals: neutrals tell casts, which random colors tell badly. */
+const inputs: Float64Array = (() => {
+  const p = haltonPoints(56), out = new Float64Array(POINTS * 3);
+  out.set(p);
+  for (let i = 0; i < 8; i++) out.fill((i + 0.5) / 8, (56 + i) * 3, (57 + i) * 3);
+  return out;
+})();
+
+/** 192 whole numbers: L, a, b × 100 by color. */
+export function fingerprint(f: Evaluate): Int16Array {
+  const out = new Int16Array(POINTS * 3), v = new Float64Array(3), lab = new Float64Array(3);
+  for (let i = 0; i < POINTS; i++) {
+    f(inputs[i * 3]!, inputs[i * 3 + 1]!, inputs[i * 3 + 2]!, v, 0);
+    labOfSrgb(v[0]!, v[1]!, v[2]!, lab, 0);
+    for (let c = 0; c < 3; c++) out[i * 3 + c] = Math.round(lab[c]! * 100);
+  }
+  return out;
+}
+
+/** Mean, 95th percentile (nearest rank) and largest ΔE00 between two fingerprints. `stopAbove`: gives up, with max Infinity. */
+export function fingerprintDistance(a: Int16Array, b: Int16Array, stopAbove = Infinity, from = 0, fromB = 0): { mean: number; p95: number; max: number } {
+  const d = new Float64Array(POINTS);
+  let sum = 0, max = 0;
+  for (let i = 0; i < POINTS; i++) {
+    const p = from + i * 3, q = fromB + i * 3, e = deltaE2000(a[p]! / 100, a[p + 1]! / 100, a[p + 2]! / 100, b[q]! / 100, b[q + 1]! / 100, b[q + 2]! / 100);
+    if (e > stopAbove) return { mean: Infinity, p95: Infinity, max: Infinity };
+    d[i] = e; sum += e;
+    if (e > max) max = e;
+  }
+  d.sort();
+  return { mean: sum / POINTS, p95: d[Math.ceil(POINTS * 0.95) - 1]!, max };
+}
+
+/**
+ * All pairs whose fingerprints are within the tolerance, among `count` of them laid one after the other. Sorted by mean
+ * lightness; a pair is looked at only where its means differ by less than the tolerance allows (lightness differences are
+ * weighted by at most 1.75 in ΔE00, so ΔL ≤ 1.75 · ΔE), and left at the first color that is too far off.
+ */
+export function nearPairs(all: Int16Array, count: number, t: Tolerance = tolerance): [number, number][] {
+  const L = POINTS * 3, mean = new Float64Array(count), neutralB = new Float64Array(count), neutralA = new Float64Array(count);
+  for (let i = 0; i < count; i++) {
+    let s = 0, a = 0, b = 0;
+    for (let k = 0; k < POINTS; k++) s += all[i * L + k * 3]!;
+    for (let k = 56; k < POINTS; k++) { a += all[i * L + k * 3 + 1]!; b += all[i * L + k * 3 + 2]!; }
+    mean[i] = s / POINTS; neutralA[i] = a / 8; neutralB[i] = b / 8;
+  }
+  const order = new Uint32Array(count).map((_, i) => i).sort((x, y) => mean[x]! - mean[y]!);
+  const slack = 2; // rounding to hundredths
+  // 95 % of the colors are within p95, the rest within max
+  const window = 175 * (0.95 * t.p95 + 0.05 * t.max) + slack, most = 175 * t.max + slack, out: [number, number][] = [];
+  for (let x = 0; x < count; x++) {
+    const i = order[x]!, p = i * L, mi = mean[i]!;
+    for (let y = x + 1; y < count; y++) {
+      const j = order[y]!;
+      if (mean[j]! - mi > window) break;
+      const q = j * L;
+      // neutrals stay of little chroma where the looks are alike, so a and b are held to the same order of difference
+      const reach = most * (1 + Math.hypot(neutralA[i]!, neutralB[i]!) / 1000);
+      if (Math.abs(neutralA[i]! - neutralA[j]!) > reach || Math.abs(neutralB[i]! - neutralB[j]!) > reach) continue;
+      let far = false;
+      for (let k = 0; k < L; k += 3) { const d = all[p + k]! - all[q + k]!; if (d > most || d < -most) { far = true; break; } }
+      if (far) continue;
+      const e = fingerprintDistance(all, all, t.max + 0.05, p, q);
+      if (e.max <= t.max + 0.05 && e.p95 <= t.p95 + 0.05) out.push([i, j]);
+    }
+  }
+  return out;
+}
+
+/** Those of `held` (laid one after the other) that are within the tolerance of one fingerprint, nearest first. */
+export function near(one: Int16Array, held: Int16Array, count: number, t: Tolerance = tolerance): { index: number; mean: number; p95: number; max: number }[] {
+  const L = POINTS * 3, most = 175 * t.max + 2, out: { index: number; mean: number; p95: number; max: number }[] = [];
+  for (let j = 0; j < count; j++) {
+    let far = false;
+    for (let k = 0; k < L; k += 3) { const d = one[k]! - held[j * L + k]!; if (d > most || d < -most) { far = true; break; } }
+    if (far) continue;
+    const e = fingerprintDistance(one, held, t.max, 0, j * L);
+    if (e.max <= t.max && e.p95 <= t.p95) out.push({ index: j, ...e });
+  }
+  return out.sort((a, b) => a.mean - b.mean);
+}
+
+export const bytesOfFingerprint = (f: Int16Array): Uint8Array => { const out = new Uint8Array(f.length * 2), v = new DataView(out.buffer); f.forEach((n, i) => v.setInt16(i * 2, n, true)); return out; };
+export function fingerprintOfBytes(b: Uint8Array): Int16Array {
+  const out = new Int16Array(b.length >> 1), v = new DataView(b.buffer, b.byteOffset, b.byteLength);
+  for (let i = 0; i < out.length; i++) out[i] = v.getInt16(i * 2, true);
+  return out;
+}

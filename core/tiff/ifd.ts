@@ -1,0 +1,91 @@
+/**
+ * Image file directories of TIFF 6.0 (and of what is laid out like it: EXIF, DNG, DCP): both byte orders, every offset and
+ * count checked against the bytes that are there, loops of directories cut. Values are read only when asked for.
+ */
+import { Problem } from '../problem';
+
+/** Bytes a value of each TIFF type: BYTE, ASCII, SHORT, LONG, RATIONAL, SBYTE, UNDEFINED, SSHORT, SLONG, SRATIONAL, FLOAT, DOUBLE. */
+const sizes = [0, 1, 1, 2, 4, 8, 1, 1, 2, 4, 8, 4, 8];
+
+export interface Tag { tag: number; type: number; count: number; /** byte offset of the first value */ at: number }
+export interface Directory { at: number; tags: Map<number, Tag>; next: number }
+
+const broken = (message: string, at: number): Problem => new Problem('tiff-broken', message, `byte ${at}`, 'Ask the supplier for the file again, or export it anew from the program that made it.');
+
+export class Ifds {
+  readonly view: DataView;
+  readonly little: boolean;
+  readonly magic: number;
+  readonly first: number;
+
+  constructor(readonly bytes: Uint8Array, /** where the header begins; offsets count from it */ start = 0) {
+    this.view = new DataView(bytes.buffer, bytes.byteOffset + start, bytes.byteLength - start);
+    if (this.view.byteLength < 8) throw broken('The file ends within its header.', this.view.byteLength);
+    const order = this.view.getUint16(0);
+    if (order !== 0x4949 && order !== 0x4d4d) throw broken('There is no byte order mark.', 0);
+    this.little = order === 0x4949;
+    this.magic = this.view.getUint16(2, this.little);
+    this.first = this.view.getUint32(4, this.little);
+  }
+
+  /** The directory at an offset. At most 4,096 tags; each value must lie within the file. */
+  read(at: number): Directory {
+    const v = this.view;
+    if (at < 8 || at + 2 > v.byteLength) throw broken('A directory lies outside the file.', at);
+    const count = v.getUint16(at, this.little), end = at + 2 + count * 12;
+    if (count === 0 || count > 4096 || end > v.byteLength) throw broken(`A directory claims ${count} tags, more than there is room for.`, at);
+    const tags = new Map<number, Tag>();
+    for (let i = 0; i < count; i++) {
+      const p = at + 2 + i * 12, tag = v.getUint16(p, this.little), type = v.getUint16(p + 2, this.little), n = v.getUint32(p + 4, this.little), each = sizes[type] ?? 0;
+      if (!each) continue; // types that we do not know are passed over, as TIFF 6.0 asks
+      const length = each * n, where = length <= 4 ? p + 8 : v.getUint32(p + 8, this.little);
+      if (where + length > v.byteLength) throw broken(`Tag ${tag} points outside the file.`, p);
+      tags.set(tag, { tag, type, count: n, at: where });
+    }
+    return { at, tags, next: end + 4 <= v.byteLength ? v.getUint32(end, this.little) : 0 };
+  }
+
+  /** The chain of directories from the first; a loop, or more than 64, is refused. */
+  chain(): Directory[] {
+    const out: Directory[] = [], seen = new Set<number>();
+    for (let at = this.first; at !== 0; ) {
+      if (seen.has(at) || out.length >= 64) throw broken('The directories of the file run in a loop.', at);
+      seen.add(at);
+      const d = this.read(at);
+      out.push(d);
+      at = d.next;
+    }
+    return out;
+  }
+
+  numbers(d: Directory, tag: number, most = 4096): number[] {
+    const t = d.tags.get(tag);
+    if (!t || t.type === 2) return [];
+    const v = this.view, l = this.little, out: number[] = [];
+    for (let i = 0, n = Math.min(t.count, most), p = t.at; i < n; i++, p += sizes[t.type]!) {
+      switch (t.type) {
+        case 1: case 7: out.push(v.getUint8(p)); break;
+        case 3: out.push(v.getUint16(p, l)); break;
+        case 4: out.push(v.getUint32(p, l)); break;
+        case 5: out.push(v.getUint32(p, l) / v.getUint32(p + 4, l)); break;
+        case 6: out.push(v.getInt8(p)); break;
+        case 8: out.push(v.getInt16(p, l)); break;
+        case 9: out.push(v.getInt32(p, l)); break;
+        case 10: out.push(v.getInt32(p, l) / v.getInt32(p + 4, l)); break;
+        case 11: out.push(v.getFloat32(p, l)); break;
+        case 12: out.push(v.getFloat64(p, l)); break;
+      }
+    }
+    return out;
+  }
+
+  number(d: Directory, tag: number): number | null { const n = this.numbers(d, tag, 1)[0]; return n === undefined || !Number.isFinite(n) ? null : n; }
+
+  /** ASCII or bytes as text, up to the first zero, at most `most` characters. */
+  text(d: Directory, tag: number, most = 400): string {
+    const t = d.tags.get(tag);
+    if (!t || (t.type !== 2 && t.type !== 1 && t.type !== 7)) return '';
+    const from = this.view.byteOffset - this.bytes.byteOffset + t.at, raw = this.bytes.subarray(from, from + Math.min(t.count, most * 4)), end = raw.indexOf(0);
+    return new TextDecoder().decode(end < 0 ? raw : raw.subarray(0, end)).trim().slice(0, most);
+  }
+}

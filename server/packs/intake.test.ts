@@ -1,0 +1,161 @@
+/** Arrivals in depth: what each file is to what is held, corrections, releases, putting back. */
+import { strToU8, zipSync, type Zippable } from 'fflate';
+import sharp from 'sharp';
+import { beforeAll, describe, expect, test } from 'vitest';
+import type { Settings } from '@/core/preset/kinds';
+import { cubeOf, oxbowOf } from '@/demo/files';
+import marlstone3 from '@/standins/descriptors/marlstone-3.json';
+import marlstone4 from '@/standins/descriptors/marlstone-4.json';
+import oxbow2 from '@/standins/descriptors/oxbow-2.json';
+import { people, withDatabase } from '../db/testing/database';
+import { pool, transaction } from '../db/pool';
+import { bringDescriptor, descriptors } from '../editors/service';
+import { convertPreset } from '../items/convert';
+import { listFrames, framePicture } from '../frames/service';
+import { itemFor } from '../items/service';
+import { addShelf } from '../items/shelves';
+import { searchItems } from '../items/search';
+import { runJob } from '../jobs/service';
+import { addLicence } from '../licences/service';
+import { acceptIntake, arrivalView, beginArrival, correctEntries, dropArrival, finishUpload, intakeFor, readIntake, releaseFor, undoIntake, unfinishedUploads, uploadPart } from './service';
+
+withDatabase();
+let shelf = '';
+beforeAll(async () => { for (const d of [oxbow2, marlstone3, marlstone4]) await transaction((sql) => bringDescriptor(sql, { personId: null, name: 'test' }, d, 'd')); shelf = await addShelf(people.librarian, { name: 'Test' }); });
+
+const cube = (title: string, settings: Settings, size = 9) => cubeOf({ title, headings: [], settings }, size), warm: Settings = { warmth: 30, contrast: 1.2 };
+const zip = (files: Record<string, string | Uint8Array>) => zipSync(Object.fromEntries(Object.entries(files).map(([k, v]) => [k, typeof v === 'string' ? strToU8(v) : v])) as Zippable, { level: 6 });
+const lineList = (name: string, amount: number) => `[marlstone]\nedition=3\nname=${name}\n[light]\namount=${amount}\nsnap=20\n[pigment]\ndepth=110\nheat=10\npale=5\nrose=2\n`;
+
+async function arrive(name: string, files: Record<string, string | Uint8Array>): Promise<string> {
+  const list = Object.entries(files).map(([path, c]) => ({ path, bytes: Buffer.from(typeof c === 'string' ? strToU8(c) : c) }));
+  const a = await beginArrival(people.librarian, { name, files: list.map((f) => ({ path: f.path, size: f.bytes.length })) });
+  for (const [i, f] of list.entries()) { await uploadPart(people.librarian, a.files[i]!.id, 0, f.bytes); await finishUpload(people.librarian, a.files[i]!.id); }
+  await runJob((await intakeFor(people.librarian, a.intake)).intake.job_id!, { intake: readIntake });
+  return a.intake;
+}
+const outcomes = async (id: string) => Object.fromEntries((await intakeFor(people.librarian, id)).entries.map((e) => [e.path, e.outcome]));
+const entry = async (id: string, path: string) => (await intakeFor(people.librarian, id)).entries.find((e) => e.path === path)!;
+const accept = (id: string, more: Partial<Parameters<typeof acceptIntake>[2]> = {}) => acceptIntake(people.librarian, id, { shelfId: shelf, ...more });
+
+describe('a folder with its tree', () => {
+  let id = '';
+  test('is one arrival, read once all of its files are there', async () => {
+    const a = await beginArrival(people.librarian, { name: 'Kiln pack', files: [{ path: 'Kiln pack/Looks/Kiln Dusk.cube', size: 5 }, { path: 'Kiln pack/b.txt', size: 5 }] });
+    await uploadPart(people.librarian, a.files[0]!.id, 0, Buffer.from('hello'));
+    expect(await finishUpload(people.librarian, a.files[0]!.id)).toEqual({ intake: a.intake, waiting: 1 });
+    expect((await intakeFor(people.librarian, a.intake)).intake).toMatchObject({ status: 'arriving', job_id: null, files: 2, arrived: 1 });
+    expect((await unfinishedUploads(people.librarian)).map((u) => u.path)).toEqual(['Kiln pack/b.txt']);
+    await dropArrival(people.librarian, a.intake);
+    expect(await unfinishedUploads(people.librarian)).toEqual([]);
+  });
+  test('what is in it is told, and a zip beside the files is walked below its name', async () => {
+    id = await arrive('Kiln pack', {
+      'Kiln pack/Looks/Kiln Dusk.cube': cube('Kiln Dusk', warm), 'Kiln pack/Looks/Slip.cube': cube('Slip', { chroma: 0.5 }), 'Kiln pack/Presets/Firing.mpreset': lineList('Firing', 120), 'Kiln pack/Presets/Firing.msteps': '<marlstone-steps edition="4" title="Firing" drawer="Kiln"><fire raise="0.5"/></marlstone-steps>',
+      'Kiln pack/more.zip': zip({ 'in/Copy.cube': cube('Kiln Dusk', warm), 'in/Near.cube': cube('Ember', { warmth: 30.05, contrast: 1.2003 }) }), 'Kiln pack/Read me.txt': 'hello',
+    });
+    expect(await outcomes(id)).toEqual({ 'Kiln pack/Looks/Kiln Dusk.cube': 'new', 'Kiln pack/Looks/Slip.cube': 'new', 'Kiln pack/Presets/Firing.mpreset': 'new', 'Kiln pack/Presets/Firing.msteps': 'variant', 'Kiln pack/Read me.txt': 'document', 'Kiln pack/more.zip/in/Copy.cube': 'duplicate', 'Kiln pack/more.zip/in/Near.cube': 'duplicate' });
+    expect((await entry(id, 'Kiln pack/more.zip/in/Near.cube')).likeness).toMatchObject({ by: 'effect' });
+    expect((await arrivalView(people.librarian, id)).groups.map((g) => [g.group, g.count])).toEqual([['variant', 1], ['effect', 1], ['new', 3], ['held', 1], ['papers', 1]]);
+  });
+  test('accepted with source and licence; a variant stands with its design', async () => {
+    const licenceId = await addLicence(people.librarian, { name: 'Kiln, eight seats', may_convert: 'yes', may_spread: 'no' });
+    const r = await accept(id, { supplier: 'Kiln & Co', licenceId, source: { author: 'A. Potter', receipt: 'K-7' } });
+    expect(r).toMatchObject({ versions: 1, items: expect.objectContaining({ length: 3 }) as string[] });
+    const firing = (await searchItems(people.librarian, { q: 'firing' })).rows;
+    expect(firing).toHaveLength(1);
+    const { item, versions } = await itemFor(people.librarian, firing[0]!.id);
+    expect(item).toMatchObject({ supplier: 'Kiln & Co', licence: 'Kiln, eight seats', source: { author: 'A. Potter', receipt: 'K-7' }, origin: 'bought', creator: 'A. Potter' });
+    expect(versions.map((v) => [v.variant, v.format])).toEqual([['', 'marlstone@3'], ['in the language of marlstone 4', 'marlstone@4']]);
+  });
+  test('what is made from it inherits supplier and licence', async () => {
+    const firing = (await searchItems(people.librarian, { q: 'firing' })).rows[0]!, made = await convertPreset(people.librarian, { versionId: firing.version_id });
+    expect((await itemFor(people.librarian, made.itemId)).item).toMatchObject({ supplier: 'Kiln & Co', licence: 'Kiln, eight seats' });
+    await expect(undoIntake(people.librarian, id)).rejects.toMatchObject({ code: 'intake-needed', message: expect.stringContaining('converted into other items (Firing)') as string });
+  });
+  test('its second release: added, changed, gone, and what the changes mean', async () => {
+    const second = await arrive('Kiln pack 2', { 'Kiln pack 2/Looks/Kiln Dusk.cube': cube('Kiln Dusk', { ...warm, contrast: 1.3 }), 'Kiln pack 2/Looks/Slip.cube': cube('Slip', { chroma: 0.5 }), 'Kiln pack 2/Looks/Fresh.cube': cube('Fresh', { level: 1 }), 'Kiln pack 2/Presets/Firing.mpreset': lineList('Firing', 150) });
+    expect(await outcomes(second)).toEqual({ 'Kiln pack 2/Looks/Kiln Dusk.cube': 'version', 'Kiln pack 2/Looks/Slip.cube': 'duplicate', 'Kiln pack 2/Looks/Fresh.cube': 'new', 'Kiln pack 2/Presets/Firing.mpreset': 'version' });
+    const { intake } = await intakeFor(people.librarian, second), r = (await releaseFor(people.librarian, intake))!;
+    expect(r.pack.name).toBe('Kiln pack');
+    expect(Object.fromEntries(r.changes.map((c) => [c.path, c.what]))).toMatchObject({ 'Kiln pack 2/Looks/Kiln Dusk.cube': 'changed', 'Kiln pack 2/Looks/Slip.cube': 'same', 'Kiln pack 2/Looks/Fresh.cube': 'added', 'Kiln pack 2/Presets/Firing.mpreset': 'changed', 'Kiln pack/Presets/Firing.msteps': 'gone' });
+    expect(r.changes.find((c) => c.title === 'Kiln Dusk')!.meaning).toMatch(/mean ΔE00 \d/);
+    expect(r.changes.find((c) => c.path.endsWith('2/Presets/Firing.mpreset'))!.meaning).toMatch(/^1 setting changed: level/);
+    await accept(second);
+    const dusk = (await searchItems(people.librarian, { q: 'kiln dusk' })).rows[0]!, { versions } = await itemFor(people.librarian, dusk.id);
+    expect(versions.map((v) => v.number)).toEqual([2, 1]);
+    // what was made from the older preset is stale now, and found as such
+    expect((await searchItems(people.librarian, { stale: 'yes' })).rows.map((s) => s.title)).toEqual(['Firing']);
+    // and it can be put back whole
+    const rows = async () => (await pool().query<{ n: number }>('select (select count(*) from item)::int * 1000 + (select count(*) from version)::int as n')).rows[0]!.n, before = await rows();
+    expect(await undoIntake(people.librarian, second)).toEqual({ versions: 3, items: 1, frames: 0 });
+    expect(await rows()).toBe(before - 1003);
+    expect((await searchItems(people.librarian, { stale: 'yes' })).rows).toEqual([]);
+    expect((await intakeFor(people.librarian, second)).intake.status).toBe('ready');
+    await accept(second);
+    expect(await rows()).toBe(before);
+  });
+});
+
+describe('corrections', () => {
+  test('in bulk: a proposal is overruled, a target is chosen, and a kind that cannot be is refused', async () => {
+    const held = (await searchItems(people.librarian, { q: 'slip' })).rows[0]!;
+    const id = await arrive('Odd ones', { 'O/One.cube': cube('One', { level: 0.4 }), 'O/Two.cube': cube('Two', { level: -0.4 }), 'O/tool': '#!/bin/sh\necho\n', 'O/note.txt': 'x' });
+    const one = (await entry(id, 'O/One.cube')).id, two = (await entry(id, 'O/Two.cube')).id, tool = await entry(id, 'O/tool');
+    expect(tool).toMatchObject({ kind: 'add-on', outcome: 'new' });
+    await expect(correctEntries(people.librarian, id, { entries: [one], outcome: 'version' })).rejects.toMatchObject({ code: 'intake-target' });
+    await expect(correctEntries(people.librarian, id, { entries: [tool.id], outcome: 'new', kind: 'look' })).rejects.toMatchObject({ code: 'intake-kind' });
+    await expect(correctEntries(people.librarian, id, { entries: [(await entry(id, 'O/note.txt')).id], outcome: 'new' })).rejects.toMatchObject({ code: 'intake-entry' });
+    await correctEntries(people.librarian, id, { entries: [one], outcome: 'version', itemId: held.id });
+    await correctEntries(people.librarian, id, { group: 'new', outcome: 'document' });
+    expect(await outcomes(id)).toMatchObject({ 'O/One.cube': 'version', 'O/Two.cube': 'document', 'O/tool': 'document' });
+    await correctEntries(people.librarian, id, { entries: [two], outcome: 'variant', itemId: held.id });
+    expect(await accept(id)).toMatchObject({ items: [], versions: 2 });
+    expect((await itemFor(people.librarian, held.id)).versions.map((v) => [v.number, v.variant])).toEqual([[2, ''], [1, ''], [3, 'another variant']]);
+  });
+  test('with one bad choice nothing is taken', async () => {
+    const id = await arrive('All or none', { 'A.cube': cube('Aye', { level: 0.8 }), 'b.txt': 'x' }), before = (await pool().query('select 1 from item')).rowCount;
+    await expect(acceptIntake(people.librarian, id, { shelfId: shelf, entries: [(await entry(id, 'A.cube')).id, (await entry(id, 'b.txt')).id] })).rejects.toMatchObject({ code: 'intake-entry' });
+    await expect(accept(id, { shelfId: '018f0000-0000-7000-8000-000000000000' })).rejects.toMatchObject({ code: 'shelf-unknown' });
+    expect((await pool().query('select 1 from item')).rowCount).toBe(before);
+    expect((await pool().query('select 1 from pack where intake_id = $1', [id])).rowCount).toBe(0);
+  });
+});
+
+describe('frames and descriptors of the studio’s own', () => {
+  test('a picture becomes a frame with what its file says, and can be previewed at once', async () => {
+    const picture = await sharp({ create: { width: 64, height: 40, channels: 3, background: { r: 120, g: 90, b: 60 } } }).withExif({ IFD0: { Make: 'Perrin', Model: 'Alder' }, IFD2: { LensModel: 'Corvane 35', FNumber: '56/10' } }).jpeg().toBuffer();
+    const id = await arrive('Vessel.jpg', { 'Vessel.jpg': picture });
+    expect(await outcomes(id)).toEqual({ 'Vessel.jpg': 'frame' });
+    expect(await accept(id)).toMatchObject({ frames: 1, items: [] });
+    const frame = (await listFrames(people.retoucher)).find((f) => f.name === 'Vessel')!;
+    expect(frame).toMatchObject({ width: 64, height: 40, camera: 'Perrin Alder' });
+    expect((await sharp(await framePicture(people.retoucher, frame.id, 320)).metadata()).format).toBe('png');
+    await undoIntake(people.librarian, id);
+    expect((await listFrames(people.retoucher)).some((f) => f.name === 'Vessel')).toBe(false);
+  });
+  test('a picture that is broken is refused, and nothing of its delivery is taken', async () => {
+    const id = await arrive('Torn.png', { 'Torn.png': new Uint8Array([0x89, 0x50, 0x4e, 0x47, 13, 10, 26, 10, 0, 0, 0, 13, 73, 72, 68, 82, 0, 0, 0, 9, 0, 0, 0, 9, 8, 2, 0, 0, 0, 1, 2, 3, 4]) });
+    await expect(accept(id)).rejects.toMatchObject({ code: 'picture-broken' });
+  });
+  test('a descriptor is brought in and kept by revision; a faulty one is refused with a sentence for each fault', async () => {
+    const own = { ...oxbow2, editor: 'studio-own', title: 'Studio Own', presets: undefined, accepts: oxbow2.accepts.filter((a) => a.kind === 'look') };
+    const id = await arrive('Studio Own.json', { 'Studio Own.json': JSON.stringify(own), 'bad.json': JSON.stringify({ ...own, sees: 'whenever', systems: [] }) });
+    expect(await outcomes(id)).toEqual({ 'Studio Own.json': 'descriptor', 'bad.json': 'refused' });
+    expect((await entry(id, 'bad.json')).problem?.message.split('. ').length).toBeGreaterThanOrEqual(2);
+    await accept(id);
+    expect((await descriptors()).map((d) => d.title)).toContain('Studio Own');
+    await transaction((sql) => bringDescriptor(sql, { personId: null, name: 'test' }, { ...own, title: 'Studio Own, new' }, 'd'));
+    expect((await pool().query(`select n from editor_revision where editor_id = 'studio-own' order by n`)).rows).toEqual([{ n: 1 }, { n: 2 }]);
+  });
+});
+
+test('licences: own work may, a licence that forbids holds for all, what is not known needs the lead', async () => {
+  const forbids = await addLicence(people.librarian, { name: 'Not to be converted', may_convert: 'no' });
+  for (const [title, licenceId, librarian, lead] of [['Forbidden', forbids, 'licence-forbids', 'licence-forbids'], ['Unknown terms', null, 'licence-unknown', 'done']] as const) {
+    const id = await arrive(`${title}.xmp`, { [`${title}.xmp`]: oxbowOf({ title, headings: [], steps: [['lamp', { stops: title === 'Forbidden' ? 0.31 : 0.77 }]] }) });
+    await accept(id, { supplier: 'Someone', licenceId });
+    const v = (await searchItems(people.librarian, { q: title })).rows[0]!.version_id, convert = (p: typeof people.lead) => convertPreset(p, { versionId: v }).then(() => 'done', (e: { code: string }) => e.code);
+    expect([await convert(people.librarian), await convert(people.lead)]).toEqual([librarian, lead]);
+  }
+});

@@ -1,0 +1,37 @@
+'use client';
+/** The spine that is looked at: what it does to the current frame, and what can be done with it. */
+import { Bookmark } from 'lucide-react';
+import Link from 'next/link';
+import { FramePreview } from '../kit/FramePreview';
+import { State } from '../kit/State';
+import { kindWords, type Spine } from './spine';
+
+interface Props { s: Spine | undefined; frame: { id: string; name: string } | undefined; mine: boolean; chosen: boolean; onRibbon: () => void; onChoose: () => void; may: boolean }
+
+export function InHand({ s, frame, mine, chosen, onRibbon, onChoose, may }: Props) {
+  return (
+    <aside aria-label="The spine in hand" className="sticky top-[52px] h-[calc(100vh-52px)] overflow-auto border-l border-line bg-sheet p-[18px]">
+      {s ? (
+        <>
+          <h2 className="text-[22px] leading-tight [overflow-wrap:anywhere]">{s.title}</h2>
+          <p className="mb-3 mt-1 flex flex-wrap gap-x-2 text-soft">{s.kind === 'preset' ? `Preset of ${s.language}` : kindWords[s.kind]}, version {s.number} <State of={s.status} /></p>
+          {frame && (s.kind === 'look' || s.kind === 'preset') ? <><FramePreview frame={frame.id} version={s.versionId} strength={100} width={320} label={`${s.title} on ${frame.name}`} /><p className="mb-3 mt-1 text-[12px] text-soft">{frame.name}. Hold to see the original.</p></> : <p className="mb-3 text-soft">{frame ? 'Items of this kind are judged by their facts.' : 'There is no reference frame to show it on.'}</p>}
+          <dl className="facts mb-4 border-b border-line">
+            <div><dt>Headings</dt><dd>{s.headings.join(' / ') || 'none'}</dd></div>
+            {s.cameras.length > 0 && <div><dt>Cameras</dt><dd>{s.cameras.join(', ')}</dd></div>}
+            {s.supplier && <div><dt>Supplier</dt><dd>{s.supplier}</dd></div>}
+            {s.kind === 'look' && <div><dt>Encoding</dt><dd>{s.assumed ? <State of="draft" word="sRGB, assumed" /> : 'confirmed'}</dd></div>}
+            {s.tags.length > 0 && <div><dt>Tags</dt><dd>{s.tags.join(', ')}</dd></div>}
+            <div><dt>On stations</dt><dd>{s.stations || 'none'}</dd></div>
+          </dl>
+          <div className="flex flex-wrap gap-2">
+            <Link className="button main" href={`/items/${s.id}${frame ? `?frame=${frame.id}` : ''}`}>Open</Link>
+            <button className="button" aria-pressed={mine} onClick={onRibbon}><Bookmark aria-hidden size={13} fill={mine ? 'currentColor' : 'none'} />Ribbon</button>
+            {may && <button className="button" aria-pressed={chosen} onClick={onChoose}>{chosen ? 'Put back' : 'Choose'}</button>}
+          </div>
+          <p className="mt-5 text-[12px] leading-6 text-soft"><kbd className="key">/</kbd> find <kbd className="key">←</kbd><kbd className="key">→</kbd> walk <kbd className="key">R</kbd> ribbon <kbd className="key">X</kbd> choose <kbd className="key">Alt ←</kbd><kbd className="key">→</kbd> move</p>
+        </>
+      ) : <p className="text-soft">The spine in hand is shown here.</p>}
+    </aside>
+  );
+}
