@@ -11,6 +11,7 @@ import type { Instructions, OperationResult, Plan } from '@/core/sync/protocol';
 import { Applier, reversed } from './apply';
 import { readIndexes, readListings, takeInventory } from './inventory';
 import { Server, ServerError } from './server';
+import { sendWanted } from './wanted';
 
 export const AGENT_VERSION = '0.1.0';
 interface Enrolment { server: string; token: string; station: string; name: string; system: string }
@@ -52,6 +53,7 @@ async function round(server: Server): Promise<boolean> {
   };
   const open = await applier.open();
   await report(open?.plan.id ?? null);
+  await sendWanted(server, root, told);
   const plan = open ? null : await server.plan();
   if (!open && !plan) return false;
   const { plan: done, results } = await applier.apply(plan);

@@ -31,6 +31,10 @@ export class Server {
     return plan === null ? null : (planSchema.validateSync(plan, { strict: true }) as unknown as Plan);
   }
   results = async (plan: string, results: OperationResult[]) => { await this.call(`plan/${plan}/results`, { results }); };
+  async sendContent(sha: string, path: string, bytes: Buffer): Promise<void> {
+    const r = await fetch(`${this.url}/api/agent/content/${sha}?path=${encodeURIComponent(path)}`, { method: 'POST', signal: AbortSignal.timeout(300_000), headers: { authorization: `Bearer ${this.token}`, 'content-type': 'application/octet-stream' }, body: new Uint8Array(bytes) });
+    if (!r.ok) throw new ServerError(`the server did not take ${path}: it answered ${r.status}`);
+  }
   async fetchContent(sha: string, to: string): Promise<void> {
     const r = await this.call(`content/${sha}`);
     await pipeline(Readable.fromWeb(r.body as ReadableStream), createWriteStream(to));

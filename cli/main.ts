@@ -10,13 +10,16 @@ const nouns: Record<string, Noun> = {
   people: () => import('./admin').then((m) => ({ verbs: m.people })), agent: () => import('./admin').then((m) => ({ verbs: m.agent })),
 };
 
-const [noun = '', verb = '', ...rest] = process.argv.slice(2), json = rest.includes('--json');
+/** What is done to the whole, with a file and no verb. */
+const whole: Record<string, () => Promise<Verb>> = { backup: () => import('./backup').then((m) => m.backupVerb), restore: () => import('./backup').then((m) => m.restoreVerb) };
+
+const [noun = '', verb = '', ...rest] = process.argv.slice(2), json = rest.includes('--json') || verb === '--json';
 try {
-  const found = nouns[noun];
-  if (!found) throw new Problem('usage', noun ? `There is no noun ${noun}.` : 'A noun and a verb are needed.', 'command line', `Use: etagere <${Object.keys(nouns).join('|')}> <verb> …`);
-  const { verbs } = await found(), run = verbs[verb];
+  const found = nouns[noun], alone = whole[noun];
+  if (!found && !alone) throw new Problem('usage', noun ? `There is no noun ${noun}.` : 'A noun and a verb are needed.', 'command line', `Use: etagere <${Object.keys(nouns).join('|')}> <verb> …, or etagere backup|restore FILE.`);
+  const verbs = found ? (await found()).verbs : {}, run = alone ? await alone() : verbs[verb];
   if (!run) throw new Problem('usage', verb ? `${noun} has no verb ${verb}.` : `${noun} needs a verb.`, 'command line', `Verbs of ${noun}: ${Object.keys(verbs).join(', ')}.`);
-  const out = await run(rest.filter((a) => a !== '--json'));
+  const out = await run((alone ? [verb, ...rest] : rest).filter((a) => a !== '--json'));
   if (out !== undefined) {
     const text = json || typeof out !== 'string' ? JSON.stringify(out, null, json ? undefined : 2) + '\n' : out;
     // large results must reach a pipe whole before the process ends

@@ -14,7 +14,7 @@ export function isInside(p: string): boolean {
 
 export interface Place { id: string; path: string }
 /** What the agent is to watch: folders, and the editors' own listing files. */
-export interface Instructions { protocol: number; station: string; places: Place[]; listings: { editor: string; path: string }[]; /** editors' own indexes of files, which may be written too */ indexes: string[]; everySeconds: number }
+export interface Instructions { protocol: number; station: string; places: Place[]; listings: { editor: string; path: string }[]; /** editors' own indexes of files, which may be written too */ indexes: string[]; /** files whose contents the server asks for, since a person takes in what lies at the station */ wanted: { path: string; sha256: string; size: number }[]; everySeconds: number }
 
 export interface InventoryFile { path: string; size: number; sha256: string }
 export interface ListingReport { editor: string; text: string | null; running: boolean; at: string | null }
@@ -34,6 +34,9 @@ export const reportSchema = object({
   indexes: array().of(object({ path: path(), text: string().max(500_000).defined() }).noUnknown()).max(50).required(),
   waiting: uuid().nullable().defined(),
 }).noUnknown();
+
+/** A content that an agent sends may have at most this many bytes. */
+export const MOST_CONTENT = 256 * 2 ** 20;
 
 export const enrolSchema = object({ code: string().required().max(80), system: string().oneOf(['macos', 'windows', 'linux']).required(), host: string().required().max(200), agentVersion: string().required().max(40) }).noUnknown();
 

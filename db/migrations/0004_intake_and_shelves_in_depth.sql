@@ -212,6 +212,9 @@ create table editor_revision (
   primary key (editor_id, editor_version, n)
 );
 
+-- The order of a person's ribbons, and of the house's: the short everyday list.
+alter table ribbon add column position integer not null default 0;
+
 create index event_recent on event (at desc);
 create index event_person on event (person_id, id desc);
 create index station_inventory_sha on inventory (sha256);

@@ -1,8 +1,9 @@
 /** Editors: their descriptors. */
 import { editorKey, parseDescriptor, type Descriptor } from '@/core/editor/descriptor';
 import { Problem } from '@/core/problem';
-import { pool, type Sql } from '../db/pool';
+import { pool, transaction, type Sql } from '../db/pool';
 import { record, type Actor } from '../events';
+import { actorOf, allow, type Person } from '../people/roles';
 import * as q from './queries';
 
 export const descriptors = (sql: Sql = pool()): Promise<Descriptor[]> => q.allDescriptors(sql);
@@ -19,4 +20,23 @@ export function find(all: readonly Descriptor[], id: string, version: string): D
   const d = all.find((x) => x.editor === id && x.version === version);
   if (!d) throw new Problem('editor-unknown', `There is no descriptor for ${id} ${version}.`, `${id}@${version}`, 'Bring its descriptor in under Studio.');
   return d;
+}
+
+export const listEditors = (person: Person) => { allow(person, 'view'); return q.editorRows(pool()); };
+
+/** A descriptor as JSON, to be sent out or to begin another from; the newest, or one revision. */
+export async function descriptorJson(person: Person, key: string, n: number | null): Promise<string> {
+  allow(person, 'view');
+  const [id = '', version = ''] = key.split('@'), d = await q.revision(pool(), id, version, n);
+  if (!d) throw new Problem('editor-unknown', 'There is no such descriptor.', key, 'Go back to Studio.');
+  return JSON.stringify(d, null, 2) + '\n';
+}
+
+/** Brings a descriptor in by itself; through Intake, it comes with a delivery. */
+export async function describeEditor(person: Person, text: string): Promise<{ editor: string; version: string }> {
+  allow(person, 'intake.accept');
+  let value: unknown;
+  try { value = JSON.parse(text); } catch (e) { throw new Problem('descriptor-json', `This is no JSON: ${(e as Error).message.slice(0, 120)}`, 'descriptor', 'Correct it and bring it in again.'); }
+  const d = await transaction((sql) => bringDescriptor(sql, actorOf(person), value, 'descriptor'));
+  return { editor: d.editor, version: d.version };
 }

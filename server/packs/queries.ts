@@ -40,6 +40,7 @@ export const wantedOf = async (sql: Sql, stationId: string, most = 500): Promise
     where i.station_id = $1 and i.status = 'arriving' and f.sha256 is null limit $2`, [stationId, most])).rows;
 export const contentSent = (sql: Sql, stationId: string, path: string, sha: Buffer) =>
   sql.query(`update intake_file f set sha256 = $3 from intake i, inventory inv where i.id = f.intake_id and i.station_id = $1 and i.status = 'arriving' and f.sha256 is null and inv.station_id = i.station_id and inv.path = f.path and (f.path = $2 or inv.sha256 = $3)`, [stationId, path, sha]);
+export const dropGone = (sql: Sql, intakeId: string, stationId: string) => sql.query('delete from intake_file f where f.intake_id = $1 and f.sha256 is null and not exists (select 1 from inventory inv where inv.station_id = $2 and inv.path = f.path)', [intakeId, stationId]);
 export const arrivingFrom = async (sql: Sql, stationId: string): Promise<string[]> => (await sql.query<{ id: string }>(`select id from intake where station_id = $1 and status = 'arriving'`, [stationId])).rows.map((r) => r.id);
 export const missingFiles = async (sql: Sql, intakeId: string): Promise<number> => (await sql.query<{ n: number }>('select count(*)::int as n from intake_file where intake_id = $1 and sha256 is null', [intakeId])).rows[0]!.n;
 /** What lies in an agent's folders of places and was not put there by us, and is not the same as anything held or asked for. */

@@ -1,9 +1,18 @@
+import { tmpdir } from 'node:os';
+import { Readable } from 'node:stream';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { v7 } from 'uuid';
 import { Problem } from '@/core/problem';
 import { people, withDatabase } from '../db/testing/database';
 import { pool, transaction } from '../db/pool';
 import { eventsAfter, lastEventId, record } from '../events';
+import { activityOfItem, listActivity } from '../activity/service';
+import { backupFor, restoreFor } from '../backup/service';
+import { describeEditor, descriptorJson, listEditors } from '../editors/service';
+import { copies, markMeant, mergeItems } from '../items/duplicates';
+import { retire, writeIntoFile } from '../items/versions';
+import { clearRibbons, listRibbons, orderRibbons } from '../ribbons/service';
+import { foundCount, takeInFound } from '../stations/found';
 import { convertPreset, previewConversion } from '../items/convert';
 import { searchCounts, searchItems, searchShelves } from '../items/search';
 import { approve, confirmEncoding, itemFor, listShelves, setRibbon } from '../items/service';
@@ -23,19 +32,22 @@ const id = v7();
 
 /** One call of the service layer for each action at least; what it is given does not exist, so that who may gets past the door and no further. */
 const calls: Record<Action, ((p: Person) => Promise<unknown>)[]> = {
-  'view': [listShelves, (p) => searchShelves(p, {}), (p) => searchItems(p, {}), (p) => searchCounts(p, {}), listLicences, listRollouts, stationViews, (p) => itemFor(p, id)],
-  'ribbon.own': [(p) => setRibbon(p, id, { on: true, whose: 'mine' }), (p) => putAway(p, id, true)],
-  'ribbon.house': [(p) => setRibbon(p, id, { on: true, whose: 'house' })],
+  'view': [listShelves, (p) => searchShelves(p, {}), (p) => searchItems(p, {}), (p) => searchCounts(p, {}), listLicences, listEditors, listRibbons, (p) => copies(p), (p) => activityOfItem(p, id), (p) => foundCount(p, id), (p) => descriptorJson(p, 'x@1', null), listRollouts, stationViews, (p) => itemFor(p, id)],
+  'ribbon.own': [(p) => setRibbon(p, id, { on: true, whose: 'mine' }), (p) => putAway(p, id, true), (p) => clearRibbons(p, { whose: 'mine', ribbons: [1] })],
+  'ribbon.house': [(p) => setRibbon(p, id, { on: true, whose: 'house' }), (p) => clearRibbons(p, { whose: 'house', ribbons: [1] }), (p) => orderRibbons(p, { whose: 'house', ribbons: [1] })],
   'intake.read': [listIntakes, (p) => intakeFor(p, id), (p) => arrivalView(p, id)],
-  'intake.make': [(p) => beginUpload(p, { name: 'x', size: 1 }), (p) => uploadPart(p, id, 0, Buffer.alloc(1)), (p) => finishUpload(p, id), (p) => cancelJob(p, id), (p) => beginArrival(p, { name: 'x', files: [{ path: 'x', size: 1 }] }), (p) => dropArrival(p, id)],
-  'intake.accept': [(p) => acceptIntake(p, id, { entries: [1], shelfId: id }), (p) => discardIntake(p, id), (p) => correctEntries(p, id, { entries: [1], outcome: 'new' }), (p) => undoIntake(p, id)],
+  'intake.make': [(p) => beginUpload(p, { name: 'x', size: 1 }), (p) => uploadPart(p, id, 0, Buffer.alloc(1)), (p) => finishUpload(p, id), (p) => cancelJob(p, id), (p) => beginArrival(p, { name: 'x', files: [{ path: 'x', size: 1 }] }), (p) => dropArrival(p, id), (p) => takeInFound(p, id)],
+  'intake.accept': [(p) => acceptIntake(p, id, { entries: [1], shelfId: id }), (p) => discardIntake(p, id), (p) => correctEntries(p, id, { entries: [1], outcome: 'new' }), (p) => undoIntake(p, id), (p) => describeEditor(p, '{}')],
   'shelf.edit': [(p) => addShelf(p, { name: `S ${p.role}` }), (p) => changeShelf(p, id, { name: 'x' }), (p) => removeShelf(p, id), (p) => orderShelves(p, { shelves: [id] })],
   'search.save': [(p) => addShelf(p, { name: `Q ${p.role}`, query: { q: 'kiln' } })],
+  'activity.view': [(p) => listActivity(p, {})],
+  'backup': [(p) => backupFor(p).then(async (b) => { b.stream.resume(); await b.done; })],
+  'restore': [(p) => restoreFor(p, Readable.from(['no backup']), tmpdir())],
   'item.archive': [(p) => archiveItems(p, { items: [id], archived: true })],
   'licence.edit': [(p) => addLicence(p, { name: `L ${p.role}` }), (p) => changeLicence(p, id, { name: 'x' })],
-  'item.edit': [(p) => confirmEncoding(p, id, { primaries: 'sRGB', transfer: 'sRGB', range: 'full', referred: 'display', white: 'D65' }), (p) => editItem(p, id, { revision: 1, base: {}, mine: { title: 'x' } }), (p) => previewBulk(p, { items: [id] }), (p) => applyBulk(p, { items: [id] }), (p) => moveItems(p, { items: [id], shelfId: id })],
+  'item.edit': [(p) => confirmEncoding(p, id, { primaries: 'sRGB', transfer: 'sRGB', range: 'full', referred: 'display', white: 'D65' }), (p) => editItem(p, id, { revision: 1, base: {}, mine: { title: 'x' } }), (p) => previewBulk(p, { items: [id] }), (p) => applyBulk(p, { items: [id] }), (p) => moveItems(p, { items: [id], shelfId: id }), (p) => mergeItems(p, { keep: id, others: [v7()] }), (p) => markMeant(p, { items: [id, v7()] }), (p) => writeIntoFile(p, id)],
   'item.convert': [(p) => previewConversion(p, id, 9), (p) => convertPreset(p, { versionId: id })],
-  'item.approve': [(p) => approve(p, id)],
+  'item.approve': [(p) => approve(p, id), (p) => retire(p, id)],
   'rollout.plan': [(p) => planRollout(p, { versions: [id], stations: [id] }), (p) => dropRollout(p, id)],
   'rollout.confirm': [(p) => confirmRollout(p, id), (p) => undoRollout(p, id)],
   'station.enrol': [(p) => addStation(p, { name: `T ${p.role}`, system: 'linux' }), (p) => newCode(p, id)],

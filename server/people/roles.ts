@@ -17,6 +17,9 @@ export const actions = {
   'item.archive': ['librarian'],
   'licence.edit': ['librarian', 'lead'],
   'search.save': ['librarian'],
+  'activity.view': ['librarian', 'lead'],
+  'backup': ['librarian', 'lead'],
+  'restore': ['librarian', 'lead'],
 
   'item.approve': ['librarian', 'lead'],
   'rollout.plan': ['librarian', 'lead'],

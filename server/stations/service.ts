@@ -6,10 +6,13 @@ import { resolveTemplate } from '@/core/sync/places';
 import { enrolSchema, PROTOCOL, reportSchema, type Instructions, type Report } from '@/core/sync/protocol';
 import { merge } from '@/core/sync/three-way';
 import { Problem } from '@/core/problem';
+import { hex } from '../blobs/service';
 import { pool, transaction, type Sql } from '../db/pool';
 import { record, type Actor } from '../events';
 import { actorOf, allow, type Person } from '../people/roles';
+import { wantedOf } from '../packs/queries';
 import { checked } from '../people/service';
+import { settleGone } from './found';
 import * as q from './queries';
 import { placementState } from './state';
 
@@ -90,7 +93,7 @@ export async function instructionsFor(station: q.StationRow): Promise<Instructio
     const l = e.descriptor.listing[station.system];
     if (l) listings.push({ editor: listingKey(e.station_id, e), path: resolveTemplate(l, station.system) });
   }
-  return { protocol: PROTOCOL, station: station.name, places: [...places].map(([path, id]) => ({ id, path })), listings, indexes: [...indexes], everySeconds: Number(process.env.ETAGERE_AGENT_SECONDS ?? 30) };
+  return { protocol: PROTOCOL, station: station.name, places: [...places].map(([path, id]) => ({ id, path })), listings, indexes: [...indexes], wanted: (await wantedOf(sql, station.id)).map((w) => ({ path: w.path, sha256: hex(w.sha256), size: w.size })), everySeconds: Number(process.env.ETAGERE_AGENT_SECONDS ?? 30) };
 }
 
 function parseListing(text: string | null): q.Listing | null {
@@ -112,6 +115,7 @@ export async function takeReport(station: q.StationRow, input: unknown): Promise
     if (r.files) {
       const changed = await q.replaceInventory(tx, station.id, r.files.map((f) => f.path), r.files.map((f) => f.size), r.files.map((f) => f.sha256));
       await q.setDigest(tx, station.id, r.digest);
+      await settleGone(tx, station.id);
       if (changed) await record(tx, actor, 'station', station.id, 'files changed', null, { files: changed });
     }
     await q.replaceIndexes(tx, station.id, r.indexes.map((i) => i.path), r.indexes.map((i) => i.text));

@@ -47,3 +47,12 @@ export function LookFacts({ facts }: { facts: TableFact }) {
     </dl>
   );
 }
+
+const hidden = new Set(['kind', 'fileTitle', 'fileHeadings', 'fileScope', 'settings', 'classes', 'unknown', 'evidence', 'internalId']);
+const spaced = (k: string): string => k.replace(/([A-Z])/g, ' $1').replace(/^./, (c) => c.toUpperCase());
+
+/** Facts of the kinds that have no page of their own yet: what the file says, and its tags. */
+export function OtherFacts({ facts }: { facts: Record<string, unknown> }) {
+  const rows = Object.entries(facts).filter(([k, v]) => !hidden.has(k) && v !== null && v !== '' && !(Array.isArray(v) && !v.length));
+  return <dl className="facts">{rows.map(([k, v]) => <div key={k}><dt>{spaced(k)}</dt><dd>{Array.isArray(v) ? v.slice(0, 60).map((x) => (typeof x === 'object' ? Object.values(x as object).map(valueText).join(', ') : String(x))).join(', ') : typeof v === 'boolean' ? (v ? 'yes' : 'no') : valueText(v)}</dd></div>)}</dl>;
+}

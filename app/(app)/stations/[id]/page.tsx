@@ -2,6 +2,7 @@ import Link from 'next/link';
 import { notFound } from 'next/navigation';
 import { Problem } from '@/core/problem';
 import { may } from '@/server/people/roles';
+import { foundCount } from '@/server/stations/found';
 import { stationView } from '@/server/stations/service';
 import { person } from '@/server/web';
 import { PageHead } from '@/ui/frame/Shell';
@@ -11,6 +12,7 @@ import { State } from '@/ui/kit/State';
 import { Ago } from '@/ui/kit/time';
 import { EditorSwitch } from '@/ui/stations/EditorSwitch';
 import { NewCode } from '@/ui/stations/NewCode';
+import { TakeIn } from '@/ui/stations/TakeIn';
 
 export const metadata = { title: 'Station' };
 const systemNames: Record<string, string> = { macos: 'macOS', windows: 'Windows', linux: 'Linux' };
@@ -19,7 +21,7 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
   const p = await person(), { id } = await params;
   const v = await stationView(p, id).catch((e: unknown) => { if (e instanceof Problem) return null; throw e; });
   if (!v) notFound();
-  const ours = v.rows.filter((r) => r.base), theirs = v.rows.filter((r) => !r.base);
+  const found = may(p, 'intake.make') ? await foundCount(p, id) : 0, ours = v.rows.filter((r) => r.base), theirs = v.rows.filter((r) => !r.base);
   return (
     <div className="max-w-[1180px] px-6 pb-16 pt-[18px]">
       <Refresh subjects={['station', 'rollout']} />
@@ -39,7 +41,7 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
       </tbody></table>
       <h2 className="mb-1 text-[17px]">Placed by us</h2>
       {ours.length ? <Rows rows={ours} /> : <p className="mb-8 border-t border-line py-2 text-soft">Nothing yet. Choose approved items on the <Link className="underline" href="/shelves?status=approved">shelves</Link> and roll them out.</p>}
-      {theirs.length > 0 && <><h2 className="mb-1 mt-8 text-[17px]">Theirs</h2><p className="mb-1 text-[12px] text-soft">Lies in the editors’ folders and was not put there by Etagere. It is never touched.</p><Rows rows={theirs} /></>}
+      {theirs.length > 0 && <><div className="mb-1 mt-8 flex flex-wrap items-center gap-3"><h2 className="text-[17px]">Theirs</h2>{found > 0 && may(p, 'intake.make') && <TakeIn stationId={v.station.id} count={found} />}</div><p className="mb-1 text-[12px] text-soft">Lies in the editors’ folders and was not put there by Etagere. It is never touched; what is taken in stays where it is, too.</p><Rows rows={theirs} /></>}
     </div>
   );
 }

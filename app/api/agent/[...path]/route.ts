@@ -1,5 +1,7 @@
 import { Problem } from '@/core/problem';
 import { contentFor, planFor, takeResults } from '@/server/rollouts/service';
+import { MOST_CONTENT } from '@/core/sync/protocol';
+import { takeContent } from '@/server/stations/found';
 import { enrol, instructionsFor, stationOfToken, takeReport } from '@/server/stations/service';
 import { body, problemResponse } from '@/server/web';
 
@@ -20,6 +22,11 @@ async function answer(request: Request, { params }: C): Promise<Response> {
       const { size, chunks } = await contentFor(agent, id);
       const stream = new ReadableStream({ async pull(c) { const n = await chunks.next(); if (n.done) c.close(); else c.enqueue(new Uint8Array(n.value)); } });
       return new Response(stream, { headers: { 'content-type': 'application/octet-stream', 'content-length': String(size) } });
+    }
+    if (what === 'content' && post && id) {
+      if (Number(request.headers.get('content-length') ?? Infinity) > MOST_CONTENT) throw new Problem('limit-size', 'The content is too large.', id, 'Bring it in by hand.');
+      await takeContent(agent, id, new URL(request.url).searchParams.get('path') ?? '', Buffer.from(await request.arrayBuffer()));
+      return Response.json({});
     }
     throw new Problem('not-found', 'The agent asked for something that is not there.', (await params).path.join('/'), 'Bring the agent up to date.');
   } catch (e) { return problemResponse(e); }

@@ -1,0 +1,6 @@
+import { changeLicence } from '@/server/licences/service';
+import { body, route } from '@/server/web';
+
+type C = { params: Promise<{ id: string }> };
+
+export const PATCH = route<C>(async (person, request, { params }) => changeLicence(person, (await params).id, await body(request)).then(() => ({})));

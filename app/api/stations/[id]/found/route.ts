@@ -1,0 +1,7 @@
+import { takeInFound } from '@/server/stations/found';
+import { route } from '@/server/web';
+
+type C = { params: Promise<{ id: string }> };
+
+/** Takes in what lies at a station and is not ours. */
+export const POST = route<C>(async (person, _r, { params }) => takeInFound(person, (await params).id));

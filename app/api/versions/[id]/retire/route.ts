@@ -1,0 +1,6 @@
+import { retire } from '@/server/items/versions';
+import { route } from '@/server/web';
+
+type C = { params: Promise<{ id: string }> };
+
+export const POST = route<C>(async (person, _r, { params }) => retire(person, (await params).id).then(() => ({})));

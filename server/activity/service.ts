@@ -1,0 +1,20 @@
+/** The activity view: every change with who, when, before and after. */
+import { pool } from '../db/pool';
+import { allow, type Person } from '../people/roles';
+import * as q from './queries';
+
+export type { ActivityRow } from './queries';
+export const subjects = ['item', 'shelf', 'intake', 'rollout', 'station', 'licence', 'editor', 'frame', 'person'] as const;
+const uuid = /^[0-9a-f-]{36}$/;
+
+export async function listActivity(person: Person, f: { below?: string; person?: string; subject?: string }, most = 100): Promise<{ rows: q.ActivityRow[]; people: { id: string; name: string }[]; more: number | null }> {
+  allow(person, 'activity.view');
+  const sql = pool(), rows = await q.activity(sql, { below: /^\d{1,15}$/.test(f.below ?? '') ? Number(f.below) : null, person: uuid.test(f.person ?? '') ? f.person! : null, subject: (subjects as readonly string[]).includes(f.subject ?? '') ? f.subject! : null, subjectId: null }, most + 1);
+  return { rows: rows.slice(0, most), people: await q.actors(sql), more: rows.length > most ? rows[most - 1]!.id : null };
+}
+
+/** What happened to one item; everyone who may see it may see that. */
+export async function activityOfItem(person: Person, id: string, most = 30): Promise<q.ActivityRow[]> {
+  allow(person, 'view');
+  return q.activity(pool(), { below: null, person: null, subject: 'item', subjectId: id }, most);
+}

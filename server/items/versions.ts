@@ -1,0 +1,103 @@
+/** Versions of an item: what differs between two, and a new one with the title written into the file. */
+import { deltaE2000 } from '@/core/color/difference';
+import { labOfSrgb } from '@/core/color/lab';
+import { applyTo, prepare } from '@/core/look/apply';
+import type { Look } from '@/core/look/look';
+import { residual } from '@/core/look/residual';
+import { sampler } from '@/core/look/sample';
+import { settingChanges, type SettingChange } from '@/core/pack/likeness';
+import { recognise } from '@/core/pack/recognise';
+import { writeTitle } from '@/core/pack/write-title';
+import { monotoneCurve, type CurvePoints } from '@/core/preset/curve';
+import type { Settings } from '@/core/preset/kinds';
+import { Problem } from '@/core/problem';
+import sharp from 'sharp';
+import { getBlob, putBlob } from '../blobs/service';
+import { transaction } from '../db/pool';
+import { descriptors } from '../editors/service';
+import { record } from '../events';
+import { framePicture, listFrames } from '../frames/service';
+import { actorOf, allow, type Person } from '../people/roles';
+import { addVersion } from './create';
+import { effectOf } from './effect';
+import * as q from './queries';
+import { lookOf, versionFor } from './service';
+
+export interface Line { name: string; points: [number, number][] }
+export interface VersionDifference {
+  older: { number: number; id: string }; newer: { number: number; id: string };
+  settings: SettingChange[]; facts: { name: string; before: string; after: string }[];
+  /** Curves of both, as code values 0…1 in and out: the presets' own, else the neutral ramps of the tables. */
+  curves: { name: string; older: [number, number][]; newer: [number, number][] }[];
+  color: { mean: number; p95: number; max: number } | null; frames: { id: string; name: string; mean: number; p95: number; max: number }[];
+}
+
+const said = (v: unknown): string => (v === undefined || v === null ? '–' : Array.isArray(v) ? v.map((x) => (typeof x === 'number' ? Number(x.toFixed(4)) : typeof x === 'object' ? JSON.stringify(x) : x)).join(', ') : typeof v === 'object' ? JSON.stringify(v) : String(v));
+const steps = Array.from({ length: 65 }, (_, i) => i / 64);
+
+function ramps(look: Look): Line[] {
+  const f = sampler(look), v = new Float64Array(3), out: Line[] = ['red', 'green', 'blue'].map((name) => ({ name: `neutral ramp, ${name}`, points: [] }));
+  for (const x of steps) { f(x, x, x, v, 0); out.forEach((l, c) => l.points.push([x, v[c]!])); }
+  return out;
+}
+const presetCurves = (s: Settings): Line[] => [['curve', 'curve'], ['curveRed', 'red curve'], ['curveGreen', 'green curve'], ['curveBlue', 'blue curve']].flatMap(([id, name]) => { const c = s[id!] as CurvePoints | undefined; if (!c) return []; const f = monotoneCurve(c); return [{ name: name!, points: steps.map((x): [number, number] => [x, f(x)]) }]; });
+const straight: [number, number][] = steps.map((x) => [x, x]);
+
+/** What two versions do differently on a frame at 320 pixels: ΔE00 by pixel. */
+async function onFrame(person: Person, frame: string, a: Look, b: Look): Promise<{ mean: number; p95: number; max: number }> {
+  const { data } = await sharp(await framePicture(person, frame, 320)).removeAlpha().ensureAlpha().raw().toBuffer({ resolveWithObject: true }), x = new Uint8ClampedArray(data.length), y = new Uint8ClampedArray(data.length), d = new Float64Array(data.length / 4), l = new Float64Array(6);
+  applyTo(prepare(a), data, x); applyTo(prepare(b), data, y);
+  let sum = 0;
+  for (let i = 0, p = 0; p < data.length; i++, p += 4) { labOfSrgb(x[p]! / 255, x[p + 1]! / 255, x[p + 2]! / 255, l, 0); labOfSrgb(y[p]! / 255, y[p + 1]! / 255, y[p + 2]! / 255, l, 3); d[i] = deltaE2000(l[0]!, l[1]!, l[2]!, l[3]!, l[4]!, l[5]!); sum += d[i]!; }
+  d.sort();
+  return { mean: sum / d.length, p95: d[Math.ceil(d.length * 0.95) - 1]!, max: d[d.length - 1]! };
+}
+
+export async function compareVersions(person: Person, olderId: string, newerId: string): Promise<VersionDifference> {
+  allow(person, 'view');
+  const [a, b] = await Promise.all([versionFor(person, olderId), versionFor(person, newerId)]);
+  if (a.item_id !== b.item_id) throw new Problem('versions-apart', 'These are versions of two items.', a.title, 'Choose two versions of one item.');
+  const fa = (a.facts.settings ?? {}) as Settings, fb = (b.facts.settings ?? {}) as Settings, out: VersionDifference = { older: { number: a.number, id: a.id }, newer: { number: b.number, id: b.id }, settings: a.kind === 'preset' ? settingChanges(fa, fb) : [], facts: [], curves: [], color: null, frames: [] };
+  const skip = new Set(['settings', 'classes', 'unknown', 'comments', 'warnings', 'references', 'evidence', 'corrections']);
+  for (const k of new Set([...Object.keys(a.facts), ...Object.keys(b.facts)])) if (!skip.has(k) && JSON.stringify(a.facts[k]) !== JSON.stringify(b.facts[k])) out.facts.push({ name: k, before: said(a.facts[k]), after: said(b.facts[k]) });
+  if (a.format !== b.format) out.facts.push({ name: 'format', before: a.format, after: b.format });
+  if (a.kind !== 'look' && a.kind !== 'preset') return out;
+  const [la, lb] = await Promise.all([lookOf(a), lookOf(b)].map((p) => p.catch((e: unknown) => { if (e instanceof Problem) return null; throw e; })));
+  if (!la || !lb) return out;
+  const r = residual(sampler(la), sampler(lb)), ca = a.kind === 'preset' ? presetCurves(fa) : ramps(la), cb = b.kind === 'preset' ? presetCurves(fb) : ramps(lb);
+  out.color = { mean: r.meanDeltaE, p95: r.p95DeltaE, max: r.maxDeltaE };
+  for (const name of new Set([...ca, ...cb].map((c) => c.name))) { const x = ca.find((c) => c.name === name)?.points ?? straight, y = cb.find((c) => c.name === name)?.points ?? straight; if (JSON.stringify(x) !== JSON.stringify(y)) out.curves.push({ name, older: x, newer: y }); }
+  if (la.kind === '3d' && lb.kind === '3d') for (const f of (await listFrames(person)).slice(0, 6)) out.frames.push({ id: f.id, name: f.name, ...(await onFrame(person, f.id, la, lb)) });
+  return out;
+}
+
+/** A new version whose file carries the item's own title and headings; all else in it is as it was. */
+export async function writeIntoFile(person: Person, itemId: string): Promise<{ versionId: string }> {
+  allow(person, 'item.edit');
+  const known = await descriptors();
+  return transaction(async (sql) => {
+    const item = await q.itemById(sql, itemId, person.id, true), newest = item ? (await q.versionsOf(sql, itemId))[0] : undefined;
+    if (!item || !newest) throw new Problem('not-found', 'There is no such item.', itemId, 'Go back to Shelves.');
+    const before = await getBlob(newest.sha256, sql), after = Buffer.from(writeTitle(newest.format, before, item.title, item.headings, known));
+    if (after.equals(before)) throw new Problem('write-same', 'The file says so already.', newest.file_name, 'There is nothing to write.');
+    const r = recognise(newest.file_name, after, known), [was, is] = await Promise.all([effectOf(sql, item.kind, newest.sha256, newest.facts), (async () => { const sha = await putBlob(sql, after); return { sha, ...(await effectOf(sql, item.kind, sha, r.facts)) }; })()]);
+    if (r.format !== newest.format || (was.content && !is.content?.equals(was.content))) throw new Error('writing a title changed what the file does');
+    const versionId = await addVersion(sql, actorOf(person), itemId, { kind: item.kind, sha: is.sha, fileName: newest.file_name, format: r.format, facts: r.facts, selvedge: newest.selvedge, notes: `title and headings written into the file of version ${newest.number}`, internalId: '' });
+    if (newest.encoding) await q.setEncoding(sql, versionId, newest.encoding, person.id);
+    await record(sql, actorOf(person), 'item', itemId, 'title written into the file', { version: newest.number }, { title: item.title, headings: item.headings });
+    return { versionId };
+  });
+}
+
+/** Retires a version: no longer offered, still resolved. */
+export async function retire(person: Person, versionId: string): Promise<void> {
+  allow(person, 'item.approve');
+  await transaction(async (sql) => {
+    const v = await q.versionById(sql, versionId);
+    if (!v) throw new Problem('not-found', 'There is no such version.', versionId, 'Reload the page.');
+    if (v.status === 'retired') throw new Problem('status', `Version ${v.number} of ${v.title} is retired already.`, v.title, 'Reload the page.');
+    await q.setStatus(sql, versionId, 'retired', null);
+    await record(sql, actorOf(person), 'item', v.item_id, 'retired', { status: v.status, version: v.number }, { status: 'retired', version: v.number });
+  });
+}
+

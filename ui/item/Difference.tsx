@@ -1,0 +1,22 @@
+/** What differs between two versions: settings, other facts, curves, and color on frames. */
+import { valueText } from './Facts';
+import { CurveChart } from './Curves';
+
+interface Figures { mean: number; p95: number; max: number }
+interface Props { older: { number: number }; newer: { number: number }; settings: { setting: string; title: string; before: unknown; after: unknown }[]; facts: { name: string; before: string; after: string }[]; curves: { name: string; older: [number, number][]; newer: [number, number][] }[]; color: Figures | null; frames: ({ id: string; name: string } & Figures)[] }
+const said = (v: unknown): string => (v === null || v === undefined ? 'as it was' : valueText(v)), figure = (n: number): string => n.toFixed(2);
+
+export function Difference({ older, newer, settings, facts, curves, color, frames }: Props) {
+  const nothing = !settings.length && !facts.length && !curves.length && (!color || color.max < 0.005);
+  return (
+    <section aria-label={`Version ${older.number} against version ${newer.number}`} className="mb-2 border border-line bg-sheet px-4 py-3">
+      <h3 className="mb-1 text-[15px]">Version {older.number} against version {newer.number}</h3>
+      {nothing && <p className="text-soft">The files differ, but not in what they do.</p>}
+      {color && <p className="mb-2">Color over the whole range: ΔE00 {figure(color.mean)} in the mean, {figure(color.p95)} for 95 %, {figure(color.max)} at most.</p>}
+      {settings.length > 0 && <table className="list mb-3"><thead><tr><th>Setting</th><th>Version {older.number}</th><th>Version {newer.number}</th></tr></thead><tbody>{settings.map((s) => <tr key={s.setting}><td>{s.title}</td><td className="[overflow-wrap:anywhere]">{said(s.before)}</td><td className="[overflow-wrap:anywhere]">{said(s.after)}</td></tr>)}</tbody></table>}
+      {facts.length > 0 && <table className="list mb-3"><thead><tr><th>Fact of the file</th><th>Version {older.number}</th><th>Version {newer.number}</th></tr></thead><tbody>{facts.map((f) => <tr key={f.name}><td>{f.name}</td><td className="[overflow-wrap:anywhere]">{f.before}</td><td className="[overflow-wrap:anywhere]">{f.after}</td></tr>)}</tbody></table>}
+      {curves.length > 0 && <div className="mb-3 grid grid-cols-[repeat(auto-fill,minmax(230px,1fr))] gap-4">{curves.map((c) => <CurveChart key={c.name} {...c} />)}</div>}
+      {frames.length > 0 && <table className="list"><thead><tr><th>On the frame</th><th className="text-right">mean ΔE00</th><th className="text-right">95 %</th><th className="text-right">at most</th></tr></thead><tbody>{frames.map((f) => <tr key={f.id}><td>{f.name}</td><td className="text-right">{figure(f.mean)}</td><td className="text-right">{figure(f.p95)}</td><td className="text-right">{figure(f.max)}</td></tr>)}</tbody></table>}
+    </section>
+  );
+}
