@@ -39,13 +39,16 @@ export interface SignIn { name: string; email: string; role: string; password: s
 export const signInsFile = (): string => join(dataFolder(), 'demo', 'sign-ins.json');
 export const stationFolder = (name: string): string => join(dataFolder(), 'stations', name.toLowerCase().replace(/[^a-z0-9]+/g, '-'));
 
+/** JSON with its keys in order: the database keeps another one than the file. */
+const canonical = (v: unknown): string => JSON.stringify(v, (_k, x: unknown) => (x && typeof x === 'object' && !Array.isArray(x) ? Object.fromEntries(Object.entries(x).sort(([a], [b]) => (a < b ? -1 : 1))) : x));
+
 /** Editors that ship with the application as stand-ins: their descriptors, brought in at each start. */
 export async function bringBuiltIn(): Promise<void> {
   await transaction(async (sql) => {
     const had = await descriptors(sql);
     for (const d of builtIn as { editor: string; version: string }[]) {
       const same = had.find((h) => h.editor === d.editor && h.version === d.version);
-      if (!same || JSON.stringify(same) !== JSON.stringify(d)) await bringDescriptor(sql, { personId: null, name: 'set-up' }, d, `${d.editor}-${d.version}.json`);
+      if (!same || canonical(same) !== canonical(d)) await bringDescriptor(sql, { personId: null, name: 'set-up' }, d, `${d.editor}-${d.version}.json`);
     }
   });
 }

@@ -66,8 +66,11 @@ export async function searchShelves(person: Person, s: Search, perShelf = 24): P
   return (await forgiving(person, s, (sql, w) => q.byShelf(sql, w, perShelf), (rows) => !rows.length)).found;
 }
 
+/** "oxbow@2" as it is said: Oxbow 2. */
+export const languageWords = (format: string): string => format.replace('@', ' ').replace(/^[a-z]/, (c) => (format.includes('@') ? c.toUpperCase() : c));
+
 /** A spine as screens take it: plain values, dates as text. */
 export const spineOf = (v: q.SpineRow) => ({
   id: v.id, versionId: v.version_id, kind: v.kind as string, title: v.title, headings: v.headings, shelfId: v.shelf_id, shelf: v.shelf, number: v.number, status: v.status, selvedge: v.selvedge, mine: v.mine, house: v.house, assumed: v.assumed, points: v.points, stations: v.stations, stale: v.stale, matching: v.matching,
-  language: v.format.replace('@', ' '), cameras: v.cameras, supplier: v.supplier, licence: v.licence, tags: v.tags, creator: v.creator, revision: v.revision, variants: v.variants, made: v.created_at.toISOString(), changed: v.touched_at.toISOString(),
+  language: languageWords(v.format), cameras: v.cameras, supplier: v.supplier, licence: v.licence, tags: v.tags, creator: v.creator, revision: v.revision, variants: v.variants, made: v.created_at.toISOString(), changed: v.touched_at.toISOString(),
 });

@@ -1,5 +1,4 @@
 /** Items and shelves: what stands where, ribbons, encoding, approval. */
-import { v7 } from 'uuid';
 import { object, string } from 'yup';
 import type { Look } from '@/core/look/look';
 import { readLook } from '@/core/look/read';

@@ -32,7 +32,7 @@ export interface VersionDifference {
   color: { mean: number; p95: number; max: number } | null; frames: { id: string; name: string; mean: number; p95: number; max: number }[];
 }
 
-const said = (v: unknown): string => (v === undefined || v === null ? '–' : Array.isArray(v) ? v.map((x) => (typeof x === 'number' ? Number(x.toFixed(4)) : typeof x === 'object' ? JSON.stringify(x) : x)).join(', ') : typeof v === 'object' ? JSON.stringify(v) : String(v));
+const said = (v: unknown): string => (v === undefined || v === null ? '–' : Array.isArray(v) ? v.map((x: unknown) => (typeof x === 'number' ? String(Number(x.toFixed(4))) : typeof x === 'object' ? JSON.stringify(x) : String(x))).join(', ') : typeof v === 'object' ? JSON.stringify(v) : String(v));
 const steps = Array.from({ length: 65 }, (_, i) => i / 64);
 
 function ramps(look: Look): Line[] {

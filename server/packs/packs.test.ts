@@ -11,7 +11,7 @@ import oxbow2 from '@/standins/descriptors/oxbow-2.json';
 import { people, withDatabase } from '../db/testing/database';
 import { pool, transaction } from '../db/pool';
 import { bringDescriptor } from '../editors/service';
-import { searchItems, searchShelves } from '../items/search';
+import { searchItems } from '../items/search';
 import { addShelf } from '../items/shelves';
 import { cancelJob, runJob } from '../jobs/service';
 import { inspectPack, type Inspected } from './inspect';

@@ -12,6 +12,8 @@ import { beginReading } from '../packs/uploads';
 import { actorOf, allow, type Person } from '../people/roles';
 import * as q from './queries';
 
+export { MOST_CONTENT };
+
 async function found(sql: Sql, stationId: string): Promise<{ station: q.StationRow; agentId: string; files: Awaited<ReturnType<typeof packs.foundAt>> }> {
   const station = (await q.stations(sql)).find((s) => s.id === stationId);
   if (!station) throw new Problem('not-found', 'There is no such station.', stationId, 'Go back to Stations.');

@@ -17,7 +17,7 @@ export function Events({ events, subject = true }: { events: EventLine[]; subjec
       {events.map((e) => (
         <li key={e.id} className="grid grid-cols-[120px_minmax(0,1fr)] gap-4 border-t border-line py-2">
           <span className="whitespace-nowrap text-soft"><Ago at={e.at} /></span>
-          <span><b className="font-medium">{e.actor || 'Etagere'}</b> <span>{e.action}</span>{subject && <> <span className="text-soft">{e.subject}</span> {places[e.subject] && e.title ? <Link className="underline [overflow-wrap:anywhere]" href={places[e.subject]!(e.subjectId)}>{e.title}</Link> : <span className="[overflow-wrap:anywhere]">{e.title ?? ''}</span>}</>}<Change before={e.before} after={e.after} /></span>
+          <span><b className="font-medium">{e.actor || 'Etagere'}</b>: <span>{e.action}</span>{subject && <>, <span className="text-soft">{e.subject}</span> {places[e.subject] && e.title ? <Link className="underline [overflow-wrap:anywhere]" href={places[e.subject]!(e.subjectId)}>{e.title}</Link> : <span className="[overflow-wrap:anywhere]">{e.title ?? ''}</span>}</>}<Change before={e.before} after={e.after} /></span>
         </li>))}
     </ul>
   );

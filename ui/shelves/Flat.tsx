@@ -15,7 +15,6 @@ export function Flat({ search, first, total, render, onRows }: { search: string;
     window.addEventListener('resize', measure);
     return () => window.removeEventListener('resize', measure);
   }, []);
-  // eslint-disable-next-line react-hooks/incompatible-library -- the virtualizer keeps its own state, and is used nowhere else
   const v = useWindowVirtualizer({ count: Math.ceil(pages.length / columns), estimateSize: () => ROW, overscan: 4, scrollMargin: top }), rows = v.getVirtualItems();
   const from = (rows[0]?.index ?? 0) * columns, to = ((rows[rows.length - 1]?.index ?? 0) + 1) * columns - 1;
   useEffect(() => { pages.need(from, Math.min(to, pages.length - 1)); }, [pages, from, to]);

@@ -37,7 +37,6 @@ function useColumns(): { shown: Column[]; width: (c: Column) => number; flip: (i
 export function Table({ search, first, total, sort, down, onSort, chosen, onChoose, onAt, onKey, onRows, may }: Props) {
   const body = useRef<HTMLDivElement>(null), [top, setTop] = useState(0), [said, setSaid] = useState(''), pages = usePages(search, first, total), c = useColumns();
   useLayoutEffect(() => { if (body.current) setTop(body.current.getBoundingClientRect().top + window.scrollY); }, []);
-  // eslint-disable-next-line react-hooks/incompatible-library -- the virtualizer keeps its own state, and is used nowhere else
   const v = useWindowVirtualizer({ count: pages.length, estimateSize: () => ROW, overscan: 12, scrollMargin: top }), rows = v.getVirtualItems(), from = rows[0]?.index ?? 0, to = rows[rows.length - 1]?.index ?? 0;
   useEffect(() => { pages.need(from, to); }, [pages, from, to]);
   const inView = rows.map((r) => pages.at(r.index)).filter((s): s is Spine => !!s), key = inView.map((s) => s.id).join();
@@ -59,7 +58,7 @@ export function Table({ search, first, total, sort, down, onSort, chosen, onChoo
         {c.shown.map((x) => (
           <span key={x.id} role="columnheader" aria-sort={sort === x.sort && x.sort ? (down ? 'descending' : 'ascending') : 'none'} className="relative flex items-center py-1.5 pr-3">
             {x.sort ? <button className={`truncate ${sort === x.sort ? 'font-semibold text-ink' : ''}`} onClick={() => onSort(x.sort!, sort === x.sort ? !down : false)}>{x.title}{sort === x.sort ? (down ? ' ↓' : ' ↑') : ''}</button> : <span className="truncate">{x.title}</span>}
-            <span role="separator" tabIndex={0} aria-orientation="vertical" aria-label={`Width of ${x.title}`} aria-valuenow={c.width(x)} aria-valuemin={50} aria-valuemax={700} className="absolute right-0 top-1 h-[70%] w-[7px] cursor-col-resize border-r border-line" onPointerDown={drag(x)} onKeyDown={(e) => { if (e.key === 'ArrowLeft' || e.key === 'ArrowRight') { e.preventDefault(); c.widen(x.id, c.width(x) + (e.key === 'ArrowRight' ? 16 : -16)); } }} />
+            <span role="separator" tabIndex={0} aria-orientation="vertical" aria-label={`Width of ${x.title}`} aria-valuenow={c.width(x)} aria-valuemin={50} aria-valuemax={700} className="absolute right-[5px] top-1 h-[70%] w-[7px] cursor-col-resize border-r border-line" onPointerDown={drag(x)} onKeyDown={(e) => { if (e.key === 'ArrowLeft' || e.key === 'ArrowRight') { e.preventDefault(); c.widen(x.id, c.width(x) + (e.key === 'ArrowRight' ? 16 : -16)); } }} />
           </span>))}
       </div></div>
       <div ref={body} role="rowgroup" className="relative" style={{ height: v.getTotalSize() }}>

@@ -1,22 +1,30 @@
 'use client';
 /** Rows of a long list, fetched in pages as they come into view; the first page came with the screen. */
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useMemo, useRef, useState } from 'react';
 import { call } from '../kit/call';
 import type { Spine } from './spine';
 
 export const PAGE = 100;
+interface Held { first: Spine[]; search: string; pages: ReadonlyMap<number, Spine[]>; end: number | null }
 
-/** `search` is the address of the list; with another one it begins anew. */
+const fresh = (search: string, first: Spine[]): Held => ({ search, first, pages: new Map([[0, first]]), end: first.length < PAGE ? first.length : null });
+
+/** `search` is the address of the list; with another one, or another first page, it begins anew. */
 export function usePages(search: string, first: Spine[], total: number): { at: (i: number) => Spine | undefined; need: (from: number, to: number) => void; length: number } {
-  const pages = useRef(new Map<number, Spine[]>()), asked = useRef(new Set<number>()), [, draw] = useState(0), [end, setEnd] = useState<number | null>(null);
-  useEffect(() => { pages.current = new Map([[0, first]]); asked.current = new Set([0]); setEnd(first.length < PAGE ? first.length : null); draw((n) => n + 1); }, [search, first]);
+  const [held, setHeld] = useState<Held>(() => fresh(search, first)), asked = useRef<{ first: Spine[]; search: string; pages: Set<number> }>({ first, search, pages: new Set([0]) });
+  const live = useMemo(() => (held.search === search && held.first === first ? held : fresh(search, first)), [held, search, first]);
   const need = useCallback((from: number, to: number) => {
+    if (asked.current.first !== first || asked.current.search !== search) asked.current = { first, search, pages: new Set([0]) };
+    const mine = asked.current;
     for (let p = Math.floor(from / PAGE); p <= Math.floor(to / PAGE); p++) {
-      if (asked.current.has(p) || (end !== null && p * PAGE >= end)) continue;
-      asked.current.add(p);
-      void call<{ rows: Spine[] }>(`/api/items?${search}&limit=${PAGE}&offset=${p * PAGE}`).then(({ rows }) => { pages.current.set(p, rows); if (rows.length < PAGE) setEnd((e) => Math.min(e ?? Infinity, p * PAGE + rows.length)); draw((n) => n + 1); }).catch(() => asked.current.delete(p));
+      if (mine.pages.has(p) || (live.end !== null && p * PAGE >= live.end)) continue;
+      mine.pages.add(p);
+      void call<{ rows: Spine[] }>(`/api/items?${search}&limit=${PAGE}&offset=${p * PAGE}`).then(({ rows }) => setHeld((h) => {
+        const base = h.search === search && h.first === first ? h : fresh(search, first);
+        return { ...base, pages: new Map([...base.pages, [p, rows]]), end: rows.length < PAGE ? Math.min(base.end ?? Infinity, p * PAGE + rows.length) : base.end };
+      })).catch(() => mine.pages.delete(p));
     }
-  }, [search, end]);
-  const at = useCallback((i: number): Spine | undefined => (i < first.length && !pages.current.has(0) ? first[i] : pages.current.get(Math.floor(i / PAGE))?.[i % PAGE]), [first]);
-  return { at, need, length: end ?? Math.max(total, first.length) };
+  }, [search, first, live]);
+  const at = useCallback((i: number): Spine | undefined => live.pages.get(Math.floor(i / PAGE))?.[i % PAGE], [live]);
+  return { at, need, length: live.end ?? Math.max(total, first.length) };
 }

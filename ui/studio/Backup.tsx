@@ -11,9 +11,9 @@ export function Backup() {
     setBusy(true); setProblem(null);
     try {
       const r = await fetch('/api/backup', { method: 'POST', body: file });
-      if (!r.ok) throw ((await r.json()) as { error: ProblemText }).error;
-      location.assign('/sign-in');
-    } catch (e) { setProblem((e as ProblemText).code ? (e as ProblemText) : { code: 'offline', message: 'The server cannot be reached.', where: 'backup', remedy: 'Nothing has been changed. Try again.' }); setBusy(false); }
+      if (r.ok) { location.assign('/sign-in'); return; }
+      setProblem(((await r.json()) as { error: ProblemText }).error); setBusy(false);
+    } catch { setProblem({ code: 'offline', message: 'The server cannot be reached.', where: 'backup', remedy: 'Look whether Etagere runs, and try again.' }); setBusy(false); }
   };
   return (
     <>

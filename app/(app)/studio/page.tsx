@@ -1,3 +1,4 @@
+/* eslint-disable @next/next/no-img-element -- our own pictures, at the width that they have */
 import { listEditors } from '@/server/editors/service';
 import { listFrames } from '@/server/frames/service';
 import { listLicences } from '@/server/licences/service';
@@ -19,7 +20,7 @@ export default async function Page() {
       <h2 className="mb-1 mt-8 text-[17px]">Editors</h2>
       <Editors may={may(p, 'intake.accept')} editors={editors.map((e) => ({ key: `${e.id}@${e.version}`, title: e.descriptor.title, kind: e.descriptor.kind, systems: e.descriptor.systems, takes: e.descriptor.accepts.map((a) => `${a.kind}s as ${a.extension}`), revisions: e.revisions ?? 0, changed: e.changed?.toISOString() ?? null, by: e.by, stations: e.stations }))} />
       <h2 className="mb-1 mt-8 text-[17px]">Frames</h2>
-      <ul className="grid grid-cols-[repeat(auto-fill,minmax(190px,1fr))] gap-4">{frames.map((f) => <li key={f.id}>{/* eslint-disable-next-line @next/next/no-img-element -- our own picture, at the width it has */}<img src={`/api/frames/${f.id}?w=320`} alt="" width={320} height={Math.round((320 * f.height) / f.width)} loading="lazy" className="h-auto w-full bg-press" /><b className="font-medium [overflow-wrap:anywhere]">{f.name}</b><span className="block text-[12px] text-soft">{[f.light, f.camera, `${f.width} × ${f.height}`].filter(Boolean).join(', ')}</span></li>)}</ul>
+      <ul className="grid grid-cols-[repeat(auto-fill,minmax(190px,1fr))] gap-4">{frames.map((f) => <li key={f.id}><img src={`/api/frames/${f.id}?w=320`} alt="" width={320} height={Math.round((320 * f.height) / f.width)} loading="lazy" className="h-auto w-full bg-press" /><b className="font-medium [overflow-wrap:anywhere]">{f.name}</b><span className="block text-[12px] text-soft">{[f.light, f.camera, `${f.width} × ${f.height}`].filter(Boolean).join(', ')}</span></li>)}</ul>
       <p className="mt-2 text-soft">Pictures of the studio’s own become frames at Intake: drop a JPEG, PNG or TIFF there.</p>
       {may(p, 'backup') && <><h2 className="mb-1 mt-8 text-[17px]">Backup</h2><Backup /></>}
     </div>

@@ -4,6 +4,7 @@ import { Problem } from '@/core/problem';
 import { listFrames } from '@/server/frames/service';
 import { activityOfItem } from '@/server/activity/service';
 import { itemFor, type LineRow } from '@/server/items/service';
+import { languageWords } from '@/server/items/search';
 import { compareVersions } from '@/server/items/versions';
 import { listLicences } from '@/server/licences/service';
 import { ribbonsOfItem } from '@/server/ribbons/service';
@@ -48,7 +49,7 @@ export default async function Page({ params, searchParams }: { params: Promise<{
   return (
     <div className="max-w-[1180px] px-6 pb-16 pt-[18px]">
       <Refresh subjects={['item', 'rollout', 'station']} />
-      <PageHead title={item.title} note={<>{item.kind === 'preset' ? `Preset of ${newest.format.replace('@', ' ')}` : kind}, version {newest.number}, on <Link className="underline" href={`/shelves?shelf=${item.shelf_id}`}>{item.shelf}</Link>{item.archived_at && <State of="archived" className="ml-2" />}</>}>
+      <PageHead title={item.title} note={<>{item.kind === 'preset' ? `Preset of ${languageWords(newest.format)}` : kind}, version {newest.number}, on <Link className="underline" href={`/shelves?shelf=${item.shelf_id}`}>{item.shelf}</Link>{item.archived_at && <State of="archived" className="ml-2" />}</>}>
         {may(p, 'item.edit') && <EditItem id={item.id} revision={item.revision} licences={licences.map((l) => ({ id: l.id, name: l.name }))} item={{ title: item.title, short_title: item.short_title, headings: item.headings, position: item.position, description: item.description, creator: item.creator, rights: item.rights, web_statement: item.web_statement, supplier: item.supplier, tags: item.tags, notes: item.notes, cameras: item.cameras, lenses: item.lenses, origin: item.origin, licence_id: item.licence_id, strength_least: item.strength_least, strength_usual: item.strength_usual, strength_most: item.strength_most, scope: { input: item.scope.input ?? null, result: item.scope.result ?? null } }} />}
         <RibbonButton itemId={item.id} on={item.mine} whose="mine" may={may(p, 'ribbon.own')} /><RibbonButton itemId={item.id} on={item.house} whose="house" may={may(p, 'ribbon.house')} />
         {item.kind === 'preset' && may(p, 'item.convert') && <Link className="button" href={`/items/${item.id}/convert`}>Convert into a look</Link>}
