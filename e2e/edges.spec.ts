@@ -94,7 +94,7 @@ test('a preset goes to the editor whose language it is, and says why not to the 
   await page.getByRole('button', { name: 'Approve' }).click();
   await expect(page.getByRole('link', { name: 'Roll out' })).toBeVisible();
   await planFor('Wardrobe Check', ['Glaze desk']);
-  await expect(page.locator('tr', { hasText: 'Marlstone 4 takes no presets' })).toBeVisible();
+  await expect(page.locator('tr', { hasText: 'Marlstone 4 reads presets of marlstone@4' })).toBeVisible();
   await expect(page.locator('tr', { hasText: 'Marlstone 3 reads presets of marlstone@3; this one is of oxbow@2. Convert it into a look' })).toBeVisible();
   await page.getByRole('button', { name: 'Confirm: write 1 file on 1 station' }).click();
   await expect(page.getByText('1 of 1 files reported')).toBeVisible({ timeout: 20_000 });
@@ -158,9 +158,10 @@ for (const theme of ['dark', 'light'])
     const station = await page.getByRole('link', { name: 'Glaze desk' }).getAttribute('href');
     await page.goto('/rollouts');
     const rollout = await page.locator('main a[href^="/rollouts/0"]').first().getAttribute('href');
-    for (const path of ['/shelves', item!, `${preset!.split('?')[0]}/convert`, '/intake', arrival!, '/stations', station!, '/rollouts', rollout!, '/rollouts/new']) {
+    for (const path of ['/shelves', '/shelves?view=table', '/shelves?recent=1', '/copies', '/ribbons', '/activity', '/studio', `${item!.split('?')[0]}`, `${preset!.split('?')[0]}/convert`, '/intake', arrival!, '/stations', station!, '/rollouts', rollout!, '/rollouts/new']) {
       await page.goto(path);
       await page.locator('main h1').first().waitFor();
+      await page.waitForLoadState('networkidle', { timeout: 3000 }).catch(() => {});
       const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']).analyze();
       expect(violations.map((v) => `${path}: ${v.id} at ${v.nodes.map((n) => n.target.join(' ')).slice(0, 3).join('; ')}`)).toEqual([]);
     }

@@ -1,6 +1,7 @@
 /** Any look's file to a table, by its content; what is not one table says so. */
 import { strFromU8, unzipSync } from 'fflate';
 import { decode as decodePng } from 'fast-png';
+import { frameFacts } from '../frame/metadata';
 import { Problem } from '../problem';
 import { CDL_ROOTS, readCdl, type Correction } from './cdl';
 import { readClf } from './clf';
@@ -50,7 +51,9 @@ export function readLook(bytes: Uint8Array): Look {
     return look;
   }
   if (bytes[0] === 0x89 && bytes[1] === 0x50) {
-    const width = new DataView(bytes.buffer, bytes.byteOffset).getUint32(16), height = new DataView(bytes.buffer, bytes.byteOffset).getUint32(20);
+    const facts = frameFacts(bytes);
+    if (!facts) throw new Problem('png-broken', 'The picture ends within its header.', 'the header', 'Save it anew from the program that made it.');
+    const { width, height } = facts;
     if (!haldLevel(width, height)) throw new Problem('hald-size', 'The picture is no Hald image.', `${width} × ${height}`, 'Give a square picture whose side is the cube of a whole number.');
     let png: ReturnType<typeof decodePng>;
     try { png = decodePng(bytes); } catch (e) { throw new Problem('png-broken', `The picture cannot be read: ${(e as Error).message.slice(0, 80)}`, 'the picture', 'Save it anew from the program that made it.'); }

@@ -50,7 +50,9 @@ const family = (format: string): string => format.split('@')[0]!;
 /** Proposals for all entries of an arrival, in order: later entries may be duplicates or variants of earlier ones. */
 export function propose(entries: readonly Incoming[], index: HeldIndex, distance: (a: Int16Array, b: Int16Array) => { mean: number; p95: number; max: number }, t: Tolerance = tolerance): Map<number, Proposal> {
   const out = new Map<number, Proposal>(), bySha = new Map<string, Incoming>(), byContent = new Map<string, Incoming>(), byDesign = new Map<string, Incoming>(), prints = new Map<string, Incoming[]>();
-  for (const e of entries) {
+  // the plain form of a design is the item; those that say what they are for come after it
+  const marked = (e: Incoming): number => Number(designName(e.title, folderOf(e.path)).mark !== null);
+  for (const e of [...entries].sort((a, b) => marked(a) - marked(b))) {
     const p = one(e);
     out.set(e.id, p);
     if (p.outcome === 'duplicate') continue;
@@ -87,7 +89,7 @@ export function propose(entries: readonly Incoming[], index: HeldIndex, distance
       const headings = h.headings.length > 0 && h.headings.some((x) => e.headings.some((y) => foldName(x) === foldName(y)) || folderOf(e.path).split('/').some((f) => foldName(f) === foldName(x)));
       const kin = d ? d.mean <= 10 : true;
       if (d && group(e) === group(h) && d.p95 <= t.p95 && d.max <= t.max) return { ...nothing, outcome: 'duplicate', itemId: h.itemId, versionId: h.versionId, confidence: 0.9, likeness: { by: 'effect', ...d, words: 'it bears the same name and does the same' } };
-      if (kin || headings) return { ...nothing, outcome: 'version', itemId: h.itemId, versionId: h.versionId, confidence: headings && kin ? 0.95 : 0.75, likeness: { by: 'title', ...d, words: headings ? 'the same title and headings' : 'the same title' }, caution: kin ? null : 'It bears the name of an item that does something quite different.' };
+      if (kin || headings) return { ...nothing, outcome: 'version', itemId: h.itemId, versionId: h.versionId, confidence: headings && kin ? 0.95 : d && d.mean <= 6 ? 0.88 : 0.75, likeness: { by: 'title', ...d, words: headings ? 'the same title and headings' : 'the same title' }, caution: kin ? null : 'It bears the name of an item that does something quite different.' };
       caution = `Another item bears this name, and does something quite different${d ? ` (mean ΔE00 ${d.mean.toFixed(1)})` : ''}.`;
     }
     const file = index.byFile.get(`${e.kind} ${foldName(e.path.split('/').pop()!)}`);

@@ -2,8 +2,9 @@
  * Writes an item's title and headings into its file, and nothing else: every other byte stays as it came. By the container
  * of the format; where to is data (an editor's mapping), not code.
  */
-import { zipSync, unzipSync } from 'fflate';
+import { zipSync } from 'fflate';
 import { editorKey, type Descriptor } from '../editor/descriptor';
+import { member, memberNames } from '../look/read';
 import { Problem } from '../problem';
 import { escapeXml } from '../text';
 
@@ -49,7 +50,10 @@ export function writeTitle(format: string, bytes: Uint8Array, title: string, hea
   if (bytes[0] === 0x50 && bytes[1] === 0x4b && d) {
     const about = d.accepts.flatMap((a) => a.writer.archive?.members ?? []).find((x) => x.json);
     if (!about) throw cannot('this archive');
-    const files = unzipSync(bytes), json = JSON.parse(new TextDecoder().decode(files[about.name])) as Record<string, unknown>;
+    const files: Record<string, Uint8Array> = {};
+    for (const name of memberNames(bytes) ?? []) { const m = member(bytes, name); if (m) files[name] = m; }
+    let json: Record<string, unknown>;
+    try { json = JSON.parse(new TextDecoder().decode(files[about.name])) as typeof json; } catch { throw cannot('this archive: what it says of itself is no JSON'); }
     for (const [k, v] of Object.entries(about.json!)) if (v === '{title}') json[k] = title; else if (v === '{headings}') json[k] = headings;
     files[about.name] = new TextEncoder().encode(JSON.stringify(json, null, 1) + '\n');
     return zipSync(files, { level: 6, mtime: new Date(Date.UTC(2000, 0, 1, 12)) });

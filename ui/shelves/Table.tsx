@@ -50,9 +50,10 @@ export function Table({ search, first, total, sort, down, onSort, chosen, onChoo
   };
   const drag = (col: Column) => (e: React.PointerEvent) => { const x = e.clientX, w = c.width(col), el = e.currentTarget; el.setPointerCapture(e.pointerId); const move = (m: Event) => c.widen(col.id, w + (m as PointerEvent).clientX - x); el.addEventListener('pointermove', move); el.addEventListener('pointerup', () => el.removeEventListener('pointermove', move), { once: true }); };
   return (
-    <div role="table" aria-label="Items" aria-rowcount={pages.length} className="overflow-x-auto">
+    <div>
       <div className="mb-1 flex items-center gap-2"><DropdownMenu.Root modal={false}><DropdownMenu.Trigger className="button quiet"><Columns3 aria-hidden size={14} />Columns</DropdownMenu.Trigger><DropdownMenu.Portal><DropdownMenu.Content align="start" className="z-40 border border-line bg-paper py-1" style={{ boxShadow: 'var(--shade)' }}>{columns.filter((x) => x.id !== 'title').map((x) => <DropdownMenu.CheckboxItem key={x.id} checked={c.has(x.id)} onCheckedChange={() => c.flip(x.id)} onSelect={(e) => e.preventDefault()} className="flex cursor-default items-center gap-2 px-3 py-1.5 outline-none data-[highlighted]:bg-verd-wash"><span aria-hidden className="w-4">{c.has(x.id) ? '✓' : ''}</span>{x.title}</DropdownMenu.CheckboxItem>)}</DropdownMenu.Content></DropdownMenu.Portal></DropdownMenu.Root>
         <button className="button quiet" onClick={() => void copy()}><Copy aria-hidden size={14} />Copy</button><a className="button quiet" href={`/api/items/csv?${search}`} download><Download aria-hidden size={14} />CSV</a><span role="status" className="text-soft">{said}</span></div>
+      <div role="table" aria-label="Items" aria-rowcount={pages.length} className="overflow-x-auto">
       <div role="rowgroup"><div role="row" className="sticky top-0 grid border-b border-line-strong text-[12px] text-soft" style={{ gridTemplateColumns: grid }}>
         {may && <span role="columnheader"><span className="sr-only">Chosen</span></span>}
         {c.shown.map((x) => (
@@ -69,6 +70,7 @@ export function Table({ search, first, total, sort, down, onSort, chosen, onChoo
               {s ? <>{may && <span role="cell"><input type="checkbox" aria-label={`Choose ${s.title}`} checked={chosen.has(s.id)} onChange={() => onChoose(s)} /></span>}{c.shown.map((x) => <span key={x.id} role="cell" className="min-w-0 truncate pr-3">{x.cell ? x.cell(s) : x.text(s)}</span>)}</> : <span role="cell" className="h-3 w-40 animate-pulse bg-press" />}
             </div>);
         })}
+      </div>
       </div>
     </div>
   );

@@ -25,7 +25,7 @@ export default async function Page({ params, searchParams }: { params: Promise<{
   return (
     <div className="flex min-h-[calc(100vh-52px)] flex-col px-6 pt-[18px]">
       <Refresh subjects={['intake']} />
-      <PageHead title={intake.name} note={<span className="inline-flex gap-2"><State of={intake.status} />{settled && `${view.files.toLocaleString('en')} files, ${view.takeable.toLocaleString('en')} to be taken`}{intake.station && `found on ${intake.station}`}</span>} />
+      <PageHead title={intake.name} note={<span className="inline-flex gap-2"><State of={intake.status} />{settled && `${view.files.toLocaleString('en')} files, ${view.takeable.toLocaleString('en')} to be taken`}</span>} />
       {intake.status === 'arriving' && <p className="py-6 text-soft">{intake.arrived} of {intake.files} files have come. {intake.station ? `The agent of ${intake.station} sends the rest when it next reports.` : 'Go back to Intake to send the rest.'}</p>}
       {intake.status === 'reading' && intake.job_id && <Reading jobId={intake.job_id} />}
       {intake.status === 'failed' && <Notice problem={intake.error} className="my-4" />}

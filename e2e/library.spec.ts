@@ -1,0 +1,255 @@
+/** The library in depth: a mixed pack corrected and accepted, its second release, copies merged, a search by keyboard, many renamed, two people at one item, an intake put back. */
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { dirname, join } from 'node:path';
+import { expect, test, type Page } from '@playwright/test';
+import type { Settings } from '../core/preset/kinds';
+import { cubeOf, marlstoneOf } from '../demo/files';
+import { signIn } from './app';
+
+test.describe.configure({ mode: 'serial' });
+let page: Page;
+const work = mkdtempSync(join(tmpdir(), 'etagere-library-')), faults: string[] = [];
+test.beforeAll(async ({ browser }) => {
+  page = await (await browser.newContext()).newPage();
+  page.on('pageerror', (e) => faults.push(e.message));
+  page.on('console', (m) => { if (m.type() === 'error' && !/status of 4\d\d/.test(m.text())) faults.push(m.text()); });
+  await signIn(page);
+});
+test.afterAll(async () => { await page.close(); rmSync(work, { recursive: true, force: true }); });
+
+const cube = (title: string, settings: Settings) => cubeOf({ title, headings: [], settings }, 9);
+const preset = (title: string, amount: number) => marlstoneOf({ title, drawer: 'Kiln room', sections: [['light', { amount, snap: 10 }], ['pigment', { depth: 120 }]] });
+function folder(name: string, files: Record<string, string>): string {
+  const root = join(work, name);
+  for (const [path, text] of Object.entries(files)) { mkdirSync(dirname(join(root, path)), { recursive: true }); writeFileSync(join(root, path), text); }
+  return root;
+}
+const ready = () => page.waitForLoadState('networkidle', { timeout: 4000 }).catch(() => {});
+const region = (name: string) => page.getByRole('region', { name, exact: true }), row = (path: string) => page.locator(`[data-entry="${path}"]`);
+async function bring(path: string): Promise<void> {
+  await page.goto('/intake');
+  await ready();
+  await page.getByLabel('Folder to take in').setInputFiles(path);
+  await page.waitForURL(/\/intake\/[0-9a-f-]{36}/);
+  await expect(page.getByRole('button', { name: /^Accept/ })).toBeVisible({ timeout: 30_000 });
+}
+
+test('a mixed pack in folders: told by content, corrected, accepted with supplier, licence and source', async () => {
+  await bring(folder('Kiln room', {
+    'Looks/Raku Night.cube': cube('Raku Night', { warmth: 41, contrast: 1.25, tintDark: { hue: 30, amount: 0.03 } }), 'Looks/misnamed.txt': cube('Crackle', { chroma: 0.55, contrast: 1.1 }),
+    'Looks/JPEG/Raku Night.cube': cube('Raku Night', { warmth: 30, contrast: 1.1, tintDark: { hue: 30, amount: 0.02 } }), 'Presets/Bisque Proof.mpreset': preset('Bisque Proof', 120), 'Extras/Overdone.cube': cube('Overdone', { chroma: 3 }), 'Extras/Read me.md': '# hello',
+  }));
+  await expect(row('Kiln room/Looks/misnamed.txt')).toContainText('3D table of 9 points');
+  await expect(row('Kiln room/Looks/misnamed.txt')).toContainText('Inside it is titled “Crackle”, its file name says “misnamed”.');
+  await expect(region('Variants').locator('[data-entry]')).toHaveCount(1);
+  await expect(region('New').locator('[data-entry]')).toHaveCount(4);
+  await ready();
+  await page.getByLabel('Overdone becomes').selectOption('document');
+  await expect(region('Papers and leftovers').locator('[data-entry]')).toHaveCount(2);
+  await expect(region('Papers and leftovers')).toContainText('as you said');
+  await page.getByLabel('Shelf').selectOption('new');
+  await page.getByLabel('Its name').fill('Kiln room');
+  await page.getByLabel('Supplier').fill('Saltmarsh Kilns');
+  await page.getByLabel('Licence').selectOption('new');
+  await page.getByLabel('Name of the licence').fill('Kiln room, one studio');
+  await page.getByLabel('May be converted').selectOption('yes');
+  await page.getByLabel('Receipt').fill('KR-1');
+  await page.getByRole('button', { name: 'Accept 4 as proposed' }).click();
+  await page.waitForURL(/\/shelves/);
+  await expect(region('Kiln room').locator('[data-spine]')).toHaveCount(3);
+  await region('Kiln room').locator('[data-spine]', { hasText: 'Raku Night' }).click();
+  await expect(page.getByRole('heading', { name: 'Raku Night', level: 1 })).toBeVisible();
+  await expect(page.getByText('Kiln room, one studio')).toBeVisible();
+  await expect(page.getByText('receipt: KR-1')).toBeVisible();
+  await expect(page.getByText('for rendered files').first()).toBeVisible();
+});
+
+test('its second release: what was added, changed and gone is said, and a new version is taken in and compared', async () => {
+  await bring(folder('Kiln room 2', {
+    'Looks/Raku Night.cube': cube('Raku Night', { warmth: 46, contrast: 1.32, tintDark: { hue: 30, amount: 0.03 } }), 'Looks/misnamed.txt': cube('Crackle', { chroma: 0.55, contrast: 1.1 }), 'Looks/Salt Fire.cube': cube('Salt Fire', { level: -0.4, chroma: 1.4 }), 'Presets/Bisque Proof.mpreset': preset('Bisque Proof', 140),
+  }));
+  const release = region('Against the release before');
+  await expect(release).toContainText('Kiln room');
+  await expect(release.locator('[data-release="changed"]')).toHaveCount(2);
+  await expect(release.locator('[data-release="changed"]', { hasText: 'Bisque Proof' })).toContainText('1 setting changed: level');
+  await expect(release.locator('[data-release="added"]')).toHaveText(/Salt Fire/);
+  await expect(release.locator('[data-release="gone"]')).toHaveCount(1);
+  await expect(region('New versions').locator('[data-entry]')).toHaveCount(2);
+  await ready();
+  await page.getByRole('button', { name: 'Accept 3 as proposed' }).click();
+  await page.waitForURL(/\/shelves/);
+  await page.locator('[data-spine]', { hasText: 'Raku Night' }).click();
+  await expect(page.locator('[data-version="3"]')).toBeVisible();
+  await ready();
+  await page.getByLabel('Compare from version 1', { exact: true }).check();
+  await page.getByLabel('Compare to version 3', { exact: true }).check();
+  await expect(page.getByRole('heading', { name: 'Version 1 against version 3' })).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByRole('img', { name: 'neutral ramp, red: the older and the newer version' })).toBeVisible();
+  await expect(page).toHaveURL(/older=.*newer=/);
+});
+
+test('a search is refined to one item by keyboard alone', async () => {
+  await page.goto('/shelves');
+  await page.locator('canvas[data-shown]').waitFor();
+  await page.keyboard.press('/');
+  await page.keyboard.type('saltmarsh');
+  await expect(page.getByText('4 of ', { exact: false })).toBeVisible();
+  await page.getByRole('button', { name: 'Kind' }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('menuitem', { name: /Preset/ })).toBeVisible();
+  await page.keyboard.type('Pre');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('1 of ', { exact: false })).toBeVisible();
+  await expect(page).toHaveURL(/q=saltmarsh&kind=preset|kind=preset&q=saltmarsh/);
+  await page.keyboard.press('/');
+  await page.keyboard.press('ArrowDown');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Bisque Proof', level: 1 })).toBeVisible();
+  await page.goBack();
+  await expect(page.getByRole('button', { name: 'Kind: Preset, take off' })).toBeVisible();
+});
+
+test('a search is kept as a shelf that fills itself', async () => {
+  await page.goto('/shelves?supplier=Saltmarsh+Kilns&kind=look');
+  await ready();
+  await page.getByRole('button', { name: 'Keep as a shelf' }).click();
+  await page.getByLabel('Name', { exact: true }).fill('Looks from the kilns');
+  await page.getByRole('button', { name: 'Keep it' }).click();
+  await expect(page.getByRole('heading', { name: 'Looks from the kilns', level: 1 })).toBeVisible();
+  await expect(page.locator('[data-spine]')).toHaveCount(3);
+});
+
+test('items are moved by keyboard, and a shelf is put away and brought back', async () => {
+  await page.goto('/shelves');
+  await page.locator('canvas[data-shown]').waitFor();
+  const titles = () => region('Kiln room').locator('[data-spine] .font-serif').allTextContents(), before = await titles();
+  await region('Kiln room').locator('[data-spine]').first().focus();
+  await page.keyboard.press('Alt+ArrowRight');
+  await expect.poll(titles).toEqual([before[1], before[0], ...before.slice(2)]);
+  await ready();
+  await page.getByRole('button', { name: 'The shelf Kiln room' }).click();
+  await page.getByRole('menuitem', { name: 'Put away, for me' }).click();
+  await expect(region('Kiln room')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Kiln room', exact: true }).click();
+  await expect(region('Kiln room')).toBeVisible();
+});
+
+test('many are renamed at once, each title and file name shown first', async () => {
+  await page.goto('/shelves?supplier=Saltmarsh+Kilns&kind=look&view=table');
+  await ready();
+  for (const t of ['Crackle', 'Salt Fire']) await page.getByLabel(`Choose ${t}`).check();
+  await page.getByRole('button', { name: 'Change together' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Change 2 items' });
+  await dialog.getByLabel('Title as a pattern').fill('Kiln: {title} {n}');
+  await dialog.getByLabel('Add tags').fill('ceramics, tungsten');
+  const results = dialog.getByRole('table', { name: 'What results' });
+  await expect(results).toContainText('Kiln: Crackle 1');
+  await expect(results).toContainText('Oxbow 2: Kiln Crackle 1.cube');
+  await expect(results).toContainText('Perrin Alder: Kiln_Crackle_1.cube');
+  await dialog.getByRole('button', { name: 'Change 2 items' }).click();
+  await expect(page.getByRole('link', { name: 'Kiln: Salt Fire 2' })).toBeVisible();
+  await page.goto('/shelves?tag=ceramics');
+  await expect(page.locator('[data-spine]')).toHaveCount(2);
+});
+
+test('two items of one effect are shown side by side and merged into one, which keeps both names', async () => {
+  await bring(folder('Loose', { 'a/Tenmoku.cube': cube('Tenmoku', { warmth: 12, contrast: 1.4, chroma: 0.8 }) }));
+  await ready();
+  await page.getByLabel('Shelf').selectOption({ label: 'Kiln room' });
+  await page.getByRole('button', { name: 'Accept 1 as proposed' }).click();
+  await page.waitForURL(/\/shelves/);
+  await bring(folder('Loose 2', { 'b/Oil Spot.cube': cube('Oil Spot', { warmth: 12.03, contrast: 1.4002, chroma: 0.8 }) }));
+  await expect(region('The same effect as something held').locator('[data-entry]')).toContainText('the same as Tenmoku: another name, the same effect');
+  await ready();
+  await page.getByLabel('Oil Spot becomes').selectOption('new');
+  await expect(region('New').locator('[data-entry]')).toHaveCount(1);
+  await page.getByRole('button', { name: 'Accept 1 as proposed' }).click();
+  await page.waitForURL(/\/shelves/);
+  await page.goto('/copies');
+  const group = page.getByRole('region', { name: /Copies: .*Oil Spot/ });
+  await expect(group.locator('[data-copy]')).toHaveCount(2);
+  await ready();
+  await group.locator('[data-copy="Tenmoku"]').getByRole('radio').check();
+  await group.getByRole('button', { name: 'Merge into Tenmoku' }).click();
+  await expect(page.getByRole('region', { name: /Copies: .*Oil Spot/ })).toHaveCount(0);
+  await page.goto('/shelves?q=oil+spot');
+  await page.locator('[data-spine]').first().click();
+  await expect(page.getByRole('heading', { name: 'Tenmoku', level: 1 })).toBeVisible();
+  await expect(page.getByText('also known as Oil Spot')).toBeVisible();
+});
+
+test('two people edit one item: the second is told, sees both, and decides; nothing is lost', async ({ browser }) => {
+  await page.goto('/shelves?q=tenmoku');
+  const href = (await page.locator('[data-spine]').first().getAttribute('href'))!, other = await (await browser.newContext()).newPage();
+  await signIn(other);
+  for (const p of [page, other]) { await p.goto(href.split('?')[0]!); await p.waitForLoadState('networkidle', { timeout: 4000 }).catch(() => {}); await p.getByRole('button', { name: 'Edit', exact: true }).click(); }
+  const dialog = (p: Page) => p.getByRole('dialog', { name: 'Edit the item' });
+  await dialog(other).getByLabel('Title', { exact: true }).fill('Tenmoku, deep');
+  await dialog(other).getByLabel('Description').fill('for dark glazes');
+  await dialog(other).getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(other.getByRole('heading', { name: 'Tenmoku, deep', level: 1 })).toBeVisible();
+  await dialog(page).getByLabel('Title', { exact: true }).fill('Tenmoku of the house');
+  await dialog(page).getByLabel('Notes').fill('ask Piet');
+  await dialog(page).getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(dialog(page).getByRole('alert')).toContainText('changed title of this item while you did');
+  await expect(dialog(page).getByText('theirs: Tenmoku, deep')).toBeVisible();
+  await expect(dialog(page).getByText('mine: Tenmoku of the house')).toBeVisible();
+  await dialog(page).getByLabel('theirs: Tenmoku, deep').check();
+  await dialog(page).getByRole('button', { name: 'Keep what is chosen' }).click();
+  await expect(page.getByRole('heading', { name: 'Tenmoku, deep', level: 1 })).toBeVisible();
+  await expect(page.getByText('ask Piet').first()).toBeVisible();
+  await expect(page.getByText('for dark glazes').first()).toBeVisible();
+  await other.close();
+});
+
+test('an intake is put back whole, unless something depends on it', async () => {
+  await bring(folder('Short stay', { 'x/Passing.cube': cube('Passing', { level: -1.2, warmth: -60 }), 'x/Needed.mpreset': preset('Needed', 105) }));
+  const arrival = page.url();
+  await ready();
+  await page.getByRole('button', { name: 'Accept 2 as proposed' }).click();
+  await page.waitForURL(/\/shelves/);
+  await page.goto('/shelves?q=needed');
+  await page.locator('[data-spine]').first().click();
+  await page.getByRole('link', { name: 'Convert into a look' }).click();
+  await ready();
+  await page.getByRole('button', { name: /^Make the look|^Convert|^Make/ }).click();
+  await page.waitForURL(/\/items\//);
+  await page.goto(arrival);
+  await ready();
+  await page.getByRole('button', { name: 'Put the delivery back' }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'converted into other items' })).toBeVisible();
+  await bring(folder('Shorter stay', { 'y/Gone Soon.cube': cube('Gone Soon', { level: 1.7, warmth: -90 }) }));
+  const second = page.url();
+  await ready();
+  await page.getByRole('button', { name: 'Accept 1 as proposed' }).click();
+  await page.waitForURL(/\/shelves/);
+  await page.goto(second);
+  await ready();
+  await page.getByRole('button', { name: 'Put the delivery back' }).click();
+  await expect(page.getByRole('button', { name: 'Accept 1 as proposed' })).toBeVisible();
+  await page.goto('/shelves?q=gone+soon');
+  await expect(page.getByText('Nothing matches')).toBeVisible();
+});
+
+test('what already lies on a station is taken in, and stays where it is', async () => {
+  await page.goto('/stations');
+  await page.getByRole('link', { name: 'Glaze desk' }).click();
+  await ready();
+  await page.getByRole('button', { name: /^Take in \d+ files?/ }).click();
+  await page.waitForURL(/\/intake\/[0-9a-f-]{36}/);
+  await expect(page.locator('[data-entry$="Kept from last year/Wet Clay.cube"]')).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('heading', { name: 'Found on Glaze desk' })).toBeVisible();
+});
+
+test('a backup is taken from the browser', async () => {
+  await page.goto('/studio');
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Take a backup' }).click()]);
+  expect(download.suggestedFilename()).toMatch(/^etagere-\d{4}-\d\d-\d\d.*\.backup$/);
+  const path = join(work, 'x.backup');
+  await download.saveAs(path);
+  const { statSync } = await import('node:fs');
+  expect(statSync(path).size).toBeGreaterThan(1 << 20);
+});
+
+test('no page had a fault in its console', () => expect(faults).toEqual([]));
