@@ -4,7 +4,7 @@
  */
 import { Problem } from '../problem';
 import { decodeText } from '../text';
-import { putDecimal, rowsOf } from './decimal';
+import { putDecimal, rowsOf, Scanner } from './decimal';
 import type { Look, Warning } from './look';
 
 const LIMIT = { '1d': 65536, '3d': 256 };
@@ -30,7 +30,13 @@ export function readCube(bytes: Uint8Array): Look {
     kind = k; size = n; table = new Float32Array((k === '3d' ? n ** 3 : n) * 3);
   };
 
+  const scan = new Scanner(text), row3 = new Float64Array(3);
   while (from < text.length) {
+    // most of a file are plain rows of three numbers: these are read in place, all else by its words
+    if (kind && filled < table.length) {
+      const next = scan.row(from, row3);
+      if (next > 0) { table[filled] = row3[0]!; table[filled + 1] = row3[1]!; table[filled + 2] = row3[2]!; filled += 3; line++; from = next; continue; }
+    }
     let to = text.indexOf('\n', from);
     if (to < 0) to = text.length;
     const row = text.slice(from, to).trim();

@@ -37,3 +37,54 @@ export function rowsOf(table: Float32Array, rows: number, at: (row: number) => n
   }
   return out.subarray(0, end);
 }
+
+const tens = Array.from({ length: 23 }, (_, i) => Number(`1e${i}`));
+
+/**
+ * Reads rows of three plain decimal numbers in a text, without cutting it into pieces. A number of up to 15 digits and an
+ * exponent within ±22 is the quotient or product of two exact doubles, hence rounded as `Number` rounds it (Clinger, PLDI
+ * 1990); any other row is left to the caller.
+ */
+export class Scanner {
+  private end = 0;
+  constructor(private readonly text: string) {}
+
+  /** The three numbers at `at`, and where the next line begins; 0 where the row is not that plain. */
+  row(at: number, out: Float64Array): number {
+    const t = this.text;
+    let p = at;
+    for (let c = 0; c < 3; c++) {
+      for (let code = t.charCodeAt(p); code === 32 || code === 9; code = t.charCodeAt(p)) p++;
+      const v = this.number(p);
+      if (this.end < 0) return 0;
+      out[c] = v;
+      p = this.end;
+      const code = t.charCodeAt(p);
+      if (c < 2 && code !== 32 && code !== 9) return 0;
+    }
+    for (let code = t.charCodeAt(p); code === 32 || code === 9 || code === 13; code = t.charCodeAt(p)) p++;
+    if (p >= t.length) return t.length;
+    return t.charCodeAt(p) === 10 ? p + 1 : 0;
+  }
+
+  private number(at: number): number {
+    const t = this.text;
+    let p = at, code = t.charCodeAt(p), digits = 0, value = 0, scale = 0, any = false;
+    const negative = code === 45;
+    if (negative || code === 43) code = t.charCodeAt(++p);
+    for (; code >= 48 && code <= 57; code = t.charCodeAt(++p)) { any = true; if (value || code !== 48) { value = value * 10 + code - 48; digits++; } }
+    if (code === 46) for (code = t.charCodeAt(++p); code >= 48 && code <= 57; code = t.charCodeAt(++p)) { any = true; scale--; if (value || code !== 48) { value = value * 10 + code - 48; digits++; } }
+    if (any && (code === 101 || code === 69)) {
+      let sign = 1, e = 0, some = false;
+      code = t.charCodeAt(++p);
+      if (code === 45 || code === 43) { sign = code === 45 ? -1 : 1; code = t.charCodeAt(++p); }
+      for (; code >= 48 && code <= 57 && e < 1000; code = t.charCodeAt(++p)) { some = true; e = e * 10 + code - 48; }
+      if (!some) { this.end = -1; return 0; }
+      scale += sign * e;
+    }
+    if (!any || digits > 15 || scale < -22 || scale > 22) { this.end = -1; return 0; }
+    this.end = p;
+    const v = scale < 0 ? value / tens[-scale]! : value * tens[scale]!;
+    return negative ? -v : v;
+  }
+}

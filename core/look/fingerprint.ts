@@ -50,30 +50,31 @@ export function fingerprintDistance(a: Int16Array, b: Int16Array, stopAbove = In
  * weighted by at most 1.75 in ΔE00, so ΔL ≤ 1.75 · ΔE), and left at the first color that is too far off.
  */
 export function nearPairs(all: Int16Array, count: number, t: Tolerance = tolerance): [number, number][] {
-  const L = POINTS * 3, mean = new Float64Array(count), neutralB = new Float64Array(count), neutralA = new Float64Array(count);
+  const L = POINTS * 3, mean = new Float64Array(count), neutralA = new Float64Array(count), neutralB = new Float64Array(count);
   for (let i = 0; i < count; i++) {
     let s = 0, a = 0, b = 0;
     for (let k = 0; k < POINTS; k++) s += all[i * L + k * 3]!;
     for (let k = 56; k < POINTS; k++) { a += all[i * L + k * 3 + 1]!; b += all[i * L + k * 3 + 2]!; }
     mean[i] = s / POINTS; neutralA[i] = a / 8; neutralB[i] = b / 8;
   }
-  const order = new Uint32Array(count).map((_, i) => i).sort((x, y) => mean[x]! - mean[y]!);
-  const slack = 2; // rounding to hundredths
-  // 95 % of the colors are within p95, the rest within max
-  const window = 175 * (0.95 * t.p95 + 0.05 * t.max) + slack, most = 175 * t.max + slack, out: [number, number][] = [];
+  const order = new Uint32Array(count).map((_, i) => i).sort((x, y) => mean[x]! - mean[y]!), light = new Int16Array(count * POINTS);
+  for (let x = 0; x < count; x++) for (let k = 0; k < POINTS; k++) light[x * POINTS + k] = all[order[x]! * L + k * 3]!;
+  // all but few of the colors are within p95, those few within max; in hundredths, with one for rounding
+  const few = POINTS - Math.ceil(POINTS * 0.95), sum = 175 * ((POINTS - few) * (t.p95 + 0.05) + few * (t.max + 0.05)) + POINTS, window = sum / POINTS, out: [number, number][] = [];
+  // the eight neutrals: `few` of them within max, the others within p95; chroma differences weigh less as chroma grows
+  const spread = 100 * ((8 - few) * (t.p95 + 0.05) + few * (t.max + 0.05)) / 8 + 1;
   for (let x = 0; x < count; x++) {
-    const i = order[x]!, p = i * L, mi = mean[i]!;
+    const i = order[x]!, mi = mean[i]!, ai = neutralA[i]!, bi = neutralB[i]!, reach = 1.5 * spread * (1 + (0.045 * Math.hypot(ai, bi)) / 100), p = x * POINTS;
     for (let y = x + 1; y < count; y++) {
       const j = order[y]!;
       if (mean[j]! - mi > window) break;
-      const q = j * L;
-      // neutrals stay of little chroma where the looks are alike, so a and b are held to the same order of difference
-      const reach = most * (1 + Math.hypot(neutralA[i]!, neutralB[i]!) / 1000);
-      if (Math.abs(neutralA[i]! - neutralA[j]!) > reach || Math.abs(neutralB[i]! - neutralB[j]!) > reach) continue;
-      let far = false;
-      for (let k = 0; k < L; k += 3) { const d = all[p + k]! - all[q + k]!; if (d > most || d < -most) { far = true; break; } }
-      if (far) continue;
-      const e = fingerprintDistance(all, all, t.max + 0.05, p, q);
+      const da = neutralA[j]! - ai, db = neutralB[j]! - bi;
+      if (da > reach || da < -reach || db > reach || db < -reach) continue;
+      const q = y * POINTS;
+      let off = 0;
+      for (let k = 0; k < POINTS && off <= sum; k += 4) off += Math.abs(light[p + k]! - light[q + k]!) + Math.abs(light[p + k + 1]! - light[q + k + 1]!) + Math.abs(light[p + k + 2]! - light[q + k + 2]!) + Math.abs(light[p + k + 3]! - light[q + k + 3]!);
+      if (off > sum) continue;
+      const e = fingerprintDistance(all, all, t.max + 0.05, i * L, j * L);
       if (e.max <= t.max + 0.05 && e.p95 <= t.p95 + 0.05) out.push([i, j]);
     }
   }
@@ -82,11 +83,11 @@ export function nearPairs(all: Int16Array, count: number, t: Tolerance = toleran
 
 /** Those of `held` (laid one after the other) that are within the tolerance of one fingerprint, nearest first. */
 export function near(one: Int16Array, held: Int16Array, count: number, t: Tolerance = tolerance): { index: number; mean: number; p95: number; max: number }[] {
-  const L = POINTS * 3, most = 175 * t.max + 2, out: { index: number; mean: number; p95: number; max: number }[] = [];
+  const L = POINTS * 3, few = POINTS - Math.ceil(POINTS * 0.95), most = 175 * ((POINTS - few) * t.p95 + few * t.max) + POINTS, out: { index: number; mean: number; p95: number; max: number }[] = [];
   for (let j = 0; j < count; j++) {
-    let far = false;
-    for (let k = 0; k < L; k += 3) { const d = one[k]! - held[j * L + k]!; if (d > most || d < -most) { far = true; break; } }
-    if (far) continue;
+    let off = 0;
+    for (let k = 0; k < L && off <= most; k += 12) off += Math.abs(one[k]! - held[j * L + k]!) + Math.abs(one[k + 3]! - held[j * L + k + 3]!) + Math.abs(one[k + 6]! - held[j * L + k + 6]!) + Math.abs(one[k + 9]! - held[j * L + k + 9]!);
+    if (off > most) continue;
     const e = fingerprintDistance(one, held, t.max, 0, j * L);
     if (e.max <= t.max && e.p95 <= t.p95) out.push({ index: j, ...e });
   }

@@ -2,7 +2,7 @@
  * What an incoming file is to what is held: new, a new version, a variant of a design, a duplicate, and by what. Pure: the
  * caller brings the held items that could matter.
  */
-import { near, tolerance, type Tolerance } from '../look/fingerprint';
+import { near, nearPairs, tolerance, type Tolerance } from '../look/fingerprint';
 import type { Settings } from '../preset/kinds';
 import { baseName } from './recognise';
 import { designName, nameLikeness, settingLikeness, foldName } from './likeness';
@@ -49,7 +49,7 @@ const family = (format: string): string => format.split('@')[0]!;
 
 /** Proposals for all entries of an arrival, in order: later entries may be duplicates or variants of earlier ones. */
 export function propose(entries: readonly Incoming[], index: HeldIndex, distance: (a: Int16Array, b: Int16Array) => { mean: number; p95: number; max: number }, t: Tolerance = tolerance): Map<number, Proposal> {
-  const out = new Map<number, Proposal>(), bySha = new Map<string, Incoming>(), byContent = new Map<string, Incoming>(), byDesign = new Map<string, Incoming>(), prints = new Map<string, Incoming[]>();
+  const out = new Map<number, Proposal>(), bySha = new Map<string, Incoming>(), byContent = new Map<string, Incoming>(), byDesign = new Map<string, Incoming>(), near = twins(entries, t), taken = new Set<number>();
   // the plain form of a design is the item; those that say what they are for come after it
   const marked = (e: Incoming): number => Number(designName(e.title, folderOf(e.path)).mark !== null);
   for (const e of [...entries].sort((a, b) => marked(a) - marked(b))) {
@@ -60,7 +60,7 @@ export function propose(entries: readonly Incoming[], index: HeldIndex, distance
     if (e.content && !byContent.has(e.kind + e.content)) byContent.set(e.kind + e.content, e);
     const d = `${e.kind} ${designName(e.title, folderOf(e.path)).base}`;
     if (!byDesign.has(d) && p.outcome !== 'variant') byDesign.set(d, e);
-    if (e.fingerprint) { const k = group(e), l = prints.get(k); if (l) l.push(e); else prints.set(k, [e]); }
+    taken.add(e.id);
   }
   return out;
 
@@ -114,21 +114,25 @@ export function propose(entries: readonly Incoming[], index: HeldIndex, distance
         return { ...nothing, outcome: 'variant', entryId: twin.id, confidence: 0.8, likeness: { by: 'design', mark, ...between(twin), words: `the same design as ${baseName(twin.path)}, ${mark}` } };
       }
     }
-    const here = prints.get(group(e));
-    if (here && e.fingerprint) for (const o of here) {
-      const d = o.fingerprint ? quick(e.fingerprint, o.fingerprint, t, distance) : null;
-      if (d) return { ...nothing, outcome: 'duplicate', entryId: o.id, confidence: 0.85, likeness: { by: 'effect', ...figures(d), words: `the same effect as ${o.path} in this arrival` } };
+    if (e.fingerprint) for (const o of near.get(e.id) ?? []) {
+      const d = taken.has(o.id) ? distance(e.fingerprint, o.fingerprint!) : null;
+      if (d && d.p95 <= t.p95 && d.max <= t.max) return { ...nothing, outcome: 'duplicate', entryId: o.id, confidence: 0.85, likeness: { by: 'effect', ...figures(d), words: `the same effect as ${o.path} in this arrival` } };
     }
     return { ...nothing, caution };
   }
 }
 
-/** The distance where it is within the tolerance; lightness alone rules most out. */
-function quick(a: Int16Array, b: Int16Array, t: Tolerance, distance: (a: Int16Array, b: Int16Array) => { mean: number; p95: number; max: number }): { mean: number; p95: number; max: number } | null {
-  const most = 175 * t.max + 2;
-  for (let k = 0; k < a.length; k += 3) { const d = a[k]! - b[k]!; if (d > most || d < -most) return null; }
-  const e = distance(a, b);
-  return e.p95 <= t.p95 && e.max <= t.max ? e : null;
+/** For each entry those of the same arrival that do nearly the same. */
+function twins(entries: readonly Incoming[], t: Tolerance): Map<number, Incoming[]> {
+  const groups = new Map<string, Incoming[]>(), out = new Map<number, Incoming[]>();
+  for (const e of entries) if (e.fingerprint) { const k = group(e), l = groups.get(k); if (l) l.push(e); else groups.set(k, [e]); }
+  const add = (a: Incoming, b: Incoming): void => { const l = out.get(a.id); if (l) l.push(b); else out.set(a.id, [b]); };
+  for (const list of groups.values()) {
+    const all = new Int16Array(list.length * 192);
+    list.forEach((e, i) => all.set(e.fingerprint!, i * 192));
+    for (const [i, j] of nearPairs(all, list.length, t)) { add(list[i]!, list[j]!); add(list[j]!, list[i]!); }
+  }
+  return out;
 }
 
 export const folderOf = (path: string): string => (path.includes('/') ? path.slice(0, path.lastIndexOf('/')) : '');

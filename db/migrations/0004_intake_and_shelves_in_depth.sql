@@ -195,6 +195,11 @@ alter table intake_entry
   add column content_sha256 bytea,
   add column fingerprint bytea,
   add column frame_id uuid references frame;
+-- what is deleted is looked for from here
+create index intake_entry_target on intake_entry (target_entry_id) where target_entry_id is not null;
+create index intake_entry_item on intake_entry (target_item_id) where target_item_id is not null;
+create index intake_entry_version on intake_entry (version_id) where version_id is not null;
+create index intake_entry_held on intake_entry (held_version_id) where held_version_id is not null;
 create index intake_entry_content on intake_entry (intake_id, content_sha256);
 
 -- Frames of the studio's own: what their files say, the file as it came, and who brought them.

@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fingerprintDistance } from '@/core/look/fingerprint';
 import { bytesOfFingerprint } from '@/core/look/fingerprint';
+import { limits } from '@/core/pack/entry-rules';
 import { mismatches } from '@/core/pack/likeness';
 import { propose } from '@/core/pack/propose';
 import { archiveEditor, isTakeable } from '@/core/pack/recognise';
@@ -31,11 +32,14 @@ export async function readIntake(job: JobContext): Promise<{ entries: number }> 
   await q.clearEntries(sql, id);
   try {
     await job.progress(0, 'begun'); // stopped before it began, it says so here
-    let batch: { row: q.NewEntry; bytes: Buffer | null; sha: Buffer | null }[] = [], held = 0;
+    let batch: { row: q.NewEntry; bytes: Buffer | null; sha: Buffer | null }[] = [], held = 0, writing: Promise<unknown> = Promise.resolve();
+    // one batch is written while the next is read
     const flush = async () => {
       const now = batch;
       batch = []; held = 0;
-      if (now.length) await transaction(async (tx) => { await putBlobs(tx, now.flatMap((b) => (b.bytes && b.sha ? [{ sha256: b.sha, bytes: b.bytes }] : []))); await q.insertEntries(tx, id, now.map((b) => b.row)); });
+      await writing;
+      if (now.length) writing = transaction(async (tx) => { await putBlobs(tx, now.flatMap((b) => (b.bytes && b.sha ? [{ sha256: b.sha, bytes: b.bytes }] : []))); await q.insertEntries(tx, id, now.map((b) => b.row)); });
+      writing.catch(() => {}); // told when it is awaited
     };
     for await (const e of contentsOf(intake, await q.filesOf(sql, id), known)) {
       const made = entryOf(e);
@@ -47,6 +51,7 @@ export async function readIntake(job: JobContext): Promise<{ entries: number }> 
       await job.progress(Math.min(0.9, (0.9 * done) / (done + intake.size)), `${entries} files read`);
     }
     await flush();
+    await writing;
     await job.progress(0.92, 'comparing with what is held');
     await transaction(async (tx) => {
       await proposeAll(tx, id);
@@ -67,7 +72,7 @@ async function* contentsOf(intake: q.IntakeRow, files: q.FileRow[], known: Known
   for (const f of files) {
     const sha = f.sha256!, zip = (await blobHead(sha, 4)).toString('latin1') === 'PK\u0003\u0004';
     if (f.size > SINGLE_MOST && !zip) { yield { type: 'refused', path: f.path, size: f.size, sha256: null, problem: new Problem('limit-size', 'A single file may have 256 MB.', f.path, 'If it is an archive, pack it as a ZIP.') }; continue; }
-    if (!zip || (f.size <= SINGLE_MOST && archiveEditor(await getBlob(sha), known))) { yield inspectFile(f.path, await getBlob(sha), sha, known); continue; }
+    if (!zip || (f.size <= limits.nestedBytes && archiveEditor(await getBlob(sha), known))) { yield inspectFile(f.path, await getBlob(sha), sha, known); continue; }
     const folder = await mkdtemp(join(tmpdir(), 'etagere-intake-')), file = join(folder, 'pack');
     try {
       await spoolBlob(sha, file);

@@ -1,0 +1,71 @@
+/** Made-up data in bulk: a large pack, a large catalogue, many looks. Deterministic. */
+import { createWriteStream } from 'node:fs';
+import { once } from 'node:events';
+import { strToU8, Zip, ZipDeflate } from 'fflate';
+import { bytesOfFingerprint, fingerprint } from '@/core/look/fingerprint';
+import { fromRows, writeCubeBytes } from '@/core/look';
+import { compile, compileMany } from '@/core/preset/render';
+import type { Settings } from '@/core/preset/kinds';
+import { pool } from '@/server/db/pool';
+
+export function random(seed: number): () => number { let a = seed >>> 0; return () => { a = (a + 0x6d2b79f5) >>> 0; let t = a; t = Math.imul(t ^ (t >>> 15), t | 1); t ^= t + Math.imul(t ^ (t >>> 7), t | 61); return ((t ^ (t >>> 14)) >>> 0) / 4294967296; }; }
+
+const first = ['Amber', 'Slate', 'Celadon', 'Madder', 'Kaolin', 'Cobalt', 'Ember', 'Verdigris', 'Ochre', 'Raku', 'Bisque', 'Sienna', 'Indigo', 'Tallow', 'Linen', 'Velvet', 'Lamp', 'Chalk', 'Copper', 'Ash'], second = ['Proscenium', 'Backcloth', 'Glaze', 'Kiln', 'Drop', 'Wing', 'Fly', 'Cue', 'Maquette', 'Gel', 'Footlight', 'Curtain', 'Plate', 'Slip', 'Crackle', 'Hinge', 'Wash', 'Fire', 'Bench', 'Study'];
+
+export function settings(r: () => number): Settings {
+  return { level: r() * 1.6 - 0.8, contrast: 0.8 + r() * 0.7, warmth: r() * 120 - 60, tintShift: r() * 40 - 20, chroma: 0.4 + r() * 1.2, toe: r() * 60 - 30, shoulder: r() * 60 - 30, tintDark: { hue: r() * 360, amount: r() * 0.05 }, tintLight: { hue: r() * 360, amount: r() * 0.04 }, hueSectors: [{ center: r() * 360, width: 60 + r() * 90, turn: r() * 30 - 15, chroma: 0.7 + r() * 0.6, lightness: r() * 0.06 - 0.03 }] };
+}
+
+/** A ZIP of `count` looks in folders, about `bytes` unpacked. */
+export async function writePack(file: string, count: number): Promise<number> {
+  const out = createWriteStream(file), zip = new Zip(), r = random(11);
+  let total = 0, free: Promise<unknown> | null = null;
+  zip.ondata = (e, data, final) => { if (e) throw e; if (!out.write(data)) free = once(out, 'drain'); if (final) out.end(); };
+  for (let i = 0; i < count; i++) {
+    const title = `${first[i % 20]} ${second[Math.floor(i / 20) % 20]} ${i}`, bytes = writeCubeBytes(fromRows(11, title, compileMany(settings(r)))), f = new ZipDeflate(`Large pack/${first[i % 20]}/${second[Math.floor(i / 20) % 20]}/${title}.cube`, { level: 1 });
+    total += bytes.length;
+    zip.add(f); f.push(bytes, true);
+    if (free) { await free; free = null; }
+  }
+  const note = new ZipDeflate('Large pack/Read me.txt', { level: 1 });
+  zip.add(note); note.push(strToU8('made up'), true);
+  zip.end();
+  await once(out, 'close');
+  return total;
+}
+
+/** A catalogue: items over 60 shelves, of which the first has 10,000, each with three versions. Triggers are run once at the end, which is what they are for. */
+export async function fillCatalogue(items: number): Promise<void> {
+  const c = await pool().connect();
+  try {
+    await c.query('begin');
+    await c.query(`set local session_replication_role = 'replica'`);
+    await c.query(`insert into blob (sha256, size) values (sha256('bench'), 5) on conflict do nothing`);
+    await c.query(`insert into blob_chunk (sha256, n, data) values (sha256('bench'), 0, 'bench') on conflict do nothing`);
+    await c.query(`insert into shelf (id, name, note, position) select gen_random_uuid(), case when n = 0 then 'The long shelf' else 'Bench shelf ' || n end, 'bench', 1000 + n from generate_series(0, 59) n`);
+    await c.query(`with s as (select id, row_number() over (order by position) - 1 as n from shelf where note = 'bench')
+      insert into item (id, kind, title, headings, supplier, tags, cameras, description, origin, scope, shelf_id, shelf_order, created_at)
+      select gen_random_uuid(), (array['look', 'look', 'look', 'preset', 'camera-profile', 'icc-profile'])[1 + i % 6], ($2::text[])[1 + i % 20] || ' ' || ($3::text[])[1 + (i / 20) % 20] || ' ' || i, array['Bench', ($2::text[])[1 + (i * 7) % 20]], (array['', 'Sable Row Looks', 'Fathom Color', 'Saltmarsh Lens Bureau', 'Kiln & Co'])[1 + (i * 3) % 5],
+        array[(array['costume', 'ceramics', 'stage', 'tungsten', 'daylight'])[1 + i % 5], 'batch ' || (i / 500)], case when i % 6 = 4 then array[(array['Perrin Alder', 'Perrin Alder IR', 'Ondine 40', 'Corvane Ley'])[1 + (i / 6) % 4]] else '{}' end, 'made up for the bench, number ' || i, 'bought', '{}', s.id, i, now() - i * interval '1 minute'
+      from generate_series(1, $1::int) i join s on s.n = case when i <= 10000 then 0 else 1 + i % 59 end`, [items, first, second]);
+    await c.query(`insert into version (id, item_id, number, sha256, file_name, format, facts, encoding, status, words)
+      select gen_random_uuid(), i.id, n, sha256('bench'), i.title || '.cube', case i.kind when 'preset' then 'oxbow@2' when 'camera-profile' then 'dcp' when 'icc-profile' then 'icc' else 'cube' end, '{"kind":"3d","size":33}', case when i.kind = 'look' then '{"assumed":true}'::jsonb end, case when i.shelf_order % 3 = 0 then 'approved' else 'draft' end, case when i.shelf_order % 4 = 0 then 'Hue sectors color Contrast light' else 'Curve curve' end
+      from item i, generate_series(1, 3) n where i.description like 'made up for the bench%'`);
+    await c.query('commit');
+    await c.query(`update item set touched_at = now() where description like 'made up for the bench%'`);
+    await c.query('analyze');
+  } finally { c.release(); }
+}
+
+/** Fingerprints of `count` looks laid one after the other, one in forty a near copy of another. */
+export function fingerprints(count: number): { all: Int16Array; rows: { id: string; group: string; fingerprint: Buffer }[] } {
+  const r = random(5), all = new Int16Array(count * 192), rows: { id: string; group: string; fingerprint: Buffer }[] = [];
+  let last: Settings = {};
+  for (let i = 0; i < count; i++) {
+    const s = i % 40 === 39 ? { ...last, level: (last.level as number) + 0.002 } : settings(r), f = fingerprint(compile(s));
+    last = s;
+    all.set(f, i * 192);
+    rows.push({ id: String(i), group: 'look', fingerprint: Buffer.from(bytesOfFingerprint(f)) });
+  }
+  return { all, rows };
+}

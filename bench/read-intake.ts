@@ -1,0 +1,7 @@
+/** Reads one arrival as the worker does, in a process of its own, so that its memory can be told. Prints time and peak memory. */
+import { closePool } from '@/server/db/pool';
+import { readIntake } from '@/server/packs/service';
+
+const t = performance.now(), { entries } = await readIntake({ id: 'bench', payload: { intake: process.argv[2] }, personId: null, progress: async () => {} });
+console.log(JSON.stringify({ ms: performance.now() - t, entries, megabytes: process.resourceUsage().maxRSS / 1024 }));
+await closePool();
