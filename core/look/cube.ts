@@ -30,7 +30,7 @@ export function readCube(bytes: Uint8Array): Look {
     kind = k; size = n; table = new Float32Array((k === '3d' ? n ** 3 : n) * 3);
   };
 
-  const scan = new Scanner(text), row3 = new Float64Array(3);
+  const scan = new Scanner(text.length === bytes.length ? bytes : Uint8Array.from(text, (c) => Math.min(255, c.charCodeAt(0)))), row3 = new Float64Array(3);
   while (from < text.length) {
     // most of a file are plain rows of three numbers: these are read in place, all else by its words
     if (kind && filled < table.length) {

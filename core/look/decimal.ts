@@ -41,50 +41,61 @@ export function rowsOf(table: Float32Array, rows: number, at: (row: number) => n
 const tens = Array.from({ length: 23 }, (_, i) => Number(`1e${i}`));
 
 /**
- * Reads rows of three plain decimal numbers in a text, without cutting it into pieces. A number of up to 15 digits and an
- * exponent within ±22 is the quotient or product of two exact doubles, hence rounded as `Number` rounds it (Clinger, PLDI
- * 1990); any other row is left to the caller.
+ * Reads rows of three plain decimal numbers in a text, given as one byte a character, without cutting it into pieces. A
+ * number of up to 15 digits and an exponent within ±22 is the quotient or product of two exact doubles, hence rounded as
+ * `Number` rounds it (Clinger, PLDI 1990); any other row is left to the caller.
  */
 export class Scanner {
   private end = 0;
-  constructor(private readonly text: string) {}
+  constructor(private readonly text: Uint8Array) {}
 
   /** The three numbers at `at`, and where the next line begins; 0 where the row is not that plain. */
   row(at: number, out: Float64Array): number {
     const t = this.text;
     let p = at;
     for (let c = 0; c < 3; c++) {
-      for (let code = t.charCodeAt(p); code === 32 || code === 9; code = t.charCodeAt(p)) p++;
+      while (t[p] === 32 || t[p] === 9) p++;
       const v = this.number(p);
       if (this.end < 0) return 0;
       out[c] = v;
       p = this.end;
-      const code = t.charCodeAt(p);
-      if (c < 2 && code !== 32 && code !== 9) return 0;
+      if (c < 2 && t[p] !== 32 && t[p] !== 9) return 0;
     }
-    for (let code = t.charCodeAt(p); code === 32 || code === 9 || code === 13; code = t.charCodeAt(p)) p++;
+    while (t[p] === 32 || t[p] === 9 || t[p] === 13) p++;
     if (p >= t.length) return t.length;
-    return t.charCodeAt(p) === 10 ? p + 1 : 0;
+    return t[p] === 10 ? p + 1 : 0;
   }
 
   private number(at: number): number {
-    const t = this.text;
-    let p = at, code = t.charCodeAt(p), digits = 0, value = 0, scale = 0, any = false;
+    const t = this.text, n = t.length;
+    this.end = -1;
+    let p = at, code = p < n ? t[p]! : 0;
     const negative = code === 45;
-    if (negative || code === 43) code = t.charCodeAt(++p);
-    for (; code >= 48 && code <= 57; code = t.charCodeAt(++p)) { any = true; if (value || code !== 48) { value = value * 10 + code - 48; digits++; } }
-    if (code === 46) for (code = t.charCodeAt(++p); code >= 48 && code <= 57; code = t.charCodeAt(++p)) { any = true; scale--; if (value || code !== 48) { value = value * 10 + code - 48; digits++; } }
-    if (any && (code === 101 || code === 69)) {
+    if (negative || code === 43) code = ++p < n ? t[p]! : 0;
+    // up to nine digits are a small whole number, which is quick; the rest go into a second one
+    let high = 0, low = 0, digits = 0, lows = 0, scale = 0, any = false, point = false;
+    for (;;) {
+      const d = code - 48;
+      if (d >= 0 && d <= 9) {
+        any = true;
+        if (point) scale--;
+        if (digits < 9) { high = (high * 10 + d) | 0; if (high !== 0) digits++; } else { low = (low * 10 + d) | 0; digits++; lows++; if (digits > 15) return 0; }
+      } else if (code === 46 && !point) point = true;
+      else break;
+      code = ++p < n ? t[p]! : 0;
+    }
+    if (!any) return 0;
+    if (code === 101 || code === 69) {
       let sign = 1, e = 0, some = false;
-      code = t.charCodeAt(++p);
-      if (code === 45 || code === 43) { sign = code === 45 ? -1 : 1; code = t.charCodeAt(++p); }
-      for (; code >= 48 && code <= 57 && e < 1000; code = t.charCodeAt(++p)) { some = true; e = e * 10 + code - 48; }
-      if (!some) { this.end = -1; return 0; }
+      code = ++p < n ? t[p]! : 0;
+      if (code === 45 || code === 43) { sign = code === 45 ? -1 : 1; code = ++p < n ? t[p]! : 0; }
+      for (; code >= 48 && code <= 57 && e < 1000; code = ++p < n ? t[p]! : 0) { some = true; e = e * 10 + code - 48; }
+      if (!some) return 0;
       scale += sign * e;
     }
-    if (!any || digits > 15 || scale < -22 || scale > 22) { this.end = -1; return 0; }
+    if (scale < -22 || scale > 22) return 0;
     this.end = p;
-    const v = scale < 0 ? value / tens[-scale]! : value * tens[scale]!;
+    const value = lows ? high * tens[lows]! + low : high, v = scale < 0 ? value / tens[-scale]! : value * tens[scale]!;
     return negative ? -v : v;
   }
 }
