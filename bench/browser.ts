@@ -1,12 +1,71 @@
 /** What the browser feels: the repaint after a change of strength, and the weight of the shelves screen. Needs a running application. */
 import { gzipSync } from 'node:zlib';
-import { chromium } from '@playwright/test';
+import { chromium, type Page } from '@playwright/test';
 import { median, type Row } from './rows';
 
 export interface Address { url: string; signIns: { email: string; role: string; password: string }[] }
 
+const launch = () => chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] });
+
+/** From a spine that is pointed at to its effect on the frame, cold: each spine for the first time. */
+async function hoverRow(page: Page): Promise<Row> {
+  await page.goto('/shelves');
+  await page.locator('canvas[data-shown]').waitFor();
+  const spines = await page.locator('[data-spine]').all(), times: number[] = [];
+  for (const s of spines.slice(1, 25)) {
+    const before = await page.locator('canvas').first().getAttribute('data-shown');
+    await s.hover();
+    await page.waitForFunction((b) => document.querySelector('canvas')!.dataset.shown !== b, before);
+    times.push(Number(await page.locator('canvas').first().getAttribute('data-repaint')));
+  }
+  return { name: 'a spine pointed at for the first time to its effect painted', figure: median(times), unit: 'ms', target: 60, note: `slowest of ${times.length}: ${Math.max(...times).toFixed(0)} ms` };
+}
+
+/** With a large catalogue: from a letter typed to the list painted, and scrolling a shelf of ten thousand. */
+export async function largeRows(address: Address): Promise<Row[]> {
+  const browser = await launch();
+  try {
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, baseURL: address.url }), who = address.signIns.find((s) => s.role === 'librarian')!;
+    await context.request.post('/api/session', { data: { email: who.email, password: who.password } });
+    const page = await context.newPage(), typed: number[] = [];
+    await page.goto('/shelves');
+    await page.locator('canvas[data-shown]').waitFor();
+    await page.waitForLoadState('networkidle', { timeout: 4000 }).catch(() => {});
+    const box = page.getByRole('searchbox', { name: 'Find items' });
+    // the last digits of a title: each leaves another list
+    for (const [word, letters] of [['amber glaze ', '12'], ['slate kiln ', '34'], ['raku wash ', '56'], ['cobalt cue ', '78']] as const) {
+      await box.fill(word);
+      await page.waitForTimeout(900);
+      for (const letter of letters) {
+        await page.evaluate(() => {
+          const w = window as unknown as { painted: number; began: number };
+          w.painted = 0;
+          document.querySelector('[role="search"] input')!.addEventListener('input', () => { w.began = performance.now(); }, { once: true });
+          // the count above the list changes with the list itself
+          const seen = new MutationObserver(() => { seen.disconnect(); requestAnimationFrame(() => { const c = new MessageChannel(); c.port1.onmessage = () => { w.painted = performance.now() - w.began; }; c.port2.postMessage(0); }); });
+          seen.observe(document.querySelector('#main')!, { subtree: true, childList: true, characterData: true });
+        });
+        await box.press(letter);
+        const ms = await page.waitForFunction(() => (window as unknown as { painted: number }).painted, undefined, { timeout: 4000 }).then((h) => h.jsonValue()).catch(() => 0);
+        if (ms) typed.push(ms);
+        await page.waitForTimeout(500);
+      }
+    }
+    await page.goto('/shelves');
+    await page.getByRole('link', { name: 'The long shelf' }).first().click();
+    await page.locator('[data-long-shelf]').waitFor();
+    await page.waitForTimeout(1500);
+    // a frame late by more than half its time is a dropped one
+    const frames = await page.evaluate(async () => { const at: number[] = []; let y = 0; await new Promise<void>((done) => { const step = (t: number) => { at.push(t); y += 40; window.scrollTo(0, y); if (at.length < 300) requestAnimationFrame(step); else done(); }; requestAnimationFrame(step); }); const gaps = at.slice(1).map((t, i) => t - at[i]!); return { rate: 1000 / (gaps.reduce((a, b) => a + b, 0) / gaps.length), worst: Math.max(...gaps) }; });
+    return [
+      { name: 'a letter typed to the list painted, 100,000 items', figure: median(typed), unit: 'ms', target: 150, note: `${typed.length} letters, slowest ${Math.max(...typed).toFixed(0)} ms` },
+      { name: 'time of a frame while a shelf of 10,000 is scrolled', figure: 1000 / frames.rate, unit: 'ms', target: 1000 / 59, note: `${frames.rate.toFixed(1)} frames a second, longest ${frames.worst.toFixed(0)} ms` },
+    ];
+  } finally { await browser.close(); }
+}
+
 export async function browserRows(address: Address): Promise<Row[]> {
-  const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] });
+  const browser = await launch();
   try {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, baseURL: address.url }), who = address.signIns.find((s) => s.role === 'librarian')!;
     await context.request.post('/api/session', { data: { email: who.email, password: who.password } });
@@ -26,7 +85,9 @@ export async function browserRows(address: Address): Promise<Row[]> {
       await page.waitForFunction((b) => document.querySelector('canvas')!.dataset.shown !== b, before);
       if (i >= 4) times.push(Number(await canvas.getAttribute('data-repaint')));
     }
+    const hover = await hoverRow(page);
     return [
+      hover,
       { name: 'preview repaint after a change of strength, 900 px', figure: median(times), unit: 'ms', target: 50, note: `slowest of ${times.length}: ${Math.max(...times).toFixed(0)} ms` },
       { name: 'JavaScript of the shelves screen, gzip', figure: weight, unit: 'kB', target: 250, note: `${scripts.size} files` },
     ];

@@ -3,7 +3,8 @@ import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { applyRow, bakeRow } from './core';
-import { browserRows, type Address } from './browser';
+import { browserRows, largeRows, type Address } from './browser';
+import { backupRow, catalogueRows, copiesRow, packRows } from './library';
 import { ok, print, type Row } from './rows';
 
 const data = process.env.ETAGERE_BENCH_DATA!, rows: Row[] = [applyRow(), bakeRow()];
@@ -19,6 +20,10 @@ mkdirSync(data, { recursive: true });
 const first = await start();
 await first.stop();
 const second = await start();
-try { rows.push(...(await browserRows(second.address)), { name: 'bin/start, the second time', figure: second.seconds, unit: 's', target: 15, note: `the first time in an empty data folder, built before: ${first.seconds.toFixed(1)} s` }); } finally { await second.stop(); }
+try {
+  rows.push(copiesRow(20_000), ...(await browserRows(second.address)), { name: 'bin/start, the second time', figure: second.seconds, unit: 's', target: 15, note: `the first time in an empty data folder, built before: ${first.seconds.toFixed(1)} s` });
+  process.env.ETAGERE_DATA = data;
+  rows.push(...(await packRows(5000)), await backupRow(10_000), ...(await catalogueRows(100_000)), ...(await largeRows(second.address)));
+} finally { await second.stop(); }
 if (process.argv.includes('--json')) console.log(JSON.stringify(rows.map((r) => ({ ...r, ok: ok(r) })))); else console.log(print(rows));
 process.exit(0);

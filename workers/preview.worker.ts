@@ -6,7 +6,10 @@ import type { Look } from '@/core/look/look';
 
 declare const self: DedicatedWorkerGlobalScope;
 
-export interface PreviewRequest { id: number; frame: string; width: number; version: string | null; strength: number }
+/** `points` asks for a smaller table, for small pictures. */
+export interface PreviewRequest { id: number; frame: string; width: number; version: string | null; strength: number; points?: number }
+/** Looks that may be asked for soon. */
+export interface PreviewAhead { ahead: string[]; points: number }
 export type PreviewAnswer = { id: number; width: number; height: number; pixels: ArrayBuffer; ms: number } | { id: number; error: string };
 
 interface Picture { width: number; height: number; data: Uint8ClampedArray }
@@ -34,8 +37,8 @@ async function loadFrame(id: string, width: number): Promise<Picture> {
   return { width: bitmap.width, height: bitmap.height, data: context.getImageData(0, 0, bitmap.width, bitmap.height).data };
 }
 
-async function loadLook(version: string): Promise<Look> {
-  const r = await fetch(`/api/versions/${version}/table`);
+async function loadLook(version: string, points?: number): Promise<Look> {
+  const r = await fetch(`/api/versions/${version}/table${points ? `?points=${points}` : ''}`);
   if (!r.ok) throw new Error('the look could not be fetched');
   const about = JSON.parse(r.headers.get('x-look')!) as Pick<Look, 'kind' | 'size' | 'domain'>;
   return { ...about, format: 'cube', table: new Float32Array(await r.arrayBuffer()), title: '', comments: [], warnings: [] };
@@ -56,14 +59,26 @@ function render(look: Look, version: string, strength: number, picture: Picture)
   return out;
 }
 
-self.onmessage = (e: MessageEvent<PreviewRequest>) => {
+const lookOf = (version: string, points?: number): Promise<Look> => remember(looks, `${version} ${points ?? ''}`, 160, () => loadLook(version, points));
+
+let wanted: PreviewAhead = { ahead: [], points: 17 }, fetching = false;
+/** One after the other, and never before what is asked for now. */
+async function goAhead(): Promise<void> {
+  if (fetching) return;
+  fetching = true;
+  for (let v = wanted.ahead.shift(); v; v = wanted.ahead.shift()) await lookOf(v, wanted.points).catch(() => {});
+  fetching = false;
+}
+
+self.onmessage = (e: MessageEvent<PreviewRequest | PreviewAhead>) => {
+  if ('ahead' in e.data) { wanted = e.data; void goAhead(); return; }
   const q = e.data;
   latest = q.id;
   void (async () => {
     try {
-      const [picture, look] = await Promise.all([remember(frames, `${q.frame} ${q.width}`, 8, () => loadFrame(q.frame, q.width)), q.version ? remember(looks, q.version, 24, () => loadLook(q.version!)) : null]);
+      const [picture, look] = await Promise.all([remember(frames, `${q.frame} ${q.width}`, 8, () => loadFrame(q.frame, q.width)), q.version ? lookOf(q.version, q.points) : null]);
       if (q.id !== latest) { self.postMessage({ id: q.id, error: 'superseded' } satisfies PreviewAnswer); return; }
-      const t = performance.now(), pixels = look && q.strength > 0 ? render(look, q.version!, q.strength, picture) : picture.data.slice();
+      const t = performance.now(), pixels = look && q.strength > 0 ? render(look, `${q.version} ${q.points ?? ''}`, q.strength, picture) : picture.data.slice();
       self.postMessage({ id: q.id, width: picture.width, height: picture.height, pixels: pixels.buffer as ArrayBuffer, ms: performance.now() - t } satisfies PreviewAnswer, [pixels.buffer as ArrayBuffer]);
     } catch (error) { self.postMessage({ id: q.id, error: (error as Error).message } satisfies PreviewAnswer); }
   })();

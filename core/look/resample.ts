@@ -6,22 +6,23 @@ import { fromFunction, type Look } from './look';
 import { pointsIn, residual, type Residual } from './residual';
 import { sampler, type Evaluate } from './sample';
 
-/** 3D (or 1D, where `keep1d`) table of `size` points an axis that samples the source at its nodes. */
-export function resample(look: Look, size: number, keep1d = false): { look: Look; residual: Residual } {
-  let out: Look;
-  if (size === look.size && (look.kind === '3d' || keep1d)) out = { ...look, comments: [], warnings: [] };
-  else {
-    const f = sampler(look);
-    if (look.kind === '1d' && keep1d) {
-      const table = new Float32Array(size * 3), v = new Float64Array(3);
-      for (let i = 0; i < size; i++) {
-        const x = [0, 1, 2].map((c) => look.domain.min[c]! + ((look.domain.max[c]! - look.domain.min[c]!) * i) / (size - 1));
-        f(x[0]!, x[1]!, x[2]!, v, 0);
-        table.set(v, i * 3);
-      }
-      out = { ...look, size, table, comments: [], warnings: [] };
-    } else out = { ...fromFunction(size, look.title, (v) => f(v[0]!, v[1]!, v[2]!, v, 0), look.domain), title: look.title };
+/** 3D (or 1D, where `keep1d`) table of `size` points an axis that samples the source at its nodes; without the error, where nobody asks for it. */
+export function resized(look: Look, size: number, keep1d = false): Look {
+  if (size === look.size && (look.kind === '3d' || keep1d)) return { ...look, comments: [], warnings: [] };
+  const f = sampler(look);
+  if (look.kind !== '1d' || !keep1d) return { ...fromFunction(size, look.title, (v) => f(v[0]!, v[1]!, v[2]!, v, 0), look.domain), title: look.title };
+  const table = new Float32Array(size * 3), v = new Float64Array(3);
+  for (let i = 0; i < size; i++) {
+    const x = [0, 1, 2].map((c) => look.domain.min[c]! + ((look.domain.max[c]! - look.domain.min[c]!) * i) / (size - 1));
+    f(x[0]!, x[1]!, x[2]!, v, 0);
+    table.set(v, i * 3);
   }
+  return { ...look, size, table, comments: [], warnings: [] };
+}
+
+/** The same with the error against its source. */
+export function resample(look: Look, size: number, keep1d = false): { look: Look; residual: Residual } {
+  const out = resized(look, size, keep1d);
   return { look: out, residual: residual(sampler(look), sampler(out), pointsIn(look.domain)) };
 }
 

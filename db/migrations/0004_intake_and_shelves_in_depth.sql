@@ -136,8 +136,13 @@ create trigger facet_counted_gone after delete on item referencing old table as 
 update item set touched_at = now();
 create index item_words on item using gin (words) where archived_at is null;
 create index item_facets on item using gin (facets) where archived_at is null;
-create index item_title on item (lower(title) text_pattern_ops) where archived_at is null;
-create index item_made on item (created_at desc) where archived_at is null;
+-- a page in the order of a column is read from an index, however many match
+create index item_by_title on item (lower(title) collate "C", id) where archived_at is null;
+create index item_by_kind on item (kind, lower(title) collate "C", id) where archived_at is null;
+create index item_by_status on item (status, lower(title) collate "C", id) where archived_at is null;
+create index item_by_supplier on item (lower(supplier) collate "C", lower(title) collate "C", id) where archived_at is null;
+create index item_by_made on item (created_at, id) where archived_at is null;
+create index item_by_touched on item (touched_at, id) where archived_at is null;
 create index item_licence on item (licence_id) where licence_id is not null;
 
 -- When a person last opened or rolled out an item: the recently used.

@@ -11,7 +11,7 @@ import { checked } from '../people/service';
 import { effectOf } from './effect';
 import * as d from './duplicates-queries';
 import * as q from './queries';
-import { page, type SpineRow } from './search-queries';
+import { spinesOf, type SpineRow } from './search-queries';
 
 export interface CopyGroup { items: SpineRow[]; mean: number; max: number }
 
@@ -39,7 +39,7 @@ export async function copies(person: Person, most = 60): Promise<{ groups: CopyG
   const found = [...groups.values()].filter((g) => g.length > 1).sort((a, b) => b.length - a.length), shown = found.slice(0, most), out: CopyGroup[] = [];
   for (const g of shown) {
     const first = fingerprintOfBytes(rows[g[0]!]!.fingerprint), far = g.slice(1).map((i) => fingerprintDistance(first, fingerprintOfBytes(rows[i]!.fingerprint)));
-    out.push({ items: await page(sql, { person: person.id, query: '', start: '', alike: '', facets: [], ribbon: null, recent: false, shelf: null, archived: false, lead: g.map((i) => rows[i]!.id) }, 'made', false, 40, 0), mean: Math.max(...far.map((f) => f.mean)), max: Math.max(...far.map((f) => f.max)) });
+    out.push({ items: await spinesOf(sql, person.id, g.slice(0, 40).map((i) => rows[i]!.id)), mean: Math.max(...far.map((f) => f.mean)), max: Math.max(...far.map((f) => f.max)) });
   }
   return { groups: out, total: found.length };
 }

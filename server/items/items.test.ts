@@ -25,14 +25,14 @@ beforeAll(async () => {
 
 describe('the spines of a shelf', () => {
   test('the first of each shelf in order, and how many there are in all', async () => {
-    const found = await searchShelves(people.retoucher, {}), first = found.filter((s) => s.shelf_id === bench);
+    const found = (await searchShelves(people.retoucher, {})).rows, first = found.filter((s) => s.shelf_id === bench);
     expect(first).toHaveLength(24);
     expect(first.map((s) => s.title).slice(0, 3)).toEqual(['Plain 01', 'Plain 02', 'Plain 03']);
     expect(new Set(first.map((s) => s.matching))).toEqual(new Set([30]));
     expect(await searchItems(people.retoucher, { shelf: bench }).then((p) => p.rows)).toHaveLength(30);
   });
   test('found by title, heading, and with a slip of the finger only where nothing is spelled so', async () => {
-    const titles = async (words: string) => (await searchShelves(people.retoucher, { q: words })).map((s) => s.title);
+    const titles = async (words: string) => (await searchShelves(people.retoucher, { q: words })).rows.map((s) => s.title);
     expect(await titles('glaze')).toEqual(['Kiln Glaze Deep']);
     expect(await titles('tungsten')).toEqual(['Kiln Glaze Deep']);
     expect(await titles('kiln galze')).toEqual(['Kiln Glaze Deep']);
@@ -40,13 +40,13 @@ describe('the spines of a shelf', () => {
     expect(await titles('100%')).toEqual([]);
   });
   test('a ribbon is one’s own, the house’s is everybody’s', async () => {
-    const [kiln] = await searchShelves(people.retoucher, { q: 'kiln' });
+    const [kiln] = (await searchShelves(people.retoucher, { q: 'kiln' })).rows;
     await setRibbon(people.retoucher, kiln!.id, { on: true, whose: 'mine' });
-    expect((await searchShelves(people.retoucher, { ribbon: 'any' })).map((s) => [s.title, s.mine, s.house])).toEqual([['Kiln Glaze Deep', true, false]]);
-    expect(await searchShelves(people.librarian, { ribbon: 'any' })).toEqual([]);
+    expect((await searchShelves(people.retoucher, { ribbon: 'any' })).rows.map((s) => [s.title, s.mine, s.house])).toEqual([['Kiln Glaze Deep', true, false]]);
+    expect((await searchShelves(people.librarian, { ribbon: 'any' })).rows).toEqual([]);
     await expect(setRibbon(people.retoucher, kiln!.id, { on: true, whose: 'house' })).rejects.toMatchObject({ code: 'not-allowed' });
     await setRibbon(people.librarian, kiln!.id, { on: true, whose: 'house' });
-    expect((await searchShelves(people.lead, { ribbon: 'any' })).map((s) => s.house)).toEqual([true]);
+    expect((await searchShelves(people.lead, { ribbon: 'any' })).rows.map((s) => s.house)).toEqual([true]);
   });
 });
 
@@ -135,10 +135,10 @@ describe('order by hand', () => {
   });
   test('a shelf is put away for oneself and comes back', async () => {
     await putAway(people.retoucher, bench, true);
-    expect((await searchShelves(people.retoucher, {})).some((s) => s.shelf_id === bench)).toBe(false);
-    expect((await searchShelves(people.lead, {})).some((s) => s.shelf_id === bench)).toBe(true);
+    expect((await searchShelves(people.retoucher, {})).rows.some((s) => s.shelf_id === bench)).toBe(false);
+    expect((await searchShelves(people.lead, {})).rows.some((s) => s.shelf_id === bench)).toBe(true);
     await putAway(people.retoucher, bench, false);
-    expect((await searchShelves(people.retoucher, {})).some((s) => s.shelf_id === bench)).toBe(true);
+    expect((await searchShelves(people.retoucher, {})).rows.some((s) => s.shelf_id === bench)).toBe(true);
   });
 });
 

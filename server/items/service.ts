@@ -2,6 +2,7 @@
 import { object, string } from 'yup';
 import type { Look } from '@/core/look/look';
 import { readLook } from '@/core/look/read';
+import { resized } from '@/core/look/resample';
 import { bake, type ClassOverrides } from '@/core/preset/bake';
 import type { Settings } from '@/core/preset/kinds';
 import { Problem } from '@/core/problem';
@@ -41,6 +42,13 @@ export async function lookOf(v: { kind: q.Kind; sha256: Buffer; facts: Record<st
   if (v.kind === 'look') return readLook(await getBlob(v.sha256, sql));
   if (v.kind !== 'preset') throw new Problem('preview-kind', 'Items of this kind have no look to be shown.', v.title, 'Open its facts instead.');
   return bake(v.facts.settings as Settings, 33, v.title, v.facts.classes as ClassOverrides).look;
+}
+
+/** The look of a version; with `points`, a 3D table of no more than so many points an axis, for small pictures. */
+export async function smallerLook(v: Parameters<typeof lookOf>[0], points = 0): Promise<Look> {
+  if (v.kind === 'preset' && points >= 2) return bake(v.facts.settings as Settings, points, v.title, v.facts.classes as ClassOverrides).look;
+  const look = await lookOf(v);
+  return points >= 2 && look.kind === '3d' && look.size > points ? resized(look, points) : look;
 }
 
 export async function setRibbon(person: Person, itemId: string, input: { on: boolean; whose: 'mine' | 'house' }): Promise<void> {

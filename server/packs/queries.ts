@@ -107,7 +107,7 @@ export const candidates = async (sql: Sql, c: { shas: Buffer[]; contents: Buffer
       select id from version where sha256 = any ($1::bytea[])
       union select id from version where content_sha256 = any ($2::bytea[])
       union select id from version where internal_id = any ($3::text[]) and internal_id <> ''
-      union select x.newest_version_id from unnest($4::text[]) b join item x on lower(x.title) ~>=~ b and lower(x.title) ~<~ (b || chr(65535)) and x.archived_at is null where b <> ''
+      union select x.newest_version_id from unnest($4::text[]) b join item x on lower(x.title) collate "C" >= b and lower(x.title) collate "C" < (b || chr(65535)) and x.archived_at is null where b <> ''
       union select x.newest_version_id from item x where x.aliases && $4::text[] and x.archived_at is null
       union select v2.id from version v2 join item x on x.newest_version_id = v2.id where v2.file_name = any ($5::text[]))`, [c.shas, c.contents, c.identities, c.bases, c.files])).rows;
 /** Presets with a title much like one of these; for revisions that were renamed. */

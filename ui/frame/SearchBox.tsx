@@ -27,7 +27,7 @@ function Box() {
     <form role="search" className="relative w-[420px] max-w-[40vw]" onSubmit={(e) => { e.preventDefault(); if (timer.current) clearTimeout(timer.current); go(input.current!.value.trim()); if (onShelves) document.querySelector<HTMLElement>('[data-spine]')?.focus(); }}>
       <Search aria-hidden size={14} className="absolute left-2.5 top-[9px] text-soft" />
       <input ref={input} key={onShelves ? 'shelves' : 'elsewhere'} type="search" name="q" defaultValue={current} aria-label="Find items" placeholder="Find items by title, heading or supplier" className="field w-full pl-8 pr-9" autoComplete="off"
-        onChange={(e) => { if (!onShelves) return; if (timer.current) clearTimeout(timer.current); const v = e.target.value.trim(); timer.current = setTimeout(() => go(v), 120); }}
+        onChange={(e) => { if (!onShelves) return; if (timer.current) clearTimeout(timer.current); const v = e.target.value.trim(); timer.current = setTimeout(() => go(v), 20); }}
         onKeyDown={(e) => { if (e.key === 'ArrowDown' && onShelves) { e.preventDefault(); document.querySelector<HTMLElement>('[data-spine]')?.focus(); } }} />
       <kbd className="key absolute right-2 top-[7px]">/</kbd>
     </form>

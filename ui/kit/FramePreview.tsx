@@ -1,11 +1,11 @@
 'use client';
 /** A frame under a look, rendered in a worker of its own. Holding the pointer or the space bar on it shows the original. */
 import { useEffect, useRef, useState } from 'react';
-import type { PreviewAnswer, PreviewRequest } from '@/workers/preview.worker';
+import type { PreviewAhead, PreviewAnswer, PreviewRequest } from '@/workers/preview.worker';
 
-interface Props { frame: string; version: string | null; strength: number; width: 320 | 900 | 1500; ratio?: number; label: string; hold?: boolean }
+interface Props { frame: string; version: string | null; strength: number; width: 320 | 900 | 1500; ratio?: number; label: string; hold?: boolean; /** a smaller table, for small pictures that follow the pointer */ points?: number; /** what may be shown next */ ahead?: string[] }
 
-export function FramePreview({ frame, version, strength, width, ratio = 1.5, label, hold = true }: Props) {
+export function FramePreview({ frame, version, strength, width, ratio = 1.5, label, hold = true, points, ahead }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null), worker = useRef<Worker | null>(null), next = useRef(0), asked = useRef(0);
   const [original, setOriginal] = useState(false), [fault, setFault] = useState<string | null>(null), [ready, setReady] = useState(false);
 
@@ -30,8 +30,10 @@ export function FramePreview({ frame, version, strength, width, ratio = 1.5, lab
 
   useEffect(() => {
     asked.current = performance.now();
-    worker.current?.postMessage({ id: ++next.current, frame, width, version: original ? null : version, strength } satisfies PreviewRequest);
-  }, [frame, version, strength, width, original]);
+    worker.current?.postMessage({ id: ++next.current, frame, width, version: original ? null : version, strength, points } satisfies PreviewRequest);
+  }, [frame, version, strength, width, original, points]);
+  const soon = ahead?.join() ?? '';
+  useEffect(() => { if (!soon || !points) return; const t = setTimeout(() => worker.current?.postMessage({ ahead: soon.split(','), points } satisfies PreviewAhead), 60); return () => clearTimeout(t); }, [soon, points]);
 
   const show = (on: boolean) => () => hold && setOriginal(on);
   return (

@@ -17,15 +17,15 @@ import { DRAG, SpineCard } from './SpineCard';
 import { count, type FacetCount, type ShelfView, type Spine } from './spine';
 import { Table } from './Table';
 
-interface Props { shelves: ShelfView[]; spines: Spine[]; frames: { id: string; name: string }[]; total: number; counts: { n: number; more: boolean; facets: FacetCount[] }; licences: { id: string; name: string }[]; may: { rollOut: boolean; edit: boolean; shelf: boolean; archive: boolean; house: boolean } }
+interface Props { shelves: ShelfView[]; spines: Spine[]; /** one list, not by shelf */ flat: boolean; frames: { id: string; name: string }[]; total: number; counts: { n: number; more: boolean; facets: FacetCount[] }; licences: { id: string; name: string }[]; may: { rollOut: boolean; edit: boolean; shelf: boolean; archive: boolean; house: boolean } }
 type Asking = { what: 'rename'; shelf: ShelfView } | { what: 'new' } | { what: 'save' } | { what: 'bulk' } | null;
 
 const asked = ['q', 'ribbon', 'recent', 'shelf', 'archived', ...facetKeys];
 
-export function Shelves({ shelves, spines, frames, total, counts, licences, may }: Props) {
+export function Shelves({ shelves, spines, flat, frames, total, counts, licences, may }: Props) {
   const router = useRouter(), path = usePathname(), params = useSearchParams();
   const [at, setAt] = useState<string | null>(params.get('at')), [chosen, setChosen] = useState<ReadonlyMap<string, Spine>>(new Map()), [hint, setHint] = useState<Record<string, boolean>>({}), [seen, setSeen] = useState<Spine[]>([]), [asking, setAsking] = useState<Asking>(null), [problem, setProblem] = useState<ProblemText | null>(null), [said, setSaid] = useState('');
-  const view = params.get('view') === 'table' ? 'table' : 'spines', shelfId = params.get('shelf'), shelf = shelves.find((s) => s.id === shelfId), flat = view === 'table' || !!shelf || params.get('recent') === '1' || params.get('archived') === '1' || params.has('sort');
+  const view = params.get('view') === 'table' ? 'table' : 'spines', shelfId = params.get('shelf'), shelf = shelves.find((s) => s.id === shelfId);
   const frame = frames.find((f) => f.id === params.get('frame')) ?? frames[0], pool = seen.length && flat ? seen : spines, current = pool.find((s) => s.id === at) ?? pool[0], filtered = asked.some((k) => params.get(k)), twins = new Set([...groupBy(pool, (s) => s.title.toLowerCase()).values()].filter((l) => l.length > 1).flat().map((s) => s.id));
   const go = (change: Record<string, string | null>) => { const next = new URLSearchParams(params); for (const [k, v] of Object.entries(change)) if (v) next.set(k, v); else next.delete(k); next.delete('at'); router.replace(`${path}?${next}`, { scroll: false }); };
   const mine = (s: Spine) => hint[s.id] ?? s.mine;
@@ -107,7 +107,7 @@ export function Shelves({ shelves, spines, frames, total, counts, licences, may 
           </div>
         )}
       </div>
-      <InHand s={current} frame={frame} mine={!!current && mine(current)} chosen={!!current && chosen.has(current.id)} onRibbon={() => current && void ribbon(current)} onChoose={() => current && toggle(current)} may={may.edit || may.rollOut} />
+      <InHand s={current} frame={frame} mine={!!current && mine(current)} chosen={!!current && chosen.has(current.id)} onRibbon={() => current && void ribbon(current)} onChoose={() => current && toggle(current)} may={may.edit || may.rollOut} ahead={pool.filter((s) => s.kind === 'look' || s.kind === 'preset').slice(0, 60).map((s) => s.versionId)} />
       {asking?.what === 'rename' && <NameDialog title="Rename the shelf" action="Rename" name={asking.shelf.name} note={asking.shelf.note} onClose={() => setAsking(null)} onSave={async (name, note) => { await call(`/api/shelves/${asking.shelf.id}`, 'PATCH', { name, note }); setAsking(null); router.refresh(); }} />}
       {asking?.what === 'new' && <NameDialog title="A new shelf" action="Make it" onClose={() => setAsking(null)} onSave={async (name, note) => { await call('/api/shelves', 'POST', { name, note }); setAsking(null); router.refresh(); }} />}
       {asking?.what === 'save' && <NameDialog title="A shelf that fills itself by this search" action="Keep it" name={params.get('q') ?? ''} onClose={() => setAsking(null)} onSave={async (name, note) => { const { id } = await call<{ id: string }>('/api/shelves', 'POST', { name, note, query: Object.fromEntries([...params].filter(([k]) => asked.includes(k) && k !== 'shelf' && k !== 'archived')) }); setAsking(null); router.push(`/shelves?shelf=${id}`); }} />}

@@ -1,4 +1,4 @@
-import { searchShelves } from '@/server/items/search';
+import { searchItems } from '@/server/items/search';
 import { may } from '@/server/people/roles';
 import { stationViews } from '@/server/stations/service';
 import { person } from '@/server/web';
@@ -10,7 +10,7 @@ export const metadata = { title: 'Plan a rollout' };
 export default async function Page({ searchParams }: { searchParams: Promise<{ versions?: string }> }) {
   const p = await person();
   if (!may(p, 'rollout.plan')) return <div className="px-6 pt-[18px]"><PageHead title="Plan a rollout" /><p className="text-soft">Rollouts are planned by the librarian or the lead.</p></div>;
-  const chosen = ((await searchParams).versions ?? '').split(',').filter(Boolean), [spines, stations] = await Promise.all([searchShelves(p, { status: 'approved', kind: 'look|preset' }, 200), stationViews(p)]);
+  const chosen = ((await searchParams).versions ?? '').split(',').filter(Boolean), [{ rows: spines }, stations] = await Promise.all([searchItems(p, { status: 'approved', kind: 'look|preset' }, 500), stationViews(p)]);
   return (
     <div className="flex min-h-[calc(100vh-52px)] flex-col px-6 pt-[18px]">
       <PageHead title="Plan a rollout" note="nothing is written before you confirm" />
