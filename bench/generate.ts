@@ -19,13 +19,14 @@ export function settings(r: () => number): Settings {
 /** A ZIP of `count` looks in folders, about `bytes` unpacked. */
 export async function writePack(file: string, count: number): Promise<number> {
   const out = createWriteStream(file), zip = new Zip(), r = random(11);
-  let total = 0, free: Promise<unknown> | null = null;
-  zip.ondata = (e, data, final) => { if (e) throw e; if (!out.write(data)) free = once(out, 'drain'); if (final) out.end(); };
+  const waits: Promise<unknown>[] = [];
+  let total = 0;
+  zip.ondata = (e, data, final) => { if (e) throw e; if (!out.write(data)) waits.push(once(out, 'drain')); if (final) out.end(); };
   for (let i = 0; i < count; i++) {
     const title = `${first[i % 20]} ${second[Math.floor(i / 20) % 20]} ${i}`, bytes = writeCubeBytes(fromRows(11, title, compileMany(settings(r)))), f = new ZipDeflate(`Large pack/${first[i % 20]}/${second[Math.floor(i / 20) % 20]}/${title}.cube`, { level: 1 });
     total += bytes.length;
     zip.add(f); f.push(bytes, true);
-    if (free) { await free; free = null; }
+    await Promise.all(waits.splice(0));
   }
   const note = new ZipDeflate('Large pack/Read me.txt', { level: 1 });
   zip.add(note); note.push(strToU8('made up'), true);
