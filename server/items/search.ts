@@ -104,7 +104,7 @@ export async function searchShelves(person: Person, s: Search, perShelf = 24): P
   }, (r) => r.counts.n === 0);
 }
 
-/** "oxbow@2" as it is said: Oxbow 2. */
+/** An editor and version as they are said: "name@2" is Name 2. */
 export const languageWords = (format: string): string => format.replace('@', ' ').replace(/^[a-z]/, (c) => (format.includes('@') ? c.toUpperCase() : c));
 
 /** A spine as screens take it: plain values, dates as text. */

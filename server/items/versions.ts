@@ -32,7 +32,7 @@ export interface VersionDifference {
   color: { mean: number; p95: number; max: number } | null; frames: { id: string; name: string; mean: number; p95: number; max: number }[];
 }
 
-const said = (v: unknown): string => (v === undefined || v === null ? '–' : Array.isArray(v) ? v.map((x: unknown) => (typeof x === 'number' ? String(Number(x.toFixed(4))) : typeof x === 'object' ? JSON.stringify(x) : String(x))).join(', ') : typeof v === 'object' ? JSON.stringify(v) : String(v));
+const said = (v: unknown): string => (v === undefined || v === null ? '–' : typeof v === 'number' ? String(Number(v.toFixed(4))) : Array.isArray(v) ? v.map(said).join(', ') : typeof v === 'object' ? Object.entries(v).map(([k, x]) => `${k} ${said(x)}`).join('; ') : String(v as string | boolean));
 const steps = Array.from({ length: 65 }, (_, i) => i / 64);
 
 function ramps(look: Look): Line[] {
