@@ -18,6 +18,12 @@ export async function signIn(page: Page, role: 'librarian' | 'lead' | 'retoucher
   await expect(page.getByRole('heading', { name: 'Shelves', level: 1 })).toBeVisible();
 }
 
+/** Until the page answers to keys and clicks: its frame has come alive, and a moment more for what is in it. */
+export async function awake(page: Page): Promise<void> {
+  await page.locator('html[data-awake]').waitFor();
+  await page.waitForTimeout(400);
+}
+
 export const stationRoot = (slug: string): string => join(data, 'stations', slug, 'root');
 
 /** Every file and folder below a root with its hash, but for what the editors and agent write themselves. */

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 import { zipOf } from '../demo/files';
-import { address, listed, signIn, stationRoot, tree } from './app';
+import { address, awake, listed, signIn, stationRoot, tree } from './app';
 import { data } from './setup';
 
 test.describe.configure({ mode: 'serial' });
@@ -15,7 +15,7 @@ test.afterAll(async () => { await page.close(); });
 test('an upload that a reload cut off goes on from where it stood', async () => {
   const bytes = Buffer.alloc(9 << 20, 'not a look, but long enough for three parts. ');
   await page.goto('/intake');
-  await page.waitForLoadState('networkidle', { timeout: 4000 }).catch(() => {});
+  await awake(page);
   let parts = 0;
   await page.route('**/api/uploads/*?offset=*', async (route) => { if (++parts > 1) await route.abort(); else await route.continue(); });
   await page.getByLabel('Files to take in').setInputFiles({ name: 'long.txt', mimeType: 'text/plain', buffer: bytes });
@@ -23,7 +23,7 @@ test('an upload that a reload cut off goes on from where it stood', async () => 
   await page.reload();
   await page.unroute('**/api/uploads/*?offset=*');
   await expect(page.getByText('Interrupted at 44 %')).toBeVisible();
-  await page.waitForLoadState('networkidle', { timeout: 4000 }).catch(() => {});
+  await awake(page);
   const offsets: string[] = [];
   page.on('request', (r) => { const o = /offset=(\d+)/.exec(r.url())?.[1]; if (o) offsets.push(o); });
   await page.getByLabel('Files to take in').setInputFiles({ name: 'long.txt', mimeType: 'text/plain', buffer: bytes });
@@ -161,7 +161,7 @@ for (const theme of ['dark', 'light'])
     for (const path of ['/shelves', '/shelves?view=table', '/shelves?recent=1', '/copies', '/ribbons', '/activity', '/studio', `${item!.split('?')[0]}`, `${preset!.split('?')[0]}/convert`, '/intake', arrival!, '/stations', station!, '/rollouts', rollout!, '/rollouts/new']) {
       await page.goto(path);
       await page.locator('main h1').first().waitFor();
-      await page.waitForLoadState('networkidle', { timeout: 3000 }).catch(() => {});
+      await awake(page);
       const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']).analyze();
       expect(violations.map((v) => `${path}: ${v.id} at ${v.nodes.map((n) => n.target.join(' ')).slice(0, 3).join('; ')}`)).toEqual([]);
     }

@@ -5,7 +5,7 @@ import { dirname, join } from 'node:path';
 import { expect, test, type Page } from '@playwright/test';
 import type { Settings } from '../core/preset/kinds';
 import { cubeOf, marlstoneOf } from '../demo/files';
-import { signIn } from './app';
+import { awake, signIn } from './app';
 
 test.describe.configure({ mode: 'serial' });
 let page: Page;
@@ -25,7 +25,7 @@ function folder(name: string, files: Record<string, string>): string {
   for (const [path, text] of Object.entries(files)) { mkdirSync(dirname(join(root, path)), { recursive: true }); writeFileSync(join(root, path), text); }
   return root;
 }
-const ready = () => page.waitForLoadState('networkidle', { timeout: 4000 }).catch(() => {});
+const ready = () => awake(page);
 const region = (name: string) => page.getByRole('region', { name, exact: true }), row = (path: string) => page.locator(`[data-entry="${path}"]`);
 async function bring(path: string): Promise<void> {
   await page.goto('/intake');
@@ -183,7 +183,7 @@ test('two people edit one item: the second is told, sees both, and decides; noth
   await page.goto('/shelves?q=tenmoku');
   const href = (await page.locator('[data-spine]').first().getAttribute('href'))!, other = await (await browser.newContext()).newPage();
   await signIn(other);
-  for (const p of [page, other]) { await p.goto(href.split('?')[0]!); await p.waitForLoadState('networkidle', { timeout: 4000 }).catch(() => {}); await p.getByRole('button', { name: 'Edit', exact: true }).click(); }
+  for (const p of [page, other]) { await p.goto(href.split('?')[0]!); await awake(p); await p.getByRole('button', { name: 'Edit', exact: true }).click(); }
   const dialog = (p: Page) => p.getByRole('dialog', { name: 'Edit the item' });
   await dialog(other).getByLabel('Title', { exact: true }).fill('Tenmoku, deep');
   await dialog(other).getByLabel('Description').fill('for dark glazes');

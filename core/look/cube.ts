@@ -12,6 +12,13 @@ const LIMIT = { '1d': 65536, '3d': 256 };
 const fault = (code: string, message: string, line: number, remedy: string): Problem => new Problem(code, message, `line ${line}`, remedy);
 const again = 'Ask the supplier for the file again, or export it anew from the program that made it.';
 
+/** One byte a UTF-16 unit, so that places in the text are places here; what is no ASCII becomes 255. */
+function byUnit(text: string): Uint8Array {
+  const out = new Uint8Array(text.length);
+  for (let i = 0; i < out.length; i++) out[i] = Math.min(255, text.charCodeAt(i));
+  return out;
+}
+
 export function readCube(bytes: Uint8Array): Look {
   const text = decodeText(bytes, '.cube file');
   const warnings: Warning[] = [], comments: string[] = [];
@@ -30,7 +37,7 @@ export function readCube(bytes: Uint8Array): Look {
     kind = k; size = n; table = new Float32Array((k === '3d' ? n ** 3 : n) * 3);
   };
 
-  const scan = new Scanner(text.length === bytes.length ? bytes : Uint8Array.from(text, (c) => Math.min(255, c.charCodeAt(0)))), row3 = new Float64Array(3);
+  const scan = new Scanner(text.length === bytes.length ? bytes : byUnit(text)), row3 = new Float64Array(3);
   while (from < text.length) {
     // most of a file are plain rows of three numbers: these are read in place, all else by its words
     if (kind && filled < table.length) {

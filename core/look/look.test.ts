@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { Problem } from '../problem';
 import { applyTo, prepare } from './apply';
-import { readCube, writeCube } from './cube';
+import { readCube, writeCube, writeCubeBytes } from './cube';
 import { writeClf } from './clf';
 import { fromFunction, identity, type Look } from './look';
 import { halton, haltonPoints, isSame, residual } from './residual';
@@ -150,4 +150,9 @@ describe('Common LUT Format', () => {
     expect(rows[1]).toBe('0 0 1'); expect(rows[4]).toBe('1 0 0');
     expect(writeClf({ ...look, domain: { min: [0, 0, 0], max: [2, 2, 2] } }, 'x')).toContain('<maxInValue>2</maxInValue>');
   });
+});
+
+test('a title beyond the basic plane does not shift the rows', () => {
+  const look = { ...identity(3), title: '𐀀𐀀 Kiln 🔥' };
+  expect(Array.from(readCube(writeCubeBytes(look)).table)).toEqual(Array.from(look.table));
 });

@@ -10,6 +10,7 @@ function Box() {
   const router = useRouter(), path = usePathname(), params = useSearchParams(), input = useRef<HTMLInputElement>(null), timer = useRef<ReturnType<typeof setTimeout> | null>(null);
   const onShelves = path === '/shelves', current = onShelves ? (params.get('q') ?? '') : '';
   useEffect(() => {
+    document.documentElement.dataset.awake = 'yes'; // the page answers to keys and clicks from here on
     const onKey = (e: KeyboardEvent) => {
       const typing = e.target instanceof HTMLElement && (e.target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(e.target.tagName));
       if (e.key === '/' && !typing && !e.ctrlKey && !e.metaKey) { e.preventDefault(); input.current?.focus(); input.current?.select(); }
