@@ -1,10 +1,14 @@
 /** The job worker: a process of its own that takes jobs from the queue in PostgreSQL. */
 import { run } from 'graphile-worker';
 import { databaseUrl } from '@/server/db/pool';
+import { fillEffects } from '@/server/items/duplicates';
 import { freeDeadJobs, runJob, type JobHandler } from '@/server/jobs/service';
 import { readIntake } from '@/server/packs/service';
 
 const handlers: Record<string, JobHandler> = { intake: readIntake };
+
+// versions that were taken in before there were fingerprints get theirs; once, and beside the work
+void fillEffects().catch((e: unknown) => console.error('filling in fingerprints:', e));
 
 // a worker killed hard leaves its jobs locked; whoever is left takes them up again
 const watch = setInterval(() => { freeDeadJobs().catch(() => {}); }, 4000);

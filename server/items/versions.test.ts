@@ -20,7 +20,7 @@ import { foundCount, takeContent, takeInFound } from '../stations/found';
 import { createStation, instructionsFor, takeReport } from '../stations/service';
 import { stations as allStations } from '../stations/queries';
 import { addVersion, createItem } from './create';
-import { copies, markMeant, mergeItems } from './duplicates';
+import { copies, fillEffects, markMeant, mergeItems } from './duplicates';
 import { editItem } from './edit';
 import { searchItems } from './search';
 import { approve, confirmEncoding, itemFor, setRibbon } from './service';
@@ -141,4 +141,12 @@ describe('what lies on a station', () => {
     expect(Object.fromEntries((await intakeFor(people.librarian, intake)).entries.map((e) => [e.path, e.outcome]))).toEqual({ 'Oxbow/Looks/Glow.cube': 'duplicate', 'Oxbow/Looks/Old Stock.cube': 'new' });
     expect(bytesOf(hex(sha256(old)))).toEqual(sha256(old));
   });
+});
+
+test('versions from before there were fingerprints get theirs', async () => {
+  const { versionId } = await item('From Before', cube('From Before', { level: 0.33 }), 'b.cube');
+  await pool().query('update version set fingerprint = null, content_sha256 = null where id = $1', [versionId]);
+  expect(await fillEffects()).toBe(1);
+  expect((await pool().query<{ n: number }>('select length(fingerprint) as n from version where id = $1', [versionId])).rows[0]!.n).toBe(384);
+  expect(await fillEffects()).toBe(0);
 });

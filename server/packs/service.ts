@@ -43,7 +43,6 @@ export async function arrivalView(person: Person, id: string, only: string | nul
 }
 
 export async function listIntakes(person: Person) { allow(person, 'intake.read'); return q.intakes(pool(), 50); }
-export const heldNames = async (names: string[]): Promise<Set<string>> => new Set(names.length ? await q.titlesHeld(pool(), names) : []);
 
 const correction = object({
   entries: array().of(number().integer().required()).max(20000).default([]), group: string().oneOf(order),
