@@ -35,6 +35,7 @@ test('an upload that a reload cut off goes on from where it stood', async () => 
 test('a truncated zip is refused whole, with what to do, and nothing of it stays', async () => {
   const zip = readFileSync(join(data, 'demo', 'packs', 'Fathom Color - Stage set.zip'));
   await page.goto('/intake');
+  await awake(page);
   await page.getByLabel('Files to take in').setInputFiles({ name: 'cut off.zip', mimeType: 'application/zip', buffer: zip.subarray(0, zip.length >> 1) });
   await page.waitForURL(/\/intake\/[0-9a-f-]{36}/);
   await expect(page.getByRole('alert').filter({ hasText: 'The archive is cut off or is no ZIP' })).toBeVisible({ timeout: 20_000 });
@@ -81,6 +82,7 @@ test('agent and worker killed hard are started again, and bring to its end what 
 
   const [worker] = pids('dist/worker.mjs').filter((p) => readFileSync(`/proc/${p}/environ`, 'utf8').includes(data));
   await page.goto('/intake');
+  await awake(page);
   process.kill(worker!, 'SIGKILL');
   await page.getByLabel('Files to take in').setInputFiles({ name: 'after the crash.zip', mimeType: 'application/zip', buffer: Buffer.from(zipOf({ 'a/paper.txt': 'still read' })) });
   await page.waitForURL(/\/intake\/[0-9a-f-]{36}/);
@@ -153,6 +155,7 @@ for (const theme of ['dark', 'light'])
     await page.goto('/shelves');
     const item = await page.locator('[data-spine]').first().getAttribute('href'), preset = await page.locator('[data-spine]', { hasText: 'Engraver' }).getAttribute('href');
     await page.goto('/intake');
+    await awake(page);
     const arrival = await page.getByRole('link', { name: /Fathom/ }).getAttribute('href');
     await page.goto('/stations');
     const station = await page.getByRole('link', { name: 'Glaze desk' }).getAttribute('href');

@@ -1,7 +1,7 @@
 /** The whole job, as the librarian does it: from a supplier's zip to a look that editors on stations really list, and back. */
 import { expect, test, type Page } from '@playwright/test';
 import { cubeOf, marlstoneOf, oxbowOf, zipOf } from '../demo/files';
-import { listed, signIn, stationRoot, tree } from './app';
+import { awake, listed, signIn, stationRoot, tree } from './app';
 
 test.describe.configure({ mode: 'serial' });
 let page: Page;
@@ -45,6 +45,7 @@ test('a wrong password is refused with words that give nothing away', async ({ b
 
 test('takes a zip in: says what each file is, leaves leftovers out, takes nothing twice', async () => {
   await page.goto('/intake');
+  await awake(page);
   await page.getByLabel('Files to take in').setInputFiles({ name: 'Autumn II.zip', mimeType: 'application/zip', buffer: delivery() });
   await page.waitForURL(/\/intake\/[0-9a-f-]{36}/);
   await expect(page.getByRole('button', { name: 'Accept 3 as proposed' })).toBeVisible({ timeout: 30_000 });
@@ -67,6 +68,7 @@ test('takes a zip in: says what each file is, leaves leftovers out, takes nothin
 
 test('the same delivery again is held already, and nothing of it can be taken twice', async () => {
   await page.goto('/intake');
+  await awake(page);
   await page.getByLabel('Files to take in').setInputFiles({ name: 'Autumn II again.zip', mimeType: 'application/zip', buffer: delivery() });
   await page.waitForURL(/\/intake\/[0-9a-f-]{36}/);
   await expect(page.getByRole('region', { name: 'Held already' }).locator('[data-entry]')).toHaveCount(4, { timeout: 30_000 });
