@@ -1,14 +1,11 @@
 /** Versions of an item: what differs between two, and a new one with the title written into the file. */
-import { deltaE2000 } from '@/core/color/difference';
-import { labOfSrgb } from '@/core/color/lab';
-import { applyTo, prepare } from '@/core/look/apply';
+import { neutralRamps, pixelDistance, presetCurves, straight } from '@/core/look/compare';
 import type { Look } from '@/core/look/look';
 import { residual } from '@/core/look/residual';
 import { sampler } from '@/core/look/sample';
 import { settingChanges, type SettingChange } from '@/core/pack/likeness';
 import { recognise } from '@/core/pack/recognise';
 import { writeTitle } from '@/core/pack/write-title';
-import { monotoneCurve, type CurvePoints } from '@/core/preset/curve';
 import type { Settings } from '@/core/preset/kinds';
 import { Problem } from '@/core/problem';
 import sharp from 'sharp';
@@ -23,7 +20,6 @@ import { effectOf } from './effect';
 import * as q from './queries';
 import { lookOf, versionFor } from './service';
 
-export interface Line { name: string; points: [number, number][] }
 export interface VersionDifference {
   older: { number: number; id: string }; newer: { number: number; id: string };
   settings: SettingChange[]; facts: { name: string; before: string; after: string }[];
@@ -33,24 +29,10 @@ export interface VersionDifference {
 }
 
 const said = (v: unknown): string => (v === undefined || v === null ? '–' : typeof v === 'number' ? String(Number(v.toFixed(4))) : Array.isArray(v) ? v.map(said).join(', ') : typeof v === 'object' ? Object.entries(v).map(([k, x]) => `${k} ${said(x)}`).join('; ') : String(v as string | boolean));
-const steps = Array.from({ length: 65 }, (_, i) => i / 64);
-
-function ramps(look: Look): Line[] {
-  const f = sampler(look), v = new Float64Array(3), out: Line[] = ['red', 'green', 'blue'].map((name) => ({ name: `neutral ramp, ${name}`, points: [] }));
-  for (const x of steps) { f(x, x, x, v, 0); out.forEach((l, c) => l.points.push([x, v[c]!])); }
-  return out;
-}
-const presetCurves = (s: Settings): Line[] => [['curve', 'curve'], ['curveRed', 'red curve'], ['curveGreen', 'green curve'], ['curveBlue', 'blue curve']].flatMap(([id, name]) => { const c = s[id!] as CurvePoints | undefined; if (!c) return []; const f = monotoneCurve(c); return [{ name: name!, points: steps.map((x): [number, number] => [x, f(x)]) }]; });
-const straight: [number, number][] = steps.map((x) => [x, x]);
-
-/** What two versions do differently on a frame at 320 pixels: ΔE00 by pixel. */
+/** What two versions do differently on a frame at 320 pixels. */
 async function onFrame(person: Person, frame: string, a: Look, b: Look): Promise<{ mean: number; p95: number; max: number }> {
-  const { data } = await sharp(await framePicture(person, frame, 320)).removeAlpha().ensureAlpha().raw().toBuffer({ resolveWithObject: true }), x = new Uint8ClampedArray(data.length), y = new Uint8ClampedArray(data.length), d = new Float64Array(data.length / 4), l = new Float64Array(6);
-  applyTo(prepare(a), data, x); applyTo(prepare(b), data, y);
-  let sum = 0;
-  for (let i = 0, p = 0; p < data.length; i++, p += 4) { labOfSrgb(x[p]! / 255, x[p + 1]! / 255, x[p + 2]! / 255, l, 0); labOfSrgb(y[p]! / 255, y[p + 1]! / 255, y[p + 2]! / 255, l, 3); d[i] = deltaE2000(l[0]!, l[1]!, l[2]!, l[3]!, l[4]!, l[5]!); sum += d[i]!; }
-  d.sort();
-  return { mean: sum / d.length, p95: d[Math.ceil(d.length * 0.95) - 1]!, max: d[d.length - 1]! };
+  const { data } = await sharp(await framePicture(person, frame, 320)).removeAlpha().ensureAlpha().raw().toBuffer({ resolveWithObject: true });
+  return pixelDistance(data, a, b);
 }
 
 export async function compareVersions(person: Person, olderId: string, newerId: string): Promise<VersionDifference> {
@@ -64,7 +46,7 @@ export async function compareVersions(person: Person, olderId: string, newerId: 
   if (a.kind !== 'look' && a.kind !== 'preset') return out;
   const [la, lb] = await Promise.all([lookOf(a), lookOf(b)].map((p) => p.catch((e: unknown) => { if (e instanceof Problem) return null; throw e; })));
   if (!la || !lb) return out;
-  const r = residual(sampler(la), sampler(lb)), ca = a.kind === 'preset' ? presetCurves(fa) : ramps(la), cb = b.kind === 'preset' ? presetCurves(fb) : ramps(lb);
+  const r = residual(sampler(la), sampler(lb)), ca = a.kind === 'preset' ? presetCurves(fa) : neutralRamps(la), cb = b.kind === 'preset' ? presetCurves(fb) : neutralRamps(lb);
   out.color = { mean: r.meanDeltaE, p95: r.p95DeltaE, max: r.maxDeltaE };
   for (const name of new Set([...ca, ...cb].map((c) => c.name))) { const x = ca.find((c) => c.name === name)?.points ?? straight, y = cb.find((c) => c.name === name)?.points ?? straight; if (JSON.stringify(x) !== JSON.stringify(y)) out.curves.push({ name, older: x, newer: y }); }
   if (la.kind === '3d' && lb.kind === '3d') for (const f of (await listFrames(person)).slice(0, 6)) out.frames.push({ id: f.id, name: f.name, ...(await onFrame(person, f.id, la, lb)) });
