@@ -78,6 +78,9 @@ export const byShelf = async (sql: Sql, person: string, ids: string[], perShelf:
   (await sql.query<SpineRow>(`select ${columns}, p.matching from (select x.id, row_number() over (partition by x.shelf_id order by x.shelf_order, x.id) as place, count(*) over (partition by x.shelf_id)::int as matching from item x where x.id = any ($2::uuid[])) p
     join item i on i.id = p.id ${joins} where p.place <= $3 and $1::uuid is not null order by s.position, s.name, p.place`, [person, ids, perShelf])).rows;
 
+/** On how many shelves these items stand. */
+export const shelvesOf = async (sql: Sql, ids: string[]): Promise<number> => (await sql.query<{ n: number }>('select count(distinct shelf_id)::int as n from item where id = any ($1::uuid[])', [ids])).rows[0]!.n;
+
 /** For the rest of the transaction: search through indexes alone. With a limit, the planner else hopes for early hits and reads the whole table where there are none. */
 export const byIndexes = (sql: Sql) => sql.query(`select set_config('enable_seqscan', 'off', true), set_config('jit', 'off', true)`);
 /** Says how alike a title has to be, for the rest of the transaction. */

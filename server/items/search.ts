@@ -9,7 +9,7 @@ export type { SpineRow } from './search-queries';
 export interface Search { q?: string; ribbon?: string; recent?: string; shelf?: string; archived?: string; sort?: string; down?: string; [facet: string]: string | undefined }
 export const facetKeys = ['kind', 'bound', 'origin', 'format', 'camera', 'result', 'input', 'supplier', 'licence', 'status', 'tag', 'stale', 'assumed'] as const;
 /** Up to this many matches are counted; facets are told over the first thousand of them. Above, counts are lower bounds and shown so. */
-const COUNTED = 1000, TOLD = 1001;
+const COUNTED = 1000, TOLD = 1001, SCATTERED = 8;
 
 /** Words to a query: every word as the beginning of one, all of them; signs are separators. */
 export function tsquery(words: string): string {
@@ -92,7 +92,7 @@ export async function searchPage(person: Person, s: Search, limit = 100): Promis
 
 /**
  * What a search leaves, by shelf: the first of each, and how many there are of each. A search that leaves more than a
- * thousand is told as one list instead, as is asked for one shelf, the archive, or an order of its own.
+ * thousand, or is scattered over many shelves, is told as one list instead, as is asked for one shelf, the archive, or an order of its own.
  */
 export async function searchShelves(person: Person, s: Search, perShelf = 24): Promise<{ flat: boolean; rows: q.SpineRow[]; counts: Counts }> {
   allow(person, 'view');
@@ -100,7 +100,9 @@ export async function searchShelves(person: Person, s: Search, perShelf = 24): P
   if (nothingAsked(whereOf(person, s))) { const [rows, counts] = await Promise.all([q.shelvesFirst(pool(), person.id, perShelf), wholeCounts()]); return { flat: false, rows, counts }; }
   return forgiving(person, s, async (sql, w) => {
     const c = await q.counted(sql, w, 'title', false, COUNTED, 0, COUNTED, TOLD), counts = countsOf(c);
-    return c.n > COUNTED ? { flat: true, counts, rows: await q.page(sql, w, 'title', false, 100, 0) } : { flat: false, counts, rows: await q.byShelf(sql, w.person, c.ids, perShelf) };
+    if (c.n > COUNTED) return { flat: true, counts, rows: await q.page(sql, w, 'title', false, 100, 0) };
+    const scattered = (await q.shelvesOf(sql, c.ids)) > SCATTERED;
+    return { flat: scattered, counts, rows: scattered ? await q.spinesOf(sql, w.person, c.ids.slice(0, 100)) : await q.byShelf(sql, w.person, c.ids, perShelf) };
   }, (r) => r.counts.n === 0);
 }
 

@@ -22,7 +22,7 @@ function Box() {
     const next = new URLSearchParams(onShelves ? params : undefined);
     if (q) next.set('q', q); else next.delete('q');
     const href = `/shelves${next.size ? `?${next}` : ''}`;
-    if (onShelves) router.replace(href, { scroll: false }); else router.push(href);
+    if (onShelves) history.replaceState(null, '', href); else router.push(href); // on Shelves the list is fetched without its page
   };
   return (
     <form role="search" className="relative w-[420px] max-w-[40vw]" onSubmit={(e) => { e.preventDefault(); if (timer.current) clearTimeout(timer.current); go(input.current!.value.trim()); if (onShelves) document.querySelector<HTMLElement>('[data-spine]')?.focus(); }}>

@@ -2,12 +2,12 @@
 /** Facets as menus with counts; what is chosen stands beside them and is taken off with a click. */
 import { ChevronDown, X } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
+import { facetKeys } from './address';
 import { count, kindWords, type FacetCount } from './spine';
 
 const menus: [string, string][] = [['kind', 'Kind'], ['status', 'Status'], ['supplier', 'Supplier'], ['camera', 'Camera'], ['tag', 'Tag']];
 const further: [string, string][] = [['format', 'Format'], ['origin', 'Origin'], ['licence', 'Licence'], ['bound', 'Bound to a camera'], ['result', 'Result'], ['input', 'Input'], ['stale', 'Stale'], ['assumed', 'Encoding assumed']];
 const titles = new Map([...menus, ...further]);
-export const facetKeys = [...titles.keys()];
 const word = (key: string, value: string): string => (key === 'kind' ? (kindWords[value] ?? value) : key === 'format' ? value.replace('@', ' ') : value);
 const item = 'flex cursor-default items-center justify-between gap-6 px-3 py-1.5 outline-none data-[highlighted]:bg-verd-wash';
 const panel = 'z-40 max-h-[60vh] min-w-[190px] overflow-auto border border-line bg-paper py-1';

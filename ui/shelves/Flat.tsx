@@ -15,15 +15,15 @@ export function Flat({ search, first, total, render, onRows }: { search: string;
     window.addEventListener('resize', measure);
     return () => window.removeEventListener('resize', measure);
   }, []);
-  const v = useWindowVirtualizer({ count: Math.ceil(pages.length / columns), estimateSize: () => ROW, overscan: 4, scrollMargin: top }), rows = v.getVirtualItems();
+  const v = useWindowVirtualizer({ count: Math.ceil(pages.length / columns), estimateSize: () => ROW, overscan: 3, scrollMargin: top, useFlushSync: false }), rows = v.getVirtualItems();
   const from = (rows[0]?.index ?? 0) * columns, to = ((rows[rows.length - 1]?.index ?? 0) + 1) * columns - 1;
   useEffect(() => { pages.need(from, Math.min(to, pages.length - 1)); }, [pages, from, to]);
   const inView = Array.from({ length: Math.max(0, to - from + 1) }, (_, k) => pages.at(from + k)).filter((s): s is Spine => !!s), key = inView.map((s) => s.id).join();
-  useEffect(() => { onRows(inView); /* by what is in view, not by the array */ }, [key]); // eslint-disable-line react-hooks/exhaustive-deps
+  useEffect(() => { const t = setTimeout(() => onRows(inView), 120); return () => clearTimeout(t); /* by what is in view, not by the array, and once the scrolling rests */ }, [key]); // eslint-disable-line react-hooks/exhaustive-deps
   return (
     <div ref={box} className="relative" style={{ height: v.getTotalSize() }} data-long-shelf={pages.length}>
       {rows.map((r) => (
-        <div key={r.key} className="absolute left-0 flex gap-x-3" style={{ top: 0, transform: `translateY(${r.start - top}px)` }}>
+        <div key={r.key} className="absolute left-0 flex gap-x-3" style={{ top: r.start - top, width: columns * CELL, height: ROW }}>
           {Array.from({ length: columns }, (_, c) => r.index * columns + c).filter((i) => i < pages.length).map((i) => { const s = pages.at(i); return s ? render(s) : <div key={i} className="pt-1"><div className="spine animate-pulse" /><div className="ledge -mx-1.5" /></div>; })}
         </div>))}
     </div>

@@ -3,39 +3,40 @@
 import { LayoutGrid, Rows3 } from 'lucide-react';
 import Link from 'next/link';
 import { usePathname, useRouter, useSearchParams } from 'next/navigation';
-import { useEffect, useState, type DragEvent, type KeyboardEvent } from 'react';
+import { useEffect, useMemo, useRef, useState, type DragEvent, type KeyboardEvent } from 'react';
 import { call, problemOf, type ProblemText } from '../kit/call';
 import { groupBy } from '../kit/group';
 import { Notice } from '../kit/Notice';
 import { BulkEdit } from './BulkEdit';
-import { facetKeys, Facets } from './Facets';
+import { asked, searchOf } from './address';
+import { Facets } from './Facets';
 import { Flat } from './Flat';
+import { useFound, type Given } from './found';
+import { InSight } from './InSight';
 import { InHand } from './InHand';
 import { NameDialog } from './NameDialog';
 import { ShelfMenu } from './ShelfMenu';
-import { DRAG, SpineCard } from './SpineCard';
-import { count, type FacetCount, type ShelfView, type Spine } from './spine';
+import { DRAG, SpineCard, type SpineActs } from './SpineCard';
+import { count, type ShelfView, type Spine } from './spine';
 import { Table } from './Table';
 
-interface Props { shelves: ShelfView[]; spines: Spine[]; /** one list, not by shelf */ flat: boolean; frames: { id: string; name: string }[]; total: number; counts: { n: number; more: boolean; facets: FacetCount[] }; licences: { id: string; name: string }[]; may: { rollOut: boolean; edit: boolean; shelf: boolean; archive: boolean; house: boolean } }
+interface Props { shelves: ShelfView[]; given: Given; frames: { id: string; name: string }[]; total: number; licences: { id: string; name: string }[]; may: { rollOut: boolean; edit: boolean; shelf: boolean; archive: boolean; house: boolean } }
 type Asking = { what: 'rename'; shelf: ShelfView } | { what: 'new' } | { what: 'save' } | { what: 'bulk' } | null;
 
-const asked = ['q', 'ribbon', 'recent', 'shelf', 'archived', ...facetKeys];
-
-export function Shelves({ shelves, spines, flat, frames, total, counts, licences, may }: Props) {
+export function Shelves({ shelves, given, frames, total, licences, may }: Props) {
   const router = useRouter(), path = usePathname(), params = useSearchParams();
   const [at, setAt] = useState<string | null>(params.get('at')), [chosen, setChosen] = useState<ReadonlyMap<string, Spine>>(new Map()), [hint, setHint] = useState<Record<string, boolean>>({}), [seen, setSeen] = useState<Spine[]>([]), [asking, setAsking] = useState<Asking>(null), [problem, setProblem] = useState<ProblemText | null>(null), [said, setSaid] = useState('');
+  const { flat, spines, counts, late, search: answered } = useFound(searchOf((k) => params.get(k)), given, (e) => setProblem(problemOf(e)));
   const view = params.get('view') === 'table' ? 'table' : 'spines', shelfId = params.get('shelf'), shelf = shelves.find((s) => s.id === shelfId);
   const frame = frames.find((f) => f.id === params.get('frame')) ?? frames[0], pool = seen.length && flat ? seen : spines, current = pool.find((s) => s.id === at) ?? pool[0], filtered = asked.some((k) => params.get(k)), twins = new Set([...groupBy(pool, (s) => s.title.toLowerCase()).values()].filter((l) => l.length > 1).flat().map((s) => s.id));
-  const go = (change: Record<string, string | null>) => { const next = new URLSearchParams(params); for (const [k, v] of Object.entries(change)) if (v) next.set(k, v); else next.delete(k); next.delete('at'); router.replace(`${path}?${next}`, { scroll: false }); };
+  const go = (change: Record<string, string | null>) => { const next = new URLSearchParams(params); for (const [k, v] of Object.entries(change)) if (v) next.set(k, v); else next.delete(k); next.delete('at'); history.replaceState(null, '', next.size ? `${path}?${next}` : path); };
   const mine = (s: Spine) => hint[s.id] ?? s.mine;
-  const search = new URLSearchParams([...params].filter(([k]) => asked.includes(k) || k === 'sort' || k === 'down')).toString();
+  const search = answered;
 
   useEffect(() => { // the address keeps which spine is looked at, without a round trip
     if (!at) return;
-    const next = new URLSearchParams(location.search);
-    next.set('at', at);
-    history.replaceState(null, '', `${location.pathname}?${next}`);
+    const t = setTimeout(() => { const next = new URLSearchParams(location.search); next.set('at', at); history.replaceState(null, '', `${location.pathname}?${next}`); }, 150);
+    return () => clearTimeout(t);
   }, [at]);
 
   const act = async (work: () => Promise<unknown>, words = '') => { setProblem(null); try { await work(); if (words) setSaid(words); router.refresh(); } catch (e) { setProblem(problemOf(e)); } };
@@ -58,7 +59,11 @@ export function Shelves({ shelves, spines, flat, frames, total, counts, licences
     else if (e.key === 'r' && !e.ctrlKey && !e.metaKey) { e.preventDefault(); void ribbon(s); } else if (e.key === 'x' && (may.edit || may.rollOut)) { e.preventDefault(); toggle(s); }
   };
   const chip = (name: string, key: string, value: string) => <button key={name} className="chip" aria-pressed={params.get(key) === value} onClick={() => go({ [key]: params.get(key) === value ? null : value })}>{name}</button>;
-  const card = (s: Spine) => <SpineCard key={s.id} s={s} frame={frame?.id ?? null} current={current?.id === s.id} chosen={chosen.has(s.id)} mine={mine(s)} twin={twins.has(s.id)} movable={may.edit && !params.get('archived')} onAt={() => setAt(s.id)} onKey={(e) => onKey(e, s)} onDropBefore={(ids) => { const own = ids.includes(s.id); if (!own) void move(chosen.has(ids[0]!) ? [...chosen.keys()] : ids, s.shelfId, s.id); }} />;
+  const doing = useRef<SpineActs>({ open: () => {}, at: () => {}, key: () => {}, dropBefore: () => {} });
+  useEffect(() => { doing.current = { open: (s) => router.push(`/items/${s.id}${frame ? `?frame=${frame.id}` : ''}`), at: (s) => setAt(s.id), key: onKey, dropBefore: (ids, s) => { if (!ids.includes(s.id)) void move(chosen.has(ids[0]!) ? [...chosen.keys()] : ids, s.shelfId, s.id); } }; });
+  const acts = useMemo<SpineActs>(() => ({ open: (s) => doing.current.open(s), at: (s) => doing.current.at(s), key: (e, s) => doing.current.key(e, s), dropBefore: (ids, s) => doing.current.dropBefore(ids, s) }), []);
+  const card = (s: Spine) => <SpineCard key={s.id} s={s} frame={frame?.id ?? null} current={current?.id === s.id} chosen={chosen.has(s.id)} mine={mine(s)} twin={twins.has(s.id)} movable={may.edit && !params.get('archived')} acts={acts} />;
+  const byShelf = groupBy(spines, (s) => s.shelfId);
   const dropOn = (id: string) => (e: DragEvent) => { const ids = e.dataTransfer.getData(DRAG); if (ids) { e.preventDefault(); void move(chosen.has(ids) ? [...chosen.keys()] : ids.split(','), id, null); } };
   const shown = shelves.filter((s) => !s.away && !s.query), away = shelves.filter((s) => s.away), filling = shelves.filter((s) => s.query && !s.away), picked = [...chosen.values()], ready = picked.filter((s) => s.status === 'approved' && (s.kind === 'look' || s.kind === 'preset'));
   const reorder = (s: ShelfView, by: -1 | 1) => { const ids = shelves.map((x) => x.id), visible = shown.map((x) => x.id), i = visible.indexOf(s.id), other = visible[i + by]; if (!other) return; const a = ids.indexOf(s.id), b = ids.indexOf(other); [ids[a], ids[b]] = [ids[b]!, ids[a]!]; void act(() => call('/api/shelves/order', 'POST', { shelves: ids })); };
@@ -67,7 +72,7 @@ export function Shelves({ shelves, spines, flat, frames, total, counts, licences
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_292px]">
       <div className="min-w-0 px-6 pb-16 pt-[18px]">
-        <div className="mb-3.5 flex items-baseline gap-3.5"><h1 className="min-w-0 text-[26px] leading-tight [overflow-wrap:anywhere]">{shelf ? shelf.name : 'Shelves'}</h1><p className="whitespace-nowrap text-soft" aria-live="polite">{filtered ? `${count(counts.n, counts.more)} of ${total.toLocaleString('en')} items` : `${total.toLocaleString('en')} items on ${shown.length + away.length} ${shown.length + away.length === 1 ? 'shelf' : 'shelves'}`}</p>
+        <div className="mb-3.5 flex items-baseline gap-3.5"><h1 className="min-w-0 text-[26px] leading-tight [overflow-wrap:anywhere]">{shelf ? shelf.name : 'Shelves'}</h1><p className="whitespace-nowrap text-soft" aria-live="polite" aria-busy={late}>{filtered ? `${count(counts.n, counts.more)} of ${total.toLocaleString('en')} items` : `${total.toLocaleString('en')} items on ${shown.length + away.length} ${shown.length + away.length === 1 ? 'shelf' : 'shelves'}`}</p>
           {shelf && <><Link href="/shelves" className="button quiet">All shelves</Link>{menu(shelf)}</>}
           <span className="ml-auto inline-flex self-center" role="group" aria-label="Show as"><button className="chip !rounded-r-none" aria-pressed={view === 'spines'} onClick={() => go({ view: null })}><LayoutGrid aria-hidden size={13} />Spines</button><button className="chip !rounded-l-none !border-l-0" aria-pressed={view === 'table'} onClick={() => go({ view: 'table' })}><Rows3 aria-hidden size={13} />Table</button></span></div>
         {(total > 0 || filtered) && <div className="mb-4 flex flex-wrap items-center gap-2" role="group" aria-label="Narrow down">
@@ -83,13 +88,13 @@ export function Shelves({ shelves, spines, flat, frames, total, counts, licences
         {flat ? (counts.n > 0 && (view === 'table'
           ? <Table search={search} first={spines} total={counts.more ? 100_000 : counts.n} sort={params.get('sort') ?? (shelf && !shelf.query ? 'shelf' : params.get('recent') ? '' : 'title')} down={params.get('down') === '1'} onSort={(sort, down) => go({ sort, down: down ? '1' : null })} chosen={new Set(chosen.keys())} onChoose={toggle} onAt={(s) => setAt(s.id)} onKey={onKey} onRows={setSeen} may={may.edit || may.rollOut} />
           : <div onDragOver={(e) => { if (shelf && !shelf.query && e.dataTransfer.types.includes(DRAG)) e.preventDefault(); }} onDrop={shelf && !shelf.query ? dropOn(shelf.id) : undefined}><Flat search={search} first={spines} total={counts.more ? Math.max(counts.n, shelf && !shelf.query ? shelf.items : 0) : counts.n} render={card} onRows={setSeen} /></div>))
-          : shown.map((s) => {
-            const own = spines.filter((x) => x.shelfId === s.id), more = (own[0]?.matching ?? 0) - own.length;
+          : shown.map((s, place) => {
+            const own = byShelf.get(s.id) ?? [], more = (own[0]?.matching ?? 0) - own.length;
             if (!own.length && filtered) return null;
             return (
               <section key={s.id} aria-label={s.name} className="-mx-2 mb-5 px-2" style={{ contentVisibility: 'auto', containIntrinsicSize: 'auto 220px' }} onDragOver={(e) => { if (may.edit && e.dataTransfer.types.includes(DRAG)) e.preventDefault(); }} onDrop={dropOn(s.id)}>
                 <h2 className="mb-2 flex flex-wrap items-baseline gap-x-2.5 text-[17px] [overflow-wrap:anywhere]"><Link href={`/shelves?shelf=${s.id}`} className="hover:underline">{s.name}</Link><span className="font-sans text-[12.5px] font-normal tracking-normal text-soft">{s.note || `${s.items.toLocaleString('en')} items`}</span>{menu(s)}</h2>
-                {own.length ? <div className="flex flex-wrap gap-x-3 gap-y-0">{own.map(card)}</div> : <><p className="px-1 py-6 text-soft">Nothing stands here yet. What is taken in at <Link className="underline" href="/intake">Intake</Link> can be put on this shelf, or dragged here.</p><div className="ledge" /></>}
+                {own.length ? <div className="flex flex-wrap gap-x-3 gap-y-0">{place < 6 ? own.map(card) : <InSight render={() => own.map(card)} />}</div> : <><p className="px-1 py-6 text-soft">Nothing stands here yet. What is taken in at <Link className="underline" href="/intake">Intake</Link> can be put on this shelf, or dragged here.</p><div className="ledge" /></>}
                 {more > 0 && <button className="button quiet mt-1" onClick={() => go({ shelf: s.id })}>and {more >= 1000 - own.length ? '1,000 or' : more.toLocaleString('en')} more on this shelf</button>}
               </section>
             );

@@ -1,31 +1,33 @@
 'use client';
-import Link from 'next/link';
-import type { DragEvent, KeyboardEvent } from 'react';
+import { memo, type DragEvent, type KeyboardEvent } from 'react';
 import { Selvedge } from '../kit/Selvedge';
 import { apart, kindWords, short, type Spine } from './spine';
 
-interface Props { s: Spine; frame: string | null; current: boolean; chosen: boolean; mine: boolean; twin: boolean; movable: boolean; onAt: () => void; onKey: (e: KeyboardEvent<HTMLElement>) => void; onDropBefore: (ids: string[]) => void }
+/** What a spine answers to; one object for all, so that a spine is painted again only when it changes. */
+export interface SpineActs { open: (s: Spine) => void; at: (s: Spine) => void; key: (e: KeyboardEvent<HTMLElement>, s: Spine) => void; dropBefore: (ids: string[], s: Spine) => void }
+interface Props { s: Spine; frame: string | null; current: boolean; chosen: boolean; mine: boolean; twin: boolean; movable: boolean; acts: SpineActs }
 
 export const DRAG = 'application/x-etagere-items';
 
 /** One item on its ledge. Where another bears its name, its camera and source are said. */
-export function SpineCard({ s, frame, current, chosen, mine, twin, movable, onAt, onKey, onDropBefore }: Props) {
+export const SpineCard = memo(function SpineCard({ s, frame, current, chosen, mine, twin, movable, acts }: Props) {
   const told = twin || s.kind === 'camera-profile' ? apart(s) : '';
-  const drop = (e: DragEvent) => { const ids = e.dataTransfer.getData(DRAG); if (ids) { e.preventDefault(); e.stopPropagation(); onDropBefore(ids.split(',')); } };
+  const drop = (e: DragEvent) => { const ids = e.dataTransfer.getData(DRAG); if (ids) { e.preventDefault(); e.stopPropagation(); acts.dropBefore(ids.split(','), s); } };
   return (
     <div className="pt-1" onDragOver={(e) => { if (movable && e.dataTransfer.types.includes(DRAG)) { e.preventDefault(); e.stopPropagation(); } }} onDrop={drop}>
-      <Link href={`/items/${s.id}${frame ? `?frame=${frame}` : ''}`} prefetch={false} data-spine={s.id} className="spine" data-chosen={current} draggable={movable}
+      <a href={`/items/${s.id}${frame ? `?frame=${frame}` : ''}`} data-spine={s.id} className="spine" data-chosen={current} draggable={movable}
+        onClick={(e) => { if (e.button === 0 && !e.metaKey && !e.ctrlKey && !e.shiftKey && !e.altKey) { e.preventDefault(); acts.open(s); } }}
         onDragStart={(e) => { e.dataTransfer.setData(DRAG, s.id); e.dataTransfer.effectAllowed = 'move'; }}
         aria-label={`${s.title}, ${(kindWords[s.kind] ?? s.kind).toLowerCase()}${told ? `, ${told}` : ''}, version ${s.number}, ${s.status}${mine ? ', with your ribbon' : ''}${s.house ? ', with the house ribbon' : ''}${chosen ? ', chosen' : ''}`}
-        onFocus={onAt} onMouseEnter={onAt} onKeyDown={onKey}>
+        onFocus={() => acts.at(s)} onMouseMove={(e) => { if (e.movementX || e.movementY) acts.at(s); /* and not what is scrolled under a pointer at rest */ }} onKeyDown={(e) => acts.key(e, s)}>
         <Selvedge threads={s.selvedge} className="h-[80px]" />
         {mine && <i className="ribbon" />}{s.house && <i className="ribbon house" />}
         {(s.stale || s.status !== 'approved') && <span className={`absolute left-0 top-[63px] bg-paper py-px pl-2 pr-1.5 text-[11px] font-semibold ${s.status === 'retired' ? 'text-soft' : 'text-ochre'}`}>{s.stale ? 'stale' : s.status}</span>}
         {chosen && <span className="absolute left-1.5 top-1.5 bg-verd px-1.5 text-[11px] font-semibold text-verd-ink">chosen</span>}
         <span className="min-h-0 flex-1 px-2 pt-1.5"><span className={`font-serif text-[14.5px] font-medium leading-[1.14] [overflow-wrap:anywhere] ${told ? 'line-clamp-2' : 'line-clamp-3'}`}>{s.title}</span>{told && <span className="block truncate text-[11px] text-soft">{told}</span>}</span>
         <span className="flex justify-between gap-1 whitespace-nowrap px-2 pb-1.5 text-[11.5px] text-soft"><span>v{s.number}{s.variants ? `, ${s.variants + 1} forms` : ''}</span><span className="truncate">{short(s)}</span></span>
-      </Link>
+      </a>
       <div className="ledge -mx-1.5" />
     </div>
   );
-}
+});

@@ -40,7 +40,7 @@ export function Table({ search, first, total, sort, down, onSort, chosen, onChoo
   const v = useWindowVirtualizer({ count: pages.length, estimateSize: () => ROW, overscan: 12, scrollMargin: top }), rows = v.getVirtualItems(), from = rows[0]?.index ?? 0, to = rows[rows.length - 1]?.index ?? 0;
   useEffect(() => { pages.need(from, to); }, [pages, from, to]);
   const inView = rows.map((r) => pages.at(r.index)).filter((s): s is Spine => !!s), key = inView.map((s) => s.id).join();
-  useEffect(() => { onRows(inView); }, [key]); // eslint-disable-line react-hooks/exhaustive-deps
+  useEffect(() => { const t = setTimeout(() => onRows(inView), 120); return () => clearTimeout(t); }, [key]); // eslint-disable-line react-hooks/exhaustive-deps
   const grid = `${may ? '28px ' : ''}${c.shown.map((x) => `${c.width(x)}px`).join(' ')}`;
   const copy = async () => {
     const list: Spine[] = [];
@@ -66,7 +66,7 @@ export function Table({ search, first, total, sort, down, onSort, chosen, onChoo
         {rows.map((r) => {
           const s = pages.at(r.index);
           return (
-            <div key={r.key} role="row" aria-rowindex={r.index + 1} className="absolute left-0 grid items-center border-b border-line hover:bg-sheet" style={{ top: 0, height: ROW, gridTemplateColumns: grid, transform: `translateY(${r.start - top}px)` }} onMouseEnter={() => s && onAt(s)} onFocus={() => s && onAt(s)} onKeyDown={(e) => s && onKey(e, s)}>
+            <div key={r.key} role="row" aria-rowindex={r.index + 1} className="absolute left-0 grid items-center border-b border-line hover:bg-sheet" style={{ top: 0, height: ROW, gridTemplateColumns: grid, transform: `translateY(${r.start - top}px)` }} onMouseMove={(e) => { if (s && (e.movementX || e.movementY)) onAt(s); }} onFocus={() => s && onAt(s)} onKeyDown={(e) => s && onKey(e, s)}>
               {s ? <>{may && <span role="cell"><input type="checkbox" aria-label={`Choose ${s.title}`} checked={chosen.has(s.id)} onChange={() => onChoose(s)} /></span>}{c.shown.map((x) => <span key={x.id} role="cell" className="min-w-0 truncate pr-3">{x.cell ? x.cell(s) : x.text(s)}</span>)}</> : <span role="cell" className="h-3 w-40 animate-pulse bg-press" />}
             </div>);
         })}

@@ -5,6 +5,7 @@ import { listLicences } from '@/server/licences/service';
 import { may } from '@/server/people/roles';
 import { person } from '@/server/web';
 import { Refresh } from '@/ui/kit/Refresh';
+import { searchOf } from '@/ui/shelves/address';
 import { Shelves } from '@/ui/shelves/Shelves';
 
 export const metadata = { title: 'Shelves' };
@@ -15,8 +16,8 @@ export default async function Page({ searchParams }: { searchParams: Promise<Sea
   return (
     <>
       <Refresh subjects={['item', 'shelf', 'intake']} />
-      <Shelves shelves={shelves.map(({ id, name, note, items, query, away }) => ({ id, name, note, items, query, away }))} frames={frames} flat={flat} total={shelves.reduce((n, x) => n + (x.query ? 0 : x.items), 0)} counts={counts} licences={licences.map(({ id, name }) => ({ id, name }))}
-        may={{ rollOut: may(p, 'rollout.plan'), edit: may(p, 'item.edit'), shelf: may(p, 'shelf.edit'), archive: may(p, 'item.archive'), house: may(p, 'ribbon.house') }} spines={spines.map(spineOf)} />
+      <Shelves shelves={shelves.map(({ id, name, note, items, query, away }) => ({ id, name, note, items, query, away }))} frames={frames} given={{ flat, counts, spines: spines.map(spineOf), search: searchOf((k) => s[k]) }} total={shelves.reduce((n, x) => n + (x.query ? 0 : x.items), 0)} licences={licences.map(({ id, name }) => ({ id, name }))}
+        may={{ rollOut: may(p, 'rollout.plan'), edit: may(p, 'item.edit'), shelf: may(p, 'shelf.edit'), archive: may(p, 'item.archive'), house: may(p, 'ribbon.house') }} />
     </>
   );
 }

@@ -1,0 +1,12 @@
+/** What the address of Shelves holds. */
+export const facetKeys = ['kind', 'status', 'supplier', 'camera', 'tag', 'format', 'origin', 'licence', 'bound', 'result', 'input', 'stale', 'assumed'] as const;
+/** What narrows the list. */
+export const asked: readonly string[] = ['q', 'ribbon', 'recent', 'shelf', 'archived', ...facetKeys];
+const kept = [...asked, 'sort', 'down', 'view'];
+
+/** The part of an address that a search depends on, always in one order. */
+export function searchOf(get: (key: string) => string | null | undefined): string {
+  const p = new URLSearchParams();
+  for (const k of kept) { const v = get(k); if (v) p.set(k, v); }
+  return p.toString();
+}
