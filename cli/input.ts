@@ -7,12 +7,20 @@ export function readInput(path: string | undefined, what = 'file'): Buffer {
   try { return readFileSync(path); } catch (e) { throw new Problem('file-unreadable', `${path} cannot be read: ${(e as NodeJS.ErrnoException).code ?? (e as Error).message}.`, path, 'Check the path and its permissions.'); }
 }
 
-/** A JSON array of number triples. */
-export function readPoints(path: string | undefined): number[][] {
+/** A JSON array of lists of numbers, all of one length from 1 to 4. */
+export function readNumbers(path: string | undefined): number[][] {
   let v: unknown;
   try { v = JSON.parse(readInput(path, 'points file').toString('utf8')); } catch (e) { if (e instanceof Problem) throw e; throw new Problem('points-json', 'The points are no JSON.', path ?? '', 'Give a JSON array of number triples.'); }
-  if (!Array.isArray(v) || v.some((p) => !Array.isArray(p) || p.length !== 3 || p.some((n) => typeof n !== 'number' || !Number.isFinite(n)))) throw new Problem('points-json', 'The points are not an array of number triples.', path ?? '', 'Give a JSON array of number triples.');
-  return v as number[][];
+  const list = v as number[][];
+  if (!Array.isArray(v) || v.some((p) => !Array.isArray(p) || p.length < 1 || p.length > 4 || p.length !== list[0]!.length || p.some((n) => typeof n !== 'number' || !Number.isFinite(n)))) throw new Problem('points-json', 'The points are not lists of numbers, all of one length.', path ?? '', 'Give a JSON array of lists of numbers, one number a channel.');
+  return list;
+}
+
+/** A JSON array of number triples. */
+export function readPoints(path: string | undefined): number[][] {
+  const v = readNumbers(path);
+  if (v.some((p) => p.length !== 3)) throw new Problem('points-json', 'The points are not an array of number triples.', path ?? '', 'Give a JSON array of number triples.');
+  return v;
 }
 
 export function numberOption(value: string | undefined, name: string, low: number, high: number, fallback: number): number {

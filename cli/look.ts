@@ -1,54 +1,100 @@
 import { writeFileSync } from 'node:fs';
 import { extname } from 'node:path';
 import { parseArgs } from 'node:util';
-import { applyAny, assumedEncoding, isSame, pointsIn, rangeOf, readCube, resample, residual, sampler, writeClf, writeCube, type Look } from '@/core/look';
+import { evaluateIcc, readAnyLook } from '@/core/icc/look';
+import { isIcc } from '@/core/icc/header';
+import { applyAny, assumedEncoding, isSame, pointsIn, readProgram, resized, residual, writeClf, writeCube, type Interpolation, type Look, type Program } from '@/core/look';
+import { inspect as inspectLook } from '@/core/look/inspect';
+import { encodingNames, encodingOf } from '@/core/look/encoding';
+import { haldLevel } from '@/core/look/hald';
+import { writeHaldPng, writeHaldTiff } from '@/core/look/hald-file';
+import { fromRows } from '@/core/look/look';
+import { rangeOfProgram } from '@/core/look/program';
 import { Problem } from '@/core/problem';
 import { choice, numberOption, readInput, readPoints } from './input';
 import type { Verb } from './main';
 
 const interpolations = ['tetrahedral', 'trilinear'] as const;
-const load = (path: string | undefined): Look => readCube(readInput(path, 'look'));
+const bytesOf = (path: string | undefined): Uint8Array => new Uint8Array(readInput(path, 'look'));
+const load = async (path: string | undefined): Promise<Program> => readAnyLook(bytesOf(path));
+/** The interpolation that was asked for; without one, the file's own holds. */
+const asked = (value: string | undefined): Interpolation | undefined => (value === undefined ? undefined : choice(value, 'interpolation', interpolations, 'tetrahedral'));
+const encodingOption = (value: string | undefined, name: string) => (value === undefined ? null : encodingOf(choice(value, name, encodingNames, 'srgb')));
+const factor = (value: string | undefined): number => numberOption(value, 'strength', 0, 400, 100) / 100;
 
 const info: Verb = async (args) => {
-  const { positionals } = parseArgs({ args, allowPositionals: true, options: {} }), look = load(positionals[0]);
-  return { format: look.format, kind: look.kind, size: look.size, title: look.title, domain: look.domain, range: rangeOf(look), encoding: assumedEncoding, warnings: look.warnings };
+  const { positionals } = parseArgs({ args, allowPositionals: true, options: { input: { type: 'string' }, output: { type: 'string' } } }), p = await load(positionals[0]);
+  return { format: p.format, kind: p.kind, size: p.kind === 'icc' ? null : p.size, title: p.title, domain: p.domain, range: rangeOfProgram(p), encoding: p.encoding ?? assumedEncoding, ...(p.nodes.length ? { nodes: p.nodes } : {}), warnings: p.warnings };
 };
 
 const evaluate: Verb = async (args) => {
-  const { positionals, values } = parseArgs({ args, allowPositionals: true, options: { points: { type: 'string' }, interpolation: { type: 'string' }, strength: { type: 'string' } } });
-  const look = load(positionals[0]), f = sampler(look, choice(values.interpolation, 'interpolation', interpolations, 'tetrahedral'), numberOption(values.strength, 'strength', 0, 400, 100) / 100), v = new Float64Array(3);
-  return readPoints(values.points).map((p) => { f(p[0]!, p[1]!, p[2]!, v, 0); return [...v]; });
+  const { positionals, values } = parseArgs({ args, allowPositionals: true, options: { points: { type: 'string' }, interpolation: { type: 'string' }, strength: { type: 'string' }, input: { type: 'string' }, output: { type: 'string' } } });
+  const bytes = bytesOf(positionals[0]), points = readPoints(values.points), s = factor(values.strength), interpolation = asked(values.interpolation), into = encodingOption(values.input, 'input'), out = encodingOption(values.output, 'output');
+  // points given in another encoding than the look's are brought into it, and results out of it
+  const v = Float64Array.from(points.flat());
+  if (into) for (let i = 0; i < v.length; i += 3) into.toSrgb(v, i);
+  let results: Float64Array;
+  if (isIcc(bytes)) results = await evaluateIcc(bytes, v, s);
+  else {
+    const f = readProgram(bytes).evaluate(interpolation, s);
+    results = new Float64Array(v.length);
+    for (let i = 0; i < v.length; i += 3) f(v[i]!, v[i + 1]!, v[i + 2]!, results, i);
+  }
+  if (out) for (let i = 0; i < results.length; i += 3) out.fromSrgb(results, i);
+  return points.map((_, i) => [...results.slice(i * 3, i * 3 + 3)]);
 };
 
 const apply: Verb = async (args) => {
   const { positionals, values } = parseArgs({ args, allowPositionals: true, options: { output: { type: 'string', short: 'o' }, interpolation: { type: 'string' }, strength: { type: 'string' } } });
-  const look = load(positionals[0]), source = readInput(positionals[1], 'picture');
+  const p = await load(positionals[0]), source = readInput(positionals[1], 'picture');
   if (!values.output) throw new Problem('usage', 'The output is missing.', '-o', 'Name it with -o.');
-  const { applyToPicture } = await import('./picture');
-  await applyToPicture(source, positionals[1]!, values.output, (data, channels, top) => applyAny(look, data, channels, top, choice(values.interpolation, 'interpolation', interpolations, 'tetrahedral'), numberOption(values.strength, 'strength', 0, 400, 100) / 100));
+  const { applyToPicture } = await import('./picture'), interpolation = asked(values.interpolation), s = factor(values.strength);
+  await applyToPicture(source, positionals[1]!, values.output, (data, channels, top) => { if (p.look) applyAny(p.look, data, channels, top, interpolation ?? p.look.interpolation ?? 'tetrahedral', s); else applyFunction(p, data, channels, top, interpolation, s); });
   return { written: values.output };
 };
 
+/** A chain over every pixel; what was computed for the last pixel serves the next one like it. */
+function applyFunction(p: Program, data: Uint8Array | Uint16Array, channels: number, top: number, interpolation: Interpolation | undefined, s: number): void {
+  const f = p.evaluate(interpolation, s), o = new Float64Array(3);
+  let r = -1, g = -1, b = -1;
+  for (let i = 0; i < data.length; i += channels) {
+    if (data[i] !== r || data[i + 1] !== g || data[i + 2] !== b) { r = data[i]!; g = data[i + 1]!; b = data[i + 2]!; f(r / top, g / top, b / top, o, 0); }
+    for (let c = 0; c < 3; c++) data[i + c] = Math.floor(Math.min(1, Math.max(0, o[c]!)) * top + 0.5);
+  }
+}
+
+const writers: Record<string, (look: Look) => string | Uint8Array> = { '.cube': writeCube, '.clf': (l) => writeClf(l, 'look'), '.png': writeHaldPng, '.tif': writeHaldTiff, '.tiff': writeHaldTiff };
+
 const convert: Verb = async (args) => {
   const { positionals, values } = parseArgs({ args, allowPositionals: true, options: { output: { type: 'string', short: 'o' }, size: { type: 'string' }, title: { type: 'string' } } });
-  const look = load(positionals[0]);
+  const p = await load(positionals[0]);
   if (!values.output) throw new Problem('usage', 'The output is missing.', '-o', 'Name it with -o.');
-  const kind = extname(values.output).toLowerCase();
-  if (kind !== '.cube' && kind !== '.clf') throw new Problem('look-format', `Looks are not written as ${kind || 'files without an extension'} yet.`, values.output, 'Write .cube or .clf.');
-  const limit = look.kind === '1d' ? 65536 : 256, size = numberOption(values.size, 'size', 2, limit, look.size);
+  const kind = extname(values.output).toLowerCase(), write = writers[kind], hald = kind === '.png' || kind.startsWith('.tif');
+  if (!write) throw new Problem('look-format', `Looks are not written as ${kind || 'files without an extension'}.`, values.output, 'Write .cube, .clf, .png or .tif.');
+  const flat = p.kind === '1d' && !hald, size = numberOption(values.size, 'size', 2, flat ? 65536 : 256, hald ? 64 : p.kind === 'icc' || !p.size || (p.kind === '1d' && !flat) ? 33 : p.size), root = Math.round(Math.sqrt(size));
   if (!Number.isInteger(size)) throw new Problem('usage', '--size must be a whole number.', '--size', 'Correct the option.');
-  const { look: out, residual: r } = resample(look, size, true);
-  out.title = values.title ?? look.title;
-  writeFileSync(values.output, kind === '.cube' ? writeCube(out) : writeClf(out, 'look'));
-  return { residual: r };
+  if (hald && (root * root !== size || !haldLevel(root ** 3, root ** 3))) throw new Problem('hald-size', `A table of ${size} points makes no Hald image.`, '--size', 'Choose the square of a whole number from 2 to 16: 4, 9, 16, 25, 36, 49, 64, … 256.');
+  const f = p.evaluate(), plain = hald && p.look && (p.domain.min.some((v) => v !== 0) || p.domain.max.some((v) => v !== 1)) ? unit : p.domain;
+  const table = p.look && plain === p.domain && p.kind !== 'icc' ? resized(p.look, size, flat) : fromRows(size, p.title, (row, n) => { for (let i = 0; i < n; i += 3) f(row[i]!, row[i + 1]!, row[i + 2]!, row, i); }, plain);
+  const out = { ...table, title: values.title ?? p.title };
+  const data = write(out);
+  writeFileSync(values.output, data);
+  const back = readProgram(typeof data === 'string' ? new TextEncoder().encode(data) : data);
+  return { residual: residual(f, back.evaluate(), pointsIn(p.domain)) };
 };
+const unit = { min: [0, 0, 0], max: [1, 1, 1] };
 
 const same: Verb = async (args) => {
   const { positionals, values } = parseArgs({ args, allowPositionals: true, options: { points: { type: 'string' } } });
-  const a = load(positionals[0]), b = load(positionals[1]);
+  const a = await load(positionals[0]), b = await load(positionals[1]);
   const points = values.points ? Float64Array.from(readPoints(values.points).flat()) : pointsIn(a.domain);
-  const r = residual(sampler(a), sampler(b), points);
+  const r = residual(a.evaluate(), b.evaluate(), points);
   return { ...r, same: isSame(r) };
 };
 
-export const verbs: Record<string, Verb> = { info, eval: evaluate, apply, convert, same };
+const inspect: Verb = async (args) => {
+  const { positionals } = parseArgs({ args, allowPositionals: true, options: {} }), p = await load(positionals[0]), { verdict, findings, figures } = inspectLook(p.evaluate(), p.look?.table ?? null);
+  return { verdict, findings, figures };
+};
+
+export const verbs: Record<string, Verb> = { info, eval: evaluate, apply, convert, inspect, same };

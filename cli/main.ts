@@ -5,7 +5,7 @@ export type Verb = (args: string[]) => Promise<unknown>;
 type Noun = () => Promise<{ verbs: Record<string, Verb> }>;
 
 const nouns: Record<string, Noun> = {
-  look: () => import('./look'), camera: () => import('./camera'), preset: () => import('./preset'), docs: () => import('./docs'),
+  look: () => import('./look'), camera: () => import('./camera'), icc: () => import('./icc'), preset: () => import('./preset'), docs: () => import('./docs'),
   pack: () => import('./pack'), station: () => import('./station'), db: () => import('./admin').then((m) => ({ verbs: m.db })), demo: () => import('./admin').then((m) => ({ verbs: m.demo })),
   people: () => import('./admin').then((m) => ({ verbs: m.people })), agent: () => import('./admin').then((m) => ({ verbs: m.agent })),
 };

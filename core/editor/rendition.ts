@@ -3,7 +3,7 @@
  * version, descriptor and code give the same bytes.
  */
 import { zipSync, strToU8 } from 'fflate';
-import { writeClf } from '../look/clf';
+import { writeClf } from '../look/clf-write';
 import { writeCubeBytes } from '../look/cube';
 import type { Look } from '../look/look';
 import type { Residual } from '../look/residual';

@@ -12,7 +12,7 @@ export function haldLevel(width: number, height: number): number | null {
 }
 
 /** Interleaved samples (3 or 4 channels, `top` is full scale) to a look. */
-export function lookOfHald(data: Uint8Array | Uint16Array | Uint8ClampedArray, width: number, height: number, channels: number, top: number, title: string): Look {
+export function lookOfHald(data: Uint8Array | Uint16Array | Uint8ClampedArray | Float32Array, width: number, height: number, channels: number, top: number, title: string): Look {
   const level = haldLevel(width, height);
   if (!level || channels < 3) throw new Problem('hald-size', 'The picture’s side is no cube of a whole number, so it is no Hald image.', `${width} × ${height}`, 'Give the picture back as it was made, neither scaled nor cropped.');
   const size = level * level, table = new Float32Array(size ** 3 * 3);

@@ -6,4 +6,5 @@ export * from './residual';
 export * from './resample';
 export * from './selvedge';
 export { readCube, writeCube, writeCubeBytes } from './cube';
-export { writeClf } from './clf';
+export { writeClf } from './clf-write';
+export { readProgram, tableOfProgram, type Program } from './program';

@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { Problem } from '../problem';
 import { applyTo, prepare } from './apply';
 import { readCube, writeCube, writeCubeBytes } from './cube';
-import { writeClf } from './clf';
+import { writeClf } from './clf-write';
 import { fromFunction, identity, type Look } from './look';
 import { halton, haltonPoints, isSame, residual } from './residual';
 import { reexpress, resample } from './resample';

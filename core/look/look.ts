@@ -14,13 +14,14 @@ export const assumedEncoding: Encoding = { primaries: 'sRGB', transfer: 'sRGB', 
 export interface Warning { code: string; message: string; where: string }
 
 export interface Look {
-  format: 'cube' | 'clf' | 'cdl' | 'hald';
+  format: 'cube' | 'clf' | 'cdl' | 'hald' | 'icc';
   kind: '1d' | '3d';
   size: number;
   table: Float32Array;
   title: string;
   domain: { min: number[]; max: number[] };
   comments: string[];
+  /** what the file itself asks for */ interpolation?: 'trilinear' | 'tetrahedral';
   warnings: Warning[];
 }
 

@@ -9,7 +9,7 @@ export type Interpolation = 'tetrahedral' | 'trilinear';
 export type Evaluate = (r: number, g: number, b: number, out: Float64Array | Float32Array, at: number) => void;
 
 /** The sampler of a look. `strength` is a factor: 0 no effect, 1 as made, above that extrapolated. */
-export function sampler(look: Look, interpolation: Interpolation = 'tetrahedral', strength = 1): Evaluate {
+export function sampler(look: Look, interpolation: Interpolation = look.interpolation ?? 'tetrahedral', strength = 1): Evaluate {
   const bare = look.kind === '1d' ? curves(look) : interpolation === 'trilinear' ? trilinear(look) : tetrahedral(look);
   const [r0, g0, b0] = look.domain.min as [number, number, number], [r1, g1, b1] = look.domain.max as [number, number, number];
   const hold = (v: number, a: number, b: number): number => (v < a ? a : v > b ? b : v === v ? v : a);

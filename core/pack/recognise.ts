@@ -12,8 +12,9 @@ import { CDL_ROOTS, readCdl } from '../look/cdl';
 import { readClf } from '../look/clf';
 import { readCube } from '../look/cube';
 import { haldLevel, haldLikeness } from '../look/hald';
-import { fromFunction, rangeOf, type Look } from '../look/look';
-import { cdlFunction, member, memberNames, readLook } from '../look/read';
+import { rangeOf, type Look } from '../look/look';
+import { member, memberNames } from '../look/archive';
+import { readLook } from '../look/read';
 import { applyMapping, type ReadPreset } from '../preset/mapping';
 import { faults } from '../preset/settings';
 import type { Settings } from '../preset/kinds';
@@ -116,11 +117,11 @@ const xml: Try = (path, bytes, start, descriptors) => {
   }
   if (root.name === 'ProcessList') {
     const clf = readClf(bytes), chain = clf.nodes.map((n) => n.kind).join(' → ');
-    return plain(path, 'look', 'clf', clf.look ? `${clf.look.kind.toUpperCase()} table of ${clf.look.size} points` : `chain of ${clf.nodes.length}: ${chain}`, { title: clf.name || baseName(path), look: clf.look ?? undefined, evidence: [`ProcessList: ${chain}`], facts: clf.look ? { ...lookFacts(clf.look), nodes: clf.nodes } : { kind: 'chain', nodes: clf.nodes, fileTitle: clf.name } });
+    return plain(path, 'look', 'clf', clf.look ? `${clf.look.kind.toUpperCase()} table of ${clf.look.size} points` : `chain of ${clf.nodes.length}: ${chain}`, { title: clf.name || baseName(path), look: clf.look ?? readLook(bytes), evidence: [`ProcessList: ${chain}`], facts: clf.look ? { ...lookFacts(clf.look), nodes: clf.nodes } : { kind: 'chain', nodes: clf.nodes, fileTitle: clf.name } });
   }
   if (CDL_ROOTS.includes(root.name)) {
     const list = readCdl(bytes);
-    return plain(path, 'look', 'cdl', list.length === 1 ? 'one color correction' : `${list.length} color corrections, of which the first is taken`, { title: list[0]!.id || baseName(path), evidence: [`root element ${root.name}, ${list.length} × ColorCorrection`], look: { ...fromFunction(33, list[0]!.id, cdlFunction(list[0]!)), format: 'cdl' }, facts: { kind: 'cdl', size: 33, corrections: list.slice(0, 50), fileTitle: list[0]!.id } });
+    return plain(path, 'look', 'cdl', list.length === 1 ? 'one color correction' : `${list.length} color corrections, of which the first is taken`, { title: list[0]!.id || baseName(path), evidence: [`root element ${root.name}, ${list.length} × ColorCorrection`], look: readLook(bytes), facts: { kind: 'cdl', size: 33, corrections: list.slice(0, 50), fileTitle: list[0]!.id } });
   }
   const doc = readXmlSteps(bytes), d = languageOf(doc, descriptors);
   if (d) return preset(path, doc, d);
@@ -143,10 +144,10 @@ const picture: Try = (path, bytes) => {
   const f = frameFacts(bytes);
   if (!f) return null;
   const level = haldLevel(f.width, f.height), facts = { ...f } as Record<string, unknown>;
-  if (level && level >= 4 && f.format === 'png') {
+  if (level && level >= 4 && (f.format === 'png' || f.format === 'tiff')) {
     const look = readLook(bytes), likeness = haldLikeness(look);
     if (likeness > 0.5) return plain(path, 'look', 'hald', `Hald image of level ${level}, ${level * level} points`, { confidence: Math.min(1, 0.5 + likeness / 2), evidence: [`a square of ${f.width} = ${level}³ pixels`, `it runs as an identity does (${Math.round(likeness * 100)} %)`], facts: { ...lookFacts(look), level }, look });
-    return plain(path, 'frame', f.format, `${f.width} × ${f.height} pixels`, { facts, confidence: 0.9, evidence: ['PNG signature', `of a Hald image’s size, but does not run like one (${Math.round(likeness * 100)} %)`] });
+    return plain(path, 'frame', f.format, `${f.width} × ${f.height} pixels`, { facts, confidence: 0.9, evidence: [`${f.format.toUpperCase()} signature`, `of a Hald image’s size, but does not run like one (${Math.round(likeness * 100)} %)`] });
   }
   const named = [f.maker && !f.camera.startsWith(f.maker) ? f.maker : '', f.camera].filter(Boolean).join(' ');
   return plain(path, 'frame', f.format, `${f.width} × ${f.height} pixels${named ? `, ${named}` : ''}`, { facts, evidence: [`${f.format.toUpperCase()} signature`, ...(named ? [`taken with the ${named}`] : [])] });

@@ -4,7 +4,7 @@
  */
 import { zipSync } from 'fflate';
 import { editorKey, type Descriptor } from '../editor/descriptor';
-import { member, memberNames } from '../look/read';
+import { member, memberNames } from '../look/archive';
 import { Problem } from '../problem';
 import { escapeXml } from '../text';
 

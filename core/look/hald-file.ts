@@ -1,0 +1,47 @@
+/** Hald images as files: PNG and TIFF, 8 and 16 bits. Sizes are judged from the header before a pixel is unpacked. */
+import { decode as decodePng, encode as encodePng } from 'fast-png';
+import { frameFacts } from '../frame/metadata';
+import { Problem } from '../problem';
+import { Ifds } from '../tiff/ifd';
+import { readTiffPicture } from '../tiff/picture';
+import { bytesTag, numbersTag, writeIfds } from '../tiff/write';
+import { haldLevel, lookOfHald } from './hald';
+import type { Look } from './look';
+
+const noHald = (w: number, h: number): Problem => new Problem('hald-size', 'The picture is no Hald image.', `${w} × ${h}`, 'Give a square picture whose side is the cube of a whole number.');
+
+export function readHald(bytes: Uint8Array): Look {
+  if (bytes[0] === 0x89) {
+    const facts = frameFacts(bytes);
+    if (!facts) throw new Problem('png-broken', 'The picture ends within its header.', 'the header', 'Save it anew from the program that made it.');
+    if (!haldLevel(facts.width, facts.height)) throw noHald(facts.width, facts.height);
+    let png: ReturnType<typeof decodePng>;
+    try { png = decodePng(bytes); } catch (e) { throw new Problem('png-broken', `The picture cannot be read: ${(e as Error).message.slice(0, 80)}`, 'the picture', 'Save it anew from the program that made it.'); }
+    return lookOfHald(png.data as Uint8Array | Uint16Array, png.width, png.height, png.channels, png.depth === 16 ? 65535 : 255, '');
+  }
+  const f = new Ifds(bytes), d = f.read(f.first), w = f.number(d, 256) ?? 0, h = f.number(d, 257) ?? 0;
+  if (f.magic !== 42) throw new Problem('look-none', 'This is no picture that could hold a look.', 'byte 2', 'Give a .cube, CLF, CDL or Hald file.');
+  if (!haldLevel(w, h)) throw noHald(w, h);
+  const p = readTiffPicture(f, d, 4096 * 4096 * 4), top = p.data instanceof Float32Array ? 1 : 2 ** p.bits - 1;
+  return lookOfHald(p.data, p.width, p.height, p.channels, top, '');
+}
+
+/** Values of a 3D table as samples of 16 bits, clamped to 0…1, rounded half up. The size has to be a square. */
+export function haldSamples(look: Look): { side: number; data: Uint16Array } {
+  const level = Math.round(Math.sqrt(look.size));
+  if (look.kind !== '3d' || level * level !== look.size || level < 2 || level > 16) throw new Problem('hald-size', `A table of ${look.size} points makes no Hald image.`, '--size', 'Choose the square of a whole number: 4, 9, 16, 25, 36, 49, 64, … 256.');
+  const data = new Uint16Array(look.table.length);
+  for (let i = 0; i < data.length; i++) { const v = look.table[i]!; data[i] = v <= 0 ? 0 : v >= 1 ? 65535 : Math.floor(v * 65535 + 0.5); }
+  return { side: level ** 3, data };
+}
+
+export function writeHaldPng(look: Look): Uint8Array {
+  const { side, data } = haldSamples(look);
+  return encodePng({ width: side, height: side, channels: 3, depth: 16, data });
+}
+
+export function writeHaldTiff(look: Look): Uint8Array {
+  const { side, data } = haldSamples(look);
+  const short = (t: number, ...v: number[]) => numbersTag(t, 3, v, true), long = (t: number, v: number) => numbersTag(t, 4, [v], true);
+  return writeIfds(42, true, { tags: [long(256, side), long(257, side), short(258, 16, 16, 16), short(259, 1), short(262, 2), short(277, 3), long(278, side), long(279, data.byteLength), short(284, 1), ...(look.title ? [bytesTag(270, new TextEncoder().encode(look.title.replace(/[^\x20-\x7e]/g, '?') + '\0'), 7)] : [])].map((t) => (t.tag === 270 ? { ...t, type: 2 } : t)), blocks: { tag: 273, parts: [new Uint8Array(data.buffer)] } });
+}

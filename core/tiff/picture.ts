@@ -1,0 +1,95 @@
+/**
+ * The pixels of a TIFF directory (TIFF 6.0, and as DNG uses it): strips or tiles, 8 to 16 bits or 32-bit floats, uncompressed,
+ * LZW, deflate, PackBits or lossless JPEG, horizontal predictor, chunky or planar. Sizes are checked before memory is taken.
+ */
+import { inflateSync, unzlibSync } from 'fflate';
+import { Problem } from '../problem';
+import type { Directory, Ifds } from './ifd';
+import { decodeLosslessJpeg } from './lossless-jpeg';
+
+export interface TiffPicture { width: number; height: number; channels: number; bits: number; data: Uint8Array | Uint16Array | Float32Array }
+const again = 'Save it anew, uncompressed or with deflate, from the program that made it.';
+const bad = (code: string, message: string, where: string): Problem => new Problem(code, message, where, again);
+
+/** Bytes of one strip or tile, unpacked to at most `length`. */
+function unpack(src: Uint8Array, compression: number, length: number, where: string): Uint8Array {
+  if (compression === 1) return src;
+  const out = new Uint8Array(length);
+  if (compression === 8 || compression === 32946) { try { return unzlibSync(src, { out }); } catch { try { return inflateSync(src, { out }); } catch { throw bad('tiff-broken', 'A compressed part is damaged.', where); } } }
+  if (compression === 32773) {
+    for (let i = 0, o = 0; i < src.length && o < length; ) {
+      const n = (src[i++]! << 24) >> 24;
+      if (n >= 0) { for (let k = 0; k <= n && o < length; k++) out[o++] = src[i++] ?? 0; } else if (n !== -128) { out.fill(src[i++] ?? 0, o, Math.min(length, o + 1 - n)); o += 1 - n; }
+    }
+    return out;
+  }
+  if (compression === 5) { lzw(src, out, where); return out; }
+  throw bad('tiff-compression', `Compression ${compression} is not read.`, where);
+}
+
+/** TIFF's LZW: codes of 9 to 12 bits, most significant first, 256 clears, 257 ends. */
+function lzw(src: Uint8Array, out: Uint8Array, where: string): void {
+  const prefix = new Uint16Array(4097), last = new Uint8Array(4097), lengths = new Uint16Array(4097);
+  for (let i = 0; i < 256; i++) { last[i] = i; lengths[i] = 1; }
+  let next = 258, width = 9, acc = 0, have = 0, p = 0, o = 0, before = -1;
+  const put = (code: number): number => { const n = lengths[code]!; let c = code, at = o + n - 1; for (let k = 0; k < n; k++, at--) { if (at < out.length) out[at] = last[c]!; c = prefix[c]!; } const first = out[Math.min(o, out.length - 1)]!; o += n; return first; };
+  while (o < out.length) {
+    while (have < width) { if (p >= src.length) return; acc = ((acc << 8) | src[p++]!) & 0xffffff; have += 8; }
+    const code = (acc >> (have - width)) & ((1 << width) - 1);
+    have -= width;
+    if (code === 257) return;
+    if (code === 256) { next = 258; width = 9; before = -1; continue; }
+    if (before < 0) { if (code > 255) throw bad('tiff-broken', 'An LZW part is damaged.', where); put(code); before = code; continue; }
+    if (code > next || next > 4096) throw bad('tiff-broken', 'An LZW part is damaged.', where);
+    if (next < 4096) { prefix[next] = before; lengths[next] = lengths[before]! + 1; }
+    if (code < next) { const first = put(code); if (next < 4096) last[next] = first; } else { let c = before; while (lengths[c]! > 1) c = prefix[c]!; last[next] = last[c]!; put(code); }
+    next++;
+    if (next >= (1 << width) - 1 && width < 12) width++;
+    before = code;
+  }
+}
+
+/** Bits of a directory's samples, e.g. [16, 16, 16]. */
+export function bitsOf(f: Ifds, d: Directory): number[] { const b = f.numbers(d, 258, 8); return b.length ? b : [1]; }
+
+/** The pixels. `most` limits width × height × channels (default 400 million). */
+export function readTiffPicture(f: Ifds, d: Directory, most = 400e6): TiffPicture {
+  const where = `the directory at byte ${d.at}`, width = f.number(d, 256) ?? 0, height = f.number(d, 257) ?? 0, channels = f.number(d, 277) ?? 1, bitList = bitsOf(f, d), bits = bitList[0]!, compression = f.number(d, 259) ?? 1, planar = f.number(d, 284) === 2, predictor = f.number(d, 317) ?? 1, float = f.number(d, 339) === 3;
+  if (!(width > 0 && height > 0 && channels > 0 && channels <= 8)) throw bad('tiff-broken', `A picture of ${width} × ${height} with ${channels} channels is none.`, where);
+  if (width * height * channels > most) throw new Problem('limit-pixels', `The picture is of ${width} × ${height} pixels, more than is read.`, where, 'Make it smaller.');
+  if (bitList.some((b) => b !== bits) || !(float ? bits === 32 : bits >= 8 && bits <= 16)) throw bad('tiff-depth', `Samples of ${bitList.join(', ')} bits are not read.`, where);
+  if (predictor !== 1 && predictor !== 2) throw bad('tiff-compression', `Predictor ${predictor} is not read.`, where);
+  const tiled = d.tags.has(322), tw = tiled ? (f.number(d, 322) ?? 0) : width, th = tiled ? (f.number(d, 323) ?? 0) : Math.min(height, f.number(d, 278) ?? height);
+  if (!(tw > 0 && th > 0) || tw * th * channels > most) throw bad('tiff-broken', `Parts of ${tw} × ${th} are none.`, where);
+  const across = Math.ceil(width / tw), down = Math.ceil(height / th), planes = planar ? channels : 1, each = planar ? 1 : channels, parts = across * down * planes;
+  const offsets = f.numbers(d, tiled ? 324 : 273, 1e6), counts = f.numbers(d, tiled ? 325 : 279, 1e6);
+  if (offsets.length < parts) throw bad('tiff-broken', `There are ${offsets.length} parts of ${parts}.`, where);
+  const base = f.view.byteOffset - f.bytes.byteOffset, data = float ? new Float32Array(width * height * channels) : bits === 8 ? new Uint8Array(width * height * channels) : new Uint16Array(width * height * channels);
+  for (let part = 0; part < parts; part++) {
+    const plane = Math.floor(part / (across * down)), tx = (part % across) * tw, ty = (Math.floor(part / across) % down) * th, rows = tiled ? th : Math.min(th, height - ty), at = offsets[part]!, bytesARow = Math.ceil((tw * each * bits) / 8);
+    const count = counts[part] ?? bytesARow * rows, spot = `part ${part + 1} at byte ${at}`;
+    if (at + count > f.view.byteLength) throw bad('tiff-broken', 'A part of the picture lies outside the file.', spot);
+    const raw = f.bytes.subarray(base + at, base + at + count);
+    let samples: ArrayLike<number>;
+    if (compression === 7) { const j = decodeLosslessJpeg(raw, tw * th * each); if (j.width * j.height * j.components < tw * rows * each) throw bad('tiff-broken', 'A part of the picture is smaller than its place.', spot); samples = j.data; } else samples = samplesOf(unpack(raw, compression, bytesARow * rows, spot), tw * each, rows, bits, float, f.little, predictor === 2 ? each : 0, spot);
+    const w = Math.min(tw, width - tx), h = Math.min(rows, height - ty);
+    for (let y = 0; y < h; y++) {
+      let s = y * tw * each, o = ((ty + y) * width + tx) * channels + plane;
+      if (!planar) { const n = w * channels; for (let x = 0; x < n; x++) data[o++] = samples[s++]!; } else for (let x = 0; x < w; x++, o += channels) data[o] = samples[s++]!;
+    }
+  }
+  return { width, height, channels, bits, data };
+}
+
+function samplesOf(b: Uint8Array, perRow: number, rows: number, bits: number, float: boolean, little: boolean, apart: number, where: string): ArrayLike<number> {
+  const bytesARow = Math.ceil((perRow * bits) / 8);
+  if (b.length < bytesARow * rows) throw bad('tiff-broken', `A part ends after ${b.length} of ${bytesARow * rows} bytes.`, where);
+  if (bits === 8 && !apart) return b;
+  const v = new DataView(b.buffer, b.byteOffset, b.byteLength), n = perRow * rows;
+  if (float) { const out = new Float32Array(n); for (let i = 0; i < n; i++) out[i] = v.getFloat32(i * 4, little); return out; }
+  const out = bits === 8 ? b.slice(0, n) : new Uint16Array(n);
+  if (bits === 16) for (let i = 0; i < n; i++) out[i] = v.getUint16(i * 2, little);
+  else if (bits !== 8) for (let y = 0; y < rows; y++) for (let x = 0, bit = y * bytesARow * 8; x < perRow; x++, bit += bits) { const q = bit >> 3, word = ((b[q]! << 16) | ((b[q + 1] ?? 0) << 8) | (b[q + 2] ?? 0)) >>> 0; out[y * perRow + x] = (word >> (24 - (bit & 7) - bits)) & ((1 << bits) - 1); }
+  if (apart) for (let y = 0; y < rows; y++) for (let x = apart, i = y * perRow + apart; x < perRow; x++, i++) out[i] = out[i]! + out[i - apart]!;
+  return out;
+}
