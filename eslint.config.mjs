@@ -6,7 +6,7 @@ import importX from 'eslint-plugin-import-x';
 
 const apart = (from, message) => ({ target: './standins', from, message });
 export default defineConfig([
-  globalIgnores(['.next/**', 'dist/**', 'next-env.d.ts', 'coverage/**', 'e2e/.out/**']),
+  globalIgnores(['.next/**', 'dist/**', 'next-env.d.ts', 'coverage/**', 'e2e/.out/**', 'kernel/**', 'core/look/kernel/bytes.gen.ts']),
   ...nextVitals,
   ...tseslint.configs.recommendedTypeChecked.map((c) => ({ ...c, files: ['**/*.{ts,tsx}'] })),
   { files: ['**/*.{ts,tsx}'], languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },

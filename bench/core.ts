@@ -44,7 +44,7 @@ export function applyRow(): Row {
     // in turns, so that a busy machine troubles both alike
     for (let i = 0; i < 5; i++) { ours.push(cpu(() => { for (let k = 0; k < FRAMES; k++) applyTo(prepared, source, out); })); theirs.push(ffmpeg(`lut3d=file=${join(folder, 'x.cube')}:interp=tetrahedral`) - ffmpeg('null')); }
     const a = Math.min(...ours), b = Math.min(...theirs), mp = (WIDTH * HEIGHT * FRAMES) / 1000;
-    return { name: 'apply a 33-point table, 8-bit RGBA, plain TypeScript', figure: a / b, unit: '× ffmpeg', target: 1.4, reference: { name: 'ffmpeg lut3d, one thread', figure: mp / b, unit: 'MP/s' }, note: `ours ${(mp / a).toFixed(1)} MP/s` };
+    return { name: 'apply a 33-point table, 8-bit RGBA, one thread', figure: a / b, unit: '× ffmpeg', target: 0.5, reference: { name: 'ffmpeg lut3d, one thread', figure: mp / b, unit: 'MP/s' }, note: `ours ${(mp / a).toFixed(1)} MP/s` };
   } finally { rmSync(folder, { recursive: true, force: true }); }
 }
 

@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { dataFolder, ensureDebian, ensurePackages, root } from './place.mjs';
 
 ensurePackages();
+await (await import('./kernel.mjs')).ensureKernel();
 ensureDebian('ffmpeg', ['ffmpeg']);
 ensureDebian('unzip', ['unzip']);
 ensureDebian(process.env.CHROMIUM ?? 'chromium', ['chromium']);

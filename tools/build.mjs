@@ -3,8 +3,8 @@ import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { hashOf, onceFor, root, run, say } from './place.mjs';
 
-const programs = ['core', 'server', 'agent', 'standins', 'demo', 'cli', 'worker', 'db', 'tools/build.mjs', 'package-lock.json', 'tsconfig.json'];
-const web = ['app', 'ui', 'workers', 'core', 'server', 'public', 'proxy.ts', 'next.config.ts', 'postcss.config.mjs', 'package-lock.json', 'tsconfig.json'];
+const programs = ['kernel', 'core', 'server', 'agent', 'standins', 'demo', 'cli', 'worker', 'db', 'tools/build.mjs', 'package-lock.json', 'tsconfig.json'];
+const web = ['kernel', 'app', 'ui', 'workers', 'core', 'server', 'public', 'proxy.ts', 'next.config.ts', 'postcss.config.mjs', 'package-lock.json', 'tsconfig.json'];
 const banner = { js: "import { createRequire as __cr } from 'node:module';\nconst require = __cr(import.meta.url);" };
 
 export async function buildPrograms() {

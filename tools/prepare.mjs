@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { ensurePackages, root } from './place.mjs';
 
 ensurePackages();
+await (await import('./kernel.mjs')).ensureKernel();
 const { ensurePrograms } = await import('./build.mjs');
 await ensurePrograms();
 const now = new Date();

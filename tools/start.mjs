@@ -43,6 +43,7 @@ const sleep = (ms) => new Promise((r) => setTimeout(r, ms));
 
 try {
   ensurePackages();
+  await (await import('./kernel.mjs')).ensureKernel();
   const { ensurePrograms, ensureWeb } = await import('./build.mjs');
   const [db] = await Promise.all([startCluster({ fast: process.env.ETAGERE_FAST_DATABASE === '1', database: process.env.ETAGERE_DATABASE || 'etagere' }), ensurePrograms()]);
   if (!values.dev) ensureWeb();

@@ -11,6 +11,7 @@ process.env.ETAGERE_DATA = join(process.env.ETAGERE_DATA || dataFolder(), 'test'
 process.env.NEXT_TELEMETRY_DISABLED = '1';
 const filter = process.argv.slice(2), began = Date.now();
 ensurePackages();
+await (await import('./kernel.mjs')).ensureKernel();
 await startCluster({ fast: true });
 let passed = 0, failed = 0;
 

@@ -1,8 +1,10 @@
 /**
  * A 3D table over 8-bit RGBA pixels, tetrahedral, alpha kept, rounded half up. Written for speed: the place of each
  * of the 256 code values in the table is looked up, and strength is folded into the table beforehand, which is exact
- * since interpolation is linear in the table's entries and reproduces the identity.
+ * since interpolation is linear in the table's entries and reproduces the identity. The work is done by a kernel in
+ * WebAssembly (kernel/lut.ts); `applyPlain` is the same in plain steps, its reference and its stand-in.
  */
+import { kernel } from './kernel/kernel';
 import type { Look } from './look';
 import { sampler } from './sample';
 
@@ -34,6 +36,11 @@ export function prepare(look: Look, strength = 1): Prepared {
 
 /** Pixels from `source` through the table to `target`, both RGBA, 8 bits; they may be the same array. */
 export function applyTo(prepared: Prepared, source: Uint8Array | Uint8ClampedArray, target: Uint8ClampedArray): void {
+  if (!kernel()?.apply(prepared, source, target)) applyPlain(prepared, source, target);
+}
+
+/** The same in plain steps. */
+export function applyPlain(prepared: Prepared, source: Uint8Array | Uint8ClampedArray, target: Uint8ClampedArray): void {
   const t = prepared.table, dg = prepared.size * 3, db = prepared.size * prepared.size * 3, all = 3 + dg + db;
   const [or, og, ob] = prepared.offset, [fr, fg, fb] = prepared.fraction;
   const rg = 3 + dg, rb = 3 + db, gb = dg + db;

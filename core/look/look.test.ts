@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { Problem } from '../problem';
-import { applyTo, prepare } from './apply';
+import { applyPlain, applyTo, prepare } from './apply';
+import { kernel } from './kernel/kernel';
 import { readCube, writeCube, writeCubeBytes } from './cube';
 import { writeClf } from './clf-write';
 import { fromFunction, identity, type Look } from './look';
@@ -70,6 +71,18 @@ describe('the 8-bit kernel', () => {
       }
       expect(off).toBeLessThan(src.length * 0.001); // single precision against double at the rounding edge
     }
+  });
+  test('in WebAssembly it is what it is in plain steps, but for ties of rounding, whatever the number of pixels', () => {
+    expect(kernel()).not.toBeNull();
+    for (const [size, n, strength] of [[33, 70001, 1], [2, 5, 1], [65, 4096, 4], [17, 1, 0.3]] as const) {
+      const p = prepare(bent(size), strength), src = new Uint8ClampedArray(n * 4).map((_, i) => (Math.imul(i + 3, 2654435761) >>> 11) & 255), a = new Uint8ClampedArray(src.length), b = new Uint8ClampedArray(src.length);
+      applyPlain(p, src, a); expect(kernel()!.apply(p, src, b)).toBe(true);
+      let off = 0;
+      for (let i = 0; i < a.length; i++) if (a[i] !== b[i]) { off++; expect(Math.abs(a[i]! - b[i]!)).toBe(1); expect(i % 4).not.toBe(3); }
+      expect(off).toBeLessThanOrEqual(a.length * 0.001);
+      const c = src.slice(); kernel()!.apply(p, c, c); expect(c).toEqual(b);
+    }
+    expect(kernel()!.apply({ ...prepare(bent(2)), size: 200 }, new Uint8Array(4), new Uint8ClampedArray(4))).toBe(false);
   });
   test('the identity leaves every picture alone', () => {
     const src = new Uint8ClampedArray(1024).map((_, i) => (i * 37) & 255), out = new Uint8ClampedArray(1024);
