@@ -35,7 +35,7 @@ export function Shelves({ shelves, given, frames, total, licences, may }: Props)
 
   useEffect(() => { // the address keeps which spine is looked at, without a round trip
     if (!at) return;
-    const t = setTimeout(() => { const next = new URLSearchParams(location.search); next.set('at', at); history.replaceState(null, '', `${location.pathname}?${next}`); }, 150);
+    const t = setTimeout(() => { const next = new URLSearchParams(location.search); next.set('at', at); History.prototype.replaceState.call(history, history.state, '', `${location.pathname}?${next}`); /* past the router, whose navigation under way it would end */ }, 150);
     return () => clearTimeout(t);
   }, [at]);
 
