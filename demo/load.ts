@@ -11,7 +11,10 @@ import { Problem } from '@/core/problem';
 import { putBlob } from '@/server/blobs/service';
 import { pool, transaction } from '@/server/db/pool';
 import { bringDescriptor, descriptors } from '@/server/editors/service';
-import { addFrame } from '@/server/frames/service';
+import { cameraProfileFacts } from '@/core/camera/facts';
+import { writeDcp } from '@/core/camera/dcp';
+import { saveSet } from '@/server/bench/service';
+import { addFrame, factsOfFrame, frameFromFile } from '@/server/frames/service';
 import { createItem } from '@/server/items/create';
 import { approve, confirmEncoding, setRibbon } from '@/server/items/service';
 import { addShelf } from '@/server/items/shelves';
@@ -28,6 +31,9 @@ import oxbow2 from '@/standins/descriptors/oxbow-2.json';
 import perrinAlder1 from '@/standins/descriptors/perrin-alder-1.json';
 import { fathomLooks, houseLooks, kilnLooks } from './designs';
 import { cubeOf } from './files';
+import { cameraFrame, cameraFrames } from './cameras/frames';
+import { cameras } from './cameras/cameras';
+import { profileFor, variants } from './cameras/profiles';
 import { frame, frames } from './frames';
 import { fathomPack, sablePack } from './packs';
 
@@ -110,9 +116,29 @@ export async function loadDemo(say: (s: string) => void = () => {}): Promise<{ l
   await writeFile(join(packs, 'Sable Row Looks - Autumn.zip'), sable);
   await writeFile(join(packs, 'Fathom Color - Stage set.zip'), fathom);
 
+  say('computing camera profiles and developing camera files');
+  await bringCameras(librarian);
+
   say('setting up the stations');
   await makeStations(librarian);
   return { loaded: true, signIns };
+}
+
+/** Profiles of the demo's cameras, computed from their sensitivities, and camera files of its scenes; a set of what should look alike. */
+async function bringCameras(librarian: Person): Promise<void> {
+  const actor = actorOf(librarian), shelf = await addShelf(librarian, { name: 'Camera profiles', note: 'computed from measured sensitivities' });
+  for (const c of cameras.filter((x) => !x.converted)) for (const v of variants) {
+    const title = `${c.model} ${v}`, bytes = Buffer.from(writeDcp(profileFor(c, v, title))), facts = cameraProfileFacts(bytes);
+    const made = await transaction(async (sql) => createItem(sql, actor, { kind: 'camera-profile', title, headings: [c.maker, v], shelfId: shelf, supplier: v === 'Neutral' ? '' : 'Fathom Color', sha: await putBlob(sql, bytes), fileName: `${title}.dcp`, format: 'dcp', facts: { ...facts, fileTitle: facts.name, cameras: [c.unique] }, selvedge: null, notes: 'computed', origin: v === 'Neutral' ? 'measured' : 'maker-like' }));
+    if (v === 'Standard' || v === 'Neutral') await approve(librarian, made.versionId);
+  }
+  const ids: Record<string, string> = {};
+  for (const f of cameraFrames) {
+    const { dng } = await cameraFrame(f);
+    ids[f.file] = await transaction(async (sql) => frameFromFile(sql, actor, { name: f.name, fileName: f.file, sha: await putBlob(sql, Buffer.from(dng)), facts: factsOfFrame(dng), light: f.light, subject: f.scene === 'vessels' ? 'ceramics' : 'stage model', conversion: f.camera.converted ? 'infrared' : '' }));
+  }
+  await saveSet(librarian, { name: 'Vessels, two lights', frames: [ids['ALD_0412.dng']!, ids['ALD_0415.dng']!] });
+  await saveSet(librarian, { name: 'Every camera', frames: Object.values(ids) });
 }
 
 async function makeStations(librarian: Person): Promise<void> {
@@ -146,7 +172,7 @@ async function put(root: string, path: string, content: string): Promise<void> {
 export async function removeDemo(): Promise<void> {
   const others = (await pool().query<{ name: string }>('select name from person where email <> all ($1::citext[])', [people.map((p) => p.email)])).rows;
   if (others.length) throw new Problem('demo-in-use', `There are other people here (${others.slice(0, 3).map((o) => o.name).join(', ')}), whose work would go with it.`, 'demo', 'Start with a data folder of its own instead: ETAGERE_DATA=… bin/start --empty.');
-  await pool().query('truncate person, session, sign_in_failure, event, job, blob, upload, shelf, intake, item, version, pack, frame, editor, editor_revision, licence, facet_count, station, rollout cascade');
+  await pool().query('truncate person, session, sign_in_failure, event, job, blob, upload, shelf, intake, item, version, pack, frame, frame_set, bench, verdict, house_choice, editor, editor_revision, licence, facet_count, station, rollout cascade');
   await pool().query('delete from graphile_worker._private_jobs');
   await rm(join(dataFolder(), 'demo'), { recursive: true, force: true });
   for (const w of workstations) await rm(stationFolder(w.name), { recursive: true, force: true });

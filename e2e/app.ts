@@ -15,7 +15,7 @@ export async function signIn(page: Page, role: 'librarian' | 'lead' | 'retoucher
   await page.getByLabel('E-mail address').fill(who.email);
   await page.getByLabel('Password').fill(who.password);
   await page.getByRole('button', { name: 'Sign in' }).click();
-  await expect(page.getByRole('heading', { name: 'Shelves', level: 1 })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Shelves', level: 1 })).toBeVisible({ timeout: 20_000 });
 }
 
 /** Until the page answers to keys and clicks: its frame has come alive, and a moment more for what is in it. */

@@ -29,7 +29,7 @@ const delivery = () => {
 test('signs in, and finds only screens that exist in the navigation', async () => {
   await signIn(page);
   const links = page.getByRole('navigation', { name: 'Screens' }).getByRole('link');
-  await expect(links).toHaveText([/Intake/, /Shelves/, /Copies/, /Stations/, /Rollouts/, /Ribbons/, /Activity/, /Studio/]);
+  await expect(links).toHaveText([/Intake/, /Shelves/, /Bench/, /Copies/, /Stations/, /Rollouts/, /Ribbons/, /Activity/, /Studio/]);
   for (const href of await links.evaluateAll((all) => all.map((a) => a.getAttribute('href')!))) expect((await page.request.get(href)).status()).toBe(200);
 });
 

@@ -3,7 +3,11 @@ import { mkdir, readFile, rename, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import sharp from 'sharp';
 import { v7 } from 'uuid';
-import type { FrameFacts } from '@/core/frame/metadata';
+import { plainProfile } from '@/core/camera/plain';
+import { profileOf } from '@/core/camera/dcp';
+import { renderer, STAGES } from '@/core/camera/render';
+import { linearPreview, readDng, type Dng } from '@/core/frame/dng';
+import { frameFacts, type FrameFacts } from '@/core/frame/metadata';
 import { Problem } from '@/core/problem';
 import { getBlob, hex, putBlob } from '../blobs/service';
 import { pool, type Sql } from '../db/pool';
@@ -11,11 +15,11 @@ import { record, type Actor } from '../events';
 import { allow, type Person } from '../people/roles';
 import { dataFolder } from '../place';
 
-export interface FrameRow { id: string; name: string; light: string; width: number; height: number; camera: string }
+export interface FrameRow { id: string; name: string; light: string; subject: string; width: number; height: number; camera: string; serial: string; conversion: string; lens: string; focal: number | null; iso: number | null; file_kind: 'rendered' | 'camera' }
 
 export async function listFrames(person: Person): Promise<FrameRow[]> {
   allow(person, 'view');
-  return (await pool().query<FrameRow>('select id, name, light, width, height, camera from frame order by position, name')).rows;
+  return (await pool().query<FrameRow>('select id, name, light, subject, width, height, camera, serial, conversion, lens, focal, iso, file_kind from frame order by position, name')).rows;
 }
 
 export async function addFrame(sql: Sql, actor: Actor, f: { name: string; light: string; png: Buffer; width: number; height: number; position: number }): Promise<string> {
@@ -25,22 +29,57 @@ export async function addFrame(sql: Sql, actor: Actor, f: { name: string; light:
   return id;
 }
 
+/** Camera data as a picture to look at: the camera's own JPEG, else a plain rendering. */
+async function pictureOf(d: Dng): Promise<Buffer> {
+  if (d.jpeg) return sharp(d.jpeg, { limitInputPixels: 250e6, failOn: 'error' }).png({ compressionLevel: 6 }).toBuffer();
+  const linear = linearPreview(d, 1500), run = renderer(profileOf(plainProfile(d.profile)), d.neutral, STAGES, 'srgb'), out = Buffer.alloc(linear.data.length), row = new Float64Array(linear.width * 3);
+  for (let at = 0; at < out.length; at += row.length) { for (let i = 0; i < row.length; i++) row[i] = linear.data[at + i]! / 65535; run(row); for (let i = 0; i < row.length; i++) out[at + i] = Math.round(255 * Math.min(1, Math.max(0, row[i]!))); }
+  return sharp(out, { raw: { width: linear.width, height: linear.height, channels: 3 } }).png({ compressionLevel: 6 }).toBuffer();
+}
+
 /**
  * A picture of the studio's own becomes a frame: brought to sRGB, 8 bits, at most 3,000 pixels wide, as previews need it.
- * The file as it came is kept beside it. Pictures without a profile are taken as sRGB.
+ * The file as it came is kept beside it; of a DNG, it is what the bench develops. Pictures without a profile are taken as sRGB.
  */
-export async function frameFromFile(sql: Sql, actor: Actor, f: { name: string; fileName: string; sha: Buffer; facts: Record<string, unknown> }): Promise<string> {
-  const bytes = await getBlob(f.sha, sql), facts = f.facts as Partial<FrameFacts>;
+export async function frameFromFile(sql: Sql, actor: Actor, f: { name: string; fileName: string; sha: Buffer; facts: Record<string, unknown>; light?: string; subject?: string; conversion?: string }): Promise<string> {
+  const bytes = await getBlob(f.sha, sql), facts = f.facts as Partial<FrameFacts>, camera = facts.format === 'dng';
   let png: Buffer, width: number, height: number;
   try {
-    const out = await sharp(bytes, { limitInputPixels: 250e6, failOn: 'error' }).rotate().resize({ width: 3000, height: 3000, fit: 'inside', withoutEnlargement: true }).withIccProfile('srgb').flatten({ background: '#808080' }).png({ compressionLevel: 6 }).toBuffer({ resolveWithObject: true });
+    const source = camera ? await pictureOf(readDng(new Uint8Array(bytes))) : bytes;
+    const out = await sharp(source, { limitInputPixels: 250e6, failOn: 'error' }).rotate().resize({ width: 3000, height: 3000, fit: 'inside', withoutEnlargement: true }).withIccProfile('srgb').flatten({ background: '#808080' }).png({ compressionLevel: 6 }).toBuffer({ resolveWithObject: true });
     png = out.data; width = out.info.width; height = out.info.height;
-  } catch (e) { throw new Problem('picture-broken', `The picture cannot be decoded: ${(e as Error).message.slice(0, 120)}`, f.fileName, 'Save it anew from the program that made it, as JPEG, PNG or TIFF.'); }
+  } catch (e) { if (e instanceof Problem) throw e; throw new Problem('picture-broken', `The picture cannot be decoded: ${(e as Error).message.slice(0, 120)}`, f.fileName, 'Save it anew from the program that made it, as JPEG, PNG, TIFF or DNG.'); }
   const id = v7(), sha = await putBlob(sql, png);
-  await sql.query(`insert into frame (id, name, light, sha256, width, height, position, source_sha256, file_name, camera, serial, lens, focal, aperture, iso, taken_at) values ($1, $2, '', $3, $4, $5, (select coalesce(max(position), 0) + 1 from frame), $6, $7, $8, $9, $10, $11, $12, $13, $14)`,
-    [id, f.name.slice(0, 200), sha, width, height, f.sha, f.fileName, [facts.maker && !facts.camera?.startsWith(facts.maker) ? facts.maker : '', facts.camera].filter(Boolean).join(' '), facts.serial ?? '', facts.lens ?? '', facts.focal ?? null, facts.aperture ?? null, facts.iso === null || facts.iso === undefined ? null : Math.round(facts.iso), facts.date ?? '']);
+  await sql.query(`insert into frame (id, name, light, sha256, width, height, position, source_sha256, file_name, camera, serial, lens, focal, aperture, iso, taken_at, file_kind, camera_data, subject, conversion) values ($1, $2, $15, $3, $4, $5, (select coalesce(max(position), 0) + 1 from frame), $6, $7, $8, $9, $10, $11, $12, $13, $14, $16, $17, $18, $19)`,
+    [id, f.name.slice(0, 200), sha, width, height, f.sha, f.fileName, facts.uniqueModel || [facts.maker && !facts.camera?.startsWith(facts.maker) ? facts.maker : '', facts.camera].filter(Boolean).join(' '), facts.serial ?? '', facts.lens ?? '', facts.focal ?? null, facts.aperture ?? null, facts.iso === null || facts.iso === undefined ? null : Math.round(facts.iso), facts.date ?? '', f.light ?? '', camera ? 'camera' : 'rendered', camera ? f.sha : null, f.subject ?? '', f.conversion ?? '']);
   await record(sql, actor, 'frame', id, 'made', null, { name: f.name });
   return id;
+}
+export const factsOfFrame = (bytes: Uint8Array): Record<string, unknown> => ({ ...frameFacts(bytes) });
+
+/** The camera data of a frame, read. */
+export async function cameraData(id: string): Promise<{ dng: Dng; sha: string }> {
+  const row = (await pool().query<{ camera_data: Buffer | null; name: string }>('select camera_data, name from frame where id = $1', [id])).rows[0];
+  if (!row) throw new Problem('not-found', 'There is no such frame.', id, 'Choose another frame.');
+  if (!row.camera_data) throw new Problem('frame-rendered', `${row.name} is a rendered file: a camera profile needs camera data.`, row.name, 'Take a frame of the kind "camera data", or leave the profile out.');
+  return { dng: readDng(new Uint8Array(await getBlob(row.camera_data))), sha: hex(row.camera_data) };
+}
+
+const FORM = 1;
+/** Linear camera RGB, 16 bits, no wider than asked for, made once and cached on disk; with its size. */
+export async function linearPicture(person: Person, id: string, width: number): Promise<{ width: number; height: number; data: Buffer }> {
+  allow(person, 'view');
+  const row = (await pool().query<{ camera_data: Buffer | null }>('select camera_data from frame where id = $1', [id])).rows[0], w = Math.max(64, Math.min(3000, Math.round(width) || 320));
+  if (!row?.camera_data) { await cameraData(id); throw new Problem('not-found', 'There is no such frame.', id, 'Choose another frame.'); }
+  const folder = join(dataFolder(), 'cache', 'frames'), file = join(folder, `${hex(row.camera_data)}-${w}-${FORM}.linear`);
+  try { const b = await readFile(file); return { width: b.readUInt32LE(0), height: b.readUInt32LE(4), data: b.subarray(8) }; } catch { /* not made yet */ }
+  const p = linearPreview((await cameraData(id)).dng, w), head = Buffer.alloc(8);
+  head.writeUInt32LE(p.width, 0); head.writeUInt32LE(p.height, 4);
+  const data = Buffer.from(p.data.buffer, 0, p.data.byteLength);
+  await mkdir(folder, { recursive: true });
+  await writeFile(`${file}.${process.pid}`, Buffer.concat([head, data]));
+  await rename(`${file}.${process.pid}`, file);
+  return { width: p.width, height: p.height, data };
 }
 
 export const widths = [320, 900, 1500] as const;

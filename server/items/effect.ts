@@ -2,7 +2,8 @@
 import { createHash } from 'node:crypto';
 import { fingerprint } from '@/core/look/fingerprint';
 import type { Look } from '@/core/look/look';
-import { readLook } from '@/core/look/read';
+import { readAnyLook } from '@/core/icc/look';
+import { tableOfProgram } from '@/core/look/program';
 import { sampler, type Evaluate } from '@/core/look/sample';
 import { selvedge } from '@/core/look/selvedge';
 import { canonicalPreset } from '@/core/pack/likeness';
@@ -32,5 +33,5 @@ export function presetEffect(facts: Record<string, unknown>): Effect {
 export async function effectOf(sql: Sql, kind: string, sha: Buffer, facts: Record<string, unknown>): Promise<Effect> {
   if (kind === 'preset') return presetEffect(facts);
   if (kind !== 'look') return none;
-  try { return tableEffect(readLook(await getBlob(sha, sql))); } catch (e) { if (e instanceof Problem) return none; throw e; }
+  try { return tableEffect(tableOfProgram(await readAnyLook(new Uint8Array(await getBlob(sha, sql))))); } catch (e) { if (e instanceof Problem) return none; throw e; }
 }

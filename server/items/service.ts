@@ -1,7 +1,8 @@
 /** Items and shelves: what stands where, ribbons, encoding, approval. */
 import { object, string } from 'yup';
 import type { Look } from '@/core/look/look';
-import { readLook } from '@/core/look/read';
+import { readAnyLook } from '@/core/icc/look';
+import { tableOfProgram } from '@/core/look/program';
 import { resized } from '@/core/look/resample';
 import { bake, type ClassOverrides } from '@/core/preset/bake';
 import type { Settings } from '@/core/preset/kinds';
@@ -39,7 +40,7 @@ export async function versionFor(person: Person, id: string) {
 
 /** The look of a version: as it is, or baked at 33 points from a preset for previews. */
 export async function lookOf(v: { kind: q.Kind; sha256: Buffer; facts: Record<string, unknown>; title: string }, sql: Sql = pool()): Promise<Look> {
-  if (v.kind === 'look') return readLook(await getBlob(v.sha256, sql));
+  if (v.kind === 'look') return tableOfProgram(await readAnyLook(new Uint8Array(await getBlob(v.sha256, sql))));
   if (v.kind !== 'preset') throw new Problem('preview-kind', 'Items of this kind have no look to be shown.', v.title, 'Open its facts instead.');
   return bake(v.facts.settings as Settings, 33, v.title, v.facts.classes as ClassOverrides).look;
 }

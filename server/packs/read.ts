@@ -90,7 +90,7 @@ function entryOf(e: Inspected): { row: q.NewEntry; bytes: Buffer | null; sha: Bu
   if (e.type === 'refused') return { row: { ...row, outcome: 'refused', note: e.problem.message, problem: e.problem.toJSON() }, bytes: null, sha: null };
   const effect = e.kind === 'preset' ? presetEffect(e.facts) : e.look ? tableEffect(e.look) : null;
   // camera data is developed by a reader that comes with camera profiles; until then it is told and kept out
-  const frame = e.kind === 'frame' && e.format !== 'dng', take = isTakeable(e.kind) || frame || e.kind === 'descriptor';
+  const frame = e.kind === 'frame', take = isTakeable(e.kind) || frame || e.kind === 'descriptor';
   return {
     bytes: take ? e.bytes : null, sha: take ? e.sha256 : null,
     row: {

@@ -22,6 +22,8 @@ import { addLicence, changeLicence, listLicences } from '../licences/service';
 import { addJob, cancelJob, freeDeadJobs, jobFor, runJob, type JobContext } from '../jobs/service';
 import { acceptIntake, arrivalView, beginArrival, beginUpload, correctEntries, dropArrival, undoIntake, discardIntake, finishUpload, intakeFor, listIntakes, uploadPart } from '../packs/service';
 import { confirmRollout, dropRollout, listRollouts, planRollout, undoRollout } from '../rollouts/service';
+import { baseTable, candidatesFor, decide, keepAnchored, listBenches, listChoices, listSets, moreCandidates, removeBench, removeChoice, saveBench, saveSet, verdictsOf } from '../bench/service';
+import { linearPicture } from '../frames/service';
 import { runEditor } from '../stations/launcher';
 import { addStation, newCode, stationViews } from '../stations/service';
 import { addPerson, personOf, signIn, signOut } from './service';
@@ -32,7 +34,7 @@ const id = v7();
 
 /** One call of the service layer for each action at least; what it is given does not exist, so that who may gets past the door and no further. */
 const calls: Record<Action, ((p: Person) => Promise<unknown>)[]> = {
-  'view': [listShelves, (p) => searchShelves(p, {}), (p) => searchItems(p, {}), (p) => searchCounts(p, {}), listLicences, listEditors, listRibbons, (p) => copies(p), (p) => activityOfItem(p, id), (p) => foundCount(p, id), (p) => descriptorJson(p, 'x@1', null), listRollouts, stationViews, (p) => itemFor(p, id)],
+  'view': [listShelves, (p) => searchShelves(p, {}), (p) => searchItems(p, {}), (p) => searchCounts(p, {}), listLicences, listEditors, listRibbons, (p) => copies(p), (p) => activityOfItem(p, id), (p) => foundCount(p, id), (p) => descriptorJson(p, 'x@1', null), listRollouts, stationViews, (p) => itemFor(p, id), listBenches, listSets, listChoices, (p) => verdictsOf(p, id), (p) => candidatesFor(p, [id]), (p) => moreCandidates(p, { item: id }), (p) => baseTable(p, { frame: id, version: 'plain' }), (p) => linearPicture(p, id, 320)],
   'ribbon.own': [(p) => setRibbon(p, id, { on: true, whose: 'mine' }), (p) => putAway(p, id, true), (p) => clearRibbons(p, { whose: 'mine', ribbons: [1] })],
   'ribbon.house': [(p) => setRibbon(p, id, { on: true, whose: 'house' }), (p) => clearRibbons(p, { whose: 'house', ribbons: [1] }), (p) => orderRibbons(p, { whose: 'house', ribbons: [1] })],
   'intake.read': [listIntakes, (p) => intakeFor(p, id), (p) => arrivalView(p, id)],
@@ -47,6 +49,11 @@ const calls: Record<Action, ((p: Person) => Promise<unknown>)[]> = {
   'licence.edit': [(p) => addLicence(p, { name: `L ${p.role}` }), (p) => changeLicence(p, id, { name: 'x' })],
   'item.edit': [(p) => confirmEncoding(p, id, { primaries: 'sRGB', transfer: 'sRGB', range: 'full', referred: 'display', white: 'D65' }), (p) => editItem(p, id, { revision: 1, base: {}, mine: { title: 'x' } }), (p) => previewBulk(p, { items: [id] }), (p) => applyBulk(p, { items: [id] }), (p) => moveItems(p, { items: [id], shelfId: id }), (p) => mergeItems(p, { keep: id, others: [v7()] }), (p) => markMeant(p, { items: [id, v7()] }), (p) => writeIntoFile(p, id)],
   'item.convert': [(p) => previewConversion(p, id, 9), (p) => convertPreset(p, { versionId: id })],
+  'bench.save': [(p) => saveBench(p, null, { name: `B ${p.role}`, state: '' }), (p) => removeBench(p, id)],
+  'verdict.give': [(p) => decide(p, { look: id, strength: 100, frames: [id], chosen: true, display: {} })],
+  'choice.make': [(p) => decide(p, { look: id, strength: 100, frames: [id], chosen: true, choice: {}, display: {} }), (p) => removeChoice(p, 0)],
+  'frame.edit': [(p) => saveSet(p, { name: `F ${p.role}`, frames: [id] })],
+  'profile.edit': [(p) => keepAnchored(p, { version: id, frame: id, wb: 'as', kelvin: 5000, title: 'x' })],
   'item.approve': [(p) => approve(p, id), (p) => retire(p, id)],
   'rollout.plan': [(p) => planRollout(p, { versions: [id], stations: [id] }), (p) => dropRollout(p, id)],
   'rollout.confirm': [(p) => confirmRollout(p, id), (p) => undoRollout(p, id)],

@@ -21,6 +21,11 @@ export const actions = {
   'backup': ['librarian', 'lead'],
   'restore': ['librarian', 'lead'],
 
+  'bench.save': ['librarian', 'retoucher', 'lead'],
+  'verdict.give': ['librarian', 'retoucher', 'lead'],
+  'choice.make': ['librarian', 'lead'],
+  'frame.edit': ['librarian', 'lead'],
+  'profile.edit': ['librarian'],
   'item.approve': ['librarian', 'lead'],
   'rollout.plan': ['librarian', 'lead'],
   'rollout.confirm': ['librarian', 'lead'],

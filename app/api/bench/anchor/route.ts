@@ -1,0 +1,4 @@
+import { keepAnchored } from '@/server/bench/service';
+import { body, route } from '@/server/web';
+
+export const POST = route(async (person, request) => keepAnchored(person, await body(request)));

@@ -1,0 +1,4 @@
+import { saveBench } from '@/server/bench/service';
+import { body, route } from '@/server/web';
+
+export const POST = route(async (person, request) => saveBench(person, null, await body(request)));

@@ -1,0 +1,4 @@
+import { saveSet } from '@/server/bench/service';
+import { body, route } from '@/server/web';
+
+export const POST = route(async (person, request) => saveSet(person, await body(request)));

@@ -1,0 +1,31 @@
+/**
+ * Range compression: a scene's range in EV is brought into another, details kept. Log luminance is split into a base, by
+ * the guided filter (He, Sun, Tang, IEEE Transactions on Pattern Analysis and Machine Intelligence 35, 2013), and detail;
+ * the base alone is compressed about middle gray.
+ */
+import { decodeSrgb, encodeSrgb } from '../color/transfer';
+
+/** Ends in EV about middle gray; `edge`: the filter's radius in percent of the diagonal; `detail`: what is kept of it, as a factor. */
+export interface RangeCompression { inLow: number; inHigh: number; outLow: number; outHigh: number; edge: number; detail: number }
+export const usualRange: RangeCompression = { inLow: -6, inHigh: 2.5, outLow: -4.5, outHigh: 2, edge: 4, detail: 1 };
+
+/** Means over squares of radius r, edges held to the picture, by running sums. */
+function box(src: Float32Array, w: number, h: number, r: number): Float32Array {
+  const mid = new Float32Array(src.length), out = new Float32Array(src.length);
+  for (let y = 0; y < h; y++) { let s = 0, n = 0; const o = y * w; for (let x = 0; x < Math.min(r, w); x++) { s += src[o + x]!; n++; } for (let x = 0; x < w; x++) { if (x + r < w) { s += src[o + x + r]!; n++; } if (x - r - 1 >= 0) { s -= src[o + x - r - 1]!; n--; } mid[o + x] = s / n; } }
+  for (let x = 0; x < w; x++) { let s = 0, n = 0; for (let y = 0; y < Math.min(r, h); y++) { s += mid[y * w + x]!; n++; } for (let y = 0; y < h; y++) { if (y + r < h) { s += mid[(y + r) * w + x]!; n++; } if (y - r - 1 >= 0) { s -= mid[(y - r - 1) * w + x]!; n--; } out[y * w + x] = s / n; } }
+  return out;
+}
+
+/** In place on RGBA of 8 bits, sRGB; colors keep their ratios. */
+export function compressRange(p: Uint8ClampedArray, w: number, h: number, c: RangeCompression): void {
+  const n = w * h, ev = new Float32Array(n), light = new Float64Array(256).map((_, i) => decodeSrgb(i / 255)), r = Math.max(1, Math.round((Math.hypot(w, h) * c.edge) / 100)), floor = 0.18 * 2 ** -9;
+  for (let i = 0, k = 0; k < n; i += 4, k++) ev[k] = Math.log2(Math.max(floor, 0.2126 * light[p[i]!]! + 0.7152 * light[p[i + 1]!]! + 0.0722 * light[p[i + 2]!]!) / 0.18);
+  const mean = box(ev, w, h, r), square = box(ev.map((v) => v * v), w, h, r), a = new Float32Array(n), b = new Float32Array(n), eps = 0.16;
+  for (let k = 0; k < n; k++) { const v = Math.max(0, square[k]! - mean[k]! ** 2); a[k] = v / (v + eps); b[k] = mean[k]! * (1 - a[k]!); }
+  const ma = box(a, w, h, r), mb = box(b, w, h, r), below = c.outLow / c.inLow, above = c.outHigh / c.inHigh, code = new Uint8ClampedArray(4097).map((_, i) => Math.round(255 * encodeSrgb((i / 4096) ** 2)));
+  for (let i = 0, k = 0; k < n; i += 4, k++) {
+    const base = ma[k]! * ev[k]! + mb[k]!, to = (base < 0 ? base * below : base * above) + c.detail * (ev[k]! - base), gain = 2 ** (to - ev[k]!);
+    for (let q = 0; q < 3; q++) p[i + q] = code[Math.min(4096, Math.round(4096 * Math.sqrt(Math.min(1, light[p[i + q]!]! * gain))))]!;
+  }
+}

@@ -1,0 +1,48 @@
+'use client';
+/** The head of a column: what the candidate is, its strength, its rungs, and what can be done with the column. */
+import { MoreHorizontal } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
+import type { Candidate } from './candidate';
+import { STAGES, type Column } from './state';
+
+interface Props { column: Column; name: string; candidates: ReadonlyMap<string, Candidate>; reference: boolean; blind: boolean; act: (what: 'left' | 'right' | 'remove' | 'reference' | 'strengths' | 'like' | 'trim' | 'add' | 'choose') => void; set: (c: Column) => void; may: { judge: boolean } }
+
+const rungWords: Record<string, string> = { 'hue-sat': 'map', exposure: 'exposure', look: 'look table', curve: 'curve' };
+const entry = 'flex cursor-default px-3 py-1.5 outline-none data-[highlighted]:bg-verd-wash data-[disabled]:text-soft';
+
+export function ColumnHead({ column, name, candidates, reference, blind, act, set, may }: Props) {
+  const profile = candidates.get(column.profile), last = column.parts[column.parts.length - 1], item = last && candidates.get(last.version), most = Math.max(item?.most ?? 150, last?.strength ?? 0);
+  const strength = (v: number) => set({ ...column, parts: column.parts.map((p, i) => (i === column.parts.length - 1 ? { ...p, strength: Math.max(0, Math.min(400, Math.round(v))) } : p)) });
+  return (
+    <div className="min-w-0 pb-1.5" data-column={name}>
+      <div className="flex items-start gap-1">
+        <h2 className="line-clamp-2 min-h-[36px] flex-1 text-[15.5px] leading-[1.15] [overflow-wrap:anywhere]">{name}</h2>
+        <DropdownMenu.Root modal={false}>
+          <DropdownMenu.Trigger className="button quiet !h-[22px] !px-1" aria-label={`What can be done with ${name}`}><MoreHorizontal aria-hidden size={14} /></DropdownMenu.Trigger>
+          <DropdownMenu.Portal><DropdownMenu.Content align="end" className="z-40 min-w-[210px] border border-line bg-paper py-1" style={{ boxShadow: 'var(--shade)' }}>
+            {may.judge && !blind && <DropdownMenu.Item className={entry} disabled={!profile && !item} onSelect={() => act('choose')}>Choose or judge</DropdownMenu.Item>}
+            <DropdownMenu.Item className={entry} onSelect={() => act('reference')} disabled={reference}>Make it the reference</DropdownMenu.Item>
+            <DropdownMenu.Item className={entry} onSelect={() => act('add')}>Lay another look over it</DropdownMenu.Item>
+            <DropdownMenu.Item className={entry} onSelect={() => act('trim')}>{column.trim ? 'Take the trim off' : 'Trim by slope, offset, power'}</DropdownMenu.Item>
+            <DropdownMenu.Item className={entry} onSelect={() => set({ ...column, range: !column.range })}>{column.range ? 'Range compression off' : 'Range compression on'}</DropdownMenu.Item>
+            {item && !blind && <DropdownMenu.Item className={entry} onSelect={() => act('strengths')}>A row of strengths</DropdownMenu.Item>}
+            {(item ?? profile) && !blind && <DropdownMenu.Item className={entry} onSelect={() => act('like')}>The same style from other sources</DropdownMenu.Item>}
+            <DropdownMenu.Item className={entry} onSelect={() => act('left')}>Move left</DropdownMenu.Item><DropdownMenu.Item className={entry} onSelect={() => act('right')}>Move right</DropdownMenu.Item>
+            <DropdownMenu.Item className={`${entry} text-madder`} onSelect={() => act('remove')}>Take it off the bench</DropdownMenu.Item>
+          </DropdownMenu.Content></DropdownMenu.Portal>
+        </DropdownMenu.Root>
+      </div>
+      {last ? (
+        <label className="mt-0.5 flex items-center gap-1.5 text-[12px] text-soft"><span className="sr-only">Strength of {name}</span>
+          <input type="range" min={0} max={most} step={1} value={last.strength} onChange={(e) => strength(Number(e.target.value))} className="h-4 min-w-0 flex-1 accent-[var(--verd)]" aria-label={`Strength of ${name}`} />
+          <input type="number" min={0} max={400} value={last.strength} onChange={(e) => strength(Number(e.target.value))} className="w-[42px] bg-transparent text-right" aria-label={`Strength of ${name} in percent, up to 400`} />%</label>
+      ) : <p className="mt-0.5 h-[18px] truncate text-[12px] text-soft">{reference ? 'reference' : profile ? 'profile' : ''}</p>}
+      <p className="flex h-[22px] items-center gap-1 overflow-hidden whitespace-nowrap text-[11.5px] text-soft">
+        {reference && last ? 'reference ' : ''}
+        {profile && profile.rungs.length > 0 && !blind && <span role="group" aria-label={`Rungs of ${profile.title}`} className="flex gap-1">{STAGES.map((s, i) => (profile.rungs.includes(s) ? <button key={s} aria-pressed={(column.stages >> i) % 2 === 1} className={`border-b-2 px-0.5 ${(column.stages >> i) % 2 === 1 ? 'border-verd text-ink' : 'border-transparent line-through'}`} onClick={() => set({ ...column, stages: column.stages ^ (1 << i) })} onDoubleClick={() => set({ ...column, stages: (1 << (i + 1)) - 1 })} title="Click mutes it; double click stops here">{rungWords[s]}</button> : null))}</span>}
+        {profile?.noCurve && !blind ? 'no curve: each editor puts its own' : ''}
+        {column.anchor ? <span className="text-verd">anchored {column.anchor} K</span> : null}{column.range ? ' range' : ''}{column.trim ? ' trimmed' : ''}
+      </p>
+    </div>
+  );
+}

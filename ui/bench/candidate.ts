@@ -1,0 +1,11 @@
+/** A look, preset or profile as the bench has it. */
+export interface Candidate { versionId: string; itemId: string; title: string; kind: 'look' | 'preset' | 'camera-profile'; number: number; status: string; cameras: string[]; supplier: string; most: number; usual: number; /** the rungs that a profile has */ rungs: string[]; noCurve: boolean; shown: boolean }
+
+/** From a row of the catalogue. */
+export function candidateOf(r: { version_id: string; item_id: string; title: string; kind: string; format: string; number: number; status: string; cameras: string[]; supplier: string; strength_most: number; strength_usual: number | null; facts: Record<string, unknown> }): Candidate {
+  const stages = (r.facts.stages ?? []) as string[], has = (w: string) => stages.includes(w);
+  return {
+    versionId: r.version_id, itemId: r.item_id, title: r.title, kind: r.kind as Candidate['kind'], number: r.number, status: r.status, cameras: r.cameras, supplier: r.supplier, most: r.strength_most || 150, usual: r.strength_usual ?? 100,
+    rungs: r.kind === 'camera-profile' ? [...(has('hue/saturation map') ? ['hue-sat'] : []), ...(has('exposure offset') ? ['exposure'] : []), ...(has('look table') ? ['look'] : []), ...(has('tone curve') ? ['curve'] : [])] : [], noCurve: r.kind === 'camera-profile' && !has('tone curve'), shown: r.kind !== 'camera-profile' || r.format === 'dcp',
+  };
+}
