@@ -1,7 +1,6 @@
 -- Camera data of frames, frame sets, saved benches, verdicts, house choices, and what a profile needs afterwards.
 alter table frame
   add column camera_data bytea references blob,
-  add column file_kind text not null default 'rendered' check (file_kind in ('rendered', 'camera')),
   add column subject text not null default '',
   add column conversion text not null default '';
 
@@ -58,7 +57,7 @@ create table house_choice (
   client text not null default '',
   camera text not null default '',
   light text not null default '',
-  file_kind text not null default '' check (file_kind in ('', 'rendered', 'camera')),
+  file_kind text not null default '' check (file_kind in ('', 'rendered', 'camera data')),
   profile_version_id uuid references version on delete cascade,
   look_version_id uuid references version on delete cascade,
   strength integer not null default 100 check (strength between 0 and 400),

@@ -143,7 +143,7 @@ export async function decide(person: Person, input: unknown): Promise<{ verdicts
       if (!f) continue;
       const camera = f.conversion ? `${f.camera} ${f.conversion}` : f.camera;
       for (const c of about) { await q.insertVerdict(sql, { itemId: c!.item_id, versionId: c!.version_id, frameId: frame, camera, light: f.light, strength: c!.kind === 'camera-profile' ? 100 : d.strength, stages: c!.kind === 'camera-profile' ? (d.stages ?? [...STAGES]) : null, beside: d.beside, words: d.words, chosen: d.chosen, display: d.display, provisional, personId: person.id }); verdicts++; }
-      const n = d.choice && { client: d.choice.client, camera: d.choice.anyCamera ? '' : camera, light: d.choice.anyLight ? '' : f.light, fileKind: d.choice.anyKind ? '' : f.file_kind, profile: d.profile && f.file_kind === 'camera' ? d.profile : d.choice.anyKind ? d.profile : null, look: d.look, strength: d.strength, personId: person.id };
+      const n = d.choice && { client: d.choice.client, camera: d.choice.anyCamera ? '' : camera, light: d.choice.anyLight ? '' : f.light, fileKind: d.choice.anyKind ? '' : f.file_kind, profile: d.profile && f.file_kind === 'camera data' ? d.profile : d.choice.anyKind ? d.profile : null, look: d.look, strength: d.strength, personId: person.id };
       if (n && (n.profile ?? n.look)) cases.set([n.client, n.camera, n.light, n.fileKind].join('\n').toLowerCase(), n);
     }
     if (!verdicts) throw new Problem('nothing-chosen', 'No frame is there to judge on.', 'the rows', 'Add a frame.');

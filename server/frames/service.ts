@@ -15,7 +15,7 @@ import { record, type Actor } from '../events';
 import { allow, type Person } from '../people/roles';
 import { dataFolder } from '../place';
 
-export interface FrameRow { id: string; name: string; light: string; subject: string; width: number; height: number; camera: string; serial: string; conversion: string; lens: string; focal: number | null; iso: number | null; file_kind: 'rendered' | 'camera' }
+export interface FrameRow { id: string; name: string; light: string; subject: string; width: number; height: number; camera: string; serial: string; conversion: string; lens: string; focal: number | null; iso: number | null; file_kind: 'rendered' | 'camera data' }
 
 export async function listFrames(person: Person): Promise<FrameRow[]> {
   allow(person, 'view');
@@ -51,7 +51,7 @@ export async function frameFromFile(sql: Sql, actor: Actor, f: { name: string; f
   } catch (e) { if (e instanceof Problem) throw e; throw new Problem('picture-broken', `The picture cannot be decoded: ${(e as Error).message.slice(0, 120)}`, f.fileName, 'Save it anew from the program that made it, as JPEG, PNG, TIFF or DNG.'); }
   const id = v7(), sha = await putBlob(sql, png);
   await sql.query(`insert into frame (id, name, light, sha256, width, height, position, source_sha256, file_name, camera, serial, lens, focal, aperture, iso, taken_at, file_kind, camera_data, subject, conversion) values ($1, $2, $15, $3, $4, $5, (select coalesce(max(position), 0) + 1 from frame), $6, $7, $8, $9, $10, $11, $12, $13, $14, $16, $17, $18, $19)`,
-    [id, f.name.slice(0, 200), sha, width, height, f.sha, f.fileName, facts.uniqueModel || [facts.maker && !facts.camera?.startsWith(facts.maker) ? facts.maker : '', facts.camera].filter(Boolean).join(' '), facts.serial ?? '', facts.lens ?? '', facts.focal ?? null, facts.aperture ?? null, facts.iso === null || facts.iso === undefined ? null : Math.round(facts.iso), facts.date ?? '', f.light ?? '', camera ? 'camera' : 'rendered', camera ? f.sha : null, f.subject ?? '', f.conversion ?? '']);
+    [id, f.name.slice(0, 200), sha, width, height, f.sha, f.fileName, facts.uniqueModel || [facts.maker && !facts.camera?.startsWith(facts.maker) ? facts.maker : '', facts.camera].filter(Boolean).join(' '), facts.serial ?? '', facts.lens ?? '', facts.focal ?? null, facts.aperture ?? null, facts.iso === null || facts.iso === undefined ? null : Math.round(facts.iso), facts.date ?? '', f.light ?? '', camera ? 'camera data' : 'rendered', camera ? f.sha : null, f.subject ?? '', f.conversion ?? '']);
   await record(sql, actor, 'frame', id, 'made', null, { name: f.name });
   return id;
 }

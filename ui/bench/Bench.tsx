@@ -45,10 +45,10 @@ export function Bench({ frames, sets, shelves, saved, known, may }: Props) {
     return parts.join(' + ') || (c.parts.length || c.profile !== 'plain' ? 'Gone from the shelves' : 'No look');
   };
   const nameAt = (i: number): string => (state.blind && i !== state.reference ? `Candidate ${letters[order.indexOf(i)] ?? i + 1}` : nameOf(columns[i]!));
-  const specOf = (f: FrameOnBench, wb: string, c: Column, width = 320): CellSpec => ({ frame: f.id, camera: f.file_kind === 'camera', width, profile: c.profile, stages: c.stages === 15 ? null : STAGES.filter((_, i) => (c.stages >> i) % 2 === 1).join(','), anchor: c.anchor, wb, stack: c.parts, trim: c.trim, range: c.range ? state.range : null });
+  const specOf = (f: FrameOnBench, wb: string, c: Column, width = 320): CellSpec => ({ frame: f.id, camera: f.file_kind === 'camera data', width, profile: c.profile, stages: c.stages === 15 ? null : STAGES.filter((_, i) => (c.stages >> i) % 2 === 1).join(','), anchor: c.anchor, wb, stack: c.parts, trim: c.trim, range: c.range ? state.range : null });
   const cautionOf = (f: FrameOnBench, c: Column): string => {
     const p = candidates.get(c.profile), heavy = c.parts.find((x) => x.strength > 100);
-    if (p && f.file_kind === 'camera' && p.cameras.length && !p.cameras.includes(f.camera)) return `for the ${p.cameras[0]}`;
+    if (p && f.file_kind === 'camera data' && p.cameras.length && !p.cameras.includes(f.camera)) return `for the ${p.cameras[0]}`;
     if (f.file_kind === 'rendered' && (heavy || c.parts.length > 1)) return 'heavy for a rendered file';
     return '';
   };
@@ -70,7 +70,7 @@ export function Bench({ frames, sets, shelves, saved, known, may }: Props) {
     if (!(e.target as HTMLElement).dataset.cell || e.ctrlKey || e.metaKey || !column) return;
     const last = column.parts[column.parts.length - 1], on = (k: () => void) => { e.preventDefault(); k(); };
     if (e.key === 'ArrowRight') on(() => focus(r, c + 1)); else if (e.key === 'ArrowLeft') on(() => focus(r, c - 1)); else if (e.key === 'ArrowDown') on(() => focus(r + 1, c)); else if (e.key === 'ArrowUp') on(() => focus(r - 1, c)); else if (e.key === 'Enter') on(() => open(r, i));
-    else if ((e.key === '+' || e.key === '=' || e.key === '-') && last) on(() => set(i, { ...column, parts: column.parts.map((p) => (p === last ? { ...p, strength: Math.max(0, Math.min(400, p.strength + (e.key === '-' ? -5 : 5))) } : p)) }));
+    else if ((e.key === '+' || e.key === '=' || e.key === '-') && last) on(() => { const now = stateOf((k) => new URLSearchParams(location.search).get(k)).columns; /* keys come faster than pictures */ put({ columns: now.map((x, k) => (k === i ? { ...x, parts: x.parts.map((p, n) => (n === x.parts.length - 1 ? { ...p, strength: Math.max(0, Math.min(400, p.strength + (e.key === '-' ? -5 : 5))) } : p)) } : x)) }); });
     else if (e.key === 'r') on(() => put({ reference: i })); else if (e.key === 'd') on(() => put({ difference: !state.difference })); else if (e.key === 'c' && may.judge && !state.blind && (column.parts.length || column.profile.length === 36)) on(() => setAsking({ what: 'choose', column: i })); else if (e.key === 'Delete') on(() => act(i)('remove'));
   };
   const picked = async (r: number, x: number, y: number) => {
@@ -83,19 +83,19 @@ export function Bench({ frames, sets, shelves, saved, known, may }: Props) {
     const f = byId.get(rows[r]!.frame)!, own = columns.findIndex((c) => c.profile.length === 36 && !c.anchor && candidates.get(c.profile)?.cameras.includes(f.camera)), lay = (version: string) => add([{ ...plain, profile: version, anchor: 5000 }], Math.max(1, own + 1));
     if (own >= 0) lay(columns[own]!.profile); else void fetched(`cameras=${encodeURIComponent(f.camera)}`, (l) => lay((l.find((c) => c.title.includes('Neutral')) ?? l[0]!).versionId));
   };
-  const anchorColumn = asking?.what === 'anchor' ? columns.find((c) => c.anchor) : undefined, kept = rows.findIndex((r) => whites[r.frame] && byId.get(r.frame)?.file_kind === 'camera');
+  const anchorColumn = asking?.what === 'anchor' ? columns.find((c) => c.anchor) : undefined, kept = rows.findIndex((r) => whites[r.frame] && byId.get(r.frame)?.file_kind === 'camera data');
   const lights = new Set(rows.map((r) => byId.get(r.frame)!.light)).size, cameras = new Set(rows.map((r) => cameraOf(byId.get(r.frame)!)).filter(Boolean)), title = sets.find((s) => s.frames.length === rows.length && s.frames.every((f) => rows.some((r) => r.frame === f)))?.name ?? 'Bench';
   const save = async (name: string) => { const { id } = await call<{ id: string }>('/api/bench/saved', 'POST', { name, state: addressOf(state), shared: true }); setAsking(null); setSaid(`${name} is kept`); void id; router.refresh(); };
 
   return (
     <div className="min-h-[calc(100vh-52px)] px-6 pb-16 pt-[18px]" style={{ background: rows.length && state.surround ? grays[state.surround] : undefined }} onKeyDown={onKey}>
-      <div className="mb-3 flex flex-wrap items-center gap-2">
-        <h1 className="mr-1 text-[26px] leading-tight">{title}</h1>
-        <p className="mr-auto text-soft">{rows.length ? `${rows.length} ${rows.length === 1 ? 'frame' : 'frames'}${cameras.size ? `, ${[...cameras].join(', ')}` : ''}, ${lights} ${lights === 1 ? 'light' : 'lights'}` : ''}</p>
+      <div className="mb-3 flex items-center gap-2">
+        <h1 className="mr-1 whitespace-nowrap text-[26px] leading-tight">{title}</h1>
+        <p className="min-w-0 flex-1 truncate text-soft">{rows.length ? `${rows.length} ${rows.length === 1 ? 'frame' : 'frames'}${cameras.size ? `, ${[...cameras].join(', ')}` : ''}, ${lights} ${lights === 1 ? 'light' : 'lights'}` : ''}</p>
         <DropdownMenu.Root modal={false}><DropdownMenu.Trigger className="button"><Plus aria-hidden size={13} />Frames</DropdownMenu.Trigger><DropdownMenu.Portal><DropdownMenu.Content align="end" className={list} style={{ boxShadow: 'var(--shade)' }}>
           {sets.map((s) => <DropdownMenu.Item key={s.id} className={entry} onSelect={() => put({ rows: s.frames.map((frame) => ({ frame, wb: 'as' })) }, true)}><span>{s.name}</span><span className="text-soft">set of {s.frames.length}</span></DropdownMenu.Item>)}
           {sets.length > 0 && <DropdownMenu.Separator className="my-1 border-t border-line" />}
-          {frames.map((f) => <DropdownMenu.Item key={f.id} className={entry} disabled={rows.length >= MOST_ROWS || rows.some((r) => r.frame === f.id)} onSelect={() => put({ rows: [...rows, { frame: f.id, wb: 'as' }] }, true)}><span>{f.name}</span><span className="text-soft">{f.file_kind === 'camera' ? 'camera data' : 'rendered'}</span></DropdownMenu.Item>)}
+          {frames.map((f) => <DropdownMenu.Item key={f.id} className={entry} disabled={rows.length >= MOST_ROWS || rows.some((r) => r.frame === f.id)} onSelect={() => put({ rows: [...rows, { frame: f.id, wb: 'as' }] }, true)}><span>{f.name}</span><span className="text-soft">{f.file_kind === 'camera data' ? 'camera data' : 'rendered'}</span></DropdownMenu.Item>)}
         </DropdownMenu.Content></DropdownMenu.Portal></DropdownMenu.Root>
         <DropdownMenu.Root modal={false}><DropdownMenu.Trigger className="button"><Plus aria-hidden size={13} />Candidates</DropdownMenu.Trigger><DropdownMenu.Portal><DropdownMenu.Content align="end" className={list} style={{ boxShadow: 'var(--shade)' }}>
           <DropdownMenu.Item className={entry} onSelect={() => setAsking({ what: 'add', to: null })}>Find one by name</DropdownMenu.Item>

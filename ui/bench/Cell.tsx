@@ -44,7 +44,7 @@ export function Cell({ at, pool, spec, against, ratio, label, caution, current, 
         {caution && !fault && <span className="absolute bottom-1 left-1 bg-paper px-1.5 text-[11px] font-semibold text-ochre">{caution}</span>}
       </button>
       {!bare && <p className="flex justify-between gap-2 overflow-hidden whitespace-nowrap pt-0.5 text-[11.5px] text-soft" aria-hidden>
-        {got?.difference ? <><span>mean {got.difference.mean.toFixed(1)}</span><span>95 % {got.difference.p95.toFixed(1)}</span><span>max {got.difference.max.toFixed(1)}</span></> : f ? <><span>clip {f.clippedHigh.toFixed(1)} %</span><span>shadows {f.shadows}/32</span><span className="truncate">{tintWords(f.tint)}</span></> : <span>&nbsp;</span>}
+        {got?.difference ? <><span>mean {got.difference.mean.toFixed(1)}</span><span>95 % {got.difference.p95.toFixed(1)}</span><span>max {got.difference.max.toFixed(1)}</span></> : f ? <><span title="pixels with a channel at full scale">clip {f.clippedHigh.toFixed(1)} %</span><span title="levels of the darkest 32 that the picture has">dark {f.shadows}/32</span><span className="truncate" title="mean color of the neutrals">{tintWords(f.tint)}</span></> : <span>&nbsp;</span>}
       </p>}
     </div>
   );

@@ -3,7 +3,7 @@
 import type { Rendered } from './pool';
 import type { Row } from './state';
 
-export interface FrameOnBench { id: string; name: string; light: string; subject: string; width: number; height: number; camera: string; serial: string; conversion: string; lens: string; file_kind: 'rendered' | 'camera' }
+export interface FrameOnBench { id: string; name: string; light: string; subject: string; width: number; height: number; camera: string; serial: string; conversion: string; lens: string; file_kind: 'rendered' | 'camera data' }
 interface Props { frame: FrameOnBench; row: Row; white: Rendered['white']; picking: boolean; set: (wb: string) => void; onPick: () => void; onRemove: () => void; onAnchor: () => void; onUp: () => void }
 
 export const cameraOf = (f: FrameOnBench): string => [f.camera, f.conversion].filter(Boolean).join(', ');
@@ -13,11 +13,11 @@ export function RowHead({ frame: f, row, white, picking, set, onPick, onRemove, 
   return (
     <div className="min-w-0 pr-2 text-[12px]" data-row={f.name}>
       <h3 className="font-sans text-[13.5px] font-semibold leading-tight tracking-normal [overflow-wrap:anywhere]">{f.name}</h3>
-      <p className="text-soft">{[cameraOf(f), f.light, f.file_kind === 'camera' ? '' : 'rendered'].filter(Boolean).join(', ')}</p>
+      <p className="text-soft">{[cameraOf(f), f.light, f.file_kind === 'camera data' ? '' : 'rendered'].filter(Boolean).join(', ')}</p>
       {f.conversion && <p className="text-soft">told by its serial, {f.serial}</p>}
       <label className="mt-1 block"><span className="sr-only">White balance of {f.name}</span>
         <select className="field !h-[26px] w-full !px-1 text-[12px]" value={kind} onChange={(e) => { const v = e.target.value; if (v === 'n') onPick(); else set(v === 'k' ? `k:${kelvin},${tint}` : v); }}>
-          <option value="as">as in the file</option><option value="auto">gray world</option>{f.file_kind === 'camera' && <option value="k">temperature</option>}<option value="n">{kind === 'n' ? 'picked' : 'pick from a cell'}</option>
+          <option value="as">as in the file</option><option value="auto">gray world</option>{f.file_kind === 'camera data' && <option value="k">temperature</option>}<option value="n">{kind === 'n' ? 'picked' : 'pick from a cell'}</option>
         </select></label>
       {kind === 'k' && <p className="mt-1 flex items-center gap-1"><input type="number" className="field !h-[24px] w-[62px] !px-1" aria-label={`Temperature of ${f.name} in kelvin`} min={2000} max={50000} step={50} value={kelvin} onChange={(e) => { const v = Number(e.target.value); if (v >= 2000 && v <= 50000) set(`k:${v},${tint}`); }} />K<input type="number" className="field !h-[24px] w-[44px] !px-1" aria-label={`Tint of ${f.name}`} min={-150} max={150} value={tint} onChange={(e) => { const v = Number(e.target.value); if (Math.abs(v) <= 150) set(`k:${kelvin},${v}`); }} /></p>}
       {picking && <p className="mt-1 font-medium text-verd" role="status">Click something gray in this row.</p>}

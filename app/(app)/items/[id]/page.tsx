@@ -1,6 +1,7 @@
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
 import { Problem } from '@/core/problem';
+import { verdictsOf } from '@/server/bench/service';
 import { listFrames } from '@/server/frames/service';
 import { activityOfItem } from '@/server/activity/service';
 import { itemFor, type LineRow } from '@/server/items/service';
@@ -17,6 +18,7 @@ import { EncodingAndStatus } from '@/ui/item/Encoding';
 import { LookFacts, OtherFacts, PresetFacts } from '@/ui/item/Facts';
 import { ItemMenu } from '@/ui/item/ItemMenu';
 import { ItemView } from '@/ui/item/ItemView';
+import { Verdicts } from '@/ui/item/Verdicts';
 import { VersionTable } from '@/ui/item/VersionTable';
 import { Events } from '@/ui/activity/Events';
 import { Refresh } from '@/ui/kit/Refresh';
@@ -33,6 +35,9 @@ const Line = ({ l, word }: { l: LineRow; word: string }) => (
   </li>
 );
 
+/** The bench with the frames of a profile's cameras, beside no profile and the camera's own rendering. */
+const benchFor = (frames: { id: string; camera: string; file_kind: string }[], cameras: string[], version: string): string => `rows=${frames.filter((f) => f.file_kind === 'camera data' && cameras.includes(f.camera)).slice(0, 6).map((f) => f.id).join('~')}&cols=none~p:${version}~jpeg`;
+
 export async function generateMetadata({ params }: { params: Promise<{ id: string }> }) {
   const p = await person(), found = await itemFor(p, (await params).id).catch(() => null);
   return { title: found?.item.title ?? 'Item' };
@@ -43,15 +48,16 @@ export default async function Page({ params, searchParams }: { params: Promise<{
   const found = await itemFor(p, id).catch((e: unknown) => { if (e instanceof Problem || (e as { code?: string }).code === '22P02') return null; throw e; });
   if (!found) notFound();
   const { item, versions, newest, sources, results, placed, packs } = found, older = versions.find((v) => v.id === s.older), newer = versions.find((v) => v.id === s.newer);
-  const [frames, licences, ribbons, events, difference] = await Promise.all([listFrames(p), may(p, 'item.edit') ? listLicences(p) : [], ribbonsOfItem(p, id), activityOfItem(p, id), older && newer && older.id !== newer.id ? compareVersions(p, older.id, newer.id) : null]);
+  const [verdicts, frames, licences, ribbons, events, difference] = await Promise.all([verdictsOf(p, id), listFrames(p), may(p, 'item.edit') ? listLicences(p) : [], ribbonsOfItem(p, id), activityOfItem(p, id), older && newer && older.id !== newer.id ? compareVersions(p, older.id, newer.id) : null]);
   const strength = Math.min(400, Math.max(0, Math.round(Number(s.strength ?? 100)) || (s.strength === '0' ? 0 : 100)));
-  const facts = newest.facts as never, shown = item.kind === 'look' ? 'size' in newest.facts : item.kind === 'preset', kind = kindWords[item.kind] ?? item.kind;
+  const facts = newest.facts as never, shown = item.kind === 'look' || item.kind === 'preset', kind = kindWords[item.kind] ?? item.kind;
   return (
     <div className="max-w-[1180px] px-6 pb-16 pt-[18px]">
       <Refresh subjects={['item', 'rollout', 'station']} />
       <PageHead title={item.title} note={<>{item.kind === 'preset' ? `Preset of ${languageWords(newest.format)}` : kind}, version {newest.number}, on <Link className="underline" href={`/shelves?shelf=${item.shelf_id}`}>{item.shelf}</Link>{item.archived_at && <State of="archived" className="ml-2" />}</>}>
         {may(p, 'item.edit') && <EditItem id={item.id} revision={item.revision} licences={licences.map((l) => ({ id: l.id, name: l.name }))} item={{ title: item.title, short_title: item.short_title, headings: item.headings, position: item.position, description: item.description, creator: item.creator, rights: item.rights, web_statement: item.web_statement, supplier: item.supplier, tags: item.tags, notes: item.notes, cameras: item.cameras, lenses: item.lenses, origin: item.origin, licence_id: item.licence_id, strength_least: item.strength_least, strength_usual: item.strength_usual, strength_most: item.strength_most, scope: { input: item.scope.input ?? null, result: item.scope.result ?? null } }} />}
         <RibbonButton itemId={item.id} on={item.mine} whose="mine" may={may(p, 'ribbon.own')} /><RibbonButton itemId={item.id} on={item.house} whose="house" may={may(p, 'ribbon.house')} />
+        {shown && frames.length > 0 && <Link className="button" href={`/bench?rows=${frames.slice(0, 4).map((f) => f.id).join('~')}&cols=none~l:${newest.id}:${item.strength_usual}`}>On the bench</Link>}
         {item.kind === 'preset' && may(p, 'item.convert') && <Link className="button" href={`/items/${item.id}/convert`}>Convert into a look</Link>}
         {may(p, 'rollout.plan') && (newest.status === 'approved' && (item.kind === 'look' || item.kind === 'preset') ? <Link className="button main" href={`/rollouts/new?versions=${newest.id}`}>Roll out</Link> : null)}
         {may(p, 'item.archive') && <ItemMenu id={item.id} versionId={newest.id} status={newest.status} archived={!!item.archived_at} />}
@@ -72,16 +78,18 @@ export default async function Page({ params, searchParams }: { params: Promise<{
             {(item.creator || item.rights || item.web_statement) && <div><dt>Creator and rights</dt><dd>{[item.creator, item.rights, item.web_statement].filter(Boolean).join('; ')}</dd></div>}
             {ribbons.length > 0 && <div><dt>Ribbons</dt><dd>{ribbons.map((r) => <span key={r.whose ?? 'house'} className="block">{r.whose ?? 'the house'} <span className="text-[12px] text-soft"><Ago at={r.made_at.toISOString()} />{r.whose !== r.made_by && `, by ${r.made_by}`}</span></span>)}</dd></div>}
           </dl>
-          {item.kind === 'look' && shown ? <LookFacts facts={facts} /> : item.kind !== 'preset' ? <OtherFacts facts={newest.facts} /> : <PresetFacts settings={(newest.facts.settings ?? {}) as Record<string, unknown>} classes={(newest.facts.classes ?? {}) as never} unknown={(newest.facts.unknown ?? {}) as Record<string, string>} />}
+          {item.kind === 'look' && 'domain' in newest.facts ? <LookFacts facts={facts} /> : item.kind !== 'preset' ? <OtherFacts facts={newest.facts} /> : <PresetFacts settings={(newest.facts.settings ?? {}) as Record<string, unknown>} classes={(newest.facts.classes ?? {}) as never} unknown={(newest.facts.unknown ?? {}) as Record<string, string>} />}
           {(sources.length > 0 || results.length > 0) && <><h2 className="mb-1 mt-5 text-[17px]">Lineage</h2><ul>{sources.map((l) => <Line key={l.version_id} l={l} word="made from" />)}{results.map((l) => <Line key={l.version_id} l={l} word="became the" />)}</ul></>}
         </aside>
         <div className="min-w-0">
-          {shown ? <ItemView title={item.title} versionId={newest.id} most={item.strength_most} frames={frames} frame={frames.find((f) => f.id === s.frame)?.id ?? frames[0]?.id ?? ''} strength={strength} /> : <p className="border border-dashed border-line-strong p-8 text-soft">{item.kind === 'look' ? 'A chain of several operations; it is kept as it came, and is not one table that could be shown here.' : `${kind}s are judged by their facts for now, not on frames.`}</p>}
+          {shown ? <ItemView title={item.title} versionId={newest.id} most={item.strength_most} frames={frames} frame={frames.find((f) => f.id === s.frame)?.id ?? frames[0]?.id ?? ''} strength={strength} /> : <p className="border border-dashed border-line-strong p-8 text-soft">{item.kind === 'camera-profile' && newest.format === 'dcp' ? <>A camera profile develops camera data: <Link className="underline" href={`/bench?${benchFor(frames, item.cameras, newest.id)}`}>see it on the bench</Link>, on frames of {item.cameras.join(', ') || 'its camera'}.</> : `${kind}s are judged by their facts, not on frames.`}</p>}
           {item.description && <p className="mt-5 max-w-[68ch]">{item.description}</p>}
           {item.notes && <p className="mt-3 max-w-[68ch] whitespace-pre-wrap border-l-2 border-line pl-3 text-soft">{item.notes}</p>}
           <h2 className="mb-1 mt-7 text-[17px]">Versions</h2>
           {difference && <Difference {...difference} />}
           <VersionTable versions={versions.map((v) => ({ id: v.id, number: v.number, variant: v.variant, status: v.status, file: v.file_name, size: v.size, notes: v.notes, author: v.author, at: v.created_at.toISOString(), format: v.format }))} />
+          <h2 className="mb-1 mt-7 text-[17px]">Verdicts</h2>
+          <Verdicts verdicts={verdicts.map((v) => ({ ...v, at: v.at.toISOString() }))} />
           <h2 className="mb-1 mt-7 text-[17px]">Where it is placed</h2>
           {placed.length ? <table className="list"><thead><tr><th>Station</th><th>Editor</th><th>File</th><th>Placed</th></tr></thead><tbody>
             {placed.map((x) => <tr key={x.station_id + x.path}><td><Link className="underline" href={`/stations/${x.station_id}`}>{x.station}</Link></td><td>{x.editor_id} {x.editor_version}</td><td className="text-[12px] [overflow-wrap:anywhere]">{x.path}</td><td className="whitespace-nowrap text-soft"><Ago at={x.placed_at.toISOString()} /></td></tr>)}

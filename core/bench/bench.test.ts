@@ -1,0 +1,66 @@
+import fc from 'fast-check';
+import { describe, expect, test } from 'vitest';
+import { cameras, neutralUnder } from '@/demo/cameras/cameras';
+import { profileFor } from '@/demo/cameras/profiles';
+import { daylight, lamp, reflectanceOf, xyzUnder } from '@/demo/cameras/spectra';
+import { addressOf, blindOrder, plain, stateOf } from '@/ui/bench/state';
+import { profileOf } from '../camera/dcp';
+import { renderer, STAGES } from '../camera/render';
+import { developTo, profileTable } from '../camera/table';
+import { whitePoint } from '../camera/white';
+import { linearPreview, readDng, writeDng } from '../frame/dng';
+import { applyTrim, differenceMap, figuresOf, MAP_TOP, mapColor, noTrim } from './measure';
+import { compressRange, usualRange } from './range';
+
+const picture = (f: (x: number, y: number) => number[], w = 40, h = 30) => { const p = new Uint8ClampedArray(w * h * 4); for (let y = 0, i = 0; y < h; y++) for (let x = 0; x < w; x++, i += 4) { const [r, g, b] = f(x / (w - 1), y / (h - 1)); p.set([r!, g!, b!, 255], i); } return p; };
+
+describe('what is said under a cell', () => {
+  test('clipped pixels at both ends, levels of shadow, neutrals', () => {
+    const p = picture((x) => (x < 0.25 ? [255, 200, 100] : x < 0.5 ? [0, 40, 40] : [128, 128, 128])), f = figuresOf(p, p);
+    expect(f.clippedHigh).toBeCloseTo(25, 0); expect(f.clippedLow).toBeCloseTo(25, 0); expect(f.tint!.chroma).toBeLessThan(0.1);
+    expect(figuresOf(picture((x) => [x * 31, x * 31, x * 31]), p).shadows).toBe(32);
+  });
+  test('the tint is that of what was neutral before', () => { const before = picture(() => [120, 120, 120]), after = picture(() => [140, 120, 90]), t = figuresOf(after, before).tint!; expect(t.chroma).toBeGreaterThan(10); expect(t.hue).toBeGreaterThan(50); expect(t.hue).toBeLessThan(95); expect(figuresOf(after, picture(() => [250, 20, 20])).tint).toBeNull(); });
+});
+describe('the map of differences', () => {
+  test('of a picture and itself is none', () => { const p = picture((x, y) => [255 * x, 255 * y, 90]), out = new Uint8ClampedArray(p.length); expect(differenceMap(p, p, out)).toEqual({ mean: 0, p95: 0, max: 0 }); expect([...out.slice(0, 3)]).toEqual(mapColor(0)); });
+  test('grows with the difference, and is lighter where it is larger', () => { const p = picture(() => [120, 120, 120]), q = picture((x) => [120 + 60 * x, 120, 120]), out = new Uint8ClampedArray(p.length), d = differenceMap(p, q, out); expect(d.max).toBeGreaterThan(d.p95); expect(d.p95).toBeGreaterThan(d.mean); expect(out[4 * 39]! + out[4 * 39 + 1]!).toBeGreaterThan(out[0]! + out[1]!); let last = 0; for (let e = 0; e <= MAP_TOP; e += 0.5) { const [r, g, b] = mapColor(e), y = 0.21 * r + 0.72 * g + 0.07 * b; expect(y).toBeGreaterThanOrEqual(last); last = y; } });
+});
+describe('trim and range', () => {
+  test('a trim of nothing changes nothing; slope, offset and power do what they say', () => { const p = picture((x, y) => [255 * x, 255 * y, 80]), a = p.slice(); applyTrim(a, noTrim); expect(a).toEqual(p); applyTrim(a, { slope: [0.5, 1, 1], offset: [0, 0.1, 0], power: [1, 1, 2] }); expect(a[4 * 39]).toBe(128); expect(a[1]).toBe(26); expect(a[2]).toBe(Math.round(255 * (80 / 255) ** 2)); });
+  test('range in equal to range out leaves the picture, a smaller range out brings the ends together and keeps their order', () => {
+    const p = picture((x) => [10 + 235 * x, 10 + 235 * x, 10 + 235 * x], 64, 48), same = p.slice(); compressRange(same, 64, 48, { ...usualRange, outLow: usualRange.inLow, outHigh: usualRange.inHigh });
+    same.forEach((v, i) => expect(Math.abs(v - p[i]!)).toBeLessThanOrEqual(1));
+    const less = p.slice(); compressRange(less, 64, 48, { ...usualRange, outLow: -3, outHigh: 1 });
+    const row = Array.from({ length: 64 }, (_, x) => less[x * 4]!); expect(row[0]!).toBeGreaterThan(p[0]!); expect(row[63]!).toBeLessThan(p[63 * 4]!); row.slice(1).forEach((v, i) => expect(v).toBeGreaterThanOrEqual(row[i]! - 1));
+  });
+});
+describe('the address of the bench', () => {
+  const uuid = fc.uuid(), part = fc.record({ version: uuid, strength: fc.integer({ min: 0, max: 400 }) });
+  test('holds all that the bench is, and gives it back', () => {
+    fc.assert(fc.property(fc.array(fc.record({ frame: uuid, wb: fc.constantFrom('as', 'auto', 'k:5200,-4', 'n:0.5,1,0.7') }), { maxLength: 6 }), fc.array(fc.record({ profile: fc.oneof(fc.constantFrom('plain', 'jpeg'), uuid), stages: fc.integer({ min: 0, max: 15 }), parts: fc.array(part, { maxLength: 3 }), range: fc.boolean() }), { minLength: 1, maxLength: 8 }), fc.boolean(), (rows, cols, difference) => {
+      const columns = cols.map((c) => ({ ...plain, ...c, stages: c.profile.length === 36 ? c.stages : 15, anchor: c.profile.length === 36 && c.stages % 2 ? 5000 : null, parts: c.profile === 'jpeg' ? [] : c.parts, range: c.range })), s = { ...stateOf(() => null), rows, columns, difference, reference: columns.length - 1 }, p = new URLSearchParams(addressOf(s));
+      expect(stateOf((k) => p.get(k))).toEqual(s);
+    }));
+  });
+  test('what is nonsense in it is left out', () => { const p = new URLSearchParams('rows=x~y.auto&cols=what~l:1:2&ref=99&open=4,5&range=1,2'); expect(stateOf((k) => p.get(k))).toEqual(stateOf(() => null)); });
+  test('a blind order is a permutation that keeps the reference, the same for one seed', () => { for (const seed of [1, 7, 99999]) { const o = blindOrder(8, 2, seed); expect([...o].sort()).toEqual([0, 1, 2, 3, 4, 5, 6, 7]); expect(o[2]).toBe(2); expect(blindOrder(8, 2, seed)).toEqual(o); } expect(blindOrder(8, 0, 5)).not.toEqual(blindOrder(8, 0, 6)); });
+});
+describe('the demo’s cameras', () => {
+  test('a reflectance made for a color has that color under D65', () => { const d = daylight(6504), white = xyzUnder(d); for (const rgb of [[0.5, 0.5, 0.5], [0.6, 0.1, 0.08], [0.02, 0.05, 0.2], [0.8, 0.7, 0.2]]) { const xyz = xyzUnder(d, reflectanceOf(rgb)); expect(xyz[1]! / white[1]!).toBeCloseTo(0.2126 * rgb[0]! + 0.7152 * rgb[1]! + 0.0722 * rgb[2]!, 3); expect(Math.max(...reflectanceOf(rgb))).toBeLessThanOrEqual(1); } });
+  test('a computed profile finds the temperature of the light that lit the scene', () => { const p = profileOf(profileFor(cameras[2]!, 'Standard', 'x')); for (const [light, k] of [[lamp(2856), 2856], [lamp(3400), 3400], [daylight(5500), 5500], [daylight(7000), 7000]] as const) expect(Math.abs(whitePoint(p, neutralUnder(cameras[2]!, light)).kelvin / k - 1)).toBeLessThan(0.03); });
+  test('its table renders as the profile does, within a code value of 8 bits for most colors', () => {
+    const p = profileOf(profileFor(cameras[0]!, 'Standard', 'x')), n = neutralUnder(cameras[0]!, daylight(5500)), table = profileTable(p, n, STAGES), run = renderer(p, n, STAGES, 'srgb'), linear = new Uint16Array(3000);
+    for (let i = 0; i < linear.length; i++) linear[i] = ((Math.imul(i + 5, 2654435761) >>> 16) & 65535) * n[i % 3]!;
+    const out = new Uint8ClampedArray(4000), v = Float64Array.from(linear, (x) => x / 65535); developTo(table, n, linear, out); run(v);
+    let far = 0; for (let i = 0; i < 1000; i++) for (let c = 0; c < 3; c++) if (Math.abs(out[i * 4 + c]! - 255 * Math.min(1, Math.max(0, v[i * 3 + c]!))) > 3) far++;
+    expect(far / 3000).toBeLessThan(0.03);
+  });
+  test('a DNG that is written comes back: mosaic, levels, neutral, profile, JPEG', () => {
+    const mosaic = Uint16Array.from({ length: 64 * 48 }, (_, i) => 512 + ((i * 7919) % 15000)), jpeg = Uint8Array.of(0xff, 0xd8, 0xff, 0xd9), d = readDng(writeDng({ width: 64, height: 48, cfa: [1, 0, 2, 1], mosaic, black: 512, white: 16383, neutral: [0.5, 1, 0.25], maker: 'Perrin', model: 'Alder', unique: 'Perrin Alder', serial: 's', lens: 'l', focal: 50, aperture: 4, iso: 100, date: '2026:01:01 00:00:00', profile: profileFor(cameras[0]!, 'Neutral', 'N'), jpeg: { bytes: jpeg, width: 4, height: 3 } }));
+    expect(d).toMatchObject({ width: 64, height: 48, cfa: [1, 0, 2, 1], black: [512, 512, 512, 512], camera: 'Perrin Alder', serial: 's' }); expect([...d.samples]).toEqual([...mosaic]); expect(d.neutral).toEqual([0.5, 1, 0.25]); expect(d.jpeg).toEqual(jpeg); expect(profileOf(d.profile).maps).toHaveLength(2);
+    const l = linearPreview(d, 8); expect([l.width, l.height]).toEqual([8, 6]);
+    const sums = [0, 0, 0], counts = [0, 0, 0]; mosaic.forEach((v, i) => { const c = [1, 0, 2, 1][((Math.floor(i / 64) & 1) << 1) + (i & 1)]!; sums[c]! += (v - 512) / 15871; counts[c]!++; });
+    for (let c = 0; c < 3; c++) { let m = 0; for (let i = c; i < l.data.length; i += 3) m += l.data[i]! / 65535; expect(m / 48).toBeCloseTo(sums[c]! / counts[c]!, 3); }
+  });
+});

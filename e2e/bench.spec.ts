@@ -1,0 +1,179 @@
+/** The bench as its users work at it: a profile for two lights, the infrared frame, the maker's JPEG, a blind comparison, all by keyboard. */
+import { expect, test, type Page } from '@playwright/test';
+import { awake, signIn } from './app';
+
+test.describe.configure({ mode: 'serial' });
+let page: Page;
+const faults: string[] = [];
+test.beforeAll(async ({ browser }) => {
+  page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+  page.on('pageerror', (e) => faults.push(e.message));
+  page.on('console', (m) => { if (m.type() === 'error' && !/status of 4\d\d/.test(m.text())) faults.push(m.text()); });
+  await signIn(page);
+});
+test.afterAll(async () => { await page.close(); });
+
+const cells = () => page.locator('[data-cell]'), names = () => page.locator('[data-column]').evaluateAll((l) => l.map((x) => (x as HTMLElement).dataset.column));
+/** Until every cell has its picture or says why not. */
+const rendered = () => page.waitForFunction(() => { const l = [...document.querySelectorAll('[data-cell]')]; return l.length > 0 && l.every((x) => (x.querySelector('canvas') as HTMLElement | null)?.dataset.shown || x.querySelector('[role=alert]')); }, undefined, { timeout: 60_000 });
+const shown = (at: number) => cells().nth(at).locator('canvas').evaluate((c) => Number(c.dataset.shown ?? 0));
+const again = (at: number, before: number) => expect.poll(() => shown(at), { timeout: 20_000 }).toBeGreaterThan(before);
+const menu = async (button: string, item: string | RegExp) => { await page.getByRole('button', { name: button, exact: true }).click(); await page.getByRole('menuitem', { name: item }).click(); };
+/** Mean red, green and blue of a cell's picture. */
+const mean = (at: number) => cells().nth(at).locator('canvas').evaluate((c: HTMLCanvasElement) => { const d = c.getContext('2d')!.getImageData(0, 0, c.width, c.height).data, s = [0, 0, 0]; for (let i = 0; i < d.length; i += 4) for (let k = 0; k < 3; k++) s[k]! += d[i + k]!; return s.map((v) => v / (d.length / 4)); });
+
+test('an empty bench says what it is for; a set is laid on it with one click', async () => {
+  await page.goto('/bench');
+  await awake(page);
+  await expect(page.getByText('Nothing lies on the bench')).toBeVisible();
+  await page.getByRole('button', { name: /^Vessels, two lights/ }).click();
+  await rendered();
+  await expect(page.locator('[data-row]')).toHaveCount(2);
+  await expect(page.locator('[data-row]').nth(1)).toContainText(/3,0\d\d K/);
+});
+
+test('a profile is chosen for two lights of a set, and becomes the house choice', async () => {
+  await menu('Candidates', 'The profiles of these cameras');
+  await expect(page.locator('[data-column]')).toHaveCount(5);
+  await rendered();
+  expect(await names()).toEqual(['No look', 'Perrin Alder Monochrome', 'Perrin Alder Neutral', 'Perrin Alder Portrait', 'Perrin Alder Standard']);
+  const [r, g, b] = await mean(1);
+  expect(Math.max(Math.abs(r! - g!), Math.abs(g! - b!))).toBeLessThan(1); // monochrome is
+  await cells().nth(4).focus();
+  await page.keyboard.press('c');
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByRole('heading', { name: 'Perrin Alder Standard' })).toBeVisible();
+  await expect(dialog.getByText(/provisional/)).toBeVisible();
+  await dialog.getByLabel('In words').fill('holds in daylight and in lamp light');
+  await dialog.getByLabel('make it the house choice').check();
+  await dialog.getByLabel('Client or job, empty for any').fill('Museum of Glazes');
+  await dialog.getByRole('button', { name: 'Choose for 2 cases' }).click();
+  await expect(page.getByRole('status').filter({ hasText: '2 verdicts kept, 2 house choices made' })).toBeVisible();
+  await page.goto('/studio');
+  await expect(page.getByRole('table', { name: 'House choices' }).getByRole('row', { name: /Museum of Glazes.*tungsten.*Perrin Alder Standard/ })).toBeVisible();
+  await page.getByRole('link', { name: 'Perrin Alder Standard' }).first().click();
+  await expect(page.getByRole('table', { name: 'Verdicts' }).getByText('holds in daylight and in lamp light').first()).toBeVisible();
+});
+
+test('a rung that is muted changes the picture, and the address says so', async () => {
+  await page.getByRole('link', { name: 'see it on the bench' }).click();
+  await rendered();
+  const at = 1, before = await shown(at);
+  await page.getByRole('button', { name: 'curve', exact: true }).click();
+  await again(at, before);
+  await expect(page).toHaveURL(/p%3A[0-9a-f-]{36}%3A7/);
+  await page.reload();
+  await rendered();
+  await expect(page.getByRole('button', { name: 'curve', exact: true })).toHaveAttribute('aria-pressed', 'false');
+});
+
+test('a maker-style profile beside the camera’s JPEG: the difference is shown as a map with figures', async () => {
+  expect(await names()).toContain('Camera’s own JPEG');
+  await page.getByRole('button', { name: 'curve', exact: true }).click();
+  await cells().nth(2).focus();
+  await page.keyboard.press('r'); // the JPEG is the reference
+  await page.keyboard.press('d');
+  await expect(page.getByText('ΔE00 against Camera’s own JPEG')).toBeVisible();
+  await expect(cells().nth(1).locator('xpath=..').getByText(/^mean /)).toHaveText(/mean \d+\.\d/, { timeout: 20_000 });
+  await page.getByRole('button', { name: 'Pictures', exact: true }).click();
+});
+
+test('the infrared frame is rescued: no temperature reaches it, anchored it is gray, and the profile is kept', async () => {
+  await page.goto('/bench');
+  await awake(page);
+  await menu('Frames', /ALD 0007, vessels in infrared/);
+  await rendered();
+  const red = await mean(0);
+  expect(red[0]! - red[2]!).toBeGreaterThan(40); // as the file is balanced, all is red
+  await expect(page.locator('[data-row]')).toContainText('told by its serial, PA-100877');
+  await page.getByLabel(/^White balance of/).selectOption('n');
+  await expect(page.getByText('Click something gray in this row.')).toBeVisible();
+  const before = await shown(0);
+  await cells().first().click({ position: { x: 110, y: 34 } });
+  await again(0, before);
+  await expect(page.getByText('No temperature reaches this neutral.')).toBeVisible();
+  await page.getByRole('button', { name: /Show anchored at 5,000 K/ }).click();
+  await expect(page.locator('[data-column]')).toHaveCount(2);
+  await rendered();
+  await expect.poll(async () => { const [r, , b] = await mean(1); return Math.abs(r! - b!); }, { timeout: 20_000 }).toBeLessThan(14);
+  await page.getByRole('button', { name: 'Keep it as a profile' }).click();
+  await page.getByLabel('Name', { exact: true }).fill('Alder Neutral, infrared');
+  await page.getByRole('button', { name: 'Keep it', exact: true }).click();
+  await expect(page.getByRole('status').filter({ hasText: 'stands on the shelf of its source, as a draft' })).toBeVisible();
+});
+
+test('a blind comparison hides names and order until it is revealed', async () => {
+  await page.goto('/bench');
+  await awake(page);
+  await page.getByRole('button', { name: /^Vessels, two lights/ }).click();
+  await menu('Candidates', 'All on House looks');
+  await expect(page.locator('[data-column="Ward Linen"]')).toBeVisible();
+  await rendered();
+  const before = await names();
+  await page.getByRole('button', { name: 'Blind', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Reveal', exact: true })).toBeVisible();
+  const hidden = await names();
+  expect(hidden[0]).toBe('No look');
+  expect(hidden.slice(1).every((n) => /^Candidate [B-P]$/.test(n!))).toBe(true);
+  for (const n of before.slice(1)) await expect(page.locator('main').getByText(n!, { exact: true })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Reveal', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Blind', exact: true })).toBeVisible();
+  expect(await names()).toEqual(before);
+});
+
+test('by keyboard alone: walked, made stronger, enlarged, closed, taken off; the address brings it all back', async () => {
+  await cells().nth(1).focus();
+  await page.keyboard.press('ArrowDown');
+  const row = await page.evaluate(() => document.activeElement!.getAttribute('data-cell'));
+  expect(row).toMatch(/\/1$/);
+  await page.keyboard.press('ArrowUp');
+  const before = await shown(1);
+  for (let i = 0; i < 4; i++) await page.keyboard.press('+');
+  await again(1, before);
+  await expect(page).toHaveURL(/%3A120/);
+  await page.keyboard.press('Enter');
+  const large = page.getByRole('dialog', { name: 'ALD 0412, vessels' });
+  await expect(large).toBeVisible();
+  await expect(large.locator('canvas[role=img][data-shown]')).toHaveCount(2, { timeout: 20_000 });
+  await page.keyboard.press('w');
+  await expect(large.getByRole('slider', { name: 'Edge of the wipe' })).toBeVisible();
+  await page.keyboard.press('1');
+  await expect(large.getByRole('button', { name: '1:1' })).toHaveAttribute('aria-pressed', 'true');
+  await page.keyboard.press('Escape');
+  await expect(large).toBeHidden();
+  const n = await page.locator('[data-column]').count(), url = page.url();
+  await cells().nth(1).focus();
+  await page.keyboard.press('Delete');
+  await expect(page.locator('[data-column]')).toHaveCount(n - 1);
+  await page.goBack();
+  await expect(page.locator('[data-column]')).toHaveCount(n);
+  await page.goto(url);
+  await rendered();
+  await expect(page.getByLabel('Strength of Amber Proscenium in percent, up to 400')).toHaveValue('120');
+});
+
+test('a cell that cannot be says why, and the others render', async () => {
+  await page.goto('/bench');
+  await awake(page);
+  await page.getByRole('button', { name: /^Vessels, two lights/ }).click();
+  await menu('Candidates', 'The profiles of these cameras');
+  await expect(page.locator('[data-column]')).toHaveCount(6);
+  await rendered();
+  await menu('Frames', /^Stage model, window/);
+  await expect(page.getByRole('alert').filter({ hasText: 'A camera profile needs camera data; this frame is a rendered file.' }).first()).toBeVisible({ timeout: 20_000 });
+  await rendered();
+  await expect(cells().nth(10).locator('canvas')).toBeVisible();
+});
+
+test('a bench is kept under a name and opened again', async () => {
+  await menu('Kept', 'Keep this bench');
+  await page.getByLabel('Name', { exact: true }).fill('Two lights and a window');
+  await page.getByRole('button', { name: 'Keep it', exact: true }).click();
+  await expect(page.getByRole('status').filter({ hasText: 'Two lights and a window is kept' })).toBeVisible();
+  await page.goto('/bench');
+  await awake(page);
+  await menu('Kept', /Two lights and a window/);
+  await rendered();
+  await expect(page.locator('[data-row]')).toHaveCount(3);
+  expect(faults).toEqual([]);
+});
