@@ -13,6 +13,16 @@ import oxbow2 from '@/standins/descriptors/oxbow-2.json';
 import { parseDescriptor } from './editor/descriptor';
 import { render } from './editor/rendition';
 import { identity, writeClf } from './look';
+import { profileOf, readDcp } from './camera/dcp';
+import { renderer } from './camera/render';
+import { linearPreview, readDng, writeDng } from './frame/dng';
+import { iccHeader } from './icc/header';
+import { readAnyLook } from './icc/look';
+import { writeTableProfile } from './icc/write';
+import { writeHaldTiff } from './look/hald-file';
+import { cameras } from '@/demo/cameras/cameras';
+import { profileFor } from '@/demo/cameras/profiles';
+import { writeDcp } from './camera/dcp';
 import { readLook } from './look/read';
 import { recognise } from './pack/recognise';
 import { writeTitle } from './pack/write-title';
@@ -24,6 +34,7 @@ const jpeg = new Uint8Array([0xff, 0xd8, 0xff, 0xe1, 0, 40, 69, 120, 105, 102, 0
 const seeds: Record<string, Uint8Array> = {
   cube: strToU8(cubeOf(houseLooks[0]!, 3)), cube1d: strToU8('TITLE "Bend"\n# x\nLUT_1D_SIZE 4\nDOMAIN_MIN 0 0 0\nDOMAIN_MAX 2 2 2\n0 0 0\n0.3 0.3 0.3\n0.7 0.7 0.7\n1 1 1\n'), clf: strToU8(writeClf(identity(3), 'id')), cdl: strToU8('<ColorDecisionList><ColorDecision><ColorCorrection id="a"><SOPNode><Slope>1 1 1</Slope><Offset>0 0 0</Offset><Power>1 1 1</Power></SOPNode><SatNode><Saturation>1</Saturation></SatNode></ColorCorrection></ColorDecision></ColorDecisionList>'),
   chain: strToU8('<ProcessList id="c"><Range inBitDepth="32f" outBitDepth="32f"><minInValue>0</minInValue><maxInValue>1</maxInValue><minOutValue>0</minOutValue><maxOutValue>1</maxOutValue></Range><LUT1D inBitDepth="10i" outBitDepth="10i"><Array dim="3 1">0 512 1023</Array></LUT1D></ProcessList>'),
+  haldTiff: writeHaldTiff(identity(4)), profile: writeDcp(profileFor(cameras[0]!, 'Standard', 'S')), camera: writeDng({ width: 16, height: 12, cfa: [0, 1, 1, 2], mosaic: Uint16Array.from({ length: 192 }, (_, i) => 600 + i * 40), black: 512, white: 16383, neutral: [0.6, 1, 0.5], maker: 'Perrin', model: 'Alder', unique: 'Perrin Alder', serial: '1', lens: 'L', focal: 50, aperture: 4, iso: 100, date: '2026:01:01 00:00:00', profile: profileFor(cameras[0]!, null, 'E'), jpeg: null }),
   hald: hald(4), dcp: dcp(), dcpBig: dcp(false), icc: icc('scnr'), iccLink: icc('link'), tiff: tiff(42, [[256, 4, [640]], [257, 4, [400]], [34665, 4, [60]], [271, 2, 'Perrin'], [330, 4, [8]]]), dng: tiff(42, [[256, 4, [64]], [257, 4, [40]], [50706, 1, [1, 4, 0, 0]], [330, 4, [8, 8, 8]]], false), jpeg,
   xmp: strToU8(oxbowOf(oxbowPresets[1]!)), ini: strToU8(marlstoneOf(marlstonePresets[0]!)), steps: strToU8('<marlstone-steps edition="4" title="T" drawer="A"><fire raise="0.5" bite="3"/><sinew whole="0:0;1:1"/></marlstone-steps>'), lens: strToU8('<lens-database xmlns="https://etagere.example/ns/lens-database/1" release="1"><lens maker="A" model="B"><series><sample/></series></lens></lens-database>'),
   descriptor: strToU8(JSON.stringify(oxbow2)), settings: strToU8(JSON.stringify({ name: 'S', settings: { level: 0.5, hueSectors: [{ center: 20, width: 60, turn: 4, chroma: 1.1, lightness: 0 }] } })), archive: render(known[1]!.accepts[0]!, { title: 'Kiln', headings: ['A'], position: 0, scope: null, encoding: null, look: identity(3), bytes: new Uint8Array(), id: 'k' }).bytes, zip: zipSync({ 'a.txt': strToU8('x') }), cgats: strToU8('CGATS.17\nNUMBER_OF_SETS 1\nBEGIN_DATA_FORMAT\nSAMPLE_ID\nEND_DATA_FORMAT\nBEGIN_DATA\nA1\nEND_DATA\n'),
@@ -55,7 +66,7 @@ function mutate(base: Uint8Array, seed: number): Uint8Array {
 
 function tryAll(name: string, bytes: Uint8Array, seed: number): 'read' | 'refused' {
   let verdict: 'read' | 'refused' = 'refused';
-  for (const run of [() => { const r = recognise('x.bin', bytes, known); expect(JSON.stringify(r.facts).length).toBeLessThan(8e6); verdict = 'read'; if (r.kind !== 'document' && r.kind !== 'unknown') writeTitle(r.format, bytes, 'T', ['H'], known); }, () => readLook(bytes)]) {
+  for (const run of [() => { const r = recognise('x.bin', bytes, known); expect(JSON.stringify(r.facts).length).toBeLessThan(8e6); verdict = 'read'; if (r.kind !== 'document' && r.kind !== 'unknown') writeTitle(r.format, bytes, 'T', ['H'], known); }, () => readLook(bytes), () => renderer(profileOf(readDcp(bytes)), [0.5, 1, 0.6])(new Float64Array(30).fill(0.3)), () => linearPreview(readDng(bytes, 4e6), 8)]) {
     const t = performance.now();
     try { run(); } catch (e) {
       if (!(e instanceof Problem)) throw new Error(`${name} with seed ${seed}: ${(e as Error).stack ?? String(e)}`, { cause: e });
@@ -78,3 +89,12 @@ test.each(Object.entries(seeds))('%s: mutated, it is read or refused with place 
 }, 120_000);
 
 test.each(found)('a fault that was found stays mended: %s, seed %d', (name, seed) => { tryAll(name, mutate(seeds[name]!, seed), seed); });
+
+test('ICC profiles: mutated, the library reads or refuses them, and works on', async () => {
+  const link = writeTableProfile({ class: 'link', space: 'RGB ', pcs: 'RGB ', description: 'Kiln', copyright: '', created: new Date(0), grid: 3, f: () => {} }), abstract = writeTableProfile({ class: 'abst', space: 'Lab ', pcs: 'Lab ', description: 'Kiln', copyright: '', created: new Date(0), grid: 3, f: () => {} });
+  for (const [name, base] of [['link', link], ['abstract', abstract]] as const) for (let seed = 1; seed <= rounds / 4; seed++) {
+    const bytes = mutate(base, seed);
+    try { iccHeader(bytes); const o = new Float64Array(3); (await readAnyLook(bytes)).evaluate()(0.4, 0.5, 0.6, o, 0); } catch (e) { if (!(e instanceof Problem)) throw new Error(`${name} with seed ${seed}: ${(e as Error).stack ?? String(e)}`, { cause: e }); }
+  }
+  expect((await readAnyLook(link)).look!.size).toBe(65);
+});

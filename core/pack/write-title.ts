@@ -3,6 +3,8 @@
  * of the format; where to is data (an editor's mapping), not code.
  */
 import { zipSync } from 'fflate';
+import { readDcp, setText, writeDcp } from '../camera/dcp';
+import { T } from '../camera/tags';
 import { editorKey, type Descriptor } from '../editor/descriptor';
 import { member, memberNames } from '../look/archive';
 import { Problem } from '../problem';
@@ -46,6 +48,7 @@ function xmp(s: string, title: string, headings: string[]): string {
 export function writeTitle(format: string, bytes: Uint8Array, title: string, headings: string[], descriptors: readonly Descriptor[]): Uint8Array {
   const s = latin.decode(bytes), d = descriptors.find((x) => editorKey(x) === format), m = d?.presets?.mapping;
   if (format === 'cube') return latin.encode(cube(s, title));
+  if (format === 'dcp') { const dcp = readDcp(bytes); setText(dcp, T.name, title.slice(0, 400)); return writeDcp(dcp); }
   if (format === 'clf') return latin.encode(rootAttribute(s, 'ProcessList', 'name', title));
   if (bytes[0] === 0x50 && bytes[1] === 0x4b && d) {
     const about = d.accepts.flatMap((a) => a.writer.archive?.members ?? []).find((x) => x.json);

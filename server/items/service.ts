@@ -3,6 +3,8 @@ import { object, string } from 'yup';
 import type { Look } from '@/core/look/look';
 import { readAnyLook } from '@/core/icc/look';
 import { tableOfProgram } from '@/core/look/program';
+import { sampler } from '@/core/look/sample';
+import { inspect, type Inspection } from '@/core/look/inspect';
 import { resized } from '@/core/look/resample';
 import { bake, type ClassOverrides } from '@/core/preset/bake';
 import type { Settings } from '@/core/preset/kinds';
@@ -46,10 +48,30 @@ export async function lookOf(v: { kind: q.Kind; sha256: Buffer; facts: Record<st
 }
 
 /** The look of a version; with `points`, a 3D table of no more than so many points an axis, for small pictures. */
-export async function smallerLook(v: Parameters<typeof lookOf>[0], points = 0): Promise<Look> {
+export function smallerLook(v: Parameters<typeof lookOf>[0], points = 0): Promise<Look> {
+  const key = `${v.kind} ${v.sha256.toString('hex')} ${points}`;
+  let p = tables.get(key);
+  if (p) { tables.delete(key); tables.set(key, p); return p; }
+  p = makeSmaller(v, points);
+  p.catch(() => tables.delete(key));
+  tables.set(key, p);
+  if (tables.size > 48) tables.delete(tables.keys().next().value!);
+  return p;
+}
+/** The tables that were asked for last: a bench asks for the same from two workers at once. Another process makes its own. */
+const tables = new Map<string, Promise<Look>>();
+
+async function makeSmaller(v: Parameters<typeof lookOf>[0], points: number): Promise<Look> {
   if (v.kind === 'preset' && points >= 2) return bake(v.facts.settings as Settings, points, v.title, v.facts.classes as ClassOverrides).look;
   const look = await lookOf(v);
   return points >= 2 && look.kind === '3d' && look.size > points ? resized(look, points) : look;
+}
+
+/** A look's health, or a preset's as the table that it makes; null where it is neither, or cannot be read. */
+export async function inspectionOf(person: Person, versionId: string): Promise<Inspection | null> {
+  const v = await versionFor(person, versionId);
+  if (v.kind !== 'look' && v.kind !== 'preset') return null;
+  try { const look = await smallerLook(v); return inspect(sampler(look), look.table); } catch (e) { if (e instanceof Problem) return null; throw e; }
 }
 
 export async function setRibbon(person: Person, itemId: string, input: { on: boolean; whose: 'mine' | 'house' }): Promise<void> {

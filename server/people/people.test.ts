@@ -15,7 +15,7 @@ import { clearRibbons, listRibbons, orderRibbons } from '../ribbons/service';
 import { foundCount, takeInFound } from '../stations/found';
 import { convertPreset, previewConversion } from '../items/convert';
 import { searchCounts, searchItems, searchShelves } from '../items/search';
-import { approve, confirmEncoding, itemFor, listShelves, setRibbon } from '../items/service';
+import { inspectionOf, approve, confirmEncoding, itemFor, listShelves, setRibbon } from '../items/service';
 import { applyBulk, archiveItems, editItem, previewBulk } from '../items/edit';
 import { addShelf, changeShelf, moveItems, orderShelves, putAway, removeShelf } from '../items/shelves';
 import { addLicence, changeLicence, listLicences } from '../licences/service';
@@ -34,7 +34,7 @@ const id = v7();
 
 /** One call of the service layer for each action at least; what it is given does not exist, so that who may gets past the door and no further. */
 const calls: Record<Action, ((p: Person) => Promise<unknown>)[]> = {
-  'view': [listShelves, (p) => searchShelves(p, {}), (p) => searchItems(p, {}), (p) => searchCounts(p, {}), listLicences, listEditors, listRibbons, (p) => copies(p), (p) => activityOfItem(p, id), (p) => foundCount(p, id), (p) => descriptorJson(p, 'x@1', null), listRollouts, stationViews, (p) => itemFor(p, id), listBenches, listSets, listChoices, (p) => verdictsOf(p, id), (p) => candidatesFor(p, [id]), (p) => moreCandidates(p, { item: id }), (p) => baseTable(p, { frame: id, version: 'plain' }), (p) => linearPicture(p, id, 320)],
+  'view': [listShelves, (p) => searchShelves(p, {}), (p) => searchItems(p, {}), (p) => searchCounts(p, {}), listLicences, listEditors, listRibbons, (p) => copies(p), (p) => activityOfItem(p, id), (p) => foundCount(p, id), (p) => descriptorJson(p, 'x@1', null), listRollouts, stationViews, (p) => itemFor(p, id), listBenches, listSets, listChoices, (p) => verdictsOf(p, id), (p) => candidatesFor(p, [id]), (p) => moreCandidates(p, { item: id }), (p) => baseTable(p, { frame: id, version: 'plain' }), (p) => linearPicture(p, id, 320), (p) => inspectionOf(p, id)],
   'ribbon.own': [(p) => setRibbon(p, id, { on: true, whose: 'mine' }), (p) => putAway(p, id, true), (p) => clearRibbons(p, { whose: 'mine', ribbons: [1] })],
   'ribbon.house': [(p) => setRibbon(p, id, { on: true, whose: 'house' }), (p) => clearRibbons(p, { whose: 'house', ribbons: [1] }), (p) => orderRibbons(p, { whose: 'house', ribbons: [1] })],
   'intake.read': [listIntakes, (p) => intakeFor(p, id), (p) => arrivalView(p, id)],

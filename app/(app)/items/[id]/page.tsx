@@ -4,7 +4,7 @@ import { Problem } from '@/core/problem';
 import { verdictsOf } from '@/server/bench/service';
 import { listFrames } from '@/server/frames/service';
 import { activityOfItem } from '@/server/activity/service';
-import { itemFor, type LineRow } from '@/server/items/service';
+import { inspectionOf, itemFor, type LineRow } from '@/server/items/service';
 import { languageWords } from '@/server/items/search';
 import { compareVersions } from '@/server/items/versions';
 import { listLicences } from '@/server/licences/service';
@@ -16,6 +16,7 @@ import { Difference } from '@/ui/item/Difference';
 import { EditItem } from '@/ui/item/EditItem';
 import { EncodingAndStatus } from '@/ui/item/Encoding';
 import { LookFacts, OtherFacts, PresetFacts } from '@/ui/item/Facts';
+import { Inspection } from '@/ui/item/Inspection';
 import { ItemMenu } from '@/ui/item/ItemMenu';
 import { ItemView } from '@/ui/item/ItemView';
 import { Verdicts } from '@/ui/item/Verdicts';
@@ -48,7 +49,7 @@ export default async function Page({ params, searchParams }: { params: Promise<{
   const found = await itemFor(p, id).catch((e: unknown) => { if (e instanceof Problem || (e as { code?: string }).code === '22P02') return null; throw e; });
   if (!found) notFound();
   const { item, versions, newest, sources, results, placed, packs } = found, older = versions.find((v) => v.id === s.older), newer = versions.find((v) => v.id === s.newer);
-  const [verdicts, frames, licences, ribbons, events, difference] = await Promise.all([verdictsOf(p, id), listFrames(p), may(p, 'item.edit') ? listLicences(p) : [], ribbonsOfItem(p, id), activityOfItem(p, id), older && newer && older.id !== newer.id ? compareVersions(p, older.id, newer.id) : null]);
+  const [inspection, verdicts, frames, licences, ribbons, events, difference] = await Promise.all([inspectionOf(p, newest.id), verdictsOf(p, id), listFrames(p), may(p, 'item.edit') ? listLicences(p) : [], ribbonsOfItem(p, id), activityOfItem(p, id), older && newer && older.id !== newer.id ? compareVersions(p, older.id, newer.id) : null]);
   const strength = Math.min(400, Math.max(0, Math.round(Number(s.strength ?? 100)) || (s.strength === '0' ? 0 : 100)));
   const facts = newest.facts as never, shown = item.kind === 'look' || item.kind === 'preset', kind = kindWords[item.kind] ?? item.kind;
   return (
@@ -88,6 +89,7 @@ export default async function Page({ params, searchParams }: { params: Promise<{
           <h2 className="mb-1 mt-7 text-[17px]">Versions</h2>
           {difference && <Difference {...difference} />}
           <VersionTable versions={versions.map((v) => ({ id: v.id, number: v.number, variant: v.variant, status: v.status, file: v.file_name, size: v.size, notes: v.notes, author: v.author, at: v.created_at.toISOString(), format: v.format }))} />
+          {inspection && <><h2 className="mb-1 mt-7 text-[17px]">Inspection</h2><Inspection i={{ verdict: inspection.verdict, findings: inspection.findings, figures: inspection.figures, ramp: inspection.ramp }} /></>}
           <h2 className="mb-1 mt-7 text-[17px]">Verdicts</h2>
           <Verdicts verdicts={verdicts.map((v) => ({ ...v, at: v.at.toISOString() }))} />
           <h2 className="mb-1 mt-7 text-[17px]">Where it is placed</h2>
