@@ -32,7 +32,12 @@ export function Bench({ frames, sets, shelves, saved, known, may }: Props) {
   const state = useMemo(() => stateOf((k) => params.get(k)), [params]);
   const [candidates, setCandidates] = useState<ReadonlyMap<string, Candidate>>(() => new Map(known.map((c) => [c.versionId, c]))), [at, setAt] = useState<[number, number]>([0, 0]), [picking, setPicking] = useState<number | null>(null), [whites, setWhites] = useState<Record<string, Rendered['white']>>({}), [asking, setAsking] = useState<Asking>(null), [trimming, setTrimming] = useState<number | null>(null), [linked, setLinked] = useState(true), [ranging, setRanging] = useState(false), [problem, setProblem] = useState<ProblemText | null>(null), [said, setSaid] = useState('');
   const back = useRef<HTMLElement | null>(null), byId = useMemo(() => new Map(frames.map((f) => [f.id, f])), [frames]);
-  const put = useCallback((s: Partial<State>, push = false) => { const next = addressOf({ ...stateOf((k) => new URLSearchParams(location.search).get(k)), ...s }), url = next ? `${path}?${next}` : path; if (push) history.pushState(null, '', url); else history.replaceState(null, '', url); }, [path]);
+  // what the address will be once the router has caught up: keys come faster than it renders, and it writes older addresses back meanwhile
+  const ahead = useRef<string | null>(null), text = params.toString();
+  useEffect(() => { if (ahead.current !== null && new URLSearchParams(ahead.current).toString() === text) ahead.current = null; }, [text]);
+  useEffect(() => { const on = () => { ahead.current = null; }; window.addEventListener('popstate', on); return () => window.removeEventListener('popstate', on); }, []);
+  const latest = useCallback((): State => { const p = new URLSearchParams(ahead.current ?? text); return stateOf((k) => p.get(k)); }, [text]);
+  const put = useCallback((s: Partial<State>, push = false) => { const next = addressOf({ ...latest(), ...s }), url = next ? `${path}?${next}` : path; ahead.current = next; if (push) history.pushState(null, '', url); else history.replaceState(null, '', url); }, [path, latest]);
   const rows = state.rows.filter((r) => byId.has(r.frame)), { columns } = state, order = state.blind ? blindOrder(columns.length, state.reference, state.blind) : columns.map((_, i) => i);
 
   // candidates that the address names and that are not known yet
@@ -70,7 +75,7 @@ export function Bench({ frames, sets, shelves, saved, known, may }: Props) {
     if (!(e.target as HTMLElement).dataset.cell || e.ctrlKey || e.metaKey || !column) return;
     const last = column.parts[column.parts.length - 1], on = (k: () => void) => { e.preventDefault(); k(); };
     if (e.key === 'ArrowRight') on(() => focus(r, c + 1)); else if (e.key === 'ArrowLeft') on(() => focus(r, c - 1)); else if (e.key === 'ArrowDown') on(() => focus(r + 1, c)); else if (e.key === 'ArrowUp') on(() => focus(r - 1, c)); else if (e.key === 'Enter') on(() => open(r, i));
-    else if ((e.key === '+' || e.key === '=' || e.key === '-') && last) on(() => { const now = stateOf((k) => new URLSearchParams(location.search).get(k)).columns; /* keys come faster than pictures */ put({ columns: now.map((x, k) => (k === i ? { ...x, parts: x.parts.map((p, n) => (n === x.parts.length - 1 ? { ...p, strength: Math.max(0, Math.min(400, p.strength + (e.key === '-' ? -5 : 5))) } : p)) } : x)) }); });
+    else if ((e.key === '+' || e.key === '=' || e.key === '-') && last) on(() => { const now = latest().columns; put({ columns: now.map((x, k) => (k === i ? { ...x, parts: x.parts.map((p, n) => (n === x.parts.length - 1 ? { ...p, strength: Math.max(0, Math.min(400, p.strength + (e.key === '-' ? -5 : 5))) } : p)) } : x)) }); });
     else if (e.key === 'r') on(() => put({ reference: i })); else if (e.key === 'd') on(() => put({ difference: !state.difference })); else if (e.key === 'c' && may.judge && !state.blind && (column.parts.length || column.profile.length === 36)) on(() => setAsking({ what: 'choose', column: i })); else if (e.key === 'Delete') on(() => act(i)('remove'));
   };
   const picked = async (r: number, x: number, y: number) => {

@@ -94,7 +94,7 @@ export function Shelves({ shelves, given, frames, total, licences, may }: Props)
             return (
               <section key={s.id} aria-label={s.name} className="-mx-2 mb-5 px-2" style={{ contentVisibility: 'auto', containIntrinsicSize: 'auto 220px' }} onDragOver={(e) => { if (may.edit && e.dataTransfer.types.includes(DRAG)) e.preventDefault(); }} onDrop={dropOn(s.id)}>
                 <h2 className="mb-2 flex flex-wrap items-baseline gap-x-2.5 text-[17px] [overflow-wrap:anywhere]"><Link href={`/shelves?shelf=${s.id}`} className="hover:underline">{s.name}</Link><span className="font-sans text-[12.5px] font-normal tracking-normal text-soft">{s.note || `${s.items.toLocaleString('en')} items`}</span>{menu(s)}</h2>
-                {own.length ? <div className="flex flex-wrap gap-x-3 gap-y-0">{place < 6 ? own.map(card) : <InSight render={() => own.map(card)} />}</div> : <><p className="px-1 py-6 text-soft">Nothing stands here yet. What is taken in at <Link className="underline" href="/intake">Intake</Link> can be put on this shelf, or dragged here.</p><div className="ledge" /></>}
+                {own.length ? <div className="flex flex-wrap gap-x-3 gap-y-0">{place < 10 ? own.map(card) : <InSight render={() => own.map(card)} />}</div> : <><p className="px-1 py-6 text-soft">Nothing stands here yet. What is taken in at <Link className="underline" href="/intake">Intake</Link> can be put on this shelf, or dragged here.</p><div className="ledge" /></>}
                 {more > 0 && <button className="button quiet mt-1" onClick={() => go({ shelf: s.id })}>and {more >= 1000 - own.length ? '1,000 or' : more.toLocaleString('en')} more on this shelf</button>}
               </section>
             );
