@@ -40,7 +40,7 @@ const seeds: Record<string, Uint8Array> = {
   descriptor: strToU8(JSON.stringify(oxbow2)), settings: strToU8(JSON.stringify({ name: 'S', settings: { level: 0.5, hueSectors: [{ center: 20, width: 60, turn: 4, chroma: 1.1, lightness: 0 }] } })), archive: render(known[1]!.accepts[0]!, { title: 'Kiln', headings: ['A'], position: 0, scope: null, encoding: null, look: identity(3), bytes: new Uint8Array(), id: 'k' }).bytes, zip: zipSync({ 'a.txt': strToU8('x') }), cgats: strToU8('CGATS.17\nNUMBER_OF_SETS 1\nBEGIN_DATA_FORMAT\nSAMPLE_ID\nEND_DATA_FORMAT\nBEGIN_DATA\nA1\nEND_DATA\n'),
 };
 /** Seeds of faults that were found and mended: [file, seed]. */
-const found: [string, number][] = [['archive', 7], ['hald', 519]];
+const found: [string, number][] = [['archive', 7], ['hald', 519], ['dng', 23], ['camera', 906]];
 
 const random = (seed: number): (() => number) => { let a = seed >>> 0; return () => { a = (a + 0x6d2b79f5) >>> 0; let t = a; t = Math.imul(t ^ (t >>> 15), t | 1); t ^= t + Math.imul(t ^ (t >>> 7), t | 61); return ((t ^ (t >>> 14)) >>> 0) / 4294967296; }; };
 const words = ['1e999', 'NaN', '-', '99999999999', '0', '', '\u0000', '<', '&#x0;', '&a;', ']]>', '"', '0x10', '1e-400', '65536', 'LUT_3D_SIZE 256', '\ufeff', '<?xml version="1.0"?>', '{"__proto__":{}}', '../'].map((w) => strToU8(w));

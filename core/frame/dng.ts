@@ -31,11 +31,12 @@ const raw = (f: Ifds, d: Directory, tag: number): RawTag | null => { const t = d
 
 /** Reads a DNG. `most` limits the pixels. */
 export function readDng(bytes: Uint8Array, most = 120e6): Dng {
-  const f = new Ifds(bytes), all = directories(f), first = all[0]!;
-  if (f.magic !== 42 || !first.tags.has(50706)) throw bad('dng-version', 'This is no DNG: its version tag is missing.', 'DNGVersion');
+  const f = new Ifds(bytes), all = directories(f), first = all[0];
+  if (f.magic !== 42 || !first?.tags.has(50706)) throw bad('dng-version', 'This is no DNG: its version tag is missing.', 'DNGVersion');
   const main = all.find((d) => (f.number(d, 254) ?? 0) === 0 && [32803, 34892].includes(f.number(d, 262) ?? -1));
   if (!main) throw bad('dng-picture', 'There is no mosaic or linear picture in the file.', 'NewSubFileType');
   const mosaic = f.number(main, 262) === 32803, p = readTiffPicture(f, main, most * (mosaic ? 1 : 3));
+  if (mosaic && (p.width < 2 || p.height < 2)) throw bad('dng-picture', `A mosaic of ${p.width} × ${p.height} is none.`, 'ImageWidth');
   if (!mosaic && p.channels !== 3) throw bad('dng-picture', `A linear picture of ${p.channels} channels is not developed.`, 'SamplesPerPixel');
   let cfa: Dng['cfa'] = null;
   if (mosaic) {

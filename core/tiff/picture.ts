@@ -55,12 +55,12 @@ export function bitsOf(f: Ifds, d: Directory): number[] { const b = f.numbers(d,
 /** The pixels. `most` limits width × height × channels (default 400 million). */
 export function readTiffPicture(f: Ifds, d: Directory, most = 400e6): TiffPicture {
   const where = `the directory at byte ${d.at}`, width = f.number(d, 256) ?? 0, height = f.number(d, 257) ?? 0, channels = f.number(d, 277) ?? 1, bitList = bitsOf(f, d), bits = bitList[0]!, compression = f.number(d, 259) ?? 1, planar = f.number(d, 284) === 2, predictor = f.number(d, 317) ?? 1, float = f.number(d, 339) === 3;
-  if (!(width > 0 && height > 0 && channels > 0 && channels <= 8)) throw bad('tiff-broken', `A picture of ${width} × ${height} with ${channels} channels is none.`, where);
+  if (!(width > 0 && height > 0 && channels > 0 && channels <= 8) || ![width, height, channels].every(Number.isInteger)) throw bad('tiff-broken', `A picture of ${width} × ${height} with ${channels} channels is none.`, where);
   if (width * height * channels > most) throw new Problem('limit-pixels', `The picture is of ${width} × ${height} pixels, more than is read.`, where, 'Make it smaller.');
   if (bitList.some((b) => b !== bits) || !(float ? bits === 32 : bits >= 8 && bits <= 16)) throw bad('tiff-depth', `Samples of ${bitList.join(', ')} bits are not read.`, where);
   if (predictor !== 1 && predictor !== 2) throw bad('tiff-compression', `Predictor ${predictor} is not read.`, where);
   const tiled = d.tags.has(322), tw = tiled ? (f.number(d, 322) ?? 0) : width, th = tiled ? (f.number(d, 323) ?? 0) : Math.min(height, f.number(d, 278) ?? height);
-  if (!(tw > 0 && th > 0) || tw * th * channels > most) throw bad('tiff-broken', `Parts of ${tw} × ${th} are none.`, where);
+  if (!(tw > 0 && th > 0) || !Number.isInteger(tw) || !Number.isInteger(th) || tw * th * channels > most) throw bad('tiff-broken', `Parts of ${tw} × ${th} are none.`, where);
   const across = Math.ceil(width / tw), down = Math.ceil(height / th), planes = planar ? channels : 1, each = planar ? 1 : channels, parts = across * down * planes;
   const offsets = f.numbers(d, tiled ? 324 : 273, 1e6), counts = f.numbers(d, tiled ? 325 : 279, 1e6);
   if (offsets.length < parts) throw bad('tiff-broken', `There are ${offsets.length} parts of ${parts}.`, where);
