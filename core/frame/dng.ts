@@ -5,7 +5,7 @@
 import type { Dcp } from '../camera/dcp';
 import { Problem } from '../problem';
 import { Ifds, type Directory } from '../tiff/ifd';
-import { readTiffPicture } from '../tiff/picture';
+import { bitsOf, readTiffPicture } from '../tiff/picture';
 import { bytesTag, numbersTag, textTag, writeIfds, type Plan, type RawTag } from '../tiff/write';
 
 const again = 'Convert the camera’s file anew.';
@@ -29,13 +29,13 @@ function directories(f: Ifds): Directory[] {
 }
 const raw = (f: Ifds, d: Directory, tag: number): RawTag | null => { const t = d.tags.get(tag); if (!t) return null; const from = f.view.byteOffset - f.bytes.byteOffset + t.at; return { tag, type: t.type, count: t.count, data: f.bytes.slice(from, from + t.count * [0, 1, 1, 2, 4, 8, 1, 1, 2, 4, 8, 4, 8][t.type]!) }; };
 
-/** Reads a DNG. `most` limits the pixels. */
-export function readDng(bytes: Uint8Array, most = 120e6): Dng {
+/** Reads a DNG. `most` limits the pixels; without `pixels`, all but those is read, and `samples` is empty. */
+export function readDng(bytes: Uint8Array, most = 120e6, pixels = true): Dng {
   const f = new Ifds(bytes), all = directories(f), first = all[0];
   if (f.magic !== 42 || !first?.tags.has(50706)) throw bad('dng-version', 'This is no DNG: its version tag is missing.', 'DNGVersion');
   const main = all.find((d) => (f.number(d, 254) ?? 0) === 0 && [32803, 34892].includes(f.number(d, 262) ?? -1));
   if (!main) throw bad('dng-picture', 'There is no mosaic or linear picture in the file.', 'NewSubFileType');
-  const mosaic = f.number(main, 262) === 32803, p = readTiffPicture(f, main, most * (mosaic ? 1 : 3));
+  const mosaic = f.number(main, 262) === 32803, p = pixels ? readTiffPicture(f, main, most * (mosaic ? 1 : 3)) : { width: f.number(main, 256) ?? 0, height: f.number(main, 257) ?? 0, channels: f.number(main, 277) ?? 1, bits: bitsOf(f, main)[0]!, data: new Uint16Array(0) };
   if (mosaic && (p.width < 2 || p.height < 2)) throw bad('dng-picture', `A mosaic of ${p.width} × ${p.height} is none.`, 'ImageWidth');
   if (!mosaic && p.channels !== 3) throw bad('dng-picture', `A linear picture of ${p.channels} channels is not developed.`, 'SamplesPerPixel');
   let cfa: Dng['cfa'] = null;

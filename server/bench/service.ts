@@ -12,7 +12,7 @@ import { Problem } from '@/core/problem';
 import { getBlob, putBlob } from '../blobs/service';
 import { pool, transaction } from '../db/pool';
 import { record } from '../events';
-import { cameraData } from '../frames/service';
+import { cameraHead } from '../frames/service';
 import { createItem } from '../items/create';
 import { insertLineage, itemById, versionById } from '../items/queries';
 import { setRibbon } from '../items/service';
@@ -63,7 +63,7 @@ export async function baseTable(person: Person, a: { frame: string; version: str
   allow(person, 'view');
   const [frame] = uuids([a.frame]);
   if (!frame) throw new Problem('not-found', 'There is no such frame.', a.frame, 'Choose another frame.');
-  const { dng } = await cameraData(frame), dcp = a.version === 'plain' ? plainProfile(dng.profile) : (await dcpOf(a.version)).dcp;
+  const dng = await cameraHead(frame), dcp = a.version === 'plain' ? plainProfile(dng.profile) : (await dcpOf(a.version)).dcp;
   const stages = (a.stages === undefined ? STAGES : STAGES.filter((s) => a.stages!.split(',').includes(s))) as readonly Stage[], neutral = balanced(a.wb ?? 'as', dng.neutral, dcp), p = profileOf(a.anchor ? anchor(dcp, neutral, a.anchor) : dcp);
   return { look: profileTable(p, neutral, stages), neutral, white: whitePoint(p, neutral), shot: whitePoint(profileOf(dcp), dng.neutral) };
 }
@@ -72,7 +72,7 @@ const anchorSchema = object({ version: string().required(), frame: string().requ
 /** Keeps the re-anchored profile as an item of its own, a draft beside its source, with lineage. */
 export async function keepAnchored(person: Person, input: unknown): Promise<{ itemId: string; versionId: string; after: White }> {
   allow(person, 'profile.edit');
-  const a = checked(anchorSchema, input) as { version: string; frame: string; wb: string; kelvin: number; title: string }, { dng } = await cameraData(a.frame), source = await dcpOf(a.version), neutral = balanced(a.wb, dng.neutral, source.dcp), made = anchor(source.dcp, neutral, a.kelvin);
+  const a = checked(anchorSchema, input) as { version: string; frame: string; wb: string; kelvin: number; title: string }, dng = await cameraHead(a.frame), source = await dcpOf(a.version), neutral = balanced(a.wb, dng.neutral, source.dcp), made = anchor(source.dcp, neutral, a.kelvin);
   const bytes = writeDcp(made), facts = cameraProfileFacts(bytes), after = whitePoint(profileOf(readDcp(bytes)), neutral);
   const from = (await itemById(pool(), source.itemId, person.id))!;
   await allowUnderLicence(person, from, 'convert');

@@ -65,6 +65,22 @@ export async function cameraData(id: string): Promise<{ dng: Dng; sha: string }>
   return { dng: readDng(new Uint8Array(await getBlob(row.camera_data))), sha: hex(row.camera_data) };
 }
 
+const heads = new Map<string, Promise<Dng>>();
+/** What a camera file says besides its pixels: neutral, profile, camera. Those asked for last stay in memory. */
+export async function cameraHead(id: string): Promise<Dng> {
+  const row = (await pool().query<{ camera_data: Buffer | null }>('select camera_data from frame where id = $1', [id])).rows[0];
+  if (!row?.camera_data) return (await cameraData(id)).dng; // says why not
+  const key = hex(row.camera_data), sha = row.camera_data;
+  let p = heads.get(key);
+  if (!p) {
+    p = getBlob(sha).then((b) => readDng(new Uint8Array(b), undefined, false)).then((d) => ({ ...d, jpeg: null }));
+    p.catch(() => heads.delete(key));
+    heads.set(key, p);
+    if (heads.size > 64) heads.delete(heads.keys().next().value!);
+  }
+  return p;
+}
+
 const FORM = 1;
 /** Linear camera RGB, 16 bits, no wider than asked for, made once and cached on disk; with its size. */
 export async function linearPicture(person: Person, id: string, width: number): Promise<{ width: number; height: number; data: Buffer }> {
