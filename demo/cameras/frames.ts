@@ -46,7 +46,8 @@ function mosaicOf(f: CameraFrame): { width: number; height: number; mosaic: Uint
 
 /** The DNG, and the camera's own JPEG: the maker's standard rendering with a harder curve and a little sharpening, as cameras do. */
 export async function cameraFrame(f: CameraFrame): Promise<{ dng: Uint8Array; jpeg: Buffer; width: number; height: number }> {
-  const m = mosaicOf(f), own = believed(f.camera), neutral = neutralUnder(own, f.balanced), embedded = profileFor(own, null, 'Embedded');
+  const m = mosaicOf(f), own = believed(f.camera), embedded = profileFor(own, null, 'Embedded');
+  const neutral = neutralUnder(own, f.balanced);
   const plan = { ...m, cfa: [0, 1, 1, 2] as [number, number, number, number], black: BLACK, white: WHITE, neutral, maker: f.camera.maker, model: f.camera.model, unique: f.camera.unique, serial: f.camera.serial, lens: f.camera.lens, focal: Number(/\d+/.exec(f.camera.lens)![0]), aperture: 8, iso: f.camera.iso, date: '2026:10:14 11:20:00', profile: embedded, jpeg: null };
   const linear = linearPreview(readDng(writeDng(plan)), 750), run = renderer(profileOf(profileFor(own, 'Standard', 'Standard')), neutral, undefined, 'srgb'), row = new Float64Array(linear.width * 3), out = Buffer.alloc(linear.width * linear.height * 3);
   for (let y = 0; y < linear.height; y++) {

@@ -6,7 +6,8 @@ import type { CellFault, Pool, Rendered } from './pool';
 
 interface Props { at: string; pool: Pool | null; spec: CellSpec; against: CellSpec | null; ratio: number; label: string; caution: string; current: boolean; picking: boolean; onFocus: () => void; onOpen: () => void; onPick: (x: number, y: number) => void; onWhite?: (w: Rendered['white']) => void; bare?: boolean }
 
-const hueWords = ['red', 'orange', 'yellow', 'green', 'green', 'green', 'cyan', 'blue', 'blue', 'violet', 'magenta', 'magenta'];
+/** Hues of CIE L*a*b*, every 30° from 0 on: unique yellow lies near 90°, green near 160°, blue near 260°. */
+const hueWords = ['pink', 'red', 'orange', 'yellow', 'lime', 'green', 'green', 'cyan', 'cyan', 'blue', 'violet', 'magenta'];
 export const tintWords = (t: { chroma: number; hue: number } | null): string => (!t ? 'no neutrals' : t.chroma < 1 ? 'neutral' : `${hueWords[Math.floor((t.hue + 15) / 30) % 12]} ${t.chroma.toFixed(1)}`);
 
 export function Cell({ at, pool, spec, against, ratio, label, caution, current, picking, onFocus, onOpen, onPick, onWhite, bare }: Props) {
