@@ -9,7 +9,7 @@ import { cdlStyles, channels, exponentStyles, halfValue, logStyles, lut1d, lut3d
 import type { Look } from './look';
 import type { Interpolation } from './sample';
 
-export const CLF_NODES = ['LUT1D', 'LUT3D', 'Matrix', 'Range', 'Exponent', 'ASC_CDL', 'Log'];
+const CLF_NODES = ['LUT1D', 'LUT3D', 'Matrix', 'Range', 'Exponent', 'ASC_CDL', 'Log'];
 const scale: Record<string, number> = { '8i': 255, '10i': 1023, '12i': 4095, '16i': 65535, '16f': 1, '32f': 1 };
 const again = 'Ask the supplier for the file again, or export it anew from the program that made it.';
 

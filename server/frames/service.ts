@@ -58,7 +58,7 @@ export async function frameFromFile(sql: Sql, actor: Actor, f: { name: string; f
 export const factsOfFrame = (bytes: Uint8Array): Record<string, unknown> => ({ ...frameFacts(bytes) });
 
 /** The camera data of a frame, read. */
-export async function cameraData(id: string): Promise<{ dng: Dng; sha: string }> {
+async function cameraData(id: string): Promise<{ dng: Dng; sha: string }> {
   const row = (await pool().query<{ camera_data: Buffer | null; name: string }>('select camera_data, name from frame where id = $1', [id])).rows[0];
   if (!row) throw new Problem('not-found', 'There is no such frame.', id, 'Choose another frame.');
   if (!row.camera_data) throw new Problem('frame-rendered', `${row.name} is a rendered file: a camera profile needs camera data.`, row.name, 'Take a frame of the kind "camera data", or leave the profile out.');

@@ -86,7 +86,7 @@ export function Bench({ frames, sets, shelves, saved, known, may }: Props) {
   };
   const anchored = (r: number) => {
     const f = byId.get(rows[r]!.frame)!, own = columns.findIndex((c) => c.profile.length === 36 && !c.anchor && candidates.get(c.profile)?.cameras.includes(f.camera)), lay = (version: string) => add([{ ...plain, profile: version, anchor: 5000 }], Math.max(1, own + 1));
-    if (own >= 0) lay(columns[own]!.profile); else void fetched(`cameras=${encodeURIComponent(f.camera)}`, (l) => lay((l.find((c) => c.title.includes('Neutral')) ?? l[0]!).versionId));
+    if (own >= 0) lay(columns[own]!.profile); else void fetched(`cameras=${encodeURIComponent(f.camera)}`, (l) => lay((l.find((c) => !c.rungs.includes('look')) ?? l[0]!).versionId));
   };
   const anchorColumn = asking?.what === 'anchor' ? columns.find((c) => c.anchor) : undefined, kept = rows.findIndex((r) => whites[r.frame] && byId.get(r.frame)?.file_kind === 'camera data');
   const lights = new Set(rows.map((r) => byId.get(r.frame)!.light)).size, cameras = new Set(rows.map((r) => cameraOf(byId.get(r.frame)!)).filter(Boolean)), title = sets.find((s) => s.frames.length === rows.length && s.frames.every((f) => rows.some((r) => r.frame === f)))?.name ?? 'Bench';

@@ -21,13 +21,15 @@ export class Pool {
       this.workers.push(slot);
     }
   }
-  /** Cells of one frame go to one worker, which then has the frame already. */
-  private slotFor(job: Job) { const free = this.workers.filter((w) => w.busy === null), own = this.workers[(parseInt(job.key.slice(0, 8).replace(/\D/g, '') || '0', 10) || 0) % this.workers.length]; return free.includes(own!) ? own! : free[0]; }
+  /** Whose cell it is: those of one frame go to one worker where they can, which then has the frame already. */
+  private ownerOf(job: Job): number { return (parseInt(job.key.slice(32, 36), 16) || 0) % this.workers.length; }
+  /** For a free worker: what is in view before what is not, its own frames before others. */
+  private nextFor(n: number): number { const rank = (j: Job): number => (j.first ? 0 : 2) + (this.ownerOf(j) === n ? 0 : 1); return this.waiting.reduce((best, j, i) => (best < 0 || rank(j) < rank(this.waiting[best]!) ? i : best), -1); }
   private go(): void {
     for (;;) {
-      const at = Math.max(0, this.waiting.findIndex((j) => j.first)), job = this.waiting[at], slot = job && this.slotFor(job);
-      if (!job || !slot) return;
-      this.waiting.splice(at, 1);
+      const n = this.workers.findIndex((w) => w.busy === null), at = n < 0 ? -1 : this.nextFor(n);
+      if (at < 0) return;
+      const slot = this.workers[n]!, job = this.waiting.splice(at, 1)[0]!;
       const id = ++this.next;
       slot.busy = id;
       this.running.set(id, job);
