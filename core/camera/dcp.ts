@@ -4,7 +4,7 @@
  */
 import type { Matrix } from '../color/matrix';
 import { Problem } from '../problem';
-import { Ifds } from '../tiff/ifd';
+import { Ifds, numbersAt } from '../tiff/ifd';
 import { numbersTag, textTag, writeIfds, type RawTag } from '../tiff/write';
 import { illuminantKelvin, T, tagNames } from './tags';
 
@@ -20,7 +20,7 @@ export function readDcp(bytes: Uint8Array): Dcp {
   const f = new Ifds(bytes);
   if (f.magic !== DCP_MAGIC) throw bad('dcp-magic', 'This is no DNG camera profile: its magic number is another.', 'byte 2');
   const d = f.read(f.first), tags = new Map<number, RawTag>();
-  for (const t of d.tags.values()) tags.set(t.tag, { tag: t.tag, type: t.type, count: t.count, data: bytes.slice(t.at, t.at + t.count * [0, 1, 1, 2, 4, 8, 1, 1, 2, 4, 8, 4, 8][t.type]!) });
+  for (const t of d.tags.keys()) tags.set(t, f.raw(d, t)!);
   return { little: f.little, tags };
 }
 
@@ -30,20 +30,7 @@ export const writeDcp = (dcp: Dcp): Uint8Array => writeIfds(DCP_MAGIC, dcp.littl
 export function numbersOf(dcp: Dcp, tag: number): number[] {
   const t = dcp.tags.get(tag);
   if (!t || t.type === 2) return [];
-  const v = new DataView(t.data.buffer, t.data.byteOffset, t.data.byteLength), l = dcp.little, out = new Array<number>(t.count);
-  for (let i = 0, p = 0; i < t.count; i++) switch (t.type) {
-    case 1: case 7: out[i] = v.getUint8(p); p += 1; break;
-    case 6: out[i] = v.getInt8(p); p += 1; break;
-    case 3: out[i] = v.getUint16(p, l); p += 2; break;
-    case 8: out[i] = v.getInt16(p, l); p += 2; break;
-    case 4: out[i] = v.getUint32(p, l); p += 4; break;
-    case 9: out[i] = v.getInt32(p, l); p += 4; break;
-    case 5: out[i] = v.getUint32(p, l) / v.getUint32(p + 4, l); p += 8; break;
-    case 10: out[i] = v.getInt32(p, l) / v.getInt32(p + 4, l); p += 8; break;
-    case 11: out[i] = v.getFloat32(p, l); p += 4; break;
-    case 12: out[i] = v.getFloat64(p, l); p += 8; break;
-  }
-  return out;
+  return numbersAt(new DataView(t.data.buffer, t.data.byteOffset, t.data.byteLength), 0, t.type, t.count, dcp.little);
 }
 const texts = new Set([50708, 50709, 50931, 50932, 50934, 50936, 50942, 52552]);
 export function textOf(dcp: Dcp, tag: number): string {

@@ -27,7 +27,6 @@ function directories(f: Ifds): Directory[] {
   for (const d of f.chain()) { out.push(d); for (const at of f.numbers(d, 330, 32)) { if (out.length > 64) throw bad('tiff-broken', 'The file has more than 64 directories.', `byte ${at}`); out.push(f.read(at)); } }
   return out;
 }
-const raw = (f: Ifds, d: Directory, tag: number): RawTag | null => { const t = d.tags.get(tag); if (!t) return null; const from = f.view.byteOffset - f.bytes.byteOffset + t.at; return { tag, type: t.type, count: t.count, data: f.bytes.slice(from, from + t.count * [0, 1, 1, 2, 4, 8, 1, 1, 2, 4, 8, 4, 8][t.type]!) }; };
 
 /** Reads a DNG. `most` limits the pixels; without `pixels`, all but those is read, and `samples` is empty. */
 export function readDng(bytes: Uint8Array, most = 120e6, pixels = true): Dng {
@@ -50,7 +49,7 @@ export function readDng(bytes: Uint8Array, most = 120e6, pixels = true): Dng {
   const shot = f.numbers(first, 50728);
   const neutral = (shot.length === 3 && shot.every((v) => v > 0 && Number.isFinite(v)) ? shot : [1, 1, 1]) as [number, number, number], high = Math.max(...neutral);
   const tags = new Map<number, RawTag>();
-  for (const t of [50708, 50721, 50722, 50778, 50779, 50936, 50937, 50938, 50939, 50940, 50941, 50942, 50964, 50965, 50981, 50982, 51107, 51108, 51109, 51110]) { const r = raw(f, first, t); if (r) tags.set(t, r); }
+  for (const t of [50708, 50721, 50722, 50778, 50779, 50936, 50937, 50938, 50939, 50940, 50941, 50942, 50964, 50965, 50981, 50982, 51107, 51108, 51109, 51110]) { const r = f.raw(first, t); if (r) tags.set(t, r); }
   let jpeg: Uint8Array | null = null, largest = 0;
   for (const d of all) if (f.number(d, 259) === 7 && f.number(d, 262) !== 32803 && f.number(d, 262) !== 34892) {
     const at = f.number(d, 273), size = f.number(d, 279), w = f.number(d, 256) ?? 0;

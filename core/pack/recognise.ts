@@ -4,7 +4,8 @@
  */
 import type { Descriptor } from '../editor/descriptor';
 import { editorKey, parseDescriptor } from '../editor/descriptor';
-import { cameraProfileFacts, DCP_MAGIC } from '../camera/facts';
+import { DCP_MAGIC } from '../camera/dcp';
+import { cameraProfileFacts } from '../camera/facts';
 import { frameFacts } from '../frame/metadata';
 import { iccHeader, isIcc } from '../icc/header';
 import { lensFacts, LENS_NAMESPACE, LENS_ROOT } from '../lens/facts';

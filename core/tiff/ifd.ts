@@ -5,12 +5,33 @@
 import { Problem } from '../problem';
 
 /** Bytes a value of each TIFF type: BYTE, ASCII, SHORT, LONG, RATIONAL, SBYTE, UNDEFINED, SSHORT, SLONG, SRATIONAL, FLOAT, DOUBLE. */
-const sizes = [0, 1, 1, 2, 4, 8, 1, 1, 2, 4, 8, 4, 8];
+export const TYPE_BYTES = [0, 1, 1, 2, 4, 8, 1, 1, 2, 4, 8, 4, 8];
 
 export interface Tag { tag: number; type: number; count: number; /** byte offset of the first value */ at: number }
 export interface Directory { at: number; tags: Map<number, Tag>; next: number }
 
 const broken = (message: string, at: number): Problem => new Problem('tiff-broken', message, `byte ${at}`, 'Ask the supplier for the file again, or export it anew from the program that made it.');
+
+/** A tag's value as bytes, in the file's byte order. */
+export interface RawTag { tag: number; type: number; count: number; data: Uint8Array }
+
+/** `count` numbers of a TIFF type from byte `at` on. */
+export function numbersAt(v: DataView, at: number, type: number, count: number, little: boolean): number[] {
+  const out = new Array<number>(count), each = TYPE_BYTES[type]!;
+  for (let i = 0, p = at; i < count; i++, p += each) switch (type) {
+    case 1: case 7: out[i] = v.getUint8(p); break;
+    case 3: out[i] = v.getUint16(p, little); break;
+    case 4: out[i] = v.getUint32(p, little); break;
+    case 5: out[i] = v.getUint32(p, little) / v.getUint32(p + 4, little); break;
+    case 6: out[i] = v.getInt8(p); break;
+    case 8: out[i] = v.getInt16(p, little); break;
+    case 9: out[i] = v.getInt32(p, little); break;
+    case 10: out[i] = v.getInt32(p, little) / v.getInt32(p + 4, little); break;
+    case 11: out[i] = v.getFloat32(p, little); break;
+    case 12: out[i] = v.getFloat64(p, little); break;
+  }
+  return out;
+}
 
 export class Ifds {
   readonly view: DataView;
@@ -36,7 +57,7 @@ export class Ifds {
     if (count === 0 || count > 4096 || end > v.byteLength) throw broken(`A directory claims ${count} tags, more than there is room for.`, at);
     const tags = new Map<number, Tag>();
     for (let i = 0; i < count; i++) {
-      const p = at + 2 + i * 12, tag = v.getUint16(p, this.little), type = v.getUint16(p + 2, this.little), n = v.getUint32(p + 4, this.little), each = sizes[type] ?? 0;
+      const p = at + 2 + i * 12, tag = v.getUint16(p, this.little), type = v.getUint16(p + 2, this.little), n = v.getUint32(p + 4, this.little), each = TYPE_BYTES[type] ?? 0;
       if (!each) continue; // types that we do not know are passed over, as TIFF 6.0 asks
       const length = each * n, where = length <= 4 ? p + 8 : v.getUint32(p + 8, this.little);
       if (where + length > v.byteLength) throw broken(`Tag ${tag} points outside the file.`, p);
@@ -61,22 +82,15 @@ export class Ifds {
   numbers(d: Directory, tag: number, most = 4096): number[] {
     const t = d.tags.get(tag);
     if (!t || t.type === 2) return [];
-    const v = this.view, l = this.little, out: number[] = [];
-    for (let i = 0, n = Math.min(t.count, most), p = t.at; i < n; i++, p += sizes[t.type]!) {
-      switch (t.type) {
-        case 1: case 7: out.push(v.getUint8(p)); break;
-        case 3: out.push(v.getUint16(p, l)); break;
-        case 4: out.push(v.getUint32(p, l)); break;
-        case 5: out.push(v.getUint32(p, l) / v.getUint32(p + 4, l)); break;
-        case 6: out.push(v.getInt8(p)); break;
-        case 8: out.push(v.getInt16(p, l)); break;
-        case 9: out.push(v.getInt32(p, l)); break;
-        case 10: out.push(v.getInt32(p, l) / v.getInt32(p + 4, l)); break;
-        case 11: out.push(v.getFloat32(p, l)); break;
-        case 12: out.push(v.getFloat64(p, l)); break;
-      }
-    }
-    return out;
+    return numbersAt(this.view, t.at, t.type, Math.min(t.count, most), this.little);
+  }
+
+  /** A tag's value as it lies in the file. */
+  raw(d: Directory, tag: number): RawTag | null {
+    const t = d.tags.get(tag);
+    if (!t) return null;
+    const from = this.view.byteOffset - this.bytes.byteOffset + t.at;
+    return { tag, type: t.type, count: t.count, data: this.bytes.slice(from, from + t.count * TYPE_BYTES[t.type]!) };
   }
 
   number(d: Directory, tag: number): number | null { const n = this.numbers(d, tag, 1)[0]; return n === undefined || !Number.isFinite(n) ? null : n; }

@@ -1,11 +1,10 @@
 /** Writes image file directories of TIFF 6.0: DCP, DNG and our TIFF pictures. Byte-stable: tags ascending, values behind their directory in that order, on even offsets. */
 
-/** A tag's value as it lies in the file, in the file's byte order. */
-export interface RawTag { tag: number; type: number; count: number; data: Uint8Array }
+import { TYPE_BYTES, type RawTag } from './ifd';
+
+export type { RawTag };
 /** A directory to write: its tags, directories that hang under tags, and blocks of data whose offsets a tag holds. */
 export interface Plan { tags: RawTag[]; under?: { tag: number; plans: Plan[] }[]; blocks?: { tag: number; parts: Uint8Array[] }; next?: Plan }
-
-const sizes = [0, 1, 1, 2, 4, 8, 1, 1, 2, 4, 8, 4, 8];
 
 /** The nearest fraction with a denominator that keeps nine digits. */
 function fraction(v: number, signed: boolean): [number, number] {
@@ -17,8 +16,8 @@ function fraction(v: number, signed: boolean): [number, number] {
 
 /** Numbers of a TIFF type as the bytes of a tag. RATIONAL and SRATIONAL take decimals, to six places. */
 export function numbersTag(tag: number, type: number, values: ArrayLike<number>, little: boolean): RawTag {
-  const data = new Uint8Array(values.length * sizes[type]!), v = new DataView(data.buffer);
-  for (let i = 0, p = 0; i < values.length; i++, p += sizes[type]!) {
+  const data = new Uint8Array(values.length * TYPE_BYTES[type]!), v = new DataView(data.buffer);
+  for (let i = 0, p = 0; i < values.length; i++, p += TYPE_BYTES[type]!) {
     const n = values[i]!;
     switch (type) {
       case 1: case 7: v.setUint8(p, n); break;

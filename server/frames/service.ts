@@ -14,17 +14,18 @@ import { pool, type Sql } from '../db/pool';
 import { record, type Actor } from '../events';
 import { allow, type Person } from '../people/roles';
 import { dataFolder } from '../place';
+import * as q from './queries';
 
-export interface FrameRow { id: string; name: string; light: string; subject: string; width: number; height: number; camera: string; serial: string; conversion: string; lens: string; focal: number | null; iso: number | null; file_kind: 'rendered' | 'camera data' }
+export type { FrameRow } from './queries';
 
-export async function listFrames(person: Person): Promise<FrameRow[]> {
+export async function listFrames(person: Person): Promise<q.FrameRow[]> {
   allow(person, 'view');
-  return (await pool().query<FrameRow>('select id, name, light, subject, width, height, camera, serial, conversion, lens, focal, iso, file_kind from frame order by position, name')).rows;
+  return q.frames(pool());
 }
 
 export async function addFrame(sql: Sql, actor: Actor, f: { name: string; light: string; png: Buffer; width: number; height: number; position: number }): Promise<string> {
   const id = v7(), sha = await putBlob(sql, f.png);
-  await sql.query('insert into frame (id, name, light, sha256, width, height, position) values ($1, $2, $3, $4, $5, $6, $7)', [id, f.name, f.light, sha, f.width, f.height, f.position]);
+  await q.insertComposed(sql, { id, name: f.name, light: f.light, sha, width: f.width, height: f.height, position: f.position });
   await record(sql, actor, 'frame', id, 'made', null, { name: f.name });
   return id;
 }
@@ -50,8 +51,10 @@ export async function frameFromFile(sql: Sql, actor: Actor, f: { name: string; f
     png = out.data; width = out.info.width; height = out.info.height;
   } catch (e) { if (e instanceof Problem) throw e; throw new Problem('picture-broken', `The picture cannot be decoded: ${(e as Error).message.slice(0, 120)}`, f.fileName, 'Save it anew from the program that made it, as JPEG, PNG, TIFF or DNG.'); }
   const id = v7(), sha = await putBlob(sql, png);
-  await sql.query(`insert into frame (id, name, light, sha256, width, height, position, source_sha256, file_name, camera, serial, lens, focal, aperture, iso, taken_at, file_kind, camera_data, subject, conversion) values ($1, $2, $15, $3, $4, $5, (select coalesce(max(position), 0) + 1 from frame), $6, $7, $8, $9, $10, $11, $12, $13, $14, $16, $17, $18, $19)`,
-    [id, f.name.slice(0, 200), sha, width, height, f.sha, f.fileName, facts.uniqueModel || [facts.maker && !facts.camera?.startsWith(facts.maker) ? facts.maker : '', facts.camera].filter(Boolean).join(' '), facts.serial ?? '', facts.lens ?? '', facts.focal ?? null, facts.aperture ?? null, facts.iso === null || facts.iso === undefined ? null : Math.round(facts.iso), facts.date ?? '', f.light ?? '', camera ? 'camera data' : 'rendered', camera ? f.sha : null, f.subject ?? '', f.conversion ?? '']);
+  await q.insertTaken(sql, {
+    id, name: f.name.slice(0, 200), light: f.light ?? '', subject: f.subject ?? '', conversion: f.conversion ?? '', sha, source: f.sha, cameraData: camera ? f.sha : null, fileName: f.fileName, width, height,
+    camera: facts.uniqueModel || [facts.maker && !facts.camera?.startsWith(facts.maker) ? facts.maker : '', facts.camera].filter(Boolean).join(' '), serial: facts.serial ?? '', lens: facts.lens ?? '', focal: facts.focal ?? null, aperture: facts.aperture ?? null, iso: facts.iso === null || facts.iso === undefined ? null : Math.round(facts.iso), taken: facts.date ?? '',
+  });
   await record(sql, actor, 'frame', id, 'made', null, { name: f.name });
   return id;
 }
@@ -59,7 +62,7 @@ export const factsOfFrame = (bytes: Uint8Array): Record<string, unknown> => ({ .
 
 /** The camera data of a frame, read. */
 async function cameraData(id: string): Promise<{ dng: Dng; sha: string }> {
-  const row = (await pool().query<{ camera_data: Buffer | null; name: string }>('select camera_data, name from frame where id = $1', [id])).rows[0];
+  const row = await q.cameraDataOf(pool(), id);
   if (!row) throw new Problem('not-found', 'There is no such frame.', id, 'Choose another frame.');
   if (!row.camera_data) throw new Problem('frame-rendered', `${row.name} is a rendered file: a camera profile needs camera data.`, row.name, 'Take a frame of the kind "camera data", or leave the profile out.');
   return { dng: readDng(new Uint8Array(await getBlob(row.camera_data))), sha: hex(row.camera_data) };
@@ -68,7 +71,7 @@ async function cameraData(id: string): Promise<{ dng: Dng; sha: string }> {
 const heads = new Map<string, Promise<Dng>>();
 /** What a camera file says besides its pixels: neutral, profile, camera. Those asked for last stay in memory. */
 export async function cameraHead(id: string): Promise<Dng> {
-  const row = (await pool().query<{ camera_data: Buffer | null }>('select camera_data from frame where id = $1', [id])).rows[0];
+  const row = await q.cameraDataOf(pool(), id);
   if (!row?.camera_data) return (await cameraData(id)).dng; // says why not
   const key = hex(row.camera_data), sha = row.camera_data;
   let p = heads.get(key);
@@ -85,7 +88,7 @@ const FORM = 1;
 /** Linear camera RGB, 16 bits, no wider than asked for, made once and cached on disk; with its size. */
 export async function linearPicture(person: Person, id: string, width: number): Promise<{ width: number; height: number; data: Buffer }> {
   allow(person, 'view');
-  const row = (await pool().query<{ camera_data: Buffer | null }>('select camera_data from frame where id = $1', [id])).rows[0], w = Math.max(64, Math.min(3000, Math.round(width) || 320));
+  const row = await q.cameraDataOf(pool(), id), w = Math.max(64, Math.min(3000, Math.round(width) || 320));
   if (!row?.camera_data) { await cameraData(id); throw new Problem('not-found', 'There is no such frame.', id, 'Choose another frame.'); }
   const folder = join(dataFolder(), 'cache', 'frames'), file = join(folder, `${hex(row.camera_data)}-${w}-${FORM}.linear`);
   try { const b = await readFile(file); return { width: b.readUInt32LE(0), height: b.readUInt32LE(4), data: b.subarray(8) }; } catch { /* not made yet */ }
@@ -103,7 +106,7 @@ export const widths = [320, 900, 1500] as const;
 /** A frame as PNG (exact: previews are computed from it), at one of the offered widths. */
 export async function framePicture(person: Person, id: string, width: number): Promise<Buffer> {
   allow(person, 'view');
-  const row = (await pool().query<{ sha256: Buffer; width: number }>('select sha256, width from frame where id = $1', [id])).rows[0];
+  const row = await q.pictureOf(pool(), id);
   if (!row) throw new Problem('not-found', 'There is no such frame.', id, 'Choose another frame.');
   const w = widths.find((x) => x >= width) ?? 1500, folder = join(dataFolder(), 'cache', 'frames'), file = join(folder, `${hex(row.sha256)}-${w}.png`);
   try { return await readFile(file); } catch { /* not made yet */ }
