@@ -3,6 +3,7 @@ import { extname } from 'node:path';
 import sharp, { type Metadata } from 'sharp';
 import { writeFile } from 'node:fs/promises';
 import { Problem } from '@/core/problem';
+import { writeTiffPicture } from '@/core/tiff/write-picture';
 import { encodePng } from './png';
 
 export async function applyToPicture(source: Buffer, name: string, output: string, apply: (data: Uint8Array | Uint16Array, channels: number, top: number) => void): Promise<void> {
@@ -20,6 +21,5 @@ export async function applyToPicture(source: Buffer, name: string, output: strin
   const data = wide ? new Uint16Array(raw.buffer, raw.byteOffset, raw.length / 2) : new Uint8Array(raw.buffer, raw.byteOffset, raw.length);
   apply(data, info.channels, wide ? 65535 : 255);
   if (kind === '.png') { await writeFile(output, encodePng(info.width, info.height, info.channels as 3 | 4, data, meta.icc ?? null)); return; }
-  const { encodeTiff } = await import('./tiff');
-  await writeFile(output, encodeTiff(info.width, info.height, info.channels, data, meta.icc ?? null, meta.orientation ?? 1));
+  await writeFile(output, writeTiffPicture({ width: info.width, height: info.height, channels: info.channels, data, icc: meta.icc ?? null, orientation: meta.orientation ?? 1 }));
 }

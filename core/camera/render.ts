@@ -10,11 +10,10 @@ import { Problem } from '../problem';
 import { hueKeeping, naturalSpline } from './curve';
 import type { Profile } from './dcp';
 import { hsvStage, mixTables } from './hsv';
+import { STAGES, type Stage } from './stages';
 import { checkNeutral, mix, warmShare, whiteOf } from './white';
 
-/** The rungs above the matrices, in their order. */
-export const STAGES = ['hue-sat', 'exposure', 'look', 'curve'] as const;
-export type Stage = (typeof STAGES)[number];
+export { STAGES, type Stage };
 export type RenderSpace = 'prophoto-linear' | 'srgb' | 'xyz';
 
 export const proPhotoToXyz = toXyz(spaces.prophoto);

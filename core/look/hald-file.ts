@@ -4,7 +4,7 @@ import { frameFacts } from '../frame/metadata';
 import { Problem } from '../problem';
 import { Ifds } from '../tiff/ifd';
 import { readTiffPicture } from '../tiff/picture';
-import { bytesTag, numbersTag, writeIfds } from '../tiff/write';
+import { writeTiffPicture } from '../tiff/write-picture';
 import { haldLevel, lookOfHald } from './hald';
 import type { Look } from './look';
 
@@ -42,6 +42,5 @@ export function writeHaldPng(look: Look): Uint8Array {
 
 export function writeHaldTiff(look: Look): Uint8Array {
   const { side, data } = haldSamples(look);
-  const short = (t: number, ...v: number[]) => numbersTag(t, 3, v, true), long = (t: number, v: number) => numbersTag(t, 4, [v], true);
-  return writeIfds(42, true, { tags: [long(256, side), long(257, side), short(258, 16, 16, 16), short(259, 1), short(262, 2), short(277, 3), long(278, side), long(279, data.byteLength), short(284, 1), ...(look.title ? [bytesTag(270, new TextEncoder().encode(look.title.replace(/[^\x20-\x7e]/g, '?') + '\0'), 7)] : [])].map((t) => (t.tag === 270 ? { ...t, type: 2 } : t)), blocks: { tag: 273, parts: [new Uint8Array(data.buffer)] } });
+  return writeTiffPicture({ width: side, height: side, channels: 3, data, title: look.title });
 }

@@ -1,6 +1,7 @@
 /** The bench: what its cells are made of, and what is decided on it. */
 import { v7 } from 'uuid';
 import { array, boolean, number, object, string } from 'yup';
+import { isProvisional } from '@/core/bench/display';
 import { plainProfile } from '@/core/camera/plain';
 import { profileOf, readDcp, writeDcp, type Dcp } from '@/core/camera/dcp';
 import { cameraProfileFacts } from '@/core/camera/facts';
@@ -129,8 +130,7 @@ export async function decide(person: Person, input: unknown): Promise<{ verdicts
   const d = checked(decisionSchema, input) as unknown as Decision;
   if (d.choice) allow(person, 'choice.make');
   if (!d.profile && !d.look) throw new Problem('nothing-chosen', 'No look and no profile is chosen.', 'the column', 'Choose a column with a candidate.');
-  // a display of which nothing is known, or that nobody calibrated within 90 days, makes what was seen provisional
-  const age = d.display.calibrated ? (Date.now() - Date.parse(d.display.calibrated)) / 86_400_000 : NaN, provisional = !d.display.gamut || !(age >= 0 && age <= 90);
+  const provisional = isProvisional(d.display, Date.now());
   const out = await transaction(async (sql) => {
     const found = new Map((await q.candidates(sql, uuids([d.profile, d.look].filter((x): x is string => !!x)))).map((c) => [c.version_id, c])), about = [d.profile, d.look].filter((x): x is string => !!x).map((v) => found.get(v));
     if (about.some((c) => !c)) throw new Problem('not-found', 'What was chosen is not there any more.', d.look ?? d.profile ?? '', 'Reload the bench.');

@@ -2,6 +2,7 @@
 /** What was found: a verdict on the frames of the bench, and what follows from it. */
 import { Dialog } from 'radix-ui';
 import { useEffect, useState } from 'react';
+import { isProvisional } from '@/core/bench/display';
 import { call, problemOf, type ProblemText } from '../kit/call';
 import { Notice } from '../kit/Notice';
 import type { Candidate } from './candidate';
@@ -16,7 +17,7 @@ export function Choose({ column, name, candidates, frames, may, onClose, onDone 
   const profile = candidates.get(column.profile) ?? null, part = column.parts[column.parts.length - 1], look = (part && candidates.get(part.version)) ?? null;
   const [words, setWords] = useState(''), [chosen, setChosen] = useState(true), [ribbon, setRibbon] = useState(false), [advise, setAdvise] = useState(false), [keep, setKeep] = useState(false), [house, setHouse] = useState(false), [client, setClient] = useState(''), [any, setAny] = useState({ camera: false, light: false, kind: false }), [beside, setBeside] = useState(''), [calibrated, setCalibrated] = useState(''), [gamut, setGamut] = useState(''), [problem, setProblem] = useState<ProblemText | null>(null), [busy, setBusy] = useState(false), [now, setNow] = useState(0);
   useEffect(() => queueMicrotask(() => { setNow(Date.now()); setGamut(gamutOf()); setCalibrated(localStorage.getItem('etagere-calibrated') ?? ''); }), []);
-  const age = calibrated ? (now - Date.parse(calibrated)) / 86_400_000 : NaN, provisional = !gamut || !(age >= 0 && age <= 90), cases = [...new Set(frames.map((f) => [any.camera ? 'any camera' : f.camera || 'no camera', any.light ? 'any light' : f.light || 'no light'].join(', ')))];
+  const provisional = isProvisional({ gamut, calibrated }, now), cases = [...new Set(frames.map((f) => [any.camera ? 'any camera' : f.camera || 'no camera', any.light ? 'any light' : f.light || 'no light'].join(', ')))];
   const send = async () => {
     setBusy(true); setProblem(null);
     try {

@@ -2,7 +2,7 @@
 import { noTrim, type Trim } from '@/core/bench/measure';
 import { usualRange, type RangeCompression } from '@/core/bench/range';
 
-export const STAGES = ['hue-sat', 'exposure', 'look', 'curve'] as const;
+export { STAGES } from '@/core/camera/stages';
 export interface Part { version: string; strength: number }
 export interface Column { /** a profile's version, "plain" for none, "jpeg" for the camera's own rendering */ profile: string; /** bits of STAGES, all set: 15 */ stages: number; anchor: number | null; parts: Part[]; trim: Trim | null; range: boolean }
 export interface Row { frame: string; wb: string }
