@@ -1,9 +1,7 @@
-import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { cameras, neutralUnder } from '@/demo/cameras/cameras';
 import { profileFor } from '@/demo/cameras/profiles';
 import { daylight, lamp, reflectanceOf, xyzUnder } from '@/demo/cameras/spectra';
-import { addressOf, blindOrder, plain, stateOf } from '@/ui/bench/state';
 import { profileOf } from '../camera/dcp';
 import { renderer, STAGES } from '../camera/render';
 import { developTo, profileTable } from '../camera/table';
@@ -34,17 +32,6 @@ describe('trim and range', () => {
     const less = p.slice(); compressRange(less, 64, 48, { ...usualRange, outLow: -3, outHigh: 1 });
     const row = Array.from({ length: 64 }, (_, x) => less[x * 4]!); expect(row[0]!).toBeGreaterThan(p[0]!); expect(row[63]!).toBeLessThan(p[63 * 4]!); row.slice(1).forEach((v, i) => expect(v).toBeGreaterThanOrEqual(row[i]! - 1));
   });
-});
-describe('the address of the bench', () => {
-  const uuid = fc.uuid(), part = fc.record({ version: uuid, strength: fc.integer({ min: 0, max: 400 }) });
-  test('holds all that the bench is, and gives it back', () => {
-    fc.assert(fc.property(fc.array(fc.record({ frame: uuid, wb: fc.constantFrom('as', 'auto', 'k:5200,-4', 'n:0.5,1,0.7') }), { maxLength: 6 }), fc.array(fc.record({ profile: fc.oneof(fc.constantFrom('plain', 'jpeg'), uuid), stages: fc.integer({ min: 0, max: 15 }), parts: fc.array(part, { maxLength: 3 }), range: fc.boolean() }), { minLength: 1, maxLength: 8 }), fc.boolean(), (rows, cols, difference) => {
-      const columns = cols.map((c) => ({ ...plain, ...c, stages: c.profile.length === 36 ? c.stages : 15, anchor: c.profile.length === 36 && c.stages % 2 ? 5000 : null, parts: c.profile === 'jpeg' ? [] : c.parts, range: c.range })), s = { ...stateOf(() => null), rows, columns, difference, reference: columns.length - 1 }, p = new URLSearchParams(addressOf(s));
-      expect(stateOf((k) => p.get(k))).toEqual(s);
-    }));
-  });
-  test('what is nonsense in it is left out', () => { const p = new URLSearchParams('rows=x~y.auto&cols=what~l:1:2&ref=99&open=4,5&range=1,2'); expect(stateOf((k) => p.get(k))).toEqual(stateOf(() => null)); });
-  test('a blind order is a permutation that keeps the reference, the same for one seed', () => { for (const seed of [1, 7, 99999]) { const o = blindOrder(8, 2, seed); expect([...o].sort()).toEqual([0, 1, 2, 3, 4, 5, 6, 7]); expect(o[2]).toBe(2); expect(blindOrder(8, 2, seed)).toEqual(o); } expect(blindOrder(8, 0, 5)).not.toEqual(blindOrder(8, 0, 6)); });
 });
 describe('the demo’s cameras', () => {
   test('a reflectance made for a color has that color under D65', () => { const d = daylight(6504), white = xyzUnder(d); for (const rgb of [[0.5, 0.5, 0.5], [0.6, 0.1, 0.08], [0.02, 0.05, 0.2], [0.8, 0.7, 0.2]]) { const xyz = xyzUnder(d, reflectanceOf(rgb)); expect(xyz[1]! / white[1]!).toBeCloseTo(0.2126 * rgb[0]! + 0.7152 * rgb[1]! + 0.0722 * rgb[2]!, 3); expect(Math.max(...reflectanceOf(rgb))).toBeLessThanOrEqual(1); } });

@@ -3,13 +3,13 @@
 import { useState } from 'react';
 
 interface Acceptance { shelfId?: string; newShelf?: string; supplier: string; release: string; licenceId: string | null; newLicence?: { name: string; may_convert: string; may_spread: string }; source: Record<string, string> }
-interface Props { takeable: number; left: number; shelves: { id: string; name: string }[]; licences: { id: string; name: string }[]; supplier: string; busy: boolean; onAccept: (a: Acceptance) => void; onDiscard: () => void }
+interface Props { /** the shelf that is offered first */ usual: string | null; takeable: number; left: number; shelves: { id: string; name: string }[]; licences: { id: string; name: string }[]; supplier: string; busy: boolean; onAccept: (a: Acceptance) => void; onDiscard: () => void }
 
 const label = 'flex flex-col gap-0.5 text-[12px] text-soft', control = 'field text-[13.5px] text-ink';
 const says = [['unknown', 'not known'], ['yes', 'yes'], ['no', 'no']];
 
-export function AcceptBar({ takeable, left, shelves, licences, supplier: from, busy, onAccept, onDiscard }: Props) {
-  const [shelf, setShelf] = useState(shelves[shelves.length - 1]?.id ?? 'new'), [name, setName] = useState(''), [supplier, setSupplier] = useState(from), [release, setRelease] = useState(''), [licence, setLicence] = useState(''), [more, setMore] = useState(false);
+export function AcceptBar({ usual, takeable, left, shelves, licences, supplier: from, busy, onAccept, onDiscard }: Props) {
+  const [shelf, setShelf] = useState(usual ?? 'new'), [name, setName] = useState(''), [supplier, setSupplier] = useState(from), [release, setRelease] = useState(''), [licence, setLicence] = useState(''), [more, setMore] = useState(false);
   const [fresh, setFresh] = useState({ name: '', may_convert: 'unknown', may_spread: 'unknown' }), [source, setSource] = useState<Record<string, string>>({});
   const count = takeable - left, ready = count > 0 && (shelf !== 'new' || name.trim()) && (licence !== 'new' || fresh.name.trim());
   const accept = () => onAccept({ ...(shelf === 'new' ? { newShelf: name.trim() } : { shelfId: shelf }), supplier, release, licenceId: licence && licence !== 'new' ? licence : null, ...(licence === 'new' ? { newLicence: { ...fresh, name: fresh.name.trim() } } : {}), source: Object.fromEntries(Object.entries(source).filter(([, v]) => v.trim())) });

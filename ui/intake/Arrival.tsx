@@ -10,13 +10,14 @@ import { Notice } from '../kit/Notice';
 import { Selvedge } from '../kit/Selvedge';
 import { State } from '../kit/State';
 import { AcceptBar } from './AcceptBar';
+import { usualShelf } from './usual-shelf';
 
 export interface Entry {
   id: number; path: string; size: number; outcome: string; proposal: string; corrected: boolean; kind: string; format: string; title: string; headings: string[]; needs: { kind: string; name: string; where: string }[]; selvedge: [string, string][] | null; note: string; caution: string; problem: ProblemText | null;
   targetItem: string | null; targetTitle: string | null; targetPath: string | null; likeness: { by: string; mean?: number; p95?: number; max?: number; words: string; mark?: string } | null; confidence: number; evidence: string[]; mismatches: string[]; itemId: string | null;
 }
 export interface GroupOfEntries { group: string; count: number; rows: Entry[] }
-interface Props { id: string; status: string; groups: GroupOfEntries[]; only: string | null; takeable: number; shelves: { id: string; name: string }[]; licences: { id: string; name: string }[]; may: boolean; supplier: string }
+interface Props { id: string; name: string; status: string; groups: GroupOfEntries[]; only: string | null; takeable: number; shelves: { id: string; name: string }[]; licences: { id: string; name: string }[]; may: boolean; supplier: string }
 
 const words: Record<string, [string, string]> = {
   refused: ['Refused', 'not read, and why; the rest is not touched by it'], unknown: ['Unknown', 'kept out; no reader knows them'], again: ['Look again', 'proposed with a doubt; say what they are'], version: ['New versions', 'of items that are held; what changed is said'], variant: ['Variants', 'of one design: they stand together as one item'],
@@ -26,7 +27,7 @@ const becomes: [string, string][] = [['new', 'a new item'], ['version', 'a new v
 const taken = ['new', 'version', 'variant', 'frame', 'descriptor'];
 const figures = (l: NonNullable<Entry['likeness']>): string => (l.mean === undefined || !Number.isFinite(l.mean) ? '' : l.max! < 0.05 ? ', no difference in color' : `, ΔE00 ${l.mean.toFixed(2)} in the mean, ${l.max!.toFixed(1)} at most`);
 
-export function Arrival({ id, status, groups, only, takeable, shelves, licences, may, supplier }: Props) {
+export function Arrival({ id, name, status, groups, only, takeable, shelves, licences, may, supplier }: Props) {
   const router = useRouter(), [left, setLeft] = useState<ReadonlySet<number>>(new Set()), [problem, setProblem] = useState<ProblemText | null>(null), [busy, setBusy] = useState(false), [pick, setPick] = useState<{ entries?: number[]; group?: string; outcome: string; kind?: string } | null>(null);
   const open = status === 'ready' && may;
   const flip = (ids: number[], take: boolean) => { const next = new Set(left); for (const i of ids) { if (take) next.delete(i); else next.add(i); } setLeft(next); };
@@ -76,7 +77,7 @@ export function Arrival({ id, status, groups, only, takeable, shelves, licences,
       <Notice problem={problem} className="mb-3" />
       {status === 'failed' && may && <button className="button" disabled={busy} onClick={() => void act(() => call(`/api/intakes/${id}`, 'DELETE'), '/intake')}>Discard the delivery</button>}
       {status === 'accepted' && may && <div className="mb-6"><button className="button" disabled={busy} onClick={() => void act(() => call(`/api/intakes/${id}?undo`, 'DELETE'))}>Put the delivery back</button><span className="ml-3 text-soft">takes back all that it brought, as long as nothing depends on it</span></div>}
-      {open && <AcceptBar takeable={takeable} left={left.size} shelves={shelves} licences={licences} supplier={supplier} busy={busy}
+      {open && <AcceptBar usual={usualShelf(shelves, name)} takeable={takeable} left={left.size} shelves={shelves} licences={licences} supplier={supplier} busy={busy}
         onAccept={(a) => void act(() => call(`/api/intakes/${id}`, 'POST', { ...a, except: [...left] }), '/shelves')} onDiscard={() => void act(() => call(`/api/intakes/${id}`, 'DELETE'), '/intake')} />}
       <ItemPicker open={!!pick} kind={pick?.kind} title={pick?.outcome === 'variant' ? 'A variant of which item?' : 'A new version of which item?'} onClose={() => setPick(null)} onPick={(i) => { const p = pick!; setPick(null); void correct({ entries: p.entries, group: p.group, outcome: p.outcome, itemId: i.id }); }} />
     </>

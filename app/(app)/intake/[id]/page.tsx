@@ -30,7 +30,7 @@ export default async function Page({ params, searchParams }: { params: Promise<{
       {intake.status === 'reading' && intake.job_id && <Reading jobId={intake.job_id} />}
       {intake.status === 'failed' && <Notice problem={intake.error} className="my-4" />}
       {release && settled && <Release pack={release.pack} when={<Ago at={release.pack.at} />} changes={release.changes} />}
-      {settled && <Arrival id={intake.id} status={intake.status} only={only} may={may(p, 'intake.accept')} takeable={view.takeable} supplier={release?.pack.supplier ?? ''} shelves={shelves.filter((s) => !s.query).map(({ id: s, name }) => ({ id: s, name }))} licences={licences.map((l) => ({ id: l.id, name: l.name }))}
+      {settled && <Arrival id={intake.id} name={intake.name} status={intake.status} only={only} may={may(p, 'intake.accept')} takeable={view.takeable} supplier={release?.pack.supplier ?? ''} shelves={shelves.filter((s) => !s.query).map(({ id: s, name }) => ({ id: s, name }))} licences={licences.map((l) => ({ id: l.id, name: l.name }))}
         groups={groups.map((g) => ({ group: g.group, count: g.count, rows: g.rows.map((e) => ({ id: e.id, path: e.path, size: e.size, outcome: e.outcome, proposal: e.proposal, corrected: e.corrected, kind: e.kind, format: e.format, title: e.title, headings: e.headings, needs: e.needs, selvedge: e.selvedge, note: e.note, caution: e.caution, problem: e.problem, targetItem: e.target_item_id, targetTitle: e.target_title, targetPath: e.target_path, likeness: e.likeness, confidence: e.confidence, evidence: e.evidence, mismatches: e.mismatches, itemId: e.item_id })) }))} />}
     </div>
   );
