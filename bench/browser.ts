@@ -1,11 +1,17 @@
 /** What the browser feels: the repaint after a change of strength, and the weight of the shelves screen. Needs a running application. */
 import { gzipSync } from 'node:zlib';
-import { chromium, type Page } from '@playwright/test';
+import { chromium, type Browser, type Page } from '@playwright/test';
 import { median, type Row } from './rows';
 
 export interface Address { url: string; signIns: { email: string; role: string; password: string }[] }
 
-const launch = () => chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] });
+export const launch = () => chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] });
+/** A page of the librarian's. */
+export async function signedIn(browser: Browser, address: Address): Promise<Page> {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, baseURL: address.url }), who = address.signIns.find((s) => s.role === 'librarian')!;
+  await context.request.post('/api/session', { data: { email: who.email, password: who.password } });
+  return context.newPage();
+}
 
 /** From a spine that is pointed at to its effect on the frame, cold: each spine for the first time. */
 async function hoverRow(page: Page): Promise<Row> {
@@ -26,9 +32,7 @@ async function hoverRow(page: Page): Promise<Row> {
 export async function largeRows(address: Address): Promise<Row[]> {
   const browser = await launch();
   try {
-    const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, baseURL: address.url }), who = address.signIns.find((s) => s.role === 'librarian')!;
-    await context.request.post('/api/session', { data: { email: who.email, password: who.password } });
-    const page = await context.newPage(), typed: number[] = [];
+    const page = await signedIn(browser, address), typed: number[] = [];
     await page.goto('/shelves');
     await page.locator('canvas[data-shown]').waitFor();
     await page.waitForLoadState('networkidle', { timeout: 4000 }).catch(() => {});
@@ -95,9 +99,7 @@ async function benchRows(page: Page): Promise<Row[]> {
 export async function browserRows(address: Address): Promise<Row[]> {
   const browser = await launch();
   try {
-    const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, baseURL: address.url }), who = address.signIns.find((s) => s.role === 'librarian')!;
-    await context.request.post('/api/session', { data: { email: who.email, password: who.password } });
-    const page = await context.newPage(), scripts = new Map<string, number>();
+    const page = await signedIn(browser, address), scripts = new Map<string, number>();
     page.on('response', (r) => { if (r.request().resourceType() === 'script' || /\.js(\?|$)/.test(r.url())) void r.body().then((b) => scripts.set(r.url(), gzipSync(b).length)).catch(() => {}); });
     await page.goto('/shelves');
     await page.locator('canvas[data-shown]').waitFor();

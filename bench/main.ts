@@ -2,12 +2,14 @@
 import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
+import { accuracyRows } from './accuracy';
 import { applyRow, bakeRow } from './core';
 import { browserRows, largeRows, type Address } from './browser';
+import { largeFrameRows } from './large-frame';
 import { backupRow, catalogueRows, copiesRow, packRows } from './library';
 import { ok, print, type Row } from './rows';
 
-const data = process.env.ETAGERE_BENCH_DATA!, rows: Row[] = [applyRow(), bakeRow()], quick = process.argv.includes('--quick');
+const data = process.env.ETAGERE_BENCH_DATA!, rows: Row[] = [applyRow(), bakeRow(), ...(await accuracyRows())], quick = process.argv.includes('--quick');
 
 /** Starts the application in the bench's own data folder; says how long it took. */
 async function start(): Promise<{ seconds: number; address: Address; stop(): Promise<void> }> {
@@ -23,6 +25,7 @@ const second = await start();
 try {
   rows.push(copiesRow(20_000), ...(await browserRows(second.address)), { name: 'bin/start, the second time', figure: second.seconds, unit: 's', target: 15, note: `the first time in an empty data folder, built before: ${first.seconds.toFixed(1)} s` });
   process.env.ETAGERE_DATA = data;
+  rows.push(...(await largeFrameRows(second.address)));
   if (!quick) rows.push(...(await packRows(5000)), await backupRow(10_000), ...(await catalogueRows(100_000)), ...(await largeRows(second.address)));
 } finally { await second.stop(); }
 if (process.argv.includes('--json')) console.log(JSON.stringify(rows.map((r) => ({ ...r, ok: ok(r) })))); else console.log(print(rows));

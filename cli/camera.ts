@@ -1,9 +1,10 @@
 import { writeFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { describe, profileOf, readDcp, writeDcp, type Dcp } from '@/core/camera/dcp';
-import { edit as editDcp } from '@/core/camera/edit';
+import { edit as editDcp, merge as mergeDcp, split as splitDcp } from '@/core/camera/edit';
 import { renderer, STAGES, type RenderSpace, type Stage } from '@/core/camera/render';
 import { anchor as anchorDcp, checkNeutral, whitePoint } from '@/core/camera/white';
+import { toInputProfile } from '@/core/icc/convert';
 import { Problem } from '@/core/problem';
 import { choice, numberOption, readInput, readPoints } from './input';
 import type { Verb } from './main';
@@ -61,4 +62,25 @@ const edit: Verb = async (args) => {
   return { written: values.output, tags: describe(made) };
 };
 
-export const verbs: Record<string, Verb> = { info, render, white, anchor, edit };
+const split: Verb = async (args) => {
+  const { positionals, values } = parseArgs({ args, allowPositionals: true, options: { light: { type: 'string' }, output: { type: 'string', short: 'o' } } });
+  const made = splitDcp(load(positionals[0]), choice(values.light, 'light', ['1', '2'] as const, '1') === '1' ? 0 : 1);
+  writeFileSync(out(values.output), writeDcp(made));
+  return { written: values.output, tags: describe(made) };
+};
+
+const merge: Verb = async (args) => {
+  const { positionals, values } = parseArgs({ args, allowPositionals: true, options: { output: { type: 'string', short: 'o' } } }), made = mergeDcp(load(positionals[0]), load(positionals[1]));
+  writeFileSync(out(values.output), writeDcp(made));
+  return { written: values.output, tags: describe(made) };
+};
+
+/** As an ICC input profile for one light, with the residual. */
+const convert: Verb = async (args) => {
+  const { positionals, values } = parseArgs({ args, allowPositionals: true, options: { kelvin: { type: 'string' }, size: { type: 'string' }, title: { type: 'string' }, output: { type: 'string', short: 'o' } } });
+  const p = profileOf(load(positionals[0])), kelvin = numberOption(values.kelvin, 'kelvin', 2000, 50000, 5000), made = await toInputProfile(p, kelvin, { title: values.title ?? `Camera at ${kelvin} K`, created: new Date(), grid: numberOption(values.size, 'size', 2, 129, 33) });
+  writeFileSync(out(values.output), made.bytes);
+  return { residual: made.residual };
+};
+
+export const verbs: Record<string, Verb> = { info, render, white, anchor, edit, split, merge, convert };

@@ -6,6 +6,9 @@ import { decode } from 'fast-png';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { readCube, sampler } from '@/core/look';
+import { writeDcp } from '@/core/camera/dcp';
+import { cameras } from '@/demo/cameras/cameras';
+import { profileFor } from '@/demo/cameras/profiles';
 import { houseLooks, oxbowPresets } from '@/demo/designs';
 import { cubeOf, oxbowOf } from '@/demo/files';
 import { fathomPack } from '@/demo/packs';
@@ -22,6 +25,20 @@ beforeAll(() => {
   writeFileSync(at('x.xmp'), oxbowOf(oxbowPresets[0]!)); writeFileSync(at('a.settings.json'), JSON.stringify({ level: 1 }));
 }, 60_000);
 afterAll(() => rmSync(dir, { recursive: true, force: true }));
+
+describe('camera', () => {
+  test('split, merge and convert', () => {
+    writeFileSync(at('two.dcp'), writeDcp(profileFor(cameras[0]!, 'Standard', 'Two lights')));
+    const whole = json('camera', 'info', at('two.dcp')) as { tags: Record<string, unknown> };
+    for (const light of ['1', '2']) json('camera', 'split', at('two.dcp'), '--light', light, '-o', at(`${light}.dcp`));
+    expect((json('camera', 'info', at('2.dcp')) as typeof whole).tags.ColorMatrix1).toEqual(whole.tags.ColorMatrix2);
+    expect((json('camera', 'merge', at('1.dcp'), at('2.dcp'), '-o', at('merged.dcp')) as typeof whole).tags.ForwardMatrix2).toEqual(whole.tags.ForwardMatrix2);
+    expect((json('camera', 'convert', at('two.dcp'), '--kelvin', '5500', '-o', at('in.icc')) as { residual: { meanDeltaE: number } }).residual.meanDeltaE).toBeLessThan(1);
+    expect(json('icc', 'info', at('in.icc'))).toMatchObject({ class: 'input', space: 'RGB' });
+    expect(refusal('camera', 'merge', at('1.dcp'), at('1.dcp'), '-o', at('x.dcp')).code).toBe('camera-illuminant');
+    expect(refusal('camera', 'split', at('1.dcp'), '--light', '2', '-o', at('x.dcp')).code).toBe('camera-illuminant');
+  });
+});
 
 describe('look', () => {
   test('info says what the file is, and that its encoding is assumed', () => expect(json('look', 'info', at('amber.cube'))).toMatchObject({ format: 'cube', kind: '3d', size: 33, title: 'Amber Proscenium', domain: { min: [0, 0, 0], max: [1, 1, 1] }, encoding: { assumed: true }, warnings: [] }));
@@ -51,6 +68,29 @@ describe('look', () => {
     json('look', 'apply', at('amber.cube'), at('in.png'), '-o', at('out.tif'));
     const tif = await sharp(at('out.tif'), { ignoreIcc: true }).toColourspace(bits === 8 ? 'srgb' : 'rgb16').raw({ depth: bits === 8 ? 'uchar' : 'ushort' }).toBuffer();
     expect(Buffer.from(out.data.buffer, out.data.byteOffset, out.data.byteLength).equals(tif)).toBe(true);
+  });
+  test('compose, blend and invert: one after the other, mixed, and undone where that can be', () => {
+    const evaluate = (f: string) => json('look', 'eval', at(f), '--points', at('p.json')) as number[][], [a, b] = [evaluate('amber.cube'), evaluate('slate.cube')];
+    expect((json('look', 'compose', at('amber.cube'), at('slate.cube'), '-o', at('both.cube'), '--size', '33') as { residual: { meanDeltaE: number } }).residual.meanDeltaE).toBeLessThan(0.5);
+    writeFileSync(at('a.json'), JSON.stringify(a));
+    const both = json('look', 'eval', at('slate.cube'), '--points', at('a.json')) as number[][];
+    evaluate('both.cube').slice(0, 2).forEach((v, i) => v.forEach((x, c) => expect(Math.abs(x - both[i]![c]!)).toBeLessThan(0.02)));
+    json('look', 'blend', at('amber.cube'), at('slate.cube'), '--share', '0.25', '-o', at('mix.clf'));
+    evaluate('mix.clf').slice(0, 2).forEach((v, i) => v.forEach((x, c) => expect(Math.abs(x - (0.75 * a[i]![c]! + 0.25 * b[i]![c]!))).toBeLessThan(0.01)));
+    const undone = json('look', 'invert', at('slate.cube'), '-o', at('back.cube'), '--size', '17') as { residual: { meanDeltaE: number }; unreached: number };
+    expect(undone.residual.meanDeltaE).toBeGreaterThan(0); expect(undone.unreached).toBeGreaterThanOrEqual(0);
+    json('look', 'compose', at('slate.cube'), at('back.cube'), '-o', at('nothing.cube'));
+    evaluate('nothing.cube')[0]!.forEach((v, c) => expect(Math.abs(v - points[0]![c]!)).toBeLessThan(0.05));
+    expect(refusal('look', 'blend', at('amber.cube'), at('slate.cube'), '--share', '2', '-o', at('x.cube')).where).toBe('--share');
+    expect(refusal('look', 'compose', at('amber.cube'), at('slate.cube'), '-o', at('x.png')).code).toBe('look-format');
+  });
+  test('to ICC and back', () => {
+    for (const as of ['link', 'abstract']) {
+      expect((json('look', 'convert', at('slate.cube'), '-o', at(`${as}.icc`), '--class', as) as { residual: { meanDeltaE: number } }).residual.meanDeltaE).toBeLessThan(1);
+      expect(json('icc', 'info', at(`${as}.icc`))).toMatchObject({ class: as, description: 'Slate Backcloth' });
+    }
+    json('look', 'convert', at('link.icc'), '-o', at('again.cube'));
+    expect(json('look', 'same', at('slate.cube'), at('again.cube'))).toMatchObject({ same: true });
   });
   test('refuses with code, place and remedy, and exit status 2', () => {
     writeFileSync(at('bad.cube'), 'LUT_3D_SIZE 2\n0 0 0\n0 x 0\n');

@@ -1,9 +1,11 @@
 import { writeFileSync } from 'node:fs';
 import { extname } from 'node:path';
 import { parseArgs } from 'node:util';
+import { toAbstract, toDeviceLink } from '@/core/icc/convert';
 import { evaluateIcc, readAnyLook } from '@/core/icc/look';
 import { isIcc } from '@/core/icc/header';
-import { applyAny, assumedEncoding, isSame, pointsIn, readProgram, resized, residual, writeClf, writeCube, type Interpolation, type Look, type Program } from '@/core/look';
+import { applyAny, assumedEncoding, isSame, pointsIn, readProgram, resized, residual, writeClf, writeCube, sampler, type Evaluate, type Interpolation, type Look, type Program } from '@/core/look';
+import { blend, compose, invertLook } from '@/core/look/algebra';
 import { inspect as inspectLook } from '@/core/look/inspect';
 import { encodingNames, encodingOf } from '@/core/look/encoding';
 import { haldLevel } from '@/core/look/hald';
@@ -66,18 +68,23 @@ function applyFunction(p: Program, data: Uint8Array | Uint16Array, channels: num
 const writers: Record<string, (look: Look) => string | Uint8Array> = { '.cube': writeCube, '.clf': (l) => writeClf(l, 'look'), '.png': writeHaldPng, '.tif': writeHaldTiff, '.tiff': writeHaldTiff };
 
 const convert: Verb = async (args) => {
-  const { positionals, values } = parseArgs({ args, allowPositionals: true, options: { output: { type: 'string', short: 'o' }, size: { type: 'string' }, title: { type: 'string' } } });
+  const { positionals, values } = parseArgs({ args, allowPositionals: true, options: { output: { type: 'string', short: 'o' }, size: { type: 'string' }, title: { type: 'string' }, class: { type: 'string' } } });
   const p = await load(positionals[0]);
   if (!values.output) throw new Problem('usage', 'The output is missing.', '-o', 'Name it with -o.');
-  const kind = extname(values.output).toLowerCase(), write = writers[kind], hald = kind === '.png' || kind.startsWith('.tif');
-  if (!write) throw new Problem('look-format', `Looks are not written as ${kind || 'files without an extension'}.`, values.output, 'Write .cube, .clf, .png or .tif.');
+  const kind = extname(values.output).toLowerCase();
+  if (kind === '.icc' || kind === '.icm') {
+    const as = choice(values.class, 'class', ['link', 'abstract'] as const, 'link'), made = await (as === 'link' ? toDeviceLink : toAbstract)(p.evaluate(), { title: values.title ?? (p.title || 'Look'), created: new Date(), grid: numberOption(values.size, 'size', 2, 129, 33) });
+    writeFileSync(values.output, made.bytes);
+    return { residual: made.residual };
+  }
+  const write = writers[kind], hald = kind === '.png' || kind.startsWith('.tif');
+  if (!write) throw new Problem('look-format', `Looks are not written as ${kind || 'files without an extension'}.`, values.output, 'Write .cube, .clf, .png, .tif or .icc.');
   const flat = p.kind === '1d' && !hald, size = numberOption(values.size, 'size', 2, flat ? 65536 : 256, hald ? 64 : p.kind === 'icc' || !p.size || (p.kind === '1d' && !flat) ? 33 : p.size), root = Math.round(Math.sqrt(size));
   if (!Number.isInteger(size)) throw new Problem('usage', '--size must be a whole number.', '--size', 'Correct the option.');
   if (hald && (root * root !== size || !haldLevel(root ** 3, root ** 3))) throw new Problem('hald-size', `A table of ${size} points makes no Hald image.`, '--size', 'Choose the square of a whole number from 2 to 16: 4, 9, 16, 25, 36, 49, 64, … 256.');
   const f = p.evaluate(), plain = hald && p.look && (p.domain.min.some((v) => v !== 0) || p.domain.max.some((v) => v !== 1)) ? unit : p.domain;
-  const table = p.look && plain === p.domain && p.kind !== 'icc' ? resized(p.look, size, flat) : fromRows(size, p.title, (row, n) => { for (let i = 0; i < n; i += 3) f(row[i]!, row[i + 1]!, row[i + 2]!, row, i); }, plain);
-  const out = { ...table, title: values.title ?? p.title };
-  const data = write(out);
+  // in a function of its own: a table of 256 points has 200 MB, which must be gone before the file is read back
+  const made = (): string | Uint8Array => { const table = p.look && plain === p.domain && p.kind !== 'icc' ? resized(p.look, size, flat) : fromRows(size, p.title, (row, n) => { for (let i = 0; i < n; i += 3) f(row[i]!, row[i + 1]!, row[i + 2]!, row, i); }, plain); return write({ ...table, title: values.title ?? p.title }); }, data = made();
   writeFileSync(values.output, data);
   const back = readProgram(typeof data === 'string' ? new TextEncoder().encode(data) : data);
   return { residual: residual(f, back.evaluate(), pointsIn(p.domain)) };
@@ -97,4 +104,28 @@ const inspect: Verb = async (args) => {
   return { verdict, findings, figures };
 };
 
-export const verbs: Record<string, Verb> = { info, eval: evaluate, apply, convert, inspect, same };
+/** Two looks as one table: one after the other, or mixed. */
+const combined = (name: string, make: (a: Evaluate, b: Evaluate, share: number) => Evaluate): Verb => async (args) => {
+  const { positionals, values } = parseArgs({ args, allowPositionals: true, options: { output: { type: 'string', short: 'o' }, size: { type: 'string' }, title: { type: 'string' }, share: { type: 'string' } } });
+  const a = await load(positionals[0]), b = await load(positionals[1]), f = make(a.evaluate(), b.evaluate(), numberOption(values.share, 'share', 0, 1, 0.5));
+  return written(f, values.output, numberOption(values.size, 'size', 2, 129, 33), values.title ?? `${a.title || 'first'} ${name} ${b.title || 'second'}`);
+};
+
+/** A function as a table of 0…1, in a .cube or .clf file, with the error of its table. */
+function written(f: Evaluate, output: string | undefined, size: number, title: string): { residual: unknown } {
+  if (!output) throw new Problem('usage', 'The output is missing.', '-o', 'Name it with -o.');
+  const kind = extname(output).toLowerCase(), write = writers[kind];
+  if (!Number.isInteger(size)) throw new Problem('usage', '--size must be a whole number.', '--size', 'Correct the option.');
+  if (!write || (kind !== '.cube' && kind !== '.clf')) throw new Problem('look-format', `A table is not written as ${kind || 'a file without an extension'} here.`, output, 'Write .cube or .clf.');
+  const data = write(fromRows(size, title, (row, n) => { for (let i = 0; i < n; i += 3) f(row[i]!, row[i + 1]!, row[i + 2]!, row, i); }));
+  writeFileSync(output, data);
+  return { residual: residual(f, readProgram(typeof data === 'string' ? new TextEncoder().encode(data) : data).evaluate(), pointsIn(unit)) };
+}
+
+const invert: Verb = async (args) => {
+  const { positionals, values } = parseArgs({ args, allowPositionals: true, options: { output: { type: 'string', short: 'o' }, size: { type: 'string' }, title: { type: 'string' } } });
+  const p = await load(positionals[0]), inverse = invertLook(p.evaluate(), values.title ?? `${p.title || 'look'}, undone`, numberOption(values.size, 'size', 2, 65, 33)), { residual: table } = written(sampler(inverse.look), values.output, inverse.look.size, inverse.look.title);
+  return { residual: inverse.residual, unreached: inverse.unreached, table };
+};
+
+export const verbs: Record<string, Verb> = { info, eval: evaluate, apply, convert, inspect, same, compose: combined('then', (a, b) => compose(a, b)), blend: combined('and', blend), invert };

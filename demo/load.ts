@@ -13,7 +13,9 @@ import { pool, transaction } from '@/server/db/pool';
 import { bringDescriptor, descriptors } from '@/server/editors/service';
 import { cameraProfileFacts } from '@/core/camera/facts';
 import { writeDcp } from '@/core/camera/dcp';
+import { bodyOf } from '@/core/frame/body';
 import { saveSet } from '@/server/bench/service';
+import { addChart, placeChart } from '@/server/charts/service';
 import { addFrame, factsOfFrame, frameFromFile } from '@/server/frames/service';
 import { createItem } from '@/server/items/create';
 import { approve, confirmEncoding, setRibbon } from '@/server/items/service';
@@ -31,6 +33,7 @@ import oxbow2 from '@/standins/descriptors/oxbow-2.json';
 import perrinAlder1 from '@/standins/descriptors/perrin-alder-1.json';
 import { fathomLooks, houseLooks, kilnLooks } from './designs';
 import { cubeOf } from './files';
+import { cardCorners, cardText } from './cameras/card';
 import { cameraFrame, cameraFrames } from './cameras/frames';
 import { cameras } from './cameras/cameras';
 import { profileFor, variants } from './cameras/profiles';
@@ -127,18 +130,21 @@ export async function loadDemo(say: (s: string) => void = () => {}): Promise<{ l
 /** Profiles of the demo's cameras, computed from their sensitivities, and camera files of its scenes; a set of what should look alike. */
 async function bringCameras(librarian: Person): Promise<void> {
   const actor = actorOf(librarian), shelf = await addShelf(librarian, { name: 'Camera profiles', note: 'computed from measured sensitivities' });
-  for (const c of cameras.filter((x) => !x.converted)) for (const v of variants) {
-    const title = `${c.model} ${v}`, bytes = Buffer.from(writeDcp(profileFor(c, v, title))), facts = cameraProfileFacts(bytes);
-    const made = await transaction(async (sql) => createItem(sql, actor, { kind: 'camera-profile', title, headings: [c.maker, v], shelfId: shelf, supplier: v === 'Neutral' ? '' : 'Fathom Color', sha: await putBlob(sql, bytes), fileName: `${title}.dcp`, format: 'dcp', facts: { ...facts, fileTitle: facts.name, cameras: [c.unique] }, selvedge: null, notes: 'computed', origin: v === 'Neutral' ? 'measured' : 'maker-like' }));
+  for (const c of cameras) for (const v of variants) {
+    const title = `${c.model}${c.converted ? ' IR' : ''} ${v}`, bytes = Buffer.from(writeDcp(profileFor(c, v, title))), facts = cameraProfileFacts(bytes);
+    const made = await transaction(async (sql) => createItem(sql, actor, { kind: 'camera-profile', title, headings: [c.maker, v], shelfId: shelf, supplier: v === 'Neutral' ? '' : 'Fathom Color', sha: await putBlob(sql, bytes), fileName: `${title}.dcp`, format: 'dcp', facts: { ...facts, fileTitle: facts.name, cameras: [bodyOf({ camera: c.unique, conversion: c.converted ? 'infrared' : '' })] }, selvedge: null, notes: 'computed', origin: v === 'Neutral' ? 'measured' : 'maker-like' }));
     if (v === 'Standard' || v === 'Neutral') await approve(librarian, made.versionId);
   }
   const ids: Record<string, string> = {};
   for (const f of cameraFrames) {
     const { dng } = await cameraFrame(f);
-    ids[f.file] = await transaction(async (sql) => frameFromFile(sql, actor, { name: f.name, fileName: f.file, sha: await putBlob(sql, Buffer.from(dng)), facts: factsOfFrame(dng), light: f.light, subject: f.scene === 'vessels' ? 'ceramics' : 'stage model', conversion: f.camera.converted ? 'infrared' : '' }));
+    ids[f.file] = await transaction(async (sql) => frameFromFile(sql, actor, { name: f.name, fileName: f.file, sha: await putBlob(sql, Buffer.from(dng)), facts: factsOfFrame(dng), light: f.light, subject: f.scene === 'vessels' ? 'ceramics' : f.scene === 'stage' ? 'stage model' : 'target', conversion: f.camera.converted ? 'infrared' : '' }));
   }
   await saveSet(librarian, { name: 'Vessels, two lights', frames: [ids['ALD_0412.dng']!, ids['ALD_0415.dng']!] });
-  await saveSet(librarian, { name: 'Every camera', frames: Object.values(ids) });
+  await saveSet(librarian, { name: 'Every camera', frames: cameraFrames.filter((f) => f.scene !== 'card').map((f) => ids[f.file]!) });
+  const chart = await addChart(librarian, { text: cardText() });
+  await placeChart(librarian, ids['ALD_0420.dng']!, { chart: chart.id, corners: cardCorners() });
+  await saveSet(librarian, { name: 'Museum day', frames: [ids['ALD_0420.dng']!, ids['ALD_0412.dng']!, ids['ALD_0415.dng']!] });
 }
 
 async function makeStations(librarian: Person): Promise<void> {

@@ -1,4 +1,5 @@
 /** The bench as its users work at it: a profile for two lights, the infrared frame, the maker's JPEG, a blind comparison, all by keyboard. */
+import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 import { awake, signIn } from './app';
 
@@ -96,6 +97,13 @@ test('the infrared frame is rescued: no temperature reaches it, anchored it is g
   await expect(page.locator('[data-column]')).toHaveCount(2);
   await rendered();
   await expect.poll(async () => { const [r, , b] = await mean(1); return Math.abs(r! - b!); }, { timeout: 20_000 }).toBeLessThan(14);
+  // its own profile, computed from what it is sensitive to, fits it; the plain body's does not
+  await menu('Candidates', 'The profiles of these cameras');
+  await expect(page.locator('[data-column="Perrin Alder IR Standard"]')).toBeVisible();
+  await rendered();
+  const list = await names(), text = (n: string) => cells().nth(list.indexOf(n)).textContent();
+  expect(await text('Perrin Alder IR Standard')).not.toContain('for the');
+  expect(await text('Perrin Alder Standard')).toContain('for the Perrin Alder');
   await page.getByRole('button', { name: 'Keep it as a profile' }).click();
   await page.getByLabel('Name', { exact: true }).fill('Alder Neutral, infrared');
   await page.getByRole('button', { name: 'Keep it', exact: true }).click();
@@ -135,10 +143,24 @@ test('by keyboard alone: walked, made stronger, enlarged, closed, taken off; the
   const large = page.getByRole('dialog', { name: 'ALD 0412, vessels' });
   await expect(large).toBeVisible();
   await expect(large.locator('canvas[role=img][data-shown]')).toHaveCount(2, { timeout: 20_000 });
+  await large.getByLabel('Put beside').selectOption({ index: 1 });
+  await expect(large.locator('canvas[role=img][data-shown]')).toHaveCount(3, { timeout: 20_000 });
+  await large.getByRole('button', { name: 'One less' }).click();
+  await expect(large.locator('canvas[role=img]')).toHaveCount(2);
+  await large.focus();
   await page.keyboard.press('w');
   await expect(large.getByRole('slider', { name: 'Edge of the wipe' })).toBeVisible();
   await page.keyboard.press('1');
   await expect(large.getByRole('button', { name: '1:1' })).toHaveAttribute('aria-pressed', 'true');
+  // every part in view is developed at full size, and more come with the arrows
+  const sharp = large.locator('canvas[data-sharp]').first();
+  await expect(sharp).toHaveAttribute('data-missing', '0', { timeout: 20_000 });
+  expect(Number(await sharp.getAttribute('data-drawn'))).toBeGreaterThan(1);
+  const inked = () => sharp.evaluate((c: HTMLCanvasElement) => { const d = c.getContext('2d')!.getImageData(0, 0, c.width, c.height).data; let n = 0; for (let i = 3; i < d.length; i += 4) n += Number(d[i] === 255); return n / (d.length / 4); });
+  expect(await inked()).toBeGreaterThan(0.98);
+  for (let i = 0; i < 12; i++) await page.keyboard.press('ArrowRight');
+  await expect(sharp).toHaveAttribute('data-missing', '0', { timeout: 20_000 });
+  expect(await inked()).toBeGreaterThan(0.98);
   await page.keyboard.press('Escape');
   await expect(large).toBeHidden();
   const n = await page.locator('[data-column]').count(), url = page.url();
@@ -150,6 +172,108 @@ test('by keyboard alone: walked, made stronger, enlarged, closed, taken off; the
   await page.goto(url);
   await rendered();
   await expect(page.getByLabel('Strength of Amber Proscenium in percent, up to 400')).toHaveValue('120');
+});
+
+test('a museum day: patches of a target against their measured values, an odd profile, and what the display cannot show', async () => {
+  await page.goto('/bench');
+  await awake(page);
+  await page.getByRole('button', { name: /^Museum day/ }).click();
+  await menu('Candidates', 'The profiles of these cameras');
+  await expect(page.locator('[data-column]')).toHaveCount(6);
+  await rendered();
+  await expect(page.locator('[data-row="ALD 0415, vessels"]')).toContainText('came with Perrin Alder Portrait, most with Perrin Alder Standard');
+  await expect(page.locator('[data-row="ALD 0412, vessels"]')).toContainText('came with Perrin Alder Standard');
+  await expect(page.locator('[data-row="ALD 0412, vessels"]')).toContainText('house choice for Museum of Glazes: Perrin Alder Standard');
+  // without its curve, the neutral profile reproduces
+  const neutral = (await names()).indexOf('Perrin Alder Neutral'), before = await shown(neutral);
+  await page.locator('[data-column="Perrin Alder Neutral"]').getByRole('button', { name: 'curve' }).click();
+  await again(neutral, before);
+  const patches = async () => Number(/mean ΔE ([\d.]+)/.exec((await cells().nth(neutral).getAttribute('aria-label')) ?? '')?.[1] ?? NaN);
+  await expect.poll(patches).toBeLessThan(1.2);
+  expect(await patches()).toBeGreaterThan(0.1);
+  // the corners, by hand and by the marks
+  await page.getByRole('button', { name: 'The chart in ALD 0420, kiln card' }).click();
+  const dialog = page.getByRole('dialog', { name: 'The chart in ALD 0420, kiln card' }), figures = dialog.locator('[data-target-figures]'), said = async () => Number(/mean ([\d.]+)/.exec((await figures.textContent()) ?? '')?.[1] ?? NaN);
+  await dialog.getByLabel('Rendered by').selectOption({ label: 'Perrin Alder Neutral' });
+  await expect.poll(said).toBeLessThan(1.2);
+  await dialog.getByRole('button', { name: /^Corner top left/ }).focus();
+  for (let i = 0; i < 9; i++) await page.keyboard.press('Shift+ArrowRight');
+  await expect.poll(said).toBeGreaterThan(4);
+  await dialog.getByRole('button', { name: 'Find the marks' }).click();
+  await expect(dialog.getByText('Found by its four marks.')).toBeVisible({ timeout: 15_000 });
+  await expect.poll(said).toBeLessThan(1.2);
+  await dialog.getByLabel('Bring in CGATS text').setInputFiles({ name: 'bad.txt', mimeType: 'text/plain', buffer: Buffer.from('CGATS.17\nBEGIN_DATA\n1 2\nEND_DATA\n') });
+  await expect(dialog.getByRole('alert')).toContainText('no data format');
+  const { violations } = await new AxeBuilder({ page }).include('[role=dialog]').analyze();
+  expect(violations.map((v) => `${v.id}: ${v.nodes[0]?.html.slice(0, 200)}`)).toEqual([]);
+  // the page is fetched anew afterwards, slowly: what is said meanwhile must not be put back
+  await page.route('**/bench*_rsc=*', async (r) => { await new Promise((d) => setTimeout(d, 1200)); await r.continue(); });
+  await dialog.getByRole('button', { name: 'Keep the chart’s place' }).click();
+  await expect(dialog).toBeHidden();
+  await expect(page.getByText('ALD 0420, kiln card is a target frame')).toBeVisible();
+  await page.getByRole('button', { name: 'Gamut' }).click();
+  await expect(page).toHaveURL(/mark=1/);
+  await expect(page.getByText(/cannot show stands in a checker of grays/)).toBeVisible();
+  await expect.poll(() => cells().nth(7).locator('xpath=..').textContent()).toMatch(/outside \d/);
+  await page.waitForTimeout(2500);
+  await expect(page).toHaveURL(/mark=1/);
+  await expect(page.getByRole('button', { name: 'Gamut' })).toHaveAttribute('aria-pressed', 'true');
+  await page.unroute('**/bench*_rsc=*');
+});
+
+test('an editor’s own export stands beside ours', async () => {
+  await page.goto('/bench');
+  await awake(page);
+  await page.getByRole('button', { name: /^Vessels, two lights/ }).click();
+  await menu('Candidates', 'The camera’s own JPEG');
+  await rendered();
+  const id = new URL(page.url()).searchParams.get('rows')!.split('~')[0]!, picture = await (await page.request.get(`/api/frames/${id}?w=900`)).body();
+  await menu('Candidates', 'Bring in an editor’s export');
+  const dialog = page.getByRole('dialog', { name: 'What an editor makes of a frame' });
+  await dialog.getByLabel(/^Label/).fill('Oxbow 2, plain');
+  await dialog.getByLabel('Picture').setInputFiles({ name: 'no.png', mimeType: 'image/png', buffer: Buffer.from('no picture') });
+  await dialog.getByRole('button', { name: 'Bring it in' }).click();
+  await expect(dialog.getByRole('alert')).toContainText('cannot be decoded');
+  await dialog.getByLabel('Picture').setInputFiles({ name: 'export.png', mimeType: 'image/png', buffer: picture });
+  await dialog.getByRole('button', { name: 'Bring it in' }).click();
+  await expect(dialog).toBeHidden();
+  await expect(page.locator('[data-column="Export: Oxbow 2, plain"]')).toBeVisible();
+  await rendered();
+  // it is the camera's own picture, so there it does not differ; the other frame has none of that label
+  const jpeg = await mean(1);
+  await expect.poll(async () => (await mean(2)).every((v, i) => Math.abs(v - jpeg[i]!) < 1.5)).toBe(true);
+  await expect(cells().nth(5)).toContainText('There is no such export of this frame');
+  await expect(page).toHaveURL(/x%3AOxbow/);
+  await page.locator('[data-column="Export: Oxbow 2, plain"]').getByRole('button', { name: /^What can be done/ }).click();
+  await page.getByRole('menuitem', { name: 'Remove these exports from the studio' }).click();
+  await expect(page.locator('[data-column]')).toHaveCount(2);
+  await expect(page.getByRole('status').filter({ hasText: 'The exports of Oxbow 2, plain are gone' })).toBeVisible();
+});
+
+test('the same effect laid twice is warned of; a look is shown read in another encoding', async () => {
+  await page.goto('/bench');
+  await awake(page);
+  await page.getByRole('button', { name: 'The rendered frames' }).click();
+  await menu('Candidates', 'All on House looks');
+  await expect(page.locator('[data-column]')).toHaveCount(9);
+  const q = new URL(page.url()).searchParams, one = q.get('cols')!.split('~')[1]!, rows = q.get('rows')!.split('~')[0]!;
+  await page.goto(`/bench?${new URLSearchParams({ rows, cols: ['none', `${one}!${one}`, one].join('~') }).toString()}`);
+  await awake(page);
+  await rendered();
+  await expect(cells().nth(1)).toContainText('the same effect twice');
+  await expect(cells().nth(2)).not.toContainText('twice');
+  const before = await mean(2), at = await shown(2);
+  await page.locator('[data-column]').nth(2).getByRole('button', { name: /^What can be done/ }).click();
+  await page.getByRole('menuitem', { name: 'Read its values as …' }).press('ArrowRight');
+  await page.getByRole('menuitem', { name: 'Rec. 2020, linear, full' }).press('Enter');
+  await again(2, at);
+  await expect(page.locator('[data-column]').nth(2)).toContainText('read as Rec. 2020, linear, full');
+  expect((await mean(2)).some((v, i) => Math.abs(v - before[i]!) > 2)).toBe(true);
+  await page.getByRole('button', { name: 'Frames', exact: true }).click();
+  await page.getByRole('menuitem', { name: 'By camera' }).press('ArrowRight');
+  await page.getByRole('menuitem', { name: /^Ondine 40/ }).press('Enter');
+  await expect(page.locator('[data-row="OND 2207, stage model"]')).toBeVisible();
+  await expect(page.locator('[data-row]')).toHaveCount(1);
 });
 
 test('a cell that cannot be says why, and the others render', async () => {

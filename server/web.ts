@@ -55,3 +55,11 @@ export async function body<T>(request: Request, most = 1 << 20): Promise<T> {
   if (text.length > most) throw new Problem('input-invalid', 'The request is too large.', 'body', 'Send less at once.');
   try { return JSON.parse(text || '{}') as T; } catch { throw new Problem('input-invalid', 'The request is no JSON.', 'body', 'Reload the page and try again.'); }
 }
+
+/** A request's bytes, with a limit that holds whatever its headers say. */
+export async function bytesOf(request: Request, most: number): Promise<Uint8Array> {
+  const parts: Uint8Array[] = [];
+  let size = 0;
+  if (request.body) for await (const part of request.body as unknown as AsyncIterable<Uint8Array>) { size += part.length; if (size > most) throw new Problem('limit-size', `At most ${most / 1e6} MB are taken at once.`, 'the file', 'Send a smaller one.'); parts.push(part); }
+  return new Uint8Array(Buffer.concat(parts));
+}

@@ -7,6 +7,7 @@ ensurePackages();
 await (await import('./kernel.mjs')).ensureKernel();
 ensureDebian('ffmpeg', ['ffmpeg']);
 ensureDebian('unzip', ['unzip']);
+ensureDebian('transicc', ['liblcms2-utils']);
 ensureDebian(process.env.CHROMIUM ?? 'chromium', ['chromium']);
 const { build } = await import('esbuild');
 await build({ absWorkingDir: root, entryPoints: { bench: 'bench/main.ts', 'bench-read-intake': 'bench/read-intake.ts' }, outdir: 'dist', outExtension: { '.js': '.mjs' }, bundle: true, platform: 'node', target: 'node20', format: 'esm', packages: 'external', alias: { '@': root }, logLevel: 'warning' });

@@ -3,9 +3,10 @@ import { run } from 'graphile-worker';
 import { databaseUrl } from '@/server/db/pool';
 import { fillEffects } from '@/server/items/duplicates';
 import { freeDeadJobs, runJob, type JobHandler } from '@/server/jobs/service';
+import { warmFrames } from '@/server/frames/warm';
 import { readIntake } from '@/server/packs/service';
 
-const handlers: Record<string, JobHandler> = { intake: readIntake };
+const handlers: Record<string, JobHandler> = { intake: readIntake, frames: warmFrames };
 
 // versions that were taken in before there were fingerprints get theirs; once, and beside the work
 void fillEffects().catch((e: unknown) => console.error('filling in fingerprints:', e));

@@ -4,11 +4,13 @@ import { profileFor } from '@/demo/cameras/profiles';
 import { daylight, lamp, reflectanceOf, xyzUnder } from '@/demo/cameras/spectra';
 import { profileOf } from '../camera/dcp';
 import { renderer, STAGES } from '../camera/render';
-import { developTo, profileTable } from '../camera/table';
+import { developPlain, developTo, profileTable } from '../camera/table';
 import { whitePoint } from '../camera/white';
+import { prepare } from '../look/apply';
+import { kernel } from '../look/kernel/kernel';
 import { linearPreview, readDng, writeDng } from '../frame/dng';
-import { applyTrim, differenceMap, figuresOf, MAP_TOP, mapColor, noTrim } from './measure';
-import { compressRange, usualRange } from './range';
+import { applyTrim, differenceMap, endsPlain, figuresOf, MAP_TOP, mapColor, noTrim } from './measure';
+import { applyRange, compressRange, rangeField, usualRange } from './range';
 
 const picture = (f: (x: number, y: number) => number[], w = 40, h = 30) => { const p = new Uint8ClampedArray(w * h * 4); for (let y = 0, i = 0; y < h; y++) for (let x = 0; x < w; x++, i += 4) { const [r, g, b] = f(x / (w - 1), y / (h - 1)); p.set([r!, g!, b!, 255], i); } return p; };
 
@@ -19,6 +21,17 @@ describe('what is said under a cell', () => {
     expect(figuresOf(picture((x) => [x * 31, x * 31, x * 31]), p).shadows).toBe(32);
   });
   test('the tint is that of what was neutral before', () => { const before = picture(() => [120, 120, 120]), after = picture(() => [140, 120, 90]), t = figuresOf(after, before).tint!; expect(t.chroma).toBeGreaterThan(10); expect(t.hue).toBeGreaterThan(50); expect(t.hue).toBeLessThan(95); expect(figuresOf(after, picture(() => [250, 20, 20])).tint).toBeNull(); });
+});
+describe('the kernel is its plain steps', () => {
+  const noise = (n: number) => Uint16Array.from({ length: n }, (_, i) => Math.imul(i + 1, 2654435761) >>> 16);
+  test('developing camera values', () => {
+    const p = profileOf(profileFor(cameras[1]!, 'Standard', 'x')), n = neutralUnder(cameras[1]!, lamp(3000)), t = prepare(profileTable(p, n, STAGES, 17)), k = n.map((v) => 1 / (65535 * v)), source = noise(3 * 20_001), a = new Uint8ClampedArray(4 * 20_001), b = new Uint8ClampedArray(4 * 20_001);
+    developPlain(t, k, source, a); expect(kernel()!.develop(t, k, source, b)).toBe(true);
+    let most = 0, off = 0; a.forEach((v, i) => { const d = Math.abs(v - b[i]!); most = Math.max(most, d); off += Number(d > 0); });
+    expect(most).toBeLessThanOrEqual(1); expect(off / a.length).toBeLessThan(0.001);
+    expect(a.some((v, i) => i % 4 !== 3 && v > 0 && v < 255)).toBe(true);
+  });
+  test('counting the ends, over more than a strip of pixels', () => { const p = new Uint8ClampedArray(4 * 40_000); noise(p.length).forEach((v, i) => { p[i] = v % 300; }); expect(kernel()!.ends(p)).toEqual(endsPlain(p)); p.fill(90); expect(kernel()!.ends(p)).toEqual(endsPlain(p)); });
 });
 describe('the map of differences', () => {
   test('of a picture and itself is none', () => { const p = picture((x, y) => [255 * x, 255 * y, 90]), out = new Uint8ClampedArray(p.length); expect(differenceMap(p, p, out)).toEqual({ mean: 0, p95: 0, max: 0 }); expect([...out.slice(0, 3)]).toEqual(mapColor(0)); });
@@ -33,13 +46,23 @@ describe('trim and range', () => {
     const row = Array.from({ length: 64 }, (_, x) => less[x * 4]!); expect(row[0]!).toBeGreaterThan(p[0]!); expect(row[63]!).toBeLessThan(p[63 * 4]!); row.slice(1).forEach((v, i) => expect(v).toBeGreaterThanOrEqual(row[i]! - 1));
   });
 });
+describe('range in parts', () => {
+  test('a part compressed by the whole’s field is what the whole has there, at the same size and from a smaller one', () => {
+    const scene = (w: number, h: number) => picture((x, y) => { const v = 20 + 200 * x * (0.6 + 0.4 * Math.sin(9 * y)); return [v, v * 0.8, v * 0.6]; }, w, h), crop = (p: Uint8ClampedArray, w: number, x0: number, y0: number, cw: number, ch: number) => Uint8ClampedArray.from({ length: cw * ch * 4 }, (_, i) => p[((y0 + Math.floor(i / 4 / cw)) * w + x0 + (Math.floor(i / 4) % cw)) * 4 + (i % 4)]!);
+    const c = { ...usualRange, outLow: -3, outHigh: 1.2 }, whole = scene(240, 160), small = scene(60, 40), done = whole.slice(); compressRange(done, 240, 160, c);
+    const part = crop(whole, 240, 100, 50, 64, 48); applyRange(part, 64, 48, c, rangeField(whole, 240, 160, c), { x: 100, y: 50, width: 240, height: 160 });
+    expect(part).toEqual(crop(done, 240, 100, 50, 64, 48));
+    const near = crop(whole, 240, 100, 50, 64, 48); applyRange(near, 64, 48, c, rangeField(small, 60, 40, c), { x: 100, y: 50, width: 240, height: 160 });
+    let most = 0; near.forEach((v, i) => { most = Math.max(most, Math.abs(v - part[i]!)); }); expect(most).toBeLessThanOrEqual(4);
+  });
+});
 describe('the demo’s cameras', () => {
   test('a reflectance made for a color has that color under D65', () => { const d = daylight(6504), white = xyzUnder(d); for (const rgb of [[0.5, 0.5, 0.5], [0.6, 0.1, 0.08], [0.02, 0.05, 0.2], [0.8, 0.7, 0.2]]) { const xyz = xyzUnder(d, reflectanceOf(rgb)); expect(xyz[1]! / white[1]!).toBeCloseTo(0.2126 * rgb[0]! + 0.7152 * rgb[1]! + 0.0722 * rgb[2]!, 3); expect(Math.max(...reflectanceOf(rgb))).toBeLessThanOrEqual(1); } });
   test('a computed profile finds the temperature of the light that lit the scene', () => { const p = profileOf(profileFor(cameras[2]!, 'Standard', 'x')); for (const [light, k] of [[lamp(2856), 2856], [lamp(3400), 3400], [daylight(5500), 5500], [daylight(7000), 7000]] as const) expect(Math.abs(whitePoint(p, neutralUnder(cameras[2]!, light)).kelvin / k - 1)).toBeLessThan(0.03); });
   test('its table renders as the profile does, within a code value of 8 bits for most colors', () => {
     const p = profileOf(profileFor(cameras[0]!, 'Standard', 'x')), n = neutralUnder(cameras[0]!, daylight(5500)), table = profileTable(p, n, STAGES), run = renderer(p, n, STAGES, 'srgb'), linear = new Uint16Array(3000);
     for (let i = 0; i < linear.length; i++) linear[i] = ((Math.imul(i + 5, 2654435761) >>> 16) & 65535) * n[i % 3]!;
-    const out = new Uint8ClampedArray(4000), v = Float64Array.from(linear, (x) => x / 65535); developTo(table, n, linear, out); run(v);
+    const out = new Uint8ClampedArray(4000), v = Float64Array.from(linear, (x) => x / 65535); developTo(prepare(table), n, linear, out); run(v);
     let far = 0; for (let i = 0; i < 1000; i++) for (let c = 0; c < 3; c++) if (Math.abs(out[i * 4 + c]! - 255 * Math.min(1, Math.max(0, v[i * 3 + c]!))) > 3) far++;
     expect(far / 3000).toBeLessThan(0.03);
   });

@@ -1,23 +1,31 @@
 /** What is said under a cell of the bench, and the map of differences. Pictures are RGBA, sRGB, 8 bits. */
 import { deltaE2000 } from '../color/difference';
 import { labOfSrgb } from '../color/lab';
+import { kernel } from '../look/kernel/kernel';
 
 export interface CellFigures { /** percent of pixels with a channel at either end */ clippedHigh: number; clippedLow: number; /** distinct luminances among the darkest 32 that the picture has */ shadows: number; /** mean color of what is neutral before any look: chroma C* and hue in degrees, null where nothing is */ tint: { chroma: number; hue: number } | null }
 
 type Pixels = Uint8Array | Uint8ClampedArray;
 const decoded = new Float64Array(256).map((_, i) => i / 255);
 
+/** How many pixels are at either end, and the luminances that there are: the kernel's reference and stand-in. */
+export function endsPlain(p: Pixels): { high: number; low: number; seen: Uint8Array } {
+  const seen = new Uint8Array(256);
+  let high = 0, low = 0;
+  for (let i = 0; i < p.length; i += 4) {
+    const r = p[i]!, g = p[i + 1]!, b = p[i + 2]!;
+    if (r === 255 || g === 255 || b === 255) high++;
+    if (r === 0 || g === 0 || b === 0) low++;
+    seen[Math.round(0.2126 * r + 0.7152 * g + 0.0722 * b)] = 1;
+  }
+  return { high, low, seen };
+}
+
 /** `base` is the same picture without a look; neutrals are told by it. */
 export function figuresOf(p: Pixels, base: Pixels): CellFigures {
-  const n = p.length / 4, seen = new Uint8Array(256), lab = new Float64Array(3);
-  let high = 0, low = 0, a = 0, b = 0, neutrals = 0;
-  for (let i = 0; i < p.length; i += 4) {
-    const r = p[i]!, g = p[i + 1]!, bl = p[i + 2]!;
-    if (r === 255 || g === 255 || bl === 255) high++;
-    if (r === 0 || g === 0 || bl === 0) low++;
-    seen[Math.round(0.2126 * r + 0.7152 * g + 0.0722 * bl)] = 1;
-  }
-  const step = Math.max(1, Math.floor(n / 6000)) * 4;
+  const n = p.length / 4, { high, low, seen } = kernel()?.ends(p) ?? endsPlain(p), lab = new Float64Array(3);
+  let a = 0, b = 0, neutrals = 0;
+  const step = Math.max(1, Math.floor(n / 2500)) * 4;
   for (let i = 0; i < p.length; i += step) {
     labOfSrgb(decoded[base[i]!]!, decoded[base[i + 1]!]!, decoded[base[i + 2]!]!, lab);
     if (lab[0]! < 15 || lab[0]! > 95 || Math.hypot(lab[1]!, lab[2]!) > 4) continue;

@@ -1,4 +1,6 @@
 /** A camera profile's rendering for one neutral as a table, so that many pixels are quick: balanced camera values behind a square root → sRGB. */
+import type { Prepared } from '../look/apply';
+import { kernel } from '../look/kernel/kernel';
 import { fromRows, type Look } from '../look/look';
 import { sampler } from '../look/sample';
 import type { Profile } from './dcp';
@@ -11,11 +13,26 @@ export function profileTable(p: Profile, neutral: readonly number[], stages: rea
   return fromRows(size, '', (row, count) => { for (let i = 0; i < count; i++) row[i] = row[i]! ** 2 * n[i % 3]!; run(row, count); });
 }
 
-/** 16-bit camera values through such a table to RGBA of 8 bits. */
-export function developTo(table: Look, neutral: readonly number[], linear: Uint16Array, target: Uint8ClampedArray): void {
-  const f = sampler(table), v = new Float64Array(3), root = checkNeutral(neutral).map((n) => { const out = new Float32Array(65536), k = 1 / (65535 * n); for (let i = 0; i < 65536; i++) out[i] = Math.sqrt(i * k); return out; });
+/** 16-bit camera values through such a table to RGBA of 8 bits. `table` is prepared at full strength. */
+export function developTo(table: Prepared, neutral: readonly number[], linear: Uint16Array, target: Uint8ClampedArray): void {
+  const k = shares(neutral);
+  if (!kernel()?.develop(table, k, linear, target)) developPlain(table, k, linear, target);
+}
+
+/** The same in plain steps; `k` as the kernel takes it. */
+export function developPlain(table: Prepared, k: readonly number[], linear: Uint16Array, target: Uint8ClampedArray): void {
+  const f = colorOf(table, k), v = new Float64Array(3);
   for (let i = 0, o = 0; o < target.length; i += 3, o += 4) {
-    f(root[0]![linear[i]!]!, root[1]![linear[i + 1]!]!, root[2]![linear[i + 2]!]!, v, 0);
-    target[o] = 255 * v[0]!; target[o + 1] = 255 * v[1]!; target[o + 2] = 255 * v[2]!; target[o + 3] = 255;
+    f(linear[i]!, linear[i + 1]!, linear[i + 2]!, v);
+    for (let c = 0; c < 3; c++) target[o + c] = Math.floor(255 * v[c]! + 0.5);
+    target[o + 3] = 255;
   }
 }
+
+/** One color through such a table: 16-bit camera values to encoded sRGB, unclamped. `k`: one by white level times neutral, by channel. */
+export function colorOf(table: Prepared, k: readonly number[]): (r: number, g: number, b: number, out: Float64Array) => void {
+  const f = sampler({ format: 'cube', kind: '3d', size: table.size, table: table.table, title: '', domain: { min: [0, 0, 0], max: [1, 1, 1] }, comments: [], warnings: [] });
+  // prepared entries are code values and a half
+  return (r, g, b, out) => { f(Math.sqrt(r * k[0]!), Math.sqrt(g * k[1]!), Math.sqrt(b * k[2]!), out, 0); for (let c = 0; c < 3; c++) out[c] = (out[c]! - 0.5) / 255; };
+}
+export const shares = (neutral: readonly number[]): number[] => checkNeutral(neutral).map((n) => 1 / (65535 * n));

@@ -1,9 +1,15 @@
-/** CIE 1976 L*a*b* (ISO/CIE 11664-4) of sRGB values, relative to D65, 2° observer. */
+/** CIE 1976 L*a*b* (ISO/CIE 11664-4) of sRGB values relative to D65, and of XYZ relative to any white; 2° observer. */
 import { decodeSrgbQuickly as decodeSrgb } from './transfer-table';
 import { srgbToXyz, xyzOf, D65 } from './spaces';
 
 const white = xyzOf(D65), m = srgbToXyz.map((v, i) => v / white[Math.floor(i / 3)]!);
 const f = (t: number): number => (t > 216 / 24389 ? Math.cbrt(t) : ((24389 / 27) * t + 16) / 116);
+
+/** XYZ → L*a*b* relative to a white of the same scale. */
+export function labOfXyz(xyz: readonly number[], whiteXyz: readonly number[]): [number, number, number] {
+  const [x, y, z] = xyz.map((v, i) => f(v / whiteXyz[i]!)) as [number, number, number];
+  return [116 * y - 16, 500 * (x - y), 200 * (y - z)];
+}
 
 /** Linear sRGB → L*a*b*, written to out[at…at+2]. */
 export function labOfLinear(r: number, g: number, b: number, out: Float64Array | number[], at = 0): void {

@@ -82,9 +82,17 @@ export function linearPreview(d: Dng, width: number): { width: number; height: n
   return { width: w, height: h, data: out };
 }
 
+/** All samples as 16 bits with their levels: a mosaic of 16 bits as it came; linear pictures, bytes and floats between their own levels, clamped. */
+export function fullSamples(d: Dng): { samples: Uint16Array; black: number[]; white: number[] } {
+  if (d.cfa && d.samples instanceof Uint16Array) return { samples: d.samples, black: d.black, white: d.white };
+  const out = new Uint16Array(d.samples.length), n = d.cfa ? 4 : 3, scale = d.white.map((w, i) => 65535 / (w - d.black[i]!));
+  for (let i = 0; i < out.length; i++) { const p = d.cfa ? (Math.floor(i / d.width) & 1) * 2 + ((i % d.width) & 1) : i % 3, v = (d.samples[i]! - d.black[p]!) * scale[p]!; out[i] = v <= 0 ? 0 : v >= 65535 ? 65535 : Math.round(v); }
+  return { samples: out, black: new Array<number>(n).fill(0), white: new Array<number>(n).fill(65535) };
+}
+
 export interface DngPlan {
   width: number; height: number; cfa: [number, number, number, number]; mosaic: Uint16Array; black: number; white: number; neutral: readonly number[];
-  maker: string; model: string; /** the name by which profiles find it */ unique: string; serial: string; lens: string; focal: number; aperture: number; iso: number; date: string; profile: Dcp; jpeg: { bytes: Uint8Array; width: number; height: number } | null;
+  maker: string; model: string; /** the name by which profiles find it */ unique: string; serial: string; lens: string; focal: number; aperture: number; iso: number; date: string; profile: Dcp; jpeg: { bytes: Uint8Array; width: number; height: number } | null; /** as TIFF has it, 1 without */ orientation?: number; /** the name of the profile that the camera was set to */ asShot?: string;
 }
 
 /** Writes a DNG: the camera's JPEG in the first directory, the mosaic, uncompressed in strips, beneath it. */
@@ -96,7 +104,7 @@ export function writeDng(p: DngPlan): Uint8Array {
   const exif: Plan = { tags: [r(33434, 1 / 60), r(33437, p.aperture), s(34855, p.iso), textTag(36867, p.date), r(37386, p.focal), textTag(42036, p.lens), textTag(42033, p.serial)] };
   const j = p.jpeg, own = [...p.profile.tags.values()].filter((t) => t.tag !== 50708);
   return writeIfds(42, l, {
-    tags: [...(j ? [n(254, 1), n(256, j.width), n(257, j.height), s(258, 8, 8, 8), s(259, 7), s(262, 6), s(277, 3), n(278, j.height), n(279, j.bytes.length)] : [n(254, 1)]), textTag(271, p.maker), textTag(272, p.model), s(274, 1), textTag(306, p.date), bytesTag(50706, Uint8Array.of(1, 4, 0, 0), 1), bytesTag(50707, Uint8Array.of(1, 1, 0, 0), 1), textTag(50708, p.unique), textTag(50735, p.serial), r(50728, ...p.neutral), ...own],
+    tags: [...(j ? [n(254, 1), n(256, j.width), n(257, j.height), s(258, 8, 8, 8), s(259, 7), s(262, 6), s(277, 3), n(278, j.height), n(279, j.bytes.length)] : [n(254, 1)]), textTag(271, p.maker), textTag(272, p.model), s(274, p.orientation ?? 1), textTag(306, p.date), bytesTag(50706, Uint8Array.of(1, 4, 0, 0), 1), bytesTag(50707, Uint8Array.of(1, 1, 0, 0), 1), textTag(50708, p.unique), textTag(50735, p.serial), r(50728, ...p.neutral), ...(p.asShot ? [textTag(50934, p.asShot)] : []), ...own],
     under: [{ tag: 330, plans: [mosaic] }, { tag: 34665, plans: [exif] }], ...(j ? { blocks: { tag: 273, parts: [j.bytes] } } : {}),
   });
 }

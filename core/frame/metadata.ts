@@ -3,12 +3,12 @@ import { Ifds, type Directory } from '../tiff/ifd';
 import { Problem } from '../problem';
 
 export interface FrameFacts {
-  format: 'jpeg' | 'png' | 'tiff' | 'dng'; width: number; height: number; bits: number | null;
-  maker: string; camera: string; serial: string; lens: string; focal: number | null; aperture: number | null; iso: number | null; seconds: number | null; date: string; uniqueModel: string;
+  /** `raw`: a camera's own file, which the decoder has to bring to DNG */ format: 'jpeg' | 'png' | 'tiff' | 'dng' | 'raw'; width: number; height: number; bits: number | null;
+  maker: string; camera: string; serial: string; lens: string; focal: number | null; aperture: number | null; iso: number | null; seconds: number | null; date: string; uniqueModel: string; /** the camera profile that it was taken with: AsShotProfileName (50934), else the embedded one's ProfileName (50936) */ profile: string;
 }
 
 export const MOST_PIXELS = 250e6;
-const empty = { maker: '', camera: '', serial: '', lens: '', focal: null, aperture: null, iso: null, seconds: null, date: '', uniqueModel: '' };
+const empty = { maker: '', camera: '', serial: '', lens: '', focal: null, aperture: null, iso: null, seconds: null, date: '', uniqueModel: '', profile: '' };
 const fault = (code: string, message: string, where: string): Problem => new Problem(code, message, where, 'Save the picture anew from the program that made it.');
 
 function sized(f: FrameFacts): FrameFacts {
@@ -19,7 +19,7 @@ function sized(f: FrameFacts): FrameFacts {
 
 /** EXIF within a TIFF layout; what cannot be read is left empty, since a picture can be of use without. */
 function exif(f: Ifds, d: Directory): Omit<FrameFacts, 'format' | 'width' | 'height' | 'bits'> {
-  const out = { ...empty, maker: f.text(d, 271), camera: f.text(d, 272), uniqueModel: f.text(d, 50708), serial: f.text(d, 50735), date: f.text(d, 306) } as Omit<FrameFacts, 'format' | 'width' | 'height' | 'bits'>;
+  const out = { ...empty, maker: f.text(d, 271), camera: f.text(d, 272), uniqueModel: f.text(d, 50708), profile: f.text(d, 50934) || f.text(d, 50936), serial: f.text(d, 50735), date: f.text(d, 306) } as Omit<FrameFacts, 'format' | 'width' | 'height' | 'bits'>;
   const at = f.number(d, 34665);
   if (at === null) return out;
   let e: Directory;
@@ -65,11 +65,11 @@ function png(b: Uint8Array): FrameFacts {
 function tiff(b: Uint8Array): FrameFacts {
   const f = new Ifds(b), chain = f.chain(), d = chain[0];
   if (!d) throw fault('tiff-broken', 'The file has no directory.', 'byte 4');
-  const dng = d.tags.has(50706);
+  const dng = d.tags.has(50706), under = (): Directory[] => f.numbers(d, 330, 16).map((at) => f.read(at)), raw = !dng && [...chain, ...under()].some((x) => f.number(x, 262) === 32803); // a mosaic of a color filter array, as TIFF/EP has it
   let size = { width: f.number(d, 256) ?? 0, height: f.number(d, 257) ?? 0 };
   // in a DNG the first directory is a thumbnail; the picture proper is the largest of those below it
-  if (dng) for (const at of f.numbers(d, 330, 16)) { const s = f.read(at), w = f.number(s, 256) ?? 0, h = f.number(s, 257) ?? 0; if (w * h > size.width * size.height) size = { width: w, height: h }; }
-  return sized({ format: dng ? 'dng' : 'tiff', ...size, bits: f.number(d, 258), ...exif(f, d) });
+  if (dng || raw) for (const s of [...chain, ...under()]) { const w = f.number(s, 256) ?? 0, h = f.number(s, 257) ?? 0; if (w * h > size.width * size.height) size = { width: w, height: h }; }
+  return sized({ format: dng ? 'dng' : raw ? 'raw' : 'tiff', ...size, bits: f.number(d, 258), ...exif(f, d) });
 }
 
 /** Facts of a picture, by its signature; null where it is no picture that we know. */
@@ -79,5 +79,8 @@ export function frameFacts(b: Uint8Array): FrameFacts | null {
   if (b[0] === 0x89 && b[1] === 0x50 && b[2] === 0x4e && b[3] === 0x47) return png(b);
   const four = (b[0]! << 24) | (b[1]! << 16) | (b[2]! << 8) | b[3]!;
   if (four === 0x49492a00 || four === 0x4d4d002a) return tiff(b);
+  // cameras' own kinds of TIFF bear another number where TIFF has 42 (DNG camera profiles have "CR", BigTIFF 43)
+  const own = b[0] === 0x49 && b[1] === 0x49 ? b[2]! | (b[3]! << 8) : b[0] === 0x4d && b[1] === 0x4d ? (b[2]! << 8) | b[3]! : 0;
+  if (own === 0x4f52 || own === 0x5352 || own === 0x55) return { format: 'raw', width: 1, height: 1, bits: null, ...softly(b, 0) };
   return null;
 }

@@ -5,6 +5,7 @@ import { neutralOf } from '../camera/white';
 import type { Profile } from '../camera/dcp';
 import { haltonPoints, residual, type Residual } from '../look/residual';
 import type { Evaluate } from '../look/sample';
+import { describedAs } from './coding';
 import { evaluateIcc } from './look';
 import { once, transform } from './transform';
 import { decodeLab16, encodeLab16, encodeXyz16, writeTableProfile } from './write';
@@ -44,7 +45,7 @@ export async function toAbstract(f: Evaluate, about: About): Promise<{ bytes: Ui
  */
 export async function toInputProfile(p: Profile, kelvin: number, about: About, stages?: readonly Stage[]): Promise<{ bytes: Uint8Array; residual: { maxDeltaE: number; p95DeltaE: number; meanDeltaE: number } }> {
   const neutral = neutralOf(p, kelvin), run = renderer(p, neutral, stages, 'xyz'), direct = (row: Float64Array): void => { for (let i = 0; i < row.length; i++) row[i] = row[i]! ** 2 * neutral[i % 3]!; run(row); };
-  const bytes = writeTableProfile({ class: 'scnr', space: 'RGB ', pcs: 'XYZ ', description: about.title, copyright: about.copyright ?? '', created: about.created, grid: about.grid ?? 33, f: (row) => { direct(row); for (let i = 0; i < row.length; i++) row[i] = encodeXyz16(row[i]!); } });
+  const bytes = writeTableProfile({ class: 'scnr', space: 'RGB ', pcs: 'XYZ ', description: describedAs(about.title), copyright: about.copyright ?? '', created: about.created, grid: about.grid ?? 33, f: (row) => { direct(row); for (let i = 0; i < row.length; i++) row[i] = encodeXyz16(row[i]!); } });
   const points = haltonPoints(5000), want = points.slice();
   direct(want);
   const a = await once('xyz', 'lab', want), b = await once(bytes, 'lab', points), d = new Float64Array(points.length / 3);

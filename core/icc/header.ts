@@ -33,7 +33,12 @@ export function iccHeader(bytes: Uint8Array): IccHeader {
 function textOf(b: Uint8Array, v: DataView, at: number, n: number): string {
   if (n < 12) return '';
   const type = ascii(b, at, 4), clean = (s: string): string => s.replace(/\0[\s\S]*$/, '').trim().slice(0, 400);
-  if (type === 'desc') { const c = v.getUint32(at + 8); return c <= n - 12 ? clean(new TextDecoder('latin1').decode(b.subarray(at + 12, at + 12 + c))) : ''; }
+  if (type === 'desc') { // ASCII, and behind it the same in Unicode where a program wrote that too
+    const c = v.getUint32(at + 8), room = n - 12 - c;
+    if (room < 0) return '';
+    const wide = room >= 8 ? v.getUint32(at + 16 + c) : 0, whole = wide > 1 && wide * 2 <= room - 8 ? clean(new TextDecoder('utf-16be').decode(b.subarray(at + 20 + c, at + 20 + c + wide * 2))) : '';
+    return whole || clean(new TextDecoder('latin1').decode(b.subarray(at + 12, at + 12 + c)));
+  }
   if (type === 'text') return clean(new TextDecoder('latin1').decode(b.subarray(at + 8, at + n)));
   if (type !== 'mluc' || n < 28) return '';
   const records = Math.min(v.getUint32(at + 8), 100);

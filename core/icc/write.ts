@@ -14,7 +14,7 @@ export const decodeLab16 = (l: number, a: number, b: number): [number, number, n
 /** XYZ as u1Fixed15 over 0…1 of 16 bits: 1.0 is 8000. */
 export const encodeXyz16 = (v: number): number => (v * 32768) / 65535;
 
-class Block {
+export class Block {
   private readonly parts: number[] = [];
   u8(...v: number[]): this { this.parts.push(...v.map((x) => x & 255)); return this; }
   u16(...v: number[]): this { for (const x of v) this.u8(x >> 8, x); return this; }
@@ -23,7 +23,8 @@ class Block {
   text(s: string): this { return this.u8(...[...s].map((c) => c.charCodeAt(0))); }
   bytes(): Uint8Array { return Uint8Array.from(this.parts); }
 }
-const mluc = (s: string): Uint8Array => new Block().text('mluc').u32(0, 1, 12).text('enUS').u32(s.length * 2, 28).u16(...Array.from({ length: s.length }, (_, i) => s.charCodeAt(i))).bytes();
+/** A text in English as multiLocalizedUnicodeType (10.15). */
+export const mluc = (s: string): Uint8Array => new Block().text('mluc').u32(0, 1, 12).text('enUS').u32(s.length * 2, 28).u16(...Array.from({ length: s.length }, (_, i) => s.charCodeAt(i))).bytes();
 
 function lut16(p: TableProfile): Uint8Array {
   const n = p.grid, head = new Block().text('mft2').u32(0).u8(3, 3, n, 0).s15(1, 0, 0, 0, 1, 0, 0, 0, 1).u16(2, 2).u16(0, 65535, 0, 65535, 0, 65535).bytes(), tail = new Block().u16(0, 65535, 0, 65535, 0, 65535).bytes();

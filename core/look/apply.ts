@@ -13,14 +13,13 @@ export interface Prepared { table: Float32Array; size: number; offset: [Int32Arr
 
 /** `strength` as a factor. 1D tables are spread over a 3D table of 33 points only when `size` says so; see `applyAny`. */
 export function prepare(look: Look, strength = 1): Prepared {
-  const { size, domain } = look, last = size - 1, count = size ** 3;
-  const table = new Float32Array(count * 3);
-  for (let i = 0; i < count; i++) {
-    const at = [i % size, Math.floor(i / size) % size, Math.floor(i / (size * size))];
-    for (let c = 0; c < 3; c++) {
-      const node = domain.min[c]! + ((domain.max[c]! - domain.min[c]!) * at[c]!) / last;
-      table[i * 3 + c] = 255 * (node + strength * (look.table[i * 3 + c]! - node)) + 0.5;
-    }
+  const { size, domain } = look, last = size - 1, table = new Float32Array(size ** 3 * 3);
+  const nodes = [0, 1, 2].map((c) => Float64Array.from({ length: size }, (_, i) => domain.min[c]! + ((domain.max[c]! - domain.min[c]!) * i) / last)), [nr, ng, nb] = nodes as [Float64Array, Float64Array, Float64Array], t = look.table, kept = 1 - strength;
+  let i = 0;
+  for (let b = 0; b < size; b++) for (let g = 0; g < size; g++) for (let r = 0; r < size; r++, i += 3) {
+    table[i] = 255 * (kept * nr[r]! + strength * t[i]!) + 0.5;
+    table[i + 1] = 255 * (kept * ng[g]! + strength * t[i + 1]!) + 0.5;
+    table[i + 2] = 255 * (kept * nb[b]! + strength * t[i + 2]!) + 0.5;
   }
   const step = [3, 3 * size, 3 * size * size];
   const offset = [0, 1, 2].map(() => new Int32Array(256)) as Prepared['offset'], fraction = [0, 1, 2].map(() => new Float32Array(256)) as Prepared['fraction'];

@@ -1,5 +1,5 @@
 /** Hald images as files: PNG and TIFF, 8 and 16 bits. Sizes are judged from the header before a pixel is unpacked. */
-import { decode as decodePng, encode as encodePng } from 'fast-png';
+import { decode as decodePng } from 'fast-png';
 import { frameFacts } from '../frame/metadata';
 import { Problem } from '../problem';
 import { Ifds } from '../tiff/ifd';
@@ -7,6 +7,7 @@ import { readTiffPicture } from '../tiff/picture';
 import { writeTiffPicture } from '../tiff/write-picture';
 import { haldLevel, lookOfHald } from './hald';
 import type { Look } from './look';
+import { pngOfRows } from './png-rows';
 
 const noHald = (w: number, h: number): Problem => new Problem('hald-size', 'The picture is no Hald image.', `${w} × ${h}`, 'Give a square picture whose side is the cube of a whole number.');
 
@@ -26,19 +27,18 @@ export function readHald(bytes: Uint8Array): Look {
   return lookOfHald(p.data, p.width, p.height, p.channels, top, '');
 }
 
-/** Values of a 3D table as samples of 16 bits, clamped to 0…1, rounded half up. The size has to be a square. */
-export function haldSamples(look: Look): { side: number; data: Uint16Array } {
+/** The side of the image that a 3D table makes. The size has to be a square. */
+function sideOf(look: Look): number {
   const level = Math.round(Math.sqrt(look.size));
   if (look.kind !== '3d' || level * level !== look.size || level < 2 || level > 16) throw new Problem('hald-size', `A table of ${look.size} points makes no Hald image.`, '--size', 'Choose the square of a whole number: 4, 9, 16, 25, 36, 49, 64, … 256.');
-  const data = new Uint16Array(look.table.length);
-  for (let i = 0; i < data.length; i++) { const v = look.table[i]!; data[i] = v <= 0 ? 0 : v >= 1 ? 65535 : Math.floor(v * 65535 + 0.5); }
-  return { side: level ** 3, data };
+  return level ** 3;
 }
+/** Values from an index of the table on, as samples of 16 bits, clamped to 0…1, rounded half up. */
+function samples(look: Look, from: number, out: Uint16Array): void { for (let i = 0; i < out.length; i++) { const v = look.table[from + i]!; out[i] = v <= 0 ? 0 : v >= 1 ? 65535 : Math.floor(v * 65535 + 0.5); } }
+export function haldSamples(look: Look): { side: number; data: Uint16Array } { const side = sideOf(look), data = new Uint16Array(look.table.length); samples(look, 0, data); return { side, data }; }
 
-export function writeHaldPng(look: Look): Uint8Array {
-  const { side, data } = haldSamples(look);
-  return encodePng({ width: side, height: side, channels: 3, depth: 16, data });
-}
+/** Row by row: level 16 has 100 MB of samples, which are never there at once. */
+export function writeHaldPng(look: Look): Uint8Array { const side = sideOf(look); return pngOfRows(side, side, (y, out) => samples(look, y * side * 3, out)); }
 
 export function writeHaldTiff(look: Look): Uint8Array {
   const { side, data } = haldSamples(look);

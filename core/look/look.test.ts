@@ -82,6 +82,9 @@ describe('the 8-bit kernel', () => {
       expect(off).toBeLessThanOrEqual(a.length * 0.001);
       const c = src.slice(); kernel()!.apply(p, c, c); expect(c).toEqual(b);
     }
+    // more tables than it keeps, used in turns, small and large: each is still its own
+    const many = Array.from({ length: 20 }, (_, i) => prepare(bent(i % 5 === 4 ? 41 : 9 + (i % 4) * 8), 0.2 + i * 0.1)), src = new Uint8ClampedArray(4000).map((_, i) => (i * 71) & 255);
+    for (let round = 0; round < 3; round++) for (const p of round === 1 ? [...many].reverse() : many) { const a = new Uint8ClampedArray(4000), b = new Uint8ClampedArray(4000); applyPlain(p, src, a); kernel()!.apply(p, src, b); expect(b).toEqual(a); }
     expect(kernel()!.apply({ ...prepare(bent(2)), size: 200 }, new Uint8Array(4), new Uint8ClampedArray(4))).toBe(false);
   });
   test('the identity leaves every picture alone', () => {

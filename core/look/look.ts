@@ -2,8 +2,10 @@
  * A look as a table. 3D tables are Float32Array of size³×3, red fastest; 1D tables are size×3, interleaved.
  * Values are the table's own code values, 1.0 is full scale. The domain is the input range that the table spans.
  */
-export interface Encoding {
-  primaries: string; transfer: string; range: 'full' | 'legal'; referred: 'display' | 'scene'; white: string;
+/** What code values mean: their primaries, their transfer, and whether they fill the whole range. */
+export interface Values { primaries: string; transfer: string; range: 'full' | 'legal' }
+export interface Encoding extends Values {
+  /** what a look gives, where that is not what it takes */ output?: Values | null; referred: 'display' | 'scene'; white: string;
   /** True while only we say so, and no file or person does. */
   assumed: boolean;
 }

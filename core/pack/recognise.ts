@@ -144,6 +144,7 @@ const profile: Try = (path, bytes) => {
 const picture: Try = (path, bytes) => {
   const f = frameFacts(bytes);
   if (!f) return null;
+  if (f.format === 'raw') { const camera = [f.maker && !f.camera.startsWith(f.maker) ? f.maker : '', f.camera].filter(Boolean).join(' '); return plain(path, 'frame', 'raw', `camera file${camera ? ` of the ${camera}` : ''}, brought to DNG when it is taken in`, { facts: { ...f }, confidence: 0.9, evidence: ['a mosaic of a color filter array, or a camera’s own kind of TIFF', 'no DNG version'] }); }
   const level = haldLevel(f.width, f.height), facts = { ...f } as Record<string, unknown>;
   if (level && level >= 4 && (f.format === 'png' || f.format === 'tiff')) {
     const look = readLook(bytes), likeness = haldLikeness(look);

@@ -6,6 +6,7 @@ import { zipSync } from 'fflate';
 import { readDcp, setText, writeDcp } from '../camera/dcp';
 import { T } from '../camera/tags';
 import { editorKey, type Descriptor } from '../editor/descriptor';
+import { describeIcc } from '../icc/describe';
 import { member, memberNames } from '../look/archive';
 import { Problem } from '../problem';
 import { escapeXml } from '../text';
@@ -49,6 +50,7 @@ export function writeTitle(format: string, bytes: Uint8Array, title: string, hea
   const s = latin.decode(bytes), d = descriptors.find((x) => editorKey(x) === format), m = d?.presets?.mapping;
   if (format === 'cube') return latin.encode(cube(s, title));
   if (format === 'dcp') { const dcp = readDcp(bytes); setText(dcp, T.name, title.slice(0, 400)); return writeDcp(dcp); }
+  if (format === 'icc') return describeIcc(bytes, title);
   if (format === 'clf') return latin.encode(rootAttribute(s, 'ProcessList', 'name', title));
   if (bytes[0] === 0x50 && bytes[1] === 0x4b && d) {
     const about = d.accepts.flatMap((a) => a.writer.archive?.members ?? []).find((x) => x.json);

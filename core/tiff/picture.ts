@@ -11,33 +11,34 @@ export interface TiffPicture { width: number; height: number; channels: number; 
 const again = 'Save it anew, uncompressed or with deflate, from the program that made it.';
 const bad = (code: string, message: string, where: string): Problem => new Problem(code, message, where, again);
 
-/** Bytes of one strip or tile, unpacked to at most `length`. */
+/** Bytes of one strip or tile, unpacked to at most `length`; fewer where it ends before. */
 function unpack(src: Uint8Array, compression: number, length: number, where: string): Uint8Array {
   if (compression === 1) return src;
   const out = new Uint8Array(length);
   if (compression === 8 || compression === 32946) { try { return unzlibSync(src, { out }); } catch { try { return inflateSync(src, { out }); } catch { throw bad('tiff-broken', 'A compressed part is damaged.', where); } } }
   if (compression === 32773) {
-    for (let i = 0, o = 0; i < src.length && o < length; ) {
+    let o = 0;
+    for (let i = 0; i < src.length && o < length; ) {
       const n = (src[i++]! << 24) >> 24;
-      if (n >= 0) { for (let k = 0; k <= n && o < length; k++) out[o++] = src[i++] ?? 0; } else if (n !== -128) { out.fill(src[i++] ?? 0, o, Math.min(length, o + 1 - n)); o += 1 - n; }
+      if (n >= 0) { for (let k = 0; k <= n && o < length && i < src.length; k++) out[o++] = src[i++]!; } else if (n !== -128 && i < src.length) { const end = Math.min(length, o + 1 - n); out.fill(src[i++]!, o, end); o = end; }
     }
-    return out;
+    return out.subarray(0, o);
   }
-  if (compression === 5) { lzw(src, out, where); return out; }
+  if (compression === 5) return out.subarray(0, lzw(src, out, where));
   throw bad('tiff-compression', `Compression ${compression} is not read.`, where);
 }
 
-/** TIFF's LZW: codes of 9 to 12 bits, most significant first, 256 clears, 257 ends. */
-function lzw(src: Uint8Array, out: Uint8Array, where: string): void {
+/** TIFF's LZW: codes of 9 to 12 bits, most significant first, 256 clears, 257 ends. How many bytes came out. */
+function lzw(src: Uint8Array, out: Uint8Array, where: string): number {
   const prefix = new Uint16Array(4097), last = new Uint8Array(4097), lengths = new Uint16Array(4097);
   for (let i = 0; i < 256; i++) { last[i] = i; lengths[i] = 1; }
   let next = 258, width = 9, acc = 0, have = 0, p = 0, o = 0, before = -1;
   const put = (code: number): number => { const n = lengths[code]!; let c = code, at = o + n - 1; for (let k = 0; k < n; k++, at--) { if (at < out.length) out[at] = last[c]!; c = prefix[c]!; } const first = out[Math.min(o, out.length - 1)]!; o += n; return first; };
   while (o < out.length) {
-    while (have < width) { if (p >= src.length) return; acc = ((acc << 8) | src[p++]!) & 0xffffff; have += 8; }
+    while (have < width) { if (p >= src.length) return o; acc = ((acc << 8) | src[p++]!) & 0xffffff; have += 8; }
     const code = (acc >> (have - width)) & ((1 << width) - 1);
     have -= width;
-    if (code === 257) return;
+    if (code === 257) return Math.min(o, out.length);
     if (code === 256) { next = 258; width = 9; before = -1; continue; }
     if (before < 0) { if (code > 255) throw bad('tiff-broken', 'An LZW part is damaged.', where); put(code); before = code; continue; }
     if (code > next || next > 4096) throw bad('tiff-broken', 'An LZW part is damaged.', where);
@@ -47,6 +48,7 @@ function lzw(src: Uint8Array, out: Uint8Array, where: string): void {
     if (next >= (1 << width) - 1 && width < 12) width++;
     before = code;
   }
+  return out.length;
 }
 
 /** Bits of a directory's samples, e.g. [16, 16, 16]. */
@@ -62,6 +64,7 @@ export function readTiffPicture(f: Ifds, d: Directory, most = 400e6): TiffPictur
   const tiled = d.tags.has(322), tw = tiled ? (f.number(d, 322) ?? 0) : width, th = tiled ? (f.number(d, 323) ?? 0) : Math.min(height, f.number(d, 278) ?? height);
   if (!(tw > 0 && th > 0) || !Number.isInteger(tw) || !Number.isInteger(th) || tw * th * channels > most) throw bad('tiff-broken', `Parts of ${tw} × ${th} are none.`, where);
   const across = Math.ceil(width / tw), down = Math.ceil(height / th), planes = planar ? channels : 1, each = planar ? 1 : channels, parts = across * down * planes;
+  if (parts * tw * th > 4 * planes * Math.max(width * height, 4e6)) throw bad('tiff-broken', `${parts} parts of ${tw} × ${th} are far more than the picture.`, where); // each would be unpacked whole
   const offsets = f.numbers(d, tiled ? 324 : 273, 1e6), counts = f.numbers(d, tiled ? 325 : 279, 1e6);
   if (offsets.length < parts) throw bad('tiff-broken', `There are ${offsets.length} parts of ${parts}.`, where);
   const base = f.view.byteOffset - f.bytes.byteOffset, data = float ? new Float32Array(width * height * channels) : bits === 8 ? new Uint8Array(width * height * channels) : new Uint16Array(width * height * channels);

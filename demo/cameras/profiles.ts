@@ -1,5 +1,5 @@
 /** Camera profiles computed from sensitivities: matrices for two lights by least squares over the scene's reflectances, a map fitted to what they leave, and the variants that a maker gives. */
-import { adapt, D50 } from '@/core/color/spaces';
+import { adapt, D50, D65, srgbToXyz } from '@/core/color/spaces';
 import { invert, multiply, transform } from '@/core/color/matrix';
 import { profileOf, setNumbers, setText, type Dcp } from '@/core/camera/dcp';
 import { proPhotoToXyz, renderer } from '@/core/camera/render';
@@ -15,6 +15,7 @@ export function training(): Spectrum[] {
 
 const hsv = (r: number, g: number, b: number): [number, number, number] => { const t = Math.max(r, g, b), l = Math.min(r, g, b), d = t - l; if (!(d > 0)) return [0, 0, t]; let h = t === r ? (g - b) / d : t === g ? 2 + (b - r) / d : 4 + (r - g) / d; if (h < 0) h += 6; return [h * 60, d / t, t]; };
 
+const HELD = 60, plain = multiply(adapt(D65, D50), srgbToXyz);
 /** Linear map from balanced camera values to XYZ relative to D50, white kept exactly. */
 function forwardMatrix(c: Camera, light: Spectrum): number[] {
   const white = xyzUnder(light), n = recorded(c, light), to = adapt([white[0] / (white[0] + white[1] + white[2]), white[1] / (white[0] + white[1] + white[2])], D50);
@@ -23,6 +24,8 @@ function forwardMatrix(c: Camera, light: Spectrum): number[] {
   return [0, 1, 2].flatMap((k) => {
     const a = [0, 1, 2].map(() => [0, 0, 0]), b = [0, 0, 0];
     rows.forEach((r, i) => { const w = i === rows.length - 1 ? 1e6 : 1 / (0.02 + r.xyz[1]); for (let p = 0; p < 3; p++) { b[p]! += w * r.cam[p]! * r.xyz[k]!; for (let q = 0; q < 3; q++) a[p]![q]! += w * r.cam[p]! * r.cam[q]!; } });
+    // behind an infrared filter the channels are nearly one: held to plain primaries, or noise would be all that is left
+    if (c.converted) for (let p = 0; p < 3; p++) { a[p]![p]! += HELD; b[p]! += HELD * plain[k * 3 + p]!; }
     return solve(a, b);
   });
 }

@@ -1,7 +1,9 @@
 import { beforeAll, describe, expect, test } from 'vitest';
+import { choiceFor } from '@/core/bench/choice';
 import { describe as tagsOf, profileOf, readDcp, writeDcp } from '@/core/camera/dcp';
 import { cameraProfileFacts } from '@/core/camera/facts';
 import { whitePoint } from '@/core/camera/white';
+import { bodyOf } from '@/core/frame/body';
 import { readDng, writeDng } from '@/core/frame/dng';
 import { sampler } from '@/core/look';
 import { cameras, neutralUnder } from '@/demo/cameras/cameras';
@@ -14,6 +16,7 @@ import { pool, transaction } from '../db/pool';
 import { people, withDatabase } from '../db/testing/database';
 import { factsOfFrame, frameFromFile, linearPicture, listFrames } from '../frames/service';
 import { createItem } from '../items/create';
+import { editItem } from '../items/edit';
 import { approve, itemFor } from '../items/service';
 import { addShelf } from '../items/shelves';
 import { actorOf } from '../people/roles';
@@ -21,7 +24,7 @@ import { baseTable, candidatesFor, decide, keepAnchored, listBenches, listChoice
 
 withDatabase();
 const p = people, alder = cameras[0]!, infrared = cameras[1]!, w = 48, h = 32;
-let frame = '', ir = '', look = { itemId: '', versionId: '' }, draft = { itemId: '', versionId: '' }, profile = { itemId: '', versionId: '' };
+let frame = '', ir = '', look = { itemId: '', versionId: '' }, draft = { itemId: '', versionId: '' }, profile = { itemId: '', versionId: '' }, retargeted = { itemId: '', versionId: '' };
 
 /** A flat field of a neutral at 40 %, as a mosaic. */
 const flat = (neutral: number[], serial: string) => {
@@ -37,9 +40,11 @@ beforeAll(async () => {
   const make = (title: string) => transaction(async (sql) => createItem(sql, actor, { kind: 'look', title, headings: [], shelfId: shelf, supplier: '', sha: await putBlob(sql, Buffer.from(cubeOf(houseLooks[title === 'Amber Study' ? 0 : 1]!, 5))), fileName: `${title}.cube`, format: 'cube', facts: { kind: '3d', size: 5 }, selvedge: null, notes: '' }));
   [look, draft] = [await make('Amber Study'), await make('Slate Study')];
   const bytes = Buffer.from(writeDcp(profileFor(alder, 'Standard', 'Alder Standard'))), facts = cameraProfileFacts(new Uint8Array(bytes));
-  profile = await transaction(async (sql) => createItem(sql, actor, { kind: 'camera-profile', title: 'Alder Standard', headings: [], shelfId: shelf, supplier: '', sha: await putBlob(sql, bytes), fileName: 'a.dcp', format: 'dcp', facts: { ...facts, cameras: ['Perrin Alder'] }, selvedge: null, notes: '' }));
+  const madeFor = (title: string, camera: string) => transaction(async (sql) => createItem(sql, actor, { kind: 'camera-profile', title, headings: [], shelfId: shelf, supplier: '', sha: await putBlob(sql, bytes), fileName: 'a.dcp', format: 'dcp', facts: { ...facts, cameras: [camera] }, selvedge: null, notes: '' }));
+  [profile, retargeted] = [await madeFor('Alder Standard', 'Perrin Alder'), await madeFor('Standard for infrared', 'Perrin Alder, infrared')];
   await pool().query(`update version set encoding = '{"assumed":false}' where id = $1`, [look.versionId]);
   await approve(p.librarian, look.versionId);
+  await approve(p.librarian, retargeted.versionId);
 });
 const at = (b: Awaited<ReturnType<typeof baseTable>>, camera: number[]): number[] => { const o = new Float64Array(3); sampler(b.look)(...(camera.map((v, i) => Math.sqrt(v / b.neutral[i]!)) as [number, number, number]), o, 0); return [...o]; };
 
@@ -104,10 +109,18 @@ describe('deciding', () => {
     expect(await decide(p.retoucher, base())).toMatchObject({ verdicts: 2, choices: 0, provisional: false });
     const v = await verdictsOf(p.librarian, look.itemId);
     expect(v).toHaveLength(2);
-    expect(v.map((x) => x.camera).sort()).toEqual(['Perrin Alder', 'Perrin Alder infrared']);
+    expect(v.map((x) => x.camera).sort()).toEqual(['Perrin Alder', 'Perrin Alder, infrared']);
     expect(v[0]).toMatchObject({ strength: 80, chosen: true, words: 'holds in both', light: 'daylight', provisional: false, stages: null });
   });
   test.each([[{ gamut: '', calibrated: '' }], [{ gamut: 'srgb', calibrated: '2020-01-01' }], [{ gamut: 'srgb', calibrated: '' }]])('on a display like %j it is provisional', async (display) => expect(await decide(p.librarian, { ...base(), display })).toMatchObject({ provisional: true }));
+  test('what it was meant to do is held against what was seen', async () => {
+    await editItem(p.librarian, look.itemId, { revision: (await itemFor(p.librarian, look.itemId)).item.revision, base: { intention: '' }, mine: { intention: 'warm the stage without touching skin' } });
+    expect((await candidatesFor(p.retoucher, [look.versionId]))[0]).toMatchObject({ intention: 'warm the stage without touching skin', roots: [look.versionId] });
+    await decide(p.librarian, { ...base(), asMeant: false, chosen: false, frames: [frame] });
+    expect((await verdictsOf(p.librarian, look.itemId))[0]).toMatchObject({ as_meant: false, chosen: false });
+    await decide(p.librarian, { ...base(), frames: [frame] });
+    expect((await verdictsOf(p.librarian, look.itemId))[0]!.as_meant).toBeNull();
+  });
   test('of a profile, the rungs that acted are kept', async () => { await decide(p.librarian, { ...base(), look: null, profile: profile.versionId, stages: ['hue-sat', 'curve'], frames: [frame] }); expect((await verdictsOf(p.librarian, profile.itemId))[0]).toMatchObject({ stages: ['hue-sat', 'curve'] }); });
   test('a house choice is made for each case that the frames make, and a later one takes its place', async () => {
     expect(await decide(p.librarian, { ...base(), choice: { client: 'Museum of Glazes' } })).toMatchObject({ choices: 2 });
@@ -116,6 +129,16 @@ describe('deciding', () => {
     expect(c).toHaveLength(2); expect(c[0]).toMatchObject({ look: 'Amber Study', strength: 60, light: 'daylight', file_kind: 'camera data' });
     await removeChoice(p.librarian, c[0]!.id);
     expect(await listChoices(p.retoucher)).toHaveLength(1);
+  });
+  test('a profile that was seen on no frame of its camera makes no house choice; on one it does, and the choice is found again for a converted body', async () => {
+    const had = (await verdictsOf(p.librarian, retargeted.itemId)).length, it = { ...base(), look: null, profile: retargeted.versionId };
+    await expect(decide(p.librarian, { ...it, frames: [frame], choice: {} })).rejects.toMatchObject({ code: 'choice-camera', where: 'Standard for infrared' });
+    expect(await verdictsOf(p.librarian, retargeted.itemId)).toHaveLength(had);
+    expect(await decide(p.librarian, { ...it, frames: [frame] })).toMatchObject({ verdicts: 1, choices: 0 });
+    expect(await decide(p.librarian, { ...it, frames: [ir], choice: { client: 'Infrared House' } })).toMatchObject({ choices: 1 });
+    const f = (await listFrames(p.retoucher)).find((x) => x.id === ir)!, made = (await listChoices(p.retoucher)).map((c) => ({ client: c.client, camera: c.camera, light: c.light, kind: c.file_kind, strength: c.strength, profile: c.profile, profileVersion: c.profile_version, look: c.look, lookVersion: c.look_version }));
+    expect(choiceFor(made.filter((c) => c.client === 'Infrared House'), { camera: bodyOf(f), light: f.light, kind: f.file_kind })).toMatchObject({ profile: 'Standard for infrared' });
+    await removeChoice(p.librarian, (await listChoices(p.retoucher)).find((c) => c.client === 'Infrared House')!.id);
   });
   test('a draft makes no house choice, and then nothing at all is kept', async () => {
     const had = (await verdictsOf(p.librarian, draft.itemId)).length;

@@ -8,6 +8,8 @@ import { cameraProfileFacts } from '@/core/camera/facts';
 import { STAGES, type Stage } from '@/core/camera/render';
 import { profileTable } from '@/core/camera/table';
 import { anchor, checkNeutral, neutralOf, whitePoint, type White } from '@/core/camera/white';
+import { inputTable } from '@/core/icc/input';
+import { bodyOf } from '@/core/frame/body';
 import type { Look } from '@/core/look/look';
 import { Problem } from '@/core/problem';
 import { getBlob, putBlob } from '../blobs/service';
@@ -54,8 +56,14 @@ function balanced(text: string, shot: readonly number[], dcp: Dcp): number[] {
 async function dcpOf(version: string): Promise<{ dcp: Dcp; title: string; itemId: string }> {
   const v = await versionById(pool(), version);
   if (!v) throw new Problem('not-found', 'There is no such version.', version, 'Choose another.');
-  if (v.kind !== 'camera-profile' || v.format !== 'dcp') throw new Problem('profile-kind', `${v.title} is no DNG camera profile.`, v.title, 'Only those develop camera data here.');
+  if (v.kind !== 'camera-profile' || v.format !== 'dcp') throw new Problem('profile-kind', `${v.title} is no DNG camera profile.`, v.title, 'Take one of those.');
   return { dcp: readDcp(new Uint8Array(await getBlob(v.sha256))), title: v.title, itemId: v.item_id };
+}
+
+/** The bytes of an ICC input profile, null for a version that is none. */
+async function iccInput(version: string): Promise<Uint8Array | null> {
+  const v = await versionById(pool(), version);
+  return v?.kind === 'camera-profile' && v.format === 'icc' ? new Uint8Array(await getBlob(v.sha256)) : null;
 }
 
 export interface Base { look: Look; neutral: number[]; white: White; /** the white that the file itself says */ shot: White }
@@ -64,7 +72,12 @@ export async function baseTable(person: Person, a: { frame: string; version: str
   allow(person, 'view');
   const [frame] = uuids([a.frame]);
   if (!frame) throw new Problem('not-found', 'There is no such frame.', a.frame, 'Choose another frame.');
-  const dng = await cameraHead(frame), dcp = a.version === 'plain' ? plainProfile(dng.profile) : (await dcpOf(a.version)).dcp;
+  const dng = await cameraHead(frame), icc = a.version === 'plain' ? null : await iccInput(a.version);
+  if (icc) { // it says nothing of whites: the file's own profile tells which one this is
+    const own = plainProfile(dng.profile), neutral = balanced(a.wb ?? 'as', dng.neutral, own), white = whitePoint(profileOf(own), neutral);
+    return { look: await inputTable(icc, neutral), neutral, white, shot: whitePoint(profileOf(own), dng.neutral) };
+  }
+  const dcp = a.version === 'plain' ? plainProfile(dng.profile) : (await dcpOf(a.version)).dcp;
   const stages = (a.stages === undefined ? STAGES : STAGES.filter((s) => a.stages!.split(',').includes(s))) as readonly Stage[], neutral = balanced(a.wb ?? 'as', dng.neutral, dcp), p = profileOf(a.anchor ? anchor(dcp, neutral, a.anchor) : dcp);
   return { look: profileTable(p, neutral, stages), neutral, white: whitePoint(p, neutral), shot: whitePoint(profileOf(dcp), dng.neutral) };
 }
@@ -119,10 +132,10 @@ export async function saveSet(person: Person, input: { id?: string; name: string
 // --- deciding
 const decisionSchema = object({
   profile: string().nullable().default(null), look: string().nullable().default(null), strength: number().integer().min(0).max(400).required(), frames: array().of(string().required()).max(64).required(), stages: array().of(string().oneOf(STAGES)).nullable().default(null), beside: string().max(200).default(''),
-  words: string().trim().max(2000).default(''), chosen: boolean().required(), ribbon: boolean().default(false), advise: boolean().default(false), choice: object({ client: string().trim().max(120).default(''), anyCamera: boolean().default(false), anyLight: boolean().default(false), anyKind: boolean().default(false) }).nullable().default(null),
+  words: string().trim().max(2000).default(''), chosen: boolean().required(), asMeant: boolean().nullable().default(null), ribbon: boolean().default(false), advise: boolean().default(false), choice: object({ client: string().trim().max(120).default(''), anyCamera: boolean().default(false), anyLight: boolean().default(false), anyKind: boolean().default(false) }).nullable().default(null),
   display: object({ gamut: string().max(20).default(''), calibrated: string().max(20).default('') }).required(), compensation: object({ slope: array().of(number().required()).length(3), offset: array().of(number().required()).length(3), power: array().of(number().required()).length(3) }).nullable().default(null),
 }).noUnknown();
-export interface Decision { profile: string | null; look: string | null; strength: number; frames: string[]; stages: Stage[] | null; beside: string; words: string; chosen: boolean; ribbon: boolean; advise: boolean; choice: { client: string; anyCamera: boolean; anyLight: boolean; anyKind: boolean } | null; display: { gamut: string; calibrated: string }; compensation: unknown }
+export interface Decision { profile: string | null; look: string | null; strength: number; frames: string[]; stages: Stage[] | null; beside: string; words: string; chosen: boolean; asMeant: boolean | null; ribbon: boolean; advise: boolean; choice: { client: string; anyCamera: boolean; anyLight: boolean; anyKind: boolean } | null; display: { gamut: string; calibrated: string }; compensation: unknown }
 
 /** Verdicts on each frame, and with them what else follows: ribbon, advised strength, compensation, the house choice for each case that the frames make. */
 export async function decide(person: Person, input: unknown): Promise<{ verdicts: number; choices: number; provisional: boolean }> {
@@ -136,17 +149,20 @@ export async function decide(person: Person, input: unknown): Promise<{ verdicts
     if (about.some((c) => !c)) throw new Problem('not-found', 'What was chosen is not there any more.', d.look ?? d.profile ?? '', 'Reload the bench.');
     const draft = about.find((c) => c!.status !== 'approved');
     if (d.choice && draft) throw new Problem('choice-draft', `${draft.title} is ${draft.status}: a house choice needs an approved version.`, draft.title, 'Have it approved first; the verdict can be given now.');
-    const cases = new Map<string, q.NewChoice>();
+    const cases = new Map<string, q.NewChoice>(), judged = new Set<string>();
     let verdicts = 0;
     for (const frame of uuids(d.frames)) {
       const f = await q.frameForVerdict(sql, frame);
       if (!f) continue;
-      const camera = f.conversion ? `${f.camera} ${f.conversion}` : f.camera;
-      for (const c of about) { await q.insertVerdict(sql, { itemId: c!.item_id, versionId: c!.version_id, frameId: frame, camera, light: f.light, strength: c!.kind === 'camera-profile' ? 100 : d.strength, stages: c!.kind === 'camera-profile' ? (d.stages ?? [...STAGES]) : null, beside: d.beside, words: d.words, chosen: d.chosen, display: d.display, provisional, personId: person.id }); verdicts++; }
+      const camera = bodyOf(f);
+      judged.add(f.camera).add(camera);
+      for (const c of about) { await q.insertVerdict(sql, { itemId: c!.item_id, versionId: c!.version_id, frameId: frame, camera, light: f.light, strength: c!.kind === 'camera-profile' ? 100 : d.strength, stages: c!.kind === 'camera-profile' ? (d.stages ?? [...STAGES]) : null, beside: d.beside, words: d.words, chosen: d.chosen, asMeant: d.asMeant, display: d.display, provisional, personId: person.id }); verdicts++; }
       const n = d.choice && { client: d.choice.client, camera: d.choice.anyCamera ? '' : camera, light: d.choice.anyLight ? '' : f.light, fileKind: d.choice.anyKind ? '' : f.file_kind, profile: d.profile && f.file_kind === 'camera data' ? d.profile : d.choice.anyKind ? d.profile : null, look: d.look, strength: d.strength, personId: person.id };
       if (n && (n.profile ?? n.look)) cases.set([n.client, n.camera, n.light, n.fileKind].join('\n').toLowerCase(), n);
     }
     if (!verdicts) throw new Problem('nothing-chosen', 'No frame is there to judge on.', 'the rows', 'Add a frame.');
+    const unseen = d.choice && found.get(d.profile ?? '')?.cameras;
+    if (unseen?.length && !unseen.some((c) => judged.has(c))) throw new Problem('choice-camera', `${found.get(d.profile!)!.title} was seen on no frame of the ${unseen.join(' or ')}: it cannot become a house choice yet.`, found.get(d.profile!)!.title, 'Put a frame of that camera on the bench and judge there; the verdict on these can be given now.');
     for (const n of cases.values()) { const r = await q.putChoice(sql, n); await record(sql, actorOf(person), 'house-choice', String(r.id), r.before ? 'changed' : 'made', r.before, { client: n.client, camera: n.camera, light: n.light, look: n.look, profile: n.profile, strength: n.strength }); }
     for (const c of about) {
       await record(sql, actorOf(person), 'item', c!.item_id, d.chosen ? 'chosen on the bench' : 'judged on the bench', null, { frames: d.frames.length, strength: d.strength, words: d.words.slice(0, 200) });

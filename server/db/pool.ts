@@ -45,3 +45,6 @@ export async function transaction<T>(work: (sql: Sql) => Promise<T>): Promise<T>
     client.release();
   }
 }
+
+/** In the transaction that is under way, or in one of its own. */
+export const inside = <T>(within: Sql | undefined, work: (sql: Sql) => Promise<T>): Promise<T> => (within ? work(within) : transaction(work));

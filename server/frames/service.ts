@@ -1,20 +1,20 @@
 /** Reference frames, ours and the studio's own: their pictures at the widths that screens ask for, made once and cached on disk. */
-import { mkdir, readFile, rename, writeFile } from 'node:fs/promises';
-import { join } from 'node:path';
 import sharp from 'sharp';
 import { v7 } from 'uuid';
 import { plainProfile } from '@/core/camera/plain';
 import { profileOf } from '@/core/camera/dcp';
 import { renderer, STAGES } from '@/core/camera/render';
 import { linearPreview, readDng, type Dng } from '@/core/frame/dng';
+import { oriented, shownSize } from '@/core/frame/orient';
 import { frameFacts, type FrameFacts } from '@/core/frame/metadata';
 import { Problem } from '@/core/problem';
 import { getBlob, hex, putBlob } from '../blobs/service';
 import { pool, type Sql } from '../db/pool';
 import { record, type Actor } from '../events';
 import { allow, type Person } from '../people/roles';
-import { dataFolder } from '../place';
+import { atWidth, cached, displayed, displayedPng } from './cache';
 import * as q from './queries';
+import { dngOfRaw } from './raw';
 
 export type { FrameRow } from './queries';
 
@@ -30,12 +30,18 @@ export async function addFrame(sql: Sql, actor: Actor, f: { name: string; light:
   return id;
 }
 
-/** Camera data as a picture to look at: the camera's own JPEG, else a plain rendering. */
-async function pictureOf(d: Dng): Promise<Buffer> {
-  if (d.jpeg) return sharp(d.jpeg, { limitInputPixels: 250e6, failOn: 'error' }).png({ compressionLevel: 6 }).toBuffer();
+/** Camera data as a picture to look at: the camera's own JPEG, else a plain rendering; turned as the file says, where the JPEG itself does not. */
+async function pictureOf(d: Dng, name: string): Promise<Buffer> {
+  const png = (rgb: Uint8Array, w: number, h: number): Promise<Buffer> => { const [width, height] = shownSize(w, h, d.orientation); return sharp(oriented(rgb, w, h, 3, d.orientation), { raw: { width, height, channels: 3 } }).png({ compressionLevel: 6 }).toBuffer(); };
+  if (d.jpeg) {
+    try {
+      const turned = ((await sharp(d.jpeg).metadata()).orientation ?? 1) > 1, { data, info } = await displayed(d.jpeg).raw({ depth: 'uchar' }).toBuffer({ resolveWithObject: true });
+      return turned ? await sharp(data, { raw: { width: info.width, height: info.height, channels: 3 } }).png({ compressionLevel: 6 }).toBuffer() : await png(data, info.width, info.height);
+    } catch (e) { throw new Problem('picture-broken', `The JPEG in the camera file cannot be decoded: ${(e as Error).message.slice(0, 120)}`, name, 'Convert the camera’s file anew.'); }
+  }
   const linear = linearPreview(d, 1500), run = renderer(profileOf(plainProfile(d.profile)), d.neutral, STAGES, 'srgb'), out = Buffer.alloc(linear.data.length), row = new Float64Array(linear.width * 3);
   for (let at = 0; at < out.length; at += row.length) { for (let i = 0; i < row.length; i++) row[i] = linear.data[at + i]! / 65535; run(row); for (let i = 0; i < row.length; i++) out[at + i] = Math.round(255 * Math.min(1, Math.max(0, row[i]!))); }
-  return sharp(out, { raw: { width: linear.width, height: linear.height, channels: 3 } }).png({ compressionLevel: 6 }).toBuffer();
+  return png(out, linear.width, linear.height);
 }
 
 /**
@@ -43,17 +49,12 @@ async function pictureOf(d: Dng): Promise<Buffer> {
  * The file as it came is kept beside it; of a DNG, it is what the bench develops. Pictures without a profile are taken as sRGB.
  */
 export async function frameFromFile(sql: Sql, actor: Actor, f: { name: string; fileName: string; sha: Buffer; facts: Record<string, unknown>; light?: string; subject?: string; conversion?: string }): Promise<string> {
-  const bytes = await getBlob(f.sha, sql), facts = f.facts as Partial<FrameFacts>, camera = facts.format === 'dng';
-  let png: Buffer, width: number, height: number;
-  try {
-    const source = camera ? await pictureOf(readDng(new Uint8Array(bytes))) : bytes;
-    const out = await sharp(source, { limitInputPixels: 250e6, failOn: 'error' }).rotate().resize({ width: 3000, height: 3000, fit: 'inside', withoutEnlargement: true }).withIccProfile('srgb').flatten({ background: '#808080' }).png({ compressionLevel: 6 }).toBuffer({ resolveWithObject: true });
-    png = out.data; width = out.info.width; height = out.info.height;
-  } catch (e) { if (e instanceof Problem) throw e; throw new Problem('picture-broken', `The picture cannot be decoded: ${(e as Error).message.slice(0, 120)}`, f.fileName, 'Save it anew from the program that made it, as JPEG, PNG, TIFF or DNG.'); }
+  const came = await getBlob(f.sha, sql), raw = (f.facts as Partial<FrameFacts>).format === 'raw', bytes = raw ? await dngOfRaw(came, f.fileName) : came, facts = raw ? frameFacts(new Uint8Array(bytes))! : (f.facts as Partial<FrameFacts>), camera = facts.format === 'dng', data = raw ? await putBlob(sql, bytes) : f.sha;
+  const { data: png, info: { width, height } } = await displayedPng(camera ? await pictureOf(readDng(new Uint8Array(bytes)), f.fileName) : bytes, f.fileName, 'Save it anew from the program that made it, as JPEG, PNG, TIFF or DNG.');
   const id = v7(), sha = await putBlob(sql, png);
   await q.insertTaken(sql, {
-    id, name: f.name.slice(0, 200), light: f.light ?? '', subject: f.subject ?? '', conversion: f.conversion ?? '', sha, source: f.sha, cameraData: camera ? f.sha : null, fileName: f.fileName, width, height,
-    camera: facts.uniqueModel || [facts.maker && !facts.camera?.startsWith(facts.maker) ? facts.maker : '', facts.camera].filter(Boolean).join(' '), serial: facts.serial ?? '', lens: facts.lens ?? '', focal: facts.focal ?? null, aperture: facts.aperture ?? null, iso: facts.iso === null || facts.iso === undefined ? null : Math.round(facts.iso), taken: facts.date ?? '',
+    id, name: f.name.slice(0, 200), light: f.light ?? '', subject: f.subject ?? '', conversion: f.conversion ?? '', sha, source: f.sha, cameraData: camera ? data : null, fileName: f.fileName, width, height,
+    camera: facts.uniqueModel || [facts.maker && !facts.camera?.startsWith(facts.maker) ? facts.maker : '', facts.camera].filter(Boolean).join(' '), serial: facts.serial ?? '', lens: facts.lens ?? '', focal: facts.focal ?? null, aperture: facts.aperture ?? null, iso: facts.iso === null || facts.iso === undefined ? null : Math.round(facts.iso), taken: facts.date ?? '', profile: facts.profile ?? '',
   });
   await record(sql, actor, 'frame', id, 'made', null, { name: f.name });
   return id;
@@ -61,7 +62,7 @@ export async function frameFromFile(sql: Sql, actor: Actor, f: { name: string; f
 export const factsOfFrame = (bytes: Uint8Array): Record<string, unknown> => ({ ...frameFacts(bytes) });
 
 /** The camera data of a frame, read. */
-async function cameraData(id: string): Promise<{ dng: Dng; sha: string }> {
+export async function cameraData(id: string): Promise<{ dng: Dng; sha: string }> {
   const row = await q.cameraDataOf(pool(), id);
   if (!row) throw new Problem('not-found', 'There is no such frame.', id, 'Choose another frame.');
   if (!row.camera_data) throw new Problem('frame-rendered', `${row.name} is a rendered file: a camera profile needs camera data.`, row.name, 'Take a frame of the kind "camera data", or leave the profile out.');
@@ -84,35 +85,24 @@ export async function cameraHead(id: string): Promise<Dng> {
   return p;
 }
 
-const FORM = 1;
+const FORM = 2;
 /** Linear camera RGB, 16 bits, no wider than asked for, made once and cached on disk; with its size. */
 export async function linearPicture(person: Person, id: string, width: number): Promise<{ width: number; height: number; data: Buffer }> {
   allow(person, 'view');
   const row = await q.cameraDataOf(pool(), id), w = Math.max(64, Math.min(3000, Math.round(width) || 320));
   if (!row?.camera_data) { await cameraData(id); throw new Problem('not-found', 'There is no such frame.', id, 'Choose another frame.'); }
-  const folder = join(dataFolder(), 'cache', 'frames'), file = join(folder, `${hex(row.camera_data)}-${w}-${FORM}.linear`);
-  try { const b = await readFile(file); return { width: b.readUInt32LE(0), height: b.readUInt32LE(4), data: b.subarray(8) }; } catch { /* not made yet */ }
-  const p = linearPreview((await cameraData(id)).dng, w), head = Buffer.alloc(8);
-  head.writeUInt32LE(p.width, 0); head.writeUInt32LE(p.height, 4);
-  const data = Buffer.from(p.data.buffer, 0, p.data.byteLength);
-  await mkdir(folder, { recursive: true });
-  await writeFile(`${file}.${process.pid}`, Buffer.concat([head, data]));
-  await rename(`${file}.${process.pid}`, file);
-  return { width: p.width, height: p.height, data };
+  const b = await cached(`${hex(row.camera_data)}-${w}-${FORM}.linear`, async () => {
+    const { dng } = await cameraData(id), upright = shownSize(1, 2, dng.orientation)[0] === 1, stored = linearPreview(dng, upright ? w : Math.max(1, Math.round((w * dng.width) / dng.height))), [pw, ph] = shownSize(stored.width, stored.height, dng.orientation), turned = oriented(stored.data, stored.width, stored.height, 3, dng.orientation), head = Buffer.alloc(8);
+    head.writeUInt32LE(pw, 0); head.writeUInt32LE(ph, 4);
+    return Buffer.concat([head, Buffer.from(turned.buffer, 0, turned.byteLength)]);
+  });
+  return { width: b.readUInt32LE(0), height: b.readUInt32LE(4), data: b.subarray(8) };
 }
-
-export const widths = [320, 900, 1500] as const;
 
 /** A frame as PNG (exact: previews are computed from it), at one of the offered widths. */
 export async function framePicture(person: Person, id: string, width: number): Promise<Buffer> {
   allow(person, 'view');
   const row = await q.pictureOf(pool(), id);
   if (!row) throw new Problem('not-found', 'There is no such frame.', id, 'Choose another frame.');
-  const w = widths.find((x) => x >= width) ?? 1500, folder = join(dataFolder(), 'cache', 'frames'), file = join(folder, `${hex(row.sha256)}-${w}.png`);
-  try { return await readFile(file); } catch { /* not made yet */ }
-  const bytes = await getBlob(row.sha256), out = w >= row.width ? bytes : await sharp(bytes, { limitInputPixels: 120e6 }).resize({ width: w, kernel: 'lanczos3' }).png({ compressionLevel: 6 }).toBuffer();
-  await mkdir(folder, { recursive: true });
-  await writeFile(`${file}.${process.pid}`, out);
-  await rename(`${file}.${process.pid}`, file);
-  return out;
+  return atWidth(row, width, () => getBlob(row.sha256));
 }

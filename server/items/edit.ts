@@ -21,12 +21,12 @@ export class EditConflict extends Problem {
 
 const list = (most: number, length: number) => array().of(string().trim().min(1).max(length).required()).max(most);
 const fields = {
-  title: string().trim().min(1, 'An item needs a title.').max(200), short_title: string().trim().max(60), headings: list(4, 80), position: number().integer().min(0).max(9999), description: string().max(4000), creator: string().max(200), rights: string().max(400), web_statement: string().max(500), supplier: string().max(200), tags: list(40, 60), notes: string().max(8000),
+  title: string().trim().min(1, 'An item needs a title.').max(200), short_title: string().trim().max(60), headings: list(4, 80), position: number().integer().min(0).max(9999), description: string().max(4000), intention: string().max(1000), creator: string().max(200), rights: string().max(400), web_statement: string().max(500), supplier: string().max(200), tags: list(40, 60), notes: string().max(8000),
   scope: object({ input: string().oneOf(['camera data', 'rendered SDR', 'rendered HDR']).nullable(), result: string().oneOf(['color', 'monochrome']).nullable() }).noUnknown().default(undefined), cameras: list(60, 120), lenses: list(60, 160), origin: string().oneOf(['measured', 'maker-like', 'house', 'bought']), licence_id: uuid().nullable(),
   strength_least: number().integer().min(0).max(400), strength_usual: number().integer().min(0).max(400), strength_most: number().integer().min(1).max(400),
 };
 const changeSchema = object(fields).noUnknown();
-export type ItemChange = Partial<{ title: string; short_title: string; headings: string[]; position: number; description: string; creator: string; rights: string; web_statement: string; supplier: string; tags: string[]; notes: string; scope: { input?: string | null; result?: string | null }; cameras: string[]; lenses: string[]; origin: string; licence_id: string | null; strength_least: number; strength_usual: number; strength_most: number }>;
+export type ItemChange = Partial<{ title: string; short_title: string; headings: string[]; position: number; description: string; intention: string; creator: string; rights: string; web_statement: string; supplier: string; tags: string[]; notes: string; scope: { input?: string | null; result?: string | null }; cameras: string[]; lenses: string[]; origin: string; licence_id: string | null; strength_least: number; strength_usual: number; strength_most: number }>;
 
 function checkedChange(input: unknown): ItemChange {
   const c = checked(changeSchema, input) as ItemChange, asked = input as object;

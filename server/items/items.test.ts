@@ -7,12 +7,13 @@ import { pool, transaction } from '../db/pool';
 import { actorOf } from '../people/roles';
 import { createItem } from './create';
 import { searchCounts, searchItems, searchShelves } from './search';
-import { itemFor, setRibbon } from './service';
+import { sampler, selvedge, type Look } from '@/core/look';
+import { confirmEncoding, itemFor, lookOf, setRibbon, tableFor, versionFor } from './service';
 import perrinAlder from '@/standins/descriptors/perrin-alder-1.json';
 import { bringDescriptor } from '../editors/service';
 import { itemsCsv } from './csv';
 import { applyBulk, archiveItems, editItem, previewBulk, type EditConflict } from './edit';
-import { addShelf, moveItems, putAway } from './shelves';
+import { addShelf, moveItems, orderByHeadings, putAway } from './shelves';
 
 withDatabase();
 let bench = '', other = '';
@@ -123,6 +124,27 @@ describe('search and facets', () => {
   });
 });
 
+describe('what a look’s values mean', () => {
+  test('a confirmed encoding changes what it does here, and its spine; another reading is shown without being confirmed', async () => {
+    const { itemId, versionId } = await make('Linear Study', other), before = await versionFor(people.librarian, versionId), assumed = await lookOf(before), was = selvedge(sampler(assumed));
+    const shown = await tableFor(people.librarian, versionId, 0, 'Rec. 2020, linear, full'), plain = await tableFor(people.librarian, versionId, 0, '');
+    expect(shown.tag).not.toBe(plain.tag);
+    const far = (a: Look, b: Look): number => { const f = sampler(a), g = sampler(b), x = new Float64Array(3), y = new Float64Array(3); f(0.3, 0.5, 0.7, x, 0); g(0.3, 0.5, 0.7, y, 0); return Math.max(...x.map((v, i) => Math.abs(v - y[i]!))); };
+    expect(far(await plain.make(), assumed)).toBeLessThan(1e-6); expect(far(await shown.make(), assumed)).toBeGreaterThan(0.005);
+    await confirmEncoding(people.librarian, versionId, { primaries: 'Rec. 2020', transfer: 'linear', range: 'full', referred: 'display', white: 'D65' });
+    const after = await versionFor(people.librarian, versionId);
+    expect(far(await lookOf(after), await shown.make())).toBeLessThan(1e-6);
+    expect((await itemFor(people.librarian, itemId)).newest.selvedge).not.toEqual(was);
+    await confirmEncoding(people.librarian, versionId, { primaries: 'sRGB', transfer: 'sRGB', range: 'full', referred: 'scene', white: 'D65', output: { primaries: 'Display P3', transfer: 'sRGB', range: 'full' } });
+    const apart = await versionFor(people.librarian, versionId);
+    expect(apart.encoding).toMatchObject({ assumed: false, output: { primaries: 'Display P3' } }); expect(far(await lookOf(apart), assumed)).toBeGreaterThan(0.005);
+    await expect(confirmEncoding(people.librarian, versionId, { primaries: 'sRGB', transfer: 'sRGB', range: 'full', referred: 'scene', white: 'D65', output: { primaries: 'sRGB' } })).rejects.toMatchObject({ code: 'input-invalid' });
+    await confirmEncoding(people.librarian, versionId, { primaries: 'sRGB', transfer: 'sRGB', range: 'full', referred: 'display', white: 'D65' });
+    expect((await itemFor(people.librarian, itemId)).newest.selvedge).toEqual(was);
+    await expect(tableFor(people.librarian, versionId, 0, 'half a space')).rejects.toMatchObject({ code: 'reading' });
+  });
+});
+
 describe('order by hand', () => {
   test('items are moved before another, and onto another shelf', async () => {
     const shelf = await addShelf(people.librarian, { name: 'By hand' }), ids: string[] = [];
@@ -132,6 +154,15 @@ describe('order by hand', () => {
     expect(await order()).toBe('CAB');
     await moveItems(people.librarian, { items: [ids[0]!, ids[1]!], shelfId: other });
     expect(await order()).toBe('C');
+  });
+  test('a shelf is ordered by headings, and within them by title', async () => {
+    const shelf = await addShelf(people.librarian, { name: 'By headings' });
+    for (const [t, h] of [['Zinc', ['Warm']], ['Ash', ['warm', 'Low']], ['Bone', ['Cool']], ['Alder', ['Warm']]] as const) await make(t, shelf, [...h]);
+    const order = async () => (await searchItems(people.librarian, { shelf })).rows.map((r) => r.title);
+    expect(await order()).toEqual(['Zinc', 'Ash', 'Bone', 'Alder']);
+    await orderByHeadings(people.librarian, shelf);
+    expect(await order()).toEqual(['Bone', 'Alder', 'Zinc', 'Ash']);
+    await expect(orderByHeadings(people.librarian, await addShelf(people.librarian, { name: 'Filled', query: { kind: 'look' } }))).rejects.toMatchObject({ code: 'shelf-search' });
   });
   test('a shelf is put away for oneself and comes back', async () => {
     await putAway(people.retoucher, bench, true);

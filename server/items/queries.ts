@@ -7,7 +7,7 @@ export type Kind = ItemKind;
 export type SavedSearch = Record<string, string>;
 export interface ShelfRow { id: string; name: string; note: string; position: number; items: number; query: SavedSearch | null; away: boolean }
 export interface ItemRow {
-  id: string; kind: Kind; title: string; short_title: string; headings: string[]; position: number; description: string; creator: string; rights: string; web_statement: string; supplier: string; tags: string[]; aliases: string[]; notes: string;
+  id: string; kind: Kind; title: string; short_title: string; headings: string[]; position: number; description: string; intention: string; creator: string; rights: string; web_statement: string; supplier: string; tags: string[]; aliases: string[]; notes: string;
   scope: { input?: string | null; result?: string | null }; cameras: string[]; lenses: string[]; origin: string; source: Record<string, string>; licence_id: string | null; licence: string | null; shelf_id: string; shelf: string;
   strength_least: number; strength_usual: number; strength_most: number; revision: number; created_at: Date; archived_at: Date | null; merged_into: string | null; mine: boolean; house: boolean;
 }
@@ -25,6 +25,7 @@ export const shelfBack = (sql: Sql, id: string, person: string) => sql.query('de
 export const placeShelves = (sql: Sql, ids: string[]) => sql.query('update shelf s set position = n from unnest($1::uuid[]) with ordinality u (id, n) where s.id = u.id', [ids]);
 export const lockShelf = (sql: Sql, id: string) => sql.query('select 1 from shelf where id = $1 for update', [id]);
 export const shelfOrder = async (sql: Sql, id: string): Promise<string[]> => (await sql.query<{ id: string }>('select id from item where shelf_id = $1 and archived_at is null order by shelf_order, id', [id])).rows.map((r) => r.id);
+export const headingsOrder = async (sql: Sql, id: string): Promise<string[]> => (await sql.query<{ id: string }>(`select id from item where shelf_id = $1 and archived_at is null order by lower(array_to_string(headings, chr(1))), position, lower(title), id`, [id])).rows.map((r) => r.id);
 export const shelvesOf = async (sql: Sql, items: string[]): Promise<{ id: string; shelf_id: string; shelf: string }[]> => (await sql.query<{ id: string; shelf_id: string; shelf: string }>('select i.id, i.shelf_id, s.name as shelf from item i join shelf s on s.id = i.shelf_id where i.id = any ($1::uuid[])', [items])).rows;
 /** Writes only what changes: a place among ten thousand does not rewrite them all twice. */
 export const placeItems = (sql: Sql, shelfId: string, order: string[], moved: string[]) => sql.query('update item i set shelf_id = $1, shelf_order = u.n from unnest($2::uuid[]) with ordinality u (id, n) where i.id = u.id and (i.shelf_order <> u.n or i.shelf_id <> $1) and (i.shelf_id = $1 or i.id = any ($3::uuid[]))', [shelfId, order, moved]);
@@ -47,7 +48,7 @@ export const itemsByIds = async (sql: Sql, ids: string[], person: string, lock =
   return ids.flatMap((id) => rows.get(id) ?? []);
 };
 export const newestFormats = async (sql: Sql, ids: string[]): Promise<Map<string, string>> => new Map((await sql.query<{ id: string; format: string }>('select id, format from item where id = any ($1::uuid[])', [ids])).rows.map((r) => [r.id, r.format]));
-const editable: Record<string, string> = { title: 'text', short_title: 'text', headings: 'text[]', position: 'integer', description: 'text', creator: 'text', rights: 'text', web_statement: 'text', supplier: 'text', tags: 'text[]', notes: 'text', scope: 'jsonb', cameras: 'text[]', lenses: 'text[]', origin: 'text', licence_id: 'uuid', strength_least: 'integer', strength_usual: 'integer', strength_most: 'integer', aliases: 'text[]' };
+const editable: Record<string, string> = { title: 'text', short_title: 'text', headings: 'text[]', position: 'integer', description: 'text', intention: 'text', creator: 'text', rights: 'text', web_statement: 'text', supplier: 'text', tags: 'text[]', notes: 'text', scope: 'jsonb', cameras: 'text[]', lenses: 'text[]', origin: 'text', licence_id: 'uuid', strength_least: 'integer', strength_usual: 'integer', strength_most: 'integer', aliases: 'text[]' };
 /** Writes fields by name; only those of the list above, so that no name from outside reaches the statement. */
 export const updateItem = (sql: Sql, id: string, change: Record<string, unknown>) => {
   const keys = Object.keys(change).filter((k) => k in editable);
@@ -71,6 +72,7 @@ export const resultsOf = async (sql: Sql, itemId: string): Promise<LineRow[]> =>
   (await sql.query<LineRow>('select v.id as version_id, i.id as item_id, i.title, v.number, i.kind, l.recipe, v.selvedge, v.number as newest from lineage l join version s on s.id = l.source_version_id join version v on v.id = l.version_id join item i on i.id = v.item_id where s.item_id = $1 order by v.created_at desc', [itemId])).rows;
 
 export const setStatus = (sql: Sql, versionId: string, status: string, by: string | null) => sql.query('update version set status = $2, approved_by = $3 where id = $1', [versionId, status, by]);
+export const setEffect = (sql: Sql, versionId: string, selvedge: unknown, fingerprint: Buffer) => sql.query('update version set selvedge = $2, fingerprint = $3 where id = $1', [versionId, JSON.stringify(selvedge), fingerprint]);
 export const setEncoding = (sql: Sql, versionId: string, encoding: unknown, by: string) => sql.query('update version set encoding = $2, encoding_confirmed_by = $3, encoding_confirmed_at = now() where id = $1', [versionId, JSON.stringify(encoding), by]);
 
 export const ribbonOn = (sql: Sql, itemId: string, personId: string | null, by: string) => sql.query('insert into ribbon (item_id, person_id, made_by) values ($1, $2, $3) on conflict do nothing', [itemId, personId, by]);

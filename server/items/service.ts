@@ -1,9 +1,12 @@
 /** Items and shelves: what stands where, ribbons, encoding, approval. */
 import { object, string } from 'yup';
-import type { Look } from '@/core/look/look';
+import { assumedEncoding, type Look } from '@/core/look/look';
+import { isPlain, readingOf, readingText, tableAs, type Reading } from '@/core/look/reading';
 import { readAnyLook } from '@/core/icc/look';
 import { tableOfProgram } from '@/core/look/program';
+import { bytesOfFingerprint, fingerprint } from '@/core/look/fingerprint';
 import { sampler } from '@/core/look/sample';
+import { selvedge } from '@/core/look/selvedge';
 import { inspect, type Inspection } from '@/core/look/inspect';
 import { resized } from '@/core/look/resample';
 import { bake, type ClassOverrides } from '@/core/preset/bake';
@@ -40,16 +43,16 @@ export async function versionFor(person: Person, id: string) {
   return v;
 }
 
-/** The look of a version: as it is, or baked at 33 points from a preset for previews. */
-export async function lookOf(v: { kind: q.Kind; sha256: Buffer; facts: Record<string, unknown>; title: string }, sql: Sql = pool()): Promise<Look> {
-  if (v.kind === 'look') return tableOfProgram(await readAnyLook(new Uint8Array(await getBlob(v.sha256, sql))));
+/** The look of a version, for sRGB values: as it is read in its encoding, or baked at 33 points from a preset for previews. */
+export async function lookOf(v: { kind: q.Kind; sha256: Buffer; facts: Record<string, unknown>; title: string; encoding?: Reading | null }, sql: Sql = pool()): Promise<Look> {
+  if (v.kind === 'look') return tableAs(tableOfProgram(await readAnyLook(new Uint8Array(await getBlob(v.sha256, sql)))), v.encoding ?? assumedEncoding);
   if (v.kind !== 'preset') throw new Problem('preview-kind', 'Items of this kind have no look to be shown.', v.title, 'Open its facts instead.');
   return bake(v.facts.settings as Settings, 33, v.title, v.facts.classes as ClassOverrides).look;
 }
 
 /** The look of a version; with `points`, a 3D table of no more than so many points an axis, for small pictures. */
 export function smallerLook(v: Parameters<typeof lookOf>[0], points = 0): Promise<Look> {
-  const key = `${v.kind} ${v.sha256.toString('hex')} ${points}`;
+  const key = `${v.kind} ${v.sha256.toString('hex')} ${points} ${v.encoding ? readingText(v.encoding) : ''}`;
   let p = tables.get(key);
   if (p) { tables.delete(key); tables.set(key, p); return p; }
   p = makeSmaller(v, points);
@@ -65,6 +68,14 @@ async function makeSmaller(v: Parameters<typeof lookOf>[0], points: number): Pro
   if (v.kind === 'preset' && points >= 2) return bake(v.facts.settings as Settings, points, v.title, v.facts.classes as ClassOverrides).look;
   const look = await lookOf(v);
   return points >= 2 && look.kind === '3d' && look.size > points ? resized(look, points) : look;
+}
+
+/** A version's table for a browser; `as` reads it in another encoding ("Rec. 2020, linear, full"). The tag says what the answer depends on. */
+export async function tableFor(person: Person, id: string, points: number, as: string): Promise<{ tag: string; make: () => Promise<Look> }> {
+  const v = await versionFor(person, id), reading = as ? readingOf(as) : null;
+  if (as && !reading) throw new Problem('reading', `"${as.slice(0, 60)}" is no encoding.`, 'as', 'Choose primaries, transfer and range.');
+  const read = reading ? { ...v, encoding: reading } : v;
+  return { tag: `${v.sha256.toString('hex').slice(0, 32)} ${points} ${read.encoding ? readingText(read.encoding) : ''}`, make: () => smallerLook(read, points) };
 }
 
 /** A look's health, or a preset's as the table that it makes; null where it is neither, or cannot be read. */
@@ -84,13 +95,13 @@ export async function setRibbon(person: Person, itemId: string, input: { on: boo
   });
 }
 
+const values = { primaries: string().oneOf(['sRGB', 'Display P3', 'Rec. 2020', 'ProPhoto']).required(), transfer: string().oneOf(['sRGB', 'linear', 'gamma 2.2', 'gamma 2.4']).required(), range: string().oneOf(['full', 'legal'] as const).required() };
 const encodingSchema = object({
-  primaries: string().oneOf(['sRGB', 'Display P3', 'Rec. 2020', 'ProPhoto']).required(), transfer: string().oneOf(['sRGB', 'linear', 'gamma 2.2', 'gamma 2.4']).required(),
-  range: string().oneOf(['full', 'legal']).required(), referred: string().oneOf(['display', 'scene']).required(), white: string().oneOf(['D65', 'D50']).required(),
+  ...values, output: object(values).noUnknown().nullable().default(null), referred: string().oneOf(['display', 'scene']).required(), white: string().oneOf(['D65', 'D50']).required(),
 }).noUnknown();
 
 /** A person says what the look's values mean; until then it is an assumption. */
-export async function confirmEncoding(person: Person, versionId: string, input: Record<string, string>): Promise<void> {
+export async function confirmEncoding(person: Person, versionId: string, input: unknown): Promise<void> {
   allow(person, 'item.edit');
   const encoding = { ...checked(encodingSchema, input), assumed: false };
   await transaction(async (sql) => {
@@ -98,6 +109,10 @@ export async function confirmEncoding(person: Person, versionId: string, input: 
     if (!v) throw unknown(versionId);
     if (v.kind !== 'look') throw new Problem('encoding-kind', 'Only looks have an encoding.', v.title, 'Convert the preset into a look first.');
     await q.setEncoding(sql, versionId, encoding, person.id);
+    if (!isPlain(encoding) || (v.encoding && !isPlain(v.encoding))) { // what it does to colors is another thing now
+      const f = await lookOf({ ...v, encoding }, sql).then(sampler).catch((e: unknown) => { if (e instanceof Problem) return null; throw e; });
+      if (f) await q.setEffect(sql, versionId, selvedge(f), Buffer.from(bytesOfFingerprint(fingerprint(f))));
+    }
     await record(sql, actorOf(person), 'item', v.item_id, 'encoding confirmed', v.encoding, encoding);
   });
 }

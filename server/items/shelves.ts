@@ -3,7 +3,7 @@ import { v7 } from 'uuid';
 import { array, lazy, number, object, string } from 'yup';
 import { Problem } from '@/core/problem';
 import { uuid } from '@/core/uuid';
-import { pool, transaction } from '../db/pool';
+import { inside, pool, transaction, type Sql } from '../db/pool';
 import { record } from '../events';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../people/service';
@@ -14,12 +14,12 @@ const searchKeys = ['q', 'ribbon', 'recent', 'sort', 'down', ...facetKeys] as re
 const savedSearch = lazy((v: unknown) => (v == null ? object().nullable() : object(Object.fromEntries(Object.keys(v as object).filter((k) => searchKeys.includes(k)).map((k) => [k, string().max(400)]))).noUnknown()));
 const shelfSchema = object({ name: string().trim().required('A shelf needs a name.').max(120), note: string().max(300).default(''), query: savedSearch });
 
-/** A shelf; with a query, one that fills itself by that search. */
-export async function addShelf(person: Person, input: { name: string; note?: string; query?: q.SavedSearch | null }): Promise<string> {
+/** A shelf; with a query, one that fills itself by that search. `within`: the transaction that it is part of. */
+export async function addShelf(person: Person, input: { name: string; note?: string; query?: q.SavedSearch | null }, within?: Sql): Promise<string> {
   allow(person, input.query ? 'search.save' : 'shelf.edit');
   const s = checked(shelfSchema, input) as { name: string; note: string; query?: q.SavedSearch | null }, id = v7();
   if (s.query && !Object.values(s.query).some(Boolean)) throw new Problem('shelf-search', 'There is nothing to search by.', 'query', 'Type some words or choose a facet first.');
-  await transaction(async (sql) => {
+  await inside(within, async (sql) => {
     await q.insertShelf(sql, { id, name: s.name, note: s.note, position: (await q.lastShelfPosition(sql)) + 1, query: s.query ?? null });
     await record(sql, actorOf(person), 'shelf', id, 'made', null, { name: s.name, ...(s.query ? { query: s.query } : {}) });
   });
@@ -80,5 +80,19 @@ export async function moveItems(person: Person, input: { items: string[]; shelfI
     await q.placeItems(sql, m.shelfId, order, m.items);
     for (const f of from) if (f.shelf_id !== m.shelfId) await record(sql, actorOf(person), 'item', f.id, 'moved', { shelf: f.shelf }, { shelf: shelf.name });
     await record(sql, actorOf(person), 'shelf', m.shelfId, 'ordered', null, { items: m.items.length });
+  });
+}
+
+/** A shelf's items put in the order of their headings, then of their position numbers, then of their titles. */
+export async function orderByHeadings(person: Person, id: string): Promise<void> {
+  allow(person, 'item.edit');
+  await transaction(async (sql) => {
+    const shelf = await q.shelfById(sql, id);
+    if (!shelf) throw gone(id);
+    if (shelf.query) throw new Problem('shelf-search', `${shelf.name} fills itself by a search, which has an order of its own.`, shelf.name, 'Choose another shelf.');
+    await q.lockShelf(sql, id);
+    const order = await q.headingsOrder(sql, id);
+    await q.placeItems(sql, id, order, []);
+    await record(sql, actorOf(person), 'shelf', id, 'ordered by headings', null, { items: order.length });
   });
 }

@@ -49,6 +49,13 @@ describe('two versions', () => {
     expect(d.curves[0]!.newer[32]![1]).toBeCloseTo(0.6, 6);
     expect(d.color!.mean).toBeGreaterThan(1);
   });
+  test('of a preset that only refers to another profile: no setting was touched', async () => {
+    const { itemId, versionId } = await item('Refers', preset('Refers', 110), 'r.mpreset'), bytes = Buffer.from(preset('Refers', 110) + '; kept\n'), r = recognise('r.mpreset', bytes, known), add = (references: unknown[], name: string) => transaction(async (sql) => addVersion(sql, actor(), itemId, { kind: 'preset', sha: await putBlob(sql, Buffer.from(name + bytes.toString())), fileName: name, format: r.format, facts: { ...r.facts, references }, selvedge: null, notes: '' }));
+    const second = await add([{ kind: 'camera-profile', name: 'Alder Standard' }], 'b'), third = await add([{ kind: 'camera-profile', name: 'Alder Portrait' }], 'c');
+    expect((await compareVersions(people.retoucher, second, third)).references).toEqual({ before: ['camera profile Alder Standard'], after: ['camera profile Alder Portrait'], alone: true });
+    expect((await compareVersions(people.retoucher, second, third)).settings).toEqual([]);
+    expect((await compareVersions(people.retoucher, versionId, second)).references).toMatchObject({ before: [], alone: true });
+  });
   test('of a look: its facts, its neutral ramps, and how far apart they are on a frame', async () => {
     const made = await frame(designs[0]!.composition);
     await transaction((sql) => addFrame(sql, { personId: null, name: 't' }, { name: 'F', light: '', position: 0, ...made }));

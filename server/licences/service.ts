@@ -2,7 +2,7 @@
 import { v7 } from 'uuid';
 import { number, object, string } from 'yup';
 import { Problem } from '@/core/problem';
-import { pool, transaction } from '../db/pool';
+import { inside, pool, transaction, type Sql } from '../db/pool';
 import { record } from '../events';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../people/service';
@@ -19,10 +19,11 @@ const schema = object({
 
 export const listLicences = (person: Person) => { allow(person, 'view'); return q.licences(pool()); };
 
-export async function addLicence(person: Person, input: NewLicence): Promise<string> {
+/** `within`: the transaction that it is part of. */
+export async function addLicence(person: Person, input: NewLicence, within?: Sql): Promise<string> {
   allow(person, 'licence.edit');
   const l = checked(schema, input) as unknown as Omit<q.LicenceRow, 'id' | 'items'>, id = v7();
-  return transaction(async (sql) => {
+  return inside(within, async (sql) => {
     if (await q.licenceByName(sql, l.name)) throw new Problem('licence-exists', `There is a licence called ${l.name} already.`, 'name', 'Choose it, or give this one another name.');
     await q.saveLicence(sql, { ...l, id, ends_on: l.ends_on || null });
     await record(sql, actorOf(person), 'licence', id, 'made', null, l);

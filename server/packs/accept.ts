@@ -1,6 +1,6 @@
 /** Taking an arrival onto the shelves in one transaction, and putting it back whole. */
 import { v7 } from 'uuid';
-import { array, mixed, number, object, string } from 'yup';
+import { array, lazy, mixed, number, object, string } from 'yup';
 import { isTakeable } from '@/core/pack/recognise';
 import { Problem } from '@/core/problem';
 import { uuid } from '@/core/uuid';
@@ -10,15 +10,18 @@ import { bringDescriptor } from '../editors/service';
 import { record } from '../events';
 import { frameFromFile } from '../frames/service';
 import { addVersion, createItem } from '../items/create';
+import { addShelf } from '../items/shelves';
+import { addLicence, type NewLicence } from '../licences/service';
+import { addJob } from '../jobs/service';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../people/service';
 import * as q from './queries';
 
 const schema = object({
-  entries: array().of(number().integer().required()).nullable().default(null), except: array().of(number().integer().required()).default([]), shelfId: uuid().required('Choose a shelf.'), supplier: string().trim().max(200).default(''), release: string().trim().max(80).default(''), licenceId: uuid().nullable().default(null),
+  entries: array().of(number().integer().required()).nullable().default(null), except: array().of(number().integer().required()).default([]), shelfId: uuid().nullable().default(null), newShelf: string().trim().max(120).default(''), newLicence: mixed<NewLicence>().nullable().default(null), byKind: lazy((v: unknown) => object(Object.fromEntries(Object.keys((v ?? {}) as object).map((k) => [k, uuid().required('Choose a shelf.')]))).default({})), supplier: string().trim().max(200).default(''), release: string().trim().max(80).default(''), licenceId: uuid().nullable().default(null),
   source: object({ address: string().trim().max(500), author: string().trim().max(200), date: string().trim().max(40), receipt: string().trim().max(200) }).noUnknown().default({}), origin: mixed<'house' | 'bought' | 'measured' | 'maker-like'>().oneOf(['house', 'bought', 'measured', 'maker-like', undefined]),
 }).noUnknown();
-export interface Acceptance { /** none given: all that is proposed */ entries?: number[] | null; except?: number[]; shelfId: string; supplier?: string; release?: string; licenceId?: string | null; source?: q.Source; origin?: 'house' | 'bought' | 'measured' | 'maker-like' }
+export interface Acceptance { /** none given: all that is proposed */ entries?: number[] | null; except?: number[]; /** where new items go, or the name of the shelf that is made for them */ shelfId?: string | null; newShelf?: string; newLicence?: NewLicence | null; /** where new items of a kind go instead */ byKind?: Record<string, string>; supplier?: string; release?: string; licenceId?: string | null; source?: q.Source; origin?: 'house' | 'bought' | 'measured' | 'maker-like' }
 
 const TAKEN = ['new', 'version', 'variant', 'frame', 'descriptor'];
 const settled = (id: string): Problem => new Problem('intake-settled', 'This arrival has been settled already, or is still being read.', id, 'Reload the page.');
@@ -26,7 +29,8 @@ const settled = (id: string): Problem => new Problem('intake-settled', 'This arr
 /** Takes the chosen entries as what they are to become: all of them or none. Duplicates join the pack as members, not as items. */
 export async function acceptIntake(person: Person, id: string, input: Acceptance): Promise<{ items: string[]; versions: number; frames: number; descriptors: number }> {
   allow(person, 'intake.accept');
-  const a = checked(schema, input) as unknown as Required<Acceptance>, actor = actorOf(person);
+  const { shelfId: onto, newShelf, newLicence, ...a } = checked(schema, input) as unknown as Required<Acceptance>, actor = actorOf(person);
+  if (!onto && !newShelf) throw new Problem('input-invalid', 'Choose a shelf.', 'shelf', 'Choose one, or name a new one.');
   return transaction(async (sql) => {
     const intake = await q.intakeById(sql, id, true);
     if (!intake || intake.status !== 'ready') throw settled(id);
@@ -34,21 +38,21 @@ export async function acceptIntake(person: Person, id: string, input: Acceptance
     if (!chosen.length) throw new Problem('intake-nothing', 'Nothing is chosen.', id, 'Choose at least one file, or discard the arrival.');
     const bad = chosen.find((e) => !TAKEN.includes(e.outcome) || (['new', 'version', 'variant'].includes(e.outcome) && !isTakeable(e.kind)));
     if (bad) throw new Problem('intake-entry', 'Only what can stand on a shelf, frames and descriptors are taken.', bad.path, 'Take this file out of the choice, or say what it is to become.');
-    const packId = v7(), single = rows.length === 1;
-    if (!single) await q.insertPack(sql, { id: packId, name: intake.name.replace(/\.zip$/i, ''), intakeId: id, supplier: a.supplier, release: a.release, source: a.source, licenceId: a.licenceId, previousId: intake.previous_pack_id });
-    await q.intakeSource(sql, id, a.source, a.licenceId);
-    const madeOf = new Map<number, { itemId: string; versionId: string }>(), bySha = new Map<string, string>();
+    const shelfId = newShelf ? await addShelf(person, { name: newShelf }, sql) : onto!, licenceId = newLicence ? await addLicence(person, newLicence, sql) : a.licenceId, packId = v7(), single = rows.length === 1;
+    if (!single) await q.insertPack(sql, { id: packId, name: intake.name.replace(/\.zip$/i, ''), intakeId: id, supplier: a.supplier, release: a.release, source: a.source, licenceId, previousId: intake.previous_pack_id });
+    await q.intakeSource(sql, id, a.source, licenceId);
+    const madeOf = new Map<number, { itemId: string; versionId: string }>(), bySha = new Map<string, string>(), frames: string[] = [];
     // items first, then what belongs to them
     const order = [...chosen].sort((x, y) => Number(x.target_entry_id !== null) - Number(y.target_entry_id !== null) || x.path.localeCompare(y.path));
     for (const e of order) {
       if (e.outcome === 'descriptor') { await bringDescriptor(sql, actor, JSON.parse((await getBlob(e.sha256!, sql)).toString('utf8')), e.path); await q.entryTaken(sql, e.id, null); out.descriptors++; continue; }
-      if (e.outcome === 'frame') { await q.entryTaken(sql, e.id, null, await frameFromFile(sql, actor, { name: e.title, fileName: e.path.split('/').pop()!, sha: e.sha256!, facts: e.facts })); out.frames++; continue; }
+      if (e.outcome === 'frame') { frames.push(await frameFromFile(sql, actor, { name: e.title, fileName: e.path.split('/').pop()!, sha: e.sha256!, facts: e.facts })); await q.entryTaken(sql, e.id, null, frames[frames.length - 1]); out.frames++; continue; }
       const version = { kind: e.kind as 'look', sha: e.sha256!, fileName: e.path.split('/').pop()!, format: e.format, facts: e.facts, selvedge: e.selvedge, notes: `from ${intake.name}`, internalId: e.internal_id, content: e.content_sha256, fingerprint: e.fingerprint };
       let made: { itemId: string; versionId: string };
       if (e.outcome === 'new') {
         const held = e.corrected ? undefined : await q.heldBySha(sql, e.sha256!);
         if (held) throw new Problem('intake-held', `What ${e.path} holds came in meanwhile, as ${held.title}.`, e.path, 'Read the arrival again.');
-        made = await createItem(sql, actor, { ...version, title: e.title, headings: e.headings, shelfId: a.shelfId, supplier: a.supplier, licenceId: a.licenceId, source: a.source, origin: a.origin ?? undefined, creator: a.source.author ?? '' });
+        made = await createItem(sql, actor, { ...version, title: e.title, headings: e.headings, shelfId: a.byKind[e.kind] ?? shelfId, supplier: a.supplier, licenceId, source: a.source, origin: a.origin ?? undefined, creator: a.source.author ?? '' });
         out.items.push(made.itemId);
       } else {
         const target = e.target_item_id ?? madeOf.get(e.target_entry_id ?? -1)?.itemId;
@@ -63,6 +67,7 @@ export async function acceptIntake(person: Person, id: string, input: Acceptance
       if (!single) await q.insertMember(sql, packId, e.path, made.versionId);
     }
     if (!single) for (const e of rows) if (e.outcome === 'duplicate') { const v = e.held_version_id ?? madeOf.get(e.target_entry_id ?? -1)?.versionId ?? bySha.get(hex(e.sha256!)); if (v) await q.insertMember(sql, packId, e.path, v); }
+    if (frames.length) await addJob(sql, 'frames', `Make ${frames.length === 1 ? 'a frame' : `${frames.length} frames`} ready`, { frames }, person.id);
     await q.intakeStatus(sql, id, 'accepted');
     await record(sql, actor, 'intake', id, 'accepted', null, { items: out.items.length, versions: out.versions, frames: out.frames, descriptors: out.descriptors });
     return out;

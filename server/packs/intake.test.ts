@@ -7,6 +7,7 @@ import { cubeOf, oxbowOf } from '@/demo/files';
 import marlstone3 from '@/standins/descriptors/marlstone-3.json';
 import marlstone4 from '@/standins/descriptors/marlstone-4.json';
 import oxbow2 from '@/standins/descriptors/oxbow-2.json';
+import { icc } from '@/core/testing';
 import { people, withDatabase } from '../db/testing/database';
 import { pool, transaction } from '../db/pool';
 import { bringDescriptor, descriptors } from '../editors/service';
@@ -94,6 +95,29 @@ describe('a folder with its tree', () => {
     expect((await intakeFor(people.librarian, second)).intake.status).toBe('ready');
     await accept(second);
     expect(await rows()).toBe(before);
+  });
+});
+
+describe('a new shelf and a new licence', () => {
+  test('come to be with what is taken, and with nothing where it is refused', async () => {
+    const id = await arrive('Fresh shelf', { 'N/Here.cube': cube('Here', { level: 0.77, chroma: 0.7 }), 'N/tool.txt': 'x' }), shelves = async () => (await pool().query<{ n: number }>(`select count(*)::int as n from shelf where name = 'Made for it'`)).rows[0]!.n, bad = (await entry(id, 'N/tool.txt')).id, good = (await entry(id, 'N/Here.cube')).id;
+    const asked = { shelfId: null, newShelf: 'Made for it', newLicence: { name: 'Made with it', may_convert: 'yes' } };
+    await expect(accept(id, { ...asked, entries: [good, bad] })).rejects.toMatchObject({ code: 'intake-entry' });
+    await expect(accept(id, { ...asked, newLicence: { name: '' } })).rejects.toMatchObject({ code: 'input-invalid' });
+    await expect(accept(id, { shelfId: null })).rejects.toMatchObject({ code: 'input-invalid' });
+    expect(await shelves()).toBe(0);
+    const { items } = await accept(id, asked);
+    expect((await itemFor(people.librarian, items[0]!)).item).toMatchObject({ shelf: 'Made for it', licence: 'Made with it' });
+    expect(await shelves()).toBe(1);
+  });
+});
+
+describe('shelves by kind', () => {
+  test('new items of a kind go to the shelf said for it, the rest to the arrival’s', async () => {
+    const links = await addShelf(people.librarian, { name: 'ICC profiles' }), id = await arrive('Mixed kinds', { 'M/Lone.cube': cube('Lone', { level: 0.31, chroma: 0.4 }), 'M/Kiln room.icc': icc('mntr', 'Kiln room, June') });
+    await expect(accept(id, { byKind: { 'icc-profile': 'nowhere' } })).rejects.toMatchObject({ code: 'input-invalid' });
+    const { items } = await accept(id, { byKind: { 'icc-profile': links } }), at = await Promise.all(items.map(async (i) => { const { item } = await itemFor(people.librarian, i); return [item.kind, item.shelf_id === links]; }));
+    expect(at.sort()).toEqual([['icc-profile', true], ['look', false]]);
   });
 });
 

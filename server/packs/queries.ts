@@ -13,6 +13,12 @@ export interface EntryRow {
   version_id: string | null; item_id: string | null; frame_id: string | null;
 }
 
+/**
+ * For the rest of the transaction: its commit does not wait for the disk. For parts of a job that begins anew when it is cut
+ * off: the commit that says it is done waits, and with it all that was committed before.
+ */
+export const withoutWaiting = (sql: Sql) => sql.query(`select set_config('synchronous_commit', 'off', true)`);
+
 export const insertUploads = (sql: Sql, personId: string, ids: string[], names: string[], sizes: number[]) =>
   sql.query('insert into upload (id, person_id, name, size) select id, $1, name, size from unnest($2::uuid[], $3::text[], $4::bigint[]) u (id, name, size)', [personId, ids, names, sizes]);
 export const uploadById = async (sql: Sql, id: string, lock = false): Promise<UploadRow | undefined> => (await sql.query<UploadRow>(`select id, person_id, name, size, received, sha256, created_at from upload where id = $1 ${lock ? 'for update' : ''}`, [id])).rows[0];

@@ -38,7 +38,7 @@ export async function readIntake(job: JobContext): Promise<{ entries: number }> 
       const now = batch;
       batch = []; held = 0;
       await writing;
-      if (now.length) writing = transaction(async (tx) => { await putBlobs(tx, now.flatMap((b) => (b.bytes && b.sha ? [{ sha256: b.sha, bytes: b.bytes }] : []))); await q.insertEntries(tx, id, now.map((b) => b.row)); });
+      if (now.length) writing = transaction(async (tx) => { await q.withoutWaiting(tx); await putBlobs(tx, now.flatMap((b) => (b.bytes && b.sha ? [{ sha256: b.sha, bytes: b.bytes }] : []))); await q.insertEntries(tx, id, now.map((b) => b.row)); });
       writing.catch(() => {}); // told when it is awaited
     };
     for await (const e of contentsOf(intake, await q.filesOf(sql, id), known)) {

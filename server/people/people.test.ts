@@ -15,10 +15,14 @@ import { clearRibbons, listRibbons, orderRibbons } from '../ribbons/service';
 import { foundCount, takeInFound } from '../stations/found';
 import { convertPreset, previewConversion } from '../items/convert';
 import { searchCounts, searchItems, searchShelves } from '../items/search';
-import { inspectionOf, approve, confirmEncoding, itemFor, listShelves, setRibbon } from '../items/service';
+import { inspectionOf, approve, confirmEncoding, itemFor, listShelves, setRibbon, tableFor } from '../items/service';
 import { applyBulk, archiveItems, editItem, previewBulk } from '../items/edit';
-import { addShelf, changeShelf, moveItems, orderShelves, putAway, removeShelf } from '../items/shelves';
+import { addShelf, changeShelf, moveItems, orderByHeadings, orderShelves, putAway, removeShelf } from '../items/shelves';
 import { addLicence, changeLicence, listLicences } from '../licences/service';
+import { derive, previewDerived } from '../items/derive';
+import { addChart, layChartOut, listCharts, placeChart } from '../charts/service';
+import { addExport, exportPicture, listExports, removeExport } from '../frames/exports';
+import { framePart, fullSize } from '../frames/full';
 import { addJob, cancelJob, freeDeadJobs, jobFor, runJob, type JobContext } from '../jobs/service';
 import { acceptIntake, arrivalView, beginArrival, beginUpload, correctEntries, dropArrival, undoIntake, discardIntake, finishUpload, intakeFor, listIntakes, uploadPart } from '../packs/service';
 import { confirmRollout, dropRollout, listRollouts, planRollout, undoRollout } from '../rollouts/service';
@@ -34,7 +38,7 @@ const id = v7();
 
 /** One call of the service layer for each action at least; what it is given does not exist, so that who may gets past the door and no further. */
 const calls: Record<Action, ((p: Person) => Promise<unknown>)[]> = {
-  'view': [listShelves, (p) => searchShelves(p, {}), (p) => searchItems(p, {}), (p) => searchCounts(p, {}), listLicences, listEditors, listRibbons, (p) => copies(p), (p) => activityOfItem(p, id), (p) => foundCount(p, id), (p) => descriptorJson(p, 'x@1', null), listRollouts, stationViews, (p) => itemFor(p, id), listBenches, listSets, listChoices, (p) => verdictsOf(p, id), (p) => candidatesFor(p, [id]), (p) => moreCandidates(p, { item: id }), (p) => baseTable(p, { frame: id, version: 'plain' }), (p) => linearPicture(p, id, 320), (p) => inspectionOf(p, id)],
+  'view': [listShelves, (p) => searchShelves(p, {}), (p) => searchItems(p, {}), (p) => searchCounts(p, {}), listLicences, listEditors, listRibbons, (p) => copies(p), (p) => activityOfItem(p, id), (p) => foundCount(p, id), (p) => descriptorJson(p, 'x@1', null), listRollouts, stationViews, (p) => itemFor(p, id), listBenches, listSets, listChoices, (p) => verdictsOf(p, id), (p) => candidatesFor(p, [id]), (p) => moreCandidates(p, { item: id }), (p) => baseTable(p, { frame: id, version: 'plain' }), (p) => linearPicture(p, id, 320), (p) => fullSize(p, id), (p) => tableFor(p, id, 0, ''), listCharts, listExports, (p) => exportPicture(p, id, 320), (p) => framePart(p, id, { x: 0, y: 0, w: 1, h: 1 }), (p) => inspectionOf(p, id)],
   'ribbon.own': [(p) => setRibbon(p, id, { on: true, whose: 'mine' }), (p) => putAway(p, id, true), (p) => clearRibbons(p, { whose: 'mine', ribbons: [1] })],
   'ribbon.house': [(p) => setRibbon(p, id, { on: true, whose: 'house' }), (p) => clearRibbons(p, { whose: 'house', ribbons: [1] }), (p) => orderRibbons(p, { whose: 'house', ribbons: [1] })],
   'intake.read': [listIntakes, (p) => intakeFor(p, id), (p) => arrivalView(p, id)],
@@ -47,12 +51,12 @@ const calls: Record<Action, ((p: Person) => Promise<unknown>)[]> = {
   'restore': [(p) => restoreFor(p, Readable.from(['no backup']), tmpdir())],
   'item.archive': [(p) => archiveItems(p, { items: [id], archived: true })],
   'licence.edit': [(p) => addLicence(p, { name: `L ${p.role}` }), (p) => changeLicence(p, id, { name: 'x' })],
-  'item.edit': [(p) => confirmEncoding(p, id, { primaries: 'sRGB', transfer: 'sRGB', range: 'full', referred: 'display', white: 'D65' }), (p) => editItem(p, id, { revision: 1, base: {}, mine: { title: 'x' } }), (p) => previewBulk(p, { items: [id] }), (p) => applyBulk(p, { items: [id] }), (p) => moveItems(p, { items: [id], shelfId: id }), (p) => mergeItems(p, { keep: id, others: [v7()] }), (p) => markMeant(p, { items: [id, v7()] }), (p) => writeIntoFile(p, id)],
-  'item.convert': [(p) => previewConversion(p, id, 9), (p) => convertPreset(p, { versionId: id })],
+  'item.edit': [(p) => confirmEncoding(p, id, { primaries: 'sRGB', transfer: 'sRGB', range: 'full', referred: 'display', white: 'D65' }), (p) => editItem(p, id, { revision: 1, base: {}, mine: { title: 'x' } }), (p) => previewBulk(p, { items: [id] }), (p) => applyBulk(p, { items: [id] }), (p) => moveItems(p, { items: [id], shelfId: id }), (p) => orderByHeadings(p, id), (p) => mergeItems(p, { keep: id, others: [v7()] }), (p) => markMeant(p, { items: [id, v7()] }), (p) => writeIntoFile(p, id)],
+  'item.convert': [(p) => previewConversion(p, id, 9), (p) => convertPreset(p, { versionId: id }), (p) => previewDerived(p, id, { form: 'cube' }), (p) => derive(p, id, { form: 'cube' })],
   'bench.save': [(p) => saveBench(p, null, { name: `B ${p.role}`, state: '' }), (p) => removeBench(p, id)],
   'verdict.give': [(p) => decide(p, { look: id, strength: 100, frames: [id], chosen: true, display: {} })],
   'choice.make': [(p) => decide(p, { look: id, strength: 100, frames: [id], chosen: true, choice: {}, display: {} }), (p) => removeChoice(p, 0)],
-  'frame.edit': [(p) => saveSet(p, { name: `F ${p.role}`, frames: [id] })],
+  'frame.edit': [(p) => addChart(p, { text: 'x', name: `C ${p.role}` }), (p) => placeChart(p, id, { chart: null }), (p) => layChartOut(p, id, { columns: 1, outside: 0 }), (p) => addExport(p, id, 'x', new Uint8Array(1)), (p) => removeExport(p, id), (p) => saveSet(p, { name: `F ${p.role}`, frames: [id] })],
   'profile.edit': [(p) => keepAnchored(p, { version: id, frame: id, wb: 'as', kelvin: 5000, title: 'x' })],
   'item.approve': [(p) => approve(p, id), (p) => retire(p, id)],
   'rollout.plan': [(p) => planRollout(p, { versions: [id], stations: [id] }), (p) => dropRollout(p, id)],

@@ -2,10 +2,12 @@
 /** The head of a column: what the candidate is, its strength, its rungs, and what can be done with the column. */
 import { MoreHorizontal } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
+import { readings, readingText } from '@/core/look/reading';
 import type { Candidate } from './candidate';
 import { STAGES, type Column } from './state';
 
-interface Props { column: Column; name: string; candidates: ReadonlyMap<string, Candidate>; reference: boolean; blind: boolean; act: (what: 'left' | 'right' | 'remove' | 'reference' | 'strengths' | 'like' | 'trim' | 'add' | 'choose') => void; set: (c: Column) => void; may: { judge: boolean } }
+export type ColumnAct = 'left' | 'right' | 'remove' | 'reference' | 'strengths' | 'like' | 'trim' | 'add' | 'choose' | 'unexport';
+interface Props { column: Column; name: string; candidates: ReadonlyMap<string, Candidate>; reference: boolean; blind: boolean; act: (what: ColumnAct) => void; set: (c: Column) => void; may: { judge: boolean; frames: boolean } }
 
 const rungWords: Record<string, string> = { 'hue-sat': 'map', exposure: 'exposure', look: 'look table', curve: 'curve' };
 const entry = 'flex cursor-default px-3 py-1.5 outline-none data-[highlighted]:bg-verd-wash data-[disabled]:text-soft';
@@ -13,6 +15,7 @@ const entry = 'flex cursor-default px-3 py-1.5 outline-none data-[highlighted]:b
 export function ColumnHead({ column, name, candidates, reference, blind, act, set, may }: Props) {
   const profile = candidates.get(column.profile), last = column.parts[column.parts.length - 1], item = last && candidates.get(last.version), most = Math.max(item?.most ?? 150, last?.strength ?? 0);
   const strength = (v: number) => set({ ...column, parts: column.parts.map((p, i) => (i === column.parts.length - 1 ? { ...p, strength: Math.max(0, Math.min(400, Math.round(v))) } : p)) });
+  const read = (reading: number | undefined) => set({ ...column, parts: column.parts.map((p, i) => { const { reading: _was, ...rest } = p; void _was; return i === column.parts.length - 1 ? { ...rest, ...(reading ? { reading } : {}) } : p; }) });
   return (
     <div className="min-w-0 pb-1.5" data-column={name}>
       <div className="flex items-start gap-1">
@@ -26,8 +29,13 @@ export function ColumnHead({ column, name, candidates, reference, blind, act, se
             <DropdownMenu.Item className={entry} onSelect={() => act('trim')}>{column.trim ? 'Take the trim off' : 'Trim by slope, offset, power'}</DropdownMenu.Item>
             <DropdownMenu.Item className={entry} onSelect={() => set({ ...column, range: !column.range })}>{column.range ? 'Range compression off' : 'Range compression on'}</DropdownMenu.Item>
             {item && !blind && <DropdownMenu.Item className={entry} onSelect={() => act('strengths')}>A row of strengths</DropdownMenu.Item>}
+            {item?.kind === 'look' && <DropdownMenu.Sub><DropdownMenu.SubTrigger className={entry}>Read its values as …</DropdownMenu.SubTrigger><DropdownMenu.Portal><DropdownMenu.SubContent className="z-50 min-w-[210px] border border-line bg-paper py-1" style={{ boxShadow: 'var(--shade)' }}>
+              <DropdownMenu.Item className={entry} onSelect={() => read(undefined)}>the encoding that holds</DropdownMenu.Item>
+              {readings.map((r, i) => <DropdownMenu.Item key={i} className={entry} onSelect={() => read(i + 1)}>{readingText(r)}</DropdownMenu.Item>)}
+            </DropdownMenu.SubContent></DropdownMenu.Portal></DropdownMenu.Sub>}
             {(item ?? profile) && !blind && <DropdownMenu.Item className={entry} onSelect={() => act('like')}>The same style from other sources</DropdownMenu.Item>}
             <DropdownMenu.Item className={entry} onSelect={() => act('left')}>Move left</DropdownMenu.Item><DropdownMenu.Item className={entry} onSelect={() => act('right')}>Move right</DropdownMenu.Item>
+            {column.profile.startsWith('x:') && may.frames && <DropdownMenu.Item className={`${entry} text-madder`} onSelect={() => act('unexport')}>Remove these exports from the studio</DropdownMenu.Item>}
             <DropdownMenu.Item className={`${entry} text-madder`} onSelect={() => act('remove')}>Take it off the bench</DropdownMenu.Item>
           </DropdownMenu.Content></DropdownMenu.Portal>
         </DropdownMenu.Root>
@@ -41,6 +49,8 @@ export function ColumnHead({ column, name, candidates, reference, blind, act, se
         {reference && last ? 'reference ' : ''}
         {profile && profile.rungs.length > 0 && !blind && <span role="group" aria-label={`Rungs of ${profile.title}`} className="flex gap-1">{STAGES.map((s, i) => (profile.rungs.includes(s) ? <button key={s} aria-pressed={(column.stages >> i) % 2 === 1} className={`border-b-2 px-0.5 ${(column.stages >> i) % 2 === 1 ? 'border-verd text-ink' : 'border-transparent line-through'}`} onClick={() => set({ ...column, stages: column.stages ^ (1 << i) })} onDoubleClick={() => set({ ...column, stages: (1 << (i + 1)) - 1 })} title="Click mutes it; double click stops here">{rungWords[s]}</button> : null))}</span>}
         {profile?.noCurve && !blind ? 'no curve: each editor puts its own' : ''}
+        {profile?.icc && !blind ? profile.icc : ''}
+        {last?.reading ? <span className="truncate font-semibold text-ochre">read as {readingText(readings[last.reading - 1]!)}</span> : null}
         {column.anchor ? <span className="text-verd">anchored {column.anchor} K</span> : null}{column.range ? ' range' : ''}{column.trim ? ' trimmed' : ''}
       </p>
     </div>

@@ -3,10 +3,10 @@ import { describe, expect, test } from 'vitest';
 import { addressOf, blindOrder, plain, stateOf } from './state';
 
 describe('the address of the bench', () => {
-  const uuid = fc.uuid(), part = fc.record({ version: uuid, strength: fc.integer({ min: 0, max: 400 }) });
+  const uuid = fc.uuid(), part = fc.record({ version: uuid, strength: fc.integer({ min: 0, max: 400 }), reading: fc.integer({ min: 1, max: 8 }) }, { requiredKeys: ['version', 'strength'] });
   test('holds all that the bench is, and gives it back', () => {
-    fc.assert(fc.property(fc.array(fc.record({ frame: uuid, wb: fc.constantFrom('as', 'auto', 'k:5200,-4', 'n:0.5,1,0.7') }), { maxLength: 6 }), fc.array(fc.record({ profile: fc.oneof(fc.constantFrom('plain', 'jpeg'), uuid), stages: fc.integer({ min: 0, max: 15 }), parts: fc.array(part, { maxLength: 3 }), range: fc.boolean() }), { minLength: 1, maxLength: 8 }), fc.boolean(), (rows, cols, difference) => {
-      const columns = cols.map((c) => ({ ...plain, ...c, stages: c.profile.length === 36 ? c.stages : 15, anchor: c.profile.length === 36 && c.stages % 2 ? 5000 : null, parts: c.profile === 'jpeg' ? [] : c.parts, range: c.range })), s = { ...stateOf(() => null), rows, columns, difference, reference: columns.length - 1 }, p = new URLSearchParams(addressOf(s));
+    fc.assert(fc.property(fc.array(fc.record({ frame: uuid, wb: fc.constantFrom('as', 'auto', 'k:5200,-4', 'n:0.5,1,0.7') }), { maxLength: 6 }), fc.array(fc.record({ profile: fc.oneof(fc.constantFrom('plain', 'jpeg', 'x:Oxbow 2, Größe & more %'), uuid), stages: fc.integer({ min: 0, max: 15 }), parts: fc.array(part, { maxLength: 3 }), range: fc.boolean() }), { minLength: 1, maxLength: 8 }), fc.boolean(), fc.boolean(), (rows, cols, difference, mark) => {
+      const columns = cols.map((c) => ({ ...plain, ...c, stages: c.profile.length === 36 ? c.stages : 15, anchor: c.profile.length === 36 && c.stages % 2 ? 5000 : null, parts: c.profile === 'jpeg' ? [] : c.parts, range: c.range })), s = { ...stateOf(() => null), rows, columns, difference, mark, reference: columns.length - 1 }, p = new URLSearchParams(addressOf(s));
       expect(stateOf((k) => p.get(k))).toEqual(s);
     }));
   });

@@ -29,7 +29,7 @@ const figures = (l: NonNullable<Entry['likeness']>): string => (l.mean === undef
 
 export function Arrival({ id, name, status, groups, only, takeable, shelves, licences, may, supplier }: Props) {
   const router = useRouter(), [left, setLeft] = useState<ReadonlySet<number>>(new Set()), [problem, setProblem] = useState<ProblemText | null>(null), [busy, setBusy] = useState(false), [pick, setPick] = useState<{ entries?: number[]; group?: string; outcome: string; kind?: string } | null>(null);
-  const open = status === 'ready' && may;
+  const open = status === 'ready' && may, kinds = [...groupBy(groups.flatMap((g) => g.rows).filter((e) => e.outcome === 'new'), (e) => e.kind)].sort((a, b) => b[1].length - a[1].length).map(([k]) => k);
   const flip = (ids: number[], take: boolean) => { const next = new Set(left); for (const i of ids) { if (take) next.delete(i); else next.add(i); } setLeft(next); };
   const act = async (work: () => Promise<unknown>, to?: string) => { setBusy(true); setProblem(null); try { await work(); if (to) router.push(to); router.refresh(); } catch (e) { setProblem(problemOf(e)); } setBusy(false); };
   const correct = (c: { entries?: number[]; group?: string; outcome: string; itemId?: string; kind?: string }) => act(() => call(`/api/intakes/${id}`, 'PATCH', c));
@@ -77,7 +77,7 @@ export function Arrival({ id, name, status, groups, only, takeable, shelves, lic
       <Notice problem={problem} className="mb-3" />
       {status === 'failed' && may && <button className="button" disabled={busy} onClick={() => void act(() => call(`/api/intakes/${id}`, 'DELETE'), '/intake')}>Discard the delivery</button>}
       {status === 'accepted' && may && <div className="mb-6"><button className="button" disabled={busy} onClick={() => void act(() => call(`/api/intakes/${id}?undo`, 'DELETE'))}>Put the delivery back</button><span className="ml-3 text-soft">takes back all that it brought, as long as nothing depends on it</span></div>}
-      {open && <AcceptBar usual={usualShelf(shelves, name)} takeable={takeable} left={left.size} shelves={shelves} licences={licences} supplier={supplier} busy={busy}
+      {open && <AcceptBar usual={usualShelf(shelves, name)} kinds={kinds} takeable={takeable} left={left.size} shelves={shelves} licences={licences} supplier={supplier} busy={busy}
         onAccept={(a) => void act(() => call(`/api/intakes/${id}`, 'POST', { ...a, except: [...left] }), '/shelves')} onDiscard={() => void act(() => call(`/api/intakes/${id}`, 'DELETE'), '/intake')} />}
       <ItemPicker open={!!pick} kind={pick?.kind} title={pick?.outcome === 'variant' ? 'A variant of which item?' : 'A new version of which item?'} onClose={() => setPick(null)} onPick={(i) => { const p = pick!; setPick(null); void correct({ entries: p.entries, group: p.group, outcome: p.outcome, itemId: i.id }); }} />
     </>

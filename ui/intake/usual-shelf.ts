@@ -5,3 +5,9 @@ export function usualShelf(shelves: readonly { id: string; name: string }[], arr
   const said = new Set(words(arrival)), fits = shelves.filter((s) => words(s.name).every((w) => said.has(w)) && words(s.name).length > 0).sort((a, b) => words(b.name).length - words(a.name).length);
   return (fits[0] ?? shelves[shelves.length - 1])?.id ?? null;
 }
+
+/** The shelf whose name is that of a kind ("Camera profiles"), which its items are offered first; null where there is none. */
+export function shelfOfKind(shelves: readonly { id: string; name: string }[], kind: string): string | null {
+  const said = kind.replace('-', ' ');
+  return shelves.find((s) => words(s.name).join(' ').replace(/s$/, '') === said)?.id ?? null;
+}

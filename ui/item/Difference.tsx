@@ -3,15 +3,16 @@ import { valueText } from './Facts';
 import { CurveChart } from './Curves';
 
 interface Figures { mean: number; p95: number; max: number }
-interface Props { older: { number: number }; newer: { number: number }; settings: { setting: string; title: string; before: unknown; after: unknown }[]; facts: { name: string; before: string; after: string }[]; curves: { name: string; older: [number, number][]; newer: [number, number][] }[]; color: Figures | null; frames: ({ id: string; name: string } & Figures)[] }
+interface Props { older: { number: number }; newer: { number: number }; references: { before: string[]; after: string[]; alone: boolean } | null; settings: { setting: string; title: string; before: unknown; after: unknown }[]; facts: { name: string; before: string; after: string }[]; curves: { name: string; older: [number, number][]; newer: [number, number][] }[]; color: Figures | null; frames: ({ id: string; name: string } & Figures)[] }
 const said = (v: unknown): string => (v === null || v === undefined ? 'as it was' : valueText(v)), figure = (n: number): string => n.toFixed(2);
 
-export function Difference({ older, newer, settings, facts, curves, color, frames }: Props) {
-  const nothing = !settings.length && !facts.length && !curves.length && (!color || color.max < 0.005);
+export function Difference({ older, newer, references, settings, facts, curves, color, frames }: Props) {
+  const nothing = !references && !settings.length && !facts.length && !curves.length && (!color || color.max < 0.005);
   return (
     <section aria-label={`Version ${older.number} against version ${newer.number}`} className="mb-2 border border-line bg-sheet px-4 py-3">
       <h3 className="mb-1 text-[15px]">Version {older.number} against version {newer.number}</h3>
       {nothing && <p className="text-soft">The files differ, but not in what they do.</p>}
+      {references && <p className="mb-2">{references.alone ? 'No setting was touched; they differ in what they refer to alone: ' : 'They refer to something else: '}{references.before.join(', ') || 'nothing'} became {references.after.join(', ') || 'nothing'}.</p>}
       {color && <p className="mb-2">Color over the whole range: ΔE00 {figure(color.mean)} in the mean, {figure(color.p95)} for 95 %, {figure(color.max)} at most.</p>}
       {settings.length > 0 && <table className="list mb-3"><thead><tr><th>Setting</th><th>Version {older.number}</th><th>Version {newer.number}</th></tr></thead><tbody>{settings.map((s) => <tr key={s.setting}><td>{s.title}</td><td className="[overflow-wrap:anywhere]">{said(s.before)}</td><td className="[overflow-wrap:anywhere]">{said(s.after)}</td></tr>)}</tbody></table>}
       {facts.length > 0 && <table className="list mb-3"><thead><tr><th>Fact of the file</th><th>Version {older.number}</th><th>Version {newer.number}</th></tr></thead><tbody>{facts.map((f) => <tr key={f.name}><td>{f.name}</td><td className="[overflow-wrap:anywhere]">{f.before}</td><td className="[overflow-wrap:anywhere]">{f.after}</td></tr>)}</tbody></table>}

@@ -2,7 +2,7 @@
 /** What a look's values mean: an assumption until a person confirms it, and the approval that waits for that. */
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import type { Encoding as EncodingValue } from '@/core/look/look';
+import type { Encoding as EncodingValue, Values } from '@/core/look/look';
 import { call, problemOf, type ProblemText } from '../kit/call';
 import { Notice } from '../kit/Notice';
 import { State } from '../kit/State';
@@ -10,20 +10,23 @@ import { State } from '../kit/State';
 interface Props { versionId: string; encoding: EncodingValue | null; confirmedBy: string | null; status: string; kind: string; approver: string | null; mayEdit: boolean; mayApprove: boolean }
 
 export function EncodingAndStatus({ versionId, encoding, confirmedBy, status, kind, approver, mayEdit, mayApprove }: Props) {
-  const router = useRouter(), [open, setOpen] = useState(false), [problem, setProblem] = useState<ProblemText | null>(null), [busy, setBusy] = useState(false);
+  const router = useRouter(), [open, setOpen] = useState(false), [apart, setApart] = useState(!!encoding?.output), [problem, setProblem] = useState<ProblemText | null>(null), [busy, setBusy] = useState(false);
   const act = async (path: string, body?: unknown) => { setBusy(true); setProblem(null); try { await call(`/api/versions/${versionId}/${path}`, 'POST', body ?? {}); setOpen(false); router.refresh(); } catch (e) { setProblem(problemOf(e)); } setBusy(false); };
   const choice = (name: string, label: string, values: string[], value: string) => <label className="flex flex-col gap-0.5 text-[12px] text-soft">{label}<select name={name} className="field text-[13.5px]" defaultValue={value}>{values.map((v) => <option key={v}>{v}</option>)}</select></label>;
+  const sides = (prefix: string, v: Values) => <>{choice(`${prefix}primaries`, prefix ? 'Primaries given' : 'Primaries', ['sRGB', 'Display P3', 'Rec. 2020', 'ProPhoto'], v.primaries)}{choice(`${prefix}transfer`, prefix ? 'Transfer given' : 'Transfer', ['sRGB', 'linear', 'gamma 2.2', 'gamma 2.4'], v.transfer)}{choice(`${prefix}range`, prefix ? 'Range given' : 'Range', ['full', 'legal'], v.range)}</>;
   return (
     <div>
       <Notice problem={problem} className="mb-2" />
       <dl className="facts">
         {kind === 'look' && encoding && <div><dt>Encoding</dt><dd>
-          {encoding.assumed ? <State of="draft" word="assumed" /> : <State of="approved" word="confirmed" />} <span>{encoding.primaries} primaries, {encoding.transfer} transfer, {encoding.range} range, {encoding.referred}-referred, {encoding.white}</span>
+          {encoding.assumed ? <State of="draft" word="assumed" /> : <State of="approved" word="confirmed" />} <span>{encoding.primaries} primaries, {encoding.transfer} transfer, {encoding.range} range, {encoding.referred}-referred, {encoding.white}{encoding.output && `; gives ${encoding.output.primaries} primaries, ${encoding.output.transfer} transfer, ${encoding.output.range} range`}</span>
           {!encoding.assumed && confirmedBy && <span className="block text-[12px] text-soft">by {confirmedBy}</span>}
           {encoding.assumed && <span className="block text-[12px] text-soft">The file does not say; a person has to before approval.</span>}
           {mayEdit && !open && <button className="button mt-1.5" onClick={() => setOpen(true)}>{encoding.assumed ? 'Confirm the encoding' : 'Change'}</button>}
-          {open && <form className="mt-2 flex flex-wrap items-end gap-2" onSubmit={(e) => { e.preventDefault(); void act('encoding', Object.fromEntries(new FormData(e.currentTarget))); }}>
-            {choice('primaries', 'Primaries', ['sRGB', 'Display P3', 'Rec. 2020', 'ProPhoto'], encoding.primaries)}{choice('transfer', 'Transfer', ['sRGB', 'linear', 'gamma 2.2', 'gamma 2.4'], encoding.transfer)}{choice('range', 'Range', ['full', 'legal'], encoding.range)}{choice('referred', 'Referred to', ['display', 'scene'], encoding.referred)}{choice('white', 'White', ['D65', 'D50'], encoding.white)}
+          {open && <form className="mt-2 flex flex-wrap items-end gap-2" onSubmit={(e) => { e.preventDefault(); const f = Object.fromEntries(new FormData(e.currentTarget)), { out_primaries, out_transfer, out_range, ...takes } = f; void act('encoding', { ...takes, output: apart ? { primaries: out_primaries, transfer: out_transfer, range: out_range } : null }); }}>
+            {sides('', encoding)}{choice('referred', 'Referred to', ['display', 'scene'], encoding.referred)}{choice('white', 'White', ['D65', 'D50'], encoding.white)}
+            <label className="flex basis-full items-center gap-2 text-[12.5px]"><input type="checkbox" checked={apart} onChange={(e) => setApart(e.target.checked)} />what it gives is something else</label>
+            {apart && sides('out_', encoding.output ?? { primaries: 'sRGB', transfer: 'sRGB', range: 'full' })}
             <button className="button main" disabled={busy}>Confirm</button><button type="button" className="button quiet" onClick={() => setOpen(false)}>Leave it</button>
           </form>}
         </dd></div>}

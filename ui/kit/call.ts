@@ -2,13 +2,18 @@
 export interface ProblemText { code: string; message: string; where: string; remedy: string }
 export class CallError extends Error { constructor(readonly problem: ProblemText) { super(problem.message); } }
 
-export async function call<T = Record<string, unknown>>(path: string, method: 'GET' | 'POST' | 'PATCH' | 'DELETE' = 'GET', body?: unknown, signal?: AbortSignal): Promise<T> {
-  let r: Response;
+export async function call<T = Record<string, unknown>>(path: string, method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE' = 'GET', body?: unknown, signal?: AbortSignal): Promise<T> {
   const text = body === undefined ? null : JSON.stringify(body);
-  try {
-    // what was done is sent to its end even if the page is left meanwhile (browsers allow that up to 64 kB)
-    r = await fetch(path, { method, keepalive: method !== 'GET' && (text?.length ?? 0) < 60_000, signal: signal ?? null, body: text, ...(text === null ? {} : { headers: { 'content-type': 'application/json' } }) });
-  } catch (e) {
+  // what was done is sent to its end even if the page is left meanwhile (browsers allow that up to 64 kB)
+  return answered<T>(path, signal, { method, keepalive: method !== 'GET' && (text?.length ?? 0) < 60_000, signal: signal ?? null, body: text, ...(text === null ? {} : { headers: { 'content-type': 'application/json' } }) });
+}
+
+/** A file as it is, as the body. */
+export const sendFile = <T = Record<string, unknown>>(path: string, file: File): Promise<T> => answered<T>(path, undefined, { method: 'POST', body: file, headers: { 'content-type': 'application/octet-stream' } });
+
+async function answered<T>(path: string, signal: AbortSignal | undefined, request: RequestInit): Promise<T> {
+  let r: Response;
+  try { r = await fetch(path, request); } catch (e) {
     if (signal?.aborted) throw e;
     throw new CallError({ code: 'offline', message: 'The server cannot be reached.', where: path, remedy: 'Check the network; nothing that was confirmed is lost. Then try again.' });
   }

@@ -10,7 +10,8 @@ import { Notice } from '../kit/Notice';
 import { BulkEdit } from './BulkEdit';
 import { asked, searchOf } from './address';
 import { Facets } from './Facets';
-import { Flat } from './Flat';
+import { Flat, useColumns } from './Flat';
+import { labelsOf, type Label } from './headings';
 import { useFound, type Given } from './found';
 import { InSight } from './InSight';
 import { InHand } from './InHand';
@@ -62,17 +63,18 @@ export function Shelves({ shelves, given, frames, total, licences, may }: Props)
   const doing = useRef<SpineActs>({ open: () => {}, at: () => {}, key: () => {}, dropBefore: () => {} });
   useEffect(() => { doing.current = { open: (s) => router.push(`/items/${s.id}${frame ? `?frame=${frame.id}` : ''}`), at: (s) => setAt(s.id), key: onKey, dropBefore: (ids, s) => { if (!ids.includes(s.id)) void move(chosen.has(ids[0]!) ? [...chosen.keys()] : ids, s.shelfId, s.id); } }; });
   const acts = useMemo<SpineActs>(() => ({ open: (s) => doing.current.open(s), at: (s) => doing.current.at(s), key: (e, s) => doing.current.key(e, s), dropBefore: (ids, s) => doing.current.dropBefore(ids, s) }), []);
-  const card = (s: Spine) => <SpineCard key={s.id} s={s} frame={frame?.id ?? null} current={current?.id === s.id} chosen={chosen.has(s.id)} mine={mine(s)} twin={twins.has(s.id)} movable={may.edit && !params.get('archived')} acts={acts} />;
+  const page = useRef<HTMLDivElement>(null), columns = useColumns(page), cards = (list: Spine[]) => { const l = labelsOf(list, columns); return list.map((s, i) => card(s, l?.[i] ?? null)); };
+  const card = (s: Spine, label: Label | null) => <SpineCard key={s.id} s={s} label={label} frame={frame?.id ?? null} current={current?.id === s.id} chosen={chosen.has(s.id)} mine={mine(s)} twin={twins.has(s.id)} movable={may.edit && !params.get('archived')} acts={acts} />;
   const byShelf = groupBy(spines, (s) => s.shelfId);
   const dropOn = (id: string) => (e: DragEvent) => { const ids = e.dataTransfer.getData(DRAG); if (ids) { e.preventDefault(); void move(chosen.has(ids) ? [...chosen.keys()] : ids.split(','), id, null); } };
   const shown = shelves.filter((s) => !s.away && !s.query), away = shelves.filter((s) => s.away), filling = shelves.filter((s) => s.query && !s.away), picked = [...chosen.values()], ready = picked.filter((s) => s.status === 'approved' && (s.kind === 'look' || s.kind === 'preset'));
   const reorder = (s: ShelfView, by: -1 | 1) => { const ids = shelves.map((x) => x.id), visible = shown.map((x) => x.id), i = visible.indexOf(s.id), other = visible[i + by]; if (!other) return; const a = ids.indexOf(s.id), b = ids.indexOf(other); [ids[a], ids[b]] = [ids[b]!, ids[a]!]; void act(() => call('/api/shelves/order', 'POST', { shelves: ids })); };
-  const menu = (s: ShelfView) => <ShelfMenu name={s.name} mayEdit={may.shelf} empty={s.items === 0} onAway={() => void act(() => call(`/api/shelves/${s.id}/away`, 'POST', { away: true }), `${s.name} is put away`)} onRename={() => setAsking({ what: 'rename', shelf: s })} onMove={(by) => reorder(s, by)} onRemove={() => void act(() => call(`/api/shelves/${s.id}`, 'DELETE'), `${s.name} is taken away`).then(() => { if (shelfId === s.id) go({ shelf: null }); })} />;
+  const menu = (s: ShelfView) => <ShelfMenu name={s.name} mayEdit={may.shelf} empty={s.items === 0} onAway={() => void act(() => call(`/api/shelves/${s.id}/away`, 'POST', { away: true }), `${s.name} is put away`)} onRename={() => setAsking({ what: 'rename', shelf: s })} onMove={(by) => reorder(s, by)} onHeadings={() => void act(() => call(`/api/shelves/${s.id}/headings`, 'POST'), `${s.name} is ordered by headings`)} onRemove={() => void act(() => call(`/api/shelves/${s.id}`, 'DELETE'), `${s.name} is taken away`).then(() => { if (shelfId === s.id) go({ shelf: null }); })} />;
 
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_292px]">
-      <div className="min-w-0 px-6 pb-16 pt-[18px]">
-        <div className="mb-3.5 flex items-baseline gap-3.5"><h1 className="min-w-0 text-[26px] leading-tight [overflow-wrap:anywhere]">{shelf ? shelf.name : 'Shelves'}</h1><p className="whitespace-nowrap text-soft" aria-live="polite" aria-busy={late}>{filtered ? `${count(counts.n, counts.more)} of ${total.toLocaleString('en')} items` : `${total.toLocaleString('en')} items on ${shown.length + away.length} ${shown.length + away.length === 1 ? 'shelf' : 'shelves'}`}</p>
+      <div ref={page} className="min-w-0 px-6 pb-16 pt-[18px]">
+        <div className="mb-3.5 flex items-baseline gap-3.5"><h1 className="min-w-0 text-[26px] leading-tight [overflow-wrap:anywhere]">{shelf ? shelf.name : 'Shelves'}</h1><p className="whitespace-nowrap text-soft" aria-live="polite" aria-busy={late}>{shelf && !shelf.query && !asked.some((k) => k !== 'shelf' && params.get(k)) ? `${shelf.items.toLocaleString('en')} ${shelf.items === 1 ? 'item' : 'items'}` : filtered ? `${count(counts.n, counts.more)} of ${total.toLocaleString('en')} items` : `${total.toLocaleString('en')} items on ${shown.length + away.length} ${shown.length + away.length === 1 ? 'shelf' : 'shelves'}`}</p>
           {shelf && <><Link href="/shelves" className="button quiet">All shelves</Link>{menu(shelf)}</>}
           <span className="ml-auto inline-flex self-center" role="group" aria-label="Show as"><button className="chip !rounded-r-none" aria-pressed={view === 'spines'} onClick={() => go({ view: null })}><LayoutGrid aria-hidden size={13} />Spines</button><button className="chip !rounded-l-none !border-l-0" aria-pressed={view === 'table'} onClick={() => go({ view: 'table' })}><Rows3 aria-hidden size={13} />Table</button></span></div>
         {(total > 0 || filtered) && <div className="mb-4 flex flex-wrap items-center gap-2" role="group" aria-label="Narrow down">
@@ -80,21 +82,20 @@ export function Shelves({ shelves, given, frames, total, licences, may }: Props)
           {chip('With ribbon', 'ribbon', 'any')}{chip('Recent', 'recent', '1')}
           {filtered && !shelf && <Link href={view === 'table' ? '/shelves?view=table' : '/shelves'} className="button quiet">Show all</Link>}
           {filtered && !shelfId && may.shelf && <button className="button quiet" onClick={() => setAsking({ what: 'save' })}>Keep as a shelf</button>}
-          <label className="ml-auto flex items-center gap-2 text-soft">Frame<select className="field max-w-[170px] text-ink" value={frame?.id ?? ''} onChange={(e) => go({ frame: e.target.value })}>{frames.map((f) => <option key={f.id} value={f.id}>{f.name}</option>)}</select></label>
         </div>}
         <p role="status" className="sr-only">{said}</p>
         <Notice problem={problem} className="mb-3" />
         {filling.length > 0 && !flat && <p className="mb-4 flex flex-wrap items-center gap-2 text-soft">Shelves that fill themselves: {filling.map((s) => <Link key={s.id} className="chip" href={`/shelves?shelf=${s.id}`} title={s.note}>{s.name}</Link>)}</p>}
         {flat ? (counts.n > 0 && (view === 'table'
           ? <Table search={search} first={spines} total={counts.more ? 100_000 : counts.n} sort={params.get('sort') ?? (shelf && !shelf.query ? 'shelf' : params.get('recent') ? '' : 'title')} down={params.get('down') === '1'} onSort={(sort, down) => go({ sort, down: down ? '1' : null })} chosen={new Set(chosen.keys())} onChoose={toggle} onAt={(s) => setAt(s.id)} onKey={onKey} onRows={setSeen} may={may.edit || may.rollOut} />
-          : <div onDragOver={(e) => { if (shelf && !shelf.query && e.dataTransfer.types.includes(DRAG)) e.preventDefault(); }} onDrop={shelf && !shelf.query ? dropOn(shelf.id) : undefined}><Flat search={search} first={spines} total={counts.more ? Math.max(counts.n, shelf && !shelf.query ? shelf.items : 0) : counts.n} render={card} onRows={setSeen} /></div>))
+          : <div onDragOver={(e) => { if (shelf && !shelf.query && e.dataTransfer.types.includes(DRAG)) e.preventDefault(); }} onDrop={shelf && !shelf.query ? dropOn(shelf.id) : undefined}><Flat search={search} first={spines} total={counts.more ? Math.max(counts.n, shelf && !shelf.query ? shelf.items : 0) : counts.n} columns={columns} labelled={!!shelf && !shelf.query && !params.get('sort')} render={card} onRows={setSeen} /></div>))
           : shown.map((s, place) => {
             const own = byShelf.get(s.id) ?? [], more = (own[0]?.matching ?? 0) - own.length;
             if (!own.length && filtered) return null;
             return (
               <section key={s.id} aria-label={s.name} className="-mx-2 mb-5 px-2" style={{ contentVisibility: 'auto', containIntrinsicSize: 'auto 220px' }} onDragOver={(e) => { if (may.edit && e.dataTransfer.types.includes(DRAG)) e.preventDefault(); }} onDrop={dropOn(s.id)}>
                 <h2 className="mb-2 flex flex-wrap items-baseline gap-x-2.5 text-[17px] [overflow-wrap:anywhere]"><Link href={`/shelves?shelf=${s.id}`} className="hover:underline">{s.name}</Link><span className="font-sans text-[12.5px] font-normal tracking-normal text-soft">{s.note || `${s.items.toLocaleString('en')} items`}</span>{menu(s)}</h2>
-                {own.length ? <div className="flex flex-wrap gap-x-3 gap-y-0">{place < 10 ? own.map(card) : <InSight render={() => own.map(card)} />}</div> : <><p className="px-1 py-6 text-soft">Nothing stands here yet. What is taken in at <Link className="underline" href="/intake">Intake</Link> can be put on this shelf, or dragged here.</p><div className="ledge" /></>}
+                {own.length ? <div className="flex flex-wrap gap-x-3 gap-y-0">{place < 10 ? cards(own) : <InSight render={() => cards(own)} />}</div> : <><p className="px-1 py-6 text-soft">Nothing stands here yet. What is taken in at <Link className="underline" href="/intake">Intake</Link> can be put on this shelf, or dragged here.</p><div className="ledge" /></>}
                 {more > 0 && <button className="button quiet mt-1" onClick={() => go({ shelf: s.id })}>and {more >= 1000 - own.length ? '1,000 or' : more.toLocaleString('en')} more on this shelf</button>}
               </section>
             );
@@ -112,7 +113,7 @@ export function Shelves({ shelves, given, frames, total, licences, may }: Props)
           </div>
         )}
       </div>
-      <InHand s={current} frame={frame} mine={!!current && mine(current)} chosen={!!current && chosen.has(current.id)} onRibbon={() => current && void ribbon(current)} onChoose={() => current && toggle(current)} may={may.edit || may.rollOut} ahead={pool.filter((s) => s.kind === 'look' || s.kind === 'preset').slice(0, 60).map((s) => s.versionId)} />
+      <InHand s={current} frame={frame} frames={frames} onFrame={(id) => go({ frame: id })} mine={!!current && mine(current)} chosen={!!current && chosen.has(current.id)} onRibbon={() => current && void ribbon(current)} onChoose={() => current && toggle(current)} may={may.edit || may.rollOut} ahead={pool.filter((s) => s.kind === 'look' || s.kind === 'preset').slice(0, 60).map((s) => s.versionId)} />
       {asking?.what === 'rename' && <NameDialog title="Rename the shelf" action="Rename" name={asking.shelf.name} note={asking.shelf.note} onClose={() => setAsking(null)} onSave={async (name, note) => { await call(`/api/shelves/${asking.shelf.id}`, 'PATCH', { name, note }); setAsking(null); router.refresh(); }} />}
       {asking?.what === 'new' && <NameDialog title="A new shelf" action="Make it" onClose={() => setAsking(null)} onSave={async (name, note) => { await call('/api/shelves', 'POST', { name, note }); setAsking(null); router.refresh(); }} />}
       {asking?.what === 'save' && <NameDialog title="A shelf that fills itself by this search" action="Keep it" name={params.get('q') ?? ''} onClose={() => setAsking(null)} onSave={async (name, note) => { const { id } = await call<{ id: string }>('/api/shelves', 'POST', { name, note, query: Object.fromEntries([...params].filter(([k]) => asked.includes(k) && k !== 'shelf' && k !== 'archived')) }); setAsking(null); router.push(`/shelves?shelf=${id}`); }} />}

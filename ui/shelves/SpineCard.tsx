@@ -1,16 +1,17 @@
 'use client';
 import { memo, type DragEvent, type KeyboardEvent } from 'react';
 import { Selvedge } from '../kit/Selvedge';
+import type { Label } from './headings';
 import { apart, kindWords, short, type Spine } from './spine';
 
 /** What a spine answers to; one object for all, so that a spine is painted again only when it changes. */
 export interface SpineActs { open: (s: Spine) => void; at: (s: Spine) => void; key: (e: KeyboardEvent<HTMLElement>, s: Spine) => void; dropBefore: (ids: string[], s: Spine) => void }
-interface Props { s: Spine; frame: string | null; current: boolean; chosen: boolean; mine: boolean; twin: boolean; movable: boolean; acts: SpineActs }
+interface Props { s: Spine; frame: string | null; current: boolean; chosen: boolean; mine: boolean; twin: boolean; movable: boolean; acts: SpineActs; /** where the board's edge bears headings: those that begin here */ label: Label | null }
 
 export const DRAG = 'application/x-etagere-items';
 
 /** One item on its ledge. Where another bears its name, its camera and source are said. */
-export const SpineCard = memo(function SpineCard({ s, frame, current, chosen, mine, twin, movable, acts }: Props) {
+export const SpineCard = memo(function SpineCard({ s, frame, current, chosen, mine, twin, movable, acts, label }: Props) {
   const told = twin || s.kind === 'camera-profile' ? apart(s) : '';
   const drop = (e: DragEvent) => { const ids = e.dataTransfer.getData(DRAG); if (ids) { e.preventDefault(); e.stopPropagation(); acts.dropBefore(ids.split(','), s); } };
   return (
@@ -28,6 +29,7 @@ export const SpineCard = memo(function SpineCard({ s, frame, current, chosen, mi
         <span className="flex justify-between gap-1 whitespace-nowrap px-2 pb-1.5 text-[11.5px] text-soft"><span>v{s.number}{s.variants ? `, ${s.variants + 1} forms` : ''}</span><span className="truncate">{short(s)}</span></span>
       </a>
       <div className="ledge -mx-1.5" />
+      {label && <div className="relative h-[17px]">{label.words && <span data-headings className="absolute left-0 top-0 truncate border border-t-0 border-line-strong bg-paper px-1.5 text-[11px] leading-[15px] text-soft" style={{ maxWidth: label.reach * 128 - 12 }} title={label.words}>{label.words}</span>}</div>}
     </div>
   );
-});
+}, (a, b) => a.label?.words === b.label?.words && a.label?.reach === b.label?.reach && a.s === b.s && a.frame === b.frame && a.current === b.current && a.chosen === b.chosen && a.mine === b.mine && a.twin === b.twin && a.movable === b.movable && a.acts === b.acts);

@@ -1,11 +1,19 @@
-/** The WebAssembly kernel for tables: holds its memory, the table that was used last, and pixels a strip at a time. */
+/** The WebAssembly kernel for tables: holds its memory, the tables that were used last, and pixels a strip at a time. */
 import type { Prepared } from '../apply';
 import { bytes } from './bytes.gen';
 
-interface Exports { apply(source: number, target: number, pixels: number, table: number, places: number, ways: number, all: number): void }
-export interface Kernel { /** false where the table is too large for it */ apply(prepared: Prepared, source: Uint8Array | Uint8ClampedArray, target: Uint8ClampedArray): boolean }
+interface Exports { apply(source: number, target: number, pixels: number, table: number, places: number, ways: number, all: number): void; develop(source: number, target: number, pixels: number, table: number, size: number, kr: number, kg: number, kb: number, ways: number, all: number): void; ends(source: number, pixels: number, counts: number): void }
+type Pixels = Uint8Array | Uint8ClampedArray;
+/** `apply` and `develop` say false where the table is too large for them. */
+export interface Kernel {
+  apply(prepared: Prepared, source: Pixels, target: Uint8ClampedArray): boolean;
+  /** 16-bit camera values; `k`: one by white level times neutral, by channel */ develop(prepared: Prepared, k: readonly number[], source: Uint16Array, target: Uint8ClampedArray): boolean;
+  /** pixels with a channel at full scale, with one at nothing, and the luminances that there are */ ends(source: Pixels): { high: number; low: number; seen: Uint8Array };
+}
 
-const STRIP = 16384, PLACES = 1024, MOST_POINTS = 129;
+const STRIP = 16384, COUNTS = 256, START = 1024, MOST_POINTS = 129;
+/** Tables of up to so many points stay in memory side by side, those used last; a larger one stands alone behind them. */
+const SMALL = 33, SLOTS = 16, PLACES_BYTES = 3 * 256 * 8, WAYS_BYTES = 64, SLOT_BYTES = PLACES_BYTES + WAYS_BYTES + SMALL ** 3 * 16;
 let made: Kernel | null | undefined;
 
 /** The kernel, or null where WebAssembly with SIMD is missing. */
@@ -16,35 +24,62 @@ export function kernel(): Kernel | null {
 
 function make(): Kernel {
   const memory = new WebAssembly.Memory({ initial: 16 }), compiled = new WebAssembly.Module(Uint8Array.from(atob(bytes), (c) => c.charCodeAt(0)));
-  const { apply } = new WebAssembly.Instance(compiled, { env: { memory, abort: () => { throw new Error('the kernel gave up'); } } }).exports as unknown as Exports;
-  // places of code values, then a strip of pixels in and out, then the table
-  const placesAt = PLACES, waysAt = placesAt + 3 * 256 * 8, sourceAt = waysAt + 64, targetAt = sourceAt + STRIP * 4, tableAt = targetAt + STRIP * 4;
-  let held: Prepared | null = null;
-  const hold = (p: Prepared): void => {
-    const entries = p.size ** 3, need = tableAt + entries * 16, short = need - memory.buffer.byteLength;
+  const { apply, develop, ends } = new WebAssembly.Instance(compiled, { env: { memory, abort: () => { throw new Error('the kernel gave up'); } } }).exports as unknown as Exports;
+  // a strip of pixels in and out, then the tables, each behind the places of code values and the ways through a cell
+  const sourceAt = START, targetAt = sourceAt + STRIP * 4, slotsAt = targetAt + STRIP * 4, largeAt = slotsAt + SLOTS * SLOT_BYTES;
+  const held = new Map<Prepared, number>();
+  let large: Prepared | null = null;
+  const fill = (p: Prepared, at: number): void => {
+    const entries = p.size ** 3, short = at + PLACES_BYTES + WAYS_BYTES + entries * 16 - memory.buffer.byteLength;
     if (short > 0) memory.grow(Math.ceil(short / 65536));
-    const table = new Float32Array(memory.buffer, tableAt, entries * 4), whole = new Uint32Array(memory.buffer, placesAt, 3 * 512), part = new Float32Array(memory.buffer, placesAt, 3 * 512);
+    const table = new Float32Array(memory.buffer, at + PLACES_BYTES + WAYS_BYTES, entries * 4), whole = new Uint32Array(memory.buffer, at, 3 * 512), part = new Float32Array(memory.buffer, at, 3 * 512);
     for (let i = 0, o = 0, t = 0; i < entries; i++, o += 4, t += 3) { table[o] = p.table[t]!; table[o + 1] = p.table[t + 1]!; table[o + 2] = p.table[t + 2]!; table[o + 3] = 0; }
-    for (let c = 0; c < 3; c++) for (let v = 0; v < 256; v++) { const at = c * 512 + v * 2; whole[at] = (p.offset[c]![v]! / 3) * 16; part[at + 1] = p.fraction[c]![v]!; }
-    const r = 16, g = 16 * p.size, b = g * p.size, ways = new Uint32Array(memory.buffer, waysAt, 16);
+    for (let c = 0; c < 3; c++) for (let v = 0; v < 256; v++) { const k = c * 512 + v * 2; whole[k] = (p.offset[c]![v]! / 3) * 16; part[k + 1] = p.fraction[c]![v]!; }
+    const r = 16, g = 16 * p.size, b = g * p.size, ways = new Uint32Array(memory.buffer, at + PLACES_BYTES, 16);
     for (let k = 0; k < 8; k++) {
       const xy = k & 4, yz = k & 2, xz = k & 1, first = xy ? (xz ? r : b) : yz ? g : b, last = xy ? (yz ? b : g) : xz ? b : r;
       ways[k * 2] = first; ways[k * 2 + 1] = r + g + b - last;
     }
-    held = p;
+  };
+  /** Where the table stands, brought there if it does not yet. */
+  const hold = (p: Prepared): number => {
+    if (p.size > SMALL) { if (large !== p) { fill(p, largeAt); large = p; } return largeAt; }
+    let slot = held.get(p);
+    if (slot === undefined) {
+      if (held.size < SLOTS) slot = held.size; else { const oldest = held.entries().next().value!; slot = oldest[1]; held.delete(oldest[0]); }
+      fill(p, slotsAt + slot * SLOT_BYTES);
+    } else held.delete(p);
+    held.set(p, slot);
+    return slotsAt + slot * SLOT_BYTES;
   };
   return {
     apply(p, source, target) {
       if (p.size > MOST_POINTS) return false;
-      if (held !== p) hold(p);
-      const all = 16 * (1 + p.size + p.size * p.size), ins = new Uint8Array(memory.buffer, sourceAt, STRIP * 4), outs = new Uint8Array(memory.buffer, targetAt, STRIP * 4);
+      const at = hold(p), all = 16 * (1 + p.size + p.size * p.size), ins = new Uint8Array(memory.buffer, sourceAt, STRIP * 4), outs = new Uint8Array(memory.buffer, targetAt, STRIP * 4);
       for (let i = 0; i < source.length; i += STRIP * 4) {
         const n = Math.min(STRIP * 4, source.length - i);
         ins.set(source.subarray(i, i + n));
-        apply(sourceAt, targetAt, n >> 2, tableAt, placesAt, waysAt, all);
+        apply(sourceAt, targetAt, n >> 2, at + PLACES_BYTES + WAYS_BYTES, at, at + PLACES_BYTES, all);
         target.set(n === STRIP * 4 ? outs : outs.subarray(0, n), i);
       }
       return true;
+    },
+    develop(p, k, source, target) {
+      if (p.size > MOST_POINTS) return false;
+      const at = hold(p), all = 16 * (1 + p.size + p.size * p.size), part = 8192, ins = new Uint16Array(memory.buffer, sourceAt, part * 3), outs = new Uint8Array(memory.buffer, targetAt, part * 4);
+      for (let i = 0, n = target.length >> 2; i < n; i += part) {
+        const m = Math.min(part, n - i);
+        ins.set(source.subarray(i * 3, (i + m) * 3));
+        develop(sourceAt, targetAt, m, at + PLACES_BYTES + WAYS_BYTES, p.size, k[0]!, k[1]!, k[2]!, at + PLACES_BYTES, all);
+        target.set(m === part ? outs : outs.subarray(0, m * 4), i * 4);
+      }
+      return true;
+    },
+    ends(source) {
+      const counts = new Uint8Array(memory.buffer, COUNTS, 264), ins = new Uint8Array(memory.buffer, sourceAt, STRIP * 4), n = new Int32Array(memory.buffer, COUNTS, 2);
+      counts.fill(0);
+      for (let i = 0; i < source.length; i += STRIP * 4) { const m = Math.min(STRIP * 4, source.length - i); ins.set(source.subarray(i, i + m)); ends(sourceAt, m >> 2, COUNTS); }
+      return { high: n[0]!, low: n[1]!, seen: counts.slice(8) };
     },
   };
 }

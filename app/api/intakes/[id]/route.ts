@@ -1,14 +1,12 @@
 import { acceptIntake, correctEntries, discardIntake, dropArrival, intakeFor, undoIntake } from '@/server/packs/service';
-import { addShelf } from '@/server/items/shelves';
-import { addLicence, type NewLicence } from '@/server/licences/service';
+import type { NewLicence } from '@/server/licences/service';
 import { body, route } from '@/server/web';
 
 type C = { params: Promise<{ id: string }> };
 
 export const POST = route<C>(async (person, request, { params }) => {
-  const b = await body<{ entries?: number[] | null; except?: number[]; shelfId?: string; newShelf?: string; licenceId?: string | null; newLicence?: NewLicence; supplier?: string; release?: string; source?: Record<string, string> }>(request);
-  const shelfId = b.newShelf ? await addShelf(person, { name: b.newShelf }) : (b.shelfId ?? ''), licenceId = b.newLicence ? await addLicence(person, b.newLicence) : (b.licenceId ?? null);
-  return acceptIntake(person, (await params).id, { entries: b.entries ?? null, except: b.except ?? [], shelfId, licenceId, supplier: b.supplier, release: b.release, source: b.source });
+  const b = await body<{ entries?: number[] | null; except?: number[]; shelfId?: string; byKind?: Record<string, string>; newShelf?: string; licenceId?: string | null; newLicence?: NewLicence; supplier?: string; release?: string; source?: Record<string, string> }>(request);
+  return acceptIntake(person, (await params).id, { entries: b.entries ?? null, except: b.except ?? [], shelfId: b.shelfId ?? null, newShelf: b.newShelf ?? '', newLicence: b.newLicence ?? null, byKind: b.byKind ?? {}, licenceId: b.licenceId ?? null, supplier: b.supplier, release: b.release, source: b.source });
 });
 /** A person says otherwise of some entries. */
 export const PATCH = route<C>(async (person, request, { params }) => correctEntries(person, (await params).id, await body(request)));

@@ -1,0 +1,4 @@
+import { layChartOut } from '@/server/charts/service';
+import { body, route } from '@/server/web';
+
+export const PATCH = route<{ params: Promise<{ id: string }> }>(async (person, request, { params }) => layChartOut(person, (await params).id, await body(request)));

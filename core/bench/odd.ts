@@ -1,0 +1,15 @@
+/** Which frames came with another profile than most of their camera's. */
+export interface OnFrame { id: string; /** with its conversion */ camera: string; /** as the file names it, '' where it does not */ profile: string }
+
+/** By frame, the profile that more than half of the same camera's frames came with, for those that came with another. */
+export function oddProfiles(frames: readonly OnFrame[]): Map<string, string> {
+  const out = new Map<string, string>(), cameras = new Map<string, OnFrame[]>();
+  for (const f of frames) if (f.profile) cameras.set(f.camera, [...(cameras.get(f.camera) ?? []), f]);
+  for (const list of cameras.values()) {
+    const counts = new Map<string, number>();
+    for (const f of list) counts.set(f.profile, (counts.get(f.profile) ?? 0) + 1);
+    const [most, n] = [...counts].reduce((a, b) => (b[1] > a[1] ? b : a));
+    if (n * 2 > list.length) for (const f of list) if (f.profile !== most) out.set(f.id, most);
+  }
+  return out;
+}
