@@ -265,7 +265,7 @@ test('the same effect laid twice is warned of; a look is shown read in another e
   const before = await mean(2), at = await shown(2);
   await page.locator('[data-column]').nth(2).getByRole('button', { name: /^What can be done/ }).click();
   await page.getByRole('menuitem', { name: 'Read its values as …' }).press('ArrowRight');
-  await page.getByRole('menuitem', { name: 'Rec. 2020, linear, full' }).press('Enter');
+  await page.getByRole('menuitem', { name: 'Rec. 2020, linear, full', exact: true }).press('Enter');
   await again(2, at);
   await expect(page.locator('[data-column]').nth(2)).toContainText('read as Rec. 2020, linear, full');
   expect((await mean(2)).some((v, i) => Math.abs(v - before[i]!) > 2)).toBe(true);

@@ -6,7 +6,7 @@
 export interface Mosaic { width: number; height: number; /** channel of each of the 2 × 2 places, row-major, as the data begins */ cfa: readonly number[]; black: readonly number[]; white: readonly number[]; neutral: readonly number[]; samples: ArrayLike<number> }
 
 /** What holds by place of a pattern, for a part that begins at (x, y) of it. */
-export const phased = <T>(four: readonly T[], x: number, y: number): T[] => [0, 1, 2, 3].map((p) => four[((y + (p >> 1)) & 1) * 2 + ((x + (p & 1)) & 1)]!);
+export function phased<T>(four: readonly T[], x: number, y: number): T[] { return [0, 1, 2, 3].map((p) => four[((y + (p >> 1)) & 1) * 2 + ((x + (p & 1)) & 1)]!); }
 
 /** Interleaved RGB, 16 bits, 65535 = white level. Beyond the edges, the picture is mirrored. */
 export function demosaic(m: Mosaic): Uint16Array {
