@@ -36,6 +36,13 @@ export async function sameOrigin(): Promise<void> {
   if (h.get('sec-fetch-site') === 'cross-site') throw new Problem('origin', 'This request came from another site.', 'sec-fetch-site', 'Open Etagere itself and try again.');
 }
 
+/** What no address of ours holds is told here once: an id in the path is a UUID, and a zero character is nowhere. */
+async function plainAddress(request: Request, context: unknown): Promise<void> {
+  const { id } = ((await (context as { params?: Promise<{ id?: string }> } | undefined)?.params) ?? {});
+  if (id !== undefined && !/^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/.test(id)) throw new Problem('not-found', 'Nothing stands at this address.', id.slice(0, 80), 'Go back and reload the page.');
+  if (request.url.includes('%00')) throw new Problem('input-invalid', 'The address holds a zero character.', 'address', 'Type it again without.');
+}
+
 /** Wraps a route: origin, session, and faults as JSON. */
 export function route<C>(work: (person: Person, request: Request, context: C) => Promise<unknown>): (request: Request, context: C) => Promise<Response> {
   return async (request, context) => {
@@ -43,17 +50,21 @@ export function route<C>(work: (person: Person, request: Request, context: C) =>
       if (request.method !== 'GET') await sameOrigin();
       const p = await signedIn();
       if (!p) throw new Problem('sign-in-needed', 'You are not signed in any more.', 'session', 'Sign in again; nothing that was confirmed is lost.');
+      await plainAddress(request, context);
       const out = await work(p, request, context);
       return out instanceof Response ? out : Response.json(out ?? {});
     } catch (e) { return problemResponse(e); }
   };
 }
 
-/** A request's JSON, with a limit. */
-export async function body<T>(request: Request, most = 1 << 20): Promise<T> {
-  const text = await request.text();
-  if (text.length > most) throw new Problem('input-invalid', 'The request is too large.', 'body', 'Send less at once.');
-  try { return JSON.parse(text || '{}') as T; } catch { throw new Problem('input-invalid', 'The request is no JSON.', 'body', 'Reload the page and try again.'); }
+/** A request's JSON object, with a limit. Zero characters, which the database cannot hold, are dropped. */
+export async function body<T extends object>(request: Request, most = 1 << 20): Promise<T> {
+  const text = await request.text(), refuse = (message: string, remedy: string): Problem => new Problem('input-invalid', message, 'body', remedy);
+  if (text.length > most) throw refuse('The request is too large.', 'Send less at once.');
+  let value: unknown;
+  try { value = JSON.parse(text || '{}', text.includes('\\u0000') ? (_, v: unknown) => (typeof v === 'string' ? v.replaceAll('\0', '') : v) : undefined); } catch { throw refuse('The request is no JSON.', 'Reload the page and try again.'); }
+  if (typeof value !== 'object' || value === null || Array.isArray(value)) throw refuse('The request is no JSON object.', 'Reload the page and try again.');
+  return value as T;
 }
 
 /** A request's bytes, with a limit that holds whatever its headers say. */

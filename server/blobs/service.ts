@@ -7,6 +7,7 @@ import { Problem } from '@/core/problem';
 import { pool, type Sql } from '../db/pool';
 
 export const CHUNK = 1 << 20;
+const ROWS = 64;
 export const hex = (b: Buffer): string => b.toString('hex');
 export const bytesOf = (sha: string): Buffer => Buffer.from(sha, 'hex');
 export const sha256 = (b: Uint8Array): Buffer => createHash('sha256').update(b).digest();
@@ -65,8 +66,12 @@ export async function putBlobs(sql: Sql, list: readonly { sha256: Buffer; bytes:
   const unique = [...new Map(list.map((b) => [hex(b.sha256), b])).values()].sort((a, b) => Buffer.compare(a.sha256, b.sha256));
   if (!unique.length) return;
   const made = new Set((await sql.query<{ sha256: Buffer }>('insert into blob (sha256, size) select * from unnest($1::bytea[], $2::bigint[]) on conflict do nothing returning sha256', [unique.map((b) => b.sha256), unique.map((b) => b.bytes.length)])).rows.map((r) => hex(r.sha256)));
-  const chunks = unique.filter((b) => made.has(hex(b.sha256))).flatMap((b) => Array.from({ length: Math.ceil(b.bytes.length / CHUNK) }, (_, n) => ({ sha256: b.sha256, n, data: b.bytes.subarray(n * CHUNK, (n + 1) * CHUNK) })));
-  if (chunks.length) await sql.query('insert into blob_chunk (sha256, n, data) select * from unnest($1::bytea[], $2::int[], $3::bytea[])', [chunks.map((c) => c.sha256), chunks.map((c) => c.n), chunks.map((c) => c.data)]);
+  const chunks = unique.filter((b) => made.has(hex(b.sha256))).flatMap((b) => Array.from({ length: Math.ceil(b.bytes.length / CHUNK) }, (_, n) => [b.sha256, n, b.bytes.subarray(n * CHUNK, (n + 1) * CHUNK)] as const));
+  // as parameters of their own, bytes travel as they are; an array of them would travel as text of twice the size
+  for (let at = 0; at < chunks.length; at += ROWS) {
+    const some = chunks.slice(at, at + ROWS);
+    await sql.query(`insert into blob_chunk (sha256, n, data) values ${some.map((_, i) => `($${i * 3 + 1}::bytea, $${i * 3 + 2}::int, $${i * 3 + 3}::bytea)`).join(', ')}`, some.flat());
+  }
 }
 
 /** The first bytes of a content. */

@@ -23,6 +23,8 @@ const personSchema = object({
 export function checked<T>(schema: { validateSync(v: unknown, o: { abortEarly: boolean }): T }, value: unknown): T {
   try { return schema.validateSync(value, { abortEarly: false }); } catch (e) {
     if (e instanceof ValidationError) throw new Problem('input-invalid', e.errors.join(' '), e.inner[0]?.path ?? e.path ?? 'input', 'Correct the input and try again.');
+    // Yup trims and matches before it looks whether there is a string to trim
+    if (e instanceof TypeError) throw new Problem('input-invalid', 'A field holds another kind of value than it takes.', 'input', 'Correct the input and try again.');
     throw e;
   }
 }
