@@ -1,5 +1,6 @@
 /** bin/bench [--json] [--quick]: each figure beside its target and the reference measured in the same run. */
 import { spawn } from 'node:child_process';
+import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { accuracyRows } from './accuracy';
@@ -7,8 +8,14 @@ import { applyRow, bakeRow } from './core';
 import { browserRows, largeRows, type Address } from './browser';
 import { largeFrameRows } from './large-frame';
 import { backupRow, catalogueRows, copiesRow, packRows } from './library';
-import { ok, print, type Row } from './rows';
+import { median, ok, print, type Row } from './rows';
 
+/** How much of its processors this machine was refused by its host since it began to run: [refused, all], in ticks (proc(5), /proc/stat). */
+const ticks = (): [number, number] => { const t = readFileSync('/proc/stat', 'utf8').split('\n')[0]!.trim().split(/\s+/).slice(1, 9).map(Number); return [t[7]!, t.reduce((a, b) => a + b, 0)]; };
+/** One thread's SHA-256 in MB/s: what the machine can do at the moment, against which figures in milliseconds have to be seen. */
+const hashing = (): number => { const b = Buffer.alloc(64e6), t = performance.now(); createHash('sha256').update(b).digest(); return 64 / ((performance.now() - t) / 1000); };
+
+const before = ticks(), speeds = [hashing(), hashing(), hashing()];
 const data = process.env.ETAGERE_BENCH_DATA!, rows: Row[] = [applyRow(), bakeRow(), ...(await accuracyRows())], quick = process.argv.includes('--quick');
 
 /** Starts the application in the bench's own data folder; says how long it took. */
@@ -28,5 +35,8 @@ try {
   rows.push(...(await largeFrameRows(second.address)));
   if (!quick) rows.push(...(await packRows(5000)), await backupRow(10_000), ...(await catalogueRows(100_000)), ...(await largeRows(second.address)));
 } finally { await second.stop(); }
+speeds.push(hashing(), hashing(), hashing());
+const after = ticks();
+console.error(`this machine during the run: SHA-256 at ${median(speeds).toFixed(0)} MB/s a thread; ${(100 * (after[0] - before[0]) / (after[1] - before[1])).toFixed(0)} % of its processors’ time was taken by its host`);
 if (process.argv.includes('--json')) console.log(JSON.stringify(rows.map((r) => ({ ...r, ok: ok(r) })))); else console.log(print(rows));
 process.exit(0);

@@ -33,15 +33,15 @@ export type Sort = keyof typeof sorts;
 
 const orderBy = (w: Where, values: unknown[], sort: Sort, down: boolean): string[] => [...(w.alike ? [`word_similarity($${values.indexOf(w.alike) + 1}, i.title) desc`] : []), ...sorts[sort].split(/, (?![^(]*\))/).map((x) => `${x} ${down ? 'desc' : 'asc'}${sort === 'used' ? ' nulls last' : ''}`), `i.id${down ? ' desc' : ''}`];
 
-/** One page in the order's own index, walked until it is full: for searches that leave much. The page is chosen first, so that what is shown beside is looked up for it alone. */
+/** One page in the order's own index, walked until it is full: for searches that leave much. What is shown beside is looked up for the page alone. */
 export async function page(sql: Sql, w: Where, sort: Sort, down: boolean, limit: number, offset: number): Promise<SpineRow[]> {
-  const c = where(w);
-  return (await sql.query<SpineRow>(`with picked as materialized (select i.id, row_number() over () as place from (select i.id from item i where ${c.text} order by ${orderBy(w, c.values, sort, down).join(', ')} limit ${limit} offset ${offset}) i)
-    select ${columns}, 0 as matching from picked p join item i on i.id = p.id ${joins} order by p.place`, c.values)).rows;
+  const c = where(w), { rows } = await sql.query<{ id: string }>(`select i.id from item i where ${c.text} order by ${orderBy(w, c.values, sort, down).join(', ')} limit ${limit} offset ${offset}`, c.values);
+  return spinesOf(sql, w.person, rows.map((r) => r.id));
 }
 
-/** These items, in this order. */
-export const spinesOf = async (sql: Sql, person: string, ids: string[]): Promise<SpineRow[]> => (await sql.query<SpineRow>(`select ${columns}, 0 as matching from unnest($2::uuid[]) with ordinality p (id, place) join item i on i.id = p.id ${joins} where $1::uuid is not null order by p.place`, [person, ids])).rows;
+/** These items, in this order. The statement has a name, so that it is planned once a connection: planning it takes as long as running it. */
+export const spinesOf = async (sql: Sql, person: string, ids: string[]): Promise<SpineRow[]> =>
+  (ids.length ? (await sql.query<SpineRow>({ name: 'spines', text: `select ${columns}, 0 as matching from unnest($2::uuid[]) with ordinality p (id, place) join item i on i.id = p.id ${joins} where $1::uuid is not null order by p.place`, values: [person, ids] })).rows : []);
 
 /** Above `most`, how many match is a lower bound; facets are counted over the first `told` of them. */
 export interface Counted { n: number; facets: { facet: string; n: number }[]; /** a page of them in order, where not more than `most` match */ ids: string[] }
