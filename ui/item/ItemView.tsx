@@ -1,22 +1,30 @@
 'use client';
 /** The picture part of an item's page: frame, strength, hold to see the original; all of it in the address. */
+import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { usePathname } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { FramePreview } from '../kit/FramePreview';
 import { Strength } from '../kit/Strength';
 
-interface Props { title: string; versionId: string; most: number; frames: { id: string; name: string; light: string }[]; frame: string; strength: number }
+interface Props { title: string; versionId: string; most: number; frames: { id: string; name: string; light: string; file_kind: string }[]; frame: string; strength: number }
 
 export function ItemView({ title, versionId, most, frames, frame: firstFrame, strength: firstStrength }: Props) {
   const path = usePathname(), [frame, setFrame] = useState(firstFrame), [strength, setStrength] = useState(firstStrength);
   useEffect(() => { const q = new URLSearchParams(location.search); q.set('frame', frame); if (strength === 100) q.delete('strength'); else q.set('strength', String(strength)); history.replaceState(null, '', `${path}?${q}`); }, [frame, strength, path]);
   const current = frames.find((f) => f.id === frame) ?? frames[0];
   if (!current) return <p className="border border-dashed border-line-strong p-8 text-soft">There is no reference frame yet, so there is nothing to show the effect on.</p>;
+  const kinds = [...new Set(frames.map((f) => f.file_kind))], ordered = kinds.flatMap((k) => frames.filter((f) => f.file_kind === k)), at = ordered.indexOf(current);
   return (
     <div>
       <div className="mb-2.5 flex items-end justify-between gap-6">
-        <div role="radiogroup" aria-label="Frame" className="flex flex-wrap gap-x-3 gap-y-1">
-          {frames.map((f) => <button key={f.id} role="radio" aria-checked={f.id === current.id} onClick={() => setFrame(f.id)} className={`border-b-2 pb-0.5 ${f.id === current.id ? 'border-verd font-medium' : 'border-transparent text-soft hover:text-ink'}`}>{f.name}</button>)}
+        <div className="flex items-end gap-1.5">
+          <label className="flex flex-col gap-0.5 text-[12px] text-soft">Frame
+            <select className="field max-w-[320px] text-[13.5px] text-ink" value={current.id} onChange={(e) => setFrame(e.target.value)}>
+              {kinds.map((kind) => <optgroup key={kind} label={kind}>{ordered.filter((f) => f.file_kind === kind).map((f) => <option key={f.id} value={f.id}>{f.name}</option>)}</optgroup>)}
+            </select>
+          </label>
+          <button className="button !px-2" aria-label="The frame before" disabled={at === 0} onClick={() => setFrame(ordered[at - 1]!.id)}><ChevronLeft size={16} aria-hidden /></button>
+          <button className="button !px-2" aria-label="The next frame" disabled={at === ordered.length - 1} onClick={() => setFrame(ordered[at + 1]!.id)}><ChevronRight size={16} aria-hidden /></button>
         </div>
         <div className="w-[170px] shrink-0"><Strength value={strength} most={most} onChange={setStrength} /></div>
       </div>
