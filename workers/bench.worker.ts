@@ -40,6 +40,7 @@ export type BenchAnswer =
   | { id: number; error: { message: string; remedy: string } };
 
 class Fault extends Error { constructor(message: string, readonly remedy: string) { super(message); } }
+const CHART_WIDTH = 900;
 interface Picture { width: number; height: number; data: Uint8ClampedArray }
 interface Linear { width: number; height: number; data: Uint16Array }
 interface Developed extends Picture { white: White | null }
@@ -169,7 +170,8 @@ self.onmessage = (e: MessageEvent<BenchRequest>) => void (async () => {
     if ('find' in q) { const d = await develop(q.find), at = findChart(d.data, d.width, d.height, { title: '', ...q.layout }, q.layout.outside); self.postMessage({ id: q.id, corners: at?.corners ?? null } satisfies BenchAnswer); return; }
     if ('part' in q) { const pixels = (await part(q)).buffer as ArrayBuffer; self.postMessage({ id: q.id, at: q.at, pixels } satisfies BenchAnswer, [pixels]); return; }
     const t = performance.now(), own = await cell(q.cell), figures = figuresOf(own.data, own.before);
-    const chart = q.cell.chart && measureChart(own.data, own.width, own.height, q.cell.chart, q.cell.chart);
+    // patches are always measured in one size, so that a small cell and the large picture say the same
+    const large = q.cell.chart && (q.cell.width < CHART_WIDTH ? await cell({ ...q.cell, width: CHART_WIDTH }) : own), chart = q.cell.chart && large && measureChart(large.data, large.width, large.height, q.cell.chart, q.cell.chart);
     let difference: Difference | null = null, pixels = own.data, outside: number | null = null;
     if (q.against) {
       const other = await cell(q.against);
