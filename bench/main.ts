@@ -1,4 +1,4 @@
-/** bin/bench [--json] [--quick]: each figure beside its target and the reference measured in the same run. */
+/** bin/bench [--json] [--quick | --only core|screens|frames|library]: each figure beside its target and the reference measured in the same run. */
 import { spawn } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
@@ -16,7 +16,9 @@ const ticks = (): [number, number] => { const t = readFileSync('/proc/stat', 'ut
 const hashing = (): number => { const b = Buffer.alloc(64e6), t = performance.now(); createHash('sha256').update(b).digest(); return 64 / ((performance.now() - t) / 1000); };
 
 const before = ticks(), speeds = [hashing(), hashing(), hashing()];
-const data = process.env.ETAGERE_BENCH_DATA!, rows: Row[] = [applyRow(), bakeRow(), ...(await accuracyRows())], quick = process.argv.includes('--quick');
+/** --only core, screens, frames or library: a part of it; --quick leaves the library out. */
+const argument = process.argv.indexOf('--only'), only = argument > 0 ? process.argv[argument + 1] : null, part = (name: string): boolean => (only ? only === name : name !== 'library' || !process.argv.includes('--quick'));
+const data = process.env.ETAGERE_BENCH_DATA!, rows: Row[] = part('core') ? [applyRow(), bakeRow(), ...(await accuracyRows()), copiesRow(20_000)] : [];
 
 /** Starts the application in the bench's own data folder; says how long it took. */
 async function start(): Promise<{ seconds: number; address: Address; stop(): Promise<void> }> {
@@ -30,10 +32,10 @@ const first = await start();
 await first.stop();
 const second = await start();
 try {
-  rows.push(copiesRow(20_000), ...(await browserRows(second.address)), { name: 'bin/start, the second time', figure: second.seconds, unit: 's', target: 15, note: `the first time in an empty data folder, built before: ${first.seconds.toFixed(1)} s` });
+  if (part('screens')) rows.push(...(await browserRows(second.address)), { name: 'bin/start, the second time', figure: second.seconds, unit: 's', target: 15, note: `the first time in an empty data folder, built before: ${first.seconds.toFixed(1)} s` });
   process.env.ETAGERE_DATA = data;
-  rows.push(...(await largeFrameRows(second.address)));
-  if (!quick) rows.push(...(await packRows(5000)), await backupRow(10_000), ...(await catalogueRows(100_000)), ...(await largeRows(second.address)));
+  if (part('frames')) rows.push(...(await largeFrameRows(second.address)));
+  if (part('library')) rows.push(...(await packRows(5000)), await backupRow(10_000), ...(await catalogueRows(100_000)), ...(await largeRows(second.address)));
 } finally { await second.stop(); }
 speeds.push(hashing(), hashing(), hashing());
 const after = ticks();

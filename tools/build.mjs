@@ -10,7 +10,7 @@ const banner = { js: "import { createRequire as __cr } from 'node:module';\ncons
 export async function buildPrograms() {
   const { build } = await import('esbuild');
   const common = { bundle: true, platform: 'node', target: 'node20', format: 'esm', logLevel: 'warning', absWorkingDir: root, alias: { '@': root, 'server-only': join(root, 'tools/empty.mjs') }, outExtension: { '.js': '.mjs' } };
-  await build({ ...common, packages: 'external', splitting: true, entryPoints: { cli: 'cli/main.ts', worker: 'worker/main.ts', raw: 'raw/main.ts' }, outdir: 'dist', chunkNames: 'chunks/[name]-[hash]' });
+  await build({ ...common, packages: 'external', splitting: true, entryPoints: { cli: 'cli/main.ts', worker: 'worker/main.ts', reader: 'worker/reader.ts', raw: 'raw/main.ts' }, outdir: 'dist', chunkNames: 'chunks/[name]-[hash]' });
   await build({ ...common, entryPoints: { agent: 'agent/main.ts' }, outdir: 'dist', legalComments: 'none', banner: { js: '#!/usr/bin/env node\n' + banner.js } });
   await build({ ...common, packages: 'external', entryPoints: { launcher: 'standins/stations/launcher.ts', marlstone: 'standins/editors/marlstone/main.ts', oxbow: 'standins/editors/oxbow/main.ts', 'perrin-alder': 'standins/card/main.ts' }, outdir: 'dist/standins', banner });
 }

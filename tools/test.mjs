@@ -13,6 +13,7 @@ const filter = process.argv.slice(2), began = Date.now();
 ensurePackages();
 await (await import('./kernel.mjs')).ensureKernel();
 await startCluster({ fast: true });
+await (await import('./build.mjs')).ensurePrograms(); // tests run the reading thread and the decoder as they are in use
 let passed = 0, failed = 0;
 
 const run = (command, args, env = {}) => new Promise((resolve) => {

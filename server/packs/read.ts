@@ -3,25 +3,25 @@ import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fingerprintDistance } from '@/core/look/fingerprint';
-import { bytesOfFingerprint } from '@/core/look/fingerprint';
 import { limits } from '@/core/pack/entry-rules';
-import { mismatches } from '@/core/pack/likeness';
 import { propose } from '@/core/pack/propose';
-import { archiveEditor, isTakeable } from '@/core/pack/recognise';
+import { archiveEditor } from '@/core/pack/recognise';
 import { Problem } from '@/core/problem';
 import { blobHead, getBlob, hex, putBlobs, spoolBlob } from '../blobs/service';
 import { pool, transaction, type Sql } from '../db/pool';
 import { descriptors } from '../editors/service';
 import { record } from '../events';
-import { presetEffect, tableEffect } from '../items/effect';
 import { Cancelled, type JobContext } from '../jobs/service';
+import { walkArchive, type ArchiveEvent } from './archive';
+import { entryOf, type Entry } from './entry';
 import { heldFor, incoming } from './held';
-import { inspectFile, inspectPack, type Inspected } from './inspect';
+import { reader } from './reader';
 import { matchPack } from './releases';
 import * as q from './queries';
 
 type Known = Awaited<ReturnType<typeof descriptors>>;
-const SINGLE_MOST = 256 * 2 ** 20, BATCH_FILES = 200, BATCH_BYTES = 8 * 2 ** 20;
+interface Made { row: q.NewEntry; bytes: Buffer | null; sha: Buffer | null }
+const SINGLE_MOST = 256 * 2 ** 20, BATCH_FILES = 200, BATCH_BYTES = 8 * 2 ** 20, AHEAD_FILES = 32, AHEAD_BYTES = 16 * 2 ** 20;
 
 /** Idempotent: it begins anew each time. */
 export async function readIntake(job: JobContext): Promise<{ entries: number }> {
@@ -32,7 +32,7 @@ export async function readIntake(job: JobContext): Promise<{ entries: number }> 
   await q.clearEntries(sql, id);
   try {
     await job.progress(0, 'begun'); // stopped before it began, it says so here
-    let batch: { row: q.NewEntry; bytes: Buffer | null; sha: Buffer | null }[] = [], held = 0, writing: Promise<unknown> = Promise.resolve();
+    let batch: Made[] = [], held = 0, writing: Promise<unknown> = Promise.resolve();
     // one batch is written while the next is read
     const flush = async () => {
       const now = batch;
@@ -41,15 +41,26 @@ export async function readIntake(job: JobContext): Promise<{ entries: number }> 
       if (now.length) writing = transaction(async (tx) => { await q.withoutWaiting(tx); await putBlobs(tx, now.flatMap((b) => (b.bytes && b.sha ? [{ sha256: b.sha, bytes: b.bytes }] : []))); await q.insertEntries(tx, id, now.map((b) => b.row)); });
       writing.catch(() => {}); // told when it is awaited
     };
-    for await (const e of contentsOf(intake, await q.filesOf(sql, id), known)) {
-      const made = entryOf(e);
+    const take = async (made: Made) => {
       batch.push(made);
       held += made.bytes?.length ?? 0;
       entries++;
       done += made.row.size;
       if (batch.length >= BATCH_FILES || held >= BATCH_BYTES) await flush();
       await job.progress(Math.min(0.9, (0.9 * done) / (done + intake.size)), `${entries} files read`);
+    };
+    // some are unpacked ahead of the one that is being read
+    const ahead: { size: number; made: Promise<Made> }[] = [];
+    let waiting = 0;
+    const next = async () => { const a = ahead.shift()!; waiting -= a.size; await take(await a.made); };
+    for await (const e of contentsOf(intake, await q.filesOf(sql, id), known)) {
+      const made = madeOf(e, known), size = e.type === 'file' ? e.bytes.length : 0;
+      made.catch(() => {}); // told when it is awaited
+      ahead.push({ size, made });
+      waiting += size;
+      while (ahead.length > AHEAD_FILES || (ahead.length > 1 && waiting > AHEAD_BYTES)) await next();
     }
+    while (ahead.length) await next();
     await flush();
     await writing;
     await job.progress(0.92, 'comparing with what is held');
@@ -68,37 +79,26 @@ export async function readIntake(job: JobContext): Promise<{ entries: number }> 
 }
 
 /** Every file of the arrival in turn; a ZIP that is no editor's own kind of file is walked, below its own name where there are others. */
-async function* contentsOf(intake: q.IntakeRow, files: q.FileRow[], known: Known): AsyncGenerator<Inspected> {
+async function* contentsOf(intake: q.IntakeRow, files: q.FileRow[], known: Known): AsyncGenerator<ArchiveEvent> {
   for (const f of files) {
     const sha = f.sha256!, zip = (await blobHead(sha, 4)).toString('latin1') === 'PK\u0003\u0004';
-    if (f.size > SINGLE_MOST && !zip) { yield { type: 'refused', path: f.path, size: f.size, sha256: null, problem: new Problem('limit-size', 'A single file may have 256 MB.', f.path, 'If it is an archive, pack it as a ZIP.') }; continue; }
-    if (!zip || (f.size <= limits.nestedBytes && archiveEditor(await getBlob(sha), known))) { yield inspectFile(f.path, await getBlob(sha), sha, known); continue; }
+    if (f.size > SINGLE_MOST && !zip) { yield { type: 'refused', path: f.path, size: f.size, problem: new Problem('limit-size', 'A single file may have 256 MB.', f.path, 'If it is an archive, pack it as a ZIP.') }; continue; }
+    if (!zip || (f.size <= limits.nestedBytes && archiveEditor(await getBlob(sha), known))) { yield { type: 'file', path: f.path, bytes: await getBlob(sha), sha256: sha }; continue; }
     const folder = await mkdtemp(join(tmpdir(), 'etagere-intake-')), file = join(folder, 'pack');
     try {
       await spoolBlob(sha, file);
-      for await (const e of inspectPack(file, known)) yield files.length === 1 ? e : { ...e, path: `${f.path}/${e.path}` };
+      for await (const e of walkArchive(file, (bytes) => archiveEditor(bytes, known) !== null)) yield files.length === 1 ? e : { ...e, path: `${f.path}/${e.path}` };
     } catch (e) {
       if (files.length === 1 || !(e instanceof Problem)) throw e;
-      yield { type: 'refused', path: f.path, size: f.size, sha256: null, problem: e };
+      yield { type: 'refused', path: f.path, size: f.size, problem: e };
     } finally { await rm(folder, { recursive: true, force: true }); }
   }
 }
 
-function entryOf(e: Inspected): { row: q.NewEntry; bytes: Buffer | null; sha: Buffer | null } {
-  const row: q.NewEntry = { path: e.path, size: e.type === 'entry' ? e.bytes.length : e.size, sha256: null, outcome: 'ignored', kind: '', format: '', title: '', headings: [], needs: [], facts: {}, selvedge: null, note: '', problem: null, confidence: 1, evidence: [], mismatches: [], internal_id: '', content: null, fingerprint: null };
-  if (e.type === 'ignored') return { row: { ...row, note: e.why }, bytes: null, sha: null };
-  if (e.type === 'refused') return { row: { ...row, outcome: 'refused', note: e.problem.message, problem: e.problem.toJSON() }, bytes: null, sha: null };
-  const effect = e.kind === 'preset' ? presetEffect(e.facts) : e.look ? tableEffect(e.look) : null;
-  // camera data is developed by a reader that comes with camera profiles; until then it is told and kept out
-  const frame = e.kind === 'frame', take = isTakeable(e.kind) || frame || e.kind === 'descriptor';
-  return {
-    bytes: take ? e.bytes : null, sha: take ? e.sha256 : null,
-    row: {
-      ...row, sha256: take ? hex(e.sha256) : null, outcome: isTakeable(e.kind) ? 'new' : frame ? 'frame' : e.kind === 'descriptor' ? 'descriptor' : e.kind === 'unknown' ? 'unknown' : 'document',
-      kind: e.kind, format: e.format, title: e.title.slice(0, 200), headings: e.headings.slice(0, 4), needs: e.needs, facts: e.facts, selvedge: effect?.selvedge ?? null, note: e.note, confidence: e.confidence, evidence: e.evidence, mismatches: isTakeable(e.kind) ? mismatches(e.path, e.facts) : [],
-      internal_id: typeof e.facts.internalId === 'string' ? e.facts.internalId : '', content: effect?.content ? hex(effect.content) : null, fingerprint: effect?.fingerprint ? hex(Buffer.from(bytesOfFingerprint(effect.fingerprint))) : null,
-    },
-  };
+/** Told and read in the reading thread; the bytes stay here. */
+async function madeOf(e: ArchiveEvent, known: Known): Promise<Made> {
+  const made: Entry = e.type === 'file' ? await reader().read(e.path, e.bytes, hex(e.sha256), known) : entryOf(e.type === 'refused' ? { ...e, sha256: null } : e);
+  return { row: made.row, bytes: made.take && e.type === 'file' ? e.bytes : null, sha: made.take && e.type === 'file' ? e.sha256 : null };
 }
 
 /** What each entry is to what is held and to the others. Frames and descriptors are duplicates by bytes alone. */
