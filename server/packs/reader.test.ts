@@ -1,7 +1,9 @@
 /** The reading thread: what it makes of a file, and what becomes of the others when a reader hangs, eats memory or has a bug. */
+import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { build } from 'esbuild';
 import { strToU8 } from 'fflate';
 import { afterAll, afterEach, describe, expect, test } from 'vitest';
 import { parseDescriptor } from '@/core/editor/descriptor';
@@ -51,6 +53,12 @@ describe('what is read', () => {
     expect(e.row.size).toBe(5);
     expect(large[12]).toBe(7);
   });
+});
+
+test('a process ends by itself when all is read, and not before', async () => {
+  const program = join(process.cwd(), 'dist', `once-${process.pid}.mjs`); // where it finds the packages
+  await build({ stdin: { contents: `import { Reader } from '@/server/packs/reader'; const r = new Reader(); void Promise.all(['a', 'b'].map((p) => r.read(p + '.txt', new TextEncoder().encode('made up'), '', []))).then((l) => { process.stdout.write(l.map((e) => e.row.path).join()); });`, resolveDir: process.cwd(), loader: 'ts' }, bundle: true, platform: 'node', format: 'esm', packages: 'external', outfile: program, alias: { '@': process.cwd() } });
+  try { expect(spawnSync(process.execPath, [program], { encoding: 'utf8', timeout: 20_000 })).toMatchObject({ status: 0, stdout: 'a.txt,b.txt' }); } finally { rmSync(program, { force: true }); }
 });
 
 describe('a file whose reader', () => {

@@ -43,7 +43,6 @@ export class Reader {
   private begin(): void {
     this.told = null;
     const t = (this.thread = new Worker(this.program, { resourceLimits: { maxOldGenerationSizeMb: this.limits.megabytes } }));
-    t.unref(); // the process may end without it
     t.on('message', (a: ReadAnswer) => {
       const i = this.queue.findIndex((w) => w.n === a.n), [w] = i < 0 ? [] : this.queue.splice(i, 1);
       if (w) { if ('bug' in a) w.fail(new Error(`reading ${w.path}: ${a.bug}`)); else w.done(a.entry); }
@@ -57,6 +56,8 @@ export class Reader {
     if (this.timer) clearTimeout(this.timer);
     this.timer = null;
     const first = this.queue[0];
+    // while it has something to read it keeps the process alive, and no longer
+    if (first) this.thread?.ref(); else this.thread?.unref();
     if (first && this.thread) this.timer = setTimeout(() => { void this.thread?.terminate(); this.lost(new Problem('limit-time', `Reading this file took longer than ${this.limits.seconds} seconds.`, first.path, again)); }, this.limits.seconds * 1000);
   }
 
