@@ -75,8 +75,8 @@ export const shelvesFirst = async (sql: Sql, person: string, perShelf: number): 
 
 /** These items by shelf, the first few of each, and how many of each shelf they are. */
 export const byShelf = async (sql: Sql, person: string, ids: string[], perShelf: number): Promise<SpineRow[]> =>
-  (await sql.query<SpineRow>(`select ${columns}, p.matching from (select x.id, row_number() over (partition by x.shelf_id order by x.shelf_order, x.id) as place, count(*) over (partition by x.shelf_id)::int as matching from item x where x.id = any ($2::uuid[])) p
-    join item i on i.id = p.id ${joins} where p.place <= $3 and $1::uuid is not null order by s.position, s.name, p.place`, [person, ids, perShelf])).rows;
+  (await sql.query<SpineRow>({ name: 'spines by shelf', text: `select ${columns}, p.matching from (select x.id, row_number() over (partition by x.shelf_id order by x.shelf_order, x.id) as place, count(*) over (partition by x.shelf_id)::int as matching from item x where x.id = any ($2::uuid[])) p
+    join item i on i.id = p.id ${joins} where p.place <= $3 and $1::uuid is not null order by s.position, s.name, p.place`, values: [person, ids, perShelf] })).rows;
 
 /** On how many shelves these items stand. */
 export const shelvesOf = async (sql: Sql, ids: string[]): Promise<number> => (await sql.query<{ n: number }>('select count(distinct shelf_id)::int as n from item where id = any ($1::uuid[])', [ids])).rows[0]!.n;
