@@ -1,6 +1,6 @@
 /** Items with the same effect: groups to look at, merged into one or marked as meant. */
 import { array, object } from 'yup';
-import { bytesOfFingerprint, fingerprintDistance, fingerprintOfBytes, nearPairs } from '@/core/look/fingerprint';
+import { bytesOfFingerprint, fingerprintDistance, fingerprintOfBytes, nearPairs, type Tolerance } from '@/core/look/fingerprint';
 import { outsideTable } from '@/core/pack/likeness';
 import { Problem } from '@/core/problem';
 import { uuid } from '@/core/uuid';
@@ -8,6 +8,7 @@ import { pool, transaction } from '../db/pool';
 import { record } from '../events';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../people/service';
+import { copyTolerance } from '../studio/service';
 import { effectOf } from './effect';
 import * as d from './duplicates-queries';
 import * as q from './queries';
@@ -16,24 +17,24 @@ import { spinesOf, type SpineRow } from './search-queries';
 export interface CopyGroup { items: SpineRow[]; mean: number; max: number }
 
 /** Pairs of identifiers whose fingerprints are within the tolerance, presets only where what no table carries is the same. */
-export function pairsOf(rows: readonly { id: string; group: string; fingerprint: Buffer }[]): [number, number][] {
+export function pairsOf(rows: readonly { id: string; group: string; fingerprint: Buffer }[], t?: Tolerance): [number, number][] {
   const by = new Map<string, number[]>(), out: [number, number][] = [];
   rows.forEach((r, i) => { const l = by.get(r.group); if (l) l.push(i); else by.set(r.group, [i]); });
   for (const list of by.values()) {
     if (list.length < 2) continue;
     const all = new Int16Array(list.length * 192);
     list.forEach((i, k) => all.set(fingerprintOfBytes(rows[i]!.fingerprint), k * 192));
-    for (const [a, b] of nearPairs(all, list.length)) out.push([list[a]!, list[b]!]);
+    for (const [a, b] of nearPairs(all, list.length, t)) out.push([list[a]!, list[b]!]);
   }
   return out;
 }
 
 /** Groups of items that do the same, largest first; pairs that are meant are left out. */
-export async function copies(person: Person, most = 60): Promise<{ groups: CopyGroup[]; total: number }> {
+export async function copies(person: Person, most = 60): Promise<{ groups: CopyGroup[]; total: number; within: Tolerance }> {
   allow(person, 'view');
-  const sql = pool(), rows = (await d.prints(sql)).map((r) => ({ id: r.id, group: r.kind === 'preset' ? `preset ${r.format} ${outsideTable(r.facts)}` : r.kind, fingerprint: r.fingerprint })), meant = new Set((await d.meantPairs(sql)).map((m) => `${m.item_a} ${m.item_b}`));
+  const sql = pool(), within = await copyTolerance(sql), rows = (await d.prints(sql)).map((r) => ({ id: r.id, group: r.kind === 'preset' ? `preset ${r.format} ${outsideTable(r.facts)}` : r.kind, fingerprint: r.fingerprint })), meant = new Set((await d.meantPairs(sql)).map((m) => `${m.item_a} ${m.item_b}`));
   const parent = rows.map((_, i) => i), find = (i: number): number => { while (parent[i] !== i) { parent[i] = parent[parent[i]!]!; i = parent[i]!; } return i; };
-  for (const [a, b] of pairsOf(rows)) { const [x, y] = [rows[a]!.id, rows[b]!.id].sort() as [string, string]; if (!meant.has(`${x} ${y}`)) parent[find(a)] = find(b); }
+  for (const [a, b] of pairsOf(rows, within)) { const [x, y] = [rows[a]!.id, rows[b]!.id].sort() as [string, string]; if (!meant.has(`${x} ${y}`)) parent[find(a)] = find(b); }
   const groups = new Map<number, number[]>();
   rows.forEach((_, i) => { const r = find(i), l = groups.get(r); if (l) l.push(i); else groups.set(r, [i]); });
   const found = [...groups.values()].filter((g) => g.length > 1).sort((a, b) => b.length - a.length), shown = found.slice(0, most), out: CopyGroup[] = [];
@@ -41,7 +42,7 @@ export async function copies(person: Person, most = 60): Promise<{ groups: CopyG
     const first = fingerprintOfBytes(rows[g[0]!]!.fingerprint), far = g.slice(1).map((i) => fingerprintDistance(first, fingerprintOfBytes(rows[i]!.fingerprint)));
     out.push({ items: await spinesOf(sql, person.id, g.slice(0, 40).map((i) => rows[i]!.id)), mean: Math.max(...far.map((f) => f.mean)), max: Math.max(...far.map((f) => f.max)) });
   }
-  return { groups: out, total: found.length };
+  return { groups: out, total: found.length, within };
 }
 
 const choice = object({ keep: uuid().required(), others: array().of(uuid().required()).min(1, 'There is nothing to merge.').max(100).required() }).noUnknown();

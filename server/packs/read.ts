@@ -14,6 +14,7 @@ import { record } from '../events';
 import { Cancelled, type JobContext } from '../jobs/service';
 import { walkArchive, type ArchiveEvent } from './archive';
 import { entryOf, type Entry } from './entry';
+import { copyTolerance } from '../studio/service';
 import { heldFor, incoming } from './held';
 import { reader } from './reader';
 import { matchPack } from './releases';
@@ -104,6 +105,6 @@ async function madeOf(e: ArchiveEvent, known: Known): Promise<Made> {
 /** What each entry is to what is held and to the others. Frames and descriptors are duplicates by bytes alone. */
 export async function proposeAll(sql: Sql, id: string): Promise<void> {
   const entries = await q.entriesOf(sql, id), takeable = entries.filter((e) => e.outcome === 'new').map(incoming), index = await heldFor(sql, takeable);
-  const proposals = propose(takeable, index, fingerprintDistance);
+  const proposals = propose(takeable, index, fingerprintDistance, await copyTolerance(sql));
   await q.setProposals(sql, [...proposals].map(([entry, p]) => ({ id: entry, outcome: p.outcome, item: p.itemId, version: p.versionId, entry: p.entryId, confidence: p.confidence, likeness: p.likeness, caution: p.caution })));
 }

@@ -14,6 +14,7 @@ import { retire, writeIntoFile } from '../items/versions';
 import { clearRibbons, listRibbons, orderRibbons } from '../ribbons/service';
 import { foundCount, takeInFound } from '../stations/found';
 import { convertPreset, previewConversion } from '../items/convert';
+import { freshCount, markSeen } from '../items/fresh';
 import { searchCounts, searchItems, searchShelves } from '../items/search';
 import { inspectionOf, approve, confirmEncoding, itemFor, listShelves, setRibbon, tableFor } from '../items/service';
 import { applyBulk, archiveItems, editItem, previewBulk } from '../items/edit';
@@ -28,6 +29,7 @@ import { acceptIntake, arrivalView, beginArrival, beginUpload, correctEntries, d
 import { confirmRollout, dropRollout, listRollouts, planRollout, undoRollout } from '../rollouts/service';
 import { baseTable, candidatesFor, decide, keepAnchored, listBenches, listChoices, listSets, moreCandidates, removeBench, removeChoice, saveBench, saveSet, verdictsOf } from '../bench/service';
 import { linearPicture } from '../frames/service';
+import { setCopyTolerance } from '../studio/service';
 import { runEditor } from '../stations/launcher';
 import { addStation, newCode, stationViews } from '../stations/service';
 import { addPerson, personOf, signIn, signOut } from './service';
@@ -38,7 +40,7 @@ const id = v7();
 
 /** One call of the service layer for each action at least; what it is given does not exist, so that who may gets past the door and no further. */
 const calls: Record<Action, ((p: Person) => Promise<unknown>)[]> = {
-  'view': [listShelves, (p) => searchShelves(p, {}), (p) => searchItems(p, {}), (p) => searchCounts(p, {}), listLicences, listEditors, listRibbons, (p) => copies(p), (p) => activityOfItem(p, id), (p) => foundCount(p, id), (p) => descriptorJson(p, 'x@1', null), listRollouts, stationViews, (p) => itemFor(p, id), listBenches, listSets, listChoices, (p) => verdictsOf(p, id), (p) => candidatesFor(p, [id]), (p) => moreCandidates(p, { item: id }), (p) => baseTable(p, { frame: id, version: 'plain' }), (p) => linearPicture(p, id, 320), (p) => fullSize(p, id), (p) => tableFor(p, id, 0, ''), listCharts, listExports, (p) => exportPicture(p, id, 320), (p) => framePart(p, id, { x: 0, y: 0, w: 1, h: 1 }), (p) => inspectionOf(p, id)],
+  'view': [freshCount, markSeen, listShelves, (p) => searchShelves(p, {}), (p) => searchItems(p, {}), (p) => searchCounts(p, {}), listLicences, listEditors, listRibbons, (p) => copies(p), (p) => activityOfItem(p, id), (p) => foundCount(p, id), (p) => descriptorJson(p, 'x@1', null), listRollouts, stationViews, (p) => itemFor(p, id), listBenches, listSets, listChoices, (p) => verdictsOf(p, id), (p) => candidatesFor(p, [id]), (p) => moreCandidates(p, { item: id }), (p) => baseTable(p, { frame: id, version: 'plain' }), (p) => linearPicture(p, id, 320), (p) => fullSize(p, id), (p) => tableFor(p, id, 0, ''), listCharts, listExports, (p) => exportPicture(p, id, 320), (p) => framePart(p, id, { x: 0, y: 0, w: 1, h: 1 }), (p) => inspectionOf(p, id)],
   'ribbon.own': [(p) => setRibbon(p, id, { on: true, whose: 'mine' }), (p) => putAway(p, id, true), (p) => clearRibbons(p, { whose: 'mine', ribbons: [1] })],
   'ribbon.house': [(p) => setRibbon(p, id, { on: true, whose: 'house' }), (p) => clearRibbons(p, { whose: 'house', ribbons: [1] }), (p) => orderRibbons(p, { whose: 'house', ribbons: [1] })],
   'intake.read': [listIntakes, (p) => intakeFor(p, id), (p) => arrivalView(p, id)],
@@ -46,6 +48,7 @@ const calls: Record<Action, ((p: Person) => Promise<unknown>)[]> = {
   'intake.accept': [(p) => acceptIntake(p, id, { entries: [1], shelfId: id }), (p) => discardIntake(p, id), (p) => correctEntries(p, id, { entries: [1], outcome: 'new' }), (p) => undoIntake(p, id), (p) => describeEditor(p, '{}')],
   'shelf.edit': [(p) => addShelf(p, { name: `S ${p.role}` }), (p) => changeShelf(p, id, { name: 'x' }), (p) => removeShelf(p, id), (p) => orderShelves(p, { shelves: [id] })],
   'search.save': [(p) => addShelf(p, { name: `Q ${p.role}`, query: { q: 'kiln' } })],
+  'studio.set': [(p) => setCopyTolerance(p, { p95: 0.5, max: 2 })],
   'activity.view': [(p) => listActivity(p, {})],
   'backup': [(p) => backupFor(p).then(async (b) => { b.stream.resume(); await b.done; })],
   'restore': [(p) => restoreFor(p, Readable.from(['no backup']), tmpdir())],

@@ -17,6 +17,7 @@ export const actions = {
   'item.archive': ['librarian'],
   'licence.edit': ['librarian', 'lead'],
   'search.save': ['librarian'],
+  'studio.set': ['librarian', 'lead'],
   'activity.view': ['librarian', 'lead'],
   'backup': ['librarian', 'lead'],
   'restore': ['librarian', 'lead'],

@@ -21,7 +21,7 @@ interface Props { id: string; name: string; status: string; groups: GroupOfEntri
 
 const words: Record<string, [string, string]> = {
   refused: ['Refused', 'not read, and why; the rest is not touched by it'], unknown: ['Unknown', 'kept out; no reader knows them'], again: ['Look again', 'proposed with a doubt; say what they are'], version: ['New versions', 'of items that are held; what changed is said'], variant: ['Variants', 'of one design: they stand together as one item'],
-  effect: ['The same effect as something held', 'another name or table, but no eye could tell; left out'], new: ['New', 'to be taken onto a shelf'], frame: ['Frames', 'pictures to preview on'], descriptor: ['Descriptors', 'what Etagere knows of an editor'], held: ['Held already', 'the same content; not taken twice'], papers: ['Papers and leftovers', 'not taken'],
+  effect: ['The same effect as something held', 'another name or table, within what counts as a copy here; left out'], new: ['New', 'to be taken onto a shelf'], frame: ['Frames', 'pictures to preview on'], descriptor: ['Descriptors', 'what Etagere knows of an editor'], held: ['Held already', 'the same content; not taken twice'], papers: ['Papers and leftovers', 'not taken'],
 };
 const becomes: [string, string][] = [['new', 'a new item'], ['version', 'a new version of …'], ['variant', 'a variant of …'], ['duplicate', 'nothing: held already'], ['document', 'nothing: leave it out']];
 const taken = ['new', 'version', 'variant', 'frame', 'descriptor'];

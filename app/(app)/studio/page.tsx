@@ -4,22 +4,25 @@ import { listChoices } from '@/server/bench/service';
 import { listFrames } from '@/server/frames/service';
 import { listLicences } from '@/server/licences/service';
 import { may } from '@/server/people/roles';
+import { copyTolerance } from '@/server/studio/service';
 import { person } from '@/server/web';
 import { PageHead } from '@/ui/frame/Shell';
 import { Backup } from '@/ui/studio/Backup';
 import { Choices } from '@/ui/studio/Choices';
+import { CopyRule } from '@/ui/studio/CopyRule';
 import { Editors } from '@/ui/studio/Editors';
 import { Licences } from '@/ui/studio/Licences';
 
 export const metadata = { title: 'Studio' };
 
 export default async function Page() {
-  const p = await person(), [choices, licences, editors, frames] = await Promise.all([listChoices(p), listLicences(p), listEditors(p), listFrames(p)]);
+  const p = await person(), [choices, licences, editors, frames, within] = await Promise.all([listChoices(p), listLicences(p), listEditors(p), listFrames(p), copyTolerance()]);
   return (
     <div className="max-w-[1080px] px-6 pb-16 pt-[18px]">
       <PageHead title="Studio" note="what the house has agreed on and works with" />
       <h2 className="mb-1 text-[17px]">House choices</h2><Choices may={may(p, 'choice.make')} choices={choices.map((c) => ({ id: c.id, client: c.client, camera: c.camera, light: c.light, kind: c.file_kind, strength: c.strength, profile: c.profile, profileItem: c.profile_item, look: c.look, lookItem: c.look_item, person: c.person }))} />
       <h2 className="mb-1 mt-8 text-[17px]">Licences</h2><Licences licences={licences} may={may(p, 'licence.edit')} />
+      <h2 className="mb-1 mt-8 text-[17px]">Copies</h2><CopyRule key={`${within.p95} ${within.max}`} p95={within.p95} max={within.max} may={may(p, 'studio.set')} />
       <h2 className="mb-1 mt-8 text-[17px]">Editors</h2>
       <Editors may={may(p, 'intake.accept')} editors={editors.map((e) => ({ key: `${e.id}@${e.version}`, title: e.descriptor.title, kind: e.descriptor.kind, systems: e.descriptor.systems, takes: e.descriptor.accepts.map((a) => `${a.kind}s as ${a.extension}`), revisions: e.revisions ?? 0, changed: e.changed?.toISOString() ?? null, by: e.by, stations: e.stations }))} />
       <h2 className="mb-1 mt-8 text-[17px]">Frames</h2>

@@ -1,0 +1,32 @@
+/** What the studio as a whole has set. */
+import { number, object } from 'yup';
+import type { Tolerance } from '@/core/look/fingerprint';
+import { pool, transaction, type Sql } from '../db/pool';
+import { record } from '../events';
+import { actorOf, allow, type Person } from '../people/roles';
+import { checked } from '../people/service';
+
+/** How alike in effect two items are to count as copies, in ΔE00: 95 % of colors within the one, all within the other. */
+export async function copyTolerance(sql: Sql = pool()): Promise<Tolerance> {
+  const { rows } = await sql.query<{ p95: number; max: number }>('select copy_p95::float8 as p95, copy_max::float8 as max from studio');
+  // single precision tells 0.3 as 0.30000001; what a person types has two places
+  const plain = (v: number): number => Math.round(v * 100) / 100;
+  return { p95: plain(rows[0]!.p95), max: plain(rows[0]!.max) };
+}
+
+const schema = object({
+  p95: number().typeError('A difference is a number.').min(0.05, 'At least 0.05 ΔE00: two writings of one table differ by that much.').max(3, 'At most 3 ΔE00 for 95 % of colors: beyond, everyone sees the difference.').required('A difference is needed.'),
+  max: number().typeError('A difference is a number.').max(10, 'At most 10 ΔE00 for the farthest color.').required('A difference is needed.').when('p95', ([p95], s) => s.min(p95 as number, 'The farthest color may not be nearer than most are.')),
+}).noUnknown();
+
+/** Holds for arrivals that are read from now on, and for the copies among what is held. */
+export async function setCopyTolerance(person: Person, input: { p95: number; max: number }): Promise<void> {
+  allow(person, 'studio.set');
+  const t = checked(schema, input) as Tolerance;
+  await transaction(async (sql) => {
+    const before = await copyTolerance(sql);
+    if (before.p95 === t.p95 && before.max === t.max) return;
+    await sql.query('update studio set copy_p95 = $1, copy_max = $2', [t.p95, t.max]);
+    await record(sql, actorOf(person), 'studio', 'copies', 'set what counts as a copy', before, t);
+  });
+}
