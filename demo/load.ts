@@ -124,6 +124,8 @@ export async function loadDemo(say: (s: string) => void = () => {}): Promise<{ l
 
   say('setting up the stations');
   await makeStations(librarian);
+  // they have seen what has stood here for long
+  await pool().query('update person set looked_at = now()');
   return { loaded: true, signIns };
 }
 
@@ -179,6 +181,7 @@ export async function removeDemo(): Promise<void> {
   const others = (await pool().query<{ name: string }>('select name from person where email <> all ($1::citext[])', [people.map((p) => p.email)])).rows;
   if (others.length) throw new Problem('demo-in-use', `There are other people here (${others.slice(0, 3).map((o) => o.name).join(', ')}), whose work would go with it.`, 'demo', 'Start with a data folder of its own instead: ETAGERE_DATA=… bin/start --empty.');
   await pool().query('truncate person, session, sign_in_failure, event, job, blob, upload, shelf, intake, item, version, pack, frame, frame_set, bench, verdict, house_choice, editor, editor_revision, licence, facet_count, station, rollout cascade');
+  await pool().query('update studio set copy_p95 = default, copy_max = default');
   await pool().query('delete from graphile_worker._private_jobs');
   await rm(join(dataFolder(), 'demo'), { recursive: true, force: true });
   for (const w of workstations) await rm(stationFolder(w.name), { recursive: true, force: true });

@@ -89,6 +89,20 @@ test('its second release: what was added, changed and gone is said, and a new ve
   await expect(page).toHaveURL(/older=.*newer=/);
 });
 
+test('what came in is marked for those who have not seen it yet', async ({ browser }) => {
+  const other = await (await browser.newContext()).newPage(), chip = other.getByRole('button', { name: /^New to you \d/ });
+  await signIn(other, 'retoucher');
+  await awake(other);
+  await chip.click();
+  await expect(other).toHaveURL(/fresh=1/);
+  await expect(other.locator('[data-spine]').first()).toHaveAccessibleName(/new to you/);
+  await other.getByRole('button', { name: 'I have seen them' }).click();
+  await expect(chip).toBeHidden();
+  await expect(other.locator('[data-spine]').first()).toBeVisible();
+  await expect(other.locator('[data-spine][aria-label*="new to you"]')).toHaveCount(0);
+  await other.close();
+});
+
 test('a search is refined to one item by keyboard alone', async () => {
   await page.goto('/shelves');
   await page.locator('canvas[data-shown]').waitFor();
@@ -178,6 +192,30 @@ test('two items of one effect are shown side by side and merged into one, which 
   await page.locator('[data-spine]').first().click();
   await expect(page.getByRole('heading', { name: 'Tenmoku', level: 1 })).toBeVisible();
   await expect(page.getByText('also known as Oil Spot')).toBeVisible();
+});
+
+test('what counts as a copy is for the studio to set', async () => {
+  await page.goto('/studio');
+  await awake(page);
+  const most = page.getByLabel('ΔE00 within which 95 percent of colors are'), far = page.getByLabel('ΔE00 within which all colors are'), set = page.getByRole('button', { name: 'Set', exact: true });
+  await expect(set).toBeHidden();
+  await most.fill('4');
+  await set.click();
+  await expect(page.getByRole('alert').filter({ hasText: 'At most 3 ΔE00' })).toBeVisible();
+  await most.fill('1');
+  await far.fill('3');
+  await set.click();
+  await expect(set).toBeHidden();
+  await page.goto('/copies');
+  await expect(page.getByText('95 % of colors within 1 ΔE00, all within 3')).toBeVisible();
+  await page.goto('/activity');
+  await expect(page.getByText('set what counts as a copy').first()).toBeVisible();
+  await page.goto('/studio');
+  await awake(page);
+  await most.fill('0.5');
+  await far.fill('2');
+  await set.click();
+  await expect(set).toBeHidden();
 });
 
 test('two people edit one item: the second is told, sees both, and decides; nothing is lost', async ({ browser }) => {

@@ -5,7 +5,8 @@ import { putBlob } from '../blobs/service';
 import { people, withDatabase } from '../db/testing/database';
 import { pool, transaction } from '../db/pool';
 import { actorOf } from '../people/roles';
-import { createItem } from './create';
+import { addVersion, createItem } from './create';
+import { freshCount, markSeen } from './fresh';
 import { searchCounts, searchItems, searchShelves } from './search';
 import { sampler, selvedge, type Look } from '@/core/look';
 import { confirmEncoding, itemFor, lookOf, setRibbon, tableFor, versionFor } from './service';
@@ -110,6 +111,26 @@ describe('search and facets', () => {
     expect(await titles({ q: 'hue', supplier: 'own work' })).toEqual([]);
     expect(await titles({ q: 'ma' })).toContain('Madder Turn');
     expect((await searchCounts(people.librarian, { q: 'hue sectors' })).facets.find((f) => f.key === 'kind')).toMatchObject({ value: 'preset', n: 1, more: false });
+  });
+  test('what others brought in is new to a person until she says that she has seen it; then what comes later', async () => {
+    await markSeen(people.retoucher);
+    const fresh = async (p = people.retoucher) => { const { rows, counts } = await searchShelves(p, { fresh: '1' }); expect(counts.n).toBe(await freshCount(p)); return rows.map((r) => r.title).sort(); };
+    expect(await fresh()).toEqual([]);
+    const { itemId } = await make('Came Later', other), before = await fresh(people.librarian);
+    await make('And Later', other);
+    expect(await fresh()).toEqual(['And Later', 'Came Later']);
+    expect(await fresh(people.librarian)).toEqual(before); // her own
+    expect((await searchItems(people.retoucher, { q: 'later' })).rows.map((r) => r.fresh)).toEqual([true, true]);
+    expect((await searchItems(people.retoucher, { q: 'plain 01' })).rows.map((r) => r.fresh)).toEqual([false]);
+    expect((await searchItems(people.retoucher, { q: 'came', fresh: '1' })).rows.map((r) => r.title)).toEqual(['Came Later']);
+    const own = await addShelf(people.librarian, { name: 'New things', query: { fresh: '1' } });
+    expect((await searchItems(people.retoucher, { shelf: own })).rows).toHaveLength(2);
+    await markSeen(people.retoucher);
+    expect(await fresh()).toEqual([]);
+    await transaction(async (sql) => addVersion(sql, actorOf(people.librarian), itemId, { kind: 'look', sha: await putBlob(sql, Buffer.from(cubeOf(houseLooks[1]!, 2))), fileName: 'Came Later.cube', format: 'cube', facts: { kind: '3d', size: 2 }, selvedge: null, notes: '' }));
+    expect(await fresh()).toEqual(['Came Later']);
+    await archiveItems(people.librarian, { items: [itemId], archived: true });
+    expect(await freshCount(people.retoucher)).toBe(0);
   });
   test('a shelf that fills itself by a saved search', async () => {
     const id = await addShelf(people.librarian, { name: 'Presets of Fathom', query: { kind: 'preset', supplier: 'Fathom Color' } });

@@ -2,11 +2,11 @@ import type { Sql } from '../db/pool';
 import type { Kind } from './queries';
 
 export interface SpineRow {
-  id: string; kind: Kind; title: string; headings: string[]; shelf_id: string; shelf: string; number: number; version_id: string; format: string; status: 'draft' | 'approved' | 'retired'; selvedge: [string, string][] | null; mine: boolean; house: boolean; assumed: boolean; stale: boolean; created_at: Date; touched_at: Date;
+  id: string; kind: Kind; title: string; headings: string[]; shelf_id: string; shelf: string; number: number; version_id: string; format: string; status: 'draft' | 'approved' | 'retired'; selvedge: [string, string][] | null; mine: boolean; house: boolean; assumed: boolean; stale: boolean; fresh: boolean; created_at: Date; touched_at: Date;
   points: number | null; stations: number; cameras: string[]; supplier: string; tags: string[]; creator: string; revision: number; shelf_order: number; variants: number; licence: string | null; matching: number;
 }
 
-export interface Where { person: string; /** a tsquery, empty for none */ query: string; /** the start of a title, for one or two letters */ start: string; /** what titles need only resemble */ alike: string; /** one list a key: any of it must be borne */ facets: string[][]; ribbon: 'mine' | 'house' | 'any' | null; recent: boolean; shelf: string | null; archived: boolean }
+export interface Where { person: string; /** a tsquery, empty for none */ query: string; /** the start of a title, for one or two letters */ start: string; /** what titles need only resemble */ alike: string; /** one list a key: any of it must be borne */ facets: string[][]; ribbon: 'mine' | 'house' | 'any' | null; recent: boolean; /** what others brought in since the person last looked */ fresh: boolean; shelf: string | null; archived: boolean }
 
 /** The condition of a search, with its parameters from $1 on. */
 export function where(w: Where): { text: string; values: unknown[] } {
@@ -17,12 +17,14 @@ export function where(w: Where): { text: string; values: unknown[] } {
   for (const any of w.facets) parts.push(any.length === 1 ? `i.facets @> array[${add(any[0])}]::text[]` : `i.facets && ${add(any)}::text[]`);
   if (w.ribbon) parts.push(`exists (select 1 from ribbon r where r.item_id = i.id and ${w.ribbon === 'mine' ? 'r.person_id = $1' : w.ribbon === 'house' ? 'r.person_id is null' : '(r.person_id = $1 or r.person_id is null)'})`);
   if (w.recent) parts.push('exists (select 1 from item_use u where u.item_id = i.id and u.person_id = $1)');
+  if (w.fresh) parts.push('i.newest_version_id in (select id from version where created_at > (select looked_at from person where id = $1) and author_id is distinct from $1)');
   if (w.shelf) parts.push(`i.shelf_id = ${add(w.shelf)}::uuid`);
   // the person's own number has to be used, or PostgreSQL cannot tell its type
   return { text: `$1::uuid is not null and ${parts.join(' and ')}`, values };
 }
 
 const columns = `i.id, i.kind, i.title, i.headings, i.shelf_id, s.name as shelf, v.number, i.newest_version_id as version_id, i.format, i.status, v.selvedge, i.assumed, i.stale, i.created_at, i.touched_at, i.cameras, i.supplier, i.tags, i.creator, i.revision, i.shelf_order, li.name as licence, (v.facts->>'size')::int as points,
+  v.created_at > (select looked_at from person where id = $1) and v.author_id is distinct from $1 as fresh,
   exists (select 1 from ribbon r where r.item_id = i.id and r.person_id = $1) as mine, exists (select 1 from ribbon r where r.item_id = i.id and r.person_id is null) as house,
   (select count(distinct pl.station_id)::int from version pv join placement pl on pl.version_id = pv.id where pv.item_id = i.id) as stations, (select count(distinct vv.variant)::int from version vv where vv.item_id = i.id and vv.variant <> '') as variants`;
 const joins = 'join shelf s on s.id = i.shelf_id join version v on v.id = i.newest_version_id left join licence li on li.id = i.licence_id';

@@ -6,7 +6,7 @@ import * as q from './search-queries';
 export type { SpineRow } from './search-queries';
 
 /** As the address of Shelves has it: words, one list of values a facet, and the rest. */
-export interface Search { q?: string; ribbon?: string; recent?: string; shelf?: string; archived?: string; sort?: string; down?: string; [facet: string]: string | undefined }
+export interface Search { q?: string; ribbon?: string; recent?: string; fresh?: string; shelf?: string; archived?: string; sort?: string; down?: string; [facet: string]: string | undefined }
 export const facetKeys = ['kind', 'bound', 'origin', 'format', 'camera', 'result', 'input', 'supplier', 'licence', 'status', 'tag', 'stale', 'assumed'] as const;
 /** Up to this many matches are counted; facets are told over the first thousand of them. Above, counts are lower bounds and shown so. */
 const COUNTED = 1000, TOLD = 1001, SCATTERED = 8;
@@ -20,11 +20,11 @@ function whereOf(person: Person, s: Search, alike = false): q.Where {
   const words = (s.q ?? '').trim().slice(0, 100), short = words.length > 0 && words.length < 3;
   const facets = facetKeys.flatMap((k) => { const v = s[k]; return v ? [v.split('|').slice(0, 20).map((x) => `${k}:${x}`)] : []; });
   return {
-    person: person.id, query: short || alike ? '' : tsquery(words), start: short ? words : '', alike: alike ? words : '', facets, ribbon: s.ribbon === 'mine' || s.ribbon === 'house' ? s.ribbon : s.ribbon ? 'any' : null, recent: s.recent === '1',
+    person: person.id, query: short || alike ? '' : tsquery(words), start: short ? words : '', alike: alike ? words : '', facets, ribbon: s.ribbon === 'mine' || s.ribbon === 'house' ? s.ribbon : s.ribbon ? 'any' : null, recent: s.recent === '1', fresh: s.fresh === '1',
     shelf: /^[0-9a-f-]{36}$/.test(s.shelf ?? '') ? s.shelf! : null, archived: s.archived === '1',
   };
 }
-const nothingAsked = (w: q.Where): boolean => !w.query && !w.start && !w.alike && !w.facets.length && !w.ribbon && !w.recent && !w.shelf && !w.archived;
+const nothingAsked = (w: q.Where): boolean => !w.query && !w.start && !w.alike && !w.facets.length && !w.ribbon && !w.recent && !w.fresh && !w.shelf && !w.archived;
 const sortOf = (s: Search): q.Sort => (s.sort && s.sort in q.sorts ? (s.sort as q.Sort) : s.recent === '1' ? 'used' : 'title');
 
 /** A self-filling shelf stands for its saved search, narrowed by what is asked besides. */
@@ -111,6 +111,6 @@ export const languageWords = (format: string): string => format.replace('@', ' '
 
 /** A spine as screens take it: plain values, dates as text. */
 export const spineOf = (v: q.SpineRow) => ({
-  id: v.id, versionId: v.version_id, kind: v.kind as string, title: v.title, headings: v.headings, shelfId: v.shelf_id, shelf: v.shelf, number: v.number, status: v.status, selvedge: v.selvedge, mine: v.mine, house: v.house, assumed: v.assumed, points: v.points, stations: v.stations, stale: v.stale, matching: v.matching,
+  id: v.id, versionId: v.version_id, kind: v.kind as string, title: v.title, headings: v.headings, shelfId: v.shelf_id, shelf: v.shelf, number: v.number, status: v.status, selvedge: v.selvedge, mine: v.mine, house: v.house, assumed: v.assumed, points: v.points, stations: v.stations, stale: v.stale, fresh: v.fresh, matching: v.matching,
   language: languageWords(v.format), cameras: v.cameras, supplier: v.supplier, licence: v.licence, tags: v.tags, creator: v.creator, revision: v.revision, variants: v.variants, made: v.created_at.toISOString(), changed: v.touched_at.toISOString(),
 });

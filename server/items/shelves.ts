@@ -10,7 +10,7 @@ import { checked } from '../people/service';
 import { facetKeys } from './search';
 import * as q from './queries';
 
-const searchKeys = ['q', 'ribbon', 'recent', 'sort', 'down', ...facetKeys] as readonly string[];
+const searchKeys = ['q', 'ribbon', 'recent', 'fresh', 'sort', 'down', ...facetKeys] as readonly string[];
 const savedSearch = lazy((v: unknown) => (v == null ? object().nullable() : object(Object.fromEntries(Object.keys(v as object).filter((k) => searchKeys.includes(k)).map((k) => [k, string().max(400)]))).noUnknown()));
 const shelfSchema = object({ name: string().trim().required('A shelf needs a name.').max(120), note: string().max(300).default(''), query: savedSearch });
 

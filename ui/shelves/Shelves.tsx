@@ -21,10 +21,10 @@ import { DRAG, SpineCard, type SpineActs } from './SpineCard';
 import { count, type ShelfView, type Spine } from './spine';
 import { Table } from './Table';
 
-interface Props { shelves: ShelfView[]; given: Given; frames: { id: string; name: string }[]; total: number; licences: { id: string; name: string }[]; may: { rollOut: boolean; edit: boolean; shelf: boolean; archive: boolean; house: boolean } }
+interface Props { shelves: ShelfView[]; given: Given; frames: { id: string; name: string }[]; total: number; /** how many items are new to whoever looks, to 1,001 */ fresh: number; licences: { id: string; name: string }[]; may: { rollOut: boolean; edit: boolean; shelf: boolean; archive: boolean; house: boolean } }
 type Asking = { what: 'rename'; shelf: ShelfView } | { what: 'new' } | { what: 'save' } | { what: 'bulk' } | null;
 
-export function Shelves({ shelves, given, frames, total, licences, may }: Props) {
+export function Shelves({ shelves, given, frames, total, fresh, licences, may }: Props) {
   const router = useRouter(), path = usePathname(), params = useSearchParams();
   const [at, setAt] = useState<string | null>(params.get('at')), [chosen, setChosen] = useState<ReadonlyMap<string, Spine>>(new Map()), [hint, setHint] = useState<Record<string, boolean>>({}), [seen, setSeen] = useState<Spine[]>([]), [asking, setAsking] = useState<Asking>(null), [problem, setProblem] = useState<ProblemText | null>(null), [said, setSaid] = useState('');
   const { flat, spines, counts, late, search: answered } = useFound(searchOf((k) => params.get(k)), given, (e) => setProblem(problemOf(e)));
@@ -79,7 +79,7 @@ export function Shelves({ shelves, given, frames, total, licences, may }: Props)
           <span className="ml-auto inline-flex self-center" role="group" aria-label="Show as"><button className="chip !rounded-r-none" aria-pressed={view === 'spines'} onClick={() => go({ view: null })}><LayoutGrid aria-hidden size={13} />Spines</button><button className="chip !rounded-l-none !border-l-0" aria-pressed={view === 'table'} onClick={() => go({ view: 'table' })}><Rows3 aria-hidden size={13} />Table</button></span></div>
         {(total > 0 || filtered) && <div className="mb-4 flex flex-wrap items-center gap-2" role="group" aria-label="Narrow down">
           <Facets facets={counts.facets} get={(k) => params.get(k)} set={(k, v) => go({ [k]: v })} />
-          {chip('With ribbon', 'ribbon', 'any')}{chip('Recent', 'recent', '1')}
+          {chip('With ribbon', 'ribbon', 'any')}{chip('Recent', 'recent', '1')}{(fresh > 0 || params.get('fresh')) && chip(`New to you ${count(Math.min(fresh, 1000), fresh > 1000)}`, 'fresh', '1')}{fresh > 0 && params.get('fresh') && <button className="button quiet" onClick={() => void act(() => call('/api/items/seen', 'POST', {}), 'What comes from now on is new').then(() => go({ fresh: null }))}>I have seen them</button>}
           {filtered && !shelf && <Link href={view === 'table' ? '/shelves?view=table' : '/shelves'} className="button quiet">Show all</Link>}
           {filtered && !shelfId && may.shelf && <button className="button quiet" onClick={() => setAsking({ what: 'save' })}>Keep as a shelf</button>}
         </div>}

@@ -19,11 +19,11 @@ export const SpineCard = memo(function SpineCard({ s, frame, current, chosen, mi
       <a href={`/items/${s.id}${frame ? `?frame=${frame}` : ''}`} data-spine={s.id} className="spine" data-chosen={current} draggable={movable}
         onClick={(e) => { if (e.button === 0 && !e.metaKey && !e.ctrlKey && !e.shiftKey && !e.altKey) { e.preventDefault(); acts.open(s); } }}
         onDragStart={(e) => { e.dataTransfer.setData(DRAG, s.id); e.dataTransfer.effectAllowed = 'move'; }}
-        aria-label={`${s.title}, ${(kindWords[s.kind] ?? s.kind).toLowerCase()}${told ? `, ${told}` : ''}, version ${s.number}, ${s.status}${mine ? ', with your ribbon' : ''}${s.house ? ', with the house ribbon' : ''}${chosen ? ', chosen' : ''}`}
+        aria-label={`${s.title}, ${(kindWords[s.kind] ?? s.kind).toLowerCase()}${told ? `, ${told}` : ''}, version ${s.number}, ${s.status}${s.fresh ? ', new to you' : ''}${mine ? ', with your ribbon' : ''}${s.house ? ', with the house ribbon' : ''}${chosen ? ', chosen' : ''}`}
         onFocus={() => acts.at(s)} onMouseMove={(e) => { if (e.movementX || e.movementY) acts.at(s); /* and not what is scrolled under a pointer at rest */ }} onKeyDown={(e) => acts.key(e, s)}>
         <Selvedge threads={s.selvedge} className="h-[80px]" />
         {mine && <i className="ribbon" />}{s.house && <i className="ribbon house" />}
-        {(s.stale || s.status !== 'approved') && <span className={`absolute left-0 top-[63px] bg-paper py-px pl-2 pr-1.5 text-[11px] font-semibold ${s.status === 'retired' ? 'text-soft' : 'text-ochre'}`}>{s.stale ? 'stale' : s.status}</span>}
+        {(s.fresh || s.stale || s.status !== 'approved') && <span className={`absolute left-0 top-[63px] bg-paper py-px pl-2 pr-1.5 text-[11px] font-semibold ${s.status === 'retired' ? 'text-soft' : 'text-ochre'}`}>{s.fresh && <span className="text-verd">new</span>}{s.fresh && (s.stale || s.status !== 'approved') && ' '}{s.stale ? 'stale' : s.status !== 'approved' && s.status}</span>}
         {chosen && <span className="absolute left-1.5 top-1.5 bg-verd px-1.5 text-[11px] font-semibold text-verd-ink">chosen</span>}
         <span className="min-h-0 flex-1 px-2 pt-1.5"><span className={`font-serif text-[14.5px] font-medium leading-[1.14] [overflow-wrap:anywhere] ${told ? 'line-clamp-2' : 'line-clamp-3'}`}>{s.title}</span>{told && <span className="block truncate text-[11px] text-soft">{told}</span>}</span>
         <span className="flex justify-between gap-1 whitespace-nowrap px-2 pb-1.5 text-[11.5px] text-soft"><span>v{s.number}{s.variants ? `, ${s.variants + 1} forms` : ''}</span><span className="truncate">{short(s)}</span></span>

@@ -1,7 +1,7 @@
 /** What the address of Shelves holds. */
 export const facetKeys = ['kind', 'status', 'supplier', 'camera', 'tag', 'format', 'origin', 'licence', 'bound', 'result', 'input', 'stale', 'assumed'] as const;
 /** What narrows the list. */
-export const asked: readonly string[] = ['q', 'ribbon', 'recent', 'shelf', 'archived', ...facetKeys];
+export const asked: readonly string[] = ['q', 'ribbon', 'recent', 'fresh', 'shelf', 'archived', ...facetKeys];
 const kept = [...asked, 'sort', 'down', 'view'];
 
 /** The part of an address that a search depends on, always in one order. */

@@ -1,6 +1,6 @@
 /** A spine as the screens of the shelves have it. */
 export interface Spine {
-  id: string; versionId: string; kind: string; title: string; headings: string[]; shelfId: string; shelf: string; number: number; status: 'draft' | 'approved' | 'retired'; selvedge: [string, string][] | null; mine: boolean; house: boolean; assumed: boolean; points: number | null; stations: number; stale: boolean; matching: number;
+  id: string; versionId: string; kind: string; title: string; headings: string[]; shelfId: string; shelf: string; number: number; status: 'draft' | 'approved' | 'retired'; selvedge: [string, string][] | null; mine: boolean; house: boolean; assumed: boolean; points: number | null; stations: number; stale: boolean; /** new to whoever looks */ fresh: boolean; matching: number;
   language: string; cameras: string[]; supplier: string; licence: string | null; tags: string[]; creator: string; revision: number; variants: number; made: string; changed: string;
 }
 export interface ShelfView { id: string; name: string; note: string; items: number; query: Record<string, string> | null; away: boolean }

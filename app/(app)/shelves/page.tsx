@@ -1,4 +1,5 @@
 import { listFrames } from '@/server/frames/service';
+import { freshCount } from '@/server/items/fresh';
 import { listShelves } from '@/server/items/service';
 import { searchShelves, spineOf, type Search } from '@/server/items/search';
 import { listLicences } from '@/server/licences/service';
@@ -12,11 +13,11 @@ export const metadata = { title: 'Shelves' };
 
 export default async function Page({ searchParams }: { searchParams: Promise<Search> }) {
   const p = await person(), s = await searchParams;
-  const [shelves, { flat, rows: spines, counts }, frames, licences] = await Promise.all([listShelves(p), searchShelves(p, s), listFrames(p), may(p, 'item.edit') ? listLicences(p) : []]);
+  const [shelves, { flat, rows: spines, counts }, frames, licences, fresh] = await Promise.all([listShelves(p), searchShelves(p, s), listFrames(p), may(p, 'item.edit') ? listLicences(p) : [], freshCount(p)]);
   return (
     <>
       <Refresh subjects={['item', 'shelf', 'intake']} />
-      <Shelves shelves={shelves.map(({ id, name, note, items, query, away }) => ({ id, name, note, items, query, away }))} frames={frames} given={{ flat, counts, spines: spines.map(spineOf), search: searchOf((k) => s[k]) }} total={shelves.reduce((n, x) => n + (x.query ? 0 : x.items), 0)} licences={licences.map(({ id, name }) => ({ id, name }))}
+      <Shelves shelves={shelves.map(({ id, name, note, items, query, away }) => ({ id, name, note, items, query, away }))} frames={frames} given={{ flat, counts, spines: spines.map(spineOf), search: searchOf((k) => s[k]) }} fresh={fresh} total={shelves.reduce((n, x) => n + (x.query ? 0 : x.items), 0)} licences={licences.map(({ id, name }) => ({ id, name }))}
         may={{ rollOut: may(p, 'rollout.plan'), edit: may(p, 'item.edit'), shelf: may(p, 'shelf.edit'), archive: may(p, 'item.archive'), house: may(p, 'ribbon.house') }} />
     </>
   );
