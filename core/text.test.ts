@@ -46,7 +46,7 @@ describe('the facts of a lens database', () => {
   const of = (inner: string, root = '<lens-database xmlns="https://etagere.example/ns/lens-database/1" release="2026.2">') => strToU8(`${root}${inner}</lens-database>`);
   test('counted: mounts, cameras, lenses, series, samples', () => {
     const series = (n: number) => `<series>${'<sample/>'.repeat(n)}</series>`;
-    expect(lensFacts(of(`<mount name="Alder"/><mount name="Ley"/><camera/><lens maker="Corvane" model="35 mm">${series(4)}${series(2)}</lens><lens model="Unmarked 50"/>`))).toEqual({ release: '2026.2', cameras: 1, mounts: ['Alder', 'Ley'], lenses: ['Corvane 35 mm', 'Unmarked 50'], series: 2, samples: 6 });
+    expect(lensFacts(of(`<mount name="Alder"/><mount name="Ley"/><camera/><lens maker="Corvane" model="35 mm">${series(4)}${series(2)}</lens><lens model="Unmarked 50"/>`))).toEqual({ release: '2026.2', bodies: 1, mounts: ['Alder', 'Ley'], lenses: ['Corvane 35 mm', 'Unmarked 50'], series: 2, samples: 6 });
   });
   test('another namespace, and a nest without end, are refused', () => {
     expect(() => lensFacts(of('', '<lens-database xmlns="urn:other">'))).toThrow(expect.objectContaining({ code: 'lens-root' }) as Error);

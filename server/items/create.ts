@@ -34,7 +34,7 @@ export async function createItem(sql: Sql, actor: Actor, n: NewItem): Promise<{ 
   if (!(await q.shelfById(sql, n.shelfId))) throw new Problem('shelf-unknown', 'The chosen shelf is not there.', n.shelfId, 'Choose another shelf.');
   const mono = n.kind === 'preset' && facts.settings?.monochrome ? 'monochrome' : facts.fileScope?.result === 'monochrome' || facts.fileScope?.result === 'color' ? facts.fileScope.result : null;
   const input = n.kind === 'camera-profile' ? 'camera data' : typeof facts.fileScope?.input === 'string' ? facts.fileScope.input : null;
-  await q.insertItem(sql, { id: itemId, kind: n.kind, title: n.title.trim().slice(0, 200) || 'Untitled', headings: n.headings.slice(0, 4), shelfId: n.shelfId, supplier: n.supplier, scope: { input, result: mono }, cameras: facts.cameras ?? [], licenceId: n.licenceId ?? null, source: n.source ?? {}, origin: n.origin ?? (n.supplier ? 'bought' : 'house'), creator: n.creator ?? '', rights: n.rights ?? '' });
+  await q.insertItem(sql, { id: itemId, kind: n.kind, title: n.title.trim().slice(0, 200) || 'Untitled', headings: n.headings.slice(0, 4), shelfId: n.shelfId, supplier: n.supplier, scope: { input, result: mono }, cameras: Array.isArray(facts.cameras) ? facts.cameras : [], licenceId: n.licenceId ?? null, source: n.source ?? {}, origin: n.origin ?? (n.supplier ? 'bought' : 'house'), creator: n.creator ?? '', rights: n.rights ?? '' });
   const versionId = await addVersion(sql, actor, itemId, n);
   await record(sql, actor, 'item', itemId, 'made', null, { title: n.title, kind: n.kind });
   return { itemId, versionId };

@@ -56,6 +56,16 @@ describe('two versions', () => {
     expect((await compareVersions(people.retoucher, second, third)).settings).toEqual([]);
     expect((await compareVersions(people.retoucher, versionId, second)).references).toMatchObject({ before: [], alone: true });
   });
+  test('of a lens database: record by record, added, calibrated anew, gone', async () => {
+    const release = (n: string, inner: string) => `<lens-database xmlns="https://etagere.example/ns/lens-database/1" release="${n}">${inner}</lens-database>`, lens = (model: string, samples: number) => `<lens maker="Saltmarsh" model="${model}"><series>${'<sample/>'.repeat(samples)}</series></lens>`;
+    const { itemId, versionId } = await item('Bureau', release('1', lens('35', 2) + lens('50', 3) + lens('90', 1)), 'bureau.xml'), bytes = Buffer.from(release('2', lens('35', 2) + lens('50', 5) + lens('20', 4))), r = recognise('bureau.xml', bytes, known);
+    expect(r.kind).toBe('lens-database');
+    const second = await transaction(async (sql) => addVersion(sql, actor(), itemId, { kind: 'lens-database', sha: await putBlob(sql, bytes), fileName: 'bureau.xml', format: r.format, facts: r.facts, selvedge: null, notes: '' }));
+    const d = await compareVersions(people.retoucher, versionId, second);
+    expect(d.records).toEqual({ added: [{ what: 'lens', name: 'Saltmarsh 20', before: '', after: '1 series, 4 samples' }], changed: [{ what: 'lens', name: 'Saltmarsh 50', before: '1 series, 3 samples', after: '1 series, 5 samples' }], gone: [{ what: 'lens', name: 'Saltmarsh 90', before: '1 series, 1 sample', after: '' }], same: 1 });
+    expect(d.facts.map((f) => f.name).sort()).toEqual(['release', 'samples']);
+    expect(d.color).toBeNull();
+  });
   test('of a look: its facts, its neutral ramps, and how far apart they are on a frame', async () => {
     const made = await frame(designs[0]!.composition);
     await transaction((sql) => addFrame(sql, { personId: null, name: 't' }, { name: 'F', light: '', position: 0, ...made }));

@@ -1,4 +1,5 @@
 /** Versions of an item: what differs between two, and a new one with the title written into the file. */
+import { lensDifference, type LensDifference } from '@/core/lens/records';
 import { neutralRamps, pixelDistance, presetCurves, straight } from '@/core/look/compare';
 import type { Look } from '@/core/look/look';
 import { residual } from '@/core/look/residual';
@@ -25,6 +26,7 @@ export interface VersionDifference {
   settings: SettingChange[]; /** what they refer to, where that differs; `alone`: and no setting does */ references: { before: string[]; after: string[]; alone: boolean } | null; facts: { name: string; before: string; after: string }[];
   /** Curves of both, as code values 0…1 in and out: the presets' own, else the neutral ramps of the tables. */
   curves: { name: string; older: [number, number][]; newer: [number, number][] }[];
+  /** Of a lens database, record by record. */ records: LensDifference | null;
   color: { mean: number; p95: number; max: number } | null; frames: { id: string; name: string; mean: number; p95: number; max: number }[];
 }
 
@@ -39,12 +41,13 @@ export async function compareVersions(person: Person, olderId: string, newerId: 
   allow(person, 'view');
   const [a, b] = await Promise.all([versionFor(person, olderId), versionFor(person, newerId)]);
   if (a.item_id !== b.item_id) throw new Problem('versions-apart', 'These are versions of two items.', a.title, 'Choose two versions of one item.');
-  const fa = (a.facts.settings ?? {}) as Settings, fb = (b.facts.settings ?? {}) as Settings, out: VersionDifference = { older: { number: a.number, id: a.id }, newer: { number: b.number, id: b.id }, settings: a.kind === 'preset' ? settingChanges(fa, fb) : [], references: null, facts: [], curves: [], color: null, frames: [] };
-  const skip = new Set(['settings', 'classes', 'unknown', 'comments', 'warnings', 'references', 'evidence', 'corrections']);
+  const fa = (a.facts.settings ?? {}) as Settings, fb = (b.facts.settings ?? {}) as Settings, out: VersionDifference = { older: { number: a.number, id: a.id }, newer: { number: b.number, id: b.id }, settings: a.kind === 'preset' ? settingChanges(fa, fb) : [], references: null, facts: [], curves: [], color: null, frames: [], records: null };
+  const skip = new Set([...(a.kind === 'lens-database' ? ['lenses', 'mounts'] : []), 'settings', 'classes', 'unknown', 'comments', 'warnings', 'references', 'evidence', 'corrections']);
   for (const k of new Set([...Object.keys(a.facts), ...Object.keys(b.facts)])) if (!skip.has(k) && JSON.stringify(a.facts[k]) !== JSON.stringify(b.facts[k])) out.facts.push({ name: k, before: said(a.facts[k]), after: said(b.facts[k]) });
   const refer = (v: typeof a): string[] => ((v.facts.references ?? []) as { kind?: string; name?: string }[]).map((r) => [r.kind?.replace('-', ' '), r.name].filter(Boolean).join(' ')).sort(), [ra, rb] = [refer(a), refer(b)];
   if (a.kind === 'preset' && ra.join() !== rb.join()) out.references = { before: ra, after: rb, alone: !out.settings.length };
   if (a.format !== b.format) out.facts.push({ name: 'format', before: a.format, after: b.format });
+  if (a.kind === 'lens-database') { const [x, y] = await Promise.all([getBlob(a.sha256), getBlob(b.sha256)]); out.records = lensDifference(x, y); }
   if (a.kind !== 'look' && a.kind !== 'preset') return out;
   const [la, lb] = await Promise.all([lookOf(a), lookOf(b)].map((p) => p.catch((e: unknown) => { if (e instanceof Problem) return null; throw e; })));
   if (!la || !lb) return out;

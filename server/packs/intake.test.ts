@@ -3,11 +3,12 @@ import { strToU8, zipSync, type Zippable } from 'fflate';
 import sharp from 'sharp';
 import { beforeAll, describe, expect, test } from 'vitest';
 import type { Settings } from '@/core/preset/kinds';
+import type { OxbowPreset } from '@/demo/designs';
 import { cubeOf, oxbowOf } from '@/demo/files';
 import marlstone3 from '@/standins/descriptors/marlstone-3.json';
 import marlstone4 from '@/standins/descriptors/marlstone-4.json';
 import oxbow2 from '@/standins/descriptors/oxbow-2.json';
-import { icc } from '@/core/testing';
+import { dcp, hald, icc } from '@/core/testing';
 import { people, withDatabase } from '../db/testing/database';
 import { pool, transaction } from '../db/pool';
 import { bringDescriptor, descriptors } from '../editors/service';
@@ -144,6 +145,25 @@ describe('corrections', () => {
     expect((await pool().query('select 1 from item')).rowCount).toBe(before);
     expect((await pool().query('select 1 from pack where intake_id = $1', [id])).rowCount).toBe(0);
   });
+});
+
+test('a lens database is taken in, and found by the lenses in it', async () => {
+  const id = await arrive('Lenses', { 'bureau.xml': '<lens-database xmlns="https://etagere.example/ns/lens-database/1" release="2026.1"><camera model="Perrin Alder"/><mount name="Ley"/><lens maker="Saltmarsh" model="35 mm" mount="Ley"><series><sample/></series></lens></lens-database>' });
+  expect(await outcomes(id)).toEqual({ 'bureau.xml': 'new' });
+  await accept(id);
+  const [made] = (await searchItems(people.librarian, { q: 'saltmarsh 35' })).rows;
+  expect(made).toMatchObject({ kind: 'lens-database', cameras: [] });
+});
+
+test('every kind that can be taken is taken: tables in each form, camera and ICC profiles, presets', async () => {
+  const cdl = '<ColorCorrectionCollection xmlns="urn:ASC:CDL:v1.01"><ColorCorrection id="cc1"><SOPNode><Slope>1.1 1 0.9</Slope><Offset>0 0 0</Offset><Power>1 1 1</Power></SOPNode></ColorCorrection></ColorCorrectionCollection>';
+  const clf = '<ProcessList xmlns="urn:AMPAS:CLF:v3.0" compCLFversion="3" id="p"><Matrix inBitDepth="32f" outBitDepth="32f"><Array dim="3 3">1 0 0 0 0.9 0.1 0 0 1</Array></Matrix></ProcessList>';
+  const files = { 'a.cube': cube('Cube of All', { warmth: 44 }), 'b.cdl': cdl, 'c.clf': clf, 'd.png': hald(4, (v) => v.map((x) => x * 0.7)), 'e.dcp': dcp(), 'f.icc': icc('mntr', 'Kiln display'), 'g.xmp': oxbowOf({ title: 'All Oxbow', headings: [], steps: [['lamp', { stops: 0.37 }]] } as OxbowPreset), 'h.mpreset': lineList('All Marlstone', 177) };
+  const id = await arrive('All', files), told = await outcomes(id);
+  expect(Object.entries(told).filter(([, o]) => o !== 'new')).toEqual([]);
+  const { items } = await accept(id);
+  expect(items).toHaveLength(Object.keys(files).length);
+  expect(new Set((await Promise.all(items.map((i) => itemFor(people.lead, i)))).map((x) => x.item.kind))).toEqual(new Set(['look', 'camera-profile', 'icc-profile', 'preset']));
 });
 
 describe('frames and descriptors of the studio’s own', () => {
