@@ -33,13 +33,7 @@ export function FramePreview({ frame, version, strength, width, ratio = 1.5, lab
     worker.current?.postMessage({ id: ++next.current, frame, width, version: original ? null : version, strength, points } satisfies PreviewRequest);
   }, [frame, version, strength, width, original, points]);
   const soon = ahead?.join() ?? '';
-  useEffect(() => {
-    const w = worker.current;
-    if (!soon || !points || !w) return;
-    // whoever is typing a search wants its next answer first
-    const t = setTimeout(() => w.postMessage({ ahead: soon.split(','), points } satisfies PreviewAhead), document.activeElement?.matches('input[type=search]') ? 1500 : 350);
-    return () => { clearTimeout(t); w.postMessage({ ahead: [], points } satisfies PreviewAhead); };
-  }, [soon, points]);
+  useEffect(() => { if (!soon || !points) return; const t = setTimeout(() => worker.current?.postMessage({ ahead: soon.split(','), points } satisfies PreviewAhead), 350); return () => clearTimeout(t); }, [soon, points]);
 
   const show = (on: boolean) => () => hold && setOriginal(on);
   return (
