@@ -151,6 +151,7 @@ test('the theme is kept, in the address is nothing of it', async () => {
 
 for (const theme of ['dark', 'light'])
   test(`each screen passes the accessibility check, ${theme}`, async () => {
+    test.setTimeout(300_000); // eighteen screens
     await page.context().addCookies([{ name: 'theme', value: theme, url: address().url }]);
     await page.goto('/shelves');
     const item = await page.locator('[data-spine]').first().getAttribute('href'), preset = await page.locator('[data-spine]', { hasText: 'Engraver' }).getAttribute('href');
