@@ -58,6 +58,10 @@ export async function counted(sql: Sql, w: Where, sort: Sort, down: boolean, lim
   return { n: rows.find((r) => r.facet === '')?.n ?? 0, facets: rows.flatMap((r) => (r.facet ? [{ facet: r.facet, n: r.n }] : [])), ids: rows.filter((r) => r.id).sort((a, b) => a.n - b.n).map((r) => r.id!) };
 }
 
+/** How many items others brought in since the person last looked, counted to 1,001. */
+export const freshCount = async (sql: Sql, person: string): Promise<number> => (await sql.query<{ n: number }>(`select count(*)::int as n from (select 1 from version v join item i on i.newest_version_id = v.id where v.created_at > (select looked_at from person where id = $1) and v.author_id is distinct from $1::uuid and i.archived_at is null limit 1001) x`, [person])).rows[0]!.n;
+export const markSeen = (sql: Sql, person: string) => sql.query('update person set looked_at = now() where id = $1', [person]);
+
 /** Whether anything matches. */
 export async function some(sql: Sql, w: Where): Promise<boolean> {
   const c = where(w);

@@ -5,13 +5,14 @@ import { pool, transaction, type Sql } from '../db/pool';
 import { record } from '../events';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../people/service';
+import * as q from './queries';
 
 /** How alike in effect two items are to count as copies, in ΔE00: 95 % of colors within the one, all within the other. */
 export async function copyTolerance(sql: Sql = pool()): Promise<Tolerance> {
-  const { rows } = await sql.query<{ p95: number; max: number }>('select copy_p95::float8 as p95, copy_max::float8 as max from studio');
+  const t = await q.tolerance(sql);
   // single precision tells 0.3 as 0.30000001; what a person types has two places
   const plain = (v: number): number => Math.round(v * 100) / 100;
-  return { p95: plain(rows[0]!.p95), max: plain(rows[0]!.max) };
+  return { p95: plain(t.p95), max: plain(t.max) };
 }
 
 const schema = object({
@@ -26,7 +27,7 @@ export async function setCopyTolerance(person: Person, input: { p95: number; max
   await transaction(async (sql) => {
     const before = await copyTolerance(sql);
     if (before.p95 === t.p95 && before.max === t.max) return;
-    await sql.query('update studio set copy_p95 = $1, copy_max = $2', [t.p95, t.max]);
+    await q.setTolerance(sql, t.p95, t.max);
     await record(sql, actorOf(person), 'studio', 'copies', 'set what counts as a copy', before, t);
   });
 }
