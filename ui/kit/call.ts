@@ -12,13 +12,14 @@ export async function call<T = Record<string, unknown>>(path: string, method: 'G
 export const sendFile = <T = Record<string, unknown>>(path: string, file: File): Promise<T> => answered<T>(path, undefined, { method: 'POST', body: file, headers: { 'content-type': 'application/octet-stream' } });
 
 async function answered<T>(path: string, signal: AbortSignal | undefined, request: RequestInit): Promise<T> {
-  let r: Response;
-  try { r = await fetch(path, request); } catch (e) {
+  let r: Response, text: string;
+  try { r = await fetch(path, request); text = await r.text(); /* may be given up, or break off, in the middle of the answer too */ } catch (e) {
     if (signal?.aborted) throw e;
     throw new CallError({ code: 'offline', message: 'The server cannot be reached.', where: path, remedy: 'Check the network; nothing that was confirmed is lost. Then try again.' });
   }
-  const json = (await r.json().catch(() => ({}))) as { error?: ProblemText };
-  if (!r.ok) throw new CallError(json.error ?? { code: 'bug', message: `The server answered ${r.status}.`, where: path, remedy: 'Reload the page and try again.' });
+  let json: { error?: ProblemText } | null = null;
+  try { json = text ? (JSON.parse(text) as { error?: ProblemText }) : {}; } catch { /* what stands between us and the server answered */ }
+  if (!r.ok || !json) throw new CallError(json?.error ?? { code: 'bug', message: `The server answered ${r.status}.`, where: path, remedy: 'Reload the page and try again.' });
   return json as T;
 }
 

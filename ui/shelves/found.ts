@@ -15,7 +15,7 @@ export function useFound(search: string, given: Given, onFault: (e: unknown) => 
   useEffect(() => {
     if (given.search === search) return;
     const stop = new AbortController();
-    call<Found>(`/api/search/spines?${search}`, 'GET', undefined, stop.signal).then((f) => setHeld({ ...f, search })).catch((e: unknown) => { if (!stop.signal.aborted) fault.current(e); });
+    call<Found>(`/api/search/spines?${search}`, 'GET', undefined, stop.signal).then((f) => { if (!stop.signal.aborted) setHeld({ ...f, search }); }).catch((e: unknown) => { if (!stop.signal.aborted) fault.current(e); });
     return () => stop.abort();
   }, [search, given]);
   const now = given.search === search ? given : held?.search === search ? held : null, out = now ?? held ?? given;
