@@ -21,6 +21,7 @@ import { createItem } from '@/server/items/create';
 import { approve, confirmEncoding, setRibbon } from '@/server/items/service';
 import { addShelf } from '@/server/items/shelves';
 import { runJob } from '@/server/jobs/service';
+import { askFor, coverage, keepGear, trackRequest } from '@/server/gear/service';
 import { addLicence } from '@/server/licences/service';
 import { acceptIntake, beginUpload, finishUpload, intakeFor, readIntake, uploadPart } from '@/server/packs/service';
 import { addPerson, anyone } from '@/server/people/service';
@@ -36,6 +37,7 @@ import { cubeOf } from './files';
 import { cardCorners, cardText } from './cameras/card';
 import { cameraFrame, cameraFrames } from './cameras/frames';
 import { cameras } from './cameras/cameras';
+import { lensDatabase, studioCameras, studioLenses } from './cameras/gear';
 import { profileFor, variants } from './cameras/profiles';
 import { frame, frames } from './frames';
 import { fathomPack, sablePack } from './packs';
@@ -122,6 +124,9 @@ export async function loadDemo(say: (s: string) => void = () => {}): Promise<{ l
   say('computing camera profiles and developing camera files');
   await bringCameras(librarian);
 
+  say('listing cameras and lenses');
+  await bringGear(librarian);
+
   say('setting up the stations');
   await makeStations(librarian);
   // they have seen what has stood here for long
@@ -147,6 +152,17 @@ async function bringCameras(librarian: Person): Promise<void> {
   const chart = await addChart(librarian, { text: cardText() });
   await placeChart(librarian, ids['ALD_0420.dng']!, { chart: chart.id, corners: cardCorners() });
   await saveSet(librarian, { name: 'Museum day', frames: [ids['ALD_0420.dng']!, ids['ALD_0412.dng']!, ids['ALD_0415.dng']!] });
+}
+
+/** The studio's own gear, with gaps: a second Ley that nobody has a profile for yet, and a lens that the bureau has not measured. */
+async function bringGear(librarian: Person): Promise<void> {
+  for (const c of studioCameras) await keepGear(librarian, 'camera', null, c);
+  for (const l of studioLenses) await keepGear(librarian, 'lens', null, { maker: l.maker, model: l.model, mount: l.mount });
+  const shelf = await addShelf(librarian, { name: 'Lens databases', note: 'releases of Saltmarsh Lens Bureau' }), bytes = Buffer.from(lensDatabase()), name = 'Saltmarsh Lens Bureau 2026-10.xml', r = recognise(name, new Uint8Array(bytes), []);
+  const made = await transaction(async (sql) => createItem(sql, actorOf(librarian), { kind: 'lens-database', title: 'Saltmarsh Lens Bureau', headings: ['Saltmarsh'], shelfId: shelf, supplier: 'Saltmarsh Lens Bureau', sha: await putBlob(sql, bytes), fileName: name, format: r.format, facts: r.facts, selvedge: null, notes: 'release of October', origin: 'measured' }));
+  await approve(librarian, made.versionId);
+  const ley = (await coverage(librarian)).cameras.find((l) => l.camera.model === 'Corvane Ley II')!.camera.id, { id } = await askFor(librarian, { camera: ley, about: 'Corvane Ley II', wanted: 'camera profile', askedOf: 'Fathom Color', note: 'daylight and the kiln lamps' });
+  await trackRequest(librarian, id, { state: 'sent', note: 'daylight and the kiln lamps' });
 }
 
 async function makeStations(librarian: Person): Promise<void> {
@@ -180,7 +196,7 @@ async function put(root: string, path: string, content: string): Promise<void> {
 export async function removeDemo(): Promise<void> {
   const others = (await pool().query<{ name: string }>('select name from person where email <> all ($1::citext[])', [people.map((p) => p.email)])).rows;
   if (others.length) throw new Problem('demo-in-use', `There are other people here (${others.slice(0, 3).map((o) => o.name).join(', ')}), whose work would go with it.`, 'demo', 'Start with a data folder of its own instead: ETAGERE_DATA=… bin/start --empty.');
-  await pool().query('truncate person, session, sign_in_failure, event, job, blob, upload, shelf, intake, item, version, pack, frame, frame_set, bench, verdict, house_choice, editor, editor_revision, licence, facet_count, station, rollout cascade');
+  await pool().query('truncate person, session, sign_in_failure, event, job, blob, upload, shelf, intake, item, version, pack, frame, frame_set, bench, verdict, house_choice, camera, lens, gear_request, editor, editor_revision, licence, facet_count, station, rollout cascade');
   await pool().query('update studio set copy_p95 = default, copy_max = default');
   await pool().query('delete from graphile_worker._private_jobs');
   await rm(join(dataFolder(), 'demo'), { recursive: true, force: true });

@@ -167,7 +167,7 @@ for (const theme of ['dark', 'light'])
     const benchAt = page.url();
     await page.goto('/rollouts');
     const rollout = await page.locator('main a[href^="/rollouts/0"]').first().getAttribute('href');
-    for (const path of ['/shelves', '/shelves?view=table', '/shelves?recent=1', '/copies', '/bench', benchAt, '/ribbons', '/activity', '/studio', `${item!.split('?')[0]}`, `${preset!.split('?')[0]}/convert`, '/intake', arrival!, '/stations', station!, '/rollouts', rollout!, '/rollouts/new']) {
+    for (const path of ['/shelves', '/shelves?view=table', '/shelves?recent=1', '/copies', '/coverage', '/bench', benchAt, '/ribbons', '/activity', '/studio', `${item!.split('?')[0]}`, `${preset!.split('?')[0]}/convert`, '/intake', arrival!, '/stations', station!, '/rollouts', rollout!, '/rollouts/new']) {
       await page.goto(path);
       await page.locator('main h1').first().waitFor();
       await awake(page);

@@ -10,6 +10,10 @@ import { Problem } from '../problem';
 export const systems = ['macos', 'windows', 'linux'] as const;
 export type System = (typeof systems)[number];
 
+/** What an item's scope may be limited by. */
+export const scopeConditions = ['camera', 'input', 'result'] as const;
+export type ScopeCondition = (typeof scopeConditions)[number];
+
 /** Points an axis that a table may have. */
 export interface SizeRule { exact?: number; min?: number; max?: number; prefer?: number }
 /** How a version becomes a file: as it is, as one encoded table, or as an archive of members. */
@@ -42,6 +46,10 @@ export interface Descriptor {
   listing: Partial<Record<System, string>>;
   places: Record<string, Partial<Record<System, string>>>;
   accepts: Accepts[];
+  /** Whose camera data it reads: of all, or of the models named, in any of a model's names. Left out where nobody knows. */
+  cameras?: 'all' | string[];
+  /** Conditions of an item's scope by which it leaves items out of its lists for a photo; others it ignores. */
+  honours?: ScopeCondition[];
   presets?: { container: 'xmp' | 'ini' | 'xml'; recognise: { namespace?: string; section?: string; key?: string; value?: string }; mapping: Mapping };
   notes?: string;
 }
@@ -67,6 +75,8 @@ const schema = object({
     headings: string().oneOf(['folder', 'inside', 'none']).required(),
     names: object({ max: number().integer().min(5).max(255), allowed: string() }).noUnknown().default(undefined), most: number().integer().min(1), index: object({ format: string().oneOf(['lines']).required(), path: paths }).noUnknown().default(undefined),
   }).noUnknown()).required(),
+  cameras: lazy((v: unknown) => (Array.isArray(v) ? array().of(string().trim().required('names a camera without a name').max(120)).max(5000) : string().oneOf(['all'], 'must be "all" or a list of cameras'))),
+  honours: array().of(string().oneOf([...scopeConditions]).required()),
   presets: object({ container: string().oneOf(['xmp', 'ini', 'xml']).required(), recognise: object().required(), mapping: object({ entries: array().of(object({ step: string().required(), to: string().required() })).required() }).required() }).default(undefined),
   notes: string(),
 }).noUnknown();

@@ -4,7 +4,7 @@ import { allow, type Person } from '../people/roles';
 import * as q from './queries';
 
 export type { ActivityRow } from './queries';
-export const subjects = ['item', 'shelf', 'intake', 'rollout', 'station', 'licence', 'editor', 'frame', 'person', 'studio'] as const;
+export const subjects = ['item', 'shelf', 'intake', 'rollout', 'station', 'licence', 'editor', 'frame', 'person', 'studio', 'camera', 'lens', 'request'] as const;
 const uuid = /^[0-9a-f-]{36}$/;
 
 export async function listActivity(person: Person, f: { below?: string; person?: string; subject?: string }, most = 100): Promise<{ rows: q.ActivityRow[]; people: { id: string; name: string }[]; more: number | null }> {

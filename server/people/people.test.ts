@@ -19,6 +19,8 @@ import { searchCounts, searchItems, searchShelves } from '../items/search';
 import { inspectionOf, approve, confirmEncoding, itemFor, listShelves, setRibbon, tableFor } from '../items/service';
 import { applyBulk, archiveItems, editItem, previewBulk } from '../items/edit';
 import { addShelf, changeShelf, moveItems, orderByHeadings, orderShelves, putAway, removeShelf } from '../items/shelves';
+import { askFor, coverage, explain, keepGear, listSeen, removeGear, trackRequest } from '../gear/service';
+import { foretellFor } from '../gear/foretell';
 import { addLicence, changeLicence, listLicences } from '../licences/service';
 import { derive, previewDerived } from '../items/derive';
 import { addChart, layChartOut, listCharts, placeChart } from '../charts/service';
@@ -40,7 +42,7 @@ const id = v7();
 
 /** One call of the service layer for each action at least; what it is given does not exist, so that who may gets past the door and no further. */
 const calls: Record<Action, ((p: Person) => Promise<unknown>)[]> = {
-  'view': [freshCount, markSeen, listShelves, (p) => searchShelves(p, {}), (p) => searchItems(p, {}), (p) => searchCounts(p, {}), listLicences, listEditors, listRibbons, (p) => copies(p), (p) => activityOfItem(p, id), (p) => foundCount(p, id), (p) => descriptorJson(p, 'x@1', null), listRollouts, stationViews, (p) => itemFor(p, id), listBenches, listSets, listChoices, (p) => verdictsOf(p, id), (p) => candidatesFor(p, [id]), (p) => moreCandidates(p, { item: id }), (p) => baseTable(p, { frame: id, version: 'plain' }), (p) => linearPicture(p, id, 320), (p) => fullSize(p, id), (p) => tableFor(p, id, 0, ''), listCharts, listExports, (p) => exportPicture(p, id, 320), (p) => framePart(p, id, { x: 0, y: 0, w: 1, h: 1 }), (p) => inspectionOf(p, id)],
+  'view': [coverage, (p) => explain(p, { photos: [{ kind: 'rendered' }] }), (p) => foretellFor(p, id, id), freshCount, markSeen, listShelves, (p) => searchShelves(p, {}), (p) => searchItems(p, {}), (p) => searchCounts(p, {}), listLicences, listEditors, listRibbons, (p) => copies(p), (p) => activityOfItem(p, id), (p) => foundCount(p, id), (p) => descriptorJson(p, 'x@1', null), listRollouts, stationViews, (p) => itemFor(p, id), listBenches, listSets, listChoices, (p) => verdictsOf(p, id), (p) => candidatesFor(p, [id]), (p) => moreCandidates(p, { item: id }), (p) => baseTable(p, { frame: id, version: 'plain' }), (p) => linearPicture(p, id, 320), (p) => fullSize(p, id), (p) => tableFor(p, id, 0, ''), listCharts, listExports, (p) => exportPicture(p, id, 320), (p) => framePart(p, id, { x: 0, y: 0, w: 1, h: 1 }), (p) => inspectionOf(p, id)],
   'ribbon.own': [(p) => setRibbon(p, id, { on: true, whose: 'mine' }), (p) => putAway(p, id, true), (p) => clearRibbons(p, { whose: 'mine', ribbons: [1] })],
   'ribbon.house': [(p) => setRibbon(p, id, { on: true, whose: 'house' }), (p) => clearRibbons(p, { whose: 'house', ribbons: [1] }), (p) => orderRibbons(p, { whose: 'house', ribbons: [1] })],
   'intake.read': [listIntakes, (p) => intakeFor(p, id), (p) => arrivalView(p, id)],
@@ -56,6 +58,8 @@ const calls: Record<Action, ((p: Person) => Promise<unknown>)[]> = {
   'licence.edit': [(p) => addLicence(p, { name: `L ${p.role}` }), (p) => changeLicence(p, id, { name: 'x' })],
   'item.edit': [(p) => confirmEncoding(p, id, { primaries: 'sRGB', transfer: 'sRGB', range: 'full', referred: 'display', white: 'D65' }), (p) => editItem(p, id, { revision: 1, base: {}, mine: { title: 'x' } }), (p) => previewBulk(p, { items: [id] }), (p) => applyBulk(p, { items: [id] }), (p) => moveItems(p, { items: [id], shelfId: id }), (p) => orderByHeadings(p, id), (p) => mergeItems(p, { keep: id, others: [v7()] }), (p) => markMeant(p, { items: [id, v7()] }), (p) => writeIntoFile(p, id)],
   'item.convert': [(p) => previewConversion(p, id, 9), (p) => convertPreset(p, { versionId: id }), (p) => previewDerived(p, id, { form: 'cube' }), (p) => derive(p, id, { form: 'cube' })],
+  'gear.ask': [(p) => askFor(p, { about: `G ${p.role}`, wanted: 'camera profile' })],
+  'gear.edit': [(p) => keepGear(p, 'camera', null, { model: `C ${p.role}` }), (p) => keepGear(p, 'lens', null, { model: `L ${p.role}` }), (p) => removeGear(p, 'lens', id), (p) => trackRequest(p, id, { state: 'sent' }), listSeen],
   'bench.save': [(p) => saveBench(p, null, { name: `B ${p.role}`, state: '' }), (p) => removeBench(p, id)],
   'verdict.give': [(p) => decide(p, { look: id, strength: 100, frames: [id], chosen: true, display: {} })],
   'choice.make': [(p) => decide(p, { look: id, strength: 100, frames: [id], chosen: true, choice: {}, display: {} }), (p) => removeChoice(p, 0)],

@@ -21,7 +21,8 @@ export const actions = {
   'activity.view': ['librarian', 'lead'],
   'backup': ['librarian', 'lead'],
   'restore': ['librarian', 'lead'],
-
+  'gear.ask': ['librarian', 'retoucher', 'lead'],
+  'gear.edit': ['librarian', 'lead'],
   'bench.save': ['librarian', 'retoucher', 'lead'],
   'verdict.give': ['librarian', 'retoucher', 'lead'],
   'choice.make': ['librarian', 'lead'],

@@ -1,5 +1,6 @@
 /** From approved versions and stations to exact file operations, through descriptors, renditions and the three-way view. */
 import type { Accepts, Descriptor } from '@/core/editor/descriptor';
+import { acceptance } from '@/core/editor/acceptance';
 import { fileName } from '@/core/editor/file-name';
 import { addLines } from '@/core/sync/index-lines';
 import { resolveTemplate } from '@/core/sync/places';
@@ -13,14 +14,6 @@ import type { StepRow } from './queries';
 
 type Step = Omit<StepRow, 'id' | 'station' | 'outcome' | 'message' | 'before' | 'title' | 'item_id' | 'number' | 'points' | 'residual'>;
 type Version = NonNullable<Awaited<ReturnType<typeof versionById>>>;
-
-/** How an editor takes a version: the entry of its descriptor, or the reason why it does not. */
-export function acceptance(d: Descriptor, v: Pick<Version, 'kind' | 'format'>): { accepts: Accepts } | { reason: string } {
-  const ofKind = d.accepts.filter((a) => a.kind === v.kind);
-  if (!ofKind.length) return { reason: `${d.title} takes no ${v.kind}s` };
-  const accepts = ofKind.find((a) => a.kind !== 'preset' || a.language === v.format);
-  return accepts ? { accepts } : { reason: `${d.title} reads presets of ${ofKind.map((a) => a.language).join(', ')}; this one is of ${v.format}. Convert it into a look to use it here` };
-}
 
 export async function planSteps(sql: Sql, versions: Version[], chosen: StationRow[], all: StationRow[]): Promise<Step[]> {
   const steps: Step[] = [], counters = new Map<string, number>(), planned = new Map<string, Step>(), inventories = new Map<string, Map<string, { path: string; sha: string }>>(), looks: Looks = new Map();

@@ -7,7 +7,7 @@ import { dirname, join } from 'node:path';
 import { parseArgs } from 'node:util';
 
 export interface Listed { path: string; title: string; kind: string; headings: string[] }
-export interface Contents { listed: Listed[]; refused: { path: string; reason: string }[] }
+export interface Contents { listed: Listed[]; refused: { path: string; reason: string }[]; /** the photos on its desk */ cards?: { path: string; card: 'shown' | 'empty'; reason: string; offers: string[] }[] }
 
 export const options = (() => {
   const { values } = parseArgs({ options: { root: { type: 'string' }, system: { type: 'string' }, edition: { type: 'string' } } });
@@ -51,7 +51,7 @@ export function live(listFile: string, logFile: string, scan: () => Contents, ag
   };
   const look = (): Contents => {
     const contents = scan();
-    writeFileSync(join(options.root, logFile), contents.refused.map((r) => `${r.path}: ${r.reason}\n`).join(''));
+    writeFileSync(join(options.root, logFile), [...contents.refused, ...(contents.cards ?? []).filter((c) => c.card === 'empty')].map((r) => `${r.path}: ${r.reason}\n`).join(''));
     return contents;
   };
   const target = join(options.root, listFile);

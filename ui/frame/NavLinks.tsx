@@ -2,7 +2,7 @@
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 
-const groups = [[{ href: '/intake', name: 'Intake' }, { href: '/shelves', name: 'Shelves', also: '/items' }, { href: '/bench', name: 'Bench' }, { href: '/copies', name: 'Copies' }], [{ href: '/stations', name: 'Stations' }, { href: '/rollouts', name: 'Rollouts' }], [{ href: '/ribbons', name: 'Ribbons' }, { href: '/activity', name: 'Activity' }, { href: '/studio', name: 'Studio' }]];
+const groups = [[{ href: '/intake', name: 'Intake' }, { href: '/shelves', name: 'Shelves', also: '/items' }, { href: '/bench', name: 'Bench' }, { href: '/copies', name: 'Copies' }, { href: '/coverage', name: 'Coverage' }], [{ href: '/stations', name: 'Stations' }, { href: '/rollouts', name: 'Rollouts' }], [{ href: '/ribbons', name: 'Ribbons' }, { href: '/activity', name: 'Activity' }, { href: '/studio', name: 'Studio' }]];
 
 export function NavLinks({ counts }: { counts: Record<string, number> }) {
   const path = usePathname();

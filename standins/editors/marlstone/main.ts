@@ -1,9 +1,14 @@
 /** Marlstone, editions 3 and 4: reads its hidden folder once, at launch. Looks only as .mlook; headings from inside the file. */
 import { strFromU8, unzipSync } from 'fflate';
 import { SaxesParser } from 'saxes';
+import { photos, type Card } from '../photos';
 import { files, live, options, read, take, type Listed } from '../program';
 
 const edition = options.edition === '3' ? 3 : 4, most = edition === 3 ? 33 : 48;
+/** Whose camera data this edition reads. */
+const reads = edition === 3 ? ['Perrin Alder', 'Ondine 40'] : ['Perrin Alder', 'Ondine 40', 'Corvane Ley'];
+/** Looks that say of themselves that they are for one kind of file. */
+const only = new Map<string, string>();
 const home = `${options.system === 'macos' ? 'Library/Application Support' : 'AppData/Roaming'}/.marlstone-${edition}`;
 
 /** Counts and checks the table inside a look: one cube-shaped array of finite numbers. */
@@ -28,10 +33,11 @@ function look(path: string): Omit<Listed, 'path'> {
   let members: Record<string, Uint8Array>;
   try { members = unzipSync(read(path)); } catch { throw new Error('the .mlook is no ZIP, or is cut off'); }
   if (!members['about.json'] || !members['table.clf']) throw new Error('about.json or table.clf is missing inside');
-  const about = JSON.parse(strFromU8(members['about.json'])) as { title?: string; headings?: string[]; encoding?: string };
+  const about = JSON.parse(strFromU8(members['about.json'])) as { title?: string; headings?: string[]; encoding?: string; scope?: { input?: string | null } };
   if (!about.title) throw new Error('about.json has no title');
   if (about.encoding !== 'sRGB display') throw new Error(`tables for ${String(about.encoding)} are not understood`);
   checkTable(strFromU8(members['table.clf']));
+  if (about.scope?.input) only.set(path, about.scope.input);
   return { title: about.title, kind: 'look', headings: about.headings ?? [] };
 }
 
@@ -53,7 +59,17 @@ function preset(path: string): Omit<Listed, 'path'> {
   return { title: keys.get('name') ?? path, kind: 'preset', headings: (keys.get('drawer') ?? '').split('/').filter(Boolean) };
 }
 
+/** A camera that is not in the list gives an empty card; a look for another kind of file is left out. */
+function cards(listed: readonly Listed[]): Card[] {
+  return photos('Pictures').map(({ path, camera, developed }): Card => {
+    if (!developed && !reads.includes(camera)) return { path, card: 'empty', reason: `${camera || 'this camera'} is not supported by Marlstone ${edition}`, offers: [] };
+    const kind = developed ? 'rendered SDR' : 'camera data';
+    return { path, card: 'shown', reason: '', offers: listed.filter((l) => (only.get(l.path) ?? kind) === kind).map((l) => l.path) };
+  });
+}
+
 live(`${home}/catalogue.json`, `${home}/refused.log`, () => {
   const a = take(files(`${home}/looks`), look), b = take(files(`${home}/presets`), preset);
-  return { listed: [...a.listed, ...b.listed], refused: [...a.refused, ...b.refused] };
+  const listed = [...a.listed, ...b.listed];
+  return { listed, refused: [...a.refused, ...b.refused], cards: cards(listed) };
 });

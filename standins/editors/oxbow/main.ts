@@ -1,5 +1,6 @@
 /** Oxbow 2: a visible folder at any depth, read at launch and again whenever something in it changes. Headings are folders. */
 import { SaxesParser } from 'saxes';
+import { photos } from '../photos';
 import { files, live, options, read, take, type Listed } from '../program';
 
 const config = options.system === 'linux' ? '.config/oxbow' : options.system === 'macos' ? 'Library/Application Support/Oxbow' : 'AppData/Roaming/Oxbow';
@@ -40,5 +41,7 @@ function preset(path: string): Omit<Listed, 'path'> {
 
 live(`${config}/contents.json`, `${config}/refused.log`, () => {
   const a = take(files('Oxbow/Looks'), look), b = take(files('Oxbow/Presets'), preset);
-  return { listed: [...a.listed, ...b.listed], refused: [...a.refused, ...b.refused] };
+  const listed = [...a.listed, ...b.listed], offers = listed.map((l) => l.path);
+  // it opens whatever comes, and offers all of its shelves
+  return { listed, refused: [...a.refused, ...b.refused], cards: photos('Pictures').map(({ path }) => ({ path, card: 'shown', reason: '', offers })) };
 }, 700);

@@ -21,6 +21,7 @@ import { ItemMenu } from '@/ui/item/ItemMenu';
 import { ItemView } from '@/ui/item/ItemView';
 import { Verdicts } from '@/ui/item/Verdicts';
 import { VersionTable } from '@/ui/item/VersionTable';
+import { WillItShow } from '@/ui/item/WillItShow';
 import { Events } from '@/ui/activity/Events';
 import { Refresh } from '@/ui/kit/Refresh';
 import { RibbonButton } from '@/ui/kit/RibbonButton';
@@ -91,6 +92,8 @@ export default async function Page({ params, searchParams }: { params: Promise<{
           {difference && <Difference {...difference} />}
           <VersionTable versions={versions.map((v) => ({ id: v.id, number: v.number, variant: v.variant, status: v.status, file: v.file_name, size: v.size, notes: v.notes, author: v.author, at: v.created_at.toISOString(), format: v.format }))} />
           {inspection && <><h2 className="mb-1 mt-7 text-[17px]">Inspection</h2><Inspection i={{ verdict: inspection.verdict, findings: inspection.findings, figures: inspection.figures, ramp: inspection.ramp }} /></>}
+          <h2 className="mb-1 mt-7 text-[17px]">Will it show?</h2>
+          <WillItShow itemId={item.id} frame={frames.find((f) => f.id === s.frame)?.id ?? frames[0]?.id ?? ''} frames={frames.map(({ id, name, file_kind, camera }) => ({ id, name, file_kind, camera }))} />
           <h2 className="mb-1 mt-7 text-[17px]">Verdicts</h2>
           <Verdicts verdicts={verdicts.map((v) => ({ ...v, at: v.at.toISOString() }))} />
           <h2 className="mb-1 mt-7 text-[17px]">Where it is placed</h2>

@@ -1,0 +1,4 @@
+import { keepGear } from '@/server/gear/service';
+import { body, route } from '@/server/web';
+
+export const POST = route(async (person, request) => keepGear(person, 'lens', null, await body(request)));

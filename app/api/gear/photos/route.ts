@@ -1,0 +1,4 @@
+import { explain } from '@/server/gear/service';
+import { body, route } from '@/server/web';
+
+export const POST = route(async (person, request) => ({ groups: await explain(person, await body(request)) }));

@@ -1,0 +1,4 @@
+import { askFor } from '@/server/gear/service';
+import { body, route } from '@/server/web';
+
+export const POST = route(async (person, request) => askFor(person, await body(request)));
