@@ -46,7 +46,7 @@ export function lensCoverage(lenses: readonly Lens[], cameras: readonly Camera[]
     const found = databases.flatMap((d) => d.lenses.filter((l) => [l.model, ...l.aliases].some((n) => bears(lens, lensForm, n))).map((l): LensFound => {
       const small = bodies.filter((c) => !serves(l.crop, c.crop)), otherMount = l.mount !== '' && lens.mount !== '' && l.mount.toLowerCase() !== lens.mount.toLowerCase();
       const but = !l.quantities.length ? 'it is named, without any measurement' : otherMount ? `it is the one with the mount ${l.mount}` : small.length ? `it was measured on a smaller sensor (crop ${l.crop}) than that of the ${small.map((c) => c.model).join(', ')}` : '';
-      return { item: d.item, title: d.title, release: d.release, as: [l.maker, l.model].filter(Boolean).join(' '), quantities: l.quantities, focal: l.focal, but };
+      return { item: d.item, title: d.title, release: d.release, as: l.model.toLowerCase().startsWith(l.maker.toLowerCase()) ? l.model : `${l.maker} ${l.model}`, quantities: l.quantities, focal: l.focal, but };
     }));
     const measured = new Set(found.filter((f) => !f.but).flatMap((f) => f.quantities)), missing = quantities.filter((x) => !measured.has(x));
     return { lens, state: !found.length ? 'none' : missing.length ? 'partly' : 'covered', found, missing };

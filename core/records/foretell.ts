@@ -48,9 +48,9 @@ export const conditions: Condition[] = [
   { code: 'scope-input', check: (i, p, e) => (!i.input || i.input === (p.kind === 'rendered' ? 'rendered SDR' : 'camera data') ? null : scoped(e, 'input', `It is for ${i.input}; the photo is ${p.kind === 'rendered' ? 'a rendered file' : 'camera data'}`, 'Take its variant for such files, or widen the item’s scope.')) },
   { code: 'scope-result', check: (i, p, e) => (!i.result || !p.result || i.result === p.result ? null : scoped(e, 'result', `It gives ${i.result}; the photo is worked in ${p.result}`, 'Take one for such photos.')) },
   { code: 'needs', check: (i) => (i.missing.length ? { hides: false, words: `It refers to ${i.missing.map((m) => `“${m}”`).join(', ')}, which is not held: it will do less than it should`, remedy: 'Take in what it needs, and roll both out.' } : null) },
-  { code: 'placed', check: (_i, _p, e) => {
+  { code: 'placed', check: (i, _p, e) => {
     if (!e.system) return null;
-    if (!e.placed) return { hides: true, words: 'It is not placed there', remedy: 'Roll it out to this station.' };
+    if (!e.placed) return i.status !== 'approved' ? null : { hides: true, words: 'It is not placed there', remedy: 'Roll it out to this station.' };
     const due = ['restart-due', 'launch-due', 'rescan-due'].includes(e.placed.state);
     return e.placed.state === 'listed' ? null : { hides: true, words: e.placed.reason, remedy: due ? (e.placed.state === 'restart-due' ? 'Quit the editor and start it.' : e.placed.state === 'launch-due' ? 'Start the editor.' : 'Wait a moment, or have it rescan.') : 'Open the station to see what lies there.' };
   } },

@@ -9,8 +9,8 @@ create table camera (
   conversion text not null default '',
   serials text[] not null default '{}',
   mount text not null default '',
-  sensor_width real check (sensor_width between 1 and 200),
-  sensor_height real check (sensor_height between 1 and 200),
+  sensor_width double precision check (sensor_width between 1 and 200),
+  sensor_height double precision check (sensor_height between 1 and 200),
   created_at timestamptz not null default now()
 );
 create unique index camera_body on camera (lower(maker), lower(model), lower(conversion));

@@ -7,7 +7,7 @@ export interface LensRow { id: string; maker: string; model: string; names: stri
 export type RequestState = 'noted' | 'sent' | 'promised' | 'fulfilled' | 'declined';
 export interface RequestRow { id: string; camera_id: string | null; lens_id: string | null; about: string; wanted: string; asked_of: string; note: string; state: RequestState; state_at: Date; person: string; created_at: Date }
 
-const camera = 'id, maker, model, names, conversion, serials, mount, sensor_width::float8 as sensor_width, sensor_height::float8 as sensor_height';
+const camera = 'id, maker, model, names, conversion, serials, mount, sensor_width, sensor_height';
 export const cameras = async (sql: Sql): Promise<CameraRow[]> => (await sql.query<CameraRow>(`select ${camera} from camera order by lower(maker), lower(model), conversion`)).rows;
 export const cameraById = async (sql: Sql, id: string): Promise<CameraRow | undefined> => (await sql.query<CameraRow>(`select ${camera} from camera where id = $1 for update`, [id])).rows[0];
 export const sameCamera = async (sql: Sql, c: Omit<CameraRow, 'id'>, but: string): Promise<boolean> => (await sql.query('select 1 from camera where lower(maker) = lower($1) and lower(model) = lower($2) and lower(conversion) = lower($3) and id <> $4', [c.maker, c.model, c.conversion, but])).rowCount === 1;

@@ -14,7 +14,7 @@ export interface CameraRow { gear: Gear; state: Covered; sources: { source: stri
 export interface LensRow { gear: Gear; state: Covered; missing: string[]; found: { item: string; title: string; release: string; as: string; quantities: string[]; focal: [number, number] | null; but: string }[]; requests: { wanted: string; state: string }[] }
 interface Props { cameras: CameraRow[]; lenses: LensRow[]; editors: { key: string; title: string; stations: number }[]; unlisted: { cameras: string[]; lenses: string[] }; gaps: boolean; suppliers: string[]; may: { edit: boolean; ask: boolean } }
 
-const span = (f: [number, number] | null): string => (f ? `, ${f[0] === f[1] ? f[0] : `${f[0]}–${f[1]}`} mm` : '');
+const span = (f: [number, number] | null): string => (f ? `, ${f[0] === f[1] ? f[0] : `${f[0]}–${f[1]}`}\u00a0mm` : '');
 const nameOf = (g: Gear): string => [g.model, g.conversion].filter(Boolean).join(', ');
 const stateOf = (s: Covered): string => (s === 'none' ? 'gap' : s);
 
@@ -30,7 +30,9 @@ export function Coverage({ cameras, lenses, editors, unlisted, gaps, suppliers, 
       {seen.length > 0 && <p className="mb-4 flex flex-wrap items-center gap-2 border-l-2 border-verd bg-verd-wash px-3 py-2">Frames are taken with what is not listed: {seen.slice(0, 6).join('; ')}{seen.length > 6 && ` and ${seen.length - 6} more`}. {may.edit && <button className="button" onClick={() => void listSeen()}>List them</button>}</p>}
       <div className="mb-2 flex flex-wrap items-center gap-2"><h2 className="mr-auto text-[17px]">Cameras</h2>{may.edit && <button className="button" onClick={() => setForm({ kind: 'camera', gear: null })}>Add a camera</button>}</div>
       {shownCameras.length ? (
-        <table className="list" aria-label="Cameras"><thead><tr><th>Camera</th><th>Profiles</th>{editors.map((e) => <th key={e.key}>Read by {e.title}<span className="block font-normal">{e.stations === 0 ? 'on no station' : `on ${e.stations} ${e.stations === 1 ? 'station' : 'stations'}`}</span></th>)}<th>Asked for</th></tr></thead><tbody>
+        <table className="list" aria-label="Cameras"><thead>
+          {editors.length > 0 && <tr><td colSpan={2} className="!border-0 !p-0" /><th colSpan={editors.length} scope="colgroup" className="!border-0 !pb-0">Its camera data is read by</th><td className="!border-0 !p-0" /></tr>}
+          <tr><th className="align-bottom">Camera</th><th className="w-[210px] align-bottom">Profiles</th>{editors.map((e) => <th key={e.key} className="w-[112px]">{e.title}<span className="block font-normal">{e.stations === 0 ? 'on no station' : `on ${e.stations} ${e.stations === 1 ? 'station' : 'stations'}`}</span></th>)}<th className="w-[170px] align-bottom">Asked for</th></tr></thead><tbody>
           {shownCameras.map((c) => (
             <tr key={c.gear.id}>{name('camera', c.gear, [c.gear.serials!.length > 0 && `serial ${c.gear.serials!.join(', ')}`, c.gear.mount && `mount ${c.gear.mount}`, c.gear.sensor_width && c.gear.sensor_height && `${c.gear.sensor_width} × ${c.gear.sensor_height} mm`].filter(Boolean).join('; '))}
               <td><State of={stateOf(c.state)} word={c.state === 'none' ? 'none held' : c.state === 'partly' ? 'drafts only' : 'covered'} />{c.sources.map((s) => <span key={s.source} className="block text-[12px] text-soft">{s.source}: {s.held}, {s.approved} approved</span>)}{c.find && <Link className="text-[12px] underline" href={c.find}>on the shelves</Link>}</td>
@@ -41,11 +43,11 @@ export function Coverage({ cameras, lenses, editors, unlisted, gaps, suppliers, 
       ) : <p className="border-t border-line py-3 text-soft">{gaps && cameras.length ? 'Every camera has an approved profile, and every editor reads it.' : 'No camera is listed yet.'}</p>}
       <div className="mb-2 mt-8 flex flex-wrap items-center gap-2"><h2 className="mr-auto text-[17px]">Lenses</h2>{may.edit && <button className="button" onClick={() => setForm({ kind: 'lens', gear: null })}>Add a lens</button>}</div>
       {shownLenses.length ? (
-        <table className="list" aria-label="Lenses"><thead><tr><th>Lens</th><th>Calibrated</th><th>By</th><th>Missing</th><th>Asked for</th></tr></thead><tbody>
+        <table className="list" aria-label="Lenses"><thead><tr><th>Lens</th><th className="w-[130px]">Calibrated</th><th className="w-[330px]">By</th><th className="w-[150px]">Missing</th><th className="w-[170px]">Asked for</th></tr></thead><tbody>
           {shownLenses.map((l) => (
             <tr key={l.gear.id}>{name('lens', l.gear, l.gear.mount && `mount ${l.gear.mount}`)}
               <td><State of={stateOf(l.state)} word={l.state === 'none' ? 'in no database' : undefined} /></td>
-              <td>{l.found.map((f) => <span key={f.item + f.as + f.but} className="block"><Link className="underline" href={`/items/${f.item}`}>{f.title}</Link>{f.release && ` ${f.release}`}<span className="block text-[12px] text-soft">{f.quantities.join(', ') || 'nothing measured'}{span(f.focal)}; as “{f.as}”</span>{f.but && <span className="block text-[12px] text-ochre">{f.but}</span>}</span>)}</td>
+              <td>{l.found.map((f) => <span key={f.item + f.as + f.but} className="block"><Link className="underline" href={`/items/${f.item}`}>{f.title}</Link>{f.release && ` ${f.release}`}<span className="block text-[12px] text-soft">{f.quantities.join(', ') || 'nothing measured'}{span(f.focal)}{f.as !== l.gear.model && `; as “${f.as}”`}</span>{f.but && <span className="block text-[12px] text-ochre">{f.but}</span>}</span>)}</td>
               <td>{l.missing.join(', ')}</td>
               {requests(l.gear, l.requests, { camera: null, lens: l.gear.id, about: l.gear.model, wanted: 'lens calibration', askedOf: '' })}
             </tr>))}
