@@ -26,6 +26,8 @@ import { cameras } from '@/demo/cameras/cameras';
 import { profileFor } from '@/demo/cameras/profiles';
 import { writeDcp } from './camera/dcp';
 import { readLook } from './look/read';
+import { calibrations } from './lens/calibrated';
+import { lensRecords } from './lens/records';
 import { recognise } from './pack/recognise';
 import { writeTitle } from './pack/write-title';
 import { Problem } from './problem';
@@ -38,7 +40,7 @@ const seeds: Record<string, Uint8Array> = {
   chain: strToU8('<ProcessList id="c"><Range inBitDepth="32f" outBitDepth="32f"><minInValue>0</minInValue><maxInValue>1</maxInValue><minOutValue>0</minOutValue><maxOutValue>1</maxOutValue></Range><LUT1D inBitDepth="10i" outBitDepth="10i"><Array dim="3 1">0 512 1023</Array></LUT1D></ProcessList>'),
   haldTiff: writeHaldTiff(identity(4)), profile: writeDcp(profileFor(cameras[0]!, 'Standard', 'S')), camera: writeDng({ width: 16, height: 12, cfa: [0, 1, 1, 2], mosaic: Uint16Array.from({ length: 192 }, (_, i) => 600 + i * 40), black: 512, white: 16383, neutral: [0.6, 1, 0.5], maker: 'Perrin', model: 'Alder', unique: 'Perrin Alder', serial: '1', lens: 'L', focal: 50, aperture: 4, iso: 100, date: '2026:01:01 00:00:00', profile: profileFor(cameras[0]!, null, 'E'), jpeg: null }),
   hald: hald(4), dcp: dcp(), dcpBig: dcp(false), icc: icc('scnr'), iccLink: icc('link'), tiff: tiff(42, [[256, 4, [640]], [257, 4, [400]], [34665, 4, [60]], [271, 2, 'Perrin'], [330, 4, [8]]]), dng: tiff(42, [[256, 4, [64]], [257, 4, [40]], [50706, 1, [1, 4, 0, 0]], [330, 4, [8, 8, 8]]], false), jpeg,
-  xmp: strToU8(oxbowOf(oxbowPresets[1]!)), ini: strToU8(marlstoneOf(marlstonePresets[0]!)), steps: strToU8('<marlstone-steps edition="4" title="T" drawer="A"><fire raise="0.5" bite="3"/><sinew whole="0:0;1:1"/></marlstone-steps>'), lens: strToU8('<lens-database xmlns="https://etagere.example/ns/lens-database/1" release="1"><lens maker="A" model="B"><series><sample/></series></lens></lens-database>'),
+  xmp: strToU8(oxbowOf(oxbowPresets[1]!)), ini: strToU8(marlstoneOf(marlstonePresets[0]!)), steps: strToU8('<marlstone-steps edition="4" title="T" drawer="A"><fire raise="0.5" bite="3"/><sinew whole="0:0;1:1"/></marlstone-steps>'), lens: strToU8('<lens-database xmlns="https://etagere.example/ns/lens-database/1" release="1"><lens maker="A" model="B" crop="1.5"><alias>C</alias><series quantity="distortion"><sample focal="50"/></series></lens></lens-database>'),
   descriptor: strToU8(JSON.stringify(oxbow2)), settings: strToU8(JSON.stringify({ name: 'S', settings: { level: 0.5, hueSectors: [{ center: 20, width: 60, turn: 4, chroma: 1.1, lightness: 0 }] } })), archive: render(known[1]!.accepts[0]!, { title: 'Kiln', headings: ['A'], position: 0, scope: null, encoding: null, look: identity(3), bytes: new Uint8Array(), id: 'k' }).bytes, zip: zipSync({ 'a.txt': strToU8('x') }), cgats: strToU8('CGATS.17\nNUMBER_OF_SETS 1\nBEGIN_DATA_FORMAT\nSAMPLE_ID LAB_L LAB_A LAB_B\nEND_DATA_FORMAT\nLGOROWLENGTH 2\nBEGIN_DATA\nA1 90 0 0\nA2 "50" -3.5 2\nEND_DATA\n'),
 };
 /** Seeds of faults that were found and mended: [file, seed]. */
@@ -68,7 +70,7 @@ function mutate(base: Uint8Array, seed: number): Uint8Array {
 
 function tryAll(name: string, bytes: Uint8Array, seed: number): 'read' | 'refused' {
   let verdict: 'read' | 'refused' = 'refused';
-  for (const run of [() => { const r = recognise('x.bin', bytes, known); expect(JSON.stringify(r.facts).length).toBeLessThan(8e6); verdict = 'read'; if (r.kind !== 'document' && r.kind !== 'unknown') writeTitle(r.format, bytes, 'T', ['H'], known); }, () => readLook(bytes), () => renderer(profileOf(readDcp(bytes)), [0.5, 1, 0.6])(new Float64Array(30).fill(0.3)), () => { const d = readDng(bytes, 4e6); linearPreview(d, 8); if (d.cfa) demosaic({ ...d, cfa: d.cfa }); }, () => readChart(bytes)]) {
+  for (const run of [() => { const r = recognise('x.bin', bytes, known); expect(JSON.stringify(r.facts).length).toBeLessThan(8e6); verdict = 'read'; if (r.kind !== 'document' && r.kind !== 'unknown') writeTitle(r.format, bytes, 'T', ['H'], known); }, () => readLook(bytes), () => renderer(profileOf(readDcp(bytes)), [0.5, 1, 0.6])(new Float64Array(30).fill(0.3)), () => { const d = readDng(bytes, 4e6); linearPreview(d, 8); if (d.cfa) demosaic({ ...d, cfa: d.cfa }); }, () => readChart(bytes), () => calibrations(bytes), () => lensRecords(bytes)]) {
     const t = performance.now();
     try { run(); } catch (e) {
       if (!(e instanceof Problem)) throw new Error(`${name} with seed ${seed}: ${(e as Error).stack ?? String(e)}`, { cause: e });

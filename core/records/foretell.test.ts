@@ -4,10 +4,10 @@ import oxbow2 from '@/standins/descriptors/oxbow-2.json';
 import { parseDescriptor, type Descriptor } from '../editor/descriptor';
 import { conditions, foretell, type EditorSide, type ItemSide, type PhotoSide } from './foretell';
 
-const item = (more: Partial<ItemSide> = {}): ItemSide => ({ title: 'Kaolin', kind: 'look', format: 'cube', status: 'approved', archived: false, cameras: [], input: null, result: null, missing: [], away: '', ...more });
+const item = (more: Partial<ItemSide> = {}): ItemSide => ({ title: 'Kaolin', kind: 'look', format: 'cube', status: 'approved', archived: false, cameras: [], input: null, result: null, needs: [], away: '', ...more });
 const photo = (more: Partial<PhotoSide> = {}): PhotoSide => ({ name: 'Bowl', camera: { maker: 'Perrin', model: 'Perrin Alder', names: [] }, body: 'Perrin Alder', kind: 'camera data', result: null, ...more });
 const strict = parseDescriptor({ ...(marlstone4 as object), cameras: ['Perrin Alder'], honours: ['camera', 'input', 'result'] }), loose: Descriptor = { ...parseDescriptor(oxbow2), cameras: 'all', honours: [] };
-const listed = { state: 'listed', reason: 'lists it' }, at = (descriptor: Descriptor, placed: EditorSide['placed'] = listed): EditorSide => ({ descriptor, system: descriptor.systems[0]!, placed });
+const listed = { state: 'listed', reason: 'lists it' }, at = (descriptor: Descriptor, placed: EditorSide['placed'] = listed): EditorSide => ({ descriptor, system: descriptor.systems[0]!, placed, lists: ['Kaolin'] });
 const codes = (i: ItemSide, p: PhotoSide, e: EditorSide) => foretell(i, p, e).findings.map((f) => f.code);
 
 test('an item that is listed and fits shows, and nothing is said', () => { expect(foretell(item(), photo(), at(strict))).toEqual({ answer: 'yes', findings: [] }); });
@@ -18,13 +18,13 @@ const broken: [string, ItemSide, PhotoSide, EditorSide][] = [
   ['put-away', item({ away: 'Ceramics' }), photo(), at(strict)],
   ['not-approved', item({ status: 'draft' }), photo(), at(strict, null)],
   ['format', item({ kind: 'lens-database' }), photo(), at(strict)],
-  ['system', item(), photo(), { descriptor: strict, system: 'linux', placed: listed }],
+  ['system', item(), photo(), { descriptor: strict, system: 'linux', placed: listed, lists: null }],
   ['photo-camera', item(), photo({ camera: { maker: 'Corvane', model: 'Corvane Ley', names: [] }, body: 'Corvane Ley' }), at(strict)],
   ['profile-rendered', item({ kind: 'camera-profile' }), photo({ kind: 'rendered' }), at(strict)],
   ['scope-camera', item({ cameras: ['Ondine 40'] }), photo(), at(strict)],
   ['scope-input', item({ input: 'camera data' }), photo({ kind: 'rendered' }), at(strict)],
   ['scope-result', item({ result: 'monochrome' }), photo({ result: 'color' }), at(strict)],
-  ['needs', item({ missing: ['Base look'] }), photo(), at(strict)],
+  ['needs', item({ needs: [{ name: 'Base look', held: false }] }), photo(), at(strict)],
   ['placed', item(), photo(), at(strict, null)],
 ];
 test.each(broken)('%s is told when it does not hold, with what to do', (code, i, p, e) => {
@@ -51,8 +51,13 @@ describe('conditions of the scope', () => {
   test('camera data is no rendered file, and the other way about', () => { expect([codes(item({ input: 'rendered SDR' }), photo(), at(strict)), codes(item({ input: 'rendered SDR' }), photo({ kind: 'rendered' }), at(strict)), codes(item({ input: 'rendered HDR' }), photo({ kind: 'rendered' }), at(strict))]).toEqual([['scope-input'], [], ['scope-input']]); });
 });
 
+test('what it refers to has to be listed by that editor too; held is not yet there', () => {
+  const i = item({ needs: [{ name: 'Base look', held: true }] }), said = (lists: string[] | null) => foretell(i, photo(), { ...at(strict), lists }).findings.map((f) => f.words);
+  expect(said(['Kaolin'])[0]).toContain('“Base look”, which Marlstone 4 does not list there');
+  expect([said(['Base look']), said(null), foretell(i, photo(), { ...at(strict), system: null }).findings]).toEqual([[], [], []]);
+});
 test('before anything is placed, the editor alone is asked: no place, no station', () => {
-  expect(foretell(item(), photo(), { descriptor: strict, system: null, placed: null })).toEqual({ answer: 'yes', findings: [] });
+  expect(foretell(item(), photo(), { descriptor: strict, system: null, placed: null, lists: null })).toEqual({ answer: 'yes', findings: [] });
 });
 test('an editor whose cameras nobody wrote down is not known to read a photo; a rendered file it is', () => {
   const e = at({ ...strict, cameras: undefined } as unknown as Descriptor);

@@ -11,11 +11,11 @@ export interface ItemSide {
   title: string; kind: string; format: string; status: string; archived: boolean;
   /** bodies that it is for; none for any */ cameras: readonly string[]; input: string | null; result: string | null;
   /** the shelf that it stands on, where who asks has put that away; '' else */ away: string;
-  /** looks and profiles that it refers to and that nobody holds */ missing: readonly string[];
+  /** looks and profiles that it refers to by name, and whether the studio holds them */ needs: readonly { name: string; held: boolean }[];
 }
 export interface PhotoSide { name: string; /** as its file names it */ camera: Named; /** with its conversion, "Alder, infrared" */ body: string; kind: 'camera data' | 'rendered'; /** null where nobody said */ result: 'color' | 'monochrome' | null }
-/** `system` null: no station is asked, so nothing is said of places. `placed` null: nothing was put there. */
-export interface EditorSide { descriptor: Descriptor; system: System | null; placed: { state: string; reason: string } | null }
+/** `system` null: no station is asked, so nothing is said of places. `placed` null: nothing was put there. `lists`: the titles that the editor lists there; null where it has not told. */
+export interface EditorSide { descriptor: Descriptor; system: System | null; placed: { state: string; reason: string } | null; lists: readonly string[] | null }
 
 export interface Finding { code: string; /** does it keep the item from being offered? */ hides: boolean | 'unknown'; words: string; remedy: string }
 export interface Foretold { answer: 'yes' | 'no' | 'unknown'; findings: Finding[] }
@@ -47,7 +47,10 @@ export const conditions: Condition[] = [
   } },
   { code: 'scope-input', check: (i, p, e) => (!i.input || i.input === (p.kind === 'rendered' ? 'rendered SDR' : 'camera data') ? null : scoped(e, 'input', `It is for ${i.input}; the photo is ${p.kind === 'rendered' ? 'a rendered file' : 'camera data'}`, 'Take its variant for such files, or widen the item’s scope.')) },
   { code: 'scope-result', check: (i, p, e) => (!i.result || !p.result || i.result === p.result ? null : scoped(e, 'result', `It gives ${i.result}; the photo is worked in ${p.result}`, 'Take one for such photos.')) },
-  { code: 'needs', check: (i) => (i.missing.length ? { hides: false, words: `It refers to ${i.missing.map((m) => `“${m}”`).join(', ')}, which is not held: it will do less than it should`, remedy: 'Take in what it needs, and roll both out.' } : null) },
+  { code: 'needs', check: (i, _p, e) => {
+    const named = (list: readonly { name: string }[]): string => list.map((n) => `“${n.name}”`).join(', '), unheld = i.needs.filter((n) => !n.held), absent = e.system ? i.needs.filter((n) => n.held && e.lists && !e.lists.includes(n.name)) : [];
+    return unheld.length ? { hides: false, words: `It refers to ${named(unheld)}, which is not held: it will do less than it should`, remedy: 'Take in what it needs, and roll both out.' } : absent.length ? { hides: false, words: `It refers to ${named(absent)}, which ${e.descriptor.title} does not list there: it will do less than it should`, remedy: 'Roll that out too.' } : null;
+  } },
   { code: 'placed', check: (i, _p, e) => {
     if (!e.system) return null;
     if (!e.placed) return i.status !== 'approved' ? null : { hides: true, words: 'It is not placed there', remedy: 'Roll it out to this station.' };

@@ -78,7 +78,8 @@ describe('camera data on the bench', () => {
     const n = neutralUnder(infrared, daylight(5600)), shown = await baseTable(p.retoucher, { frame: ir, version: profile.versionId, anchor: 5000 }), gray = at(shown, n.map((v) => v * 0.4));
     expect(shown.white).toMatchObject({ reachable: true }); expect(Math.abs(shown.white.kelvin - 5000)).toBeLessThan(5); expect(Math.max(...gray) - Math.min(...gray)).toBeLessThan(0.004);
     const made = await keepAnchored(p.librarian, { version: profile.versionId, frame: ir, wb: 'as', kelvin: 5000, title: 'Alder Standard for infrared' }), found = await itemFor(p.librarian, made.itemId);
-    expect(found.newest.status).toBe('draft'); expect(found.sources[0]).toMatchObject({ title: 'Alder Standard' });
+    expect(found.newest.status).toBe('draft'); expect(found.item.cameras).toEqual(['Perrin Alder, infrared']); // not for plain bodies of the model
+    expect(found.sources[0]).toMatchObject({ title: 'Alder Standard' });
     const d = readDcp(new Uint8Array(await getBlob((await pool().query<{ sha256: Buffer }>('select sha256 from version where id = $1', [made.versionId])).rows[0]!.sha256)));
     expect(Math.abs(whitePoint(profileOf(d), n).kelvin - 5000)).toBeLessThan(5); expect(tagsOf(d).UniqueCameraModel).toBe('Perrin Alder');
   });

@@ -15,6 +15,7 @@ import { Problem } from '@/core/problem';
 import { getBlob, putBlob } from '../blobs/service';
 import { pool, transaction } from '../db/pool';
 import { record } from '../events';
+import { frames } from '../frames/queries';
 import { cameraHead } from '../frames/service';
 import { createItem } from '../items/create';
 import { insertLineage, itemById, versionById } from '../items/queries';
@@ -90,8 +91,10 @@ export async function keepAnchored(person: Person, input: unknown): Promise<{ it
   const bytes = writeDcp(made), facts = cameraProfileFacts(bytes), after = whitePoint(profileOf(readDcp(bytes)), neutral);
   const from = (await itemById(pool(), source.itemId, person.id))!;
   await allowUnderLicence(person, from, 'convert');
+  // made for the neutral of one frame, it is for that frame's body; the file bears the model's name, as the camera's own files do
+  const on = (await frames(pool())).find((f) => f.id === a.frame), body = on?.camera ? bodyOf(on) : facts.camera;
   return transaction(async (sql) => {
-    const out = await createItem(sql, actorOf(person), { kind: 'camera-profile', title: a.title, headings: from.headings, shelfId: from.shelf_id, supplier: from.supplier, licenceId: from.licence_id, sha: await putBlob(sql, Buffer.from(bytes)), fileName: `${a.title.replace(/[^\p{L}\p{N} ()-]+/gu, '-')}.dcp`, format: 'dcp', facts: { ...facts, fileTitle: facts.name, cameras: facts.camera ? [facts.camera] : null }, selvedge: null, notes: `anchored at ${Math.round(a.kelvin)} K for the neutral ${neutral.map((v) => v.toFixed(4)).join(', ')}`, origin: 'house' });
+    const out = await createItem(sql, actorOf(person), { kind: 'camera-profile', title: a.title, headings: from.headings, shelfId: from.shelf_id, supplier: from.supplier, licenceId: from.licence_id, sha: await putBlob(sql, Buffer.from(bytes)), fileName: `${a.title.replace(/[^\p{L}\p{N} ()-]+/gu, '-')}.dcp`, format: 'dcp', facts: { ...facts, fileTitle: facts.name, cameras: body ? [body] : null }, selvedge: null, notes: `anchored at ${Math.round(a.kelvin)} K for the neutral ${neutral.map((v) => v.toFixed(4)).join(', ')}`, origin: 'house' });
     await insertLineage(sql, out.versionId, a.version, { tool: 'anchor', kelvin: a.kelvin, neutral });
     return { ...out, after };
   });

@@ -25,15 +25,15 @@ export async function foretellFor(person: Person, itemId: string, frameId: strin
   if (!frame) throw new Problem('not-found', 'There is no such frame.', frameId, 'Choose another frame.');
   const [versions, own, here, places, editors, all, mine] = await Promise.all([versionsOf(sql, itemId), cameras(sql), stationEditors(sql, null), placements(sql, null), editorsHere(sql), stations(sql), shelves(sql, person.id)]), newest = versions[0]!;
   const needs = references(newest.facts.settings as never), held = new Set(await titlesHeld(sql, needs));
-  const side: ItemSide = { title: item.title, kind: item.kind, format: newest.format, status: newest.status, archived: item.archived_at !== null, away: mine.find((s) => s.id === item.shelf_id && s.away)?.name ?? '', cameras: item.cameras, input: item.scope.input ?? null, result: item.scope.result ?? null, missing: needs.filter((n) => !held.has(n)) };
+  const side: ItemSide = { title: item.title, kind: item.kind, format: newest.format, status: newest.status, archived: item.archived_at !== null, away: mine.find((s) => s.id === item.shelf_id && s.away)?.name ?? '', cameras: item.cameras, input: item.scope.input ?? null, result: item.scope.result ?? null, needs: needs.map((name) => ({ name, held: held.has(name) })) };
   const named: Named = own.find((c) => bears(c, cameraForm, frame.camera)) ?? { maker: frame.camera.split(' ')[0] ?? '', model: frame.camera, names: [] };
   const photo: PhotoSide = { name: frame.name, camera: { ...named, model: frame.camera, names: [named.model, ...named.names] }, body: bodyOf(frame), kind: frame.file_kind, result: null };
   const at = editors.flatMap(({ descriptor: d }): ForetoldAt[] => {
     const key = editorKey(d), common = { editor: key, title: d.title }, having = here.filter((h) => editorKey(h.descriptor) === key);
-    if (!having.length) return [{ ...common, station: null, ...foretell(side, photo, { descriptor: d, system: null, placed: null }) }];
+    if (!having.length) return [{ ...common, station: null, ...foretell(side, photo, { descriptor: d, system: null, placed: null, lists: null }) }];
     return having.map((h) => {
       const station = all.find((s) => s.id === h.station_id)!, p = places.find((x) => x.station_id === h.station_id && x.item_id === itemId && x.editor_id === d.editor && x.editor_version === d.version);
-      return { ...common, station: { id: station.id, name: station.name }, ...foretell(side, photo, { descriptor: d, system: station.system as never, placed: p ? placementState(d, p.path, p.placed_at, h.running, h.listing, h.listed_at) : null }) };
+      return { ...common, station: { id: station.id, name: station.name }, ...foretell(side, photo, { descriptor: d, system: station.system as never, placed: p ? placementState(d, p.path, p.placed_at, h.running, h.listing, h.listed_at) : null, lists: h.listing?.listed.map((l) => l.title) ?? null }) };
     });
   });
   return { item: item.title, photo: frame.name, at };

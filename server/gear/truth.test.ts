@@ -55,7 +55,7 @@ afterAll(() => { rmSync(root, { recursive: true, force: true }); });
 
 const seen = (name: string) => { const f = frameFacts(new Uint8Array(readFileSync(join(root, 'Pictures', name))))!; return { maker: f.maker, camera: f.camera, unique: f.uniqueModel, n: 1, kind: f.format === 'dng' ? ('camera data' as const) : ('rendered' as const) }; };
 const photoSide = (name: string): PhotoSide => { const f = seen(name); return { name, camera: { maker: f.maker, model: f.camera, names: [] }, body: f.camera, kind: f.kind, result: null }; };
-const item = (title: keyof typeof inputs): ItemSide => ({ title, kind: 'look', format: 'cube', status: 'approved', archived: false, away: '', cameras: [], input: inputs[title], result: null, missing: [] });
+const item = (title: keyof typeof inputs): ItemSide => ({ title, kind: 'look', format: 'cube', status: 'approved', archived: false, away: '', cameras: [], input: inputs[title], result: null, needs: [] });
 const cases = editors.flatMap((d) => Object.keys(photos).map((name) => [editorKey(d), name] as const));
 
 describe('what the editors show', () => {
@@ -67,7 +67,7 @@ describe('what the editors show', () => {
   });
   test.each(cases.flatMap((c) => (Object.keys(inputs) as (keyof typeof inputs)[]).map((title) => [...c, title] as const)))('%s, %s and the look “%s”: offered exactly where we foretell it', (key, name, title) => {
     const d = editors.find((x) => editorKey(x) === key)!, cat = catalogues.get(key)!, path = cat.listed.find((l) => l.title === title)!.path, offered = cat.cards.find((c) => c.path === `Pictures/${name}`)!.offers.includes(path);
-    expect(foretell(item(title), photoSide(name), { descriptor: d, system: system[d.editor]!, placed: { state: 'listed', reason: '' } }).answer).toBe(offered ? 'yes' : 'no');
+    expect(foretell(item(title), photoSide(name), { descriptor: d, system: system[d.editor]!, placed: { state: 'listed', reason: '' }, lists: null }).answer).toBe(offered ? 'yes' : 'no');
   });
   test('both answers occur, or nothing would be tested', () => { const all = [...catalogues.values()].flatMap((c) => c.cards); expect(new Set(all.map((c) => c.card))).toEqual(new Set(['shown', 'empty'])); expect(all.some((c) => c.card === 'shown' && c.offers.length < 3)).toBe(true); });
   test('empty cards stand in the log, with their reason', () => { expect(existsSync(join(root, 'Library/Application Support/.marlstone-3/refused.log'))).toBe(true); expect(readFileSync(join(root, 'Library/Application Support/.marlstone-3/refused.log'), 'utf8')).toContain('Pictures/Ley.dng: Corvane Ley is not supported by Marlstone 3'); });

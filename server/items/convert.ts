@@ -54,7 +54,7 @@ export async function convertPreset(person: Person, input: { versionId: string; 
   return transaction(async (sql) => {
     const sha = await putBlob(sql, bytes);
     const made = await createItem(sql, actorOf(person), {
-      kind: 'look', title, headings: v.headings, shelfId: source.shelf_id, supplier: source.supplier, licenceId: source.licence_id, source: source.source, origin: source.origin, creator: source.creator, rights: source.rights, sha, fileName: `${title}.cube`, format: 'cube', selvedge: threads, notes: `made from the preset ${v.title}, version ${v.number}`,
+      kind: 'look', title, headings: v.headings, shelfId: source.shelf_id, supplier: source.supplier, licenceId: source.licence_id, source: source.source, origin: source.origin, creator: source.creator, rights: source.rights, sha, fileName: `${title}.cube`, format: 'cube', selvedge: threads, ...(baked.kept.monochrome ? { result: 'monochrome' as const } : {}), notes: `made from the preset ${v.title}, version ${v.number}`,
       facts: { kind: '3d', size: c.size, domain: baked.look.domain, range: rangeOf(baked.look), fileTitle: title, comments: [], warnings: [], tableError: residual, left: baked.left },
     });
     await q.insertLineage(sql, made.versionId, v.id, { tool: 'bake', size: c.size, settings: Object.keys(baked.kept), left: baked.left, tableError: residual });

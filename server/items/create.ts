@@ -10,7 +10,7 @@ import { effectOf } from './effect';
 import * as q from './queries';
 
 export interface NewVersion { kind: q.Kind; sha: Buffer; fileName: string; format: string; facts: unknown; selvedge: unknown; notes: string; variant?: string; internalId?: string; /** given where it is known already; else told from the facts */ content?: Buffer | null; fingerprint?: Buffer | null }
-export interface NewItem extends NewVersion { title: string; headings: string[]; shelfId: string; supplier: string; licenceId?: string | null; source?: unknown; origin?: string; creator?: string; rights?: string }
+export interface NewItem extends NewVersion { title: string; headings: string[]; shelfId: string; supplier: string; licenceId?: string | null; source?: unknown; origin?: string; creator?: string; rights?: string; /** of its scope, where whoever makes it knows better than the file */ result?: 'color' | 'monochrome' }
 
 /** Words of a version that people search by: the settings that it uses, its tables, its camera. */
 function wordsOf(facts: Record<string, unknown>): string {
@@ -32,7 +32,7 @@ export async function addVersion(sql: Sql, actor: Actor, itemId: string, n: NewV
 export async function createItem(sql: Sql, actor: Actor, n: NewItem): Promise<{ itemId: string; versionId: string }> {
   const itemId = v7(), facts = n.facts as { settings?: { monochrome?: unknown }; cameras?: string[] | null; fileScope?: { input?: unknown; result?: unknown } | null };
   if (!(await q.shelfById(sql, n.shelfId))) throw new Problem('shelf-unknown', 'The chosen shelf is not there.', n.shelfId, 'Choose another shelf.');
-  const mono = n.kind === 'preset' && facts.settings?.monochrome ? 'monochrome' : facts.fileScope?.result === 'monochrome' || facts.fileScope?.result === 'color' ? facts.fileScope.result : null;
+  const mono = n.result ? n.result : n.kind === 'preset' && facts.settings?.monochrome ? 'monochrome' : facts.fileScope?.result === 'monochrome' || facts.fileScope?.result === 'color' ? facts.fileScope.result : null;
   const input = n.kind === 'camera-profile' ? 'camera data' : typeof facts.fileScope?.input === 'string' ? facts.fileScope.input : null;
   await q.insertItem(sql, { id: itemId, kind: n.kind, title: n.title.trim().slice(0, 200) || 'Untitled', headings: n.headings.slice(0, 4), shelfId: n.shelfId, supplier: n.supplier, scope: { input, result: mono }, cameras: Array.isArray(facts.cameras) ? facts.cameras : [], licenceId: n.licenceId ?? null, source: n.source ?? {}, origin: n.origin ?? (n.supplier ? 'bought' : 'house'), creator: n.creator ?? '', rights: n.rights ?? '' });
   const versionId = await addVersion(sql, actor, itemId, n);

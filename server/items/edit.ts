@@ -31,7 +31,6 @@ export type ItemChange = Partial<{ title: string; short_title: string; headings:
 function checkedChange(input: unknown): ItemChange {
   const c = checked(changeSchema, input) as ItemChange, asked = input as object;
   const out = Object.fromEntries(Object.entries(c).filter(([k]) => k in asked)) as ItemChange;
-  if (out.strength_least !== undefined && out.strength_most !== undefined && out.strength_least > out.strength_most) throw new Problem('input-invalid', 'The least strength is above the most.', 'strength', 'Correct one of them.');
   return out;
 }
 
@@ -57,9 +56,17 @@ export async function editItem(person: Person, id: string, input: { base: Record
   });
 }
 
+/** Least, usual and most in their order; the same three, at 100 %, where an item takes no strength at all. */
+function checkStrength({ strength_least: least, strength_usual: usual, strength_most: most }: { strength_least: number; strength_usual: number; strength_most: number }): void {
+  const refuse = (message: string, remedy: string) => { throw new Problem('input-invalid', message, 'strength', remedy); };
+  if (least > most) refuse('The least strength is above the most.', 'Correct one of them.');
+  if (least === most && (least !== 100 || usual !== 100)) refuse('What takes no strength is as made: 100 %.', 'Set least, usual and most to 100, or let least and most differ.');
+}
+
 async function write(sql: Sql, person: Person, before: q.ItemRow, change: ItemChange): Promise<void> {
   const keys = Object.keys(change) as (keyof ItemChange)[], changed = keys.filter((k) => JSON.stringify(before[k as keyof q.ItemRow] ?? null) !== JSON.stringify(change[k] ?? null));
   if (!changed.length) return;
+  if (changed.some((k) => k.startsWith('strength_'))) checkStrength({ ...before, ...change });
   await q.updateItem(sql, before.id, Object.fromEntries(changed.map((k) => [k, change[k]])));
   await record(sql, actorOf(person), 'item', before.id, changed.includes('title') ? 'renamed' : 'described', pick(before, changed), pick(change, changed));
 }

@@ -84,6 +84,12 @@ describe('a conversion', () => {
     expect((found.newest.facts.tableError as { meanDeltaE: number }).meanDeltaE).toBeGreaterThan(0);
     expect((await itemFor(people.librarian, itemId)).results.map((r) => r.item_id)).toEqual([made.itemId]);
   });
+  test('is for any camera and file, and for monochrome where what goes in makes it so', async () => {
+    const source = oxbowPresets.find((x) => x.title === 'Engraver')!, { versionId } = await item(source.title, oxbowOf(source), 'm.xmp');
+    const scope = async (settings?: string[]) => { const m = await convertPreset(people.librarian, { versionId, size: 17, title: `Made ${settings?.join(' ') ?? 'of all'}`, ...(settings ? { settings } : {}) }), { item: i } = await itemFor(people.librarian, m.itemId); return [i.cameras, i.scope.input, i.scope.result]; };
+    expect(await scope()).toEqual([[], null, 'monochrome']);
+    expect(await scope(['contrast'])).toEqual([[], null, null]);
+  });
   test('of which nothing would be left is refused', async () => {
     const { versionId } = await item('Only detail', oxbowOf({ title: 'D', headings: [], steps: [['tooth', { load: 0.5 }]] }), 'y.xmp');
     await expect(convertPreset(people.librarian, { versionId })).rejects.toMatchObject({ code: 'convert-empty' });

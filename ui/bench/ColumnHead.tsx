@@ -28,7 +28,7 @@ export function ColumnHead({ column, name, candidates, reference, blind, act, se
             <DropdownMenu.Item className={entry} onSelect={() => act('add')}>Lay another look over it</DropdownMenu.Item>
             <DropdownMenu.Item className={entry} onSelect={() => act('trim')}>{column.trim ? 'Take the trim off' : 'Trim by slope, offset, power'}</DropdownMenu.Item>
             <DropdownMenu.Item className={entry} onSelect={() => set({ ...column, range: !column.range })}>{column.range ? 'Range compression off' : 'Range compression on'}</DropdownMenu.Item>
-            {item && !blind && <DropdownMenu.Item className={entry} onSelect={() => act('strengths')}>A row of strengths</DropdownMenu.Item>}
+            {item && !item.fixed && !blind && <DropdownMenu.Item className={entry} onSelect={() => act('strengths')}>A row of strengths</DropdownMenu.Item>}
             {item?.kind === 'look' && <DropdownMenu.Sub><DropdownMenu.SubTrigger className={entry}>Read its values as …</DropdownMenu.SubTrigger><DropdownMenu.Portal><DropdownMenu.SubContent className="z-50 min-w-[210px] border border-line bg-paper py-1" style={{ boxShadow: 'var(--shade)' }}>
               <DropdownMenu.Item className={entry} onSelect={() => read(undefined)}>the encoding that holds</DropdownMenu.Item>
               {readings.map((r, i) => <DropdownMenu.Item key={i} className={entry} onSelect={() => read(i + 1)}>{readingText(r)}</DropdownMenu.Item>)}
@@ -40,7 +40,7 @@ export function ColumnHead({ column, name, candidates, reference, blind, act, se
           </DropdownMenu.Content></DropdownMenu.Portal>
         </DropdownMenu.Root>
       </div>
-      {last ? (
+      {last && item?.fixed && last.strength === 100 ? <p className="mt-0.5 h-[18px] truncate text-[12px] text-soft">as made: takes no strength</p> : last ? (
         <label className="mt-0.5 flex items-center gap-1.5 text-[12px] text-soft"><span className="sr-only">Strength of {name}</span>
           <input type="range" min={0} max={most} step={1} value={last.strength} onChange={(e) => strength(Number(e.target.value))} className="h-4 min-w-0 flex-1 accent-[var(--verd)]" aria-label={`Strength of ${name}`} />
           <input type="number" min={0} max={400} value={last.strength} onChange={(e) => strength(Number(e.target.value))} className="w-[42px] bg-transparent text-right" aria-label={`Strength of ${name} in percent, up to 400`} />%</label>

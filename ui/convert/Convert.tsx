@@ -42,7 +42,7 @@ export function Convert({ versionId, title, first }: { versionId: string; title:
         <h2 className="mb-1 text-[15px]">Agreement with the editor</h2>
         <p className="mb-5 text-soft">Not measured.</p>
         <button className="button main" disabled={busy || !wanted.length || !name.trim()} onClick={() => void convert()}>{busy ? 'Making the look' : 'Make the look'}</button>
-        <p className="mt-2 text-[12px] text-soft">It comes as a draft on the same shelf, and knows what it was made from.</p>
+        <p className="mt-2 text-[12px] text-soft">It comes as a draft on the same shelf, and knows what it was made from. Its scope is open: any camera, any kind of file{wanted.includes('monochrome') ? ', in monochrome' : ''}; no sample photo limits it.</p>
       </div>
     </div>
   );

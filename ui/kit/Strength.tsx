@@ -1,10 +1,11 @@
 'use client';
-/** Strength in percent: a track to the item's own most, and a field for any number up to 400. */
+/** Strength in percent: a track to the item's own most, and a field for any number up to 400. What takes no strength says so. */
 import { Slider } from 'radix-ui';
 import { useState } from 'react';
 
-export function Strength({ value, most, onChange }: { value: number; most: number; onChange(v: number): void }) {
+export function Strength({ value, least, most, onChange }: { value: number; least: number; most: number; onChange(v: number): void }) {
   const [typed, setTyped] = useState<string | null>(null);
+  if (least === most) return <p className="text-soft">As made: it takes no strength</p>;
   return (
     <div>
       <div className="mb-1 flex items-baseline justify-between">

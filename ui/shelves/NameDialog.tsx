@@ -5,7 +5,7 @@ import { problemOf, type ProblemText } from '../kit/call';
 import { Notice } from '../kit/Notice';
 
 /** Asks for a name and a note; what goes wrong is said there, and nothing typed is lost. */
-export function NameDialog({ title, action, name = '', note = '', noNote = false, onSave, onClose }: { title: string; noNote?: boolean; action: string; name?: string; note?: string; onSave: (name: string, note: string) => Promise<void>; onClose: () => void }) {
+export function NameDialog({ title, action, name = '', note = '', noNote = false, about = '', onSave, onClose }: { title: string; noNote?: boolean; /** what follows from it, in a sentence */ about?: string; action: string; name?: string; note?: string; onSave: (name: string, note: string) => Promise<void>; onClose: () => void }) {
   const [n, setN] = useState(name), [t, setT] = useState(note), [problem, setProblem] = useState<ProblemText | null>(null);
   return (
     <Dialog.Root open onOpenChange={(o) => { if (!o) onClose(); }}>
@@ -15,6 +15,7 @@ export function NameDialog({ title, action, name = '', note = '', noNote = false
           <form onSubmit={(e) => { e.preventDefault(); void onSave(n, t).catch((x: unknown) => setProblem(problemOf(x))); }}>
             <label className="mb-2 flex flex-col gap-0.5 text-[12px] text-soft">Name<input autoFocus className="field text-[13.5px] text-ink" value={n} onChange={(e) => setN(e.target.value)} required maxLength={120} /></label>
             {!noNote && <label className="mb-3 flex flex-col gap-0.5 text-[12px] text-soft">Note<input className="field text-[13.5px] text-ink" value={t} onChange={(e) => setT(e.target.value)} maxLength={300} /></label>}
+            {about && <p className="mb-3 text-[12.5px] text-soft">{about}</p>}
             <Notice problem={problem} className="mb-3" />
             <div className="flex justify-end gap-2"><Dialog.Close className="button quiet">Leave it</Dialog.Close><button className="button main">{action}</button></div>
           </form>

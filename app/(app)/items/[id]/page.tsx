@@ -72,7 +72,7 @@ export default async function Page({ params, searchParams }: { params: Promise<{
           <dl className="facts mb-5">
             <div><dt>Headings</dt><dd>{item.headings.join(' / ') || 'none'}</dd></div>
             <div><dt>Scope</dt><dd>{item.cameras.join(', ') || 'any camera'}, {item.scope.input ?? 'any input'}, {item.scope.result ?? 'color or monochrome'}{item.lenses.length > 0 && <span className="block">{item.lenses.join(', ')}</span>}</dd></div>
-            {shown && <div><dt>Strength</dt><dd>{item.strength_least}, {item.strength_usual}, {item.strength_most} % <span className="text-soft">least, usual, most</span></dd></div>}
+            {shown && <div><dt>Strength</dt><dd>{item.strength_least === item.strength_most ? 'none: as made or not at all' : <>{item.strength_least}, {item.strength_usual}, {item.strength_most} % <span className="text-soft">least, usual, most</span></>}</dd></div>}
             {item.tags.length > 0 && <div><dt>Tags</dt><dd>{item.tags.join(', ')}</dd></div>}
             <div><dt>Origin</dt><dd>{item.origin}{item.supplier && `, from ${item.supplier}`}</dd></div>
             <div><dt>Licence</dt><dd>{item.licence ?? (item.supplier ? <span className="text-ochre">not known</span> : 'own work')}</dd></div>
@@ -84,7 +84,7 @@ export default async function Page({ params, searchParams }: { params: Promise<{
           {(sources.length > 0 || results.length > 0) && <><h2 className="mb-1 mt-5 text-[17px]">Lineage</h2><ul>{sources.map((l) => <Line key={l.version_id} l={l} word="made from" />)}{results.map((l) => <Line key={l.version_id} l={l} word="became the" />)}</ul></>}
         </aside>
         <div className="min-w-0">
-          {shown ? <ItemView title={item.title} versionId={newest.id} most={item.strength_most} frames={frames} frame={frames.find((f) => f.id === s.frame)?.id ?? frames[0]?.id ?? ''} strength={strength} /> : <p className="border border-dashed border-line-strong p-8 text-soft">{item.kind === 'camera-profile' && newest.format === 'dcp' ? <>A camera profile develops camera data: <Link className="underline" href={`/bench?${benchFor(frames, item.cameras, newest.id)}`}>see it on the bench</Link>, on frames of {item.cameras.join(', ') || 'its camera'}.</> : `${kind}s are judged by their facts, not on frames.`}</p>}
+          {shown ? <ItemView title={item.title} versionId={newest.id} least={item.strength_least} most={item.strength_most} frames={frames} frame={frames.find((f) => f.id === s.frame)?.id ?? frames[0]?.id ?? ''} strength={strength} /> : <p className="border border-dashed border-line-strong p-8 text-soft">{item.kind === 'camera-profile' && newest.format === 'dcp' ? <>A camera profile develops camera data: <Link className="underline" href={`/bench?${benchFor(frames, item.cameras, newest.id)}`}>see it on the bench</Link>, on frames of {item.cameras.join(', ') || 'its camera'}.</> : `${kind}s are judged by their facts, not on frames.`}</p>}
           {item.description && <p className="mt-5 max-w-[68ch]">{item.description}</p>}
           {item.intention && <p className="mt-3 max-w-[68ch]"><span className="text-soft">Meant to:</span> {item.intention}</p>}
           {item.notes && <p className="mt-3 max-w-[68ch] whitespace-pre-wrap border-l-2 border-line pl-3 text-soft">{item.notes}</p>}
