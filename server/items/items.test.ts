@@ -88,6 +88,16 @@ describe('many at once', () => {
     await archiveItems(people.librarian, { items: [itemId], archived: false });
     expect((await searchItems(people.librarian, { q: 'put away' })).rows).toHaveLength(1);
   });
+  test('least strength is not above the most; what takes no strength at all is as made', async () => {
+    const { itemId } = await make('Dosed', other);
+    const at = async (mine: Record<string, number>) => { const { item } = await itemFor(people.librarian, itemId); return editItem(people.librarian, itemId, { revision: item.revision, base: { strength_least: item.strength_least, strength_usual: item.strength_usual, strength_most: item.strength_most }, mine }); };
+    await expect(at({ strength_least: 200 })).rejects.toMatchObject({ code: 'input-invalid', message: 'The least strength is above the most.' }); // above the most that stands
+    await expect(at({ strength_least: 150 })).rejects.toMatchObject({ message: expect.stringContaining('takes no strength') as string });
+    await expect(at({ strength_least: 100, strength_usual: 50, strength_most: 100 })).rejects.toMatchObject({ code: 'input-invalid' });
+    await at({ strength_least: 100, strength_usual: 100, strength_most: 100 });
+    expect((await itemFor(people.librarian, itemId)).item).toMatchObject({ strength_least: 100, strength_most: 100 });
+    await at({ strength_least: 0, strength_most: 150 });
+  });
 });
 
 describe('search and facets', () => {
@@ -101,15 +111,6 @@ describe('search and facets', () => {
     await archiveItems(people.librarian, { items: [itemId], archived: true });
     expect((await counted())['tag:velvet']).toBeUndefined();
     expect(await counted()).toEqual(await count());
-  });
-  test('least strength is not above the most; what takes no strength at all is as made', async () => {
-    const at = async (mine: Record<string, number>) => { const { item } = await itemFor(people.librarian, itemId); return editItem(people.librarian, itemId, { revision: item.revision, base: { strength_least: item.strength_least, strength_usual: item.strength_usual, strength_most: item.strength_most }, mine }); };
-    await expect(at({ strength_least: 200 })).rejects.toMatchObject({ code: 'input-invalid', message: 'The least strength is above the most.' }); // above the most that stands
-    await expect(at({ strength_least: 150 })).rejects.toMatchObject({ message: expect.stringContaining('takes no strength') as string });
-    await expect(at({ strength_least: 100, strength_usual: 50, strength_most: 100 })).rejects.toMatchObject({ code: 'input-invalid' });
-    await at({ strength_least: 100, strength_usual: 100, strength_most: 100 });
-    expect((await itemFor(people.librarian, itemId)).item).toMatchObject({ strength_least: 100, strength_most: 100 });
-    await at({ strength_least: 0, strength_most: 150 });
   });
   test('words are found in cameras, tags and the settings that a preset uses; each narrows further', async () => {
     const facts = { language: 'oxbow@2', settings: { hueSectors: [{ center: 20, width: 80, turn: 5, chroma: 1, lightness: 0 }] }, classes: {} };
