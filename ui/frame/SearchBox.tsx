@@ -2,6 +2,7 @@
 import { Search } from 'lucide-react';
 import { usePathname, useRouter, useSearchParams } from 'next/navigation';
 import { Suspense, useEffect, useRef } from 'react';
+import { tellPage, useSaid } from '../kit/own-address';
 
 /** Search as you type over the shelves; "/" brings the cursor here from anywhere. */
 export function SearchBox() { return <Suspense><Box /></Suspense>; }
@@ -19,11 +20,13 @@ function Box() {
     return () => document.removeEventListener('keydown', onKey);
   }, []);
   const go = (q: string) => {
-    const next = new URLSearchParams(onShelves ? params : undefined);
+    const next = new URLSearchParams(onShelves ? location.search : undefined);
     if (q) next.set('q', q); else next.delete('q');
-    const href = `/shelves${next.size ? `?${next}` : ''}`;
-    if (onShelves) history.replaceState(null, '', href); else router.push(href); // on Shelves the list is fetched without its page
+    next.delete('at');
+    if (!tellPage('/shelves', next.toString())) router.push(`/shelves${next.size ? `?${next}` : ''}`);
   };
+  // "show all" and the like take the words away; what is being typed is left alone
+  useSaid((text) => { const box = input.current; if (onShelves && box && document.activeElement !== box) box.value = new URLSearchParams(text).get('q') ?? ''; });
   return (
     <form role="search" className="relative w-[420px] max-w-[40vw]" onSubmit={(e) => { e.preventDefault(); if (timer.current) clearTimeout(timer.current); go(input.current!.value.trim()); if (onShelves) document.querySelector<HTMLElement>('[data-spine]')?.focus(); }}>
       <Search aria-hidden size={14} className="absolute left-2.5 top-[9px] text-soft" />

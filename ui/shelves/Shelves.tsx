@@ -2,11 +2,12 @@
 /** Shelves as rows of spines on a ledge, or as a dense table. Arrows walk, Enter opens, R sets the ribbon, X chooses, Alt and arrows move. */
 import { LayoutGrid, Rows3 } from 'lucide-react';
 import Link from 'next/link';
-import { usePathname, useRouter, useSearchParams } from 'next/navigation';
+import { useRouter } from 'next/navigation';
 import { useEffect, useMemo, useRef, useState, type DragEvent, type KeyboardEvent } from 'react';
 import { call, problemOf, type ProblemText } from '../kit/call';
 import { groupBy } from '../kit/group';
 import { Notice } from '../kit/Notice';
+import { useOwnAddress } from '../kit/own-address';
 import { BulkEdit } from './BulkEdit';
 import { asked, searchOf } from './address';
 import { Facets } from './Facets';
@@ -25,20 +26,20 @@ interface Props { shelves: ShelfView[]; given: Given; frames: { id: string; name
 type Asking = { what: 'rename'; shelf: ShelfView } | { what: 'new' } | { what: 'save' } | { what: 'bulk' } | null;
 
 export function Shelves({ shelves, given, frames, total, fresh, licences, may }: Props) {
-  const router = useRouter(), path = usePathname(), params = useSearchParams();
+  const router = useRouter(), { text, say, note, last } = useOwnAddress(), params = useMemo(() => new URLSearchParams(text), [text]);
   const [at, setAt] = useState<string | null>(params.get('at')), [chosen, setChosen] = useState<ReadonlyMap<string, Spine>>(new Map()), [hint, setHint] = useState<Record<string, boolean>>({}), [seen, setSeen] = useState<Spine[]>([]), [asking, setAsking] = useState<Asking>(null), [problem, setProblem] = useState<ProblemText | null>(null), [said, setSaid] = useState('');
   const { flat, spines, counts, late, search: answered } = useFound(searchOf((k) => params.get(k)), given, (e) => setProblem(problemOf(e)));
   const view = params.get('view') === 'table' ? 'table' : 'spines', shelfId = params.get('shelf'), shelf = shelves.find((s) => s.id === shelfId);
   const frame = frames.find((f) => f.id === params.get('frame')) ?? frames[0], pool = seen.length && flat ? seen : spines, current = pool.find((s) => s.id === at) ?? pool[0], filtered = asked.some((k) => params.get(k)), twins = new Set([...groupBy(pool, (s) => s.title.toLowerCase()).values()].filter((l) => l.length > 1).flat().map((s) => s.id));
-  const go = (change: Record<string, string | null>) => { const next = new URLSearchParams(params); for (const [k, v] of Object.entries(change)) if (v) next.set(k, v); else next.delete(k); next.delete('at'); history.replaceState(null, '', next.size ? `${path}?${next}` : path); };
+  const go = (change: Record<string, string | null>) => { const next = new URLSearchParams(last()); for (const [k, v] of Object.entries(change)) if (v) next.set(k, v); else next.delete(k); next.delete('at'); say(next.toString()); };
   const mine = (s: Spine) => hint[s.id] ?? s.mine;
   const search = answered;
 
   useEffect(() => { // the address keeps which spine is looked at, without a round trip
     if (!at) return;
-    const t = setTimeout(() => { const next = new URLSearchParams(location.search); next.set('at', at); History.prototype.replaceState.call(history, history.state, '', `${location.pathname}?${next}`); /* past the router, whose navigation under way it would end */ }, 150);
+    const t = setTimeout(() => { const next = new URLSearchParams(last()); next.set('at', at); note(next.toString()); }, 150);
     return () => clearTimeout(t);
-  }, [at]);
+  }, [at, last, note]);
 
   const act = async (work: () => Promise<unknown>, words = '') => { setProblem(null); try { await work(); if (words) setSaid(words); router.refresh(); } catch (e) { setProblem(problemOf(e)); } };
   const ribbon = async (s: Spine) => { setHint({ ...hint, [s.id]: !mine(s) }); await call(`/api/items/${s.id}/ribbon`, 'POST', { on: !mine(s), whose: 'mine' }).catch(() => setHint((h) => ({ ...h, [s.id]: s.mine }))); router.refresh(); };
@@ -75,17 +76,17 @@ export function Shelves({ shelves, given, frames, total, fresh, licences, may }:
     <div className="grid grid-cols-[minmax(0,1fr)_292px]">
       <div ref={page} className="min-w-0 px-6 pb-16 pt-[18px]">
         <div className="mb-3.5 flex items-baseline gap-3.5"><h1 className="min-w-0 text-[26px] leading-tight [overflow-wrap:anywhere]">{shelf ? shelf.name : 'Shelves'}</h1><p className="whitespace-nowrap text-soft" aria-live="polite" aria-busy={late}>{shelf && !shelf.query && !asked.some((k) => k !== 'shelf' && params.get(k)) ? `${shelf.items.toLocaleString('en')} ${shelf.items === 1 ? 'item' : 'items'}` : filtered ? `${count(counts.n, counts.more)} of ${total.toLocaleString('en')} items` : `${total.toLocaleString('en')} items on ${shown.length + away.length} ${shown.length + away.length === 1 ? 'shelf' : 'shelves'}`}</p>
-          {shelf && <><Link href="/shelves" className="button quiet">All shelves</Link>{menu(shelf)}</>}
+          {shelf && <><Link prefetch={false} href="/shelves" className="button quiet">All shelves</Link>{menu(shelf)}</>}
           <span className="ml-auto inline-flex self-center" role="group" aria-label="Show as"><button className="chip !rounded-r-none" aria-pressed={view === 'spines'} onClick={() => go({ view: null })}><LayoutGrid aria-hidden size={13} />Spines</button><button className="chip !rounded-l-none !border-l-0" aria-pressed={view === 'table'} onClick={() => go({ view: 'table' })}><Rows3 aria-hidden size={13} />Table</button></span></div>
         {(total > 0 || filtered) && <div className="mb-4 flex flex-wrap items-center gap-2" role="group" aria-label="Narrow down">
           <Facets facets={counts.facets} get={(k) => params.get(k)} set={(k, v) => go({ [k]: v })} />
           {chip('With ribbon', 'ribbon', 'any')}{chip('Recent', 'recent', '1')}{(fresh > 0 || params.get('fresh')) && chip(`New to you ${count(Math.min(fresh, 1000), fresh > 1000)}`, 'fresh', '1')}{fresh > 0 && params.get('fresh') && <button className="button quiet" onClick={() => void act(() => call('/api/items/seen', 'POST', {}), 'What comes from now on is new').then(() => go({ fresh: null }))}>I have seen them</button>}
-          {filtered && !shelf && <Link href={view === 'table' ? '/shelves?view=table' : '/shelves'} className="button quiet">Show all</Link>}
+          {filtered && !shelf && <Link prefetch={false} href={view === 'table' ? '/shelves?view=table' : '/shelves'} className="button quiet">Show all</Link>}
           {filtered && !shelfId && may.shelf && <button className="button quiet" onClick={() => setAsking({ what: 'save' })}>Keep as a shelf</button>}
         </div>}
         <p role="status" className="sr-only">{said}</p>
         <Notice problem={problem} className="mb-3" />
-        {filling.length > 0 && !flat && <p className="mb-4 flex flex-wrap items-center gap-2 text-soft">Shelves that fill themselves: {filling.map((s) => <Link key={s.id} className="chip" href={`/shelves?shelf=${s.id}`} title={s.note}>{s.name}</Link>)}</p>}
+        {filling.length > 0 && !flat && <p className="mb-4 flex flex-wrap items-center gap-2 text-soft">Shelves that fill themselves: {filling.map((s) => <Link prefetch={false} key={s.id} className="chip" href={`/shelves?shelf=${s.id}`} title={s.note}>{s.name}</Link>)}</p>}
         {flat ? (counts.n > 0 && (view === 'table'
           ? <Table search={search} first={spines} total={counts.more ? 100_000 : counts.n} sort={params.get('sort') ?? (shelf && !shelf.query ? 'shelf' : params.get('recent') ? '' : 'title')} down={params.get('down') === '1'} onSort={(sort, down) => go({ sort, down: down ? '1' : null })} chosen={new Set(chosen.keys())} onChoose={toggle} onAt={(s) => setAt(s.id)} onKey={onKey} onRows={setSeen} may={may.edit || may.rollOut} />
           : <div onDragOver={(e) => { if (shelf && !shelf.query && e.dataTransfer.types.includes(DRAG)) e.preventDefault(); }} onDrop={shelf && !shelf.query ? dropOn(shelf.id) : undefined}><Flat search={search} first={spines} total={counts.more ? Math.max(counts.n, shelf && !shelf.query ? shelf.items : 0) : counts.n} columns={columns} labelled={!!shelf && !shelf.query && !params.get('sort')} render={card} onRows={setSeen} /></div>))
@@ -94,13 +95,13 @@ export function Shelves({ shelves, given, frames, total, fresh, licences, may }:
             if (!own.length && filtered) return null;
             return (
               <section key={s.id} aria-label={s.name} className="-mx-2 mb-5 px-2" style={{ contentVisibility: 'auto', containIntrinsicSize: 'auto 220px' }} onDragOver={(e) => { if (may.edit && e.dataTransfer.types.includes(DRAG)) e.preventDefault(); }} onDrop={dropOn(s.id)}>
-                <h2 className="mb-2 flex flex-wrap items-baseline gap-x-2.5 text-[17px] [overflow-wrap:anywhere]"><Link href={`/shelves?shelf=${s.id}`} className="hover:underline">{s.name}</Link><span className="font-sans text-[12.5px] font-normal tracking-normal text-soft">{s.note || `${s.items.toLocaleString('en')} items`}</span>{menu(s)}</h2>
+                <h2 className="mb-2 flex flex-wrap items-baseline gap-x-2.5 text-[17px] [overflow-wrap:anywhere]"><Link prefetch={false} href={`/shelves?shelf=${s.id}`} className="hover:underline">{s.name}</Link><span className="font-sans text-[12.5px] font-normal tracking-normal text-soft">{s.note || `${s.items.toLocaleString('en')} items`}</span>{menu(s)}</h2>
                 {own.length ? <div className="flex flex-wrap gap-x-3 gap-y-0">{place < 10 ? cards(own) : <InSight render={() => cards(own)} />}</div> : <><p className="px-1 py-6 text-soft">Nothing stands here yet. What is taken in at <Link className="underline" href="/intake">Intake</Link> can be put on this shelf, or dragged here.</p><div className="ledge" /></>}
                 {more > 0 && <button className="button quiet mt-1" onClick={() => go({ shelf: s.id })}>and {more >= 1000 - own.length ? '1,000 or' : more.toLocaleString('en')} more on this shelf</button>}
               </section>
             );
           })}
-        {counts.n === 0 && filtered && <div className="py-10"><p className="mb-1 font-serif text-[18px]">{shelf && !shelf.query && !params.get('q') ? 'Nothing stands here yet' : 'Nothing matches'}</p><p className="text-soft">Try fewer letters or take a facet off, or <Link className="underline" href="/shelves">show all {total.toLocaleString('en')} items</Link>.</p></div>}
+        {counts.n === 0 && filtered && <div className="py-10"><p className="mb-1 font-serif text-[18px]">{shelf && !shelf.query && !params.get('q') ? 'Nothing stands here yet' : 'Nothing matches'}</p><p className="text-soft">Try fewer letters or take a facet off, or <Link prefetch={false} className="underline" href="/shelves">show all {total.toLocaleString('en')} items</Link>.</p></div>}
         {!shelves.length && <div className="py-10"><p className="mb-1 font-serif text-[18px]">No shelves yet</p><p className="text-soft">The first delivery makes one: drop it at <Link className="underline" href="/intake">Intake</Link>.</p></div>}
         {!flat && (may.shelf || away.length > 0) && <div className="mt-2 flex flex-wrap items-center gap-2">{may.shelf && <button className="button quiet" onClick={() => setAsking({ what: 'new' })}>New shelf</button>}{away.length > 0 && <span className="flex flex-wrap items-center gap-2 text-soft">Put away: {away.map((s) => <button key={s.id} className="chip" onClick={() => void act(() => call(`/api/shelves/${s.id}/away`, 'POST', { away: false }), `${s.name} is back`)}>{s.name}</button>)}</span>}</div>}
         {chosen.size > 0 && (
