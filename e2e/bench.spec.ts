@@ -179,7 +179,7 @@ test('a museum day: patches of a target against their measured values, an odd pr
   await awake(page);
   await page.getByRole('button', { name: /^Museum day/ }).click();
   await menu('Candidates', 'The profiles of these cameras');
-  await expect(page.locator('[data-column]')).toHaveCount(6);
+  await expect(page.locator('[data-column]')).toHaveCount(5);
   await rendered();
   await expect(page.locator('[data-row="ALD 0415, vessels"]')).toContainText('came with Perrin Alder Portrait, most with Perrin Alder Standard');
   await expect(page.locator('[data-row="ALD 0412, vessels"]')).toContainText('came with Perrin Alder Standard');
@@ -215,7 +215,7 @@ test('a museum day: patches of a target against their measured values, an odd pr
   await page.getByRole('button', { name: 'Gamut' }).click();
   await expect(page).toHaveURL(/mark=1/);
   await expect(page.getByText(/cannot show stands in a checker of grays/)).toBeVisible();
-  await expect.poll(() => cells().nth(7).locator('xpath=..').textContent()).toMatch(/outside \d/);
+  await expect.poll(() => cells().nth(6).locator('xpath=..').textContent()).toMatch(/outside \d/);
   await page.waitForTimeout(2500);
   await expect(page).toHaveURL(/mark=1/);
   await expect(page.getByRole('button', { name: 'Gamut' })).toHaveAttribute('aria-pressed', 'true');
@@ -282,7 +282,7 @@ test('a cell that cannot be says why, and the others render', async () => {
   await awake(page);
   await page.getByRole('button', { name: /^Vessels, two lights/ }).click();
   await menu('Candidates', 'The profiles of these cameras');
-  await expect(page.locator('[data-column]')).toHaveCount(6);
+  await expect(page.locator('[data-column]')).toHaveCount(5);
   await rendered();
   await menu('Frames', /^Stage model, window/);
   await expect(page.getByRole('alert').filter({ hasText: 'A camera profile needs camera data; this frame is a rendered file.' }).first()).toBeVisible({ timeout: 20_000 });

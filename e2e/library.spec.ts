@@ -108,7 +108,7 @@ test('a search is refined to one item by keyboard alone', async () => {
   await page.locator('canvas[data-shown]').waitFor();
   await page.keyboard.press('/');
   await page.keyboard.type('saltmarsh');
-  await expect(page.getByText('4 of ', { exact: false })).toBeVisible();
+  await expect(page.getByText('5 of ', { exact: false })).toBeVisible();
   await page.getByRole('button', { name: 'Kind' }).focus();
   await page.keyboard.press('Enter');
   await expect(page.getByRole('menuitem', { name: /Preset/ })).toBeVisible();
@@ -123,6 +123,38 @@ test('a search is refined to one item by keyboard alone', async () => {
   await expect(page.getByRole('heading', { name: 'Bisque Proof', level: 1 })).toBeVisible();
   await page.goBack();
   await expect(page.getByRole('button', { name: 'Kind: Preset, take off' })).toBeVisible();
+});
+
+test('the address stays the page’s own: all shown, gone back, typed into while the page is fetched anew', async () => {
+  await page.goto('/shelves');
+  await ready();
+  const box = page.getByRole('searchbox', { name: 'Find items' }), count = page.getByText('5 of ', { exact: false });
+  await box.fill('saltmarsh');
+  await expect(count).toBeVisible();
+  await page.getByRole('link', { name: 'Show all' }).click();
+  await expect(page.locator('main h2').first()).toBeVisible();
+  await expect(page).toHaveURL(/\/shelves$/);
+  await expect(box).toHaveValue('');
+  await page.goBack();
+  await expect(count).toBeVisible();
+  await expect(page).toHaveURL(/q=saltmarsh/);
+  await expect(box).toHaveValue('saltmarsh');
+  await page.getByRole('navigation', { name: 'Screens' }).getByRole('link', { name: 'Shelves' }).click();
+  await expect(page).toHaveURL(/\/shelves$/);
+  await expect(count).toBeHidden();
+  // somebody changes a shelf: the page is fetched anew, slowly, while one types
+  await page.route('**/shelves*_rsc=*', async (r) => { await new Promise((d) => setTimeout(d, 1500)); await r.continue().catch(() => {}); }); // one still held when the test is done is let go
+  const { id } = (await (await page.request.post('/api/shelves', { data: { name: 'Passing' } })).json()) as { id: string }, fetched = page.waitForResponse((r) => /_rsc=/.test(r.url()), { timeout: 20_000 });
+  await page.waitForTimeout(300);
+  await page.keyboard.press('/');
+  await page.keyboard.type('saltmarsh', { delay: 40 });
+  await expect(count).toBeVisible();
+  await fetched;
+  await page.waitForTimeout(600);
+  await expect(count).toBeVisible();
+  await expect(page).toHaveURL(/q=saltmarsh/);
+  await page.unroute('**/shelves*_rsc=*');
+  await page.request.delete(`/api/shelves/${id}`);
 });
 
 test('a search is kept as a shelf that fills itself', async () => {
