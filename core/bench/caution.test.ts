@@ -11,7 +11,7 @@ describe('cautions', () => {
     expect(cautionOf(raw, { ...none, profileFor: ['Ondine 40'] })).toBe('for the Ondine 40');
     expect(cautionOf({ ...raw, camera: 'Perrin Alder, infrared' }, { ...none, profileFor: ['Perrin Alder'] })).toBe('for the Perrin Alder');
     expect(cautionOf({ ...raw, camera: 'Perrin Alder, infrared' }, { ...none, profileFor: ['Perrin Alder'], anchored: true })).toBe('');
-    for (const profileFor of [[], ['Perrin Alder'], null]) expect(cautionOf(raw, { ...none, profileFor })).toBe('');
+    for (const profileFor of [[], ['Perrin Alder'], ['PERRIN-ALDER'], null]) expect(cautionOf(raw, { ...none, profileFor })).toBe('');
   });
   test('a rendered file has little left to give: more than the look’s own strength, or two looks, are heavy', () => {
     expect(cautionOf(file, { ...none, looks: [look(100, 'a')] })).toBe(''); expect(cautionOf(file, { ...none, looks: [look(101, 'a')] })).toBe('heavy for a rendered file');

@@ -1,5 +1,6 @@
 /** Editors: their descriptors. */
 import { editorKey, parseDescriptor, type Descriptor } from '@/core/editor/descriptor';
+import { taking, thingsToPlace, type Taking } from '@/core/editor/takings';
 import { Problem } from '@/core/problem';
 import { pool, transaction, type Sql } from '../db/pool';
 import { record, type Actor } from '../events';
@@ -23,6 +24,13 @@ export function find(all: readonly Descriptor[], id: string, version: string): D
 }
 
 export const listEditors = (person: Person) => { allow(person, 'view'); return q.editorRows(pool()); };
+
+/** Which editor takes which kind of item. */
+export async function listTakings(person: Person): Promise<{ editors: { key: string; title: string }[]; rows: { name: string; cells: Taking[] }[] }> {
+  allow(person, 'view');
+  const all = await q.allDescriptors(pool());
+  return { editors: all.map((d) => ({ key: editorKey(d), title: d.title })), rows: thingsToPlace(all).map((t) => ({ name: t.name, cells: all.map((d) => taking(d, t)) })) };
+}
 
 /** A descriptor as JSON, to be sent out or to begin another from; the newest, or one revision. */
 export async function descriptorJson(person: Person, key: string, n: number | null): Promise<string> {

@@ -8,7 +8,7 @@ import { pool, transaction } from '../db/pool';
 import { eventsAfter, lastEventId, record } from '../events';
 import { activityOfItem, listActivity } from '../activity/service';
 import { backupFor, restoreFor } from '../backup/service';
-import { describeEditor, descriptorJson, listEditors } from '../editors/service';
+import { describeEditor, descriptorJson, listEditors, listTakings } from '../editors/service';
 import { copies, markMeant, mergeItems } from '../items/duplicates';
 import { retire, writeIntoFile } from '../items/versions';
 import { clearRibbons, listRibbons, orderRibbons } from '../ribbons/service';
@@ -42,7 +42,7 @@ const id = v7();
 
 /** One call of the service layer for each action at least; what it is given does not exist, so that who may gets past the door and no further. */
 const calls: Record<Action, ((p: Person) => Promise<unknown>)[]> = {
-  'view': [coverage, (p) => explain(p, { photos: [{ kind: 'rendered' }] }), (p) => foretellFor(p, id, id), freshCount, markSeen, listShelves, (p) => searchShelves(p, {}), (p) => searchItems(p, {}), (p) => searchCounts(p, {}), listLicences, listEditors, listRibbons, (p) => copies(p), (p) => activityOfItem(p, id), (p) => foundCount(p, id), (p) => descriptorJson(p, 'x@1', null), listRollouts, stationViews, (p) => itemFor(p, id), listBenches, listSets, listChoices, (p) => verdictsOf(p, id), (p) => candidatesFor(p, [id]), (p) => moreCandidates(p, { item: id }), (p) => baseTable(p, { frame: id, version: 'plain' }), (p) => linearPicture(p, id, 320), (p) => fullSize(p, id), (p) => tableFor(p, id, 0, ''), listCharts, listExports, (p) => exportPicture(p, id, 320), (p) => framePart(p, id, { x: 0, y: 0, w: 1, h: 1 }), (p) => inspectionOf(p, id)],
+  'view': [listTakings, coverage, (p) => explain(p, { photos: [{ kind: 'rendered' }] }), (p) => foretellFor(p, id, id), freshCount, markSeen, listShelves, (p) => searchShelves(p, {}), (p) => searchItems(p, {}), (p) => searchCounts(p, {}), listLicences, listEditors, listRibbons, (p) => copies(p), (p) => activityOfItem(p, id), (p) => foundCount(p, id), (p) => descriptorJson(p, 'x@1', null), listRollouts, stationViews, (p) => itemFor(p, id), listBenches, listSets, listChoices, (p) => verdictsOf(p, id), (p) => candidatesFor(p, [id]), (p) => moreCandidates(p, { item: id }), (p) => baseTable(p, { frame: id, version: 'plain' }), (p) => linearPicture(p, id, 320), (p) => fullSize(p, id), (p) => tableFor(p, id, 0, ''), listCharts, listExports, (p) => exportPicture(p, id, 320), (p) => framePart(p, id, { x: 0, y: 0, w: 1, h: 1 }), (p) => inspectionOf(p, id)],
   'ribbon.own': [(p) => setRibbon(p, id, { on: true, whose: 'mine' }), (p) => putAway(p, id, true), (p) => clearRibbons(p, { whose: 'mine', ribbons: [1] })],
   'ribbon.house': [(p) => setRibbon(p, id, { on: true, whose: 'house' }), (p) => clearRibbons(p, { whose: 'house', ribbons: [1] }), (p) => orderRibbons(p, { whose: 'house', ribbons: [1] })],
   'intake.read': [listIntakes, (p) => intakeFor(p, id), (p) => arrivalView(p, id)],
