@@ -25,5 +25,5 @@ test('an editor that takes ICC profiles takes camera profiles after a conversion
 test('what is said names the file, or what it becomes', () => {
   expect(taking(all[1]!, things[0]!).words).toBe('written, .mlook');
   expect(taking(all[1]!, things.find((t) => t.name === 'preset of Marlstone 4')!).words).toBe('as it is, .msteps');
-  expect(taking(all[1]!, things.find((t) => t.name === 'preset of Oxbow 2')!).words).toBe('into a look, of the settings that a table can carry');
+  expect(taking(all[1]!, things.find((t) => t.name === 'preset of Oxbow 2')!).words).toBe('into a look, of what a table can carry');
 });

@@ -7,10 +7,10 @@ export interface Taking { editor: string; how: 'accepted' | 'after conversion' |
 
 /** What can be made of a kind here, the nearest first, with what is said of it. */
 export const becomes: Readonly<Record<string, readonly { kind: string; into: string }[]>> = {
-  preset: [{ kind: 'look', into: 'a look, of the settings that a table can carry' }],
+  preset: [{ kind: 'look', into: 'a look, of what a table can carry' }],
   look: [{ kind: 'icc-profile', into: 'an ICC device link or abstract profile' }],
   'camera-profile': [{ kind: 'icc-profile', into: 'an ICC input profile, for one light' }],
-  'icc-profile': [{ kind: 'look', into: 'a look, where it is a device link or an abstract profile' }],
+  'icc-profile': [{ kind: 'look', into: 'a look: device links and abstract profiles alone' }],
 };
 
 /** The kinds, presets by each language that some descriptor tells. */
