@@ -1,6 +1,6 @@
 /** Coverage: the studio's own cameras and lenses, each beside what is held for it and which editors read it. */
 import type { CalibratedLens } from '../lens/calibrated';
-import { bears, cameraForm, lensForm, type Named } from './names';
+import { bearer, bears, cameraForm, lensForm, type Named } from './names';
 
 export interface Camera extends Named { id: string; /** what was done to the body, "infrared"; its files keep the plain body's name */ conversion: string; serials: readonly string[]; mount: string; /** of the sensor: 43.27 mm by its diagonal */ crop: number | null }
 export interface Lens extends Named { id: string; mount: string }
@@ -23,8 +23,9 @@ export const readsCamera = (s: Pick<Support, 'cameras'>, c: Named): Reads => (s.
 
 /** One line a camera, those with the least first. */
 export function cameraCoverage(cameras: readonly Camera[], profiles: readonly ProfileHeld[], editors: readonly Support[]): CameraLine[] {
+  const named = bearer(cameraForm);
   return cameras.map((camera): CameraLine => {
-    const own = profiles.filter((p) => p.cameras.some((n) => isBody(camera, n))), sources = new Map<string, { source: string; held: number; approved: number }>();
+    const body = converted(camera), own = profiles.filter((p) => named(body, p.cameras)), sources = new Map<string, { source: string; held: number; approved: number }>();
     for (const p of own) { const s = sources.get(p.source) ?? { source: p.source, held: 0, approved: 0 }; s.held++; if (p.approved) s.approved++; sources.set(p.source, s); }
     return { camera, state: own.some((p) => p.approved) ? 'covered' : own.length ? 'partly' : 'none', profiles: own, sources: [...sources.values()].sort((a, b) => b.approved - a.approved || b.held - a.held || a.source.localeCompare(b.source)), reads: editors.map((e) => ({ key: e.key, title: e.title, answer: readsCamera(e, camera) })) };
   }).sort(leastFirst);
@@ -41,9 +42,10 @@ export const quantities = ['distortion', 'lateral chromatic aberration', 'vignet
 const serves = (calibrated: number | null, camera: number | null): boolean => calibrated === null || camera === null || calibrated <= camera * 1.02;
 
 export function lensCoverage(lenses: readonly Lens[], cameras: readonly Camera[], databases: readonly DatabaseHeld[]): LensLine[] {
+  const named = bearer(lensForm);
   return lenses.map((lens): LensLine => {
     const bodies = cameras.filter((c) => c.mount && lens.mount && c.mount.toLowerCase() === lens.mount.toLowerCase());
-    const found = databases.flatMap((d) => d.lenses.filter((l) => [l.model, ...l.aliases].some((n) => bears(lens, lensForm, n))).map((l): LensFound => {
+    const found = databases.flatMap((d) => d.lenses.filter((l) => named(lens, [l.model, ...l.aliases])).map((l): LensFound => {
       const small = bodies.filter((c) => !serves(l.crop, c.crop)), otherMount = l.mount !== '' && lens.mount !== '' && l.mount.toLowerCase() !== lens.mount.toLowerCase();
       const but = !l.quantities.length ? 'it is named, without any measurement' : otherMount ? `it is the one with the mount ${l.mount}` : small.length ? `it was measured on a smaller sensor (crop ${l.crop}) than that of the ${small.map((c) => c.model).join(', ')}` : '';
       return { item: d.item, title: d.title, release: d.release, as: l.model.toLowerCase().startsWith(l.maker.toLowerCase()) ? l.model : `${l.maker} ${l.model}`, quantities: l.quantities, focal: l.focal, but };

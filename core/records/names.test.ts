@@ -1,5 +1,6 @@
+import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { bears, cameraForm, lensForm } from './names';
+import { bearer, bears, cameraForm, lensForm } from './names';
 
 describe('names of cameras', () => {
   test.each([['PERRIN ALDER', 'Perrin'], ['Perrin  Alder', 'Perrin'], ['Alder', 'Perrin Optical'], ['Perrin-Alder', 'PERRIN'], ['Pérrin Alder', 'Perrin']])('%s of %s is the alder', (model, maker) => { expect(cameraForm(model, maker)).toBe('alder'); });
@@ -18,3 +19,15 @@ test('a thing bears its model and its other names, and nothing else', () => {
   const alder = { maker: 'Perrin', model: 'Alder', names: ['PA-1 Kaede'] };
   expect([bears(alder, cameraForm, 'PERRIN ALDER'), bears(alder, cameraForm, 'Perrin PA 1 Kaede'), bears(alder, cameraForm, 'Alder S'), bears(alder, cameraForm, '')]).toEqual([true, true, false, false]);
 });
+
+const name = fc.array(fc.constantFrom('Perrin', 'PERRIN', 'Alder', 'Mk', 'II', '2', '50', 'mm', 'f/2', '-', 'S', 'é', '·'), { maxLength: 6 }).map((w) => w.join(' '));
+test('a name is the same to itself in any case, with any maker before it, and is comparable once made so', () => fc.assert(fc.property(name, fc.constantFrom(cameraForm, lensForm), (n, form) => {
+  const f = form(n, 'Perrin');
+  expect(form(n.toUpperCase(), 'perrin')).toBe(f);
+  // a maker before it says nothing, but where no more than the maker is left
+  if (f && f !== 'perrin') expect(form(`Perrin ${n}`, 'Perrin')).toBe(f);
+})));
+test('many at once are found as one by one', () => fc.assert(fc.property(fc.array(name, { maxLength: 5 }), fc.array(name, { maxLength: 4 }), fc.constantFrom('Perrin', ''), (names, own, maker) => {
+  const named = bearer(cameraForm), thing = { maker, model: own[0] ?? 'Alder', names: own.slice(1) };
+  for (let round = 0; round < 2; round++) expect(named(thing, names)).toBe(names.some((n) => bears(thing, cameraForm, n)));
+})));

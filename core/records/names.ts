@@ -32,8 +32,19 @@ export function lensForm(model: string, maker = ''): string {
   return withoutMaker(words(text), maker).map((w) => (/^f?[\d.-]+(mm)?$/.test(w) ? w.replace(/(\d)\.0+(?!\d)/g, '$1') : (ROMAN[w] ?? w))).sort().join(' ');
 }
 
+type Form = (model: string, maker?: string) => string;
+const formsOf = (thing: Named, form: Form): Set<string> => new Set([thing.model, ...thing.names].map((n) => form(n, thing.maker)).filter(Boolean));
+
 /** Whether a name, as somebody writes it, is one of the thing's own. */
-export function bears(thing: Named, form: (model: string, maker?: string) => string, name: string): boolean {
-  const f = form(name, thing.maker);
-  return f !== '' && [thing.model, ...thing.names].some((n) => form(n, thing.maker) === f);
+export const bears = (thing: Named, form: Form, name: string): boolean => formsOf(thing, form).has(form(name, thing.maker));
+
+/** The same for many things and many names: each name is made comparable once a maker. */
+export function bearer(form: Form): (thing: Named, names: readonly string[]) => boolean {
+  const known = new Map<string, Map<string, string>>(), own = new Map<Named, Set<string>>();
+  return (thing, names) => {
+    let forms = known.get(thing.maker), mine = own.get(thing);
+    if (!forms) known.set(thing.maker, (forms = new Map<string, string>()));
+    if (!mine) own.set(thing, (mine = formsOf(thing, form)));
+    return names.some((n) => { let f = forms.get(n); if (f === undefined) forms.set(n, (f = form(n, thing.maker))); return mine.has(f); });
+  };
 }

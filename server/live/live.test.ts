@@ -1,4 +1,4 @@
-import { describe, expect, test } from 'vitest';
+import { beforeEach, describe, expect, test } from 'vitest';
 import { people, withDatabase } from '../db/testing/database';
 import { pool, transaction } from '../db/pool';
 import { record } from '../events';
@@ -7,11 +7,16 @@ import { addShelf } from '../items/shelves';
 import { eventsSince, follow, newestEvent, type LiveMessage } from './service';
 
 withDatabase();
-const until = async (is: () => boolean, most = 8000): Promise<void> => { const end = Date.now() + most; while (!is()) { if (Date.now() > end) throw new Error('waited in vain'); await new Promise((r) => setTimeout(r, 20)); } };
+const until = async (is: () => boolean, most = 20_000): Promise<void> => { const end = Date.now() + most; while (!is()) { if (Date.now() > end) throw new Error('waited in vain'); await new Promise((r) => setTimeout(r, 20)); } };
+
+/** Until all that happened so far may be read: a transaction of another test, anywhere in the cluster, holds readers back. */
+const settled = (): Promise<void> => expect.poll(async () => (await newestEvent()) === (await pool().query<{ id: number }>('select coalesce(max(id), 0)::int as id from event')).rows[0]!.id, { timeout: 20_000 }).toBe(true);
 
 describe('whoever follows along', () => {
+  beforeEach(settled);
   test('is sent what happens from now on, once and in order, and nothing after leaving', async () => {
     await addShelf(people.librarian, { name: 'Before' });
+    await settled();
     const stop = new AbortController(), got: LiveMessage[] = [], events = () => got.flatMap((m) => (m.type === 'event' ? [m.event.id] : []));
     await follow(stop.signal, (m) => got.push(m));
     const at = await newestEvent();
