@@ -4,7 +4,7 @@ import { cameraCoverage, cropOf, lensCoverage, unlisted, type Camera, type Lens 
 
 const camera = (model: string, more: Partial<Camera> = {}): Camera => ({ id: model, maker: 'Perrin', model, names: [], conversion: '', serials: [], mount: 'Alder', crop: 1, ...more });
 const lens = (model: string, more: Partial<Lens> = {}): Lens => ({ id: model, maker: 'Perrin', model, names: [], mount: 'Alder', ...more });
-const profile = (title: string, cameras: string[], approved = true, source = 'Fathom Color') => ({ item: title, title, cameras, source, approved });
+const profile = (title: string, cameras: string[], approved = true, source = 'Fathom Color') => ({ title, cameras, source, held: 1, approved: approved ? 1 : 0 });
 const one = (c: Camera, profiles: ReturnType<typeof profile>[], editors: Parameters<typeof cameraCoverage>[2] = []) => cameraCoverage([c], profiles, editors)[0]!;
 
 describe('coverage of cameras', () => {
@@ -12,6 +12,7 @@ describe('coverage of cameras', () => {
     const l = one(camera('Alder'), [profile('A', ['Perrin Alder']), profile('B', ['PERRIN ALDER'], false), profile('C', ['Alder'], false, 'measured')]);
     expect(l).toMatchObject({ state: 'covered', sources: [{ source: 'Fathom Color', held: 2, approved: 1 }, { source: 'measured', held: 1, approved: 0 }] });
   });
+  test('the name by which profiles are found is the one that they use for it', () => { expect(one(camera('Alder'), [profile('A', ['Ondine 40', 'PERRIN ALDER'])]).named).toBe('PERRIN ALDER'); expect(one(camera('Alder'), []).named).toBe(''); });
   test('drafts alone cover a camera in part; what is for another mark or suffix does not count', () => {
     expect(one(camera('Alder'), [profile('A', ['Perrin Alder'], false)]).state).toBe('partly');
     expect(one(camera('Alder II'), [profile('A', ['Perrin Alder']), profile('B', ['Perrin Alder S'])]).state).toBe('none');

@@ -5,14 +5,15 @@ import { bearer, bears, cameraForm, lensForm, type Named } from './names';
 export interface Camera extends Named { id: string; /** what was done to the body, "infrared"; its files keep the plain body's name */ conversion: string; serials: readonly string[]; mount: string; /** of the sensor: 43.27 mm by its diagonal */ crop: number | null }
 export interface Lens extends Named { id: string; mount: string }
 
-export interface ProfileHeld { item: string; title: string; /** bodies that it is for, as items name them */ cameras: readonly string[]; source: string; approved: boolean }
+/** Profiles that name the same cameras and are from one source. */
+export interface ProfilesHeld { /** bodies that they are for, as items name them */ cameras: readonly string[]; source: string; held: number; approved: number }
 /** null: the descriptor says nothing of it. */
 export interface Support { key: string; title: string; cameras: 'all' | readonly string[] | null }
 export type Reads = 'yes' | 'no' | 'unknown';
 /** `covered`: something approved, or complete; `partly`: drafts alone, or with something missing; `none`. */
 export type Covered = 'covered' | 'partly' | 'none';
 
-export interface CameraLine { camera: Camera; state: Covered; profiles: ProfileHeld[]; sources: { source: string; held: number; approved: number }[]; reads: { key: string; title: string; answer: Reads }[] }
+export interface CameraLine { camera: Camera; state: Covered; /** the camera as the first of them name it, by which the shelves are searched; '' without any */ named: string; sources: { source: string; held: number; approved: number }[]; reads: { key: string; title: string; answer: Reads }[] }
 
 const converted = (c: Camera): Named => (c.conversion ? { maker: c.maker, model: `${c.model} ${c.conversion}`, names: c.names.map((n) => `${n} ${c.conversion}`) } : c);
 /** Whether a body, as items and frames name it ("Alder, infrared"), is this camera. */
@@ -22,12 +23,12 @@ export const isBody = (c: Camera, body: string): boolean => bears(converted(c), 
 export const readsCamera = (s: Pick<Support, 'cameras'>, c: Named): Reads => (s.cameras === null ? 'unknown' : s.cameras === 'all' || s.cameras.some((n) => bears(c, cameraForm, n)) ? 'yes' : 'no');
 
 /** One line a camera, those with the least first. */
-export function cameraCoverage(cameras: readonly Camera[], profiles: readonly ProfileHeld[], editors: readonly Support[]): CameraLine[] {
+export function cameraCoverage(cameras: readonly Camera[], profiles: readonly ProfilesHeld[], editors: readonly Support[]): CameraLine[] {
   const named = bearer(cameraForm);
   return cameras.map((camera): CameraLine => {
     const body = converted(camera), own = profiles.filter((p) => named(body, p.cameras)), sources = new Map<string, { source: string; held: number; approved: number }>();
-    for (const p of own) { const s = sources.get(p.source) ?? { source: p.source, held: 0, approved: 0 }; s.held++; if (p.approved) s.approved++; sources.set(p.source, s); }
-    return { camera, state: own.some((p) => p.approved) ? 'covered' : own.length ? 'partly' : 'none', profiles: own, sources: [...sources.values()].sort((a, b) => b.approved - a.approved || b.held - a.held || a.source.localeCompare(b.source)), reads: editors.map((e) => ({ key: e.key, title: e.title, answer: readsCamera(e, camera) })) };
+    for (const p of own) { const s = sources.get(p.source) ?? { source: p.source, held: 0, approved: 0 }; s.held += p.held; s.approved += p.approved; sources.set(p.source, s); }
+    return { camera, state: own.some((p) => p.approved) ? 'covered' : own.length ? 'partly' : 'none', named: own[0]?.cameras.find((n) => named(body, [n])) ?? '', sources: [...sources.values()].sort((a, b) => b.approved - a.approved || b.held - a.held || a.source.localeCompare(b.source)), reads: editors.map((e) => ({ key: e.key, title: e.title, answer: readsCamera(e, camera) })) };
   }).sort(leastFirst);
 }
 

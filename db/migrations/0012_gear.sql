@@ -40,3 +40,6 @@ create table gear_request (
   created_at timestamptz not null default now()
 );
 create index gear_request_state on gear_request (state, created_at);
+
+-- Whether anything of an item is approved, whatever its newest version is.
+create index version_approved on version (item_id) where status = 'approved';

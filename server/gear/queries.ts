@@ -24,11 +24,11 @@ export const insertLens = (sql: Sql, l: LensRow) => sql.query('insert into lens 
 export const updateLens = (sql: Sql, l: LensRow) => sql.query('update lens set maker = $2, model = $3, names = $4, mount = $5 where id = $1', [l.id, l.maker, l.model, l.names, l.mount]);
 export const removeLens = async (sql: Sql, id: string): Promise<LensRow | undefined> => (await sql.query<LensRow>(`delete from lens where id = $1 returning ${lens}`, [id])).rows[0];
 
-/** Profiles that name a camera, with where they are from. */
-export const profilesHeld = async (sql: Sql): Promise<{ item: string; title: string; cameras: string[]; source: string; approved: boolean }[]> =>
-  (await sql.query<{ item: string; title: string; cameras: string[]; source: string; approved: boolean }>(`select i.id as item, i.title, i.cameras, case when i.supplier <> '' then i.supplier else i.origin end as source,
-    exists (select 1 from version v where v.item_id = i.id and v.status = 'approved') as approved
-    from item i where i.archived_at is null and i.kind in ('camera-profile', 'icc-profile') and i.cameras <> '{}' order by lower(i.title) limit 20000`)).rows;
+/** Profiles that name a camera, counted by the cameras that they name and where they are from. */
+export const profilesHeld = async (sql: Sql): Promise<{ cameras: string[]; source: string; held: number; approved: number }[]> =>
+  (await sql.query<{ cameras: string[]; source: string; held: number; approved: number }>(`select i.cameras, case when i.supplier <> '' then i.supplier else i.origin end as source, count(*)::int as held,
+    count(*) filter (where i.status = 'approved' or exists (select 1 from version v where v.item_id = i.id and v.status = 'approved'))::int as approved
+    from item i where i.archived_at is null and i.kind in ('camera-profile', 'icc-profile') and i.cameras <> '{}' group by 1, 2 order by 3 desc limit 20000`)).rows;
 /** The newest version of each lens database. */
 export const databasesHeld = async (sql: Sql): Promise<{ item: string; title: string; sha256: Buffer }[]> =>
   (await sql.query<{ item: string; title: string; sha256: Buffer }>(`select i.id as item, i.title, v.sha256 from item i join version v on v.id = i.newest_version_id where i.archived_at is null and i.kind = 'lens-database' order by lower(i.title) limit 200`)).rows;

@@ -19,7 +19,7 @@ export default async function Page({ searchParams }: { searchParams: Promise<{ g
       <PageHead title="Coverage" note="which of our cameras and lenses have what they need"><span className="inline-flex gap-2"><Link className="chip" href="/coverage" aria-current={!gaps}>All</Link><Link className="chip" href="/coverage?gaps=1" aria-current={gaps}>Gaps only</Link></span><a className="button" href="/api/gear/csv" download>CSV</a></PageHead>
       <Coverage gaps={gaps} editors={c.editors} suppliers={c.suppliers} may={{ edit: may(p, 'gear.edit'), ask: may(p, 'gear.ask') }}
         unlisted={{ cameras: c.unlisted.cameras.map((x) => [x.model, x.conversion].filter(Boolean).join(', ')), lenses: c.unlisted.lenses.map((x) => x.model) }}
-        cameras={c.cameras.map(({ row, state, sources, reads, profiles }) => ({ gear: row, state, sources, reads, find: profiles.length ? `/shelves?camera=${encodeURIComponent(profiles[0]!.cameras[0]!)}` : null, requests: askedFor(row.id) }))}
+        cameras={c.cameras.map(({ row, state, sources, reads, named }) => ({ gear: row, state, sources, reads, find: named ? `/shelves?camera=${encodeURIComponent(named)}` : null, requests: askedFor(row.id) }))}
         lenses={c.lenses.map(({ lens, state, found, missing }) => ({ gear: { ...lens, names: [...lens.names] }, state, missing, found, requests: askedFor(lens.id) }))} />
       <h2 className="mb-1 mt-8 text-[17px]">Requests</h2><Requests may={may(p, 'gear.edit')} requests={c.requests.map((r) => ({ id: r.id, about: r.about, wanted: r.wanted, askedOf: r.asked_of, note: r.note, state: r.state, stateAt: r.state_at.toISOString(), person: r.person, at: r.created_at.toISOString(), met: r.met }))} />
       <h2 className="mb-2 mt-8 text-[17px]">A folder that looks empty</h2><Photos />
