@@ -73,25 +73,30 @@ export function readTiffPicture(f: Ifds, d: Directory, most = 400e6): TiffPictur
     const count = counts[part] ?? bytesARow * rows, spot = `part ${part + 1} at byte ${at}`;
     if (at + count > f.view.byteLength) throw bad('tiff-broken', 'A part of the picture lies outside the file.', spot);
     const raw = f.bytes.subarray(base + at, base + at + count);
-    let samples: ArrayLike<number>;
+    let samples: Samples;
     if (compression === 7) { const j = decodeLosslessJpeg(raw, tw * th * each); if (j.width * j.height * j.components < tw * rows * each) throw bad('tiff-broken', 'A part of the picture is smaller than its place.', spot); samples = j.data; } else samples = samplesOf(unpack(raw, compression, bytesARow * rows, spot), tw * each, rows, bits, float, f.little, predictor === 2 ? each : 0, spot);
     const w = Math.min(tw, width - tx), h = Math.min(rows, height - ty);
     for (let y = 0; y < h; y++) {
       let s = y * tw * each, o = ((ty + y) * width + tx) * channels + plane;
-      if (!planar) { const n = w * channels; for (let x = 0; x < n; x++) data[o++] = samples[s++]!; } else for (let x = 0; x < w; x++, o += channels) data[o] = samples[s++]!;
+      if (!planar) data.set(samples.subarray(s, s + w * channels), o); else for (let x = 0; x < w; x++, o += channels) data[o] = samples[s++]!;
     }
   }
   return { width, height, channels, bits, data };
 }
 
-function samplesOf(b: Uint8Array, perRow: number, rows: number, bits: number, float: boolean, little: boolean, apart: number, where: string): ArrayLike<number> {
+type Samples = Uint8Array | Uint16Array | Float32Array;
+/** The order of bytes of this machine: what is stored in it is copied as it is. */
+const LITTLE = new Uint8Array(Uint16Array.of(1).buffer)[0] === 1;
+
+function samplesOf(b: Uint8Array, perRow: number, rows: number, bits: number, float: boolean, little: boolean, apart: number, where: string): Samples {
   const bytesARow = Math.ceil((perRow * bits) / 8);
   if (b.length < bytesARow * rows) throw bad('tiff-broken', `A part ends after ${b.length} of ${bytesARow * rows} bytes.`, where);
   if (bits === 8 && !apart) return b;
   const v = new DataView(b.buffer, b.byteOffset, b.byteLength), n = perRow * rows;
   if (float) { const out = new Float32Array(n); for (let i = 0; i < n; i++) out[i] = v.getFloat32(i * 4, little); return out; }
   const out = bits === 8 ? b.slice(0, n) : new Uint16Array(n);
-  if (bits === 16) for (let i = 0; i < n; i++) out[i] = v.getUint16(i * 2, little);
+  if (bits === 16 && little === LITTLE) new Uint8Array(out.buffer).set(b.subarray(0, n * 2));
+  else if (bits === 16) for (let i = 0; i < n; i++) out[i] = v.getUint16(i * 2, little);
   else if (bits !== 8) for (let y = 0; y < rows; y++) for (let x = 0, bit = y * bytesARow * 8; x < perRow; x++, bit += bits) { const q = bit >> 3, word = ((b[q]! << 16) | ((b[q + 1] ?? 0) << 8) | (b[q + 2] ?? 0)) >>> 0; out[y * perRow + x] = (word >> (24 - (bit & 7) - bits)) & ((1 << bits) - 1); }
   if (apart) for (let y = 0; y < rows; y++) for (let x = apart, i = y * perRow + apart; x < perRow; x++, i++) out[i] = out[i]! + out[i - apart]!;
   return out;
