@@ -61,3 +61,17 @@ describe('lossless JPEG', () => {
   });
   test('cut off, or claiming more than its place, it is refused', () => { const b = encode(Uint16Array.from({ length: 400 }, (_, i) => i * 37), 20, 20, 1, 1, 16); expect(() => decodeLosslessJpeg(b.slice(0, 200), 1e6)).toThrow(Problem); expect(() => decodeLosslessJpeg(b, 100)).toThrow(Problem); expect(() => decodeLosslessJpeg(b.slice(0, 30), 1e6)).toThrow(Problem); });
 });
+
+describe('samples of 16 bits', () => {
+  /** A picture of one strip that begins at an odd byte, in either order of bytes. */
+  const plain = (little: boolean, values: number[], width: number, channels: number): Uint8Array => {
+    const at = 8 + 2 + 9 * 12 + 4 + 1, b = new Uint8Array(at + values.length * 2), v = new DataView(b.buffer), height = values.length / channels / width;
+    b.set(little ? [0x49, 0x49] : [0x4d, 0x4d]); v.setUint16(2, 42, little); v.setUint32(4, 8, little); v.setUint16(8, 9, little);
+    [[256, width], [257, height], [258, 16], [259, 1], [262, channels === 3 ? 2 : 1], [273, at], [277, channels], [278, height], [279, values.length * 2]].forEach(([tag, value], i) => { const e = 10 + i * 12; v.setUint16(e, tag!, little); v.setUint16(e + 2, 4, little); v.setUint32(e + 4, 1, little); v.setUint32(e + 8, value!, little); });
+    values.forEach((x, i) => v.setUint16(at + i * 2, x, little));
+    return b;
+  };
+  test.each([[4, 1], [2, 3]])('are the same in both orders of bytes, %d wide with %d channels', (width, channels) => fc.assert(fc.property(fc.array(fc.integer({ min: 0, max: 65535 }), { minLength: width * channels * 3, maxLength: width * channels * 3 }), (values) => {
+    for (const little of [true, false]) { const f = new Ifds(plain(little, values, width, channels)), p = readTiffPicture(f, f.chain()[0]!); expect([...p.data]).toEqual(values); expect([p.width, p.height, p.channels]).toEqual([width, 3, channels]); }
+  })));
+});
