@@ -1,11 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import { writeDng } from '@/core/frame/dng';
-import { cameras, neutralUnder } from '@/demo/cameras/cameras';
-import { profileFor } from '@/demo/cameras/profiles';
-import { daylight } from '@/demo/cameras/spectra';
 import { readPhotos } from './photo-facts';
 
-const dng = (model: string, width = 8): Uint8Array<ArrayBuffer> => new Uint8Array(writeDng({ width, height: 8, cfa: [0, 1, 1, 2], mosaic: new Uint16Array(width * 8).fill(4000), black: 512, white: 16383, neutral: neutralUnder(cameras[0]!, daylight(5600)), maker: 'Corvane', model, unique: `${model} unique`, serial: '1', lens: '', focal: 50, aperture: 8, iso: 100, date: '2026:10:14 11:20:00', profile: profileFor(cameras[0]!, null, 'x'), jpeg: null }));
+const dng = (model: string, width = 8): Uint8Array<ArrayBuffer> => new Uint8Array(writeDng({ width, height: 8, cfa: [0, 1, 1, 2], mosaic: new Uint16Array(width * 8).fill(4000), black: 512, white: 16383, neutral: [0.5, 1, 0.6], maker: 'Corvane', model, unique: `${model} unique`, serial: '1', lens: '', focal: 50, aperture: 8, iso: 100, date: '2026:10:14 11:20:00', profile: { little: true, tags: new Map() }, jpeg: null }));
 /** A TIFF whose directory stands behind its pixels, as many programs write it. */
 function late(pixels: number, model: string): Uint8Array<ArrayBuffer> {
   const name = new TextEncoder().encode(`${model}\0`), ifd = 8 + pixels, b = new Uint8Array(ifd + 2 + 3 * 12 + 4 + name.length), v = new DataView(b.buffer), at = ifd + 2 + 3 * 12 + 4;
