@@ -56,7 +56,11 @@ test('what is missing is asked for by keyboard, tracked to its end, and is in th
   await page.keyboard.press('Enter');
   await expect(dialog).toBeHidden();
   const request = page.getByRole('table', { name: 'Requests' }).locator('tbody tr', { hasText: 'Macro 90' });
-  await expect(request).toContainText('Saltmarsh Lens Bureau');
+  const of = request.getByLabel(/^Of whom/);
+  await expect(of).toHaveValue('Saltmarsh Lens Bureau');
+  await of.fill('Saltmarsh Lens Bureau, Ines');
+  await page.keyboard.press('Tab');
+  await expect(of).toHaveValue('Saltmarsh Lens Bureau, Ines');
   await ask.click(); // the same is not asked twice
   await page.getByRole('button', { name: 'Note the request' }).click();
   await expect(dialog).toContainText('is asked for already');
@@ -65,6 +69,7 @@ test('what is missing is asked for by keyboard, tracked to its end, and is in th
   await expect(page.getByRole('table', { name: 'Lenses' })).toContainText('lens calibration promised');
   await page.reload();
   await expect(request.getByLabel(/^Where the request/)).toHaveValue('promised');
+  await expect(of).toHaveValue('Saltmarsh Lens Bureau, Ines');
   await page.goto('/activity?subject=request');
   await expect(page.getByText('promised').first()).toBeVisible();
 });

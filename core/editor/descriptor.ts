@@ -11,7 +11,7 @@ export const systems = ['macos', 'windows', 'linux'] as const;
 export type System = (typeof systems)[number];
 
 /** What an item's scope may be limited by. */
-export const scopeConditions = ['camera', 'input', 'result'] as const;
+const scopeConditions = ['camera', 'input', 'result'] as const;
 export type ScopeCondition = (typeof scopeConditions)[number];
 
 /** Points an axis that a table may have. */

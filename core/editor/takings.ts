@@ -6,7 +6,7 @@ export interface ThingToPlace { kind: string; /** of a preset: the editor whose 
 export interface Taking { editor: string; how: 'accepted' | 'after conversion' | 'impossible'; words: string }
 
 /** What can be made of a kind here, the nearest first, with what is said of it. */
-export const becomes: Readonly<Record<string, readonly { kind: string; into: string }[]>> = {
+const becomes: Readonly<Record<string, readonly { kind: string; into: string }[]>> = {
   preset: [{ kind: 'look', into: 'a look, of what a table can carry' }],
   look: [{ kind: 'icc-profile', into: 'an ICC device link or abstract profile' }],
   'camera-profile': [{ kind: 'icc-profile', into: 'an ICC input profile, for one light' }],

@@ -1,8 +1,7 @@
 /** Which lenses a lens database (our open XML format) calibrates, by which names, in which quantities. */
-import { Problem } from '../problem';
 import { decodeText } from '../text';
 import { strictParser } from '../xml';
-import { LENS_NAMESPACE, LENS_ROOT } from './facts';
+import { checkRoot } from './facts';
 
 export interface CalibratedLens { maker: string; model: string; aliases: string[]; mount: string; /** crop factor of the sensor that it was calibrated on */ crop: number | null; quantities: string[]; /** mm, over all samples */ focal: [number, number] | null }
 export interface Calibrations { release: string; lenses: CalibratedLens[] }
@@ -16,7 +15,7 @@ export function calibrations(bytes: Uint8Array): Calibrations {
   parser.on('opentag', (tag) => {
     if (++depth > 20) throw fault('xml-depth', 'Elements are nested more than 20 deep.', 'Ask the supplier for the file again.');
     const a = (n: string): string => tag.attributes[n]?.value.trim() ?? '';
-    if (depth === 1) { if (tag.local !== LENS_ROOT || tag.uri !== LENS_NAMESPACE) throw new Problem('lens-root', 'This is no lens database.', 'the root', 'Ask the supplier for the file again.'); out.release = a('release'); }
+    if (depth === 1) { checkRoot(tag); out.release = a('release'); }
     else if (tag.local === 'lens' && depth === 2) {
       if (out.lenses.length >= MOST) throw fault('lens-count', `More than ${MOST.toLocaleString('en')} lenses are not read.`, 'Split the database by maker.');
       out.lenses.push((lens = { maker: a('maker'), model: a('model'), aliases: [], mount: a('mount'), crop: finite(a('crop')), quantities: [], focal: null }));

@@ -5,6 +5,11 @@ import { strictParser } from '../xml';
 
 export const LENS_NAMESPACE = 'https://etagere.example/ns/lens-database/1', LENS_ROOT = 'lens-database';
 
+/** Refuses a file whose first element is not that of a lens database. */
+export function checkRoot(tag: { local: string; uri: string }): void {
+  if (tag.local !== LENS_ROOT || tag.uri !== LENS_NAMESPACE) throw new Problem('lens-root', 'This is no lens database.', 'the root', 'Ask the supplier for the file again.');
+}
+
 export interface LensFacts { release: string; /** cameras that it names */ bodies: number; mounts: string[]; lenses: string[]; series: number; samples: number }
 
 export function lensFacts(bytes: Uint8Array): LensFacts {
@@ -13,7 +18,7 @@ export function lensFacts(bytes: Uint8Array): LensFacts {
   parser.on('opentag', (tag) => {
     if (++depth > 20) throw fault('xml-depth', 'Elements are nested more than 20 deep.', 'Ask the supplier for the file again.');
     const a = (n: string): string => tag.attributes[n]?.value ?? '';
-    if (depth === 1) { if (tag.local !== LENS_ROOT || tag.uri !== LENS_NAMESPACE) throw new Problem('lens-root', 'This is no lens database.', 'the root', 'Ask the supplier for the file again.'); out.release = a('release'); }
+    if (depth === 1) { checkRoot(tag); out.release = a('release'); }
     else if (tag.local === 'camera') out.bodies++;
     else if (tag.local === 'mount') out.mounts.push(a('name'));
     else if (tag.local === 'lens' && out.lenses.length < 5000) out.lenses.push([a('maker'), a('model')].filter(Boolean).join(' '));

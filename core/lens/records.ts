@@ -2,10 +2,9 @@
  * The records of a lens database and what differs between two releases of it: each child of the root, told apart by what it
  * is, its maker, model or name, and its mount; the same where its whole content is, whatever the order of attributes.
  */
-import { Problem } from '../problem';
 import { decodeText } from '../text';
 import { strictParser } from '../xml';
-import { LENS_NAMESPACE, LENS_ROOT } from './facts';
+import { checkRoot } from './facts';
 
 export interface LensRecord { /** "lens", "camera", "mount" */ what: string; name: string; content: string; series: number; samples: number }
 export interface LensChange { what: string; name: string; /** series and samples, in words */ before: string; after: string }
@@ -19,7 +18,7 @@ export function lensRecords(bytes: Uint8Array): LensRecord[] {
   parser.on('opentag', (tag) => {
     if (++depth > DEPTH) throw fault('xml-depth', `Elements are nested more than ${DEPTH} deep.`, 'Ask the supplier for the file again.');
     const a = (n: string): string => tag.attributes[n]?.value.trim() ?? '';
-    if (depth === 1) { if (tag.local !== LENS_ROOT || tag.uri !== LENS_NAMESPACE) throw new Problem('lens-root', 'This is no lens database.', 'the root', 'Ask the supplier for the file again.'); return; }
+    if (depth === 1) { checkRoot(tag); return; }
     if (depth === 2) {
       if (out.length >= MOST) throw fault('lens-count', `More than ${MOST.toLocaleString('en')} records are not read.`, 'Split the database by maker.');
       const name = [[a('maker'), a('model') || a('name')].filter(Boolean).join(' '), a('mount')].filter(Boolean).join(', ');

@@ -114,9 +114,11 @@ export function applyMapping(mapping: Mapping, doc: StepDocument): ReadPreset {
     if (bad) throw new Problem('preset-value', `${settingById.get(id)!.title}: ${bad}.`, 'the whole preset', remedy);
     if (isNeutral(id, value)) delete settings[id];
   }
-  const references: ReadPreset['references'] = [];
-  const look = settings.look as LookReference | undefined;
-  if (look) references.push({ kind: 'look', name: look.name, strength: look.strength });
-  if (typeof settings.cameraProfile === 'string') references.push({ kind: 'camera-profile', name: settings.cameraProfile });
-  return { name, headings, settings, classes, references, unknown };
+  return { name, headings, settings, classes, references: referencesOf(settings), unknown };
+}
+
+/** The other items that settings refer to, by name. */
+export function referencesOf(settings: Settings): ReadPreset['references'] {
+  const look = settings.look as LookReference | undefined, profile = settings.cameraProfile;
+  return [...(look ? [{ kind: 'look' as const, name: look.name, strength: look.strength }] : []), ...(typeof profile === 'string' ? [{ kind: 'camera-profile' as const, name: profile }] : [])];
 }

@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import { calibrations } from '../lens/calibrated';
-import { cameraCoverage, cropOf, lensCoverage, unlisted, type Camera, type Lens } from './coverage';
+import { cameraCoverage, cropOf, isMet, lensCoverage, unlisted, type Camera, type Lens } from './coverage';
 
 const camera = (model: string, more: Partial<Camera> = {}): Camera => ({ id: model, maker: 'Perrin', model, names: [], conversion: '', serials: [], mount: 'Alder', crop: 1, ...more });
 const lens = (model: string, more: Partial<Lens> = {}): Lens => ({ id: model, maker: 'Perrin', model, names: [], mount: 'Alder', ...more });
@@ -61,4 +61,14 @@ test('what files name and the list does not have is told once, with its serials'
   const seen = (c: string, serial: string, l: string, conversion = '') => ({ maker: 'Perrin', camera: c, conversion, serial, lens: l });
   const u = unlisted([seen('Perrin Alder', '1', 'Perrin 50 mm f/2'), seen('PERRIN ALDER', '2', 'PERRIN 50mm F2'), seen('Perrin Alder', '3', '', 'infrared'), seen('Perrin Oak', '9', 'Perrin 90 mm f/4'), seen('', '', '')], [camera('Oak')], [lens('90 mm f/4')]);
   expect(u).toEqual({ cameras: [{ maker: 'Perrin', model: 'Perrin Alder', conversion: '', serials: ['1', '2'] }, { maker: 'Perrin', model: 'Perrin Alder', conversion: 'infrared', serials: ['3'] }], lenses: [{ maker: 'Perrin', model: 'Perrin 50 mm f/2' }] });
+});
+
+test('what was asked for is met by a profile, a whole calibration, or an editor of the maker who was asked', () => {
+  const c = camera('Alder'), none = { camera: null, lens: null, askedOf: '' }, editors = [{ key: 'o@2', title: 'Oxbow 2', cameras: 'all' as const }, { key: 'm@4', title: 'Marlstone 4', cameras: [] }];
+  const cameras = (held: ReturnType<typeof profile>[]) => cameraCoverage([c], held, editors), of = (askedOf: string) => isMet({ ...none, camera: 'Alder', wanted: 'support in an editor', askedOf }, cameras([]), []);
+  const wanted = { ...none, camera: 'Alder', wanted: 'camera profile' };
+  expect([isMet(wanted, cameras([]), []), isMet(wanted, cameras([profile('A', ['Alder'], false)]), []), isMet(none as never, [], [])]).toEqual([false, true, false]);
+  expect([of(''), of('oxbow'), of('Marlstone'), of('nobody')]).toEqual([true, true, false, false]);
+  const lensAt = (inner: string) => isMet({ ...none, lens: '50 mm f/2', wanted: 'lens calibration' }, [], lensCoverage([lens('50 mm f/2')], [], held(inner)));
+  expect([lensAt(`<lens maker="Perrin" model="50 mm f/2">${full}</lens>`), lensAt(`<lens maker="Perrin" model="50 mm f/2">${series('distortion')}</lens>`)]).toEqual([true, false]);
 });

@@ -6,7 +6,7 @@ export interface Camera extends Named { id: string; /** what was done to the bod
 export interface Lens extends Named { id: string; mount: string }
 
 /** Profiles that name the same cameras and are from one source. */
-export interface ProfilesHeld { /** bodies that they are for, as items name them */ cameras: readonly string[]; source: string; held: number; approved: number }
+interface ProfilesHeld { /** bodies that they are for, as items name them */ cameras: readonly string[]; source: string; held: number; approved: number }
 /** null: the descriptor says nothing of it. */
 export interface Support { key: string; title: string; cameras: 'all' | readonly string[] | null }
 export type Reads = 'yes' | 'no' | 'unknown';
@@ -17,7 +17,7 @@ export interface CameraLine { camera: Camera; state: Covered; /** the camera as 
 
 const converted = (c: Camera): Named => (c.conversion ? { maker: c.maker, model: `${c.model} ${c.conversion}`, names: c.names.map((n) => `${n} ${c.conversion}`) } : c);
 /** Whether a body, as items and frames name it ("Alder, infrared"), is this camera. */
-export const isBody = (c: Camera, body: string): boolean => bears(converted(c), cameraForm, body);
+const isBody = (c: Camera, body: string): boolean => bears(converted(c), cameraForm, body);
 
 /** Whether an editor reads this camera's data: by the name in its files, which a conversion does not change. */
 export const readsCamera = (s: Pick<Support, 'cameras'>, c: Named): Reads => (s.cameras === null ? 'unknown' : s.cameras === 'all' || s.cameras.some((n) => bears(c, cameraForm, n)) ? 'yes' : 'no');
@@ -59,6 +59,18 @@ export function lensCoverage(lenses: readonly Lens[], cameras: readonly Camera[]
 const RANK: Record<Covered, number> = { none: 0, partly: 1, covered: 2 };
 /** Those with gaps first; else as they came. */
 function leastFirst(a: { state: Covered }, b: { state: Covered }): number { return RANK[a.state] - RANK[b.state]; }
+
+/** What can be asked for. */
+export const wishes = ['camera profile', 'lens calibration', 'support in an editor'] as const;
+export interface Wish { camera: string | null; lens: string | null; wanted: string; /** a supplier, or the maker of an editor; '' for anyone */ askedOf: string }
+
+/** Whether coverage has since what was asked for: a profile, a whole calibration, or an editor, of the maker who was asked, that reads the camera. */
+export function isMet(w: Wish, cameras: readonly CameraLine[], lenses: readonly LensLine[]): boolean {
+  const camera = cameras.find((l) => l.camera.id === w.camera), lens = lenses.find((l) => l.lens.id === w.lens);
+  if (w.wanted === 'camera profile') return !!camera && camera.state !== 'none';
+  if (w.wanted === 'lens calibration') return lens?.state === 'covered';
+  return !!camera?.reads.some((r) => r.answer === 'yes' && r.title.toLowerCase().startsWith(w.askedOf.toLowerCase()));
+}
 
 /** Crop factor of a sensor, from its sides in mm: the diagonal of 36 × 24 mm by its own. */
 export const cropOf = (width: number | null, height: number | null): number | null => (width && height ? Math.round((Math.hypot(36, 24) / Math.hypot(width, height)) * 1000) / 1000 : null);

@@ -1,6 +1,8 @@
 /** Whether an item will show for a photo like one of the frames: in each editor, and at each station that has it. */
 import { editorKey } from '@/core/editor/descriptor';
 import { bodyOf } from '@/core/frame/body';
+import type { Settings } from '@/core/preset/kinds';
+import { referencesOf } from '@/core/preset/mapping';
 import { cameraForm, bears, type Named } from '@/core/records/names';
 import { foretell, type Foretold, type ItemSide, type PhotoSide } from '@/core/records/foretell';
 import { Problem } from '@/core/problem';
@@ -15,16 +17,13 @@ import { cameras, editorsHere } from './queries';
 
 export interface ForetoldAt extends Foretold { editor: string; title: string; /** null: the editor alone, where no station has it */ station: { id: string; name: string } | null }
 
-/** What a preset's settings refer to, by name. */
-const references = (settings: { look?: { name?: unknown }; cameraProfile?: unknown } | undefined): string[] => [settings?.look?.name, settings?.cameraProfile].filter((n): n is string => typeof n === 'string' && n !== '');
-
 export async function foretellFor(person: Person, itemId: string, frameId: string): Promise<{ item: string; photo: string; at: ForetoldAt[] }> {
   allow(person, 'view');
   const sql = pool(), item = await itemById(sql, itemId, person.id), frame = (await frames(sql)).find((f) => f.id === frameId);
   if (!item) throw new Problem('not-found', 'There is no such item.', itemId, 'Go back to Shelves; it may have been archived.');
   if (!frame) throw new Problem('not-found', 'There is no such frame.', frameId, 'Choose another frame.');
   const [versions, own, here, places, editors, all, mine] = await Promise.all([versionsOf(sql, itemId), cameras(sql), stationEditors(sql, null), placements(sql, null), editorsHere(sql), stations(sql), shelves(sql, person.id)]), newest = versions[0]!;
-  const needs = references(newest.facts.settings as never), held = new Set(await titlesHeld(sql, needs));
+  const needs = referencesOf((newest.facts.settings ?? {}) as Settings).map((r) => r.name), held = new Set(await titlesHeld(sql, needs));
   const side: ItemSide = { title: item.title, kind: item.kind, format: newest.format, status: newest.status, archived: item.archived_at !== null, away: mine.find((s) => s.id === item.shelf_id && s.away)?.name ?? '', cameras: item.cameras, input: item.scope.input ?? null, result: item.scope.result ?? null, needs: needs.map((name) => ({ name, held: held.has(name) })) };
   const named: Named = own.find((c) => bears(c, cameraForm, frame.camera)) ?? { maker: frame.camera.split(' ')[0] ?? '', model: frame.camera, names: [] };
   const photo: PhotoSide = { name: frame.name, camera: { ...named, model: frame.camera, names: [named.model, ...named.names] }, body: bodyOf(frame), kind: frame.file_kind, result: null };

@@ -2,7 +2,7 @@
 import { array, number, object, string } from 'yup';
 import { v7 } from 'uuid';
 import { calibrations, type Calibrations } from '@/core/lens/calibrated';
-import { cameraCoverage, cropOf, lensCoverage, unlisted, type Camera, type CameraLine, type LensLine } from '@/core/records/coverage';
+import { cameraCoverage, cropOf, isMet, lensCoverage, unlisted, wishes, type Camera, type CameraLine, type LensLine } from '@/core/records/coverage';
 import { explainPhotos, type PhotoGroup, type PhotoSeen } from '@/core/records/photos';
 import { editorKey } from '@/core/editor/descriptor';
 import { Problem } from '@/core/problem';
@@ -18,7 +18,7 @@ export type { CameraRow, LensRow, RequestRow, RequestState } from './queries';
 export type { CameraLine, LensLine, PhotoGroup };
 
 const unknown = (what: string, id: string): Problem => new Problem('not-found', `There is no such ${what}.`, id, 'Reload the page; somebody may have taken it away.');
-export const cameraOf = (c: q.CameraRow): Camera => ({ id: c.id, maker: c.maker, model: c.model, names: c.names, conversion: c.conversion, serials: c.serials, mount: c.mount, crop: cropOf(c.sensor_width, c.sensor_height) });
+const cameraOf = (c: q.CameraRow): Camera => ({ id: c.id, maker: c.maker, model: c.model, names: c.names, conversion: c.conversion, serials: c.serials, mount: c.mount, crop: cropOf(c.sensor_width, c.sensor_height) });
 
 /** The databases that were read last: a page of coverage asks for the same ones again and again. */
 const databases = new Map<string, Calibrations | null>();
@@ -46,17 +46,8 @@ export async function coverage(person: Person): Promise<Coverage> {
     cameras: lines, lenses: lensLines, editors: editors.map(({ key, title, stations }) => ({ key, title, stations })),
     unlisted: unlisted(seen.map((s) => ({ ...s, maker: s.camera.split(' ')[0] ?? '' })), cameras, lenses),
     suppliers: [...suppliers, ...new Set(editors.map((e) => e.title))],
-    requests: requests.map((r) => ({ ...r, met: !['fulfilled', 'declined'].includes(r.state) && metBy(r, lines, lensLines) })),
+    requests: requests.map((r) => ({ ...r, met: !['fulfilled', 'declined'].includes(r.state) && isMet({ camera: r.camera_id, lens: r.lens_id, wanted: r.wanted, askedOf: r.asked_of }, lines, lensLines) })),
   };
-}
-
-/** Coverage has since what a request asks for. */
-function metBy(r: q.RequestRow, cameras: CameraLine[], lenses: LensLine[]): boolean {
-  const c = cameras.find((l) => l.camera.id === r.camera_id), l = lenses.find((x) => x.lens.id === r.lens_id);
-  if (r.wanted === 'camera profile') return !!c && c.state !== 'none';
-  if (r.wanted === 'lens calibration') return l?.state === 'covered';
-  const of = c?.reads.filter((x) => !r.asked_of || x.title.toLowerCase().startsWith(r.asked_of.toLowerCase())) ?? [];
-  return of.some((x) => x.answer === 'yes');
 }
 
 const text = (most: number) => string().trim().max(most).default(''), list = (most: number) => array().of(string().trim().min(1).max(120).required()).max(most).default([]);
@@ -69,7 +60,7 @@ const kinds = {
   camera: { subject: 'camera', schema: cameraSchema, byId: q.cameraById, same: q.sameCamera, insert: q.insertCamera, update: q.updateCamera, remove: q.removeCamera, nameOf: (c: q.CameraRow) => [c.model, c.conversion].filter(Boolean).join(', ') },
   lens: { subject: 'lens', schema: lensSchema, byId: q.lensById, same: q.sameLens, insert: q.insertLens, update: q.updateLens, remove: q.removeLens, nameOf: (l: q.LensRow) => l.model },
 } as const;
-export type GearKind = keyof typeof kinds;
+type GearKind = keyof typeof kinds;
 type Row = q.CameraRow & q.LensRow;
 interface Kind { subject: string; schema: typeof cameraSchema; byId: (sql: Sql, id: string) => Promise<Row | undefined>; same: (sql: Sql, r: Row, but: string) => Promise<boolean>; insert: (sql: Sql, r: Row) => Promise<unknown>; update: (sql: Sql, r: Row) => Promise<unknown>; remove: (sql: Sql, id: string) => Promise<Row | undefined>; nameOf: (r: Row) => string }
 
@@ -106,7 +97,7 @@ export async function listSeen(person: Person): Promise<{ cameras: number; lense
   return { cameras: u.cameras.length, lenses: u.lenses.length };
 }
 
-const requestSchema = object({ camera: uuid().nullable().default(null), lens: uuid().nullable().default(null), about: string().trim().required('Say which camera or lens.').max(160), wanted: string().oneOf(['camera profile', 'lens calibration', 'support in an editor'], 'Say what is wanted of it.').required('Say what is wanted of it.'), askedOf: text(120), note: text(2000) }).noUnknown();
+const requestSchema = object({ camera: uuid().nullable().default(null), lens: uuid().nullable().default(null), about: string().trim().required('Say which camera or lens.').max(160), wanted: string().oneOf([...wishes], 'Say what is wanted of it.').required('Say what is wanted of it.'), askedOf: text(120), note: text(2000) }).noUnknown();
 
 /** Notes that something is missing. The same is not asked twice while it is open. */
 export async function askFor(person: Person, input: unknown): Promise<{ id: string }> {

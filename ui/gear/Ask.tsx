@@ -3,11 +3,11 @@
 import { Dialog } from 'radix-ui';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import { wishes } from '@/core/records/coverage';
 import { call, problemOf, type ProblemText } from '../kit/call';
 import { Notice } from '../kit/Notice';
 
 export interface Asking { camera: string | null; lens: string | null; about: string; wanted: string; askedOf: string }
-export const wants = ['camera profile', 'lens calibration', 'support in an editor'] as const;
 const label = 'flex flex-col gap-0.5 text-[12px] text-soft', control = 'field text-[13.5px] text-ink';
 
 export function Ask({ about, suppliers, onClose }: { about: Asking; /** whom one can ask, offered while typing */ suppliers: string[]; onClose: () => void }) {
@@ -20,7 +20,7 @@ export function Ask({ about, suppliers, onClose }: { about: Asking; /** whom one
           <Dialog.Title className="mb-2 text-[17px]">Ask for what is missing</Dialog.Title>
           <form onSubmit={(e) => { e.preventDefault(); void save(); }}>
             <label className={`${label} mb-2`}>Camera or lens<input autoFocus={!about.about} className={control} value={f.about} onChange={set('about')} readOnly={!!(f.camera ?? f.lens)} required maxLength={160} /></label>
-            <label className={`${label} mb-2`}>What is wanted<select className={control} value={f.wanted} onChange={set('wanted')}>{wants.map((w) => <option key={w}>{w}</option>)}</select></label>
+            <label className={`${label} mb-2`}>What is wanted<select className={control} value={f.wanted} onChange={set('wanted')}>{wishes.map((w) => <option key={w}>{w}</option>)}</select></label>
             <label className={`${label} mb-2`}>Asked of<input className={control} list="asked-of" value={f.askedOf} onChange={set('askedOf')} maxLength={120} placeholder="a supplier, or the maker of an editor" /></label>
             <datalist id="asked-of">{suppliers.map((s) => <option key={s} value={s} />)}</datalist>
             <label className={`${label} mb-3`}>Note<textarea className={`${control} !h-[58px] py-1.5`} value={f.note} onChange={set('note')} maxLength={2000} /></label>
