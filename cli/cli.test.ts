@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { decode } from 'fast-png';
@@ -123,6 +123,10 @@ describe('preset and pack', () => {
     expect(got.refused).toMatchObject([{ path: 'Fathom Color - Stage set/Tables/Size White.cube', code: 'cube-rows-missing' }]);
     writeFileSync(at('cut.zip'), readFileSync(at('pack.zip')).subarray(0, 5000));
     expect(refusal('pack', 'inspect', at('cut.zip')).code).toBe('zip-truncated');
+    // larger than can be held at once: it is walked where it lies
+    writeFileSync(at('large.zip'), ''); truncateSync(at('large.zip'), 2.3e9);
+    expect(refusal('pack', 'inspect', at('large.zip')).code).toBe('zip-truncated');
+    expect(refusal('pack', 'inspect', tmpdir()).code).toBe('file-unreadable');
   });
   test('the pages written from the code are up to date', () => { expect(run('docs', 'settings').stdout).toBe(readFileSync('docs/common-settings.md', 'utf8')); expect(run('docs', 'three-way').stdout).toBe(readFileSync('docs/three-way.md', 'utf8')); });
 });

@@ -1,10 +1,18 @@
 /** Shared by the verbs: files, points, numbers, each refused with a Problem. */
-import { readFileSync } from 'node:fs';
+import { closeSync, openSync, readFileSync, statSync } from 'node:fs';
 import { Problem } from '@/core/problem';
+
+const unreadable = (path: string, why: string): Problem => new Problem('file-unreadable', `${path} cannot be read: ${why}.`, path, 'Check the path and its permissions.');
+
+/** Refuses what is no file that can be opened, without reading it: it may be larger than memory. */
+export function openInput(path: string): void {
+  try { const f = openSync(path, 'r'); closeSync(f); } catch (e) { throw unreadable(path, (e as NodeJS.ErrnoException).code ?? (e as Error).message); }
+  if (!statSync(path).isFile()) throw unreadable(path, 'it is no file');
+}
 
 export function readInput(path: string | undefined, what = 'file'): Buffer {
   if (!path) throw new Problem('usage', `A ${what} is missing.`, 'command line', `Name the ${what}.`);
-  try { return readFileSync(path); } catch (e) { throw new Problem('file-unreadable', `${path} cannot be read: ${(e as NodeJS.ErrnoException).code ?? (e as Error).message}.`, path, 'Check the path and its permissions.'); }
+  try { return readFileSync(path); } catch (e) { throw unreadable(path, (e as NodeJS.ErrnoException).code ?? (e as Error).message); }
 }
 
 /** A JSON array of lists of numbers, all of one length from 1 to 4. */

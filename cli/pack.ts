@@ -1,14 +1,14 @@
 import { parseArgs } from 'node:util';
 import { Problem } from '@/core/problem';
 import { inspectPack } from '@/server/packs/inspect';
-import { readInput } from './input';
+import { openInput } from './input';
 import type { Verb } from './main';
 import { shipped } from './preset';
 
 const inspect: Verb = async (args) => {
   const { positionals } = parseArgs({ args, allowPositionals: true, options: {} }), file = positionals[0];
   if (!file) throw new Problem('usage', 'An archive is missing.', 'command line', 'Name the ZIP.');
-  readInput(file, 'archive');
+  openInput(file);
   const entries: unknown[] = [], refused: unknown[] = [], ignored: unknown[] = [];
   for await (const e of inspectPack(file, shipped())) {
     if (e.type === 'entry') entries.push({ path: e.path, size: e.bytes.length, sha256: e.sha256.toString('hex'), kind: e.kind, title: e.title, headings: e.headings, needs: e.needs, note: e.note });
