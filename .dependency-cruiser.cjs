@@ -2,16 +2,51 @@
 const notTests = '\\.test\\.ts$';
 module.exports = {
   forbidden: [
-    { name: 'core-is-pure', severity: 'error', from: { path: '^core', pathNot: notTests }, to: { pathNot: '^(core|node_modules/(yup|saxes|xmlchars|fflate|fast-png|iobuffer|uuid|property-expr|tiny-case|toposort|lcms-wasm))' } },
-    { name: 'ui-and-workers-have-no-data-access', severity: 'error', from: { path: '^(ui|workers)' }, to: { path: '^(server|agent|standins|demo|cli)' } },
-    { name: 'agent-imports-core-alone', severity: 'error', from: { path: '^agent', pathNot: notTests }, to: { path: '^(server|app|ui|standins|demo|cli|workers)' } },
-    { name: 'standins-share-no-code', severity: 'error', from: { path: '^standins' }, to: { path: '^(core|server|app|ui|agent|demo|cli|workers)' } },
-    { name: 'app-is-thin', comment: 'no SQL and no computation in routes and pages', severity: 'error', from: { path: '^app' }, to: { path: '^(core/(look|preset|color|sync)|server/db|node_modules/pg/)' } },
+    {
+      name: 'core-is-pure',
+      severity: 'error',
+      from: { path: '^core', pathNot: notTests },
+      to: {
+        pathNot:
+          '^(core|node_modules/(yup|saxes|xmlchars|fflate|fast-png|iobuffer|uuid|property-expr|tiny-case|toposort|lcms-wasm))',
+      },
+    },
+    {
+      name: 'ui-and-workers-have-no-data-access',
+      severity: 'error',
+      from: { path: '^(ui|workers)' },
+      to: { path: '^(server|agent|standins|demo|cli)' },
+    },
+    {
+      name: 'agent-imports-core-alone',
+      severity: 'error',
+      from: { path: '^agent', pathNot: notTests },
+      to: { path: '^(server|app|ui|standins|demo|cli|workers)' },
+    },
+    {
+      name: 'standins-share-no-code',
+      severity: 'error',
+      from: { path: '^standins' },
+      to: { path: '^(core|server|app|ui|agent|demo|cli|workers)' },
+    },
+    {
+      name: 'app-is-thin',
+      comment: 'no SQL and no computation in routes and pages',
+      severity: 'error',
+      from: { path: '^app' },
+      to: { path: '^(core/(look|preset|color|sync)|server/db|node_modules/pg/)' },
+    },
     { name: 'no-circular', severity: 'error', from: {}, to: { circular: true } },
     { name: 'no-unresolvable', severity: 'error', from: {}, to: { couldNotResolve: true } },
   ],
   options: {
-    doNotFollow: { path: 'node_modules' }, exclude: { path: '^(\\.next|dist|e2e/\\.out)' }, tsPreCompilationDeps: false, tsConfig: { fileName: 'tsconfig.json' },
-    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'require', 'node', 'default', 'types'] },
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '^(\\.next|dist|e2e/\\.out)' },
+    tsPreCompilationDeps: false,
+    tsConfig: { fileName: 'tsconfig.json' },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'require', 'node', 'default', 'types'],
+    },
   },
 };

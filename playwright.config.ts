@@ -1,10 +1,28 @@
 import { defineConfig } from '@playwright/test';
 
 export default defineConfig({
-  testDir: 'e2e', outputDir: 'e2e/.out', timeout: 90_000, workers: 1, retries: 0, forbidOnly: !!process.env.CI,
-  globalSetup: './e2e/setup.ts', reporter: [['list'], ['json', { outputFile: 'e2e/.out/results.json' }]],
+  testDir: 'e2e',
+  outputDir: 'e2e/.out',
+  timeout: 90_000,
+  workers: 1,
+  retries: 0,
+  forbidOnly: !!process.env.CI,
+  globalSetup: './e2e/setup.ts',
+  reporter: [['list'], ['json', { outputFile: 'e2e/.out/results.json' }]],
   use: {
-    baseURL: 'http://127.0.0.1:4399', viewport: { width: 1280, height: 800 }, trace: 'off',
-    launchOptions: { executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] },
+    baseURL: 'http://127.0.0.1:4399',
+    viewport: { width: 1280, height: 800 },
+    trace: 'off',
+    launchOptions: {
+      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
   },
 });

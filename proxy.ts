@@ -3,12 +3,26 @@ import { NextResponse, type NextRequest } from 'next/server';
 
 export function proxy(request: NextRequest): NextResponse {
   // a zero character is in no name that we hold, and the database refuses it
-  if (request.nextUrl.search.includes('%00')) { const url = request.nextUrl.clone(); url.search = url.search.replaceAll('%00', ''); return NextResponse.redirect(url); }
-  const nonce = btoa(crypto.randomUUID()), dev = process.env.NODE_ENV === 'development';
+  if (request.nextUrl.search.includes('%00')) {
+    const url = request.nextUrl.clone();
+    url.search = url.search.replaceAll('%00', '');
+    return NextResponse.redirect(url);
+  }
+  const nonce = btoa(crypto.randomUUID()),
+    dev = process.env.NODE_ENV === 'development';
   const policy = [
-    "default-src 'self'", `script-src 'self' 'nonce-${nonce}' 'strict-dynamic' 'wasm-unsafe-eval'${dev ? " 'unsafe-eval'" : ''}`,
-    dev ? "style-src 'self' 'unsafe-inline'" : `style-src 'self' 'nonce-${nonce}'`, "style-src-attr 'unsafe-inline'", "img-src 'self' blob: data:", "worker-src 'self' blob:", `connect-src 'self'${dev ? ' ws:' : ''}`,
-    "font-src 'self'", "object-src 'none'", "base-uri 'none'", "form-action 'self'", "frame-ancestors 'none'",
+    "default-src 'self'",
+    `script-src 'self' 'nonce-${nonce}' 'strict-dynamic' 'wasm-unsafe-eval'${dev ? " 'unsafe-eval'" : ''}`,
+    dev ? "style-src 'self' 'unsafe-inline'" : `style-src 'self' 'nonce-${nonce}'`,
+    "style-src-attr 'unsafe-inline'",
+    "img-src 'self' blob: data:",
+    "worker-src 'self' blob:",
+    `connect-src 'self'${dev ? ' ws:' : ''}`,
+    "font-src 'self'",
+    "object-src 'none'",
+    "base-uri 'none'",
+    "form-action 'self'",
+    "frame-ancestors 'none'",
   ].join('; ');
   const headers = new Headers(request.headers);
   headers.set('x-nonce', nonce);

@@ -1,14 +1,39 @@
 import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vitest/config';
 
-const at = (p: string) => fileURLToPath(new URL(p, import.meta.url)), resolve = { alias: { '@': at('.'), 'server-only': at('./tools/empty.mjs') } };
+const at = (p: string) => fileURLToPath(new URL(p, import.meta.url)),
+  resolve = { alias: { '@': at('.'), 'server-only': at('./tools/empty.mjs') } };
 export default defineConfig({
   test: {
     maxWorkers: 2,
     projects: [
-      { resolve, test: { name: 'core', environment: 'node', testTimeout: 30_000, include: ['core/**/*.test.ts', 'cli/**/*.test.ts', 'ui/**/*.test.ts', 'standins/**/*.test.ts', 'demo/**/*.test.ts'] } },
+      {
+        resolve,
+        test: {
+          name: 'core',
+          environment: 'node',
+          testTimeout: 30_000,
+          include: [
+            'core/**/*.test.ts',
+            'cli/**/*.test.ts',
+            'ui/**/*.test.ts',
+            'standins/**/*.test.ts',
+            'demo/**/*.test.ts',
+          ],
+        },
+      },
       { resolve, test: { name: 'agent', environment: 'node', include: ['agent/**/*.test.ts'], testTimeout: 60_000 } },
-      { resolve, test: { name: 'server', environment: 'node', include: ['server/**/*.test.ts'], globalSetup: ['server/db/testing/setup.ts'], testTimeout: 30_000, hookTimeout: 60_000 } },
+      {
+        resolve,
+        test: {
+          name: 'server',
+          environment: 'node',
+          include: ['server/**/*.test.ts'],
+          globalSetup: ['server/db/testing/setup.ts'],
+          testTimeout: 30_000,
+          hookTimeout: 60_000,
+        },
+      },
     ],
   },
 });

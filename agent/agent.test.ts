@@ -1,6 +1,17 @@
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { chmodSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, symlinkSync, writeFileSync } from 'node:fs';
+import {
+  chmodSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { build } from 'esbuild';
@@ -9,38 +20,103 @@ import type { Operation, OperationResult, Plan } from '@/core/sync/protocol';
 import { Applier, reversed } from './apply';
 import { takeInventory } from './inventory';
 
-const base = mkdtempSync(join(tmpdir(), 'etagere-agent-')), fixture = join(base, 'crash.mjs');
+const base = mkdtempSync(join(tmpdir(), 'etagere-agent-')),
+  fixture = join(base, 'crash.mjs');
 const sha = (s: string): string => createHash('sha256').update(s).digest('hex');
-let n = 0, root = '', state = '', contents = '';
+let n = 0,
+  root = '',
+  state = '',
+  contents = '';
 
-beforeAll(async () => { await build({ entryPoints: ['agent/crash.fixture.ts'], bundle: true, platform: 'node', format: 'esm', outfile: fixture, alias: { '@': process.cwd() }, banner: { js: "import { createRequire as __c } from 'node:module'; const require = __c(import.meta.url);" } }); });
+beforeAll(async () => {
+  await build({
+    entryPoints: ['agent/crash.fixture.ts'],
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    outfile: fixture,
+    alias: { '@': process.cwd() },
+    banner: { js: "import { createRequire as __c } from 'node:module'; const require = __c(import.meta.url);" },
+  });
+});
 afterAll(() => rmSync(base, { recursive: true, force: true }));
-beforeEach(() => { n++; root = join(base, `root${n}`); state = join(base, `state${n}`); contents = join(base, `contents${n}`); for (const d of [root, state, contents]) mkdirSync(d); });
+beforeEach(() => {
+  n++;
+  root = join(base, `root${n}`);
+  state = join(base, `state${n}`);
+  contents = join(base, `contents${n}`);
+  for (const d of [root, state, contents]) mkdirSync(d);
+});
 
-const file = (path: string, text: string): void => { mkdirSync(dirname(join(root, path)), { recursive: true }); writeFileSync(join(root, path), text); };
-const content = (text: string): string => { writeFileSync(join(contents, sha(text)), text); return sha(text); };
+const file = (path: string, text: string): void => {
+  mkdirSync(dirname(join(root, path)), { recursive: true });
+  writeFileSync(join(root, path), text);
+};
+const content = (text: string): string => {
+  writeFileSync(join(contents, sha(text)), text);
+  return sha(text);
+};
 function tree(at = root): Record<string, string> {
   const out: Record<string, string> = {};
-  const walk = (p: string): void => { for (const name of readdirSync(p).sort()) { const f = join(p, name); if (statSync(f).isDirectory()) { out[`${f.slice(at.length + 1)}/`] = ''; walk(f); } else out[f.slice(at.length + 1)] = readFileSync(f, 'utf8'); } };
+  const walk = (p: string): void => {
+    for (const name of readdirSync(p).sort()) {
+      const f = join(p, name);
+      if (statSync(f).isDirectory()) {
+        out[`${f.slice(at.length + 1)}/`] = '';
+        walk(f);
+      } else out[f.slice(at.length + 1)] = readFileSync(f, 'utf8');
+    }
+  };
   walk(at);
   return out;
 }
 const id = '01a210e5-4862-76ff-8bf1-cca38cebf5bd';
-const plan = (...ops: Omit<Operation, 'n' | 'place' | 'size'>[]): Plan => ({ id, operations: ops.map((o, i) => ({ n: i, place: 'looks', size: 1, ...o })) });
-const applier = (step?: (s: string) => void) => new Applier({ root, state, places: ['Looks', 'Presets'], fetch: async (s, to) => { writeFileSync(to, readFileSync(join(contents, s))); }, ...(step ? { step } : {}) });
+const plan = (...ops: Omit<Operation, 'n' | 'place' | 'size'>[]): Plan => ({
+  id,
+  operations: ops.map((o, i) => ({ n: i, place: 'looks', size: 1, ...o })),
+});
+const applier = (step?: (s: string) => void) =>
+  new Applier({
+    root,
+    state,
+    places: ['Looks', 'Presets'],
+    fetch: async (s, to) => {
+      writeFileSync(to, readFileSync(join(contents, s)));
+    },
+    ...(step ? { step } : {}),
+  });
 
 /** New file in new folders, replacement, removal: every kind of operation. */
 function scene(): Plan {
-  file('Looks/old.cube', 'old'); file('Looks/gone.cube', 'gone'); file('Looks/theirs.cube', 'theirs');
-  return plan({ do: 'put', path: 'Looks/A/B/new.cube', sha256: content('new'), expect: null }, { do: 'put', path: 'Looks/old.cube', sha256: content('newer'), expect: sha('old') }, { do: 'remove', path: 'Looks/gone.cube', sha256: null, expect: sha('gone') });
+  file('Looks/old.cube', 'old');
+  file('Looks/gone.cube', 'gone');
+  file('Looks/theirs.cube', 'theirs');
+  return plan(
+    { do: 'put', path: 'Looks/A/B/new.cube', sha256: content('new'), expect: null },
+    { do: 'put', path: 'Looks/old.cube', sha256: content('newer'), expect: sha('old') },
+    { do: 'remove', path: 'Looks/gone.cube', sha256: null, expect: sha('gone') },
+  );
 }
-const after = { 'Looks/': '', 'Looks/A/': '', 'Looks/A/B/': '', 'Looks/A/B/new.cube': 'new', 'Looks/old.cube': 'newer', 'Looks/theirs.cube': 'theirs' };
+const after = {
+  'Looks/': '',
+  'Looks/A/': '',
+  'Looks/A/B/': '',
+  'Looks/A/B/new.cube': 'new',
+  'Looks/old.cube': 'newer',
+  'Looks/theirs.cube': 'theirs',
+};
 const before = { 'Looks/': '', 'Looks/gone.cube': 'gone', 'Looks/old.cube': 'old', 'Looks/theirs.cube': 'theirs' };
 
 describe('a plan', () => {
   test('is carried out, said, and taken back so that all is as it was', async () => {
-    const p = scene(), a = applier(), { results } = await a.apply(p);
-    expect(results.map((r) => [r.outcome, r.before])).toEqual([['done', null], ['done', sha('old')], ['done', sha('gone')]]);
+    const p = scene(),
+      a = applier(),
+      { results } = await a.apply(p);
+    expect(results.map((r) => [r.outcome, r.before])).toEqual([
+      ['done', null],
+      ['done', sha('old')],
+      ['done', sha('gone')],
+    ]);
     expect(tree()).toEqual(after);
     await a.close();
     const back = await applier().apply(reversed(p, results));
@@ -50,15 +126,21 @@ describe('a plan', () => {
 
   test('leaves a file alone that was changed, made or taken away by hand since, and says conflict', async () => {
     const p = scene();
-    file('Looks/old.cube', 'edited by hand'); file('Looks/A/B/new.cube', 'made by hand'); rmSync(join(root, 'Looks/gone.cube'));
-    const there = tree(), { results } = await applier().apply(p);
+    file('Looks/old.cube', 'edited by hand');
+    file('Looks/A/B/new.cube', 'made by hand');
+    rmSync(join(root, 'Looks/gone.cube'));
+    const there = tree(),
+      { results } = await applier().apply(p);
     expect(results.map((r) => r.outcome)).toEqual(['conflict', 'conflict', 'conflict']);
     expect(results[1]!.message).toContain('changed here since');
     expect(tree()).toEqual(there);
   });
 
   test('does not write over what appears between the look and the rename', async () => {
-    const p = scene(), { results } = await applier((s) => { if (s === 'copy' && !existsSync(join(root, 'Looks/A/B/new.cube'))) file('Looks/A/B/new.cube', 'quick hand'); }).apply(p);
+    const p = scene(),
+      { results } = await applier((s) => {
+        if (s === 'copy' && !existsSync(join(root, 'Looks/A/B/new.cube'))) file('Looks/A/B/new.cube', 'quick hand');
+      }).apply(p);
     expect(results[0]!.outcome).toBe('conflict');
     expect(tree()['Looks/A/B/new.cube']).toBe('quick hand');
     expect(Object.keys(tree()).filter((f) => f.includes('.part'))).toEqual([]);
@@ -66,10 +148,18 @@ describe('a plan', () => {
 
   test('never writes outside the allowed folders, nor through a link that leaves the root', async () => {
     const outside = join(base, `outside${n}`);
-    mkdirSync(outside); mkdirSync(join(root, 'Looks'));
+    mkdirSync(outside);
+    mkdirSync(join(root, 'Looks'));
     symlinkSync(outside, join(root, 'Looks/link'));
-    writeFileSync(join(outside, 'x'), 'x'); symlinkSync(join(outside, 'x'), join(root, 'Looks/x.cube'));
-    const { results } = await applier().apply(plan({ do: 'put', path: 'Elsewhere/a.cube', sha256: content('a'), expect: null }, { do: 'put', path: 'Looks/link/a.cube', sha256: content('a'), expect: null }, { do: 'put', path: 'Looks/x.cube', sha256: content('a'), expect: null }));
+    writeFileSync(join(outside, 'x'), 'x');
+    symlinkSync(join(outside, 'x'), join(root, 'Looks/x.cube'));
+    const { results } = await applier().apply(
+      plan(
+        { do: 'put', path: 'Elsewhere/a.cube', sha256: content('a'), expect: null },
+        { do: 'put', path: 'Looks/link/a.cube', sha256: content('a'), expect: null },
+        { do: 'put', path: 'Looks/x.cube', sha256: content('a'), expect: null },
+      ),
+    );
     expect(results.map((r) => r.outcome)).toEqual(['failed', 'conflict', 'conflict']);
     expect(readdirSync(outside)).toEqual(['x']);
     expect(readFileSync(join(outside, 'x'), 'utf8')).toBe('x');
@@ -86,12 +176,20 @@ describe('a plan', () => {
 
   test('a folder where a file should go is a conflict', async () => {
     mkdirSync(join(root, 'Looks/a.cube'), { recursive: true });
-    expect((await applier().apply(plan({ do: 'put', path: 'Looks/a.cube', sha256: content('a'), expect: null }))).results[0]!.outcome).toBe('conflict');
+    expect(
+      (await applier().apply(plan({ do: 'put', path: 'Looks/a.cube', sha256: content('a'), expect: null }))).results[0]!
+        .outcome,
+    ).toBe('conflict');
   });
 
   test('one that fails does not stop the others', async () => {
     const missing = sha('never delivered');
-    const { results } = await applier().apply(plan({ do: 'put', path: 'Looks/a.cube', sha256: missing, expect: null }, { do: 'put', path: 'Looks/b.cube', sha256: content('b'), expect: null }));
+    const { results } = await applier().apply(
+      plan(
+        { do: 'put', path: 'Looks/a.cube', sha256: missing, expect: null },
+        { do: 'put', path: 'Looks/b.cube', sha256: content('b'), expect: null },
+      ),
+    );
     expect(results.map((r) => r.outcome)).toEqual(['failed', 'done']);
   });
 });
@@ -109,17 +207,30 @@ describe('kill -9', () => {
     expect(probe.steps).toBeGreaterThan(14);
     const reached = new Set<string>();
     for (let k = 1; k <= probe.steps; k++) {
-      for (const d of [root, state]) { rmSync(d, { recursive: true, force: true }); mkdirSync(d); }
-      const p = scene(), killed = run(p, k);
+      for (const d of [root, state]) {
+        rmSync(d, { recursive: true, force: true });
+        mkdirSync(d);
+      }
+      const p = scene(),
+        killed = run(p, k);
       expect(killed.signal, `step ${k}`).toBe('SIGKILL');
       // at the moment of the crash every file is either the old or the new one, whole
       const torn = tree();
-      for (const [path, text] of Object.entries(torn)) if (!path.endsWith('/') && !path.includes('.part')) expect([before[path as never], after[path as never]], `step ${k}, ${path}`).toContain(text);
+      for (const [path, text] of Object.entries(torn))
+        if (!path.endsWith('/') && !path.includes('.part'))
+          expect([before[path as never], after[path as never]], `step ${k}, ${path}`).toContain(text);
       reached.add(JSON.stringify(torn));
       const again = run(p, 0);
       expect(again.stderr).toBe('');
       const { results } = JSON.parse(again.stdout) as { results: OperationResult[] };
-      expect(results.map((r) => [r.outcome, r.before]), `step ${k}`).toEqual([['done', null], ['done', sha('old')], ['done', sha('gone')]]);
+      expect(
+        results.map((r) => [r.outcome, r.before]),
+        `step ${k}`,
+      ).toEqual([
+        ['done', null],
+        ['done', sha('old')],
+        ['done', sha('gone')],
+      ]);
       expect(tree(), `step ${k}`).toEqual(after);
     }
     expect(reached.size).toBeGreaterThan(4); // the crashes really struck at different states
@@ -127,7 +238,8 @@ describe('kill -9', () => {
 
   test('twice in a row, at different steps, and the plan can still be undone', async () => {
     const p = scene();
-    run(p, 8); run(p, 5);
+    run(p, 8);
+    run(p, 5);
     const { results } = JSON.parse(run(p, 0).stdout) as { results: OperationResult[] };
     await applier().close();
     await applier().apply(reversed(p, results));
@@ -146,7 +258,10 @@ describe('kill -9', () => {
 
 describe('the inventory', () => {
   test('reads a file again only when it changed, and keeps the same digest for the same files', async () => {
-    file('Looks/a.cube', 'a'); file('Looks/b/c.cube', 'c'); file('Other/x', 'x'); file('Looks/.etagere-1-x.part', 'p');
+    file('Looks/a.cube', 'a');
+    file('Looks/b/c.cube', 'c');
+    file('Other/x', 'x');
+    file('Looks/.etagere-1-x.part', 'p');
     const one = await takeInventory(root, state, ['Looks', 'Looks/b']);
     expect(one.files.map((f) => f.path)).toEqual(['Looks/a.cube', 'Looks/b/c.cube']);
     expect(one.files[0]!.sha256).toBe(sha('a'));

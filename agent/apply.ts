@@ -19,21 +19,31 @@ export interface ApplyContext {
   step?(name: string): void;
 }
 
-const partOf = (target: string, n: number): string => join(dirname(target), `.etagere-${n}-${basename(target).slice(0, 60)}.part`);
+const partOf = (target: string, n: number): string =>
+  join(dirname(target), `.etagere-${n}-${basename(target).slice(0, 60)}.part`);
 
 export class Applier {
   private readonly journal: Journal;
-  constructor(private readonly c: ApplyContext) { this.journal = new Journal(join(c.state, 'journal')); }
+  constructor(private readonly c: ApplyContext) {
+    this.journal = new Journal(join(c.state, 'journal'));
+  }
 
-  private step(name: string): void { this.c.step?.(name); }
+  private step(name: string): void {
+    this.c.step?.(name);
+  }
   private kept = (sha: string): string => join(this.c.state, 'kept', sha);
   private staged = (plan: string, n: number): string => join(this.c.state, 'stage', plan, String(n));
 
   /** A plan that was begun before, with the results so far; null when nothing is open. */
   async open(): Promise<{ plan: Plan; results: OperationResult[]; ended: boolean } | null> {
-    const facts = await this.journal.read(), begin = facts.find((f) => f.fact === 'begin');
+    const facts = await this.journal.read(),
+      begin = facts.find((f) => f.fact === 'begin');
     if (!begin) return null;
-    return { plan: begin.plan, results: facts.flatMap((f) => (f.fact === 'result' ? [f.result] : [])), ended: facts.some((f) => f.fact === 'end') };
+    return {
+      plan: begin.plan,
+      results: facts.flatMap((f) => (f.fact === 'result' ? [f.result] : [])),
+      ended: facts.some((f) => f.fact === 'end'),
+    };
   }
 
   /** Applies a plan, or goes on with the one that is open. */
@@ -61,17 +71,38 @@ export class Applier {
   }
 
   /** Marks the open plan as reported; the next one may come. */
-  async close(): Promise<void> { this.step('close'); await this.journal.close(this.c.state); }
+  async close(): Promise<void> {
+    this.step('close');
+    await this.journal.close(this.c.state);
+  }
 
   private async one(plan: Plan, op: Operation, facts: Fact[]): Promise<OperationResult> {
-    const answer = (outcome: OperationResult['outcome'], message: string, before: string | null): OperationResult => ({ n: op.n, outcome, message, before, at: new Date().toISOString() });
+    const answer = (outcome: OperationResult['outcome'], message: string, before: string | null): OperationResult => ({
+      n: op.n,
+      outcome,
+      message,
+      before,
+      at: new Date().toISOString(),
+    });
     try {
-      if (!this.c.places.some((p) => op.path.startsWith(p + '/') || op.path === p)) return answer('failed', 'lies outside the folders that the descriptors allow', null);
-      const target = await inside(this.c.root, op.path), intent = facts.some((f) => f.fact === 'intent' && f.n === op.n);
+      if (!this.c.places.some((p) => op.path.startsWith(p + '/') || op.path === p))
+        return answer('failed', 'lies outside the folders that the descriptors allow', null);
+      const target = await inside(this.c.root, op.path),
+        intent = facts.some((f) => f.fact === 'intent' && f.n === op.n);
       let now = await stateOf(target);
       // finished by an earlier run that could not say so any more
-      if (intent && now === op.sha256 && now !== op.expect) { await this.tidyParts(target, op.n); return answer('done', '', op.expect); }
-      if (now !== op.expect) return answer('conflict', now === null ? 'was taken away since the plan was made' : 'was changed here since the plan was made; it is left alone', now === 'occupied' ? null : now);
+      if (intent && now === op.sha256 && now !== op.expect) {
+        await this.tidyParts(target, op.n);
+        return answer('done', '', op.expect);
+      }
+      if (now !== op.expect)
+        return answer(
+          'conflict',
+          now === null
+            ? 'was taken away since the plan was made'
+            : 'was changed here since the plan was made; it is left alone',
+          now === 'occupied' ? null : now,
+        );
       if (op.do === 'put') await this.stage(plan, op);
       if (now !== null) await this.keep(target, now, op, facts);
       const madeFolders = await this.missingFolders(dirname(op.path));
@@ -79,16 +110,31 @@ export class Applier {
       await this.journal.write({ fact: 'intent', n: op.n, madeFolders });
       facts.push({ fact: 'intent', n: op.n, madeFolders });
       if (op.do === 'put') {
-        if (madeFolders.length) { await this.rememberFolders(madeFolders); this.step('mkdir'); await mkdir(dirname(target), { recursive: true }); }
+        if (madeFolders.length) {
+          await this.rememberFolders(madeFolders);
+          this.step('mkdir');
+          await mkdir(dirname(target), { recursive: true });
+        }
         const part = partOf(target, op.n);
         this.step('copy');
         await copyFile(this.staged(plan.id, op.n), part);
         const handle = await open(part, 'r+');
-        try { await handle.sync(); } finally { await handle.close(); }
+        try {
+          await handle.sync();
+        } finally {
+          await handle.close();
+        }
         if ((await hashFile(part)) !== op.sha256) throw new Error('the copy differs from what was staged');
         // the last look, as late as can be: whatever was written here meanwhile is not overwritten
         now = await stateOf(target);
-        if (now !== op.expect) { await rm(part, { force: true }); return answer('conflict', 'was changed here while the plan was carried out; it is left alone', now === 'occupied' ? null : now); }
+        if (now !== op.expect) {
+          await rm(part, { force: true });
+          return answer(
+            'conflict',
+            'was changed here while the plan was carried out; it is left alone',
+            now === 'occupied' ? null : now,
+          );
+        }
         this.step('rename');
         await rename(part, target);
         await syncFolder(dirname(target));
@@ -104,7 +150,14 @@ export class Applier {
     } catch (e) {
       if (e instanceof Unsafe) return answer('conflict', e.message, null);
       const code = (e as NodeJS.ErrnoException).code;
-      const why = code === 'ENOSPC' ? 'the disk is full' : code === 'EACCES' || code === 'EPERM' || code === 'EROFS' ? 'the folder cannot be written' : code === 'EBUSY' ? 'the file is held open' : (e as Error).message.slice(0, 300);
+      const why =
+        code === 'ENOSPC'
+          ? 'the disk is full'
+          : code === 'EACCES' || code === 'EPERM' || code === 'EROFS'
+            ? 'the folder cannot be written'
+            : code === 'EBUSY'
+              ? 'the file is held open'
+              : (e as Error).message.slice(0, 300);
       return answer('failed', why, null);
     }
   }
@@ -117,9 +170,16 @@ export class Applier {
     await mkdir(dirname(to), { recursive: true });
     if ((await stateOf(this.kept(op.sha256!))) === op.sha256) await copyFile(this.kept(op.sha256!), to);
     else await this.c.fetch(op.sha256!, to);
-    if ((await hashFile(to)) !== op.sha256) { await rm(to, { force: true }); throw new Error('the contents arrived damaged'); }
+    if ((await hashFile(to)) !== op.sha256) {
+      await rm(to, { force: true });
+      throw new Error('the contents arrived damaged');
+    }
     const handle = await open(to, 'r+');
-    try { await handle.sync(); } finally { await handle.close(); }
+    try {
+      await handle.sync();
+    } finally {
+      await handle.close();
+    }
     await this.journal.write({ fact: 'staged', n: op.n });
   }
 
@@ -131,7 +191,11 @@ export class Applier {
       await mkdir(dirname(to), { recursive: true });
       await copyFile(target, `${to}.part`);
       const handle = await open(`${to}.part`, 'r+');
-      try { await handle.sync(); } finally { await handle.close(); }
+      try {
+        await handle.sync();
+      } finally {
+        await handle.close();
+      }
       if ((await hashFile(`${to}.part`)) !== sha) throw new Error('the file changed while it was being kept');
       await rename(`${to}.part`, to);
     }
@@ -140,7 +204,10 @@ export class Applier {
 
   private async missingFolders(folder: string): Promise<string[]> {
     const missing: string[] = [];
-    for (let at = folder; at && at !== '.'; at = dirname(at)) { if (await lstat(join(this.c.root, at)).catch(() => null)) break; missing.push(at); }
+    for (let at = folder; at && at !== '.'; at = dirname(at)) {
+      if (await lstat(join(this.c.root, at)).catch(() => null)) break;
+      missing.push(at);
+    }
     return missing;
   }
 
@@ -148,7 +215,8 @@ export class Applier {
     return JSON.parse(await readFile(join(this.c.state, 'folders.json'), 'utf8').catch(() => '[]')) as string[];
   }
   private async rememberFolders(made: string[]): Promise<void> {
-    const file = join(this.c.state, 'folders.json'), all = new Set([...(await this.folders()), ...made]);
+    const file = join(this.c.state, 'folders.json'),
+      all = new Set([...(await this.folders()), ...made]);
     await writeFile(`${file}.part`, JSON.stringify([...all]));
     await rename(`${file}.part`, file);
   }
@@ -165,11 +233,27 @@ export class Applier {
     await rm(partOf(target, n), { force: true });
     await this.tidyFolders(this.relative(dirname(target)));
   }
-  private relative(full: string): string { return full.startsWith(this.c.root) ? full.slice(this.c.root.length).replace(/^\/+/, '') : full; }
+  private relative(full: string): string {
+    return full.startsWith(this.c.root) ? full.slice(this.c.root.length).replace(/^\/+/, '') : full;
+  }
 }
 
 /** The plan that takes back what a finished journal did, newest first. */
 export function reversed(plan: Plan, results: readonly OperationResult[]): Plan {
-  const done = plan.operations.flatMap((op) => { const r = results.find((x) => x.n === op.n && x.outcome === 'done'); return r ? [{ op, before: r.before }] : []; });
-  return { id: plan.id, operations: done.reverse().map(({ op, before }, n) => ({ n, do: before ? 'put' : 'remove', place: op.place, path: op.path, sha256: before, size: 0, expect: op.sha256 })) };
+  const done = plan.operations.flatMap((op) => {
+    const r = results.find((x) => x.n === op.n && x.outcome === 'done');
+    return r ? [{ op, before: r.before }] : [];
+  });
+  return {
+    id: plan.id,
+    operations: done.reverse().map(({ op, before }, n) => ({
+      n,
+      do: before ? 'put' : 'remove',
+      place: op.place,
+      path: op.path,
+      sha256: before,
+      size: 0,
+      expect: op.sha256,
+    })),
+  };
 }

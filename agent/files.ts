@@ -10,7 +10,8 @@ export class Unsafe extends Error {}
 /** Absolute path of a root-relative one; throws Unsafe where a link on the way, or the file itself, leaves the root. */
 export async function inside(root: string, path: string): Promise<string> {
   if (!isInside(path)) throw new Unsafe(`"${path}" steps out of the station's root`);
-  const realRoot = await realpath(root), parts = path.split('/');
+  const realRoot = await realpath(root),
+    parts = path.split('/');
   let at = realRoot;
   for (const [i, part] of parts.entries()) {
     at = join(at, part);
@@ -18,7 +19,8 @@ export async function inside(root: string, path: string): Promise<string> {
     if (!s) break;
     if (s.isSymbolicLink()) {
       const target = await realpath(at).catch(() => null);
-      if (!target || (target !== realRoot && !target.startsWith(realRoot + sep))) throw new Unsafe(`"${parts.slice(0, i + 1).join('/')}" is a link that leaves the station's root`);
+      if (!target || (target !== realRoot && !target.startsWith(realRoot + sep)))
+        throw new Unsafe(`"${parts.slice(0, i + 1).join('/')}" is a link that leaves the station's root`);
       if (i === parts.length - 1) throw new Unsafe(`"${path}" is a link; it is left alone`);
     }
   }
@@ -45,9 +47,14 @@ export async function syncFolder(folder: string): Promise<void> {
 }
 
 /** All regular files below a folder, root-relative with "/"; our own unfinished parts are left out. */
-export async function* walk(root: string, folder: string, depth = 0): AsyncGenerator<{ path: string; size: number; mtimeMs: number; ino: number }> {
+export async function* walk(
+  root: string,
+  folder: string,
+  depth = 0,
+): AsyncGenerator<{ path: string; size: number; mtimeMs: number; ino: number }> {
   if (depth > 24) return;
-  const at = join(root, folder), entries = await readdir(at, { withFileTypes: true }).catch(() => []);
+  const at = join(root, folder),
+    entries = await readdir(at, { withFileTypes: true }).catch(() => []);
   for (const e of entries.sort((a, b) => (a.name < b.name ? -1 : 1))) {
     const full = join(at, e.name);
     if (e.isDirectory()) yield* walk(root, join(folder, e.name), depth + 1);

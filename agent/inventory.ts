@@ -8,16 +8,24 @@ import { hashFile, inside, walk } from './files';
 
 type Cache = Record<string, { size: number; mtimeMs: number; ino: number; sha256: string }>;
 
-export async function takeInventory(root: string, state: string, places: readonly string[]): Promise<{ files: InventoryFile[]; digest: string }> {
+export async function takeInventory(
+  root: string,
+  state: string,
+  places: readonly string[],
+): Promise<{ files: InventoryFile[]; digest: string }> {
   const cacheFile = join(state, 'inventory.json');
-  const old = JSON.parse(await readFile(cacheFile, 'utf8').catch(() => '{}')) as Cache, fresh: Cache = {}, files: InventoryFile[] = [];
+  const old = JSON.parse(await readFile(cacheFile, 'utf8').catch(() => '{}')) as Cache,
+    fresh: Cache = {},
+    files: InventoryFile[] = [];
   let changed = false;
   for (const place of places) {
-    const at = await inside(root, place).catch(() => null), s = at ? await stat(at).catch(() => null) : null;
+    const at = await inside(root, place).catch(() => null),
+      s = at ? await stat(at).catch(() => null) : null;
     if (!s) continue;
     for await (const f of s.isFile() ? one(place, s) : walk(root, place)) {
       if (fresh[f.path]) continue;
-      const had = old[f.path], same = had && had.size === f.size && had.mtimeMs === f.mtimeMs && had.ino === f.ino;
+      const had = old[f.path],
+        same = had && had.size === f.size && had.mtimeMs === f.mtimeMs && had.ino === f.ino;
       const sha256 = same ? had.sha256 : await hashFile(join(root, f.path)).catch(() => null);
       if (!sha256) continue;
       if (!same) changed = true;
@@ -28,29 +36,56 @@ export async function takeInventory(root: string, state: string, places: readonl
   files.sort((a, b) => (a.path < b.path ? -1 : 1));
   const hash = createHash('sha256');
   for (const f of files) hash.update(`${f.path}\0${f.size}\0${f.sha256}\n`);
-  if (changed || Object.keys(old).length !== files.length) { await writeFile(`${cacheFile}.part`, JSON.stringify(fresh)); await rename(`${cacheFile}.part`, cacheFile); }
+  if (changed || Object.keys(old).length !== files.length) {
+    await writeFile(`${cacheFile}.part`, JSON.stringify(fresh));
+    await rename(`${cacheFile}.part`, cacheFile);
+  }
   return { files, digest: hash.digest('hex') };
 }
 
-async function* one(path: string, s: Stats): AsyncGenerator<{ path: string; size: number; mtimeMs: number; ino: number }> { yield { path, size: s.size, mtimeMs: s.mtimeMs, ino: s.ino }; }
+async function* one(
+  path: string,
+  s: Stats,
+): AsyncGenerator<{ path: string; size: number; mtimeMs: number; ino: number }> {
+  yield { path, size: s.size, mtimeMs: s.mtimeMs, ino: s.ino };
+}
 
 /** The editors' own indexes of files that are there, as text. */
 export async function readIndexes(root: string, paths: readonly string[]): Promise<{ path: string; text: string }[]> {
-  const all = await Promise.all(paths.map(async (path) => { const file = await inside(root, path).catch(() => null), text = file ? await readFile(file, 'utf8').catch(() => null) : null; return text === null || text.length > 500_000 ? [] : [{ path, text }]; }));
+  const all = await Promise.all(
+    paths.map(async (path) => {
+      const file = await inside(root, path).catch(() => null),
+        text = file ? await readFile(file, 'utf8').catch(() => null) : null;
+      return text === null || text.length > 500_000 ? [] : [{ path, text }];
+    }),
+  );
   return all.flat();
 }
 
 /** The editors' own listing files, as they are; whether an editor runs is what its list says while its process lives. */
 export async function readListings(root: string, listings: Instructions['listings']): Promise<ListingReport[]> {
-  return Promise.all(listings.map(async (l): Promise<ListingReport> => {
-    const file = await inside(root, l.path).catch(() => null), text = file ? await readFile(file, 'utf8').catch(() => null) : null;
-    if (!file || !text || text.length > 2_000_000) return { editor: l.editor, text: null, running: false, at: null };
-    let running = false;
-    try { const { running: says, pid } = JSON.parse(text) as { running?: boolean; pid?: number }; running = !!says && (typeof pid !== 'number' || alive(pid)); } catch { /* half-written: the next report has it */ }
-    return { editor: l.editor, text, running, at: (await stat(file)).mtime.toISOString() };
-  }));
+  return Promise.all(
+    listings.map(async (l): Promise<ListingReport> => {
+      const file = await inside(root, l.path).catch(() => null),
+        text = file ? await readFile(file, 'utf8').catch(() => null) : null;
+      if (!file || !text || text.length > 2_000_000) return { editor: l.editor, text: null, running: false, at: null };
+      let running = false;
+      try {
+        const { running: says, pid } = JSON.parse(text) as { running?: boolean; pid?: number };
+        running = !!says && (typeof pid !== 'number' || alive(pid));
+      } catch {
+        /* half-written: the next report has it */
+      }
+      return { editor: l.editor, text, running, at: (await stat(file)).mtime.toISOString() };
+    }),
+  );
 }
 
 function alive(pid: number): boolean {
-  try { process.kill(pid, 0); return true; } catch (e) { return (e as NodeJS.ErrnoException).code === 'EPERM'; }
+  try {
+    process.kill(pid, 0);
+    return true;
+  } catch (e) {
+    return (e as NodeJS.ErrnoException).code === 'EPERM';
+  }
 }

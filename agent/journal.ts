@@ -22,7 +22,11 @@ export class Journal {
     for (const line of (await readFile(this.file, 'utf8')).split('\n')) {
       if (!line) continue;
       // a line cut off by a crash was never acted upon
-      try { facts.push(JSON.parse(line) as Fact); } catch { break; }
+      try {
+        facts.push(JSON.parse(line) as Fact);
+      } catch {
+        break;
+      }
     }
     return facts;
   }
@@ -30,19 +34,32 @@ export class Journal {
   async write(fact: Fact): Promise<void> {
     await mkdir(dirname(this.file), { recursive: true });
     const handle = await open(this.file, 'a', 0o600);
-    try { await handle.appendFile(JSON.stringify(fact) + '\n'); await handle.sync(); } finally { await handle.close(); }
+    try {
+      await handle.appendFile(JSON.stringify(fact) + '\n');
+      await handle.sync();
+    } finally {
+      await handle.close();
+    }
   }
 
   /** Starts over: a line that was cut off would spoil the next. */
   async restart(facts: Fact[]): Promise<void> {
     await mkdir(dirname(this.file), { recursive: true });
-    const part = `${this.file}.part`, handle = await open(part, 'w', 0o600);
-    try { await handle.writeFile(facts.map((f) => JSON.stringify(f) + '\n').join('')); await handle.sync(); } finally { await handle.close(); }
+    const part = `${this.file}.part`,
+      handle = await open(part, 'w', 0o600);
+    try {
+      await handle.writeFile(facts.map((f) => JSON.stringify(f) + '\n').join(''));
+      await handle.sync();
+    } finally {
+      await handle.close();
+    }
     await rename(part, this.file);
   }
 
   /** A finished journal is kept beside, for `undo`. */
   async close(folder: string): Promise<void> {
-    await rename(this.file, join(folder, 'journal.last')).catch(async () => { await rm(this.file, { force: true }); });
+    await rename(this.file, join(folder, 'journal.last')).catch(async () => {
+      await rm(this.file, { force: true });
+    });
   }
 }

@@ -14,16 +14,38 @@ import { Server, ServerError } from './server';
 import { sendWanted } from './wanted';
 
 export const AGENT_VERSION = '0.1.0';
-interface Enrolment { server: string; token: string; station: string; name: string; system: string }
+interface Enrolment {
+  server: string;
+  token: string;
+  station: string;
+  name: string;
+  system: string;
+}
 
-const { positionals, values } = parseArgs({ allowPositionals: true, options: { root: { type: 'string' }, system: { type: 'string' }, state: { type: 'string' }, server: { type: 'string' }, code: { type: 'string' }, every: { type: 'string' } } });
+const { positionals, values } = parseArgs({
+  allowPositionals: true,
+  options: {
+    root: { type: 'string' },
+    system: { type: 'string' },
+    state: { type: 'string' },
+    server: { type: 'string' },
+    code: { type: 'string' },
+    every: { type: 'string' },
+  },
+});
 const verb = positionals[0] ?? 'help';
 
-function fail(message: string, status = 2): never { process.stderr.write(`etagere-agent: ${message}\n`); process.exit(status); }
+function fail(message: string, status = 2): never {
+  process.stderr.write(`etagere-agent: ${message}\n`);
+  process.exit(status);
+}
 
-const usage = 'use: etagere-agent enrol --server URL --code C | once | run | status | undo, each with --root DIR --system macos|windows|linux --state DIR';
+const usage =
+  'use: etagere-agent enrol --server URL --code C | once | run | status | undo, each with --root DIR --system macos|windows|linux --state DIR';
 if (!['enrol', 'once', 'run', 'status', 'undo'].includes(verb)) fail(usage);
-const root = resolve(values.root ?? fail(`--root is missing; ${usage}`)), state = resolve(values.state ?? fail(`--state is missing; ${usage}`)), system = values.system ?? '';
+const root = resolve(values.root ?? fail(`--root is missing; ${usage}`)),
+  state = resolve(values.state ?? fail(`--state is missing; ${usage}`)),
+  system = values.system ?? '';
 if (!['macos', 'windows', 'linux'].includes(system)) fail(`--system must be macos, windows or linux; ${usage}`);
 if (!existsSync(root)) fail(`the root ${root} does not exist`);
 await mkdir(state, { recursive: true });
@@ -43,9 +65,12 @@ let lastDigest = '';
 async function round(server: Server): Promise<boolean> {
   const told: Instructions = await server.instructions();
   await remember('instructions.json', told);
-  const places = [...told.places.map((p) => p.path), ...told.indexes], applier = new Applier({ root, state, places, fetch: (sha, to) => server.fetchContent(sha, to) });
+  const places = [...told.places.map((p) => p.path), ...told.indexes],
+    applier = new Applier({ root, state, places, fetch: (sha, to) => server.fetchContent(sha, to) });
   const report = async (waiting: string | null): Promise<void> => {
-    const { files, digest } = await takeInventory(root, state, places), listings = await readListings(root, told.listings), indexes = await readIndexes(root, told.indexes);
+    const { files, digest } = await takeInventory(root, state, places),
+      listings = await readListings(root, told.listings),
+      indexes = await readIndexes(root, told.indexes);
     const body = { agentVersion: AGENT_VERSION, digest, listings, indexes, waiting };
     const { need } = await server.report({ ...body, files: digest === lastDigest ? null : files });
     if (need === 'files') await server.report({ ...body, files });
@@ -68,42 +93,119 @@ switch (verb) {
   case 'enrol': {
     if (!values.server || !values.code) fail('enrol needs --server URL and --code C');
     try {
-      const e = await new Server(values.server.replace(/\/$/, ''), null).enrol({ code: values.code, system, host: hostname(), agentVersion: AGENT_VERSION });
-      await remember('agent.json', { server: values.server.replace(/\/$/, ''), token: e.token, station: e.station, name: e.name, system } satisfies Enrolment);
+      const e = await new Server(values.server.replace(/\/$/, ''), null).enrol({
+        code: values.code,
+        system,
+        host: hostname(),
+        agentVersion: AGENT_VERSION,
+      });
+      await remember('agent.json', {
+        server: values.server.replace(/\/$/, ''),
+        token: e.token,
+        station: e.station,
+        name: e.name,
+        system,
+      } satisfies Enrolment);
       console.log(`enrolled as ${e.name}`);
-    } catch (e) { fail((e as Error).message, e instanceof ServerError ? 2 : 1); }
+    } catch (e) {
+      fail((e as Error).message, e instanceof ServerError ? 2 : 1);
+    }
     break;
   }
   case 'once': {
     const s = await enrolled();
-    try { while (await round(new Server(s.server, s.token))); console.log('reported'); } catch (e) { fail((e as Error).message, 1); }
+    try {
+      while (await round(new Server(s.server, s.token)));
+      console.log('reported');
+    } catch (e) {
+      fail((e as Error).message, 1);
+    }
     break;
   }
   case 'run': {
-    const s = await enrolled(), server = new Server(s.server, s.token);
-    let stop = false, wake = () => {};
-    for (const signal of ['SIGTERM', 'SIGINT'] as const) process.on(signal, () => { stop = true; wake(); });
-    for (let pause = 1; !stop; ) {
-      try { if (await round(server)) { pause = 1; continue; } pause = 1; } catch (e) { process.stderr.write(`etagere-agent: ${(e as Error).message}\n`); pause = Math.min(60, pause * 2); }
-      const seconds = Number(values.every ?? (JSON.parse(await readFile(join(state, 'instructions.json'), 'utf8').catch(() => '{}')) as Partial<Instructions>).everySeconds ?? 30) * pause;
-      await new Promise<void>((done) => { const t = setTimeout(done, seconds * 1000); wake = () => { clearTimeout(t); done(); }; });
+    const s = await enrolled(),
+      server = new Server(s.server, s.token);
+    let stop = false,
+      wake = () => {};
+    for (const signal of ['SIGTERM', 'SIGINT'] as const)
+      process.on(signal, () => {
+        stop = true;
+        wake();
+      });
+    for (let pause = 1; !stop;) {
+      try {
+        if (await round(server)) {
+          pause = 1;
+          continue;
+        }
+        pause = 1;
+      } catch (e) {
+        process.stderr.write(`etagere-agent: ${(e as Error).message}\n`);
+        pause = Math.min(60, pause * 2);
+      }
+      const seconds =
+        Number(
+          values.every ??
+            (
+              JSON.parse(
+                await readFile(join(state, 'instructions.json'), 'utf8').catch(() => '{}'),
+              ) as Partial<Instructions>
+            ).everySeconds ??
+            30,
+        ) * pause;
+      await new Promise<void>((done) => {
+        const t = setTimeout(done, seconds * 1000);
+        wake = () => {
+          clearTimeout(t);
+          done();
+        };
+      });
     }
     break;
   }
   case 'status': {
-    const s = existsSync(enrolment) ? await enrolled() : null, open = await new Applier({ root, state, places: [], fetch: async () => {} }).open();
-    console.log(JSON.stringify({ version: AGENT_VERSION, enrolled: !!s, station: s?.name ?? null, server: s?.server ?? null, root, open: open ? { plan: open.plan.id, done: open.results.length, of: open.plan.operations.length } : null }, null, 1));
+    const s = existsSync(enrolment) ? await enrolled() : null,
+      open = await new Applier({ root, state, places: [], fetch: async () => {} }).open();
+    console.log(
+      JSON.stringify(
+        {
+          version: AGENT_VERSION,
+          enrolled: !!s,
+          station: s?.name ?? null,
+          server: s?.server ?? null,
+          root,
+          open: open ? { plan: open.plan.id, done: open.results.length, of: open.plan.operations.length } : null,
+        },
+        null,
+        1,
+      ),
+    );
     break;
   }
   case 'undo': {
-    const last = JSON.parse(await readFile(join(state, 'last.json'), 'utf8').catch(() => 'null')) as { plan: Plan; results: OperationResult[] } | null;
+    const last = JSON.parse(await readFile(join(state, 'last.json'), 'utf8').catch(() => 'null')) as {
+      plan: Plan;
+      results: OperationResult[];
+    } | null;
     if (!last) fail('there is nothing to undo');
     const told = JSON.parse(await readFile(join(state, 'instructions.json'), 'utf8')) as Instructions;
-    const applier = new Applier({ root, state, places: [...told.places.map((p) => p.path), ...told.indexes], fetch: async () => { throw new Error('what was there is no longer kept'); } });
+    const applier = new Applier({
+      root,
+      state,
+      places: [...told.places.map((p) => p.path), ...told.indexes],
+      fetch: async () => {
+        throw new Error('what was there is no longer kept');
+      },
+    });
     const { results } = await applier.apply(reversed(last.plan, last.results));
     await applier.close();
     await remember('last.json', null);
-    console.log(JSON.stringify({ undone: results.filter((r) => r.outcome === 'done').length, left: results.filter((r) => r.outcome !== 'done').map((r) => r.message) }));
+    console.log(
+      JSON.stringify({
+        undone: results.filter((r) => r.outcome === 'done').length,
+        left: results.filter((r) => r.outcome !== 'done').map((r) => r.message),
+      }),
+    );
     break;
   }
 }

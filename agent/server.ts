@@ -8,31 +8,53 @@ import { planSchema, type Instructions, type OperationResult, type Plan, type Re
 export class ServerError extends Error {}
 
 export class Server {
-  constructor(private readonly url: string, private readonly token: string | null) {}
+  constructor(
+    private readonly url: string,
+    private readonly token: string | null,
+  ) {}
 
   private async call(path: string, body?: unknown): Promise<Response> {
     const r = await fetch(`${this.url}/api/agent/${path}`, {
-      method: body === undefined ? 'GET' : 'POST', signal: AbortSignal.timeout(60_000),
-      headers: { ...(this.token ? { authorization: `Bearer ${this.token}` } : {}), ...(body === undefined ? {} : { 'content-type': 'application/json' }) },
+      method: body === undefined ? 'GET' : 'POST',
+      signal: AbortSignal.timeout(60_000),
+      headers: {
+        ...(this.token ? { authorization: `Bearer ${this.token}` } : {}),
+        ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+      },
       ...(body === undefined ? {} : { body: JSON.stringify(body) }),
     });
     if (!r.ok) {
-      const text = await r.text(), said = (() => { try { return (JSON.parse(text) as { error?: { message: string; remedy: string } }).error; } catch { return undefined; } })();
+      const text = await r.text(),
+        said = (() => {
+          try {
+            return (JSON.parse(text) as { error?: { message: string; remedy: string } }).error;
+          } catch {
+            return undefined;
+          }
+        })();
       throw new ServerError(said ? `${said.message} ${said.remedy}` : `the server answered ${r.status}`);
     }
     return r;
   }
 
-  enrol = async (body: { code: string; system: string; host: string; agentVersion: string }) => (await this.call('enrol', body)).json() as Promise<{ station: string; name: string; token: string }>;
+  enrol = async (body: { code: string; system: string; host: string; agentVersion: string }) =>
+    (await this.call('enrol', body)).json() as Promise<{ station: string; name: string; token: string }>;
   instructions = async () => (await this.call('instructions')).json() as Promise<Instructions>;
   report = async (r: Report) => (await this.call('report', r)).json() as Promise<{ need: 'files' | null }>;
   async plan(): Promise<Plan | null> {
     const { plan } = (await (await this.call('plan')).json()) as { plan: unknown };
     return plan === null ? null : (planSchema.validateSync(plan, { strict: true }) as unknown as Plan);
   }
-  results = async (plan: string, results: OperationResult[]) => { await this.call(`plan/${plan}/results`, { results }); };
+  results = async (plan: string, results: OperationResult[]) => {
+    await this.call(`plan/${plan}/results`, { results });
+  };
   async sendContent(sha: string, path: string, bytes: Buffer): Promise<void> {
-    const r = await fetch(`${this.url}/api/agent/content/${sha}?path=${encodeURIComponent(path)}`, { method: 'POST', signal: AbortSignal.timeout(300_000), headers: { authorization: `Bearer ${this.token}`, 'content-type': 'application/octet-stream' }, body: new Uint8Array(bytes) });
+    const r = await fetch(`${this.url}/api/agent/content/${sha}?path=${encodeURIComponent(path)}`, {
+      method: 'POST',
+      signal: AbortSignal.timeout(300_000),
+      headers: { authorization: `Bearer ${this.token}`, 'content-type': 'application/octet-stream' },
+      body: new Uint8Array(bytes),
+    });
     if (!r.ok) throw new ServerError(`the server did not take ${path}: it answered ${r.status}`);
   }
   async fetchContent(sha: string, to: string): Promise<void> {

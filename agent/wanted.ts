@@ -5,12 +5,18 @@ import { join, sep } from 'node:path';
 import { isInside, MOST_CONTENT, type Instructions } from '@/core/sync/protocol';
 import type { Server } from './server';
 
-export async function sendWanted(server: Pick<Server, 'sendContent'>, root: string, told: Instructions): Promise<number> {
+export async function sendWanted(
+  server: Pick<Server, 'sendContent'>,
+  root: string,
+  told: Instructions,
+): Promise<number> {
   let sent = 0;
   const base = await realpath(root);
   for (const w of told.wanted ?? []) {
-    if (!isInside(w.path) || !told.places.some((p) => w.path.startsWith(`${p.path}/`)) || w.size > MOST_CONTENT) continue;
-    const file = join(root, w.path), real = await realpath(file).catch(() => null);
+    if (!isInside(w.path) || !told.places.some((p) => w.path.startsWith(`${p.path}/`)) || w.size > MOST_CONTENT)
+      continue;
+    const file = join(root, w.path),
+      real = await realpath(file).catch(() => null);
     // a link that leaves the root is not followed
     if (!real || !real.startsWith(base + sep) || (await stat(real)).size !== w.size) continue;
     const bytes = await readFile(real);

@@ -7,5 +7,9 @@ export const metadata: Metadata = { title: { default: 'Etagere', template: '%s â
 
 export default async function Root({ children }: { children: ReactNode }) {
   const theme = (await cookies()).get('theme')?.value === 'dark' ? 'dark' : 'light';
-  return <html lang="en" data-theme={theme}><body>{children}</body></html>;
+  return (
+    <html lang="en" data-theme={theme}>
+      <body>{children}</body>
+    </html>
+  );
 }

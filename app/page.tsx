@@ -1,3 +1,5 @@
 import { redirect } from 'next/navigation';
 
-export default function Page() { redirect('/shelves'); }
+export default function Page() {
+  redirect('/shelves');
+}

@@ -13,49 +13,166 @@ import type { Row } from './rows';
 
 /** Tetrahedral sampling of a table, in floats, against ffmpeg's lut3d. */
 function samplingRow(folder: string): Row {
-  const points = haltonPoints(4000), n = points.length / 3, file = join(folder, 'a.cube'), planes = new Float32Array(n * 3);
-  writeFileSync(file, writeCube(fromFunction(17, 'Bench', (v) => { const r = v[0]!, g = v[1]!, b = v[2]!; v[0] = r ** 1.3 + 0.05 * g; v[1] = g * 0.9 + 0.1 * b * r; v[2] = b ** 0.8; })));
-  for (let i = 0; i < n; i++) { planes[i] = points[i * 3 + 1]!; planes[n + i] = points[i * 3 + 2]!; planes[2 * n + i] = points[i * 3]!; } // green, blue, red
+  const points = haltonPoints(4000),
+    n = points.length / 3,
+    file = join(folder, 'a.cube'),
+    planes = new Float32Array(n * 3);
+  writeFileSync(
+    file,
+    writeCube(
+      fromFunction(17, 'Bench', (v) => {
+        const r = v[0]!,
+          g = v[1]!,
+          b = v[2]!;
+        v[0] = r ** 1.3 + 0.05 * g;
+        v[1] = g * 0.9 + 0.1 * b * r;
+        v[2] = b ** 0.8;
+      }),
+    ),
+  );
+  for (let i = 0; i < n; i++) {
+    planes[i] = points[i * 3 + 1]!;
+    planes[n + i] = points[i * 3 + 2]!;
+    planes[2 * n + i] = points[i * 3]!;
+  } // green, blue, red
   writeFileSync(join(folder, 'in.raw'), planes);
-  const r = spawnSync('ffmpeg', ['-hide_banner', '-loglevel', 'error', '-f', 'rawvideo', '-pix_fmt', 'gbrpf32le', '-s', `${n}x1`, '-i', join(folder, 'in.raw'), '-vf', `lut3d=file=${file}:interp=tetrahedral`, '-f', 'rawvideo', '-pix_fmt', 'gbrpf32le', join(folder, 'out.raw')], { encoding: 'utf8' });
+  const r = spawnSync(
+    'ffmpeg',
+    [
+      '-hide_banner',
+      '-loglevel',
+      'error',
+      '-f',
+      'rawvideo',
+      '-pix_fmt',
+      'gbrpf32le',
+      '-s',
+      `${n}x1`,
+      '-i',
+      join(folder, 'in.raw'),
+      '-vf',
+      `lut3d=file=${file}:interp=tetrahedral`,
+      '-f',
+      'rawvideo',
+      '-pix_fmt',
+      'gbrpf32le',
+      join(folder, 'out.raw'),
+    ],
+    { encoding: 'utf8' },
+  );
   if (r.status !== 0) throw new Error(`ffmpeg failed: ${r.stderr.slice(-300)}`);
-  const b = readFileSync(join(folder, 'out.raw')), theirs = new Float32Array(b.buffer.slice(b.byteOffset, b.byteOffset + b.length)), f = sampler(readCube(new Uint8Array(readFileSync(file)))), o = new Float64Array(3);
+  const b = readFileSync(join(folder, 'out.raw')),
+    theirs = new Float32Array(b.buffer.slice(b.byteOffset, b.byteOffset + b.length)),
+    f = sampler(readCube(new Uint8Array(readFileSync(file)))),
+    o = new Float64Array(3);
   let most = 0;
-  for (let i = 0; i < n; i++) { f(points[i * 3]!, points[i * 3 + 1]!, points[i * 3 + 2]!, o, 0); most = Math.max(most, Math.abs(o[0]! - theirs[2 * n + i]!), Math.abs(o[1]! - theirs[i]!), Math.abs(o[2]! - theirs[n + i]!)); }
-  return { name: 'a table sampled, largest difference to ffmpeg’s lut3d in floats', figure: most * 1e6, unit: 'millionths', target: 10, note: `${n.toLocaleString('en')} points` };
+  for (let i = 0; i < n; i++) {
+    f(points[i * 3]!, points[i * 3 + 1]!, points[i * 3 + 2]!, o, 0);
+    most = Math.max(
+      most,
+      Math.abs(o[0]! - theirs[2 * n + i]!),
+      Math.abs(o[1]! - theirs[i]!),
+      Math.abs(o[2]! - theirs[n + i]!),
+    );
+  }
+  return {
+    name: 'a table sampled, largest difference to ffmpeg’s lut3d in floats',
+    figure: most * 1e6,
+    unit: 'millionths',
+    target: 10,
+    note: `${n.toLocaleString('en')} points`,
+  };
 }
 
 function profileRow(): Row {
-  const d = made(), p = profileOf(d), points = haltonPoints(1500), neutral = [0.52, 1, 0.61], v = Float64Array.from(points);
+  const d = made(),
+    p = profileOf(d),
+    points = haltonPoints(1500),
+    neutral = [0.52, 1, 0.61],
+    v = Float64Array.from(points);
   renderer(p, neutral, STAGES, 'prophoto-linear')(v);
   let most = 0;
-  for (let i = 0; i < points.length; i += 3) independent(d, neutral, [points[i]!, points[i + 1]!, points[i + 2]!], STAGES).forEach((x, c) => { most = Math.max(most, Math.abs(x - v[i + c]!)); });
-  return { name: 'a camera profile rendered, largest difference to a second implementation, linear', figure: most * 1e6, unit: 'millionths', target: 100 };
+  for (let i = 0; i < points.length; i += 3)
+    independent(d, neutral, [points[i]!, points[i + 1]!, points[i + 2]!], STAGES).forEach((x, c) => {
+      most = Math.max(most, Math.abs(x - v[i + c]!));
+    });
+  return {
+    name: 'a camera profile rendered, largest difference to a second implementation, linear',
+    figure: most * 1e6,
+    unit: 'millionths',
+    target: 100,
+  };
 }
 
 async function iccRow(): Promise<Row> {
-  const points = haltonPoints(2000), ours = await once('srgb', 'lab', points), r = spawnSync('transicc', ['-n', '-c0', '-i*sRGB', '-o*Lab', '-t1'], { encoding: 'utf8', input: Array.from({ length: points.length / 3 }, (_, i) => [0, 1, 2].map((c) => (points[i * 3 + c]! * 255).toFixed(6)).join(' ')).join('\n') + '\n' }), theirs = r.stdout.trim().split('\n').flatMap((l) => l.trim().split(/\s+/).map(Number));
+  const points = haltonPoints(2000),
+    ours = await once('srgb', 'lab', points),
+    r = spawnSync('transicc', ['-n', '-c0', '-i*sRGB', '-o*Lab', '-t1'], {
+      encoding: 'utf8',
+      input:
+        Array.from({ length: points.length / 3 }, (_, i) =>
+          [0, 1, 2].map((c) => (points[i * 3 + c]! * 255).toFixed(6)).join(' '),
+        ).join('\n') + '\n',
+    }),
+    theirs = r.stdout
+      .trim()
+      .split('\n')
+      .flatMap((l) => l.trim().split(/\s+/).map(Number));
   let most = 0;
-  for (let i = 0; i < points.length; i += 3) most = Math.max(most, deltaE2000(ours[i]!, ours[i + 1]!, ours[i + 2]!, theirs[i]!, theirs[i + 1]!, theirs[i + 2]!));
+  for (let i = 0; i < points.length; i += 3)
+    most = Math.max(most, deltaE2000(ours[i]!, ours[i + 1]!, ours[i + 2]!, theirs[i]!, theirs[i + 1]!, theirs[i + 2]!));
   return { name: 'ICC, largest difference to the native Little CMS', figure: most, unit: 'ΔE00', target: 0.05 };
 }
 
 /** A Hald image of level 16 written and read by the command line: its peak of resident memory. */
 async function haldRow(folder: string): Promise<Row> {
-  const file = join(folder, 'h.cube'), image = join(folder, 'h.png');
-  writeFileSync(file, writeCube(fromFunction(17, 'Bench', (v) => { v[0] = v[0]! ** 1.1; })));
-  const run = (args: string[]): Promise<number> => new Promise((done, fail) => {
-    const child = spawn(process.execPath, ['dist/cli.mjs', ...args], { stdio: 'ignore' });
-    let most = 0;
-    const look = setInterval(() => { try { most = Math.max(most, Number(/VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${child.pid}/status`, 'utf8'))?.[1] ?? 0) / 1000); } catch { /* it has ended */ } }, 10);
-    child.on('exit', (code) => { clearInterval(look); if (code) fail(new Error(`the command line ended with ${code}`)); else done(most); });
-  });
+  const file = join(folder, 'h.cube'),
+    image = join(folder, 'h.png');
+  writeFileSync(
+    file,
+    writeCube(
+      fromFunction(17, 'Bench', (v) => {
+        v[0] = v[0]! ** 1.1;
+      }),
+    ),
+  );
+  const run = (args: string[]): Promise<number> =>
+    new Promise((done, fail) => {
+      const child = spawn(process.execPath, ['dist/cli.mjs', ...args], { stdio: 'ignore' });
+      let most = 0;
+      const look = setInterval(() => {
+        try {
+          most = Math.max(
+            most,
+            Number(/VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${child.pid}/status`, 'utf8'))?.[1] ?? 0) / 1000,
+          );
+        } catch {
+          /* it has ended */
+        }
+      }, 10);
+      child.on('exit', (code) => {
+        clearInterval(look);
+        if (code) fail(new Error(`the command line ended with ${code}`));
+        else done(most);
+      });
+    });
   spawnSync('bin/etagere', ['look'], { stdio: 'ignore' }); // makes itself
-  const written = await run(['look', 'convert', file, '-o', image, '--size', '256', '--json']), read = await run(['look', 'info', image, '--json']);
-  return { name: 'memory for a Hald image of level 16, written and read', figure: Math.max(written, read), unit: 'MB', target: 600, note: `written ${written.toFixed(0)}, read ${read.toFixed(0)}` };
+  const written = await run(['look', 'convert', file, '-o', image, '--size', '256', '--json']),
+    read = await run(['look', 'info', image, '--json']);
+  return {
+    name: 'memory for a Hald image of level 16, written and read',
+    figure: Math.max(written, read),
+    unit: 'MB',
+    target: 600,
+    note: `written ${written.toFixed(0)}, read ${read.toFixed(0)}`,
+  };
 }
 
 export async function accuracyRows(): Promise<Row[]> {
   const folder = mkdtempSync(join(tmpdir(), 'etagere-bench-'));
-  try { return [samplingRow(folder), profileRow(), await iccRow(), await haldRow(folder)]; } finally { rmSync(folder, { recursive: true, force: true }); }
+  try {
+    return [samplingRow(folder), profileRow(), await iccRow(), await haldRow(folder)];
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
 }

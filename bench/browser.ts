@@ -3,12 +3,27 @@ import { gzipSync } from 'node:zlib';
 import { chromium, type Browser, type Page } from '@playwright/test';
 import { median, type Row } from './rows';
 
-export interface Address { url: string; signIns: { email: string; role: string; password: string }[] }
+export interface Address {
+  url: string;
+  signIns: { email: string; role: string; password: string }[];
+}
 
-export const launch = () => chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] });
+export const launch = () =>
+  chromium.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    args: [
+      '--no-sandbox',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
+  });
 /** A page of the librarian's. */
 export async function signedIn(browser: Browser, address: Address): Promise<Page> {
-  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, baseURL: address.url }), who = address.signIns.find((s) => s.role === 'librarian')!;
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, baseURL: address.url }),
+    who = address.signIns.find((s) => s.role === 'librarian')!;
   await context.request.post('/api/session', { data: { email: who.email, password: who.password } });
   return context.newPage();
 }
@@ -17,7 +32,8 @@ export async function signedIn(browser: Browser, address: Address): Promise<Page
 async function hoverRow(page: Page): Promise<Row> {
   await page.goto('/shelves');
   await page.locator('canvas[data-shown]').waitFor();
-  const spines = await page.locator('[data-spine][aria-label*=", look,"], [data-spine][aria-label*=", preset,"]').all(), times: number[] = [];
+  const spines = await page.locator('[data-spine][aria-label*=", look,"], [data-spine][aria-label*=", preset,"]').all(),
+    times: number[] = [];
   for (const s of spines.slice(1, 25)) {
     const before = await page.locator('canvas').first().getAttribute('data-shown');
     await page.mouse.move(700, 70); // a pointer at rest, under which the page is scrolled, points at nothing
@@ -25,33 +41,63 @@ async function hoverRow(page: Page): Promise<Row> {
     await page.waitForFunction((b) => document.querySelector('canvas')!.dataset.shown !== b, before);
     times.push(Number(await page.locator('canvas').first().getAttribute('data-repaint')));
   }
-  return { name: 'a spine pointed at for the first time to its effect painted', figure: median(times), unit: 'ms', target: 60, note: `slowest of ${times.length}: ${Math.max(...times).toFixed(0)} ms` };
+  return {
+    name: 'a spine pointed at for the first time to its effect painted',
+    figure: median(times),
+    unit: 'ms',
+    target: 60,
+    note: `slowest of ${times.length}: ${Math.max(...times).toFixed(0)} ms`,
+  };
 }
 
 /** With a large catalogue: from a letter typed to the list painted, and scrolling a shelf of ten thousand. */
 export async function largeRows(address: Address): Promise<Row[]> {
   const browser = await launch();
   try {
-    const page = await signedIn(browser, address), typed: number[] = [];
+    const page = await signedIn(browser, address),
+      typed: number[] = [];
     await page.goto('/shelves');
     await page.locator('canvas[data-shown]').waitFor();
     await page.waitForLoadState('networkidle', { timeout: 4000 }).catch(() => {});
     const box = page.getByRole('searchbox', { name: 'Find items' });
     // the last digits of a title: each leaves another list
-    for (const [word, letters] of [['amber glaze ', '12'], ['slate kiln ', '34'], ['raku wash ', '56'], ['cobalt cue ', '78']] as const) {
+    for (const [word, letters] of [
+      ['amber glaze ', '12'],
+      ['slate kiln ', '34'],
+      ['raku wash ', '56'],
+      ['cobalt cue ', '78'],
+    ] as const) {
       await box.fill(word);
       await page.waitForTimeout(900);
       for (const letter of letters) {
         await page.evaluate(() => {
           const w = window as unknown as { painted: number; began: number };
           w.painted = 0;
-          document.querySelector('[role="search"] input')!.addEventListener('input', () => { w.began = performance.now(); }, { once: true });
+          document.querySelector('[role="search"] input')!.addEventListener(
+            'input',
+            () => {
+              w.began = performance.now();
+            },
+            { once: true },
+          );
           // the count above the list changes with the list itself
-          const seen = new MutationObserver(() => { seen.disconnect(); requestAnimationFrame(() => { const c = new MessageChannel(); c.port1.onmessage = () => { w.painted = performance.now() - w.began; }; c.port2.postMessage(0); }); });
+          const seen = new MutationObserver(() => {
+            seen.disconnect();
+            requestAnimationFrame(() => {
+              const c = new MessageChannel();
+              c.port1.onmessage = () => {
+                w.painted = performance.now() - w.began;
+              };
+              c.port2.postMessage(0);
+            });
+          });
           seen.observe(document.querySelector('#main')!, { subtree: true, childList: true, characterData: true });
         });
         await box.press(letter);
-        const ms = await page.waitForFunction(() => (window as unknown as { painted: number }).painted, undefined, { timeout: 4000 }).then((h) => h.jsonValue()).catch(() => 0);
+        const ms = await page
+          .waitForFunction(() => (window as unknown as { painted: number }).painted, undefined, { timeout: 4000 })
+          .then((h) => h.jsonValue())
+          .catch(() => 0);
         if (ms) typed.push(ms);
         await page.waitForTimeout(500);
       }
@@ -61,12 +107,41 @@ export async function largeRows(address: Address): Promise<Row[]> {
     await page.locator('[data-long-shelf]').waitFor();
     await page.waitForTimeout(1500);
     // a frame late by more than half its time is a dropped one
-    const frames = await page.evaluate(async () => { const at: number[] = []; let y = 0; await new Promise<void>((done) => { const step = (t: number) => { at.push(t); y += 40; window.scrollTo(0, y); if (at.length < 300) requestAnimationFrame(step); else done(); }; requestAnimationFrame(step); }); const gaps = at.slice(1).map((t, i) => t - at[i]!); return { rate: 1000 / (gaps.reduce((a, b) => a + b, 0) / gaps.length), worst: Math.max(...gaps) }; });
+    const frames = await page.evaluate(async () => {
+      const at: number[] = [];
+      let y = 0;
+      await new Promise<void>((done) => {
+        const step = (t: number) => {
+          at.push(t);
+          y += 40;
+          window.scrollTo(0, y);
+          if (at.length < 300) requestAnimationFrame(step);
+          else done();
+        };
+        requestAnimationFrame(step);
+      });
+      const gaps = at.slice(1).map((t, i) => t - at[i]!);
+      return { rate: 1000 / (gaps.reduce((a, b) => a + b, 0) / gaps.length), worst: Math.max(...gaps) };
+    });
     return [
-      { name: 'a letter typed to the list painted, 100,000 items', figure: median(typed), unit: 'ms', target: 150, note: `${typed.length} letters, slowest ${Math.max(...typed).toFixed(0)} ms` },
-      { name: 'time of a frame while a shelf of 10,000 is scrolled', figure: 1000 / frames.rate, unit: 'ms', target: 1000 / 59, note: `${frames.rate.toFixed(1)} frames a second, longest ${frames.worst.toFixed(0)} ms` },
+      {
+        name: 'a letter typed to the list painted, 100,000 items',
+        figure: median(typed),
+        unit: 'ms',
+        target: 150,
+        note: `${typed.length} letters, slowest ${Math.max(...typed).toFixed(0)} ms`,
+      },
+      {
+        name: 'time of a frame while a shelf of 10,000 is scrolled',
+        figure: 1000 / frames.rate,
+        unit: 'ms',
+        target: 1000 / 59,
+        note: `${frames.rate.toFixed(1)} frames a second, longest ${frames.worst.toFixed(0)} ms`,
+      },
     ];
-  } finally { await browser.close(); }
+  } finally {
+    await browser.close();
+  }
 }
 
 /** The bench: six frames under eight looks, cold, until the last cell is painted; and a change of strength in one column. */
@@ -78,18 +153,70 @@ async function benchRows(page: Page): Promise<Row[]> {
   await page.getByRole('button', { name: 'Candidates' }).click();
   await page.getByRole('menuitem', { name: 'All on House looks' }).click();
   await page.locator('[data-column]').nth(8).waitFor();
-  const cols = new URL(page.url()).searchParams.get('cols')!.split('~').slice(1, 9), extra = (await (await page.request.get('/studio')).text()).match(/api\/frames\/([0-9a-f-]{36})/g)!.map((m) => m.slice(11)).find((id) => !rows.includes(id))!;
-  const address = `/bench?${new URLSearchParams({ rows: `${rows}~${extra}`, cols: cols.join('~') }).toString()}`, cold: number[] = [];
+  const cols = new URL(page.url()).searchParams.get('cols')!.split('~').slice(1, 9),
+    extra = (await (await page.request.get('/studio')).text())
+      .match(/api\/frames\/([0-9a-f-]{36})/g)!
+      .map((m) => m.slice(11))
+      .find((id) => !rows.includes(id))!;
+  const address = `/bench?${new URLSearchParams({ rows: `${rows}~${extra}`, cols: cols.join('~') }).toString()}`,
+    cold: number[] = [];
   for (let i = 0; i < 3; i++) {
     // another page has no workers and no pictures yet
     const fresh = await page.context().newPage();
     await fresh.goto(address);
-    cold.push(await fresh.evaluate(() => new Promise<number>((done) => { const from = performance.now(), look = (): void => { const l = [...document.querySelectorAll('[data-cell]')]; if (l.length === 48 && l.every((x) => (x.querySelector('canvas') as HTMLElement | null)?.dataset.shown || x.querySelector('[role=alert]'))) done(performance.now() - from); else requestAnimationFrame(look); }; look(); })));
+    cold.push(
+      await fresh.evaluate(
+        () =>
+          new Promise<number>((done) => {
+            const from = performance.now(),
+              look = (): void => {
+                const l = [...document.querySelectorAll('[data-cell]')];
+                if (
+                  l.length === 48 &&
+                  l.every(
+                    (x) =>
+                      (x.querySelector('canvas') as HTMLElement | null)?.dataset.shown ||
+                      x.querySelector('[role=alert]'),
+                  )
+                )
+                  done(performance.now() - from);
+                else requestAnimationFrame(look);
+              };
+            look();
+          }),
+      ),
+    );
     if (i === 2) {
-      const strength = fresh.locator('input[type=number][aria-label^="Strength of"]').first(), canvas = fresh.locator('[data-cell$="/0"] canvas').first(), times: number[] = [];
-      for (let k = 0; k < 12; k++) { const before = await canvas.getAttribute('data-shown'); await strength.fill(String(40 + k * 5)); await fresh.waitForFunction((b) => (document.querySelector('[data-cell$="/0"] canvas') as HTMLElement).dataset.shown !== b, before); await fresh.waitForTimeout(120); if (k > 2) times.push(Number(await canvas.getAttribute('data-repaint'))); }
+      const strength = fresh.locator('input[type=number][aria-label^="Strength of"]').first(),
+        canvas = fresh.locator('[data-cell$="/0"] canvas').first(),
+        times: number[] = [];
+      for (let k = 0; k < 12; k++) {
+        const before = await canvas.getAttribute('data-shown');
+        await strength.fill(String(40 + k * 5));
+        await fresh.waitForFunction(
+          (b) => (document.querySelector('[data-cell$="/0"] canvas') as HTMLElement).dataset.shown !== b,
+          before,
+        );
+        await fresh.waitForTimeout(120);
+        if (k > 2) times.push(Number(await canvas.getAttribute('data-repaint')));
+      }
       await fresh.close();
-      return [{ name: 'the bench, 6 × 8 cells at 320 px, cold, until the last is painted', figure: median(cold), unit: 'ms', target: 1000, note: `from the page being there; slowest of ${cold.length}: ${Math.max(...cold).toFixed(0)} ms` }, { name: 'the bench, a change of strength to its first cell painted', figure: median(times), unit: 'ms', target: 50, note: `slowest of ${times.length}: ${Math.max(...times).toFixed(0)} ms` }];
+      return [
+        {
+          name: 'the bench, 6 × 8 cells at 320 px, cold, until the last is painted',
+          figure: median(cold),
+          unit: 'ms',
+          target: 1000,
+          note: `from the page being there; slowest of ${cold.length}: ${Math.max(...cold).toFixed(0)} ms`,
+        },
+        {
+          name: 'the bench, a change of strength to its first cell painted',
+          figure: median(times),
+          unit: 'ms',
+          target: 50,
+          note: `slowest of ${times.length}: ${Math.max(...times).toFixed(0)} ms`,
+        },
+      ];
     }
     await fresh.close();
   }
@@ -99,8 +226,15 @@ async function benchRows(page: Page): Promise<Row[]> {
 export async function browserRows(address: Address): Promise<Row[]> {
   const browser = await launch();
   try {
-    const page = await signedIn(browser, address), scripts = new Map<string, number>();
-    page.on('response', (r) => { if (r.request().resourceType() === 'script' || /\.js(\?|$)/.test(r.url())) void r.body().then((b) => scripts.set(r.url(), gzipSync(b).length)).catch(() => {}); });
+    const page = await signedIn(browser, address),
+      scripts = new Map<string, number>();
+    page.on('response', (r) => {
+      if (r.request().resourceType() === 'script' || /\.js(\?|$)/.test(r.url()))
+        void r
+          .body()
+          .then((b) => scripts.set(r.url(), gzipSync(b).length))
+          .catch(() => {});
+    });
     await page.goto('/shelves');
     await page.locator('canvas[data-shown]').waitFor();
     await page.waitForLoadState('networkidle', { timeout: 3000 }).catch(() => {});
@@ -119,8 +253,22 @@ export async function browserRows(address: Address): Promise<Row[]> {
     return [
       ...(await benchRows(page)),
       hover,
-      { name: 'preview repaint after a change of strength, 900 px', figure: median(times), unit: 'ms', target: 50, note: `slowest of ${times.length}: ${Math.max(...times).toFixed(0)} ms` },
-      { name: 'JavaScript of the shelves screen, gzip', figure: weight, unit: 'kB', target: 250, note: `${scripts.size} files` },
+      {
+        name: 'preview repaint after a change of strength, 900 px',
+        figure: median(times),
+        unit: 'ms',
+        target: 50,
+        note: `slowest of ${times.length}: ${Math.max(...times).toFixed(0)} ms`,
+      },
+      {
+        name: 'JavaScript of the shelves screen, gzip',
+        figure: weight,
+        unit: 'kB',
+        target: 250,
+        note: `${scripts.size} files`,
+      },
     ];
-  } finally { await browser.close(); }
+  } finally {
+    await browser.close();
+  }
 }

@@ -8,48 +8,129 @@ import { applyTo, fromFunction, prepare, writeCube, writeCubeBytes } from '@/cor
 import { bake } from '@/core/preset/bake';
 import { median, type Row } from './rows';
 
-const WIDTH = 3000, HEIGHT = 2000, FRAMES = 6;
+const WIDTH = 3000,
+  HEIGHT = 2000,
+  FRAMES = 6;
 
 /** A picture with the smoothness of photographs: slow gradients with some texture. */
 function picture(): Uint8Array {
   const data = new Uint8Array(WIDTH * HEIGHT * 4);
   let seed = 7;
-  for (let y = 0, i = 0; y < HEIGHT; y++) for (let x = 0; x < WIDTH; x++, i += 4) {
-    seed = (Math.imul(seed, 1664525) + 1013904223) | 0;
-    const grain = ((seed >>> 24) & 15) - 8;
-    data[i] = Math.max(0, Math.min(255, 128 + 110 * Math.sin(x / 700 + y / 900) + grain));
-    data[i + 1] = Math.max(0, Math.min(255, 128 + 100 * Math.sin(y / 500 + 1) + grain));
-    data[i + 2] = Math.max(0, Math.min(255, 120 + 110 * Math.cos(x / 400 - y / 1100) + grain));
-    data[i + 3] = 255;
-  }
+  for (let y = 0, i = 0; y < HEIGHT; y++)
+    for (let x = 0; x < WIDTH; x++, i += 4) {
+      seed = (Math.imul(seed, 1664525) + 1013904223) | 0;
+      const grain = ((seed >>> 24) & 15) - 8;
+      data[i] = Math.max(0, Math.min(255, 128 + 110 * Math.sin(x / 700 + y / 900) + grain));
+      data[i + 1] = Math.max(0, Math.min(255, 128 + 100 * Math.sin(y / 500 + 1) + grain));
+      data[i + 2] = Math.max(0, Math.min(255, 120 + 110 * Math.cos(x / 400 - y / 1100) + grain));
+      data[i + 3] = 255;
+    }
   return data;
 }
 
-const cpu = (work: () => void): number => { const a = process.cpuUsage(); work(); return process.cpuUsage(a).user / 1000; };
+const cpu = (work: () => void): number => {
+  const a = process.cpuUsage();
+  work();
+  return process.cpuUsage(a).user / 1000;
+};
 
 export function applyRow(): Row {
   const folder = mkdtempSync(join(tmpdir(), 'etagere-bench-'));
   try {
-    const look = fromFunction(33, 'Bench', (v) => { const r = v[0]!, g = v[1]!, b = v[2]!; v[0] = r ** 1.2; v[1] = g * 0.95 + 0.03 * r; v[2] = b ** 0.9; }), source = picture(), out = new Uint8ClampedArray(source.length), prepared = prepare(look);
+    const look = fromFunction(33, 'Bench', (v) => {
+        const r = v[0]!,
+          g = v[1]!,
+          b = v[2]!;
+        v[0] = r ** 1.2;
+        v[1] = g * 0.95 + 0.03 * r;
+        v[2] = b ** 0.9;
+      }),
+      source = picture(),
+      out = new Uint8ClampedArray(source.length),
+      prepared = prepare(look);
     writeFileSync(join(folder, 'x.cube'), writeCube(look));
     writeFileSync(join(folder, 'x.raw'), source);
     const ffmpeg = (filter: string): number => {
-      const r = spawnSync('ffmpeg', ['-hide_banner', '-benchmark', '-threads', '1', '-filter_threads', '1', '-stream_loop', String(FRAMES - 1), '-f', 'rawvideo', '-pix_fmt', 'rgba', '-s', `${WIDTH}x${HEIGHT}`, '-i', join(folder, 'x.raw'), '-vf', filter, '-f', 'null', '-'], { encoding: 'utf8' });
+      const r = spawnSync(
+        'ffmpeg',
+        [
+          '-hide_banner',
+          '-benchmark',
+          '-threads',
+          '1',
+          '-filter_threads',
+          '1',
+          '-stream_loop',
+          String(FRAMES - 1),
+          '-f',
+          'rawvideo',
+          '-pix_fmt',
+          'rgba',
+          '-s',
+          `${WIDTH}x${HEIGHT}`,
+          '-i',
+          join(folder, 'x.raw'),
+          '-vf',
+          filter,
+          '-f',
+          'null',
+          '-',
+        ],
+        { encoding: 'utf8' },
+      );
       const time = /bench: utime=([\d.]+)s/.exec(r.stderr)?.[1];
       if (r.status !== 0 || !time) throw new Error(`ffmpeg failed: ${r.stderr.slice(-400)}`);
       return Number(time) * 1000;
     };
     for (let i = 0; i < 3; i++) applyTo(prepared, source, out);
-    const ours: number[] = [], theirs: number[] = [];
+    const ours: number[] = [],
+      theirs: number[] = [];
     // in turns, so that a busy machine troubles both alike
-    for (let i = 0; i < 5; i++) { ours.push(cpu(() => { for (let k = 0; k < FRAMES; k++) applyTo(prepared, source, out); })); theirs.push(ffmpeg(`lut3d=file=${join(folder, 'x.cube')}:interp=tetrahedral`) - ffmpeg('null')); }
-    const a = Math.min(...ours), b = Math.min(...theirs), mp = (WIDTH * HEIGHT * FRAMES) / 1000;
-    return { name: 'apply a 33-point table, 8-bit RGBA, one thread', figure: a / b, unit: '× ffmpeg', target: 0.5, reference: { name: 'ffmpeg lut3d, one thread', figure: mp / b, unit: 'MP/s' }, note: `ours ${(mp / a).toFixed(1)} MP/s` };
-  } finally { rmSync(folder, { recursive: true, force: true }); }
+    for (let i = 0; i < 5; i++) {
+      ours.push(
+        cpu(() => {
+          for (let k = 0; k < FRAMES; k++) applyTo(prepared, source, out);
+        }),
+      );
+      theirs.push(ffmpeg(`lut3d=file=${join(folder, 'x.cube')}:interp=tetrahedral`) - ffmpeg('null'));
+    }
+    const a = Math.min(...ours),
+      b = Math.min(...theirs),
+      mp = (WIDTH * HEIGHT * FRAMES) / 1000;
+    return {
+      name: 'apply a 33-point table, 8-bit RGBA, one thread',
+      figure: a / b,
+      unit: '× ffmpeg',
+      target: 0.5,
+      reference: { name: 'ffmpeg lut3d, one thread', figure: mp / b, unit: 'MP/s' },
+      note: `ours ${(mp / a).toFixed(1)} MP/s`,
+    };
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
 }
 
 export function bakeRow(): Row {
-  const settings = { level: 0.3, contrast: 1.15, warmth: 20, chroma: 1.1, curve: [[0, 0.02], [0.3, 0.27], [1, 0.98]], hueSectors: [{ center: 40, width: 80, turn: 5, chroma: 1.2, lightness: 0 }], tintDark: { hue: 250, amount: 0.02 } }, times: number[] = [];
-  for (let i = 0; i < 30; i++) { const t = performance.now(); createHash('sha256').update(writeCubeBytes(bake(settings, 33, 'Bench').look)).digest(); if (i >= 10) times.push(performance.now() - t); }
+  const settings = {
+      level: 0.3,
+      contrast: 1.15,
+      warmth: 20,
+      chroma: 1.1,
+      curve: [
+        [0, 0.02],
+        [0.3, 0.27],
+        [1, 0.98],
+      ],
+      hueSectors: [{ center: 40, width: 80, turn: 5, chroma: 1.2, lightness: 0 }],
+      tintDark: { hue: 250, amount: 0.02 },
+    },
+    times: number[] = [];
+  for (let i = 0; i < 30; i++) {
+    const t = performance.now();
+    createHash('sha256')
+      .update(writeCubeBytes(bake(settings, 33, 'Bench').look))
+      .digest();
+    if (i >= 10) times.push(performance.now() - t);
+  }
   return { name: 'bake a preset at 33 points, written as .cube', figure: median(times), unit: 'ms', target: 40 };
 }

@@ -8,28 +8,109 @@ import { compile, compileMany } from '@/core/preset/render';
 import type { Settings } from '@/core/preset/kinds';
 import { pool } from '@/server/db/pool';
 
-export function random(seed: number): () => number { let a = seed >>> 0; return () => { a = (a + 0x6d2b79f5) >>> 0; let t = a; t = Math.imul(t ^ (t >>> 15), t | 1); t ^= t + Math.imul(t ^ (t >>> 7), t | 61); return ((t ^ (t >>> 14)) >>> 0) / 4294967296; }; }
+export function random(seed: number): () => number {
+  let a = seed >>> 0;
+  return () => {
+    a = (a + 0x6d2b79f5) >>> 0;
+    let t = a;
+    t = Math.imul(t ^ (t >>> 15), t | 1);
+    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+  };
+}
 
-const first = ['Amber', 'Slate', 'Celadon', 'Madder', 'Kaolin', 'Cobalt', 'Ember', 'Verdigris', 'Ochre', 'Raku', 'Bisque', 'Sienna', 'Indigo', 'Tallow', 'Linen', 'Velvet', 'Lamp', 'Chalk', 'Copper', 'Ash'], second = ['Proscenium', 'Backcloth', 'Glaze', 'Kiln', 'Drop', 'Wing', 'Fly', 'Cue', 'Maquette', 'Gel', 'Footlight', 'Curtain', 'Plate', 'Slip', 'Crackle', 'Hinge', 'Wash', 'Fire', 'Bench', 'Study'];
+const first = [
+    'Amber',
+    'Slate',
+    'Celadon',
+    'Madder',
+    'Kaolin',
+    'Cobalt',
+    'Ember',
+    'Verdigris',
+    'Ochre',
+    'Raku',
+    'Bisque',
+    'Sienna',
+    'Indigo',
+    'Tallow',
+    'Linen',
+    'Velvet',
+    'Lamp',
+    'Chalk',
+    'Copper',
+    'Ash',
+  ],
+  second = [
+    'Proscenium',
+    'Backcloth',
+    'Glaze',
+    'Kiln',
+    'Drop',
+    'Wing',
+    'Fly',
+    'Cue',
+    'Maquette',
+    'Gel',
+    'Footlight',
+    'Curtain',
+    'Plate',
+    'Slip',
+    'Crackle',
+    'Hinge',
+    'Wash',
+    'Fire',
+    'Bench',
+    'Study',
+  ];
 
 export function settings(r: () => number): Settings {
-  return { level: r() * 1.6 - 0.8, contrast: 0.8 + r() * 0.7, warmth: r() * 120 - 60, tintShift: r() * 40 - 20, chroma: 0.4 + r() * 1.2, toe: r() * 60 - 30, shoulder: r() * 60 - 30, tintDark: { hue: r() * 360, amount: r() * 0.05 }, tintLight: { hue: r() * 360, amount: r() * 0.04 }, hueSectors: [{ center: r() * 360, width: 60 + r() * 90, turn: r() * 30 - 15, chroma: 0.7 + r() * 0.6, lightness: r() * 0.06 - 0.03 }] };
+  return {
+    level: r() * 1.6 - 0.8,
+    contrast: 0.8 + r() * 0.7,
+    warmth: r() * 120 - 60,
+    tintShift: r() * 40 - 20,
+    chroma: 0.4 + r() * 1.2,
+    toe: r() * 60 - 30,
+    shoulder: r() * 60 - 30,
+    tintDark: { hue: r() * 360, amount: r() * 0.05 },
+    tintLight: { hue: r() * 360, amount: r() * 0.04 },
+    hueSectors: [
+      {
+        center: r() * 360,
+        width: 60 + r() * 90,
+        turn: r() * 30 - 15,
+        chroma: 0.7 + r() * 0.6,
+        lightness: r() * 0.06 - 0.03,
+      },
+    ],
+  };
 }
 
 /** A ZIP of `count` looks in folders, about `bytes` unpacked. */
 export async function writePack(file: string, count: number): Promise<number> {
-  const out = createWriteStream(file), zip = new Zip(), r = random(11);
+  const out = createWriteStream(file),
+    zip = new Zip(),
+    r = random(11);
   const waits: Promise<unknown>[] = [];
   let total = 0;
-  zip.ondata = (e, data, final) => { if (e) throw e; if (!out.write(data)) waits.push(once(out, 'drain')); if (final) out.end(); };
+  zip.ondata = (e, data, final) => {
+    if (e) throw e;
+    if (!out.write(data)) waits.push(once(out, 'drain'));
+    if (final) out.end();
+  };
   for (let i = 0; i < count; i++) {
-    const title = `${first[i % 20]} ${second[Math.floor(i / 20) % 20]} ${i}`, bytes = writeCubeBytes(fromRows(11, title, compileMany(settings(r)))), f = new ZipDeflate(`Large pack/${first[i % 20]}/${second[Math.floor(i / 20) % 20]}/${title}.cube`, { level: 1 });
+    const title = `${first[i % 20]} ${second[Math.floor(i / 20) % 20]} ${i}`,
+      bytes = writeCubeBytes(fromRows(11, title, compileMany(settings(r)))),
+      f = new ZipDeflate(`Large pack/${first[i % 20]}/${second[Math.floor(i / 20) % 20]}/${title}.cube`, { level: 1 });
     total += bytes.length;
-    zip.add(f); f.push(bytes, true);
+    zip.add(f);
+    f.push(bytes, true);
     await Promise.all(waits.splice(0));
   }
   const note = new ZipDeflate('Large pack/Read me.txt', { level: 1 });
-  zip.add(note); note.push(strToU8('made up'), true);
+  zip.add(note);
+  note.push(strToU8('made up'), true);
   zip.end();
   await once(out, 'close');
   return total;
@@ -42,13 +123,20 @@ export async function fillCatalogue(items: number): Promise<void> {
     await c.query('begin');
     await c.query(`set local session_replication_role = 'replica'`);
     await c.query(`insert into blob (sha256, size) values (sha256('bench'), 5) on conflict do nothing`);
-    await c.query(`insert into blob_chunk (sha256, n, data) values (sha256('bench'), 0, 'bench') on conflict do nothing`);
-    await c.query(`insert into shelf (id, name, note, position) select gen_random_uuid(), case when n = 0 then 'The long shelf' else 'Bench shelf ' || n end, 'bench', 1000 + n from generate_series(0, 59) n`);
-    await c.query(`with s as (select id, row_number() over (order by position) - 1 as n from shelf where note = 'bench')
+    await c.query(
+      `insert into blob_chunk (sha256, n, data) values (sha256('bench'), 0, 'bench') on conflict do nothing`,
+    );
+    await c.query(
+      `insert into shelf (id, name, note, position) select gen_random_uuid(), case when n = 0 then 'The long shelf' else 'Bench shelf ' || n end, 'bench', 1000 + n from generate_series(0, 59) n`,
+    );
+    await c.query(
+      `with s as (select id, row_number() over (order by position) - 1 as n from shelf where note = 'bench')
       insert into item (id, kind, title, headings, supplier, tags, cameras, description, origin, scope, shelf_id, shelf_order, created_at)
       select gen_random_uuid(), (array['look', 'look', 'look', 'preset', 'camera-profile', 'icc-profile'])[1 + i % 6], ($2::text[])[1 + abs(hashint4(i * 8 + 1) / 7) % 20] || ' ' || ($3::text[])[1 + abs(hashint4(i * 8 + 2) / 7) % 20] || ' ' || i, array['Bench', ($2::text[])[1 + abs(hashint4(i * 8 + 3) / 7) % 20]], (array['', 'Sable Row Looks', 'Fathom Color', 'Saltmarsh Lens Bureau', 'Kiln & Co'])[1 + abs(hashint4(i * 8 + 4) / 7) % 5],
         array[(array['costume', 'ceramics', 'stage', 'tungsten', 'daylight'])[1 + abs(hashint4(i * 8 + 5) / 7) % 5], 'batch ' || (i / 500)], case when i % 6 = 4 then array[(array['Perrin Alder', 'Perrin Alder IR', 'Ondine 40', 'Corvane Ley'])[1 + abs(hashint4(i * 8 + 6) / 7) % 4]] else '{}' end, 'made up for the bench, number ' || i, 'bought', '{}', s.id, i, now() - i * interval '1 minute'
-      from generate_series(1, $1::int) i join s on s.n = case when i <= 10000 then 0 else 1 + i % 59 end`, [items, first, second]);
+      from generate_series(1, $1::int) i join s on s.n = case when i <= 10000 then 0 else 1 + i % 59 end`,
+      [items, first, second],
+    );
     await c.query(`insert into version (id, item_id, number, sha256, file_name, format, facts, encoding, status, words)
       select gen_random_uuid(), i.id, n, sha256('bench'), i.title || '.cube', case i.kind when 'preset' then 'oxbow@2' when 'camera-profile' then 'dcp' when 'icc-profile' then 'icc' else 'cube' end, '{"kind":"3d","size":33}', case when i.kind = 'look' then '{"assumed":true}'::jsonb end, case when abs(hashint4(i.shelf_order) / 7) % 3 = 0 then 'approved' else 'draft' end, case when abs(hashint4(i.shelf_order + 9) / 7) % 4 = 0 then 'Hue sectors color Contrast light' else 'Curve curve' end
       from item i, generate_series(1, 3) n where i.description like 'made up for the bench%'`);
@@ -57,15 +145,23 @@ export async function fillCatalogue(items: number): Promise<void> {
     // a library that has stood a while: what was changed is tidied, as the server does by itself within minutes
     await c.query('vacuum analyze');
     await c.query('checkpoint');
-  } finally { c.release(); }
+  } finally {
+    c.release();
+  }
 }
 
 /** Fingerprints of `count` looks laid one after the other, one in forty a near copy of another. */
-export function fingerprints(count: number): { all: Int16Array; rows: { id: string; group: string; fingerprint: Buffer }[] } {
-  const r = random(5), all = new Int16Array(count * 192), rows: { id: string; group: string; fingerprint: Buffer }[] = [];
+export function fingerprints(count: number): {
+  all: Int16Array;
+  rows: { id: string; group: string; fingerprint: Buffer }[];
+} {
+  const r = random(5),
+    all = new Int16Array(count * 192),
+    rows: { id: string; group: string; fingerprint: Buffer }[] = [];
   let last: Settings = {};
   for (let i = 0; i < count; i++) {
-    const s = i % 40 === 39 ? { ...last, level: (last.level as number) + 0.002 } : settings(r), f = fingerprint(compile(s));
+    const s = i % 40 === 39 ? { ...last, level: (last.level as number) + 0.002 } : settings(r),
+      f = fingerprint(compile(s));
     last = s;
     all.set(f, i * 192);
     rows.push({ id: String(i), group: 'look', fingerprint: Buffer.from(bytesOfFingerprint(f)) });

@@ -13,56 +13,157 @@ import type { Person } from '@/server/people/roles';
 import { fillCatalogue, fingerprints, random, writePack } from './generate';
 import { median, type Row } from './rows';
 
-export async function librarian(): Promise<Person> { return (await pool().query<Person>(`select id, name, email, role from person where role = 'librarian' limit 1`)).rows[0]!; }
+export async function librarian(): Promise<Person> {
+  return (await pool().query<Person>(`select id, name, email, role from person where role = 'librarian' limit 1`))
+    .rows[0]!;
+}
 
 export async function packRows(files: number): Promise<Row[]> {
-  const folder = mkdtempSync(join(tmpdir(), 'etagere-bench-')), file = join(folder, 'large.zip'), p = await librarian();
+  const folder = mkdtempSync(join(tmpdir(), 'etagere-bench-')),
+    file = join(folder, 'large.zip'),
+    p = await librarian();
   try {
-    const unpacked = await writePack(file, files), size = statSync(file).size, a = await beginArrival(p, { name: 'Large pack.zip', files: [{ path: 'Large pack.zip', size }] }), bytes = readFileSync(file);
-    for (let at = 0; at < size; at += 8 << 20) await uploadPart(p, a.files[0]!.id, at, bytes.subarray(at, at + (8 << 20)));
+    const unpacked = await writePack(file, files),
+      size = statSync(file).size,
+      a = await beginArrival(p, { name: 'Large pack.zip', files: [{ path: 'Large pack.zip', size }] }),
+      bytes = readFileSync(file);
+    for (let at = 0; at < size; at += 8 << 20)
+      await uploadPart(p, a.files[0]!.id, at, bytes.subarray(at, at + (8 << 20)));
     // the worker must not take it up: it is read here
     await pool().query(`update intake set status = 'reading' where id = $1`, [a.intake]);
     await finishUpload(p, a.files[0]!.id);
     const t = performance.now();
     execFileSync('unzip', ['-q', file, '-d', join(folder, 'out')]);
     execFileSync('sh', ['-c', `find '${join(folder, 'out')}' -type f -print0 | xargs -0 sha256sum > /dev/null`]);
-    const reference = performance.now() - t, r = spawnSync(process.execPath, ['dist/bench-read-intake.mjs', a.intake], { encoding: 'utf8', env: process.env });
+    const reference = performance.now() - t,
+      r = spawnSync(process.execPath, ['dist/bench-read-intake.mjs', a.intake], { encoding: 'utf8', env: process.env });
     if (r.status !== 0) throw new Error(r.stderr.slice(-800));
     const told = JSON.parse(r.stdout.trim().split('\n').pop()!) as { ms: number; entries: number; megabytes: number };
     await discardIntake(p, a.intake);
     return [
-      { name: `take in a pack of ${files.toLocaleString('en')} files, ${(unpacked / 1e6).toFixed(0)} MB, from stored upload to table`, figure: told.ms / reference, unit: '× unzip and sha256sum', target: 3, reference: { name: 'unzip, then sha256sum of every file', figure: reference, unit: 'ms' }, note: `ours ${told.ms.toFixed(0)} ms, ${told.entries} entries` },
+      {
+        name: `take in a pack of ${files.toLocaleString('en')} files, ${(unpacked / 1e6).toFixed(0)} MB, from stored upload to table`,
+        figure: told.ms / reference,
+        unit: '× unzip and sha256sum',
+        target: 3,
+        reference: { name: 'unzip, then sha256sum of every file', figure: reference, unit: 'ms' },
+        note: `ours ${told.ms.toFixed(0)} ms, ${told.entries} entries`,
+      },
       { name: 'memory of the process that reads it', figure: told.megabytes, unit: 'MB', target: 500 },
     ];
-  } finally { rmSync(folder, { recursive: true, force: true }); }
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
 }
 
 const p95 = (v: number[]): number => [...v].sort((a, b) => a - b)[Math.ceil(v.length * 0.95) - 1]!;
 
-export async function catalogueRows(items: number): Promise<Row[]> { await fillCatalogue(items); return [await searchRow(items)]; }
+export async function catalogueRows(items: number): Promise<Row[]> {
+  await fillCatalogue(items);
+  return [await searchRow(items)];
+}
 
 export async function searchRow(items: number): Promise<Row> {
-  const p = await librarian(), r = random(3), pick = <T>(l: T[]): T => l[Math.floor(r() * l.length)]!, words = ['amber', 'slate kiln', 'celad', 'madder 12', 'hue sectors', 'kil', 'co', 'perrin', 'bench 4711', 'ember crackle', 'fathom', 'velvet wash 9', 'a', 'tungsten', 'chalk hinge'];
-  const searches: Search[] = Array.from({ length: 240 }, (_, i) => ({ ...(i % 6 ? { q: pick(words) } : {}), ...(i % 3 === 0 ? { kind: pick(['look', 'preset', 'camera-profile']) } : {}), ...(i % 4 === 0 ? { supplier: pick(['Fathom Color', 'Sable Row Looks']) } : {}), ...(i % 7 === 0 ? { status: 'approved' } : {}), ...(i % 11 === 0 ? { tag: 'ceramics' } : {}), sort: pick(['title', 'title', 'made', 'supplier']) }));
-  const times: number[] = [], bare: number[] = [], slow: [number, Search][] = [], ids = (await pool().query<{ id: string }>('select id from item limit 300')).rows.map((x) => x.id);
-  for (let round = 0; round < 2; round++) for (const s of searches) { const t = performance.now(); await searchPage(p, s); const ms = performance.now() - t; if (round) { times.push(ms); slow.push([ms, s]); } }
-  for (const id of ids) { const t = performance.now(); await pool().query('select * from item where id = $1', [id]); bare.push(performance.now() - t); }
+  const p = await librarian(),
+    r = random(3),
+    pick = <T>(l: T[]): T => l[Math.floor(r() * l.length)]!,
+    words = [
+      'amber',
+      'slate kiln',
+      'celad',
+      'madder 12',
+      'hue sectors',
+      'kil',
+      'co',
+      'perrin',
+      'bench 4711',
+      'ember crackle',
+      'fathom',
+      'velvet wash 9',
+      'a',
+      'tungsten',
+      'chalk hinge',
+    ];
+  const searches: Search[] = Array.from({ length: 240 }, (_, i) => ({
+    ...(i % 6 ? { q: pick(words) } : {}),
+    ...(i % 3 === 0 ? { kind: pick(['look', 'preset', 'camera-profile']) } : {}),
+    ...(i % 4 === 0 ? { supplier: pick(['Fathom Color', 'Sable Row Looks']) } : {}),
+    ...(i % 7 === 0 ? { status: 'approved' } : {}),
+    ...(i % 11 === 0 ? { tag: 'ceramics' } : {}),
+    sort: pick(['title', 'title', 'made', 'supplier']),
+  }));
+  const times: number[] = [],
+    bare: number[] = [],
+    slow: [number, Search][] = [],
+    ids = (await pool().query<{ id: string }>('select id from item limit 300')).rows.map((x) => x.id);
+  for (let round = 0; round < 2; round++)
+    for (const s of searches) {
+      const t = performance.now();
+      await searchPage(p, s);
+      const ms = performance.now() - t;
+      if (round) {
+        times.push(ms);
+        slow.push([ms, s]);
+      }
+    }
+  for (const id of ids) {
+    const t = performance.now();
+    await pool().query('select * from item where id = $1', [id]);
+    bare.push(performance.now() - t);
+  }
   slow.sort((a, b) => b[0] - a[0]);
-  return { name: `search ${items.toLocaleString('en')} items: facets and a page of results, 95th percentile`, figure: p95(times), unit: 'ms', target: 60, reference: { name: 'a bare SELECT by primary key', figure: p95(bare), unit: 'ms' }, note: `median ${median(times).toFixed(1)} ms; slowest ${slow[0]![0].toFixed(0)} ms: ${JSON.stringify(slow[0]![1])}` };
+  return {
+    name: `search ${items.toLocaleString('en')} items: facets and a page of results, 95th percentile`,
+    figure: p95(times),
+    unit: 'ms',
+    target: 60,
+    reference: { name: 'a bare SELECT by primary key', figure: p95(bare), unit: 'ms' },
+    note: `median ${median(times).toFixed(1)} ms; slowest ${slow[0]![0].toFixed(0)} ms: ${JSON.stringify(slow[0]![1])}`,
+  };
 }
 
 export function copiesRow(looks: number): Row {
-  const { rows } = fingerprints(looks), times: number[] = [];
+  const { rows } = fingerprints(looks),
+    times: number[] = [];
   let found = 0;
-  for (let i = 0; i < 3; i++) { const t = performance.now(); found = pairsOf(rows).length; times.push(performance.now() - t); }
-  return { name: `near-duplicates by effect among ${looks.toLocaleString('en')} looks, all pairs`, figure: median(times) / 1000, unit: 's', target: 2, note: `${found} pairs found` };
+  for (let i = 0; i < 3; i++) {
+    const t = performance.now();
+    found = pairsOf(rows).length;
+    times.push(performance.now() - t);
+  }
+  return {
+    name: `near-duplicates by effect among ${looks.toLocaleString('en')} looks, all pairs`,
+    figure: median(times) / 1000,
+    unit: 's',
+    target: 2,
+    note: `${found} pairs found`,
+  };
 }
 
 export async function backupRow(items: number): Promise<Row> {
-  const r = random(9), folder = mkdtempSync(join(tmpdir(), 'etagere-bench-'));
-  for (let i = 0; i < items; i += 200) { const list = Array.from({ length: 200 }, () => { const b = Buffer.alloc(20_000); for (let k = 0; k < b.length; k += 4) b.writeUInt32LE(Math.floor(r() * 4294967296), k); return { sha256: sha256(b), bytes: b }; }); await transaction((sql) => putBlobs(sql, list)); }
+  const r = random(9),
+    folder = mkdtempSync(join(tmpdir(), 'etagere-bench-'));
+  for (let i = 0; i < items; i += 200) {
+    const list = Array.from({ length: 200 }, () => {
+      const b = Buffer.alloc(20_000);
+      for (let k = 0; k < b.length; k += 4) b.writeUInt32LE(Math.floor(r() * 4294967296), k);
+      return { sha256: sha256(b), bytes: b };
+    });
+    await transaction((sql) => putBlobs(sql, list));
+  }
   try {
-    const all = (await pool().query<{ n: number }>('select sum(size)::bigint as n from blob')).rows[0]!.n, t = performance.now(), made = await backup(join(folder, 'x.backup')), s = (performance.now() - t) / 1000;
-    return { name: `backup of ${items.toLocaleString('en')} more contents, ${(all / 1e6).toFixed(0)} MB in all`, figure: s / (all / 1e6), unit: 's a MB', target: 1 / 50, note: `${(all / 1e6 / s).toFixed(0)} MB/s, written ${(made.bytes / 1e6).toFixed(0)} MB` };
-  } finally { rmSync(folder, { recursive: true, force: true }); }
+    const all = (await pool().query<{ n: number }>('select sum(size)::bigint as n from blob')).rows[0]!.n,
+      t = performance.now(),
+      made = await backup(join(folder, 'x.backup')),
+      s = (performance.now() - t) / 1000;
+    return {
+      name: `backup of ${items.toLocaleString('en')} more contents, ${(all / 1e6).toFixed(0)} MB in all`,
+      figure: s / (all / 1e6),
+      unit: 's a MB',
+      target: 1 / 50,
+      note: `${(all / 1e6 / s).toFixed(0)} MB/s, written ${(made.bytes / 1e6).toFixed(0)} MB`,
+    };
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
 }

@@ -11,20 +11,48 @@ import { backupRow, catalogueRows, copiesRow, packRows } from './library';
 import { median, ok, print, type Row } from './rows';
 
 /** How much of its processors this machine was refused by its host since it began to run: [refused, all], in ticks (proc(5), /proc/stat). */
-const ticks = (): [number, number] => { const t = readFileSync('/proc/stat', 'utf8').split('\n')[0]!.trim().split(/\s+/).slice(1, 9).map(Number); return [t[7]!, t.reduce((a, b) => a + b, 0)]; };
+const ticks = (): [number, number] => {
+  const t = readFileSync('/proc/stat', 'utf8').split('\n')[0]!.trim().split(/\s+/).slice(1, 9).map(Number);
+  return [t[7]!, t.reduce((a, b) => a + b, 0)];
+};
 /** One thread's SHA-256 in MB/s: what the machine can do at the moment, against which figures in milliseconds have to be seen. */
-const hashing = (): number => { const b = Buffer.alloc(64e6), t = performance.now(); createHash('sha256').update(b).digest(); return 64 / ((performance.now() - t) / 1000); };
+const hashing = (): number => {
+  const b = Buffer.alloc(64e6),
+    t = performance.now();
+  createHash('sha256').update(b).digest();
+  return 64 / ((performance.now() - t) / 1000);
+};
 
-const before = ticks(), speeds = [hashing(), hashing(), hashing()];
+const before = ticks(),
+  speeds = [hashing(), hashing(), hashing()];
 /** --only core, screens, frames or library: a part of it; --quick leaves the library out. */
-const argument = process.argv.indexOf('--only'), only = argument > 0 ? process.argv[argument + 1] : null, part = (name: string): boolean => (only ? only === name : name !== 'library' || !process.argv.includes('--quick'));
-const data = process.env.ETAGERE_BENCH_DATA!, rows: Row[] = part('core') ? [applyRow(), bakeRow(), ...(await accuracyRows()), copiesRow(20_000)] : [];
+const argument = process.argv.indexOf('--only'),
+  only = argument > 0 ? process.argv[argument + 1] : null,
+  part = (name: string): boolean => (only ? only === name : name !== 'library' || !process.argv.includes('--quick'));
+const data = process.env.ETAGERE_BENCH_DATA!,
+  rows: Row[] = part('core') ? [applyRow(), bakeRow(), ...(await accuracyRows()), copiesRow(20_000)] : [];
 
 /** Starts the application in the bench's own data folder; says how long it took. */
 async function start(): Promise<{ seconds: number; address: Address; stop(): Promise<void> }> {
-  const t = Date.now(), child = spawn(process.execPath, ['tools/start.mjs', '--port', '4411'], { stdio: 'ignore', env: { ...process.env, ETAGERE_DATA: data, DATABASE_URL: '' } }), file = join(data, 'address.json');
-  while (!existsSync(file)) { if (child.exitCode !== null || Date.now() - t > 400_000) throw new Error('the application did not start'); await new Promise((r) => setTimeout(r, 50)); }
-  return { seconds: (Date.now() - t) / 1000, address: JSON.parse(readFileSync(file, 'utf8')) as Address, stop: () => { const gone = new Promise<void>((r) => child.once('exit', () => r())); child.kill('SIGTERM'); return gone; } };
+  const t = Date.now(),
+    child = spawn(process.execPath, ['tools/start.mjs', '--port', '4411'], {
+      stdio: 'ignore',
+      env: { ...process.env, ETAGERE_DATA: data, DATABASE_URL: '' },
+    }),
+    file = join(data, 'address.json');
+  while (!existsSync(file)) {
+    if (child.exitCode !== null || Date.now() - t > 400_000) throw new Error('the application did not start');
+    await new Promise((r) => setTimeout(r, 50));
+  }
+  return {
+    seconds: (Date.now() - t) / 1000,
+    address: JSON.parse(readFileSync(file, 'utf8')) as Address,
+    stop: () => {
+      const gone = new Promise<void>((r) => child.once('exit', () => r()));
+      child.kill('SIGTERM');
+      return gone;
+    },
+  };
 }
 rmSync(data, { recursive: true, force: true });
 mkdirSync(data, { recursive: true });
@@ -32,13 +60,31 @@ const first = await start();
 await first.stop();
 const second = await start();
 try {
-  if (part('screens')) rows.push(...(await browserRows(second.address)), { name: 'bin/start, the second time', figure: second.seconds, unit: 's', target: 15, note: `the first time in an empty data folder, built before: ${first.seconds.toFixed(1)} s` });
+  if (part('screens'))
+    rows.push(...(await browserRows(second.address)), {
+      name: 'bin/start, the second time',
+      figure: second.seconds,
+      unit: 's',
+      target: 15,
+      note: `the first time in an empty data folder, built before: ${first.seconds.toFixed(1)} s`,
+    });
   process.env.ETAGERE_DATA = data;
   if (part('frames')) rows.push(...(await largeFrameRows(second.address)));
-  if (part('library')) rows.push(...(await packRows(5000)), await backupRow(10_000), ...(await catalogueRows(100_000)), ...(await largeRows(second.address)));
-} finally { await second.stop(); }
+  if (part('library'))
+    rows.push(
+      ...(await packRows(5000)),
+      await backupRow(10_000),
+      ...(await catalogueRows(100_000)),
+      ...(await largeRows(second.address)),
+    );
+} finally {
+  await second.stop();
+}
 speeds.push(hashing(), hashing(), hashing());
 const after = ticks();
-console.error(`this machine during the run: SHA-256 at ${median(speeds).toFixed(0)} MB/s a thread; ${(100 * (after[0] - before[0]) / (after[1] - before[1])).toFixed(0)} % of its processors’ time was taken by its host`);
-if (process.argv.includes('--json')) console.log(JSON.stringify(rows.map((r) => ({ ...r, ok: ok(r) })))); else console.log(print(rows));
+console.error(
+  `this machine during the run: SHA-256 at ${median(speeds).toFixed(0)} MB/s a thread; ${((100 * (after[0] - before[0])) / (after[1] - before[1])).toFixed(0)} % of its processors’ time was taken by its host`,
+);
+if (process.argv.includes('--json')) console.log(JSON.stringify(rows.map((r) => ({ ...r, ok: ok(r) }))));
+else console.log(print(rows));
 process.exit(0);

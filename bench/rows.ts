@@ -1,12 +1,33 @@
 /** A row of the bench: a figure beside its target and beside the reference measured in the same run. */
-export interface Row { name: string; figure: number; unit: string; target: number; reference?: { name: string; figure: number; unit: string }; note?: string }
+export interface Row {
+  name: string;
+  figure: number;
+  unit: string;
+  target: number;
+  reference?: { name: string; figure: number; unit: string };
+  note?: string;
+}
 
 export const ok = (r: Row): boolean => r.figure <= r.target;
 
 export function print(rows: Row[]): string {
-  const cells = rows.map((r) => [ok(r) ? 'ok' : 'OVER', r.name, `${round(r.figure)} ${r.unit}`, `≤ ${r.target} ${r.unit}`, r.reference ? `${r.reference.name}: ${round(r.reference.figure)} ${r.reference.unit}` : '', r.note ?? '']);
+  const cells = rows.map((r) => [
+    ok(r) ? 'ok' : 'OVER',
+    r.name,
+    `${round(r.figure)} ${r.unit}`,
+    `≤ ${r.target} ${r.unit}`,
+    r.reference ? `${r.reference.name}: ${round(r.reference.figure)} ${r.reference.unit}` : '',
+    r.note ?? '',
+  ]);
   const widths = [0, 1, 2, 3, 4].map((i) => Math.max(...cells.map((c) => c[i]!.length)));
-  return cells.map((c) => c.map((t, i) => (i < 5 ? t.padEnd(widths[i]!) : t)).join('  ').trimEnd()).join('\n');
+  return cells
+    .map((c) =>
+      c
+        .map((t, i) => (i < 5 ? t.padEnd(widths[i]!) : t))
+        .join('  ')
+        .trimEnd(),
+    )
+    .join('\n');
 }
 const round = (v: number): string => (v >= 100 ? v.toFixed(0) : v >= 10 ? v.toFixed(1) : v.toFixed(2));
 

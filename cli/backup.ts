@@ -3,7 +3,11 @@ import { Problem } from '@/core/problem';
 import { backup, restore } from '@/server/backup/service';
 import type { Verb } from './main';
 
-const file = (args: string[]): string => { const f = args.find((a) => !a.startsWith('-')); if (!f) throw new Problem('usage', 'A file is missing.', 'command line', 'Name the file of the backup.'); return f; };
+const file = (args: string[]): string => {
+  const f = args.find((a) => !a.startsWith('-'));
+  if (!f) throw new Problem('usage', 'A file is missing.', 'command line', 'Name the file of the backup.');
+  return f;
+};
 
 export const backupVerb: Verb = async (args) => backup(file(args));
 export const restoreVerb: Verb = async (args) => restore(file(args), join(process.cwd(), 'db', 'migrations'));

@@ -13,16 +13,34 @@ import { houseLooks, oxbowPresets } from '@/demo/designs';
 import { cubeOf, oxbowOf } from '@/demo/files';
 import { fathomPack } from '@/demo/packs';
 
-const dir = mkdtempSync(join(tmpdir(), 'etagere-cli-')), at = (n: string) => join(dir, n);
+const dir = mkdtempSync(join(tmpdir(), 'etagere-cli-')),
+  at = (n: string) => join(dir, n);
 const run = (...args: string[]) => spawnSync('bin/etagere', args, { encoding: 'utf8', maxBuffer: 1 << 28 });
-const json = (...args: string[]): never => { const r = run(...args, '--json'); expect(r.stderr, args.join(' ')).toBe(''); expect(r.status).toBe(0); return JSON.parse(r.stdout) as never; };
-const refusal = (...args: string[]): { code: string; message: string; where: string; remedy: string } => { const r = run(...args, '--json'); expect(r.status).toBe(2); expect(r.stdout).toBe(''); return (JSON.parse(r.stderr) as { error: never }).error; };
-const points = [[0.1, 0.5, 0.9], [0, 0, 0], [1.2, -0.1, 0.4]];
+const json = (...args: string[]): never => {
+  const r = run(...args, '--json');
+  expect(r.stderr, args.join(' ')).toBe('');
+  expect(r.status).toBe(0);
+  return JSON.parse(r.stdout) as never;
+};
+const refusal = (...args: string[]): { code: string; message: string; where: string; remedy: string } => {
+  const r = run(...args, '--json');
+  expect(r.status).toBe(2);
+  expect(r.stdout).toBe('');
+  return (JSON.parse(r.stderr) as { error: never }).error;
+};
+const points = [
+  [0.1, 0.5, 0.9],
+  [0, 0, 0],
+  [1.2, -0.1, 0.4],
+];
 
 beforeAll(() => {
   run('look'); // makes itself, once
-  writeFileSync(at('amber.cube'), cubeOf(houseLooks[0]!, 33)); writeFileSync(at('slate.cube'), cubeOf(houseLooks[1]!, 17)); writeFileSync(at('p.json'), JSON.stringify(points));
-  writeFileSync(at('x.xmp'), oxbowOf(oxbowPresets[0]!)); writeFileSync(at('a.settings.json'), JSON.stringify({ level: 1 }));
+  writeFileSync(at('amber.cube'), cubeOf(houseLooks[0]!, 33));
+  writeFileSync(at('slate.cube'), cubeOf(houseLooks[1]!, 17));
+  writeFileSync(at('p.json'), JSON.stringify(points));
+  writeFileSync(at('x.xmp'), oxbowOf(oxbowPresets[0]!));
+  writeFileSync(at('a.settings.json'), JSON.stringify({ level: 1 }));
 }, 60_000);
 afterAll(() => rmSync(dir, { recursive: true, force: true }));
 
@@ -32,8 +50,16 @@ describe('camera', () => {
     const whole = json('camera', 'info', at('two.dcp')) as { tags: Record<string, unknown> };
     for (const light of ['1', '2']) json('camera', 'split', at('two.dcp'), '--light', light, '-o', at(`${light}.dcp`));
     expect((json('camera', 'info', at('2.dcp')) as typeof whole).tags.ColorMatrix1).toEqual(whole.tags.ColorMatrix2);
-    expect((json('camera', 'merge', at('1.dcp'), at('2.dcp'), '-o', at('merged.dcp')) as typeof whole).tags.ForwardMatrix2).toEqual(whole.tags.ForwardMatrix2);
-    expect((json('camera', 'convert', at('two.dcp'), '--kelvin', '5500', '-o', at('in.icc')) as { residual: { meanDeltaE: number } }).residual.meanDeltaE).toBeLessThan(1);
+    expect(
+      (json('camera', 'merge', at('1.dcp'), at('2.dcp'), '-o', at('merged.dcp')) as typeof whole).tags.ForwardMatrix2,
+    ).toEqual(whole.tags.ForwardMatrix2);
+    expect(
+      (
+        json('camera', 'convert', at('two.dcp'), '--kelvin', '5500', '-o', at('in.icc')) as {
+          residual: { meanDeltaE: number };
+        }
+      ).residual.meanDeltaE,
+    ).toBeLessThan(1);
     expect(json('icc', 'info', at('in.icc'))).toMatchObject({ class: 'input', space: 'RGB' });
     expect(refusal('camera', 'merge', at('1.dcp'), at('1.dcp'), '-o', at('x.dcp')).code).toBe('camera-illuminant');
     expect(refusal('camera', 'split', at('1.dcp'), '--light', '2', '-o', at('x.dcp')).code).toBe('camera-illuminant');
@@ -41,14 +67,46 @@ describe('camera', () => {
 });
 
 describe('look', () => {
-  test('info says what the file is, and that its encoding is assumed', () => expect(json('look', 'info', at('amber.cube'))).toMatchObject({ format: 'cube', kind: '3d', size: 33, title: 'Amber Proscenium', domain: { min: [0, 0, 0], max: [1, 1, 1] }, encoding: { assumed: true }, warnings: [] }));
+  test('info says what the file is, and that its encoding is assumed', () =>
+    expect(json('look', 'info', at('amber.cube'))).toMatchObject({
+      format: 'cube',
+      kind: '3d',
+      size: 33,
+      title: 'Amber Proscenium',
+      domain: { min: [0, 0, 0], max: [1, 1, 1] },
+      encoding: { assumed: true },
+      warnings: [],
+    }));
   test('eval gives triples in the order of the points, clamped to the domain, with strength', () => {
-    const f = sampler(readCube(readFileSync(at('amber.cube'))), 'trilinear', 0.5), out = new Float64Array(3), got = json('look', 'eval', at('amber.cube'), '--points', at('p.json'), '--interpolation', 'trilinear', '--strength', '50') as number[][];
-    points.forEach((p, i) => { f(p[0]!, p[1]!, p[2]!, out, 0); got[i]!.forEach((v, c) => expect(v).toBe(out[c])); });
-    expect((json('look', 'eval', at('amber.cube'), '--points', at('p.json'), '--strength', '0') as number[][])[2]).toEqual([1, 0, 0.4]);
+    const f = sampler(readCube(readFileSync(at('amber.cube'))), 'trilinear', 0.5),
+      out = new Float64Array(3),
+      got = json(
+        'look',
+        'eval',
+        at('amber.cube'),
+        '--points',
+        at('p.json'),
+        '--interpolation',
+        'trilinear',
+        '--strength',
+        '50',
+      ) as number[][];
+    points.forEach((p, i) => {
+      f(p[0]!, p[1]!, p[2]!, out, 0);
+      got[i]!.forEach((v, c) => expect(v).toBe(out[c]));
+    });
+    expect(
+      (json('look', 'eval', at('amber.cube'), '--points', at('p.json'), '--strength', '0') as number[][])[2],
+    ).toEqual([1, 0, 0.4]);
   });
   test('convert resamples with the residual, same tells alike from unlike', () => {
-    expect((json('look', 'convert', at('amber.cube'), '-o', at('small.cube'), '--size', '25', '--title', 'New') as { residual: { maxDeltaE: number } }).residual.maxDeltaE).toBeGreaterThan(0);
+    expect(
+      (
+        json('look', 'convert', at('amber.cube'), '-o', at('small.cube'), '--size', '25', '--title', 'New') as {
+          residual: { maxDeltaE: number };
+        }
+      ).residual.maxDeltaE,
+    ).toBeGreaterThan(0);
     expect(json('look', 'info', at('small.cube'))).toMatchObject({ size: 25, title: 'New' });
     expect(json('look', 'same', at('amber.cube'), at('small.cube'))).toMatchObject({ same: true });
     expect(json('look', 'same', at('amber.cube'), at('slate.cube'))).toMatchObject({ same: false });
@@ -56,37 +114,82 @@ describe('look', () => {
     expect(readFileSync(at('x.clf'), 'utf8')).toContain('dim="25 25 25 3"');
   });
   test.each([8, 16])('apply keeps depth (%d bits), alpha and profile, and rounds half up', async (bits) => {
-    const w = 7, h = 5, top = bits === 8 ? 255 : 65535, data = bits === 8 ? new Uint8Array(w * h * 4) : new Uint16Array(w * h * 4);
+    const w = 7,
+      h = 5,
+      top = bits === 8 ? 255 : 65535,
+      data = bits === 8 ? new Uint8Array(w * h * 4) : new Uint16Array(w * h * 4);
     for (let i = 0; i < data.length; i++) data[i] = (i * 2654435761) % (top + 1);
-    const { encodePng } = await import('./png'), icc = Buffer.from(await sharp({ create: { width: 1, height: 1, channels: 3, background: '#888' } }).withIccProfile('srgb').png().toBuffer().then((b) => sharp(b).metadata()).then((m) => m.icc!));
+    const { encodePng } = await import('./png'),
+      icc = Buffer.from(
+        await sharp({ create: { width: 1, height: 1, channels: 3, background: '#888' } })
+          .withIccProfile('srgb')
+          .png()
+          .toBuffer()
+          .then((b) => sharp(b).metadata())
+          .then((m) => m.icc!),
+      );
     writeFileSync(at('in.png'), encodePng(w, h, 4, data, icc));
     json('look', 'apply', at('amber.cube'), at('in.png'), '-o', at('out.png'));
-    const out = decode(readFileSync(at('out.png'))), f = sampler(readCube(readFileSync(at('amber.cube')))), v = new Float64Array(3);
+    const out = decode(readFileSync(at('out.png'))),
+      f = sampler(readCube(readFileSync(at('amber.cube')))),
+      v = new Float64Array(3);
     expect([out.width, out.height, out.depth, out.channels]).toEqual([w, h, bits, 4]);
     expect(Buffer.from(out.iccEmbeddedProfile!.profile).equals(icc)).toBe(true);
-    for (let i = 0; i < data.length; i += 4) { f(data[i]! / top, data[i + 1]! / top, data[i + 2]! / top, v, 0); for (let c = 0; c < 3; c++) expect(out.data[i + c]).toBe(Math.floor(Math.min(1, Math.max(0, v[c]!)) * top + 0.5)); expect(out.data[i + 3]).toBe(data[i + 3]); }
+    for (let i = 0; i < data.length; i += 4) {
+      f(data[i]! / top, data[i + 1]! / top, data[i + 2]! / top, v, 0);
+      for (let c = 0; c < 3; c++) expect(out.data[i + c]).toBe(Math.floor(Math.min(1, Math.max(0, v[c]!)) * top + 0.5));
+      expect(out.data[i + 3]).toBe(data[i + 3]);
+    }
     json('look', 'apply', at('amber.cube'), at('in.png'), '-o', at('out.tif'));
-    const tif = await sharp(at('out.tif'), { ignoreIcc: true }).toColourspace(bits === 8 ? 'srgb' : 'rgb16').raw({ depth: bits === 8 ? 'uchar' : 'ushort' }).toBuffer();
+    const tif = await sharp(at('out.tif'), { ignoreIcc: true })
+      .toColourspace(bits === 8 ? 'srgb' : 'rgb16')
+      .raw({ depth: bits === 8 ? 'uchar' : 'ushort' })
+      .toBuffer();
     expect(Buffer.from(out.data.buffer, out.data.byteOffset, out.data.byteLength).equals(tif)).toBe(true);
   });
   test('compose, blend and invert: one after the other, mixed, and undone where that can be', () => {
-    const evaluate = (f: string) => json('look', 'eval', at(f), '--points', at('p.json')) as number[][], [a, b] = [evaluate('amber.cube'), evaluate('slate.cube')];
-    expect((json('look', 'compose', at('amber.cube'), at('slate.cube'), '-o', at('both.cube'), '--size', '33') as { residual: { meanDeltaE: number } }).residual.meanDeltaE).toBeLessThan(0.5);
+    const evaluate = (f: string) => json('look', 'eval', at(f), '--points', at('p.json')) as number[][],
+      [a, b] = [evaluate('amber.cube'), evaluate('slate.cube')];
+    expect(
+      (
+        json('look', 'compose', at('amber.cube'), at('slate.cube'), '-o', at('both.cube'), '--size', '33') as {
+          residual: { meanDeltaE: number };
+        }
+      ).residual.meanDeltaE,
+    ).toBeLessThan(0.5);
     writeFileSync(at('a.json'), JSON.stringify(a));
     const both = json('look', 'eval', at('slate.cube'), '--points', at('a.json')) as number[][];
-    evaluate('both.cube').slice(0, 2).forEach((v, i) => v.forEach((x, c) => expect(Math.abs(x - both[i]![c]!)).toBeLessThan(0.02)));
+    evaluate('both.cube')
+      .slice(0, 2)
+      .forEach((v, i) => v.forEach((x, c) => expect(Math.abs(x - both[i]![c]!)).toBeLessThan(0.02)));
     json('look', 'blend', at('amber.cube'), at('slate.cube'), '--share', '0.25', '-o', at('mix.clf'));
-    evaluate('mix.clf').slice(0, 2).forEach((v, i) => v.forEach((x, c) => expect(Math.abs(x - (0.75 * a[i]![c]! + 0.25 * b[i]![c]!))).toBeLessThan(0.01)));
-    const undone = json('look', 'invert', at('slate.cube'), '-o', at('back.cube'), '--size', '17') as { residual: { meanDeltaE: number }; unreached: number };
-    expect(undone.residual.meanDeltaE).toBeGreaterThan(0); expect(undone.unreached).toBeGreaterThanOrEqual(0);
+    evaluate('mix.clf')
+      .slice(0, 2)
+      .forEach((v, i) =>
+        v.forEach((x, c) => expect(Math.abs(x - (0.75 * a[i]![c]! + 0.25 * b[i]![c]!))).toBeLessThan(0.01)),
+      );
+    const undone = json('look', 'invert', at('slate.cube'), '-o', at('back.cube'), '--size', '17') as {
+      residual: { meanDeltaE: number };
+      unreached: number;
+    };
+    expect(undone.residual.meanDeltaE).toBeGreaterThan(0);
+    expect(undone.unreached).toBeGreaterThanOrEqual(0);
     json('look', 'compose', at('slate.cube'), at('back.cube'), '-o', at('nothing.cube'));
     evaluate('nothing.cube')[0]!.forEach((v, c) => expect(Math.abs(v - points[0]![c]!)).toBeLessThan(0.05));
-    expect(refusal('look', 'blend', at('amber.cube'), at('slate.cube'), '--share', '2', '-o', at('x.cube')).where).toBe('--share');
+    expect(refusal('look', 'blend', at('amber.cube'), at('slate.cube'), '--share', '2', '-o', at('x.cube')).where).toBe(
+      '--share',
+    );
     expect(refusal('look', 'compose', at('amber.cube'), at('slate.cube'), '-o', at('x.png')).code).toBe('look-format');
   });
   test('to ICC and back', () => {
     for (const as of ['link', 'abstract']) {
-      expect((json('look', 'convert', at('slate.cube'), '-o', at(`${as}.icc`), '--class', as) as { residual: { meanDeltaE: number } }).residual.meanDeltaE).toBeLessThan(1);
+      expect(
+        (
+          json('look', 'convert', at('slate.cube'), '-o', at(`${as}.icc`), '--class', as) as {
+            residual: { meanDeltaE: number };
+          }
+        ).residual.meanDeltaE,
+      ).toBeLessThan(1);
       expect(json('icc', 'info', at(`${as}.icc`))).toMatchObject({ class: as, description: 'Slate Backcloth' });
     }
     json('look', 'convert', at('link.icc'), '-o', at('again.cube'));
@@ -96,37 +199,77 @@ describe('look', () => {
     writeFileSync(at('bad.cube'), 'LUT_3D_SIZE 2\n0 0 0\n0 x 0\n');
     expect(refusal('look', 'info', at('bad.cube'))).toMatchObject({ code: 'cube-number', where: 'line 3' });
     expect(refusal('look', 'info', at('nowhere.cube')).code).toBe('file-unreadable');
-    expect(refusal('look', 'eval', at('amber.cube'), '--points', at('p.json'), '--strength', '900').where).toBe('--strength');
+    expect(refusal('look', 'eval', at('amber.cube'), '--points', at('p.json'), '--strength', '900').where).toBe(
+      '--strength',
+    );
     expect(refusal('look', 'eval', at('amber.cube'), '--points', at('amber.cube')).code).toBe('points-json');
     expect(refusal('look', 'info', '--nonsense').code).toBe('usage');
     expect(refusal('nothing', 'here').code).toBe('usage');
   });
-  test('answers in under half a second', () => { run('look', 'info', at('slate.cube')); const t = Date.now(); run('look', 'info', at('slate.cube')); expect(Date.now() - t).toBeLessThan(1500); });
+  test('answers in under half a second', () => {
+    run('look', 'info', at('slate.cube'));
+    const t = Date.now();
+    run('look', 'info', at('slate.cube'));
+    expect(Date.now() - t).toBeLessThan(1500);
+  });
 });
 
 describe('preset and pack', () => {
   test('read, render and bake take editors’ files and our own', () => {
-    expect(json('preset', 'read', at('x.xmp'))).toMatchObject({ editor: 'oxbow', version: '2', name: 'Rehearsal Room', settings: { level: 0.3, lowChroma: 14 }, unknown: {} });
+    expect(json('preset', 'read', at('x.xmp'))).toMatchObject({
+      editor: 'oxbow',
+      version: '2',
+      name: 'Rehearsal Room',
+      settings: { level: 0.3, lowChroma: 14 },
+      unknown: {},
+    });
     expect(refusal('preset', 'read', at('x.xmp'), '--editor', 'marlstone@3').code).toBe('preset-language');
-    expect((json('preset', 'render', at('a.settings.json'), '--points', at('p.json')) as number[][])[0]![1]).toBeCloseTo(0.68584, 4);
-    const baked = json('preset', 'bake', at('x.xmp'), '--size', '17', '-o', at('b.cube'), '--settings', 'level,contrast') as { residual: { meanDeltaE: number }; left: { setting: string; reason: string }[] };
+    expect(
+      (json('preset', 'render', at('a.settings.json'), '--points', at('p.json')) as number[][])[0]![1],
+    ).toBeCloseTo(0.68584, 4);
+    const baked = json(
+      'preset',
+      'bake',
+      at('x.xmp'),
+      '--size',
+      '17',
+      '-o',
+      at('b.cube'),
+      '--settings',
+      'level,contrast',
+    ) as { residual: { meanDeltaE: number }; left: { setting: string; reason: string }[] };
     expect(baked.left.map((l) => [l.setting, l.reason])).toContainEqual(['lowChroma', 'was not chosen']);
     expect(baked.left.map((l) => l.setting)).toContain('sharpening');
     expect(json('look', 'info', at('b.cube'))).toMatchObject({ size: 17 });
     writeFileSync(at('bad.settings.json'), '{"level": 40, "colour": 1}');
-    expect(refusal('preset', 'bake', at('bad.settings.json'), '-o', at('c.cube')).message).toMatch(/level must be a number from -10 to 10\..*colour is not a common setting/);
+    expect(refusal('preset', 'bake', at('bad.settings.json'), '-o', at('c.cube')).message).toMatch(
+      /level must be a number from -10 to 10\..*colour is not a common setting/,
+    );
   });
   test('inspect lists entries, refusals and what is left out', () => {
     writeFileSync(at('pack.zip'), fathomPack());
-    const got = json('pack', 'inspect', at('pack.zip')) as { entries: { path: string; kind: string; sha256: string }[]; refused: { path: string; code: string }[] };
-    expect(Object.fromEntries(['look', 'preset', 'document', 'unknown'].map((k) => [k, got.entries.filter((e) => e.kind === k).length]))).toEqual({ look: 9, preset: 4, document: 1, unknown: 1 });
-    expect(got.refused).toMatchObject([{ path: 'Fathom Color - Stage set/Tables/Size White.cube', code: 'cube-rows-missing' }]);
+    const got = json('pack', 'inspect', at('pack.zip')) as {
+      entries: { path: string; kind: string; sha256: string }[];
+      refused: { path: string; code: string }[];
+    };
+    expect(
+      Object.fromEntries(
+        ['look', 'preset', 'document', 'unknown'].map((k) => [k, got.entries.filter((e) => e.kind === k).length]),
+      ),
+    ).toEqual({ look: 9, preset: 4, document: 1, unknown: 1 });
+    expect(got.refused).toMatchObject([
+      { path: 'Fathom Color - Stage set/Tables/Size White.cube', code: 'cube-rows-missing' },
+    ]);
     writeFileSync(at('cut.zip'), readFileSync(at('pack.zip')).subarray(0, 5000));
     expect(refusal('pack', 'inspect', at('cut.zip')).code).toBe('zip-truncated');
     // larger than can be held at once: it is walked where it lies
-    writeFileSync(at('large.zip'), ''); truncateSync(at('large.zip'), 2.3e9);
+    writeFileSync(at('large.zip'), '');
+    truncateSync(at('large.zip'), 2.3e9);
     expect(refusal('pack', 'inspect', at('large.zip')).code).toBe('zip-truncated');
     expect(refusal('pack', 'inspect', tmpdir()).code).toBe('file-unreadable');
   });
-  test('the pages written from the code are up to date', () => { expect(run('docs', 'settings').stdout).toBe(readFileSync('docs/common-settings.md', 'utf8')); expect(run('docs', 'three-way').stdout).toBe(readFileSync('docs/three-way.md', 'utf8')); });
+  test('the pages written from the code are up to date', () => {
+    expect(run('docs', 'settings').stdout).toBe(readFileSync('docs/common-settings.md', 'utf8'));
+    expect(run('docs', 'three-way').stdout).toBe(readFileSync('docs/three-way.md', 'utf8'));
+  });
 });

@@ -9,19 +9,57 @@ import type { Verb } from './main';
 const load = (path: string | undefined): Uint8Array => new Uint8Array(readInput(path, 'profile'));
 
 const info: Verb = async (args) => {
-  const { positionals } = parseArgs({ args, allowPositionals: true, options: {} }), bytes = load(positionals[0]), h = iccHeader(bytes), device = h.space === 'RGB' && (h.class === 'input' || h.class === 'display' || h.class === 'output' || h.class === 'space');
-  return { ...h, gamut: device ? await gamutOutline(bytes).catch((e: unknown) => { if (e instanceof Problem) return null; throw e; }) : null };
+  const { positionals } = parseArgs({ args, allowPositionals: true, options: {} }),
+    bytes = load(positionals[0]),
+    h = iccHeader(bytes),
+    device =
+      h.space === 'RGB' &&
+      (h.class === 'input' || h.class === 'display' || h.class === 'output' || h.class === 'space');
+  return {
+    ...h,
+    gamut: device
+      ? await gamutOutline(bytes).catch((e: unknown) => {
+          if (e instanceof Problem) return null;
+          throw e;
+        })
+      : null,
+  };
 };
 
 const side = (value: string | undefined, name: string, known: readonly string[]): Side => {
-  if (!value) throw new Problem('usage', `--${name} is missing.`, `--${name}`, `Name a profile, or ${known.join(' or ')}.`);
+  if (!value)
+    throw new Problem('usage', `--${name} is missing.`, `--${name}`, `Name a profile, or ${known.join(' or ')}.`);
   return known.includes(value) ? (value as Side) : load(value);
 };
 
 const transform: Verb = async (args) => {
-  const { values } = parseArgs({ args, allowPositionals: true, options: { from: { type: 'string' }, to: { type: 'string' }, intent: { type: 'string' }, 'black-point': { type: 'string' }, points: { type: 'string' } } });
-  const from = side(values.from, 'from', ['srgb', 'lab', 'xyz']), link = typeof from !== 'string' && iccHeader(from).class === 'link', to = link ? null : side(values.to, 'to', ['srgb', 'lab', 'xyz']), points = readNumbers(values.points);
-  const out = await once(from, to, points.flat(), choice(values.intent, 'intent', ['perceptual', 'relative', 'saturation', 'absolute'] as const, 'relative') satisfies Intent, choice(values['black-point'], 'black-point', ['on', 'off'] as const, 'off') === 'on');
+  const { values } = parseArgs({
+    args,
+    allowPositionals: true,
+    options: {
+      from: { type: 'string' },
+      to: { type: 'string' },
+      intent: { type: 'string' },
+      'black-point': { type: 'string' },
+      points: { type: 'string' },
+    },
+  });
+  const from = side(values.from, 'from', ['srgb', 'lab', 'xyz']),
+    link = typeof from !== 'string' && iccHeader(from).class === 'link',
+    to = link ? null : side(values.to, 'to', ['srgb', 'lab', 'xyz']),
+    points = readNumbers(values.points);
+  const out = await once(
+    from,
+    to,
+    points.flat(),
+    choice(
+      values.intent,
+      'intent',
+      ['perceptual', 'relative', 'saturation', 'absolute'] as const,
+      'relative',
+    ) satisfies Intent,
+    choice(values['black-point'], 'black-point', ['on', 'off'] as const, 'off') === 'on',
+  );
   const n = points.length ? out.length / points.length : 0;
   return points.map((_, i) => [...out.slice(i * n, (i + 1) * n)]);
 };

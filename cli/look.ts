@@ -4,7 +4,22 @@ import { parseArgs } from 'node:util';
 import { toAbstract, toDeviceLink } from '@/core/icc/convert';
 import { evaluateIcc, readAnyLook } from '@/core/icc/look';
 import { isIcc } from '@/core/icc/header';
-import { applyAny, assumedEncoding, isSame, pointsIn, readProgram, resized, residual, writeClf, writeCube, sampler, type Evaluate, type Interpolation, type Look, type Program } from '@/core/look';
+import {
+  applyAny,
+  assumedEncoding,
+  isSame,
+  pointsIn,
+  readProgram,
+  resized,
+  residual,
+  writeClf,
+  writeCube,
+  sampler,
+  type Evaluate,
+  type Interpolation,
+  type Look,
+  type Program,
+} from '@/core/look';
 import { blend, compose, invertLook } from '@/core/look/algebra';
 import { inspect as inspectLook } from '@/core/look/inspect';
 import { encodingNames, encodingOf } from '@/core/look/encoding';
@@ -20,18 +35,50 @@ const interpolations = ['tetrahedral', 'trilinear'] as const;
 const bytesOf = (path: string | undefined): Uint8Array => new Uint8Array(readInput(path, 'look'));
 const load = async (path: string | undefined): Promise<Program> => readAnyLook(bytesOf(path));
 /** The interpolation that was asked for; without one, the file's own holds. */
-const asked = (value: string | undefined): Interpolation | undefined => (value === undefined ? undefined : choice(value, 'interpolation', interpolations, 'tetrahedral'));
-const encodingOption = (value: string | undefined, name: string) => (value === undefined ? null : encodingOf(choice(value, name, encodingNames, 'srgb')));
+const asked = (value: string | undefined): Interpolation | undefined =>
+  value === undefined ? undefined : choice(value, 'interpolation', interpolations, 'tetrahedral');
+const encodingOption = (value: string | undefined, name: string) =>
+  value === undefined ? null : encodingOf(choice(value, name, encodingNames, 'srgb'));
 const factor = (value: string | undefined): number => numberOption(value, 'strength', 0, 400, 100) / 100;
 
 const info: Verb = async (args) => {
-  const { positionals } = parseArgs({ args, allowPositionals: true, options: { input: { type: 'string' }, output: { type: 'string' } } }), p = await load(positionals[0]);
-  return { format: p.format, kind: p.kind, size: p.kind === 'icc' ? null : p.size, title: p.title, domain: p.domain, range: rangeOfProgram(p), encoding: p.encoding ?? assumedEncoding, ...(p.nodes.length ? { nodes: p.nodes } : {}), warnings: p.warnings };
+  const { positionals } = parseArgs({
+      args,
+      allowPositionals: true,
+      options: { input: { type: 'string' }, output: { type: 'string' } },
+    }),
+    p = await load(positionals[0]);
+  return {
+    format: p.format,
+    kind: p.kind,
+    size: p.kind === 'icc' ? null : p.size,
+    title: p.title,
+    domain: p.domain,
+    range: rangeOfProgram(p),
+    encoding: p.encoding ?? assumedEncoding,
+    ...(p.nodes.length ? { nodes: p.nodes } : {}),
+    warnings: p.warnings,
+  };
 };
 
 const evaluate: Verb = async (args) => {
-  const { positionals, values } = parseArgs({ args, allowPositionals: true, options: { points: { type: 'string' }, interpolation: { type: 'string' }, strength: { type: 'string' }, input: { type: 'string' }, output: { type: 'string' } } });
-  const bytes = bytesOf(positionals[0]), points = readPoints(values.points), s = factor(values.strength), interpolation = asked(values.interpolation), into = encodingOption(values.input, 'input'), out = encodingOption(values.output, 'output');
+  const { positionals, values } = parseArgs({
+    args,
+    allowPositionals: true,
+    options: {
+      points: { type: 'string' },
+      interpolation: { type: 'string' },
+      strength: { type: 'string' },
+      input: { type: 'string' },
+      output: { type: 'string' },
+    },
+  });
+  const bytes = bytesOf(positionals[0]),
+    points = readPoints(values.points),
+    s = factor(values.strength),
+    interpolation = asked(values.interpolation),
+    into = encodingOption(values.input, 'input'),
+    out = encodingOption(values.output, 'output');
   // points given in another encoding than the look's are brought into it, and results out of it
   const v = Float64Array.from(points.flat());
   if (into) for (let i = 0; i < v.length; i += 3) into.toSrgb(v, i);
@@ -47,44 +94,131 @@ const evaluate: Verb = async (args) => {
 };
 
 const apply: Verb = async (args) => {
-  const { positionals, values } = parseArgs({ args, allowPositionals: true, options: { output: { type: 'string', short: 'o' }, interpolation: { type: 'string' }, strength: { type: 'string' } } });
-  const p = await load(positionals[0]), source = readInput(positionals[1], 'picture');
+  const { positionals, values } = parseArgs({
+    args,
+    allowPositionals: true,
+    options: {
+      output: { type: 'string', short: 'o' },
+      interpolation: { type: 'string' },
+      strength: { type: 'string' },
+    },
+  });
+  const p = await load(positionals[0]),
+    source = readInput(positionals[1], 'picture');
   if (!values.output) throw new Problem('usage', 'The output is missing.', '-o', 'Name it with -o.');
-  const { applyToPicture } = await import('./picture'), interpolation = asked(values.interpolation), s = factor(values.strength);
-  await applyToPicture(source, positionals[1]!, values.output, (data, channels, top) => { if (p.look) applyAny(p.look, data, channels, top, interpolation ?? p.look.interpolation ?? 'tetrahedral', s); else applyFunction(p, data, channels, top, interpolation, s); });
+  const { applyToPicture } = await import('./picture'),
+    interpolation = asked(values.interpolation),
+    s = factor(values.strength);
+  await applyToPicture(source, positionals[1]!, values.output, (data, channels, top) => {
+    if (p.look) applyAny(p.look, data, channels, top, interpolation ?? p.look.interpolation ?? 'tetrahedral', s);
+    else applyFunction(p, data, channels, top, interpolation, s);
+  });
   return { written: values.output };
 };
 
 /** A chain over every pixel; what was computed for the last pixel serves the next one like it. */
-function applyFunction(p: Program, data: Uint8Array | Uint16Array, channels: number, top: number, interpolation: Interpolation | undefined, s: number): void {
-  const f = p.evaluate(interpolation, s), o = new Float64Array(3);
-  let r = -1, g = -1, b = -1;
+function applyFunction(
+  p: Program,
+  data: Uint8Array | Uint16Array,
+  channels: number,
+  top: number,
+  interpolation: Interpolation | undefined,
+  s: number,
+): void {
+  const f = p.evaluate(interpolation, s),
+    o = new Float64Array(3);
+  let r = -1,
+    g = -1,
+    b = -1;
   for (let i = 0; i < data.length; i += channels) {
-    if (data[i] !== r || data[i + 1] !== g || data[i + 2] !== b) { r = data[i]!; g = data[i + 1]!; b = data[i + 2]!; f(r / top, g / top, b / top, o, 0); }
+    if (data[i] !== r || data[i + 1] !== g || data[i + 2] !== b) {
+      r = data[i]!;
+      g = data[i + 1]!;
+      b = data[i + 2]!;
+      f(r / top, g / top, b / top, o, 0);
+    }
     for (let c = 0; c < 3; c++) data[i + c] = Math.floor(Math.min(1, Math.max(0, o[c]!)) * top + 0.5);
   }
 }
 
-const writers: Record<string, (look: Look) => string | Uint8Array> = { '.cube': writeCube, '.clf': (l) => writeClf(l, 'look'), '.png': writeHaldPng, '.tif': writeHaldTiff, '.tiff': writeHaldTiff };
+const writers: Record<string, (look: Look) => string | Uint8Array> = {
+  '.cube': writeCube,
+  '.clf': (l) => writeClf(l, 'look'),
+  '.png': writeHaldPng,
+  '.tif': writeHaldTiff,
+  '.tiff': writeHaldTiff,
+};
 
 const convert: Verb = async (args) => {
-  const { positionals, values } = parseArgs({ args, allowPositionals: true, options: { output: { type: 'string', short: 'o' }, size: { type: 'string' }, title: { type: 'string' }, class: { type: 'string' } } });
+  const { positionals, values } = parseArgs({
+    args,
+    allowPositionals: true,
+    options: {
+      output: { type: 'string', short: 'o' },
+      size: { type: 'string' },
+      title: { type: 'string' },
+      class: { type: 'string' },
+    },
+  });
   const p = await load(positionals[0]);
   if (!values.output) throw new Problem('usage', 'The output is missing.', '-o', 'Name it with -o.');
   const kind = extname(values.output).toLowerCase();
   if (kind === '.icc' || kind === '.icm') {
-    const as = choice(values.class, 'class', ['link', 'abstract'] as const, 'link'), made = await (as === 'link' ? toDeviceLink : toAbstract)(p.evaluate(), { title: values.title ?? (p.title || 'Look'), created: new Date(), grid: numberOption(values.size, 'size', 2, 129, 33) });
+    const as = choice(values.class, 'class', ['link', 'abstract'] as const, 'link'),
+      made = await (as === 'link' ? toDeviceLink : toAbstract)(p.evaluate(), {
+        title: values.title ?? (p.title || 'Look'),
+        created: new Date(),
+        grid: numberOption(values.size, 'size', 2, 129, 33),
+      });
     writeFileSync(values.output, made.bytes);
     return { residual: made.residual };
   }
-  const write = writers[kind], hald = kind === '.png' || kind.startsWith('.tif');
-  if (!write) throw new Problem('look-format', `Looks are not written as ${kind || 'files without an extension'}.`, values.output, 'Write .cube, .clf, .png, .tif or .icc.');
-  const flat = p.kind === '1d' && !hald, size = numberOption(values.size, 'size', 2, flat ? 65536 : 256, hald ? 64 : p.kind === 'icc' || !p.size || (p.kind === '1d' && !flat) ? 33 : p.size), root = Math.round(Math.sqrt(size));
-  if (!Number.isInteger(size)) throw new Problem('usage', '--size must be a whole number.', '--size', 'Correct the option.');
-  if (hald && (root * root !== size || !haldLevel(root ** 3, root ** 3))) throw new Problem('hald-size', `A table of ${size} points makes no Hald image.`, '--size', 'Choose the square of a whole number from 2 to 16: 4, 9, 16, 25, 36, 49, 64, … 256.');
-  const f = p.evaluate(), plain = hald && p.look && (p.domain.min.some((v) => v !== 0) || p.domain.max.some((v) => v !== 1)) ? unit : p.domain;
+  const write = writers[kind],
+    hald = kind === '.png' || kind.startsWith('.tif');
+  if (!write)
+    throw new Problem(
+      'look-format',
+      `Looks are not written as ${kind || 'files without an extension'}.`,
+      values.output,
+      'Write .cube, .clf, .png, .tif or .icc.',
+    );
+  const flat = p.kind === '1d' && !hald,
+    size = numberOption(
+      values.size,
+      'size',
+      2,
+      flat ? 65536 : 256,
+      hald ? 64 : p.kind === 'icc' || !p.size || (p.kind === '1d' && !flat) ? 33 : p.size,
+    ),
+    root = Math.round(Math.sqrt(size));
+  if (!Number.isInteger(size))
+    throw new Problem('usage', '--size must be a whole number.', '--size', 'Correct the option.');
+  if (hald && (root * root !== size || !haldLevel(root ** 3, root ** 3)))
+    throw new Problem(
+      'hald-size',
+      `A table of ${size} points makes no Hald image.`,
+      '--size',
+      'Choose the square of a whole number from 2 to 16: 4, 9, 16, 25, 36, 49, 64, … 256.',
+    );
+  const f = p.evaluate(),
+    plain =
+      hald && p.look && (p.domain.min.some((v) => v !== 0) || p.domain.max.some((v) => v !== 1)) ? unit : p.domain;
   // in a function of its own: a table of 256 points has 200 MB, which must be gone before the file is read back
-  const made = (): string | Uint8Array => { const table = p.look && plain === p.domain && p.kind !== 'icc' ? resized(p.look, size, flat) : fromRows(size, p.title, (row, n) => { for (let i = 0; i < n; i += 3) f(row[i]!, row[i + 1]!, row[i + 2]!, row, i); }, plain); return write({ ...table, title: values.title ?? p.title }); }, data = made();
+  const made = (): string | Uint8Array => {
+      const table =
+        p.look && plain === p.domain && p.kind !== 'icc'
+          ? resized(p.look, size, flat)
+          : fromRows(
+              size,
+              p.title,
+              (row, n) => {
+                for (let i = 0; i < n; i += 3) f(row[i]!, row[i + 1]!, row[i + 2]!, row, i);
+              },
+              plain,
+            );
+      return write({ ...table, title: values.title ?? p.title });
+    },
+    data = made();
   writeFileSync(values.output, data);
   const back = readProgram(typeof data === 'string' ? new TextEncoder().encode(data) : data);
   return { residual: residual(f, back.evaluate(), pointsIn(p.domain)) };
@@ -93,39 +227,98 @@ const unit = { min: [0, 0, 0], max: [1, 1, 1] };
 
 const same: Verb = async (args) => {
   const { positionals, values } = parseArgs({ args, allowPositionals: true, options: { points: { type: 'string' } } });
-  const a = await load(positionals[0]), b = await load(positionals[1]);
+  const a = await load(positionals[0]),
+    b = await load(positionals[1]);
   const points = values.points ? Float64Array.from(readPoints(values.points).flat()) : pointsIn(a.domain);
   const r = residual(a.evaluate(), b.evaluate(), points);
   return { ...r, same: isSame(r) };
 };
 
 const inspect: Verb = async (args) => {
-  const { positionals } = parseArgs({ args, allowPositionals: true, options: {} }), p = await load(positionals[0]), { verdict, findings, figures } = inspectLook(p.evaluate(), p.look?.table ?? null);
+  const { positionals } = parseArgs({ args, allowPositionals: true, options: {} }),
+    p = await load(positionals[0]),
+    { verdict, findings, figures } = inspectLook(p.evaluate(), p.look?.table ?? null);
   return { verdict, findings, figures };
 };
 
 /** Two looks as one table: one after the other, or mixed. */
-const combined = (name: string, make: (a: Evaluate, b: Evaluate, share: number) => Evaluate): Verb => async (args) => {
-  const { positionals, values } = parseArgs({ args, allowPositionals: true, options: { output: { type: 'string', short: 'o' }, size: { type: 'string' }, title: { type: 'string' }, share: { type: 'string' } } });
-  const a = await load(positionals[0]), b = await load(positionals[1]), f = make(a.evaluate(), b.evaluate(), numberOption(values.share, 'share', 0, 1, 0.5));
-  return written(f, values.output, numberOption(values.size, 'size', 2, 129, 33), values.title ?? `${a.title || 'first'} ${name} ${b.title || 'second'}`);
-};
+const combined =
+  (name: string, make: (a: Evaluate, b: Evaluate, share: number) => Evaluate): Verb =>
+  async (args) => {
+    const { positionals, values } = parseArgs({
+      args,
+      allowPositionals: true,
+      options: {
+        output: { type: 'string', short: 'o' },
+        size: { type: 'string' },
+        title: { type: 'string' },
+        share: { type: 'string' },
+      },
+    });
+    const a = await load(positionals[0]),
+      b = await load(positionals[1]),
+      f = make(a.evaluate(), b.evaluate(), numberOption(values.share, 'share', 0, 1, 0.5));
+    return written(
+      f,
+      values.output,
+      numberOption(values.size, 'size', 2, 129, 33),
+      values.title ?? `${a.title || 'first'} ${name} ${b.title || 'second'}`,
+    );
+  };
 
 /** A function as a table of 0…1, in a .cube or .clf file, with the error of its table. */
 function written(f: Evaluate, output: string | undefined, size: number, title: string): { residual: unknown } {
   if (!output) throw new Problem('usage', 'The output is missing.', '-o', 'Name it with -o.');
-  const kind = extname(output).toLowerCase(), write = writers[kind];
-  if (!Number.isInteger(size)) throw new Problem('usage', '--size must be a whole number.', '--size', 'Correct the option.');
-  if (!write || (kind !== '.cube' && kind !== '.clf')) throw new Problem('look-format', `A table is not written as ${kind || 'a file without an extension'} here.`, output, 'Write .cube or .clf.');
-  const data = write(fromRows(size, title, (row, n) => { for (let i = 0; i < n; i += 3) f(row[i]!, row[i + 1]!, row[i + 2]!, row, i); }));
+  const kind = extname(output).toLowerCase(),
+    write = writers[kind];
+  if (!Number.isInteger(size))
+    throw new Problem('usage', '--size must be a whole number.', '--size', 'Correct the option.');
+  if (!write || (kind !== '.cube' && kind !== '.clf'))
+    throw new Problem(
+      'look-format',
+      `A table is not written as ${kind || 'a file without an extension'} here.`,
+      output,
+      'Write .cube or .clf.',
+    );
+  const data = write(
+    fromRows(size, title, (row, n) => {
+      for (let i = 0; i < n; i += 3) f(row[i]!, row[i + 1]!, row[i + 2]!, row, i);
+    }),
+  );
   writeFileSync(output, data);
-  return { residual: residual(f, readProgram(typeof data === 'string' ? new TextEncoder().encode(data) : data).evaluate(), pointsIn(unit)) };
+  return {
+    residual: residual(
+      f,
+      readProgram(typeof data === 'string' ? new TextEncoder().encode(data) : data).evaluate(),
+      pointsIn(unit),
+    ),
+  };
 }
 
 const invert: Verb = async (args) => {
-  const { positionals, values } = parseArgs({ args, allowPositionals: true, options: { output: { type: 'string', short: 'o' }, size: { type: 'string' }, title: { type: 'string' } } });
-  const p = await load(positionals[0]), inverse = invertLook(p.evaluate(), values.title ?? `${p.title || 'look'}, undone`, numberOption(values.size, 'size', 2, 65, 33)), { residual: table } = written(sampler(inverse.look), values.output, inverse.look.size, inverse.look.title);
+  const { positionals, values } = parseArgs({
+    args,
+    allowPositionals: true,
+    options: { output: { type: 'string', short: 'o' }, size: { type: 'string' }, title: { type: 'string' } },
+  });
+  const p = await load(positionals[0]),
+    inverse = invertLook(
+      p.evaluate(),
+      values.title ?? `${p.title || 'look'}, undone`,
+      numberOption(values.size, 'size', 2, 65, 33),
+    ),
+    { residual: table } = written(sampler(inverse.look), values.output, inverse.look.size, inverse.look.title);
   return { residual: inverse.residual, unreached: inverse.unreached, table };
 };
 
-export const verbs: Record<string, Verb> = { info, eval: evaluate, apply, convert, inspect, same, compose: combined('then', (a, b) => compose(a, b)), blend: combined('and', blend), invert };
+export const verbs: Record<string, Verb> = {
+  info,
+  eval: evaluate,
+  apply,
+  convert,
+  inspect,
+  same,
+  compose: combined('then', (a, b) => compose(a, b)),
+  blend: combined('and', blend),
+  invert,
+};

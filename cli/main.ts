@@ -5,20 +5,46 @@ export type Verb = (args: string[]) => Promise<unknown>;
 type Noun = () => Promise<{ verbs: Record<string, Verb> }>;
 
 const nouns: Record<string, Noun> = {
-  look: () => import('./look'), camera: () => import('./camera'), icc: () => import('./icc'), preset: () => import('./preset'), docs: () => import('./docs'),
-  pack: () => import('./pack'), station: () => import('./station'), db: () => import('./admin').then((m) => ({ verbs: m.db })), demo: () => import('./admin').then((m) => ({ verbs: m.demo })),
-  people: () => import('./admin').then((m) => ({ verbs: m.people })), agent: () => import('./admin').then((m) => ({ verbs: m.agent })),
+  look: () => import('./look'),
+  camera: () => import('./camera'),
+  icc: () => import('./icc'),
+  preset: () => import('./preset'),
+  docs: () => import('./docs'),
+  pack: () => import('./pack'),
+  station: () => import('./station'),
+  db: () => import('./admin').then((m) => ({ verbs: m.db })),
+  demo: () => import('./admin').then((m) => ({ verbs: m.demo })),
+  people: () => import('./admin').then((m) => ({ verbs: m.people })),
+  agent: () => import('./admin').then((m) => ({ verbs: m.agent })),
 };
 
 /** What is done to the whole, with a file and no verb. */
-const whole: Record<string, () => Promise<Verb>> = { backup: () => import('./backup').then((m) => m.backupVerb), restore: () => import('./backup').then((m) => m.restoreVerb) };
+const whole: Record<string, () => Promise<Verb>> = {
+  backup: () => import('./backup').then((m) => m.backupVerb),
+  restore: () => import('./backup').then((m) => m.restoreVerb),
+};
 
-const [noun = '', verb = '', ...rest] = process.argv.slice(2), json = rest.includes('--json') || verb === '--json';
+const [noun = '', verb = '', ...rest] = process.argv.slice(2),
+  json = rest.includes('--json') || verb === '--json';
 try {
-  const found = nouns[noun], alone = whole[noun];
-  if (!found && !alone) throw new Problem('usage', noun ? `There is no noun ${noun}.` : 'A noun and a verb are needed.', 'command line', `Use: etagere <${Object.keys(nouns).join('|')}> <verb> …, or etagere backup|restore FILE.`);
-  const verbs = found ? (await found()).verbs : {}, run = alone ? await alone() : verbs[verb];
-  if (!run) throw new Problem('usage', verb ? `${noun} has no verb ${verb}.` : `${noun} needs a verb.`, 'command line', `Verbs of ${noun}: ${Object.keys(verbs).join(', ')}.`);
+  const found = nouns[noun],
+    alone = whole[noun];
+  if (!found && !alone)
+    throw new Problem(
+      'usage',
+      noun ? `There is no noun ${noun}.` : 'A noun and a verb are needed.',
+      'command line',
+      `Use: etagere <${Object.keys(nouns).join('|')}> <verb> …, or etagere backup|restore FILE.`,
+    );
+  const verbs = found ? (await found()).verbs : {},
+    run = alone ? await alone() : verbs[verb];
+  if (!run)
+    throw new Problem(
+      'usage',
+      verb ? `${noun} has no verb ${verb}.` : `${noun} needs a verb.`,
+      'command line',
+      `Verbs of ${noun}: ${Object.keys(verbs).join(', ')}.`,
+    );
   const out = await run((alone ? [verb, ...rest] : rest).filter((a) => a !== '--json'));
   if (out !== undefined) {
     const text = json || typeof out !== 'string' ? JSON.stringify(out, null, json ? undefined : 2) + '\n' : out;
@@ -27,8 +53,35 @@ try {
   }
   process.exit(0);
 } catch (e) {
-  if (e instanceof Problem) { process.stderr.write(JSON.stringify({ error: e.toJSON() }) + '\n'); process.exit(2); }
-  if (e && typeof e === 'object' && 'code' in e && String((e as { code: unknown }).code).startsWith('ERR_PARSE_ARGS')) { process.stderr.write(JSON.stringify({ error: { code: 'usage', message: (e as unknown as Error).message, where: 'command line', remedy: `See docs/command-line.md for the options of ${noun} ${verb}.` } }) + '\n'); process.exit(2); }
-  process.stderr.write(JSON.stringify({ error: { code: 'bug', message: (e as Error).message ?? String(e), where: `${noun} ${verb}`, remedy: 'This is a fault of Etagere; report it with the text below.' } }) + '\n' + ((e as Error).stack ?? '') + '\n');
+  if (e instanceof Problem) {
+    process.stderr.write(JSON.stringify({ error: e.toJSON() }) + '\n');
+    process.exit(2);
+  }
+  if (e && typeof e === 'object' && 'code' in e && String((e as { code: unknown }).code).startsWith('ERR_PARSE_ARGS')) {
+    process.stderr.write(
+      JSON.stringify({
+        error: {
+          code: 'usage',
+          message: (e as unknown as Error).message,
+          where: 'command line',
+          remedy: `See docs/command-line.md for the options of ${noun} ${verb}.`,
+        },
+      }) + '\n',
+    );
+    process.exit(2);
+  }
+  process.stderr.write(
+    JSON.stringify({
+      error: {
+        code: 'bug',
+        message: (e as Error).message ?? String(e),
+        where: `${noun} ${verb}`,
+        remedy: 'This is a fault of Etagere; report it with the text below.',
+      },
+    }) +
+      '\n' +
+      ((e as Error).stack ?? '') +
+      '\n',
+  );
   process.exit(1);
 }

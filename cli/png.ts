@@ -2,10 +2,19 @@
 import { deflateSync } from 'node:zlib';
 import { encode } from 'fast-png';
 
-export function encodePng(width: number, height: number, channels: 3 | 4, data: Uint8Array | Uint16Array, icc: Buffer | null): Buffer {
-  const png = Buffer.from(encode({ width, height, channels, depth: data instanceof Uint16Array ? 16 : 8, data }, { zlib: { level: 6 } }));
+export function encodePng(
+  width: number,
+  height: number,
+  channels: 3 | 4,
+  data: Uint8Array | Uint16Array,
+  icc: Buffer | null,
+): Buffer {
+  const png = Buffer.from(
+    encode({ width, height, channels, depth: data instanceof Uint16Array ? 16 : 8, data }, { zlib: { level: 6 } }),
+  );
   if (!icc) return png;
-  const body = Buffer.concat([Buffer.from('iCCPprofile\0\0', 'latin1'), deflateSync(icc)]), chunk = Buffer.alloc(body.length + 8);
+  const body = Buffer.concat([Buffer.from('iCCPprofile\0\0', 'latin1'), deflateSync(icc)]),
+    chunk = Buffer.alloc(body.length + 8);
   chunk.writeUInt32BE(body.length - 4, 0);
   body.copy(chunk, 4);
   chunk.writeUInt32BE(checksum(body), body.length + 4);
@@ -15,6 +24,9 @@ export function encodePng(width: number, height: number, channels: 3 | 4, data: 
 /** CRC-32 of ISO 3309; Node 20 has none of its own. */
 function checksum(bytes: Buffer): number {
   let c = ~0;
-  for (const b of bytes) { c ^= b; for (let k = 0; k < 8; k++) c = (c >>> 1) ^ (0xedb88320 & -(c & 1)); }
+  for (const b of bytes) {
+    c ^= b;
+    for (let k = 0; k < 8; k++) c = (c >>> 1) ^ (0xedb88320 & -(c & 1));
+  }
   return ~c >>> 0;
 }

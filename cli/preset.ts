@@ -16,40 +16,129 @@ import type { Verb } from './main';
 
 export const shipped = (): Descriptor[] => [oxbow2, marlstone3, marlstone4].map((d) => parseDescriptor(d));
 
-interface Loaded { editor: string; version: string; name: string; headings: string[]; settings: Settings; classes: ClassOverrides; references: unknown[]; unknown: Record<string, string> }
+interface Loaded {
+  editor: string;
+  version: string;
+  name: string;
+  headings: string[];
+  settings: Settings;
+  classes: ClassOverrides;
+  references: unknown[];
+  unknown: Record<string, string>;
+}
 
 /** A preset of any shipped editor, or our own *.settings.json: either the settings alone, or {name, settings}. */
 function load(path: string | undefined, editor?: string): Loaded {
   const bytes = readInput(path, 'preset');
   if (/\.settings\.json$/i.test(path!) || (bytes[0] === 123 && !editor)) {
     let v: unknown;
-    try { v = JSON.parse(bytes.toString('utf8')); } catch { throw new Problem('settings-json', 'The settings are no JSON.', path!, 'Write them as a JSON object of common settings.'); }
-    if (!v || typeof v !== 'object' || Array.isArray(v)) throw new Problem('settings-json', 'The settings are no JSON object.', path!, 'Write them as a JSON object of common settings.');
-    const outer = v as { name?: string; headings?: string[]; settings?: Settings }, settings = outer.settings ?? (v as Settings), bad = faults(settings);
-    if (bad.length) throw new Problem('settings-value', bad.map((b) => `${b.setting} ${b.message}.`).join(' '), path!, 'See docs/common-settings.md for units and ranges.');
-    return { editor: 'etagere', version: '1', name: outer.settings ? (outer.name ?? '') : '', headings: outer.settings ? (outer.headings ?? []) : [], settings, classes: {}, references: [], unknown: {} };
+    try {
+      v = JSON.parse(bytes.toString('utf8'));
+    } catch {
+      throw new Problem(
+        'settings-json',
+        'The settings are no JSON.',
+        path!,
+        'Write them as a JSON object of common settings.',
+      );
+    }
+    if (!v || typeof v !== 'object' || Array.isArray(v))
+      throw new Problem(
+        'settings-json',
+        'The settings are no JSON object.',
+        path!,
+        'Write them as a JSON object of common settings.',
+      );
+    const outer = v as { name?: string; headings?: string[]; settings?: Settings },
+      settings = outer.settings ?? (v as Settings),
+      bad = faults(settings);
+    if (bad.length)
+      throw new Problem(
+        'settings-value',
+        bad.map((b) => `${b.setting} ${b.message}.`).join(' '),
+        path!,
+        'See docs/common-settings.md for units and ranges.',
+      );
+    return {
+      editor: 'etagere',
+      version: '1',
+      name: outer.settings ? (outer.name ?? '') : '',
+      headings: outer.settings ? (outer.headings ?? []) : [],
+      settings,
+      classes: {},
+      references: [],
+      unknown: {},
+    };
   }
-  const { read, format, title } = readPreset(path!, bytes, shipped(), editor), [id, version] = format.split('@') as [string, string];
-  return { editor: id, version, name: title, headings: read.headings, settings: read.settings, classes: read.classes, references: read.references, unknown: read.unknown };
+  const { read, format, title } = readPreset(path!, bytes, shipped(), editor),
+    [id, version] = format.split('@') as [string, string];
+  return {
+    editor: id,
+    version,
+    name: title,
+    headings: read.headings,
+    settings: read.settings,
+    classes: read.classes,
+    references: read.references,
+    unknown: read.unknown,
+  };
 }
 
 const read: Verb = async (args) => {
-  const { positionals, values } = parseArgs({ args, allowPositionals: true, options: { editor: { type: 'string' } } }), p = load(positionals[0], values.editor);
-  return { editor: p.editor, version: p.version, name: p.name, headings: p.headings, settings: p.settings, references: p.references, unknown: p.unknown };
+  const { positionals, values } = parseArgs({ args, allowPositionals: true, options: { editor: { type: 'string' } } }),
+    p = load(positionals[0], values.editor);
+  return {
+    editor: p.editor,
+    version: p.version,
+    name: p.name,
+    headings: p.headings,
+    settings: p.settings,
+    references: p.references,
+    unknown: p.unknown,
+  };
 };
 
 const render: Verb = async (args) => {
-  const { positionals, values } = parseArgs({ args, allowPositionals: true, options: { points: { type: 'string' }, editor: { type: 'string' } } });
-  const p = load(positionals[0], values.editor), f = compile(split(p.settings, p.classes).kept), v = new Float64Array(3);
-  return readPoints(values.points).map((x) => { f(x[0]!, x[1]!, x[2]!, v, 0); return [...v]; });
+  const { positionals, values } = parseArgs({
+    args,
+    allowPositionals: true,
+    options: { points: { type: 'string' }, editor: { type: 'string' } },
+  });
+  const p = load(positionals[0], values.editor),
+    f = compile(split(p.settings, p.classes).kept),
+    v = new Float64Array(3);
+  return readPoints(values.points).map((x) => {
+    f(x[0]!, x[1]!, x[2]!, v, 0);
+    return [...v];
+  });
 };
 
 const bakeVerb: Verb = async (args) => {
-  const { positionals, values } = parseArgs({ args, allowPositionals: true, options: { size: { type: 'string' }, output: { type: 'string', short: 'o' }, settings: { type: 'string' }, editor: { type: 'string' } } });
-  const p = load(positionals[0], values.editor), size = numberOption(values.size, 'size', 2, 256, 33);
+  const { positionals, values } = parseArgs({
+    args,
+    allowPositionals: true,
+    options: {
+      size: { type: 'string' },
+      output: { type: 'string', short: 'o' },
+      settings: { type: 'string' },
+      editor: { type: 'string' },
+    },
+  });
+  const p = load(positionals[0], values.editor),
+    size = numberOption(values.size, 'size', 2, 256, 33);
   if (!values.output) throw new Problem('usage', 'The output is missing.', '-o', 'Name a .cube file with -o.');
-  if (!Number.isInteger(size)) throw new Problem('usage', '--size must be a whole number.', '--size', 'Correct the option.');
-  const baked = bake(p.settings, size, p.name || 'Baked', p.classes, values.settings?.split(',').map((s) => s.trim()).filter(Boolean));
+  if (!Number.isInteger(size))
+    throw new Problem('usage', '--size must be a whole number.', '--size', 'Correct the option.');
+  const baked = bake(
+    p.settings,
+    size,
+    p.name || 'Baked',
+    p.classes,
+    values.settings
+      ?.split(',')
+      .map((s) => s.trim())
+      .filter(Boolean),
+  );
   writeFileSync(values.output, writeCube(baked.look));
   return { residual: bakeResidual(baked), left: baked.left };
 };

@@ -3,18 +3,36 @@ import { Problem } from '@/core/problem';
 import { askLauncher } from '@/server/stations/launcher';
 import type { Verb } from './main';
 
-const ask = (verb: 'launch' | 'quit' | 'list'): Verb => async (args) => {
-  const { positionals } = parseArgs({ args, allowPositionals: true, options: {} }), [station, editor] = positionals;
-  if (!station || !editor) throw new Problem('usage', 'A station and an editor are needed.', 'command line', `Use: etagere station ${verb} "Glaze desk" oxbow@2`);
-  return askLauncher(verb, station, editor);
-};
+const ask =
+  (verb: 'launch' | 'quit' | 'list'): Verb =>
+  async (args) => {
+    const { positionals } = parseArgs({ args, allowPositionals: true, options: {} }),
+      [station, editor] = positionals;
+    if (!station || !editor)
+      throw new Problem(
+        'usage',
+        'A station and an editor are needed.',
+        'command line',
+        `Use: etagere station ${verb} "Glaze desk" oxbow@2`,
+      );
+    return askLauncher(verb, station, editor);
+  };
 
 /** A fresh enrolment code for a station's agent: for whoever owns the data folder. */
 const code: Verb = async (args) => {
-  const { positionals } = parseArgs({ args, allowPositionals: true, options: {} }), name = positionals[0] ?? '';
-  const { pool, transaction } = await import('@/server/db/pool'), { stationByName } = await import('@/server/stations/queries'), { makeCode } = await import('@/server/stations/service');
+  const { positionals } = parseArgs({ args, allowPositionals: true, options: {} }),
+    name = positionals[0] ?? '';
+  const { pool, transaction } = await import('@/server/db/pool'),
+    { stationByName } = await import('@/server/stations/queries'),
+    { makeCode } = await import('@/server/stations/service');
   const s = await stationByName(pool(), name);
-  if (!s) throw new Problem('station-unknown', `There is no station called ${name}.`, 'command line', 'Name it as the Stations screen does.');
+  if (!s)
+    throw new Problem(
+      'station-unknown',
+      `There is no station called ${name}.`,
+      'command line',
+      'Name it as the Stations screen does.',
+    );
   return { station: s.name, code: await transaction((sql) => makeCode(sql, s.id)) };
 };
 

@@ -33,36 +33,223 @@ import { writeTitle } from './pack/write-title';
 import { Problem } from './problem';
 import { dcp, hald, icc, tiff } from './testing';
 
-const known = [marlstone3, marlstone4, oxbow2].map((d) => parseDescriptor(d)), rounds = Number(process.env.FUZZ_ROUNDS ?? 300);
-const jpeg = new Uint8Array([0xff, 0xd8, 0xff, 0xe1, 0, 40, 69, 120, 105, 102, 0, 0, ...tiff(42, [[271, 2, 'A long maker']]).slice(0, 32), ...new Array<number>(Math.max(0, 32 - tiff(42, [[271, 2, 'A long maker']]).length)).fill(0), 0xff, 0xc0, 0, 17, 8, 0, 40, 0, 64, 3, 1, 0x11, 0, 2, 0x11, 1, 3, 0x11, 1, 0xff, 0xda, 0, 2]);
+const known = [marlstone3, marlstone4, oxbow2].map((d) => parseDescriptor(d)),
+  rounds = Number(process.env.FUZZ_ROUNDS ?? 300);
+const jpeg = new Uint8Array([
+  0xff,
+  0xd8,
+  0xff,
+  0xe1,
+  0,
+  40,
+  69,
+  120,
+  105,
+  102,
+  0,
+  0,
+  ...tiff(42, [[271, 2, 'A long maker']]).slice(0, 32),
+  ...new Array<number>(Math.max(0, 32 - tiff(42, [[271, 2, 'A long maker']]).length)).fill(0),
+  0xff,
+  0xc0,
+  0,
+  17,
+  8,
+  0,
+  40,
+  0,
+  64,
+  3,
+  1,
+  0x11,
+  0,
+  2,
+  0x11,
+  1,
+  3,
+  0x11,
+  1,
+  0xff,
+  0xda,
+  0,
+  2,
+]);
 const seeds: Record<string, Uint8Array> = {
-  cube: strToU8(cubeOf(houseLooks[0]!, 3)), cube1d: strToU8('TITLE "Bend"\n# x\nLUT_1D_SIZE 4\nDOMAIN_MIN 0 0 0\nDOMAIN_MAX 2 2 2\n0 0 0\n0.3 0.3 0.3\n0.7 0.7 0.7\n1 1 1\n'), clf: strToU8(writeClf(identity(3), 'id')), cdl: strToU8('<ColorDecisionList><ColorDecision><ColorCorrection id="a"><SOPNode><Slope>1 1 1</Slope><Offset>0 0 0</Offset><Power>1 1 1</Power></SOPNode><SatNode><Saturation>1</Saturation></SatNode></ColorCorrection></ColorDecision></ColorDecisionList>'),
-  chain: strToU8('<ProcessList id="c"><Range inBitDepth="32f" outBitDepth="32f"><minInValue>0</minInValue><maxInValue>1</maxInValue><minOutValue>0</minOutValue><maxOutValue>1</maxOutValue></Range><LUT1D inBitDepth="10i" outBitDepth="10i"><Array dim="3 1">0 512 1023</Array></LUT1D></ProcessList>'),
-  haldTiff: writeHaldTiff(identity(4)), profile: writeDcp(profileFor(cameras[0]!, 'Standard', 'S')), camera: writeDng({ width: 16, height: 12, cfa: [0, 1, 1, 2], mosaic: Uint16Array.from({ length: 192 }, (_, i) => 600 + i * 40), black: 512, white: 16383, neutral: [0.6, 1, 0.5], maker: 'Perrin', model: 'Alder', unique: 'Perrin Alder', serial: '1', lens: 'L', focal: 50, aperture: 4, iso: 100, date: '2026:01:01 00:00:00', profile: profileFor(cameras[0]!, null, 'E'), jpeg: null }),
-  hald: hald(4), dcp: dcp(), dcpBig: dcp(false), icc: icc('scnr'), iccLink: icc('link'), tiff: tiff(42, [[256, 4, [640]], [257, 4, [400]], [34665, 4, [60]], [271, 2, 'Perrin'], [330, 4, [8]]]), dng: tiff(42, [[256, 4, [64]], [257, 4, [40]], [50706, 1, [1, 4, 0, 0]], [330, 4, [8, 8, 8]]], false), jpeg,
-  xmp: strToU8(oxbowOf(oxbowPresets[1]!)), ini: strToU8(marlstoneOf(marlstonePresets[0]!)), steps: strToU8('<marlstone-steps edition="4" title="T" drawer="A"><fire raise="0.5" bite="3"/><sinew whole="0:0;1:1"/></marlstone-steps>'), lens: strToU8('<lens-database xmlns="https://etagere.example/ns/lens-database/1" release="1"><lens maker="A" model="B" crop="1.5"><alias>C</alias><series quantity="distortion"><sample focal="50"/></series></lens></lens-database>'),
-  descriptor: strToU8(JSON.stringify(oxbow2)), settings: strToU8(JSON.stringify({ name: 'S', settings: { level: 0.5, hueSectors: [{ center: 20, width: 60, turn: 4, chroma: 1.1, lightness: 0 }] } })), archive: render(known[1]!.accepts[0]!, { title: 'Kiln', headings: ['A'], position: 0, scope: null, encoding: null, look: identity(3), bytes: new Uint8Array(), id: 'k' }).bytes, zip: zipSync({ 'a.txt': strToU8('x') }), cgats: strToU8('CGATS.17\nNUMBER_OF_SETS 1\nBEGIN_DATA_FORMAT\nSAMPLE_ID LAB_L LAB_A LAB_B\nEND_DATA_FORMAT\nLGOROWLENGTH 2\nBEGIN_DATA\nA1 90 0 0\nA2 "50" -3.5 2\nEND_DATA\n'),
+  cube: strToU8(cubeOf(houseLooks[0]!, 3)),
+  cube1d: strToU8(
+    'TITLE "Bend"\n# x\nLUT_1D_SIZE 4\nDOMAIN_MIN 0 0 0\nDOMAIN_MAX 2 2 2\n0 0 0\n0.3 0.3 0.3\n0.7 0.7 0.7\n1 1 1\n',
+  ),
+  clf: strToU8(writeClf(identity(3), 'id')),
+  cdl: strToU8(
+    '<ColorDecisionList><ColorDecision><ColorCorrection id="a"><SOPNode><Slope>1 1 1</Slope><Offset>0 0 0</Offset><Power>1 1 1</Power></SOPNode><SatNode><Saturation>1</Saturation></SatNode></ColorCorrection></ColorDecision></ColorDecisionList>',
+  ),
+  chain: strToU8(
+    '<ProcessList id="c"><Range inBitDepth="32f" outBitDepth="32f"><minInValue>0</minInValue><maxInValue>1</maxInValue><minOutValue>0</minOutValue><maxOutValue>1</maxOutValue></Range><LUT1D inBitDepth="10i" outBitDepth="10i"><Array dim="3 1">0 512 1023</Array></LUT1D></ProcessList>',
+  ),
+  haldTiff: writeHaldTiff(identity(4)),
+  profile: writeDcp(profileFor(cameras[0]!, 'Standard', 'S')),
+  camera: writeDng({
+    width: 16,
+    height: 12,
+    cfa: [0, 1, 1, 2],
+    mosaic: Uint16Array.from({ length: 192 }, (_, i) => 600 + i * 40),
+    black: 512,
+    white: 16383,
+    neutral: [0.6, 1, 0.5],
+    maker: 'Perrin',
+    model: 'Alder',
+    unique: 'Perrin Alder',
+    serial: '1',
+    lens: 'L',
+    focal: 50,
+    aperture: 4,
+    iso: 100,
+    date: '2026:01:01 00:00:00',
+    profile: profileFor(cameras[0]!, null, 'E'),
+    jpeg: null,
+  }),
+  hald: hald(4),
+  dcp: dcp(),
+  dcpBig: dcp(false),
+  icc: icc('scnr'),
+  iccLink: icc('link'),
+  tiff: tiff(42, [
+    [256, 4, [640]],
+    [257, 4, [400]],
+    [34665, 4, [60]],
+    [271, 2, 'Perrin'],
+    [330, 4, [8]],
+  ]),
+  dng: tiff(
+    42,
+    [
+      [256, 4, [64]],
+      [257, 4, [40]],
+      [50706, 1, [1, 4, 0, 0]],
+      [330, 4, [8, 8, 8]],
+    ],
+    false,
+  ),
+  jpeg,
+  xmp: strToU8(oxbowOf(oxbowPresets[1]!)),
+  ini: strToU8(marlstoneOf(marlstonePresets[0]!)),
+  steps: strToU8(
+    '<marlstone-steps edition="4" title="T" drawer="A"><fire raise="0.5" bite="3"/><sinew whole="0:0;1:1"/></marlstone-steps>',
+  ),
+  lens: strToU8(
+    '<lens-database xmlns="https://etagere.example/ns/lens-database/1" release="1"><lens maker="A" model="B" crop="1.5"><alias>C</alias><series quantity="distortion"><sample focal="50"/></series></lens></lens-database>',
+  ),
+  descriptor: strToU8(JSON.stringify(oxbow2)),
+  settings: strToU8(
+    JSON.stringify({
+      name: 'S',
+      settings: { level: 0.5, hueSectors: [{ center: 20, width: 60, turn: 4, chroma: 1.1, lightness: 0 }] },
+    }),
+  ),
+  archive: render(known[1]!.accepts[0]!, {
+    title: 'Kiln',
+    headings: ['A'],
+    position: 0,
+    scope: null,
+    encoding: null,
+    look: identity(3),
+    bytes: new Uint8Array(),
+    id: 'k',
+  }).bytes,
+  zip: zipSync({ 'a.txt': strToU8('x') }),
+  cgats: strToU8(
+    'CGATS.17\nNUMBER_OF_SETS 1\nBEGIN_DATA_FORMAT\nSAMPLE_ID LAB_L LAB_A LAB_B\nEND_DATA_FORMAT\nLGOROWLENGTH 2\nBEGIN_DATA\nA1 90 0 0\nA2 "50" -3.5 2\nEND_DATA\n',
+  ),
 };
 /** Seeds of faults that were found and mended: [file, seed]. */
-const found: [string, number][] = [['archive', 7], ['hald', 519], ['dng', 23], ['camera', 906]];
+const found: [string, number][] = [
+  ['archive', 7],
+  ['hald', 519],
+  ['dng', 23],
+  ['camera', 906],
+];
 
-const random = (seed: number): (() => number) => { let a = seed >>> 0; return () => { a = (a + 0x6d2b79f5) >>> 0; let t = a; t = Math.imul(t ^ (t >>> 15), t | 1); t ^= t + Math.imul(t ^ (t >>> 7), t | 61); return ((t ^ (t >>> 14)) >>> 0) / 4294967296; }; };
-const words = ['1e999', 'NaN', '-', '99999999999', '0', '', '\u0000', '<', '&#x0;', '&a;', ']]>', '"', '0x10', '1e-400', '65536', 'LUT_3D_SIZE 256', '\ufeff', '<?xml version="1.0"?>', '{"__proto__":{}}', '../'].map((w) => strToU8(w));
+const random = (seed: number): (() => number) => {
+  let a = seed >>> 0;
+  return () => {
+    a = (a + 0x6d2b79f5) >>> 0;
+    let t = a;
+    t = Math.imul(t ^ (t >>> 15), t | 1);
+    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+  };
+};
+const words = [
+  '1e999',
+  'NaN',
+  '-',
+  '99999999999',
+  '0',
+  '',
+  '\u0000',
+  '<',
+  '&#x0;',
+  '&a;',
+  ']]>',
+  '"',
+  '0x10',
+  '1e-400',
+  '65536',
+  'LUT_3D_SIZE 256',
+  '\ufeff',
+  '<?xml version="1.0"?>',
+  '{"__proto__":{}}',
+  '../',
+].map((w) => strToU8(w));
 
 function mutate(base: Uint8Array, seed: number): Uint8Array {
-  const r = random(seed), at = () => Math.floor(r() * out.length), splice = (i: number, n: number, by: Uint8Array) => { const o = new Uint8Array(out.length - n + by.length); o.set(out.subarray(0, i)); o.set(by, i); o.set(out.subarray(i + n), i + by.length); return o; };
+  const r = random(seed),
+    at = () => Math.floor(r() * out.length),
+    splice = (i: number, n: number, by: Uint8Array) => {
+      const o = new Uint8Array(out.length - n + by.length);
+      o.set(out.subarray(0, i));
+      o.set(by, i);
+      o.set(out.subarray(i + n), i + by.length);
+      return o;
+    };
   let out = base.slice();
   for (let k = 1 + Math.floor(r() * 5); k > 0 && out.length > 1; k--) {
     const i = at();
     switch (Math.floor(r() * 8)) {
-      case 0: out = out.slice(0, i); break;
-      case 1: out[i] = Math.floor(r() * 256); break;
-      case 2: out[i]! ^= 1 << Math.floor(r() * 8); break;
-      case 3: { const n = Math.min(4, out.length - i), v = [0xff, 0, 0x7f, 0x80][Math.floor(r() * 4)]!; out.fill(v, i, i + n); break; }
-      case 4: out = splice(i, 0, words[Math.floor(r() * words.length)]!); break;
-      case 5: { const n = Math.min(out.length - i, 1 + Math.floor(r() * 40)); out = splice(i, n, new Uint8Array(0)); break; }
-      case 6: { const n = Math.min(out.length - i, 1 + Math.floor(r() * 60)); out = splice(at(), 0, out.slice(i, i + n)); break; }
-      case 7: { const j = at(), n = Math.min(8, out.length - Math.max(i, j)); out.copyWithin(i, j, j + n); break; }
+      case 0:
+        out = out.slice(0, i);
+        break;
+      case 1:
+        out[i] = Math.floor(r() * 256);
+        break;
+      case 2:
+        out[i]! ^= 1 << Math.floor(r() * 8);
+        break;
+      case 3: {
+        const n = Math.min(4, out.length - i),
+          v = [0xff, 0, 0x7f, 0x80][Math.floor(r() * 4)]!;
+        out.fill(v, i, i + n);
+        break;
+      }
+      case 4:
+        out = splice(i, 0, words[Math.floor(r() * words.length)]!);
+        break;
+      case 5: {
+        const n = Math.min(out.length - i, 1 + Math.floor(r() * 40));
+        out = splice(i, n, new Uint8Array(0));
+        break;
+      }
+      case 6: {
+        const n = Math.min(out.length - i, 1 + Math.floor(r() * 60));
+        out = splice(at(), 0, out.slice(i, i + n));
+        break;
+      }
+      case 7: {
+        const j = at(),
+          n = Math.min(8, out.length - Math.max(i, j));
+        out.copyWithin(i, j, j + n);
+        break;
+      }
     }
   }
   return out;
@@ -70,10 +257,30 @@ function mutate(base: Uint8Array, seed: number): Uint8Array {
 
 function tryAll(name: string, bytes: Uint8Array, seed: number): 'read' | 'refused' {
   let verdict: 'read' | 'refused' = 'refused';
-  for (const run of [() => { const r = recognise('x.bin', bytes, known); expect(JSON.stringify(r.facts).length).toBeLessThan(8e6); verdict = 'read'; if (r.kind !== 'document' && r.kind !== 'unknown') writeTitle(r.format, bytes, 'T', ['H'], known); }, () => readLook(bytes), () => renderer(profileOf(readDcp(bytes)), [0.5, 1, 0.6])(new Float64Array(30).fill(0.3)), () => { const d = readDng(bytes, 4e6); linearPreview(d, 8); if (d.cfa) demosaic({ ...d, cfa: d.cfa }); }, () => readChart(bytes), () => calibrations(bytes), () => lensRecords(bytes)]) {
+  for (const run of [
+    () => {
+      const r = recognise('x.bin', bytes, known);
+      expect(JSON.stringify(r.facts).length).toBeLessThan(8e6);
+      verdict = 'read';
+      if (r.kind !== 'document' && r.kind !== 'unknown') writeTitle(r.format, bytes, 'T', ['H'], known);
+    },
+    () => readLook(bytes),
+    () => renderer(profileOf(readDcp(bytes)), [0.5, 1, 0.6])(new Float64Array(30).fill(0.3)),
+    () => {
+      const d = readDng(bytes, 4e6);
+      linearPreview(d, 8);
+      if (d.cfa) demosaic({ ...d, cfa: d.cfa });
+    },
+    () => readChart(bytes),
+    () => calibrations(bytes),
+    () => lensRecords(bytes),
+  ]) {
     const t = performance.now();
-    try { run(); } catch (e) {
-      if (!(e instanceof Problem)) throw new Error(`${name} with seed ${seed}: ${(e as Error).stack ?? String(e)}`, { cause: e });
+    try {
+      run();
+    } catch (e) {
+      if (!(e instanceof Problem))
+        throw new Error(`${name} with seed ${seed}: ${(e as Error).stack ?? String(e)}`, { cause: e });
       expect(e.remedy.length, `${name} ${seed}`).toBeGreaterThan(5);
       expect(e.where.length, `${name} ${seed}`).toBeGreaterThan(0);
     }
@@ -82,23 +289,59 @@ function tryAll(name: string, bytes: Uint8Array, seed: number): 'read' | 'refuse
   return verdict;
 }
 
-test.each(Object.entries(seeds))('%s: mutated, it is read or refused with place and remedy', (name, base) => {
-  expect(tryAll(name, base, 0)).toBe('read');
-  const before = process.memoryUsage().arrayBuffers;
-  let refused = 0;
-  for (let seed = 1; seed <= rounds; seed++) if (tryAll(name, mutate(base, seed), seed) === 'refused') refused++;
-  // what was allotted on the way can be let go: nothing holds on to a table of absurd size
-  expect(process.memoryUsage().arrayBuffers - before).toBeLessThan(400e6);
-  if (!['cgats', 'zip', 'settings'].includes(name)) expect(refused).toBeGreaterThan(rounds / 50);
-}, 120_000);
+test.each(Object.entries(seeds))(
+  '%s: mutated, it is read or refused with place and remedy',
+  (name, base) => {
+    expect(tryAll(name, base, 0)).toBe('read');
+    const before = process.memoryUsage().arrayBuffers;
+    let refused = 0;
+    for (let seed = 1; seed <= rounds; seed++) if (tryAll(name, mutate(base, seed), seed) === 'refused') refused++;
+    // what was allotted on the way can be let go: nothing holds on to a table of absurd size
+    expect(process.memoryUsage().arrayBuffers - before).toBeLessThan(400e6);
+    if (!['cgats', 'zip', 'settings'].includes(name)) expect(refused).toBeGreaterThan(rounds / 50);
+  },
+  120_000,
+);
 
-test.each(found)('a fault that was found stays mended: %s, seed %d', (name, seed) => { tryAll(name, mutate(seeds[name]!, seed), seed); });
+test.each(found)('a fault that was found stays mended: %s, seed %d', (name, seed) => {
+  tryAll(name, mutate(seeds[name]!, seed), seed);
+});
 
 test('ICC profiles: mutated, the library reads or refuses them, and works on', async () => {
-  const link = writeTableProfile({ class: 'link', space: 'RGB ', pcs: 'RGB ', description: 'Kiln', copyright: '', created: new Date(0), grid: 3, f: () => {} }), abstract = writeTableProfile({ class: 'abst', space: 'Lab ', pcs: 'Lab ', description: 'Kiln', copyright: '', created: new Date(0), grid: 3, f: () => {} });
-  for (const [name, base] of [['link', link], ['abstract', abstract]] as const) for (let seed = 1; seed <= rounds / 4; seed++) {
-    const bytes = mutate(base, seed);
-    try { iccHeader(bytes); const o = new Float64Array(3); (await readAnyLook(bytes)).evaluate()(0.4, 0.5, 0.6, o, 0); } catch (e) { if (!(e instanceof Problem)) throw new Error(`${name} with seed ${seed}: ${(e as Error).stack ?? String(e)}`, { cause: e }); }
-  }
+  const link = writeTableProfile({
+      class: 'link',
+      space: 'RGB ',
+      pcs: 'RGB ',
+      description: 'Kiln',
+      copyright: '',
+      created: new Date(0),
+      grid: 3,
+      f: () => {},
+    }),
+    abstract = writeTableProfile({
+      class: 'abst',
+      space: 'Lab ',
+      pcs: 'Lab ',
+      description: 'Kiln',
+      copyright: '',
+      created: new Date(0),
+      grid: 3,
+      f: () => {},
+    });
+  for (const [name, base] of [
+    ['link', link],
+    ['abstract', abstract],
+  ] as const)
+    for (let seed = 1; seed <= rounds / 4; seed++) {
+      const bytes = mutate(base, seed);
+      try {
+        iccHeader(bytes);
+        const o = new Float64Array(3);
+        (await readAnyLook(bytes)).evaluate()(0.4, 0.5, 0.6, o, 0);
+      } catch (e) {
+        if (!(e instanceof Problem))
+          throw new Error(`${name} with seed ${seed}: ${(e as Error).stack ?? String(e)}`, { cause: e });
+      }
+    }
   expect((await readAnyLook(link)).look!.size).toBe(65);
 }, 240_000);

@@ -15,22 +15,58 @@ import { Problem } from './problem';
 import { icc } from './testing';
 import { bytesTag, numbersTag, writeIfds, type RawTag } from './tiff/write';
 
-const memory = (what: 'VmRSS' | 'VmHWM'): number => Number(new RegExp(`${what}:\\s+(\\d+)`).exec(readFileSync('/proc/self/status', 'utf8'))![1]) / 1024;
+const memory = (what: 'VmRSS' | 'VmHWM'): number =>
+  Number(new RegExp(`${what}:\\s+(\\d+)`).exec(readFileSync('/proc/self/status', 'utf8'))![1]) / 1024;
 /** Refused as said; its memory is the highest mark of this process above where it stood. */
 async function refused(bytes: Uint8Array, read: (b: Uint8Array) => unknown): Promise<void> {
   writeFileSync('/proc/self/clear_refs', '5'); // the mark begins anew
-  const stood = memory('VmRSS'), began = performance.now();
+  const stood = memory('VmRSS'),
+    began = performance.now();
   let said: unknown;
-  try { await read(bytes); } catch (e) { said = e; }
+  try {
+    await read(bytes);
+  } catch (e) {
+    said = e;
+  }
   expect(performance.now() - began).toBeLessThan(2000);
   expect(memory('VmHWM') - stood).toBeLessThan(200);
   expect(said).toBeInstanceOf(Problem);
-  expect((said as Problem).where).toBeTruthy(); expect((said as Problem).remedy).toBeTruthy();
+  expect((said as Problem).where).toBeTruthy();
+  expect((said as Problem).remedy).toBeTruthy();
 }
-const s = (t: number, ...v: number[]) => numbersTag(t, 3, v, true), n = (t: number, ...v: number[]) => numbersTag(t, 4, v, true);
+const s = (t: number, ...v: number[]) => numbersTag(t, 3, v, true),
+  n = (t: number, ...v: number[]) => numbersTag(t, 4, v, true);
 /** A linear DNG of one part, whatever its tags claim of it. */
-const claimed = (width: number, height: number, part: Uint8Array, more: RawTag[] = [], tiles?: [number, number, number]) => { const own = new Set(more.map((t) => t.tag)); return writeIfds(42, true, { tags: [...[n(254, 0), n(256, width), n(257, height), s(258, 16, 16, 16), s(259, 1), s(262, 34892), s(277, 3), bytesTag(50706, Uint8Array.of(1, 4, 0, 0), 1)].filter((t) => !own.has(t.tag)), ...more, ...(tiles ? [n(322, tiles[0]), n(323, tiles[1]), n(325, ...new Array<number>(tiles[2]).fill(part.length))] : [n(278, height), n(279, part.length)])], blocks: { tag: tiles ? 324 : 273, parts: tiles ? new Array<Uint8Array>(tiles[2]).fill(part) : [part] } }); };
-const few = Uint8Array.from({ length: 400 }, (_, i) => (i * 37) & 255), zeros = zlibSync(new Uint8Array(30e6), { level: 9 });
+const claimed = (
+  width: number,
+  height: number,
+  part: Uint8Array,
+  more: RawTag[] = [],
+  tiles?: [number, number, number],
+) => {
+  const own = new Set(more.map((t) => t.tag));
+  return writeIfds(42, true, {
+    tags: [
+      ...[
+        n(254, 0),
+        n(256, width),
+        n(257, height),
+        s(258, 16, 16, 16),
+        s(259, 1),
+        s(262, 34892),
+        s(277, 3),
+        bytesTag(50706, Uint8Array.of(1, 4, 0, 0), 1),
+      ].filter((t) => !own.has(t.tag)),
+      ...more,
+      ...(tiles
+        ? [n(322, tiles[0]), n(323, tiles[1]), n(325, ...new Array<number>(tiles[2]).fill(part.length))]
+        : [n(278, height), n(279, part.length)]),
+    ],
+    blocks: { tag: tiles ? 324 : 273, parts: tiles ? new Array<Uint8Array>(tiles[2]).fill(part) : [part] },
+  });
+};
+const few = Uint8Array.from({ length: 400 }, (_, i) => (i * 37) & 255),
+  zeros = zlibSync(new Uint8Array(30e6), { level: 9 });
 
 describe('a camera file or TIFF that lies', () => {
   test.each<[string, Uint8Array]>([
@@ -44,26 +80,68 @@ describe('a camera file or TIFF that lies', () => {
     ['parts far larger than the picture, and many', claimed(1, 200_000, zeros, [s(259, 8)], [20_000, 1000, 200])],
     ['parts fewer than it takes', claimed(4000, 4000, few, [], [16, 16, 3])],
     ['bits that are none', claimed(10, 10, few, [s(258, 64, 64, 64)])],
-  ])('%s', async (_name, bytes) => { await refused(bytes, (b) => readDng(b)); });
-  test('a Hald TIFF cut anywhere', async () => { const whole = writeHaldTiff(identity(16)); for (const part of [0.02, 0.3, 0.9]) await refused(whole.slice(0, Math.floor(whole.length * part)), (b) => readAnyLook(b)); });
-  test('a directory that is its own sub-directory comes to an end', async () => { const b = claimed(10, 10, few, [n(330, 8), s(262, 2)]); await refused(b, (x) => readDng(x)); });
+  ])('%s', async (_name, bytes) => {
+    await refused(bytes, (b) => readDng(b));
+  });
+  test('a Hald TIFF cut anywhere', async () => {
+    const whole = writeHaldTiff(identity(16));
+    for (const part of [0.02, 0.3, 0.9])
+      await refused(whole.slice(0, Math.floor(whole.length * part)), (b) => readAnyLook(b));
+  });
+  test('a directory that is its own sub-directory comes to an end', async () => {
+    const b = claimed(10, 10, few, [n(330, 8), s(262, 2)]);
+    await refused(b, (x) => readDng(x));
+  });
 });
 
 describe('a profile that lies', () => {
   const dcp = writeDcp(profileFor(cameras[0]!, 'Standard', 'S'));
   test('a DCP whose table claims more than it holds, or cut anywhere', async () => {
-    const v = new DataView(dcp.buffer, dcp.byteOffset), at = v.getUint32(4, true);
+    const v = new DataView(dcp.buffer, dcp.byteOffset),
+      at = v.getUint32(4, true);
     for (let i = 0; i < v.getUint16(at, true); i++) {
-      const p = at + 2 + i * 12, tag = v.getUint16(p, true), harm = (by: number, value: number) => { const o = dcp.slice(); new DataView(o.buffer).setUint32(p + by, value, true); return o; };
-      if (tag === 50938) { await refused(harm(4, 0x7fffffff), readDcp); await refused(harm(8, 0xfffffff0), readDcp); }
-      if (tag === 50937) { const dims = v.getUint32(p + 8, true), o = dcp.slice(); new DataView(o.buffer).setUint32(dims, 0x40000000, true); await refused(o, (b) => profileOf(readDcp(b))); }
+      const p = at + 2 + i * 12,
+        tag = v.getUint16(p, true),
+        harm = (by: number, value: number) => {
+          const o = dcp.slice();
+          new DataView(o.buffer).setUint32(p + by, value, true);
+          return o;
+        };
+      if (tag === 50938) {
+        await refused(harm(4, 0x7fffffff), readDcp);
+        await refused(harm(8, 0xfffffff0), readDcp);
+      }
+      if (tag === 50937) {
+        const dims = v.getUint32(p + 8, true),
+          o = dcp.slice();
+        new DataView(o.buffer).setUint32(dims, 0x40000000, true);
+        await refused(o, (b) => profileOf(readDcp(b)));
+      }
     }
     for (const part of [0.001, 0.2, 0.7, 0.99]) await refused(dcp.slice(0, Math.floor(dcp.length * part)), readDcp);
   });
   test('an ICC profile of a false size, tags beyond it, or cut anywhere', async () => {
-    const { bytes } = await toDeviceLink((r, g, b, o, i) => { o[i] = r; o[i + 1] = g; o[i + 2] = b; }, { title: 'T', created: new Date(0), grid: 9 });
-    for (const [at, value] of [[0, 0x7fffffff], [128, 0x10000000], [136, 0xfffffff0], [140, 0x7fffffff]] as const) { const o = bytes.slice(); new DataView(o.buffer).setUint32(at, value); await refused(o, iccHeader); await refused(o, (b) => readAnyLook(b)); }
-    for (const part of [0.01, 0.4, 0.95]) await refused(bytes.slice(0, Math.floor(bytes.length * part)), (b) => readAnyLook(b));
+    const { bytes } = await toDeviceLink(
+      (r, g, b, o, i) => {
+        o[i] = r;
+        o[i + 1] = g;
+        o[i + 2] = b;
+      },
+      { title: 'T', created: new Date(0), grid: 9 },
+    );
+    for (const [at, value] of [
+      [0, 0x7fffffff],
+      [128, 0x10000000],
+      [136, 0xfffffff0],
+      [140, 0x7fffffff],
+    ] as const) {
+      const o = bytes.slice();
+      new DataView(o.buffer).setUint32(at, value);
+      await refused(o, iccHeader);
+      await refused(o, (b) => readAnyLook(b));
+    }
+    for (const part of [0.01, 0.4, 0.95])
+      await refused(bytes.slice(0, Math.floor(bytes.length * part)), (b) => readAnyLook(b));
     await refused(icc('what'), iccHeader);
   });
 });

@@ -3,11 +3,16 @@ import { mergeFields } from './merge';
 
 /** Numbers that look random and are the same each time (Park and Miller 1988). */
 const random = (seed: number) => () => (seed = (seed * 48271) % 2147483647) / 2147483647;
-const fields = ['title', 'headings', 'tags', 'note', 'scope'], values: unknown[] = ['a', 'b', ['x'], ['x', 'y'], null];
-const some = (r: () => number): Record<string, unknown> => Object.fromEntries(fields.map((f) => [f, values[Math.floor(r() * values.length)]]));
+const fields = ['title', 'headings', 'tags', 'note', 'scope'],
+  values: unknown[] = ['a', 'b', ['x'], ['x', 'y'], null];
+const some = (r: () => number): Record<string, unknown> =>
+  Object.fromEntries(fields.map((f) => [f, values[Math.floor(r() * values.length)]]));
 
 describe('merging a record’s fields, all combinations of three values met at random', () => {
-  const cases = Array.from({ length: 400 }, (_, i) => { const r = random(i + 1); return { base: some(r), mine: some(r), theirs: some(r) }; });
+  const cases = Array.from({ length: 400 }, (_, i) => {
+    const r = random(i + 1);
+    return { base: some(r), mine: some(r), theirs: some(r) };
+  });
   const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
 
   test('a field that one alone changed has that one’s value, and the other is told what was kept', () => {
@@ -16,7 +21,11 @@ describe('merging a record’s fields, all combinations of three values met at r
       const m = mergeFields(base, mine, theirs);
       for (const f of fields) {
         if (same(base[f], theirs[f])) expect(m.merged[f]).toEqual(mine[f]);
-        else if (same(base[f], mine[f])) { expect(m.merged[f]).toEqual(theirs[f]); expect(m.kept).toContain(f); kept++; } else expect(m.kept).not.toContain(f);
+        else if (same(base[f], mine[f])) {
+          expect(m.merged[f]).toEqual(theirs[f]);
+          expect(m.kept).toContain(f);
+          kept++;
+        } else expect(m.kept).not.toContain(f);
       }
     }
     expect(kept).toBeGreaterThan(100);
@@ -26,9 +35,13 @@ describe('merging a record’s fields, all combinations of three values met at r
     for (const { base, mine, theirs } of cases) {
       const { conflicts } = mergeFields(base, mine, theirs);
       for (const f of fields) {
-        const both = !same(base[f], mine[f]) && !same(base[f], theirs[f]) && !same(mine[f], theirs[f]), c = conflicts.find((x) => x.field === f);
+        const both = !same(base[f], mine[f]) && !same(base[f], theirs[f]) && !same(mine[f], theirs[f]),
+          c = conflicts.find((x) => x.field === f);
         expect(!!c).toBe(both);
-        if (c) { expect(c).toEqual({ field: f, base: base[f], mine: mine[f], theirs: theirs[f] }); met++; }
+        if (c) {
+          expect(c).toEqual({ field: f, base: base[f], mine: mine[f], theirs: theirs[f] });
+          met++;
+        }
       }
     }
     expect(met).toBeGreaterThan(100);
@@ -36,7 +49,8 @@ describe('merging a record’s fields, all combinations of three values met at r
   test('with nothing in conflict, either order merges to the same record', () => {
     let met = 0;
     for (const { base, mine, theirs } of cases) {
-      const one = mergeFields(base, mine, theirs), other = mergeFields(base, theirs, mine);
+      const one = mergeFields(base, mine, theirs),
+        other = mergeFields(base, theirs, mine);
       if (one.conflicts.length) continue;
       expect(one.merged).toEqual(other.merged);
       met++;
@@ -44,7 +58,11 @@ describe('merging a record’s fields, all combinations of three values met at r
     expect(met).toBeGreaterThan(0);
   });
   test('what one does not name is left out; what is missing counts as null', () => {
-    expect(mergeFields({ a: 1, b: 2 }, { a: 3 }, { a: 1, b: 5 })).toEqual({ merged: { a: 3 }, conflicts: [], kept: [] });
+    expect(mergeFields({ a: 1, b: 2 }, { a: 3 }, { a: 1, b: 5 })).toEqual({
+      merged: { a: 3 },
+      conflicts: [],
+      kept: [],
+    });
     expect(mergeFields({}, { a: null }, {})).toEqual({ merged: { a: null }, conflicts: [], kept: [] });
     expect(mergeFields({}, { a: 1 }, { a: 2 }).conflicts).toEqual([{ field: 'a', base: null, mine: 1, theirs: 2 }]);
   });

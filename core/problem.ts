@@ -20,5 +20,10 @@ export class Problem extends Error {
 
 /** The same problem, found inside something that is named: "line 4" becomes "looks/a.cube, line 4". */
 export function within(place: string, problem: Problem): Problem {
-  return new Problem(problem.code, problem.message, problem.where ? `${place}, ${problem.where}` : place, problem.remedy);
+  return new Problem(
+    problem.code,
+    problem.message,
+    problem.where ? `${place}, ${problem.where}` : place,
+    problem.remedy,
+  );
 }

@@ -4,23 +4,81 @@ import { strToU8 } from 'fflate';
 
 /** A TIFF layout of one directory: tags as [tag, type, values]; ASCII as text. */
 export function tiff(magic: number, tags: [number, number, number[] | string][], little = true): Uint8Array {
-  const size = [0, 1, 1, 2, 4, 8, 1, 1, 2, 4, 8, 4, 8], out = new Uint8Array(4096), v = new DataView(out.buffer);
-  v.setUint16(0, little ? 0x4949 : 0x4d4d); v.setUint16(2, magic, little); v.setUint32(4, 8, little); v.setUint16(8, tags.length, little);
+  const size = [0, 1, 1, 2, 4, 8, 1, 1, 2, 4, 8, 4, 8],
+    out = new Uint8Array(4096),
+    v = new DataView(out.buffer);
+  v.setUint16(0, little ? 0x4949 : 0x4d4d);
+  v.setUint16(2, magic, little);
+  v.setUint32(4, 8, little);
+  v.setUint16(8, tags.length, little);
   let free = 10 + tags.length * 12 + 4;
   tags.forEach(([tag, type, values], i) => {
-    const p = 10 + i * 12, list = typeof values === 'string' ? [...strToU8(values + '\0')] : values, length = list.length * size[type]!;
-    v.setUint16(p, tag, little); v.setUint16(p + 2, type, little); v.setUint32(p + 4, list.length, little);
+    const p = 10 + i * 12,
+      list = typeof values === 'string' ? [...strToU8(values + '\0')] : values,
+      length = list.length * size[type]!;
+    v.setUint16(p, tag, little);
+    v.setUint16(p + 2, type, little);
+    v.setUint32(p + 4, list.length, little);
     let at = p + 8;
-    if (length > 4) { v.setUint32(p + 8, free, little); at = free; free += length; }
-    for (const n of list) { if (type === 10 || type === 5) { v.setInt32(at, Math.round(n * 10000), little); v.setInt32(at + 4, 10000, little); } else if (type === 3) v.setUint16(at, n, little); else if (type === 4) v.setUint32(at, n, little); else out[at] = n; at += size[type]!; }
+    if (length > 4) {
+      v.setUint32(p + 8, free, little);
+      at = free;
+      free += length;
+    }
+    for (const n of list) {
+      if (type === 10 || type === 5) {
+        v.setInt32(at, Math.round(n * 10000), little);
+        v.setInt32(at + 4, 10000, little);
+      } else if (type === 3) v.setUint16(at, n, little);
+      else if (type === 4) v.setUint32(at, n, little);
+      else out[at] = n;
+      at += size[type]!;
+    }
   });
   return out.slice(0, free);
 }
-export const dcp = (little = true) => tiff(0x4352, [[50708, 2, 'Perrin Alder'], [50721, 10, [0.8, 0.1, 0, 0, 1, 0, 0, 0.1, 0.7]], [50778, 3, [21]], [50936, 2, 'Alder Standard'], [50940, 11, []]].filter((t) => (t[2] as unknown[]).length) as [number, number, number[] | string][], little);
+export const dcp = (little = true) =>
+  tiff(
+    0x4352,
+    [
+      [50708, 2, 'Perrin Alder'],
+      [50721, 10, [0.8, 0.1, 0, 0, 1, 0, 0, 0.1, 0.7]],
+      [50778, 3, [21]],
+      [50936, 2, 'Alder Standard'],
+      [50940, 11, []],
+    ].filter((t) => (t[2] as unknown[]).length) as [number, number, number[] | string][],
+    little,
+  );
 export function icc(cls: string, name = 'Kiln room'): Uint8Array {
-  const out = new Uint8Array(132 + 12 + 12 + name.length + 1 + 4), v = new DataView(out.buffer), put = (at: number, s: string) => out.set(strToU8(s), at);
-  v.setUint32(0, out.length); out[8] = 2; put(12, cls); put(16, 'RGB '); put(20, 'XYZ '); put(36, 'acsp'); v.setUint32(128, 1); put(132, 'desc'); v.setUint32(136, 144); v.setUint32(140, out.length - 144); put(144, 'desc'); v.setUint32(152, name.length + 1); put(156, name);
+  const out = new Uint8Array(132 + 12 + 12 + name.length + 1 + 4),
+    v = new DataView(out.buffer),
+    put = (at: number, s: string) => out.set(strToU8(s), at);
+  v.setUint32(0, out.length);
+  out[8] = 2;
+  put(12, cls);
+  put(16, 'RGB ');
+  put(20, 'XYZ ');
+  put(36, 'acsp');
+  v.setUint32(128, 1);
+  put(132, 'desc');
+  v.setUint32(136, 144);
+  v.setUint32(140, out.length - 144);
+  put(144, 'desc');
+  v.setUint32(152, name.length + 1);
+  put(156, name);
   return out;
 }
 /** A Hald image with a function over its identity. */
-export const hald = (level: number, f: (v: number[]) => number[] = (v) => v) => { const n = level * level, side = level ** 3, data = new Uint8Array(side * side * 3); for (let i = 0; i < n ** 3; i++) data.set(f([i % n, Math.floor(i / n) % n, Math.floor(i / (n * n))].map((x) => x / (n - 1))).map((x) => Math.round(255 * Math.min(1, Math.max(0, x)))), i * 3); return encodePng({ width: side, height: side, data, channels: 3, depth: 8 }); };
+export const hald = (level: number, f: (v: number[]) => number[] = (v) => v) => {
+  const n = level * level,
+    side = level ** 3,
+    data = new Uint8Array(side * side * 3);
+  for (let i = 0; i < n ** 3; i++)
+    data.set(
+      f([i % n, Math.floor(i / n) % n, Math.floor(i / (n * n))].map((x) => x / (n - 1))).map((x) =>
+        Math.round(255 * Math.min(1, Math.max(0, x))),
+      ),
+      i * 3,
+    );
+  return encodePng({ width: side, height: side, data, channels: 3, depth: 8 });
+};

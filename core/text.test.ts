@@ -10,11 +10,19 @@ describe('text', () => {
     expect(decodeText(Uint8Array.of(0xef, 0xbb, 0xbf, 0x61), 'x')).toBe('a');
     expect(decodeText(Uint8Array.of(0x67, 0x72, 0xfc, 0x6e, 0x80), 'x')).toBe('grün€');
   });
-  test.each([['little end first', Uint8Array.of(0xff, 0xfe, 0x61, 0)], ['big end first', Uint8Array.of(0xfe, 0xff, 0, 0x61)], ['without a mark', Uint8Array.of(0x61, 0, 0x62, 0)]])('UTF-16, %s, is told as such', (_, bytes) => {
-    expect(() => decodeText(bytes, 'table')).toThrow(expect.objectContaining({ code: 'text-utf16', remedy: expect.stringContaining('UTF-8') as string }) as Error);
+  test.each([
+    ['little end first', Uint8Array.of(0xff, 0xfe, 0x61, 0)],
+    ['big end first', Uint8Array.of(0xfe, 0xff, 0, 0x61)],
+    ['without a mark', Uint8Array.of(0x61, 0, 0x62, 0)],
+  ])('UTF-16, %s, is told as such', (_, bytes) => {
+    expect(() => decodeText(bytes, 'table')).toThrow(
+      expect.objectContaining({ code: 'text-utf16', remedy: expect.stringContaining('UTF-8') as string }) as Error,
+    );
   });
   test('what holds a zero byte is no text, and its place is told', () => {
-    expect(() => decodeText(Uint8Array.of(1, 2, 3, 4, 5, 0, 7), 'table')).toThrow(expect.objectContaining({ code: 'text-binary', where: 'byte 5' }) as Error);
+    expect(() => decodeText(Uint8Array.of(1, 2, 3, 4, 5, 0, 7), 'table')).toThrow(
+      expect.objectContaining({ code: 'text-binary', where: 'byte 5' }) as Error,
+    );
   });
   test('whatever is escaped comes back from a parser as it was, but for characters that XML forbids', () => {
     const hard = `a < b & "c" > 'd' \u{1f3fa} ]]> é`;
@@ -25,7 +33,11 @@ describe('text', () => {
 
 describe('the root of an XML file', () => {
   test('its name, namespace and attributes, and its children in order', () => {
-    const r = xmlRoot(strToU8('<?xml version="1.0"?><p:shelf xmlns:p="urn:made-up" p:size="2" b="x"><p:one><deep/></p:one><two/></p:shelf>'));
+    const r = xmlRoot(
+      strToU8(
+        '<?xml version="1.0"?><p:shelf xmlns:p="urn:made-up" p:size="2" b="x"><p:one><deep/></p:one><two/></p:shelf>',
+      ),
+    );
     expect(r).toMatchObject({ name: 'shelf', uri: 'urn:made-up', children: ['one', 'two'], elements: 4 });
     expect(r.attributes).toMatchObject({ 'p:size': '2', b: 'x' });
   });
@@ -35,21 +47,49 @@ describe('the root of an XML file', () => {
     expect(r.elements).toBe(501);
   });
   test.each([
-    ['a document type', '<!DOCTYPE a><a/>', 'xml-doctype'], ['an entity of its own', '<a>&kiln;</a>', 'xml-entity'], ['a tag left open', '<a>\n<b>\n</a>', 'xml-malformed'], ['two roots', '<a/><b/>', 'xml-malformed'], ['nothing', '', 'xml-malformed'],
-    ['depth', '<a>'.repeat(70) + '</a>'.repeat(70), 'xml-depth'], ['an unbound prefix', '<p:a/>', 'xml-malformed'], ['an attribute twice', '<a b="1" b="2"/>', 'xml-malformed'],
+    ['a document type', '<!DOCTYPE a><a/>', 'xml-doctype'],
+    ['an entity of its own', '<a>&kiln;</a>', 'xml-entity'],
+    ['a tag left open', '<a>\n<b>\n</a>', 'xml-malformed'],
+    ['two roots', '<a/><b/>', 'xml-malformed'],
+    ['nothing', '', 'xml-malformed'],
+    ['depth', '<a>'.repeat(70) + '</a>'.repeat(70), 'xml-depth'],
+    ['an unbound prefix', '<p:a/>', 'xml-malformed'],
+    ['an attribute twice', '<a b="1" b="2"/>', 'xml-malformed'],
   ])('%s is refused with its line', (_, text, code) => {
-    expect(() => xmlRoot(strToU8(text))).toThrow(expect.objectContaining({ code, where: expect.stringMatching(/^line \d/) as string }) as Error);
+    expect(() => xmlRoot(strToU8(text))).toThrow(
+      expect.objectContaining({ code, where: expect.stringMatching(/^line \d/) as string }) as Error,
+    );
   });
 });
 
 describe('the facts of a lens database', () => {
-  const of = (inner: string, root = '<lens-database xmlns="https://etagere.example/ns/lens-database/1" release="2026.2">') => strToU8(`${root}${inner}</lens-database>`);
+  const of = (
+    inner: string,
+    root = '<lens-database xmlns="https://etagere.example/ns/lens-database/1" release="2026.2">',
+  ) => strToU8(`${root}${inner}</lens-database>`);
   test('counted: mounts, cameras, lenses, series, samples', () => {
     const series = (n: number) => `<series>${'<sample/>'.repeat(n)}</series>`;
-    expect(lensFacts(of(`<mount name="Alder"/><mount name="Ley"/><camera/><lens maker="Corvane" model="35 mm">${series(4)}${series(2)}</lens><lens model="Unmarked 50"/>`))).toEqual({ release: '2026.2', bodies: 1, mounts: ['Alder', 'Ley'], lenses: ['Corvane 35 mm', 'Unmarked 50'], series: 2, samples: 6 });
+    expect(
+      lensFacts(
+        of(
+          `<mount name="Alder"/><mount name="Ley"/><camera/><lens maker="Corvane" model="35 mm">${series(4)}${series(2)}</lens><lens model="Unmarked 50"/>`,
+        ),
+      ),
+    ).toEqual({
+      release: '2026.2',
+      bodies: 1,
+      mounts: ['Alder', 'Ley'],
+      lenses: ['Corvane 35 mm', 'Unmarked 50'],
+      series: 2,
+      samples: 6,
+    });
   });
   test('another namespace, and a nest without end, are refused', () => {
-    expect(() => lensFacts(of('', '<lens-database xmlns="urn:other">'))).toThrow(expect.objectContaining({ code: 'lens-root' }) as Error);
-    expect(() => lensFacts(of('<a>'.repeat(30) + '</a>'.repeat(30)))).toThrow(expect.objectContaining({ code: 'xml-depth' }) as Error);
+    expect(() => lensFacts(of('', '<lens-database xmlns="urn:other">'))).toThrow(
+      expect.objectContaining({ code: 'lens-root' }) as Error,
+    );
+    expect(() => lensFacts(of('<a>'.repeat(30) + '</a>'.repeat(30)))).toThrow(
+      expect.objectContaining({ code: 'xml-depth' }) as Error,
+    );
   });
 });

@@ -6,17 +6,35 @@ const WINDOWS = '€\u0081‚ƒ„…†‡ˆ‰Š‹Œ\u008dŽ\u008f\u0090‘�
 /** Decodes UTF-8, or else Windows-1252; UTF-16 and binary content are refused with a remedy. A leading byte order mark is dropped. */
 export function decodeText(bytes: Uint8Array, what: string): string {
   if ((bytes[0] === 0xff && bytes[1] === 0xfe) || (bytes[0] === 0xfe && bytes[1] === 0xff))
-    throw new Problem('text-utf16', `This ${what} is UTF-16 text; it has to be UTF-8 or plain ASCII.`, 'byte 0', 'Open it in a text editor and save it again as UTF-8.');
+    throw new Problem(
+      'text-utf16',
+      `This ${what} is UTF-16 text; it has to be UTF-8 or plain ASCII.`,
+      'byte 0',
+      'Open it in a text editor and save it again as UTF-8.',
+    );
   const zero = bytes.subarray(0, 4096).indexOf(0);
   if (zero >= 0)
-    throw new Problem(zero < 4 && bytes.length % 2 === 0 && bytes[1] === 0 ? 'text-utf16' : 'text-binary', `This ${what} is not plain text: it holds a zero byte.`, `byte ${zero}`, 'Ask the supplier for the file again, saved as UTF-8 text.');
+    throw new Problem(
+      zero < 4 && bytes.length % 2 === 0 && bytes[1] === 0 ? 'text-utf16' : 'text-binary',
+      `This ${what} is not plain text: it holds a zero byte.`,
+      `byte ${zero}`,
+      'Ask the supplier for the file again, saved as UTF-8 text.',
+    );
   try {
     return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
   } catch {
     // Node 20 decodes this as Latin-1, without the 27 signs that Windows has at 80…9F
-    return new TextDecoder('windows-1252').decode(bytes).replace(/[\u0080-\u009f]/g, (c) => WINDOWS[c.charCodeAt(0) - 0x80]!);
+    return new TextDecoder('windows-1252')
+      .decode(bytes)
+      .replace(/[\u0080-\u009f]/g, (c) => WINDOWS[c.charCodeAt(0) - 0x80]!);
   }
 }
 
 /** Text safe inside XML content and attributes; characters that XML 1.0 forbids are dropped. */
-export const escapeXml = (s: string): string => s.replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, '').replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;');
+export const escapeXml = (s: string): string =>
+  s
+    .replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, '')
+    .replace(/&/g, '&amp;')
+    .replace(/</g, '&lt;')
+    .replace(/>/g, '&gt;')
+    .replace(/"/g, '&quot;');

@@ -3,30 +3,72 @@ import { SaxesParser } from 'saxes';
 import { Problem } from './problem';
 import { decodeText } from './text';
 
-export interface XmlRoot { name: string; uri: string; attributes: Record<string, string>; /** names of the root's children, in order, at most 200 */ children: string[]; elements: number }
+export interface XmlRoot {
+  name: string;
+  uri: string;
+  attributes: Record<string, string>;
+  /** names of the root's children, in order, at most 200 */ children: string[];
+  elements: number;
+}
 
 const MAX_DEPTH = 60;
 
 /** A parser that refuses document types, depth and errors with their place. */
-export function strictParser(what: string): { parser: SaxesParser<{ xmlns: true; position: true }>; fault: (code: string, message: string, remedy: string) => Problem } {
+export function strictParser(what: string): {
+  parser: SaxesParser<{ xmlns: true; position: true }>;
+  fault: (code: string, message: string, remedy: string) => Problem;
+} {
   const parser = new SaxesParser({ xmlns: true, position: true });
-  const fault = (code: string, message: string, remedy: string): Problem => new Problem(code, message, `line ${parser.line}, column ${parser.column}`, remedy);
-  parser.on('doctype', () => { throw fault('xml-doctype', `This ${what} declares a document type, which could define entities; none are read.`, 'Remove the DOCTYPE, or ask the supplier for a plain file.'); });
-  parser.on('error', (e) => { throw fault(/entity/i.test(e.message) ? 'xml-entity' : 'xml-malformed', `The XML cannot be read: ${e.message.replace(/^\d+:\d+:\s*/, '').slice(0, 160)}`, 'Ask the supplier for the file again, or export it anew from the program that made it.'); });
+  const fault = (code: string, message: string, remedy: string): Problem =>
+    new Problem(code, message, `line ${parser.line}, column ${parser.column}`, remedy);
+  parser.on('doctype', () => {
+    throw fault(
+      'xml-doctype',
+      `This ${what} declares a document type, which could define entities; none are read.`,
+      'Remove the DOCTYPE, or ask the supplier for a plain file.',
+    );
+  });
+  parser.on('error', (e) => {
+    throw fault(
+      /entity/i.test(e.message) ? 'xml-entity' : 'xml-malformed',
+      `The XML cannot be read: ${e.message.replace(/^\d+:\d+:\s*/, '').slice(0, 160)}`,
+      'Ask the supplier for the file again, or export it anew from the program that made it.',
+    );
+  });
   return { parser, fault };
 }
 
 export function xmlRoot(bytes: Uint8Array, what = 'XML file'): XmlRoot {
   const { parser, fault } = strictParser(what);
-  let root: XmlRoot | null = null, depth = 0;
+  let root: XmlRoot | null = null,
+    depth = 0;
   parser.on('opentag', (tag) => {
-    if (++depth > MAX_DEPTH) throw fault('xml-depth', `Elements are nested more than ${MAX_DEPTH} deep.`, 'Ask the supplier for a plain file.');
-    root ??= { name: tag.local, uri: tag.uri, attributes: Object.fromEntries(Object.values(tag.attributes).map((a) => [a.name, a.value])), children: [], elements: 0 };
+    if (++depth > MAX_DEPTH)
+      throw fault(
+        'xml-depth',
+        `Elements are nested more than ${MAX_DEPTH} deep.`,
+        'Ask the supplier for a plain file.',
+      );
+    root ??= {
+      name: tag.local,
+      uri: tag.uri,
+      attributes: Object.fromEntries(Object.values(tag.attributes).map((a) => [a.name, a.value])),
+      children: [],
+      elements: 0,
+    };
     root.elements++;
     if (depth === 2 && root.children.length < 200) root.children.push(tag.local);
   });
-  parser.on('closetag', () => { depth--; });
+  parser.on('closetag', () => {
+    depth--;
+  });
   parser.write(decodeText(bytes, what)).close();
-  if (!root) throw new Problem('xml-malformed', 'There is no element in this file.', 'line 1', 'Ask the supplier for the file again.');
+  if (!root)
+    throw new Problem(
+      'xml-malformed',
+      'There is no element in this file.',
+      'line 1',
+      'Ask the supplier for the file again.',
+    );
   return root;
 }

@@ -9,26 +9,68 @@ const clip = (v: number): number => Math.min(1, Math.max(0, v));
 
 export function lookOf(design: Design, size = design.size ?? 33): Look {
   const f = compile(design.settings);
-  return fromFunction(size, design.title, (v) => { f(v[0]!, v[1]!, v[2]!, v, 0); v[0] = clip(v[0]!); v[1] = clip(v[1]!); v[2] = clip(v[2]!); });
+  return fromFunction(size, design.title, (v) => {
+    f(v[0]!, v[1]!, v[2]!, v, 0);
+    v[0] = clip(v[0]!);
+    v[1] = clip(v[1]!);
+    v[2] = clip(v[2]!);
+  });
 }
 export const cubeOf = (design: Design, size?: number): string => writeCube(lookOf(design, size));
 
 /** A 1D table with a film-like bend, one curve for all channels. */
 export function cube1d(title: string, gamma: number): string {
-  const size = 256, table = new Float32Array(size * 3);
+  const size = 256,
+    table = new Float32Array(size * 3);
   for (let i = 0; i < size; i++) table.fill(clip(0.02 + 0.96 * Math.pow(i / (size - 1), gamma)), i * 3, i * 3 + 3);
-  return writeCube({ format: 'cube', kind: '1d', size, table, title, domain: { min: [0, 0, 0], max: [1, 1, 1] }, comments: [], warnings: [] });
+  return writeCube({
+    format: 'cube',
+    kind: '1d',
+    size,
+    table,
+    title,
+    domain: { min: [0, 0, 0], max: [1, 1, 1] },
+    comments: [],
+    warnings: [],
+  });
 }
 
 /** An XMP packet (ISO 16684-1; the optional x:xmpmeta wrapper is left out). */
 export function oxbowOf(p: OxbowPreset): string {
-  const steps = p.steps.map(([step, a]) => `     <rdf:li run:step="${step}"${Object.entries(a).map(([k, v]) => ` run:${k}="${escapeXml(String(v))}"`).join('')}/>`);
-  return ['<?xpacket begin="\ufeff" id="W5M0MpCehiHzreSzNTczkc9d"?>', '<rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#">', ' <rdf:Description rdf:about="" xmlns:dc="http://purl.org/dc/elements/1.1/" xmlns:run="https://oxbow.example/ns/run/2/" run:edition="2">',
-    `  <dc:title><rdf:Alt><rdf:li xml:lang="x-default">${escapeXml(p.title)}</rdf:li></rdf:Alt></dc:title>`, `  <dc:subject><rdf:Bag>${p.headings.map((h) => `<rdf:li>${escapeXml(h)}</rdf:li>`).join('')}</rdf:Bag></dc:subject>`, '  <run:steps>', '    <rdf:Seq>', ...steps, '    </rdf:Seq>', '  </run:steps>', ' </rdf:Description>', '</rdf:RDF>', '<?xpacket end="w"?>', ''].join('\n');
+  const steps = p.steps.map(
+    ([step, a]) =>
+      `     <rdf:li run:step="${step}"${Object.entries(a)
+        .map(([k, v]) => ` run:${k}="${escapeXml(String(v))}"`)
+        .join('')}/>`,
+  );
+  return [
+    '<?xpacket begin="\ufeff" id="W5M0MpCehiHzreSzNTczkc9d"?>',
+    '<rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#">',
+    ' <rdf:Description rdf:about="" xmlns:dc="http://purl.org/dc/elements/1.1/" xmlns:run="https://oxbow.example/ns/run/2/" run:edition="2">',
+    `  <dc:title><rdf:Alt><rdf:li xml:lang="x-default">${escapeXml(p.title)}</rdf:li></rdf:Alt></dc:title>`,
+    `  <dc:subject><rdf:Bag>${p.headings.map((h) => `<rdf:li>${escapeXml(h)}</rdf:li>`).join('')}</rdf:Bag></dc:subject>`,
+    '  <run:steps>',
+    '    <rdf:Seq>',
+    ...steps,
+    '    </rdf:Seq>',
+    '  </run:steps>',
+    ' </rdf:Description>',
+    '</rdf:RDF>',
+    '<?xpacket end="w"?>',
+    '',
+  ].join('\n');
 }
 
 export const marlstoneOf = (p: MarlstonePreset): string =>
-  ['; Marlstone preset', '[marlstone]', 'edition=3', `name=${p.title}`, `drawer=${p.drawer}`, ...p.sections.flatMap(([name, a]) => ['', `[${name}]`, ...Object.entries(a).map(([k, v]) => `${k}=${v}`)]), ''].join('\n');
+  [
+    '; Marlstone preset',
+    '[marlstone]',
+    'edition=3',
+    `name=${p.title}`,
+    `drawer=${p.drawer}`,
+    ...p.sections.flatMap(([name, a]) => ['', `[${name}]`, ...Object.entries(a).map(([k, v]) => `${k}=${v}`)]),
+    '',
+  ].join('\n');
 
 const date = new Date(Date.UTC(2026, 10, 2, 9, 30));
 export const zipOf = (files: Record<string, string | Uint8Array>): Uint8Array => {

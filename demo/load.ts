@@ -43,15 +43,33 @@ import { frame, frames } from './frames';
 import { fathomPack, sablePack } from './packs';
 
 export const builtIn = [oxbow2, marlstone4, marlstone3, perrinAlder1] as unknown[];
-const people = [{ name: 'Odile Wren', email: 'odile@wrenandtallow.example', role: 'librarian' }, { name: 'Piet Tallow', email: 'piet@wrenandtallow.example', role: 'lead' }, { name: 'Mirre Sand', email: 'mirre@wrenandtallow.example', role: 'retoucher' }] as const;
-const workstations = [{ name: 'Glaze desk', system: 'macos', person: 'Mirre Sand', editors: ['marlstone@4', 'marlstone@3', 'oxbow@2'] }, { name: 'Model room', system: 'linux', person: 'Odile Wren', editors: ['oxbow@2'] }] as const;
+const people = [
+  { name: 'Odile Wren', email: 'odile@wrenandtallow.example', role: 'librarian' },
+  { name: 'Piet Tallow', email: 'piet@wrenandtallow.example', role: 'lead' },
+  { name: 'Mirre Sand', email: 'mirre@wrenandtallow.example', role: 'retoucher' },
+] as const;
+const workstations = [
+  { name: 'Glaze desk', system: 'macos', person: 'Mirre Sand', editors: ['marlstone@4', 'marlstone@3', 'oxbow@2'] },
+  { name: 'Model room', system: 'linux', person: 'Odile Wren', editors: ['oxbow@2'] },
+] as const;
 
-export interface SignIn { name: string; email: string; role: string; password: string }
+export interface SignIn {
+  name: string;
+  email: string;
+  role: string;
+  password: string;
+}
 export const signInsFile = (): string => join(dataFolder(), 'demo', 'sign-ins.json');
-export const stationFolder = (name: string): string => join(dataFolder(), 'stations', name.toLowerCase().replace(/[^a-z0-9]+/g, '-'));
+export const stationFolder = (name: string): string =>
+  join(dataFolder(), 'stations', name.toLowerCase().replace(/[^a-z0-9]+/g, '-'));
 
 /** JSON with its keys in order: the database keeps another one than the file. */
-const canonical = (v: unknown): string => JSON.stringify(v, (_k, x: unknown) => (x && typeof x === 'object' && !Array.isArray(x) ? Object.fromEntries(Object.entries(x).sort(([a], [b]) => (a < b ? -1 : 1))) : x));
+const canonical = (v: unknown): string =>
+  JSON.stringify(v, (_k, x: unknown) =>
+    x && typeof x === 'object' && !Array.isArray(x)
+      ? Object.fromEntries(Object.entries(x).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : x,
+  );
 
 /** Editors that ship with the application as stand-ins: their descriptors, brought in at each start. */
 export async function bringBuiltIn(): Promise<void> {
@@ -59,7 +77,8 @@ export async function bringBuiltIn(): Promise<void> {
     const had = await descriptors(sql);
     for (const d of builtIn as { editor: string; version: string }[]) {
       const same = had.find((h) => h.editor === d.editor && h.version === d.version);
-      if (!same || canonical(same) !== canonical(d)) await bringDescriptor(sql, { personId: null, name: 'set-up' }, d, `${d.editor}-${d.version}.json`);
+      if (!same || canonical(same) !== canonical(d))
+        await bringDescriptor(sql, { personId: null, name: 'set-up' }, d, `${d.editor}-${d.version}.json`);
     }
   });
 }
@@ -68,20 +87,32 @@ export async function bringBuiltIn(): Promise<void> {
 export async function bringFrames(say: (s: string) => void = () => {}): Promise<void> {
   if ((await pool().query('select 1 from frame limit 1')).rowCount) return;
   say('composing the reference frames');
-  for (const [position, f] of frames.entries()) { const made = await frame(f.composition); await transaction((sql) => addFrame(sql, { personId: null, name: 'set-up' }, { name: f.name, light: f.light, position, ...made })); }
+  for (const [position, f] of frames.entries()) {
+    const made = await frame(f.composition);
+    await transaction((sql) =>
+      addFrame(sql, { personId: null, name: 'set-up' }, { name: f.name, light: f.light, position, ...made }),
+    );
+  }
 }
 
 async function deliver(person: Person, name: string, bytes: Uint8Array): Promise<string> {
-  const up = await beginUpload(person, { name, size: bytes.length }), part = 4 << 20;
-  for (let at = 0; at < bytes.length; at += part) await uploadPart(person, up.id, at, Buffer.from(bytes.subarray(at, at + part)));
-  const { intake } = await finishUpload(person, up.id), job = (await intakeFor(person, intake)).intake.job_id!;
+  const up = await beginUpload(person, { name, size: bytes.length }),
+    part = 4 << 20;
+  for (let at = 0; at < bytes.length; at += part)
+    await uploadPart(person, up.id, at, Buffer.from(bytes.subarray(at, at + part)));
+  const { intake } = await finishUpload(person, up.id),
+    job = (await intakeFor(person, intake)).intake.job_id!;
   await runJob(job, { intake: readIntake });
   return intake;
 }
 
 export async function loadDemo(say: (s: string) => void = () => {}): Promise<{ loaded: boolean; signIns: SignIn[] }> {
   await bringBuiltIn();
-  if (await anyone()) return { loaded: false, signIns: existsSync(signInsFile()) ? (JSON.parse(await readFile(signInsFile(), 'utf8')) as SignIn[]) : [] };
+  if (await anyone())
+    return {
+      loaded: false,
+      signIns: existsSync(signInsFile()) ? (JSON.parse(await readFile(signInsFile(), 'utf8')) as SignIn[]) : [],
+    };
   say('loading the demo data');
   const signIns: SignIn[] = people.map((p) => ({ ...p, password: randomBytes(9).toString('base64url') }));
   const librarian = await addPerson(null, signIns[0] as never);
@@ -91,30 +122,94 @@ export async function loadDemo(say: (s: string) => void = () => {}): Promise<{ l
 
   await bringFrames(say);
 
-  const house = await addShelf(librarian, { name: 'House looks', note: 'on every desk' }), autumn = await addShelf(librarian, { name: 'Sable Row, autumn pack', note: 'taken in November, eight seats' });
+  const house = await addShelf(librarian, { name: 'House looks', note: 'on every desk' }),
+    autumn = await addShelf(librarian, { name: 'Sable Row, autumn pack', note: 'taken in November, eight seats' });
   const set = await addShelf(librarian, { name: 'Fathom Color, stage set', note: 'looks for painted scenery' });
   const kiln = await addShelf(librarian, { name: 'Ceramics', note: 'studies of the kiln room' });
   const known = await descriptors();
-  const seats = await addLicence(librarian, { name: 'Sable Row, eight seats', owner: 'Sable Row Looks', terms: 'Eight seats. Conversion for own use is allowed.', may_convert: 'yes', may_spread: 'yes', seats: 8, seats_by: 'device' }), stage = await addLicence(librarian, { name: 'Fathom, studio licence', owner: 'Fathom Color', terms: 'For one studio, on all of its desks. No conversion without leave.', may_convert: 'unknown', may_spread: 'yes', seats_by: 'site', seats: 1 });
-  const place = async (shelfId: string, supplier: string, designs: typeof houseLooks, licenceId: string | null = null) => {
+  const seats = await addLicence(librarian, {
+      name: 'Sable Row, eight seats',
+      owner: 'Sable Row Looks',
+      terms: 'Eight seats. Conversion for own use is allowed.',
+      may_convert: 'yes',
+      may_spread: 'yes',
+      seats: 8,
+      seats_by: 'device',
+    }),
+    stage = await addLicence(librarian, {
+      name: 'Fathom, studio licence',
+      owner: 'Fathom Color',
+      terms: 'For one studio, on all of its desks. No conversion without leave.',
+      may_convert: 'unknown',
+      may_spread: 'yes',
+      seats_by: 'site',
+      seats: 1,
+    });
+  const place = async (
+    shelfId: string,
+    supplier: string,
+    designs: typeof houseLooks,
+    licenceId: string | null = null,
+  ) => {
     const made = [];
     for (const d of designs) {
-      const bytes = Buffer.from(cubeOf(d)), r = recognise(`${d.title}.cube`, bytes, known);
-      made.push(await transaction(async (sql) => createItem(sql, actorOf(librarian), { kind: 'look', title: d.title, headings: d.headings, shelfId, supplier, licenceId, sha: await putBlob(sql, bytes), fileName: `${d.title}.cube`, format: 'cube', facts: r.facts, selvedge: selvedge(sampler(readCube(bytes))), notes: 'made in the studio' })));
+      const bytes = Buffer.from(cubeOf(d)),
+        r = recognise(`${d.title}.cube`, bytes, known);
+      made.push(
+        await transaction(async (sql) =>
+          createItem(sql, actorOf(librarian), {
+            kind: 'look',
+            title: d.title,
+            headings: d.headings,
+            shelfId,
+            supplier,
+            licenceId,
+            sha: await putBlob(sql, bytes),
+            fileName: `${d.title}.cube`,
+            format: 'cube',
+            facts: r.facts,
+            selvedge: selvedge(sampler(readCube(bytes))),
+            notes: 'made in the studio',
+          }),
+        ),
+      );
     }
     return made;
   };
   say('filling the shelves');
   const made = await place(house, '', houseLooks);
   for (const [i, m] of made.entries()) {
-    if (i < 6) { await confirmEncoding(librarian, m.versionId, { primaries: 'sRGB', transfer: 'sRGB', range: 'full', referred: 'display', white: 'D65' }); await approve(librarian, m.versionId); }
+    if (i < 6) {
+      await confirmEncoding(librarian, m.versionId, {
+        primaries: 'sRGB',
+        transfer: 'sRGB',
+        range: 'full',
+        referred: 'display',
+        white: 'D65',
+      });
+      await approve(librarian, m.versionId);
+    }
     if ([0, 1, 3, 5].includes(i)) await setRibbon(librarian, m.itemId, { on: true, whose: i % 2 ? 'mine' : 'house' });
   }
   await place(set, 'Fathom Color', fathomLooks.slice(0, 5), stage);
   await place(kiln, '', kilnLooks);
-  const sable = sablePack(), fathom = fathomPack();
-  const arrival = await deliver(librarian, 'Sable Row Looks - Autumn.zip', sable), entries = (await intakeFor(librarian, arrival)).entries;
-  await acceptIntake(librarian, arrival, { entries: entries.filter((e) => ['new', 'version', 'variant'].includes(e.outcome)).map((e) => e.id), shelfId: autumn, supplier: 'Sable Row Looks', licenceId: seats, release: 'Autumn', source: { author: 'Ines Sable', address: 'https://sablerow.example/packs/autumn', date: '2026-11-02', receipt: 'SR-2026-1183' } });
+  const sable = sablePack(),
+    fathom = fathomPack();
+  const arrival = await deliver(librarian, 'Sable Row Looks - Autumn.zip', sable),
+    entries = (await intakeFor(librarian, arrival)).entries;
+  await acceptIntake(librarian, arrival, {
+    entries: entries.filter((e) => ['new', 'version', 'variant'].includes(e.outcome)).map((e) => e.id),
+    shelfId: autumn,
+    supplier: 'Sable Row Looks',
+    licenceId: seats,
+    release: 'Autumn',
+    source: {
+      author: 'Ines Sable',
+      address: 'https://sablerow.example/packs/autumn',
+      date: '2026-11-02',
+      receipt: 'SR-2026-1183',
+    },
+  });
   await deliver(librarian, 'Fathom Color - Stage set.zip', fathom);
   const packs = join(dataFolder(), 'demo', 'packs');
   await mkdir(packs, { recursive: true });
@@ -136,50 +231,149 @@ export async function loadDemo(say: (s: string) => void = () => {}): Promise<{ l
 
 /** Profiles of the demo's cameras, computed from their sensitivities, and camera files of its scenes; a set of what should look alike. */
 async function bringCameras(librarian: Person): Promise<void> {
-  const actor = actorOf(librarian), shelf = await addShelf(librarian, { name: 'Camera profiles', note: 'computed from measured sensitivities' });
-  for (const c of cameras) for (const v of variants) {
-    const title = `${c.model}${c.converted ? ' IR' : ''} ${v}`, bytes = Buffer.from(writeDcp(profileFor(c, v, title))), facts = cameraProfileFacts(bytes);
-    const made = await transaction(async (sql) => createItem(sql, actor, { kind: 'camera-profile', title, headings: [c.maker, v], shelfId: shelf, supplier: v === 'Neutral' ? '' : 'Fathom Color', sha: await putBlob(sql, bytes), fileName: `${title}.dcp`, format: 'dcp', facts: { ...facts, fileTitle: facts.name, cameras: [bodyOf({ camera: c.unique, conversion: c.converted ? 'infrared' : '' })] }, selvedge: null, notes: 'computed', origin: v === 'Neutral' ? 'measured' : 'maker-like' }));
-    if (v === 'Standard' || v === 'Neutral') await approve(librarian, made.versionId);
-  }
+  const actor = actorOf(librarian),
+    shelf = await addShelf(librarian, { name: 'Camera profiles', note: 'computed from measured sensitivities' });
+  for (const c of cameras)
+    for (const v of variants) {
+      const title = `${c.model}${c.converted ? ' IR' : ''} ${v}`,
+        bytes = Buffer.from(writeDcp(profileFor(c, v, title))),
+        facts = cameraProfileFacts(bytes);
+      const made = await transaction(async (sql) =>
+        createItem(sql, actor, {
+          kind: 'camera-profile',
+          title,
+          headings: [c.maker, v],
+          shelfId: shelf,
+          supplier: v === 'Neutral' ? '' : 'Fathom Color',
+          sha: await putBlob(sql, bytes),
+          fileName: `${title}.dcp`,
+          format: 'dcp',
+          facts: {
+            ...facts,
+            fileTitle: facts.name,
+            cameras: [bodyOf({ camera: c.unique, conversion: c.converted ? 'infrared' : '' })],
+          },
+          selvedge: null,
+          notes: 'computed',
+          origin: v === 'Neutral' ? 'measured' : 'maker-like',
+        }),
+      );
+      if (v === 'Standard' || v === 'Neutral') await approve(librarian, made.versionId);
+    }
   const ids: Record<string, string> = {};
   for (const f of cameraFrames) {
     const { dng } = await cameraFrame(f);
-    ids[f.file] = await transaction(async (sql) => frameFromFile(sql, actor, { name: f.name, fileName: f.file, sha: await putBlob(sql, Buffer.from(dng)), facts: factsOfFrame(dng), light: f.light, subject: f.scene === 'vessels' ? 'ceramics' : f.scene === 'stage' ? 'stage model' : 'target', conversion: f.camera.converted ? 'infrared' : '' }));
+    ids[f.file] = await transaction(async (sql) =>
+      frameFromFile(sql, actor, {
+        name: f.name,
+        fileName: f.file,
+        sha: await putBlob(sql, Buffer.from(dng)),
+        facts: factsOfFrame(dng),
+        light: f.light,
+        subject: f.scene === 'vessels' ? 'ceramics' : f.scene === 'stage' ? 'stage model' : 'target',
+        conversion: f.camera.converted ? 'infrared' : '',
+      }),
+    );
   }
   await saveSet(librarian, { name: 'Vessels, two lights', frames: [ids['ALD_0412.dng']!, ids['ALD_0415.dng']!] });
-  await saveSet(librarian, { name: 'Every camera', frames: cameraFrames.filter((f) => f.scene !== 'card').map((f) => ids[f.file]!) });
+  await saveSet(librarian, {
+    name: 'Every camera',
+    frames: cameraFrames.filter((f) => f.scene !== 'card').map((f) => ids[f.file]!),
+  });
   const chart = await addChart(librarian, { text: cardText() });
   await placeChart(librarian, ids['ALD_0420.dng']!, { chart: chart.id, corners: cardCorners() });
-  await saveSet(librarian, { name: 'Museum day', frames: [ids['ALD_0420.dng']!, ids['ALD_0412.dng']!, ids['ALD_0415.dng']!] });
+  await saveSet(librarian, {
+    name: 'Museum day',
+    frames: [ids['ALD_0420.dng']!, ids['ALD_0412.dng']!, ids['ALD_0415.dng']!],
+  });
 }
 
 /** The studio's own gear, with gaps: a second Ley that nobody has a profile for yet, and a lens that the bureau has not measured. */
 async function bringGear(librarian: Person): Promise<void> {
   for (const c of studioCameras) await keepGear(librarian, 'camera', null, c);
-  for (const l of studioLenses) await keepGear(librarian, 'lens', null, { maker: l.maker, model: l.model, mount: l.mount });
-  const shelf = await addShelf(librarian, { name: 'Lens databases', note: 'releases of Saltmarsh Lens Bureau' }), bytes = Buffer.from(lensDatabase()), name = 'Saltmarsh Lens Bureau 2026-10.xml', r = recognise(name, new Uint8Array(bytes), []);
-  const made = await transaction(async (sql) => createItem(sql, actorOf(librarian), { kind: 'lens-database', title: 'Saltmarsh Lens Bureau', headings: ['Saltmarsh'], shelfId: shelf, supplier: 'Saltmarsh Lens Bureau', sha: await putBlob(sql, bytes), fileName: name, format: r.format, facts: r.facts, selvedge: null, notes: 'release of October', origin: 'measured' }));
+  for (const l of studioLenses)
+    await keepGear(librarian, 'lens', null, { maker: l.maker, model: l.model, mount: l.mount });
+  const shelf = await addShelf(librarian, { name: 'Lens databases', note: 'releases of Saltmarsh Lens Bureau' }),
+    bytes = Buffer.from(lensDatabase()),
+    name = 'Saltmarsh Lens Bureau 2026-10.xml',
+    r = recognise(name, new Uint8Array(bytes), []);
+  const made = await transaction(async (sql) =>
+    createItem(sql, actorOf(librarian), {
+      kind: 'lens-database',
+      title: 'Saltmarsh Lens Bureau',
+      headings: ['Saltmarsh'],
+      shelfId: shelf,
+      supplier: 'Saltmarsh Lens Bureau',
+      sha: await putBlob(sql, bytes),
+      fileName: name,
+      format: r.format,
+      facts: r.facts,
+      selvedge: null,
+      notes: 'release of October',
+      origin: 'measured',
+    }),
+  );
   await approve(librarian, made.versionId);
-  const ley = (await coverage(librarian)).cameras.find((l) => l.camera.model === 'Corvane Ley II')!.camera.id, { id } = await askFor(librarian, { camera: ley, about: 'Corvane Ley II', wanted: 'camera profile', askedOf: 'Fathom Color', note: 'daylight and the kiln lamps' });
+  const ley = (await coverage(librarian)).cameras.find((l) => l.camera.model === 'Corvane Ley II')!.camera.id,
+    { id } = await askFor(librarian, {
+      camera: ley,
+      about: 'Corvane Ley II',
+      wanted: 'camera profile',
+      askedOf: 'Fathom Color',
+      note: 'daylight and the kiln lamps',
+    });
   await trackRequest(librarian, id, { state: 'sent', note: 'daylight and the kiln lamps' });
 }
 
 async function makeStations(librarian: Person): Promise<void> {
-  const list: { name: string; root: string; system: string; editors: readonly string[]; code?: string; state?: string }[] = [];
+  const list: {
+    name: string;
+    root: string;
+    system: string;
+    editors: readonly string[];
+    code?: string;
+    state?: string;
+  }[] = [];
   for (const [position, w] of workstations.entries()) {
     const root = join(stationFolder(w.name), 'root');
     await mkdir(root, { recursive: true });
-    const { id, code } = await transaction(async (sql) => { const id = await createStation(sql, actorOf(librarian), { ...w, editors: [...w.editors], kind: 'workstation', hostId: null, position }); return { id, code: await makeCode(sql, id) }; });
-    list.push({ name: w.name, root, system: w.system, editors: w.editors, code, state: join(stationFolder(w.name), 'agent') });
+    const { id, code } = await transaction(async (sql) => {
+      const id = await createStation(sql, actorOf(librarian), {
+        ...w,
+        editors: [...w.editors],
+        kind: 'workstation',
+        hostId: null,
+        position,
+      });
+      return { id, code: await makeCode(sql, id) };
+    });
+    list.push({
+      name: w.name,
+      root,
+      system: w.system,
+      editors: w.editors,
+      code,
+      state: join(stationFolder(w.name), 'agent'),
+    });
     if (w.name === 'Model room') {
-      await transaction((sql) => createStation(sql, actorOf(librarian), { name: 'Card, Perrin Alder', kind: 'card', system: 'linux', person: 'in the reader of the Model room', hostId: id, editors: ['perrin-alder@1'], position: 9 }));
+      await transaction((sql) =>
+        createStation(sql, actorOf(librarian), {
+          name: 'Card, Perrin Alder',
+          kind: 'card',
+          system: 'linux',
+          person: 'in the reader of the Model room',
+          hostId: id,
+          editors: ['perrin-alder@1'],
+          position: 9,
+        }),
+      );
       list.push({ name: 'Card, Perrin Alder', root, system: 'linux', editors: ['perrin-alder@1'] });
       await put(root, 'media/ALDER/LOOKS/OLD_TEST.cube', cubeOf(houseLooks[4]!, 17));
       await put(root, 'media/ALDER/LOOKS.LST', 'OLD_TEST.cube\r\n');
     }
   }
-  const desk = join(stationFolder('Glaze desk'), 'root'), room = join(stationFolder('Model room'), 'root');
+  const desk = join(stationFolder('Glaze desk'), 'root'),
+    room = join(stationFolder('Model room'), 'root');
   await put(desk, 'Oxbow/Looks/Kept from last year/Wet Clay.cube', cubeOf(fathomLooks[6]!));
   await put(desk, 'Library/Application Support/.marlstone-4/looks/Wet Clay.cube', cubeOf(fathomLooks[6]!));
   await put(desk, 'Oxbow/Presets/notes.txt', 'ask Odile which of these are still used\n');
@@ -194,13 +388,27 @@ async function put(root: string, path: string, content: string): Promise<void> {
 
 /** Takes the demo away: only while nobody but the demo's people is there, since their work hangs on it. */
 export async function removeDemo(): Promise<void> {
-  const others = (await pool().query<{ name: string }>('select name from person where email <> all ($1::citext[])', [people.map((p) => p.email)])).rows;
-  if (others.length) throw new Problem('demo-in-use', `There are other people here (${others.slice(0, 3).map((o) => o.name).join(', ')}), whose work would go with it.`, 'demo', 'Start with a data folder of its own instead: ETAGERE_DATA=… bin/start --empty.');
-  await pool().query('truncate person, session, sign_in_failure, event, job, blob, upload, shelf, intake, item, version, pack, frame, frame_set, bench, verdict, house_choice, camera, lens, gear_request, editor, editor_revision, licence, facet_count, station, rollout cascade');
+  const others = (
+    await pool().query<{ name: string }>('select name from person where email <> all ($1::citext[])', [
+      people.map((p) => p.email),
+    ])
+  ).rows;
+  if (others.length)
+    throw new Problem(
+      'demo-in-use',
+      `There are other people here (${others
+        .slice(0, 3)
+        .map((o) => o.name)
+        .join(', ')}), whose work would go with it.`,
+      'demo',
+      'Start with a data folder of its own instead: ETAGERE_DATA=… bin/start --empty.',
+    );
+  await pool().query(
+    'truncate person, session, sign_in_failure, event, job, blob, upload, shelf, intake, item, version, pack, frame, frame_set, bench, verdict, house_choice, camera, lens, gear_request, editor, editor_revision, licence, facet_count, station, rollout cascade',
+  );
   await pool().query('update studio set copy_p95 = default, copy_max = default');
   await pool().query('delete from graphile_worker._private_jobs');
   await rm(join(dataFolder(), 'demo'), { recursive: true, force: true });
   for (const w of workstations) await rm(stationFolder(w.name), { recursive: true, force: true });
   await rm(join(dataFolder(), 'stations', 'stations.json'), { force: true });
 }
-

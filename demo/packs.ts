@@ -4,9 +4,11 @@ import { cube1d, cubeOf, marlstoneOf, oxbowOf, zipOf } from './files';
 
 export function sablePack(): Uint8Array {
   const files: Record<string, string | Uint8Array> = {
-    'Sable Row Autumn/Read me first.txt': 'Sable Row Looks, autumn pack.\nEight looks and five Oxbow presets. Licence: eight seats, may be converted.\n',
+    'Sable Row Autumn/Read me first.txt':
+      'Sable Row Looks, autumn pack.\nEight looks and five Oxbow presets. Licence: eight seats, may be converted.\n',
     'Sable Row Autumn/Licence.txt': 'Licensed to Wren & Tallow for eight seats. Conversion for own use is allowed.\n',
-    '__MACOSX/Sable Row Autumn/._Read me first.txt': new Uint8Array([0, 5, 22, 7, 0, 2]), 'Sable Row Autumn/.DS_Store': new Uint8Array([0, 0, 0, 1, 66, 117, 100, 49]),
+    '__MACOSX/Sable Row Autumn/._Read me first.txt': new Uint8Array([0, 5, 22, 7, 0, 2]),
+    'Sable Row Autumn/.DS_Store': new Uint8Array([0, 0, 0, 1, 66, 117, 100, 49]),
   };
   for (const l of sableLooks) files[`Sable Row Autumn/Looks/${l.headings[1]}/${l.title}.cube`] = cubeOf(l);
   files['Sable Row Autumn/Looks/Curves/Soft Bend.cube'] = cube1d('Soft Bend', 0.9);
@@ -15,7 +17,9 @@ export function sablePack(): Uint8Array {
 }
 
 export function fathomPack(): Uint8Array {
-  const files: Record<string, string | Uint8Array> = { 'Fathom Color - Stage set/Notes.md': '# Stage set\n\nSeven looks for painted scenery, four presets for ceramics.\n' };
+  const files: Record<string, string | Uint8Array> = {
+    'Fathom Color - Stage set/Notes.md': '# Stage set\n\nSeven looks for painted scenery, four presets for ceramics.\n',
+  };
   for (const l of fathomLooks) files[`Fathom Color - Stage set/Tables/${l.title}.cube`] = cubeOf(l);
   for (const p of marlstonePresets) files[`Fathom Color - Stage set/Marlstone 3/${p.title}.mpreset`] = marlstoneOf(p);
   const broken = cubeOf({ title: 'Size White', headings: [], settings: { level: 0.2 } }, 9).split('\n');

@@ -6,7 +6,10 @@ import { join } from 'node:path';
 import { expect, type Page } from '@playwright/test';
 import { data } from './setup';
 
-interface Address { url: string; signIns: { name: string; email: string; role: string; password: string }[] }
+interface Address {
+  url: string;
+  signIns: { name: string; email: string; role: string; password: string }[];
+}
 export const address = (): Address => JSON.parse(readFileSync(join(data, 'address.json'), 'utf8')) as Address;
 
 export async function signIn(page: Page, role: 'librarian' | 'lead' | 'retoucher' = 'librarian'): Promise<void> {
@@ -32,9 +35,18 @@ export function tree(root: string): Record<string, string> {
   const walk = (at: string): void => {
     if (!existsSync(at)) return;
     for (const name of readdirSync(at)) {
-      const full = join(at, name), path = full.slice(root.length + 1);
-      if (/(contents\.json|catalogue\.json|refused\.log|CAMERA\.JSN|REFUSED\.TXT|\.config|\.config\/oxbow|Application Support\/Oxbow)(\.new)?$/.test(path)) continue;
-      if (statSync(full).isDirectory()) { out[`${path}/`] = ''; walk(full); } else out[path] = createHash('sha256').update(readFileSync(full)).digest('hex');
+      const full = join(at, name),
+        path = full.slice(root.length + 1);
+      if (
+        /(contents\.json|catalogue\.json|refused\.log|CAMERA\.JSN|REFUSED\.TXT|\.config|\.config\/oxbow|Application Support\/Oxbow)(\.new)?$/.test(
+          path,
+        )
+      )
+        continue;
+      if (statSync(full).isDirectory()) {
+        out[`${path}/`] = '';
+        walk(full);
+      } else out[path] = createHash('sha256').update(readFileSync(full)).digest('hex');
     }
   };
   walk(root);
@@ -42,6 +54,14 @@ export function tree(root: string): Record<string, string> {
 }
 
 /** What a stand-in lists and refuses, asked through the command line. */
-export function listed(station: string, editor: string): { listed: { path: string; title: string }[]; refused: { path: string; reason: string }[] } {
-  return JSON.parse(execFileSync('bin/etagere', ['station', 'list', station, editor, '--json'], { env: { ...process.env, ETAGERE_DATA: data }, encoding: 'utf8' })) as never;
+export function listed(
+  station: string,
+  editor: string,
+): { listed: { path: string; title: string }[]; refused: { path: string; reason: string }[] } {
+  return JSON.parse(
+    execFileSync('bin/etagere', ['station', 'list', station, editor, '--json'], {
+      env: { ...process.env, ETAGERE_DATA: data },
+      encoding: 'utf8',
+    }),
+  ) as never;
 }

@@ -9,19 +9,53 @@ const faults: string[] = [];
 test.beforeAll(async ({ browser }) => {
   page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
   page.on('pageerror', (e) => faults.push(e.message));
-  page.on('console', (m) => { if (m.type() === 'error' && !/status of 4\d\d/.test(m.text())) faults.push(m.text()); });
+  page.on('console', (m) => {
+    if (m.type() === 'error' && !/status of 4\d\d/.test(m.text())) faults.push(m.text());
+  });
   await signIn(page);
 });
-test.afterAll(async () => { await page.close(); });
+test.afterAll(async () => {
+  await page.close();
+});
 
-const cells = () => page.locator('[data-cell]'), names = () => page.locator('[data-column]').evaluateAll((l) => l.map((x) => (x as HTMLElement).dataset.column));
+const cells = () => page.locator('[data-cell]'),
+  names = () => page.locator('[data-column]').evaluateAll((l) => l.map((x) => (x as HTMLElement).dataset.column));
 /** Until every cell has its picture or says why not. */
-const rendered = () => page.waitForFunction(() => { const l = [...document.querySelectorAll('[data-cell]')]; return l.length > 0 && l.every((x) => (x.querySelector('canvas') as HTMLElement | null)?.dataset.shown || x.querySelector('[role=alert]')); }, undefined, { timeout: 60_000 });
-const shown = (at: number) => cells().nth(at).locator('canvas').evaluate((c) => Number(c.dataset.shown ?? 0));
+const rendered = () =>
+  page.waitForFunction(
+    () => {
+      const l = [...document.querySelectorAll('[data-cell]')];
+      return (
+        l.length > 0 &&
+        l.every(
+          (x) => (x.querySelector('canvas') as HTMLElement | null)?.dataset.shown || x.querySelector('[role=alert]'),
+        )
+      );
+    },
+    undefined,
+    { timeout: 60_000 },
+  );
+const shown = (at: number) =>
+  cells()
+    .nth(at)
+    .locator('canvas')
+    .evaluate((c) => Number(c.dataset.shown ?? 0));
 const again = (at: number, before: number) => expect.poll(() => shown(at), { timeout: 20_000 }).toBeGreaterThan(before);
-const menu = async (button: string, item: string | RegExp) => { await page.getByRole('button', { name: button, exact: true }).click(); await page.getByRole('menuitem', { name: item }).click(); };
+const menu = async (button: string, item: string | RegExp) => {
+  await page.getByRole('button', { name: button, exact: true }).click();
+  await page.getByRole('menuitem', { name: item }).click();
+};
 /** Mean red, green and blue of a cell's picture. */
-const mean = (at: number) => cells().nth(at).locator('canvas').evaluate((c: HTMLCanvasElement) => { const d = c.getContext('2d')!.getImageData(0, 0, c.width, c.height).data, s = [0, 0, 0]; for (let i = 0; i < d.length; i += 4) for (let k = 0; k < 3; k++) s[k]! += d[i + k]!; return s.map((v) => v / (d.length / 4)); });
+const mean = (at: number) =>
+  cells()
+    .nth(at)
+    .locator('canvas')
+    .evaluate((c: HTMLCanvasElement) => {
+      const d = c.getContext('2d')!.getImageData(0, 0, c.width, c.height).data,
+        s = [0, 0, 0];
+      for (let i = 0; i < d.length; i += 4) for (let k = 0; k < 3; k++) s[k]! += d[i + k]!;
+      return s.map((v) => v / (d.length / 4));
+    });
 
 test('an empty bench says what it is for; a set is laid on it with one click', async () => {
   await page.goto('/bench');
@@ -37,7 +71,13 @@ test('a profile is chosen for two lights of a set, and becomes the house choice'
   await menu('Candidates', 'The profiles of these cameras');
   await expect(page.locator('[data-column]')).toHaveCount(5);
   await rendered();
-  expect(await names()).toEqual(['No look', 'Perrin Alder Monochrome', 'Perrin Alder Neutral', 'Perrin Alder Portrait', 'Perrin Alder Standard']);
+  expect(await names()).toEqual([
+    'No look',
+    'Perrin Alder Monochrome',
+    'Perrin Alder Neutral',
+    'Perrin Alder Portrait',
+    'Perrin Alder Standard',
+  ]);
   const [r, g, b] = await mean(1);
   expect(Math.max(Math.abs(r! - g!), Math.abs(g! - b!))).toBeLessThan(1); // monochrome is
   await cells().nth(4).focus();
@@ -51,15 +91,22 @@ test('a profile is chosen for two lights of a set, and becomes the house choice'
   await dialog.getByRole('button', { name: 'Choose for 2 cases' }).click();
   await expect(page.getByRole('status').filter({ hasText: '2 verdicts kept, 2 house choices made' })).toBeVisible();
   await page.goto('/studio');
-  await expect(page.getByRole('table', { name: 'House choices' }).getByRole('row', { name: /Museum of Glazes.*tungsten.*Perrin Alder Standard/ })).toBeVisible();
+  await expect(
+    page
+      .getByRole('table', { name: 'House choices' })
+      .getByRole('row', { name: /Museum of Glazes.*tungsten.*Perrin Alder Standard/ }),
+  ).toBeVisible();
   await page.getByRole('link', { name: 'Perrin Alder Standard' }).first().click();
-  await expect(page.getByRole('table', { name: 'Verdicts' }).getByText('holds in daylight and in lamp light').first()).toBeVisible();
+  await expect(
+    page.getByRole('table', { name: 'Verdicts' }).getByText('holds in daylight and in lamp light').first(),
+  ).toBeVisible();
 });
 
 test('a rung that is muted changes the picture, and the address says so', async () => {
   await page.getByRole('link', { name: 'see it on the bench' }).click();
   await rendered();
-  const at = 1, before = await shown(at);
+  const at = 1,
+    before = await shown(at);
   await page.getByRole('button', { name: 'curve', exact: true }).click();
   await again(at, before);
   await expect(page).toHaveURL(/p%3A[0-9a-f-]{36}%3A7/);
@@ -75,7 +122,12 @@ test('a maker-style profile beside the camera’s JPEG: the difference is shown 
   await page.keyboard.press('r'); // the JPEG is the reference
   await page.keyboard.press('d');
   await expect(page.getByText('ΔE00 against Camera’s own JPEG')).toBeVisible();
-  await expect(cells().nth(1).locator('xpath=..').getByText(/^mean /)).toHaveText(/mean \d+\.\d/, { timeout: 20_000 });
+  await expect(
+    cells()
+      .nth(1)
+      .locator('xpath=..')
+      .getByText(/^mean /),
+  ).toHaveText(/mean \d+\.\d/, { timeout: 20_000 });
   await page.getByRole('button', { name: 'Pictures', exact: true }).click();
 });
 
@@ -90,24 +142,37 @@ test('the infrared frame is rescued: no temperature reaches it, anchored it is g
   await page.getByLabel(/^White balance of/).selectOption('n');
   await expect(page.getByText('Click something gray in this row.')).toBeVisible();
   const before = await shown(0);
-  await cells().first().click({ position: { x: 110, y: 34 } });
+  await cells()
+    .first()
+    .click({ position: { x: 110, y: 34 } });
   await again(0, before);
   await expect(page.getByText('No temperature reaches this neutral.')).toBeVisible();
   await page.getByRole('button', { name: /Show anchored at 5,000 K/ }).click();
   await expect(page.locator('[data-column]')).toHaveCount(2);
   await rendered();
-  await expect.poll(async () => { const [r, , b] = await mean(1); return Math.abs(r! - b!); }, { timeout: 20_000 }).toBeLessThan(14);
+  await expect
+    .poll(
+      async () => {
+        const [r, , b] = await mean(1);
+        return Math.abs(r! - b!);
+      },
+      { timeout: 20_000 },
+    )
+    .toBeLessThan(14);
   // its own profile, computed from what it is sensitive to, fits it; the plain body's does not
   await menu('Candidates', 'The profiles of these cameras');
   await expect(page.locator('[data-column="Perrin Alder IR Standard"]')).toBeVisible();
   await rendered();
-  const list = await names(), text = (n: string) => cells().nth(list.indexOf(n)).textContent();
+  const list = await names(),
+    text = (n: string) => cells().nth(list.indexOf(n)).textContent();
   expect(await text('Perrin Alder IR Standard')).not.toContain('for the');
   expect(await text('Perrin Alder Standard')).toContain('for the Perrin Alder');
   await page.getByRole('button', { name: 'Keep it as a profile' }).click();
   await page.getByLabel('Name', { exact: true }).fill('Alder Neutral, infrared');
   await page.getByRole('button', { name: 'Keep it', exact: true }).click();
-  await expect(page.getByRole('status').filter({ hasText: 'stands on the shelf of its source, as a draft' })).toBeVisible();
+  await expect(
+    page.getByRole('status').filter({ hasText: 'stands on the shelf of its source, as a draft' }),
+  ).toBeVisible();
 });
 
 test('a blind comparison hides names and order until it is revealed', async () => {
@@ -156,14 +221,21 @@ test('by keyboard alone: walked, made stronger, enlarged, closed, taken off; the
   const sharp = large.locator('canvas[data-sharp]').first();
   await expect(sharp).toHaveAttribute('data-missing', '0', { timeout: 20_000 });
   expect(Number(await sharp.getAttribute('data-drawn'))).toBeGreaterThan(1);
-  const inked = () => sharp.evaluate((c: HTMLCanvasElement) => { const d = c.getContext('2d')!.getImageData(0, 0, c.width, c.height).data; let n = 0; for (let i = 3; i < d.length; i += 4) n += Number(d[i] === 255); return n / (d.length / 4); });
+  const inked = () =>
+    sharp.evaluate((c: HTMLCanvasElement) => {
+      const d = c.getContext('2d')!.getImageData(0, 0, c.width, c.height).data;
+      let n = 0;
+      for (let i = 3; i < d.length; i += 4) n += Number(d[i] === 255);
+      return n / (d.length / 4);
+    });
   expect(await inked()).toBeGreaterThan(0.98);
   for (let i = 0; i < 12; i++) await page.keyboard.press('ArrowRight');
   await expect(sharp).toHaveAttribute('data-missing', '0', { timeout: 20_000 });
   expect(await inked()).toBeGreaterThan(0.98);
   await page.keyboard.press('Escape');
   await expect(large).toBeHidden();
-  const n = await page.locator('[data-column]').count(), url = page.url();
+  const n = await page.locator('[data-column]').count(),
+    url = page.url();
   await cells().nth(1).focus();
   await page.keyboard.press('Delete');
   await expect(page.locator('[data-column]')).toHaveCount(n - 1);
@@ -181,19 +253,27 @@ test('a museum day: patches of a target against their measured values, an odd pr
   await menu('Candidates', 'The profiles of these cameras');
   await expect(page.locator('[data-column]')).toHaveCount(5);
   await rendered();
-  await expect(page.locator('[data-row="ALD 0415, vessels"]')).toContainText('came with Perrin Alder Portrait, most with Perrin Alder Standard');
+  await expect(page.locator('[data-row="ALD 0415, vessels"]')).toContainText(
+    'came with Perrin Alder Portrait, most with Perrin Alder Standard',
+  );
   await expect(page.locator('[data-row="ALD 0412, vessels"]')).toContainText('came with Perrin Alder Standard');
-  await expect(page.locator('[data-row="ALD 0412, vessels"]')).toContainText('house choice for Museum of Glazes: Perrin Alder Standard');
+  await expect(page.locator('[data-row="ALD 0412, vessels"]')).toContainText(
+    'house choice for Museum of Glazes: Perrin Alder Standard',
+  );
   // without its curve, the neutral profile reproduces
-  const neutral = (await names()).indexOf('Perrin Alder Neutral'), before = await shown(neutral);
+  const neutral = (await names()).indexOf('Perrin Alder Neutral'),
+    before = await shown(neutral);
   await page.locator('[data-column="Perrin Alder Neutral"]').getByRole('button', { name: 'curve' }).click();
   await again(neutral, before);
-  const patches = async () => Number(/mean ΔE ([\d.]+)/.exec((await cells().nth(neutral).getAttribute('aria-label')) ?? '')?.[1] ?? NaN);
+  const patches = async () =>
+    Number(/mean ΔE ([\d.]+)/.exec((await cells().nth(neutral).getAttribute('aria-label')) ?? '')?.[1] ?? NaN);
   await expect.poll(patches).toBeLessThan(1.2);
   expect(await patches()).toBeGreaterThan(0.1);
   // the corners, by hand and by the marks
   await page.getByRole('button', { name: 'The chart in ALD 0420, kiln card' }).click();
-  const dialog = page.getByRole('dialog', { name: 'The chart in ALD 0420, kiln card' }), figures = dialog.locator('[data-target-figures]'), said = async () => Number(/mean ([\d.]+)/.exec((await figures.textContent()) ?? '')?.[1] ?? NaN);
+  const dialog = page.getByRole('dialog', { name: 'The chart in ALD 0420, kiln card' }),
+    figures = dialog.locator('[data-target-figures]'),
+    said = async () => Number(/mean ([\d.]+)/.exec((await figures.textContent()) ?? '')?.[1] ?? NaN);
   await dialog.getByLabel('Rendered by').selectOption({ label: 'Perrin Alder Neutral' });
   await expect.poll(said).toBeLessThan(1.2);
   expect(Math.abs((await said()) - (await patches()))).toBeLessThanOrEqual(0.051); // the small cell said the same, rounded
@@ -203,12 +283,19 @@ test('a museum day: patches of a target against their measured values, an odd pr
   await dialog.getByRole('button', { name: 'Find the marks' }).click();
   await expect(dialog.getByText('Found by its four marks.')).toBeVisible({ timeout: 15_000 });
   await expect.poll(said).toBeLessThan(1.2);
-  await dialog.getByLabel('Bring in CGATS text').setInputFiles({ name: 'bad.txt', mimeType: 'text/plain', buffer: Buffer.from('CGATS.17\nBEGIN_DATA\n1 2\nEND_DATA\n') });
+  await dialog.getByLabel('Bring in CGATS text').setInputFiles({
+    name: 'bad.txt',
+    mimeType: 'text/plain',
+    buffer: Buffer.from('CGATS.17\nBEGIN_DATA\n1 2\nEND_DATA\n'),
+  });
   await expect(dialog.getByRole('alert')).toContainText('no data format');
   const { violations } = await new AxeBuilder({ page }).include('[role=dialog]').analyze();
   expect(violations.map((v) => `${v.id}: ${v.nodes[0]?.html.slice(0, 200)}`)).toEqual([]);
   // the page is fetched anew afterwards, slowly: what is said meanwhile must not be put back
-  await page.route('**/bench*_rsc=*', async (r) => { await new Promise((d) => setTimeout(d, 1200)); await r.continue(); });
+  await page.route('**/bench*_rsc=*', async (r) => {
+    await new Promise((d) => setTimeout(d, 1200));
+    await r.continue();
+  });
   await dialog.getByRole('button', { name: 'Keep the chart’s place' }).click();
   await expect(dialog).toBeHidden();
   await expect(page.getByText('ALD 0420, kiln card is a target frame')).toBeVisible();
@@ -228,11 +315,14 @@ test('an editor’s own export stands beside ours', async () => {
   await page.getByRole('button', { name: /^Vessels, two lights/ }).click();
   await menu('Candidates', 'The camera’s own JPEG');
   await rendered();
-  const id = new URL(page.url()).searchParams.get('rows')!.split('~')[0]!, picture = await (await page.request.get(`/api/frames/${id}?w=900`)).body();
+  const id = new URL(page.url()).searchParams.get('rows')!.split('~')[0]!,
+    picture = await (await page.request.get(`/api/frames/${id}?w=900`)).body();
   await menu('Candidates', 'Bring in an editor’s export');
   const dialog = page.getByRole('dialog', { name: 'What an editor makes of a frame' });
   await dialog.getByLabel(/^Label/).fill('Oxbow 2, plain');
-  await dialog.getByLabel('Picture').setInputFiles({ name: 'no.png', mimeType: 'image/png', buffer: Buffer.from('no picture') });
+  await dialog
+    .getByLabel('Picture')
+    .setInputFiles({ name: 'no.png', mimeType: 'image/png', buffer: Buffer.from('no picture') });
   await dialog.getByRole('button', { name: 'Bring it in' }).click();
   await expect(dialog.getByRole('alert')).toContainText('cannot be decoded');
   await dialog.getByLabel('Picture').setInputFiles({ name: 'export.png', mimeType: 'image/png', buffer: picture });
@@ -245,7 +335,10 @@ test('an editor’s own export stands beside ours', async () => {
   await expect.poll(async () => (await mean(2)).every((v, i) => Math.abs(v - jpeg[i]!) < 1.5)).toBe(true);
   await expect(cells().nth(5)).toContainText('There is no such export of this frame');
   await expect(page).toHaveURL(/x%3AOxbow/);
-  await page.locator('[data-column="Export: Oxbow 2, plain"]').getByRole('button', { name: /^What can be done/ }).click();
+  await page
+    .locator('[data-column="Export: Oxbow 2, plain"]')
+    .getByRole('button', { name: /^What can be done/ })
+    .click();
   await page.getByRole('menuitem', { name: 'Remove these exports from the studio' }).click();
   await expect(page.locator('[data-column]')).toHaveCount(2);
   await expect(page.getByRole('status').filter({ hasText: 'The exports of Oxbow 2, plain are gone' })).toBeVisible();
@@ -257,14 +350,21 @@ test('the same effect laid twice is warned of; a look is shown read in another e
   await page.getByRole('button', { name: 'The rendered frames' }).click();
   await menu('Candidates', 'All on House looks');
   await expect(page.locator('[data-column]')).toHaveCount(9);
-  const q = new URL(page.url()).searchParams, one = q.get('cols')!.split('~')[1]!, rows = q.get('rows')!.split('~')[0]!;
+  const q = new URL(page.url()).searchParams,
+    one = q.get('cols')!.split('~')[1]!,
+    rows = q.get('rows')!.split('~')[0]!;
   await page.goto(`/bench?${new URLSearchParams({ rows, cols: ['none', `${one}!${one}`, one].join('~') }).toString()}`);
   await awake(page);
   await rendered();
   await expect(cells().nth(1)).toContainText('the same effect twice');
   await expect(cells().nth(2)).not.toContainText('twice');
-  const before = await mean(2), at = await shown(2);
-  await page.locator('[data-column]').nth(2).getByRole('button', { name: /^What can be done/ }).click();
+  const before = await mean(2),
+    at = await shown(2);
+  await page
+    .locator('[data-column]')
+    .nth(2)
+    .getByRole('button', { name: /^What can be done/ })
+    .click();
   await page.getByRole('menuitem', { name: 'Read its values as …' }).press('ArrowRight');
   await page.getByRole('menuitem', { name: 'Rec. 2020, linear, full', exact: true }).press('Enter');
   await again(2, at);
@@ -285,7 +385,12 @@ test('a cell that cannot be says why, and the others render', async () => {
   await expect(page.locator('[data-column]')).toHaveCount(5);
   await rendered();
   await menu('Frames', /^Stage model, window/);
-  await expect(page.getByRole('alert').filter({ hasText: 'A camera profile needs camera data; this frame is a rendered file.' }).first()).toBeVisible({ timeout: 20_000 });
+  await expect(
+    page
+      .getByRole('alert')
+      .filter({ hasText: 'A camera profile needs camera data; this frame is a rendered file.' })
+      .first(),
+  ).toBeVisible({ timeout: 20_000 });
   await rendered();
   await expect(cells().nth(10).locator('canvas')).toBeVisible();
 });

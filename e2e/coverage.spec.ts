@@ -11,11 +11,34 @@ import { awake, signIn, stationRoot } from './app';
 
 test.describe.configure({ mode: 'serial' });
 let page: Page;
-const errors: string[] = [], folder = mkdtempSync(join(tmpdir(), 'etagere-photos-'));
-const dng = (maker: string, model: string): Uint8Array => writeDng({ width: 8, height: 8, cfa: [0, 1, 1, 2], mosaic: new Uint16Array(64).fill(4000), black: 512, white: 16383, neutral: neutralUnder(cameras[0]!, daylight(5600)), maker, model, unique: model, serial: '1', lens: '', focal: 50, aperture: 8, iso: 100, date: '2026:11:20 10:00:00', profile: profileFor(cameras[0]!, null, 'x'), jpeg: null });
+const errors: string[] = [],
+  folder = mkdtempSync(join(tmpdir(), 'etagere-photos-'));
+const dng = (maker: string, model: string): Uint8Array =>
+  writeDng({
+    width: 8,
+    height: 8,
+    cfa: [0, 1, 1, 2],
+    mosaic: new Uint16Array(64).fill(4000),
+    black: 512,
+    white: 16383,
+    neutral: neutralUnder(cameras[0]!, daylight(5600)),
+    maker,
+    model,
+    unique: model,
+    serial: '1',
+    lens: '',
+    focal: 50,
+    aperture: 8,
+    iso: 100,
+    date: '2026:11:20 10:00:00',
+    profile: profileFor(cameras[0]!, null, 'x'),
+    jpeg: null,
+  });
 test.beforeAll(async ({ browser }) => {
   page = await (await browser.newContext()).newPage();
-  page.on('console', (m) => { if (m.type() === 'error' && !/status of 4\d\d/.test(m.text())) errors.push(m.text()); });
+  page.on('console', (m) => {
+    if (m.type() === 'error' && !/status of 4\d\d/.test(m.text())) errors.push(m.text());
+  });
   page.on('pageerror', (e) => errors.push(e.message));
   await signIn(page);
   mkdirSync(join(folder, 'Shoot'));
@@ -23,8 +46,12 @@ test.beforeAll(async ({ browser }) => {
   writeFileSync(join(folder, 'Shoot', 'ALD_1.dng'), dng('Perrin', 'Perrin Alder'));
   writeFileSync(join(folder, 'Shoot', 'list.txt'), 'what was photographed');
 });
-test.afterAll(async () => { await page.close(); rmSync(folder, { recursive: true, force: true }); });
-const row = (name: string | RegExp) => page.getByRole('row').filter({ has: page.getByRole('button', { name, exact: true }) });
+test.afterAll(async () => {
+  await page.close();
+  rmSync(folder, { recursive: true, force: true });
+});
+const row = (name: string | RegExp) =>
+  page.getByRole('row').filter({ has: page.getByRole('button', { name, exact: true }) });
 
 test('cameras and lenses with gaps stand first, and say what they lack', async () => {
   await page.goto('/coverage');
@@ -35,7 +62,9 @@ test('cameras and lenses with gaps stand first, and say what they lack', async (
   const lens = page.getByRole('table', { name: 'Lenses' }).locator('tbody tr').first();
   await expect(lens).toContainText('Perrin Macro 90 mm f/2.8');
   await expect(lens).toContainText('in no database');
-  await expect(page.getByRole('table', { name: 'Lenses' }).locator('tbody tr', { hasText: '24-70' })).toContainText('distortion, lateral chromatic aberration, vignetting, 24–70\u00a0mm');
+  await expect(page.getByRole('table', { name: 'Lenses' }).locator('tbody tr', { hasText: '24-70' })).toContainText(
+    'distortion, lateral chromatic aberration, vignetting, 24–70\u00a0mm',
+  );
   await page.getByRole('link', { name: 'Gaps only' }).click();
   await expect(page).toHaveURL(/gaps=1/);
   await expect(page.getByRole('table', { name: 'Lenses' }).locator('tbody tr')).toHaveCount(1);
@@ -98,26 +127,49 @@ test('a folder that looks empty is explained as the editor itself shows it', asy
   await page.goto('/coverage');
   await awake(page);
   const sent: string[] = [];
-  page.on('request', (r) => { if (r.url().endsWith('/api/gear/photos')) sent.push(r.postData() ?? ''); });
+  page.on('request', (r) => {
+    if (r.url().endsWith('/api/gear/photos')) sent.push(r.postData() ?? '');
+  });
   await page.getByLabel('Folder to explain').setInputFiles(join(folder, 'Shoot'));
   await expect(page.getByText('4 of 5 files are photos that say what they are; 1 is none')).toBeVisible();
   expect(sent[0]!.length).toBeLessThan(400); // what they say, not the photos
-  const ley = page.getByRole('region', { name: 'Corvane Ley, camera data' }), line = (editor: string) => ley.getByRole('row').filter({ has: page.getByRole('cell', { name: editor, exact: true }) });
+  const ley = page.getByRole('region', { name: 'Corvane Ley, camera data' }),
+    line = (editor: string) =>
+      ley.getByRole('row').filter({ has: page.getByRole('cell', { name: editor, exact: true }) });
   await expect(line('Marlstone 3')).toContainText('3 photos of the Corvane Ley are not supported here');
   await expect(line('Marlstone 3')).toContainText('Use Marlstone 4, which 1 station has: it reads them.');
   await expect(line('Marlstone 4')).toContainText('yes');
   // the editors' own word for it
   const pictures = join(stationRoot('glaze-desk'), 'Pictures');
   mkdirSync(pictures, { recursive: true });
-  for (const f of ['LEY_0000.dng', 'ALD_1.dng']) writeFileSync(join(pictures, f), readFileSync(join(folder, 'Shoot', f)));
+  for (const f of ['LEY_0000.dng', 'ALD_1.dng'])
+    writeFileSync(join(pictures, f), readFileSync(join(folder, 'Shoot', f)));
   await page.goto('/stations');
   await page.getByRole('link', { name: 'Glaze desk' }).click();
   for (const edition of ['3', '4']) {
     const editor = page.locator(`[data-editor="marlstone@${edition}"]`);
     await expect(editor.getByRole('button').first()).toBeVisible();
-    await editor.getByRole('button', { name: /^(Start|Restart)$/ }).first().click();
-    const cards = () => { try { return (JSON.parse(readFileSync(join(stationRoot('glaze-desk'), `Library/Application Support/.marlstone-${edition}/catalogue.json`), 'utf8')) as { cards: { path: string; card: string }[] }).cards.map((c) => `${c.path} ${c.card}`); } catch { return []; } };
-    await expect.poll(cards, { timeout: 20_000 }).toEqual(['Pictures/ALD_1.dng shown', `Pictures/LEY_0000.dng ${edition === '3' ? 'empty' : 'shown'}`]);
+    await editor
+      .getByRole('button', { name: /^(Start|Restart)$/ })
+      .first()
+      .click();
+    const cards = () => {
+      try {
+        return (
+          JSON.parse(
+            readFileSync(
+              join(stationRoot('glaze-desk'), `Library/Application Support/.marlstone-${edition}/catalogue.json`),
+              'utf8',
+            ),
+          ) as { cards: { path: string; card: string }[] }
+        ).cards.map((c) => `${c.path} ${c.card}`);
+      } catch {
+        return [];
+      }
+    };
+    await expect
+      .poll(cards, { timeout: 20_000 })
+      .toEqual(['Pictures/ALD_1.dng shown', `Pictures/LEY_0000.dng ${edition === '3' ? 'empty' : 'shown'}`]);
   }
   rmSync(pictures, { recursive: true });
 });
@@ -126,15 +178,23 @@ test('an item says whether it will show for a photo, and why not', async () => {
   await page.goto('/shelves?q=bisque');
   await page.locator('[data-spine]').first().click();
   await page.waitForURL(/\/items\//);
-  const table = page.getByRole('table', { name: 'Will it show' }), line = (text: string) => table.locator('tbody tr', { hasText: text });
-  await expect(line('Marlstone 4')).toContainText('Its newest version is a draft, and only approved ones are placed. Approve it, then roll it out.');
-  const frames = page.getByLabel('For a photo like'), ley = await frames.locator('option', { hasText: 'Corvane Ley' }).first().getAttribute('value');
+  const table = page.getByRole('table', { name: 'Will it show' }),
+    line = (text: string) => table.locator('tbody tr', { hasText: text });
+  await expect(line('Marlstone 4')).toContainText(
+    'Its newest version is a draft, and only approved ones are placed. Approve it, then roll it out.',
+  );
+  const frames = page.getByLabel('For a photo like'),
+    ley = await frames.locator('option', { hasText: 'Corvane Ley' }).first().getAttribute('value');
   await frames.selectOption(ley!);
-  await expect(line('Marlstone 3')).toContainText('Marlstone 3 does not read the Corvane Ley: the photo itself stays an empty card');
+  await expect(line('Marlstone 3')).toContainText(
+    'Marlstone 3 does not read the Corvane Ley: the photo itself stays an empty card',
+  );
   await expect(line('Marlstone 4')).not.toContainText('empty card');
   await page.goto('/shelves?kind=camera-profile&q=ondine+standard');
   await page.locator('[data-spine]').first().click();
-  await expect(page.getByRole('table', { name: 'Will it show' }).locator('tbody tr', { hasText: 'Oxbow 2' }).first()).toContainText('Oxbow 2 takes no camera profiles');
+  await expect(
+    page.getByRole('table', { name: 'Will it show' }).locator('tbody tr', { hasText: 'Oxbow 2' }).first(),
+  ).toContainText('Oxbow 2 takes no camera profiles');
 });
 
 test('a retoucher may ask, and is not offered the list to change', async ({ browser }) => {
@@ -150,4 +210,6 @@ test('a retoucher may ask, and is not offered the list to change', async ({ brow
   await own.close();
 });
 
-test('no page had a fault in its console', () => { expect(errors).toEqual([]); });
+test('no page had a fault in its console', () => {
+  expect(errors).toEqual([]);
+});

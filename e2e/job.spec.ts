@@ -9,28 +9,78 @@ const faults: string[] = [];
 test.beforeAll(async ({ browser }) => {
   page = await browser.newPage();
   page.on('pageerror', (e) => faults.push(e.message));
-  page.on('console', (m) => { if (m.type() === 'error' && !/status of 4\d\d/.test(m.text())) faults.push(m.text()); });
+  page.on('console', (m) => {
+    if (m.type() === 'error' && !/status of 4\d\d/.test(m.text())) faults.push(m.text());
+  });
 });
-test.afterAll(async () => { await page.close(); });
+test.afterAll(async () => {
+  await page.close();
+});
 
 const delivery = () => {
   const broken = cubeOf({ title: 'Torn', headings: [], settings: { level: 0.1 } }, 5).split('\n');
-  return Buffer.from(zipOf({
-    'Autumn II/Looks/Warm/Candle End.cube': cubeOf({ title: 'Candle End', headings: [], settings: { warmth: 44, contrast: 1.2, tintDark: { hue: 40, amount: 0.03 } } }, 25),
-    'Autumn II/Looks/Warm/deeper/Copy of Candle.cube': cubeOf({ title: 'Candle End', headings: [], settings: { warmth: 44, contrast: 1.2, tintDark: { hue: 40, amount: 0.03 } } }, 25),
-    'Autumn II/Looks/Torn.cube': broken.slice(0, -3).join('\n'),
-    'Autumn II/Presets/Prompt Corner.xmp': oxbowOf({ title: 'Prompt Corner', headings: ['Autumn II', 'Presets'], steps: [['lamp', { stops: 0.4 }], ['spread', { by: 0.3 }], ['dye', { rich: 18 }], ['edge', { bite: 0.5 }], ['corners', { stops: -0.7 }]] }),
-    'Autumn II/Presets/Fired Twice.mpreset': marlstoneOf({ title: 'Fired Twice', drawer: 'Ceramics/Presets', sections: [['light', { amount: 120, snap: 20 }], ['pigment', { depth: 90 }]] }),
-    'Autumn II/Licence.txt': 'Eight seats.\n', 'Autumn II/odd.bin': new Uint8Array([0, 1, 2, 0, 255]),
-    '__MACOSX/Autumn II/._Licence.txt': new Uint8Array([0, 5, 22, 7]),
-  }));
+  return Buffer.from(
+    zipOf({
+      'Autumn II/Looks/Warm/Candle End.cube': cubeOf(
+        {
+          title: 'Candle End',
+          headings: [],
+          settings: { warmth: 44, contrast: 1.2, tintDark: { hue: 40, amount: 0.03 } },
+        },
+        25,
+      ),
+      'Autumn II/Looks/Warm/deeper/Copy of Candle.cube': cubeOf(
+        {
+          title: 'Candle End',
+          headings: [],
+          settings: { warmth: 44, contrast: 1.2, tintDark: { hue: 40, amount: 0.03 } },
+        },
+        25,
+      ),
+      'Autumn II/Looks/Torn.cube': broken.slice(0, -3).join('\n'),
+      'Autumn II/Presets/Prompt Corner.xmp': oxbowOf({
+        title: 'Prompt Corner',
+        headings: ['Autumn II', 'Presets'],
+        steps: [
+          ['lamp', { stops: 0.4 }],
+          ['spread', { by: 0.3 }],
+          ['dye', { rich: 18 }],
+          ['edge', { bite: 0.5 }],
+          ['corners', { stops: -0.7 }],
+        ],
+      }),
+      'Autumn II/Presets/Fired Twice.mpreset': marlstoneOf({
+        title: 'Fired Twice',
+        drawer: 'Ceramics/Presets',
+        sections: [
+          ['light', { amount: 120, snap: 20 }],
+          ['pigment', { depth: 90 }],
+        ],
+      }),
+      'Autumn II/Licence.txt': 'Eight seats.\n',
+      'Autumn II/odd.bin': new Uint8Array([0, 1, 2, 0, 255]),
+      '__MACOSX/Autumn II/._Licence.txt': new Uint8Array([0, 5, 22, 7]),
+    }),
+  );
 };
 
 test('signs in, and finds only screens that exist in the navigation', async () => {
   await signIn(page);
   const links = page.getByRole('navigation', { name: 'Screens' }).getByRole('link');
-  await expect(links).toHaveText([/Intake/, /Shelves/, /Bench/, /Copies/, /Coverage/, /Stations/, /Rollouts/, /Ribbons/, /Activity/, /Studio/]);
-  for (const href of await links.evaluateAll((all) => all.map((a) => a.getAttribute('href')!))) expect((await page.request.get(href)).status()).toBe(200);
+  await expect(links).toHaveText([
+    /Intake/,
+    /Shelves/,
+    /Bench/,
+    /Copies/,
+    /Coverage/,
+    /Stations/,
+    /Rollouts/,
+    /Ribbons/,
+    /Activity/,
+    /Studio/,
+  ]);
+  for (const href of await links.evaluateAll((all) => all.map((a) => a.getAttribute('href')!)))
+    expect((await page.request.get(href)).status()).toBe(200);
 });
 
 test('a wrong password is refused with words that give nothing away', async ({ browser }) => {
@@ -46,7 +96,9 @@ test('a wrong password is refused with words that give nothing away', async ({ b
 test('takes a zip in: says what each file is, leaves leftovers out, takes nothing twice', async () => {
   await page.goto('/intake');
   await awake(page);
-  await page.getByLabel('Files to take in').setInputFiles({ name: 'Autumn II.zip', mimeType: 'application/zip', buffer: delivery() });
+  await page
+    .getByLabel('Files to take in')
+    .setInputFiles({ name: 'Autumn II.zip', mimeType: 'application/zip', buffer: delivery() });
   await page.waitForURL(/\/intake\/[0-9a-f-]{36}/);
   await expect(page.getByRole('button', { name: 'Accept 3 as proposed' })).toBeVisible({ timeout: 30_000 });
   const row = (path: string) => page.locator(`[data-entry="${path}"]`);
@@ -69,9 +121,13 @@ test('takes a zip in: says what each file is, leaves leftovers out, takes nothin
 test('the same delivery again is held already, and nothing of it can be taken twice', async () => {
   await page.goto('/intake');
   await awake(page);
-  await page.getByLabel('Files to take in').setInputFiles({ name: 'Autumn II again.zip', mimeType: 'application/zip', buffer: delivery() });
+  await page
+    .getByLabel('Files to take in')
+    .setInputFiles({ name: 'Autumn II again.zip', mimeType: 'application/zip', buffer: delivery() });
   await page.waitForURL(/\/intake\/[0-9a-f-]{36}/);
-  await expect(page.getByRole('region', { name: 'Held already' }).locator('[data-entry]')).toHaveCount(4, { timeout: 30_000 });
+  await expect(page.getByRole('region', { name: 'Held already' }).locator('[data-entry]')).toHaveCount(4, {
+    timeout: 30_000,
+  });
   await expect(page.getByRole('button', { name: /^Accept 0/ })).toBeDisabled();
   await page.getByRole('button', { name: 'Discard the delivery' }).click();
   await page.waitForURL('/intake');
@@ -94,15 +150,30 @@ test('finds an item by typing, with a slip of the finger too, and marks it with 
   await kept;
   await page.reload();
   await expect(page.locator('[data-spine]')).toHaveAccessibleName(/with your ribbon/);
-  const band = await page.locator('[data-spine] span[style]').first().evaluate((e) => (e as HTMLElement).style.backgroundImage);
+  const band = await page
+    .locator('[data-spine] span[style]')
+    .first()
+    .evaluate((e) => (e as HTMLElement).style.backgroundImage);
   expect(new Set(band.match(/rgb\([^)]+\)|#[0-9a-f]{6}/g)).size).toBeGreaterThan(18);
 });
 
 test('opens the item: the picture changes with strength, and holding shows the original', async () => {
   await page.locator('[data-spine]').press('Enter');
   await expect(page.getByRole('heading', { name: 'Candle End', level: 1 })).toBeVisible();
-  const canvas = page.locator('canvas').first(), shown = () => canvas.evaluate((c) => Number((c as HTMLCanvasElement).dataset.shown ?? 0));
-  const mean = () => canvas.evaluate((c) => { const x = c as HTMLCanvasElement, d = x.getContext('2d')!.getImageData(0, 0, x.width, x.height).data; let r = 0, b = 0; for (let i = 0; i < d.length; i += 4) { r += d[i]!; b += d[i + 2]!; } return r / b; });
+  const canvas = page.locator('canvas').first(),
+    shown = () => canvas.evaluate((c) => Number((c as HTMLCanvasElement).dataset.shown ?? 0));
+  const mean = () =>
+    canvas.evaluate((c) => {
+      const x = c as HTMLCanvasElement,
+        d = x.getContext('2d')!.getImageData(0, 0, x.width, x.height).data;
+      let r = 0,
+        b = 0;
+      for (let i = 0; i < d.length; i += 4) {
+        r += d[i]!;
+        b += d[i + 2]!;
+      }
+      return r / b;
+    });
   await expect.poll(shown).toBeGreaterThan(0);
   const full = await mean();
   await canvas.hover();
@@ -143,17 +214,24 @@ test('converts a preset into a look: what goes in, what is left out, the residua
 });
 
 test('starts Marlstone and Oxbow at the stations', async () => {
-  for (const [station, editor] of [['Glaze desk', 'marlstone@4'], ['Glaze desk', 'oxbow@2'], ['Model room', 'oxbow@2']] as const) {
+  for (const [station, editor] of [
+    ['Glaze desk', 'marlstone@4'],
+    ['Glaze desk', 'oxbow@2'],
+    ['Model room', 'oxbow@2'],
+  ] as const) {
     await page.goto('/stations');
     await page.getByRole('link', { name: station }).click();
     const row = page.locator(`[data-editor="${editor}"]`);
     await expect(row.getByRole('button').first()).toBeVisible();
-    if (await row.getByRole('button', { name: 'Start' }).isVisible()) await row.getByRole('button', { name: 'Start' }).click(); // another test may have
+    if (await row.getByRole('button', { name: 'Start' }).isVisible())
+      await row.getByRole('button', { name: 'Start' }).click(); // another test may have
     await expect(row.getByRole('button', { name: 'Quit' })).toBeVisible();
   }
   await page.goto('/stations');
   await page.getByRole('link', { name: 'Glaze desk' }).click();
-  await expect(page.locator('[data-editor="marlstone@4"]')).toContainText('Marlstone reads looks only as .mlook; a .cube file is passed over');
+  await expect(page.locator('[data-editor="marlstone@4"]')).toContainText(
+    'Marlstone reads looks only as .mlook; a .cube file is passed over',
+  );
 });
 
 let before: Record<string, string>[] = [];
@@ -162,13 +240,20 @@ test('rolls out to two stations and the card: exact files first, then the agents
   await page.goto('/shelves?q=Prompt+Corner+Look');
   await page.locator('[data-spine]').click();
   await page.getByRole('link', { name: 'Roll out' }).click();
-  for (const s of ['Glaze desk', 'Model room', 'Card, Perrin Alder']) await page.getByRole('checkbox', { name: s }).check();
+  for (const s of ['Glaze desk', 'Model room', 'Card, Perrin Alder'])
+    await page.getByRole('checkbox', { name: s }).check();
   await page.getByRole('button', { name: 'Show every file' }).click();
   await page.waitForURL(/\/rollouts\/[0-9a-f-]{36}/);
   const desk = page.getByRole('region', { name: 'Glaze desk' });
   await expect(desk.locator('[data-path$="looks/Prompt Corner Look.mlook"]')).toHaveCount(2);
-  await expect(desk.locator('[data-path="Oxbow/Looks/Autumn II/Presets/Prompt Corner Look.cube"]')).toContainText('33 points');
-  await expect(page.getByRole('region', { name: 'Card, Perrin Alder' }).locator('[data-path="media/ALDER/LOOKS/Prompt_Corner_Look.cube"]')).toContainText('33 points');
+  await expect(desk.locator('[data-path="Oxbow/Looks/Autumn II/Presets/Prompt Corner Look.cube"]')).toContainText(
+    '33 points',
+  );
+  await expect(
+    page
+      .getByRole('region', { name: 'Card, Perrin Alder' })
+      .locator('[data-path="media/ALDER/LOOKS/Prompt_Corner_Look.cube"]'),
+  ).toContainText('33 points');
   expect(tree(stationRoot('glaze-desk'))).toEqual(before[0]); // nothing before the confirmation
   await page.getByRole('button', { name: 'Confirm: write 6 files on 3 stations' }).click();
   await expect(page.getByText('6 of 6 files reported')).toBeVisible({ timeout: 30_000 });
@@ -176,14 +261,18 @@ test('rolls out to two stations and the card: exact files first, then the agents
 
 test('Oxbow lists the look by itself, Marlstone only after a restart', async () => {
   const desk = page.getByRole('region', { name: 'Glaze desk' });
-  await expect(desk.locator('[data-path$="Prompt Corner Look.cube"][data-state="listed"]')).toBeVisible({ timeout: 20_000 });
+  await expect(desk.locator('[data-path$="Prompt Corner Look.cube"][data-state="listed"]')).toBeVisible({
+    timeout: 20_000,
+  });
   await expect(desk.getByText('restart due for Marlstone 4')).toBeVisible();
   expect(listed('Glaze desk', 'marlstone@4').listed.map((l) => l.title)).not.toContain('Prompt Corner Look');
   await desk.getByText('restart due for Marlstone 4').click();
   const row = page.locator('[data-editor="marlstone@4"]');
   await expect(row).toContainText('restart due');
   await row.getByRole('button', { name: 'Restart' }).click();
-  await expect(page.locator('[data-path$=".marlstone-4/looks/Prompt Corner Look.mlook"][data-state="listed"]')).toBeVisible({ timeout: 20_000 });
+  await expect(
+    page.locator('[data-path$=".marlstone-4/looks/Prompt Corner Look.mlook"][data-state="listed"]'),
+  ).toBeVisible({ timeout: 20_000 });
   expect(listed('Glaze desk', 'marlstone@4').listed.map((l) => l.title)).toContain('Prompt Corner Look');
   expect(listed('Model room', 'oxbow@2').listed.map((l) => l.title)).toContain('Prompt Corner Look');
 });
@@ -192,8 +281,12 @@ test('the camera loads the look from its card', async () => {
   await page.goto('/stations');
   await page.getByRole('link', { name: 'Card, Perrin Alder' }).click();
   await page.locator('[data-editor="perrin-alder@1"]').getByRole('button', { name: 'Start' }).click();
-  await expect(page.locator('[data-path="media/ALDER/LOOKS/Prompt_Corner_Look.cube"][data-state="listed"]')).toBeVisible({ timeout: 20_000 });
-  await expect(page.locator('[data-editor="perrin-alder@1"]')).toContainText('a table of 17 points; the camera takes exactly 33');
+  await expect(
+    page.locator('[data-path="media/ALDER/LOOKS/Prompt_Corner_Look.cube"][data-state="listed"]'),
+  ).toBeVisible({ timeout: 20_000 });
+  await expect(page.locator('[data-editor="perrin-alder@1"]')).toContainText(
+    'a table of 17 points; the camera takes exactly 33',
+  );
   expect(listed('Card, Perrin Alder', 'perrin-alder@1').listed.map((l) => l.title)).toEqual(['Prompt_Corner_Look']);
 });
 
@@ -210,4 +303,6 @@ test('undoes the rollout, and each station is as it was', async () => {
   await expect(page.getByText('undone').first()).toBeVisible();
 });
 
-test('no page had a fault in its console', () => { expect(faults).toEqual([]); });
+test('no page had a fault in its console', () => {
+  expect(faults).toEqual([]);
+});

@@ -9,24 +9,42 @@ import { awake, signIn } from './app';
 
 test.describe.configure({ mode: 'serial' });
 let page: Page;
-const work = mkdtempSync(join(tmpdir(), 'etagere-library-')), faults: string[] = [];
+const work = mkdtempSync(join(tmpdir(), 'etagere-library-')),
+  faults: string[] = [];
 test.beforeAll(async ({ browser }) => {
   page = await (await browser.newContext()).newPage();
   page.on('pageerror', (e) => faults.push(e.message));
-  page.on('console', (m) => { if (m.type() === 'error' && !/status of 4\d\d/.test(m.text())) faults.push(m.text()); });
+  page.on('console', (m) => {
+    if (m.type() === 'error' && !/status of 4\d\d/.test(m.text())) faults.push(m.text());
+  });
   await signIn(page);
 });
-test.afterAll(async () => { await page.close(); rmSync(work, { recursive: true, force: true }); });
+test.afterAll(async () => {
+  await page.close();
+  rmSync(work, { recursive: true, force: true });
+});
 
 const cube = (title: string, settings: Settings) => cubeOf({ title, headings: [], settings }, 9);
-const preset = (title: string, amount: number) => marlstoneOf({ title, drawer: 'Kiln room', sections: [['light', { amount, snap: 10 }], ['pigment', { depth: 120 }]] });
+const preset = (title: string, amount: number) =>
+  marlstoneOf({
+    title,
+    drawer: 'Kiln room',
+    sections: [
+      ['light', { amount, snap: 10 }],
+      ['pigment', { depth: 120 }],
+    ],
+  });
 function folder(name: string, files: Record<string, string>): string {
   const root = join(work, name);
-  for (const [path, text] of Object.entries(files)) { mkdirSync(dirname(join(root, path)), { recursive: true }); writeFileSync(join(root, path), text); }
+  for (const [path, text] of Object.entries(files)) {
+    mkdirSync(dirname(join(root, path)), { recursive: true });
+    writeFileSync(join(root, path), text);
+  }
   return root;
 }
 const ready = () => awake(page);
-const region = (name: string) => page.getByRole('region', { name, exact: true }), row = (path: string) => page.locator(`[data-entry="${path}"]`);
+const region = (name: string) => page.getByRole('region', { name, exact: true }),
+  row = (path: string) => page.locator(`[data-entry="${path}"]`);
 async function bring(path: string): Promise<void> {
   await page.goto('/intake');
   await ready();
@@ -36,12 +54,24 @@ async function bring(path: string): Promise<void> {
 }
 
 test('a mixed pack in folders: told by content, corrected, accepted with supplier, licence and source', async () => {
-  await bring(folder('Kiln room', {
-    'Looks/Raku Night.cube': cube('Raku Night', { warmth: 41, contrast: 1.25, tintDark: { hue: 30, amount: 0.03 } }), 'Looks/misnamed.txt': cube('Crackle', { chroma: 0.55, contrast: 1.1 }),
-    'Looks/JPEG/Raku Night.cube': cube('Raku Night', { warmth: 30, contrast: 1.1, tintDark: { hue: 30, amount: 0.02 } }), 'Presets/Bisque Proof.mpreset': preset('Bisque Proof', 120), 'Extras/Overdone.cube': cube('Overdone', { chroma: 3 }), 'Extras/Read me.md': '# hello',
-  }));
+  await bring(
+    folder('Kiln room', {
+      'Looks/Raku Night.cube': cube('Raku Night', { warmth: 41, contrast: 1.25, tintDark: { hue: 30, amount: 0.03 } }),
+      'Looks/misnamed.txt': cube('Crackle', { chroma: 0.55, contrast: 1.1 }),
+      'Looks/JPEG/Raku Night.cube': cube('Raku Night', {
+        warmth: 30,
+        contrast: 1.1,
+        tintDark: { hue: 30, amount: 0.02 },
+      }),
+      'Presets/Bisque Proof.mpreset': preset('Bisque Proof', 120),
+      'Extras/Overdone.cube': cube('Overdone', { chroma: 3 }),
+      'Extras/Read me.md': '# hello',
+    }),
+  );
   await expect(row('Kiln room/Looks/misnamed.txt')).toContainText('3D table of 9 points');
-  await expect(row('Kiln room/Looks/misnamed.txt')).toContainText('Inside it is titled “Crackle”, its file name says “misnamed”.');
+  await expect(row('Kiln room/Looks/misnamed.txt')).toContainText(
+    'Inside it is titled “Crackle”, its file name says “misnamed”.',
+  );
   await expect(region('Variants').locator('[data-entry]')).toHaveCount(1);
   await expect(region('New').locator('[data-entry]')).toHaveCount(4);
   await ready();
@@ -66,13 +96,20 @@ test('a mixed pack in folders: told by content, corrected, accepted with supplie
 });
 
 test('its second release: what was added, changed and gone is said, and a new version is taken in and compared', async () => {
-  await bring(folder('Kiln room 2', {
-    'Looks/Raku Night.cube': cube('Raku Night', { warmth: 46, contrast: 1.32, tintDark: { hue: 30, amount: 0.03 } }), 'Looks/misnamed.txt': cube('Crackle', { chroma: 0.55, contrast: 1.1 }), 'Looks/Salt Fire.cube': cube('Salt Fire', { level: -0.4, chroma: 1.4 }), 'Presets/Bisque Proof.mpreset': preset('Bisque Proof', 140),
-  }));
+  await bring(
+    folder('Kiln room 2', {
+      'Looks/Raku Night.cube': cube('Raku Night', { warmth: 46, contrast: 1.32, tintDark: { hue: 30, amount: 0.03 } }),
+      'Looks/misnamed.txt': cube('Crackle', { chroma: 0.55, contrast: 1.1 }),
+      'Looks/Salt Fire.cube': cube('Salt Fire', { level: -0.4, chroma: 1.4 }),
+      'Presets/Bisque Proof.mpreset': preset('Bisque Proof', 140),
+    }),
+  );
   const release = region('Against the release before');
   await expect(release).toContainText('Kiln room');
   await expect(release.locator('[data-release="changed"]')).toHaveCount(2);
-  await expect(release.locator('[data-release="changed"]', { hasText: 'Bisque Proof' })).toContainText('1 setting changed: level');
+  await expect(release.locator('[data-release="changed"]', { hasText: 'Bisque Proof' })).toContainText(
+    '1 setting changed: level',
+  );
   await expect(release.locator('[data-release="added"]')).toHaveText(/Salt Fire/);
   await expect(release.locator('[data-release="gone"]')).toHaveCount(1);
   await expect(region('New versions').locator('[data-entry]')).toHaveCount(2);
@@ -90,7 +127,8 @@ test('its second release: what was added, changed and gone is said, and a new ve
 });
 
 test('what came in is marked for those who have not seen it yet', async ({ browser }) => {
-  const other = await (await browser.newContext()).newPage(), chip = other.getByRole('button', { name: /^New to you \d/ });
+  const other = await (await browser.newContext()).newPage(),
+    chip = other.getByRole('button', { name: /^New to you \d/ });
   await signIn(other, 'retoucher');
   await awake(other);
   await chip.click();
@@ -113,7 +151,10 @@ test('a search is refined to one item by keyboard alone', async () => {
   await page.keyboard.press('Enter');
   await expect(page.getByRole('menuitem', { name: /Preset/ })).toBeVisible();
   // a menu that is still opening loses the first letters; its memory of them ends after a second
-  await expect(async () => { await page.keyboard.type('Pre'); await expect(page.getByRole('menuitem', { name: /Preset/ })).toBeFocused({ timeout: 800 }); }).toPass({ intervals: [1300], timeout: 10_000 });
+  await expect(async () => {
+    await page.keyboard.type('Pre');
+    await expect(page.getByRole('menuitem', { name: /Preset/ })).toBeFocused({ timeout: 800 });
+  }).toPass({ intervals: [1300], timeout: 10_000 });
   await page.keyboard.press('Enter');
   await expect(page.getByText('1 of ', { exact: false })).toBeVisible();
   await expect(page).toHaveURL(/q=saltmarsh&kind=preset|kind=preset&q=saltmarsh/);
@@ -128,7 +169,8 @@ test('a search is refined to one item by keyboard alone', async () => {
 test('the address stays the page’s own: all shown, gone back, typed into while the page is fetched anew', async () => {
   await page.goto('/shelves');
   await ready();
-  const box = page.getByRole('searchbox', { name: 'Find items' }), count = page.getByText('5 of ', { exact: false });
+  const box = page.getByRole('searchbox', { name: 'Find items' }),
+    count = page.getByText('5 of ', { exact: false });
   await box.fill('saltmarsh');
   await expect(count).toBeVisible();
   await page.getByRole('link', { name: 'Show all' }).click();
@@ -143,8 +185,14 @@ test('the address stays the page’s own: all shown, gone back, typed into while
   await expect(page).toHaveURL(/\/shelves$/);
   await expect(count).toBeHidden();
   // somebody changes a shelf: the page is fetched anew, slowly, while one types
-  await page.route('**/shelves*_rsc=*', async (r) => { await new Promise((d) => setTimeout(d, 1500)); await r.continue().catch(() => {}); }); // one still held when the test is done is let go
-  const { id } = (await (await page.request.post('/api/shelves', { data: { name: 'Passing' } })).json()) as { id: string }, fetched = page.waitForResponse((r) => /_rsc=/.test(r.url()), { timeout: 20_000 });
+  await page.route('**/shelves*_rsc=*', async (r) => {
+    await new Promise((d) => setTimeout(d, 1500));
+    await r.continue().catch(() => {});
+  }); // one still held when the test is done is let go
+  const { id } = (await (await page.request.post('/api/shelves', { data: { name: 'Passing' } })).json()) as {
+      id: string;
+    },
+    fetched = page.waitForResponse((r) => /_rsc=/.test(r.url()), { timeout: 20_000 });
   await page.waitForTimeout(300);
   await page.keyboard.press('/');
   await page.keyboard.type('saltmarsh', { delay: 40 });
@@ -170,7 +218,8 @@ test('a search is kept as a shelf that fills itself', async () => {
 test('items are moved by keyboard, and a shelf is put away and brought back', async () => {
   await page.goto('/shelves');
   await page.locator('canvas[data-shown]').waitFor();
-  const titles = () => region('Kiln room').locator('[data-spine] .font-serif').allTextContents(), before = await titles();
+  const titles = () => region('Kiln room').locator('[data-spine] .font-serif').allTextContents(),
+    before = await titles();
   await region('Kiln room').locator('[data-spine]').first().focus();
   await page.keyboard.press('Alt+ArrowRight');
   await expect.poll(titles).toEqual([before[1], before[0], ...before.slice(2)]);
@@ -206,8 +255,12 @@ test('two items of one effect are shown side by side and merged into one, which 
   await page.getByLabel('Shelf').selectOption({ label: 'Kiln room' });
   await page.getByRole('button', { name: 'Accept 1 as proposed' }).click();
   await page.waitForURL(/\/shelves/);
-  await bring(folder('Loose 2', { 'b/Oil Spot.cube': cube('Oil Spot', { warmth: 12.03, contrast: 1.4002, chroma: 0.8 }) }));
-  await expect(region('The same effect as something held').locator('[data-entry]')).toContainText('the same as Tenmoku: another name, the same effect');
+  await bring(
+    folder('Loose 2', { 'b/Oil Spot.cube': cube('Oil Spot', { warmth: 12.03, contrast: 1.4002, chroma: 0.8 }) }),
+  );
+  await expect(region('The same effect as something held').locator('[data-entry]')).toContainText(
+    'the same as Tenmoku: another name, the same effect',
+  );
   await ready();
   await page.getByLabel('Oil Spot becomes').selectOption('new');
   await expect(region('New').locator('[data-entry]')).toHaveCount(1);
@@ -229,7 +282,9 @@ test('two items of one effect are shown side by side and merged into one, which 
 test('what counts as a copy is for the studio to set', async () => {
   await page.goto('/studio');
   await awake(page);
-  const most = page.getByLabel('ΔE00 within which 95 percent of colors are'), far = page.getByLabel('ΔE00 within which all colors are'), set = page.getByRole('button', { name: 'Set', exact: true });
+  const most = page.getByLabel('ΔE00 within which 95 percent of colors are'),
+    far = page.getByLabel('ΔE00 within which all colors are'),
+    set = page.getByRole('button', { name: 'Set', exact: true });
   await expect(set).toBeHidden();
   await most.fill('4');
   await set.click();
@@ -252,9 +307,14 @@ test('what counts as a copy is for the studio to set', async () => {
 
 test('two people edit one item: the second is told, sees both, and decides; nothing is lost', async ({ browser }) => {
   await page.goto('/shelves?q=tenmoku');
-  const href = (await page.locator('[data-spine]').first().getAttribute('href'))!, other = await (await browser.newContext()).newPage();
+  const href = (await page.locator('[data-spine]').first().getAttribute('href'))!,
+    other = await (await browser.newContext()).newPage();
   await signIn(other);
-  for (const p of [page, other]) { await p.goto(href.split('?')[0]!); await awake(p); await p.getByRole('button', { name: 'Edit', exact: true }).click(); }
+  for (const p of [page, other]) {
+    await p.goto(href.split('?')[0]!);
+    await awake(p);
+    await p.getByRole('button', { name: 'Edit', exact: true }).click();
+  }
   const dialog = (p: Page) => p.getByRole('dialog', { name: 'Edit the item' });
   await dialog(other).getByLabel('Title', { exact: true }).fill('Tenmoku, deep');
   await dialog(other).getByLabel('Description').fill('for dark glazes');
@@ -275,7 +335,12 @@ test('two people edit one item: the second is told, sees both, and decides; noth
 });
 
 test('an intake is put back whole, unless something depends on it', async () => {
-  await bring(folder('Short stay', { 'x/Passing.cube': cube('Passing', { level: -1.2, warmth: -60 }), 'x/Needed.mpreset': preset('Needed', 105) }));
+  await bring(
+    folder('Short stay', {
+      'x/Passing.cube': cube('Passing', { level: -1.2, warmth: -60 }),
+      'x/Needed.mpreset': preset('Needed', 105),
+    }),
+  );
   const arrival = page.url();
   await ready();
   await page.getByRole('button', { name: 'Accept 2 as proposed' }).click();
@@ -315,7 +380,10 @@ test('what already lies on a station is taken in, and stays where it is', async 
 
 test('a backup is taken from the browser', async () => {
   await page.goto('/studio');
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Take a backup' }).click()]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Take a backup' }).click(),
+  ]);
   expect(download.suggestedFilename()).toMatch(/^etagere-\d{4}-\d\d-\d\d.*\.backup$/);
   const path = join(work, 'x.backup');
   await download.saveAs(path);
@@ -333,7 +401,12 @@ test('headings stand on the edge of the board, and a shelf is ordered by them', 
   await page.getByRole('button', { name: 'The shelf House looks' }).click();
   await page.getByRole('menuitem', { name: 'Order by headings' }).click();
   await expect.poll(async () => (await said()).filter((h, i, l) => h !== l[i - 1]).length).toBe(4);
-  expect([...new Set(await said())]).toEqual(['House / Ceramics', 'House / Costume', 'House / Museum', 'House / Stage']);
+  expect([...new Set(await said())]).toEqual([
+    'House / Ceramics',
+    'House / Costume',
+    'House / Museum',
+    'House / Stage',
+  ]);
 });
 
 test('a look becomes an ICC device link: its error first, then an item of its own', async () => {
@@ -346,7 +419,9 @@ test('a look becomes an ICC device link: its error first, then an item of its ow
   await dialog.getByLabel('As').selectOption('icc-link');
   await dialog.getByLabel('Title').fill('Amber Proscenium, link');
   await dialog.getByRole('button', { name: 'Work it out' }).click();
-  await expect(dialog.getByRole('status')).toContainText(/ICC device link, 33 points.*ΔE00 to the source: mean 0\.\d\d/);
+  await expect(dialog.getByRole('status')).toContainText(
+    /ICC device link, 33 points.*ΔE00 to the source: mean 0\.\d\d/,
+  );
   await dialog.getByRole('button', { name: 'Keep it' }).click();
   await expect(page.getByRole('heading', { name: 'Amber Proscenium, link' })).toBeVisible();
   await expect(page.getByText('made from look version 1')).toBeVisible();

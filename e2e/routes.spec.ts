@@ -4,49 +4,99 @@ import { join } from 'node:path';
 import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
 import { address, signIn } from './app';
 
-const files = (at: string, name = 'route.ts'): string[] => readdirSync(at, { withFileTypes: true }).flatMap((e) => (e.isDirectory() ? files(join(at, e.name), name) : e.name === name ? [join(at, e.name)] : []));
-const routes = files('app/api').flatMap((f) => [...readFileSync(f, 'utf8').matchAll(/export (?:const|async function) (GET|POST|PUT|PATCH|DELETE)/g)].map((m) => ({ method: m[1]!, path: f.slice(3, -'/route.ts'.length) })));
+const files = (at: string, name = 'route.ts'): string[] =>
+  readdirSync(at, { withFileTypes: true }).flatMap((e) =>
+    e.isDirectory() ? files(join(at, e.name), name) : e.name === name ? [join(at, e.name)] : [],
+  );
+const routes = files('app/api').flatMap((f) =>
+  [...readFileSync(f, 'utf8').matchAll(/export (?:const|async function) (GET|POST|PUT|PATCH|DELETE)/g)].map((m) => ({
+    method: m[1]!,
+    path: f.slice(3, -'/route.ts'.length),
+  })),
+);
 /** Open by design: the door itself, and stations, which have a token of their own. */
 const open = (path: string) => path === '/api/session' || path.startsWith('/api/agent/');
 /** Answers without a session too, but only in a studio without people. */
 const first = (path: string) => path === '/api/people';
 /** Would sign us out, never ends, or gives the whole database. */
-const left = (r: { method: string; path: string }) => (r.method === 'DELETE' && r.path === '/api/session') || r.path === '/api/live' || r.path === '/api/backup';
-const nowhere = '01a210e5-4862-76ff-8bf1-cca38cebf5bd', filled = (path: string, id: string) => path.replace('[...path]', id).replace(/\[\w+\]/g, id);
+const left = (r: { method: string; path: string }) =>
+  (r.method === 'DELETE' && r.path === '/api/session') || r.path === '/api/live' || r.path === '/api/backup';
+const nowhere = '01a210e5-4862-76ff-8bf1-cca38cebf5bd',
+  filled = (path: string, id: string) => path.replace('[...path]', id).replace(/\[\w+\]/g, id);
 
-async function send(c: APIRequestContext, method: string, url: string, data?: string): Promise<{ status: number; text: string }> {
-  const r = await c.fetch(url, { method, ...(method === 'GET' || data === undefined ? {} : { data, headers: { 'content-type': 'application/json' } }), maxRedirects: 0 });
+async function send(
+  c: APIRequestContext,
+  method: string,
+  url: string,
+  data?: string,
+): Promise<{ status: number; text: string }> {
+  const r = await c.fetch(url, {
+    method,
+    ...(method === 'GET' || data === undefined ? {} : { data, headers: { 'content-type': 'application/json' } }),
+    maxRedirects: 0,
+  });
   return { status: r.status(), text: r.status() < 400 ? '' : await r.text() };
 }
 let page: Page;
-test.beforeAll(async ({ browser }) => { page = await (await browser.newContext()).newPage(); await signIn(page); });
-test.afterAll(async () => { await page.close(); });
+test.beforeAll(async ({ browser }) => {
+  page = await (await browser.newContext()).newPage();
+  await signIn(page);
+});
+test.afterAll(async () => {
+  await page.close();
+});
 
-test('there are routes to walk', () => { expect(routes.length).toBeGreaterThan(60); });
+test('there are routes to walk', () => {
+  expect(routes.length).toBeGreaterThan(60);
+});
 
 test('without a session each is closed, whatever it is asked', async ({ playwright }) => {
-  const plain = await playwright.request.newContext({ baseURL: address().url }), let_in: string[] = [];
+  const plain = await playwright.request.newContext({ baseURL: address().url }),
+    let_in: string[] = [];
   for (const r of routes.filter((x) => !open(x.path))) {
     const { status } = await send(plain, r.method, filled(r.path, nowhere), '{}');
     if (status !== (first(r.path) ? 403 : 401)) let_in.push(`${r.method} ${r.path}: ${status}`);
   }
   expect(let_in).toEqual([]);
-  for (const r of routes.filter((x) => x.path.startsWith('/api/agent/'))) expect((await send(plain, r.method, filled(r.path, 'plan'), '{}')).status).toBe(401);
+  for (const r of routes.filter((x) => x.path.startsWith('/api/agent/')))
+    expect((await send(plain, r.method, filled(r.path, 'plan'), '{}')).status).toBe(401);
   await plain.dispose();
 });
 
 test('nonsense is refused with what to do, by every route, and never with an incident', async () => {
   test.setTimeout(240_000);
-  const wrong: string[] = [], bodies = ['{}', '[]', 'null', '7', '"x"', '{"', '{"name":{},"items":"x","entries":{"a":1},"versions":7,"frames":[null],"state":[],"title":9e99}', `{"name":"${'x'.repeat(5000)}","items":["' or 1=1"],"ribbons":[1e30],"shelves":[-1],"look":"\\u0000"}`];
+  const wrong: string[] = [],
+    bodies = [
+      '{}',
+      '[]',
+      'null',
+      '7',
+      '"x"',
+      '{"',
+      '{"name":{},"items":"x","entries":{"a":1},"versions":7,"frames":[null],"state":[],"title":9e99}',
+      `{"name":"${'x'.repeat(5000)}","items":["' or 1=1"],"ribbons":[1e30],"shelves":[-1],"look":"\\u0000"}`,
+    ];
   let asked = 0;
   for (const r of routes.filter((x) => !left(x))) {
     for (const id of r.path.includes('[') ? [nowhere, 'nonsense', '%00', '-1', '9'.repeat(40)] : ['']) {
       for (const b of r.method === 'GET' ? [''] : id === nowhere || !id ? bodies : bodies.slice(0, 1)) {
-        for (const query of r.method === 'GET' ? ['', '?w=-1&q=%00&sort=x&x=NaN&y=1e99&after=x&limit=-5&offset=1e30&id=x&ids=x&item=x&frames=x&frame=x&version=x&size=0'] : ['']) {
+        for (const query of r.method === 'GET'
+          ? [
+              '',
+              '?w=-1&q=%00&sort=x&x=NaN&y=1e99&after=x&limit=-5&offset=1e30&id=x&ids=x&item=x&frames=x&frame=x&version=x&size=0',
+            ]
+          : ['']) {
           const { status, text } = await send(page.request, r.method, filled(r.path, id) + query, b);
           asked++;
-          if (status >= 500) wrong.push(`${r.method} ${filled(r.path, id)}${query} ${b.slice(0, 60)}: ${status} ${text.slice(0, 160)}`);
-          else if (status >= 400 && status !== 404 && status !== 405) { const e = (JSON.parse(text || '{}') as { error?: Record<string, string> }).error; if (!e?.code || !e.message || !e.remedy) wrong.push(`${r.method} ${filled(r.path, id)} ${b.slice(0, 60)}: ${status} says no remedy: ${text.slice(0, 120)}`); }
+          if (status >= 500)
+            wrong.push(`${r.method} ${filled(r.path, id)}${query} ${b.slice(0, 60)}: ${status} ${text.slice(0, 160)}`);
+          else if (status >= 400 && status !== 404 && status !== 405) {
+            const e = (JSON.parse(text || '{}') as { error?: Record<string, string> }).error;
+            if (!e?.code || !e.message || !e.remedy)
+              wrong.push(
+                `${r.method} ${filled(r.path, id)} ${b.slice(0, 60)}: ${status} says no remedy: ${text.slice(0, 120)}`,
+              );
+          }
         }
       }
     }
@@ -57,13 +107,18 @@ test('nonsense is refused with what to do, by every route, and never with an inc
 
 test('every screen opens whatever its address says, or says that nothing stands there', async () => {
   test.setTimeout(240_000);
-  const screens = files('app/(app)', 'page.tsx').map((f) => f.slice('app/(app)'.length, -'/page.tsx'.length)), wrong: string[] = [], query = '?q=%00&kind=x|y&sort=x&view=x&shelf=x&frame=x&strength=x&older=x&newer=-1&group=x&rows=x~~y&cols=~!~&ref=99&mark=x&set=x&from=x&items=x&versions=x&stations=x&subject=x&who=x&after=x&page=-3&limit=1e99';
+  const screens = files('app/(app)', 'page.tsx').map((f) => f.slice('app/(app)'.length, -'/page.tsx'.length)),
+    wrong: string[] = [],
+    query =
+      '?q=%00&kind=x|y&sort=x&view=x&shelf=x&frame=x&strength=x&older=x&newer=-1&group=x&rows=x~~y&cols=~!~&ref=99&mark=x&set=x&from=x&items=x&versions=x&stations=x&subject=x&who=x&after=x&page=-3&limit=1e99';
   expect(screens.length).toBeGreaterThan(10);
   for (const s of screens) {
     for (const id of s.includes('[') ? [nowhere, 'nonsense', '%00'] : ['']) {
       for (const q of ['', query, query.replace('%00', 'x'.repeat(3000))]) {
         // a fault while a page streams leaves its number in it; what Next itself throws (nothing here, go elsewhere) begins with its name
-        const r = await page.request.get(filled(s, id) + q), text = await r.text(), fault = /(?:data-dgst="|digest\\*":\\*")(?!NEXT_)\w+/.exec(text)?.[0] ?? '';
+        const r = await page.request.get(filled(s, id) + q),
+          text = await r.text(),
+          fault = /(?:data-dgst="|digest\\*":\\*")(?!NEXT_)\w+/.exec(text)?.[0] ?? '';
         if (r.status() >= 500 || fault) wrong.push(`${filled(s, id)}${q.slice(0, 30)}: ${r.status()} ${fault}`);
       }
     }

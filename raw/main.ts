@@ -12,47 +12,146 @@ import { writeDng } from '@/core/frame/dng';
 import { frameFacts } from '@/core/frame/metadata';
 
 interface Meta {
-  width: number; height: number; top_margin: number; left_margin: number; raw_width: number; raw_height: number; flip: number; filters: number; colors: number; cdesc: string; camera_make: string; camera_model: string; iso_speed: number; aperture: number; focal_len: number; timestamp: number | Date;
-  color_data: { black: number; maximum: number; cam_mul: number[]; cam_xyz: number[][]; rgb_cam: number[][]; UniqueCameraModel: string; dng_color?: { illuminant: number; colormatrix: number[][] }[] }; lens?: { Lens: string }; shootinginfo?: { BodySerial: string };
+  width: number;
+  height: number;
+  top_margin: number;
+  left_margin: number;
+  raw_width: number;
+  raw_height: number;
+  flip: number;
+  filters: number;
+  colors: number;
+  cdesc: string;
+  camera_make: string;
+  camera_model: string;
+  iso_speed: number;
+  aperture: number;
+  focal_len: number;
+  timestamp: number | Date;
+  color_data: {
+    black: number;
+    maximum: number;
+    cam_mul: number[];
+    cam_xyz: number[][];
+    rgb_cam: number[][];
+    UniqueCameraModel: string;
+    dng_color?: { illuminant: number; colormatrix: number[][] }[];
+  };
+  lens?: { Lens: string };
+  shootinginfo?: { BodySerial: string };
 }
-interface LibRaw { open(bytes: Uint8Array, settings: object): void; metadata(full: boolean): Meta; rawImageData(): { data: Uint16Array } | undefined; thumbnailData(): { data: Uint8Array; format: string } | undefined }
+interface LibRaw {
+  open(bytes: Uint8Array, settings: object): void;
+  metadata(full: boolean): Meta;
+  rawImageData(): { data: Uint16Array } | undefined;
+  thumbnailData(): { data: Uint8Array; format: string } | undefined;
+}
 
 class Refused extends Error {}
 const three = (m: number[][] | undefined): number[] => (m ?? []).slice(0, 3).flatMap((r) => r.slice(0, 3));
 
 /** XYZ to camera, from what the decoder knows of this camera: its own tables, else its matrix to sRGB. */
 function colorMatrix(c: Meta['color_data']): { matrix: number[]; illuminant: number } {
-  for (const own of c.dng_color ?? []) { const m = three(own.colormatrix); if (m.some((v) => v !== 0)) return { matrix: m, illuminant: own.illuminant || 21 }; }
+  for (const own of c.dng_color ?? []) {
+    const m = three(own.colormatrix);
+    if (m.some((v) => v !== 0)) return { matrix: m, illuminant: own.illuminant || 21 };
+  }
   const known = three(c.cam_xyz);
   if (known.length === 9 && known.some((v) => v !== 0)) return { matrix: known, illuminant: 21 };
-  try { return { matrix: invert(multiply(srgbToXyz, three(c.rgb_cam))), illuminant: 21 }; } catch { return { matrix: invert(srgbToXyz), illuminant: 21 }; }
+  try {
+    return { matrix: invert(multiply(srgbToXyz, three(c.rgb_cam))), illuminant: 21 };
+  } catch {
+    return { matrix: invert(srgbToXyz), illuminant: 21 };
+  }
 }
 
 /** Channel of each of the 2 × 2 places, as the decoder packs them: two bits a place, eight rows of two. */
 function patternOf(m: Meta): [number, number, number, number] {
   if (m.colors !== 3 || m.filters < 1000) throw new Refused('Its sensor is of a pattern that is not developed here.');
-  const at = (row: number, column: number): number => { const c = (m.filters >>> ((((row << 1) & 14) + (column & 1)) << 1)) & 3, letter = m.cdesc[c] ?? 'G'; return letter === 'R' ? 0 : letter === 'B' ? 2 : 1; }, p: [number, number, number, number] = [at(0, 0), at(0, 1), at(1, 0), at(1, 1)];
-  for (let r = 2; r < 8; r += 2) if (at(r, 0) !== p[0] || at(r, 1) !== p[1] || at(r + 1, 0) !== p[2] || at(r + 1, 1) !== p[3]) throw new Refused('Its sensor is of a pattern that is not developed here.');
+  const at = (row: number, column: number): number => {
+      const c = (m.filters >>> ((((row << 1) & 14) + (column & 1)) << 1)) & 3,
+        letter = m.cdesc[c] ?? 'G';
+      return letter === 'R' ? 0 : letter === 'B' ? 2 : 1;
+    },
+    p: [number, number, number, number] = [at(0, 0), at(0, 1), at(1, 0), at(1, 1)];
+  for (let r = 2; r < 8; r += 2)
+    if (at(r, 0) !== p[0] || at(r, 1) !== p[1] || at(r + 1, 0) !== p[2] || at(r + 1, 1) !== p[3])
+      throw new Refused('Its sensor is of a pattern that is not developed here.');
   return p;
 }
 
 async function main(): Promise<void> {
   const bytes = new Uint8Array(readFileSync(0));
   Object.assign(globalThis, { WorkerGlobalScope: class {}, self: globalThis });
-  const at = createRequire(import.meta.url).resolve('libraw-wasm/dist/libraw.js'), { default: make } = (await import(at)) as { default: (o: { wasmBinary: Uint8Array }) => Promise<{ LibRaw: new () => LibRaw }> }, raw = new (await make({ wasmBinary: readFileSync(at.replace(/libraw\.js$/, 'libraw.wasm')) })).LibRaw();
+  const at = createRequire(import.meta.url).resolve('libraw-wasm/dist/libraw.js'),
+    { default: make } = (await import(at)) as {
+      default: (o: { wasmBinary: Uint8Array }) => Promise<{ LibRaw: new () => LibRaw }>;
+    },
+    raw = new (await make({ wasmBinary: readFileSync(at.replace(/libraw\.js$/, 'libraw.wasm')) })).LibRaw();
   let m: Meta, samples: Uint16Array | undefined, jpeg: { data: Uint8Array; format: string } | undefined;
-  try { raw.open(bytes, {}); m = raw.metadata(true); samples = raw.rawImageData()?.data; } catch { throw new Refused('The decoder does not know this camera’s files, or the file is damaged.'); }
-  try { jpeg = raw.thumbnailData(); } catch { /* it has none that can be had */ }
-  if (!samples?.length || !(m.width > 1 && m.height > 1) || samples.length < m.raw_width * m.raw_height) throw new Refused('There is no mosaic in the file.');
-  const cfa = patternOf(m), mosaic = new Uint16Array(m.width * m.height);
-  for (let y = 0; y < m.height; y++) mosaic.set(samples.subarray((y + m.top_margin) * m.raw_width + m.left_margin, (y + m.top_margin) * m.raw_width + m.left_margin + m.width), y * m.width);
-  const mul = m.color_data.cam_mul.slice(0, 3), known = mul.length === 3 && mul.every((v) => v > 0), own = known ? mul.map((v) => 1 / v) : [1, 1, 1], top = Math.max(...own), neutral = own.map((v) => v / top), { matrix, illuminant } = colorMatrix(m.color_data), profile: Dcp = { little: true, tags: new Map() }, unique = m.color_data.UniqueCameraModel || [m.camera_make, m.camera_model].filter(Boolean).join(' ') || 'unknown camera';
+  try {
+    raw.open(bytes, {});
+    m = raw.metadata(true);
+    samples = raw.rawImageData()?.data;
+  } catch {
+    throw new Refused('The decoder does not know this camera’s files, or the file is damaged.');
+  }
+  try {
+    jpeg = raw.thumbnailData();
+  } catch {
+    /* it has none that can be had */
+  }
+  if (!samples?.length || !(m.width > 1 && m.height > 1) || samples.length < m.raw_width * m.raw_height)
+    throw new Refused('There is no mosaic in the file.');
+  const cfa = patternOf(m),
+    mosaic = new Uint16Array(m.width * m.height);
+  for (let y = 0; y < m.height; y++)
+    mosaic.set(
+      samples.subarray(
+        (y + m.top_margin) * m.raw_width + m.left_margin,
+        (y + m.top_margin) * m.raw_width + m.left_margin + m.width,
+      ),
+      y * m.width,
+    );
+  const mul = m.color_data.cam_mul.slice(0, 3),
+    known = mul.length === 3 && mul.every((v) => v > 0),
+    own = known ? mul.map((v) => 1 / v) : [1, 1, 1],
+    top = Math.max(...own),
+    neutral = own.map((v) => v / top),
+    { matrix, illuminant } = colorMatrix(m.color_data),
+    profile: Dcp = { little: true, tags: new Map() },
+    unique =
+      m.color_data.UniqueCameraModel || [m.camera_make, m.camera_model].filter(Boolean).join(' ') || 'unknown camera';
   setText(profile, 50936, `${unique}, from the decoder`);
-  setNumbers(profile, 50721, 10, matrix); setNumbers(profile, 50778, 3, [illuminant]);
-  const shown = jpeg?.format === 'jpeg' && jpeg.data.length > 100 ? frameFacts(jpeg.data) : null, date = new Date(m.timestamp instanceof Date ? m.timestamp : m.timestamp * 1000);
-  process.stdout.write(writeDng({
-    width: m.width, height: m.height, cfa, mosaic, black: m.color_data.black, white: m.color_data.maximum, neutral, maker: m.camera_make || 'unknown', model: m.camera_model || 'unknown', unique, serial: m.shootinginfo?.BodySerial ?? '', lens: m.lens?.Lens ?? '', focal: m.focal_len || 0, aperture: m.aperture || 0, iso: m.iso_speed || 0,
-    date: Number.isFinite(date.getTime()) ? date.toISOString().replace('T', ' ').replace(/-/g, ':').slice(0, 19) : '', profile, jpeg: shown ? { bytes: jpeg!.data.slice(), width: shown.width, height: shown.height } : null, orientation: { 3: 3, 5: 8, 6: 6 }[m.flip] ?? 1,
-  }));
+  setNumbers(profile, 50721, 10, matrix);
+  setNumbers(profile, 50778, 3, [illuminant]);
+  const shown = jpeg?.format === 'jpeg' && jpeg.data.length > 100 ? frameFacts(jpeg.data) : null,
+    date = new Date(m.timestamp instanceof Date ? m.timestamp : m.timestamp * 1000);
+  process.stdout.write(
+    writeDng({
+      width: m.width,
+      height: m.height,
+      cfa,
+      mosaic,
+      black: m.color_data.black,
+      white: m.color_data.maximum,
+      neutral,
+      maker: m.camera_make || 'unknown',
+      model: m.camera_model || 'unknown',
+      unique,
+      serial: m.shootinginfo?.BodySerial ?? '',
+      lens: m.lens?.Lens ?? '',
+      focal: m.focal_len || 0,
+      aperture: m.aperture || 0,
+      iso: m.iso_speed || 0,
+      date: Number.isFinite(date.getTime()) ? date.toISOString().replace('T', ' ').replace(/-/g, ':').slice(0, 19) : '',
+      profile,
+      jpeg: shown ? { bytes: jpeg!.data.slice(), width: shown.width, height: shown.height } : null,
+      orientation: { 3: 3, 5: 8, 6: 6 }[m.flip] ?? 1,
+    }),
+  );
 }
-main().catch((e: unknown) => { process.stderr.write(e instanceof Refused ? e.message : `The decoder failed: ${(e as Error)?.message ?? String(e)}`); process.exitCode = 2; });
+main().catch((e: unknown) => {
+  process.stderr.write(e instanceof Refused ? e.message : `The decoder failed: ${(e as Error)?.message ?? String(e)}`);
+  process.exitCode = 2;
+});

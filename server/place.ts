@@ -3,5 +3,10 @@ import { homedir } from 'node:os';
 import { join } from 'node:path';
 
 export function dataFolder(): string {
-  return process.env.ETAGERE_DATA || (process.getuid?.() === 0 ? '/var/lib/etagere' : join(process.env.XDG_DATA_HOME || join(homedir(), '.local', 'share'), 'etagere'));
+  return (
+    process.env.ETAGERE_DATA ||
+    (process.getuid?.() === 0
+      ? '/var/lib/etagere'
+      : join(process.env.XDG_DATA_HOME || join(homedir(), '.local', 'share'), 'etagere'))
+  );
 }

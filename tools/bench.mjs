@@ -10,5 +10,23 @@ ensureDebian('unzip', ['unzip']);
 ensureDebian('transicc', ['liblcms2-utils']);
 ensureDebian(process.env.CHROMIUM ?? 'chromium', ['chromium']);
 const { build } = await import('esbuild');
-await build({ absWorkingDir: root, entryPoints: { bench: 'bench/main.ts', 'bench-read-intake': 'bench/read-intake.ts' }, outdir: 'dist', outExtension: { '.js': '.mjs' }, bundle: true, platform: 'node', target: 'node20', format: 'esm', packages: 'external', alias: { '@': root }, logLevel: 'warning' });
-process.exit(spawnSync(process.execPath, ['dist/bench.mjs', ...process.argv.slice(2)], { cwd: root, stdio: 'inherit', env: { ...process.env, ETAGERE_BENCH_DATA: join(dataFolder(), 'bench') } }).status ?? 1);
+await build({
+  absWorkingDir: root,
+  entryPoints: { bench: 'bench/main.ts', 'bench-read-intake': 'bench/read-intake.ts' },
+  outdir: 'dist',
+  outExtension: { '.js': '.mjs' },
+  bundle: true,
+  platform: 'node',
+  target: 'node20',
+  format: 'esm',
+  packages: 'external',
+  alias: { '@': root },
+  logLevel: 'warning',
+});
+process.exit(
+  spawnSync(process.execPath, ['dist/bench.mjs', ...process.argv.slice(2)], {
+    cwd: root,
+    stdio: 'inherit',
+    env: { ...process.env, ETAGERE_BENCH_DATA: join(dataFolder(), 'bench') },
+  }).status ?? 1,
+);

@@ -3,20 +3,81 @@ import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { hashOf, onceFor, root, run, say } from './place.mjs';
 
-const programs = ['kernel', 'core', 'server', 'agent', 'standins', 'demo', 'cli', 'worker', 'raw', 'db', 'tools/build.mjs', 'package-lock.json', 'tsconfig.json'];
-const web = ['kernel', 'app', 'ui', 'workers', 'core', 'server', 'public', 'proxy.ts', 'next.config.ts', 'postcss.config.mjs', 'package-lock.json', 'tsconfig.json'];
+const programs = [
+  'kernel',
+  'core',
+  'server',
+  'agent',
+  'standins',
+  'demo',
+  'cli',
+  'worker',
+  'raw',
+  'db',
+  'tools/build.mjs',
+  'package-lock.json',
+  'tsconfig.json',
+];
+const web = [
+  'kernel',
+  'app',
+  'ui',
+  'workers',
+  'core',
+  'server',
+  'public',
+  'proxy.ts',
+  'next.config.ts',
+  'postcss.config.mjs',
+  'package-lock.json',
+  'tsconfig.json',
+];
 const banner = { js: "import { createRequire as __cr } from 'node:module';\nconst require = __cr(import.meta.url);" };
 
 export async function buildPrograms() {
   const { build } = await import('esbuild');
-  const common = { bundle: true, platform: 'node', target: 'node20', format: 'esm', logLevel: 'warning', absWorkingDir: root, alias: { '@': root, 'server-only': join(root, 'tools/empty.mjs') }, outExtension: { '.js': '.mjs' } };
-  await build({ ...common, packages: 'external', splitting: true, entryPoints: { cli: 'cli/main.ts', worker: 'worker/main.ts', reader: 'worker/reader.ts', raw: 'raw/main.ts' }, outdir: 'dist', chunkNames: 'chunks/[name]-[hash]' });
-  await build({ ...common, entryPoints: { agent: 'agent/main.ts' }, outdir: 'dist', legalComments: 'none', banner: { js: '#!/usr/bin/env node\n' + banner.js } });
-  await build({ ...common, packages: 'external', entryPoints: { launcher: 'standins/stations/launcher.ts', marlstone: 'standins/editors/marlstone/main.ts', oxbow: 'standins/editors/oxbow/main.ts', 'perrin-alder': 'standins/card/main.ts' }, outdir: 'dist/standins', banner });
+  const common = {
+    bundle: true,
+    platform: 'node',
+    target: 'node20',
+    format: 'esm',
+    logLevel: 'warning',
+    absWorkingDir: root,
+    alias: { '@': root, 'server-only': join(root, 'tools/empty.mjs') },
+    outExtension: { '.js': '.mjs' },
+  };
+  await build({
+    ...common,
+    packages: 'external',
+    splitting: true,
+    entryPoints: { cli: 'cli/main.ts', worker: 'worker/main.ts', reader: 'worker/reader.ts', raw: 'raw/main.ts' },
+    outdir: 'dist',
+    chunkNames: 'chunks/[name]-[hash]',
+  });
+  await build({
+    ...common,
+    entryPoints: { agent: 'agent/main.ts' },
+    outdir: 'dist',
+    legalComments: 'none',
+    banner: { js: '#!/usr/bin/env node\n' + banner.js },
+  });
+  await build({
+    ...common,
+    packages: 'external',
+    entryPoints: {
+      launcher: 'standins/stations/launcher.ts',
+      marlstone: 'standins/editors/marlstone/main.ts',
+      oxbow: 'standins/editors/oxbow/main.ts',
+      'perrin-alder': 'standins/card/main.ts',
+    },
+    outdir: 'dist/standins',
+    banner,
+  });
 }
 
 export async function ensurePrograms() {
-  const hash = hashOf(programs), stamp = join(root, 'dist/.stamp');
+  const hash = hashOf(programs),
+    stamp = join(root, 'dist/.stamp');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === hash) return;
   await buildPrograms();
   writeFileSync(stamp, hash);
@@ -26,7 +87,10 @@ export function ensureWeb() {
   const hash = hashOf(web);
   return onceFor('.next/.etagere-stamp', hash, () => {
     say('building the web application');
-    run('node', ['node_modules/next/dist/bin/next', 'build'], { env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' }, stdio: ['ignore', 2, 2] });
+    run('node', ['node_modules/next/dist/bin/next', 'build'], {
+      env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' },
+      stdio: ['ignore', 2, 2],
+    });
   });
 }
 

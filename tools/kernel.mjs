@@ -10,15 +10,53 @@ export async function ensureKernel() {
   if (existsSync(target) && readFileSync(target, 'utf8').includes(hash)) return;
   const { default: asc } = await import('assemblyscript/asc');
   const { error, stdout, stderr, binary } = await compile(asc);
-  if (error) { say(`the kernel does not compile: ${stderr || stdout}`); throw error; }
+  if (error) {
+    say(`the kernel does not compile: ${stderr || stdout}`);
+    throw error;
+  }
   mkdirSync(join(root, 'core/look/kernel'), { recursive: true });
-  writeFileSync(target, `/* eslint-disable */\n// Made by tools/kernel.mjs from kernel/lut.ts (${hash}); not kept in the repository.\nexport const bytes = '${Buffer.from(binary).toString('base64')}';\n`);
+  writeFileSync(
+    target,
+    `/* eslint-disable */\n// Made by tools/kernel.mjs from kernel/lut.ts (${hash}); not kept in the repository.\nexport const bytes = '${Buffer.from(binary).toString('base64')}';\n`,
+  );
 }
 
 async function compile(asc) {
-  let binary = null, text = '', errors = '';
-  const { error } = await asc.main(['kernel/lut.ts', '--baseDir', root, '--outFile', 'lut.wasm', '-O3', '--noAssert', '--runtime', 'stub', '--enable', 'simd', '--importMemory', '--initialMemory', '1'], {
-    stdout: { write: (t) => { text += t; } }, stderr: { write: (t) => { errors += t; } }, writeFile: (name, data) => { if (name.endsWith('.wasm')) binary = data; },
-  });
+  let binary = null,
+    text = '',
+    errors = '';
+  const { error } = await asc.main(
+    [
+      'kernel/lut.ts',
+      '--baseDir',
+      root,
+      '--outFile',
+      'lut.wasm',
+      '-O3',
+      '--noAssert',
+      '--runtime',
+      'stub',
+      '--enable',
+      'simd',
+      '--importMemory',
+      '--initialMemory',
+      '1',
+    ],
+    {
+      stdout: {
+        write: (t) => {
+          text += t;
+        },
+      },
+      stderr: {
+        write: (t) => {
+          errors += t;
+        },
+      },
+      writeFile: (name, data) => {
+        if (name.endsWith('.wasm')) binary = data;
+      },
+    },
+  );
   return { error, stdout: text, stderr: errors, binary };
 }

@@ -11,7 +11,9 @@ export const isRoot = process.getuid?.() === 0;
 
 /** $ETAGERE_DATA, else /var/lib/etagere for root, else the user's data folder. */
 export function dataFolder() {
-  const folder = process.env.ETAGERE_DATA || (isRoot ? '/var/lib/etagere' : join(process.env.XDG_DATA_HOME || join(homedir(), '.local', 'share'), 'etagere'));
+  const folder =
+    process.env.ETAGERE_DATA ||
+    (isRoot ? '/var/lib/etagere' : join(process.env.XDG_DATA_HOME || join(homedir(), '.local', 'share'), 'etagere'));
   mkdirSync(folder, { recursive: true });
   return folder;
 }
@@ -29,8 +31,12 @@ export function hashOf(paths) {
   const walk = (path) => {
     const full = join(root, path);
     if (!existsSync(full)) return;
-    if (statSync(full).isDirectory()) for (const name of readdirSync(full).sort()) { if (name !== 'node_modules' && name !== '.out') walk(join(path, name)); }
-    else if (!/\.(test|spec)\.tsx?$|\.md$|\.png$/.test(path)) hash.update(path).update('\0').update(readFileSync(full)).update('\0');
+    if (statSync(full).isDirectory())
+      for (const name of readdirSync(full).sort()) {
+        if (name !== 'node_modules' && name !== '.out') walk(join(path, name));
+      }
+    else if (!/\.(test|spec)\.tsx?$|\.md$|\.png$/.test(path))
+      hash.update(path).update('\0').update(readFileSync(full)).update('\0');
   };
   paths.forEach(walk);
   return hash.digest('hex');

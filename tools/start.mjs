@@ -8,16 +8,40 @@ import { parseArgs } from 'node:util';
 import { startCluster, stopCluster } from './cluster.mjs';
 import { dataFolder, ensurePackages, root, say } from './place.mjs';
 
-const { values } = parseArgs({ options: { empty: { type: 'boolean' }, port: { type: 'string' }, host: { type: 'string' }, dev: { type: 'boolean' }, help: { type: 'boolean' } } });
-if (values.help) { console.log('use: bin/start [--empty] [--port N] [--host ADDRESS]'); process.exit(0); }
-const began = Date.now(), data = dataFolder(), host = values.host ?? '127.0.0.1';
+const { values } = parseArgs({
+  options: {
+    empty: { type: 'boolean' },
+    port: { type: 'string' },
+    host: { type: 'string' },
+    dev: { type: 'boolean' },
+    help: { type: 'boolean' },
+  },
+});
+if (values.help) {
+  console.log('use: bin/start [--empty] [--port N] [--host ADDRESS]');
+  process.exit(0);
+}
+const began = Date.now(),
+  data = dataFolder(),
+  host = values.host ?? '127.0.0.1';
 
 const lock = join(data, 'running.pid');
 if (existsSync(lock)) {
   const pid = Number(readFileSync(lock, 'utf8'));
   let alive = false;
-  try { process.kill(pid, 0); alive = readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('start.mjs'); } catch { /* gone, or no /proc */ }
-  if (alive) { const a = existsSync(join(data, 'address.json')) ? JSON.parse(readFileSync(join(data, 'address.json'), 'utf8')) : null; say(`is running already${a ? `: ${a.url}` : ''}`); process.exit(0); }
+  try {
+    process.kill(pid, 0);
+    alive = readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('start.mjs');
+  } catch {
+    /* gone, or no /proc */
+  }
+  if (alive) {
+    const a = existsSync(join(data, 'address.json'))
+      ? JSON.parse(readFileSync(join(data, 'address.json'), 'utf8'))
+      : null;
+    say(`is running already${a ? `: ${a.url}` : ''}`);
+    process.exit(0);
+  }
 }
 writeFileSync(lock, String(process.pid));
 rmSync(join(data, 'address.json'), { force: true });
@@ -28,7 +52,9 @@ async function end(status) {
   if (ending) return;
   ending = true;
   for (const c of children) if (c.exitCode === null && c.signalCode === null) c.kill('SIGTERM');
-  const gone = Promise.all(children.map((c) => new Promise((r) => (c.exitCode !== null || c.signalCode !== null ? r() : c.once('exit', r)))));
+  const gone = Promise.all(
+    children.map((c) => new Promise((r) => (c.exitCode !== null || c.signalCode !== null ? r() : c.once('exit', r)))),
+  );
   await Promise.race([gone, new Promise((r) => setTimeout(r, 6000))]);
   for (const c of children) if (c.exitCode === null && c.signalCode === null) c.kill('SIGKILL');
   rmSync(lock, { force: true });
@@ -38,17 +64,46 @@ async function end(status) {
 }
 for (const s of ['SIGINT', 'SIGTERM']) process.on(s, () => void end(0));
 
-const free = (port) => new Promise((resolve) => { const s = createServer(); s.once('error', () => resolve(null)); s.listen(port, host, () => { const p = s.address().port; s.close(() => resolve(p)); }); });
+const free = (port) =>
+  new Promise((resolve) => {
+    const s = createServer();
+    s.once('error', () => resolve(null));
+    s.listen(port, host, () => {
+      const p = s.address().port;
+      s.close(() => resolve(p));
+    });
+  });
 const sleep = (ms) => new Promise((r) => setTimeout(r, ms));
 
 try {
   ensurePackages();
   await (await import('./kernel.mjs')).ensureKernel();
   const { ensurePrograms, ensureWeb } = await import('./build.mjs');
-  const [db] = await Promise.all([startCluster({ fast: process.env.ETAGERE_FAST_DATABASE === '1', database: process.env.ETAGERE_DATABASE || 'etagere' }), ensurePrograms()]);
+  const [db] = await Promise.all([
+    startCluster({
+      fast: process.env.ETAGERE_FAST_DATABASE === '1',
+      database: process.env.ETAGERE_DATABASE || 'etagere',
+    }),
+    ensurePrograms(),
+  ]);
   if (!values.dev) ensureWeb();
-  const env = { ...process.env, ETAGERE_DATA: data, DATABASE_URL: db.url, NEXT_TELEMETRY_DISABLED: '1', ETAGERE_AGENT_SECONDS: process.env.ETAGERE_AGENT_SECONDS ?? '2' };
-  const cli = (...args) => { const r = spawnSync(process.execPath, ['dist/cli.mjs', ...args], { cwd: root, env, stdio: ['ignore', 'pipe', 'inherit'], encoding: 'utf8' }); if (r.status !== 0) throw new Error(`etagere ${args.join(' ')} failed`); return r.stdout; };
+  const env = {
+    ...process.env,
+    ETAGERE_DATA: data,
+    DATABASE_URL: db.url,
+    NEXT_TELEMETRY_DISABLED: '1',
+    ETAGERE_AGENT_SECONDS: process.env.ETAGERE_AGENT_SECONDS ?? '2',
+  };
+  const cli = (...args) => {
+    const r = spawnSync(process.execPath, ['dist/cli.mjs', ...args], {
+      cwd: root,
+      env,
+      stdio: ['ignore', 'pipe', 'inherit'],
+      encoding: 'utf8',
+    });
+    if (r.status !== 0) throw new Error(`etagere ${args.join(' ')} failed`);
+    return r.stdout;
+  };
   cli('db', 'migrate', '--json');
   cli('demo', values.empty ? 'frames' : 'load', '--json');
 
@@ -56,14 +111,24 @@ try {
   const child = (name, args, more = {}) => {
     const deaths = [];
     const begin = () => {
-      const c = spawn(process.execPath, args, { cwd: root, env: { ...env, ...more.env }, stdio: ['ignore', more.quiet ? 'ignore' : 'inherit', 'inherit'] });
+      const c = spawn(process.execPath, args, {
+        cwd: root,
+        env: { ...env, ...more.env },
+        stdio: ['ignore', more.quiet ? 'ignore' : 'inherit', 'inherit'],
+      });
       children.push(c);
       c.on('exit', (code, signal) => {
         children.splice(children.indexOf(c), 1);
         if (ending) return;
         deaths.push(Date.now());
         say(`${name} ended (${signal ?? code}), starting it again`);
-        if (deaths.filter((t) => t > Date.now() - 30_000).length > 5) { say(`${name} keeps ending`); void end(1); } else setTimeout(() => { if (!ending) begin(); }, 400);
+        if (deaths.filter((t) => t > Date.now() - 30_000).length > 5) {
+          say(`${name} keeps ending`);
+          void end(1);
+        } else
+          setTimeout(() => {
+            if (!ending) begin();
+          }, 400);
       });
     };
     begin();
@@ -71,13 +136,20 @@ try {
   const port = (await free(values.port ? Number(values.port) : 4310)) ?? (values.port ? null : await free(0));
   if (!port) throw new Error(`port ${values.port} is taken`);
   const url = `http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${port}`;
-  child('web', ['node_modules/next/dist/bin/next', values.dev ? 'dev' : 'start', '-p', String(port), '-H', host], { quiet: true, env: { NODE_ENV: values.dev ? 'development' : 'production' } });
+  child('web', ['node_modules/next/dist/bin/next', values.dev ? 'dev' : 'start', '-p', String(port), '-H', host], {
+    quiet: true,
+    env: { NODE_ENV: values.dev ? 'development' : 'production' },
+  });
   child('worker', ['--enable-source-maps', 'dist/worker.mjs'], { quiet: true });
   mkdirSync(join(data, 'stations'), { recursive: true });
   rmSync(join(data, 'stations', 'launcher.json'), { force: true });
   child('launcher', ['dist/standins/launcher.mjs', join(data, 'stations')], { quiet: true });
-  for (const until = Date.now() + 60_000; ; ) {
-    try { if ((await fetch(`${url}/sign-in`, { redirect: 'manual' })).status < 500) break; } catch { /* not yet */ }
+  for (const until = Date.now() + 60_000; ;) {
+    try {
+      if ((await fetch(`${url}/sign-in`, { redirect: 'manual' })).status < 500) break;
+    } catch {
+      /* not yet */
+    }
     if (Date.now() > until || ending) throw new Error('the web server did not answer');
     await sleep(100);
   }
@@ -86,29 +158,58 @@ try {
   const list = join(data, 'stations', 'stations.json');
   if (existsSync(list)) {
     for (const s of JSON.parse(readFileSync(list, 'utf8')).filter((x) => x.state)) {
-      const common = ['--root', s.root, '--system', s.system, '--state', s.state], enrolment = join(s.state, 'agent.json');
+      const common = ['--root', s.root, '--system', s.system, '--state', s.state],
+        enrolment = join(s.state, 'agent.json');
       mkdirSync(s.state, { recursive: true });
-      if (existsSync(enrolment)) { // the port may be another one than last time
+      if (existsSync(enrolment)) {
+        // the port may be another one than last time
         const had = JSON.parse(readFileSync(enrolment, 'utf8'));
-        if (had.server !== url) { writeFileSync(`${enrolment}.part`, JSON.stringify({ ...had, server: url }), { mode: 0o600 }); renameSync(`${enrolment}.part`, enrolment); }
+        if (had.server !== url) {
+          writeFileSync(`${enrolment}.part`, JSON.stringify({ ...had, server: url }), { mode: 0o600 });
+          renameSync(`${enrolment}.part`, enrolment);
+        }
       } else {
-        let r = spawnSync(process.execPath, ['dist/agent.mjs', 'enrol', '--server', url, '--code', s.code, ...common], { cwd: root, env, encoding: 'utf8' });
-        if (r.status !== 0) { const { code } = JSON.parse(cli('station', 'code', s.name, '--json')); r = spawnSync(process.execPath, ['dist/agent.mjs', 'enrol', '--server', url, '--code', code, ...common], { cwd: root, env, encoding: 'utf8' }); }
+        let r = spawnSync(process.execPath, ['dist/agent.mjs', 'enrol', '--server', url, '--code', s.code, ...common], {
+          cwd: root,
+          env,
+          encoding: 'utf8',
+        });
+        if (r.status !== 0) {
+          const { code } = JSON.parse(cli('station', 'code', s.name, '--json'));
+          r = spawnSync(process.execPath, ['dist/agent.mjs', 'enrol', '--server', url, '--code', code, ...common], {
+            cwd: root,
+            env,
+            encoding: 'utf8',
+          });
+        }
         if (r.status !== 0) throw new Error(`the agent of ${s.name} could not be enrolled: ${r.stderr}`);
       }
       child(`agent of ${s.name}`, ['dist/agent.mjs', 'run', ...common, '--every', env.ETAGERE_AGENT_SECONDS]);
     }
   }
 
-  const signInsFile = join(data, 'demo', 'sign-ins.json'), signIns = existsSync(signInsFile) ? JSON.parse(readFileSync(signInsFile, 'utf8')) : [];
-  writeFileSync(join(data, 'address.json.new'), JSON.stringify({ url, signIns, pid: process.pid }, null, 1), { mode: 0o600 });
+  const signInsFile = join(data, 'demo', 'sign-ins.json'),
+    signIns = existsSync(signInsFile) ? JSON.parse(readFileSync(signInsFile, 'utf8')) : [];
+  writeFileSync(join(data, 'address.json.new'), JSON.stringify({ url, signIns, pid: process.pid }, null, 1), {
+    mode: 0o600,
+  });
   renameSync(join(data, 'address.json.new'), join(data, 'address.json'));
   console.log(`\n  Etagere is ready: ${url}   (${((Date.now() - began) / 1000).toFixed(1)} s)\n`);
-  if (signIns.length) { console.log('  demo sign-ins'); for (const s of signIns) console.log(`    ${s.role.padEnd(10)} ${s.email.padEnd(34)} ${s.password}`); console.log(`\n  packs to drop at Intake: ${join(data, 'demo', 'packs')}\n`); }
+  if (signIns.length) {
+    console.log('  demo sign-ins');
+    for (const s of signIns) console.log(`    ${s.role.padEnd(10)} ${s.email.padEnd(34)} ${s.password}`);
+    console.log(`\n  packs to drop at Intake: ${join(data, 'demo', 'packs')}\n`);
+  }
   const any = db.psql(process.env.ETAGERE_DATABASE || 'etagere', 'select count(*) from person');
   if (any === '0') {
-    const letters = 'ABCDEFGHJKMNPQRSTUVWXYZ23456789', code = Array.from({ length: 10 }, () => letters[randomInt(letters.length)]).join('');
+    const letters = 'ABCDEFGHJKMNPQRSTUVWXYZ23456789',
+      code = Array.from({ length: 10 }, () => letters[randomInt(letters.length)]).join('');
     writeFileSync(join(data, 'setup-code'), code, { mode: 0o600 });
-    console.log(`  Nobody is here yet. Open the address and begin with the set-up code  ${code}\n  (or: bin/etagere people add --name … --email … --role librarian --password-stdin)\n`);
+    console.log(
+      `  Nobody is here yet. Open the address and begin with the set-up code  ${code}\n  (or: bin/etagere people add --name … --email … --role librarian --password-stdin)\n`,
+    );
   }
-} catch (e) { say(e.message); await end(1); }
+} catch (e) {
+  say(e.message);
+  await end(1);
+}

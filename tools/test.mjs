@@ -9,44 +9,101 @@ import { dataFolder, ensureDebian, ensurePackages, root, say } from './place.mjs
 // a cluster and a data folder of the tests' own, beside the real one
 process.env.ETAGERE_DATA = join(process.env.ETAGERE_DATA || dataFolder(), 'test');
 process.env.NEXT_TELEMETRY_DISABLED = '1';
-const filter = process.argv.slice(2), began = Date.now();
+const filter = process.argv.slice(2),
+  began = Date.now();
 ensurePackages();
 await (await import('./kernel.mjs')).ensureKernel();
 await startCluster({ fast: true });
 await (await import('./build.mjs')).ensurePrograms(); // tests run the reading thread and the decoder as they are in use
-let passed = 0, failed = 0;
+let passed = 0,
+  failed = 0;
 
-const run = (command, args, env = {}) => new Promise((resolve) => {
-  const c = spawn(command, args, { cwd: root, stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, ...env } });
-  c.on('exit', (code) => resolve(code ?? 1));
-});
+const run = (command, args, env = {}) =>
+  new Promise((resolve) => {
+    const c = spawn(command, args, {
+      cwd: root,
+      stdio: ['ignore', 'inherit', 'inherit'],
+      env: { ...process.env, ...env },
+    });
+    c.on('exit', (code) => resolve(code ?? 1));
+  });
 /** A check without tests of its own counts as one. */
-const check = async (name, args) => { say(name); if ((await run(process.execPath, args)) === 0) passed++; else { failed++; say(`${name} failed`); } };
+const check = async (name, args) => {
+  say(name);
+  if ((await run(process.execPath, args)) === 0) passed++;
+  else {
+    failed++;
+    say(`${name} failed`);
+  }
+};
 
 try {
   if (!filter.length) {
     await check('types', ['node_modules/typescript/bin/tsc', '--noEmit']);
     await check('lint', ['node_modules/eslint/bin/eslint.js', '--max-warnings', '0', '.']);
     say('import rules');
-    const cruise = spawnSync(process.execPath, ['node_modules/dependency-cruiser/bin/dependency-cruise.mjs', 'core', 'server', 'app', 'ui', 'agent', 'standins', 'demo', 'cli', 'worker', 'workers', 'raw', '--config', '.dependency-cruiser.cjs'], { cwd: root, encoding: 'utf8' });
+    const cruise = spawnSync(
+      process.execPath,
+      [
+        'node_modules/dependency-cruiser/bin/dependency-cruise.mjs',
+        'core',
+        'server',
+        'app',
+        'ui',
+        'agent',
+        'standins',
+        'demo',
+        'cli',
+        'worker',
+        'workers',
+        'raw',
+        '--config',
+        '.dependency-cruiser.cjs',
+      ],
+      { cwd: root, encoding: 'utf8' },
+    );
     process.stderr.write(cruise.stdout);
     // a cruise of nothing would pass: it has to have seen the modules
-    if (cruise.status === 0 && Number(/(\d+) modules/.exec(cruise.stdout)?.[1] ?? 0) > 100) passed++; else failed++;
+    if (cruise.status === 0 && Number(/(\d+) modules/.exec(cruise.stdout)?.[1] ?? 0) > 100) passed++;
+    else failed++;
   }
   ensureDebian('transicc', ['liblcms2-utils']);
-  const out = join(root, 'coverage'), results = join(out, 'vitest.json');
+  const out = join(root, 'coverage'),
+    results = join(out, 'vitest.json');
   mkdirSync(out, { recursive: true });
   rmSync(results, { force: true });
-  await run(process.execPath, ['node_modules/vitest/vitest.mjs', 'run', '--reporter=default', '--reporter=json', `--outputFile.json=${results}`, ...filter]);
-  if (existsSync(results)) { const r = JSON.parse(readFileSync(results, 'utf8')); passed += r.numPassedTests; failed += r.numFailedTests + r.testResults.filter((t) => t.status === 'failed' && !t.assertionResults.length).length; } else failed++;
+  await run(process.execPath, [
+    'node_modules/vitest/vitest.mjs',
+    'run',
+    '--reporter=default',
+    '--reporter=json',
+    `--outputFile.json=${results}`,
+    ...filter,
+  ]);
+  if (existsSync(results)) {
+    const r = JSON.parse(readFileSync(results, 'utf8'));
+    passed += r.numPassedTests;
+    failed +=
+      r.numFailedTests + r.testResults.filter((t) => t.status === 'failed' && !t.assertionResults.length).length;
+  } else failed++;
   if (!filter.length) {
     ensureDebian(process.env.CHROMIUM ?? 'chromium', ['chromium']);
     const report = join(root, 'e2e/.out/results.json');
     rmSync(report, { force: true });
-    const status = await run(process.execPath, ['node_modules/@playwright/test/cli.js', 'test'], { ETAGERE_E2E_DATA: join(process.env.ETAGERE_DATA, 'e2e'), DATABASE_URL: '' });
-    if (existsSync(report)) { const { stats } = JSON.parse(readFileSync(report, 'utf8')); passed += stats.expected; failed += stats.unexpected + stats.flaky + stats.skipped; if (status !== 0 && !stats.unexpected) failed++; } else failed++;
+    const status = await run(process.execPath, ['node_modules/@playwright/test/cli.js', 'test'], {
+      ETAGERE_E2E_DATA: join(process.env.ETAGERE_DATA, 'e2e'),
+      DATABASE_URL: '',
+    });
+    if (existsSync(report)) {
+      const { stats } = JSON.parse(readFileSync(report, 'utf8'));
+      passed += stats.expected;
+      failed += stats.unexpected + stats.flaky + stats.skipped;
+      if (status !== 0 && !stats.unexpected) failed++;
+    } else failed++;
   }
-} finally { stopCluster(); }
+} finally {
+  stopCluster();
+}
 say(`tests took ${Math.round((Date.now() - began) / 1000)} s`);
 console.log(`${passed} passed, ${failed} failed`);
 process.exit(failed || !passed ? 1 : 0);

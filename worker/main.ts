@@ -12,11 +12,21 @@ const handlers: Record<string, JobHandler> = { intake: readIntake, frames: warmF
 void fillEffects().catch((e: unknown) => console.error('filling in fingerprints:', e));
 
 // a worker killed hard leaves its jobs locked; whoever is left takes them up again
-const watch = setInterval(() => { freeDeadJobs().catch(() => {}); }, 4000);
+const watch = setInterval(() => {
+  freeDeadJobs().catch(() => {});
+}, 4000);
 
 const runner = await run({
-  connectionString: databaseUrl(), concurrency: 2, noHandleSignals: false, pollInterval: 1000, parsedCronItems: [],
-  taskList: { etagere: async (payload) => { await runJob((payload as { job: string }).job, handlers); } },
+  connectionString: databaseUrl(),
+  concurrency: 2,
+  noHandleSignals: false,
+  pollInterval: 1000,
+  parsedCronItems: [],
+  taskList: {
+    etagere: async (payload) => {
+      await runJob((payload as { job: string }).job, handlers);
+    },
+  },
 });
 await runner.promise;
 clearInterval(watch);

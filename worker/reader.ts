@@ -10,7 +10,20 @@ parentPort!.on('message', (q: ReadRequest) => {
   let answer: ReadAnswer;
   try {
     known = q.descriptors ?? known;
-    answer = { n: q.n, entry: entryOf(inspectFile(q.path, Buffer.from(q.bytes.buffer, q.bytes.byteOffset, q.bytes.byteLength), Buffer.alloc(0), known), q.sha) };
-  } catch (e) { answer = { n: q.n, bug: (e as Error).stack ?? String(e) }; }
+    answer = {
+      n: q.n,
+      entry: entryOf(
+        inspectFile(
+          q.path,
+          Buffer.from(q.bytes.buffer, q.bytes.byteOffset, q.bytes.byteLength),
+          Buffer.alloc(0),
+          known,
+        ),
+        q.sha,
+      ),
+    };
+  } catch (e) {
+    answer = { n: q.n, bug: (e as Error).stack ?? String(e) };
+  }
   parentPort!.postMessage(answer);
 });

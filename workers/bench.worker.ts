@@ -1,6 +1,13 @@
 /// <reference lib="webworker" />
 /** Renders cells of the bench: develops camera data by a profile's table, lays looks over it, trims, compresses, measures. A thin shell over core. */
-import { applyTrim, differenceMap, figuresOf, type CellFigures, type Difference, type Trim } from '@/core/bench/measure';
+import {
+  applyTrim,
+  differenceMap,
+  figuresOf,
+  type CellFigures,
+  type Difference,
+  type Trim,
+} from '@/core/bench/measure';
 import { balancedBy, grayWorld, neutralAt, type Neutral } from '@/core/bench/neutral';
 import { markOutside, uncut, type Gamut } from '@/core/bench/outside';
 import { applyRange, compressRange, rangeField, type RangeCompression, type RangeField } from '@/core/bench/range';
@@ -20,30 +27,88 @@ import type { Point } from '@/core/target/homography';
 declare const self: DedicatedWorkerGlobalScope;
 
 export interface CellSpec {
-  frame: string; camera: boolean; width: number;
-  /** a profile's version, "plain" for none, "jpeg" for the camera's own rendering */ profile: string; stages: string | null; anchor: number | null; /** as, auto, n:r,g,b or k:kelvin,tint */ wb: string;
-  stack: { version: string; strength: number; /** words of an encoding, '' for the one that holds */ reading: string }[]; trim: Trim | null; range: RangeCompression | null;
-  /** an editor's own rendering in the place of ours: its id, '' where this frame has none of that label */ export: string | null;
-  /** the chart that the frame shows */ chart: (Placed & { patches: Patch[] }) | null; /** the display's gamut, where what lies outside is to be marked */ mark: Gamut | null;
+  frame: string;
+  camera: boolean;
+  width: number;
+  /** a profile's version, "plain" for none, "jpeg" for the camera's own rendering */ profile: string;
+  stages: string | null;
+  anchor: number | null;
+  /** as, auto, n:r,g,b or k:kelvin,tint */ wb: string;
+  stack: {
+    version: string;
+    strength: number;
+    /** words of an encoding, '' for the one that holds */ reading: string;
+  }[];
+  trim: Trim | null;
+  range: RangeCompression | null;
+  /** an editor's own rendering in the place of ours: its id, '' where this frame has none of that label */ export:
+    string | null;
+  /** the chart that the frame shows */ chart: (Placed & { patches: Patch[] }) | null;
+  /** the display's gamut, where what lies outside is to be marked */ mark: Gamut | null;
 }
-export interface White { kelvin: number; tint: number; reachable: boolean }
+export interface White {
+  kelvin: number;
+  tint: number;
+  reachable: boolean;
+}
 /** A part of the frame at its full size (`whole`), `cell` as it is looked at as a whole. */
-export interface PartRequest { id: number; part: CellSpec; at: Rect; whole: { width: number; height: number } }
+export interface PartRequest {
+  id: number;
+  part: CellSpec;
+  at: Rect;
+  whole: { width: number; height: number };
+}
 /** Where a chart lies in the frame, by its marks. */
-export interface FindRequest { id: number; find: CellSpec; layout: { columns: number; rows: number; patches: Patch[]; outside: number } }
-export type BenchRequest = PartRequest | FindRequest | { id: number; cell: CellSpec; against: CellSpec | null } | { id: number; pick: CellSpec; x: number; y: number };
+export interface FindRequest {
+  id: number;
+  find: CellSpec;
+  layout: { columns: number; rows: number; patches: Patch[]; outside: number };
+}
+export type BenchRequest =
+  | PartRequest
+  | FindRequest
+  | { id: number; cell: CellSpec; against: CellSpec | null }
+  | { id: number; pick: CellSpec; x: number; y: number };
 export type BenchAnswer =
-  | { id: number; width: number; height: number; pixels: ArrayBuffer; figures: CellFigures; difference: Difference | null; white: White | null; chart: ChartResult | null; /** percent outside the display's gamut */ outside: number | null; ms: number }
+  | {
+      id: number;
+      width: number;
+      height: number;
+      pixels: ArrayBuffer;
+      figures: CellFigures;
+      difference: Difference | null;
+      white: White | null;
+      chart: ChartResult | null;
+      /** percent outside the display's gamut */ outside: number | null;
+      ms: number;
+    }
   | { id: number; corners: Point[] | null }
   | { id: number; at: Rect; pixels: ArrayBuffer }
   | { id: number; neutral: [number, number, number] }
   | { id: number; error: { message: string; remedy: string } };
 
-class Fault extends Error { constructor(message: string, readonly remedy: string) { super(message); } }
+class Fault extends Error {
+  constructor(
+    message: string,
+    readonly remedy: string,
+  ) {
+    super(message);
+  }
+}
 const CHART_WIDTH = 900;
-interface Picture { width: number; height: number; data: Uint8ClampedArray }
-interface Linear { width: number; height: number; data: Uint16Array }
-interface Developed extends Picture { white: White | null }
+interface Picture {
+  width: number;
+  height: number;
+  data: Uint8ClampedArray;
+}
+interface Linear {
+  width: number;
+  height: number;
+  data: Uint16Array;
+}
+interface Developed extends Picture {
+  white: White | null;
+}
 
 /** The newest stay, so that memory stays bounded. */
 class Memory<T> {
@@ -51,7 +116,11 @@ class Memory<T> {
   constructor(private readonly most: number) {}
   get(key: string, make: () => Promise<T>): Promise<T> {
     let p = this.map.get(key);
-    if (p) { this.map.delete(key); this.map.set(key, p); return p; }
+    if (p) {
+      this.map.delete(key);
+      this.map.set(key, p);
+      return p;
+    }
     p = make();
     p.catch(() => this.map.delete(key));
     this.map.set(key, p);
@@ -59,97 +128,241 @@ class Memory<T> {
     return p;
   }
 }
-const pictures = new Memory<Picture>(24), linears = new Memory<Linear>(12), looks = new Memory<Look>(60), bases = new Memory<{ table: ReturnType<typeof prepare>; neutral: number[]; white: White }>(80), developed = new Memory<Developed>(48), fields = new Memory<RangeField>(6);
+const pictures = new Memory<Picture>(24),
+  linears = new Memory<Linear>(12),
+  looks = new Memory<Look>(60),
+  bases = new Memory<{ table: ReturnType<typeof prepare>; neutral: number[]; white: White }>(80),
+  developed = new Memory<Developed>(48),
+  fields = new Memory<RangeField>(6);
 
 /** An answer of the server, whole. Where two workers ask for the same large answer at once, the browser's cache can break one off: that one is asked for again, past the cache. */
 async function ask(path: string, cache: RequestCache = 'default'): Promise<{ headers: Headers; bytes: ArrayBuffer }> {
   let r: Response, bytes: ArrayBuffer;
-  try { r = await fetch(path, { cache }); bytes = await r.arrayBuffer(); } catch {
+  try {
+    r = await fetch(path, { cache });
+    bytes = await r.arrayBuffer();
+  } catch {
     if (cache === 'default') return ask(path, 'no-store');
     throw new Fault('The server cannot be reached.', 'Check the network, then try again.');
   }
   if (r.ok) return { headers: r.headers, bytes };
   let e: { message: string; remedy: string } | undefined;
-  try { e = (JSON.parse(new TextDecoder().decode(bytes)) as { error?: { message: string; remedy: string } }).error; } catch { /* no words of ours */ }
+  try {
+    e = (JSON.parse(new TextDecoder().decode(bytes)) as { error?: { message: string; remedy: string } }).error;
+  } catch {
+    /* no words of ours */
+  }
   throw new Fault(e?.message ?? `The server answered ${r.status}.`, e?.remedy ?? 'Reload the page.');
 }
-const picture = (id: string, width: number): Promise<Picture> => pictures.get(`${id} ${width}`, async () => {
-  const bitmap = await createImageBitmap(new Blob([(await ask(`/api/frames/${id}?w=${width}`)).bytes]), { colorSpaceConversion: 'none', premultiplyAlpha: 'none' }), context = new OffscreenCanvas(bitmap.width, bitmap.height).getContext('2d', { willReadFrequently: true })!;
-  context.drawImage(bitmap, 0, 0);
-  return { width: bitmap.width, height: bitmap.height, data: context.getImageData(0, 0, bitmap.width, bitmap.height).data };
-});
-const linear = (id: string, width: number): Promise<Linear> => linears.get(`${id} ${width}`, async () => { const r = await ask(`/api/frames/${id}/linear?w=${width}`), [w, h] = r.headers.get('x-size')!.split(',').map(Number) as [number, number]; return { width: w, height: h, data: new Uint16Array(r.bytes) }; });
-const table = ({ version, reading }: { version: string; reading: string }): Promise<Look> => looks.get(`${version} ${reading}`, async () => {
-  const r = await ask(`/api/versions/${version}/table?points=33${reading ? `&as=${encodeURIComponent(reading)}` : ''}`), about = JSON.parse(r.headers.get('x-look')!) as Pick<Look, 'kind' | 'size' | 'domain'>, look: Look = { ...about, format: 'cube', table: new Float32Array(r.bytes), title: '', comments: [], warnings: [] };
-  return look.kind === '3d' ? look : resized(look, 65); // curves as a table, which the kernel takes
-});
-const base = (c: CellSpec, wb: string) => { const q = new URLSearchParams({ frame: c.frame, version: c.profile, wb }); if (c.stages !== null) q.set('stages', c.stages); if (c.anchor) q.set('anchor', String(c.anchor)); return bases.get(q.toString(), async () => { const r = await ask(`/api/bench/base?${q}`), about = JSON.parse(r.headers.get('x-base')!) as { size: number; neutral: number[]; white: White }; return { neutral: about.neutral, white: about.white, table: prepare({ format: 'cube', kind: '3d', size: about.size, table: new Float32Array(r.bytes), title: '', domain: { min: [0, 0, 0], max: [1, 1, 1] }, comments: [], warnings: [] }) }; }); };
+const picture = (id: string, width: number): Promise<Picture> =>
+  pictures.get(`${id} ${width}`, async () => {
+    const bitmap = await createImageBitmap(new Blob([(await ask(`/api/frames/${id}?w=${width}`)).bytes]), {
+        colorSpaceConversion: 'none',
+        premultiplyAlpha: 'none',
+      }),
+      context = new OffscreenCanvas(bitmap.width, bitmap.height).getContext('2d', { willReadFrequently: true })!;
+    context.drawImage(bitmap, 0, 0);
+    return {
+      width: bitmap.width,
+      height: bitmap.height,
+      data: context.getImageData(0, 0, bitmap.width, bitmap.height).data,
+    };
+  });
+const linear = (id: string, width: number): Promise<Linear> =>
+  linears.get(`${id} ${width}`, async () => {
+    const r = await ask(`/api/frames/${id}/linear?w=${width}`),
+      [w, h] = r.headers.get('x-size')!.split(',').map(Number) as [number, number];
+    return { width: w, height: h, data: new Uint16Array(r.bytes) };
+  });
+const table = ({ version, reading }: { version: string; reading: string }): Promise<Look> =>
+  looks.get(`${version} ${reading}`, async () => {
+    const r = await ask(
+        `/api/versions/${version}/table?points=33${reading ? `&as=${encodeURIComponent(reading)}` : ''}`,
+      ),
+      about = JSON.parse(r.headers.get('x-look')!) as Pick<Look, 'kind' | 'size' | 'domain'>,
+      look: Look = {
+        ...about,
+        format: 'cube',
+        table: new Float32Array(r.bytes),
+        title: '',
+        comments: [],
+        warnings: [],
+      };
+    return look.kind === '3d' ? look : resized(look, 65); // curves as a table, which the kernel takes
+  });
+const base = (c: CellSpec, wb: string) => {
+  const q = new URLSearchParams({ frame: c.frame, version: c.profile, wb });
+  if (c.stages !== null) q.set('stages', c.stages);
+  if (c.anchor) q.set('anchor', String(c.anchor));
+  return bases.get(q.toString(), async () => {
+    const r = await ask(`/api/bench/base?${q}`),
+      about = JSON.parse(r.headers.get('x-base')!) as { size: number; neutral: number[]; white: White };
+    return {
+      neutral: about.neutral,
+      white: about.white,
+      table: prepare({
+        format: 'cube',
+        kind: '3d',
+        size: about.size,
+        table: new Float32Array(r.bytes),
+        title: '',
+        domain: { min: [0, 0, 0], max: [1, 1, 1] },
+        comments: [],
+        warnings: [],
+      }),
+    };
+  });
+};
 
 /** The frame developed and balanced, before any look. */
-const develop = (c: CellSpec): Promise<Developed> => developed.get(JSON.stringify([c.frame, c.width, c.profile, c.stages, c.anchor, c.wb, c.export]), async () => {
-  if (c.export !== null) return { ...(await exported(c)), white: null };
-  if (c.camera && c.profile !== 'jpeg') {
-    const l = await linear(c.frame, c.width), b = await baseOf(c), data = new Uint8ClampedArray(l.width * l.height * 4);
-    developTo(b.table, b.neutral, l.data, data);
-    return { width: l.width, height: l.height, data, white: b.white };
-  }
-  needsNoCamera(c);
-  const p = await rendered(c), data = await balanced(c, p.data);
-  return { ...p, data, white: null };
-});
+const develop = (c: CellSpec): Promise<Developed> =>
+  developed.get(JSON.stringify([c.frame, c.width, c.profile, c.stages, c.anchor, c.wb, c.export]), async () => {
+    if (c.export !== null) return { ...(await exported(c)), white: null };
+    if (c.camera && c.profile !== 'jpeg') {
+      const l = await linear(c.frame, c.width),
+        b = await baseOf(c),
+        data = new Uint8ClampedArray(l.width * l.height * 4);
+      developTo(b.table, b.neutral, l.data, data);
+      return { width: l.width, height: l.height, data, white: b.white };
+    }
+    needsNoCamera(c);
+    const p = await rendered(c),
+      data = await balanced(c, p.data);
+    return { ...p, data, white: null };
+  });
 /** An editor's export, in the size in which the frame itself is seen here, so that the two can be compared. */
 async function exported(c: CellSpec): Promise<Picture> {
   if (!c.export) throw new Fault('There is no such export of this frame.', 'Bring one in by the column’s menu.');
-  const own = c.camera ? await linear(c.frame, c.width) : await rendered(c), answer = await ask(`/api/exports/${c.export}?w=${c.width}`), bitmap = await createImageBitmap(new Blob([answer.bytes]), { colorSpaceConversion: 'none', premultiplyAlpha: 'none', resizeWidth: own.width, resizeHeight: own.height, resizeQuality: 'high' }), context = new OffscreenCanvas(own.width, own.height).getContext('2d', { willReadFrequently: true })!;
+  const own = c.camera ? await linear(c.frame, c.width) : await rendered(c),
+    answer = await ask(`/api/exports/${c.export}?w=${c.width}`),
+    bitmap = await createImageBitmap(new Blob([answer.bytes]), {
+      colorSpaceConversion: 'none',
+      premultiplyAlpha: 'none',
+      resizeWidth: own.width,
+      resizeHeight: own.height,
+      resizeQuality: 'high',
+    }),
+    context = new OffscreenCanvas(own.width, own.height).getContext('2d', { willReadFrequently: true })!;
   context.drawImage(bitmap, 0, 0);
   return { width: own.width, height: own.height, data: context.getImageData(0, 0, own.width, own.height).data };
 }
-const needsNoCamera = (c: CellSpec): void => { if (!c.camera && c.profile !== 'plain' && c.profile !== 'jpeg') throw new Fault('A camera profile needs camera data; this frame is a rendered file.', 'Take a camera file as the row, or the profile out of the column.'); };
-const rendered = (c: CellSpec): Promise<Picture> => picture(c.frame, c.width <= 320 ? 320 : c.width <= 900 ? 900 : 1500);
+const needsNoCamera = (c: CellSpec): void => {
+  if (!c.camera && c.profile !== 'plain' && c.profile !== 'jpeg')
+    throw new Fault(
+      'A camera profile needs camera data; this frame is a rendered file.',
+      'Take a camera file as the row, or the profile out of the column.',
+    );
+};
+const rendered = (c: CellSpec): Promise<Picture> =>
+  picture(c.frame, c.width <= 320 ? 320 : c.width <= 900 ? 900 : 1500);
 /** The profile's table for the row's white, which the frame as a whole decides where it is found by itself. */
-const baseOf = async (c: CellSpec) => base(c, c.wb === 'auto' ? `n:${grayWorld({ kind: 'camera', ...(await linear(c.frame, c.width)) }).map((v) => v.toFixed(5)).join(',')}` : c.wb);
+const baseOf = async (c: CellSpec) =>
+  base(
+    c,
+    c.wb === 'auto'
+      ? `n:${grayWorld({ kind: 'camera', ...(await linear(c.frame, c.width)) })
+          .map((v) => v.toFixed(5))
+          .join(',')}`
+      : c.wb,
+  );
 
 /** Pixels of a rendered file, with the row's white; the same array where that is as it is. */
 async function balanced(c: CellSpec, pixels: Uint8ClampedArray): Promise<Uint8ClampedArray> {
   if (c.wb === 'as' || c.wb.startsWith('k:') || c.profile === 'jpeg') return pixels;
-  return balancedBy(pixels, c.wb === 'auto' ? grayWorld({ kind: 'rendered', ...(await rendered(c)) }) : (c.wb.slice(2).split(',').map(Number) as Neutral));
+  return balancedBy(
+    pixels,
+    c.wb === 'auto'
+      ? grayWorld({ kind: 'rendered', ...(await rendered(c)) })
+      : (c.wb.slice(2).split(',').map(Number) as Neutral),
+  );
 }
 
 /** Looks, then the trim, in place. */
 async function lay(c: CellSpec, pixels: Uint8ClampedArray): Promise<void> {
   const tables = await Promise.all(c.stack.map((s) => table(s)));
-  c.stack.forEach((s, i) => { if (s.strength > 0) applyTo(prepared(tables[i]!, `${s.version} ${s.reading}`, s.strength), pixels, pixels); });
+  c.stack.forEach((s, i) => {
+    if (s.strength > 0) applyTo(prepared(tables[i]!, `${s.version} ${s.reading}`, s.strength), pixels, pixels);
+  });
   if (c.trim) applyTrim(pixels, c.trim);
 }
-const fieldOf = (c: CellSpec, range: RangeCompression): Promise<RangeField> => fields.get(JSON.stringify(c), async () => { const d = await develop(c), data = d.data.slice(); await lay(c, data); return rangeField(data, d.width, d.height, range); });
+const fieldOf = (c: CellSpec, range: RangeCompression): Promise<RangeField> =>
+  fields.get(JSON.stringify(c), async () => {
+    const d = await develop(c),
+      data = d.data.slice();
+    await lay(c, data);
+    return rangeField(data, d.width, d.height, range);
+  });
 
 async function cell(c: CellSpec): Promise<Developed & { before: Uint8ClampedArray }> {
-  const [d] = await Promise.all([develop(c), ...c.stack.map((s) => table(s))]), out = d.data.slice();
+  const [d] = await Promise.all([develop(c), ...c.stack.map((s) => table(s))]),
+    out = d.data.slice();
   await lay(c, out);
   if (c.range) compressRange(out, d.width, d.height, c.range);
   return { ...d, data: out, before: d.data };
 }
 
 /** Marks what the display cannot show; `codes` is the developed picture, `samples` the camera's values where there are any. */
-async function mark(c: CellSpec, gamut: Gamut, width: number, out: Uint8ClampedArray, codes: Uint8ClampedArray, samples: Uint16Array | null): Promise<number> {
-  const b = samples && (await baseOf(c)), looks = (await Promise.all(c.stack.map((s) => table(s)))).map((l, i) => ({ f: sampler(l), strength: c.stack[i]!.strength / 100 })).filter((l) => l.strength > 0);
+async function mark(
+  c: CellSpec,
+  gamut: Gamut,
+  width: number,
+  out: Uint8ClampedArray,
+  codes: Uint8ClampedArray,
+  samples: Uint16Array | null,
+): Promise<number> {
+  const b = samples && (await baseOf(c)),
+    looks = (await Promise.all(c.stack.map((s) => table(s))))
+      .map((l, i) => ({ f: sampler(l), strength: c.stack[i]!.strength / 100 }))
+      .filter((l) => l.strength > 0);
   return markOutside(out, width, gamut, uncut(codes, b && { samples, table: b.table, neutral: b.neutral }, looks));
 }
 
-interface PartHead { kind: 'mosaic' | 'linear' | 'rendered'; orientation: number; cfa: number[]; black: number[]; white: number[]; neutral: number[]; shown: Rect; stored: Rect }
+interface PartHead {
+  kind: 'mosaic' | 'linear' | 'rendered';
+  orientation: number;
+  cfa: number[];
+  black: number[];
+  white: number[];
+  neutral: number[];
+  shown: Rect;
+  stored: Rect;
+}
 /** A part at full size, developed and laid over as the whole is. */
 async function part({ part: c, at, whole }: PartRequest): Promise<Uint8ClampedArray> {
-  if (c.camera && c.profile === 'jpeg') throw new Fault('The camera’s own JPEG is not kept at full size.', 'Look at it as a whole.');
+  if (c.camera && c.profile === 'jpeg')
+    throw new Fault('The camera’s own JPEG is not kept at full size.', 'Look at it as a whole.');
   needsNoCamera(c);
   if (c.export !== null) throw new Fault('An export is not kept at full size.', 'Look at it as a whole.');
-  const [r, b] = await Promise.all([ask(`/api/frames/${c.frame}/part?x=${at.x}&y=${at.y}&w=${at.w}&h=${at.h}`), c.camera ? baseOf(c) : null]), h = JSON.parse(r.headers.get('x-part')!) as PartHead, { shown, stored } = h, { bytes } = r, block = new Uint8ClampedArray(shown.w * shown.h * 4);
+  const [r, b] = await Promise.all([
+      ask(`/api/frames/${c.frame}/part?x=${at.x}&y=${at.y}&w=${at.w}&h=${at.h}`),
+      c.camera ? baseOf(c) : null,
+    ]),
+    h = JSON.parse(r.headers.get('x-part')!) as PartHead,
+    { shown, stored } = h,
+    { bytes } = r,
+    block = new Uint8ClampedArray(shown.w * shown.h * 4);
   let camera: Uint16Array | null = null;
   if (b) {
     const samples = new Uint16Array(bytes);
-    camera = oriented(h.kind === 'mosaic' ? demosaic({ ...h, width: stored.w, height: stored.h, samples }) : samples, stored.w, stored.h, 3, h.orientation);
+    camera = oriented(
+      h.kind === 'mosaic' ? demosaic({ ...h, width: stored.w, height: stored.h, samples }) : samples,
+      stored.w,
+      stored.h,
+      3,
+      h.orientation,
+    );
     developTo(b.table, b.neutral, camera, block);
-  } else { const s = new Uint8Array(bytes); for (let i = 0, o = 0; o < block.length; i += 3, o += 4) { block[o] = s[i]!; block[o + 1] = s[i + 1]!; block[o + 2] = s[i + 2]!; block[o + 3] = 255; } }
-  const before = b ? cropped(block, shown, at, 4) : await balanced(c, cropped(block, shown, at, 4)), laid = before.slice();
+  } else {
+    const s = new Uint8Array(bytes);
+    for (let i = 0, o = 0; o < block.length; i += 3, o += 4) {
+      block[o] = s[i]!;
+      block[o + 1] = s[i + 1]!;
+      block[o + 2] = s[i + 2]!;
+      block[o + 3] = 255;
+    }
+  }
+  const before = b ? cropped(block, shown, at, 4) : await balanced(c, cropped(block, shown, at, 4)),
+    laid = before.slice();
   await lay(c, laid);
   if (c.range) applyRange(laid, at.w, at.h, c.range, await fieldOf(c, c.range), { x: at.x, y: at.y, ...whole });
   if (c.mark) await mark(c, c.mark, at.w, laid, before, camera && cropped(camera, shown, at, 3));
@@ -159,24 +372,94 @@ const ready = new Map<string, ReturnType<typeof prepare>>();
 function prepared(look: Look, version: string, strength: number): ReturnType<typeof prepare> {
   const key = `${version} ${strength}`;
   let p = ready.get(key);
-  if (!p) { ready.set(key, p = prepare(look, strength / 100)); if (ready.size > 12) ready.delete(ready.keys().next().value!); }
+  if (!p) {
+    ready.set(key, (p = prepare(look, strength / 100)));
+    if (ready.size > 12) ready.delete(ready.keys().next().value!);
+  }
   return p;
 }
 
-self.onmessage = (e: MessageEvent<BenchRequest>) => void (async () => {
-  const q = e.data;
-  try {
-    if ('pick' in q) { self.postMessage({ id: q.id, neutral: neutralAt(q.pick.camera ? { kind: 'camera', ...(await linear(q.pick.frame, q.pick.width)) } : { kind: 'rendered', ...(await rendered(q.pick)) }, q.x, q.y) } satisfies BenchAnswer); return; }
-    if ('find' in q) { const d = await develop(q.find), at = findChart(d.data, d.width, d.height, { title: '', ...q.layout }, q.layout.outside); self.postMessage({ id: q.id, corners: at?.corners ?? null } satisfies BenchAnswer); return; }
-    if ('part' in q) { const pixels = (await part(q)).buffer as ArrayBuffer; self.postMessage({ id: q.id, at: q.at, pixels } satisfies BenchAnswer, [pixels]); return; }
-    const t = performance.now(), own = await cell(q.cell), figures = figuresOf(own.data, own.before);
-    // patches are always measured in one size, so that a small cell and the large picture say the same
-    const large = q.cell.chart && (q.cell.width < CHART_WIDTH ? await cell({ ...q.cell, width: CHART_WIDTH }) : own), chart = q.cell.chart && large && measureChart(large.data, large.width, large.height, q.cell.chart, q.cell.chart);
-    let difference: Difference | null = null, pixels = own.data, outside: number | null = null;
-    if (q.against) {
-      const other = await cell(q.against);
-      if (other.width === own.width && other.height === own.height) { pixels = new Uint8ClampedArray(own.data.length); difference = differenceMap(own.data, other.data, pixels); } else throw new Fault('The reference is of another size.', 'Compare developed camera data with developed camera data.');
-    } else if (q.cell.mark) outside = await mark(q.cell, q.cell.mark, own.width, pixels, own.before, q.cell.camera && q.cell.profile !== 'jpeg' && q.cell.export === null ? (await linear(q.cell.frame, q.cell.width)).data : null);
-    self.postMessage({ id: q.id, width: own.width, height: own.height, pixels: pixels.buffer as ArrayBuffer, figures, difference, white: own.white, chart, outside, ms: performance.now() - t } satisfies BenchAnswer, [pixels.buffer as ArrayBuffer]);
-  } catch (error) { self.postMessage({ id: q.id, error: error instanceof Fault || error instanceof Problem ? { message: error.message, remedy: error.remedy } : { message: (error as Error).message, remedy: 'Reload the page.' } } satisfies BenchAnswer); }
-})();
+self.onmessage = (e: MessageEvent<BenchRequest>) =>
+  void (async () => {
+    const q = e.data;
+    try {
+      if ('pick' in q) {
+        self.postMessage({
+          id: q.id,
+          neutral: neutralAt(
+            q.pick.camera
+              ? { kind: 'camera', ...(await linear(q.pick.frame, q.pick.width)) }
+              : { kind: 'rendered', ...(await rendered(q.pick)) },
+            q.x,
+            q.y,
+          ),
+        } satisfies BenchAnswer);
+        return;
+      }
+      if ('find' in q) {
+        const d = await develop(q.find),
+          at = findChart(d.data, d.width, d.height, { title: '', ...q.layout }, q.layout.outside);
+        self.postMessage({ id: q.id, corners: at?.corners ?? null } satisfies BenchAnswer);
+        return;
+      }
+      if ('part' in q) {
+        const pixels = (await part(q)).buffer as ArrayBuffer;
+        self.postMessage({ id: q.id, at: q.at, pixels } satisfies BenchAnswer, [pixels]);
+        return;
+      }
+      const t = performance.now(),
+        own = await cell(q.cell),
+        figures = figuresOf(own.data, own.before);
+      // patches are always measured in one size, so that a small cell and the large picture say the same
+      const large = q.cell.chart && (q.cell.width < CHART_WIDTH ? await cell({ ...q.cell, width: CHART_WIDTH }) : own),
+        chart =
+          q.cell.chart && large && measureChart(large.data, large.width, large.height, q.cell.chart, q.cell.chart);
+      let difference: Difference | null = null,
+        pixels = own.data,
+        outside: number | null = null;
+      if (q.against) {
+        const other = await cell(q.against);
+        if (other.width === own.width && other.height === own.height) {
+          pixels = new Uint8ClampedArray(own.data.length);
+          difference = differenceMap(own.data, other.data, pixels);
+        } else
+          throw new Fault(
+            'The reference is of another size.',
+            'Compare developed camera data with developed camera data.',
+          );
+      } else if (q.cell.mark)
+        outside = await mark(
+          q.cell,
+          q.cell.mark,
+          own.width,
+          pixels,
+          own.before,
+          q.cell.camera && q.cell.profile !== 'jpeg' && q.cell.export === null
+            ? (await linear(q.cell.frame, q.cell.width)).data
+            : null,
+        );
+      self.postMessage(
+        {
+          id: q.id,
+          width: own.width,
+          height: own.height,
+          pixels: pixels.buffer as ArrayBuffer,
+          figures,
+          difference,
+          white: own.white,
+          chart,
+          outside,
+          ms: performance.now() - t,
+        } satisfies BenchAnswer,
+        [pixels.buffer as ArrayBuffer],
+      );
+    } catch (error) {
+      self.postMessage({
+        id: q.id,
+        error:
+          error instanceof Fault || error instanceof Problem
+            ? { message: error.message, remedy: error.remedy }
+            : { message: (error as Error).message, remedy: 'Reload the page.' },
+      } satisfies BenchAnswer);
+    }
+  })();

@@ -7,20 +7,40 @@ import type { Look } from '@/core/look/look';
 declare const self: DedicatedWorkerGlobalScope;
 
 /** `points` asks for a smaller table, for small pictures. */
-export interface PreviewRequest { id: number; frame: string; width: number; version: string | null; strength: number; points?: number }
+export interface PreviewRequest {
+  id: number;
+  frame: string;
+  width: number;
+  version: string | null;
+  strength: number;
+  points?: number;
+}
 /** Looks that may be asked for soon. */
-export interface PreviewAhead { ahead: string[]; points: number }
-export type PreviewAnswer = { id: number; width: number; height: number; pixels: ArrayBuffer; ms: number } | { id: number; error: string };
+export interface PreviewAhead {
+  ahead: string[];
+  points: number;
+}
+export type PreviewAnswer =
+  { id: number; width: number; height: number; pixels: ArrayBuffer; ms: number } | { id: number; error: string };
 
-interface Picture { width: number; height: number; data: Uint8ClampedArray }
-const frames = new Map<string, Promise<Picture>>(), looks = new Map<string, Promise<Look>>();
+interface Picture {
+  width: number;
+  height: number;
+  data: Uint8ClampedArray;
+}
+const frames = new Map<string, Promise<Picture>>(),
+  looks = new Map<string, Promise<Look>>();
 let prepared: { key: string; value: Prepared } | null = null;
 let latest = 0;
 
 /** The newest entries stay; older ones go, so that memory stays bounded. */
 function remember<T>(map: Map<string, Promise<T>>, key: string, most: number, make: () => Promise<T>): Promise<T> {
   let p = map.get(key);
-  if (p) { map.delete(key); map.set(key, p); return p; }
+  if (p) {
+    map.delete(key);
+    map.set(key, p);
+    return p;
+  }
   p = make();
   p.catch(() => map.delete(key));
   map.set(key, p);
@@ -32,16 +52,28 @@ async function loadFrame(id: string, width: number): Promise<Picture> {
   const r = await fetch(`/api/frames/${id}?w=${width}`);
   if (!r.ok) throw new Error('the frame could not be fetched');
   const bitmap = await createImageBitmap(await r.blob(), { colorSpaceConversion: 'none', premultiplyAlpha: 'none' });
-  const canvas = new OffscreenCanvas(bitmap.width, bitmap.height), context = canvas.getContext('2d', { willReadFrequently: true })!;
+  const canvas = new OffscreenCanvas(bitmap.width, bitmap.height),
+    context = canvas.getContext('2d', { willReadFrequently: true })!;
   context.drawImage(bitmap, 0, 0);
-  return { width: bitmap.width, height: bitmap.height, data: context.getImageData(0, 0, bitmap.width, bitmap.height).data };
+  return {
+    width: bitmap.width,
+    height: bitmap.height,
+    data: context.getImageData(0, 0, bitmap.width, bitmap.height).data,
+  };
 }
 
 async function loadLook(version: string, points?: number): Promise<Look> {
   const r = await fetch(`/api/versions/${version}/table${points ? `?points=${points}` : ''}`);
   if (!r.ok) throw new Error('the look could not be fetched');
   const about = JSON.parse(r.headers.get('x-look')!) as Pick<Look, 'kind' | 'size' | 'domain'>;
-  return { ...about, format: 'cube', table: new Float32Array(await r.arrayBuffer()), title: '', comments: [], warnings: [] };
+  return {
+    ...about,
+    format: 'cube',
+    table: new Float32Array(await r.arrayBuffer()),
+    title: '',
+    comments: [],
+    warnings: [],
+  };
 }
 
 function render(look: Look, version: string, strength: number, picture: Picture): Uint8ClampedArray {
@@ -53,15 +85,27 @@ function render(look: Look, version: string, strength: number, picture: Picture)
     return out;
   }
   // 1D: 256 answers by channel are all there is
-  const f = sampler(look, 'tetrahedral', strength / 100), v = new Float64Array(3), table = new Uint8ClampedArray(768);
-  for (let i = 0; i < 256; i++) { f(i / 255, i / 255, i / 255, v, 0); for (let c = 0; c < 3; c++) table[c * 256 + i] = Math.floor(v[c]! * 255 + 0.5); }
-  for (let i = 0; i < out.length; i += 4) { out[i] = table[picture.data[i]!]!; out[i + 1] = table[256 + picture.data[i + 1]!]!; out[i + 2] = table[512 + picture.data[i + 2]!]!; out[i + 3] = picture.data[i + 3]!; }
+  const f = sampler(look, 'tetrahedral', strength / 100),
+    v = new Float64Array(3),
+    table = new Uint8ClampedArray(768);
+  for (let i = 0; i < 256; i++) {
+    f(i / 255, i / 255, i / 255, v, 0);
+    for (let c = 0; c < 3; c++) table[c * 256 + i] = Math.floor(v[c]! * 255 + 0.5);
+  }
+  for (let i = 0; i < out.length; i += 4) {
+    out[i] = table[picture.data[i]!]!;
+    out[i + 1] = table[256 + picture.data[i + 1]!]!;
+    out[i + 2] = table[512 + picture.data[i + 2]!]!;
+    out[i + 3] = picture.data[i + 3]!;
+  }
   return out;
 }
 
-const lookOf = (version: string, points?: number): Promise<Look> => remember(looks, `${version} ${points ?? ''}`, 160, () => loadLook(version, points));
+const lookOf = (version: string, points?: number): Promise<Look> =>
+  remember(looks, `${version} ${points ?? ''}`, 160, () => loadLook(version, points));
 
-let wanted: PreviewAhead = { ahead: [], points: 17 }, fetching = false;
+let wanted: PreviewAhead = { ahead: [], points: 17 },
+  fetching = false;
 /** One after the other, and never before what is asked for now. */
 async function goAhead(): Promise<void> {
   if (fetching) return;
@@ -71,15 +115,40 @@ async function goAhead(): Promise<void> {
 }
 
 self.onmessage = (e: MessageEvent<PreviewRequest | PreviewAhead>) => {
-  if ('ahead' in e.data) { wanted = e.data; void goAhead(); return; }
+  if ('ahead' in e.data) {
+    wanted = e.data;
+    void goAhead();
+    return;
+  }
   const q = e.data;
   latest = q.id;
   void (async () => {
     try {
-      const [picture, look] = await Promise.all([remember(frames, `${q.frame} ${q.width}`, 8, () => loadFrame(q.frame, q.width)), q.version ? lookOf(q.version, q.points) : null]);
-      if (q.id !== latest) { self.postMessage({ id: q.id, error: 'superseded' } satisfies PreviewAnswer); return; }
-      const t = performance.now(), pixels = look && q.strength > 0 ? render(look, `${q.version} ${q.points ?? ''}`, q.strength, picture) : picture.data.slice();
-      self.postMessage({ id: q.id, width: picture.width, height: picture.height, pixels: pixels.buffer as ArrayBuffer, ms: performance.now() - t } satisfies PreviewAnswer, [pixels.buffer as ArrayBuffer]);
-    } catch (error) { self.postMessage({ id: q.id, error: (error as Error).message } satisfies PreviewAnswer); }
+      const [picture, look] = await Promise.all([
+        remember(frames, `${q.frame} ${q.width}`, 8, () => loadFrame(q.frame, q.width)),
+        q.version ? lookOf(q.version, q.points) : null,
+      ]);
+      if (q.id !== latest) {
+        self.postMessage({ id: q.id, error: 'superseded' } satisfies PreviewAnswer);
+        return;
+      }
+      const t = performance.now(),
+        pixels =
+          look && q.strength > 0
+            ? render(look, `${q.version} ${q.points ?? ''}`, q.strength, picture)
+            : picture.data.slice();
+      self.postMessage(
+        {
+          id: q.id,
+          width: picture.width,
+          height: picture.height,
+          pixels: pixels.buffer as ArrayBuffer,
+          ms: performance.now() - t,
+        } satisfies PreviewAnswer,
+        [pixels.buffer as ArrayBuffer],
+      );
+    } catch (error) {
+      self.postMessage({ id: q.id, error: (error as Error).message } satisfies PreviewAnswer);
+    }
   })();
 };

@@ -6,5 +6,9 @@ import { Shell } from '@/ui/frame/Shell';
 
 export default async function Layout({ children }: { children: ReactNode }) {
   const p = await person();
-  return <Shell person={{ name: p.name, role: p.role }} counts={await navigationCounts(p)} event={await newestEvent()}>{children}</Shell>;
+  return (
+    <Shell person={{ name: p.name, role: p.role }} counts={await navigationCounts(p)} event={await newestEvent()}>
+      {children}
+    </Shell>
+  );
 }

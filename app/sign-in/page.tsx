@@ -9,5 +9,9 @@ export const metadata = { title: 'Sign in' };
 export default async function Page() {
   if (await signedIn()) redirect('/shelves');
   if (!(await anyone())) redirect('/welcome');
-  return <Door title="Sign in" note="The studio’s library of looks, presets and profiles."><SignIn /></Door>;
+  return (
+    <Door title="Sign in" note="The studio’s library of looks, presets and profiles.">
+      <SignIn />
+    </Door>
+  );
 }

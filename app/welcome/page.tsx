@@ -8,5 +8,9 @@ export const dynamic = 'force-dynamic';
 
 export default async function Page() {
   if (await anyone()) redirect('/sign-in');
-  return <Door title="The first person" note="This library is empty. Whoever begins is its librarian."><Welcome /></Door>;
+  return (
+    <Door title="The first person" note="This library is empty. Whoever begins is its librarian.">
+      <Welcome />
+    </Door>
+  );
 }

@@ -1,10 +1,26 @@
 import { expect, test } from 'vitest';
 import { choiceFor, type ChoiceOnBench } from './choice';
 
-const c = (client: string, camera: string, light: string, kind: string): ChoiceOnBench => ({ client, camera, light, kind, strength: 100, profile: `${camera} ${light}`, profileVersion: 'v', look: null, lookVersion: null });
+const c = (client: string, camera: string, light: string, kind: string): ChoiceOnBench => ({
+  client,
+  camera,
+  light,
+  kind,
+  strength: 100,
+  profile: `${camera} ${light}`,
+  profileVersion: 'v',
+  look: null,
+  lookVersion: null,
+});
 const frame = { camera: 'Perrin Alder', light: 'daylight', kind: 'camera data' };
 test('the house choice that says most of the frame holds, and one for any client before a client’s own', () => {
-  const all = [c('', '', '', ''), c('', 'perrin alder', '', ''), c('', 'Perrin Alder', 'daylight', ''), c('', 'Perrin Alder', 'tungsten', ''), c('Museum', 'Perrin Alder', 'daylight', 'camera data')];
+  const all = [
+    c('', '', '', ''),
+    c('', 'perrin alder', '', ''),
+    c('', 'Perrin Alder', 'daylight', ''),
+    c('', 'Perrin Alder', 'tungsten', ''),
+    c('Museum', 'Perrin Alder', 'daylight', 'camera data'),
+  ];
   expect(choiceFor(all, frame)).toBe(all[2]);
   expect(choiceFor(all, { ...frame, light: 'tungsten' })).toBe(all[3]);
   expect(choiceFor(all, { ...frame, camera: 'Ondine 40' })).toBe(all[0]);

@@ -3,7 +3,15 @@ import { deltaE2000 } from '../color/difference';
 import { labOfSrgb } from '../color/lab';
 import { kernel } from '../look/kernel/kernel';
 
-export interface CellFigures { /** percent of pixels with a channel at either end */ clippedHigh: number; clippedLow: number; /** distinct luminances among the darkest 32 that the picture has */ shadows: number; /** mean color of what is neutral before any look: chroma C* and hue in degrees, null where nothing is */ tint: { chroma: number; hue: number } | null }
+export interface CellFigures {
+  /** percent of pixels with a channel at either end */ clippedHigh: number;
+  clippedLow: number;
+  /** distinct luminances among the darkest 32 that the picture has */ shadows: number;
+  /** mean color of what is neutral before any look: chroma C* and hue in degrees, null where nothing is */ tint: {
+    chroma: number;
+    hue: number;
+  } | null;
+}
 
 type Pixels = Uint8Array | Uint8ClampedArray;
 const decoded = new Float64Array(256).map((_, i) => i / 255);
@@ -11,9 +19,12 @@ const decoded = new Float64Array(256).map((_, i) => i / 255);
 /** How many pixels are at either end, and the luminances that there are: the kernel's reference and stand-in. */
 export function endsPlain(p: Pixels): { high: number; low: number; seen: Uint8Array } {
   const seen = new Uint8Array(256);
-  let high = 0, low = 0;
+  let high = 0,
+    low = 0;
   for (let i = 0; i < p.length; i += 4) {
-    const r = p[i]!, g = p[i + 1]!, b = p[i + 2]!;
+    const r = p[i]!,
+      g = p[i + 1]!,
+      b = p[i + 2]!;
     if (r === 255 || g === 255 || b === 255) high++;
     if (r === 0 || g === 0 || b === 0) low++;
     seen[Math.round(0.2126 * r + 0.7152 * g + 0.0722 * b)] = 1;
@@ -23,53 +34,113 @@ export function endsPlain(p: Pixels): { high: number; low: number; seen: Uint8Ar
 
 /** `base` is the same picture without a look; neutrals are told by it. */
 export function figuresOf(p: Pixels, base: Pixels): CellFigures {
-  const n = p.length / 4, { high, low, seen } = kernel()?.ends(p) ?? endsPlain(p), lab = new Float64Array(3);
-  let a = 0, b = 0, neutrals = 0;
+  const n = p.length / 4,
+    { high, low, seen } = kernel()?.ends(p) ?? endsPlain(p),
+    lab = new Float64Array(3);
+  let a = 0,
+    b = 0,
+    neutrals = 0;
   const step = Math.max(1, Math.floor(n / 2500)) * 4;
   for (let i = 0; i < p.length; i += step) {
     labOfSrgb(decoded[base[i]!]!, decoded[base[i + 1]!]!, decoded[base[i + 2]!]!, lab);
     if (lab[0]! < 15 || lab[0]! > 95 || Math.hypot(lab[1]!, lab[2]!) > 4) continue;
     labOfSrgb(decoded[p[i]!]!, decoded[p[i + 1]!]!, decoded[p[i + 2]!]!, lab);
-    a += lab[1]!; b += lab[2]!; neutrals++;
+    a += lab[1]!;
+    b += lab[2]!;
+    neutrals++;
   }
   let shadows = 0;
   for (let i = 0; i < 32; i++) shadows += seen[i]!;
-  return { clippedHigh: (100 * high) / n, clippedLow: (100 * low) / n, shadows, tint: neutrals >= 20 ? { chroma: Math.hypot(a / neutrals, b / neutrals), hue: ((Math.atan2(b, a) * 180) / Math.PI + 360) % 360 } : null };
+  return {
+    clippedHigh: (100 * high) / n,
+    clippedLow: (100 * low) / n,
+    shadows,
+    tint:
+      neutrals >= 20
+        ? { chroma: Math.hypot(a / neutrals, b / neutrals), hue: ((Math.atan2(b, a) * 180) / Math.PI + 360) % 360 }
+        : null,
+  };
 }
 
-export interface Difference { mean: number; p95: number; max: number }
+export interface Difference {
+  mean: number;
+  p95: number;
+  max: number;
+}
 /** Full color of the map: this many ΔE00 and more. */
 export const MAP_TOP = 12;
 /** The map's scale, from none to most: dark gray over blue-green to pale yellow, lighter all the way. */
-const scale: [number, number, number][] = [[38, 38, 38], [32, 72, 84], [24, 116, 112], [74, 162, 104], [170, 200, 92], [250, 236, 140]];
+const scale: [number, number, number][] = [
+  [38, 38, 38],
+  [32, 72, 84],
+  [24, 116, 112],
+  [74, 162, 104],
+  [170, 200, 92],
+  [250, 236, 140],
+];
 export function mapColor(deltaE: number): [number, number, number] {
-  const x = Math.min(1, Math.max(0, deltaE / MAP_TOP)) * (scale.length - 1), i = Math.min(scale.length - 2, Math.floor(x)), f = x - i;
-  return [0, 1, 2].map((c) => Math.round(scale[i]![c]! + f * (scale[i + 1]![c]! - scale[i]![c]!))) as [number, number, number];
+  const x = Math.min(1, Math.max(0, deltaE / MAP_TOP)) * (scale.length - 1),
+    i = Math.min(scale.length - 2, Math.floor(x)),
+    f = x - i;
+  return [0, 1, 2].map((c) => Math.round(scale[i]![c]! + f * (scale[i + 1]![c]! - scale[i]![c]!))) as [
+    number,
+    number,
+    number,
+  ];
 }
 
 /** ΔE00 by pixel as a picture, with its figures. Both pictures of one size. */
 export function differenceMap(p: Pixels, q: Pixels, target: Uint8ClampedArray): Difference {
-  const n = p.length / 4, l = new Float64Array(6), all = new Float32Array(n), colors = Array.from({ length: 256 }, (_, i) => mapColor((i / 255) * MAP_TOP));
-  let sum = 0, lastKey = -1, lastKey2 = -1, last = 0;
+  const n = p.length / 4,
+    l = new Float64Array(6),
+    all = new Float32Array(n),
+    colors = Array.from({ length: 256 }, (_, i) => mapColor((i / 255) * MAP_TOP));
+  let sum = 0,
+    lastKey = -1,
+    lastKey2 = -1,
+    last = 0;
   for (let i = 0, k = 0; k < n; i += 4, k++) {
-    const key = (p[i]! << 16) | (p[i + 1]! << 8) | p[i + 2]!, key2 = (q[i]! << 16) | (q[i + 1]! << 8) | q[i + 2]!;
+    const key = (p[i]! << 16) | (p[i + 1]! << 8) | p[i + 2]!,
+      key2 = (q[i]! << 16) | (q[i + 1]! << 8) | q[i + 2]!;
     if (key !== lastKey || key2 !== lastKey2) {
       if (key === key2) last = 0;
-      else { labOfSrgb(decoded[p[i]!]!, decoded[p[i + 1]!]!, decoded[p[i + 2]!]!, l, 0); labOfSrgb(decoded[q[i]!]!, decoded[q[i + 1]!]!, decoded[q[i + 2]!]!, l, 3); last = deltaE2000(l[0]!, l[1]!, l[2]!, l[3]!, l[4]!, l[5]!); }
-      lastKey = key; lastKey2 = key2;
+      else {
+        labOfSrgb(decoded[p[i]!]!, decoded[p[i + 1]!]!, decoded[p[i + 2]!]!, l, 0);
+        labOfSrgb(decoded[q[i]!]!, decoded[q[i + 1]!]!, decoded[q[i + 2]!]!, l, 3);
+        last = deltaE2000(l[0]!, l[1]!, l[2]!, l[3]!, l[4]!, l[5]!);
+      }
+      lastKey = key;
+      lastKey2 = key2;
     }
-    all[k] = last; sum += last;
+    all[k] = last;
+    sum += last;
     const c = colors[Math.min(255, Math.round((last / MAP_TOP) * 255))]!;
-    target[i] = c[0]; target[i + 1] = c[1]; target[i + 2] = c[2]; target[i + 3] = 255;
+    target[i] = c[0];
+    target[i + 1] = c[1];
+    target[i + 2] = c[2];
+    target[i + 3] = 255;
   }
   const sorted = all.sort();
   return { mean: sum / n, p95: sorted[Math.max(0, Math.ceil(n * 0.95) - 1)]!, max: sorted[n - 1]! };
 }
 
 /** Slope, offset and power by channel, on encoded values, as 256 answers a channel (ASC CDL without saturation). */
-export interface Trim { slope: [number, number, number]; offset: [number, number, number]; power: [number, number, number] }
+export interface Trim {
+  slope: [number, number, number];
+  offset: [number, number, number];
+  power: [number, number, number];
+}
 export const noTrim: Trim = { slope: [1, 1, 1], offset: [0, 0, 0], power: [1, 1, 1] };
 export function applyTrim(p: Uint8ClampedArray, t: Trim): void {
-  const table = [0, 1, 2].map((c) => Uint8ClampedArray.from({ length: 256 }, (_, i) => 255 * Math.min(1, Math.max(0, (i / 255) * t.slope[c]! + t.offset[c]!)) ** t.power[c]!));
-  for (let i = 0; i < p.length; i += 4) { p[i] = table[0]![p[i]!]!; p[i + 1] = table[1]![p[i + 1]!]!; p[i + 2] = table[2]![p[i + 2]!]!; }
+  const table = [0, 1, 2].map((c) =>
+    Uint8ClampedArray.from(
+      { length: 256 },
+      (_, i) => 255 * Math.min(1, Math.max(0, (i / 255) * t.slope[c]! + t.offset[c]!)) ** t.power[c]!,
+    ),
+  );
+  for (let i = 0; i < p.length; i += 4) {
+    p[i] = table[0]![p[i]!]!;
+    p[i + 1] = table[1]![p[i + 1]!]!;
+    p[i + 2] = table[2]![p[i + 2]!]!;
+  }
 }

@@ -3,23 +3,73 @@ import { encodeSrgb } from '../color/transfer';
 import { Problem } from '../problem';
 import { balancedBy, grayWorld, neutralAt, type Seen } from './neutral';
 
-const w = 40, h = 30, camera = (f: (x: number, y: number) => number[]): Seen => ({ kind: 'camera', width: w, height: h, data: Uint16Array.from({ length: w * h * 3 }, (_, i) => 65535 * f(Math.floor(i / 3) % w, Math.floor(i / 3 / w))[i % 3]!) });
-const rendered = (f: (x: number, y: number) => number[]): Seen & { kind: 'rendered' } => ({ kind: 'rendered', width: w, height: h, data: Uint8ClampedArray.from({ length: w * h * 4 }, (_, i) => (i % 4 === 3 ? 255 : 255 * encodeSrgb(f(Math.floor(i / 4) % w, Math.floor(i / 4 / w))[i % 4]!))) });
+const w = 40,
+  h = 30,
+  camera = (f: (x: number, y: number) => number[]): Seen => ({
+    kind: 'camera',
+    width: w,
+    height: h,
+    data: Uint16Array.from(
+      { length: w * h * 3 },
+      (_, i) => 65535 * f(Math.floor(i / 3) % w, Math.floor(i / 3 / w))[i % 3]!,
+    ),
+  });
+const rendered = (f: (x: number, y: number) => number[]): Seen & { kind: 'rendered' } => ({
+  kind: 'rendered',
+  width: w,
+  height: h,
+  data: Uint8ClampedArray.from({ length: w * h * 4 }, (_, i) =>
+    i % 4 === 3 ? 255 : 255 * encodeSrgb(f(Math.floor(i / 4) % w, Math.floor(i / 4 / w))[i % 4]!),
+  ),
+});
 const cast = [0.5, 1, 0.25];
 
 describe('white balance by what ought to be neutral', () => {
-  test.each([['camera values', camera], ['a rendered file', rendered]] as const)('of %s: the gray world leaves out what is dark or clipped', (_n, make) => {
+  test.each([
+    ['camera values', camera],
+    ['a rendered file', rendered],
+  ] as const)('of %s: the gray world leaves out what is dark or clipped', (_n, make) => {
     const n = grayWorld(make((x) => (x < 10 ? [1, 1, 1] : x < 20 ? [0, 0, 0] : cast.map((v) => v * 0.5 * (x / w)))));
     n.forEach((v, i) => expect(v).toBeCloseTo(cast[i]!, 1));
-    expect(grayWorld(make(() => [1, 1, 1]))).toEqual([1, 1, 1]); expect(grayWorld(make(() => [0, 0, 0]))).toEqual([1, 1, 1]);
+    expect(grayWorld(make(() => [1, 1, 1]))).toEqual([1, 1, 1]);
+    expect(grayWorld(make(() => [0, 0, 0]))).toEqual([1, 1, 1]);
   });
-  test.each([['camera values', camera], ['a rendered file', rendered]] as const)('of %s: a picked place gives its own color, at the edges too', (_n, make) => {
+  test.each([
+    ['camera values', camera],
+    ['a rendered file', rendered],
+  ] as const)('of %s: a picked place gives its own color, at the edges too', (_n, make) => {
     const s = make((x, y) => (x > 25 && y > 15 ? cast.map((v) => v * 0.6) : [0.3, 0.3, 0.3]));
-    neutralAt(s, 0.9, 0.9).forEach((v, i) => expect(v).toBeCloseTo(cast[i]!, 1)); neutralAt(s, 1, 1).forEach((v, i) => expect(v).toBeCloseTo(cast[i]!, 1)); neutralAt(s, 0, 0).forEach((v) => expect(v).toBeCloseTo(1, 3));
+    neutralAt(s, 0.9, 0.9).forEach((v, i) => expect(v).toBeCloseTo(cast[i]!, 1));
+    neutralAt(s, 1, 1).forEach((v, i) => expect(v).toBeCloseTo(cast[i]!, 1));
+    neutralAt(s, 0, 0).forEach((v) => expect(v).toBeCloseTo(1, 3));
   });
-  test('a place that is clipped or black is refused with what to do', () => { for (const v of [[1, 0.4, 0.4], [0, 0.4, 0.4]]) { const e = ((): unknown => { try { return neutralAt(camera(() => v), 0.5, 0.5); } catch (x) { return x; } })(); expect(e).toBeInstanceOf(Problem); expect((e as Problem).remedy).toContain('Pick a gray'); } });
+  test('a place that is clipped or black is refused with what to do', () => {
+    for (const v of [
+      [1, 0.4, 0.4],
+      [0, 0.4, 0.4],
+    ]) {
+      const e = ((): unknown => {
+        try {
+          return neutralAt(
+            camera(() => v),
+            0.5,
+            0.5,
+          );
+        } catch (x) {
+          return x;
+        }
+      })();
+      expect(e).toBeInstanceOf(Problem);
+      expect((e as Problem).remedy).toContain('Pick a gray');
+    }
+  });
   test('a rendered file balanced by what it holds is gray there; its source stays', () => {
-    const s = rendered(() => cast.map((v) => v * 0.4)), before = s.data.slice(), out = balancedBy(s.data, neutralAt(s, 0.5, 0.5));
-    expect(Math.max(out[0]!, out[1]!, out[2]!) - Math.min(out[0]!, out[1]!, out[2]!)).toBeLessThanOrEqual(2); expect(out[1]).toBe(before[1]); expect(s.data).toEqual(before); expect(out[3]).toBe(255);
+    const s = rendered(() => cast.map((v) => v * 0.4)),
+      before = s.data.slice(),
+      out = balancedBy(s.data, neutralAt(s, 0.5, 0.5));
+    expect(Math.max(out[0]!, out[1]!, out[2]!) - Math.min(out[0]!, out[1]!, out[2]!)).toBeLessThanOrEqual(2);
+    expect(out[1]).toBe(before[1]);
+    expect(s.data).toEqual(before);
+    expect(out[3]).toBe(255);
   });
 });

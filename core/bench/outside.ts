@@ -7,25 +7,42 @@ import type { Prepared } from '../look/apply';
 import type { Evaluate } from '../look/sample';
 
 export type Gamut = 'srgb' | 'p3' | 'rec2020';
-const matrices: Record<Gamut, number[] | null> = { srgb: null, p3: between(spaces.srgb, spaces.p3), rec2020: between(spaces.srgb, spaces.rec2020) };
+const matrices: Record<Gamut, number[] | null> = {
+  srgb: null,
+  p3: between(spaces.srgb, spaces.p3),
+  rec2020: between(spaces.srgb, spaces.rec2020),
+};
 const light = (v: number): number => (v < 0 ? -decodeSrgb(-v) : decodeSrgb(v));
 
 /** Encoded sRGB, unclamped. What is merely too light to be shown, as white is, is clipped and not outside. */
 export function isOutside(r: number, g: number, b: number, gamut: Gamut): boolean {
-  const m = matrices[gamut], v: readonly number[] = m ? transform(m, [light(r), light(g), light(b)]) : [light(r), light(g), light(b)], low = Math.min(v[0]!, v[1]!, v[2]!), high = Math.max(v[0]!, v[1]!, v[2]!);
+  const m = matrices[gamut],
+    v: readonly number[] = m ? transform(m, [light(r), light(g), light(b)]) : [light(r), light(g), light(b)],
+    low = Math.min(v[0]!, v[1]!, v[2]!),
+    high = Math.max(v[0]!, v[1]!, v[2]!);
   return low < -0.002 || (high > 1.002 && low < 0.98);
 }
 
 /** Marks such pixels in `out` (RGBA, so wide) by a checker of two grays; `at` writes the unclamped color of pixel i. Says the share in percent. */
-export function markOutside(out: Uint8ClampedArray, width: number, gamut: Gamut, at: (i: number, v: Float64Array) => void): number {
-  const v = new Float64Array(3), n = out.length / 4;
+export function markOutside(
+  out: Uint8ClampedArray,
+  width: number,
+  gamut: Gamut,
+  at: (i: number, v: Float64Array) => void,
+): number {
+  const v = new Float64Array(3),
+    n = out.length / 4;
   let count = 0;
   for (let i = 0; i < n; i++) {
     at(i, v);
     if (!isOutside(v[0]!, v[1]!, v[2]!, gamut)) continue;
     count++;
-    const x = i % width, y = (i - x) / width, gray = ((x >> 1) + (y >> 1)) & 1 ? 196 : 96;
-    out[i * 4] = gray; out[i * 4 + 1] = gray; out[i * 4 + 2] = gray;
+    const x = i % width,
+      y = (i - x) / width,
+      gray = ((x >> 1) + (y >> 1)) & 1 ? 196 : 96;
+    out[i * 4] = gray;
+    out[i * 4 + 1] = gray;
+    out[i * 4 + 2] = gray;
   }
   return (100 * count) / n;
 }
@@ -34,10 +51,21 @@ export function markOutside(out: Uint8ClampedArray, width: number, gamut: Gamut,
  * Colors as they are before they are cut to code values: from camera values through the profile's table, else from the
  * picture's own codes, then through each look at its strength; looks take what is within 0…1.
  */
-export function uncut(codes: Uint8ClampedArray, raw: { samples: Uint16Array; table: Prepared; neutral: readonly number[] } | null, looks: readonly { f: Evaluate; strength: number }[]): (i: number, v: Float64Array) => void {
-  const color = raw && colorOf(raw.table, shares(raw.neutral)), w = new Float64Array(3), clamp = (x: number): number => Math.min(1, Math.max(0, x));
+export function uncut(
+  codes: Uint8ClampedArray,
+  raw: { samples: Uint16Array; table: Prepared; neutral: readonly number[] } | null,
+  looks: readonly { f: Evaluate; strength: number }[],
+): (i: number, v: Float64Array) => void {
+  const color = raw && colorOf(raw.table, shares(raw.neutral)),
+    w = new Float64Array(3),
+    clamp = (x: number): number => Math.min(1, Math.max(0, x));
   return (i, v) => {
-    if (color) color(raw.samples[i * 3]!, raw.samples[i * 3 + 1]!, raw.samples[i * 3 + 2]!, v); else for (let c = 0; c < 3; c++) v[c] = codes[i * 4 + c]! / 255;
-    for (const l of looks) { for (let c = 0; c < 3; c++) v[c] = clamp(v[c]!); l.f(v[0]!, v[1]!, v[2]!, w, 0); for (let c = 0; c < 3; c++) v[c] = v[c]! + l.strength * (w[c]! - v[c]!); }
+    if (color) color(raw.samples[i * 3]!, raw.samples[i * 3 + 1]!, raw.samples[i * 3 + 2]!, v);
+    else for (let c = 0; c < 3; c++) v[c] = codes[i * 4 + c]! / 255;
+    for (const l of looks) {
+      for (let c = 0; c < 3; c++) v[c] = clamp(v[c]!);
+      l.f(v[0]!, v[1]!, v[2]!, w, 0);
+      for (let c = 0; c < 3; c++) v[c] = v[c]! + l.strength * (w[c]! - v[c]!);
+    }
   };
 }

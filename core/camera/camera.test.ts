@@ -13,37 +13,102 @@ import { anchor, neutralOf, whitePoint } from './white';
 
 group('a camera profile', () => {
   test.each([true, false])('is written and read without a change, little-endian: %s', (little) => {
-    const d = made(little), bytes = writeDcp(d), back = readDcp(bytes);
+    const d = made(little),
+      bytes = writeDcp(d),
+      back = readDcp(bytes);
     expect(back.little).toBe(little);
     expect(describe(back)).toEqual(describe(d));
     expect(writeDcp(back)).toEqual(bytes);
     expect(describe(back)['Tag 61234']).toEqual([9, 8, 7, 6, 5]);
     expect(describe(back).ProfileName).toBe('Alder Standard');
   });
-  const points = fc.array(fc.tuple(fc.double({ min: 0, max: 1, noNaN: true }), fc.double({ min: 0, max: 1, noNaN: true }), fc.double({ min: 0, max: 1, noNaN: true })), { minLength: 20, maxLength: 20 });
-  test.each([[{}], [{ forward: false }], [{ dual: false }], [{ values: 4, srgb: true }], [{ forward: false, dual: false, values: 3 }]])('renders as a second implementation does, to 1e-4: %j', (part) => {
-    const d = readDcp(writeDcp(made(true, part))), p = profileOf(d);
-    for (const neutral of [[0.52, 1, 0.61], [0.72, 1, 0.42], [0.5, 1, 0.75]]) for (const stages of [[], ['hue-sat'], ['hue-sat', 'exposure'], ['hue-sat', 'exposure', 'look'], [...STAGES], ['curve'], ['exposure', 'curve']] as (readonly (typeof STAGES)[number][])[]) {
-      const run = renderer(p, neutral, stages);
-      fc.assert(fc.property(points, (list) => {
-        const v = Float64Array.from(list.flat());
-        run(v);
-        list.forEach((rgb, i) => independent(d, neutral, rgb, stages).forEach((x, c) => expect(Math.abs(v[i * 3 + c]! - x)).toBeLessThan(1e-4)));
-      }), { numRuns: 3 });
-    }
+  const points = fc.array(
+    fc.tuple(
+      fc.double({ min: 0, max: 1, noNaN: true }),
+      fc.double({ min: 0, max: 1, noNaN: true }),
+      fc.double({ min: 0, max: 1, noNaN: true }),
+    ),
+    { minLength: 20, maxLength: 20 },
+  );
+  test.each([
+    [{}],
+    [{ forward: false }],
+    [{ dual: false }],
+    [{ values: 4, srgb: true }],
+    [{ forward: false, dual: false, values: 3 }],
+  ])('renders as a second implementation does, to 1e-4: %j', (part) => {
+    const d = readDcp(writeDcp(made(true, part))),
+      p = profileOf(d);
+    for (const neutral of [
+      [0.52, 1, 0.61],
+      [0.72, 1, 0.42],
+      [0.5, 1, 0.75],
+    ])
+      for (const stages of [
+        [],
+        ['hue-sat'],
+        ['hue-sat', 'exposure'],
+        ['hue-sat', 'exposure', 'look'],
+        [...STAGES],
+        ['curve'],
+        ['exposure', 'curve'],
+      ] as (readonly (typeof STAGES)[number][])[]) {
+        const run = renderer(p, neutral, stages);
+        fc.assert(
+          fc.property(points, (list) => {
+            const v = Float64Array.from(list.flat());
+            run(v);
+            list.forEach((rgb, i) =>
+              independent(d, neutral, rgb, stages).forEach((x, c) =>
+                expect(Math.abs(v[i * 3 + c]! - x)).toBeLessThan(1e-4),
+              ),
+            );
+          }),
+          { numRuns: 3 },
+        );
+      }
   });
   test('a neutral comes out as equal values on every rung, and every rung but the last keeps white', () => {
     const p = profileOf(made());
-    for (const n of [[0.5, 1, 0.7], [0.8, 1, 0.4]]) { const v = Float64Array.from(n.map((x) => x * 0.4)); renderer(p, n, [])(v); expect(v[0]).toBeCloseTo(0.4, 3); expect(v[1]).toBeCloseTo(v[0]!, 3); expect(v[2]).toBeCloseTo(v[0]!, 3); }
+    for (const n of [
+      [0.5, 1, 0.7],
+      [0.8, 1, 0.4],
+    ]) {
+      const v = Float64Array.from(n.map((x) => x * 0.4));
+      renderer(p, n, [])(v);
+      expect(v[0]).toBeCloseTo(0.4, 3);
+      expect(v[1]).toBeCloseTo(v[0]!, 3);
+      expect(v[2]).toBeCloseTo(v[0]!, 3);
+    }
   });
   test('hue is continuous where it wraps around', () => {
-    const p = profileOf(made()), run = renderer(p, [0.5, 1, 0.7]), near = (e: number): Float64Array => { const v = Float64Array.from([0.4, 0.2 + e, 0.2]); run(v); return v; };
+    const p = profileOf(made()),
+      run = renderer(p, [0.5, 1, 0.7]),
+      near = (e: number): Float64Array => {
+        const v = Float64Array.from([0.4, 0.2 + e, 0.2]);
+        run(v);
+        return v;
+      };
     near(1e-6).forEach((x, i) => expect(Math.abs(x - near(-1e-6)[i]!)).toBeLessThan(1e-4));
   });
-  test.each([[50721, 10, [1, 2, 3, 1, 2, 3, 1, 2, 3], 'dcp-singular'], [50938, 11, [1, 2, 3], 'dcp-table'], [50937, 4, [0, 0, 0], 'dcp-table'], [50940, 11, [0, 0, 0.5, 0.5, 0.2, 1], 'dcp-curve'], [50721, 12, [NaN, 0, 0, 0, 1, 0, 0, 0, 1], 'dcp-matrix'], [50982, 11, wave(8, 4, 6, 1).map((v, i) => (i === 9 ? Infinity : v)), 'dcp-table']] as const)('with tag %d broken is refused with place and remedy', (tag, type, values, code) => {
+  test.each([
+    [50721, 10, [1, 2, 3, 1, 2, 3, 1, 2, 3], 'dcp-singular'],
+    [50938, 11, [1, 2, 3], 'dcp-table'],
+    [50937, 4, [0, 0, 0], 'dcp-table'],
+    [50940, 11, [0, 0, 0.5, 0.5, 0.2, 1], 'dcp-curve'],
+    [50721, 12, [NaN, 0, 0, 0, 1, 0, 0, 0, 1], 'dcp-matrix'],
+    [50982, 11, wave(8, 4, 6, 1).map((v, i) => (i === 9 ? Infinity : v)), 'dcp-table'],
+  ] as const)('with tag %d broken is refused with place and remedy', (tag, type, values, code) => {
     const d = made(true, { dual: false, forward: false });
     setNumbers(d, tag, type, values);
-    try { renderer(profileOf(readDcp(writeDcp(d))), [0.5, 1, 0.6]); expect.unreachable(); } catch (e) { expect(e).toBeInstanceOf(Problem); expect((e as Problem).code).toBe(code); expect((e as Problem).where).not.toBe(''); }
+    try {
+      renderer(profileOf(readDcp(writeDcp(d))), [0.5, 1, 0.6]);
+      expect.unreachable();
+    } catch (e) {
+      expect(e).toBeInstanceOf(Problem);
+      expect((e as Problem).code).toBe(code);
+      expect((e as Problem).where).not.toBe('');
+    }
   });
   test('a directory that lies about its place is refused', () => {
     const b = writeIfds(0x4352, true, { tags: [...made().tags.values()] });
@@ -53,33 +118,97 @@ group('a camera profile', () => {
 });
 
 group('white', () => {
-  test('the temperature of a black body is its own, within 0.2 %', () => { for (const k of [2000, 2856, 4000, 5000, 6504, 9000]) { const [u, v] = planckian(k), t = temperatureOf([(3 * u) / (2 * u - 8 * v + 4), (2 * v) / (2 * u - 8 * v + 4)]); expect(Math.abs(t.kelvin / k - 1)).toBeLessThan(0.002); expect(Math.abs(t.tint)).toBeLessThan(0.6); } });
-  test('temperature and tint give their chromaticity and back', () => { fc.assert(fc.property(fc.double({ min: 2100, max: 40000, noNaN: true }), fc.double({ min: -60, max: 60, noNaN: true }), (k, tint) => { const t = temperatureOf(xyOfTemperature(k, tint)); expect(Math.abs(t.kelvin / k - 1)).toBeLessThan(0.004); expect(t.tint).toBeCloseTo(tint, 0); })); });
-  test('magenta whites have a positive tint', () => { const [, v] = uvOfXy(xyOfTemperature(5000, 30)); expect(v).toBeLessThan(uvOfXy(xyOfTemperature(5000, 0))[1]); });
-  test('a neutral made from a temperature says that temperature', () => { const p = profileOf(made()); for (const k of [2500, 3200, 4800, 6500, 8000]) { const w = whitePoint(p, neutralOf(p, k, 5)); expect(Math.abs(w.kelvin - k)).toBeLessThan(k * 0.01); expect(w.tint).toBeCloseTo(5, 0); expect(w.reachable).toBe(true); } });
-  test.each([[[1, 0.32, 0.3], 3200], [[0.9, 0.4, 1], 5000], [[1, 0.5, 0.08], 6500]] as [number[], number][])('an infrared neutral %j that no temperature reaches is anchored at %d K, and renders neutral', (neutral, kelvin) => {
-    const d = made();
-    expect(whitePoint(profileOf(d), neutral).reachable).toBe(false);
-    const p = profileOf(readDcp(writeDcp(anchor(d, neutral, kelvin)))), w = whitePoint(p, neutral), v = Float64Array.from(neutral.map((x) => x * 0.5));
-    expect(Math.abs(w.kelvin - kelvin)).toBeLessThan(5); expect(Math.abs(w.tint)).toBeLessThan(0.5); expect(w.reachable).toBe(true);
-    renderer(p, neutral, [])(v);
-    expect(v[0]).toBeCloseTo(v[1]!, 3); expect(v[2]).toBeCloseTo(v[1]!, 3);
+  test('the temperature of a black body is its own, within 0.2 %', () => {
+    for (const k of [2000, 2856, 4000, 5000, 6504, 9000]) {
+      const [u, v] = planckian(k),
+        t = temperatureOf([(3 * u) / (2 * u - 8 * v + 4), (2 * v) / (2 * u - 8 * v + 4)]);
+      expect(Math.abs(t.kelvin / k - 1)).toBeLessThan(0.002);
+      expect(Math.abs(t.tint)).toBeLessThan(0.6);
+    }
   });
+  test('temperature and tint give their chromaticity and back', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 2100, max: 40000, noNaN: true }),
+        fc.double({ min: -60, max: 60, noNaN: true }),
+        (k, tint) => {
+          const t = temperatureOf(xyOfTemperature(k, tint));
+          expect(Math.abs(t.kelvin / k - 1)).toBeLessThan(0.004);
+          expect(t.tint).toBeCloseTo(tint, 0);
+        },
+      ),
+    );
+  });
+  test('magenta whites have a positive tint', () => {
+    const [, v] = uvOfXy(xyOfTemperature(5000, 30));
+    expect(v).toBeLessThan(uvOfXy(xyOfTemperature(5000, 0))[1]);
+  });
+  test('a neutral made from a temperature says that temperature', () => {
+    const p = profileOf(made());
+    for (const k of [2500, 3200, 4800, 6500, 8000]) {
+      const w = whitePoint(p, neutralOf(p, k, 5));
+      expect(Math.abs(w.kelvin - k)).toBeLessThan(k * 0.01);
+      expect(w.tint).toBeCloseTo(5, 0);
+      expect(w.reachable).toBe(true);
+    }
+  });
+  test.each([
+    [[1, 0.32, 0.3], 3200],
+    [[0.9, 0.4, 1], 5000],
+    [[1, 0.5, 0.08], 6500],
+  ] as [number[], number][])(
+    'an infrared neutral %j that no temperature reaches is anchored at %d K, and renders neutral',
+    (neutral, kelvin) => {
+      const d = made();
+      expect(whitePoint(profileOf(d), neutral).reachable).toBe(false);
+      const p = profileOf(readDcp(writeDcp(anchor(d, neutral, kelvin)))),
+        w = whitePoint(p, neutral),
+        v = Float64Array.from(neutral.map((x) => x * 0.5));
+      expect(Math.abs(w.kelvin - kelvin)).toBeLessThan(5);
+      expect(Math.abs(w.tint)).toBeLessThan(0.5);
+      expect(w.reachable).toBe(true);
+      renderer(p, neutral, [])(v);
+      expect(v[0]).toBeCloseTo(v[1]!, 3);
+      expect(v[2]).toBeCloseTo(v[1]!, 3);
+    },
+  );
 });
 
 group('derived profiles', () => {
   test('an edit changes what it names and nothing else', () => {
-    const d = made(), e = edit(d, { name: 'Fir', curve: 'linear', drop: ['look'] }), a = describe(d), b = describe(e);
+    const d = made(),
+      e = edit(d, { name: 'Fir', curve: 'linear', drop: ['look'] }),
+      a = describe(d),
+      b = describe(e);
     expect(b).toMatchObject({ ProfileName: 'Fir', ProfileToneCurve: [0, 0, 1, 1], UniqueCameraModel: 'Perrin Alder' });
-    for (const t of ['ProfileLookTableDims', 'ProfileLookTableData']) { expect(a[t]).toBeDefined(); expect(b[t]).toBeUndefined(); }
-    expect(b['Tag 61234']).toEqual(a['Tag 61234']); expect(b.ColorMatrix1).toEqual(a.ColorMatrix1);
+    for (const t of ['ProfileLookTableDims', 'ProfileLookTableData']) {
+      expect(a[t]).toBeDefined();
+      expect(b[t]).toBeUndefined();
+    }
+    expect(b['Tag 61234']).toEqual(a['Tag 61234']);
+    expect(b.ColorMatrix1).toEqual(a.ColorMatrix1);
     expect(describe(edit(d, { curve: 'editor' })).ProfileToneCurve).toBeUndefined();
   });
   test('split and merged again, it renders as before', () => {
-    const d = made(), again = merge(split(d, 0), split(d, 1)), v = Float64Array.from([0.3, 0.4, 0.2]), w = v.slice();
-    renderer(profileOf(d), [0.6, 1, 0.6])(v); renderer(profileOf(again), [0.6, 1, 0.6])(w);
+    const d = made(),
+      again = merge(split(d, 0), split(d, 1)),
+      v = Float64Array.from([0.3, 0.4, 0.2]),
+      w = v.slice();
+    renderer(profileOf(d), [0.6, 1, 0.6])(v);
+    renderer(profileOf(again), [0.6, 1, 0.6])(w);
     expect([...w]).toEqual([...v]);
     expect(() => merge(d, d)).toThrow(Problem);
   });
-  test('the spline goes through its points and bends nowhere at its ends', () => { const pts: [number, number][] = [[0, 0], [0.2, 0.1], [0.6, 0.8], [1, 1]], f = naturalSpline(pts); pts.forEach(([x, y]) => expect(f(x)).toBeCloseTo(y, 12)); const h = 1e-3; expect(Math.abs(f(2 * h) - 2 * f(h) + f(0)) / h ** 2).toBeLessThan(0.2); });
+  test('the spline goes through its points and bends nowhere at its ends', () => {
+    const pts: [number, number][] = [
+        [0, 0],
+        [0.2, 0.1],
+        [0.6, 0.8],
+        [1, 1],
+      ],
+      f = naturalSpline(pts);
+    pts.forEach(([x, y]) => expect(f(x)).toBeCloseTo(y, 12));
+    const h = 1e-3;
+    expect(Math.abs(f(2 * h) - 2 * f(h) + f(0)) / h ** 2).toBeLessThan(0.2);
+  });
 });

@@ -13,13 +13,19 @@ const again = 'Ask the supplier for the profile again.';
 const bad = (code: string, message: string, where: string): Problem => new Problem(code, message, where, again);
 
 /** The file: its byte order and every tag's bytes. What renders is made from it by `profileOf`. */
-export interface Dcp { little: boolean; tags: Map<number, RawTag> }
+export interface Dcp {
+  little: boolean;
+  tags: Map<number, RawTag>;
+}
 
 export function readDcp(bytes: Uint8Array): Dcp {
-  if (bytes.length > 64 * 2 ** 20) throw bad('limit-size', 'A camera profile of more than 64 MB is not read.', `${bytes.length} bytes`);
+  if (bytes.length > 64 * 2 ** 20)
+    throw bad('limit-size', 'A camera profile of more than 64 MB is not read.', `${bytes.length} bytes`);
   const f = new Ifds(bytes);
-  if (f.magic !== DCP_MAGIC) throw bad('dcp-magic', 'This is no DNG camera profile: its magic number is another.', 'byte 2');
-  const d = f.read(f.first), tags = new Map<number, RawTag>();
+  if (f.magic !== DCP_MAGIC)
+    throw bad('dcp-magic', 'This is no DNG camera profile: its magic number is another.', 'byte 2');
+  const d = f.read(f.first),
+    tags = new Map<number, RawTag>();
   for (const t of d.tags.keys()) tags.set(t, f.raw(d, t)!);
   return { little: f.little, tags };
 }
@@ -40,8 +46,12 @@ export function textOf(dcp: Dcp, tag: number): string {
   return new TextDecoder().decode(end < 0 ? t.data : t.data.subarray(0, end));
 }
 
-export const setNumbers = (dcp: Dcp, tag: number, type: number, values: ArrayLike<number>): void => { dcp.tags.set(tag, numbersTag(tag, type, values, dcp.little)); };
-export const setText = (dcp: Dcp, tag: number, text: string): void => { dcp.tags.set(tag, textTag(tag, text)); };
+export const setNumbers = (dcp: Dcp, tag: number, type: number, values: ArrayLike<number>): void => {
+  dcp.tags.set(tag, numbersTag(tag, type, values, dcp.little));
+};
+export const setText = (dcp: Dcp, tag: number, text: string): void => {
+  dcp.tags.set(tag, textTag(tag, text));
+};
 export const copyOf = (dcp: Dcp): Dcp => ({ little: dcp.little, tags: new Map(dcp.tags) });
 
 /** Every tag by its name in the specification, `Tag 12345` where it has none there: text, one number, or a list. */
@@ -49,7 +59,10 @@ export function describe(dcp: Dcp): Record<string, string | number | number[]> {
   const out: Record<string, string | number | number[]> = {};
   for (const t of [...dcp.tags.values()].sort((a, b) => a.tag - b.tag)) {
     const name = tagNames[t.tag] ?? `Tag ${t.tag}`;
-    if (t.type === 2 || texts.has(t.tag)) { out[name] = textOf(dcp, t.tag); continue; }
+    if (t.type === 2 || texts.has(t.tag)) {
+      out[name] = textOf(dcp, t.tag);
+      continue;
+    }
     const n = numbersOf(dcp, t.tag);
     out[name] = n.length === 1 ? n[0]! : n;
   }
@@ -57,44 +70,86 @@ export function describe(dcp: Dcp): Record<string, string | number | number[]> {
 }
 
 /** Hue, saturation and value divisions; triples of hue shift (degrees), saturation factor and value factor, value outermost, saturation innermost. */
-export interface HsvTable { hues: number; saturations: number; values: number; data: Float32Array; srgb: boolean }
+export interface HsvTable {
+  hues: number;
+  saturations: number;
+  values: number;
+  data: Float32Array;
+  srgb: boolean;
+}
 /** A profile made ready for computing. Lists have one entry an illuminant, warmest first. */
-export interface Profile { kelvin: number[]; color: Matrix[]; forward: Matrix[] | null; maps: HsvTable[]; look: HsvTable | null; exposure: number; curve: [number, number][] | null }
+export interface Profile {
+  kelvin: number[];
+  color: Matrix[];
+  forward: Matrix[] | null;
+  maps: HsvTable[];
+  look: HsvTable | null;
+  exposure: number;
+  curve: [number, number][] | null;
+}
 
 function matrix(dcp: Dcp, tag: number): Matrix | null {
   const m = numbersOf(dcp, tag);
   if (!m.length) return null;
   const name = tagNames[tag]!;
-  if (m.length !== 9) throw bad('dcp-matrix', `${name} has ${m.length} numbers instead of nine; cameras of four colors are not supported.`, name);
+  if (m.length !== 9)
+    throw bad(
+      'dcp-matrix',
+      `${name} has ${m.length} numbers instead of nine; cameras of four colors are not supported.`,
+      name,
+    );
   if (m.some((v) => !Number.isFinite(v))) throw bad('dcp-matrix', `A number of ${name} is none.`, name);
   return m;
 }
 function table(dcp: Dcp, dims: number, tag: number, encoding: number): HsvTable | null {
   const data = numbersOf(dcp, tag);
   if (!data.length) return null;
-  const [h = 0, s = 0, v = 1] = numbersOf(dcp, dims), name = tagNames[tag]!;
-  if (h < 1 || s < 2 || v < 1 || h * s * v > 4e6) throw bad('dcp-table', `${tagNames[dims]!} says ${h} × ${s} × ${v}, which is no table.`, tagNames[dims]!);
-  if (data.length !== h * s * v * 3) throw bad('dcp-table', `${name} holds ${data.length} numbers where ${tagNames[dims]!} asks for ${h * s * v * 3}.`, name);
+  const [h = 0, s = 0, v = 1] = numbersOf(dcp, dims),
+    name = tagNames[tag]!;
+  if (h < 1 || s < 2 || v < 1 || h * s * v > 4e6)
+    throw bad('dcp-table', `${tagNames[dims]!} says ${h} × ${s} × ${v}, which is no table.`, tagNames[dims]!);
+  if (data.length !== h * s * v * 3)
+    throw bad(
+      'dcp-table',
+      `${name} holds ${data.length} numbers where ${tagNames[dims]!} asks for ${h * s * v * 3}.`,
+      name,
+    );
   if (data.some((n) => !Number.isFinite(n))) throw bad('dcp-table', `A number of ${name} is none.`, name);
   return { hues: h, saturations: s, values: v, data: Float32Array.from(data), srgb: numbersOf(dcp, encoding)[0] === 1 };
 }
 
 /** What the rendering needs, checked; an illuminant without a known temperature leaves one matrix. */
 export function profileOf(dcp: Dcp): Profile {
-  const color = T.color.map((t) => matrix(dcp, t)), forward = T.forward.map((t) => matrix(dcp, t)), kelvins = T.illuminant.map((t) => { const c = numbersOf(dcp, t)[0]; return c === undefined ? null : illuminantKelvin(c); }), maps = T.map.map((t) => table(dcp, T.mapDims, t, T.mapEncoding));
+  const color = T.color.map((t) => matrix(dcp, t)),
+    forward = T.forward.map((t) => matrix(dcp, t)),
+    kelvins = T.illuminant.map((t) => {
+      const c = numbersOf(dcp, t)[0];
+      return c === undefined ? null : illuminantKelvin(c);
+    }),
+    maps = T.map.map((t) => table(dcp, T.mapDims, t, T.mapEncoding));
   if (!color[0]) throw bad('dcp-matrix', 'The profile has no color matrix of nine numbers.', 'ColorMatrix1');
-  const dual = !!color[1] && kelvins[0] !== null && kelvins[1] !== null && kelvins[0] !== kelvins[1], order = !dual ? [0] : kelvins[0]! < kelvins[1]! ? [0, 1] : [1, 0];
-  const flat = numbersOf(dcp, T.curve), exposure = numbersOf(dcp, T.exposure)[0] ?? 0;
-  if (flat.length % 2 || flat.some((v) => !Number.isFinite(v)) || flat.length === 2 || flat.length > 16384) throw bad('dcp-curve', 'The tone curve is no list of at least two points.', 'ProfileToneCurve');
+  const dual = !!color[1] && kelvins[0] !== null && kelvins[1] !== null && kelvins[0] !== kelvins[1],
+    order = !dual ? [0] : kelvins[0]! < kelvins[1]! ? [0, 1] : [1, 0];
+  const flat = numbersOf(dcp, T.curve),
+    exposure = numbersOf(dcp, T.exposure)[0] ?? 0;
+  if (flat.length % 2 || flat.some((v) => !Number.isFinite(v)) || flat.length === 2 || flat.length > 16384)
+    throw bad('dcp-curve', 'The tone curve is no list of at least two points.', 'ProfileToneCurve');
   const curve: [number, number][] = [];
   for (let i = 0; i < flat.length; i += 2) {
-    if (i && flat[i]! <= flat[i - 2]!) throw bad('dcp-curve', `The tone curve runs backwards at point ${i / 2 + 1}.`, 'ProfileToneCurve');
+    if (i && flat[i]! <= flat[i - 2]!)
+      throw bad('dcp-curve', `The tone curve runs backwards at point ${i / 2 + 1}.`, 'ProfileToneCurve');
     curve.push([flat[i]!, flat[i + 1]!]);
   }
-  if (!Number.isFinite(exposure)) throw bad('dcp-exposure', 'The exposure offset is no number.', 'BaselineExposureOffset');
+  if (!Number.isFinite(exposure))
+    throw bad('dcp-exposure', 'The exposure offset is no number.', 'BaselineExposureOffset');
   return {
-    kelvin: dual ? order.map((i) => kelvins[i]!) : [kelvins[0] ?? 5000], color: order.map((i) => color[i]!), forward: forward[0] && (!dual || forward[1]) ? order.map((i) => forward[i]!) : null,
+    kelvin: dual ? order.map((i) => kelvins[i]!) : [kelvins[0] ?? 5000],
+    color: order.map((i) => color[i]!),
+    forward: forward[0] && (!dual || forward[1]) ? order.map((i) => forward[i]!) : null,
     // a map for one illuminant alone serves both
-    maps: dual && maps[0] && maps[1] ? order.map((i) => maps[i]!) : maps[0] ? [maps[0]] : [], look: table(dcp, T.lookDims, T.look, T.lookEncoding), exposure, curve: curve.length ? curve : null,
+    maps: dual && maps[0] && maps[1] ? order.map((i) => maps[i]!) : maps[0] ? [maps[0]] : [],
+    look: table(dcp, T.lookDims, T.look, T.lookEncoding),
+    exposure,
+    curve: curve.length ? curve : null,
   };
 }

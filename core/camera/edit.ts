@@ -3,13 +3,31 @@ import { Problem } from '../problem';
 import { copyOf, numbersOf, setNumbers, setText, type Dcp } from './dcp';
 import { T } from './tags';
 
-export interface Edit { name?: string; /** another camera model: a copy that is to be proved on a frame of that camera */ camera?: string; copyright?: string; /** straight, the editor's own, or as it is */ curve?: 'linear' | 'editor' | 'keep' | [number, number][]; drop?: readonly ('look' | 'hue-sat')[] }
+export interface Edit {
+  name?: string;
+  /** another camera model: a copy that is to be proved on a frame of that camera */ camera?: string;
+  copyright?: string;
+  /** straight, the editor's own, or as it is */ curve?: 'linear' | 'editor' | 'keep' | [number, number][];
+  drop?: readonly ('look' | 'hue-sat')[];
+}
 
-const tables = { look: [T.lookDims, T.look, T.lookEncoding], 'hue-sat': [T.mapDims, ...T.map, T.mapEncoding, 52537] } as const;
+const tables = {
+  look: [T.lookDims, T.look, T.lookEncoding],
+  'hue-sat': [T.mapDims, ...T.map, T.mapEncoding, 52537],
+} as const;
 
 export function edit(dcp: Dcp, e: Edit): Dcp {
-  const out = copyOf(dcp), text = (tag: number, v: string | undefined): void => { if (v !== undefined) { if (!v.trim() || v.length > 400) throw new Problem('camera-text', 'A name has 1 to 400 characters.', v.slice(0, 40), 'Shorten it.'); setText(out, tag, v); } };
-  text(T.name, e.name); text(T.camera, e.camera); text(T.copyright, e.copyright);
+  const out = copyOf(dcp),
+    text = (tag: number, v: string | undefined): void => {
+      if (v !== undefined) {
+        if (!v.trim() || v.length > 400)
+          throw new Problem('camera-text', 'A name has 1 to 400 characters.', v.slice(0, 40), 'Shorten it.');
+        setText(out, tag, v);
+      }
+    };
+  text(T.name, e.name);
+  text(T.camera, e.camera);
+  text(T.copyright, e.copyright);
   if (e.curve === 'linear') setNumbers(out, T.curve, 11, [0, 0, 1, 1]);
   else if (e.curve === 'editor') out.tags.delete(T.curve);
   else if (Array.isArray(e.curve)) setNumbers(out, T.curve, 11, e.curve.flat());
@@ -23,17 +41,41 @@ export function split(dcp: Dcp, which: 0 | 1): Dcp {
   for (const pair of [T.color, T.forward, T.illuminant, T.map]) {
     const own = dcp.tags.get(pair[which]);
     out.tags.delete(pair[1]);
-    if (own) out.tags.set(pair[0], { ...own, tag: pair[0] }); else out.tags.delete(pair[0]);
+    if (own) out.tags.set(pair[0], { ...own, tag: pair[0] });
+    else out.tags.delete(pair[0]);
   }
-  if (!out.tags.has(T.color[0])) throw new Problem('camera-illuminant', 'The profile has no second illuminant.', 'ColorMatrix2', 'Take the first.');
+  if (!out.tags.has(T.color[0]))
+    throw new Problem('camera-illuminant', 'The profile has no second illuminant.', 'ColorMatrix2', 'Take the first.');
   return out;
 }
 
 /** Two profiles of one camera, each for one illuminant, as one of two. Tables have to be of one size. */
 export function merge(a: Dcp, b: Dcp): Dcp {
-  const out = split(a, 0), other = split(b, 0), dims = (d: Dcp): string => numbersOf(d, T.mapDims).join('×');
-  if (numbersOf(out, T.illuminant[0])[0] === numbersOf(other, T.illuminant[0])[0]) throw new Problem('camera-illuminant', 'Both profiles are for the same light.', 'CalibrationIlluminant1', 'Merge profiles of two lights, one warm, one cool.');
-  if (other.tags.has(T.map[0]) && dims(out) !== dims(other)) throw new Problem('camera-tables', `The hue and saturation maps are of different sizes (${dims(out) || 'none'} and ${dims(other)}).`, 'ProfileHueSatMapDims', 'Make both of one size, or drop them.');
-  for (const [pair, type] of [[T.color, 10], [T.forward, 10], [T.illuminant, 3], [T.map, 11]] as const) { const n = numbersOf(other, pair[0]); if (n.length) setNumbers(out, pair[1], type, n); }
+  const out = split(a, 0),
+    other = split(b, 0),
+    dims = (d: Dcp): string => numbersOf(d, T.mapDims).join('×');
+  if (numbersOf(out, T.illuminant[0])[0] === numbersOf(other, T.illuminant[0])[0])
+    throw new Problem(
+      'camera-illuminant',
+      'Both profiles are for the same light.',
+      'CalibrationIlluminant1',
+      'Merge profiles of two lights, one warm, one cool.',
+    );
+  if (other.tags.has(T.map[0]) && dims(out) !== dims(other))
+    throw new Problem(
+      'camera-tables',
+      `The hue and saturation maps are of different sizes (${dims(out) || 'none'} and ${dims(other)}).`,
+      'ProfileHueSatMapDims',
+      'Make both of one size, or drop them.',
+    );
+  for (const [pair, type] of [
+    [T.color, 10],
+    [T.forward, 10],
+    [T.illuminant, 3],
+    [T.map, 11],
+  ] as const) {
+    const n = numbersOf(other, pair[0]);
+    if (n.length) setNumbers(out, pair[1], type, n);
+  }
   return out;
 }

@@ -17,17 +17,33 @@ export { STAGES, type Stage };
 export type RenderSpace = 'prophoto-linear' | 'srgb' | 'xyz';
 
 export const proPhotoToXyz = toXyz(spaces.prophoto);
-const xyzToProPhoto = invert(proPhotoToXyz), proPhotoToSrgb = between(spaces.prophoto, spaces.srgb);
+const xyzToProPhoto = invert(proPhotoToXyz),
+  proPhotoToSrgb = between(spaces.prophoto, spaces.srgb);
 
 /** Camera values → XYZ relative to D50 for a neutral, which becomes Y = 1. */
-export function cameraToXyz(p: Profile, neutral: readonly number[]): { matrix: Matrix; share: number; white: [number, number] } {
-  const n = checkNeutral(neutral), white = whiteOf(p, n), share = warmShare(p, temperatureOf(white).kelvin);
+export function cameraToXyz(
+  p: Profile,
+  neutral: readonly number[],
+): { matrix: Matrix; share: number; white: [number, number] } {
+  const n = checkNeutral(neutral),
+    white = whiteOf(p, n),
+    share = warmShare(p, temperatureOf(white).kelvin);
   if (p.forward) return { matrix: multiply(mix(p.forward, share), diagonal(n.map((v) => 1 / v))), share, white };
-  const back = invertOr(mix(p.color, share)), y = transform(back, n)[1];
+  const back = invertOr(mix(p.color, share)),
+    y = transform(back, n)[1];
   return { matrix: multiply(adapt(white, D50), back).map((v) => v / y), share, white };
 }
 function invertOr(m: Matrix): Matrix {
-  try { return invert(m); } catch { throw new Problem('dcp-singular', 'The color matrix cannot be inverted.', 'ColorMatrix1', 'Ask the supplier for the profile again.'); }
+  try {
+    return invert(m);
+  } catch {
+    throw new Problem(
+      'dcp-singular',
+      'The color matrix cannot be inverted.',
+      'ColorMatrix1',
+      'Ask the supplier for the profile again.',
+    );
+  }
 }
 const hold = (v: number): number => (v < 0 ? 0 : v > 1 ? 1 : v);
 
@@ -35,21 +51,45 @@ const hold = (v: number): number => (v < 0 ? 0 : v > 1 ? 1 : v);
  * A function over interleaved camera values (linear, white = 1), in place, `n` numbers from `at` on. Values are clipped
  * at the neutral, ProPhoto to 0…1. `stages` are those that act; the matrices always do.
  */
-export function renderer(p: Profile, neutral: readonly number[], stages: readonly Stage[] = STAGES, space: RenderSpace = 'prophoto-linear'): (v: Float64Array, n?: number) => void {
-  const top = checkNeutral(neutral), { matrix, share } = cameraToXyz(p, top), m = multiply(xyzToProPhoto, matrix) as number[], on = new Set(stages);
-  const map = on.has('hue-sat') && p.maps.length ? hsvStage(mixTables(p.maps[0]!, p.maps[1], share)) : null, look = on.has('look') && p.look ? hsvStage(p.look) : null, tone = on.has('curve') && p.curve ? hueKeeping(naturalSpline(p.curve)) : null, gain = on.has('exposure') ? 2 ** p.exposure : 1;
+export function renderer(
+  p: Profile,
+  neutral: readonly number[],
+  stages: readonly Stage[] = STAGES,
+  space: RenderSpace = 'prophoto-linear',
+): (v: Float64Array, n?: number) => void {
+  const top = checkNeutral(neutral),
+    { matrix, share } = cameraToXyz(p, top),
+    m = multiply(xyzToProPhoto, matrix) as number[],
+    on = new Set(stages);
+  const map = on.has('hue-sat') && p.maps.length ? hsvStage(mixTables(p.maps[0]!, p.maps[1], share)) : null,
+    look = on.has('look') && p.look ? hsvStage(p.look) : null,
+    tone = on.has('curve') && p.curve ? hueKeeping(naturalSpline(p.curve)) : null,
+    gain = on.has('exposure') ? 2 ** p.exposure : 1;
   const end = space === 'xyz' ? proPhotoToXyz : space === 'srgb' ? proPhotoToSrgb : null;
   return (v, n = v.length) => {
     for (let i = 0; i + 2 < n; i += 3) {
-      const r = Math.min(top[0], v[i]!), g = Math.min(top[1], v[i + 1]!), b = Math.min(top[2], v[i + 2]!);
-      v[i] = hold(m[0]! * r + m[1]! * g + m[2]! * b); v[i + 1] = hold(m[3]! * r + m[4]! * g + m[5]! * b); v[i + 2] = hold(m[6]! * r + m[7]! * g + m[8]! * b);
+      const r = Math.min(top[0], v[i]!),
+        g = Math.min(top[1], v[i + 1]!),
+        b = Math.min(top[2], v[i + 2]!);
+      v[i] = hold(m[0]! * r + m[1]! * g + m[2]! * b);
+      v[i + 1] = hold(m[3]! * r + m[4]! * g + m[5]! * b);
+      v[i + 2] = hold(m[6]! * r + m[7]! * g + m[8]! * b);
       map?.(v, i);
-      if (gain !== 1) { v[i] = Math.min(1, gain * v[i]!); v[i + 1] = Math.min(1, gain * v[i + 1]!); v[i + 2] = Math.min(1, gain * v[i + 2]!); }
+      if (gain !== 1) {
+        v[i] = Math.min(1, gain * v[i]!);
+        v[i + 1] = Math.min(1, gain * v[i + 1]!);
+        v[i + 2] = Math.min(1, gain * v[i + 2]!);
+      }
       look?.(v, i);
       tone?.(v, i);
       if (end) {
-        const x = v[i]!, y = v[i + 1]!, z = v[i + 2]!;
-        for (let c = 0; c < 3; c++) { const w = end[c * 3]! * x + end[c * 3 + 1]! * y + end[c * 3 + 2]! * z; v[i + c] = space === 'srgb' ? encodeSrgb(w) : w; }
+        const x = v[i]!,
+          y = v[i + 1]!,
+          z = v[i + 2]!;
+        for (let c = 0; c < 3; c++) {
+          const w = end[c * 3]! * x + end[c * 3 + 1]! * y + end[c * 3 + 2]! * z;
+          v[i + c] = space === 'srgb' ? encodeSrgb(w) : w;
+        }
       }
     }
   };

@@ -9,19 +9,34 @@ import { checkNeutral } from './white';
 
 /** Input x of a channel is √(camera value ÷ neutral), 0…1; output is encoded sRGB, unclamped. */
 export function profileTable(p: Profile, neutral: readonly number[], stages: readonly Stage[], size = 33): Look {
-  const n = checkNeutral(neutral), run = renderer(p, n, stages, 'srgb');
-  return fromRows(size, '', (row, count) => { for (let i = 0; i < count; i++) row[i] = row[i]! ** 2 * n[i % 3]!; run(row, count); });
+  const n = checkNeutral(neutral),
+    run = renderer(p, n, stages, 'srgb');
+  return fromRows(size, '', (row, count) => {
+    for (let i = 0; i < count; i++) row[i] = row[i]! ** 2 * n[i % 3]!;
+    run(row, count);
+  });
 }
 
 /** 16-bit camera values through such a table to RGBA of 8 bits. `table` is prepared at full strength. */
-export function developTo(table: Prepared, neutral: readonly number[], linear: Uint16Array, target: Uint8ClampedArray): void {
+export function developTo(
+  table: Prepared,
+  neutral: readonly number[],
+  linear: Uint16Array,
+  target: Uint8ClampedArray,
+): void {
   const k = shares(neutral);
   if (!kernel()?.develop(table, k, linear, target)) developPlain(table, k, linear, target);
 }
 
 /** The same in plain steps; `k` as the kernel takes it. */
-export function developPlain(table: Prepared, k: readonly number[], linear: Uint16Array, target: Uint8ClampedArray): void {
-  const f = colorOf(table, k), v = new Float64Array(3);
+export function developPlain(
+  table: Prepared,
+  k: readonly number[],
+  linear: Uint16Array,
+  target: Uint8ClampedArray,
+): void {
+  const f = colorOf(table, k),
+    v = new Float64Array(3);
   for (let i = 0, o = 0; o < target.length; i += 3, o += 4) {
     f(linear[i]!, linear[i + 1]!, linear[i + 2]!, v);
     for (let c = 0; c < 3; c++) target[o + c] = Math.floor(255 * v[c]! + 0.5);
@@ -30,9 +45,24 @@ export function developPlain(table: Prepared, k: readonly number[], linear: Uint
 }
 
 /** One color through such a table: 16-bit camera values to encoded sRGB, unclamped. `k`: one by white level times neutral, by channel. */
-export function colorOf(table: Prepared, k: readonly number[]): (r: number, g: number, b: number, out: Float64Array) => void {
-  const f = sampler({ format: 'cube', kind: '3d', size: table.size, table: table.table, title: '', domain: { min: [0, 0, 0], max: [1, 1, 1] }, comments: [], warnings: [] });
+export function colorOf(
+  table: Prepared,
+  k: readonly number[],
+): (r: number, g: number, b: number, out: Float64Array) => void {
+  const f = sampler({
+    format: 'cube',
+    kind: '3d',
+    size: table.size,
+    table: table.table,
+    title: '',
+    domain: { min: [0, 0, 0], max: [1, 1, 1] },
+    comments: [],
+    warnings: [],
+  });
   // prepared entries are code values and a half
-  return (r, g, b, out) => { f(Math.sqrt(r * k[0]!), Math.sqrt(g * k[1]!), Math.sqrt(b * k[2]!), out, 0); for (let c = 0; c < 3; c++) out[c] = (out[c]! - 0.5) / 255; };
+  return (r, g, b, out) => {
+    f(Math.sqrt(r * k[0]!), Math.sqrt(g * k[1]!), Math.sqrt(b * k[2]!), out, 0);
+    for (let c = 0; c < 3; c++) out[c] = (out[c]! - 0.5) / 255;
+  };
 }
 export const shares = (neutral: readonly number[]): number[] => checkNeutral(neutral).map((n) => 1 / (65535 * n));

@@ -6,7 +6,13 @@ import { Problem } from '../problem';
 import { copyOf, numbersOf, profileOf, setNumbers, setText, textOf, type Dcp, type Profile } from './dcp';
 import { T } from './tags';
 
-export interface White { x: number; y: number; kelvin: number; tint: number; /** 2,000 to 50,000 K and a tint of at most 150 */ reachable: boolean }
+export interface White {
+  x: number;
+  y: number;
+  kelvin: number;
+  tint: number;
+  /** 2,000 to 50,000 K and a tint of at most 150 */ reachable: boolean;
+}
 
 /** Share of the warm illuminant at a temperature: linear in reciprocal temperature, held outside. */
 export function warmShare(p: Profile, kelvin: number): number {
@@ -14,15 +20,35 @@ export function warmShare(p: Profile, kelvin: number): number {
   const [a, b] = p.kelvin as [number, number];
   return kelvin <= a ? 1 : kelvin >= b ? 0 : (1 / kelvin - 1 / b) / (1 / a - 1 / b);
 }
-export const mix = (list: readonly Matrix[], share: number): Matrix => (list.length < 2 || share >= 1 ? list[0]! : share <= 0 ? list[1]! : list[0]!.map((v, i) => share * v + (1 - share) * list[1]![i]!));
+export const mix = (list: readonly Matrix[], share: number): Matrix =>
+  list.length < 2 || share >= 1
+    ? list[0]!
+    : share <= 0
+      ? list[1]!
+      : list[0]!.map((v, i) => share * v + (1 - share) * list[1]![i]!);
 
 export function checkNeutral(neutral: readonly number[]): Triple {
-  if (neutral.length !== 3 || neutral.some((v) => !Number.isFinite(v) || v <= 0)) throw new Problem('neutral', 'A neutral is three numbers above zero.', neutral.join(','), 'Take it from the frame’s AsShotNeutral, or pick a patch that is neither black nor clipped.');
+  if (neutral.length !== 3 || neutral.some((v) => !Number.isFinite(v) || v <= 0))
+    throw new Problem(
+      'neutral',
+      'A neutral is three numbers above zero.',
+      neutral.join(','),
+      'Take it from the frame’s AsShotNeutral, or pick a patch that is neither black nor clipped.',
+    );
   const top = Math.max(...neutral);
   return [neutral[0]! / top, neutral[1]! / top, neutral[2]! / top];
 }
 function inverse(m: Matrix): Matrix {
-  try { return invert(m); } catch { throw new Problem('dcp-singular', 'The color matrix cannot be inverted.', 'ColorMatrix1', 'Ask the supplier for the profile again.'); }
+  try {
+    return invert(m);
+  } catch {
+    throw new Problem(
+      'dcp-singular',
+      'The color matrix cannot be inverted.',
+      'ColorMatrix1',
+      'Ask the supplier for the profile again.',
+    );
+  }
 }
 
 /** Chromaticity of the white of a neutral, camera values. Iterates from D50; where it circles, the middle of the last two is taken. */
@@ -30,8 +56,16 @@ export function whiteOf(p: Profile, neutral: readonly number[]): [number, number
   const n = checkNeutral(neutral);
   let last: [number, number] = [...D50];
   for (let pass = 0; pass < 30; pass++) {
-    const m = mix(p.color, warmShare(p, temperatureOf(last).kelvin)), xyz = transform(inverse(m), n), sum = xyz[0] + xyz[1] + xyz[2];
-    if (!(sum > 1e-9) || !Number.isFinite(sum)) throw new Problem('neutral', 'With this profile, the neutral is no color at all.', neutral.join(','), 'Choose a profile of the same camera.');
+    const m = mix(p.color, warmShare(p, temperatureOf(last).kelvin)),
+      xyz = transform(inverse(m), n),
+      sum = xyz[0] + xyz[1] + xyz[2];
+    if (!(sum > 1e-9) || !Number.isFinite(sum))
+      throw new Problem(
+        'neutral',
+        'With this profile, the neutral is no color at all.',
+        neutral.join(','),
+        'Choose a profile of the same camera.',
+      );
     let next: [number, number] = [xyz[0] / sum, xyz[1] / sum];
     if (Math.abs(next[0] - last[0]) + Math.abs(next[1] - last[1]) < 1e-7) return next;
     if (pass === 29) next = [(last[0] + next[0]) / 2, (last[1] + next[1]) / 2];
@@ -41,7 +75,8 @@ export function whiteOf(p: Profile, neutral: readonly number[]): [number, number
 }
 
 export function whitePoint(p: Profile, neutral: readonly number[]): White {
-  const xy = whiteOf(p, neutral), { kelvin, tint } = temperatureOf(xy);
+  const xy = whiteOf(p, neutral),
+    { kelvin, tint } = temperatureOf(xy);
   return { x: xy[0], y: xy[1], kelvin, tint, reachable: kelvin >= 2000 && kelvin <= 50000 && Math.abs(tint) <= 150 };
 }
 
@@ -56,10 +91,20 @@ export function neutralOf(p: Profile, kelvin: number, tint = 0): Triple {
  * so that both illuminants stay as far apart as they were; forward matrices act on balanced values and stay as they are.
  */
 export function anchor(dcp: Dcp, neutral: readonly number[], kelvin: number): Dcp {
-  const p = profileOf(dcp), n = checkNeutral(neutral), seen = neutralOf(p, kelvin), scale = n.map((v, i) => v / seen[i]!), out = copyOf(dcp);
+  const p = profileOf(dcp),
+    n = checkNeutral(neutral),
+    seen = neutralOf(p, kelvin),
+    scale = n.map((v, i) => v / seen[i]!),
+    out = copyOf(dcp);
   for (const tag of T.color) {
     const m = numbersOf(dcp, tag);
-    if (m.length === 9) setNumbers(out, tag, 10, m.map((v, i) => v * scale[Math.floor(i / 3)]!));
+    if (m.length === 9)
+      setNumbers(
+        out,
+        tag,
+        10,
+        m.map((v, i) => v * scale[Math.floor(i / 3)]!),
+      );
   }
   setText(out, T.name, `${textOf(dcp, T.name) || 'Profile'} anchored at ${Math.round(kelvin)} K`);
   return out;

@@ -11,8 +11,10 @@ import { decodeSrgb, encodeSrgb, logShaper } from './transfer';
 import { decodeSrgbQuickly, encodeSrgbQuickly, powerQuickly } from './transfer-table';
 
 /** Sharma, Wu, Dalal (2005), table 1: L1 a1 b1 L2 a2 b2 ΔE00. */
-const pairs = `50 2.6772 -79.7751 50 0 -82.7485 2.0425|50 3.1571 -77.2803 50 0 -82.7485 2.8615|50 2.8361 -74.02 50 0 -82.7485 3.4412|50 -1.3802 -84.2814 50 0 -82.7485 1|50 -1.1848 -84.8006 50 0 -82.7485 1|50 -0.9009 -85.5211 50 0 -82.7485 1|50 0 0 50 -1 2 2.3669|50 -1 2 50 0 0 2.3669|50 2.49 -0.001 50 -2.49 0.0009 7.1792|50 2.49 -0.001 50 -2.49 0.001 7.1792|50 2.49 -0.001 50 -2.49 0.0011 7.2195|50 2.49 -0.001 50 -2.49 0.0012 7.2195|50 -0.001 2.49 50 0.0009 -2.49 4.8045|50 -0.001 2.49 50 0.001 -2.49 4.8045|50 -0.001 2.49 50 0.0011 -2.49 4.7461|50 2.5 0 50 0 -2.5 4.3065|50 2.5 0 73 25 -18 27.1492|50 2.5 0 61 -5 29 22.8977|50 2.5 0 56 -27 -3 31.903|50 2.5 0 58 24 15 19.4535|50 2.5 0 50 3.1736 0.5854 1|50 2.5 0 50 3.2972 0 1|50 2.5 0 50 1.8634 0.5757 1|50 2.5 0 50 3.2592 0.335 1|60.2574 -34.0099 36.2677 60.4626 -34.1751 39.4387 1.2644|63.0109 -31.0961 -5.8663 62.8187 -29.7946 -4.0864 1.263|61.2901 3.7196 -5.3901 61.4292 2.248 -4.962 1.8731|35.0831 -44.1164 3.7933 35.0232 -40.0716 1.5901 1.8645|22.7233 20.0904 -46.694 23.0331 14.973 -42.5619 2.0373|36.4612 47.858 18.3852 36.2715 50.5065 21.2231 1.4146|90.8027 -2.0831 1.441 91.1528 -1.6435 0.0447 1.4441|90.9257 -0.5406 -0.9208 88.6381 -0.8985 -0.7239 1.5381|6.7747 -0.2908 -2.4247 5.8714 -0.0985 -2.2286 0.6377|2.0776 0.0795 -1.135 0.9033 -0.0636 -0.5514 0.9082`
-  .split('|').map((r) => r.split(' ').map(Number) as [number, number, number, number, number, number, number]);
+const pairs =
+  `50 2.6772 -79.7751 50 0 -82.7485 2.0425|50 3.1571 -77.2803 50 0 -82.7485 2.8615|50 2.8361 -74.02 50 0 -82.7485 3.4412|50 -1.3802 -84.2814 50 0 -82.7485 1|50 -1.1848 -84.8006 50 0 -82.7485 1|50 -0.9009 -85.5211 50 0 -82.7485 1|50 0 0 50 -1 2 2.3669|50 -1 2 50 0 0 2.3669|50 2.49 -0.001 50 -2.49 0.0009 7.1792|50 2.49 -0.001 50 -2.49 0.001 7.1792|50 2.49 -0.001 50 -2.49 0.0011 7.2195|50 2.49 -0.001 50 -2.49 0.0012 7.2195|50 -0.001 2.49 50 0.0009 -2.49 4.8045|50 -0.001 2.49 50 0.001 -2.49 4.8045|50 -0.001 2.49 50 0.0011 -2.49 4.7461|50 2.5 0 50 0 -2.5 4.3065|50 2.5 0 73 25 -18 27.1492|50 2.5 0 61 -5 29 22.8977|50 2.5 0 56 -27 -3 31.903|50 2.5 0 58 24 15 19.4535|50 2.5 0 50 3.1736 0.5854 1|50 2.5 0 50 3.2972 0 1|50 2.5 0 50 1.8634 0.5757 1|50 2.5 0 50 3.2592 0.335 1|60.2574 -34.0099 36.2677 60.4626 -34.1751 39.4387 1.2644|63.0109 -31.0961 -5.8663 62.8187 -29.7946 -4.0864 1.263|61.2901 3.7196 -5.3901 61.4292 2.248 -4.962 1.8731|35.0831 -44.1164 3.7933 35.0232 -40.0716 1.5901 1.8645|22.7233 20.0904 -46.694 23.0331 14.973 -42.5619 2.0373|36.4612 47.858 18.3852 36.2715 50.5065 21.2231 1.4146|90.8027 -2.0831 1.441 91.1528 -1.6435 0.0447 1.4441|90.9257 -0.5406 -0.9208 88.6381 -0.8985 -0.7239 1.5381|6.7747 -0.2908 -2.4247 5.8714 -0.0985 -2.2286 0.6377|2.0776 0.0795 -1.135 0.9033 -0.0636 -0.5514 0.9082`
+    .split('|')
+    .map((r) => r.split(' ').map(Number) as [number, number, number, number, number, number, number]);
 
 describe('CIEDE2000', () => {
   test.each(pairs)('gives the published figure for %d %d %d and %d %d %d', (L1, a1, b1, L2, a2, b2, expected) => {
@@ -20,13 +22,20 @@ describe('CIEDE2000', () => {
     expect(Math.abs(deltaE2000(L2, a2, b2, L1, a1, b1) - expected)).toBeLessThan(1e-4);
   });
   test('agrees with an independent library on any two colors', () => {
-    const lab = converter('lab65'), other = differenceCiede2000(), c = fc.double({ min: 0, max: 1, noNaN: true });
-    fc.assert(fc.property(fc.tuple(c, c, c), fc.tuple(c, c, c), (p, q) => {
-      const l = new Float64Array(6);
-      labOfSrgb(...p, l, 0); labOfSrgb(...q, l, 3);
-      const a = lab({ mode: 'rgb', r: p[0], g: p[1], b: p[2] }), b = lab({ mode: 'rgb', r: q[0], g: q[1], b: q[2] });
-      expect(deltaE2000(l[0]!, l[1]!, l[2]!, l[3]!, l[4]!, l[5]!)).toBeCloseTo(other(a, b), 2);
-    }), { numRuns: 300 });
+    const lab = converter('lab65'),
+      other = differenceCiede2000(),
+      c = fc.double({ min: 0, max: 1, noNaN: true });
+    fc.assert(
+      fc.property(fc.tuple(c, c, c), fc.tuple(c, c, c), (p, q) => {
+        const l = new Float64Array(6);
+        labOfSrgb(...p, l, 0);
+        labOfSrgb(...q, l, 3);
+        const a = lab({ mode: 'rgb', r: p[0], g: p[1], b: p[2] }),
+          b = lab({ mode: 'rgb', r: q[0], g: q[1], b: q[2] });
+        expect(deltaE2000(l[0]!, l[1]!, l[2]!, l[3]!, l[4]!, l[5]!)).toBeCloseTo(other(a, b), 2);
+      }),
+      { numRuns: 300 },
+    );
   });
 });
 
@@ -36,36 +45,78 @@ describe('spaces', () => {
     toXyz(spaces.srgb).forEach((v, i) => expect(v).toBeCloseTo(expected[i]!, 3));
   });
   test('white stays white between any two spaces', () => {
-    for (const a of Object.values(spaces)) for (const b of Object.values(spaces)) {
-      const m = between(a, b);
-      for (let r = 0; r < 3; r++) expect(m[r * 3]! + m[r * 3 + 1]! + m[r * 3 + 2]!).toBeCloseTo(1, 10);
-    }
+    for (const a of Object.values(spaces))
+      for (const b of Object.values(spaces)) {
+        const m = between(a, b);
+        for (let r = 0; r < 3; r++) expect(m[r * 3]! + m[r * 3 + 1]! + m[r * 3 + 2]!).toBeCloseTo(1, 10);
+      }
   });
   test('adapting there and back is the identity, and takes one white to the other', () => {
-    const there = adapt(D65, D50), round = multiply(adapt(D50, D65), there);
+    const there = adapt(D65, D50),
+      round = multiply(adapt(D50, D65), there);
     round.forEach((v, i) => expect(v).toBeCloseTo(i % 4 === 0 ? 1 : 0, 10));
-    const w = xyzOf(D65), to = xyzOf(D50);
-    for (let r = 0; r < 3; r++) expect(there[r * 3]! * w[0] + there[r * 3 + 1]! * w[1] + there[r * 3 + 2]! * w[2]).toBeCloseTo(to[r]!, 10);
+    const w = xyzOf(D65),
+      to = xyzOf(D50);
+    for (let r = 0; r < 3; r++)
+      expect(there[r * 3]! * w[0] + there[r * 3 + 1]! * w[1] + there[r * 3 + 2]! * w[2]).toBeCloseTo(to[r]!, 10);
   });
-  test('a singular matrix is refused', () => { expect(() => invert([1, 2, 3, 2, 4, 6, 0, 0, 1])).toThrow(RangeError); });
+  test('a singular matrix is refused', () => {
+    expect(() => invert([1, 2, 3, 2, 4, 6, 0, 0, 1])).toThrow(RangeError);
+  });
 });
 
 describe('transfer and OKLab', () => {
   const any = fc.double({ min: -4, max: 4, noNaN: true });
-  test('sRGB decodes what it encodes, and is odd', () => fc.assert(fc.property(any, (v) => { expect(decodeSrgb(encodeSrgb(v))).toBeCloseTo(v, 6); expect(encodeSrgb(-v)).toBeCloseTo(-encodeSrgb(v), 12); })));
-  test('from tables it is the same, within 2e-12', () => fc.assert(fc.property(fc.double({ min: -0.5, max: 2, noNaN: true }), (v) => { expect(Math.abs(encodeSrgbQuickly(v) - encodeSrgb(v))).toBeLessThan(2e-12); expect(Math.abs(decodeSrgbQuickly(v) - decodeSrgb(v))).toBeLessThan(2e-12); }), { numRuns: 5000 }));
-  test('a power from tables is the power, within 1e-9', () => fc.assert(fc.property(fc.double({ min: 0.1, max: 5, noNaN: true }), fc.double({ min: 1e-6, max: 3, noNaN: true }), (p, x) => { expect(Math.abs(powerQuickly(p)(x) - x ** p) / Math.max(1, x ** p)).toBeLessThan(1e-9); }), { numRuns: 400 }));
+  test('sRGB decodes what it encodes, and is odd', () =>
+    fc.assert(
+      fc.property(any, (v) => {
+        expect(decodeSrgb(encodeSrgb(v))).toBeCloseTo(v, 6);
+        expect(encodeSrgb(-v)).toBeCloseTo(-encodeSrgb(v), 12);
+      }),
+    ));
+  test('from tables it is the same, within 2e-12', () =>
+    fc.assert(
+      fc.property(fc.double({ min: -0.5, max: 2, noNaN: true }), (v) => {
+        expect(Math.abs(encodeSrgbQuickly(v) - encodeSrgb(v))).toBeLessThan(2e-12);
+        expect(Math.abs(decodeSrgbQuickly(v) - decodeSrgb(v))).toBeLessThan(2e-12);
+      }),
+      { numRuns: 5000 },
+    ));
+  test('a power from tables is the power, within 1e-9', () =>
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.1, max: 5, noNaN: true }),
+        fc.double({ min: 1e-6, max: 3, noNaN: true }),
+        (p, x) => {
+          expect(Math.abs(powerQuickly(p)(x) - x ** p) / Math.max(1, x ** p)).toBeLessThan(1e-9);
+        },
+      ),
+      { numRuns: 400 },
+    ));
   test('a log shaper puts middle gray where its range says', () => {
     const s = logShaper(-9, 4);
     expect(s.encode(0.18)).toBeCloseTo(9 / 13, 12);
     expect(s.decode(1)).toBeCloseTo(0.18 * 16, 10);
     expect(s.decode(s.encode(0.5))).toBeCloseTo(0.5, 12);
   });
-  test('OKLab goes back to where it came from', () => fc.assert(fc.property(any, any, any, (r, g, b) => {
-    const v = new Float64Array([r, g, b]);
-    toOklab(v); fromOklab(v);
-    [r, g, b].forEach((x, i) => expect(Math.abs(v[i]! - x)).toBeLessThan(2e-6));
-  })));
-  test('white is L = 1 without chroma', () => { const v = new Float64Array([1, 1, 1]); toOklab(v); expect(v[0]).toBeCloseTo(1, 4); expect(Math.hypot(v[1]!, v[2]!)).toBeLessThan(1e-4); });
-  test('a black body of 6504 K lies by the daylight white', () => { const [x, y] = xyOfUv(planckian(6504)); expect(x).toBeCloseTo(0.3135, 2); expect(y).toBeCloseTo(0.3237, 2); });
+  test('OKLab goes back to where it came from', () =>
+    fc.assert(
+      fc.property(any, any, any, (r, g, b) => {
+        const v = new Float64Array([r, g, b]);
+        toOklab(v);
+        fromOklab(v);
+        [r, g, b].forEach((x, i) => expect(Math.abs(v[i]! - x)).toBeLessThan(2e-6));
+      }),
+    ));
+  test('white is L = 1 without chroma', () => {
+    const v = new Float64Array([1, 1, 1]);
+    toOklab(v);
+    expect(v[0]).toBeCloseTo(1, 4);
+    expect(Math.hypot(v[1]!, v[2]!)).toBeLessThan(1e-4);
+  });
+  test('a black body of 6504 K lies by the daylight white', () => {
+    const [x, y] = xyOfUv(planckian(6504));
+    expect(x).toBeCloseTo(0.3135, 2);
+    expect(y).toBeCloseTo(0.3237, 2);
+  });
 });

@@ -5,16 +5,37 @@
  */
 import { diagonal, invert, multiply, transform, type Matrix, type Triple } from './matrix';
 
-export interface Space { name: string; title: string; red: [number, number]; green: [number, number]; blue: [number, number]; white: [number, number] }
+export interface Space {
+  name: string;
+  title: string;
+  red: [number, number];
+  green: [number, number];
+  blue: [number, number];
+  white: [number, number];
+}
 
 export const D65: [number, number] = [0.3127, 0.329];
 export const D50: [number, number] = [0.34567, 0.3585];
 
 export const spaces = {
   srgb: { name: 'srgb', title: 'sRGB', red: [0.64, 0.33], green: [0.3, 0.6], blue: [0.15, 0.06], white: D65 },
-  rec2020: { name: 'rec2020', title: 'Rec. 2020', red: [0.708, 0.292], green: [0.17, 0.797], blue: [0.131, 0.046], white: D65 },
+  rec2020: {
+    name: 'rec2020',
+    title: 'Rec. 2020',
+    red: [0.708, 0.292],
+    green: [0.17, 0.797],
+    blue: [0.131, 0.046],
+    white: D65,
+  },
   p3: { name: 'p3', title: 'Display P3', red: [0.68, 0.32], green: [0.265, 0.69], blue: [0.15, 0.06], white: D65 },
-  prophoto: { name: 'prophoto', title: 'ProPhoto', red: [0.7347, 0.2653], green: [0.1596, 0.8404], blue: [0.0366, 0.0001], white: D50 },
+  prophoto: {
+    name: 'prophoto',
+    title: 'ProPhoto',
+    red: [0.7347, 0.2653],
+    green: [0.1596, 0.8404],
+    blue: [0.0366, 0.0001],
+    white: D50,
+  },
 } as const satisfies Record<string, Space>;
 
 export type SpaceName = keyof typeof spaces;
@@ -24,7 +45,9 @@ export const xyzOf = ([x, y]: readonly [number, number]): Triple => [x / y, 1, (
 
 /** Linear RGB → XYZ relative to the space's own white, Y = 1 for white (SMPTE RP 177). */
 export function toXyz(space: Space): number[] {
-  const r = xyzOf(space.red), g = xyzOf(space.green), b = xyzOf(space.blue);
+  const r = xyzOf(space.red),
+    g = xyzOf(space.green),
+    b = xyzOf(space.blue);
   const columns = [r[0], g[0], b[0], r[1], g[1], b[1], r[2], g[2], b[2]];
   return multiply(columns, diagonal(transform(invert(columns), xyzOf(space.white))));
 }
@@ -33,7 +56,8 @@ export const bradford: Matrix = [0.8951, 0.2664, -0.1614, -0.7502, 1.7135, 0.036
 
 /** Linear Bradford adaptation of XYZ from one white to another (chromaticities). */
 export function adapt(from: readonly [number, number], to: readonly [number, number]): number[] {
-  const a = transform(bradford, xyzOf(from)), b = transform(bradford, xyzOf(to));
+  const a = transform(bradford, xyzOf(from)),
+    b = transform(bradford, xyzOf(to));
   return multiply(invert(bradford), multiply(diagonal([b[0] / a[0], b[1] / a[1], b[2] / a[2]]), bradford));
 }
 

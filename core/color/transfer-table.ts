@@ -9,22 +9,43 @@ const PIECES = 2048;
 /** Values and slopes (times the step) at PIECES + 1 nodes of 0…1. */
 function nodes(f: (x: number) => number, slope: (x: number) => number): Float64Array {
   const t = new Float64Array((PIECES + 1) * 2);
-  for (let i = 0; i <= PIECES; i++) { t[i * 2] = f(i / PIECES); t[i * 2 + 1] = slope(i / PIECES) / PIECES; }
+  for (let i = 0; i <= PIECES; i++) {
+    t[i * 2] = f(i / PIECES);
+    t[i * 2 + 1] = slope(i / PIECES) / PIECES;
+  }
   return t;
 }
 
 // the encoding is tabulated over the square root of the light, where it bends little
-const encoding = nodes((u) => 1.055 * u ** (5 / 6) - 0.055, (u) => (u === 0 ? 0 : (1.055 * 5 / 6) * u ** (-1 / 6)));
-const decoding = nodes((v) => ((v + 0.055) / 1.055) ** 2.4, (v) => (2.4 / 1.055) * ((v + 0.055) / 1.055) ** 1.4);
+const encoding = nodes(
+  (u) => 1.055 * u ** (5 / 6) - 0.055,
+  (u) => (u === 0 ? 0 : ((1.055 * 5) / 6) * u ** (-1 / 6)),
+);
+const decoding = nodes(
+  (v) => ((v + 0.055) / 1.055) ** 2.4,
+  (v) => (2.4 / 1.055) * ((v + 0.055) / 1.055) ** 1.4,
+);
 
 function piece(t: Float64Array, x: number): number {
-  const p = x * PIECES, i = p | 0, f = p - i, k = i * 2, y0 = t[k]!, m0 = t[k + 1]!, y1 = t[k + 2]!, m1 = t[k + 3]!, d = y1 - y0;
+  const p = x * PIECES,
+    i = p | 0,
+    f = p - i,
+    k = i * 2,
+    y0 = t[k]!,
+    m0 = t[k + 1]!,
+    y1 = t[k + 2]!,
+    m1 = t[k + 3]!,
+    d = y1 - y0;
   return y0 + f * (m0 + f * (3 * d - 2 * m0 - m1 + f * (m0 + m1 - 2 * d)));
 }
 
 /** x ↦ x^exponent for x above 0: from a table over √x on 0.0025…1, within 1e-9 of the power; exact outside. */
 export function powerQuickly(exponent: number): (x: number) => number {
-  const k = 2 * exponent, t = nodes((u) => (u === 0 ? 0 : u ** k), (u) => (u === 0 ? 0 : k * u ** (k - 1)));
+  const k = 2 * exponent,
+    t = nodes(
+      (u) => (u === 0 ? 0 : u ** k),
+      (u) => (u === 0 ? 0 : k * u ** (k - 1)),
+    );
   return (x) => (x > 0.0025 && x < 1 ? piece(t, Math.sqrt(x)) : Math.pow(x, exponent));
 }
 

@@ -1,9 +1,16 @@
 /** How an editor takes a version: the entry of its descriptor, or the reason why it does not. */
 import type { Accepts, Descriptor } from './descriptor';
 
-export function acceptance(d: Descriptor, v: { kind: string; format: string }): { accepts: Accepts } | { reason: string } {
+export function acceptance(
+  d: Descriptor,
+  v: { kind: string; format: string },
+): { accepts: Accepts } | { reason: string } {
   const ofKind = d.accepts.filter((a) => a.kind === v.kind);
   if (!ofKind.length) return { reason: `${d.title} takes no ${v.kind.replace('-', ' ')}s` };
   const accepts = ofKind.find((a) => a.kind !== 'preset' || a.language === v.format);
-  return accepts ? { accepts } : { reason: `${d.title} reads presets of ${ofKind.map((a) => a.language).join(', ')}; this one is of ${v.format}. Convert it into a look to use it here` };
+  return accepts
+    ? { accepts }
+    : {
+        reason: `${d.title} reads presets of ${ofKind.map((a) => a.language).join(', ')}; this one is of ${v.format}. Convert it into a look to use it here`,
+      };
 }

@@ -15,11 +15,28 @@ const scopeConditions = ['camera', 'input', 'result'] as const;
 export type ScopeCondition = (typeof scopeConditions)[number];
 
 /** Points an axis that a table may have. */
-export interface SizeRule { exact?: number; min?: number; max?: number; prefer?: number }
+export interface SizeRule {
+  exact?: number;
+  min?: number;
+  max?: number;
+  prefer?: number;
+}
 /** How a version becomes a file: as it is, as one encoded table, or as an archive of members. */
-export interface TableWriter { codec: 'cube' | 'clf'; size: SizeRule; encoding: TableEncoding }
-export interface Member { name: string; json?: Record<string, unknown>; table?: TableWriter }
-export interface Writer { asIs?: boolean; table?: TableWriter; archive?: { format: 'zip'; members: Member[] } }
+export interface TableWriter {
+  codec: 'cube' | 'clf';
+  size: SizeRule;
+  encoding: TableEncoding;
+}
+export interface Member {
+  name: string;
+  json?: Record<string, unknown>;
+  table?: TableWriter;
+}
+export interface Writer {
+  asIs?: boolean;
+  table?: TableWriter;
+  archive?: { format: 'zip'; members: Member[] };
+}
 
 export interface Accepts {
   kind: 'look' | 'preset';
@@ -37,7 +54,9 @@ export interface Accepts {
 }
 
 export interface Descriptor {
-  editor: string; version: string; title: string;
+  editor: string;
+  version: string;
+  title: string;
   kind: 'editor' | 'card';
   systems: System[];
   /** When a running editor notices new files. */
@@ -50,34 +69,140 @@ export interface Descriptor {
   cameras?: 'all' | string[];
   /** Conditions of an item's scope by which it leaves items out of its lists for a photo; others it ignores. */
   honours?: ScopeCondition[];
-  presets?: { container: 'xmp' | 'ini' | 'xml'; recognise: { namespace?: string; section?: string; key?: string; value?: string }; mapping: Mapping };
+  presets?: {
+    container: 'xmp' | 'ini' | 'xml';
+    recognise: { namespace?: string; section?: string; key?: string; value?: string };
+    mapping: Mapping;
+  };
   notes?: string;
 }
 
 const template = /^\{(home|config|media)\}(\/[^/\\:*?"<>|]+)+$/;
-const paths = lazy((v: unknown) => object(Object.fromEntries(Object.keys((v ?? {}) as object).map((k) => [k, string().required().matches(template, 'must begin with {home}, {config} or {media} and name folders below it').test('inside', 'must not step out of its folder', (p) => !p?.split('/').includes('..'))]))).noUnknown().test('systems', 'names a system that is none of macos, windows, linux', (o) => Object.keys(o ?? {}).every((k) => (systems as readonly string[]).includes(k))));
-const size = object({ exact: number().integer().min(2).max(256), min: number().integer().min(2).max(256), max: number().integer().min(2).max(256), prefer: number().integer().min(2).max(256) }).noUnknown().required();
-const encoding = object({ primaries: string().oneOf(['srgb', 'rec2020', 'p3', 'prophoto']).required(), transfer: mixed().required().test('transfer', 'must be "srgb", "linear" or a log range', (t) => t === 'srgb' || t === 'linear' || typeof (t as { log?: { below?: number } })?.log?.below === 'number') }).noUnknown().required();
-const table = object({ codec: string().oneOf(['cube', 'clf']).required(), size, encoding }).noUnknown().default(undefined);
+const paths = lazy((v: unknown) =>
+  object(
+    Object.fromEntries(
+      Object.keys((v ?? {}) as object).map((k) => [
+        k,
+        string()
+          .required()
+          .matches(template, 'must begin with {home}, {config} or {media} and name folders below it')
+          .test('inside', 'must not step out of its folder', (p) => !p?.split('/').includes('..')),
+      ]),
+    ),
+  )
+    .noUnknown()
+    .test('systems', 'names a system that is none of macos, windows, linux', (o) =>
+      Object.keys(o ?? {}).every((k) => (systems as readonly string[]).includes(k)),
+    ),
+);
+const size = object({
+  exact: number().integer().min(2).max(256),
+  min: number().integer().min(2).max(256),
+  max: number().integer().min(2).max(256),
+  prefer: number().integer().min(2).max(256),
+})
+  .noUnknown()
+  .required();
+const encoding = object({
+  primaries: string().oneOf(['srgb', 'rec2020', 'p3', 'prophoto']).required(),
+  transfer: mixed()
+    .required()
+    .test(
+      'transfer',
+      'must be "srgb", "linear" or a log range',
+      (t) => t === 'srgb' || t === 'linear' || typeof (t as { log?: { below?: number } })?.log?.below === 'number',
+    ),
+})
+  .noUnknown()
+  .required();
+const table = object({ codec: string().oneOf(['cube', 'clf']).required(), size, encoding })
+  .noUnknown()
+  .default(undefined);
 const schema = object({
-  editor: string().required().matches(/^[a-z][a-z0-9-]{0,39}$/, 'must be a short lower-case identifier'),
-  version: string().required().matches(/^[0-9][0-9.]{0,11}$/, 'must be a version number'),
+  editor: string()
+    .required()
+    .matches(/^[a-z][a-z0-9-]{0,39}$/, 'must be a short lower-case identifier'),
+  version: string()
+    .required()
+    .matches(/^[0-9][0-9.]{0,11}$/, 'must be a version number'),
   title: string().required().max(80),
   kind: string().oneOf(['editor', 'card']).required(),
-  systems: array().of(string().oneOf([...systems]).required()).min(1).required(),
+  systems: array()
+    .of(
+      string()
+        .oneOf([...systems])
+        .required(),
+    )
+    .min(1)
+    .required(),
   sees: string().oneOf(['launch', 'rescan']).required(),
   listing: paths,
   places: lazy((v: unknown) => object(Object.fromEntries(Object.keys((v ?? {}) as object).map((k) => [k, paths])))),
-  accepts: array().of(object({
-    kind: string().oneOf(['look', 'preset']).required(), language: string().matches(/^[a-z0-9-]+@[0-9.]+$/), place: string().required(), extension: string().required().matches(/^\.[a-z0-9]{1,12}$/i, 'must be an extension such as .cube'),
-    writer: object({ asIs: mixed<boolean>().oneOf([true, undefined]), table, archive: object({ format: string().oneOf(['zip']).required(), members: array().of(object({ name: string().required().matches(/^[\w.-]+$/), json: mixed(), table }).noUnknown()).min(1).required() }).default(undefined) }).noUnknown().required()
-      .test('one', 'must say exactly one of asIs, table and archive', (w) => [w?.asIs, w?.table, w?.archive].filter(Boolean).length === 1),
-    headings: string().oneOf(['folder', 'inside', 'none']).required(),
-    names: object({ max: number().integer().min(5).max(255), allowed: string() }).noUnknown().default(undefined), most: number().integer().min(1), index: object({ format: string().oneOf(['lines']).required(), path: paths }).noUnknown().default(undefined),
-  }).noUnknown()).required(),
-  cameras: lazy((v: unknown) => (Array.isArray(v) ? array().of(string().trim().required('names a camera without a name').max(120)).max(5000) : string().oneOf(['all'], 'must be "all" or a list of cameras'))),
-  honours: array().of(string().oneOf([...scopeConditions]).required()),
-  presets: object({ container: string().oneOf(['xmp', 'ini', 'xml']).required(), recognise: object().required(), mapping: object({ entries: array().of(object({ step: string().required(), to: string().required() })).required() }).required() }).default(undefined),
+  accepts: array()
+    .of(
+      object({
+        kind: string().oneOf(['look', 'preset']).required(),
+        language: string().matches(/^[a-z0-9-]+@[0-9.]+$/),
+        place: string().required(),
+        extension: string()
+          .required()
+          .matches(/^\.[a-z0-9]{1,12}$/i, 'must be an extension such as .cube'),
+        writer: object({
+          asIs: mixed<boolean>().oneOf([true, undefined]),
+          table,
+          archive: object({
+            format: string().oneOf(['zip']).required(),
+            members: array()
+              .of(
+                object({
+                  name: string()
+                    .required()
+                    .matches(/^[\w.-]+$/),
+                  json: mixed(),
+                  table,
+                }).noUnknown(),
+              )
+              .min(1)
+              .required(),
+          }).default(undefined),
+        })
+          .noUnknown()
+          .required()
+          .test(
+            'one',
+            'must say exactly one of asIs, table and archive',
+            (w) => [w?.asIs, w?.table, w?.archive].filter(Boolean).length === 1,
+          ),
+        headings: string().oneOf(['folder', 'inside', 'none']).required(),
+        names: object({ max: number().integer().min(5).max(255), allowed: string() })
+          .noUnknown()
+          .default(undefined),
+        most: number().integer().min(1),
+        index: object({ format: string().oneOf(['lines']).required(), path: paths })
+          .noUnknown()
+          .default(undefined),
+      }).noUnknown(),
+    )
+    .required(),
+  cameras: lazy((v: unknown) =>
+    Array.isArray(v)
+      ? array().of(string().trim().required('names a camera without a name').max(120)).max(5000)
+      : string().oneOf(['all'], 'must be "all" or a list of cameras'),
+  ),
+  honours: array().of(
+    string()
+      .oneOf([...scopeConditions])
+      .required(),
+  ),
+  presets: object({
+    container: string().oneOf(['xmp', 'ini', 'xml']).required(),
+    recognise: object().required(),
+    mapping: object({
+      entries: array()
+        .of(object({ step: string().required(), to: string().required() }))
+        .required(),
+    }).required(),
+  }).default(undefined),
   notes: string(),
 }).noUnknown();
 
@@ -87,10 +212,22 @@ export function parseDescriptor(value: unknown, where = 'descriptor'): Descripto
     schema.validateSync(value, { abortEarly: false, strict: true });
   } catch (e) {
     if (!(e instanceof ValidationError)) throw e;
-    throw new Problem('descriptor-invalid', e.errors.map((m) => `${m.charAt(0).toUpperCase()}${m.slice(1)}.`).join(' '), where, 'Correct the descriptor and bring it in again.');
+    throw new Problem(
+      'descriptor-invalid',
+      e.errors.map((m) => `${m.charAt(0).toUpperCase()}${m.slice(1)}.`).join(' '),
+      where,
+      'Correct the descriptor and bring it in again.',
+    );
   }
   const d = value as Descriptor;
-  for (const a of d.accepts) if (!d.places[a.place]) throw new Problem('descriptor-invalid', `Accepts names the place "${a.place}", which is not among the places.`, where, 'Add the place, or correct the name.');
+  for (const a of d.accepts)
+    if (!d.places[a.place])
+      throw new Problem(
+        'descriptor-invalid',
+        `Accepts names the place "${a.place}", which is not among the places.`,
+        where,
+        'Add the place, or correct the name.',
+      );
   return d;
 }
 

@@ -14,18 +14,38 @@ import type { Accepts, SizeRule, TableWriter } from './descriptor';
 /** Raised whenever the bytes that we write change for the same input. */
 export const RENDITION_CODE = 1;
 
-export interface RenditionSource { title: string; headings: string[]; position: number; scope: unknown; encoding: unknown; look?: Look; bytes: Uint8Array; id: string }
-export interface Rendition { bytes: Uint8Array; residual: Residual | null; size: number | null }
+export interface RenditionSource {
+  title: string;
+  headings: string[];
+  position: number;
+  scope: unknown;
+  encoding: unknown;
+  look?: Look;
+  bytes: Uint8Array;
+  id: string;
+}
+export interface Rendition {
+  bytes: Uint8Array;
+  residual: Residual | null;
+  size: number | null;
+}
 
 /** Points an axis for a source of a size under a rule. */
 export function sizeUnder(rule: SizeRule, source: number): number {
   if (rule.exact) return rule.exact;
-  const low = rule.min ?? 2, high = rule.max ?? 256;
+  const low = rule.min ?? 2,
+    high = rule.max ?? 256;
   return source >= low && source <= high ? source : Math.min(high, Math.max(low, rule.prefer ?? source));
 }
 
 function table(writer: TableWriter, source: RenditionSource): { bytes: Uint8Array; residual: Residual; size: number } {
-  if (!source.look) throw new Problem('rendition-kind', 'Only a look can be written as a table.', source.title, 'Convert the item into a look first.');
+  if (!source.look)
+    throw new Problem(
+      'rendition-kind',
+      'Only a look can be written as a table.',
+      source.title,
+      'Convert the item into a look first.',
+    );
   const size = sizeUnder(writer.size, source.look.kind === '1d' ? (writer.size.prefer ?? 33) : source.look.size);
   const { look, residual } = reexpress(source.look, writer.encoding, size);
   look.title = source.title;
@@ -34,20 +54,33 @@ function table(writer: TableWriter, source: RenditionSource): { bytes: Uint8Arra
 
 /** Replaces "{name}" values of a JSON template by fields of the source. */
 function fill(template: unknown, source: RenditionSource): unknown {
-  if (typeof template === 'string') { const m = /^\{(title|headings|position|scope|encoding|id)\}$/.exec(template); return m ? source[m[1] as 'title'] : template; }
+  if (typeof template === 'string') {
+    const m = /^\{(title|headings|position|scope|encoding|id)\}$/.exec(template);
+    return m ? source[m[1] as 'title'] : template;
+  }
   if (Array.isArray(template)) return template.map((t) => fill(t, source));
-  if (template && typeof template === 'object') return Object.fromEntries(Object.entries(template).map(([k, v]) => [k, fill(v, source)]));
+  if (template && typeof template === 'object')
+    return Object.fromEntries(Object.entries(template).map(([k, v]) => [k, fill(v, source)]));
   return template;
 }
 
 export function render(accepts: Accepts, source: RenditionSource): Rendition {
   const { writer } = accepts;
   if (writer.asIs) return { bytes: source.bytes, residual: null, size: null };
-  if (writer.table) { const t = table(writer.table, source); return { bytes: t.bytes, residual: t.residual, size: t.size }; }
-  let residual: Residual | null = null, size: number | null = null;
+  if (writer.table) {
+    const t = table(writer.table, source);
+    return { bytes: t.bytes, residual: t.residual, size: t.size };
+  }
+  let residual: Residual | null = null,
+    size: number | null = null;
   const files: Record<string, Uint8Array> = {};
   for (const m of writer.archive!.members) {
-    if (m.table) { const t = table(m.table, source); residual = t.residual; size = t.size; files[m.name] = t.bytes; } else files[m.name] = strToU8(JSON.stringify(fill(m.json ?? {}, source), null, 1) + '\n');
+    if (m.table) {
+      const t = table(m.table, source);
+      residual = t.residual;
+      size = t.size;
+      files[m.name] = t.bytes;
+    } else files[m.name] = strToU8(JSON.stringify(fill(m.json ?? {}, source), null, 1) + '\n');
   }
   // a fixed date, so that the same version always gives the same bytes
   return { bytes: zipSync(files, { level: 6, mtime: new Date(Date.UTC(2000, 0, 1, 12)) }), residual, size };

@@ -6,13 +6,36 @@ import perrinAlder1 from '@/standins/descriptors/perrin-alder-1.json';
 import { parseDescriptor } from './descriptor';
 import { taking, thingsToPlace } from './takings';
 
-const all = [marlstone3, marlstone4, oxbow2, perrinAlder1].map((d) => parseDescriptor(d)), things = thingsToPlace(all);
-const how = (thing: string) => all.map((d) => taking(d, things.find((t) => t.name === thing)!).how);
+const all = [marlstone3, marlstone4, oxbow2, perrinAlder1].map((d) => parseDescriptor(d)),
+  things = thingsToPlace(all);
+const how = (thing: string) =>
+  all.map(
+    (d) =>
+      taking(
+        d,
+        things.find((t) => t.name === thing)!,
+      ).how,
+  );
 
-test('presets stand by the language that an editor tells, the other kinds once', () => { expect(things.map((t) => t.name)).toEqual(['look', 'preset of Marlstone 3', 'preset of Marlstone 4', 'preset of Oxbow 2', 'camera profile', 'ICC profile', 'lens database']); });
+test('presets stand by the language that an editor tells, the other kinds once', () => {
+  expect(things.map((t) => t.name)).toEqual([
+    'look',
+    'preset of Marlstone 3',
+    'preset of Marlstone 4',
+    'preset of Oxbow 2',
+    'camera profile',
+    'ICC profile',
+    'lens database',
+  ]);
+});
 test('a look goes everywhere, a preset to its own editor and as a look to the others, a lens database nowhere here', () => {
   expect(how('look')).toEqual(['accepted', 'accepted', 'accepted', 'accepted']);
-  expect(how('preset of Marlstone 3')).toEqual(['accepted', 'after conversion', 'after conversion', 'after conversion']);
+  expect(how('preset of Marlstone 3')).toEqual([
+    'accepted',
+    'after conversion',
+    'after conversion',
+    'after conversion',
+  ]);
   expect(how('preset of Oxbow 2')).toEqual(['after conversion', 'after conversion', 'accepted', 'after conversion']);
   expect(how('ICC profile')).toEqual(['after conversion', 'after conversion', 'after conversion', 'after conversion']);
   expect(how('lens database')).toEqual(['impossible', 'impossible', 'impossible', 'impossible']);
@@ -20,10 +43,26 @@ test('a look goes everywhere, a preset to its own editor and as a look to the ot
 });
 test('an editor that takes ICC profiles takes camera profiles after a conversion', () => {
   const d = { ...all[2]!, accepts: [{ ...all[2]!.accepts[0]!, kind: 'icc-profile' as never }] };
-  expect([taking(d, { kind: 'camera-profile', language: '', name: '' }), taking(d, { kind: 'look', language: '', name: '' }), taking(d, { kind: 'icc-profile', language: '', name: '' })].map((t) => t.how)).toEqual(['after conversion', 'after conversion', 'accepted']);
+  expect(
+    [
+      taking(d, { kind: 'camera-profile', language: '', name: '' }),
+      taking(d, { kind: 'look', language: '', name: '' }),
+      taking(d, { kind: 'icc-profile', language: '', name: '' }),
+    ].map((t) => t.how),
+  ).toEqual(['after conversion', 'after conversion', 'accepted']);
 });
 test('what is said names the file, or what it becomes', () => {
   expect(taking(all[1]!, things[0]!).words).toBe('written, .mlook');
-  expect(taking(all[1]!, things.find((t) => t.name === 'preset of Marlstone 4')!).words).toBe('as it is, .msteps');
-  expect(taking(all[1]!, things.find((t) => t.name === 'preset of Oxbow 2')!).words).toBe('into a look, of what a table can carry');
+  expect(
+    taking(
+      all[1]!,
+      things.find((t) => t.name === 'preset of Marlstone 4')!,
+    ).words,
+  ).toBe('as it is, .msteps');
+  expect(
+    taking(
+      all[1]!,
+      things.find((t) => t.name === 'preset of Oxbow 2')!,
+    ).words,
+  ).toBe('into a look, of what a table can carry');
 });

@@ -2,8 +2,16 @@
 import { acceptance } from './acceptance';
 import { editorKey, type Descriptor } from './descriptor';
 
-export interface ThingToPlace { kind: string; /** of a preset: the editor whose language it is */ language: string; name: string }
-export interface Taking { editor: string; how: 'accepted' | 'after conversion' | 'impossible'; words: string }
+export interface ThingToPlace {
+  kind: string;
+  /** of a preset: the editor whose language it is */ language: string;
+  name: string;
+}
+export interface Taking {
+  editor: string;
+  how: 'accepted' | 'after conversion' | 'impossible';
+  words: string;
+}
 
 /** What can be made of a kind here, the nearest first, with what is said of it. */
 const becomes: Readonly<Record<string, readonly { kind: string; into: string }[]>> = {
@@ -15,13 +23,27 @@ const becomes: Readonly<Record<string, readonly { kind: string; into: string }[]
 
 /** The kinds, presets by each language that some descriptor tells. */
 export function thingsToPlace(all: readonly Descriptor[]): ThingToPlace[] {
-  const languages = all.filter((d) => d.presets).map((d) => ({ kind: 'preset', language: editorKey(d), name: `preset of ${d.title}` }));
-  return [{ kind: 'look', language: '', name: 'look' }, ...languages, { kind: 'camera-profile', language: '', name: 'camera profile' }, { kind: 'icc-profile', language: '', name: 'ICC profile' }, { kind: 'lens-database', language: '', name: 'lens database' }];
+  const languages = all
+    .filter((d) => d.presets)
+    .map((d) => ({ kind: 'preset', language: editorKey(d), name: `preset of ${d.title}` }));
+  return [
+    { kind: 'look', language: '', name: 'look' },
+    ...languages,
+    { kind: 'camera-profile', language: '', name: 'camera profile' },
+    { kind: 'icc-profile', language: '', name: 'ICC profile' },
+    { kind: 'lens-database', language: '', name: 'lens database' },
+  ];
 }
 
 export function taking(d: Descriptor, t: ThingToPlace): Taking {
-  const editor = editorKey(d), a = acceptance(d, { kind: t.kind, format: t.language });
-  if ('accepts' in a) return { editor, how: 'accepted', words: `${a.accepts.writer.asIs ? 'as it is' : 'written'}, ${a.accepts.extension}` };
+  const editor = editorKey(d),
+    a = acceptance(d, { kind: t.kind, format: t.language });
+  if ('accepts' in a)
+    return {
+      editor,
+      how: 'accepted',
+      words: `${a.accepts.writer.asIs ? 'as it is' : 'written'}, ${a.accepts.extension}`,
+    };
   const by = (becomes[t.kind] ?? []).find((b) => d.accepts.some((x) => x.kind === b.kind));
   return by ? { editor, how: 'after conversion', words: `into ${by.into}` } : { editor, how: 'impossible', words: '' };
 }

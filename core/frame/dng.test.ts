@@ -4,32 +4,117 @@ import { made } from '../camera/testing';
 import { bytesTag, numbersTag, textTag, writeIfds, type RawTag } from '../tiff/write';
 import { fullSamples, linearPreview, readDng } from './dng';
 
-const W = 12, H = 8, s = (t: number, ...v: number[]) => numbersTag(t, 3, v, true), n = (t: number, ...v: number[]) => numbersTag(t, 4, v, true), r = (t: number, ...v: number[]) => numbersTag(t, 5, v, true);
+const W = 12,
+  H = 8,
+  s = (t: number, ...v: number[]) => numbersTag(t, 3, v, true),
+  n = (t: number, ...v: number[]) => numbersTag(t, 4, v, true),
+  r = (t: number, ...v: number[]) => numbersTag(t, 5, v, true);
 /** A linear DNG (PhotometricInterpretation 34892) of camera values 0…1, stored with these levels. */
-function linear(value: (i: number) => number, p: { depth: 16 | 32; black: number[]; white: number[]; more?: RawTag[] }): Uint8Array {
-  const stored = Float64Array.from({ length: W * H * 3 }, (_, i) => p.black[i % 3]! + value(i) * (p.white[i % 3]! - p.black[i % 3]!)), data = p.depth === 16 ? Uint16Array.from(stored, Math.round) : Float32Array.from(stored), own = [...made().tags.values()];
-  return writeIfds(42, true, { tags: [n(254, 0), n(256, W), n(257, H), s(258, p.depth, p.depth, p.depth), s(259, 1), s(262, 34892), s(277, 3), n(278, H), n(279, data.byteLength), s(339, ...new Array<number>(3).fill(p.depth === 32 ? 3 : 1)), bytesTag(50706, Uint8Array.of(1, 4, 0, 0), 1), textTag(50735, 'L-1'), r(50714, ...p.black), r(50717, ...p.white), r(50728, 0.4, 0.8, 0.6), ...own, ...(p.more ?? [])], blocks: { tag: 273, parts: [new Uint8Array(data.buffer)] } });
+function linear(
+  value: (i: number) => number,
+  p: { depth: 16 | 32; black: number[]; white: number[]; more?: RawTag[] },
+): Uint8Array {
+  const stored = Float64Array.from(
+      { length: W * H * 3 },
+      (_, i) => p.black[i % 3]! + value(i) * (p.white[i % 3]! - p.black[i % 3]!),
+    ),
+    data = p.depth === 16 ? Uint16Array.from(stored, Math.round) : Float32Array.from(stored),
+    own = [...made().tags.values()];
+  return writeIfds(42, true, {
+    tags: [
+      n(254, 0),
+      n(256, W),
+      n(257, H),
+      s(258, p.depth, p.depth, p.depth),
+      s(259, 1),
+      s(262, 34892),
+      s(277, 3),
+      n(278, H),
+      n(279, data.byteLength),
+      s(339, ...new Array<number>(3).fill(p.depth === 32 ? 3 : 1)),
+      bytesTag(50706, Uint8Array.of(1, 4, 0, 0), 1),
+      textTag(50735, 'L-1'),
+      r(50714, ...p.black),
+      r(50717, ...p.white),
+      r(50728, 0.4, 0.8, 0.6),
+      ...own,
+      ...(p.more ?? []),
+    ],
+    blocks: { tag: 273, parts: [new Uint8Array(data.buffer)] },
+  });
 }
 const value = (i: number): number => ((i * 7919) % 1000) / 1000;
 
 describe('a linear DNG', () => {
-  test.each([[16, [100, 200, 300], [4000, 5000, 6000]], [32, [0, 0, 0], [1, 1, 1]], [32, [0.1, 0, 0.05], [2, 1, 4]]] as [16 | 32, number[], number[]][])('of %d bits is read between its own levels, black %j, white %j', (depth, black, white) => {
-    const d = readDng(linear(value, { depth, black, white }));
-    expect(d).toMatchObject({ width: W, height: H, cfa: null, channels: 3, black: black.map((v) => expect.closeTo(v, 4) as number), white, serial: 'L-1', camera: 'Perrin Alder', neutral: [0.5, 1, 0.75].map((v) => expect.closeTo(v, 6) as number) });
-    const full = fullSamples(d);
-    expect(full.samples).toHaveLength(W * H * 3); expect([...full.black, ...full.white]).toEqual([0, 0, 0, 65535, 65535, 65535]);
-    full.samples.forEach((v, i) => expect(Math.abs(v / 65535 - value(i))).toBeLessThan(depth === 16 ? 1.5e-4 : 1e-5));
-  });
+  test.each([
+    [16, [100, 200, 300], [4000, 5000, 6000]],
+    [32, [0, 0, 0], [1, 1, 1]],
+    [32, [0.1, 0, 0.05], [2, 1, 4]],
+  ] as [16 | 32, number[], number[]][])(
+    'of %d bits is read between its own levels, black %j, white %j',
+    (depth, black, white) => {
+      const d = readDng(linear(value, { depth, black, white }));
+      expect(d).toMatchObject({
+        width: W,
+        height: H,
+        cfa: null,
+        channels: 3,
+        black: black.map((v) => expect.closeTo(v, 4) as number),
+        white,
+        serial: 'L-1',
+        camera: 'Perrin Alder',
+        neutral: [0.5, 1, 0.75].map((v) => expect.closeTo(v, 6) as number),
+      });
+      const full = fullSamples(d);
+      expect(full.samples).toHaveLength(W * H * 3);
+      expect([...full.black, ...full.white]).toEqual([0, 0, 0, 65535, 65535, 65535]);
+      full.samples.forEach((v, i) => expect(Math.abs(v / 65535 - value(i))).toBeLessThan(depth === 16 ? 1.5e-4 : 1e-5));
+    },
+  );
   test('made smaller it is the mean of its blocks; at its own width itself', () => {
-    const d = readDng(linear(value, { depth: 32, black: [0, 0, 0], white: [1, 1, 1] })), half = linearPreview(d, W / 2), same = linearPreview(d, 900);
+    const d = readDng(linear(value, { depth: 32, black: [0, 0, 0], white: [1, 1, 1] })),
+      half = linearPreview(d, W / 2),
+      same = linearPreview(d, 900);
     expect([half.width, half.height, same.width, same.height]).toEqual([6, 4, W, H]);
-    for (let y = 0; y < 4; y++) for (let x = 0; x < 6; x++) for (let c = 0; c < 3; c++) expect(half.data[(y * 6 + x) * 3 + c]! / 65535).toBeCloseTo([0, 1].flatMap((b) => [0, 1].map((a) => value(((y * 2 + b) * W + x * 2 + a) * 3 + c))).reduce((a, b) => a + b) / 4, 4);
+    for (let y = 0; y < 4; y++)
+      for (let x = 0; x < 6; x++)
+        for (let c = 0; c < 3; c++)
+          expect(half.data[(y * 6 + x) * 3 + c]! / 65535).toBeCloseTo(
+            [0, 1]
+              .flatMap((b) => [0, 1].map((a) => value(((y * 2 + b) * W + x * 2 + a) * 3 + c)))
+              .reduce((a, b) => a + b) / 4,
+            4,
+          );
     same.data.forEach((v, i) => expect(Math.abs(v - value(i) * 65535)).toBeLessThanOrEqual(0.51));
   });
-  test('beyond its levels it is cut off, and is never below nothing', () => fc.assert(fc.property(fc.double({ min: -3, max: 4, noNaN: true }), (v) => { const d = readDng(linear(() => v, { depth: 32, black: [0, 0, 0], white: [1, 1, 1] })), want = Math.round(Math.min(1, Math.max(0, Math.fround(v))) * 65535); expect([linearPreview(d, 4).data[0], fullSamples(d).samples[0]].map((x) => Math.abs(x! - want) <= 1)).toEqual([true, true]); }), { numRuns: 60 }));
-  test.each<[string, RawTag[], string]>([['one channel', [s(277, 1)], 'dng-picture'], ['a mosaic without pattern', [s(262, 32803), s(277, 1)], 'dng-pattern'], ['black above white', [r(50714, 9, 9, 9)], 'dng-levels']])('of %s is refused', (_name, other, code) => {
-    const b = linear(value, { depth: 32, black: [0, 0, 0], white: [1, 1, 1] }), v = new DataView(b.buffer), at = v.getUint32(4, true);
-    for (let i = 0; i < v.getUint16(at, true); i++) { const p = at + 2 + i * 12, t = other.find((o) => o.tag === v.getUint16(p, true)); if (t) { if (t.data.length <= 4) b.set(t.data, p + 8); else b.set(t.data, v.getUint32(p + 8, true)); } }
+  test('beyond its levels it is cut off, and is never below nothing', () =>
+    fc.assert(
+      fc.property(fc.double({ min: -3, max: 4, noNaN: true }), (v) => {
+        const d = readDng(linear(() => v, { depth: 32, black: [0, 0, 0], white: [1, 1, 1] })),
+          want = Math.round(Math.min(1, Math.max(0, Math.fround(v))) * 65535);
+        expect([linearPreview(d, 4).data[0], fullSamples(d).samples[0]].map((x) => Math.abs(x! - want) <= 1)).toEqual([
+          true,
+          true,
+        ]);
+      }),
+      { numRuns: 60 },
+    ));
+  test.each<[string, RawTag[], string]>([
+    ['one channel', [s(277, 1)], 'dng-picture'],
+    ['a mosaic without pattern', [s(262, 32803), s(277, 1)], 'dng-pattern'],
+    ['black above white', [r(50714, 9, 9, 9)], 'dng-levels'],
+  ])('of %s is refused', (_name, other, code) => {
+    const b = linear(value, { depth: 32, black: [0, 0, 0], white: [1, 1, 1] }),
+      v = new DataView(b.buffer),
+      at = v.getUint32(4, true);
+    for (let i = 0; i < v.getUint16(at, true); i++) {
+      const p = at + 2 + i * 12,
+        t = other.find((o) => o.tag === v.getUint16(p, true));
+      if (t) {
+        if (t.data.length <= 4) b.set(t.data, p + 8);
+        else b.set(t.data, v.getUint32(p + 8, true));
+      }
+    }
     expect(() => readDng(b)).toThrow(expect.objectContaining({ code }) as Error);
   });
 });

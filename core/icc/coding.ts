@@ -2,4 +2,5 @@
 export type DeviceCoding = 'linear' | 'square root';
 const MARK = 'of square root values';
 export const describedAs = (title: string): string => `${title}, ${MARK}`;
-export const codingSaid = (description: string): DeviceCoding => (description.includes(MARK) ? 'square root' : 'linear');
+export const codingSaid = (description: string): DeviceCoding =>
+  description.includes(MARK) ? 'square root' : 'linear';

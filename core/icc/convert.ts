@@ -10,46 +10,124 @@ import { evaluateIcc } from './look';
 import { once, transform } from './transform';
 import { decodeLab16, encodeLab16, encodeXyz16, writeTableProfile } from './write';
 
-interface About { title: string; copyright?: string; created: Date; grid?: number }
+interface About {
+  title: string;
+  copyright?: string;
+  created: Date;
+  grid?: number;
+}
 
-const inBlocks = (v: ArrayLike<number>): Evaluate => { let i = 0; return (_r, _g, _b, out, at) => { out[at] = v[i]!; out[at + 1] = v[i + 1]!; out[at + 2] = v[i + 2]!; i += 3; }; };
+const inBlocks = (v: ArrayLike<number>): Evaluate => {
+  let i = 0;
+  return (_r, _g, _b, out, at) => {
+    out[at] = v[i]!;
+    out[at + 1] = v[i + 1]!;
+    out[at + 2] = v[i + 2]!;
+    i += 3;
+  };
+};
 
 /** A look over sRGB values as a device link from RGB to RGB; `created` is written into the header. */
 export async function toDeviceLink(f: Evaluate, about: About): Promise<{ bytes: Uint8Array; residual: Residual }> {
-  const bytes = writeTableProfile({ class: 'link', space: 'RGB ', pcs: 'RGB ', description: about.title, copyright: about.copyright ?? '', created: about.created, grid: about.grid ?? 33, f: (row) => { for (let i = 0; i < row.length; i += 3) f(row[i]!, row[i + 1]!, row[i + 2]!, row, i); } });
+  const bytes = writeTableProfile({
+    class: 'link',
+    space: 'RGB ',
+    pcs: 'RGB ',
+    description: about.title,
+    copyright: about.copyright ?? '',
+    created: about.created,
+    grid: about.grid ?? 33,
+    f: (row) => {
+      for (let i = 0; i < row.length; i += 3) f(row[i]!, row[i + 1]!, row[i + 2]!, row, i);
+    },
+  });
   return { bytes, residual: residual(f, inBlocks(await evaluateIcc(bytes, haltonPoints())), haltonPoints()) };
 }
 
 /** A look over sRGB values as an abstract profile, Lab to Lab; what lies outside sRGB passes beside it. */
 export async function toAbstract(f: Evaluate, about: About): Promise<{ bytes: Uint8Array; residual: Residual }> {
-  const back = await transform('lab', 'srgb'), forth = await transform('srgb', 'lab');
+  const back = await transform('lab', 'srgb'),
+    forth = await transform('srgb', 'lab');
   try {
     const bytes = writeTableProfile({
-      class: 'abst', space: 'Lab ', pcs: 'Lab ', description: about.title, copyright: about.copyright ?? '', created: about.created, grid: about.grid ?? 33,
+      class: 'abst',
+      space: 'Lab ',
+      pcs: 'Lab ',
+      description: about.title,
+      copyright: about.copyright ?? '',
+      created: about.created,
+      grid: about.grid ?? 33,
       f: (row) => {
         const lab = row.slice();
         for (let i = 0; i < lab.length; i += 3) lab.set(decodeLab16(lab[i]!, lab[i + 1]!, lab[i + 2]!), i);
-        const rgb = back.run(lab), held = rgb.map((v) => Math.min(1, Math.max(0, v))), own = forth.run(held), done = held.slice();
+        const rgb = back.run(lab),
+          held = rgb.map((v) => Math.min(1, Math.max(0, v))),
+          own = forth.run(held),
+          done = held.slice();
         for (let i = 0; i < done.length; i += 3) f(done[i]!, done[i + 1]!, done[i + 2]!, done, i);
         const out = forth.run(done);
-        for (let i = 0; i < row.length; i += 3) row.set(encodeLab16(out[i]! + lab[i]! - own[i]!, out[i + 1]! + lab[i + 1]! - own[i + 1]!, out[i + 2]! + lab[i + 2]! - own[i + 2]!), i);
+        for (let i = 0; i < row.length; i += 3)
+          row.set(
+            encodeLab16(
+              out[i]! + lab[i]! - own[i]!,
+              out[i + 1]! + lab[i + 1]! - own[i + 1]!,
+              out[i + 2]! + lab[i + 2]! - own[i + 2]!,
+            ),
+            i,
+          );
       },
     });
     return { bytes, residual: residual(f, inBlocks(await evaluateIcc(bytes, haltonPoints())), haltonPoints()) };
-  } finally { back.close(); forth.close(); }
+  } finally {
+    back.close();
+    forth.close();
+  }
 }
 
 /**
  * A camera profile at one temperature as an ICC input profile. Device values are white-balanced camera values behind the
  * square root, which the profile's description says; the residual compares L*a*b* relative to D50 over Halton points.
  */
-export async function toInputProfile(p: Profile, kelvin: number, about: About, stages?: readonly Stage[]): Promise<{ bytes: Uint8Array; residual: { maxDeltaE: number; p95DeltaE: number; meanDeltaE: number } }> {
-  const neutral = neutralOf(p, kelvin), run = renderer(p, neutral, stages, 'xyz'), direct = (row: Float64Array): void => { for (let i = 0; i < row.length; i++) row[i] = row[i]! ** 2 * neutral[i % 3]!; run(row); };
-  const bytes = writeTableProfile({ class: 'scnr', space: 'RGB ', pcs: 'XYZ ', description: describedAs(about.title), copyright: about.copyright ?? '', created: about.created, grid: about.grid ?? 33, f: (row) => { direct(row); for (let i = 0; i < row.length; i++) row[i] = encodeXyz16(row[i]!); } });
-  const points = haltonPoints(5000), want = points.slice();
+export async function toInputProfile(
+  p: Profile,
+  kelvin: number,
+  about: About,
+  stages?: readonly Stage[],
+): Promise<{ bytes: Uint8Array; residual: { maxDeltaE: number; p95DeltaE: number; meanDeltaE: number } }> {
+  const neutral = neutralOf(p, kelvin),
+    run = renderer(p, neutral, stages, 'xyz'),
+    direct = (row: Float64Array): void => {
+      for (let i = 0; i < row.length; i++) row[i] = row[i]! ** 2 * neutral[i % 3]!;
+      run(row);
+    };
+  const bytes = writeTableProfile({
+    class: 'scnr',
+    space: 'RGB ',
+    pcs: 'XYZ ',
+    description: describedAs(about.title),
+    copyright: about.copyright ?? '',
+    created: about.created,
+    grid: about.grid ?? 33,
+    f: (row) => {
+      direct(row);
+      for (let i = 0; i < row.length; i++) row[i] = encodeXyz16(row[i]!);
+    },
+  });
+  const points = haltonPoints(5000),
+    want = points.slice();
   direct(want);
-  const a = await once('xyz', 'lab', want), b = await once(bytes, 'lab', points), d = new Float64Array(points.length / 3);
-  for (let i = 0; i < d.length; i++) d[i] = deltaE2000(a[i * 3]!, a[i * 3 + 1]!, a[i * 3 + 2]!, b[i * 3]!, b[i * 3 + 1]!, b[i * 3 + 2]!);
+  const a = await once('xyz', 'lab', want),
+    b = await once(bytes, 'lab', points),
+    d = new Float64Array(points.length / 3);
+  for (let i = 0; i < d.length; i++)
+    d[i] = deltaE2000(a[i * 3]!, a[i * 3 + 1]!, a[i * 3 + 2]!, b[i * 3]!, b[i * 3 + 1]!, b[i * 3 + 2]!);
   const sorted = d.slice().sort();
-  return { bytes, residual: { maxDeltaE: sorted[sorted.length - 1]!, p95DeltaE: sorted[Math.ceil(sorted.length * 0.95) - 1]!, meanDeltaE: d.reduce((x, y) => x + y, 0) / d.length } };
+  return {
+    bytes,
+    residual: {
+      maxDeltaE: sorted[sorted.length - 1]!,
+      p95DeltaE: sorted[Math.ceil(sorted.length * 0.95) - 1]!,
+      meanDeltaE: d.reduce((x, y) => x + y, 0) / d.length,
+    },
+  };
 }

@@ -10,26 +10,74 @@ import { Block, mluc } from './write';
 const units = (s: string): number[] => Array.from({ length: s.length }, (_, i) => s.charCodeAt(i));
 
 function oldDescription(s: string): Uint8Array {
-  const plain = s.normalize('NFKD').replace(/[\u0300-\u036f]/g, '').replace(/[^\x20-\x7e]/g, '?'), whole = plain !== s;
-  return new Block().text('desc').u32(0, plain.length + 1).text(plain).u8(0).u32(0, whole ? s.length + 1 : 0).u16(...(whole ? [...units(s), 0] : [])).u16(0).u8(0, ...new Array<number>(67).fill(0)).bytes();
+  const plain = s
+      .normalize('NFKD')
+      .replace(/[\u0300-\u036f]/g, '')
+      .replace(/[^\x20-\x7e]/g, '?'),
+    whole = plain !== s;
+  return new Block()
+    .text('desc')
+    .u32(0, plain.length + 1)
+    .text(plain)
+    .u8(0)
+    .u32(0, whole ? s.length + 1 : 0)
+    .u16(...(whole ? [...units(s), 0] : []))
+    .u16(0)
+    .u8(0, ...new Array<number>(67).fill(0))
+    .bytes();
 }
 
 export function describeIcc(bytes: Uint8Array, description: string): Uint8Array {
-  const h = iccHeader(bytes), v = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength), count = v.getUint32(128), title = description.replace(/[\r\n\0]+/g, ' ').slice(0, 400);
-  const tags = Array.from({ length: count }, (_, i) => { const p = 132 + i * 12; return { name: String.fromCharCode(...bytes.subarray(p, p + 4)), key: `${v.getUint32(p + 4)} ${v.getUint32(p + 8)}`, data: bytes.subarray(v.getUint32(p + 4), v.getUint32(p + 4) + v.getUint32(p + 8)) }; });
+  const h = iccHeader(bytes),
+    v = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength),
+    count = v.getUint32(128),
+    title = description.replace(/[\r\n\0]+/g, ' ').slice(0, 400);
+  const tags = Array.from({ length: count }, (_, i) => {
+    const p = 132 + i * 12;
+    return {
+      name: String.fromCharCode(...bytes.subarray(p, p + 4)),
+      key: `${v.getUint32(p + 4)} ${v.getUint32(p + 8)}`,
+      data: bytes.subarray(v.getUint32(p + 4), v.getUint32(p + 4) + v.getUint32(p + 8)),
+    };
+  });
   const own = tags.find((t) => t.name === 'desc');
-  if (!own) throw new Problem('icc-broken', 'The profile has no description tag.', 'desc', 'Ask the supplier for the profile again.');
-  Object.assign(own, { key: 'new', data: h.version.startsWith('4') || h.version.startsWith('5') ? mluc(title) : oldDescription(title) });
+  if (!own)
+    throw new Problem(
+      'icc-broken',
+      'The profile has no description tag.',
+      'desc',
+      'Ask the supplier for the profile again.',
+    );
+  Object.assign(own, {
+    key: 'new',
+    data: h.version.startsWith('4') || h.version.startsWith('5') ? mluc(title) : oldDescription(title),
+  });
   // in the order in which they lay; each shared element once
-  const order = [...tags].sort((a, b) => Number(a === own) - Number(b === own) || a.data.byteOffset - b.data.byteOffset), places = new Map<string, number>(), parts: [number, Uint8Array][] = [];
+  const order = [...tags].sort(
+      (a, b) => Number(a === own) - Number(b === own) || a.data.byteOffset - b.data.byteOffset,
+    ),
+    places = new Map<string, number>(),
+    parts: [number, Uint8Array][] = [];
   let end = 132 + count * 12;
-  for (const t of order) if (!places.has(t.key)) { end = (end + 3) & ~3; places.set(t.key, end); parts.push([end, t.data]); end += t.data.length; }
+  for (const t of order)
+    if (!places.has(t.key)) {
+      end = (end + 3) & ~3;
+      places.set(t.key, end);
+      parts.push([end, t.data]);
+      end += t.data.length;
+    }
   end = (end + 3) & ~3;
-  const out = new Uint8Array(end), w = new DataView(out.buffer);
+  const out = new Uint8Array(end),
+    w = new DataView(out.buffer);
   out.set(bytes.subarray(0, 132));
   w.setUint32(0, end);
   out.fill(0, 84, 100);
-  tags.forEach((t, i) => { const p = 132 + i * 12; out.set(bytes.subarray(p, p + 4), p); w.setUint32(p + 4, places.get(t.key)!); w.setUint32(p + 8, t.data.length); });
+  tags.forEach((t, i) => {
+    const p = 132 + i * 12;
+    out.set(bytes.subarray(p, p + 4), p);
+    w.setUint32(p + 4, places.get(t.key)!);
+    w.setUint32(p + 8, t.data.length);
+  });
   for (const [at, data] of parts) out.set(data, at);
   return out;
 }

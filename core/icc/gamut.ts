@@ -2,16 +2,35 @@
 import { once } from './transform';
 
 export async function gamutOutline(bytes: Uint8Array): Promise<[number, number][]> {
-  const n = 9, device: number[] = [];
-  for (let face = 0; face < 6; face++) for (let i = 0; i < n; i++) for (let j = 0; j < n; j++) { const p = [i / (n - 1), j / (n - 1)]; p.splice(face >> 1, 0, face & 1); device.push(...p); }
-  const lab = await once(bytes, 'lab', device), points: [number, number][] = [];
-  for (let i = 0; i < lab.length; i += 3) if (Number.isFinite(lab[i + 1]!) && Number.isFinite(lab[i + 2]!)) points.push([lab[i + 1]!, lab[i + 2]!]);
+  const n = 9,
+    device: number[] = [];
+  for (let face = 0; face < 6; face++)
+    for (let i = 0; i < n; i++)
+      for (let j = 0; j < n; j++) {
+        const p = [i / (n - 1), j / (n - 1)];
+        p.splice(face >> 1, 0, face & 1);
+        device.push(...p);
+      }
+  const lab = await once(bytes, 'lab', device),
+    points: [number, number][] = [];
+  for (let i = 0; i < lab.length; i += 3)
+    if (Number.isFinite(lab[i + 1]!) && Number.isFinite(lab[i + 2]!)) points.push([lab[i + 1]!, lab[i + 2]!]);
   return hull(points);
 }
 
 /** Convex hull, counter-clockwise (A. M. Andrew, Information Processing Letters 9, 1979). */
 export function hull(points: [number, number][]): [number, number][] {
-  const p = [...points].sort((a, b) => a[0] - b[0] || a[1] - b[1]), turn = (o: [number, number], a: [number, number], b: [number, number]): number => (a[0] - o[0]) * (b[1] - o[1]) - (a[1] - o[1]) * (b[0] - o[0]);
-  const half = (list: [number, number][]): [number, number][] => { const h: [number, number][] = []; for (const q of list) { while (h.length > 1 && turn(h[h.length - 2]!, h[h.length - 1]!, q) <= 0) h.pop(); h.push(q); } h.pop(); return h; };
+  const p = [...points].sort((a, b) => a[0] - b[0] || a[1] - b[1]),
+    turn = (o: [number, number], a: [number, number], b: [number, number]): number =>
+      (a[0] - o[0]) * (b[1] - o[1]) - (a[1] - o[1]) * (b[0] - o[0]);
+  const half = (list: [number, number][]): [number, number][] => {
+    const h: [number, number][] = [];
+    for (const q of list) {
+      while (h.length > 1 && turn(h[h.length - 2]!, h[h.length - 1]!, q) <= 0) h.pop();
+      h.push(q);
+    }
+    h.pop();
+    return h;
+  };
   return [...half(p), ...half(p.reverse())];
 }

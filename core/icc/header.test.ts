@@ -7,22 +7,64 @@ import { toAbstract, toDeviceLink } from './convert';
 import { iccHeader, isIcc } from './header';
 
 /** As ICC.1:2022, table 18, has them. */
-const classes = [['scnr', 'input'], ['mntr', 'display'], ['prtr', 'output'], ['link', 'link'], ['spac', 'space'], ['abst', 'abstract'], ['nmcl', 'named']] as const;
-const edited = (b: Uint8Array, at: number, ...v: number[]): Uint8Array => { const o = b.slice(); o.set(v, at); return o; };
+const classes = [
+  ['scnr', 'input'],
+  ['mntr', 'display'],
+  ['prtr', 'output'],
+  ['link', 'link'],
+  ['spac', 'space'],
+  ['abst', 'abstract'],
+  ['nmcl', 'named'],
+] as const;
+const edited = (b: Uint8Array, at: number, ...v: number[]): Uint8Array => {
+  const o = b.slice();
+  o.set(v, at);
+  return o;
+};
 
 describe('the header of an ICC profile', () => {
   test.each(classes)('class %s is %s, in every version, and is recognised whatever its name', (signature, name) => {
-    for (const [major, minor, version] of [[2, 0x10, '2.1'], [2, 0x40, '2.4'], [4, 0x20, '4.2'], [4, 0x40, '4.4']] as const) {
+    for (const [major, minor, version] of [
+      [2, 0x10, '2.1'],
+      [2, 0x40, '2.4'],
+      [4, 0x20, '4.2'],
+      [4, 0x40, '4.4'],
+    ] as const) {
       const b = edited(icc(signature, 'Kiln room'), 8, major, minor);
-      expect(iccHeader(b)).toEqual({ version, class: name, space: 'RGB', pcs: 'XYZ', description: 'Kiln room', copyright: '', tags: ['desc'] });
-      expect(recognise('no name for it.bin', b, [])).toMatchObject({ format: 'icc', title: 'Kiln room', kind: name === 'input' ? 'camera-profile' : name === 'link' || name === 'abstract' ? 'look' : 'icc-profile' });
+      expect(iccHeader(b)).toEqual({
+        version,
+        class: name,
+        space: 'RGB',
+        pcs: 'XYZ',
+        description: 'Kiln room',
+        copyright: '',
+        tags: ['desc'],
+      });
+      expect(recognise('no name for it.bin', b, [])).toMatchObject({
+        format: 'icc',
+        title: 'Kiln room',
+        kind: name === 'input' ? 'camera-profile' : name === 'link' || name === 'abstract' ? 'look' : 'icc-profile',
+      });
     }
   });
-  test('spaces are named as they are, without their blanks', () => { for (const [s, want] of [['RGB ', 'RGB'], ['CMYK', 'CMYK'], ['GRAY', 'GRAY'], ['Lab ', 'Lab'], ['6CLR', '6CLR']] as const) expect(iccHeader(edited(icc('prtr'), 16, ...Buffer.from(s))).space).toBe(want); });
+  test('spaces are named as they are, without their blanks', () => {
+    for (const [s, want] of [
+      ['RGB ', 'RGB'],
+      ['CMYK', 'CMYK'],
+      ['GRAY', 'GRAY'],
+      ['Lab ', 'Lab'],
+      ['6CLR', '6CLR'],
+    ] as const)
+      expect(iccHeader(edited(icc('prtr'), 16, ...Buffer.from(s))).space).toBe(want);
+  });
   test('profiles that Little CMS wrote, version 4, with Unicode', async () => {
-    const f = compile(houseLooks[0]!.settings), created = new Date('2026-03-04T05:06:07Z'), link = (await toDeviceLink(f, { title: 'Ofen Größe', created, grid: 5 })).bytes, abstract = (await toAbstract(f, { title: 'Kiln', created, grid: 5 })).bytes;
+    const f = compile(houseLooks[0]!.settings),
+      created = new Date('2026-03-04T05:06:07Z'),
+      link = (await toDeviceLink(f, { title: 'Ofen Größe', created, grid: 5 })).bytes,
+      abstract = (await toAbstract(f, { title: 'Kiln', created, grid: 5 })).bytes;
     expect(iccHeader(link)).toMatchObject({ class: 'link', space: 'RGB', pcs: 'RGB', description: 'Ofen Größe' });
     expect(iccHeader(abstract)).toMatchObject({ class: 'abstract', pcs: 'Lab', description: 'Kiln' });
-    expect(isIcc(link)).toBe(true); expect(isIcc(link.slice(0, 131))).toBe(false);
+    expect(isIcc(link)).toBe(true);
+    expect(isIcc(link.slice(0, 131))).toBe(false);
   });
 });

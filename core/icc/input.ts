@@ -10,7 +10,22 @@ import { transform } from './transform';
 export async function inputTable(bytes: Uint8Array, neutral: readonly number[], size = 33): Promise<Look> {
   const h = iccHeader(bytes);
   checkNeutral(neutral);
-  if (h.class !== 'input' || h.space.trim() !== 'RGB') throw new Problem('icc-class', `An ICC profile of the class ${h.class} for ${h.space.trim()} develops no camera data.`, 'the header', 'Take an input profile for RGB.');
-  const t = await transform(bytes, 'srgb'), root = codingSaid(h.description) === 'square root';
-  try { return fromRows(size, h.description, (row, n) => { const part = row.subarray(0, n).slice(); if (!root) for (let i = 0; i < part.length; i++) part[i] = part[i]! ** 2; row.set(t.run(part)); }); } finally { t.close(); }
+  if (h.class !== 'input' || h.space.trim() !== 'RGB')
+    throw new Problem(
+      'icc-class',
+      `An ICC profile of the class ${h.class} for ${h.space.trim()} develops no camera data.`,
+      'the header',
+      'Take an input profile for RGB.',
+    );
+  const t = await transform(bytes, 'srgb'),
+    root = codingSaid(h.description) === 'square root';
+  try {
+    return fromRows(size, h.description, (row, n) => {
+      const part = row.subarray(0, n).slice();
+      if (!root) for (let i = 0; i < part.length; i++) part[i] = part[i]! ** 2;
+      row.set(t.run(part));
+    });
+  } finally {
+    t.close();
+  }
 }

@@ -12,30 +12,71 @@ const unit = { min: [0, 0, 0], max: [1, 1, 1] };
 async function chainOf(bytes: Uint8Array): Promise<{ run(v: Float64Array): void; close(): void }> {
   const h = iccHeader(bytes);
   if (h.class === 'link') {
-    if (h.space.trim() !== 'RGB' || h.pcs.trim() !== 'RGB') throw new Problem('icc-space', `A device link from ${h.space.trim()} to ${h.pcs.trim()} is no look.`, 'the header', 'Take a link from RGB to RGB.');
+    if (h.space.trim() !== 'RGB' || h.pcs.trim() !== 'RGB')
+      throw new Problem(
+        'icc-space',
+        `A device link from ${h.space.trim()} to ${h.pcs.trim()} is no look.`,
+        'the header',
+        'Take a link from RGB to RGB.',
+      );
     const t = await transform(bytes, null);
     return { run: (v) => v.set(t.run(v)), close: t.close };
   }
-  if (h.class !== 'abstract') throw new Problem('icc-class', `An ICC profile of the class ${h.class} is no look.`, 'the header', 'Looks are abstract profiles and device links.');
-  const a = await transform('srgb', 'lab'), b = await transform(bytes, 'lab'), c = await transform('lab', 'srgb');
-  return { run: (v) => v.set(c.run(b.run(a.run(v)))), close: () => { a.close(); b.close(); c.close(); } };
+  if (h.class !== 'abstract')
+    throw new Problem(
+      'icc-class',
+      `An ICC profile of the class ${h.class} is no look.`,
+      'the header',
+      'Looks are abstract profiles and device links.',
+    );
+  const a = await transform('srgb', 'lab'),
+    b = await transform(bytes, 'lab'),
+    c = await transform('lab', 'srgb');
+  return {
+    run: (v) => v.set(c.run(b.run(a.run(v)))),
+    close: () => {
+      a.close();
+      b.close();
+      c.close();
+    },
+  };
 }
 
 /** Results of a look for many points at once, unclamped; points are held to 0…1. */
 export async function evaluateIcc(bytes: Uint8Array, points: ArrayLike<number>, strength = 1): Promise<Float64Array> {
-  const f = await chainOf(bytes), x = Float64Array.from(points, (v) => Math.min(1, Math.max(0, v))), y = x.slice();
-  try { f.run(y); } finally { f.close(); }
+  const f = await chainOf(bytes),
+    x = Float64Array.from(points, (v) => Math.min(1, Math.max(0, v))),
+    y = x.slice();
+  try {
+    f.run(y);
+  } finally {
+    f.close();
+  }
   return strength === 1 ? y : y.map((v, i) => x[i]! + strength * (v - x[i]!));
 }
 
 /** As a program over a table of so many points; for exact values see `evaluateIcc`. */
 export async function readIccLook(bytes: Uint8Array, size = 65): Promise<Program> {
-  const f = await chainOf(bytes), h = iccHeader(bytes);
+  const f = await chainOf(bytes),
+    h = iccHeader(bytes);
   try {
-    const look = { ...fromRows(size, h.description, (row, n) => { const part = row.subarray(0, n).slice(); f.run(part); row.set(part); }), format: 'icc' as const };
-    return { ...programOf({ format: 'icc', kind: 'icc', title: h.description, look }, unit, () => () => {}), evaluate: (i, s) => sampler(look, i, s) };
-  } finally { f.close(); }
+    const look = {
+      ...fromRows(size, h.description, (row, n) => {
+        const part = row.subarray(0, n).slice();
+        f.run(part);
+        row.set(part);
+      }),
+      format: 'icc' as const,
+    };
+    return {
+      ...programOf({ format: 'icc', kind: 'icc', title: h.description, look }, unit, () => () => {}),
+      evaluate: (i, s) => sampler(look, i, s),
+    };
+  } finally {
+    f.close();
+  }
 }
 
 /** Any look's file, ICC profiles included. */
-export const readAnyLook = async (bytes: Uint8Array): Promise<Program> => (isIcc(bytes) ? readIccLook(bytes) : readProgram(bytes));
+export const readAnyLook = async (bytes: Uint8Array): Promise<Program> =>
+  isIcc(bytes) ? readIccLook(bytes) : readProgram(bytes);

@@ -9,9 +9,20 @@ import { iccHeader } from './header';
 export type Intent = 'perceptual' | 'relative' | 'saturation' | 'absolute';
 const intents: Record<Intent, number> = { perceptual: 0, relative: 1, saturation: 2, absolute: 3 };
 /** Pixel types and channels of Little CMS by the colour space signature; inks are in percent there. */
-const kinds: Record<string, { type: number; channels: number; scale: number }> = { 'GRAY': { type: 3, channels: 1, scale: 1 }, 'RGB': { type: 4, channels: 3, scale: 1 }, 'CMY': { type: 5, channels: 3, scale: 100 }, 'CMYK': { type: 6, channels: 4, scale: 100 }, 'YCbr': { type: 7, channels: 3, scale: 1 }, 'XYZ': { type: 9, channels: 3, scale: 1 }, 'Lab': { type: 10, channels: 3, scale: 1 }, 'HSV': { type: 12, channels: 3, scale: 1 }, 'HLS': { type: 13, channels: 3, scale: 1 } };
+const kinds: Record<string, { type: number; channels: number; scale: number }> = {
+  GRAY: { type: 3, channels: 1, scale: 1 },
+  RGB: { type: 4, channels: 3, scale: 1 },
+  CMY: { type: 5, channels: 3, scale: 100 },
+  CMYK: { type: 6, channels: 4, scale: 100 },
+  YCbr: { type: 7, channels: 3, scale: 1 },
+  XYZ: { type: 9, channels: 3, scale: 1 },
+  Lab: { type: 10, channels: 3, scale: 1 },
+  HSV: { type: 12, channels: 3, scale: 1 },
+  HLS: { type: 13, channels: 3, scale: 1 },
+};
 const floating = (k: { type: number; channels: number }): number => (1 << 22) | (k.type << 16) | (k.channels << 3) | 4;
-const NO_OPTIMISING = 0x0100, BLACK_POINT = 0x2000;
+const NO_OPTIMISING = 0x0100,
+  BLACK_POINT = 0x2000;
 const again = 'Ask the supplier for the profile again.';
 
 let library: Promise<Lcms> | null = null;
@@ -24,12 +35,18 @@ async function lcms(): Promise<Lcms> {
 /** A profile's bytes, or one that every system knows. */
 export type Side = Uint8Array | 'srgb' | 'lab' | 'xyz';
 
-interface Open { handle: number; space: string; pcs: string; cls: string }
+interface Open {
+  handle: number;
+  space: string;
+  pcs: string;
+  cls: string;
+}
 function open(l: Lcms, side: Side, where: string): Open {
   if (side === 'srgb') return { handle: l.cmsCreate_sRGBProfile(), space: 'RGB', pcs: 'XYZ', cls: 'display' };
   if (side === 'lab') return { handle: l.cmsCreateLab4Profile(null), space: 'Lab', pcs: 'Lab', cls: 'space' };
   if (side === 'xyz') return { handle: l.cmsCreateXYZProfile(), space: 'XYZ', pcs: 'XYZ', cls: 'space' };
-  const h = iccHeader(side), at = l._malloc(side.length);
+  const h = iccHeader(side),
+    at = l._malloc(side.length);
   l.HEAPU8.set(side, at);
   const handle = l.ccall('cmsOpenProfileFromMem', 'number', ['number', 'number'], [at, side.length]);
   l._free(at);
@@ -37,32 +54,77 @@ function open(l: Lcms, side: Side, where: string): Open {
   return { handle, space: h.space.trim(), pcs: h.pcs.trim(), cls: h.class };
 }
 
-export interface Transform { from: number; to: number; /** interleaved values in and out */ run(values: ArrayLike<number>): Float64Array; close(): void }
+export interface Transform {
+  from: number;
+  to: number;
+  /** interleaved values in and out */ run(values: ArrayLike<number>): Float64Array;
+  close(): void;
+}
 
 /** From one side to the other. A device link or an abstract profile as `from` with `to` null is the whole transform. */
-export async function transform(from: Side, to: Side | null, intent: Intent = 'relative', blackPoint = false): Promise<Transform> {
-  const l = await lcms(), opened: number[] = [];
-  const close = (): void => { for (const h of opened.splice(0)) l.cmsCloseProfile(h); };
+export async function transform(
+  from: Side,
+  to: Side | null,
+  intent: Intent = 'relative',
+  blackPoint = false,
+): Promise<Transform> {
+  const l = await lcms(),
+    opened: number[] = [];
+  const close = (): void => {
+    for (const h of opened.splice(0)) l.cmsCloseProfile(h);
+  };
   try {
-    const a = open(l, from, 'the profile'); opened.push(a.handle);
-    const whole = a.cls === 'link', b = to === null || whole ? null : open(l, to, 'the profile to go to');
+    const a = open(l, from, 'the profile');
+    opened.push(a.handle);
+    const whole = a.cls === 'link',
+      b = to === null || whole ? null : open(l, to, 'the profile to go to');
     if (b) opened.push(b.handle);
-    const out = b ? b.space : a.pcs, ka = kinds[a.space], kb = kinds[out];
-    if (!ka || !kb) throw new Problem('icc-space', `Colors of ${ka ? out : a.space} are not transformed.`, 'the header', 'Choose a profile of RGB, gray, CMYK, Lab or XYZ.');
-    const t = l.cmsCreateTransform(a.handle, floating(ka), b?.handle ?? 0, floating(kb), intents[intent], NO_OPTIMISING | (blackPoint ? BLACK_POINT : 0));
-    if (!t) throw new Problem('icc-transform', 'No transform can be made of this: the profile lacks what the intent needs, or its tables are damaged.', 'its tags', again);
+    const out = b ? b.space : a.pcs,
+      ka = kinds[a.space],
+      kb = kinds[out];
+    if (!ka || !kb)
+      throw new Problem(
+        'icc-space',
+        `Colors of ${ka ? out : a.space} are not transformed.`,
+        'the header',
+        'Choose a profile of RGB, gray, CMYK, Lab or XYZ.',
+      );
+    const t = l.cmsCreateTransform(
+      a.handle,
+      floating(ka),
+      b?.handle ?? 0,
+      floating(kb),
+      intents[intent],
+      NO_OPTIMISING | (blackPoint ? BLACK_POINT : 0),
+    );
+    if (!t)
+      throw new Problem(
+        'icc-transform',
+        'No transform can be made of this: the profile lacks what the intent needs, or its tables are damaged.',
+        'its tags',
+        again,
+      );
     return {
-      from: ka.channels, to: kb.channels,
+      from: ka.channels,
+      to: kb.channels,
       run: (values) => {
-        const n = values.length / ka.channels, ins = l._malloc(Math.max(4, n * ka.channels * 4)), outs = l._malloc(Math.max(4, n * kb.channels * 4));
+        const n = values.length / ka.channels,
+          ins = l._malloc(Math.max(4, n * ka.channels * 4)),
+          outs = l._malloc(Math.max(4, n * kb.channels * 4));
         try {
           const f = new Float32Array(l.HEAPU8.buffer, ins, n * ka.channels);
           for (let i = 0; i < f.length; i++) f[i] = values[i]! * ka.scale;
           l.ccall('cmsDoTransform', undefined, ['number', 'number', 'number', 'number'], [t, ins, outs, n]);
           return Float64Array.from(new Float32Array(l.HEAPU8.buffer, outs, n * kb.channels), (v) => v / kb.scale);
-        } finally { l._free(ins); l._free(outs); }
+        } finally {
+          l._free(ins);
+          l._free(outs);
+        }
       },
-      close: () => { l.cmsDeleteTransform(t); close(); },
+      close: () => {
+        l.cmsDeleteTransform(t);
+        close();
+      },
     };
   } catch (e) {
     close();
@@ -73,7 +135,17 @@ export async function transform(from: Side, to: Side | null, intent: Intent = 'r
 }
 
 /** Values through a transform that is made for them alone. */
-export async function once(from: Side, to: Side | null, values: ArrayLike<number>, intent: Intent = 'relative', blackPoint = false): Promise<Float64Array> {
+export async function once(
+  from: Side,
+  to: Side | null,
+  values: ArrayLike<number>,
+  intent: Intent = 'relative',
+  blackPoint = false,
+): Promise<Float64Array> {
   const t = await transform(from, to, intent, blackPoint);
-  try { return t.run(values); } finally { t.close(); }
+  try {
+    return t.run(values);
+  } finally {
+    t.close();
+  }
 }

@@ -3,29 +3,45 @@ import { Problem } from '../problem';
 import { decodeText } from '../text';
 import { strictParser } from '../xml';
 
-export const LENS_NAMESPACE = 'https://etagere.example/ns/lens-database/1', LENS_ROOT = 'lens-database';
+export const LENS_NAMESPACE = 'https://etagere.example/ns/lens-database/1',
+  LENS_ROOT = 'lens-database';
 
 /** Refuses a file whose first element is not that of a lens database. */
 export function checkRoot(tag: { local: string; uri: string }): void {
-  if (tag.local !== LENS_ROOT || tag.uri !== LENS_NAMESPACE) throw new Problem('lens-root', 'This is no lens database.', 'the root', 'Ask the supplier for the file again.');
+  if (tag.local !== LENS_ROOT || tag.uri !== LENS_NAMESPACE)
+    throw new Problem('lens-root', 'This is no lens database.', 'the root', 'Ask the supplier for the file again.');
 }
 
-export interface LensFacts { release: string; /** cameras that it names */ bodies: number; mounts: string[]; lenses: string[]; series: number; samples: number }
+export interface LensFacts {
+  release: string;
+  /** cameras that it names */ bodies: number;
+  mounts: string[];
+  lenses: string[];
+  series: number;
+  samples: number;
+}
 
 export function lensFacts(bytes: Uint8Array): LensFacts {
-  const { parser, fault } = strictParser('lens database'), out: LensFacts = { release: '', bodies: 0, mounts: [], lenses: [], series: 0, samples: 0 };
+  const { parser, fault } = strictParser('lens database'),
+    out: LensFacts = { release: '', bodies: 0, mounts: [], lenses: [], series: 0, samples: 0 };
   let depth = 0;
   parser.on('opentag', (tag) => {
-    if (++depth > 20) throw fault('xml-depth', 'Elements are nested more than 20 deep.', 'Ask the supplier for the file again.');
+    if (++depth > 20)
+      throw fault('xml-depth', 'Elements are nested more than 20 deep.', 'Ask the supplier for the file again.');
     const a = (n: string): string => tag.attributes[n]?.value ?? '';
-    if (depth === 1) { checkRoot(tag); out.release = a('release'); }
-    else if (tag.local === 'camera') out.bodies++;
+    if (depth === 1) {
+      checkRoot(tag);
+      out.release = a('release');
+    } else if (tag.local === 'camera') out.bodies++;
     else if (tag.local === 'mount') out.mounts.push(a('name'));
-    else if (tag.local === 'lens' && out.lenses.length < 5000) out.lenses.push([a('maker'), a('model')].filter(Boolean).join(' '));
+    else if (tag.local === 'lens' && out.lenses.length < 5000)
+      out.lenses.push([a('maker'), a('model')].filter(Boolean).join(' '));
     else if (tag.local === 'series') out.series++;
     else if (tag.local === 'sample') out.samples++;
   });
-  parser.on('closetag', () => { depth--; });
+  parser.on('closetag', () => {
+    depth--;
+  });
   parser.write(decodeText(bytes, 'lens database')).close();
   return out;
 }

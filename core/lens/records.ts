@@ -6,35 +6,79 @@ import { decodeText } from '../text';
 import { strictParser } from '../xml';
 import { checkRoot } from './facts';
 
-export interface LensRecord { /** "lens", "camera", "mount" */ what: string; name: string; content: string; series: number; samples: number }
-export interface LensChange { what: string; name: string; /** series and samples, in words */ before: string; after: string }
-export interface LensDifference { added: LensChange[]; changed: LensChange[]; gone: LensChange[]; same: number }
+export interface LensRecord {
+  /** "lens", "camera", "mount" */ what: string;
+  name: string;
+  content: string;
+  series: number;
+  samples: number;
+}
+export interface LensChange {
+  what: string;
+  name: string;
+  /** series and samples, in words */ before: string;
+  after: string;
+}
+export interface LensDifference {
+  added: LensChange[];
+  changed: LensChange[];
+  gone: LensChange[];
+  same: number;
+}
 
-const MOST = 50_000, DEPTH = 20;
+const MOST = 50_000,
+  DEPTH = 20;
 
 export function lensRecords(bytes: Uint8Array): LensRecord[] {
-  const { parser, fault } = strictParser('lens database'), out: LensRecord[] = [], twice = new Map<string, number>();
-  let depth = 0, now: LensRecord | null = null, text: string[] = [];
+  const { parser, fault } = strictParser('lens database'),
+    out: LensRecord[] = [],
+    twice = new Map<string, number>();
+  let depth = 0,
+    now: LensRecord | null = null,
+    text: string[] = [];
   parser.on('opentag', (tag) => {
-    if (++depth > DEPTH) throw fault('xml-depth', `Elements are nested more than ${DEPTH} deep.`, 'Ask the supplier for the file again.');
+    if (++depth > DEPTH)
+      throw fault('xml-depth', `Elements are nested more than ${DEPTH} deep.`, 'Ask the supplier for the file again.');
     const a = (n: string): string => tag.attributes[n]?.value.trim() ?? '';
-    if (depth === 1) { checkRoot(tag); return; }
+    if (depth === 1) {
+      checkRoot(tag);
+      return;
+    }
     if (depth === 2) {
-      if (out.length >= MOST) throw fault('lens-count', `More than ${MOST.toLocaleString('en')} records are not read.`, 'Split the database by maker.');
-      const name = [[a('maker'), a('model') || a('name')].filter(Boolean).join(' '), a('mount')].filter(Boolean).join(', ');
+      if (out.length >= MOST)
+        throw fault(
+          'lens-count',
+          `More than ${MOST.toLocaleString('en')} records are not read.`,
+          'Split the database by maker.',
+        );
+      const name = [[a('maker'), a('model') || a('name')].filter(Boolean).join(' '), a('mount')]
+        .filter(Boolean)
+        .join(', ');
       out.push((now = { what: tag.local, name, content: '', series: 0, samples: 0 }));
       text = [];
     }
-    if (now) { if (tag.local === 'series') now.series++; else if (tag.local === 'sample') now.samples++; }
-    text.push(`<${tag.local}${Object.values(tag.attributes).filter((x) => x.prefix !== 'xmlns' && x.name !== 'xmlns').map((x) => ` ${x.name}=${JSON.stringify(x.value.trim())}`).sort().join('')}>`);
+    if (now) {
+      if (tag.local === 'series') now.series++;
+      else if (tag.local === 'sample') now.samples++;
+    }
+    text.push(
+      `<${tag.local}${Object.values(tag.attributes)
+        .filter((x) => x.prefix !== 'xmlns' && x.name !== 'xmlns')
+        .map((x) => ` ${x.name}=${JSON.stringify(x.value.trim())}`)
+        .sort()
+        .join('')}>`,
+    );
   });
-  parser.on('text', (t) => { if (depth > 1 && t.trim()) text.push(JSON.stringify(t.trim())); });
+  parser.on('text', (t) => {
+    if (depth > 1 && t.trim()) text.push(JSON.stringify(t.trim()));
+  });
   parser.on('closetag', () => {
     text.push('/');
     if (depth-- === 2 && now) {
       now.content = text.join('');
       // a second calibration of one lens is a record of its own
-      const key = `${now.what} ${now.name}`, n = (twice.get(key) ?? 0) + 1;
+      const key = `${now.what} ${now.name}`,
+        n = (twice.get(key) ?? 0) + 1;
       twice.set(key, n);
       if (n > 1) now.name = `${now.name} (${n})`;
       now = null;
@@ -44,12 +88,22 @@ export function lensRecords(bytes: Uint8Array): LensRecord[] {
   return out;
 }
 
-const words = (r: LensRecord | undefined): string => (!r ? '' : r.series ? `${r.series} series, ${r.samples} ${r.samples === 1 ? 'sample' : 'samples'}` : 'named');
+const words = (r: LensRecord | undefined): string =>
+  !r ? '' : r.series ? `${r.series} series, ${r.samples} ${r.samples === 1 ? 'sample' : 'samples'}` : 'named';
 
 /** Record by record; each list in the order of its own release. */
 export function lensDifference(older: Uint8Array, newer: Uint8Array): LensDifference {
-  const key = (r: LensRecord): string => `${r.what} ${r.name.toLowerCase()}`, a = new Map(lensRecords(older).map((r) => [key(r), r])), b = new Map(lensRecords(newer).map((r) => [key(r), r])), out: LensDifference = { added: [], changed: [], gone: [], same: 0 };
-  for (const [k, r] of b) { const was = a.get(k), line = { what: r.what, name: r.name, before: words(was), after: words(r) }; if (!was) out.added.push(line); else if (was.content !== r.content) out.changed.push(line); else out.same++; }
+  const key = (r: LensRecord): string => `${r.what} ${r.name.toLowerCase()}`,
+    a = new Map(lensRecords(older).map((r) => [key(r), r])),
+    b = new Map(lensRecords(newer).map((r) => [key(r), r])),
+    out: LensDifference = { added: [], changed: [], gone: [], same: 0 };
+  for (const [k, r] of b) {
+    const was = a.get(k),
+      line = { what: r.what, name: r.name, before: words(was), after: words(r) };
+    if (!was) out.added.push(line);
+    else if (was.content !== r.content) out.changed.push(line);
+    else out.same++;
+  }
   for (const [k, r] of a) if (!b.has(k)) out.gone.push({ what: r.what, name: r.name, before: words(r), after: '' });
   return out;
 }

@@ -4,47 +4,118 @@ import { pointsIn, residual, type Residual } from './residual';
 import type { Evaluate } from './sample';
 
 /** First `a`, then `b`. */
-export const compose = (a: Evaluate, b: Evaluate): Evaluate => (r, g, bl, out, at) => { a(r, g, bl, out, at); b(out[at]!, out[at + 1]!, out[at + 2]!, out, at); };
+export const compose =
+  (a: Evaluate, b: Evaluate): Evaluate =>
+  (r, g, bl, out, at) => {
+    a(r, g, bl, out, at);
+    b(out[at]!, out[at + 1]!, out[at + 2]!, out, at);
+  };
 
 /** From `a` to `b`: share 0 is `a`, 1 is `b`, mixed in the looks' own values. */
 export function blend(a: Evaluate, b: Evaluate, share: number): Evaluate {
   const x = new Float64Array(3);
-  return (r, g, bl, out, at) => { a(r, g, bl, x, 0); const p = x[0]!, q = x[1]!, s = x[2]!; b(r, g, bl, out, at); out[at] = p + share * (out[at]! - p); out[at + 1] = q + share * (out[at + 1]! - q); out[at + 2] = s + share * (out[at + 2]! - s); };
+  return (r, g, bl, out, at) => {
+    a(r, g, bl, x, 0);
+    const p = x[0]!,
+      q = x[1]!,
+      s = x[2]!;
+    b(r, g, bl, out, at);
+    out[at] = p + share * (out[at]! - p);
+    out[at + 1] = q + share * (out[at + 1]! - q);
+    out[at + 2] = s + share * (out[at + 2]! - s);
+  };
 }
 
-export interface Inverse { look: Look; /** the look and then its inverse, against nothing: what cannot be undone */ residual: Residual; /** percent of its nodes that no input reaches */ unreached: number }
+export interface Inverse {
+  look: Look;
+  /** the look and then its inverse, against nothing: what cannot be undone */ residual: Residual;
+  /** percent of its nodes that no input reaches */ unreached: number;
+}
 
 /**
  * The inverse as a table, by a damped fixed point with Newton's steps (the Jacobian by differences): x ← x + J⁻¹(y − f(x)),
  * held to 0…1. Where a look folds or clips there is none, which the residual shows.
  */
 export function invertLook(f: Evaluate, title: string, size = 33): Inverse {
-  const o = new Float64Array(3), q = new Float64Array(3), h = 1e-4;
-  let unreached = 0, nodes = 0;
+  const o = new Float64Array(3),
+    q = new Float64Array(3),
+    h = 1e-4;
+  let unreached = 0,
+    nodes = 0;
   const back = (v: Float64Array): void => {
-    const y = [v[0]!, v[1]!, v[2]!], x = y.map((n) => Math.min(1, Math.max(0, n)));
-    let best = x.slice(), error = Infinity;
+    const y = [v[0]!, v[1]!, v[2]!],
+      x = y.map((n) => Math.min(1, Math.max(0, n)));
+    let best = x.slice(),
+      error = Infinity;
     for (let pass = 0; pass < 40; pass++) {
       f(x[0]!, x[1]!, x[2]!, o, 0);
-      const e = [y[0]! - o[0]!, y[1]! - o[1]!, y[2]! - o[2]!], n = Math.hypot(e[0]!, e[1]!, e[2]!);
-      if (n < error) { error = n; best = x.slice(); }
+      const e = [y[0]! - o[0]!, y[1]! - o[1]!, y[2]! - o[2]!],
+        n = Math.hypot(e[0]!, e[1]!, e[2]!);
+      if (n < error) {
+        error = n;
+        best = x.slice();
+      }
       if (n < 1e-7) break;
-      const j = new Array<number>(9), base = [o[0]!, o[1]!, o[2]!];
-      for (let c = 0; c < 3; c++) { const d = x[c]! > 0.5 ? -h : h, p = x.slice(); p[c]! += d; f(p[0]!, p[1]!, p[2]!, q, 0); for (let r = 0; r < 3; r++) j[r * 3 + c] = (q[r]! - base[r]!) / d; }
-      const det = j[0]! * (j[4]! * j[8]! - j[5]! * j[7]!) - j[1]! * (j[3]! * j[8]! - j[5]! * j[6]!) + j[2]! * (j[3]! * j[7]! - j[4]! * j[6]!);
-      const step = Math.abs(det) < 1e-8 ? e : [
-        (e[0]! * (j[4]! * j[8]! - j[5]! * j[7]!) - j[1]! * (e[1]! * j[8]! - j[5]! * e[2]!) + j[2]! * (e[1]! * j[7]! - j[4]! * e[2]!)) / det,
-        (j[0]! * (e[1]! * j[8]! - j[5]! * e[2]!) - e[0]! * (j[3]! * j[8]! - j[5]! * j[6]!) + j[2]! * (j[3]! * e[2]! - e[1]! * j[6]!)) / det,
-        (j[0]! * (j[4]! * e[2]! - e[1]! * j[7]!) - j[1]! * (j[3]! * e[2]! - e[1]! * j[6]!) + e[0]! * (j[3]! * j[7]! - j[4]! * j[6]!)) / det,
-      ];
+      const j = new Array<number>(9),
+        base = [o[0]!, o[1]!, o[2]!];
+      for (let c = 0; c < 3; c++) {
+        const d = x[c]! > 0.5 ? -h : h,
+          p = x.slice();
+        p[c]! += d;
+        f(p[0]!, p[1]!, p[2]!, q, 0);
+        for (let r = 0; r < 3; r++) j[r * 3 + c] = (q[r]! - base[r]!) / d;
+      }
+      const det =
+        j[0]! * (j[4]! * j[8]! - j[5]! * j[7]!) -
+        j[1]! * (j[3]! * j[8]! - j[5]! * j[6]!) +
+        j[2]! * (j[3]! * j[7]! - j[4]! * j[6]!);
+      const step =
+        Math.abs(det) < 1e-8
+          ? e
+          : [
+              (e[0]! * (j[4]! * j[8]! - j[5]! * j[7]!) -
+                j[1]! * (e[1]! * j[8]! - j[5]! * e[2]!) +
+                j[2]! * (e[1]! * j[7]! - j[4]! * e[2]!)) /
+                det,
+              (j[0]! * (e[1]! * j[8]! - j[5]! * e[2]!) -
+                e[0]! * (j[3]! * j[8]! - j[5]! * j[6]!) +
+                j[2]! * (j[3]! * e[2]! - e[1]! * j[6]!)) /
+                det,
+              (j[0]! * (j[4]! * e[2]! - e[1]! * j[7]!) -
+                j[1]! * (j[3]! * e[2]! - e[1]! * j[6]!) +
+                e[0]! * (j[3]! * j[7]! - j[4]! * j[6]!)) /
+                det,
+            ];
       const k = Math.min(1, 0.35 / Math.max(1e-9, Math.hypot(...step)));
       for (let c = 0; c < 3; c++) x[c] = Math.min(1, Math.max(0, x[c]! + k * step[c]!));
     }
     nodes++;
     if (error > 0.01) unreached++;
-    v[0] = best[0]!; v[1] = best[1]!; v[2] = best[2]!;
+    v[0] = best[0]!;
+    v[1] = best[1]!;
+    v[2] = best[2]!;
   };
-  const look = fromFunction(size, title, back), exact = (r: number, g: number, b: number, out: Float64Array | Float32Array, at: number): void => { f(r, g, b, out, at); const v = Float64Array.of(out[at]!, out[at + 1]!, out[at + 2]!); back(v); out[at] = v[0]!; out[at + 1] = v[1]!; out[at + 2] = v[2]!; };
+  const look = fromFunction(size, title, back),
+    exact = (r: number, g: number, b: number, out: Float64Array | Float32Array, at: number): void => {
+      f(r, g, b, out, at);
+      const v = Float64Array.of(out[at]!, out[at + 1]!, out[at + 2]!);
+      back(v);
+      out[at] = v[0]!;
+      out[at + 1] = v[1]!;
+      out[at + 2] = v[2]!;
+    };
   const share = (100 * unreached) / nodes;
-  return { look, residual: residual((r, g, b, out, at) => { out[at] = r; out[at + 1] = g; out[at + 2] = b; }, exact, pointsIn({ min: [0, 0, 0], max: [1, 1, 1] }, 1500)), unreached: share };
+  return {
+    look,
+    residual: residual(
+      (r, g, b, out, at) => {
+        out[at] = r;
+        out[at + 1] = g;
+        out[at + 2] = b;
+      },
+      exact,
+      pointsIn({ min: [0, 0, 0], max: [1, 1, 1] }, 1500),
+    ),
+    unreached: share,
+  };
 }

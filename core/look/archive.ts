@@ -7,18 +7,45 @@ const MOST_MEMBER = 64 * 2 ** 20;
 /** Names of an archive's files, without unpacking any; null where it is no readable ZIP. */
 export function memberNames(bytes: Uint8Array): string[] | null {
   const names: string[] = [];
-  try { unzipSync(bytes, { filter: (f) => { names.push(f.name); return false; } }); return names; } catch { return null; }
+  try {
+    unzipSync(bytes, {
+      filter: (f) => {
+        names.push(f.name);
+        return false;
+      },
+    });
+    return names;
+  } catch {
+    return null;
+  }
 }
 
 /** One file of an archive, at most 64 MB. */
 export function member(bytes: Uint8Array, name: string): Uint8Array | null {
   let large = false;
   try {
-    const out = unzipSync(bytes, { filter: (f) => { if (f.name !== name) return false; large = f.originalSize > MOST_MEMBER || f.originalSize > Math.max(2 ** 20, f.size * 200); return !large; } })[name];
-    if (large) throw new Problem('limit-size', 'A file inside would grow beyond all measure.', name, 'Ask the supplier for the file again.');
+    const out = unzipSync(bytes, {
+      filter: (f) => {
+        if (f.name !== name) return false;
+        large = f.originalSize > MOST_MEMBER || f.originalSize > Math.max(2 ** 20, f.size * 200);
+        return !large;
+      },
+    })[name];
+    if (large)
+      throw new Problem(
+        'limit-size',
+        'A file inside would grow beyond all measure.',
+        name,
+        'Ask the supplier for the file again.',
+      );
     return out ?? null;
   } catch (e) {
     if (e instanceof Problem) throw e;
-    throw new Problem('zip-truncated', 'The archive is cut off or damaged.', name, 'Ask the supplier for the file again.');
+    throw new Problem(
+      'zip-truncated',
+      'The archive is cut off or damaged.',
+      name,
+      'Ask the supplier for the file again.',
+    );
   }
 }

@@ -16,21 +16,27 @@ export function lut1d(table: Float64Array, size: number): Step {
   const last = size - 1;
   return (v) => {
     for (let c = 0; c < 3; c++) {
-      const x = hold(v[c]!) * last, i = Math.min(last - 1, Math.floor(x)), a = table[i * 3 + c]!;
+      const x = hold(v[c]!) * last,
+        i = Math.min(last - 1, Math.floor(x)),
+        a = table[i * 3 + c]!;
       v[c] = a + (x - i) * (table[(i + 1) * 3 + c]! - a);
     }
   };
 }
 
-const f32 = new Float32Array(1), u32 = new Uint32Array(f32.buffer);
+const f32 = new Float32Array(1),
+  u32 = new Uint32Array(f32.buffer);
 /** A half-float's bits as a number (IEEE 754-2008 binary16). */
 export function halfValue(bits: number): number {
-  const s = bits & 0x8000 ? -1 : 1, e = (bits >> 10) & 31, m = bits & 1023;
+  const s = bits & 0x8000 ? -1 : 1,
+    e = (bits >> 10) & 31,
+    m = bits & 1023;
   return e === 0 ? s * m * 2 ** -24 : e === 31 ? (m ? NaN : s * Infinity) : s * (1 + m / 1024) * 2 ** (e - 15);
 }
 /** The bits of the half-float next below in magnitude. */
 function halfBelow(x: number): number {
-  const sign = x < 0 || Object.is(x, -0) ? 0x8000 : 0, a = Math.abs(x);
+  const sign = x < 0 || Object.is(x, -0) ? 0x8000 : 0,
+    a = Math.abs(x);
   if (a >= 65504) return sign | 0x7bff;
   if (a < 2 ** -14) return sign | Math.floor(a * 2 ** 24);
   f32[0] = a;
@@ -42,7 +48,12 @@ function halfBelow(x: number): number {
 export function lutHalf(table: Float64Array): Step {
   return (v) => {
     for (let c = 0; c < 3; c++) {
-      const x = Number.isNaN(v[c]!) ? 0 : v[c]!, i = halfBelow(x), at = halfValue(i), next = (i & 0x7fff) === 0x7bff ? i : i + 1, step = halfValue(next) - at, a = table[i * 3 + c]!;
+      const x = Number.isNaN(v[c]!) ? 0 : v[c]!,
+        i = halfBelow(x),
+        at = halfValue(i),
+        next = (i & 0x7fff) === 0x7bff ? i : i + 1,
+        step = halfValue(next) - at,
+        a = table[i * 3 + c]!;
       v[c] = step === 0 ? a : a + Math.min(1, (x - at) / step) * (table[next * 3 + c]! - a);
     }
   };
@@ -56,39 +67,69 @@ export function lut3d(look: Look, interpolation: Interpolation): Step {
 /** Nine factors row-major and three offsets. */
 export function matrix(m: readonly number[], offset: readonly number[]): Step {
   return (v) => {
-    const r = v[0]!, g = v[1]!, b = v[2]!;
+    const r = v[0]!,
+      g = v[1]!,
+      b = v[2]!;
     for (let i = 0; i < 3; i++) v[i] = m[i * 3]! * r + m[i * 3 + 1]! * g + m[i * 3 + 2]! * b + offset[i]!;
   };
 }
 
 /** Where a pair is missing, the step only shifts to the other pair's place, and clamps on that side alone. */
-export function range(minIn: number | undefined, maxIn: number | undefined, minOut: number | undefined, maxOut: number | undefined, clamp: boolean): Step {
-  const both = minIn !== undefined && maxIn !== undefined, scale = both ? (maxOut! - minOut!) / (maxIn - minIn) : 1, offset = minIn !== undefined ? minOut! - minIn * scale : maxOut! - maxIn! * scale;
+export function range(
+  minIn: number | undefined,
+  maxIn: number | undefined,
+  minOut: number | undefined,
+  maxOut: number | undefined,
+  clamp: boolean,
+): Step {
+  const both = minIn !== undefined && maxIn !== undefined,
+    scale = both ? (maxOut! - minOut!) / (maxIn - minIn) : 1,
+    offset = minIn !== undefined ? minOut! - minIn * scale : maxOut! - maxIn! * scale;
   return (v) => {
     for (let i = 0; i < 3; i++) {
       let x = v[i]! * scale + offset;
-      if (clamp) { if (minOut !== undefined && x < minOut) x = minOut; if (maxOut !== undefined && x > maxOut) x = maxOut; }
+      if (clamp) {
+        if (minOut !== undefined && x < minOut) x = minOut;
+        if (maxOut !== undefined && x > maxOut) x = maxOut;
+      }
       v[i] = x;
     }
   };
 }
 
 const power = (x: number, g: number): number => (x <= 0 ? 0 : x ** g);
-const mirror = (f: (x: number) => number) => (x: number): number => (x < 0 ? -f(-x) : f(x));
+const mirror =
+  (f: (x: number) => number) =>
+  (x: number): number =>
+    x < 0 ? -f(-x) : f(x);
 function monitorCurve(g: number, o: number): { forward: (x: number) => number; back: (x: number) => number } {
   if (o === 0 || g === 1) return { forward: (x) => power(x, g), back: (x) => power(x, 1 / g) };
-  const at = o / (g - 1), slope = ((g - 1) / o) * ((o * g) / ((g - 1) * (1 + o))) ** g, turned = ((o * g) / ((g - 1) * (1 + o))) ** g;
-  return { forward: (x) => (x >= at ? ((x + o) / (1 + o)) ** g : x * slope), back: (y) => (y >= turned ? (1 + o) * y ** (1 / g) - o : y / slope) };
+  const at = o / (g - 1),
+    slope = ((g - 1) / o) * ((o * g) / ((g - 1) * (1 + o))) ** g,
+    turned = ((o * g) / ((g - 1) * (1 + o))) ** g;
+  return {
+    forward: (x) => (x >= at ? ((x + o) / (1 + o)) ** g : x * slope),
+    back: (y) => (y >= turned ? (1 + o) * y ** (1 / g) - o : y / slope),
+  };
 }
 /** Styles of the Exponent node. */
 export const exponentStyles: Record<string, (g: number, o: number) => (x: number) => number> = {
-  basicFwd: (g) => (x) => power(x, g), basicRev: (g) => (x) => power(x, 1 / g),
-  basicMirrorFwd: (g) => mirror((x) => power(x, g)), basicMirrorRev: (g) => mirror((x) => power(x, 1 / g)),
-  basicPassThruFwd: (g) => (x) => (x < 0 ? x : power(x, g)), basicPassThruRev: (g) => (x) => (x < 0 ? x : power(x, 1 / g)),
-  monCurveFwd: (g, o) => monitorCurve(g, o).forward, monCurveRev: (g, o) => monitorCurve(g, o).back,
-  monCurveMirrorFwd: (g, o) => mirror(monitorCurve(g, o).forward), monCurveMirrorRev: (g, o) => mirror(monitorCurve(g, o).back),
+  basicFwd: (g) => (x) => power(x, g),
+  basicRev: (g) => (x) => power(x, 1 / g),
+  basicMirrorFwd: (g) => mirror((x) => power(x, g)),
+  basicMirrorRev: (g) => mirror((x) => power(x, 1 / g)),
+  basicPassThruFwd: (g) => (x) => (x < 0 ? x : power(x, g)),
+  basicPassThruRev: (g) => (x) => (x < 0 ? x : power(x, 1 / g)),
+  monCurveFwd: (g, o) => monitorCurve(g, o).forward,
+  monCurveRev: (g, o) => monitorCurve(g, o).back,
+  monCurveMirrorFwd: (g, o) => mirror(monitorCurve(g, o).forward),
+  monCurveMirrorRev: (g, o) => mirror(monitorCurve(g, o).back),
 };
-export function channels(f: readonly ((x: number) => number)[]): Step { return (v) => { for (let i = 0; i < 3; i++) v[i] = f[i]!(v[i]!); }; }
+export function channels(f: readonly ((x: number) => number)[]): Step {
+  return (v) => {
+    for (let i = 0; i < 3; i++) v[i] = f[i]!(v[i]!);
+  };
+}
 
 const luma = (v: Float64Array): number => 0.2126 * v[0]! + 0.7152 * v[1]! + 0.0722 * v[2]!;
 /** ASC CDL 1.2; saturation by Rec. 709 luma. The styles without clamping leave what is below zero to the slope and offset alone. */
@@ -101,30 +142,59 @@ export const cdlStyles: Record<string, (c: Correction) => Step> = {
   Rev: (c) => (v) => {
     for (let i = 0; i < 3; i++) v[i] = hold(v[i]!);
     const y = luma(v);
-    for (let i = 0; i < 3; i++) v[i] = hold((hold(y + (v[i]! - y) / c.saturation) ** (1 / c.power[i]!) - c.offset[i]!) / c.slope[i]!);
+    for (let i = 0; i < 3; i++)
+      v[i] = hold((hold(y + (v[i]! - y) / c.saturation) ** (1 / c.power[i]!) - c.offset[i]!) / c.slope[i]!);
   },
   FwdNoClamp: (c) => (v) => {
-    for (let i = 0; i < 3; i++) { const x = v[i]! * c.slope[i]! + c.offset[i]!; v[i] = x < 0 ? x : x ** c.power[i]!; }
+    for (let i = 0; i < 3; i++) {
+      const x = v[i]! * c.slope[i]! + c.offset[i]!;
+      v[i] = x < 0 ? x : x ** c.power[i]!;
+    }
     const y = luma(v);
     for (let i = 0; i < 3; i++) v[i] = y + c.saturation * (v[i]! - y);
   },
   RevNoClamp: (c) => (v) => {
     const y = luma(v);
-    for (let i = 0; i < 3; i++) { const x = y + (v[i]! - y) / c.saturation; v[i] = ((x < 0 ? x : x ** (1 / c.power[i]!)) - c.offset[i]!) / c.slope[i]!; }
+    for (let i = 0; i < 3; i++) {
+      const x = y + (v[i]! - y) / c.saturation;
+      v[i] = ((x < 0 ? x : x ** (1 / c.power[i]!)) - c.offset[i]!) / c.slope[i]!;
+    }
   },
 };
 
-export interface LogParams { base: number; logSlope: number; logOffset: number; linSlope: number; linOffset: number; linBreak: number | null; linearSlope: number | null }
+export interface LogParams {
+  base: number;
+  logSlope: number;
+  logOffset: number;
+  linSlope: number;
+  linOffset: number;
+  linBreak: number | null;
+  linearSlope: number | null;
+}
 const least = 2 ** -126;
 function logBoth(p: LogParams): { to: (x: number) => number; from: (y: number) => number } {
-  const l = Math.log(p.base), curve = (x: number): number => (p.logSlope * Math.log(Math.max(least, p.linSlope * x + p.linOffset))) / l + p.logOffset, back = (y: number): number => (p.base ** ((y - p.logOffset) / p.logSlope) - p.linOffset) / p.linSlope;
+  const l = Math.log(p.base),
+    curve = (x: number): number =>
+      (p.logSlope * Math.log(Math.max(least, p.linSlope * x + p.linOffset))) / l + p.logOffset,
+    back = (y: number): number => (p.base ** ((y - p.logOffset) / p.logSlope) - p.linOffset) / p.linSlope;
   if (p.linBreak === null) return { to: curve, from: back };
-  const at = p.linBreak, slope = p.linearSlope ?? (p.logSlope * p.linSlope) / ((p.linSlope * at + p.linOffset) * l), shift = curve(at) - slope * at, turned = curve(at);
-  return { to: (x) => (x <= at ? slope * x + shift : curve(x)), from: (y) => (y <= turned ? (y - shift) / slope : back(y)) };
+  const at = p.linBreak,
+    slope = p.linearSlope ?? (p.logSlope * p.linSlope) / ((p.linSlope * at + p.linOffset) * l),
+    shift = curve(at) - slope * at,
+    turned = curve(at);
+  return {
+    to: (x) => (x <= at ? slope * x + shift : curve(x)),
+    from: (y) => (y <= turned ? (y - shift) / slope : back(y)),
+  };
 }
 /** Styles of the Log node. */
 export const logStyles: Record<string, (p: LogParams) => (x: number) => number> = {
-  log10: () => (x) => Math.log10(Math.max(x, least)), antiLog10: () => (x) => 10 ** x, log2: () => (x) => Math.log2(Math.max(x, least)), antiLog2: () => (x) => 2 ** x,
-  linToLog: (p) => logBoth(p).to, logToLin: (p) => logBoth(p).from, cameraLinToLog: (p) => logBoth(p).to, cameraLogToLin: (p) => logBoth(p).from,
+  log10: () => (x) => Math.log10(Math.max(x, least)),
+  antiLog10: () => (x) => 10 ** x,
+  log2: () => (x) => Math.log2(Math.max(x, least)),
+  antiLog2: () => (x) => 2 ** x,
+  linToLog: (p) => logBoth(p).to,
+  logToLin: (p) => logBoth(p).from,
+  cameraLinToLog: (p) => logBoth(p).to,
+  cameraLogToLin: (p) => logBoth(p).from,
 };
-

@@ -5,19 +5,60 @@ import type { Look } from './look';
 
 /** XML text, byte-stable. `id` is the process list's identifier. */
 export function writeClf(look: Look, id: string): string {
-  const { table: t, size } = look, out = ['<?xml version="1.0" encoding="UTF-8"?>', `<ProcessList xmlns="http://www.smpte-ra.org/ns/2136-1/2024" id="${escapeXml(id)}" name="${escapeXml(look.title)}" compCLFversion="3">`];
+  const { table: t, size } = look,
+    out = [
+      '<?xml version="1.0" encoding="UTF-8"?>',
+      `<ProcessList xmlns="http://www.smpte-ra.org/ns/2136-1/2024" id="${escapeXml(id)}" name="${escapeXml(look.title)}" compCLFversion="3">`,
+    ];
   if (look.domain.min.some((v) => v !== 0) || look.domain.max.some((v) => v !== 1)) {
     const same = new Set(look.domain.min).size === 1 && new Set(look.domain.max).size === 1;
-    if (same) out.push('<Range inBitDepth="32f" outBitDepth="32f">', `<minInValue>${look.domain.min[0]}</minInValue>`, `<maxInValue>${look.domain.max[0]}</maxInValue>`, '<minOutValue>0</minOutValue>', '<maxOutValue>1</maxOutValue>', '</Range>');
+    if (same)
+      out.push(
+        '<Range inBitDepth="32f" outBitDepth="32f">',
+        `<minInValue>${look.domain.min[0]}</minInValue>`,
+        `<maxInValue>${look.domain.max[0]}</maxInValue>`,
+        '<minOutValue>0</minOutValue>',
+        '<maxOutValue>1</maxOutValue>',
+        '</Range>',
+      );
     else {
       const k = look.domain.min.map((a, c) => 1 / (look.domain.max[c]! - a));
-      out.push('<Matrix inBitDepth="32f" outBitDepth="32f">', '<Array dim="3 4">', ...[0, 1, 2].map((r) => [0, 1, 2].map((c) => (r === c ? k[r]! : 0)).join(' ') + ` ${-look.domain.min[r]! * k[r]!}`), '</Array>', '</Matrix>');
+      out.push(
+        '<Matrix inBitDepth="32f" outBitDepth="32f">',
+        '<Array dim="3 4">',
+        ...[0, 1, 2].map(
+          (r) => [0, 1, 2].map((c) => (r === c ? k[r]! : 0)).join(' ') + ` ${-look.domain.min[r]! * k[r]!}`,
+        ),
+        '</Array>',
+        '</Matrix>',
+      );
     }
   }
-  const rows = t.length / 3, blueFastest = (row: number): number => { const b = row % size, g = Math.floor(row / size) % size, r = Math.floor(row / (size * size)); return (r + g * size + b * size * size) * 3; };
-  const one = look.kind === '1d', body = new TextDecoder().decode(rowsOf(t, rows, one ? (row) => row * 3 : blueFastest)).trimEnd();
-  if (one) out.push('<LUT1D inBitDepth="32f" outBitDepth="32f" interpolation="linear">', `<Array dim="${size} 3">`, body, '</Array>', '</LUT1D>');
-  else out.push('<LUT3D inBitDepth="32f" outBitDepth="32f" interpolation="tetrahedral">', `<Array dim="${size} ${size} ${size} 3">`, body, '</Array>', '</LUT3D>');
+  const rows = t.length / 3,
+    blueFastest = (row: number): number => {
+      const b = row % size,
+        g = Math.floor(row / size) % size,
+        r = Math.floor(row / (size * size));
+      return (r + g * size + b * size * size) * 3;
+    };
+  const one = look.kind === '1d',
+    body = new TextDecoder().decode(rowsOf(t, rows, one ? (row) => row * 3 : blueFastest)).trimEnd();
+  if (one)
+    out.push(
+      '<LUT1D inBitDepth="32f" outBitDepth="32f" interpolation="linear">',
+      `<Array dim="${size} 3">`,
+      body,
+      '</Array>',
+      '</LUT1D>',
+    );
+  else
+    out.push(
+      '<LUT3D inBitDepth="32f" outBitDepth="32f" interpolation="tetrahedral">',
+      `<Array dim="${size} ${size} ${size} 3">`,
+      body,
+      '</Array>',
+      '</LUT3D>',
+    );
   out.push('</ProcessList>', '');
   return out.join('\n');
 }

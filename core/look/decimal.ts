@@ -10,30 +10,52 @@ for (let i = 0, at = 0; i < 10000; i++) for (const c of String(i).padStart(4, '0
 export function putDecimal(out: Uint8Array, at: number, v: number): number {
   const a0 = v < 0 ? -v : v;
   let whole: number, rest: number;
-  if (a0 < 20) { const n = (a0 * UNIT + 0.5) | 0; whole = (n / UNIT) | 0; rest = (n - whole * UNIT) | 0; } // whole numbers of 32 bits are quicker
-  else { const n = Math.round(a0 * UNIT); whole = Math.floor(n / UNIT); rest = n - whole * UNIT; }
+  if (a0 < 20) {
+    const n = (a0 * UNIT + 0.5) | 0;
+    whole = (n / UNIT) | 0;
+    rest = (n - whole * UNIT) | 0;
+  } // whole numbers of 32 bits are quicker
+  else {
+    const n = Math.round(a0 * UNIT);
+    whole = Math.floor(n / UNIT);
+    rest = n - whole * UNIT;
+  }
   if (v < 0 && (whole > 0 || rest > 0)) out[at++] = 45;
   if (whole < 10) out[at++] = 48 + whole;
   else for (const c of String(whole)) out[at++] = c.charCodeAt(0);
   if (rest === 0) return at;
-  const high = (rest / 10000) | 0, a = high << 2, b = (rest - high * 10000) << 2;
+  const high = (rest / 10000) | 0,
+    a = high << 2,
+    b = (rest - high * 10000) << 2;
   out[at] = 46;
-  out[at + 1] = FOUR[a]!; out[at + 2] = FOUR[a + 1]!; out[at + 3] = FOUR[a + 2]!; out[at + 4] = FOUR[a + 3]!;
-  out[at + 5] = FOUR[b]!; out[at + 6] = FOUR[b + 1]!; out[at + 7] = FOUR[b + 2]!; out[at + 8] = FOUR[b + 3]!;
+  out[at + 1] = FOUR[a]!;
+  out[at + 2] = FOUR[a + 1]!;
+  out[at + 3] = FOUR[a + 2]!;
+  out[at + 4] = FOUR[a + 3]!;
+  out[at + 5] = FOUR[b]!;
+  out[at + 6] = FOUR[b + 1]!;
+  out[at + 7] = FOUR[b + 2]!;
+  out[at + 8] = FOUR[b + 3]!;
   return at + 9;
 }
 
 /** Rows of three numbers, one a line, for values in the order that `at` gives their place in. */
 export function rowsOf(table: Float32Array, rows: number, at: (row: number) => number): Uint8Array {
   let widest = 1;
-  for (let i = 0; i < table.length; i++) { const a = Math.abs(table[i]!); if (a > widest) widest = a; }
+  for (let i = 0; i < table.length; i++) {
+    const a = Math.abs(table[i]!);
+    if (a > widest) widest = a;
+  }
   const out = new Uint8Array(rows * 3 * (11 + String(Math.ceil(widest)).length));
   let end = 0;
   for (let r = 0; r < rows; r++) {
     const i = at(r);
-    end = putDecimal(out, end, table[i]!); out[end++] = 32;
-    end = putDecimal(out, end, table[i + 1]!); out[end++] = 32;
-    end = putDecimal(out, end, table[i + 2]!); out[end++] = 10;
+    end = putDecimal(out, end, table[i]!);
+    out[end++] = 32;
+    end = putDecimal(out, end, table[i + 1]!);
+    out[end++] = 32;
+    end = putDecimal(out, end, table[i + 2]!);
+    out[end++] = 10;
   }
   return out.subarray(0, end);
 }
@@ -67,35 +89,60 @@ export class Scanner {
   }
 
   private number(at: number): number {
-    const t = this.text, n = t.length;
+    const t = this.text,
+      n = t.length;
     this.end = -1;
-    let p = at, code = p < n ? t[p]! : 0;
+    let p = at,
+      code = p < n ? t[p]! : 0;
     const negative = code === 45;
     if (negative || code === 43) code = ++p < n ? t[p]! : 0;
     // up to nine digits are a small whole number, which is quick; the rest go into a second one
-    let high = 0, low = 0, digits = 0, lows = 0, scale = 0, any = false, point = false;
+    let high = 0,
+      low = 0,
+      digits = 0,
+      lows = 0,
+      scale = 0,
+      any = false,
+      point = false;
     for (;;) {
       const d = code - 48;
       if (d >= 0 && d <= 9) {
         any = true;
         if (point) scale--;
-        if (digits < 9) { high = (high * 10 + d) | 0; if (high !== 0) digits++; } else { low = (low * 10 + d) | 0; digits++; lows++; if (digits > 15) return 0; }
+        if (digits < 9) {
+          high = (high * 10 + d) | 0;
+          if (high !== 0) digits++;
+        } else {
+          low = (low * 10 + d) | 0;
+          digits++;
+          lows++;
+          if (digits > 15) return 0;
+        }
       } else if (code === 46 && !point) point = true;
       else break;
       code = ++p < n ? t[p]! : 0;
     }
     if (!any) return 0;
     if (code === 101 || code === 69) {
-      let sign = 1, e = 0, some = false;
+      let sign = 1,
+        e = 0,
+        some = false;
       code = ++p < n ? t[p]! : 0;
-      if (code === 45 || code === 43) { sign = code === 45 ? -1 : 1; code = ++p < n ? t[p]! : 0; }
-      for (; code >= 48 && code <= 57 && e < 1000; code = ++p < n ? t[p]! : 0) { some = true; e = e * 10 + code - 48; }
+      if (code === 45 || code === 43) {
+        sign = code === 45 ? -1 : 1;
+        code = ++p < n ? t[p]! : 0;
+      }
+      for (; code >= 48 && code <= 57 && e < 1000; code = ++p < n ? t[p]! : 0) {
+        some = true;
+        e = e * 10 + code - 48;
+      }
       if (!some) return 0;
       scale += sign * e;
     }
     if (scale < -22 || scale > 22) return 0;
     this.end = p;
-    const value = lows ? high * tens[lows]! + low : high, v = scale < 0 ? value / tens[-scale]! : value * tens[scale]!;
+    const value = lows ? high * tens[lows]! + low : high,
+      v = scale < 0 ? value / tens[-scale]! : value * tens[scale]!;
     return negative ? -v : v;
   }
 }

@@ -8,104 +8,278 @@ import { decodeSrgb } from '../color/transfer';
 import type { Evaluate } from './sample';
 
 export type Severity = 'caution' | 'poor';
-export interface Finding { code: 'banding' | 'crushed-shadows' | 'clipped-highlights' | 'clipped-shadows' | 'non-monotone-neutral' | 'neutral-tint' | 'fold' | 'out-of-range' | 'hue-swing'; severity: Severity; figure: number; unit: string; message: string }
+export interface Finding {
+  code:
+    | 'banding'
+    | 'crushed-shadows'
+    | 'clipped-highlights'
+    | 'clipped-shadows'
+    | 'non-monotone-neutral'
+    | 'neutral-tint'
+    | 'fold'
+    | 'out-of-range'
+    | 'hue-swing';
+  severity: Severity;
+  figure: number;
+  unit: string;
+  message: string;
+}
 export interface Inspection {
-  verdict: 'good' | Severity; findings: Finding[];
-  figures: { /** code values of 8 bits */ banding: number; /** distinct results of the darkest 32 */ shadowLevels: number; /** percent of the neutral scale */ clippedHighlights: number; clippedShadows: number; /** L* */ largestFall: number; /** C* */ neutralTint: number; meanNeutralTint: number; /** percent of cells */ folds: number; /** percent of entries */ outOfRange: number; /** degrees, of the sector that turns most */ hueSwing: number; /** degrees by sector from red on, every 30; null where color is lost */ hueBySector: (number | null)[]; /** degrees, of skin colors */ skinTurn: number | null; /** mean second difference of neighbours, code values of 8 bits */ roughness: number; /** lightest and darkest L* of the neutral scale */ neutralRange: [number, number] };
+  verdict: 'good' | Severity;
+  findings: Finding[];
+  figures: {
+    /** code values of 8 bits */ banding: number;
+    /** distinct results of the darkest 32 */ shadowLevels: number;
+    /** percent of the neutral scale */ clippedHighlights: number;
+    clippedShadows: number;
+    /** L* */ largestFall: number;
+    /** C* */ neutralTint: number;
+    meanNeutralTint: number;
+    /** percent of cells */ folds: number;
+    /** percent of entries */ outOfRange: number;
+    /** degrees, of the sector that turns most */ hueSwing: number;
+    /** degrees by sector from red on, every 30; null where color is lost */ hueBySector: (number | null)[];
+    /** degrees, of skin colors */ skinTurn: number | null;
+    /** mean second difference of neighbours, code values of 8 bits */ roughness: number;
+    /** lightest and darkest L* of the neutral scale */ neutralRange: [number, number];
+  };
   /** the neutral scale: input, result by channel */ ramp: [number, number, number, number][];
 }
 
-const STEPS = 1024, GRID = 17;
-const low = 1 / 1020, high = 1 - 1 / 1020; // a quarter of a code value from either end
+const STEPS = 1024,
+  GRID = 17;
+const low = 1 / 1020,
+  high = 1 - 1 / 1020; // a quarter of a code value from either end
 
 /** Deviation of a scale from its own running parabola over ±8 codes (Savitzky and Golay, Analytical Chemistry 36, 1964), in code values, and how often it changes side by more than one code. */
 function bands(v: Float64Array): { worst: number; turns: number } {
-  const half = 8, n = v.length, weights: number[] = [];
-  for (let k = -half, m = half; k <= half; k++) weights.push((3 * (3 * m * m + 3 * m - 1 - 5 * k * k)) / ((2 * m + 3) * (2 * m + 1) * (2 * m - 1)));
-  let worst = 0, turns = 0, side = 0;
+  const half = 8,
+    n = v.length,
+    weights: number[] = [];
+  for (let k = -half, m = half; k <= half; k++)
+    weights.push((3 * (3 * m * m + 3 * m - 1 - 5 * k * k)) / ((2 * m + 3) * (2 * m + 1) * (2 * m - 1)));
+  let worst = 0,
+    turns = 0,
+    side = 0;
   for (let i = half; i < n - half; i++) {
-    let s = 0, clipped = false;
-    for (let k = -half; k <= half; k++) { const x = v[i + k]!; s += weights[k + half]! * x; if (x <= low * 255 || x >= high * 255) clipped = true; }
+    let s = 0,
+      clipped = false;
+    for (let k = -half; k <= half; k++) {
+      const x = v[i + k]!;
+      s += weights[k + half]! * x;
+      if (x <= low * 255 || x >= high * 255) clipped = true;
+    }
     if (clipped) continue;
     const d = v[i]! - s;
-    if (Math.abs(d) > 1) { const now = Math.sign(d); if (now !== side) { turns++; side = now; } worst = Math.max(worst, Math.abs(d)); }
+    if (Math.abs(d) > 1) {
+      const now = Math.sign(d);
+      if (now !== side) {
+        turns++;
+        side = now;
+      }
+      worst = Math.max(worst, Math.abs(d));
+    }
   }
   return { worst: turns >= 4 ? worst : 0, turns };
 }
 
 export function inspect(f: Evaluate, entries: ArrayLike<number> | null = null): Inspection {
-  const o = new Float64Array(3), lab = new Float64Array(3), ramp: [number, number, number, number][] = [];
-  let fall = 0, top = -Infinity, tint = 0, tints = 0, clippedHigh = 0, clippedLow = 0, darkest = Infinity, lightest = -Infinity;
+  const o = new Float64Array(3),
+    lab = new Float64Array(3),
+    ramp: [number, number, number, number][] = [];
+  let fall = 0,
+    top = -Infinity,
+    tint = 0,
+    tints = 0,
+    clippedHigh = 0,
+    clippedLow = 0,
+    darkest = Infinity,
+    lightest = -Infinity;
   for (let i = 0; i <= STEPS; i++) {
     const x = i / STEPS;
     f(x, x, x, o, 0);
     labOfSrgb(o[0]!, o[1]!, o[2]!, lab);
-    top = Math.max(top, lab[0]!); fall = Math.max(fall, top - lab[0]!);
+    top = Math.max(top, lab[0]!);
+    fall = Math.max(fall, top - lab[0]!);
     const c = Math.hypot(lab[1]!, lab[2]!);
-    tint = Math.max(tint, c); tints += c;
-    darkest = Math.min(darkest, lab[0]!); lightest = Math.max(lightest, lab[0]!);
+    tint = Math.max(tint, c);
+    tints += c;
+    darkest = Math.min(darkest, lab[0]!);
+    lightest = Math.max(lightest, lab[0]!);
     if (i < STEPS * high && Math.max(o[0]!, o[1]!, o[2]!) >= high) clippedHigh++;
     if (i > STEPS * low && Math.min(o[0]!, o[1]!, o[2]!) <= low) clippedLow++;
     if (i % 16 === 0) ramp.push([x, o[0]!, o[1]!, o[2]!]);
   }
-  const scale = [new Float64Array(256), new Float64Array(256), new Float64Array(256)], shades = new Set<number>();
+  const scale = [new Float64Array(256), new Float64Array(256), new Float64Array(256)],
+    shades = new Set<number>();
   for (let i = 0; i < 256; i++) {
     f(i / 255, i / 255, i / 255, o, 0);
     for (let c = 0; c < 3; c++) scale[c]![i] = 255 * o[c]!;
-    if (i < 32) shades.add(Math.round(255 * Math.min(1, Math.max(0, 0.2126 * o[0]! + 0.7152 * o[1]! + 0.0722 * o[2]!))));
+    if (i < 32)
+      shades.add(Math.round(255 * Math.min(1, Math.max(0, 0.2126 * o[0]! + 0.7152 * o[1]! + 0.0722 * o[2]!))));
   }
   const banding = Math.max(...scale.map((s) => bands(s).worst));
-  const cells = foldsOf(f), hues = hueTurns(f);
+  const cells = foldsOf(f),
+    hues = hueTurns(f);
   let outside = 0;
   const list = entries ?? cells.values;
   for (let i = 0; i < list.length; i++) if (list[i]! < -0.0005 || list[i]! > 1.0005) outside++;
-  const percent = (n: number, of: number): number => (100 * n) / of, seen = hues.sectors.filter((h): h is number => h !== null), swing = seen.length ? Math.max(...seen.map(Math.abs)) : 0;
-  const figures: Inspection['figures'] = { banding, shadowLevels: shades.size, clippedHighlights: percent(clippedHigh, STEPS), clippedShadows: percent(clippedLow, STEPS), largestFall: fall, neutralTint: tint, meanNeutralTint: tints / (STEPS + 1), folds: cells.folds, outOfRange: percent(outside, list.length), hueSwing: swing, hueBySector: hues.sectors, skinTurn: hues.skin, roughness: cells.roughness, neutralRange: [darkest, lightest] };
+  const percent = (n: number, of: number): number => (100 * n) / of,
+    seen = hues.sectors.filter((h): h is number => h !== null),
+    swing = seen.length ? Math.max(...seen.map(Math.abs)) : 0;
+  const figures: Inspection['figures'] = {
+    banding,
+    shadowLevels: shades.size,
+    clippedHighlights: percent(clippedHigh, STEPS),
+    clippedShadows: percent(clippedLow, STEPS),
+    largestFall: fall,
+    neutralTint: tint,
+    meanNeutralTint: tints / (STEPS + 1),
+    folds: cells.folds,
+    outOfRange: percent(outside, list.length),
+    hueSwing: swing,
+    hueBySector: hues.sectors,
+    skinTurn: hues.skin,
+    roughness: cells.roughness,
+    neutralRange: [darkest, lightest],
+  };
   const findings: Finding[] = [];
-  const say = (code: Finding['code'], figure: number, unit: string, from: number, poor: number, message: string, falling = false): void => { if (falling ? figure < from : figure > from) findings.push({ code, severity: (falling ? figure < poor : figure > poor) ? 'poor' : 'caution', figure, unit, message }); };
+  const say = (
+    code: Finding['code'],
+    figure: number,
+    unit: string,
+    from: number,
+    poor: number,
+    message: string,
+    falling = false,
+  ): void => {
+    if (falling ? figure < from : figure > from)
+      findings.push({
+        code,
+        severity: (falling ? figure < poor : figure > poor) ? 'poor' : 'caution',
+        figure,
+        unit,
+        message,
+      });
+  };
   say('non-monotone-neutral', fall, 'L*', 0.25, 2, 'A lighter gray comes out darker than a darker one.');
-  say('banding', banding, 'code values of 8 bits', 1, 2, 'The neutral scale runs in steps, which show as bands in skies and walls.');
+  say(
+    'banding',
+    banding,
+    'code values of 8 bits',
+    1,
+    2,
+    'The neutral scale runs in steps, which show as bands in skies and walls.',
+  );
   say('crushed-shadows', shades.size, 'levels of 32', 16, 8, 'Too few of the darkest 32 levels stay apart.', true);
-  say('clipped-highlights', figures.clippedHighlights, '% of the neutral scale', 2, 25, 'Light grays come out at full scale in at least one channel.');
-  say('clipped-shadows', figures.clippedShadows, '% of the neutral scale', 2, 25, 'Dark grays come out at zero in at least one channel.');
+  say(
+    'clipped-highlights',
+    figures.clippedHighlights,
+    '% of the neutral scale',
+    2,
+    25,
+    'Light grays come out at full scale in at least one channel.',
+  );
+  say(
+    'clipped-shadows',
+    figures.clippedShadows,
+    '% of the neutral scale',
+    2,
+    25,
+    'Dark grays come out at zero in at least one channel.',
+  );
   say('neutral-tint', tint, 'C*', 2.5, Infinity, 'Neutrals take on a color; fine where it is meant.');
   say('fold', cells.folds, '% of cells', 0.05, 2, 'Colors trade places: the table turns inside out there.');
-  say('out-of-range', figures.outOfRange, '% of entries', 0, Infinity, 'Results lie below 0 or above 1; an editor may clip them.');
+  say(
+    'out-of-range',
+    figures.outOfRange,
+    '% of entries',
+    0,
+    Infinity,
+    'Results lie below 0 or above 1; an editor may clip them.',
+  );
   say('hue-swing', swing, '°', 15, 90, 'A hue is turned far from itself.');
-  return { verdict: findings.some((x) => x.severity === 'poor') ? 'poor' : findings.length ? 'caution' : 'good', findings, figures, ramp };
+  return {
+    verdict: findings.some((x) => x.severity === 'poor') ? 'poor' : findings.length ? 'caution' : 'good',
+    findings,
+    figures,
+    ramp,
+  };
 }
 
 /** Share of cells in which the Jacobian is negative, and how rough neighbours are. */
 function foldsOf(f: Evaluate): { folds: number; roughness: number; values: Float64Array } {
-  const n = GRID, v = new Float64Array(n ** 3 * 3), o = new Float64Array(3), step = [3, 3 * n, 3 * n * n];
-  for (let b = 0, at = 0; b < n; b++) for (let g = 0; g < n; g++) for (let r = 0; r < n; r++, at += 3) { f(r / (n - 1), g / (n - 1), b / (n - 1), o, 0); v.set(o, at); }
-  let folds = 0, cells = 0, rough = 0, count = 0;
-  for (let b = 0; b < n - 1; b++) for (let g = 0; g < n - 1; g++) for (let r = 0; r < n - 1; r++) {
-    const at = r * 3 + g * step[1]! + b * step[2]!, d = step.map((s) => [0, 1, 2].map((c) => (v[at + s + c]! - v[at + c]!) * (n - 1))) as [number[], number[], number[]];
-    const det = d[0][0]! * (d[1][1]! * d[2][2]! - d[1][2]! * d[2][1]!) - d[1][0]! * (d[0][1]! * d[2][2]! - d[0][2]! * d[2][1]!) + d[2][0]! * (d[0][1]! * d[1][2]! - d[0][2]! * d[1][1]!);
-    cells++;
-    if (det < -0.02) folds++;
-    if (r > 0) for (let c = 0; c < 3; c++) { rough += Math.abs(v[at + 3 + c]! - 2 * v[at + c]! + v[at - 3 + c]!); count++; }
-  }
+  const n = GRID,
+    v = new Float64Array(n ** 3 * 3),
+    o = new Float64Array(3),
+    step = [3, 3 * n, 3 * n * n];
+  for (let b = 0, at = 0; b < n; b++)
+    for (let g = 0; g < n; g++)
+      for (let r = 0; r < n; r++, at += 3) {
+        f(r / (n - 1), g / (n - 1), b / (n - 1), o, 0);
+        v.set(o, at);
+      }
+  let folds = 0,
+    cells = 0,
+    rough = 0,
+    count = 0;
+  for (let b = 0; b < n - 1; b++)
+    for (let g = 0; g < n - 1; g++)
+      for (let r = 0; r < n - 1; r++) {
+        const at = r * 3 + g * step[1]! + b * step[2]!,
+          d = step.map((s) => [0, 1, 2].map((c) => (v[at + s + c]! - v[at + c]!) * (n - 1))) as [
+            number[],
+            number[],
+            number[],
+          ];
+        const det =
+          d[0][0]! * (d[1][1]! * d[2][2]! - d[1][2]! * d[2][1]!) -
+          d[1][0]! * (d[0][1]! * d[2][2]! - d[0][2]! * d[2][1]!) +
+          d[2][0]! * (d[0][1]! * d[1][2]! - d[0][2]! * d[1][1]!);
+        cells++;
+        if (det < -0.02) folds++;
+        if (r > 0)
+          for (let c = 0; c < 3; c++) {
+            rough += Math.abs(v[at + 3 + c]! - 2 * v[at + c]! + v[at - 3 + c]!);
+            count++;
+          }
+      }
   return { folds: (100 * folds) / cells, roughness: (255 * rough) / count, values: v };
 }
 
 /** How far hues turn, in degrees, by sector of 30° from red on, and for skin (hue 30…60° at middle lightness). */
 function hueTurns(f: Evaluate): { sectors: (number | null)[]; skin: number | null } {
-  const sums = Array.from({ length: 13 }, () => ({ turn: 0, n: 0 })), o = new Float64Array(3), a = new Float64Array(3), b = new Float64Array(3);
-  const lch = (r: number, g: number, bl: number, out: Float64Array): void => { const hold = (x: number): number => decodeSrgb(Math.min(1, Math.max(0, x))); out[0] = hold(r); out[1] = hold(g); out[2] = hold(bl); toOklab(out); };
-  for (let r = 1; r < 12; r++) for (let g = 1; g < 12; g++) for (let bl = 1; bl < 12; bl++) {
-    lch(r / 12, g / 12, bl / 12, a);
-    const c = Math.hypot(a[1]!, a[2]!);
-    if (c < 0.12) continue; // paler colors are turned by any tint
-    f(r / 12, g / 12, bl / 12, o, 0);
-    lch(o[0]!, o[1]!, o[2]!, b);
-    if (Math.hypot(b[1]!, b[2]!) < 0.02) continue;
-    const hue = (Math.atan2(a[2]!, a[1]!) * 180) / Math.PI, turn = ((((Math.atan2(b[2]!, b[1]!) * 180) / Math.PI - hue + 540) % 360) + 360) % 360 - 180;
-    const h = (hue + 360 - 15) % 360, s = sums[Math.floor(h / 30) % 12]!;
-    s.turn += turn; s.n++;
-    if (hue > 30 && hue < 70 && a[0]! > 0.4 && a[0]! < 0.85 && c < 0.2) { sums[12]!.turn += turn; sums[12]!.n++; }
-  }
+  const sums = Array.from({ length: 13 }, () => ({ turn: 0, n: 0 })),
+    o = new Float64Array(3),
+    a = new Float64Array(3),
+    b = new Float64Array(3);
+  const lch = (r: number, g: number, bl: number, out: Float64Array): void => {
+    const hold = (x: number): number => decodeSrgb(Math.min(1, Math.max(0, x)));
+    out[0] = hold(r);
+    out[1] = hold(g);
+    out[2] = hold(bl);
+    toOklab(out);
+  };
+  for (let r = 1; r < 12; r++)
+    for (let g = 1; g < 12; g++)
+      for (let bl = 1; bl < 12; bl++) {
+        lch(r / 12, g / 12, bl / 12, a);
+        const c = Math.hypot(a[1]!, a[2]!);
+        if (c < 0.12) continue; // paler colors are turned by any tint
+        f(r / 12, g / 12, bl / 12, o, 0);
+        lch(o[0]!, o[1]!, o[2]!, b);
+        if (Math.hypot(b[1]!, b[2]!) < 0.02) continue;
+        const hue = (Math.atan2(a[2]!, a[1]!) * 180) / Math.PI,
+          turn = (((((Math.atan2(b[2]!, b[1]!) * 180) / Math.PI - hue + 540) % 360) + 360) % 360) - 180;
+        const h = (hue + 360 - 15) % 360,
+          s = sums[Math.floor(h / 30) % 12]!;
+        s.turn += turn;
+        s.n++;
+        if (hue > 30 && hue < 70 && a[0]! > 0.4 && a[0]! < 0.85 && c < 0.2) {
+          sums[12]!.turn += turn;
+          sums[12]!.n++;
+        }
+      }
   const mean = (s: { turn: number; n: number }): number | null => (s.n >= 3 ? s.turn / s.n : null);
   return { sectors: sums.slice(0, 12).map(mean), skin: mean(sums[12]!) };
 }

@@ -3,17 +3,34 @@
  * Values are the table's own code values, 1.0 is full scale. The domain is the input range that the table spans.
  */
 /** What code values mean: their primaries, their transfer, and whether they fill the whole range. */
-export interface Values { primaries: string; transfer: string; range: 'full' | 'legal' }
+export interface Values {
+  primaries: string;
+  transfer: string;
+  range: 'full' | 'legal';
+}
 export interface Encoding extends Values {
-  /** what a look gives, where that is not what it takes */ output?: Values | null; referred: 'display' | 'scene'; white: string;
+  /** what a look gives, where that is not what it takes */ output?: Values | null;
+  referred: 'display' | 'scene';
+  white: string;
   /** True while only we say so, and no file or person does. */
   assumed: boolean;
 }
 
 /** What a file that says nothing is taken for; shown as an assumption until a person confirms it. */
-export const assumedEncoding: Encoding = { primaries: 'sRGB', transfer: 'sRGB', range: 'full', referred: 'display', white: 'D65', assumed: true };
+export const assumedEncoding: Encoding = {
+  primaries: 'sRGB',
+  transfer: 'sRGB',
+  range: 'full',
+  referred: 'display',
+  white: 'D65',
+  assumed: true,
+};
 
-export interface Warning { code: string; message: string; where: string }
+export interface Warning {
+  code: string;
+  message: string;
+  where: string;
+}
 
 export interface Look {
   format: 'cube' | 'clf' | 'cdl' | 'hald' | 'icc';
@@ -29,9 +46,11 @@ export interface Look {
 
 /** Smallest and largest value by channel. */
 export function rangeOf(look: Look): { min: number[]; max: number[] } {
-  const min = [Infinity, Infinity, Infinity], max = [-Infinity, -Infinity, -Infinity];
+  const min = [Infinity, Infinity, Infinity],
+    max = [-Infinity, -Infinity, -Infinity];
   for (let i = 0; i < look.table.length; i++) {
-    const c = i % 3, v = look.table[i]!;
+    const c = i % 3,
+      v = look.table[i]!;
     if (v < min[c]!) min[c] = v;
     if (v > max[c]!) max[c] = v;
   }
@@ -46,17 +65,44 @@ export function identity(size: number, title = 'Identity'): Look {
 /** A 3D table from a function that writes its result over the triple that it is given. */
 export function fromFunction(size: number, title: string, f: (v: Float64Array) => void, domain?: Look['domain']): Look {
   const v = new Float64Array(3);
-  return fromRows(size, title, (row, n) => { for (let i = 0; i < n; i += 3) { v[0] = row[i]!; v[1] = row[i + 1]!; v[2] = row[i + 2]!; f(v); row[i] = v[0]; row[i + 1] = v[1]; row[i + 2] = v[2]; } }, domain);
+  return fromRows(
+    size,
+    title,
+    (row, n) => {
+      for (let i = 0; i < n; i += 3) {
+        v[0] = row[i]!;
+        v[1] = row[i + 1]!;
+        v[2] = row[i + 2]!;
+        f(v);
+        row[i] = v[0];
+        row[i + 1] = v[1];
+        row[i + 2] = v[2];
+      }
+    },
+    domain,
+  );
 }
 
 /** A 3D table from a function that acts in place on a row of interleaved triples, `n` numbers of them: quicker than one by one. */
-export function fromRows(size: number, title: string, f: (row: Float64Array, n: number) => void, domain = { min: [0, 0, 0], max: [1, 1, 1] }): Look {
-  const length = size * size * 3, table = new Float32Array(size * length), plane = new Float64Array(length), last = size - 1;
-  const [r0, g0, b0] = domain.min as [number, number, number], [r1, g1, b1] = domain.max as [number, number, number];
+export function fromRows(
+  size: number,
+  title: string,
+  f: (row: Float64Array, n: number) => void,
+  domain = { min: [0, 0, 0], max: [1, 1, 1] },
+): Look {
+  const length = size * size * 3,
+    table = new Float32Array(size * length),
+    plane = new Float64Array(length),
+    last = size - 1;
+  const [r0, g0, b0] = domain.min as [number, number, number],
+    [r1, g1, b1] = domain.max as [number, number, number];
   for (let b = 0; b < size; b++) {
-    for (let g = 0, i = 0; g < size; g++) for (let r = 0; r < size; r++, i += 3) {
-      plane[i] = r0 + ((r1 - r0) * r) / last; plane[i + 1] = g0 + ((g1 - g0) * g) / last; plane[i + 2] = b0 + ((b1 - b0) * b) / last;
-    }
+    for (let g = 0, i = 0; g < size; g++)
+      for (let r = 0; r < size; r++, i += 3) {
+        plane[i] = r0 + ((r1 - r0) * r) / last;
+        plane[i + 1] = g0 + ((g1 - g0) * g) / last;
+        plane[i + 2] = b0 + ((b1 - b0) * b) / last;
+      }
     f(plane, length);
     table.set(plane, b * length);
   }

@@ -25,16 +25,41 @@ export interface Program {
 }
 
 const unit = { min: [0, 0, 0], max: [1, 1, 1] };
-const ofTable = (look: Look): Program => ({ format: look.format, kind: look.kind, size: look.size, title: look.title, domain: look.domain, warnings: look.warnings, nodes: [], encoding: null, look, evaluate: (i, s) => sampler(look, i, s) });
+const ofTable = (look: Look): Program => ({
+  format: look.format,
+  kind: look.kind,
+  size: look.size,
+  title: look.title,
+  domain: look.domain,
+  warnings: look.warnings,
+  nodes: [],
+  encoding: null,
+  look,
+  evaluate: (i, s) => sampler(look, i, s),
+});
 
 /** A program from a function in place, over a domain to which inputs are clamped; null clamps nothing. */
-export function programOf(about: Pick<Program, 'format' | 'kind' | 'title'> & Partial<Program>, hold: { min: number[]; max: number[] } | null, make: (interpolation: Interpolation) => (v: Float64Array) => void): Program {
+export function programOf(
+  about: Pick<Program, 'format' | 'kind' | 'title'> & Partial<Program>,
+  hold: { min: number[]; max: number[] } | null,
+  make: (interpolation: Interpolation) => (v: Float64Array) => void,
+): Program {
   return {
-    size: null, domain: hold ?? unit, warnings: [], nodes: [], encoding: null, look: null, ...about,
+    size: null,
+    domain: hold ?? unit,
+    warnings: [],
+    nodes: [],
+    encoding: null,
+    look: null,
+    ...about,
     evaluate: (interpolation = 'tetrahedral', strength = 1) => {
-      const run = make(interpolation), v = new Float64Array(3), x = new Float64Array(3);
+      const run = make(interpolation),
+        v = new Float64Array(3),
+        x = new Float64Array(3);
       return (r, g, b, out, at) => {
-        x[0] = r; x[1] = g; x[2] = b;
+        x[0] = r;
+        x[1] = g;
+        x[2] = b;
         if (hold) for (let c = 0; c < 3; c++) x[c] = Math.min(hold.max[c]!, Math.max(hold.min[c]!, x[c]!));
         v.set(x);
         run(v);
@@ -47,30 +72,86 @@ export function programOf(about: Pick<Program, 'format' | 'kind' | 'title'> & Pa
 function ofClf(bytes: Uint8Array): Program {
   const clf = readClf(bytes);
   if (clf.look) return ofTable(clf.look);
-  const hold = clf.domain ? { min: [0, 0, 0].map(() => clf.domain!.min), max: [0, 0, 0].map(() => clf.domain!.max) } : null;
-  return programOf({ format: 'clf', kind: 'chain', title: clf.name, nodes: clf.nodes.map((n) => (n.style ? `${n.kind} ${n.style}` : n.kind)) }, hold, (i) => clf.program(i));
+  const hold = clf.domain
+    ? { min: [0, 0, 0].map(() => clf.domain!.min), max: [0, 0, 0].map(() => clf.domain!.max) }
+    : null;
+  return programOf(
+    {
+      format: 'clf',
+      kind: 'chain',
+      title: clf.name,
+      nodes: clf.nodes.map((n) => (n.style ? `${n.kind} ${n.style}` : n.kind)),
+    },
+    hold,
+    (i) => clf.program(i),
+  );
 }
 function ofCdl(bytes: Uint8Array): Program {
-  const list = readCdl(bytes), c = list[0]!;
-  return programOf({ format: 'cdl', kind: 'cdl', title: c.id, warnings: list.length > 1 ? [{ code: 'cdl-several', message: `The file holds ${list.length} corrections; the first is taken.`, where: 'ColorCorrection' }] : [] }, unit, () => cdlStyles.Fwd!(c));
+  const list = readCdl(bytes),
+    c = list[0]!;
+  return programOf(
+    {
+      format: 'cdl',
+      kind: 'cdl',
+      title: c.id,
+      warnings:
+        list.length > 1
+          ? [
+              {
+                code: 'cdl-several',
+                message: `The file holds ${list.length} corrections; the first is taken.`,
+                where: 'ColorCorrection',
+              },
+            ]
+          : [],
+    },
+    unit,
+    () => cdlStyles.Fwd!(c),
+  );
 }
 
 /** Everything but ICC profiles, which need their library: see `readAnyLook`. */
 export function readProgram(bytes: Uint8Array): Program {
   if (bytes[0] === 0x50 && bytes[1] === 0x4b) return ofArchive(bytes);
-  if ((bytes[0] === 0x89 && bytes[1] === 0x50) || (bytes[0] === 0x49 && bytes[1] === 0x49) || (bytes[0] === 0x4d && bytes[1] === 0x4d)) return ofTable(readHald(bytes));
+  if (
+    (bytes[0] === 0x89 && bytes[1] === 0x50) ||
+    (bytes[0] === 0x49 && bytes[1] === 0x49) ||
+    (bytes[0] === 0x4d && bytes[1] === 0x4d)
+  )
+    return ofTable(readHald(bytes));
   const start = new TextDecoder('latin1').decode(bytes.subarray(0, 4096));
   if (/<(\w+:)?ProcessList[\s>]/.test(start)) return ofClf(bytes);
   if (CDL_ROOTS.some((r) => new RegExp(`<(\\w+:)?${r}[\\s>]`).test(start))) return ofCdl(bytes);
-  if (bytes.length > 131 && start.slice(36, 40) === 'acsp') throw new Problem('look-icc', 'An ICC profile is read by another way.', 'the file', 'Take it in as an ICC profile.');
+  if (bytes.length > 131 && start.slice(36, 40) === 'acsp')
+    throw new Problem(
+      'look-icc',
+      'An ICC profile is read by another way.',
+      'the file',
+      'Take it in as an ICC profile.',
+    );
   return ofTable(readCube(bytes));
 }
 
 function ofArchive(bytes: Uint8Array): Program {
-  const names = memberNames(bytes), inner = names?.find((n) => /\.(clf|cube)$/i.test(n)), about = names?.find((n) => /\.json$/i.test(n)), data = inner ? member(bytes, inner) : null;
-  if (!data) throw new Problem('look-none', 'There is no table inside this archive.', 'the archive', 'Ask the supplier for the look again.');
+  const names = memberNames(bytes),
+    inner = names?.find((n) => /\.(clf|cube)$/i.test(n)),
+    about = names?.find((n) => /\.json$/i.test(n)),
+    data = inner ? member(bytes, inner) : null;
+  if (!data)
+    throw new Problem(
+      'look-none',
+      'There is no table inside this archive.',
+      'the archive',
+      'Ask the supplier for the look again.',
+    );
   const p = readProgram(data);
-  if (about) try { p.title = String((JSON.parse(strFromU8(member(bytes, about)!)) as { title?: string }).title ?? p.title); if (p.look) p.look.title = p.title; } catch { /* the title is then the table's own */ }
+  if (about)
+    try {
+      p.title = String((JSON.parse(strFromU8(member(bytes, about)!)) as { title?: string }).title ?? p.title);
+      if (p.look) p.look.title = p.title;
+    } catch {
+      /* the title is then the table's own */
+    }
   return p;
 }
 
@@ -78,7 +159,11 @@ function ofArchive(bytes: Uint8Array): Program {
 export function tableOfProgram(p: Program, size = 33): Look {
   if (p.look) return p.look;
   const f = p.evaluate();
-  return { ...fromFunction(size, p.title, (v) => f(v[0]!, v[1]!, v[2]!, v, 0), p.domain), format: p.format === 'icc' ? 'icc' : p.format, warnings: p.warnings };
+  return {
+    ...fromFunction(size, p.title, (v) => f(v[0]!, v[1]!, v[2]!, v, 0), p.domain),
+    format: p.format === 'icc' ? 'icc' : p.format,
+    warnings: p.warnings,
+  };
 }
 
 /** Smallest and largest result by channel: of the table's entries, else over the nodes of 33 points an axis. */

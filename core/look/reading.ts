@@ -4,8 +4,18 @@ import { linear, srgb, type Transfer } from '../color/transfer';
 import { fromRows, type Encoding, type Look, type Values } from './look';
 import { sampler, type Evaluate } from './sample';
 
-const primaries: Record<string, SpaceName> = { sRGB: 'srgb', 'Display P3': 'p3', 'Rec. 2020': 'rec2020', ProPhoto: 'prophoto' };
-const gamma = (g: number): Transfer => ({ name: `gamma ${g}`, title: `gamma ${g}`, encode: (v) => Math.sign(v) * Math.abs(v) ** (1 / g), decode: (v) => Math.sign(v) * Math.abs(v) ** g });
+const primaries: Record<string, SpaceName> = {
+  sRGB: 'srgb',
+  'Display P3': 'p3',
+  'Rec. 2020': 'rec2020',
+  ProPhoto: 'prophoto',
+};
+const gamma = (g: number): Transfer => ({
+  name: `gamma ${g}`,
+  title: `gamma ${g}`,
+  encode: (v) => Math.sign(v) * Math.abs(v) ** (1 / g),
+  decode: (v) => Math.sign(v) * Math.abs(v) ** g,
+});
 const transfers: Record<string, Transfer> = { sRGB: srgb, linear, 'gamma 2.2': gamma(2.2), 'gamma 2.4': gamma(2.4) };
 
 /** The part of an encoding that changes what a table does: what it takes, and what it gives where that is another thing. */
@@ -15,24 +25,57 @@ export const isPlain = (e: Reading): boolean => plainValues(e) && plainValues(e.
 const textOf = (v: Values): string => `${v.primaries}, ${v.transfer}, ${v.range}`;
 function valuesOf(text: string): Values | null {
   const [p = '', t = '', r = ''] = text.split(',').map((x) => x.trim());
-  return p in primaries && t in transfers && (r === 'full' || r === 'legal') ? { primaries: p, transfer: t, range: r } : null;
+  return p in primaries && t in transfers && (r === 'full' || r === 'legal')
+    ? { primaries: p, transfer: t, range: r }
+    : null;
 }
 /** "Rec. 2020, linear, full", or "Rec. 2020, linear, full → sRGB, sRGB, full", and back; null for what is no reading. */
-export const readingText = (e: Reading): string => (e.output && textOf(e.output) !== textOf(e) ? `${textOf(e)} → ${textOf(e.output)}` : textOf(e));
+export const readingText = (e: Reading): string =>
+  e.output && textOf(e.output) !== textOf(e) ? `${textOf(e)} → ${textOf(e.output)}` : textOf(e);
 export function readingOf(text: string): Reading | null {
-  const [takes = '', gives, ...more] = text.split('→'), a = valuesOf(takes), b = gives === undefined ? null : valuesOf(gives);
+  const [takes = '', gives, ...more] = text.split('→'),
+    a = valuesOf(takes),
+    b = gives === undefined ? null : valuesOf(gives);
   return !a || more.length || (gives !== undefined && !b) ? null : { ...a, ...(b ? { output: b } : {}) };
 }
 /** Other readings that are worth a look, besides the one that holds. */
-export const readings: readonly Reading[] = ['sRGB, sRGB, full', 'sRGB, gamma 2.2, full', 'sRGB, gamma 2.4, legal', 'sRGB, linear, full', 'Display P3, sRGB, full', 'Rec. 2020, gamma 2.4, full', 'Rec. 2020, linear, full', 'ProPhoto, linear, full', 'sRGB, linear, full → sRGB, sRGB, full', 'Rec. 2020, linear, full → sRGB, sRGB, full'].map((t) => readingOf(t)!);
+export const readings: readonly Reading[] = [
+  'sRGB, sRGB, full',
+  'sRGB, gamma 2.2, full',
+  'sRGB, gamma 2.4, legal',
+  'sRGB, linear, full',
+  'Display P3, sRGB, full',
+  'Rec. 2020, gamma 2.4, full',
+  'Rec. 2020, linear, full',
+  'ProPhoto, linear, full',
+  'sRGB, linear, full → sRGB, sRGB, full',
+  'Rec. 2020, linear, full → sRGB, sRGB, full',
+].map((t) => readingOf(t)!);
 
 /** `f` takes and gives values in the encoding; the answer takes and gives encoded sRGB. Legal range is 16…235 of 8 bits. */
 export function readAs(f: Evaluate, e: Reading): Evaluate {
   if (isPlain(e)) return f;
-  const side = (v: Values) => ({ space: spaces[primaries[v.primaries] ?? 'srgb'], curve: transfers[v.transfer] ?? srgb, low: v.range === 'legal' ? 16 / 255 : 0, span: v.range === 'legal' ? 219 / 255 : 1 }), takes = side(e), gives = side(e.output ?? e), into = between(spaces.srgb, takes.space), back = between(gives.space, spaces.srgb), v = new Float64Array(3);
-  const by = (m: number[]): void => { const r = v[0]!, g = v[1]!, b = v[2]!; for (let c = 0; c < 3; c++) v[c] = m[c * 3]! * r + m[c * 3 + 1]! * g + m[c * 3 + 2]! * b; };
+  const side = (v: Values) => ({
+      space: spaces[primaries[v.primaries] ?? 'srgb'],
+      curve: transfers[v.transfer] ?? srgb,
+      low: v.range === 'legal' ? 16 / 255 : 0,
+      span: v.range === 'legal' ? 219 / 255 : 1,
+    }),
+    takes = side(e),
+    gives = side(e.output ?? e),
+    into = between(spaces.srgb, takes.space),
+    back = between(gives.space, spaces.srgb),
+    v = new Float64Array(3);
+  const by = (m: number[]): void => {
+    const r = v[0]!,
+      g = v[1]!,
+      b = v[2]!;
+    for (let c = 0; c < 3; c++) v[c] = m[c * 3]! * r + m[c * 3 + 1]! * g + m[c * 3 + 2]! * b;
+  };
   return (r, g, b, out, at) => {
-    v[0] = srgb.decode(r); v[1] = srgb.decode(g); v[2] = srgb.decode(b);
+    v[0] = srgb.decode(r);
+    v[1] = srgb.decode(g);
+    v[2] = srgb.decode(b);
     by(into);
     for (let c = 0; c < 3; c++) v[c] = takes.low + takes.span * Math.min(1, Math.max(0, takes.curve.encode(v[c]!)));
     f(v[0], v[1], v[2], v, 0);
@@ -45,6 +88,15 @@ export function readAs(f: Evaluate, e: Reading): Evaluate {
 /** A table read so, as a table for sRGB values: of its own size, at least 33, twice that where its values are linear. */
 export function tableAs(look: Look, e: Reading): Look {
   if (isPlain(e)) return look;
-  const f = readAs(sampler(look), e), size = Math.min(65, Math.max(33, look.kind === '3d' ? look.size : 33) * (e.transfer === 'linear' ? 2 : 1));
-  return { ...fromRows(size, look.title, (row, n) => { for (let i = 0; i < n; i += 3) f(row[i]!, row[i + 1]!, row[i + 2]!, row, i); }), format: look.format, title: look.title, comments: look.comments, warnings: look.warnings };
+  const f = readAs(sampler(look), e),
+    size = Math.min(65, Math.max(33, look.kind === '3d' ? look.size : 33) * (e.transfer === 'linear' ? 2 : 1));
+  return {
+    ...fromRows(size, look.title, (row, n) => {
+      for (let i = 0; i < n; i += 3) f(row[i]!, row[i + 1]!, row[i + 2]!, row, i);
+    }),
+    format: look.format,
+    title: look.title,
+    comments: look.comments,
+    warnings: look.warnings,
+  };
 }

@@ -10,10 +10,14 @@ import { sampler, type Evaluate } from './sample';
 export function resized(look: Look, size: number, keep1d = false): Look {
   if (size === look.size && (look.kind === '3d' || keep1d)) return { ...look, comments: [], warnings: [] };
   const f = sampler(look);
-  if (look.kind !== '1d' || !keep1d) return { ...fromFunction(size, look.title, (v) => f(v[0]!, v[1]!, v[2]!, v, 0), look.domain), title: look.title };
-  const table = new Float32Array(size * 3), v = new Float64Array(3);
+  if (look.kind !== '1d' || !keep1d)
+    return { ...fromFunction(size, look.title, (v) => f(v[0]!, v[1]!, v[2]!, v, 0), look.domain), title: look.title };
+  const table = new Float32Array(size * 3),
+    v = new Float64Array(3);
   for (let i = 0; i < size; i++) {
-    const x = [0, 1, 2].map((c) => look.domain.min[c]! + ((look.domain.max[c]! - look.domain.min[c]!) * i) / (size - 1));
+    const x = [0, 1, 2].map(
+      (c) => look.domain.min[c]! + ((look.domain.max[c]! - look.domain.min[c]!) * i) / (size - 1),
+    );
     f(x[0]!, x[1]!, x[2]!, v, 0);
     table.set(v, i * 3);
   }
@@ -27,9 +31,13 @@ export function resample(look: Look, size: number, keep1d = false): { look: Look
 }
 
 /** Where and in what encoding an editor applies a table: its primaries and its transfer or shaper. */
-export interface TableEncoding { primaries: SpaceName; transfer: 'srgb' | 'linear' | { log: { below: number; above: number } } }
+export interface TableEncoding {
+  primaries: SpaceName;
+  transfer: 'srgb' | 'linear' | { log: { below: number; above: number } };
+}
 
-export const transferOf = (t: TableEncoding['transfer']): Transfer => (t === 'srgb' ? srgb : t === 'linear' ? linear : logShaper(t.log.below, t.log.above));
+export const transferOf = (t: TableEncoding['transfer']): Transfer =>
+  t === 'srgb' ? srgb : t === 'linear' ? linear : logShaper(t.log.below, t.log.above);
 
 /**
  * A look made for sRGB display values as a table for values in another encoding. Light outside the look's own
@@ -38,27 +46,46 @@ export const transferOf = (t: TableEncoding['transfer']): Transfer => (t === 'sr
  */
 export function reexpress(look: Look, target: TableEncoding, size: number): { look: Look; residual: Residual } {
   const f = sampler(look);
-  const space = spaces[target.primaries], curve = transferOf(target.transfer);
+  const space = spaces[target.primaries],
+    curve = transferOf(target.transfer);
   const isSrgb = target.primaries === 'srgb' && target.transfer === 'srgb';
   if (isSrgb) return resample(look, size);
-  const toSrgb = between(space, spaces.srgb), fromSrgb = between(spaces.srgb, space);
-  const inner = (v: Float64Array): void => { // linear sRGB through the look, in place
-    const r = v[0]!, g = v[1]!, b = v[2]!, cr = Math.min(1, Math.max(0, r)), cg = Math.min(1, Math.max(0, g)), cb = Math.min(1, Math.max(0, b));
+  const toSrgb = between(space, spaces.srgb),
+    fromSrgb = between(spaces.srgb, space);
+  const inner = (v: Float64Array): void => {
+    // linear sRGB through the look, in place
+    const r = v[0]!,
+      g = v[1]!,
+      b = v[2]!,
+      cr = Math.min(1, Math.max(0, r)),
+      cg = Math.min(1, Math.max(0, g)),
+      cb = Math.min(1, Math.max(0, b));
     f(encodeSrgb(cr), encodeSrgb(cg), encodeSrgb(cb), v, 0);
-    v[0] = decodeSrgb(v[0]!) + (r - cr); v[1] = decodeSrgb(v[1]!) + (g - cg); v[2] = decodeSrgb(v[2]!) + (b - cb);
+    v[0] = decodeSrgb(v[0]!) + (r - cr);
+    v[1] = decodeSrgb(v[1]!) + (g - cg);
+    v[2] = decodeSrgb(v[2]!) + (b - cb);
   };
   const by = (m: number[], v: Float64Array): void => {
-    const r = v[0]!, g = v[1]!, b = v[2]!;
-    v[0] = m[0]! * r + m[1]! * g + m[2]! * b; v[1] = m[3]! * r + m[4]! * g + m[5]! * b; v[2] = m[6]! * r + m[7]! * g + m[8]! * b;
+    const r = v[0]!,
+      g = v[1]!,
+      b = v[2]!;
+    v[0] = m[0]! * r + m[1]! * g + m[2]! * b;
+    v[1] = m[3]! * r + m[4]! * g + m[5]! * b;
+    v[2] = m[6]! * r + m[7]! * g + m[8]! * b;
   };
   const out = fromFunction(size, look.title, (v) => {
     for (let c = 0; c < 3; c++) v[c] = curve.decode(v[c]!);
-    by(toSrgb, v); inner(v); by(fromSrgb, v);
+    by(toSrgb, v);
+    inner(v);
+    by(fromSrgb, v);
     for (let c = 0; c < 3; c++) v[c] = curve.encode(v[c]!);
   });
-  const g = sampler(out), w = new Float64Array(3);
+  const g = sampler(out),
+    w = new Float64Array(3);
   const through: Evaluate = (r, gr, b, o, at) => {
-    w[0] = decodeSrgb(r); w[1] = decodeSrgb(gr); w[2] = decodeSrgb(b);
+    w[0] = decodeSrgb(r);
+    w[1] = decodeSrgb(gr);
+    w[2] = decodeSrgb(b);
     by(fromSrgb, w);
     g(curve.encode(w[0]), curve.encode(w[1]), curve.encode(w[2]), w, 0);
     for (let c = 0; c < 3; c++) w[c] = curve.decode(w[c]!);

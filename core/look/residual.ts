@@ -6,12 +6,21 @@ import { deltaE2000 } from '../color/difference';
 import { labOfSrgb } from '../color/lab';
 import type { Evaluate } from './sample';
 
-export interface Residual { maxDeltaE: number; p95DeltaE: number; meanDeltaE: number; worst: [number, number, number] }
+export interface Residual {
+  maxDeltaE: number;
+  p95DeltaE: number;
+  meanDeltaE: number;
+  worst: [number, number, number];
+}
 
 /** Radical inverse of i in a base: the Halton sequence (Halton, Numerische Mathematik 2, 1960). */
 export function halton(i: number, base: number): number {
-  let f = 1, out = 0;
-  for (let n = i; n > 0; n = Math.floor(n / base)) { f /= base; out += f * (n % base); }
+  let f = 1,
+    out = 0;
+  for (let n = i; n > 0; n = Math.floor(n / base)) {
+    f /= base;
+    out += f * (n % base);
+  }
   return out;
 }
 
@@ -21,7 +30,11 @@ export function haltonPoints(count = 20000): Float64Array {
   let points = cache.get(count);
   if (!points) {
     points = new Float64Array(count * 3);
-    for (let i = 1; i <= count; i++) { points[i * 3 - 3] = halton(i, 2); points[i * 3 - 2] = halton(i, 3); points[i * 3 - 1] = halton(i, 5); }
+    for (let i = 1; i <= count; i++) {
+      points[i * 3 - 3] = halton(i, 2);
+      points[i * 3 - 2] = halton(i, 3);
+      points[i * 3 - 1] = halton(i, 5);
+    }
     cache.set(count, points);
   }
   return points;
@@ -34,7 +47,11 @@ export function pointsIn(domain: { min: number[]; max: number[] }, count = 20000
 
 /** Distances by point; `points` interleaved triples. */
 export function distances(a: Evaluate, b: Evaluate, points: Float64Array): Float64Array {
-  const count = points.length / 3, out = new Float64Array(count), p = new Float64Array(3), q = new Float64Array(3), l = new Float64Array(6);
+  const count = points.length / 3,
+    out = new Float64Array(count),
+    p = new Float64Array(3),
+    q = new Float64Array(3),
+    l = new Float64Array(6);
   for (let i = 0; i < count; i++) {
     a(points[i * 3]!, points[i * 3 + 1]!, points[i * 3 + 2]!, p, 0);
     b(points[i * 3]!, points[i * 3 + 1]!, points[i * 3 + 2]!, q, 0);
@@ -49,10 +66,19 @@ export function distances(a: Evaluate, b: Evaluate, points: Float64Array): Float
 export function residual(a: Evaluate, b: Evaluate, points: Float64Array = haltonPoints()): Residual {
   const d = distances(a, b, points);
   if (!d.length) return { maxDeltaE: 0, p95DeltaE: 0, meanDeltaE: 0, worst: [0, 0, 0] };
-  let at = 0, sum = 0;
-  for (let i = 0; i < d.length; i++) { sum += d[i]!; if (d[i]! > d[at]!) at = i; }
+  let at = 0,
+    sum = 0;
+  for (let i = 0; i < d.length; i++) {
+    sum += d[i]!;
+    if (d[i]! > d[at]!) at = i;
+  }
   const sorted = d.slice().sort();
-  return { maxDeltaE: d[at]!, p95DeltaE: sorted[Math.max(0, Math.ceil(sorted.length * 0.95) - 1)]!, meanDeltaE: sum / d.length, worst: [points[at * 3]!, points[at * 3 + 1]!, points[at * 3 + 2]!] };
+  return {
+    maxDeltaE: d[at]!,
+    p95DeltaE: sorted[Math.max(0, Math.ceil(sorted.length * 0.95) - 1)]!,
+    meanDeltaE: sum / d.length,
+    worst: [points[at * 3]!, points[at * 3 + 1]!, points[at * 3 + 2]!],
+  };
 }
 
 /** Near-duplicates by effect: 95th percentile ≤ 0.5 and maximum ≤ 2 ΔE00, unless the studio sets otherwise. */

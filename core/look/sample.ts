@@ -9,12 +9,19 @@ export type Interpolation = 'tetrahedral' | 'trilinear';
 export type Evaluate = (r: number, g: number, b: number, out: Float64Array | Float32Array, at: number) => void;
 
 /** The sampler of a look. `strength` is a factor: 0 no effect, 1 as made, above that extrapolated. */
-export function sampler(look: Look, interpolation: Interpolation = look.interpolation ?? 'tetrahedral', strength = 1): Evaluate {
+export function sampler(
+  look: Look,
+  interpolation: Interpolation = look.interpolation ?? 'tetrahedral',
+  strength = 1,
+): Evaluate {
   const bare = look.kind === '1d' ? curves(look) : interpolation === 'trilinear' ? trilinear(look) : tetrahedral(look);
-  const [r0, g0, b0] = look.domain.min as [number, number, number], [r1, g1, b1] = look.domain.max as [number, number, number];
+  const [r0, g0, b0] = look.domain.min as [number, number, number],
+    [r1, g1, b1] = look.domain.max as [number, number, number];
   const hold = (v: number, a: number, b: number): number => (v < a ? a : v > b ? b : v === v ? v : a);
   return (r, g, b, out, at) => {
-    const x = hold(r, r0, r1), y = hold(g, g0, g1), z = hold(b, b0, b1);
+    const x = hold(r, r0, r1),
+      y = hold(g, g0, g1),
+      z = hold(b, b0, b1);
     bare(x, y, z, out, at);
     if (strength !== 1) {
       out[at] = x + strength * (out[at]! - x);
@@ -29,46 +36,115 @@ function scales(look: Look): number[] {
 }
 
 function curves(look: Look): Evaluate {
-  const { table, size, domain } = look, k = scales(look), last = size - 1;
+  const { table, size, domain } = look,
+    k = scales(look),
+    last = size - 1;
   const one = (v: number, c: number): number => {
-    const p = (v - domain.min[c]!) * k[c]!, i = Math.min(last - 1, Math.floor(p)), f = p - i, a = table[i * 3 + c]!;
+    const p = (v - domain.min[c]!) * k[c]!,
+      i = Math.min(last - 1, Math.floor(p)),
+      f = p - i,
+      a = table[i * 3 + c]!;
     return a + f * (table[(i + 1) * 3 + c]! - a);
   };
-  return (r, g, b, out, at) => { out[at] = one(r, 0); out[at + 1] = one(g, 1); out[at + 2] = one(b, 2); };
+  return (r, g, b, out, at) => {
+    out[at] = one(r, 0);
+    out[at + 1] = one(g, 1);
+    out[at + 2] = one(b, 2);
+  };
 }
 
 function trilinear(look: Look): Evaluate {
-  const { table: t, size, domain } = look, k = scales(look), last = size - 2, dg = size * 3, db = size * size * 3;
+  const { table: t, size, domain } = look,
+    k = scales(look),
+    last = size - 2,
+    dg = size * 3,
+    db = size * size * 3;
   return (r, g, b, out, at) => {
-    const x = (r - domain.min[0]!) * k[0]!, y = (g - domain.min[1]!) * k[1]!, z = (b - domain.min[2]!) * k[2]!;
-    const i = Math.min(last, Math.floor(x)), j = Math.min(last, Math.floor(y)), l = Math.min(last, Math.floor(z));
-    const fx = x - i, fy = y - j, fz = z - l, o = i * 3 + j * dg + l * db;
+    const x = (r - domain.min[0]!) * k[0]!,
+      y = (g - domain.min[1]!) * k[1]!,
+      z = (b - domain.min[2]!) * k[2]!;
+    const i = Math.min(last, Math.floor(x)),
+      j = Math.min(last, Math.floor(y)),
+      l = Math.min(last, Math.floor(z));
+    const fx = x - i,
+      fy = y - j,
+      fz = z - l,
+      o = i * 3 + j * dg + l * db;
     for (let c = 0; c < 3; c++) {
       const p = o + c;
-      const a = t[p]! + fx * (t[p + 3]! - t[p]!), d = t[p + dg]! + fx * (t[p + dg + 3]! - t[p + dg]!);
-      const e = t[p + db]! + fx * (t[p + db + 3]! - t[p + db]!), h = t[p + dg + db]! + fx * (t[p + dg + db + 3]! - t[p + dg + db]!);
-      const low = a + fy * (d - a), high = e + fy * (h - e);
+      const a = t[p]! + fx * (t[p + 3]! - t[p]!),
+        d = t[p + dg]! + fx * (t[p + dg + 3]! - t[p + dg]!);
+      const e = t[p + db]! + fx * (t[p + db + 3]! - t[p + db]!),
+        h = t[p + dg + db]! + fx * (t[p + dg + db + 3]! - t[p + dg + db]!);
+      const low = a + fy * (d - a),
+        high = e + fy * (h - e);
       out[at + c] = low + fz * (high - low);
     }
   };
 }
 
 function tetrahedral(look: Look): Evaluate {
-  const { table: t, size, domain } = look, k = scales(look), last = size - 2, dg = size * 3, db = size * size * 3, all = 3 + dg + db;
+  const { table: t, size, domain } = look,
+    k = scales(look),
+    last = size - 2,
+    dg = size * 3,
+    db = size * size * 3,
+    all = 3 + dg + db;
   return (r, g, b, out, at) => {
-    const x = (r - domain.min[0]!) * k[0]!, y = (g - domain.min[1]!) * k[1]!, z = (b - domain.min[2]!) * k[2]!;
-    const i = Math.min(last, Math.floor(x)), j = Math.min(last, Math.floor(y)), l = Math.min(last, Math.floor(z));
-    const fx = x - i, fy = y - j, fz = z - l, o = i * 3 + j * dg + l * db;
+    const x = (r - domain.min[0]!) * k[0]!,
+      y = (g - domain.min[1]!) * k[1]!,
+      z = (b - domain.min[2]!) * k[2]!;
+    const i = Math.min(last, Math.floor(x)),
+      j = Math.min(last, Math.floor(y)),
+      l = Math.min(last, Math.floor(z));
+    const fx = x - i,
+      fy = y - j,
+      fz = z - l,
+      o = i * 3 + j * dg + l * db;
     // the largest fraction is walked first, then the middle one: two corners between the cell's ends
     let p: number, q: number, u: number, v: number, w: number;
     if (fx >= fy) {
-      if (fy >= fz) { p = 3; q = 3 + dg; u = fx; v = fy; w = fz; }
-      else if (fx >= fz) { p = 3; q = 3 + db; u = fx; v = fz; w = fy; }
-      else { p = db; q = db + 3; u = fz; v = fx; w = fy; }
-    } else if (fz >= fy) { p = db; q = db + dg; u = fz; v = fy; w = fx; }
-    else if (fz >= fx) { p = dg; q = dg + db; u = fy; v = fz; w = fx; }
-    else { p = dg; q = dg + 3; u = fy; v = fx; w = fz; }
-    const a = 1 - u, d = u - v, e = v - w;
+      if (fy >= fz) {
+        p = 3;
+        q = 3 + dg;
+        u = fx;
+        v = fy;
+        w = fz;
+      } else if (fx >= fz) {
+        p = 3;
+        q = 3 + db;
+        u = fx;
+        v = fz;
+        w = fy;
+      } else {
+        p = db;
+        q = db + 3;
+        u = fz;
+        v = fx;
+        w = fy;
+      }
+    } else if (fz >= fy) {
+      p = db;
+      q = db + dg;
+      u = fz;
+      v = fy;
+      w = fx;
+    } else if (fz >= fx) {
+      p = dg;
+      q = dg + db;
+      u = fy;
+      v = fz;
+      w = fx;
+    } else {
+      p = dg;
+      q = dg + 3;
+      u = fy;
+      v = fx;
+      w = fz;
+    }
+    const a = 1 - u,
+      d = u - v,
+      e = v - w;
     for (let c = 0; c < 3; c++) {
       const n = o + c;
       out[at + c] = a * t[n]! + d * t[n + p]! + e * t[n + q]! + w * t[n + all]!;

@@ -13,40 +13,106 @@ const marks: [VariantMark, RegExp][] = [
   ['for camera data', /\b(camera data|raw|dng)\b/i],
   ['older format', /\b(legacy|older|old|classic)\b/i],
 ];
-const release = /\b(?:v(?:er(?:sion)?)?\.?\s*\d+(?:\.\d+)*|r\d+|rev(?:ision)?\.?\s*\d+|\d+\.\d+)\b/gi, copies = /\b(?:copy|kopie)(?:\s*\d+)?\b|\(\d+\)/gi;
+const release = /\b(?:v(?:er(?:sion)?)?\.?\s*\d+(?:\.\d+)*|r\d+|rev(?:ision)?\.?\s*\d+|\d+\.\d+)\b/gi,
+  copies = /\b(?:copy|kopie)(?:\s*\d+)?\b|\(\d+\)/gi;
 
-export interface DesignName { base: string; mark: VariantMark | null; release: string }
+export interface DesignName {
+  base: string;
+  mark: VariantMark | null;
+  release: string;
+}
 
 /** "Kiln Dusk v2 (JPEG)" → base "kiln dusk", for rendered files, release "v2". The folder may carry the mark too. */
 export function designName(title: string, folder = ''): DesignName {
   const found = title.match(release)?.[0] ?? '';
-  let base = title.normalize('NFKD').replace(/[\u0300-\u036f]/g, '').replace(/[_+]/g, ' ').replace(release, ' ').replace(copies, ' '), mark: VariantMark | null = null;
-  for (const [m, pattern] of marks) if (pattern.test(base)) { const without = base.replace(new RegExp(pattern.source, 'gi'), ' '); if (/[a-z0-9]/i.test(without)) { mark ??= m; base = without; } }
-  if (!mark) for (const [m, pattern] of marks) if (folder.split('/').some((f) => pattern.test(f.replace(/[_+-]/g, ' ')))) mark ??= m;
-  return { base: base.replace(/[()[\]–—-]+/g, ' ').replace(/\s+/g, ' ').trim().toLowerCase(), mark, release: found.trim() };
+  let base = title
+      .normalize('NFKD')
+      .replace(/[\u0300-\u036f]/g, '')
+      .replace(/[_+]/g, ' ')
+      .replace(release, ' ')
+      .replace(copies, ' '),
+    mark: VariantMark | null = null;
+  for (const [m, pattern] of marks)
+    if (pattern.test(base)) {
+      const without = base.replace(new RegExp(pattern.source, 'gi'), ' ');
+      if (/[a-z0-9]/i.test(without)) {
+        mark ??= m;
+        base = without;
+      }
+    }
+  if (!mark)
+    for (const [m, pattern] of marks)
+      if (folder.split('/').some((f) => pattern.test(f.replace(/[_+-]/g, ' ')))) mark ??= m;
+  return {
+    base: base
+      .replace(/[()[\]–—-]+/g, ' ')
+      .replace(/\s+/g, ' ')
+      .trim()
+      .toLowerCase(),
+    mark,
+    release: found.trim(),
+  };
 }
 
 /** Names as people compare them: case, accents, spaces, dashes and underscores aside. */
-export const foldName = (s: string): string => s.normalize('NFKD').replace(/[\u0300-\u036f]/g, '').toLowerCase().replace(/[\s_\-–—.]+/g, ' ').trim();
+export const foldName = (s: string): string =>
+  s
+    .normalize('NFKD')
+    .replace(/[\u0300-\u036f]/g, '')
+    .toLowerCase()
+    .replace(/[\s_\-–—.]+/g, ' ')
+    .trim();
 
-const sorted = (v: unknown): unknown => (Array.isArray(v) ? v.map(sorted) : v && typeof v === 'object' ? Object.fromEntries(Object.keys(v).sort().map((k) => [k, sorted((v as Record<string, unknown>)[k])])) : typeof v === 'number' ? Math.round(v * 1e6) / 1e6 : v);
+const sorted = (v: unknown): unknown =>
+  Array.isArray(v)
+    ? v.map(sorted)
+    : v && typeof v === 'object'
+      ? Object.fromEntries(
+          Object.keys(v)
+            .sort()
+            .map((k) => [k, sorted((v as Record<string, unknown>)[k])]),
+        )
+      : typeof v === 'number'
+        ? Math.round(v * 1e6) / 1e6
+        : v;
 
 /** A preset's content whatever the order or the container: settings, references, and what no mapping knows. Without names. */
 export function canonicalPreset(facts: { settings?: unknown; references?: unknown; unknown?: unknown }): string {
-  return JSON.stringify(sorted({ settings: facts.settings ?? {}, references: facts.references ?? [], unknown: facts.unknown ?? {} }));
+  return JSON.stringify(
+    sorted({ settings: facts.settings ?? {}, references: facts.references ?? [], unknown: facts.unknown ?? {} }),
+  );
 }
 
 /** The part of a preset that no table carries, in canonical form: presets alike in effect are copies only where it is the same. */
 export function outsideTable(facts: { settings?: unknown; classes?: unknown; references?: unknown }): string {
-  const settings = (facts.settings ?? {}) as Settings, left = split(settings, (facts.classes ?? {}) as ClassOverrides).left.map((l) => l.setting);
-  return left.length || (facts.references as unknown[] | undefined)?.length ? JSON.stringify(sorted({ settings: Object.fromEntries(left.map((id) => [id, settings[id]])), references: facts.references ?? [] })) : '';
+  const settings = (facts.settings ?? {}) as Settings,
+    left = split(settings, (facts.classes ?? {}) as ClassOverrides).left.map((l) => l.setting);
+  return left.length || (facts.references as unknown[] | undefined)?.length
+    ? JSON.stringify(
+        sorted({
+          settings: Object.fromEntries(left.map((id) => [id, settings[id]])),
+          references: facts.references ?? [],
+        }),
+      )
+    : '';
 }
 
-export interface SettingChange { setting: string; title: string; before: unknown; after: unknown }
+export interface SettingChange {
+  setting: string;
+  title: string;
+  before: unknown;
+  after: unknown;
+}
 
 /** The settings that differ, in their documented order. */
 export function settingChanges(before: Settings, after: Settings): SettingChange[] {
-  return allSettings.flatMap((d) => { const a = before[d.id], b = after[d.id]; return JSON.stringify(sorted(a ?? null)) === JSON.stringify(sorted(b ?? null)) ? [] : [{ setting: d.id, title: d.title, before: a ?? null, after: b ?? null }]; });
+  return allSettings.flatMap((d) => {
+    const a = before[d.id],
+      b = after[d.id];
+    return JSON.stringify(sorted(a ?? null)) === JSON.stringify(sorted(b ?? null))
+      ? []
+      : [{ setting: d.id, title: d.title, before: a ?? null, after: b ?? null }];
+  });
 }
 
 /** Share of the settings of either that are the same in both, 0…1. */
@@ -59,20 +125,35 @@ export function settingLikeness(a: Settings, b: Settings): number {
 
 /** Likeness of two names by pairs of letters (Dice's coefficient), 0…1. */
 export function nameLikeness(a: string, b: string): number {
-  const pairs = (s: string): Map<string, number> => { const m = new Map<string, number>(), t = foldName(s).replace(/ /g, ''); for (let i = 0; i < t.length - 1; i++) m.set(t.slice(i, i + 2), (m.get(t.slice(i, i + 2)) ?? 0) + 1); return m; };
-  const x = pairs(a), y = pairs(b);
-  let both = 0, all = 0;
-  for (const [k, n] of x) { both += Math.min(n, y.get(k) ?? 0); all += n; }
+  const pairs = (s: string): Map<string, number> => {
+    const m = new Map<string, number>(),
+      t = foldName(s).replace(/ /g, '');
+    for (let i = 0; i < t.length - 1; i++) m.set(t.slice(i, i + 2), (m.get(t.slice(i, i + 2)) ?? 0) + 1);
+    return m;
+  };
+  const x = pairs(a),
+    y = pairs(b);
+  let both = 0,
+    all = 0;
+  for (const [k, n] of x) {
+    both += Math.min(n, y.get(k) ?? 0);
+    all += n;
+  }
   for (const n of y.values()) all += n;
   return all ? (2 * both) / all : 0;
 }
 
 /** Where what the file says of itself and its name or folder differ, each a sentence. */
 export function mismatches(path: string, facts: { fileTitle?: unknown; fileHeadings?: unknown }): string[] {
-  const parts = path.split('/'), name = parts.pop()!.replace(/\.[^.]+$/, ''), out: string[] = [];
+  const parts = path.split('/'),
+    name = parts.pop()!.replace(/\.[^.]+$/, ''),
+    out: string[] = [];
   const title = typeof facts.fileTitle === 'string' ? facts.fileTitle.trim() : '';
-  if (title && foldName(title) !== foldName(name)) out.push(`Inside it is titled “${title}”, its file name says “${name}”.`);
-  const headings = Array.isArray(facts.fileHeadings) ? facts.fileHeadings.map(String).filter(Boolean) : [], folder = parts[parts.length - 1];
-  if (headings.length && folder && !headings.some((h) => foldName(h) === foldName(folder))) out.push(`Inside it stands under “${headings.join(' / ')}”, its folder is “${folder}”.`);
+  if (title && foldName(title) !== foldName(name))
+    out.push(`Inside it is titled “${title}”, its file name says “${name}”.`);
+  const headings = Array.isArray(facts.fileHeadings) ? facts.fileHeadings.map(String).filter(Boolean) : [],
+    folder = parts[parts.length - 1];
+  if (headings.length && folder && !headings.some((h) => foldName(h) === foldName(folder)))
+    out.push(`Inside it stands under “${headings.join(' / ')}”, its folder is “${folder}”.`);
   return out;
 }

@@ -29,16 +29,26 @@ export type Kind = ItemKind | 'frame' | 'chart' | 'descriptor' | 'document' | 'u
 export const isTakeable = (kind: string): kind is ItemKind => (takeable as readonly string[]).includes(kind);
 
 export interface Recognised {
-  kind: Kind; format: string; title: string; headings: string[]; needs: { kind: string; name: string }[]; note: string;
+  kind: Kind;
+  format: string;
+  title: string;
+  headings: string[];
+  needs: { kind: string; name: string }[];
+  note: string;
   /** 0…1, and what speaks for it. */
-  confidence: number; evidence: string[];
+  confidence: number;
+  evidence: string[];
   /** Facts by kind, kept with the version. */
   facts: Record<string, unknown>;
   /** The table, where it was read on the way; not kept. */
   look?: Look;
 }
 
-export const baseName = (path: string): string => path.split('/').pop()!.replace(/\.[^.]+$/, '');
+export const baseName = (path: string): string =>
+  path
+    .split('/')
+    .pop()!
+    .replace(/\.[^.]+$/, '');
 const extension = (path: string): string => (/\.([^./]+)$/.exec(path)?.[1] ?? '').toLowerCase();
 const head = (bytes: Uint8Array): string => new TextDecoder('latin1').decode(bytes.subarray(0, 8192));
 
@@ -48,7 +58,8 @@ export function languageOf(doc: StepDocument, descriptors: readonly Descriptor[]
     if (d.presets?.container !== doc.container) continue;
     const r = d.presets.recognise;
     if (r.namespace && doc.namespaces.includes(r.namespace)) return d;
-    if (r.section && doc.steps.some((s) => s.name === r.section && (!r.key || s.attributes[r.key] === r.value))) return d;
+    if (r.section && doc.steps.some((s) => s.name === r.section && (!r.key || s.attributes[r.key] === r.value)))
+      return d;
   }
   return null;
 }
@@ -56,87 +67,229 @@ export function languageOf(doc: StepDocument, descriptors: readonly Descriptor[]
 const preset = (path: string, doc: StepDocument, d: Descriptor): Recognised & { read: ReadPreset } => {
   const read = applyMapping(d.presets!.mapping, doc);
   return {
-    kind: 'preset', format: editorKey(d), title: read.name || baseName(path), headings: read.headings, read,
-    needs: read.references.map((r) => ({ kind: r.kind, name: r.name })), note: `preset of ${d.title}`, confidence: 0.99,
-    evidence: [`${doc.container.toUpperCase()} with ${d.presets!.recognise.namespace ? `the namespace ${d.presets!.recognise.namespace}` : `${d.presets!.recognise.section} ${d.presets!.recognise.key ?? ''} ${d.presets!.recognise.value ?? ''}`}`.trim(), `${doc.steps.length} steps, ${Object.keys(read.settings).length} settings read`],
-    facts: { language: editorKey(d), fileTitle: read.name, fileHeadings: read.headings, settings: read.settings, classes: read.classes, references: read.references, unknown: read.unknown },
+    kind: 'preset',
+    format: editorKey(d),
+    title: read.name || baseName(path),
+    headings: read.headings,
+    read,
+    needs: read.references.map((r) => ({ kind: r.kind, name: r.name })),
+    note: `preset of ${d.title}`,
+    confidence: 0.99,
+    evidence: [
+      `${doc.container.toUpperCase()} with ${d.presets!.recognise.namespace ? `the namespace ${d.presets!.recognise.namespace}` : `${d.presets!.recognise.section} ${d.presets!.recognise.key ?? ''} ${d.presets!.recognise.value ?? ''}`}`.trim(),
+      `${doc.steps.length} steps, ${Object.keys(read.settings).length} settings read`,
+    ],
+    facts: {
+      language: editorKey(d),
+      fileTitle: read.name,
+      fileHeadings: read.headings,
+      settings: read.settings,
+      classes: read.classes,
+      references: read.references,
+      unknown: read.unknown,
+    },
   };
 };
 
-const looksLikeXml = (bytes: Uint8Array): boolean => /^\s*(?:\u00ef\u00bb\u00bf)?<[?!a-zA-Z]/.test(head(bytes).slice(0, 200)) || head(bytes).includes('<?xpacket');
+const looksLikeXml = (bytes: Uint8Array): boolean =>
+  /^\s*(?:\u00ef\u00bb\u00bf)?<[?!a-zA-Z]/.test(head(bytes).slice(0, 200)) || head(bytes).includes('<?xpacket');
 const isXmp = (start: string): boolean => start.includes('http://www.w3.org/1999/02/22-rdf-syntax-ns#');
-const steps = (bytes: Uint8Array): StepDocument => (!looksLikeXml(bytes) ? readIni(bytes) : isXmp(head(bytes)) ? readXmp(bytes) : readXmlSteps(bytes));
+const steps = (bytes: Uint8Array): StepDocument =>
+  !looksLikeXml(bytes) ? readIni(bytes) : isXmp(head(bytes)) ? readXmp(bytes) : readXmlSteps(bytes);
 
 /** Reads a preset in any language that a descriptor tells; throws a Problem where the content is none. */
-export function readPreset(path: string, bytes: Uint8Array, descriptors: readonly Descriptor[], only?: string): ReturnType<typeof preset> {
+export function readPreset(
+  path: string,
+  bytes: Uint8Array,
+  descriptors: readonly Descriptor[],
+  only?: string,
+): ReturnType<typeof preset> {
   const chosen = only ? descriptors.filter((d) => editorKey(d) === only) : descriptors;
-  if (only && !chosen.length) throw new Problem('editor-unknown', `No descriptor for ${only}.`, only, `Known are ${descriptors.map(editorKey).join(', ')}.`);
+  if (only && !chosen.length)
+    throw new Problem(
+      'editor-unknown',
+      `No descriptor for ${only}.`,
+      only,
+      `Known are ${descriptors.map(editorKey).join(', ')}.`,
+    );
   const d = languageOf(steps(bytes), chosen);
-  if (!d) throw new Problem('preset-language', 'This is no preset in a language that any descriptor tells.', path, 'Bring in a descriptor with a mapping for the editor that made it.');
+  if (!d)
+    throw new Problem(
+      'preset-language',
+      'This is no preset in a language that any descriptor tells.',
+      path,
+      'Bring in a descriptor with a mapping for the editor that made it.',
+    );
   return preset(path, steps(bytes), d);
 }
 
 /** The descriptor whose own kind of archive these bytes are: all of its members are there. */
-export function archiveEditor(bytes: Uint8Array, descriptors: readonly Descriptor[]): { descriptor: Descriptor; about: string | null } | null {
+export function archiveEditor(
+  bytes: Uint8Array,
+  descriptors: readonly Descriptor[],
+): { descriptor: Descriptor; about: string | null } | null {
   const names = memberNames(bytes);
   if (!names || names.length > 50) return null;
   // editions may share a form; then the newest counts
-  for (const d of [...descriptors].sort((a, b) => b.version.localeCompare(a.version, 'en', { numeric: true }))) for (const a of d.accepts) {
-    const members = a.writer.archive?.members.map((m) => m.name);
-    if (members?.length && members.every((m) => names.includes(m))) return { descriptor: d, about: a.writer.archive!.members.find((m) => m.json)?.name ?? null };
-  }
+  for (const d of [...descriptors].sort((a, b) => b.version.localeCompare(a.version, 'en', { numeric: true })))
+    for (const a of d.accepts) {
+      const members = a.writer.archive?.members.map((m) => m.name);
+      if (members?.length && members.every((m) => names.includes(m)))
+        return { descriptor: d, about: a.writer.archive!.members.find((m) => m.json)?.name ?? null };
+    }
   return null;
 }
 
-const lookFacts = (look: Look): Record<string, unknown> => ({ kind: look.kind, size: look.size, domain: look.domain, range: rangeOf(look), fileTitle: look.title, comments: look.comments.slice(0, 20), warnings: look.warnings });
+const lookFacts = (look: Look): Record<string, unknown> => ({
+  kind: look.kind,
+  size: look.size,
+  domain: look.domain,
+  range: rangeOf(look),
+  fileTitle: look.title,
+  comments: look.comments.slice(0, 20),
+  warnings: look.warnings,
+});
 
-const signatures: [RegExp, string, string][] = [[/^%PDF-/, 'pdf', 'PDF document'], [/^GIF8/, 'gif', 'GIF picture'], [/^\{\\rtf/, 'rtf', 'RTF document'], [/^PK\u0003\u0004/, 'zip', 'ZIP archive']];
-const programs: [RegExp, string][] = [[/^\u007fELF/, 'an ELF program'], [/^MZ/, 'a Windows program'], [/^(\u00ca\u00fe\u00ba\u00be|\u00cf\u00fa\u00ed\u00fe|\u00fe\u00ed\u00fa[\u00ce\u00cf])/, 'a Mach-O program'], [/^#!\s*\/\S+/, 'a script']];
+const signatures: [RegExp, string, string][] = [
+  [/^%PDF-/, 'pdf', 'PDF document'],
+  [/^GIF8/, 'gif', 'GIF picture'],
+  [/^\{\\rtf/, 'rtf', 'RTF document'],
+  [/^PK\u0003\u0004/, 'zip', 'ZIP archive'],
+];
+const programs: [RegExp, string][] = [
+  [/^\u007fELF/, 'an ELF program'],
+  [/^MZ/, 'a Windows program'],
+  [/^(\u00ca\u00fe\u00ba\u00be|\u00cf\u00fa\u00ed\u00fe|\u00fe\u00ed\u00fa[\u00ce\u00cf])/, 'a Mach-O program'],
+  [/^#!\s*\/\S+/, 'a script'],
+];
 
-type Try = (path: string, bytes: Uint8Array, start: string, descriptors: readonly Descriptor[]) => Omit<Recognised, 'evidence' | 'confidence'> & Partial<Pick<Recognised, 'evidence' | 'confidence'>> | null;
-const plain = (path: string, kind: Kind, format: string, note: string, more: Partial<Recognised> = {}): Recognised => ({ kind, format, title: baseName(path), headings: [], needs: [], note, facts: {}, confidence: 1, evidence: [note], ...more });
+type Try = (
+  path: string,
+  bytes: Uint8Array,
+  start: string,
+  descriptors: readonly Descriptor[],
+) => (Omit<Recognised, 'evidence' | 'confidence'> & Partial<Pick<Recognised, 'evidence' | 'confidence'>>) | null;
+const plain = (path: string, kind: Kind, format: string, note: string, more: Partial<Recognised> = {}): Recognised => ({
+  kind,
+  format,
+  title: baseName(path),
+  headings: [],
+  needs: [],
+  note,
+  facts: {},
+  confidence: 1,
+  evidence: [note],
+  ...more,
+});
 
 const cube: Try = (path, bytes, start) => {
   const said = /^\s*(#[^\n]*\n\s*)*(LUT_[13]D_SIZE|TITLE\s+"|DOMAIN_M|LUT_[13]D_INPUT_RANGE)/m.test(start);
   if (!said && extension(path) !== 'cube') return null;
   const look = readCube(bytes);
-  return plain(path, 'look', 'cube', `${look.kind.toUpperCase()} table of ${look.size} points`, { title: look.title || baseName(path), facts: lookFacts(look), look, confidence: 1, evidence: [`${look.kind === '3d' ? 'LUT_3D_SIZE' : 'LUT_1D_SIZE'} ${look.size} and all of its rows`] });
+  return plain(path, 'look', 'cube', `${look.kind.toUpperCase()} table of ${look.size} points`, {
+    title: look.title || baseName(path),
+    facts: lookFacts(look),
+    look,
+    confidence: 1,
+    evidence: [`${look.kind === '3d' ? 'LUT_3D_SIZE' : 'LUT_1D_SIZE'} ${look.size} and all of its rows`],
+  });
 };
 
 const xml: Try = (path, bytes, start, descriptors) => {
   if (!looksLikeXml(bytes)) return null;
   if (isXmp(start)) {
-    const doc = readXmp(bytes), d = languageOf(doc, descriptors);
+    const doc = readXmp(bytes),
+      d = languageOf(doc, descriptors);
     if (d) return preset(path, doc, d);
-    return plain(path, 'unknown', 'xmp', `an XMP packet in no preset language that a descriptor tells (${doc.namespaces.slice(0, 2).join(', ') || 'no properties'})`);
+    return plain(
+      path,
+      'unknown',
+      'xmp',
+      `an XMP packet in no preset language that a descriptor tells (${doc.namespaces.slice(0, 2).join(', ') || 'no properties'})`,
+    );
   }
   if (/<!doctype\s+html|<html[\s>]/i.test(start)) return plain(path, 'document', 'html', 'web page');
   const root = xmlRoot(bytes);
   if (root.name === LENS_ROOT && root.uri === LENS_NAMESPACE) {
     const f = lensFacts(bytes);
-    return plain(path, 'lens-database', 'lens-xml', `${f.lenses.length} lenses, ${f.samples} samples`, { facts: { ...f }, evidence: [`root element ${LENS_ROOT} in its namespace`, `${f.series} series of ${f.samples} samples`] });
+    return plain(path, 'lens-database', 'lens-xml', `${f.lenses.length} lenses, ${f.samples} samples`, {
+      facts: { ...f },
+      evidence: [`root element ${LENS_ROOT} in its namespace`, `${f.series} series of ${f.samples} samples`],
+    });
   }
   if (root.name === 'ProcessList') {
-    const clf = readClf(bytes), chain = clf.nodes.map((n) => n.kind).join(' → ');
-    return plain(path, 'look', 'clf', clf.look ? `${clf.look.kind.toUpperCase()} table of ${clf.look.size} points` : `chain of ${clf.nodes.length}: ${chain}`, { title: clf.name || baseName(path), look: clf.look ?? readLook(bytes), evidence: [`ProcessList: ${chain}`], facts: clf.look ? { ...lookFacts(clf.look), nodes: clf.nodes } : { kind: 'chain', nodes: clf.nodes, fileTitle: clf.name } });
+    const clf = readClf(bytes),
+      chain = clf.nodes.map((n) => n.kind).join(' → ');
+    return plain(
+      path,
+      'look',
+      'clf',
+      clf.look
+        ? `${clf.look.kind.toUpperCase()} table of ${clf.look.size} points`
+        : `chain of ${clf.nodes.length}: ${chain}`,
+      {
+        title: clf.name || baseName(path),
+        look: clf.look ?? readLook(bytes),
+        evidence: [`ProcessList: ${chain}`],
+        facts: clf.look
+          ? { ...lookFacts(clf.look), nodes: clf.nodes }
+          : { kind: 'chain', nodes: clf.nodes, fileTitle: clf.name },
+      },
+    );
   }
   if (CDL_ROOTS.includes(root.name)) {
     const list = readCdl(bytes);
-    return plain(path, 'look', 'cdl', list.length === 1 ? 'one color correction' : `${list.length} color corrections, of which the first is taken`, { title: list[0]!.id || baseName(path), evidence: [`root element ${root.name}, ${list.length} × ColorCorrection`], look: readLook(bytes), facts: { kind: 'cdl', size: 33, corrections: list.slice(0, 50), fileTitle: list[0]!.id } });
+    return plain(
+      path,
+      'look',
+      'cdl',
+      list.length === 1 ? 'one color correction' : `${list.length} color corrections, of which the first is taken`,
+      {
+        title: list[0]!.id || baseName(path),
+        evidence: [`root element ${root.name}, ${list.length} × ColorCorrection`],
+        look: readLook(bytes),
+        facts: { kind: 'cdl', size: 33, corrections: list.slice(0, 50), fileTitle: list[0]!.id },
+      },
+    );
   }
-  const doc = readXmlSteps(bytes), d = languageOf(doc, descriptors);
+  const doc = readXmlSteps(bytes),
+    d = languageOf(doc, descriptors);
   if (d) return preset(path, doc, d);
-  return plain(path, extension(path) === 'xml' ? 'document' : 'unknown', 'xml', `XML with the root ${root.name}, in no format that Etagere reads`, { confidence: 0.6 });
+  return plain(
+    path,
+    extension(path) === 'xml' ? 'document' : 'unknown',
+    'xml',
+    `XML with the root ${root.name}, in no format that Etagere reads`,
+    { confidence: 0.6 },
+  );
 };
 
 const profile: Try = (path, bytes) => {
   if (isIcc(bytes)) {
-    const h = iccHeader(bytes), kind: Kind = h.class === 'input' ? 'camera-profile' : h.class === 'abstract' || h.class === 'link' ? 'look' : 'icc-profile';
-    return plain(path, kind, 'icc', `ICC ${h.version} ${h.class} profile, ${h.space} to ${h.pcs}`, { title: h.description || baseName(path), evidence: [`signature acsp, class ${h.class}`, `${h.tags.length} tags`], facts: { ...h, kind: 'icc', fileTitle: h.description } });
+    const h = iccHeader(bytes),
+      kind: Kind =
+        h.class === 'input' ? 'camera-profile' : h.class === 'abstract' || h.class === 'link' ? 'look' : 'icc-profile';
+    return plain(path, kind, 'icc', `ICC ${h.version} ${h.class} profile, ${h.space} to ${h.pcs}`, {
+      title: h.description || baseName(path),
+      evidence: [`signature acsp, class ${h.class}`, `${h.tags.length} tags`],
+      facts: { ...h, kind: 'icc', fileTitle: h.description },
+    });
   }
-  if (bytes.length > 8 && ((bytes[0] === 0x49 && bytes[1] === 0x49 && bytes[2] === (DCP_MAGIC & 255) && bytes[3] === DCP_MAGIC >> 8) || (bytes[0] === 0x4d && bytes[1] === 0x4d && bytes[2] === DCP_MAGIC >> 8 && bytes[3] === (DCP_MAGIC & 255)))) {
+  if (
+    bytes.length > 8 &&
+    ((bytes[0] === 0x49 && bytes[1] === 0x49 && bytes[2] === (DCP_MAGIC & 255) && bytes[3] === DCP_MAGIC >> 8) ||
+      (bytes[0] === 0x4d && bytes[1] === 0x4d && bytes[2] === DCP_MAGIC >> 8 && bytes[3] === (DCP_MAGIC & 255)))
+  ) {
     const f = cameraProfileFacts(bytes);
-    return plain(path, 'camera-profile', 'dcp', f.camera ? `for the ${f.camera}` : 'for no named camera', { title: f.name || baseName(path), evidence: ['DCP signature and a color matrix', f.camera ? `names the camera ${f.camera}` : 'names no camera', ...f.stages], facts: { ...f, fileTitle: f.name, cameras: f.camera ? [f.camera] : null } });
+    return plain(path, 'camera-profile', 'dcp', f.camera ? `for the ${f.camera}` : 'for no named camera', {
+      title: f.name || baseName(path),
+      evidence: [
+        'DCP signature and a color matrix',
+        f.camera ? `names the camera ${f.camera}` : 'names no camera',
+        ...f.stages,
+      ],
+      facts: { ...f, fileTitle: f.name, cameras: f.camera ? [f.camera] : null },
+    });
   }
   return null;
 };
@@ -144,15 +297,49 @@ const profile: Try = (path, bytes) => {
 const picture: Try = (path, bytes) => {
   const f = frameFacts(bytes);
   if (!f) return null;
-  if (f.format === 'raw') { const camera = [f.maker && !f.camera.startsWith(f.maker) ? f.maker : '', f.camera].filter(Boolean).join(' '); return plain(path, 'frame', 'raw', `camera file${camera ? ` of the ${camera}` : ''}, brought to DNG when it is taken in`, { facts: { ...f }, confidence: 0.9, evidence: ['a mosaic of a color filter array, or a camera’s own kind of TIFF', 'no DNG version'] }); }
-  const level = haldLevel(f.width, f.height), facts = { ...f } as Record<string, unknown>;
+  if (f.format === 'raw') {
+    const camera = [f.maker && !f.camera.startsWith(f.maker) ? f.maker : '', f.camera].filter(Boolean).join(' ');
+    return plain(
+      path,
+      'frame',
+      'raw',
+      `camera file${camera ? ` of the ${camera}` : ''}, brought to DNG when it is taken in`,
+      {
+        facts: { ...f },
+        confidence: 0.9,
+        evidence: ['a mosaic of a color filter array, or a camera’s own kind of TIFF', 'no DNG version'],
+      },
+    );
+  }
+  const level = haldLevel(f.width, f.height),
+    facts = { ...f } as Record<string, unknown>;
   if (level && level >= 4 && (f.format === 'png' || f.format === 'tiff')) {
-    const look = readLook(bytes), likeness = haldLikeness(look);
-    if (likeness > 0.5) return plain(path, 'look', 'hald', `Hald image of level ${level}, ${level * level} points`, { confidence: Math.min(1, 0.5 + likeness / 2), evidence: [`a square of ${f.width} = ${level}³ pixels`, `it runs as an identity does (${Math.round(likeness * 100)} %)`], facts: { ...lookFacts(look), level }, look });
-    return plain(path, 'frame', f.format, `${f.width} × ${f.height} pixels`, { facts, confidence: 0.9, evidence: [`${f.format.toUpperCase()} signature`, `of a Hald image’s size, but does not run like one (${Math.round(likeness * 100)} %)`] });
+    const look = readLook(bytes),
+      likeness = haldLikeness(look);
+    if (likeness > 0.5)
+      return plain(path, 'look', 'hald', `Hald image of level ${level}, ${level * level} points`, {
+        confidence: Math.min(1, 0.5 + likeness / 2),
+        evidence: [
+          `a square of ${f.width} = ${level}³ pixels`,
+          `it runs as an identity does (${Math.round(likeness * 100)} %)`,
+        ],
+        facts: { ...lookFacts(look), level },
+        look,
+      });
+    return plain(path, 'frame', f.format, `${f.width} × ${f.height} pixels`, {
+      facts,
+      confidence: 0.9,
+      evidence: [
+        `${f.format.toUpperCase()} signature`,
+        `of a Hald image’s size, but does not run like one (${Math.round(likeness * 100)} %)`,
+      ],
+    });
   }
   const named = [f.maker && !f.camera.startsWith(f.maker) ? f.maker : '', f.camera].filter(Boolean).join(' ');
-  return plain(path, 'frame', f.format, `${f.width} × ${f.height} pixels${named ? `, ${named}` : ''}`, { facts, evidence: [`${f.format.toUpperCase()} signature`, ...(named ? [`taken with the ${named}`] : [])] });
+  return plain(path, 'frame', f.format, `${f.width} × ${f.height} pixels${named ? `, ${named}` : ''}`, {
+    facts,
+    evidence: [`${f.format.toUpperCase()} signature`, ...(named ? [`taken with the ${named}`] : [])],
+  });
 };
 
 const archive: Try = (path, bytes, start, descriptors) => {
@@ -161,42 +348,106 @@ const archive: Try = (path, bytes, start, descriptors) => {
   if (!a) return null;
   const look = readLook(bytes);
   let about: { title?: string; headings?: string[]; scope?: unknown } = {};
-  try { about = JSON.parse(new TextDecoder().decode(member(bytes, a.about ?? '') ?? new Uint8Array())) as typeof about; } catch { /* the table alone then */ }
-  return plain(path, 'look', editorKey(a.descriptor), `look of ${a.descriptor.title}, ${look.size} points`, { title: about.title ?? (look.title || baseName(path)), headings: Array.isArray(about.headings) ? about.headings.map(String).slice(0, 4) : [], evidence: [`archive with the members of a look of ${a.descriptor.title}`], look, facts: { ...lookFacts(look), fileTitle: about.title ?? '', fileHeadings: about.headings ?? [], fileScope: about.scope ?? null } });
+  try {
+    about = JSON.parse(new TextDecoder().decode(member(bytes, a.about ?? '') ?? new Uint8Array())) as typeof about;
+  } catch {
+    /* the table alone then */
+  }
+  return plain(path, 'look', editorKey(a.descriptor), `look of ${a.descriptor.title}, ${look.size} points`, {
+    title: about.title ?? (look.title || baseName(path)),
+    headings: Array.isArray(about.headings) ? about.headings.map(String).slice(0, 4) : [],
+    evidence: [`archive with the members of a look of ${a.descriptor.title}`],
+    look,
+    facts: {
+      ...lookFacts(look),
+      fileTitle: about.title ?? '',
+      fileHeadings: about.headings ?? [],
+      fileScope: about.scope ?? null,
+    },
+  });
 };
 
 const json: Try = (path, bytes, start) => {
   if (!/^\s*(?:\u00ef\u00bb\u00bf)?\{/.test(start)) return null;
   let v: Record<string, unknown>;
-  try { v = JSON.parse(new TextDecoder().decode(bytes)) as Record<string, unknown>; } catch { return null; }
+  try {
+    v = JSON.parse(new TextDecoder().decode(bytes)) as Record<string, unknown>;
+  } catch {
+    return null;
+  }
   if (v && typeof v === 'object' && 'editor' in v && 'version' in v && 'accepts' in v) {
     const d = parseDescriptor(v);
-    return plain(path, 'descriptor', editorKey(d), `descriptor of ${d.title}`, { title: d.title, evidence: ['JSON with editor, version and what it accepts', 'every rule of descriptors holds'], facts: { editor: d.editor, version: d.version } });
+    return plain(path, 'descriptor', editorKey(d), `descriptor of ${d.title}`, {
+      title: d.title,
+      evidence: ['JSON with editor, version and what it accepts', 'every rule of descriptors holds'],
+      facts: { editor: d.editor, version: d.version },
+    });
   }
   const settings = (v.settings && typeof v.settings === 'object' ? v.settings : null) as Settings | null;
-  if (settings && !faults(settings).length && Object.keys(settings).length) return plain(path, 'preset', 'etagere@1', 'common settings as JSON', { title: typeof v.name === 'string' && v.name ? v.name : baseName(path), headings: Array.isArray(v.headings) ? v.headings.map(String).slice(0, 4) : [], evidence: [`JSON with ${Object.keys(settings).length} common settings`], facts: { language: 'etagere@1', fileTitle: v.name ?? '', settings, classes: {}, references: [], unknown: {} } });
+  if (settings && !faults(settings).length && Object.keys(settings).length)
+    return plain(path, 'preset', 'etagere@1', 'common settings as JSON', {
+      title: typeof v.name === 'string' && v.name ? v.name : baseName(path),
+      headings: Array.isArray(v.headings) ? v.headings.map(String).slice(0, 4) : [],
+      evidence: [`JSON with ${Object.keys(settings).length} common settings`],
+      facts: { language: 'etagere@1', fileTitle: v.name ?? '', settings, classes: {}, references: [], unknown: {} },
+    });
   return null;
 };
 
 const ini: Try = (path, bytes, start, descriptors) => {
   if (!/^\s*(?:[;#][^\n]*\n\s*)*\[[^\]\n]+\]\s*$/m.test(start.slice(0, 2000))) return null;
   try {
-    const doc = readIni(bytes), d = languageOf(doc, descriptors);
+    const doc = readIni(bytes),
+      d = languageOf(doc, descriptors);
     return d ? preset(path, doc, d) : null;
-  } catch (e) { if (!(e instanceof Problem) || e.code !== 'ini-line') throw e; return null; }
+  } catch (e) {
+    if (!(e instanceof Problem) || e.code !== 'ini-line') throw e;
+    return null;
+  }
 };
 
-const chart: Try = (path, bytes, start) => (/^\s*CGATS(\.\d+)?\s/.test(start) || (/NUMBER_OF_SETS\s+\d+/.test(start) && /BEGIN_DATA_FORMAT/.test(start)) ? plain(path, 'chart', 'cgats', 'measured values of a chart', { evidence: ['CGATS text with a data format'] }) : null);
+const chart: Try = (path, bytes, start) =>
+  /^\s*CGATS(\.\d+)?\s/.test(start) || (/NUMBER_OF_SETS\s+\d+/.test(start) && /BEGIN_DATA_FORMAT/.test(start))
+    ? plain(path, 'chart', 'cgats', 'measured values of a chart', { evidence: ['CGATS text with a data format'] })
+    : null;
 
-const tries: Try[] = [cube, profile, picture, archive, (path, bytes, start) => { for (const [pattern, note] of programs) if (pattern.test(start)) return plain(path, 'add-on', 'program', `${note}; kept whole, never run by Etagere`); for (const [pattern, format, note] of signatures) if (pattern.test(start)) return plain(path, format === 'zip' ? 'unknown' : 'document', format, note); return null; }, xml, json, ini, chart];
+const tries: Try[] = [
+  cube,
+  profile,
+  picture,
+  archive,
+  (path, bytes, start) => {
+    for (const [pattern, note] of programs)
+      if (pattern.test(start)) return plain(path, 'add-on', 'program', `${note}; kept whole, never run by Etagere`);
+    for (const [pattern, format, note] of signatures)
+      if (pattern.test(start)) return plain(path, format === 'zip' ? 'unknown' : 'document', format, note);
+    return null;
+  },
+  xml,
+  json,
+  ini,
+  chart,
+];
 
 /** Never throws for what it does not know; throws a Problem for a file that says what it is and is broken. */
 export function recognise(path: string, bytes: Uint8Array, descriptors: readonly Descriptor[]): Recognised {
-  const start = head(bytes), ext = extension(path);
+  const start = head(bytes),
+    ext = extension(path);
   if (!bytes.length) return plain(path, 'unknown', 'empty', 'the file is empty');
-  for (const attempt of tries) { const found = attempt(path, bytes, start, descriptors); if (found) return { confidence: 1, evidence: [found.note], ...found }; }
-  if (ext === 'xmp') { readXmp(bytes); return plain(path, 'unknown', 'xml', 'XML, but no XMP packet'); }
-  if (bytes.subarray(0, 4096).includes(0)) return plain(path, 'unknown', 'binary', 'binary content in no format that Etagere reads', { confidence: 0.5 });
-  if (['txt', 'md', 'html', 'htm', 'csv', 'rtf', 'json', 'xml'].includes(ext)) return plain(path, 'document', ext, ext === 'txt' || ext === 'md' ? 'text' : `${ext.toUpperCase()} text`, { confidence: 0.8, evidence: ['plain text', `the name ends in .${ext}`] });
+  for (const attempt of tries) {
+    const found = attempt(path, bytes, start, descriptors);
+    if (found) return { confidence: 1, evidence: [found.note], ...found };
+  }
+  if (ext === 'xmp') {
+    readXmp(bytes);
+    return plain(path, 'unknown', 'xml', 'XML, but no XMP packet');
+  }
+  if (bytes.subarray(0, 4096).includes(0))
+    return plain(path, 'unknown', 'binary', 'binary content in no format that Etagere reads', { confidence: 0.5 });
+  if (['txt', 'md', 'html', 'htm', 'csv', 'rtf', 'json', 'xml'].includes(ext))
+    return plain(path, 'document', ext, ext === 'txt' || ext === 'md' ? 'text' : `${ext.toUpperCase()} text`, {
+      confidence: 0.8,
+      evidence: ['plain text', `the name ends in .${ext}`],
+    });
   return plain(path, 'unknown', 'text', 'text in no format that Etagere reads', { confidence: 0.5 });
 }

@@ -15,33 +15,93 @@ import { identity, writeClf } from '../look';
 import { recognise } from './recognise';
 import { writeTitle } from './write-title';
 
-const known = [marlstone3, marlstone4, oxbow2].map((d) => parseDescriptor(d)), steps = '<?xml version="1.0"?>\n<!-- kept -->\n<marlstone-steps edition="4" title="Old &amp; gone" drawer="A/B">\n <fire raise="0.5" odd="kept"/>\n</marlstone-steps>\n';
-const files: [string, string, string][] = [['cube', 'a.cube', cubeOf(houseLooks[0]!, 3)], ['cube', 'b.cube', '# kept\r\nLUT_3D_SIZE 2\r\n' + '0 0 0\r\n'.repeat(8)], ['clf', 'a.clf', writeClf(identity(2), 'id')], ['marlstone@3', 'a.mpreset', marlstoneOf(marlstonePresets[0]!).replace('[light]', '; kept\n[light]')], ['marlstone@4', 'a.msteps', steps], ['oxbow@2', 'a.xmp', oxbowOf(oxbowPresets[2]!)]];
+const known = [marlstone3, marlstone4, oxbow2].map((d) => parseDescriptor(d)),
+  steps =
+    '<?xml version="1.0"?>\n<!-- kept -->\n<marlstone-steps edition="4" title="Old &amp; gone" drawer="A/B">\n <fire raise="0.5" odd="kept"/>\n</marlstone-steps>\n';
+const files: [string, string, string][] = [
+  ['cube', 'a.cube', cubeOf(houseLooks[0]!, 3)],
+  ['cube', 'b.cube', '# kept\r\nLUT_3D_SIZE 2\r\n' + '0 0 0\r\n'.repeat(8)],
+  ['clf', 'a.clf', writeClf(identity(2), 'id')],
+  ['marlstone@3', 'a.mpreset', marlstoneOf(marlstonePresets[0]!).replace('[light]', '; kept\n[light]')],
+  ['marlstone@4', 'a.msteps', steps],
+  ['oxbow@2', 'a.xmp', oxbowOf(oxbowPresets[2]!)],
+];
 
 /** A text without the places where titles and headings stand. */
-const rest = (s: string): string => s.replace(/TITLE .*\r?\n/, '').replace(/^(name|drawer)=.*$/gm, '').replace(/ (name|title|drawer)="[^"]*"/g, '').replace(/<dc:(title|subject)>[\s\S]*?<\/dc:\1>/g, '');
+const rest = (s: string): string =>
+  s
+    .replace(/TITLE .*\r?\n/, '')
+    .replace(/^(name|drawer)=.*$/gm, '')
+    .replace(/ (name|title|drawer)="[^"]*"/g, '')
+    .replace(/<dc:(title|subject)>[\s\S]*?<\/dc:\1>/g, '');
 
 test.each(files)('%s, %s: the title is written, and every other byte stays', (format, name, text) => {
   for (const title of ['Kiln “Dusk” & <Ember> $1 {n}', 'Größe Nr. 5']) {
-    const after = writeTitle(format, strToU8(text), title, ['Glazes', 'Kiln & Fire'], known), r = recognise(name, after, known), was = recognise(name, strToU8(text), known);
+    const after = writeTitle(format, strToU8(text), title, ['Glazes', 'Kiln & Fire'], known),
+      r = recognise(name, after, known),
+      was = recognise(name, strToU8(text), known);
     expect(r.title).toBe(title);
     if (was.headings.length) expect(r.headings).toEqual(['Glazes', 'Kiln & Fire']);
     expect(rest(strFromU8(after))).toBe(rest(text));
-    expect({ ...r.facts, fileTitle: 0, fileHeadings: 0, unknown: 0 }).toEqual({ ...was.facts, fileTitle: 0, fileHeadings: 0, unknown: 0 });
+    expect({ ...r.facts, fileTitle: 0, fileHeadings: 0, unknown: 0 }).toEqual({
+      ...was.facts,
+      fileTitle: 0,
+      fileHeadings: 0,
+      unknown: 0,
+    });
   }
 });
 
 test('any title comes back as it was written', () => {
-  fc.assert(fc.property(fc.string({ unit: 'grapheme', minLength: 1, maxLength: 60 }).map((s) => s.replace(/[\u0000-\u001f\u007f-\u009f"]/g, '').replace(/\s+/g, ' ').trim()).filter((s) => s.length > 0 && !s.includes('\ufffe') && !s.includes('\uffff')), (title) => {
-    for (const [format, name, text] of files) expect(recognise(name, writeTitle(format, strToU8(text), title, ['H'], known), known).title).toBe(title);
-  }), { numRuns: 60 });
+  fc.assert(
+    fc.property(
+      fc
+        .string({ unit: 'grapheme', minLength: 1, maxLength: 60 })
+        .map((s) =>
+          s
+            .replace(/[\u0000-\u001f\u007f-\u009f"]/g, '')
+            .replace(/\s+/g, ' ')
+            .trim(),
+        )
+        .filter((s) => s.length > 0 && !s.includes('\ufffe') && !s.includes('\uffff')),
+      (title) => {
+        for (const [format, name, text] of files)
+          expect(recognise(name, writeTitle(format, strToU8(text), title, ['H'], known), known).title).toBe(title);
+      },
+    ),
+    { numRuns: 60 },
+  );
 });
 
 test('an editor’s archive gets a new about, and the same table', () => {
-  const before = render(known[1]!.accepts[0]!, { title: 'Old', headings: ['A'], position: 3, scope: { input: 'camera data' }, encoding: null, look: identity(4), bytes: new Uint8Array(), id: 'k' }).bytes, after = writeTitle('marlstone@4', before, 'New', ['B'], known), a = unzipSync(before), b = unzipSync(after);
-  expect(JSON.parse(strFromU8(b['about.json']!))).toMatchObject({ title: 'New', headings: ['B'], position: 3, scope: { input: 'camera data' } });
+  const before = render(known[1]!.accepts[0]!, {
+      title: 'Old',
+      headings: ['A'],
+      position: 3,
+      scope: { input: 'camera data' },
+      encoding: null,
+      look: identity(4),
+      bytes: new Uint8Array(),
+      id: 'k',
+    }).bytes,
+    after = writeTitle('marlstone@4', before, 'New', ['B'], known),
+    a = unzipSync(before),
+    b = unzipSync(after);
+  expect(JSON.parse(strFromU8(b['about.json']!))).toMatchObject({
+    title: 'New',
+    headings: ['B'],
+    position: 3,
+    scope: { input: 'camera data' },
+  });
   expect(b['table.clf']).toEqual(a['table.clf']);
 });
 
-test('what has no place for a title is refused with words', () => expect(() => writeTitle('hald', new Uint8Array(9), 'X', [], known)).toThrow(/cannot write a title/));
-test('a camera profile bears the title, and every other tag as it was', () => { const before = profileFor(cameras[0]!, 'Standard', 'Old'), a = describeTags(before), b = describeTags(readDcp(writeTitle('dcp', writeDcp(before), 'Wëst lamp', [], known))); expect(b.ProfileName).toBe('Wëst lamp'); expect({ ...b, ProfileName: a.ProfileName }).toEqual(a); });
+test('what has no place for a title is refused with words', () =>
+  expect(() => writeTitle('hald', new Uint8Array(9), 'X', [], known)).toThrow(/cannot write a title/));
+test('a camera profile bears the title, and every other tag as it was', () => {
+  const before = profileFor(cameras[0]!, 'Standard', 'Old'),
+    a = describeTags(before),
+    b = describeTags(readDcp(writeTitle('dcp', writeDcp(before), 'Wëst lamp', [], known)));
+  expect(b.ProfileName).toBe('Wëst lamp');
+  expect({ ...b, ProfileName: a.ProfileName }).toEqual(a);
+});

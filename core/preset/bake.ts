@@ -6,18 +6,30 @@ import type { SettingClass, Settings } from './kinds';
 import { compile, compileMany } from './render';
 import { allSettings, classReason, isNeutral } from './settings';
 
-export interface Left { setting: string; class: SettingClass; reason: string }
+export interface Left {
+  setting: string;
+  class: SettingClass;
+  reason: string;
+}
 
 /** What a mapping knows better than the default class. */
 export type ClassOverrides = Record<string, { class: SettingClass; reason?: string }>;
 
 /** Splits settings into those that a table can carry (and are wanted) and those left out, each with its reason. */
-export function split(settings: Settings, overrides: ClassOverrides = {}, wanted?: readonly string[]): { kept: Settings; left: Left[] } {
-  const kept: Settings = {}, left: Left[] = [];
+export function split(
+  settings: Settings,
+  overrides: ClassOverrides = {},
+  wanted?: readonly string[],
+): { kept: Settings; left: Left[] } {
+  const kept: Settings = {},
+    left: Left[] = [];
   for (const definition of allSettings) {
-    const { id } = definition, value = settings[id];
+    const { id } = definition,
+      value = settings[id];
     if (value === undefined || isNeutral(id, value)) continue;
-    const over = overrides[id], kind = over?.class ?? definition.class, why = over?.reason ?? classReason[kind];
+    const over = overrides[id],
+      kind = over?.class ?? definition.class,
+      why = over?.reason ?? classReason[kind];
     if (kind !== 'point') left.push({ setting: id, class: kind, reason: why ?? 'cannot go into a table' });
     else if (wanted && !wanted.includes(id)) left.push({ setting: id, class: kind, reason: 'was not chosen' });
     else kept[id] = value;
@@ -25,10 +37,20 @@ export function split(settings: Settings, overrides: ClassOverrides = {}, wanted
   return { kept, left };
 }
 
-export interface Baked { look: Look; left: Left[]; kept: Settings }
+export interface Baked {
+  look: Look;
+  left: Left[];
+  kept: Settings;
+}
 
 /** The table alone: `size` points an axis, sRGB code values in and out, not clamped. */
-export function bake(settings: Settings, size: number, title: string, overrides: ClassOverrides = {}, wanted?: readonly string[]): Baked {
+export function bake(
+  settings: Settings,
+  size: number,
+  title: string,
+  overrides: ClassOverrides = {},
+  wanted?: readonly string[],
+): Baked {
   const { kept, left } = split(settings, overrides, wanted);
   return { look: fromRows(size, title, compileMany(kept)), left, kept };
 }

@@ -3,10 +3,24 @@ import type { CurvePoints } from './curve';
 
 export type SettingClass = 'point' | 'raw' | 'local' | 'position' | 'geometry' | 'reference';
 
-export interface Sector { center: number; width: number; turn: number; chroma: number; lightness: number }
-export interface Tint { hue: number; amount: number }
-export interface GrayMix { sectors: { center: number; width: number; lightness: number }[] }
-export interface LookReference { name: string; strength: number }
+export interface Sector {
+  center: number;
+  width: number;
+  turn: number;
+  chroma: number;
+  lightness: number;
+}
+export interface Tint {
+  hue: number;
+  amount: number;
+}
+export interface GrayMix {
+  sectors: { center: number; width: number; lightness: number }[];
+}
+export interface LookReference {
+  name: string;
+  strength: number;
+}
 
 /** Values by setting id; what is absent is at its default. */
 export type Settings = Record<string, unknown>;
@@ -36,15 +50,28 @@ export interface SettingDefinition<T = unknown> {
   compile?(value: T, all: Settings): Operation | null;
 }
 
-export const numberIn = (low: number, high: number) => (v: unknown): string | null => (typeof v === 'number' && v >= low && v <= high ? null : `must be a number from ${low} to ${high}`);
+export const numberIn =
+  (low: number, high: number) =>
+  (v: unknown): string | null =>
+    typeof v === 'number' && v >= low && v <= high ? null : `must be a number from ${low} to ${high}`;
 
-export const triple = (low: number, high: number) => (v: unknown): string | null => (Array.isArray(v) && v.length === 3 && v.every((n) => typeof n === 'number' && n >= low && n <= high) ? null : `must be three numbers from ${low} to ${high}`);
+export const triple =
+  (low: number, high: number) =>
+  (v: unknown): string | null =>
+    Array.isArray(v) && v.length === 3 && v.every((n) => typeof n === 'number' && n >= low && n <= high)
+      ? null
+      : `must be three numbers from ${low} to ${high}`;
 
 export function curvePoints(v: unknown): string | null {
   const p = v as CurvePoints;
   if (!Array.isArray(p) || p.length < 2 || p.length > 64) return 'must be 2 to 64 points';
   for (let i = 0; i < p.length; i++) {
-    if (!Array.isArray(p[i]) || p[i]!.length !== 2 || p[i]!.some((n) => typeof n !== 'number' || !Number.isFinite(n) || n < -1 || n > 4)) return `point ${i + 1} must be two numbers from -1 to 4`;
+    if (
+      !Array.isArray(p[i]) ||
+      p[i]!.length !== 2 ||
+      p[i]!.some((n) => typeof n !== 'number' || !Number.isFinite(n) || n < -1 || n > 4)
+    )
+      return `point ${i + 1} must be two numbers from -1 to 4`;
     if (i && p[i]![0] - p[i - 1]![0] < 1e-6) return `point ${i + 1} does not lie right of the one before it`;
   }
   return null;

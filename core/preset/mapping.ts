@@ -9,9 +9,19 @@ import { isNeutral, settingById } from './settings';
 import type { Step, StepDocument } from './steps';
 
 /** value → table (piecewise linear) or scale·value + offset, then log2 or 2^ where asked. */
-export interface NumberRule { scale?: number; offset?: number; table?: [number, number][]; log2?: boolean; exp2?: boolean }
+export interface NumberRule {
+  scale?: number;
+  offset?: number;
+  table?: [number, number][];
+  log2?: boolean;
+  exp2?: boolean;
+}
 
-export interface FieldRule extends NumberRule { attribute: string; as?: 'number' | 'text'; default?: number | string }
+export interface FieldRule extends NumberRule {
+  attribute: string;
+  as?: 'number' | 'text';
+  default?: number | string;
+}
 
 export interface MappingEntry extends NumberRule {
   step: string;
@@ -32,10 +42,18 @@ export interface MappingEntry extends NumberRule {
   reason?: string;
 }
 
-export interface Mapping { title?: { step: string; attribute: string }; headings?: { step: string; attribute: string; separator: string }; ignore?: string[]; entries: MappingEntry[] }
+export interface Mapping {
+  title?: { step: string; attribute: string };
+  headings?: { step: string; attribute: string; separator: string };
+  ignore?: string[];
+  entries: MappingEntry[];
+}
 
 export interface ReadPreset {
-  name: string; headings: string[]; settings: Settings; classes: ClassOverrides;
+  name: string;
+  headings: string[];
+  settings: Settings;
+  classes: ClassOverrides;
   references: { kind: 'look' | 'camera-profile'; name: string; strength?: number }[];
   unknown: Record<string, string>;
 }
@@ -43,21 +61,33 @@ export interface ReadPreset {
 function through(rule: NumberRule, x: number): number {
   let v: number;
   if (rule.table) {
-    const t = rule.table, up = t.findIndex((p) => p[0] >= x);
+    const t = rule.table,
+      up = t.findIndex((p) => p[0] >= x);
     if (up === 0) v = t[0]![1];
     else if (up < 0) v = t[t.length - 1]![1];
-    else { const a = t[up - 1]!, b = t[up]!; v = a[1] + ((b[1] - a[1]) * (x - a[0])) / (b[0] - a[0]); }
+    else {
+      const a = t[up - 1]!,
+        b = t[up]!;
+      v = a[1] + ((b[1] - a[1]) * (x - a[0])) / (b[0] - a[0]);
+    }
   } else v = x * (rule.scale ?? 1) + (rule.offset ?? 0);
   if (rule.log2) v = Math.log2(v);
   if (rule.exp2) v = 2 ** v;
   return Math.round(v * 1e9) / 1e9;
 }
 
-const remedy = 'Export the preset anew from the editor that made it, or correct the mapping in the editor’s descriptor.';
+const remedy =
+  'Export the preset anew from the editor that made it, or correct the mapping in the editor’s descriptor.';
 
 function number(text: string, step: Step, attribute: string): number {
   const v = Number(text);
-  if (text.trim() === '' || !Number.isFinite(v)) throw new Problem('preset-number', `"${text.slice(0, 30)}" is no number, for ${step.name}.${attribute}.`, step.where, remedy);
+  if (text.trim() === '' || !Number.isFinite(v))
+    throw new Problem(
+      'preset-number',
+      `"${text.slice(0, 30)}" is no number, for ${step.name}.${attribute}.`,
+      step.where,
+      remedy,
+    );
   return v;
 }
 
@@ -68,46 +98,84 @@ function valueOf(entry: MappingEntry, step: Step, used: Set<string>): unknown {
     for (const [field, rule] of Object.entries(entry.fields)) {
       const raw = step.attributes[rule.attribute];
       used.add(rule.attribute);
-      if (raw === undefined) { if (rule.default === undefined) return undefined; out[field] = rule.default; } else out[field] = rule.as === 'text' ? raw : through(rule, number(raw, step, rule.attribute));
+      if (raw === undefined) {
+        if (rule.default === undefined) return undefined;
+        out[field] = rule.default;
+      } else out[field] = rule.as === 'text' ? raw : through(rule, number(raw, step, rule.attribute));
     }
     return out;
   }
-  const name = entry.attribute!, raw = step.attributes[name];
+  const name = entry.attribute!,
+    raw = step.attributes[name];
   if (raw === undefined) return undefined;
   used.add(name);
   switch (entry.as ?? 'number') {
-    case 'text': return raw;
-    case 'numbers': return raw.split(/[\s,;]+/).filter(Boolean).map((t) => through(entry, number(t, step, name)));
-    case 'points': return raw.split(entry.separators?.point ?? ' ').map((p) => p.trim()).filter(Boolean).map((p) => p.split(entry.separators?.pair ?? ',').map((t) => through(entry, number(t, step, name))));
-    default: return through(entry, number(raw, step, name));
+    case 'text':
+      return raw;
+    case 'numbers':
+      return raw
+        .split(/[\s,;]+/)
+        .filter(Boolean)
+        .map((t) => through(entry, number(t, step, name)));
+    case 'points':
+      return raw
+        .split(entry.separators?.point ?? ' ')
+        .map((p) => p.trim())
+        .filter(Boolean)
+        .map((p) => p.split(entry.separators?.pair ?? ',').map((t) => through(entry, number(t, step, name))));
+    default:
+      return through(entry, number(raw, step, name));
   }
 }
 
 /** Steps → common settings. A value outside its setting's range is refused with the step's place. */
 export function applyMapping(mapping: Mapping, doc: StepDocument): ReadPreset {
-  const settings: Settings = {}, classes: ClassOverrides = {}, unknown: Record<string, string> = {};
-  let name = doc.title, headings = doc.headings;
+  const settings: Settings = {},
+    classes: ClassOverrides = {},
+    unknown: Record<string, string> = {};
+  let name = doc.title,
+    headings = doc.headings;
   for (const step of doc.steps) {
     const used = new Set<string>();
     if (mapping.ignore?.includes(step.name)) Object.keys(step.attributes).forEach((a) => used.add(a));
-    if (mapping.title?.step === step.name && step.attributes[mapping.title.attribute]) { name = step.attributes[mapping.title.attribute]!; used.add(mapping.title.attribute); }
-    if (mapping.headings?.step === step.name && step.attributes[mapping.headings.attribute] !== undefined) { headings = step.attributes[mapping.headings.attribute]!.split(mapping.headings.separator).map((h) => h.trim()).filter(Boolean); used.add(mapping.headings.attribute); }
+    if (mapping.title?.step === step.name && step.attributes[mapping.title.attribute]) {
+      name = step.attributes[mapping.title.attribute]!;
+      used.add(mapping.title.attribute);
+    }
+    if (mapping.headings?.step === step.name && step.attributes[mapping.headings.attribute] !== undefined) {
+      headings = step.attributes[mapping.headings.attribute]!.split(mapping.headings.separator)
+        .map((h) => h.trim())
+        .filter(Boolean);
+      used.add(mapping.headings.attribute);
+    }
     for (const entry of mapping.entries) {
-      if (entry.step !== step.name || (entry.when && Object.entries(entry.when).some(([k, v]) => step.attributes[k] !== v))) continue;
+      if (
+        entry.step !== step.name ||
+        (entry.when && Object.entries(entry.when).some(([k, v]) => step.attributes[k] !== v))
+      )
+        continue;
       Object.keys(entry.when ?? {}).forEach((k) => used.add(k));
       const value = valueOf(entry, step, used);
       if (value === undefined) continue;
       const [id, field] = entry.to.split('.') as [string, string | undefined];
       if (field) {
         const holder = (settings[id] ??= {}) as Record<string, unknown>;
-        if (entry.list) ((holder[field] ??= []) as unknown[]).push(value); else holder[field] = value;
+        if (entry.list) ((holder[field] ??= []) as unknown[]).push(value);
+        else holder[field] = value;
       } else if (entry.list) ((settings[id] ??= []) as unknown[]).push(value);
       else if (settings[id] === undefined || entry.constant === undefined) settings[id] = value;
       if (entry.class) classes[id] = { class: entry.class, ...(entry.reason ? { reason: entry.reason } : {}) };
       const bad = entry.list ? null : settingById.get(id)?.check(settings[id]);
-      if (bad && !field) throw new Problem('preset-value', `${settingById.get(id)!.title} ${bad}; the file gives ${JSON.stringify(value).slice(0, 60)}.`, step.where, remedy);
+      if (bad && !field)
+        throw new Problem(
+          'preset-value',
+          `${settingById.get(id)!.title} ${bad}; the file gives ${JSON.stringify(value).slice(0, 60)}.`,
+          step.where,
+          remedy,
+        );
     }
-    for (const [k, v] of Object.entries(step.attributes)) if (!used.has(k)) unknown[`${step.name}.${k}`] = v.slice(0, 2000);
+    for (const [k, v] of Object.entries(step.attributes))
+      if (!used.has(k)) unknown[`${step.name}.${k}`] = v.slice(0, 2000);
   }
   for (const [id, value] of Object.entries(settings)) {
     const bad = settingById.get(id)?.check(value);
@@ -119,6 +187,10 @@ export function applyMapping(mapping: Mapping, doc: StepDocument): ReadPreset {
 
 /** The other items that settings refer to, by name. */
 export function referencesOf(settings: Settings): ReadPreset['references'] {
-  const look = settings.look as LookReference | undefined, profile = settings.cameraProfile;
-  return [...(look ? [{ kind: 'look' as const, name: look.name, strength: look.strength }] : []), ...(typeof profile === 'string' ? [{ kind: 'camera-profile' as const, name: profile }] : [])];
+  const look = settings.look as LookReference | undefined,
+    profile = settings.cameraProfile;
+  return [
+    ...(look ? [{ kind: 'look' as const, name: look.name, strength: look.strength }] : []),
+    ...(typeof profile === 'string' ? [{ kind: 'camera-profile' as const, name: profile }] : []),
+  ];
 }

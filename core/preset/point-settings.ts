@@ -8,13 +8,24 @@ import { invert } from '../color/matrix';
 import { locusNormal, planckian, xyOfUv } from '../color/temperature';
 import { powerQuickly } from '../color/transfer-table';
 import { monotoneCurve, type CurvePoints } from './curve';
-import { curvePoints, numberIn, triple, type GrayMix, type Operation, type Sector, type SettingDefinition, type Tint } from './kinds';
+import {
+  curvePoints,
+  numberIn,
+  triple,
+  type GrayMix,
+  type Operation,
+  type Sector,
+  type SettingDefinition,
+  type Tint,
+} from './kinds';
 
 const REFERENCE = 6504;
 
 /** White point of a shift: `mired` along the black-body locus from 6504 K, `tint` across it (3000 units = 1 in u, v). */
 function shiftedWhite(mired: number, tint: number): [number, number] {
-  const kelvin = 1e6 / (1e6 / REFERENCE + mired), [u, v] = planckian(kelvin), n = locusNormal(kelvin);
+  const kelvin = 1e6 / (1e6 / REFERENCE + mired),
+    [u, v] = planckian(kelvin),
+    n = locusNormal(kelvin);
   return xyOfUv([u + (tint / 3000) * n[0], v + (tint / 3000) * n[1]]);
 }
 
@@ -22,17 +33,28 @@ const through = (m: Matrix): Operation => {
   const [a, b, c, d, e, f, g, h, k] = m as [number, number, number, number, number, number, number, number, number];
   return (v, n) => {
     for (let i = 0; i < n; i += 3) {
-      const x = v[i]!, y = v[i + 1]!, z = v[i + 2]!;
-      v[i] = a * x + b * y + c * z; v[i + 1] = d * x + e * y + f * z; v[i + 2] = g * x + h * y + k * z;
+      const x = v[i]!,
+        y = v[i + 1]!,
+        z = v[i + 2]!;
+      v[i] = a * x + b * y + c * z;
+      v[i + 1] = d * x + e * y + f * z;
+      v[i + 2] = g * x + h * y + k * z;
     }
   };
 };
 
-const eachChannel = (f: (x: number) => number): Operation => (v, n) => { for (let i = 0; i < n; i++) v[i] = f(v[i]!); };
+const eachChannel =
+  (f: (x: number) => number): Operation =>
+  (v, n) => {
+    for (let i = 0; i < n; i++) v[i] = f(v[i]!);
+  };
 
 const quartic = (x: number): number => x * x * (x * x);
 
-const odd = (f: (x: number) => number) => (x: number): number => (x < 0 ? -f(-x) : f(x));
+const odd =
+  (f: (x: number) => number) =>
+  (x: number): number =>
+    x < 0 ? -f(-x) : f(x);
 
 /** Weight of a hue in a sector: a raised cosine, 1 at the center, 0 at half the width away. Degrees. */
 export function sectorWeight(hue: number, center: number, width: number): number {
@@ -41,182 +63,428 @@ export function sectorWeight(hue: number, center: number, width: number): number
   return d >= width / 2 ? 0 : 0.5 + 0.5 * Math.cos((2 * Math.PI * d) / width);
 }
 
-const degrees = (a: number, b: number): number => { const h = (Math.atan2(b, a) * 180) / Math.PI; return h < 0 ? h + 360 : h; };
+const degrees = (a: number, b: number): number => {
+  const h = (Math.atan2(b, a) * 180) / Math.PI;
+  return h < 0 ? h + 360 : h;
+};
 
 const warmth: SettingDefinition<number> = {
-  id: 'warmth', title: 'Warmth', family: 'white', class: 'point', unit: 'mired', range: '-150…150', neutral: 0, check: numberIn(-150, 150), stage: 'linear',
-  formula: 'Linear. With `T = 10⁶ / (10⁶/6504 + warmth)`, the white `W` is the black-body chromaticity (Krystek 1985, CIE 1960 u, v) at `T`, moved by `tintShift / 3000` along the locus normal that points towards falling v (magenta); `W₀` is the same for `warmth = tintShift = 0`. XYZ is adapted from `W₀` to `W` by linear Bradford: `v ← M⁻¹ · A(W₀→W) · M · v`, M the sRGB to XYZ matrix. Positive warms. One operation does warmth and tint shift together. The slope of the locus is the difference of its points at 0.999 T and 1.001 T.',
+  id: 'warmth',
+  title: 'Warmth',
+  family: 'white',
+  class: 'point',
+  unit: 'mired',
+  range: '-150…150',
+  neutral: 0,
+  check: numberIn(-150, 150),
+  stage: 'linear',
+  formula:
+    'Linear. With `T = 10⁶ / (10⁶/6504 + warmth)`, the white `W` is the black-body chromaticity (Krystek 1985, CIE 1960 u, v) at `T`, moved by `tintShift / 3000` along the locus normal that points towards falling v (magenta); `W₀` is the same for `warmth = tintShift = 0`. XYZ is adapted from `W₀` to `W` by linear Bradford: `v ← M⁻¹ · A(W₀→W) · M · v`, M the sRGB to XYZ matrix. Positive warms. One operation does warmth and tint shift together. The slope of the locus is the difference of its points at 0.999 T and 1.001 T.',
   compile(value, all) {
     const tint = (all.tintShift as number | undefined) ?? 0;
     if (value === 0 && tint === 0) return null;
-    const m = toXyz(spaces.srgb), a = adapt(shiftedWhite(0, 0), shiftedWhite(value, tint));
+    const m = toXyz(spaces.srgb),
+      a = adapt(shiftedWhite(0, 0), shiftedWhite(value, tint));
     return through(multiply(invert(m), multiply(a, m)));
   },
 };
 
 const tintShift: SettingDefinition<number> = {
-  id: 'tintShift', title: 'Tint shift', family: 'white', class: 'point', unit: '1/3000 in CIE 1960 u, v', range: '-150…150', neutral: 0, check: numberIn(-150, 150), stage: 'linear',
+  id: 'tintShift',
+  title: 'Tint shift',
+  family: 'white',
+  class: 'point',
+  unit: '1/3000 in CIE 1960 u, v',
+  range: '-150…150',
+  neutral: 0,
+  check: numberIn(-150, 150),
+  stage: 'linear',
   formula: 'Part of the warmth operation, see there. Positive goes towards magenta.',
-  compile(value, all) { return all.warmth === undefined || all.warmth === 0 ? warmth.compile!(0, { ...all, tintShift: value }) : null; },
+  compile(value, all) {
+    return all.warmth === undefined || all.warmth === 0 ? warmth.compile!(0, { ...all, tintShift: value }) : null;
+  },
 };
 
 const level: SettingDefinition<number> = {
-  id: 'level', title: 'Level', family: 'light', class: 'point', unit: 'EV', range: '-10…10', neutral: 0, check: numberIn(-10, 10), stage: 'linear',
+  id: 'level',
+  title: 'Level',
+  family: 'light',
+  class: 'point',
+  unit: 'EV',
+  range: '-10…10',
+  neutral: 0,
+  check: numberIn(-10, 10),
+  stage: 'linear',
   formula: 'Linear. `v ← v · 2^level`.',
-  compile(value) { const k = 2 ** value; return value === 0 ? null : (v, n) => { for (let i = 0; i < n; i++) v[i]! *= k; }; },
+  compile(value) {
+    const k = 2 ** value;
+    return value === 0
+      ? null
+      : (v, n) => {
+          for (let i = 0; i < n; i++) v[i]! *= k;
+        };
+  },
 };
 
 const matrix: SettingDefinition<number[]> = {
-  id: 'matrix', title: 'Matrix', family: 'matrix', class: 'point', unit: '–', range: 'nine numbers, each -8…8', neutral: [1, 0, 0, 0, 1, 0, 0, 0, 1], stage: 'linear',
-  check: (v) => (Array.isArray(v) && v.length === 9 && v.every((n) => typeof n === 'number' && Math.abs(n) <= 8) ? null : 'must be nine numbers from -8 to 8'),
+  id: 'matrix',
+  title: 'Matrix',
+  family: 'matrix',
+  class: 'point',
+  unit: '–',
+  range: 'nine numbers, each -8…8',
+  neutral: [1, 0, 0, 0, 1, 0, 0, 0, 1],
+  stage: 'linear',
+  check: (v) =>
+    Array.isArray(v) && v.length === 9 && v.every((n) => typeof n === 'number' && Math.abs(n) <= 8)
+      ? null
+      : 'must be nine numbers from -8 to 8',
   formula: 'Linear. `v ← matrix · v`, row-major on a column vector.',
   compile: (value) => through(value),
 };
 
 const contrast: SettingDefinition<number> = {
-  id: 'contrast', title: 'Contrast', family: 'light', class: 'point', unit: 'exponent', range: '0.1…5', neutral: 1, check: numberIn(0.1, 5), stage: 'linear',
+  id: 'contrast',
+  title: 'Contrast',
+  family: 'light',
+  class: 'point',
+  unit: 'exponent',
+  range: '0.1…5',
+  neutral: 1,
+  check: numberIn(0.1, 5),
+  stage: 'linear',
   formula: 'Linear, by channel, odd-symmetric: `v ← pivot · (v / pivot)^contrast`, pivot the contrast pivot.',
   compile(value, all) {
     const pivot = (all.contrastPivot as number | undefined) ?? 0.18;
     if (value === 1) return null;
-    const power = powerQuickly(value), scale = pivot ** (1 - value);
+    const power = powerQuickly(value),
+      scale = pivot ** (1 - value);
     return eachChannel(odd((x) => (x === 0 ? 0 : scale * power(x))));
   },
 };
 
 const contrastPivot: SettingDefinition<number> = {
-  id: 'contrastPivot', title: 'Contrast pivot', family: 'light', class: 'point', unit: 'linear value', range: '0.01…1', neutral: 0.18, check: numberIn(0.01, 1), stage: 'linear',
+  id: 'contrastPivot',
+  title: 'Contrast pivot',
+  family: 'light',
+  class: 'point',
+  unit: 'linear value',
+  range: '0.01…1',
+  neutral: 0.18,
+  check: numberIn(0.01, 1),
+  stage: 'linear',
   formula: 'The linear value that contrast leaves where it is; without effect of its own.',
   compile: () => null,
 };
 
 /** Slope, offset and power in one operation, so that the three settings act in the order of the ASC CDL. */
-const cdl = (slope: number[], offset: number[], power: number[]): Operation => (v, n) => {
-  for (let i = 0; i < n; i++) {
-    const c = i % 3, x = v[i]! * slope[c]! + offset[c]!, p = power[c]!;
-    v[i] = p === 1 ? x : x < 0 ? -Math.pow(-x, p) : Math.pow(x, p);
-  }
-};
-const ones = [1, 1, 1], zeros = [0, 0, 0];
+const cdl =
+  (slope: number[], offset: number[], power: number[]): Operation =>
+  (v, n) => {
+    for (let i = 0; i < n; i++) {
+      const c = i % 3,
+        x = v[i]! * slope[c]! + offset[c]!,
+        p = power[c]!;
+      v[i] = p === 1 ? x : x < 0 ? -Math.pow(-x, p) : Math.pow(x, p);
+    }
+  };
+const ones = [1, 1, 1],
+  zeros = [0, 0, 0];
 const same = (a: number[], b: number[]): boolean => a.every((v, i) => v === b[i]);
 
 const slope: SettingDefinition<number[]> = {
-  id: 'slope', title: 'Slope', family: 'matrix', class: 'point', unit: 'factor by channel', range: '0…8', neutral: ones, check: triple(0, 8), stage: 'encoded',
-  formula: 'Encoded, by channel: `v ← (v · slope + offset)^power`, the power odd-symmetric. One operation does slope, offset and power.',
+  id: 'slope',
+  title: 'Slope',
+  family: 'matrix',
+  class: 'point',
+  unit: 'factor by channel',
+  range: '0…8',
+  neutral: ones,
+  check: triple(0, 8),
+  stage: 'encoded',
+  formula:
+    'Encoded, by channel: `v ← (v · slope + offset)^power`, the power odd-symmetric. One operation does slope, offset and power.',
   compile(value, all) {
-    const o = (all.offset as number[] | undefined) ?? zeros, p = (all.power as number[] | undefined) ?? ones;
+    const o = (all.offset as number[] | undefined) ?? zeros,
+      p = (all.power as number[] | undefined) ?? ones;
     return same(value, ones) && same(o, zeros) && same(p, ones) ? null : cdl(value, o, p);
   },
 };
 const offset: SettingDefinition<number[]> = {
-  id: 'offset', title: 'Offset', family: 'matrix', class: 'point', unit: 'code value by channel', range: '-1…1', neutral: zeros, check: triple(-1, 1), stage: 'encoded', formula: 'Part of the slope operation, see there.',
+  id: 'offset',
+  title: 'Offset',
+  family: 'matrix',
+  class: 'point',
+  unit: 'code value by channel',
+  range: '-1…1',
+  neutral: zeros,
+  check: triple(-1, 1),
+  stage: 'encoded',
+  formula: 'Part of the slope operation, see there.',
   compile: (value, all) => (all.slope ? null : slope.compile!(ones, { ...all, offset: value })),
 };
 const power: SettingDefinition<number[]> = {
-  id: 'power', title: 'Power', family: 'matrix', class: 'point', unit: 'exponent by channel', range: '0.1…8', neutral: ones, check: triple(0.1, 8), stage: 'encoded', formula: 'Part of the slope operation, see there.',
+  id: 'power',
+  title: 'Power',
+  family: 'matrix',
+  class: 'point',
+  unit: 'exponent by channel',
+  range: '0.1…8',
+  neutral: ones,
+  check: triple(0.1, 8),
+  stage: 'encoded',
+  formula: 'Part of the slope operation, see there.',
   compile: (value, all) => (all.slope || all.offset ? null : slope.compile!(ones, { ...all, power: value })),
 };
 
 const blackPoint: SettingDefinition<number> = {
-  id: 'blackPoint', title: 'Black point', family: 'light', class: 'point', unit: 'code value', range: '-0.5…0.45', neutral: 0, check: numberIn(-0.5, 0.45), stage: 'encoded',
-  formula: 'Encoded, by channel: `v ← (v - blackPoint) / (whitePoint - blackPoint)`. One operation does black and white point.',
+  id: 'blackPoint',
+  title: 'Black point',
+  family: 'light',
+  class: 'point',
+  unit: 'code value',
+  range: '-0.5…0.45',
+  neutral: 0,
+  check: numberIn(-0.5, 0.45),
+  stage: 'encoded',
+  formula:
+    'Encoded, by channel: `v ← (v - blackPoint) / (whitePoint - blackPoint)`. One operation does black and white point.',
   compile(value, all) {
     const w = (all.whitePoint as number | undefined) ?? 1;
     return value === 0 && w === 1 ? null : eachChannel((x) => (x - value) / (w - value));
   },
 };
 const whitePoint: SettingDefinition<number> = {
-  id: 'whitePoint', title: 'White point', family: 'light', class: 'point', unit: 'code value', range: '0.55…2', neutral: 1, check: numberIn(0.55, 2), stage: 'encoded', formula: 'Part of the black point operation, see there.',
+  id: 'whitePoint',
+  title: 'White point',
+  family: 'light',
+  class: 'point',
+  unit: 'code value',
+  range: '0.55…2',
+  neutral: 1,
+  check: numberIn(0.55, 2),
+  stage: 'encoded',
+  formula: 'Part of the black point operation, see there.',
   compile: (value, all) => (all.blackPoint ? null : blackPoint.compile!(0, { ...all, whitePoint: value })),
 };
 
 const toe: SettingDefinition<number> = {
-  id: 'toe', title: 'Toe', family: 'light', class: 'point', unit: '%', range: '-100…100', neutral: 0, check: numberIn(-100, 100), stage: 'encoded',
-  formula: 'Encoded, by channel, only where 0 < v < 1: `v ← v + 0.008 · toe · v · (1 - v)⁴`. Positive opens the shadows.',
-  compile(value) { const k = 0.008 * value; return value === 0 ? null : eachChannel((x) => (x > 0 && x < 1 ? x + k * x * quartic(1 - x) : x)); },
+  id: 'toe',
+  title: 'Toe',
+  family: 'light',
+  class: 'point',
+  unit: '%',
+  range: '-100…100',
+  neutral: 0,
+  check: numberIn(-100, 100),
+  stage: 'encoded',
+  formula:
+    'Encoded, by channel, only where 0 < v < 1: `v ← v + 0.008 · toe · v · (1 - v)⁴`. Positive opens the shadows.',
+  compile(value) {
+    const k = 0.008 * value;
+    return value === 0 ? null : eachChannel((x) => (x > 0 && x < 1 ? x + k * x * quartic(1 - x) : x));
+  },
 };
 const shoulder: SettingDefinition<number> = {
-  id: 'shoulder', title: 'Shoulder', family: 'light', class: 'point', unit: '%', range: '-100…100', neutral: 0, check: numberIn(-100, 100), stage: 'encoded',
-  formula: 'Encoded, by channel, only where 0 < v < 1: `v ← v + 0.008 · shoulder · (1 - v) · v⁴`. Positive lifts the highlights.',
-  compile(value) { const k = 0.008 * value; return value === 0 ? null : eachChannel((x) => (x > 0 && x < 1 ? x + k * (1 - x) * quartic(x) : x)); },
+  id: 'shoulder',
+  title: 'Shoulder',
+  family: 'light',
+  class: 'point',
+  unit: '%',
+  range: '-100…100',
+  neutral: 0,
+  check: numberIn(-100, 100),
+  stage: 'encoded',
+  formula:
+    'Encoded, by channel, only where 0 < v < 1: `v ← v + 0.008 · shoulder · (1 - v) · v⁴`. Positive lifts the highlights.',
+  compile(value) {
+    const k = 0.008 * value;
+    return value === 0 ? null : eachChannel((x) => (x > 0 && x < 1 ? x + k * (1 - x) * quartic(x) : x));
+  },
 };
 
-const straight: CurvePoints = [[0, 0], [1, 1]];
+const straight: CurvePoints = [
+  [0, 0],
+  [1, 1],
+];
 const curve = (id: string, title: string, channel: number | null): SettingDefinition<CurvePoints> => ({
-  id, title, family: 'curve', class: 'point', unit: 'code values', range: '2 to 64 points from -1 to 4', neutral: straight, check: curvePoints, stage: 'encoded',
+  id,
+  title,
+  family: 'curve',
+  class: 'point',
+  unit: 'code values',
+  range: '2 to 64 points from -1 to 4',
+  neutral: straight,
+  check: curvePoints,
+  stage: 'encoded',
   formula: `Encoded, ${channel === null ? 'all channels' : `channel ${['red', 'green', 'blue'][channel]}`}: a monotone cubic through the points (Fritsch–Carlson, starting from the mean of the neighbouring slopes), continued straight beyond its ends.`,
   compile(value) {
     if (value.every(([x, y]) => x === y)) return null;
     const f = monotoneCurve(value);
-    return channel === null ? eachChannel(f) : (v, n) => { for (let i = channel; i < n; i += 3) v[i] = f(v[i]!); };
+    return channel === null
+      ? eachChannel(f)
+      : (v, n) => {
+          for (let i = channel; i < n; i += 3) v[i] = f(v[i]!);
+        };
   },
 });
 
 const hueSectors: SettingDefinition<Sector[]> = {
-  id: 'hueSectors', title: 'Hue sectors', family: 'color', class: 'point', unit: 'degrees of OKLab hue; factor; OKLab lightness', range: 'up to 24 sectors: center 0…360, width 1…360, turn -180…180, chroma 0…4, lightness -0.5…0.5', neutral: [], stage: 'oklab',
+  id: 'hueSectors',
+  title: 'Hue sectors',
+  family: 'color',
+  class: 'point',
+  unit: 'degrees of OKLab hue; factor; OKLab lightness',
+  range: 'up to 24 sectors: center 0…360, width 1…360, turn -180…180, chroma 0…4, lightness -0.5…0.5',
+  neutral: [],
+  stage: 'oklab',
   check(v) {
     if (!Array.isArray(v) || v.length > 24) return 'must be a list of up to 24 sectors';
     for (const [i, s] of (v as Partial<Sector>[]).entries()) {
-      const bad = numberIn(0, 360)(s.center) ?? numberIn(1, 360)(s.width) ?? numberIn(-180, 180)(s.turn) ?? numberIn(0, 4)(s.chroma) ?? numberIn(-0.5, 0.5)(s.lightness);
+      const bad =
+        numberIn(0, 360)(s.center) ??
+        numberIn(1, 360)(s.width) ??
+        numberIn(-180, 180)(s.turn) ??
+        numberIn(0, 4)(s.chroma) ??
+        numberIn(-0.5, 0.5)(s.lightness);
       if (bad) return `sector ${i + 1}: a value ${bad}`;
     }
     return null;
   },
-  formula: 'OKLab; h and C from a and b. Each sector weighs `w = ½ + ½·cos(2π·d / width)`, d the distance of h from its center, 0 where d ≥ width/2. All sectors look at the same h and C and act at once: `h ← h + Σ w·turn`, `C ← C · Π (1 + w·(chroma - 1))`, `L ← L + Σ w·lightness · min(1, C / 0.1)`, C the value before.',
+  formula:
+    'OKLab; h and C from a and b. Each sector weighs `w = ½ + ½·cos(2π·d / width)`, d the distance of h from its center, 0 where d ≥ width/2. All sectors look at the same h and C and act at once: `h ← h + Σ w·turn`, `C ← C · Π (1 + w·(chroma - 1))`, `L ← L + Σ w·lightness · min(1, C / 0.1)`, C the value before.',
   compile(value) {
     const live = value.filter((s) => s.turn !== 0 || s.chroma !== 1 || s.lightness !== 0);
     if (!live.length) return null;
     // a hue's angle is dear: it is taken only where the direction shows that some sector is near
-    const near = live.map((s) => ({ x: Math.cos((s.center * Math.PI) / 180), y: Math.sin((s.center * Math.PI) / 180), least: s.width >= 360 ? -2 : Math.cos((s.width * Math.PI) / 360) - 1e-9 }));
+    const near = live.map((s) => ({
+      x: Math.cos((s.center * Math.PI) / 180),
+      y: Math.sin((s.center * Math.PI) / 180),
+      least: s.width >= 360 ? -2 : Math.cos((s.width * Math.PI) / 360) - 1e-9,
+    }));
     return (v, count) => {
       for (let i = 0; i < count; i += 3) {
-        const a = v[i + 1]!, b = v[i + 2]!, c = Math.sqrt(a * a + b * b);
+        const a = v[i + 1]!,
+          b = v[i + 2]!,
+          c = Math.sqrt(a * a + b * b);
         if (c < 1e-9) continue;
         let some = false;
-        for (let k = 0; k < near.length; k++) { const n = near[k]!; if (n.x * a + n.y * b > n.least * c) { some = true; break; } }
-        if (!some) continue;
-        const h = degrees(a, b), share = Math.min(1, c / 0.1);
-        let turn = 0, gain = 1, light = 0;
-        for (let k = 0; k < live.length; k++) {
-          const s = live[k]!, w = sectorWeight(h, s.center, s.width);
-          if (w === 0) continue;
-          turn += w * s.turn; gain *= 1 + w * (s.chroma - 1); light += w * s.lightness;
+        for (let k = 0; k < near.length; k++) {
+          const n = near[k]!;
+          if (n.x * a + n.y * b > n.least * c) {
+            some = true;
+            break;
+          }
         }
-        const cos = gain * Math.cos((turn * Math.PI) / 180), sin = gain * Math.sin((turn * Math.PI) / 180);
-        v[i]! += light * share; v[i + 1] = a * cos - b * sin; v[i + 2] = a * sin + b * cos;
+        if (!some) continue;
+        const h = degrees(a, b),
+          share = Math.min(1, c / 0.1);
+        let turn = 0,
+          gain = 1,
+          light = 0;
+        for (let k = 0; k < live.length; k++) {
+          const s = live[k]!,
+            w = sectorWeight(h, s.center, s.width);
+          if (w === 0) continue;
+          turn += w * s.turn;
+          gain *= 1 + w * (s.chroma - 1);
+          light += w * s.lightness;
+        }
+        const cos = gain * Math.cos((turn * Math.PI) / 180),
+          sin = gain * Math.sin((turn * Math.PI) / 180);
+        v[i]! += light * share;
+        v[i + 1] = a * cos - b * sin;
+        v[i + 2] = a * sin + b * cos;
       }
     };
   },
 };
 
 const lowChroma: SettingDefinition<number> = {
-  id: 'lowChroma', title: 'Low-chroma gain', family: 'color', class: 'point', unit: '%', range: '-100…100', neutral: 0, check: numberIn(-100, 100), stage: 'oklab',
+  id: 'lowChroma',
+  title: 'Low-chroma gain',
+  family: 'color',
+  class: 'point',
+  unit: '%',
+  range: '-100…100',
+  neutral: 0,
+  check: numberIn(-100, 100),
+  stage: 'oklab',
   formula: 'OKLab: `C ← C · (1 + lowChroma/100 · exp(-C / 0.08))`; pale colors gain most.',
-  compile(value) { return value === 0 ? null : (v, n) => { for (let i = 0; i < n; i += 3) { const a = v[i + 1]!, b = v[i + 2]!, k = 1 + (value / 100) * Math.exp(-Math.sqrt(a * a + b * b) / 0.08); v[i + 1] = a * k; v[i + 2] = b * k; } }; },
+  compile(value) {
+    return value === 0
+      ? null
+      : (v, n) => {
+          for (let i = 0; i < n; i += 3) {
+            const a = v[i + 1]!,
+              b = v[i + 2]!,
+              k = 1 + (value / 100) * Math.exp(-Math.sqrt(a * a + b * b) / 0.08);
+            v[i + 1] = a * k;
+            v[i + 2] = b * k;
+          }
+        };
+  },
 };
 const chroma: SettingDefinition<number> = {
-  id: 'chroma', title: 'Chroma gain', family: 'color', class: 'point', unit: 'factor', range: '0…4', neutral: 1, check: numberIn(0, 4), stage: 'oklab',
+  id: 'chroma',
+  title: 'Chroma gain',
+  family: 'color',
+  class: 'point',
+  unit: 'factor',
+  range: '0…4',
+  neutral: 1,
+  check: numberIn(0, 4),
+  stage: 'oklab',
   formula: 'OKLab: `C ← C · chroma`.',
-  compile(value) { return value === 1 ? null : (v, n) => { for (let i = 0; i < n; i += 3) { v[i + 1]! *= value; v[i + 2]! *= value; } }; },
+  compile(value) {
+    return value === 1
+      ? null
+      : (v, n) => {
+          for (let i = 0; i < n; i += 3) {
+            v[i + 1]! *= value;
+            v[i + 2]! *= value;
+          }
+        };
+  },
 };
 
 const monochrome: SettingDefinition<GrayMix | null> = {
-  id: 'monochrome', title: 'Monochrome mix', family: 'monochrome', class: 'point', unit: 'OKLab lightness by hue', range: 'null, or up to 24 sectors: center 0…360, width 1…360, lightness -0.5…0.5', neutral: null, stage: 'oklab',
+  id: 'monochrome',
+  title: 'Monochrome mix',
+  family: 'monochrome',
+  class: 'point',
+  unit: 'OKLab lightness by hue',
+  range: 'null, or up to 24 sectors: center 0…360, width 1…360, lightness -0.5…0.5',
+  neutral: null,
+  stage: 'oklab',
   check(v) {
     if (v === null) return null;
     const mix = v as GrayMix;
-    if (typeof mix !== 'object' || !Array.isArray(mix.sectors) || mix.sectors.length > 24) return 'must be null or a list of up to 24 sectors';
-    for (const s of mix.sectors) { const bad = numberIn(0, 360)(s.center) ?? numberIn(1, 360)(s.width) ?? numberIn(-0.5, 0.5)(s.lightness); if (bad) return `a value ${bad}`; }
+    if (typeof mix !== 'object' || !Array.isArray(mix.sectors) || mix.sectors.length > 24)
+      return 'must be null or a list of up to 24 sectors';
+    for (const s of mix.sectors) {
+      const bad = numberIn(0, 360)(s.center) ?? numberIn(1, 360)(s.width) ?? numberIn(-0.5, 0.5)(s.lightness);
+      if (bad) return `a value ${bad}`;
+    }
     return null;
   },
-  formula: 'OKLab, when present: `L ← L + Σ w·lightness · min(1, C / 0.1)` with the weights of the hue sectors, then `a = b = 0`.',
+  formula:
+    'OKLab, when present: `L ← L + Σ w·lightness · min(1, C / 0.1)` with the weights of the hue sectors, then `a = b = 0`.',
   compile(value) {
     if (!value) return null;
     return (v, n) => {
       for (let i = 0; i < n; i += 3) {
-        const a = v[i + 1]!, b = v[i + 2]!, c = Math.sqrt(a * a + b * b);
-        if (c > 1e-9) { const h = degrees(a, b); let add = 0; for (const s of value.sectors) add += sectorWeight(h, s.center, s.width) * s.lightness; v[i]! += add * Math.min(1, c / 0.1); }
-        v[i + 1] = 0; v[i + 2] = 0;
+        const a = v[i + 1]!,
+          b = v[i + 2]!,
+          c = Math.sqrt(a * a + b * b);
+        if (c > 1e-9) {
+          const h = degrees(a, b);
+          let add = 0;
+          for (const s of value.sectors) add += sectorWeight(h, s.center, s.width) * s.lightness;
+          v[i]! += add * Math.min(1, c / 0.1);
+        }
+        v[i + 1] = 0;
+        v[i + 2] = 0;
       }
     };
   },
@@ -224,22 +492,64 @@ const monochrome: SettingDefinition<GrayMix | null> = {
 
 const hold = (x: number): number => (x < 0 ? 0 : x > 1 ? 1 : x);
 const tint = (id: string, title: string, weight: (L: number) => number, words: string): SettingDefinition<Tint> => ({
-  id, title, family: 'color', class: 'point', unit: 'degrees of OKLab hue; OKLab chroma', range: 'hue 0…360, amount 0…0.3', neutral: { hue: 0, amount: 0 }, stage: 'oklab',
-  check(v) { const t = v as Partial<Tint> | null; return !t || typeof t !== 'object' ? 'must have a hue and an amount' : (numberIn(0, 360)(t.hue) ?? numberIn(0, 0.3)(t.amount)); },
+  id,
+  title,
+  family: 'color',
+  class: 'point',
+  unit: 'degrees of OKLab hue; OKLab chroma',
+  range: 'hue 0…360, amount 0…0.3',
+  neutral: { hue: 0, amount: 0 },
+  stage: 'oklab',
+  check(v) {
+    const t = v as Partial<Tint> | null;
+    return !t || typeof t !== 'object'
+      ? 'must have a hue and an amount'
+      : (numberIn(0, 360)(t.hue) ?? numberIn(0, 0.3)(t.amount));
+  },
   formula: `OKLab: \`a ← a + w·amount·cos(hue)\`, \`b ← b + w·amount·sin(hue)\` with ${words}, L held to 0…1.`,
   compile(value) {
-    const a = value.amount * Math.cos((value.hue * Math.PI) / 180), b = value.amount * Math.sin((value.hue * Math.PI) / 180);
-    return value.amount === 0 ? null : (v, n) => { for (let i = 0; i < n; i += 3) { const w = weight(hold(v[i]!)); v[i + 1]! += w * a; v[i + 2]! += w * b; } };
+    const a = value.amount * Math.cos((value.hue * Math.PI) / 180),
+      b = value.amount * Math.sin((value.hue * Math.PI) / 180);
+    return value.amount === 0
+      ? null
+      : (v, n) => {
+          for (let i = 0; i < n; i += 3) {
+            const w = weight(hold(v[i]!));
+            v[i + 1]! += w * a;
+            v[i + 2]! += w * b;
+          }
+        };
   },
 });
 
 export const pointSettings: SettingDefinition<never>[] = [
-  warmth, tintShift, level, matrix, contrast, contrastPivot,
-  slope, offset, power, blackPoint, whitePoint, toe, shoulder,
-  curve('curve', 'Curve', null), curve('curveRed', 'Red curve', 0), curve('curveGreen', 'Green curve', 1), curve('curveBlue', 'Blue curve', 2),
-  hueSectors, lowChroma, chroma, monochrome,
-  tint('tintDark', 'Tint of the shadows', (L) => (1 - L) * (1 - L) * Math.min(1, L * 8), '`w = (1 - L)² · min(1, 8·L)`'),
+  warmth,
+  tintShift,
+  level,
+  matrix,
+  contrast,
+  contrastPivot,
+  slope,
+  offset,
+  power,
+  blackPoint,
+  whitePoint,
+  toe,
+  shoulder,
+  curve('curve', 'Curve', null),
+  curve('curveRed', 'Red curve', 0),
+  curve('curveGreen', 'Green curve', 1),
+  curve('curveBlue', 'Blue curve', 2),
+  hueSectors,
+  lowChroma,
+  chroma,
+  monochrome,
+  tint(
+    'tintDark',
+    'Tint of the shadows',
+    (L) => (1 - L) * (1 - L) * Math.min(1, L * 8),
+    '`w = (1 - L)² · min(1, 8·L)`',
+  ),
   tint('tintMiddle', 'Tint of the middle tones', (L) => 4 * L * (1 - L), '`w = 4·L·(1 - L)`'),
   tint('tintLight', 'Tint of the highlights', (L) => L * L * Math.min(1, (1 - L) * 8), '`w = L² · min(1, 8·(1 - L))`'),
 ] as unknown as SettingDefinition<never>[];
-

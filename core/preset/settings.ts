@@ -17,7 +17,8 @@ export const classReason: Record<SettingClass, string | null> = {
 };
 
 /** Is the value what leaves the picture as it is? */
-export const isNeutral = (id: string, value: unknown): boolean => JSON.stringify(value) === JSON.stringify(settingById.get(id)?.neutral);
+export const isNeutral = (id: string, value: unknown): boolean =>
+  JSON.stringify(value) === JSON.stringify(settingById.get(id)?.neutral);
 
 /** A sentence for each value that is not legal. */
 export function faults(settings: Settings): { setting: string; message: string }[] {
@@ -30,16 +31,28 @@ export function faults(settings: Settings): { setting: string; message: string }
 
 /** docs/common-settings.md, from the definitions. */
 export function documentation(): string {
-  const row = (d: SettingDefinition) => `### ${d.title} \`${d.id}\`\n\nClass ${d.class}, family ${d.family}. Unit: ${d.unit}. Range: ${d.range}. Neutral: \`${JSON.stringify(d.neutral)}\`.\n\n${d.formula}\n`;
+  const row = (d: SettingDefinition) =>
+    `### ${d.title} \`${d.id}\`\n\nClass ${d.class}, family ${d.family}. Unit: ${d.unit}. Range: ${d.range}. Neutral: \`${JSON.stringify(d.neutral)}\`.\n\n${d.formula}\n`;
   return [
-    '# Common settings', '',
-    '<!-- Written by `bin/etagere docs settings` from core/preset; do not edit by hand. -->', '',
-    'Our vocabulary of adjustments. Point settings act in the order in which they stand here, on one pixel at a time.', '',
-    'The renderer takes and gives sRGB-encoded values (IEC 61966-2-1, continued odd-symmetrically), and clamps nothing. The settings from warmth to contrast pivot act on linear sRGB, those from slope to the curves on encoded values, those from the hue sectors on in OKLab (Ottosson 2020) of linear sRGB. What is absent is neutral.', '',
-    'The class of a setting is a default; a mapping may say otherwise for its editor.', '',
-    '## Point settings', '', ...(pointSettings as unknown as SettingDefinition[]).map(row),
-    '## Settings that no table can carry', '',
-    ...Object.entries(classReason).filter(([, why]) => why).map(([name, why]) => `- **${name}**: ${why}`), '',
+    '# Common settings',
+    '',
+    '<!-- Written by `bin/etagere docs settings` from core/preset; do not edit by hand. -->',
+    '',
+    'Our vocabulary of adjustments. Point settings act in the order in which they stand here, on one pixel at a time.',
+    '',
+    'The renderer takes and gives sRGB-encoded values (IEC 61966-2-1, continued odd-symmetrically), and clamps nothing. The settings from warmth to contrast pivot act on linear sRGB, those from slope to the curves on encoded values, those from the hue sectors on in OKLab (Ottosson 2020) of linear sRGB. What is absent is neutral.',
+    '',
+    'The class of a setting is a default; a mapping may say otherwise for its editor.',
+    '',
+    '## Point settings',
+    '',
+    ...(pointSettings as unknown as SettingDefinition[]).map(row),
+    '## Settings that no table can carry',
+    '',
+    ...Object.entries(classReason)
+      .filter(([, why]) => why)
+      .map(([name, why]) => `- **${name}**: ${why}`),
+    '',
     ...(otherSettings as unknown as SettingDefinition[]).map(row),
   ].join('\n');
 }

@@ -2,89 +2,204 @@
 import type { CalibratedLens } from '../lens/calibrated';
 import { bearer, bears, cameraForm, lensForm, type Named } from './names';
 
-export interface Camera extends Named { id: string; /** what was done to the body, "infrared"; its files keep the plain body's name */ conversion: string; serials: readonly string[]; mount: string; /** of the sensor: 43.27 mm by its diagonal */ crop: number | null }
-export interface Lens extends Named { id: string; mount: string }
+export interface Camera extends Named {
+  id: string;
+  /** what was done to the body, "infrared"; its files keep the plain body's name */ conversion: string;
+  serials: readonly string[];
+  mount: string;
+  /** of the sensor: 43.27 mm by its diagonal */ crop: number | null;
+}
+export interface Lens extends Named {
+  id: string;
+  mount: string;
+}
 
 /** Profiles that name the same cameras and are from one source. */
-interface ProfilesHeld { /** bodies that they are for, as items name them */ cameras: readonly string[]; source: string; held: number; approved: number }
+interface ProfilesHeld {
+  /** bodies that they are for, as items name them */ cameras: readonly string[];
+  source: string;
+  held: number;
+  approved: number;
+}
 /** null: the descriptor says nothing of it. */
-export interface Support { key: string; title: string; cameras: 'all' | readonly string[] | null }
+export interface Support {
+  key: string;
+  title: string;
+  cameras: 'all' | readonly string[] | null;
+}
 export type Reads = 'yes' | 'no' | 'unknown';
 /** `covered`: something approved, or complete; `partly`: drafts alone, or with something missing; `none`. */
 export type Covered = 'covered' | 'partly' | 'none';
 
-export interface CameraLine { camera: Camera; state: Covered; /** the camera as the first of them name it, by which the shelves are searched; '' without any */ named: string; sources: { source: string; held: number; approved: number }[]; reads: { key: string; title: string; answer: Reads }[] }
+export interface CameraLine {
+  camera: Camera;
+  state: Covered;
+  /** the camera as the first of them name it, by which the shelves are searched; '' without any */ named: string;
+  sources: { source: string; held: number; approved: number }[];
+  reads: { key: string; title: string; answer: Reads }[];
+}
 
-const converted = (c: Camera): Named => (c.conversion ? { maker: c.maker, model: `${c.model} ${c.conversion}`, names: c.names.map((n) => `${n} ${c.conversion}`) } : c);
+const converted = (c: Camera): Named =>
+  c.conversion
+    ? { maker: c.maker, model: `${c.model} ${c.conversion}`, names: c.names.map((n) => `${n} ${c.conversion}`) }
+    : c;
 /** Whether a body, as items and frames name it ("Alder, infrared"), is this camera. */
 const isBody = (c: Camera, body: string): boolean => bears(converted(c), cameraForm, body);
 
 /** Whether an editor reads this camera's data: by the name in its files, which a conversion does not change. */
-export const readsCamera = (s: Pick<Support, 'cameras'>, c: Named): Reads => (s.cameras === null ? 'unknown' : s.cameras === 'all' || s.cameras.some((n) => bears(c, cameraForm, n)) ? 'yes' : 'no');
+export const readsCamera = (s: Pick<Support, 'cameras'>, c: Named): Reads =>
+  s.cameras === null ? 'unknown' : s.cameras === 'all' || s.cameras.some((n) => bears(c, cameraForm, n)) ? 'yes' : 'no';
 
 /** One line a camera, those with the least first. */
-export function cameraCoverage(cameras: readonly Camera[], profiles: readonly ProfilesHeld[], editors: readonly Support[]): CameraLine[] {
+export function cameraCoverage(
+  cameras: readonly Camera[],
+  profiles: readonly ProfilesHeld[],
+  editors: readonly Support[],
+): CameraLine[] {
   const named = bearer(cameraForm);
-  return cameras.map((camera): CameraLine => {
-    const body = converted(camera), own = profiles.filter((p) => named(body, p.cameras)), sources = new Map<string, { source: string; held: number; approved: number }>();
-    for (const p of own) { const s = sources.get(p.source) ?? { source: p.source, held: 0, approved: 0 }; s.held += p.held; s.approved += p.approved; sources.set(p.source, s); }
-    return { camera, state: own.some((p) => p.approved) ? 'covered' : own.length ? 'partly' : 'none', named: own[0]?.cameras.find((n) => named(body, [n])) ?? '', sources: [...sources.values()].sort((a, b) => b.approved - a.approved || b.held - a.held || a.source.localeCompare(b.source)), reads: editors.map((e) => ({ key: e.key, title: e.title, answer: readsCamera(e, camera) })) };
-  }).sort(leastFirst);
+  return cameras
+    .map((camera): CameraLine => {
+      const body = converted(camera),
+        own = profiles.filter((p) => named(body, p.cameras)),
+        sources = new Map<string, { source: string; held: number; approved: number }>();
+      for (const p of own) {
+        const s = sources.get(p.source) ?? { source: p.source, held: 0, approved: 0 };
+        s.held += p.held;
+        s.approved += p.approved;
+        sources.set(p.source, s);
+      }
+      return {
+        camera,
+        state: own.some((p) => p.approved) ? 'covered' : own.length ? 'partly' : 'none',
+        named: own[0]?.cameras.find((n) => named(body, [n])) ?? '',
+        sources: [...sources.values()].sort(
+          (a, b) => b.approved - a.approved || b.held - a.held || a.source.localeCompare(b.source),
+        ),
+        reads: editors.map((e) => ({ key: e.key, title: e.title, answer: readsCamera(e, camera) })),
+      };
+    })
+    .sort(leastFirst);
 }
 
-export interface DatabaseHeld { item: string; title: string; release: string; lenses: readonly CalibratedLens[] }
-export interface LensFound { item: string; title: string; release: string; /** as the database calls it */ as: string; quantities: string[]; focal: [number, number] | null; /** why it may not serve: '' where it does */ but: string }
-export interface LensLine { lens: Lens; state: Covered; found: LensFound[]; /** what no database calibrates for it */ missing: string[] }
+export interface DatabaseHeld {
+  item: string;
+  title: string;
+  release: string;
+  lenses: readonly CalibratedLens[];
+}
+export interface LensFound {
+  item: string;
+  title: string;
+  release: string;
+  /** as the database calls it */ as: string;
+  quantities: string[];
+  focal: [number, number] | null;
+  /** why it may not serve: '' where it does */ but: string;
+}
+export interface LensLine {
+  lens: Lens;
+  state: Covered;
+  found: LensFound[];
+  /** what no database calibrates for it */ missing: string[];
+}
 
 /** What a calibration has at its best. */
 export const quantities = ['distortion', 'lateral chromatic aberration', 'vignetting'] as const;
 
 /** A calibration serves sensors no larger than its own; a little is allowed for rounding of crop factors. */
-const serves = (calibrated: number | null, camera: number | null): boolean => calibrated === null || camera === null || calibrated <= camera * 1.02;
+const serves = (calibrated: number | null, camera: number | null): boolean =>
+  calibrated === null || camera === null || calibrated <= camera * 1.02;
 
-export function lensCoverage(lenses: readonly Lens[], cameras: readonly Camera[], databases: readonly DatabaseHeld[]): LensLine[] {
+export function lensCoverage(
+  lenses: readonly Lens[],
+  cameras: readonly Camera[],
+  databases: readonly DatabaseHeld[],
+): LensLine[] {
   const named = bearer(lensForm);
-  return lenses.map((lens): LensLine => {
-    const bodies = cameras.filter((c) => c.mount && lens.mount && c.mount.toLowerCase() === lens.mount.toLowerCase());
-    const found = databases.flatMap((d) => d.lenses.filter((l) => named(lens, [l.model, ...l.aliases])).map((l): LensFound => {
-      const small = bodies.filter((c) => !serves(l.crop, c.crop)), otherMount = l.mount !== '' && lens.mount !== '' && l.mount.toLowerCase() !== lens.mount.toLowerCase();
-      const but = !l.quantities.length ? 'it is named, without any measurement' : otherMount ? `it is the one with the mount ${l.mount}` : small.length ? `it was measured on a smaller sensor (crop ${l.crop}) than that of the ${small.map((c) => c.model).join(', ')}` : '';
-      return { item: d.item, title: d.title, release: d.release, as: l.model.toLowerCase().startsWith(l.maker.toLowerCase()) ? l.model : `${l.maker} ${l.model}`, quantities: l.quantities, focal: l.focal, but };
-    }));
-    const measured = new Set(found.filter((f) => !f.but).flatMap((f) => f.quantities)), missing = quantities.filter((x) => !measured.has(x));
-    return { lens, state: !found.length ? 'none' : missing.length ? 'partly' : 'covered', found, missing };
-  }).sort(leastFirst);
+  return lenses
+    .map((lens): LensLine => {
+      const bodies = cameras.filter((c) => c.mount && lens.mount && c.mount.toLowerCase() === lens.mount.toLowerCase());
+      const found = databases.flatMap((d) =>
+        d.lenses
+          .filter((l) => named(lens, [l.model, ...l.aliases]))
+          .map((l): LensFound => {
+            const small = bodies.filter((c) => !serves(l.crop, c.crop)),
+              otherMount = l.mount !== '' && lens.mount !== '' && l.mount.toLowerCase() !== lens.mount.toLowerCase();
+            const but = !l.quantities.length
+              ? 'it is named, without any measurement'
+              : otherMount
+                ? `it is the one with the mount ${l.mount}`
+                : small.length
+                  ? `it was measured on a smaller sensor (crop ${l.crop}) than that of the ${small.map((c) => c.model).join(', ')}`
+                  : '';
+            return {
+              item: d.item,
+              title: d.title,
+              release: d.release,
+              as: l.model.toLowerCase().startsWith(l.maker.toLowerCase()) ? l.model : `${l.maker} ${l.model}`,
+              quantities: l.quantities,
+              focal: l.focal,
+              but,
+            };
+          }),
+      );
+      const measured = new Set(found.filter((f) => !f.but).flatMap((f) => f.quantities)),
+        missing = quantities.filter((x) => !measured.has(x));
+      return { lens, state: !found.length ? 'none' : missing.length ? 'partly' : 'covered', found, missing };
+    })
+    .sort(leastFirst);
 }
 
 const RANK: Record<Covered, number> = { none: 0, partly: 1, covered: 2 };
 /** Those with gaps first; else as they came. */
-function leastFirst(a: { state: Covered }, b: { state: Covered }): number { return RANK[a.state] - RANK[b.state]; }
+function leastFirst(a: { state: Covered }, b: { state: Covered }): number {
+  return RANK[a.state] - RANK[b.state];
+}
 
 /** What can be asked for. */
 export const wishes = ['camera profile', 'lens calibration', 'support in an editor'] as const;
-export interface Wish { camera: string | null; lens: string | null; wanted: string; /** a supplier, or the maker of an editor; '' for anyone */ askedOf: string }
+export interface Wish {
+  camera: string | null;
+  lens: string | null;
+  wanted: string;
+  /** a supplier, or the maker of an editor; '' for anyone */ askedOf: string;
+}
 
 /** Whether coverage has since what was asked for: a profile, a whole calibration, or an editor, of the maker who was asked, that reads the camera. */
 export function isMet(w: Wish, cameras: readonly CameraLine[], lenses: readonly LensLine[]): boolean {
-  const camera = cameras.find((l) => l.camera.id === w.camera), lens = lenses.find((l) => l.lens.id === w.lens);
+  const camera = cameras.find((l) => l.camera.id === w.camera),
+    lens = lenses.find((l) => l.lens.id === w.lens);
   if (w.wanted === 'camera profile') return !!camera && camera.state !== 'none';
   if (w.wanted === 'lens calibration') return lens?.state === 'covered';
   return !!camera?.reads.some((r) => r.answer === 'yes' && r.title.toLowerCase().startsWith(w.askedOf.toLowerCase()));
 }
 
 /** Crop factor of a sensor, from its sides in mm: the diagonal of 36 × 24 mm by its own. */
-export const cropOf = (width: number | null, height: number | null): number | null => (width && height ? Math.round((Math.hypot(36, 24) / Math.hypot(width, height)) * 1000) / 1000 : null);
+export const cropOf = (width: number | null, height: number | null): number | null =>
+  width && height ? Math.round((Math.hypot(36, 24) / Math.hypot(width, height)) * 1000) / 1000 : null;
 
 /** Cameras and lenses that files name and the studio's list does not have, each once. */
-export function unlisted(seen: readonly { maker: string; camera: string; conversion: string; serial: string; lens: string }[], cameras: readonly Camera[], lenses: readonly Lens[]): { cameras: { maker: string; model: string; conversion: string; serials: string[] }[]; lenses: { maker: string; model: string }[] } {
-  const bodies = new Map<string, { maker: string; model: string; conversion: string; serials: string[] }>(), glass = new Map<string, { maker: string; model: string }>();
+export function unlisted(
+  seen: readonly { maker: string; camera: string; conversion: string; serial: string; lens: string }[],
+  cameras: readonly Camera[],
+  lenses: readonly Lens[],
+): {
+  cameras: { maker: string; model: string; conversion: string; serials: string[] }[];
+  lenses: { maker: string; model: string }[];
+} {
+  const bodies = new Map<string, { maker: string; model: string; conversion: string; serials: string[] }>(),
+    glass = new Map<string, { maker: string; model: string }>();
   for (const s of seen) {
     if (s.camera && !cameras.some((c) => isBody(c, [s.camera, s.conversion].filter(Boolean).join(', ')))) {
-      const key = cameraForm(`${s.camera} ${s.conversion}`, s.maker), b = bodies.get(key) ?? { maker: s.maker, model: s.camera, conversion: s.conversion, serials: [] };
+      const key = cameraForm(`${s.camera} ${s.conversion}`, s.maker),
+        b = bodies.get(key) ?? { maker: s.maker, model: s.camera, conversion: s.conversion, serials: [] };
       if (s.serial && !b.serials.includes(s.serial)) b.serials.push(s.serial);
       bodies.set(key, b);
     }
-    if (s.lens && !lenses.some((l) => bears(l, lensForm, s.lens))) { const maker = s.maker && s.lens.toLowerCase().startsWith(s.maker.toLowerCase()) ? s.maker : ''; glass.set(lensForm(s.lens, maker), glass.get(lensForm(s.lens, maker)) ?? { maker, model: s.lens }); }
+    if (s.lens && !lenses.some((l) => bears(l, lensForm, s.lens))) {
+      const maker = s.maker && s.lens.toLowerCase().startsWith(s.maker.toLowerCase()) ? s.maker : '';
+      glass.set(lensForm(s.lens, maker), glass.get(lensForm(s.lens, maker)) ?? { maker, model: s.lens });
+    }
   }
   return { cameras: [...bodies.values()], lenses: [...glass.values()] };
 }

@@ -4,13 +4,45 @@ import oxbow2 from '@/standins/descriptors/oxbow-2.json';
 import { parseDescriptor, type Descriptor } from '../editor/descriptor';
 import { conditions, foretell, type EditorSide, type ItemSide, type PhotoSide } from './foretell';
 
-const item = (more: Partial<ItemSide> = {}): ItemSide => ({ title: 'Kaolin', kind: 'look', format: 'cube', status: 'approved', archived: false, cameras: [], input: null, result: null, needs: [], away: '', ...more });
-const photo = (more: Partial<PhotoSide> = {}): PhotoSide => ({ name: 'Bowl', camera: { maker: 'Perrin', model: 'Perrin Alder', names: [] }, body: 'Perrin Alder', kind: 'camera data', result: null, ...more });
-const strict = parseDescriptor({ ...(marlstone4 as object), cameras: ['Perrin Alder'], honours: ['camera', 'input', 'result'] }), loose: Descriptor = { ...parseDescriptor(oxbow2), cameras: 'all', honours: [] };
-const listed = { state: 'listed', reason: 'lists it' }, at = (descriptor: Descriptor, placed: EditorSide['placed'] = listed): EditorSide => ({ descriptor, system: descriptor.systems[0]!, placed, lists: ['Kaolin'] });
+const item = (more: Partial<ItemSide> = {}): ItemSide => ({
+  title: 'Kaolin',
+  kind: 'look',
+  format: 'cube',
+  status: 'approved',
+  archived: false,
+  cameras: [],
+  input: null,
+  result: null,
+  needs: [],
+  away: '',
+  ...more,
+});
+const photo = (more: Partial<PhotoSide> = {}): PhotoSide => ({
+  name: 'Bowl',
+  camera: { maker: 'Perrin', model: 'Perrin Alder', names: [] },
+  body: 'Perrin Alder',
+  kind: 'camera data',
+  result: null,
+  ...more,
+});
+const strict = parseDescriptor({
+    ...(marlstone4 as object),
+    cameras: ['Perrin Alder'],
+    honours: ['camera', 'input', 'result'],
+  }),
+  loose: Descriptor = { ...parseDescriptor(oxbow2), cameras: 'all', honours: [] };
+const listed = { state: 'listed', reason: 'lists it' },
+  at = (descriptor: Descriptor, placed: EditorSide['placed'] = listed): EditorSide => ({
+    descriptor,
+    system: descriptor.systems[0]!,
+    placed,
+    lists: ['Kaolin'],
+  });
 const codes = (i: ItemSide, p: PhotoSide, e: EditorSide) => foretell(i, p, e).findings.map((f) => f.code);
 
-test('an item that is listed and fits shows, and nothing is said', () => { expect(foretell(item(), photo(), at(strict))).toEqual({ answer: 'yes', findings: [] }); });
+test('an item that is listed and fits shows, and nothing is said', () => {
+  expect(foretell(item(), photo(), at(strict))).toEqual({ answer: 'yes', findings: [] });
+});
 
 /** Each condition is broken by one change, in both editors where it hides it. */
 const broken: [string, ItemSide, PhotoSide, EditorSide][] = [
@@ -19,7 +51,12 @@ const broken: [string, ItemSide, PhotoSide, EditorSide][] = [
   ['not-approved', item({ status: 'draft' }), photo(), at(strict, null)],
   ['format', item({ kind: 'lens-database' }), photo(), at(strict)],
   ['system', item(), photo(), { descriptor: strict, system: 'linux', placed: listed, lists: null }],
-  ['photo-camera', item(), photo({ camera: { maker: 'Corvane', model: 'Corvane Ley', names: [] }, body: 'Corvane Ley' }), at(strict)],
+  [
+    'photo-camera',
+    item(),
+    photo({ camera: { maker: 'Corvane', model: 'Corvane Ley', names: [] }, body: 'Corvane Ley' }),
+    at(strict),
+  ],
   ['profile-rendered', item({ kind: 'camera-profile' }), photo({ kind: 'rendered' }), at(strict)],
   ['scope-camera', item({ cameras: ['Ondine 40'] }), photo(), at(strict)],
   ['scope-input', item({ input: 'camera data' }), photo({ kind: 'rendered' }), at(strict)],
@@ -33,38 +70,77 @@ test.each(broken)('%s is told when it does not hold, with what to do', (code, i,
   expect(f.remedy).toMatch(/\.$/);
   expect(foretell(i, p, e).answer).toBe(['needs', 'put-away'].includes(code) ? 'yes' : 'no');
 });
-test('no condition is without such a case', () => { expect(broken.map((b) => b[0])).toEqual(conditions.map((c) => c.code)); });
+test('no condition is without such a case', () => {
+  expect(broken.map((b) => b[0])).toEqual(conditions.map((c) => c.code));
+});
 
 describe('conditions of the scope', () => {
   test('that an editor does not keep are cautions: it shows all the same', () => {
     const f = foretell(item({ cameras: ['Ondine 40'], input: 'rendered SDR' }), photo(), at(loose));
     expect(f.answer).toBe('yes');
-    expect(f.findings.map((x) => [x.code, x.hides])).toEqual([['scope-camera', false], ['scope-input', false]]);
+    expect(f.findings.map((x) => [x.code, x.hides])).toEqual([
+      ['scope-camera', false],
+      ['scope-input', false],
+    ]);
     expect(f.findings[0]!.words).toContain('Oxbow 2 offers it all the same');
   });
   test('are met by another writing of the camera’s name; a converted body is another camera', () => {
     expect(codes(item({ cameras: ['PERRIN ALDER'] }), photo(), at(strict))).toEqual([]);
-    expect(codes(item({ cameras: ['Perrin Alder'] }), photo({ body: 'Perrin Alder, infrared' }), at(strict))).toEqual(['scope-camera']);
-    expect(codes(item({ cameras: ['Perrin Alder, infrared'] }), photo({ body: 'Perrin Alder, infrared' }), at(strict))).toEqual([]);
+    expect(codes(item({ cameras: ['Perrin Alder'] }), photo({ body: 'Perrin Alder, infrared' }), at(strict))).toEqual([
+      'scope-camera',
+    ]);
+    expect(
+      codes(item({ cameras: ['Perrin Alder, infrared'] }), photo({ body: 'Perrin Alder, infrared' }), at(strict)),
+    ).toEqual([]);
   });
-  test('left open, or where nobody said what the photo is worked in, hide nothing', () => { expect(codes(item({ result: 'monochrome' }), photo(), at(strict))).toEqual([]); });
-  test('camera data is no rendered file, and the other way about', () => { expect([codes(item({ input: 'rendered SDR' }), photo(), at(strict)), codes(item({ input: 'rendered SDR' }), photo({ kind: 'rendered' }), at(strict)), codes(item({ input: 'rendered HDR' }), photo({ kind: 'rendered' }), at(strict))]).toEqual([['scope-input'], [], ['scope-input']]); });
+  test('left open, or where nobody said what the photo is worked in, hide nothing', () => {
+    expect(codes(item({ result: 'monochrome' }), photo(), at(strict))).toEqual([]);
+  });
+  test('camera data is no rendered file, and the other way about', () => {
+    expect([
+      codes(item({ input: 'rendered SDR' }), photo(), at(strict)),
+      codes(item({ input: 'rendered SDR' }), photo({ kind: 'rendered' }), at(strict)),
+      codes(item({ input: 'rendered HDR' }), photo({ kind: 'rendered' }), at(strict)),
+    ]).toEqual([['scope-input'], [], ['scope-input']]);
+  });
 });
 
 test('what it refers to has to be listed by that editor too; held is not yet there', () => {
-  const i = item({ needs: [{ name: 'Base look', held: true }] }), said = (lists: string[] | null) => foretell(i, photo(), { ...at(strict), lists }).findings.map((f) => f.words);
+  const i = item({ needs: [{ name: 'Base look', held: true }] }),
+    said = (lists: string[] | null) => foretell(i, photo(), { ...at(strict), lists }).findings.map((f) => f.words);
   expect(said(['Kaolin'])[0]).toContain('“Base look”, which Marlstone 4 does not list there');
-  expect([said(['Base look']), said(null), foretell(i, photo(), { ...at(strict), system: null }).findings]).toEqual([[], [], []]);
+  expect([said(['Base look']), said(null), foretell(i, photo(), { ...at(strict), system: null }).findings]).toEqual([
+    [],
+    [],
+    [],
+  ]);
 });
 test('before anything is placed, the editor alone is asked: no place, no station', () => {
-  expect(foretell(item(), photo(), { descriptor: strict, system: null, placed: null, lists: null })).toEqual({ answer: 'yes', findings: [] });
+  expect(foretell(item(), photo(), { descriptor: strict, system: null, placed: null, lists: null })).toEqual({
+    answer: 'yes',
+    findings: [],
+  });
 });
 test('an editor whose cameras nobody wrote down is not known to read a photo; a rendered file it is', () => {
   const e = at({ ...strict, cameras: undefined } as unknown as Descriptor);
-  expect([foretell(item(), photo(), e).answer, foretell(item(), photo({ kind: 'rendered' }), e).answer]).toEqual(['unknown', 'yes']);
+  expect([foretell(item(), photo(), e).answer, foretell(item(), photo({ kind: 'rendered' }), e).answer]).toEqual([
+    'unknown',
+    'yes',
+  ]);
 });
 test('what waits for a restart says so, what is refused says why', () => {
-  expect(foretell(item(), photo(), at(strict, { state: 'restart-due', reason: 'reads its folders only at launch' })).findings[0]).toMatchObject({ code: 'placed', words: 'reads its folders only at launch', remedy: 'Quit the editor and start it.' });
-  expect(foretell(item(), photo(), at(strict, { state: 'refused', reason: 'too many points' })).findings[0]!.words).toBe('too many points');
+  expect(
+    foretell(item(), photo(), at(strict, { state: 'restart-due', reason: 'reads its folders only at launch' }))
+      .findings[0],
+  ).toMatchObject({
+    code: 'placed',
+    words: 'reads its folders only at launch',
+    remedy: 'Quit the editor and start it.',
+  });
+  expect(
+    foretell(item(), photo(), at(strict, { state: 'refused', reason: 'too many points' })).findings[0]!.words,
+  ).toBe('too many points');
 });
-test('where an editor takes nothing of the kind, nothing is said of places', () => { expect(codes(item({ kind: 'lens-database', status: 'draft' }), photo(), at(strict, null))).toEqual(['format']); });
+test('where an editor takes nothing of the kind, nothing is said of places', () => {
+  expect(codes(item({ kind: 'lens-database', status: 'draft' }), photo(), at(strict, null))).toEqual(['format']);
+});

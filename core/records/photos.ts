@@ -3,36 +3,91 @@ import { bears, cameraForm, type Named } from './names';
 import { readsCamera, type Reads, type Support } from './coverage';
 
 /** What a photo's file says of itself. */
-export interface PhotoSeen { maker: string; camera: string; /** the name that a DNG gives the model everywhere */ unique: string; kind: 'camera data' | 'rendered'; /** how many say the same */ n: number }
-export interface PhotoGroup { camera: string; kind: PhotoSeen['kind']; n: number; answers: { key: string; title: string; answer: Reads; reason: string; cures: string[] }[] }
+export interface PhotoSeen {
+  maker: string;
+  camera: string;
+  /** the name that a DNG gives the model everywhere */ unique: string;
+  kind: 'camera data' | 'rendered';
+  /** how many say the same */ n: number;
+}
+export interface PhotoGroup {
+  camera: string;
+  kind: PhotoSeen['kind'];
+  n: number;
+  answers: { key: string; title: string; answer: Reads; reason: string; cures: string[] }[];
+}
 /** `stations`: how many of them have this version. */
-export interface EditorHere extends Support { editor: string; stations: number }
+export interface EditorHere extends Support {
+  editor: string;
+  stations: number;
+}
 
 const times = (n: number): string => (n === 1 ? '1 photo' : `${n.toLocaleString('en')} photos`);
 
 /** The camera in the words of the studio's list, where it is on it. */
-const nameOf = (p: PhotoSeen, own: readonly Named[]): Named => own.find((c) => [p.unique, p.camera].some((n) => n && bears(c, cameraForm, n))) ?? { maker: p.maker, model: p.camera || p.unique, names: p.unique ? [p.unique] : [] };
+const nameOf = (p: PhotoSeen, own: readonly Named[]): Named =>
+  own.find((c) => [p.unique, p.camera].some((n) => n && bears(c, cameraForm, n))) ?? {
+    maker: p.maker,
+    model: p.camera || p.unique,
+    names: p.unique ? [p.unique] : [],
+  };
 
 /** A group for each camera and kind, the largest first; each editor's answer with what would cure a photo that does not show. */
-export function explainPhotos(photos: readonly PhotoSeen[], editors: readonly EditorHere[], own: readonly Named[] = []): PhotoGroup[] {
+export function explainPhotos(
+  photos: readonly PhotoSeen[],
+  editors: readonly EditorHere[],
+  own: readonly Named[] = [],
+): PhotoGroup[] {
   const groups = new Map<string, { thing: Named; kind: PhotoSeen['kind']; n: number }>();
   for (const p of photos) {
-    const thing = nameOf(p, own), key = `${p.kind} ${cameraForm(thing.model, thing.maker)}`, g = groups.get(key);
-    if (g) g.n += p.n; else groups.set(key, { thing, kind: p.kind, n: p.n });
+    const thing = nameOf(p, own),
+      key = `${p.kind} ${cameraForm(thing.model, thing.maker)}`,
+      g = groups.get(key);
+    if (g) g.n += p.n;
+    else groups.set(key, { thing, kind: p.kind, n: p.n });
   }
-  return [...groups.values()].sort((a, b) => b.n - a.n).map(({ thing, kind, n }) => ({
-    camera: thing.model, kind, n,
-    answers: editors.map((e) => {
-      if (kind === 'rendered') return { key: e.key, title: e.title, answer: 'yes' as const, reason: 'rendered files show whatever camera they are from', cures: [] };
-      const answer: Reads = thing.model ? readsCamera(e, thing) : e.cameras === 'all' ? 'yes' : 'unknown';
-      const reason = answer === 'yes' ? (e.cameras === 'all' ? `${e.title} reads the camera data of all cameras` : `${e.title} has the ${thing.model} in its list`) : answer === 'no' ? `${times(n)} of the ${thing.model} ${n === 1 ? 'is' : 'are'} not supported here: ${e.title} has no such camera in its list` : thing.model ? `the descriptor of ${e.title} does not say which cameras it reads` : 'the files name no camera';
-      return { key: e.key, title: e.title, answer, reason, cures: answer === 'no' ? cures(e, thing, editors) : [] };
-    }),
-  }));
+  return [...groups.values()]
+    .sort((a, b) => b.n - a.n)
+    .map(({ thing, kind, n }) => ({
+      camera: thing.model,
+      kind,
+      n,
+      answers: editors.map((e) => {
+        if (kind === 'rendered')
+          return {
+            key: e.key,
+            title: e.title,
+            answer: 'yes' as const,
+            reason: 'rendered files show whatever camera they are from',
+            cures: [],
+          };
+        const answer: Reads = thing.model ? readsCamera(e, thing) : e.cameras === 'all' ? 'yes' : 'unknown';
+        const reason =
+          answer === 'yes'
+            ? e.cameras === 'all'
+              ? `${e.title} reads the camera data of all cameras`
+              : `${e.title} has the ${thing.model} in its list`
+            : answer === 'no'
+              ? `${times(n)} of the ${thing.model} ${n === 1 ? 'is' : 'are'} not supported here: ${e.title} has no such camera in its list`
+              : thing.model
+                ? `the descriptor of ${e.title} does not say which cameras it reads`
+                : 'the files name no camera';
+        return { key: e.key, title: e.title, answer, reason, cures: answer === 'no' ? cures(e, thing, editors) : [] };
+      }),
+    }));
 }
 
 /** What would make them show, the nearest first. */
 function cures(e: EditorHere, camera: Named, editors: readonly EditorHere[]): string[] {
-  const able = editors.filter((x) => x.key !== e.key && readsCamera(x, camera) === 'yes'), where = (x: EditorHere): string => (x.stations === 0 ? ', which no station has yet' : `, which ${x.stations} ${x.stations === 1 ? 'station has' : 'stations have'}`);
-  return [...able.filter((x) => x.editor === e.editor).map((x) => `Use ${x.title}${where(x)}: it reads them.`), ...able.filter((x) => x.editor !== e.editor).map((x) => `Open them in ${x.title}${where(x)}.`), ...(able.length ? [] : [`No editor here reads the ${camera.model}: ask for it.`]), 'Hand over rendered files (TIFF, JPEG) of them; those show.'];
+  const able = editors.filter((x) => x.key !== e.key && readsCamera(x, camera) === 'yes'),
+    where = (x: EditorHere): string =>
+      x.stations === 0
+        ? ', which no station has yet'
+        : `, which ${x.stations} ${x.stations === 1 ? 'station has' : 'stations have'}`;
+  return [
+    ...able.filter((x) => x.editor === e.editor).map((x) => `Use ${x.title}${where(x)}: it reads them.`),
+    ...able.filter((x) => x.editor !== e.editor).map((x) => `Open them in ${x.title}${where(x)}.`),
+    ...(able.length ? [] : [`No editor here reads the ${camera.model}: ask for it.`]),
+    'Hand over rendered files (TIFF, JPEG) of them; those show.',
+  ];
 }

@@ -8,5 +8,7 @@ const variables: Record<System, { home: string; config: string; media: string }>
 };
 
 export function resolveTemplate(template: string, system: System): string {
-  return template.replace(/^\{(home|config|media)\}/, (_, v: 'home' | 'config' | 'media') => variables[system][v]).replace(/^\/+/, '');
+  return template
+    .replace(/^\{(home|config|media)\}/, (_, v: 'home' | 'config' | 'media') => variables[system][v])
+    .replace(/^\/+/, '');
 }

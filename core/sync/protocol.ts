@@ -4,47 +4,153 @@ import { uuid } from '../uuid';
 
 export const PROTOCOL = 1;
 const sha = () => string().matches(/^[0-9a-f]{64}$/, 'must be a SHA-256');
-const path = () => string().required().max(1000).test('inside', 'must stay inside its root', (p) => isInside(p ?? ''));
+const path = () =>
+  string()
+    .required()
+    .max(1000)
+    .test('inside', 'must stay inside its root', (p) => isInside(p ?? ''));
 
 /** Is a relative path free of steps outwards, absolute beginnings, back slashes and control characters? */
 export function isInside(p: string): boolean {
-   
-  return p.length > 0 && !p.startsWith('/') && !/^[a-zA-Z]:/.test(p) && !/[\\\u0000-\u001f]/.test(p) && !p.split('/').some((s) => s === '..' || s === '.' || s === '');
+  return (
+    p.length > 0 &&
+    !p.startsWith('/') &&
+    !/^[a-zA-Z]:/.test(p) &&
+    !/[\\\u0000-\u001f]/.test(p) &&
+    !p.split('/').some((s) => s === '..' || s === '.' || s === '')
+  );
 }
 
-export interface Place { id: string; path: string }
+export interface Place {
+  id: string;
+  path: string;
+}
 /** What the agent is to watch: folders, and the editors' own listing files. */
-export interface Instructions { protocol: number; station: string; places: Place[]; listings: { editor: string; path: string }[]; /** editors' own indexes of files, which may be written too */ indexes: string[]; /** files whose contents the server asks for, since a person takes in what lies at the station */ wanted: { path: string; sha256: string; size: number }[]; everySeconds: number }
+export interface Instructions {
+  protocol: number;
+  station: string;
+  places: Place[];
+  listings: { editor: string; path: string }[];
+  /** editors' own indexes of files, which may be written too */ indexes: string[];
+  /** files whose contents the server asks for, since a person takes in what lies at the station */ wanted: {
+    path: string;
+    sha256: string;
+    size: number;
+  }[];
+  everySeconds: number;
+}
 
-export interface InventoryFile { path: string; size: number; sha256: string }
-export interface ListingReport { editor: string; text: string | null; running: boolean; at: string | null }
-export interface Report { agentVersion: string; files: InventoryFile[] | null; digest: string; listings: ListingReport[]; indexes: { path: string; text: string }[]; waiting: string | null }
+export interface InventoryFile {
+  path: string;
+  size: number;
+  sha256: string;
+}
+export interface ListingReport {
+  editor: string;
+  text: string | null;
+  running: boolean;
+  at: string | null;
+}
+export interface Report {
+  agentVersion: string;
+  files: InventoryFile[] | null;
+  digest: string;
+  listings: ListingReport[];
+  indexes: { path: string; text: string }[];
+  waiting: string | null;
+}
 
-export interface Operation { n: number; do: 'put' | 'remove'; place: string; path: string; sha256: string | null; size: number; expect: string | null }
-export interface Plan { id: string; operations: Operation[] }
+export interface Operation {
+  n: number;
+  do: 'put' | 'remove';
+  place: string;
+  path: string;
+  sha256: string | null;
+  size: number;
+  expect: string | null;
+}
+export interface Plan {
+  id: string;
+  operations: Operation[];
+}
 export type Outcome = 'done' | 'conflict' | 'failed';
 /** `at` is the agent's clock, to compare with what editors at that station write. */
-export interface OperationResult { n: number; outcome: Outcome; message: string; before: string | null; at: string }
+export interface OperationResult {
+  n: number;
+  outcome: Outcome;
+  message: string;
+  before: string | null;
+  at: string;
+}
 
 export const reportSchema = object({
   agentVersion: string().required().max(40),
-  files: array().of(object({ path: path(), size: number().integer().min(0).required(), sha256: sha().required() }).noUnknown()).max(50000).nullable().defined(),
+  files: array()
+    .of(object({ path: path(), size: number().integer().min(0).required(), sha256: sha().required() }).noUnknown())
+    .max(50000)
+    .nullable()
+    .defined(),
   digest: sha().required(),
-  listings: array().of(object({ editor: string().required().max(60), text: string().max(2_000_000).nullable().defined(), running: boolean().required(), at: string().max(40).nullable().defined() }).noUnknown()).max(50).required(),
-  indexes: array().of(object({ path: path(), text: string().max(500_000).defined() }).noUnknown()).max(50).required(),
+  listings: array()
+    .of(
+      object({
+        editor: string().required().max(60),
+        text: string().max(2_000_000).nullable().defined(),
+        running: boolean().required(),
+        at: string().max(40).nullable().defined(),
+      }).noUnknown(),
+    )
+    .max(50)
+    .required(),
+  indexes: array()
+    .of(object({ path: path(), text: string().max(500_000).defined() }).noUnknown())
+    .max(50)
+    .required(),
   waiting: uuid().nullable().defined(),
 }).noUnknown();
 
 /** A content that an agent sends may have at most this many bytes. */
 export const MOST_CONTENT = 256 * 2 ** 20;
 
-export const enrolSchema = object({ code: string().required().max(80), system: string().oneOf(['macos', 'windows', 'linux']).required(), host: string().required().max(200), agentVersion: string().required().max(40) }).noUnknown();
+export const enrolSchema = object({
+  code: string().required().max(80),
+  system: string().oneOf(['macos', 'windows', 'linux']).required(),
+  host: string().required().max(200),
+  agentVersion: string().required().max(40),
+}).noUnknown();
 
 export const resultSchema = object({
-  results: array().of(object({ n: number().integer().min(0).required(), outcome: string().oneOf(['done', 'conflict', 'failed']).required(), message: string().max(500).defined(), before: sha().nullable().defined(), at: string().required().max(40).matches(/^\d{4}-\d\d-\d\dT/) }).noUnknown()).max(50000).required(),
+  results: array()
+    .of(
+      object({
+        n: number().integer().min(0).required(),
+        outcome: string().oneOf(['done', 'conflict', 'failed']).required(),
+        message: string().max(500).defined(),
+        before: sha().nullable().defined(),
+        at: string()
+          .required()
+          .max(40)
+          .matches(/^\d{4}-\d\d-\d\dT/),
+      }).noUnknown(),
+    )
+    .max(50000)
+    .required(),
 }).noUnknown();
 
 export const planSchema = object({
   id: uuid().required(),
-  operations: array().of(object({ n: number().integer().min(0).required(), do: string().oneOf(['put', 'remove']).required(), place: string().required(), path: path(), sha256: sha().nullable().defined(), size: number().integer().min(0).required(), expect: sha().nullable().defined() }).noUnknown()).max(50000).required(),
+  operations: array()
+    .of(
+      object({
+        n: number().integer().min(0).required(),
+        do: string().oneOf(['put', 'remove']).required(),
+        place: string().required(),
+        path: path(),
+        sha256: sha().nullable().defined(),
+        size: number().integer().min(0).required(),
+        expect: sha().nullable().defined(),
+      }).noUnknown(),
+    )
+    .max(50000)
+    .required(),
 }).noUnknown();

@@ -8,11 +8,27 @@ import type { Chart } from './cgats';
 import { fromSquare, project, type Homography, type Point } from './homography';
 
 type Pixels = Uint8Array | Uint8ClampedArray;
-export interface Placed { /** of the field of patches: top left, top right, bottom right, bottom left; 0…1 of the picture */ corners: Point[]; columns: number; rows: number }
-export interface PatchResult { id: string; measured: [number, number, number]; /** L*a*b* relative to D50 */ rendered: [number, number, number]; deltaE: number }
-export interface ChartResult { mean: number; max: number; worst: string; patches: PatchResult[] }
+export interface Placed {
+  /** of the field of patches: top left, top right, bottom right, bottom left; 0…1 of the picture */ corners: Point[];
+  columns: number;
+  rows: number;
+}
+export interface PatchResult {
+  id: string;
+  measured: [number, number, number];
+  /** L*a*b* relative to D50 */ rendered: [number, number, number];
+  deltaE: number;
+}
+export interface ChartResult {
+  mean: number;
+  max: number;
+  worst: string;
+  patches: PatchResult[];
+}
 
-const light = new Float64Array(256).map((_, i) => decodeSrgb(i / 255)), toXyz = multiply(adapt(D65, D50), srgbToXyz), white = xyzOf(D50);
+const light = new Float64Array(256).map((_, i) => decodeSrgb(i / 255)),
+  toXyz = multiply(adapt(D65, D50), srgbToXyz),
+  white = xyzOf(D50);
 /** The inner half of a patch is looked at, in so many places a side. */
 const PLACES = 9;
 
@@ -21,22 +37,50 @@ export function patchMeans(p: Pixels, width: number, height: number, at: Placed)
   const m: Homography | null = fromSquare(at.corners.map(([x, y]): Point => [x * width, y * height]));
   if (!m) return null;
   const out: [number, number, number][] = [];
-  for (let r = 0; r < at.rows; r++) for (let c = 0; c < at.columns; c++) {
-    const s: [number, number, number] = [0, 0, 0];
-    for (let j = 0; j < PLACES; j++) for (let i = 0; i < PLACES; i++) {
-      const [x, y] = project(m, (c + 0.25 + (0.5 * i) / (PLACES - 1)) / at.columns, (r + 0.25 + (0.5 * j) / (PLACES - 1)) / at.rows), px = Math.floor(x), py = Math.floor(y);
-      if (!(px >= 0 && py >= 0 && px < width && py < height)) return null;
-      for (let k = 0, o = (py * width + px) * 4; k < 3; k++) s[k]! += light[p[o + k]!]!;
+  for (let r = 0; r < at.rows; r++)
+    for (let c = 0; c < at.columns; c++) {
+      const s: [number, number, number] = [0, 0, 0];
+      for (let j = 0; j < PLACES; j++)
+        for (let i = 0; i < PLACES; i++) {
+          const [x, y] = project(
+              m,
+              (c + 0.25 + (0.5 * i) / (PLACES - 1)) / at.columns,
+              (r + 0.25 + (0.5 * j) / (PLACES - 1)) / at.rows,
+            ),
+            px = Math.floor(x),
+            py = Math.floor(y);
+          if (!(px >= 0 && py >= 0 && px < width && py < height)) return null;
+          for (let k = 0, o = (py * width + px) * 4; k < 3; k++) s[k]! += light[p[o + k]!]!;
+        }
+      out.push([s[0] / PLACES ** 2, s[1] / PLACES ** 2, s[2] / PLACES ** 2]);
     }
-    out.push([s[0] / PLACES ** 2, s[1] / PLACES ** 2, s[2] / PLACES ** 2]);
-  }
   return out;
 }
 
 /** sRGB, RGBA of 8 bits, against the chart; adapted from D65 to D50 by Bradford, as profiles are. */
-export function measureChart(p: Pixels, width: number, height: number, at: Placed, chart: Pick<Chart, 'patches'>): ChartResult | null {
+export function measureChart(
+  p: Pixels,
+  width: number,
+  height: number,
+  at: Placed,
+  chart: Pick<Chart, 'patches'>,
+): ChartResult | null {
   const means = patchMeans(p, width, height, at);
   if (!means || means.length !== chart.patches.length) return null;
-  const patches = chart.patches.map(({ id, lab }, i): PatchResult => { const rendered = labOfXyz(transform(toXyz, means[i]!), white); return { id, measured: lab, rendered, deltaE: deltaE2000(lab[0], lab[1], lab[2], rendered[0], rendered[1], rendered[2]) }; }), worst = patches.reduce((a, b) => (b.deltaE > a.deltaE ? b : a));
-  return { mean: patches.reduce((s, q) => s + q.deltaE, 0) / patches.length, max: worst.deltaE, worst: worst.id, patches };
+  const patches = chart.patches.map(({ id, lab }, i): PatchResult => {
+      const rendered = labOfXyz(transform(toXyz, means[i]!), white);
+      return {
+        id,
+        measured: lab,
+        rendered,
+        deltaE: deltaE2000(lab[0], lab[1], lab[2], rendered[0], rendered[1], rendered[2]),
+      };
+    }),
+    worst = patches.reduce((a, b) => (b.deltaE > a.deltaE ? b : a));
+  return {
+    mean: patches.reduce((s, q) => s + q.deltaE, 0) / patches.length,
+    max: worst.deltaE,
+    worst: worst.id,
+    patches,
+  };
 }

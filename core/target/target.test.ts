@@ -9,86 +9,283 @@ import { fromSquare, isConvex, project, type Point } from './homography';
 import { blots, findChart } from './marks';
 import { measureChart, patchMeans } from './measure';
 
-const text = (s: string): Uint8Array => new TextEncoder().encode(s), head = 'CGATS.17\nORIGINATOR "Kiln room"\nDESCRIPTOR "Glaze card, 2026"\n';
+const text = (s: string): Uint8Array => new TextEncoder().encode(s),
+  head = 'CGATS.17\nORIGINATOR "Kiln room"\nDESCRIPTOR "Glaze card, 2026"\n';
 
 describe('measured values as CGATS text', () => {
   test('L*a*b* by name, put in their places; comments, quotes and broken lines of the format', () => {
-    const c = readChart(text(`${head}NUMBER_OF_FIELDS 5\nBEGIN_DATA_FORMAT\nSAMPLE_ID SAMPLE_NAME # what it is\nLAB_L LAB_A LAB_B\nEND_DATA_FORMAT\nNUMBER_OF_SETS 4\nBEGIN_DATA\n1 B2 10 0 0\n2 A1 90 1 -2\n3 "B1" 30 0 0\n4 A2 70 5,5 0\nEND_DATA\n`));
-    expect(c).toEqual({ title: 'Kiln room', columns: 2, rows: 2, patches: [{ id: 'A1', lab: [90, 1, -2] }, { id: 'A2', lab: [70, 5.5, 0] }, { id: 'B1', lab: [30, 0, 0] }, { id: 'B2', lab: [10, 0, 0] }] });
+    const c = readChart(
+      text(
+        `${head}NUMBER_OF_FIELDS 5\nBEGIN_DATA_FORMAT\nSAMPLE_ID SAMPLE_NAME # what it is\nLAB_L LAB_A LAB_B\nEND_DATA_FORMAT\nNUMBER_OF_SETS 4\nBEGIN_DATA\n1 B2 10 0 0\n2 A1 90 1 -2\n3 "B1" 30 0 0\n4 A2 70 5,5 0\nEND_DATA\n`,
+      ),
+    );
+    expect(c).toEqual({
+      title: 'Kiln room',
+      columns: 2,
+      rows: 2,
+      patches: [
+        { id: 'A1', lab: [90, 1, -2] },
+        { id: 'A2', lab: [70, 5.5, 0] },
+        { id: 'B1', lab: [30, 0, 0] },
+        { id: 'B2', lab: [10, 0, 0] },
+      ],
+    });
   });
   test('XYZ of 0…100 is brought to L*a*b*; white is 100, 0, 0', () => {
-    const c = readChart(text('CGATS.17\r\nBEGIN_DATA_FORMAT\r\nSAMPLE_ID XYZ_X XYZ_Y XYZ_Z\r\nEND_DATA_FORMAT\r\nBEGIN_DATA\r\n1 96.42 100 82.521\r\n2 17.356 18 14.854\r\nEND_DATA\r\n'));
+    const c = readChart(
+      text(
+        'CGATS.17\r\nBEGIN_DATA_FORMAT\r\nSAMPLE_ID XYZ_X XYZ_Y XYZ_Z\r\nEND_DATA_FORMAT\r\nBEGIN_DATA\r\n1 96.42 100 82.521\r\n2 17.356 18 14.854\r\nEND_DATA\r\n',
+      ),
+    );
     c.patches[0]!.lab.forEach((v, i) => expect(v).toBeCloseTo([100, 0, 0][i]!, 2));
-    expect(c.patches[1]!.lab[0]).toBeCloseTo(49.496, 2); expect(Math.hypot(c.patches[1]!.lab[1], c.patches[1]!.lab[2])).toBeLessThan(0.05);
+    expect(c.patches[1]!.lab[0]).toBeCloseTo(49.496, 2);
+    expect(Math.hypot(c.patches[1]!.lab[1], c.patches[1]!.lab[2])).toBeLessThan(0.05);
     expect([c.columns, c.rows]).toEqual([2, 1]);
   });
   test('patches in order: in rows as long as the text says, else as near to a square as they can be', () => {
-    const of = (n: number, more = '') => readChart(text(`CGATS.17\n${more}BEGIN_DATA_FORMAT\nSAMPLE_ID LAB_L LAB_A LAB_B\nEND_DATA_FORMAT\nBEGIN_DATA\n${Array.from({ length: n }, (_, i) => `${i + 1} ${i} 0 0`).join('\n')}\nEND_DATA\n`));
-    expect([of(24, 'LGOROWLENGTH 3\n'), of(24), of(7)].map((c) => [c.columns, c.rows])).toEqual([[3, 8], [6, 4], [7, 1]]);
+    const of = (n: number, more = '') =>
+      readChart(
+        text(
+          `CGATS.17\n${more}BEGIN_DATA_FORMAT\nSAMPLE_ID LAB_L LAB_A LAB_B\nEND_DATA_FORMAT\nBEGIN_DATA\n${Array.from({ length: n }, (_, i) => `${i + 1} ${i} 0 0`).join('\n')}\nEND_DATA\n`,
+        ),
+      );
+    expect([of(24, 'LGOROWLENGTH 3\n'), of(24), of(7)].map((c) => [c.columns, c.rows])).toEqual([
+      [3, 8],
+      [6, 4],
+      [7, 1],
+    ]);
   });
-  test.each([['no format', 'CGATS.17\nBEGIN_DATA\n1 2\nEND_DATA'], ['no color', 'CGATS.17\nBEGIN_DATA_FORMAT\nSAMPLE_ID RGB_R\nEND_DATA_FORMAT\nBEGIN_DATA\n1 2\nEND_DATA'], ['no patches', 'CGATS.17\nBEGIN_DATA_FORMAT\nLAB_L LAB_A LAB_B\nEND_DATA_FORMAT\nBEGIN_DATA\nEND_DATA'], ['too few values', 'CGATS.17\nBEGIN_DATA_FORMAT\nLAB_L LAB_A LAB_B\nEND_DATA_FORMAT\nBEGIN_DATA\n1 2\nEND_DATA'], ['no number', 'CGATS.17\nBEGIN_DATA_FORMAT\nLAB_L LAB_A LAB_B\nEND_DATA_FORMAT\nBEGIN_DATA\n1 2 NaN\nEND_DATA'], ['far out', 'CGATS.17\nBEGIN_DATA_FORMAT\nLAB_L LAB_A LAB_B\nEND_DATA_FORMAT\nBEGIN_DATA\n1 2 9e9\nEND_DATA'], ['six thousand', `CGATS.17\nBEGIN_DATA_FORMAT\nLAB_L LAB_A LAB_B\nEND_DATA_FORMAT\nBEGIN_DATA\n${'1 2 3\n'.repeat(6000)}`]])('%s: refused with place and remedy', (_n, s) => {
-    const e = ((): unknown => { try { return readChart(text(s)); } catch (x) { return x; } })();
-    expect(e).toBeInstanceOf(Problem); expect((e as Problem).where).not.toBe(''); expect((e as Problem).remedy).not.toBe('');
+  test.each([
+    ['no format', 'CGATS.17\nBEGIN_DATA\n1 2\nEND_DATA'],
+    ['no color', 'CGATS.17\nBEGIN_DATA_FORMAT\nSAMPLE_ID RGB_R\nEND_DATA_FORMAT\nBEGIN_DATA\n1 2\nEND_DATA'],
+    ['no patches', 'CGATS.17\nBEGIN_DATA_FORMAT\nLAB_L LAB_A LAB_B\nEND_DATA_FORMAT\nBEGIN_DATA\nEND_DATA'],
+    ['too few values', 'CGATS.17\nBEGIN_DATA_FORMAT\nLAB_L LAB_A LAB_B\nEND_DATA_FORMAT\nBEGIN_DATA\n1 2\nEND_DATA'],
+    ['no number', 'CGATS.17\nBEGIN_DATA_FORMAT\nLAB_L LAB_A LAB_B\nEND_DATA_FORMAT\nBEGIN_DATA\n1 2 NaN\nEND_DATA'],
+    ['far out', 'CGATS.17\nBEGIN_DATA_FORMAT\nLAB_L LAB_A LAB_B\nEND_DATA_FORMAT\nBEGIN_DATA\n1 2 9e9\nEND_DATA'],
+    [
+      'six thousand',
+      `CGATS.17\nBEGIN_DATA_FORMAT\nLAB_L LAB_A LAB_B\nEND_DATA_FORMAT\nBEGIN_DATA\n${'1 2 3\n'.repeat(6000)}`,
+    ],
+  ])('%s: refused with place and remedy', (_n, s) => {
+    const e = ((): unknown => {
+      try {
+        return readChart(text(s));
+      } catch (x) {
+        return x;
+      }
+    })();
+    expect(e).toBeInstanceOf(Problem);
+    expect((e as Problem).where).not.toBe('');
+    expect((e as Problem).remedy).not.toBe('');
   });
 });
 
 describe('the map of a square to four corners', () => {
-  const corner = (x: number, y: number) => fc.tuple(fc.double({ min: x - 0.2, max: x + 0.2, noNaN: true }), fc.double({ min: y - 0.2, max: y + 0.2, noNaN: true }));
-  test('takes corners to corners, straight lines to straight lines', () => fc.assert(fc.property(corner(0, 0), corner(1, 0), corner(1, 1), corner(0, 1), fc.double({ min: 0, max: 1, noNaN: true }), (a, b, c, d, t) => {
-    const q: Point[] = [a, b, c, d], m = fromSquare(q)!;
-    [[0, 0], [1, 0], [1, 1], [0, 1]].forEach(([u, v], i) => project(m, u!, v!).forEach((x, k) => expect(x).toBeCloseTo(q[i]![k]!, 9)));
-    const [p, r, s] = [project(m, 0, t), project(m, 0.5, t), project(m, 1, t)];
-    expect(Math.abs((r[0] - p[0]) * (s[1] - p[1]) - (r[1] - p[1]) * (s[0] - p[0]))).toBeLessThan(1e-9);
-  })));
-  test('corners on a line, crossed or the same are none', () => { expect(isConvex([[0, 0], [1, 0], [2, 0], [0, 1]])).toBe(false); expect(fromSquare([[0, 0], [1, 1], [1, 0], [0, 1]])).toBeNull(); expect(fromSquare([[0, 0], [0, 0], [1, 1], [0, 1]])).toBeNull(); });
+  const corner = (x: number, y: number) =>
+    fc.tuple(
+      fc.double({ min: x - 0.2, max: x + 0.2, noNaN: true }),
+      fc.double({ min: y - 0.2, max: y + 0.2, noNaN: true }),
+    );
+  test('takes corners to corners, straight lines to straight lines', () =>
+    fc.assert(
+      fc.property(
+        corner(0, 0),
+        corner(1, 0),
+        corner(1, 1),
+        corner(0, 1),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        (a, b, c, d, t) => {
+          const q: Point[] = [a, b, c, d],
+            m = fromSquare(q)!;
+          [
+            [0, 0],
+            [1, 0],
+            [1, 1],
+            [0, 1],
+          ].forEach(([u, v], i) => project(m, u!, v!).forEach((x, k) => expect(x).toBeCloseTo(q[i]![k]!, 9)));
+          const [p, r, s] = [project(m, 0, t), project(m, 0.5, t), project(m, 1, t)];
+          expect(Math.abs((r[0] - p[0]) * (s[1] - p[1]) - (r[1] - p[1]) * (s[0] - p[0]))).toBeLessThan(1e-9);
+        },
+      ),
+    ));
+  test('corners on a line, crossed or the same are none', () => {
+    expect(
+      isConvex([
+        [0, 0],
+        [1, 0],
+        [2, 0],
+        [0, 1],
+      ]),
+    ).toBe(false);
+    expect(
+      fromSquare([
+        [0, 0],
+        [1, 1],
+        [1, 0],
+        [0, 1],
+      ]),
+    ).toBeNull();
+    expect(
+      fromSquare([
+        [0, 0],
+        [0, 0],
+        [1, 1],
+        [0, 1],
+      ]),
+    ).toBeNull();
+  });
 });
 
 /** A made-up card of 6 × 4 patches within sRGB, and a photograph of it in perspective, with four marks and other dark things about. */
-const chart: Chart = { title: 'Card', columns: 6, rows: 4, patches: Array.from({ length: 24 }, (_, i) => ({ id: `${'ABCD'[Math.floor(i / 6)]}${(i % 6) + 1}`, lab: i < 6 ? [92 - i * 14, 0, 0] : [45 + (i % 5) * 8, 26 * Math.cos(i * 1.3), 26 * Math.sin(i * 1.3)] })) };
+const chart: Chart = {
+  title: 'Card',
+  columns: 6,
+  rows: 4,
+  patches: Array.from({ length: 24 }, (_, i) => ({
+    id: `${'ABCD'[Math.floor(i / 6)]}${(i % 6) + 1}`,
+    lab: i < 6 ? [92 - i * 14, 0, 0] : [45 + (i % 5) * 8, 26 * Math.cos(i * 1.3), 26 * Math.sin(i * 1.3)],
+  })),
+};
 const toRgb = invert(multiply(adapt(D65, D50), srgbToXyz));
-function rgbOf([l, a, b]: readonly number[]): number[] { const f = (t: number): number => (t > 6 / 29 ? t ** 3 : 3 * (6 / 29) ** 2 * (t - 4 / 29)), y = (l! + 16) / 116; return transform(toRgb, [0.9642 * f(y + a! / 500), f(y), 0.8249 * f(y - b! / 200)]).map((v) => Math.round(255 * encodeSrgb(Math.min(1, Math.max(0, v))))); }
+function rgbOf([l, a, b]: readonly number[]): number[] {
+  const f = (t: number): number => (t > 6 / 29 ? t ** 3 : 3 * (6 / 29) ** 2 * (t - 4 / 29)),
+    y = (l! + 16) / 116;
+  return transform(toRgb, [0.9642 * f(y + a! / 500), f(y), 0.8249 * f(y - b! / 200)]).map((v) =>
+    Math.round(255 * encodeSrgb(Math.min(1, Math.max(0, v)))),
+  );
+}
 function photograph(w: number, h: number, outer: Point[]): Uint8ClampedArray {
-  const p = new Uint8ClampedArray(w * h * 4), m = fromSquare(outer)!, back = inverse(m);
-  for (let y = 0, i = 0; y < h; y++) for (let x = 0; x < w; x++, i += 4) {
-    const [u, v] = project(back, x + 0.5, y + 0.5), c = u * 7 - 0.5, r = v * 5 - 0.5; // marks half a patch outside
-    let rgb = [150 + 30 * Math.sin(x / 40), 140, 130 + 20 * Math.cos(y / 60)];
-    if (u > -0.07 && u < 1.07 && v > -0.1 && v < 1.1) rgb = [236, 236, 232];
-    if (c >= 0 && c < 6 && r >= 0 && r < 4) rgb = rgbOf(chart.patches[Math.floor(r) * 6 + Math.floor(c)]!.lab);
-    for (const [mu, mv] of [[0, 0], [1, 0], [1, 1], [0, 1]] as const) if (Math.abs(u - mu) * 7 < 0.14 && Math.abs(v - mv) * 5 < 0.14) rgb = [18, 18, 18];
-    if (Math.hypot(x - w * 0.08, y - h * 0.1) < 6 || Math.hypot(x - w * 0.9, y - h * 0.93) < 9) rgb = [20, 15, 12];
-    p.set([...rgb, 255], i);
-  }
+  const p = new Uint8ClampedArray(w * h * 4),
+    m = fromSquare(outer)!,
+    back = inverse(m);
+  for (let y = 0, i = 0; y < h; y++)
+    for (let x = 0; x < w; x++, i += 4) {
+      const [u, v] = project(back, x + 0.5, y + 0.5),
+        c = u * 7 - 0.5,
+        r = v * 5 - 0.5; // marks half a patch outside
+      let rgb = [150 + 30 * Math.sin(x / 40), 140, 130 + 20 * Math.cos(y / 60)];
+      if (u > -0.07 && u < 1.07 && v > -0.1 && v < 1.1) rgb = [236, 236, 232];
+      if (c >= 0 && c < 6 && r >= 0 && r < 4) rgb = rgbOf(chart.patches[Math.floor(r) * 6 + Math.floor(c)]!.lab);
+      for (const [mu, mv] of [
+        [0, 0],
+        [1, 0],
+        [1, 1],
+        [0, 1],
+      ] as const)
+        if (Math.abs(u - mu) * 7 < 0.14 && Math.abs(v - mv) * 5 < 0.14) rgb = [18, 18, 18];
+      if (Math.hypot(x - w * 0.08, y - h * 0.1) < 6 || Math.hypot(x - w * 0.9, y - h * 0.93) < 9) rgb = [20, 15, 12];
+      p.set([...rgb, 255], i);
+    }
   return p;
 }
 /** The other way round. */
-function inverse(m: readonly number[]): number[] { return invert(m).map((v, _i, l) => v / l[8]!); }
+function inverse(m: readonly number[]): number[] {
+  return invert(m).map((v, _i, l) => v / l[8]!);
+}
 
 describe('a chart in a picture', () => {
-  const w = 600, h = 420, straight: Point[] = [[130, 90], [470, 110], [490, 330], [110, 310]], at = (outer: Point[]) => ({ columns: 6, rows: 4, corners: ([[0.5 / 7, 0.1], [6.5 / 7, 0.1], [6.5 / 7, 0.9], [0.5 / 7, 0.9]] as Point[]).map(([u, v]): Point => { const [x, y] = project(fromSquare(outer)!, u, v); return [x / w, y / h]; }) });
+  const w = 600,
+    h = 420,
+    straight: Point[] = [
+      [130, 90],
+      [470, 110],
+      [490, 330],
+      [110, 310],
+    ],
+    at = (outer: Point[]) => ({
+      columns: 6,
+      rows: 4,
+      corners: (
+        [
+          [0.5 / 7, 0.1],
+          [6.5 / 7, 0.1],
+          [6.5 / 7, 0.9],
+          [0.5 / 7, 0.9],
+        ] as Point[]
+      ).map(([u, v]): Point => {
+        const [x, y] = project(fromSquare(outer)!, u, v);
+        return [x / w, y / h];
+      }),
+    });
   test('its patches are what was measured, to the rounding of eight bits', () => {
     const r = measureChart(photograph(w, h, straight), w, h, at(straight), chart)!;
-    expect(r.patches).toHaveLength(24); expect(r.max).toBeLessThan(1); expect(r.mean).toBeLessThan(0.4);
+    expect(r.patches).toHaveLength(24);
+    expect(r.max).toBeLessThan(1);
+    expect(r.mean).toBeLessThan(0.4);
     expect(r.patches.map((q) => q.id)).toEqual(chart.patches.map((q) => q.id));
   });
   test('a patch that is off is named, with its ΔE00', () => {
-    const off = { ...chart, patches: chart.patches.map((q) => (q.id === 'C2' ? { ...q, lab: [q.lab[0] + 12, q.lab[1], q.lab[2]] as [number, number, number] } : q)) }, r = measureChart(photograph(w, h, straight), w, h, at(straight), off)!;
-    expect(r.worst).toBe('C2'); expect(r.max).toBeGreaterThan(6); expect(r.mean).toBeGreaterThan(r.max / 24); expect(r.mean).toBeLessThan(1.2);
+    const off = {
+        ...chart,
+        patches: chart.patches.map((q) =>
+          q.id === 'C2' ? { ...q, lab: [q.lab[0] + 12, q.lab[1], q.lab[2]] as [number, number, number] } : q,
+        ),
+      },
+      r = measureChart(photograph(w, h, straight), w, h, at(straight), off)!;
+    expect(r.worst).toBe('C2');
+    expect(r.max).toBeGreaterThan(6);
+    expect(r.mean).toBeGreaterThan(r.max / 24);
+    expect(r.mean).toBeLessThan(1.2);
   });
   test('a field that reaches out of the picture, or is none, is not measured', () => {
     const p = photograph(w, h, straight);
-    expect(patchMeans(p, w, h, { columns: 2, rows: 2, corners: [[-0.5, 0], [1, 0], [1, 1], [0, 1]] })).toBeNull();
-    expect(patchMeans(p, w, h, { columns: 2, rows: 2, corners: [[0, 0], [1, 1], [1, 0], [0, 1]] })).toBeNull();
+    expect(
+      patchMeans(p, w, h, {
+        columns: 2,
+        rows: 2,
+        corners: [
+          [-0.5, 0],
+          [1, 0],
+          [1, 1],
+          [0, 1],
+        ],
+      }),
+    ).toBeNull();
+    expect(
+      patchMeans(p, w, h, {
+        columns: 2,
+        rows: 2,
+        corners: [
+          [0, 0],
+          [1, 1],
+          [1, 0],
+          [0, 1],
+        ],
+      }),
+    ).toBeNull();
     expect(measureChart(p, w, h, { ...at(straight), rows: 3 }, chart)).toBeNull();
   });
-  test.each([['as it is held', straight], ['on its side', [[420, 60], [430, 370], [190, 360], [180, 70]] as Point[]], ['upside down', [straight[2]!, straight[3]!, straight[0]!, straight[1]!]]])('is found by its marks, %s', (_n, outer) => {
-    const p = photograph(w, h, outer), found = findChart(p, w, h, chart)!, want = at(outer);
+  test.each([
+    ['as it is held', straight],
+    [
+      'on its side',
+      [
+        [420, 60],
+        [430, 370],
+        [190, 360],
+        [180, 70],
+      ] as Point[],
+    ],
+    ['upside down', [straight[2]!, straight[3]!, straight[0]!, straight[1]!]],
+  ])('is found by its marks, %s', (_n, outer) => {
+    const p = photograph(w, h, outer),
+      found = findChart(p, w, h, chart)!,
+      want = at(outer);
     expect(blots(p, w, h).length).toBeGreaterThanOrEqual(4);
-    found.corners.forEach(([x, y], i) => { expect(Math.abs(x - want.corners[i]![0]) * w).toBeLessThan(2); expect(Math.abs(y - want.corners[i]![1]) * h).toBeLessThan(2); });
+    found.corners.forEach(([x, y], i) => {
+      expect(Math.abs(x - want.corners[i]![0]) * w).toBeLessThan(2);
+      expect(Math.abs(y - want.corners[i]![1]) * h).toBeLessThan(2);
+    });
     expect(measureChart(p, w, h, found, chart)!.mean).toBeLessThan(0.6);
   });
   test('where there is none, none is found', () => {
     const p = new Uint8ClampedArray(w * h * 4).fill(255);
-    for (let i = 0; i < p.length; i += 4) { const v = 90 + ((Math.imul(i + 1, 2654435761) >>> 24) & 127); p[i] = v; p[i + 1] = v; p[i + 2] = v; }
+    for (let i = 0; i < p.length; i += 4) {
+      const v = 90 + ((Math.imul(i + 1, 2654435761) >>> 24) & 127);
+      p[i] = v;
+      p[i + 1] = v;
+      p[i + 2] = v;
+    }
     expect(findChart(p, w, h, chart)).toBeNull();
     expect(findChart(new Uint8ClampedArray(4 * 30 * 20), 30, 20, chart)).toBeNull();
   });

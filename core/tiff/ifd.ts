@@ -7,29 +7,72 @@ import { Problem } from '../problem';
 /** Bytes a value of each TIFF type: BYTE, ASCII, SHORT, LONG, RATIONAL, SBYTE, UNDEFINED, SSHORT, SLONG, SRATIONAL, FLOAT, DOUBLE. */
 export const TYPE_BYTES = [0, 1, 1, 2, 4, 8, 1, 1, 2, 4, 8, 4, 8];
 
-export interface Tag { tag: number; type: number; count: number; /** byte offset of the first value */ at: number }
-export interface Directory { at: number; tags: Map<number, Tag>; next: number }
+export interface Tag {
+  tag: number;
+  type: number;
+  count: number;
+  /** byte offset of the first value */ at: number;
+}
+export interface Directory {
+  at: number;
+  tags: Map<number, Tag>;
+  next: number;
+}
 
-const broken = (message: string, at: number): Problem => new Problem('tiff-broken', message, `byte ${at}`, 'Ask the supplier for the file again, or export it anew from the program that made it.');
+const broken = (message: string, at: number): Problem =>
+  new Problem(
+    'tiff-broken',
+    message,
+    `byte ${at}`,
+    'Ask the supplier for the file again, or export it anew from the program that made it.',
+  );
 
 /** A tag's value as bytes, in the file's byte order. */
-export interface RawTag { tag: number; type: number; count: number; data: Uint8Array }
+export interface RawTag {
+  tag: number;
+  type: number;
+  count: number;
+  data: Uint8Array;
+}
 
 /** `count` numbers of a TIFF type from byte `at` on. */
 export function numbersAt(v: DataView, at: number, type: number, count: number, little: boolean): number[] {
-  const out = new Array<number>(count), each = TYPE_BYTES[type]!;
-  for (let i = 0, p = at; i < count; i++, p += each) switch (type) {
-    case 1: case 7: out[i] = v.getUint8(p); break;
-    case 3: out[i] = v.getUint16(p, little); break;
-    case 4: out[i] = v.getUint32(p, little); break;
-    case 5: out[i] = v.getUint32(p, little) / v.getUint32(p + 4, little); break;
-    case 6: out[i] = v.getInt8(p); break;
-    case 8: out[i] = v.getInt16(p, little); break;
-    case 9: out[i] = v.getInt32(p, little); break;
-    case 10: out[i] = v.getInt32(p, little) / v.getInt32(p + 4, little); break;
-    case 11: out[i] = v.getFloat32(p, little); break;
-    case 12: out[i] = v.getFloat64(p, little); break;
-  }
+  const out = new Array<number>(count),
+    each = TYPE_BYTES[type]!;
+  for (let i = 0, p = at; i < count; i++, p += each)
+    switch (type) {
+      case 1:
+      case 7:
+        out[i] = v.getUint8(p);
+        break;
+      case 3:
+        out[i] = v.getUint16(p, little);
+        break;
+      case 4:
+        out[i] = v.getUint32(p, little);
+        break;
+      case 5:
+        out[i] = v.getUint32(p, little) / v.getUint32(p + 4, little);
+        break;
+      case 6:
+        out[i] = v.getInt8(p);
+        break;
+      case 8:
+        out[i] = v.getInt16(p, little);
+        break;
+      case 9:
+        out[i] = v.getInt32(p, little);
+        break;
+      case 10:
+        out[i] = v.getInt32(p, little) / v.getInt32(p + 4, little);
+        break;
+      case 11:
+        out[i] = v.getFloat32(p, little);
+        break;
+      case 12:
+        out[i] = v.getFloat64(p, little);
+        break;
+    }
   return out;
 }
 
@@ -39,7 +82,10 @@ export class Ifds {
   readonly magic: number;
   readonly first: number;
 
-  constructor(readonly bytes: Uint8Array, /** where the header begins; offsets count from it */ start = 0) {
+  constructor(
+    readonly bytes: Uint8Array,
+    /** where the header begins; offsets count from it */ start = 0,
+  ) {
     this.view = new DataView(bytes.buffer, bytes.byteOffset + start, bytes.byteLength - start);
     if (this.view.byteLength < 8) throw broken('The file ends within its header.', this.view.byteLength);
     const order = this.view.getUint16(0);
@@ -53,13 +99,20 @@ export class Ifds {
   read(at: number): Directory {
     const v = this.view;
     if (at < 8 || at + 2 > v.byteLength) throw broken('A directory lies outside the file.', at);
-    const count = v.getUint16(at, this.little), end = at + 2 + count * 12;
-    if (count === 0 || count > 4096 || end > v.byteLength) throw broken(`A directory claims ${count} tags, more than there is room for.`, at);
+    const count = v.getUint16(at, this.little),
+      end = at + 2 + count * 12;
+    if (count === 0 || count > 4096 || end > v.byteLength)
+      throw broken(`A directory claims ${count} tags, more than there is room for.`, at);
     const tags = new Map<number, Tag>();
     for (let i = 0; i < count; i++) {
-      const p = at + 2 + i * 12, tag = v.getUint16(p, this.little), type = v.getUint16(p + 2, this.little), n = v.getUint32(p + 4, this.little), each = TYPE_BYTES[type] ?? 0;
+      const p = at + 2 + i * 12,
+        tag = v.getUint16(p, this.little),
+        type = v.getUint16(p + 2, this.little),
+        n = v.getUint32(p + 4, this.little),
+        each = TYPE_BYTES[type] ?? 0;
       if (!each) continue; // types that we do not know are passed over, as TIFF 6.0 asks
-      const length = each * n, where = length <= 4 ? p + 8 : v.getUint32(p + 8, this.little);
+      const length = each * n,
+        where = length <= 4 ? p + 8 : v.getUint32(p + 8, this.little);
       if (where + length > v.byteLength) throw broken(`Tag ${tag} points outside the file.`, p);
       tags.set(tag, { tag, type, count: n, at: where });
     }
@@ -68,8 +121,9 @@ export class Ifds {
 
   /** The chain of directories from the first; a loop, or more than 64, is refused. */
   chain(): Directory[] {
-    const out: Directory[] = [], seen = new Set<number>();
-    for (let at = this.first; at !== 0; ) {
+    const out: Directory[] = [],
+      seen = new Set<number>();
+    for (let at = this.first; at !== 0;) {
       if (seen.has(at) || out.length >= 64) throw broken('The directories of the file run in a loop.', at);
       seen.add(at);
       const d = this.read(at);
@@ -93,13 +147,21 @@ export class Ifds {
     return { tag, type: t.type, count: t.count, data: this.bytes.slice(from, from + t.count * TYPE_BYTES[t.type]!) };
   }
 
-  number(d: Directory, tag: number): number | null { const n = this.numbers(d, tag, 1)[0]; return n === undefined || !Number.isFinite(n) ? null : n; }
+  number(d: Directory, tag: number): number | null {
+    const n = this.numbers(d, tag, 1)[0];
+    return n === undefined || !Number.isFinite(n) ? null : n;
+  }
 
   /** ASCII or bytes as text, up to the first zero, at most `most` characters. */
   text(d: Directory, tag: number, most = 400): string {
     const t = d.tags.get(tag);
     if (!t || (t.type !== 2 && t.type !== 1 && t.type !== 7)) return '';
-    const from = this.view.byteOffset - this.bytes.byteOffset + t.at, raw = this.bytes.subarray(from, from + Math.min(t.count, most * 4)), end = raw.indexOf(0);
-    return new TextDecoder().decode(end < 0 ? raw : raw.subarray(0, end)).trim().slice(0, most);
+    const from = this.view.byteOffset - this.bytes.byteOffset + t.at,
+      raw = this.bytes.subarray(from, from + Math.min(t.count, most * 4)),
+      end = raw.indexOf(0);
+    return new TextDecoder()
+      .decode(end < 0 ? raw : raw.subarray(0, end))
+      .trim()
+      .slice(0, most);
   }
 }

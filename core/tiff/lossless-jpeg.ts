@@ -4,15 +4,29 @@
  */
 import { Problem } from '../problem';
 
-const bad = (message: string, at: number): Problem => new Problem('jpeg-broken', message, `byte ${at}`, 'Ask for the file again, or convert it anew.');
+const bad = (message: string, at: number): Problem =>
+  new Problem('jpeg-broken', message, `byte ${at}`, 'Ask for the file again, or convert it anew.');
 
-interface Table { /** by the next 8 bits: length << 8 | value, 0 where the code is longer */ quick: Uint16Array; least: Int32Array; most: Int32Array; first: Int32Array; values: Uint8Array }
+interface Table {
+  /** by the next 8 bits: length << 8 | value, 0 where the code is longer */ quick: Uint16Array;
+  least: Int32Array;
+  most: Int32Array;
+  first: Int32Array;
+  values: Uint8Array;
+}
 function huffman(counts: Uint8Array, values: Uint8Array): Table {
-  const quick = new Uint16Array(256), least = new Int32Array(18), most = new Int32Array(18).fill(-1), first = new Int32Array(18);
-  let code = 0, k = 0;
+  const quick = new Uint16Array(256),
+    least = new Int32Array(18),
+    most = new Int32Array(18).fill(-1),
+    first = new Int32Array(18);
+  let code = 0,
+    k = 0;
   for (let l = 1; l <= 16; l++) {
-    first[l] = k; least[l] = code;
-    for (let i = 0; i < counts[l - 1]!; i++, k++, code++) if (l <= 8) for (let f = code << (8 - l), e = f + (1 << (8 - l)); f < e && f < 256; f++) quick[f] = (l << 8) | values[k]!;
+    first[l] = k;
+    least[l] = code;
+    for (let i = 0; i < counts[l - 1]!; i++, k++, code++)
+      if (l <= 8)
+        for (let f = code << (8 - l), e = f + (1 << (8 - l)); f < e && f < 256; f++) quick[f] = (l << 8) | values[k]!;
     most[l] = counts[l - 1] ? code - 1 : -1;
     code <<= 1;
   }
@@ -20,47 +34,122 @@ function huffman(counts: Uint8Array, values: Uint8Array): Table {
 }
 
 /** Interleaved samples of width × height × components. `most` limits their number. */
-export function decodeLosslessJpeg(b: Uint8Array, most: number): { width: number; height: number; components: number; bits: number; data: Uint16Array } {
-  const u16 = (p: number): number => { if (p + 1 >= b.length) throw bad('The picture ends within a header.', p); return (b[p]! << 8) | b[p + 1]!; };
+export function decodeLosslessJpeg(
+  b: Uint8Array,
+  most: number,
+): { width: number; height: number; components: number; bits: number; data: Uint16Array } {
+  const u16 = (p: number): number => {
+    if (p + 1 >= b.length) throw bad('The picture ends within a header.', p);
+    return (b[p]! << 8) | b[p + 1]!;
+  };
   if (u16(0) !== 0xffd8) throw bad('This is no JPEG.', 0);
   const tables: (Table | undefined)[] = [];
-  let p = 2, width = 0, height = 0, components = 0, bits = 0, restart = 0, ids: number[] = [];
+  let p = 2,
+    width = 0,
+    height = 0,
+    components = 0,
+    bits = 0,
+    restart = 0,
+    ids: number[] = [];
   for (;;) {
-    const marker = u16(p), length = u16(p + 2), at = p + 4, end = p + 2 + length;
+    const marker = u16(p),
+      length = u16(p + 2),
+      at = p + 4,
+      end = p + 2 + length;
     if ((marker & 0xff00) !== 0xff00 || length < 2 || end > b.length) throw bad('A segment is damaged.', p);
     if (marker === 0xffc3) {
-      bits = b[at]!; height = u16(at + 1); width = u16(at + 3); components = b[at + 5]!;
-      if (bits < 2 || bits > 16 || !width || !height || components < 1 || components > 4 || end < at + 6 + components * 3) throw bad('The frame header makes no picture.', p);
-      if (width * height * components > most) throw new Problem('limit-pixels', `The picture is of ${width} × ${height}, larger than its place.`, `byte ${p}`, 'Ask for the file again.');
-      ids = Array.from({ length: components }, (_, i) => { if (b[at + 7 + i * 3] !== 0x11) throw bad('Subsampled components are not part of lossless JPEG in DNG.', at); return b[at + 6 + i * 3]!; });
+      bits = b[at]!;
+      height = u16(at + 1);
+      width = u16(at + 3);
+      components = b[at + 5]!;
+      if (
+        bits < 2 ||
+        bits > 16 ||
+        !width ||
+        !height ||
+        components < 1 ||
+        components > 4 ||
+        end < at + 6 + components * 3
+      )
+        throw bad('The frame header makes no picture.', p);
+      if (width * height * components > most)
+        throw new Problem(
+          'limit-pixels',
+          `The picture is of ${width} × ${height}, larger than its place.`,
+          `byte ${p}`,
+          'Ask for the file again.',
+        );
+      ids = Array.from({ length: components }, (_, i) => {
+        if (b[at + 7 + i * 3] !== 0x11) throw bad('Subsampled components are not part of lossless JPEG in DNG.', at);
+        return b[at + 6 + i * 3]!;
+      });
     } else if (marker === 0xffc4) {
-      for (let q = at; q < end; ) {
-        const id = b[q]! & 15, counts = b.subarray(q + 1, q + 17), n = counts.reduce((x, y) => x + y, 0);
+      for (let q = at; q < end;) {
+        const id = b[q]! & 15,
+          counts = b.subarray(q + 1, q + 17),
+          n = counts.reduce((x, y) => x + y, 0);
         if (q + 17 + n > end || id > 3) throw bad('A Huffman table is damaged.', q);
         tables[id] = huffman(counts, b.subarray(q + 17, q + 17 + n));
         q += 17 + n;
       }
     } else if (marker === 0xffdd) restart = u16(at);
-    else if (marker >= 0xffc0 && marker <= 0xffcf && marker !== 0xffc8) throw bad('This JPEG is not a lossless one.', p);
+    else if (marker >= 0xffc0 && marker <= 0xffcf && marker !== 0xffc8)
+      throw bad('This JPEG is not a lossless one.', p);
     else if (marker === 0xffda) {
       if (!width) throw bad('The scan comes before the frame.', p);
-      const n = b[at]!, own = ids.map((id) => { for (let i = 0; i < n; i++) if (b[at + 1 + i * 2] === id) { const t = tables[b[at + 2 + i * 2]! >> 4]; if (t) return t; } throw bad('A component has no Huffman table.', at); });
-      return { width, height, components, bits, data: scan(b, end, width, height, own, b[at + 1 + n * 2]!, bits, b[at + 3 + n * 2]! & 15, restart) };
+      const n = b[at]!,
+        own = ids.map((id) => {
+          for (let i = 0; i < n; i++)
+            if (b[at + 1 + i * 2] === id) {
+              const t = tables[b[at + 2 + i * 2]! >> 4];
+              if (t) return t;
+            }
+          throw bad('A component has no Huffman table.', at);
+        });
+      return {
+        width,
+        height,
+        components,
+        bits,
+        data: scan(b, end, width, height, own, b[at + 1 + n * 2]!, bits, b[at + 3 + n * 2]! & 15, restart),
+      };
     }
     p = end;
   }
 }
 
-function scan(b: Uint8Array, start: number, width: number, height: number, tables: Table[], predictor: number, bits: number, shift: number, restart: number): Uint16Array {
-  const n = tables.length, out = new Uint16Array(width * height * n), row = width * n, initial = 1 << (bits - shift - 1);
+function scan(
+  b: Uint8Array,
+  start: number,
+  width: number,
+  height: number,
+  tables: Table[],
+  predictor: number,
+  bits: number,
+  shift: number,
+  restart: number,
+): Uint16Array {
+  const n = tables.length,
+    out = new Uint16Array(width * height * n),
+    row = width * n,
+    initial = 1 << (bits - shift - 1);
   if (predictor < 1 || predictor > 7) throw bad('The predictor is none of the seven.', start);
-  let p = start, acc = 0, have = 0, past = 0;
+  let p = start,
+    acc = 0,
+    have = 0,
+    past = 0;
   const fill = (): void => {
     while (have <= 24) {
       let v = 0;
       if (p < b.length) {
         v = b[p]!;
-        if (v === 0xff) { if (b[p + 1] === 0) p += 2; else { v = 0; past++; } } else p++;
+        if (v === 0xff) {
+          if (b[p + 1] === 0) p += 2;
+          else {
+            v = 0;
+            past++;
+          }
+        } else p++;
       } else past++;
       // a scan may end a few bits early, not many
       if (past > 8) throw bad('The picture is cut off.', p);
@@ -69,14 +158,26 @@ function scan(b: Uint8Array, start: number, width: number, height: number, table
     }
   };
   // at most 24 bits at a time
-  const take = (k: number): number => { if (k === 0) return 0; if (have < k) fill(); have -= k; return (acc >>> have) & ((1 << k) - 1); };
+  const take = (k: number): number => {
+    if (k === 0) return 0;
+    if (have < k) fill();
+    have -= k;
+    return (acc >>> have) & ((1 << k) - 1);
+  };
   const difference = (t: Table): number => {
     if (have < 16) fill();
     const q = t.quick[(acc >>> (have - 8)) & 255]!;
     let size: number;
-    if (q) { size = q & 255; have -= q >> 8; } else {
-      let l = 9, code = 0;
-      for (; l <= 16; l++) { code = (acc >>> (have - l)) & ((1 << l) - 1); if (t.most[l]! >= code && code >= t.least[l]!) break; }
+    if (q) {
+      size = q & 255;
+      have -= q >> 8;
+    } else {
+      let l = 9,
+        code = 0;
+      for (; l <= 16; l++) {
+        code = (acc >>> (have - l)) & ((1 << l) - 1);
+        if (t.most[l]! >= code && code >= t.least[l]!) break;
+      }
       if (l > 16) throw bad('A code stands in no Huffman table.', p);
       have -= l;
       size = t.values[t.first[l]! + code - t.least[l]!]!;
@@ -86,13 +187,18 @@ function scan(b: Uint8Array, start: number, width: number, height: number, table
     const v = take(size);
     return v < 1 << (size - 1) ? v - (1 << size) + 1 : v;
   };
-  let left = restart, fresh = true;
+  let left = restart,
+    fresh = true;
   for (let y = 0, at = 0; y < height; y++) {
     for (let x = 0; x < width; x++) {
       if (restart && left === 0) {
-        have = 0; acc = 0; past = 0;
+        have = 0;
+        acc = 0;
+        past = 0;
         while (p + 1 < b.length && !(b[p] === 0xff && b[p + 1]! >= 0xd0 && b[p + 1]! <= 0xd7)) p++;
-        p += 2; left = restart; fresh = true;
+        p += 2;
+        left = restart;
+        fresh = true;
       }
       left--;
       for (let c = 0; c < n; c++, at++) {
@@ -101,8 +207,23 @@ function scan(b: Uint8Array, start: number, width: number, height: number, table
         else if (y === 0) guess = out[at - n]!;
         else if (x === 0) guess = out[at - row]!;
         else {
-          const a = out[at - n]!, up = out[at - row]!, d = out[at - row - n]!;
-          guess = predictor === 1 ? a : predictor === 2 ? up : predictor === 3 ? d : predictor === 4 ? a + up - d : predictor === 5 ? a + ((up - d) >> 1) : predictor === 6 ? up + ((a - d) >> 1) : (a + up) >> 1;
+          const a = out[at - n]!,
+            up = out[at - row]!,
+            d = out[at - row - n]!;
+          guess =
+            predictor === 1
+              ? a
+              : predictor === 2
+                ? up
+                : predictor === 3
+                  ? d
+                  : predictor === 4
+                    ? a + up - d
+                    : predictor === 5
+                      ? a + ((up - d) >> 1)
+                      : predictor === 6
+                        ? up + ((a - d) >> 1)
+                        : (a + up) >> 1;
         }
         out[at] = guess + difference(tables[c]!);
       }

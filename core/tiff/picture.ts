@@ -7,7 +7,13 @@ import { Problem } from '../problem';
 import type { Directory, Ifds } from './ifd';
 import { decodeLosslessJpeg } from './lossless-jpeg';
 
-export interface TiffPicture { width: number; height: number; channels: number; bits: number; data: Uint8Array | Uint16Array | Float32Array }
+export interface TiffPicture {
+  width: number;
+  height: number;
+  channels: number;
+  bits: number;
+  data: Uint8Array | Uint16Array | Float32Array;
+}
 const again = 'Save it anew, uncompressed or with deflate, from the program that made it.';
 const bad = (code: string, message: string, where: string): Problem => new Problem(code, message, where, again);
 
@@ -15,12 +21,28 @@ const bad = (code: string, message: string, where: string): Problem => new Probl
 function unpack(src: Uint8Array, compression: number, length: number, where: string): Uint8Array {
   if (compression === 1) return src;
   const out = new Uint8Array(length);
-  if (compression === 8 || compression === 32946) { try { return unzlibSync(src, { out }); } catch { try { return inflateSync(src, { out }); } catch { throw bad('tiff-broken', 'A compressed part is damaged.', where); } } }
+  if (compression === 8 || compression === 32946) {
+    try {
+      return unzlibSync(src, { out });
+    } catch {
+      try {
+        return inflateSync(src, { out });
+      } catch {
+        throw bad('tiff-broken', 'A compressed part is damaged.', where);
+      }
+    }
+  }
   if (compression === 32773) {
     let o = 0;
-    for (let i = 0; i < src.length && o < length; ) {
+    for (let i = 0; i < src.length && o < length;) {
       const n = (src[i++]! << 24) >> 24;
-      if (n >= 0) { for (let k = 0; k <= n && o < length && i < src.length; k++) out[o++] = src[i++]!; } else if (n !== -128 && i < src.length) { const end = Math.min(length, o + 1 - n); out.fill(src[i++]!, o, end); o = end; }
+      if (n >= 0) {
+        for (let k = 0; k <= n && o < length && i < src.length; k++) out[o++] = src[i++]!;
+      } else if (n !== -128 && i < src.length) {
+        const end = Math.min(length, o + 1 - n);
+        out.fill(src[i++]!, o, end);
+        o = end;
+      }
     }
     return out.subarray(0, o);
   }
@@ -30,20 +52,67 @@ function unpack(src: Uint8Array, compression: number, length: number, where: str
 
 /** TIFF's LZW: codes of 9 to 12 bits, most significant first, 256 clears, 257 ends. How many bytes came out. */
 function lzw(src: Uint8Array, out: Uint8Array, where: string): number {
-  const prefix = new Uint16Array(4097), last = new Uint8Array(4097), lengths = new Uint16Array(4097);
-  for (let i = 0; i < 256; i++) { last[i] = i; lengths[i] = 1; }
-  let next = 258, width = 9, acc = 0, have = 0, p = 0, o = 0, before = -1;
-  const put = (code: number): number => { const n = lengths[code]!; let c = code, at = o + n - 1; for (let k = 0; k < n; k++, at--) { if (at < out.length) out[at] = last[c]!; c = prefix[c]!; } const first = out[Math.min(o, out.length - 1)]!; o += n; return first; };
+  const prefix = new Uint16Array(4097),
+    last = new Uint8Array(4097),
+    lengths = new Uint16Array(4097);
+  for (let i = 0; i < 256; i++) {
+    last[i] = i;
+    lengths[i] = 1;
+  }
+  let next = 258,
+    width = 9,
+    acc = 0,
+    have = 0,
+    p = 0,
+    o = 0,
+    before = -1;
+  const put = (code: number): number => {
+    const n = lengths[code]!;
+    let c = code,
+      at = o + n - 1;
+    for (let k = 0; k < n; k++, at--) {
+      if (at < out.length) out[at] = last[c]!;
+      c = prefix[c]!;
+    }
+    const first = out[Math.min(o, out.length - 1)]!;
+    o += n;
+    return first;
+  };
   while (o < out.length) {
-    while (have < width) { if (p >= src.length) return o; acc = ((acc << 8) | src[p++]!) & 0xffffff; have += 8; }
+    while (have < width) {
+      if (p >= src.length) return o;
+      acc = ((acc << 8) | src[p++]!) & 0xffffff;
+      have += 8;
+    }
     const code = (acc >> (have - width)) & ((1 << width) - 1);
     have -= width;
     if (code === 257) return Math.min(o, out.length);
-    if (code === 256) { next = 258; width = 9; before = -1; continue; }
-    if (before < 0) { if (code > 255) throw bad('tiff-broken', 'An LZW part is damaged.', where); put(code); before = code; continue; }
+    if (code === 256) {
+      next = 258;
+      width = 9;
+      before = -1;
+      continue;
+    }
+    if (before < 0) {
+      if (code > 255) throw bad('tiff-broken', 'An LZW part is damaged.', where);
+      put(code);
+      before = code;
+      continue;
+    }
     if (code > next || next > 4096) throw bad('tiff-broken', 'An LZW part is damaged.', where);
-    if (next < 4096) { prefix[next] = before; lengths[next] = lengths[before]! + 1; }
-    if (code < next) { const first = put(code); if (next < 4096) last[next] = first; } else { let c = before; while (lengths[c]! > 1) c = prefix[c]!; last[next] = last[c]!; put(code); }
+    if (next < 4096) {
+      prefix[next] = before;
+      lengths[next] = lengths[before]! + 1;
+    }
+    if (code < next) {
+      const first = put(code);
+      if (next < 4096) last[next] = first;
+    } else {
+      let c = before;
+      while (lengths[c]! > 1) c = prefix[c]!;
+      last[next] = last[c]!;
+      put(code);
+    }
     next++;
     if (next >= (1 << width) - 1 && width < 12) width++;
     before = code;
@@ -52,33 +121,91 @@ function lzw(src: Uint8Array, out: Uint8Array, where: string): number {
 }
 
 /** Bits of a directory's samples, e.g. [16, 16, 16]. */
-export function bitsOf(f: Ifds, d: Directory): number[] { const b = f.numbers(d, 258, 8); return b.length ? b : [1]; }
+export function bitsOf(f: Ifds, d: Directory): number[] {
+  const b = f.numbers(d, 258, 8);
+  return b.length ? b : [1];
+}
 
 /** The pixels. `most` limits width × height × channels (default 400 million). */
 export function readTiffPicture(f: Ifds, d: Directory, most = 400e6): TiffPicture {
-  const where = `the directory at byte ${d.at}`, width = f.number(d, 256) ?? 0, height = f.number(d, 257) ?? 0, channels = f.number(d, 277) ?? 1, bitList = bitsOf(f, d), bits = bitList[0]!, compression = f.number(d, 259) ?? 1, planar = f.number(d, 284) === 2, predictor = f.number(d, 317) ?? 1, float = f.number(d, 339) === 3;
-  if (!(width > 0 && height > 0 && channels > 0 && channels <= 8) || ![width, height, channels].every(Number.isInteger)) throw bad('tiff-broken', `A picture of ${width} × ${height} with ${channels} channels is none.`, where);
-  if (width * height * channels > most) throw new Problem('limit-pixels', `The picture is of ${width} × ${height} pixels, more than is read.`, where, 'Make it smaller.');
-  if (bitList.some((b) => b !== bits) || !(float ? bits === 32 : bits >= 8 && bits <= 16)) throw bad('tiff-depth', `Samples of ${bitList.join(', ')} bits are not read.`, where);
+  const where = `the directory at byte ${d.at}`,
+    width = f.number(d, 256) ?? 0,
+    height = f.number(d, 257) ?? 0,
+    channels = f.number(d, 277) ?? 1,
+    bitList = bitsOf(f, d),
+    bits = bitList[0]!,
+    compression = f.number(d, 259) ?? 1,
+    planar = f.number(d, 284) === 2,
+    predictor = f.number(d, 317) ?? 1,
+    float = f.number(d, 339) === 3;
+  if (!(width > 0 && height > 0 && channels > 0 && channels <= 8) || ![width, height, channels].every(Number.isInteger))
+    throw bad('tiff-broken', `A picture of ${width} × ${height} with ${channels} channels is none.`, where);
+  if (width * height * channels > most)
+    throw new Problem(
+      'limit-pixels',
+      `The picture is of ${width} × ${height} pixels, more than is read.`,
+      where,
+      'Make it smaller.',
+    );
+  if (bitList.some((b) => b !== bits) || !(float ? bits === 32 : bits >= 8 && bits <= 16))
+    throw bad('tiff-depth', `Samples of ${bitList.join(', ')} bits are not read.`, where);
   if (predictor !== 1 && predictor !== 2) throw bad('tiff-compression', `Predictor ${predictor} is not read.`, where);
-  const tiled = d.tags.has(322), tw = tiled ? (f.number(d, 322) ?? 0) : width, th = tiled ? (f.number(d, 323) ?? 0) : Math.min(height, f.number(d, 278) ?? height);
-  if (!(tw > 0 && th > 0) || !Number.isInteger(tw) || !Number.isInteger(th) || tw * th * channels > most) throw bad('tiff-broken', `Parts of ${tw} × ${th} are none.`, where);
-  const across = Math.ceil(width / tw), down = Math.ceil(height / th), planes = planar ? channels : 1, each = planar ? 1 : channels, parts = across * down * planes;
-  if (parts * tw * th > 4 * planes * Math.max(width * height, 4e6)) throw bad('tiff-broken', `${parts} parts of ${tw} × ${th} are far more than the picture.`, where); // each would be unpacked whole
-  const offsets = f.numbers(d, tiled ? 324 : 273, 1e6), counts = f.numbers(d, tiled ? 325 : 279, 1e6);
+  const tiled = d.tags.has(322),
+    tw = tiled ? (f.number(d, 322) ?? 0) : width,
+    th = tiled ? (f.number(d, 323) ?? 0) : Math.min(height, f.number(d, 278) ?? height);
+  if (!(tw > 0 && th > 0) || !Number.isInteger(tw) || !Number.isInteger(th) || tw * th * channels > most)
+    throw bad('tiff-broken', `Parts of ${tw} × ${th} are none.`, where);
+  const across = Math.ceil(width / tw),
+    down = Math.ceil(height / th),
+    planes = planar ? channels : 1,
+    each = planar ? 1 : channels,
+    parts = across * down * planes;
+  if (parts * tw * th > 4 * planes * Math.max(width * height, 4e6))
+    throw bad('tiff-broken', `${parts} parts of ${tw} × ${th} are far more than the picture.`, where); // each would be unpacked whole
+  const offsets = f.numbers(d, tiled ? 324 : 273, 1e6),
+    counts = f.numbers(d, tiled ? 325 : 279, 1e6);
   if (offsets.length < parts) throw bad('tiff-broken', `There are ${offsets.length} parts of ${parts}.`, where);
-  const base = f.view.byteOffset - f.bytes.byteOffset, data = float ? new Float32Array(width * height * channels) : bits === 8 ? new Uint8Array(width * height * channels) : new Uint16Array(width * height * channels);
+  const base = f.view.byteOffset - f.bytes.byteOffset,
+    data = float
+      ? new Float32Array(width * height * channels)
+      : bits === 8
+        ? new Uint8Array(width * height * channels)
+        : new Uint16Array(width * height * channels);
   for (let part = 0; part < parts; part++) {
-    const plane = Math.floor(part / (across * down)), tx = (part % across) * tw, ty = (Math.floor(part / across) % down) * th, rows = tiled ? th : Math.min(th, height - ty), at = offsets[part]!, bytesARow = Math.ceil((tw * each * bits) / 8);
-    const count = counts[part] ?? bytesARow * rows, spot = `part ${part + 1} at byte ${at}`;
+    const plane = Math.floor(part / (across * down)),
+      tx = (part % across) * tw,
+      ty = (Math.floor(part / across) % down) * th,
+      rows = tiled ? th : Math.min(th, height - ty),
+      at = offsets[part]!,
+      bytesARow = Math.ceil((tw * each * bits) / 8);
+    const count = counts[part] ?? bytesARow * rows,
+      spot = `part ${part + 1} at byte ${at}`;
     if (at + count > f.view.byteLength) throw bad('tiff-broken', 'A part of the picture lies outside the file.', spot);
     const raw = f.bytes.subarray(base + at, base + at + count);
     let samples: Samples;
-    if (compression === 7) { const j = decodeLosslessJpeg(raw, tw * th * each); if (j.width * j.height * j.components < tw * rows * each) throw bad('tiff-broken', 'A part of the picture is smaller than its place.', spot); samples = j.data; } else samples = samplesOf(unpack(raw, compression, bytesARow * rows, spot), tw * each, rows, bits, float, f.little, predictor === 2 ? each : 0, spot);
-    const w = Math.min(tw, width - tx), h = Math.min(rows, height - ty);
+    if (compression === 7) {
+      const j = decodeLosslessJpeg(raw, tw * th * each);
+      if (j.width * j.height * j.components < tw * rows * each)
+        throw bad('tiff-broken', 'A part of the picture is smaller than its place.', spot);
+      samples = j.data;
+    } else
+      samples = samplesOf(
+        unpack(raw, compression, bytesARow * rows, spot),
+        tw * each,
+        rows,
+        bits,
+        float,
+        f.little,
+        predictor === 2 ? each : 0,
+        spot,
+      );
+    const w = Math.min(tw, width - tx),
+      h = Math.min(rows, height - ty);
     for (let y = 0; y < h; y++) {
-      let s = y * tw * each, o = ((ty + y) * width + tx) * channels + plane;
-      if (!planar) data.set(samples.subarray(s, s + w * channels), o); else for (let x = 0; x < w; x++, o += channels) data[o] = samples[s++]!;
+      let s = y * tw * each,
+        o = ((ty + y) * width + tx) * channels + plane;
+      if (!planar) data.set(samples.subarray(s, s + w * channels), o);
+      else for (let x = 0; x < w; x++, o += channels) data[o] = samples[s++]!;
     }
   }
   return { width, height, channels, bits, data };
@@ -88,16 +215,39 @@ type Samples = Uint8Array | Uint16Array | Float32Array;
 /** The order of bytes of this machine: what is stored in it is copied as it is. */
 const LITTLE = new Uint8Array(Uint16Array.of(1).buffer)[0] === 1;
 
-function samplesOf(b: Uint8Array, perRow: number, rows: number, bits: number, float: boolean, little: boolean, apart: number, where: string): Samples {
+function samplesOf(
+  b: Uint8Array,
+  perRow: number,
+  rows: number,
+  bits: number,
+  float: boolean,
+  little: boolean,
+  apart: number,
+  where: string,
+): Samples {
   const bytesARow = Math.ceil((perRow * bits) / 8);
-  if (b.length < bytesARow * rows) throw bad('tiff-broken', `A part ends after ${b.length} of ${bytesARow * rows} bytes.`, where);
+  if (b.length < bytesARow * rows)
+    throw bad('tiff-broken', `A part ends after ${b.length} of ${bytesARow * rows} bytes.`, where);
   if (bits === 8 && !apart) return b;
-  const v = new DataView(b.buffer, b.byteOffset, b.byteLength), n = perRow * rows;
-  if (float) { const out = new Float32Array(n); for (let i = 0; i < n; i++) out[i] = v.getFloat32(i * 4, little); return out; }
+  const v = new DataView(b.buffer, b.byteOffset, b.byteLength),
+    n = perRow * rows;
+  if (float) {
+    const out = new Float32Array(n);
+    for (let i = 0; i < n; i++) out[i] = v.getFloat32(i * 4, little);
+    return out;
+  }
   const out = bits === 8 ? b.slice(0, n) : new Uint16Array(n);
   if (bits === 16 && little === LITTLE) new Uint8Array(out.buffer).set(b.subarray(0, n * 2));
   else if (bits === 16) for (let i = 0; i < n; i++) out[i] = v.getUint16(i * 2, little);
-  else if (bits !== 8) for (let y = 0; y < rows; y++) for (let x = 0, bit = y * bytesARow * 8; x < perRow; x++, bit += bits) { const q = bit >> 3, word = ((b[q]! << 16) | ((b[q + 1] ?? 0) << 8) | (b[q + 2] ?? 0)) >>> 0; out[y * perRow + x] = (word >> (24 - (bit & 7) - bits)) & ((1 << bits) - 1); }
-  if (apart) for (let y = 0; y < rows; y++) for (let x = apart, i = y * perRow + apart; x < perRow; x++, i++) out[i] = out[i]! + out[i - apart]!;
+  else if (bits !== 8)
+    for (let y = 0; y < rows; y++)
+      for (let x = 0, bit = y * bytesARow * 8; x < perRow; x++, bit += bits) {
+        const q = bit >> 3,
+          word = ((b[q]! << 16) | ((b[q + 1] ?? 0) << 8) | (b[q + 2] ?? 0)) >>> 0;
+        out[y * perRow + x] = (word >> (24 - (bit & 7) - bits)) & ((1 << bits) - 1);
+      }
+  if (apart)
+    for (let y = 0; y < rows; y++)
+      for (let x = apart, i = y * perRow + apart; x < perRow; x++, i++) out[i] = out[i]! + out[i - apart]!;
   return out;
 }

@@ -4,7 +4,12 @@ import { TYPE_BYTES, type RawTag } from './ifd';
 
 export type { RawTag };
 /** A directory to write: its tags, directories that hang under tags, and blocks of data whose offsets a tag holds. */
-export interface Plan { tags: RawTag[]; under?: { tag: number; plans: Plan[] }[]; blocks?: { tag: number; parts: Uint8Array[] }; next?: Plan }
+export interface Plan {
+  tags: RawTag[];
+  under?: { tag: number; plans: Plan[] }[];
+  blocks?: { tag: number; parts: Uint8Array[] };
+  next?: Plan;
+}
 
 /** The nearest fraction with a denominator that keeps nine digits. */
 function fraction(v: number, signed: boolean): [number, number] {
@@ -16,21 +21,50 @@ function fraction(v: number, signed: boolean): [number, number] {
 
 /** Numbers of a TIFF type as the bytes of a tag. RATIONAL and SRATIONAL take decimals, to six places. */
 export function numbersTag(tag: number, type: number, values: ArrayLike<number>, little: boolean): RawTag {
-  const data = new Uint8Array(values.length * TYPE_BYTES[type]!), v = new DataView(data.buffer);
+  const data = new Uint8Array(values.length * TYPE_BYTES[type]!),
+    v = new DataView(data.buffer);
   for (let i = 0, p = 0; i < values.length; i++, p += TYPE_BYTES[type]!) {
     const n = values[i]!;
     switch (type) {
-      case 1: case 7: v.setUint8(p, n); break;
-      case 3: v.setUint16(p, n, little); break;
-      case 4: v.setUint32(p, n, little); break;
-      case 5: { const [a, b] = fraction(n, false); v.setUint32(p, a, little); v.setUint32(p + 4, b, little); break; }
-      case 6: v.setInt8(p, n); break;
-      case 8: v.setInt16(p, n, little); break;
-      case 9: v.setInt32(p, n, little); break;
-      case 10: { const [a, b] = fraction(n, true); v.setInt32(p, a, little); v.setInt32(p + 4, b, little); break; }
-      case 11: v.setFloat32(p, n, little); break;
-      case 12: v.setFloat64(p, n, little); break;
-      default: throw new RangeError(`no numbers of type ${type}`);
+      case 1:
+      case 7:
+        v.setUint8(p, n);
+        break;
+      case 3:
+        v.setUint16(p, n, little);
+        break;
+      case 4:
+        v.setUint32(p, n, little);
+        break;
+      case 5: {
+        const [a, b] = fraction(n, false);
+        v.setUint32(p, a, little);
+        v.setUint32(p + 4, b, little);
+        break;
+      }
+      case 6:
+        v.setInt8(p, n);
+        break;
+      case 8:
+        v.setInt16(p, n, little);
+        break;
+      case 9:
+        v.setInt32(p, n, little);
+        break;
+      case 10: {
+        const [a, b] = fraction(n, true);
+        v.setInt32(p, a, little);
+        v.setInt32(p + 4, b, little);
+        break;
+      }
+      case 11:
+        v.setFloat32(p, n, little);
+        break;
+      case 12:
+        v.setFloat64(p, n, little);
+        break;
+      default:
+        throw new RangeError(`no numbers of type ${type}`);
     }
   }
   return { tag, type, count: values.length, data };
@@ -41,7 +75,12 @@ export function textTag(tag: number, text: string): RawTag {
   const data = new TextEncoder().encode(text + '\0');
   return { tag, type: data.length === text.length + 1 ? 2 : 1, count: data.length, data };
 }
-export const bytesTag = (tag: number, data: Uint8Array, type: 1 | 7 = 7): RawTag => ({ tag, type, count: data.length, data });
+export const bytesTag = (tag: number, data: Uint8Array, type: 1 | 7 = 7): RawTag => ({
+  tag,
+  type,
+  count: data.length,
+  data,
+});
 
 const even = (n: number): number => n + (n & 1);
 
@@ -49,16 +88,30 @@ export function writeIfds(magic: number, little: boolean, plan: Plan): Uint8Arra
   const chunks: { at: number; data: Uint8Array }[] = [];
   let end = 8;
   const lay = (p: Plan): number => {
-    const holders = [...(p.under ?? []).map((u) => ({ tag: u.tag, n: u.plans.length })), ...(p.blocks ? [{ tag: p.blocks.tag, n: p.blocks.parts.length }] : [])];
-    const tags = [...p.tags.filter((t) => !holders.some((h) => h.tag === t.tag)), ...holders.map((h): RawTag => numbersTag(h.tag, 4, new Array<number>(h.n).fill(0), little))].sort((a, b) => a.tag - b.tag);
-    const at = end, head = new Uint8Array(2 + tags.length * 12 + 4), v = new DataView(head.buffer), values = new Map<number, { data: Uint8Array; at: number }>();
+    const holders = [
+      ...(p.under ?? []).map((u) => ({ tag: u.tag, n: u.plans.length })),
+      ...(p.blocks ? [{ tag: p.blocks.tag, n: p.blocks.parts.length }] : []),
+    ];
+    const tags = [
+      ...p.tags.filter((t) => !holders.some((h) => h.tag === t.tag)),
+      ...holders.map((h): RawTag => numbersTag(h.tag, 4, new Array<number>(h.n).fill(0), little)),
+    ].sort((a, b) => a.tag - b.tag);
+    const at = end,
+      head = new Uint8Array(2 + tags.length * 12 + 4),
+      v = new DataView(head.buffer),
+      values = new Map<number, { data: Uint8Array; at: number }>();
     chunks.push({ at, data: head });
     end = at + even(head.length);
     v.setUint16(0, tags.length, little);
     tags.forEach((t, i) => {
       const q = 2 + i * 12;
-      v.setUint16(q, t.tag, little); v.setUint16(q + 2, t.type, little); v.setUint32(q + 4, t.count, little);
-      if (t.data.length <= 4) { head.set(t.data, q + 8); values.set(t.tag, { data: head, at: q + 8 }); } else {
+      v.setUint16(q, t.tag, little);
+      v.setUint16(q + 2, t.type, little);
+      v.setUint32(q + 4, t.count, little);
+      if (t.data.length <= 4) {
+        head.set(t.data, q + 8);
+        values.set(t.tag, { data: head, at: q + 8 });
+      } else {
         const own = t.data.slice();
         v.setUint32(q + 8, end, little);
         chunks.push({ at: end, data: own });
@@ -66,14 +119,31 @@ export function writeIfds(magic: number, little: boolean, plan: Plan): Uint8Arra
         end = even(end + own.length);
       }
     });
-    const point = (tag: number, offsets: number[]): void => { const h = values.get(tag)!, w = new DataView(h.data.buffer, h.data.byteOffset); offsets.forEach((o, i) => w.setUint32(h.at + i * 4, o, little)); };
-    if (p.blocks) point(p.blocks.tag, p.blocks.parts.map((data) => { const o = end; chunks.push({ at: o, data }); end = even(end + data.length); return o; }));
+    const point = (tag: number, offsets: number[]): void => {
+      const h = values.get(tag)!,
+        w = new DataView(h.data.buffer, h.data.byteOffset);
+      offsets.forEach((o, i) => w.setUint32(h.at + i * 4, o, little));
+    };
+    if (p.blocks)
+      point(
+        p.blocks.tag,
+        p.blocks.parts.map((data) => {
+          const o = end;
+          chunks.push({ at: o, data });
+          end = even(end + data.length);
+          return o;
+        }),
+      );
     for (const u of p.under ?? []) point(u.tag, u.plans.map(lay));
     if (p.next) v.setUint32(2 + tags.length * 12, lay(p.next), little);
     return at;
   };
-  const first = lay(plan), out = new Uint8Array(end), v = new DataView(out.buffer);
-  v.setUint16(0, little ? 0x4949 : 0x4d4d); v.setUint16(2, magic, little); v.setUint32(4, first, little);
+  const first = lay(plan),
+    out = new Uint8Array(end),
+    v = new DataView(out.buffer);
+  v.setUint16(0, little ? 0x4949 : 0x4d4d);
+  v.setUint16(2, magic, little);
+  v.setUint32(4, first, little);
   for (const c of chunks) out.set(c.data, c.at);
   return out;
 }

@@ -12,60 +12,226 @@ import { cardScene } from './card';
 import { profileFor, type Variant } from './profiles';
 import { daylight, lamp, reflectanceOf, type Spectrum } from './spectra';
 
-const folder = join(process.cwd(), 'demo/scene/layers'), layer = (file: string) => decode(readFileSync(join(folder, file)));
-interface Lit { spectrum: Spectrum; amount: number }
-export interface CameraFrame { file: string; name: string; light: string; scene: 'vessels' | 'stage' | 'card'; camera: Camera; /** what the camera balanced for */ balanced: Spectrum; lights: [Lit, Lit, Lit]; exposure: number; /** the variant that the camera was set to, if not the standard one */ variant?: Variant }
+const folder = join(process.cwd(), 'demo/scene/layers'),
+  layer = (file: string) => decode(readFileSync(join(folder, file)));
+interface Lit {
+  spectrum: Spectrum;
+  amount: number;
+}
+export interface CameraFrame {
+  file: string;
+  name: string;
+  light: string;
+  scene: 'vessels' | 'stage' | 'card';
+  camera: Camera;
+  /** what the camera balanced for */ balanced: Spectrum;
+  lights: [Lit, Lit, Lit];
+  exposure: number;
+  /** the variant that the camera was set to, if not the standard one */ variant?: Variant;
+}
 
-const day = daylight(5600), north = daylight(7200), bulb = lamp(3000), model = lamp(2850), off = { spectrum: day, amount: 0 };
+const day = daylight(5600),
+  north = daylight(7200),
+  bulb = lamp(3000),
+  model = lamp(2850),
+  off = { spectrum: day, amount: 0 };
 export const cameraFrames: CameraFrame[] = [
-  { file: 'ALD_0412.dng', name: 'ALD 0412, vessels', light: 'daylight', scene: 'vessels', camera: cameras[0]!, balanced: day, lights: [{ spectrum: day, amount: 1 }, off, { spectrum: north, amount: 0.32 }], exposure: 0 },
-  { file: 'ALD_0415.dng', name: 'ALD 0415, vessels', light: 'tungsten', scene: 'vessels', camera: cameras[0]!, balanced: bulb, lights: [{ spectrum: day, amount: 0.05 }, { spectrum: bulb, amount: 1.15 }, { spectrum: bulb, amount: 0.26 }], exposure: 0.1, variant: 'Portrait' },
-  { file: 'OND_2207.dng', name: 'OND 2207, stage model', light: 'tungsten', scene: 'stage', camera: cameras[2]!, balanced: model, lights: [{ spectrum: day, amount: 0.04 }, { spectrum: model, amount: 1.1 }, { spectrum: model, amount: 0.3 }], exposure: 0 },
-  { file: 'LEY_0031.dng', name: 'LEY 0031, stage model', light: 'daylight', scene: 'stage', camera: cameras[3]!, balanced: daylight(6200), lights: [{ spectrum: daylight(6200), amount: 1 }, off, { spectrum: north, amount: 0.45 }], exposure: 0.1 },
-  { file: 'ALD_IR_0007.dng', name: 'ALD 0007, vessels in infrared', light: 'daylight', scene: 'vessels', camera: cameras[1]!, balanced: day, lights: [{ spectrum: day, amount: 1 }, off, { spectrum: north, amount: 0.32 }], exposure: 0 },
-  { file: 'ALD_0420.dng', name: 'ALD 0420, kiln card', light: 'daylight', scene: 'card', camera: cameras[0]!, balanced: day, lights: [{ spectrum: day, amount: 1 }, off, off], exposure: 0 },
+  {
+    file: 'ALD_0412.dng',
+    name: 'ALD 0412, vessels',
+    light: 'daylight',
+    scene: 'vessels',
+    camera: cameras[0]!,
+    balanced: day,
+    lights: [{ spectrum: day, amount: 1 }, off, { spectrum: north, amount: 0.32 }],
+    exposure: 0,
+  },
+  {
+    file: 'ALD_0415.dng',
+    name: 'ALD 0415, vessels',
+    light: 'tungsten',
+    scene: 'vessels',
+    camera: cameras[0]!,
+    balanced: bulb,
+    lights: [
+      { spectrum: day, amount: 0.05 },
+      { spectrum: bulb, amount: 1.15 },
+      { spectrum: bulb, amount: 0.26 },
+    ],
+    exposure: 0.1,
+    variant: 'Portrait',
+  },
+  {
+    file: 'OND_2207.dng',
+    name: 'OND 2207, stage model',
+    light: 'tungsten',
+    scene: 'stage',
+    camera: cameras[2]!,
+    balanced: model,
+    lights: [
+      { spectrum: day, amount: 0.04 },
+      { spectrum: model, amount: 1.1 },
+      { spectrum: model, amount: 0.3 },
+    ],
+    exposure: 0,
+  },
+  {
+    file: 'LEY_0031.dng',
+    name: 'LEY 0031, stage model',
+    light: 'daylight',
+    scene: 'stage',
+    camera: cameras[3]!,
+    balanced: daylight(6200),
+    lights: [{ spectrum: daylight(6200), amount: 1 }, off, { spectrum: north, amount: 0.45 }],
+    exposure: 0.1,
+  },
+  {
+    file: 'ALD_IR_0007.dng',
+    name: 'ALD 0007, vessels in infrared',
+    light: 'daylight',
+    scene: 'vessels',
+    camera: cameras[1]!,
+    balanced: day,
+    lights: [{ spectrum: day, amount: 1 }, off, { spectrum: north, amount: 0.32 }],
+    exposure: 0,
+  },
+  {
+    file: 'ALD_0420.dng',
+    name: 'ALD 0420, kiln card',
+    light: 'daylight',
+    scene: 'card',
+    camera: cameras[0]!,
+    balanced: day,
+    lights: [{ spectrum: day, amount: 1 }, off, off],
+    exposure: 0,
+  },
 ];
 
-const WHITE = 16383, BLACK = 512;
+const WHITE = 16383,
+  BLACK = 512;
 /** What a place of the sensor gives for a value 0…1: electrons, 30,000 at full scale at ISO 100, three of read noise; the sum of four uniform numbers is near enough to a normal one. */
 function sensor(c: Camera): (v: number) => number {
   let seed = c.seed * 7919 + 1;
-  const uniform = (): number => { seed = (Math.imul(seed, 1664525) + 1013904223) | 0; return (seed >>> 8) / 16777216; }, full = 30000 / (c.iso / 100);
-  return (v) => { const e = Math.max(0, v * full), noise = (uniform() + uniform() + uniform() + uniform() - 2) * 1.732 * Math.sqrt(e + 9); return Math.max(0, Math.min(WHITE, Math.round(BLACK + ((e + noise) / full) * (WHITE - BLACK)))); };
+  const uniform = (): number => {
+      seed = (Math.imul(seed, 1664525) + 1013904223) | 0;
+      return (seed >>> 8) / 16777216;
+    },
+    full = 30000 / (c.iso / 100);
+  return (v) => {
+    const e = Math.max(0, v * full),
+      noise = (uniform() + uniform() + uniform() + uniform() - 2) * 1.732 * Math.sqrt(e + 9);
+    return Math.max(0, Math.min(WHITE, Math.round(BLACK + ((e + noise) / full) * (WHITE - BLACK))));
+  };
 }
 
 function cardMosaic(f: CameraFrame): { width: number; height: number; mosaic: Uint16Array } {
-  const width = 1440, height = 960, at = cardScene(f.camera, f.balanced, width, height), expose = sensor(f.camera), cfa = [0, 1, 1, 2];
-  return { width, height, mosaic: Uint16Array.from({ length: width * height }, (_, i) => { const x = i % width, y = (i - x) / width; return expose(at(x, y, cfa[(y & 1) * 2 + (x & 1)]!)); }) };
+  const width = 1440,
+    height = 960,
+    at = cardScene(f.camera, f.balanced, width, height),
+    expose = sensor(f.camera),
+    cfa = [0, 1, 1, 2];
+  return {
+    width,
+    height,
+    mosaic: Uint16Array.from({ length: width * height }, (_, i) => {
+      const x = i % width,
+        y = (i - x) / width;
+      return expose(at(x, y, cfa[(y & 1) * 2 + (x & 1)]!));
+    }),
+  };
 }
 
 /** The mosaic, red first, with shot and read noise; full scale is a little above the lightest neutral. */
 function mosaicOf(f: CameraFrame): { width: number; height: number; mosaic: Uint16Array } {
-  const mats = layer(`${f.scene}.materials.png`), second = layer(`${f.scene}.pattern.png`).data, { width, height } = mats, kinds = ['light0', 'light1', 'dome'], irr = kinds.map((k) => layer(`${f.scene}.${k}.irradiance.png`).data), spec = kinds.map((k) => layer(`${f.scene}.${k}.specular.png`).data);
-  const square = new Float64Array(4096).map((_, i) => 4 * (i / 4095) ** 2), gain = (0.62 * 2 ** f.exposure) / Math.max(...recorded(f.camera, f.balanced)), table: Record<number, { a: number[][]; b: number[][]; shine: number }> = {}, bare = f.lights.map((l) => recorded(f.camera, l.spectrum).map((v) => v * l.amount * gain));
-  for (const [n, m] of Object.entries(materials)) { const of = (rgb: readonly number[]) => { const r = reflectanceOf(rgb); return f.lights.map((l) => recorded(f.camera, l.spectrum, r).map((v) => v * l.amount * gain)); }; table[Number(n)] = { a: of(m.a), b: of(m.b), shine: m.shine }; }
-  const mosaic = new Uint16Array(width * height), cfa = [0, 1, 1, 2];
-  const expose = sensor(f.camera);
-  for (let y = 0, i = 0; y < height; y++) for (let x = 0; x < width; x++, i++) {
-    const c = cfa[(y & 1) * 2 + (x & 1)]!, a = table[mats.data[i * 4]!]!, b = table[mats.data[i * 4 + 1]!]!, cover = mats.data[i * 4 + 2]! / 255, pa = mats.data[i * 4 + 3]! / 255, pb = second[i]! / 255, shine = cover * a.shine + (1 - cover) * b.shine;
-    let v = 0;
-    for (let l = 0; l < 3; l++) v += (cover * (a.a[l]![c]! + (a.b[l]![c]! - a.a[l]![c]!) * pa) + (1 - cover) * (b.a[l]![c]! + (b.b[l]![c]! - b.a[l]![c]!) * pb)) * square[irr[l]![i]!]! + bare[l]![c]! * shine * square[spec[l]![i]!]!;
-    mosaic[i] = expose(v);
+  const mats = layer(`${f.scene}.materials.png`),
+    second = layer(`${f.scene}.pattern.png`).data,
+    { width, height } = mats,
+    kinds = ['light0', 'light1', 'dome'],
+    irr = kinds.map((k) => layer(`${f.scene}.${k}.irradiance.png`).data),
+    spec = kinds.map((k) => layer(`${f.scene}.${k}.specular.png`).data);
+  const square = new Float64Array(4096).map((_, i) => 4 * (i / 4095) ** 2),
+    gain = (0.62 * 2 ** f.exposure) / Math.max(...recorded(f.camera, f.balanced)),
+    table: Record<number, { a: number[][]; b: number[][]; shine: number }> = {},
+    bare = f.lights.map((l) => recorded(f.camera, l.spectrum).map((v) => v * l.amount * gain));
+  for (const [n, m] of Object.entries(materials)) {
+    const of = (rgb: readonly number[]) => {
+      const r = reflectanceOf(rgb);
+      return f.lights.map((l) => recorded(f.camera, l.spectrum, r).map((v) => v * l.amount * gain));
+    };
+    table[Number(n)] = { a: of(m.a), b: of(m.b), shine: m.shine };
   }
+  const mosaic = new Uint16Array(width * height),
+    cfa = [0, 1, 1, 2];
+  const expose = sensor(f.camera);
+  for (let y = 0, i = 0; y < height; y++)
+    for (let x = 0; x < width; x++, i++) {
+      const c = cfa[(y & 1) * 2 + (x & 1)]!,
+        a = table[mats.data[i * 4]!]!,
+        b = table[mats.data[i * 4 + 1]!]!,
+        cover = mats.data[i * 4 + 2]! / 255,
+        pa = mats.data[i * 4 + 3]! / 255,
+        pb = second[i]! / 255,
+        shine = cover * a.shine + (1 - cover) * b.shine;
+      let v = 0;
+      for (let l = 0; l < 3; l++)
+        v +=
+          (cover * (a.a[l]![c]! + (a.b[l]![c]! - a.a[l]![c]!) * pa) +
+            (1 - cover) * (b.a[l]![c]! + (b.b[l]![c]! - b.a[l]![c]!) * pb)) *
+            square[irr[l]![i]!]! +
+          bare[l]![c]! * shine * square[spec[l]![i]!]!;
+      mosaic[i] = expose(v);
+    }
   return { width, height, mosaic };
 }
 
 /** The DNG, and the camera's own JPEG: the maker's standard rendering with a harder curve and a little sharpening, as cameras do. */
-export async function cameraFrame(f: CameraFrame): Promise<{ dng: Uint8Array; jpeg: Buffer; width: number; height: number }> {
-  const m = f.scene === 'card' ? cardMosaic(f) : mosaicOf(f), own = believed(f.camera), embedded = profileFor(own, null, 'Embedded');
+export async function cameraFrame(
+  f: CameraFrame,
+): Promise<{ dng: Uint8Array; jpeg: Buffer; width: number; height: number }> {
+  const m = f.scene === 'card' ? cardMosaic(f) : mosaicOf(f),
+    own = believed(f.camera),
+    embedded = profileFor(own, null, 'Embedded');
   const neutral = neutralUnder(own, f.balanced);
-  const plan = { ...m, cfa: [0, 1, 1, 2] as [number, number, number, number], black: BLACK, white: WHITE, neutral, maker: f.camera.maker, model: f.camera.model, unique: f.camera.unique, serial: f.camera.serial, lens: f.camera.lens, focal: Number(/\d+/.exec(f.camera.lens)![0]), aperture: 8, iso: f.camera.iso, date: '2026:10:14 11:20:00', profile: embedded, asShot: `${own.unique} ${f.variant ?? 'Standard'}`, jpeg: null };
-  const linear = linearPreview(readDng(writeDng(plan)), 750), run = renderer(profileOf(profileFor(own, f.variant ?? 'Standard', 'Own')), neutral, undefined, 'srgb'), row = new Float64Array(linear.width * 3), out = Buffer.alloc(linear.width * linear.height * 3);
+  const plan = {
+    ...m,
+    cfa: [0, 1, 1, 2] as [number, number, number, number],
+    black: BLACK,
+    white: WHITE,
+    neutral,
+    maker: f.camera.maker,
+    model: f.camera.model,
+    unique: f.camera.unique,
+    serial: f.camera.serial,
+    lens: f.camera.lens,
+    focal: Number(/\d+/.exec(f.camera.lens)![0]),
+    aperture: 8,
+    iso: f.camera.iso,
+    date: '2026:10:14 11:20:00',
+    profile: embedded,
+    asShot: `${own.unique} ${f.variant ?? 'Standard'}`,
+    jpeg: null,
+  };
+  const linear = linearPreview(readDng(writeDng(plan)), 750),
+    run = renderer(profileOf(profileFor(own, f.variant ?? 'Standard', 'Own')), neutral, undefined, 'srgb'),
+    row = new Float64Array(linear.width * 3),
+    out = Buffer.alloc(linear.width * linear.height * 3);
   for (let y = 0; y < linear.height; y++) {
     for (let i = 0; i < row.length; i++) row[i] = linear.data[y * row.length + i]! / 65535;
     run(row);
-    for (let i = 0; i < row.length; i++) { const v = Math.min(1, Math.max(0, row[i]!)), hard = v + 0.06 * Math.sin(2 * Math.PI * v) * -0.5; out[y * row.length + i] = Math.round(255 * hard); }
+    for (let i = 0; i < row.length; i++) {
+      const v = Math.min(1, Math.max(0, row[i]!)),
+        hard = v + 0.06 * Math.sin(2 * Math.PI * v) * -0.5;
+      out[y * row.length + i] = Math.round(255 * hard);
+    }
   }
-  const jpeg = await sharp(out, { raw: { width: linear.width, height: linear.height, channels: 3 } }).sharpen({ sigma: 0.7, m1: 0.4, m2: 0.8 }).jpeg({ quality: 92, chromaSubsampling: '4:4:4' }).toBuffer();
-  return { dng: writeDng({ ...plan, jpeg: { bytes: new Uint8Array(jpeg), width: linear.width, height: linear.height } }), jpeg, width: linear.width, height: linear.height };
+  const jpeg = await sharp(out, { raw: { width: linear.width, height: linear.height, channels: 3 } })
+    .sharpen({ sigma: 0.7, m1: 0.4, m2: 0.8 })
+    .jpeg({ quality: 92, chromaSubsampling: '4:4:4' })
+    .toBuffer();
+  return {
+    dng: writeDng({ ...plan, jpeg: { bytes: new Uint8Array(jpeg), width: linear.width, height: linear.height } }),
+    jpeg,
+    width: linear.width,
+    height: linear.height,
+  };
 }

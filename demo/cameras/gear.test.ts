@@ -6,14 +6,42 @@ import { lensDatabase, studioCameras, studioLenses } from './gear';
 
 const bytes = new TextEncoder().encode(lensDatabase());
 test('the bureau’s release is a lens database with samples at every focal length and aperture', () => {
-  const f = lensFacts(bytes), c = calibrations(bytes);
+  const f = lensFacts(bytes),
+    c = calibrations(bytes);
   expect(f).toMatchObject({ release: '2026-10', mounts: ['Alder', 'Ondine', 'Ley'], bodies: 3 });
-  expect(f.samples).toBe(studioLenses.filter((l) => !l.model.includes('Macro')).reduce((n, l) => n + l.focal.length * (3 + l.apertures.length), 0));
+  expect(f.samples).toBe(
+    studioLenses
+      .filter((l) => !l.model.includes('Macro'))
+      .reduce((n, l) => n + l.focal.length * (3 + l.apertures.length), 0),
+  );
   expect(c.lenses.find((l) => l.model === 'Perrin 24-70 mm f/4')!.focal).toEqual([24, 70]);
 });
 test('it covers the studio’s lenses on the studio’s sensors, but for the macro', () => {
-  const lenses = studioLenses.map((l) => ({ id: l.model, maker: l.maker, model: l.model, names: [], mount: l.mount })), bodies = studioCameras.map((c) => ({ id: c.serials[0]!, maker: c.maker, model: c.model, names: [], conversion: c.conversion, serials: c.serials, mount: c.mount, crop: cropOf(c.sensor_width, c.sensor_height) }));
-  expect(Object.fromEntries(lensCoverage(lenses, bodies, [{ item: 'i', title: 'Bureau', ...calibrations(bytes) }]).map((l) => [l.lens.model, l.state]))).toEqual({ 'Perrin 50 mm f/2': 'covered', 'Ondine 80 mm f/2.8': 'covered', 'Corvane 35 mm f/1.8': 'covered', 'Perrin 24-70 mm f/4': 'covered', 'Perrin Macro 90 mm f/2.8': 'none' });
+  const lenses = studioLenses.map((l) => ({ id: l.model, maker: l.maker, model: l.model, names: [], mount: l.mount })),
+    bodies = studioCameras.map((c) => ({
+      id: c.serials[0]!,
+      maker: c.maker,
+      model: c.model,
+      names: [],
+      conversion: c.conversion,
+      serials: c.serials,
+      mount: c.mount,
+      crop: cropOf(c.sensor_width, c.sensor_height),
+    }));
+  expect(
+    Object.fromEntries(
+      lensCoverage(lenses, bodies, [{ item: 'i', title: 'Bureau', ...calibrations(bytes) }]).map((l) => [
+        l.lens.model,
+        l.state,
+      ]),
+    ),
+  ).toEqual({
+    'Perrin 50 mm f/2': 'covered',
+    'Ondine 80 mm f/2.8': 'covered',
+    'Corvane 35 mm f/1.8': 'covered',
+    'Perrin 24-70 mm f/4': 'covered',
+    'Perrin Macro 90 mm f/2.8': 'none',
+  });
 });
 test('the widest aperture loses the most light, and the corner of a barrel is nearer to the center', () => {
   const at = (a: string) => Number(new RegExp(`aperture="${a}" k1="(-[\\d.]+)"`).exec(lensDatabase())![1]);

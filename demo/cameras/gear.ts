@@ -3,33 +3,141 @@ import { escapeXml } from '@/core/text';
 import { LENS_NAMESPACE } from '@/core/lens/facts';
 import { cameras } from './cameras';
 
-const sensors: Record<string, { mount: string; sensor_width: number; sensor_height: number }> = { Perrin: { mount: 'Alder', sensor_width: 36, sensor_height: 24 }, Ondine: { mount: 'Ondine', sensor_width: 43.8, sensor_height: 32.9 }, Corvane: { mount: 'Ley', sensor_width: 23.5, sensor_height: 15.6 } };
+const sensors: Record<string, { mount: string; sensor_width: number; sensor_height: number }> = {
+  Perrin: { mount: 'Alder', sensor_width: 36, sensor_height: 24 },
+  Ondine: { mount: 'Ondine', sensor_width: 43.8, sensor_height: 32.9 },
+  Corvane: { mount: 'Ley', sensor_width: 23.5, sensor_height: 15.6 },
+};
 export const studioCameras = [
-  ...cameras.map((c) => ({ maker: c.maker, model: c.model, conversion: c.converted ? 'infrared' : '', serials: [c.serial], ...sensors[c.maker]! })),
+  ...cameras.map((c) => ({
+    maker: c.maker,
+    model: c.model,
+    conversion: c.converted ? 'infrared' : '',
+    serials: [c.serial],
+    ...sensors[c.maker]!,
+  })),
   // bought this autumn: nobody has a profile for it yet
   { maker: 'Corvane', model: 'Corvane Ley II', conversion: '', serials: ['M2611-04'], ...sensors.Corvane! },
 ];
 
-interface Optics { maker: string; model: string; mount: string; focal: number[]; /** f-numbers that vignetting is measured at */ apertures: number[]; /** distortion at the corner, percent of its distance from the center, negative for barrel, at each focal length */ corner: number[]; /** red and blue beside green at the corner, parts in 10,000 */ fringe: [number, number]; /** EV lost in the corner, wide open */ fall: number; crop: number; alias?: string }
+interface Optics {
+  maker: string;
+  model: string;
+  mount: string;
+  focal: number[];
+  /** f-numbers that vignetting is measured at */ apertures: number[];
+  /** distortion at the corner, percent of its distance from the center, negative for barrel, at each focal length */ corner: number[];
+  /** red and blue beside green at the corner, parts in 10,000 */ fringe: [number, number];
+  /** EV lost in the corner, wide open */ fall: number;
+  crop: number;
+  alias?: string;
+}
 export const studioLenses: Optics[] = [
-  { maker: 'Perrin', model: 'Perrin 50 mm f/2', mount: 'Alder', focal: [50], apertures: [2, 4, 8], corner: [-0.9], fringe: [3, -4], fall: 1.6, crop: 1, alias: 'PX 50/2' },
-  { maker: 'Ondine', model: 'Ondine 80 mm f/2.8', mount: 'Ondine', focal: [80], apertures: [2.8, 5.6, 11], corner: [0.25], fringe: [1, -2], fall: 0.9, crop: 0.79 },
-  { maker: 'Corvane', model: 'Corvane 35 mm f/1.8', mount: 'Ley', focal: [35], apertures: [1.8, 4, 8], corner: [-1.4], fringe: [5, -3], fall: 1.9, crop: 1.534 },
-  { maker: 'Perrin', model: 'Perrin 24-70 mm f/4', mount: 'Alder', focal: [24, 35, 50, 70], apertures: [4, 8], corner: [-3.1, -1.2, 0.4, 1.1], fringe: [8, -9], fall: 2.1, crop: 1 },
-  { maker: 'Perrin', model: 'Perrin Macro 90 mm f/2.8', mount: 'Alder', focal: [90], apertures: [2.8, 8], corner: [0.1], fringe: [1, -1], fall: 0.7, crop: 1 },
+  {
+    maker: 'Perrin',
+    model: 'Perrin 50 mm f/2',
+    mount: 'Alder',
+    focal: [50],
+    apertures: [2, 4, 8],
+    corner: [-0.9],
+    fringe: [3, -4],
+    fall: 1.6,
+    crop: 1,
+    alias: 'PX 50/2',
+  },
+  {
+    maker: 'Ondine',
+    model: 'Ondine 80 mm f/2.8',
+    mount: 'Ondine',
+    focal: [80],
+    apertures: [2.8, 5.6, 11],
+    corner: [0.25],
+    fringe: [1, -2],
+    fall: 0.9,
+    crop: 0.79,
+  },
+  {
+    maker: 'Corvane',
+    model: 'Corvane 35 mm f/1.8',
+    mount: 'Ley',
+    focal: [35],
+    apertures: [1.8, 4, 8],
+    corner: [-1.4],
+    fringe: [5, -3],
+    fall: 1.9,
+    crop: 1.534,
+  },
+  {
+    maker: 'Perrin',
+    model: 'Perrin 24-70 mm f/4',
+    mount: 'Alder',
+    focal: [24, 35, 50, 70],
+    apertures: [4, 8],
+    corner: [-3.1, -1.2, 0.4, 1.1],
+    fringe: [8, -9],
+    fall: 2.1,
+    crop: 1,
+  },
+  {
+    maker: 'Perrin',
+    model: 'Perrin Macro 90 mm f/2.8',
+    mount: 'Alder',
+    focal: [90],
+    apertures: [2.8, 8],
+    corner: [0.1],
+    fringe: [1, -1],
+    fall: 0.7,
+    crop: 1,
+  },
 ];
 /** Not measured by the bureau yet. */
-const unmeasured = new Set(['Perrin Macro 90 mm f/2.8']), n = (v: number): string => String(Number(v.toFixed(6)));
+const unmeasured = new Set(['Perrin Macro 90 mm f/2.8']),
+  n = (v: number): string => String(Number(v.toFixed(6)));
 
 /** A release of the bureau: odd polynomials of degree 3 for distortion and color, an even one for light lost. Radii by half the diagonal. */
 export function lensDatabase(): string {
   const lens = (o: Optics): string => {
-    const distortion = o.focal.map((f, i) => `      <sample focal="${f}" k1="${n(o.corner[i]! / 100)}"/>`), fringe = (channel: 'red' | 'blue') => o.focal.map((f) => `      <sample focal="${f}" k0="${n(1 + o.fringe[channel === 'red' ? 0 : 1] / 1e4)}" k1="${n((o.fringe[channel === 'red' ? 0 : 1] / 1e4) * 0.3)}"/>`);
+    const distortion = o.focal.map((f, i) => `      <sample focal="${f}" k1="${n(o.corner[i]! / 100)}"/>`),
+      fringe = (channel: 'red' | 'blue') =>
+        o.focal.map(
+          (f) =>
+            `      <sample focal="${f}" k0="${n(1 + o.fringe[channel === 'red' ? 0 : 1] / 1e4)}" k1="${n((o.fringe[channel === 'red' ? 0 : 1] / 1e4) * 0.3)}"/>`,
+        );
     // light lost falls with the square of the aperture's closing, beside what the angle of the rays costs at any
-    const light = o.focal.flatMap((f) => o.apertures.map((a) => { const ev = o.fall * (o.apertures[0]! / a) ** 2 + 0.15, loss = 1 - 2 ** -ev; return `      <sample focal="${f}" aperture="${a}" k1="${n(-loss * 0.7)}" k2="${n(-loss * 0.3)}"/>`; }));
-    return [`  <lens maker="${escapeXml(o.maker)}" model="${escapeXml(o.model)}" mount="${o.mount}" crop="${o.crop}">`, ...(o.alias ? [`    <alias>${escapeXml(o.alias)}</alias>`] : []),
-      ...([['distortion', '', 'odd3', distortion], ['lateral chromatic aberration', ' channel="red"', 'odd3', fringe('red')], ['lateral chromatic aberration', ' channel="blue"', 'odd3', fringe('blue')], ['vignetting', '', 'even', light]] as const).flatMap(([q, channel, model, samples]) => [`    <series quantity="${q}"${channel} model="${model}" unit="half-diagonal" direction="ideal-to-distorted">`, ...samples, '    </series>']), '  </lens>'].join('\n');
+    const light = o.focal.flatMap((f) =>
+      o.apertures.map((a) => {
+        const ev = o.fall * (o.apertures[0]! / a) ** 2 + 0.15,
+          loss = 1 - 2 ** -ev;
+        return `      <sample focal="${f}" aperture="${a}" k1="${n(-loss * 0.7)}" k2="${n(-loss * 0.3)}"/>`;
+      }),
+    );
+    return [
+      `  <lens maker="${escapeXml(o.maker)}" model="${escapeXml(o.model)}" mount="${o.mount}" crop="${o.crop}">`,
+      ...(o.alias ? [`    <alias>${escapeXml(o.alias)}</alias>`] : []),
+      ...(
+        [
+          ['distortion', '', 'odd3', distortion],
+          ['lateral chromatic aberration', ' channel="red"', 'odd3', fringe('red')],
+          ['lateral chromatic aberration', ' channel="blue"', 'odd3', fringe('blue')],
+          ['vignetting', '', 'even', light],
+        ] as const
+      ).flatMap(([q, channel, model, samples]) => [
+        `    <series quantity="${q}"${channel} model="${model}" unit="half-diagonal" direction="ideal-to-distorted">`,
+        ...samples,
+        '    </series>',
+      ]),
+      '  </lens>',
+    ].join('\n');
   };
   const mounts = [...new Set(studioLenses.map((l) => l.mount))];
-  return `<?xml version="1.0" encoding="UTF-8"?>\n<lens-database xmlns="${LENS_NAMESPACE}" release="2026-10">\n${mounts.map((m) => `  <mount name="${m}"/>`).join('\n')}\n${studioCameras.filter((c) => !c.conversion && !c.model.endsWith('II')).map((c) => `  <camera maker="${c.maker}" model="${c.model}" mount="${c.mount}" width="${c.sensor_width}" height="${c.sensor_height}"/>`).join('\n')}\n${studioLenses.filter((l) => !unmeasured.has(l.model)).map(lens).join('\n')}\n</lens-database>\n`;
+  return `<?xml version="1.0" encoding="UTF-8"?>\n<lens-database xmlns="${LENS_NAMESPACE}" release="2026-10">\n${mounts.map((m) => `  <mount name="${m}"/>`).join('\n')}\n${studioCameras
+    .filter((c) => !c.conversion && !c.model.endsWith('II'))
+    .map(
+      (c) =>
+        `  <camera maker="${c.maker}" model="${c.model}" mount="${c.mount}" width="${c.sensor_width}" height="${c.sensor_height}"/>`,
+    )
+    .join('\n')}\n${studioLenses
+    .filter((l) => !unmeasured.has(l.model))
+    .map(lens)
+    .join('\n')}\n</lens-database>\n`;
 }

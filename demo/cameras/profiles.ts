@@ -10,78 +10,182 @@ import { daylight, lamp, reflectanceOf, solve, xyzUnder, type Spectrum } from '.
 let cached: Spectrum[] | null = null;
 /** Reflectances to fit on: both colors of every material, and their middle. */
 export function training(): Spectrum[] {
-  return (cached ??= Object.values(materials).flatMap((m) => [m.a, m.b, m.a.map((v, i) => (v + m.b[i]!) / 2)]).map(reflectanceOf));
+  return (cached ??= Object.values(materials)
+    .flatMap((m) => [m.a, m.b, m.a.map((v, i) => (v + m.b[i]!) / 2)])
+    .map(reflectanceOf));
 }
 
-const hsv = (r: number, g: number, b: number): [number, number, number] => { const t = Math.max(r, g, b), l = Math.min(r, g, b), d = t - l; if (!(d > 0)) return [0, 0, t]; let h = t === r ? (g - b) / d : t === g ? 2 + (b - r) / d : 4 + (r - g) / d; if (h < 0) h += 6; return [h * 60, d / t, t]; };
+const hsv = (r: number, g: number, b: number): [number, number, number] => {
+  const t = Math.max(r, g, b),
+    l = Math.min(r, g, b),
+    d = t - l;
+  if (!(d > 0)) return [0, 0, t];
+  let h = t === r ? (g - b) / d : t === g ? 2 + (b - r) / d : 4 + (r - g) / d;
+  if (h < 0) h += 6;
+  return [h * 60, d / t, t];
+};
 
-const HELD = 60, plain = multiply(adapt(D65, D50), srgbToXyz);
+const HELD = 60,
+  plain = multiply(adapt(D65, D50), srgbToXyz);
 /** Linear map from balanced camera values to XYZ relative to D50, white kept exactly. */
 function forwardMatrix(c: Camera, light: Spectrum): number[] {
-  const white = xyzUnder(light), n = recorded(c, light), to = adapt([white[0] / (white[0] + white[1] + white[2]), white[1] / (white[0] + white[1] + white[2])], D50);
-  const rows = training().map((s) => ({ cam: recorded(c, light, s).map((v, i) => v / n[i]!), xyz: transform(to, xyzUnder(light, s)) }));
+  const white = xyzUnder(light),
+    n = recorded(c, light),
+    to = adapt([white[0] / (white[0] + white[1] + white[2]), white[1] / (white[0] + white[1] + white[2])], D50);
+  const rows = training().map((s) => ({
+    cam: recorded(c, light, s).map((v, i) => v / n[i]!),
+    xyz: transform(to, xyzUnder(light, s)),
+  }));
   rows.push({ cam: [1, 1, 1], xyz: [D50[0] / D50[1], 1, (1 - D50[0] - D50[1]) / D50[1]] });
   return [0, 1, 2].flatMap((k) => {
-    const a = [0, 1, 2].map(() => [0, 0, 0]), b = [0, 0, 0];
-    rows.forEach((r, i) => { const w = i === rows.length - 1 ? 1e6 : 1 / (0.02 + r.xyz[1]); for (let p = 0; p < 3; p++) { b[p]! += w * r.cam[p]! * r.xyz[k]!; for (let q = 0; q < 3; q++) a[p]![q]! += w * r.cam[p]! * r.cam[q]!; } });
+    const a = [0, 1, 2].map(() => [0, 0, 0]),
+      b = [0, 0, 0];
+    rows.forEach((r, i) => {
+      const w = i === rows.length - 1 ? 1e6 : 1 / (0.02 + r.xyz[1]);
+      for (let p = 0; p < 3; p++) {
+        b[p]! += w * r.cam[p]! * r.xyz[k]!;
+        for (let q = 0; q < 3; q++) a[p]![q]! += w * r.cam[p]! * r.cam[q]!;
+      }
+    });
     // behind an infrared filter the channels are nearly one: held to plain primaries, or noise would be all that is left
-    if (c.converted) for (let p = 0; p < 3; p++) { a[p]![p]! += HELD; b[p]! += HELD * plain[k * 3 + p]!; }
+    if (c.converted)
+      for (let p = 0; p < 3; p++) {
+        a[p]![p]! += HELD;
+        b[p]! += HELD * plain[k * 3 + p]!;
+      }
     return solve(a, b);
   });
 }
 
 /** XYZ to camera values: the forward matrix undone, with the light's own white in the place of D50. */
 function colorMatrix(c: Camera, light: Spectrum, forward: number[]): number[] {
-  const white = xyzUnder(light), n = neutralUnder(c, light), s = white[0] + white[1] + white[2], to = adapt([white[0] / s, white[1] / s], D50);
+  const white = xyzUnder(light),
+    n = neutralUnder(c, light),
+    s = white[0] + white[1] + white[2],
+    to = adapt([white[0] / s, white[1] / s], D50);
   return multiply([n[0], 0, 0, 0, n[1], 0, 0, 0, n[2]], multiply(invert(forward), to)).map((v) => v);
 }
 
-const HUES = 24, SATS = 8;
+const HUES = 24,
+  SATS = 8;
 /** Hue shifts, saturation and value factors that bring what the matrix gives nearer to the truth, smoothed over neighbours. */
 function fittedMap(c: Camera, light: Spectrum, base: Dcp): number[] {
-  const n = neutralUnder(c, light), top = recorded(c, light), run = renderer(profileOf(base), n, []), back = invert(proPhotoToXyz), white = xyzUnder(light), s = white[0] + white[1] + white[2], to = adapt([white[0] / s, white[1] / s], D50), high = Math.max(...top);
+  const n = neutralUnder(c, light),
+    top = recorded(c, light),
+    run = renderer(profileOf(base), n, []),
+    back = invert(proPhotoToXyz),
+    white = xyzUnder(light),
+    s = white[0] + white[1] + white[2],
+    to = adapt([white[0] / s, white[1] / s], D50),
+    high = Math.max(...top);
   const seen = training().map((r) => {
-    const v = Float64Array.from(recorded(c, light, r), (x) => x / high), t = transform(back, transform(to, xyzUnder(light, r))).map((x) => Math.max(1e-4, x));
+    const v = Float64Array.from(recorded(c, light, r), (x) => x / high),
+      t = transform(back, transform(to, xyzUnder(light, r))).map((x) => Math.max(1e-4, x));
     run(v);
-    const a = hsv(v[0]!, v[1]!, v[2]!), b = hsv(t[0]!, t[1]!, t[2]!), turn = ((b[0] - a[0] + 540) % 360) - 180;
-    return { h: a[0], s: a[1], turn: a[1] < 0.05 ? 0 : Math.max(-12, Math.min(12, turn)), sat: Math.max(0.8, Math.min(1.25, b[1] / Math.max(0.02, a[1]))), val: Math.max(0.85, Math.min(1.15, b[2] / a[2])) };
+    const a = hsv(v[0]!, v[1]!, v[2]!),
+      b = hsv(t[0]!, t[1]!, t[2]!),
+      turn = ((b[0] - a[0] + 540) % 360) - 180;
+    return {
+      h: a[0],
+      s: a[1],
+      turn: a[1] < 0.05 ? 0 : Math.max(-12, Math.min(12, turn)),
+      sat: Math.max(0.8, Math.min(1.25, b[1] / Math.max(0.02, a[1]))),
+      val: Math.max(0.85, Math.min(1.15, b[2] / a[2])),
+    };
   });
   const out: number[] = [];
-  for (let h = 0; h < HUES; h++) for (let k = 0; k < SATS; k++) {
-    if (k === 0) { out.push(0, 1, 1); continue; }
-    let w = 0.15, turn = 0, sat = 0.15, val = 0.15;
-    for (const x of seen) { const d = ((x.h - (h * 360) / HUES + 540) % 360) - 180, e = x.s - k / (SATS - 1), q = Math.exp(-0.5 * ((d / 16) ** 2 + (e / 0.16) ** 2)); w += q; turn += q * x.turn; sat += q * x.sat; val += q * x.val; }
-    out.push(turn / w, sat / w, val / w);
-  }
+  for (let h = 0; h < HUES; h++)
+    for (let k = 0; k < SATS; k++) {
+      if (k === 0) {
+        out.push(0, 1, 1);
+        continue;
+      }
+      let w = 0.15,
+        turn = 0,
+        sat = 0.15,
+        val = 0.15;
+      for (const x of seen) {
+        const d = ((x.h - (h * 360) / HUES + 540) % 360) - 180,
+          e = x.s - k / (SATS - 1),
+          q = Math.exp(-0.5 * ((d / 16) ** 2 + (e / 0.16) ** 2));
+        w += q;
+        turn += q * x.turn;
+        sat += q * x.sat;
+        val += q * x.val;
+      }
+      out.push(turn / w, sat / w, val / w);
+    }
   return out;
 }
 
 /** What a maker does to hues: warm reds a little towards orange, blues deeper, skin left alone. Made up. */
 function styleTable(style: 'standard' | 'portrait' | 'monochrome'): { dims: number[]; data: number[] } {
-  const h = 24, s = 6, v = 5, data: number[] = [], bump = (hue: number, at: number, width: number): number => Math.exp(-0.5 * ((((hue - at + 540) % 360) - 180) / width) ** 2);
-  for (let z = 0; z < v; z++) for (let x = 0; x < h; x++) for (let y = 0; y < s; y++) {
-    const hue = (x * 360) / h, sat = y / (s - 1), light = z / (v - 1);
-    if (style === 'monochrome') { data.push(0, 0, 1 + 0.18 * sat * (bump(hue, 40, 40) - bump(hue, 220, 45))); continue; }
-    const k = style === 'standard' ? 1 : 0.5;
-    data.push(y === 0 ? 0 : k * (5 * bump(hue, 0, 22) - 6 * bump(hue, 110, 30) + 4 * bump(hue, 215, 25)), y === 0 ? 1 : 1 + k * (0.14 + 0.1 * bump(hue, 225, 30) - 0.16 * bump(hue, 35, 18)) * (1 - 0.3 * light), 1 - k * 0.12 * sat * bump(hue, 225, 35));
-  }
+  const h = 24,
+    s = 6,
+    v = 5,
+    data: number[] = [],
+    bump = (hue: number, at: number, width: number): number =>
+      Math.exp(-0.5 * ((((hue - at + 540) % 360) - 180) / width) ** 2);
+  for (let z = 0; z < v; z++)
+    for (let x = 0; x < h; x++)
+      for (let y = 0; y < s; y++) {
+        const hue = (x * 360) / h,
+          sat = y / (s - 1),
+          light = z / (v - 1);
+        if (style === 'monochrome') {
+          data.push(0, 0, 1 + 0.18 * sat * (bump(hue, 40, 40) - bump(hue, 220, 45)));
+          continue;
+        }
+        const k = style === 'standard' ? 1 : 0.5;
+        data.push(
+          y === 0 ? 0 : k * (5 * bump(hue, 0, 22) - 6 * bump(hue, 110, 30) + 4 * bump(hue, 215, 25)),
+          y === 0 ? 1 : 1 + k * (0.14 + 0.1 * bump(hue, 225, 30) - 0.16 * bump(hue, 35, 18)) * (1 - 0.3 * light),
+          1 - k * 0.12 * sat * bump(hue, 225, 35),
+        );
+      }
   return { dims: [h, s, v], data };
 }
-const curve = (contrast: number): number[] => { const out: number[] = []; for (let i = 0; i <= 24; i++) { const x = (i / 24) ** 2, y = (x * (1.35 * contrast * x + 0.18)) / (x * (1.22 * contrast * x + 0.62) + 0.06), end = (1.35 * contrast + 0.18) / (1.22 * contrast + 0.68); out.push(x, y / end); } return out; };
+const curve = (contrast: number): number[] => {
+  const out: number[] = [];
+  for (let i = 0; i <= 24; i++) {
+    const x = (i / 24) ** 2,
+      y = (x * (1.35 * contrast * x + 0.18)) / (x * (1.22 * contrast * x + 0.62) + 0.06),
+      end = (1.35 * contrast + 0.18) / (1.22 * contrast + 0.68);
+    out.push(x, y / end);
+  }
+  return out;
+};
 
 export const variants = ['Standard', 'Portrait', 'Neutral', 'Monochrome'] as const;
 export type Variant = (typeof variants)[number];
 
 /** The profile of a camera: Alder's maker calls its styles as the trade does, by what they are for. */
 export function profileFor(c: Camera, variant: Variant | null, title: string): Dcp {
-  const d: Dcp = { little: true, tags: new Map() }, lights: [Spectrum, number][] = [[lamp(2856), 17], [daylight(6504), 21]], forward = lights.map(([l]) => forwardMatrix(c, l));
-  setText(d, 50708, c.unique); setText(d, 50936, title); setText(d, 50942, 'Wren & Tallow, computed'); setNumbers(d, 50941, 4, [0]);
-  lights.forEach(([l, code], i) => { setNumbers(d, [50721, 50722][i]!, 10, colorMatrix(c, l, forward[i]!)); setNumbers(d, [50964, 50965][i]!, 10, forward[i]!); setNumbers(d, [50778, 50779][i]!, 3, [code]); });
+  const d: Dcp = { little: true, tags: new Map() },
+    lights: [Spectrum, number][] = [
+      [lamp(2856), 17],
+      [daylight(6504), 21],
+    ],
+    forward = lights.map(([l]) => forwardMatrix(c, l));
+  setText(d, 50708, c.unique);
+  setText(d, 50936, title);
+  setText(d, 50942, 'Wren & Tallow, computed');
+  setNumbers(d, 50941, 4, [0]);
+  lights.forEach(([l, code], i) => {
+    setNumbers(d, [50721, 50722][i]!, 10, colorMatrix(c, l, forward[i]!));
+    setNumbers(d, [50964, 50965][i]!, 10, forward[i]!);
+    setNumbers(d, [50778, 50779][i]!, 3, [code]);
+  });
   if (!variant) return d;
   const maps = lights.map(([l]) => fittedMap(c, l, d));
   setNumbers(d, 50937, 4, [HUES, SATS, 1]);
   maps.forEach((m, i) => setNumbers(d, [50938, 50939][i]!, 11, m));
-  if (variant !== 'Neutral') { const t = styleTable(variant === 'Standard' ? 'standard' : variant === 'Portrait' ? 'portrait' : 'monochrome'); setNumbers(d, 50981, 4, t.dims); setNumbers(d, 50982, 11, t.data); setNumbers(d, 51108, 4, [1]); }
+  if (variant !== 'Neutral') {
+    const t = styleTable(variant === 'Standard' ? 'standard' : variant === 'Portrait' ? 'portrait' : 'monochrome');
+    setNumbers(d, 50981, 4, t.dims);
+    setNumbers(d, 50982, 11, t.data);
+    setNumbers(d, 51108, 4, [1]);
+  }
   setNumbers(d, 50940, 11, curve(variant === 'Neutral' ? 0.75 : variant === 'Portrait' ? 0.9 : 1));
   if (variant === 'Standard') setNumbers(d, 51109, 10, [0.1]);
   return d;

@@ -15,20 +15,33 @@ function lattice(ix: number, iy: number, iz: number): number {
 
 /** Value noise, 0…1, smooth, one feature a unit. */
 export function noise(x: number, y: number, z: number): number {
-  const ix = Math.floor(x), iy = Math.floor(y), iz = Math.floor(z);
-  let fx = x - ix, fy = y - iy, fz = z - iz;
-  fx = fx * fx * (3 - 2 * fx); fy = fy * fy * (3 - 2 * fy); fz = fz * fz * (3 - 2 * fz);
+  const ix = Math.floor(x),
+    iy = Math.floor(y),
+    iz = Math.floor(z);
+  let fx = x - ix,
+    fy = y - iy,
+    fz = z - iz;
+  fx = fx * fx * (3 - 2 * fx);
+  fy = fy * fy * (3 - 2 * fy);
+  fz = fz * fz * (3 - 2 * fz);
   const a = lattice(ix, iy, iz) + (lattice(ix + 1, iy, iz) - lattice(ix, iy, iz)) * fx;
   const b = lattice(ix, iy + 1, iz) + (lattice(ix + 1, iy + 1, iz) - lattice(ix, iy + 1, iz)) * fx;
   const c = lattice(ix, iy, iz + 1) + (lattice(ix + 1, iy, iz + 1) - lattice(ix, iy, iz + 1)) * fx;
   const d = lattice(ix, iy + 1, iz + 1) + (lattice(ix + 1, iy + 1, iz + 1) - lattice(ix, iy + 1, iz + 1)) * fx;
-  const e = a + (b - a) * fy, f = c + (d - c) * fy;
+  const e = a + (b - a) * fy,
+    f = c + (d - c) * fy;
   return e + (f - e) * fz;
 }
 
 /** Four octaves of value noise, about 0…1. */
 export function cloud(x: number, y: number, z: number): number {
-  return (noise(x, y, z) * 8 + noise(x * 2.03, y * 2.03, z * 2.03) * 4 + noise(x * 4.1, y * 4.1, z * 4.1) * 2 + noise(x * 8.3, y * 8.3, z * 8.3)) / 15;
+  return (
+    (noise(x, y, z) * 8 +
+      noise(x * 2.03, y * 2.03, z * 2.03) * 4 +
+      noise(x * 4.1, y * 4.1, z * 4.1) * 2 +
+      noise(x * 8.3, y * 8.3, z * 8.3)) /
+    15
+  );
 }
 
 export const smoothstep = (a: number, b: number, x: number): number => {
@@ -42,58 +55,102 @@ export const blend = (a: number, b: number, k: number): number => {
   return Math.min(a, b) - h * h * k * 0.25;
 };
 
-export const sphere = (cx: number, cy: number, cz: number, r: number): Sdf => (x, y, z) => Math.hypot(x - cx, y - cy, z - cz) - r;
+export const sphere =
+  (cx: number, cy: number, cz: number, r: number): Sdf =>
+  (x, y, z) =>
+    Math.hypot(x - cx, y - cy, z - cz) - r;
 
 /** Box with rounded edges, turned about the vertical by `turn` radians. */
-export function box(cx: number, cy: number, cz: number, hx: number, hy: number, hz: number, round = 0.02, turn = 0): Sdf {
-  const c = Math.cos(turn), s = Math.sin(turn);
+export function box(
+  cx: number,
+  cy: number,
+  cz: number,
+  hx: number,
+  hy: number,
+  hz: number,
+  round = 0.02,
+  turn = 0,
+): Sdf {
+  const c = Math.cos(turn),
+    s = Math.sin(turn);
   return (x, y, z) => {
-    const dx = x - cx, dz = z - cz;
-    const qx = Math.abs(c * dx - s * dz) - hx + round, qy = Math.abs(y - cy) - hy + round, qz = Math.abs(s * dx + c * dz) - hz + round;
+    const dx = x - cx,
+      dz = z - cz;
+    const qx = Math.abs(c * dx - s * dz) - hx + round,
+      qy = Math.abs(y - cy) - hy + round,
+      qz = Math.abs(s * dx + c * dz) - hz + round;
     return Math.hypot(Math.max(qx, 0), Math.max(qy, 0), Math.max(qz, 0)) + Math.min(Math.max(qx, qy, qz), 0) - round;
   };
 }
 
 /** Capsule between two points. */
 export function capsule(ax: number, ay: number, az: number, bx: number, by: number, bz: number, r: number): Sdf {
-  const ux = bx - ax, uy = by - ay, uz = bz - az, uu = ux * ux + uy * uy + uz * uz;
+  const ux = bx - ax,
+    uy = by - ay,
+    uz = bz - az,
+    uu = ux * ux + uy * uy + uz * uz;
   return (x, y, z) => {
-    const px = x - ax, py = y - ay, pz = z - az;
+    const px = x - ax,
+      py = y - ay,
+      pz = z - az;
     const t = Math.min(1, Math.max(0, (px * ux + py * uy + pz * uz) / uu));
     return Math.hypot(px - ux * t, py - uy * t, pz - uz * t) - r;
   };
 }
 
 /** Radius and its slope along a profile of [height, radius] pairs, as a table of a cubic through the points. */
-export function profile(points: [number, number][]): { at(y: number): number; slope: number; low: number; high: number; widest: number } {
-  const low = points[0]![0], high = points[points.length - 1]![0], n = 400;
+export function profile(points: [number, number][]): {
+  at(y: number): number;
+  slope: number;
+  low: number;
+  high: number;
+  widest: number;
+} {
+  const low = points[0]![0],
+    high = points[points.length - 1]![0],
+    n = 400;
   const table = new Float64Array(n + 1);
   for (let i = 0; i <= n; i++) {
     const y = low + ((high - low) * i) / n;
     let k = 0;
     while (k < points.length - 2 && points[k + 1]![0] < y) k++;
-    const p0 = points[Math.max(0, k - 1)]!, p1 = points[k]!, p2 = points[k + 1]!, p3 = points[Math.min(points.length - 1, k + 2)]!;
-    const h = p2[0] - p1[0], t = (y - p1[0]) / h;
-    const m1 = (p2[1] - p0[1]) / (p2[0] - p0[0] || 1) * h, m2 = (p3[1] - p1[1]) / (p3[0] - p1[0] || 1) * h;
-    table[i] = (2 * t ** 3 - 3 * t * t + 1) * p1[1] + (t ** 3 - 2 * t * t + t) * m1 + (3 * t * t - 2 * t ** 3) * p2[1] + (t ** 3 - t * t) * m2;
+    const p0 = points[Math.max(0, k - 1)]!,
+      p1 = points[k]!,
+      p2 = points[k + 1]!,
+      p3 = points[Math.min(points.length - 1, k + 2)]!;
+    const h = p2[0] - p1[0],
+      t = (y - p1[0]) / h;
+    const m1 = ((p2[1] - p0[1]) / (p2[0] - p0[0] || 1)) * h,
+      m2 = ((p3[1] - p1[1]) / (p3[0] - p1[0] || 1)) * h;
+    table[i] =
+      (2 * t ** 3 - 3 * t * t + 1) * p1[1] +
+      (t ** 3 - 2 * t * t + t) * m1 +
+      (3 * t * t - 2 * t ** 3) * p2[1] +
+      (t ** 3 - t * t) * m2;
   }
-  let steep = 0, widest = 0;
+  let steep = 0,
+    widest = 0;
   for (let i = 0; i <= n; i++) {
     if (i) steep = Math.max(steep, Math.abs(table[i]! - table[i - 1]!) / ((high - low) / n));
     widest = Math.max(widest, table[i]!);
   }
   return {
     at(y) {
-      const f = Math.min(n - 1e-9, Math.max(0, ((y - low) / (high - low)) * n)), i = Math.floor(f);
+      const f = Math.min(n - 1e-9, Math.max(0, ((y - low) / (high - low)) * n)),
+        i = Math.floor(f);
       return table[i]! + (table[i + 1]! - table[i]!) * (f - i);
     },
-    slope: Math.min(steep, 3), low, high, widest,
+    slope: Math.min(steep, 3),
+    low,
+    high,
+    widest,
   };
 }
 
 /** A turned vessel standing at (cx, cz): a shell of the given wall with an open mouth and a closed foot. */
 export function vessel(cx: number, cz: number, points: [number, number][], wall = 0.05): Sdf {
-  const p = profile(points), k = 1 / Math.sqrt(1 + p.slope * p.slope);
+  const p = profile(points),
+    k = 1 / Math.sqrt(1 + p.slope * p.slope);
   return (x, y, z) => {
     const rho = Math.hypot(x - cx, z - cz);
     const radial = (Math.abs(rho - p.at(y) + wall) - wall) * k;

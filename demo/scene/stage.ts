@@ -2,80 +2,408 @@
 import { blend, box, capsule, cloud, noise, smoothstep, sphere, type Sdf } from './shapes';
 import type { Body, Scene } from './trace';
 
-const M = { boards: 20, sky: 21, flat: 22, stairs: 23, curtain: 24, skin: 25, skinDeep: 26, gown: 27, coat: 28, hair: 29, table: 30, gold: 31, tree: 32, moon: 33 };
-const union = (...s: Sdf[]): Sdf => (x, y, z) => { let d = 1e9; for (const f of s) d = Math.min(d, f(x, y, z)); return d; };
+const M = {
+  boards: 20,
+  sky: 21,
+  flat: 22,
+  stairs: 23,
+  curtain: 24,
+  skin: 25,
+  skinDeep: 26,
+  gown: 27,
+  coat: 28,
+  hair: 29,
+  table: 30,
+  gold: 31,
+  tree: 32,
+  moon: 33,
+};
+const union =
+  (...s: Sdf[]): Sdf =>
+  (x, y, z) => {
+    let d = 1e9;
+    for (const f of s) d = Math.min(d, f(x, y, z));
+    return d;
+  };
 
 /** A skirt: a bell with folds about its axis. */
-const skirt = (cx: number, cz: number, top: number, wide: number, folds: number, deep: number): Sdf => (x, y, z) => {
-  const a = Math.atan2(z - cz, x - cx), h = Math.min(1, Math.max(0, (top - y) / top));
-  const r = 0.08 + (wide - 0.08) * (0.35 * h + 0.65 * h * h) + deep * h * h * Math.sin(a * folds + 1.5 * Math.sin(a * 2 + h * 2));
-  return Math.max((Math.hypot(x - cx, z - cz) - r) * 0.62, y - top, 0.02 - y);
-};
+const skirt =
+  (cx: number, cz: number, top: number, wide: number, folds: number, deep: number): Sdf =>
+  (x, y, z) => {
+    const a = Math.atan2(z - cz, x - cx),
+      h = Math.min(1, Math.max(0, (top - y) / top));
+    const r =
+      0.08 +
+      (wide - 0.08) * (0.35 * h + 0.65 * h * h) +
+      deep * h * h * Math.sin(a * folds + 1.5 * Math.sin(a * 2 + h * 2));
+    return Math.max((Math.hypot(x - cx, z - cz) - r) * 0.62, y - top, 0.02 - y);
+  };
 
 /** Head, neck, trunk and arms of a figure facing the house. */
 function figure(cx: number, cz: number, waist: number, lift: number): { skin: Sdf; head: [number, number, number] } {
   const hy = waist + 0.62;
   const head: Sdf = (x, y, z) => {
-    const dx = x - cx, dy = y - hy, dz = z - cz;
+    const dx = x - cx,
+      dy = y - hy,
+      dz = z - cz;
     let d = Math.hypot(dx / 0.9, dy / 1.16, dz) - 0.13;
     d = blend(d, Math.hypot(dx, dy + 0.015, dz - 0.128) - 0.026, 0.05);
     d = blend(d, Math.hypot(dx, dy + 0.085, dz - 0.075) - 0.05, 0.06);
-    const eye = Math.min(Math.hypot(dx - 0.05, dy - 0.03, dz - 0.13), Math.hypot(dx + 0.05, dy - 0.03, dz - 0.13)) - 0.03;
+    const eye =
+      Math.min(Math.hypot(dx - 0.05, dy - 0.03, dz - 0.13), Math.hypot(dx + 0.05, dy - 0.03, dz - 0.13)) - 0.03;
     return Math.max(d, -eye) * 0.85;
   };
   const neck = capsule(cx, hy - 0.1, cz, cx, waist + 0.36, cz, 0.05);
-  const hands = union(sphere(cx - 0.42, waist + 0.05 + lift, cz + 0.18, 0.05), sphere(cx + 0.4, waist - 0.05, cz + 0.16, 0.05), capsule(cx - 0.36, waist + 0.08 + lift, cz + 0.12, cx - 0.42, waist + 0.05 + lift, cz + 0.18, 0.036), capsule(cx + 0.34, waist + 0.02, cz + 0.1, cx + 0.4, waist - 0.05, cz + 0.16, 0.036));
+  const hands = union(
+    sphere(cx - 0.42, waist + 0.05 + lift, cz + 0.18, 0.05),
+    sphere(cx + 0.4, waist - 0.05, cz + 0.16, 0.05),
+    capsule(cx - 0.36, waist + 0.08 + lift, cz + 0.12, cx - 0.42, waist + 0.05 + lift, cz + 0.18, 0.036),
+    capsule(cx + 0.34, waist + 0.02, cz + 0.1, cx + 0.4, waist - 0.05, cz + 0.16, 0.036),
+  );
   return { skin: (x, y, z) => Math.min(blend(head(x, y, z), neck(x, y, z), 0.04), hands(x, y, z)), head: [cx, hy, cz] };
 }
 
 const trunk = (cx: number, cz: number, waist: number, lift: number): Sdf => {
-  const body = capsule(cx, waist + 0.02, cz, cx, waist + 0.27, cz, 0.125), shoulders = capsule(cx - 0.16, waist + 0.32, cz, cx + 0.16, waist + 0.32, cz, 0.075);
-  const left = capsule(cx - 0.18, waist + 0.32, cz, cx - 0.33, waist + 0.16 + lift * 0.5, cz + 0.05, 0.062), leftFore = capsule(cx - 0.33, waist + 0.16 + lift * 0.5, cz + 0.05, cx - 0.37, waist + 0.08 + lift, cz + 0.13, 0.055);
-  const right = capsule(cx + 0.18, waist + 0.32, cz, cx + 0.3, waist + 0.14, cz + 0.03, 0.062), rightFore = capsule(cx + 0.3, waist + 0.14, cz + 0.03, cx + 0.35, waist + 0.02, cz + 0.11, 0.055);
-  return (x, y, z) => blend(blend(body(x, y, z), shoulders(x, y, z), 0.08), blend(Math.min(left(x, y, z), leftFore(x, y, z)), Math.min(right(x, y, z), rightFore(x, y, z)), 0.04), 0.06);
+  const body = capsule(cx, waist + 0.02, cz, cx, waist + 0.27, cz, 0.125),
+    shoulders = capsule(cx - 0.16, waist + 0.32, cz, cx + 0.16, waist + 0.32, cz, 0.075);
+  const left = capsule(cx - 0.18, waist + 0.32, cz, cx - 0.33, waist + 0.16 + lift * 0.5, cz + 0.05, 0.062),
+    leftFore = capsule(
+      cx - 0.33,
+      waist + 0.16 + lift * 0.5,
+      cz + 0.05,
+      cx - 0.37,
+      waist + 0.08 + lift,
+      cz + 0.13,
+      0.055,
+    );
+  const right = capsule(cx + 0.18, waist + 0.32, cz, cx + 0.3, waist + 0.14, cz + 0.03, 0.062),
+    rightFore = capsule(cx + 0.3, waist + 0.14, cz + 0.03, cx + 0.35, waist + 0.02, cz + 0.11, 0.055);
+  return (x, y, z) =>
+    blend(
+      blend(body(x, y, z), shoulders(x, y, z), 0.08),
+      blend(Math.min(left(x, y, z), leftFore(x, y, z)), Math.min(right(x, y, z), rightFore(x, y, z)), 0.04),
+      0.06,
+    );
 };
 
-const hair = (h: [number, number, number], bun: number): Sdf => (x, y, z) => Math.max(blend(Math.hypot(x - h[0], (y - h[1] - 0.03) * 0.9, z - h[2] + 0.035) - 0.145, Math.hypot(x - h[0], y - h[1] - bun, z - h[2] + 0.1) - 0.075, 0.05), -(Math.hypot((x - h[0]) * 1.15, (y - h[1] + 0.05) * 0.8, z - h[2] - 0.13) - 0.155)) * 0.8;
+const hair =
+  (h: [number, number, number], bun: number): Sdf =>
+  (x, y, z) =>
+    Math.max(
+      blend(
+        Math.hypot(x - h[0], (y - h[1] - 0.03) * 0.9, z - h[2] + 0.035) - 0.145,
+        Math.hypot(x - h[0], y - h[1] - bun, z - h[2] + 0.1) - 0.075,
+        0.05,
+      ),
+      -(Math.hypot((x - h[0]) * 1.15, (y - h[1] + 0.05) * 0.8, z - h[2] - 0.13) - 0.155),
+    ) * 0.8;
 
-const drape = (side: number): Sdf => (x, y, z) => {
-  const u = x * side;
-  const swag = 0.55 * smoothstep(0.8, 3.2, y) * smoothstep(4.5, 2.9, y + 0.4);
-  const wave = 0.16 * Math.sin(u * 7.4 + 0.8 * Math.sin(y * 0.8)) + 0.06 * Math.sin(u * 15 + y * 0.7 + 1);
-  return Math.max((Math.abs(z - 1.0 - wave) - 0.02) * 0.5, 2.35 + 0.18 * Math.sin(y * 1.1) - swag * 0.9 - u + (y > 3.2 ? (3.2 - y) * 0.8 : 0), u - 4.6, y - 5.4);
-};
+const drape =
+  (side: number): Sdf =>
+  (x, y, z) => {
+    const u = x * side;
+    const swag = 0.55 * smoothstep(0.8, 3.2, y) * smoothstep(4.5, 2.9, y + 0.4);
+    const wave = 0.16 * Math.sin(u * 7.4 + 0.8 * Math.sin(y * 0.8)) + 0.06 * Math.sin(u * 15 + y * 0.7 + 1);
+    return Math.max(
+      (Math.abs(z - 1.0 - wave) - 0.02) * 0.5,
+      2.35 + 0.18 * Math.sin(y * 1.1) - swag * 0.9 - u + (y > 3.2 ? (3.2 - y) * 0.8 : 0),
+      u - 4.6,
+      y - 5.4,
+    );
+  };
 
-const arch = (x: number, y: number): number => { // the opening in the painted flat
-  const dx = Math.abs(x + 1.35), dy = y - 1.55;
+const arch = (x: number, y: number): number => {
+  // the opening in the painted flat
+  const dx = Math.abs(x + 1.35),
+    dy = y - 1.55;
   return dy > 0 ? Math.hypot(dx, dy) - 0.52 : Math.max(dx - 0.52, 0.55 - y);
 };
 
-const lady = figure(0.35, 0.55, 0.95, 0.2), lord = figure(-0.75, 0.75, 1.02, 0);
+const lady = figure(0.35, 0.55, 0.95, 0.2),
+  lord = figure(-0.75, 0.75, 1.02, 0);
 
 const bodies: Body[] = [
-  { name: 'table', material: M.table, center: [0, -0.3, 0], radius: Infinity, gloss: 0.03, rough: 0.25, sdf: (_x, y) => y + 0.3, pattern: (x, y, z) => cloud(x * 0.6, y, z * 6) },
-  { name: 'boards', material: M.boards, center: [0, -0.15, -0.4], radius: 4.4, gloss: 0.025, rough: 0.2, sdf: box(0, -0.15, -0.4, 3.7, 0.15, 2.1, 0.03), pattern: (x, _y, z) => { const plank = Math.floor(x / 0.34), edge = Math.abs((x / 0.34) % 1 - Math.sign(x) * 0.5); return Math.min(1, 0.55 * cloud(plank * 7.3 + x * 3, 2, z * 0.7) + 0.3 * noise(plank * 13.7, 1, 1) + (edge > 0.475 ? 0.6 : 0)); } },
-  { name: 'backcloth', material: M.sky, center: [0, 0, -2.45], radius: Infinity, gloss: 0, rough: 1, sdf: (x, y, z) => (z + 2.45 - 0.03 * Math.sin(x * 2.1 + y * 0.3)) * 0.97, pattern: (x, y, z) => { const hill = 1.35 + 0.35 * Math.sin(x * 0.9 + 0.5) + 0.2 * Math.sin(x * 2.3) + 0.1 * noise(x * 6, 1, 1); const sky = smoothstep(1.0, 4.2, y) * 0.55 + 0.4 * smoothstep(0.52, 0.7, cloud(x * 0.6, y * 1.6, 3)); return y < hill ? 0.05 * cloud(x * 4, y * 4, z) : Math.min(1, 0.35 + sky); } },
-  { name: 'hills', material: M.tree, center: [0, 0, -2.2], radius: Infinity, gloss: 0, rough: 1, sdf: (x, y, z) => { const hill = 0.75 + 0.3 * Math.sin(x * 0.8 + 2.2) + 0.12 * Math.sin(x * 2.7) + 0.07 * noise(x * 5, 1, 1); return Math.max(Math.abs(z + 2.2) - 0.02, (y - hill) * 0.7); }, pattern: (x, y, z) => cloud(x * 3, y * 5, z) },
-  { name: 'moon', material: M.moon, center: [1.45, 3.05, -2.28], radius: 0.5, gloss: 0, rough: 1, sdf: (x, y, z) => Math.max(Math.hypot(x - 1.45, y - 3.05) - 0.4, Math.abs(z + 2.28) - 0.03), pattern: (x, y, z) => cloud(x * 5, y * 5, z) },
-  { name: 'flat', material: M.flat, center: [-1.35, 1.4, -1.1], radius: 2.1, gloss: 0, rough: 1, sdf: (x, y, z) => { const d = Math.max(Math.abs(x + 1.35) - 1.15, y - 2.75 + 0.12 * Math.floor(Math.abs(x + 1.35) * 2.2), -y, Math.abs(z + 1.1) - 0.05); return Math.max(d, -arch(x, y)) * 0.9; }, pattern: (x, y, z) => { const row = Math.floor(y / 0.2), col = (x / 0.42 + (row % 2) * 0.5) % 1; const mortar = Math.abs((y / 0.2) % 1 - 0.5) > 0.42 || Math.abs(Math.abs(col) - 0.5) > 0.455; return Math.min(1, (mortar ? 0.75 : 0.1) + 0.5 * cloud(x * 4, y * 4, z * 4) * (0.5 + noise(row * 3.1, Math.floor(x / 0.42) * 5.3, 1))); } },
-  { name: 'frame of the arch', material: M.gold, center: [-1.35, 1.4, -1.04], radius: 1.2, gloss: 0.25, rough: 0.16, sdf: (x, y, z) => Math.max(Math.abs(arch(x, y)) - 0.06, Math.abs(z + 1.04) - 0.07, -y) * 0.9, pattern: (x, y, z) => cloud(x * 8, y * 8, z * 8) },
-  { name: 'stairs', material: M.stairs, center: [1.75, 0.5, -0.9], radius: 1.7, gloss: 0, rough: 1, sdf: union(box(1.2, 0.12, -0.75, 0.28, 0.12, 0.62), box(1.72, 0.25, -0.75, 0.28, 0.25, 0.62), box(2.24, 0.4, -0.75, 0.28, 0.4, 0.62), box(2.76, 0.55, -0.75, 0.28, 0.55, 0.62)), pattern: (x, y, z) => 0.4 * cloud(x * 5, y * 5, z * 5) + (Math.abs(z + 0.75) < 0.26 && y > 0.1 ? 0.6 : 0) },
-  { name: 'tree', material: M.tree, center: [2.5, 2.0, -1.2], radius: 1.15, gloss: 0, rough: 1, sdf: (x, y, z) => { const d = Math.min(Math.hypot(x - 2.5, (y - 2.0) * 0.9, z + 1.2) - 0.52, Math.hypot(x - 2.2, y - 1.7, z + 1.1) - 0.33, Math.hypot(x - 2.85, y - 1.72, z + 1.15) - 0.34); return Math.min((d - 0.17 * cloud(x * 5, y * 5, z * 5)) * 0.6, Math.hypot(x - 2.5, z + 1.2) - 0.07 + Math.max(0, y - 1.9)); }, pattern: (x, y, z) => cloud(x * 7, y * 7, z * 7) },
-  { name: 'curtain left', material: M.curtain, center: [-3.3, 2.4, 1.0], radius: 3.6, gloss: 0.02, rough: 0.5, sdf: drape(-1), pattern: (x, y, z) => 0.035 * cloud(x * 6, y * 2, z * 6) + (Math.abs(y - 0.35) < 0.07 || Math.abs(y - 0.55) < 0.025 ? 0.7 : 0) },
-  { name: 'curtain right', material: M.curtain, center: [3.3, 2.4, 1.0], radius: 3.6, gloss: 0.02, rough: 0.5, sdf: drape(1), pattern: (x, y, z) => 0.035 * cloud(x * 6, y * 2, z * 6) + (Math.abs(y - 0.35) < 0.07 || Math.abs(y - 0.55) < 0.025 ? 0.7 : 0) },
-  { name: 'lady', material: M.skin, center: [0.35, 1.3, 0.6], radius: 0.75, gloss: 0.028, rough: 0.35, sdf: lady.skin, pattern: (x, y, z) => Math.min(1, 0.5 * cloud(x * 6, y * 6, z * 6) + 0.7 * smoothstep(0.07, 0.02, Math.hypot(Math.abs(x - 0.35) - 0.065, y - lady.head[1] + 0.035))) },
-  { name: 'lady bodice', material: M.gown, center: [0.35, 1.15, 0.6], radius: 0.6, gloss: 0.03, rough: 0.3, sdf: trunk(0.35, 0.55, 0.95, 0.2), pattern: (x, y, z) => 0.2 * cloud(x * 9, y * 9, z * 9) + (Math.abs(x - 0.35) < 0.03 ? 0.7 : 0) },
-  { name: 'lady skirt', material: M.gown, center: [0.35, 0.5, 0.55], radius: 1.0, gloss: 0.03, rough: 0.3, sdf: skirt(0.35, 0.55, 1.0, 0.66, 11, 0.07), pattern: (x, y, z) => { const a = Math.atan2(z - 0.55, x - 0.35); const hem = y < 0.13 || Math.abs(y - 0.2) < 0.015; const sprig = smoothstep(0.34, 0.22, Math.hypot((((a * 5) % 1) + 1) % 1 - 0.5, (((y * 7 + Math.floor(a * 5) * 0.5) % 1) + 1) % 1 - 0.5)); return Math.min(1, (hem ? 0.9 : 0) + 0.75 * sprig); } },
-  { name: 'lady hair', material: M.hair, center: [0.35, 1.65, 0.5], radius: 0.35, gloss: 0.04, rough: 0.25, sdf: hair(lady.head, 0.13), pattern: (x, y, z) => noise(x * 40, y * 12, z * 40) },
-  { name: 'lord', material: M.skinDeep, center: [-0.75, 1.37, 0.8], radius: 0.75, gloss: 0.032, rough: 0.3, sdf: lord.skin, pattern: (x, y, z) => cloud(x * 6, y * 6, z * 6) },
-  { name: 'lord coat', material: M.coat, center: [-0.75, 1.2, 0.8], radius: 0.6, gloss: 0.015, rough: 0.5, sdf: trunk(-0.75, 0.75, 1.02, 0), pattern: (x, y, z) => (Math.abs(x + 0.75) < 0.018 || Math.abs(((y * 9) % 1) - 0.5) < 0.09 && Math.abs(x + 0.75) < 0.055 ? 1 : 0.25 * cloud(x * 9, y * 9, z * 9)) },
-  { name: 'lord coat tails', material: M.coat, center: [-0.75, 0.55, 0.75], radius: 0.9, gloss: 0.015, rough: 0.5, sdf: skirt(-0.75, 0.75, 1.1, 0.38, 7, 0.045), pattern: (x, y, z) => (y < 0.1 ? 0.9 : 0.25 * cloud(x * 9, y * 9, z * 9)) },
-  { name: 'lord hair', material: M.hair, center: [-0.75, 1.7, 0.7], radius: 0.35, gloss: 0.03, rough: 0.3, sdf: hair(lord.head, -0.02), pattern: (x, y, z) => 0.3 * noise(x * 40, y * 12, z * 40) },
-  { name: 'gray card', material: 8, center: [2.15, 0.14, 1.72], radius: 0.7, gloss: 0, rough: 1, sdf: (x, y, z) => { const t = 0.5, yy = (y - 0.14) * Math.cos(t) + (z - 1.72) * Math.sin(t), zz = -(y - 0.14) * Math.sin(t) + (z - 1.72) * Math.cos(t); return Math.max(Math.abs(x - 2.15) - 0.56, Math.abs(yy) - 0.16, Math.abs(zz) - 0.015); }, pattern: (x, y) => { const k = Math.floor((x - 1.62) / 0.1767), f = ((x - 1.62) / 0.1767) % 1; return k >= 0 && k < 6 && Math.abs(f - 0.5) < 0.44 && Math.abs(y - 0.14) < 0.11 ? [1, 0.66, 0.4, 0.21, 0.09, 0.02][k]! : 0; } },
+  {
+    name: 'table',
+    material: M.table,
+    center: [0, -0.3, 0],
+    radius: Infinity,
+    gloss: 0.03,
+    rough: 0.25,
+    sdf: (_x, y) => y + 0.3,
+    pattern: (x, y, z) => cloud(x * 0.6, y, z * 6),
+  },
+  {
+    name: 'boards',
+    material: M.boards,
+    center: [0, -0.15, -0.4],
+    radius: 4.4,
+    gloss: 0.025,
+    rough: 0.2,
+    sdf: box(0, -0.15, -0.4, 3.7, 0.15, 2.1, 0.03),
+    pattern: (x, _y, z) => {
+      const plank = Math.floor(x / 0.34),
+        edge = Math.abs(((x / 0.34) % 1) - Math.sign(x) * 0.5);
+      return Math.min(
+        1,
+        0.55 * cloud(plank * 7.3 + x * 3, 2, z * 0.7) + 0.3 * noise(plank * 13.7, 1, 1) + (edge > 0.475 ? 0.6 : 0),
+      );
+    },
+  },
+  {
+    name: 'backcloth',
+    material: M.sky,
+    center: [0, 0, -2.45],
+    radius: Infinity,
+    gloss: 0,
+    rough: 1,
+    sdf: (x, y, z) => (z + 2.45 - 0.03 * Math.sin(x * 2.1 + y * 0.3)) * 0.97,
+    pattern: (x, y, z) => {
+      const hill = 1.35 + 0.35 * Math.sin(x * 0.9 + 0.5) + 0.2 * Math.sin(x * 2.3) + 0.1 * noise(x * 6, 1, 1);
+      const sky = smoothstep(1.0, 4.2, y) * 0.55 + 0.4 * smoothstep(0.52, 0.7, cloud(x * 0.6, y * 1.6, 3));
+      return y < hill ? 0.05 * cloud(x * 4, y * 4, z) : Math.min(1, 0.35 + sky);
+    },
+  },
+  {
+    name: 'hills',
+    material: M.tree,
+    center: [0, 0, -2.2],
+    radius: Infinity,
+    gloss: 0,
+    rough: 1,
+    sdf: (x, y, z) => {
+      const hill = 0.75 + 0.3 * Math.sin(x * 0.8 + 2.2) + 0.12 * Math.sin(x * 2.7) + 0.07 * noise(x * 5, 1, 1);
+      return Math.max(Math.abs(z + 2.2) - 0.02, (y - hill) * 0.7);
+    },
+    pattern: (x, y, z) => cloud(x * 3, y * 5, z),
+  },
+  {
+    name: 'moon',
+    material: M.moon,
+    center: [1.45, 3.05, -2.28],
+    radius: 0.5,
+    gloss: 0,
+    rough: 1,
+    sdf: (x, y, z) => Math.max(Math.hypot(x - 1.45, y - 3.05) - 0.4, Math.abs(z + 2.28) - 0.03),
+    pattern: (x, y, z) => cloud(x * 5, y * 5, z),
+  },
+  {
+    name: 'flat',
+    material: M.flat,
+    center: [-1.35, 1.4, -1.1],
+    radius: 2.1,
+    gloss: 0,
+    rough: 1,
+    sdf: (x, y, z) => {
+      const d = Math.max(
+        Math.abs(x + 1.35) - 1.15,
+        y - 2.75 + 0.12 * Math.floor(Math.abs(x + 1.35) * 2.2),
+        -y,
+        Math.abs(z + 1.1) - 0.05,
+      );
+      return Math.max(d, -arch(x, y)) * 0.9;
+    },
+    pattern: (x, y, z) => {
+      const row = Math.floor(y / 0.2),
+        col = (x / 0.42 + (row % 2) * 0.5) % 1;
+      const mortar = Math.abs(((y / 0.2) % 1) - 0.5) > 0.42 || Math.abs(Math.abs(col) - 0.5) > 0.455;
+      return Math.min(
+        1,
+        (mortar ? 0.75 : 0.1) +
+          0.5 * cloud(x * 4, y * 4, z * 4) * (0.5 + noise(row * 3.1, Math.floor(x / 0.42) * 5.3, 1)),
+      );
+    },
+  },
+  {
+    name: 'frame of the arch',
+    material: M.gold,
+    center: [-1.35, 1.4, -1.04],
+    radius: 1.2,
+    gloss: 0.25,
+    rough: 0.16,
+    sdf: (x, y, z) => Math.max(Math.abs(arch(x, y)) - 0.06, Math.abs(z + 1.04) - 0.07, -y) * 0.9,
+    pattern: (x, y, z) => cloud(x * 8, y * 8, z * 8),
+  },
+  {
+    name: 'stairs',
+    material: M.stairs,
+    center: [1.75, 0.5, -0.9],
+    radius: 1.7,
+    gloss: 0,
+    rough: 1,
+    sdf: union(
+      box(1.2, 0.12, -0.75, 0.28, 0.12, 0.62),
+      box(1.72, 0.25, -0.75, 0.28, 0.25, 0.62),
+      box(2.24, 0.4, -0.75, 0.28, 0.4, 0.62),
+      box(2.76, 0.55, -0.75, 0.28, 0.55, 0.62),
+    ),
+    pattern: (x, y, z) => 0.4 * cloud(x * 5, y * 5, z * 5) + (Math.abs(z + 0.75) < 0.26 && y > 0.1 ? 0.6 : 0),
+  },
+  {
+    name: 'tree',
+    material: M.tree,
+    center: [2.5, 2.0, -1.2],
+    radius: 1.15,
+    gloss: 0,
+    rough: 1,
+    sdf: (x, y, z) => {
+      const d = Math.min(
+        Math.hypot(x - 2.5, (y - 2.0) * 0.9, z + 1.2) - 0.52,
+        Math.hypot(x - 2.2, y - 1.7, z + 1.1) - 0.33,
+        Math.hypot(x - 2.85, y - 1.72, z + 1.15) - 0.34,
+      );
+      return Math.min(
+        (d - 0.17 * cloud(x * 5, y * 5, z * 5)) * 0.6,
+        Math.hypot(x - 2.5, z + 1.2) - 0.07 + Math.max(0, y - 1.9),
+      );
+    },
+    pattern: (x, y, z) => cloud(x * 7, y * 7, z * 7),
+  },
+  {
+    name: 'curtain left',
+    material: M.curtain,
+    center: [-3.3, 2.4, 1.0],
+    radius: 3.6,
+    gloss: 0.02,
+    rough: 0.5,
+    sdf: drape(-1),
+    pattern: (x, y, z) =>
+      0.035 * cloud(x * 6, y * 2, z * 6) + (Math.abs(y - 0.35) < 0.07 || Math.abs(y - 0.55) < 0.025 ? 0.7 : 0),
+  },
+  {
+    name: 'curtain right',
+    material: M.curtain,
+    center: [3.3, 2.4, 1.0],
+    radius: 3.6,
+    gloss: 0.02,
+    rough: 0.5,
+    sdf: drape(1),
+    pattern: (x, y, z) =>
+      0.035 * cloud(x * 6, y * 2, z * 6) + (Math.abs(y - 0.35) < 0.07 || Math.abs(y - 0.55) < 0.025 ? 0.7 : 0),
+  },
+  {
+    name: 'lady',
+    material: M.skin,
+    center: [0.35, 1.3, 0.6],
+    radius: 0.75,
+    gloss: 0.028,
+    rough: 0.35,
+    sdf: lady.skin,
+    pattern: (x, y, z) =>
+      Math.min(
+        1,
+        0.5 * cloud(x * 6, y * 6, z * 6) +
+          0.7 * smoothstep(0.07, 0.02, Math.hypot(Math.abs(x - 0.35) - 0.065, y - lady.head[1] + 0.035)),
+      ),
+  },
+  {
+    name: 'lady bodice',
+    material: M.gown,
+    center: [0.35, 1.15, 0.6],
+    radius: 0.6,
+    gloss: 0.03,
+    rough: 0.3,
+    sdf: trunk(0.35, 0.55, 0.95, 0.2),
+    pattern: (x, y, z) => 0.2 * cloud(x * 9, y * 9, z * 9) + (Math.abs(x - 0.35) < 0.03 ? 0.7 : 0),
+  },
+  {
+    name: 'lady skirt',
+    material: M.gown,
+    center: [0.35, 0.5, 0.55],
+    radius: 1.0,
+    gloss: 0.03,
+    rough: 0.3,
+    sdf: skirt(0.35, 0.55, 1.0, 0.66, 11, 0.07),
+    pattern: (x, y, z) => {
+      const a = Math.atan2(z - 0.55, x - 0.35);
+      const hem = y < 0.13 || Math.abs(y - 0.2) < 0.015;
+      const sprig = smoothstep(
+        0.34,
+        0.22,
+        Math.hypot(((((a * 5) % 1) + 1) % 1) - 0.5, ((((y * 7 + Math.floor(a * 5) * 0.5) % 1) + 1) % 1) - 0.5),
+      );
+      return Math.min(1, (hem ? 0.9 : 0) + 0.75 * sprig);
+    },
+  },
+  {
+    name: 'lady hair',
+    material: M.hair,
+    center: [0.35, 1.65, 0.5],
+    radius: 0.35,
+    gloss: 0.04,
+    rough: 0.25,
+    sdf: hair(lady.head, 0.13),
+    pattern: (x, y, z) => noise(x * 40, y * 12, z * 40),
+  },
+  {
+    name: 'lord',
+    material: M.skinDeep,
+    center: [-0.75, 1.37, 0.8],
+    radius: 0.75,
+    gloss: 0.032,
+    rough: 0.3,
+    sdf: lord.skin,
+    pattern: (x, y, z) => cloud(x * 6, y * 6, z * 6),
+  },
+  {
+    name: 'lord coat',
+    material: M.coat,
+    center: [-0.75, 1.2, 0.8],
+    radius: 0.6,
+    gloss: 0.015,
+    rough: 0.5,
+    sdf: trunk(-0.75, 0.75, 1.02, 0),
+    pattern: (x, y, z) =>
+      Math.abs(x + 0.75) < 0.018 || (Math.abs(((y * 9) % 1) - 0.5) < 0.09 && Math.abs(x + 0.75) < 0.055)
+        ? 1
+        : 0.25 * cloud(x * 9, y * 9, z * 9),
+  },
+  {
+    name: 'lord coat tails',
+    material: M.coat,
+    center: [-0.75, 0.55, 0.75],
+    radius: 0.9,
+    gloss: 0.015,
+    rough: 0.5,
+    sdf: skirt(-0.75, 0.75, 1.1, 0.38, 7, 0.045),
+    pattern: (x, y, z) => (y < 0.1 ? 0.9 : 0.25 * cloud(x * 9, y * 9, z * 9)),
+  },
+  {
+    name: 'lord hair',
+    material: M.hair,
+    center: [-0.75, 1.7, 0.7],
+    radius: 0.35,
+    gloss: 0.03,
+    rough: 0.3,
+    sdf: hair(lord.head, -0.02),
+    pattern: (x, y, z) => 0.3 * noise(x * 40, y * 12, z * 40),
+  },
+  {
+    name: 'gray card',
+    material: 8,
+    center: [2.15, 0.14, 1.72],
+    radius: 0.7,
+    gloss: 0,
+    rough: 1,
+    sdf: (x, y, z) => {
+      const t = 0.5,
+        yy = (y - 0.14) * Math.cos(t) + (z - 1.72) * Math.sin(t),
+        zz = -(y - 0.14) * Math.sin(t) + (z - 1.72) * Math.cos(t);
+      return Math.max(Math.abs(x - 2.15) - 0.56, Math.abs(yy) - 0.16, Math.abs(zz) - 0.015);
+    },
+    pattern: (x, y) => {
+      const k = Math.floor((x - 1.62) / 0.1767),
+        f = ((x - 1.62) / 0.1767) % 1;
+      return k >= 0 && k < 6 && Math.abs(f - 0.5) < 0.44 && Math.abs(y - 0.14) < 0.11
+        ? [1, 0.66, 0.4, 0.21, 0.09, 0.02][k]!
+        : 0;
+    },
+  },
 ];
 
 export const stage: Scene = {
-  name: 'stage', bodies,
+  name: 'stage',
+  bodies,
   lights: [
     { center: [-5.6, 4.4, 4.2], u: [1.5, 0, 1.3], v: [0, 1.7, 0], normal: [0.7, -0.5, -0.51], power: 42, bars: [2, 3] },
     { center: [1.2, 5.2, 2.6], u: [0.5, 0, 0], v: [0, 0.2, 0.4], normal: [-0.2, -0.87, -0.45], power: 24 },

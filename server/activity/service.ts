@@ -4,13 +4,45 @@ import { allow, type Person } from '../people/roles';
 import * as q from './queries';
 
 export type { ActivityRow } from './queries';
-export const subjects = ['item', 'shelf', 'intake', 'rollout', 'station', 'licence', 'editor', 'frame', 'person', 'studio', 'camera', 'lens', 'request'] as const;
+export const subjects = [
+  'item',
+  'shelf',
+  'intake',
+  'rollout',
+  'station',
+  'licence',
+  'editor',
+  'frame',
+  'person',
+  'studio',
+  'camera',
+  'lens',
+  'request',
+] as const;
 const uuid = /^[0-9a-f-]{36}$/;
 
-export async function listActivity(person: Person, f: { below?: string; person?: string; subject?: string }, most = 100): Promise<{ rows: q.ActivityRow[]; people: { id: string; name: string }[]; more: number | null }> {
+export async function listActivity(
+  person: Person,
+  f: { below?: string; person?: string; subject?: string },
+  most = 100,
+): Promise<{ rows: q.ActivityRow[]; people: { id: string; name: string }[]; more: number | null }> {
   allow(person, 'activity.view');
-  const sql = pool(), rows = await q.activity(sql, { below: /^\d{1,15}$/.test(f.below ?? '') ? Number(f.below) : null, person: uuid.test(f.person ?? '') ? f.person! : null, subject: (subjects as readonly string[]).includes(f.subject ?? '') ? f.subject! : null, subjectId: null }, most + 1);
-  return { rows: rows.slice(0, most), people: await q.actors(sql), more: rows.length > most ? rows[most - 1]!.id : null };
+  const sql = pool(),
+    rows = await q.activity(
+      sql,
+      {
+        below: /^\d{1,15}$/.test(f.below ?? '') ? Number(f.below) : null,
+        person: uuid.test(f.person ?? '') ? f.person! : null,
+        subject: (subjects as readonly string[]).includes(f.subject ?? '') ? f.subject! : null,
+        subjectId: null,
+      },
+      most + 1,
+    );
+  return {
+    rows: rows.slice(0, most),
+    people: await q.actors(sql),
+    more: rows.length > most ? rows[most - 1]!.id : null,
+  };
 }
 
 /** What happened to one item; everyone who may see it may see that. */

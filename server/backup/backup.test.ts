@@ -15,24 +15,61 @@ import { actorOf } from '../people/roles';
 import { backup, restore } from './service';
 
 withDatabase();
-const folder = mkdtempSync(join(tmpdir(), 'etagere-backup-')), file = join(folder, 'a.backup'), migrations = join(process.cwd(), 'db', 'migrations');
+const folder = mkdtempSync(join(tmpdir(), 'etagere-backup-')),
+  file = join(folder, 'a.backup'),
+  migrations = join(process.cwd(), 'db', 'migrations');
 let shelf = '';
-const make = (title: string) => transaction(async (sql) => createItem(sql, actorOf(people.librarian), { kind: 'look', title, headings: ['A'], shelfId: shelf, supplier: '', sha: await putBlob(sql, Buffer.concat([Buffer.from(cubeOf(houseLooks[1]!, 5)), Buffer.alloc(title === 'Large' ? 3 << 20 : 0, title)])), fileName: `${title}.cube`, format: 'cube', facts: { kind: '3d', size: 5 }, selvedge: null, notes: '', content: null, fingerprint: null }));
-beforeAll(async () => { shelf = await addShelf(people.librarian, { name: 'Kept' }); for (const t of ['One', 'Two', 'Large']) await make(t); });
+const make = (title: string) =>
+  transaction(async (sql) =>
+    createItem(sql, actorOf(people.librarian), {
+      kind: 'look',
+      title,
+      headings: ['A'],
+      shelfId: shelf,
+      supplier: '',
+      sha: await putBlob(
+        sql,
+        Buffer.concat([Buffer.from(cubeOf(houseLooks[1]!, 5)), Buffer.alloc(title === 'Large' ? 3 << 20 : 0, title)]),
+      ),
+      fileName: `${title}.cube`,
+      format: 'cube',
+      facts: { kind: '3d', size: 5 },
+      selvedge: null,
+      notes: '',
+      content: null,
+      fingerprint: null,
+    }),
+  );
+beforeAll(async () => {
+  shelf = await addShelf(people.librarian, { name: 'Kept' });
+  for (const t of ['One', 'Two', 'Large']) await make(t);
+});
 afterAll(async () => {
-  const name = new URL(databaseUrl()).pathname.slice(1), u = new URL(databaseUrl());
+  const name = new URL(databaseUrl()).pathname.slice(1),
+    u = new URL(databaseUrl());
   u.pathname = '/postgres';
   const c = new pg.Client({ connectionString: u.toString() });
   await c.connect();
-  for (const r of (await c.query<{ datname: string }>('select datname from pg_database where starts_with(datname, $1)', [`${name}_`])).rows) await c.query(`drop database "${r.datname}" with (force)`);
+  for (const r of (
+    await c.query<{ datname: string }>('select datname from pg_database where starts_with(datname, $1)', [`${name}_`])
+  ).rows)
+    await c.query(`drop database "${r.datname}" with (force)`);
   await c.end();
   rmSync(folder, { recursive: true, force: true });
 });
 
 /** Every row of every table as text, and so every chunk of every content; sequences too. */
 async function everything(): Promise<Record<string, string[]>> {
-  const out: Record<string, string[]> = {}, tables = (await pool().query<{ t: string }>(`select format('%I.%I', table_schema, table_name) as t from information_schema.tables where table_type = 'BASE TABLE' and table_schema in ('public', 'graphile_worker') order by 1`)).rows;
-  for (const { t } of tables) out[t] = (await pool().query<{ r: string }>(`select md5(x::text) || length(x::text) as r from ${t} x order by 1`)).rows.map((r) => r.r);
+  const out: Record<string, string[]> = {},
+    tables = (
+      await pool().query<{ t: string }>(
+        `select format('%I.%I', table_schema, table_name) as t from information_schema.tables where table_type = 'BASE TABLE' and table_schema in ('public', 'graphile_worker') order by 1`,
+      )
+    ).rows;
+  for (const { t } of tables)
+    out[t] = (
+      await pool().query<{ r: string }>(`select md5(x::text) || length(x::text) as r from ${t} x order by 1`)
+    ).rows.map((r) => r.r);
   return out;
 }
 
@@ -55,28 +92,45 @@ test('a backup restores every row and every chunk, and what came after it is gon
 test('a backup that is made while people work is of one moment', async () => {
   let stop = false;
   // each round moves two rows in one transaction; a backup of two moments would see one of them alone
-  const work = (async () => { for (let i = 0; !stop; i++) await transaction(async (sql) => { await sql.query('update shelf set note = $1', [String(i)]); await sql.query('update item set notes = $1', [String(i)]); }); })();
+  const work = (async () => {
+    for (let i = 0; !stop; i++)
+      await transaction(async (sql) => {
+        await sql.query('update shelf set note = $1', [String(i)]);
+        await sql.query('update item set notes = $1', [String(i)]);
+      });
+  })();
   await backup(file);
   stop = true;
   await work;
   await restore(file, migrations);
-  const r = (await pool().query<{ a: string[]; b: string[] }>('select array(select distinct note from shelf) as a, array(select distinct notes from item) as b')).rows[0]!;
+  const r = (
+    await pool().query<{ a: string[]; b: string[] }>(
+      'select array(select distinct note from shelf) as a, array(select distinct notes from item) as b',
+    )
+  ).rows[0]!;
   expect(r.a).toEqual(r.b);
 });
 
 test('what is no backup, or a torn one, is refused, and nothing is changed', async () => {
-  const before = await everything(), torn = join(folder, 'torn'), other = join(folder, 'other');
+  const before = await everything(),
+    torn = join(folder, 'torn'),
+    other = join(folder, 'other');
   writeFileSync(torn, readFileSync(file));
   truncateSync(torn, Math.floor(readFileSync(file).length * 0.6));
   writeFileSync(other, 'hello there');
   for (const f of [torn, other]) await expect(restore(f, migrations)).rejects.toMatchObject({ code: 'backup-invalid' });
   await expect(restore(join(folder, 'nothing'), migrations)).rejects.toMatchObject({ code: 'input-missing' });
   // one flipped byte within a content is found by its hash
-  const flipped = readFileSync(file), at = flipped.indexOf(Buffer.from('4c61726765'.repeat(40)));
+  const flipped = readFileSync(file),
+    at = flipped.indexOf(Buffer.from('4c61726765'.repeat(40)));
   expect(at).toBeGreaterThan(0);
-  flipped[at + 1] = flipped[at + 1] === 0x36 ? 0x37 : 0x36; flipped[at] = flipped[at] === 0x34 ? 0x35 : 0x34;
+  flipped[at + 1] = flipped[at + 1] === 0x36 ? 0x37 : 0x36;
+  flipped[at] = flipped[at] === 0x34 ? 0x35 : 0x34;
   writeFileSync(torn, flipped);
-  await expect(restore(torn, migrations)).rejects.toMatchObject({ code: 'backup-invalid', message: expect.stringContaining('is damaged') as string });
+  await expect(restore(torn, migrations)).rejects.toMatchObject({
+    code: 'backup-invalid',
+    message: expect.stringContaining('is damaged') as string,
+  });
   expect(await everything()).toEqual(before);
   await expect(backup(join(folder, 'no', 'such', 'folder'))).rejects.toMatchObject({ code: 'backup-write' });
   expect(existsSync(join(folder, 'no'))).toBe(false);

@@ -19,11 +19,34 @@ import { actorOf, allow, type Person } from '../people/roles';
 const MAGIC = 'PGDMP';
 
 /** A program of PostgreSQL's with its connection in the environment, so that no password stands in a list of processes. */
-function program(name: string, args: string[], url: string, input: 'pipe' | 'ignore' = 'ignore'): { child: ChildProcess; done: Promise<void> } {
-  const u = new URL(url), child = spawn(name, args, { stdio: [input, 'pipe', 'pipe'], env: { ...process.env, PGHOST: u.hostname, PGPORT: u.port, PGUSER: decodeURIComponent(u.username), PGPASSWORD: decodeURIComponent(u.password), PGDATABASE: u.pathname.slice(1) } });
+function program(
+  name: string,
+  args: string[],
+  url: string,
+  input: 'pipe' | 'ignore' = 'ignore',
+): { child: ChildProcess; done: Promise<void> } {
+  const u = new URL(url),
+    child = spawn(name, args, {
+      stdio: [input, 'pipe', 'pipe'],
+      env: {
+        ...process.env,
+        PGHOST: u.hostname,
+        PGPORT: u.port,
+        PGUSER: decodeURIComponent(u.username),
+        PGPASSWORD: decodeURIComponent(u.password),
+        PGDATABASE: u.pathname.slice(1),
+      },
+    });
   let said = '';
-  child.stderr!.on('data', (d: Buffer) => { said = (said + d.toString()).slice(-2000); });
-  const done = new Promise<void>((yes, no) => { child.on('error', (e) => no(new Error(`${name} could not be run: ${e.message}`))); child.on('close', (code) => (code === 0 ? yes() : no(new Error(`${name} ended with ${code}: ${said.trim().split('\n').slice(-3).join(' ')}`)))); });
+  child.stderr!.on('data', (d: Buffer) => {
+    said = (said + d.toString()).slice(-2000);
+  });
+  const done = new Promise<void>((yes, no) => {
+    child.on('error', (e) => no(new Error(`${name} could not be run: ${e.message}`)));
+    child.on('close', (code) =>
+      code === 0 ? yes() : no(new Error(`${name} ended with ${code}: ${said.trim().split('\n').slice(-3).join(' ')}`)),
+    );
+  });
   return { child, done };
 }
 
@@ -35,52 +58,114 @@ export function dump(url = databaseUrl()): { stream: Readable; done: Promise<voi
 
 /** Writes a backup into a file, which is there whole or not at all. */
 export async function backup(file: string, url = databaseUrl()): Promise<{ file: string; bytes: number }> {
-  const part = `${file}.part`, d = dump(url);
+  const part = `${file}.part`,
+    d = dump(url);
   try {
     await Promise.all([pipeline(d.stream, createWriteStream(part)), d.done]);
     const f = await open(part, 'r+');
-    try { await f.sync(); } finally { await f.close(); }
+    try {
+      await f.sync();
+    } finally {
+      await f.close();
+    }
     await rename(part, file);
   } catch (e) {
     await rm(part, { force: true });
     const code = (e as NodeJS.ErrnoException).code;
-    if (code && ['ENOENT', 'EACCES', 'EROFS', 'ENOSPC', 'ENOTDIR', 'EISDIR'].includes(code)) throw new Problem('backup-write', `The backup cannot be written: ${(e as Error).message}`, file, 'Choose a folder that can be written and has room.');
+    if (code && ['ENOENT', 'EACCES', 'EROFS', 'ENOSPC', 'ENOTDIR', 'EISDIR'].includes(code))
+      throw new Problem(
+        'backup-write',
+        `The backup cannot be written: ${(e as Error).message}`,
+        file,
+        'Choose a folder that can be written and has room.',
+      );
     throw e;
   }
   return { file, bytes: (await stat(file)).size };
 }
 
-const invalid = (file: string, why: string): Problem => new Problem('backup-invalid', `This is no backup that can be restored: ${why}.`, file, 'Choose a file that “backup” made; nothing has been changed.');
+const invalid = (file: string, why: string): Problem =>
+  new Problem(
+    'backup-invalid',
+    `This is no backup that can be restored: ${why}.`,
+    file,
+    'Choose a file that “backup” made; nothing has been changed.',
+  );
 
 /** Takes the place of all that is there. What was there stays beside it as a database of its own, until the next restore. */
-export async function restore(file: string, migrations: string, url = databaseUrl()): Promise<{ items: number; versions: number; contents: number; kept: string }> {
+export async function restore(
+  file: string,
+  migrations: string,
+  url = databaseUrl(),
+): Promise<{ items: number; versions: number; contents: number; kept: string }> {
   let head: Buffer;
-  try { const f = await open(file, 'r'); try { head = (await f.read(Buffer.alloc(5), 0, 5, 0)).buffer; } finally { await f.close(); } } catch { throw new Problem('input-missing', 'There is no such file.', file, 'Name the file that “backup” wrote.'); }
+  try {
+    const f = await open(file, 'r');
+    try {
+      head = (await f.read(Buffer.alloc(5), 0, 5, 0)).buffer;
+    } finally {
+      await f.close();
+    }
+  } catch {
+    throw new Problem('input-missing', 'There is no such file.', file, 'Name the file that “backup” wrote.');
+  }
   if (head.toString('latin1') !== MAGIC) throw invalid(file, 'it does not begin as one');
-  const target = new URL(url), name = target.pathname.slice(1), mark = randomBytes(4).toString('hex'), fresh = `${name}_restoring_${mark}`, kept = `${name}_before_${mark}`;
-  const at = (db: string): string => { const u = new URL(url); u.pathname = `/${db}`; return u.toString(); }, q = (s: string): string => `"${s.replace(/"/g, '""')}"`;
+  const target = new URL(url),
+    name = target.pathname.slice(1),
+    mark = randomBytes(4).toString('hex'),
+    fresh = `${name}_restoring_${mark}`,
+    kept = `${name}_before_${mark}`;
+  const at = (db: string): string => {
+      const u = new URL(url);
+      u.pathname = `/${db}`;
+      return u.toString();
+    },
+    q = (s: string): string => `"${s.replace(/"/g, '""')}"`;
   const admin = new pg.Client({ connectionString: at('postgres') });
   await admin.connect();
   try {
     await admin.query(`create database ${q(fresh)}`);
     try {
-      const p = program('pg_restore', ['--no-owner', '--exit-on-error', '--jobs=2', `--dbname=${fresh}`, file], at(fresh));
+      const p = program(
+        'pg_restore',
+        ['--no-owner', '--exit-on-error', '--jobs=2', `--dbname=${fresh}`, file],
+        at(fresh),
+      );
       p.child.stdout!.resume();
-      await p.done.catch((e: Error) => { throw invalid(file, e.message.slice(0, 300)); });
+      await p.done.catch((e: Error) => {
+        throw invalid(file, e.message.slice(0, 300));
+      });
       const told = await check(at(fresh), file);
       await migrate(at(fresh), migrations);
       await closePool();
       // nobody may come between: the database is closed, whoever is in it is sent off, and the two change names
       await admin.query(`alter database ${q(name)} allow_connections false`);
       try {
-        await admin.query('select pg_terminate_backend(pid) from pg_stat_activity where datname = any ($1) and pid <> pg_backend_pid()', [[name, fresh]]);
+        await admin.query(
+          'select pg_terminate_backend(pid) from pg_stat_activity where datname = any ($1) and pid <> pg_backend_pid()',
+          [[name, fresh]],
+        );
         await admin.query(`alter database ${q(name)} rename to ${q(kept)}`);
         await admin.query(`alter database ${q(fresh)} rename to ${q(name)}`);
-      } catch (e) { await admin.query(`alter database ${q(name)} allow_connections true`).catch(() => {}); throw e; }
-      for (const r of (await admin.query<{ datname: string }>('select datname from pg_database where datname like $1 and datname <> $2', [`${name.replace(/[_%\\]/g, '\\$&')}\\_before\\_%`, kept])).rows) await admin.query(`drop database ${q(r.datname)} with (force)`);
+      } catch (e) {
+        await admin.query(`alter database ${q(name)} allow_connections true`).catch(() => {});
+        throw e;
+      }
+      for (const r of (
+        await admin.query<{ datname: string }>(
+          'select datname from pg_database where datname like $1 and datname <> $2',
+          [`${name.replace(/[_%\\]/g, '\\$&')}\\_before\\_%`, kept],
+        )
+      ).rows)
+        await admin.query(`drop database ${q(r.datname)} with (force)`);
       return { ...told, kept };
-    } catch (e) { await admin.query(`drop database if exists ${q(fresh)} with (force)`); throw e; }
-  } finally { await admin.end(); }
+    } catch (e) {
+      await admin.query(`drop database if exists ${q(fresh)} with (force)`);
+      throw e;
+    }
+  } finally {
+    await admin.end();
+  }
 }
 
 /** Whether what was restored is whole: every content is what its hash says (those above 64 MB by their size). */
@@ -88,12 +173,26 @@ async function check(url: string, file: string): Promise<{ items: number; versio
   const c = new pg.Client({ connectionString: url });
   await c.connect();
   try {
-    const has = (await c.query<{ n: number }>(`select count(*)::int as n from information_schema.tables where table_schema = 'public' and table_name in ('item', 'version', 'blob', 'blob_chunk', 'schema_migration')`)).rows[0]!.n;
+    const has = (
+      await c.query<{ n: number }>(
+        `select count(*)::int as n from information_schema.tables where table_schema = 'public' and table_name in ('item', 'version', 'blob', 'blob_chunk', 'schema_migration')`,
+      )
+    ).rows[0]!.n;
     if (has !== 5) throw invalid(file, 'it is of another database');
-    const bad = (await c.query<{ sha: string }>(`select encode(b.sha256, 'hex') as sha from blob b where case when b.size <= 67108864 then b.sha256 <> sha256(coalesce((select string_agg(data, '' order by n) from blob_chunk x where x.sha256 = b.sha256), '')) else b.size <> (select sum(length(data)) from blob_chunk x where x.sha256 = b.sha256) end limit 1`)).rows[0];
+    const bad = (
+      await c.query<{ sha: string }>(
+        `select encode(b.sha256, 'hex') as sha from blob b where case when b.size <= 67108864 then b.sha256 <> sha256(coalesce((select string_agg(data, '' order by n) from blob_chunk x where x.sha256 = b.sha256), '')) else b.size <> (select sum(length(data)) from blob_chunk x where x.sha256 = b.sha256) end limit 1`,
+      )
+    ).rows[0];
     if (bad) throw invalid(file, `the content ${bad.sha.slice(0, 12)}… is damaged`);
-    return (await c.query<{ items: number; versions: number; contents: number }>('select (select count(*)::int from item) as items, (select count(*)::int from version) as versions, (select count(*)::int from blob) as contents')).rows[0]!;
-  } finally { await c.end(); }
+    return (
+      await c.query<{ items: number; versions: number; contents: number }>(
+        'select (select count(*)::int from item) as items, (select count(*)::int from version) as versions, (select count(*)::int from blob) as contents',
+      )
+    ).rows[0]!;
+  } finally {
+    await c.end();
+  }
 }
 
 /** From the browser: the stream of a backup. */
@@ -104,13 +203,25 @@ export async function backupFor(person: Person): Promise<{ stream: Readable; don
 }
 
 /** From the browser: a file that was sent is restored. Whoever restores has to sign in again, as the backup knows them. */
-export async function restoreFor(person: Person, body: Readable, folder: string): Promise<{ items: number; versions: number; contents: number }> {
+export async function restoreFor(
+  person: Person,
+  body: Readable,
+  folder: string,
+): Promise<{ items: number; versions: number; contents: number }> {
   allow(person, 'restore');
   const file = join(folder, `restore-${randomBytes(6).toString('hex')}`);
   try {
     await pipeline(body, createWriteStream(file, { mode: 0o600 }));
     const r = await restore(file, join(process.cwd(), 'db', 'migrations'));
-    await transaction((sql) => record(sql, { personId: null, name: person.name }, 'studio', 'backup', 'restored', null, { items: r.items, versions: r.versions, contents: r.contents }));
+    await transaction((sql) =>
+      record(sql, { personId: null, name: person.name }, 'studio', 'backup', 'restored', null, {
+        items: r.items,
+        versions: r.versions,
+        contents: r.contents,
+      }),
+    );
     return { items: r.items, versions: r.versions, contents: r.contents };
-  } finally { await rm(file, { force: true }); }
+  } finally {
+    await rm(file, { force: true });
+  }
 }

@@ -20,151 +20,454 @@ import { editItem } from '../items/edit';
 import { approve, itemFor } from '../items/service';
 import { addShelf } from '../items/shelves';
 import { actorOf } from '../people/roles';
-import { baseTable, candidatesFor, decide, keepAnchored, listBenches, listChoices, listSets, moreCandidates, removeBench, removeChoice, saveBench, saveSet, verdictsOf } from './service';
+import {
+  baseTable,
+  candidatesFor,
+  decide,
+  keepAnchored,
+  listBenches,
+  listChoices,
+  listSets,
+  moreCandidates,
+  removeBench,
+  removeChoice,
+  saveBench,
+  saveSet,
+  verdictsOf,
+} from './service';
 
 withDatabase();
-const p = people, alder = cameras[0]!, infrared = cameras[1]!, w = 48, h = 32;
-let frame = '', ir = '', look = { itemId: '', versionId: '' }, draft = { itemId: '', versionId: '' }, profile = { itemId: '', versionId: '' }, retargeted = { itemId: '', versionId: '' };
+const p = people,
+  alder = cameras[0]!,
+  infrared = cameras[1]!,
+  w = 48,
+  h = 32;
+let frame = '',
+  ir = '',
+  look = { itemId: '', versionId: '' },
+  draft = { itemId: '', versionId: '' },
+  profile = { itemId: '', versionId: '' },
+  retargeted = { itemId: '', versionId: '' };
 
 /** A flat field of a neutral at 40 %, as a mosaic. */
 const flat = (neutral: number[], serial: string) => {
-  const mosaic = new Uint16Array(w * h), cfa = [0, 1, 1, 2] as [number, number, number, number];
-  for (let y = 0, i = 0; y < h; y++) for (let x = 0; x < w; x++, i++) mosaic[i] = 512 + Math.round(15871 * 0.4 * neutral[cfa[(y & 1) * 2 + (x & 1)]!]!);
-  return writeDng({ width: w, height: h, cfa, mosaic, black: 512, white: 16383, neutral, maker: 'Perrin', model: 'Perrin Alder', unique: 'Perrin Alder', serial, lens: 'Perrin 50 mm f/2', focal: 50, aperture: 8, iso: 100, date: '2026:10:14 11:20:00', profile: profileFor(alder, null, 'Embedded'), jpeg: null });
+  const mosaic = new Uint16Array(w * h),
+    cfa = [0, 1, 1, 2] as [number, number, number, number];
+  for (let y = 0, i = 0; y < h; y++)
+    for (let x = 0; x < w; x++, i++) mosaic[i] = 512 + Math.round(15871 * 0.4 * neutral[cfa[(y & 1) * 2 + (x & 1)]!]!);
+  return writeDng({
+    width: w,
+    height: h,
+    cfa,
+    mosaic,
+    black: 512,
+    white: 16383,
+    neutral,
+    maker: 'Perrin',
+    model: 'Perrin Alder',
+    unique: 'Perrin Alder',
+    serial,
+    lens: 'Perrin 50 mm f/2',
+    focal: 50,
+    aperture: 8,
+    iso: 100,
+    date: '2026:10:14 11:20:00',
+    profile: profileFor(alder, null, 'Embedded'),
+    jpeg: null,
+  });
 };
 beforeAll(async () => {
-  const shelf = await addShelf(p.librarian, { name: 'Profiles' }), actor = actorOf(p.librarian);
-  const bring = (neutral: number[], serial: string, conversion = '') => { const dng = flat(neutral, serial); return transaction(async (sql) => frameFromFile(sql, actor, { name: serial, fileName: `${serial}.dng`, sha: await putBlob(sql, Buffer.from(dng)), facts: factsOfFrame(dng), light: 'daylight', conversion })); };
+  const shelf = await addShelf(p.librarian, { name: 'Profiles' }),
+    actor = actorOf(p.librarian);
+  const bring = (neutral: number[], serial: string, conversion = '') => {
+    const dng = flat(neutral, serial);
+    return transaction(async (sql) =>
+      frameFromFile(sql, actor, {
+        name: serial,
+        fileName: `${serial}.dng`,
+        sha: await putBlob(sql, Buffer.from(dng)),
+        facts: factsOfFrame(dng),
+        light: 'daylight',
+        conversion,
+      }),
+    );
+  };
   frame = await bring(neutralUnder(alder, daylight(5600)), 'PA-1');
   ir = await bring(neutralUnder(infrared, daylight(5600)), 'PA-2', 'infrared');
-  const make = (title: string) => transaction(async (sql) => createItem(sql, actor, { kind: 'look', title, headings: [], shelfId: shelf, supplier: '', sha: await putBlob(sql, Buffer.from(cubeOf(houseLooks[title === 'Amber Study' ? 0 : 1]!, 5))), fileName: `${title}.cube`, format: 'cube', facts: { kind: '3d', size: 5 }, selvedge: null, notes: '' }));
+  const make = (title: string) =>
+    transaction(async (sql) =>
+      createItem(sql, actor, {
+        kind: 'look',
+        title,
+        headings: [],
+        shelfId: shelf,
+        supplier: '',
+        sha: await putBlob(sql, Buffer.from(cubeOf(houseLooks[title === 'Amber Study' ? 0 : 1]!, 5))),
+        fileName: `${title}.cube`,
+        format: 'cube',
+        facts: { kind: '3d', size: 5 },
+        selvedge: null,
+        notes: '',
+      }),
+    );
   [look, draft] = [await make('Amber Study'), await make('Slate Study')];
-  const bytes = Buffer.from(writeDcp(profileFor(alder, 'Standard', 'Alder Standard'))), facts = cameraProfileFacts(new Uint8Array(bytes));
-  const madeFor = (title: string, camera: string) => transaction(async (sql) => createItem(sql, actor, { kind: 'camera-profile', title, headings: [], shelfId: shelf, supplier: '', sha: await putBlob(sql, bytes), fileName: 'a.dcp', format: 'dcp', facts: { ...facts, cameras: [camera] }, selvedge: null, notes: '' }));
-  [profile, retargeted] = [await madeFor('Alder Standard', 'Perrin Alder'), await madeFor('Standard for infrared', 'Perrin Alder, infrared')];
+  const bytes = Buffer.from(writeDcp(profileFor(alder, 'Standard', 'Alder Standard'))),
+    facts = cameraProfileFacts(new Uint8Array(bytes));
+  const madeFor = (title: string, camera: string) =>
+    transaction(async (sql) =>
+      createItem(sql, actor, {
+        kind: 'camera-profile',
+        title,
+        headings: [],
+        shelfId: shelf,
+        supplier: '',
+        sha: await putBlob(sql, bytes),
+        fileName: 'a.dcp',
+        format: 'dcp',
+        facts: { ...facts, cameras: [camera] },
+        selvedge: null,
+        notes: '',
+      }),
+    );
+  [profile, retargeted] = [
+    await madeFor('Alder Standard', 'Perrin Alder'),
+    await madeFor('Standard for infrared', 'Perrin Alder, infrared'),
+  ];
   await pool().query(`update version set encoding = '{"assumed":false}' where id = $1`, [look.versionId]);
   await approve(p.librarian, look.versionId);
   await approve(p.librarian, retargeted.versionId);
 });
-const at = (b: Awaited<ReturnType<typeof baseTable>>, camera: number[]): number[] => { const o = new Float64Array(3); sampler(b.look)(...(camera.map((v, i) => Math.sqrt(v / b.neutral[i]!)) as [number, number, number]), o, 0); return [...o]; };
+const at = (b: Awaited<ReturnType<typeof baseTable>>, camera: number[]): number[] => {
+  const o = new Float64Array(3);
+  sampler(b.look)(...(camera.map((v, i) => Math.sqrt(v / b.neutral[i]!)) as [number, number, number]), o, 0);
+  return [...o];
+};
 
 describe('camera data on the bench', () => {
   test('a DNG becomes a frame that knows its camera, serial and kind', async () => {
     const f = (await listFrames(p.retoucher)).find((x) => x.id === ir)!;
-    expect(f).toMatchObject({ camera: 'Perrin Alder', serial: 'PA-2', conversion: 'infrared', file_kind: 'camera data', lens: 'Perrin 50 mm f/2', width: 24, height: 16 });
+    expect(f).toMatchObject({
+      camera: 'Perrin Alder',
+      serial: 'PA-2',
+      conversion: 'infrared',
+      file_kind: 'camera data',
+      lens: 'Perrin 50 mm f/2',
+      width: 24,
+      height: 16,
+    });
   });
   test('its linear picture is what the sensor recorded, by channel', async () => {
-    const l = await linearPicture(p.retoucher, frame, 320), v = new Uint16Array(l.data.buffer.slice(l.data.byteOffset, l.data.byteOffset + l.data.length)), n = neutralUnder(alder, daylight(5600));
+    const l = await linearPicture(p.retoucher, frame, 320),
+      v = new Uint16Array(l.data.buffer.slice(l.data.byteOffset, l.data.byteOffset + l.data.length)),
+      n = neutralUnder(alder, daylight(5600));
     expect([l.width, l.height]).toEqual([24, 16]);
     for (let i = 0; i < v.length; i++) expect(Math.abs(v[i]! / 65535 - 0.4 * n[i % 3]!)).toBeLessThan(1e-4);
     expect(await linearPicture(p.retoucher, frame, 320)).toEqual(l); // from the cache
   });
   test('balanced as the file says, its neutral is gray; balanced for another light, it is not', async () => {
-    const n = neutralUnder(alder, daylight(5600)), own = await baseTable(p.retoucher, { frame, version: profile.versionId }), gray = at(own, n.map((v) => v * 0.4));
+    const n = neutralUnder(alder, daylight(5600)),
+      own = await baseTable(p.retoucher, { frame, version: profile.versionId }),
+      gray = at(
+        own,
+        n.map((v) => v * 0.4),
+      );
     expect(Math.max(...gray) - Math.min(...gray)).toBeLessThan(0.004);
-    expect(own.white.kelvin).toBeGreaterThan(5300); expect(own.white.kelvin).toBeLessThan(5900); expect(own.white.reachable).toBe(true);
-    const warm = await baseTable(p.retoucher, { frame, version: profile.versionId, wb: 'k:3000,0' }), blue = at(warm, n.map((v) => v * 0.3));
+    expect(own.white.kelvin).toBeGreaterThan(5300);
+    expect(own.white.kelvin).toBeLessThan(5900);
+    expect(own.white.reachable).toBe(true);
+    const warm = await baseTable(p.retoucher, { frame, version: profile.versionId, wb: 'k:3000,0' }),
+      blue = at(
+        warm,
+        n.map((v) => v * 0.3),
+      );
     expect(blue[2]! - blue[0]!).toBeGreaterThan(0.1);
-    const again = await baseTable(p.retoucher, { frame, version: profile.versionId, wb: `n:${neutralUnder(alder, lamp(2856)).join(',')}` });
-    expect(again.white.kelvin).toBeGreaterThan(2700); expect(again.white.kelvin).toBeLessThan(3050);
+    const again = await baseTable(p.retoucher, {
+      frame,
+      version: profile.versionId,
+      wb: `n:${neutralUnder(alder, lamp(2856)).join(',')}`,
+    });
+    expect(again.white.kelvin).toBeGreaterThan(2700);
+    expect(again.white.kelvin).toBeLessThan(3050);
   });
   test('rungs act one by one: each that is muted leaves another picture', async () => {
-    const red = [0.3, 0.2, 0.1], of = async (stages: string) => at(await baseTable(p.retoucher, { frame, version: profile.versionId, stages }), red).map((v) => v.toFixed(5)).join();
-    expect(new Set(await Promise.all(['', 'hue-sat', 'hue-sat,exposure', 'hue-sat,exposure,look', 'hue-sat,exposure,look,curve'].map(of))).size).toBe(5);
+    const red = [0.3, 0.2, 0.1],
+      of = async (stages: string) =>
+        at(await baseTable(p.retoucher, { frame, version: profile.versionId, stages }), red)
+          .map((v) => v.toFixed(5))
+          .join();
+    expect(
+      new Set(
+        await Promise.all(
+          ['', 'hue-sat', 'hue-sat,exposure', 'hue-sat,exposure,look', 'hue-sat,exposure,look,curve'].map(of),
+        ),
+      ).size,
+    ).toBe(5);
   });
   test('the infrared neutral is reached by no temperature; anchored, it is, and the profile is kept as a draft that knows its source', async () => {
     const before = await baseTable(p.retoucher, { frame: ir, version: profile.versionId });
     expect(before.white.reachable).toBe(false);
-    const n = neutralUnder(infrared, daylight(5600)), shown = await baseTable(p.retoucher, { frame: ir, version: profile.versionId, anchor: 5000 }), gray = at(shown, n.map((v) => v * 0.4));
-    expect(shown.white).toMatchObject({ reachable: true }); expect(Math.abs(shown.white.kelvin - 5000)).toBeLessThan(5); expect(Math.max(...gray) - Math.min(...gray)).toBeLessThan(0.004);
-    const made = await keepAnchored(p.librarian, { version: profile.versionId, frame: ir, wb: 'as', kelvin: 5000, title: 'Alder Standard for infrared' }), found = await itemFor(p.librarian, made.itemId);
-    expect(found.newest.status).toBe('draft'); expect(found.item.cameras).toEqual(['Perrin Alder, infrared']); // not for plain bodies of the model
+    const n = neutralUnder(infrared, daylight(5600)),
+      shown = await baseTable(p.retoucher, { frame: ir, version: profile.versionId, anchor: 5000 }),
+      gray = at(
+        shown,
+        n.map((v) => v * 0.4),
+      );
+    expect(shown.white).toMatchObject({ reachable: true });
+    expect(Math.abs(shown.white.kelvin - 5000)).toBeLessThan(5);
+    expect(Math.max(...gray) - Math.min(...gray)).toBeLessThan(0.004);
+    const made = await keepAnchored(p.librarian, {
+        version: profile.versionId,
+        frame: ir,
+        wb: 'as',
+        kelvin: 5000,
+        title: 'Alder Standard for infrared',
+      }),
+      found = await itemFor(p.librarian, made.itemId);
+    expect(found.newest.status).toBe('draft');
+    expect(found.item.cameras).toEqual(['Perrin Alder, infrared']); // not for plain bodies of the model
     expect(found.sources[0]).toMatchObject({ title: 'Alder Standard' });
-    const d = readDcp(new Uint8Array(await getBlob((await pool().query<{ sha256: Buffer }>('select sha256 from version where id = $1', [made.versionId])).rows[0]!.sha256)));
-    expect(Math.abs(whitePoint(profileOf(d), n).kelvin - 5000)).toBeLessThan(5); expect(tagsOf(d).UniqueCameraModel).toBe('Perrin Alder');
+    const d = readDcp(
+      new Uint8Array(
+        await getBlob(
+          (await pool().query<{ sha256: Buffer }>('select sha256 from version where id = $1', [made.versionId]))
+            .rows[0]!.sha256,
+        ),
+      ),
+    );
+    expect(Math.abs(whitePoint(profileOf(d), n).kelvin - 5000)).toBeLessThan(5);
+    expect(tagsOf(d).UniqueCameraModel).toBe('Perrin Alder');
   });
-  test.each([['k:100,0', 'white'], ['k:5000,900', 'white'], ['n:0,1,1', 'neutral'], ['n:1,2', 'neutral']])('a balance of %s is refused', async (wb, code) => expect(baseTable(p.librarian, { frame, version: 'plain', wb })).rejects.toMatchObject({ code }));
+  test.each([
+    ['k:100,0', 'white'],
+    ['k:5000,900', 'white'],
+    ['n:0,1,1', 'neutral'],
+    ['n:1,2', 'neutral'],
+  ])('a balance of %s is refused', async (wb, code) =>
+    expect(baseTable(p.librarian, { frame, version: 'plain', wb })).rejects.toMatchObject({ code }),
+  );
   test('a look is no profile, and a rendered frame has no camera data', async () => {
-    await expect(baseTable(p.librarian, { frame, version: look.versionId })).rejects.toMatchObject({ code: 'profile-kind' });
-    const png = await transaction(async (sql) => { const { rows } = await sql.query<{ sha256: Buffer }>('select sha256 from frame where id = $1', [frame]); return frameFromFile(sql, actorOf(p.librarian), { name: 'flat', fileName: 'flat.png', sha: rows[0]!.sha256, facts: { format: 'png' } }); });
-    await expect(baseTable(p.librarian, { frame: png, version: 'plain' })).rejects.toMatchObject({ code: 'frame-rendered' });
+    await expect(baseTable(p.librarian, { frame, version: look.versionId })).rejects.toMatchObject({
+      code: 'profile-kind',
+    });
+    const png = await transaction(async (sql) => {
+      const { rows } = await sql.query<{ sha256: Buffer }>('select sha256 from frame where id = $1', [frame]);
+      return frameFromFile(sql, actorOf(p.librarian), {
+        name: 'flat',
+        fileName: 'flat.png',
+        sha: rows[0]!.sha256,
+        facts: { format: 'png' },
+      });
+    });
+    await expect(baseTable(p.librarian, { frame: png, version: 'plain' })).rejects.toMatchObject({
+      code: 'frame-rendered',
+    });
     await expect(linearPicture(p.librarian, png, 320)).rejects.toMatchObject({ code: 'frame-rendered' });
   });
-  test.each([['cut in the middle of its mosaic', (b: Uint8Array) => b.slice(0, b.length - 900)], ['with another pattern', (b: Uint8Array) => { const o = b.slice(); const v = new DataView(o.buffer); for (let i = 0; i + 12 < o.length; i++) if (v.getUint16(i, true) === 33422 && v.getUint16(i + 2, true) === 1) { o.set([0, 0, 0, 0], i + 8); break; } return o; }], ['with black above white', (b: Uint8Array) => { const o = b.slice(), v = new DataView(o.buffer); for (let i = 0; i + 12 < o.length; i++) if (v.getUint16(i, true) === 50717 && v.getUint16(i + 2, true) === 4) { v.setUint32(i + 8, 1, true); break; } return o; }]] as [string, (b: Uint8Array) => Uint8Array][])('a DNG %s is refused with place and remedy', (_n, harm) => {
-    try { readDng(harm(flat([0.7, 1, 0.6], 'X'))); expect.unreachable(); } catch (e) { expect((e as { remedy?: string }).remedy).toBeTruthy(); expect((e as { where?: string }).where).toBeTruthy(); }
+  test.each([
+    ['cut in the middle of its mosaic', (b: Uint8Array) => b.slice(0, b.length - 900)],
+    [
+      'with another pattern',
+      (b: Uint8Array) => {
+        const o = b.slice();
+        const v = new DataView(o.buffer);
+        for (let i = 0; i + 12 < o.length; i++)
+          if (v.getUint16(i, true) === 33422 && v.getUint16(i + 2, true) === 1) {
+            o.set([0, 0, 0, 0], i + 8);
+            break;
+          }
+        return o;
+      },
+    ],
+    [
+      'with black above white',
+      (b: Uint8Array) => {
+        const o = b.slice(),
+          v = new DataView(o.buffer);
+        for (let i = 0; i + 12 < o.length; i++)
+          if (v.getUint16(i, true) === 50717 && v.getUint16(i + 2, true) === 4) {
+            v.setUint32(i + 8, 1, true);
+            break;
+          }
+        return o;
+      },
+    ],
+  ] as [string, (b: Uint8Array) => Uint8Array][])('a DNG %s is refused with place and remedy', (_n, harm) => {
+    try {
+      readDng(harm(flat([0.7, 1, 0.6], 'X')));
+      expect.unreachable();
+    } catch (e) {
+      expect((e as { remedy?: string }).remedy).toBeTruthy();
+      expect((e as { where?: string }).where).toBeTruthy();
+    }
   });
 });
 
 describe('candidates', () => {
   test('come by version, by shelf, by camera, and as the same style', async () => {
-    expect((await candidatesFor(p.retoucher, [look.versionId, 'nonsense'])).map((c) => c.title)).toEqual(['Amber Study']);
-    expect((await moreCandidates(p.retoucher, { cameras: ['Perrin Alder'] })).map((c) => c.title)).toContain('Alder Standard');
+    expect((await candidatesFor(p.retoucher, [look.versionId, 'nonsense'])).map((c) => c.title)).toEqual([
+      'Amber Study',
+    ]);
+    expect((await moreCandidates(p.retoucher, { cameras: ['Perrin Alder'] })).map((c) => c.title)).toContain(
+      'Alder Standard',
+    );
     expect((await moreCandidates(p.retoucher, { like: look.itemId })).map((c) => c.title)).toEqual(['Slate Study']);
-    expect((await moreCandidates(p.retoucher, { item: draft.itemId }))[0]).toMatchObject({ version_id: draft.versionId, status: 'draft' });
+    expect((await moreCandidates(p.retoucher, { item: draft.itemId }))[0]).toMatchObject({
+      version_id: draft.versionId,
+      status: 'draft',
+    });
   });
 });
 
 describe('deciding', () => {
-  const base = () => ({ look: look.versionId, profile: null, strength: 80, frames: [frame, ir], chosen: true, words: 'holds in both', display: { gamut: 'p3', calibrated: new Date(Date.now() - 5 * 86_400_000).toISOString().slice(0, 10) } });
+  const base = () => ({
+    look: look.versionId,
+    profile: null,
+    strength: 80,
+    frames: [frame, ir],
+    chosen: true,
+    words: 'holds in both',
+    display: { gamut: 'p3', calibrated: new Date(Date.now() - 5 * 86_400_000).toISOString().slice(0, 10) },
+  });
   test('a verdict is kept for each frame, with camera, light, strength and display', async () => {
     expect(await decide(p.retoucher, base())).toMatchObject({ verdicts: 2, choices: 0, provisional: false });
     const v = await verdictsOf(p.librarian, look.itemId);
     expect(v).toHaveLength(2);
     expect(v.map((x) => x.camera).sort()).toEqual(['Perrin Alder', 'Perrin Alder, infrared']);
-    expect(v[0]).toMatchObject({ strength: 80, chosen: true, words: 'holds in both', light: 'daylight', provisional: false, stages: null });
+    expect(v[0]).toMatchObject({
+      strength: 80,
+      chosen: true,
+      words: 'holds in both',
+      light: 'daylight',
+      provisional: false,
+      stages: null,
+    });
   });
-  test.each([[{ gamut: '', calibrated: '' }], [{ gamut: 'srgb', calibrated: '2020-01-01' }], [{ gamut: 'srgb', calibrated: '' }]])('on a display like %j it is provisional', async (display) => expect(await decide(p.librarian, { ...base(), display })).toMatchObject({ provisional: true }));
+  test.each([
+    [{ gamut: '', calibrated: '' }],
+    [{ gamut: 'srgb', calibrated: '2020-01-01' }],
+    [{ gamut: 'srgb', calibrated: '' }],
+  ])('on a display like %j it is provisional', async (display) =>
+    expect(await decide(p.librarian, { ...base(), display })).toMatchObject({ provisional: true }),
+  );
   test('what it was meant to do is held against what was seen', async () => {
-    await editItem(p.librarian, look.itemId, { revision: (await itemFor(p.librarian, look.itemId)).item.revision, base: { intention: '' }, mine: { intention: 'warm the stage without touching skin' } });
-    expect((await candidatesFor(p.retoucher, [look.versionId]))[0]).toMatchObject({ intention: 'warm the stage without touching skin', roots: [look.versionId] });
+    await editItem(p.librarian, look.itemId, {
+      revision: (await itemFor(p.librarian, look.itemId)).item.revision,
+      base: { intention: '' },
+      mine: { intention: 'warm the stage without touching skin' },
+    });
+    expect((await candidatesFor(p.retoucher, [look.versionId]))[0]).toMatchObject({
+      intention: 'warm the stage without touching skin',
+      roots: [look.versionId],
+    });
     await decide(p.librarian, { ...base(), asMeant: false, chosen: false, frames: [frame] });
     expect((await verdictsOf(p.librarian, look.itemId))[0]).toMatchObject({ as_meant: false, chosen: false });
     await decide(p.librarian, { ...base(), frames: [frame] });
     expect((await verdictsOf(p.librarian, look.itemId))[0]!.as_meant).toBeNull();
   });
-  test('of a profile, the rungs that acted are kept', async () => { await decide(p.librarian, { ...base(), look: null, profile: profile.versionId, stages: ['hue-sat', 'curve'], frames: [frame] }); expect((await verdictsOf(p.librarian, profile.itemId))[0]).toMatchObject({ stages: ['hue-sat', 'curve'] }); });
+  test('of a profile, the rungs that acted are kept', async () => {
+    await decide(p.librarian, {
+      ...base(),
+      look: null,
+      profile: profile.versionId,
+      stages: ['hue-sat', 'curve'],
+      frames: [frame],
+    });
+    expect((await verdictsOf(p.librarian, profile.itemId))[0]).toMatchObject({ stages: ['hue-sat', 'curve'] });
+  });
   test('a house choice is made for each case that the frames make, and a later one takes its place', async () => {
-    expect(await decide(p.librarian, { ...base(), choice: { client: 'Museum of Glazes' } })).toMatchObject({ choices: 2 });
-    expect(await decide(p.lead, { ...base(), strength: 60, choice: { client: 'museum of glazes' } })).toMatchObject({ choices: 2 });
+    expect(await decide(p.librarian, { ...base(), choice: { client: 'Museum of Glazes' } })).toMatchObject({
+      choices: 2,
+    });
+    expect(await decide(p.lead, { ...base(), strength: 60, choice: { client: 'museum of glazes' } })).toMatchObject({
+      choices: 2,
+    });
     const c = (await listChoices(p.retoucher)).filter((x) => x.client.toLowerCase() === 'museum of glazes');
-    expect(c).toHaveLength(2); expect(c[0]).toMatchObject({ look: 'Amber Study', strength: 60, light: 'daylight', file_kind: 'camera data' });
+    expect(c).toHaveLength(2);
+    expect(c[0]).toMatchObject({ look: 'Amber Study', strength: 60, light: 'daylight', file_kind: 'camera data' });
     await removeChoice(p.librarian, c[0]!.id);
     expect(await listChoices(p.retoucher)).toHaveLength(1);
   });
   test('a profile that was seen on no frame of its camera makes no house choice; on one it does, and the choice is found again for a converted body', async () => {
-    const had = (await verdictsOf(p.librarian, retargeted.itemId)).length, it = { ...base(), look: null, profile: retargeted.versionId };
-    await expect(decide(p.librarian, { ...it, frames: [frame], choice: {} })).rejects.toMatchObject({ code: 'choice-camera', where: 'Standard for infrared' });
+    const had = (await verdictsOf(p.librarian, retargeted.itemId)).length,
+      it = { ...base(), look: null, profile: retargeted.versionId };
+    await expect(decide(p.librarian, { ...it, frames: [frame], choice: {} })).rejects.toMatchObject({
+      code: 'choice-camera',
+      where: 'Standard for infrared',
+    });
     expect(await verdictsOf(p.librarian, retargeted.itemId)).toHaveLength(had);
     expect(await decide(p.librarian, { ...it, frames: [frame] })).toMatchObject({ verdicts: 1, choices: 0 });
-    expect(await decide(p.librarian, { ...it, frames: [ir], choice: { client: 'Infrared House' } })).toMatchObject({ choices: 1 });
-    const f = (await listFrames(p.retoucher)).find((x) => x.id === ir)!, made = (await listChoices(p.retoucher)).map((c) => ({ client: c.client, camera: c.camera, light: c.light, kind: c.file_kind, strength: c.strength, profile: c.profile, profileVersion: c.profile_version, look: c.look, lookVersion: c.look_version }));
-    expect(choiceFor(made.filter((c) => c.client === 'Infrared House'), { camera: bodyOf(f), light: f.light, kind: f.file_kind })).toMatchObject({ profile: 'Standard for infrared' });
+    expect(await decide(p.librarian, { ...it, frames: [ir], choice: { client: 'Infrared House' } })).toMatchObject({
+      choices: 1,
+    });
+    const f = (await listFrames(p.retoucher)).find((x) => x.id === ir)!,
+      made = (await listChoices(p.retoucher)).map((c) => ({
+        client: c.client,
+        camera: c.camera,
+        light: c.light,
+        kind: c.file_kind,
+        strength: c.strength,
+        profile: c.profile,
+        profileVersion: c.profile_version,
+        look: c.look,
+        lookVersion: c.look_version,
+      }));
+    expect(
+      choiceFor(
+        made.filter((c) => c.client === 'Infrared House'),
+        { camera: bodyOf(f), light: f.light, kind: f.file_kind },
+      ),
+    ).toMatchObject({ profile: 'Standard for infrared' });
     await removeChoice(p.librarian, (await listChoices(p.retoucher)).find((c) => c.client === 'Infrared House')!.id);
   });
   test('a draft makes no house choice, and then nothing at all is kept', async () => {
     const had = (await verdictsOf(p.librarian, draft.itemId)).length;
-    await expect(decide(p.librarian, { ...base(), look: draft.versionId, choice: {} })).rejects.toMatchObject({ code: 'choice-draft' });
+    await expect(decide(p.librarian, { ...base(), look: draft.versionId, choice: {} })).rejects.toMatchObject({
+      code: 'choice-draft',
+    });
     expect(await verdictsOf(p.librarian, draft.itemId)).toHaveLength(had);
   });
   test('advised strength, ribbon and compensation follow where asked', async () => {
     await decide(p.librarian, { ...base(), advise: true, ribbon: true });
     const { item } = await itemFor(p.librarian, look.itemId);
     expect(item).toMatchObject({ strength_usual: 80, mine: true });
-    await decide(p.librarian, { ...base(), look: null, profile: profile.versionId, compensation: { slope: [1.1, 1, 1], offset: [0, 0, 0], power: [1, 1, 1] } });
-    expect((await pool().query<{ compensation: unknown }>('select compensation from item where id = $1', [profile.itemId])).rows[0]!.compensation).toMatchObject({ slope: [1.1, 1, 1] });
+    await decide(p.librarian, {
+      ...base(),
+      look: null,
+      profile: profile.versionId,
+      compensation: { slope: [1.1, 1, 1], offset: [0, 0, 0], power: [1, 1, 1] },
+    });
+    expect(
+      (await pool().query<{ compensation: unknown }>('select compensation from item where id = $1', [profile.itemId]))
+        .rows[0]!.compensation,
+    ).toMatchObject({ slope: [1.1, 1, 1] });
   });
-  test.each([[{ strength: 401 }], [{ strength: -1 }], [{ frames: [] as string[] }], [{ look: null }], [{ words: 'x'.repeat(2001) }]])('what cannot be is refused: %j', async (wrong) => { await expect(decide(p.librarian, { ...base(), ...wrong })).rejects.toMatchObject({ name: 'Problem' }); });
+  test.each([
+    [{ strength: 401 }],
+    [{ strength: -1 }],
+    [{ frames: [] as string[] }],
+    [{ look: null }],
+    [{ words: 'x'.repeat(2001) }],
+  ])('what cannot be is refused: %j', async (wrong) => {
+    await expect(decide(p.librarian, { ...base(), ...wrong })).rejects.toMatchObject({ name: 'Problem' });
+  });
 });
 
 describe('benches and sets', () => {
   test('a bench is kept, seen by others where shared, and changed by its owner alone', async () => {
-    const { id } = await saveBench(p.librarian, null, { name: 'Two lights', state: 'rows=x' }), hidden = await saveBench(p.librarian, null, { name: 'Mine', state: 'cols=none', shared: false });
+    const { id } = await saveBench(p.librarian, null, { name: 'Two lights', state: 'rows=x' }),
+      hidden = await saveBench(p.librarian, null, { name: 'Mine', state: 'cols=none', shared: false });
     expect((await listBenches(p.retoucher)).map((b) => b.name)).toContain('Two lights');
     expect((await listBenches(p.retoucher)).map((b) => b.id)).not.toContain(hidden.id);
-    await expect(saveBench(p.retoucher, id, { name: 'Stolen', state: 'cols=none' })).rejects.toMatchObject({ code: 'not-allowed' });
+    await expect(saveBench(p.retoucher, id, { name: 'Stolen', state: 'cols=none' })).rejects.toMatchObject({
+      code: 'not-allowed',
+    });
     await expect(removeBench(p.lead, id)).rejects.toMatchObject({ code: 'not-allowed' });
     await removeBench(p.librarian, id);
     expect((await listBenches(p.librarian)).map((b) => b.id)).not.toContain(id);
   });
-  test('a set keeps its frames in order', async () => { await saveSet(p.librarian, { name: 'Alder', frames: [ir, frame] }); expect((await listSets(p.retoucher)).find((s) => s.name === 'Alder')!.frames).toEqual([ir, frame]); await expect(saveSet(p.librarian, { name: 'Empty', frames: [] })).rejects.toMatchObject({ name: 'Problem' }); });
+  test('a set keeps its frames in order', async () => {
+    await saveSet(p.librarian, { name: 'Alder', frames: [ir, frame] });
+    expect((await listSets(p.retoucher)).find((s) => s.name === 'Alder')!.frames).toEqual([ir, frame]);
+    await expect(saveSet(p.librarian, { name: 'Empty', frames: [] })).rejects.toMatchObject({ name: 'Problem' });
+  });
 });

@@ -29,10 +29,16 @@ export type { BenchRow, CandidateRow, ChoiceRow, SetRow, VerdictRow } from './qu
 
 const uuids = (list: string[]): string[] => list.filter((x) => /^[0-9a-f-]{36}$/.test(x)).slice(0, 64);
 /** What may be put on the bench of these versions, in no order. */
-export async function candidatesFor(person: Person, versions: string[]): Promise<q.CandidateRow[]> { allow(person, 'view'); return q.candidates(pool(), uuids(versions)); }
+export async function candidatesFor(person: Person, versions: string[]): Promise<q.CandidateRow[]> {
+  allow(person, 'view');
+  return q.candidates(pool(), uuids(versions));
+}
 
 /** More candidates: a shelf's, the same style from other sources, the profiles of cameras, or an item. */
-export async function moreCandidates(person: Person, by: { shelf?: string; like?: string; item?: string; cameras?: string[] }): Promise<q.CandidateRow[]> {
+export async function moreCandidates(
+  person: Person,
+  by: { shelf?: string; like?: string; item?: string; cameras?: string[] },
+): Promise<q.CandidateRow[]> {
   allow(person, 'view');
   if (by.cameras?.length) return q.profilesFor(pool(), by.cameras.slice(0, 20));
   const [id] = uuids([by.shelf ?? by.like ?? by.item ?? '']);
@@ -45,10 +51,17 @@ export async function moreCandidates(person: Person, by: { shelf?: string; like?
 
 /** "as", "n:r,g,b" or "k:kelvin,tint" to the camera's neutral. */
 function balanced(text: string, shot: readonly number[], dcp: Dcp): number[] {
-  const [kind, rest = ''] = text.split(':'), v = rest.split(',').map(Number);
+  const [kind, rest = ''] = text.split(':'),
+    v = rest.split(',').map(Number);
   if (kind === 'n') return checkNeutral(v);
   if (kind === 'k') {
-    if (!(v[0]! >= 2000 && v[0]! <= 50000) || !(Math.abs(v[1] ?? 0) <= 150)) throw new Problem('white', 'A white has 2,000 to 50,000 K and a tint of −150 to 150.', text, 'Correct the temperature.');
+    if (!(v[0]! >= 2000 && v[0]! <= 50000) || !(Math.abs(v[1] ?? 0) <= 150))
+      throw new Problem(
+        'white',
+        'A white has 2,000 to 50,000 K and a tint of −150 to 150.',
+        text,
+        'Correct the temperature.',
+      );
     return neutralOf(profileOf(dcp), v[0]!, v[1] ?? 0);
   }
   return [...shot];
@@ -57,7 +70,8 @@ function balanced(text: string, shot: readonly number[], dcp: Dcp): number[] {
 async function dcpOf(version: string): Promise<{ dcp: Dcp; title: string; itemId: string }> {
   const v = await versionById(pool(), version);
   if (!v) throw new Problem('not-found', 'There is no such version.', version, 'Choose another.');
-  if (v.kind !== 'camera-profile' || v.format !== 'dcp') throw new Problem('profile-kind', `${v.title} is no DNG camera profile.`, v.title, 'Take one of those.');
+  if (v.kind !== 'camera-profile' || v.format !== 'dcp')
+    throw new Problem('profile-kind', `${v.title} is no DNG camera profile.`, v.title, 'Take one of those.');
   return { dcp: readDcp(new Uint8Array(await getBlob(v.sha256))), title: v.title, itemId: v.item_id };
 }
 
@@ -67,50 +81,123 @@ async function iccInput(version: string): Promise<Uint8Array | null> {
   return v?.kind === 'camera-profile' && v.format === 'icc' ? new Uint8Array(await getBlob(v.sha256)) : null;
 }
 
-export interface Base { look: Look; neutral: number[]; white: White; /** the white that the file itself says */ shot: White }
+export interface Base {
+  look: Look;
+  neutral: number[];
+  white: White;
+  /** the white that the file itself says */ shot: White;
+}
 /** The table that develops a frame's camera data by a profile ("plain" for none), at a white balance, with these rungs; anchored where asked. */
-export async function baseTable(person: Person, a: { frame: string; version: string; stages?: string; wb?: string; anchor?: number | null }): Promise<Base> {
+export async function baseTable(
+  person: Person,
+  a: { frame: string; version: string; stages?: string; wb?: string; anchor?: number | null },
+): Promise<Base> {
   allow(person, 'view');
   const [frame] = uuids([a.frame]);
   if (!frame) throw new Problem('not-found', 'There is no such frame.', a.frame, 'Choose another frame.');
-  const dng = await cameraHead(frame), icc = a.version === 'plain' ? null : await iccInput(a.version);
-  if (icc) { // it says nothing of whites: the file's own profile tells which one this is
-    const own = plainProfile(dng.profile), neutral = balanced(a.wb ?? 'as', dng.neutral, own), white = whitePoint(profileOf(own), neutral);
+  const dng = await cameraHead(frame),
+    icc = a.version === 'plain' ? null : await iccInput(a.version);
+  if (icc) {
+    // it says nothing of whites: the file's own profile tells which one this is
+    const own = plainProfile(dng.profile),
+      neutral = balanced(a.wb ?? 'as', dng.neutral, own),
+      white = whitePoint(profileOf(own), neutral);
     return { look: await inputTable(icc, neutral), neutral, white, shot: whitePoint(profileOf(own), dng.neutral) };
   }
   const dcp = a.version === 'plain' ? plainProfile(dng.profile) : (await dcpOf(a.version)).dcp;
-  const stages = (a.stages === undefined ? STAGES : STAGES.filter((s) => a.stages!.split(',').includes(s))) as readonly Stage[], neutral = balanced(a.wb ?? 'as', dng.neutral, dcp), p = profileOf(a.anchor ? anchor(dcp, neutral, a.anchor) : dcp);
-  return { look: profileTable(p, neutral, stages), neutral, white: whitePoint(p, neutral), shot: whitePoint(profileOf(dcp), dng.neutral) };
+  const stages = (
+      a.stages === undefined ? STAGES : STAGES.filter((s) => a.stages!.split(',').includes(s))
+    ) as readonly Stage[],
+    neutral = balanced(a.wb ?? 'as', dng.neutral, dcp),
+    p = profileOf(a.anchor ? anchor(dcp, neutral, a.anchor) : dcp);
+  return {
+    look: profileTable(p, neutral, stages),
+    neutral,
+    white: whitePoint(p, neutral),
+    shot: whitePoint(profileOf(dcp), dng.neutral),
+  };
 }
 
-const anchorSchema = object({ version: string().required(), frame: string().required(), wb: string().max(80).required(), kelvin: number().min(2000).max(50000).required(), title: string().trim().min(1).max(200).required() }).noUnknown();
+const anchorSchema = object({
+  version: string().required(),
+  frame: string().required(),
+  wb: string().max(80).required(),
+  kelvin: number().min(2000).max(50000).required(),
+  title: string().trim().min(1).max(200).required(),
+}).noUnknown();
 /** Keeps the re-anchored profile as an item of its own, a draft beside its source, with lineage. */
-export async function keepAnchored(person: Person, input: unknown): Promise<{ itemId: string; versionId: string; after: White }> {
+export async function keepAnchored(
+  person: Person,
+  input: unknown,
+): Promise<{ itemId: string; versionId: string; after: White }> {
   allow(person, 'profile.edit');
-  const a = checked(anchorSchema, input) as { version: string; frame: string; wb: string; kelvin: number; title: string }, dng = await cameraHead(a.frame), source = await dcpOf(a.version), neutral = balanced(a.wb, dng.neutral, source.dcp), made = anchor(source.dcp, neutral, a.kelvin);
-  const bytes = writeDcp(made), facts = cameraProfileFacts(bytes), after = whitePoint(profileOf(readDcp(bytes)), neutral);
+  const a = checked(anchorSchema, input) as {
+      version: string;
+      frame: string;
+      wb: string;
+      kelvin: number;
+      title: string;
+    },
+    dng = await cameraHead(a.frame),
+    source = await dcpOf(a.version),
+    neutral = balanced(a.wb, dng.neutral, source.dcp),
+    made = anchor(source.dcp, neutral, a.kelvin);
+  const bytes = writeDcp(made),
+    facts = cameraProfileFacts(bytes),
+    after = whitePoint(profileOf(readDcp(bytes)), neutral);
   const from = (await itemById(pool(), source.itemId, person.id))!;
   await allowUnderLicence(person, from, 'convert');
   // made for the neutral of one frame, it is for that frame's body; the file bears the model's name, as the camera's own files do
-  const on = (await frames(pool())).find((f) => f.id === a.frame), body = on?.camera ? bodyOf(on) : facts.camera;
+  const on = (await frames(pool())).find((f) => f.id === a.frame),
+    body = on?.camera ? bodyOf(on) : facts.camera;
   return transaction(async (sql) => {
-    const out = await createItem(sql, actorOf(person), { kind: 'camera-profile', title: a.title, headings: from.headings, shelfId: from.shelf_id, supplier: from.supplier, licenceId: from.licence_id, sha: await putBlob(sql, Buffer.from(bytes)), fileName: `${a.title.replace(/[^\p{L}\p{N} ()-]+/gu, '-')}.dcp`, format: 'dcp', facts: { ...facts, fileTitle: facts.name, cameras: body ? [body] : null }, selvedge: null, notes: `anchored at ${Math.round(a.kelvin)} K for the neutral ${neutral.map((v) => v.toFixed(4)).join(', ')}`, origin: 'house' });
+    const out = await createItem(sql, actorOf(person), {
+      kind: 'camera-profile',
+      title: a.title,
+      headings: from.headings,
+      shelfId: from.shelf_id,
+      supplier: from.supplier,
+      licenceId: from.licence_id,
+      sha: await putBlob(sql, Buffer.from(bytes)),
+      fileName: `${a.title.replace(/[^\p{L}\p{N} ()-]+/gu, '-')}.dcp`,
+      format: 'dcp',
+      facts: { ...facts, fileTitle: facts.name, cameras: body ? [body] : null },
+      selvedge: null,
+      notes: `anchored at ${Math.round(a.kelvin)} K for the neutral ${neutral.map((v) => v.toFixed(4)).join(', ')}`,
+      origin: 'house',
+    });
     await insertLineage(sql, out.versionId, a.version, { tool: 'anchor', kelvin: a.kelvin, neutral });
     return { ...out, after };
   });
 }
 
 // --- benches and sets
-const benchSchema = object({ name: string().trim().min(1).max(120).required(), state: string().max(8000).required(), shared: boolean().default(true) }).noUnknown();
-export async function listBenches(person: Person): Promise<q.BenchRow[]> { allow(person, 'view'); return q.benches(pool(), person.id); }
+const benchSchema = object({
+  name: string().trim().min(1).max(120).required(),
+  state: string().max(8000).required(),
+  shared: boolean().default(true),
+}).noUnknown();
+export async function listBenches(person: Person): Promise<q.BenchRow[]> {
+  allow(person, 'view');
+  return q.benches(pool(), person.id);
+}
 export async function saveBench(person: Person, id: string | null, input: unknown): Promise<{ id: string }> {
   allow(person, 'bench.save');
-  const b = checked(benchSchema, input) as { name: string; state: string; shared: boolean }, made = id ?? v7();
+  const b = checked(benchSchema, input) as { name: string; state: string; shared: boolean },
+    made = id ?? v7();
   return transaction(async (sql) => {
     const had = id ? await q.benchById(sql, id) : undefined;
-    if (id && (!had || had.person_id !== person.id)) throw new Problem('not-allowed', 'This bench is another person’s.', had?.name ?? id, 'Save it under another name.');
+    if (id && (!had || had.person_id !== person.id))
+      throw new Problem(
+        'not-allowed',
+        'This bench is another person’s.',
+        had?.name ?? id,
+        'Save it under another name.',
+      );
     await q.saveBench(sql, { id: made, ...b, personId: person.id });
-    await record(sql, actorOf(person), 'bench', made, had ? 'changed' : 'made', had ? { name: had.name } : null, { name: b.name });
+    await record(sql, actorOf(person), 'bench', made, had ? 'changed' : 'made', had ? { name: had.name } : null, {
+      name: b.name,
+    });
     return { id: made };
   });
 }
@@ -119,58 +206,203 @@ export async function removeBench(person: Person, id: string): Promise<void> {
   await transaction(async (sql) => {
     const had = await q.benchById(sql, id);
     if (!had) throw new Problem('not-found', 'There is no such bench.', id, 'Reload the page.');
-    if (had.person_id !== person.id) throw new Problem('not-allowed', 'This bench is another person’s.', had.name, `Ask ${had.person}.`);
+    if (had.person_id !== person.id)
+      throw new Problem('not-allowed', 'This bench is another person’s.', had.name, `Ask ${had.person}.`);
     await q.removeBench(sql, id);
     await record(sql, actorOf(person), 'bench', id, 'removed', { name: had.name, state: had.state }, null);
   });
 }
-export async function listSets(person: Person): Promise<q.SetRow[]> { allow(person, 'view'); return q.frameSets(pool()); }
-export async function saveSet(person: Person, input: { id?: string; name: string; frames: string[] }): Promise<{ id: string }> {
+export async function listSets(person: Person): Promise<q.SetRow[]> {
+  allow(person, 'view');
+  return q.frameSets(pool());
+}
+export async function saveSet(
+  person: Person,
+  input: { id?: string; name: string; frames: string[] },
+): Promise<{ id: string }> {
   allow(person, 'frame.edit');
-  const s = checked(object({ id: string(), name: string().trim().min(1).max(120).required(), frames: array().of(string().required()).min(1, 'A set needs a frame.').max(200).required() }).noUnknown(), input) as { id?: string; name: string; frames: string[] }, id = s.id ?? v7();
-  await transaction(async (sql) => { await q.saveSet(sql, { id, name: s.name, frames: uuids(s.frames) }); await record(sql, actorOf(person), 'frame-set', id, s.id ? 'changed' : 'made', null, { name: s.name, frames: s.frames.length }); });
+  const s = checked(
+      object({
+        id: string(),
+        name: string().trim().min(1).max(120).required(),
+        frames: array().of(string().required()).min(1, 'A set needs a frame.').max(200).required(),
+      }).noUnknown(),
+      input,
+    ) as { id?: string; name: string; frames: string[] },
+    id = s.id ?? v7();
+  await transaction(async (sql) => {
+    await q.saveSet(sql, { id, name: s.name, frames: uuids(s.frames) });
+    await record(sql, actorOf(person), 'frame-set', id, s.id ? 'changed' : 'made', null, {
+      name: s.name,
+      frames: s.frames.length,
+    });
+  });
   return { id };
 }
 
 // --- deciding
 const decisionSchema = object({
-  profile: string().nullable().default(null), look: string().nullable().default(null), strength: number().integer().min(0).max(400).required(), frames: array().of(string().required()).max(64).required(), stages: array().of(string().oneOf(STAGES)).nullable().default(null), beside: string().max(200).default(''),
-  words: string().trim().max(2000).default(''), chosen: boolean().required(), asMeant: boolean().nullable().default(null), ribbon: boolean().default(false), advise: boolean().default(false), choice: object({ client: string().trim().max(120).default(''), anyCamera: boolean().default(false), anyLight: boolean().default(false), anyKind: boolean().default(false) }).nullable().default(null),
-  display: object({ gamut: string().max(20).default(''), calibrated: string().max(20).default('') }).required(), compensation: object({ slope: array().of(number().required()).length(3), offset: array().of(number().required()).length(3), power: array().of(number().required()).length(3) }).nullable().default(null),
+  profile: string().nullable().default(null),
+  look: string().nullable().default(null),
+  strength: number().integer().min(0).max(400).required(),
+  frames: array().of(string().required()).max(64).required(),
+  stages: array().of(string().oneOf(STAGES)).nullable().default(null),
+  beside: string().max(200).default(''),
+  words: string().trim().max(2000).default(''),
+  chosen: boolean().required(),
+  asMeant: boolean().nullable().default(null),
+  ribbon: boolean().default(false),
+  advise: boolean().default(false),
+  choice: object({
+    client: string().trim().max(120).default(''),
+    anyCamera: boolean().default(false),
+    anyLight: boolean().default(false),
+    anyKind: boolean().default(false),
+  })
+    .nullable()
+    .default(null),
+  display: object({ gamut: string().max(20).default(''), calibrated: string().max(20).default('') }).required(),
+  compensation: object({
+    slope: array().of(number().required()).length(3),
+    offset: array().of(number().required()).length(3),
+    power: array().of(number().required()).length(3),
+  })
+    .nullable()
+    .default(null),
 }).noUnknown();
-export interface Decision { profile: string | null; look: string | null; strength: number; frames: string[]; stages: Stage[] | null; beside: string; words: string; chosen: boolean; asMeant: boolean | null; ribbon: boolean; advise: boolean; choice: { client: string; anyCamera: boolean; anyLight: boolean; anyKind: boolean } | null; display: { gamut: string; calibrated: string }; compensation: unknown }
+export interface Decision {
+  profile: string | null;
+  look: string | null;
+  strength: number;
+  frames: string[];
+  stages: Stage[] | null;
+  beside: string;
+  words: string;
+  chosen: boolean;
+  asMeant: boolean | null;
+  ribbon: boolean;
+  advise: boolean;
+  choice: { client: string; anyCamera: boolean; anyLight: boolean; anyKind: boolean } | null;
+  display: { gamut: string; calibrated: string };
+  compensation: unknown;
+}
 
 /** Verdicts on each frame, and with them what else follows: ribbon, advised strength, compensation, the house choice for each case that the frames make. */
-export async function decide(person: Person, input: unknown): Promise<{ verdicts: number; choices: number; provisional: boolean }> {
+export async function decide(
+  person: Person,
+  input: unknown,
+): Promise<{ verdicts: number; choices: number; provisional: boolean }> {
   allow(person, 'verdict.give');
   const d = checked(decisionSchema, input) as unknown as Decision;
   if (d.choice) allow(person, 'choice.make');
-  if (!d.profile && !d.look) throw new Problem('nothing-chosen', 'No look and no profile is chosen.', 'the column', 'Choose a column with a candidate.');
+  if (!d.profile && !d.look)
+    throw new Problem(
+      'nothing-chosen',
+      'No look and no profile is chosen.',
+      'the column',
+      'Choose a column with a candidate.',
+    );
   const provisional = isProvisional(d.display, Date.now());
   const out = await transaction(async (sql) => {
-    const found = new Map((await q.candidates(sql, uuids([d.profile, d.look].filter((x): x is string => !!x)))).map((c) => [c.version_id, c])), about = [d.profile, d.look].filter((x): x is string => !!x).map((v) => found.get(v));
-    if (about.some((c) => !c)) throw new Problem('not-found', 'What was chosen is not there any more.', d.look ?? d.profile ?? '', 'Reload the bench.');
+    const found = new Map(
+        (await q.candidates(sql, uuids([d.profile, d.look].filter((x): x is string => !!x)))).map((c) => [
+          c.version_id,
+          c,
+        ]),
+      ),
+      about = [d.profile, d.look].filter((x): x is string => !!x).map((v) => found.get(v));
+    if (about.some((c) => !c))
+      throw new Problem(
+        'not-found',
+        'What was chosen is not there any more.',
+        d.look ?? d.profile ?? '',
+        'Reload the bench.',
+      );
     const draft = about.find((c) => c!.status !== 'approved');
-    if (d.choice && draft) throw new Problem('choice-draft', `${draft.title} is ${draft.status}: a house choice needs an approved version.`, draft.title, 'Have it approved first; the verdict can be given now.');
-    const cases = new Map<string, q.NewChoice>(), judged = new Set<string>();
+    if (d.choice && draft)
+      throw new Problem(
+        'choice-draft',
+        `${draft.title} is ${draft.status}: a house choice needs an approved version.`,
+        draft.title,
+        'Have it approved first; the verdict can be given now.',
+      );
+    const cases = new Map<string, q.NewChoice>(),
+      judged = new Set<string>();
     let verdicts = 0;
     for (const frame of uuids(d.frames)) {
       const f = await q.frameForVerdict(sql, frame);
       if (!f) continue;
       const camera = bodyOf(f);
       judged.add(f.camera).add(camera);
-      for (const c of about) { await q.insertVerdict(sql, { itemId: c!.item_id, versionId: c!.version_id, frameId: frame, camera, light: f.light, strength: c!.kind === 'camera-profile' ? 100 : d.strength, stages: c!.kind === 'camera-profile' ? (d.stages ?? [...STAGES]) : null, beside: d.beside, words: d.words, chosen: d.chosen, asMeant: d.asMeant, display: d.display, provisional, personId: person.id }); verdicts++; }
-      const n = d.choice && { client: d.choice.client, camera: d.choice.anyCamera ? '' : camera, light: d.choice.anyLight ? '' : f.light, fileKind: d.choice.anyKind ? '' : f.file_kind, profile: d.profile && f.file_kind === 'camera data' ? d.profile : d.choice.anyKind ? d.profile : null, look: d.look, strength: d.strength, personId: person.id };
+      for (const c of about) {
+        await q.insertVerdict(sql, {
+          itemId: c!.item_id,
+          versionId: c!.version_id,
+          frameId: frame,
+          camera,
+          light: f.light,
+          strength: c!.kind === 'camera-profile' ? 100 : d.strength,
+          stages: c!.kind === 'camera-profile' ? (d.stages ?? [...STAGES]) : null,
+          beside: d.beside,
+          words: d.words,
+          chosen: d.chosen,
+          asMeant: d.asMeant,
+          display: d.display,
+          provisional,
+          personId: person.id,
+        });
+        verdicts++;
+      }
+      const n = d.choice && {
+        client: d.choice.client,
+        camera: d.choice.anyCamera ? '' : camera,
+        light: d.choice.anyLight ? '' : f.light,
+        fileKind: d.choice.anyKind ? '' : f.file_kind,
+        profile: d.profile && f.file_kind === 'camera data' ? d.profile : d.choice.anyKind ? d.profile : null,
+        look: d.look,
+        strength: d.strength,
+        personId: person.id,
+      };
       if (n && (n.profile ?? n.look)) cases.set([n.client, n.camera, n.light, n.fileKind].join('\n').toLowerCase(), n);
     }
     if (!verdicts) throw new Problem('nothing-chosen', 'No frame is there to judge on.', 'the rows', 'Add a frame.');
     const unseen = d.choice && found.get(d.profile ?? '')?.cameras;
-    if (unseen?.length && !unseen.some((c) => judged.has(c))) throw new Problem('choice-camera', `${found.get(d.profile!)!.title} was seen on no frame of the ${unseen.join(' or ')}: it cannot become a house choice yet.`, found.get(d.profile!)!.title, 'Put a frame of that camera on the bench and judge there; the verdict on these can be given now.');
-    for (const n of cases.values()) { const r = await q.putChoice(sql, n); await record(sql, actorOf(person), 'house-choice', String(r.id), r.before ? 'changed' : 'made', r.before, { client: n.client, camera: n.camera, light: n.light, look: n.look, profile: n.profile, strength: n.strength }); }
+    if (unseen?.length && !unseen.some((c) => judged.has(c)))
+      throw new Problem(
+        'choice-camera',
+        `${found.get(d.profile!)!.title} was seen on no frame of the ${unseen.join(' or ')}: it cannot become a house choice yet.`,
+        found.get(d.profile!)!.title,
+        'Put a frame of that camera on the bench and judge there; the verdict on these can be given now.',
+      );
+    for (const n of cases.values()) {
+      const r = await q.putChoice(sql, n);
+      await record(sql, actorOf(person), 'house-choice', String(r.id), r.before ? 'changed' : 'made', r.before, {
+        client: n.client,
+        camera: n.camera,
+        light: n.light,
+        look: n.look,
+        profile: n.profile,
+        strength: n.strength,
+      });
+    }
     for (const c of about) {
-      await record(sql, actorOf(person), 'item', c!.item_id, d.chosen ? 'chosen on the bench' : 'judged on the bench', null, { frames: d.frames.length, strength: d.strength, words: d.words.slice(0, 200) });
-      if (d.advise && c!.kind !== 'camera-profile') { allow(person, 'item.edit'); await q.adviseStrength(sql, c!.item_id, d.strength); }
-      if (d.compensation && c!.kind === 'camera-profile') { allow(person, 'item.edit'); await q.setCompensation(sql, c!.item_id, d.compensation); }
+      await record(
+        sql,
+        actorOf(person),
+        'item',
+        c!.item_id,
+        d.chosen ? 'chosen on the bench' : 'judged on the bench',
+        null,
+        { frames: d.frames.length, strength: d.strength, words: d.words.slice(0, 200) },
+      );
+      if (d.advise && c!.kind !== 'camera-profile') {
+        allow(person, 'item.edit');
+        await q.adviseStrength(sql, c!.item_id, d.strength);
+      }
+      if (d.compensation && c!.kind === 'camera-profile') {
+        allow(person, 'item.edit');
+        await q.setCompensation(sql, c!.item_id, d.compensation);
+      }
     }
     return { verdicts, choices: cases.size, provisional, items: about.map((c) => c!.item_id) };
   });
@@ -178,9 +410,19 @@ export async function decide(person: Person, input: unknown): Promise<{ verdicts
   return { verdicts: out.verdicts, choices: out.choices, provisional };
 }
 
-export async function verdictsOf(person: Person, itemId: string): Promise<q.VerdictRow[]> { allow(person, 'view'); return q.verdictsOf(pool(), itemId); }
-export async function listChoices(person: Person): Promise<q.ChoiceRow[]> { allow(person, 'view'); return q.choices(pool()); }
+export async function verdictsOf(person: Person, itemId: string): Promise<q.VerdictRow[]> {
+  allow(person, 'view');
+  return q.verdictsOf(pool(), itemId);
+}
+export async function listChoices(person: Person): Promise<q.ChoiceRow[]> {
+  allow(person, 'view');
+  return q.choices(pool());
+}
 export async function removeChoice(person: Person, id: number): Promise<void> {
   allow(person, 'choice.make');
-  await transaction(async (sql) => { if (!(await q.removeChoice(sql, id))) throw new Problem('not-found', 'There is no such house choice.', String(id), 'Reload the page.'); await record(sql, actorOf(person), 'house-choice', String(id), 'removed', null, null); });
+  await transaction(async (sql) => {
+    if (!(await q.removeChoice(sql, id)))
+      throw new Problem('not-found', 'There is no such house choice.', String(id), 'Reload the page.');
+    await record(sql, actorOf(person), 'house-choice', String(id), 'removed', null, null);
+  });
 }

@@ -15,8 +15,17 @@ export const sha256 = (b: Uint8Array): Buffer => createHash('sha256').update(b).
 /** Writes small contents; returns the hash. Writing what is there already does nothing. */
 export async function putBlob(sql: Sql, bytes: Uint8Array): Promise<Buffer> {
   const sha = sha256(bytes);
-  const made = await sql.query('insert into blob (sha256, size) values ($1, $2) on conflict do nothing returning 1', [sha, bytes.length]);
-  if (made.rowCount) for (let n = 0; n * CHUNK < bytes.length; n++) await sql.query('insert into blob_chunk (sha256, n, data) values ($1, $2, $3)', [sha, n, Buffer.from(bytes.subarray(n * CHUNK, (n + 1) * CHUNK))]);
+  const made = await sql.query('insert into blob (sha256, size) values ($1, $2) on conflict do nothing returning 1', [
+    sha,
+    bytes.length,
+  ]);
+  if (made.rowCount)
+    for (let n = 0; n * CHUNK < bytes.length; n++)
+      await sql.query('insert into blob_chunk (sha256, n, data) values ($1, $2, $3)', [
+        sha,
+        n,
+        Buffer.from(bytes.subarray(n * CHUNK, (n + 1) * CHUNK)),
+      ]);
   return sha;
 }
 
@@ -25,14 +34,24 @@ export async function blobOfUpload(sql: Sql, uploadId: string): Promise<Buffer> 
   const hash = createHash('sha256');
   let size = 0;
   for (let n = 0; ; n++) {
-    const r = await sql.query<{ data: Buffer }>('select data from upload_chunk where upload_id = $1 and n = $2', [uploadId, n]);
+    const r = await sql.query<{ data: Buffer }>('select data from upload_chunk where upload_id = $1 and n = $2', [
+      uploadId,
+      n,
+    ]);
     if (!r.rows[0]) break;
     hash.update(r.rows[0].data);
     size += r.rows[0].data.length;
   }
   const sha = hash.digest();
-  const made = await sql.query('insert into blob (sha256, size) values ($1, $2) on conflict do nothing returning 1', [sha, size]);
-  if (made.rowCount) await sql.query('insert into blob_chunk (sha256, n, data) select $1, n, data from upload_chunk where upload_id = $2', [sha, uploadId]);
+  const made = await sql.query('insert into blob (sha256, size) values ($1, $2) on conflict do nothing returning 1', [
+    sha,
+    size,
+  ]);
+  if (made.rowCount)
+    await sql.query(
+      'insert into blob_chunk (sha256, n, data) select $1, n, data from upload_chunk where upload_id = $2',
+      [sha, uploadId],
+    );
   await sql.query('delete from upload_chunk where upload_id = $1', [uploadId]);
   return sha;
 }
@@ -53,26 +72,62 @@ export async function blobSize(sha: Buffer, sql: Sql = pool()): Promise<number |
 export async function getBlob(sha: Buffer, sql: Sql = pool(), most = 512 * CHUNK): Promise<Buffer> {
   const parts: Buffer[] = [];
   let size = 0;
-  for await (const c of blobChunks(sha, sql)) { parts.push(c); size += c.length; if (size > most) throw new Problem('limit-size', 'This content is too large to be read at once.', hex(sha), 'Download it instead.'); }
+  for await (const c of blobChunks(sha, sql)) {
+    parts.push(c);
+    size += c.length;
+    if (size > most)
+      throw new Problem(
+        'limit-size',
+        'This content is too large to be read at once.',
+        hex(sha),
+        'Download it instead.',
+      );
+  }
   const all = Buffer.concat(parts);
   if (!sha256(all).equals(sha)) throw new Error(`content ${hex(sha)} is damaged or missing`);
   return all;
 }
 
-export const spoolBlob = (sha: Buffer, file: string): Promise<void> => pipeline(Readable.from(blobChunks(sha)), createWriteStream(file));
+export const spoolBlob = (sha: Buffer, file: string): Promise<void> =>
+  pipeline(Readable.from(blobChunks(sha)), createWriteStream(file));
 
 /** Writes many small contents in few statements; what is there already is passed over. */
 export async function putBlobs(sql: Sql, list: readonly { sha256: Buffer; bytes: Buffer }[]): Promise<void> {
-  const unique = [...new Map(list.map((b) => [hex(b.sha256), b])).values()].sort((a, b) => Buffer.compare(a.sha256, b.sha256));
+  const unique = [...new Map(list.map((b) => [hex(b.sha256), b])).values()].sort((a, b) =>
+    Buffer.compare(a.sha256, b.sha256),
+  );
   if (!unique.length) return;
-  const made = new Set((await sql.query<{ sha256: Buffer }>('insert into blob (sha256, size) select * from unnest($1::bytea[], $2::bigint[]) on conflict do nothing returning sha256', [unique.map((b) => b.sha256), unique.map((b) => b.bytes.length)])).rows.map((r) => hex(r.sha256)));
-  const chunks = unique.filter((b) => made.has(hex(b.sha256))).flatMap((b) => Array.from({ length: Math.ceil(b.bytes.length / CHUNK) }, (_, n) => [b.sha256, n, b.bytes.subarray(n * CHUNK, (n + 1) * CHUNK)] as const));
+  const made = new Set(
+    (
+      await sql.query<{ sha256: Buffer }>(
+        'insert into blob (sha256, size) select * from unnest($1::bytea[], $2::bigint[]) on conflict do nothing returning sha256',
+        [unique.map((b) => b.sha256), unique.map((b) => b.bytes.length)],
+      )
+    ).rows.map((r) => hex(r.sha256)),
+  );
+  const chunks = unique
+    .filter((b) => made.has(hex(b.sha256)))
+    .flatMap((b) =>
+      Array.from(
+        { length: Math.ceil(b.bytes.length / CHUNK) },
+        (_, n) => [b.sha256, n, b.bytes.subarray(n * CHUNK, (n + 1) * CHUNK)] as const,
+      ),
+    );
   // as parameters of their own, bytes travel as they are; an array of them would travel as text of twice the size
   for (let at = 0; at < chunks.length; at += ROWS) {
     const some = chunks.slice(at, at + ROWS);
-    await sql.query(`insert into blob_chunk (sha256, n, data) values ${some.map((_, i) => `($${i * 3 + 1}::bytea, $${i * 3 + 2}::int, $${i * 3 + 3}::bytea)`).join(', ')}`, some.flat());
+    await sql.query(
+      `insert into blob_chunk (sha256, n, data) values ${some.map((_, i) => `($${i * 3 + 1}::bytea, $${i * 3 + 2}::int, $${i * 3 + 3}::bytea)`).join(', ')}`,
+      some.flat(),
+    );
   }
 }
 
 /** The first bytes of a content. */
-export const blobHead = async (sha: Buffer, n: number, sql: Sql = pool()): Promise<Buffer> => (await sql.query<{ d: Buffer }>('select substring(data from 1 for $2) as d from blob_chunk where sha256 = $1 and n = 0', [sha, n])).rows[0]?.d ?? Buffer.alloc(0);
+export const blobHead = async (sha: Buffer, n: number, sql: Sql = pool()): Promise<Buffer> =>
+  (
+    await sql.query<{ d: Buffer }>(
+      'select substring(data from 1 for $2) as d from blob_chunk where sha256 = $1 and n = 0',
+      [sha, n],
+    )
+  ).rows[0]?.d ?? Buffer.alloc(0);

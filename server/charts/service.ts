@@ -14,22 +14,50 @@ import * as q from './queries';
 
 export type { ChartRow } from './queries';
 
-export async function listCharts(person: Person): Promise<q.ChartRow[]> { allow(person, 'view'); return q.charts(pool()); }
+export async function listCharts(person: Person): Promise<q.ChartRow[]> {
+  allow(person, 'view');
+  return q.charts(pool());
+}
 
-const schema = object({ name: string().trim().max(120).default(''), text: string().max(2_000_000).required('There is no text.') }).noUnknown();
+const schema = object({
+  name: string().trim().max(120).default(''),
+  text: string().max(2_000_000).required('There is no text.'),
+}).noUnknown();
 /** Brings measured values in, as CGATS text. */
 export async function addChart(person: Person, input: unknown): Promise<q.ChartRow> {
   allow(person, 'frame.edit');
-  const a = checked(schema, input), bytes = new TextEncoder().encode(a.text), read = readChart(bytes), row: q.ChartRow = { id: v7(), name: a.name || read.title || 'Chart', columns: read.columns, rows: read.rows, patches: read.patches, outside: 0.5 };
+  const a = checked(schema, input),
+    bytes = new TextEncoder().encode(a.text),
+    read = readChart(bytes),
+    row: q.ChartRow = {
+      id: v7(),
+      name: a.name || read.title || 'Chart',
+      columns: read.columns,
+      rows: read.rows,
+      patches: read.patches,
+      outside: 0.5,
+    };
   return transaction(async (sql) => {
-    if (await q.chartByName(sql, row.name)) throw new Problem('chart-name', `There are measured values of the name ${row.name} already.`, row.name, 'Give these another name.');
+    if (await q.chartByName(sql, row.name))
+      throw new Problem(
+        'chart-name',
+        `There are measured values of the name ${row.name} already.`,
+        row.name,
+        'Give these another name.',
+      );
     await q.insertChart(sql, { ...row, sha: await putBlob(sql, bytes) });
-    await record(sql, actorOf(person), 'chart', row.id, 'measured values brought in', null, { name: row.name, patches: row.patches.length });
+    await record(sql, actorOf(person), 'chart', row.id, 'measured values brought in', null, {
+      name: row.name,
+      patches: row.patches.length,
+    });
     return row;
   });
 }
 
-const layoutSchema = object({ columns: number().integer().min(1).max(100).required(), outside: number().min(0).max(3).required() }).noUnknown();
+const layoutSchema = object({
+  columns: number().integer().min(1).max(100).required(),
+  outside: number().min(0).max(3).required(),
+}).noUnknown();
 /** Puts right what the text does not say: how many patches stand side by side, and by how many patches the marks stand outside the field. */
 export async function layChartOut(person: Person, id: string, input: unknown): Promise<q.ChartRow> {
   allow(person, 'frame.edit');
@@ -38,24 +66,57 @@ export async function layChartOut(person: Person, id: string, input: unknown): P
     const had = await q.chartById(sql, id);
     if (!had) throw new Problem('not-found', 'There are no such measured values.', id, 'Reload the page.');
     const rows = had.patches.length / columns;
-    if (!Number.isInteger(rows) || rows > 100) throw new Problem('chart-layout', `${had.patches.length} patches do not fill rows of ${columns}.`, had.name, 'Say how many patches stand side by side.');
+    if (!Number.isInteger(rows) || rows > 100)
+      throw new Problem(
+        'chart-layout',
+        `${had.patches.length} patches do not fill rows of ${columns}.`,
+        had.name,
+        'Say how many patches stand side by side.',
+      );
     await q.layChartOut(sql, id, columns, rows, outside);
-    await record(sql, actorOf(person), 'chart', id, 'laid out', { columns: had.columns, outside: had.outside }, { columns, outside });
+    await record(
+      sql,
+      actorOf(person),
+      'chart',
+      id,
+      'laid out',
+      { columns: had.columns, outside: had.outside },
+      { columns, outside },
+    );
     return { ...had, columns, rows, outside };
   });
 }
 
-const placeSchema = object({ chart: uuid().nullable().default(null), corners: array().of(array().of(number().required()).length(2).required()).length(4).nullable().default(null) }).noUnknown();
+const placeSchema = object({
+  chart: uuid().nullable().default(null),
+  corners: array().of(array().of(number().required()).length(2).required()).length(4).nullable().default(null),
+}).noUnknown();
 /** Says that a frame shows a chart, and where its field of patches lies; without a chart, that it shows none. */
 export async function placeChart(person: Person, frame: string, input: unknown): Promise<void> {
   allow(person, 'frame.edit');
   const a = checked(placeSchema, input) as { chart: string | null; corners: Point[] | null };
-  if (a.chart && (!a.corners || a.corners.some((c) => c.some((v) => !(v >= 0 && v <= 1))) || !isConvex(a.corners))) throw new Problem('chart-corners', 'Four corners within the picture are needed, in order, of which no three lie on a line.', 'corners', 'Draw the corners onto the field of patches.');
+  if (a.chart && (!a.corners || a.corners.some((c) => c.some((v) => !(v >= 0 && v <= 1))) || !isConvex(a.corners)))
+    throw new Problem(
+      'chart-corners',
+      'Four corners within the picture are needed, in order, of which no three lie on a line.',
+      'corners',
+      'Draw the corners onto the field of patches.',
+    );
   await transaction(async (sql) => {
-    const had = await q.frameChart(sql, frame), chart = a.chart ? await q.chartById(sql, a.chart) : null;
+    const had = await q.frameChart(sql, frame),
+      chart = a.chart ? await q.chartById(sql, a.chart) : null;
     if (!had) throw new Problem('not-found', 'There is no such frame.', frame, 'Choose another frame.');
-    if (a.chart && !chart) throw new Problem('not-found', 'There are no such measured values.', a.chart, 'Reload the page.');
+    if (a.chart && !chart)
+      throw new Problem('not-found', 'There are no such measured values.', a.chart, 'Reload the page.');
     await q.setFrameChart(sql, frame, a.chart, a.chart ? a.corners : null);
-    await record(sql, actorOf(person), 'frame', frame, a.chart ? 'target placed' : 'target taken off', had.chart_id ? { corners: had.chart_corners } : null, a.chart ? { chart: chart!.name, corners: a.corners } : null);
+    await record(
+      sql,
+      actorOf(person),
+      'frame',
+      frame,
+      a.chart ? 'target placed' : 'target taken off',
+      had.chart_id ? { corners: had.chart_corners } : null,
+      a.chart ? { chart: chart!.name, corners: a.corners } : null,
+    );
   });
 }

@@ -6,14 +6,23 @@ import { runMigrations } from 'graphile-worker';
 import pg from 'pg';
 
 export async function migrate(connectionString: string, folder: string): Promise<string[]> {
-  const client = new pg.Client({ connectionString }), done: string[] = [];
+  const client = new pg.Client({ connectionString }),
+    done: string[] = [];
   await client.connect();
   try {
     await client.query(`select pg_advisory_lock(hashtext('schema_migration'))`);
-    await client.query('create table if not exists schema_migration (name text primary key, sha256 text not null, applied_at timestamptz not null default now())');
-    const had = new Map((await client.query<{ name: string; sha256: string }>('select name, sha256 from schema_migration')).rows.map((r) => [r.name, r.sha256]));
+    await client.query(
+      'create table if not exists schema_migration (name text primary key, sha256 text not null, applied_at timestamptz not null default now())',
+    );
+    const had = new Map(
+      (await client.query<{ name: string; sha256: string }>('select name, sha256 from schema_migration')).rows.map(
+        (r) => [r.name, r.sha256],
+      ),
+    );
     for (const file of (await readdir(folder)).filter((f) => /^\d{4}_[\w-]+\.sql$/.test(f)).sort()) {
-      const sql = await readFile(join(folder, file), 'utf8'), sha = createHash('sha256').update(sql).digest('hex'), old = had.get(file);
+      const sql = await readFile(join(folder, file), 'utf8'),
+        sha = createHash('sha256').update(sql).digest('hex'),
+        old = had.get(file);
       if (old === sha) continue;
       if (old !== undefined) throw new Error(`migration ${file} was changed after it was applied`);
       await client.query('begin');
@@ -21,10 +30,15 @@ export async function migrate(connectionString: string, folder: string): Promise
         await client.query(sql);
         await client.query('insert into schema_migration (name, sha256) values ($1, $2)', [file, sha]);
         await client.query('commit');
-      } catch (e) { await client.query('rollback'); throw new Error(`migration ${file} failed: ${(e as Error).message}`, { cause: e }); }
+      } catch (e) {
+        await client.query('rollback');
+        throw new Error(`migration ${file} failed: ${(e as Error).message}`, { cause: e });
+      }
       done.push(file);
     }
     await runMigrations({ connectionString });
-  } finally { await client.end(); }
+  } finally {
+    await client.end();
+  }
   return done;
 }

@@ -19,23 +19,38 @@ export async function bringDescriptor(sql: Sql, actor: Actor, value: unknown, wh
 
 export function find(all: readonly Descriptor[], id: string, version: string): Descriptor {
   const d = all.find((x) => x.editor === id && x.version === version);
-  if (!d) throw new Problem('editor-unknown', `There is no descriptor for ${id} ${version}.`, `${id}@${version}`, 'Bring its descriptor in under Studio.');
+  if (!d)
+    throw new Problem(
+      'editor-unknown',
+      `There is no descriptor for ${id} ${version}.`,
+      `${id}@${version}`,
+      'Bring its descriptor in under Studio.',
+    );
   return d;
 }
 
-export const listEditors = (person: Person) => { allow(person, 'view'); return q.editorRows(pool()); };
+export const listEditors = (person: Person) => {
+  allow(person, 'view');
+  return q.editorRows(pool());
+};
 
 /** Which editor takes which kind of item. */
-export async function listTakings(person: Person): Promise<{ editors: { key: string; title: string }[]; rows: { name: string; cells: Taking[] }[] }> {
+export async function listTakings(
+  person: Person,
+): Promise<{ editors: { key: string; title: string }[]; rows: { name: string; cells: Taking[] }[] }> {
   allow(person, 'view');
   const all = await q.allDescriptors(pool());
-  return { editors: all.map((d) => ({ key: editorKey(d), title: d.title })), rows: thingsToPlace(all).map((t) => ({ name: t.name, cells: all.map((d) => taking(d, t)) })) };
+  return {
+    editors: all.map((d) => ({ key: editorKey(d), title: d.title })),
+    rows: thingsToPlace(all).map((t) => ({ name: t.name, cells: all.map((d) => taking(d, t)) })),
+  };
 }
 
 /** A descriptor as JSON, to be sent out or to begin another from; the newest, or one revision. */
 export async function descriptorJson(person: Person, key: string, n: number | null): Promise<string> {
   allow(person, 'view');
-  const [id = '', version = ''] = key.split('@'), d = await q.revision(pool(), id, version, n);
+  const [id = '', version = ''] = key.split('@'),
+    d = await q.revision(pool(), id, version, n);
   if (!d) throw new Problem('editor-unknown', 'There is no such descriptor.', key, 'Go back to Studio.');
   return JSON.stringify(d, null, 2) + '\n';
 }
@@ -44,7 +59,16 @@ export async function descriptorJson(person: Person, key: string, n: number | nu
 export async function describeEditor(person: Person, text: string): Promise<{ editor: string; version: string }> {
   allow(person, 'intake.accept');
   let value: unknown;
-  try { value = JSON.parse(text); } catch (e) { throw new Problem('descriptor-json', `This is no JSON: ${(e as Error).message.slice(0, 120)}`, 'descriptor', 'Correct it and bring it in again.'); }
+  try {
+    value = JSON.parse(text);
+  } catch (e) {
+    throw new Problem(
+      'descriptor-json',
+      `This is no JSON: ${(e as Error).message.slice(0, 120)}`,
+      'descriptor',
+      'Correct it and bring it in again.',
+    );
+  }
   const d = await transaction((sql) => bringDescriptor(sql, actorOf(person), value, 'descriptor'));
   return { editor: d.editor, version: d.version };
 }

@@ -10,14 +10,19 @@ export const folderOf = (kind: 'frames' | 'full'): string => join(dataFolder(), 
 /** Writes a file so that nobody sees a part of it. */
 export async function writeWhole(folder: string, name: string, bytes: Uint8Array): Promise<void> {
   await mkdir(folder, { recursive: true });
-  const file = join(folder, name), part = `${file}.${process.pid}.${Math.random().toString(36).slice(2, 8)}`;
+  const file = join(folder, name),
+    part = `${file}.${process.pid}.${Math.random().toString(36).slice(2, 8)}`;
   await writeFile(part, bytes);
   await rename(part, file);
 }
 
 /** A file of the cache of frames, or what it is made of. */
 export async function cached(name: string, make: () => Promise<Buffer>): Promise<Buffer> {
-  try { return await readFile(join(folderOf('frames'), name)); } catch { /* not made yet */ }
+  try {
+    return await readFile(join(folderOf('frames'), name));
+  } catch {
+    /* not made yet */
+  }
   const bytes = await make();
   await writeWhole(folderOf('frames'), name, bytes);
   return bytes;
@@ -25,15 +30,46 @@ export async function cached(name: string, make: () => Promise<Buffer>): Promise
 
 export const widths = [320, 900, 1500] as const;
 /** A stored picture as PNG, at the first of the offered widths that is wide enough. */
-export function atWidth(row: { sha256: Buffer; width: number }, width: number, bytes: () => Promise<Buffer>): Promise<Buffer> {
+export function atWidth(
+  row: { sha256: Buffer; width: number },
+  width: number,
+  bytes: () => Promise<Buffer>,
+): Promise<Buffer> {
   const w = widths.find((x) => x >= width) ?? 1500;
-  return cached(`${row.sha256.toString('hex')}-${w}.png`, async () => (w >= row.width ? bytes() : sharp(await bytes(), { limitInputPixels: 120e6 }).resize({ width: w, kernel: 'lanczos3' }).png({ compressionLevel: 6 }).toBuffer()));
+  return cached(`${row.sha256.toString('hex')}-${w}.png`, async () =>
+    w >= row.width
+      ? bytes()
+      : sharp(await bytes(), { limitInputPixels: 120e6 })
+          .resize({ width: w, kernel: 'lanczos3' })
+          .png({ compressionLevel: 6 })
+          .toBuffer(),
+  );
 }
 
 /** Any picture as sRGB of 8 bits, upright and opaque; by its own profile, without one taken as sRGB. (Converting by the target's profile is right at every depth; by colour space alone it is not.) */
-export const displayed = (source: Buffer | Uint8Array): Sharp => sharp(source, { limitInputPixels: 250e6, failOn: 'error' }).rotate().withIccProfile('srgb').flatten({ background: '#808080' });
+export const displayed = (source: Buffer | Uint8Array): Sharp =>
+  sharp(source, { limitInputPixels: 250e6, failOn: 'error' })
+    .rotate()
+    .withIccProfile('srgb')
+    .flatten({ background: '#808080' });
 
 /** The same as PNG no larger than screens need. */
-export async function displayedPng(source: Buffer | Uint8Array, name: string, remedy: string): Promise<{ data: Buffer; info: OutputInfo }> {
-  try { return await displayed(source).resize({ width: 3000, height: 3000, fit: 'inside', withoutEnlargement: true }).png({ compressionLevel: 6 }).toBuffer({ resolveWithObject: true }); } catch (e) { throw new Problem('picture-broken', `The picture cannot be decoded: ${(e as Error).message.slice(0, 120)}`, name, remedy); }
+export async function displayedPng(
+  source: Buffer | Uint8Array,
+  name: string,
+  remedy: string,
+): Promise<{ data: Buffer; info: OutputInfo }> {
+  try {
+    return await displayed(source)
+      .resize({ width: 3000, height: 3000, fit: 'inside', withoutEnlargement: true })
+      .png({ compressionLevel: 6 })
+      .toBuffer({ resolveWithObject: true });
+  } catch (e) {
+    throw new Problem(
+      'picture-broken',
+      `The picture cannot be decoded: ${(e as Error).message.slice(0, 120)}`,
+      name,
+      remedy,
+    );
+  }
 }

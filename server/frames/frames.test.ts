@@ -24,15 +24,53 @@ import { factsOfFrame, frameFromFile, framePicture, linearPicture, listFrames } 
 import { warmFrames } from './warm';
 
 withDatabase();
-const w = 60, h = 40, cfa = [0, 1, 1, 2] as [number, number, number, number];
+const w = 60,
+  h = 40,
+  cfa = [0, 1, 1, 2] as [number, number, number, number];
 const mosaic = Uint16Array.from({ length: w * h }, (_, i) => 512 + (i % w) * 100 + Math.floor(i / w) * 7);
-const dng = (orientation: number, serial = `O${orientation}`) => writeDng({ width: w, height: h, cfa, mosaic, black: 512, white: 16383, neutral: [0.5, 1, 0.6], maker: 'Perrin', model: 'Perrin Alder', unique: 'Perrin Alder', serial, lens: 'Perrin 50 mm f/2', focal: 50, aperture: 8, iso: 100, date: '2026:10:14 11:20:00', profile: profileFor(cameras[0]!, null, 'E'), jpeg: null, orientation });
-const bring = (name: string, bytes: Uint8Array) => transaction(async (sql) => frameFromFile(sql, actorOf(p.librarian), { name, fileName: name, sha: await putBlob(sql, Buffer.from(bytes)), facts: factsOfFrame(bytes) }));
-let straight = '', turned = '', jpeg = '';
+const dng = (orientation: number, serial = `O${orientation}`) =>
+  writeDng({
+    width: w,
+    height: h,
+    cfa,
+    mosaic,
+    black: 512,
+    white: 16383,
+    neutral: [0.5, 1, 0.6],
+    maker: 'Perrin',
+    model: 'Perrin Alder',
+    unique: 'Perrin Alder',
+    serial,
+    lens: 'Perrin 50 mm f/2',
+    focal: 50,
+    aperture: 8,
+    iso: 100,
+    date: '2026:10:14 11:20:00',
+    profile: profileFor(cameras[0]!, null, 'E'),
+    jpeg: null,
+    orientation,
+  });
+const bring = (name: string, bytes: Uint8Array) =>
+  transaction(async (sql) =>
+    frameFromFile(sql, actorOf(p.librarian), {
+      name,
+      fileName: name,
+      sha: await putBlob(sql, Buffer.from(bytes)),
+      facts: factsOfFrame(bytes),
+    }),
+  );
+let straight = '',
+  turned = '',
+  jpeg = '';
 beforeAll(async () => {
   straight = await bring('straight.dng', dng(1));
   turned = await bring('turned.dng', dng(6));
-  jpeg = await bring('large.jpg', await sharp({ create: { width: 3600, height: 1200, channels: 3, background: { r: 200, g: 100, b: 40 } } }).jpeg().toBuffer());
+  jpeg = await bring(
+    'large.jpg',
+    await sharp({ create: { width: 3600, height: 1200, channels: 3, background: { r: 200, g: 100, b: 40 } } })
+      .jpeg()
+      .toBuffer(),
+  );
 });
 const words = (b: Buffer): Uint16Array => new Uint16Array(b.buffer.slice(b.byteOffset, b.byteOffset + b.length));
 
@@ -40,53 +78,123 @@ describe('frames at full size', () => {
   test('a part of a mosaic is what the sensor gave there, with a margin and its own phase', async () => {
     expect(await fullSize(p.retoucher, straight)).toEqual({ width: w, height: h });
     const part = await framePart(p.retoucher, straight, { x: 11, y: 8, w: 16, h: 9 });
-    expect(part).toMatchObject({ kind: 'mosaic', shown: { x: 9, y: 6, w: 20, h: 13 }, stored: { x: 9, y: 6, w: 20, h: 13 }, cfa: [1, 0, 2, 1], neutral: [0.5, 1, 0.6] });
+    expect(part).toMatchObject({
+      kind: 'mosaic',
+      shown: { x: 9, y: 6, w: 20, h: 13 },
+      stored: { x: 9, y: 6, w: 20, h: 13 },
+      cfa: [1, 0, 2, 1],
+      neutral: [0.5, 1, 0.6],
+    });
     const v = words(part.data);
     for (let y = 0; y < 13; y++) for (let x = 0; x < 20; x++) expect(v[y * 20 + x]).toBe(mosaic[(y + 6) * w + x + 9]);
   });
   test('at the edges the margin ends with the picture, and a part beyond it is its last place', async () => {
-    expect((await framePart(p.retoucher, straight, { x: 0, y: 0, w: 8, h: 8 })).shown).toEqual({ x: 0, y: 0, w: 10, h: 10 });
-    expect((await framePart(p.retoucher, straight, { x: 999, y: 999, w: 8, h: 8 })).shown).toEqual({ x: 57, y: 37, w: 3, h: 3 });
-    expect((await framePart(p.retoucher, straight, { x: NaN, y: 0, w: 1e9, h: -4 })).shown).toEqual({ x: 0, y: 0, w: 60, h: 3 });
+    expect((await framePart(p.retoucher, straight, { x: 0, y: 0, w: 8, h: 8 })).shown).toEqual({
+      x: 0,
+      y: 0,
+      w: 10,
+      h: 10,
+    });
+    expect((await framePart(p.retoucher, straight, { x: 999, y: 999, w: 8, h: 8 })).shown).toEqual({
+      x: 57,
+      y: 37,
+      w: 3,
+      h: 3,
+    });
+    expect((await framePart(p.retoucher, straight, { x: NaN, y: 0, w: 1e9, h: -4 })).shown).toEqual({
+      x: 0,
+      y: 0,
+      w: 60,
+      h: 3,
+    });
   });
   test('a camera held upright: size, preview and parts are as shown', async () => {
     expect(await fullSize(p.retoucher, turned)).toEqual({ width: h, height: w });
-    const l = await linearPicture(p.retoucher, turned, 320), s = await linearPicture(p.retoucher, straight, 320), a = words(l.data), b = words(s.data);
+    const l = await linearPicture(p.retoucher, turned, 320),
+      s = await linearPicture(p.retoucher, straight, 320),
+      a = words(l.data),
+      b = words(s.data);
     expect([l.width, l.height, s.width, s.height]).toEqual([20, 30, 30, 20]);
-    for (let y = 0; y < 30; y++) for (let x = 0; x < 20; x++) expect(a[(y * 20 + x) * 3 + 1]).toBe(b[((19 - x) * 30 + y) * 3 + 1]); // turned right
+    for (let y = 0; y < 30; y++)
+      for (let x = 0; x < 20; x++) expect(a[(y * 20 + x) * 3 + 1]).toBe(b[((19 - x) * 30 + y) * 3 + 1]); // turned right
     const part = await framePart(p.retoucher, turned, { x: 4, y: 10, w: 6, h: 8 });
-    expect(part.shown).toEqual({ x: 2, y: 8, w: 10, h: 12 }); expect(part.stored).toEqual({ x: 8, y: 28, w: 12, h: 10 });
+    expect(part.shown).toEqual({ x: 2, y: 8, w: 10, h: 12 });
+    expect(part.stored).toEqual({ x: 8, y: 28, w: 12, h: 10 });
     const meta = await sharp(await framePicture(p.retoucher, turned, 900)).metadata();
     expect(meta.height! > meta.width!).toBe(true);
   });
   test('a rendered picture is there in the size it came in, though its picture on screens is smaller', async () => {
     expect(await fullSize(p.retoucher, jpeg)).toEqual({ width: 3600, height: 1200 });
     const part = await framePart(p.retoucher, jpeg, { x: 3590, y: 0, w: 20, h: 4 });
-    expect(part.shown).toEqual({ x: 3590, y: 0, w: 10, h: 4 }); expect(part.data).toHaveLength(120);
+    expect(part.shown).toEqual({ x: 3590, y: 0, w: 10, h: 4 });
+    expect(part.data).toHaveLength(120);
     expect(Math.abs(part.data[0]! - 200)).toBeLessThan(4);
   });
-  test('no such frame is said so', async () => { await expect(fullSize(p.retoucher, '018f0000-0000-7000-8000-000000000000')).rejects.toMatchObject({ code: 'not-found' }); });
+  test('no such frame is said so', async () => {
+    await expect(fullSize(p.retoucher, '018f0000-0000-7000-8000-000000000000')).rejects.toMatchObject({
+      code: 'not-found',
+    });
+  });
 });
 
 describe('a tagged picture of 16 bits', () => {
   test('has one color on screens, at full size and as an editor’s export: its profile’s, not its numbers’', async () => {
-    const wide = [40000, 22000, 9000], data = Uint16Array.from({ length: 64 * 48 * 3 }, (_, i) => wide[i % 3]!), p3 = await sharp(data, { raw: { width: 64, height: 48, channels: 3 } }).toColourspace('rgb16').withIccProfile('p3', { attach: true }).png().toBuffer();
+    const wide = [40000, 22000, 9000],
+      data = Uint16Array.from({ length: 64 * 48 * 3 }, (_, i) => wide[i % 3]!),
+      p3 = await sharp(data, { raw: { width: 64, height: 48, channels: 3 } })
+        .toColourspace('rgb16')
+        .withIccProfile('p3', { attach: true })
+        .png()
+        .toBuffer();
     // what is stored now are Display P3 values; what they are in sRGB is computed from the published primaries, not by sharp
-    const stored = await sharp(p3).toColourspace('rgb16').raw({ depth: 'ushort' }).toBuffer(), code = [0, 1, 2].map((c) => stored.readUInt16LE(c * 2) / 65535), light = code.map(decodeSrgb), m = between(spaces.p3, spaces.srgb), want = [0, 1, 2].map((r) => Math.round(255 * encodeSrgb(m[r * 3]! * light[0]! + m[r * 3 + 1]! * light[1]! + m[r * 3 + 2]! * light[2]!)));
+    const stored = await sharp(p3).toColourspace('rgb16').raw({ depth: 'ushort' }).toBuffer(),
+      code = [0, 1, 2].map((c) => stored.readUInt16LE(c * 2) / 65535),
+      light = code.map(decodeSrgb),
+      m = between(spaces.p3, spaces.srgb),
+      want = [0, 1, 2].map((r) =>
+        Math.round(255 * encodeSrgb(m[r * 3]! * light[0]! + m[r * 3 + 1]! * light[1]! + m[r * 3 + 2]! * light[2]!)),
+      );
     expect((await sharp(p3).metadata()).depth).toBe('ushort');
     expect(Math.max(...want.map((v, c) => Math.abs(v - Math.round(code[c]! * 255))))).toBeGreaterThan(8); // the profile matters
-    const id = await bring('wide.png', new Uint8Array(p3)), near = (got: Uint8Array) => want.forEach((v, c) => expect(Math.abs(got[c]! - v)).toBeLessThanOrEqual(1));
-    near(await sharp(await framePicture(p.retoucher, id, 900)).raw().toBuffer());
+    const id = await bring('wide.png', new Uint8Array(p3)),
+      near = (got: Uint8Array) => want.forEach((v, c) => expect(Math.abs(got[c]! - v)).toBeLessThanOrEqual(1));
+    near(
+      await sharp(await framePicture(p.retoucher, id, 900))
+        .raw()
+        .toBuffer(),
+    );
     near((await framePart(p.retoucher, id, { x: 3, y: 3, w: 4, h: 4 })).data);
     const e = await addExport(p.librarian, id, 'wide', new Uint8Array(p3));
-    near(await sharp(await exportPicture(p.retoucher, e.id, 900)).raw().toBuffer());
+    near(
+      await sharp(await exportPicture(p.retoucher, e.id, 900))
+        .raw()
+        .toBuffer(),
+    );
   });
 });
 
 describe('a linear DNG', () => {
   test('is a frame of camera data, whose parts are three values a place, turned as the file says', async () => {
-    const data = Uint16Array.from({ length: 9 * 6 * 3 }, (_, i) => 1000 + i * 50), n = (t: number, ...v: number[]) => numbersTag(t, 4, v, true), s = (t: number, ...v: number[]) => numbersTag(t, 3, v, true);
-    const file = writeIfds(42, true, { tags: [n(254, 0), n(256, 9), n(257, 6), s(258, 16, 16, 16), s(259, 1), s(262, 34892), s(274, 6), s(277, 3), n(278, 6), n(279, data.byteLength), bytesTag(50706, Uint8Array.of(1, 4, 0, 0), 1), ...profileFor(cameras[0]!, null, 'E').tags.values()], blocks: { tag: 273, parts: [new Uint8Array(data.buffer)] } });
+    const data = Uint16Array.from({ length: 9 * 6 * 3 }, (_, i) => 1000 + i * 50),
+      n = (t: number, ...v: number[]) => numbersTag(t, 4, v, true),
+      s = (t: number, ...v: number[]) => numbersTag(t, 3, v, true);
+    const file = writeIfds(42, true, {
+      tags: [
+        n(254, 0),
+        n(256, 9),
+        n(257, 6),
+        s(258, 16, 16, 16),
+        s(259, 1),
+        s(262, 34892),
+        s(274, 6),
+        s(277, 3),
+        n(278, 6),
+        n(279, data.byteLength),
+        bytesTag(50706, Uint8Array.of(1, 4, 0, 0), 1),
+        ...profileFor(cameras[0]!, null, 'E').tags.values(),
+      ],
+      blocks: { tag: 273, parts: [new Uint8Array(data.buffer)] },
+    });
     const id = await bring('linear.dng', file);
     expect((await listFrames(p.retoucher)).find((f) => f.id === id)).toMatchObject({ file_kind: 'camera data' });
     expect(await fullSize(p.retoucher, id)).toEqual({ width: 6, height: 9 });
@@ -101,32 +209,64 @@ describe('a linear DNG', () => {
 
 describe('camera files that are no DNG', () => {
   /** A camera's own file, as far as can be made up: a mosaic in TIFF/EP without the tags that make it a DNG. */
-  const own = (): Uint8Array => { const out = dng(1, 'own').slice(), v = new DataView(out.buffer), at = v.getUint32(4, true); for (let i = 0; i < v.getUint16(at, true); i++) { const p = at + 2 + i * 12, t = v.getUint16(p, true); if (t === 50706 || t === 50707) v.setUint16(p, t + 12000, true); } return out; };
-  beforeAll(() => { spawnSync('bin/etagere', ['look']); }, 120_000); // makes the programs, the decoder among them
+  const own = (): Uint8Array => {
+    const out = dng(1, 'own').slice(),
+      v = new DataView(out.buffer),
+      at = v.getUint32(4, true);
+    for (let i = 0; i < v.getUint16(at, true); i++) {
+      const p = at + 2 + i * 12,
+        t = v.getUint16(p, true);
+      if (t === 50706 || t === 50707) v.setUint16(p, t + 12000, true);
+    }
+    return out;
+  };
+  beforeAll(() => {
+    spawnSync('bin/etagere', ['look']);
+  }, 120_000); // makes the programs, the decoder among them
   test('are told by their mosaic, decoded, and developed as DNG is: every value as the sensor gave it', async () => {
-    const bytes = own(), r = recognise('OWN_0001.raw', bytes, []);
+    const bytes = own(),
+      r = recognise('OWN_0001.raw', bytes, []);
     expect(r).toMatchObject({ kind: 'frame', format: 'raw', facts: { camera: 'Perrin Alder', width: w, height: h } });
-    const id = await transaction(async (sql) => frameFromFile(sql, actorOf(p.librarian), { name: 'own', fileName: 'OWN_0001.raw', sha: await putBlob(sql, Buffer.from(bytes)), facts: r.facts })), part = await framePart(p.retoucher, id, { x: 0, y: 0, w, h });
+    const id = await transaction(async (sql) =>
+        frameFromFile(sql, actorOf(p.librarian), {
+          name: 'own',
+          fileName: 'OWN_0001.raw',
+          sha: await putBlob(sql, Buffer.from(bytes)),
+          facts: r.facts,
+        }),
+      ),
+      part = await framePart(p.retoucher, id, { x: 0, y: 0, w, h });
     expect(part).toMatchObject({ kind: 'mosaic', cfa, black: [512, 512, 512, 512], stored: { x: 0, y: 0, w, h } });
     expect(words(part.data)).toEqual(mosaic);
     part.neutral.forEach((v, i) => expect(v).toBeCloseTo([0.5, 1, 0.6][i]!, 4));
-    expect((await listFrames(p.retoucher)).find((f) => f.id === id)).toMatchObject({ file_kind: 'camera data', camera: 'Perrin Alder' });
+    expect((await listFrames(p.retoucher)).find((f) => f.id === id)).toMatchObject({
+      file_kind: 'camera data',
+      camera: 'Perrin Alder',
+    });
   });
   test('what the decoder does not know is refused with words, and it cannot take the server with it', async () => {
-    await expect(dngOfRaw(own().slice(0, 900), 'cut.raw')).rejects.toMatchObject({ code: 'raw-unreadable', where: 'cut.raw' });
+    await expect(dngOfRaw(own().slice(0, 900), 'cut.raw')).rejects.toMatchObject({
+      code: 'raw-unreadable',
+      where: 'cut.raw',
+    });
     await expect(dngOfRaw(new Uint8Array(0), 'empty.raw')).rejects.toMatchObject({ code: 'raw-unreadable' });
     await expect(dngOfRaw(new TextEncoder().encode('II*\0no camera'), 'no.raw')).rejects.toBeInstanceOf(Problem);
   });
 });
 
 test('the worker makes frames ready, and one that cannot be read does not stop the rest', async () => {
-  const never = `${process.pid} ${Date.now()}`, fresh = await bring('fresh.dng', dng(3, never)), broken = await bring('broken.dng', dng(8, never)); // contents that no run before has left in the cache
+  const never = `${process.pid} ${Date.now()}`,
+    fresh = await bring('fresh.dng', dng(3, never)),
+    broken = await bring('broken.dng', dng(8, never)); // contents that no run before has left in the cache
   await pool().query('delete from blob_chunk where sha256 = (select camera_data from frame where id = $1)', [broken]); // as a damaged disk does
   await expect(fullSize(p.retoucher, broken)).rejects.toThrow(/damaged or missing/);
-  const id = await transaction((sql) => addJob(sql, 'frames', 'Make frames ready', { frames: [broken, fresh] }, p.librarian.id));
+  const id = await transaction((sql) =>
+    addJob(sql, 'frames', 'Make frames ready', { frames: [broken, fresh] }, p.librarian.id),
+  );
   await runJob(id, { frames: warmFrames });
   expect((await jobFor(p.librarian, id)).status).toBe('done');
-  const files = await readdir(join(dataFolder(), 'cache', 'full')), n = files.length;
+  const files = await readdir(join(dataFolder(), 'cache', 'full')),
+    n = files.length;
   await fullSize(p.retoucher, fresh);
   expect((await readdir(join(dataFolder(), 'cache', 'full'))).length).toBe(n); // nothing had to be made
 });

@@ -16,31 +16,89 @@ import * as q from './queries';
 import { cameraData } from './service';
 
 /** `mosaic`: 16 bits a place; `linear`: three of 16 bits, 65535 = white level; `rendered`: three of 8, sRGB. */
-export interface FullHead { kind: 'mosaic' | 'linear' | 'rendered'; /** as stored */ width: number; height: number; orientation: number; cfa: number[]; black: number[]; white: number[]; neutral: number[] }
+export interface FullHead {
+  kind: 'mosaic' | 'linear' | 'rendered';
+  /** as stored */ width: number;
+  height: number;
+  orientation: number;
+  cfa: number[];
+  black: number[];
+  white: number[];
+  neutral: number[];
+}
 
-const FORM = 2, HEAD = 1024, ROOM = 2e9, folder = (): string => folderOf('full'), bytesOf = { mosaic: 2, linear: 6, rendered: 3 } as const;
+const FORM = 2,
+  HEAD = 1024,
+  ROOM = 2e9,
+  folder = (): string => folderOf('full'),
+  bytesOf = { mosaic: 2, linear: 6, rendered: 3 } as const;
 const making = new Map<string, Promise<void>>();
 
 async function unpacked(row: q.SourceRow): Promise<{ head: FullHead; data: Uint8Array }> {
   if (row.camera_data) {
-    const { dng } = await cameraData(row.id), { samples, black, white } = fullSamples(dng);
-    return { head: { kind: dng.cfa ? 'mosaic' : 'linear', width: dng.width, height: dng.height, orientation: dng.orientation, cfa: [...(dng.cfa ?? [])], black, white, neutral: [...dng.neutral] }, data: new Uint8Array(samples.buffer, samples.byteOffset, samples.byteLength) };
+    const { dng } = await cameraData(row.id),
+      { samples, black, white } = fullSamples(dng);
+    return {
+      head: {
+        kind: dng.cfa ? 'mosaic' : 'linear',
+        width: dng.width,
+        height: dng.height,
+        orientation: dng.orientation,
+        cfa: [...(dng.cfa ?? [])],
+        black,
+        white,
+        neutral: [...dng.neutral],
+      },
+      data: new Uint8Array(samples.buffer, samples.byteOffset, samples.byteLength),
+    };
   }
-  const { data, info } = await displayed(await getBlob(row.source_sha256 ?? row.sha256)).raw({ depth: 'uchar' }).toBuffer({ resolveWithObject: true });
-  return { head: { kind: 'rendered', width: info.width, height: info.height, orientation: 1, cfa: [], black: [], white: [], neutral: [] }, data };
+  const { data, info } = await displayed(await getBlob(row.source_sha256 ?? row.sha256))
+    .raw({ depth: 'uchar' })
+    .toBuffer({ resolveWithObject: true });
+  return {
+    head: {
+      kind: 'rendered',
+      width: info.width,
+      height: info.height,
+      orientation: 1,
+      cfa: [],
+      black: [],
+      white: [],
+      neutral: [],
+    },
+    data,
+  };
 }
 
 /** Keeps the cache within its room, but for what was used last. */
 async function makeRoom(): Promise<void> {
-  const files = await Promise.all((await readdir(folder())).filter((f) => f.endsWith('.full')).map(async (f) => { const s = await stat(join(folder(), f)).catch(() => null); return { f, size: s?.size ?? 0, at: s?.mtimeMs ?? 0 }; }));
+  const files = await Promise.all(
+    (await readdir(folder()))
+      .filter((f) => f.endsWith('.full'))
+      .map(async (f) => {
+        const s = await stat(join(folder(), f)).catch(() => null);
+        return { f, size: s?.size ?? 0, at: s?.mtimeMs ?? 0 };
+      }),
+  );
   let sum = 0;
-  for (const x of files.sort((a, b) => b.at - a.at)) { if (sum > 0 && sum + x.size > ROOM) await rm(join(folder(), x.f), { force: true }); else sum += x.size; }
+  for (const x of files.sort((a, b) => b.at - a.at)) {
+    if (sum > 0 && sum + x.size > ROOM) await rm(join(folder(), x.f), { force: true });
+    else sum += x.size;
+  }
 }
 
 /** Makes the rows of a frame's full size, if they are not there. */
 async function makeFull(row: q.SourceRow): Promise<string> {
-  const key = hex(row.camera_data ?? row.source_sha256 ?? row.sha256), name = `${key}-${FORM}.full`, file = join(folder(), name);
-  if (await stat(file).then(() => true, () => false)) return file;
+  const key = hex(row.camera_data ?? row.source_sha256 ?? row.sha256),
+    name = `${key}-${FORM}.full`,
+    file = join(folder(), name);
+  if (
+    await stat(file).then(
+      () => true,
+      () => false,
+    )
+  )
+    return file;
   let p = making.get(key);
   if (!p) {
     p = (async () => {
@@ -59,31 +117,70 @@ async function sourceOf(id: string): Promise<q.SourceRow> {
   if (!row) throw new Problem('not-found', 'There is no such frame.', id, 'Choose another frame.');
   return row;
 }
-async function opened<T>(id: string, work: (f: Awaited<ReturnType<typeof open>>, head: FullHead) => Promise<T>): Promise<T> {
-  const file = await makeFull(await sourceOf(id)), f = await open(file, 'r');
+async function opened<T>(
+  id: string,
+  work: (f: Awaited<ReturnType<typeof open>>, head: FullHead) => Promise<T>,
+): Promise<T> {
+  const file = await makeFull(await sourceOf(id)),
+    f = await open(file, 'r');
   try {
     const head = Buffer.alloc(HEAD);
     await f.read(head, 0, HEAD, 0);
     return await work(f, JSON.parse(head.toString()) as FullHead);
-  } finally { await f.close(); }
+  } finally {
+    await f.close();
+  }
 }
 
 /** How large a frame is at full size, as shown; it is unpacked for what is asked next. */
 export async function fullSize(person: Person, id: string): Promise<{ width: number; height: number }> {
   allow(person, 'view');
-  return opened(id, async (f, h) => { const now = new Date(); await f.utimes(now, now); const [width, height] = shownSize(h.width, h.height, h.orientation); return { width, height }; });
+  return opened(id, async (f, h) => {
+    const now = new Date();
+    await f.utimes(now, now);
+    const [width, height] = shownSize(h.width, h.height, h.orientation);
+    return { width, height };
+  });
 }
 
-export interface Part extends FullHead { /** the part as shown */ shown: Rect; /** and as stored: rows of `data`; its pattern begins as `cfa` says */ stored: Rect; data: Buffer }
+export interface Part extends FullHead {
+  /** the part as shown */ shown: Rect;
+  /** and as stored: rows of `data`; its pattern begins as `cfa` says */ stored: Rect;
+  data: Buffer;
+}
 /** A part as shown, no larger than 1,024 a side, with what it takes to develop it. Mosaics get a margin, which is `shown`'s. */
 export async function framePart(person: Person, id: string, asked: Rect): Promise<Part> {
   allow(person, 'view');
   return opened(id, async (f, h) => {
-    const [sw, sh] = shownSize(h.width, h.height, h.orientation), margin = h.kind === 'mosaic' ? 2 : 0, x = Math.min(sw - 1, Math.max(0, Math.round(asked.x) || 0)), y = Math.min(sh - 1, Math.max(0, Math.round(asked.y) || 0)), side = (v: number): number => Math.min(1024, Math.max(1, Math.round(v) || 1));
-    const x0 = Math.max(0, x - margin), y0 = Math.max(0, y - margin), shown = { x: x0, y: y0, w: Math.min(sw, x + side(asked.w) + margin) - x0, h: Math.min(sh, y + side(asked.h) + margin) - y0 }, stored = storedRect(shown, h.width, h.height, h.orientation), each = bytesOf[h.kind], rows = Buffer.alloc(stored.h * h.width * each), data = Buffer.alloc(stored.w * stored.h * each);
+    const [sw, sh] = shownSize(h.width, h.height, h.orientation),
+      margin = h.kind === 'mosaic' ? 2 : 0,
+      x = Math.min(sw - 1, Math.max(0, Math.round(asked.x) || 0)),
+      y = Math.min(sh - 1, Math.max(0, Math.round(asked.y) || 0)),
+      side = (v: number): number => Math.min(1024, Math.max(1, Math.round(v) || 1));
+    const x0 = Math.max(0, x - margin),
+      y0 = Math.max(0, y - margin),
+      shown = {
+        x: x0,
+        y: y0,
+        w: Math.min(sw, x + side(asked.w) + margin) - x0,
+        h: Math.min(sh, y + side(asked.h) + margin) - y0,
+      },
+      stored = storedRect(shown, h.width, h.height, h.orientation),
+      each = bytesOf[h.kind],
+      rows = Buffer.alloc(stored.h * h.width * each),
+      data = Buffer.alloc(stored.w * stored.h * each);
     await f.read(rows, 0, rows.length, HEAD + stored.y * h.width * each);
-    for (let r = 0; r < stored.h; r++) rows.copy(data, r * stored.w * each, (r * h.width + stored.x) * each, (r * h.width + stored.x + stored.w) * each);
+    for (let r = 0; r < stored.h; r++)
+      rows.copy(data, r * stored.w * each, (r * h.width + stored.x) * each, (r * h.width + stored.x + stored.w) * each);
     const turn = (list: number[]): number[] => (h.kind === 'mosaic' ? phased(list, stored.x, stored.y) : list);
-    return { ...h, cfa: h.cfa.length ? turn(h.cfa) : [], black: turn(h.black), white: turn(h.white), shown, stored, data };
+    return {
+      ...h,
+      cfa: h.cfa.length ? turn(h.cfa) : [],
+      black: turn(h.black),
+      white: turn(h.white),
+      shown,
+      stored,
+      data,
+    };
   });
 }

@@ -1,22 +1,143 @@
 /** SQL of frames: pictures to look at, and the camera data that the bench develops. */
 import type { Sql } from '../db/pool';
 
-export interface FrameRow { id: string; name: string; light: string; subject: string; width: number; height: number; camera: string; serial: string; conversion: string; lens: string; focal: number | null; iso: number | null; file_kind: 'rendered' | 'camera data'; profile: string; chart_id: string | null; chart_corners: [number, number][] | null }
-export const frames = async (sql: Sql): Promise<FrameRow[]> => (await sql.query<FrameRow>('select id, name, light, subject, width, height, camera, serial, conversion, lens, focal, iso, file_kind, profile, chart_id, chart_corners from frame order by position, name')).rows;
-export const pictureOf = async (sql: Sql, id: string): Promise<{ name: string; sha256: Buffer; width: number; height: number } | undefined> => (await sql.query<{ name: string; sha256: Buffer; width: number; height: number }>('select name, sha256, width, height from frame where id = $1', [id])).rows[0];
-export const cameraDataOf = async (sql: Sql, id: string): Promise<{ camera_data: Buffer | null; name: string } | undefined> => (await sql.query<{ camera_data: Buffer | null; name: string }>('select camera_data, name from frame where id = $1', [id])).rows[0];
-export interface SourceRow { id: string; name: string; sha256: Buffer; source_sha256: Buffer | null; camera_data: Buffer | null }
-export const sourceOf = async (sql: Sql, id: string): Promise<SourceRow | undefined> => (await sql.query<SourceRow>('select id, name, sha256, source_sha256, camera_data from frame where id = $1', [id])).rows[0];
-export const insertComposed = (sql: Sql, f: { id: string; name: string; light: string; sha: Buffer; width: number; height: number; position: number }) => sql.query('insert into frame (id, name, light, sha256, width, height, position) values ($1, $2, $3, $4, $5, $6, $7)', [f.id, f.name, f.light, f.sha, f.width, f.height, f.position]);
+export interface FrameRow {
+  id: string;
+  name: string;
+  light: string;
+  subject: string;
+  width: number;
+  height: number;
+  camera: string;
+  serial: string;
+  conversion: string;
+  lens: string;
+  focal: number | null;
+  iso: number | null;
+  file_kind: 'rendered' | 'camera data';
+  profile: string;
+  chart_id: string | null;
+  chart_corners: [number, number][] | null;
+}
+export const frames = async (sql: Sql): Promise<FrameRow[]> =>
+  (
+    await sql.query<FrameRow>(
+      'select id, name, light, subject, width, height, camera, serial, conversion, lens, focal, iso, file_kind, profile, chart_id, chart_corners from frame order by position, name',
+    )
+  ).rows;
+export const pictureOf = async (
+  sql: Sql,
+  id: string,
+): Promise<{ name: string; sha256: Buffer; width: number; height: number } | undefined> =>
+  (
+    await sql.query<{ name: string; sha256: Buffer; width: number; height: number }>(
+      'select name, sha256, width, height from frame where id = $1',
+      [id],
+    )
+  ).rows[0];
+export const cameraDataOf = async (
+  sql: Sql,
+  id: string,
+): Promise<{ camera_data: Buffer | null; name: string } | undefined> =>
+  (
+    await sql.query<{ camera_data: Buffer | null; name: string }>('select camera_data, name from frame where id = $1', [
+      id,
+    ])
+  ).rows[0];
+export interface SourceRow {
+  id: string;
+  name: string;
+  sha256: Buffer;
+  source_sha256: Buffer | null;
+  camera_data: Buffer | null;
+}
+export const sourceOf = async (sql: Sql, id: string): Promise<SourceRow | undefined> =>
+  (await sql.query<SourceRow>('select id, name, sha256, source_sha256, camera_data from frame where id = $1', [id]))
+    .rows[0];
+export const insertComposed = (
+  sql: Sql,
+  f: { id: string; name: string; light: string; sha: Buffer; width: number; height: number; position: number },
+) =>
+  sql.query(
+    'insert into frame (id, name, light, sha256, width, height, position) values ($1, $2, $3, $4, $5, $6, $7)',
+    [f.id, f.name, f.light, f.sha, f.width, f.height, f.position],
+  );
 
-export interface NewFrame { id: string; name: string; light: string; subject: string; conversion: string; sha: Buffer; source: Buffer; cameraData: Buffer | null; fileName: string; width: number; height: number; camera: string; serial: string; lens: string; focal: number | null; aperture: number | null; iso: number | null; taken: string; profile: string }
+export interface NewFrame {
+  id: string;
+  name: string;
+  light: string;
+  subject: string;
+  conversion: string;
+  sha: Buffer;
+  source: Buffer;
+  cameraData: Buffer | null;
+  fileName: string;
+  width: number;
+  height: number;
+  camera: string;
+  serial: string;
+  lens: string;
+  focal: number | null;
+  aperture: number | null;
+  iso: number | null;
+  taken: string;
+  profile: string;
+}
 /** Behind the last of the frames. */
-export const insertTaken = (sql: Sql, f: NewFrame) => sql.query(`insert into frame (id, name, light, subject, conversion, sha256, source_sha256, camera_data, file_kind, file_name, width, height, camera, serial, lens, focal, aperture, iso, taken_at, profile, position)
+export const insertTaken = (sql: Sql, f: NewFrame) =>
+  sql.query(
+    `insert into frame (id, name, light, subject, conversion, sha256, source_sha256, camera_data, file_kind, file_name, width, height, camera, serial, lens, focal, aperture, iso, taken_at, profile, position)
   values ($1, $2, $3, $4, $5, $6, $7, $8, case when $8::bytea is null then 'rendered' else 'camera data' end, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, (select coalesce(max(position), 0) + 1 from frame))`,
-[f.id, f.name, f.light, f.subject, f.conversion, f.sha, f.source, f.cameraData, f.fileName, f.width, f.height, f.camera, f.serial, f.lens, f.focal, f.aperture, f.iso, f.taken, f.profile]);
+    [
+      f.id,
+      f.name,
+      f.light,
+      f.subject,
+      f.conversion,
+      f.sha,
+      f.source,
+      f.cameraData,
+      f.fileName,
+      f.width,
+      f.height,
+      f.camera,
+      f.serial,
+      f.lens,
+      f.focal,
+      f.aperture,
+      f.iso,
+      f.taken,
+      f.profile,
+    ],
+  );
 
-export interface ExportRow { id: string; frame_id: string; label: string }
-export const exportsOfFrames = async (sql: Sql): Promise<ExportRow[]> => (await sql.query<ExportRow>('select id, frame_id, label from frame_export order by lower(label), created_at limit 5000')).rows;
-export const putExport = (sql: Sql, e: { id: string; frame: string; label: string; sha: Buffer; width: number; height: number; person: string }) => sql.query('insert into frame_export (id, frame_id, label, sha256, width, height, person_id) values ($1, $2, $3, $4, $5, $6, $7) on conflict (frame_id, lower(label)) do update set id = excluded.id, label = excluded.label, sha256 = excluded.sha256, width = excluded.width, height = excluded.height, person_id = excluded.person_id, created_at = now()', [e.id, e.frame, e.label, e.sha, e.width, e.height, e.person]);
-export const removeExport = async (sql: Sql, id: string): Promise<{ frame_id: string; label: string } | undefined> => (await sql.query<{ frame_id: string; label: string }>('delete from frame_export where id = $1 returning frame_id, label', [id])).rows[0];
-export const exportById = async (sql: Sql, id: string): Promise<{ sha256: Buffer; width: number } | undefined> => (await sql.query<{ sha256: Buffer; width: number }>('select sha256, width from frame_export where id = $1', [id])).rows[0];
+export interface ExportRow {
+  id: string;
+  frame_id: string;
+  label: string;
+}
+export const exportsOfFrames = async (sql: Sql): Promise<ExportRow[]> =>
+  (
+    await sql.query<ExportRow>(
+      'select id, frame_id, label from frame_export order by lower(label), created_at limit 5000',
+    )
+  ).rows;
+export const putExport = (
+  sql: Sql,
+  e: { id: string; frame: string; label: string; sha: Buffer; width: number; height: number; person: string },
+) =>
+  sql.query(
+    'insert into frame_export (id, frame_id, label, sha256, width, height, person_id) values ($1, $2, $3, $4, $5, $6, $7) on conflict (frame_id, lower(label)) do update set id = excluded.id, label = excluded.label, sha256 = excluded.sha256, width = excluded.width, height = excluded.height, person_id = excluded.person_id, created_at = now()',
+    [e.id, e.frame, e.label, e.sha, e.width, e.height, e.person],
+  );
+export const removeExport = async (sql: Sql, id: string): Promise<{ frame_id: string; label: string } | undefined> =>
+  (
+    await sql.query<{ frame_id: string; label: string }>(
+      'delete from frame_export where id = $1 returning frame_id, label',
+      [id],
+    )
+  ).rows[0];
+export const exportById = async (sql: Sql, id: string): Promise<{ sha256: Buffer; width: number } | undefined> =>
+  (await sql.query<{ sha256: Buffer; width: number }>('select sha256, width from frame_export where id = $1', [id]))
+    .rows[0];

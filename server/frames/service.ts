@@ -23,24 +23,61 @@ export async function listFrames(person: Person): Promise<q.FrameRow[]> {
   return q.frames(pool());
 }
 
-export async function addFrame(sql: Sql, actor: Actor, f: { name: string; light: string; png: Buffer; width: number; height: number; position: number }): Promise<string> {
-  const id = v7(), sha = await putBlob(sql, f.png);
-  await q.insertComposed(sql, { id, name: f.name, light: f.light, sha, width: f.width, height: f.height, position: f.position });
+export async function addFrame(
+  sql: Sql,
+  actor: Actor,
+  f: { name: string; light: string; png: Buffer; width: number; height: number; position: number },
+): Promise<string> {
+  const id = v7(),
+    sha = await putBlob(sql, f.png);
+  await q.insertComposed(sql, {
+    id,
+    name: f.name,
+    light: f.light,
+    sha,
+    width: f.width,
+    height: f.height,
+    position: f.position,
+  });
   await record(sql, actor, 'frame', id, 'made', null, { name: f.name });
   return id;
 }
 
 /** Camera data as a picture to look at: the camera's own JPEG, else a plain rendering; turned as the file says, where the JPEG itself does not. */
 async function pictureOf(d: Dng, name: string): Promise<Buffer> {
-  const png = (rgb: Uint8Array, w: number, h: number): Promise<Buffer> => { const [width, height] = shownSize(w, h, d.orientation); return sharp(oriented(rgb, w, h, 3, d.orientation), { raw: { width, height, channels: 3 } }).png({ compressionLevel: 6 }).toBuffer(); };
+  const png = (rgb: Uint8Array, w: number, h: number): Promise<Buffer> => {
+    const [width, height] = shownSize(w, h, d.orientation);
+    return sharp(oriented(rgb, w, h, 3, d.orientation), { raw: { width, height, channels: 3 } })
+      .png({ compressionLevel: 6 })
+      .toBuffer();
+  };
   if (d.jpeg) {
     try {
-      const turned = ((await sharp(d.jpeg).metadata()).orientation ?? 1) > 1, { data, info } = await displayed(d.jpeg).raw({ depth: 'uchar' }).toBuffer({ resolveWithObject: true });
-      return turned ? await sharp(data, { raw: { width: info.width, height: info.height, channels: 3 } }).png({ compressionLevel: 6 }).toBuffer() : await png(data, info.width, info.height);
-    } catch (e) { throw new Problem('picture-broken', `The JPEG in the camera file cannot be decoded: ${(e as Error).message.slice(0, 120)}`, name, 'Convert the camera’s file anew.'); }
+      const turned = ((await sharp(d.jpeg).metadata()).orientation ?? 1) > 1,
+        { data, info } = await displayed(d.jpeg).raw({ depth: 'uchar' }).toBuffer({ resolveWithObject: true });
+      return turned
+        ? await sharp(data, { raw: { width: info.width, height: info.height, channels: 3 } })
+            .png({ compressionLevel: 6 })
+            .toBuffer()
+        : await png(data, info.width, info.height);
+    } catch (e) {
+      throw new Problem(
+        'picture-broken',
+        `The JPEG in the camera file cannot be decoded: ${(e as Error).message.slice(0, 120)}`,
+        name,
+        'Convert the camera’s file anew.',
+      );
+    }
   }
-  const linear = linearPreview(d, 1500), run = renderer(profileOf(plainProfile(d.profile)), d.neutral, STAGES, 'srgb'), out = Buffer.alloc(linear.data.length), row = new Float64Array(linear.width * 3);
-  for (let at = 0; at < out.length; at += row.length) { for (let i = 0; i < row.length; i++) row[i] = linear.data[at + i]! / 65535; run(row); for (let i = 0; i < row.length; i++) out[at + i] = Math.round(255 * Math.min(1, Math.max(0, row[i]!))); }
+  const linear = linearPreview(d, 1500),
+    run = renderer(profileOf(plainProfile(d.profile)), d.neutral, STAGES, 'srgb'),
+    out = Buffer.alloc(linear.data.length),
+    row = new Float64Array(linear.width * 3);
+  for (let at = 0; at < out.length; at += row.length) {
+    for (let i = 0; i < row.length; i++) row[i] = linear.data[at + i]! / 65535;
+    run(row);
+    for (let i = 0; i < row.length; i++) out[at + i] = Math.round(255 * Math.min(1, Math.max(0, row[i]!)));
+  }
   return png(out, linear.width, linear.height);
 }
 
@@ -48,13 +85,59 @@ async function pictureOf(d: Dng, name: string): Promise<Buffer> {
  * A picture of the studio's own becomes a frame: brought to sRGB, 8 bits, at most 3,000 pixels wide, as previews need it.
  * The file as it came is kept beside it; of a DNG, it is what the bench develops. Pictures without a profile are taken as sRGB.
  */
-export async function frameFromFile(sql: Sql, actor: Actor, f: { name: string; fileName: string; sha: Buffer; facts: Record<string, unknown>; light?: string; subject?: string; conversion?: string }): Promise<string> {
-  const came = await getBlob(f.sha, sql), raw = (f.facts as Partial<FrameFacts>).format === 'raw', bytes = raw ? await dngOfRaw(came, f.fileName) : came, facts = raw ? frameFacts(new Uint8Array(bytes))! : (f.facts as Partial<FrameFacts>), camera = facts.format === 'dng', data = raw ? await putBlob(sql, bytes) : f.sha;
-  const { data: png, info: { width, height } } = await displayedPng(camera ? await pictureOf(readDng(new Uint8Array(bytes)), f.fileName) : bytes, f.fileName, 'Save it anew from the program that made it, as JPEG, PNG, TIFF or DNG.');
-  const id = v7(), sha = await putBlob(sql, png);
+export async function frameFromFile(
+  sql: Sql,
+  actor: Actor,
+  f: {
+    name: string;
+    fileName: string;
+    sha: Buffer;
+    facts: Record<string, unknown>;
+    light?: string;
+    subject?: string;
+    conversion?: string;
+  },
+): Promise<string> {
+  const came = await getBlob(f.sha, sql),
+    raw = (f.facts as Partial<FrameFacts>).format === 'raw',
+    bytes = raw ? await dngOfRaw(came, f.fileName) : came,
+    facts = raw ? frameFacts(new Uint8Array(bytes))! : (f.facts as Partial<FrameFacts>),
+    camera = facts.format === 'dng',
+    data = raw ? await putBlob(sql, bytes) : f.sha;
+  const {
+    data: png,
+    info: { width, height },
+  } = await displayedPng(
+    camera ? await pictureOf(readDng(new Uint8Array(bytes)), f.fileName) : bytes,
+    f.fileName,
+    'Save it anew from the program that made it, as JPEG, PNG, TIFF or DNG.',
+  );
+  const id = v7(),
+    sha = await putBlob(sql, png);
   await q.insertTaken(sql, {
-    id, name: f.name.slice(0, 200), light: f.light ?? '', subject: f.subject ?? '', conversion: f.conversion ?? '', sha, source: f.sha, cameraData: camera ? data : null, fileName: f.fileName, width, height,
-    camera: facts.uniqueModel || [facts.maker && !facts.camera?.startsWith(facts.maker) ? facts.maker : '', facts.camera].filter(Boolean).join(' '), serial: facts.serial ?? '', lens: facts.lens ?? '', focal: facts.focal ?? null, aperture: facts.aperture ?? null, iso: facts.iso === null || facts.iso === undefined ? null : Math.round(facts.iso), taken: facts.date ?? '', profile: facts.profile ?? '',
+    id,
+    name: f.name.slice(0, 200),
+    light: f.light ?? '',
+    subject: f.subject ?? '',
+    conversion: f.conversion ?? '',
+    sha,
+    source: f.sha,
+    cameraData: camera ? data : null,
+    fileName: f.fileName,
+    width,
+    height,
+    camera:
+      facts.uniqueModel ||
+      [facts.maker && !facts.camera?.startsWith(facts.maker) ? facts.maker : '', facts.camera]
+        .filter(Boolean)
+        .join(' '),
+    serial: facts.serial ?? '',
+    lens: facts.lens ?? '',
+    focal: facts.focal ?? null,
+    aperture: facts.aperture ?? null,
+    iso: facts.iso === null || facts.iso === undefined ? null : Math.round(facts.iso),
+    taken: facts.date ?? '',
+    profile: facts.profile ?? '',
   });
   await record(sql, actor, 'frame', id, 'made', null, { name: f.name });
   return id;
@@ -65,7 +148,13 @@ export const factsOfFrame = (bytes: Uint8Array): Record<string, unknown> => ({ .
 export async function cameraData(id: string): Promise<{ dng: Dng; sha: string }> {
   const row = await q.cameraDataOf(pool(), id);
   if (!row) throw new Problem('not-found', 'There is no such frame.', id, 'Choose another frame.');
-  if (!row.camera_data) throw new Problem('frame-rendered', `${row.name} is a rendered file: a camera profile needs camera data.`, row.name, 'Take a frame of the kind "camera data", or leave the profile out.');
+  if (!row.camera_data)
+    throw new Problem(
+      'frame-rendered',
+      `${row.name} is a rendered file: a camera profile needs camera data.`,
+      row.name,
+      'Take a frame of the kind "camera data", or leave the profile out.',
+    );
   return { dng: readDng(new Uint8Array(await getBlob(row.camera_data))), sha: hex(row.camera_data) };
 }
 
@@ -74,10 +163,13 @@ const heads = new Map<string, Promise<Dng>>();
 export async function cameraHead(id: string): Promise<Dng> {
   const row = await q.cameraDataOf(pool(), id);
   if (!row?.camera_data) return (await cameraData(id)).dng; // says why not
-  const key = hex(row.camera_data), sha = row.camera_data;
+  const key = hex(row.camera_data),
+    sha = row.camera_data;
   let p = heads.get(key);
   if (!p) {
-    p = getBlob(sha).then((b) => readDng(new Uint8Array(b), undefined, false)).then((d) => ({ ...d, jpeg: null }));
+    p = getBlob(sha)
+      .then((b) => readDng(new Uint8Array(b), undefined, false))
+      .then((d) => ({ ...d, jpeg: null }));
     p.catch(() => heads.delete(key));
     heads.set(key, p);
     if (heads.size > 64) heads.delete(heads.keys().next().value!);
@@ -87,13 +179,27 @@ export async function cameraHead(id: string): Promise<Dng> {
 
 const FORM = 2;
 /** Linear camera RGB, 16 bits, no wider than asked for, made once and cached on disk; with its size. */
-export async function linearPicture(person: Person, id: string, width: number): Promise<{ width: number; height: number; data: Buffer }> {
+export async function linearPicture(
+  person: Person,
+  id: string,
+  width: number,
+): Promise<{ width: number; height: number; data: Buffer }> {
   allow(person, 'view');
-  const row = await q.cameraDataOf(pool(), id), w = Math.max(64, Math.min(3000, Math.round(width) || 320));
-  if (!row?.camera_data) { await cameraData(id); throw new Problem('not-found', 'There is no such frame.', id, 'Choose another frame.'); }
+  const row = await q.cameraDataOf(pool(), id),
+    w = Math.max(64, Math.min(3000, Math.round(width) || 320));
+  if (!row?.camera_data) {
+    await cameraData(id);
+    throw new Problem('not-found', 'There is no such frame.', id, 'Choose another frame.');
+  }
   const b = await cached(`${hex(row.camera_data)}-${w}-${FORM}.linear`, async () => {
-    const { dng } = await cameraData(id), upright = shownSize(1, 2, dng.orientation)[0] === 1, stored = linearPreview(dng, upright ? w : Math.max(1, Math.round((w * dng.width) / dng.height))), [pw, ph] = shownSize(stored.width, stored.height, dng.orientation), turned = oriented(stored.data, stored.width, stored.height, 3, dng.orientation), head = Buffer.alloc(8);
-    head.writeUInt32LE(pw, 0); head.writeUInt32LE(ph, 4);
+    const { dng } = await cameraData(id),
+      upright = shownSize(1, 2, dng.orientation)[0] === 1,
+      stored = linearPreview(dng, upright ? w : Math.max(1, Math.round((w * dng.width) / dng.height))),
+      [pw, ph] = shownSize(stored.width, stored.height, dng.orientation),
+      turned = oriented(stored.data, stored.width, stored.height, 3, dng.orientation),
+      head = Buffer.alloc(8);
+    head.writeUInt32LE(pw, 0);
+    head.writeUInt32LE(ph, 4);
     return Buffer.concat([head, Buffer.from(turned.buffer, 0, turned.byteLength)]);
   });
   return { width: b.readUInt32LE(0), height: b.readUInt32LE(4), data: b.subarray(8) };

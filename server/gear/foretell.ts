@@ -15,24 +15,91 @@ import { placements, stationEditors, stations } from '../stations/queries';
 import { placementState } from '../stations/state';
 import { cameras, editorsHere } from './queries';
 
-export interface ForetoldAt extends Foretold { editor: string; title: string; /** null: the editor alone, where no station has it */ station: { id: string; name: string } | null }
+export interface ForetoldAt extends Foretold {
+  editor: string;
+  title: string;
+  /** null: the editor alone, where no station has it */ station: { id: string; name: string } | null;
+}
 
-export async function foretellFor(person: Person, itemId: string, frameId: string): Promise<{ item: string; photo: string; at: ForetoldAt[] }> {
+export async function foretellFor(
+  person: Person,
+  itemId: string,
+  frameId: string,
+): Promise<{ item: string; photo: string; at: ForetoldAt[] }> {
   allow(person, 'view');
-  const sql = pool(), item = await itemById(sql, itemId, person.id), frame = (await frames(sql)).find((f) => f.id === frameId);
-  if (!item) throw new Problem('not-found', 'There is no such item.', itemId, 'Go back to Shelves; it may have been archived.');
+  const sql = pool(),
+    item = await itemById(sql, itemId, person.id),
+    frame = (await frames(sql)).find((f) => f.id === frameId);
+  if (!item)
+    throw new Problem('not-found', 'There is no such item.', itemId, 'Go back to Shelves; it may have been archived.');
   if (!frame) throw new Problem('not-found', 'There is no such frame.', frameId, 'Choose another frame.');
-  const [versions, own, here, places, editors, all, mine] = await Promise.all([versionsOf(sql, itemId), cameras(sql), stationEditors(sql, null), placements(sql, null), editorsHere(sql), stations(sql), shelves(sql, person.id)]), newest = versions[0]!;
-  const needs = referencesOf((newest.facts.settings ?? {}) as Settings).map((r) => r.name), held = new Set(await titlesHeld(sql, needs));
-  const side: ItemSide = { title: item.title, kind: item.kind, format: newest.format, status: newest.status, archived: item.archived_at !== null, away: mine.find((s) => s.id === item.shelf_id && s.away)?.name ?? '', cameras: item.cameras, input: item.scope.input ?? null, result: item.scope.result ?? null, needs: needs.map((name) => ({ name, held: held.has(name) })) };
-  const named: Named = own.find((c) => bears(c, cameraForm, frame.camera)) ?? { maker: frame.camera.split(' ')[0] ?? '', model: frame.camera, names: [] };
-  const photo: PhotoSide = { name: frame.name, camera: { ...named, model: frame.camera, names: [named.model, ...named.names] }, body: bodyOf(frame), kind: frame.file_kind, result: null };
+  const [versions, own, here, places, editors, all, mine] = await Promise.all([
+      versionsOf(sql, itemId),
+      cameras(sql),
+      stationEditors(sql, null),
+      placements(sql, null),
+      editorsHere(sql),
+      stations(sql),
+      shelves(sql, person.id),
+    ]),
+    newest = versions[0]!;
+  const needs = referencesOf((newest.facts.settings ?? {}) as Settings).map((r) => r.name),
+    held = new Set(await titlesHeld(sql, needs));
+  const side: ItemSide = {
+    title: item.title,
+    kind: item.kind,
+    format: newest.format,
+    status: newest.status,
+    archived: item.archived_at !== null,
+    away: mine.find((s) => s.id === item.shelf_id && s.away)?.name ?? '',
+    cameras: item.cameras,
+    input: item.scope.input ?? null,
+    result: item.scope.result ?? null,
+    needs: needs.map((name) => ({ name, held: held.has(name) })),
+  };
+  const named: Named = own.find((c) => bears(c, cameraForm, frame.camera)) ?? {
+    maker: frame.camera.split(' ')[0] ?? '',
+    model: frame.camera,
+    names: [],
+  };
+  const photo: PhotoSide = {
+    name: frame.name,
+    camera: { ...named, model: frame.camera, names: [named.model, ...named.names] },
+    body: bodyOf(frame),
+    kind: frame.file_kind,
+    result: null,
+  };
   const at = editors.flatMap(({ descriptor: d }): ForetoldAt[] => {
-    const key = editorKey(d), common = { editor: key, title: d.title }, having = here.filter((h) => editorKey(h.descriptor) === key);
-    if (!having.length) return [{ ...common, station: null, ...foretell(side, photo, { descriptor: d, system: null, placed: null, lists: null }) }];
+    const key = editorKey(d),
+      common = { editor: key, title: d.title },
+      having = here.filter((h) => editorKey(h.descriptor) === key);
+    if (!having.length)
+      return [
+        {
+          ...common,
+          station: null,
+          ...foretell(side, photo, { descriptor: d, system: null, placed: null, lists: null }),
+        },
+      ];
     return having.map((h) => {
-      const station = all.find((s) => s.id === h.station_id)!, p = places.find((x) => x.station_id === h.station_id && x.item_id === itemId && x.editor_id === d.editor && x.editor_version === d.version);
-      return { ...common, station: { id: station.id, name: station.name }, ...foretell(side, photo, { descriptor: d, system: station.system as never, placed: p ? placementState(d, p.path, p.placed_at, h.running, h.listing, h.listed_at) : null, lists: h.listing?.listed.map((l) => l.title) ?? null }) };
+      const station = all.find((s) => s.id === h.station_id)!,
+        p = places.find(
+          (x) =>
+            x.station_id === h.station_id &&
+            x.item_id === itemId &&
+            x.editor_id === d.editor &&
+            x.editor_version === d.version,
+        );
+      return {
+        ...common,
+        station: { id: station.id, name: station.name },
+        ...foretell(side, photo, {
+          descriptor: d,
+          system: station.system as never,
+          placed: p ? placementState(d, p.path, p.placed_at, h.running, h.listing, h.listed_at) : null,
+          lists: h.listing?.listed.map((l) => l.title) ?? null,
+        }),
+      };
     });
   });
   return { item: item.title, photo: frame.name, at };

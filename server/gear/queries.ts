@@ -2,50 +2,191 @@
 import type { Descriptor } from '@/core/editor/descriptor';
 import type { Sql } from '../db/pool';
 
-export interface CameraRow { id: string; maker: string; model: string; names: string[]; conversion: string; serials: string[]; mount: string; sensor_width: number | null; sensor_height: number | null }
-export interface LensRow { id: string; maker: string; model: string; names: string[]; mount: string }
+export interface CameraRow {
+  id: string;
+  maker: string;
+  model: string;
+  names: string[];
+  conversion: string;
+  serials: string[];
+  mount: string;
+  sensor_width: number | null;
+  sensor_height: number | null;
+}
+export interface LensRow {
+  id: string;
+  maker: string;
+  model: string;
+  names: string[];
+  mount: string;
+}
 export type RequestState = 'noted' | 'sent' | 'promised' | 'fulfilled' | 'declined';
-export interface RequestRow { id: string; camera_id: string | null; lens_id: string | null; about: string; wanted: string; asked_of: string; note: string; state: RequestState; state_at: Date; person: string; created_at: Date }
+export interface RequestRow {
+  id: string;
+  camera_id: string | null;
+  lens_id: string | null;
+  about: string;
+  wanted: string;
+  asked_of: string;
+  note: string;
+  state: RequestState;
+  state_at: Date;
+  person: string;
+  created_at: Date;
+}
 
 const camera = 'id, maker, model, names, conversion, serials, mount, sensor_width, sensor_height';
-export const cameras = async (sql: Sql): Promise<CameraRow[]> => (await sql.query<CameraRow>(`select ${camera} from camera order by lower(maker), lower(model), conversion`)).rows;
-export const cameraById = async (sql: Sql, id: string): Promise<CameraRow | undefined> => (await sql.query<CameraRow>(`select ${camera} from camera where id = $1 for update`, [id])).rows[0];
-export const sameCamera = async (sql: Sql, c: Omit<CameraRow, 'id'>, but: string): Promise<boolean> => (await sql.query('select 1 from camera where lower(maker) = lower($1) and lower(model) = lower($2) and lower(conversion) = lower($3) and id <> $4', [c.maker, c.model, c.conversion, but])).rowCount === 1;
-const cameraValues = (c: CameraRow) => [c.id, c.maker, c.model, c.names, c.conversion, c.serials, c.mount, c.sensor_width, c.sensor_height];
-export const insertCamera = (sql: Sql, c: CameraRow) => sql.query('insert into camera (id, maker, model, names, conversion, serials, mount, sensor_width, sensor_height) values ($1, $2, $3, $4, $5, $6, $7, $8, $9)', cameraValues(c));
-export const updateCamera = (sql: Sql, c: CameraRow) => sql.query('update camera set maker = $2, model = $3, names = $4, conversion = $5, serials = $6, mount = $7, sensor_width = $8, sensor_height = $9 where id = $1', cameraValues(c));
-export const removeCamera = async (sql: Sql, id: string): Promise<CameraRow | undefined> => (await sql.query<CameraRow>(`delete from camera where id = $1 returning ${camera}`, [id])).rows[0];
+export const cameras = async (sql: Sql): Promise<CameraRow[]> =>
+  (await sql.query<CameraRow>(`select ${camera} from camera order by lower(maker), lower(model), conversion`)).rows;
+export const cameraById = async (sql: Sql, id: string): Promise<CameraRow | undefined> =>
+  (await sql.query<CameraRow>(`select ${camera} from camera where id = $1 for update`, [id])).rows[0];
+export const sameCamera = async (sql: Sql, c: Omit<CameraRow, 'id'>, but: string): Promise<boolean> =>
+  (
+    await sql.query(
+      'select 1 from camera where lower(maker) = lower($1) and lower(model) = lower($2) and lower(conversion) = lower($3) and id <> $4',
+      [c.maker, c.model, c.conversion, but],
+    )
+  ).rowCount === 1;
+const cameraValues = (c: CameraRow) => [
+  c.id,
+  c.maker,
+  c.model,
+  c.names,
+  c.conversion,
+  c.serials,
+  c.mount,
+  c.sensor_width,
+  c.sensor_height,
+];
+export const insertCamera = (sql: Sql, c: CameraRow) =>
+  sql.query(
+    'insert into camera (id, maker, model, names, conversion, serials, mount, sensor_width, sensor_height) values ($1, $2, $3, $4, $5, $6, $7, $8, $9)',
+    cameraValues(c),
+  );
+export const updateCamera = (sql: Sql, c: CameraRow) =>
+  sql.query(
+    'update camera set maker = $2, model = $3, names = $4, conversion = $5, serials = $6, mount = $7, sensor_width = $8, sensor_height = $9 where id = $1',
+    cameraValues(c),
+  );
+export const removeCamera = async (sql: Sql, id: string): Promise<CameraRow | undefined> =>
+  (await sql.query<CameraRow>(`delete from camera where id = $1 returning ${camera}`, [id])).rows[0];
 
 const lens = 'id, maker, model, names, mount';
-export const lenses = async (sql: Sql): Promise<LensRow[]> => (await sql.query<LensRow>(`select ${lens} from lens order by lower(maker), lower(model), mount`)).rows;
-export const lensById = async (sql: Sql, id: string): Promise<LensRow | undefined> => (await sql.query<LensRow>(`select ${lens} from lens where id = $1 for update`, [id])).rows[0];
-export const sameLens = async (sql: Sql, l: Omit<LensRow, 'id'>, but: string): Promise<boolean> => (await sql.query('select 1 from lens where lower(maker) = lower($1) and lower(model) = lower($2) and lower(mount) = lower($3) and id <> $4', [l.maker, l.model, l.mount, but])).rowCount === 1;
-export const insertLens = (sql: Sql, l: LensRow) => sql.query('insert into lens (id, maker, model, names, mount) values ($1, $2, $3, $4, $5)', [l.id, l.maker, l.model, l.names, l.mount]);
-export const updateLens = (sql: Sql, l: LensRow) => sql.query('update lens set maker = $2, model = $3, names = $4, mount = $5 where id = $1', [l.id, l.maker, l.model, l.names, l.mount]);
-export const removeLens = async (sql: Sql, id: string): Promise<LensRow | undefined> => (await sql.query<LensRow>(`delete from lens where id = $1 returning ${lens}`, [id])).rows[0];
+export const lenses = async (sql: Sql): Promise<LensRow[]> =>
+  (await sql.query<LensRow>(`select ${lens} from lens order by lower(maker), lower(model), mount`)).rows;
+export const lensById = async (sql: Sql, id: string): Promise<LensRow | undefined> =>
+  (await sql.query<LensRow>(`select ${lens} from lens where id = $1 for update`, [id])).rows[0];
+export const sameLens = async (sql: Sql, l: Omit<LensRow, 'id'>, but: string): Promise<boolean> =>
+  (
+    await sql.query(
+      'select 1 from lens where lower(maker) = lower($1) and lower(model) = lower($2) and lower(mount) = lower($3) and id <> $4',
+      [l.maker, l.model, l.mount, but],
+    )
+  ).rowCount === 1;
+export const insertLens = (sql: Sql, l: LensRow) =>
+  sql.query('insert into lens (id, maker, model, names, mount) values ($1, $2, $3, $4, $5)', [
+    l.id,
+    l.maker,
+    l.model,
+    l.names,
+    l.mount,
+  ]);
+export const updateLens = (sql: Sql, l: LensRow) =>
+  sql.query('update lens set maker = $2, model = $3, names = $4, mount = $5 where id = $1', [
+    l.id,
+    l.maker,
+    l.model,
+    l.names,
+    l.mount,
+  ]);
+export const removeLens = async (sql: Sql, id: string): Promise<LensRow | undefined> =>
+  (await sql.query<LensRow>(`delete from lens where id = $1 returning ${lens}`, [id])).rows[0];
 
 /** Profiles that name a camera, counted by the cameras that they name and where they are from. */
-export const profilesHeld = async (sql: Sql): Promise<{ cameras: string[]; source: string; held: number; approved: number }[]> =>
-  (await sql.query<{ cameras: string[]; source: string; held: number; approved: number }>(`select i.cameras, case when i.supplier <> '' then i.supplier else i.origin end as source, count(*)::int as held,
+export const profilesHeld = async (
+  sql: Sql,
+): Promise<{ cameras: string[]; source: string; held: number; approved: number }[]> =>
+  (
+    await sql.query<{
+      cameras: string[];
+      source: string;
+      held: number;
+      approved: number;
+    }>(`select i.cameras, case when i.supplier <> '' then i.supplier else i.origin end as source, count(*)::int as held,
     count(*) filter (where i.status = 'approved' or exists (select 1 from version v where v.item_id = i.id and v.status = 'approved'))::int as approved
-    from item i where i.archived_at is null and i.kind in ('camera-profile', 'icc-profile') and i.cameras <> '{}' group by 1, 2 order by 3 desc limit 20000`)).rows;
+    from item i where i.archived_at is null and i.kind in ('camera-profile', 'icc-profile') and i.cameras <> '{}' group by 1, 2 order by 3 desc limit 20000`)
+  ).rows;
 /** The newest version of each lens database. */
 export const databasesHeld = async (sql: Sql): Promise<{ item: string; title: string; sha256: Buffer }[]> =>
-  (await sql.query<{ item: string; title: string; sha256: Buffer }>(`select i.id as item, i.title, v.sha256 from item i join version v on v.id = i.newest_version_id where i.archived_at is null and i.kind = 'lens-database' order by lower(i.title) limit 200`)).rows;
+  (
+    await sql.query<{ item: string; title: string; sha256: Buffer }>(
+      `select i.id as item, i.title, v.sha256 from item i join version v on v.id = i.newest_version_id where i.archived_at is null and i.kind = 'lens-database' order by lower(i.title) limit 200`,
+    )
+  ).rows;
 /** Who has sent profiles and lens databases before: whom one can ask. */
-export const suppliers = async (sql: Sql): Promise<string[]> => (await sql.query<{ supplier: string }>(`select distinct supplier from item where kind in ('camera-profile', 'icc-profile', 'lens-database') and supplier <> '' order by supplier limit 200`)).rows.map((r) => r.supplier);
+export const suppliers = async (sql: Sql): Promise<string[]> =>
+  (
+    await sql.query<{ supplier: string }>(
+      `select distinct supplier from item where kind in ('camera-profile', 'icc-profile', 'lens-database') and supplier <> '' order by supplier limit 200`,
+    )
+  ).rows.map((r) => r.supplier);
 /** Editors, not cards, and how many stations have each. */
 export const editorsHere = async (sql: Sql): Promise<{ descriptor: Descriptor; stations: number }[]> =>
-  (await sql.query<{ descriptor: Descriptor; stations: number }>(`select e.descriptor, (select count(distinct s.station_id)::int from station_editor s where s.editor_id = e.id and s.editor_version = e.version) as stations from editor e where e.descriptor->>'kind' = 'editor' order by e.id, e.version`)).rows;
+  (
+    await sql.query<{ descriptor: Descriptor; stations: number }>(
+      `select e.descriptor, (select count(distinct s.station_id)::int from station_editor s where s.editor_id = e.id and s.editor_version = e.version) as stations from editor e where e.descriptor->>'kind' = 'editor' order by e.id, e.version`,
+    )
+  ).rows;
 /** What frames say of camera and lens, each combination once; the usual writing of a name first, capitals last. */
-export const seenOnFrames = async (sql: Sql): Promise<{ camera: string; conversion: string; serial: string; lens: string }[]> =>
-  (await sql.query<{ camera: string; conversion: string; serial: string; lens: string }>(`select camera, conversion, serial, lens from frame where camera <> '' or lens <> '' group by camera, conversion, serial, lens order by count(*) desc, camera = upper(camera), camera, conversion, serial, lens limit 5000`)).rows;
+export const seenOnFrames = async (
+  sql: Sql,
+): Promise<{ camera: string; conversion: string; serial: string; lens: string }[]> =>
+  (
+    await sql.query<{ camera: string; conversion: string; serial: string; lens: string }>(
+      `select camera, conversion, serial, lens from frame where camera <> '' or lens <> '' group by camera, conversion, serial, lens order by count(*) desc, camera = upper(camera), camera, conversion, serial, lens limit 5000`,
+    )
+  ).rows;
 
 export const requests = async (sql: Sql): Promise<RequestRow[]> =>
-  (await sql.query<RequestRow>(`select r.id, r.camera_id, r.lens_id, r.about, r.wanted, r.asked_of, r.note, r.state, r.state_at, p.name as person, r.created_at from gear_request r join person p on p.id = r.person_id
-    order by r.state in ('fulfilled', 'declined'), r.created_at desc limit 1000`)).rows;
-export const requestById = async (sql: Sql, id: string): Promise<Pick<RequestRow, 'id' | 'about' | 'state' | 'note' | 'asked_of'> | undefined> => (await sql.query<RequestRow>('select id, about, state, note, asked_of from gear_request where id = $1 for update', [id])).rows[0];
-export const openRequest = async (sql: Sql, about: string, wanted: string): Promise<boolean> => (await sql.query(`select 1 from gear_request where lower(about) = lower($1) and wanted = $2 and state not in ('fulfilled', 'declined') limit 1`, [about, wanted])).rowCount === 1;
-export const insertRequest = (sql: Sql, r: { id: string; cameraId: string | null; lensId: string | null; about: string; wanted: string; askedOf: string; note: string; person: string }) =>
-  sql.query('insert into gear_request (id, camera_id, lens_id, about, wanted, asked_of, note, person_id) values ($1, $2, $3, $4, $5, $6, $7, $8)', [r.id, r.cameraId, r.lensId, r.about, r.wanted, r.askedOf, r.note, r.person]);
-export const settleRequest = (sql: Sql, id: string, state: string, note: string, askedOf: string) => sql.query('update gear_request set state_at = case when state = $2 then state_at else now() end, state = $2, note = $3, asked_of = $4 where id = $1', [id, state, note, askedOf]);
+  (
+    await sql.query<RequestRow>(`select r.id, r.camera_id, r.lens_id, r.about, r.wanted, r.asked_of, r.note, r.state, r.state_at, p.name as person, r.created_at from gear_request r join person p on p.id = r.person_id
+    order by r.state in ('fulfilled', 'declined'), r.created_at desc limit 1000`)
+  ).rows;
+export const requestById = async (
+  sql: Sql,
+  id: string,
+): Promise<Pick<RequestRow, 'id' | 'about' | 'state' | 'note' | 'asked_of'> | undefined> =>
+  (
+    await sql.query<RequestRow>('select id, about, state, note, asked_of from gear_request where id = $1 for update', [
+      id,
+    ])
+  ).rows[0];
+export const openRequest = async (sql: Sql, about: string, wanted: string): Promise<boolean> =>
+  (
+    await sql.query(
+      `select 1 from gear_request where lower(about) = lower($1) and wanted = $2 and state not in ('fulfilled', 'declined') limit 1`,
+      [about, wanted],
+    )
+  ).rowCount === 1;
+export const insertRequest = (
+  sql: Sql,
+  r: {
+    id: string;
+    cameraId: string | null;
+    lensId: string | null;
+    about: string;
+    wanted: string;
+    askedOf: string;
+    note: string;
+    person: string;
+  },
+) =>
+  sql.query(
+    'insert into gear_request (id, camera_id, lens_id, about, wanted, asked_of, note, person_id) values ($1, $2, $3, $4, $5, $6, $7, $8)',
+    [r.id, r.cameraId, r.lensId, r.about, r.wanted, r.askedOf, r.note, r.person],
+  );
+export const settleRequest = (sql: Sql, id: string, state: string, note: string, askedOf: string) =>
+  sql.query(
+    'update gear_request set state_at = case when state = $2 then state_at else now() end, state = $2, note = $3, asked_of = $4 where id = $1',
+    [id, state, note, askedOf],
+  );

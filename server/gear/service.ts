@@ -2,7 +2,17 @@
 import { array, number, object, string } from 'yup';
 import { v7 } from 'uuid';
 import { calibrations, type Calibrations } from '@/core/lens/calibrated';
-import { cameraCoverage, cropOf, isMet, lensCoverage, unlisted, wishes, type Camera, type CameraLine, type LensLine } from '@/core/records/coverage';
+import {
+  cameraCoverage,
+  cropOf,
+  isMet,
+  lensCoverage,
+  unlisted,
+  wishes,
+  type Camera,
+  type CameraLine,
+  type LensLine,
+} from '@/core/records/coverage';
 import { explainPhotos, type PhotoGroup, type PhotoSeen } from '@/core/records/photos';
 import { editorKey } from '@/core/editor/descriptor';
 import { Problem } from '@/core/problem';
@@ -17,8 +27,18 @@ import * as q from './queries';
 export type { CameraRow, LensRow, RequestRow, RequestState } from './queries';
 export type { CameraLine, LensLine, PhotoGroup };
 
-const unknown = (what: string, id: string): Problem => new Problem('not-found', `There is no such ${what}.`, id, 'Reload the page; somebody may have taken it away.');
-const cameraOf = (c: q.CameraRow): Camera => ({ id: c.id, maker: c.maker, model: c.model, names: c.names, conversion: c.conversion, serials: c.serials, mount: c.mount, crop: cropOf(c.sensor_width, c.sensor_height) });
+const unknown = (what: string, id: string): Problem =>
+  new Problem('not-found', `There is no such ${what}.`, id, 'Reload the page; somebody may have taken it away.');
+const cameraOf = (c: q.CameraRow): Camera => ({
+  id: c.id,
+  maker: c.maker,
+  model: c.model,
+  names: c.names,
+  conversion: c.conversion,
+  serials: c.serials,
+  mount: c.mount,
+  crop: cropOf(c.sensor_width, c.sensor_height),
+});
 
 /** The databases that were read last: a page of coverage asks for the same ones again and again. */
 const databases = new Map<string, Calibrations | null>();
@@ -26,54 +46,165 @@ async function calibrationsOf(sql: Sql, sha: Buffer): Promise<Calibrations | nul
   const key = sha.toString('hex');
   if (!databases.has(key)) {
     let read: Calibrations | null = null;
-    try { read = calibrations(new Uint8Array(await getBlob(sha, sql))); } catch (e) { if (!(e instanceof Problem)) throw e; } // a file taken in as such by hand
+    try {
+      read = calibrations(new Uint8Array(await getBlob(sha, sql)));
+    } catch (e) {
+      if (!(e instanceof Problem)) throw e;
+    } // a file taken in as such by hand
     databases.set(key, read);
     if (databases.size > 50) databases.delete(databases.keys().next().value!);
   }
   return databases.get(key)!;
 }
 
-const editorsOf = async (sql: Sql) => (await q.editorsHere(sql)).map(({ descriptor: d, stations }) => ({ key: editorKey(d), editor: d.editor, title: d.title, cameras: d.cameras ?? null, stations }));
+const editorsOf = async (sql: Sql) =>
+  (await q.editorsHere(sql)).map(({ descriptor: d, stations }) => ({
+    key: editorKey(d),
+    editor: d.editor,
+    title: d.title,
+    cameras: d.cameras ?? null,
+    stations,
+  }));
 
-export interface Coverage { cameras: (CameraLine & { row: q.CameraRow })[]; lenses: LensLine[]; editors: { key: string; title: string; stations: number }[]; unlisted: ReturnType<typeof unlisted>; /** whom one can ask */ suppliers: string[]; requests: (q.RequestRow & { /** what it asks for is held since, or no longer missing */ met: boolean })[] }
+export interface Coverage {
+  cameras: (CameraLine & { row: q.CameraRow })[];
+  lenses: LensLine[];
+  editors: { key: string; title: string; stations: number }[];
+  unlisted: ReturnType<typeof unlisted>;
+  /** whom one can ask */ suppliers: string[];
+  requests: (q.RequestRow & { /** what it asks for is held since, or no longer missing */ met: boolean })[];
+}
 
 export async function coverage(person: Person): Promise<Coverage> {
   allow(person, 'view');
-  const sql = pool(), [rows, lenses, profiles, held, editors, seen, requests, suppliers] = await Promise.all([q.cameras(sql), q.lenses(sql), q.profilesHeld(sql), q.databasesHeld(sql), editorsOf(sql), q.seenOnFrames(sql), q.requests(sql), q.suppliers(sql)]);
-  const read = (await Promise.all(held.map(async (h) => ({ item: h.item, title: h.title, found: await calibrationsOf(sql, h.sha256) })))).filter((h) => h.found), cameras = rows.map(cameraOf);
-  const lines = cameraCoverage(cameras, profiles, editors).map((l) => ({ ...l, row: rows.find((r) => r.id === l.camera.id)! })), lensLines = lensCoverage(lenses, cameras, read.map((h) => ({ item: h.item, title: h.title, ...h.found! })));
+  const sql = pool(),
+    [rows, lenses, profiles, held, editors, seen, requests, suppliers] = await Promise.all([
+      q.cameras(sql),
+      q.lenses(sql),
+      q.profilesHeld(sql),
+      q.databasesHeld(sql),
+      editorsOf(sql),
+      q.seenOnFrames(sql),
+      q.requests(sql),
+      q.suppliers(sql),
+    ]);
+  const read = (
+      await Promise.all(
+        held.map(async (h) => ({ item: h.item, title: h.title, found: await calibrationsOf(sql, h.sha256) })),
+      )
+    ).filter((h) => h.found),
+    cameras = rows.map(cameraOf);
+  const lines = cameraCoverage(cameras, profiles, editors).map((l) => ({
+      ...l,
+      row: rows.find((r) => r.id === l.camera.id)!,
+    })),
+    lensLines = lensCoverage(
+      lenses,
+      cameras,
+      read.map((h) => ({ item: h.item, title: h.title, ...h.found! })),
+    );
   return {
-    cameras: lines, lenses: lensLines, editors: editors.map(({ key, title, stations }) => ({ key, title, stations })),
-    unlisted: unlisted(seen.map((s) => ({ ...s, maker: s.camera.split(' ')[0] ?? '' })), cameras, lenses),
+    cameras: lines,
+    lenses: lensLines,
+    editors: editors.map(({ key, title, stations }) => ({ key, title, stations })),
+    unlisted: unlisted(
+      seen.map((s) => ({ ...s, maker: s.camera.split(' ')[0] ?? '' })),
+      cameras,
+      lenses,
+    ),
     suppliers: [...suppliers, ...new Set(editors.map((e) => e.title))],
-    requests: requests.map((r) => ({ ...r, met: !['fulfilled', 'declined'].includes(r.state) && isMet({ camera: r.camera_id, lens: r.lens_id, wanted: r.wanted, askedOf: r.asked_of }, lines, lensLines) })),
+    requests: requests.map((r) => ({
+      ...r,
+      met:
+        !['fulfilled', 'declined'].includes(r.state) &&
+        isMet({ camera: r.camera_id, lens: r.lens_id, wanted: r.wanted, askedOf: r.asked_of }, lines, lensLines),
+    })),
   };
 }
 
-const text = (most: number) => string().trim().max(most).default(''), list = (most: number) => array().of(string().trim().min(1).max(120).required()).max(most).default([]);
-const side = (which: string) => number().typeError(`The ${which} of the sensor is a number of millimetres.`).min(1, `The ${which} of the sensor is in millimetres, at least 1.`).max(200, `The ${which} of the sensor is in millimetres, at most 200.`).nullable().default(null);
-const lensSchema = object({ maker: text(80), model: string().trim().required('It needs a model.').max(120), names: list(40), mount: text(60) }).noUnknown();
-const cameraSchema = lensSchema.shape({ conversion: text(60), serials: list(60), sensor_width: side('width'), sensor_height: side('height') }).noUnknown();
+const text = (most: number) => string().trim().max(most).default(''),
+  list = (most: number) => array().of(string().trim().min(1).max(120).required()).max(most).default([]);
+const side = (which: string) =>
+  number()
+    .typeError(`The ${which} of the sensor is a number of millimetres.`)
+    .min(1, `The ${which} of the sensor is in millimetres, at least 1.`)
+    .max(200, `The ${which} of the sensor is in millimetres, at most 200.`)
+    .nullable()
+    .default(null);
+const lensSchema = object({
+  maker: text(80),
+  model: string().trim().required('It needs a model.').max(120),
+  names: list(40),
+  mount: text(60),
+}).noUnknown();
+const cameraSchema = lensSchema
+  .shape({ conversion: text(60), serials: list(60), sensor_width: side('width'), sensor_height: side('height') })
+  .noUnknown();
 
 /** The two lists are kept alike: one table of how each is found, written and told. */
 const kinds = {
-  camera: { subject: 'camera', schema: cameraSchema, byId: q.cameraById, same: q.sameCamera, insert: q.insertCamera, update: q.updateCamera, remove: q.removeCamera, nameOf: (c: q.CameraRow) => [c.model, c.conversion].filter(Boolean).join(', ') },
-  lens: { subject: 'lens', schema: lensSchema, byId: q.lensById, same: q.sameLens, insert: q.insertLens, update: q.updateLens, remove: q.removeLens, nameOf: (l: q.LensRow) => l.model },
+  camera: {
+    subject: 'camera',
+    schema: cameraSchema,
+    byId: q.cameraById,
+    same: q.sameCamera,
+    insert: q.insertCamera,
+    update: q.updateCamera,
+    remove: q.removeCamera,
+    nameOf: (c: q.CameraRow) => [c.model, c.conversion].filter(Boolean).join(', '),
+  },
+  lens: {
+    subject: 'lens',
+    schema: lensSchema,
+    byId: q.lensById,
+    same: q.sameLens,
+    insert: q.insertLens,
+    update: q.updateLens,
+    remove: q.removeLens,
+    nameOf: (l: q.LensRow) => l.model,
+  },
 } as const;
 type GearKind = keyof typeof kinds;
 type Row = q.CameraRow & q.LensRow;
-interface Kind { subject: string; schema: typeof cameraSchema; byId: (sql: Sql, id: string) => Promise<Row | undefined>; same: (sql: Sql, r: Row, but: string) => Promise<boolean>; insert: (sql: Sql, r: Row) => Promise<unknown>; update: (sql: Sql, r: Row) => Promise<unknown>; remove: (sql: Sql, id: string) => Promise<Row | undefined>; nameOf: (r: Row) => string }
+interface Kind {
+  subject: string;
+  schema: typeof cameraSchema;
+  byId: (sql: Sql, id: string) => Promise<Row | undefined>;
+  same: (sql: Sql, r: Row, but: string) => Promise<boolean>;
+  insert: (sql: Sql, r: Row) => Promise<unknown>;
+  update: (sql: Sql, r: Row) => Promise<unknown>;
+  remove: (sql: Sql, id: string) => Promise<Row | undefined>;
+  nameOf: (r: Row) => string;
+}
 
 /** Adds a camera or a lens, or changes one where an id is given. */
-export async function keepGear(person: Person, kind: GearKind, id: string | null, input: unknown): Promise<{ id: string }> {
+export async function keepGear(
+  person: Person,
+  kind: GearKind,
+  id: string | null,
+  input: unknown,
+): Promise<{ id: string }> {
   allow(person, 'gear.edit');
-  const k = kinds[kind] as unknown as Kind, value = checked(k.schema, input) as Omit<Row, 'id'>, row = { ...value, id: id ?? v7() } as Row;
+  const k = kinds[kind] as unknown as Kind,
+    value = checked(k.schema, input) as Omit<Row, 'id'>,
+    row = { ...value, id: id ?? v7() } as Row;
   await transaction(async (sql) => {
     const before = id ? await k.byId(sql, id) : null;
     if (id && !before) throw unknown(kind, id);
-    if (await k.same(sql, row, row.id)) throw new Problem('gear-listed', `${k.nameOf(row)} is listed already.`, k.nameOf(row), kind === 'camera' ? 'Add its serial to that line, or say what conversion tells it apart.' : 'Add its other names to that line, or say which mount tells it apart.');
+    if (await k.same(sql, row, row.id))
+      throw new Problem(
+        'gear-listed',
+        `${k.nameOf(row)} is listed already.`,
+        k.nameOf(row),
+        kind === 'camera'
+          ? 'Add its serial to that line, or say what conversion tells it apart.'
+          : 'Add its other names to that line, or say which mount tells it apart.',
+      );
     await (before ? k.update(sql, row) : k.insert(sql, row));
-    await record(sql, actorOf(person), k.subject, row.id, before ? 'changed' : 'listed', before ?? null, { name: k.nameOf(row), ...value });
+    await record(sql, actorOf(person), k.subject, row.id, before ? 'changed' : 'listed', before ?? null, {
+      name: k.nameOf(row),
+      ...value,
+    });
   });
   return { id: row.id };
 }
@@ -97,23 +228,56 @@ export async function listSeen(person: Person): Promise<{ cameras: number; lense
   return { cameras: u.cameras.length, lenses: u.lenses.length };
 }
 
-const requestSchema = object({ camera: uuid().nullable().default(null), lens: uuid().nullable().default(null), about: string().trim().required('Say which camera or lens.').max(160), wanted: string().oneOf([...wishes], 'Say what is wanted of it.').required('Say what is wanted of it.'), askedOf: text(120), note: text(2000) }).noUnknown();
+const requestSchema = object({
+  camera: uuid().nullable().default(null),
+  lens: uuid().nullable().default(null),
+  about: string().trim().required('Say which camera or lens.').max(160),
+  wanted: string()
+    .oneOf([...wishes], 'Say what is wanted of it.')
+    .required('Say what is wanted of it.'),
+  askedOf: text(120),
+  note: text(2000),
+}).noUnknown();
 
 /** Notes that something is missing. The same is not asked twice while it is open. */
 export async function askFor(person: Person, input: unknown): Promise<{ id: string }> {
   allow(person, 'gear.ask');
-  const r = checked(requestSchema, input), id = v7();
+  const r = checked(requestSchema, input),
+    id = v7();
   await transaction(async (sql) => {
     if (r.camera && !(await q.cameraById(sql, r.camera))) throw unknown('camera', r.camera);
     if (r.lens && !(await q.lensById(sql, r.lens))) throw unknown('lens', r.lens);
-    if (await q.openRequest(sql, r.about, r.wanted)) throw new Problem('request-open', `A ${r.wanted} for the ${r.about} is asked for already.`, r.about, 'Look at the requests below; add what you know to its note.');
-    await q.insertRequest(sql, { id, cameraId: r.camera, lensId: r.lens, about: r.about, wanted: r.wanted, askedOf: r.askedOf, note: r.note, person: person.id });
-    await record(sql, actorOf(person), 'request', id, 'asked for', null, { name: r.about, wanted: r.wanted, 'asked of': r.askedOf });
+    if (await q.openRequest(sql, r.about, r.wanted))
+      throw new Problem(
+        'request-open',
+        `A ${r.wanted} for the ${r.about} is asked for already.`,
+        r.about,
+        'Look at the requests below; add what you know to its note.',
+      );
+    await q.insertRequest(sql, {
+      id,
+      cameraId: r.camera,
+      lensId: r.lens,
+      about: r.about,
+      wanted: r.wanted,
+      askedOf: r.askedOf,
+      note: r.note,
+      person: person.id,
+    });
+    await record(sql, actorOf(person), 'request', id, 'asked for', null, {
+      name: r.about,
+      wanted: r.wanted,
+      'asked of': r.askedOf,
+    });
   });
   return { id };
 }
 
-const settleSchema = object({ state: string().oneOf(['noted', 'sent', 'promised', 'fulfilled', 'declined']).required(), note: string().trim().max(2000), askedOf: string().trim().max(120) }).noUnknown();
+const settleSchema = object({
+  state: string().oneOf(['noted', 'sent', 'promised', 'fulfilled', 'declined']).required(),
+  note: string().trim().max(2000),
+  askedOf: string().trim().max(120),
+}).noUnknown();
 
 /** Where a request stands; what is not given stays. */
 export async function trackRequest(person: Person, id: string, input: unknown): Promise<void> {
@@ -124,15 +288,41 @@ export async function trackRequest(person: Person, id: string, input: unknown): 
     if (!before) throw unknown('request', id);
     const after = { state: c.state, note: c.note ?? before.note, asked_of: c.askedOf ?? before.asked_of };
     await q.settleRequest(sql, id, after.state, after.note, after.asked_of);
-    await record(sql, actorOf(person), 'request', id, after.state === before.state ? 'noted' : after.state, { state: before.state, note: before.note, 'asked of': before.asked_of }, { name: before.about, state: after.state, note: after.note, 'asked of': after.asked_of });
+    await record(
+      sql,
+      actorOf(person),
+      'request',
+      id,
+      after.state === before.state ? 'noted' : after.state,
+      { state: before.state, note: before.note, 'asked of': before.asked_of },
+      { name: before.about, state: after.state, note: after.note, 'asked of': after.asked_of },
+    );
   });
 }
 
-const photosSchema = object({ photos: array().of(object({ maker: text(120), camera: text(120), unique: text(120), kind: string().oneOf(['camera data', 'rendered']).required(), n: number().integer().min(1).max(1e6).default(1) }).noUnknown().required()).min(1, 'There is no photo to explain.').max(2000, 'At most 2,000 cameras are explained at once.').required() }).noUnknown();
+const photosSchema = object({
+  photos: array()
+    .of(
+      object({
+        maker: text(120),
+        camera: text(120),
+        unique: text(120),
+        kind: string().oneOf(['camera data', 'rendered']).required(),
+        n: number().integer().min(1).max(1e6).default(1),
+      })
+        .noUnknown()
+        .required(),
+    )
+    .min(1, 'There is no photo to explain.')
+    .max(2000, 'At most 2,000 cameras are explained at once.')
+    .required(),
+}).noUnknown();
 
 /** Why photos do not show in an editor, from what their files say; nothing of them is kept. */
 export async function explain(person: Person, input: unknown): Promise<PhotoGroup[]> {
   allow(person, 'view');
-  const { photos } = checked(photosSchema, input), sql = pool(), [editors, own] = await Promise.all([editorsOf(sql), q.cameras(sql)]);
+  const { photos } = checked(photosSchema, input),
+    sql = pool(),
+    [editors, own] = await Promise.all([editorsOf(sql), q.cameras(sql)]);
   return explainPhotos(photos as PhotoSeen[], editors, own);
 }

@@ -20,55 +20,184 @@ import marlstone3 from '@/standins/descriptors/marlstone-3.json';
 import marlstone4 from '@/standins/descriptors/marlstone-4.json';
 import oxbow2 from '@/standins/descriptors/oxbow-2.json';
 
-interface Card { path: string; card: 'shown' | 'empty'; reason: string; offers: string[] }
-interface Catalogue { listed: { path: string; title: string }[]; refused: { path: string; reason: string }[]; cards: Card[] }
-const root = mkdtempSync(join(tmpdir(), 'etagere-desk-')), editors = [marlstone3, marlstone4, oxbow2].map((d) => parseDescriptor(d)), light = daylight(5600);
+interface Card {
+  path: string;
+  card: 'shown' | 'empty';
+  reason: string;
+  offers: string[];
+}
+interface Catalogue {
+  listed: { path: string; title: string }[];
+  refused: { path: string; reason: string }[];
+  cards: Card[];
+}
+const root = mkdtempSync(join(tmpdir(), 'etagere-desk-')),
+  editors = [marlstone3, marlstone4, oxbow2].map((d) => parseDescriptor(d)),
+  light = daylight(5600);
 const system: Record<string, System> = { marlstone: 'macos', oxbow: 'linux' };
-const put = (path: string, bytes: Uint8Array | string): void => { mkdirSync(dirname(join(root, path)), { recursive: true }); writeFileSync(join(root, path), bytes); };
-const dng = (maker: string, model: string): Uint8Array => writeDng({ width: 8, height: 8, cfa: [0, 1, 1, 2], mosaic: new Uint16Array(64).fill(4000), black: 512, white: 16383, neutral: neutralUnder(cameras[0]!, light), maker, model, unique: model, serial: '1', lens: '', focal: 50, aperture: 8, iso: 100, date: '2026:10:14 11:20:00', profile: profileFor(cameras[0]!, null, 'x'), jpeg: null });
+const put = (path: string, bytes: Uint8Array | string): void => {
+  mkdirSync(dirname(join(root, path)), { recursive: true });
+  writeFileSync(join(root, path), bytes);
+};
+const dng = (maker: string, model: string): Uint8Array =>
+  writeDng({
+    width: 8,
+    height: 8,
+    cfa: [0, 1, 1, 2],
+    mosaic: new Uint16Array(64).fill(4000),
+    black: 512,
+    white: 16383,
+    neutral: neutralUnder(cameras[0]!, light),
+    maker,
+    model,
+    unique: model,
+    serial: '1',
+    lens: '',
+    focal: 50,
+    aperture: 8,
+    iso: 100,
+    date: '2026:10:14 11:20:00',
+    profile: profileFor(cameras[0]!, null, 'x'),
+    jpeg: null,
+  });
 const photos: Record<string, () => Promise<Uint8Array> | Uint8Array> = {
-  'Alder.dng': () => dng('Perrin', 'Perrin Alder'), 'Ley.dng': () => dng('Corvane', 'Corvane Ley'), 'Ley II.dng': () => dng('Corvane', 'Corvane Ley II'), 'Ondine.dng': () => dng('Ondine', 'Ondine 40'),
-  'Export.jpg': () => sharp({ create: { width: 8, height: 8, channels: 3, background: '#888' } }).jpeg().withExif({ IFD0: { Make: 'Corvane', Model: 'Corvane Ley II' } }).toBuffer(),
+  'Alder.dng': () => dng('Perrin', 'Perrin Alder'),
+  'Ley.dng': () => dng('Corvane', 'Corvane Ley'),
+  'Ley II.dng': () => dng('Corvane', 'Corvane Ley II'),
+  'Ondine.dng': () => dng('Ondine', 'Ondine 40'),
+  'Export.jpg': () =>
+    sharp({ create: { width: 8, height: 8, channels: 3, background: '#888' } })
+      .jpeg()
+      .withExif({ IFD0: { Make: 'Corvane', Model: 'Corvane Ley II' } })
+      .toBuffer(),
 };
 const inputs = { 'Open to all': null, 'Camera data only': 'camera data', 'Rendered only': 'rendered SDR' } as const;
-const look = fromFunction(9, 'Look', (v) => { v[0] = v[0]! ** 1.1; });
+const look = fromFunction(9, 'Look', (v) => {
+  v[0] = v[0]! ** 1.1;
+});
 const catalogues = new Map<string, Catalogue>();
 
 /** Starts the program as its station does, waits for its list, ends it. */
 async function run(d: Descriptor): Promise<Catalogue> {
-  const at = system[d.editor]!, list = join(root, resolveTemplate(d.listing[at]!, at)), child = spawn(process.execPath, [`dist/standins/${d.editor}.mjs`, '--root', root, '--system', at, '--edition', d.version], { stdio: ['ignore', 'pipe', 'inherit'] });
-  await new Promise<void>((done, fail) => { child.stdout.once('data', () => done()); child.once('exit', (c) => fail(new Error(`ended with ${c}`))); });
+  const at = system[d.editor]!,
+    list = join(root, resolveTemplate(d.listing[at]!, at)),
+    child = spawn(
+      process.execPath,
+      [`dist/standins/${d.editor}.mjs`, '--root', root, '--system', at, '--edition', d.version],
+      { stdio: ['ignore', 'pipe', 'inherit'] },
+    );
+  await new Promise<void>((done, fail) => {
+    child.stdout.once('data', () => done());
+    child.once('exit', (c) => fail(new Error(`ended with ${c}`)));
+  });
   const out = JSON.parse(readFileSync(list, 'utf8')) as Catalogue;
   child.removeAllListeners('exit');
-  await new Promise((done) => { child.once('exit', done); child.kill(); });
+  await new Promise((done) => {
+    child.once('exit', done);
+    child.kill();
+  });
   return out;
 }
 beforeAll(async () => {
   for (const [name, make] of Object.entries(photos)) put(`Pictures/${name}`, await make());
   for (const d of editors) {
-    const a = d.accepts.find((x) => x.kind === 'look')!, folder = resolveTemplate(d.places[a.place]![system[d.editor]!]!, system[d.editor]!);
-    for (const [title, input] of Object.entries(inputs)) put(`${folder}/${title}${a.extension}`, render(a, { title, headings: [], position: 0, scope: { input, result: null }, encoding: null, look, bytes: new TextEncoder().encode(writeCube(look)), id: title }).bytes);
+    const a = d.accepts.find((x) => x.kind === 'look')!,
+      folder = resolveTemplate(d.places[a.place]![system[d.editor]!]!, system[d.editor]!);
+    for (const [title, input] of Object.entries(inputs))
+      put(
+        `${folder}/${title}${a.extension}`,
+        render(a, {
+          title,
+          headings: [],
+          position: 0,
+          scope: { input, result: null },
+          encoding: null,
+          look,
+          bytes: new TextEncoder().encode(writeCube(look)),
+          id: title,
+        }).bytes,
+      );
     catalogues.set(editorKey(d), await run(d));
   }
 });
-afterAll(() => { rmSync(root, { recursive: true, force: true }); });
+afterAll(() => {
+  rmSync(root, { recursive: true, force: true });
+});
 
-const seen = (name: string) => { const f = frameFacts(new Uint8Array(readFileSync(join(root, 'Pictures', name))))!; return { maker: f.maker, camera: f.camera, unique: f.uniqueModel, n: 1, kind: f.format === 'dng' ? ('camera data' as const) : ('rendered' as const) }; };
-const photoSide = (name: string): PhotoSide => { const f = seen(name); return { name, camera: { maker: f.maker, model: f.camera, names: [] }, body: f.camera, kind: f.kind, result: null }; };
-const item = (title: keyof typeof inputs): ItemSide => ({ title, kind: 'look', format: 'cube', status: 'approved', archived: false, away: '', cameras: [], input: inputs[title], result: null, needs: [] });
+const seen = (name: string) => {
+  const f = frameFacts(new Uint8Array(readFileSync(join(root, 'Pictures', name))))!;
+  return {
+    maker: f.maker,
+    camera: f.camera,
+    unique: f.uniqueModel,
+    n: 1,
+    kind: f.format === 'dng' ? ('camera data' as const) : ('rendered' as const),
+  };
+};
+const photoSide = (name: string): PhotoSide => {
+  const f = seen(name);
+  return { name, camera: { maker: f.maker, model: f.camera, names: [] }, body: f.camera, kind: f.kind, result: null };
+};
+const item = (title: keyof typeof inputs): ItemSide => ({
+  title,
+  kind: 'look',
+  format: 'cube',
+  status: 'approved',
+  archived: false,
+  away: '',
+  cameras: [],
+  input: inputs[title],
+  result: null,
+  needs: [],
+});
 const cases = editors.flatMap((d) => Object.keys(photos).map((name) => [editorKey(d), name] as const));
 
 describe('what the editors show', () => {
-  test('they read the looks that were placed', () => { for (const d of editors) expect(catalogues.get(editorKey(d))!.listed.map((l) => l.title).sort(), d.title).toEqual(Object.keys(inputs).sort()); });
+  test('they read the looks that were placed', () => {
+    for (const d of editors)
+      expect(
+        catalogues
+          .get(editorKey(d))!
+          .listed.map((l) => l.title)
+          .sort(),
+        d.title,
+      ).toEqual(Object.keys(inputs).sort());
+  });
   test.each(cases)('%s and %s: a card is empty exactly where we say so', (key, name) => {
-    const d = editors.find((x) => editorKey(x) === key)!, card = catalogues.get(key)!.cards.find((c) => c.path === `Pictures/${name}`)!, said = explainPhotos([seen(name)], [{ key, editor: d.editor, title: d.title, cameras: d.cameras ?? null, stations: 1 }])[0]!.answers[0]!;
+    const d = editors.find((x) => editorKey(x) === key)!,
+      card = catalogues.get(key)!.cards.find((c) => c.path === `Pictures/${name}`)!,
+      said = explainPhotos(
+        [seen(name)],
+        [{ key, editor: d.editor, title: d.title, cameras: d.cameras ?? null, stations: 1 }],
+      )[0]!.answers[0]!;
     expect(said.answer).toBe(card.card === 'shown' ? 'yes' : 'no');
     if (card.card === 'empty') expect(card.reason).toContain(seen(name).camera);
   });
-  test.each(cases.flatMap((c) => (Object.keys(inputs) as (keyof typeof inputs)[]).map((title) => [...c, title] as const)))('%s, %s and the look “%s”: offered exactly where we foretell it', (key, name, title) => {
-    const d = editors.find((x) => editorKey(x) === key)!, cat = catalogues.get(key)!, path = cat.listed.find((l) => l.title === title)!.path, offered = cat.cards.find((c) => c.path === `Pictures/${name}`)!.offers.includes(path);
-    expect(foretell(item(title), photoSide(name), { descriptor: d, system: system[d.editor]!, placed: { state: 'listed', reason: '' }, lists: null }).answer).toBe(offered ? 'yes' : 'no');
+  test.each(
+    cases.flatMap((c) => (Object.keys(inputs) as (keyof typeof inputs)[]).map((title) => [...c, title] as const)),
+  )('%s, %s and the look “%s”: offered exactly where we foretell it', (key, name, title) => {
+    const d = editors.find((x) => editorKey(x) === key)!,
+      cat = catalogues.get(key)!,
+      path = cat.listed.find((l) => l.title === title)!.path,
+      offered = cat.cards.find((c) => c.path === `Pictures/${name}`)!.offers.includes(path);
+    expect(
+      foretell(item(title), photoSide(name), {
+        descriptor: d,
+        system: system[d.editor]!,
+        placed: { state: 'listed', reason: '' },
+        lists: null,
+      }).answer,
+    ).toBe(offered ? 'yes' : 'no');
   });
-  test('both answers occur, or nothing would be tested', () => { const all = [...catalogues.values()].flatMap((c) => c.cards); expect(new Set(all.map((c) => c.card))).toEqual(new Set(['shown', 'empty'])); expect(all.some((c) => c.card === 'shown' && c.offers.length < 3)).toBe(true); });
-  test('empty cards stand in the log, with their reason', () => { expect(existsSync(join(root, 'Library/Application Support/.marlstone-3/refused.log'))).toBe(true); expect(readFileSync(join(root, 'Library/Application Support/.marlstone-3/refused.log'), 'utf8')).toContain('Pictures/Ley.dng: Corvane Ley is not supported by Marlstone 3'); });
+  test('both answers occur, or nothing would be tested', () => {
+    const all = [...catalogues.values()].flatMap((c) => c.cards);
+    expect(new Set(all.map((c) => c.card))).toEqual(new Set(['shown', 'empty']));
+    expect(all.some((c) => c.card === 'shown' && c.offers.length < 3)).toBe(true);
+  });
+  test('empty cards stand in the log, with their reason', () => {
+    expect(existsSync(join(root, 'Library/Application Support/.marlstone-3/refused.log'))).toBe(true);
+    expect(readFileSync(join(root, 'Library/Application Support/.marlstone-3/refused.log'), 'utf8')).toContain(
+      'Pictures/Ley.dng: Corvane Ley is not supported by Marlstone 3',
+    );
+  });
 });

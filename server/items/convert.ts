@@ -18,7 +18,12 @@ import { checked } from '../people/service';
 import { createItem } from './create';
 import * as q from './queries';
 
-export interface ConversionView { carried: { setting: string; title: string; family: string; value: unknown; unit: string }[]; left: { setting: string; title: string; class: string; reason: string }[]; unknown: Record<string, string>; residual: { maxDeltaE: number; p95DeltaE: number; meanDeltaE: number } }
+export interface ConversionView {
+  carried: { setting: string; title: string; family: string; value: unknown; unit: string }[];
+  left: { setting: string; title: string; class: string; reason: string }[];
+  unknown: Record<string, string>;
+  residual: { maxDeltaE: number; p95DeltaE: number; meanDeltaE: number };
+}
 
 async function presetVersion(id: string) {
   const v = await q.versionById(pool(), id);
@@ -28,36 +33,107 @@ async function presetVersion(id: string) {
 }
 
 /** What the conversion would carry and leave, with the residual at the size; `wanted` narrows the settings. */
-export async function previewConversion(person: Person, versionId: string, size: number, wanted?: string[]): Promise<ConversionView> {
+export async function previewConversion(
+  person: Person,
+  versionId: string,
+  size: number,
+  wanted?: string[],
+): Promise<ConversionView> {
   allow(person, 'item.convert');
-  const v = await presetVersion(versionId), settings = v.facts.settings as Settings, classes = v.facts.classes as ClassOverrides;
-  const all = split(settings, classes), baked = bake(settings, size, v.title, classes, wanted), r = bakeResidual(baked);
+  const v = await presetVersion(versionId),
+    settings = v.facts.settings as Settings,
+    classes = v.facts.classes as ClassOverrides;
+  const all = split(settings, classes),
+    baked = bake(settings, size, v.title, classes, wanted),
+    r = bakeResidual(baked);
   const titled = (id: string) => settingById.get(id)?.title ?? id;
   return {
-    carried: Object.entries(all.kept).map(([id, value]) => ({ setting: id, title: titled(id), family: settingById.get(id)!.family, value, unit: settingById.get(id)!.unit })),
-    left: all.left.map((l) => ({ ...l, title: titled(l.setting) })), unknown: v.facts.unknown as Record<string, string>,
+    carried: Object.entries(all.kept).map(([id, value]) => ({
+      setting: id,
+      title: titled(id),
+      family: settingById.get(id)!.family,
+      value,
+      unit: settingById.get(id)!.unit,
+    })),
+    left: all.left.map((l) => ({ ...l, title: titled(l.setting) })),
+    unknown: v.facts.unknown as Record<string, string>,
     residual: { maxDeltaE: r.maxDeltaE, p95DeltaE: r.p95DeltaE, meanDeltaE: r.meanDeltaE },
   };
 }
 
-const schema = object({ versionId: uuid().required(), size: number().integer().min(2).max(129).default(33), settings: array().of(string().required()), title: string().trim().max(200) }).noUnknown();
+const schema = object({
+  versionId: uuid().required(),
+  size: number().integer().min(2).max(129).default(33),
+  settings: array().of(string().required()),
+  title: string().trim().max(200),
+}).noUnknown();
 
 /** Bakes the preset into a `.cube` look: a draft on the preset's shelf that knows its source and recipe. */
-export async function convertPreset(person: Person, input: { versionId: string; size?: number; settings?: string[]; title?: string }): Promise<{ itemId: string; versionId: string }> {
+export async function convertPreset(
+  person: Person,
+  input: { versionId: string; size?: number; settings?: string[]; title?: string },
+): Promise<{ itemId: string; versionId: string }> {
   allow(person, 'item.convert');
-  const c = checked(schema, input), v = await presetVersion(c.versionId), title = c.title || v.title;
-  const baked = bake(v.facts.settings as Settings, c.size, title, v.facts.classes as ClassOverrides, c.settings as string[] | undefined);
-  if (!Object.keys(baked.kept).length) throw new Problem('convert-empty', 'Nothing would be left of this preset in a look.', v.title, 'Choose at least one setting that a table can carry.');
+  const c = checked(schema, input),
+    v = await presetVersion(c.versionId),
+    title = c.title || v.title;
+  const baked = bake(
+    v.facts.settings as Settings,
+    c.size,
+    title,
+    v.facts.classes as ClassOverrides,
+    c.settings as string[] | undefined,
+  );
+  if (!Object.keys(baked.kept).length)
+    throw new Problem(
+      'convert-empty',
+      'Nothing would be left of this preset in a look.',
+      v.title,
+      'Choose at least one setting that a table can carry.',
+    );
   const source = (await q.itemById(pool(), v.item_id, person.id))!;
   await allowUnderLicence(person, source, 'convert');
-  const residual = bakeResidual(baked), bytes = Buffer.from(writeCubeBytes(baked.look)), threads = selvedge(sampler(baked.look));
+  const residual = bakeResidual(baked),
+    bytes = Buffer.from(writeCubeBytes(baked.look)),
+    threads = selvedge(sampler(baked.look));
   return transaction(async (sql) => {
     const sha = await putBlob(sql, bytes);
     const made = await createItem(sql, actorOf(person), {
-      kind: 'look', title, headings: v.headings, shelfId: source.shelf_id, supplier: source.supplier, licenceId: source.licence_id, source: source.source, origin: source.origin, creator: source.creator, rights: source.rights, sha, fileName: `${title}.cube`, format: 'cube', selvedge: threads, ...(baked.kept.monochrome ? { result: 'monochrome' as const } : {}), notes: `made from the preset ${v.title}, version ${v.number}`,
-      facts: { kind: '3d', size: c.size, domain: baked.look.domain, range: rangeOf(baked.look), fileTitle: title, comments: [], warnings: [], tableError: residual, left: baked.left },
+      kind: 'look',
+      title,
+      headings: v.headings,
+      shelfId: source.shelf_id,
+      supplier: source.supplier,
+      licenceId: source.licence_id,
+      source: source.source,
+      origin: source.origin,
+      creator: source.creator,
+      rights: source.rights,
+      sha,
+      fileName: `${title}.cube`,
+      format: 'cube',
+      selvedge: threads,
+      ...(baked.kept.monochrome ? { result: 'monochrome' as const } : {}),
+      notes: `made from the preset ${v.title}, version ${v.number}`,
+      facts: {
+        kind: '3d',
+        size: c.size,
+        domain: baked.look.domain,
+        range: rangeOf(baked.look),
+        fileTitle: title,
+        comments: [],
+        warnings: [],
+        tableError: residual,
+        left: baked.left,
+      },
     });
-    await q.insertLineage(sql, made.versionId, v.id, { tool: 'bake', size: c.size, settings: Object.keys(baked.kept), left: baked.left, tableError: residual });
+    await q.insertLineage(sql, made.versionId, v.id, {
+      tool: 'bake',
+      size: c.size,
+      settings: Object.keys(baked.kept),
+      left: baked.left,
+      tableError: residual,
+    });
     await record(sql, actorOf(person), 'item', made.itemId, 'converted', { source: v.id }, { title, size: c.size });
     return made;
   });

@@ -9,32 +9,110 @@ import { record, type Actor } from '../events';
 import { effectOf } from './effect';
 import * as q from './queries';
 
-export interface NewVersion { kind: q.Kind; sha: Buffer; fileName: string; format: string; facts: unknown; selvedge: unknown; notes: string; variant?: string; internalId?: string; /** given where it is known already; else told from the facts */ content?: Buffer | null; fingerprint?: Buffer | null }
-export interface NewItem extends NewVersion { title: string; headings: string[]; shelfId: string; supplier: string; licenceId?: string | null; source?: unknown; origin?: string; creator?: string; rights?: string; /** of its scope, where whoever makes it knows better than the file */ result?: 'color' | 'monochrome' }
+export interface NewVersion {
+  kind: q.Kind;
+  sha: Buffer;
+  fileName: string;
+  format: string;
+  facts: unknown;
+  selvedge: unknown;
+  notes: string;
+  variant?: string;
+  internalId?: string;
+  /** given where it is known already; else told from the facts */ content?: Buffer | null;
+  fingerprint?: Buffer | null;
+}
+export interface NewItem extends NewVersion {
+  title: string;
+  headings: string[];
+  shelfId: string;
+  supplier: string;
+  licenceId?: string | null;
+  source?: unknown;
+  origin?: string;
+  creator?: string;
+  rights?: string;
+  /** of its scope, where whoever makes it knows better than the file */ result?: 'color' | 'monochrome';
+}
 
 /** Words of a version that people search by: the settings that it uses, its tables, its camera. */
 function wordsOf(facts: Record<string, unknown>): string {
-  const settings = Object.keys((facts.settings ?? {}) as object).flatMap((id) => { const d = settingById.get(id); return d ? [d.title, d.family] : []; });
-  const nodes = ((facts.nodes ?? []) as { kind: string }[]).map((n) => n.kind), lenses = (facts.lenses ?? []) as string[];
-  return [...settings, ...nodes, ...lenses, facts.camera, facts.fileTitle, facts.space].filter((w) => typeof w === 'string').join(' ').slice(0, 20000);
+  const settings = Object.keys((facts.settings ?? {}) as object).flatMap((id) => {
+    const d = settingById.get(id);
+    return d ? [d.title, d.family] : [];
+  });
+  const nodes = ((facts.nodes ?? []) as { kind: string }[]).map((n) => n.kind),
+    lenses = (facts.lenses ?? []) as string[];
+  return [...settings, ...nodes, ...lenses, facts.camera, facts.fileTitle, facts.space]
+    .filter((w) => typeof w === 'string')
+    .join(' ')
+    .slice(0, 20000);
 }
 
 /** Adds a version to an item; the newest of its variant is what counts. */
 export async function addVersion(sql: Sql, actor: Actor, itemId: string, n: NewVersion): Promise<string> {
-  const id = v7(), known = n.content !== undefined && n.fingerprint !== undefined ? null : await effectOf(sql, n.kind, n.sha, n.facts as Record<string, unknown>);
+  const id = v7(),
+    known =
+      n.content !== undefined && n.fingerprint !== undefined
+        ? null
+        : await effectOf(sql, n.kind, n.sha, n.facts as Record<string, unknown>);
   await q.insertVersion(sql, {
-    id, itemId, sha: n.sha, fileName: n.fileName.slice(0, 255), format: n.format, facts: n.facts, selvedge: n.selvedge, encoding: n.kind === 'look' ? assumedEncoding : null, notes: n.notes, authorId: actor.personId,
-    variant: (n.variant ?? '').slice(0, 80), internalId: n.internalId ?? '', words: wordsOf(n.facts as Record<string, unknown>), content: n.content ?? known?.content ?? null, fingerprint: n.fingerprint ?? (known?.fingerprint ? Buffer.from(bytesOfFingerprint(known.fingerprint)) : null),
+    id,
+    itemId,
+    sha: n.sha,
+    fileName: n.fileName.slice(0, 255),
+    format: n.format,
+    facts: n.facts,
+    selvedge: n.selvedge,
+    encoding: n.kind === 'look' ? assumedEncoding : null,
+    notes: n.notes,
+    authorId: actor.personId,
+    variant: (n.variant ?? '').slice(0, 80),
+    internalId: n.internalId ?? '',
+    words: wordsOf(n.facts as Record<string, unknown>),
+    content: n.content ?? known?.content ?? null,
+    fingerprint: n.fingerprint ?? (known?.fingerprint ? Buffer.from(bytesOfFingerprint(known.fingerprint)) : null),
   });
   return id;
 }
 
 export async function createItem(sql: Sql, actor: Actor, n: NewItem): Promise<{ itemId: string; versionId: string }> {
-  const itemId = v7(), facts = n.facts as { settings?: { monochrome?: unknown }; cameras?: string[] | null; fileScope?: { input?: unknown; result?: unknown } | null };
-  if (!(await q.shelfById(sql, n.shelfId))) throw new Problem('shelf-unknown', 'The chosen shelf is not there.', n.shelfId, 'Choose another shelf.');
-  const mono = n.result ? n.result : n.kind === 'preset' && facts.settings?.monochrome ? 'monochrome' : facts.fileScope?.result === 'monochrome' || facts.fileScope?.result === 'color' ? facts.fileScope.result : null;
-  const input = n.kind === 'camera-profile' ? 'camera data' : typeof facts.fileScope?.input === 'string' ? facts.fileScope.input : null;
-  await q.insertItem(sql, { id: itemId, kind: n.kind, title: n.title.trim().slice(0, 200) || 'Untitled', headings: n.headings.slice(0, 4), shelfId: n.shelfId, supplier: n.supplier, scope: { input, result: mono }, cameras: Array.isArray(facts.cameras) ? facts.cameras : [], licenceId: n.licenceId ?? null, source: n.source ?? {}, origin: n.origin ?? (n.supplier ? 'bought' : 'house'), creator: n.creator ?? '', rights: n.rights ?? '' });
+  const itemId = v7(),
+    facts = n.facts as {
+      settings?: { monochrome?: unknown };
+      cameras?: string[] | null;
+      fileScope?: { input?: unknown; result?: unknown } | null;
+    };
+  if (!(await q.shelfById(sql, n.shelfId)))
+    throw new Problem('shelf-unknown', 'The chosen shelf is not there.', n.shelfId, 'Choose another shelf.');
+  const mono = n.result
+    ? n.result
+    : n.kind === 'preset' && facts.settings?.monochrome
+      ? 'monochrome'
+      : facts.fileScope?.result === 'monochrome' || facts.fileScope?.result === 'color'
+        ? facts.fileScope.result
+        : null;
+  const input =
+    n.kind === 'camera-profile'
+      ? 'camera data'
+      : typeof facts.fileScope?.input === 'string'
+        ? facts.fileScope.input
+        : null;
+  await q.insertItem(sql, {
+    id: itemId,
+    kind: n.kind,
+    title: n.title.trim().slice(0, 200) || 'Untitled',
+    headings: n.headings.slice(0, 4),
+    shelfId: n.shelfId,
+    supplier: n.supplier,
+    scope: { input, result: mono },
+    cameras: Array.isArray(facts.cameras) ? facts.cameras : [],
+    licenceId: n.licenceId ?? null,
+    source: n.source ?? {},
+    origin: n.origin ?? (n.supplier ? 'bought' : 'house'),
+    creator: n.creator ?? '',
+    rights: n.rights ?? '',
+  });
   const versionId = await addVersion(sql, actor, itemId, n);
   await record(sql, actor, 'item', itemId, 'made', null, { title: n.title, kind: n.kind });
   return { itemId, versionId };

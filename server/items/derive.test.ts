@@ -22,51 +22,173 @@ import { itemFor, lookOf, versionFor } from './service';
 import { addShelf } from './shelves';
 
 withDatabase();
-let shelf = '', look = '', profile = '';
-const bring = (n: Partial<Parameters<typeof createItem>[2]> & { bytes: Uint8Array }) => { const { bytes, ...rest } = n; return transaction(async (sql) => createItem(sql, actorOf(p.librarian), { kind: 'look', title: 'X', headings: ['Kiln'], shelfId: shelf, supplier: '', fileName: 'x.cube', format: 'cube', facts: {}, selvedge: null, notes: '', ...rest, sha: await putBlob(sql, Buffer.from(bytes)) })); };
+let shelf = '',
+  look = '',
+  profile = '';
+const bring = (n: Partial<Parameters<typeof createItem>[2]> & { bytes: Uint8Array }) => {
+  const { bytes, ...rest } = n;
+  return transaction(async (sql) =>
+    createItem(sql, actorOf(p.librarian), {
+      kind: 'look',
+      title: 'X',
+      headings: ['Kiln'],
+      shelfId: shelf,
+      supplier: '',
+      fileName: 'x.cube',
+      format: 'cube',
+      facts: {},
+      selvedge: null,
+      notes: '',
+      ...rest,
+      sha: await putBlob(sql, Buffer.from(bytes)),
+    }),
+  );
+};
 beforeAll(async () => {
   shelf = await addShelf(p.librarian, { name: 'Forms' });
-  look = (await bring({ bytes: new TextEncoder().encode(cubeOf(houseLooks[0]!, 17)), title: 'Amber', facts: { kind: '3d', size: 17 } })).versionId;
+  look = (
+    await bring({
+      bytes: new TextEncoder().encode(cubeOf(houseLooks[0]!, 17)),
+      title: 'Amber',
+      facts: { kind: '3d', size: 17 },
+    })
+  ).versionId;
   const dcp = writeDcp(profileFor(cameras[0]!, 'Standard', 'Alder Standard'));
-  profile = (await bring({ bytes: dcp, kind: 'camera-profile', title: 'Alder Standard', fileName: 'a.dcp', format: 'dcp', facts: { ...cameraProfileFacts(dcp) } })).versionId;
+  profile = (
+    await bring({
+      bytes: dcp,
+      kind: 'camera-profile',
+      title: 'Alder Standard',
+      fileName: 'a.dcp',
+      format: 'dcp',
+      facts: { ...cameraProfileFacts(dcp) },
+    })
+  ).versionId;
 });
-const made = async (version: string, input: Parameters<typeof derive>[2]) => { const { itemId, versionId } = await derive(p.librarian, version, input); return { ...(await itemFor(p.librarian, itemId)), v: await versionFor(p.librarian, versionId), bytes: new Uint8Array(await getBlob((await versionFor(p.librarian, versionId)).sha256)) }; };
-const colors = async (v: Parameters<typeof lookOf>[0]) => { const f = sampler(await lookOf(v)), o = new Float64Array(3), out: number[] = []; for (const c of [[0.2, 0.4, 0.6], [0.8, 0.5, 0.3], [0.1, 0.1, 0.1]] as const) { f(c[0], c[1], c[2], o, 0); out.push(...o); } return out; };
+const made = async (version: string, input: Parameters<typeof derive>[2]) => {
+  const { itemId, versionId } = await derive(p.librarian, version, input);
+  return {
+    ...(await itemFor(p.librarian, itemId)),
+    v: await versionFor(p.librarian, versionId),
+    bytes: new Uint8Array(await getBlob((await versionFor(p.librarian, versionId)).sha256)),
+  };
+};
+const colors = async (v: Parameters<typeof lookOf>[0]) => {
+  const f = sampler(await lookOf(v)),
+    o = new Float64Array(3),
+    out: number[] = [];
+  for (const c of [
+    [0.2, 0.4, 0.6],
+    [0.8, 0.5, 0.3],
+    [0.1, 0.1, 0.1],
+  ] as const) {
+    f(c[0], c[1], c[2], o, 0);
+    out.push(...o);
+  }
+  return out;
+};
 
 describe('other forms of a look', () => {
-  test.each(['cube', 'clf', 'icc-link', 'icc-abstract'] as const)('as %s: its error is told first, and the item does what its source does', async (form) => {
-    const seen = await previewDerived(p.librarian, look, { form, title: `Amber as ${form}` }), m = await made(look, { form, title: `Amber as ${form}` }), a = await colors(await versionFor(p.librarian, look)), b = await colors(m.v);
-    expect(seen.residual!.meanDeltaE).toBeLessThan(form === 'icc-abstract' ? 1 : 0.2); expect(seen.bytes).toBe(m.bytes.length);
-    expect(m.item).toMatchObject({ kind: 'look', title: `Amber as ${form}`, headings: ['Kiln'], shelf_id: shelf }); expect(m.newest.status).toBe('draft');
-    expect(m.sources.map((s) => s.version_id)).toEqual([look]); expect(m.newest.selvedge).toHaveLength(12);
-    b.forEach((v, i) => expect(Math.abs(v - a[i]!)).toBeLessThan(0.02));
-  });
+  test.each(['cube', 'clf', 'icc-link', 'icc-abstract'] as const)(
+    'as %s: its error is told first, and the item does what its source does',
+    async (form) => {
+      const seen = await previewDerived(p.librarian, look, { form, title: `Amber as ${form}` }),
+        m = await made(look, { form, title: `Amber as ${form}` }),
+        a = await colors(await versionFor(p.librarian, look)),
+        b = await colors(m.v);
+      expect(seen.residual!.meanDeltaE).toBeLessThan(form === 'icc-abstract' ? 1 : 0.2);
+      expect(seen.bytes).toBe(m.bytes.length);
+      expect(m.item).toMatchObject({ kind: 'look', title: `Amber as ${form}`, headings: ['Kiln'], shelf_id: shelf });
+      expect(m.newest.status).toBe('draft');
+      expect(m.sources.map((s) => s.version_id)).toEqual([look]);
+      expect(m.newest.selvedge).toHaveLength(12);
+      b.forEach((v, i) => expect(Math.abs(v - a[i]!)).toBeLessThan(0.02));
+    },
+  );
   test('an ICC link becomes a table again', async () => {
-    const link = await made(look, { form: 'icc-link', title: 'Link' }), back = await made(link.v.id, { form: 'cube', title: 'Back' }), a = await colors(await versionFor(p.librarian, look)), b = await colors(back.v);
+    const link = await made(look, { form: 'icc-link', title: 'Link' }),
+      back = await made(link.v.id, { form: 'cube', title: 'Back' }),
+      a = await colors(await versionFor(p.librarian, look)),
+      b = await colors(back.v);
     b.forEach((v, i) => expect(Math.abs(v - a[i]!)).toBeLessThan(0.01));
     expect(back.sources.map((s) => s.version_id)).toEqual([link.v.id]);
     // laid over what it was made from, it would act twice: the bench tells by these
-    expect([...(await candidatesFor(p.retoucher, [back.v.id]))[0]!.roots].sort()).toEqual([back.v.id, link.v.id, look].sort());
+    expect([...(await candidatesFor(p.retoucher, [back.v.id]))[0]!.roots].sort()).toEqual(
+      [back.v.id, link.v.id, look].sort(),
+    );
   });
-  test('a table of its own size is exact', async () => { expect((await previewDerived(p.librarian, look, { form: 'cube', points: 17 })).residual!.maxDeltaE).toBeLessThan(0.01); expect((await previewDerived(p.librarian, look, { form: 'cube', points: 5 })).residual!.maxDeltaE).toBeGreaterThan(0.1); });
+  test('a table of its own size is exact', async () => {
+    expect((await previewDerived(p.librarian, look, { form: 'cube', points: 17 })).residual!.maxDeltaE).toBeLessThan(
+      0.01,
+    );
+    expect((await previewDerived(p.librarian, look, { form: 'cube', points: 5 })).residual!.maxDeltaE).toBeGreaterThan(
+      0.1,
+    );
+  });
 });
 
 describe('other forms of a camera profile', () => {
   test('an ICC input profile at one light says so, and develops camera data on the bench much as its source does', async () => {
-    const m = await made(profile, { form: 'icc-input', title: 'Alder in June', kelvin: 5600 }), n = neutralUnder(cameras[0]!, daylight(5600)), mosaic = new Uint16Array(32 * 24).fill(4000);
+    const m = await made(profile, { form: 'icc-input', title: 'Alder in June', kelvin: 5600 }),
+      n = neutralUnder(cameras[0]!, daylight(5600)),
+      mosaic = new Uint16Array(32 * 24).fill(4000);
     expect(iccHeader(m.bytes)).toMatchObject({ class: 'input', description: 'Alder in June, of square root values' });
-    const dng = writeDng({ width: 32, height: 24, cfa: [0, 1, 1, 2], mosaic, black: 512, white: 16383, neutral: n, maker: 'Perrin', model: 'Perrin Alder', unique: 'Perrin Alder', serial: '9', lens: 'L', focal: 50, aperture: 8, iso: 100, date: '2026:10:14 11:20:00', profile: profileFor(cameras[0]!, null, 'E'), jpeg: null });
-    const frame = await transaction(async (sql) => frameFromFile(sql, actorOf(p.librarian), { name: 'F', fileName: 'f.dng', sha: await putBlob(sql, Buffer.from(dng)), facts: factsOfFrame(dng) })), a = await baseTable(p.librarian, { frame, version: profile }), b = await baseTable(p.librarian, { frame, version: m.v.id }), o = new Float64Array(3), q = new Float64Array(3);
-    for (const c of [[0.3, 0.3, 0.3], [0.5, 0.4, 0.3], [0.25, 0.35, 0.5]] as [number, number, number][]) { sampler(a.look)(...c, o, 0); sampler(b.look)(...c, q, 0); o.forEach((v, i) => expect(Math.abs(v - q[i]!)).toBeLessThan(0.03)); }
+    const dng = writeDng({
+      width: 32,
+      height: 24,
+      cfa: [0, 1, 1, 2],
+      mosaic,
+      black: 512,
+      white: 16383,
+      neutral: n,
+      maker: 'Perrin',
+      model: 'Perrin Alder',
+      unique: 'Perrin Alder',
+      serial: '9',
+      lens: 'L',
+      focal: 50,
+      aperture: 8,
+      iso: 100,
+      date: '2026:10:14 11:20:00',
+      profile: profileFor(cameras[0]!, null, 'E'),
+      jpeg: null,
+    });
+    const frame = await transaction(async (sql) =>
+        frameFromFile(sql, actorOf(p.librarian), {
+          name: 'F',
+          fileName: 'f.dng',
+          sha: await putBlob(sql, Buffer.from(dng)),
+          facts: factsOfFrame(dng),
+        }),
+      ),
+      a = await baseTable(p.librarian, { frame, version: profile }),
+      b = await baseTable(p.librarian, { frame, version: m.v.id }),
+      o = new Float64Array(3),
+      q = new Float64Array(3);
+    for (const c of [
+      [0.3, 0.3, 0.3],
+      [0.5, 0.4, 0.3],
+      [0.25, 0.35, 0.5],
+    ] as [number, number, number][]) {
+      sampler(a.look)(...c, o, 0);
+      sampler(b.look)(...c, q, 0);
+      o.forEach((v, i) => expect(Math.abs(v - q[i]!)).toBeLessThan(0.03));
+    }
     expect(b.white.kelvin).toBeGreaterThan(5000);
   });
   test('without tables, with another curve, for one light or another camera: only that changes', async () => {
-    const of = async (form: Parameters<typeof derive>[2]) => profileOf(readDcp((await made(profile, form)).bytes)), own = profileOf(profileFor(cameras[0]!, 'Standard', 'x'));
-    expect(own.look).not.toBeNull(); expect((await of({ form: 'without-look', title: 'No look table' })).look).toBeNull();
-    expect((await of({ form: 'straight', title: 'Straight' })).curve).toEqual([[0, 0], [1, 1]]);
+    const of = async (form: Parameters<typeof derive>[2]) => profileOf(readDcp((await made(profile, form)).bytes)),
+      own = profileOf(profileFor(cameras[0]!, 'Standard', 'x'));
+    expect(own.look).not.toBeNull();
+    expect((await of({ form: 'without-look', title: 'No look table' })).look).toBeNull();
+    expect((await of({ form: 'straight', title: 'Straight' })).curve).toEqual([
+      [0, 0],
+      [1, 1],
+    ]);
     expect((await of({ form: 'first-light', title: 'One light' })).color).toHaveLength(1);
     const other = await made(profile, { form: 'other-camera', title: 'For Ley', camera: 'Corvane Ley' });
-    expect(other.item.cameras).toEqual(['Corvane Ley']); expect(other.newest.status).toBe('draft');
+    expect(other.item.cameras).toEqual(['Corvane Ley']);
+    expect(other.newest.status).toBe('draft');
     await expect(derive(p.librarian, profile, { form: 'other-camera' })).rejects.toMatchObject({ code: 'camera-text' });
   });
 });
@@ -75,7 +197,14 @@ test('what cannot become that, and what a licence forbids, is refused', async ()
   await expect(derive(p.librarian, look, { form: 'icc-input' })).rejects.toMatchObject({ code: 'derive-form' });
   await expect(derive(p.librarian, profile, { form: 'cube' })).rejects.toMatchObject({ code: 'derive-form' });
   await expect(derive(p.librarian, look, { form: 'jpeg' })).rejects.toMatchObject({ code: 'input-invalid' });
-  const licenceId = await addLicence(p.librarian, { name: 'Seats, no conversion', may_convert: 'no', may_spread: 'no' }), bought = await bring({ bytes: new TextEncoder().encode(cubeOf(houseLooks[1]!, 9)), title: 'Bought', licenceId });
-  await expect(derive(p.librarian, bought.versionId, { form: 'icc-link' })).rejects.toMatchObject({ code: expect.stringMatching(/licence/) as string });
+  const licenceId = await addLicence(p.librarian, {
+      name: 'Seats, no conversion',
+      may_convert: 'no',
+      may_spread: 'no',
+    }),
+    bought = await bring({ bytes: new TextEncoder().encode(cubeOf(houseLooks[1]!, 9)), title: 'Bought', licenceId });
+  await expect(derive(p.librarian, bought.versionId, { form: 'icc-link' })).rejects.toMatchObject({
+    code: expect.stringMatching(/licence/) as string,
+  });
   expect((await pool().query(`select 1 from item where title = 'Bought'`)).rowCount).toBe(1);
 });

@@ -5,7 +5,16 @@ import { profileOf, readDcp, writeDcp } from '@/core/camera/dcp';
 import { cameraProfileFacts } from '@/core/camera/facts';
 import { toAbstract, toDeviceLink, toInputProfile } from '@/core/icc/convert';
 import { readAnyLook } from '@/core/icc/look';
-import { identity, residual, sampler, selvedge, tableOfProgram, writeClf, writeCubeBytes, type Residual } from '@/core/look';
+import {
+  identity,
+  residual,
+  sampler,
+  selvedge,
+  tableOfProgram,
+  writeClf,
+  writeCubeBytes,
+  type Residual,
+} from '@/core/look';
 import { recognise } from '@/core/pack/recognise';
 import { Problem } from '@/core/problem';
 import { getBlob, putBlob } from '../blobs/service';
@@ -19,72 +28,224 @@ import { createItem } from './create';
 import * as q from './queries';
 import { versionFor } from './service';
 
-export const LOOK_FORMS = ['cube', 'clf', 'icc-link', 'icc-abstract'] as const, PROFILE_FORMS = ['icc-input', 'without-look', 'without-map', 'straight', 'editor-curve', 'first-light', 'second-light', 'other-camera'] as const;
+export const LOOK_FORMS = ['cube', 'clf', 'icc-link', 'icc-abstract'] as const,
+  PROFILE_FORMS = [
+    'icc-input',
+    'without-look',
+    'without-map',
+    'straight',
+    'editor-curve',
+    'first-light',
+    'second-light',
+    'other-camera',
+  ] as const;
 export type Form = (typeof LOOK_FORMS)[number] | (typeof PROFILE_FORMS)[number];
 
-const schema = object({ form: string().oneOf([...LOOK_FORMS, ...PROFILE_FORMS], 'That is no form of an item.').required(), title: string().trim().max(200).default(''), points: number().integer().min(2).max(129).default(33), kelvin: number().min(2000).max(50000).default(5000), camera: string().trim().max(200).default('') }).noUnknown();
-export interface Asked { form: Form; title?: string; points?: number; kelvin?: number; camera?: string }
+const schema = object({
+  form: string()
+    .oneOf([...LOOK_FORMS, ...PROFILE_FORMS], 'That is no form of an item.')
+    .required(),
+  title: string().trim().max(200).default(''),
+  points: number().integer().min(2).max(129).default(33),
+  kelvin: number().min(2000).max(50000).default(5000),
+  camera: string().trim().max(200).default(''),
+}).noUnknown();
+export interface Asked {
+  form: Form;
+  title?: string;
+  points?: number;
+  kelvin?: number;
+  camera?: string;
+}
 type Measured = Pick<Residual, 'maxDeltaE' | 'p95DeltaE' | 'meanDeltaE'>;
-interface Made { bytes: Uint8Array; extension: string; kind: 'look' | 'camera-profile'; /** of the table against its source; null where nothing is approximated */ residual: Measured | null; said: string }
+interface Made {
+  bytes: Uint8Array;
+  extension: string;
+  kind: 'look' | 'camera-profile';
+  /** of the table against its source; null where nothing is approximated */ residual: Measured | null;
+  said: string;
+}
 
 const created = (): Date => new Date();
 
 async function ofLook(bytes: Uint8Array, a: Required<Asked>): Promise<Made> {
-  const program = await readAnyLook(bytes), f = program.evaluate('tetrahedral', 1), about = { title: a.title, created: created(), grid: a.form === 'icc-abstract' ? Math.min(65, a.points) : a.points };
-  if (a.form === 'icc-link') { const r = await toDeviceLink(f, about); return { ...r, extension: 'icc', kind: 'look', said: `ICC device link, ${a.points} points` }; }
-  if (a.form === 'icc-abstract') { const r = await toAbstract(f, about); return { ...r, extension: 'icc', kind: 'look', said: `ICC abstract profile, ${about.grid} points` }; }
-  const own = program.look && program.look.kind === '3d' && program.look.size === a.points && program.look.domain.min.every((v) => v === 0) && program.look.domain.max.every((v) => v === 1) ? program.look : null, base = identity(a.points), table = own ?? { ...base, table: tableOf(f, a.points) }, look = { ...table, title: a.title };
+  const program = await readAnyLook(bytes),
+    f = program.evaluate('tetrahedral', 1),
+    about = { title: a.title, created: created(), grid: a.form === 'icc-abstract' ? Math.min(65, a.points) : a.points };
+  if (a.form === 'icc-link') {
+    const r = await toDeviceLink(f, about);
+    return { ...r, extension: 'icc', kind: 'look', said: `ICC device link, ${a.points} points` };
+  }
+  if (a.form === 'icc-abstract') {
+    const r = await toAbstract(f, about);
+    return { ...r, extension: 'icc', kind: 'look', said: `ICC abstract profile, ${about.grid} points` };
+  }
+  const own =
+      program.look &&
+      program.look.kind === '3d' &&
+      program.look.size === a.points &&
+      program.look.domain.min.every((v) => v === 0) &&
+      program.look.domain.max.every((v) => v === 1)
+        ? program.look
+        : null,
+    base = identity(a.points),
+    table = own ?? { ...base, table: tableOf(f, a.points) },
+    look = { ...table, title: a.title };
   const r = residual(f, sampler(look));
-  return a.form === 'cube' ? { bytes: writeCubeBytes(look), extension: 'cube', kind: 'look', residual: r, said: `table of ${a.points} points` } : { bytes: new TextEncoder().encode(writeClf(look, a.title)), extension: 'clf', kind: 'look', residual: r, said: `Common LUT Format, ${a.points} points` };
+  return a.form === 'cube'
+    ? { bytes: writeCubeBytes(look), extension: 'cube', kind: 'look', residual: r, said: `table of ${a.points} points` }
+    : {
+        bytes: new TextEncoder().encode(writeClf(look, a.title)),
+        extension: 'clf',
+        kind: 'look',
+        residual: r,
+        said: `Common LUT Format, ${a.points} points`,
+      };
 }
 function tableOf(f: ReturnType<typeof sampler>, n: number): Float32Array {
-  const out = new Float32Array(n ** 3 * 3), v = new Float64Array(3);
-  for (let b = 0, i = 0; b < n; b++) for (let g = 0; g < n; g++) for (let r = 0; r < n; r++, i += 3) { f(r / (n - 1), g / (n - 1), b / (n - 1), v, 0); out.set(v, i); }
+  const out = new Float32Array(n ** 3 * 3),
+    v = new Float64Array(3);
+  for (let b = 0, i = 0; b < n; b++)
+    for (let g = 0; g < n; g++)
+      for (let r = 0; r < n; r++, i += 3) {
+        f(r / (n - 1), g / (n - 1), b / (n - 1), v, 0);
+        out.set(v, i);
+      }
   return out;
 }
 
 async function ofProfile(bytes: Uint8Array, a: Required<Asked>): Promise<Made> {
-  const dcp = readDcp(bytes), edited = (d: typeof dcp, said: string): Made => ({ bytes: writeDcp(edit(d, { name: a.title })), extension: 'dcp', kind: 'camera-profile', residual: null, said });
+  const dcp = readDcp(bytes),
+    edited = (d: typeof dcp, said: string): Made => ({
+      bytes: writeDcp(edit(d, { name: a.title })),
+      extension: 'dcp',
+      kind: 'camera-profile',
+      residual: null,
+      said,
+    });
   switch (a.form) {
-    case 'icc-input': { const r = await toInputProfile(profileOf(dcp), a.kelvin, { title: a.title, created: created(), grid: a.points }); return { ...r, extension: 'icc', kind: 'camera-profile', said: `ICC input profile at ${a.kelvin} K, ${a.points} points` }; }
-    case 'without-look': return edited(edit(dcp, { drop: ['look'] }), 'without its look table');
-    case 'without-map': return edited(edit(dcp, { drop: ['hue-sat'] }), 'without its hue and saturation map');
-    case 'straight': return edited(edit(dcp, { curve: 'linear' }), 'with a straight tone curve');
-    case 'editor-curve': return edited(edit(dcp, { curve: 'editor' }), 'without a tone curve: each editor puts its own');
-    case 'first-light': return edited(split(dcp, 0), 'for its first light alone');
-    case 'second-light': return edited(split(dcp, 1), 'for its second light alone');
+    case 'icc-input': {
+      const r = await toInputProfile(profileOf(dcp), a.kelvin, { title: a.title, created: created(), grid: a.points });
+      return {
+        ...r,
+        extension: 'icc',
+        kind: 'camera-profile',
+        said: `ICC input profile at ${a.kelvin} K, ${a.points} points`,
+      };
+    }
+    case 'without-look':
+      return edited(edit(dcp, { drop: ['look'] }), 'without its look table');
+    case 'without-map':
+      return edited(edit(dcp, { drop: ['hue-sat'] }), 'without its hue and saturation map');
+    case 'straight':
+      return edited(edit(dcp, { curve: 'linear' }), 'with a straight tone curve');
+    case 'editor-curve':
+      return edited(edit(dcp, { curve: 'editor' }), 'without a tone curve: each editor puts its own');
+    case 'first-light':
+      return edited(split(dcp, 0), 'for its first light alone');
+    case 'second-light':
+      return edited(split(dcp, 1), 'for its second light alone');
     default:
-      if (!a.camera) throw new Problem('camera-text', 'The other camera has no name.', 'camera', 'Say the camera’s name as its files bear it.');
+      if (!a.camera)
+        throw new Problem(
+          'camera-text',
+          'The other camera has no name.',
+          'camera',
+          'Say the camera’s name as its files bear it.',
+        );
       return edited(edit(dcp, { camera: a.camera }), `for ${a.camera}: to be proved on a frame of that camera`);
   }
 }
 
-async function make(person: Person, versionId: string, input: unknown): Promise<{ v: Awaited<ReturnType<typeof versionFor>>; asked: Required<Asked>; made: Made }> {
+async function make(
+  person: Person,
+  versionId: string,
+  input: unknown,
+): Promise<{ v: Awaited<ReturnType<typeof versionFor>>; asked: Required<Asked>; made: Made }> {
   allow(person, 'item.convert');
-  const c = checked(schema, input) as unknown as Required<Asked>, v = await versionFor(person, versionId), asked = { ...c, title: c.title || v.title }, bytes = new Uint8Array(await getBlob(v.sha256));
-  if (v.kind === 'look' && (LOOK_FORMS as readonly string[]).includes(c.form)) return { v, asked, made: await ofLook(bytes, asked) };
-  if (v.kind === 'camera-profile' && v.format === 'dcp' && (PROFILE_FORMS as readonly string[]).includes(c.form)) return { v, asked, made: await ofProfile(bytes, asked) };
-  throw new Problem('derive-form', `${v.title} cannot become that.`, v.title, v.kind === 'preset' ? 'Convert the preset into a look first.' : 'Choose another form.');
+  const c = checked(schema, input) as unknown as Required<Asked>,
+    v = await versionFor(person, versionId),
+    asked = { ...c, title: c.title || v.title },
+    bytes = new Uint8Array(await getBlob(v.sha256));
+  if (v.kind === 'look' && (LOOK_FORMS as readonly string[]).includes(c.form))
+    return { v, asked, made: await ofLook(bytes, asked) };
+  if (v.kind === 'camera-profile' && v.format === 'dcp' && (PROFILE_FORMS as readonly string[]).includes(c.form))
+    return { v, asked, made: await ofProfile(bytes, asked) };
+  throw new Problem(
+    'derive-form',
+    `${v.title} cannot become that.`,
+    v.title,
+    v.kind === 'preset' ? 'Convert the preset into a look first.' : 'Choose another form.',
+  );
 }
 
-export interface DerivedView { said: string; bytes: number; residual: Measured | null }
+export interface DerivedView {
+  said: string;
+  bytes: number;
+  residual: Measured | null;
+}
 /** What would be made, with its error, without keeping it. */
 export async function previewDerived(person: Person, versionId: string, input: unknown): Promise<DerivedView> {
   const { made } = await make(person, versionId, input);
-  return { said: made.said, bytes: made.bytes.length, residual: made.residual && { maxDeltaE: made.residual.maxDeltaE, p95DeltaE: made.residual.p95DeltaE, meanDeltaE: made.residual.meanDeltaE } };
+  return {
+    said: made.said,
+    bytes: made.bytes.length,
+    residual: made.residual && {
+      maxDeltaE: made.residual.maxDeltaE,
+      p95DeltaE: made.residual.p95DeltaE,
+      meanDeltaE: made.residual.meanDeltaE,
+    },
+  };
 }
 
 /** Makes the other form an item of its own, a draft beside its source, with lineage; the licence has to allow it. */
-export async function derive(person: Person, versionId: string, input: unknown): Promise<{ itemId: string; versionId: string }> {
-  const { v, asked, made } = await make(person, versionId, input), source = (await q.itemById(pool(), v.item_id, person.id))!;
+export async function derive(
+  person: Person,
+  versionId: string,
+  input: unknown,
+): Promise<{ itemId: string; versionId: string }> {
+  const { v, asked, made } = await make(person, versionId, input),
+    source = (await q.itemById(pool(), v.item_id, person.id))!;
   await allowUnderLicence(person, source, 'convert');
-  const name = `${asked.title}.${made.extension}`, r = recognise(name, made.bytes, await descriptors()), facts = made.extension === 'dcp' ? cameraProfileFacts(made.bytes) : r.facts, cameras = asked.form === 'other-camera' ? [asked.camera] : source.cameras;
+  const name = `${asked.title}.${made.extension}`,
+    r = recognise(name, made.bytes, await descriptors()),
+    facts = made.extension === 'dcp' ? cameraProfileFacts(made.bytes) : r.facts,
+    cameras = asked.form === 'other-camera' ? [asked.camera] : source.cameras;
   const threads = made.kind === 'look' ? selvedge(sampler(tableOfProgram(await readAnyLook(made.bytes)))) : v.selvedge;
   return transaction(async (sql) => {
-    const out = await createItem(sql, actorOf(person), { kind: made.kind, title: asked.title, headings: source.headings, shelfId: source.shelf_id, supplier: source.supplier, licenceId: source.licence_id, source: source.source, origin: source.origin, creator: source.creator, rights: source.rights, sha: await putBlob(sql, Buffer.from(made.bytes)), fileName: name, format: r.format, facts: { ...facts, cameras, ...(made.residual ? { tableError: made.residual } : {}) }, selvedge: threads, notes: `${made.said}, made from ${source.title}` });
+    const out = await createItem(sql, actorOf(person), {
+      kind: made.kind,
+      title: asked.title,
+      headings: source.headings,
+      shelfId: source.shelf_id,
+      supplier: source.supplier,
+      licenceId: source.licence_id,
+      source: source.source,
+      origin: source.origin,
+      creator: source.creator,
+      rights: source.rights,
+      sha: await putBlob(sql, Buffer.from(made.bytes)),
+      fileName: name,
+      format: r.format,
+      facts: { ...facts, cameras, ...(made.residual ? { tableError: made.residual } : {}) },
+      selvedge: threads,
+      notes: `${made.said}, made from ${source.title}`,
+    });
     if (made.kind === 'look' && v.encoding) await q.setEncoding(sql, out.versionId, v.encoding, person.id);
-    await q.insertLineage(sql, out.versionId, v.id, { tool: 'derive', ...asked, ...(made.residual ? { tableError: made.residual } : {}) });
-    await record(sql, actorOf(person), 'item', out.itemId, 'made in another form', { source: v.id }, { title: asked.title, form: asked.form });
+    await q.insertLineage(sql, out.versionId, v.id, {
+      tool: 'derive',
+      ...asked,
+      ...(made.residual ? { tableError: made.residual } : {}),
+    });
+    await record(
+      sql,
+      actorOf(person),
+      'item',
+      out.itemId,
+      'made in another form',
+      { source: v.id },
+      { title: asked.title, form: asked.form },
+    );
     return out;
   });
 }

@@ -1,6 +1,12 @@
 /** Items with the same effect: groups to look at, merged into one or marked as meant. */
 import { array, object } from 'yup';
-import { bytesOfFingerprint, fingerprintDistance, fingerprintOfBytes, nearPairs, type Tolerance } from '@/core/look/fingerprint';
+import {
+  bytesOfFingerprint,
+  fingerprintDistance,
+  fingerprintOfBytes,
+  nearPairs,
+  type Tolerance,
+} from '@/core/look/fingerprint';
 import { outsideTable } from '@/core/pack/likeness';
 import { Problem } from '@/core/problem';
 import { uuid } from '@/core/uuid';
@@ -14,12 +20,24 @@ import * as d from './duplicates-queries';
 import * as q from './queries';
 import { spinesOf, type SpineRow } from './search-queries';
 
-export interface CopyGroup { items: SpineRow[]; mean: number; max: number }
+export interface CopyGroup {
+  items: SpineRow[];
+  mean: number;
+  max: number;
+}
 
 /** Pairs of identifiers whose fingerprints are within the tolerance, presets only where what no table carries is the same. */
-export function pairsOf(rows: readonly { id: string; group: string; fingerprint: Buffer }[], t?: Tolerance): [number, number][] {
-  const by = new Map<string, number[]>(), out: [number, number][] = [];
-  rows.forEach((r, i) => { const l = by.get(r.group); if (l) l.push(i); else by.set(r.group, [i]); });
+export function pairsOf(
+  rows: readonly { id: string; group: string; fingerprint: Buffer }[],
+  t?: Tolerance,
+): [number, number][] {
+  const by = new Map<string, number[]>(),
+    out: [number, number][] = [];
+  rows.forEach((r, i) => {
+    const l = by.get(r.group);
+    if (l) l.push(i);
+    else by.set(r.group, [i]);
+  });
   for (const list of by.values()) {
     if (list.length < 2) continue;
     const all = new Int16Array(list.length * 192);
@@ -30,44 +48,120 @@ export function pairsOf(rows: readonly { id: string; group: string; fingerprint:
 }
 
 /** Groups of items that do the same, largest first; pairs that are meant are left out. */
-export async function copies(person: Person, most = 60): Promise<{ groups: CopyGroup[]; total: number; within: Tolerance }> {
+export async function copies(
+  person: Person,
+  most = 60,
+): Promise<{ groups: CopyGroup[]; total: number; within: Tolerance }> {
   allow(person, 'view');
-  const sql = pool(), within = await copyTolerance(sql), rows = (await d.prints(sql)).map((r) => ({ id: r.id, group: r.kind === 'preset' ? `preset ${r.format} ${outsideTable(r.facts)}` : r.kind, fingerprint: r.fingerprint })), meant = new Set((await d.meantPairs(sql)).map((m) => `${m.item_a} ${m.item_b}`));
-  const parent = rows.map((_, i) => i), find = (i: number): number => { while (parent[i] !== i) { parent[i] = parent[parent[i]!]!; i = parent[i]!; } return i; };
-  for (const [a, b] of pairsOf(rows, within)) { const [x, y] = [rows[a]!.id, rows[b]!.id].sort() as [string, string]; if (!meant.has(`${x} ${y}`)) parent[find(a)] = find(b); }
+  const sql = pool(),
+    within = await copyTolerance(sql),
+    rows = (await d.prints(sql)).map((r) => ({
+      id: r.id,
+      group: r.kind === 'preset' ? `preset ${r.format} ${outsideTable(r.facts)}` : r.kind,
+      fingerprint: r.fingerprint,
+    })),
+    meant = new Set((await d.meantPairs(sql)).map((m) => `${m.item_a} ${m.item_b}`));
+  const parent = rows.map((_, i) => i),
+    find = (i: number): number => {
+      while (parent[i] !== i) {
+        parent[i] = parent[parent[i]!]!;
+        i = parent[i]!;
+      }
+      return i;
+    };
+  for (const [a, b] of pairsOf(rows, within)) {
+    const [x, y] = [rows[a]!.id, rows[b]!.id].sort() as [string, string];
+    if (!meant.has(`${x} ${y}`)) parent[find(a)] = find(b);
+  }
   const groups = new Map<number, number[]>();
-  rows.forEach((_, i) => { const r = find(i), l = groups.get(r); if (l) l.push(i); else groups.set(r, [i]); });
-  const found = [...groups.values()].filter((g) => g.length > 1).sort((a, b) => b.length - a.length), shown = found.slice(0, most), out: CopyGroup[] = [];
+  rows.forEach((_, i) => {
+    const r = find(i),
+      l = groups.get(r);
+    if (l) l.push(i);
+    else groups.set(r, [i]);
+  });
+  const found = [...groups.values()].filter((g) => g.length > 1).sort((a, b) => b.length - a.length),
+    shown = found.slice(0, most),
+    out: CopyGroup[] = [];
   for (const g of shown) {
-    const first = fingerprintOfBytes(rows[g[0]!]!.fingerprint), far = g.slice(1).map((i) => fingerprintDistance(first, fingerprintOfBytes(rows[i]!.fingerprint)));
-    out.push({ items: await spinesOf(sql, person.id, g.slice(0, 40).map((i) => rows[i]!.id)), mean: Math.max(...far.map((f) => f.mean)), max: Math.max(...far.map((f) => f.max)) });
+    const first = fingerprintOfBytes(rows[g[0]!]!.fingerprint),
+      far = g.slice(1).map((i) => fingerprintDistance(first, fingerprintOfBytes(rows[i]!.fingerprint)));
+    out.push({
+      items: await spinesOf(
+        sql,
+        person.id,
+        g.slice(0, 40).map((i) => rows[i]!.id),
+      ),
+      mean: Math.max(...far.map((f) => f.mean)),
+      max: Math.max(...far.map((f) => f.max)),
+    });
   }
   return { groups: out, total: found.length, within };
 }
 
-const choice = object({ keep: uuid().required(), others: array().of(uuid().required()).min(1, 'There is nothing to merge.').max(100).required() }).noUnknown();
+const choice = object({
+  keep: uuid().required(),
+  others: array().of(uuid().required()).min(1, 'There is nothing to merge.').max(100).required(),
+}).noUnknown();
 
 /**
  * Merges items into one that stays: their names become other names of it, their versions stand beside its own as merged
  * ones, ribbons and placements and lineage go on with them. The merged items are archived and say into what they went.
  */
-export async function mergeItems(person: Person, input: { keep: string; others: string[] }): Promise<{ merged: number }> {
+export async function mergeItems(
+  person: Person,
+  input: { keep: string; others: string[] },
+): Promise<{ merged: number }> {
   allow(person, 'item.edit');
   const c = checked(choice, input) as { keep: string; others: string[] };
   return transaction(async (sql) => {
-    const rows = await q.itemsByIds(sql, [c.keep, ...c.others.filter((o) => o !== c.keep)], person.id, true), keep = rows.find((r) => r.id === c.keep), others = rows.filter((r) => r.id !== c.keep);
-    if (!keep || !others.length) throw new Problem('not-found', 'One of the items is not there any more.', c.keep, 'Reload the page.');
+    const rows = await q.itemsByIds(sql, [c.keep, ...c.others.filter((o) => o !== c.keep)], person.id, true),
+      keep = rows.find((r) => r.id === c.keep),
+      others = rows.filter((r) => r.id !== c.keep);
+    if (!keep || !others.length)
+      throw new Problem('not-found', 'One of the items is not there any more.', c.keep, 'Reload the page.');
     const odd = others.find((o) => o.kind !== keep.kind) ?? rows.find((r) => r.archived_at);
-    if (odd) throw new Problem('merge-kind', odd.archived_at ? `${odd.title} is in the archive.` : `${odd.title} is a ${odd.kind}, and ${keep.title} a ${keep.kind}.`, odd.title, 'Choose items of one kind that stand on the shelves.');
+    if (odd)
+      throw new Problem(
+        'merge-kind',
+        odd.archived_at
+          ? `${odd.title} is in the archive.`
+          : `${odd.title} is a ${odd.kind}, and ${keep.title} a ${keep.kind}.`,
+        odd.title,
+        'Choose items of one kind that stand on the shelves.',
+      );
     for (const o of others) {
       await d.takeVersions(sql, o.id, keep.id, o.title);
       await d.takeRibbons(sql, o.id, keep.id);
       await d.retarget(sql, o.id, keep.id);
-      await record(sql, actorOf(person), 'item', o.id, 'merged away', { title: o.title }, { into: keep.title, item: keep.id });
+      await record(
+        sql,
+        actorOf(person),
+        'item',
+        o.id,
+        'merged away',
+        { title: o.title },
+        { into: keep.title, item: keep.id },
+      );
     }
-    const aliases = [...new Set([...keep.aliases, ...others.flatMap((o) => [o.title, ...o.aliases])])].filter((a) => a !== keep.title), tags = [...new Set([...keep.tags, ...others.flatMap((o) => o.tags)])];
-    await q.updateItem(sql, keep.id, { aliases, tags, licence_id: keep.licence_id ?? others.find((o) => o.licence_id)?.licence_id ?? null });
-    await record(sql, actorOf(person), 'item', keep.id, 'merged', { aliases: keep.aliases }, { aliases, from: others.map((o) => o.title) });
+    const aliases = [...new Set([...keep.aliases, ...others.flatMap((o) => [o.title, ...o.aliases])])].filter(
+        (a) => a !== keep.title,
+      ),
+      tags = [...new Set([...keep.tags, ...others.flatMap((o) => o.tags)])];
+    await q.updateItem(sql, keep.id, {
+      aliases,
+      tags,
+      licence_id: keep.licence_id ?? others.find((o) => o.licence_id)?.licence_id ?? null,
+    });
+    await record(
+      sql,
+      actorOf(person),
+      'item',
+      keep.id,
+      'merged',
+      { aliases: keep.aliases },
+      { aliases, from: others.map((o) => o.title) },
+    );
     return { merged: others.length };
   });
 }
@@ -75,10 +169,16 @@ export async function mergeItems(person: Person, input: { keep: string; others: 
 /** These items do the same, and are meant to: they are not shown as copies again. */
 export async function markMeant(person: Person, input: { items: string[] }): Promise<void> {
   allow(person, 'item.edit');
-  const { items } = checked(object({ items: array().of(uuid().required()).min(2).max(100).required() }).noUnknown(), input) as { items: string[] }, sorted = [...new Set(items)].sort();
+  const { items } = checked(
+      object({ items: array().of(uuid().required()).min(2).max(100).required() }).noUnknown(),
+      input,
+    ) as { items: string[] },
+    sorted = [...new Set(items)].sort();
   await transaction(async (sql) => {
-    for (let i = 0; i < sorted.length; i++) for (let j = i + 1; j < sorted.length; j++) await d.insertMeant(sql, sorted[i]!, sorted[j]!, person.id);
-    for (const id of sorted) await record(sql, actorOf(person), 'item', id, 'meant as it is', null, { with: sorted.length - 1 });
+    for (let i = 0; i < sorted.length; i++)
+      for (let j = i + 1; j < sorted.length; j++) await d.insertMeant(sql, sorted[i]!, sorted[j]!, person.id);
+    for (const id of sorted)
+      await record(sql, actorOf(person), 'item', id, 'meant as it is', null, { with: sorted.length - 1 });
   });
 }
 
@@ -89,6 +189,15 @@ export async function fillEffects(): Promise<number> {
   for (;;) {
     const rows = await d.withoutEffect(sql, 50);
     if (!rows.length) return done;
-    for (const r of rows) { const e = await effectOf(sql, r.kind, r.sha256, r.facts); await d.setEffect(sql, r.id, e.content ?? Buffer.alloc(0), e.fingerprint ? Buffer.from(bytesOfFingerprint(e.fingerprint)) : null); done++; }
+    for (const r of rows) {
+      const e = await effectOf(sql, r.kind, r.sha256, r.facts);
+      await d.setEffect(
+        sql,
+        r.id,
+        e.content ?? Buffer.alloc(0),
+        e.fingerprint ? Buffer.from(bytesOfFingerprint(e.fingerprint)) : null,
+      );
+      done++;
+    }
   }
 }

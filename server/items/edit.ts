@@ -13,43 +13,110 @@ import * as q from './queries';
 
 /** Two people changed the same field, differently: both values, so that the second can merge. */
 export class EditConflict extends Problem {
-  constructor(title: string, readonly who: string, readonly revision: number, readonly fields: FieldConflict[]) {
-    super('edited-meanwhile', `${who || 'Someone else'} changed ${fields.map((f) => f.field.replace('_', ' ')).join(' and ')} of this item while you did.`, title, 'Choose which to keep; nothing of either is lost until you do.');
+  constructor(
+    title: string,
+    readonly who: string,
+    readonly revision: number,
+    readonly fields: FieldConflict[],
+  ) {
+    super(
+      'edited-meanwhile',
+      `${who || 'Someone else'} changed ${fields.map((f) => f.field.replace('_', ' ')).join(' and ')} of this item while you did.`,
+      title,
+      'Choose which to keep; nothing of either is lost until you do.',
+    );
   }
-  override toJSON() { return { ...super.toJSON(), revision: this.revision, fields: this.fields, who: this.who }; }
+  override toJSON() {
+    return { ...super.toJSON(), revision: this.revision, fields: this.fields, who: this.who };
+  }
 }
 
 const list = (most: number, length: number) => array().of(string().trim().min(1).max(length).required()).max(most);
 const fields = {
-  title: string().trim().min(1, 'An item needs a title.').max(200), short_title: string().trim().max(60), headings: list(4, 80), position: number().integer().min(0).max(9999), description: string().max(4000), intention: string().max(1000), creator: string().max(200), rights: string().max(400), web_statement: string().max(500), supplier: string().max(200), tags: list(40, 60), notes: string().max(8000),
-  scope: object({ input: string().oneOf(['camera data', 'rendered SDR', 'rendered HDR']).nullable(), result: string().oneOf(['color', 'monochrome']).nullable() }).noUnknown().default(undefined), cameras: list(60, 120), lenses: list(60, 160), origin: string().oneOf(['measured', 'maker-like', 'house', 'bought']), licence_id: uuid().nullable(),
-  strength_least: number().integer().min(0).max(400), strength_usual: number().integer().min(0).max(400), strength_most: number().integer().min(1).max(400),
+  title: string().trim().min(1, 'An item needs a title.').max(200),
+  short_title: string().trim().max(60),
+  headings: list(4, 80),
+  position: number().integer().min(0).max(9999),
+  description: string().max(4000),
+  intention: string().max(1000),
+  creator: string().max(200),
+  rights: string().max(400),
+  web_statement: string().max(500),
+  supplier: string().max(200),
+  tags: list(40, 60),
+  notes: string().max(8000),
+  scope: object({
+    input: string().oneOf(['camera data', 'rendered SDR', 'rendered HDR']).nullable(),
+    result: string().oneOf(['color', 'monochrome']).nullable(),
+  })
+    .noUnknown()
+    .default(undefined),
+  cameras: list(60, 120),
+  lenses: list(60, 160),
+  origin: string().oneOf(['measured', 'maker-like', 'house', 'bought']),
+  licence_id: uuid().nullable(),
+  strength_least: number().integer().min(0).max(400),
+  strength_usual: number().integer().min(0).max(400),
+  strength_most: number().integer().min(1).max(400),
 };
 const changeSchema = object(fields).noUnknown();
-export type ItemChange = Partial<{ title: string; short_title: string; headings: string[]; position: number; description: string; intention: string; creator: string; rights: string; web_statement: string; supplier: string; tags: string[]; notes: string; scope: { input?: string | null; result?: string | null }; cameras: string[]; lenses: string[]; origin: string; licence_id: string | null; strength_least: number; strength_usual: number; strength_most: number }>;
+export type ItemChange = Partial<{
+  title: string;
+  short_title: string;
+  headings: string[];
+  position: number;
+  description: string;
+  intention: string;
+  creator: string;
+  rights: string;
+  web_statement: string;
+  supplier: string;
+  tags: string[];
+  notes: string;
+  scope: { input?: string | null; result?: string | null };
+  cameras: string[];
+  lenses: string[];
+  origin: string;
+  licence_id: string | null;
+  strength_least: number;
+  strength_usual: number;
+  strength_most: number;
+}>;
 
 function checkedChange(input: unknown): ItemChange {
-  const c = checked(changeSchema, input) as ItemChange, asked = input as object;
+  const c = checked(changeSchema, input) as ItemChange,
+    asked = input as object;
   const out = Object.fromEntries(Object.entries(c).filter(([k]) => k in asked)) as ItemChange;
   return out;
 }
 
-const pick = (row: object, keys: string[]): Record<string, unknown> => Object.fromEntries(keys.map((k) => [k, (row as Record<string, unknown>)[k] ?? null]));
-const gone = (id: string): Problem => new Problem('not-found', 'There is no such item.', id, 'Go back to Shelves; it may have been archived.');
+const pick = (row: object, keys: string[]): Record<string, unknown> =>
+  Object.fromEntries(keys.map((k) => [k, (row as Record<string, unknown>)[k] ?? null]));
+const gone = (id: string): Problem =>
+  new Problem('not-found', 'There is no such item.', id, 'Go back to Shelves; it may have been archived.');
 
 /**
  * Changes an item. `base` is what the person saw when they began: a change by someone else meanwhile is merged where it
  * touched other fields, and refused with both values where it touched the same.
  */
-export async function editItem(person: Person, id: string, input: { base: Record<string, unknown>; mine: Record<string, unknown>; revision: number }): Promise<{ revision: number; merged: string[]; who: string }> {
+export async function editItem(
+  person: Person,
+  id: string,
+  input: { base: Record<string, unknown>; mine: Record<string, unknown>; revision: number },
+): Promise<{ revision: number; merged: string[]; who: string }> {
   allow(person, 'item.edit');
   const mine = checkedChange(input.mine);
   return transaction(async (sql) => {
     const before = await q.itemById(sql, id, person.id, true);
     if (!before) throw gone(id);
-    const keys = Object.keys(mine), theirs = pick(before, keys);
-    if (before.revision === input.revision) { await write(sql, person, before, mine); return { revision: before.revision + 1, merged: [], who: '' }; }
-    const m = mergeFields(input.base ?? {}, mine, theirs), who = await q.lastEditor(sql, id, person.id);
+    const keys = Object.keys(mine),
+      theirs = pick(before, keys);
+    if (before.revision === input.revision) {
+      await write(sql, person, before, mine);
+      return { revision: before.revision + 1, merged: [], who: '' };
+    }
+    const m = mergeFields(input.base ?? {}, mine, theirs),
+      who = await q.lastEditor(sql, id, person.id);
     if (m.conflicts.length) throw new EditConflict(before.title, who, before.revision, m.conflicts);
     await write(sql, person, before, m.merged as ItemChange);
     return { revision: before.revision + 1, merged: m.kept, who };
@@ -57,56 +124,147 @@ export async function editItem(person: Person, id: string, input: { base: Record
 }
 
 /** Least, usual and most in their order; the same three, at 100 %, where an item takes no strength at all. */
-function checkStrength({ strength_least: least, strength_usual: usual, strength_most: most }: { strength_least: number; strength_usual: number; strength_most: number }): void {
-  const refuse = (message: string, remedy: string) => { throw new Problem('input-invalid', message, 'strength', remedy); };
+function checkStrength({
+  strength_least: least,
+  strength_usual: usual,
+  strength_most: most,
+}: {
+  strength_least: number;
+  strength_usual: number;
+  strength_most: number;
+}): void {
+  const refuse = (message: string, remedy: string) => {
+    throw new Problem('input-invalid', message, 'strength', remedy);
+  };
   if (least > most) refuse('The least strength is above the most.', 'Correct one of them.');
-  if (least === most && (least !== 100 || usual !== 100)) refuse('What takes no strength is as made: 100 %.', 'Set least, usual and most to 100, or let least and most differ.');
+  if (least === most && (least !== 100 || usual !== 100))
+    refuse(
+      'What takes no strength is as made: 100 %.',
+      'Set least, usual and most to 100, or let least and most differ.',
+    );
 }
 
 async function write(sql: Sql, person: Person, before: q.ItemRow, change: ItemChange): Promise<void> {
-  const keys = Object.keys(change) as (keyof ItemChange)[], changed = keys.filter((k) => JSON.stringify(before[k as keyof q.ItemRow] ?? null) !== JSON.stringify(change[k] ?? null));
+  const keys = Object.keys(change) as (keyof ItemChange)[],
+    changed = keys.filter(
+      (k) => JSON.stringify(before[k as keyof q.ItemRow] ?? null) !== JSON.stringify(change[k] ?? null),
+    );
   if (!changed.length) return;
   if (changed.some((k) => k.startsWith('strength_'))) checkStrength({ ...before, ...change });
   await q.updateItem(sql, before.id, Object.fromEntries(changed.map((k) => [k, change[k]])));
-  await record(sql, actorOf(person), 'item', before.id, changed.includes('title') ? 'renamed' : 'described', pick(before, changed), pick(change, changed));
+  await record(
+    sql,
+    actorOf(person),
+    'item',
+    before.id,
+    changed.includes('title') ? 'renamed' : 'described',
+    pick(before, changed),
+    pick(change, changed),
+  );
 }
 
 const bulkSchema = object({
-  items: array().of(uuid().required()).min(1, 'Nothing is chosen.').max(5000).required(), revisions: array().of(number().integer().required()),
-  title: object({ find: string().max(200).default(''), replace: string().max(200).default(''), pattern: string().max(200).default('') }).noUnknown().default(undefined),
-  set: changeSchema.default(undefined), addTags: list(40, 60).default([]), removeTags: list(40, 60).default([]),
+  items: array().of(uuid().required()).min(1, 'Nothing is chosen.').max(5000).required(),
+  revisions: array().of(number().integer().required()),
+  title: object({
+    find: string().max(200).default(''),
+    replace: string().max(200).default(''),
+    pattern: string().max(200).default(''),
+  })
+    .noUnknown()
+    .default(undefined),
+  set: changeSchema.default(undefined),
+  addTags: list(40, 60).default([]),
+  removeTags: list(40, 60).default([]),
 }).noUnknown();
-export interface BulkEdit { items: string[]; title?: { find?: string; replace?: string; pattern?: string }; set?: ItemChange; addTags?: string[]; removeTags?: string[] }
-export interface BulkRow { id: string; kind: string; before: string; after: string; changes: string[]; files: { editor: string; name: string; altered: boolean }[]; problem: string | null }
+export interface BulkEdit {
+  items: string[];
+  title?: { find?: string; replace?: string; pattern?: string };
+  set?: ItemChange;
+  addTags?: string[];
+  removeTags?: string[];
+}
+export interface BulkRow {
+  id: string;
+  kind: string;
+  before: string;
+  after: string;
+  changes: string[];
+  files: { editor: string; name: string; altered: boolean }[];
+  problem: string | null;
+}
 
 function newTitle(rule: NonNullable<BulkEdit['title']>, item: q.ItemRow, n: number): string {
-  const base = rule.find ? item.title.split(rule.find).join(rule.replace ?? '') : item.title, with_ = rule.pattern || '{title}';
-  return with_.replace(/\{(title|n|camera|supplier|heading)\}/g, (_, k: string) => ({ title: base, n: String(n), camera: item.cameras[0] ?? '', supplier: item.supplier, heading: item.headings[item.headings.length - 1] ?? '' })[k] ?? '').replace(/\s+/g, ' ').trim();
+  const base = rule.find ? item.title.split(rule.find).join(rule.replace ?? '') : item.title,
+    with_ = rule.pattern || '{title}';
+  return with_
+    .replace(
+      /\{(title|n|camera|supplier|heading)\}/g,
+      (_, k: string) =>
+        ({
+          title: base,
+          n: String(n),
+          camera: item.cameras[0] ?? '',
+          supplier: item.supplier,
+          heading: item.headings[item.headings.length - 1] ?? '',
+        })[k] ?? '',
+    )
+    .replace(/\s+/g, ' ')
+    .trim();
 }
 
 function changeFor(edit: BulkEdit, item: q.ItemRow, n: number): ItemChange {
   const out: ItemChange = { ...edit.set };
   if (edit.title) out.title = newTitle(edit.title, item, n);
-  if (edit.addTags?.length || edit.removeTags?.length) out.tags = [...new Set([...item.tags.filter((t) => !edit.removeTags?.includes(t)), ...(edit.addTags ?? [])])];
+  if (edit.addTags?.length || edit.removeTags?.length)
+    out.tags = [...new Set([...item.tags.filter((t) => !edit.removeTags?.includes(t)), ...(edit.addTags ?? [])])];
   return out;
 }
 
 /** What a change of many would do: each title, what else changes, and each file name that results in every editor. */
 export async function previewBulk(person: Person, input: BulkEdit): Promise<BulkRow[]> {
   allow(person, 'item.edit');
-  const edit = checked(bulkSchema, input) as unknown as BulkEdit, sql = pool(), rows = await q.itemsByIds(sql, edit.items, person.id), all = await descriptors(sql), formats = await q.newestFormats(sql, edit.items), taken = new Map<string, Set<string>>();
+  const edit = checked(bulkSchema, input) as unknown as BulkEdit,
+    sql = pool(),
+    rows = await q.itemsByIds(sql, edit.items, person.id),
+    all = await descriptors(sql),
+    formats = await q.newestFormats(sql, edit.items),
+    taken = new Map<string, Set<string>>();
   return rows.map((item, i) => {
-    const change = changeFor(edit, item, i + 1), title = change.title ?? item.title, files: BulkRow['files'] = [];
+    const change = changeFor(edit, item, i + 1),
+      title = change.title ?? item.title,
+      files: BulkRow['files'] = [];
     for (const d of all) {
-      const a = d.accepts.find((x) => x.kind === item.kind && (x.kind !== 'preset' || x.language === formats.get(item.id)));
+      const a = d.accepts.find(
+        (x) => x.kind === item.kind && (x.kind !== 'preset' || x.language === formats.get(item.id)),
+      );
       if (!a) continue;
-      const key = `${d.editor}@${d.version}`, names = taken.get(key) ?? new Set<string>();
+      const key = `${d.editor}@${d.version}`,
+        names = taken.get(key) ?? new Set<string>();
       const name = fileName(title || 'item', a.extension, a.names, names);
-      names.add(name.toLowerCase()); taken.set(key, names);
+      names.add(name.toLowerCase());
+      taken.set(key, names);
       files.push({ editor: d.title, name, altered: name !== title + a.extension });
     }
-    const changes = (Object.keys(change) as (keyof ItemChange)[]).filter((k) => k !== 'title' && JSON.stringify(item[k as keyof q.ItemRow] ?? null) !== JSON.stringify(change[k] ?? null)).map((k) => k.replace('_', ' '));
-    return { id: item.id, kind: item.kind, before: item.title, after: title, changes, files, problem: !title ? 'the title would be empty' : title.length > 200 ? 'the title would be longer than 200 characters' : null };
+    const changes = (Object.keys(change) as (keyof ItemChange)[])
+      .filter(
+        (k) =>
+          k !== 'title' && JSON.stringify(item[k as keyof q.ItemRow] ?? null) !== JSON.stringify(change[k] ?? null),
+      )
+      .map((k) => k.replace('_', ' '));
+    return {
+      id: item.id,
+      kind: item.kind,
+      before: item.title,
+      after: title,
+      changes,
+      files,
+      problem: !title
+        ? 'the title would be empty'
+        : title.length > 200
+          ? 'the title would be longer than 200 characters'
+          : null,
+    };
   });
 }
 
@@ -125,12 +283,30 @@ export async function applyBulk(person: Person, input: BulkEdit): Promise<{ chan
 }
 
 /** Puts items into the archive, or brings them back. What is placed on stations stays there until it is removed by a rollout. */
-export async function archiveItems(person: Person, input: { items: string[]; archived: boolean }): Promise<{ changed: number }> {
+export async function archiveItems(
+  person: Person,
+  input: { items: string[]; archived: boolean },
+): Promise<{ changed: number }> {
   allow(person, 'item.archive');
-  const { items, archived } = checked(object({ items: array().of(uuid().required()).min(1, 'Nothing is chosen.').max(5000).required(), archived: boolean().required() }).noUnknown(), input) as { items: string[]; archived: boolean };
+  const { items, archived } = checked(
+    object({
+      items: array().of(uuid().required()).min(1, 'Nothing is chosen.').max(5000).required(),
+      archived: boolean().required(),
+    }).noUnknown(),
+    input,
+  ) as { items: string[]; archived: boolean };
   return transaction(async (sql) => {
     const changed = await q.archive(sql, items, archived);
-    for (const i of changed) await record(sql, actorOf(person), 'item', i.id, archived ? 'archived' : 'restored', { archived: !archived, title: i.title }, { archived, title: i.title });
+    for (const i of changed)
+      await record(
+        sql,
+        actorOf(person),
+        'item',
+        i.id,
+        archived ? 'archived' : 'restored',
+        { archived: !archived, title: i.title },
+        { archived, title: i.title },
+      );
     return { changed: changed.length };
   });
 }

@@ -14,24 +14,38 @@ import { Problem } from '@/core/problem';
 import { getBlob } from '../blobs/service';
 import type { Sql } from '../db/pool';
 
-export interface Effect { content: Buffer | null; fingerprint: Int16Array | null; selvedge: [string, string][] | null }
+export interface Effect {
+  content: Buffer | null;
+  fingerprint: Int16Array | null;
+  selvedge: [string, string][] | null;
+}
 const none: Effect = { content: null, fingerprint: null, selvedge: null };
 
 const of = (content: Buffer, f: Evaluate): Effect => ({ content, fingerprint: fingerprint(f), selvedge: selvedge(f) });
 
 /** A table's content whatever the file: kind, size, domain and values as 32-bit floats. */
 export function tableEffect(look: Look): Effect {
-  const h = createHash('sha256').update(JSON.stringify([look.kind, look.size, look.domain.min, look.domain.max])).update(new Uint8Array(look.table.buffer, look.table.byteOffset, look.table.byteLength));
+  const h = createHash('sha256')
+    .update(JSON.stringify([look.kind, look.size, look.domain.min, look.domain.max]))
+    .update(new Uint8Array(look.table.buffer, look.table.byteOffset, look.table.byteLength));
   return of(h.digest(), sampler(look));
 }
 
 export function presetEffect(facts: Record<string, unknown>): Effect {
-  return of(createHash('sha256').update(canonicalPreset(facts)).digest(), compile(split((facts.settings ?? {}) as Settings, (facts.classes ?? {}) as ClassOverrides).kept));
+  return of(
+    createHash('sha256').update(canonicalPreset(facts)).digest(),
+    compile(split((facts.settings ?? {}) as Settings, (facts.classes ?? {}) as ClassOverrides).kept),
+  );
 }
 
 /** Of a version by its kind; what has no table or settings has none. */
 export async function effectOf(sql: Sql, kind: string, sha: Buffer, facts: Record<string, unknown>): Promise<Effect> {
   if (kind === 'preset') return presetEffect(facts);
   if (kind !== 'look') return none;
-  try { return tableEffect(tableOfProgram(await readAnyLook(new Uint8Array(await getBlob(sha, sql))))); } catch (e) { if (e instanceof Problem) return none; throw e; }
+  try {
+    return tableEffect(tableOfProgram(await readAnyLook(new Uint8Array(await getBlob(sha, sql)))));
+  } catch (e) {
+    if (e instanceof Problem) return none;
+    throw e;
+  }
 }

@@ -4,7 +4,13 @@ import { allow, type Person } from '../people/roles';
 import * as q from './search-queries';
 
 /** How many items are new to the person, counted to 1,001. */
-export const freshCount = (person: Person): Promise<number> => { allow(person, 'view'); return q.freshCount(pool(), person.id); };
+export const freshCount = (person: Person): Promise<number> => {
+  allow(person, 'view');
+  return q.freshCount(pool(), person.id);
+};
 
 /** From now on, only what comes later is new. */
-export async function markSeen(person: Person): Promise<void> { allow(person, 'view'); await q.markSeen(pool(), person.id); }
+export async function markSeen(person: Person): Promise<void> {
+  allow(person, 'view');
+  await q.markSeen(pool(), person.id);
+}

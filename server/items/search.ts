@@ -6,39 +6,107 @@ import * as q from './search-queries';
 export type { SpineRow } from './search-queries';
 
 /** As the address of Shelves has it: words, one list of values a facet, and the rest. */
-export interface Search { q?: string; ribbon?: string; recent?: string; fresh?: string; shelf?: string; archived?: string; sort?: string; down?: string; [facet: string]: string | undefined }
-export const facetKeys = ['kind', 'bound', 'origin', 'format', 'camera', 'result', 'input', 'supplier', 'licence', 'status', 'tag', 'stale', 'assumed'] as const;
+export interface Search {
+  q?: string;
+  ribbon?: string;
+  recent?: string;
+  fresh?: string;
+  shelf?: string;
+  archived?: string;
+  sort?: string;
+  down?: string;
+  [facet: string]: string | undefined;
+}
+export const facetKeys = [
+  'kind',
+  'bound',
+  'origin',
+  'format',
+  'camera',
+  'result',
+  'input',
+  'supplier',
+  'licence',
+  'status',
+  'tag',
+  'stale',
+  'assumed',
+] as const;
 /** Up to this many matches are counted; facets are told over the first thousand of them. Above, counts are lower bounds and shown so. */
-const COUNTED = 1000, TOLD = 1001, SCATTERED = 8;
+const COUNTED = 1000,
+  TOLD = 1001,
+  SCATTERED = 8;
 
 /** Words to a query: every word as the beginning of one, all of them; signs are separators. */
 export function tsquery(words: string): string {
-  return words.normalize('NFKD').replace(/[\u0300-\u036f]/g, '').toLowerCase().split(/[^\p{L}\p{N}]+/u).filter(Boolean).slice(0, 8).map((w) => `${w}:*`).join(' & ');
+  return words
+    .normalize('NFKD')
+    .replace(/[\u0300-\u036f]/g, '')
+    .toLowerCase()
+    .split(/[^\p{L}\p{N}]+/u)
+    .filter(Boolean)
+    .slice(0, 8)
+    .map((w) => `${w}:*`)
+    .join(' & ');
 }
 
 function whereOf(person: Person, s: Search, alike = false): q.Where {
-  const words = (s.q ?? '').trim().slice(0, 100), short = words.length > 0 && words.length < 3;
-  const facets = facetKeys.flatMap((k) => { const v = s[k]; return v ? [v.split('|').slice(0, 20).map((x) => `${k}:${x}`)] : []; });
+  const words = (s.q ?? '').trim().slice(0, 100),
+    short = words.length > 0 && words.length < 3;
+  const facets = facetKeys.flatMap((k) => {
+    const v = s[k];
+    return v
+      ? [
+          v
+            .split('|')
+            .slice(0, 20)
+            .map((x) => `${k}:${x}`),
+        ]
+      : [];
+  });
   return {
-    person: person.id, query: short || alike ? '' : tsquery(words), start: short ? words : '', alike: alike ? words : '', facets, ribbon: s.ribbon === 'mine' || s.ribbon === 'house' ? s.ribbon : s.ribbon ? 'any' : null, recent: s.recent === '1', fresh: s.fresh === '1',
-    shelf: /^[0-9a-f-]{36}$/.test(s.shelf ?? '') ? s.shelf! : null, archived: s.archived === '1',
+    person: person.id,
+    query: short || alike ? '' : tsquery(words),
+    start: short ? words : '',
+    alike: alike ? words : '',
+    facets,
+    ribbon: s.ribbon === 'mine' || s.ribbon === 'house' ? s.ribbon : s.ribbon ? 'any' : null,
+    recent: s.recent === '1',
+    fresh: s.fresh === '1',
+    shelf: /^[0-9a-f-]{36}$/.test(s.shelf ?? '') ? s.shelf! : null,
+    archived: s.archived === '1',
   };
 }
-const nothingAsked = (w: q.Where): boolean => !w.query && !w.start && !w.alike && !w.facets.length && !w.ribbon && !w.recent && !w.fresh && !w.shelf && !w.archived;
-const sortOf = (s: Search): q.Sort => (s.sort && s.sort in q.sorts ? (s.sort as q.Sort) : s.recent === '1' ? 'used' : 'title');
+const nothingAsked = (w: q.Where): boolean =>
+  !w.query && !w.start && !w.alike && !w.facets.length && !w.ribbon && !w.recent && !w.fresh && !w.shelf && !w.archived;
+const sortOf = (s: Search): q.Sort =>
+  s.sort && s.sort in q.sorts ? (s.sort as q.Sort) : s.recent === '1' ? 'used' : 'title';
 
 /** A self-filling shelf stands for its saved search, narrowed by what is asked besides. */
 async function resolved(sql: Sql, s: Search): Promise<Search> {
   if (!/^[0-9a-f-]{36}$/.test(s.shelf ?? '')) return s;
   const shelf = await q.shelfFor(sql, s.shelf!);
-  return shelf?.query ? { ...shelf.query, ...Object.fromEntries(Object.entries(s).filter(([k, v]) => v && k !== 'shelf')), shelf: undefined, q: [shelf.query.q, s.q].filter(Boolean).join(' ') } : s;
+  return shelf?.query
+    ? {
+        ...shelf.query,
+        ...Object.fromEntries(Object.entries(s).filter(([k, v]) => v && k !== 'shelf')),
+        shelf: undefined,
+        q: [shelf.query.q, s.q].filter(Boolean).join(' '),
+      }
+    : s;
 }
 
 /** Runs a search; where its words are spelled nowhere at all, titles that resemble them. */
-async function forgiving<T>(person: Person, asked: Search, run: (sql: Sql, w: q.Where) => Promise<T>, empty: (t: T) => boolean): Promise<T> {
+async function forgiving<T>(
+  person: Person,
+  asked: Search,
+  run: (sql: Sql, w: q.Where) => Promise<T>,
+  empty: (t: T) => boolean,
+): Promise<T> {
   return transaction(async (sql) => {
     await q.byIndexes(sql);
-    const w = whereOf(person, asked), found = await run(sql, w);
+    const w = whereOf(person, asked),
+      found = await run(sql, w);
     if (!empty(found) || ((asked.q ?? '').match(/\p{L}/gu)?.length ?? 0) < 4) return found;
     if (await q.some(sql, { ...whereOf(person, { q: asked.q }), archived: w.archived })) return found;
     await q.alikeness(sql, 0.5);
@@ -47,70 +115,195 @@ async function forgiving<T>(person: Person, asked: Search, run: (sql: Sql, w: q.
 }
 
 const orderOf = (s: Search, resolvedSearch: Search): { sort: q.Sort; down: boolean } => {
-  const inShelf = s.shelf && !s.sort && resolvedSearch.shelf && !resolvedSearch.recent, asked: q.Sort = inShelf ? 'shelf' : sortOf(s);
+  const inShelf = s.shelf && !s.sort && resolvedSearch.shelf && !resolvedSearch.recent,
+    asked: q.Sort = inShelf ? 'shelf' : sortOf(s);
   // in the order of a facet of which one value alone is left, titles are the order
-  const sort: q.Sort = (asked === 'supplier' || asked === 'kind' || asked === 'status') && resolvedSearch[asked] && !resolvedSearch[asked].includes('|') ? 'title' : asked;
+  const sort: q.Sort =
+    (asked === 'supplier' || asked === 'kind' || asked === 'status') &&
+    resolvedSearch[asked] &&
+    !resolvedSearch[asked].includes('|')
+      ? 'title'
+      : asked;
   return { sort, down: s.down === '1' || (sort === 'used' && s.down !== '0') };
 };
 
 /** Rows of a search from an offset on. */
 export async function searchItems(person: Person, s: Search, limit = 100, offset = 0): Promise<{ rows: q.SpineRow[] }> {
   allow(person, 'view');
-  const n = Math.max(1, Math.min(500, limit)), from = Math.max(0, Math.min(100_000, offset)), asked = await resolved(pool(), s), { sort, down } = orderOf(s, asked);
-  return { rows: await forgiving(person, asked, (sql, w) => rowsOf(sql, w, sort, down, n, from), (rows) => !rows.length && from === 0) };
+  const n = Math.max(1, Math.min(500, limit)),
+    from = Math.max(0, Math.min(100_000, offset)),
+    asked = await resolved(pool(), s),
+    { sort, down } = orderOf(s, asked);
+  return {
+    rows: await forgiving(
+      person,
+      asked,
+      (sql, w) => rowsOf(sql, w, sort, down, n, from),
+      (rows) => !rows.length && from === 0,
+    ),
+  };
 }
 
-async function rowsOf(sql: Sql, w: q.Where, sort: q.Sort, down: boolean, limit: number, offset: number): Promise<q.SpineRow[]> {
+async function rowsOf(
+  sql: Sql,
+  w: q.Where,
+  sort: q.Sort,
+  down: boolean,
+  limit: number,
+  offset: number,
+): Promise<q.SpineRow[]> {
   if (nothingAsked(w) || sort === 'shelf') return q.page(sql, w, sort, down, limit, offset);
   const c = await q.counted(sql, w, sort, down, limit, offset, COUNTED, 1);
   return c.n > COUNTED ? q.page(sql, w, sort, down, limit, offset) : q.spinesOf(sql, w.person, c.ids);
 }
 
-export interface FacetCount { key: string; value: string; n: number; /** the count is a lower bound */ more: boolean }
-export interface Counts { n: number; more: boolean; facets: FacetCount[] }
-const told = (list: { facet: string; n: number }[], cut: boolean): FacetCount[] => list.map((f) => { const at = f.facet.indexOf(':'); return { key: f.facet.slice(0, at), value: f.facet.slice(at + 1), n: Math.min(f.n, 1000), more: cut || f.n > 1000 }; }).sort((a, b) => b.n - a.n || a.value.localeCompare(b.value));
-const countsOf = (c: q.Counted): Counts => ({ n: Math.min(c.n, COUNTED), more: c.n > COUNTED, facets: told(c.facets, c.n >= TOLD) });
+export interface FacetCount {
+  key: string;
+  value: string;
+  n: number;
+  /** the count is a lower bound */ more: boolean;
+}
+export interface Counts {
+  n: number;
+  more: boolean;
+  facets: FacetCount[];
+}
+const told = (list: { facet: string; n: number }[], cut: boolean): FacetCount[] =>
+  list
+    .map((f) => {
+      const at = f.facet.indexOf(':');
+      return {
+        key: f.facet.slice(0, at),
+        value: f.facet.slice(at + 1),
+        n: Math.min(f.n, 1000),
+        more: cut || f.n > 1000,
+      };
+    })
+    .sort((a, b) => b.n - a.n || a.value.localeCompare(b.value));
+const countsOf = (c: q.Counted): Counts => ({
+  n: Math.min(c.n, COUNTED),
+  more: c.n > COUNTED,
+  facets: told(c.facets, c.n >= TOLD),
+});
 
-async function wholeCounts(): Promise<Counts> { const [all, n] = await Promise.all([q.allCounts(pool()), q.itemTotal(pool())]); return { n, more: false, facets: told(all, false) }; }
+async function wholeCounts(): Promise<Counts> {
+  const [all, n] = await Promise.all([q.allCounts(pool()), q.itemTotal(pool())]);
+  return { n, more: false, facets: told(all, false) };
+}
 
 export async function searchCounts(person: Person, s: Search): Promise<Counts> {
   allow(person, 'view');
   const asked = await resolved(pool(), s);
-  return nothingAsked(whereOf(person, asked)) ? wholeCounts() : countsOf(await forgiving(person, asked, (sql, w) => q.counted(sql, w, 'made', false, 1, 0, COUNTED, TOLD), (c) => c.n === 0));
+  return nothingAsked(whereOf(person, asked))
+    ? wholeCounts()
+    : countsOf(
+        await forgiving(
+          person,
+          asked,
+          (sql, w) => q.counted(sql, w, 'made', false, 1, 0, COUNTED, TOLD),
+          (c) => c.n === 0,
+        ),
+      );
 }
 
 /** The first page of a search with its counts: what a screen asks for, in as few queries as it takes. */
-export async function searchPage(person: Person, s: Search, limit = 100): Promise<{ rows: q.SpineRow[]; counts: Counts }> {
+export async function searchPage(
+  person: Person,
+  s: Search,
+  limit = 100,
+): Promise<{ rows: q.SpineRow[]; counts: Counts }> {
   allow(person, 'view');
-  const asked = await resolved(pool(), s), { sort, down } = orderOf(s, asked);
-  if (nothingAsked(whereOf(person, asked))) { const [counts, rows] = await Promise.all([wholeCounts(), q.page(pool(), whereOf(person, asked), sort, down, limit, 0)]); return { rows, counts }; }
-  return forgiving(person, asked, async (sql, w) => {
-    const c = await q.counted(sql, w, sort, down, limit, 0, COUNTED, TOLD);
-    return { counts: countsOf(c), rows: c.n > COUNTED ? await q.page(sql, w, sort, down, limit, 0) : await q.spinesOf(sql, person.id, c.ids) };
-  }, (r) => r.counts.n === 0);
+  const asked = await resolved(pool(), s),
+    { sort, down } = orderOf(s, asked);
+  if (nothingAsked(whereOf(person, asked))) {
+    const [counts, rows] = await Promise.all([
+      wholeCounts(),
+      q.page(pool(), whereOf(person, asked), sort, down, limit, 0),
+    ]);
+    return { rows, counts };
+  }
+  return forgiving(
+    person,
+    asked,
+    async (sql, w) => {
+      const c = await q.counted(sql, w, sort, down, limit, 0, COUNTED, TOLD);
+      return {
+        counts: countsOf(c),
+        rows: c.n > COUNTED ? await q.page(sql, w, sort, down, limit, 0) : await q.spinesOf(sql, person.id, c.ids),
+      };
+    },
+    (r) => r.counts.n === 0,
+  );
 }
 
 /**
  * What a search leaves, by shelf: the first of each, and how many there are of each. A search that leaves more than a
  * thousand, or is scattered over many shelves, is told as one list instead, as is asked for one shelf, the archive, or an order of its own.
  */
-export async function searchShelves(person: Person, s: Search, perShelf = 24): Promise<{ flat: boolean; rows: q.SpineRow[]; counts: Counts }> {
+export async function searchShelves(
+  person: Person,
+  s: Search,
+  perShelf = 24,
+): Promise<{ flat: boolean; rows: q.SpineRow[]; counts: Counts }> {
   allow(person, 'view');
-  if (s.view === 'table' || s.shelf || s.recent === '1' || s.archived === '1' || s.sort) return { flat: true, ...(await searchPage(person, s)) };
-  if (nothingAsked(whereOf(person, s))) { const [rows, counts] = await Promise.all([q.shelvesFirst(pool(), person.id, perShelf), wholeCounts()]); return { flat: false, rows, counts }; }
-  return forgiving(person, s, async (sql, w) => {
-    const c = await q.counted(sql, w, 'title', false, COUNTED, 0, COUNTED, TOLD), counts = countsOf(c);
-    if (c.n > COUNTED) return { flat: true, counts, rows: await q.page(sql, w, 'title', false, 100, 0) };
-    const scattered = (await q.shelvesOf(sql, c.ids)) > SCATTERED;
-    return { flat: scattered, counts, rows: scattered ? await q.spinesOf(sql, w.person, c.ids.slice(0, 100)) : await q.byShelf(sql, w.person, c.ids, perShelf) };
-  }, (r) => r.counts.n === 0);
+  if (s.view === 'table' || s.shelf || s.recent === '1' || s.archived === '1' || s.sort)
+    return { flat: true, ...(await searchPage(person, s)) };
+  if (nothingAsked(whereOf(person, s))) {
+    const [rows, counts] = await Promise.all([q.shelvesFirst(pool(), person.id, perShelf), wholeCounts()]);
+    return { flat: false, rows, counts };
+  }
+  return forgiving(
+    person,
+    s,
+    async (sql, w) => {
+      const c = await q.counted(sql, w, 'title', false, COUNTED, 0, COUNTED, TOLD),
+        counts = countsOf(c);
+      if (c.n > COUNTED) return { flat: true, counts, rows: await q.page(sql, w, 'title', false, 100, 0) };
+      const scattered = (await q.shelvesOf(sql, c.ids)) > SCATTERED;
+      return {
+        flat: scattered,
+        counts,
+        rows: scattered
+          ? await q.spinesOf(sql, w.person, c.ids.slice(0, 100))
+          : await q.byShelf(sql, w.person, c.ids, perShelf),
+      };
+    },
+    (r) => r.counts.n === 0,
+  );
 }
 
 /** An editor and version as they are said: "name@2" is Name 2. */
-export const languageWords = (format: string): string => format.replace('@', ' ').replace(/^[a-z]/, (c) => (format.includes('@') ? c.toUpperCase() : c));
+export const languageWords = (format: string): string =>
+  format.replace('@', ' ').replace(/^[a-z]/, (c) => (format.includes('@') ? c.toUpperCase() : c));
 
 /** A spine as screens take it: plain values, dates as text. */
 export const spineOf = (v: q.SpineRow) => ({
-  id: v.id, versionId: v.version_id, kind: v.kind as string, title: v.title, headings: v.headings, shelfId: v.shelf_id, shelf: v.shelf, number: v.number, status: v.status, selvedge: v.selvedge, mine: v.mine, house: v.house, assumed: v.assumed, points: v.points, stations: v.stations, stale: v.stale, fresh: v.fresh, matching: v.matching,
-  language: languageWords(v.format), cameras: v.cameras, supplier: v.supplier, licence: v.licence, tags: v.tags, creator: v.creator, revision: v.revision, variants: v.variants, made: v.created_at.toISOString(), changed: v.touched_at.toISOString(),
+  id: v.id,
+  versionId: v.version_id,
+  kind: v.kind as string,
+  title: v.title,
+  headings: v.headings,
+  shelfId: v.shelf_id,
+  shelf: v.shelf,
+  number: v.number,
+  status: v.status,
+  selvedge: v.selvedge,
+  mine: v.mine,
+  house: v.house,
+  assumed: v.assumed,
+  points: v.points,
+  stations: v.stations,
+  stale: v.stale,
+  fresh: v.fresh,
+  matching: v.matching,
+  language: languageWords(v.format),
+  cameras: v.cameras,
+  supplier: v.supplier,
+  licence: v.licence,
+  tags: v.tags,
+  creator: v.creator,
+  revision: v.revision,
+  variants: v.variants,
+  made: v.created_at.toISOString(),
+  changed: v.touched_at.toISOString(),
 });

@@ -22,17 +22,28 @@ import * as q from './queries';
 export type { ItemRow, LineRow, SavedSearch, ShelfRow, VersionRow } from './queries';
 export type { SpineRow } from './search';
 
-export const listShelves = (person: Person) => { allow(person, 'view'); return q.shelves(pool(), person.id); };
+export const listShelves = (person: Person) => {
+  allow(person, 'view');
+  return q.shelves(pool(), person.id);
+};
 
-const unknown = (id: string): Problem => new Problem('not-found', 'There is no such item.', id, 'Go back to Shelves; it may have been archived.');
+const unknown = (id: string): Problem =>
+  new Problem('not-found', 'There is no such item.', id, 'Go back to Shelves; it may have been archived.');
 
 export async function itemFor(person: Person, id: string) {
   allow(person, 'view');
-  const sql = pool(), item = await q.itemById(sql, id, person.id);
+  const sql = pool(),
+    item = await q.itemById(sql, id, person.id);
   if (!item) throw unknown(id);
   await q.used(sql, id, person.id);
-  const versions = await q.versionsOf(sql, id), newest = versions[0]!;
-  const [sources, results, placed, packs] = await Promise.all([q.sourcesOf(sql, newest.id), q.resultsOf(sql, id), q.placedOf(sql, id), q.packsOf(sql, id)]);
+  const versions = await q.versionsOf(sql, id),
+    newest = versions[0]!;
+  const [sources, results, placed, packs] = await Promise.all([
+    q.sourcesOf(sql, newest.id),
+    q.resultsOf(sql, id),
+    q.placedOf(sql, id),
+    q.packsOf(sql, id),
+  ]);
   return { item, versions, newest, sources, results, placed, packs };
 }
 
@@ -44,9 +55,22 @@ export async function versionFor(person: Person, id: string) {
 }
 
 /** The look of a version, for sRGB values: as it is read in its encoding, or baked at 33 points from a preset for previews. */
-export async function lookOf(v: { kind: q.Kind; sha256: Buffer; facts: Record<string, unknown>; title: string; encoding?: Reading | null }, sql: Sql = pool()): Promise<Look> {
-  if (v.kind === 'look') return tableAs(tableOfProgram(await readAnyLook(new Uint8Array(await getBlob(v.sha256, sql)))), v.encoding ?? assumedEncoding);
-  if (v.kind !== 'preset') throw new Problem('preview-kind', 'Items of this kind have no look to be shown.', v.title, 'Open its facts instead.');
+export async function lookOf(
+  v: { kind: q.Kind; sha256: Buffer; facts: Record<string, unknown>; title: string; encoding?: Reading | null },
+  sql: Sql = pool(),
+): Promise<Look> {
+  if (v.kind === 'look')
+    return tableAs(
+      tableOfProgram(await readAnyLook(new Uint8Array(await getBlob(v.sha256, sql)))),
+      v.encoding ?? assumedEncoding,
+    );
+  if (v.kind !== 'preset')
+    throw new Problem(
+      'preview-kind',
+      'Items of this kind have no look to be shown.',
+      v.title,
+      'Open its facts instead.',
+    );
   return bake(v.facts.settings as Settings, 33, v.title, v.facts.classes as ClassOverrides).look;
 }
 
@@ -54,7 +78,11 @@ export async function lookOf(v: { kind: q.Kind; sha256: Buffer; facts: Record<st
 export function smallerLook(v: Parameters<typeof lookOf>[0], points = 0): Promise<Look> {
   const key = `${v.kind} ${v.sha256.toString('hex')} ${points} ${v.encoding ? readingText(v.encoding) : ''}`;
   let p = tables.get(key);
-  if (p) { tables.delete(key); tables.set(key, p); return p; }
+  if (p) {
+    tables.delete(key);
+    tables.set(key, p);
+    return p;
+  }
   p = makeSmaller(v, points);
   p.catch(() => tables.delete(key));
   tables.set(key, p);
@@ -65,39 +93,72 @@ export function smallerLook(v: Parameters<typeof lookOf>[0], points = 0): Promis
 const tables = new Map<string, Promise<Look>>();
 
 async function makeSmaller(v: Parameters<typeof lookOf>[0], points: number): Promise<Look> {
-  if (v.kind === 'preset' && points >= 2) return bake(v.facts.settings as Settings, points, v.title, v.facts.classes as ClassOverrides).look;
+  if (v.kind === 'preset' && points >= 2)
+    return bake(v.facts.settings as Settings, points, v.title, v.facts.classes as ClassOverrides).look;
   const look = await lookOf(v);
   return points >= 2 && look.kind === '3d' && look.size > points ? resized(look, points) : look;
 }
 
 /** A version's table for a browser; `as` reads it in another encoding ("Rec. 2020, linear, full"). The tag says what the answer depends on. */
-export async function tableFor(person: Person, id: string, points: number, as: string): Promise<{ tag: string; make: () => Promise<Look> }> {
-  const v = await versionFor(person, id), reading = as ? readingOf(as) : null;
-  if (as && !reading) throw new Problem('reading', `"${as.slice(0, 60)}" is no encoding.`, 'as', 'Choose primaries, transfer and range.');
+export async function tableFor(
+  person: Person,
+  id: string,
+  points: number,
+  as: string,
+): Promise<{ tag: string; make: () => Promise<Look> }> {
+  const v = await versionFor(person, id),
+    reading = as ? readingOf(as) : null;
+  if (as && !reading)
+    throw new Problem('reading', `"${as.slice(0, 60)}" is no encoding.`, 'as', 'Choose primaries, transfer and range.');
   const read = reading ? { ...v, encoding: reading } : v;
-  return { tag: `${v.sha256.toString('hex').slice(0, 32)} ${points} ${read.encoding ? readingText(read.encoding) : ''}`, make: () => smallerLook(read, points) };
+  return {
+    tag: `${v.sha256.toString('hex').slice(0, 32)} ${points} ${read.encoding ? readingText(read.encoding) : ''}`,
+    make: () => smallerLook(read, points),
+  };
 }
 
 /** A look's health, or a preset's as the table that it makes; null where it is neither, or cannot be read. */
 export async function inspectionOf(person: Person, versionId: string): Promise<Inspection | null> {
   const v = await versionFor(person, versionId);
   if (v.kind !== 'look' && v.kind !== 'preset') return null;
-  try { const look = await smallerLook(v); return inspect(sampler(look), look.table); } catch (e) { if (e instanceof Problem) return null; throw e; }
+  try {
+    const look = await smallerLook(v);
+    return inspect(sampler(look), look.table);
+  } catch (e) {
+    if (e instanceof Problem) return null;
+    throw e;
+  }
 }
 
-export async function setRibbon(person: Person, itemId: string, input: { on: boolean; whose: 'mine' | 'house' }): Promise<void> {
+export async function setRibbon(
+  person: Person,
+  itemId: string,
+  input: { on: boolean; whose: 'mine' | 'house' },
+): Promise<void> {
   allow(person, input.whose === 'house' ? 'ribbon.house' : 'ribbon.own');
   await transaction(async (sql) => {
     if (!(await q.itemById(sql, itemId, person.id))) throw unknown(itemId);
     const owner = input.whose === 'house' ? null : person.id;
-    if (input.on) await q.ribbonOn(sql, itemId, owner, person.id); else await q.ribbonOff(sql, itemId, owner);
-    await record(sql, actorOf(person), 'item', itemId, input.on ? 'ribbon set' : 'ribbon taken off', null, { whose: input.whose });
+    if (input.on) await q.ribbonOn(sql, itemId, owner, person.id);
+    else await q.ribbonOff(sql, itemId, owner);
+    await record(sql, actorOf(person), 'item', itemId, input.on ? 'ribbon set' : 'ribbon taken off', null, {
+      whose: input.whose,
+    });
   });
 }
 
-const values = { primaries: string().oneOf(['sRGB', 'Display P3', 'Rec. 2020', 'ProPhoto']).required(), transfer: string().oneOf(['sRGB', 'linear', 'gamma 2.2', 'gamma 2.4']).required(), range: string().oneOf(['full', 'legal'] as const).required() };
+const values = {
+  primaries: string().oneOf(['sRGB', 'Display P3', 'Rec. 2020', 'ProPhoto']).required(),
+  transfer: string().oneOf(['sRGB', 'linear', 'gamma 2.2', 'gamma 2.4']).required(),
+  range: string()
+    .oneOf(['full', 'legal'] as const)
+    .required(),
+};
 const encodingSchema = object({
-  ...values, output: object(values).noUnknown().nullable().default(null), referred: string().oneOf(['display', 'scene']).required(), white: string().oneOf(['D65', 'D50']).required(),
+  ...values,
+  output: object(values).noUnknown().nullable().default(null),
+  referred: string().oneOf(['display', 'scene']).required(),
+  white: string().oneOf(['D65', 'D50']).required(),
 }).noUnknown();
 
 /** A person says what the look's values mean; until then it is an assumption. */
@@ -107,10 +168,22 @@ export async function confirmEncoding(person: Person, versionId: string, input: 
   await transaction(async (sql) => {
     const v = await q.versionById(sql, versionId);
     if (!v) throw unknown(versionId);
-    if (v.kind !== 'look') throw new Problem('encoding-kind', 'Only looks have an encoding.', v.title, 'Convert the preset into a look first.');
+    if (v.kind !== 'look')
+      throw new Problem(
+        'encoding-kind',
+        'Only looks have an encoding.',
+        v.title,
+        'Convert the preset into a look first.',
+      );
     await q.setEncoding(sql, versionId, encoding, person.id);
-    if (!isPlain(encoding) || (v.encoding && !isPlain(v.encoding))) { // what it does to colors is another thing now
-      const f = await lookOf({ ...v, encoding }, sql).then(sampler).catch((e: unknown) => { if (e instanceof Problem) return null; throw e; });
+    if (!isPlain(encoding) || (v.encoding && !isPlain(v.encoding))) {
+      // what it does to colors is another thing now
+      const f = await lookOf({ ...v, encoding }, sql)
+        .then(sampler)
+        .catch((e: unknown) => {
+          if (e instanceof Problem) return null;
+          throw e;
+        });
       if (f) await q.setEffect(sql, versionId, selvedge(f), Buffer.from(bytesOfFingerprint(fingerprint(f))));
     }
     await record(sql, actorOf(person), 'item', v.item_id, 'encoding confirmed', v.encoding, encoding);
@@ -123,9 +196,29 @@ export async function approve(person: Person, versionId: string): Promise<void> 
   await transaction(async (sql) => {
     const v = await q.versionById(sql, versionId);
     if (!v) throw unknown(versionId);
-    if (v.status !== 'draft') throw new Problem('status', `Version ${v.number} of ${v.title} is ${v.status} already.`, v.title, 'Reload the page.');
-    if (v.kind === 'look' && v.encoding?.assumed !== false) throw new Problem('encoding-assumed', `The encoding of ${v.title} is only assumed.`, v.title, 'Confirm its encoding first, then approve it.');
+    if (v.status !== 'draft')
+      throw new Problem(
+        'status',
+        `Version ${v.number} of ${v.title} is ${v.status} already.`,
+        v.title,
+        'Reload the page.',
+      );
+    if (v.kind === 'look' && v.encoding?.assumed !== false)
+      throw new Problem(
+        'encoding-assumed',
+        `The encoding of ${v.title} is only assumed.`,
+        v.title,
+        'Confirm its encoding first, then approve it.',
+      );
     await q.setStatus(sql, versionId, 'approved', person.id);
-    await record(sql, actorOf(person), 'item', v.item_id, 'approved', { status: v.status }, { status: 'approved', version: v.number });
+    await record(
+      sql,
+      actorOf(person),
+      'item',
+      v.item_id,
+      'approved',
+      { status: v.status },
+      { status: 'approved', version: v.number },
+    );
   });
 }

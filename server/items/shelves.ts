@@ -11,17 +11,51 @@ import { facetKeys } from './search';
 import * as q from './queries';
 
 const searchKeys = ['q', 'ribbon', 'recent', 'fresh', 'sort', 'down', ...facetKeys] as readonly string[];
-const savedSearch = lazy((v: unknown) => (v == null ? object().nullable() : object(Object.fromEntries(Object.keys(v as object).filter((k) => searchKeys.includes(k)).map((k) => [k, string().max(400)]))).noUnknown()));
-const shelfSchema = object({ name: string().trim().required('A shelf needs a name.').max(120), note: string().max(300).default(''), query: savedSearch });
+const savedSearch = lazy((v: unknown) =>
+  v == null
+    ? object().nullable()
+    : object(
+        Object.fromEntries(
+          Object.keys(v as object)
+            .filter((k) => searchKeys.includes(k))
+            .map((k) => [k, string().max(400)]),
+        ),
+      ).noUnknown(),
+);
+const shelfSchema = object({
+  name: string().trim().required('A shelf needs a name.').max(120),
+  note: string().max(300).default(''),
+  query: savedSearch,
+});
 
 /** A shelf; with a query, one that fills itself by that search. `within`: the transaction that it is part of. */
-export async function addShelf(person: Person, input: { name: string; note?: string; query?: q.SavedSearch | null }, within?: Sql): Promise<string> {
+export async function addShelf(
+  person: Person,
+  input: { name: string; note?: string; query?: q.SavedSearch | null },
+  within?: Sql,
+): Promise<string> {
   allow(person, input.query ? 'search.save' : 'shelf.edit');
-  const s = checked(shelfSchema, input) as { name: string; note: string; query?: q.SavedSearch | null }, id = v7();
-  if (s.query && !Object.values(s.query).some(Boolean)) throw new Problem('shelf-search', 'There is nothing to search by.', 'query', 'Type some words or choose a facet first.');
+  const s = checked(shelfSchema, input) as { name: string; note: string; query?: q.SavedSearch | null },
+    id = v7();
+  if (s.query && !Object.values(s.query).some(Boolean))
+    throw new Problem(
+      'shelf-search',
+      'There is nothing to search by.',
+      'query',
+      'Type some words or choose a facet first.',
+    );
   await inside(within, async (sql) => {
-    await q.insertShelf(sql, { id, name: s.name, note: s.note, position: (await q.lastShelfPosition(sql)) + 1, query: s.query ?? null });
-    await record(sql, actorOf(person), 'shelf', id, 'made', null, { name: s.name, ...(s.query ? { query: s.query } : {}) });
+    await q.insertShelf(sql, {
+      id,
+      name: s.name,
+      note: s.note,
+      position: (await q.lastShelfPosition(sql)) + 1,
+      query: s.query ?? null,
+    });
+    await record(sql, actorOf(person), 'shelf', id, 'made', null, {
+      name: s.name,
+      ...(s.query ? { query: s.query } : {}),
+    });
   });
   return id;
 }
@@ -30,7 +64,13 @@ const gone = (id: string): Problem => new Problem('shelf-unknown', 'There is no 
 
 export async function changeShelf(person: Person, id: string, input: { name: string; note?: string }): Promise<void> {
   allow(person, 'shelf.edit');
-  const s = checked(object({ name: string().trim().required('A shelf needs a name.').max(120), note: string().max(300).default('') }).noUnknown(), input);
+  const s = checked(
+    object({
+      name: string().trim().required('A shelf needs a name.').max(120),
+      note: string().max(300).default(''),
+    }).noUnknown(),
+    input,
+  );
   await transaction(async (sql) => {
     const before = await q.shelfById(sql, id);
     if (!before) throw gone(id);
@@ -45,7 +85,13 @@ export async function removeShelf(person: Person, id: string): Promise<void> {
   await transaction(async (sql) => {
     const before = await q.shelfById(sql, id);
     if (!before) throw gone(id);
-    if (await q.shelfHolds(sql, id)) throw new Problem('shelf-full', `Items stand on ${before.name}.`, before.name, 'Move them to another shelf first.');
+    if (await q.shelfHolds(sql, id))
+      throw new Problem(
+        'shelf-full',
+        `Items stand on ${before.name}.`,
+        before.name,
+        'Move them to another shelf first.',
+      );
     await q.archiveShelf(sql, id);
     await record(sql, actorOf(person), 'shelf', id, 'taken away', { name: before.name }, null);
   });
@@ -62,23 +108,50 @@ export async function putAway(person: Person, id: string, away: boolean): Promis
 /** The order of the shelves, by hand. */
 export async function orderShelves(person: Person, input: { shelves: string[] }): Promise<void> {
   allow(person, 'shelf.edit');
-  const { shelves } = checked(object({ shelves: array().of(uuid().required()).min(1).max(1000).required() }).noUnknown(), input);
-  await transaction(async (sql) => { await q.placeShelves(sql, shelves as string[]); await record(sql, actorOf(person), 'shelf', shelves[0]!, 'shelves ordered', null, { count: shelves.length }); });
+  const { shelves } = checked(
+    object({ shelves: array().of(uuid().required()).min(1).max(1000).required() }).noUnknown(),
+    input,
+  );
+  await transaction(async (sql) => {
+    await q.placeShelves(sql, shelves as string[]);
+    await record(sql, actorOf(person), 'shelf', shelves[0]!, 'shelves ordered', null, { count: shelves.length });
+  });
 }
 
 /** Moves items onto a shelf, before another item or to its end; their order among themselves is as given. */
-export async function moveItems(person: Person, input: { items: string[]; shelfId: string; before?: string | null }): Promise<void> {
+export async function moveItems(
+  person: Person,
+  input: { items: string[]; shelfId: string; before?: string | null },
+): Promise<void> {
   allow(person, 'item.edit');
-  const m = checked(object({ items: array().of(uuid().required()).min(1, 'Nothing is chosen.').max(5000).required(), shelfId: uuid().required(), before: uuid().nullable().default(null), position: number() }).noUnknown(), input) as { items: string[]; shelfId: string; before: string | null };
+  const m = checked(
+    object({
+      items: array().of(uuid().required()).min(1, 'Nothing is chosen.').max(5000).required(),
+      shelfId: uuid().required(),
+      before: uuid().nullable().default(null),
+      position: number(),
+    }).noUnknown(),
+    input,
+  ) as { items: string[]; shelfId: string; before: string | null };
   await transaction(async (sql) => {
     const shelf = await q.shelfById(sql, m.shelfId);
     if (!shelf) throw gone(m.shelfId);
-    if (shelf.query) throw new Problem('shelf-search', `${shelf.name} fills itself by a search; nothing can be put on it by hand.`, shelf.name, 'Choose another shelf.');
+    if (shelf.query)
+      throw new Problem(
+        'shelf-search',
+        `${shelf.name} fills itself by a search; nothing can be put on it by hand.`,
+        shelf.name,
+        'Choose another shelf.',
+      );
     await q.lockShelf(sql, m.shelfId);
-    const order = (await q.shelfOrder(sql, m.shelfId)).filter((id) => !m.items.includes(id)), at = m.before ? order.indexOf(m.before) : -1, from = await q.shelvesOf(sql, m.items);
+    const order = (await q.shelfOrder(sql, m.shelfId)).filter((id) => !m.items.includes(id)),
+      at = m.before ? order.indexOf(m.before) : -1,
+      from = await q.shelvesOf(sql, m.items);
     order.splice(at < 0 ? order.length : at, 0, ...m.items);
     await q.placeItems(sql, m.shelfId, order, m.items);
-    for (const f of from) if (f.shelf_id !== m.shelfId) await record(sql, actorOf(person), 'item', f.id, 'moved', { shelf: f.shelf }, { shelf: shelf.name });
+    for (const f of from)
+      if (f.shelf_id !== m.shelfId)
+        await record(sql, actorOf(person), 'item', f.id, 'moved', { shelf: f.shelf }, { shelf: shelf.name });
     await record(sql, actorOf(person), 'shelf', m.shelfId, 'ordered', null, { items: m.items.length });
   });
 }
@@ -89,7 +162,13 @@ export async function orderByHeadings(person: Person, id: string): Promise<void>
   await transaction(async (sql) => {
     const shelf = await q.shelfById(sql, id);
     if (!shelf) throw gone(id);
-    if (shelf.query) throw new Problem('shelf-search', `${shelf.name} fills itself by a search, which has an order of its own.`, shelf.name, 'Choose another shelf.');
+    if (shelf.query)
+      throw new Problem(
+        'shelf-search',
+        `${shelf.name} fills itself by a search, which has an order of its own.`,
+        shelf.name,
+        'Choose another shelf.',
+      );
     await q.lockShelf(sql, id);
     const order = await q.headingsOrder(sql, id);
     await q.placeItems(sql, id, order, []);

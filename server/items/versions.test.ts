@@ -28,21 +28,62 @@ import { addShelf } from './shelves';
 import { compareVersions, retire, writeIntoFile } from './versions';
 
 withDatabase();
-const known = [marlstone3, oxbow2].map((d) => parseDescriptor(d)), actor = () => actorOf(people.librarian), sRgb = { primaries: 'sRGB', transfer: 'sRGB', range: 'full', referred: 'display', white: 'D65' };
+const known = [marlstone3, oxbow2].map((d) => parseDescriptor(d)),
+  actor = () => actorOf(people.librarian),
+  sRgb = { primaries: 'sRGB', transfer: 'sRGB', range: 'full', referred: 'display', white: 'D65' };
 let shelf = '';
-beforeAll(async () => { for (const d of [marlstone3, oxbow2]) await transaction((sql) => bringDescriptor(sql, { personId: null, name: 'test' }, d, 'd')); shelf = await addShelf(people.librarian, { name: 'Test' }); });
+beforeAll(async () => {
+  for (const d of [marlstone3, oxbow2])
+    await transaction((sql) => bringDescriptor(sql, { personId: null, name: 'test' }, d, 'd'));
+  shelf = await addShelf(people.librarian, { name: 'Test' });
+});
 
 async function item(title: string, text: string, name: string, supplier = '') {
-  const bytes = Buffer.from(text), r = recognise(name, bytes, known);
-  return transaction(async (sql) => createItem(sql, actor(), { kind: r.kind as 'look', title, headings: r.headings, shelfId: shelf, supplier, sha: await putBlob(sql, bytes), fileName: name, format: r.format, facts: r.facts, selvedge: null, notes: '' }));
+  const bytes = Buffer.from(text),
+    r = recognise(name, bytes, known);
+  return transaction(async (sql) =>
+    createItem(sql, actor(), {
+      kind: r.kind as 'look',
+      title,
+      headings: r.headings,
+      shelfId: shelf,
+      supplier,
+      sha: await putBlob(sql, bytes),
+      fileName: name,
+      format: r.format,
+      facts: r.facts,
+      selvedge: null,
+      notes: '',
+    }),
+  );
 }
 const cube = (title: string, settings: Settings, size = 9) => cubeOf({ title, headings: [], settings }, size);
-const preset = (name: string, amount: number) => marlstoneOf({ title: name, drawer: 'Kiln', sections: [['light', { amount }], ['trace', { whole: amount > 130 ? '0:0;0.5:0.6;1:1' : '0:0;0.5:0.5;1:1' }]] });
+const preset = (name: string, amount: number) =>
+  marlstoneOf({
+    title: name,
+    drawer: 'Kiln',
+    sections: [
+      ['light', { amount }],
+      ['trace', { whole: amount > 130 ? '0:0;0.5:0.6;1:1' : '0:0;0.5:0.5;1:1' }],
+    ],
+  });
 
 describe('two versions', () => {
   test('of a preset: the settings, the curves, and the color', async () => {
-    const { itemId, versionId } = await item('Firing', preset('Firing', 120), 'f.mpreset'), bytes = Buffer.from(preset('Firing', 150)), r = recognise('f.mpreset', bytes, known);
-    const second = await transaction(async (sql) => addVersion(sql, actor(), itemId, { kind: 'preset', sha: await putBlob(sql, bytes), fileName: 'f.mpreset', format: r.format, facts: r.facts, selvedge: null, notes: '' }));
+    const { itemId, versionId } = await item('Firing', preset('Firing', 120), 'f.mpreset'),
+      bytes = Buffer.from(preset('Firing', 150)),
+      r = recognise('f.mpreset', bytes, known);
+    const second = await transaction(async (sql) =>
+      addVersion(sql, actor(), itemId, {
+        kind: 'preset',
+        sha: await putBlob(sql, bytes),
+        fileName: 'f.mpreset',
+        format: r.format,
+        facts: r.facts,
+        selvedge: null,
+        notes: '',
+      }),
+    );
     const d = await compareVersions(people.retoucher, versionId, second);
     expect(d.settings.map((s) => s.setting)).toEqual(['level', 'curve']);
     expect(d.curves.map((c) => c.name)).toEqual(['curve']);
@@ -50,33 +91,99 @@ describe('two versions', () => {
     expect(d.color!.mean).toBeGreaterThan(1);
   });
   test('of a preset that only refers to another profile: no setting was touched', async () => {
-    const { itemId, versionId } = await item('Refers', preset('Refers', 110), 'r.mpreset'), bytes = Buffer.from(preset('Refers', 110) + '; kept\n'), r = recognise('r.mpreset', bytes, known), add = (references: unknown[], name: string) => transaction(async (sql) => addVersion(sql, actor(), itemId, { kind: 'preset', sha: await putBlob(sql, Buffer.from(name + bytes.toString())), fileName: name, format: r.format, facts: { ...r.facts, references }, selvedge: null, notes: '' }));
-    const second = await add([{ kind: 'camera-profile', name: 'Alder Standard' }], 'b'), third = await add([{ kind: 'camera-profile', name: 'Alder Portrait' }], 'c');
-    expect((await compareVersions(people.retoucher, second, third)).references).toEqual({ before: ['camera profile Alder Standard'], after: ['camera profile Alder Portrait'], alone: true });
+    const { itemId, versionId } = await item('Refers', preset('Refers', 110), 'r.mpreset'),
+      bytes = Buffer.from(preset('Refers', 110) + '; kept\n'),
+      r = recognise('r.mpreset', bytes, known),
+      add = (references: unknown[], name: string) =>
+        transaction(async (sql) =>
+          addVersion(sql, actor(), itemId, {
+            kind: 'preset',
+            sha: await putBlob(sql, Buffer.from(name + bytes.toString())),
+            fileName: name,
+            format: r.format,
+            facts: { ...r.facts, references },
+            selvedge: null,
+            notes: '',
+          }),
+        );
+    const second = await add([{ kind: 'camera-profile', name: 'Alder Standard' }], 'b'),
+      third = await add([{ kind: 'camera-profile', name: 'Alder Portrait' }], 'c');
+    expect((await compareVersions(people.retoucher, second, third)).references).toEqual({
+      before: ['camera profile Alder Standard'],
+      after: ['camera profile Alder Portrait'],
+      alone: true,
+    });
     expect((await compareVersions(people.retoucher, second, third)).settings).toEqual([]);
-    expect((await compareVersions(people.retoucher, versionId, second)).references).toMatchObject({ before: [], alone: true });
+    expect((await compareVersions(people.retoucher, versionId, second)).references).toMatchObject({
+      before: [],
+      alone: true,
+    });
   });
   test('of a lens database: record by record, added, calibrated anew, gone', async () => {
-    const release = (n: string, inner: string) => `<lens-database xmlns="https://etagere.example/ns/lens-database/1" release="${n}">${inner}</lens-database>`, lens = (model: string, samples: number) => `<lens maker="Saltmarsh" model="${model}"><series>${'<sample/>'.repeat(samples)}</series></lens>`;
-    const { itemId, versionId } = await item('Bureau', release('1', lens('35', 2) + lens('50', 3) + lens('90', 1)), 'bureau.xml'), bytes = Buffer.from(release('2', lens('35', 2) + lens('50', 5) + lens('20', 4))), r = recognise('bureau.xml', bytes, known);
+    const release = (n: string, inner: string) =>
+        `<lens-database xmlns="https://etagere.example/ns/lens-database/1" release="${n}">${inner}</lens-database>`,
+      lens = (model: string, samples: number) =>
+        `<lens maker="Saltmarsh" model="${model}"><series>${'<sample/>'.repeat(samples)}</series></lens>`;
+    const { itemId, versionId } = await item(
+        'Bureau',
+        release('1', lens('35', 2) + lens('50', 3) + lens('90', 1)),
+        'bureau.xml',
+      ),
+      bytes = Buffer.from(release('2', lens('35', 2) + lens('50', 5) + lens('20', 4))),
+      r = recognise('bureau.xml', bytes, known);
     expect(r.kind).toBe('lens-database');
-    const second = await transaction(async (sql) => addVersion(sql, actor(), itemId, { kind: 'lens-database', sha: await putBlob(sql, bytes), fileName: 'bureau.xml', format: r.format, facts: r.facts, selvedge: null, notes: '' }));
+    const second = await transaction(async (sql) =>
+      addVersion(sql, actor(), itemId, {
+        kind: 'lens-database',
+        sha: await putBlob(sql, bytes),
+        fileName: 'bureau.xml',
+        format: r.format,
+        facts: r.facts,
+        selvedge: null,
+        notes: '',
+      }),
+    );
     const d = await compareVersions(people.retoucher, versionId, second);
-    expect(d.records).toEqual({ added: [{ what: 'lens', name: 'Saltmarsh 20', before: '', after: '1 series, 4 samples' }], changed: [{ what: 'lens', name: 'Saltmarsh 50', before: '1 series, 3 samples', after: '1 series, 5 samples' }], gone: [{ what: 'lens', name: 'Saltmarsh 90', before: '1 series, 1 sample', after: '' }], same: 1 });
+    expect(d.records).toEqual({
+      added: [{ what: 'lens', name: 'Saltmarsh 20', before: '', after: '1 series, 4 samples' }],
+      changed: [{ what: 'lens', name: 'Saltmarsh 50', before: '1 series, 3 samples', after: '1 series, 5 samples' }],
+      gone: [{ what: 'lens', name: 'Saltmarsh 90', before: '1 series, 1 sample', after: '' }],
+      same: 1,
+    });
     expect(d.facts.map((f) => f.name).sort()).toEqual(['release', 'samples']);
     expect(d.color).toBeNull();
   });
   test('of a look: its facts, its neutral ramps, and how far apart they are on a frame', async () => {
     const made = await frame(designs[0]!.composition);
-    await transaction((sql) => addFrame(sql, { personId: null, name: 't' }, { name: 'F', light: '', position: 0, ...made }));
-    const { itemId, versionId } = await item('Dusk', cube('Dusk', { contrast: 1.2 }), 'd.cube'), same = Buffer.from(cube('Dusk', { contrast: 1.2 }, 17)), r = recognise('d.cube', same, known);
-    const second = await transaction(async (sql) => addVersion(sql, actor(), itemId, { kind: 'look', sha: await putBlob(sql, same), fileName: 'd.cube', format: 'cube', facts: r.facts, selvedge: null, notes: '' }));
+    await transaction((sql) =>
+      addFrame(sql, { personId: null, name: 't' }, { name: 'F', light: '', position: 0, ...made }),
+    );
+    const { itemId, versionId } = await item('Dusk', cube('Dusk', { contrast: 1.2 }), 'd.cube'),
+      same = Buffer.from(cube('Dusk', { contrast: 1.2 }, 17)),
+      r = recognise('d.cube', same, known);
+    const second = await transaction(async (sql) =>
+      addVersion(sql, actor(), itemId, {
+        kind: 'look',
+        sha: await putBlob(sql, same),
+        fileName: 'd.cube',
+        format: 'cube',
+        facts: r.facts,
+        selvedge: null,
+        notes: '',
+      }),
+    );
     const d = await compareVersions(people.retoucher, versionId, second);
     expect(d.facts.find((f) => f.name === 'size')).toEqual({ name: 'size', before: '9', after: '17' });
     expect(d.frames).toHaveLength(1);
     expect(d.frames[0]!.mean).toBeGreaterThan(0);
     expect(d.frames[0]!.mean).toBeLessThan(3);
-    await expect(compareVersions(people.retoucher, versionId, (await item('Else', cube('Else', { level: 1 }), 'e.cube')).versionId)).rejects.toMatchObject({ code: 'versions-apart' });
+    await expect(
+      compareVersions(
+        people.retoucher,
+        versionId,
+        (await item('Else', cube('Else', { level: 1 }), 'e.cube')).versionId,
+      ),
+    ).rejects.toMatchObject({ code: 'versions-apart' });
   }, 60_000);
   test('the title is written into the file on request: a new version that does the same', async () => {
     const { itemId, versionId } = await item('Slip', cube('Slip', { chroma: 0.7 }), 's.cube');
@@ -98,10 +205,18 @@ describe('two versions', () => {
 
 describe('copies', () => {
   test('are found by effect, merged with names, ribbons and lineage kept, and found by their old name', async () => {
-    const a = await item('Kiln Glow', cube('Kiln Glow', { warmth: 33, contrast: 1.1 }), 'a.cube', 'Sable Row Looks'), b = await item('Ember Copy', cube('Ember Copy', { warmth: 33.05, contrast: 1.1002 }), 'b.cube');
+    const a = await item('Kiln Glow', cube('Kiln Glow', { warmth: 33, contrast: 1.1 }), 'a.cube', 'Sable Row Looks'),
+      b = await item('Ember Copy', cube('Ember Copy', { warmth: 33.05, contrast: 1.1002 }), 'b.cube');
     await setRibbon(people.lead, b.itemId, { on: true, whose: 'mine' });
-    await transaction((sql) => sql.query('insert into lineage (version_id, source_version_id, recipe) values ($1, $2, $3)', [b.versionId, a.versionId, '{}']));
-    const { groups } = await copies(people.librarian), mine = groups.find((g) => g.items.some((i) => i.id === a.itemId))!;
+    await transaction((sql) =>
+      sql.query('insert into lineage (version_id, source_version_id, recipe) values ($1, $2, $3)', [
+        b.versionId,
+        a.versionId,
+        '{}',
+      ]),
+    );
+    const { groups } = await copies(people.librarian),
+      mine = groups.find((g) => g.items.some((i) => i.id === a.itemId))!;
     expect(mine.items.map((i) => i.title).sort()).toEqual(['Ember Copy', 'Kiln Glow']);
     expect(mine.max).toBeLessThan(2);
     await mergeItems(people.librarian, { keep: a.itemId, others: [b.itemId] });
@@ -111,51 +226,106 @@ describe('copies', () => {
     expect(versions.map((v) => v.variant)).toEqual(['', 'merged from Ember Copy']);
     expect((await searchItems(people.lead, { q: 'ember copy' })).rows.map((r) => r.title)).toEqual(['Kiln Glow']);
     expect((await copies(people.librarian)).groups.some((g) => g.items.some((i) => i.id === a.itemId))).toBe(false);
-    expect((await pool().query('select merged_into, archived_at is not null as away from item where id = $1', [b.itemId])).rows[0]).toEqual({ merged_into: a.itemId, away: true });
+    expect(
+      (await pool().query('select merged_into, archived_at is not null as away from item where id = $1', [b.itemId]))
+        .rows[0],
+    ).toEqual({ merged_into: a.itemId, away: true });
   });
   test('that are meant are not shown again', async () => {
-    const a = await item('Twin One', cube('Twin One', { level: 0.6 }), 'a.cube'), b = await item('Twin Two', cube('Twin Two', { level: 0.6 }), 'b.cube'), shown = async () => (await copies(people.librarian)).groups.some((g) => g.items.some((i) => i.id === a.itemId));
+    const a = await item('Twin One', cube('Twin One', { level: 0.6 }), 'a.cube'),
+      b = await item('Twin Two', cube('Twin Two', { level: 0.6 }), 'b.cube'),
+      shown = async () => (await copies(people.librarian)).groups.some((g) => g.items.some((i) => i.id === a.itemId));
     expect(await shown()).toBe(true);
     await markMeant(people.librarian, { items: [a.itemId, b.itemId] });
     expect(await shown()).toBe(false);
   });
   test('of two kinds are not merged', async () => {
-    const a = await item('P', preset('P', 111), 'p.mpreset'), b = await item('L', cube('L', { level: 0.2 }), 'l.cube');
-    await expect(mergeItems(people.librarian, { keep: a.itemId, others: [b.itemId] })).rejects.toMatchObject({ code: 'merge-kind' });
+    const a = await item('P', preset('P', 111), 'p.mpreset'),
+      b = await item('L', cube('L', { level: 0.2 }), 'l.cube');
+    await expect(mergeItems(people.librarian, { keep: a.itemId, others: [b.itemId] })).rejects.toMatchObject({
+      code: 'merge-kind',
+    });
   });
 });
 
 test('ribbons have an order of their own, and are cleared many at once', async () => {
   const ids = [];
-  for (const t of ['R1', 'R2', 'R3']) { const { itemId } = await item(t, cube(t, { level: 0.01 * t.charCodeAt(1) }), `${t}.cube`); ids.push(itemId); await setRibbon(people.retoucher, itemId, { on: true, whose: 'mine' }); }
+  for (const t of ['R1', 'R2', 'R3']) {
+    const { itemId } = await item(t, cube(t, { level: 0.01 * t.charCodeAt(1) }), `${t}.cube`);
+    ids.push(itemId);
+    await setRibbon(people.retoucher, itemId, { on: true, whose: 'mine' });
+  }
   const mine = async () => (await listRibbons(people.retoucher)).mine;
   await orderRibbons(people.retoucher, { whose: 'mine', ribbons: (await mine()).map((r) => r.id).reverse() });
   expect((await mine()).map((r) => r.title)).toEqual(['R3', 'R2', 'R1']);
-  await expect(clearRibbons(people.retoucher, { whose: 'house', ribbons: [1] })).rejects.toMatchObject({ code: 'not-allowed' });
-  expect(await clearRibbons(people.retoucher, { whose: 'mine', ribbons: (await mine()).slice(1).map((r) => r.id) })).toEqual({ cleared: 2 });
+  await expect(clearRibbons(people.retoucher, { whose: 'house', ribbons: [1] })).rejects.toMatchObject({
+    code: 'not-allowed',
+  });
+  expect(
+    await clearRibbons(people.retoucher, { whose: 'mine', ribbons: (await mine()).slice(1).map((r) => r.id) }),
+  ).toEqual({ cleared: 2 });
   expect((await mine()).map((r) => r.title)).toEqual(['R3']);
   expect((await listRibbons(people.lead)).mine.some((r) => r.title === 'R3')).toBe(false);
 });
 
 describe('what lies on a station', () => {
   test('comes as an arrival once its agent has sent what is not here yet; a file that is gone is not waited for', async () => {
-    const id = await transaction((sql) => createStation(sql, actor(), { name: 'Desk', kind: 'workstation', system: 'linux', person: '', hostId: null, editors: ['oxbow@2'], position: 0 })), station = async () => (await allStations(pool())).find((s) => s.id === id)!;
-    const here = Buffer.from(cube('Kiln Glow', { warmth: 33, contrast: 1.1 })), old = Buffer.from(cube('Old Stock', { level: -0.7 })), lost = Buffer.from('x'), file = (path: string, b: Buffer) => ({ path, size: b.length, sha256: hex(sha256(b)) });
-    const report = async (files: ReturnType<typeof file>[]) => takeReport(await station(), { agentVersion: '0', files, digest: hex(sha256(Buffer.from(JSON.stringify(files)))), listings: [], indexes: [], waiting: null });
-    await report([file('Oxbow/Looks/Glow.cube', here), file('Oxbow/Looks/Old Stock.cube', old), file('Oxbow/Looks/lost.cube', lost), file('Oxbow/Looks/.DS_Store', lost), file('Elsewhere/x.cube', old)]);
+    const id = await transaction((sql) =>
+        createStation(sql, actor(), {
+          name: 'Desk',
+          kind: 'workstation',
+          system: 'linux',
+          person: '',
+          hostId: null,
+          editors: ['oxbow@2'],
+          position: 0,
+        }),
+      ),
+      station = async () => (await allStations(pool())).find((s) => s.id === id)!;
+    const here = Buffer.from(cube('Kiln Glow', { warmth: 33, contrast: 1.1 })),
+      old = Buffer.from(cube('Old Stock', { level: -0.7 })),
+      lost = Buffer.from('x'),
+      file = (path: string, b: Buffer) => ({ path, size: b.length, sha256: hex(sha256(b)) });
+    const report = async (files: ReturnType<typeof file>[]) =>
+      takeReport(await station(), {
+        agentVersion: '0',
+        files,
+        digest: hex(sha256(Buffer.from(JSON.stringify(files)))),
+        listings: [],
+        indexes: [],
+        waiting: null,
+      });
+    await report([
+      file('Oxbow/Looks/Glow.cube', here),
+      file('Oxbow/Looks/Old Stock.cube', old),
+      file('Oxbow/Looks/lost.cube', lost),
+      file('Oxbow/Looks/.DS_Store', lost),
+      file('Elsewhere/x.cube', old),
+    ]);
     expect(await foundCount(people.retoucher, id)).toBe(3);
     const { intake } = await takeInFound(people.librarian, id);
-    expect((await intakeFor(people.librarian, intake)).intake).toMatchObject({ status: 'arriving', files: 3, arrived: 1, station: 'Desk' });
+    expect((await intakeFor(people.librarian, intake)).intake).toMatchObject({
+      status: 'arriving',
+      files: 3,
+      arrived: 1,
+      station: 'Desk',
+    });
     const { wanted } = await instructionsFor(await station());
     expect(wanted.map((w) => w.path).sort()).toEqual(['Oxbow/Looks/Old Stock.cube', 'Oxbow/Looks/lost.cube']);
-    await expect(takeContent(await station(), hex(sha256(old)), 'Oxbow/Looks/Old Stock.cube', Buffer.from('something else'))).rejects.toMatchObject({ code: 'content-differs' });
-    await expect(takeContent(await station(), hex(sha256(Buffer.from('unasked'))), 'Oxbow/Looks/u', Buffer.from('unasked'))).rejects.toMatchObject({ code: 'not-found' });
+    await expect(
+      takeContent(await station(), hex(sha256(old)), 'Oxbow/Looks/Old Stock.cube', Buffer.from('something else')),
+    ).rejects.toMatchObject({ code: 'content-differs' });
+    await expect(
+      takeContent(await station(), hex(sha256(Buffer.from('unasked'))), 'Oxbow/Looks/u', Buffer.from('unasked')),
+    ).rejects.toMatchObject({ code: 'not-found' });
     await takeContent(await station(), hex(sha256(old)), 'Oxbow/Looks/Old Stock.cube', old);
     await report([file('Oxbow/Looks/Glow.cube', here), file('Oxbow/Looks/Old Stock.cube', old)]);
     const { intake: now } = await intakeFor(people.librarian, intake);
     expect(now).toMatchObject({ status: 'reading', files: 2, arrived: 2 });
     await runJob(now.job_id!, { intake: readIntake });
-    expect(Object.fromEntries((await intakeFor(people.librarian, intake)).entries.map((e) => [e.path, e.outcome]))).toEqual({ 'Oxbow/Looks/Glow.cube': 'duplicate', 'Oxbow/Looks/Old Stock.cube': 'new' });
+    expect(
+      Object.fromEntries((await intakeFor(people.librarian, intake)).entries.map((e) => [e.path, e.outcome])),
+    ).toEqual({ 'Oxbow/Looks/Glow.cube': 'duplicate', 'Oxbow/Looks/Old Stock.cube': 'new' });
     expect(bytesOf(hex(sha256(old)))).toEqual(sha256(old));
   });
 });
@@ -164,6 +334,9 @@ test('versions from before there were fingerprints get theirs', async () => {
   const { versionId } = await item('From Before', cube('From Before', { level: 0.33 }), 'b.cube');
   await pool().query('update version set fingerprint = null, content_sha256 = null where id = $1', [versionId]);
   expect(await fillEffects()).toBe(1);
-  expect((await pool().query<{ n: number }>('select length(fingerprint) as n from version where id = $1', [versionId])).rows[0]!.n).toBe(384);
+  expect(
+    (await pool().query<{ n: number }>('select length(fingerprint) as n from version where id = $1', [versionId]))
+      .rows[0]!.n,
+  ).toBe(384);
   expect(await fillEffects()).toBe(0);
 });

@@ -22,39 +22,120 @@ import * as q from './queries';
 import { lookOf, versionFor } from './service';
 
 export interface VersionDifference {
-  older: { number: number; id: string }; newer: { number: number; id: string };
-  settings: SettingChange[]; /** what they refer to, where that differs; `alone`: and no setting does */ references: { before: string[]; after: string[]; alone: boolean } | null; facts: { name: string; before: string; after: string }[];
+  older: { number: number; id: string };
+  newer: { number: number; id: string };
+  settings: SettingChange[];
+  /** what they refer to, where that differs; `alone`: and no setting does */ references: {
+    before: string[];
+    after: string[];
+    alone: boolean;
+  } | null;
+  facts: { name: string; before: string; after: string }[];
   /** Curves of both, as code values 0…1 in and out: the presets' own, else the neutral ramps of the tables. */
   curves: { name: string; older: [number, number][]; newer: [number, number][] }[];
   /** Of a lens database, record by record. */ records: LensDifference | null;
-  color: { mean: number; p95: number; max: number } | null; frames: { id: string; name: string; mean: number; p95: number; max: number }[];
+  color: { mean: number; p95: number; max: number } | null;
+  frames: { id: string; name: string; mean: number; p95: number; max: number }[];
 }
 
-const said = (v: unknown): string => (v === undefined || v === null ? '–' : typeof v === 'number' ? String(Number(v.toFixed(4))) : Array.isArray(v) ? v.map(said).join(', ') : typeof v === 'object' ? Object.entries(v).map(([k, x]) => `${k} ${said(x)}`).join('; ') : String(v as string | boolean));
+const said = (v: unknown): string =>
+  v === undefined || v === null
+    ? '–'
+    : typeof v === 'number'
+      ? String(Number(v.toFixed(4)))
+      : Array.isArray(v)
+        ? v.map(said).join(', ')
+        : typeof v === 'object'
+          ? Object.entries(v)
+              .map(([k, x]) => `${k} ${said(x)}`)
+              .join('; ')
+          : String(v as string | boolean);
 /** What two versions do differently on a frame at 320 pixels. */
-async function onFrame(person: Person, frame: string, a: Look, b: Look): Promise<{ mean: number; p95: number; max: number }> {
-  const { data } = await sharp(await framePicture(person, frame, 320)).removeAlpha().ensureAlpha().raw().toBuffer({ resolveWithObject: true });
+async function onFrame(
+  person: Person,
+  frame: string,
+  a: Look,
+  b: Look,
+): Promise<{ mean: number; p95: number; max: number }> {
+  const { data } = await sharp(await framePicture(person, frame, 320))
+    .removeAlpha()
+    .ensureAlpha()
+    .raw()
+    .toBuffer({ resolveWithObject: true });
   return pixelDistance(data, a, b);
 }
 
 export async function compareVersions(person: Person, olderId: string, newerId: string): Promise<VersionDifference> {
   allow(person, 'view');
   const [a, b] = await Promise.all([versionFor(person, olderId), versionFor(person, newerId)]);
-  if (a.item_id !== b.item_id) throw new Problem('versions-apart', 'These are versions of two items.', a.title, 'Choose two versions of one item.');
-  const fa = (a.facts.settings ?? {}) as Settings, fb = (b.facts.settings ?? {}) as Settings, out: VersionDifference = { older: { number: a.number, id: a.id }, newer: { number: b.number, id: b.id }, settings: a.kind === 'preset' ? settingChanges(fa, fb) : [], references: null, facts: [], curves: [], color: null, frames: [], records: null };
-  const skip = new Set([...(a.kind === 'lens-database' ? ['lenses', 'mounts'] : []), 'settings', 'classes', 'unknown', 'comments', 'warnings', 'references', 'evidence', 'corrections']);
-  for (const k of new Set([...Object.keys(a.facts), ...Object.keys(b.facts)])) if (!skip.has(k) && JSON.stringify(a.facts[k]) !== JSON.stringify(b.facts[k])) out.facts.push({ name: k, before: said(a.facts[k]), after: said(b.facts[k]) });
-  const refer = (v: typeof a): string[] => ((v.facts.references ?? []) as { kind?: string; name?: string }[]).map((r) => [r.kind?.replace('-', ' '), r.name].filter(Boolean).join(' ')).sort(), [ra, rb] = [refer(a), refer(b)];
-  if (a.kind === 'preset' && ra.join() !== rb.join()) out.references = { before: ra, after: rb, alone: !out.settings.length };
+  if (a.item_id !== b.item_id)
+    throw new Problem(
+      'versions-apart',
+      'These are versions of two items.',
+      a.title,
+      'Choose two versions of one item.',
+    );
+  const fa = (a.facts.settings ?? {}) as Settings,
+    fb = (b.facts.settings ?? {}) as Settings,
+    out: VersionDifference = {
+      older: { number: a.number, id: a.id },
+      newer: { number: b.number, id: b.id },
+      settings: a.kind === 'preset' ? settingChanges(fa, fb) : [],
+      references: null,
+      facts: [],
+      curves: [],
+      color: null,
+      frames: [],
+      records: null,
+    };
+  const skip = new Set([
+    ...(a.kind === 'lens-database' ? ['lenses', 'mounts'] : []),
+    'settings',
+    'classes',
+    'unknown',
+    'comments',
+    'warnings',
+    'references',
+    'evidence',
+    'corrections',
+  ]);
+  for (const k of new Set([...Object.keys(a.facts), ...Object.keys(b.facts)]))
+    if (!skip.has(k) && JSON.stringify(a.facts[k]) !== JSON.stringify(b.facts[k]))
+      out.facts.push({ name: k, before: said(a.facts[k]), after: said(b.facts[k]) });
+  const refer = (v: typeof a): string[] =>
+      ((v.facts.references ?? []) as { kind?: string; name?: string }[])
+        .map((r) => [r.kind?.replace('-', ' '), r.name].filter(Boolean).join(' '))
+        .sort(),
+    [ra, rb] = [refer(a), refer(b)];
+  if (a.kind === 'preset' && ra.join() !== rb.join())
+    out.references = { before: ra, after: rb, alone: !out.settings.length };
   if (a.format !== b.format) out.facts.push({ name: 'format', before: a.format, after: b.format });
-  if (a.kind === 'lens-database') { const [x, y] = await Promise.all([getBlob(a.sha256), getBlob(b.sha256)]); out.records = lensDifference(x, y); }
+  if (a.kind === 'lens-database') {
+    const [x, y] = await Promise.all([getBlob(a.sha256), getBlob(b.sha256)]);
+    out.records = lensDifference(x, y);
+  }
   if (a.kind !== 'look' && a.kind !== 'preset') return out;
-  const [la, lb] = await Promise.all([lookOf(a), lookOf(b)].map((p) => p.catch((e: unknown) => { if (e instanceof Problem) return null; throw e; })));
+  const [la, lb] = await Promise.all(
+    [lookOf(a), lookOf(b)].map((p) =>
+      p.catch((e: unknown) => {
+        if (e instanceof Problem) return null;
+        throw e;
+      }),
+    ),
+  );
   if (!la || !lb) return out;
-  const r = residual(sampler(la), sampler(lb)), ca = a.kind === 'preset' ? presetCurves(fa) : neutralRamps(la), cb = b.kind === 'preset' ? presetCurves(fb) : neutralRamps(lb);
+  const r = residual(sampler(la), sampler(lb)),
+    ca = a.kind === 'preset' ? presetCurves(fa) : neutralRamps(la),
+    cb = b.kind === 'preset' ? presetCurves(fb) : neutralRamps(lb);
   out.color = { mean: r.meanDeltaE, p95: r.p95DeltaE, max: r.maxDeltaE };
-  for (const name of new Set([...ca, ...cb].map((c) => c.name))) { const x = ca.find((c) => c.name === name)?.points ?? straight, y = cb.find((c) => c.name === name)?.points ?? straight; if (JSON.stringify(x) !== JSON.stringify(y)) out.curves.push({ name, older: x, newer: y }); }
-  if (la.kind === '3d' && lb.kind === '3d') for (const f of (await listFrames(person)).slice(0, 6)) out.frames.push({ id: f.id, name: f.name, ...(await onFrame(person, f.id, la, lb)) });
+  for (const name of new Set([...ca, ...cb].map((c) => c.name))) {
+    const x = ca.find((c) => c.name === name)?.points ?? straight,
+      y = cb.find((c) => c.name === name)?.points ?? straight;
+    if (JSON.stringify(x) !== JSON.stringify(y)) out.curves.push({ name, older: x, newer: y });
+  }
+  if (la.kind === '3d' && lb.kind === '3d')
+    for (const f of (await listFrames(person)).slice(0, 6))
+      out.frames.push({ id: f.id, name: f.name, ...(await onFrame(person, f.id, la, lb)) });
   return out;
 }
 
@@ -63,15 +144,43 @@ export async function writeIntoFile(person: Person, itemId: string): Promise<{ v
   allow(person, 'item.edit');
   const known = await descriptors();
   return transaction(async (sql) => {
-    const item = await q.itemById(sql, itemId, person.id, true), newest = item ? (await q.versionsOf(sql, itemId))[0] : undefined;
+    const item = await q.itemById(sql, itemId, person.id, true),
+      newest = item ? (await q.versionsOf(sql, itemId))[0] : undefined;
     if (!item || !newest) throw new Problem('not-found', 'There is no such item.', itemId, 'Go back to Shelves.');
-    const before = await getBlob(newest.sha256, sql), after = Buffer.from(writeTitle(newest.format, before, item.title, item.headings, known));
-    if (after.equals(before)) throw new Problem('write-same', 'The file says so already.', newest.file_name, 'There is nothing to write.');
-    const r = recognise(newest.file_name, after, known), [was, is] = await Promise.all([effectOf(sql, item.kind, newest.sha256, newest.facts), (async () => { const sha = await putBlob(sql, after); return { sha, ...(await effectOf(sql, item.kind, sha, r.facts)) }; })()]);
-    if (r.format !== newest.format || (was.content && !is.content?.equals(was.content))) throw new Error('writing a title changed what the file does');
-    const versionId = await addVersion(sql, actorOf(person), itemId, { kind: item.kind, sha: is.sha, fileName: newest.file_name, format: r.format, facts: r.facts, selvedge: newest.selvedge, notes: `title and headings written into the file of version ${newest.number}`, internalId: '' });
+    const before = await getBlob(newest.sha256, sql),
+      after = Buffer.from(writeTitle(newest.format, before, item.title, item.headings, known));
+    if (after.equals(before))
+      throw new Problem('write-same', 'The file says so already.', newest.file_name, 'There is nothing to write.');
+    const r = recognise(newest.file_name, after, known),
+      [was, is] = await Promise.all([
+        effectOf(sql, item.kind, newest.sha256, newest.facts),
+        (async () => {
+          const sha = await putBlob(sql, after);
+          return { sha, ...(await effectOf(sql, item.kind, sha, r.facts)) };
+        })(),
+      ]);
+    if (r.format !== newest.format || (was.content && !is.content?.equals(was.content)))
+      throw new Error('writing a title changed what the file does');
+    const versionId = await addVersion(sql, actorOf(person), itemId, {
+      kind: item.kind,
+      sha: is.sha,
+      fileName: newest.file_name,
+      format: r.format,
+      facts: r.facts,
+      selvedge: newest.selvedge,
+      notes: `title and headings written into the file of version ${newest.number}`,
+      internalId: '',
+    });
     if (newest.encoding) await q.setEncoding(sql, versionId, newest.encoding, person.id);
-    await record(sql, actorOf(person), 'item', itemId, 'title written into the file', { version: newest.number }, { title: item.title, headings: item.headings });
+    await record(
+      sql,
+      actorOf(person),
+      'item',
+      itemId,
+      'title written into the file',
+      { version: newest.number },
+      { title: item.title, headings: item.headings },
+    );
     return { versionId };
   });
 }
@@ -82,9 +191,17 @@ export async function retire(person: Person, versionId: string): Promise<void> {
   await transaction(async (sql) => {
     const v = await q.versionById(sql, versionId);
     if (!v) throw new Problem('not-found', 'There is no such version.', versionId, 'Reload the page.');
-    if (v.status === 'retired') throw new Problem('status', `Version ${v.number} of ${v.title} is retired already.`, v.title, 'Reload the page.');
+    if (v.status === 'retired')
+      throw new Problem('status', `Version ${v.number} of ${v.title} is retired already.`, v.title, 'Reload the page.');
     await q.setStatus(sql, versionId, 'retired', null);
-    await record(sql, actorOf(person), 'item', v.item_id, 'retired', { status: v.status, version: v.number }, { status: 'retired', version: v.number });
+    await record(
+      sql,
+      actorOf(person),
+      'item',
+      v.item_id,
+      'retired',
+      { status: v.status, version: v.number },
+      { status: 'retired', version: v.number },
+    );
   });
 }
-

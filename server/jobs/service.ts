@@ -8,7 +8,13 @@ import * as q from './queries';
 
 export type { JobRow } from './queries';
 
-export async function addJob(sql: Sql, kind: string, title: string, payload: Record<string, unknown>, personId: string | null): Promise<string> {
+export async function addJob(
+  sql: Sql,
+  kind: string,
+  title: string,
+  payload: Record<string, unknown>,
+  personId: string | null,
+): Promise<string> {
   const id = v7();
   await q.insertJob(sql, { id, kind, title, payload, personId });
   await q.enqueue(sql, id);
@@ -17,21 +23,31 @@ export async function addJob(sql: Sql, kind: string, title: string, payload: Rec
 
 export class Cancelled extends Error {}
 
-export interface JobContext { id: string; payload: Record<string, unknown>; personId: string | null; /** Throws Cancelled when someone asked for it. */ progress(share: number, note: string): Promise<void> }
+export interface JobContext {
+  id: string;
+  payload: Record<string, unknown>;
+  personId: string | null;
+  /** Throws Cancelled when someone asked for it. */ progress(share: number, note: string): Promise<void>;
+}
 export type JobHandler = (job: JobContext) => Promise<unknown>;
 
 /** Runs one job by its id: called by the worker process, or by a test. */
 export async function runJob(id: string, handlers: Record<string, JobHandler>): Promise<void> {
-  const sql = pool(), job = await q.jobById(sql, id);
+  const sql = pool(),
+    job = await q.jobById(sql, id);
   if (!job || job.status === 'done' || job.status === 'cancelled' || job.status === 'failed') return;
   await q.startJob(sql, id);
   let last = 0;
-  const heart = setInterval(() => { q.beatJob(sql, id).catch(() => {}); }, 3000);
+  const heart = setInterval(() => {
+    q.beatJob(sql, id).catch(() => {});
+  }, 3000);
   try {
     const handler = handlers[job.kind];
     if (!handler) throw new Error(`no handler for jobs of kind ${job.kind}`);
     const result = await handler({
-      id, payload: job.payload, personId: job.person_id,
+      id,
+      payload: job.payload,
+      personId: job.person_id,
       async progress(share, note) {
         if (Date.now() - last < 200 && share < 1) return;
         last = Date.now();
@@ -45,15 +61,27 @@ export async function runJob(id: string, handlers: Record<string, JobHandler>): 
     else if (e instanceof Problem) await settle(id, 'failed', null, e.toJSON());
     else {
       console.error(`job ${id} (${job.kind}) failed:`, e);
-      await settle(id, 'failed', null, { code: 'bug', message: 'Something went wrong that is not your doing.', where: `incident ${id}`, remedy: 'Tell the people who look after Etagere this number.' });
+      await settle(id, 'failed', null, {
+        code: 'bug',
+        message: 'Something went wrong that is not your doing.',
+        where: `incident ${id}`,
+        remedy: 'Tell the people who look after Etagere this number.',
+      });
     }
-  } finally { clearInterval(heart); }
+  } finally {
+    clearInterval(heart);
+  }
 }
 
 /** Jobs whose worker was killed hard are taken up again; jobs are idempotent. */
 export const freeDeadJobs = (seconds = 12) => q.freeDead(pool(), seconds);
 
-async function settle(id: string, status: 'done' | 'failed' | 'cancelled', result: unknown, error: unknown): Promise<void> {
+async function settle(
+  id: string,
+  status: 'done' | 'failed' | 'cancelled',
+  result: unknown,
+  error: unknown,
+): Promise<void> {
   await transaction(async (sql) => {
     await q.finishJob(sql, id, status, result, error);
     await record(sql, { personId: null, name: 'worker' }, 'job', id, status);

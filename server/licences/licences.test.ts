@@ -5,13 +5,33 @@ import type { Person } from '../people/roles';
 import { addLicence, allowUnderLicence, changeLicence, listLicences } from './service';
 
 withDatabase();
-const says = ['yes', 'no', 'unknown'] as const, of = {} as Record<(typeof says)[number] | 'ended', string>, day = new Date('2026-06-15T12:00:00Z');
+const says = ['yes', 'no', 'unknown'] as const,
+  of = {} as Record<(typeof says)[number] | 'ended', string>,
+  day = new Date('2026-06-15T12:00:00Z');
 beforeAll(async () => {
-  for (const s of says) of[s] = await addLicence(people.librarian, { name: `Says ${s}`, may_convert: s, may_spread: s });
-  of.ended = await addLicence(people.librarian, { name: 'Ended', may_convert: 'yes', may_spread: 'yes', ends_on: '2026-06-14' });
+  for (const s of says)
+    of[s] = await addLicence(people.librarian, { name: `Says ${s}`, may_convert: s, may_spread: s });
+  of.ended = await addLicence(people.librarian, {
+    name: 'Ended',
+    may_convert: 'yes',
+    may_spread: 'yes',
+    ends_on: '2026-06-14',
+  });
 });
 const bought = (licence: string | null) => ({ title: 'Kiln Glaze', supplier: 'Fathom Color', licence_id: licence });
-const refusal = async (p: Person, item: ReturnType<typeof bought>, what: 'convert' | 'spread', today = day): Promise<string> => { try { await allowUnderLicence(p, item, what, today); return 'allowed'; } catch (e) { return (e as { code: string }).code; } };
+const refusal = async (
+  p: Person,
+  item: ReturnType<typeof bought>,
+  what: 'convert' | 'spread',
+  today = day,
+): Promise<string> => {
+  try {
+    await allowUnderLicence(p, item, what, today);
+    return 'allowed';
+  } catch (e) {
+    return (e as { code: string }).code;
+  }
+};
 
 describe.each(['convert', 'spread'] as const)('to %s what was bought', (what) => {
   test('a licence that says yes lets everyone, one that says no lets no one, not even the lead', async () => {
@@ -31,31 +51,71 @@ describe.each(['convert', 'spread'] as const)('to %s what was bought', (what) =>
     expect(await refusal(people.lead, bought(of.ended), what)).toBe('allowed');
     expect(await refusal(people.librarian, bought(of.ended), what, new Date('2026-06-14T23:00:00Z'))).toBe('allowed');
   });
-  test('own work needs no leave', async () => { expect(await refusal(people.librarian, { title: 'Ours', supplier: '', licence_id: null }, what)).toBe('allowed'); });
+  test('own work needs no leave', async () => {
+    expect(await refusal(people.librarian, { title: 'Ours', supplier: '', licence_id: null }, what)).toBe('allowed');
+  });
 });
 
 test('one word differs between converting and spreading', async () => {
-  const l = await addLicence(people.librarian, { name: 'One seat', may_convert: 'yes', may_spread: 'no', seats: 1, seats_by: 'device' });
+  const l = await addLicence(people.librarian, {
+    name: 'One seat',
+    may_convert: 'yes',
+    may_spread: 'no',
+    seats: 1,
+    seats_by: 'device',
+  });
   expect(await refusal(people.librarian, bought(l), 'convert')).toBe('allowed');
   expect(await refusal(people.librarian, bought(l), 'spread')).toBe('licence-forbids');
 });
 
 describe('a licence’s record', () => {
   test('is kept as it was given, its day too, and each change with before and after', async () => {
-    const id = await addLicence(people.librarian, { name: '  Fathom, studio ', owner: 'Fathom Color', seats: 3, seats_by: 'site', ends_on: '2027-01-31', at_end: 'keep results' });
+    const id = await addLicence(people.librarian, {
+      name: '  Fathom, studio ',
+      owner: 'Fathom Color',
+      seats: 3,
+      seats_by: 'site',
+      ends_on: '2027-01-31',
+      at_end: 'keep results',
+    });
     const found = async () => (await listLicences(people.retoucher)).find((l) => l.id === id)!;
-    expect(await found()).toMatchObject({ name: 'Fathom, studio', owner: 'Fathom Color', may_convert: 'unknown', seats: 3, seats_by: 'site', ends_on: '2027-01-31', at_end: 'keep results', items: 0 });
+    expect(await found()).toMatchObject({
+      name: 'Fathom, studio',
+      owner: 'Fathom Color',
+      may_convert: 'unknown',
+      seats: 3,
+      seats_by: 'site',
+      ends_on: '2027-01-31',
+      at_end: 'keep results',
+      items: 0,
+    });
     await changeLicence(people.librarian, id, { name: 'Fathom, studio', may_convert: 'yes', ends_on: '' });
     expect(await found()).toMatchObject({ may_convert: 'yes', ends_on: null, owner: '' });
-    const events = (await pool().query<{ before: { may_convert: string } | null; after: { may_convert: string } }>('select before, after from event where subject_id = $1 order by id', [id])).rows;
-    expect(events.map((e) => [e.before?.may_convert ?? null, e.after.may_convert])).toEqual([[null, 'unknown'], ['unknown', 'yes']]);
+    const events = (
+      await pool().query<{ before: { may_convert: string } | null; after: { may_convert: string } }>(
+        'select before, after from event where subject_id = $1 order by id',
+        [id],
+      )
+    ).rows;
+    expect(events.map((e) => [e.before?.may_convert ?? null, e.after.may_convert])).toEqual([
+      [null, 'unknown'],
+      ['unknown', 'yes'],
+    ]);
   });
   test('two of one name, whatever its letters’ case, cannot be', async () => {
     await expect(addLicence(people.librarian, { name: 'says YES' })).rejects.toMatchObject({ code: 'licence-exists' });
-    await expect(changeLicence(people.librarian, of.no, { name: 'Says yes' })).rejects.toMatchObject({ code: 'licence-exists' });
+    await expect(changeLicence(people.librarian, of.no, { name: 'Says yes' })).rejects.toMatchObject({
+      code: 'licence-exists',
+    });
     await changeLicence(people.librarian, of.no, { name: 'SAYS NO', may_convert: 'no', may_spread: 'no' });
   });
-  test.each([['no name', { name: ' ' }], ['a date in words', { name: 'x', ends_on: 'next year' }], ['no seats', { name: 'x', seats: 0 }], ['half a seat', { name: 'x', seats: 1.5 }], ['a word of its own', { name: 'x', may_convert: 'perhaps' }]])('%s is refused', async (_, input) => {
+  test.each([
+    ['no name', { name: ' ' }],
+    ['a date in words', { name: 'x', ends_on: 'next year' }],
+    ['no seats', { name: 'x', seats: 0 }],
+    ['half a seat', { name: 'x', seats: 1.5 }],
+    ['a word of its own', { name: 'x', may_convert: 'perhaps' }],
+  ])('%s is refused', async (_, input) => {
     await expect(addLicence(people.librarian, input)).rejects.toMatchObject({ code: 'input-invalid' });
   });
 });

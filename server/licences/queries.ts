@@ -1,14 +1,36 @@
 import type { Sql } from '../db/pool';
 
 export type Says = 'yes' | 'no' | 'unknown';
-export interface LicenceRow { id: string; name: string; owner: string; terms: string; may_convert: Says; may_spread: Says; seats: number | null; seats_by: 'person' | 'device' | 'site'; ends_on: string | null; at_end: 'remove' | 'keep results' | 'ask'; items: number }
+export interface LicenceRow {
+  id: string;
+  name: string;
+  owner: string;
+  terms: string;
+  may_convert: Says;
+  may_spread: Says;
+  seats: number | null;
+  seats_by: 'person' | 'device' | 'site';
+  ends_on: string | null;
+  at_end: 'remove' | 'keep results' | 'ask';
+  items: number;
+}
 
 const columns = `l.id, l.name, l.owner, l.terms, l.may_convert, l.may_spread, l.seats, l.seats_by, to_char(l.ends_on, 'YYYY-MM-DD') as ends_on, l.at_end`;
-export const licences = async (sql: Sql): Promise<LicenceRow[]> => (await sql.query<LicenceRow>(`select ${columns}, (select count(*)::int from item i where i.licence_id = l.id and i.archived_at is null) as items from licence l order by l.name`)).rows;
-export const licenceById = async (sql: Sql, id: string): Promise<LicenceRow | undefined> => (await sql.query<LicenceRow>(`select ${columns}, 0 as items from licence l where l.id = $1`, [id])).rows[0];
-export const licenceByName = async (sql: Sql, name: string): Promise<{ id: string } | undefined> => (await sql.query<{ id: string }>('select id from licence where lower(name) = lower($1)', [name])).rows[0];
+export const licences = async (sql: Sql): Promise<LicenceRow[]> =>
+  (
+    await sql.query<LicenceRow>(
+      `select ${columns}, (select count(*)::int from item i where i.licence_id = l.id and i.archived_at is null) as items from licence l order by l.name`,
+    )
+  ).rows;
+export const licenceById = async (sql: Sql, id: string): Promise<LicenceRow | undefined> =>
+  (await sql.query<LicenceRow>(`select ${columns}, 0 as items from licence l where l.id = $1`, [id])).rows[0];
+export const licenceByName = async (sql: Sql, name: string): Promise<{ id: string } | undefined> =>
+  (await sql.query<{ id: string }>('select id from licence where lower(name) = lower($1)', [name])).rows[0];
 export const saveLicence = (sql: Sql, l: Omit<LicenceRow, 'items'>) =>
-  sql.query('insert into licence (id, name, owner, terms, may_convert, may_spread, seats, seats_by, ends_on, at_end) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) on conflict (id) do update set name = excluded.name, owner = excluded.owner, terms = excluded.terms, may_convert = excluded.may_convert, may_spread = excluded.may_spread, seats = excluded.seats, seats_by = excluded.seats_by, ends_on = excluded.ends_on, at_end = excluded.at_end',
-    [l.id, l.name, l.owner, l.terms, l.may_convert, l.may_spread, l.seats, l.seats_by, l.ends_on, l.at_end]);
+  sql.query(
+    'insert into licence (id, name, owner, terms, may_convert, may_spread, seats, seats_by, ends_on, at_end) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) on conflict (id) do update set name = excluded.name, owner = excluded.owner, terms = excluded.terms, may_convert = excluded.may_convert, may_spread = excluded.may_spread, seats = excluded.seats, seats_by = excluded.seats_by, ends_on = excluded.ends_on, at_end = excluded.at_end',
+    [l.id, l.name, l.owner, l.terms, l.may_convert, l.may_spread, l.seats, l.seats_by, l.ends_on, l.at_end],
+  );
 /** Facets name licences: items of a renamed one are seen anew. */
-export const touchItems = (sql: Sql, licenceId: string) => sql.query('update item set touched_at = now() where licence_id = $1', [licenceId]);
+export const touchItems = (sql: Sql, licenceId: string) =>
+  sql.query('update item set touched_at = now() where licence_id = $1', [licenceId]);

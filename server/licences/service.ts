@@ -9,22 +9,51 @@ import { checked } from '../people/service';
 import * as q from './queries';
 
 export type { LicenceRow } from './queries';
-export interface NewLicence { name: string; owner?: string; terms?: string; may_convert?: string; may_spread?: string; seats?: number | null; seats_by?: string; ends_on?: string | null; at_end?: string }
+export interface NewLicence {
+  name: string;
+  owner?: string;
+  terms?: string;
+  may_convert?: string;
+  may_spread?: string;
+  seats?: number | null;
+  seats_by?: string;
+  ends_on?: string | null;
+  at_end?: string;
+}
 
 const schema = object({
-  name: string().trim().required('A licence needs a name.').max(120), owner: string().trim().max(200).default(''), terms: string().max(4000).default(''),
-  may_convert: string().oneOf(['yes', 'no', 'unknown']).default('unknown'), may_spread: string().oneOf(['yes', 'no', 'unknown']).default('unknown'),
-  seats: number().integer().min(1).max(1e6).nullable().default(null), seats_by: string().oneOf(['person', 'device', 'site']).default('person'), ends_on: string().matches(/^\d{4}-\d{2}-\d{2}$/, { message: 'A date is written 2026-12-31.', excludeEmptyString: true }).nullable().default(null), at_end: string().oneOf(['remove', 'keep results', 'ask']).default('ask'),
+  name: string().trim().required('A licence needs a name.').max(120),
+  owner: string().trim().max(200).default(''),
+  terms: string().max(4000).default(''),
+  may_convert: string().oneOf(['yes', 'no', 'unknown']).default('unknown'),
+  may_spread: string().oneOf(['yes', 'no', 'unknown']).default('unknown'),
+  seats: number().integer().min(1).max(1e6).nullable().default(null),
+  seats_by: string().oneOf(['person', 'device', 'site']).default('person'),
+  ends_on: string()
+    .matches(/^\d{4}-\d{2}-\d{2}$/, { message: 'A date is written 2026-12-31.', excludeEmptyString: true })
+    .nullable()
+    .default(null),
+  at_end: string().oneOf(['remove', 'keep results', 'ask']).default('ask'),
 }).noUnknown();
 
-export const listLicences = (person: Person) => { allow(person, 'view'); return q.licences(pool()); };
+export const listLicences = (person: Person) => {
+  allow(person, 'view');
+  return q.licences(pool());
+};
 
 /** `within`: the transaction that it is part of. */
 export async function addLicence(person: Person, input: NewLicence, within?: Sql): Promise<string> {
   allow(person, 'licence.edit');
-  const l = checked(schema, input) as unknown as Omit<q.LicenceRow, 'id' | 'items'>, id = v7();
+  const l = checked(schema, input) as unknown as Omit<q.LicenceRow, 'id' | 'items'>,
+    id = v7();
   return inside(within, async (sql) => {
-    if (await q.licenceByName(sql, l.name)) throw new Problem('licence-exists', `There is a licence called ${l.name} already.`, 'name', 'Choose it, or give this one another name.');
+    if (await q.licenceByName(sql, l.name))
+      throw new Problem(
+        'licence-exists',
+        `There is a licence called ${l.name} already.`,
+        'name',
+        'Choose it, or give this one another name.',
+      );
     await q.saveLicence(sql, { ...l, id, ends_on: l.ends_on || null });
     await record(sql, actorOf(person), 'licence', id, 'made', null, l);
     return id;
@@ -35,9 +64,16 @@ export async function changeLicence(person: Person, id: string, input: NewLicenc
   allow(person, 'licence.edit');
   const l = checked(schema, input) as unknown as Omit<q.LicenceRow, 'id' | 'items'>;
   await transaction(async (sql) => {
-    const before = await q.licenceById(sql, id), named = await q.licenceByName(sql, l.name);
+    const before = await q.licenceById(sql, id),
+      named = await q.licenceByName(sql, l.name);
     if (!before) throw new Problem('not-found', 'There is no such licence.', id, 'Reload the page.');
-    if (named && named.id !== id) throw new Problem('licence-exists', `There is a licence called ${l.name} already.`, 'name', 'Give this one another name.');
+    if (named && named.id !== id)
+      throw new Problem(
+        'licence-exists',
+        `There is a licence called ${l.name} already.`,
+        'name',
+        'Give this one another name.',
+      );
     await q.saveLicence(sql, { ...l, id, ends_on: l.ends_on || null });
     if (before.name !== l.name) await q.touchItems(sql, id);
     await record(sql, actorOf(person), 'licence', id, 'changed', before, l);
@@ -48,11 +84,36 @@ export async function changeLicence(person: Person, id: string, input: NewLicenc
  * Whether an item may be converted or spread. Own work may; a licence that says no forbids it to everyone; what is not
  * known, or whose licence has ended, needs the lead.
  */
-export async function allowUnderLicence(person: Person, item: { title: string; supplier: string; licence_id: string | null }, what: 'convert' | 'spread', today = new Date()): Promise<void> {
+export async function allowUnderLicence(
+  person: Person,
+  item: { title: string; supplier: string; licence_id: string | null },
+  what: 'convert' | 'spread',
+  today = new Date(),
+): Promise<void> {
   if (!item.licence_id && !item.supplier) return;
-  const l = item.licence_id ? await q.licenceById(pool(), item.licence_id) : undefined, says = l ? (what === 'convert' ? l.may_convert : l.may_spread) : 'unknown', doing = what === 'convert' ? 'converted' : 'placed on more than one station';
-  if (says === 'no') throw new Problem('licence-forbids', `The licence ${l!.name} does not allow ${item.title} to be ${doing}.`, item.title, 'Ask its owner for leave, and note it on the licence.');
+  const l = item.licence_id ? await q.licenceById(pool(), item.licence_id) : undefined,
+    says = l ? (what === 'convert' ? l.may_convert : l.may_spread) : 'unknown',
+    doing = what === 'convert' ? 'converted' : 'placed on more than one station';
+  if (says === 'no')
+    throw new Problem(
+      'licence-forbids',
+      `The licence ${l!.name} does not allow ${item.title} to be ${doing}.`,
+      item.title,
+      'Ask its owner for leave, and note it on the licence.',
+    );
   const over = l?.ends_on && l.ends_on < today.toISOString().slice(0, 10);
-  if (over && person.role !== 'lead') throw new Problem('licence-ended', `The licence ${l.name} of ${item.title} ended on ${l.ends_on}.`, item.title, 'Renew it, or ask the studio lead to do this.');
-  if (says === 'unknown' && person.role !== 'lead') throw new Problem('licence-unknown', `What the licence of ${item.title} allows is not known; only the studio lead may have it ${doing}.`, item.title, 'Note on its licence what it allows, or ask the lead.');
+  if (over && person.role !== 'lead')
+    throw new Problem(
+      'licence-ended',
+      `The licence ${l.name} of ${item.title} ended on ${l.ends_on}.`,
+      item.title,
+      'Renew it, or ask the studio lead to do this.',
+    );
+  if (says === 'unknown' && person.role !== 'lead')
+    throw new Problem(
+      'licence-unknown',
+      `What the licence of ${item.title} allows is not known; only the studio lead may have it ${doing}.`,
+      item.title,
+      'Note on its licence what it allows, or ask the lead.',
+    );
 }

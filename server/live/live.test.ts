@@ -7,17 +7,33 @@ import { addShelf } from '../items/shelves';
 import { eventsSince, follow, newestEvent, type LiveMessage } from './service';
 
 withDatabase();
-const until = async (is: () => boolean, most = 20_000): Promise<void> => { const end = Date.now() + most; while (!is()) { if (Date.now() > end) throw new Error('waited in vain'); await new Promise((r) => setTimeout(r, 20)); } };
+const until = async (is: () => boolean, most = 20_000): Promise<void> => {
+  const end = Date.now() + most;
+  while (!is()) {
+    if (Date.now() > end) throw new Error('waited in vain');
+    await new Promise((r) => setTimeout(r, 20));
+  }
+};
 
 /** Until all that happened so far may be read: a transaction of another test, anywhere in the cluster, holds readers back. */
-const settled = (): Promise<void> => expect.poll(async () => (await newestEvent()) === (await pool().query<{ id: number }>('select coalesce(max(id), 0)::int as id from event')).rows[0]!.id, { timeout: 20_000 }).toBe(true);
+const settled = (): Promise<void> =>
+  expect
+    .poll(
+      async () =>
+        (await newestEvent()) ===
+        (await pool().query<{ id: number }>('select coalesce(max(id), 0)::int as id from event')).rows[0]!.id,
+      { timeout: 20_000 },
+    )
+    .toBe(true);
 
 describe('whoever follows along', () => {
   beforeEach(settled);
   test('is sent what happens from now on, once and in order, and nothing after leaving', async () => {
     await addShelf(people.librarian, { name: 'Before' });
     await settled();
-    const stop = new AbortController(), got: LiveMessage[] = [], events = () => got.flatMap((m) => (m.type === 'event' ? [m.event.id] : []));
+    const stop = new AbortController(),
+      got: LiveMessage[] = [],
+      events = () => got.flatMap((m) => (m.type === 'event' ? [m.event.id] : []));
     await follow(stop.signal, (m) => got.push(m));
     const at = await newestEvent();
     for (let i = 0; i < 20; i++) await addShelf(people.librarian, { name: `Live ${i}` });
@@ -31,7 +47,8 @@ describe('whoever follows along', () => {
     expect(got).toHaveLength(n);
   });
   test('two follow at once, and each gets all', async () => {
-    const stops = [new AbortController(), new AbortController()], got: LiveMessage[][] = [[], []];
+    const stops = [new AbortController(), new AbortController()],
+      got: LiveMessage[][] = [[], []];
     for (const [i, s] of stops.entries()) await follow(s.signal, (m) => got[i]!.push(m));
     for (let i = 0; i < 5; i++) await addShelf(people.librarian, { name: `Both ${i}` });
     await until(() => got.every((g) => g.length >= 5));
@@ -39,7 +56,8 @@ describe('whoever follows along', () => {
     for (const s of stops) s.abort();
   });
   test('is woken for jobs by their id', async () => {
-    const stop = new AbortController(), got: LiveMessage[] = [];
+    const stop = new AbortController(),
+      got: LiveMessage[] = [];
     await follow(stop.signal, (m) => got.push(m));
     await pool().query(`select pg_notify('job', 'made-up')`);
     await until(() => got.some((m) => m.type === 'job'));
@@ -47,9 +65,13 @@ describe('whoever follows along', () => {
     stop.abort();
   });
   test('what was rolled back is never told', async () => {
-    const stop = new AbortController(), got: LiveMessage[] = [];
+    const stop = new AbortController(),
+      got: LiveMessage[] = [];
     await follow(stop.signal, (m) => got.push(m));
-    await transaction(async (sql) => { await record(sql, actorOf(people.librarian), 'shelf', 'none', 'made', null, { name: 'Never' }); throw new Error('back'); }).catch(() => {});
+    await transaction(async (sql) => {
+      await record(sql, actorOf(people.librarian), 'shelf', 'none', 'made', null, { name: 'Never' });
+      throw new Error('back');
+    }).catch(() => {});
     await addShelf(people.librarian, { name: 'Real' });
     await until(() => got.length > 0);
     await new Promise((r) => setTimeout(r, 200));

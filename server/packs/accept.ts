@@ -18,47 +18,191 @@ import { checked } from '../people/service';
 import * as q from './queries';
 
 const schema = object({
-  entries: array().of(number().integer().required()).nullable().default(null), except: array().of(number().integer().required()).default([]), shelfId: uuid().nullable().default(null), newShelf: string().trim().max(120).default(''), newLicence: mixed<NewLicence>().nullable().default(null), byKind: lazy((v: unknown) => object(Object.fromEntries(Object.keys((v ?? {}) as object).map((k) => [k, uuid().required('Choose a shelf.')]))).default({})), supplier: string().trim().max(200).default(''), release: string().trim().max(80).default(''), licenceId: uuid().nullable().default(null),
-  source: object({ address: string().trim().max(500), author: string().trim().max(200), date: string().trim().max(40), receipt: string().trim().max(200) }).noUnknown().default({}), origin: mixed<'house' | 'bought' | 'measured' | 'maker-like'>().oneOf(['house', 'bought', 'measured', 'maker-like', undefined]),
+  entries: array().of(number().integer().required()).nullable().default(null),
+  except: array().of(number().integer().required()).default([]),
+  shelfId: uuid().nullable().default(null),
+  newShelf: string().trim().max(120).default(''),
+  newLicence: mixed<NewLicence>().nullable().default(null),
+  byKind: lazy((v: unknown) =>
+    object(
+      Object.fromEntries(Object.keys((v ?? {}) as object).map((k) => [k, uuid().required('Choose a shelf.')])),
+    ).default({}),
+  ),
+  supplier: string().trim().max(200).default(''),
+  release: string().trim().max(80).default(''),
+  licenceId: uuid().nullable().default(null),
+  source: object({
+    address: string().trim().max(500),
+    author: string().trim().max(200),
+    date: string().trim().max(40),
+    receipt: string().trim().max(200),
+  })
+    .noUnknown()
+    .default({}),
+  origin: mixed<'house' | 'bought' | 'measured' | 'maker-like'>().oneOf([
+    'house',
+    'bought',
+    'measured',
+    'maker-like',
+    undefined,
+  ]),
 }).noUnknown();
-export interface Acceptance { /** none given: all that is proposed */ entries?: number[] | null; except?: number[]; /** where new items go, or the name of the shelf that is made for them */ shelfId?: string | null; newShelf?: string; newLicence?: NewLicence | null; /** where new items of a kind go instead */ byKind?: Record<string, string>; supplier?: string; release?: string; licenceId?: string | null; source?: q.Source; origin?: 'house' | 'bought' | 'measured' | 'maker-like' }
+export interface Acceptance {
+  /** none given: all that is proposed */ entries?: number[] | null;
+  except?: number[];
+  /** where new items go, or the name of the shelf that is made for them */ shelfId?: string | null;
+  newShelf?: string;
+  newLicence?: NewLicence | null;
+  /** where new items of a kind go instead */ byKind?: Record<string, string>;
+  supplier?: string;
+  release?: string;
+  licenceId?: string | null;
+  source?: q.Source;
+  origin?: 'house' | 'bought' | 'measured' | 'maker-like';
+}
 
 const TAKEN = ['new', 'version', 'variant', 'frame', 'descriptor'];
-const settled = (id: string): Problem => new Problem('intake-settled', 'This arrival has been settled already, or is still being read.', id, 'Reload the page.');
+const settled = (id: string): Problem =>
+  new Problem(
+    'intake-settled',
+    'This arrival has been settled already, or is still being read.',
+    id,
+    'Reload the page.',
+  );
 
 /** Takes the chosen entries as what they are to become: all of them or none. Duplicates join the pack as members, not as items. */
-export async function acceptIntake(person: Person, id: string, input: Acceptance): Promise<{ items: string[]; versions: number; frames: number; descriptors: number }> {
+export async function acceptIntake(
+  person: Person,
+  id: string,
+  input: Acceptance,
+): Promise<{ items: string[]; versions: number; frames: number; descriptors: number }> {
   allow(person, 'intake.accept');
-  const { shelfId: onto, newShelf, newLicence, ...a } = checked(schema, input) as unknown as Required<Acceptance>, actor = actorOf(person);
-  if (!onto && !newShelf) throw new Problem('input-invalid', 'Choose a shelf.', 'shelf', 'Choose one, or name a new one.');
+  const { shelfId: onto, newShelf, newLicence, ...a } = checked(schema, input) as unknown as Required<Acceptance>,
+    actor = actorOf(person);
+  if (!onto && !newShelf)
+    throw new Problem('input-invalid', 'Choose a shelf.', 'shelf', 'Choose one, or name a new one.');
   return transaction(async (sql) => {
     const intake = await q.intakeById(sql, id, true);
     if (!intake || intake.status !== 'ready') throw settled(id);
-    const rows = await q.entriesOf(sql, id), wanted = a.entries ? new Set(a.entries) : null, except = new Set(a.except), chosen = rows.filter((e) => (wanted ? wanted.has(e.id) : TAKEN.includes(e.outcome)) && !except.has(e.id)), out = { items: [] as string[], versions: 0, frames: 0, descriptors: 0 };
-    if (!chosen.length) throw new Problem('intake-nothing', 'Nothing is chosen.', id, 'Choose at least one file, or discard the arrival.');
-    const bad = chosen.find((e) => !TAKEN.includes(e.outcome) || (['new', 'version', 'variant'].includes(e.outcome) && !isTakeable(e.kind)));
-    if (bad) throw new Problem('intake-entry', 'Only what can stand on a shelf, frames and descriptors are taken.', bad.path, 'Take this file out of the choice, or say what it is to become.');
-    const shelfId = newShelf ? await addShelf(person, { name: newShelf }, sql) : onto!, licenceId = newLicence ? await addLicence(person, newLicence, sql) : a.licenceId, packId = v7(), single = rows.length === 1;
-    if (!single) await q.insertPack(sql, { id: packId, name: intake.name.replace(/\.zip$/i, ''), intakeId: id, supplier: a.supplier, release: a.release, source: a.source, licenceId, previousId: intake.previous_pack_id });
+    const rows = await q.entriesOf(sql, id),
+      wanted = a.entries ? new Set(a.entries) : null,
+      except = new Set(a.except),
+      chosen = rows.filter((e) => (wanted ? wanted.has(e.id) : TAKEN.includes(e.outcome)) && !except.has(e.id)),
+      out = { items: [] as string[], versions: 0, frames: 0, descriptors: 0 };
+    if (!chosen.length)
+      throw new Problem(
+        'intake-nothing',
+        'Nothing is chosen.',
+        id,
+        'Choose at least one file, or discard the arrival.',
+      );
+    const bad = chosen.find(
+      (e) => !TAKEN.includes(e.outcome) || (['new', 'version', 'variant'].includes(e.outcome) && !isTakeable(e.kind)),
+    );
+    if (bad)
+      throw new Problem(
+        'intake-entry',
+        'Only what can stand on a shelf, frames and descriptors are taken.',
+        bad.path,
+        'Take this file out of the choice, or say what it is to become.',
+      );
+    const shelfId = newShelf ? await addShelf(person, { name: newShelf }, sql) : onto!,
+      licenceId = newLicence ? await addLicence(person, newLicence, sql) : a.licenceId,
+      packId = v7(),
+      single = rows.length === 1;
+    if (!single)
+      await q.insertPack(sql, {
+        id: packId,
+        name: intake.name.replace(/\.zip$/i, ''),
+        intakeId: id,
+        supplier: a.supplier,
+        release: a.release,
+        source: a.source,
+        licenceId,
+        previousId: intake.previous_pack_id,
+      });
     await q.intakeSource(sql, id, a.source, licenceId);
-    const madeOf = new Map<number, { itemId: string; versionId: string }>(), bySha = new Map<string, string>(), frames: string[] = [];
+    const madeOf = new Map<number, { itemId: string; versionId: string }>(),
+      bySha = new Map<string, string>(),
+      frames: string[] = [];
     // items first, then what belongs to them
-    const order = [...chosen].sort((x, y) => Number(x.target_entry_id !== null) - Number(y.target_entry_id !== null) || x.path.localeCompare(y.path));
+    const order = [...chosen].sort(
+      (x, y) => Number(x.target_entry_id !== null) - Number(y.target_entry_id !== null) || x.path.localeCompare(y.path),
+    );
     for (const e of order) {
-      if (e.outcome === 'descriptor') { await bringDescriptor(sql, actor, JSON.parse((await getBlob(e.sha256!, sql)).toString('utf8')), e.path); await q.entryTaken(sql, e.id, null); out.descriptors++; continue; }
-      if (e.outcome === 'frame') { frames.push(await frameFromFile(sql, actor, { name: e.title, fileName: e.path.split('/').pop()!, sha: e.sha256!, facts: e.facts })); await q.entryTaken(sql, e.id, null, frames[frames.length - 1]); out.frames++; continue; }
-      const version = { kind: e.kind as 'look', sha: e.sha256!, fileName: e.path.split('/').pop()!, format: e.format, facts: e.facts, selvedge: e.selvedge, notes: `from ${intake.name}`, internalId: e.internal_id, content: e.content_sha256, fingerprint: e.fingerprint };
+      if (e.outcome === 'descriptor') {
+        await bringDescriptor(sql, actor, JSON.parse((await getBlob(e.sha256!, sql)).toString('utf8')), e.path);
+        await q.entryTaken(sql, e.id, null);
+        out.descriptors++;
+        continue;
+      }
+      if (e.outcome === 'frame') {
+        frames.push(
+          await frameFromFile(sql, actor, {
+            name: e.title,
+            fileName: e.path.split('/').pop()!,
+            sha: e.sha256!,
+            facts: e.facts,
+          }),
+        );
+        await q.entryTaken(sql, e.id, null, frames[frames.length - 1]);
+        out.frames++;
+        continue;
+      }
+      const version = {
+        kind: e.kind as 'look',
+        sha: e.sha256!,
+        fileName: e.path.split('/').pop()!,
+        format: e.format,
+        facts: e.facts,
+        selvedge: e.selvedge,
+        notes: `from ${intake.name}`,
+        internalId: e.internal_id,
+        content: e.content_sha256,
+        fingerprint: e.fingerprint,
+      };
       let made: { itemId: string; versionId: string };
       if (e.outcome === 'new') {
         const held = e.corrected ? undefined : await q.heldBySha(sql, e.sha256!);
-        if (held) throw new Problem('intake-held', `What ${e.path} holds came in meanwhile, as ${held.title}.`, e.path, 'Read the arrival again.');
-        made = await createItem(sql, actor, { ...version, title: e.title, headings: e.headings, shelfId: a.byKind[e.kind] ?? shelfId, supplier: a.supplier, licenceId, source: a.source, origin: a.origin ?? undefined, creator: a.source.author ?? '' });
+        if (held)
+          throw new Problem(
+            'intake-held',
+            `What ${e.path} holds came in meanwhile, as ${held.title}.`,
+            e.path,
+            'Read the arrival again.',
+          );
+        made = await createItem(sql, actor, {
+          ...version,
+          title: e.title,
+          headings: e.headings,
+          shelfId: a.byKind[e.kind] ?? shelfId,
+          supplier: a.supplier,
+          licenceId,
+          source: a.source,
+          origin: a.origin ?? undefined,
+          creator: a.source.author ?? '',
+        });
         out.items.push(made.itemId);
       } else {
         const target = e.target_item_id ?? madeOf.get(e.target_entry_id ?? -1)?.itemId;
-        if (!target) throw new Problem('intake-target', `${e.path} belongs to ${e.target_path ?? 'an item'}, which is not taken.`, e.path, 'Take that one too, or make this one an item of its own.');
-        made = { itemId: target, versionId: await addVersion(sql, actor, target, { ...version, variant: e.outcome === 'variant' ? (e.likeness?.mark ?? 'another variant') : '' }) };
-        await record(sql, actor, 'item', target, e.outcome === 'variant' ? 'variant added' : 'version added', null, { path: e.path, intake: intake.name });
+        if (!target)
+          throw new Problem(
+            'intake-target',
+            `${e.path} belongs to ${e.target_path ?? 'an item'}, which is not taken.`,
+            e.path,
+            'Take that one too, or make this one an item of its own.',
+          );
+        made = {
+          itemId: target,
+          versionId: await addVersion(sql, actor, target, {
+            ...version,
+            variant: e.outcome === 'variant' ? (e.likeness?.mark ?? 'another variant') : '',
+          }),
+        };
+        await record(sql, actor, 'item', target, e.outcome === 'variant' ? 'variant added' : 'version added', null, {
+          path: e.path,
+          intake: intake.name,
+        });
         out.versions++;
       }
       madeOf.set(e.id, made);
@@ -66,22 +210,49 @@ export async function acceptIntake(person: Person, id: string, input: Acceptance
       await q.entryTaken(sql, e.id, made.versionId);
       if (!single) await q.insertMember(sql, packId, e.path, made.versionId);
     }
-    if (!single) for (const e of rows) if (e.outcome === 'duplicate') { const v = e.held_version_id ?? madeOf.get(e.target_entry_id ?? -1)?.versionId ?? bySha.get(hex(e.sha256!)); if (v) await q.insertMember(sql, packId, e.path, v); }
-    if (frames.length) await addJob(sql, 'frames', `Make ${frames.length === 1 ? 'a frame' : `${frames.length} frames`} ready`, { frames }, person.id);
+    if (!single)
+      for (const e of rows)
+        if (e.outcome === 'duplicate') {
+          const v = e.held_version_id ?? madeOf.get(e.target_entry_id ?? -1)?.versionId ?? bySha.get(hex(e.sha256!));
+          if (v) await q.insertMember(sql, packId, e.path, v);
+        }
+    if (frames.length)
+      await addJob(
+        sql,
+        'frames',
+        `Make ${frames.length === 1 ? 'a frame' : `${frames.length} frames`} ready`,
+        { frames },
+        person.id,
+      );
     await q.intakeStatus(sql, id, 'accepted');
-    await record(sql, actor, 'intake', id, 'accepted', null, { items: out.items.length, versions: out.versions, frames: out.frames, descriptors: out.descriptors });
+    await record(sql, actor, 'intake', id, 'accepted', null, {
+      items: out.items.length,
+      versions: out.versions,
+      frames: out.frames,
+      descriptors: out.descriptors,
+    });
     return out;
   });
 }
 
 /** Puts an accepted intake back whole, unless something depends on what it made: then that is named, and nothing happens. */
-export async function undoIntake(person: Person, id: string): Promise<{ versions: number; items: number; frames: number }> {
+export async function undoIntake(
+  person: Person,
+  id: string,
+): Promise<{ versions: number; items: number; frames: number }> {
   allow(person, 'intake.accept');
   return transaction(async (sql: Sql) => {
     const intake = await q.intakeById(sql, id, true);
-    if (!intake || intake.status !== 'accepted') throw new Problem('intake-settled', 'Only an accepted arrival can be put back.', id, 'Reload the page.');
+    if (!intake || intake.status !== 'accepted')
+      throw new Problem('intake-settled', 'Only an accepted arrival can be put back.', id, 'Reload the page.');
     const hang = await q.dependents(sql, id);
-    if (hang.length) throw new Problem('intake-needed', `Something depends on what came in: ${hang.map((h) => `${h.n} ${h.n === 1 ? 'is' : 'are'} ${h.what}${h.example ? ` (${h.example})` : ''}`).join('; ')}.`, intake.name, 'Undo those first, then put the arrival back.');
+    if (hang.length)
+      throw new Problem(
+        'intake-needed',
+        `Something depends on what came in: ${hang.map((h) => `${h.n} ${h.n === 1 ? 'is' : 'are'} ${h.what}${h.example ? ` (${h.example})` : ''}`).join('; ')}.`,
+        intake.name,
+        'Undo those first, then put the arrival back.',
+      );
     const back = await q.takeBack(sql, id);
     await q.intakeStatus(sql, id, 'ready');
     await record(sql, actorOf(person), 'intake', id, 'put back', null, back);

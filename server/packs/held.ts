@@ -8,13 +8,36 @@ import type { Sql } from '../db/pool';
 import * as q from './queries';
 
 const held = (r: q.HeldRow): Held => ({
-  itemId: r.item_id, versionId: r.version_id, kind: r.kind, format: r.format, title: r.title, aliases: r.aliases, headings: r.headings, fileName: r.file_name, sha: hex(r.sha256), content: r.content_sha256 ? hex(r.content_sha256) : null, internalId: r.internal_id,
-  fingerprint: r.fingerprint ? fingerprintOfBytes(r.fingerprint) : null, outside: r.kind === 'preset' ? outsideTable(r.facts) : '', settings: r.kind === 'preset' ? ((r.facts.settings ?? {}) as Settings) : null, newest: r.newest,
+  itemId: r.item_id,
+  versionId: r.version_id,
+  kind: r.kind,
+  format: r.format,
+  title: r.title,
+  aliases: r.aliases,
+  headings: r.headings,
+  fileName: r.file_name,
+  sha: hex(r.sha256),
+  content: r.content_sha256 ? hex(r.content_sha256) : null,
+  internalId: r.internal_id,
+  fingerprint: r.fingerprint ? fingerprintOfBytes(r.fingerprint) : null,
+  outside: r.kind === 'preset' ? outsideTable(r.facts) : '',
+  settings: r.kind === 'preset' ? ((r.facts.settings ?? {}) as Settings) : null,
+  newest: r.newest,
 });
 
 export const incoming = (e: q.EntryRow): Incoming => ({
-  id: e.id, path: e.path, kind: e.kind, format: e.format, title: e.title, headings: e.headings, sha: hex(e.sha256!), content: e.content_sha256 ? hex(e.content_sha256) : null, internalId: e.internal_id,
-  fingerprint: e.fingerprint ? fingerprintOfBytes(e.fingerprint) : null, outside: e.kind === 'preset' ? outsideTable(e.facts) : '', settings: e.kind === 'preset' ? ((e.facts.settings ?? {}) as Settings) : null,
+  id: e.id,
+  path: e.path,
+  kind: e.kind,
+  format: e.format,
+  title: e.title,
+  headings: e.headings,
+  sha: hex(e.sha256!),
+  content: e.content_sha256 ? hex(e.content_sha256) : null,
+  internalId: e.internal_id,
+  fingerprint: e.fingerprint ? fingerprintOfBytes(e.fingerprint) : null,
+  outside: e.kind === 'preset' ? outsideTable(e.facts) : '',
+  settings: e.kind === 'preset' ? ((e.facts.settings ?? {}) as Settings) : null,
 });
 
 const LIKE_AT_MOST = 400;
@@ -22,11 +45,25 @@ const LIKE_AT_MOST = 400;
 export async function heldFor(sql: Sql, entries: readonly Incoming[]): Promise<HeldIndex> {
   const unique = <T>(list: (T | null)[]): T[] => [...new Set(list.filter((x): x is T => x !== null))];
   const direct = await q.candidates(sql, {
-    shas: unique(entries.map((e) => e.sha)).map(bytesOf), contents: unique(entries.map((e) => e.content)).map(bytesOf), identities: unique(entries.map((e) => e.internalId || null)),
-    bases: unique(entries.map((e) => designName(e.title).base || null)), files: unique(entries.map((e) => e.path.split('/').pop()!)),
+    shas: unique(entries.map((e) => e.sha)).map(bytesOf),
+    contents: unique(entries.map((e) => e.content)).map(bytesOf),
+    identities: unique(entries.map((e) => e.internalId || null)),
+    bases: unique(entries.map((e) => designName(e.title).base || null)),
+    files: unique(entries.map((e) => e.path.split('/').pop()!)),
   });
-  const presets = entries.filter((e) => e.kind === 'preset'), like = presets.length && presets.length <= LIKE_AT_MOST ? await q.presetsLike(sql, unique(presets.map((e) => e.title))) : [];
-  const kinds = unique(entries.filter((e) => e.fingerprint).map((e) => e.kind)), all = kinds.length ? await q.prints(sql, kinds) : [], known = new Set<string>(), out: Held[] = [];
-  for (const r of [...direct, ...like, ...all]) if (!known.has(r.version_id)) { known.add(r.version_id); out.push(held(r)); }
+  const presets = entries.filter((e) => e.kind === 'preset'),
+    like =
+      presets.length && presets.length <= LIKE_AT_MOST
+        ? await q.presetsLike(sql, unique(presets.map((e) => e.title)))
+        : [];
+  const kinds = unique(entries.filter((e) => e.fingerprint).map((e) => e.kind)),
+    all = kinds.length ? await q.prints(sql, kinds) : [],
+    known = new Set<string>(),
+    out: Held[] = [];
+  for (const r of [...direct, ...like, ...all])
+    if (!known.has(r.version_id)) {
+      known.add(r.version_id);
+      out.push(held(r));
+    }
   return new HeldIndex(out);
 }

@@ -10,11 +10,17 @@ export type Inspected =
   | { type: 'ignored'; path: string; size: number; why: string };
 
 /** One file: recognised, or refused with the reader's own problem. */
-export function inspectFile(path: string, bytes: Buffer, sha256: Buffer, descriptors: readonly Descriptor[]): Inspected {
+export function inspectFile(
+  path: string,
+  bytes: Buffer,
+  sha256: Buffer,
+  descriptors: readonly Descriptor[],
+): Inspected {
   try {
     return { type: 'entry', path, bytes, sha256, ...recognise(path, bytes, descriptors) };
   } catch (e) {
-    if (e instanceof Problem) return { type: 'refused', path, size: bytes.length, sha256: null, problem: within(path, e) };
+    if (e instanceof Problem)
+      return { type: 'refused', path, size: bytes.length, sha256: null, problem: within(path, e) };
     throw e;
   }
 }

@@ -19,77 +19,191 @@ import { addShelf } from '../items/shelves';
 import { searchItems } from '../items/search';
 import { runJob } from '../jobs/service';
 import { addLicence } from '../licences/service';
-import { acceptIntake, arrivalView, beginArrival, correctEntries, dropArrival, finishUpload, intakeFor, readIntake, releaseFor, undoIntake, unfinishedUploads, uploadPart } from './service';
+import {
+  acceptIntake,
+  arrivalView,
+  beginArrival,
+  correctEntries,
+  dropArrival,
+  finishUpload,
+  intakeFor,
+  readIntake,
+  releaseFor,
+  undoIntake,
+  unfinishedUploads,
+  uploadPart,
+} from './service';
 
 withDatabase();
 let shelf = '';
-beforeAll(async () => { for (const d of [oxbow2, marlstone3, marlstone4]) await transaction((sql) => bringDescriptor(sql, { personId: null, name: 'test' }, d, 'd')); shelf = await addShelf(people.librarian, { name: 'Test' }); });
+beforeAll(async () => {
+  for (const d of [oxbow2, marlstone3, marlstone4])
+    await transaction((sql) => bringDescriptor(sql, { personId: null, name: 'test' }, d, 'd'));
+  shelf = await addShelf(people.librarian, { name: 'Test' });
+});
 
-const cube = (title: string, settings: Settings, size = 9) => cubeOf({ title, headings: [], settings }, size), warm: Settings = { warmth: 30, contrast: 1.2 };
-const zip = (files: Record<string, string | Uint8Array>) => zipSync(Object.fromEntries(Object.entries(files).map(([k, v]) => [k, typeof v === 'string' ? strToU8(v) : v])) as Zippable, { level: 6 });
-const lineList = (name: string, amount: number) => `[marlstone]\nedition=3\nname=${name}\n[light]\namount=${amount}\nsnap=20\n[pigment]\ndepth=110\nheat=10\npale=5\nrose=2\n`;
+const cube = (title: string, settings: Settings, size = 9) => cubeOf({ title, headings: [], settings }, size),
+  warm: Settings = { warmth: 30, contrast: 1.2 };
+const zip = (files: Record<string, string | Uint8Array>) =>
+  zipSync(
+    Object.fromEntries(Object.entries(files).map(([k, v]) => [k, typeof v === 'string' ? strToU8(v) : v])) as Zippable,
+    { level: 6 },
+  );
+const lineList = (name: string, amount: number) =>
+  `[marlstone]\nedition=3\nname=${name}\n[light]\namount=${amount}\nsnap=20\n[pigment]\ndepth=110\nheat=10\npale=5\nrose=2\n`;
 
 async function arrive(name: string, files: Record<string, string | Uint8Array>): Promise<string> {
-  const list = Object.entries(files).map(([path, c]) => ({ path, bytes: Buffer.from(typeof c === 'string' ? strToU8(c) : c) }));
-  const a = await beginArrival(people.librarian, { name, files: list.map((f) => ({ path: f.path, size: f.bytes.length })) });
-  for (const [i, f] of list.entries()) { await uploadPart(people.librarian, a.files[i]!.id, 0, f.bytes); await finishUpload(people.librarian, a.files[i]!.id); }
+  const list = Object.entries(files).map(([path, c]) => ({
+    path,
+    bytes: Buffer.from(typeof c === 'string' ? strToU8(c) : c),
+  }));
+  const a = await beginArrival(people.librarian, {
+    name,
+    files: list.map((f) => ({ path: f.path, size: f.bytes.length })),
+  });
+  for (const [i, f] of list.entries()) {
+    await uploadPart(people.librarian, a.files[i]!.id, 0, f.bytes);
+    await finishUpload(people.librarian, a.files[i]!.id);
+  }
   await runJob((await intakeFor(people.librarian, a.intake)).intake.job_id!, { intake: readIntake });
   return a.intake;
 }
-const outcomes = async (id: string) => Object.fromEntries((await intakeFor(people.librarian, id)).entries.map((e) => [e.path, e.outcome]));
-const entry = async (id: string, path: string) => (await intakeFor(people.librarian, id)).entries.find((e) => e.path === path)!;
-const accept = (id: string, more: Partial<Parameters<typeof acceptIntake>[2]> = {}) => acceptIntake(people.librarian, id, { shelfId: shelf, ...more });
+const outcomes = async (id: string) =>
+  Object.fromEntries((await intakeFor(people.librarian, id)).entries.map((e) => [e.path, e.outcome]));
+const entry = async (id: string, path: string) =>
+  (await intakeFor(people.librarian, id)).entries.find((e) => e.path === path)!;
+const accept = (id: string, more: Partial<Parameters<typeof acceptIntake>[2]> = {}) =>
+  acceptIntake(people.librarian, id, { shelfId: shelf, ...more });
 
 describe('a folder with its tree', () => {
   let id = '';
   test('is one arrival, read once all of its files are there', async () => {
-    const a = await beginArrival(people.librarian, { name: 'Kiln pack', files: [{ path: 'Kiln pack/Looks/Kiln Dusk.cube', size: 5 }, { path: 'Kiln pack/b.txt', size: 5 }] });
+    const a = await beginArrival(people.librarian, {
+      name: 'Kiln pack',
+      files: [
+        { path: 'Kiln pack/Looks/Kiln Dusk.cube', size: 5 },
+        { path: 'Kiln pack/b.txt', size: 5 },
+      ],
+    });
     await uploadPart(people.librarian, a.files[0]!.id, 0, Buffer.from('hello'));
     expect(await finishUpload(people.librarian, a.files[0]!.id)).toEqual({ intake: a.intake, waiting: 1 });
-    expect((await intakeFor(people.librarian, a.intake)).intake).toMatchObject({ status: 'arriving', job_id: null, files: 2, arrived: 1 });
+    expect((await intakeFor(people.librarian, a.intake)).intake).toMatchObject({
+      status: 'arriving',
+      job_id: null,
+      files: 2,
+      arrived: 1,
+    });
     expect((await unfinishedUploads(people.librarian)).map((u) => u.path)).toEqual(['Kiln pack/b.txt']);
     await dropArrival(people.librarian, a.intake);
     expect(await unfinishedUploads(people.librarian)).toEqual([]);
   });
   test('what is in it is told, and a zip beside the files is walked below its name', async () => {
     id = await arrive('Kiln pack', {
-      'Kiln pack/Looks/Kiln Dusk.cube': cube('Kiln Dusk', warm), 'Kiln pack/Looks/Slip.cube': cube('Slip', { chroma: 0.5 }), 'Kiln pack/Presets/Firing.mpreset': lineList('Firing', 120), 'Kiln pack/Presets/Firing.msteps': '<marlstone-steps edition="4" title="Firing" drawer="Kiln"><fire raise="0.5"/></marlstone-steps>',
-      'Kiln pack/more.zip': zip({ 'in/Copy.cube': cube('Kiln Dusk', warm), 'in/Near.cube': cube('Ember', { warmth: 30.05, contrast: 1.2003 }) }), 'Kiln pack/Read me.txt': 'hello',
+      'Kiln pack/Looks/Kiln Dusk.cube': cube('Kiln Dusk', warm),
+      'Kiln pack/Looks/Slip.cube': cube('Slip', { chroma: 0.5 }),
+      'Kiln pack/Presets/Firing.mpreset': lineList('Firing', 120),
+      'Kiln pack/Presets/Firing.msteps':
+        '<marlstone-steps edition="4" title="Firing" drawer="Kiln"><fire raise="0.5"/></marlstone-steps>',
+      'Kiln pack/more.zip': zip({
+        'in/Copy.cube': cube('Kiln Dusk', warm),
+        'in/Near.cube': cube('Ember', { warmth: 30.05, contrast: 1.2003 }),
+      }),
+      'Kiln pack/Read me.txt': 'hello',
     });
-    expect(await outcomes(id)).toEqual({ 'Kiln pack/Looks/Kiln Dusk.cube': 'new', 'Kiln pack/Looks/Slip.cube': 'new', 'Kiln pack/Presets/Firing.mpreset': 'new', 'Kiln pack/Presets/Firing.msteps': 'variant', 'Kiln pack/Read me.txt': 'document', 'Kiln pack/more.zip/in/Copy.cube': 'duplicate', 'Kiln pack/more.zip/in/Near.cube': 'duplicate' });
+    expect(await outcomes(id)).toEqual({
+      'Kiln pack/Looks/Kiln Dusk.cube': 'new',
+      'Kiln pack/Looks/Slip.cube': 'new',
+      'Kiln pack/Presets/Firing.mpreset': 'new',
+      'Kiln pack/Presets/Firing.msteps': 'variant',
+      'Kiln pack/Read me.txt': 'document',
+      'Kiln pack/more.zip/in/Copy.cube': 'duplicate',
+      'Kiln pack/more.zip/in/Near.cube': 'duplicate',
+    });
     expect((await entry(id, 'Kiln pack/more.zip/in/Near.cube')).likeness).toMatchObject({ by: 'effect' });
-    expect((await arrivalView(people.librarian, id)).groups.map((g) => [g.group, g.count])).toEqual([['variant', 1], ['effect', 1], ['new', 3], ['held', 1], ['papers', 1]]);
+    expect((await arrivalView(people.librarian, id)).groups.map((g) => [g.group, g.count])).toEqual([
+      ['variant', 1],
+      ['effect', 1],
+      ['new', 3],
+      ['held', 1],
+      ['papers', 1],
+    ]);
   });
   test('accepted with source and licence; a variant stands with its design', async () => {
-    const licenceId = await addLicence(people.librarian, { name: 'Kiln, eight seats', may_convert: 'yes', may_spread: 'no' });
+    const licenceId = await addLicence(people.librarian, {
+      name: 'Kiln, eight seats',
+      may_convert: 'yes',
+      may_spread: 'no',
+    });
     const r = await accept(id, { supplier: 'Kiln & Co', licenceId, source: { author: 'A. Potter', receipt: 'K-7' } });
     expect(r).toMatchObject({ versions: 1, items: expect.objectContaining({ length: 3 }) as string[] });
     const firing = (await searchItems(people.librarian, { q: 'firing' })).rows;
     expect(firing).toHaveLength(1);
     const { item, versions } = await itemFor(people.librarian, firing[0]!.id);
-    expect(item).toMatchObject({ supplier: 'Kiln & Co', licence: 'Kiln, eight seats', source: { author: 'A. Potter', receipt: 'K-7' }, origin: 'bought', creator: 'A. Potter' });
-    expect(versions.map((v) => [v.variant, v.format])).toEqual([['', 'marlstone@3'], ['in the language of marlstone 4', 'marlstone@4']]);
+    expect(item).toMatchObject({
+      supplier: 'Kiln & Co',
+      licence: 'Kiln, eight seats',
+      source: { author: 'A. Potter', receipt: 'K-7' },
+      origin: 'bought',
+      creator: 'A. Potter',
+    });
+    expect(versions.map((v) => [v.variant, v.format])).toEqual([
+      ['', 'marlstone@3'],
+      ['in the language of marlstone 4', 'marlstone@4'],
+    ]);
   });
   test('what is made from it inherits supplier and licence', async () => {
-    const firing = (await searchItems(people.librarian, { q: 'firing' })).rows[0]!, made = await convertPreset(people.librarian, { versionId: firing.version_id });
-    expect((await itemFor(people.librarian, made.itemId)).item).toMatchObject({ supplier: 'Kiln & Co', licence: 'Kiln, eight seats' });
-    await expect(undoIntake(people.librarian, id)).rejects.toMatchObject({ code: 'intake-needed', message: expect.stringContaining('converted into other items (Firing)') as string });
+    const firing = (await searchItems(people.librarian, { q: 'firing' })).rows[0]!,
+      made = await convertPreset(people.librarian, { versionId: firing.version_id });
+    expect((await itemFor(people.librarian, made.itemId)).item).toMatchObject({
+      supplier: 'Kiln & Co',
+      licence: 'Kiln, eight seats',
+    });
+    await expect(undoIntake(people.librarian, id)).rejects.toMatchObject({
+      code: 'intake-needed',
+      message: expect.stringContaining('converted into other items (Firing)') as string,
+    });
   });
   test('its second release: added, changed, gone, and what the changes mean', async () => {
-    const second = await arrive('Kiln pack 2', { 'Kiln pack 2/Looks/Kiln Dusk.cube': cube('Kiln Dusk', { ...warm, contrast: 1.3 }), 'Kiln pack 2/Looks/Slip.cube': cube('Slip', { chroma: 0.5 }), 'Kiln pack 2/Looks/Fresh.cube': cube('Fresh', { level: 1 }), 'Kiln pack 2/Presets/Firing.mpreset': lineList('Firing', 150) });
-    expect(await outcomes(second)).toEqual({ 'Kiln pack 2/Looks/Kiln Dusk.cube': 'version', 'Kiln pack 2/Looks/Slip.cube': 'duplicate', 'Kiln pack 2/Looks/Fresh.cube': 'new', 'Kiln pack 2/Presets/Firing.mpreset': 'version' });
-    const { intake } = await intakeFor(people.librarian, second), r = (await releaseFor(people.librarian, intake))!;
+    const second = await arrive('Kiln pack 2', {
+      'Kiln pack 2/Looks/Kiln Dusk.cube': cube('Kiln Dusk', { ...warm, contrast: 1.3 }),
+      'Kiln pack 2/Looks/Slip.cube': cube('Slip', { chroma: 0.5 }),
+      'Kiln pack 2/Looks/Fresh.cube': cube('Fresh', { level: 1 }),
+      'Kiln pack 2/Presets/Firing.mpreset': lineList('Firing', 150),
+    });
+    expect(await outcomes(second)).toEqual({
+      'Kiln pack 2/Looks/Kiln Dusk.cube': 'version',
+      'Kiln pack 2/Looks/Slip.cube': 'duplicate',
+      'Kiln pack 2/Looks/Fresh.cube': 'new',
+      'Kiln pack 2/Presets/Firing.mpreset': 'version',
+    });
+    const { intake } = await intakeFor(people.librarian, second),
+      r = (await releaseFor(people.librarian, intake))!;
     expect(r.pack.name).toBe('Kiln pack');
-    expect(Object.fromEntries(r.changes.map((c) => [c.path, c.what]))).toMatchObject({ 'Kiln pack 2/Looks/Kiln Dusk.cube': 'changed', 'Kiln pack 2/Looks/Slip.cube': 'same', 'Kiln pack 2/Looks/Fresh.cube': 'added', 'Kiln pack 2/Presets/Firing.mpreset': 'changed', 'Kiln pack/Presets/Firing.msteps': 'gone' });
+    expect(Object.fromEntries(r.changes.map((c) => [c.path, c.what]))).toMatchObject({
+      'Kiln pack 2/Looks/Kiln Dusk.cube': 'changed',
+      'Kiln pack 2/Looks/Slip.cube': 'same',
+      'Kiln pack 2/Looks/Fresh.cube': 'added',
+      'Kiln pack 2/Presets/Firing.mpreset': 'changed',
+      'Kiln pack/Presets/Firing.msteps': 'gone',
+    });
     expect(r.changes.find((c) => c.title === 'Kiln Dusk')!.meaning).toMatch(/mean ΔE00 \d/);
-    expect(r.changes.find((c) => c.path.endsWith('2/Presets/Firing.mpreset'))!.meaning).toMatch(/^1 setting changed: level/);
+    expect(r.changes.find((c) => c.path.endsWith('2/Presets/Firing.mpreset'))!.meaning).toMatch(
+      /^1 setting changed: level/,
+    );
     await accept(second);
-    const dusk = (await searchItems(people.librarian, { q: 'kiln dusk' })).rows[0]!, { versions } = await itemFor(people.librarian, dusk.id);
+    const dusk = (await searchItems(people.librarian, { q: 'kiln dusk' })).rows[0]!,
+      { versions } = await itemFor(people.librarian, dusk.id);
     expect(versions.map((v) => v.number)).toEqual([2, 1]);
     // what was made from the older preset is stale now, and found as such
     expect((await searchItems(people.librarian, { stale: 'yes' })).rows.map((s) => s.title)).toEqual(['Firing']);
     // and it can be put back whole
-    const rows = async () => (await pool().query<{ n: number }>('select (select count(*) from item)::int * 1000 + (select count(*) from version)::int as n')).rows[0]!.n, before = await rows();
+    const rows = async () =>
+        (
+          await pool().query<{ n: number }>(
+            'select (select count(*) from item)::int * 1000 + (select count(*) from version)::int as n',
+          )
+        ).rows[0]!.n,
+      before = await rows();
     expect(await undoIntake(people.librarian, second)).toEqual({ versions: 3, items: 1, frames: 0 });
     expect(await rows()).toBe(before - 1003);
     expect((await searchItems(people.librarian, { stale: 'yes' })).rows).toEqual([]);
@@ -101,54 +215,110 @@ describe('a folder with its tree', () => {
 
 describe('a new shelf and a new licence', () => {
   test('come to be with what is taken, and with nothing where it is refused', async () => {
-    const id = await arrive('Fresh shelf', { 'N/Here.cube': cube('Here', { level: 0.77, chroma: 0.7 }), 'N/tool.txt': 'x' }), shelves = async () => (await pool().query<{ n: number }>(`select count(*)::int as n from shelf where name = 'Made for it'`)).rows[0]!.n, bad = (await entry(id, 'N/tool.txt')).id, good = (await entry(id, 'N/Here.cube')).id;
+    const id = await arrive('Fresh shelf', {
+        'N/Here.cube': cube('Here', { level: 0.77, chroma: 0.7 }),
+        'N/tool.txt': 'x',
+      }),
+      shelves = async () =>
+        (await pool().query<{ n: number }>(`select count(*)::int as n from shelf where name = 'Made for it'`)).rows[0]!
+          .n,
+      bad = (await entry(id, 'N/tool.txt')).id,
+      good = (await entry(id, 'N/Here.cube')).id;
     const asked = { shelfId: null, newShelf: 'Made for it', newLicence: { name: 'Made with it', may_convert: 'yes' } };
     await expect(accept(id, { ...asked, entries: [good, bad] })).rejects.toMatchObject({ code: 'intake-entry' });
     await expect(accept(id, { ...asked, newLicence: { name: '' } })).rejects.toMatchObject({ code: 'input-invalid' });
     await expect(accept(id, { shelfId: null })).rejects.toMatchObject({ code: 'input-invalid' });
     expect(await shelves()).toBe(0);
     const { items } = await accept(id, asked);
-    expect((await itemFor(people.librarian, items[0]!)).item).toMatchObject({ shelf: 'Made for it', licence: 'Made with it' });
+    expect((await itemFor(people.librarian, items[0]!)).item).toMatchObject({
+      shelf: 'Made for it',
+      licence: 'Made with it',
+    });
     expect(await shelves()).toBe(1);
   });
 });
 
 describe('shelves by kind', () => {
   test('new items of a kind go to the shelf said for it, the rest to the arrival’s', async () => {
-    const links = await addShelf(people.librarian, { name: 'ICC profiles' }), id = await arrive('Mixed kinds', { 'M/Lone.cube': cube('Lone', { level: 0.31, chroma: 0.4 }), 'M/Kiln room.icc': icc('mntr', 'Kiln room, June') });
+    const links = await addShelf(people.librarian, { name: 'ICC profiles' }),
+      id = await arrive('Mixed kinds', {
+        'M/Lone.cube': cube('Lone', { level: 0.31, chroma: 0.4 }),
+        'M/Kiln room.icc': icc('mntr', 'Kiln room, June'),
+      });
     await expect(accept(id, { byKind: { 'icc-profile': 'nowhere' } })).rejects.toMatchObject({ code: 'input-invalid' });
-    const { items } = await accept(id, { byKind: { 'icc-profile': links } }), at = await Promise.all(items.map(async (i) => { const { item } = await itemFor(people.librarian, i); return [item.kind, item.shelf_id === links]; }));
-    expect(at.sort()).toEqual([['icc-profile', true], ['look', false]]);
+    const { items } = await accept(id, { byKind: { 'icc-profile': links } }),
+      at = await Promise.all(
+        items.map(async (i) => {
+          const { item } = await itemFor(people.librarian, i);
+          return [item.kind, item.shelf_id === links];
+        }),
+      );
+    expect(at.sort()).toEqual([
+      ['icc-profile', true],
+      ['look', false],
+    ]);
   });
 });
 
 describe('corrections', () => {
   test('in bulk: a proposal is overruled, a target is chosen, and a kind that cannot be is refused', async () => {
     const held = (await searchItems(people.librarian, { q: 'slip' })).rows[0]!;
-    const id = await arrive('Odd ones', { 'O/One.cube': cube('One', { level: 0.4 }), 'O/Two.cube': cube('Two', { level: -0.4 }), 'O/tool': '#!/bin/sh\necho\n', 'O/note.txt': 'x' });
-    const one = (await entry(id, 'O/One.cube')).id, two = (await entry(id, 'O/Two.cube')).id, tool = await entry(id, 'O/tool');
+    const id = await arrive('Odd ones', {
+      'O/One.cube': cube('One', { level: 0.4 }),
+      'O/Two.cube': cube('Two', { level: -0.4 }),
+      'O/tool': '#!/bin/sh\necho\n',
+      'O/note.txt': 'x',
+    });
+    const one = (await entry(id, 'O/One.cube')).id,
+      two = (await entry(id, 'O/Two.cube')).id,
+      tool = await entry(id, 'O/tool');
     expect(tool).toMatchObject({ kind: 'add-on', outcome: 'new' });
-    await expect(correctEntries(people.librarian, id, { entries: [one], outcome: 'version' })).rejects.toMatchObject({ code: 'intake-target' });
-    await expect(correctEntries(people.librarian, id, { entries: [tool.id], outcome: 'new', kind: 'look' })).rejects.toMatchObject({ code: 'intake-kind' });
-    await expect(correctEntries(people.librarian, id, { entries: [(await entry(id, 'O/note.txt')).id], outcome: 'new' })).rejects.toMatchObject({ code: 'intake-entry' });
+    await expect(correctEntries(people.librarian, id, { entries: [one], outcome: 'version' })).rejects.toMatchObject({
+      code: 'intake-target',
+    });
+    await expect(
+      correctEntries(people.librarian, id, { entries: [tool.id], outcome: 'new', kind: 'look' }),
+    ).rejects.toMatchObject({ code: 'intake-kind' });
+    await expect(
+      correctEntries(people.librarian, id, { entries: [(await entry(id, 'O/note.txt')).id], outcome: 'new' }),
+    ).rejects.toMatchObject({ code: 'intake-entry' });
     await correctEntries(people.librarian, id, { entries: [one], outcome: 'version', itemId: held.id });
     await correctEntries(people.librarian, id, { group: 'new', outcome: 'document' });
-    expect(await outcomes(id)).toMatchObject({ 'O/One.cube': 'version', 'O/Two.cube': 'document', 'O/tool': 'document' });
+    expect(await outcomes(id)).toMatchObject({
+      'O/One.cube': 'version',
+      'O/Two.cube': 'document',
+      'O/tool': 'document',
+    });
     await correctEntries(people.librarian, id, { entries: [two], outcome: 'variant', itemId: held.id });
     expect(await accept(id)).toMatchObject({ items: [], versions: 2 });
-    expect((await itemFor(people.librarian, held.id)).versions.map((v) => [v.number, v.variant])).toEqual([[2, ''], [1, ''], [3, 'another variant']]);
+    expect((await itemFor(people.librarian, held.id)).versions.map((v) => [v.number, v.variant])).toEqual([
+      [2, ''],
+      [1, ''],
+      [3, 'another variant'],
+    ]);
   });
   test('with one bad choice nothing is taken', async () => {
-    const id = await arrive('All or none', { 'A.cube': cube('Aye', { level: 0.8 }), 'b.txt': 'x' }), before = (await pool().query('select 1 from item')).rowCount;
-    await expect(acceptIntake(people.librarian, id, { shelfId: shelf, entries: [(await entry(id, 'A.cube')).id, (await entry(id, 'b.txt')).id] })).rejects.toMatchObject({ code: 'intake-entry' });
-    await expect(accept(id, { shelfId: '018f0000-0000-7000-8000-000000000000' })).rejects.toMatchObject({ code: 'shelf-unknown' });
+    const id = await arrive('All or none', { 'A.cube': cube('Aye', { level: 0.8 }), 'b.txt': 'x' }),
+      before = (await pool().query('select 1 from item')).rowCount;
+    await expect(
+      acceptIntake(people.librarian, id, {
+        shelfId: shelf,
+        entries: [(await entry(id, 'A.cube')).id, (await entry(id, 'b.txt')).id],
+      }),
+    ).rejects.toMatchObject({ code: 'intake-entry' });
+    await expect(accept(id, { shelfId: '018f0000-0000-7000-8000-000000000000' })).rejects.toMatchObject({
+      code: 'shelf-unknown',
+    });
     expect((await pool().query('select 1 from item')).rowCount).toBe(before);
     expect((await pool().query('select 1 from pack where intake_id = $1', [id])).rowCount).toBe(0);
   });
 });
 
 test('a lens database is taken in, and found by the lenses in it', async () => {
-  const id = await arrive('Lenses', { 'bureau.xml': '<lens-database xmlns="https://etagere.example/ns/lens-database/1" release="2026.1"><camera model="Perrin Alder"/><mount name="Ley"/><lens maker="Saltmarsh" model="35 mm" mount="Ley"><series><sample/></series></lens></lens-database>' });
+  const id = await arrive('Lenses', {
+    'bureau.xml':
+      '<lens-database xmlns="https://etagere.example/ns/lens-database/1" release="2026.1"><camera model="Perrin Alder"/><mount name="Ley"/><lens maker="Saltmarsh" model="35 mm" mount="Ley"><series><sample/></series></lens></lens-database>',
+  });
   expect(await outcomes(id)).toEqual({ 'bureau.xml': 'new' });
   await accept(id);
   const [made] = (await searchItems(people.librarian, { q: 'saltmarsh 35' })).rows;
@@ -156,19 +326,38 @@ test('a lens database is taken in, and found by the lenses in it', async () => {
 });
 
 test('every kind that can be taken is taken: tables in each form, camera and ICC profiles, presets', async () => {
-  const cdl = '<ColorCorrectionCollection xmlns="urn:ASC:CDL:v1.01"><ColorCorrection id="cc1"><SOPNode><Slope>1.1 1 0.9</Slope><Offset>0 0 0</Offset><Power>1 1 1</Power></SOPNode></ColorCorrection></ColorCorrectionCollection>';
-  const clf = '<ProcessList xmlns="urn:AMPAS:CLF:v3.0" compCLFversion="3" id="p"><Matrix inBitDepth="32f" outBitDepth="32f"><Array dim="3 3">1 0 0 0 0.9 0.1 0 0 1</Array></Matrix></ProcessList>';
-  const files = { 'a.cube': cube('Cube of All', { warmth: 44 }), 'b.cdl': cdl, 'c.clf': clf, 'd.png': hald(4, (v) => v.map((x) => x * 0.7)), 'e.dcp': dcp(), 'f.icc': icc('mntr', 'Kiln display'), 'g.xmp': oxbowOf({ title: 'All Oxbow', headings: [], steps: [['lamp', { stops: 0.37 }]] } as OxbowPreset), 'h.mpreset': lineList('All Marlstone', 177) };
-  const id = await arrive('All', files), told = await outcomes(id);
+  const cdl =
+    '<ColorCorrectionCollection xmlns="urn:ASC:CDL:v1.01"><ColorCorrection id="cc1"><SOPNode><Slope>1.1 1 0.9</Slope><Offset>0 0 0</Offset><Power>1 1 1</Power></SOPNode></ColorCorrection></ColorCorrectionCollection>';
+  const clf =
+    '<ProcessList xmlns="urn:AMPAS:CLF:v3.0" compCLFversion="3" id="p"><Matrix inBitDepth="32f" outBitDepth="32f"><Array dim="3 3">1 0 0 0 0.9 0.1 0 0 1</Array></Matrix></ProcessList>';
+  const files = {
+    'a.cube': cube('Cube of All', { warmth: 44 }),
+    'b.cdl': cdl,
+    'c.clf': clf,
+    'd.png': hald(4, (v) => v.map((x) => x * 0.7)),
+    'e.dcp': dcp(),
+    'f.icc': icc('mntr', 'Kiln display'),
+    'g.xmp': oxbowOf({ title: 'All Oxbow', headings: [], steps: [['lamp', { stops: 0.37 }]] } as OxbowPreset),
+    'h.mpreset': lineList('All Marlstone', 177),
+  };
+  const id = await arrive('All', files),
+    told = await outcomes(id);
   expect(Object.entries(told).filter(([, o]) => o !== 'new')).toEqual([]);
   const { items } = await accept(id);
   expect(items).toHaveLength(Object.keys(files).length);
-  expect(new Set((await Promise.all(items.map((i) => itemFor(people.lead, i)))).map((x) => x.item.kind))).toEqual(new Set(['look', 'camera-profile', 'icc-profile', 'preset']));
+  expect(new Set((await Promise.all(items.map((i) => itemFor(people.lead, i)))).map((x) => x.item.kind))).toEqual(
+    new Set(['look', 'camera-profile', 'icc-profile', 'preset']),
+  );
 });
 
 describe('frames and descriptors of the studio’s own', () => {
   test('a picture becomes a frame with what its file says, and can be previewed at once', async () => {
-    const picture = await sharp({ create: { width: 64, height: 40, channels: 3, background: { r: 120, g: 90, b: 60 } } }).withExif({ IFD0: { Make: 'Perrin', Model: 'Alder' }, IFD2: { LensModel: 'Corvane 35', FNumber: '56/10' } }).jpeg().toBuffer();
+    const picture = await sharp({
+      create: { width: 64, height: 40, channels: 3, background: { r: 120, g: 90, b: 60 } },
+    })
+      .withExif({ IFD0: { Make: 'Perrin', Model: 'Alder' }, IFD2: { LensModel: 'Corvane 35', FNumber: '56/10' } })
+      .jpeg()
+      .toBuffer();
     const id = await arrive('Vessel.jpg', { 'Vessel.jpg': picture });
     expect(await outcomes(id)).toEqual({ 'Vessel.jpg': 'frame' });
     expect(await accept(id)).toMatchObject({ frames: 1, items: [] });
@@ -179,27 +368,59 @@ describe('frames and descriptors of the studio’s own', () => {
     expect((await listFrames(people.retoucher)).some((f) => f.name === 'Vessel')).toBe(false);
   });
   test('a picture that is broken is refused, and nothing of its delivery is taken', async () => {
-    const id = await arrive('Torn.png', { 'Torn.png': new Uint8Array([0x89, 0x50, 0x4e, 0x47, 13, 10, 26, 10, 0, 0, 0, 13, 73, 72, 68, 82, 0, 0, 0, 9, 0, 0, 0, 9, 8, 2, 0, 0, 0, 1, 2, 3, 4]) });
+    const id = await arrive('Torn.png', {
+      'Torn.png': new Uint8Array([
+        0x89, 0x50, 0x4e, 0x47, 13, 10, 26, 10, 0, 0, 0, 13, 73, 72, 68, 82, 0, 0, 0, 9, 0, 0, 0, 9, 8, 2, 0, 0, 0, 1,
+        2, 3, 4,
+      ]),
+    });
     await expect(accept(id)).rejects.toMatchObject({ code: 'picture-broken' });
   });
   test('a descriptor is brought in and kept by revision; a faulty one is refused with a sentence for each fault', async () => {
-    const own = { ...oxbow2, editor: 'studio-own', title: 'Studio Own', presets: undefined, accepts: oxbow2.accepts.filter((a) => a.kind === 'look') };
-    const id = await arrive('Studio Own.json', { 'Studio Own.json': JSON.stringify(own), 'bad.json': JSON.stringify({ ...own, sees: 'whenever', systems: [] }) });
+    const own = {
+      ...oxbow2,
+      editor: 'studio-own',
+      title: 'Studio Own',
+      presets: undefined,
+      accepts: oxbow2.accepts.filter((a) => a.kind === 'look'),
+    };
+    const id = await arrive('Studio Own.json', {
+      'Studio Own.json': JSON.stringify(own),
+      'bad.json': JSON.stringify({ ...own, sees: 'whenever', systems: [] }),
+    });
     expect(await outcomes(id)).toEqual({ 'Studio Own.json': 'descriptor', 'bad.json': 'refused' });
     expect((await entry(id, 'bad.json')).problem?.message.split('. ').length).toBeGreaterThanOrEqual(2);
     await accept(id);
     expect((await descriptors()).map((d) => d.title)).toContain('Studio Own');
-    await transaction((sql) => bringDescriptor(sql, { personId: null, name: 'test' }, { ...own, title: 'Studio Own, new' }, 'd'));
-    expect((await pool().query(`select n from editor_revision where editor_id = 'studio-own' order by n`)).rows).toEqual([{ n: 1 }, { n: 2 }]);
+    await transaction((sql) =>
+      bringDescriptor(sql, { personId: null, name: 'test' }, { ...own, title: 'Studio Own, new' }, 'd'),
+    );
+    expect(
+      (await pool().query(`select n from editor_revision where editor_id = 'studio-own' order by n`)).rows,
+    ).toEqual([{ n: 1 }, { n: 2 }]);
   });
 });
 
 test('licences: own work may, a licence that forbids holds for all, what is not known needs the lead', async () => {
   const forbids = await addLicence(people.librarian, { name: 'Not to be converted', may_convert: 'no' });
-  for (const [title, licenceId, librarian, lead] of [['Forbidden', forbids, 'licence-forbids', 'licence-forbids'], ['Unknown terms', null, 'licence-unknown', 'done']] as const) {
-    const id = await arrive(`${title}.xmp`, { [`${title}.xmp`]: oxbowOf({ title, headings: [], steps: [['lamp', { stops: title === 'Forbidden' ? 0.31 : 0.77 }]] }) });
+  for (const [title, licenceId, librarian, lead] of [
+    ['Forbidden', forbids, 'licence-forbids', 'licence-forbids'],
+    ['Unknown terms', null, 'licence-unknown', 'done'],
+  ] as const) {
+    const id = await arrive(`${title}.xmp`, {
+      [`${title}.xmp`]: oxbowOf({
+        title,
+        headings: [],
+        steps: [['lamp', { stops: title === 'Forbidden' ? 0.31 : 0.77 }]],
+      }),
+    });
     await accept(id, { supplier: 'Someone', licenceId });
-    const v = (await searchItems(people.librarian, { q: title })).rows[0]!.version_id, convert = (p: typeof people.lead) => convertPreset(p, { versionId: v }).then(() => 'done', (e: { code: string }) => e.code);
+    const v = (await searchItems(people.librarian, { q: title })).rows[0]!.version_id,
+      convert = (p: typeof people.lead) =>
+        convertPreset(p, { versionId: v }).then(
+          () => 'done',
+          (e: { code: string }) => e.code,
+        );
     expect([await convert(people.librarian), await convert(people.lead)]).toEqual([librarian, lead]);
   }
 });

@@ -21,25 +21,52 @@ import { matchPack } from './releases';
 import * as q from './queries';
 
 type Known = Awaited<ReturnType<typeof descriptors>>;
-interface Made { row: q.NewEntry; bytes: Buffer | null; sha: Buffer | null }
-const SINGLE_MOST = 256 * 2 ** 20, BATCH_FILES = 200, BATCH_BYTES = 8 * 2 ** 20, AHEAD_FILES = 32, AHEAD_BYTES = 16 * 2 ** 20;
+interface Made {
+  row: q.NewEntry;
+  bytes: Buffer | null;
+  sha: Buffer | null;
+}
+const SINGLE_MOST = 256 * 2 ** 20,
+  BATCH_FILES = 200,
+  BATCH_BYTES = 8 * 2 ** 20,
+  AHEAD_FILES = 32,
+  AHEAD_BYTES = 16 * 2 ** 20;
 
 /** Idempotent: it begins anew each time. */
 export async function readIntake(job: JobContext): Promise<{ entries: number }> {
-  const sql = pool(), id = job.payload.intake as string, intake = await q.intakeById(sql, id);
+  const sql = pool(),
+    id = job.payload.intake as string,
+    intake = await q.intakeById(sql, id);
   if (!intake || intake.status === 'accepted' || intake.status === 'discarded') return { entries: 0 };
-  const known = await descriptors(), worker = { personId: job.personId, name: 'worker' };
-  let done = 0, entries = 0;
+  const known = await descriptors(),
+    worker = { personId: job.personId, name: 'worker' };
+  let done = 0,
+    entries = 0;
   await q.clearEntries(sql, id);
   try {
     await job.progress(0, 'begun'); // stopped before it began, it says so here
-    let batch: Made[] = [], held = 0, writing: Promise<unknown> = Promise.resolve();
+    let batch: Made[] = [],
+      held = 0,
+      writing: Promise<unknown> = Promise.resolve();
     // one batch is written while the next is read
     const flush = async () => {
       const now = batch;
-      batch = []; held = 0;
+      batch = [];
+      held = 0;
       await writing;
-      if (now.length) writing = transaction(async (tx) => { await q.withoutWaiting(tx); await putBlobs(tx, now.flatMap((b) => (b.bytes && b.sha ? [{ sha256: b.sha, bytes: b.bytes }] : []))); await q.insertEntries(tx, id, now.map((b) => b.row)); });
+      if (now.length)
+        writing = transaction(async (tx) => {
+          await q.withoutWaiting(tx);
+          await putBlobs(
+            tx,
+            now.flatMap((b) => (b.bytes && b.sha ? [{ sha256: b.sha, bytes: b.bytes }] : [])),
+          );
+          await q.insertEntries(
+            tx,
+            id,
+            now.map((b) => b.row),
+          );
+        });
       writing.catch(() => {}); // told when it is awaited
     };
     const take = async (made: Made) => {
@@ -53,9 +80,14 @@ export async function readIntake(job: JobContext): Promise<{ entries: number }> 
     // some are unpacked ahead of the one that is being read
     const ahead: { size: number; made: Promise<Made> }[] = [];
     let waiting = 0;
-    const next = async () => { const a = ahead.shift()!; waiting -= a.size; await take(await a.made); };
+    const next = async () => {
+      const a = ahead.shift()!;
+      waiting -= a.size;
+      await take(await a.made);
+    };
     for await (const e of contentsOf(intake, await q.filesOf(sql, id), known)) {
-      const made = madeOf(e, known), size = e.type === 'file' ? e.bytes.length : 0;
+      const made = madeOf(e, known),
+        size = e.type === 'file' ? e.bytes.length : 0;
       made.catch(() => {}); // told when it is awaited
       ahead.push({ size, made });
       waiting += size;
@@ -73,8 +105,25 @@ export async function readIntake(job: JobContext): Promise<{ entries: number }> 
     });
     return { entries };
   } catch (e) {
-    const problem = e instanceof Problem ? e : e instanceof Cancelled ? new Problem('stopped', 'Reading was stopped; nothing of it was taken in.', intake.name, 'Discard the delivery, or drop it again.') : null;
-    if (problem) await transaction(async (tx) => { await q.clearEntries(tx, id); await q.intakeStatus(tx, id, 'failed', problem.toJSON()); await record(tx, worker, 'intake', id, problem.code === 'stopped' ? 'stopped' : 'failed', null, { code: problem.code }); });
+    const problem =
+      e instanceof Problem
+        ? e
+        : e instanceof Cancelled
+          ? new Problem(
+              'stopped',
+              'Reading was stopped; nothing of it was taken in.',
+              intake.name,
+              'Discard the delivery, or drop it again.',
+            )
+          : null;
+    if (problem)
+      await transaction(async (tx) => {
+        await q.clearEntries(tx, id);
+        await q.intakeStatus(tx, id, 'failed', problem.toJSON());
+        await record(tx, worker, 'intake', id, problem.code === 'stopped' ? 'stopped' : 'failed', null, {
+          code: problem.code,
+        });
+      });
     throw e;
   }
 }
@@ -82,29 +131,71 @@ export async function readIntake(job: JobContext): Promise<{ entries: number }> 
 /** Every file of the arrival in turn; a ZIP that is no editor's own kind of file is walked, below its own name where there are others. */
 async function* contentsOf(intake: q.IntakeRow, files: q.FileRow[], known: Known): AsyncGenerator<ArchiveEvent> {
   for (const f of files) {
-    const sha = f.sha256!, zip = (await blobHead(sha, 4)).toString('latin1') === 'PK\u0003\u0004';
-    if (f.size > SINGLE_MOST && !zip) { yield { type: 'refused', path: f.path, size: f.size, problem: new Problem('limit-size', 'A single file may have 256 MB.', f.path, 'If it is an archive, pack it as a ZIP.') }; continue; }
-    if (!zip || (f.size <= limits.nestedBytes && archiveEditor(await getBlob(sha), known))) { yield { type: 'file', path: f.path, bytes: await getBlob(sha), sha256: sha }; continue; }
-    const folder = await mkdtemp(join(tmpdir(), 'etagere-intake-')), file = join(folder, 'pack');
+    const sha = f.sha256!,
+      zip = (await blobHead(sha, 4)).toString('latin1') === 'PK\u0003\u0004';
+    if (f.size > SINGLE_MOST && !zip) {
+      yield {
+        type: 'refused',
+        path: f.path,
+        size: f.size,
+        problem: new Problem(
+          'limit-size',
+          'A single file may have 256 MB.',
+          f.path,
+          'If it is an archive, pack it as a ZIP.',
+        ),
+      };
+      continue;
+    }
+    if (!zip || (f.size <= limits.nestedBytes && archiveEditor(await getBlob(sha), known))) {
+      yield { type: 'file', path: f.path, bytes: await getBlob(sha), sha256: sha };
+      continue;
+    }
+    const folder = await mkdtemp(join(tmpdir(), 'etagere-intake-')),
+      file = join(folder, 'pack');
     try {
       await spoolBlob(sha, file);
-      for await (const e of walkArchive(file, (bytes) => archiveEditor(bytes, known) !== null)) yield files.length === 1 ? e : { ...e, path: `${f.path}/${e.path}` };
+      for await (const e of walkArchive(file, (bytes) => archiveEditor(bytes, known) !== null))
+        yield files.length === 1 ? e : { ...e, path: `${f.path}/${e.path}` };
     } catch (e) {
       if (files.length === 1 || !(e instanceof Problem)) throw e;
       yield { type: 'refused', path: f.path, size: f.size, problem: e };
-    } finally { await rm(folder, { recursive: true, force: true }); }
+    } finally {
+      await rm(folder, { recursive: true, force: true });
+    }
   }
 }
 
 /** Told and read in the reading thread; the bytes stay here. */
 async function madeOf(e: ArchiveEvent, known: Known): Promise<Made> {
-  const made: Entry = e.type === 'file' ? await reader().read(e.path, e.bytes, hex(e.sha256), known) : entryOf(e.type === 'refused' ? { ...e, sha256: null } : e);
-  return { row: made.row, bytes: made.take && e.type === 'file' ? e.bytes : null, sha: made.take && e.type === 'file' ? e.sha256 : null };
+  const made: Entry =
+    e.type === 'file'
+      ? await reader().read(e.path, e.bytes, hex(e.sha256), known)
+      : entryOf(e.type === 'refused' ? { ...e, sha256: null } : e);
+  return {
+    row: made.row,
+    bytes: made.take && e.type === 'file' ? e.bytes : null,
+    sha: made.take && e.type === 'file' ? e.sha256 : null,
+  };
 }
 
 /** What each entry is to what is held and to the others. Frames and descriptors are duplicates by bytes alone. */
 export async function proposeAll(sql: Sql, id: string): Promise<void> {
-  const entries = await q.entriesOf(sql, id), takeable = entries.filter((e) => e.outcome === 'new').map(incoming), index = await heldFor(sql, takeable);
+  const entries = await q.entriesOf(sql, id),
+    takeable = entries.filter((e) => e.outcome === 'new').map(incoming),
+    index = await heldFor(sql, takeable);
   const proposals = propose(takeable, index, fingerprintDistance, await copyTolerance(sql));
-  await q.setProposals(sql, [...proposals].map(([entry, p]) => ({ id: entry, outcome: p.outcome, item: p.itemId, version: p.versionId, entry: p.entryId, confidence: p.confidence, likeness: p.likeness, caution: p.caution })));
+  await q.setProposals(
+    sql,
+    [...proposals].map(([entry, p]) => ({
+      id: entry,
+      outcome: p.outcome,
+      item: p.itemId,
+      version: p.versionId,
+      entry: p.entryId,
+      confidence: p.confidence,
+      likeness: p.likeness,
+      caution: p.caution,
+    })),
+  );
 }

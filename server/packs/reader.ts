@@ -9,15 +9,33 @@ import type { Descriptor } from '@/core/editor/descriptor';
 import { Problem } from '@/core/problem';
 import { entryOf, type Entry } from './entry';
 
-export interface ReadRequest { n: number; path: string; bytes: Uint8Array; sha: string; /** sent with the first file only, and when they have changed */ descriptors: readonly Descriptor[] | null }
+export interface ReadRequest {
+  n: number;
+  path: string;
+  bytes: Uint8Array;
+  sha: string;
+  /** sent with the first file only, and when they have changed */ descriptors: readonly Descriptor[] | null;
+}
 export type ReadAnswer = { n: number; entry: Entry } | { n: number; bug: string };
-interface Waiting extends Omit<ReadRequest, 'descriptors'> { known: readonly Descriptor[]; done: (e: Entry) => void; fail: (e: Error) => void }
+interface Waiting extends Omit<ReadRequest, 'descriptors'> {
+  known: readonly Descriptor[];
+  done: (e: Entry) => void;
+  fail: (e: Error) => void;
+}
 
-const again = 'Look whether it is what it says it is, and ask the supplier for it anew; the rest of the delivery is read.';
+const again =
+  'Look whether it is what it says it is, and ask the supplier for it anew; the rest of the delivery is read.';
 
 export class Reader {
-  private thread: Worker | null = null; private queue: Waiting[] = []; private told: readonly Descriptor[] | null = null; private timer: NodeJS.Timeout | null = null; private count = 0;
-  constructor(private readonly limits: { seconds: number; megabytes: number } = { seconds: 60, megabytes: 1024 }, private readonly program = programOf('reader.mjs')) {}
+  private thread: Worker | null = null;
+  private queue: Waiting[] = [];
+  private told: readonly Descriptor[] | null = null;
+  private timer: NodeJS.Timeout | null = null;
+  private count = 0;
+  constructor(
+    private readonly limits: { seconds: number; megabytes: number } = { seconds: 60, megabytes: 1024 },
+    private readonly program = programOf('reader.mjs'),
+  ) {}
 
   /** Answers come in the order of asking. Rejects only where a reader has a bug. */
   read(path: string, bytes: Uint8Array, sha: string, known: readonly Descriptor[]): Promise<Entry> {
@@ -30,25 +48,50 @@ export class Reader {
   }
 
   /** Ends the thread; what is still asked is refused. */
-  async close(): Promise<void> { const t = this.thread; this.thread = null; this.watch(); await t?.terminate(); }
+  async close(): Promise<void> {
+    const t = this.thread;
+    this.thread = null;
+    this.watch();
+    await t?.terminate();
+  }
 
   private send(w: Waiting): void {
     if (!this.thread) this.begin();
     const descriptors = this.told === w.known ? null : w.known;
     this.told = w.known;
     const bytes = new Uint8Array(w.bytes); // a view would take all that lies behind it along
-    this.thread!.postMessage({ n: w.n, path: w.path, bytes, sha: w.sha, descriptors } satisfies ReadRequest, [bytes.buffer]);
+    this.thread!.postMessage({ n: w.n, path: w.path, bytes, sha: w.sha, descriptors } satisfies ReadRequest, [
+      bytes.buffer,
+    ]);
   }
 
   private begin(): void {
     this.told = null;
-    const t = (this.thread = new Worker(this.program, { resourceLimits: { maxOldGenerationSizeMb: this.limits.megabytes } }));
+    const t = (this.thread = new Worker(this.program, {
+      resourceLimits: { maxOldGenerationSizeMb: this.limits.megabytes },
+    }));
     t.on('message', (a: ReadAnswer) => {
-      const i = this.queue.findIndex((w) => w.n === a.n), [w] = i < 0 ? [] : this.queue.splice(i, 1);
-      if (w) { if ('bug' in a) w.fail(new Error(`reading ${w.path}: ${a.bug}`)); else w.done(a.entry); }
+      const i = this.queue.findIndex((w) => w.n === a.n),
+        [w] = i < 0 ? [] : this.queue.splice(i, 1);
+      if (w) {
+        if ('bug' in a) w.fail(new Error(`reading ${w.path}: ${a.bug}`));
+        else w.done(a.entry);
+      }
       this.watch();
     });
-    t.on('error', (e: NodeJS.ErrnoException) => { if (t === this.thread) this.lost(e.code === 'ERR_WORKER_OUT_OF_MEMORY' ? new Problem('limit-memory', `Reading this file took more than ${this.limits.megabytes} MB of memory.`, this.queue[0]?.path ?? '', again) : e); });
+    t.on('error', (e: NodeJS.ErrnoException) => {
+      if (t === this.thread)
+        this.lost(
+          e.code === 'ERR_WORKER_OUT_OF_MEMORY'
+            ? new Problem(
+                'limit-memory',
+                `Reading this file took more than ${this.limits.megabytes} MB of memory.`,
+                this.queue[0]?.path ?? '',
+                again,
+              )
+            : e,
+        );
+    });
   }
 
   /** The first in the queue is the one that is being read. */
@@ -57,15 +100,33 @@ export class Reader {
     this.timer = null;
     const first = this.queue[0];
     // while it has something to read it keeps the process alive, and no longer
-    if (first) this.thread?.ref(); else this.thread?.unref();
-    if (first && this.thread) this.timer = setTimeout(() => { void this.thread?.terminate(); this.lost(new Problem('limit-time', `Reading this file took longer than ${this.limits.seconds} seconds.`, first.path, again)); }, this.limits.seconds * 1000);
+    if (first) this.thread?.ref();
+    else this.thread?.unref();
+    if (first && this.thread)
+      this.timer = setTimeout(() => {
+        void this.thread?.terminate();
+        this.lost(
+          new Problem(
+            'limit-time',
+            `Reading this file took longer than ${this.limits.seconds} seconds.`,
+            first.path,
+            again,
+          ),
+        );
+      }, this.limits.seconds * 1000);
   }
 
   /** The thread is gone: the file that it was at has its answer, the others are asked anew. */
   private lost(why: Error): void {
     this.thread = null;
     const first = this.queue.shift();
-    if (first) { if (why instanceof Problem) first.done(entryOf({ type: 'refused', path: first.path, size: first.bytes.length, sha256: null, problem: why })); else first.fail(why); }
+    if (first) {
+      if (why instanceof Problem)
+        first.done(
+          entryOf({ type: 'refused', path: first.path, size: first.bytes.length, sha256: null, problem: why }),
+        );
+      else first.fail(why);
+    }
     for (const w of this.queue) this.send(w);
     this.watch();
   }
@@ -73,7 +134,11 @@ export class Reader {
 
 /** Programs lie in dist, below the place where the application is started, or beside the one that runs. */
 function programOf(name: string): string {
-  return [join(process.cwd(), 'dist'), dirname(process.argv[1] ?? '.')].map((at) => join(at, name)).find((p) => existsSync(p)) ?? join(process.cwd(), 'dist', name);
+  return (
+    [join(process.cwd(), 'dist'), dirname(process.argv[1] ?? '.')]
+      .map((at) => join(at, name))
+      .find((p) => existsSync(p)) ?? join(process.cwd(), 'dist', name)
+  );
 }
 
 const kept = globalThis as typeof globalThis & { etagereReader?: Reader };

@@ -10,14 +10,26 @@ import * as q from './queries';
 
 /** The newest pack of which this arrival seems a release: half of the smaller of the two is shared, or the names are the same and something is. */
 export async function matchPack(sql: Sql, intakeId: string): Promise<void> {
-  const intake = (await q.intakeById(sql, intakeId))!, entries = await q.entriesOf(sql, intakeId), size = entries.filter((e) => ['new', 'version', 'variant', 'duplicate'].includes(e.outcome)).length;
-  const name = designName(intake.name.replace(/\.zip$/i, '')).base, like = await q.packsLike(sql, intakeId);
+  const intake = (await q.intakeById(sql, intakeId))!,
+    entries = await q.entriesOf(sql, intakeId),
+    size = entries.filter((e) => ['new', 'version', 'variant', 'duplicate'].includes(e.outcome)).length;
+  const name = designName(intake.name.replace(/\.zip$/i, '')).base,
+    like = await q.packsLike(sql, intakeId);
   const found = like.find((p) => p.shared >= 0.5 * Math.min(p.members, size) || designName(p.name).base === name);
   await q.intakePrevious(sql, intakeId, found?.id ?? null);
 }
 
-export interface Change { path: string; title: string; itemId: string | null; what: 'added' | 'changed' | 'gone' | 'same'; meaning: string }
-export interface ReleaseView { pack: { id: string; name: string; release: string; supplier: string; at: string; intakeId: string }; changes: Change[] }
+export interface Change {
+  path: string;
+  title: string;
+  itemId: string | null;
+  what: 'added' | 'changed' | 'gone' | 'same';
+  meaning: string;
+}
+export interface ReleaseView {
+  pack: { id: string; name: string; release: string; supplier: string; at: string; intakeId: string };
+  changes: Change[];
+}
 
 const last = (path: string): string => path.split('/').pop()!.toLowerCase();
 
@@ -25,25 +37,88 @@ const last = (path: string): string => path.split('/').pop()!.toLowerCase();
 export async function compareRelease(person: Person, intake: q.IntakeRow): Promise<ReleaseView | null> {
   allow(person, 'intake.read');
   if (!intake.previous_pack_id) return null;
-  const sql = pool(), pack = await q.packById(sql, intake.previous_pack_id);
+  const sql = pool(),
+    pack = await q.packById(sql, intake.previous_pack_id);
   if (!pack || pack.intake_id === intake.id) return null;
-  const entries = await q.entriesOf(sql, intake.id), before = await q.membersOf(sql, pack.id), seen = new Set<string>(), changes: Change[] = [];
+  const entries = await q.entriesOf(sql, intake.id),
+    before = await q.membersOf(sql, pack.id),
+    seen = new Set<string>(),
+    changes: Change[] = [];
   for (const e of entries) {
     if (!['new', 'version', 'variant', 'duplicate'].includes(e.outcome) || !e.sha256) continue;
-    const old = before.find((m) => m.sha256.equals(e.sha256!) && !seen.has(m.path)) ?? before.find((m) => m.item_id === e.target_item_id && e.target_item_id && !seen.has(m.path)) ?? before.find((m) => last(m.path) === last(e.path) && m.kind === e.kind && !seen.has(m.path));
-    if (!old) { changes.push({ path: e.path, title: e.title, itemId: e.item_id, what: 'added', meaning: e.outcome === 'duplicate' ? 'held from elsewhere' : e.note }); continue; }
+    const old =
+      before.find((m) => m.sha256.equals(e.sha256!) && !seen.has(m.path)) ??
+      before.find((m) => m.item_id === e.target_item_id && e.target_item_id && !seen.has(m.path)) ??
+      before.find((m) => last(m.path) === last(e.path) && m.kind === e.kind && !seen.has(m.path));
+    if (!old) {
+      changes.push({
+        path: e.path,
+        title: e.title,
+        itemId: e.item_id,
+        what: 'added',
+        meaning: e.outcome === 'duplicate' ? 'held from elsewhere' : e.note,
+      });
+      continue;
+    }
     seen.add(old.path);
-    if (hex(old.sha256) === hex(e.sha256)) { changes.push({ path: e.path, title: e.title, itemId: old.item_id, what: 'same', meaning: old.path.split('/').slice(0, -1).join('/') === e.path.split('/').slice(0, -1).join('/') ? 'unchanged' : `unchanged, was at ${old.path}` }); continue; }
+    if (hex(old.sha256) === hex(e.sha256)) {
+      changes.push({
+        path: e.path,
+        title: e.title,
+        itemId: old.item_id,
+        what: 'same',
+        meaning:
+          old.path.split('/').slice(0, -1).join('/') === e.path.split('/').slice(0, -1).join('/')
+            ? 'unchanged'
+            : `unchanged, was at ${old.path}`,
+      });
+      continue;
+    }
     changes.push({ path: e.path, title: e.title, itemId: old.item_id, what: 'changed', meaning: meaning(old, e) });
   }
-  for (const m of before) if (!seen.has(m.path)) changes.push({ path: m.path, title: m.title, itemId: m.item_id, what: 'gone', meaning: 'no longer in the pack; what is held of it stays' });
-  return { pack: { id: pack.id, name: pack.name, release: pack.release, supplier: pack.supplier, at: pack.created_at.toISOString(), intakeId: pack.intake_id }, changes };
+  for (const m of before)
+    if (!seen.has(m.path))
+      changes.push({
+        path: m.path,
+        title: m.title,
+        itemId: m.item_id,
+        what: 'gone',
+        meaning: 'no longer in the pack; what is held of it stays',
+      });
+  return {
+    pack: {
+      id: pack.id,
+      name: pack.name,
+      release: pack.release,
+      supplier: pack.supplier,
+      at: pack.created_at.toISOString(),
+      intakeId: pack.intake_id,
+    },
+    changes,
+  };
 }
 
-function meaning(old: { fingerprint: Buffer | null; facts: Record<string, unknown>; kind: string }, e: q.EntryRow): string {
+function meaning(
+  old: { fingerprint: Buffer | null; facts: Record<string, unknown>; kind: string },
+  e: q.EntryRow,
+): string {
   const out: string[] = [];
-  if (e.kind === 'preset') { const c = settingChanges((old.facts.settings ?? {}) as Settings, (e.facts.settings ?? {}) as Settings); out.push(c.length ? `${c.length} ${c.length === 1 ? 'setting' : 'settings'} changed: ${c.slice(0, 4).map((x) => x.title.toLowerCase()).join(', ')}${c.length > 4 ? ' …' : ''}` : 'the same settings'); }
-  if (typeof old.facts.size === 'number' && old.facts.size !== e.facts.size) out.push(`${old.facts.size} → ${String(e.facts.size)} points`);
-  if (old.fingerprint && e.fingerprint) { const d = fingerprintDistance(fingerprintOfBytes(old.fingerprint), fingerprintOfBytes(e.fingerprint)); out.push(d.max < 0.05 ? 'the same effect' : `mean ΔE00 ${d.mean.toFixed(2)}, at most ${d.max.toFixed(1)}`); }
+  if (e.kind === 'preset') {
+    const c = settingChanges((old.facts.settings ?? {}) as Settings, (e.facts.settings ?? {}) as Settings);
+    out.push(
+      c.length
+        ? `${c.length} ${c.length === 1 ? 'setting' : 'settings'} changed: ${c
+            .slice(0, 4)
+            .map((x) => x.title.toLowerCase())
+            .join(', ')}${c.length > 4 ? ' …' : ''}`
+        : 'the same settings',
+    );
+  }
+  if (typeof old.facts.size === 'number' && old.facts.size !== e.facts.size)
+    out.push(`${old.facts.size} → ${String(e.facts.size)} points`);
+  if (old.fingerprint && e.fingerprint) {
+    const d = fingerprintDistance(fingerprintOfBytes(old.fingerprint), fingerprintOfBytes(e.fingerprint));
+    out.push(d.max < 0.05 ? 'the same effect' : `mean ΔE00 ${d.mean.toFixed(2)}, at most ${d.max.toFixed(1)}`);
+  }
   return out.join('; ') || 'other content';
 }

@@ -11,61 +11,130 @@ import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../people/service';
 import * as q from './queries';
 
-export const MAX_UPLOAD = 4 * 2 ** 30, MAX_PART = 8 * CHUNK;
-const fileSchema = object({ path: string().required().max(1000), size: number().integer().min(1, 'The file is empty.').max(MAX_UPLOAD, 'A file may have at most 4 GB.').required() }).noUnknown();
-const arrivalSchema = object({ name: string().trim().required().max(255), files: array().of(fileSchema).min(1, 'There is no file in this delivery.').max(limits.entries, `A delivery may have at most ${limits.entries} files; pack it as a ZIP, or bring it in parts.`).required() }).noUnknown();
+export const MAX_UPLOAD = 4 * 2 ** 30,
+  MAX_PART = 8 * CHUNK;
+const fileSchema = object({
+  path: string().required().max(1000),
+  size: number().integer().min(1, 'The file is empty.').max(MAX_UPLOAD, 'A file may have at most 4 GB.').required(),
+}).noUnknown();
+const arrivalSchema = object({
+  name: string().trim().required().max(255),
+  files: array()
+    .of(fileSchema)
+    .min(1, 'There is no file in this delivery.')
+    .max(limits.entries, `A delivery may have at most ${limits.entries} files; pack it as a ZIP, or bring it in parts.`)
+    .required(),
+}).noUnknown();
 
-export interface UploadView { id: string; path: string; size: number; received: number }
+export interface UploadView {
+  id: string;
+  path: string;
+  size: number;
+  received: number;
+}
 
 const clean = (name: string): string => name.replace(/[\u0000-\u001f/\\]/g, ' ').trim() || 'delivery';
 
 /** A delivery is announced: its name and the paths and sizes of its files. Each then comes as an upload of its own. */
-export async function beginArrival(person: Person, input: { name: string; files: { path: string; size: number }[] }): Promise<{ intake: string; files: UploadView[] }> {
+export async function beginArrival(
+  person: Person,
+  input: { name: string; files: { path: string; size: number }[] },
+): Promise<{ intake: string; files: UploadView[] }> {
   allow(person, 'intake.make');
-  const a = checked(arrivalSchema, input) as typeof input, id = v7();
+  const a = checked(arrivalSchema, input) as typeof input,
+    id = v7();
   const files = a.files.map((f) => ({ id: v7(), path: entryPath(f.path) || clean(f.path), size: f.size, received: 0 }));
   return transaction(async (sql) => {
     await q.insertIntake(sql, { id, name: clean(a.name), personId: person.id });
-    await q.insertUploads(sql, person.id, files.map((f) => f.id), files.map((f) => clean(f.path.split('/').pop()!)), files.map((f) => f.size));
-    await q.insertFiles(sql, id, files.map((f) => f.path), files.map((f) => f.size), files.map((f) => f.id), files.map(() => null));
+    await q.insertUploads(
+      sql,
+      person.id,
+      files.map((f) => f.id),
+      files.map((f) => clean(f.path.split('/').pop()!)),
+      files.map((f) => f.size),
+    );
+    await q.insertFiles(
+      sql,
+      id,
+      files.map((f) => f.path),
+      files.map((f) => f.size),
+      files.map((f) => f.id),
+      files.map(() => null),
+    );
     await record(sql, actorOf(person), 'intake', id, 'announced', null, { name: clean(a.name), files: files.length });
     return { intake: id, files };
   });
 }
 
 /** A delivery of one file. */
-export async function beginUpload(person: Person, input: { name: string; size: number }): Promise<{ id: string; received: number; intake: string }> {
-  const { intake, files } = await beginArrival(person, { name: input.name, files: [{ path: clean(String(input.name ?? '')), size: input.size }] });
+export async function beginUpload(
+  person: Person,
+  input: { name: string; size: number },
+): Promise<{ id: string; received: number; intake: string }> {
+  const { intake, files } = await beginArrival(person, {
+    name: input.name,
+    files: [{ path: clean(String(input.name ?? '')), size: input.size }],
+  });
   return { id: files[0]!.id, received: 0, intake };
 }
 
-const gone = (id: string): Problem => new Problem('upload-gone', 'This upload is no longer there.', id, 'Drop the file again.');
+const gone = (id: string): Problem =>
+  new Problem('upload-gone', 'This upload is no longer there.', id, 'Drop the file again.');
 
 /** Appends a part at an offset. Parts but the last are multiples of 1 MiB. A part that is there already is passed over. */
-export async function uploadPart(person: Person, id: string, offset: number, bytes: Buffer): Promise<{ received: number }> {
+export async function uploadPart(
+  person: Person,
+  id: string,
+  offset: number,
+  bytes: Buffer,
+): Promise<{ received: number }> {
   allow(person, 'intake.make');
   return transaction(async (sql) => {
     const u = await q.uploadById(sql, id, true);
     if (!u || u.person_id !== person.id || u.sha256) throw gone(id);
     if (offset < u.received) return { received: u.received };
     const after = offset + bytes.length;
-    if (offset > u.received || after > u.size || (bytes.length % CHUNK !== 0 && after !== u.size)) throw new Problem('upload-part', `The part does not continue the upload at ${u.received} bytes.`, id, 'Go on from where the upload stands.');
-    for (let at = 0; at < bytes.length; at += CHUNK) await q.insertUploadChunk(sql, id, (offset + at) / CHUNK, bytes.subarray(at, at + CHUNK));
+    if (offset > u.received || after > u.size || (bytes.length % CHUNK !== 0 && after !== u.size))
+      throw new Problem(
+        'upload-part',
+        `The part does not continue the upload at ${u.received} bytes.`,
+        id,
+        'Go on from where the upload stands.',
+      );
+    for (let at = 0; at < bytes.length; at += CHUNK)
+      await q.insertUploadChunk(sql, id, (offset + at) / CHUNK, bytes.subarray(at, at + CHUNK));
     await q.uploadReceived(sql, id, after);
     return { received: after };
   });
 }
 
-export async function uploadState(person: Person, id: string): Promise<{ id: string; name: string; size: number; received: number }> {
+export async function uploadState(
+  person: Person,
+  id: string,
+): Promise<{ id: string; name: string; size: number; received: number }> {
   const u = await q.uploadById(pool(), id);
   if (!u || u.person_id !== person.id) throw gone(id);
   return { id: u.id, name: u.name, size: u.size, received: u.received };
 }
 
-export interface Waiting { id: string; intake: string; name: string; path: string; size: number; received: number }
+export interface Waiting {
+  id: string;
+  intake: string;
+  name: string;
+  path: string;
+  size: number;
+  received: number;
+}
 export async function unfinishedUploads(person: Person): Promise<Waiting[]> {
   allow(person, 'view');
-  return (await q.openUploads(pool(), person.id)).map((u) => ({ id: u.id, intake: u.intake_id, name: u.intake, path: u.path, size: u.size, received: u.received }));
+  return (await q.openUploads(pool(), person.id)).map((u) => ({
+    id: u.id,
+    intake: u.intake_id,
+    name: u.intake,
+    path: u.path,
+    size: u.size,
+    received: u.received,
+  }));
 }
 
 /** An upload that is complete; with the last of a delivery, the job begins that reads it. */
@@ -76,7 +145,13 @@ export async function finishUpload(person: Person, id: string): Promise<{ intake
     if (!u || u.person_id !== person.id) throw gone(id);
     const intake = await q.intakeOfUpload(sql, id);
     if (!intake) throw gone(id);
-    if (u.received !== u.size) throw new Problem('upload-part', `Only ${u.received} of ${u.size} bytes have arrived.`, id, 'Send the rest first.');
+    if (u.received !== u.size)
+      throw new Problem(
+        'upload-part',
+        `Only ${u.received} of ${u.size} bytes have arrived.`,
+        id,
+        'Send the rest first.',
+      );
     const sha = u.sha256 ?? (await blobOfUpload(sql, id));
     await q.uploadDone(sql, id, sha);
     await q.fileArrived(sql, id, sha);
@@ -86,10 +161,23 @@ export async function finishUpload(person: Person, id: string): Promise<{ intake
 
 /** Begins to read an arrival once none of its files is missing; says how many are. */
 export async function beginReading(sql: Sql, id: string, person: Person | null): Promise<number> {
-  const intake = await q.intakeById(sql, id, true), missing = await q.missingFiles(sql, id);
+  const intake = await q.intakeById(sql, id, true),
+    missing = await q.missingFiles(sql, id);
   if (!missing && intake?.status === 'arriving') {
-    await q.intakeJob(sql, id, await addJob(sql, 'intake', `Read ${intake.name}`, { intake: id }, person?.id ?? intake.person_id));
-    await record(sql, person ? actorOf(person) : { personId: intake.person_id, name: intake.person ?? 'agent' }, 'intake', id, 'arrived', null, { name: intake.name });
+    await q.intakeJob(
+      sql,
+      id,
+      await addJob(sql, 'intake', `Read ${intake.name}`, { intake: id }, person?.id ?? intake.person_id),
+    );
+    await record(
+      sql,
+      person ? actorOf(person) : { personId: intake.person_id, name: intake.person ?? 'agent' },
+      'intake',
+      id,
+      'arrived',
+      null,
+      { name: intake.name },
+    );
   }
   return missing;
 }

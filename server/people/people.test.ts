@@ -18,7 +18,15 @@ import { freshCount, markSeen } from '../items/fresh';
 import { searchCounts, searchItems, searchShelves } from '../items/search';
 import { inspectionOf, approve, confirmEncoding, itemFor, listShelves, setRibbon, tableFor } from '../items/service';
 import { applyBulk, archiveItems, editItem, previewBulk } from '../items/edit';
-import { addShelf, changeShelf, moveItems, orderByHeadings, orderShelves, putAway, removeShelf } from '../items/shelves';
+import {
+  addShelf,
+  changeShelf,
+  moveItems,
+  orderByHeadings,
+  orderShelves,
+  putAway,
+  removeShelf,
+} from '../items/shelves';
 import { askFor, coverage, explain, keepGear, listSeen, removeGear, trackRequest } from '../gear/service';
 import { foretellFor } from '../gear/foretell';
 import { addLicence, changeLicence, listLicences } from '../licences/service';
@@ -27,9 +35,36 @@ import { addChart, layChartOut, listCharts, placeChart } from '../charts/service
 import { addExport, exportPicture, listExports, removeExport } from '../frames/exports';
 import { framePart, fullSize } from '../frames/full';
 import { addJob, cancelJob, freeDeadJobs, jobFor, runJob, type JobContext } from '../jobs/service';
-import { acceptIntake, arrivalView, beginArrival, beginUpload, correctEntries, dropArrival, undoIntake, discardIntake, finishUpload, intakeFor, listIntakes, uploadPart } from '../packs/service';
+import {
+  acceptIntake,
+  arrivalView,
+  beginArrival,
+  beginUpload,
+  correctEntries,
+  dropArrival,
+  undoIntake,
+  discardIntake,
+  finishUpload,
+  intakeFor,
+  listIntakes,
+  uploadPart,
+} from '../packs/service';
 import { confirmRollout, dropRollout, listRollouts, planRollout, undoRollout } from '../rollouts/service';
-import { baseTable, candidatesFor, decide, keepAnchored, listBenches, listChoices, listSets, moreCandidates, removeBench, removeChoice, saveBench, saveSet, verdictsOf } from '../bench/service';
+import {
+  baseTable,
+  candidatesFor,
+  decide,
+  keepAnchored,
+  listBenches,
+  listChoices,
+  listSets,
+  moreCandidates,
+  removeBench,
+  removeChoice,
+  saveBench,
+  saveSet,
+  verdictsOf,
+} from '../bench/service';
 import { linearPicture } from '../frames/service';
 import { setCopyTolerance } from '../studio/service';
 import { runEditor } from '../stations/launcher';
@@ -42,43 +77,155 @@ const id = v7();
 
 /** One call of the service layer for each action at least; what it is given does not exist, so that who may gets past the door and no further. */
 const calls: Record<Action, ((p: Person) => Promise<unknown>)[]> = {
-  'view': [listTakings, coverage, (p) => explain(p, { photos: [{ kind: 'rendered' }] }), (p) => foretellFor(p, id, id), freshCount, markSeen, listShelves, (p) => searchShelves(p, {}), (p) => searchItems(p, {}), (p) => searchCounts(p, {}), listLicences, listEditors, listRibbons, (p) => copies(p), (p) => activityOfItem(p, id), (p) => foundCount(p, id), (p) => descriptorJson(p, 'x@1', null), listRollouts, stationViews, (p) => itemFor(p, id), listBenches, listSets, listChoices, (p) => verdictsOf(p, id), (p) => candidatesFor(p, [id]), (p) => moreCandidates(p, { item: id }), (p) => baseTable(p, { frame: id, version: 'plain' }), (p) => linearPicture(p, id, 320), (p) => fullSize(p, id), (p) => tableFor(p, id, 0, ''), listCharts, listExports, (p) => exportPicture(p, id, 320), (p) => framePart(p, id, { x: 0, y: 0, w: 1, h: 1 }), (p) => inspectionOf(p, id)],
-  'ribbon.own': [(p) => setRibbon(p, id, { on: true, whose: 'mine' }), (p) => putAway(p, id, true), (p) => clearRibbons(p, { whose: 'mine', ribbons: [1] })],
-  'ribbon.house': [(p) => setRibbon(p, id, { on: true, whose: 'house' }), (p) => clearRibbons(p, { whose: 'house', ribbons: [1] }), (p) => orderRibbons(p, { whose: 'house', ribbons: [1] })],
+  view: [
+    listTakings,
+    coverage,
+    (p) => explain(p, { photos: [{ kind: 'rendered' }] }),
+    (p) => foretellFor(p, id, id),
+    freshCount,
+    markSeen,
+    listShelves,
+    (p) => searchShelves(p, {}),
+    (p) => searchItems(p, {}),
+    (p) => searchCounts(p, {}),
+    listLicences,
+    listEditors,
+    listRibbons,
+    (p) => copies(p),
+    (p) => activityOfItem(p, id),
+    (p) => foundCount(p, id),
+    (p) => descriptorJson(p, 'x@1', null),
+    listRollouts,
+    stationViews,
+    (p) => itemFor(p, id),
+    listBenches,
+    listSets,
+    listChoices,
+    (p) => verdictsOf(p, id),
+    (p) => candidatesFor(p, [id]),
+    (p) => moreCandidates(p, { item: id }),
+    (p) => baseTable(p, { frame: id, version: 'plain' }),
+    (p) => linearPicture(p, id, 320),
+    (p) => fullSize(p, id),
+    (p) => tableFor(p, id, 0, ''),
+    listCharts,
+    listExports,
+    (p) => exportPicture(p, id, 320),
+    (p) => framePart(p, id, { x: 0, y: 0, w: 1, h: 1 }),
+    (p) => inspectionOf(p, id),
+  ],
+  'ribbon.own': [
+    (p) => setRibbon(p, id, { on: true, whose: 'mine' }),
+    (p) => putAway(p, id, true),
+    (p) => clearRibbons(p, { whose: 'mine', ribbons: [1] }),
+  ],
+  'ribbon.house': [
+    (p) => setRibbon(p, id, { on: true, whose: 'house' }),
+    (p) => clearRibbons(p, { whose: 'house', ribbons: [1] }),
+    (p) => orderRibbons(p, { whose: 'house', ribbons: [1] }),
+  ],
   'intake.read': [listIntakes, (p) => intakeFor(p, id), (p) => arrivalView(p, id)],
-  'intake.make': [(p) => beginUpload(p, { name: 'x', size: 1 }), (p) => uploadPart(p, id, 0, Buffer.alloc(1)), (p) => finishUpload(p, id), (p) => cancelJob(p, id), (p) => beginArrival(p, { name: 'x', files: [{ path: 'x', size: 1 }] }), (p) => dropArrival(p, id), (p) => takeInFound(p, id)],
-  'intake.accept': [(p) => acceptIntake(p, id, { entries: [1], shelfId: id }), (p) => discardIntake(p, id), (p) => correctEntries(p, id, { entries: [1], outcome: 'new' }), (p) => undoIntake(p, id), (p) => describeEditor(p, '{}')],
-  'shelf.edit': [(p) => addShelf(p, { name: `S ${p.role}` }), (p) => changeShelf(p, id, { name: 'x' }), (p) => removeShelf(p, id), (p) => orderShelves(p, { shelves: [id] })],
+  'intake.make': [
+    (p) => beginUpload(p, { name: 'x', size: 1 }),
+    (p) => uploadPart(p, id, 0, Buffer.alloc(1)),
+    (p) => finishUpload(p, id),
+    (p) => cancelJob(p, id),
+    (p) => beginArrival(p, { name: 'x', files: [{ path: 'x', size: 1 }] }),
+    (p) => dropArrival(p, id),
+    (p) => takeInFound(p, id),
+  ],
+  'intake.accept': [
+    (p) => acceptIntake(p, id, { entries: [1], shelfId: id }),
+    (p) => discardIntake(p, id),
+    (p) => correctEntries(p, id, { entries: [1], outcome: 'new' }),
+    (p) => undoIntake(p, id),
+    (p) => describeEditor(p, '{}'),
+  ],
+  'shelf.edit': [
+    (p) => addShelf(p, { name: `S ${p.role}` }),
+    (p) => changeShelf(p, id, { name: 'x' }),
+    (p) => removeShelf(p, id),
+    (p) => orderShelves(p, { shelves: [id] }),
+  ],
   'search.save': [(p) => addShelf(p, { name: `Q ${p.role}`, query: { q: 'kiln' } })],
   'studio.set': [(p) => setCopyTolerance(p, { p95: 0.5, max: 2 })],
   'activity.view': [(p) => listActivity(p, {})],
-  'backup': [(p) => backupFor(p).then(async (b) => { b.stream.resume(); await b.done; })],
-  'restore': [(p) => restoreFor(p, Readable.from(['no backup']), tmpdir())],
+  backup: [
+    (p) =>
+      backupFor(p).then(async (b) => {
+        b.stream.resume();
+        await b.done;
+      }),
+  ],
+  restore: [(p) => restoreFor(p, Readable.from(['no backup']), tmpdir())],
   'item.archive': [(p) => archiveItems(p, { items: [id], archived: true })],
   'licence.edit': [(p) => addLicence(p, { name: `L ${p.role}` }), (p) => changeLicence(p, id, { name: 'x' })],
-  'item.edit': [(p) => confirmEncoding(p, id, { primaries: 'sRGB', transfer: 'sRGB', range: 'full', referred: 'display', white: 'D65' }), (p) => editItem(p, id, { revision: 1, base: {}, mine: { title: 'x' } }), (p) => previewBulk(p, { items: [id] }), (p) => applyBulk(p, { items: [id] }), (p) => moveItems(p, { items: [id], shelfId: id }), (p) => orderByHeadings(p, id), (p) => mergeItems(p, { keep: id, others: [v7()] }), (p) => markMeant(p, { items: [id, v7()] }), (p) => writeIntoFile(p, id)],
-  'item.convert': [(p) => previewConversion(p, id, 9), (p) => convertPreset(p, { versionId: id }), (p) => previewDerived(p, id, { form: 'cube' }), (p) => derive(p, id, { form: 'cube' })],
+  'item.edit': [
+    (p) =>
+      confirmEncoding(p, id, { primaries: 'sRGB', transfer: 'sRGB', range: 'full', referred: 'display', white: 'D65' }),
+    (p) => editItem(p, id, { revision: 1, base: {}, mine: { title: 'x' } }),
+    (p) => previewBulk(p, { items: [id] }),
+    (p) => applyBulk(p, { items: [id] }),
+    (p) => moveItems(p, { items: [id], shelfId: id }),
+    (p) => orderByHeadings(p, id),
+    (p) => mergeItems(p, { keep: id, others: [v7()] }),
+    (p) => markMeant(p, { items: [id, v7()] }),
+    (p) => writeIntoFile(p, id),
+  ],
+  'item.convert': [
+    (p) => previewConversion(p, id, 9),
+    (p) => convertPreset(p, { versionId: id }),
+    (p) => previewDerived(p, id, { form: 'cube' }),
+    (p) => derive(p, id, { form: 'cube' }),
+  ],
   'gear.ask': [(p) => askFor(p, { about: `G ${p.role}`, wanted: 'camera profile' })],
-  'gear.edit': [(p) => keepGear(p, 'camera', null, { model: `C ${p.role}` }), (p) => keepGear(p, 'lens', null, { model: `L ${p.role}` }), (p) => removeGear(p, 'lens', id), (p) => trackRequest(p, id, { state: 'sent' }), listSeen],
+  'gear.edit': [
+    (p) => keepGear(p, 'camera', null, { model: `C ${p.role}` }),
+    (p) => keepGear(p, 'lens', null, { model: `L ${p.role}` }),
+    (p) => removeGear(p, 'lens', id),
+    (p) => trackRequest(p, id, { state: 'sent' }),
+    listSeen,
+  ],
   'bench.save': [(p) => saveBench(p, null, { name: `B ${p.role}`, state: '' }), (p) => removeBench(p, id)],
   'verdict.give': [(p) => decide(p, { look: id, strength: 100, frames: [id], chosen: true, display: {} })],
-  'choice.make': [(p) => decide(p, { look: id, strength: 100, frames: [id], chosen: true, choice: {}, display: {} }), (p) => removeChoice(p, 0)],
-  'frame.edit': [(p) => addChart(p, { text: 'x', name: `C ${p.role}` }), (p) => placeChart(p, id, { chart: null }), (p) => layChartOut(p, id, { columns: 1, outside: 0 }), (p) => addExport(p, id, 'x', new Uint8Array(1)), (p) => removeExport(p, id), (p) => saveSet(p, { name: `F ${p.role}`, frames: [id] })],
+  'choice.make': [
+    (p) => decide(p, { look: id, strength: 100, frames: [id], chosen: true, choice: {}, display: {} }),
+    (p) => removeChoice(p, 0),
+  ],
+  'frame.edit': [
+    (p) => addChart(p, { text: 'x', name: `C ${p.role}` }),
+    (p) => placeChart(p, id, { chart: null }),
+    (p) => layChartOut(p, id, { columns: 1, outside: 0 }),
+    (p) => addExport(p, id, 'x', new Uint8Array(1)),
+    (p) => removeExport(p, id),
+    (p) => saveSet(p, { name: `F ${p.role}`, frames: [id] }),
+  ],
   'profile.edit': [(p) => keepAnchored(p, { version: id, frame: id, wb: 'as', kelvin: 5000, title: 'x' })],
   'item.approve': [(p) => approve(p, id), (p) => retire(p, id)],
   'rollout.plan': [(p) => planRollout(p, { versions: [id], stations: [id] }), (p) => dropRollout(p, id)],
   'rollout.confirm': [(p) => confirmRollout(p, id), (p) => undoRollout(p, id)],
   'station.enrol': [(p) => addStation(p, { name: `T ${p.role}`, system: 'linux' }), (p) => newCode(p, id)],
   'station.editor': [(p) => runEditor(p, id, 'oxbow@2', 'launch')],
-  'person.add': [(p) => addPerson(p, { name: 'N', email: `n-${p.role}@test.example`, role: 'retoucher', password: 'a long password' })],
+  'person.add': [
+    (p) =>
+      addPerson(p, { name: 'N', email: `n-${p.role}@test.example`, role: 'retoucher', password: 'a long password' }),
+  ],
 };
-const table = (Object.keys(actions) as Action[]).flatMap((action) => roles.flatMap((role) => calls[action].map((call, i) => [role, action, i, call] as const)));
+const table = (Object.keys(actions) as Action[]).flatMap((action) =>
+  roles.flatMap((role) => calls[action].map((call, i) => [role, action, i, call] as const)),
+);
 
 describe('roles', () => {
-  test('every action has calls that are walked through', () => { for (const a of Object.keys(actions) as Action[]) expect(calls[a].length, a).toBeGreaterThan(0); });
+  test('every action has calls that are walked through', () => {
+    for (const a of Object.keys(actions) as Action[]) expect(calls[a].length, a).toBeGreaterThan(0);
+  });
   test.each(table)('a %s and %s (%d)', async (role, action, _i, call) => {
-    const outcome = await call(people[role]).then(() => 'through', (e: { code?: string }) => e.code ?? String(e));
-    if (may({ role }, action)) expect(outcome).not.toBe('not-allowed'); else expect(outcome).toBe('not-allowed');
+    const outcome = await call(people[role]).then(
+      () => 'through',
+      (e: { code?: string }) => e.code ?? String(e),
+    );
+    if (may({ role }, action)) expect(outcome).not.toBe('not-allowed');
+    else expect(outcome).toBe('not-allowed');
   });
 });
 
@@ -91,51 +238,105 @@ describe('sign-in', () => {
     expect(await personOf('nonsense')).toBeNull();
   });
   test('keeps neither passwords nor tokens', async () => {
-    const { token } = await signIn('odile@test.example', 'a long password', 'here', 'test'), all = JSON.stringify((await pool().query('select password_hash from person')).rows) + JSON.stringify((await pool().query(`select encode(token_sha256, 'escape') as t from session`)).rows);
+    const { token } = await signIn('odile@test.example', 'a long password', 'here', 'test'),
+      all =
+        JSON.stringify((await pool().query('select password_hash from person')).rows) +
+        JSON.stringify((await pool().query(`select encode(token_sha256, 'escape') as t from session`)).rows);
     expect(all).toContain('$argon2id$');
     expect(all).not.toContain('a long password');
     expect(all).not.toContain(token);
   });
   test('is slowed down after eight failures, for that address alone', async () => {
-    for (let i = 0; i < 8; i++) await expect(signIn('mirre@test.example', 'wrong', 'there', 't')).rejects.toMatchObject({ code: 'sign-in-wrong' });
-    await expect(signIn('mirre@test.example', 'a long password', 'there', 't')).rejects.toMatchObject({ code: 'sign-in-limit' });
+    for (let i = 0; i < 8; i++)
+      await expect(signIn('mirre@test.example', 'wrong', 'there', 't')).rejects.toMatchObject({
+        code: 'sign-in-wrong',
+      });
+    await expect(signIn('mirre@test.example', 'a long password', 'there', 't')).rejects.toMatchObject({
+      code: 'sign-in-limit',
+    });
     await expect(signIn('piet@test.example', 'a long password', 'there', 't')).resolves.toBeTruthy();
   });
-  test('the first person needs no one’s leave, a second without one is refused', async () => { await expect(addPerson(null, { name: 'X', email: 'x@test.example', role: 'lead', password: 'a long password' })).rejects.toMatchObject({ code: 'not-allowed' }); });
-  test('a weak password or a strange address is refused with a sentence for each', async () => { await expect(addPerson(people.librarian, { name: '', email: 'nowhere', role: 'lead', password: 'short' })).rejects.toMatchObject({ code: 'input-invalid', message: expect.stringMatching(/A name is needed.*This is no e-mail address.*10 characters/) as string }); });
+  test('the first person needs no one’s leave, a second without one is refused', async () => {
+    await expect(
+      addPerson(null, { name: 'X', email: 'x@test.example', role: 'lead', password: 'a long password' }),
+    ).rejects.toMatchObject({ code: 'not-allowed' });
+  });
+  test('a weak password or a strange address is refused with a sentence for each', async () => {
+    await expect(
+      addPerson(people.librarian, { name: '', email: 'nowhere', role: 'lead', password: 'short' }),
+    ).rejects.toMatchObject({
+      code: 'input-invalid',
+      message: expect.stringMatching(/A name is needed.*This is no e-mail address.*10 characters/) as string,
+    });
+  });
 });
 
 describe('the event log', () => {
   let from = 0;
-  beforeAll(async () => { from = await lastEventId(pool()); });
+  beforeAll(async () => {
+    from = await lastEventId(pool());
+  });
   test('a transaction that commits late is not missed by a reader that came between', async () => {
-    const actor = { personId: null, name: 'test' }, slow = await pool().connect(), seen: number[] = [];
+    const actor = { personId: null, name: 'test' },
+      slow = await pool().connect(),
+      seen: number[] = [];
     await slow.query('begin');
     await record(slow, actor, 'test', 'slow', 'first');
     await transaction((sql) => record(sql, actor, 'test', 'quick', 'second'));
     let at = from;
-    for (const e of await eventsAfter(pool(), at)) { seen.push(e.id); at = e.id; }
+    for (const e of await eventsAfter(pool(), at)) {
+      seen.push(e.id);
+      at = e.id;
+    }
     await slow.query('commit');
     slow.release();
     // a transaction anywhere in the cluster holds readers back, and other tests have theirs: both come, soon
-    await expect.poll(async () => (await eventsAfter(pool(), at)).map((e) => e.subject_id).sort(), { timeout: 10_000 }).toEqual(['quick', 'slow']);
+    await expect
+      .poll(async () => (await eventsAfter(pool(), at)).map((e) => e.subject_id).sort(), { timeout: 10_000 })
+      .toEqual(['quick', 'slow']);
   });
 });
 
 describe('jobs', () => {
-  const handler = (work: (progress: (s: number, n: string) => Promise<void>) => Promise<unknown>) => ({ test: async (job: JobContext) => work(job.progress) });
+  const handler = (work: (progress: (s: number, n: string) => Promise<void>) => Promise<unknown>) => ({
+    test: async (job: JobContext) => work(job.progress),
+  });
   const make = () => transaction((sql) => addJob(sql, 'test', 'A test', {}, people.librarian.id));
   test('keep their result, their progress and their refusal', async () => {
     const a = await make();
-    await runJob(a, handler(async (p) => { await p(0.5, 'half'); return { n: 1 }; }));
-    expect(await jobFor(people.librarian, a)).toMatchObject({ status: 'done', progress: 1, note: 'half', result: { n: 1 } });
+    await runJob(
+      a,
+      handler(async (p) => {
+        await p(0.5, 'half');
+        return { n: 1 };
+      }),
+    );
+    expect(await jobFor(people.librarian, a)).toMatchObject({
+      status: 'done',
+      progress: 1,
+      note: 'half',
+      result: { n: 1 },
+    });
     const b = await make();
-    await runJob(b, handler(async () => { throw new Problem('x', 'It is so.', 'here', 'Do that.'); }));
-    expect(await jobFor(people.librarian, b)).toMatchObject({ status: 'failed', error: { code: 'x', remedy: 'Do that.' } });
+    await runJob(
+      b,
+      handler(async () => {
+        throw new Problem('x', 'It is so.', 'here', 'Do that.');
+      }),
+    );
+    expect(await jobFor(people.librarian, b)).toMatchObject({
+      status: 'failed',
+      error: { code: 'x', remedy: 'Do that.' },
+    });
   });
   test('a bug gives an incident number and none of its insides', async () => {
     const id = await make();
-    await runJob(id, handler(async () => { throw new Error('secret path /etc'); }));
+    await runJob(
+      id,
+      handler(async () => {
+        throw new Error('secret path /etc');
+      }),
+    );
     const job = await jobFor(people.librarian, id);
     expect(job.error).toMatchObject({ code: 'bug', where: `incident ${id}` });
     expect(JSON.stringify(job.error)).not.toContain('secret');
@@ -143,23 +344,48 @@ describe('jobs', () => {
   test('can be stopped before and while they run', async () => {
     const a = await make();
     await cancelJob(people.librarian, a);
-    await runJob(a, handler(async (p) => { await p(0, 'begun'); throw new Error('must not get here'); }));
+    await runJob(
+      a,
+      handler(async (p) => {
+        await p(0, 'begun');
+        throw new Error('must not get here');
+      }),
+    );
     expect((await jobFor(people.librarian, a)).status).toBe('cancelled');
     const b = await make();
-    await runJob(b, handler(async (p) => { await cancelJob(people.librarian, b); await p(1, 'stops here'); throw new Error('went on'); }));
+    await runJob(
+      b,
+      handler(async (p) => {
+        await cancelJob(people.librarian, b);
+        await p(1, 'stops here');
+        throw new Error('went on');
+      }),
+    );
     expect((await jobFor(people.librarian, b)).status).toBe('cancelled');
   });
   test('of a rolled back transaction leave nothing in the queue', async () => {
     const count = async () => (await pool().query('select 1 from graphile_worker._private_jobs')).rowCount;
     const before = await count();
-    await transaction(async (sql) => { await addJob(sql, 'test', 'x', {}, null); throw new Error('back'); }).catch(() => {});
+    await transaction(async (sql) => {
+      await addJob(sql, 'test', 'x', {}, null);
+      throw new Error('back');
+    }).catch(() => {});
     expect(await count()).toBe(before);
   });
   test('whose worker was killed are freed when their heart has stopped', async () => {
     const id = await make();
-    await pool().query(`update graphile_worker._private_jobs set locked_by = 'dead', locked_at = now() where key = $1`, [id]);
+    await pool().query(
+      `update graphile_worker._private_jobs set locked_by = 'dead', locked_at = now() where key = $1`,
+      [id],
+    );
     await pool().query(`update job set status = 'running', heartbeat_at = now() where id = $1`, [id]);
-    const locked = async () => (await pool().query<{ locked_by: string | null }>('select locked_by from graphile_worker._private_jobs where key = $1', [id])).rows[0]!.locked_by;
+    const locked = async () =>
+      (
+        await pool().query<{ locked_by: string | null }>(
+          'select locked_by from graphile_worker._private_jobs where key = $1',
+          [id],
+        )
+      ).rows[0]!.locked_by;
     await freeDeadJobs();
     expect(await locked()).toBe('dead');
     await pool().query(`update job set heartbeat_at = now() - interval '1 minute' where id = $1`, [id]);

@@ -5,7 +5,7 @@ export const roles = ['librarian', 'retoucher', 'lead'] as const;
 export type Role = (typeof roles)[number];
 
 export const actions = {
-  'view': ['librarian', 'retoucher', 'lead'],
+  view: ['librarian', 'retoucher', 'lead'],
   'ribbon.own': ['librarian', 'retoucher', 'lead'],
   'ribbon.house': ['librarian', 'lead'],
   'intake.read': ['librarian', 'lead'],
@@ -19,8 +19,8 @@ export const actions = {
   'search.save': ['librarian'],
   'studio.set': ['librarian', 'lead'],
   'activity.view': ['librarian', 'lead'],
-  'backup': ['librarian', 'lead'],
-  'restore': ['librarian', 'lead'],
+  backup: ['librarian', 'lead'],
+  restore: ['librarian', 'lead'],
   'gear.ask': ['librarian', 'retoucher', 'lead'],
   'gear.edit': ['librarian', 'lead'],
   'bench.save': ['librarian', 'retoucher', 'lead'],
@@ -37,13 +37,28 @@ export const actions = {
 } as const satisfies Record<string, readonly Role[]>;
 export type Action = keyof typeof actions;
 
-export interface Person { id: string; name: string; email: string; role: Role }
+export interface Person {
+  id: string;
+  name: string;
+  email: string;
+  role: Role;
+}
 
-export const may = (person: Pick<Person, 'role'>, action: Action): boolean => (actions[action] as readonly Role[]).includes(person.role);
+export const may = (person: Pick<Person, 'role'>, action: Action): boolean =>
+  (actions[action] as readonly Role[]).includes(person.role);
 
 /** Throws unless the person's role may do the action. */
 export function allow(person: Pick<Person, 'role' | 'name'>, action: Action): void {
-  if (!may(person, action)) throw new Problem('not-allowed', `${person.name} may not do this: it needs the role of ${actions[action].join(' or ')}.`, action, 'Ask someone with that role.');
+  if (!may(person, action))
+    throw new Problem(
+      'not-allowed',
+      `${person.name} may not do this: it needs the role of ${actions[action].join(' or ')}.`,
+      action,
+      'Ask someone with that role.',
+    );
 }
 
-export const actorOf = (person: Person): { personId: string; name: string } => ({ personId: person.id, name: person.name });
+export const actorOf = (person: Person): { personId: string; name: string } => ({
+  personId: person.id,
+  name: person.name,
+});

@@ -11,20 +11,41 @@ import { allow, roles, type Person, type Role } from './roles';
 
 /** OWASP's recommendation for Argon2id: 19 MiB, two passes. */
 const strength = { memoryCost: 19456, timeCost: 2, parallelism: 1 };
-const SESSION_DAYS = 14, TRIES = 8, WINDOW_MINUTES = 15;
+const SESSION_DAYS = 14,
+  TRIES = 8,
+  WINDOW_MINUTES = 15;
 
 const personSchema = object({
   name: string().required('A name is needed.').max(120),
-  email: string().required('An e-mail address is needed.').max(200).matches(/^[^\s@]+@[^\s@]+$/, 'This is no e-mail address.'),
-  role: string().oneOf([...roles]).required(),
+  email: string()
+    .required('An e-mail address is needed.')
+    .max(200)
+    .matches(/^[^\s@]+@[^\s@]+$/, 'This is no e-mail address.'),
+  role: string()
+    .oneOf([...roles])
+    .required(),
   password: string().required('A password is needed.').min(10, 'A password has at least 10 characters.').max(200),
 }).noUnknown();
 
 export function checked<T>(schema: { validateSync(v: unknown, o: { abortEarly: boolean }): T }, value: unknown): T {
-  try { return schema.validateSync(value, { abortEarly: false }); } catch (e) {
-    if (e instanceof ValidationError) throw new Problem('input-invalid', e.errors.join(' '), e.inner[0]?.path ?? e.path ?? 'input', 'Correct the input and try again.');
+  try {
+    return schema.validateSync(value, { abortEarly: false });
+  } catch (e) {
+    if (e instanceof ValidationError)
+      throw new Problem(
+        'input-invalid',
+        e.errors.join(' '),
+        e.inner[0]?.path ?? e.path ?? 'input',
+        'Correct the input and try again.',
+      );
     // Yup trims and matches before it looks whether there is a string to trim
-    if (e instanceof TypeError) throw new Problem('input-invalid', 'A field holds another kind of value than it takes.', 'input', 'Correct the input and try again.');
+    if (e instanceof TypeError)
+      throw new Problem(
+        'input-invalid',
+        'A field holds another kind of value than it takes.',
+        'input',
+        'Correct the input and try again.',
+      );
     throw e;
   }
 }
@@ -32,15 +53,35 @@ export function checked<T>(schema: { validateSync(v: unknown, o: { abortEarly: b
 const digest = (token: string): Buffer => createHash('sha256').update(token).digest();
 
 /** Adds a person. The very first needs no one's leave: `by` is null then, and only then. */
-export async function addPerson(by: Person | null, input: { name: string; email: string; role: Role; password: string }): Promise<Person> {
+export async function addPerson(
+  by: Person | null,
+  input: { name: string; email: string; role: Role; password: string },
+): Promise<Person> {
   if (by) allow(by, 'person.add');
-  const p = checked(personSchema, input) as typeof input, id = v7(), passwordHash = await hash(p.password, strength);
+  const p = checked(personSchema, input) as typeof input,
+    id = v7(),
+    passwordHash = await hash(p.password, strength);
   await transaction(async (sql) => {
     await sql.query('lock table person in share row exclusive mode');
-    if (!by && (await q.countPeople(sql)) > 0) throw new Problem('not-allowed', 'There are people already: one of them has to add others.', 'person.add', 'Sign in first.');
-    if (await q.personByEmail(sql, p.email)) throw new Problem('person-exists', `Someone with the address ${p.email} is there already.`, 'email', 'Use another address.');
+    if (!by && (await q.countPeople(sql)) > 0)
+      throw new Problem(
+        'not-allowed',
+        'There are people already: one of them has to add others.',
+        'person.add',
+        'Sign in first.',
+      );
+    if (await q.personByEmail(sql, p.email))
+      throw new Problem(
+        'person-exists',
+        `Someone with the address ${p.email} is there already.`,
+        'email',
+        'Use another address.',
+      );
     await q.insertPerson(sql, { id, name: p.name, email: p.email, role: p.role, hash: passwordHash });
-    await record(sql, { personId: by?.id ?? null, name: by?.name ?? 'first person' }, 'person', id, 'added', null, { name: p.name, role: p.role });
+    await record(sql, { personId: by?.id ?? null, name: by?.name ?? 'first person' }, 'person', id, 'added', null, {
+      name: p.name,
+      role: p.role,
+    });
   });
   return { id, name: p.name, email: p.email, role: p.role };
 }
@@ -48,16 +89,33 @@ export async function addPerson(by: Person | null, input: { name: string; email:
 export const anyone = async (): Promise<boolean> => (await q.countPeople(pool())) > 0;
 
 /** Signs in; returns the session's token. The same words for an unknown address and a wrong password. */
-export async function signIn(email: string, password: string, from: string, agent: string): Promise<{ token: string; days: number; person: Person }> {
-  const address = email.trim().toLowerCase().slice(0, 200), subjects = [`email:${address}`, `from:${from}`];
+export async function signIn(
+  email: string,
+  password: string,
+  from: string,
+  agent: string,
+): Promise<{ token: string; days: number; person: Person }> {
+  const address = email.trim().toLowerCase().slice(0, 200),
+    subjects = [`email:${address}`, `from:${from}`];
   const sql = pool();
   for (const [i, s] of subjects.entries())
-    if ((await q.failuresOf(sql, s, WINDOW_MINUTES)) >= (i ? TRIES * 5 : TRIES)) throw new Problem('sign-in-limit', 'There were too many failed attempts.', 'sign-in', `Wait ${WINDOW_MINUTES} minutes and try again.`);
+    if ((await q.failuresOf(sql, s, WINDOW_MINUTES)) >= (i ? TRIES * 5 : TRIES))
+      throw new Problem(
+        'sign-in-limit',
+        'There were too many failed attempts.',
+        'sign-in',
+        `Wait ${WINDOW_MINUTES} minutes and try again.`,
+      );
   const row = await q.personByEmail(sql, address);
   const good = row ? await verify(row.password_hash, password) : (await hash(password.slice(0, 200), strength), false);
   if (!row || !good || !row.active) {
     for (const s of subjects) await q.insertFailure(sql, s);
-    throw new Problem('sign-in-wrong', 'The address or the password is not right.', 'sign-in', 'Check both and try again.');
+    throw new Problem(
+      'sign-in-wrong',
+      'The address or the password is not right.',
+      'sign-in',
+      'Check both and try again.',
+    );
   }
   const token = randomBytes(32).toString('base64url');
   await q.insertSession(sql, digest(token), row.id, SESSION_DAYS, agent.slice(0, 200));

@@ -6,7 +6,11 @@ import { dataFolder } from '../place';
 
 export function setupCodeIsRight(given: string): boolean {
   let wanted: Buffer;
-  try { wanted = Buffer.from(readFileSync(join(dataFolder(), 'setup-code'), 'utf8').trim()); } catch { return false; }
+  try {
+    wanted = Buffer.from(readFileSync(join(dataFolder(), 'setup-code'), 'utf8').trim());
+  } catch {
+    return false;
+  }
   const g = Buffer.from(given.trim().toUpperCase());
   return wanted.length > 0 && g.length === wanted.length && timingSafeEqual(g, wanted);
 }

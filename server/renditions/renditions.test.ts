@@ -20,40 +20,76 @@ import { actorOf } from '../people/roles';
 import { renditionFor } from './service';
 
 withDatabase();
-let look = '', preset = '', lookItem = '', presetItem = '';
+let look = '',
+  preset = '',
+  lookItem = '',
+  presetItem = '';
 const [marlstone, oxbow, camera] = [marlstone4, oxbow2, card].map((d) => parseDescriptor(d));
 async function make(text: string, name: string, shelfId: string) {
-  const bytes = Buffer.from(text), r = recognise(name, bytes, await descriptors());
-  return transaction(async (sql) => createItem(sql, actorOf(people.librarian), { kind: r.kind as 'look', title: r.title, headings: ['House'], shelfId, supplier: '', sha: await putBlob(sql, bytes), fileName: name, format: r.format, facts: r.facts, selvedge: null, notes: '' }));
+  const bytes = Buffer.from(text),
+    r = recognise(name, bytes, await descriptors());
+  return transaction(async (sql) =>
+    createItem(sql, actorOf(people.librarian), {
+      kind: r.kind as 'look',
+      title: r.title,
+      headings: ['House'],
+      shelfId,
+      supplier: '',
+      sha: await putBlob(sql, bytes),
+      fileName: name,
+      format: r.format,
+      facts: r.facts,
+      selvedge: null,
+      notes: '',
+    }),
+  );
 }
 beforeAll(async () => {
   await transaction((sql) => bringDescriptor(sql, { personId: null, name: 't' }, oxbow2, 'd'));
   const shelf = await addShelf(people.librarian, { name: 'R' });
   ({ versionId: look, itemId: lookItem } = await make(cubeOf(houseLooks[0]!, 9), 'x.cube', shelf));
   ({ versionId: preset, itemId: presetItem } = await make(oxbowOf(oxbowPresets[0]!), 'x.xmp', shelf));
-  await confirmEncoding(people.librarian, look, { primaries: 'sRGB', transfer: 'sRGB', range: 'full', referred: 'display', white: 'D65' });
+  await confirmEncoding(people.librarian, look, {
+    primaries: 'sRGB',
+    transfer: 'sRGB',
+    range: 'full',
+    referred: 'display',
+    white: 'D65',
+  });
 });
 const takes = (d: typeof oxbow, asIs: boolean) => d!.accepts.find((a) => !!a.writer.asIs === asIs)!;
-const made = async (version: string, d: typeof oxbow, asIs = false) => { const r = await transaction(async (sql) => renditionFor(sql, (await versionById(sql, version))!, d!, takes(d, asIs))); return { ...r, bytes: await getBlob(r.sha256) }; };
+const made = async (version: string, d: typeof oxbow, asIs = false) => {
+  const r = await transaction(async (sql) => renditionFor(sql, (await versionById(sql, version))!, d!, takes(d, asIs)));
+  return { ...r, bytes: await getBlob(r.sha256) };
+};
 const rows = async () => (await pool().query<{ n: number }>('select count(*)::int as n from rendition')).rows[0]!.n;
-const rename = async (item: string, title: string) => { const i = (await pool().query<{ title: string; revision: number }>('select title, revision from item where id = $1', [item])).rows[0]!; await editItem(people.librarian, item, { revision: i.revision, base: { title: i.title }, mine: { title } }); };
+const rename = async (item: string, title: string) => {
+  const i = (
+    await pool().query<{ title: string; revision: number }>('select title, revision from item where id = $1', [item])
+  ).rows[0]!;
+  await editItem(people.librarian, item, { revision: i.revision, base: { title: i.title }, mine: { title } });
+};
 
 describe('a rendition', () => {
   test('is made once for an editor and version, then is the same bytes for ever', async () => {
-    const a = await made(look, marlstone), n = await rows(), b = await made(look, marlstone);
+    const a = await made(look, marlstone),
+      n = await rows(),
+      b = await made(look, marlstone);
     expect(b).toEqual(a);
     expect(await rows()).toBe(n);
     expect(a.size).toBe(a.bytes.length);
   });
   test('is another for each editor: the card’s has the points that it takes, and says how far it is off', async () => {
-    const c = await made(look, camera), m = await made(look, marlstone);
+    const c = await made(look, camera),
+      m = await made(look, marlstone);
     expect(c.id).not.toBe(m.id);
     expect(readCube(c.bytes).size).toBe(c.points);
     expect(c.points).toBe(33);
     expect(c.residual!.maxDeltaE).toBeGreaterThanOrEqual(c.residual!.p95DeltaE);
   });
   test('that carries the title follows the item’s; the one before stays as it was', async () => {
-    const before = await made(look, marlstone), n = await rows();
+    const before = await made(look, marlstone),
+      n = await rows();
     await rename(lookItem, 'Kiln, renamed');
     const after = await made(look, marlstone);
     expect(after.id).not.toBe(before.id);
@@ -75,6 +111,9 @@ describe('a rendition', () => {
     expect(new Set(all.map((r) => r.id)).size).toBe(1);
   });
   test('of what has no table is refused with what to do', async () => {
-    await expect(made(preset, camera)).rejects.toMatchObject({ code: 'rendition-kind', remedy: expect.stringContaining('Convert') as string });
+    await expect(made(preset, camera)).rejects.toMatchObject({
+      code: 'rendition-kind',
+      remedy: expect.stringContaining('Convert') as string,
+    });
   });
 });

@@ -9,23 +9,51 @@ import type { Sql } from '../db/pool';
 import type { versionById } from '../items/queries';
 import { lookOf } from '../items/service';
 
-export interface RenditionRow { id: string; sha256: Buffer; size: number; points: number | null; residual: { maxDeltaE: number; p95DeltaE: number; meanDeltaE: number } | null }
+export interface RenditionRow {
+  id: string;
+  sha256: Buffer;
+  size: number;
+  points: number | null;
+  residual: { maxDeltaE: number; p95DeltaE: number; meanDeltaE: number } | null;
+}
 type Version = NonNullable<Awaited<ReturnType<typeof versionById>>>;
 
 /** Looks read already, for a plan that makes many renditions of few versions. */
 export type Looks = Map<string, Look>;
 
 /** The recipe is all that the bytes depend on beside the version's content: the writer, and what the item writes into the file. */
-export async function renditionFor(sql: Sql, v: Version, d: Descriptor, accepts: Accepts, looks: Looks = new Map()): Promise<RenditionRow> {
+export async function renditionFor(
+  sql: Sql,
+  v: Version,
+  d: Descriptor,
+  accepts: Accepts,
+  looks: Looks = new Map(),
+): Promise<RenditionRow> {
   const inside = { title: v.title, headings: v.headings, position: v.position, scope: v.scope, encoding: v.encoding };
-  const recipe = createHash('sha256').update(JSON.stringify([accepts.writer, accepts.writer.asIs ? null : inside])).digest();
+  const recipe = createHash('sha256')
+    .update(JSON.stringify([accepts.writer, accepts.writer.asIs ? null : inside]))
+    .digest();
   const key = [v.id, d.editor, d.version, recipe, RENDITION_CODE];
-  const find = async () => (await sql.query<RenditionRow>('select id, sha256, size, points, residual from rendition where version_id = $1 and editor_id = $2 and editor_version = $3 and recipe_sha256 = $4 and code_version = $5', key)).rows[0];
+  const find = async () =>
+    (
+      await sql.query<RenditionRow>(
+        'select id, sha256, size, points, residual from rendition where version_id = $1 and editor_id = $2 and editor_version = $3 and recipe_sha256 = $4 and code_version = $5',
+        key,
+      )
+    ).rows[0];
   const had = await find();
   if (had) return had;
   if (v.kind === 'look' && !looks.has(v.id)) looks.set(v.id, await lookOf(v, sql));
-  const made = render(accepts, { ...inside, id: hex(v.sha256).slice(0, 32), bytes: await getBlob(v.sha256, sql), ...(v.kind === 'look' ? { look: looks.get(v.id)! } : {}) });
+  const made = render(accepts, {
+    ...inside,
+    id: hex(v.sha256).slice(0, 32),
+    bytes: await getBlob(v.sha256, sql),
+    ...(v.kind === 'look' ? { look: looks.get(v.id)! } : {}),
+  });
   const sha = await putBlob(sql, made.bytes);
-  await sql.query('insert into rendition (id, version_id, editor_id, editor_version, recipe_sha256, code_version, sha256, size, points, residual) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) on conflict do nothing', [v7(), ...key, sha, made.bytes.length, made.size, made.residual ? JSON.stringify(made.residual) : null]);
+  await sql.query(
+    'insert into rendition (id, version_id, editor_id, editor_version, recipe_sha256, code_version, sha256, size, points, residual) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) on conflict do nothing',
+    [v7(), ...key, sha, made.bytes.length, made.size, made.residual ? JSON.stringify(made.residual) : null],
+  );
   return (await find())!;
 }

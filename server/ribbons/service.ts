@@ -10,24 +10,40 @@ export type { RibbonRow } from './queries';
 
 export async function listRibbons(person: Person): Promise<{ mine: q.RibbonRow[]; house: q.RibbonRow[] }> {
   allow(person, 'view');
-  const [mine, house] = await Promise.all([q.ribbons(pool(), person.id, person.id), q.ribbons(pool(), null, person.id)]);
+  const [mine, house] = await Promise.all([
+    q.ribbons(pool(), person.id, person.id),
+    q.ribbons(pool(), null, person.id),
+  ]);
   return { mine, house };
 }
-export const ribbonsOfItem = (person: Person, itemId: string) => { allow(person, 'view'); return q.ribbonsOn(pool(), itemId); };
+export const ribbonsOfItem = (person: Person, itemId: string) => {
+  allow(person, 'view');
+  return q.ribbonsOn(pool(), itemId);
+};
 
-const schema = object({ whose: string().oneOf(['mine', 'house']).required(), ribbons: array().of(number().integer().required()).min(1, 'Nothing is chosen.').max(5000).required() }).noUnknown();
+const schema = object({
+  whose: string().oneOf(['mine', 'house']).required(),
+  ribbons: array().of(number().integer().required()).min(1, 'Nothing is chosen.').max(5000).required(),
+}).noUnknown();
 type Choice = { whose: 'mine' | 'house'; ribbons: number[] };
 const owner = (person: Person, whose: string): string | null => (whose === 'house' ? null : person.id);
-const asked = (person: Person, input: Choice): Choice => { allow(person, input.whose === 'house' ? 'ribbon.house' : 'ribbon.own'); return checked(schema, input) as Choice; };
+const asked = (person: Person, input: Choice): Choice => {
+  allow(person, input.whose === 'house' ? 'ribbon.house' : 'ribbon.own');
+  return checked(schema, input) as Choice;
+};
 
-export async function orderRibbons(person: Person, input: Choice): Promise<void> { const c = asked(person, input); await q.orderRibbons(pool(), owner(person, c.whose), c.ribbons); }
+export async function orderRibbons(person: Person, input: Choice): Promise<void> {
+  const c = asked(person, input);
+  await q.orderRibbons(pool(), owner(person, c.whose), c.ribbons);
+}
 
 /** Takes many ribbons off at once. */
 export async function clearRibbons(person: Person, input: Choice): Promise<{ cleared: number }> {
   const c = asked(person, input);
   return transaction(async (sql) => {
     const gone = await q.clearRibbons(sql, owner(person, c.whose), c.ribbons);
-    for (const g of gone) await record(sql, actorOf(person), 'item', g.item_id, 'ribbon taken off', null, { whose: c.whose });
+    for (const g of gone)
+      await record(sql, actorOf(person), 'item', g.item_id, 'ribbon taken off', null, { whose: c.whose });
     return { cleared: gone.length };
   });
 }

@@ -19,18 +19,47 @@ import { approve, confirmEncoding, itemFor } from '../items/service';
 import { editItem } from '../items/edit';
 import { addShelf } from '../items/shelves';
 import { actorOf } from '../people/roles';
-import { createStation, enrol, instructionsFor, listingKey, makeCode, stationOfToken, stationView, takeReport } from '../stations/service';
+import {
+  createStation,
+  enrol,
+  instructionsFor,
+  listingKey,
+  makeCode,
+  stationOfToken,
+  stationView,
+  takeReport,
+} from '../stations/service';
 import { cardZip } from './card';
 import { confirmRollout, contentFor, planFor, planRollout, rolloutFor, takeResults, undoRollout } from './service';
 
 withDatabase();
-let shelf = '', desk = '', room = '', card = '', deskToken = '', roomToken = '';
+let shelf = '',
+  desk = '',
+  room = '',
+  card = '',
+  deskToken = '',
+  roomToken = '';
 const srgb = { primaries: 'sRGB', transfer: 'sRGB', range: 'full', referred: 'display', white: 'D65' };
 const sha = (s: string) => createHash('sha256').update(s).digest('hex');
 
 async function item(title: string, text: string, name: string): Promise<{ itemId: string; versionId: string }> {
-  const bytes = Buffer.from(text), r = recognise(name, bytes, await descriptors());
-  return transaction(async (sql) => createItem(sql, actorOf(people.librarian), { kind: r.kind as 'look' | 'preset', title, headings: ['House'], shelfId: shelf, supplier: '', sha: await putBlob(sql, bytes), fileName: name, format: r.format, facts: r.facts, selvedge: null, notes: '' }));
+  const bytes = Buffer.from(text),
+    r = recognise(name, bytes, await descriptors());
+  return transaction(async (sql) =>
+    createItem(sql, actorOf(people.librarian), {
+      kind: r.kind as 'look' | 'preset',
+      title,
+      headings: ['House'],
+      shelfId: shelf,
+      supplier: '',
+      sha: await putBlob(sql, bytes),
+      fileName: name,
+      format: r.format,
+      facts: r.facts,
+      selvedge: null,
+      notes: '',
+    }),
+  );
 }
 async function approvedLook(n: number): Promise<{ itemId: string; versionId: string }> {
   const made = await item(houseLooks[n]!.title, cubeOf(houseLooks[n]!, 9), 'x.cube');
@@ -39,59 +68,120 @@ async function approvedLook(n: number): Promise<{ itemId: string; versionId: str
   return made;
 }
 const agent = (token: string) => stationOfToken(`Bearer ${token}`);
-const report = async (token: string, files: { path: string; size: number; sha256: string }[], listings: object[] = []) => takeReport(await agent(token), { agentVersion: '1', files, digest: sha(JSON.stringify(files)), listings, indexes: [], waiting: null });
-const done = (ops: Operation[]): OperationResult[] => ops.map((o) => ({ n: o.n, outcome: 'done', message: '', before: o.expect, at: new Date().toISOString() }));
+const report = async (
+  token: string,
+  files: { path: string; size: number; sha256: string }[],
+  listings: object[] = [],
+) =>
+  takeReport(await agent(token), {
+    agentVersion: '1',
+    files,
+    digest: sha(JSON.stringify(files)),
+    listings,
+    indexes: [],
+    waiting: null,
+  });
+const done = (ops: Operation[]): OperationResult[] =>
+  ops.map((o) => ({ n: o.n, outcome: 'done', message: '', before: o.expect, at: new Date().toISOString() }));
 /** Plays the agent: fetches the plan, "writes" it, reports results and the files that are there then. */
 async function carryOut(token: string): Promise<Operation[]> {
-  const a = await agent(token), plan = await planFor(a);
+  const a = await agent(token),
+    plan = await planFor(a);
   if (!plan) return [];
   await takeResults(a, plan.id, { results: done(plan.operations) });
   return plan.operations;
 }
 
 beforeAll(async () => {
-  await transaction(async (sql) => { for (const d of [oxbow2, marlstone4, perrinAlder]) await bringDescriptor(sql, { personId: null, name: 't' }, d, 'd'); });
+  await transaction(async (sql) => {
+    for (const d of [oxbow2, marlstone4, perrinAlder])
+      await bringDescriptor(sql, { personId: null, name: 't' }, d, 'd');
+  });
   shelf = await addShelf(people.librarian, { name: 'S' });
-  const actor = actorOf(people.librarian), add = (name: string, system: string, editors: string[], hostId: string | null = null) => transaction((sql) => createStation(sql, actor, { name, kind: hostId ? 'card' : 'workstation', system, person: '', hostId, editors, position: 0 }));
-  desk = await add('Desk', 'macos', ['marlstone@4', 'oxbow@2']); room = await add('Room', 'linux', ['oxbow@2']); card = await add('Card', 'linux', ['perrin-alder@1'], room);
+  const actor = actorOf(people.librarian),
+    add = (name: string, system: string, editors: string[], hostId: string | null = null) =>
+      transaction((sql) =>
+        createStation(sql, actor, {
+          name,
+          kind: hostId ? 'card' : 'workstation',
+          system,
+          person: '',
+          hostId,
+          editors,
+          position: 0,
+        }),
+      );
+  desk = await add('Desk', 'macos', ['marlstone@4', 'oxbow@2']);
+  room = await add('Room', 'linux', ['oxbow@2']);
+  card = await add('Card', 'linux', ['perrin-alder@1'], room);
   const code = await makeCode(pool(), desk);
-  await expect(enrol({ code, system: 'linux', host: 'h', agentVersion: '1' })).rejects.toMatchObject({ code: 'enrol-system' });
+  await expect(enrol({ code, system: 'linux', host: 'h', agentVersion: '1' })).rejects.toMatchObject({
+    code: 'enrol-system',
+  });
   deskToken = (await enrol({ code, system: 'macos', host: 'h', agentVersion: '1' })).token;
-  await expect(enrol({ code, system: 'macos', host: 'h', agentVersion: '1' })).rejects.toMatchObject({ code: 'enrol-code' }); // used up
-  roomToken = (await enrol({ code: await makeCode(pool(), room), system: 'linux', host: 'h', agentVersion: '1' })).token;
+  await expect(enrol({ code, system: 'macos', host: 'h', agentVersion: '1' })).rejects.toMatchObject({
+    code: 'enrol-code',
+  }); // used up
+  roomToken = (await enrol({ code: await makeCode(pool(), room), system: 'linux', host: 'h', agentVersion: '1' }))
+    .token;
 });
 
 describe('approval', () => {
   test('waits for a confirmed encoding, and only approved versions are rolled out', async () => {
     const { versionId } = await item('Draft', cubeOf(houseLooks[0]!, 5), 'x.cube');
     await expect(approve(people.librarian, versionId)).rejects.toMatchObject({ code: 'encoding-assumed' });
-    await expect(planRollout(people.librarian, { versions: [versionId], stations: [desk] })).rejects.toMatchObject({ code: 'not-approved' });
+    await expect(planRollout(people.librarian, { versions: [versionId], stations: [desk] })).rejects.toMatchObject({
+      code: 'not-approved',
+    });
   });
   test('of two people who edit one item the second is told, and nothing is lost', async () => {
     const { itemId } = await item('Both', cubeOf(houseLooks[1]!, 5), 'x.cube');
     await editItem(people.librarian, itemId, { revision: 1, base: {}, mine: { title: 'First' } });
-    await expect(editItem(people.librarian, itemId, { revision: 1, base: { title: 'Zeroth' }, mine: { title: 'Second' } })).rejects.toMatchObject({ code: 'edited-meanwhile' });
+    await expect(
+      editItem(people.librarian, itemId, { revision: 1, base: { title: 'Zeroth' }, mine: { title: 'Second' } }),
+    ).rejects.toMatchObject({ code: 'edited-meanwhile' });
     expect((await itemFor(people.librarian, itemId)).item.title).toBe('First');
   });
 });
 
 describe('a conversion', () => {
   test('gives a draft look that knows its source, with the figures of its table', async () => {
-    const { versionId, itemId } = await item('Rehearsal', oxbowOf(oxbowPresets[0]!), 'x.xmp'), made = await convertPreset(people.librarian, { versionId, size: 17 }), found = await itemFor(people.librarian, made.itemId);
+    const { versionId, itemId } = await item('Rehearsal', oxbowOf(oxbowPresets[0]!), 'x.xmp'),
+      made = await convertPreset(people.librarian, { versionId, size: 17 }),
+      found = await itemFor(people.librarian, made.itemId);
     expect(found.newest).toMatchObject({ status: 'draft', facts: { size: 17, kind: '3d' } });
     expect(found.sources.map((s) => s.version_id)).toEqual([versionId]);
-    expect((found.newest.facts.left as { setting: string }[]).map((l) => l.setting).sort()).toEqual(['localContrast', 'noiseColor', 'noiseLuminance', 'sharpening']);
+    expect((found.newest.facts.left as { setting: string }[]).map((l) => l.setting).sort()).toEqual([
+      'localContrast',
+      'noiseColor',
+      'noiseLuminance',
+      'sharpening',
+    ]);
     expect((found.newest.facts.tableError as { meanDeltaE: number }).meanDeltaE).toBeGreaterThan(0);
     expect((await itemFor(people.librarian, itemId)).results.map((r) => r.item_id)).toEqual([made.itemId]);
   });
   test('is for any camera and file, and for monochrome where what goes in makes it so', async () => {
-    const source = oxbowPresets.find((x) => x.title === 'Engraver')!, { versionId } = await item(source.title, oxbowOf(source), 'm.xmp');
-    const scope = async (settings?: string[]) => { const m = await convertPreset(people.librarian, { versionId, size: 17, title: `Made ${settings?.join(' ') ?? 'of all'}`, ...(settings ? { settings } : {}) }), { item: i } = await itemFor(people.librarian, m.itemId); return [i.cameras, i.scope.input, i.scope.result]; };
+    const source = oxbowPresets.find((x) => x.title === 'Engraver')!,
+      { versionId } = await item(source.title, oxbowOf(source), 'm.xmp');
+    const scope = async (settings?: string[]) => {
+      const m = await convertPreset(people.librarian, {
+          versionId,
+          size: 17,
+          title: `Made ${settings?.join(' ') ?? 'of all'}`,
+          ...(settings ? { settings } : {}),
+        }),
+        { item: i } = await itemFor(people.librarian, m.itemId);
+      return [i.cameras, i.scope.input, i.scope.result];
+    };
     expect(await scope()).toEqual([[], null, 'monochrome']);
     expect(await scope(['contrast'])).toEqual([[], null, null]);
   });
   test('of which nothing would be left is refused', async () => {
-    const { versionId } = await item('Only detail', oxbowOf({ title: 'D', headings: [], steps: [['tooth', { load: 0.5 }]] }), 'y.xmp');
+    const { versionId } = await item(
+      'Only detail',
+      oxbowOf({ title: 'D', headings: [], steps: [['tooth', { load: 0.5 }]] }),
+      'y.xmp',
+    );
     await expect(convertPreset(people.librarian, { versionId })).rejects.toMatchObject({ code: 'convert-empty' });
   });
 });
@@ -99,44 +189,93 @@ describe('a conversion', () => {
 describe('a rollout', () => {
   test('plans each editor’s own form, writes nothing before it is confirmed, moves the base when the agent has reported, and is undone', async () => {
     const { versionId } = await approvedLook(2);
-    await report(deskToken, []); await report(roomToken, []);
-    const id = await planRollout(people.librarian, { versions: [versionId], stations: [desk, room, card] }), { steps } = await rolloutFor(people.librarian, id);
+    await report(deskToken, []);
+    await report(roomToken, []);
+    const id = await planRollout(people.librarian, { versions: [versionId], stations: [desk, room, card] }),
+      { steps } = await rolloutFor(people.librarian, id);
     expect(steps.map((s) => [s.station, s.editor_id, s.do_what, s.path]).sort()).toEqual([
-      ['Card', 'perrin-alder', 'put', 'media/ALDER/LOOKS.LST'], ['Card', 'perrin-alder', 'put', 'media/ALDER/LOOKS/Limelight_Bleach.cube'], ['Desk', 'marlstone', 'put', 'Library/Application Support/.marlstone-4/looks/Limelight Bleach.mlook'],
-      ['Desk', 'oxbow', 'put', 'Oxbow/Looks/House/Limelight Bleach.cube'], ['Room', 'oxbow', 'put', 'Oxbow/Looks/House/Limelight Bleach.cube'],
+      ['Card', 'perrin-alder', 'put', 'media/ALDER/LOOKS.LST'],
+      ['Card', 'perrin-alder', 'put', 'media/ALDER/LOOKS/Limelight_Bleach.cube'],
+      ['Desk', 'marlstone', 'put', 'Library/Application Support/.marlstone-4/looks/Limelight Bleach.mlook'],
+      ['Desk', 'oxbow', 'put', 'Oxbow/Looks/House/Limelight Bleach.cube'],
+      ['Room', 'oxbow', 'put', 'Oxbow/Looks/House/Limelight Bleach.cube'],
     ]);
     expect(await planFor(await agent(deskToken))).toBeNull();
     await confirmRollout(people.librarian, id);
     await expect(confirmRollout(people.librarian, id)).rejects.toMatchObject({ code: 'rollout-settled' });
     // the card is written by the agent of the workstation in whose reader it sits
     const plan = (await planFor(await agent(roomToken)))!;
-    expect(plan.operations.map((o) => o.path).sort()).toEqual(['Oxbow/Looks/House/Limelight Bleach.cube', 'media/ALDER/LOOKS.LST', 'media/ALDER/LOOKS/Limelight_Bleach.cube']);
+    expect(plan.operations.map((o) => o.path).sort()).toEqual([
+      'Oxbow/Looks/House/Limelight Bleach.cube',
+      'media/ALDER/LOOKS.LST',
+      'media/ALDER/LOOKS/Limelight_Bleach.cube',
+    ]);
     const parts: Buffer[] = [];
-    for await (const c of (await contentFor(await agent(roomToken), plan.operations.find((o) => o.path.startsWith('media') && o.path.endsWith('.cube'))!.sha256!)).chunks) parts.push(c);
+    for await (const c of (
+      await contentFor(
+        await agent(roomToken),
+        plan.operations.find((o) => o.path.startsWith('media') && o.path.endsWith('.cube'))!.sha256!,
+      )
+    ).chunks)
+      parts.push(c);
     expect(readCube(Buffer.concat(parts)).size).toBe(33);
-    expect(Object.keys(unzipSync((await cardZip(people.librarian, card, id)).bytes))).toEqual(['ALDER/LOOKS/Limelight_Bleach.cube', 'ALDER/LOOKS.LST']);
-    const deskOps = await carryOut(deskToken), roomOps = await carryOut(roomToken);
+    expect(Object.keys(unzipSync((await cardZip(people.librarian, card, id)).bytes))).toEqual([
+      'ALDER/LOOKS/Limelight_Bleach.cube',
+      'ALDER/LOOKS.LST',
+    ]);
+    const deskOps = await carryOut(deskToken),
+      roomOps = await carryOut(roomToken);
     expect((await rolloutFor(people.librarian, id)).rollout.status).toBe('done');
-    await report(deskToken, deskOps.map((o) => ({ path: o.path, size: 1, sha256: o.sha256! })));
-    await report(roomToken, roomOps.map((o) => ({ path: o.path, size: 1, sha256: o.sha256! })));
-    expect((await stationView(people.librarian, desk)).editors.map((e) => [e.editor, e.placed, e.state])).toEqual([['marlstone', 1, 'launch-due'], ['oxbow', 1, 'launch-due']]);
-    const again = await rolloutFor(people.librarian, await planRollout(people.librarian, { versions: [versionId], stations: [desk] }));
-    expect(again.steps.map((s) => [s.do_what, s.decision])).toEqual([['none', 'in-step'], ['none', 'in-step']]);
+    await report(
+      deskToken,
+      deskOps.map((o) => ({ path: o.path, size: 1, sha256: o.sha256! })),
+    );
+    await report(
+      roomToken,
+      roomOps.map((o) => ({ path: o.path, size: 1, sha256: o.sha256! })),
+    );
+    expect((await stationView(people.librarian, desk)).editors.map((e) => [e.editor, e.placed, e.state])).toEqual([
+      ['marlstone', 1, 'launch-due'],
+      ['oxbow', 1, 'launch-due'],
+    ]);
+    const again = await rolloutFor(
+      people.librarian,
+      await planRollout(people.librarian, { versions: [versionId], stations: [desk] }),
+    );
+    expect(again.steps.map((s) => [s.do_what, s.decision])).toEqual([
+      ['none', 'in-step'],
+      ['none', 'in-step'],
+    ]);
 
     await undoRollout(people.librarian, id);
     const back = await planFor(await agent(deskToken));
-    expect(back!.operations.map((o) => [o.do, o.sha256])).toEqual([['remove', null], ['remove', null]]);
-    await carryOut(deskToken); await carryOut(roomToken);
+    expect(back!.operations.map((o) => [o.do, o.sha256])).toEqual([
+      ['remove', null],
+      ['remove', null],
+    ]);
+    await carryOut(deskToken);
+    await carryOut(roomToken);
     expect((await rolloutFor(people.librarian, id)).rollout.status).toBe('undone');
     expect((await pool().query('select 1 from placement')).rowCount).toBe(0);
-    await report(deskToken, []); await report(roomToken, []);
+    await report(deskToken, []);
+    await report(roomToken, []);
   });
 
   test('tells restart due, listed and refused from the editor’s own list alone', async () => {
-    const { versionId } = await approvedLook(3), id = await planRollout(people.librarian, { versions: [versionId], stations: [desk] });
+    const { versionId } = await approvedLook(3),
+      id = await planRollout(people.librarian, { versions: [versionId], stations: [desk] });
     await confirmRollout(people.librarian, id);
-    const ops = await carryOut(deskToken), files = ops.map((o) => ({ path: o.path, size: 1, sha256: o.sha256! })), mlook = ops.find((o) => o.path.endsWith('.mlook'))!.path;
-    const says = (at: string, listed: object[], refused: object[], running = true) => [{ editor: listingKey(desk, { editor_id: 'marlstone', editor_version: '4' }), text: JSON.stringify({ at, running, listed, refused }), running, at }];
+    const ops = await carryOut(deskToken),
+      files = ops.map((o) => ({ path: o.path, size: 1, sha256: o.sha256! })),
+      mlook = ops.find((o) => o.path.endsWith('.mlook'))!.path;
+    const says = (at: string, listed: object[], refused: object[], running = true) => [
+      {
+        editor: listingKey(desk, { editor_id: 'marlstone', editor_version: '4' }),
+        text: JSON.stringify({ at, running, listed, refused }),
+        running,
+        at,
+      },
+    ];
     const state = async () => (await stationView(people.librarian, desk)).rows.find((r) => r.path === mlook)!.state;
     await report(deskToken, files, says('2020-01-01T00:00:00.000Z', [], []));
     expect(await state()).toBe('restart-due');
@@ -147,25 +286,51 @@ describe('a rollout', () => {
     expect(await state()).toBe('not-listed');
     await report(deskToken, files, says(later(7), [{ path: mlook, title: 'Gallery Neutral', kind: 'look' }], []));
     expect(await state()).toBe('listed');
-    await report(deskToken, files.map((f) => (f.path === mlook ? { ...f, sha256: sha('edited') } : f)), []);
+    await report(
+      deskToken,
+      files.map((f) => (f.path === mlook ? { ...f, sha256: sha('edited') } : f)),
+      [],
+    );
     expect(await state()).toBe('changed-there');
     // what was changed there is not overwritten by another rollout
-    const next = await rolloutFor(people.librarian, await planRollout(people.librarian, { versions: [(await approvedLook(4)).versionId, versionId], stations: [desk] }));
+    const next = await rolloutFor(
+      people.librarian,
+      await planRollout(people.librarian, {
+        versions: [(await approvedLook(4)).versionId, versionId],
+        stations: [desk],
+      }),
+    );
     expect(next.steps.find((s) => s.path === mlook)).toMatchObject({ do_what: 'none', decision: 'changed-there' });
   });
 
   test('refuses what an editor does not take, with the reason', async () => {
     const { versionId } = await item('Maquette', oxbowOf(oxbowPresets[3]!), 'm.xmp');
     await approve(people.librarian, versionId);
-    const { steps } = await rolloutFor(people.librarian, await planRollout(people.librarian, { versions: [versionId], stations: [desk] }));
-    expect(steps.find((s) => s.editor_id === 'marlstone')).toMatchObject({ do_what: 'none', decision: 'not-accepted', note: expect.stringContaining('Marlstone 4 reads presets of marlstone@4') as string });
+    const { steps } = await rolloutFor(
+      people.librarian,
+      await planRollout(people.librarian, { versions: [versionId], stations: [desk] }),
+    );
+    expect(steps.find((s) => s.editor_id === 'marlstone')).toMatchObject({
+      do_what: 'none',
+      decision: 'not-accepted',
+      note: expect.stringContaining('Marlstone 4 reads presets of marlstone@4') as string,
+    });
     expect(steps.find((s) => s.editor_id === 'oxbow')!.do_what).toBe('put');
   });
 
   test('a conflict at the station is kept as one, and results said twice change nothing', async () => {
-    const { versionId } = await approvedLook(5), id = await planRollout(people.librarian, { versions: [versionId], stations: [room] });
+    const { versionId } = await approvedLook(5),
+      id = await planRollout(people.librarian, { versions: [versionId], stations: [room] });
     await confirmRollout(people.librarian, id);
-    const a = await agent(roomToken), plan = (await planFor(a))!, results = plan.operations.map((o) => ({ n: o.n, outcome: 'conflict', message: 'was changed here', before: null, at: new Date().toISOString() }));
+    const a = await agent(roomToken),
+      plan = (await planFor(a))!,
+      results = plan.operations.map((o) => ({
+        n: o.n,
+        outcome: 'conflict',
+        message: 'was changed here',
+        before: null,
+        at: new Date().toISOString(),
+      }));
     await takeResults(a, id, { results });
     await takeResults(a, id, { results: done(plan.operations) });
     expect((await rolloutFor(people.librarian, id)).steps.map((s) => s.outcome)).toEqual(['conflict']);
@@ -176,20 +341,28 @@ describe('a rollout', () => {
 
 describe('agents', () => {
   test('reach their own station only', async () => {
-    const { versionId } = await approvedLook(6), id = await planRollout(people.librarian, { versions: [versionId], stations: [desk] });
+    const { versionId } = await approvedLook(6),
+      id = await planRollout(people.librarian, { versions: [versionId], stations: [desk] });
     await confirmRollout(people.librarian, id);
     const sha256 = (await planFor(await agent(deskToken)))!.operations[0]!.sha256!;
     await expect(contentFor(await agent(roomToken), sha256)).rejects.toMatchObject({ code: 'not-found' });
     expect((await contentFor(await agent(deskToken), sha256)).size).toBeGreaterThan(1000);
-    await expect(stationOfToken('Bearer wrong-token-wrong-token-wrong')).rejects.toMatchObject({ code: 'agent-unknown' });
+    await expect(stationOfToken('Bearer wrong-token-wrong-token-wrong')).rejects.toMatchObject({
+      code: 'agent-unknown',
+    });
   });
   test('are told folders below their root, the card’s too, and are asked for files only when the digest differs', async () => {
     const i = await instructionsFor(await agent(roomToken));
     expect(i.places.map((p) => p.path).sort()).toEqual(['Oxbow/Looks', 'Oxbow/Presets', 'media/ALDER/LOOKS']);
-    const a = await agent(roomToken), quiet = { agentVersion: '1', files: null, listings: [], indexes: [], waiting: null };
+    const a = await agent(roomToken),
+      quiet = { agentVersion: '1', files: null, listings: [], indexes: [], waiting: null };
     expect(await takeReport(a, { ...quiet, digest: sha('other') })).toEqual({ need: 'files' });
     await report(roomToken, []);
     expect(await takeReport(await agent(roomToken), { ...quiet, digest: sha('[]') })).toEqual({ need: null });
   });
-  test('whose report steps out of the root is refused', async () => { await expect(report(roomToken, [{ path: '../../etc/passwd', size: 1, sha256: sha('x') }])).rejects.toMatchObject({ code: 'input-invalid' }); });
+  test('whose report steps out of the root is refused', async () => {
+    await expect(report(roomToken, [{ path: '../../etc/passwd', size: 1, sha256: sha('x') }])).rejects.toMatchObject({
+      code: 'input-invalid',
+    });
+  });
 });

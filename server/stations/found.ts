@@ -14,27 +14,59 @@ import * as q from './queries';
 
 export { MOST_CONTENT };
 
-async function found(sql: Sql, stationId: string): Promise<{ station: q.StationRow; agentId: string; files: Awaited<ReturnType<typeof packs.foundAt>> }> {
+async function found(
+  sql: Sql,
+  stationId: string,
+): Promise<{ station: q.StationRow; agentId: string; files: Awaited<ReturnType<typeof packs.foundAt>> }> {
   const station = (await q.stations(sql)).find((s) => s.id === stationId);
   if (!station) throw new Problem('not-found', 'There is no such station.', stationId, 'Go back to Stations.');
-  const agentId = station.host_id ?? station.id, editors = await q.stationEditors(sql, [station.id]);
-  const prefixes = editors.flatMap((e) => Object.values(e.descriptor.places).flatMap((t) => { const at = t[station.system]; return at ? [`${resolveTemplate(at, station.system)}/`] : []; }));
-  const files = prefixes.length ? (await packs.foundAt(sql, agentId, station.id, [...new Set(prefixes)])).filter((f) => f.size > 0 && f.size <= MOST_CONTENT && !leftBehind(f.path)) : [];
+  const agentId = station.host_id ?? station.id,
+    editors = await q.stationEditors(sql, [station.id]);
+  const prefixes = editors.flatMap((e) =>
+    Object.values(e.descriptor.places).flatMap((t) => {
+      const at = t[station.system];
+      return at ? [`${resolveTemplate(at, station.system)}/`] : [];
+    }),
+  );
+  const files = prefixes.length
+    ? (await packs.foundAt(sql, agentId, station.id, [...new Set(prefixes)])).filter(
+        (f) => f.size > 0 && f.size <= MOST_CONTENT && !leftBehind(f.path),
+      )
+    : [];
   return { station, agentId, files };
 }
 
 /** How many files lie in a station's places that Etagere did not put there. */
-export async function foundCount(person: Person, stationId: string): Promise<number> { allow(person, 'view'); return (await found(pool(), stationId)).files.length; }
+export async function foundCount(person: Person, stationId: string): Promise<number> {
+  allow(person, 'view');
+  return (await found(pool(), stationId)).files.length;
+}
 
 export async function takeInFound(person: Person, stationId: string): Promise<{ intake: string }> {
   allow(person, 'intake.make');
   return transaction(async (sql) => {
     const { station, agentId, files } = await found(sql, stationId);
-    if (!files.length) throw new Problem('found-nothing', `Nothing lies on ${station.name} that Etagere did not put there.`, station.name, 'Look again after its agent has reported.');
+    if (!files.length)
+      throw new Problem(
+        'found-nothing',
+        `Nothing lies on ${station.name} that Etagere did not put there.`,
+        station.name,
+        'Look again after its agent has reported.',
+      );
     const id = v7();
     await packs.insertIntake(sql, { id, name: `Found on ${station.name}`, personId: person.id, stationId: agentId });
-    await packs.insertFiles(sql, id, files.map((f) => f.path), files.map((f) => f.size), files.map(() => null), files.map((f) => (f.here ? f.sha256 : null)));
-    await record(sql, actorOf(person), 'intake', id, 'announced', null, { name: `Found on ${station.name}`, files: files.length });
+    await packs.insertFiles(
+      sql,
+      id,
+      files.map((f) => f.path),
+      files.map((f) => f.size),
+      files.map(() => null),
+      files.map((f) => (f.here ? f.sha256 : null)),
+    );
+    await record(sql, actorOf(person), 'intake', id, 'announced', null, {
+      name: `Found on ${station.name}`,
+      files: files.length,
+    });
     await beginReading(sql, id, person);
     return { intake: id };
   });
@@ -42,9 +74,17 @@ export async function takeInFound(person: Person, stationId: string): Promise<{ 
 
 /** A content that an agent sends: taken only where it is asked for, and is what it says. */
 export async function takeContent(station: q.StationRow, sha: string, path: string, bytes: Buffer): Promise<void> {
-  const wanted = (await packs.wantedOf(pool(), station.id, 5000)).find((w) => w.path === path && hex(w.sha256) === sha) ?? (await packs.wantedOf(pool(), station.id, 5000)).find((w) => hex(w.sha256) === sha);
+  const wanted =
+    (await packs.wantedOf(pool(), station.id, 5000)).find((w) => w.path === path && hex(w.sha256) === sha) ??
+    (await packs.wantedOf(pool(), station.id, 5000)).find((w) => hex(w.sha256) === sha);
   if (!wanted) throw new Problem('not-found', 'Nobody asked for this content.', path, 'Report first.');
-  if (hex(sha256(bytes)) !== sha) throw new Problem('content-differs', 'The content is not what its hash says.', path, 'Report again, and send it anew.');
+  if (hex(sha256(bytes)) !== sha)
+    throw new Problem(
+      'content-differs',
+      'The content is not what its hash says.',
+      path,
+      'Report again, and send it anew.',
+    );
   await transaction(async (sql) => {
     await packs.contentSent(sql, station.id, path, await putBlob(sql, bytes));
     for (const id of await packs.arrivingFrom(sql, station.id)) await beginReading(sql, id, null);
@@ -53,5 +93,8 @@ export async function takeContent(station: q.StationRow, sha: string, path: stri
 
 /** Files that are gone from the station since are no longer waited for. */
 export async function settleGone(sql: Sql, stationId: string): Promise<void> {
-  for (const id of await packs.arrivingFrom(sql, stationId)) { await packs.dropGone(sql, id, stationId); await beginReading(sql, id, null); }
+  for (const id of await packs.arrivingFrom(sql, stationId)) {
+    await packs.dropGone(sql, id, stationId);
+    await beginReading(sql, id, null);
+  }
 }

@@ -10,18 +10,41 @@ import { stationById } from './queries';
 export const launcherFile = (): string => join(dataFolder(), 'stations', 'launcher.json');
 
 /** launch, quit or list one editor ("id@version") at a station by its name. */
-export async function askLauncher(verb: 'launch' | 'quit' | 'list', station: string, editor: string): Promise<Record<string, unknown>> {
-  const none = new Problem('launcher-missing', 'No launcher answers: the stand-in editors run only beside the demo.', station, 'Run bin/start, or start the editor at the station itself.');
+export async function askLauncher(
+  verb: 'launch' | 'quit' | 'list',
+  station: string,
+  editor: string,
+): Promise<Record<string, unknown>> {
+  const none = new Problem(
+    'launcher-missing',
+    'No launcher answers: the stand-in editors run only beside the demo.',
+    station,
+    'Run bin/start, or start the editor at the station itself.',
+  );
   if (!existsSync(launcherFile())) throw none;
   const { url, key } = JSON.parse(readFileSync(launcherFile(), 'utf8')) as { url: string; key: string };
   let r: Response;
-  try { r = await fetch(`${url}/${verb}?station=${encodeURIComponent(station)}&editor=${encodeURIComponent(editor)}`, { headers: { authorization: `Bearer ${key}` }, signal: AbortSignal.timeout(20_000) }); } catch { throw none; }
-  const body = (await r.json()) as Record<string, unknown> & { error?: { code: string; message: string; where: string; remedy: string } };
+  try {
+    r = await fetch(`${url}/${verb}?station=${encodeURIComponent(station)}&editor=${encodeURIComponent(editor)}`, {
+      headers: { authorization: `Bearer ${key}` },
+      signal: AbortSignal.timeout(20_000),
+    });
+  } catch {
+    throw none;
+  }
+  const body = (await r.json()) as Record<string, unknown> & {
+    error?: { code: string; message: string; where: string; remedy: string };
+  };
   if (body.error) throw new Problem(body.error.code, body.error.message, body.error.where, body.error.remedy);
   return body;
 }
 
-export async function runEditor(person: Person, stationId: string, editor: string, verb: 'launch' | 'quit'): Promise<void> {
+export async function runEditor(
+  person: Person,
+  stationId: string,
+  editor: string,
+  verb: 'launch' | 'quit',
+): Promise<void> {
   allow(person, 'station.editor');
   const s = await stationById(pool(), stationId);
   if (!s) throw new Problem('not-found', 'There is no such station.', stationId, 'Go back to Stations.');

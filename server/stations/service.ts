@@ -24,28 +24,66 @@ const CODE_MINUTES = 30;
 const ALPHABET = 'ABCDEFGHJKMNPQRSTUVWXYZ23456789';
 
 export async function makeCode(sql: Sql, stationId: string): Promise<string> {
-  const code = Array.from({ length: 12 }, (_, i) => (i && i % 4 === 0 ? '-' : '') + ALPHABET[randomInt(ALPHABET.length)]!).join('');
+  const code = Array.from(
+    { length: 12 },
+    (_, i) => (i && i % 4 === 0 ? '-' : '') + ALPHABET[randomInt(ALPHABET.length)]!,
+  ).join('');
   await q.setCode(sql, stationId, digest(code), CODE_MINUTES);
   return code;
 }
 
-const newStation = object({ name: string().trim().required('A station needs a name.').max(120), system: string().oneOf(['macos', 'windows', 'linux']).required(), person: string().max(120).default(''), editors: array().of(string().required().matches(/^[a-z0-9-]+@[0-9.]+$/)).default([]) }).noUnknown();
+const newStation = object({
+  name: string().trim().required('A station needs a name.').max(120),
+  system: string().oneOf(['macos', 'windows', 'linux']).required(),
+  person: string().max(120).default(''),
+  editors: array()
+    .of(
+      string()
+        .required()
+        .matches(/^[a-z0-9-]+@[0-9.]+$/),
+    )
+    .default([]),
+}).noUnknown();
 
 /** A new workstation and the one-time code for its agent. */
-export async function addStation(person: Person, input: { name: string; system: string; person?: string; editors?: string[] }): Promise<{ id: string; code: string }> {
+export async function addStation(
+  person: Person,
+  input: { name: string; system: string; person?: string; editors?: string[] },
+): Promise<{ id: string; code: string }> {
   allow(person, 'station.enrol');
   const s = checked(newStation, input);
   return transaction(async (sql) => {
-    if (await q.stationByName(sql, s.name)) throw new Problem('station-exists', `There is a station called ${s.name} already.`, 'name', 'Choose another name.');
+    if (await q.stationByName(sql, s.name))
+      throw new Problem(
+        'station-exists',
+        `There is a station called ${s.name} already.`,
+        'name',
+        'Choose another name.',
+      );
     const id = await createStation(sql, actorOf(person), { ...s, kind: 'workstation', hostId: null, position: 100 });
     return { id, code: await makeCode(sql, id) };
   });
 }
 
-export async function createStation(sql: Sql, actor: Actor, s: { name: string; kind: 'workstation' | 'card'; system: string; person: string; hostId: string | null; editors: string[]; position: number }): Promise<string> {
+export async function createStation(
+  sql: Sql,
+  actor: Actor,
+  s: {
+    name: string;
+    kind: 'workstation' | 'card';
+    system: string;
+    person: string;
+    hostId: string | null;
+    editors: string[];
+    position: number;
+  },
+): Promise<string> {
   const id = v7();
   await q.insertStation(sql, { id, ...s });
-  for (const e of s.editors) { const [editor, version] = e.split('@') as [string, string]; await q.insertStationEditor(sql, id, editor, version); }
+  for (const e of s.editors) {
+    const [editor, version] = e.split('@') as [string, string];
+    await q.insertStationEditor(sql, id, editor, version);
+  }
   await record(sql, actor, 'station', id, 'added', null, { name: s.name });
   return id;
 }
@@ -53,7 +91,8 @@ export async function createStation(sql: Sql, actor: Actor, s: { name: string; k
 export async function newCode(person: Person, stationId: string): Promise<string> {
   allow(person, 'station.enrol');
   return transaction(async (sql) => {
-    if (!(await q.stationById(sql, stationId))) throw new Problem('not-found', 'There is no such station.', stationId, 'Go back to Stations.');
+    if (!(await q.stationById(sql, stationId)))
+      throw new Problem('not-found', 'There is no such station.', stationId, 'Go back to Stations.');
     await record(sql, actorOf(person), 'station', stationId, 'code made');
     return makeCode(sql, stationId);
   });
@@ -61,19 +100,41 @@ export async function newCode(person: Person, stationId: string): Promise<string
 
 /** An agent trades its code for a token of its own; the code is then used up. */
 export async function enrol(input: unknown): Promise<{ station: string; name: string; token: string }> {
-  const e = checked(enrolSchema, input), token = randomBytes(32).toString('base64url');
+  const e = checked(enrolSchema, input),
+    token = randomBytes(32).toString('base64url');
   return transaction(async (sql) => {
     const s = await q.takeCode(sql, digest(e.code.trim().toUpperCase()), digest(token), e.agentVersion);
-    if (!s) throw new Problem('enrol-code', 'This code is wrong, used up, or older than half an hour.', 'code', 'Have a new one made on the station’s page.');
-    if (s.system !== e.system) throw new Problem('enrol-system', `The station ${s.name} is a ${s.system} one, and the agent says ${e.system}.`, 'system', 'Enrol with the right system, or correct the station.');
-    await record(sql, { personId: null, name: `agent of ${s.name}` }, 'station', s.id, 'enrolled', null, { host: e.host });
+    if (!s)
+      throw new Problem(
+        'enrol-code',
+        'This code is wrong, used up, or older than half an hour.',
+        'code',
+        'Have a new one made on the station’s page.',
+      );
+    if (s.system !== e.system)
+      throw new Problem(
+        'enrol-system',
+        `The station ${s.name} is a ${s.system} one, and the agent says ${e.system}.`,
+        'system',
+        'Enrol with the right system, or correct the station.',
+      );
+    await record(sql, { personId: null, name: `agent of ${s.name}` }, 'station', s.id, 'enrolled', null, {
+      host: e.host,
+    });
     return { station: s.id, name: s.name, token };
   });
 }
 
 export async function stationOfToken(header: string | null): Promise<q.StationRow> {
-  const token = /^Bearer ([\w-]{20,100})$/.exec(header ?? '')?.[1], s = token ? await q.stationByToken(pool(), digest(token)) : undefined;
-  if (!s) throw new Problem('agent-unknown', 'This agent is not enrolled, or its token was revoked.', 'authorization', 'Enrol it again with a new code.');
+  const token = /^Bearer ([\w-]{20,100})$/.exec(header ?? '')?.[1],
+    s = token ? await q.stationByToken(pool(), digest(token)) : undefined;
+  if (!s)
+    throw new Problem(
+      'agent-unknown',
+      'This agent is not enrolled, or its token was revoked.',
+      'authorization',
+      'Enrol it again with a new code.',
+    );
   return s;
 }
 
@@ -82,18 +143,40 @@ async function family(sql: Sql, station: q.StationRow): Promise<q.StationRow[]> 
   return (await q.stations(sql)).filter((s) => s.id === station.id || s.host_id === station.id);
 }
 
-export const listingKey = (stationId: string, e: { editor_id: string; editor_version: string }): string => `${stationId.slice(-8)}/${e.editor_id}@${e.editor_version}`;
+export const listingKey = (stationId: string, e: { editor_id: string; editor_version: string }): string =>
+  `${stationId.slice(-8)}/${e.editor_id}@${e.editor_version}`;
 
 export async function instructionsFor(station: q.StationRow): Promise<Instructions> {
-  const sql = pool(), members = await family(sql, station), editors = await q.stationEditors(sql, members.map((m) => m.id));
-  const places = new Map<string, string>(), listings: Instructions['listings'] = [], indexes = new Set<string>();
+  const sql = pool(),
+    members = await family(sql, station),
+    editors = await q.stationEditors(
+      sql,
+      members.map((m) => m.id),
+    );
+  const places = new Map<string, string>(),
+    listings: Instructions['listings'] = [],
+    indexes = new Set<string>();
   for (const e of editors) {
-    for (const [name, paths] of Object.entries(e.descriptor.places)) { const t = paths[station.system]; if (t) places.set(resolveTemplate(t, station.system), `${e.editor_id}@${e.editor_version}/${name}`); }
-    for (const a of e.descriptor.accepts) { const t = a.index?.path[station.system]; if (t) indexes.add(resolveTemplate(t, station.system)); }
+    for (const [name, paths] of Object.entries(e.descriptor.places)) {
+      const t = paths[station.system];
+      if (t) places.set(resolveTemplate(t, station.system), `${e.editor_id}@${e.editor_version}/${name}`);
+    }
+    for (const a of e.descriptor.accepts) {
+      const t = a.index?.path[station.system];
+      if (t) indexes.add(resolveTemplate(t, station.system));
+    }
     const l = e.descriptor.listing[station.system];
     if (l) listings.push({ editor: listingKey(e.station_id, e), path: resolveTemplate(l, station.system) });
   }
-  return { protocol: PROTOCOL, station: station.name, places: [...places].map(([path, id]) => ({ id, path })), listings, indexes: [...indexes], wanted: (await wantedOf(sql, station.id)).map((w) => ({ path: w.path, sha256: hex(w.sha256), size: w.size })), everySeconds: Number(process.env.ETAGERE_AGENT_SECONDS ?? 30) };
+  return {
+    protocol: PROTOCOL,
+    station: station.name,
+    places: [...places].map(([path, id]) => ({ id, path })),
+    listings,
+    indexes: [...indexes],
+    wanted: (await wantedOf(sql, station.id)).map((w) => ({ path: w.path, sha256: hex(w.sha256), size: w.size })),
+    everySeconds: Number(process.env.ETAGERE_AGENT_SECONDS ?? 30),
+  };
 }
 
 function parseListing(text: string | null): q.Listing | null {
@@ -101,66 +184,207 @@ function parseListing(text: string | null): q.Listing | null {
   try {
     const l = JSON.parse(text) as Partial<q.Listing>;
     if (typeof l.at !== 'string' || !Array.isArray(l.listed) || !Array.isArray(l.refused)) return null;
-    return { at: l.at, running: !!l.running, listed: l.listed.slice(0, 20000).map((x) => ({ path: String(x.path), title: String(x.title), kind: String(x.kind) })), refused: l.refused.slice(0, 20000).map((x) => ({ path: String(x.path), reason: String(x.reason).slice(0, 300) })) };
-  } catch { return null; }
+    return {
+      at: l.at,
+      running: !!l.running,
+      listed: l.listed
+        .slice(0, 20000)
+        .map((x) => ({ path: String(x.path), title: String(x.title), kind: String(x.kind) })),
+      refused: l.refused.slice(0, 20000).map((x) => ({ path: String(x.path), reason: String(x.reason).slice(0, 300) })),
+    };
+  } catch {
+    return null;
+  }
 }
 
 /** Takes a report. Unchanged files come as a digest alone; `need: files` asks for the whole inventory. */
 export async function takeReport(station: q.StationRow, input: unknown): Promise<{ need: 'files' | null }> {
-  const r = checked(reportSchema, input) as unknown as Report, sql = pool();
-  if (r.files === null && r.digest !== station.digest) { await q.touchStation(sql, station.id, r.agentVersion); return { need: 'files' }; }
-  const members = await family(sql, station), editors = await q.stationEditors(sql, members.map((m) => m.id)), actor = { personId: null, name: `agent of ${station.name}` };
+  const r = checked(reportSchema, input) as unknown as Report,
+    sql = pool();
+  if (r.files === null && r.digest !== station.digest) {
+    await q.touchStation(sql, station.id, r.agentVersion);
+    return { need: 'files' };
+  }
+  const members = await family(sql, station),
+    editors = await q.stationEditors(
+      sql,
+      members.map((m) => m.id),
+    ),
+    actor = { personId: null, name: `agent of ${station.name}` };
   await transaction(async (tx) => {
     await q.touchStation(tx, station.id, r.agentVersion);
     if (r.files) {
-      const changed = await q.replaceInventory(tx, station.id, r.files.map((f) => f.path), r.files.map((f) => f.size), r.files.map((f) => f.sha256));
+      const changed = await q.replaceInventory(
+        tx,
+        station.id,
+        r.files.map((f) => f.path),
+        r.files.map((f) => f.size),
+        r.files.map((f) => f.sha256),
+      );
       await q.setDigest(tx, station.id, r.digest);
       await settleGone(tx, station.id);
       if (changed) await record(tx, actor, 'station', station.id, 'files changed', null, { files: changed });
     }
-    await q.replaceIndexes(tx, station.id, r.indexes.map((i) => i.path), r.indexes.map((i) => i.text));
+    await q.replaceIndexes(
+      tx,
+      station.id,
+      r.indexes.map((i) => i.path),
+      r.indexes.map((i) => i.text),
+    );
     for (const l of r.listings) {
       const e = editors.find((x) => listingKey(x.station_id, x) === l.editor);
       if (!e) continue;
-      const listing = parseListing(l.text), at = listing?.at ?? null;
-      if (e.running === l.running && (at === null || e.listed_at?.toISOString() === new Date(at).toISOString())) continue;
+      const listing = parseListing(l.text),
+        at = listing?.at ?? null;
+      if (e.running === l.running && (at === null || e.listed_at?.toISOString() === new Date(at).toISOString()))
+        continue;
       await q.updateListing(tx, e.station_id, e.editor_id, e.editor_version, l.running, listing, at);
-      await record(tx, actor, 'station', e.station_id, l.running ? 'editor reports' : 'editor quit', null, { editor: e.descriptor.title, listed: listing?.listed.length ?? 0 });
+      await record(tx, actor, 'station', e.station_id, l.running ? 'editor reports' : 'editor quit', null, {
+        editor: e.descriptor.title,
+        listed: listing?.listed.length ?? 0,
+      });
     }
   });
   return { need: null };
 }
 
-export interface EditorState { editor: string; version: string; title: string; sees: 'launch' | 'rescan'; running: boolean; listed: number; refused: { path: string; reason: string }[]; placed: number; state: 'in-step' | 'restart-due' | 'launch-due' | 'rescan-due' | 'refused' | 'changed' | 'conflict' | 'empty'; waiting: number; changed: number; listedAt: string | null }
-export interface PlaceRow { path: string; editor: string; place: string; title: string | null; itemId: string | null; number: number | null; base: string | null; is: string | null; decision: string; state: string; reason: string; points: number | null; residual: { maxDeltaE: number; meanDeltaE: number } | null }
-export interface StationView { station: q.StationRow; host: string | null; editors: EditorState[]; rows: PlaceRow[]; silent: boolean }
+export interface EditorState {
+  editor: string;
+  version: string;
+  title: string;
+  sees: 'launch' | 'rescan';
+  running: boolean;
+  listed: number;
+  refused: { path: string; reason: string }[];
+  placed: number;
+  state: 'in-step' | 'restart-due' | 'launch-due' | 'rescan-due' | 'refused' | 'changed' | 'conflict' | 'empty';
+  waiting: number;
+  changed: number;
+  listedAt: string | null;
+}
+export interface PlaceRow {
+  path: string;
+  editor: string;
+  place: string;
+  title: string | null;
+  itemId: string | null;
+  number: number | null;
+  base: string | null;
+  is: string | null;
+  decision: string;
+  state: string;
+  reason: string;
+  points: number | null;
+  residual: { maxDeltaE: number; meanDeltaE: number } | null;
+}
+export interface StationView {
+  station: q.StationRow;
+  host: string | null;
+  editors: EditorState[];
+  rows: PlaceRow[];
+  silent: boolean;
+}
 
 /** Everything that screens show of stations; one pass over placements, inventories and listings. */
 export async function stationViews(person: Person, only?: string): Promise<StationView[]> {
   allow(person, 'view');
-  const sql = pool(), all = await q.stations(sql), chosen = only ? all.filter((s) => s.id === only) : all;
-  const [editors, placed] = await Promise.all([q.stationEditors(sql, chosen.map((s) => s.id)), q.placements(sql, chosen.map((s) => s.id))]);
-  return Promise.all(chosen.map(async (station) => {
-    const agent = station.host_id ? all.find((s) => s.id === station.host_id)! : station;
-    const inventory = await q.inventoryOf(sql, agent.id), own = editors.filter((e) => e.station_id === station.id), mine = placed.filter((p) => p.station_id === station.id);
-    const folders = own.flatMap((e) => Object.entries(e.descriptor.places).flatMap(([place, t]) => (t[station.system] ? [{ e, place, folder: resolveTemplate(t[station.system]!, station.system) + '/' }] : [])));
-    const base = new Map(mine.map((p) => [p.path, p.sha])), here = inventory.filter((f) => base.has(f.path) || folders.some((x) => f.path.startsWith(x.folder))), byPath = new Map(mine.map((p) => [p.path, p]));
-    const rows: PlaceRow[] = merge(base, base, new Map(here.map((f) => [f.path, f.sha])), station.system).map((r) => {
-      const p = byPath.get(r.path), at = folders.find((x) => r.path.startsWith(x.folder)), e = p ? own.find((x) => x.editor_id === p.editor_id && x.editor_version === p.editor_version) : at?.e;
-      // an index of ours is as it should be or not; the editor lists what it names, not itself
-      const s = p?.version_id && e && r.decision === 'in-step' ? placementState(e.descriptor, p.path, p.placed_at, e.running, e.listing, e.listed_at) : null;
-      const listed = e?.listing?.listed.find((l) => l.path === r.path), refused = e?.listing?.refused.find((l) => l.path === r.path);
-      return { path: r.path, editor: e?.descriptor.title ?? '', place: p?.place ?? at?.place ?? '', title: p?.title ?? listed?.title ?? null, itemId: p?.item_id ?? null, number: p?.number ?? null, base: r.base, is: r.is, decision: r.decision, state: s?.state ?? (r.decision === 'theirs' ? (refused ? 'refused' : listed ? 'listed' : '') : r.decision), reason: s?.reason ?? refused?.reason ?? '', points: p?.points ?? null, residual: p?.residual ?? null };
-    });
-    const states = own.map((e): EditorState => {
-      const theirs = rows.filter((r) => r.editor === e.descriptor.title && r.base && r.itemId), count = (s: string) => theirs.filter((r) => r.state === s).length;
-      const changed = theirs.filter((r) => r.decision !== 'in-step').length, waiting = count('restart-due') + count('launch-due') + count('rescan-due');
-      const state = changed ? 'changed' : count('refused') ? 'refused' : count('restart-due') ? 'restart-due' : count('launch-due') ? 'launch-due' : count('rescan-due') ? 'rescan-due' : theirs.length ? 'in-step' : 'empty';
-      return { editor: e.editor_id, version: e.editor_version, title: e.descriptor.title, sees: e.descriptor.sees, running: e.running, listed: e.listing?.listed.length ?? 0, refused: e.listing?.refused ?? [], placed: theirs.length, state, waiting, changed, listedAt: e.listed_at?.toISOString() ?? null };
-    });
-    const last = agent.last_report_at?.getTime() ?? 0;
-    return { station: { ...station, last_report_at: agent.last_report_at, enrolled: agent.enrolled }, host: station.host_id ? agent.name : null, editors: states, rows, silent: Date.now() - last > 24 * 3600e3 };
-  }));
+  const sql = pool(),
+    all = await q.stations(sql),
+    chosen = only ? all.filter((s) => s.id === only) : all;
+  const [editors, placed] = await Promise.all([
+    q.stationEditors(
+      sql,
+      chosen.map((s) => s.id),
+    ),
+    q.placements(
+      sql,
+      chosen.map((s) => s.id),
+    ),
+  ]);
+  return Promise.all(
+    chosen.map(async (station) => {
+      const agent = station.host_id ? all.find((s) => s.id === station.host_id)! : station;
+      const inventory = await q.inventoryOf(sql, agent.id),
+        own = editors.filter((e) => e.station_id === station.id),
+        mine = placed.filter((p) => p.station_id === station.id);
+      const folders = own.flatMap((e) =>
+        Object.entries(e.descriptor.places).flatMap(([place, t]) =>
+          t[station.system] ? [{ e, place, folder: resolveTemplate(t[station.system]!, station.system) + '/' }] : [],
+        ),
+      );
+      const base = new Map(mine.map((p) => [p.path, p.sha])),
+        here = inventory.filter((f) => base.has(f.path) || folders.some((x) => f.path.startsWith(x.folder))),
+        byPath = new Map(mine.map((p) => [p.path, p]));
+      const rows: PlaceRow[] = merge(base, base, new Map(here.map((f) => [f.path, f.sha])), station.system).map((r) => {
+        const p = byPath.get(r.path),
+          at = folders.find((x) => r.path.startsWith(x.folder)),
+          e = p ? own.find((x) => x.editor_id === p.editor_id && x.editor_version === p.editor_version) : at?.e;
+        // an index of ours is as it should be or not; the editor lists what it names, not itself
+        const s =
+          p?.version_id && e && r.decision === 'in-step'
+            ? placementState(e.descriptor, p.path, p.placed_at, e.running, e.listing, e.listed_at)
+            : null;
+        const listed = e?.listing?.listed.find((l) => l.path === r.path),
+          refused = e?.listing?.refused.find((l) => l.path === r.path);
+        return {
+          path: r.path,
+          editor: e?.descriptor.title ?? '',
+          place: p?.place ?? at?.place ?? '',
+          title: p?.title ?? listed?.title ?? null,
+          itemId: p?.item_id ?? null,
+          number: p?.number ?? null,
+          base: r.base,
+          is: r.is,
+          decision: r.decision,
+          state: s?.state ?? (r.decision === 'theirs' ? (refused ? 'refused' : listed ? 'listed' : '') : r.decision),
+          reason: s?.reason ?? refused?.reason ?? '',
+          points: p?.points ?? null,
+          residual: p?.residual ?? null,
+        };
+      });
+      const states = own.map((e): EditorState => {
+        const theirs = rows.filter((r) => r.editor === e.descriptor.title && r.base && r.itemId),
+          count = (s: string) => theirs.filter((r) => r.state === s).length;
+        const changed = theirs.filter((r) => r.decision !== 'in-step').length,
+          waiting = count('restart-due') + count('launch-due') + count('rescan-due');
+        const state = changed
+          ? 'changed'
+          : count('refused')
+            ? 'refused'
+            : count('restart-due')
+              ? 'restart-due'
+              : count('launch-due')
+                ? 'launch-due'
+                : count('rescan-due')
+                  ? 'rescan-due'
+                  : theirs.length
+                    ? 'in-step'
+                    : 'empty';
+        return {
+          editor: e.editor_id,
+          version: e.editor_version,
+          title: e.descriptor.title,
+          sees: e.descriptor.sees,
+          running: e.running,
+          listed: e.listing?.listed.length ?? 0,
+          refused: e.listing?.refused ?? [],
+          placed: theirs.length,
+          state,
+          waiting,
+          changed,
+          listedAt: e.listed_at?.toISOString() ?? null,
+        };
+      });
+      const last = agent.last_report_at?.getTime() ?? 0;
+      return {
+        station: { ...station, last_report_at: agent.last_report_at, enrolled: agent.enrolled },
+        host: station.host_id ? agent.name : null,
+        editors: states,
+        rows,
+        silent: Date.now() - last > 24 * 3600e3,
+      };
+    }),
+  );
 }
 
 export async function stationView(person: Person, id: string): Promise<StationView> {

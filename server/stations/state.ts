@@ -2,15 +2,28 @@
 import type { Descriptor } from '@/core/editor/descriptor';
 import type { Listing } from './queries';
 
-export type PlacementState = { state: 'listed' | 'refused' | 'restart-due' | 'rescan-due' | 'launch-due' | 'not-listed'; reason: string };
+export type PlacementState = {
+  state: 'listed' | 'refused' | 'restart-due' | 'rescan-due' | 'launch-due' | 'not-listed';
+  reason: string;
+};
 
-export function placementState(d: Descriptor, path: string, placedAt: Date, running: boolean, listing: Listing | null, listedAt: Date | null): PlacementState {
+export function placementState(
+  d: Descriptor,
+  path: string,
+  placedAt: Date,
+  running: boolean,
+  listing: Listing | null,
+  listedAt: Date | null,
+): PlacementState {
   if (listing && listedAt && listedAt.getTime() >= placedAt.getTime()) {
     if (listing.listed.some((l) => l.path === path)) return { state: 'listed', reason: `${d.title} lists it` };
     const refused = listing.refused.find((r) => r.path === path);
     if (refused) return { state: 'refused', reason: refused.reason };
     return { state: 'not-listed', reason: `${d.title} has read its folder since and says nothing of it` };
   }
-  if (!running) return { state: 'launch-due', reason: `${d.title} is not running; it reads the file when it is started` };
-  return d.sees === 'launch' ? { state: 'restart-due', reason: `${d.title} reads its folders only at launch: quit and start it` } : { state: 'rescan-due', reason: `${d.title} has not rescanned yet` };
+  if (!running)
+    return { state: 'launch-due', reason: `${d.title} is not running; it reads the file when it is started` };
+  return d.sees === 'launch'
+    ? { state: 'restart-due', reason: `${d.title} reads its folders only at launch: quit and start it` }
+    : { state: 'rescan-due', reason: `${d.title} has not rescanned yet` };
 }

@@ -1,4 +1,7 @@
 import type { Sql } from '../db/pool';
 
-export const tolerance = async (sql: Sql): Promise<{ p95: number; max: number }> => (await sql.query<{ p95: number; max: number }>('select copy_p95::float8 as p95, copy_max::float8 as max from studio')).rows[0]!;
-export const setTolerance = (sql: Sql, p95: number, max: number) => sql.query('update studio set copy_p95 = $1, copy_max = $2', [p95, max]);
+export const tolerance = async (sql: Sql): Promise<{ p95: number; max: number }> =>
+  (await sql.query<{ p95: number; max: number }>('select copy_p95::float8 as p95, copy_max::float8 as max from studio'))
+    .rows[0]!;
+export const setTolerance = (sql: Sql, p95: number, max: number) =>
+  sql.query('update studio set copy_p95 = $1, copy_max = $2', [p95, max]);

@@ -16,8 +16,16 @@ export async function copyTolerance(sql: Sql = pool()): Promise<Tolerance> {
 }
 
 const schema = object({
-  p95: number().typeError('A difference is a number.').min(0.05, 'At least 0.05 ΔE00: two writings of one table differ by that much.').max(3, 'At most 3 ΔE00 for 95 % of colors: beyond, everyone sees the difference.').required('A difference is needed.'),
-  max: number().typeError('A difference is a number.').max(10, 'At most 10 ΔE00 for the farthest color.').required('A difference is needed.').when('p95', ([p95], s) => s.min(p95 as number, 'The farthest color may not be nearer than most are.')),
+  p95: number()
+    .typeError('A difference is a number.')
+    .min(0.05, 'At least 0.05 ΔE00: two writings of one table differ by that much.')
+    .max(3, 'At most 3 ΔE00 for 95 % of colors: beyond, everyone sees the difference.')
+    .required('A difference is needed.'),
+  max: number()
+    .typeError('A difference is a number.')
+    .max(10, 'At most 10 ΔE00 for the farthest color.')
+    .required('A difference is needed.')
+    .when('p95', ([p95], s) => s.min(p95 as number, 'The farthest color may not be nearer than most are.')),
 }).noUnknown();
 
 /** Holds for arrivals that are read from now on, and for the copies among what is held. */

@@ -1,18 +1,38 @@
 /** Photos on a stand-in editor's desk: what its own reader finds in them. Reads TIFF (so DNG too), JPEG and PNG. */
 import { files, read } from './program';
 
-export interface Photo { path: string; camera: string; developed: boolean }
+export interface Photo {
+  path: string;
+  camera: string;
+  developed: boolean;
+}
 /** How the editor shows a photo, and which of its files it offers for it. */
-export interface Card { path: string; card: 'shown' | 'empty'; reason: string; offers: string[] }
+export interface Card {
+  path: string;
+  card: 'shown' | 'empty';
+  reason: string;
+  offers: string[];
+}
 
 /** The camera's name and whether it is the camera's own data, by the first directory of a TIFF. */
 function tiff(b: Buffer): { camera: string; developed: boolean } {
-  const little = b[0] === 0x49, u16 = (at: number): number => (little ? b.readUInt16LE(at) : b.readUInt16BE(at)), u32 = (at: number): number => (little ? b.readUInt32LE(at) : b.readUInt32BE(at));
-  let camera = '', developed = true;
+  const little = b[0] === 0x49,
+    u16 = (at: number): number => (little ? b.readUInt16LE(at) : b.readUInt16BE(at)),
+    u32 = (at: number): number => (little ? b.readUInt32LE(at) : b.readUInt32BE(at));
+  let camera = '',
+    developed = true;
   const ifd = u32(4);
   for (let i = 0; i < u16(ifd); i++) {
-    const at = ifd + 2 + i * 12, tag = u16(at), count = u32(at + 4);
-    if (tag === 272) { const from = count > 4 ? u32(at + 8) : at + 8; camera = b.toString('latin1', from, from + count).replace(/\0.*$/s, '').trim(); }
+    const at = ifd + 2 + i * 12,
+      tag = u16(at),
+      count = u32(at + 4);
+    if (tag === 272) {
+      const from = count > 4 ? u32(at + 8) : at + 8;
+      camera = b
+        .toString('latin1', from, from + count)
+        .replace(/\0.*$/s, '')
+        .trim();
+    }
     if (tag === 50706) developed = false;
   }
   return { camera, developed };
@@ -20,8 +40,13 @@ function tiff(b: Buffer): { camera: string; developed: boolean } {
 
 export function photos(folder: string): Photo[] {
   return files(folder).flatMap((path): Photo[] => {
-    const b = read(path), sign = b.toString('latin1', 0, 4);
-    try { if (sign === 'II*\0' || sign === 'MM\0*') return [{ path, ...tiff(b) }]; } catch { return []; }
-    return b[0] === 0xff && b[1] === 0xd8 || sign === '\x89PNG' ? [{ path, camera: '', developed: true }] : [];
+    const b = read(path),
+      sign = b.toString('latin1', 0, 4);
+    try {
+      if (sign === 'II*\0' || sign === 'MM\0*') return [{ path, ...tiff(b) }];
+    } catch {
+      return [];
+    }
+    return (b[0] === 0xff && b[1] === 0xd8) || sign === '\x89PNG' ? [{ path, camera: '', developed: true }] : [];
   });
 }

@@ -6,12 +6,26 @@ import { mkdirSync, readdirSync, readFileSync, renameSync, statSync, writeFileSy
 import { dirname, join } from 'node:path';
 import { parseArgs } from 'node:util';
 
-export interface Listed { path: string; title: string; kind: string; headings: string[] }
-export interface Contents { listed: Listed[]; refused: { path: string; reason: string }[]; /** the photos on its desk */ cards?: { path: string; card: 'shown' | 'empty'; reason: string; offers: string[] }[] }
+export interface Listed {
+  path: string;
+  title: string;
+  kind: string;
+  headings: string[];
+}
+export interface Contents {
+  listed: Listed[];
+  refused: { path: string; reason: string }[];
+  /** the photos on its desk */ cards?: { path: string; card: 'shown' | 'empty'; reason: string; offers: string[] }[];
+}
 
 export const options = (() => {
-  const { values } = parseArgs({ options: { root: { type: 'string' }, system: { type: 'string' }, edition: { type: 'string' } } });
-  if (!values.root || !values.system) { process.stderr.write('use: --root DIR --system macos|windows|linux [--edition N]\n'); process.exit(2); }
+  const { values } = parseArgs({
+    options: { root: { type: 'string' }, system: { type: 'string' }, edition: { type: 'string' } },
+  });
+  if (!values.root || !values.system) {
+    process.stderr.write('use: --root DIR --system macos|windows|linux [--edition N]\n');
+    process.exit(2);
+  }
   return { root: values.root, system: values.system, edition: values.edition ?? '' };
 })();
 
@@ -20,7 +34,11 @@ export function files(folder: string): string[] {
   const out: string[] = [];
   const walk = (at: string): void => {
     let names: string[];
-    try { names = readdirSync(join(options.root, at)).sort(); } catch { return; }
+    try {
+      names = readdirSync(join(options.root, at)).sort();
+    } catch {
+      return;
+    }
     for (const name of names) {
       const path = `${at}/${name}`;
       if (statSync(join(options.root, path)).isDirectory()) walk(path);
@@ -36,7 +54,13 @@ export const read = (path: string): Buffer => readFileSync(join(options.root, pa
 /** Reads each file by its own reader; what it throws is the reason of the refusal. */
 export function take(paths: string[], reader: (path: string) => Omit<Listed, 'path'>): Contents {
   const out: Contents = { listed: [], refused: [] };
-  for (const path of paths) { try { out.listed.push({ path, ...reader(path) }); } catch (e) { out.refused.push({ path, reason: (e as Error).message }); } }
+  for (const path of paths) {
+    try {
+      out.listed.push({ path, ...reader(path) });
+    } catch (e) {
+      out.refused.push({ path, reason: (e as Error).message });
+    }
+  }
   return out;
 }
 
@@ -46,19 +70,39 @@ export function live(listFile: string, logFile: string, scan: () => Contents, ag
   const write = (running: boolean, contents: Contents): void => {
     const target = join(options.root, listFile);
     mkdirSync(dirname(target), { recursive: true });
-    writeFileSync(`${target}.new`, JSON.stringify({ at: new Date().toISOString(), running, pid: process.pid, ...contents }, null, 1));
+    writeFileSync(
+      `${target}.new`,
+      JSON.stringify({ at: new Date().toISOString(), running, pid: process.pid, ...contents }, null, 1),
+    );
     renameSync(`${target}.new`, target);
   };
   const look = (): Contents => {
     const contents = scan();
-    writeFileSync(join(options.root, logFile), [...contents.refused, ...(contents.cards ?? []).filter((c) => c.card === 'empty')].map((r) => `${r.path}: ${r.reason}\n`).join(''));
+    writeFileSync(
+      join(options.root, logFile),
+      [...contents.refused, ...(contents.cards ?? []).filter((c) => c.card === 'empty')]
+        .map((r) => `${r.path}: ${r.reason}\n`)
+        .join(''),
+    );
     return contents;
   };
   const target = join(options.root, listFile);
   mkdirSync(dirname(target), { recursive: true });
   let contents = look();
   write(true, contents);
-  const state = () => JSON.stringify(files('').map((p) => { try { const s = statSync(join(options.root, p)); return [p, s.size, s.mtimeMs]; } catch { return [p]; } }).filter(([p]) => p !== `/${listFile}` && p !== `/${logFile}`));
+  const state = () =>
+    JSON.stringify(
+      files('')
+        .map((p) => {
+          try {
+            const s = statSync(join(options.root, p));
+            return [p, s.size, s.mtimeMs];
+          } catch {
+            return [p];
+          }
+        })
+        .filter(([p]) => p !== `/${listFile}` && p !== `/${logFile}`),
+    );
   last = again ? state() : '';
   const timer = setInterval(() => {
     if (!again) return;
@@ -68,7 +112,11 @@ export function live(listFile: string, logFile: string, scan: () => Contents, ag
     contents = look();
     write(true, contents);
   }, again ?? 60_000);
-  const quit = (): void => { clearInterval(timer); write(false, contents); process.exit(0); };
+  const quit = (): void => {
+    clearInterval(timer);
+    write(false, contents);
+    process.exit(0);
+  };
   process.on('SIGTERM', quit);
   process.on('SIGINT', quit);
   process.stdout.write('ready\n');

@@ -9,26 +9,68 @@ import { createServer } from 'node:http';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
-interface Station { name: string; root: string; system: string; editors: string[] }
+interface Station {
+  name: string;
+  root: string;
+  system: string;
+  editors: string[];
+}
 const folder = process.argv[2];
-if (!folder) { process.stderr.write('use: launcher FOLDER (with stations.json)\n'); process.exit(2); }
-const here = dirname(fileURLToPath(import.meta.url)), key = randomBytes(24).toString('base64url'), running = new Map<string, ChildProcess>();
-const stations = (): Station[] => (existsSync(join(folder, 'stations.json')) ? (JSON.parse(readFileSync(join(folder, 'stations.json'), 'utf8')) as Station[]) : []);
+if (!folder) {
+  process.stderr.write('use: launcher FOLDER (with stations.json)\n');
+  process.exit(2);
+}
+const here = dirname(fileURLToPath(import.meta.url)),
+  key = randomBytes(24).toString('base64url'),
+  running = new Map<string, ChildProcess>();
+const stations = (): Station[] =>
+  existsSync(join(folder, 'stations.json'))
+    ? (JSON.parse(readFileSync(join(folder, 'stations.json'), 'utf8')) as Station[])
+    : [];
 
 const lists: Record<string, (s: Station) => string> = {
-  'marlstone@4': (s) => `${s.system === 'macos' ? 'Library/Application Support' : 'AppData/Roaming'}/.marlstone-4/catalogue.json`,
-  'marlstone@3': (s) => `${s.system === 'macos' ? 'Library/Application Support' : 'AppData/Roaming'}/.marlstone-3/catalogue.json`,
-  'oxbow@2': (s) => (s.system === 'linux' ? '.config/oxbow/contents.json' : `${s.system === 'macos' ? 'Library/Application Support' : 'AppData/Roaming'}/Oxbow/contents.json`),
+  'marlstone@4': (s) =>
+    `${s.system === 'macos' ? 'Library/Application Support' : 'AppData/Roaming'}/.marlstone-4/catalogue.json`,
+  'marlstone@3': (s) =>
+    `${s.system === 'macos' ? 'Library/Application Support' : 'AppData/Roaming'}/.marlstone-3/catalogue.json`,
+  'oxbow@2': (s) =>
+    s.system === 'linux'
+      ? '.config/oxbow/contents.json'
+      : `${s.system === 'macos' ? 'Library/Application Support' : 'AppData/Roaming'}/Oxbow/contents.json`,
   'perrin-alder@1': () => 'media/ALDER/CAMERA.JSN',
 };
 
-class Refusal extends Error { constructor(readonly code: string, message: string, readonly remedy: string) { super(message); } }
+class Refusal extends Error {
+  constructor(
+    readonly code: string,
+    message: string,
+    readonly remedy: string,
+  ) {
+    super(message);
+  }
+}
 
 function find(name: string, editor: string): Station {
-  const fold = (s: string) => s.toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-|-$/g, '');
+  const fold = (s: string) =>
+    s
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-|-$/g, '');
   const s = stations().find((x) => x.name === name || fold(x.name) === fold(name));
-  if (!s) throw new Refusal('station-unknown', `There is no station called ${name} here.`, `Known are ${stations().map((x) => x.name).join(', ')}.`);
-  if (!s.editors.includes(editor) || !lists[editor]) throw new Refusal('editor-unknown', `${editor} is not installed at ${s.name}.`, `Installed are ${s.editors.join(', ')}.`);
+  if (!s)
+    throw new Refusal(
+      'station-unknown',
+      `There is no station called ${name} here.`,
+      `Known are ${stations()
+        .map((x) => x.name)
+        .join(', ')}.`,
+    );
+  if (!s.editors.includes(editor) || !lists[editor])
+    throw new Refusal(
+      'editor-unknown',
+      `${editor} is not installed at ${s.name}.`,
+      `Installed are ${s.editors.join(', ')}.`,
+    );
   return s;
 }
 
@@ -36,46 +78,93 @@ async function launch(s: Station, editor: string): Promise<{ running: boolean }>
   const id = `${s.name} ${editor}`;
   if (running.has(id)) return { running: true };
   const [program, edition] = editor.split('@') as [string, string];
-  const child = spawn(process.execPath, [join(here, `${program}.mjs`), '--root', s.root, '--system', s.system, '--edition', edition], { stdio: ['ignore', 'pipe', 'inherit'] });
+  const child = spawn(
+    process.execPath,
+    [join(here, `${program}.mjs`), '--root', s.root, '--system', s.system, '--edition', edition],
+    { stdio: ['ignore', 'pipe', 'inherit'] },
+  );
   running.set(id, child);
   child.on('exit', () => running.delete(id));
-  await new Promise<void>((done, bad) => { child.stdout!.once('data', () => done()); child.once('exit', () => bad(new Error(`${editor} did not start`))); });
+  await new Promise<void>((done, bad) => {
+    child.stdout!.once('data', () => done());
+    child.once('exit', () => bad(new Error(`${editor} did not start`)));
+  });
   return { running: true };
 }
 
 async function quit(s: Station, editor: string): Promise<{ running: boolean }> {
   const child = running.get(`${s.name} ${editor}`);
-  if (child) { const gone = new Promise((r) => child.once('exit', r)); child.kill('SIGTERM'); await gone; }
+  if (child) {
+    const gone = new Promise((r) => child.once('exit', r));
+    child.kill('SIGTERM');
+    await gone;
+  }
   return { running: false };
 }
 
 function list(s: Station, editor: string): unknown {
   const file = join(s.root, lists[editor]!(s));
-  if (!existsSync(file)) throw new Refusal('never-launched', `${editor} was never started at ${s.name}, so it lists nothing.`, 'Launch it first.');
+  if (!existsSync(file))
+    throw new Refusal(
+      'never-launched',
+      `${editor} was never started at ${s.name}, so it lists nothing.`,
+      'Launch it first.',
+    );
   const l = JSON.parse(readFileSync(file, 'utf8')) as { at: string; listed: unknown[]; refused: unknown[] };
   return { running: running.has(`${s.name} ${editor}`), at: l.at, listed: l.listed, refused: l.refused };
 }
 
 const server = createServer((request, response) => {
-  const answer = (status: number, body: unknown) => { response.writeHead(status, { 'content-type': 'application/json' }); response.end(JSON.stringify(body)); };
-  const given = Buffer.from(request.headers.authorization ?? ''), wanted = Buffer.from(`Bearer ${key}`);
-  if (given.length !== wanted.length || !timingSafeEqual(given, wanted)) { answer(403, { error: { code: 'key', message: 'wrong key', where: '', remedy: '' } }); return; }
-  const url = new URL(request.url ?? '/', 'http://x'), station = url.searchParams.get('station') ?? '', editor = url.searchParams.get('editor') ?? '';
+  const answer = (status: number, body: unknown) => {
+    response.writeHead(status, { 'content-type': 'application/json' });
+    response.end(JSON.stringify(body));
+  };
+  const given = Buffer.from(request.headers.authorization ?? ''),
+    wanted = Buffer.from(`Bearer ${key}`);
+  if (given.length !== wanted.length || !timingSafeEqual(given, wanted)) {
+    answer(403, { error: { code: 'key', message: 'wrong key', where: '', remedy: '' } });
+    return;
+  }
+  const url = new URL(request.url ?? '/', 'http://x'),
+    station = url.searchParams.get('station') ?? '',
+    editor = url.searchParams.get('editor') ?? '';
   void (async () => {
     try {
       const s = find(station, editor);
-      answer(200, url.pathname === '/launch' ? await launch(s, editor) : url.pathname === '/quit' ? await quit(s, editor) : list(s, editor));
+      answer(
+        200,
+        url.pathname === '/launch'
+          ? await launch(s, editor)
+          : url.pathname === '/quit'
+            ? await quit(s, editor)
+            : list(s, editor),
+      );
     } catch (e) {
-      if (e instanceof Refusal) answer(422, { error: { code: e.code, message: e.message, where: `${station} ${editor}`, remedy: e.remedy } });
-      else answer(500, { error: { code: 'launch-failed', message: (e as Error).message, where: `${station} ${editor}`, remedy: 'Look at the log of bin/start.' } });
+      if (e instanceof Refusal)
+        answer(422, { error: { code: e.code, message: e.message, where: `${station} ${editor}`, remedy: e.remedy } });
+      else
+        answer(500, {
+          error: {
+            code: 'launch-failed',
+            message: (e as Error).message,
+            where: `${station} ${editor}`,
+            remedy: 'Look at the log of bin/start.',
+          },
+        });
     }
   })();
 });
 server.listen(0, '127.0.0.1', () => {
-  const { port } = server.address() as { port: number }, file = join(folder, 'launcher.json');
-  writeFileSync(`${file}.new`, JSON.stringify({ url: `http://127.0.0.1:${port}`, key, pid: process.pid }), { mode: 0o600 });
+  const { port } = server.address() as { port: number },
+    file = join(folder, 'launcher.json');
+  writeFileSync(`${file}.new`, JSON.stringify({ url: `http://127.0.0.1:${port}`, key, pid: process.pid }), {
+    mode: 0o600,
+  });
   renameSync(`${file}.new`, file);
 });
-const end = () => { for (const c of running.values()) c.kill('SIGTERM'); setTimeout(() => process.exit(0), 300); };
+const end = () => {
+  for (const c of running.values()) c.kill('SIGTERM');
+  setTimeout(() => process.exit(0), 300);
+};
 process.on('SIGTERM', end);
 process.on('SIGINT', end);

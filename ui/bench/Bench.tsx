@@ -26,124 +26,758 @@ import { usePool, type Rendered } from './pool';
 import { RowHead, type FrameOnBench } from './RowHead';
 import { ExportDialog } from './ExportDialog';
 import { TargetDialog, type ChartOnBench } from './TargetDialog';
-import { addressOf, blindOrder, isVersion, MOST_COLUMNS, MOST_ROWS, plain, STAGES, stateOf, type Column, type State } from './state';
+import {
+  addressOf,
+  blindOrder,
+  isVersion,
+  MOST_COLUMNS,
+  MOST_ROWS,
+  plain,
+  STAGES,
+  stateOf,
+  type Column,
+  type State,
+} from './state';
 
-interface Props { choices: ChoiceOnBench[]; frames: FrameOnBench[]; charts: ChartOnBench[]; exports: { id: string; frame: string; label: string }[]; sets: { id: string; name: string; frames: string[] }[]; shelves: { id: string; name: string }[]; saved: { id: string; name: string; state: string; person: string; mine: boolean }[]; known: Candidate[]; may: { judge: boolean; choice: boolean; edit: boolean; frames: boolean; profile: boolean } }
-type Asking = { what: 'add'; to: number | null } | { what: 'choose'; column: number } | { what: 'save' } | { what: 'set' } | { what: 'anchor'; row: number } | { what: 'chart'; row: number } | { what: 'export' } | null;
+interface Props {
+  choices: ChoiceOnBench[];
+  frames: FrameOnBench[];
+  charts: ChartOnBench[];
+  exports: { id: string; frame: string; label: string }[];
+  sets: { id: string; name: string; frames: string[] }[];
+  shelves: { id: string; name: string }[];
+  saved: { id: string; name: string; state: string; person: string; mine: boolean }[];
+  known: Candidate[];
+  may: { judge: boolean; choice: boolean; edit: boolean; frames: boolean; profile: boolean };
+}
+type Asking =
+  | { what: 'add'; to: number | null }
+  | { what: 'choose'; column: number }
+  | { what: 'save' }
+  | { what: 'set' }
+  | { what: 'anchor'; row: number }
+  | { what: 'chart'; row: number }
+  | { what: 'export' }
+  | null;
 
 const letters = 'ABCDEFGHIJKLMNOP';
 
 export function Bench({ choices, frames, charts, exports, sets, shelves, saved, known, may }: Props) {
-  const { text, say, last } = useOwnAddress(), router = useRouter(), pool = usePool();
-  const state = useMemo(() => { const p = new URLSearchParams(text); return stateOf((k) => p.get(k)); }, [text]);
-  const [candidates, setCandidates] = useState<ReadonlyMap<string, Candidate>>(() => new Map(known.map((c) => [c.versionId, c]))), [at, setAt] = useState<[number, number]>([0, 0]), [picking, setPicking] = useState<number | null>(null), [whites, setWhites] = useState<Record<string, Rendered['white']>>({}), [asking, setAsking] = useState<Asking>(null), [trimming, setTrimming] = useState<number | null>(null), [linked, setLinked] = useState(true), [ranging, setRanging] = useState(false), [problem, setProblem] = useState<ProblemText | null>(null), [said, setSaid] = useState('');
-  const back = useRef<HTMLElement | null>(null), byId = useMemo(() => new Map(frames.map((f) => [f.id, f])), [frames]);
-  const latest = useCallback((): State => { const p = new URLSearchParams(last()); return stateOf((k) => p.get(k)); }, [last]);
+  const { text, say, last } = useOwnAddress(),
+    router = useRouter(),
+    pool = usePool();
+  const state = useMemo(() => {
+    const p = new URLSearchParams(text);
+    return stateOf((k) => p.get(k));
+  }, [text]);
+  const [candidates, setCandidates] = useState<ReadonlyMap<string, Candidate>>(
+      () => new Map(known.map((c) => [c.versionId, c])),
+    ),
+    [at, setAt] = useState<[number, number]>([0, 0]),
+    [picking, setPicking] = useState<number | null>(null),
+    [whites, setWhites] = useState<Record<string, Rendered['white']>>({}),
+    [asking, setAsking] = useState<Asking>(null),
+    [trimming, setTrimming] = useState<number | null>(null),
+    [linked, setLinked] = useState(true),
+    [ranging, setRanging] = useState(false),
+    [problem, setProblem] = useState<ProblemText | null>(null),
+    [said, setSaid] = useState('');
+  const back = useRef<HTMLElement | null>(null),
+    byId = useMemo(() => new Map(frames.map((f) => [f.id, f])), [frames]);
+  const latest = useCallback((): State => {
+    const p = new URLSearchParams(last());
+    return stateOf((k) => p.get(k));
+  }, [last]);
   // whites come with the cells; they are taken up together, since each redraws the whole matrix
-  const came = useRef<Record<string, Rendered['white']>>({}), taking = useRef<ReturnType<typeof setTimeout> | null>(null);
-  const tellWhite = useCallback((frame: string, w: Rendered['white']) => { came.current[frame] = w; taking.current ??= setTimeout(() => { taking.current = null; const all = came.current; came.current = {}; setWhites((m) => (Object.entries(all).every(([k, v]) => JSON.stringify(m[k] ?? null) === JSON.stringify(v)) ? m : { ...m, ...all })); }, 120); }, []);
-  useEffect(() => () => { if (taking.current) clearTimeout(taking.current); }, []);
-  const put = useCallback((s: Partial<State>, push = false) => say(addressOf({ ...latest(), ...s }), push), [say, latest]);
-  const rows = state.rows.filter((r) => byId.has(r.frame)), { columns } = state, order = state.blind ? blindOrder(columns.length, state.reference, state.blind) : columns.map((_, i) => i);
+  const came = useRef<Record<string, Rendered['white']>>({}),
+    taking = useRef<ReturnType<typeof setTimeout> | null>(null);
+  const tellWhite = useCallback((frame: string, w: Rendered['white']) => {
+    came.current[frame] = w;
+    taking.current ??= setTimeout(() => {
+      taking.current = null;
+      const all = came.current;
+      came.current = {};
+      setWhites((m) =>
+        Object.entries(all).every(([k, v]) => JSON.stringify(m[k] ?? null) === JSON.stringify(v))
+          ? m
+          : { ...m, ...all },
+      );
+    }, 120);
+  }, []);
+  useEffect(
+    () => () => {
+      if (taking.current) clearTimeout(taking.current);
+    },
+    [],
+  );
+  const put = useCallback(
+    (s: Partial<State>, push = false) => say(addressOf({ ...latest(), ...s }), push),
+    [say, latest],
+  );
+  const rows = state.rows.filter((r) => byId.has(r.frame)),
+    { columns } = state,
+    order = state.blind ? blindOrder(columns.length, state.reference, state.blind) : columns.map((_, i) => i);
 
   // candidates that the address names and that are not known yet
-  const missing = columns.flatMap((c) => [c.profile, ...c.parts.map((p) => p.version)]).filter((v) => isVersion(v) && !candidates.has(v)).sort().join();
-  useEffect(() => { if (missing) void call<{ candidates: Candidate[] }>(`/api/bench/candidates?versions=${missing}`).then((r) => setCandidates((m) => new Map([...m, ...r.candidates.map((c): [string, Candidate] => [c.versionId, c])]))).catch((e: unknown) => setProblem(problemOf(e))); }, [missing]);
+  const missing = columns
+    .flatMap((c) => [c.profile, ...c.parts.map((p) => p.version)])
+    .filter((v) => isVersion(v) && !candidates.has(v))
+    .sort()
+    .join();
+  useEffect(() => {
+    if (missing)
+      void call<{ candidates: Candidate[] }>(`/api/bench/candidates?versions=${missing}`)
+        .then((r) =>
+          setCandidates((m) => new Map([...m, ...r.candidates.map((c): [string, Candidate] => [c.versionId, c])])),
+        )
+        .catch((e: unknown) => setProblem(problemOf(e)));
+  }, [missing]);
 
   const nameOf = (c: Column): string => {
     if (c.profile === 'jpeg') return 'Camera’s own JPEG';
-    if (c.profile.startsWith('x:')) return [`Export: ${c.profile.slice(2)}`, ...c.parts.map((p) => candidates.get(p.version)?.title).filter(Boolean)].join(' + ');
-    const parts = [candidates.get(c.profile), ...c.parts.map((p) => candidates.get(p.version))].map((x) => x?.title).filter(Boolean);
+    if (c.profile.startsWith('x:'))
+      return [
+        `Export: ${c.profile.slice(2)}`,
+        ...c.parts.map((p) => candidates.get(p.version)?.title).filter(Boolean),
+      ].join(' + ');
+    const parts = [candidates.get(c.profile), ...c.parts.map((p) => candidates.get(p.version))]
+      .map((x) => x?.title)
+      .filter(Boolean);
     return parts.join(' + ') || (c.parts.length || c.profile !== 'plain' ? 'Gone from the shelves' : 'No look');
   };
-  const nameAt = (i: number): string => (state.blind && i !== state.reference ? `Candidate ${letters[order.indexOf(i)] ?? i + 1}` : nameOf(columns[i]!));
-  const ofExport = useMemo(() => new Map(exports.map((e) => [`${e.frame} ${e.label.toLowerCase()}`, e.id])), [exports]), labels = [...new Map(exports.map((e) => [e.label.toLowerCase(), e.label])).values()];
-  const chartOf = (f: FrameOnBench): CellSpec['chart'] => { const c = f.chart_id && f.chart_corners && charts.find((x) => x.id === f.chart_id); return c ? { corners: f.chart_corners!, columns: c.columns, rows: c.rows, patches: c.patches } : null; };
+  const nameAt = (i: number): string =>
+    state.blind && i !== state.reference ? `Candidate ${letters[order.indexOf(i)] ?? i + 1}` : nameOf(columns[i]!);
+  const ofExport = useMemo(() => new Map(exports.map((e) => [`${e.frame} ${e.label.toLowerCase()}`, e.id])), [exports]),
+    labels = [...new Map(exports.map((e) => [e.label.toLowerCase(), e.label])).values()];
+  const chartOf = (f: FrameOnBench): CellSpec['chart'] => {
+    const c = f.chart_id && f.chart_corners && charts.find((x) => x.id === f.chart_id);
+    return c ? { corners: f.chart_corners!, columns: c.columns, rows: c.rows, patches: c.patches } : null;
+  };
   const gamut = useMemo(() => (state.mark ? ((gamutOf() || 'srgb') as Gamut) : 'srgb'), [state.mark]);
-  const specOf = (f: FrameOnBench, wb: string, c: Column, width = 320): CellSpec => ({ frame: f.id, camera: f.file_kind === 'camera data', width, profile: c.profile.startsWith('x:') ? 'plain' : c.profile, export: c.profile.startsWith('x:') ? (ofExport.get(`${f.id} ${c.profile.slice(2).toLowerCase()}`) ?? '') : null, chart: chartOf(f), mark: state.mark && !state.difference ? gamut : null, stages: c.stages === 15 ? null : STAGES.filter((_, i) => (c.stages >> i) % 2 === 1).join(','), anchor: c.anchor, wb, stack: c.parts.map((p) => ({ version: p.version, strength: p.strength, reading: p.reading ? readingText(readings[p.reading - 1]!) : '' })), trim: c.trim, range: c.range ? state.range : null });
-  const cautionFor = (f: FrameOnBench, c: Column): string => cautionOf({ camera: bodyOf(f), fileKind: f.file_kind }, { profileFor: candidates.get(c.profile)?.cameras ?? null, anchored: c.anchor !== null, looks: c.parts.map((p) => ({ strength: p.strength, roots: candidates.get(p.version)?.roots ?? [] })) });
-  const add = (list: Column[], to = columns.length) => { const free = MOST_COLUMNS - columns.length; if (list.length > free) setSaid(`The bench holds ${MOST_COLUMNS} columns; ${Math.max(0, free)} of ${list.length} were added.`); put({ columns: [...columns.slice(0, to), ...list.slice(0, free), ...columns.slice(to)] }, true); };
-  const columnFor = (c: Candidate): Column => (c.kind === 'camera-profile' ? { ...plain, profile: c.versionId } : { ...plain, parts: [{ version: c.versionId, strength: c.usual }] });
-  const fetched = async (query: string, take: (l: Candidate[]) => void) => { setProblem(null); try { const { candidates: l } = await call<{ candidates: Candidate[] }>(`/api/bench/candidates?${query}`); setCandidates((m) => new Map([...m, ...l.map((c): [string, Candidate] => [c.versionId, c])])); const shown = l.filter((c) => c.shown); if (shown.length) take(shown); else setSaid('Nothing of that kind is on the shelves.'); } catch (e) { setProblem(problemOf(e)); } };
+  const specOf = (f: FrameOnBench, wb: string, c: Column, width = 320): CellSpec => ({
+    frame: f.id,
+    camera: f.file_kind === 'camera data',
+    width,
+    profile: c.profile.startsWith('x:') ? 'plain' : c.profile,
+    export: c.profile.startsWith('x:') ? (ofExport.get(`${f.id} ${c.profile.slice(2).toLowerCase()}`) ?? '') : null,
+    chart: chartOf(f),
+    mark: state.mark && !state.difference ? gamut : null,
+    stages: c.stages === 15 ? null : STAGES.filter((_, i) => (c.stages >> i) % 2 === 1).join(','),
+    anchor: c.anchor,
+    wb,
+    stack: c.parts.map((p) => ({
+      version: p.version,
+      strength: p.strength,
+      reading: p.reading ? readingText(readings[p.reading - 1]!) : '',
+    })),
+    trim: c.trim,
+    range: c.range ? state.range : null,
+  });
+  const cautionFor = (f: FrameOnBench, c: Column): string =>
+    cautionOf(
+      { camera: bodyOf(f), fileKind: f.file_kind },
+      {
+        profileFor: candidates.get(c.profile)?.cameras ?? null,
+        anchored: c.anchor !== null,
+        looks: c.parts.map((p) => ({ strength: p.strength, roots: candidates.get(p.version)?.roots ?? [] })),
+      },
+    );
+  const add = (list: Column[], to = columns.length) => {
+    const free = MOST_COLUMNS - columns.length;
+    if (list.length > free)
+      setSaid(`The bench holds ${MOST_COLUMNS} columns; ${Math.max(0, free)} of ${list.length} were added.`);
+    put({ columns: [...columns.slice(0, to), ...list.slice(0, free), ...columns.slice(to)] }, true);
+  };
+  const columnFor = (c: Candidate): Column =>
+    c.kind === 'camera-profile'
+      ? { ...plain, profile: c.versionId }
+      : { ...plain, parts: [{ version: c.versionId, strength: c.usual }] };
+  const fetched = async (query: string, take: (l: Candidate[]) => void) => {
+    setProblem(null);
+    try {
+      const { candidates: l } = await call<{ candidates: Candidate[] }>(`/api/bench/candidates?${query}`);
+      setCandidates((m) => new Map([...m, ...l.map((c): [string, Candidate] => [c.versionId, c])]));
+      const shown = l.filter((c) => c.shown);
+      if (shown.length) take(shown);
+      else setSaid('Nothing of that kind is on the shelves.');
+    } catch (e) {
+      setProblem(problemOf(e));
+    }
+  };
   const set = (i: number, c: Column) => put({ columns: columns.map((x, k) => (k === i ? c : x)) });
   const act = (i: number) => (what: ColumnAct) => {
-    const c = columns[i]!, last = c.parts[c.parts.length - 1];
+    const c = columns[i]!,
+      last = c.parts[c.parts.length - 1];
     if (what === 'reference') put({ reference: i });
-    else if (what === 'remove') { setTrimming(null); put({ columns: columns.filter((_, k) => k !== i), reference: state.reference > i ? state.reference - 1 : state.reference === i ? 0 : state.reference }, true); } else if (what === 'left' || what === 'right') { const j = i + (what === 'left' ? -1 : 1); if (j >= 0 && j < columns.length) { const l = [...columns]; [l[i], l[j]] = [l[j]!, l[i]!]; put({ columns: l, reference: state.reference === i ? j : state.reference === j ? i : state.reference }); } } else if (what === 'strengths' && last) add([0, 25, 50, 75, 100, 125, candidates.get(last.version)?.most ?? 150].filter((s, k, l) => s !== last.strength && l.indexOf(s) === k).map((s) => ({ ...c, parts: [...c.parts.slice(0, -1), { ...last, strength: s }] })), i + 1);
-    else if (what === 'like') void fetched(`like=${candidates.get(last?.version ?? c.profile)?.itemId}`, (l) => add(l.map(columnFor), i + 1));
-    else if (what === 'trim') { if (c.trim) { set(i, { ...c, trim: null }); setTrimming(null); } else { set(i, { ...c, trim: { slope: [1, 1, 1], offset: [0, 0, 0], power: [1, 1, 1] } }); setTrimming(i); } } else if (what === 'unexport') void (async () => { setProblem(null); try { for (const e of exports) if (e.label.toLowerCase() === c.profile.slice(2).toLowerCase()) await call(`/api/exports/${e.id}`, 'DELETE'); setSaid(`The exports of ${c.profile.slice(2)} are gone`); put({ columns: latest().columns.filter((x) => x.profile !== c.profile), reference: 0 }, true); router.refresh(); } catch (e) { setProblem(problemOf(e)); } })(); else if (what === 'add') setAsking({ what: 'add', to: i }); else if (what === 'choose') setAsking({ what: 'choose', column: i });
+    else if (what === 'remove') {
+      setTrimming(null);
+      put(
+        {
+          columns: columns.filter((_, k) => k !== i),
+          reference: state.reference > i ? state.reference - 1 : state.reference === i ? 0 : state.reference,
+        },
+        true,
+      );
+    } else if (what === 'left' || what === 'right') {
+      const j = i + (what === 'left' ? -1 : 1);
+      if (j >= 0 && j < columns.length) {
+        const l = [...columns];
+        [l[i], l[j]] = [l[j]!, l[i]!];
+        put({ columns: l, reference: state.reference === i ? j : state.reference === j ? i : state.reference });
+      }
+    } else if (what === 'strengths' && last)
+      add(
+        [0, 25, 50, 75, 100, 125, candidates.get(last.version)?.most ?? 150]
+          .filter((s, k, l) => s !== last.strength && l.indexOf(s) === k)
+          .map((s) => ({ ...c, parts: [...c.parts.slice(0, -1), { ...last, strength: s }] })),
+        i + 1,
+      );
+    else if (what === 'like')
+      void fetched(`like=${candidates.get(last?.version ?? c.profile)?.itemId}`, (l) => add(l.map(columnFor), i + 1));
+    else if (what === 'trim') {
+      if (c.trim) {
+        set(i, { ...c, trim: null });
+        setTrimming(null);
+      } else {
+        set(i, { ...c, trim: { slope: [1, 1, 1], offset: [0, 0, 0], power: [1, 1, 1] } });
+        setTrimming(i);
+      }
+    } else if (what === 'unexport')
+      void (async () => {
+        setProblem(null);
+        try {
+          for (const e of exports)
+            if (e.label.toLowerCase() === c.profile.slice(2).toLowerCase())
+              await call(`/api/exports/${e.id}`, 'DELETE');
+          setSaid(`The exports of ${c.profile.slice(2)} are gone`);
+          put({ columns: latest().columns.filter((x) => x.profile !== c.profile), reference: 0 }, true);
+          router.refresh();
+        } catch (e) {
+          setProblem(problemOf(e));
+        }
+      })();
+    else if (what === 'add') setAsking({ what: 'add', to: i });
+    else if (what === 'choose') setAsking({ what: 'choose', column: i });
   };
-  const open = (r: number, c: number) => { back.current = document.activeElement as HTMLElement; put({ open: { row: r, columns: c === state.reference || columns.length < 2 ? [c] : [state.reference, c] } }, true); };
-  const focus = (r: number, c: number) => { const el = document.querySelector<HTMLElement>(`[data-cell="${rows[r]?.frame}/${order[c]}"]`); if (el) { el.focus(); el.scrollIntoView({ block: 'nearest', inline: 'nearest' }); } };
+  const open = (r: number, c: number) => {
+    back.current = document.activeElement as HTMLElement;
+    put({ open: { row: r, columns: c === state.reference || columns.length < 2 ? [c] : [state.reference, c] } }, true);
+  };
+  const focus = (r: number, c: number) => {
+    const el = document.querySelector<HTMLElement>(`[data-cell="${rows[r]?.frame}/${order[c]}"]`);
+    if (el) {
+      el.focus();
+      el.scrollIntoView({ block: 'nearest', inline: 'nearest' });
+    }
+  };
   const onKey = (e: KeyboardEvent) => {
-    const [ofFrame, ofColumn] = ((e.target as HTMLElement).dataset.cell ?? '').split('/'), i = Number(ofColumn), r = rows.findIndex((x) => x.frame === ofFrame), c = order.indexOf(i), column = columns[i]; // by the cell itself: focus may be newer than what was rendered last
+    const [ofFrame, ofColumn] = ((e.target as HTMLElement).dataset.cell ?? '').split('/'),
+      i = Number(ofColumn),
+      r = rows.findIndex((x) => x.frame === ofFrame),
+      c = order.indexOf(i),
+      column = columns[i]; // by the cell itself: focus may be newer than what was rendered last
     if (!ofFrame || e.ctrlKey || e.metaKey || !column) return;
-    const last = column.parts[column.parts.length - 1], on = (k: () => void) => { e.preventDefault(); k(); };
-    if (e.key === 'ArrowRight') on(() => focus(r, c + 1)); else if (e.key === 'ArrowLeft') on(() => focus(r, c - 1)); else if (e.key === 'ArrowDown') on(() => focus(r + 1, c)); else if (e.key === 'ArrowUp') on(() => focus(r - 1, c)); else if (e.key === 'Enter') on(() => open(r, i));
-    else if ((e.key === '+' || e.key === '=' || e.key === '-') && last && !candidates.get(last.version)?.fixed) on(() => { const now = latest().columns; put({ columns: now.map((x, k) => (k === i ? { ...x, parts: x.parts.map((p, n) => (n === x.parts.length - 1 ? { ...p, strength: Math.max(0, Math.min(400, p.strength + (e.key === '-' ? -5 : 5))) } : p)) } : x)) }); });
-    else if (e.key === 'r') on(() => put({ reference: i })); else if (e.key === 'd') on(() => put({ difference: !state.difference })); else if (e.key === 'c' && may.judge && !state.blind && (column.parts.length || isVersion(column.profile))) on(() => setAsking({ what: 'choose', column: i })); else if (e.key === 'Delete') on(() => act(i)('remove'));
+    const last = column.parts[column.parts.length - 1],
+      on = (k: () => void) => {
+        e.preventDefault();
+        k();
+      };
+    if (e.key === 'ArrowRight') on(() => focus(r, c + 1));
+    else if (e.key === 'ArrowLeft') on(() => focus(r, c - 1));
+    else if (e.key === 'ArrowDown') on(() => focus(r + 1, c));
+    else if (e.key === 'ArrowUp') on(() => focus(r - 1, c));
+    else if (e.key === 'Enter') on(() => open(r, i));
+    else if ((e.key === '+' || e.key === '=' || e.key === '-') && last && !candidates.get(last.version)?.fixed)
+      on(() => {
+        const now = latest().columns;
+        put({
+          columns: now.map((x, k) =>
+            k === i
+              ? {
+                  ...x,
+                  parts: x.parts.map((p, n) =>
+                    n === x.parts.length - 1
+                      ? { ...p, strength: Math.max(0, Math.min(400, p.strength + (e.key === '-' ? -5 : 5))) }
+                      : p,
+                  ),
+                }
+              : x,
+          ),
+        });
+      });
+    else if (e.key === 'r') on(() => put({ reference: i }));
+    else if (e.key === 'd') on(() => put({ difference: !state.difference }));
+    else if (e.key === 'c' && may.judge && !state.blind && (column.parts.length || isVersion(column.profile)))
+      on(() => setAsking({ what: 'choose', column: i }));
+    else if (e.key === 'Delete') on(() => act(i)('remove'));
   };
   const picked = async (r: number, x: number, y: number) => {
-    const row = rows[r]!, f = byId.get(row.frame)!;
+    const row = rows[r]!,
+      f = byId.get(row.frame)!;
     setPicking(null);
     const a = await pool?.pick(specOf(f, row.wb, plain), x, y);
-    if (a && 'neutral' in a) put({ rows: rows.map((q, k) => (k === r ? { ...q, wb: `n:${a.neutral.map((v) => Number(v.toFixed(5))).join(',')}` } : q)) }, true); else if (a && 'error' in a) setProblem({ code: 'pick', message: a.error.message, where: f.name, remedy: a.error.remedy });
+    if (a && 'neutral' in a)
+      put(
+        {
+          rows: rows.map((q, k) =>
+            k === r ? { ...q, wb: `n:${a.neutral.map((v) => Number(v.toFixed(5))).join(',')}` } : q,
+          ),
+        },
+        true,
+      );
+    else if (a && 'error' in a)
+      setProblem({ code: 'pick', message: a.error.message, where: f.name, remedy: a.error.remedy });
   };
   const anchored = (r: number) => {
-    const f = byId.get(rows[r]!.frame)!, own = columns.findIndex((c) => isVersion(c.profile) && !c.anchor && !candidates.get(c.profile)?.icc && candidates.get(c.profile)?.cameras.includes(f.camera)), lay = (version: string) => add([{ ...plain, profile: version, anchor: 5000 }], Math.max(1, own + 1));
-    if (own >= 0) lay(columns[own]!.profile); else void fetched(`cameras=${encodeURIComponent(f.camera)}`, (l) => { const dcp = l.filter((c) => !c.icc), first = dcp.find((c) => !c.rungs.includes('look')) ?? dcp[0]; if (first) lay(first.versionId); else setSaid('There is no DNG profile of this camera to anchor.'); });
+    const f = byId.get(rows[r]!.frame)!,
+      own = columns.findIndex(
+        (c) =>
+          isVersion(c.profile) &&
+          !c.anchor &&
+          !candidates.get(c.profile)?.icc &&
+          candidates.get(c.profile)?.cameras.includes(f.camera),
+      ),
+      lay = (version: string) => add([{ ...plain, profile: version, anchor: 5000 }], Math.max(1, own + 1));
+    if (own >= 0) lay(columns[own]!.profile);
+    else
+      void fetched(`cameras=${encodeURIComponent(f.camera)}`, (l) => {
+        const dcp = l.filter((c) => !c.icc),
+          first = dcp.find((c) => !c.rungs.includes('look')) ?? dcp[0];
+        if (first) lay(first.versionId);
+        else setSaid('There is no DNG profile of this camera to anchor.');
+      });
   };
-  const anchorColumn = asking?.what === 'anchor' ? columns.find((c) => c.anchor) : undefined, kept = rows.findIndex((r) => whites[r.frame] && byId.get(r.frame)?.file_kind === 'camera data');
-  const odd = oddProfiles(rows.map((r) => { const f = byId.get(r.frame)!; return { id: f.id, camera: bodyOf(f), profile: f.profile }; }));
-  const lights = new Set(rows.map((r) => byId.get(r.frame)!.light)).size, cameras = new Set(rows.map((r) => bodyOf(byId.get(r.frame)!)).filter(Boolean)), title = sets.find((s) => s.frames.length === rows.length && s.frames.every((f) => rows.some((r) => r.frame === f)))?.name ?? 'Bench';
-  const save = async (name: string) => { const { id } = await call<{ id: string }>('/api/bench/saved', 'POST', { name, state: addressOf(state), shared: true }); setAsking(null); setSaid(`${name} is kept`); void id; router.refresh(); };
+  const anchorColumn = asking?.what === 'anchor' ? columns.find((c) => c.anchor) : undefined,
+    kept = rows.findIndex((r) => whites[r.frame] && byId.get(r.frame)?.file_kind === 'camera data');
+  const odd = oddProfiles(
+    rows.map((r) => {
+      const f = byId.get(r.frame)!;
+      return { id: f.id, camera: bodyOf(f), profile: f.profile };
+    }),
+  );
+  const lights = new Set(rows.map((r) => byId.get(r.frame)!.light)).size,
+    cameras = new Set(rows.map((r) => bodyOf(byId.get(r.frame)!)).filter(Boolean)),
+    title =
+      sets.find((s) => s.frames.length === rows.length && s.frames.every((f) => rows.some((r) => r.frame === f)))
+        ?.name ?? 'Bench';
+  const save = async (name: string) => {
+    const { id } = await call<{ id: string }>('/api/bench/saved', 'POST', {
+      name,
+      state: addressOf(state),
+      shared: true,
+    });
+    setAsking(null);
+    setSaid(`${name} is kept`);
+    void id;
+    router.refresh();
+  };
 
   return (
-    <div className="min-h-[calc(100vh-52px)] px-6 pb-16 pt-[18px]" style={{ background: rows.length && state.surround ? grays[state.surround] : undefined }} onKeyDown={onKey}>
+    <div
+      className="min-h-[calc(100vh-52px)] px-6 pb-16 pt-[18px]"
+      style={{ background: rows.length && state.surround ? grays[state.surround] : undefined }}
+      onKeyDown={onKey}
+    >
       <div className="mb-3 flex items-center gap-2">
         <h1 className="mr-1 whitespace-nowrap text-[26px] leading-tight">{title}</h1>
-        <p className="min-w-0 flex-1 truncate text-soft">{rows.length ? `${rows.length} ${rows.length === 1 ? 'frame' : 'frames'}${cameras.size ? `, ${[...cameras].join(', ')}` : ''}, ${lights} ${lights === 1 ? 'light' : 'lights'}` : ''}</p>
-        <FramesMenu frames={frames} sets={sets} full={rows.length >= MOST_ROWS} on={(id) => rows.some((r) => r.frame === id)} onSet={(list) => put({ rows: list.map((frame) => ({ frame, wb: 'as' })) }, true)} onFrame={(frame) => put({ rows: [...rows, { frame, wb: 'as' }] }, true)} />
-        <CandidatesMenu shelves={shelves} labels={labels} cameras={cameras.size > 0} mayBring={may.frames && rows.length > 0} onFind={() => setAsking({ what: 'add', to: null })} onProfiles={() => void fetched(`cameras=${encodeURIComponent([...new Set(rows.flatMap((r) => { const f = byId.get(r.frame)!; return f.camera ? [f.camera, bodyOf(f)] : []; }))].join('|'))}`, (l) => add(l.map(columnFor)))} onColumn={(profile) => add([{ ...plain, profile }])} onShelf={(id) => void fetched(`shelf=${id}`, (l) => add(l.map(columnFor)))} onBring={() => setAsking({ what: 'export' })} />
-        <button className="button" aria-pressed={state.difference} onClick={() => put({ difference: !state.difference })}>{state.difference ? 'Pictures' : 'Differences'}</button>
-        <button className="button" aria-pressed={state.mark} disabled={state.difference} title="Mark what this display cannot show" onClick={() => put({ mark: !state.mark })}>Gamut</button>
-        <button className="button" aria-pressed={ranging} onClick={() => setRanging(!ranging)}>Range</button>
-        <button className="button" aria-pressed={!!state.blind} disabled={columns.length < 3} title={columns.length < 3 ? 'Blind needs two candidates beside the reference' : undefined} onClick={() => put({ blind: state.blind ? 0 : 1 + Math.floor(Math.random() * 1e6) })}>{state.blind ? 'Reveal' : 'Blind'}</button>
-        <KeptMenu saved={saved} some={rows.length > 0} maySet={may.frames} onKeep={() => setAsking({ what: 'save' })} onSet={() => setAsking({ what: 'set' })} onOpen={(address) => say(address, true)} />
+        <p className="min-w-0 flex-1 truncate text-soft">
+          {rows.length
+            ? `${rows.length} ${rows.length === 1 ? 'frame' : 'frames'}${cameras.size ? `, ${[...cameras].join(', ')}` : ''}, ${lights} ${lights === 1 ? 'light' : 'lights'}`
+            : ''}
+        </p>
+        <FramesMenu
+          frames={frames}
+          sets={sets}
+          full={rows.length >= MOST_ROWS}
+          on={(id) => rows.some((r) => r.frame === id)}
+          onSet={(list) => put({ rows: list.map((frame) => ({ frame, wb: 'as' })) }, true)}
+          onFrame={(frame) => put({ rows: [...rows, { frame, wb: 'as' }] }, true)}
+        />
+        <CandidatesMenu
+          shelves={shelves}
+          labels={labels}
+          cameras={cameras.size > 0}
+          mayBring={may.frames && rows.length > 0}
+          onFind={() => setAsking({ what: 'add', to: null })}
+          onProfiles={() =>
+            void fetched(
+              `cameras=${encodeURIComponent(
+                [
+                  ...new Set(
+                    rows.flatMap((r) => {
+                      const f = byId.get(r.frame)!;
+                      return f.camera ? [f.camera, bodyOf(f)] : [];
+                    }),
+                  ),
+                ].join('|'),
+              )}`,
+              (l) => add(l.map(columnFor)),
+            )
+          }
+          onColumn={(profile) => add([{ ...plain, profile }])}
+          onShelf={(id) => void fetched(`shelf=${id}`, (l) => add(l.map(columnFor)))}
+          onBring={() => setAsking({ what: 'export' })}
+        />
+        <button
+          className="button"
+          aria-pressed={state.difference}
+          onClick={() => put({ difference: !state.difference })}
+        >
+          {state.difference ? 'Pictures' : 'Differences'}
+        </button>
+        <button
+          className="button"
+          aria-pressed={state.mark}
+          disabled={state.difference}
+          title="Mark what this display cannot show"
+          onClick={() => put({ mark: !state.mark })}
+        >
+          Gamut
+        </button>
+        <button className="button" aria-pressed={ranging} onClick={() => setRanging(!ranging)}>
+          Range
+        </button>
+        <button
+          className="button"
+          aria-pressed={!!state.blind}
+          disabled={columns.length < 3}
+          title={columns.length < 3 ? 'Blind needs two candidates beside the reference' : undefined}
+          onClick={() => put({ blind: state.blind ? 0 : 1 + Math.floor(Math.random() * 1e6) })}
+        >
+          {state.blind ? 'Reveal' : 'Blind'}
+        </button>
+        <KeptMenu
+          saved={saved}
+          some={rows.length > 0}
+          maySet={may.frames}
+          onKeep={() => setAsking({ what: 'save' })}
+          onSet={() => setAsking({ what: 'set' })}
+          onOpen={(address) => say(address, true)}
+        />
       </div>
-      <p role="status" className={said ? 'mb-2 text-soft' : 'sr-only'}>{said}</p>
+      <p role="status" className={said ? 'mb-2 text-soft' : 'sr-only'}>
+        {said}
+      </p>
       <Notice problem={problem} className="mb-3" />
-      {ranging && <RangePanel range={state.range} onRange={(range) => put({ range })} all={columns.every((c) => c.range)} onAll={(on) => put({ columns: columns.map((c) => ({ ...c, range: on })) })} />}
-      {trimming !== null && columns[trimming] && <TrimPanel name={nameAt(trimming)} trim={columns[trimming].trim ?? noTrim} linked={linked} onLinked={setLinked} onTrim={(trim) => set(trimming, { ...columns[trimming]!, trim })} onClose={() => setTrimming(null)} />}
-      {state.mark && !state.difference && <p className="mb-2 text-[12.5px] text-soft">What {gamut === 'srgb' ? 'an sRGB display' : gamut === 'p3' ? 'a P3 display' : 'a Rec. 2020 display'} cannot show stands in a checker of grays; the browser says that this display {gamutOf() ? 'is one' : 'is of a gamut that it does not know, sRGB is assumed'}.</p>}
-      {state.difference && <Legend against={nameAt(state.reference)} />}
-      {may.profile && columns.some((c) => c.anchor) && kept >= 0 && !state.blind && <p className="mb-2 flex items-center gap-2 text-[12.5px]">A column is anchored for a neutral that no temperature reaches. <button className="button quiet" onClick={() => setAsking({ what: 'anchor', row: kept })}>Keep it as a profile</button></p>}
-      {!rows.length ? (
-        <div className="py-12"><p className="mb-1 font-serif text-[20px]">Nothing lies on the bench</p><p className="mb-4 max-w-[56ch] text-soft">Lay frames on it as rows and looks, presets or camera profiles as columns, and see at once whether a candidate holds for the whole set.</p>
-          <p className="flex flex-wrap gap-2">{sets.map((s) => <button key={s.id} className="button" onClick={() => put({ rows: s.frames.map((frame) => ({ frame, wb: 'as' })) }, true)}>{s.name}, {s.frames.length} frames</button>)}{frames.length > 0 && <button className="button" onClick={() => put({ rows: frames.filter((f) => f.file_kind === 'rendered').slice(0, 6).map((f) => ({ frame: f.id, wb: 'as' })) }, true)}>The rendered frames</button>}</p></div>
-      ) : (
-        <div className="overflow-x-auto pb-2"><div role="group" aria-label="The matrix" className="grid gap-x-2 gap-y-2.5" style={{ gridTemplateColumns: `148px repeat(${columns.length}, minmax(168px, 1fr))`, minWidth: 148 + columns.length * 176 }}>
-          <p className="pt-1 text-[12px] leading-tight text-soft">{state.blind ? 'blind order' : state.difference ? 'difference against' : 'reference'}<b className="block font-semibold text-ink">{nameAt(state.reference)}</b><span className="mt-1 block">Etagere’s rendering</span></p>
-          {order.map((i) => <ColumnHead key={i} column={columns[i]!} name={nameAt(i)} candidates={candidates} reference={i === state.reference} blind={state.blind > 0 && i !== state.reference} act={act(i)} set={(c) => set(i, c)} may={{ judge: may.judge, frames: may.frames }} />)}
-          {rows.map((row, r) => {
-            const f = byId.get(row.frame)!, ratio = f.width / f.height;
-            return [
-              <RowHead key={`${row.frame} head`} frame={f} row={row} white={whites[row.frame] ?? null} picking={picking === r} set={(wb) => put({ rows: rows.map((q, k) => (k === r ? { ...q, wb } : q)) })} onPick={() => setPicking(picking === r ? null : r)} onRemove={() => put({ rows: rows.filter((_, k) => k !== r) }, true)} onUp={() => { if (r) { const l = [...rows]; [l[r - 1], l[r]] = [l[r]!, l[r - 1]!]; put({ rows: l }); } }} onAnchor={() => anchored(r)} most={odd.get(f.id) ?? null} choice={choiceFor(choices, { camera: bodyOf(f), light: f.light, kind: f.file_kind })} onChoice={(c) => add([{ ...plain, profile: c.profileVersion ?? 'plain', parts: c.lookVersion ? [{ version: c.lookVersion, strength: c.strength }] : [] }])} onChart={may.frames || f.chart_id ? () => setAsking({ what: 'chart', row: r }) : null} />,
-              ...order.map((i, c) => { const spec = specOf(f, row.wb, columns[i]!), judged = !columns[i]!.anchor && i === (columns.findIndex((x) => isVersion(x.profile) && !x.anchor && candidates.get(x.profile)?.cameras.includes(f.camera)) + 1 || state.reference + 1) - 1; return (
-                <Cell key={`${row.frame} ${i}`} at={`${row.frame}/${i}`} pool={pool} spec={spec} against={state.difference && i !== state.reference ? specOf(f, row.wb, columns[state.reference]!) : null} ratio={ratio} label={`${nameAt(i)} on ${f.name}`} caution={state.blind ? '' : cautionFor(f, columns[i]!)} current={at[0] === r && at[1] === c} picking={picking === r} onFocus={() => setAt([r, c])} onOpen={() => open(r, i)} onPick={(x, y) => void picked(r, x, y)} {...(judged ? { onWhite: (w: Rendered['white']) => tellWhite(row.frame, w) } : {})} />); }),
-            ];
-          })}
-        </div></div>
+      {ranging && (
+        <RangePanel
+          range={state.range}
+          onRange={(range) => put({ range })}
+          all={columns.every((c) => c.range)}
+          onAll={(on) => put({ columns: columns.map((c) => ({ ...c, range: on })) })}
+        />
       )}
-      {rows.length > 0 && <p className="mt-4 text-[12px] leading-6 text-soft"><kbd className="key">←</kbd><kbd className="key">→</kbd><kbd className="key">↑</kbd><kbd className="key">↓</kbd> walk <kbd className="key">Enter</kbd> enlarge <kbd className="key">+</kbd><kbd className="key">−</kbd> strength <kbd className="key">R</kbd> reference <kbd className="key">D</kbd> differences {may.judge && <><kbd className="key">C</kbd> choose or judge </>}<kbd className="key">Delete</kbd> take off</p>}
-      {state.open && rows[state.open.row] && <Enlarged pool={pool} others={order.filter((i) => !state.open!.columns.includes(i)).map((i) => ({ column: i, name: nameAt(i) }))} onAdd={(i) => put({ open: { row: state.open!.row, columns: [...state.open!.columns, i].slice(0, 4) } })} onDrop={(k) => put({ open: { row: state.open!.row, columns: state.open!.columns.filter((_, n) => n !== k) } })} title={byId.get(rows[state.open.row]!.frame)!.name} surround={state.surround} onSurround={(surround) => put({ surround })} onClose={() => { put({ open: null }); requestAnimationFrame(() => back.current?.focus()); }} shown={state.open.columns.map((i) => ({ name: nameAt(i), spec: specOf(byId.get(rows[state.open!.row]!.frame)!, rows[state.open!.row]!.wb, columns[i]!, 1500) }))} />}
-      <ItemPicker open={asking?.what === 'add'} title={asking?.what === 'add' && asking.to !== null ? 'A look to lay over it' : 'A candidate for the bench'} onClose={() => setAsking(null)} onPick={(item) => { const to = asking?.what === 'add' ? asking.to : null; setAsking(null); void fetched(`item=${item.id}`, (l) => { const c = l[0]!; if (to === null) add([columnFor(c)]); else if (c.kind === 'camera-profile') set(to, { ...columns[to]!, profile: c.versionId }); else set(to, { ...columns[to]!, parts: [...columns[to]!.parts, { version: c.versionId, strength: c.usual }] }); }); }} />
-      {asking?.what === 'choose' && columns[asking.column] && <Choose column={columns[asking.column]!} name={nameOf(columns[asking.column]!)} candidates={candidates} frames={rows.map((r) => { const f = byId.get(r.frame)!; return { id: f.id, name: f.name, camera: bodyOf(f), light: f.light }; })} may={{ choice: may.choice, edit: may.edit }} onClose={() => setAsking(null)} onDone={(words) => { setAsking(null); setSaid(words); }} />}
-      {asking?.what === 'export' && <ExportDialog frames={rows.map((r) => { const f = byId.get(r.frame)!; return { id: f.id, name: f.name }; })} labels={labels} onClose={() => setAsking(null)} onDone={(label) => { setAsking(null); router.refresh(); if (!columns.some((c) => c.profile.toLowerCase() === `x:${label.toLowerCase()}`)) add([{ ...plain, profile: `x:${label}` }]); }} />}
-      {asking?.what === 'chart' && rows[asking.row] && <TargetDialog pool={pool} frame={byId.get(rows[asking.row]!.frame)!} charts={charts} columns={columns.map((c, i) => ({ name: nameAt(i), spec: specOf(byId.get(rows[asking.row]!.frame)!, rows[asking.row]!.wb, c) }))} may={may.frames} onClose={() => setAsking(null)} onSaved={(words) => { setAsking(null); setSaid(words); router.refresh(); }} />}
-      {asking?.what === 'save' && <NameDialog title="Keep this bench under a name" action="Keep it" noNote name={title === 'Bench' ? '' : title} onClose={() => setAsking(null)} onSave={save} />}
-      {asking?.what === 'set' && <NameDialog title="A set of these frames, which should look alike" action="Keep the set" noNote onClose={() => setAsking(null)} onSave={async (name) => { await call('/api/bench/sets', 'POST', { name, frames: rows.map((r) => r.frame) }); setAsking(null); setSaid(`${name} is a frame set now`); router.refresh(); }} />}
-      {asking?.what === 'anchor' && anchorColumn && <NameDialog title="Keep the anchored profile" action="Keep it" noNote about={`Its scope comes from this frame: the ${bodyOf(byId.get(rows[asking.row]!.frame)!)} alone. It can be widened on its page.`} name={`${candidates.get(anchorColumn.profile)?.title ?? 'Profile'} for ${bodyOf(byId.get(rows[asking.row]!.frame)!)}`} onClose={() => setAsking(null)} onSave={async (name) => { await call('/api/bench/anchor', 'POST', { version: anchorColumn.profile, frame: rows[asking.row]!.frame, wb: rows[asking.row]!.wb, kelvin: anchorColumn.anchor, title: name }); setAsking(null); setSaid(`${name} stands on the shelf of its source, as a draft`); }} />}
+      {trimming !== null && columns[trimming] && (
+        <TrimPanel
+          name={nameAt(trimming)}
+          trim={columns[trimming].trim ?? noTrim}
+          linked={linked}
+          onLinked={setLinked}
+          onTrim={(trim) => set(trimming, { ...columns[trimming]!, trim })}
+          onClose={() => setTrimming(null)}
+        />
+      )}
+      {state.mark && !state.difference && (
+        <p className="mb-2 text-[12.5px] text-soft">
+          What {gamut === 'srgb' ? 'an sRGB display' : gamut === 'p3' ? 'a P3 display' : 'a Rec. 2020 display'} cannot
+          show stands in a checker of grays; the browser says that this display{' '}
+          {gamutOf() ? 'is one' : 'is of a gamut that it does not know, sRGB is assumed'}.
+        </p>
+      )}
+      {state.difference && <Legend against={nameAt(state.reference)} />}
+      {may.profile && columns.some((c) => c.anchor) && kept >= 0 && !state.blind && (
+        <p className="mb-2 flex items-center gap-2 text-[12.5px]">
+          A column is anchored for a neutral that no temperature reaches.{' '}
+          <button className="button quiet" onClick={() => setAsking({ what: 'anchor', row: kept })}>
+            Keep it as a profile
+          </button>
+        </p>
+      )}
+      {!rows.length ? (
+        <div className="py-12">
+          <p className="mb-1 font-serif text-[20px]">Nothing lies on the bench</p>
+          <p className="mb-4 max-w-[56ch] text-soft">
+            Lay frames on it as rows and looks, presets or camera profiles as columns, and see at once whether a
+            candidate holds for the whole set.
+          </p>
+          <p className="flex flex-wrap gap-2">
+            {sets.map((s) => (
+              <button
+                key={s.id}
+                className="button"
+                onClick={() => put({ rows: s.frames.map((frame) => ({ frame, wb: 'as' })) }, true)}
+              >
+                {s.name}, {s.frames.length} frames
+              </button>
+            ))}
+            {frames.length > 0 && (
+              <button
+                className="button"
+                onClick={() =>
+                  put(
+                    {
+                      rows: frames
+                        .filter((f) => f.file_kind === 'rendered')
+                        .slice(0, 6)
+                        .map((f) => ({ frame: f.id, wb: 'as' })),
+                    },
+                    true,
+                  )
+                }
+              >
+                The rendered frames
+              </button>
+            )}
+          </p>
+        </div>
+      ) : (
+        <div className="overflow-x-auto pb-2">
+          <div
+            role="group"
+            aria-label="The matrix"
+            className="grid gap-x-2 gap-y-2.5"
+            style={{
+              gridTemplateColumns: `148px repeat(${columns.length}, minmax(168px, 1fr))`,
+              minWidth: 148 + columns.length * 176,
+            }}
+          >
+            <p className="pt-1 text-[12px] leading-tight text-soft">
+              {state.blind ? 'blind order' : state.difference ? 'difference against' : 'reference'}
+              <b className="block font-semibold text-ink">{nameAt(state.reference)}</b>
+              <span className="mt-1 block">Etagere’s rendering</span>
+            </p>
+            {order.map((i) => (
+              <ColumnHead
+                key={i}
+                column={columns[i]!}
+                name={nameAt(i)}
+                candidates={candidates}
+                reference={i === state.reference}
+                blind={state.blind > 0 && i !== state.reference}
+                act={act(i)}
+                set={(c) => set(i, c)}
+                may={{ judge: may.judge, frames: may.frames }}
+              />
+            ))}
+            {rows.map((row, r) => {
+              const f = byId.get(row.frame)!,
+                ratio = f.width / f.height;
+              return [
+                <RowHead
+                  key={`${row.frame} head`}
+                  frame={f}
+                  row={row}
+                  white={whites[row.frame] ?? null}
+                  picking={picking === r}
+                  set={(wb) => put({ rows: rows.map((q, k) => (k === r ? { ...q, wb } : q)) })}
+                  onPick={() => setPicking(picking === r ? null : r)}
+                  onRemove={() => put({ rows: rows.filter((_, k) => k !== r) }, true)}
+                  onUp={() => {
+                    if (r) {
+                      const l = [...rows];
+                      [l[r - 1], l[r]] = [l[r]!, l[r - 1]!];
+                      put({ rows: l });
+                    }
+                  }}
+                  onAnchor={() => anchored(r)}
+                  most={odd.get(f.id) ?? null}
+                  choice={choiceFor(choices, { camera: bodyOf(f), light: f.light, kind: f.file_kind })}
+                  onChoice={(c) =>
+                    add([
+                      {
+                        ...plain,
+                        profile: c.profileVersion ?? 'plain',
+                        parts: c.lookVersion ? [{ version: c.lookVersion, strength: c.strength }] : [],
+                      },
+                    ])
+                  }
+                  onChart={may.frames || f.chart_id ? () => setAsking({ what: 'chart', row: r }) : null}
+                />,
+                ...order.map((i, c) => {
+                  const spec = specOf(f, row.wb, columns[i]!),
+                    judged =
+                      !columns[i]!.anchor &&
+                      i ===
+                        (columns.findIndex(
+                          (x) =>
+                            isVersion(x.profile) && !x.anchor && candidates.get(x.profile)?.cameras.includes(f.camera),
+                        ) + 1 || state.reference + 1) -
+                          1;
+                  return (
+                    <Cell
+                      key={`${row.frame} ${i}`}
+                      at={`${row.frame}/${i}`}
+                      pool={pool}
+                      spec={spec}
+                      against={
+                        state.difference && i !== state.reference ? specOf(f, row.wb, columns[state.reference]!) : null
+                      }
+                      ratio={ratio}
+                      label={`${nameAt(i)} on ${f.name}`}
+                      caution={state.blind ? '' : cautionFor(f, columns[i]!)}
+                      current={at[0] === r && at[1] === c}
+                      picking={picking === r}
+                      onFocus={() => setAt([r, c])}
+                      onOpen={() => open(r, i)}
+                      onPick={(x, y) => void picked(r, x, y)}
+                      {...(judged ? { onWhite: (w: Rendered['white']) => tellWhite(row.frame, w) } : {})}
+                    />
+                  );
+                }),
+              ];
+            })}
+          </div>
+        </div>
+      )}
+      {rows.length > 0 && (
+        <p className="mt-4 text-[12px] leading-6 text-soft">
+          <kbd className="key">←</kbd>
+          <kbd className="key">→</kbd>
+          <kbd className="key">↑</kbd>
+          <kbd className="key">↓</kbd> walk <kbd className="key">Enter</kbd> enlarge <kbd className="key">+</kbd>
+          <kbd className="key">−</kbd> strength <kbd className="key">R</kbd> reference <kbd className="key">D</kbd>{' '}
+          differences{' '}
+          {may.judge && (
+            <>
+              <kbd className="key">C</kbd> choose or judge{' '}
+            </>
+          )}
+          <kbd className="key">Delete</kbd> take off
+        </p>
+      )}
+      {state.open && rows[state.open.row] && (
+        <Enlarged
+          pool={pool}
+          others={order.filter((i) => !state.open!.columns.includes(i)).map((i) => ({ column: i, name: nameAt(i) }))}
+          onAdd={(i) => put({ open: { row: state.open!.row, columns: [...state.open!.columns, i].slice(0, 4) } })}
+          onDrop={(k) =>
+            put({ open: { row: state.open!.row, columns: state.open!.columns.filter((_, n) => n !== k) } })
+          }
+          title={byId.get(rows[state.open.row]!.frame)!.name}
+          surround={state.surround}
+          onSurround={(surround) => put({ surround })}
+          onClose={() => {
+            put({ open: null });
+            requestAnimationFrame(() => back.current?.focus());
+          }}
+          shown={state.open.columns.map((i) => ({
+            name: nameAt(i),
+            spec: specOf(byId.get(rows[state.open!.row]!.frame)!, rows[state.open!.row]!.wb, columns[i]!, 1500),
+          }))}
+        />
+      )}
+      <ItemPicker
+        open={asking?.what === 'add'}
+        title={asking?.what === 'add' && asking.to !== null ? 'A look to lay over it' : 'A candidate for the bench'}
+        onClose={() => setAsking(null)}
+        onPick={(item) => {
+          const to = asking?.what === 'add' ? asking.to : null;
+          setAsking(null);
+          void fetched(`item=${item.id}`, (l) => {
+            const c = l[0]!;
+            if (to === null) add([columnFor(c)]);
+            else if (c.kind === 'camera-profile') set(to, { ...columns[to]!, profile: c.versionId });
+            else
+              set(to, { ...columns[to]!, parts: [...columns[to]!.parts, { version: c.versionId, strength: c.usual }] });
+          });
+        }}
+      />
+      {asking?.what === 'choose' && columns[asking.column] && (
+        <Choose
+          column={columns[asking.column]!}
+          name={nameOf(columns[asking.column]!)}
+          candidates={candidates}
+          frames={rows.map((r) => {
+            const f = byId.get(r.frame)!;
+            return { id: f.id, name: f.name, camera: bodyOf(f), light: f.light };
+          })}
+          may={{ choice: may.choice, edit: may.edit }}
+          onClose={() => setAsking(null)}
+          onDone={(words) => {
+            setAsking(null);
+            setSaid(words);
+          }}
+        />
+      )}
+      {asking?.what === 'export' && (
+        <ExportDialog
+          frames={rows.map((r) => {
+            const f = byId.get(r.frame)!;
+            return { id: f.id, name: f.name };
+          })}
+          labels={labels}
+          onClose={() => setAsking(null)}
+          onDone={(label) => {
+            setAsking(null);
+            router.refresh();
+            if (!columns.some((c) => c.profile.toLowerCase() === `x:${label.toLowerCase()}`))
+              add([{ ...plain, profile: `x:${label}` }]);
+          }}
+        />
+      )}
+      {asking?.what === 'chart' && rows[asking.row] && (
+        <TargetDialog
+          pool={pool}
+          frame={byId.get(rows[asking.row]!.frame)!}
+          charts={charts}
+          columns={columns.map((c, i) => ({
+            name: nameAt(i),
+            spec: specOf(byId.get(rows[asking.row]!.frame)!, rows[asking.row]!.wb, c),
+          }))}
+          may={may.frames}
+          onClose={() => setAsking(null)}
+          onSaved={(words) => {
+            setAsking(null);
+            setSaid(words);
+            router.refresh();
+          }}
+        />
+      )}
+      {asking?.what === 'save' && (
+        <NameDialog
+          title="Keep this bench under a name"
+          action="Keep it"
+          noNote
+          name={title === 'Bench' ? '' : title}
+          onClose={() => setAsking(null)}
+          onSave={save}
+        />
+      )}
+      {asking?.what === 'set' && (
+        <NameDialog
+          title="A set of these frames, which should look alike"
+          action="Keep the set"
+          noNote
+          onClose={() => setAsking(null)}
+          onSave={async (name) => {
+            await call('/api/bench/sets', 'POST', { name, frames: rows.map((r) => r.frame) });
+            setAsking(null);
+            setSaid(`${name} is a frame set now`);
+            router.refresh();
+          }}
+        />
+      )}
+      {asking?.what === 'anchor' && anchorColumn && (
+        <NameDialog
+          title="Keep the anchored profile"
+          action="Keep it"
+          noNote
+          about={`Its scope comes from this frame: the ${bodyOf(byId.get(rows[asking.row]!.frame)!)} alone. It can be widened on its page.`}
+          name={`${candidates.get(anchorColumn.profile)?.title ?? 'Profile'} for ${bodyOf(byId.get(rows[asking.row]!.frame)!)}`}
+          onClose={() => setAsking(null)}
+          onSave={async (name) => {
+            await call('/api/bench/anchor', 'POST', {
+              version: anchorColumn.profile,
+              frame: rows[asking.row]!.frame,
+              wb: rows[asking.row]!.wb,
+              kelvin: anchorColumn.anchor,
+              title: name,
+            });
+            setAsking(null);
+            setSaid(`${name} stands on the shelf of its source, as a draft`);
+          }}
+        />
+      )}
     </div>
   );
 }

@@ -7,40 +7,224 @@ import type { CellSpec } from '@/workers/bench.worker';
 import { Large, type Reader, type View } from './Large';
 import type { Pool } from './pool';
 
-interface Shown { spec: CellSpec; name: string }
-interface Props { pool: Pool | null; title: string; shown: Shown[]; /** what may be put beside: column and name */ others: { column: number; name: string }[]; onAdd: (column: number) => void; onDrop: (place: number) => void; surround: 0 | 1 | 2; onSurround: (s: 0 | 1 | 2) => void; onClose: () => void }
+interface Shown {
+  spec: CellSpec;
+  name: string;
+}
+interface Props {
+  pool: Pool | null;
+  title: string;
+  shown: Shown[];
+  /** what may be put beside: column and name */ others: { column: number; name: string }[];
+  onAdd: (column: number) => void;
+  onDrop: (place: number) => void;
+  surround: 0 | 1 | 2;
+  onSurround: (s: 0 | 1 | 2) => void;
+  onClose: () => void;
+}
 
 export const grays = ['#d6d6d6', '#777777', '#1f1f1f'] as const;
 const grayWords = ['light', 'middle', 'dark'];
 
 export function Enlarged({ pool, title, shown, others, onAdd, onDrop, surround, onSurround, onClose }: Props) {
-  const [view, setView] = useState<View>({ zoom: 0, x: 0.5, y: 0.5 }), [wipe, setWipe] = useState(false), [split, setSplit] = useState(50), [original, setOriginal] = useState(false), [readout, setReadout] = useState<{ name: string; rgb: number[] }[] | null>(null), frame = useRef<HTMLDivElement>(null), readers = useRef(new Map<number, Reader>());
-  useEffect(() => { frame.current?.focus(); }, []);
+  const [view, setView] = useState<View>({ zoom: 0, x: 0.5, y: 0.5 }),
+    [wipe, setWipe] = useState(false),
+    [split, setSplit] = useState(50),
+    [original, setOriginal] = useState(false),
+    [readout, setReadout] = useState<{ name: string; rgb: number[] }[] | null>(null),
+    frame = useRef<HTMLDivElement>(null),
+    readers = useRef(new Map<number, Reader>());
+  useEffect(() => {
+    frame.current?.focus();
+  }, []);
   const zoomWords = view.zoom === 0 ? 'whole' : `${view.zoom}:1`;
-  const at = (x: number, y: number) => setReadout(shown.map((s, i) => ({ name: s.name, rgb: readers.current.get(i)?.(x, y) ?? [] })));
+  const at = (x: number, y: number) =>
+    setReadout(shown.map((s, i) => ({ name: s.name, rgb: readers.current.get(i)?.(x, y) ?? [] })));
   const both = wipe && shown.length === 2;
   return (
-    <div ref={frame} role="dialog" aria-modal="true" aria-label={title} tabIndex={-1} className="fixed inset-0 z-40 flex flex-col outline-none" style={{ background: grays[surround] }}
-      onKeyDown={(e) => { if (e.key === 'Escape') { e.preventDefault(); onClose(); } else if (e.key === ' ' && (e.target as HTMLElement).tagName !== 'BUTTON') { e.preventDefault(); setOriginal(true); } else if (e.key === '1') setView({ ...view, zoom: 1 }); else if (e.key === '0') setView({ zoom: 0, x: 0.5, y: 0.5 }); else if (e.key === 'w' && shown.length === 2) setWipe(!wipe); else if (e.key.startsWith('Arrow') && view.zoom && (e.target as HTMLElement).tagName !== 'INPUT') { e.preventDefault(); const d = 0.05; setView({ ...view, x: view.x + (e.key === 'ArrowRight' ? d : e.key === 'ArrowLeft' ? -d : 0), y: view.y + (e.key === 'ArrowDown' ? d : e.key === 'ArrowUp' ? -d : 0) }); } }} onKeyUp={(e) => { if (e.key === ' ') setOriginal(false); }}>
+    <div
+      ref={frame}
+      role="dialog"
+      aria-modal="true"
+      aria-label={title}
+      tabIndex={-1}
+      className="fixed inset-0 z-40 flex flex-col outline-none"
+      style={{ background: grays[surround] }}
+      onKeyDown={(e) => {
+        if (e.key === 'Escape') {
+          e.preventDefault();
+          onClose();
+        } else if (e.key === ' ' && (e.target as HTMLElement).tagName !== 'BUTTON') {
+          e.preventDefault();
+          setOriginal(true);
+        } else if (e.key === '1') setView({ ...view, zoom: 1 });
+        else if (e.key === '0') setView({ zoom: 0, x: 0.5, y: 0.5 });
+        else if (e.key === 'w' && shown.length === 2) setWipe(!wipe);
+        else if (e.key.startsWith('Arrow') && view.zoom && (e.target as HTMLElement).tagName !== 'INPUT') {
+          e.preventDefault();
+          const d = 0.05;
+          setView({
+            ...view,
+            x: view.x + (e.key === 'ArrowRight' ? d : e.key === 'ArrowLeft' ? -d : 0),
+            y: view.y + (e.key === 'ArrowDown' ? d : e.key === 'ArrowUp' ? -d : 0),
+          });
+        }
+      }}
+      onKeyUp={(e) => {
+        if (e.key === ' ') setOriginal(false);
+      }}
+    >
       <div className="flex flex-wrap items-center gap-2 border-b border-line bg-sheet px-4 py-2">
         <h2 className="mr-2 text-[17px]">{title}</h2>
-        <span className="inline-flex" role="group" aria-label="Zoom">{[0, 1, 2].map((z) => <button key={z} className={`chip ${z === 0 ? '!rounded-r-none' : z === 1 ? '!rounded-none !border-x-0' : '!rounded-l-none'}`} aria-pressed={view.zoom === z} onClick={() => setView(z ? { ...view, zoom: z } : { zoom: 0, x: 0.5, y: 0.5 })}>{z ? `${z}:1` : 'whole'}</button>)}</span>
-        {shown.length < 4 && others.length > 0 && <select aria-label="Put beside" className="field !h-[26px] max-w-[170px] text-[12.5px]" value="" onChange={(e) => { if (e.target.value) { setWipe(false); onAdd(Number(e.target.value)); } }}><option value="">put beside …</option>{others.map((o) => <option key={o.column} value={o.column}>{o.name}</option>)}</select>}
-        {shown.length > 2 && <button className="chip" onClick={() => onDrop(shown.length - 1)}>One less</button>}
-        {shown.length === 2 && <button className="chip" aria-pressed={wipe} onClick={() => setWipe(!wipe)}>Wipe</button>}
-        {both && <label className="flex items-center gap-2 text-[12px] text-soft">edge<input type="range" min={0} max={100} value={split} onChange={(e) => setSplit(Number(e.target.value))} aria-label="Edge of the wipe" className="accent-[var(--verd)]" /></label>}
-        <button className="chip" aria-pressed={original} onPointerDown={() => setOriginal(true)} onPointerUp={() => setOriginal(false)} onPointerLeave={() => setOriginal(false)} onKeyDown={(e) => { if (e.key === ' ' || e.key === 'Enter') setOriginal(true); }} onKeyUp={() => setOriginal(false)}>Hold for the original</button>
-        <span className="inline-flex items-center gap-1 text-[12px] text-soft" role="group" aria-label="Surround">{grays.map((g, i) => <button key={g} aria-label={`${grayWords[i]} surround`} aria-pressed={surround === i} className={`h-[22px] w-[22px] border ${surround === i ? 'outline outline-2 outline-verd' : 'border-line-strong'}`} style={{ background: g }} onClick={() => onSurround(i as 0 | 1 | 2)} />)}</span>
-        <p className="min-w-0 flex-1 truncate text-right text-[12px] text-soft" aria-live="off">{readout ? readout.map((r) => (r.rgb.length ? `${r.name}: ${r.rgb.join(' ')}, ${labWords(r.rgb)}${r.rgb.some((v) => v === 255 || v === 0) ? ', clipped' : ''}` : '')).filter(Boolean).join('   ') : `${zoomWords}. The pointer reads values.`}</p>
-        <button className="button" onClick={onClose}><X aria-hidden size={14} />Close</button>
+        <span className="inline-flex" role="group" aria-label="Zoom">
+          {[0, 1, 2].map((z) => (
+            <button
+              key={z}
+              className={`chip ${z === 0 ? '!rounded-r-none' : z === 1 ? '!rounded-none !border-x-0' : '!rounded-l-none'}`}
+              aria-pressed={view.zoom === z}
+              onClick={() => setView(z ? { ...view, zoom: z } : { zoom: 0, x: 0.5, y: 0.5 })}
+            >
+              {z ? `${z}:1` : 'whole'}
+            </button>
+          ))}
+        </span>
+        {shown.length < 4 && others.length > 0 && (
+          <select
+            aria-label="Put beside"
+            className="field !h-[26px] max-w-[170px] text-[12.5px]"
+            value=""
+            onChange={(e) => {
+              if (e.target.value) {
+                setWipe(false);
+                onAdd(Number(e.target.value));
+              }
+            }}
+          >
+            <option value="">put beside …</option>
+            {others.map((o) => (
+              <option key={o.column} value={o.column}>
+                {o.name}
+              </option>
+            ))}
+          </select>
+        )}
+        {shown.length > 2 && (
+          <button className="chip" onClick={() => onDrop(shown.length - 1)}>
+            One less
+          </button>
+        )}
+        {shown.length === 2 && (
+          <button className="chip" aria-pressed={wipe} onClick={() => setWipe(!wipe)}>
+            Wipe
+          </button>
+        )}
+        {both && (
+          <label className="flex items-center gap-2 text-[12px] text-soft">
+            edge
+            <input
+              type="range"
+              min={0}
+              max={100}
+              value={split}
+              onChange={(e) => setSplit(Number(e.target.value))}
+              aria-label="Edge of the wipe"
+              className="accent-[var(--verd)]"
+            />
+          </label>
+        )}
+        <button
+          className="chip"
+          aria-pressed={original}
+          onPointerDown={() => setOriginal(true)}
+          onPointerUp={() => setOriginal(false)}
+          onPointerLeave={() => setOriginal(false)}
+          onKeyDown={(e) => {
+            if (e.key === ' ' || e.key === 'Enter') setOriginal(true);
+          }}
+          onKeyUp={() => setOriginal(false)}
+        >
+          Hold for the original
+        </button>
+        <span className="inline-flex items-center gap-1 text-[12px] text-soft" role="group" aria-label="Surround">
+          {grays.map((g, i) => (
+            <button
+              key={g}
+              aria-label={`${grayWords[i]} surround`}
+              aria-pressed={surround === i}
+              className={`h-[22px] w-[22px] border ${surround === i ? 'outline outline-2 outline-verd' : 'border-line-strong'}`}
+              style={{ background: g }}
+              onClick={() => onSurround(i as 0 | 1 | 2)}
+            />
+          ))}
+        </span>
+        <p className="min-w-0 flex-1 truncate text-right text-[12px] text-soft" aria-live="off">
+          {readout
+            ? readout
+                .map((r) =>
+                  r.rgb.length
+                    ? `${r.name}: ${r.rgb.join(' ')}, ${labWords(r.rgb)}${r.rgb.some((v) => v === 255 || v === 0) ? ', clipped' : ''}`
+                    : '',
+                )
+                .filter(Boolean)
+                .join('   ')
+            : `${zoomWords}. The pointer reads values.`}
+        </p>
+        <button className="button" onClick={onClose}>
+          <X aria-hidden size={14} />
+          Close
+        </button>
       </div>
-      <div className={`grid min-h-0 flex-1 gap-2 p-3 ${shown.length > 2 ? 'grid-cols-2 grid-rows-2' : ''}`} style={shown.length === 2 && !both ? { gridTemplateColumns: '1fr 1fr' } : undefined}>
-        {shown.map((s, i) => <div key={i} className="relative min-h-0 min-w-0" style={both ? { gridArea: '1 / 1', clipPath: i === 1 ? `inset(0 0 0 ${split}%)` : undefined, pointerEvents: i === 1 ? 'none' : undefined } : undefined}>
-          <Large pool={pool} slot={i} spec={original ? { ...s.spec, stack: [], trim: null, range: null, profile: s.spec.camera ? 'plain' : s.spec.profile, stages: null, anchor: null } : s.spec} name={s.name} view={view} onView={setView} onAt={at} onReader={(r) => readers.current.set(i, r)} light={surround === 2} left={both ? i === 0 : true} />
-        </div>)}
+      <div
+        className={`grid min-h-0 flex-1 gap-2 p-3 ${shown.length > 2 ? 'grid-cols-2 grid-rows-2' : ''}`}
+        style={shown.length === 2 && !both ? { gridTemplateColumns: '1fr 1fr' } : undefined}
+      >
+        {shown.map((s, i) => (
+          <div
+            key={i}
+            className="relative min-h-0 min-w-0"
+            style={
+              both
+                ? {
+                    gridArea: '1 / 1',
+                    clipPath: i === 1 ? `inset(0 0 0 ${split}%)` : undefined,
+                    pointerEvents: i === 1 ? 'none' : undefined,
+                  }
+                : undefined
+            }
+          >
+            <Large
+              pool={pool}
+              slot={i}
+              spec={
+                original
+                  ? {
+                      ...s.spec,
+                      stack: [],
+                      trim: null,
+                      range: null,
+                      profile: s.spec.camera ? 'plain' : s.spec.profile,
+                      stages: null,
+                      anchor: null,
+                    }
+                  : s.spec
+              }
+              name={s.name}
+              view={view}
+              onView={setView}
+              onAt={at}
+              onReader={(r) => readers.current.set(i, r)}
+              light={surround === 2}
+              left={both ? i === 0 : true}
+            />
+          </div>
+        ))}
       </div>
     </div>
   );
 }
 
-function labWords([r, g, b]: number[]): string { const l = new Float64Array(3); labOfSrgb(r! / 255, g! / 255, b! / 255, l); return `L* ${l[0]!.toFixed(0)} a* ${l[1]!.toFixed(0)} b* ${l[2]!.toFixed(0)}`; }
+function labWords([r, g, b]: number[]): string {
+  const l = new Float64Array(3);
+  labOfSrgb(r! / 255, g! / 255, b! / 255, l);
+  return `L* ${l[0]!.toFixed(0)} a* ${l[1]!.toFixed(0)} b* ${l[2]!.toFixed(0)}`;
+}

@@ -3,34 +3,187 @@
 import { mapColor, MAP_TOP, noTrim, type Trim } from '@/core/bench/measure';
 import type { RangeCompression } from '@/core/bench/range';
 
-const channel = ['red', 'green', 'blue'], kinds = [['slope', 0, 4, 0.01], ['offset', -1, 1, 0.005], ['power', 0.1, 4, 0.01]] as const;
+const channel = ['red', 'green', 'blue'],
+  kinds = [
+    ['slope', 0, 4, 0.01],
+    ['offset', -1, 1, 0.005],
+    ['power', 0.1, 4, 0.01],
+  ] as const;
 
-export function TrimPanel({ name, trim, linked, onLinked, onTrim, onClose }: { name: string; trim: Trim; linked: boolean; onLinked: (l: boolean) => void; onTrim: (t: Trim) => void; onClose: () => void }) {
-  const set = (k: 'slope' | 'offset' | 'power', c: number, v: number) => { if (!Number.isFinite(v)) return; const next = [...trim[k]] as [number, number, number]; if (linked) { const d = v - next[c]!; next.forEach((x, i) => { next[i] = Number((x + d).toFixed(4)); }); } else next[c] = v; onTrim({ ...trim, [k]: next }); };
+export function TrimPanel({
+  name,
+  trim,
+  linked,
+  onLinked,
+  onTrim,
+  onClose,
+}: {
+  name: string;
+  trim: Trim;
+  linked: boolean;
+  onLinked: (l: boolean) => void;
+  onTrim: (t: Trim) => void;
+  onClose: () => void;
+}) {
+  const set = (k: 'slope' | 'offset' | 'power', c: number, v: number) => {
+    if (!Number.isFinite(v)) return;
+    const next = [...trim[k]] as [number, number, number];
+    if (linked) {
+      const d = v - next[c]!;
+      next.forEach((x, i) => {
+        next[i] = Number((x + d).toFixed(4));
+      });
+    } else next[c] = v;
+    onTrim({ ...trim, [k]: next });
+  };
   return (
-    <section aria-label={`Trim of ${name}`} className="mb-3 flex flex-wrap items-center gap-x-5 gap-y-2 border-y border-line bg-sheet px-3 py-2">
+    <section
+      aria-label={`Trim of ${name}`}
+      className="mb-3 flex flex-wrap items-center gap-x-5 gap-y-2 border-y border-line bg-sheet px-3 py-2"
+    >
       <b className="font-serif text-[15px] font-medium">Trim of {name}</b>
-      {kinds.map(([k, low, high, step]) => <span key={k} className="flex items-center gap-1.5" role="group" aria-label={k}>{k}{channel.map((c, i) => <input key={c} type="number" className="field !h-[26px] w-[66px] !px-1.5" aria-label={`${k} of ${c}`} min={low} max={high} step={step} value={trim[k][i]} onChange={(e) => { const v = Number(e.target.value); if (v >= low && v <= high) set(k, i, v); }} />)}</span>)}
-      <label className="flex items-center gap-1.5"><input type="checkbox" checked={linked} onChange={(e) => onLinked(e.target.checked)} />channels linked</label>
-      <button className="button quiet" onClick={() => onTrim(noTrim)}>As it was</button><button className="button quiet ml-auto" onClick={onClose}>Close</button>
+      {kinds.map(([k, low, high, step]) => (
+        <span key={k} className="flex items-center gap-1.5" role="group" aria-label={k}>
+          {k}
+          {channel.map((c, i) => (
+            <input
+              key={c}
+              type="number"
+              className="field !h-[26px] w-[66px] !px-1.5"
+              aria-label={`${k} of ${c}`}
+              min={low}
+              max={high}
+              step={step}
+              value={trim[k][i]}
+              onChange={(e) => {
+                const v = Number(e.target.value);
+                if (v >= low && v <= high) set(k, i, v);
+              }}
+            />
+          ))}
+        </span>
+      ))}
+      <label className="flex items-center gap-1.5">
+        <input type="checkbox" checked={linked} onChange={(e) => onLinked(e.target.checked)} />
+        channels linked
+      </label>
+      <button className="button quiet" onClick={() => onTrim(noTrim)}>
+        As it was
+      </button>
+      <button className="button quiet ml-auto" onClick={onClose}>
+        Close
+      </button>
     </section>
   );
 }
 
-const LOW = -9, HIGH = 5, place = (ev: number): number => ((ev - LOW) / (HIGH - LOW)) * 100;
+const LOW = -9,
+  HIGH = 5,
+  place = (ev: number): number => ((ev - LOW) / (HIGH - LOW)) * 100;
 /** Scene range in above, range out below, on one ruler of EV about middle gray. */
-export function RangePanel({ range, onRange, all, onAll }: { range: RangeCompression; onRange: (r: RangeCompression) => void; all: boolean; onAll: (on: boolean) => void }) {
-  const handle = (k: 'inLow' | 'inHigh' | 'outLow' | 'outHigh', text: string, low: number, high: number) => <input type="range" className="absolute inset-x-0 h-4 w-full appearance-none bg-transparent accent-[var(--verd)]" style={{ pointerEvents: 'auto' }} aria-label={text} min={low} max={high} step={0.25} value={range[k]} onChange={(e) => onRange({ ...range, [k]: Number(e.target.value) })} />;
-  const band = (a: number, b: number, tone: string) => <span aria-hidden className="absolute top-[6px] h-[4px]" style={{ left: `${place(a)}%`, width: `${place(b) - place(a)}%`, background: tone }} />;
+export function RangePanel({
+  range,
+  onRange,
+  all,
+  onAll,
+}: {
+  range: RangeCompression;
+  onRange: (r: RangeCompression) => void;
+  all: boolean;
+  onAll: (on: boolean) => void;
+}) {
+  const handle = (k: 'inLow' | 'inHigh' | 'outLow' | 'outHigh', text: string, low: number, high: number) => (
+    <input
+      type="range"
+      className="absolute inset-x-0 h-4 w-full appearance-none bg-transparent accent-[var(--verd)]"
+      style={{ pointerEvents: 'auto' }}
+      aria-label={text}
+      min={low}
+      max={high}
+      step={0.25}
+      value={range[k]}
+      onChange={(e) => onRange({ ...range, [k]: Number(e.target.value) })}
+    />
+  );
+  const band = (a: number, b: number, tone: string) => (
+    <span
+      aria-hidden
+      className="absolute top-[6px] h-[4px]"
+      style={{ left: `${place(a)}%`, width: `${place(b) - place(a)}%`, background: tone }}
+    />
+  );
   const line = (title: string, a: 'inLow' | 'outLow', b: 'inHigh' | 'outHigh', tone: string) => (
-    <div className="grid grid-cols-[84px_1fr_110px] items-center gap-2"><span>{title}</span>
-      <div className="relative h-4 border-b border-line-strong">{band(range[a], range[b], tone)}<div className="absolute inset-y-0" style={{ left: 0, width: `${place(0)}%` }}>{handle(a, `${title}, darkest, in EV`, LOW, -0.25)}</div><div className="absolute inset-y-0" style={{ left: `${place(0)}%`, right: 0 }}>{handle(b, `${title}, lightest, in EV`, 0.25, HIGH)}</div></div>
-      <span className="text-right text-soft">{range[a]} to +{range[b]} EV</span></div>);
+    <div className="grid grid-cols-[84px_1fr_110px] items-center gap-2">
+      <span>{title}</span>
+      <div className="relative h-4 border-b border-line-strong">
+        {band(range[a], range[b], tone)}
+        <div className="absolute inset-y-0" style={{ left: 0, width: `${place(0)}%` }}>
+          {handle(a, `${title}, darkest, in EV`, LOW, -0.25)}
+        </div>
+        <div className="absolute inset-y-0" style={{ left: `${place(0)}%`, right: 0 }}>
+          {handle(b, `${title}, lightest, in EV`, 0.25, HIGH)}
+        </div>
+      </div>
+      <span className="text-right text-soft">
+        {range[a]} to +{range[b]} EV
+      </span>
+    </div>
+  );
   return (
     <section aria-label="Range compression" className="mb-3 border-y border-line bg-sheet px-3 py-2 text-[12.5px]">
       <div className="grid grid-cols-[minmax(0,1fr)_auto] items-center gap-5">
-        <div className="space-y-1">{line('scene range', 'inLow', 'inHigh', 'var(--line-strong)')}{line('range out', 'outLow', 'outHigh', 'var(--verd)')}<p aria-hidden className="grid grid-cols-[84px_1fr_110px] gap-2 text-[11px] text-soft"><span /><span className="relative h-4">{[-8, -6, -4, -2, 0, 2, 4].map((e) => <i key={e} className="absolute -translate-x-1/2 not-italic" style={{ left: `${place(e)}%` }}>{e > 0 ? `+${e}` : e}</i>)}</span><span /></p></div>
-        <div className="flex items-center gap-4"><label className="flex items-center gap-1.5">edges<input type="number" className="field !h-[26px] w-[58px] !px-1.5" min={0.5} max={15} step={0.5} value={range.edge} onChange={(e) => { const v = Number(e.target.value); if (v >= 0.5 && v <= 15) onRange({ ...range, edge: v }); }} />%</label><label className="flex items-center gap-1.5">detail<input type="number" className="field !h-[26px] w-[58px] !px-1.5" min={0} max={2} step={0.1} value={range.detail} onChange={(e) => { const v = Number(e.target.value); if (v >= 0 && v <= 2) onRange({ ...range, detail: v }); }} /></label><label className="flex items-center gap-1.5"><input type="checkbox" checked={all} onChange={(e) => onAll(e.target.checked)} />on all columns</label></div>
+        <div className="space-y-1">
+          {line('scene range', 'inLow', 'inHigh', 'var(--line-strong)')}
+          {line('range out', 'outLow', 'outHigh', 'var(--verd)')}
+          <p aria-hidden className="grid grid-cols-[84px_1fr_110px] gap-2 text-[11px] text-soft">
+            <span />
+            <span className="relative h-4">
+              {[-8, -6, -4, -2, 0, 2, 4].map((e) => (
+                <i key={e} className="absolute -translate-x-1/2 not-italic" style={{ left: `${place(e)}%` }}>
+                  {e > 0 ? `+${e}` : e}
+                </i>
+              ))}
+            </span>
+            <span />
+          </p>
+        </div>
+        <div className="flex items-center gap-4">
+          <label className="flex items-center gap-1.5">
+            edges
+            <input
+              type="number"
+              className="field !h-[26px] w-[58px] !px-1.5"
+              min={0.5}
+              max={15}
+              step={0.5}
+              value={range.edge}
+              onChange={(e) => {
+                const v = Number(e.target.value);
+                if (v >= 0.5 && v <= 15) onRange({ ...range, edge: v });
+              }}
+            />
+            %
+          </label>
+          <label className="flex items-center gap-1.5">
+            detail
+            <input
+              type="number"
+              className="field !h-[26px] w-[58px] !px-1.5"
+              min={0}
+              max={2}
+              step={0.1}
+              value={range.detail}
+              onChange={(e) => {
+                const v = Number(e.target.value);
+                if (v >= 0 && v <= 2) onRange({ ...range, detail: v });
+              }}
+            />
+          </label>
+          <label className="flex items-center gap-1.5">
+            <input type="checkbox" checked={all} onChange={(e) => onAll(e.target.checked)} />
+            on all columns
+          </label>
+        </div>
       </div>
     </section>
   );
@@ -38,6 +191,15 @@ export function RangePanel({ range, onRange, all, onAll }: { range: RangeCompres
 
 /** The scale of the map, as it is painted. */
 export function Legend({ against }: { against: string }) {
-  const stops = Array.from({ length: 13 }, (_, i) => `rgb(${mapColor((i / 12) * MAP_TOP).join(' ')}) ${((i * 100) / 12).toFixed(1)}%`).join(', ');
-  return <p className="mb-2 flex items-center gap-3 text-[12px] text-soft"><span>ΔE00 against {against}</span><span aria-hidden className="h-[10px] w-[220px]" style={{ background: `linear-gradient(90deg, ${stops})` }} /><span>0 to {MAP_TOP} and more. Under each cell: mean, 95th percentile, largest.</span></p>;
+  const stops = Array.from(
+    { length: 13 },
+    (_, i) => `rgb(${mapColor((i / 12) * MAP_TOP).join(' ')}) ${((i * 100) / 12).toFixed(1)}%`,
+  ).join(', ');
+  return (
+    <p className="mb-2 flex items-center gap-3 text-[12px] text-soft">
+      <span>ΔE00 against {against}</span>
+      <span aria-hidden className="h-[10px] w-[220px]" style={{ background: `linear-gradient(90deg, ${stops})` }} />
+      <span>0 to {MAP_TOP} and more. Under each cell: mean, 95th percentile, largest.</span>
+    </p>
+  );
 }

@@ -10,73 +10,382 @@ import { call, problemOf, type ProblemText } from '../kit/call';
 import { Notice } from '../kit/Notice';
 import type { Pool } from './pool';
 
-export interface ChartOnBench { id: string; name: string; columns: number; rows: number; patches: Patch[]; outside: number }
-interface Props { pool: Pool | null; frame: { id: string; name: string; chart_id: string | null; chart_corners: Point[] | null }; charts: ChartOnBench[]; /** what can render it */ columns: { name: string; spec: CellSpec }[]; may: boolean; onClose: () => void; onSaved: (words: string) => void }
+export interface ChartOnBench {
+  id: string;
+  name: string;
+  columns: number;
+  rows: number;
+  patches: Patch[];
+  outside: number;
+}
+interface Props {
+  pool: Pool | null;
+  frame: { id: string; name: string; chart_id: string | null; chart_corners: Point[] | null };
+  charts: ChartOnBench[];
+  /** what can render it */ columns: { name: string; spec: CellSpec }[];
+  may: boolean;
+  onClose: () => void;
+  onSaved: (words: string) => void;
+}
 
-const START: Point[] = [[0.2, 0.2], [0.8, 0.2], [0.8, 0.8], [0.2, 0.8]], cornerNames = ['top left', 'top right', 'bottom right', 'bottom left'];
-const css = (lab: readonly number[]): string => `lab(${lab[0]!.toFixed(1)}% ${lab[1]!.toFixed(1)} ${lab[2]!.toFixed(1)})`;
+const START: Point[] = [
+    [0.2, 0.2],
+    [0.8, 0.2],
+    [0.8, 0.8],
+    [0.2, 0.8],
+  ],
+  cornerNames = ['top left', 'top right', 'bottom right', 'bottom left'];
+const css = (lab: readonly number[]): string =>
+  `lab(${lab[0]!.toFixed(1)}% ${lab[1]!.toFixed(1)} ${lab[2]!.toFixed(1)})`;
 
 export function TargetDialog({ pool, frame, charts, columns, may, onClose, onSaved }: Props) {
-  const [known, setKnown] = useState(charts), [chartId, setChartId] = useState(frame.chart_id ?? charts[0]?.id ?? ''), [corners, setCorners] = useState<Point[]>(frame.chart_corners ?? START), [by, setBy] = useState(0), [result, setResult] = useState<ChartResult | null>(null), [size, setSize] = useState({ w: 3, h: 2 }), [problem, setProblem] = useState<ProblemText | null>(null), [said, setSaid] = useState(''), [looking, setLooking] = useState(false);
-  const canvas = useRef<HTMLCanvasElement>(null), board = useRef<HTMLDivElement>(null), seq = useRef(0), chart = known.find((c) => c.id === chartId) ?? null, spec = columns[by]?.spec ?? columns[0]!.spec;
-  const placed = chart && { corners, columns: chart.columns, rows: chart.rows, patches: chart.patches }, key = JSON.stringify([spec, placed && { ...placed, patches: chart.id }]);
+  const [known, setKnown] = useState(charts),
+    [chartId, setChartId] = useState(frame.chart_id ?? charts[0]?.id ?? ''),
+    [corners, setCorners] = useState<Point[]>(frame.chart_corners ?? START),
+    [by, setBy] = useState(0),
+    [result, setResult] = useState<ChartResult | null>(null),
+    [size, setSize] = useState({ w: 3, h: 2 }),
+    [problem, setProblem] = useState<ProblemText | null>(null),
+    [said, setSaid] = useState(''),
+    [looking, setLooking] = useState(false);
+  const canvas = useRef<HTMLCanvasElement>(null),
+    board = useRef<HTMLDivElement>(null),
+    seq = useRef(0),
+    chart = known.find((c) => c.id === chartId) ?? null,
+    spec = columns[by]?.spec ?? columns[0]!.spec;
+  const placed = chart && { corners, columns: chart.columns, rows: chart.rows, patches: chart.patches },
+    key = JSON.stringify([spec, placed && { ...placed, patches: chart.id }]);
   useEffect(() => {
     if (!pool) return;
-    const n = ++seq.current, t = setTimeout(() => void pool.ask('target', true, (id) => ({ id, cell: { ...spec, width: 900, chart: placed, mark: null }, against: null })).then((a) => {
-      if (n !== seq.current || !canvas.current) return;
-      if ('error' in a) { setProblem({ code: 'target', message: a.error.message, where: frame.name, remedy: a.error.remedy }); return; }
-      if (!('figures' in a)) return;
-      canvas.current.width = a.width; canvas.current.height = a.height;
-      canvas.current.getContext('2d')!.putImageData(new ImageData(new Uint8ClampedArray(a.pixels), a.width, a.height), 0, 0);
-      setSize({ w: a.width, h: a.height }); setResult(a.chart);
-    }), 40);
+    const n = ++seq.current,
+      t = setTimeout(
+        () =>
+          void pool
+            .ask('target', true, (id) => ({
+              id,
+              cell: { ...spec, width: 900, chart: placed, mark: null },
+              against: null,
+            }))
+            .then((a) => {
+              if (n !== seq.current || !canvas.current) return;
+              if ('error' in a) {
+                setProblem({ code: 'target', message: a.error.message, where: frame.name, remedy: a.error.remedy });
+                return;
+              }
+              if (!('figures' in a)) return;
+              canvas.current.width = a.width;
+              canvas.current.height = a.height;
+              canvas.current
+                .getContext('2d')!
+                .putImageData(new ImageData(new Uint8ClampedArray(a.pixels), a.width, a.height), 0, 0);
+              setSize({ w: a.width, h: a.height });
+              setResult(a.chart);
+            }),
+        40,
+      );
     return () => clearTimeout(t);
   }, [pool, key]); // eslint-disable-line react-hooks/exhaustive-deps
-  const move = (i: number, p: Point) => setCorners((l) => l.map((c, k) => (k === i ? [Math.min(1, Math.max(0, p[0])), Math.min(1, Math.max(0, p[1]))] : c)));
-  const drag = (i: number) => (e: PointerEvent) => { if (!may || !(e.buttons & 1)) return; const r = board.current!.getBoundingClientRect(); move(i, [(e.clientX - r.left) / r.width, (e.clientY - r.top) / r.height]); };
-  const nudge = (i: number) => (e: KeyboardEvent) => { const d = e.shiftKey ? 0.01 : 0.001, by2 = { ArrowLeft: [-d, 0], ArrowRight: [d, 0], ArrowUp: [0, -d], ArrowDown: [0, d] }[e.key]; if (may && by2) { e.preventDefault(); move(i, [corners[i]![0] + by2[0]!, corners[i]![1] + by2[1]!]); } };
+  const move = (i: number, p: Point) =>
+    setCorners((l) =>
+      l.map((c, k) => (k === i ? [Math.min(1, Math.max(0, p[0])), Math.min(1, Math.max(0, p[1]))] : c)),
+    );
+  const drag = (i: number) => (e: PointerEvent) => {
+    if (!may || !(e.buttons & 1)) return;
+    const r = board.current!.getBoundingClientRect();
+    move(i, [(e.clientX - r.left) / r.width, (e.clientY - r.top) / r.height]);
+  };
+  const nudge = (i: number) => (e: KeyboardEvent) => {
+    const d = e.shiftKey ? 0.01 : 0.001,
+      by2 = { ArrowLeft: [-d, 0], ArrowRight: [d, 0], ArrowUp: [0, -d], ArrowDown: [0, d] }[e.key];
+    if (may && by2) {
+      e.preventDefault();
+      move(i, [corners[i]![0] + by2[0]!, corners[i]![1] + by2[1]!]);
+    }
+  };
   const find = async () => {
     if (!pool || !chart) return;
-    setLooking(true); setProblem(null); setSaid('');
-    const a = await pool.ask('find', true, (id) => ({ id, find: { ...spec, width: 900, mark: null }, layout: { columns: chart.columns, rows: chart.rows, patches: chart.patches, outside: chart.outside } }));
+    setLooking(true);
+    setProblem(null);
+    setSaid('');
+    const a = await pool.ask('find', true, (id) => ({
+      id,
+      find: { ...spec, width: 900, mark: null },
+      layout: { columns: chart.columns, rows: chart.rows, patches: chart.patches, outside: chart.outside },
+    }));
     setLooking(false);
-    if ('corners' in a && a.corners) { setCorners(a.corners); setSaid('Found by its four marks.'); } else setProblem({ code: 'target', message: 'No four corner marks were found that fit this chart.', where: frame.name, remedy: 'Draw the four corners onto the field of patches by hand.' });
+    if ('corners' in a && a.corners) {
+      setCorners(a.corners);
+      setSaid('Found by its four marks.');
+    } else
+      setProblem({
+        code: 'target',
+        message: 'No four corner marks were found that fit this chart.',
+        where: frame.name,
+        remedy: 'Draw the four corners onto the field of patches by hand.',
+      });
   };
-  const bring = async (file: File) => { setProblem(null); try { const c = await call<ChartOnBench>('/api/charts', 'POST', { text: await file.text(), name: '' }); setKnown([...known, c]); setChartId(c.id); setSaid(`${c.name}: ${c.patches.length} patches, ${c.columns} × ${c.rows}.`); } catch (e) { setProblem(problemOf(e)); } };
-  const layOut = (columns: number, outside: number) => { if (!chart || (columns === chart.columns && outside === chart.outside)) return; setProblem(null); void call<ChartOnBench>(`/api/charts/${chart.id}`, 'PATCH', { columns, outside }).then((c) => setKnown((l) => l.map((x) => (x.id === c.id ? c : x)))).catch((e: unknown) => setProblem(problemOf(e))); };
-  const save = async (on: boolean) => { setProblem(null); try { await call(`/api/frames/${frame.id}/chart`, 'PUT', on ? { chart: chartId, corners } : { chart: null }); onSaved(on ? `${frame.name} is a target frame` : `${frame.name} is no target frame any more`); } catch (e) { setProblem(problemOf(e)); } };
-  const m = fromSquare(corners), lines = m && chart ? [...Array.from({ length: chart.columns + 1 }, (_, i): [Point, Point] => [project(m, i / chart.columns, 0), project(m, i / chart.columns, 1)]), ...Array.from({ length: chart.rows + 1 }, (_, i): [Point, Point] => [project(m, 0, i / chart.rows), project(m, 1, i / chart.rows)])] : [];
+  const bring = async (file: File) => {
+    setProblem(null);
+    try {
+      const c = await call<ChartOnBench>('/api/charts', 'POST', { text: await file.text(), name: '' });
+      setKnown([...known, c]);
+      setChartId(c.id);
+      setSaid(`${c.name}: ${c.patches.length} patches, ${c.columns} × ${c.rows}.`);
+    } catch (e) {
+      setProblem(problemOf(e));
+    }
+  };
+  const layOut = (columns: number, outside: number) => {
+    if (!chart || (columns === chart.columns && outside === chart.outside)) return;
+    setProblem(null);
+    void call<ChartOnBench>(`/api/charts/${chart.id}`, 'PATCH', { columns, outside })
+      .then((c) => setKnown((l) => l.map((x) => (x.id === c.id ? c : x))))
+      .catch((e: unknown) => setProblem(problemOf(e)));
+  };
+  const save = async (on: boolean) => {
+    setProblem(null);
+    try {
+      await call(`/api/frames/${frame.id}/chart`, 'PUT', on ? { chart: chartId, corners } : { chart: null });
+      onSaved(on ? `${frame.name} is a target frame` : `${frame.name} is no target frame any more`);
+    } catch (e) {
+      setProblem(problemOf(e));
+    }
+  };
+  const m = fromSquare(corners),
+    lines =
+      m && chart
+        ? [
+            ...Array.from({ length: chart.columns + 1 }, (_, i): [Point, Point] => [
+              project(m, i / chart.columns, 0),
+              project(m, i / chart.columns, 1),
+            ]),
+            ...Array.from({ length: chart.rows + 1 }, (_, i): [Point, Point] => [
+              project(m, 0, i / chart.rows),
+              project(m, 1, i / chart.rows),
+            ]),
+          ]
+        : [];
   return (
-    <Dialog.Root open onOpenChange={(o) => { if (!o) onClose(); }}>
-      <Dialog.Portal><Dialog.Overlay className="fixed inset-0 z-40 bg-black/30" />
-        <Dialog.Content aria-describedby={undefined} className="fixed left-1/2 top-[4vh] z-50 flex max-h-[92vh] w-[1180px] max-w-[96vw] -translate-x-1/2 flex-col border border-line bg-paper p-5" style={{ boxShadow: 'var(--shade)' }}>
+    <Dialog.Root
+      open
+      onOpenChange={(o) => {
+        if (!o) onClose();
+      }}
+    >
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-black/30" />
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="fixed left-1/2 top-[4vh] z-50 flex max-h-[92vh] w-[1180px] max-w-[96vw] -translate-x-1/2 flex-col border border-line bg-paper p-5"
+          style={{ boxShadow: 'var(--shade)' }}
+        >
           <Dialog.Title className="mb-2 text-[20px]">The chart in {frame.name}</Dialog.Title>
           <div className="mb-3 flex flex-wrap items-center gap-2">
-            <label className="flex items-center gap-2 text-soft">Measured values<select className="field max-w-[220px] text-ink" value={chartId} onChange={(e) => setChartId(e.target.value)}>{!known.length && <option value="">none yet</option>}{known.map((c) => <option key={c.id} value={c.id}>{c.name}, {c.columns} × {c.rows}</option>)}</select></label>
-            {may && chart && <><label className="flex items-center gap-2 text-soft">Patches a row<input type="number" className="field w-[60px] text-ink" min={1} max={100} key={`${chart.id} ${chart.columns}`} defaultValue={chart.columns} onBlur={(e) => layOut(Number(e.target.value), chart.outside)} /></label>
-              <label className="flex items-center gap-2 text-soft" title="How far the corner marks stand outside the field, in widths of a patch">Marks outside<input type="number" className="field w-[66px] text-ink" min={0} max={3} step={0.05} key={`${chart.id} ${chart.outside}`} defaultValue={chart.outside} onBlur={(e) => layOut(chart.columns, Number(e.target.value))} /></label></>}
-            {may && <label className="button cursor-pointer focus-within:outline focus-within:outline-2">Bring in CGATS text<input type="file" className="sr-only" accept=".txt,.cgats,.cie,.it8" onChange={(e) => { const f = e.target.files?.[0]; if (f) void bring(f); e.target.value = ''; }} /></label>}
-            {may && <button className="button" disabled={!chart || looking} onClick={() => void find()}>{looking ? 'Looking' : 'Find the marks'}</button>}
+            <label className="flex items-center gap-2 text-soft">
+              Measured values
+              <select
+                className="field max-w-[220px] text-ink"
+                value={chartId}
+                onChange={(e) => setChartId(e.target.value)}
+              >
+                {!known.length && <option value="">none yet</option>}
+                {known.map((c) => (
+                  <option key={c.id} value={c.id}>
+                    {c.name}, {c.columns} × {c.rows}
+                  </option>
+                ))}
+              </select>
+            </label>
+            {may && chart && (
+              <>
+                <label className="flex items-center gap-2 text-soft">
+                  Patches a row
+                  <input
+                    type="number"
+                    className="field w-[60px] text-ink"
+                    min={1}
+                    max={100}
+                    key={`${chart.id} ${chart.columns}`}
+                    defaultValue={chart.columns}
+                    onBlur={(e) => layOut(Number(e.target.value), chart.outside)}
+                  />
+                </label>
+                <label
+                  className="flex items-center gap-2 text-soft"
+                  title="How far the corner marks stand outside the field, in widths of a patch"
+                >
+                  Marks outside
+                  <input
+                    type="number"
+                    className="field w-[66px] text-ink"
+                    min={0}
+                    max={3}
+                    step={0.05}
+                    key={`${chart.id} ${chart.outside}`}
+                    defaultValue={chart.outside}
+                    onBlur={(e) => layOut(chart.columns, Number(e.target.value))}
+                  />
+                </label>
+              </>
+            )}
+            {may && (
+              <label className="button cursor-pointer focus-within:outline focus-within:outline-2">
+                Bring in CGATS text
+                <input
+                  type="file"
+                  className="sr-only"
+                  accept=".txt,.cgats,.cie,.it8"
+                  onChange={(e) => {
+                    const f = e.target.files?.[0];
+                    if (f) void bring(f);
+                    e.target.value = '';
+                  }}
+                />
+              </label>
+            )}
+            {may && (
+              <button className="button" disabled={!chart || looking} onClick={() => void find()}>
+                {looking ? 'Looking' : 'Find the marks'}
+              </button>
+            )}
           </div>
           <Notice problem={problem} className="mb-3" />
-          <p role="status" className={said ? 'mb-2 text-soft' : 'sr-only'}>{said}</p>
+          <p role="status" className={said ? 'mb-2 text-soft' : 'sr-only'}>
+            {said}
+          </p>
           <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_330px] gap-4">
-            <div className="min-h-0"><div ref={board} className="relative max-h-full" style={{ aspectRatio: size.w / size.h }}>
-              <canvas ref={canvas} role="img" aria-label={`${frame.name}, ${columns[by]?.name ?? ''}`} className="block h-full w-full bg-press" />
-              {chart && <svg aria-hidden className="pointer-events-none absolute inset-0 h-full w-full" viewBox="0 0 1 1" preserveAspectRatio="none">{lines.map(([a, b], i) => <g key={i}><line x1={a[0]} y1={a[1]} x2={b[0]} y2={b[1]} stroke="#000" strokeOpacity={0.55} strokeWidth={3} vectorEffect="non-scaling-stroke" /><line x1={a[0]} y1={a[1]} x2={b[0]} y2={b[1]} stroke="#fff" strokeWidth={1} vectorEffect="non-scaling-stroke" /></g>)}</svg>}
-              {chart && corners.map(([x, y], i) => <button key={i} aria-label={`Corner ${cornerNames[i]}: ${(x * 100).toFixed(1)} by ${(y * 100).toFixed(1)} percent`} className="absolute h-[18px] w-[18px] -translate-x-1/2 -translate-y-1/2 cursor-move rounded-full border-2 border-white bg-black/40 outline outline-1 outline-black focus-visible:outline-2 focus-visible:outline-verd" style={{ left: `${x * 100}%`, top: `${y * 100}%`, touchAction: 'none' }} onPointerDown={(e) => e.currentTarget.setPointerCapture(e.pointerId)} onPointerMove={drag(i)} onKeyDown={nudge(i)} />)}
-            </div></div>
+            <div className="min-h-0">
+              <div ref={board} className="relative max-h-full" style={{ aspectRatio: size.w / size.h }}>
+                <canvas
+                  ref={canvas}
+                  role="img"
+                  aria-label={`${frame.name}, ${columns[by]?.name ?? ''}`}
+                  className="block h-full w-full bg-press"
+                />
+                {chart && (
+                  <svg
+                    aria-hidden
+                    className="pointer-events-none absolute inset-0 h-full w-full"
+                    viewBox="0 0 1 1"
+                    preserveAspectRatio="none"
+                  >
+                    {lines.map(([a, b], i) => (
+                      <g key={i}>
+                        <line
+                          x1={a[0]}
+                          y1={a[1]}
+                          x2={b[0]}
+                          y2={b[1]}
+                          stroke="#000"
+                          strokeOpacity={0.55}
+                          strokeWidth={3}
+                          vectorEffect="non-scaling-stroke"
+                        />
+                        <line
+                          x1={a[0]}
+                          y1={a[1]}
+                          x2={b[0]}
+                          y2={b[1]}
+                          stroke="#fff"
+                          strokeWidth={1}
+                          vectorEffect="non-scaling-stroke"
+                        />
+                      </g>
+                    ))}
+                  </svg>
+                )}
+                {chart &&
+                  corners.map(([x, y], i) => (
+                    <button
+                      key={i}
+                      aria-label={`Corner ${cornerNames[i]}: ${(x * 100).toFixed(1)} by ${(y * 100).toFixed(1)} percent`}
+                      className="absolute h-[18px] w-[18px] -translate-x-1/2 -translate-y-1/2 cursor-move rounded-full border-2 border-white bg-black/40 outline outline-1 outline-black focus-visible:outline-2 focus-visible:outline-verd"
+                      style={{ left: `${x * 100}%`, top: `${y * 100}%`, touchAction: 'none' }}
+                      onPointerDown={(e) => e.currentTarget.setPointerCapture(e.pointerId)}
+                      onPointerMove={drag(i)}
+                      onKeyDown={nudge(i)}
+                    />
+                  ))}
+              </div>
+            </div>
             <div className="min-h-0 overflow-auto" tabIndex={0} role="region" aria-label="Patches, worst first">
-              <label className="mb-2 flex items-center gap-2 text-soft">Rendered by<select className="field min-w-0 flex-1 text-ink" value={by} onChange={(e) => setBy(Number(e.target.value))}>{columns.map((c, i) => <option key={i} value={i}>{c.name}</option>)}</select></label>
-              {result ? <>
-                <p className="mb-2" data-target-figures>ΔE00 of {result.patches.length} patches: mean <b>{result.mean.toFixed(2)}</b>, max <b>{result.max.toFixed(2)}</b> at {result.worst}</p>
-                <table className="list"><thead><tr><th>Patch</th><th>Measured</th><th>Rendered</th><th className="!text-right">ΔE00</th></tr></thead>
-                  <tbody>{[...result.patches].sort((a, b) => b.deltaE - a.deltaE).map((p) => <tr key={p.id}><td>{p.id}</td>{[p.measured, p.rendered].map((l, k) => <td key={k}><span className="inline-flex items-center gap-1.5 text-[12px]"><i aria-hidden className="inline-block h-[18px] w-[18px] border border-line" style={{ background: css(l) }} />{l.map((v) => v.toFixed(0)).join(' ')}</span></td>)}<td className="text-right font-mono text-[12.5px]">{p.deltaE.toFixed(1)}</td></tr>)}</tbody></table>
-              </> : <p className="text-soft">{chart ? 'Put the four corners onto the outer corners of the field of patches, the first patch at the top left.' : 'A target frame is judged by the measured values of its chart: bring them in as CGATS text, with L*a*b* or XYZ of each patch.'}</p>}
+              <label className="mb-2 flex items-center gap-2 text-soft">
+                Rendered by
+                <select
+                  className="field min-w-0 flex-1 text-ink"
+                  value={by}
+                  onChange={(e) => setBy(Number(e.target.value))}
+                >
+                  {columns.map((c, i) => (
+                    <option key={i} value={i}>
+                      {c.name}
+                    </option>
+                  ))}
+                </select>
+              </label>
+              {result ? (
+                <>
+                  <p className="mb-2" data-target-figures>
+                    ΔE00 of {result.patches.length} patches: mean <b>{result.mean.toFixed(2)}</b>, max{' '}
+                    <b>{result.max.toFixed(2)}</b> at {result.worst}
+                  </p>
+                  <table className="list">
+                    <thead>
+                      <tr>
+                        <th>Patch</th>
+                        <th>Measured</th>
+                        <th>Rendered</th>
+                        <th className="!text-right">ΔE00</th>
+                      </tr>
+                    </thead>
+                    <tbody>
+                      {[...result.patches]
+                        .sort((a, b) => b.deltaE - a.deltaE)
+                        .map((p) => (
+                          <tr key={p.id}>
+                            <td>{p.id}</td>
+                            {[p.measured, p.rendered].map((l, k) => (
+                              <td key={k}>
+                                <span className="inline-flex items-center gap-1.5 text-[12px]">
+                                  <i
+                                    aria-hidden
+                                    className="inline-block h-[18px] w-[18px] border border-line"
+                                    style={{ background: css(l) }}
+                                  />
+                                  {l.map((v) => v.toFixed(0)).join(' ')}
+                                </span>
+                              </td>
+                            ))}
+                            <td className="text-right font-mono text-[12.5px]">{p.deltaE.toFixed(1)}</td>
+                          </tr>
+                        ))}
+                    </tbody>
+                  </table>
+                </>
+              ) : (
+                <p className="text-soft">
+                  {chart
+                    ? 'Put the four corners onto the outer corners of the field of patches, the first patch at the top left.'
+                    : 'A target frame is judged by the measured values of its chart: bring them in as CGATS text, with L*a*b* or XYZ of each patch.'}
+                </p>
+              )}
             </div>
           </div>
-          <div className="mt-4 flex justify-end gap-2">{may && frame.chart_id && <button className="button danger mr-auto" onClick={() => void save(false)}>It shows no chart</button>}<Dialog.Close className="button">Close</Dialog.Close>{may && <button className="button main" disabled={!chart || !m} onClick={() => void save(true)}>Keep the chart’s place</button>}</div>
-        </Dialog.Content></Dialog.Portal>
+          <div className="mt-4 flex justify-end gap-2">
+            {may && frame.chart_id && (
+              <button className="button danger mr-auto" onClick={() => void save(false)}>
+                It shows no chart
+              </button>
+            )}
+            <Dialog.Close className="button">Close</Dialog.Close>
+            {may && (
+              <button className="button main" disabled={!chart || !m} onClick={() => void save(true)}>
+                Keep the chart’s place
+              </button>
+            )}
+          </div>
+        </Dialog.Content>
+      </Dialog.Portal>
     </Dialog.Root>
   );
 }

@@ -1,13 +1,76 @@
 import { codingSaid } from '@/core/icc/coding';
 
 /** A look, preset or profile as the bench has it. */
-export interface Candidate { versionId: string; itemId: string; title: string; kind: 'look' | 'preset' | 'camera-profile'; number: number; status: string; cameras: string[]; supplier: string; most: number; usual: number; /** it takes no strength: as made or not at all */ fixed: boolean; /** the rungs that a profile has */ rungs: string[]; noCurve: boolean; /** how an ICC input profile's device values are taken */ icc: string; shown: boolean; /** what it is meant to do */ intention: string; /** this version and all that it was made from */ roots: string[] }
+export interface Candidate {
+  versionId: string;
+  itemId: string;
+  title: string;
+  kind: 'look' | 'preset' | 'camera-profile';
+  number: number;
+  status: string;
+  cameras: string[];
+  supplier: string;
+  most: number;
+  usual: number;
+  /** it takes no strength: as made or not at all */ fixed: boolean;
+  /** the rungs that a profile has */ rungs: string[];
+  noCurve: boolean;
+  /** how an ICC input profile's device values are taken */ icc: string;
+  shown: boolean;
+  /** what it is meant to do */ intention: string;
+  /** this version and all that it was made from */ roots: string[];
+}
 
 /** From a row of the catalogue. */
-export function candidateOf(r: { version_id: string; item_id: string; title: string; kind: string; format: string; number: number; status: string; cameras: string[]; supplier: string; strength_least: number; strength_most: number; strength_usual: number | null; facts: Record<string, unknown>; intention: string; roots: string[] }): Candidate {
-  const stages = (r.facts.stages ?? []) as string[], has = (w: string) => stages.includes(w);
+export function candidateOf(r: {
+  version_id: string;
+  item_id: string;
+  title: string;
+  kind: string;
+  format: string;
+  number: number;
+  status: string;
+  cameras: string[];
+  supplier: string;
+  strength_least: number;
+  strength_most: number;
+  strength_usual: number | null;
+  facts: Record<string, unknown>;
+  intention: string;
+  roots: string[];
+}): Candidate {
+  const stages = (r.facts.stages ?? []) as string[],
+    has = (w: string) => stages.includes(w);
   return {
-    versionId: r.version_id, itemId: r.item_id, title: r.title, kind: r.kind as Candidate['kind'], number: r.number, status: r.status, cameras: r.cameras, supplier: r.supplier, most: r.strength_most || 150, usual: r.strength_usual ?? 100, fixed: r.strength_least === r.strength_most,
-    rungs: r.kind === 'camera-profile' ? [...(has('hue/saturation map') ? ['hue-sat'] : []), ...(has('exposure offset') ? ['exposure'] : []), ...(has('look table') ? ['look'] : []), ...(has('tone curve') ? ['curve'] : [])] : [], noCurve: r.kind === 'camera-profile' && r.format === 'dcp' && !has('tone curve'), icc: r.kind !== 'camera-profile' || r.format !== 'icc' ? '' : codingSaid(String(r.facts.description ?? '')) === 'linear' ? 'ICC, taken as linear' : 'ICC, of square root values', shown: r.kind !== 'camera-profile' || r.format === 'dcp' || r.facts.class === 'input', intention: r.intention, roots: r.roots,
+    versionId: r.version_id,
+    itemId: r.item_id,
+    title: r.title,
+    kind: r.kind as Candidate['kind'],
+    number: r.number,
+    status: r.status,
+    cameras: r.cameras,
+    supplier: r.supplier,
+    most: r.strength_most || 150,
+    usual: r.strength_usual ?? 100,
+    fixed: r.strength_least === r.strength_most,
+    rungs:
+      r.kind === 'camera-profile'
+        ? [
+            ...(has('hue/saturation map') ? ['hue-sat'] : []),
+            ...(has('exposure offset') ? ['exposure'] : []),
+            ...(has('look table') ? ['look'] : []),
+            ...(has('tone curve') ? ['curve'] : []),
+          ]
+        : [],
+    noCurve: r.kind === 'camera-profile' && r.format === 'dcp' && !has('tone curve'),
+    icc:
+      r.kind !== 'camera-profile' || r.format !== 'icc'
+        ? ''
+        : codingSaid(String(r.facts.description ?? '')) === 'linear'
+          ? 'ICC, taken as linear'
+          : 'ICC, of square root values',
+    shown: r.kind !== 'camera-profile' || r.format === 'dcp' || r.facts.class === 'input',
+    intention: r.intention,
+    roots: r.roots,
   };
 }

@@ -8,8 +8,28 @@ test('a window within the picture asks for the parts that it touches, the middle
   expect(l.map((r) => [r.x / PART, r.y / PART]).sort()).toEqual([3, 4, 5].flatMap((x) => [2, 3, 4].map((y) => [x, y])));
   expect(l[0]).toEqual({ x: 4 * PART, y: 3 * PART, w: PART, h: PART });
 });
-test('the last parts end with the picture', () => expect(partsInView(whole, { w: 500, h: 400 }, -5600, -3700, 1)).toContainEqual({ x: 11 * PART, y: 7 * PART, w: 6000 - 11 * PART, h: 4000 - 7 * PART }));
-test('every place in the window that is in the picture is in a part, once', () => fc.assert(fc.property(fc.integer({ min: -5000, max: 0 }), fc.integer({ min: -3400, max: 0 }), fc.constantFrom(0.5, 1, 2), fc.double({ min: 0, max: 1, noNaN: true }), fc.double({ min: 0, max: 1, noNaN: true }), (left, top, scale, u, v) => {
-  const room = { w: 900, h: 600 }, l = partsInView(whole, room, left, top, scale), x = (u * room.w - left) / scale, y = (v * room.h - top) / scale, n = l.filter((r) => x >= r.x && x < r.x + r.w && y >= r.y && y < r.y + r.h).length;
-  expect(n).toBe(x < whole.width && y < whole.height ? 1 : 0);
-})));
+test('the last parts end with the picture', () =>
+  expect(partsInView(whole, { w: 500, h: 400 }, -5600, -3700, 1)).toContainEqual({
+    x: 11 * PART,
+    y: 7 * PART,
+    w: 6000 - 11 * PART,
+    h: 4000 - 7 * PART,
+  }));
+test('every place in the window that is in the picture is in a part, once', () =>
+  fc.assert(
+    fc.property(
+      fc.integer({ min: -5000, max: 0 }),
+      fc.integer({ min: -3400, max: 0 }),
+      fc.constantFrom(0.5, 1, 2),
+      fc.double({ min: 0, max: 1, noNaN: true }),
+      fc.double({ min: 0, max: 1, noNaN: true }),
+      (left, top, scale, u, v) => {
+        const room = { w: 900, h: 600 },
+          l = partsInView(whole, room, left, top, scale),
+          x = (u * room.w - left) / scale,
+          y = (v * room.h - top) / scale,
+          n = l.filter((r) => x >= r.x && x < r.x + r.w && y >= r.y && y < r.y + r.h).length;
+        expect(n).toBe(x < whole.width && y < whole.height ? 1 : 0);
+      },
+    ),
+  ));

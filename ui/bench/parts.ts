@@ -4,9 +4,26 @@ import type { Rect } from '@/core/frame/orient';
 export const PART = 512;
 
 /** `left`, `top`: where the picture's corner lies in the window (0 or less where it is larger); `scale`: window's pixels a pixel of the picture. Nearest to the middle first. */
-export function partsInView(whole: { width: number; height: number }, room: { w: number; h: number }, left: number, top: number, scale: number): Rect[] {
-  const from = (at: number): number => Math.max(0, Math.floor(-at / scale / PART)), to = (at: number, space: number, size: number): number => Math.min(Math.ceil(size / PART), Math.ceil((space - at) / scale / PART)), out: Rect[] = [];
-  for (let j = from(top); j < to(top, room.h, whole.height); j++) for (let i = from(left); i < to(left, room.w, whole.width); i++) out.push({ x: i * PART, y: j * PART, w: Math.min(PART, whole.width - i * PART), h: Math.min(PART, whole.height - j * PART) });
-  const far = (r: Rect): number => Math.hypot(left + (r.x + r.w / 2) * scale - room.w / 2, top + (r.y + r.h / 2) * scale - room.h / 2);
+export function partsInView(
+  whole: { width: number; height: number },
+  room: { w: number; h: number },
+  left: number,
+  top: number,
+  scale: number,
+): Rect[] {
+  const from = (at: number): number => Math.max(0, Math.floor(-at / scale / PART)),
+    to = (at: number, space: number, size: number): number =>
+      Math.min(Math.ceil(size / PART), Math.ceil((space - at) / scale / PART)),
+    out: Rect[] = [];
+  for (let j = from(top); j < to(top, room.h, whole.height); j++)
+    for (let i = from(left); i < to(left, room.w, whole.width); i++)
+      out.push({
+        x: i * PART,
+        y: j * PART,
+        w: Math.min(PART, whole.width - i * PART),
+        h: Math.min(PART, whole.height - j * PART),
+      });
+  const far = (r: Rect): number =>
+    Math.hypot(left + (r.x + r.w / 2) * scale - room.w / 2, top + (r.y + r.h / 2) * scale - room.h / 2);
   return out.sort((a, b) => far(a) - far(b));
 }

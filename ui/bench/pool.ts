@@ -4,8 +4,16 @@ import { useEffect, useState } from 'react';
 import type { BenchAnswer, BenchRequest, CellSpec } from '@/workers/bench.worker';
 
 export type Rendered = Extract<BenchAnswer, { figures: unknown }>;
-export interface CellFault { message: string; remedy: string }
-interface Job { key: string; first: boolean; request: (id: number) => BenchRequest; done: (a: BenchAnswer) => void }
+export interface CellFault {
+  message: string;
+  remedy: string;
+}
+interface Job {
+  key: string;
+  first: boolean;
+  request: (id: number) => BenchRequest;
+  done: (a: BenchAnswer) => void;
+}
 
 /** Jobs that a worker has at once: while one waits for the server, another is computed. */
 const DEPTH = 3;
@@ -18,21 +26,46 @@ export class Pool {
 
   constructor(count = 2) {
     for (let i = 0; i < count; i++) {
-      const worker = new Worker(new URL('../../workers/bench.worker.ts', import.meta.url), { type: 'module', name: 'bench' }), slot = { worker, busy: new Set<number>() };
-      worker.onmessage = (e: MessageEvent<BenchAnswer>) => { slot.busy.delete(e.data.id); const job = this.running.get(e.data.id); this.running.delete(e.data.id); job?.done(e.data); this.go(); };
-worker.onerror = () => { for (const id of slot.busy) { const job = this.running.get(id); this.running.delete(id); job?.done({ id, error: { message: 'The renderer stopped.', remedy: 'Reload the page.' } }); } slot.busy.clear(); };
+      const worker = new Worker(new URL('../../workers/bench.worker.ts', import.meta.url), {
+          type: 'module',
+          name: 'bench',
+        }),
+        slot = { worker, busy: new Set<number>() };
+      worker.onmessage = (e: MessageEvent<BenchAnswer>) => {
+        slot.busy.delete(e.data.id);
+        const job = this.running.get(e.data.id);
+        this.running.delete(e.data.id);
+        job?.done(e.data);
+        this.go();
+      };
+      worker.onerror = () => {
+        for (const id of slot.busy) {
+          const job = this.running.get(id);
+          this.running.delete(id);
+          job?.done({ id, error: { message: 'The renderer stopped.', remedy: 'Reload the page.' } });
+        }
+        slot.busy.clear();
+      };
       this.workers.push(slot);
     }
   }
   /** Whose cell it is: those of one frame go to one worker where they can, which then has the frame already. */
-  private ownerOf(job: Job): number { return (parseInt(job.key.slice(32, 36), 16) || 0) % this.workers.length; }
+  private ownerOf(job: Job): number {
+    return (parseInt(job.key.slice(32, 36), 16) || 0) % this.workers.length;
+  }
   /** For a free worker: what is in view before what is not, its own frames before others. */
-  private nextFor(n: number): number { const rank = (j: Job): number => (j.first ? 0 : 2) + (this.ownerOf(j) === n ? 0 : 1); return this.waiting.reduce((best, j, i) => (best < 0 || rank(j) < rank(this.waiting[best]!) ? i : best), -1); }
+  private nextFor(n: number): number {
+    const rank = (j: Job): number => (j.first ? 0 : 2) + (this.ownerOf(j) === n ? 0 : 1);
+    return this.waiting.reduce((best, j, i) => (best < 0 || rank(j) < rank(this.waiting[best]!) ? i : best), -1);
+  }
   private go(): void {
     for (;;) {
-      const least = Math.min(...this.workers.map((w) => w.busy.size)), n = least < DEPTH ? this.workers.findIndex((w) => w.busy.size === least) : -1, at = n < 0 ? -1 : this.nextFor(n);
+      const least = Math.min(...this.workers.map((w) => w.busy.size)),
+        n = least < DEPTH ? this.workers.findIndex((w) => w.busy.size === least) : -1,
+        at = n < 0 ? -1 : this.nextFor(n);
       if (at < 0) return;
-      const slot = this.workers[n]!, job = this.waiting.splice(at, 1)[0]!;
+      const slot = this.workers[n]!,
+        job = this.waiting.splice(at, 1)[0]!;
       const id = ++this.next;
       slot.busy.add(id);
       this.running.set(id, job);
@@ -49,9 +82,15 @@ worker.onerror = () => { for (const id of slot.busy) { const job = this.running.
     });
   }
   /** What still waits under such keys is not wanted any more. */
-  drop(test: (key: string) => boolean): void { for (let i = this.waiting.length - 1; i >= 0; i--) if (test(this.waiting[i]!.key)) this.waiting.splice(i, 1); }
-  pick(cell: CellSpec, x: number, y: number): Promise<BenchAnswer> { return this.ask(`pick ${Math.random()}`, true, (id) => ({ id, pick: cell, x, y })); }
-  end(): void { for (const w of this.workers) w.worker.terminate(); }
+  drop(test: (key: string) => boolean): void {
+    for (let i = this.waiting.length - 1; i >= 0; i--) if (test(this.waiting[i]!.key)) this.waiting.splice(i, 1);
+  }
+  pick(cell: CellSpec, x: number, y: number): Promise<BenchAnswer> {
+    return this.ask(`pick ${Math.random()}`, true, (id) => ({ id, pick: cell, x, y }));
+  }
+  end(): void {
+    for (const w of this.workers) w.worker.terminate();
+  }
 }
 
 /** On a page that opens with the bench, the workers start while the page is still being woken. */
@@ -59,6 +98,11 @@ let early: Pool | null = typeof window !== 'undefined' && location.pathname === 
 
 export function usePool(): Pool | null {
   const [pool, setPool] = useState<Pool | null>(null);
-  useEffect(() => { const p = early ?? new Pool(); early = null; queueMicrotask(() => setPool(p)); return () => p.end(); }, []);
+  useEffect(() => {
+    const p = early ?? new Pool();
+    early = null;
+    queueMicrotask(() => setPool(p));
+    return () => p.end();
+  }, []);
   return pool;
 }

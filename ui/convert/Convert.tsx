@@ -6,43 +6,174 @@ import { call, problemOf, type ProblemText } from '../kit/call';
 import { Notice } from '../kit/Notice';
 import { valueText } from '../item/Facts';
 
-interface View { carried: { setting: string; title: string; family: string; value: unknown; unit: string }[]; left: { setting: string; title: string; class: string; reason: string }[]; unknown: Record<string, string>; residual: { maxDeltaE: number; p95DeltaE: number; meanDeltaE: number } }
+interface View {
+  carried: { setting: string; title: string; family: string; value: unknown; unit: string }[];
+  left: { setting: string; title: string; class: string; reason: string }[];
+  unknown: Record<string, string>;
+  residual: { maxDeltaE: number; p95DeltaE: number; meanDeltaE: number };
+}
 
 export function Convert({ versionId, title, first }: { versionId: string; title: string; first: View }) {
-  const router = useRouter(), [view, setView] = useState(first), [off, setOff] = useState<ReadonlySet<string>>(new Set()), [size, setSize] = useState(33), [name, setName] = useState(title);
-  const [problem, setProblem] = useState<ProblemText | null>(null), [busy, setBusy] = useState(false), wanted = first.carried.map((c) => c.setting).filter((s) => !off.has(s));
+  const router = useRouter(),
+    [view, setView] = useState(first),
+    [off, setOff] = useState<ReadonlySet<string>>(new Set()),
+    [size, setSize] = useState(33),
+    [name, setName] = useState(title);
+  const [problem, setProblem] = useState<ProblemText | null>(null),
+    [busy, setBusy] = useState(false),
+    wanted = first.carried.map((c) => c.setting).filter((s) => !off.has(s));
   const key = wanted.join(',');
   useEffect(() => {
     const stop = new AbortController();
-    call<View>(`/api/versions/${versionId}/convert?size=${size}&settings=${key}`, 'GET', undefined, stop.signal).then((v) => { setView(v); setProblem(null); }, (e: unknown) => { if (!stop.signal.aborted) setProblem(problemOf(e)); });
+    call<View>(`/api/versions/${versionId}/convert?size=${size}&settings=${key}`, 'GET', undefined, stop.signal).then(
+      (v) => {
+        setView(v);
+        setProblem(null);
+      },
+      (e: unknown) => {
+        if (!stop.signal.aborted) setProblem(problemOf(e));
+      },
+    );
     return () => stop.abort();
   }, [versionId, size, key]);
-  const convert = async () => { setBusy(true); setProblem(null); try { const { itemId } = await call<{ itemId: string }>(`/api/versions/${versionId}/convert`, 'POST', { size, settings: wanted, title: name }); router.push(`/items/${itemId}`); } catch (e) { setProblem(problemOf(e)); setBusy(false); } };
-  const figure = (label: string, v: number) => <div><dt>{label}</dt><dd className="font-semibold">{v.toFixed(v < 0.1 ? 4 : 2)} <span className="font-normal text-soft">ΔE00</span></dd></div>;
+  const convert = async () => {
+    setBusy(true);
+    setProblem(null);
+    try {
+      const { itemId } = await call<{ itemId: string }>(`/api/versions/${versionId}/convert`, 'POST', {
+        size,
+        settings: wanted,
+        title: name,
+      });
+      router.push(`/items/${itemId}`);
+    } catch (e) {
+      setProblem(problemOf(e));
+      setBusy(false);
+    }
+  };
+  const figure = (label: string, v: number) => (
+    <div>
+      <dt>{label}</dt>
+      <dd className="font-semibold">
+        {v.toFixed(v < 0.1 ? 4 : 2)} <span className="font-normal text-soft">ΔE00</span>
+      </dd>
+    </div>
+  );
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_300px] gap-8">
       <div>
         <h2 className="mb-1 text-[17px]">Goes into the table</h2>
-        <table className="list mb-7 table-fixed"><colgroup><col className="w-[34px]" /><col className="w-[210px]" /><col /></colgroup><thead><tr><th><span className="sr-only">Take</span></th><th>Setting</th><th>Value</th></tr></thead><tbody>
-          {first.carried.map((c) => <tr key={c.setting}><td><input type="checkbox" aria-label={`Take ${c.title}`} checked={!off.has(c.setting)} onChange={(e) => { const n = new Set(off); if (e.target.checked) n.delete(c.setting); else n.add(c.setting); setOff(n); }} /></td><td>{c.title}</td><td className="[overflow-wrap:anywhere]">{valueText(c.value)} <span className="text-soft">{c.unit}</span></td></tr>)}
-        </tbody></table>
+        <table className="list mb-7 table-fixed">
+          <colgroup>
+            <col className="w-[34px]" />
+            <col className="w-[210px]" />
+            <col />
+          </colgroup>
+          <thead>
+            <tr>
+              <th>
+                <span className="sr-only">Take</span>
+              </th>
+              <th>Setting</th>
+              <th>Value</th>
+            </tr>
+          </thead>
+          <tbody>
+            {first.carried.map((c) => (
+              <tr key={c.setting}>
+                <td>
+                  <input
+                    type="checkbox"
+                    aria-label={`Take ${c.title}`}
+                    checked={!off.has(c.setting)}
+                    onChange={(e) => {
+                      const n = new Set(off);
+                      if (e.target.checked) n.delete(c.setting);
+                      else n.add(c.setting);
+                      setOff(n);
+                    }}
+                  />
+                </td>
+                <td>{c.title}</td>
+                <td className="[overflow-wrap:anywhere]">
+                  {valueText(c.value)} <span className="text-soft">{c.unit}</span>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
         <h2 className="mb-1 text-[17px]">Is left out</h2>
-        {first.left.length || Object.keys(view.unknown).length ? <table className="list table-fixed"><colgroup><col className="w-[244px]" /><col className="w-[90px]" /><col /></colgroup><thead><tr><th>Setting</th><th>Class</th><th>Why</th></tr></thead><tbody>
-          {first.left.map((l) => <tr key={l.setting}><td>{l.title}</td><td className="text-soft">{l.class}</td><td>{l.reason}</td></tr>)}
-          {Object.keys(view.unknown).map((k) => <tr key={k}><td className="font-mono text-[12px]">{k}</td><td className="text-soft">unknown</td><td>is not in the editor’s mapping; it stays in the preset</td></tr>)}
-        </tbody></table> : <p className="border-t border-line py-2 text-soft">Nothing: all of this preset can go into a table.</p>}
+        {first.left.length || Object.keys(view.unknown).length ? (
+          <table className="list table-fixed">
+            <colgroup>
+              <col className="w-[244px]" />
+              <col className="w-[90px]" />
+              <col />
+            </colgroup>
+            <thead>
+              <tr>
+                <th>Setting</th>
+                <th>Class</th>
+                <th>Why</th>
+              </tr>
+            </thead>
+            <tbody>
+              {first.left.map((l) => (
+                <tr key={l.setting}>
+                  <td>{l.title}</td>
+                  <td className="text-soft">{l.class}</td>
+                  <td>{l.reason}</td>
+                </tr>
+              ))}
+              {Object.keys(view.unknown).map((k) => (
+                <tr key={k}>
+                  <td className="font-mono text-[12px]">{k}</td>
+                  <td className="text-soft">unknown</td>
+                  <td>is not in the editor’s mapping; it stays in the preset</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        ) : (
+          <p className="border-t border-line py-2 text-soft">Nothing: all of this preset can go into a table.</p>
+        )}
       </div>
       <div>
         <Notice problem={problem} className="mb-3" />
-        <label className="mb-3 flex flex-col gap-1">Title of the look<input className="field" value={name} maxLength={200} onChange={(e) => setName(e.target.value)} /></label>
-        <label className="mb-4 flex flex-col gap-1">Points an axis<select className="field" value={size} onChange={(e) => setSize(Number(e.target.value))}>{[17, 25, 33, 48, 65].map((n) => <option key={n}>{n}</option>)}</select></label>
+        <label className="mb-3 flex flex-col gap-1">
+          Title of the look
+          <input className="field" value={name} maxLength={200} onChange={(e) => setName(e.target.value)} />
+        </label>
+        <label className="mb-4 flex flex-col gap-1">
+          Points an axis
+          <select className="field" value={size} onChange={(e) => setSize(Number(e.target.value))}>
+            {[17, 25, 33, 48, 65].map((n) => (
+              <option key={n}>{n}</option>
+            ))}
+          </select>
+        </label>
         <h2 className="mb-1 text-[15px]">Table error</h2>
-        <dl className="facts border-b border-line" aria-live="polite">{figure('Mean', view.residual.meanDeltaE)}{figure('95th percentile', view.residual.p95DeltaE)}{figure('Largest', view.residual.maxDeltaE)}</dl>
-        <p className="mb-4 mt-1 text-[12px] text-soft">Our rendering of the preset against the table, over 20,000 colors.</p>
+        <dl className="facts border-b border-line" aria-live="polite">
+          {figure('Mean', view.residual.meanDeltaE)}
+          {figure('95th percentile', view.residual.p95DeltaE)}
+          {figure('Largest', view.residual.maxDeltaE)}
+        </dl>
+        <p className="mb-4 mt-1 text-[12px] text-soft">
+          Our rendering of the preset against the table, over 20,000 colors.
+        </p>
         <h2 className="mb-1 text-[15px]">Agreement with the editor</h2>
         <p className="mb-5 text-soft">Not measured.</p>
-        <button className="button main" disabled={busy || !wanted.length || !name.trim()} onClick={() => void convert()}>{busy ? 'Making the look' : 'Make the look'}</button>
-        <p className="mt-2 text-[12px] text-soft">It comes as a draft on the same shelf, and knows what it was made from. Its scope is open: any camera, any kind of file{wanted.includes('monochrome') ? ', in monochrome' : ''}; no sample photo limits it.</p>
+        <button
+          className="button main"
+          disabled={busy || !wanted.length || !name.trim()}
+          onClick={() => void convert()}
+        >
+          {busy ? 'Making the look' : 'Make the look'}
+        </button>
+        <p className="mt-2 text-[12px] text-soft">
+          It comes as a draft on the same shelf, and knows what it was made from. Its scope is open: any camera, any
+          kind of file{wanted.includes('monochrome') ? ', in monochrome' : ''}; no sample photo limits it.
+        </p>
       </div>
     </div>
   );

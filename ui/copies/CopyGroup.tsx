@@ -10,25 +10,122 @@ import { Selvedge } from '../kit/Selvedge';
 import { State } from '../kit/State';
 import { apart, kindWords, type Spine } from '../shelves/spine';
 
-export function CopyGroup({ items, mean, max, frame, may, show }: { items: Spine[]; mean: number; max: number; frame: { id: string; name: string } | null; may: boolean; show: boolean }) {
+export function CopyGroup({
+  items,
+  mean,
+  max,
+  frame,
+  may,
+  show,
+}: {
+  items: Spine[];
+  mean: number;
+  max: number;
+  frame: { id: string; name: string } | null;
+  may: boolean;
+  show: boolean;
+}) {
   // what is approved, has a ribbon or is placed is the one that people know
-  const weight = (s: Spine): number => (s.status === 'approved' ? 4 : 0) + (s.house ? 2 : 0) + (s.mine ? 1 : 0) + s.stations * 3;
-  const router = useRouter(), [keep, setKeep] = useState([...items].sort((a, b) => weight(b) - weight(a))[0]!.id), [problem, setProblem] = useState<ProblemText | null>(null), [busy, setBusy] = useState(false), [open, setOpen] = useState(show);
-  const act = async (body: unknown) => { setBusy(true); setProblem(null); try { await call('/api/copies', 'POST', body); router.refresh(); } catch (e) { setProblem(problemOf(e)); } setBusy(false); };
+  const weight = (s: Spine): number =>
+    (s.status === 'approved' ? 4 : 0) + (s.house ? 2 : 0) + (s.mine ? 1 : 0) + s.stations * 3;
+  const router = useRouter(),
+    [keep, setKeep] = useState([...items].sort((a, b) => weight(b) - weight(a))[0]!.id),
+    [problem, setProblem] = useState<ProblemText | null>(null),
+    [busy, setBusy] = useState(false),
+    [open, setOpen] = useState(show);
+  const act = async (body: unknown) => {
+    setBusy(true);
+    setProblem(null);
+    try {
+      await call('/api/copies', 'POST', body);
+      router.refresh();
+    } catch (e) {
+      setProblem(problemOf(e));
+    }
+    setBusy(false);
+  };
   const kept = items.find((s) => s.id === keep)!;
   return (
-    <section aria-label={`Copies: ${items.map((s) => s.title).join(', ')}`} className="mb-6 border-t border-line-strong pt-3">
-      <div className="mb-2 flex flex-wrap items-baseline gap-3"><h2 className="text-[17px]">{items.length} {kindWords[items[0]!.kind]!.toLowerCase()}s with one effect</h2><span className="text-soft">ΔE00 {mean.toFixed(2)} in the mean, {max.toFixed(2)} at most</span>
-        {frame && ['look', 'preset'].includes(items[0]!.kind) && <button className="button quiet ml-auto" aria-expanded={open} onClick={() => setOpen(!open)}>{open ? 'Hide the pictures' : 'Side by side'}</button>}</div>
-      <div className="grid gap-4" style={{ gridTemplateColumns: `repeat(${Math.min(4, items.length)}, minmax(0, 1fr))` }} role="radiogroup" aria-label="Which one stays">
+    <section
+      aria-label={`Copies: ${items.map((s) => s.title).join(', ')}`}
+      className="mb-6 border-t border-line-strong pt-3"
+    >
+      <div className="mb-2 flex flex-wrap items-baseline gap-3">
+        <h2 className="text-[17px]">
+          {items.length} {kindWords[items[0]!.kind]!.toLowerCase()}s with one effect
+        </h2>
+        <span className="text-soft">
+          ΔE00 {mean.toFixed(2)} in the mean, {max.toFixed(2)} at most
+        </span>
+        {frame && ['look', 'preset'].includes(items[0]!.kind) && (
+          <button className="button quiet ml-auto" aria-expanded={open} onClick={() => setOpen(!open)}>
+            {open ? 'Hide the pictures' : 'Side by side'}
+          </button>
+        )}
+      </div>
+      <div
+        className="grid gap-4"
+        style={{ gridTemplateColumns: `repeat(${Math.min(4, items.length)}, minmax(0, 1fr))` }}
+        role="radiogroup"
+        aria-label="Which one stays"
+      >
         {items.slice(0, 12).map((s) => (
-          <label key={s.id} data-copy={s.title} className={`block border bg-paper p-3 ${s.id === keep ? 'border-verd' : 'border-line'}`}>
-            {open && frame ? <FramePreview frame={frame.id} version={s.versionId} strength={100} width={320} label={`${s.title} on ${frame.name}`} /> : <Selvedge threads={s.selvedge} className="h-[64px]" />}
-            <span className="mt-2 flex items-start gap-2">{may && <input type="radio" name={`keep-${items[0]!.id}`} className="mt-1" checked={s.id === keep} onChange={() => setKeep(s.id)} />}<span className="min-w-0"><Link href={`/items/${s.id}`} className="font-serif text-[15.5px] underline [overflow-wrap:anywhere]">{s.title}</Link><span className="block text-[12px] text-soft">{[apart(s), `on ${s.shelf}`, `version ${s.number}`, s.stations ? `on ${s.stations} stations` : ''].filter(Boolean).join(', ')}</span><State of={s.status} /></span></span>
-          </label>))}
+          <label
+            key={s.id}
+            data-copy={s.title}
+            className={`block border bg-paper p-3 ${s.id === keep ? 'border-verd' : 'border-line'}`}
+          >
+            {open && frame ? (
+              <FramePreview
+                frame={frame.id}
+                version={s.versionId}
+                strength={100}
+                width={320}
+                label={`${s.title} on ${frame.name}`}
+              />
+            ) : (
+              <Selvedge threads={s.selvedge} className="h-[64px]" />
+            )}
+            <span className="mt-2 flex items-start gap-2">
+              {may && (
+                <input
+                  type="radio"
+                  name={`keep-${items[0]!.id}`}
+                  className="mt-1"
+                  checked={s.id === keep}
+                  onChange={() => setKeep(s.id)}
+                />
+              )}
+              <span className="min-w-0">
+                <Link href={`/items/${s.id}`} className="font-serif text-[15.5px] underline [overflow-wrap:anywhere]">
+                  {s.title}
+                </Link>
+                <span className="block text-[12px] text-soft">
+                  {[apart(s), `on ${s.shelf}`, `version ${s.number}`, s.stations ? `on ${s.stations} stations` : '']
+                    .filter(Boolean)
+                    .join(', ')}
+                </span>
+                <State of={s.status} />
+              </span>
+            </span>
+          </label>
+        ))}
       </div>
       <Notice problem={problem} className="mt-3" />
-      {may && <div className="mt-3 flex gap-2"><button className="button main" disabled={busy} onClick={() => void act({ keep, others: items.filter((s) => s.id !== keep).map((s) => s.id) })}>Merge into {kept.title}</button><button className="button" disabled={busy} onClick={() => void act({ meant: items.map((s) => s.id) })}>They are meant</button></div>}
+      {may && (
+        <div className="mt-3 flex gap-2">
+          <button
+            className="button main"
+            disabled={busy}
+            onClick={() => void act({ keep, others: items.filter((s) => s.id !== keep).map((s) => s.id) })}
+          >
+            Merge into {kept.title}
+          </button>
+          <button className="button" disabled={busy} onClick={() => void act({ meant: items.map((s) => s.id) })}>
+            They are meant
+          </button>
+        </div>
+      )}
     </section>
   );
 }

@@ -5,34 +5,84 @@ import { Suspense, useEffect, useRef } from 'react';
 import { tellPage, useSaid } from '../kit/own-address';
 
 /** Search as you type over the shelves; "/" brings the cursor here from anywhere. */
-export function SearchBox() { return <Suspense><Box /></Suspense>; }
+export function SearchBox() {
+  return (
+    <Suspense>
+      <Box />
+    </Suspense>
+  );
+}
 
 function Box() {
-  const router = useRouter(), path = usePathname(), params = useSearchParams(), input = useRef<HTMLInputElement>(null), timer = useRef<ReturnType<typeof setTimeout> | null>(null);
-  const onShelves = path === '/shelves', current = onShelves ? (params.get('q') ?? '') : '';
+  const router = useRouter(),
+    path = usePathname(),
+    params = useSearchParams(),
+    input = useRef<HTMLInputElement>(null),
+    timer = useRef<ReturnType<typeof setTimeout> | null>(null);
+  const onShelves = path === '/shelves',
+    current = onShelves ? (params.get('q') ?? '') : '';
   useEffect(() => {
     document.documentElement.dataset.awake = 'yes'; // the page answers to keys and clicks from here on
     const onKey = (e: KeyboardEvent) => {
-      const typing = e.target instanceof HTMLElement && (e.target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(e.target.tagName));
-      if (e.key === '/' && !typing && !e.ctrlKey && !e.metaKey) { e.preventDefault(); input.current?.focus(); input.current?.select(); }
+      const typing =
+        e.target instanceof HTMLElement &&
+        (e.target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(e.target.tagName));
+      if (e.key === '/' && !typing && !e.ctrlKey && !e.metaKey) {
+        e.preventDefault();
+        input.current?.focus();
+        input.current?.select();
+      }
     };
     document.addEventListener('keydown', onKey);
     return () => document.removeEventListener('keydown', onKey);
   }, []);
   const go = (q: string) => {
     const next = new URLSearchParams(onShelves ? location.search : undefined);
-    if (q) next.set('q', q); else next.delete('q');
+    if (q) next.set('q', q);
+    else next.delete('q');
     next.delete('at');
     if (!tellPage('/shelves', next.toString())) router.push(`/shelves${next.size ? `?${next}` : ''}`);
   };
   // "show all" and the like take the words away; what is being typed is left alone
-  useSaid((text) => { const box = input.current; if (onShelves && box && document.activeElement !== box) box.value = new URLSearchParams(text).get('q') ?? ''; });
+  useSaid((text) => {
+    const box = input.current;
+    if (onShelves && box && document.activeElement !== box) box.value = new URLSearchParams(text).get('q') ?? '';
+  });
   return (
-    <form role="search" className="relative w-[420px] max-w-[40vw]" onSubmit={(e) => { e.preventDefault(); if (timer.current) clearTimeout(timer.current); go(input.current!.value.trim()); if (onShelves) document.querySelector<HTMLElement>('[data-spine]')?.focus(); }}>
+    <form
+      role="search"
+      className="relative w-[420px] max-w-[40vw]"
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (timer.current) clearTimeout(timer.current);
+        go(input.current!.value.trim());
+        if (onShelves) document.querySelector<HTMLElement>('[data-spine]')?.focus();
+      }}
+    >
       <Search aria-hidden size={14} className="absolute left-2.5 top-[9px] text-soft" />
-      <input ref={input} key={onShelves ? 'shelves' : 'elsewhere'} type="search" name="q" defaultValue={current} aria-label="Find items" placeholder="Find items by title, heading or supplier" className="field w-full pl-8 pr-9" autoComplete="off"
-        onChange={(e) => { if (!onShelves) return; if (timer.current) clearTimeout(timer.current); const v = e.target.value.trim(); timer.current = setTimeout(() => go(v), 20); }}
-        onKeyDown={(e) => { if (e.key === 'ArrowDown' && onShelves) { e.preventDefault(); document.querySelector<HTMLElement>('[data-spine]')?.focus(); } }} />
+      <input
+        ref={input}
+        key={onShelves ? 'shelves' : 'elsewhere'}
+        type="search"
+        name="q"
+        defaultValue={current}
+        aria-label="Find items"
+        placeholder="Find items by title, heading or supplier"
+        className="field w-full pl-8 pr-9"
+        autoComplete="off"
+        onChange={(e) => {
+          if (!onShelves) return;
+          if (timer.current) clearTimeout(timer.current);
+          const v = e.target.value.trim();
+          timer.current = setTimeout(() => go(v), 20);
+        }}
+        onKeyDown={(e) => {
+          if (e.key === 'ArrowDown' && onShelves) {
+            e.preventDefault();
+            document.querySelector<HTMLElement>('[data-spine]')?.focus();
+          }
+        }}
+      />
       <kbd className="key absolute right-2 top-[7px]">/</kbd>
     </form>
   );

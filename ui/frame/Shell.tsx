@@ -5,17 +5,43 @@ import { PersonMenu } from './PersonMenu';
 import { SearchBox } from './SearchBox';
 
 /** The application's frame: wordmark, search, navigation of the screens that exist, the person. */
-export function Shell({ person, counts, event, children }: { person: { name: string; role: string }; counts: Record<string, number>; /** the newest event when the page was made */ event: number; children: ReactNode }) {
+export function Shell({
+  person,
+  counts,
+  event,
+  children,
+}: {
+  person: { name: string; role: string };
+  counts: Record<string, number>;
+  /** the newest event when the page was made */ event: number;
+  children: ReactNode;
+}) {
   return (
     <div data-event={event} className="grid min-h-screen grid-cols-[176px_1fr] grid-rows-[52px_1fr]">
-      <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:left-2 focus:top-2 focus:z-50 focus:bg-paper focus:px-3 focus:py-2">Skip to the content</a>
+      <a
+        href="#main"
+        className="sr-only focus:not-sr-only focus:absolute focus:left-2 focus:top-2 focus:z-50 focus:bg-paper focus:px-3 focus:py-2"
+      >
+        Skip to the content
+      </a>
       <header className="sticky top-0 z-30 col-span-2 flex items-center gap-4 border-b border-line bg-sheet px-5">
-        <Link prefetch={false} href="/shelves" className="w-[138px] font-serif text-[23px] tracking-tight" aria-label="Etagere, to the shelves">Eta<span className="text-verd">gere</span></Link>
+        <Link
+          prefetch={false}
+          href="/shelves"
+          className="w-[138px] font-serif text-[23px] tracking-tight"
+          aria-label="Etagere, to the shelves"
+        >
+          Eta<span className="text-verd">gere</span>
+        </Link>
         <SearchBox />
         <PersonMenu person={person} />
       </header>
-      <nav aria-label="Screens" className="sticky top-[52px] h-[calc(100vh-52px)] border-r border-line py-4"><NavLinks counts={counts} /></nav>
-      <main id="main" className="min-w-0">{children}</main>
+      <nav aria-label="Screens" className="sticky top-[52px] h-[calc(100vh-52px)] border-r border-line py-4">
+        <NavLinks counts={counts} />
+      </nav>
+      <main id="main" className="min-w-0">
+        {children}
+      </main>
     </div>
   );
 }

@@ -8,40 +8,159 @@ import { Notice } from '../kit/Notice';
 import { State } from '../kit/State';
 import { readPhotos } from './photo-facts';
 
-interface Answer { key: string; title: string; answer: 'yes' | 'no' | 'unknown'; reason: string; cures: string[] }
-interface Group { camera: string; kind: string; n: number; answers: Answer[] }
-interface Result { groups: Group[]; unread: number; n: number }
+interface Answer {
+  key: string;
+  title: string;
+  answer: 'yes' | 'no' | 'unknown';
+  reason: string;
+  cures: string[];
+}
+interface Group {
+  camera: string;
+  kind: string;
+  n: number;
+  answers: Answer[];
+}
+interface Result {
+  groups: Group[];
+  unread: number;
+  n: number;
+}
 
 export function Photos() {
-  const input = useRef<HTMLInputElement | null>(null), folder = useRef<HTMLInputElement | null>(null), [over, setOver] = useState(false), [reading, setReading] = useState<{ done: number; n: number } | null>(null), [result, setResult] = useState<Result | null>(null), [problem, setProblem] = useState<ProblemText | null>(null);
+  const input = useRef<HTMLInputElement | null>(null),
+    folder = useRef<HTMLInputElement | null>(null),
+    [over, setOver] = useState(false),
+    [reading, setReading] = useState<{ done: number; n: number } | null>(null),
+    [result, setResult] = useState<Result | null>(null),
+    [problem, setProblem] = useState<ProblemText | null>(null);
   const take = async (files: File[]) => {
-    setProblem(null); setResult(null); setReading({ done: 0, n: files.length });
+    setProblem(null);
+    setResult(null);
+    setReading({ done: 0, n: files.length });
     try {
       const { said, unread } = await readPhotos(files, (done) => setReading({ done, n: files.length }));
-      setResult({ groups: said.length ? (await call<{ groups: Group[] }>('/api/gear/photos', 'POST', { photos: said })).groups : [], unread, n: files.length });
-    } catch (e) { setProblem(problemOf(e)); }
+      setResult({
+        groups: said.length
+          ? (await call<{ groups: Group[] }>('/api/gear/photos', 'POST', { photos: said })).groups
+          : [],
+        unread,
+        n: files.length,
+      });
+    } catch (e) {
+      setProblem(problemOf(e));
+    }
     setReading(null);
   };
-  const onDrop = (e: DragEvent) => { e.preventDefault(); setOver(false); void fromDrop(e.dataTransfer.items, e.dataTransfer.files).then((d) => take(d.flatMap((x) => x.files.map((f) => f.file)))); };
-  const chosen = (e: { target: HTMLInputElement }) => { void take(fromInput(e.target.files!).flatMap((x) => x.files.map((f) => f.file))); e.target.value = ''; };
+  const onDrop = (e: DragEvent) => {
+    e.preventDefault();
+    setOver(false);
+    void fromDrop(e.dataTransfer.items, e.dataTransfer.files).then((d) =>
+      take(d.flatMap((x) => x.files.map((f) => f.file))),
+    );
+  };
+  const chosen = (e: { target: HTMLInputElement }) => {
+    void take(fromInput(e.target.files!).flatMap((x) => x.files.map((f) => f.file)));
+    e.target.value = '';
+  };
   return (
     <>
-      <div onDragOver={(e) => { e.preventDefault(); setOver(true); }} onDragLeave={() => setOver(false)} onDrop={onDrop} className={`flex flex-wrap items-center gap-x-5 gap-y-2 border border-dashed px-6 py-4 ${over ? 'border-verd bg-verd-wash' : 'border-line-strong bg-sheet'}`}>
+      <div
+        onDragOver={(e) => {
+          e.preventDefault();
+          setOver(true);
+        }}
+        onDragLeave={() => setOver(false)}
+        onDrop={onDrop}
+        className={`flex flex-wrap items-center gap-x-5 gap-y-2 border border-dashed px-6 py-4 ${over ? 'border-verd bg-verd-wash' : 'border-line-strong bg-sheet'}`}
+      >
         <FolderSearch aria-hidden size={24} strokeWidth={1.4} className="text-soft" />
-        <div className="min-w-0"><p className="font-serif text-[16px]">Drop the folder that looks empty</p><p className="text-soft">Its photos are read here for their camera; none is sent or kept.</p></div>
-        <button className="button ml-auto" onClick={() => folder.current?.click()}>Choose a folder</button><button className="button" onClick={() => input.current?.click()}>Choose photos</button>
-        <input ref={input} type="file" multiple className="sr-only" aria-label="Photos to explain" tabIndex={-1} onChange={chosen} />
-        <input ref={(x) => { folder.current = x; x?.setAttribute('webkitdirectory', ''); }} type="file" multiple className="sr-only" aria-label="Folder to explain" tabIndex={-1} onChange={chosen} />
+        <div className="min-w-0">
+          <p className="font-serif text-[16px]">Drop the folder that looks empty</p>
+          <p className="text-soft">Its photos are read here for their camera; none is sent or kept.</p>
+        </div>
+        <button className="button ml-auto" onClick={() => folder.current?.click()}>
+          Choose a folder
+        </button>
+        <button className="button" onClick={() => input.current?.click()}>
+          Choose photos
+        </button>
+        <input
+          ref={input}
+          type="file"
+          multiple
+          className="sr-only"
+          aria-label="Photos to explain"
+          tabIndex={-1}
+          onChange={chosen}
+        />
+        <input
+          ref={(x) => {
+            folder.current = x;
+            x?.setAttribute('webkitdirectory', '');
+          }}
+          type="file"
+          multiple
+          className="sr-only"
+          aria-label="Folder to explain"
+          tabIndex={-1}
+          onChange={chosen}
+        />
       </div>
-      <div role="status" className="mt-2">{reading && <span className="text-soft">Read {reading.done} of {reading.n} files …</span>}{result && <span>{result.n - result.unread} of {result.n} files are photos that say what they are{result.unread > 0 && `; ${result.unread} ${result.unread === 1 ? 'is' : 'are'} none, or of a kind that is not read here`}.</span>}</div>
+      <div role="status" className="mt-2">
+        {reading && (
+          <span className="text-soft">
+            Read {reading.done} of {reading.n} files …
+          </span>
+        )}
+        {result && (
+          <span>
+            {result.n - result.unread} of {result.n} files are photos that say what they are
+            {result.unread > 0 &&
+              `; ${result.unread} ${result.unread === 1 ? 'is' : 'are'} none, or of a kind that is not read here`}
+            .
+          </span>
+        )}
+      </div>
       <Notice problem={problem} className="mt-2" />
-      {result && result.groups.map((g) => (
-        <section key={g.camera + g.kind} className="mt-3" aria-label={`${g.camera || 'No camera named'}, ${g.kind}`}>
-          <h3 className="mb-0.5 text-[15px]">{g.camera || 'No camera named'} <span className="font-sans text-[12.5px] text-soft">{g.n.toLocaleString('en')} × {g.kind}</span></h3>
-          <table className="list" aria-label={`Editors and the ${g.camera || 'unnamed camera'}, ${g.kind}`}><thead><tr><th className="w-[150px]">Editor</th><th className="w-[110px]">Shows them</th><th>Because</th></tr></thead><tbody>
-            {g.answers.map((a) => <tr key={a.key}><td>{a.title}</td><td><State of={a.answer === 'unknown' ? 'not-said' : a.answer} /></td><td>{a.reason}{a.cures.map((c) => <span key={c} className="block text-[12.5px] text-soft">{c}</span>)}</td></tr>)}
-          </tbody></table>
-        </section>))}
+      {result &&
+        result.groups.map((g) => (
+          <section key={g.camera + g.kind} className="mt-3" aria-label={`${g.camera || 'No camera named'}, ${g.kind}`}>
+            <h3 className="mb-0.5 text-[15px]">
+              {g.camera || 'No camera named'}{' '}
+              <span className="font-sans text-[12.5px] text-soft">
+                {g.n.toLocaleString('en')} × {g.kind}
+              </span>
+            </h3>
+            <table className="list" aria-label={`Editors and the ${g.camera || 'unnamed camera'}, ${g.kind}`}>
+              <thead>
+                <tr>
+                  <th className="w-[150px]">Editor</th>
+                  <th className="w-[110px]">Shows them</th>
+                  <th>Because</th>
+                </tr>
+              </thead>
+              <tbody>
+                {g.answers.map((a) => (
+                  <tr key={a.key}>
+                    <td>{a.title}</td>
+                    <td>
+                      <State of={a.answer === 'unknown' ? 'not-said' : a.answer} />
+                    </td>
+                    <td>
+                      {a.reason}
+                      {a.cures.map((c) => (
+                        <span key={c} className="block text-[12.5px] text-soft">
+                          {c}
+                        </span>
+                      ))}
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </section>
+        ))}
     </>
   );
 }

@@ -5,22 +5,56 @@ import { useCallback, useEffect, useState } from 'react';
 import { call } from '../kit/call';
 import { useLive } from '../kit/live';
 
-interface Job { status: string; progress: number; note: string }
+interface Job {
+  status: string;
+  progress: number;
+  note: string;
+}
 
 export function Reading({ jobId }: { jobId: string }) {
-  const router = useRouter(), [job, setJob] = useState<Job | null>(null);
+  const router = useRouter(),
+    [job, setJob] = useState<Job | null>(null);
   const look = useCallback(async () => {
     const j = await call<Job>(`/api/jobs/${jobId}`).catch(() => null);
-    if (j) { setJob(j); if (j.status !== 'queued' && j.status !== 'running') router.refresh(); }
+    if (j) {
+      setJob(j);
+      if (j.status !== 'queued' && j.status !== 'running') router.refresh();
+    }
   }, [jobId, router]);
-  useEffect(() => { const first = setTimeout(() => void look(), 0), t = setInterval(() => void look(), 1500); return () => { clearTimeout(first); clearInterval(t); }; }, [look]);
-  useLive((m) => (m.type === 'job' ? m.id === jobId : m.event.subject_id === jobId), () => void look());
+  useEffect(() => {
+    const first = setTimeout(() => void look(), 0),
+      t = setInterval(() => void look(), 1500);
+    return () => {
+      clearTimeout(first);
+      clearInterval(t);
+    };
+  }, [look]);
+  useLive(
+    (m) => (m.type === 'job' ? m.id === jobId : m.event.subject_id === jobId),
+    () => void look(),
+  );
   const share = Math.round(100 * (job?.progress ?? 0));
   return (
     <div className="max-w-[560px] py-6">
-      <p className="mb-2">{job?.status === 'queued' || !job ? 'Waiting for its turn' : `Reading, ${job.note || 'begun'}`}</p>
-      <div role="progressbar" aria-label="Reading the delivery" aria-valuenow={share} aria-valuemin={0} aria-valuemax={100} className="h-[4px] bg-line"><div className="h-full bg-verd transition-[width]" style={{ width: `${share}%` }} /></div>
-      <p className="mt-3 flex items-center gap-3 text-soft">You may leave this page; it goes on. <button className="button quiet" onClick={() => void call(`/api/jobs/${jobId}`, 'DELETE').then(look)}>Stop</button></p>
+      <p className="mb-2">
+        {job?.status === 'queued' || !job ? 'Waiting for its turn' : `Reading, ${job.note || 'begun'}`}
+      </p>
+      <div
+        role="progressbar"
+        aria-label="Reading the delivery"
+        aria-valuenow={share}
+        aria-valuemin={0}
+        aria-valuemax={100}
+        className="h-[4px] bg-line"
+      >
+        <div className="h-full bg-verd transition-[width]" style={{ width: `${share}%` }} />
+      </div>
+      <p className="mt-3 flex items-center gap-3 text-soft">
+        You may leave this page; it goes on.{' '}
+        <button className="button quiet" onClick={() => void call(`/api/jobs/${jobId}`, 'DELETE').then(look)}>
+          Stop
+        </button>
+      </p>
     </div>
   );
 }

@@ -2,18 +2,70 @@
 import Link from 'next/link';
 import type { ReactNode } from 'react';
 
-export interface ReleaseChange { path: string; title: string; itemId: string | null; what: 'added' | 'changed' | 'gone' | 'same'; meaning: string }
-const order = ['changed', 'added', 'gone'] as const, words = { changed: 'Changed', added: 'Added', gone: 'Gone' };
+export interface ReleaseChange {
+  path: string;
+  title: string;
+  itemId: string | null;
+  what: 'added' | 'changed' | 'gone' | 'same';
+  meaning: string;
+}
+const order = ['changed', 'added', 'gone'] as const,
+  words = { changed: 'Changed', added: 'Added', gone: 'Gone' };
 
-export function Release({ pack, changes, when }: { pack: { name: string; release: string; intakeId: string }; changes: ReleaseChange[]; when: ReactNode }) {
+export function Release({
+  pack,
+  changes,
+  when,
+}: {
+  pack: { name: string; release: string; intakeId: string };
+  changes: ReleaseChange[];
+  when: ReactNode;
+}) {
   const same = changes.filter((c) => c.what === 'same').length;
   return (
-    <section aria-label="Against the release before" className="mb-7 max-w-[1180px] border border-line bg-sheet px-4 py-3">
-      <h2 className="mb-1 flex items-baseline gap-2.5 text-[17px]">Against the release before<span className="font-sans text-[12.5px] font-normal tracking-normal text-soft"><Link className="underline" href={`/intake/${pack.intakeId}`}>{pack.name}{pack.release ? `, ${pack.release}` : ''}</Link>, taken in {when}; {same} unchanged</span></h2>
+    <section
+      aria-label="Against the release before"
+      className="mb-7 max-w-[1180px] border border-line bg-sheet px-4 py-3"
+    >
+      <h2 className="mb-1 flex items-baseline gap-2.5 text-[17px]">
+        Against the release before
+        <span className="font-sans text-[12.5px] font-normal tracking-normal text-soft">
+          <Link className="underline" href={`/intake/${pack.intakeId}`}>
+            {pack.name}
+            {pack.release ? `, ${pack.release}` : ''}
+          </Link>
+          , taken in {when}; {same} unchanged
+        </span>
+      </h2>
       {order.map((w) => {
         const rows = changes.filter((c) => c.what === w);
-        return rows.length ? <details key={w} open={rows.length <= 12} className="mt-1"><summary className="cursor-pointer font-medium">{words[w]}: {rows.length}</summary>
-          <ul>{rows.slice(0, 200).map((c) => <li key={c.path} data-release={w} className="grid grid-cols-[minmax(0,260px)_1fr] gap-3 border-t border-line py-1.5"><span className="[overflow-wrap:anywhere]">{c.itemId ? <Link className="underline" href={`/items/${c.itemId}`}>{c.title}</Link> : c.title}</span><span className="text-soft">{c.meaning}</span></li>)}</ul></details> : null;
+        return rows.length ? (
+          <details key={w} open={rows.length <= 12} className="mt-1">
+            <summary className="cursor-pointer font-medium">
+              {words[w]}: {rows.length}
+            </summary>
+            <ul>
+              {rows.slice(0, 200).map((c) => (
+                <li
+                  key={c.path}
+                  data-release={w}
+                  className="grid grid-cols-[minmax(0,260px)_1fr] gap-3 border-t border-line py-1.5"
+                >
+                  <span className="[overflow-wrap:anywhere]">
+                    {c.itemId ? (
+                      <Link className="underline" href={`/items/${c.itemId}`}>
+                        {c.title}
+                      </Link>
+                    ) : (
+                      c.title
+                    )}
+                  </span>
+                  <span className="text-soft">{c.meaning}</span>
+                </li>
+              ))}
+            </ul>
+          </details>
+        ) : null;
       })}
     </section>
   );

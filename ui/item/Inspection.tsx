@@ -3,29 +3,122 @@
 import { useState } from 'react';
 import { State } from '../kit/State';
 
-export interface InspectionView { verdict: 'good' | 'caution' | 'poor'; findings: { code: string; severity: string; figure: number; unit: string; message: string }[]; figures: Record<string, unknown>; ramp: [number, number, number, number][] }
+export interface InspectionView {
+  verdict: 'good' | 'caution' | 'poor';
+  findings: { code: string; severity: string; figure: number; unit: string; message: string }[];
+  figures: Record<string, unknown>;
+  ramp: [number, number, number, number][];
+}
 
-const words: Record<string, string> = { banding: 'Bands', 'crushed-shadows': 'Crushed shadows', 'clipped-highlights': 'Clipped highlights', 'clipped-shadows': 'Clipped shadows', 'non-monotone-neutral': 'Neutrals fall', 'neutral-tint': 'Tinted neutrals', fold: 'Folds', 'out-of-range': 'Out of range', 'hue-swing': 'Hues swing' };
-const figureWords: [string, string, string][] = [['banding', 'bands', 'code values of 8 bits'], ['shadowLevels', 'levels of the darkest 32', ''], ['clippedHighlights', 'clipped highlights', '% of the neutral scale'], ['clippedShadows', 'clipped shadows', '% of the neutral scale'], ['largestFall', 'largest fall of the neutrals', 'L*'], ['neutralTint', 'largest tint of the neutrals', 'C*'], ['folds', 'folds', '% of cells'], ['outOfRange', 'out of range', '% of entries'], ['hueSwing', 'largest turn of a hue', '°'], ['skinTurn', 'turn of skin colors', '°'], ['roughness', 'roughness', 'code values of 8 bits']];
-const digits = (v: unknown): string => (typeof v !== 'number' ? 'none' : Number.isInteger(v) ? String(v) : v.toFixed(Math.abs(v) < 1 ? 2 : 1));
+const words: Record<string, string> = {
+  banding: 'Bands',
+  'crushed-shadows': 'Crushed shadows',
+  'clipped-highlights': 'Clipped highlights',
+  'clipped-shadows': 'Clipped shadows',
+  'non-monotone-neutral': 'Neutrals fall',
+  'neutral-tint': 'Tinted neutrals',
+  fold: 'Folds',
+  'out-of-range': 'Out of range',
+  'hue-swing': 'Hues swing',
+};
+const figureWords: [string, string, string][] = [
+  ['banding', 'bands', 'code values of 8 bits'],
+  ['shadowLevels', 'levels of the darkest 32', ''],
+  ['clippedHighlights', 'clipped highlights', '% of the neutral scale'],
+  ['clippedShadows', 'clipped shadows', '% of the neutral scale'],
+  ['largestFall', 'largest fall of the neutrals', 'L*'],
+  ['neutralTint', 'largest tint of the neutrals', 'C*'],
+  ['folds', 'folds', '% of cells'],
+  ['outOfRange', 'out of range', '% of entries'],
+  ['hueSwing', 'largest turn of a hue', '°'],
+  ['skinTurn', 'turn of skin colors', '°'],
+  ['roughness', 'roughness', 'code values of 8 bits'],
+];
+const digits = (v: unknown): string =>
+  typeof v !== 'number' ? 'none' : Number.isInteger(v) ? String(v) : v.toFixed(Math.abs(v) < 1 ? 2 : 1);
 
 export function Inspection({ i }: { i: InspectionView }) {
-  const [at, setAt] = useState<number | null>(null), w = 300, h = 150, x = (v: number) => v * w, y = (v: number) => h - Math.min(1.05, Math.max(-0.05, v)) * h, here = at === null ? null : i.ramp.reduce((a, b) => (Math.abs(b[0] - at) < Math.abs(a[0] - at) ? b : a));
+  const [at, setAt] = useState<number | null>(null),
+    w = 300,
+    h = 150,
+    x = (v: number) => v * w,
+    y = (v: number) => h - Math.min(1.05, Math.max(-0.05, v)) * h,
+    here = at === null ? null : i.ramp.reduce((a, b) => (Math.abs(b[0] - at) < Math.abs(a[0] - at) ? b : a));
   return (
     <div className="grid grid-cols-[330px_minmax(0,1fr)] gap-6">
       <figure>
-        <svg viewBox={`-26 -8 ${w + 34} ${h + 32}`} className="w-full" role="img" aria-label="The neutral scale: input across, result by channel up" onPointerMove={(e) => { const r = e.currentTarget.getBoundingClientRect(); setAt(Math.min(1, Math.max(0, (((e.clientX - r.left) / r.width) * (w + 34) - 26) / w))); }} onPointerLeave={() => setAt(null)}>
-          {[0, 0.5, 1].map((v) => <g key={v}><path d={`M0 ${y(v)}H${w}M${x(v)} 0V${h}`} stroke="var(--line)" fill="none" /><text x={-5} y={y(v) + 4} textAnchor="end" fontSize="10" fill="var(--soft)">{v}</text><text x={x(v)} y={h + 13} textAnchor="middle" fontSize="10" fill="var(--soft)">{v}</text></g>)}
+        <svg
+          viewBox={`-26 -8 ${w + 34} ${h + 32}`}
+          className="w-full"
+          role="img"
+          aria-label="The neutral scale: input across, result by channel up"
+          onPointerMove={(e) => {
+            const r = e.currentTarget.getBoundingClientRect();
+            setAt(Math.min(1, Math.max(0, (((e.clientX - r.left) / r.width) * (w + 34) - 26) / w)));
+          }}
+          onPointerLeave={() => setAt(null)}
+        >
+          {[0, 0.5, 1].map((v) => (
+            <g key={v}>
+              <path d={`M0 ${y(v)}H${w}M${x(v)} 0V${h}`} stroke="var(--line)" fill="none" />
+              <text x={-5} y={y(v) + 4} textAnchor="end" fontSize="10" fill="var(--soft)">
+                {v}
+              </text>
+              <text x={x(v)} y={h + 13} textAnchor="middle" fontSize="10" fill="var(--soft)">
+                {v}
+              </text>
+            </g>
+          ))}
           <path d={`M0 ${y(0)}L${w} ${y(1)}`} stroke="var(--line-strong)" strokeDasharray="3 3" fill="none" />
-          {(['#b3474f', '#3f7d4f', '#4a63b8'] as const).map((c, k) => <path key={c} d={`M${i.ramp.map((p) => `${x(p[0]).toFixed(1)} ${y(p[k + 1]!).toFixed(1)}`).join('L')}`} stroke={c} strokeWidth="1.5" strokeDasharray={['', '6 2', '2 2'][k]} fill="none" />)}
+          {(['#b3474f', '#3f7d4f', '#4a63b8'] as const).map((c, k) => (
+            <path
+              key={c}
+              d={`M${i.ramp.map((p) => `${x(p[0]).toFixed(1)} ${y(p[k + 1]!).toFixed(1)}`).join('L')}`}
+              stroke={c}
+              strokeWidth="1.5"
+              strokeDasharray={['', '6 2', '2 2'][k]}
+              fill="none"
+            />
+          ))}
           {here && <path d={`M${x(here[0])} 0V${h}`} stroke="var(--ink)" strokeWidth="0.7" />}
         </svg>
-        <figcaption className="text-[12px] text-soft">{here ? `in ${here[0].toFixed(3)}: red ${here[1].toFixed(3)}, green ${here[2].toFixed(3)}, blue ${here[3].toFixed(3)}` : 'Neutral scale: red whole, green long, blue short dashes'}</figcaption>
+        <figcaption className="text-[12px] text-soft">
+          {here
+            ? `in ${here[0].toFixed(3)}: red ${here[1].toFixed(3)}, green ${here[2].toFixed(3)}, blue ${here[3].toFixed(3)}`
+            : 'Neutral scale: red whole, green long, blue short dashes'}
+        </figcaption>
       </figure>
       <div>
-        <p className="mb-1"><State of={i.verdict === 'good' ? 'approved' : i.verdict === 'caution' ? 'draft' : 'failed'} word={i.verdict} />{i.findings.length === 0 && <span className="ml-2 text-soft">nothing was found that harms pictures</span>}</p>
-        <ul>{i.findings.map((f) => <li key={f.code} className="border-t border-line py-1.5"><b className="font-medium">{words[f.code] ?? f.code}</b>, {digits(f.figure)} {f.unit}{f.severity === 'poor' && <span className="text-madder"> poor</span>}<span className="block text-[12px] text-soft">{f.message}</span></li>)}</ul>
-        <details className="mt-1 border-t border-line pt-1.5"><summary className="cursor-pointer text-soft">All figures</summary><table className="list"><tbody>{figureWords.map(([k, t, u]) => <tr key={k}><td className="!py-1">{t}</td><td className="!py-1 text-right">{digits(i.figures[k])}</td><td className="!py-1 text-soft">{u}</td></tr>)}</tbody></table></details>
+        <p className="mb-1">
+          <State
+            of={i.verdict === 'good' ? 'approved' : i.verdict === 'caution' ? 'draft' : 'failed'}
+            word={i.verdict}
+          />
+          {i.findings.length === 0 && <span className="ml-2 text-soft">nothing was found that harms pictures</span>}
+        </p>
+        <ul>
+          {i.findings.map((f) => (
+            <li key={f.code} className="border-t border-line py-1.5">
+              <b className="font-medium">{words[f.code] ?? f.code}</b>, {digits(f.figure)} {f.unit}
+              {f.severity === 'poor' && <span className="text-madder"> poor</span>}
+              <span className="block text-[12px] text-soft">{f.message}</span>
+            </li>
+          ))}
+        </ul>
+        <details className="mt-1 border-t border-line pt-1.5">
+          <summary className="cursor-pointer text-soft">All figures</summary>
+          <table className="list">
+            <tbody>
+              {figureWords.map(([k, t, u]) => (
+                <tr key={k}>
+                  <td className="!py-1">{t}</td>
+                  <td className="!py-1 text-right">{digits(i.figures[k])}</td>
+                  <td className="!py-1 text-soft">{u}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </details>
       </div>
     </div>
   );

@@ -6,30 +6,94 @@ import { useEffect, useState } from 'react';
 import { FramePreview } from '../kit/FramePreview';
 import { Strength } from '../kit/Strength';
 
-interface Props { title: string; versionId: string; least: number; most: number; frames: { id: string; name: string; light: string; file_kind: string }[]; frame: string; strength: number }
+interface Props {
+  title: string;
+  versionId: string;
+  least: number;
+  most: number;
+  frames: { id: string; name: string; light: string; file_kind: string }[];
+  frame: string;
+  strength: number;
+}
 
 export function ItemView({ title, versionId, least, most, frames, frame: firstFrame, strength: firstStrength }: Props) {
-  const path = usePathname(), [frame, setFrame] = useState(firstFrame), [asked, setStrength] = useState(firstStrength), strength = least === most ? most : asked;
-  useEffect(() => { const q = new URLSearchParams(location.search); q.set('frame', frame); if (strength === 100) q.delete('strength'); else q.set('strength', String(strength)); history.replaceState(null, '', `${path}?${q}`); }, [frame, strength, path]);
+  const path = usePathname(),
+    [frame, setFrame] = useState(firstFrame),
+    [asked, setStrength] = useState(firstStrength),
+    strength = least === most ? most : asked;
+  useEffect(() => {
+    const q = new URLSearchParams(location.search);
+    q.set('frame', frame);
+    if (strength === 100) q.delete('strength');
+    else q.set('strength', String(strength));
+    history.replaceState(null, '', `${path}?${q}`);
+  }, [frame, strength, path]);
   const current = frames.find((f) => f.id === frame) ?? frames[0];
-  if (!current) return <p className="border border-dashed border-line-strong p-8 text-soft">There is no reference frame yet, so there is nothing to show the effect on.</p>;
-  const kinds = [...new Set(frames.map((f) => f.file_kind))], ordered = kinds.flatMap((k) => frames.filter((f) => f.file_kind === k)), at = ordered.indexOf(current);
+  if (!current)
+    return (
+      <p className="border border-dashed border-line-strong p-8 text-soft">
+        There is no reference frame yet, so there is nothing to show the effect on.
+      </p>
+    );
+  const kinds = [...new Set(frames.map((f) => f.file_kind))],
+    ordered = kinds.flatMap((k) => frames.filter((f) => f.file_kind === k)),
+    at = ordered.indexOf(current);
   return (
     <div>
       <div className="mb-2.5 flex items-end justify-between gap-6">
         <div className="flex items-end gap-1.5">
-          <label className="flex flex-col gap-0.5 text-[12px] text-soft">Frame
-            <select className="field max-w-[320px] text-[13.5px] text-ink" value={current.id} onChange={(e) => setFrame(e.target.value)}>
-              {kinds.map((kind) => <optgroup key={kind} label={kind}>{ordered.filter((f) => f.file_kind === kind).map((f) => <option key={f.id} value={f.id}>{f.name}</option>)}</optgroup>)}
+          <label className="flex flex-col gap-0.5 text-[12px] text-soft">
+            Frame
+            <select
+              className="field max-w-[320px] text-[13.5px] text-ink"
+              value={current.id}
+              onChange={(e) => setFrame(e.target.value)}
+            >
+              {kinds.map((kind) => (
+                <optgroup key={kind} label={kind}>
+                  {ordered
+                    .filter((f) => f.file_kind === kind)
+                    .map((f) => (
+                      <option key={f.id} value={f.id}>
+                        {f.name}
+                      </option>
+                    ))}
+                </optgroup>
+              ))}
             </select>
           </label>
-          <button className="button !px-2" aria-label="The frame before" disabled={at === 0} onClick={() => setFrame(ordered[at - 1]!.id)}><ChevronLeft size={16} aria-hidden /></button>
-          <button className="button !px-2" aria-label="The next frame" disabled={at === ordered.length - 1} onClick={() => setFrame(ordered[at + 1]!.id)}><ChevronRight size={16} aria-hidden /></button>
+          <button
+            className="button !px-2"
+            aria-label="The frame before"
+            disabled={at === 0}
+            onClick={() => setFrame(ordered[at - 1]!.id)}
+          >
+            <ChevronLeft size={16} aria-hidden />
+          </button>
+          <button
+            className="button !px-2"
+            aria-label="The next frame"
+            disabled={at === ordered.length - 1}
+            onClick={() => setFrame(ordered[at + 1]!.id)}
+          >
+            <ChevronRight size={16} aria-hidden />
+          </button>
         </div>
-        <div className="w-[170px] shrink-0"><Strength value={strength} least={least} most={most} onChange={setStrength} /></div>
+        <div className="w-[170px] shrink-0">
+          <Strength value={strength} least={least} most={most} onChange={setStrength} />
+        </div>
       </div>
-      <FramePreview frame={current.id} version={versionId} strength={strength} width={900} label={`${title} at ${strength} % on ${current.name}`} />
-      <p className="mt-1.5 text-[12px] text-soft">Etagere’s rendering on {current.name} ({current.light}). Hold the pointer or the space bar on the picture to see the original.</p>
+      <FramePreview
+        frame={current.id}
+        version={versionId}
+        strength={strength}
+        width={900}
+        label={`${title} at ${strength} % on ${current.name}`}
+      />
+      <p className="mt-1.5 text-[12px] text-soft">
+        Etagere’s rendering on {current.name} ({current.light}). Hold the pointer or the space bar on the picture to see
+        the original.
+      </p>
     </div>
   );
 }

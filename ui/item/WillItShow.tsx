@@ -7,31 +7,128 @@ import { useLive } from '../kit/live';
 import { Notice } from '../kit/Notice';
 import { State } from '../kit/State';
 
-interface Finding { code: string; hides: boolean | 'unknown'; words: string; remedy: string }
-interface At { editor: string; title: string; station: { id: string; name: string } | null; answer: 'yes' | 'no' | 'unknown'; findings: Finding[] }
+interface Finding {
+  code: string;
+  hides: boolean | 'unknown';
+  words: string;
+  remedy: string;
+}
+interface At {
+  editor: string;
+  title: string;
+  station: { id: string; name: string } | null;
+  answer: 'yes' | 'no' | 'unknown';
+  findings: Finding[];
+}
 
-export function WillItShow({ itemId, frames, frame: first }: { itemId: string; frames: { id: string; name: string; file_kind: string; camera: string }[]; frame: string }) {
-  const [frame, setFrame] = useState(first), [found, setFound] = useState<{ frame: string; at: At[] } | null>(null), [problem, setProblem] = useState<ProblemText | null>(null), [again, setAgain] = useState(0);
-  useLive((m) => m.type === 'event' && ['item', 'shelf', 'rollout', 'station', 'editor', 'camera'].includes(m.event.subject), () => setAgain((n) => n + 1));
+export function WillItShow({
+  itemId,
+  frames,
+  frame: first,
+}: {
+  itemId: string;
+  frames: { id: string; name: string; file_kind: string; camera: string }[];
+  frame: string;
+}) {
+  const [frame, setFrame] = useState(first),
+    [found, setFound] = useState<{ frame: string; at: At[] } | null>(null),
+    [problem, setProblem] = useState<ProblemText | null>(null),
+    [again, setAgain] = useState(0);
+  useLive(
+    (m) => m.type === 'event' && ['item', 'shelf', 'rollout', 'station', 'editor', 'camera'].includes(m.event.subject),
+    () => setAgain((n) => n + 1),
+  );
   useEffect(() => {
     if (!frame) return;
     const stop = new AbortController();
-    call<{ at: At[] }>(`/api/items/${itemId}/foretell?frame=${frame}`, 'GET', undefined, stop.signal).then((f) => { setProblem(null); setFound({ frame, at: f.at }); }).catch((e: unknown) => { if (!stop.signal.aborted) setProblem(problemOf(e)); });
+    call<{ at: At[] }>(`/api/items/${itemId}/foretell?frame=${frame}`, 'GET', undefined, stop.signal)
+      .then((f) => {
+        setProblem(null);
+        setFound({ frame, at: f.at });
+      })
+      .catch((e: unknown) => {
+        if (!stop.signal.aborted) setProblem(problemOf(e));
+      });
     return () => stop.abort();
   }, [itemId, frame, again]);
-  const kinds = [...new Set(frames.map((f) => f.file_kind))], late = found?.frame !== frame;
+  const kinds = [...new Set(frames.map((f) => f.file_kind))],
+    late = found?.frame !== frame;
   if (!frames.length) return <p className="border-t border-line py-2 text-soft">There is no frame yet to ask for.</p>;
   return (
     <div>
-      <label className="mb-2 flex items-center gap-2">For a photo like <select className="field max-w-[340px]" value={frame} onChange={(e) => setFrame(e.target.value)}>
-        {kinds.map((kind) => <optgroup key={kind} label={kind}>{frames.filter((f) => f.file_kind === kind).map((f) => <option key={f.id} value={f.id}>{f.name}{f.camera && !f.name.includes(f.camera) ? `, ${f.camera}` : ''}</option>)}</optgroup>)}
-      </select></label>
+      <label className="mb-2 flex items-center gap-2">
+        For a photo like{' '}
+        <select className="field max-w-[340px]" value={frame} onChange={(e) => setFrame(e.target.value)}>
+          {kinds.map((kind) => (
+            <optgroup key={kind} label={kind}>
+              {frames
+                .filter((f) => f.file_kind === kind)
+                .map((f) => (
+                  <option key={f.id} value={f.id}>
+                    {f.name}
+                    {f.camera && !f.name.includes(f.camera) ? `, ${f.camera}` : ''}
+                  </option>
+                ))}
+            </optgroup>
+          ))}
+        </select>
+      </label>
       <Notice problem={problem} className="mb-2" />
-      {found && <table className="list" aria-label="Will it show" aria-busy={late}><thead><tr><th className="w-[190px]">Editor and station</th><th className="w-[104px]">Shows</th><th>Because</th></tr></thead><tbody>
-        {found.at.length === 0 && <tr><td colSpan={3} className="text-soft">No editor is described yet: bring a descriptor in at <Link className="underline" href="/studio">Studio</Link>.</td></tr>}
-        {found.at.map((a) => <tr key={a.editor + (a.station?.id ?? '')}><td>{a.title}<span className="block text-[12px] text-soft">{a.station ? <Link className="underline" href={`/stations/${a.station.id}`}>{a.station.name}</Link> : 'on no station; once it is placed'}</span></td><td><State of={a.answer === 'unknown' ? 'not-said' : a.answer} /></td>
-          <td>{a.findings.length ? a.findings.map((f) => <span key={f.code} className="block">{f.hides === false && <span className="text-ochre">But: </span>}{f.words}. <span className="text-soft">{f.remedy}</span></span>) : <span className="text-soft">nothing stands in its way</span>}</td></tr>)}
-      </tbody></table>}
+      {found && (
+        <table className="list" aria-label="Will it show" aria-busy={late}>
+          <thead>
+            <tr>
+              <th className="w-[190px]">Editor and station</th>
+              <th className="w-[104px]">Shows</th>
+              <th>Because</th>
+            </tr>
+          </thead>
+          <tbody>
+            {found.at.length === 0 && (
+              <tr>
+                <td colSpan={3} className="text-soft">
+                  No editor is described yet: bring a descriptor in at{' '}
+                  <Link className="underline" href="/studio">
+                    Studio
+                  </Link>
+                  .
+                </td>
+              </tr>
+            )}
+            {found.at.map((a) => (
+              <tr key={a.editor + (a.station?.id ?? '')}>
+                <td>
+                  {a.title}
+                  <span className="block text-[12px] text-soft">
+                    {a.station ? (
+                      <Link className="underline" href={`/stations/${a.station.id}`}>
+                        {a.station.name}
+                      </Link>
+                    ) : (
+                      'on no station; once it is placed'
+                    )}
+                  </span>
+                </td>
+                <td>
+                  <State of={a.answer === 'unknown' ? 'not-said' : a.answer} />
+                </td>
+                <td>
+                  {a.findings.length ? (
+                    a.findings.map((f) => (
+                      <span key={f.code} className="block">
+                        {f.hides === false && <span className="text-ochre">But: </span>}
+                        {f.words}. <span className="text-soft">{f.remedy}</span>
+                      </span>
+                    ))
+                  ) : (
+                    <span className="text-soft">nothing stands in its way</span>
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
     </div>
   );
 }

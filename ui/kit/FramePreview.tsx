@@ -3,45 +3,124 @@
 import { useEffect, useRef, useState } from 'react';
 import type { PreviewAhead, PreviewAnswer, PreviewRequest } from '@/workers/preview.worker';
 
-interface Props { frame: string; version: string | null; strength: number; width: 320 | 900 | 1500; ratio?: number; label: string; hold?: boolean; /** a smaller table, for small pictures that follow the pointer */ points?: number; /** what may be shown next */ ahead?: string[] }
+interface Props {
+  frame: string;
+  version: string | null;
+  strength: number;
+  width: 320 | 900 | 1500;
+  ratio?: number;
+  label: string;
+  hold?: boolean;
+  /** a smaller table, for small pictures that follow the pointer */ points?: number;
+  /** what may be shown next */ ahead?: string[];
+}
 
-export function FramePreview({ frame, version, strength, width, ratio = 1.5, label, hold = true, points, ahead }: Props) {
-  const canvas = useRef<HTMLCanvasElement>(null), worker = useRef<Worker | null>(null), next = useRef(0), asked = useRef(0);
-  const [original, setOriginal] = useState(false), [fault, setFault] = useState<string | null>(null), [ready, setReady] = useState(false);
+export function FramePreview({
+  frame,
+  version,
+  strength,
+  width,
+  ratio = 1.5,
+  label,
+  hold = true,
+  points,
+  ahead,
+}: Props) {
+  const canvas = useRef<HTMLCanvasElement>(null),
+    worker = useRef<Worker | null>(null),
+    next = useRef(0),
+    asked = useRef(0);
+  const [original, setOriginal] = useState(false),
+    [fault, setFault] = useState<string | null>(null),
+    [ready, setReady] = useState(false);
 
   useEffect(() => {
-    const w = new Worker(new URL('../../workers/preview.worker.ts', import.meta.url), { type: 'module', name: 'preview' });
+    const w = new Worker(new URL('../../workers/preview.worker.ts', import.meta.url), {
+      type: 'module',
+      name: 'preview',
+    });
     worker.current = w;
     w.onmessage = (e: MessageEvent<PreviewAnswer>) => {
       if (e.data.id !== next.current) return;
-      if ('error' in e.data) { if (e.data.error !== 'superseded') setFault(e.data.error); return; }
+      if ('error' in e.data) {
+        if (e.data.error !== 'superseded') setFault(e.data.error);
+        return;
+      }
       const c = canvas.current;
       if (!c) return;
-      if (c.width !== e.data.width || c.height !== e.data.height) { c.width = e.data.width; c.height = e.data.height; }
-      c.getContext('2d')!.putImageData(new ImageData(new Uint8ClampedArray(e.data.pixels), e.data.width, e.data.height), 0, 0);
+      if (c.width !== e.data.width || c.height !== e.data.height) {
+        c.width = e.data.width;
+        c.height = e.data.height;
+      }
+      c.getContext('2d')!.putImageData(
+        new ImageData(new Uint8ClampedArray(e.data.pixels), e.data.width, e.data.height),
+        0,
+        0,
+      );
       c.dataset.shown = String(e.data.id);
       c.dataset.ms = e.data.ms.toFixed(1);
       c.dataset.repaint = (performance.now() - asked.current).toFixed(1);
-      setReady(true); setFault(null);
+      setReady(true);
+      setFault(null);
     };
     w.onerror = () => setFault('the preview could not be started');
-    return () => { w.terminate(); worker.current = null; };
+    return () => {
+      w.terminate();
+      worker.current = null;
+    };
   }, []);
 
   useEffect(() => {
     asked.current = performance.now();
-    worker.current?.postMessage({ id: ++next.current, frame, width, version: original ? null : version, strength, points } satisfies PreviewRequest);
+    worker.current?.postMessage({
+      id: ++next.current,
+      frame,
+      width,
+      version: original ? null : version,
+      strength,
+      points,
+    } satisfies PreviewRequest);
   }, [frame, version, strength, width, original, points]);
   const soon = ahead?.join() ?? '';
-  useEffect(() => { if (!soon || !points) return; const t = setTimeout(() => worker.current?.postMessage({ ahead: soon.split(','), points } satisfies PreviewAhead), 350); return () => clearTimeout(t); }, [soon, points]);
+  useEffect(() => {
+    if (!soon || !points) return;
+    const t = setTimeout(
+      () => worker.current?.postMessage({ ahead: soon.split(','), points } satisfies PreviewAhead),
+      350,
+    );
+    return () => clearTimeout(t);
+  }, [soon, points]);
 
   const show = (on: boolean) => () => hold && setOriginal(on);
   return (
     <div className="relative bg-press" style={{ aspectRatio: ratio }}>
-      <canvas ref={canvas} role="img" aria-label={label} tabIndex={hold ? 0 : -1} className="block h-full w-full select-none" style={{ touchAction: 'none' }}
-        onPointerDown={show(true)} onPointerUp={show(false)} onPointerLeave={show(false)} onKeyDown={(e) => { if (e.key === ' ' && hold) { e.preventDefault(); setOriginal(true); } }} onKeyUp={(e) => { if (e.key === ' ') setOriginal(false); }} onBlur={show(false)} />
+      <canvas
+        ref={canvas}
+        role="img"
+        aria-label={label}
+        tabIndex={hold ? 0 : -1}
+        className="block h-full w-full select-none"
+        style={{ touchAction: 'none' }}
+        onPointerDown={show(true)}
+        onPointerUp={show(false)}
+        onPointerLeave={show(false)}
+        onKeyDown={(e) => {
+          if (e.key === ' ' && hold) {
+            e.preventDefault();
+            setOriginal(true);
+          }
+        }}
+        onKeyUp={(e) => {
+          if (e.key === ' ') setOriginal(false);
+        }}
+        onBlur={show(false)}
+      />
       {!ready && !fault && <p className="absolute inset-0 grid place-items-center text-soft">Rendering</p>}
-      {fault && <p role="alert" className="absolute inset-0 grid place-items-center px-4 text-center text-madder">No preview: {fault}.</p>}
+      {fault && (
+        <p role="alert" className="absolute inset-0 grid place-items-center px-4 text-center text-madder">
+          No preview: {fault}.
+        </p>
+      )}
       {original && <p className="absolute left-2 top-2 bg-[#1a1a1a] px-2 py-0.5 text-[12px] text-white">original</p>}
     </div>
   );

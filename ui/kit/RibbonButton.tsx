@@ -4,12 +4,37 @@ import { useRouter } from 'next/navigation';
 import { useOptimistic, useTransition } from 'react';
 import { call } from './call';
 
-export function RibbonButton({ itemId, on, whose, may }: { itemId: string; on: boolean; whose: 'mine' | 'house'; may: boolean }) {
-  const router = useRouter(), [shown, show] = useOptimistic(on), [, start] = useTransition();
+export function RibbonButton({
+  itemId,
+  on,
+  whose,
+  may,
+}: {
+  itemId: string;
+  on: boolean;
+  whose: 'mine' | 'house';
+  may: boolean;
+}) {
+  const router = useRouter(),
+    [shown, show] = useOptimistic(on),
+    [, start] = useTransition();
   const name = whose === 'mine' ? 'My ribbon' : 'House ribbon';
   return (
-    <button className="chip" aria-pressed={shown} disabled={!may} title={may ? undefined : 'Librarian or lead only'} onClick={() => start(async () => { show(!on); await call(`/api/items/${itemId}/ribbon`, 'POST', { on: !on, whose }).catch(() => {}); router.refresh(); })}>
-      <Bookmark aria-hidden size={13} fill={shown ? 'currentColor' : 'none'} />{name}
+    <button
+      className="chip"
+      aria-pressed={shown}
+      disabled={!may}
+      title={may ? undefined : 'Librarian or lead only'}
+      onClick={() =>
+        start(async () => {
+          show(!on);
+          await call(`/api/items/${itemId}/ribbon`, 'POST', { on: !on, whose }).catch(() => {});
+          router.refresh();
+        })
+      }
+    >
+      <Bookmark aria-hidden size={13} fill={shown ? 'currentColor' : 'none'} />
+      {name}
     </button>
   );
 }

@@ -3,18 +3,60 @@
 import { Slider } from 'radix-ui';
 import { useState } from 'react';
 
-export function Strength({ value, least, most, onChange }: { value: number; least: number; most: number; onChange(v: number): void }) {
+export function Strength({
+  value,
+  least,
+  most,
+  onChange,
+}: {
+  value: number;
+  least: number;
+  most: number;
+  onChange(v: number): void;
+}) {
   const [typed, setTyped] = useState<string | null>(null);
   if (least === most) return <p className="text-soft">As made: it takes no strength</p>;
   return (
     <div>
       <div className="mb-1 flex items-baseline justify-between">
         <span id="strength-label">Strength</span>
-        <span><input aria-label="Strength in percent, up to 400" inputMode="numeric" className="w-[44px] border-b border-line bg-transparent text-right font-semibold" value={typed ?? String(value)}
-          onChange={(e) => { setTyped(e.target.value); const n = Number(e.target.value); if (e.target.value.trim() !== '' && Number.isFinite(n) && n >= 0 && n <= 400) onChange(Math.round(n)); }} onBlur={() => setTyped(null)} /> %</span>
+        <span>
+          <input
+            aria-label="Strength in percent, up to 400"
+            inputMode="numeric"
+            className="w-[44px] border-b border-line bg-transparent text-right font-semibold"
+            value={typed ?? String(value)}
+            onChange={(e) => {
+              setTyped(e.target.value);
+              const n = Number(e.target.value);
+              if (e.target.value.trim() !== '' && Number.isFinite(n) && n >= 0 && n <= 400) onChange(Math.round(n));
+            }}
+            onBlur={() => setTyped(null)}
+          />{' '}
+          %
+        </span>
       </div>
-      <Slider.Root aria-labelledby="strength-label" className="relative flex h-5 touch-none items-center" min={0} max={most} step={1} value={[Math.min(value, most)]} onValueChange={([v]) => { setTyped(null); onChange(v!); }}>
-        <Slider.Track className="relative h-[4px] grow bg-line-strong"><Slider.Range className="absolute h-full bg-verd" /><span aria-hidden className="absolute top-[-4px] h-3 w-px bg-ink" style={{ left: `${(100 / most) * 100}%` }} title="as made" /></Slider.Track>
+      <Slider.Root
+        aria-labelledby="strength-label"
+        className="relative flex h-5 touch-none items-center"
+        min={0}
+        max={most}
+        step={1}
+        value={[Math.min(value, most)]}
+        onValueChange={([v]) => {
+          setTyped(null);
+          onChange(v!);
+        }}
+      >
+        <Slider.Track className="relative h-[4px] grow bg-line-strong">
+          <Slider.Range className="absolute h-full bg-verd" />
+          <span
+            aria-hidden
+            className="absolute top-[-4px] h-3 w-px bg-ink"
+            style={{ left: `${(100 / most) * 100}%` }}
+            title="as made"
+          />
+        </Slider.Track>
         <Slider.Thumb aria-label="Strength" className="block h-[17px] w-[9px] border border-verd bg-paper" />
       </Slider.Root>
     </div>

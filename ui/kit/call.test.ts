@@ -3,30 +3,53 @@ import type { AddressInfo } from 'node:net';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { call, CallError } from './call';
 
-let server: Server, at = '';
+let server: Server,
+  at = '';
 beforeAll(async () => {
   server = createServer((q, r) => {
     if (q.url === '/whole') r.end('{"n":3}');
-    else if (q.url === '/nothing') { r.statusCode = 204; r.end(); }
-    else if (q.url === '/refused') { r.statusCode = 409; r.end('{"error":{"code":"held","message":"It is held already.","where":"kiln.cube","remedy":"Leave it out."}}'); }
-    else if (q.url === '/markup') r.end('<h1>Sign in to the network</h1>');
-    else if (q.url === '/gateway') { r.statusCode = 502; r.end('<h1>Bad gateway</h1>'); }
-    else { r.setHeader('content-length', '100'); r.write('{"n":'); if (q.url === '/torn') setTimeout(() => r.destroy(), 30); } // the rest never comes
+    else if (q.url === '/nothing') {
+      r.statusCode = 204;
+      r.end();
+    } else if (q.url === '/refused') {
+      r.statusCode = 409;
+      r.end('{"error":{"code":"held","message":"It is held already.","where":"kiln.cube","remedy":"Leave it out."}}');
+    } else if (q.url === '/markup') r.end('<h1>Sign in to the network</h1>');
+    else if (q.url === '/gateway') {
+      r.statusCode = 502;
+      r.end('<h1>Bad gateway</h1>');
+    } else {
+      r.setHeader('content-length', '100');
+      r.write('{"n":');
+      if (q.url === '/torn') setTimeout(() => r.destroy(), 30);
+    } // the rest never comes
   }).listen(0, '127.0.0.1');
   await new Promise((done) => server.once('listening', done));
   at = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
 });
-afterAll(() => { server.closeAllConnections(); server.close(); });
-const fault = async (path: string) => { const e: unknown = await call(at + path).catch((x: unknown) => x); expect(e).toBeInstanceOf(CallError); return (e as CallError).problem; };
+afterAll(() => {
+  server.closeAllConnections();
+  server.close();
+});
+const fault = async (path: string) => {
+  const e: unknown = await call(at + path).catch((x: unknown) => x);
+  expect(e).toBeInstanceOf(CallError);
+  return (e as CallError).problem;
+};
 
 test('an answer is given, an empty one as nothing', async () => {
   expect(await call(`${at}/whole`)).toEqual({ n: 3 });
   expect(await call(`${at}/nothing`)).toEqual({});
 });
-test('what the server refused is told as it said it', async () => { expect(await fault('/refused')).toMatchObject({ code: 'held', where: 'kiln.cube' }); });
-test('an answer that breaks off is none', async () => { expect((await fault('/torn')).code).toBe('offline'); });
+test('what the server refused is told as it said it', async () => {
+  expect(await fault('/refused')).toMatchObject({ code: 'held', where: 'kiln.cube' });
+});
+test('an answer that breaks off is none', async () => {
+  expect((await fault('/torn')).code).toBe('offline');
+});
 test('an answer given up in its middle is none: it is rejected as given up', async () => {
-  const stop = new AbortController(), answer = call(`${at}/held`, 'GET', undefined, stop.signal);
+  const stop = new AbortController(),
+    answer = call(`${at}/held`, 'GET', undefined, stop.signal);
   setTimeout(() => stop.abort(), 60);
   await expect(answer).rejects.toMatchObject({ name: 'AbortError' });
 });

@@ -2,40 +2,74 @@
 /** Follows the server's events. The tabs of a browser share one stream: whoever holds the lock reads it and tells the others. */
 import { useEffect, useRef } from 'react';
 
-export interface LiveEvent { type: 'event'; event: { id: number; subject: string; subject_id: string; action: string; actor: string } }
-export interface LiveJob { type: 'job'; id: string }
+export interface LiveEvent {
+  type: 'event';
+  event: { id: number; subject: string; subject_id: string; action: string; actor: string };
+}
+export interface LiveJob {
+  type: 'job';
+  id: string;
+}
 type Message = LiveEvent | LiveJob;
 
 const listeners = new Set<(m: Message) => void>();
-let started = false, last = 0;
+let started = false,
+  last = 0;
 
 function start(): void {
   if (started) return;
   started = true;
-  const channel = new BroadcastChannel('etagere-live'), tell = (m: Message) => { if (m.type === 'event') last = Math.max(last, m.event.id); listeners.forEach((l) => l(m)); };
+  const channel = new BroadcastChannel('etagere-live'),
+    tell = (m: Message) => {
+      if (m.type === 'event') last = Math.max(last, m.event.id);
+      listeners.forEach((l) => l(m));
+    };
   // what happened between the making of the page and now, or while the stream was broken
   last = Number(document.querySelector<HTMLElement>('[data-event]')?.dataset.event ?? 0);
-  const catchUp = async (say: (m: Message) => void) => { const r = await fetch(`/api/events?after=${last}`).catch(() => null); if (r?.ok) for (const event of ((await r.json()) as { events: LiveEvent['event'][] }).events) if (event.id > last) say({ type: 'event', event }); };
+  const catchUp = async (say: (m: Message) => void) => {
+    const r = await fetch(`/api/events?after=${last}`).catch(() => null);
+    if (r?.ok)
+      for (const event of ((await r.json()) as { events: LiveEvent['event'][] }).events)
+        if (event.id > last) say({ type: 'event', event });
+  };
   void catchUp(tell);
   channel.onmessage = (e: MessageEvent<Message>) => tell(e.data);
-  const lead = () => new Promise<void>(() => {
-    const source = new EventSource('/api/live');
-    const share = (m: Message) => { tell(m); channel.postMessage(m); };
-    source.onopen = () => { void catchUp(share); };
-    source.onmessage = (e: MessageEvent<string>) => share(JSON.parse(e.data) as Message);
-  });
-  if ('locks' in navigator) void navigator.locks.request('etagere-live', lead); else void lead();
+  const lead = () =>
+    new Promise<void>(() => {
+      const source = new EventSource('/api/live');
+      const share = (m: Message) => {
+        tell(m);
+        channel.postMessage(m);
+      };
+      source.onopen = () => {
+        void catchUp(share);
+      };
+      source.onmessage = (e: MessageEvent<string>) => share(JSON.parse(e.data) as Message);
+    });
+  if ('locks' in navigator) void navigator.locks.request('etagere-live', lead);
+  else void lead();
 }
 
 /** Calls `then` (at most every 250 ms) when a message concerns this screen. */
 export function useLive(concerns: (m: Message) => boolean, then: () => void): void {
   const latest = useRef({ concerns, then });
-  useEffect(() => { latest.current = { concerns, then }; });
+  useEffect(() => {
+    latest.current = { concerns, then };
+  });
   useEffect(() => {
     start();
     let timer: ReturnType<typeof setTimeout> | null = null;
-    const on = (m: Message) => { if (latest.current.concerns(m)) timer ??= setTimeout(() => { timer = null; latest.current.then(); }, 250); };
+    const on = (m: Message) => {
+      if (latest.current.concerns(m))
+        timer ??= setTimeout(() => {
+          timer = null;
+          latest.current.then();
+        }, 250);
+    };
     listeners.add(on);
-    return () => { listeners.delete(on); if (timer) clearTimeout(timer); };
+    return () => {
+      listeners.delete(on);
+      if (timer) clearTimeout(timer);
+    };
   }, []);
 }

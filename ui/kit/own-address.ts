@@ -13,42 +13,126 @@ let page: { path: string; say: (next: string, push?: boolean) => void } | null =
 const SAID = 'etagere-address';
 
 /** Tells the page at a path what its address is to hold; false where no such page is there. For what stands outside of it. */
-export function tellPage(path: string, next: string): boolean { if (page?.path !== path) return false; page.say(next); return true; }
+export function tellPage(path: string, next: string): boolean {
+  if (page?.path !== path) return false;
+  page.say(next);
+  return true;
+}
 /** Calls back when a page has said what its address holds. */
 export function useSaid(then: (text: string) => void): void {
   const latest = useRef(then);
-  useEffect(() => { latest.current = then; });
-  useEffect(() => { const on = (e: Event): void => latest.current((e as CustomEvent<string>).detail); window.addEventListener(SAID, on); return () => window.removeEventListener(SAID, on); }, []);
+  useEffect(() => {
+    latest.current = then;
+  });
+  useEffect(() => {
+    const on = (e: Event): void => latest.current((e as CustomEvent<string>).detail);
+    window.addEventListener(SAID, on);
+    return () => window.removeEventListener(SAID, on);
+  }, []);
 }
 
 /** A plain click on a link to this very page: what stands behind its question mark; null for any other click. */
 function leadsHere(e: MouseEvent, path: string): string | null {
   const a = (e.target as Element | null)?.closest?.('a[href]');
-  if (!(a instanceof HTMLAnchorElement) || e.defaultPrevented || e.button !== 0 || e.metaKey || e.ctrlKey || e.shiftKey || e.altKey || a.target || a.hasAttribute('download') || a.hash) return null;
+  if (
+    !(a instanceof HTMLAnchorElement) ||
+    e.defaultPrevented ||
+    e.button !== 0 ||
+    e.metaKey ||
+    e.ctrlKey ||
+    e.shiftKey ||
+    e.altKey ||
+    a.target ||
+    a.hasAttribute('download') ||
+    a.hash
+  )
+    return null;
   const to = new URL(a.href);
   return to.origin === location.origin && to.pathname === path ? to.search.slice(1) : null;
 }
 
-interface Own { text: string; say: (next: string, push?: boolean) => void; /** writes the address without drawing anew, for what the page holds anyhow */ note: (next: string) => void; last: () => string }
+interface Own {
+  text: string;
+  say: (next: string, push?: boolean) => void;
+  /** writes the address without drawing anew, for what the page holds anyhow */ note: (next: string) => void;
+  last: () => string;
+}
 /** What the address holds behind its question mark; how to say something else; and what was said last, also before it is drawn. */
 export function useOwnAddress(): Own {
-  const routed = useSearchParams().toString(), path = usePathname(), [text, setText] = useState(routed), [seen, setSeen] = useState(routed), now = useRef(routed);
+  const routed = useSearchParams().toString(),
+    path = usePathname(),
+    [text, setText] = useState(routed),
+    [seen, setSeen] = useState(routed),
+    now = useRef(routed);
   // links from elsewhere lead here through the router
-  if (seen !== routed) { setSeen(routed); setText(routed); }
-  useEffect(() => { now.current = routed; }, [routed]);
-  const write = useCallback((next: string, push: boolean) => { now.current = next; History.prototype[push ? 'pushState' : 'replaceState'].call(history, history.state, '', next ? `${path}?${next}` : path); }, [path]);
-  const tell = useCallback((next: string) => { setText(next); window.dispatchEvent(new CustomEvent(SAID, { detail: next })); }, []);
-  const say = useCallback((next: string, push = false) => { write(next, push); tell(next); }, [write, tell]);
-  useEffect(() => { page = { path, say }; return () => { if (page?.say === say) page = null; }; }, [path, say]);
-  useEffect(() => { // before the router's own listeners
-    const back = (): void => { if (location.pathname === path) { now.current = location.search.slice(1); tell(now.current); } };
-    const click = (e: MouseEvent): void => { const next = leadsHere(e, path); if (next !== null) { e.preventDefault(); say(next, !same(next, now.current)); window.scrollTo(0, 0); } };
+  if (seen !== routed) {
+    setSeen(routed);
+    setText(routed);
+  }
+  useEffect(() => {
+    now.current = routed;
+  }, [routed]);
+  const write = useCallback(
+    (next: string, push: boolean) => {
+      now.current = next;
+      History.prototype[push ? 'pushState' : 'replaceState'].call(
+        history,
+        history.state,
+        '',
+        next ? `${path}?${next}` : path,
+      );
+    },
+    [path],
+  );
+  const tell = useCallback((next: string) => {
+    setText(next);
+    window.dispatchEvent(new CustomEvent(SAID, { detail: next }));
+  }, []);
+  const say = useCallback(
+    (next: string, push = false) => {
+      write(next, push);
+      tell(next);
+    },
+    [write, tell],
+  );
+  useEffect(() => {
+    page = { path, say };
+    return () => {
+      if (page?.say === say) page = null;
+    };
+  }, [path, say]);
+  useEffect(() => {
+    // before the router's own listeners
+    const back = (): void => {
+      if (location.pathname === path) {
+        now.current = location.search.slice(1);
+        tell(now.current);
+      }
+    };
+    const click = (e: MouseEvent): void => {
+      const next = leadsHere(e, path);
+      if (next !== null) {
+        e.preventDefault();
+        say(next, !same(next, now.current));
+        window.scrollTo(0, 0);
+      }
+    };
     window.addEventListener('popstate', back, true);
     document.addEventListener('click', click, true);
-    return () => { window.removeEventListener('popstate', back, true); document.removeEventListener('click', click, true); };
+    return () => {
+      window.removeEventListener('popstate', back, true);
+      document.removeEventListener('click', click, true);
+    };
   }, [path, say, tell]);
-  useEffect(() => { // after a refresh the router writes the address that it knows
-    if (location.pathname === path && !same(location.search, now.current)) History.prototype.replaceState.call(history, history.state, '', now.current ? `${path}?${now.current}` : path);
+  useEffect(() => {
+    // after a refresh the router writes the address that it knows
+    if (location.pathname === path && !same(location.search, now.current))
+      History.prototype.replaceState.call(history, history.state, '', now.current ? `${path}?${now.current}` : path);
   });
-  return { text, say, note: useCallback((next: string) => write(next, false), [write]), last: useCallback(() => now.current, []) };
+  return {
+    text,
+    say,
+    note: useCallback((next: string) => write(next, false), [write]),
+    last: useCallback(() => now.current, []),
+  };
 }

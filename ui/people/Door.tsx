@@ -1,7 +1,15 @@
 import type { ReactNode } from 'react';
 import { threads } from '@/core/look/selvedge';
 
-const hex = (v: readonly number[]) => '#' + v.map((c) => Math.round(c * 255).toString(16).padStart(2, '0')).join('');
+const hex = (v: readonly number[]) =>
+  '#' +
+  v
+    .map((c) =>
+      Math.round(c * 255)
+        .toString(16)
+        .padStart(2, '0'),
+    )
+    .join('');
 
 /** The page before the library: one spine wide, with the twelve fixed threads as its only color. */
 export function Door({ title, note, children }: { title: string; note: string; children: ReactNode }) {
@@ -9,9 +17,15 @@ export function Door({ title, note, children }: { title: string; note: string; c
     <main className="grid min-h-screen place-items-center px-4">
       <div className="w-[352px]">
         <div className="border border-b-0 border-line bg-paper">
-          <div aria-hidden className="flex h-[74px] flex-col">{threads.map((t, i) => <span key={i} className="flex-1" style={{ background: hex(t) }} />)}</div>
+          <div aria-hidden className="flex h-[74px] flex-col">
+            {threads.map((t, i) => (
+              <span key={i} className="flex-1" style={{ background: hex(t) }} />
+            ))}
+          </div>
           <div className="px-7 pb-8 pt-6">
-            <p className="mb-5 font-serif text-[27px] leading-none tracking-tight">Eta<span className="text-verd">gere</span></p>
+            <p className="mb-5 font-serif text-[27px] leading-none tracking-tight">
+              Eta<span className="text-verd">gere</span>
+            </p>
             <h1 className="text-[19px]">{title}</h1>
             <p className="mb-5 text-soft">{note}</p>
             {children}

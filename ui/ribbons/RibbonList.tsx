@@ -9,27 +9,162 @@ import { Notice } from '../kit/Notice';
 import { Selvedge } from '../kit/Selvedge';
 import { Ago } from '../kit/time';
 
-export interface Ribbon { id: number; itemId: string; title: string; shelf: string; kind: string; selvedge: [string, string][] | null; by: string; at: string; used: string | null; stations: number; forgotten: boolean }
+export interface Ribbon {
+  id: number;
+  itemId: string;
+  title: string;
+  shelf: string;
+  kind: string;
+  selvedge: [string, string][] | null;
+  by: string;
+  at: string;
+  used: string | null;
+  stations: number;
+  forgotten: boolean;
+}
 
 export function RibbonList({ ribbons, whose, may }: { ribbons: Ribbon[]; whose: 'mine' | 'house'; may: boolean }) {
-  const router = useRouter(), [chosen, setChosen] = useState<ReadonlySet<number>>(new Set()), [problem, setProblem] = useState<ProblemText | null>(null), old = ribbons.filter((r) => r.forgotten).map((r) => r.id);
-  const act = async (work: () => Promise<unknown>) => { setProblem(null); try { await work(); setChosen(new Set()); router.refresh(); } catch (e) { setProblem(problemOf(e)); } };
+  const router = useRouter(),
+    [chosen, setChosen] = useState<ReadonlySet<number>>(new Set()),
+    [problem, setProblem] = useState<ProblemText | null>(null),
+    old = ribbons.filter((r) => r.forgotten).map((r) => r.id);
+  const act = async (work: () => Promise<unknown>) => {
+    setProblem(null);
+    try {
+      await work();
+      setChosen(new Set());
+      router.refresh();
+    } catch (e) {
+      setProblem(problemOf(e));
+    }
+  };
   const order = (ids: number[]) => act(() => call('/api/ribbons', 'POST', { whose, ribbons: ids }));
-  const shift = (i: number, by: -1 | 1) => { const ids = ribbons.map((r) => r.id), [x] = ids.splice(i, 1); ids.splice(i + by, 0, x!); void order(ids); };
-  const flip = (id: number) => { const n = new Set(chosen); if (!n.delete(id)) n.add(id); setChosen(n); };
-  if (!ribbons.length) return <p className="border-t border-line py-3 text-soft">{whose === 'mine' ? 'You have set no ribbon yet. R on a spine sets one.' : 'The house has set no ribbon yet.'}</p>;
+  const shift = (i: number, by: -1 | 1) => {
+    const ids = ribbons.map((r) => r.id),
+      [x] = ids.splice(i, 1);
+    ids.splice(i + by, 0, x!);
+    void order(ids);
+  };
+  const flip = (id: number) => {
+    const n = new Set(chosen);
+    if (!n.delete(id)) n.add(id);
+    setChosen(n);
+  };
+  if (!ribbons.length)
+    return (
+      <p className="border-t border-line py-3 text-soft">
+        {whose === 'mine' ? 'You have set no ribbon yet. R on a spine sets one.' : 'The house has set no ribbon yet.'}
+      </p>
+    );
   return (
     <>
-      {may && <div className="mb-1 flex flex-wrap items-center gap-2">{old.length > 0 && <button className="button quiet" onClick={() => setChosen(new Set(old))}>Choose the {old.length} that nobody used for half a year</button>}<button className="button danger" disabled={!chosen.size} onClick={() => void act(() => call('/api/ribbons', 'DELETE', { whose, ribbons: [...chosen] }))}>Take {chosen.size || 'the chosen'} off</button></div>}
-      <table className="list" aria-label={whose === 'mine' ? 'My ribbons' : 'Ribbons of the house'}><thead><tr>{may && <th><span className="sr-only">Chosen</span></th>}<th><span className="sr-only">Selvedge</span></th><th>Item</th><th>Set</th><th>Last used</th><th className="text-right">Stations</th>{may && <th><span className="sr-only">Order</span></th>}</tr></thead>
-        <tbody>{ribbons.map((r, i) => (
-          <tr key={r.id} draggable={may} onDragStart={(e) => e.dataTransfer.setData('text/plain', String(i))} onDragOver={(e) => may && e.preventDefault()} onDrop={(e) => { const from = Number(e.dataTransfer.getData('text/plain')); if (Number.isInteger(from) && from !== i) { const ids = ribbons.map((x) => x.id), [x] = ids.splice(from, 1); ids.splice(i, 0, x!); void order(ids); } }}>
-            {may && <td className="w-[30px]"><input type="checkbox" aria-label={`Choose the ribbon on ${r.title}`} checked={chosen.has(r.id)} onChange={() => flip(r.id)} /></td>}
-            <td className="w-[54px]"><Selvedge threads={r.selvedge} className="h-[30px] w-[38px]" /></td>
-            <td><Link className="font-serif text-[15px] underline [overflow-wrap:anywhere]" href={`/items/${r.itemId}`}>{r.title}</Link><span className="block text-[12px] text-soft">{r.kind.replace('-', ' ')} on {r.shelf}</span></td>
-            <td className="whitespace-nowrap text-soft"><Ago at={r.at} />, by {r.by}</td><td className={`whitespace-nowrap ${r.forgotten ? 'text-ochre' : 'text-soft'}`}><Ago at={r.used} /></td><td className="text-right">{r.stations}</td>
-            {may && <td className="w-[76px] whitespace-nowrap"><button className="button quiet !h-6 !px-1" aria-label={`${r.title} up`} disabled={i === 0} onClick={() => shift(i, -1)}><ArrowUp aria-hidden size={13} /></button><button className="button quiet !h-6 !px-1" aria-label={`${r.title} down`} disabled={i === ribbons.length - 1} onClick={() => shift(i, 1)}><ArrowDown aria-hidden size={13} /></button></td>}
-          </tr>))}</tbody></table>
+      {may && (
+        <div className="mb-1 flex flex-wrap items-center gap-2">
+          {old.length > 0 && (
+            <button className="button quiet" onClick={() => setChosen(new Set(old))}>
+              Choose the {old.length} that nobody used for half a year
+            </button>
+          )}
+          <button
+            className="button danger"
+            disabled={!chosen.size}
+            onClick={() => void act(() => call('/api/ribbons', 'DELETE', { whose, ribbons: [...chosen] }))}
+          >
+            Take {chosen.size || 'the chosen'} off
+          </button>
+        </div>
+      )}
+      <table className="list" aria-label={whose === 'mine' ? 'My ribbons' : 'Ribbons of the house'}>
+        <thead>
+          <tr>
+            {may && (
+              <th>
+                <span className="sr-only">Chosen</span>
+              </th>
+            )}
+            <th>
+              <span className="sr-only">Selvedge</span>
+            </th>
+            <th>Item</th>
+            <th>Set</th>
+            <th>Last used</th>
+            <th className="text-right">Stations</th>
+            {may && (
+              <th>
+                <span className="sr-only">Order</span>
+              </th>
+            )}
+          </tr>
+        </thead>
+        <tbody>
+          {ribbons.map((r, i) => (
+            <tr
+              key={r.id}
+              draggable={may}
+              onDragStart={(e) => e.dataTransfer.setData('text/plain', String(i))}
+              onDragOver={(e) => may && e.preventDefault()}
+              onDrop={(e) => {
+                const from = Number(e.dataTransfer.getData('text/plain'));
+                if (Number.isInteger(from) && from !== i) {
+                  const ids = ribbons.map((x) => x.id),
+                    [x] = ids.splice(from, 1);
+                  ids.splice(i, 0, x!);
+                  void order(ids);
+                }
+              }}
+            >
+              {may && (
+                <td className="w-[30px]">
+                  <input
+                    type="checkbox"
+                    aria-label={`Choose the ribbon on ${r.title}`}
+                    checked={chosen.has(r.id)}
+                    onChange={() => flip(r.id)}
+                  />
+                </td>
+              )}
+              <td className="w-[54px]">
+                <Selvedge threads={r.selvedge} className="h-[30px] w-[38px]" />
+              </td>
+              <td>
+                <Link className="font-serif text-[15px] underline [overflow-wrap:anywhere]" href={`/items/${r.itemId}`}>
+                  {r.title}
+                </Link>
+                <span className="block text-[12px] text-soft">
+                  {r.kind.replace('-', ' ')} on {r.shelf}
+                </span>
+              </td>
+              <td className="whitespace-nowrap text-soft">
+                <Ago at={r.at} />, by {r.by}
+              </td>
+              <td className={`whitespace-nowrap ${r.forgotten ? 'text-ochre' : 'text-soft'}`}>
+                <Ago at={r.used} />
+              </td>
+              <td className="text-right">{r.stations}</td>
+              {may && (
+                <td className="w-[76px] whitespace-nowrap">
+                  <button
+                    className="button quiet !h-6 !px-1"
+                    aria-label={`${r.title} up`}
+                    disabled={i === 0}
+                    onClick={() => shift(i, -1)}
+                  >
+                    <ArrowUp aria-hidden size={13} />
+                  </button>
+                  <button
+                    className="button quiet !h-6 !px-1"
+                    aria-label={`${r.title} down`}
+                    disabled={i === ribbons.length - 1}
+                    onClick={() => shift(i, 1)}
+                  >
+                    <ArrowDown aria-hidden size={13} />
+                  </button>
+                </td>
+              )}
+            </tr>
+          ))}
+        </tbody>
+      </table>
       <Notice problem={problem} className="mt-2" />
     </>
   );

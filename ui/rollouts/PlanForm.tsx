@@ -6,25 +6,77 @@ import { call, problemOf, type ProblemText } from '../kit/call';
 import { Notice } from '../kit/Notice';
 import { Selvedge } from '../kit/Selvedge';
 
-interface Props { versions: { versionId: string; title: string; kind: string; number: number; selvedge: [string, string][] | null }[]; stations: { id: string; name: string; note: string }[]; chosen: string[] }
+interface Props {
+  versions: { versionId: string; title: string; kind: string; number: number; selvedge: [string, string][] | null }[];
+  stations: { id: string; name: string; note: string }[];
+  chosen: string[];
+}
 
 export function PlanForm({ versions, stations, chosen }: Props) {
-  const router = useRouter(), [v, setV] = useState<ReadonlySet<string>>(new Set(chosen)), [s, setS] = useState<ReadonlySet<string>>(new Set()), [problem, setProblem] = useState<ProblemText | null>(null), [busy, setBusy] = useState(false);
-  const flip = (set: ReadonlySet<string>, id: string) => { const n = new Set(set); if (!n.delete(id)) n.add(id); return n; };
-  const plan = async () => { setBusy(true); setProblem(null); try { const { id } = await call<{ id: string }>('/api/rollouts', 'POST', { versions: [...v], stations: [...s] }); router.push(`/rollouts/${id}`); } catch (e) { setProblem(problemOf(e)); setBusy(false); } };
+  const router = useRouter(),
+    [v, setV] = useState<ReadonlySet<string>>(new Set(chosen)),
+    [s, setS] = useState<ReadonlySet<string>>(new Set()),
+    [problem, setProblem] = useState<ProblemText | null>(null),
+    [busy, setBusy] = useState(false);
+  const flip = (set: ReadonlySet<string>, id: string) => {
+    const n = new Set(set);
+    if (!n.delete(id)) n.add(id);
+    return n;
+  };
+  const plan = async () => {
+    setBusy(true);
+    setProblem(null);
+    try {
+      const { id } = await call<{ id: string }>('/api/rollouts', 'POST', { versions: [...v], stations: [...s] });
+      router.push(`/rollouts/${id}`);
+    } catch (e) {
+      setProblem(problemOf(e));
+      setBusy(false);
+    }
+  };
   return (
     <>
       <div className="grid max-w-[1080px] grow grid-cols-2 content-start gap-10">
-        <fieldset><legend className="mb-1 font-serif text-[17px] font-medium">What</legend>
-          {versions.length ? versions.map((x) => <label key={x.versionId} className="flex items-center gap-3 border-t border-line py-1.5"><input type="checkbox" checked={v.has(x.versionId)} onChange={() => setV(flip(v, x.versionId))} /><Selvedge threads={x.selvedge} className="h-[30px] w-[38px] shrink-0" /><span className="font-serif text-[15px] [overflow-wrap:anywhere]">{x.title}</span><span className="ml-auto whitespace-nowrap text-[12px] text-soft">{x.kind}, v{x.number}</span></label>) : <p className="text-soft">Nothing is approved yet. Open an item, confirm its encoding and approve it.</p>}
+        <fieldset>
+          <legend className="mb-1 font-serif text-[17px] font-medium">What</legend>
+          {versions.length ? (
+            versions.map((x) => (
+              <label key={x.versionId} className="flex items-center gap-3 border-t border-line py-1.5">
+                <input type="checkbox" checked={v.has(x.versionId)} onChange={() => setV(flip(v, x.versionId))} />
+                <Selvedge threads={x.selvedge} className="h-[30px] w-[38px] shrink-0" />
+                <span className="font-serif text-[15px] [overflow-wrap:anywhere]">{x.title}</span>
+                <span className="ml-auto whitespace-nowrap text-[12px] text-soft">
+                  {x.kind}, v{x.number}
+                </span>
+              </label>
+            ))
+          ) : (
+            <p className="text-soft">Nothing is approved yet. Open an item, confirm its encoding and approve it.</p>
+          )}
         </fieldset>
-        <fieldset><legend className="mb-1 font-serif text-[17px] font-medium">Where</legend>
-          {stations.map((x) => <label key={x.id} className="flex items-center gap-3 border-t border-line py-2"><input type="checkbox" checked={s.has(x.id)} onChange={() => setS(flip(s, x.id))} /><span><span className="font-serif text-[15px]">{x.name}</span><span className="block text-[12px] text-soft">{x.note}</span></span></label>)}
+        <fieldset>
+          <legend className="mb-1 font-serif text-[17px] font-medium">Where</legend>
+          {stations.map((x) => (
+            <label key={x.id} className="flex items-center gap-3 border-t border-line py-2">
+              <input type="checkbox" checked={s.has(x.id)} onChange={() => setS(flip(s, x.id))} />
+              <span>
+                <span className="font-serif text-[15px]">{x.name}</span>
+                <span className="block text-[12px] text-soft">{x.note}</span>
+              </span>
+            </label>
+          ))}
           {!stations.length && <p className="text-soft">There is no station yet.</p>}
         </fieldset>
       </div>
       <Notice problem={problem} className="mt-4" />
-      <div className="sticky bottom-0 -mx-6 mt-6 flex items-center gap-3 border-t border-line bg-sheet px-6 py-3"><span className="text-soft">{v.size} items onto {s.size} stations</span><button className="button main ml-auto" disabled={busy || !v.size || !s.size} onClick={() => void plan()}>{busy ? 'Planning' : 'Show every file'}</button></div>
+      <div className="sticky bottom-0 -mx-6 mt-6 flex items-center gap-3 border-t border-line bg-sheet px-6 py-3">
+        <span className="text-soft">
+          {v.size} items onto {s.size} stations
+        </span>
+        <button className="button main ml-auto" disabled={busy || !v.size || !s.size} onClick={() => void plan()}>
+          {busy ? 'Planning' : 'Show every file'}
+        </button>
+      </div>
     </>
   );
 }

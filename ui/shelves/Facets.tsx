@@ -5,32 +5,118 @@ import { DropdownMenu } from 'radix-ui';
 import { facetKeys } from './address';
 import { count, kindWords, type FacetCount } from './spine';
 
-const menus: [string, string][] = [['kind', 'Kind'], ['status', 'Status'], ['supplier', 'Supplier'], ['camera', 'Camera'], ['tag', 'Tag']];
-const further: [string, string][] = [['format', 'Format'], ['origin', 'Origin'], ['licence', 'Licence'], ['bound', 'Bound to a camera'], ['result', 'Result'], ['input', 'Input'], ['stale', 'Stale'], ['assumed', 'Encoding assumed']];
+const menus: [string, string][] = [
+  ['kind', 'Kind'],
+  ['status', 'Status'],
+  ['supplier', 'Supplier'],
+  ['camera', 'Camera'],
+  ['tag', 'Tag'],
+];
+const further: [string, string][] = [
+  ['format', 'Format'],
+  ['origin', 'Origin'],
+  ['licence', 'Licence'],
+  ['bound', 'Bound to a camera'],
+  ['result', 'Result'],
+  ['input', 'Input'],
+  ['stale', 'Stale'],
+  ['assumed', 'Encoding assumed'],
+];
 const titles = new Map([...menus, ...further]);
-const word = (key: string, value: string): string => (key === 'kind' ? (kindWords[value] ?? value) : key === 'format' ? value.replace('@', ' ') : value);
-const item = 'flex cursor-default items-center justify-between gap-6 px-3 py-1.5 outline-none data-[highlighted]:bg-verd-wash';
+const word = (key: string, value: string): string =>
+  key === 'kind' ? (kindWords[value] ?? value) : key === 'format' ? value.replace('@', ' ') : value;
+const item =
+  'flex cursor-default items-center justify-between gap-6 px-3 py-1.5 outline-none data-[highlighted]:bg-verd-wash';
 const panel = 'z-40 max-h-[60vh] min-w-[190px] overflow-auto border border-line bg-paper py-1';
 
-interface Props { facets: FacetCount[]; get: (key: string) => string | null; set: (key: string, value: string | null) => void }
+interface Props {
+  facets: FacetCount[];
+  get: (key: string) => string | null;
+  set: (key: string, value: string | null) => void;
+}
 
 export function Facets({ facets, get, set }: Props) {
   const values = (key: string) => facets.filter((f) => f.key === key).slice(0, 60);
-  const list = (key: string) => values(key).map((f) => <DropdownMenu.Item key={f.value} className={item} onSelect={() => set(key, get(key) === f.value ? null : f.value)}><span className="[overflow-wrap:anywhere]">{word(key, f.value)}</span><span className="text-soft">{count(f.n, f.more)}</span></DropdownMenu.Item>);
-  const chosen = facetKeys.flatMap((k) => { const v = get(k); return v ? [[k, v] as const] : []; });
+  const list = (key: string) =>
+    values(key).map((f) => (
+      <DropdownMenu.Item
+        key={f.value}
+        className={item}
+        onSelect={() => set(key, get(key) === f.value ? null : f.value)}
+      >
+        <span className="[overflow-wrap:anywhere]">{word(key, f.value)}</span>
+        <span className="text-soft">{count(f.n, f.more)}</span>
+      </DropdownMenu.Item>
+    ));
+  const chosen = facetKeys.flatMap((k) => {
+    const v = get(k);
+    return v ? [[k, v] as const] : [];
+  });
   return (
     <>
-      {menus.map(([key, title]) => values(key).length > 0 && !get(key) && (
-        <DropdownMenu.Root key={key} modal={false}><DropdownMenu.Trigger className="chip">{title}<ChevronDown aria-hidden size={12} /></DropdownMenu.Trigger>
-          <DropdownMenu.Portal><DropdownMenu.Content align="start" sideOffset={4} className={panel} style={{ boxShadow: 'var(--shade)' }}>{list(key)}</DropdownMenu.Content></DropdownMenu.Portal></DropdownMenu.Root>))}
-      <DropdownMenu.Root modal={false}><DropdownMenu.Trigger className="chip">More<ChevronDown aria-hidden size={12} /></DropdownMenu.Trigger>
-        <DropdownMenu.Portal><DropdownMenu.Content align="start" sideOffset={4} className={panel} style={{ boxShadow: 'var(--shade)' }}>
-          {further.map(([key, title]) => values(key).length > 0 && <DropdownMenu.Group key={key}><DropdownMenu.Label className="px-3 pb-0.5 pt-2 text-[12px] text-soft">{title}</DropdownMenu.Label>{list(key)}</DropdownMenu.Group>)}
-          <DropdownMenu.Separator className="my-1 h-px bg-line" />
-          <DropdownMenu.Item className={item} onSelect={() => set('archived', get('archived') ? null : '1')}>{get('archived') ? 'Leave the archive' : 'Look into the archive'}</DropdownMenu.Item>
-        </DropdownMenu.Content></DropdownMenu.Portal></DropdownMenu.Root>
-      {chosen.map(([k, v]) => <button key={k} className="chip" aria-pressed="true" aria-label={`${titles.get(k)}: ${word(k, v)}, take off`} onClick={() => set(k, null)}>{v === 'yes' ? titles.get(k) : k === 'bound' ? 'Bound to no camera' : word(k, v)}<X aria-hidden size={12} /></button>)}
-      {get('archived') && <button className="chip" aria-pressed="true" onClick={() => set('archived', null)}>In the archive<X aria-hidden size={12} /></button>}
+      {menus.map(
+        ([key, title]) =>
+          values(key).length > 0 &&
+          !get(key) && (
+            <DropdownMenu.Root key={key} modal={false}>
+              <DropdownMenu.Trigger className="chip">
+                {title}
+                <ChevronDown aria-hidden size={12} />
+              </DropdownMenu.Trigger>
+              <DropdownMenu.Portal>
+                <DropdownMenu.Content
+                  align="start"
+                  sideOffset={4}
+                  className={panel}
+                  style={{ boxShadow: 'var(--shade)' }}
+                >
+                  {list(key)}
+                </DropdownMenu.Content>
+              </DropdownMenu.Portal>
+            </DropdownMenu.Root>
+          ),
+      )}
+      <DropdownMenu.Root modal={false}>
+        <DropdownMenu.Trigger className="chip">
+          More
+          <ChevronDown aria-hidden size={12} />
+        </DropdownMenu.Trigger>
+        <DropdownMenu.Portal>
+          <DropdownMenu.Content align="start" sideOffset={4} className={panel} style={{ boxShadow: 'var(--shade)' }}>
+            {further.map(
+              ([key, title]) =>
+                values(key).length > 0 && (
+                  <DropdownMenu.Group key={key}>
+                    <DropdownMenu.Label className="px-3 pb-0.5 pt-2 text-[12px] text-soft">{title}</DropdownMenu.Label>
+                    {list(key)}
+                  </DropdownMenu.Group>
+                ),
+            )}
+            <DropdownMenu.Separator className="my-1 h-px bg-line" />
+            <DropdownMenu.Item className={item} onSelect={() => set('archived', get('archived') ? null : '1')}>
+              {get('archived') ? 'Leave the archive' : 'Look into the archive'}
+            </DropdownMenu.Item>
+          </DropdownMenu.Content>
+        </DropdownMenu.Portal>
+      </DropdownMenu.Root>
+      {chosen.map(([k, v]) => (
+        <button
+          key={k}
+          className="chip"
+          aria-pressed="true"
+          aria-label={`${titles.get(k)}: ${word(k, v)}, take off`}
+          onClick={() => set(k, null)}
+        >
+          {v === 'yes' ? titles.get(k) : k === 'bound' ? 'Bound to no camera' : word(k, v)}
+          <X aria-hidden size={12} />
+        </button>
+      ))}
+      {get('archived') && (
+        <button className="chip" aria-pressed="true" onClick={() => set('archived', null)}>
+          In the archive
+          <X aria-hidden size={12} />
+        </button>
+      )}
     </>
   );
 }

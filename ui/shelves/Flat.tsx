@@ -6,21 +6,86 @@ import { labelsOf, type Label } from './headings';
 import { usePages } from './pages';
 import type { Spine } from './spine';
 
-const PLAIN = 175, LABELLED = 192, CELL = 128;
+const PLAIN = 175,
+  LABELLED = 192,
+  CELL = 128;
 
-export function Flat({ search, first, total, labelled, columns, render, onRows }: { search: string; first: Spine[]; total: number; /** in the shelf's own order: headings stand on the edge of the board */ labelled: boolean; columns: number; render: (s: Spine, label: Label | null) => ReactNode; onRows: (rows: Spine[]) => void }) {
-  const box = useRef<HTMLDivElement>(null), [top, setTop] = useState(0), pages = usePages(search, first, total), headed = labelled && first.some((s) => s.headings.length > 0), ROW = headed ? LABELLED : PLAIN;
-  useEffect(() => { const measure = () => { if (box.current) setTop(box.current.getBoundingClientRect().top + window.scrollY); }; measure(); window.addEventListener('resize', measure); return () => window.removeEventListener('resize', measure); }, []);
-  const v = useWindowVirtualizer({ count: Math.ceil(pages.length / columns), estimateSize: () => ROW, overscan: 3, scrollMargin: top, useFlushSync: false }), rows = v.getVirtualItems();
-  const from = (rows[0]?.index ?? 0) * columns, to = ((rows[rows.length - 1]?.index ?? 0) + 1) * columns - 1;
-  useEffect(() => { pages.need(from, Math.min(to, pages.length - 1)); }, [pages, from, to]);
-  const inView = Array.from({ length: Math.max(0, to - from + 1) }, (_, k) => pages.at(from + k)).filter((s): s is Spine => !!s), key = inView.map((s) => s.id).join();
-  useEffect(() => { const t = setTimeout(() => onRows(inView), 120); return () => clearTimeout(t); /* by what is in view, not by the array, and once the scrolling rests */ }, [key]); // eslint-disable-line react-hooks/exhaustive-deps
+export function Flat({
+  search,
+  first,
+  total,
+  labelled,
+  columns,
+  render,
+  onRows,
+}: {
+  search: string;
+  first: Spine[];
+  total: number;
+  /** in the shelf's own order: headings stand on the edge of the board */ labelled: boolean;
+  columns: number;
+  render: (s: Spine, label: Label | null) => ReactNode;
+  onRows: (rows: Spine[]) => void;
+}) {
+  const box = useRef<HTMLDivElement>(null),
+    [top, setTop] = useState(0),
+    pages = usePages(search, first, total),
+    headed = labelled && first.some((s) => s.headings.length > 0),
+    ROW = headed ? LABELLED : PLAIN;
+  useEffect(() => {
+    const measure = () => {
+      if (box.current) setTop(box.current.getBoundingClientRect().top + window.scrollY);
+    };
+    measure();
+    window.addEventListener('resize', measure);
+    return () => window.removeEventListener('resize', measure);
+  }, []);
+  const v = useWindowVirtualizer({
+      count: Math.ceil(pages.length / columns),
+      estimateSize: () => ROW,
+      overscan: 3,
+      scrollMargin: top,
+      useFlushSync: false,
+    }),
+    rows = v.getVirtualItems();
+  const from = (rows[0]?.index ?? 0) * columns,
+    to = ((rows[rows.length - 1]?.index ?? 0) + 1) * columns - 1;
+  useEffect(() => {
+    pages.need(from, Math.min(to, pages.length - 1));
+  }, [pages, from, to]);
+  const inView = Array.from({ length: Math.max(0, to - from + 1) }, (_, k) => pages.at(from + k)).filter(
+      (s): s is Spine => !!s,
+    ),
+    key = inView.map((s) => s.id).join();
+  useEffect(() => {
+    const t = setTimeout(() => onRows(inView), 120);
+    return () => clearTimeout(t); /* by what is in view, not by the array, and once the scrolling rests */
+  }, [key]); // eslint-disable-line react-hooks/exhaustive-deps
   return (
     <div ref={box} className="relative" style={{ height: v.getTotalSize() }} data-long-shelf={pages.length}>
       {rows.map((r) => {
-        const row = Array.from({ length: Math.min(columns, pages.length - r.index * columns) }, (_, c) => pages.at(r.index * columns + c)), labels = headed ? labelsOf(row, columns) : null;
-        return <div key={r.key} className="absolute left-0 flex gap-x-3" style={{ top: r.start - top, width: columns * CELL, height: ROW }}>{row.map((s, c) => (s ? render(s, labels?.[c] ?? null) : <div key={c} className="pt-1"><div className="spine animate-pulse" /><div className="ledge -mx-1.5" /></div>))}</div>;
+        const row = Array.from({ length: Math.min(columns, pages.length - r.index * columns) }, (_, c) =>
+            pages.at(r.index * columns + c),
+          ),
+          labels = headed ? labelsOf(row, columns) : null;
+        return (
+          <div
+            key={r.key}
+            className="absolute left-0 flex gap-x-3"
+            style={{ top: r.start - top, width: columns * CELL, height: ROW }}
+          >
+            {row.map((s, c) =>
+              s ? (
+                render(s, labels?.[c] ?? null)
+              ) : (
+                <div key={c} className="pt-1">
+                  <div className="spine animate-pulse" />
+                  <div className="ledge -mx-1.5" />
+                </div>
+              ),
+            )}
+          </div>
+        );
       })}
     </div>
   );
@@ -30,7 +95,9 @@ export function Flat({ search, first, total, labelled, columns, render, onRows }
 export function useColumns(box: RefObject<HTMLElement | null>): number {
   const [columns, setColumns] = useState(7);
   useEffect(() => {
-    const o = new ResizeObserver(([e]) => { if (e) setColumns(Math.max(1, Math.floor((e.contentRect.width + 12) / CELL))); });
+    const o = new ResizeObserver(([e]) => {
+      if (e) setColumns(Math.max(1, Math.floor((e.contentRect.width + 12) / CELL)));
+    });
     if (box.current) o.observe(box.current);
     return () => o.disconnect();
   }, [box]);

@@ -6,32 +6,122 @@ import { FramePreview } from '../kit/FramePreview';
 import { State } from '../kit/State';
 import { kindWords, type Spine } from './spine';
 
-interface Props { s: Spine | undefined; frame: { id: string; name: string } | undefined; frames: { id: string; name: string }[]; onFrame: (id: string) => void; mine: boolean; chosen: boolean; onRibbon: () => void; onChoose: () => void; may: boolean; /** versions of the spines in view */ ahead: string[] }
+interface Props {
+  s: Spine | undefined;
+  frame: { id: string; name: string } | undefined;
+  frames: { id: string; name: string }[];
+  onFrame: (id: string) => void;
+  mine: boolean;
+  chosen: boolean;
+  onRibbon: () => void;
+  onChoose: () => void;
+  may: boolean;
+  /** versions of the spines in view */ ahead: string[];
+}
 
 export function InHand({ s, frame, frames, onFrame, mine, chosen, onRibbon, onChoose, may, ahead }: Props) {
   return (
-    <aside aria-label="The spine in hand" className="sticky top-[52px] h-[calc(100vh-52px)] overflow-auto border-l border-line bg-sheet p-[18px]">
+    <aside
+      aria-label="The spine in hand"
+      className="sticky top-[52px] h-[calc(100vh-52px)] overflow-auto border-l border-line bg-sheet p-[18px]"
+    >
       {s ? (
         <>
           <h2 className="text-[22px] leading-tight [overflow-wrap:anywhere]">{s.title}</h2>
-          <p className="mb-3 mt-1 flex flex-wrap gap-x-2 text-soft">{s.kind === 'preset' ? `Preset of ${s.language}` : kindWords[s.kind]}, version {s.number} <State of={s.status} /></p>
-          {frame && (s.kind === 'look' || s.kind === 'preset') ? <><FramePreview frame={frame.id} version={s.versionId} strength={100} width={320} points={17} ahead={ahead} label={`${s.title} on ${frame.name}`} /><p className="mb-3 mt-1.5 flex items-center gap-2 text-[12px] text-soft"><select aria-label="Frame" className="field h-[26px] min-w-0 flex-1 text-[12.5px] text-ink" value={frame.id} onChange={(e) => onFrame(e.target.value)}>{frames.map((f) => <option key={f.id} value={f.id}>{f.name}</option>)}</select><span className="whitespace-nowrap">hold: the original</span></p></> : <p className="mb-3 text-soft">{frame ? 'Items of this kind are judged by their facts.' : 'There is no reference frame to show it on.'}</p>}
+          <p className="mb-3 mt-1 flex flex-wrap gap-x-2 text-soft">
+            {s.kind === 'preset' ? `Preset of ${s.language}` : kindWords[s.kind]}, version {s.number}{' '}
+            <State of={s.status} />
+          </p>
+          {frame && (s.kind === 'look' || s.kind === 'preset') ? (
+            <>
+              <FramePreview
+                frame={frame.id}
+                version={s.versionId}
+                strength={100}
+                width={320}
+                points={17}
+                ahead={ahead}
+                label={`${s.title} on ${frame.name}`}
+              />
+              <p className="mb-3 mt-1.5 flex items-center gap-2 text-[12px] text-soft">
+                <select
+                  aria-label="Frame"
+                  className="field h-[26px] min-w-0 flex-1 text-[12.5px] text-ink"
+                  value={frame.id}
+                  onChange={(e) => onFrame(e.target.value)}
+                >
+                  {frames.map((f) => (
+                    <option key={f.id} value={f.id}>
+                      {f.name}
+                    </option>
+                  ))}
+                </select>
+                <span className="whitespace-nowrap">hold: the original</span>
+              </p>
+            </>
+          ) : (
+            <p className="mb-3 text-soft">
+              {frame ? 'Items of this kind are judged by their facts.' : 'There is no reference frame to show it on.'}
+            </p>
+          )}
           <dl className="facts mb-4 border-b border-line">
-            <div><dt>Headings</dt><dd>{s.headings.join(' / ') || 'none'}</dd></div>
-            {s.cameras.length > 0 && <div><dt>Cameras</dt><dd>{s.cameras.join(', ')}</dd></div>}
-            {s.supplier && <div><dt>Supplier</dt><dd>{s.supplier}</dd></div>}
-            {s.kind === 'look' && <div><dt>Encoding</dt><dd>{s.assumed ? <State of="draft" word="sRGB, assumed" /> : 'confirmed'}</dd></div>}
-            {s.tags.length > 0 && <div><dt>Tags</dt><dd>{s.tags.join(', ')}</dd></div>}
-            <div><dt>On stations</dt><dd>{s.stations || 'none'}</dd></div>
+            <div>
+              <dt>Headings</dt>
+              <dd>{s.headings.join(' / ') || 'none'}</dd>
+            </div>
+            {s.cameras.length > 0 && (
+              <div>
+                <dt>Cameras</dt>
+                <dd>{s.cameras.join(', ')}</dd>
+              </div>
+            )}
+            {s.supplier && (
+              <div>
+                <dt>Supplier</dt>
+                <dd>{s.supplier}</dd>
+              </div>
+            )}
+            {s.kind === 'look' && (
+              <div>
+                <dt>Encoding</dt>
+                <dd>{s.assumed ? <State of="draft" word="sRGB, assumed" /> : 'confirmed'}</dd>
+              </div>
+            )}
+            {s.tags.length > 0 && (
+              <div>
+                <dt>Tags</dt>
+                <dd>{s.tags.join(', ')}</dd>
+              </div>
+            )}
+            <div>
+              <dt>On stations</dt>
+              <dd>{s.stations || 'none'}</dd>
+            </div>
           </dl>
           <div className="flex flex-wrap gap-2">
-            <Link className="button main" href={`/items/${s.id}${frame ? `?frame=${frame.id}` : ''}`}>Open</Link>
-            <button className="button" aria-pressed={mine} onClick={onRibbon}><Bookmark aria-hidden size={13} fill={mine ? 'currentColor' : 'none'} />Ribbon</button>
-            {may && <button className="button" aria-pressed={chosen} onClick={onChoose}>{chosen ? 'Put back' : 'Choose'}</button>}
+            <Link className="button main" href={`/items/${s.id}${frame ? `?frame=${frame.id}` : ''}`}>
+              Open
+            </Link>
+            <button className="button" aria-pressed={mine} onClick={onRibbon}>
+              <Bookmark aria-hidden size={13} fill={mine ? 'currentColor' : 'none'} />
+              Ribbon
+            </button>
+            {may && (
+              <button className="button" aria-pressed={chosen} onClick={onChoose}>
+                {chosen ? 'Put back' : 'Choose'}
+              </button>
+            )}
           </div>
-          <p className="mt-5 text-[12px] leading-6 text-soft"><kbd className="key">/</kbd> find <kbd className="key">←</kbd><kbd className="key">→</kbd> walk <kbd className="key">R</kbd> ribbon <kbd className="key">X</kbd> choose <kbd className="key">Alt ←</kbd><kbd className="key">→</kbd> move</p>
+          <p className="mt-5 text-[12px] leading-6 text-soft">
+            <kbd className="key">/</kbd> find <kbd className="key">←</kbd>
+            <kbd className="key">→</kbd> walk <kbd className="key">R</kbd> ribbon <kbd className="key">X</kbd> choose{' '}
+            <kbd className="key">Alt ←</kbd>
+            <kbd className="key">→</kbd> move
+          </p>
         </>
-      ) : <p className="text-soft">The spine in hand is shown here.</p>}
+      ) : (
+        <p className="text-soft">The spine in hand is shown here.</p>
+      )}
     </aside>
   );
 }

@@ -1,5 +1,19 @@
 /** What the address of Shelves holds. */
-export const facetKeys = ['kind', 'status', 'supplier', 'camera', 'tag', 'format', 'origin', 'licence', 'bound', 'result', 'input', 'stale', 'assumed'] as const;
+export const facetKeys = [
+  'kind',
+  'status',
+  'supplier',
+  'camera',
+  'tag',
+  'format',
+  'origin',
+  'licence',
+  'bound',
+  'result',
+  'input',
+  'stale',
+  'assumed',
+] as const;
 /** What narrows the list. */
 export const asked: readonly string[] = ['q', 'ribbon', 'recent', 'fresh', 'shelf', 'archived', ...facetKeys];
 const kept = [...asked, 'sort', 'down', 'view'];
@@ -7,6 +21,9 @@ const kept = [...asked, 'sort', 'down', 'view'];
 /** The part of an address that a search depends on, always in one order. */
 export function searchOf(get: (key: string) => string | null | undefined): string {
   const p = new URLSearchParams();
-  for (const k of kept) { const v = get(k); if (v) p.set(k, v); }
+  for (const k of kept) {
+    const v = get(k);
+    if (v) p.set(k, v);
+  }
   return p.toString();
 }

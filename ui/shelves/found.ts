@@ -4,20 +4,40 @@ import { useEffect, useRef, useState } from 'react';
 import { call } from '../kit/call';
 import type { FacetCount, Spine } from './spine';
 
-export interface Found { flat: boolean; spines: Spine[]; counts: { n: number; more: boolean; facets: FacetCount[] } }
+export interface Found {
+  flat: boolean;
+  spines: Spine[];
+  counts: { n: number; more: boolean; facets: FacetCount[] };
+}
 /** `search` says what was asked for, in the form of `searchOf`. */
-export interface Given extends Found { search: string }
+export interface Given extends Found {
+  search: string;
+}
 
 /** The last that was found stays until the next is here; `late` says that it is on its way. */
-export function useFound(search: string, given: Given, onFault: (e: unknown) => void): Found & { late: boolean; /** what the rows are the answer to */ search: string } {
-  const [held, setHeld] = useState<Given | null>(null), fault = useRef(onFault);
-  useEffect(() => { fault.current = onFault; });
+export function useFound(
+  search: string,
+  given: Given,
+  onFault: (e: unknown) => void,
+): Found & { late: boolean; /** what the rows are the answer to */ search: string } {
+  const [held, setHeld] = useState<Given | null>(null),
+    fault = useRef(onFault);
+  useEffect(() => {
+    fault.current = onFault;
+  });
   useEffect(() => {
     if (given.search === search) return;
     const stop = new AbortController();
-    call<Found>(`/api/search/spines?${search}`, 'GET', undefined, stop.signal).then((f) => { if (!stop.signal.aborted) setHeld({ ...f, search }); }).catch((e: unknown) => { if (!stop.signal.aborted) fault.current(e); });
+    call<Found>(`/api/search/spines?${search}`, 'GET', undefined, stop.signal)
+      .then((f) => {
+        if (!stop.signal.aborted) setHeld({ ...f, search });
+      })
+      .catch((e: unknown) => {
+        if (!stop.signal.aborted) fault.current(e);
+      });
     return () => stop.abort();
   }, [search, given]);
-  const now = given.search === search ? given : held?.search === search ? held : null, out = now ?? held ?? given;
+  const now = given.search === search ? given : held?.search === search ? held : null,
+    out = now ?? held ?? given;
   return { ...out, late: !now };
 }

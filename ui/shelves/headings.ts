@@ -1,9 +1,16 @@
 /** Headings on the edge of the board: at the beginning of each board, and wherever they change, for as far as they reach on it. */
-export interface Label { words: string; reach: number }
+export interface Label {
+  words: string;
+  reach: number;
+}
 
 /** One label a spine, with words where they begin; null where nothing has headings. Spines not there yet (undefined) begin nothing. */
-export function labelsOf(items: readonly ({ headings: readonly string[] } | undefined)[], columns: number): Label[] | null {
-  const words = items.map((s) => s?.headings.join(' / ')), at = (i: number): boolean => i % columns === 0 || words[i] !== words[i - 1];
+export function labelsOf(
+  items: readonly ({ headings: readonly string[] } | undefined)[],
+  columns: number,
+): Label[] | null {
+  const words = items.map((s) => s?.headings.join(' / ')),
+    at = (i: number): boolean => i % columns === 0 || words[i] !== words[i - 1];
   if (!words.some(Boolean)) return null;
   return words.map((w, i) => {
     if (!w || !at(i)) return { words: '', reach: 0 };

@@ -5,26 +5,56 @@ import { call } from '../kit/call';
 import type { Spine } from './spine';
 
 export const PAGE = 100;
-interface Held { first: Spine[]; search: string; pages: ReadonlyMap<number, Spine[]>; end: number | null }
+interface Held {
+  first: Spine[];
+  search: string;
+  pages: ReadonlyMap<number, Spine[]>;
+  end: number | null;
+}
 
-const fresh = (search: string, first: Spine[]): Held => ({ search, first, pages: new Map([[0, first]]), end: first.length < PAGE ? first.length : null });
+const fresh = (search: string, first: Spine[]): Held => ({
+  search,
+  first,
+  pages: new Map([[0, first]]),
+  end: first.length < PAGE ? first.length : null,
+});
 
 /** `search` is the address of the list; with another one, or another first page, it begins anew. */
-export function usePages(search: string, first: Spine[], total: number): { at: (i: number) => Spine | undefined; need: (from: number, to: number) => void; length: number } {
-  const [held, setHeld] = useState<Held>(() => fresh(search, first)), asked = useRef<{ first: Spine[]; search: string; pages: Set<number> }>({ first, search, pages: new Set([0]) });
-  const live = useMemo(() => (held.search === search && held.first === first ? held : fresh(search, first)), [held, search, first]);
-  const need = useCallback((from: number, to: number) => {
-    if (asked.current.first !== first || asked.current.search !== search) asked.current = { first, search, pages: new Set([0]) };
-    const mine = asked.current;
-    for (let p = Math.floor(from / PAGE); p <= Math.floor(to / PAGE); p++) {
-      if (mine.pages.has(p) || (live.end !== null && p * PAGE >= live.end)) continue;
-      mine.pages.add(p);
-      void call<{ rows: Spine[] }>(`/api/items?${search}&limit=${PAGE}&offset=${p * PAGE}`).then(({ rows }) => setHeld((h) => {
-        const base = h.search === search && h.first === first ? h : fresh(search, first);
-        return { ...base, pages: new Map([...base.pages, [p, rows]]), end: rows.length < PAGE ? Math.min(base.end ?? Infinity, p * PAGE + rows.length) : base.end };
-      })).catch(() => mine.pages.delete(p));
-    }
-  }, [search, first, live]);
+export function usePages(
+  search: string,
+  first: Spine[],
+  total: number,
+): { at: (i: number) => Spine | undefined; need: (from: number, to: number) => void; length: number } {
+  const [held, setHeld] = useState<Held>(() => fresh(search, first)),
+    asked = useRef<{ first: Spine[]; search: string; pages: Set<number> }>({ first, search, pages: new Set([0]) });
+  const live = useMemo(
+    () => (held.search === search && held.first === first ? held : fresh(search, first)),
+    [held, search, first],
+  );
+  const need = useCallback(
+    (from: number, to: number) => {
+      if (asked.current.first !== first || asked.current.search !== search)
+        asked.current = { first, search, pages: new Set([0]) };
+      const mine = asked.current;
+      for (let p = Math.floor(from / PAGE); p <= Math.floor(to / PAGE); p++) {
+        if (mine.pages.has(p) || (live.end !== null && p * PAGE >= live.end)) continue;
+        mine.pages.add(p);
+        void call<{ rows: Spine[] }>(`/api/items?${search}&limit=${PAGE}&offset=${p * PAGE}`)
+          .then(({ rows }) =>
+            setHeld((h) => {
+              const base = h.search === search && h.first === first ? h : fresh(search, first);
+              return {
+                ...base,
+                pages: new Map([...base.pages, [p, rows]]),
+                end: rows.length < PAGE ? Math.min(base.end ?? Infinity, p * PAGE + rows.length) : base.end,
+              };
+            }),
+          )
+          .catch(() => mine.pages.delete(p));
+      }
+    },
+    [search, first, live],
+  );
   const at = useCallback((i: number): Spine | undefined => live.pages.get(Math.floor(i / PAGE))?.[i % PAGE], [live]);
   return { at, need, length: live.end ?? Math.max(total, first.length) };
 }

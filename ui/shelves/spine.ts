@@ -1,13 +1,66 @@
 /** A spine as the screens of the shelves have it. */
 export interface Spine {
-  id: string; versionId: string; kind: string; title: string; headings: string[]; shelfId: string; shelf: string; number: number; status: 'draft' | 'approved' | 'retired'; selvedge: [string, string][] | null; mine: boolean; house: boolean; assumed: boolean; points: number | null; stations: number; stale: boolean; /** new to whoever looks */ fresh: boolean; matching: number;
-  language: string; cameras: string[]; supplier: string; licence: string | null; tags: string[]; creator: string; revision: number; variants: number; made: string; changed: string;
+  id: string;
+  versionId: string;
+  kind: string;
+  title: string;
+  headings: string[];
+  shelfId: string;
+  shelf: string;
+  number: number;
+  status: 'draft' | 'approved' | 'retired';
+  selvedge: [string, string][] | null;
+  mine: boolean;
+  house: boolean;
+  assumed: boolean;
+  points: number | null;
+  stations: number;
+  stale: boolean;
+  /** new to whoever looks */ fresh: boolean;
+  matching: number;
+  language: string;
+  cameras: string[];
+  supplier: string;
+  licence: string | null;
+  tags: string[];
+  creator: string;
+  revision: number;
+  variants: number;
+  made: string;
+  changed: string;
 }
-export interface ShelfView { id: string; name: string; note: string; items: number; query: Record<string, string> | null; away: boolean }
-export interface FacetCount { key: string; value: string; n: number; more: boolean }
+export interface ShelfView {
+  id: string;
+  name: string;
+  note: string;
+  items: number;
+  query: Record<string, string> | null;
+  away: boolean;
+}
+export interface FacetCount {
+  key: string;
+  value: string;
+  n: number;
+  more: boolean;
+}
 
-export const kindWords: Record<string, string> = { look: 'Look', preset: 'Preset', 'camera-profile': 'Camera profile', 'icc-profile': 'ICC profile', 'lens-database': 'Lens database', 'add-on': 'Add-on' };
+export const kindWords: Record<string, string> = {
+  look: 'Look',
+  preset: 'Preset',
+  'camera-profile': 'Camera profile',
+  'icc-profile': 'ICC profile',
+  'lens-database': 'Lens database',
+  'add-on': 'Add-on',
+};
 /** What tells items of one name apart: the camera that they are bound to, and from whom they are. */
-export const apart = (s: Pick<Spine, 'cameras' | 'supplier' | 'kind' | 'language' | 'points'>): string => [s.cameras.length ? s.cameras.slice(0, 2).join(', ') : '', s.supplier || ''].filter(Boolean).join(', ');
-export const short = (s: Spine): string => (s.kind === 'look' ? (s.points ? `${s.points} pt` : s.language) : s.kind === 'preset' ? s.language : (kindWords[s.kind] ?? s.kind).toLowerCase());
+export const apart = (s: Pick<Spine, 'cameras' | 'supplier' | 'kind' | 'language' | 'points'>): string =>
+  [s.cameras.length ? s.cameras.slice(0, 2).join(', ') : '', s.supplier || ''].filter(Boolean).join(', ');
+export const short = (s: Spine): string =>
+  s.kind === 'look'
+    ? s.points
+      ? `${s.points} pt`
+      : s.language
+    : s.kind === 'preset'
+      ? s.language
+      : (kindWords[s.kind] ?? s.kind).toLowerCase();
 export const count = (n: number, more: boolean): string => `${n.toLocaleString('en')}${more ? '+' : ''}`;

@@ -5,13 +5,54 @@ import { call, problemOf, type ProblemText } from '../kit/call';
 import { Notice } from '../kit/Notice';
 
 /** Starts and quits an editor at a station of the demo. */
-export function EditorSwitch({ stationId, editor, running, restart }: { stationId: string; editor: string; running: boolean; restart: boolean }) {
-  const router = useRouter(), [busy, setBusy] = useState<string | null>(null), [problem, setProblem] = useState<ProblemText | null>(null);
-  const say = async (verbs: ('launch' | 'quit')[], word: string) => { setBusy(word); setProblem(null); try { for (const verb of verbs) await call(`/api/stations/${stationId}/editor`, 'POST', { editor, verb }); router.refresh(); } catch (e) { setProblem(problemOf(e)); } setBusy(null); };
+export function EditorSwitch({
+  stationId,
+  editor,
+  running,
+  restart,
+}: {
+  stationId: string;
+  editor: string;
+  running: boolean;
+  restart: boolean;
+}) {
+  const router = useRouter(),
+    [busy, setBusy] = useState<string | null>(null),
+    [problem, setProblem] = useState<ProblemText | null>(null);
+  const say = async (verbs: ('launch' | 'quit')[], word: string) => {
+    setBusy(word);
+    setProblem(null);
+    try {
+      for (const verb of verbs) await call(`/api/stations/${stationId}/editor`, 'POST', { editor, verb });
+      router.refresh();
+    } catch (e) {
+      setProblem(problemOf(e));
+    }
+    setBusy(null);
+  };
   return (
     <>
       <span className="inline-flex gap-2">
-        {running ? <>{restart && <button className="button main" disabled={!!busy} onClick={() => void say(['quit', 'launch'], 'Restarting')}>{busy ?? 'Restart'}</button>}<button className="button" disabled={!!busy} onClick={() => void say(['quit'], 'Quitting')}>{!restart && busy ? busy : 'Quit'}</button></> : <button className="button" disabled={!!busy} onClick={() => void say(['launch'], 'Starting')}>{busy ?? 'Start'}</button>}
+        {running ? (
+          <>
+            {restart && (
+              <button
+                className="button main"
+                disabled={!!busy}
+                onClick={() => void say(['quit', 'launch'], 'Restarting')}
+              >
+                {busy ?? 'Restart'}
+              </button>
+            )}
+            <button className="button" disabled={!!busy} onClick={() => void say(['quit'], 'Quitting')}>
+              {!restart && busy ? busy : 'Quit'}
+            </button>
+          </>
+        ) : (
+          <button className="button" disabled={!!busy} onClick={() => void say(['launch'], 'Starting')}>
+            {busy ?? 'Start'}
+          </button>
+        )}
       </span>
       <Notice problem={problem} className="mt-2" />
     </>

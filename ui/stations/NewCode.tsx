@@ -4,5 +4,20 @@ import { call, problemOf } from '../kit/call';
 
 export function NewCode({ stationId }: { stationId: string }) {
   const [code, setCode] = useState<string | null>(null);
-  return code ? <span>Code <b className="font-mono">{code}</b>, for 30 minutes</span> : <button className="button" onClick={() => void call<{ code: string }>(`/api/stations/${stationId}/code`, 'POST').then((r) => setCode(r.code)).catch((e: unknown) => setCode(problemOf(e).message))}>New code for its agent</button>;
+  return code ? (
+    <span>
+      Code <b className="font-mono">{code}</b>, for 30 minutes
+    </span>
+  ) : (
+    <button
+      className="button"
+      onClick={() =>
+        void call<{ code: string }>(`/api/stations/${stationId}/code`, 'POST')
+          .then((r) => setCode(r.code))
+          .catch((e: unknown) => setCode(problemOf(e).message))
+      }
+    >
+      New code for its agent
+    </button>
+  );
 }

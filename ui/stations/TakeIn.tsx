@@ -6,10 +6,26 @@ import { Notice } from '../kit/Notice';
 
 /** What lies at the station comes as an arrival; the files stay where they are. */
 export function TakeIn({ stationId, count }: { stationId: string; count: number }) {
-  const router = useRouter(), [problem, setProblem] = useState<ProblemText | null>(null), [busy, setBusy] = useState(false);
+  const router = useRouter(),
+    [problem, setProblem] = useState<ProblemText | null>(null),
+    [busy, setBusy] = useState(false);
   return (
     <>
-      <button className="button" disabled={busy} onClick={() => { setBusy(true); void call<{ intake: string }>(`/api/stations/${stationId}/found`, 'POST').then((r) => router.push(`/intake/${r.intake}`)).catch((e: unknown) => { setProblem(problemOf(e)); setBusy(false); }); }}>Take in {count} {count === 1 ? 'file' : 'files'}</button>
+      <button
+        className="button"
+        disabled={busy}
+        onClick={() => {
+          setBusy(true);
+          void call<{ intake: string }>(`/api/stations/${stationId}/found`, 'POST')
+            .then((r) => router.push(`/intake/${r.intake}`))
+            .catch((e: unknown) => {
+              setProblem(problemOf(e));
+              setBusy(false);
+            });
+        }}
+      >
+        Take in {count} {count === 1 ? 'file' : 'files'}
+      </button>
       <Notice problem={problem} className="mt-2 basis-full" />
     </>
   );

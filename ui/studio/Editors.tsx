@@ -6,21 +6,105 @@ import type { ProblemText } from '../kit/call';
 import { Notice } from '../kit/Notice';
 import { Ago } from '../kit/time';
 
-export interface EditorView { key: string; title: string; kind: string; systems: string[]; takes: string[]; revisions: number; changed: string | null; by: string | null; stations: number }
+export interface EditorView {
+  key: string;
+  title: string;
+  kind: string;
+  systems: string[];
+  takes: string[];
+  revisions: number;
+  changed: string | null;
+  by: string | null;
+  stations: number;
+}
 
 export function Editors({ editors, may }: { editors: EditorView[]; may: boolean }) {
-  const router = useRouter(), input = useRef<HTMLInputElement>(null), [problem, setProblem] = useState<ProblemText | null>(null), [said, setSaid] = useState('');
+  const router = useRouter(),
+    input = useRef<HTMLInputElement>(null),
+    [problem, setProblem] = useState<ProblemText | null>(null),
+    [said, setSaid] = useState('');
   const bring = async (file: File) => {
-    setProblem(null); setSaid('');
-    const r = await fetch('/api/editors', { method: 'POST', body: await file.text() }), j = (await r.json().catch(() => ({}))) as { error?: ProblemText; editor?: string; version?: string };
-    if (r.ok) { setSaid(`${j.editor} ${j.version} is known now.`); router.refresh(); } else setProblem(j.error ?? { code: 'bug', message: `The server answered ${r.status}.`, where: file.name, remedy: 'Try again.' });
+    setProblem(null);
+    setSaid('');
+    const r = await fetch('/api/editors', { method: 'POST', body: await file.text() }),
+      j = (await r.json().catch(() => ({}))) as { error?: ProblemText; editor?: string; version?: string };
+    if (r.ok) {
+      setSaid(`${j.editor} ${j.version} is known now.`);
+      router.refresh();
+    } else
+      setProblem(
+        j.error ?? { code: 'bug', message: `The server answered ${r.status}.`, where: file.name, remedy: 'Try again.' },
+      );
   };
   return (
     <>
-      <table className="list" aria-label="Editors"><thead><tr><th>Editor</th><th>Systems</th><th>Takes</th><th className="text-right">Stations</th><th>Revision</th><th><span className="sr-only">Send out</span></th></tr></thead><tbody>
-        {editors.map((e) => <tr key={e.key}><td><b className="font-serif text-[15px] font-medium">{e.title}</b><span className="block text-[12px] text-soft">{e.kind === 'card' ? 'card of a camera' : 'editor'}</span></td><td>{e.systems.join(', ')}</td><td className="[overflow-wrap:anywhere]">{e.takes.join(', ')}</td><td className="text-right">{e.stations}</td><td className="whitespace-nowrap">{e.revisions}<span className="block text-[12px] text-soft"><Ago at={e.changed} />{e.by ? `, ${e.by}` : ''}</span></td><td><a className="button" href={`/api/editors/${encodeURIComponent(e.key)}`} download aria-label={`Descriptor of ${e.title} as JSON`}>JSON</a></td></tr>)}
-      </tbody></table>
-      {may && <div className="mt-2 flex items-center gap-3"><button className="button" onClick={() => input.current?.click()}>Bring in a descriptor</button><input ref={input} type="file" accept=".json,application/json" className="sr-only" aria-label="Descriptor to bring in" tabIndex={-1} onChange={(e) => { const f = e.target.files?.[0]; e.target.value = ''; if (f) void bring(f); }} /><span role="status" className="text-soft">{said}</span></div>}
+      <table className="list" aria-label="Editors">
+        <thead>
+          <tr>
+            <th>Editor</th>
+            <th>Systems</th>
+            <th>Takes</th>
+            <th className="text-right">Stations</th>
+            <th>Revision</th>
+            <th>
+              <span className="sr-only">Send out</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {editors.map((e) => (
+            <tr key={e.key}>
+              <td>
+                <b className="font-serif text-[15px] font-medium">{e.title}</b>
+                <span className="block text-[12px] text-soft">{e.kind === 'card' ? 'card of a camera' : 'editor'}</span>
+              </td>
+              <td>{e.systems.join(', ')}</td>
+              <td className="[overflow-wrap:anywhere]">{e.takes.join(', ')}</td>
+              <td className="text-right">{e.stations}</td>
+              <td className="whitespace-nowrap">
+                {e.revisions}
+                <span className="block text-[12px] text-soft">
+                  <Ago at={e.changed} />
+                  {e.by ? `, ${e.by}` : ''}
+                </span>
+              </td>
+              <td>
+                <a
+                  className="button"
+                  href={`/api/editors/${encodeURIComponent(e.key)}`}
+                  download
+                  aria-label={`Descriptor of ${e.title} as JSON`}
+                >
+                  JSON
+                </a>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {may && (
+        <div className="mt-2 flex items-center gap-3">
+          <button className="button" onClick={() => input.current?.click()}>
+            Bring in a descriptor
+          </button>
+          <input
+            ref={input}
+            type="file"
+            accept=".json,application/json"
+            className="sr-only"
+            aria-label="Descriptor to bring in"
+            tabIndex={-1}
+            onChange={(e) => {
+              const f = e.target.files?.[0];
+              e.target.value = '';
+              if (f) void bring(f);
+            }}
+          />
+          <span role="status" className="text-soft">
+            {said}
+          </span>
+        </div>
+      )}
       <Notice problem={problem} className="mt-2" />
     </>
   );

@@ -1,13 +1,54 @@
 /** Kinds of items against editors: what goes where, by the descriptors. */
 import { State } from '../kit/State';
 
-interface Cell { editor: string; how: 'accepted' | 'after conversion' | 'impossible'; words: string }
-const states: Record<Cell['how'], string> = { accepted: 'taken', 'after conversion': 'converted', impossible: 'impossible' };
+interface Cell {
+  editor: string;
+  how: 'accepted' | 'after conversion' | 'impossible';
+  words: string;
+}
+const states: Record<Cell['how'], string> = {
+  accepted: 'taken',
+  'after conversion': 'converted',
+  impossible: 'impossible',
+};
 
-export function Takings({ editors, rows }: { editors: { key: string; title: string }[]; rows: { name: string; cells: Cell[] }[] }) {
+export function Takings({
+  editors,
+  rows,
+}: {
+  editors: { key: string; title: string }[];
+  rows: { name: string; cells: Cell[] }[];
+}) {
   return (
-    <><h3 className="mb-1 mt-6 text-[15px]">What goes where</h3><div className="overflow-x-auto"><table className="list" aria-label="What goes where"><thead><tr><th>Kind</th>{editors.map((e) => <th key={e.key}>{e.title}</th>)}</tr></thead><tbody>
-      {rows.map((r) => <tr key={r.name}><th scope="row" className="w-[190px] !border-line !py-2 align-top !text-[13.5px] !text-ink">{r.name.charAt(0).toUpperCase() + r.name.slice(1)}</th>{r.cells.map((c) => <td key={c.editor}><State of={states[c.how]} />{c.words && <span className="block text-[12px] text-soft">{c.words}</span>}</td>)}</tr>)}
-    </tbody></table></div></>
+    <>
+      <h3 className="mb-1 mt-6 text-[15px]">What goes where</h3>
+      <div className="overflow-x-auto">
+        <table className="list" aria-label="What goes where">
+          <thead>
+            <tr>
+              <th>Kind</th>
+              {editors.map((e) => (
+                <th key={e.key}>{e.title}</th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((r) => (
+              <tr key={r.name}>
+                <th scope="row" className="w-[190px] !border-line !py-2 align-top !text-[13.5px] !text-ink">
+                  {r.name.charAt(0).toUpperCase() + r.name.slice(1)}
+                </th>
+                {r.cells.map((c) => (
+                  <td key={c.editor}>
+                    <State of={states[c.how]} />
+                    {c.words && <span className="block text-[12px] text-soft">{c.words}</span>}
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </>
   );
 }

@@ -7,17 +7,76 @@ import { PageHead } from '@/ui/frame/Shell';
 
 export const metadata = { title: 'Activity' };
 
-export default async function Page({ searchParams }: { searchParams: Promise<{ below?: string; person?: string; subject?: string }> }) {
-  const p = await person(), s = await searchParams;
-  if (!may(p, 'activity.view')) return <div className="px-6 pt-[18px]"><PageHead title="Activity" /><p className="text-soft">Activity is shown to the librarian and the lead. An item’s own is on its page.</p></div>;
-  const { rows, people, more } = await listActivity(p, s), to = (change: Record<string, string | undefined>) => { const next = new URLSearchParams(Object.entries({ ...s, ...change }).filter((e): e is [string, string] => !!e[1])); return `/activity${next.size ? `?${next}` : ''}`; };
+export default async function Page({
+  searchParams,
+}: {
+  searchParams: Promise<{ below?: string; person?: string; subject?: string }>;
+}) {
+  const p = await person(),
+    s = await searchParams;
+  if (!may(p, 'activity.view'))
+    return (
+      <div className="px-6 pt-[18px]">
+        <PageHead title="Activity" />
+        <p className="text-soft">Activity is shown to the librarian and the lead. An item’s own is on its page.</p>
+      </div>
+    );
+  const { rows, people, more } = await listActivity(p, s),
+    to = (change: Record<string, string | undefined>) => {
+      const next = new URLSearchParams(
+        Object.entries({ ...s, ...change }).filter((e): e is [string, string] => !!e[1]),
+      );
+      return `/activity${next.size ? `?${next}` : ''}`;
+    };
   return (
     <div className="max-w-[980px] px-6 pb-16 pt-[18px]">
       <PageHead title="Activity" note="who changed what, and when" />
-      <div className="mb-2 flex flex-wrap gap-2" role="group" aria-label="Of what">{subjects.map((x) => <Link key={x} className="chip" aria-current={s.subject === x ? 'true' : undefined} href={to({ subject: s.subject === x ? undefined : x, below: undefined })}>{x}</Link>)}</div>
-      <div className="mb-4 flex flex-wrap gap-2" role="group" aria-label="By whom">{people.map((x) => <Link key={x.id} className="chip" aria-current={s.person === x.id ? 'true' : undefined} href={to({ person: s.person === x.id ? undefined : x.id, below: undefined })}>{x.name}</Link>)}</div>
-      {rows.length ? <Events events={rows.map((e) => ({ id: e.id, at: e.at.toISOString(), actor: e.actor, subject: e.subject, subjectId: e.subject_id, action: e.action, before: e.before, after: e.after, title: e.title }))} /> : <p className="border-t border-line py-4 text-soft">Nothing of this kind has happened yet.</p>}
-      {more && <Link className="button mt-4" href={to({ below: String(more) })}>Older</Link>}
+      <div className="mb-2 flex flex-wrap gap-2" role="group" aria-label="Of what">
+        {subjects.map((x) => (
+          <Link
+            key={x}
+            className="chip"
+            aria-current={s.subject === x ? 'true' : undefined}
+            href={to({ subject: s.subject === x ? undefined : x, below: undefined })}
+          >
+            {x}
+          </Link>
+        ))}
+      </div>
+      <div className="mb-4 flex flex-wrap gap-2" role="group" aria-label="By whom">
+        {people.map((x) => (
+          <Link
+            key={x.id}
+            className="chip"
+            aria-current={s.person === x.id ? 'true' : undefined}
+            href={to({ person: s.person === x.id ? undefined : x.id, below: undefined })}
+          >
+            {x.name}
+          </Link>
+        ))}
+      </div>
+      {rows.length ? (
+        <Events
+          events={rows.map((e) => ({
+            id: e.id,
+            at: e.at.toISOString(),
+            actor: e.actor,
+            subject: e.subject,
+            subjectId: e.subject_id,
+            action: e.action,
+            before: e.before,
+            after: e.after,
+            title: e.title,
+          }))}
+        />
+      ) : (
+        <p className="border-t border-line py-4 text-soft">Nothing of this kind has happened yet.</p>
+      )}
+      {more && (
+        <Link className="button mt-4" href={to({ below: String(more) })}>
+          Older
+        </Link>
+      )}
     </div>
   );
 }

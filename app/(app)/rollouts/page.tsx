@@ -9,14 +9,68 @@ import { Ago } from '@/ui/kit/time';
 export const metadata = { title: 'Rollouts' };
 
 export default async function Page() {
-  const p = await person(), all = await listRollouts(p);
+  const p = await person(),
+    all = await listRollouts(p);
   return (
     <div className="max-w-[1080px] px-6 pb-16 pt-[18px]">
       <Refresh subjects={['rollout']} />
-      <PageHead title="Rollouts" note={all.length ? `${all.filter((r) => r.status === 'planned').length} planned, ${all.filter((r) => r.status === 'confirmed').length} under way` : 'none yet'}><Link className="button main" href="/rollouts/new">Plan a rollout</Link></PageHead>
-      {all.length ? <table className="list"><thead><tr><th>Rollout</th><th>State</th><th className="text-right">Files</th><th className="text-right">Stations</th><th className="pl-6">By</th><th>When</th></tr></thead><tbody>
-        {all.map((r) => <tr key={r.id} className="hover:bg-sheet"><td><Link className="font-serif text-[15.5px] font-medium hover:underline [overflow-wrap:anywhere]" href={`/rollouts/${r.id}`}>{r.title}</Link></td><td><State of={r.status} />{r.bad > 0 && <span className="block text-[12px] text-madder">{r.bad} left alone or failed</span>}</td><td className="text-right">{r.settled} of {r.steps}</td><td className="text-right">{r.stations}</td><td className="pl-6">{r.person}</td><td className="whitespace-nowrap text-soft"><Ago at={r.created_at.toISOString()} /></td></tr>)}
-      </tbody></table> : <p className="border-t border-line py-4 text-soft">A rollout writes approved items onto stations, in the form that each editor there reads. Nothing is written before you have seen every file and confirmed.</p>}
+      <PageHead
+        title="Rollouts"
+        note={
+          all.length
+            ? `${all.filter((r) => r.status === 'planned').length} planned, ${all.filter((r) => r.status === 'confirmed').length} under way`
+            : 'none yet'
+        }
+      >
+        <Link className="button main" href="/rollouts/new">
+          Plan a rollout
+        </Link>
+      </PageHead>
+      {all.length ? (
+        <table className="list">
+          <thead>
+            <tr>
+              <th>Rollout</th>
+              <th>State</th>
+              <th className="text-right">Files</th>
+              <th className="text-right">Stations</th>
+              <th className="pl-6">By</th>
+              <th>When</th>
+            </tr>
+          </thead>
+          <tbody>
+            {all.map((r) => (
+              <tr key={r.id} className="hover:bg-sheet">
+                <td>
+                  <Link
+                    className="font-serif text-[15.5px] font-medium hover:underline [overflow-wrap:anywhere]"
+                    href={`/rollouts/${r.id}`}
+                  >
+                    {r.title}
+                  </Link>
+                </td>
+                <td>
+                  <State of={r.status} />
+                  {r.bad > 0 && <span className="block text-[12px] text-madder">{r.bad} left alone or failed</span>}
+                </td>
+                <td className="text-right">
+                  {r.settled} of {r.steps}
+                </td>
+                <td className="text-right">{r.stations}</td>
+                <td className="pl-6">{r.person}</td>
+                <td className="whitespace-nowrap text-soft">
+                  <Ago at={r.created_at.toISOString()} />
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      ) : (
+        <p className="border-t border-line py-4 text-soft">
+          A rollout writes approved items onto stations, in the form that each editor there reads. Nothing is written
+          before you have seen every file and confirmed.
+        </p>
+      )}
     </div>
   );
 }

@@ -11,7 +11,12 @@ export const dynamic = 'force-dynamic';
 export const GET = route(async (person) => {
   const { stream, done } = await backupFor(person);
   done.catch((e: Error) => stream.destroy(e));
-  return new Response(Readable.toWeb(stream) as ReadableStream, { headers: { 'content-type': 'application/octet-stream', 'content-disposition': `attachment; filename="etagere-${new Date().toISOString().slice(0, 16).replace(/[T:]/g, '-')}.backup"` } });
+  return new Response(Readable.toWeb(stream) as ReadableStream, {
+    headers: {
+      'content-type': 'application/octet-stream',
+      'content-disposition': `attachment; filename="etagere-${new Date().toISOString().slice(0, 16).replace(/[T:]/g, '-')}.backup"`,
+    },
+  });
 });
 export const POST = route(async (person, request) => {
   if (!request.body) throw new Problem('input-missing', 'No file came.', 'backup', 'Choose a backup.');

@@ -4,5 +4,7 @@ import { body, route } from '@/server/web';
 /** Merges items that do the same into one, or says that they are meant to be several. */
 export const POST = route(async (person, request) => {
   const b = await body<{ keep?: string; others?: string[]; meant?: string[] }>(request);
-  return b.meant ? markMeant(person, { items: b.meant }).then(() => ({})) : mergeItems(person, { keep: b.keep ?? '', others: b.others ?? [] });
+  return b.meant
+    ? markMeant(person, { items: b.meant }).then(() => ({}))
+    : mergeItems(person, { keep: b.keep ?? '', others: b.others ?? [] });
 });

@@ -2,4 +2,6 @@ import { eventsSince } from '@/server/live/service';
 import { route } from '@/server/web';
 
 /** What happened between the making of a page and its following along. */
-export const GET = route(async (person, request) => ({ events: await eventsSince(person, Number(new URL(request.url).searchParams.get('after')) || 0) }));
+export const GET = route(async (person, request) => ({
+  events: await eventsSince(person, Number(new URL(request.url).searchParams.get('after')) || 0),
+}));

@@ -9,8 +9,16 @@ export async function POST(request: Request): Promise<Response> {
     await sameOrigin();
     const { code, ...input } = await body<{ code: string; name: string; email: string; password: string }>(request);
     if (await anyone()) throw new Problem('not-allowed', 'There are people already.', 'people', 'Sign in instead.');
-    if (!setupCodeIsRight(String(code ?? ''))) throw new Problem('setup-code', 'This is not the code that bin/start printed.', 'code', 'Look at the window in which Etagere was started.');
+    if (!setupCodeIsRight(String(code ?? '')))
+      throw new Problem(
+        'setup-code',
+        'This is not the code that bin/start printed.',
+        'code',
+        'Look at the window in which Etagere was started.',
+      );
     await addPerson(null, { ...input, role: 'librarian' });
     return Response.json({});
-  } catch (e) { return problemResponse(e); }
+  } catch (e) {
+    return problemResponse(e);
+  }
 }

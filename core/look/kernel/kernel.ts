@@ -2,51 +2,129 @@
 import type { Prepared } from '../apply';
 import { bytes } from './bytes.gen';
 
-interface Exports { apply(source: number, target: number, pixels: number, table: number, places: number, ways: number, all: number): void; develop(source: number, target: number, pixels: number, table: number, size: number, kr: number, kg: number, kb: number, ways: number, all: number): void; ends(source: number, pixels: number, counts: number): void }
+interface Exports {
+  apply(source: number, target: number, pixels: number, table: number, places: number, ways: number, all: number): void;
+  develop(
+    source: number,
+    target: number,
+    pixels: number,
+    table: number,
+    size: number,
+    kr: number,
+    kg: number,
+    kb: number,
+    ways: number,
+    all: number,
+  ): void;
+  ends(source: number, pixels: number, counts: number): void;
+}
 type Pixels = Uint8Array | Uint8ClampedArray;
 /** `apply` and `develop` say false where the table is too large for them. */
 export interface Kernel {
   apply(prepared: Prepared, source: Pixels, target: Uint8ClampedArray): boolean;
-  /** 16-bit camera values; `k`: one by white level times neutral, by channel */ develop(prepared: Prepared, k: readonly number[], source: Uint16Array, target: Uint8ClampedArray): boolean;
-  /** pixels with a channel at full scale, with one at nothing, and the luminances that there are */ ends(source: Pixels): { high: number; low: number; seen: Uint8Array };
+  /** 16-bit camera values; `k`: one by white level times neutral, by channel */ develop(
+    prepared: Prepared,
+    k: readonly number[],
+    source: Uint16Array,
+    target: Uint8ClampedArray,
+  ): boolean;
+  /** pixels with a channel at full scale, with one at nothing, and the luminances that there are */ ends(
+    source: Pixels,
+  ): { high: number; low: number; seen: Uint8Array };
 }
 
-const STRIP = 16384, COUNTS = 256, START = 1024, MOST_POINTS = 129;
+const STRIP = 16384,
+  COUNTS = 256,
+  START = 1024,
+  MOST_POINTS = 129;
 /** Tables of up to so many points stay in memory side by side, those used last; a larger one stands alone behind them. */
-const SMALL = 33, SLOTS = 16, PLACES_BYTES = 3 * 256 * 8, WAYS_BYTES = 64, SLOT_BYTES = PLACES_BYTES + WAYS_BYTES + SMALL ** 3 * 16;
+const SMALL = 33,
+  SLOTS = 16,
+  PLACES_BYTES = 3 * 256 * 8,
+  WAYS_BYTES = 64,
+  SLOT_BYTES = PLACES_BYTES + WAYS_BYTES + SMALL ** 3 * 16;
 let made: Kernel | null | undefined;
 
 /** The kernel, or null where WebAssembly with SIMD is missing. */
 export function kernel(): Kernel | null {
-  if (made === undefined) { try { made = make(); } catch { made = null; } }
+  if (made === undefined) {
+    try {
+      made = make();
+    } catch {
+      made = null;
+    }
+  }
   return made;
 }
 
 function make(): Kernel {
-  const memory = new WebAssembly.Memory({ initial: 16 }), compiled = new WebAssembly.Module(Uint8Array.from(atob(bytes), (c) => c.charCodeAt(0)));
-  const { apply, develop, ends } = new WebAssembly.Instance(compiled, { env: { memory, abort: () => { throw new Error('the kernel gave up'); } } }).exports as unknown as Exports;
+  const memory = new WebAssembly.Memory({ initial: 16 }),
+    compiled = new WebAssembly.Module(Uint8Array.from(atob(bytes), (c) => c.charCodeAt(0)));
+  const { apply, develop, ends } = new WebAssembly.Instance(compiled, {
+    env: {
+      memory,
+      abort: () => {
+        throw new Error('the kernel gave up');
+      },
+    },
+  }).exports as unknown as Exports;
   // a strip of pixels in and out, then the tables, each behind the places of code values and the ways through a cell
-  const sourceAt = START, targetAt = sourceAt + STRIP * 4, slotsAt = targetAt + STRIP * 4, largeAt = slotsAt + SLOTS * SLOT_BYTES;
+  const sourceAt = START,
+    targetAt = sourceAt + STRIP * 4,
+    slotsAt = targetAt + STRIP * 4,
+    largeAt = slotsAt + SLOTS * SLOT_BYTES;
   const held = new Map<Prepared, number>();
   let large: Prepared | null = null;
   const fill = (p: Prepared, at: number): void => {
-    const entries = p.size ** 3, short = at + PLACES_BYTES + WAYS_BYTES + entries * 16 - memory.buffer.byteLength;
+    const entries = p.size ** 3,
+      short = at + PLACES_BYTES + WAYS_BYTES + entries * 16 - memory.buffer.byteLength;
     if (short > 0) memory.grow(Math.ceil(short / 65536));
-    const table = new Float32Array(memory.buffer, at + PLACES_BYTES + WAYS_BYTES, entries * 4), whole = new Uint32Array(memory.buffer, at, 3 * 512), part = new Float32Array(memory.buffer, at, 3 * 512);
-    for (let i = 0, o = 0, t = 0; i < entries; i++, o += 4, t += 3) { table[o] = p.table[t]!; table[o + 1] = p.table[t + 1]!; table[o + 2] = p.table[t + 2]!; table[o + 3] = 0; }
-    for (let c = 0; c < 3; c++) for (let v = 0; v < 256; v++) { const k = c * 512 + v * 2; whole[k] = (p.offset[c]![v]! / 3) * 16; part[k + 1] = p.fraction[c]![v]!; }
-    const r = 16, g = 16 * p.size, b = g * p.size, ways = new Uint32Array(memory.buffer, at + PLACES_BYTES, 16);
+    const table = new Float32Array(memory.buffer, at + PLACES_BYTES + WAYS_BYTES, entries * 4),
+      whole = new Uint32Array(memory.buffer, at, 3 * 512),
+      part = new Float32Array(memory.buffer, at, 3 * 512);
+    for (let i = 0, o = 0, t = 0; i < entries; i++, o += 4, t += 3) {
+      table[o] = p.table[t]!;
+      table[o + 1] = p.table[t + 1]!;
+      table[o + 2] = p.table[t + 2]!;
+      table[o + 3] = 0;
+    }
+    for (let c = 0; c < 3; c++)
+      for (let v = 0; v < 256; v++) {
+        const k = c * 512 + v * 2;
+        whole[k] = (p.offset[c]![v]! / 3) * 16;
+        part[k + 1] = p.fraction[c]![v]!;
+      }
+    const r = 16,
+      g = 16 * p.size,
+      b = g * p.size,
+      ways = new Uint32Array(memory.buffer, at + PLACES_BYTES, 16);
     for (let k = 0; k < 8; k++) {
-      const xy = k & 4, yz = k & 2, xz = k & 1, first = xy ? (xz ? r : b) : yz ? g : b, last = xy ? (yz ? b : g) : xz ? b : r;
-      ways[k * 2] = first; ways[k * 2 + 1] = r + g + b - last;
+      const xy = k & 4,
+        yz = k & 2,
+        xz = k & 1,
+        first = xy ? (xz ? r : b) : yz ? g : b,
+        last = xy ? (yz ? b : g) : xz ? b : r;
+      ways[k * 2] = first;
+      ways[k * 2 + 1] = r + g + b - last;
     }
   };
   /** Where the table stands, brought there if it does not yet. */
   const hold = (p: Prepared): number => {
-    if (p.size > SMALL) { if (large !== p) { fill(p, largeAt); large = p; } return largeAt; }
+    if (p.size > SMALL) {
+      if (large !== p) {
+        fill(p, largeAt);
+        large = p;
+      }
+      return largeAt;
+    }
     let slot = held.get(p);
     if (slot === undefined) {
-      if (held.size < SLOTS) slot = held.size; else { const oldest = held.entries().next().value!; slot = oldest[1]; held.delete(oldest[0]); }
+      if (held.size < SLOTS) slot = held.size;
+      else {
+        const oldest = held.entries().next().value!;
+        slot = oldest[1];
+        held.delete(oldest[0]);
+      }
       fill(p, slotsAt + slot * SLOT_BYTES);
     } else held.delete(p);
     held.set(p, slot);
@@ -55,7 +133,10 @@ function make(): Kernel {
   return {
     apply(p, source, target) {
       if (p.size > MOST_POINTS) return false;
-      const at = hold(p), all = 16 * (1 + p.size + p.size * p.size), ins = new Uint8Array(memory.buffer, sourceAt, STRIP * 4), outs = new Uint8Array(memory.buffer, targetAt, STRIP * 4);
+      const at = hold(p),
+        all = 16 * (1 + p.size + p.size * p.size),
+        ins = new Uint8Array(memory.buffer, sourceAt, STRIP * 4),
+        outs = new Uint8Array(memory.buffer, targetAt, STRIP * 4);
       for (let i = 0; i < source.length; i += STRIP * 4) {
         const n = Math.min(STRIP * 4, source.length - i);
         ins.set(source.subarray(i, i + n));
@@ -66,19 +147,40 @@ function make(): Kernel {
     },
     develop(p, k, source, target) {
       if (p.size > MOST_POINTS) return false;
-      const at = hold(p), all = 16 * (1 + p.size + p.size * p.size), part = 8192, ins = new Uint16Array(memory.buffer, sourceAt, part * 3), outs = new Uint8Array(memory.buffer, targetAt, part * 4);
+      const at = hold(p),
+        all = 16 * (1 + p.size + p.size * p.size),
+        part = 8192,
+        ins = new Uint16Array(memory.buffer, sourceAt, part * 3),
+        outs = new Uint8Array(memory.buffer, targetAt, part * 4);
       for (let i = 0, n = target.length >> 2; i < n; i += part) {
         const m = Math.min(part, n - i);
         ins.set(source.subarray(i * 3, (i + m) * 3));
-        develop(sourceAt, targetAt, m, at + PLACES_BYTES + WAYS_BYTES, p.size, k[0]!, k[1]!, k[2]!, at + PLACES_BYTES, all);
+        develop(
+          sourceAt,
+          targetAt,
+          m,
+          at + PLACES_BYTES + WAYS_BYTES,
+          p.size,
+          k[0]!,
+          k[1]!,
+          k[2]!,
+          at + PLACES_BYTES,
+          all,
+        );
         target.set(m === part ? outs : outs.subarray(0, m * 4), i * 4);
       }
       return true;
     },
     ends(source) {
-      const counts = new Uint8Array(memory.buffer, COUNTS, 264), ins = new Uint8Array(memory.buffer, sourceAt, STRIP * 4), n = new Int32Array(memory.buffer, COUNTS, 2);
+      const counts = new Uint8Array(memory.buffer, COUNTS, 264),
+        ins = new Uint8Array(memory.buffer, sourceAt, STRIP * 4),
+        n = new Int32Array(memory.buffer, COUNTS, 2);
       counts.fill(0);
-      for (let i = 0; i < source.length; i += STRIP * 4) { const m = Math.min(STRIP * 4, source.length - i); ins.set(source.subarray(i, i + m)); ends(sourceAt, m >> 2, COUNTS); }
+      for (let i = 0; i < source.length; i += STRIP * 4) {
+        const m = Math.min(STRIP * 4, source.length - i);
+        ins.set(source.subarray(i, i + m));
+        ends(sourceAt, m >> 2, COUNTS);
+      }
       return { high: n[0]!, low: n[1]!, seen: counts.slice(8) };
     },
   };

@@ -11,14 +11,40 @@ export const people = {} as Record<Role, Person>;
 /** Call at the top of a test file. */
 export function withDatabase(): void {
   const name = `etagere_t_${randomBytes(6).toString('hex')}`;
-  const admin = async (sql: string) => { const c = new pg.Client({ connectionString: inject('adminUrl') }); await c.connect(); try { await c.query(sql); } finally { await c.end(); } };
+  const admin = async (sql: string) => {
+    const c = new pg.Client({ connectionString: inject('adminUrl') });
+    await c.connect();
+    try {
+      await c.query(sql);
+    } finally {
+      await c.end();
+    }
+  };
   beforeAll(async () => {
     await admin(`create database ${name} template ${inject('template')}`);
     process.env.DATABASE_URL = inject('adminUrl').replace(/\/postgres$/, `/${name}`);
-    const first = await addPerson(null, { name: 'Odile Wren', email: 'odile@test.example', role: 'librarian', password: 'a long password' });
+    const first = await addPerson(null, {
+      name: 'Odile Wren',
+      email: 'odile@test.example',
+      role: 'librarian',
+      password: 'a long password',
+    });
     people.librarian = first;
-    people.lead = await addPerson(first, { name: 'Piet Tallow', email: 'piet@test.example', role: 'lead', password: 'a long password' });
-    people.retoucher = await addPerson(first, { name: 'Mirre Sand', email: 'mirre@test.example', role: 'retoucher', password: 'a long password' });
+    people.lead = await addPerson(first, {
+      name: 'Piet Tallow',
+      email: 'piet@test.example',
+      role: 'lead',
+      password: 'a long password',
+    });
+    people.retoucher = await addPerson(first, {
+      name: 'Mirre Sand',
+      email: 'mirre@test.example',
+      role: 'retoucher',
+      password: 'a long password',
+    });
   });
-  afterAll(async () => { await closePool(); await admin(`drop database if exists ${name} with (force)`); });
+  afterAll(async () => {
+    await closePool();
+    await admin(`drop database if exists ${name} with (force)`);
+  });
 }

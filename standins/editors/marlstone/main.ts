@@ -4,7 +4,8 @@ import { SaxesParser } from 'saxes';
 import { photos, type Card } from '../photos';
 import { files, live, options, read, take, type Listed } from '../program';
 
-const edition = options.edition === '3' ? 3 : 4, most = edition === 3 ? 33 : 48;
+const edition = options.edition === '3' ? 3 : 4,
+  most = edition === 3 ? 33 : 48;
 /** Whose camera data this edition reads. */
 const reads = edition === 3 ? ['Perrin Alder', 'Ondine 40'] : ['Perrin Alder', 'Ondine 40', 'Corvane Ley'];
 /** Looks that say of themselves that they are for one kind of file. */
@@ -14,26 +15,54 @@ const home = `${options.system === 'macos' ? 'Library/Application Support' : 'Ap
 /** Counts and checks the table inside a look: one cube-shaped array of finite numbers. */
 function checkTable(xml: string): void {
   const parser = new SaxesParser({ xmlns: true });
-  let dims: number[] = [], text = '', inTable = false, inArray = false;
-  parser.on('error', (e) => { throw new Error(`table.clf is broken: ${e.message.slice(0, 80)}`); });
-  parser.on('opentag', (t) => { if (t.local === 'LUT3D') inTable = true; if (inTable && t.local === 'Array') { inArray = true; dims = String((t.attributes.dim as { value: string } | undefined)?.value ?? '').split(' ').map(Number); } });
-  parser.on('text', (t) => { if (inArray) text += t; });
-  parser.on('closetag', (t) => { if (t.local === 'Array') inArray = false; if (t.local === 'LUT3D') inTable = false; });
+  let dims: number[] = [],
+    text = '',
+    inTable = false,
+    inArray = false;
+  parser.on('error', (e) => {
+    throw new Error(`table.clf is broken: ${e.message.slice(0, 80)}`);
+  });
+  parser.on('opentag', (t) => {
+    if (t.local === 'LUT3D') inTable = true;
+    if (inTable && t.local === 'Array') {
+      inArray = true;
+      dims = String((t.attributes.dim as { value: string } | undefined)?.value ?? '')
+        .split(' ')
+        .map(Number);
+    }
+  });
+  parser.on('text', (t) => {
+    if (inArray) text += t;
+  });
+  parser.on('closetag', (t) => {
+    if (t.local === 'Array') inArray = false;
+    if (t.local === 'LUT3D') inTable = false;
+  });
   parser.write(xml).close();
   const [n = 0, g, b, c] = dims;
   if (n !== g || n !== b || c !== 3) throw new Error('table.clf holds no table of three equal sides');
   if (n < 2 || n > most) throw new Error(`a table of ${n} points; Marlstone ${edition} takes 2 to ${most}`);
   const numbers = text.trim().split(/\s+/).map(Number);
-  if (numbers.length !== n ** 3 * 3 || numbers.some((v) => !Number.isFinite(v))) throw new Error(`the table should hold ${n ** 3 * 3} numbers`);
+  if (numbers.length !== n ** 3 * 3 || numbers.some((v) => !Number.isFinite(v)))
+    throw new Error(`the table should hold ${n ** 3 * 3} numbers`);
 }
 
 function look(path: string): Omit<Listed, 'path'> {
   if (/\.cube$/i.test(path)) throw new Error('Marlstone reads looks only as .mlook; a .cube file is passed over');
   if (!/\.mlook$/i.test(path)) throw new Error('no file that Marlstone reads');
   let members: Record<string, Uint8Array>;
-  try { members = unzipSync(read(path)); } catch { throw new Error('the .mlook is no ZIP, or is cut off'); }
+  try {
+    members = unzipSync(read(path));
+  } catch {
+    throw new Error('the .mlook is no ZIP, or is cut off');
+  }
   if (!members['about.json'] || !members['table.clf']) throw new Error('about.json or table.clf is missing inside');
-  const about = JSON.parse(strFromU8(members['about.json'])) as { title?: string; headings?: string[]; encoding?: string; scope?: { input?: string | null } };
+  const about = JSON.parse(strFromU8(members['about.json'])) as {
+    title?: string;
+    headings?: string[];
+    encoding?: string;
+    scope?: { input?: string | null };
+  };
   if (!about.title) throw new Error('about.json has no title');
   if (about.encoding !== 'sRGB display') throw new Error(`tables for ${String(about.encoding)} are not understood`);
   checkTable(strFromU8(members['table.clf']));
@@ -44,9 +73,24 @@ function look(path: string): Omit<Listed, 'path'> {
 function preset(path: string): Omit<Listed, 'path'> {
   const text = read(path).toString('utf8');
   if (edition === 4) {
-    const root: { name: string; title: string; drawer: string; edition: string }[] = [], parser = new SaxesParser({ xmlns: false });
-    parser.on('error', (e) => { throw new Error(root.length ? `the XML is broken: ${e.message.slice(0, 80)}` : 'Marlstone 4 reads presets as a list of steps in XML; presets of edition 3 have to be brought over first'); });
-    parser.on('opentag', (t) => { if (!root.length) root.push({ name: t.name, title: String(t.attributes.title ?? ''), drawer: String(t.attributes.drawer ?? ''), edition: String(t.attributes.edition ?? '') }); });
+    const root: { name: string; title: string; drawer: string; edition: string }[] = [],
+      parser = new SaxesParser({ xmlns: false });
+    parser.on('error', (e) => {
+      throw new Error(
+        root.length
+          ? `the XML is broken: ${e.message.slice(0, 80)}`
+          : 'Marlstone 4 reads presets as a list of steps in XML; presets of edition 3 have to be brought over first',
+      );
+    });
+    parser.on('opentag', (t) => {
+      if (!root.length)
+        root.push({
+          name: t.name,
+          title: String(t.attributes.title ?? ''),
+          drawer: String(t.attributes.drawer ?? ''),
+          edition: String(t.attributes.edition ?? ''),
+        });
+    });
     parser.write(text).close();
     if (root[0]?.name !== 'marlstone-steps') throw new Error('the XML holds no list of steps');
     if (root[0].edition !== '4') throw new Error(`a preset of edition ${root[0].edition || 'unknown'}`);
@@ -54,22 +98,45 @@ function preset(path: string): Omit<Listed, 'path'> {
   }
   const own = /^\[marlstone\]\s*$/m.exec(text);
   if (!own) throw new Error('the section [marlstone] is missing');
-  const keys = new Map([...text.slice(own.index).split(/^\[/m)[1]!.matchAll(/^(\w+)\s*=\s*(.*)$/gm)].map((m) => [m[1]!, m[2]!.trim()]));
+  const keys = new Map(
+    [
+      ...text
+        .slice(own.index)
+        .split(/^\[/m)[1]!
+        .matchAll(/^(\w+)\s*=\s*(.*)$/gm),
+    ].map((m) => [m[1]!, m[2]!.trim()]),
+  );
   if (keys.get('edition') !== '3') throw new Error(`a preset of edition ${keys.get('edition') ?? 'unknown'}`);
-  return { title: keys.get('name') ?? path, kind: 'preset', headings: (keys.get('drawer') ?? '').split('/').filter(Boolean) };
+  return {
+    title: keys.get('name') ?? path,
+    kind: 'preset',
+    headings: (keys.get('drawer') ?? '').split('/').filter(Boolean),
+  };
 }
 
 /** A camera that is not in the list gives an empty card; a look for another kind of file is left out. */
 function cards(listed: readonly Listed[]): Card[] {
   return photos('Pictures').map(({ path, camera, developed }): Card => {
-    if (!developed && !reads.includes(camera)) return { path, card: 'empty', reason: `${camera || 'this camera'} is not supported by Marlstone ${edition}`, offers: [] };
+    if (!developed && !reads.includes(camera))
+      return {
+        path,
+        card: 'empty',
+        reason: `${camera || 'this camera'} is not supported by Marlstone ${edition}`,
+        offers: [],
+      };
     const kind = developed ? 'rendered SDR' : 'camera data';
-    return { path, card: 'shown', reason: '', offers: listed.filter((l) => (only.get(l.path) ?? kind) === kind).map((l) => l.path) };
+    return {
+      path,
+      card: 'shown',
+      reason: '',
+      offers: listed.filter((l) => (only.get(l.path) ?? kind) === kind).map((l) => l.path),
+    };
   });
 }
 
 live(`${home}/catalogue.json`, `${home}/refused.log`, () => {
-  const a = take(files(`${home}/looks`), look), b = take(files(`${home}/presets`), preset);
+  const a = take(files(`${home}/looks`), look),
+    b = take(files(`${home}/presets`), preset);
   const listed = [...a.listed, ...b.listed];
   return { listed, refused: [...a.refused, ...b.refused], cards: cards(listed) };
 });

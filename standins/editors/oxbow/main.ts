@@ -3,35 +3,60 @@ import { SaxesParser } from 'saxes';
 import { photos } from '../photos';
 import { files, live, options, read, take, type Listed } from '../program';
 
-const config = options.system === 'linux' ? '.config/oxbow' : options.system === 'macos' ? 'Library/Application Support/Oxbow' : 'AppData/Roaming/Oxbow';
-const named = (path: string, under: string): { title: string; headings: string[] } => { const parts = path.slice(under.length + 1).split('/'); return { title: parts.pop()!.replace(/\.[^.]+$/, ''), headings: parts }; };
+const config =
+  options.system === 'linux'
+    ? '.config/oxbow'
+    : options.system === 'macos'
+      ? 'Library/Application Support/Oxbow'
+      : 'AppData/Roaming/Oxbow';
+const named = (path: string, under: string): { title: string; headings: string[] } => {
+  const parts = path.slice(under.length + 1).split('/');
+  return { title: parts.pop()!.replace(/\.[^.]+$/, ''), headings: parts };
+};
 
 function look(path: string): Omit<Listed, 'path'> {
   if (!/\.cube$/i.test(path)) throw new Error('no table that Oxbow reads');
-  let size = 0, dimensions = 3, rows = 0;
-  read(path).toString('utf8').split('\n').forEach((raw, i) => {
-    const line = raw.trim();
-    if (!line || line.startsWith('#')) return;
-    const s = /^LUT_([13])D_SIZE\s+(\d+)$/.exec(line);
-    if (s) { dimensions = Number(s[1]); size = Number(s[2]); return; }
-    if (/^[A-Z]/.test(line)) return;
-    const n = line.split(/\s+/).map(Number);
-    if (n.length !== 3 || n.some((v) => !Number.isFinite(v))) throw new Error(`row ${i + 1} is not three numbers`);
-    rows++;
-  });
+  let size = 0,
+    dimensions = 3,
+    rows = 0;
+  read(path)
+    .toString('utf8')
+    .split('\n')
+    .forEach((raw, i) => {
+      const line = raw.trim();
+      if (!line || line.startsWith('#')) return;
+      const s = /^LUT_([13])D_SIZE\s+(\d+)$/.exec(line);
+      if (s) {
+        dimensions = Number(s[1]);
+        size = Number(s[2]);
+        return;
+      }
+      if (/^[A-Z]/.test(line)) return;
+      const n = line.split(/\s+/).map(Number);
+      if (n.length !== 3 || n.some((v) => !Number.isFinite(v))) throw new Error(`row ${i + 1} is not three numbers`);
+      rows++;
+    });
   if (!size) throw new Error('the size of the table is missing');
-  if (rows !== (dimensions === 3 ? size ** 3 : size)) throw new Error(`${rows} rows where the size ${size} needs ${dimensions === 3 ? size ** 3 : size}`);
+  if (rows !== (dimensions === 3 ? size ** 3 : size))
+    throw new Error(`${rows} rows where the size ${size} needs ${dimensions === 3 ? size ** 3 : size}`);
   return { ...named(path, 'Oxbow/Looks'), kind: 'look' };
 }
 
 function preset(path: string): Omit<Listed, 'path'> {
   if (!/\.xmp$/i.test(path)) throw new Error('no preset that Oxbow reads');
   const parser = new SaxesParser({ xmlns: true });
-  let steps = 0, own = false;
-  parser.on('error', (e) => { throw new Error(`the packet is broken: ${e.message.slice(0, 80)}`); });
+  let steps = 0,
+    own = false;
+  parser.on('error', (e) => {
+    throw new Error(`the packet is broken: ${e.message.slice(0, 80)}`);
+  });
   parser.on('opentag', (t) => {
     if (t.uri === 'https://oxbow.example/ns/run/2/') own = true;
-    for (const a of Object.values(t.attributes)) if (a.uri === 'https://oxbow.example/ns/run/2/') { own = true; if (a.local === 'step') steps++; }
+    for (const a of Object.values(t.attributes))
+      if (a.uri === 'https://oxbow.example/ns/run/2/') {
+        own = true;
+        if (a.local === 'step') steps++;
+      }
   });
   parser.write(read(path).toString('utf8')).close();
   if (!own) throw new Error('no steps of Oxbow 2 in this packet');
@@ -39,9 +64,20 @@ function preset(path: string): Omit<Listed, 'path'> {
   return { ...named(path, 'Oxbow/Presets'), kind: 'preset' };
 }
 
-live(`${config}/contents.json`, `${config}/refused.log`, () => {
-  const a = take(files('Oxbow/Looks'), look), b = take(files('Oxbow/Presets'), preset);
-  const listed = [...a.listed, ...b.listed], offers = listed.map((l) => l.path);
-  // it opens whatever comes, and offers all of its shelves
-  return { listed, refused: [...a.refused, ...b.refused], cards: photos('Pictures').map(({ path }) => ({ path, card: 'shown', reason: '', offers })) };
-}, 700);
+live(
+  `${config}/contents.json`,
+  `${config}/refused.log`,
+  () => {
+    const a = take(files('Oxbow/Looks'), look),
+      b = take(files('Oxbow/Presets'), preset);
+    const listed = [...a.listed, ...b.listed],
+      offers = listed.map((l) => l.path);
+    // it opens whatever comes, and offers all of its shelves
+    return {
+      listed,
+      refused: [...a.refused, ...b.refused],
+      cards: photos('Pictures').map(({ path }) => ({ path, card: 'shown', reason: '', offers })),
+    };
+  },
+  700,
+);

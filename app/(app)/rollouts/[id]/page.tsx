@@ -16,46 +16,186 @@ export const metadata = { title: 'Rollout' };
 const deed = (s: StepRow) => (s.do_what === 'remove' ? 'take away' : s.expect ? 'replace' : 'write');
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
-  const p = await person(), { id } = await params;
-  const found = await rolloutFor(p, id).catch((e: unknown) => { if (e instanceof Problem) return null; throw e; });
+  const p = await person(),
+    { id } = await params;
+  const found = await rolloutFor(p, id).catch((e: unknown) => {
+    if (e instanceof Problem) return null;
+    throw e;
+  });
   if (!found) notFound();
-  const { rollout, steps, undoneBy } = found, live = steps.filter((s) => s.do_what !== 'none'), settled = live.filter((s) => s.outcome).length, bad = live.filter((s) => s.outcome && s.outcome !== 'done').length;
-  const views = await stationViews(p), stations = [...new Map(steps.map((s) => [s.station_id, s.station]))];
+  const { rollout, steps, undoneBy } = found,
+    live = steps.filter((s) => s.do_what !== 'none'),
+    settled = live.filter((s) => s.outcome).length,
+    bad = live.filter((s) => s.outcome && s.outcome !== 'done').length;
+  const views = await stationViews(p),
+    stations = [...new Map(steps.map((s) => [s.station_id, s.station]))];
   const stateOf = (s: StepRow): { state: string; reason: string } => {
     if (s.outcome === 'done') {
-      const row = rollout.undoes || rollout.status === 'undone' ? undefined : views.find((v) => v.station.id === s.station_id)?.rows.find((r) => r.path === s.path && r.base === s.sha);
-      return row ? { state: row.state, reason: row.reason } : { state: rollout.status === 'undone' ? 'undone' : 'done', reason: s.message };
+      const row =
+        rollout.undoes || rollout.status === 'undone'
+          ? undefined
+          : views.find((v) => v.station.id === s.station_id)?.rows.find((r) => r.path === s.path && r.base === s.sha);
+      return row
+        ? { state: row.state, reason: row.reason }
+        : { state: rollout.status === 'undone' ? 'undone' : 'done', reason: s.message };
     }
-    return s.outcome ? { state: s.outcome, reason: s.message } : { state: rollout.status === 'confirmed' ? 'waiting' : 'planned', reason: '' };
+    return s.outcome
+      ? { state: s.outcome, reason: s.message }
+      : { state: rollout.status === 'confirmed' ? 'waiting' : 'planned', reason: '' };
   };
   return (
     <div className="max-w-[1180px] px-6 pb-16 pt-[18px]">
       <Refresh subjects={['rollout', 'station']} />
-      <PageHead title={rollout.title} note={<span className="inline-flex gap-2"><State of={rollout.status} />by {rollout.person}, <Ago at={rollout.created_at.toISOString()} /></span>}>
-        <RolloutActions id={rollout.id} status={rollout.status} files={rollout.status === 'planned' ? live.length : live.filter((s) => s.outcome === 'done').length} stations={new Set(live.map((s) => s.station_id)).size} isUndo={!!rollout.undoes} may={may(p, 'rollout.confirm')} />
+      <PageHead
+        title={rollout.title}
+        note={
+          <span className="inline-flex gap-2">
+            <State of={rollout.status} />
+            by {rollout.person}, <Ago at={rollout.created_at.toISOString()} />
+          </span>
+        }
+      >
+        <RolloutActions
+          id={rollout.id}
+          status={rollout.status}
+          files={rollout.status === 'planned' ? live.length : live.filter((s) => s.outcome === 'done').length}
+          stations={new Set(live.map((s) => s.station_id)).size}
+          isUndo={!!rollout.undoes}
+          may={may(p, 'rollout.confirm')}
+        />
       </PageHead>
-      {rollout.undoes && <p className="mb-3 text-soft">Takes back an <Link className="underline" href={`/rollouts/${rollout.undoes}`}>earlier rollout</Link>.</p>}
-      {undoneBy && <p className="mb-3 text-soft">Taken back by <Link className="underline" href={`/rollouts/${undoneBy}`}>its undoing</Link>.</p>}
-      {rollout.status !== 'planned' && live.length > 0 && <div className="mb-6 max-w-[560px]"><p className="mb-1">{settled} of {live.length} files reported{bad > 0 && <span className="text-madder">, {bad} left alone or failed</span>}</p><div role="progressbar" aria-label="Files reported" aria-valuenow={settled} aria-valuemin={0} aria-valuemax={live.length} className="h-[4px] bg-line"><div className="h-full bg-verd" style={{ width: `${(100 * settled) / live.length}%` }} /></div></div>}
+      {rollout.undoes && (
+        <p className="mb-3 text-soft">
+          Takes back an{' '}
+          <Link className="underline" href={`/rollouts/${rollout.undoes}`}>
+            earlier rollout
+          </Link>
+          .
+        </p>
+      )}
+      {undoneBy && (
+        <p className="mb-3 text-soft">
+          Taken back by{' '}
+          <Link className="underline" href={`/rollouts/${undoneBy}`}>
+            its undoing
+          </Link>
+          .
+        </p>
+      )}
+      {rollout.status !== 'planned' && live.length > 0 && (
+        <div className="mb-6 max-w-[560px]">
+          <p className="mb-1">
+            {settled} of {live.length} files reported
+            {bad > 0 && <span className="text-madder">, {bad} left alone or failed</span>}
+          </p>
+          <div
+            role="progressbar"
+            aria-label="Files reported"
+            aria-valuenow={settled}
+            aria-valuemin={0}
+            aria-valuemax={live.length}
+            className="h-[4px] bg-line"
+          >
+            <div className="h-full bg-verd" style={{ width: `${(100 * settled) / live.length}%` }} />
+          </div>
+        </div>
+      )}
       {stations.map(([sid, name]) => {
-        const own = steps.filter((s) => s.station_id === sid), view = views.find((v) => v.station.id === sid);
+        const own = steps.filter((s) => s.station_id === sid),
+          view = views.find((v) => v.station.id === sid);
         return (
           <section key={sid} className="mb-8" aria-label={name}>
-            <h2 className="mb-1 flex flex-wrap items-baseline gap-3 text-[17px]"><Link className="hover:underline" href={`/stations/${sid}`}>{name}</Link>
-              <span className="font-sans text-[12.5px] font-normal tracking-normal text-soft">{own.filter((s) => s.do_what !== 'none').length} files, {(own.filter((s) => s.do_what === 'put').reduce((n, s) => n + s.size, 0) / 1e6).toFixed(1)} MB</span>
-              {view?.editors.filter((e) => e.state === 'restart-due' && own.some((s) => s.editor_id === e.editor && s.editor_version === e.version)).map((e) => <Link key={e.editor + e.version} href={`/stations/${sid}`} className="font-sans text-[12.5px] font-medium tracking-normal"><State of="restart-due" word={`restart due for ${e.title}`} /></Link>)}
-              {view?.host && own.some((s) => s.sha) && !rollout.undoes && <a className="font-sans text-[12.5px] font-normal tracking-normal underline" href={`/api/stations/${sid}/card?rollout=${rollout.id}`}>as a zip for the card</a>}
+            <h2 className="mb-1 flex flex-wrap items-baseline gap-3 text-[17px]">
+              <Link className="hover:underline" href={`/stations/${sid}`}>
+                {name}
+              </Link>
+              <span className="font-sans text-[12.5px] font-normal tracking-normal text-soft">
+                {own.filter((s) => s.do_what !== 'none').length} files,{' '}
+                {(own.filter((s) => s.do_what === 'put').reduce((n, s) => n + s.size, 0) / 1e6).toFixed(1)} MB
+              </span>
+              {view?.editors
+                .filter(
+                  (e) =>
+                    e.state === 'restart-due' &&
+                    own.some((s) => s.editor_id === e.editor && s.editor_version === e.version),
+                )
+                .map((e) => (
+                  <Link
+                    key={e.editor + e.version}
+                    href={`/stations/${sid}`}
+                    className="font-sans text-[12.5px] font-medium tracking-normal"
+                  >
+                    <State of="restart-due" word={`restart due for ${e.title}`} />
+                  </Link>
+                ))}
+              {view?.host && own.some((s) => s.sha) && !rollout.undoes && (
+                <a
+                  className="font-sans text-[12.5px] font-normal tracking-normal underline"
+                  href={`/api/stations/${sid}/card?rollout=${rollout.id}`}
+                >
+                  as a zip for the card
+                </a>
+              )}
             </h2>
-            <table className="list table-fixed"><colgroup><col className="w-[190px]" /><col className="w-[120px]" /><col className="w-[76px]" /><col /><col className="w-[230px]" /></colgroup><thead><tr><th>Item</th><th>For</th><th>Does</th><th>File</th><th>State</th></tr></thead><tbody>
-              {own.map((s) => { const st = stateOf(s); return (
-                <tr key={s.id} data-path={s.path} data-state={s.do_what === 'none' ? s.decision : st.state}>
-                  <td className="font-serif text-[15px] [overflow-wrap:anywhere]">{s.title ?? (s.lines || s.decision === 'put' || s.do_what === 'remove' ? 'the list of files' : '–')}{s.number && <span className="font-sans text-[12px] text-soft"> v{s.number}</span>}</td>
-                  <td>{view?.editors.find((e) => e.editor === s.editor_id && e.version === s.editor_version)?.title ?? `${s.editor_id} ${s.editor_version}`}</td>
-                  <td>{s.do_what === 'none' ? <span className="text-soft">nothing</span> : deed(s)}</td>
-                  <td className="text-[12px] [overflow-wrap:anywhere]">{s.path || <span className="text-soft">–</span>}{s.do_what === 'put' && <span className="block text-soft">{(s.size / 1000).toFixed(0)} kB{s.points ? `, ${s.points} points` : ''}{fidelity(s.residual)}</span>}</td>
-                  <td>{s.do_what === 'none' ? <><State of={s.decision} /><span className="block text-[12px] text-soft">{s.note}</span></> : <><State of={st.state} /><span className="block text-[12px] text-soft">{st.reason || s.note}</span></>}</td>
-                </tr>); })}
-            </tbody></table>
+            <table className="list table-fixed">
+              <colgroup>
+                <col className="w-[190px]" />
+                <col className="w-[120px]" />
+                <col className="w-[76px]" />
+                <col />
+                <col className="w-[230px]" />
+              </colgroup>
+              <thead>
+                <tr>
+                  <th>Item</th>
+                  <th>For</th>
+                  <th>Does</th>
+                  <th>File</th>
+                  <th>State</th>
+                </tr>
+              </thead>
+              <tbody>
+                {own.map((s) => {
+                  const st = stateOf(s);
+                  return (
+                    <tr key={s.id} data-path={s.path} data-state={s.do_what === 'none' ? s.decision : st.state}>
+                      <td className="font-serif text-[15px] [overflow-wrap:anywhere]">
+                        {s.title ??
+                          (s.lines || s.decision === 'put' || s.do_what === 'remove' ? 'the list of files' : '–')}
+                        {s.number && <span className="font-sans text-[12px] text-soft"> v{s.number}</span>}
+                      </td>
+                      <td>
+                        {view?.editors.find((e) => e.editor === s.editor_id && e.version === s.editor_version)?.title ??
+                          `${s.editor_id} ${s.editor_version}`}
+                      </td>
+                      <td>{s.do_what === 'none' ? <span className="text-soft">nothing</span> : deed(s)}</td>
+                      <td className="text-[12px] [overflow-wrap:anywhere]">
+                        {s.path || <span className="text-soft">–</span>}
+                        {s.do_what === 'put' && (
+                          <span className="block text-soft">
+                            {(s.size / 1000).toFixed(0)} kB{s.points ? `, ${s.points} points` : ''}
+                            {fidelity(s.residual)}
+                          </span>
+                        )}
+                      </td>
+                      <td>
+                        {s.do_what === 'none' ? (
+                          <>
+                            <State of={s.decision} />
+                            <span className="block text-[12px] text-soft">{s.note}</span>
+                          </>
+                        ) : (
+                          <>
+                            <State of={st.state} />
+                            <span className="block text-[12px] text-soft">{st.reason || s.note}</span>
+                          </>
+                        )}
+                      </td>
+                    </tr>
+                  );
+                })}
+              </tbody>
+            </table>
           </section>
         );
       })}

@@ -9,12 +9,36 @@ export const metadata = { title: 'Plan a rollout' };
 
 export default async function Page({ searchParams }: { searchParams: Promise<{ versions?: string }> }) {
   const p = await person();
-  if (!may(p, 'rollout.plan')) return <div className="px-6 pt-[18px]"><PageHead title="Plan a rollout" /><p className="text-soft">Rollouts are planned by the librarian or the lead.</p></div>;
-  const chosen = ((await searchParams).versions ?? '').split(',').filter(Boolean), [{ rows: spines }, stations] = await Promise.all([searchItems(p, { status: 'approved', kind: 'look|preset' }, 500), stationViews(p)]);
+  if (!may(p, 'rollout.plan'))
+    return (
+      <div className="px-6 pt-[18px]">
+        <PageHead title="Plan a rollout" />
+        <p className="text-soft">Rollouts are planned by the librarian or the lead.</p>
+      </div>
+    );
+  const chosen = ((await searchParams).versions ?? '').split(',').filter(Boolean),
+    [{ rows: spines }, stations] = await Promise.all([
+      searchItems(p, { status: 'approved', kind: 'look|preset' }, 500),
+      stationViews(p),
+    ]);
   return (
     <div className="flex min-h-[calc(100vh-52px)] flex-col px-6 pt-[18px]">
       <PageHead title="Plan a rollout" note="nothing is written before you confirm" />
-      <PlanForm chosen={chosen} versions={spines.map((s) => ({ versionId: s.version_id, title: s.title, kind: s.kind, number: s.number, selvedge: s.selvedge }))} stations={stations.map((v) => ({ id: v.station.id, name: v.station.name, note: v.editors.map((e) => e.title).join(', ') || 'no editor known there' }))} />
+      <PlanForm
+        chosen={chosen}
+        versions={spines.map((s) => ({
+          versionId: s.version_id,
+          title: s.title,
+          kind: s.kind,
+          number: s.number,
+          selvedge: s.selvedge,
+        }))}
+        stations={stations.map((v) => ({
+          id: v.station.id,
+          name: v.station.name,
+          note: v.editors.map((e) => e.title).join(', ') || 'no editor known there',
+        }))}
+      />
     </div>
   );
 }

@@ -1,4 +1,6 @@
 import { layChartOut } from '@/server/charts/service';
 import { body, route } from '@/server/web';
 
-export const PATCH = route<{ params: Promise<{ id: string }> }>(async (person, request, { params }) => layChartOut(person, (await params).id, await body(request)));
+export const PATCH = route<{ params: Promise<{ id: string }> }>(async (person, request, { params }) =>
+  layChartOut(person, (await params).id, await body(request)),
+);

@@ -4,6 +4,12 @@ import { route } from '@/server/web';
 type C = { params: Promise<{ key: string }> };
 
 export const GET = route<C>(async (person, request, { params }) => {
-  const key = decodeURIComponent((await params).key), n = new URL(request.url).searchParams.get('n');
-  return new Response(await descriptorJson(person, key, n ? Number(n) : null), { headers: { 'content-type': 'application/json', 'content-disposition': `attachment; filename="${key.replace(/[^\w.@-]/g, '')}.json"` } });
+  const key = decodeURIComponent((await params).key),
+    n = new URL(request.url).searchParams.get('n');
+  return new Response(await descriptorJson(person, key, n ? Number(n) : null), {
+    headers: {
+      'content-type': 'application/json',
+      'content-disposition': `attachment; filename="${key.replace(/[^\w.@-]/g, '')}.json"`,
+    },
+  });
 });

@@ -3,4 +3,6 @@ import { body, route } from '@/server/web';
 
 type C = { params: Promise<{ id: string }> };
 
-export const PATCH = route<C>(async (person, request, { params }) => editItem(person, (await params).id, await body(request)));
+export const PATCH = route<C>(async (person, request, { params }) =>
+  editItem(person, (await params).id, await body(request)),
+);

@@ -2,4 +2,9 @@ import { itemsCsv } from '@/server/items/csv';
 import type { Search } from '@/server/items/search';
 import { route } from '@/server/web';
 
-export const GET = route(async (person, request) => new Response(await itemsCsv(person, Object.fromEntries(new URL(request.url).searchParams) as Search), { headers: { 'content-type': 'text/csv; charset=utf-8', 'content-disposition': 'attachment; filename="items.csv"' } }));
+export const GET = route(
+  async (person, request) =>
+    new Response(await itemsCsv(person, Object.fromEntries(new URL(request.url).searchParams) as Search), {
+      headers: { 'content-type': 'text/csv; charset=utf-8', 'content-disposition': 'attachment; filename="items.csv"' },
+    }),
+);

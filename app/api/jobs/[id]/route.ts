@@ -3,5 +3,8 @@ import { route } from '@/server/web';
 
 type C = { params: Promise<{ id: string }> };
 
-export const GET = route<C>(async (person, _r, { params }) => { const { id, title, status, progress, note, error } = await jobFor(person, (await params).id); return { id, title, status, progress, note, error }; });
+export const GET = route<C>(async (person, _r, { params }) => {
+  const { id, title, status, progress, note, error } = await jobFor(person, (await params).id);
+  return { id, title, status, progress, note, error };
+});
 export const DELETE = route<C>(async (person, _r, { params }) => cancelJob(person, (await params).id).then(() => ({})));

@@ -5,9 +5,16 @@ import { body, route } from '@/server/web';
 type C = { params: Promise<{ id: string }> };
 
 export const POST = route<C>(async (person, request, { params }) => {
-  const { verb } = await body<{ verb: string }>(request), { id } = await params;
-  if (verb === 'confirm') { await confirmRollout(person, id); return { id }; }
+  const { verb } = await body<{ verb: string }>(request),
+    { id } = await params;
+  if (verb === 'confirm') {
+    await confirmRollout(person, id);
+    return { id };
+  }
   if (verb === 'undo') return { id: await undoRollout(person, id) };
-  if (verb === 'drop') { await dropRollout(person, id); return { id }; }
+  if (verb === 'drop') {
+    await dropRollout(person, id);
+    return { id };
+  }
   throw new Problem('input-invalid', 'A rollout can be confirmed, undone or dropped.', 'verb', 'Reload the page.');
 });

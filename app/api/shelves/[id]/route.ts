@@ -3,5 +3,9 @@ import { body, route } from '@/server/web';
 
 type C = { params: Promise<{ id: string }> };
 
-export const PATCH = route<C>(async (person, request, { params }) => changeShelf(person, (await params).id, await body(request)).then(() => ({})));
-export const DELETE = route<C>(async (person, _r, { params }) => removeShelf(person, (await params).id).then(() => ({})));
+export const PATCH = route<C>(async (person, request, { params }) =>
+  changeShelf(person, (await params).id, await body(request)).then(() => ({})),
+);
+export const DELETE = route<C>(async (person, _r, { params }) =>
+  removeShelf(person, (await params).id).then(() => ({})),
+);

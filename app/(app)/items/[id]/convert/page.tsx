@@ -9,12 +9,27 @@ import { PageHead } from '@/ui/frame/Shell';
 export const metadata = { title: 'Convert' };
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
-  const p = await person(), found = await itemFor(p, (await params).id).catch(() => null);
+  const p = await person(),
+    found = await itemFor(p, (await params).id).catch(() => null);
   if (!found || found.item.kind !== 'preset') notFound();
   return (
     <div className="max-w-[1080px] px-6 pb-16 pt-[18px]">
-      <PageHead title={<>Convert <Link className="hover:underline" href={`/items/${found.item.id}`}>{found.item.title}</Link></>} note="preset into look" />
-      <Convert versionId={found.newest.id} title={found.item.title} first={await previewConversion(p, found.newest.id, 33)} />
+      <PageHead
+        title={
+          <>
+            Convert{' '}
+            <Link className="hover:underline" href={`/items/${found.item.id}`}>
+              {found.item.title}
+            </Link>
+          </>
+        }
+        note="preset into look"
+      />
+      <Convert
+        versionId={found.newest.id}
+        title={found.item.title}
+        first={await previewConversion(p, found.newest.id, 33)}
+      />
     </div>
   );
 }

@@ -2,4 +2,7 @@ import { removeChoice } from '@/server/bench/service';
 import { route } from '@/server/web';
 
 type C = { params: Promise<{ n: string }> };
-export const DELETE = route<C>(async (person, _request, { params }) => { const n = Number((await params).n); return removeChoice(person, Number.isSafeInteger(n) && n > 0 ? n : 0).then(() => ({})); });
+export const DELETE = route<C>(async (person, _request, { params }) => {
+  const n = Number((await params).n);
+  return removeChoice(person, Number.isSafeInteger(n) && n > 0 ? n : 0).then(() => ({}));
+});

@@ -1,4 +1,6 @@
 import { placeChart } from '@/server/charts/service';
 import { body, route } from '@/server/web';
 
-export const PUT = route<{ params: Promise<{ id: string }> }>(async (person, request, { params }) => placeChart(person, (await params).id, await body(request)).then(() => ({})));
+export const PUT = route<{ params: Promise<{ id: string }> }>(async (person, request, { params }) =>
+  placeChart(person, (await params).id, await body(request)).then(() => ({})),
+);

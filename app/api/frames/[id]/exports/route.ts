@@ -3,5 +3,10 @@ import { bytesOf, route } from '@/server/web';
 
 /** An editor's export of the frame as the body, its label in ?label. */
 export const POST = route<{ params: Promise<{ id: string }> }>(async (person, request, { params }) => {
-  return addExport(person, (await params).id, new URL(request.url).searchParams.get('label') ?? '', await bytesOf(request, MOST_BYTES));
+  return addExport(
+    person,
+    (await params).id,
+    new URL(request.url).searchParams.get('label') ?? '',
+    await bytesOf(request, MOST_BYTES),
+  );
 });

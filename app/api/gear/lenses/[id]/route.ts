@@ -2,5 +2,9 @@ import { keepGear, removeGear } from '@/server/gear/service';
 import { body, route } from '@/server/web';
 
 type Context = { params: Promise<{ id: string }> };
-export const PUT = route(async (person, request, { params }: Context) => keepGear(person, 'lens', (await params).id, await body(request)));
-export const DELETE = route(async (person, _request, { params }: Context) => removeGear(person, 'lens', (await params).id).then(() => ({})));
+export const PUT = route(async (person, request, { params }: Context) =>
+  keepGear(person, 'lens', (await params).id, await body(request)),
+);
+export const DELETE = route(async (person, _request, { params }: Context) =>
+  removeGear(person, 'lens', (await params).id).then(() => ({})),
+);

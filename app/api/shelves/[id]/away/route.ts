@@ -3,4 +3,6 @@ import { body, route } from '@/server/web';
 
 type C = { params: Promise<{ id: string }> };
 
-export const POST = route<C>(async (person, request, { params }) => putAway(person, (await params).id, (await body<{ away: boolean }>(request)).away === true).then(() => ({})));
+export const POST = route<C>(async (person, request, { params }) =>
+  putAway(person, (await params).id, (await body<{ away: boolean }>(request)).away === true).then(() => ({})),
+);

@@ -1,4 +1,6 @@
 import { orderByHeadings } from '@/server/items/shelves';
 import { route } from '@/server/web';
 
-export const POST = route<{ params: Promise<{ id: string }> }>(async (person, _r, { params }) => orderByHeadings(person, (await params).id).then(() => ({})));
+export const POST = route<{ params: Promise<{ id: string }> }>(async (person, _r, { params }) =>
+  orderByHeadings(person, (await params).id).then(() => ({})),
+);

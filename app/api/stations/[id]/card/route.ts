@@ -5,6 +5,12 @@ type C = { params: Promise<{ id: string }> };
 
 /** What a rollout would write onto a card, as a ZIP to unpack onto it by hand. */
 export const GET = route<C>(async (person, request, { params }) => {
-  const { name, bytes } = await cardZip(person, (await params).id, new URL(request.url).searchParams.get('rollout') ?? '');
-  return new Response(new Uint8Array(bytes), { headers: { 'content-type': 'application/zip', 'content-disposition': `attachment; filename="${name}"` } });
+  const { name, bytes } = await cardZip(
+    person,
+    (await params).id,
+    new URL(request.url).searchParams.get('rollout') ?? '',
+  );
+  return new Response(new Uint8Array(bytes), {
+    headers: { 'content-type': 'application/zip', 'content-disposition': `attachment; filename="${name}"` },
+  });
 });

@@ -4,7 +4,15 @@ import { body, route } from '@/server/web';
 type C = { params: Promise<{ id: string }> };
 
 export const GET = route<C>(async (person, request, { params }) => {
-  const q = new URL(request.url).searchParams, size = Math.min(129, Math.max(2, Number(q.get('size')) || 33));
-  return previewConversion(person, (await params).id, size, q.has('settings') ? q.get('settings')!.split(',').filter(Boolean) : undefined);
+  const q = new URL(request.url).searchParams,
+    size = Math.min(129, Math.max(2, Number(q.get('size')) || 33));
+  return previewConversion(
+    person,
+    (await params).id,
+    size,
+    q.has('settings') ? q.get('settings')!.split(',').filter(Boolean) : undefined,
+  );
 });
-export const POST = route<C>(async (person, request, { params }) => convertPreset(person, { ...(await body<object>(request)), versionId: (await params).id }));
+export const POST = route<C>(async (person, request, { params }) =>
+  convertPreset(person, { ...(await body<object>(request)), versionId: (await params).id }),
+);

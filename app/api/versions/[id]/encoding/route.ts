@@ -3,4 +3,6 @@ import { body, route } from '@/server/web';
 
 type C = { params: Promise<{ id: string }> };
 
-export const POST = route<C>(async (person, request, { params }) => confirmEncoding(person, (await params).id, await body(request)).then(() => ({})));
+export const POST = route<C>(async (person, request, { params }) =>
+  confirmEncoding(person, (await params).id, await body(request)).then(() => ({})),
+);
