@@ -8,8 +8,8 @@ export function proxy(request: NextRequest): NextResponse {
     url.search = url.search.replaceAll('%00', '');
     return NextResponse.redirect(url);
   }
-  const nonce = btoa(crypto.randomUUID()),
-    dev = process.env.NODE_ENV === 'development';
+  const nonce = btoa(crypto.randomUUID());
+  const dev = process.env.NODE_ENV === 'development';
   const policy = [
     "default-src 'self'",
     `script-src 'self' 'nonce-${nonce}' 'strict-dynamic' 'wasm-unsafe-eval'${dev ? " 'unsafe-eval'" : ''}`,

@@ -1,8 +1,8 @@
 import { fileURLToPath } from 'node:url';
 import { defineConfig } from 'vitest/config';
 
-const at = (p: string) => fileURLToPath(new URL(p, import.meta.url)),
-  resolve = { alias: { '@': at('.'), 'server-only': at('./tools/empty.mjs') } };
+const at = (p: string) => fileURLToPath(new URL(p, import.meta.url));
+const resolve = { alias: { '@': at('.'), 'server-only': at('./tools/empty.mjs') } };
 export default defineConfig({
   test: {
     maxWorkers: 2,

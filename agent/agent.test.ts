@@ -20,13 +20,13 @@ import type { Operation, OperationResult, Plan } from '@/core/sync/protocol';
 import { Applier, reversed } from './apply';
 import { takeInventory } from './inventory';
 
-const base = mkdtempSync(join(tmpdir(), 'etagere-agent-')),
-  fixture = join(base, 'crash.mjs');
+const base = mkdtempSync(join(tmpdir(), 'etagere-agent-'));
+const fixture = join(base, 'crash.mjs');
 const sha = (s: string): string => createHash('sha256').update(s).digest('hex');
-let n = 0,
-  root = '',
-  state = '',
-  contents = '';
+let n = 0;
+let root = '';
+let state = '';
+let contents = '';
 
 beforeAll(async () => {
   await build({
@@ -109,9 +109,9 @@ const before = { 'Looks/': '', 'Looks/gone.cube': 'gone', 'Looks/old.cube': 'old
 
 describe('a plan', () => {
   test('is carried out, said, and taken back so that all is as it was', async () => {
-    const p = scene(),
-      a = applier(),
-      { results } = await a.apply(p);
+    const p = scene();
+    const a = applier();
+    const { results } = await a.apply(p);
     expect(results.map((r) => [r.outcome, r.before])).toEqual([
       ['done', null],
       ['done', sha('old')],
@@ -129,18 +129,18 @@ describe('a plan', () => {
     file('Looks/old.cube', 'edited by hand');
     file('Looks/A/B/new.cube', 'made by hand');
     rmSync(join(root, 'Looks/gone.cube'));
-    const there = tree(),
-      { results } = await applier().apply(p);
+    const there = tree();
+    const { results } = await applier().apply(p);
     expect(results.map((r) => r.outcome)).toEqual(['conflict', 'conflict', 'conflict']);
     expect(results[1]!.message).toContain('changed here since');
     expect(tree()).toEqual(there);
   });
 
   test('does not write over what appears between the look and the rename', async () => {
-    const p = scene(),
-      { results } = await applier((s) => {
-        if (s === 'copy' && !existsSync(join(root, 'Looks/A/B/new.cube'))) file('Looks/A/B/new.cube', 'quick hand');
-      }).apply(p);
+    const p = scene();
+    const { results } = await applier((s) => {
+      if (s === 'copy' && !existsSync(join(root, 'Looks/A/B/new.cube'))) file('Looks/A/B/new.cube', 'quick hand');
+    }).apply(p);
     expect(results[0]!.outcome).toBe('conflict');
     expect(tree()['Looks/A/B/new.cube']).toBe('quick hand');
     expect(Object.keys(tree()).filter((f) => f.includes('.part'))).toEqual([]);
@@ -211,8 +211,8 @@ describe('kill -9', () => {
         rmSync(d, { recursive: true, force: true });
         mkdirSync(d);
       }
-      const p = scene(),
-        killed = run(p, k);
+      const p = scene();
+      const killed = run(p, k);
       expect(killed.signal, `step ${k}`).toBe('SIGKILL');
       // at the moment of the crash every file is either the old or the new one, whole
       const torn = tree();

@@ -36,8 +36,8 @@ export class Applier {
 
   /** A plan that was begun before, with the results so far; null when nothing is open. */
   async open(): Promise<{ plan: Plan; results: OperationResult[]; ended: boolean } | null> {
-    const facts = await this.journal.read(),
-      begin = facts.find((f) => f.fact === 'begin');
+    const facts = await this.journal.read();
+    const begin = facts.find((f) => f.fact === 'begin');
     if (!begin) return null;
     return {
       plan: begin.plan,
@@ -87,8 +87,8 @@ export class Applier {
     try {
       if (!this.c.places.some((p) => op.path.startsWith(p + '/') || op.path === p))
         return answer('failed', 'lies outside the folders that the descriptors allow', null);
-      const target = await inside(this.c.root, op.path),
-        intent = facts.some((f) => f.fact === 'intent' && f.n === op.n);
+      const target = await inside(this.c.root, op.path);
+      const intent = facts.some((f) => f.fact === 'intent' && f.n === op.n);
       let now = await stateOf(target);
       // finished by an earlier run that could not say so any more
       if (intent && now === op.sha256 && now !== op.expect) {
@@ -215,8 +215,8 @@ export class Applier {
     return JSON.parse(await readFile(join(this.c.state, 'folders.json'), 'utf8').catch(() => '[]')) as string[];
   }
   private async rememberFolders(made: string[]): Promise<void> {
-    const file = join(this.c.state, 'folders.json'),
-      all = new Set([...(await this.folders()), ...made]);
+    const file = join(this.c.state, 'folders.json');
+    const all = new Set([...(await this.folders()), ...made]);
     await writeFile(`${file}.part`, JSON.stringify([...all]));
     await rename(`${file}.part`, file);
   }

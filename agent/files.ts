@@ -10,8 +10,8 @@ export class Unsafe extends Error {}
 /** Absolute path of a root-relative one; throws Unsafe where a link on the way, or the file itself, leaves the root. */
 export async function inside(root: string, path: string): Promise<string> {
   if (!isInside(path)) throw new Unsafe(`"${path}" steps out of the station's root`);
-  const realRoot = await realpath(root),
-    parts = path.split('/');
+  const realRoot = await realpath(root);
+  const parts = path.split('/');
   let at = realRoot;
   for (const [i, part] of parts.entries()) {
     at = join(at, part);
@@ -53,8 +53,8 @@ export async function* walk(
   depth = 0,
 ): AsyncGenerator<{ path: string; size: number; mtimeMs: number; ino: number }> {
   if (depth > 24) return;
-  const at = join(root, folder),
-    entries = await readdir(at, { withFileTypes: true }).catch(() => []);
+  const at = join(root, folder);
+  const entries = await readdir(at, { withFileTypes: true }).catch(() => []);
   for (const e of entries.sort((a, b) => (a.name < b.name ? -1 : 1))) {
     const full = join(at, e.name);
     if (e.isDirectory()) yield* walk(root, join(folder, e.name), depth + 1);

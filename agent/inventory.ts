@@ -14,18 +14,18 @@ export async function takeInventory(
   places: readonly string[],
 ): Promise<{ files: InventoryFile[]; digest: string }> {
   const cacheFile = join(state, 'inventory.json');
-  const old = JSON.parse(await readFile(cacheFile, 'utf8').catch(() => '{}')) as Cache,
-    fresh: Cache = {},
-    files: InventoryFile[] = [];
+  const old = JSON.parse(await readFile(cacheFile, 'utf8').catch(() => '{}')) as Cache;
+  const fresh: Cache = {};
+  const files: InventoryFile[] = [];
   let changed = false;
   for (const place of places) {
-    const at = await inside(root, place).catch(() => null),
-      s = at ? await stat(at).catch(() => null) : null;
+    const at = await inside(root, place).catch(() => null);
+    const s = at ? await stat(at).catch(() => null) : null;
     if (!s) continue;
     for await (const f of s.isFile() ? one(place, s) : walk(root, place)) {
       if (fresh[f.path]) continue;
-      const had = old[f.path],
-        same = had && had.size === f.size && had.mtimeMs === f.mtimeMs && had.ino === f.ino;
+      const had = old[f.path];
+      const same = had && had.size === f.size && had.mtimeMs === f.mtimeMs && had.ino === f.ino;
       const sha256 = same ? had.sha256 : await hashFile(join(root, f.path)).catch(() => null);
       if (!sha256) continue;
       if (!same) changed = true;
@@ -54,8 +54,8 @@ async function* one(
 export async function readIndexes(root: string, paths: readonly string[]): Promise<{ path: string; text: string }[]> {
   const all = await Promise.all(
     paths.map(async (path) => {
-      const file = await inside(root, path).catch(() => null),
-        text = file ? await readFile(file, 'utf8').catch(() => null) : null;
+      const file = await inside(root, path).catch(() => null);
+      const text = file ? await readFile(file, 'utf8').catch(() => null) : null;
       return text === null || text.length > 500_000 ? [] : [{ path, text }];
     }),
   );
@@ -66,8 +66,8 @@ export async function readIndexes(root: string, paths: readonly string[]): Promi
 export async function readListings(root: string, listings: Instructions['listings']): Promise<ListingReport[]> {
   return Promise.all(
     listings.map(async (l): Promise<ListingReport> => {
-      const file = await inside(root, l.path).catch(() => null),
-        text = file ? await readFile(file, 'utf8').catch(() => null) : null;
+      const file = await inside(root, l.path).catch(() => null);
+      const text = file ? await readFile(file, 'utf8').catch(() => null) : null;
       if (!file || !text || text.length > 2_000_000) return { editor: l.editor, text: null, running: false, at: null };
       let running = false;
       try {

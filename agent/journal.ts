@@ -45,8 +45,8 @@ export class Journal {
   /** Starts over: a line that was cut off would spoil the next. */
   async restart(facts: Fact[]): Promise<void> {
     await mkdir(dirname(this.file), { recursive: true });
-    const part = `${this.file}.part`,
-      handle = await open(part, 'w', 0o600);
+    const part = `${this.file}.part`;
+    const handle = await open(part, 'w', 0o600);
     try {
       await handle.writeFile(facts.map((f) => JSON.stringify(f) + '\n').join(''));
       await handle.sync();

@@ -43,9 +43,9 @@ function fail(message: string, status = 2): never {
 const usage =
   'use: etagere-agent enrol --server URL --code C | once | run | status | undo, each with --root DIR --system macos|windows|linux --state DIR';
 if (!['enrol', 'once', 'run', 'status', 'undo'].includes(verb)) fail(usage);
-const root = resolve(values.root ?? fail(`--root is missing; ${usage}`)),
-  state = resolve(values.state ?? fail(`--state is missing; ${usage}`)),
-  system = values.system ?? '';
+const root = resolve(values.root ?? fail(`--root is missing; ${usage}`));
+const state = resolve(values.state ?? fail(`--state is missing; ${usage}`));
+const system = values.system ?? '';
 if (!['macos', 'windows', 'linux'].includes(system)) fail(`--system must be macos, windows or linux; ${usage}`);
 if (!existsSync(root)) fail(`the root ${root} does not exist`);
 await mkdir(state, { recursive: true });
@@ -65,12 +65,12 @@ let lastDigest = '';
 async function round(server: Server): Promise<boolean> {
   const told: Instructions = await server.instructions();
   await remember('instructions.json', told);
-  const places = [...told.places.map((p) => p.path), ...told.indexes],
-    applier = new Applier({ root, state, places, fetch: (sha, to) => server.fetchContent(sha, to) });
+  const places = [...told.places.map((p) => p.path), ...told.indexes];
+  const applier = new Applier({ root, state, places, fetch: (sha, to) => server.fetchContent(sha, to) });
   const report = async (waiting: string | null): Promise<void> => {
-    const { files, digest } = await takeInventory(root, state, places),
-      listings = await readListings(root, told.listings),
-      indexes = await readIndexes(root, told.indexes);
+    const { files, digest } = await takeInventory(root, state, places);
+    const listings = await readListings(root, told.listings);
+    const indexes = await readIndexes(root, told.indexes);
     const body = { agentVersion: AGENT_VERSION, digest, listings, indexes, waiting };
     const { need } = await server.report({ ...body, files: digest === lastDigest ? null : files });
     if (need === 'files') await server.report({ ...body, files });
@@ -123,10 +123,10 @@ switch (verb) {
     break;
   }
   case 'run': {
-    const s = await enrolled(),
-      server = new Server(s.server, s.token);
-    let stop = false,
-      wake = () => {};
+    const s = await enrolled();
+    const server = new Server(s.server, s.token);
+    let stop = false;
+    let wake = () => {};
     for (const signal of ['SIGTERM', 'SIGINT'] as const)
       process.on(signal, () => {
         stop = true;
@@ -164,8 +164,8 @@ switch (verb) {
     break;
   }
   case 'status': {
-    const s = existsSync(enrolment) ? await enrolled() : null,
-      open = await new Applier({ root, state, places: [], fetch: async () => {} }).open();
+    const s = existsSync(enrolment) ? await enrolled() : null;
+    const open = await new Applier({ root, state, places: [], fetch: async () => {} }).open();
     console.log(
       JSON.stringify(
         {

@@ -24,14 +24,14 @@ export class Server {
       ...(body === undefined ? {} : { body: JSON.stringify(body) }),
     });
     if (!r.ok) {
-      const text = await r.text(),
-        said = (() => {
-          try {
-            return (JSON.parse(text) as { error?: { message: string; remedy: string } }).error;
-          } catch {
-            return undefined;
-          }
-        })();
+      const text = await r.text();
+      const said = (() => {
+        try {
+          return (JSON.parse(text) as { error?: { message: string; remedy: string } }).error;
+        } catch {
+          return undefined;
+        }
+      })();
       throw new ServerError(said ? `${said.message} ${said.remedy}` : `the server answered ${r.status}`);
     }
     return r;

@@ -6,9 +6,9 @@ import { afterAll, expect, test } from 'vitest';
 import type { Instructions } from '@/core/sync/protocol';
 import { sendWanted } from './wanted';
 
-const root = mkdtempSync(join(tmpdir(), 'etagere-wanted-')),
-  outside = mkdtempSync(join(tmpdir(), 'etagere-outside-')),
-  sha = (s: string) => createHash('sha256').update(s).digest('hex');
+const root = mkdtempSync(join(tmpdir(), 'etagere-wanted-'));
+const outside = mkdtempSync(join(tmpdir(), 'etagere-outside-'));
+const sha = (s: string) => createHash('sha256').update(s).digest('hex');
 afterAll(() => {
   for (const f of [root, outside]) rmSync(f, { recursive: true, force: true });
 });
@@ -20,19 +20,19 @@ test('only files of the watched places are sent, as the inventory told them, and
   writeFileSync(join(root, 'secret.txt'), 'sss');
   writeFileSync(join(outside, 'o.txt'), 'ooo');
   symlinkSync(join(outside, 'o.txt'), join(root, 'Looks/link.cube'));
-  const sent: string[] = [],
-    want = (path: string, text: string) => ({ path, sha256: sha(text), size: text.length }),
-    told = {
-      places: [{ id: 'x', path: 'Looks' }],
-      wanted: [
-        want('Looks/deep/a.cube', 'aaa'),
-        want('Looks/changed.cube', 'old'),
-        want('secret.txt', 'sss'),
-        want('Looks/link.cube', 'ooo'),
-        want('Looks/../secret.txt', 'sss'),
-        want('Looks/gone.cube', 'ggg'),
-      ],
-    } as Pick<Instructions, 'places' | 'wanted'> as Instructions;
+  const sent: string[] = [];
+  const want = (path: string, text: string) => ({ path, sha256: sha(text), size: text.length });
+  const told = {
+    places: [{ id: 'x', path: 'Looks' }],
+    wanted: [
+      want('Looks/deep/a.cube', 'aaa'),
+      want('Looks/changed.cube', 'old'),
+      want('secret.txt', 'sss'),
+      want('Looks/link.cube', 'ooo'),
+      want('Looks/../secret.txt', 'sss'),
+      want('Looks/gone.cube', 'ggg'),
+    ],
+  } as Pick<Instructions, 'places' | 'wanted'> as Instructions;
   expect(
     await sendWanted(
       {

@@ -15,8 +15,8 @@ export async function sendWanted(
   for (const w of told.wanted ?? []) {
     if (!isInside(w.path) || !told.places.some((p) => w.path.startsWith(`${p.path}/`)) || w.size > MOST_CONTENT)
       continue;
-    const file = join(root, w.path),
-      real = await realpath(file).catch(() => null);
+    const file = join(root, w.path);
+    const real = await realpath(file).catch(() => null);
     // a link that leaves the root is not followed
     if (!real || !real.startsWith(base + sep) || (await stat(real)).size !== w.size) continue;
     const bytes = await readFile(real);

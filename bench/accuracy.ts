@@ -13,17 +13,17 @@ import type { Row } from './rows';
 
 /** Tetrahedral sampling of a table, in floats, against ffmpeg's lut3d. */
 function samplingRow(folder: string): Row {
-  const points = haltonPoints(4000),
-    n = points.length / 3,
-    file = join(folder, 'a.cube'),
-    planes = new Float32Array(n * 3);
+  const points = haltonPoints(4000);
+  const n = points.length / 3;
+  const file = join(folder, 'a.cube');
+  const planes = new Float32Array(n * 3);
   writeFileSync(
     file,
     writeCube(
       fromFunction(17, 'Bench', (v) => {
-        const r = v[0]!,
-          g = v[1]!,
-          b = v[2]!;
+        const r = v[0]!;
+        const g = v[1]!;
+        const b = v[2]!;
         v[0] = r ** 1.3 + 0.05 * g;
         v[1] = g * 0.9 + 0.1 * b * r;
         v[2] = b ** 0.8;
@@ -61,10 +61,10 @@ function samplingRow(folder: string): Row {
     { encoding: 'utf8' },
   );
   if (r.status !== 0) throw new Error(`ffmpeg failed: ${r.stderr.slice(-300)}`);
-  const b = readFileSync(join(folder, 'out.raw')),
-    theirs = new Float32Array(b.buffer.slice(b.byteOffset, b.byteOffset + b.length)),
-    f = sampler(readCube(new Uint8Array(readFileSync(file)))),
-    o = new Float64Array(3);
+  const b = readFileSync(join(folder, 'out.raw'));
+  const theirs = new Float32Array(b.buffer.slice(b.byteOffset, b.byteOffset + b.length));
+  const f = sampler(readCube(new Uint8Array(readFileSync(file))));
+  const o = new Float64Array(3);
   let most = 0;
   for (let i = 0; i < n; i++) {
     f(points[i * 3]!, points[i * 3 + 1]!, points[i * 3 + 2]!, o, 0);
@@ -85,11 +85,11 @@ function samplingRow(folder: string): Row {
 }
 
 function profileRow(): Row {
-  const d = made(),
-    p = profileOf(d),
-    points = haltonPoints(1500),
-    neutral = [0.52, 1, 0.61],
-    v = Float64Array.from(points);
+  const d = made();
+  const p = profileOf(d);
+  const points = haltonPoints(1500);
+  const neutral = [0.52, 1, 0.61];
+  const v = Float64Array.from(points);
   renderer(p, neutral, STAGES, 'prophoto-linear')(v);
   let most = 0;
   for (let i = 0; i < points.length; i += 3)
@@ -105,19 +105,19 @@ function profileRow(): Row {
 }
 
 async function iccRow(): Promise<Row> {
-  const points = haltonPoints(2000),
-    ours = await once('srgb', 'lab', points),
-    r = spawnSync('transicc', ['-n', '-c0', '-i*sRGB', '-o*Lab', '-t1'], {
-      encoding: 'utf8',
-      input:
-        Array.from({ length: points.length / 3 }, (_, i) =>
-          [0, 1, 2].map((c) => (points[i * 3 + c]! * 255).toFixed(6)).join(' '),
-        ).join('\n') + '\n',
-    }),
-    theirs = r.stdout
-      .trim()
-      .split('\n')
-      .flatMap((l) => l.trim().split(/\s+/).map(Number));
+  const points = haltonPoints(2000);
+  const ours = await once('srgb', 'lab', points);
+  const r = spawnSync('transicc', ['-n', '-c0', '-i*sRGB', '-o*Lab', '-t1'], {
+    encoding: 'utf8',
+    input:
+      Array.from({ length: points.length / 3 }, (_, i) =>
+        [0, 1, 2].map((c) => (points[i * 3 + c]! * 255).toFixed(6)).join(' '),
+      ).join('\n') + '\n',
+  });
+  const theirs = r.stdout
+    .trim()
+    .split('\n')
+    .flatMap((l) => l.trim().split(/\s+/).map(Number));
   let most = 0;
   for (let i = 0; i < points.length; i += 3)
     most = Math.max(most, deltaE2000(ours[i]!, ours[i + 1]!, ours[i + 2]!, theirs[i]!, theirs[i + 1]!, theirs[i + 2]!));
@@ -126,8 +126,8 @@ async function iccRow(): Promise<Row> {
 
 /** A Hald image of level 16 written and read by the command line: its peak of resident memory. */
 async function haldRow(folder: string): Promise<Row> {
-  const file = join(folder, 'h.cube'),
-    image = join(folder, 'h.png');
+  const file = join(folder, 'h.cube');
+  const image = join(folder, 'h.png');
   writeFileSync(
     file,
     writeCube(
@@ -157,8 +157,8 @@ async function haldRow(folder: string): Promise<Row> {
       });
     });
   spawnSync('bin/etagere', ['look'], { stdio: 'ignore' }); // makes itself
-  const written = await run(['look', 'convert', file, '-o', image, '--size', '256', '--json']),
-    read = await run(['look', 'info', image, '--json']);
+  const written = await run(['look', 'convert', file, '-o', image, '--size', '256', '--json']);
+  const read = await run(['look', 'info', image, '--json']);
   return {
     name: 'memory for a Hald image of level 16, written and read',
     figure: Math.max(written, read),

@@ -22,8 +22,8 @@ export const launch = () =>
   });
 /** A page of the librarian's. */
 export async function signedIn(browser: Browser, address: Address): Promise<Page> {
-  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, baseURL: address.url }),
-    who = address.signIns.find((s) => s.role === 'librarian')!;
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, baseURL: address.url });
+  const who = address.signIns.find((s) => s.role === 'librarian')!;
   await context.request.post('/api/session', { data: { email: who.email, password: who.password } });
   return context.newPage();
 }
@@ -32,8 +32,8 @@ export async function signedIn(browser: Browser, address: Address): Promise<Page
 async function hoverRow(page: Page): Promise<Row> {
   await page.goto('/shelves');
   await page.locator('canvas[data-shown]').waitFor();
-  const spines = await page.locator('[data-spine][aria-label*=", look,"], [data-spine][aria-label*=", preset,"]').all(),
-    times: number[] = [];
+  const spines = await page.locator('[data-spine][aria-label*=", look,"], [data-spine][aria-label*=", preset,"]').all();
+  const times: number[] = [];
   for (const s of spines.slice(1, 25)) {
     const before = await page.locator('canvas').first().getAttribute('data-shown');
     await page.mouse.move(700, 70); // a pointer at rest, under which the page is scrolled, points at nothing
@@ -54,8 +54,8 @@ async function hoverRow(page: Page): Promise<Row> {
 export async function largeRows(address: Address): Promise<Row[]> {
   const browser = await launch();
   try {
-    const page = await signedIn(browser, address),
-      typed: number[] = [];
+    const page = await signedIn(browser, address);
+    const typed: number[] = [];
     await page.goto('/shelves');
     await page.locator('canvas[data-shown]').waitFor();
     await page.waitForLoadState('networkidle', { timeout: 4000 }).catch(() => {});
@@ -153,13 +153,13 @@ async function benchRows(page: Page): Promise<Row[]> {
   await page.getByRole('button', { name: 'Candidates' }).click();
   await page.getByRole('menuitem', { name: 'All on House looks' }).click();
   await page.locator('[data-column]').nth(8).waitFor();
-  const cols = new URL(page.url()).searchParams.get('cols')!.split('~').slice(1, 9),
-    extra = (await (await page.request.get('/studio')).text())
-      .match(/api\/frames\/([0-9a-f-]{36})/g)!
-      .map((m) => m.slice(11))
-      .find((id) => !rows.includes(id))!;
-  const address = `/bench?${new URLSearchParams({ rows: `${rows}~${extra}`, cols: cols.join('~') }).toString()}`,
-    cold: number[] = [];
+  const cols = new URL(page.url()).searchParams.get('cols')!.split('~').slice(1, 9);
+  const extra = (await (await page.request.get('/studio')).text())
+    .match(/api\/frames\/([0-9a-f-]{36})/g)!
+    .map((m) => m.slice(11))
+    .find((id) => !rows.includes(id))!;
+  const address = `/bench?${new URLSearchParams({ rows: `${rows}~${extra}`, cols: cols.join('~') }).toString()}`;
+  const cold: number[] = [];
   for (let i = 0; i < 3; i++) {
     // another page has no workers and no pictures yet
     const fresh = await page.context().newPage();
@@ -168,28 +168,27 @@ async function benchRows(page: Page): Promise<Row[]> {
       await fresh.evaluate(
         () =>
           new Promise<number>((done) => {
-            const from = performance.now(),
-              look = (): void => {
-                const l = [...document.querySelectorAll('[data-cell]')];
-                if (
-                  l.length === 48 &&
-                  l.every(
-                    (x) =>
-                      (x.querySelector('canvas') as HTMLElement | null)?.dataset.shown ||
-                      x.querySelector('[role=alert]'),
-                  )
+            const from = performance.now();
+            const look = (): void => {
+              const l = [...document.querySelectorAll('[data-cell]')];
+              if (
+                l.length === 48 &&
+                l.every(
+                  (x) =>
+                    (x.querySelector('canvas') as HTMLElement | null)?.dataset.shown || x.querySelector('[role=alert]'),
                 )
-                  done(performance.now() - from);
-                else requestAnimationFrame(look);
-              };
+              )
+                done(performance.now() - from);
+              else requestAnimationFrame(look);
+            };
             look();
           }),
       ),
     );
     if (i === 2) {
-      const strength = fresh.locator('input[type=number][aria-label^="Strength of"]').first(),
-        canvas = fresh.locator('[data-cell$="/0"] canvas').first(),
-        times: number[] = [];
+      const strength = fresh.locator('input[type=number][aria-label^="Strength of"]').first();
+      const canvas = fresh.locator('[data-cell$="/0"] canvas').first();
+      const times: number[] = [];
       for (let k = 0; k < 12; k++) {
         const before = await canvas.getAttribute('data-shown');
         await strength.fill(String(40 + k * 5));
@@ -226,8 +225,8 @@ async function benchRows(page: Page): Promise<Row[]> {
 export async function browserRows(address: Address): Promise<Row[]> {
   const browser = await launch();
   try {
-    const page = await signedIn(browser, address),
-      scripts = new Map<string, number>();
+    const page = await signedIn(browser, address);
+    const scripts = new Map<string, number>();
     page.on('response', (r) => {
       if (r.request().resourceType() === 'script' || /\.js(\?|$)/.test(r.url()))
         void r

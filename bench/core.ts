@@ -8,9 +8,9 @@ import { applyTo, fromFunction, prepare, writeCube, writeCubeBytes } from '@/cor
 import { bake } from '@/core/preset/bake';
 import { median, type Row } from './rows';
 
-const WIDTH = 3000,
-  HEIGHT = 2000,
-  FRAMES = 6;
+const WIDTH = 3000;
+const HEIGHT = 2000;
+const FRAMES = 6;
 
 /** A picture with the smoothness of photographs: slow gradients with some texture. */
 function picture(): Uint8Array {
@@ -38,16 +38,16 @@ export function applyRow(): Row {
   const folder = mkdtempSync(join(tmpdir(), 'etagere-bench-'));
   try {
     const look = fromFunction(33, 'Bench', (v) => {
-        const r = v[0]!,
-          g = v[1]!,
-          b = v[2]!;
-        v[0] = r ** 1.2;
-        v[1] = g * 0.95 + 0.03 * r;
-        v[2] = b ** 0.9;
-      }),
-      source = picture(),
-      out = new Uint8ClampedArray(source.length),
-      prepared = prepare(look);
+      const r = v[0]!;
+      const g = v[1]!;
+      const b = v[2]!;
+      v[0] = r ** 1.2;
+      v[1] = g * 0.95 + 0.03 * r;
+      v[2] = b ** 0.9;
+    });
+    const source = picture();
+    const out = new Uint8ClampedArray(source.length);
+    const prepared = prepare(look);
     writeFileSync(join(folder, 'x.cube'), writeCube(look));
     writeFileSync(join(folder, 'x.raw'), source);
     const ffmpeg = (filter: string): number => {
@@ -83,8 +83,8 @@ export function applyRow(): Row {
       return Number(time) * 1000;
     };
     for (let i = 0; i < 3; i++) applyTo(prepared, source, out);
-    const ours: number[] = [],
-      theirs: number[] = [];
+    const ours: number[] = [];
+    const theirs: number[] = [];
     // in turns, so that a busy machine troubles both alike
     for (let i = 0; i < 5; i++) {
       ours.push(
@@ -94,9 +94,9 @@ export function applyRow(): Row {
       );
       theirs.push(ffmpeg(`lut3d=file=${join(folder, 'x.cube')}:interp=tetrahedral`) - ffmpeg('null'));
     }
-    const a = Math.min(...ours),
-      b = Math.min(...theirs),
-      mp = (WIDTH * HEIGHT * FRAMES) / 1000;
+    const a = Math.min(...ours);
+    const b = Math.min(...theirs);
+    const mp = (WIDTH * HEIGHT * FRAMES) / 1000;
     return {
       name: 'apply a 33-point table, 8-bit RGBA, one thread',
       figure: a / b,
@@ -112,19 +112,19 @@ export function applyRow(): Row {
 
 export function bakeRow(): Row {
   const settings = {
-      level: 0.3,
-      contrast: 1.15,
-      warmth: 20,
-      chroma: 1.1,
-      curve: [
-        [0, 0.02],
-        [0.3, 0.27],
-        [1, 0.98],
-      ],
-      hueSectors: [{ center: 40, width: 80, turn: 5, chroma: 1.2, lightness: 0 }],
-      tintDark: { hue: 250, amount: 0.02 },
-    },
-    times: number[] = [];
+    level: 0.3,
+    contrast: 1.15,
+    warmth: 20,
+    chroma: 1.1,
+    curve: [
+      [0, 0.02],
+      [0.3, 0.27],
+      [1, 0.98],
+    ],
+    hueSectors: [{ center: 40, width: 80, turn: 5, chroma: 1.2, lightness: 0 }],
+    tintDark: { hue: 250, amount: 0.02 },
+  };
+  const times: number[] = [];
   for (let i = 0; i < 30; i++) {
     const t = performance.now();
     createHash('sha256')

@@ -20,49 +20,49 @@ export function random(seed: number): () => number {
 }
 
 const first = [
-    'Amber',
-    'Slate',
-    'Celadon',
-    'Madder',
-    'Kaolin',
-    'Cobalt',
-    'Ember',
-    'Verdigris',
-    'Ochre',
-    'Raku',
-    'Bisque',
-    'Sienna',
-    'Indigo',
-    'Tallow',
-    'Linen',
-    'Velvet',
-    'Lamp',
-    'Chalk',
-    'Copper',
-    'Ash',
-  ],
-  second = [
-    'Proscenium',
-    'Backcloth',
-    'Glaze',
-    'Kiln',
-    'Drop',
-    'Wing',
-    'Fly',
-    'Cue',
-    'Maquette',
-    'Gel',
-    'Footlight',
-    'Curtain',
-    'Plate',
-    'Slip',
-    'Crackle',
-    'Hinge',
-    'Wash',
-    'Fire',
-    'Bench',
-    'Study',
-  ];
+  'Amber',
+  'Slate',
+  'Celadon',
+  'Madder',
+  'Kaolin',
+  'Cobalt',
+  'Ember',
+  'Verdigris',
+  'Ochre',
+  'Raku',
+  'Bisque',
+  'Sienna',
+  'Indigo',
+  'Tallow',
+  'Linen',
+  'Velvet',
+  'Lamp',
+  'Chalk',
+  'Copper',
+  'Ash',
+];
+const second = [
+  'Proscenium',
+  'Backcloth',
+  'Glaze',
+  'Kiln',
+  'Drop',
+  'Wing',
+  'Fly',
+  'Cue',
+  'Maquette',
+  'Gel',
+  'Footlight',
+  'Curtain',
+  'Plate',
+  'Slip',
+  'Crackle',
+  'Hinge',
+  'Wash',
+  'Fire',
+  'Bench',
+  'Study',
+];
 
 export function settings(r: () => number): Settings {
   return {
@@ -89,9 +89,9 @@ export function settings(r: () => number): Settings {
 
 /** A ZIP of `count` looks in folders, about `bytes` unpacked. */
 export async function writePack(file: string, count: number): Promise<number> {
-  const out = createWriteStream(file),
-    zip = new Zip(),
-    r = random(11);
+  const out = createWriteStream(file);
+  const zip = new Zip();
+  const r = random(11);
   const waits: Promise<unknown>[] = [];
   let total = 0;
   zip.ondata = (e, data, final) => {
@@ -100,9 +100,11 @@ export async function writePack(file: string, count: number): Promise<number> {
     if (final) out.end();
   };
   for (let i = 0; i < count; i++) {
-    const title = `${first[i % 20]} ${second[Math.floor(i / 20) % 20]} ${i}`,
-      bytes = writeCubeBytes(fromRows(11, title, compileMany(settings(r)))),
-      f = new ZipDeflate(`Large pack/${first[i % 20]}/${second[Math.floor(i / 20) % 20]}/${title}.cube`, { level: 1 });
+    const title = `${first[i % 20]} ${second[Math.floor(i / 20) % 20]} ${i}`;
+    const bytes = writeCubeBytes(fromRows(11, title, compileMany(settings(r))));
+    const f = new ZipDeflate(`Large pack/${first[i % 20]}/${second[Math.floor(i / 20) % 20]}/${title}.cube`, {
+      level: 1,
+    });
     total += bytes.length;
     zip.add(f);
     f.push(bytes, true);
@@ -155,13 +157,13 @@ export function fingerprints(count: number): {
   all: Int16Array;
   rows: { id: string; group: string; fingerprint: Buffer }[];
 } {
-  const r = random(5),
-    all = new Int16Array(count * 192),
-    rows: { id: string; group: string; fingerprint: Buffer }[] = [];
+  const r = random(5);
+  const all = new Int16Array(count * 192);
+  const rows: { id: string; group: string; fingerprint: Buffer }[] = [];
   let last: Settings = {};
   for (let i = 0; i < count; i++) {
-    const s = i % 40 === 39 ? { ...last, level: (last.level as number) + 0.002 } : settings(r),
-      f = fingerprint(compile(s));
+    const s = i % 40 === 39 ? { ...last, level: (last.level as number) + 0.002 } : settings(r);
+    const f = fingerprint(compile(s));
     last = s;
     all.set(f, i * 192);
     rows.push({ id: String(i), group: 'look', fingerprint: Buffer.from(bytesOfFingerprint(f)) });

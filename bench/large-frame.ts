@@ -13,39 +13,39 @@ import { launch, signedIn, type Address } from './browser';
 import { librarian } from './library';
 import { median, type Row } from './rows';
 
-const WIDTH = 6000,
-  HEIGHT = 4000;
+const WIDTH = 6000;
+const HEIGHT = 4000;
 
 /** The demo's vessels, repeated to 24 megapixels. */
 async function bring(): Promise<{ id: string; sha: Buffer }> {
-  const f = cameraFrames[0]!,
-    small = readDng((await cameraFrame(f)).dng),
-    mosaic = new Uint16Array(WIDTH * HEIGHT),
-    w = small.width - (small.width & 1),
-    h = small.height - (small.height & 1);
+  const f = cameraFrames[0]!;
+  const small = readDng((await cameraFrame(f)).dng);
+  const mosaic = new Uint16Array(WIDTH * HEIGHT);
+  const w = small.width - (small.width & 1);
+  const h = small.height - (small.height & 1);
   for (let y = 0; y < HEIGHT; y++)
     for (let x = 0; x < WIDTH; x++) mosaic[y * WIDTH + x] = small.samples[(y % h) * small.width + (x % w)]!;
   const bytes = writeDng({
-      width: WIDTH,
-      height: HEIGHT,
-      cfa: [0, 1, 1, 2],
-      mosaic,
-      black: small.black[0]!,
-      white: small.white[0]!,
-      neutral: small.neutral,
-      maker: f.camera.maker,
-      model: f.camera.model,
-      unique: f.camera.unique,
-      serial: 'bench',
-      lens: 'Perrin 50 mm f/2',
-      focal: 50,
-      aperture: 8,
-      iso: 100,
-      date: '2026:10:14 11:20:00',
-      profile: profileFor(believed(f.camera), null, 'Embedded'),
-      jpeg: null,
-    }),
-    p = await librarian();
+    width: WIDTH,
+    height: HEIGHT,
+    cfa: [0, 1, 1, 2],
+    mosaic,
+    black: small.black[0]!,
+    white: small.white[0]!,
+    neutral: small.neutral,
+    maker: f.camera.maker,
+    model: f.camera.model,
+    unique: f.camera.unique,
+    serial: 'bench',
+    lens: 'Perrin 50 mm f/2',
+    focal: 50,
+    aperture: 8,
+    iso: 100,
+    date: '2026:10:14 11:20:00',
+    profile: profileFor(believed(f.camera), null, 'Embedded'),
+    jpeg: null,
+  });
+  const p = await librarian();
   return transaction(async (sql) => {
     const sha = await putBlob(sql, bytes);
     return {
@@ -62,8 +62,10 @@ async function bring(): Promise<{ id: string; sha: Buffer }> {
 
 /** Resident memory of the page's process, in MB. */
 async function memoryOf(page: Page): Promise<number> {
-  const cdp = await page.context().browser()!.newBrowserCDPSession(),
-    { processInfo } = (await cdp.send('SystemInfo.getProcessInfo')) as { processInfo: { type: string; id: number }[] };
+  const cdp = await page.context().browser()!.newBrowserCDPSession();
+  const { processInfo } = (await cdp.send('SystemInfo.getProcessInfo')) as {
+    processInfo: { type: string; id: number }[];
+  };
   return Math.max(
     ...processInfo
       .filter((x) => x.type === 'renderer')
@@ -72,25 +74,25 @@ async function memoryOf(page: Page): Promise<number> {
 }
 
 export async function largeFrameRows(address: Address): Promise<Row[]> {
-  const { id, sha } = await bring(),
-    previews: number[] = [];
+  const { id, sha } = await bring();
+  const previews: number[] = [];
   for (let i = 0; i < 3; i++) {
     const t = performance.now();
     linearPreview(readDng(new Uint8Array(await getBlob(sha))), 1600);
     previews.push(performance.now() - t);
   }
   const looks = (
-      await pool().query<{ id: string }>(
-        `select i.newest_version_id as id from item i join shelf s on s.id = i.shelf_id where s.name = 'House looks' order by i.shelf_order limit 2`,
-      )
-    ).rows.map((r) => r.id),
-    browser = await launch(),
-    firsts: number[] = [];
+    await pool().query<{ id: string }>(
+      `select i.newest_version_id as id from item i join shelf s on s.id = i.shelf_id where s.name = 'House looks' order by i.shelf_order limit 2`,
+    )
+  ).rows.map((r) => r.id);
+  const browser = await launch();
+  const firsts: number[] = [];
   try {
-    const page = await signedIn(browser, address),
-      at = `/bench?${new URLSearchParams({ rows: id, cols: ['none', ...looks.map((l) => `l:${l}:100`)].join('~') }).toString()}`;
-    let rate = 0,
-      worst = 0;
+    const page = await signedIn(browser, address);
+    const at = `/bench?${new URLSearchParams({ rows: id, cols: ['none', ...looks.map((l) => `l:${l}:100`)].join('~') }).toString()}`;
+    let rate = 0;
+    let worst = 0;
     for (let i = 0; i < 3; i++) {
       await page.goto(at);
       await page.locator('[data-cell] canvas[data-shown]').nth(2).waitFor();
@@ -102,12 +104,12 @@ export async function largeFrameRows(address: Address): Promise<Row[]> {
         await page.evaluate(
           () =>
             new Promise<number>((done) => {
-              const from = performance.now(),
-                look = (): void => {
-                  if (Number(document.querySelector<HTMLElement>('canvas[data-sharp]')?.dataset.drawn ?? 0) > 0)
-                    done(performance.now() - from);
-                  else requestAnimationFrame(look);
-                };
+              const from = performance.now();
+              const look = (): void => {
+                if (Number(document.querySelector<HTMLElement>('canvas[data-sharp]')?.dataset.drawn ?? 0) > 0)
+                  done(performance.now() - from);
+                else requestAnimationFrame(look);
+              };
               document
                 .querySelector('[role=dialog]')!
                 .dispatchEvent(new KeyboardEvent('keydown', { key: '1', bubbles: true }));
@@ -121,21 +123,21 @@ export async function largeFrameRows(address: Address): Promise<Row[]> {
     const frames = page.evaluate(
       () =>
         new Promise<number[]>((done) => {
-          const l: number[] = [],
-            step = (t: number): void => {
-              l.push(t);
-              if ((window as unknown as { rests?: boolean }).rests) done(l);
-              else requestAnimationFrame(step);
-            };
+          const l: number[] = [];
+          const step = (t: number): void => {
+            l.push(t);
+            if ((window as unknown as { rests?: boolean }).rests) done(l);
+            else requestAnimationFrame(step);
+          };
           requestAnimationFrame(step);
         }),
     );
     const where = (): Promise<string> =>
-        page
-          .locator('[data-large] canvas[role=img]')
-          .first()
-          .evaluate((c) => (c as HTMLElement).style.transform),
-      before = await where();
+      page
+        .locator('[data-large] canvas[role=img]')
+        .first()
+        .evaluate((c) => (c as HTMLElement).style.transform);
+    const before = await where();
     await page.mouse.move(1000, 600);
     await page.mouse.down();
     for (let i = 0; i < 200; i++) await page.mouse.move(1000 - i * 4, 600 - i * 2);
@@ -144,8 +146,8 @@ export async function largeFrameRows(address: Address): Promise<Row[]> {
       (window as unknown as { rests?: boolean }).rests = true;
     });
     if ((await where()) === before) throw new Error('the picture did not move');
-    const l = await frames,
-      gaps = l.slice(1).map((t, i) => t - l[i]!);
+    const l = await frames;
+    const gaps = l.slice(1).map((t, i) => t - l[i]!);
     rate = (1000 * gaps.length) / gaps.reduce((a, b) => a + b, 0);
     worst = Math.max(...gaps);
     const megabytes = await memoryOf(page);

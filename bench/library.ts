@@ -19,14 +19,14 @@ export async function librarian(): Promise<Person> {
 }
 
 export async function packRows(files: number): Promise<Row[]> {
-  const folder = mkdtempSync(join(tmpdir(), 'etagere-bench-')),
-    file = join(folder, 'large.zip'),
-    p = await librarian();
+  const folder = mkdtempSync(join(tmpdir(), 'etagere-bench-'));
+  const file = join(folder, 'large.zip');
+  const p = await librarian();
   try {
-    const unpacked = await writePack(file, files),
-      size = statSync(file).size,
-      a = await beginArrival(p, { name: 'Large pack.zip', files: [{ path: 'Large pack.zip', size }] }),
-      bytes = readFileSync(file);
+    const unpacked = await writePack(file, files);
+    const size = statSync(file).size;
+    const a = await beginArrival(p, { name: 'Large pack.zip', files: [{ path: 'Large pack.zip', size }] });
+    const bytes = readFileSync(file);
     for (let at = 0; at < size; at += 8 << 20)
       await uploadPart(p, a.files[0]!.id, at, bytes.subarray(at, at + (8 << 20)));
     // the worker must not take it up: it is read here
@@ -35,8 +35,11 @@ export async function packRows(files: number): Promise<Row[]> {
     const t = performance.now();
     execFileSync('unzip', ['-q', file, '-d', join(folder, 'out')]);
     execFileSync('sh', ['-c', `find '${join(folder, 'out')}' -type f -print0 | xargs -0 sha256sum > /dev/null`]);
-    const reference = performance.now() - t,
-      r = spawnSync(process.execPath, ['dist/bench-read-intake.mjs', a.intake], { encoding: 'utf8', env: process.env });
+    const reference = performance.now() - t;
+    const r = spawnSync(process.execPath, ['dist/bench-read-intake.mjs', a.intake], {
+      encoding: 'utf8',
+      env: process.env,
+    });
     if (r.status !== 0) throw new Error(r.stderr.slice(-800));
     const told = JSON.parse(r.stdout.trim().split('\n').pop()!) as { ms: number; entries: number; megabytes: number };
     await discardIntake(p, a.intake);
@@ -64,26 +67,26 @@ export async function catalogueRows(items: number): Promise<Row[]> {
 }
 
 export async function searchRow(items: number): Promise<Row> {
-  const p = await librarian(),
-    r = random(3),
-    pick = <T>(l: T[]): T => l[Math.floor(r() * l.length)]!,
-    words = [
-      'amber',
-      'slate kiln',
-      'celad',
-      'madder 12',
-      'hue sectors',
-      'kil',
-      'co',
-      'perrin',
-      'bench 4711',
-      'ember crackle',
-      'fathom',
-      'velvet wash 9',
-      'a',
-      'tungsten',
-      'chalk hinge',
-    ];
+  const p = await librarian();
+  const r = random(3);
+  const pick = <T>(l: T[]): T => l[Math.floor(r() * l.length)]!;
+  const words = [
+    'amber',
+    'slate kiln',
+    'celad',
+    'madder 12',
+    'hue sectors',
+    'kil',
+    'co',
+    'perrin',
+    'bench 4711',
+    'ember crackle',
+    'fathom',
+    'velvet wash 9',
+    'a',
+    'tungsten',
+    'chalk hinge',
+  ];
   const searches: Search[] = Array.from({ length: 240 }, (_, i) => ({
     ...(i % 6 ? { q: pick(words) } : {}),
     ...(i % 3 === 0 ? { kind: pick(['look', 'preset', 'camera-profile']) } : {}),
@@ -92,10 +95,10 @@ export async function searchRow(items: number): Promise<Row> {
     ...(i % 11 === 0 ? { tag: 'ceramics' } : {}),
     sort: pick(['title', 'title', 'made', 'supplier']),
   }));
-  const times: number[] = [],
-    bare: number[] = [],
-    slow: [number, Search][] = [],
-    ids = (await pool().query<{ id: string }>('select id from item limit 300')).rows.map((x) => x.id);
+  const times: number[] = [];
+  const bare: number[] = [];
+  const slow: [number, Search][] = [];
+  const ids = (await pool().query<{ id: string }>('select id from item limit 300')).rows.map((x) => x.id);
   for (let round = 0; round < 2; round++)
     for (const s of searches) {
       const t = performance.now();
@@ -123,8 +126,8 @@ export async function searchRow(items: number): Promise<Row> {
 }
 
 export function copiesRow(looks: number): Row {
-  const { rows } = fingerprints(looks),
-    times: number[] = [];
+  const { rows } = fingerprints(looks);
+  const times: number[] = [];
   let found = 0;
   for (let i = 0; i < 3; i++) {
     const t = performance.now();
@@ -141,8 +144,8 @@ export function copiesRow(looks: number): Row {
 }
 
 export async function backupRow(items: number): Promise<Row> {
-  const r = random(9),
-    folder = mkdtempSync(join(tmpdir(), 'etagere-bench-'));
+  const r = random(9);
+  const folder = mkdtempSync(join(tmpdir(), 'etagere-bench-'));
   for (let i = 0; i < items; i += 200) {
     const list = Array.from({ length: 200 }, () => {
       const b = Buffer.alloc(20_000);
@@ -152,10 +155,10 @@ export async function backupRow(items: number): Promise<Row> {
     await transaction((sql) => putBlobs(sql, list));
   }
   try {
-    const all = (await pool().query<{ n: number }>('select sum(size)::bigint as n from blob')).rows[0]!.n,
-      t = performance.now(),
-      made = await backup(join(folder, 'x.backup')),
-      s = (performance.now() - t) / 1000;
+    const all = (await pool().query<{ n: number }>('select sum(size)::bigint as n from blob')).rows[0]!.n;
+    const t = performance.now();
+    const made = await backup(join(folder, 'x.backup'));
+    const s = (performance.now() - t) / 1000;
     return {
       name: `backup of ${items.toLocaleString('en')} more contents, ${(all / 1e6).toFixed(0)} MB in all`,
       figure: s / (all / 1e6),

@@ -17,29 +17,30 @@ const ticks = (): [number, number] => {
 };
 /** One thread's SHA-256 in MB/s: what the machine can do at the moment, against which figures in milliseconds have to be seen. */
 const hashing = (): number => {
-  const b = Buffer.alloc(64e6),
-    t = performance.now();
+  const b = Buffer.alloc(64e6);
+  const t = performance.now();
   createHash('sha256').update(b).digest();
   return 64 / ((performance.now() - t) / 1000);
 };
 
-const before = ticks(),
-  speeds = [hashing(), hashing(), hashing()];
+const before = ticks();
+const speeds = [hashing(), hashing(), hashing()];
 /** --only core, screens, frames or library: a part of it; --quick leaves the library out. */
-const argument = process.argv.indexOf('--only'),
-  only = argument > 0 ? process.argv[argument + 1] : null,
-  part = (name: string): boolean => (only ? only === name : name !== 'library' || !process.argv.includes('--quick'));
-const data = process.env.ETAGERE_BENCH_DATA!,
-  rows: Row[] = part('core') ? [applyRow(), bakeRow(), ...(await accuracyRows()), copiesRow(20_000)] : [];
+const argument = process.argv.indexOf('--only');
+const only = argument > 0 ? process.argv[argument + 1] : null;
+const part = (name: string): boolean =>
+  only ? only === name : name !== 'library' || !process.argv.includes('--quick');
+const data = process.env.ETAGERE_BENCH_DATA!;
+const rows: Row[] = part('core') ? [applyRow(), bakeRow(), ...(await accuracyRows()), copiesRow(20_000)] : [];
 
 /** Starts the application in the bench's own data folder; says how long it took. */
 async function start(): Promise<{ seconds: number; address: Address; stop(): Promise<void> }> {
-  const t = Date.now(),
-    child = spawn(process.execPath, ['tools/start.mjs', '--port', '4411'], {
-      stdio: 'ignore',
-      env: { ...process.env, ETAGERE_DATA: data, DATABASE_URL: '' },
-    }),
-    file = join(data, 'address.json');
+  const t = Date.now();
+  const child = spawn(process.execPath, ['tools/start.mjs', '--port', '4411'], {
+    stdio: 'ignore',
+    env: { ...process.env, ETAGERE_DATA: data, DATABASE_URL: '' },
+  });
+  const file = join(data, 'address.json');
   while (!existsSync(file)) {
     if (child.exitCode !== null || Date.now() - t > 400_000) throw new Error('the application did not start');
     await new Promise((r) => setTimeout(r, 50));

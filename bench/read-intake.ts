@@ -2,12 +2,12 @@
 import { closePool } from '@/server/db/pool';
 import { readIntake } from '@/server/packs/service';
 
-const t = performance.now(),
-  { entries } = await readIntake({
-    id: 'bench',
-    payload: { intake: process.argv[2] },
-    personId: null,
-    progress: async () => {},
-  });
+const t = performance.now();
+const { entries } = await readIntake({
+  id: 'bench',
+  payload: { intake: process.argv[2] },
+  personId: null,
+  progress: async () => {},
+});
 console.log(JSON.stringify({ ms: performance.now() - t, entries, megabytes: process.resourceUsage().maxRSS / 1024 }));
 await closePool();

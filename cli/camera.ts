@@ -31,8 +31,8 @@ const out = (value: string | undefined): string => {
 };
 
 const info: Verb = async (args) => {
-  const { positionals } = parseArgs({ args, allowPositionals: true, options: {} }),
-    dcp = load(positionals[0]);
+  const { positionals } = parseArgs({ args, allowPositionals: true, options: {} });
+  const dcp = load(positionals[0]);
   profileOf(dcp);
   return { byteOrder: dcp.little ? 'little' : 'big', tags: describe(dcp) };
 };
@@ -48,20 +48,15 @@ const render: Verb = async (args) => {
       space: { type: 'string' },
     },
   });
-  const p = profileOf(load(positionals[0])),
-    run = renderer(
-      p,
-      neutralOption(values.neutral),
-      stagesOption(values.stages),
-      choice(
-        values.space,
-        'space',
-        ['prophoto-linear', 'srgb', 'xyz'] as const,
-        'prophoto-linear',
-      ) satisfies RenderSpace,
-    );
-  const points = readPoints(values.points),
-    v = Float64Array.from(points.flat());
+  const p = profileOf(load(positionals[0]));
+  const run = renderer(
+    p,
+    neutralOption(values.neutral),
+    stagesOption(values.stages),
+    choice(values.space, 'space', ['prophoto-linear', 'srgb', 'xyz'] as const, 'prophoto-linear') satisfies RenderSpace,
+  );
+  const points = readPoints(values.points);
+  const v = Float64Array.from(points.flat());
   run(v);
   return points.map((_, i) => [v[i * 3], v[i * 3 + 1], v[i * 3 + 2]]);
 };
@@ -77,14 +72,14 @@ const anchor: Verb = async (args) => {
     allowPositionals: true,
     options: { neutral: { type: 'string' }, kelvin: { type: 'string' }, output: { type: 'string', short: 'o' } },
   });
-  const dcp = load(positionals[0]),
-    neutral = neutralOption(values.neutral);
+  const dcp = load(positionals[0]);
+  const neutral = neutralOption(values.neutral);
   if (values.kelvin === undefined)
     throw usage('The temperature is missing.', '--kelvin', 'Give it in kelvin, 2000 to 50000.');
-  const made = anchorDcp(dcp, neutral, numberOption(values.kelvin, 'kelvin', 2000, 50000, 5000)),
-    bytes = writeDcp(made),
-    p = profileOf(readDcp(bytes)),
-    shown = Float64Array.from(neutral);
+  const made = anchorDcp(dcp, neutral, numberOption(values.kelvin, 'kelvin', 2000, 50000, 5000));
+  const bytes = writeDcp(made);
+  const p = profileOf(readDcp(bytes));
+  const shown = Float64Array.from(neutral);
   renderer(p, neutral, [])(shown);
   writeFileSync(out(values.output), bytes);
   return { before: whitePoint(profileOf(dcp), neutral), after: whitePoint(p, neutral), rendered: [...shown] };
@@ -129,11 +124,11 @@ const split: Verb = async (args) => {
 
 const merge: Verb = async (args) => {
   const { positionals, values } = parseArgs({
-      args,
-      allowPositionals: true,
-      options: { output: { type: 'string', short: 'o' } },
-    }),
-    made = mergeDcp(load(positionals[0]), load(positionals[1]));
+    args,
+    allowPositionals: true,
+    options: { output: { type: 'string', short: 'o' } },
+  });
+  const made = mergeDcp(load(positionals[0]), load(positionals[1]));
   writeFileSync(out(values.output), writeDcp(made));
   return { written: values.output, tags: describe(made) };
 };
@@ -150,13 +145,13 @@ const convert: Verb = async (args) => {
       output: { type: 'string', short: 'o' },
     },
   });
-  const p = profileOf(load(positionals[0])),
-    kelvin = numberOption(values.kelvin, 'kelvin', 2000, 50000, 5000),
-    made = await toInputProfile(p, kelvin, {
-      title: values.title ?? `Camera at ${kelvin} K`,
-      created: new Date(),
-      grid: numberOption(values.size, 'size', 2, 129, 33),
-    });
+  const p = profileOf(load(positionals[0]));
+  const kelvin = numberOption(values.kelvin, 'kelvin', 2000, 50000, 5000);
+  const made = await toInputProfile(p, kelvin, {
+    title: values.title ?? `Camera at ${kelvin} K`,
+    created: new Date(),
+    grid: numberOption(values.size, 'size', 2, 129, 33),
+  });
   writeFileSync(out(values.output), made.bytes);
   return { residual: made.residual };
 };

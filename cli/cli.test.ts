@@ -13,8 +13,8 @@ import { houseLooks, oxbowPresets } from '@/demo/designs';
 import { cubeOf, oxbowOf } from '@/demo/files';
 import { fathomPack } from '@/demo/packs';
 
-const dir = mkdtempSync(join(tmpdir(), 'etagere-cli-')),
-  at = (n: string) => join(dir, n);
+const dir = mkdtempSync(join(tmpdir(), 'etagere-cli-'));
+const at = (n: string) => join(dir, n);
 const run = (...args: string[]) => spawnSync('bin/etagere', args, { encoding: 'utf8', maxBuffer: 1 << 28 });
 const json = (...args: string[]): never => {
   const r = run(...args, '--json');
@@ -78,19 +78,19 @@ describe('look', () => {
       warnings: [],
     }));
   test('eval gives triples in the order of the points, clamped to the domain, with strength', () => {
-    const f = sampler(readCube(readFileSync(at('amber.cube'))), 'trilinear', 0.5),
-      out = new Float64Array(3),
-      got = json(
-        'look',
-        'eval',
-        at('amber.cube'),
-        '--points',
-        at('p.json'),
-        '--interpolation',
-        'trilinear',
-        '--strength',
-        '50',
-      ) as number[][];
+    const f = sampler(readCube(readFileSync(at('amber.cube'))), 'trilinear', 0.5);
+    const out = new Float64Array(3);
+    const got = json(
+      'look',
+      'eval',
+      at('amber.cube'),
+      '--points',
+      at('p.json'),
+      '--interpolation',
+      'trilinear',
+      '--strength',
+      '50',
+    ) as number[][];
     points.forEach((p, i) => {
       f(p[0]!, p[1]!, p[2]!, out, 0);
       got[i]!.forEach((v, c) => expect(v).toBe(out[c]));
@@ -114,25 +114,25 @@ describe('look', () => {
     expect(readFileSync(at('x.clf'), 'utf8')).toContain('dim="25 25 25 3"');
   });
   test.each([8, 16])('apply keeps depth (%d bits), alpha and profile, and rounds half up', async (bits) => {
-    const w = 7,
-      h = 5,
-      top = bits === 8 ? 255 : 65535,
-      data = bits === 8 ? new Uint8Array(w * h * 4) : new Uint16Array(w * h * 4);
+    const w = 7;
+    const h = 5;
+    const top = bits === 8 ? 255 : 65535;
+    const data = bits === 8 ? new Uint8Array(w * h * 4) : new Uint16Array(w * h * 4);
     for (let i = 0; i < data.length; i++) data[i] = (i * 2654435761) % (top + 1);
-    const { encodePng } = await import('./png'),
-      icc = Buffer.from(
-        await sharp({ create: { width: 1, height: 1, channels: 3, background: '#888' } })
-          .withIccProfile('srgb')
-          .png()
-          .toBuffer()
-          .then((b) => sharp(b).metadata())
-          .then((m) => m.icc!),
-      );
+    const { encodePng } = await import('./png');
+    const icc = Buffer.from(
+      await sharp({ create: { width: 1, height: 1, channels: 3, background: '#888' } })
+        .withIccProfile('srgb')
+        .png()
+        .toBuffer()
+        .then((b) => sharp(b).metadata())
+        .then((m) => m.icc!),
+    );
     writeFileSync(at('in.png'), encodePng(w, h, 4, data, icc));
     json('look', 'apply', at('amber.cube'), at('in.png'), '-o', at('out.png'));
-    const out = decode(readFileSync(at('out.png'))),
-      f = sampler(readCube(readFileSync(at('amber.cube')))),
-      v = new Float64Array(3);
+    const out = decode(readFileSync(at('out.png')));
+    const f = sampler(readCube(readFileSync(at('amber.cube'))));
+    const v = new Float64Array(3);
     expect([out.width, out.height, out.depth, out.channels]).toEqual([w, h, bits, 4]);
     expect(Buffer.from(out.iccEmbeddedProfile!.profile).equals(icc)).toBe(true);
     for (let i = 0; i < data.length; i += 4) {
@@ -148,8 +148,8 @@ describe('look', () => {
     expect(Buffer.from(out.data.buffer, out.data.byteOffset, out.data.byteLength).equals(tif)).toBe(true);
   });
   test('compose, blend and invert: one after the other, mixed, and undone where that can be', () => {
-    const evaluate = (f: string) => json('look', 'eval', at(f), '--points', at('p.json')) as number[][],
-      [a, b] = [evaluate('amber.cube'), evaluate('slate.cube')];
+    const evaluate = (f: string) => json('look', 'eval', at(f), '--points', at('p.json')) as number[][];
+    const [a, b] = [evaluate('amber.cube'), evaluate('slate.cube')];
     expect(
       (
         json('look', 'compose', at('amber.cube'), at('slate.cube'), '-o', at('both.cube'), '--size', '33') as {

@@ -9,12 +9,11 @@ import type { Verb } from './main';
 const load = (path: string | undefined): Uint8Array => new Uint8Array(readInput(path, 'profile'));
 
 const info: Verb = async (args) => {
-  const { positionals } = parseArgs({ args, allowPositionals: true, options: {} }),
-    bytes = load(positionals[0]),
-    h = iccHeader(bytes),
-    device =
-      h.space === 'RGB' &&
-      (h.class === 'input' || h.class === 'display' || h.class === 'output' || h.class === 'space');
+  const { positionals } = parseArgs({ args, allowPositionals: true, options: {} });
+  const bytes = load(positionals[0]);
+  const h = iccHeader(bytes);
+  const device =
+    h.space === 'RGB' && (h.class === 'input' || h.class === 'display' || h.class === 'output' || h.class === 'space');
   return {
     ...h,
     gamut: device
@@ -44,10 +43,10 @@ const transform: Verb = async (args) => {
       points: { type: 'string' },
     },
   });
-  const from = side(values.from, 'from', ['srgb', 'lab', 'xyz']),
-    link = typeof from !== 'string' && iccHeader(from).class === 'link',
-    to = link ? null : side(values.to, 'to', ['srgb', 'lab', 'xyz']),
-    points = readNumbers(values.points);
+  const from = side(values.from, 'from', ['srgb', 'lab', 'xyz']);
+  const link = typeof from !== 'string' && iccHeader(from).class === 'link';
+  const to = link ? null : side(values.to, 'to', ['srgb', 'lab', 'xyz']);
+  const points = readNumbers(values.points);
   const out = await once(
     from,
     to,

@@ -43,11 +43,11 @@ const factor = (value: string | undefined): number => numberOption(value, 'stren
 
 const info: Verb = async (args) => {
   const { positionals } = parseArgs({
-      args,
-      allowPositionals: true,
-      options: { input: { type: 'string' }, output: { type: 'string' } },
-    }),
-    p = await load(positionals[0]);
+    args,
+    allowPositionals: true,
+    options: { input: { type: 'string' }, output: { type: 'string' } },
+  });
+  const p = await load(positionals[0]);
   return {
     format: p.format,
     kind: p.kind,
@@ -73,12 +73,12 @@ const evaluate: Verb = async (args) => {
       output: { type: 'string' },
     },
   });
-  const bytes = bytesOf(positionals[0]),
-    points = readPoints(values.points),
-    s = factor(values.strength),
-    interpolation = asked(values.interpolation),
-    into = encodingOption(values.input, 'input'),
-    out = encodingOption(values.output, 'output');
+  const bytes = bytesOf(positionals[0]);
+  const points = readPoints(values.points);
+  const s = factor(values.strength);
+  const interpolation = asked(values.interpolation);
+  const into = encodingOption(values.input, 'input');
+  const out = encodingOption(values.output, 'output');
   // points given in another encoding than the look's are brought into it, and results out of it
   const v = Float64Array.from(points.flat());
   if (into) for (let i = 0; i < v.length; i += 3) into.toSrgb(v, i);
@@ -103,12 +103,12 @@ const apply: Verb = async (args) => {
       strength: { type: 'string' },
     },
   });
-  const p = await load(positionals[0]),
-    source = readInput(positionals[1], 'picture');
+  const p = await load(positionals[0]);
+  const source = readInput(positionals[1], 'picture');
   if (!values.output) throw new Problem('usage', 'The output is missing.', '-o', 'Name it with -o.');
-  const { applyToPicture } = await import('./picture'),
-    interpolation = asked(values.interpolation),
-    s = factor(values.strength);
+  const { applyToPicture } = await import('./picture');
+  const interpolation = asked(values.interpolation);
+  const s = factor(values.strength);
   await applyToPicture(source, positionals[1]!, values.output, (data, channels, top) => {
     if (p.look) applyAny(p.look, data, channels, top, interpolation ?? p.look.interpolation ?? 'tetrahedral', s);
     else applyFunction(p, data, channels, top, interpolation, s);
@@ -125,11 +125,11 @@ function applyFunction(
   interpolation: Interpolation | undefined,
   s: number,
 ): void {
-  const f = p.evaluate(interpolation, s),
-    o = new Float64Array(3);
-  let r = -1,
-    g = -1,
-    b = -1;
+  const f = p.evaluate(interpolation, s);
+  const o = new Float64Array(3);
+  let r = -1;
+  let g = -1;
+  let b = -1;
   for (let i = 0; i < data.length; i += channels) {
     if (data[i] !== r || data[i + 1] !== g || data[i + 2] !== b) {
       r = data[i]!;
@@ -164,17 +164,17 @@ const convert: Verb = async (args) => {
   if (!values.output) throw new Problem('usage', 'The output is missing.', '-o', 'Name it with -o.');
   const kind = extname(values.output).toLowerCase();
   if (kind === '.icc' || kind === '.icm') {
-    const as = choice(values.class, 'class', ['link', 'abstract'] as const, 'link'),
-      made = await (as === 'link' ? toDeviceLink : toAbstract)(p.evaluate(), {
-        title: values.title ?? (p.title || 'Look'),
-        created: new Date(),
-        grid: numberOption(values.size, 'size', 2, 129, 33),
-      });
+    const as = choice(values.class, 'class', ['link', 'abstract'] as const, 'link');
+    const made = await (as === 'link' ? toDeviceLink : toAbstract)(p.evaluate(), {
+      title: values.title ?? (p.title || 'Look'),
+      created: new Date(),
+      grid: numberOption(values.size, 'size', 2, 129, 33),
+    });
     writeFileSync(values.output, made.bytes);
     return { residual: made.residual };
   }
-  const write = writers[kind],
-    hald = kind === '.png' || kind.startsWith('.tif');
+  const write = writers[kind];
+  const hald = kind === '.png' || kind.startsWith('.tif');
   if (!write)
     throw new Problem(
       'look-format',
@@ -182,15 +182,15 @@ const convert: Verb = async (args) => {
       values.output,
       'Write .cube, .clf, .png, .tif or .icc.',
     );
-  const flat = p.kind === '1d' && !hald,
-    size = numberOption(
-      values.size,
-      'size',
-      2,
-      flat ? 65536 : 256,
-      hald ? 64 : p.kind === 'icc' || !p.size || (p.kind === '1d' && !flat) ? 33 : p.size,
-    ),
-    root = Math.round(Math.sqrt(size));
+  const flat = p.kind === '1d' && !hald;
+  const size = numberOption(
+    values.size,
+    'size',
+    2,
+    flat ? 65536 : 256,
+    hald ? 64 : p.kind === 'icc' || !p.size || (p.kind === '1d' && !flat) ? 33 : p.size,
+  );
+  const root = Math.round(Math.sqrt(size));
   if (!Number.isInteger(size))
     throw new Problem('usage', '--size must be a whole number.', '--size', 'Correct the option.');
   if (hald && (root * root !== size || !haldLevel(root ** 3, root ** 3)))
@@ -200,25 +200,25 @@ const convert: Verb = async (args) => {
       '--size',
       'Choose the square of a whole number from 2 to 16: 4, 9, 16, 25, 36, 49, 64, … 256.',
     );
-  const f = p.evaluate(),
-    plain =
-      hald && p.look && (p.domain.min.some((v) => v !== 0) || p.domain.max.some((v) => v !== 1)) ? unit : p.domain;
+  const f = p.evaluate();
+  const plain =
+    hald && p.look && (p.domain.min.some((v) => v !== 0) || p.domain.max.some((v) => v !== 1)) ? unit : p.domain;
   // in a function of its own: a table of 256 points has 200 MB, which must be gone before the file is read back
   const made = (): string | Uint8Array => {
-      const table =
-        p.look && plain === p.domain && p.kind !== 'icc'
-          ? resized(p.look, size, flat)
-          : fromRows(
-              size,
-              p.title,
-              (row, n) => {
-                for (let i = 0; i < n; i += 3) f(row[i]!, row[i + 1]!, row[i + 2]!, row, i);
-              },
-              plain,
-            );
-      return write({ ...table, title: values.title ?? p.title });
-    },
-    data = made();
+    const table =
+      p.look && plain === p.domain && p.kind !== 'icc'
+        ? resized(p.look, size, flat)
+        : fromRows(
+            size,
+            p.title,
+            (row, n) => {
+              for (let i = 0; i < n; i += 3) f(row[i]!, row[i + 1]!, row[i + 2]!, row, i);
+            },
+            plain,
+          );
+    return write({ ...table, title: values.title ?? p.title });
+  };
+  const data = made();
   writeFileSync(values.output, data);
   const back = readProgram(typeof data === 'string' ? new TextEncoder().encode(data) : data);
   return { residual: residual(f, back.evaluate(), pointsIn(p.domain)) };
@@ -227,17 +227,17 @@ const unit = { min: [0, 0, 0], max: [1, 1, 1] };
 
 const same: Verb = async (args) => {
   const { positionals, values } = parseArgs({ args, allowPositionals: true, options: { points: { type: 'string' } } });
-  const a = await load(positionals[0]),
-    b = await load(positionals[1]);
+  const a = await load(positionals[0]);
+  const b = await load(positionals[1]);
   const points = values.points ? Float64Array.from(readPoints(values.points).flat()) : pointsIn(a.domain);
   const r = residual(a.evaluate(), b.evaluate(), points);
   return { ...r, same: isSame(r) };
 };
 
 const inspect: Verb = async (args) => {
-  const { positionals } = parseArgs({ args, allowPositionals: true, options: {} }),
-    p = await load(positionals[0]),
-    { verdict, findings, figures } = inspectLook(p.evaluate(), p.look?.table ?? null);
+  const { positionals } = parseArgs({ args, allowPositionals: true, options: {} });
+  const p = await load(positionals[0]);
+  const { verdict, findings, figures } = inspectLook(p.evaluate(), p.look?.table ?? null);
   return { verdict, findings, figures };
 };
 
@@ -255,9 +255,9 @@ const combined =
         share: { type: 'string' },
       },
     });
-    const a = await load(positionals[0]),
-      b = await load(positionals[1]),
-      f = make(a.evaluate(), b.evaluate(), numberOption(values.share, 'share', 0, 1, 0.5));
+    const a = await load(positionals[0]);
+    const b = await load(positionals[1]);
+    const f = make(a.evaluate(), b.evaluate(), numberOption(values.share, 'share', 0, 1, 0.5));
     return written(
       f,
       values.output,
@@ -269,8 +269,8 @@ const combined =
 /** A function as a table of 0…1, in a .cube or .clf file, with the error of its table. */
 function written(f: Evaluate, output: string | undefined, size: number, title: string): { residual: unknown } {
   if (!output) throw new Problem('usage', 'The output is missing.', '-o', 'Name it with -o.');
-  const kind = extname(output).toLowerCase(),
-    write = writers[kind];
+  const kind = extname(output).toLowerCase();
+  const write = writers[kind];
   if (!Number.isInteger(size))
     throw new Problem('usage', '--size must be a whole number.', '--size', 'Correct the option.');
   if (!write || (kind !== '.cube' && kind !== '.clf'))
@@ -301,13 +301,13 @@ const invert: Verb = async (args) => {
     allowPositionals: true,
     options: { output: { type: 'string', short: 'o' }, size: { type: 'string' }, title: { type: 'string' } },
   });
-  const p = await load(positionals[0]),
-    inverse = invertLook(
-      p.evaluate(),
-      values.title ?? `${p.title || 'look'}, undone`,
-      numberOption(values.size, 'size', 2, 65, 33),
-    ),
-    { residual: table } = written(sampler(inverse.look), values.output, inverse.look.size, inverse.look.title);
+  const p = await load(positionals[0]);
+  const inverse = invertLook(
+    p.evaluate(),
+    values.title ?? `${p.title || 'look'}, undone`,
+    numberOption(values.size, 'size', 2, 65, 33),
+  );
+  const { residual: table } = written(sampler(inverse.look), values.output, inverse.look.size, inverse.look.title);
   return { residual: inverse.residual, unreached: inverse.unreached, table };
 };
 

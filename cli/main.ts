@@ -24,11 +24,11 @@ const whole: Record<string, () => Promise<Verb>> = {
   restore: () => import('./backup').then((m) => m.restoreVerb),
 };
 
-const [noun = '', verb = '', ...rest] = process.argv.slice(2),
-  json = rest.includes('--json') || verb === '--json';
+const [noun = '', verb = '', ...rest] = process.argv.slice(2);
+const json = rest.includes('--json') || verb === '--json';
 try {
-  const found = nouns[noun],
-    alone = whole[noun];
+  const found = nouns[noun];
+  const alone = whole[noun];
   if (!found && !alone)
     throw new Problem(
       'usage',
@@ -36,8 +36,8 @@ try {
       'command line',
       `Use: etagere <${Object.keys(nouns).join('|')}> <verb> …, or etagere backup|restore FILE.`,
     );
-  const verbs = found ? (await found()).verbs : {},
-    run = alone ? await alone() : verbs[verb];
+  const verbs = found ? (await found()).verbs : {};
+  const run = alone ? await alone() : verbs[verb];
   if (!run)
     throw new Problem(
       'usage',

@@ -6,13 +6,13 @@ import type { Verb } from './main';
 import { shipped } from './preset';
 
 const inspect: Verb = async (args) => {
-  const { positionals } = parseArgs({ args, allowPositionals: true, options: {} }),
-    file = positionals[0];
+  const { positionals } = parseArgs({ args, allowPositionals: true, options: {} });
+  const file = positionals[0];
   if (!file) throw new Problem('usage', 'An archive is missing.', 'command line', 'Name the ZIP.');
   openInput(file);
-  const entries: unknown[] = [],
-    refused: unknown[] = [],
-    ignored: unknown[] = [];
+  const entries: unknown[] = [];
+  const refused: unknown[] = [];
+  const ignored: unknown[] = [];
   for await (const e of inspectPack(file, shipped())) {
     if (e.type === 'entry')
       entries.push({

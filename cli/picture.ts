@@ -39,8 +39,8 @@ export async function applyToPicture(
       name,
       'Export it again as one of these.',
     );
-  const wide = meta.depth === 'ushort',
-    gray = (meta.channels ?? 3) < 3;
+  const wide = meta.depth === 'ushort';
+  const gray = (meta.channels ?? 3) < 3;
   let image = sharp(source, options);
   if (gray) image = image.toColourspace(wide ? 'rgb16' : 'srgb');
   else if (wide) image = image.toColourspace('rgb16');

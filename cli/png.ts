@@ -13,8 +13,8 @@ export function encodePng(
     encode({ width, height, channels, depth: data instanceof Uint16Array ? 16 : 8, data }, { zlib: { level: 6 } }),
   );
   if (!icc) return png;
-  const body = Buffer.concat([Buffer.from('iCCPprofile\0\0', 'latin1'), deflateSync(icc)]),
-    chunk = Buffer.alloc(body.length + 8);
+  const body = Buffer.concat([Buffer.from('iCCPprofile\0\0', 'latin1'), deflateSync(icc)]);
+  const chunk = Buffer.alloc(body.length + 8);
   chunk.writeUInt32BE(body.length - 4, 0);
   body.copy(chunk, 4);
   chunk.writeUInt32BE(checksum(body), body.length + 4);

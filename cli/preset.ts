@@ -49,9 +49,9 @@ function load(path: string | undefined, editor?: string): Loaded {
         path!,
         'Write them as a JSON object of common settings.',
       );
-    const outer = v as { name?: string; headings?: string[]; settings?: Settings },
-      settings = outer.settings ?? (v as Settings),
-      bad = faults(settings);
+    const outer = v as { name?: string; headings?: string[]; settings?: Settings };
+    const settings = outer.settings ?? (v as Settings);
+    const bad = faults(settings);
     if (bad.length)
       throw new Problem(
         'settings-value',
@@ -70,8 +70,8 @@ function load(path: string | undefined, editor?: string): Loaded {
       unknown: {},
     };
   }
-  const { read, format, title } = readPreset(path!, bytes, shipped(), editor),
-    [id, version] = format.split('@') as [string, string];
+  const { read, format, title } = readPreset(path!, bytes, shipped(), editor);
+  const [id, version] = format.split('@') as [string, string];
   return {
     editor: id,
     version,
@@ -85,8 +85,8 @@ function load(path: string | undefined, editor?: string): Loaded {
 }
 
 const read: Verb = async (args) => {
-  const { positionals, values } = parseArgs({ args, allowPositionals: true, options: { editor: { type: 'string' } } }),
-    p = load(positionals[0], values.editor);
+  const { positionals, values } = parseArgs({ args, allowPositionals: true, options: { editor: { type: 'string' } } });
+  const p = load(positionals[0], values.editor);
   return {
     editor: p.editor,
     version: p.version,
@@ -104,9 +104,9 @@ const render: Verb = async (args) => {
     allowPositionals: true,
     options: { points: { type: 'string' }, editor: { type: 'string' } },
   });
-  const p = load(positionals[0], values.editor),
-    f = compile(split(p.settings, p.classes).kept),
-    v = new Float64Array(3);
+  const p = load(positionals[0], values.editor);
+  const f = compile(split(p.settings, p.classes).kept);
+  const v = new Float64Array(3);
   return readPoints(values.points).map((x) => {
     f(x[0]!, x[1]!, x[2]!, v, 0);
     return [...v];
@@ -124,8 +124,8 @@ const bakeVerb: Verb = async (args) => {
       editor: { type: 'string' },
     },
   });
-  const p = load(positionals[0], values.editor),
-    size = numberOption(values.size, 'size', 2, 256, 33);
+  const p = load(positionals[0], values.editor);
+  const size = numberOption(values.size, 'size', 2, 256, 33);
   if (!values.output) throw new Problem('usage', 'The output is missing.', '-o', 'Name a .cube file with -o.');
   if (!Number.isInteger(size))
     throw new Problem('usage', '--size must be a whole number.', '--size', 'Correct the option.');

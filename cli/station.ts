@@ -6,8 +6,8 @@ import type { Verb } from './main';
 const ask =
   (verb: 'launch' | 'quit' | 'list'): Verb =>
   async (args) => {
-    const { positionals } = parseArgs({ args, allowPositionals: true, options: {} }),
-      [station, editor] = positionals;
+    const { positionals } = parseArgs({ args, allowPositionals: true, options: {} });
+    const [station, editor] = positionals;
     if (!station || !editor)
       throw new Problem(
         'usage',
@@ -20,11 +20,11 @@ const ask =
 
 /** A fresh enrolment code for a station's agent: for whoever owns the data folder. */
 const code: Verb = async (args) => {
-  const { positionals } = parseArgs({ args, allowPositionals: true, options: {} }),
-    name = positionals[0] ?? '';
-  const { pool, transaction } = await import('@/server/db/pool'),
-    { stationByName } = await import('@/server/stations/queries'),
-    { makeCode } = await import('@/server/stations/service');
+  const { positionals } = parseArgs({ args, allowPositionals: true, options: {} });
+  const name = positionals[0] ?? '';
+  const { pool, transaction } = await import('@/server/db/pool');
+  const { stationByName } = await import('@/server/stations/queries');
+  const { makeCode } = await import('@/server/stations/service');
   const s = await stationByName(pool(), name);
   if (!s)
     throw new Problem(

@@ -33,8 +33,8 @@ import { writeTitle } from './pack/write-title';
 import { Problem } from './problem';
 import { dcp, hald, icc, tiff } from './testing';
 
-const known = [marlstone3, marlstone4, oxbow2].map((d) => parseDescriptor(d)),
-  rounds = Number(process.env.FUZZ_ROUNDS ?? 300);
+const known = [marlstone3, marlstone4, oxbow2].map((d) => parseDescriptor(d));
+const rounds = Number(process.env.FUZZ_ROUNDS ?? 300);
 const jpeg = new Uint8Array([
   0xff,
   0xd8,
@@ -203,15 +203,15 @@ const words = [
 ].map((w) => strToU8(w));
 
 function mutate(base: Uint8Array, seed: number): Uint8Array {
-  const r = random(seed),
-    at = () => Math.floor(r() * out.length),
-    splice = (i: number, n: number, by: Uint8Array) => {
-      const o = new Uint8Array(out.length - n + by.length);
-      o.set(out.subarray(0, i));
-      o.set(by, i);
-      o.set(out.subarray(i + n), i + by.length);
-      return o;
-    };
+  const r = random(seed);
+  const at = () => Math.floor(r() * out.length);
+  const splice = (i: number, n: number, by: Uint8Array) => {
+    const o = new Uint8Array(out.length - n + by.length);
+    o.set(out.subarray(0, i));
+    o.set(by, i);
+    o.set(out.subarray(i + n), i + by.length);
+    return o;
+  };
   let out = base.slice();
   for (let k = 1 + Math.floor(r() * 5); k > 0 && out.length > 1; k--) {
     const i = at();
@@ -226,8 +226,8 @@ function mutate(base: Uint8Array, seed: number): Uint8Array {
         out[i]! ^= 1 << Math.floor(r() * 8);
         break;
       case 3: {
-        const n = Math.min(4, out.length - i),
-          v = [0xff, 0, 0x7f, 0x80][Math.floor(r() * 4)]!;
+        const n = Math.min(4, out.length - i);
+        const v = [0xff, 0, 0x7f, 0x80][Math.floor(r() * 4)]!;
         out.fill(v, i, i + n);
         break;
       }
@@ -245,8 +245,8 @@ function mutate(base: Uint8Array, seed: number): Uint8Array {
         break;
       }
       case 7: {
-        const j = at(),
-          n = Math.min(8, out.length - Math.max(i, j));
+        const j = at();
+        const n = Math.min(8, out.length - Math.max(i, j));
         out.copyWithin(i, j, j + n);
         break;
       }
@@ -309,25 +309,25 @@ test.each(found)('a fault that was found stays mended: %s, seed %d', (name, seed
 
 test('ICC profiles: mutated, the library reads or refuses them, and works on', async () => {
   const link = writeTableProfile({
-      class: 'link',
-      space: 'RGB ',
-      pcs: 'RGB ',
-      description: 'Kiln',
-      copyright: '',
-      created: new Date(0),
-      grid: 3,
-      f: () => {},
-    }),
-    abstract = writeTableProfile({
-      class: 'abst',
-      space: 'Lab ',
-      pcs: 'Lab ',
-      description: 'Kiln',
-      copyright: '',
-      created: new Date(0),
-      grid: 3,
-      f: () => {},
-    });
+    class: 'link',
+    space: 'RGB ',
+    pcs: 'RGB ',
+    description: 'Kiln',
+    copyright: '',
+    created: new Date(0),
+    grid: 3,
+    f: () => {},
+  });
+  const abstract = writeTableProfile({
+    class: 'abst',
+    space: 'Lab ',
+    pcs: 'Lab ',
+    description: 'Kiln',
+    copyright: '',
+    created: new Date(0),
+    grid: 3,
+    f: () => {},
+  });
   for (const [name, base] of [
     ['link', link],
     ['abstract', abstract],

@@ -20,8 +20,8 @@ const memory = (what: 'VmRSS' | 'VmHWM'): number =>
 /** Refused as said; its memory is the highest mark of this process above where it stood. */
 async function refused(bytes: Uint8Array, read: (b: Uint8Array) => unknown): Promise<void> {
   writeFileSync('/proc/self/clear_refs', '5'); // the mark begins anew
-  const stood = memory('VmRSS'),
-    began = performance.now();
+  const stood = memory('VmRSS');
+  const began = performance.now();
   let said: unknown;
   try {
     await read(bytes);
@@ -34,8 +34,8 @@ async function refused(bytes: Uint8Array, read: (b: Uint8Array) => unknown): Pro
   expect((said as Problem).where).toBeTruthy();
   expect((said as Problem).remedy).toBeTruthy();
 }
-const s = (t: number, ...v: number[]) => numbersTag(t, 3, v, true),
-  n = (t: number, ...v: number[]) => numbersTag(t, 4, v, true);
+const s = (t: number, ...v: number[]) => numbersTag(t, 3, v, true);
+const n = (t: number, ...v: number[]) => numbersTag(t, 4, v, true);
 /** A linear DNG of one part, whatever its tags claim of it. */
 const claimed = (
   width: number,
@@ -65,8 +65,8 @@ const claimed = (
     blocks: { tag: tiles ? 324 : 273, parts: tiles ? new Array<Uint8Array>(tiles[2]).fill(part) : [part] },
   });
 };
-const few = Uint8Array.from({ length: 400 }, (_, i) => (i * 37) & 255),
-  zeros = zlibSync(new Uint8Array(30e6), { level: 9 });
+const few = Uint8Array.from({ length: 400 }, (_, i) => (i * 37) & 255);
+const zeros = zlibSync(new Uint8Array(30e6), { level: 9 });
 
 describe('a camera file or TIFF that lies', () => {
   test.each<[string, Uint8Array]>([
@@ -97,23 +97,23 @@ describe('a camera file or TIFF that lies', () => {
 describe('a profile that lies', () => {
   const dcp = writeDcp(profileFor(cameras[0]!, 'Standard', 'S'));
   test('a DCP whose table claims more than it holds, or cut anywhere', async () => {
-    const v = new DataView(dcp.buffer, dcp.byteOffset),
-      at = v.getUint32(4, true);
+    const v = new DataView(dcp.buffer, dcp.byteOffset);
+    const at = v.getUint32(4, true);
     for (let i = 0; i < v.getUint16(at, true); i++) {
-      const p = at + 2 + i * 12,
-        tag = v.getUint16(p, true),
-        harm = (by: number, value: number) => {
-          const o = dcp.slice();
-          new DataView(o.buffer).setUint32(p + by, value, true);
-          return o;
-        };
+      const p = at + 2 + i * 12;
+      const tag = v.getUint16(p, true);
+      const harm = (by: number, value: number) => {
+        const o = dcp.slice();
+        new DataView(o.buffer).setUint32(p + by, value, true);
+        return o;
+      };
       if (tag === 50938) {
         await refused(harm(4, 0x7fffffff), readDcp);
         await refused(harm(8, 0xfffffff0), readDcp);
       }
       if (tag === 50937) {
-        const dims = v.getUint32(p + 8, true),
-          o = dcp.slice();
+        const dims = v.getUint32(p + 8, true);
+        const o = dcp.slice();
         new DataView(o.buffer).setUint32(dims, 0x40000000, true);
         await refused(o, (b) => profileOf(readDcp(b)));
       }

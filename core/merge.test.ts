@@ -3,8 +3,8 @@ import { mergeFields } from './merge';
 
 /** Numbers that look random and are the same each time (Park and Miller 1988). */
 const random = (seed: number) => () => (seed = (seed * 48271) % 2147483647) / 2147483647;
-const fields = ['title', 'headings', 'tags', 'note', 'scope'],
-  values: unknown[] = ['a', 'b', ['x'], ['x', 'y'], null];
+const fields = ['title', 'headings', 'tags', 'note', 'scope'];
+const values: unknown[] = ['a', 'b', ['x'], ['x', 'y'], null];
 const some = (r: () => number): Record<string, unknown> =>
   Object.fromEntries(fields.map((f) => [f, values[Math.floor(r() * values.length)]]));
 
@@ -35,8 +35,8 @@ describe('merging a record’s fields, all combinations of three values met at r
     for (const { base, mine, theirs } of cases) {
       const { conflicts } = mergeFields(base, mine, theirs);
       for (const f of fields) {
-        const both = !same(base[f], mine[f]) && !same(base[f], theirs[f]) && !same(mine[f], theirs[f]),
-          c = conflicts.find((x) => x.field === f);
+        const both = !same(base[f], mine[f]) && !same(base[f], theirs[f]) && !same(mine[f], theirs[f]);
+        const c = conflicts.find((x) => x.field === f);
         expect(!!c).toBe(both);
         if (c) {
           expect(c).toEqual({ field: f, base: base[f], mine: mine[f], theirs: theirs[f] });
@@ -49,8 +49,8 @@ describe('merging a record’s fields, all combinations of three values met at r
   test('with nothing in conflict, either order merges to the same record', () => {
     let met = 0;
     for (const { base, mine, theirs } of cases) {
-      const one = mergeFields(base, mine, theirs),
-        other = mergeFields(base, theirs, mine);
+      const one = mergeFields(base, mine, theirs);
+      const other = mergeFields(base, theirs, mine);
       if (one.conflicts.length) continue;
       expect(one.merged).toEqual(other.merged);
       met++;

@@ -14,13 +14,13 @@ export function mergeFields(
   mine: Record<string, unknown>,
   theirs: Record<string, unknown>,
 ): { merged: Record<string, unknown>; conflicts: FieldConflict[]; kept: string[] } {
-  const merged: Record<string, unknown> = {},
-    conflicts: FieldConflict[] = [],
-    kept: string[] = [];
+  const merged: Record<string, unknown> = {};
+  const conflicts: FieldConflict[] = [];
+  const kept: string[] = [];
   for (const field of Object.keys(mine)) {
-    const b = base[field],
-      m = mine[field],
-      t = theirs[field];
+    const b = base[field];
+    const m = mine[field];
+    const t = theirs[field];
     if (same(m, t) || same(b, t)) merged[field] = m;
     else if (same(b, m)) {
       merged[field] = t;

@@ -4,18 +4,18 @@ import { strToU8 } from 'fflate';
 
 /** A TIFF layout of one directory: tags as [tag, type, values]; ASCII as text. */
 export function tiff(magic: number, tags: [number, number, number[] | string][], little = true): Uint8Array {
-  const size = [0, 1, 1, 2, 4, 8, 1, 1, 2, 4, 8, 4, 8],
-    out = new Uint8Array(4096),
-    v = new DataView(out.buffer);
+  const size = [0, 1, 1, 2, 4, 8, 1, 1, 2, 4, 8, 4, 8];
+  const out = new Uint8Array(4096);
+  const v = new DataView(out.buffer);
   v.setUint16(0, little ? 0x4949 : 0x4d4d);
   v.setUint16(2, magic, little);
   v.setUint32(4, 8, little);
   v.setUint16(8, tags.length, little);
   let free = 10 + tags.length * 12 + 4;
   tags.forEach(([tag, type, values], i) => {
-    const p = 10 + i * 12,
-      list = typeof values === 'string' ? [...strToU8(values + '\0')] : values,
-      length = list.length * size[type]!;
+    const p = 10 + i * 12;
+    const list = typeof values === 'string' ? [...strToU8(values + '\0')] : values;
+    const length = list.length * size[type]!;
     v.setUint16(p, tag, little);
     v.setUint16(p + 2, type, little);
     v.setUint32(p + 4, list.length, little);
@@ -50,9 +50,9 @@ export const dcp = (little = true) =>
     little,
   );
 export function icc(cls: string, name = 'Kiln room'): Uint8Array {
-  const out = new Uint8Array(132 + 12 + 12 + name.length + 1 + 4),
-    v = new DataView(out.buffer),
-    put = (at: number, s: string) => out.set(strToU8(s), at);
+  const out = new Uint8Array(132 + 12 + 12 + name.length + 1 + 4);
+  const v = new DataView(out.buffer);
+  const put = (at: number, s: string) => out.set(strToU8(s), at);
   v.setUint32(0, out.length);
   out[8] = 2;
   put(12, cls);
@@ -70,9 +70,9 @@ export function icc(cls: string, name = 'Kiln room'): Uint8Array {
 }
 /** A Hald image with a function over its identity. */
 export const hald = (level: number, f: (v: number[]) => number[] = (v) => v) => {
-  const n = level * level,
-    side = level ** 3,
-    data = new Uint8Array(side * side * 3);
+  const n = level * level;
+  const side = level ** 3;
+  const data = new Uint8Array(side * side * 3);
   for (let i = 0; i < n ** 3; i++)
     data.set(
       f([i % n, Math.floor(i / n) % n, Math.floor(i / (n * n))].map((x) => x / (n - 1))).map((x) =>

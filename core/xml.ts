@@ -40,8 +40,8 @@ export function strictParser(what: string): {
 
 export function xmlRoot(bytes: Uint8Array, what = 'XML file'): XmlRoot {
   const { parser, fault } = strictParser(what);
-  let root: XmlRoot | null = null,
-    depth = 0;
+  let root: XmlRoot | null = null;
+  let depth = 0;
   parser.on('opentag', (tag) => {
     if (++depth > MAX_DEPTH)
       throw fault(

@@ -20,8 +20,8 @@ export const cubeOf = (design: Design, size?: number): string => writeCube(lookO
 
 /** A 1D table with a film-like bend, one curve for all channels. */
 export function cube1d(title: string, gamma: number): string {
-  const size = 256,
-    table = new Float32Array(size * 3);
+  const size = 256;
+  const table = new Float32Array(size * 3);
   for (let i = 0; i < size; i++) table.fill(clip(0.02 + 0.96 * Math.pow(i / (size - 1), gamma)), i * 3, i * 3 + 3);
   return writeCube({
     format: 'cube',

@@ -4,8 +4,8 @@ import sharp from 'sharp';
 import { composeLinear, develop, type Composition } from './scene/compose';
 
 const layers = join(process.cwd(), 'demo/scene/layers');
-const white: [number, number, number] = [1, 1, 1],
-  off = { color: white, amount: 0 };
+const white: [number, number, number] = [1, 1, 1];
+const off = { color: white, amount: 0 };
 
 export const frames: { name: string; light: string; composition: Composition }[] = [
   {

@@ -96,12 +96,12 @@ export async function bringFrames(say: (s: string) => void = () => {}): Promise<
 }
 
 async function deliver(person: Person, name: string, bytes: Uint8Array): Promise<string> {
-  const up = await beginUpload(person, { name, size: bytes.length }),
-    part = 4 << 20;
+  const up = await beginUpload(person, { name, size: bytes.length });
+  const part = 4 << 20;
   for (let at = 0; at < bytes.length; at += part)
     await uploadPart(person, up.id, at, Buffer.from(bytes.subarray(at, at + part)));
-  const { intake } = await finishUpload(person, up.id),
-    job = (await intakeFor(person, intake)).intake.job_id!;
+  const { intake } = await finishUpload(person, up.id);
+  const job = (await intakeFor(person, intake)).intake.job_id!;
   await runJob(job, { intake: readIntake });
   return intake;
 }
@@ -122,29 +122,29 @@ export async function loadDemo(say: (s: string) => void = () => {}): Promise<{ l
 
   await bringFrames(say);
 
-  const house = await addShelf(librarian, { name: 'House looks', note: 'on every desk' }),
-    autumn = await addShelf(librarian, { name: 'Sable Row, autumn pack', note: 'taken in November, eight seats' });
+  const house = await addShelf(librarian, { name: 'House looks', note: 'on every desk' });
+  const autumn = await addShelf(librarian, { name: 'Sable Row, autumn pack', note: 'taken in November, eight seats' });
   const set = await addShelf(librarian, { name: 'Fathom Color, stage set', note: 'looks for painted scenery' });
   const kiln = await addShelf(librarian, { name: 'Ceramics', note: 'studies of the kiln room' });
   const known = await descriptors();
   const seats = await addLicence(librarian, {
-      name: 'Sable Row, eight seats',
-      owner: 'Sable Row Looks',
-      terms: 'Eight seats. Conversion for own use is allowed.',
-      may_convert: 'yes',
-      may_spread: 'yes',
-      seats: 8,
-      seats_by: 'device',
-    }),
-    stage = await addLicence(librarian, {
-      name: 'Fathom, studio licence',
-      owner: 'Fathom Color',
-      terms: 'For one studio, on all of its desks. No conversion without leave.',
-      may_convert: 'unknown',
-      may_spread: 'yes',
-      seats_by: 'site',
-      seats: 1,
-    });
+    name: 'Sable Row, eight seats',
+    owner: 'Sable Row Looks',
+    terms: 'Eight seats. Conversion for own use is allowed.',
+    may_convert: 'yes',
+    may_spread: 'yes',
+    seats: 8,
+    seats_by: 'device',
+  });
+  const stage = await addLicence(librarian, {
+    name: 'Fathom, studio licence',
+    owner: 'Fathom Color',
+    terms: 'For one studio, on all of its desks. No conversion without leave.',
+    may_convert: 'unknown',
+    may_spread: 'yes',
+    seats_by: 'site',
+    seats: 1,
+  });
   const place = async (
     shelfId: string,
     supplier: string,
@@ -153,8 +153,8 @@ export async function loadDemo(say: (s: string) => void = () => {}): Promise<{ l
   ) => {
     const made = [];
     for (const d of designs) {
-      const bytes = Buffer.from(cubeOf(d)),
-        r = recognise(`${d.title}.cube`, bytes, known);
+      const bytes = Buffer.from(cubeOf(d));
+      const r = recognise(`${d.title}.cube`, bytes, known);
       made.push(
         await transaction(async (sql) =>
           createItem(sql, actorOf(librarian), {
@@ -193,10 +193,10 @@ export async function loadDemo(say: (s: string) => void = () => {}): Promise<{ l
   }
   await place(set, 'Fathom Color', fathomLooks.slice(0, 5), stage);
   await place(kiln, '', kilnLooks);
-  const sable = sablePack(),
-    fathom = fathomPack();
-  const arrival = await deliver(librarian, 'Sable Row Looks - Autumn.zip', sable),
-    entries = (await intakeFor(librarian, arrival)).entries;
+  const sable = sablePack();
+  const fathom = fathomPack();
+  const arrival = await deliver(librarian, 'Sable Row Looks - Autumn.zip', sable);
+  const entries = (await intakeFor(librarian, arrival)).entries;
   await acceptIntake(librarian, arrival, {
     entries: entries.filter((e) => ['new', 'version', 'variant'].includes(e.outcome)).map((e) => e.id),
     shelfId: autumn,
@@ -231,13 +231,13 @@ export async function loadDemo(say: (s: string) => void = () => {}): Promise<{ l
 
 /** Profiles of the demo's cameras, computed from their sensitivities, and camera files of its scenes; a set of what should look alike. */
 async function bringCameras(librarian: Person): Promise<void> {
-  const actor = actorOf(librarian),
-    shelf = await addShelf(librarian, { name: 'Camera profiles', note: 'computed from measured sensitivities' });
+  const actor = actorOf(librarian);
+  const shelf = await addShelf(librarian, { name: 'Camera profiles', note: 'computed from measured sensitivities' });
   for (const c of cameras)
     for (const v of variants) {
-      const title = `${c.model}${c.converted ? ' IR' : ''} ${v}`,
-        bytes = Buffer.from(writeDcp(profileFor(c, v, title))),
-        facts = cameraProfileFacts(bytes);
+      const title = `${c.model}${c.converted ? ' IR' : ''} ${v}`;
+      const bytes = Buffer.from(writeDcp(profileFor(c, v, title)));
+      const facts = cameraProfileFacts(bytes);
       const made = await transaction(async (sql) =>
         createItem(sql, actor, {
           kind: 'camera-profile',
@@ -293,10 +293,10 @@ async function bringGear(librarian: Person): Promise<void> {
   for (const c of studioCameras) await keepGear(librarian, 'camera', null, c);
   for (const l of studioLenses)
     await keepGear(librarian, 'lens', null, { maker: l.maker, model: l.model, mount: l.mount });
-  const shelf = await addShelf(librarian, { name: 'Lens databases', note: 'releases of Saltmarsh Lens Bureau' }),
-    bytes = Buffer.from(lensDatabase()),
-    name = 'Saltmarsh Lens Bureau 2026-10.xml',
-    r = recognise(name, new Uint8Array(bytes), []);
+  const shelf = await addShelf(librarian, { name: 'Lens databases', note: 'releases of Saltmarsh Lens Bureau' });
+  const bytes = Buffer.from(lensDatabase());
+  const name = 'Saltmarsh Lens Bureau 2026-10.xml';
+  const r = recognise(name, new Uint8Array(bytes), []);
   const made = await transaction(async (sql) =>
     createItem(sql, actorOf(librarian), {
       kind: 'lens-database',
@@ -314,14 +314,14 @@ async function bringGear(librarian: Person): Promise<void> {
     }),
   );
   await approve(librarian, made.versionId);
-  const ley = (await coverage(librarian)).cameras.find((l) => l.camera.model === 'Corvane Ley II')!.camera.id,
-    { id } = await askFor(librarian, {
-      camera: ley,
-      about: 'Corvane Ley II',
-      wanted: 'camera profile',
-      askedOf: 'Fathom Color',
-      note: 'daylight and the kiln lamps',
-    });
+  const ley = (await coverage(librarian)).cameras.find((l) => l.camera.model === 'Corvane Ley II')!.camera.id;
+  const { id } = await askFor(librarian, {
+    camera: ley,
+    about: 'Corvane Ley II',
+    wanted: 'camera profile',
+    askedOf: 'Fathom Color',
+    note: 'daylight and the kiln lamps',
+  });
   await trackRequest(librarian, id, { state: 'sent', note: 'daylight and the kiln lamps' });
 }
 
@@ -372,8 +372,8 @@ async function makeStations(librarian: Person): Promise<void> {
       await put(root, 'media/ALDER/LOOKS.LST', 'OLD_TEST.cube\r\n');
     }
   }
-  const desk = join(stationFolder('Glaze desk'), 'root'),
-    room = join(stationFolder('Model room'), 'root');
+  const desk = join(stationFolder('Glaze desk'), 'root');
+  const room = join(stationFolder('Model room'), 'root');
   await put(desk, 'Oxbow/Looks/Kept from last year/Wet Clay.cube', cubeOf(fathomLooks[6]!));
   await put(desk, 'Library/Application Support/.marlstone-4/looks/Wet Clay.cube', cubeOf(fathomLooks[6]!));
   await put(desk, 'Oxbow/Presets/notes.txt', 'ask Odile which of these are still used\n');

@@ -35,8 +35,8 @@ export function tree(root: string): Record<string, string> {
   const walk = (at: string): void => {
     if (!existsSync(at)) return;
     for (const name of readdirSync(at)) {
-      const full = join(at, name),
-        path = full.slice(root.length + 1);
+      const full = join(at, name);
+      const path = full.slice(root.length + 1);
       if (
         /(contents\.json|catalogue\.json|refused\.log|CAMERA\.JSN|REFUSED\.TXT|\.config|\.config\/oxbow|Application Support\/Oxbow)(\.new)?$/.test(
           path,

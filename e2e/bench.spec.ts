@@ -18,8 +18,8 @@ test.afterAll(async () => {
   await page.close();
 });
 
-const cells = () => page.locator('[data-cell]'),
-  names = () => page.locator('[data-column]').evaluateAll((l) => l.map((x) => (x as HTMLElement).dataset.column));
+const cells = () => page.locator('[data-cell]');
+const names = () => page.locator('[data-column]').evaluateAll((l) => l.map((x) => (x as HTMLElement).dataset.column));
 /** Until every cell has its picture or says why not. */
 const rendered = () =>
   page.waitForFunction(
@@ -51,8 +51,8 @@ const mean = (at: number) =>
     .nth(at)
     .locator('canvas')
     .evaluate((c: HTMLCanvasElement) => {
-      const d = c.getContext('2d')!.getImageData(0, 0, c.width, c.height).data,
-        s = [0, 0, 0];
+      const d = c.getContext('2d')!.getImageData(0, 0, c.width, c.height).data;
+      const s = [0, 0, 0];
       for (let i = 0; i < d.length; i += 4) for (let k = 0; k < 3; k++) s[k]! += d[i + k]!;
       return s.map((v) => v / (d.length / 4));
     });
@@ -105,8 +105,8 @@ test('a profile is chosen for two lights of a set, and becomes the house choice'
 test('a rung that is muted changes the picture, and the address says so', async () => {
   await page.getByRole('link', { name: 'see it on the bench' }).click();
   await rendered();
-  const at = 1,
-    before = await shown(at);
+  const at = 1;
+  const before = await shown(at);
   await page.getByRole('button', { name: 'curve', exact: true }).click();
   await again(at, before);
   await expect(page).toHaveURL(/p%3A[0-9a-f-]{36}%3A7/);
@@ -163,8 +163,8 @@ test('the infrared frame is rescued: no temperature reaches it, anchored it is g
   await menu('Candidates', 'The profiles of these cameras');
   await expect(page.locator('[data-column="Perrin Alder IR Standard"]')).toBeVisible();
   await rendered();
-  const list = await names(),
-    text = (n: string) => cells().nth(list.indexOf(n)).textContent();
+  const list = await names();
+  const text = (n: string) => cells().nth(list.indexOf(n)).textContent();
   expect(await text('Perrin Alder IR Standard')).not.toContain('for the');
   expect(await text('Perrin Alder Standard')).toContain('for the Perrin Alder');
   await page.getByRole('button', { name: 'Keep it as a profile' }).click();
@@ -234,8 +234,8 @@ test('by keyboard alone: walked, made stronger, enlarged, closed, taken off; the
   expect(await inked()).toBeGreaterThan(0.98);
   await page.keyboard.press('Escape');
   await expect(large).toBeHidden();
-  const n = await page.locator('[data-column]').count(),
-    url = page.url();
+  const n = await page.locator('[data-column]').count();
+  const url = page.url();
   await cells().nth(1).focus();
   await page.keyboard.press('Delete');
   await expect(page.locator('[data-column]')).toHaveCount(n - 1);
@@ -261,8 +261,8 @@ test('a museum day: patches of a target against their measured values, an odd pr
     'house choice for Museum of Glazes: Perrin Alder Standard',
   );
   // without its curve, the neutral profile reproduces
-  const neutral = (await names()).indexOf('Perrin Alder Neutral'),
-    before = await shown(neutral);
+  const neutral = (await names()).indexOf('Perrin Alder Neutral');
+  const before = await shown(neutral);
   await page.locator('[data-column="Perrin Alder Neutral"]').getByRole('button', { name: 'curve' }).click();
   await again(neutral, before);
   const patches = async () =>
@@ -271,9 +271,9 @@ test('a museum day: patches of a target against their measured values, an odd pr
   expect(await patches()).toBeGreaterThan(0.1);
   // the corners, by hand and by the marks
   await page.getByRole('button', { name: 'The chart in ALD 0420, kiln card' }).click();
-  const dialog = page.getByRole('dialog', { name: 'The chart in ALD 0420, kiln card' }),
-    figures = dialog.locator('[data-target-figures]'),
-    said = async () => Number(/mean ([\d.]+)/.exec((await figures.textContent()) ?? '')?.[1] ?? NaN);
+  const dialog = page.getByRole('dialog', { name: 'The chart in ALD 0420, kiln card' });
+  const figures = dialog.locator('[data-target-figures]');
+  const said = async () => Number(/mean ([\d.]+)/.exec((await figures.textContent()) ?? '')?.[1] ?? NaN);
   await dialog.getByLabel('Rendered by').selectOption({ label: 'Perrin Alder Neutral' });
   await expect.poll(said).toBeLessThan(1.2);
   expect(Math.abs((await said()) - (await patches()))).toBeLessThanOrEqual(0.051); // the small cell said the same, rounded
@@ -315,8 +315,8 @@ test('an editor’s own export stands beside ours', async () => {
   await page.getByRole('button', { name: /^Vessels, two lights/ }).click();
   await menu('Candidates', 'The camera’s own JPEG');
   await rendered();
-  const id = new URL(page.url()).searchParams.get('rows')!.split('~')[0]!,
-    picture = await (await page.request.get(`/api/frames/${id}?w=900`)).body();
+  const id = new URL(page.url()).searchParams.get('rows')!.split('~')[0]!;
+  const picture = await (await page.request.get(`/api/frames/${id}?w=900`)).body();
   await menu('Candidates', 'Bring in an editor’s export');
   const dialog = page.getByRole('dialog', { name: 'What an editor makes of a frame' });
   await dialog.getByLabel(/^Label/).fill('Oxbow 2, plain');
@@ -350,16 +350,16 @@ test('the same effect laid twice is warned of; a look is shown read in another e
   await page.getByRole('button', { name: 'The rendered frames' }).click();
   await menu('Candidates', 'All on House looks');
   await expect(page.locator('[data-column]')).toHaveCount(9);
-  const q = new URL(page.url()).searchParams,
-    one = q.get('cols')!.split('~')[1]!,
-    rows = q.get('rows')!.split('~')[0]!;
+  const q = new URL(page.url()).searchParams;
+  const one = q.get('cols')!.split('~')[1]!;
+  const rows = q.get('rows')!.split('~')[0]!;
   await page.goto(`/bench?${new URLSearchParams({ rows, cols: ['none', `${one}!${one}`, one].join('~') }).toString()}`);
   await awake(page);
   await rendered();
   await expect(cells().nth(1)).toContainText('the same effect twice');
   await expect(cells().nth(2)).not.toContainText('twice');
-  const before = await mean(2),
-    at = await shown(2);
+  const before = await mean(2);
+  const at = await shown(2);
   await page
     .locator('[data-column]')
     .nth(2)

@@ -11,8 +11,8 @@ import { awake, signIn, stationRoot } from './app';
 
 test.describe.configure({ mode: 'serial' });
 let page: Page;
-const errors: string[] = [],
-  folder = mkdtempSync(join(tmpdir(), 'etagere-photos-'));
+const errors: string[] = [];
+const folder = mkdtempSync(join(tmpdir(), 'etagere-photos-'));
 const dng = (maker: string, model: string): Uint8Array =>
   writeDng({
     width: 8,
@@ -133,9 +133,9 @@ test('a folder that looks empty is explained as the editor itself shows it', asy
   await page.getByLabel('Folder to explain').setInputFiles(join(folder, 'Shoot'));
   await expect(page.getByText('4 of 5 files are photos that say what they are; 1 is none')).toBeVisible();
   expect(sent[0]!.length).toBeLessThan(400); // what they say, not the photos
-  const ley = page.getByRole('region', { name: 'Corvane Ley, camera data' }),
-    line = (editor: string) =>
-      ley.getByRole('row').filter({ has: page.getByRole('cell', { name: editor, exact: true }) });
+  const ley = page.getByRole('region', { name: 'Corvane Ley, camera data' });
+  const line = (editor: string) =>
+    ley.getByRole('row').filter({ has: page.getByRole('cell', { name: editor, exact: true }) });
   await expect(line('Marlstone 3')).toContainText('3 photos of the Corvane Ley are not supported here');
   await expect(line('Marlstone 3')).toContainText('Use Marlstone 4, which 1 station has: it reads them.');
   await expect(line('Marlstone 4')).toContainText('yes');
@@ -178,13 +178,13 @@ test('an item says whether it will show for a photo, and why not', async () => {
   await page.goto('/shelves?q=bisque');
   await page.locator('[data-spine]').first().click();
   await page.waitForURL(/\/items\//);
-  const table = page.getByRole('table', { name: 'Will it show' }),
-    line = (text: string) => table.locator('tbody tr', { hasText: text });
+  const table = page.getByRole('table', { name: 'Will it show' });
+  const line = (text: string) => table.locator('tbody tr', { hasText: text });
   await expect(line('Marlstone 4')).toContainText(
     'Its newest version is a draft, and only approved ones are placed. Approve it, then roll it out.',
   );
-  const frames = page.getByLabel('For a photo like'),
-    ley = await frames.locator('option', { hasText: 'Corvane Ley' }).first().getAttribute('value');
+  const frames = page.getByLabel('For a photo like');
+  const ley = await frames.locator('option', { hasText: 'Corvane Ley' }).first().getAttribute('value');
   await frames.selectOption(ley!);
   await expect(line('Marlstone 3')).toContainText(
     'Marlstone 3 does not read the Corvane Ley: the photo itself stays an empty card',

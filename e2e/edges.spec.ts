@@ -95,8 +95,8 @@ const pids = (...words: string[]): number[] =>
     .map(Number);
 
 test('agent and worker killed hard are started again, and bring to its end what was begun', async () => {
-  const root = stationRoot('model-room'),
-    before = tree(root);
+  const root = stationRoot('model-room');
+  const before = tree(root);
   await planFor('Slate Backcloth', ['Model room']);
   const [agent] = pids('dist/agent.mjs', 'run', root);
   await page.getByRole('button', { name: /Confirm: write 1 file/ }).click();
@@ -140,8 +140,8 @@ test('a preset goes to the editor whose language it is, and says why not to the 
   await expect(page.getByText('1 of 1 files reported')).toBeVisible({ timeout: 20_000 });
   await page.goto('/stations');
   await page.getByRole('link', { name: 'Glaze desk' }).click();
-  const oxbow = page.locator('[data-editor="oxbow@2"]'),
-    start = oxbow.getByRole('button', { name: 'Start' });
+  const oxbow = page.locator('[data-editor="oxbow@2"]');
+  const start = oxbow.getByRole('button', { name: 'Start' });
   await expect(oxbow.getByRole('button').first()).toBeVisible();
   if (await start.isVisible()) await start.click();
   await expect(oxbow.getByRole('button', { name: 'Quit' })).toBeVisible();
@@ -201,8 +201,8 @@ for (const theme of ['dark', 'light'])
     test.setTimeout(300_000); // eighteen screens
     await page.context().addCookies([{ name: 'theme', value: theme, url: address().url }]);
     await page.goto('/shelves');
-    const item = await page.locator('[data-spine]').first().getAttribute('href'),
-      preset = await page.locator('[data-spine]', { hasText: 'Engraver' }).getAttribute('href');
+    const item = await page.locator('[data-spine]').first().getAttribute('href');
+    const preset = await page.locator('[data-spine]', { hasText: 'Engraver' }).getAttribute('href');
     await page.goto('/intake');
     await awake(page);
     const arrival = await page.getByRole('link', { name: /Fathom/ }).getAttribute('href');

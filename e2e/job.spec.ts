@@ -160,14 +160,14 @@ test('finds an item by typing, with a slip of the finger too, and marks it with 
 test('opens the item: the picture changes with strength, and holding shows the original', async () => {
   await page.locator('[data-spine]').press('Enter');
   await expect(page.getByRole('heading', { name: 'Candle End', level: 1 })).toBeVisible();
-  const canvas = page.locator('canvas').first(),
-    shown = () => canvas.evaluate((c) => Number((c as HTMLCanvasElement).dataset.shown ?? 0));
+  const canvas = page.locator('canvas').first();
+  const shown = () => canvas.evaluate((c) => Number((c as HTMLCanvasElement).dataset.shown ?? 0));
   const mean = () =>
     canvas.evaluate((c) => {
-      const x = c as HTMLCanvasElement,
-        d = x.getContext('2d')!.getImageData(0, 0, x.width, x.height).data;
-      let r = 0,
-        b = 0;
+      const x = c as HTMLCanvasElement;
+      const d = x.getContext('2d')!.getImageData(0, 0, x.width, x.height).data;
+      let r = 0;
+      let b = 0;
       for (let i = 0; i < d.length; i += 4) {
         r += d[i]!;
         b += d[i + 2]!;

@@ -9,8 +9,8 @@ import { awake, signIn } from './app';
 
 test.describe.configure({ mode: 'serial' });
 let page: Page;
-const work = mkdtempSync(join(tmpdir(), 'etagere-library-')),
-  faults: string[] = [];
+const work = mkdtempSync(join(tmpdir(), 'etagere-library-'));
+const faults: string[] = [];
 test.beforeAll(async ({ browser }) => {
   page = await (await browser.newContext()).newPage();
   page.on('pageerror', (e) => faults.push(e.message));
@@ -43,8 +43,8 @@ function folder(name: string, files: Record<string, string>): string {
   return root;
 }
 const ready = () => awake(page);
-const region = (name: string) => page.getByRole('region', { name, exact: true }),
-  row = (path: string) => page.locator(`[data-entry="${path}"]`);
+const region = (name: string) => page.getByRole('region', { name, exact: true });
+const row = (path: string) => page.locator(`[data-entry="${path}"]`);
 async function bring(path: string): Promise<void> {
   await page.goto('/intake');
   await ready();
@@ -127,8 +127,8 @@ test('its second release: what was added, changed and gone is said, and a new ve
 });
 
 test('what came in is marked for those who have not seen it yet', async ({ browser }) => {
-  const other = await (await browser.newContext()).newPage(),
-    chip = other.getByRole('button', { name: /^New to you \d/ });
+  const other = await (await browser.newContext()).newPage();
+  const chip = other.getByRole('button', { name: /^New to you \d/ });
   await signIn(other, 'retoucher');
   await awake(other);
   await chip.click();
@@ -169,8 +169,8 @@ test('a search is refined to one item by keyboard alone', async () => {
 test('the address stays the page’s own: all shown, gone back, typed into while the page is fetched anew', async () => {
   await page.goto('/shelves');
   await ready();
-  const box = page.getByRole('searchbox', { name: 'Find items' }),
-    count = page.getByText('5 of ', { exact: false });
+  const box = page.getByRole('searchbox', { name: 'Find items' });
+  const count = page.getByText('5 of ', { exact: false });
   await box.fill('saltmarsh');
   await expect(count).toBeVisible();
   await page.getByRole('link', { name: 'Show all' }).click();
@@ -190,9 +190,9 @@ test('the address stays the page’s own: all shown, gone back, typed into while
     await r.continue().catch(() => {});
   }); // one still held when the test is done is let go
   const { id } = (await (await page.request.post('/api/shelves', { data: { name: 'Passing' } })).json()) as {
-      id: string;
-    },
-    fetched = page.waitForResponse((r) => /_rsc=/.test(r.url()), { timeout: 20_000 });
+    id: string;
+  };
+  const fetched = page.waitForResponse((r) => /_rsc=/.test(r.url()), { timeout: 20_000 });
   await page.waitForTimeout(300);
   await page.keyboard.press('/');
   await page.keyboard.type('saltmarsh', { delay: 40 });
@@ -218,8 +218,8 @@ test('a search is kept as a shelf that fills itself', async () => {
 test('items are moved by keyboard, and a shelf is put away and brought back', async () => {
   await page.goto('/shelves');
   await page.locator('canvas[data-shown]').waitFor();
-  const titles = () => region('Kiln room').locator('[data-spine] .font-serif').allTextContents(),
-    before = await titles();
+  const titles = () => region('Kiln room').locator('[data-spine] .font-serif').allTextContents();
+  const before = await titles();
   await region('Kiln room').locator('[data-spine]').first().focus();
   await page.keyboard.press('Alt+ArrowRight');
   await expect.poll(titles).toEqual([before[1], before[0], ...before.slice(2)]);
@@ -282,9 +282,9 @@ test('two items of one effect are shown side by side and merged into one, which 
 test('what counts as a copy is for the studio to set', async () => {
   await page.goto('/studio');
   await awake(page);
-  const most = page.getByLabel('ΔE00 within which 95 percent of colors are'),
-    far = page.getByLabel('ΔE00 within which all colors are'),
-    set = page.getByRole('button', { name: 'Set', exact: true });
+  const most = page.getByLabel('ΔE00 within which 95 percent of colors are');
+  const far = page.getByLabel('ΔE00 within which all colors are');
+  const set = page.getByRole('button', { name: 'Set', exact: true });
   await expect(set).toBeHidden();
   await most.fill('4');
   await set.click();
@@ -307,8 +307,8 @@ test('what counts as a copy is for the studio to set', async () => {
 
 test('two people edit one item: the second is told, sees both, and decides; nothing is lost', async ({ browser }) => {
   await page.goto('/shelves?q=tenmoku');
-  const href = (await page.locator('[data-spine]').first().getAttribute('href'))!,
-    other = await (await browser.newContext()).newPage();
+  const href = (await page.locator('[data-spine]').first().getAttribute('href'))!;
+  const other = await (await browser.newContext()).newPage();
   await signIn(other);
   for (const p of [page, other]) {
     await p.goto(href.split('?')[0]!);

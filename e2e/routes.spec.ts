@@ -21,8 +21,8 @@ const first = (path: string) => path === '/api/people';
 /** Would sign us out, never ends, or gives the whole database. */
 const left = (r: { method: string; path: string }) =>
   (r.method === 'DELETE' && r.path === '/api/session') || r.path === '/api/live' || r.path === '/api/backup';
-const nowhere = '01a210e5-4862-76ff-8bf1-cca38cebf5bd',
-  filled = (path: string, id: string) => path.replace('[...path]', id).replace(/\[\w+\]/g, id);
+const nowhere = '01a210e5-4862-76ff-8bf1-cca38cebf5bd';
+const filled = (path: string, id: string) => path.replace('[...path]', id).replace(/\[\w+\]/g, id);
 
 async function send(
   c: APIRequestContext,
@@ -51,8 +51,8 @@ test('there are routes to walk', () => {
 });
 
 test('without a session each is closed, whatever it is asked', async ({ playwright }) => {
-  const plain = await playwright.request.newContext({ baseURL: address().url }),
-    let_in: string[] = [];
+  const plain = await playwright.request.newContext({ baseURL: address().url });
+  const let_in: string[] = [];
   for (const r of routes.filter((x) => !open(x.path))) {
     const { status } = await send(plain, r.method, filled(r.path, nowhere), '{}');
     if (status !== (first(r.path) ? 403 : 401)) let_in.push(`${r.method} ${r.path}: ${status}`);
@@ -65,17 +65,17 @@ test('without a session each is closed, whatever it is asked', async ({ playwrig
 
 test('nonsense is refused with what to do, by every route, and never with an incident', async () => {
   test.setTimeout(240_000);
-  const wrong: string[] = [],
-    bodies = [
-      '{}',
-      '[]',
-      'null',
-      '7',
-      '"x"',
-      '{"',
-      '{"name":{},"items":"x","entries":{"a":1},"versions":7,"frames":[null],"state":[],"title":9e99}',
-      `{"name":"${'x'.repeat(5000)}","items":["' or 1=1"],"ribbons":[1e30],"shelves":[-1],"look":"\\u0000"}`,
-    ];
+  const wrong: string[] = [];
+  const bodies = [
+    '{}',
+    '[]',
+    'null',
+    '7',
+    '"x"',
+    '{"',
+    '{"name":{},"items":"x","entries":{"a":1},"versions":7,"frames":[null],"state":[],"title":9e99}',
+    `{"name":"${'x'.repeat(5000)}","items":["' or 1=1"],"ribbons":[1e30],"shelves":[-1],"look":"\\u0000"}`,
+  ];
   let asked = 0;
   for (const r of routes.filter((x) => !left(x))) {
     for (const id of r.path.includes('[') ? [nowhere, 'nonsense', '%00', '-1', '9'.repeat(40)] : ['']) {
@@ -107,18 +107,18 @@ test('nonsense is refused with what to do, by every route, and never with an inc
 
 test('every screen opens whatever its address says, or says that nothing stands there', async () => {
   test.setTimeout(240_000);
-  const screens = files('app/(app)', 'page.tsx').map((f) => f.slice('app/(app)'.length, -'/page.tsx'.length)),
-    wrong: string[] = [],
-    query =
-      '?q=%00&kind=x|y&sort=x&view=x&shelf=x&frame=x&strength=x&older=x&newer=-1&group=x&rows=x~~y&cols=~!~&ref=99&mark=x&set=x&from=x&items=x&versions=x&stations=x&subject=x&who=x&after=x&page=-3&limit=1e99';
+  const screens = files('app/(app)', 'page.tsx').map((f) => f.slice('app/(app)'.length, -'/page.tsx'.length));
+  const wrong: string[] = [];
+  const query =
+    '?q=%00&kind=x|y&sort=x&view=x&shelf=x&frame=x&strength=x&older=x&newer=-1&group=x&rows=x~~y&cols=~!~&ref=99&mark=x&set=x&from=x&items=x&versions=x&stations=x&subject=x&who=x&after=x&page=-3&limit=1e99';
   expect(screens.length).toBeGreaterThan(10);
   for (const s of screens) {
     for (const id of s.includes('[') ? [nowhere, 'nonsense', '%00'] : ['']) {
       for (const q of ['', query, query.replace('%00', 'x'.repeat(3000))]) {
         // a fault while a page streams leaves its number in it; what Next itself throws (nothing here, go elsewhere) begins with its name
-        const r = await page.request.get(filled(s, id) + q),
-          text = await r.text(),
-          fault = /(?:data-dgst="|digest\\*":\\*")(?!NEXT_)\w+/.exec(text)?.[0] ?? '';
+        const r = await page.request.get(filled(s, id) + q);
+        const text = await r.text();
+        const fault = /(?:data-dgst="|digest\\*":\\*")(?!NEXT_)\w+/.exec(text)?.[0] ?? '';
         if (r.status() >= 500 || fault) wrong.push(`${filled(s, id)}${q.slice(0, 30)}: ${r.status()} ${fault}`);
       }
     }

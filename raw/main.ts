@@ -69,11 +69,11 @@ function colorMatrix(c: Meta['color_data']): { matrix: number[]; illuminant: num
 function patternOf(m: Meta): [number, number, number, number] {
   if (m.colors !== 3 || m.filters < 1000) throw new Refused('Its sensor is of a pattern that is not developed here.');
   const at = (row: number, column: number): number => {
-      const c = (m.filters >>> ((((row << 1) & 14) + (column & 1)) << 1)) & 3,
-        letter = m.cdesc[c] ?? 'G';
-      return letter === 'R' ? 0 : letter === 'B' ? 2 : 1;
-    },
-    p: [number, number, number, number] = [at(0, 0), at(0, 1), at(1, 0), at(1, 1)];
+    const c = (m.filters >>> ((((row << 1) & 14) + (column & 1)) << 1)) & 3;
+    const letter = m.cdesc[c] ?? 'G';
+    return letter === 'R' ? 0 : letter === 'B' ? 2 : 1;
+  };
+  const p: [number, number, number, number] = [at(0, 0), at(0, 1), at(1, 0), at(1, 1)];
   for (let r = 2; r < 8; r += 2)
     if (at(r, 0) !== p[0] || at(r, 1) !== p[1] || at(r + 1, 0) !== p[2] || at(r + 1, 1) !== p[3])
       throw new Refused('Its sensor is of a pattern that is not developed here.');
@@ -83,12 +83,14 @@ function patternOf(m: Meta): [number, number, number, number] {
 async function main(): Promise<void> {
   const bytes = new Uint8Array(readFileSync(0));
   Object.assign(globalThis, { WorkerGlobalScope: class {}, self: globalThis });
-  const at = createRequire(import.meta.url).resolve('libraw-wasm/dist/libraw.js'),
-    { default: make } = (await import(at)) as {
-      default: (o: { wasmBinary: Uint8Array }) => Promise<{ LibRaw: new () => LibRaw }>;
-    },
-    raw = new (await make({ wasmBinary: readFileSync(at.replace(/libraw\.js$/, 'libraw.wasm')) })).LibRaw();
-  let m: Meta, samples: Uint16Array | undefined, jpeg: { data: Uint8Array; format: string } | undefined;
+  const at = createRequire(import.meta.url).resolve('libraw-wasm/dist/libraw.js');
+  const { default: make } = (await import(at)) as {
+    default: (o: { wasmBinary: Uint8Array }) => Promise<{ LibRaw: new () => LibRaw }>;
+  };
+  const raw = new (await make({ wasmBinary: readFileSync(at.replace(/libraw\.js$/, 'libraw.wasm')) })).LibRaw();
+  let m: Meta;
+  let samples: Uint16Array | undefined;
+  let jpeg: { data: Uint8Array; format: string } | undefined;
   try {
     raw.open(bytes, {});
     m = raw.metadata(true);
@@ -103,8 +105,8 @@ async function main(): Promise<void> {
   }
   if (!samples?.length || !(m.width > 1 && m.height > 1) || samples.length < m.raw_width * m.raw_height)
     throw new Refused('There is no mosaic in the file.');
-  const cfa = patternOf(m),
-    mosaic = new Uint16Array(m.width * m.height);
+  const cfa = patternOf(m);
+  const mosaic = new Uint16Array(m.width * m.height);
   for (let y = 0; y < m.height; y++)
     mosaic.set(
       samples.subarray(
@@ -113,20 +115,20 @@ async function main(): Promise<void> {
       ),
       y * m.width,
     );
-  const mul = m.color_data.cam_mul.slice(0, 3),
-    known = mul.length === 3 && mul.every((v) => v > 0),
-    own = known ? mul.map((v) => 1 / v) : [1, 1, 1],
-    top = Math.max(...own),
-    neutral = own.map((v) => v / top),
-    { matrix, illuminant } = colorMatrix(m.color_data),
-    profile: Dcp = { little: true, tags: new Map() },
-    unique =
-      m.color_data.UniqueCameraModel || [m.camera_make, m.camera_model].filter(Boolean).join(' ') || 'unknown camera';
+  const mul = m.color_data.cam_mul.slice(0, 3);
+  const known = mul.length === 3 && mul.every((v) => v > 0);
+  const own = known ? mul.map((v) => 1 / v) : [1, 1, 1];
+  const top = Math.max(...own);
+  const neutral = own.map((v) => v / top);
+  const { matrix, illuminant } = colorMatrix(m.color_data);
+  const profile: Dcp = { little: true, tags: new Map() };
+  const unique =
+    m.color_data.UniqueCameraModel || [m.camera_make, m.camera_model].filter(Boolean).join(' ') || 'unknown camera';
   setText(profile, 50936, `${unique}, from the decoder`);
   setNumbers(profile, 50721, 10, matrix);
   setNumbers(profile, 50778, 3, [illuminant]);
-  const shown = jpeg?.format === 'jpeg' && jpeg.data.length > 100 ? frameFacts(jpeg.data) : null,
-    date = new Date(m.timestamp instanceof Date ? m.timestamp : m.timestamp * 1000);
+  const shown = jpeg?.format === 'jpeg' && jpeg.data.length > 100 ? frameFacts(jpeg.data) : null;
+  const date = new Date(m.timestamp instanceof Date ? m.timestamp : m.timestamp * 1000);
   process.stdout.write(
     writeDng({
       width: m.width,

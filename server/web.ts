@@ -48,8 +48,8 @@ export function problemResponse(e: unknown): Response {
 
 /** Requests that change something must come from our own pages. */
 export async function sameOrigin(): Promise<void> {
-  const h = await headers(),
-    origin = h.get('origin');
+  const h = await headers();
+  const origin = h.get('origin');
   if (origin && new URL(origin).host !== (h.get('x-forwarded-host') ?? h.get('host')))
     throw new Problem('origin', 'This request came from another site.', origin, 'Open Etagere itself and try again.');
   if (h.get('sec-fetch-site') === 'cross-site')
@@ -96,8 +96,8 @@ export function route<C>(
 
 /** A request's JSON object, with a limit. Zero characters, which the database cannot hold, are dropped. */
 export async function body<T extends object>(request: Request, most = 1 << 20): Promise<T> {
-  const text = await request.text(),
-    refuse = (message: string, remedy: string): Problem => new Problem('input-invalid', message, 'body', remedy);
+  const text = await request.text();
+  const refuse = (message: string, remedy: string): Problem => new Problem('input-invalid', message, 'body', remedy);
   if (text.length > most) throw refuse('The request is too large.', 'Send less at once.');
   let value: unknown;
   try {

@@ -76,8 +76,8 @@ export async function buildPrograms() {
 }
 
 export async function ensurePrograms() {
-  const hash = hashOf(programs),
-    stamp = join(root, 'dist/.stamp');
+  const hash = hashOf(programs);
+  const stamp = join(root, 'dist/.stamp');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === hash) return;
   await buildPrograms();
   writeFileSync(stamp, hash);

@@ -10,8 +10,8 @@ else if (verb === 'psql') {
   const { args, env } = psqlArguments();
   process.exit(spawnSync('psql', [...args, ...rest], { stdio: 'inherit', env }).status ?? 1);
 } else if (verb === 'schema') {
-  const { psql } = await startCluster(),
-    { schema } = await import('./schema.mjs');
+  const { psql } = await startCluster();
+  const { schema } = await import('./schema.mjs');
   process.stdout.write(schema((sql) => psql(process.env.ETAGERE_DATABASE || 'etagere', sql)));
 } else {
   process.stderr.write('use: bin/db start|stop|url|schema|psql [arguments]\n');

@@ -22,9 +22,9 @@ export async function ensureKernel() {
 }
 
 async function compile(asc) {
-  let binary = null,
-    text = '',
-    errors = '';
+  let binary = null;
+  let text = '';
+  let errors = '';
   const { error } = await asc.main(
     [
       'kernel/lut.ts',

@@ -17,8 +17,8 @@ const { positionals, values } = parseArgs({
     do: { type: 'string', multiple: true },
   },
 });
-const [path = '/shelves', out = 'shot.png'] = positionals,
-  { url, signIns } = JSON.parse(readFileSync(join(dataFolder(), 'address.json'), 'utf8'));
+const [path = '/shelves', out = 'shot.png'] = positionals;
+const { url, signIns } = JSON.parse(readFileSync(join(dataFolder(), 'address.json'), 'utf8'));
 const who = signIns.find((s) => s.email.startsWith(values.as ?? '') || s.role === values.as) ?? signIns[0];
 const browser = await chromium.launch({
   executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
@@ -32,10 +32,10 @@ const browser = await chromium.launch({
   ],
 });
 const context = await browser.newContext({
-    viewport: { width: Number(values.width ?? 1280), height: Number(values.height ?? 800) },
-    baseURL: url,
-  }),
-  page = await context.newPage();
+  viewport: { width: Number(values.width ?? 1280), height: Number(values.height ?? 800) },
+  baseURL: url,
+});
+const page = await context.newPage();
 page.on('console', (m) => {
   if (m.type() === 'error') console.error('console:', m.text());
 });

@@ -21,9 +21,9 @@ if (values.help) {
   console.log('use: bin/start [--empty] [--port N] [--host ADDRESS]');
   process.exit(0);
 }
-const began = Date.now(),
-  data = dataFolder(),
-  host = values.host ?? '127.0.0.1';
+const began = Date.now();
+const data = dataFolder();
+const host = values.host ?? '127.0.0.1';
 
 const lock = join(data, 'running.pid');
 if (existsSync(lock)) {
@@ -158,8 +158,8 @@ try {
   const list = join(data, 'stations', 'stations.json');
   if (existsSync(list)) {
     for (const s of JSON.parse(readFileSync(list, 'utf8')).filter((x) => x.state)) {
-      const common = ['--root', s.root, '--system', s.system, '--state', s.state],
-        enrolment = join(s.state, 'agent.json');
+      const common = ['--root', s.root, '--system', s.system, '--state', s.state];
+      const enrolment = join(s.state, 'agent.json');
       mkdirSync(s.state, { recursive: true });
       if (existsSync(enrolment)) {
         // the port may be another one than last time
@@ -188,8 +188,8 @@ try {
     }
   }
 
-  const signInsFile = join(data, 'demo', 'sign-ins.json'),
-    signIns = existsSync(signInsFile) ? JSON.parse(readFileSync(signInsFile, 'utf8')) : [];
+  const signInsFile = join(data, 'demo', 'sign-ins.json');
+  const signIns = existsSync(signInsFile) ? JSON.parse(readFileSync(signInsFile, 'utf8')) : [];
   writeFileSync(join(data, 'address.json.new'), JSON.stringify({ url, signIns, pid: process.pid }, null, 1), {
     mode: 0o600,
   });
@@ -202,8 +202,8 @@ try {
   }
   const any = db.psql(process.env.ETAGERE_DATABASE || 'etagere', 'select count(*) from person');
   if (any === '0') {
-    const letters = 'ABCDEFGHJKMNPQRSTUVWXYZ23456789',
-      code = Array.from({ length: 10 }, () => letters[randomInt(letters.length)]).join('');
+    const letters = 'ABCDEFGHJKMNPQRSTUVWXYZ23456789';
+    const code = Array.from({ length: 10 }, () => letters[randomInt(letters.length)]).join('');
     writeFileSync(join(data, 'setup-code'), code, { mode: 0o600 });
     console.log(
       `  Nobody is here yet. Open the address and begin with the set-up code  ${code}\n  (or: bin/etagere people add --name … --email … --role librarian --password-stdin)\n`,

@@ -9,14 +9,14 @@ import { dataFolder, ensureDebian, ensurePackages, root, say } from './place.mjs
 // a cluster and a data folder of the tests' own, beside the real one
 process.env.ETAGERE_DATA = join(process.env.ETAGERE_DATA || dataFolder(), 'test');
 process.env.NEXT_TELEMETRY_DISABLED = '1';
-const filter = process.argv.slice(2),
-  began = Date.now();
+const filter = process.argv.slice(2);
+const began = Date.now();
 ensurePackages();
 await (await import('./kernel.mjs')).ensureKernel();
 await startCluster({ fast: true });
 await (await import('./build.mjs')).ensurePrograms(); // tests run the reading thread and the decoder as they are in use
-let passed = 0,
-  failed = 0;
+let passed = 0;
+let failed = 0;
 
 const run = (command, args, env = {}) =>
   new Promise((resolve) => {
@@ -68,8 +68,8 @@ try {
     else failed++;
   }
   ensureDebian('transicc', ['liblcms2-utils']);
-  const out = join(root, 'coverage'),
-    results = join(out, 'vitest.json');
+  const out = join(root, 'coverage');
+  const results = join(out, 'vitest.json');
   mkdirSync(out, { recursive: true });
   rmSync(results, { force: true });
   await run(process.execPath, [

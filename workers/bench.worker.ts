@@ -128,16 +128,17 @@ class Memory<T> {
     return p;
   }
 }
-const pictures = new Memory<Picture>(24),
-  linears = new Memory<Linear>(12),
-  looks = new Memory<Look>(60),
-  bases = new Memory<{ table: ReturnType<typeof prepare>; neutral: number[]; white: White }>(80),
-  developed = new Memory<Developed>(48),
-  fields = new Memory<RangeField>(6);
+const pictures = new Memory<Picture>(24);
+const linears = new Memory<Linear>(12);
+const looks = new Memory<Look>(60);
+const bases = new Memory<{ table: ReturnType<typeof prepare>; neutral: number[]; white: White }>(80);
+const developed = new Memory<Developed>(48);
+const fields = new Memory<RangeField>(6);
 
 /** An answer of the server, whole. Where two workers ask for the same large answer at once, the browser's cache can break one off: that one is asked for again, past the cache. */
 async function ask(path: string, cache: RequestCache = 'default'): Promise<{ headers: Headers; bytes: ArrayBuffer }> {
-  let r: Response, bytes: ArrayBuffer;
+  let r: Response;
+  let bytes: ArrayBuffer;
   try {
     r = await fetch(path, { cache });
     bytes = await r.arrayBuffer();
@@ -157,10 +158,10 @@ async function ask(path: string, cache: RequestCache = 'default'): Promise<{ hea
 const picture = (id: string, width: number): Promise<Picture> =>
   pictures.get(`${id} ${width}`, async () => {
     const bitmap = await createImageBitmap(new Blob([(await ask(`/api/frames/${id}?w=${width}`)).bytes]), {
-        colorSpaceConversion: 'none',
-        premultiplyAlpha: 'none',
-      }),
-      context = new OffscreenCanvas(bitmap.width, bitmap.height).getContext('2d', { willReadFrequently: true })!;
+      colorSpaceConversion: 'none',
+      premultiplyAlpha: 'none',
+    });
+    const context = new OffscreenCanvas(bitmap.width, bitmap.height).getContext('2d', { willReadFrequently: true })!;
     context.drawImage(bitmap, 0, 0);
     return {
       width: bitmap.width,
@@ -170,24 +171,24 @@ const picture = (id: string, width: number): Promise<Picture> =>
   });
 const linear = (id: string, width: number): Promise<Linear> =>
   linears.get(`${id} ${width}`, async () => {
-    const r = await ask(`/api/frames/${id}/linear?w=${width}`),
-      [w, h] = r.headers.get('x-size')!.split(',').map(Number) as [number, number];
+    const r = await ask(`/api/frames/${id}/linear?w=${width}`);
+    const [w, h] = r.headers.get('x-size')!.split(',').map(Number) as [number, number];
     return { width: w, height: h, data: new Uint16Array(r.bytes) };
   });
 const table = ({ version, reading }: { version: string; reading: string }): Promise<Look> =>
   looks.get(`${version} ${reading}`, async () => {
     const r = await ask(
-        `/api/versions/${version}/table?points=33${reading ? `&as=${encodeURIComponent(reading)}` : ''}`,
-      ),
-      about = JSON.parse(r.headers.get('x-look')!) as Pick<Look, 'kind' | 'size' | 'domain'>,
-      look: Look = {
-        ...about,
-        format: 'cube',
-        table: new Float32Array(r.bytes),
-        title: '',
-        comments: [],
-        warnings: [],
-      };
+      `/api/versions/${version}/table?points=33${reading ? `&as=${encodeURIComponent(reading)}` : ''}`,
+    );
+    const about = JSON.parse(r.headers.get('x-look')!) as Pick<Look, 'kind' | 'size' | 'domain'>;
+    const look: Look = {
+      ...about,
+      format: 'cube',
+      table: new Float32Array(r.bytes),
+      title: '',
+      comments: [],
+      warnings: [],
+    };
     return look.kind === '3d' ? look : resized(look, 65); // curves as a table, which the kernel takes
   });
 const base = (c: CellSpec, wb: string) => {
@@ -195,8 +196,8 @@ const base = (c: CellSpec, wb: string) => {
   if (c.stages !== null) q.set('stages', c.stages);
   if (c.anchor) q.set('anchor', String(c.anchor));
   return bases.get(q.toString(), async () => {
-    const r = await ask(`/api/bench/base?${q}`),
-      about = JSON.parse(r.headers.get('x-base')!) as { size: number; neutral: number[]; white: White };
+    const r = await ask(`/api/bench/base?${q}`);
+    const about = JSON.parse(r.headers.get('x-base')!) as { size: number; neutral: number[]; white: White };
     return {
       neutral: about.neutral,
       white: about.white,
@@ -219,30 +220,30 @@ const develop = (c: CellSpec): Promise<Developed> =>
   developed.get(JSON.stringify([c.frame, c.width, c.profile, c.stages, c.anchor, c.wb, c.export]), async () => {
     if (c.export !== null) return { ...(await exported(c)), white: null };
     if (c.camera && c.profile !== 'jpeg') {
-      const l = await linear(c.frame, c.width),
-        b = await baseOf(c),
-        data = new Uint8ClampedArray(l.width * l.height * 4);
+      const l = await linear(c.frame, c.width);
+      const b = await baseOf(c);
+      const data = new Uint8ClampedArray(l.width * l.height * 4);
       developTo(b.table, b.neutral, l.data, data);
       return { width: l.width, height: l.height, data, white: b.white };
     }
     needsNoCamera(c);
-    const p = await rendered(c),
-      data = await balanced(c, p.data);
+    const p = await rendered(c);
+    const data = await balanced(c, p.data);
     return { ...p, data, white: null };
   });
 /** An editor's export, in the size in which the frame itself is seen here, so that the two can be compared. */
 async function exported(c: CellSpec): Promise<Picture> {
   if (!c.export) throw new Fault('There is no such export of this frame.', 'Bring one in by the column’s menu.');
-  const own = c.camera ? await linear(c.frame, c.width) : await rendered(c),
-    answer = await ask(`/api/exports/${c.export}?w=${c.width}`),
-    bitmap = await createImageBitmap(new Blob([answer.bytes]), {
-      colorSpaceConversion: 'none',
-      premultiplyAlpha: 'none',
-      resizeWidth: own.width,
-      resizeHeight: own.height,
-      resizeQuality: 'high',
-    }),
-    context = new OffscreenCanvas(own.width, own.height).getContext('2d', { willReadFrequently: true })!;
+  const own = c.camera ? await linear(c.frame, c.width) : await rendered(c);
+  const answer = await ask(`/api/exports/${c.export}?w=${c.width}`);
+  const bitmap = await createImageBitmap(new Blob([answer.bytes]), {
+    colorSpaceConversion: 'none',
+    premultiplyAlpha: 'none',
+    resizeWidth: own.width,
+    resizeHeight: own.height,
+    resizeQuality: 'high',
+  });
+  const context = new OffscreenCanvas(own.width, own.height).getContext('2d', { willReadFrequently: true })!;
   context.drawImage(bitmap, 0, 0);
   return { width: own.width, height: own.height, data: context.getImageData(0, 0, own.width, own.height).data };
 }
@@ -287,15 +288,15 @@ async function lay(c: CellSpec, pixels: Uint8ClampedArray): Promise<void> {
 }
 const fieldOf = (c: CellSpec, range: RangeCompression): Promise<RangeField> =>
   fields.get(JSON.stringify(c), async () => {
-    const d = await develop(c),
-      data = d.data.slice();
+    const d = await develop(c);
+    const data = d.data.slice();
     await lay(c, data);
     return rangeField(data, d.width, d.height, range);
   });
 
 async function cell(c: CellSpec): Promise<Developed & { before: Uint8ClampedArray }> {
-  const [d] = await Promise.all([develop(c), ...c.stack.map((s) => table(s))]),
-    out = d.data.slice();
+  const [d] = await Promise.all([develop(c), ...c.stack.map((s) => table(s))]);
+  const out = d.data.slice();
   await lay(c, out);
   if (c.range) compressRange(out, d.width, d.height, c.range);
   return { ...d, data: out, before: d.data };
@@ -310,10 +311,10 @@ async function mark(
   codes: Uint8ClampedArray,
   samples: Uint16Array | null,
 ): Promise<number> {
-  const b = samples && (await baseOf(c)),
-    looks = (await Promise.all(c.stack.map((s) => table(s))))
-      .map((l, i) => ({ f: sampler(l), strength: c.stack[i]!.strength / 100 }))
-      .filter((l) => l.strength > 0);
+  const b = samples && (await baseOf(c));
+  const looks = (await Promise.all(c.stack.map((s) => table(s))))
+    .map((l, i) => ({ f: sampler(l), strength: c.stack[i]!.strength / 100 }))
+    .filter((l) => l.strength > 0);
   return markOutside(out, width, gamut, uncut(codes, b && { samples, table: b.table, neutral: b.neutral }, looks));
 }
 
@@ -334,13 +335,13 @@ async function part({ part: c, at, whole }: PartRequest): Promise<Uint8ClampedAr
   needsNoCamera(c);
   if (c.export !== null) throw new Fault('An export is not kept at full size.', 'Look at it as a whole.');
   const [r, b] = await Promise.all([
-      ask(`/api/frames/${c.frame}/part?x=${at.x}&y=${at.y}&w=${at.w}&h=${at.h}`),
-      c.camera ? baseOf(c) : null,
-    ]),
-    h = JSON.parse(r.headers.get('x-part')!) as PartHead,
-    { shown, stored } = h,
-    { bytes } = r,
-    block = new Uint8ClampedArray(shown.w * shown.h * 4);
+    ask(`/api/frames/${c.frame}/part?x=${at.x}&y=${at.y}&w=${at.w}&h=${at.h}`),
+    c.camera ? baseOf(c) : null,
+  ]);
+  const h = JSON.parse(r.headers.get('x-part')!) as PartHead;
+  const { shown, stored } = h;
+  const { bytes } = r;
+  const block = new Uint8ClampedArray(shown.w * shown.h * 4);
   let camera: Uint16Array | null = null;
   if (b) {
     const samples = new Uint16Array(bytes);
@@ -361,8 +362,8 @@ async function part({ part: c, at, whole }: PartRequest): Promise<Uint8ClampedAr
       block[o + 3] = 255;
     }
   }
-  const before = b ? cropped(block, shown, at, 4) : await balanced(c, cropped(block, shown, at, 4)),
-    laid = before.slice();
+  const before = b ? cropped(block, shown, at, 4) : await balanced(c, cropped(block, shown, at, 4));
+  const laid = before.slice();
   await lay(c, laid);
   if (c.range) applyRange(laid, at.w, at.h, c.range, await fieldOf(c, c.range), { x: at.x, y: at.y, ...whole });
   if (c.mark) await mark(c, c.mark, at.w, laid, before, camera && cropped(camera, shown, at, 3));
@@ -397,8 +398,8 @@ self.onmessage = (e: MessageEvent<BenchRequest>) =>
         return;
       }
       if ('find' in q) {
-        const d = await develop(q.find),
-          at = findChart(d.data, d.width, d.height, { title: '', ...q.layout }, q.layout.outside);
+        const d = await develop(q.find);
+        const at = findChart(d.data, d.width, d.height, { title: '', ...q.layout }, q.layout.outside);
         self.postMessage({ id: q.id, corners: at?.corners ?? null } satisfies BenchAnswer);
         return;
       }
@@ -407,16 +408,16 @@ self.onmessage = (e: MessageEvent<BenchRequest>) =>
         self.postMessage({ id: q.id, at: q.at, pixels } satisfies BenchAnswer, [pixels]);
         return;
       }
-      const t = performance.now(),
-        own = await cell(q.cell),
-        figures = figuresOf(own.data, own.before);
+      const t = performance.now();
+      const own = await cell(q.cell);
+      const figures = figuresOf(own.data, own.before);
       // patches are always measured in one size, so that a small cell and the large picture say the same
-      const large = q.cell.chart && (q.cell.width < CHART_WIDTH ? await cell({ ...q.cell, width: CHART_WIDTH }) : own),
-        chart =
-          q.cell.chart && large && measureChart(large.data, large.width, large.height, q.cell.chart, q.cell.chart);
-      let difference: Difference | null = null,
-        pixels = own.data,
-        outside: number | null = null;
+      const large = q.cell.chart && (q.cell.width < CHART_WIDTH ? await cell({ ...q.cell, width: CHART_WIDTH }) : own);
+      const chart =
+        q.cell.chart && large && measureChart(large.data, large.width, large.height, q.cell.chart, q.cell.chart);
+      let difference: Difference | null = null;
+      let pixels = own.data;
+      let outside: number | null = null;
       if (q.against) {
         const other = await cell(q.against);
         if (other.width === own.width && other.height === own.height) {

@@ -28,8 +28,8 @@ interface Picture {
   height: number;
   data: Uint8ClampedArray;
 }
-const frames = new Map<string, Promise<Picture>>(),
-  looks = new Map<string, Promise<Look>>();
+const frames = new Map<string, Promise<Picture>>();
+const looks = new Map<string, Promise<Look>>();
 let prepared: { key: string; value: Prepared } | null = null;
 let latest = 0;
 
@@ -52,8 +52,8 @@ async function loadFrame(id: string, width: number): Promise<Picture> {
   const r = await fetch(`/api/frames/${id}?w=${width}`);
   if (!r.ok) throw new Error('the frame could not be fetched');
   const bitmap = await createImageBitmap(await r.blob(), { colorSpaceConversion: 'none', premultiplyAlpha: 'none' });
-  const canvas = new OffscreenCanvas(bitmap.width, bitmap.height),
-    context = canvas.getContext('2d', { willReadFrequently: true })!;
+  const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
+  const context = canvas.getContext('2d', { willReadFrequently: true })!;
   context.drawImage(bitmap, 0, 0);
   return {
     width: bitmap.width,
@@ -85,9 +85,9 @@ function render(look: Look, version: string, strength: number, picture: Picture)
     return out;
   }
   // 1D: 256 answers by channel are all there is
-  const f = sampler(look, 'tetrahedral', strength / 100),
-    v = new Float64Array(3),
-    table = new Uint8ClampedArray(768);
+  const f = sampler(look, 'tetrahedral', strength / 100);
+  const v = new Float64Array(3);
+  const table = new Uint8ClampedArray(768);
   for (let i = 0; i < 256; i++) {
     f(i / 255, i / 255, i / 255, v, 0);
     for (let c = 0; c < 3; c++) table[c * 256 + i] = Math.floor(v[c]! * 255 + 0.5);
@@ -104,8 +104,8 @@ function render(look: Look, version: string, strength: number, picture: Picture)
 const lookOf = (version: string, points?: number): Promise<Look> =>
   remember(looks, `${version} ${points ?? ''}`, 160, () => loadLook(version, points));
 
-let wanted: PreviewAhead = { ahead: [], points: 17 },
-  fetching = false;
+let wanted: PreviewAhead = { ahead: [], points: 17 };
+let fetching = false;
 /** One after the other, and never before what is asked for now. */
 async function goAhead(): Promise<void> {
   if (fetching) return;
@@ -132,11 +132,11 @@ self.onmessage = (e: MessageEvent<PreviewRequest | PreviewAhead>) => {
         self.postMessage({ id: q.id, error: 'superseded' } satisfies PreviewAnswer);
         return;
       }
-      const t = performance.now(),
-        pixels =
-          look && q.strength > 0
-            ? render(look, `${q.version} ${q.points ?? ''}`, q.strength, picture)
-            : picture.data.slice();
+      const t = performance.now();
+      const pixels =
+        look && q.strength > 0
+          ? render(look, `${q.version} ${q.points ?? ''}`, q.strength, picture)
+          : picture.data.slice();
       self.postMessage(
         {
           id: q.id,

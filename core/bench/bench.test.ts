@@ -24,8 +24,8 @@ const picture = (f: (x: number, y: number) => number[], w = 40, h = 30) => {
 
 describe('what is said under a cell', () => {
   test('clipped pixels at both ends, levels of shadow, neutrals', () => {
-    const p = picture((x) => (x < 0.25 ? [255, 200, 100] : x < 0.5 ? [0, 40, 40] : [128, 128, 128])),
-      f = figuresOf(p, p);
+    const p = picture((x) => (x < 0.25 ? [255, 200, 100] : x < 0.5 ? [0, 40, 40] : [128, 128, 128]));
+    const f = figuresOf(p, p);
     expect(f.clippedHigh).toBeCloseTo(25, 0);
     expect(f.clippedLow).toBeCloseTo(25, 0);
     expect(f.tint!.chroma).toBeLessThan(0.1);
@@ -37,9 +37,9 @@ describe('what is said under a cell', () => {
     ).toBe(32);
   });
   test('the tint is that of what was neutral before', () => {
-    const before = picture(() => [120, 120, 120]),
-      after = picture(() => [140, 120, 90]),
-      t = figuresOf(after, before).tint!;
+    const before = picture(() => [120, 120, 120]);
+    const after = picture(() => [140, 120, 90]);
+    const t = figuresOf(after, before).tint!;
     expect(t.chroma).toBeGreaterThan(10);
     expect(t.hue).toBeGreaterThan(50);
     expect(t.hue).toBeLessThan(95);
@@ -54,17 +54,17 @@ describe('what is said under a cell', () => {
 describe('the kernel is its plain steps', () => {
   const noise = (n: number) => Uint16Array.from({ length: n }, (_, i) => Math.imul(i + 1, 2654435761) >>> 16);
   test('developing camera values', () => {
-    const p = profileOf(profileFor(cameras[1]!, 'Standard', 'x')),
-      n = neutralUnder(cameras[1]!, lamp(3000)),
-      t = prepare(profileTable(p, n, STAGES, 17)),
-      k = n.map((v) => 1 / (65535 * v)),
-      source = noise(3 * 20_001),
-      a = new Uint8ClampedArray(4 * 20_001),
-      b = new Uint8ClampedArray(4 * 20_001);
+    const p = profileOf(profileFor(cameras[1]!, 'Standard', 'x'));
+    const n = neutralUnder(cameras[1]!, lamp(3000));
+    const t = prepare(profileTable(p, n, STAGES, 17));
+    const k = n.map((v) => 1 / (65535 * v));
+    const source = noise(3 * 20_001);
+    const a = new Uint8ClampedArray(4 * 20_001);
+    const b = new Uint8ClampedArray(4 * 20_001);
     developPlain(t, k, source, a);
     expect(kernel()!.develop(t, k, source, b)).toBe(true);
-    let most = 0,
-      off = 0;
+    let most = 0;
+    let off = 0;
     a.forEach((v, i) => {
       const d = Math.abs(v - b[i]!);
       most = Math.max(most, d);
@@ -86,23 +86,23 @@ describe('the kernel is its plain steps', () => {
 });
 describe('the map of differences', () => {
   test('of a picture and itself is none', () => {
-    const p = picture((x, y) => [255 * x, 255 * y, 90]),
-      out = new Uint8ClampedArray(p.length);
+    const p = picture((x, y) => [255 * x, 255 * y, 90]);
+    const out = new Uint8ClampedArray(p.length);
     expect(differenceMap(p, p, out)).toEqual({ mean: 0, p95: 0, max: 0 });
     expect([...out.slice(0, 3)]).toEqual(mapColor(0));
   });
   test('grows with the difference, and is lighter where it is larger', () => {
-    const p = picture(() => [120, 120, 120]),
-      q = picture((x) => [120 + 60 * x, 120, 120]),
-      out = new Uint8ClampedArray(p.length),
-      d = differenceMap(p, q, out);
+    const p = picture(() => [120, 120, 120]);
+    const q = picture((x) => [120 + 60 * x, 120, 120]);
+    const out = new Uint8ClampedArray(p.length);
+    const d = differenceMap(p, q, out);
     expect(d.max).toBeGreaterThan(d.p95);
     expect(d.p95).toBeGreaterThan(d.mean);
     expect(out[4 * 39]! + out[4 * 39 + 1]!).toBeGreaterThan(out[0]! + out[1]!);
     let last = 0;
     for (let e = 0; e <= MAP_TOP; e += 0.5) {
-      const [r, g, b] = mapColor(e),
-        y = 0.21 * r + 0.72 * g + 0.07 * b;
+      const [r, g, b] = mapColor(e);
+      const y = 0.21 * r + 0.72 * g + 0.07 * b;
       expect(y).toBeGreaterThanOrEqual(last);
       last = y;
     }
@@ -110,8 +110,8 @@ describe('the map of differences', () => {
 });
 describe('trim and range', () => {
   test('a trim of nothing changes nothing; slope, offset and power do what they say', () => {
-    const p = picture((x, y) => [255 * x, 255 * y, 80]),
-      a = p.slice();
+    const p = picture((x, y) => [255 * x, 255 * y, 80]);
+    const a = p.slice();
     applyTrim(a, noTrim);
     expect(a).toEqual(p);
     applyTrim(a, { slope: [0.5, 1, 1], offset: [0, 0.1, 0], power: [1, 1, 2] });
@@ -120,8 +120,8 @@ describe('trim and range', () => {
     expect(a[2]).toBe(Math.round(255 * (80 / 255) ** 2));
   });
   test('range in equal to range out leaves the picture, a smaller range out brings the ends together and keeps their order', () => {
-    const p = picture((x) => [10 + 235 * x, 10 + 235 * x, 10 + 235 * x], 64, 48),
-      same = p.slice();
+    const p = picture((x) => [10 + 235 * x, 10 + 235 * x, 10 + 235 * x], 64, 48);
+    const same = p.slice();
     compressRange(same, 64, 48, { ...usualRange, outLow: usualRange.inLow, outHigh: usualRange.inHigh });
     same.forEach((v, i) => expect(Math.abs(v - p[i]!)).toBeLessThanOrEqual(1));
     const less = p.slice();
@@ -135,23 +135,23 @@ describe('trim and range', () => {
 describe('range in parts', () => {
   test('a part compressed by the whole’s field is what the whole has there, at the same size and from a smaller one', () => {
     const scene = (w: number, h: number) =>
-        picture(
-          (x, y) => {
-            const v = 20 + 200 * x * (0.6 + 0.4 * Math.sin(9 * y));
-            return [v, v * 0.8, v * 0.6];
-          },
-          w,
-          h,
-        ),
-      crop = (p: Uint8ClampedArray, w: number, x0: number, y0: number, cw: number, ch: number) =>
-        Uint8ClampedArray.from(
-          { length: cw * ch * 4 },
-          (_, i) => p[((y0 + Math.floor(i / 4 / cw)) * w + x0 + (Math.floor(i / 4) % cw)) * 4 + (i % 4)]!,
-        );
-    const c = { ...usualRange, outLow: -3, outHigh: 1.2 },
-      whole = scene(240, 160),
-      small = scene(60, 40),
-      done = whole.slice();
+      picture(
+        (x, y) => {
+          const v = 20 + 200 * x * (0.6 + 0.4 * Math.sin(9 * y));
+          return [v, v * 0.8, v * 0.6];
+        },
+        w,
+        h,
+      );
+    const crop = (p: Uint8ClampedArray, w: number, x0: number, y0: number, cw: number, ch: number) =>
+      Uint8ClampedArray.from(
+        { length: cw * ch * 4 },
+        (_, i) => p[((y0 + Math.floor(i / 4 / cw)) * w + x0 + (Math.floor(i / 4) % cw)) * 4 + (i % 4)]!,
+      );
+    const c = { ...usualRange, outLow: -3, outHigh: 1.2 };
+    const whole = scene(240, 160);
+    const small = scene(60, 40);
+    const done = whole.slice();
     compressRange(done, 240, 160, c);
     const part = crop(whole, 240, 100, 50, 64, 48);
     applyRange(part, 64, 48, c, rangeField(whole, 240, 160, c), { x: 100, y: 50, width: 240, height: 160 });
@@ -167,8 +167,8 @@ describe('range in parts', () => {
 });
 describe('the demo’s cameras', () => {
   test('a reflectance made for a color has that color under D65', () => {
-    const d = daylight(6504),
-      white = xyzUnder(d);
+    const d = daylight(6504);
+    const white = xyzUnder(d);
     for (const rgb of [
       [0.5, 0.5, 0.5],
       [0.6, 0.1, 0.08],
@@ -191,14 +191,14 @@ describe('the demo’s cameras', () => {
       expect(Math.abs(whitePoint(p, neutralUnder(cameras[2]!, light)).kelvin / k - 1)).toBeLessThan(0.03);
   });
   test('its table renders as the profile does, within a code value of 8 bits for most colors', () => {
-    const p = profileOf(profileFor(cameras[0]!, 'Standard', 'x')),
-      n = neutralUnder(cameras[0]!, daylight(5500)),
-      table = profileTable(p, n, STAGES),
-      run = renderer(p, n, STAGES, 'srgb'),
-      linear = new Uint16Array(3000);
+    const p = profileOf(profileFor(cameras[0]!, 'Standard', 'x'));
+    const n = neutralUnder(cameras[0]!, daylight(5500));
+    const table = profileTable(p, n, STAGES);
+    const run = renderer(p, n, STAGES, 'srgb');
+    const linear = new Uint16Array(3000);
     for (let i = 0; i < linear.length; i++) linear[i] = ((Math.imul(i + 5, 2654435761) >>> 16) & 65535) * n[i % 3]!;
-    const out = new Uint8ClampedArray(4000),
-      v = Float64Array.from(linear, (x) => x / 65535);
+    const out = new Uint8ClampedArray(4000);
+    const v = Float64Array.from(linear, (x) => x / 65535);
     developTo(prepare(table), n, linear, out);
     run(v);
     let far = 0;
@@ -208,30 +208,30 @@ describe('the demo’s cameras', () => {
     expect(far / 3000).toBeLessThan(0.03);
   });
   test('a DNG that is written comes back: mosaic, levels, neutral, profile, JPEG', () => {
-    const mosaic = Uint16Array.from({ length: 64 * 48 }, (_, i) => 512 + ((i * 7919) % 15000)),
-      jpeg = Uint8Array.of(0xff, 0xd8, 0xff, 0xd9),
-      d = readDng(
-        writeDng({
-          width: 64,
-          height: 48,
-          cfa: [1, 0, 2, 1],
-          mosaic,
-          black: 512,
-          white: 16383,
-          neutral: [0.5, 1, 0.25],
-          maker: 'Perrin',
-          model: 'Alder',
-          unique: 'Perrin Alder',
-          serial: 's',
-          lens: 'l',
-          focal: 50,
-          aperture: 4,
-          iso: 100,
-          date: '2026:01:01 00:00:00',
-          profile: profileFor(cameras[0]!, 'Neutral', 'N'),
-          jpeg: { bytes: jpeg, width: 4, height: 3 },
-        }),
-      );
+    const mosaic = Uint16Array.from({ length: 64 * 48 }, (_, i) => 512 + ((i * 7919) % 15000));
+    const jpeg = Uint8Array.of(0xff, 0xd8, 0xff, 0xd9);
+    const d = readDng(
+      writeDng({
+        width: 64,
+        height: 48,
+        cfa: [1, 0, 2, 1],
+        mosaic,
+        black: 512,
+        white: 16383,
+        neutral: [0.5, 1, 0.25],
+        maker: 'Perrin',
+        model: 'Alder',
+        unique: 'Perrin Alder',
+        serial: 's',
+        lens: 'l',
+        focal: 50,
+        aperture: 4,
+        iso: 100,
+        date: '2026:01:01 00:00:00',
+        profile: profileFor(cameras[0]!, 'Neutral', 'N'),
+        jpeg: { bytes: jpeg, width: 4, height: 3 },
+      }),
+    );
     expect(d).toMatchObject({
       width: 64,
       height: 48,
@@ -246,8 +246,8 @@ describe('the demo’s cameras', () => {
     expect(profileOf(d.profile).maps).toHaveLength(2);
     const l = linearPreview(d, 8);
     expect([l.width, l.height]).toEqual([8, 6]);
-    const sums = [0, 0, 0],
-      counts = [0, 0, 0];
+    const sums = [0, 0, 0];
+    const counts = [0, 0, 0];
     mosaic.forEach((v, i) => {
       const c = [1, 0, 2, 1][((Math.floor(i / 64) & 1) << 1) + (i & 1)]!;
       sums[c]! += (v - 512) / 15871;

@@ -1,10 +1,10 @@
 import { describe, expect, test } from 'vitest';
 import { cautionOf } from './caution';
 
-const look = (strength: number, ...roots: string[]) => ({ strength, roots }),
-  raw = { camera: 'Perrin Alder', fileKind: 'camera data' } as const,
-  file = { camera: 'Perrin Alder', fileKind: 'rendered' } as const,
-  none = { profileFor: null, anchored: false, looks: [] };
+const look = (strength: number, ...roots: string[]) => ({ strength, roots });
+const raw = { camera: 'Perrin Alder', fileKind: 'camera data' } as const;
+const file = { camera: 'Perrin Alder', fileKind: 'rendered' } as const;
+const none = { profileFor: null, anchored: false, looks: [] };
 describe('cautions', () => {
   test('a preset and the look that was made of it act twice, wherever in the stack; two of other roots do not', () => {
     expect(

@@ -16,13 +16,13 @@ export function choiceFor(
   choices: readonly ChoiceOnBench[],
   frame: { camera: string; light: string; kind: string },
 ): ChoiceOnBench | null {
-  const same = (a: string, b: string): boolean => a.toLowerCase() === b.toLowerCase(),
-    fits = choices.filter(
-      (c) =>
-        (!c.camera || same(c.camera, frame.camera)) &&
-        (!c.light || same(c.light, frame.light)) &&
-        (!c.kind || c.kind === frame.kind),
-    );
+  const same = (a: string, b: string): boolean => a.toLowerCase() === b.toLowerCase();
+  const fits = choices.filter(
+    (c) =>
+      (!c.camera || same(c.camera, frame.camera)) &&
+      (!c.light || same(c.light, frame.light)) &&
+      (!c.kind || c.kind === frame.kind),
+  );
   const said = (c: ChoiceOnBench): number =>
     (c.client ? 0 : 8) + (c.camera ? 4 : 0) + (c.light ? 2 : 0) + (c.kind ? 1 : 0);
   return fits.reduce<ChoiceOnBench | null>((best, c) => (!best || said(c) > said(best) ? c : best), null);

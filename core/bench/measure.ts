@@ -19,12 +19,12 @@ const decoded = new Float64Array(256).map((_, i) => i / 255);
 /** How many pixels are at either end, and the luminances that there are: the kernel's reference and stand-in. */
 export function endsPlain(p: Pixels): { high: number; low: number; seen: Uint8Array } {
   const seen = new Uint8Array(256);
-  let high = 0,
-    low = 0;
+  let high = 0;
+  let low = 0;
   for (let i = 0; i < p.length; i += 4) {
-    const r = p[i]!,
-      g = p[i + 1]!,
-      b = p[i + 2]!;
+    const r = p[i]!;
+    const g = p[i + 1]!;
+    const b = p[i + 2]!;
     if (r === 255 || g === 255 || b === 255) high++;
     if (r === 0 || g === 0 || b === 0) low++;
     seen[Math.round(0.2126 * r + 0.7152 * g + 0.0722 * b)] = 1;
@@ -34,12 +34,12 @@ export function endsPlain(p: Pixels): { high: number; low: number; seen: Uint8Ar
 
 /** `base` is the same picture without a look; neutrals are told by it. */
 export function figuresOf(p: Pixels, base: Pixels): CellFigures {
-  const n = p.length / 4,
-    { high, low, seen } = kernel()?.ends(p) ?? endsPlain(p),
-    lab = new Float64Array(3);
-  let a = 0,
-    b = 0,
-    neutrals = 0;
+  const n = p.length / 4;
+  const { high, low, seen } = kernel()?.ends(p) ?? endsPlain(p);
+  const lab = new Float64Array(3);
+  let a = 0;
+  let b = 0;
+  let neutrals = 0;
   const step = Math.max(1, Math.floor(n / 2500)) * 4;
   for (let i = 0; i < p.length; i += step) {
     labOfSrgb(decoded[base[i]!]!, decoded[base[i + 1]!]!, decoded[base[i + 2]!]!, lab);
@@ -79,9 +79,9 @@ const scale: [number, number, number][] = [
   [250, 236, 140],
 ];
 export function mapColor(deltaE: number): [number, number, number] {
-  const x = Math.min(1, Math.max(0, deltaE / MAP_TOP)) * (scale.length - 1),
-    i = Math.min(scale.length - 2, Math.floor(x)),
-    f = x - i;
+  const x = Math.min(1, Math.max(0, deltaE / MAP_TOP)) * (scale.length - 1);
+  const i = Math.min(scale.length - 2, Math.floor(x));
+  const f = x - i;
   return [0, 1, 2].map((c) => Math.round(scale[i]![c]! + f * (scale[i + 1]![c]! - scale[i]![c]!))) as [
     number,
     number,
@@ -91,17 +91,17 @@ export function mapColor(deltaE: number): [number, number, number] {
 
 /** ΔE00 by pixel as a picture, with its figures. Both pictures of one size. */
 export function differenceMap(p: Pixels, q: Pixels, target: Uint8ClampedArray): Difference {
-  const n = p.length / 4,
-    l = new Float64Array(6),
-    all = new Float32Array(n),
-    colors = Array.from({ length: 256 }, (_, i) => mapColor((i / 255) * MAP_TOP));
-  let sum = 0,
-    lastKey = -1,
-    lastKey2 = -1,
-    last = 0;
+  const n = p.length / 4;
+  const l = new Float64Array(6);
+  const all = new Float32Array(n);
+  const colors = Array.from({ length: 256 }, (_, i) => mapColor((i / 255) * MAP_TOP));
+  let sum = 0;
+  let lastKey = -1;
+  let lastKey2 = -1;
+  let last = 0;
   for (let i = 0, k = 0; k < n; i += 4, k++) {
-    const key = (p[i]! << 16) | (p[i + 1]! << 8) | p[i + 2]!,
-      key2 = (q[i]! << 16) | (q[i + 1]! << 8) | q[i + 2]!;
+    const key = (p[i]! << 16) | (p[i + 1]! << 8) | p[i + 2]!;
+    const key2 = (q[i]! << 16) | (q[i + 1]! << 8) | q[i + 2]!;
     if (key !== lastKey || key2 !== lastKey2) {
       if (key === key2) last = 0;
       else {

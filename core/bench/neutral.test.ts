@@ -3,17 +3,17 @@ import { encodeSrgb } from '../color/transfer';
 import { Problem } from '../problem';
 import { balancedBy, grayWorld, neutralAt, type Seen } from './neutral';
 
-const w = 40,
-  h = 30,
-  camera = (f: (x: number, y: number) => number[]): Seen => ({
-    kind: 'camera',
-    width: w,
-    height: h,
-    data: Uint16Array.from(
-      { length: w * h * 3 },
-      (_, i) => 65535 * f(Math.floor(i / 3) % w, Math.floor(i / 3 / w))[i % 3]!,
-    ),
-  });
+const w = 40;
+const h = 30;
+const camera = (f: (x: number, y: number) => number[]): Seen => ({
+  kind: 'camera',
+  width: w,
+  height: h,
+  data: Uint16Array.from(
+    { length: w * h * 3 },
+    (_, i) => 65535 * f(Math.floor(i / 3) % w, Math.floor(i / 3 / w))[i % 3]!,
+  ),
+});
 const rendered = (f: (x: number, y: number) => number[]): Seen & { kind: 'rendered' } => ({
   kind: 'rendered',
   width: w,
@@ -64,9 +64,9 @@ describe('white balance by what ought to be neutral', () => {
     }
   });
   test('a rendered file balanced by what it holds is gray there; its source stays', () => {
-    const s = rendered(() => cast.map((v) => v * 0.4)),
-      before = s.data.slice(),
-      out = balancedBy(s.data, neutralAt(s, 0.5, 0.5));
+    const s = rendered(() => cast.map((v) => v * 0.4));
+    const before = s.data.slice();
+    const out = balancedBy(s.data, neutralAt(s, 0.5, 0.5));
     expect(Math.max(out[0]!, out[1]!, out[2]!) - Math.min(out[0]!, out[1]!, out[2]!)).toBeLessThanOrEqual(2);
     expect(out[1]).toBe(before[1]);
     expect(s.data).toEqual(before);

@@ -9,15 +9,15 @@ export type Seen =
   | { kind: 'rendered'; width: number; height: number; data: Uint8ClampedArray };
 
 const light = new Float64Array(256).map((_, i) => decodeSrgb(i / 255));
-const valueOf = (s: Seen, at: number): number => (s.kind === 'camera' ? s.data[at]! : light[s.data[at]!]!),
-  stepOf = (s: Seen): number => (s.kind === 'camera' ? 3 : 4),
-  topOf = (s: Seen): number => (s.kind === 'camera' ? 65535 : 255);
+const valueOf = (s: Seen, at: number): number => (s.kind === 'camera' ? s.data[at]! : light[s.data[at]!]!);
+const stepOf = (s: Seen): number => (s.kind === 'camera' ? 3 : 4);
+const topOf = (s: Seen): number => (s.kind === 'camera' ? 65535 : 255);
 
 /** The mean light of what is neither dark nor clipped, the largest 1. */
 export function grayWorld(s: Seen): Neutral {
-  const sum: Neutral = [0, 0, 0],
-    step = stepOf(s),
-    top = topOf(s);
+  const sum: Neutral = [0, 0, 0];
+  const step = stepOf(s);
+  const top = topOf(s);
   for (let i = 0; i + 2 < s.data.length; i += step) {
     const hi = Math.max(s.data[i]!, s.data[i + 1]!, s.data[i + 2]!);
     if (hi < top * 0.97 && hi > top * 0.02) for (let c = 0; c < 3; c++) sum[c]! += valueOf(s, i + c);
@@ -28,15 +28,15 @@ export function grayWorld(s: Seen): Neutral {
 
 /** What stands at a place (0…1): the mean light of five by five pixels, the largest 1. */
 export function neutralAt(s: Seen, x: number, y: number): Neutral {
-  const sum: Neutral = [0, 0, 0],
-    step = stepOf(s),
-    high = s.kind === 'camera' ? 64000 : 254;
+  const sum: Neutral = [0, 0, 0];
+  const step = stepOf(s);
+  const high = s.kind === 'camera' ? 64000 : 254;
   let clipped = false;
   for (let dy = -2; dy <= 2; dy++)
     for (let dx = -2; dx <= 2; dx++) {
-      const px = Math.max(0, Math.min(s.width - 1, Math.round(x * s.width) + dx)),
-        py = Math.max(0, Math.min(s.height - 1, Math.round(y * s.height) + dy)),
-        at = (py * s.width + px) * step;
+      const px = Math.max(0, Math.min(s.width - 1, Math.round(x * s.width) + dx));
+      const py = Math.max(0, Math.min(s.height - 1, Math.round(y * s.height) + dy));
+      const at = (py * s.width + px) * step;
       for (let c = 0; c < 3; c++) {
         if (s.data[at + c]! >= high) clipped = true;
         sum[c]! += valueOf(s, at + c);
@@ -55,12 +55,12 @@ export function neutralAt(s: Seen, x: number, y: number): Neutral {
 
 /** A rendered picture in which this neutral is gray, green kept; a new array. */
 export function balancedBy(pixels: Uint8ClampedArray, n: Neutral): Uint8ClampedArray {
-  const out = pixels.slice(),
-    codes = n.map((v) =>
-      Uint8ClampedArray.from({ length: 256 }, (_, i) =>
-        Math.round(255 * encodeSrgb(Math.min(1, (light[i]! * n[1]) / v))),
-      ),
-    );
+  const out = pixels.slice();
+  const codes = n.map((v) =>
+    Uint8ClampedArray.from({ length: 256 }, (_, i) =>
+      Math.round(255 * encodeSrgb(Math.min(1, (light[i]! * n[1]) / v))),
+    ),
+  );
   for (let i = 0; i < out.length; i += 4) for (let c = 0; c < 3; c++) out[i + c] = codes[c]![out[i + c]!]!;
   return out;
 }

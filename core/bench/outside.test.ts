@@ -33,8 +33,8 @@ describe('what a display cannot show', () => {
     expect(isOutside(1.2, 0.5, 0.2, 'srgb')).toBe(true);
   });
   test('marked pixels are gray, the others stay, and their share is told', () => {
-    const out = new Uint8ClampedArray(16 * 4).fill(50),
-      share = markOutside(out, 4, 'srgb', (i, v) => v.set(i < 4 ? [1.3, 0, 0] : [0.5, 0.5, 0.5]));
+    const out = new Uint8ClampedArray(16 * 4).fill(50);
+    const share = markOutside(out, 4, 'srgb', (i, v) => v.set(i < 4 ? [1.3, 0, 0] : [0.5, 0.5, 0.5]));
     expect(share).toBe(25);
     expect([...out.subarray(0, 3)].every((x) => x === 96 || x === 196)).toBe(true);
     expect(out[3]).toBe(50);
@@ -42,12 +42,12 @@ describe('what a display cannot show', () => {
   });
 });
 describe('colors before they are cut', () => {
-  const table = prepare({ ...identity(9), table: identity(9).table.map((v) => v * 1.4 - 0.1) }),
-    neutral = [0.5, 1, 0.5],
-    v = new Float64Array(3);
+  const table = prepare({ ...identity(9), table: identity(9).table.map((v) => v * 1.4 - 0.1) });
+  const neutral = [0.5, 1, 0.5];
+  const v = new Float64Array(3);
   test('camera values go through the profile’s table, below black and above white', () => {
-    const samples = Uint16Array.from([65535 * 0.5, 65535, 65535 * 0.5, 0, 0, 0]),
-      at = uncut(new Uint8ClampedArray(8), { samples, table, neutral }, []);
+    const samples = Uint16Array.from([65535 * 0.5, 65535, 65535 * 0.5, 0, 0, 0]);
+    const at = uncut(new Uint8ClampedArray(8), { samples, table, neutral }, []);
     at(0, v);
     v.forEach((x) => expect(x).toBeCloseTo(1.3, 4));
     at(1, v);
@@ -55,14 +55,14 @@ describe('colors before they are cut', () => {
   });
   test('without camera values they are the codes; looks take what is within 0…1, at their strength, one after the other', () => {
     const double: Evaluate = (r, g, b, o, i) => {
-        o[i] = 2 * r;
-        o[i + 1] = 2 * g;
-        o[i + 2] = 2 * b;
-      },
-      at = uncut(Uint8ClampedArray.of(204, 51, 0, 255), null, [
-        { f: double, strength: 1 },
-        { f: double, strength: 0.5 },
-      ]);
+      o[i] = 2 * r;
+      o[i + 1] = 2 * g;
+      o[i + 2] = 2 * b;
+    };
+    const at = uncut(Uint8ClampedArray.of(204, 51, 0, 255), null, [
+      { f: double, strength: 1 },
+      { f: double, strength: 0.5 },
+    ]);
     at(0, v);
     [...v].forEach((x, i) => expect(x).toBeCloseTo([1.5, 0.6, 0][i]!, 6));
   });

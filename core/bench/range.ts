@@ -18,11 +18,11 @@ export const usualRange: RangeCompression = { inLow: -6, inHigh: 2.5, outLow: -4
 
 /** Means over squares of radius r, edges held to the picture, by running sums. */
 function box(src: Float32Array, w: number, h: number, r: number): Float32Array {
-  const mid = new Float32Array(src.length),
-    out = new Float32Array(src.length);
+  const mid = new Float32Array(src.length);
+  const out = new Float32Array(src.length);
   for (let y = 0; y < h; y++) {
-    let s = 0,
-      n = 0;
+    let s = 0;
+    let n = 0;
     const o = y * w;
     for (let x = 0; x < Math.min(r, w); x++) {
       s += src[o + x]!;
@@ -41,8 +41,8 @@ function box(src: Float32Array, w: number, h: number, r: number): Float32Array {
     }
   }
   for (let x = 0; x < w; x++) {
-    let s = 0,
-      n = 0;
+    let s = 0;
+    let n = 0;
     for (let y = 0; y < Math.min(r, h); y++) {
       s += mid[y * w + x]!;
       n++;
@@ -69,26 +69,26 @@ export interface RangeField {
   a: Float32Array;
   b: Float32Array;
 }
-const light = new Float64Array(256).map((_, i) => decodeSrgb(i / 255)),
-  floor = 0.18 * 2 ** -9;
+const light = new Float64Array(256).map((_, i) => decodeSrgb(i / 255));
+const floor = 0.18 * 2 ** -9;
 const evOf = (p: Uint8ClampedArray, i: number): number =>
   Math.log2(Math.max(floor, 0.2126 * light[p[i]!]! + 0.7152 * light[p[i + 1]!]! + 0.0722 * light[p[i + 2]!]!) / 0.18);
 
 export function rangeField(p: Uint8ClampedArray, w: number, h: number, c: RangeCompression): RangeField {
-  const n = w * h,
-    ev = new Float32Array(n),
-    r = Math.max(1, Math.round((Math.hypot(w, h) * c.edge) / 100));
+  const n = w * h;
+  const ev = new Float32Array(n);
+  const r = Math.max(1, Math.round((Math.hypot(w, h) * c.edge) / 100));
   for (let i = 0, k = 0; k < n; i += 4, k++) ev[k] = evOf(p, i);
-  const mean = box(ev, w, h, r),
-    square = box(
-      ev.map((v) => v * v),
-      w,
-      h,
-      r,
-    ),
-    a = new Float32Array(n),
-    b = new Float32Array(n),
-    eps = 0.16;
+  const mean = box(ev, w, h, r);
+  const square = box(
+    ev.map((v) => v * v),
+    w,
+    h,
+    r,
+  );
+  const a = new Float32Array(n);
+  const b = new Float32Array(n);
+  const eps = 0.16;
   for (let k = 0; k < n; k++) {
     const v = Math.max(0, square[k]! - mean[k]! ** 2);
     a[k] = v / (v + eps);
@@ -109,40 +109,41 @@ export function applyRange(
   field: RangeField,
   part: { x: number; y: number; width: number; height: number } = { x: 0, y: 0, width: w, height: h },
 ): void {
-  const below = c.outLow / c.inLow,
-    above = c.outHigh / c.inHigh,
-    code = new Uint8ClampedArray(4097).map((_, i) => Math.round(255 * encodeSrgb((i / 4096) ** 2))),
-    kx = field.width / part.width,
-    ky = field.height / part.height,
-    same = part.width === field.width && part.height === field.height;
+  const below = c.outLow / c.inLow;
+  const above = c.outHigh / c.inHigh;
+  const code = new Uint8ClampedArray(4097).map((_, i) => Math.round(255 * encodeSrgb((i / 4096) ** 2)));
+  const kx = field.width / part.width;
+  const ky = field.height / part.height;
+  const same = part.width === field.width && part.height === field.height;
   for (let y = 0, i = 0; y < h; y++) {
-    const fy = Math.min(field.height - 1, Math.max(0, (part.y + y + 0.5) * ky - 0.5)),
-      y0 = Math.floor(fy),
-      y1 = Math.min(field.height - 1, y0 + 1),
-      v = fy - y0;
+    const fy = Math.min(field.height - 1, Math.max(0, (part.y + y + 0.5) * ky - 0.5));
+    const y0 = Math.floor(fy);
+    const y1 = Math.min(field.height - 1, y0 + 1);
+    const v = fy - y0;
     for (let x = 0; x < w; x++, i += 4) {
-      let a: number, b: number;
+      let a: number;
+      let b: number;
       if (same) {
         const k = (part.y + y) * field.width + part.x + x;
         a = field.a[k]!;
         b = field.b[k]!;
       } else {
-        const fx = Math.min(field.width - 1, Math.max(0, (part.x + x + 0.5) * kx - 0.5)),
-          x0 = Math.floor(fx),
-          x1 = Math.min(field.width - 1, x0 + 1),
-          u = fx - x0,
-          p00 = y0 * field.width + x0,
-          p01 = y0 * field.width + x1,
-          p10 = y1 * field.width + x0,
-          p11 = y1 * field.width + x1;
+        const fx = Math.min(field.width - 1, Math.max(0, (part.x + x + 0.5) * kx - 0.5));
+        const x0 = Math.floor(fx);
+        const x1 = Math.min(field.width - 1, x0 + 1);
+        const u = fx - x0;
+        const p00 = y0 * field.width + x0;
+        const p01 = y0 * field.width + x1;
+        const p10 = y1 * field.width + x0;
+        const p11 = y1 * field.width + x1;
         const mix = (f: Float32Array): number =>
           (f[p00]! * (1 - u) + f[p01]! * u) * (1 - v) + (f[p10]! * (1 - u) + f[p11]! * u) * v;
         a = mix(field.a);
         b = mix(field.b);
       }
-      const ev = evOf(p, i),
-        base = a * ev + b,
-        gain = 2 ** ((base < 0 ? base * below : base * above) + c.detail * (ev - base) - ev);
+      const ev = evOf(p, i);
+      const base = a * ev + b;
+      const gain = 2 ** ((base < 0 ? base * below : base * above) + c.detail * (ev - base) - ev);
       for (let q = 0; q < 3; q++)
         p[i + q] = code[Math.min(4096, Math.round(4096 * Math.sqrt(Math.min(1, light[p[i + q]!]! * gain))))]!;
     }

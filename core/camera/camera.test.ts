@@ -13,9 +13,9 @@ import { anchor, neutralOf, whitePoint } from './white';
 
 group('a camera profile', () => {
   test.each([true, false])('is written and read without a change, little-endian: %s', (little) => {
-    const d = made(little),
-      bytes = writeDcp(d),
-      back = readDcp(bytes);
+    const d = made(little);
+    const bytes = writeDcp(d);
+    const back = readDcp(bytes);
     expect(back.little).toBe(little);
     expect(describe(back)).toEqual(describe(d));
     expect(writeDcp(back)).toEqual(bytes);
@@ -37,8 +37,8 @@ group('a camera profile', () => {
     [{ values: 4, srgb: true }],
     [{ forward: false, dual: false, values: 3 }],
   ])('renders as a second implementation does, to 1e-4: %j', (part) => {
-    const d = readDcp(writeDcp(made(true, part))),
-      p = profileOf(d);
+    const d = readDcp(writeDcp(made(true, part)));
+    const p = profileOf(d);
     for (const neutral of [
       [0.52, 1, 0.61],
       [0.72, 1, 0.42],
@@ -82,13 +82,13 @@ group('a camera profile', () => {
     }
   });
   test('hue is continuous where it wraps around', () => {
-    const p = profileOf(made()),
-      run = renderer(p, [0.5, 1, 0.7]),
-      near = (e: number): Float64Array => {
-        const v = Float64Array.from([0.4, 0.2 + e, 0.2]);
-        run(v);
-        return v;
-      };
+    const p = profileOf(made());
+    const run = renderer(p, [0.5, 1, 0.7]);
+    const near = (e: number): Float64Array => {
+      const v = Float64Array.from([0.4, 0.2 + e, 0.2]);
+      run(v);
+      return v;
+    };
     near(1e-6).forEach((x, i) => expect(Math.abs(x - near(-1e-6)[i]!)).toBeLessThan(1e-4));
   });
   test.each([
@@ -120,8 +120,8 @@ group('a camera profile', () => {
 group('white', () => {
   test('the temperature of a black body is its own, within 0.2 %', () => {
     for (const k of [2000, 2856, 4000, 5000, 6504, 9000]) {
-      const [u, v] = planckian(k),
-        t = temperatureOf([(3 * u) / (2 * u - 8 * v + 4), (2 * v) / (2 * u - 8 * v + 4)]);
+      const [u, v] = planckian(k);
+      const t = temperatureOf([(3 * u) / (2 * u - 8 * v + 4), (2 * v) / (2 * u - 8 * v + 4)]);
       expect(Math.abs(t.kelvin / k - 1)).toBeLessThan(0.002);
       expect(Math.abs(t.tint)).toBeLessThan(0.6);
     }
@@ -161,9 +161,9 @@ group('white', () => {
     (neutral, kelvin) => {
       const d = made();
       expect(whitePoint(profileOf(d), neutral).reachable).toBe(false);
-      const p = profileOf(readDcp(writeDcp(anchor(d, neutral, kelvin)))),
-        w = whitePoint(p, neutral),
-        v = Float64Array.from(neutral.map((x) => x * 0.5));
+      const p = profileOf(readDcp(writeDcp(anchor(d, neutral, kelvin))));
+      const w = whitePoint(p, neutral);
+      const v = Float64Array.from(neutral.map((x) => x * 0.5));
       expect(Math.abs(w.kelvin - kelvin)).toBeLessThan(5);
       expect(Math.abs(w.tint)).toBeLessThan(0.5);
       expect(w.reachable).toBe(true);
@@ -176,10 +176,10 @@ group('white', () => {
 
 group('derived profiles', () => {
   test('an edit changes what it names and nothing else', () => {
-    const d = made(),
-      e = edit(d, { name: 'Fir', curve: 'linear', drop: ['look'] }),
-      a = describe(d),
-      b = describe(e);
+    const d = made();
+    const e = edit(d, { name: 'Fir', curve: 'linear', drop: ['look'] });
+    const a = describe(d);
+    const b = describe(e);
     expect(b).toMatchObject({ ProfileName: 'Fir', ProfileToneCurve: [0, 0, 1, 1], UniqueCameraModel: 'Perrin Alder' });
     for (const t of ['ProfileLookTableDims', 'ProfileLookTableData']) {
       expect(a[t]).toBeDefined();
@@ -190,10 +190,10 @@ group('derived profiles', () => {
     expect(describe(edit(d, { curve: 'editor' })).ProfileToneCurve).toBeUndefined();
   });
   test('split and merged again, it renders as before', () => {
-    const d = made(),
-      again = merge(split(d, 0), split(d, 1)),
-      v = Float64Array.from([0.3, 0.4, 0.2]),
-      w = v.slice();
+    const d = made();
+    const again = merge(split(d, 0), split(d, 1));
+    const v = Float64Array.from([0.3, 0.4, 0.2]);
+    const w = v.slice();
     renderer(profileOf(d), [0.6, 1, 0.6])(v);
     renderer(profileOf(again), [0.6, 1, 0.6])(w);
     expect([...w]).toEqual([...v]);
@@ -201,12 +201,12 @@ group('derived profiles', () => {
   });
   test('the spline goes through its points and bends nowhere at its ends', () => {
     const pts: [number, number][] = [
-        [0, 0],
-        [0.2, 0.1],
-        [0.6, 0.8],
-        [1, 1],
-      ],
-      f = naturalSpline(pts);
+      [0, 0],
+      [0.2, 0.1],
+      [0.6, 0.8],
+      [1, 1],
+    ];
+    const f = naturalSpline(pts);
     pts.forEach(([x, y]) => expect(f(x)).toBeCloseTo(y, 12));
     const h = 1e-3;
     expect(Math.abs(f(2 * h) - 2 * f(h) + f(0)) / h ** 2).toBeLessThan(0.2);

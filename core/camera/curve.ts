@@ -2,14 +2,14 @@
 
 /** y(x), held at the first and last point. Natural: no curvature at the ends. Points ascend in x. */
 export function naturalSpline(points: readonly (readonly [number, number])[]): (x: number) => number {
-  const n = points.length,
-    x = points.map((p) => p[0]),
-    y = points.map((p) => p[1]),
-    bend = new Float64Array(n),
-    rest = new Float64Array(n);
+  const n = points.length;
+  const x = points.map((p) => p[0]);
+  const y = points.map((p) => p[1]);
+  const bend = new Float64Array(n);
+  const rest = new Float64Array(n);
   for (let i = 1; i < n - 1; i++) {
-    const sig = (x[i]! - x[i - 1]!) / (x[i + 1]! - x[i - 1]!),
-      p = sig * bend[i - 1]! + 2;
+    const sig = (x[i]! - x[i - 1]!) / (x[i + 1]! - x[i - 1]!);
+    const p = sig * bend[i - 1]! + 2;
     bend[i] = (sig - 1) / p;
     rest[i] =
       ((6 * ((y[i + 1]! - y[i]!) / (x[i + 1]! - x[i]!) - (y[i]! - y[i - 1]!) / (x[i]! - x[i - 1]!))) /
@@ -22,16 +22,16 @@ export function naturalSpline(points: readonly (readonly [number, number])[]): (
   return (v) => {
     if (v <= x[0]!) return y[0]!;
     if (v >= x[n - 1]!) return y[n - 1]!;
-    let lo = 0,
-      hi = n - 1;
+    let lo = 0;
+    let hi = n - 1;
     while (hi - lo > 1) {
       const m = (lo + hi) >> 1;
       if (x[m]! <= v) lo = m;
       else hi = m;
     }
-    const h = x[hi]! - x[lo]!,
-      a = (x[hi]! - v) / h,
-      b = (v - x[lo]!) / h;
+    const h = x[hi]! - x[lo]!;
+    const a = (x[hi]! - v) / h;
+    const b = (v - x[lo]!) / h;
     return a * y[lo]! + b * y[hi]! + (((a * a * a - a) * bend[lo]! + (b * b * b - b) * bend[hi]!) * h * h) / 6;
   };
 }
@@ -39,18 +39,18 @@ export function naturalSpline(points: readonly (readonly [number, number])[]): (
 /** The largest and smallest channel go through the curve; the middle one keeps its place between them. In place on v[at…at+2]. */
 export function hueKeeping(curve: (x: number) => number): (v: Float64Array, at: number) => void {
   return (v, at) => {
-    const r = v[at]!,
-      g = v[at + 1]!,
-      b = v[at + 2]!,
-      hi = Math.max(r, g, b),
-      lo = Math.min(r, g, b),
-      top = curve(hi);
+    const r = v[at]!;
+    const g = v[at + 1]!;
+    const b = v[at + 2]!;
+    const hi = Math.max(r, g, b);
+    const lo = Math.min(r, g, b);
+    const top = curve(hi);
     if (hi === lo) {
       v[at] = v[at + 1] = v[at + 2] = top;
       return;
     }
-    const low = curve(lo),
-      k = (top - low) / (hi - lo);
+    const low = curve(lo);
+    const k = (top - low) / (hi - lo);
     v[at] = r === hi ? top : r === lo ? low : low + k * (r - lo);
     v[at + 1] = g === hi ? top : g === lo ? low : low + k * (g - lo);
     v[at + 2] = b === hi ? top : b === lo ? low : low + k * (b - lo);

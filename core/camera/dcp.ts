@@ -24,8 +24,8 @@ export function readDcp(bytes: Uint8Array): Dcp {
   const f = new Ifds(bytes);
   if (f.magic !== DCP_MAGIC)
     throw bad('dcp-magic', 'This is no DNG camera profile: its magic number is another.', 'byte 2');
-  const d = f.read(f.first),
-    tags = new Map<number, RawTag>();
+  const d = f.read(f.first);
+  const tags = new Map<number, RawTag>();
   for (const t of d.tags.keys()) tags.set(t, f.raw(d, t)!);
   return { little: f.little, tags };
 }
@@ -104,8 +104,8 @@ function matrix(dcp: Dcp, tag: number): Matrix | null {
 function table(dcp: Dcp, dims: number, tag: number, encoding: number): HsvTable | null {
   const data = numbersOf(dcp, tag);
   if (!data.length) return null;
-  const [h = 0, s = 0, v = 1] = numbersOf(dcp, dims),
-    name = tagNames[tag]!;
+  const [h = 0, s = 0, v = 1] = numbersOf(dcp, dims);
+  const name = tagNames[tag]!;
   if (h < 1 || s < 2 || v < 1 || h * s * v > 4e6)
     throw bad('dcp-table', `${tagNames[dims]!} says ${h} × ${s} × ${v}, which is no table.`, tagNames[dims]!);
   if (data.length !== h * s * v * 3)
@@ -120,18 +120,18 @@ function table(dcp: Dcp, dims: number, tag: number, encoding: number): HsvTable 
 
 /** What the rendering needs, checked; an illuminant without a known temperature leaves one matrix. */
 export function profileOf(dcp: Dcp): Profile {
-  const color = T.color.map((t) => matrix(dcp, t)),
-    forward = T.forward.map((t) => matrix(dcp, t)),
-    kelvins = T.illuminant.map((t) => {
-      const c = numbersOf(dcp, t)[0];
-      return c === undefined ? null : illuminantKelvin(c);
-    }),
-    maps = T.map.map((t) => table(dcp, T.mapDims, t, T.mapEncoding));
+  const color = T.color.map((t) => matrix(dcp, t));
+  const forward = T.forward.map((t) => matrix(dcp, t));
+  const kelvins = T.illuminant.map((t) => {
+    const c = numbersOf(dcp, t)[0];
+    return c === undefined ? null : illuminantKelvin(c);
+  });
+  const maps = T.map.map((t) => table(dcp, T.mapDims, t, T.mapEncoding));
   if (!color[0]) throw bad('dcp-matrix', 'The profile has no color matrix of nine numbers.', 'ColorMatrix1');
-  const dual = !!color[1] && kelvins[0] !== null && kelvins[1] !== null && kelvins[0] !== kelvins[1],
-    order = !dual ? [0] : kelvins[0]! < kelvins[1]! ? [0, 1] : [1, 0];
-  const flat = numbersOf(dcp, T.curve),
-    exposure = numbersOf(dcp, T.exposure)[0] ?? 0;
+  const dual = !!color[1] && kelvins[0] !== null && kelvins[1] !== null && kelvins[0] !== kelvins[1];
+  const order = !dual ? [0] : kelvins[0]! < kelvins[1]! ? [0, 1] : [1, 0];
+  const flat = numbersOf(dcp, T.curve);
+  const exposure = numbersOf(dcp, T.exposure)[0] ?? 0;
   if (flat.length % 2 || flat.some((v) => !Number.isFinite(v)) || flat.length === 2 || flat.length > 16384)
     throw bad('dcp-curve', 'The tone curve is no list of at least two points.', 'ProfileToneCurve');
   const curve: [number, number][] = [];

@@ -17,14 +17,14 @@ const tables = {
 } as const;
 
 export function edit(dcp: Dcp, e: Edit): Dcp {
-  const out = copyOf(dcp),
-    text = (tag: number, v: string | undefined): void => {
-      if (v !== undefined) {
-        if (!v.trim() || v.length > 400)
-          throw new Problem('camera-text', 'A name has 1 to 400 characters.', v.slice(0, 40), 'Shorten it.');
-        setText(out, tag, v);
-      }
-    };
+  const out = copyOf(dcp);
+  const text = (tag: number, v: string | undefined): void => {
+    if (v !== undefined) {
+      if (!v.trim() || v.length > 400)
+        throw new Problem('camera-text', 'A name has 1 to 400 characters.', v.slice(0, 40), 'Shorten it.');
+      setText(out, tag, v);
+    }
+  };
   text(T.name, e.name);
   text(T.camera, e.camera);
   text(T.copyright, e.copyright);
@@ -51,9 +51,9 @@ export function split(dcp: Dcp, which: 0 | 1): Dcp {
 
 /** Two profiles of one camera, each for one illuminant, as one of two. Tables have to be of one size. */
 export function merge(a: Dcp, b: Dcp): Dcp {
-  const out = split(a, 0),
-    other = split(b, 0),
-    dims = (d: Dcp): string => numbersOf(d, T.mapDims).join('×');
+  const out = split(a, 0);
+  const other = split(b, 0);
+  const dims = (d: Dcp): string => numbersOf(d, T.mapDims).join('×');
   if (numbersOf(out, T.illuminant[0])[0] === numbersOf(other, T.illuminant[0])[0])
     throw new Problem(
       'camera-illuminant',

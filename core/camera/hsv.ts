@@ -13,46 +13,46 @@ export function mixTables(a: HsvTable, b: HsvTable | undefined, share: number): 
 
 /** Acts on v[at…at+2] in place. */
 export function hsvStage(t: HsvTable): (v: Float64Array, at: number) => void {
-  const { hues, saturations, values, data, srgb } = t,
-    rows = saturations * 3,
-    planes = hues * rows,
-    last = saturations - 2;
+  const { hues, saturations, values, data, srgb } = t;
+  const rows = saturations * 3;
+  const planes = hues * rows;
+  const last = saturations - 2;
   const mixed = [0, 0, 0];
   return (v, at) => {
-    const r = v[at]!,
-      g = v[at + 1]!,
-      b = v[at + 2]!,
-      top = Math.max(r, g, b),
-      low = Math.min(r, g, b),
-      gap = top - low;
-    let h = 0,
-      s = 0;
+    const r = v[at]!;
+    const g = v[at + 1]!;
+    const b = v[at + 2]!;
+    const top = Math.max(r, g, b);
+    const low = Math.min(r, g, b);
+    const gap = top - low;
+    let h = 0;
+    let s = 0;
     if (gap > 0) {
       h = r === top ? (g - b) / gap : g === top ? 2 + (b - r) / gap : 4 + (r - g) / gap;
       if (h < 0) h += 6;
       s = gap / top;
     }
     const coded = srgb ? encodeSrgb(hold(top)) : top;
-    const x = hues < 2 ? 0 : (h * hues) / 6,
-      y = s * (saturations - 1),
-      z = values < 2 ? 0 : coded * (values - 1);
+    const x = hues < 2 ? 0 : (h * hues) / 6;
+    const y = s * (saturations - 1);
+    const z = values < 2 ? 0 : coded * (values - 1);
     let i = Math.floor(x);
-    const j = Math.max(0, Math.min(last, Math.floor(y))),
-      k = values < 2 ? 0 : Math.max(0, Math.min(values - 2, Math.floor(z)));
+    const j = Math.max(0, Math.min(last, Math.floor(y)));
+    const k = values < 2 ? 0 : Math.max(0, Math.min(values - 2, Math.floor(z)));
     if (i >= hues - 1) i = hues - 1;
-    const next = i + 1 >= hues ? 0 : i + 1,
-      fx = x - i,
-      fy = y - j,
-      fz = z - k;
+    const next = i + 1 >= hues ? 0 : i + 1;
+    const fx = x - i;
+    const fy = y - j;
+    const fz = z - k;
     for (let c = 0; c < 3; c++) {
-      const at00 = k * planes + i * rows + j * 3 + c,
-        at10 = k * planes + next * rows + j * 3 + c;
+      const at00 = k * planes + i * rows + j * 3 + c;
+      const at10 = k * planes + next * rows + j * 3 + c;
       let value =
         (1 - fy) * ((1 - fx) * data[at00]! + fx * data[at10]!) +
         fy * ((1 - fx) * data[at00 + 3]! + fx * data[at10 + 3]!);
       if (values > 1) {
-        const p = at00 + planes,
-          q = at10 + planes;
+        const p = at00 + planes;
+        const q = at10 + planes;
         value =
           (1 - fz) * value +
           fz * ((1 - fy) * ((1 - fx) * data[p]! + fx * data[q]!) + fy * ((1 - fx) * data[p + 3]! + fx * data[q + 3]!));
@@ -64,11 +64,11 @@ export function hsvStage(t: HsvTable): (v: Float64Array, at: number) => void {
     s = Math.min(1, Math.max(0, s * mixed[1]!));
     let out = hold(coded * mixed[2]!);
     if (srgb) out = decodeSrgb(out);
-    const n = Math.min(5, Math.floor(h)),
-      f = h - n,
-      p = out * (1 - s),
-      q = out * (1 - s * f),
-      w = out * (1 - s * (1 - f));
+    const n = Math.min(5, Math.floor(h));
+    const f = h - n;
+    const p = out * (1 - s);
+    const q = out * (1 - s * f);
+    const w = out * (1 - s * (1 - f));
     if (n === 0) {
       v[at] = out;
       v[at + 1] = w;

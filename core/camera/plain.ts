@@ -4,8 +4,8 @@ import { T } from './tags';
 
 /** A toe, a straight part, a soft shoulder, from black to white. */
 export function plainCurve(points = 33): [number, number][] {
-  const f = (x: number): number => (x * (1.35 * x + 0.18)) / (x * (1.22 * x + 0.62) + 0.06),
-    end = f(1);
+  const f = (x: number): number => (x * (1.35 * x + 0.18)) / (x * (1.22 * x + 0.62) + 0.06);
+  const end = f(1);
   return Array.from({ length: points }, (_, i) => {
     const x = (i / (points - 1)) ** 2;
     return [x, f(x) / end];

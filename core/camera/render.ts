@@ -17,20 +17,20 @@ export { STAGES, type Stage };
 export type RenderSpace = 'prophoto-linear' | 'srgb' | 'xyz';
 
 export const proPhotoToXyz = toXyz(spaces.prophoto);
-const xyzToProPhoto = invert(proPhotoToXyz),
-  proPhotoToSrgb = between(spaces.prophoto, spaces.srgb);
+const xyzToProPhoto = invert(proPhotoToXyz);
+const proPhotoToSrgb = between(spaces.prophoto, spaces.srgb);
 
 /** Camera values → XYZ relative to D50 for a neutral, which becomes Y = 1. */
 export function cameraToXyz(
   p: Profile,
   neutral: readonly number[],
 ): { matrix: Matrix; share: number; white: [number, number] } {
-  const n = checkNeutral(neutral),
-    white = whiteOf(p, n),
-    share = warmShare(p, temperatureOf(white).kelvin);
+  const n = checkNeutral(neutral);
+  const white = whiteOf(p, n);
+  const share = warmShare(p, temperatureOf(white).kelvin);
   if (p.forward) return { matrix: multiply(mix(p.forward, share), diagonal(n.map((v) => 1 / v))), share, white };
-  const back = invertOr(mix(p.color, share)),
-    y = transform(back, n)[1];
+  const back = invertOr(mix(p.color, share));
+  const y = transform(back, n)[1];
   return { matrix: multiply(adapt(white, D50), back).map((v) => v / y), share, white };
 }
 function invertOr(m: Matrix): Matrix {
@@ -57,20 +57,20 @@ export function renderer(
   stages: readonly Stage[] = STAGES,
   space: RenderSpace = 'prophoto-linear',
 ): (v: Float64Array, n?: number) => void {
-  const top = checkNeutral(neutral),
-    { matrix, share } = cameraToXyz(p, top),
-    m = multiply(xyzToProPhoto, matrix) as number[],
-    on = new Set(stages);
-  const map = on.has('hue-sat') && p.maps.length ? hsvStage(mixTables(p.maps[0]!, p.maps[1], share)) : null,
-    look = on.has('look') && p.look ? hsvStage(p.look) : null,
-    tone = on.has('curve') && p.curve ? hueKeeping(naturalSpline(p.curve)) : null,
-    gain = on.has('exposure') ? 2 ** p.exposure : 1;
+  const top = checkNeutral(neutral);
+  const { matrix, share } = cameraToXyz(p, top);
+  const m = multiply(xyzToProPhoto, matrix) as number[];
+  const on = new Set(stages);
+  const map = on.has('hue-sat') && p.maps.length ? hsvStage(mixTables(p.maps[0]!, p.maps[1], share)) : null;
+  const look = on.has('look') && p.look ? hsvStage(p.look) : null;
+  const tone = on.has('curve') && p.curve ? hueKeeping(naturalSpline(p.curve)) : null;
+  const gain = on.has('exposure') ? 2 ** p.exposure : 1;
   const end = space === 'xyz' ? proPhotoToXyz : space === 'srgb' ? proPhotoToSrgb : null;
   return (v, n = v.length) => {
     for (let i = 0; i + 2 < n; i += 3) {
-      const r = Math.min(top[0], v[i]!),
-        g = Math.min(top[1], v[i + 1]!),
-        b = Math.min(top[2], v[i + 2]!);
+      const r = Math.min(top[0], v[i]!);
+      const g = Math.min(top[1], v[i + 1]!);
+      const b = Math.min(top[2], v[i + 2]!);
       v[i] = hold(m[0]! * r + m[1]! * g + m[2]! * b);
       v[i + 1] = hold(m[3]! * r + m[4]! * g + m[5]! * b);
       v[i + 2] = hold(m[6]! * r + m[7]! * g + m[8]! * b);
@@ -83,9 +83,9 @@ export function renderer(
       look?.(v, i);
       tone?.(v, i);
       if (end) {
-        const x = v[i]!,
-          y = v[i + 1]!,
-          z = v[i + 2]!;
+        const x = v[i]!;
+        const y = v[i + 1]!;
+        const z = v[i + 2]!;
         for (let c = 0; c < 3; c++) {
           const w = end[c * 3]! * x + end[c * 3 + 1]! * y + end[c * 3 + 2]! * z;
           v[i + c] = space === 'srgb' ? encodeSrgb(w) : w;

@@ -9,8 +9,8 @@ import { checkNeutral } from './white';
 
 /** Input x of a channel is √(camera value ÷ neutral), 0…1; output is encoded sRGB, unclamped. */
 export function profileTable(p: Profile, neutral: readonly number[], stages: readonly Stage[], size = 33): Look {
-  const n = checkNeutral(neutral),
-    run = renderer(p, n, stages, 'srgb');
+  const n = checkNeutral(neutral);
+  const run = renderer(p, n, stages, 'srgb');
   return fromRows(size, '', (row, count) => {
     for (let i = 0; i < count; i++) row[i] = row[i]! ** 2 * n[i % 3]!;
     run(row, count);
@@ -35,8 +35,8 @@ export function developPlain(
   linear: Uint16Array,
   target: Uint8ClampedArray,
 ): void {
-  const f = colorOf(table, k),
-    v = new Float64Array(3);
+  const f = colorOf(table, k);
+  const v = new Float64Array(3);
   for (let i = 0, o = 0; o < target.length; i += 3, o += 4) {
     f(linear[i]!, linear[i + 1]!, linear[i + 2]!, v);
     for (let c = 0; c < 3; c++) target[o + c] = Math.floor(255 * v[c]! + 0.5);

@@ -2,9 +2,9 @@
 import { temperatureOf } from '../color/robertson';
 import { numbersOf, setNumbers, setText, type Dcp } from './dcp';
 
-const warm = [0.9, -0.3, -0.05, -0.35, 1.15, 0.22, -0.02, 0.12, 0.62],
-  cool = [0.78, -0.2, -0.08, -0.4, 1.2, 0.2, -0.08, 0.2, 0.7],
-  d50 = [0.96422, 1, 0.82521];
+const warm = [0.9, -0.3, -0.05, -0.35, 1.15, 0.22, -0.02, 0.12, 0.62];
+const cool = [0.78, -0.2, -0.08, -0.4, 1.2, 0.2, -0.08, 0.2, 0.7];
+const d50 = [0.96422, 1, 0.82521];
 /** Rows scaled so that equal balanced values make D50. */
 const forward = (m: number[]): number[] =>
   m.map((v, i) => {
@@ -27,8 +27,8 @@ export function made(
   little = true,
   part: { forward?: boolean; dual?: boolean; values?: number; srgb?: boolean } = {},
 ): Dcp {
-  const d: Dcp = { little, tags: new Map() },
-    v = part.values ?? 1;
+  const d: Dcp = { little, tags: new Map() };
+  const v = part.values ?? 1;
   setText(d, 50708, 'Perrin Alder');
   setText(d, 50936, 'Alder Standard');
   setText(d, 50942, 'Wren & Tallow');
@@ -59,9 +59,9 @@ export function made(
 
 /** A second implementation, by colors one at a time and in hexagon angles of degrees, that shares nothing with the first. */
 export function independent(d: Dcp, neutral: number[], rgb: number[], stages: readonly string[]): number[] {
-  const get = (t: number): number[] => numbersOf(d, t),
-    mul = (m: number[], v: number[]): number[] =>
-      [0, 1, 2].map((r) => m[3 * r]! * v[0]! + m[3 * r + 1]! * v[1]! + m[3 * r + 2]! * v[2]!);
+  const get = (t: number): number[] => numbersOf(d, t);
+  const mul = (m: number[], v: number[]): number[] =>
+    [0, 1, 2].map((r) => m[3 * r]! * v[0]! + m[3 * r + 1]! * v[1]! + m[3 * r + 2]! * v[2]!);
   const solve = (m: number[], v: number[]): number[] => {
     const det = (a: number[]): number =>
       a[0]! * (a[4]! * a[8]! - a[5]! * a[7]!) -
@@ -69,18 +69,19 @@ export function independent(d: Dcp, neutral: number[], rgb: number[], stages: re
       a[2]! * (a[3]! * a[7]! - a[4]! * a[6]!);
     return [0, 1, 2].map((c) => det(m.map((x, i) => (i % 3 === c ? v[Math.floor(i / 3)]! : x))) / det(m));
   };
-  const dual = get(50722).length > 0,
-    blend = (a: number[], b: number[], g: number): number[] => a.map((x, i) => (dual ? g * x + (1 - g) * b[i]! : x)),
-    share = (k: number): number => Math.max(0, Math.min(1, (1 / k - 1 / 6500) / (1 / 2850 - 1 / 6500)));
+  const dual = get(50722).length > 0;
+  const blend = (a: number[], b: number[], g: number): number[] =>
+    a.map((x, i) => (dual ? g * x + (1 - g) * b[i]! : x));
+  const share = (k: number): number => Math.max(0, Math.min(1, (1 / k - 1 / 6500) / (1 / 2850 - 1 / 6500)));
   let xy: [number, number] = [0.3457, 0.3585];
   for (let i = 0; i < 60; i++) {
-    const w = solve(blend(get(50721), get(50722), share(temperatureOf(xy).kelvin)), neutral),
-      s = w[0]! + w[1]! + w[2]!;
+    const w = solve(blend(get(50721), get(50722), share(temperatureOf(xy).kelvin)), neutral);
+    const s = w[0]! + w[1]! + w[2]!;
     xy = [w[0]! / s, w[1]! / s];
   }
-  const g = share(temperatureOf(xy).kelvin),
-    n = neutral.map((v) => v / Math.max(...neutral)),
-    cam = rgb.map((v, i) => Math.min(v, n[i]!));
+  const g = share(temperatureOf(xy).kelvin);
+  const n = neutral.map((v) => v / Math.max(...neutral));
+  const cam = rgb.map((v, i) => Math.min(v, n[i]!));
   let xyz: number[];
   if (get(50964).length)
     xyz = mul(
@@ -88,11 +89,11 @@ export function independent(d: Dcp, neutral: number[], rgb: number[], stages: re
       cam.map((v, i) => v / n[i]!),
     );
   else {
-    const cm = blend(get(50721), get(50722), g),
-      b = [0.8951, 0.2664, -0.1614, -0.7502, 1.7135, 0.0367, 0.0389, -0.0685, 1.0296],
-      white = solve(cm, n),
-      from = mul(b, white),
-      to = mul(b, [0.96422, 1, 0.82521]);
+    const cm = blend(get(50721), get(50722), g);
+    const b = [0.8951, 0.2664, -0.1614, -0.7502, 1.7135, 0.0367, 0.0389, -0.0685, 1.0296];
+    const white = solve(cm, n);
+    const from = mul(b, white);
+    const to = mul(b, [0.96422, 1, 0.82521]);
     xyz = solve(
       b,
       mul(b, solve(cm, cam)).map((v, i) => (v * to[i]!) / from[i]!),
@@ -100,12 +101,12 @@ export function independent(d: Dcp, neutral: number[], rgb: number[], stages: re
   }
   const pp = [0.7976749, 0.1351917, 0.0313534, 0.2880402, 0.7118741, 0.0000857, 0, 0, 0.82521]; // as published (B. Lindbloom)
   let c = solve(pp, xyz).map((v) => Math.min(1, Math.max(0, v)));
-  const enc = (v: number): number => (v <= 0.0031308 ? 12.92 * v : 1.055 * v ** (1 / 2.4) - 0.055),
-    dec = (v: number): number => (v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4);
+  const enc = (v: number): number => (v <= 0.0031308 ? 12.92 * v : 1.055 * v ** (1 / 2.4) - 0.055);
+  const dec = (v: number): number => (v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4);
   const hsv = (data: (h: number, s: number, v: number) => number[], [H, S, V]: number[], srgb: boolean): void => {
-    const top = Math.max(...c),
-      low = Math.min(...c),
-      d3 = top - low;
+    const top = Math.max(...c);
+    const low = Math.min(...c);
+    const d3 = top - low;
     let deg =
       d3 === 0
         ? 0
@@ -115,12 +116,12 @@ export function independent(d: Dcp, neutral: number[], rgb: number[], stages: re
             ? 120 + 60 * ((c[2]! - c[0]!) / d3)
             : 240 + 60 * ((c[0]! - c[1]!) / d3);
     deg = (deg + 360) % 360;
-    const sat = top === 0 ? 0 : d3 / top,
-      val = srgb ? enc(top) : top,
-      fh = (deg / 360) * H!,
-      fs = sat * (S! - 1),
-      fv = V! > 1 ? val * (V! - 1) : 0,
-      acc = [0, 0, 0];
+    const sat = top === 0 ? 0 : d3 / top;
+    const val = srgb ? enc(top) : top;
+    const fh = (deg / 360) * H!;
+    const fs = sat * (S! - 1);
+    const fv = V! > 1 ? val * (V! - 1) : 0;
+    const acc = [0, 0, 0];
     for (const [dh, ds, dv] of [
       [0, 0, 0],
       [1, 0, 0],
@@ -137,10 +138,10 @@ export function independent(d: Dcp, neutral: number[], rgb: number[], stages: re
           acc[i]! += w * x;
         });
     }
-    const h2 = (((deg + acc[0]!) % 360) + 360) % 360,
-      s2 = Math.min(1, sat * acc[1]!),
-      v2 = Math.min(1, val * acc[2]!),
-      light = srgb ? dec(v2) : v2;
+    const h2 = (((deg + acc[0]!) % 360) + 360) % 360;
+    const s2 = Math.min(1, sat * acc[1]!);
+    const v2 = Math.min(1, val * acc[2]!);
+    const light = srgb ? dec(v2) : v2;
     c = [5, 3, 1].map((k) => {
       const q = (k + h2 / 60) % 6;
       return light - light * s2 * Math.max(0, Math.min(q, 4 - q, 1));
@@ -160,23 +161,23 @@ export function independent(d: Dcp, neutral: number[], rgb: number[], stages: re
     hsv(at(get(50982), dims), dims, get(51108)[0] === 1);
   }
   if (stages.includes('curve')) {
-    const flat = get(50940),
-      k = flat.length / 2,
-      X = flat.filter((_, i) => i % 2 === 0),
-      Y = flat.filter((_, i) => i % 2 === 1),
-      second = new Array<number>(k).fill(0);
+    const flat = get(50940);
+    const k = flat.length / 2;
+    const X = flat.filter((_, i) => i % 2 === 0);
+    const Y = flat.filter((_, i) => i % 2 === 1);
+    const second = new Array<number>(k).fill(0);
     for (let pass = 0; pass < 400; pass++)
       for (let i = 1; i < k - 1; i++) {
-        const a = X[i]! - X[i - 1]!,
-          b = X[i + 1]! - X[i]!;
+        const a = X[i]! - X[i - 1]!;
+        const b = X[i + 1]! - X[i]!;
         second[i] =
           (6 * ((Y[i + 1]! - Y[i]!) / b - (Y[i]! - Y[i - 1]!) / a) - a * second[i - 1]! - b * second[i + 1]!) /
           (2 * (a + b));
       }
     const f = (x: number): number => {
-      const i = Math.min(k - 2, Math.max(0, X.findIndex((v) => v > x) < 0 ? k - 2 : X.findIndex((v) => v > x) - 1)),
-        h = X[i + 1]! - X[i]!,
-        t = x - X[i]!;
+      const i = Math.min(k - 2, Math.max(0, X.findIndex((v) => v > x) < 0 ? k - 2 : X.findIndex((v) => v > x) - 1));
+      const h = X[i + 1]! - X[i]!;
+      const t = x - X[i]!;
       return (
         Y[i]! +
         t *
@@ -185,8 +186,8 @@ export function independent(d: Dcp, neutral: number[], rgb: number[], stages: re
             t * (second[i]! / 2 + (t * (second[i + 1]! - second[i]!)) / (6 * h)))
       );
     };
-    const hi = Math.max(...c),
-      lo = Math.min(...c);
+    const hi = Math.max(...c);
+    const lo = Math.min(...c);
     c = c.map((v) => (hi === lo ? f(hi) : f(lo) + ((f(hi) - f(lo)) * (v - lo)) / (hi - lo)));
   }
   return c;

@@ -56,9 +56,9 @@ export function whiteOf(p: Profile, neutral: readonly number[]): [number, number
   const n = checkNeutral(neutral);
   let last: [number, number] = [...D50];
   for (let pass = 0; pass < 30; pass++) {
-    const m = mix(p.color, warmShare(p, temperatureOf(last).kelvin)),
-      xyz = transform(inverse(m), n),
-      sum = xyz[0] + xyz[1] + xyz[2];
+    const m = mix(p.color, warmShare(p, temperatureOf(last).kelvin));
+    const xyz = transform(inverse(m), n);
+    const sum = xyz[0] + xyz[1] + xyz[2];
     if (!(sum > 1e-9) || !Number.isFinite(sum))
       throw new Problem(
         'neutral',
@@ -75,8 +75,8 @@ export function whiteOf(p: Profile, neutral: readonly number[]): [number, number
 }
 
 export function whitePoint(p: Profile, neutral: readonly number[]): White {
-  const xy = whiteOf(p, neutral),
-    { kelvin, tint } = temperatureOf(xy);
+  const xy = whiteOf(p, neutral);
+  const { kelvin, tint } = temperatureOf(xy);
   return { x: xy[0], y: xy[1], kelvin, tint, reachable: kelvin >= 2000 && kelvin <= 50000 && Math.abs(tint) <= 150 };
 }
 
@@ -91,11 +91,11 @@ export function neutralOf(p: Profile, kelvin: number, tint = 0): Triple {
  * so that both illuminants stay as far apart as they were; forward matrices act on balanced values and stay as they are.
  */
 export function anchor(dcp: Dcp, neutral: readonly number[], kelvin: number): Dcp {
-  const p = profileOf(dcp),
-    n = checkNeutral(neutral),
-    seen = neutralOf(p, kelvin),
-    scale = n.map((v, i) => v / seen[i]!),
-    out = copyOf(dcp);
+  const p = profileOf(dcp);
+  const n = checkNeutral(neutral);
+  const seen = neutralOf(p, kelvin);
+  const scale = n.map((v, i) => v / seen[i]!);
+  const out = copyOf(dcp);
   for (const tag of T.color) {
     const m = numbersOf(dcp, tag);
     if (m.length === 9)

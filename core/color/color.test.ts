@@ -22,16 +22,16 @@ describe('CIEDE2000', () => {
     expect(Math.abs(deltaE2000(L2, a2, b2, L1, a1, b1) - expected)).toBeLessThan(1e-4);
   });
   test('agrees with an independent library on any two colors', () => {
-    const lab = converter('lab65'),
-      other = differenceCiede2000(),
-      c = fc.double({ min: 0, max: 1, noNaN: true });
+    const lab = converter('lab65');
+    const other = differenceCiede2000();
+    const c = fc.double({ min: 0, max: 1, noNaN: true });
     fc.assert(
       fc.property(fc.tuple(c, c, c), fc.tuple(c, c, c), (p, q) => {
         const l = new Float64Array(6);
         labOfSrgb(...p, l, 0);
         labOfSrgb(...q, l, 3);
-        const a = lab({ mode: 'rgb', r: p[0], g: p[1], b: p[2] }),
-          b = lab({ mode: 'rgb', r: q[0], g: q[1], b: q[2] });
+        const a = lab({ mode: 'rgb', r: p[0], g: p[1], b: p[2] });
+        const b = lab({ mode: 'rgb', r: q[0], g: q[1], b: q[2] });
         expect(deltaE2000(l[0]!, l[1]!, l[2]!, l[3]!, l[4]!, l[5]!)).toBeCloseTo(other(a, b), 2);
       }),
       { numRuns: 300 },
@@ -52,11 +52,11 @@ describe('spaces', () => {
       }
   });
   test('adapting there and back is the identity, and takes one white to the other', () => {
-    const there = adapt(D65, D50),
-      round = multiply(adapt(D50, D65), there);
+    const there = adapt(D65, D50);
+    const round = multiply(adapt(D50, D65), there);
     round.forEach((v, i) => expect(v).toBeCloseTo(i % 4 === 0 ? 1 : 0, 10));
-    const w = xyzOf(D65),
-      to = xyzOf(D50);
+    const w = xyzOf(D65);
+    const to = xyzOf(D50);
     for (let r = 0; r < 3; r++)
       expect(there[r * 3]! * w[0] + there[r * 3 + 1]! * w[1] + there[r * 3 + 2]! * w[2]).toBeCloseTo(to[r]!, 10);
   });

@@ -29,10 +29,10 @@ export function invert(m: Matrix): number[] {
     number,
     number,
   ];
-  const A = e * i - f * h,
-    B = f * g - d * i,
-    C = d * h - e * g,
-    det = a * A + b * B + c * C;
+  const A = e * i - f * h;
+  const B = f * g - d * i;
+  const C = d * h - e * g;
+  const det = a * A + b * B + c * C;
   if (!(Math.abs(det) > 1e-14)) throw new RangeError('the matrix is singular');
   return [A, c * h - b * i, b * f - c * e, B, a * i - c * g, c * d - a * f, C, b * g - a * h, a * e - b * d].map(
     (v) => v / det,

@@ -2,9 +2,9 @@
 
 /** Linear sRGB → L, a, b, written over v at `i`. */
 export function toOklab(v: Float64Array, i = 0): void {
-  const r = v[i]!,
-    g = v[i + 1]!,
-    b = v[i + 2]!;
+  const r = v[i]!;
+  const g = v[i + 1]!;
+  const b = v[i + 2]!;
   const l = Math.cbrt(0.4122214708 * r + 0.5363325363 * g + 0.0514459929 * b);
   const m = Math.cbrt(0.2119034982 * r + 0.6806995451 * g + 0.1073969566 * b);
   const s = Math.cbrt(0.0883024619 * r + 0.2817188376 * g + 0.6299787005 * b);
@@ -15,15 +15,15 @@ export function toOklab(v: Float64Array, i = 0): void {
 
 /** L, a, b → linear sRGB, written over v at `i`. */
 export function fromOklab(v: Float64Array, i = 0): void {
-  const L = v[i]!,
-    a = v[i + 1]!,
-    b = v[i + 2]!;
-  const p = L + 0.3963377774 * a + 0.2158037573 * b,
-    q = L - 0.1055613458 * a - 0.0638541728 * b,
-    r = L - 0.0894841775 * a - 1.291485548 * b;
-  const l = p * p * p,
-    m = q * q * q,
-    s = r * r * r;
+  const L = v[i]!;
+  const a = v[i + 1]!;
+  const b = v[i + 2]!;
+  const p = L + 0.3963377774 * a + 0.2158037573 * b;
+  const q = L - 0.1055613458 * a - 0.0638541728 * b;
+  const r = L - 0.0894841775 * a - 1.291485548 * b;
+  const l = p * p * p;
+  const m = q * q * q;
+  const s = r * r * r;
   v[i] = 4.0767416621 * l - 3.3077115913 * m + 0.2309699292 * s;
   v[i + 1] = -1.2684380046 * l + 2.6097574011 * m - 0.3413193965 * s;
   v[i + 2] = -0.0041960863 * l - 0.7034186147 * m + 1.707614701 * s;

@@ -55,8 +55,8 @@ export function temperatureOf(xy: readonly [number, number]): { kelvin: number; 
   const [u, v] = uvOfXy(xy);
   let before = 0;
   for (let i = 1; ; i++) {
-    const [, lu, lv] = lines[i]!,
-      [du, dv] = ways[i]!;
+    const [, lu, lv] = lines[i]!;
+    const [du, dv] = ways[i]!;
     // the distance from the line, positive on its warm side
     let d = -(u - lu) * dv + (v - lv) * du;
     if (d > 0 && i < lines.length - 1) {
@@ -64,15 +64,15 @@ export function temperatureOf(xy: readonly [number, number]): { kelvin: number; 
       continue;
     }
     d = -Math.min(d, 0);
-    const f = i === 1 ? 0 : before + d > 0 ? d / (before + d) : 0,
-      a = lines[i - 1]!,
-      b = lines[i]!,
-      wa = ways[i - 1]!,
-      wb = ways[i]!;
-    const u0 = a[1] * f + b[1] * (1 - f),
-      v0 = a[2] * f + b[2] * (1 - f);
-    let wu = wa[0] * f + wb[0] * (1 - f),
-      wv = wa[1] * f + wb[1] * (1 - f);
+    const f = i === 1 ? 0 : before + d > 0 ? d / (before + d) : 0;
+    const a = lines[i - 1]!;
+    const b = lines[i]!;
+    const wa = ways[i - 1]!;
+    const wb = ways[i]!;
+    const u0 = a[1] * f + b[1] * (1 - f);
+    const v0 = a[2] * f + b[2] * (1 - f);
+    let wu = wa[0] * f + wb[0] * (1 - f);
+    let wv = wa[1] * f + wb[1] * (1 - f);
     const l = Math.hypot(wu, wv);
     wu /= l;
     wv /= l;
@@ -85,14 +85,14 @@ export function xyOfTemperature(kelvin: number, tint = 0): [number, number] {
   const r = 1e6 / kelvin;
   let i = 0;
   while (i < lines.length - 2 && r >= lines[i + 1]![0]) i++;
-  const a = lines[i]!,
-    b = lines[i + 1]!,
-    f = (b[0] - r) / (b[0] - a[0]),
-    wa = ways[i]!,
-    wb = ways[i + 1]!;
-  const wu = wa[0] * f + wb[0] * (1 - f),
-    wv = wa[1] * f + wb[1] * (1 - f),
-    l = Math.hypot(wu, wv);
+  const a = lines[i]!;
+  const b = lines[i + 1]!;
+  const f = (b[0] - r) / (b[0] - a[0]);
+  const wa = ways[i]!;
+  const wb = ways[i + 1]!;
+  const wu = wa[0] * f + wb[0] * (1 - f);
+  const wv = wa[1] * f + wb[1] * (1 - f);
+  const l = Math.hypot(wu, wv);
   return xyOfUv([
     a[1] * f + b[1] * (1 - f) + ((tint / 3000) * wu) / l,
     a[2] * f + b[2] * (1 - f) + ((tint / 3000) * wv) / l,

@@ -3,8 +3,8 @@
  * (M. Krystek, Color Research and Application 10, 1985; 1000–15000 K, within 8e-5).
  */
 export function planckian(kelvin: number): [number, number] {
-  const t = kelvin,
-    t2 = t * t;
+  const t = kelvin;
+  const t2 = t * t;
   return [
     (0.860117757 + 1.54118254e-4 * t + 1.28641212e-7 * t2) / (1 + 8.42420235e-4 * t + 7.08145163e-7 * t2),
     (0.317398726 + 4.22806245e-5 * t + 4.20481691e-8 * t2) / (1 - 2.89741816e-5 * t + 1.61456053e-7 * t2),
@@ -19,10 +19,10 @@ export const xyOfUv = ([u, v]: readonly [number, number]): [number, number] => [
 
 /** Unit normal of the black-body locus at a temperature, in u, v, pointing towards magenta (falling v). */
 export function locusNormal(kelvin: number): [number, number] {
-  const a = planckian(kelvin * 0.999),
-    b = planckian(kelvin * 1.001),
-    du = b[0] - a[0],
-    dv = b[1] - a[1],
-    l = Math.hypot(du, dv);
+  const a = planckian(kelvin * 0.999);
+  const b = planckian(kelvin * 1.001);
+  const du = b[0] - a[0];
+  const dv = b[1] - a[1];
+  const l = Math.hypot(du, dv);
   return du > 0 ? [dv / l, -du / l] : [-dv / l, du / l];
 }

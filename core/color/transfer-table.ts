@@ -27,25 +27,25 @@ const decoding = nodes(
 );
 
 function piece(t: Float64Array, x: number): number {
-  const p = x * PIECES,
-    i = p | 0,
-    f = p - i,
-    k = i * 2,
-    y0 = t[k]!,
-    m0 = t[k + 1]!,
-    y1 = t[k + 2]!,
-    m1 = t[k + 3]!,
-    d = y1 - y0;
+  const p = x * PIECES;
+  const i = p | 0;
+  const f = p - i;
+  const k = i * 2;
+  const y0 = t[k]!;
+  const m0 = t[k + 1]!;
+  const y1 = t[k + 2]!;
+  const m1 = t[k + 3]!;
+  const d = y1 - y0;
   return y0 + f * (m0 + f * (3 * d - 2 * m0 - m1 + f * (m0 + m1 - 2 * d)));
 }
 
 /** x ↦ x^exponent for x above 0: from a table over √x on 0.0025…1, within 1e-9 of the power; exact outside. */
 export function powerQuickly(exponent: number): (x: number) => number {
-  const k = 2 * exponent,
-    t = nodes(
-      (u) => (u === 0 ? 0 : u ** k),
-      (u) => (u === 0 ? 0 : k * u ** (k - 1)),
-    );
+  const k = 2 * exponent;
+  const t = nodes(
+    (u) => (u === 0 ? 0 : u ** k),
+    (u) => (u === 0 ? 0 : k * u ** (k - 1)),
+  );
   return (x) => (x > 0.0025 && x < 1 ? piece(t, Math.sqrt(x)) : Math.pow(x, exponent));
 }
 

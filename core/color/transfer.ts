@@ -13,9 +13,9 @@ export interface Transfer {
 export function encodeSrgb(v: number): number {
   const a = v < 0 ? -v : v;
   if (a <= 0.0031308) return 12.92 * v;
-  const t = Math.sqrt(Math.sqrt(Math.cbrt(a))),
-    t2 = t * t,
-    e = 1.055 * t2 * t2 * t - 0.055;
+  const t = Math.sqrt(Math.sqrt(Math.cbrt(a)));
+  const t2 = t * t;
+  const e = 1.055 * t2 * t2 * t - 0.055;
   return v < 0 ? -e : e;
 }
 
@@ -23,8 +23,8 @@ export function encodeSrgb(v: number): number {
 export function decodeSrgb(v: number): number {
   const a = v < 0 ? -v : v;
   if (a <= 0.04045) return v / 12.92;
-  const t = (a + 0.055) / 1.055,
-    e = t * t * Math.exp(0.4 * Math.log(t)); // t^2.4
+  const t = (a + 0.055) / 1.055;
+  const e = t * t * Math.exp(0.4 * Math.log(t)); // t^2.4
   return v < 0 ? -e : e;
 }
 

@@ -26,15 +26,15 @@ const source = {
 
 describe('renditions, by descriptor alone', () => {
   test('the card gets exactly 33 points, whatever the source has', () => {
-    const r = render(parseDescriptor(perrinAlder).accepts[0]!, source),
-      out = readCube(r.bytes);
+    const r = render(parseDescriptor(perrinAlder).accepts[0]!, source);
+    const out = readCube(r.bytes);
     expect(out.size).toBe(33);
     expect(residual(sampler(look), sampler(out)).maxDeltaE).toBeLessThan(0.5);
     expect(r.residual!.maxDeltaE).toBeCloseTo(residual(sampler(look), sampler(out)).maxDeltaE, 3);
   });
   test('Marlstone’s look file holds title, headings and a table of a size that it takes', () => {
-    const r = render(parseDescriptor(marlstone4).accepts[0]!, source),
-      files = unzipSync(r.bytes);
+    const r = render(parseDescriptor(marlstone4).accepts[0]!, source);
+    const files = unzipSync(r.bytes);
     expect(JSON.parse(strFromU8(files['about.json']!))).toMatchObject({
       title: 'Night Market',
       headings: ['A', 'B'],
@@ -43,8 +43,8 @@ describe('renditions, by descriptor alone', () => {
     expect(strFromU8(files['table.clf']!)).toContain('<Array dim="33 33 33 3">');
   });
   test('Oxbow’s table is in its own encoding, and says how far it is off', () => {
-    const r = render(parseDescriptor(oxbow2).accepts[0]!, source),
-      out = readCube(r.bytes);
+    const r = render(parseDescriptor(oxbow2).accepts[0]!, source);
+    const out = readCube(r.bytes);
     expect(out.size).toBe(33);
     expect(residual(sampler(look), sampler(out)).meanDeltaE).toBeGreaterThan(1); // another encoding: other numbers
     expect(r.residual!.meanDeltaE).toBeLessThan(1);

@@ -33,8 +33,8 @@ export interface Rendition {
 /** Points an axis for a source of a size under a rule. */
 export function sizeUnder(rule: SizeRule, source: number): number {
   if (rule.exact) return rule.exact;
-  const low = rule.min ?? 2,
-    high = rule.max ?? 256;
+  const low = rule.min ?? 2;
+  const high = rule.max ?? 256;
   return source >= low && source <= high ? source : Math.min(high, Math.max(low, rule.prefer ?? source));
 }
 
@@ -71,8 +71,8 @@ export function render(accepts: Accepts, source: RenditionSource): Rendition {
     const t = table(writer.table, source);
     return { bytes: t.bytes, residual: t.residual, size: t.size };
   }
-  let residual: Residual | null = null,
-    size: number | null = null;
+  let residual: Residual | null = null;
+  let size: number | null = null;
   const files: Record<string, Uint8Array> = {};
   for (const m of writer.archive!.members) {
     if (m.table) {

@@ -6,8 +6,8 @@ import perrinAlder1 from '@/standins/descriptors/perrin-alder-1.json';
 import { parseDescriptor } from './descriptor';
 import { taking, thingsToPlace } from './takings';
 
-const all = [marlstone3, marlstone4, oxbow2, perrinAlder1].map((d) => parseDescriptor(d)),
-  things = thingsToPlace(all);
+const all = [marlstone3, marlstone4, oxbow2, perrinAlder1].map((d) => parseDescriptor(d));
+const things = thingsToPlace(all);
 const how = (thing: string) =>
   all.map(
     (d) =>

@@ -36,8 +36,8 @@ export function thingsToPlace(all: readonly Descriptor[]): ThingToPlace[] {
 }
 
 export function taking(d: Descriptor, t: ThingToPlace): Taking {
-  const editor = editorKey(d),
-    a = acceptance(d, { kind: t.kind, format: t.language });
+  const editor = editorKey(d);
+  const a = acceptance(d, { kind: t.kind, format: t.language });
   if ('accepts' in a)
     return {
       editor,

@@ -32,33 +32,33 @@ const record = (
 
 describe('demosaicing', () => {
   test.each(patterns)('a plane of one color is that color everywhere, in the pattern %i %i %i %i', (...cfa) => {
-    const color = [0.21, 0.4, 0.13],
-      out = demosaic({ ...record(17, 13, cfa, () => color), neutral: [0.5, 1, 0.3] });
+    const color = [0.21, 0.4, 0.13];
+    const out = demosaic({ ...record(17, 13, cfa, () => color), neutral: [0.5, 1, 0.3] });
     for (let i = 0; i < out.length; i++) expect(Math.abs(out[i]! / 65535 - color[i % 3]!)).toBeLessThan(1e-4);
   });
   test('a slope of a neutral scene is kept within', () => {
-    const n = [0.5, 1, 0.6],
-      out = demosaic({
-        ...record(40, 40, [0, 1, 1, 2], (x, y) => n.map((v) => v * (0.1 + x * 0.01 + y * 0.005))),
-        neutral: n,
-      });
+    const n = [0.5, 1, 0.6];
+    const out = demosaic({
+      ...record(40, 40, [0, 1, 1, 2], (x, y) => n.map((v) => v * (0.1 + x * 0.01 + y * 0.005))),
+      neutral: n,
+    });
     for (let y = 3; y < 37; y++)
       for (let x = 3; x < 37; x++)
         for (let c = 0; c < 3; c++)
           expect(out[(y * 40 + x) * 3 + c]! / 65535).toBeCloseTo(n[c]! * (0.1 + x * 0.01 + y * 0.005), 3);
   });
   test('what was measured stays as measured, and an edge is drawn nearer than by plain averaging', () => {
-    const n = [0.5, 1, 0.6],
-      scene = (x: number, y: number) => n.map((v) => v * (0.25 + 0.2 * Math.tanh((x * 0.8 + y * 0.6 - 30) / 1.2))),
-      m = { ...record(48, 48, [0, 1, 1, 2], scene), neutral: n },
-      out = demosaic(m);
-    let ours = 0,
-      plain = 0,
-      places = 0;
+    const n = [0.5, 1, 0.6];
+    const scene = (x: number, y: number) => n.map((v) => v * (0.25 + 0.2 * Math.tanh((x * 0.8 + y * 0.6 - 30) / 1.2)));
+    const m = { ...record(48, 48, [0, 1, 1, 2], scene), neutral: n };
+    const out = demosaic(m);
+    let ours = 0;
+    let plain = 0;
+    let places = 0;
     for (let y = 4; y < 44; y++)
       for (let x = 4; x < 44; x++) {
-        const own = m.cfa[((y & 1) << 1) + (x & 1)]!,
-          at = (xx: number, yy: number) => (m.samples[yy * 48 + xx]! - 64) / 3936;
+        const own = m.cfa[((y & 1) << 1) + (x & 1)]!;
+        const at = (xx: number, yy: number) => (m.samples[yy * 48 + xx]! - 64) / 3936;
         expect(out[(y * 48 + x) * 3 + own]! / 65535).toBeCloseTo(at(x, y), 4);
         if (own === 1) continue;
         const truth = scene(x, y)[1]!;
@@ -71,9 +71,12 @@ describe('demosaicing', () => {
   });
   test('a part with its margin is what the whole is there', () => {
     const seed = (x: number, y: number, c: number) =>
-        ((Math.imul(x * 31 + y * 57 + c * 7, 2654435761) >>> 20) & 1023) / 1300,
-      whole = { ...record(32, 32, [1, 0, 2, 1], (x, y) => [0, 1, 2].map((c) => seed(x, y, c))), neutral: [1, 1, 1] },
-      all = demosaic(whole);
+      ((Math.imul(x * 31 + y * 57 + c * 7, 2654435761) >>> 20) & 1023) / 1300;
+    const whole = {
+      ...record(32, 32, [1, 0, 2, 1], (x, y) => [0, 1, 2].map((c) => seed(x, y, c))),
+      neutral: [1, 1, 1],
+    };
+    const all = demosaic(whole);
     const cut = (x0: number, y0: number, w: number, h: number) =>
       demosaic({
         ...whole,
@@ -119,14 +122,14 @@ describe('orientation', () => {
         fc.nat(),
         fc.nat(),
         (o, w, h, a, b, c, d) => {
-          const data = Uint16Array.from({ length: w * h * 3 }, (_, i) => i),
-            [sw, sh] = shownSize(w, h, o),
-            shown = oriented(data, w, h, 3, o),
-            x = a % sw,
-            y = b % sh,
-            r = { x, y, w: 1 + (c % (sw - x)), h: 1 + (d % (sh - y)) };
-          const s = storedRect(r, w, h, o),
-            part = cropped(shown, { x: 0, y: 0, w: sw, h: sh }, r, 3);
+          const data = Uint16Array.from({ length: w * h * 3 }, (_, i) => i);
+          const [sw, sh] = shownSize(w, h, o);
+          const shown = oriented(data, w, h, 3, o);
+          const x = a % sw;
+          const y = b % sh;
+          const r = { x, y, w: 1 + (c % (sw - x)), h: 1 + (d % (sh - y)) };
+          const s = storedRect(r, w, h, o);
+          const part = cropped(shown, { x: 0, y: 0, w: sw, h: sh }, r, 3);
           expect(oriented(cropped(data, { x: 0, y: 0, w, h }, s, 3), s.w, s.h, 3, o)).toEqual(part);
           part.forEach((v, i) =>
             expect(v).toBe(

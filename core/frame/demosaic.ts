@@ -20,21 +20,22 @@ export function phased<T>(four: readonly T[], x: number, y: number): T[] {
 
 /** Interleaved RGB, 16 bits, 65535 = white level. Beyond the edges, the picture is mirrored. */
 export function demosaic(m: Mosaic): Uint16Array {
-  const { width: w, height: h } = m,
-    pad = 2,
-    pw = w + 2 * pad,
-    plane = new Float32Array(pw * (h + 2 * pad)),
-    out = new Uint16Array(w * h * 3),
-    mirror = (v: number, n: number): number => Math.min(n - 1, Math.max(0, v < 0 ? -v : v >= n ? 2 * n - 2 - v : v));
+  const { width: w, height: h } = m;
+  const pad = 2;
+  const pw = w + 2 * pad;
+  const plane = new Float32Array(pw * (h + 2 * pad));
+  const out = new Uint16Array(w * h * 3);
+  const mirror = (v: number, n: number): number =>
+    Math.min(n - 1, Math.max(0, v < 0 ? -v : v >= n ? 2 * n - 2 - v : v));
   for (let y = -pad; y < h + pad; y++) {
-    const sy = mirror(y, h),
-      p = (sy & 1) * 2,
-      at = (y + pad) * pw + pad,
-      row = sy * w;
-    const k0 = 65535 / ((m.white[p]! - m.black[p]!) * m.neutral[m.cfa[p]!]!),
-      k1 = 65535 / ((m.white[p + 1]! - m.black[p + 1]!) * m.neutral[m.cfa[p + 1]!]!),
-      b0 = m.black[p]!,
-      b1 = m.black[p + 1]!;
+    const sy = mirror(y, h);
+    const p = (sy & 1) * 2;
+    const at = (y + pad) * pw + pad;
+    const row = sy * w;
+    const k0 = 65535 / ((m.white[p]! - m.black[p]!) * m.neutral[m.cfa[p]!]!);
+    const k1 = 65535 / ((m.white[p + 1]! - m.black[p + 1]!) * m.neutral[m.cfa[p + 1]!]!);
+    const b0 = m.black[p]!;
+    const b1 = m.black[p + 1]!;
     for (let x = 0; x < w; x += 2) {
       plane[at + x] = (m.samples[row + x]! - b0) * k0;
       if (x + 1 < w) plane[at + x + 1] = (m.samples[row + x + 1]! - b1) * k1;
@@ -47,17 +48,17 @@ export function demosaic(m: Mosaic): Uint16Array {
   };
   for (let y = 0; y < h; y++)
     for (let x = 0; x < w; x++) {
-      const i = (y + pad) * pw + x + pad,
-        o = (y * w + x) * 3,
-        here = m.cfa[(y & 1) * 2 + (x & 1)]!,
-        c = plane[i]!;
-      const n1 = plane[i - pw]!,
-        s1 = plane[i + pw]!,
-        w1 = plane[i - 1]!,
-        e1 = plane[i + 1]!,
-        vertical = plane[i - 2 * pw]! + plane[i + 2 * pw]!,
-        level = plane[i - 2]! + plane[i + 2]!,
-        corners = plane[i - pw - 1]! + plane[i - pw + 1]! + plane[i + pw - 1]! + plane[i + pw + 1]!;
+      const i = (y + pad) * pw + x + pad;
+      const o = (y * w + x) * 3;
+      const here = m.cfa[(y & 1) * 2 + (x & 1)]!;
+      const c = plane[i]!;
+      const n1 = plane[i - pw]!;
+      const s1 = plane[i + pw]!;
+      const w1 = plane[i - 1]!;
+      const e1 = plane[i + 1]!;
+      const vertical = plane[i - 2 * pw]! + plane[i + 2 * pw]!;
+      const level = plane[i - 2]! + plane[i + 2]!;
+      const corners = plane[i - pw - 1]! + plane[i - pw + 1]! + plane[i + pw - 1]! + plane[i + pw + 1]!;
       put(o, here, c);
       if (here === 1) {
         // of the two others, one stands beside, one above and below

@@ -4,22 +4,22 @@ import { made } from '../camera/testing';
 import { bytesTag, numbersTag, textTag, writeIfds, type RawTag } from '../tiff/write';
 import { fullSamples, linearPreview, readDng } from './dng';
 
-const W = 12,
-  H = 8,
-  s = (t: number, ...v: number[]) => numbersTag(t, 3, v, true),
-  n = (t: number, ...v: number[]) => numbersTag(t, 4, v, true),
-  r = (t: number, ...v: number[]) => numbersTag(t, 5, v, true);
+const W = 12;
+const H = 8;
+const s = (t: number, ...v: number[]) => numbersTag(t, 3, v, true);
+const n = (t: number, ...v: number[]) => numbersTag(t, 4, v, true);
+const r = (t: number, ...v: number[]) => numbersTag(t, 5, v, true);
 /** A linear DNG (PhotometricInterpretation 34892) of camera values 0…1, stored with these levels. */
 function linear(
   value: (i: number) => number,
   p: { depth: 16 | 32; black: number[]; white: number[]; more?: RawTag[] },
 ): Uint8Array {
   const stored = Float64Array.from(
-      { length: W * H * 3 },
-      (_, i) => p.black[i % 3]! + value(i) * (p.white[i % 3]! - p.black[i % 3]!),
-    ),
-    data = p.depth === 16 ? Uint16Array.from(stored, Math.round) : Float32Array.from(stored),
-    own = [...made().tags.values()];
+    { length: W * H * 3 },
+    (_, i) => p.black[i % 3]! + value(i) * (p.white[i % 3]! - p.black[i % 3]!),
+  );
+  const data = p.depth === 16 ? Uint16Array.from(stored, Math.round) : Float32Array.from(stored);
+  const own = [...made().tags.values()];
   return writeIfds(42, true, {
     tags: [
       n(254, 0),
@@ -72,9 +72,9 @@ describe('a linear DNG', () => {
     },
   );
   test('made smaller it is the mean of its blocks; at its own width itself', () => {
-    const d = readDng(linear(value, { depth: 32, black: [0, 0, 0], white: [1, 1, 1] })),
-      half = linearPreview(d, W / 2),
-      same = linearPreview(d, 900);
+    const d = readDng(linear(value, { depth: 32, black: [0, 0, 0], white: [1, 1, 1] }));
+    const half = linearPreview(d, W / 2);
+    const same = linearPreview(d, 900);
     expect([half.width, half.height, same.width, same.height]).toEqual([6, 4, W, H]);
     for (let y = 0; y < 4; y++)
       for (let x = 0; x < 6; x++)
@@ -90,8 +90,8 @@ describe('a linear DNG', () => {
   test('beyond its levels it is cut off, and is never below nothing', () =>
     fc.assert(
       fc.property(fc.double({ min: -3, max: 4, noNaN: true }), (v) => {
-        const d = readDng(linear(() => v, { depth: 32, black: [0, 0, 0], white: [1, 1, 1] })),
-          want = Math.round(Math.min(1, Math.max(0, Math.fround(v))) * 65535);
+        const d = readDng(linear(() => v, { depth: 32, black: [0, 0, 0], white: [1, 1, 1] }));
+        const want = Math.round(Math.min(1, Math.max(0, Math.fround(v))) * 65535);
         expect([linearPreview(d, 4).data[0], fullSamples(d).samples[0]].map((x) => Math.abs(x! - want) <= 1)).toEqual([
           true,
           true,
@@ -104,12 +104,12 @@ describe('a linear DNG', () => {
     ['a mosaic without pattern', [s(262, 32803), s(277, 1)], 'dng-pattern'],
     ['black above white', [r(50714, 9, 9, 9)], 'dng-levels'],
   ])('of %s is refused', (_name, other, code) => {
-    const b = linear(value, { depth: 32, black: [0, 0, 0], white: [1, 1, 1] }),
-      v = new DataView(b.buffer),
-      at = v.getUint32(4, true);
+    const b = linear(value, { depth: 32, black: [0, 0, 0], white: [1, 1, 1] });
+    const v = new DataView(b.buffer);
+    const at = v.getUint32(4, true);
     for (let i = 0; i < v.getUint16(at, true); i++) {
-      const p = at + 2 + i * 12,
-        t = other.find((o) => o.tag === v.getUint16(p, true));
+      const p = at + 2 + i * 12;
+      const t = other.find((o) => o.tag === v.getUint16(p, true));
       if (t) {
         if (t.data.length <= 4) b.set(t.data, p + 8);
         else b.set(t.data, v.getUint32(p + 8, true));

@@ -43,31 +43,31 @@ function directories(f: Ifds): Directory[] {
 
 /** Reads a DNG. `most` limits the pixels; without `pixels`, all but those is read, and `samples` is empty. */
 export function readDng(bytes: Uint8Array, most = 120e6, pixels = true): Dng {
-  const f = new Ifds(bytes),
-    all = directories(f),
-    first = all[0];
+  const f = new Ifds(bytes);
+  const all = directories(f);
+  const first = all[0];
   if (f.magic !== 42 || !first?.tags.has(50706))
     throw bad('dng-version', 'This is no DNG: its version tag is missing.', 'DNGVersion');
   const main = all.find((d) => (f.number(d, 254) ?? 0) === 0 && [32803, 34892].includes(f.number(d, 262) ?? -1));
   if (!main) throw bad('dng-picture', 'There is no mosaic or linear picture in the file.', 'NewSubFileType');
-  const mosaic = f.number(main, 262) === 32803,
-    p = pixels
-      ? readTiffPicture(f, main, most * (mosaic ? 1 : 3))
-      : {
-          width: f.number(main, 256) ?? 0,
-          height: f.number(main, 257) ?? 0,
-          channels: f.number(main, 277) ?? 1,
-          bits: bitsOf(f, main)[0]!,
-          data: new Uint16Array(0),
-        };
+  const mosaic = f.number(main, 262) === 32803;
+  const p = pixels
+    ? readTiffPicture(f, main, most * (mosaic ? 1 : 3))
+    : {
+        width: f.number(main, 256) ?? 0,
+        height: f.number(main, 257) ?? 0,
+        channels: f.number(main, 277) ?? 1,
+        bits: bitsOf(f, main)[0]!,
+        data: new Uint16Array(0),
+      };
   if (mosaic && (p.width < 2 || p.height < 2))
     throw bad('dng-picture', `A mosaic of ${p.width} × ${p.height} is none.`, 'ImageWidth');
   if (!mosaic && p.channels !== 3)
     throw bad('dng-picture', `A linear picture of ${p.channels} channels is not developed.`, 'SamplesPerPixel');
   let cfa: Dng['cfa'] = null;
   if (mosaic) {
-    const dim = f.numbers(main, 33421),
-      pattern = f.numbers(main, 33422, 16);
+    const dim = f.numbers(main, 33421);
+    const pattern = f.numbers(main, 33422, 16);
     if (
       p.channels !== 1 ||
       dim[0] !== 2 ||
@@ -79,13 +79,13 @@ export function readDng(bytes: Uint8Array, most = 120e6, pixels = true): Dng {
       throw bad('dng-pattern', 'Only patterns of two by two, of red, green and blue, are developed.', 'CFAPattern');
     cfa = pattern as [number, number, number, number];
   }
-  const top = p.data instanceof Float32Array ? 1 : 2 ** p.bits - 1,
-    spread = (v: number[], fallback: number, n: number): number[] =>
-      Array.from({ length: n }, (_, i) => v[v.length === n ? i : 0] ?? fallback),
-    n = mosaic ? 4 : 3;
-  const black = spread(f.numbers(main, 50714), 0, n),
-    white = spread(f.numbers(main, 50717), top, mosaic ? 1 : 3),
-    whites = mosaic ? [0, 0, 0, 0].map(() => white[0]!) : white;
+  const top = p.data instanceof Float32Array ? 1 : 2 ** p.bits - 1;
+  const spread = (v: number[], fallback: number, n: number): number[] =>
+    Array.from({ length: n }, (_, i) => v[v.length === n ? i : 0] ?? fallback);
+  const n = mosaic ? 4 : 3;
+  const black = spread(f.numbers(main, 50714), 0, n);
+  const white = spread(f.numbers(main, 50717), top, mosaic ? 1 : 3);
+  const whites = mosaic ? [0, 0, 0, 0].map(() => white[0]!) : white;
   if (black.some((b, i) => !(b < whites[i]!)))
     throw bad(
       'dng-levels',
@@ -94,11 +94,11 @@ export function readDng(bytes: Uint8Array, most = 120e6, pixels = true): Dng {
     );
   const shot = f.numbers(first, 50728);
   const neutral = (shot.length === 3 && shot.every((v) => v > 0 && Number.isFinite(v)) ? shot : [1, 1, 1]) as [
-      number,
-      number,
-      number,
-    ],
-    high = Math.max(...neutral);
+    number,
+    number,
+    number,
+  ];
+  const high = Math.max(...neutral);
   const tags = new Map<number, RawTag>();
   for (const t of [
     50708, 50721, 50722, 50778, 50779, 50936, 50937, 50938, 50939, 50940, 50941, 50942, 50964, 50965, 50981, 50982,
@@ -107,13 +107,13 @@ export function readDng(bytes: Uint8Array, most = 120e6, pixels = true): Dng {
     const r = f.raw(first, t);
     if (r) tags.set(t, r);
   }
-  let jpeg: Uint8Array | null = null,
-    largest = 0;
+  let jpeg: Uint8Array | null = null;
+  let largest = 0;
   for (const d of all)
     if (f.number(d, 259) === 7 && f.number(d, 262) !== 32803 && f.number(d, 262) !== 34892) {
-      const at = f.number(d, 273),
-        size = f.number(d, 279),
-        w = f.number(d, 256) ?? 0;
+      const at = f.number(d, 273);
+      const size = f.number(d, 279);
+      const w = f.number(d, 256) ?? 0;
       if (
         at !== null &&
         size !== null &&
@@ -148,32 +148,32 @@ export function readDng(bytes: Uint8Array, most = 120e6, pixels = true): Dng {
  * which needs no guessing. Interleaved RGB, 16 bits, 65535 = white level.
  */
 export function linearPreview(d: Dng, width: number): { width: number; height: number; data: Uint16Array } {
-  const unit = d.cfa ? 2 : 1,
-    w0 = Math.floor(d.width / unit),
-    h0 = Math.floor(d.height / unit),
-    w = Math.max(1, Math.min(width, w0)),
-    h = Math.max(1, Math.round((h0 * w) / w0)),
-    out = new Uint16Array(w * h * 3);
-  const sums = new Float64Array(w * 3),
-    counts = new Float64Array(w * 3),
-    columns = new Int32Array(d.width);
+  const unit = d.cfa ? 2 : 1;
+  const w0 = Math.floor(d.width / unit);
+  const h0 = Math.floor(d.height / unit);
+  const w = Math.max(1, Math.min(width, w0));
+  const h = Math.max(1, Math.round((h0 * w) / w0));
+  const out = new Uint16Array(w * h * 3);
+  const sums = new Float64Array(w * 3);
+  const counts = new Float64Array(w * 3);
+  const columns = new Int32Array(d.width);
   for (let x = 0; x < d.width; x++) columns[x] = Math.min(w - 1, Math.floor((Math.floor(x / unit) * w) / w0)) * 3;
   const scale = d.white.map((v, i) => 1 / (v - d.black[i]!));
   for (let y = 0; y < h; y++) {
     sums.fill(0);
     counts.fill(0);
-    const from = Math.floor((y * h0) / h) * unit,
-      to = Math.max(from + unit, Math.floor(((y + 1) * h0) / h) * unit);
+    const from = Math.floor((y * h0) / h) * unit;
+    const to = Math.max(from + unit, Math.floor(((y + 1) * h0) / h) * unit);
     for (let yy = from; yy < to && yy < d.height; yy++) {
       const row = yy * d.width;
       if (d.cfa) {
-        const p = (yy & 1) * 2,
-          c0 = d.cfa[p]!,
-          c1 = d.cfa[p + 1]!,
-          b0 = d.black[p]!,
-          b1 = d.black[p + 1]!,
-          s0 = scale[p]!,
-          s1 = scale[p + 1]!;
+        const p = (yy & 1) * 2;
+        const c0 = d.cfa[p]!;
+        const c1 = d.cfa[p + 1]!;
+        const b0 = d.black[p]!;
+        const b1 = d.black[p + 1]!;
+        const s0 = scale[p]!;
+        const s1 = scale[p + 1]!;
         for (let x = 0; x + 1 < d.width; x += 2) {
           const o = columns[x]!;
           sums[o + c0]! += (d.samples[row + x]! - b0) * s0;
@@ -201,12 +201,12 @@ export function linearPreview(d: Dng, width: number): { width: number; height: n
 /** All samples as 16 bits with their levels: a mosaic of 16 bits as it came; linear pictures, bytes and floats between their own levels, clamped. */
 export function fullSamples(d: Dng): { samples: Uint16Array; black: number[]; white: number[] } {
   if (d.cfa && d.samples instanceof Uint16Array) return { samples: d.samples, black: d.black, white: d.white };
-  const out = new Uint16Array(d.samples.length),
-    n = d.cfa ? 4 : 3,
-    scale = d.white.map((w, i) => 65535 / (w - d.black[i]!));
+  const out = new Uint16Array(d.samples.length);
+  const n = d.cfa ? 4 : 3;
+  const scale = d.white.map((w, i) => 65535 / (w - d.black[i]!));
   for (let i = 0; i < out.length; i++) {
-    const p = d.cfa ? (Math.floor(i / d.width) & 1) * 2 + ((i % d.width) & 1) : i % 3,
-      v = (d.samples[i]! - d.black[p]!) * scale[p]!;
+    const p = d.cfa ? (Math.floor(i / d.width) & 1) * 2 + ((i % d.width) & 1) : i % 3;
+    const v = (d.samples[i]! - d.black[p]!) * scale[p]!;
     out[i] = v <= 0 ? 0 : v >= 65535 ? 65535 : Math.round(v);
   }
   return { samples: out, black: new Array<number>(n).fill(0), white: new Array<number>(n).fill(65535) };
@@ -237,13 +237,13 @@ export interface DngPlan {
 
 /** Writes a DNG: the camera's JPEG in the first directory, the mosaic, uncompressed in strips, beneath it. */
 export function writeDng(p: DngPlan): Uint8Array {
-  const l = true,
-    s = (t: number, ...v: number[]) => numbersTag(t, 3, v, l),
-    n = (t: number, ...v: number[]) => numbersTag(t, 4, v, l),
-    r = (t: number, ...v: number[]) => numbersTag(t, 5, v, l);
-  const rows = 64,
-    parts: Uint8Array[] = [],
-    bytes = new Uint8Array(p.mosaic.buffer, p.mosaic.byteOffset, p.mosaic.byteLength);
+  const l = true;
+  const s = (t: number, ...v: number[]) => numbersTag(t, 3, v, l);
+  const n = (t: number, ...v: number[]) => numbersTag(t, 4, v, l);
+  const r = (t: number, ...v: number[]) => numbersTag(t, 5, v, l);
+  const rows = 64;
+  const parts: Uint8Array[] = [];
+  const bytes = new Uint8Array(p.mosaic.buffer, p.mosaic.byteOffset, p.mosaic.byteLength);
   for (let y = 0; y < p.height; y += rows)
     parts.push(bytes.subarray(y * p.width * 2, Math.min(p.height, y + rows) * p.width * 2));
   const mosaic: Plan = {
@@ -277,8 +277,8 @@ export function writeDng(p: DngPlan): Uint8Array {
       textTag(42033, p.serial),
     ],
   };
-  const j = p.jpeg,
-    own = [...p.profile.tags.values()].filter((t) => t.tag !== 50708);
+  const j = p.jpeg;
+  const own = [...p.profile.tags.values()].filter((t) => t.tag !== 50708);
   return writeIfds(42, l, {
     tags: [
       ...(j

@@ -121,8 +121,8 @@ function png(b: Uint8Array): FrameFacts {
   const v = new DataView(b.buffer, b.byteOffset, b.byteLength);
   let meta: ReturnType<typeof exif> = empty;
   for (let p = 8; p + 8 <= b.length;) {
-    const n = v.getUint32(p),
-      name = String.fromCharCode(...b.subarray(p + 4, p + 8));
+    const n = v.getUint32(p);
+    const name = String.fromCharCode(...b.subarray(p + 4, p + 8));
     if (name === 'eXIf' && p + 8 + n <= b.length) meta = softly(b.subarray(0, p + 8 + n), p + 8);
     if (name === 'IDAT' || name === 'IEND') break;
     p += 12 + n;
@@ -131,19 +131,19 @@ function png(b: Uint8Array): FrameFacts {
 }
 
 function tiff(b: Uint8Array): FrameFacts {
-  const f = new Ifds(b),
-    chain = f.chain(),
-    d = chain[0];
+  const f = new Ifds(b);
+  const chain = f.chain();
+  const d = chain[0];
   if (!d) throw fault('tiff-broken', 'The file has no directory.', 'byte 4');
-  const dng = d.tags.has(50706),
-    under = (): Directory[] => f.numbers(d, 330, 16).map((at) => f.read(at)),
-    raw = !dng && [...chain, ...under()].some((x) => f.number(x, 262) === 32803); // a mosaic of a color filter array, as TIFF/EP has it
+  const dng = d.tags.has(50706);
+  const under = (): Directory[] => f.numbers(d, 330, 16).map((at) => f.read(at));
+  const raw = !dng && [...chain, ...under()].some((x) => f.number(x, 262) === 32803); // a mosaic of a color filter array, as TIFF/EP has it
   let size = { width: f.number(d, 256) ?? 0, height: f.number(d, 257) ?? 0 };
   // in a DNG the first directory is a thumbnail; the picture proper is the largest of those below it
   if (dng || raw)
     for (const s of [...chain, ...under()]) {
-      const w = f.number(s, 256) ?? 0,
-        h = f.number(s, 257) ?? 0;
+      const w = f.number(s, 256) ?? 0;
+      const h = f.number(s, 257) ?? 0;
       if (w * h > size.width * size.height) size = { width: w, height: h };
     }
   return sized({ format: dng ? 'dng' : raw ? 'raw' : 'tiff', ...size, bits: f.number(d, 258), ...exif(f, d) });

@@ -34,10 +34,10 @@ function storedAt(x: number, y: number, w: number, h: number, o: number): [numbe
 
 /** The part of what is stored that a part as shown is made of. */
 export function storedRect(r: Rect, w: number, h: number, o: number): Rect {
-  const [ax, ay] = storedAt(r.x, r.y, w, h, o),
-    [bx, by] = storedAt(r.x + r.w - 1, r.y + r.h - 1, w, h, o),
-    x = Math.min(ax, bx),
-    y = Math.min(ay, by);
+  const [ax, ay] = storedAt(r.x, r.y, w, h, o);
+  const [bx, by] = storedAt(r.x + r.w - 1, r.y + r.h - 1, w, h, o);
+  const x = Math.min(ax, bx);
+  const y = Math.min(ay, by);
   return { x, y, w: Math.abs(ax - bx) + 1, h: Math.abs(ay - by) + 1 };
 }
 
@@ -50,12 +50,12 @@ export function oriented<T extends Uint8Array | Uint16Array>(
   o: number,
 ): T {
   if (!(o >= 2 && o <= 8)) return data;
-  const [sw, sh] = shownSize(w, h, o),
-    out = data.slice() as T;
+  const [sw, sh] = shownSize(w, h, o);
+  const out = data.slice() as T;
   for (let y = 0, i = 0; y < sh; y++)
     for (let x = 0; x < sw; x++, i += channels) {
-      const [px, py] = storedAt(x, y, w, h, o),
-        s = (py * w + px) * channels;
+      const [px, py] = storedAt(x, y, w, h, o);
+      const s = (py * w + px) * channels;
       for (let c = 0; c < channels; c++) out[i + c] = data[s + c]!;
     }
   return out;

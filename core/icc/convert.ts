@@ -46,8 +46,8 @@ export async function toDeviceLink(f: Evaluate, about: About): Promise<{ bytes: 
 
 /** A look over sRGB values as an abstract profile, Lab to Lab; what lies outside sRGB passes beside it. */
 export async function toAbstract(f: Evaluate, about: About): Promise<{ bytes: Uint8Array; residual: Residual }> {
-  const back = await transform('lab', 'srgb'),
-    forth = await transform('srgb', 'lab');
+  const back = await transform('lab', 'srgb');
+  const forth = await transform('srgb', 'lab');
   try {
     const bytes = writeTableProfile({
       class: 'abst',
@@ -60,10 +60,10 @@ export async function toAbstract(f: Evaluate, about: About): Promise<{ bytes: Ui
       f: (row) => {
         const lab = row.slice();
         for (let i = 0; i < lab.length; i += 3) lab.set(decodeLab16(lab[i]!, lab[i + 1]!, lab[i + 2]!), i);
-        const rgb = back.run(lab),
-          held = rgb.map((v) => Math.min(1, Math.max(0, v))),
-          own = forth.run(held),
-          done = held.slice();
+        const rgb = back.run(lab);
+        const held = rgb.map((v) => Math.min(1, Math.max(0, v)));
+        const own = forth.run(held);
+        const done = held.slice();
         for (let i = 0; i < done.length; i += 3) f(done[i]!, done[i + 1]!, done[i + 2]!, done, i);
         const out = forth.run(done);
         for (let i = 0; i < row.length; i += 3)
@@ -94,12 +94,12 @@ export async function toInputProfile(
   about: About,
   stages?: readonly Stage[],
 ): Promise<{ bytes: Uint8Array; residual: { maxDeltaE: number; p95DeltaE: number; meanDeltaE: number } }> {
-  const neutral = neutralOf(p, kelvin),
-    run = renderer(p, neutral, stages, 'xyz'),
-    direct = (row: Float64Array): void => {
-      for (let i = 0; i < row.length; i++) row[i] = row[i]! ** 2 * neutral[i % 3]!;
-      run(row);
-    };
+  const neutral = neutralOf(p, kelvin);
+  const run = renderer(p, neutral, stages, 'xyz');
+  const direct = (row: Float64Array): void => {
+    for (let i = 0; i < row.length; i++) row[i] = row[i]! ** 2 * neutral[i % 3]!;
+    run(row);
+  };
   const bytes = writeTableProfile({
     class: 'scnr',
     space: 'RGB ',
@@ -113,12 +113,12 @@ export async function toInputProfile(
       for (let i = 0; i < row.length; i++) row[i] = encodeXyz16(row[i]!);
     },
   });
-  const points = haltonPoints(5000),
-    want = points.slice();
+  const points = haltonPoints(5000);
+  const want = points.slice();
   direct(want);
-  const a = await once('xyz', 'lab', want),
-    b = await once(bytes, 'lab', points),
-    d = new Float64Array(points.length / 3);
+  const a = await once('xyz', 'lab', want);
+  const b = await once(bytes, 'lab', points);
+  const d = new Float64Array(points.length / 3);
   for (let i = 0; i < d.length; i++)
     d[i] = deltaE2000(a[i * 3]!, a[i * 3 + 1]!, a[i * 3 + 2]!, b[i * 3]!, b[i * 3 + 1]!, b[i * 3 + 2]!);
   const sorted = d.slice().sort();

@@ -11,8 +11,8 @@ import { evaluateIcc } from './look';
 
 /** Bytes of each tag by name. */
 function elements(b: Uint8Array): Map<string, string> {
-  const v = new DataView(b.buffer, b.byteOffset),
-    out = new Map<string, string>();
+  const v = new DataView(b.buffer, b.byteOffset);
+  const out = new Map<string, string>();
   for (let i = 0; i < v.getUint32(128); i++) {
     const p = 132 + i * 12;
     out.set(
@@ -22,15 +22,15 @@ function elements(b: Uint8Array): Map<string, string> {
   }
   return out;
 }
-const f = compile(houseLooks[0]!.settings),
-  created = new Date('2026-03-04T05:06:07Z');
+const f = compile(houseLooks[0]!.settings);
+const created = new Date('2026-03-04T05:06:07Z');
 
 describe('another description in an ICC profile', () => {
   test('version 4: it is read back, every other tag has its bytes, and the colors are the same', async () => {
-    const { bytes } = await toAbstract(f, { title: 'Old', created, grid: 9 }),
-      after = writeTitle('icc', bytes, 'Größe „Kiln“ 5', [], []),
-      before = elements(bytes),
-      now = elements(after);
+    const { bytes } = await toAbstract(f, { title: 'Old', created, grid: 9 });
+    const after = writeTitle('icc', bytes, 'Größe „Kiln“ 5', [], []);
+    const before = elements(bytes);
+    const now = elements(after);
     expect(iccHeader(after).description).toBe('Größe „Kiln“ 5');
     before.delete('desc');
     now.delete('desc');
@@ -40,8 +40,8 @@ describe('another description in an ICC profile', () => {
     expect(new DataView(after.buffer).getUint32(0)).toBe(after.length);
   });
   test('version 2: plain letters for old readers, the whole title for others', () => {
-    const old = icc('mntr', 'A display'),
-      v2 = old.slice();
+    const old = icc('mntr', 'A display');
+    const v2 = old.slice();
     v2[8] = 2;
     const after = describeIcc(v2, 'Größe 5');
     expect(iccHeader(after).description).toBe('Größe 5');
@@ -56,12 +56,12 @@ describe('another description in an ICC profile', () => {
           .map((s) => s.replace(/[\u0000-\u001f\u007f-\u009f]/g, '').trim())
           .filter((s) => s.length > 0),
         (title) => {
-          const a = describeIcc(bytes, title),
-            v = new DataView(a.buffer),
-            spans = Array.from({ length: v.getUint32(128) }, (_, i): [number, number] => [
-              v.getUint32(136 + i * 12),
-              v.getUint32(136 + i * 12) + v.getUint32(140 + i * 12),
-            ]).sort((x, y) => x[0] - y[0]);
+          const a = describeIcc(bytes, title);
+          const v = new DataView(a.buffer);
+          const spans = Array.from({ length: v.getUint32(128) }, (_, i): [number, number] => [
+            v.getUint32(136 + i * 12),
+            v.getUint32(136 + i * 12) + v.getUint32(140 + i * 12),
+          ]).sort((x, y) => x[0] - y[0]);
           expect(iccHeader(a).description).toBe(title);
           spans.forEach(([from, to], i) => {
             expect(from % 4).toBe(0);
@@ -74,15 +74,15 @@ describe('another description in an ICC profile', () => {
     );
   });
   test('shared elements stay shared', async () => {
-    const { bytes } = await toDeviceLink(f, { title: 'Old', created, grid: 3 }),
-      v = new DataView(bytes.buffer),
-      names = Array.from({ length: v.getUint32(128) }, (_, i) =>
-        String.fromCharCode(...bytes.subarray(132 + i * 12, 136 + i * 12)),
-      ),
-      d = names.indexOf('desc'),
-      c = names.indexOf('cprt'),
-      both = bytes.slice(),
-      w = new DataView(both.buffer);
+    const { bytes } = await toDeviceLink(f, { title: 'Old', created, grid: 3 });
+    const v = new DataView(bytes.buffer);
+    const names = Array.from({ length: v.getUint32(128) }, (_, i) =>
+      String.fromCharCode(...bytes.subarray(132 + i * 12, 136 + i * 12)),
+    );
+    const d = names.indexOf('desc');
+    const c = names.indexOf('cprt');
+    const both = bytes.slice();
+    const w = new DataView(both.buffer);
     for (const k of [4, 8]) w.setUint32(132 + c * 12 + k, v.getUint32(132 + d * 12 + k)); // the copyright is the old description's element
     const after = describeIcc(both, 'New');
     expect(iccHeader(after)).toMatchObject({ description: 'New', copyright: 'Old' });

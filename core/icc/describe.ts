@@ -11,10 +11,10 @@ const units = (s: string): number[] => Array.from({ length: s.length }, (_, i) =
 
 function oldDescription(s: string): Uint8Array {
   const plain = s
-      .normalize('NFKD')
-      .replace(/[\u0300-\u036f]/g, '')
-      .replace(/[^\x20-\x7e]/g, '?'),
-    whole = plain !== s;
+    .normalize('NFKD')
+    .replace(/[\u0300-\u036f]/g, '')
+    .replace(/[^\x20-\x7e]/g, '?');
+  const whole = plain !== s;
   return new Block()
     .text('desc')
     .u32(0, plain.length + 1)
@@ -28,10 +28,10 @@ function oldDescription(s: string): Uint8Array {
 }
 
 export function describeIcc(bytes: Uint8Array, description: string): Uint8Array {
-  const h = iccHeader(bytes),
-    v = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength),
-    count = v.getUint32(128),
-    title = description.replace(/[\r\n\0]+/g, ' ').slice(0, 400);
+  const h = iccHeader(bytes);
+  const v = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+  const count = v.getUint32(128);
+  const title = description.replace(/[\r\n\0]+/g, ' ').slice(0, 400);
   const tags = Array.from({ length: count }, (_, i) => {
     const p = 132 + i * 12;
     return {
@@ -54,10 +54,10 @@ export function describeIcc(bytes: Uint8Array, description: string): Uint8Array 
   });
   // in the order in which they lay; each shared element once
   const order = [...tags].sort(
-      (a, b) => Number(a === own) - Number(b === own) || a.data.byteOffset - b.data.byteOffset,
-    ),
-    places = new Map<string, number>(),
-    parts: [number, Uint8Array][] = [];
+    (a, b) => Number(a === own) - Number(b === own) || a.data.byteOffset - b.data.byteOffset,
+  );
+  const places = new Map<string, number>();
+  const parts: [number, Uint8Array][] = [];
   let end = 132 + count * 12;
   for (const t of order)
     if (!places.has(t.key)) {
@@ -67,8 +67,8 @@ export function describeIcc(bytes: Uint8Array, description: string): Uint8Array 
       end += t.data.length;
     }
   end = (end + 3) & ~3;
-  const out = new Uint8Array(end),
-    w = new DataView(out.buffer);
+  const out = new Uint8Array(end);
+  const w = new DataView(out.buffer);
   out.set(bytes.subarray(0, 132));
   w.setUint32(0, end);
   out.fill(0, 84, 100);

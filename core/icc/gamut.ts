@@ -2,8 +2,8 @@
 import { once } from './transform';
 
 export async function gamutOutline(bytes: Uint8Array): Promise<[number, number][]> {
-  const n = 9,
-    device: number[] = [];
+  const n = 9;
+  const device: number[] = [];
   for (let face = 0; face < 6; face++)
     for (let i = 0; i < n; i++)
       for (let j = 0; j < n; j++) {
@@ -11,8 +11,8 @@ export async function gamutOutline(bytes: Uint8Array): Promise<[number, number][
         p.splice(face >> 1, 0, face & 1);
         device.push(...p);
       }
-  const lab = await once(bytes, 'lab', device),
-    points: [number, number][] = [];
+  const lab = await once(bytes, 'lab', device);
+  const points: [number, number][] = [];
   for (let i = 0; i < lab.length; i += 3)
     if (Number.isFinite(lab[i + 1]!) && Number.isFinite(lab[i + 2]!)) points.push([lab[i + 1]!, lab[i + 2]!]);
   return hull(points);
@@ -20,9 +20,9 @@ export async function gamutOutline(bytes: Uint8Array): Promise<[number, number][
 
 /** Convex hull, counter-clockwise (A. M. Andrew, Information Processing Letters 9, 1979). */
 export function hull(points: [number, number][]): [number, number][] {
-  const p = [...points].sort((a, b) => a[0] - b[0] || a[1] - b[1]),
-    turn = (o: [number, number], a: [number, number], b: [number, number]): number =>
-      (a[0] - o[0]) * (b[1] - o[1]) - (a[1] - o[1]) * (b[0] - o[0]);
+  const p = [...points].sort((a, b) => a[0] - b[0] || a[1] - b[1]);
+  const turn = (o: [number, number], a: [number, number], b: [number, number]): number =>
+    (a[0] - o[0]) * (b[1] - o[1]) - (a[1] - o[1]) * (b[0] - o[0]);
   const half = (list: [number, number][]): [number, number][] => {
     const h: [number, number][] = [];
     for (const q of list) {

@@ -58,10 +58,10 @@ describe('the header of an ICC profile', () => {
       expect(iccHeader(edited(icc('prtr'), 16, ...Buffer.from(s))).space).toBe(want);
   });
   test('profiles that Little CMS wrote, version 4, with Unicode', async () => {
-    const f = compile(houseLooks[0]!.settings),
-      created = new Date('2026-03-04T05:06:07Z'),
-      link = (await toDeviceLink(f, { title: 'Ofen Größe', created, grid: 5 })).bytes,
-      abstract = (await toAbstract(f, { title: 'Kiln', created, grid: 5 })).bytes;
+    const f = compile(houseLooks[0]!.settings);
+    const created = new Date('2026-03-04T05:06:07Z');
+    const link = (await toDeviceLink(f, { title: 'Ofen Größe', created, grid: 5 })).bytes;
+    const abstract = (await toAbstract(f, { title: 'Kiln', created, grid: 5 })).bytes;
     expect(iccHeader(link)).toMatchObject({ class: 'link', space: 'RGB', pcs: 'RGB', description: 'Ofen Größe' });
     expect(iccHeader(abstract)).toMatchObject({ class: 'abstract', pcs: 'Lab', description: 'Kiln' });
     expect(isIcc(link)).toBe(true);

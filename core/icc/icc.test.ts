@@ -17,8 +17,8 @@ import { iccHeader } from './header';
 import { evaluateIcc, readAnyLook } from './look';
 import { once } from './transform';
 
-const created = new Date('2026-03-04T05:06:07Z'),
-  c = fc.double({ min: 0, max: 1, noNaN: true });
+const created = new Date('2026-03-04T05:06:07Z');
+const c = fc.double({ min: 0, max: 1, noNaN: true });
 const f = compile(houseLooks[0]!.settings);
 
 describe('ICC transforms', () => {
@@ -87,15 +87,15 @@ describe('ICC transforms', () => {
 
 describe('looks as ICC profiles', () => {
   test('a device link is the look, to the error it says', async () => {
-    const { bytes, residual } = await toDeviceLink(f, { title: 'Amber kiln', created }),
-      h = iccHeader(bytes),
-      p = await readAnyLook(bytes);
+    const { bytes, residual } = await toDeviceLink(f, { title: 'Amber kiln', created });
+    const h = iccHeader(bytes);
+    const p = await readAnyLook(bytes);
     expect(h).toMatchObject({ class: 'link', space: 'RGB', pcs: 'RGB', description: 'Amber kiln', version: '4.3' });
     expect(residual.meanDeltaE).toBeLessThan(0.1);
     expect(p).toMatchObject({ kind: 'icc', title: 'Amber kiln' });
-    const a = new Float64Array(3),
-      b = new Float64Array(3),
-      l = new Float64Array(6);
+    const a = new Float64Array(3);
+    const b = new Float64Array(3);
+    const l = new Float64Array(6);
     for (const [r, g, bl] of [
       [0.2, 0.4, 0.6],
       [0.9, 0.5, 0.1],
@@ -109,16 +109,16 @@ describe('looks as ICC profiles', () => {
     expect((await toDeviceLink(f, { title: 'Amber kiln', created })).bytes).toEqual(bytes);
   });
   test('an abstract profile is the look within sRGB, and the finer its table the nearer', async () => {
-    const coarse = await toAbstract(f, { title: 'A', created, grid: 9 }),
-      fine = await toAbstract(f, { title: 'A', created, grid: 33 });
+    const coarse = await toAbstract(f, { title: 'A', created, grid: 9 });
+    const fine = await toAbstract(f, { title: 'A', created, grid: 33 });
     expect(iccHeader(fine.bytes)).toMatchObject({ class: 'abstract', space: 'Lab', pcs: 'Lab' });
     expect(fine.residual.meanDeltaE).toBeLessThan(coarse.residual.meanDeltaE);
     expect(fine.residual.meanDeltaE).toBeLessThan(1);
   });
   test('strength acts on the whole', async () => {
-    const { bytes } = await toDeviceLink(f, { title: 'A', created, grid: 17 }),
-      full = await evaluateIcc(bytes, [0.3, 0.5, 0.7]),
-      half = await evaluateIcc(bytes, [0.3, 0.5, 0.7], 0.5);
+    const { bytes } = await toDeviceLink(f, { title: 'A', created, grid: 17 });
+    const full = await evaluateIcc(bytes, [0.3, 0.5, 0.7]);
+    const half = await evaluateIcc(bytes, [0.3, 0.5, 0.7], 0.5);
     [0.3, 0.5, 0.7].forEach((x, i) => expect(half[i]).toBeCloseTo(x + (full[i]! - x) / 2, 6));
   });
   test('a camera profile becomes an input profile that renders as it does', async () => {

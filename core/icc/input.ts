@@ -17,8 +17,8 @@ export async function inputTable(bytes: Uint8Array, neutral: readonly number[], 
       'the header',
       'Take an input profile for RGB.',
     );
-  const t = await transform(bytes, 'srgb'),
-    root = codingSaid(h.description) === 'square root';
+  const t = await transform(bytes, 'srgb');
+  const root = codingSaid(h.description) === 'square root';
   try {
     return fromRows(size, h.description, (row, n) => {
       const part = row.subarray(0, n).slice();

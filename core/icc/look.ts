@@ -29,9 +29,9 @@ async function chainOf(bytes: Uint8Array): Promise<{ run(v: Float64Array): void;
       'the header',
       'Looks are abstract profiles and device links.',
     );
-  const a = await transform('srgb', 'lab'),
-    b = await transform(bytes, 'lab'),
-    c = await transform('lab', 'srgb');
+  const a = await transform('srgb', 'lab');
+  const b = await transform(bytes, 'lab');
+  const c = await transform('lab', 'srgb');
   return {
     run: (v) => v.set(c.run(b.run(a.run(v)))),
     close: () => {
@@ -44,9 +44,9 @@ async function chainOf(bytes: Uint8Array): Promise<{ run(v: Float64Array): void;
 
 /** Results of a look for many points at once, unclamped; points are held to 0…1. */
 export async function evaluateIcc(bytes: Uint8Array, points: ArrayLike<number>, strength = 1): Promise<Float64Array> {
-  const f = await chainOf(bytes),
-    x = Float64Array.from(points, (v) => Math.min(1, Math.max(0, v))),
-    y = x.slice();
+  const f = await chainOf(bytes);
+  const x = Float64Array.from(points, (v) => Math.min(1, Math.max(0, v)));
+  const y = x.slice();
   try {
     f.run(y);
   } finally {
@@ -57,8 +57,8 @@ export async function evaluateIcc(bytes: Uint8Array, points: ArrayLike<number>, 
 
 /** As a program over a table of so many points; for exact values see `evaluateIcc`. */
 export async function readIccLook(bytes: Uint8Array, size = 65): Promise<Program> {
-  const f = await chainOf(bytes),
-    h = iccHeader(bytes);
+  const f = await chainOf(bytes);
+  const h = iccHeader(bytes);
   try {
     const look = {
       ...fromRows(size, h.description, (row, n) => {

@@ -14,18 +14,22 @@ import { compile } from '../preset/render';
 import { toAbstract, toDeviceLink, toInputProfile } from './convert';
 import { once } from './transform';
 
-const dir = mkdtempSync(join(tmpdir(), 'etagere-icc-')),
-  created = new Date('2026-03-04T05:06:07Z'),
-  points = haltonPoints(400),
-  f = compile(houseLooks[2]!.settings);
+const dir = mkdtempSync(join(tmpdir(), 'etagere-icc-'));
+const created = new Date('2026-03-04T05:06:07Z');
+const points = haltonPoints(400);
+const f = compile(houseLooks[2]!.settings);
 afterAll(() => rmSync(dir, { recursive: true, force: true }));
 
 /** Colors through transicc: RGB is 0…255 there. */
 function native(args: string[], values: ArrayLike<number>, scale: number): number[] {
   const lines = Array.from({ length: values.length / 3 }, (_, i) =>
-      [0, 1, 2].map((c) => (values[i * 3 + c]! * scale).toFixed(6)).join(' '),
-    ).join('\n'),
-    r = spawnSync('transicc', ['-n', '-c0', ...args], { input: `${lines}\n`, encoding: 'utf8', maxBuffer: 1 << 26 });
+    [0, 1, 2].map((c) => (values[i * 3 + c]! * scale).toFixed(6)).join(' '),
+  ).join('\n');
+  const r = spawnSync('transicc', ['-n', '-c0', ...args], {
+    input: `${lines}\n`,
+    encoding: 'utf8',
+    maxBuffer: 1 << 26,
+  });
   const out = r.stdout
     .trim()
     .split('\n')
@@ -53,27 +57,27 @@ describe('ICC against the native library', () => {
   });
   test('an input profile of a table to Lab', async () => {
     const { bytes } = await toInputProfile(profileOf(profileFor(cameras[2]!, 'Standard', 'x')), 5200, {
-        title: 'Ondine',
-        created,
-        grid: 17,
-      }),
-      file = join(dir, 'input.icc');
+      title: 'Ondine',
+      created,
+      grid: 17,
+    });
+    const file = join(dir, 'input.icc');
     writeFileSync(file, bytes);
-    const ours = await once(bytes, 'lab', points),
-      theirs = native([`-i${file}`, '-o*Lab', '-t1'], points, 255);
+    const ours = await once(bytes, 'lab', points);
+    const theirs = native([`-i${file}`, '-o*Lab', '-t1'], points, 255);
     expect(worst(ours, theirs)).toBeLessThan(0.05);
     expect(worst(ours, native(['-i*sRGB', '-o*Lab', '-t1'], points, 255))).toBeGreaterThan(2); // and not just anything
   });
   test('a device link, and an abstract profile', async () => {
-    const link = join(dir, 'link.icc'),
-      made = await toDeviceLink(f, { title: 'Link', created, grid: 17 });
+    const link = join(dir, 'link.icc');
+    const made = await toDeviceLink(f, { title: 'Link', created, grid: 17 });
     writeFileSync(link, made.bytes);
-    const ours = await once(made.bytes, null, points),
-      theirs = native([`-l${link}`, '-t1'], points, 255).map((v) => v / 255);
+    const ours = await once(made.bytes, null, points);
+    const theirs = native([`-l${link}`, '-t1'], points, 255).map((v) => v / 255);
     expect(Math.max(...theirs.map((v, i) => Math.abs(v - ours[i]!)))).toBeLessThan(2e-4);
-    const abstract = join(dir, 'abstract.icc'),
-      b = await toAbstract(f, { title: 'Abstract', created, grid: 17 }),
-      lab = await once('srgb', 'lab', points);
+    const abstract = join(dir, 'abstract.icc');
+    const b = await toAbstract(f, { title: 'Abstract', created, grid: 17 });
+    const lab = await once('srgb', 'lab', points);
     writeFileSync(abstract, b.bytes);
     expect(worst(await once(b.bytes, 'lab', lab), native([`-i${abstract}`, '-o*Lab', '-t1'], lab, 1))).toBeLessThan(
       0.05,

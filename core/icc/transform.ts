@@ -21,8 +21,8 @@ const kinds: Record<string, { type: number; channels: number; scale: number }> =
   HLS: { type: 13, channels: 3, scale: 1 },
 };
 const floating = (k: { type: number; channels: number }): number => (1 << 22) | (k.type << 16) | (k.channels << 3) | 4;
-const NO_OPTIMISING = 0x0100,
-  BLACK_POINT = 0x2000;
+const NO_OPTIMISING = 0x0100;
+const BLACK_POINT = 0x2000;
 const again = 'Ask the supplier for the profile again.';
 
 let library: Promise<Lcms> | null = null;
@@ -45,8 +45,8 @@ function open(l: Lcms, side: Side, where: string): Open {
   if (side === 'srgb') return { handle: l.cmsCreate_sRGBProfile(), space: 'RGB', pcs: 'XYZ', cls: 'display' };
   if (side === 'lab') return { handle: l.cmsCreateLab4Profile(null), space: 'Lab', pcs: 'Lab', cls: 'space' };
   if (side === 'xyz') return { handle: l.cmsCreateXYZProfile(), space: 'XYZ', pcs: 'XYZ', cls: 'space' };
-  const h = iccHeader(side),
-    at = l._malloc(side.length);
+  const h = iccHeader(side);
+  const at = l._malloc(side.length);
   l.HEAPU8.set(side, at);
   const handle = l.ccall('cmsOpenProfileFromMem', 'number', ['number', 'number'], [at, side.length]);
   l._free(at);
@@ -68,20 +68,20 @@ export async function transform(
   intent: Intent = 'relative',
   blackPoint = false,
 ): Promise<Transform> {
-  const l = await lcms(),
-    opened: number[] = [];
+  const l = await lcms();
+  const opened: number[] = [];
   const close = (): void => {
     for (const h of opened.splice(0)) l.cmsCloseProfile(h);
   };
   try {
     const a = open(l, from, 'the profile');
     opened.push(a.handle);
-    const whole = a.cls === 'link',
-      b = to === null || whole ? null : open(l, to, 'the profile to go to');
+    const whole = a.cls === 'link';
+    const b = to === null || whole ? null : open(l, to, 'the profile to go to');
     if (b) opened.push(b.handle);
-    const out = b ? b.space : a.pcs,
-      ka = kinds[a.space],
-      kb = kinds[out];
+    const out = b ? b.space : a.pcs;
+    const ka = kinds[a.space];
+    const kb = kinds[out];
     if (!ka || !kb)
       throw new Problem(
         'icc-space',
@@ -108,9 +108,9 @@ export async function transform(
       from: ka.channels,
       to: kb.channels,
       run: (values) => {
-        const n = values.length / ka.channels,
-          ins = l._malloc(Math.max(4, n * ka.channels * 4)),
-          outs = l._malloc(Math.max(4, n * kb.channels * 4));
+        const n = values.length / ka.channels;
+        const ins = l._malloc(Math.max(4, n * ka.channels * 4));
+        const outs = l._malloc(Math.max(4, n * kb.channels * 4));
         try {
           const f = new Float32Array(l.HEAPU8.buffer, ins, n * ka.channels);
           for (let i = 0; i < f.length; i++) f[i] = values[i]! * ka.scale;

@@ -64,19 +64,19 @@ export const mluc = (s: string): Uint8Array =>
     .bytes();
 
 function lut16(p: TableProfile): Uint8Array {
-  const n = p.grid,
-    head = new Block()
-      .text('mft2')
-      .u32(0)
-      .u8(3, 3, n, 0)
-      .s15(1, 0, 0, 0, 1, 0, 0, 0, 1)
-      .u16(2, 2)
-      .u16(0, 65535, 0, 65535, 0, 65535)
-      .bytes(),
-    tail = new Block().u16(0, 65535, 0, 65535, 0, 65535).bytes();
-  const out = new Uint8Array(head.length + n ** 3 * 6 + tail.length),
-    v = new DataView(out.buffer),
-    row = new Float64Array(n * 3);
+  const n = p.grid;
+  const head = new Block()
+    .text('mft2')
+    .u32(0)
+    .u8(3, 3, n, 0)
+    .s15(1, 0, 0, 0, 1, 0, 0, 0, 1)
+    .u16(2, 2)
+    .u16(0, 65535, 0, 65535, 0, 65535)
+    .bytes();
+  const tail = new Block().u16(0, 65535, 0, 65535, 0, 65535).bytes();
+  const out = new Uint8Array(head.length + n ** 3 * 6 + tail.length);
+  const v = new DataView(out.buffer);
+  const row = new Float64Array(n * 3);
   out.set(head);
   let at = head.length;
   for (let r = 0; r < n; r++)
@@ -104,38 +104,31 @@ export function writeTableProfile(p: TableProfile): Uint8Array {
     ['A2B0', lut16(p)],
     ...(p.class === 'link' ? [['pseq', new Block().text('pseq').u32(0, 0).bytes()] as [string, Uint8Array]] : []),
   ];
-  const table = 132 + tags.length * 12,
-    pad = (n: number): number => (n + 3) & ~3;
+  const table = 132 + tags.length * 12;
+  const pad = (n: number): number => (n + 3) & ~3;
   let end = table;
   const places = tags.map(([, d]) => {
     const at = end;
     end += pad(d.length);
     return at;
   });
-  const d = p.created,
-    head = new Block()
-      .u32(end)
-      .u32(0)
-      .u32(0x04300000)
-      .text(p.class)
-      .text(p.space)
-      .text(p.pcs)
-      .u16(
-        d.getUTCFullYear(),
-        d.getUTCMonth() + 1,
-        d.getUTCDate(),
-        d.getUTCHours(),
-        d.getUTCMinutes(),
-        d.getUTCSeconds(),
-      )
-      .text('acsp')
-      .u32(0, 0, 0, 0, 0, 0, p.class === 'link' ? 0 : 1)
-      .s15(0.9642, 1, 0.8249)
-      .u32(0)
-      .u32(0, 0, 0, 0)
-      .bytes();
-  const out = new Uint8Array(end),
-    v = new DataView(out.buffer);
+  const d = p.created;
+  const head = new Block()
+    .u32(end)
+    .u32(0)
+    .u32(0x04300000)
+    .text(p.class)
+    .text(p.space)
+    .text(p.pcs)
+    .u16(d.getUTCFullYear(), d.getUTCMonth() + 1, d.getUTCDate(), d.getUTCHours(), d.getUTCMinutes(), d.getUTCSeconds())
+    .text('acsp')
+    .u32(0, 0, 0, 0, 0, 0, p.class === 'link' ? 0 : 1)
+    .s15(0.9642, 1, 0.8249)
+    .u32(0)
+    .u32(0, 0, 0, 0)
+    .bytes();
+  const out = new Uint8Array(end);
+  const v = new DataView(out.buffer);
   out.set(head);
   v.setUint32(128, tags.length);
   tags.forEach(([name, data], i) => {

@@ -17,18 +17,18 @@ export interface Calibrations {
   lenses: CalibratedLens[];
 }
 
-const MOST = 50_000,
-  finite = (s: string): number | null =>
-    s.trim() !== '' && Number.isFinite(Number(s)) && Number(s) > 0 ? Number(s) : null;
+const MOST = 50_000;
+const finite = (s: string): number | null =>
+  s.trim() !== '' && Number.isFinite(Number(s)) && Number(s) > 0 ? Number(s) : null;
 
 /** Throws a Problem where the file is no lens database. A lens without any sample counts as named, with no quantity. */
 export function calibrations(bytes: Uint8Array): Calibrations {
-  const { parser, fault } = strictParser('lens database'),
-    out: Calibrations = { release: '', lenses: [] };
-  let depth = 0,
-    lens: CalibratedLens | null = null,
-    quantity = '',
-    alias: string | null = null;
+  const { parser, fault } = strictParser('lens database');
+  const out: Calibrations = { release: '', lenses: [] };
+  let depth = 0;
+  let lens: CalibratedLens | null = null;
+  let quantity = '';
+  let alias: string | null = null;
   parser.on('opentag', (tag) => {
     if (++depth > 20)
       throw fault('xml-depth', 'Elements are nested more than 20 deep.', 'Ask the supplier for the file again.');

@@ -3,8 +3,8 @@ import { Problem } from '../problem';
 import { decodeText } from '../text';
 import { strictParser } from '../xml';
 
-export const LENS_NAMESPACE = 'https://etagere.example/ns/lens-database/1',
-  LENS_ROOT = 'lens-database';
+export const LENS_NAMESPACE = 'https://etagere.example/ns/lens-database/1';
+export const LENS_ROOT = 'lens-database';
 
 /** Refuses a file whose first element is not that of a lens database. */
 export function checkRoot(tag: { local: string; uri: string }): void {
@@ -22,8 +22,8 @@ export interface LensFacts {
 }
 
 export function lensFacts(bytes: Uint8Array): LensFacts {
-  const { parser, fault } = strictParser('lens database'),
-    out: LensFacts = { release: '', bodies: 0, mounts: [], lenses: [], series: 0, samples: 0 };
+  const { parser, fault } = strictParser('lens database');
+  const out: LensFacts = { release: '', bodies: 0, mounts: [], lenses: [], series: 0, samples: 0 };
   let depth = 0;
   parser.on('opentag', (tag) => {
     if (++depth > 20)

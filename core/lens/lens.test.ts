@@ -49,14 +49,14 @@ describe('two releases of a lens database', () => {
         fc.dictionary(fc.stringMatching(/^[a-z]{1,4}$/), fc.integer({ min: 0, max: 3 })),
         (a, b) => {
           const of = (d: Record<string, number>) =>
-              database(
-                Object.entries(d)
-                  .map(([m, k]) => lens(m, k))
-                  .join(''),
-              ),
-            there = lensDifference(of(a), of(b)),
-            back = lensDifference(of(b), of(a)),
-            names = (l: { name: string }[]) => l.map((x) => x.name).sort();
+            database(
+              Object.entries(d)
+                .map(([m, k]) => lens(m, k))
+                .join(''),
+            );
+          const there = lensDifference(of(a), of(b));
+          const back = lensDifference(of(b), of(a));
+          const names = (l: { name: string }[]) => l.map((x) => x.name).sort();
           expect(names(there.added)).toEqual(names(back.gone));
           expect(names(there.changed)).toEqual(names(back.changed));
           expect(there.added.length + there.changed.length + there.same).toBe(Object.keys(b).length);

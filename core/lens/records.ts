@@ -26,16 +26,16 @@ export interface LensDifference {
   same: number;
 }
 
-const MOST = 50_000,
-  DEPTH = 20;
+const MOST = 50_000;
+const DEPTH = 20;
 
 export function lensRecords(bytes: Uint8Array): LensRecord[] {
-  const { parser, fault } = strictParser('lens database'),
-    out: LensRecord[] = [],
-    twice = new Map<string, number>();
-  let depth = 0,
-    now: LensRecord | null = null,
-    text: string[] = [];
+  const { parser, fault } = strictParser('lens database');
+  const out: LensRecord[] = [];
+  const twice = new Map<string, number>();
+  let depth = 0;
+  let now: LensRecord | null = null;
+  let text: string[] = [];
   parser.on('opentag', (tag) => {
     if (++depth > DEPTH)
       throw fault('xml-depth', `Elements are nested more than ${DEPTH} deep.`, 'Ask the supplier for the file again.');
@@ -77,8 +77,8 @@ export function lensRecords(bytes: Uint8Array): LensRecord[] {
     if (depth-- === 2 && now) {
       now.content = text.join('');
       // a second calibration of one lens is a record of its own
-      const key = `${now.what} ${now.name}`,
-        n = (twice.get(key) ?? 0) + 1;
+      const key = `${now.what} ${now.name}`;
+      const n = (twice.get(key) ?? 0) + 1;
       twice.set(key, n);
       if (n > 1) now.name = `${now.name} (${n})`;
       now = null;
@@ -93,13 +93,13 @@ const words = (r: LensRecord | undefined): string =>
 
 /** Record by record; each list in the order of its own release. */
 export function lensDifference(older: Uint8Array, newer: Uint8Array): LensDifference {
-  const key = (r: LensRecord): string => `${r.what} ${r.name.toLowerCase()}`,
-    a = new Map(lensRecords(older).map((r) => [key(r), r])),
-    b = new Map(lensRecords(newer).map((r) => [key(r), r])),
-    out: LensDifference = { added: [], changed: [], gone: [], same: 0 };
+  const key = (r: LensRecord): string => `${r.what} ${r.name.toLowerCase()}`;
+  const a = new Map(lensRecords(older).map((r) => [key(r), r]));
+  const b = new Map(lensRecords(newer).map((r) => [key(r), r]));
+  const out: LensDifference = { added: [], changed: [], gone: [], same: 0 };
   for (const [k, r] of b) {
-    const was = a.get(k),
-      line = { what: r.what, name: r.name, before: words(was), after: words(r) };
+    const was = a.get(k);
+    const line = { what: r.what, name: r.name, before: words(was), after: words(r) };
     if (!was) out.added.push(line);
     else if (was.content !== r.content) out.changed.push(line);
     else out.same++;

@@ -5,20 +5,20 @@ import { compile } from '../preset/render';
 import { blend, compose, invertLook } from './algebra';
 import { fromFunction, sampler } from '.';
 
-const c = fc.double({ min: 0, max: 1, noNaN: true }),
-  curve = sampler(
-    fromFunction(17, 'c', (v) => {
-      for (let i = 0; i < 3; i++) v[i] = v[i]! ** 1.4;
-    }),
-  ),
-  warm = sampler(
-    fromFunction(17, 'w', (v) => {
-      const [r, g, b] = v;
-      v[0] = 0.9 * r! + 0.08 * g!;
-      v[1] = 0.03 * r! + 0.92 * g!;
-      v[2] = 0.85 * b!;
-    }),
-  );
+const c = fc.double({ min: 0, max: 1, noNaN: true });
+const curve = sampler(
+  fromFunction(17, 'c', (v) => {
+    for (let i = 0; i < 3; i++) v[i] = v[i]! ** 1.4;
+  }),
+);
+const warm = sampler(
+  fromFunction(17, 'w', (v) => {
+    const [r, g, b] = v;
+    v[0] = 0.9 * r! + 0.08 * g!;
+    v[1] = 0.03 * r! + 0.92 * g!;
+    v[2] = 0.85 * b!;
+  }),
+);
 const at = (f: typeof curve, p: readonly [number, number, number]): number[] => {
   const o = new Float64Array(3);
   f(...p, o, 0);
@@ -43,8 +43,8 @@ describe('looks combined', () => {
   test('mixed none is the first, whole is the second, half lies between', () => {
     fc.assert(
       fc.property(fc.tuple(c, c, c), (p) => {
-        const a = at(curve, p),
-          b = at(warm, p);
+        const a = at(curve, p);
+        const b = at(warm, p);
         at(blend(curve, warm, 0), p).forEach((v, i) => expect(v).toBeCloseTo(a[i]!, 12));
         at(blend(curve, warm, 1), p).forEach((v, i) => expect(v).toBeCloseTo(b[i]!, 12));
         at(blend(curve, warm, 0.5), p).forEach((v, i) => expect(v).toBeCloseTo((a[i]! + b[i]!) / 2, 12));
@@ -54,18 +54,18 @@ describe('looks combined', () => {
 });
 describe('looks undone', () => {
   test('what keeps colors apart is undone to a tenth of a ΔE00 on average', () => {
-    const f = compose(curve, warm),
-      inv = invertLook(f, 'back', 17),
-      back = sampler(inv.look);
+    const f = compose(curve, warm);
+    const inv = invertLook(f, 'back', 17);
+    const back = sampler(inv.look);
     expect(inv.residual.meanDeltaE).toBeLessThan(0.1);
     const p = [0.4, 0.5, 0.3] as const;
     at(compose(f, back), p).forEach((v, i) => expect(v).toBeCloseTo(p[i]!, 1));
   });
   test('what makes all gray cannot be undone, and says so', () => {
     const mono = (r: number, g: number, b: number, o: Float64Array | Float32Array, i: number) => {
-        o[i] = o[i + 1] = o[i + 2] = 0.3 * r + 0.6 * g + 0.1 * b;
-      },
-      inv = invertLook(mono, 'x', 9);
+      o[i] = o[i + 1] = o[i + 2] = 0.3 * r + 0.6 * g + 0.1 * b;
+    };
+    const inv = invertLook(mono, 'x', 9);
     expect(inv.residual.meanDeltaE).toBeGreaterThan(10);
     expect(inv.unreached).toBeGreaterThan(50);
   });

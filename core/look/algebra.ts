@@ -16,9 +16,9 @@ export function blend(a: Evaluate, b: Evaluate, share: number): Evaluate {
   const x = new Float64Array(3);
   return (r, g, bl, out, at) => {
     a(r, g, bl, x, 0);
-    const p = x[0]!,
-      q = x[1]!,
-      s = x[2]!;
+    const p = x[0]!;
+    const q = x[1]!;
+    const s = x[2]!;
     b(r, g, bl, out, at);
     out[at] = p + share * (out[at]! - p);
     out[at + 1] = q + share * (out[at + 1]! - q);
@@ -37,30 +37,30 @@ export interface Inverse {
  * held to 0…1. Where a look folds or clips there is none, which the residual shows.
  */
 export function invertLook(f: Evaluate, title: string, size = 33): Inverse {
-  const o = new Float64Array(3),
-    q = new Float64Array(3),
-    h = 1e-4;
-  let unreached = 0,
-    nodes = 0;
+  const o = new Float64Array(3);
+  const q = new Float64Array(3);
+  const h = 1e-4;
+  let unreached = 0;
+  let nodes = 0;
   const back = (v: Float64Array): void => {
-    const y = [v[0]!, v[1]!, v[2]!],
-      x = y.map((n) => Math.min(1, Math.max(0, n)));
-    let best = x.slice(),
-      error = Infinity;
+    const y = [v[0]!, v[1]!, v[2]!];
+    const x = y.map((n) => Math.min(1, Math.max(0, n)));
+    let best = x.slice();
+    let error = Infinity;
     for (let pass = 0; pass < 40; pass++) {
       f(x[0]!, x[1]!, x[2]!, o, 0);
-      const e = [y[0]! - o[0]!, y[1]! - o[1]!, y[2]! - o[2]!],
-        n = Math.hypot(e[0]!, e[1]!, e[2]!);
+      const e = [y[0]! - o[0]!, y[1]! - o[1]!, y[2]! - o[2]!];
+      const n = Math.hypot(e[0]!, e[1]!, e[2]!);
       if (n < error) {
         error = n;
         best = x.slice();
       }
       if (n < 1e-7) break;
-      const j = new Array<number>(9),
-        base = [o[0]!, o[1]!, o[2]!];
+      const j = new Array<number>(9);
+      const base = [o[0]!, o[1]!, o[2]!];
       for (let c = 0; c < 3; c++) {
-        const d = x[c]! > 0.5 ? -h : h,
-          p = x.slice();
+        const d = x[c]! > 0.5 ? -h : h;
+        const p = x.slice();
         p[c]! += d;
         f(p[0]!, p[1]!, p[2]!, q, 0);
         for (let r = 0; r < 3; r++) j[r * 3 + c] = (q[r]! - base[r]!) / d;
@@ -95,15 +95,15 @@ export function invertLook(f: Evaluate, title: string, size = 33): Inverse {
     v[1] = best[1]!;
     v[2] = best[2]!;
   };
-  const look = fromFunction(size, title, back),
-    exact = (r: number, g: number, b: number, out: Float64Array | Float32Array, at: number): void => {
-      f(r, g, b, out, at);
-      const v = Float64Array.of(out[at]!, out[at + 1]!, out[at + 2]!);
-      back(v);
-      out[at] = v[0]!;
-      out[at + 1] = v[1]!;
-      out[at + 2] = v[2]!;
-    };
+  const look = fromFunction(size, title, back);
+  const exact = (r: number, g: number, b: number, out: Float64Array | Float32Array, at: number): void => {
+    f(r, g, b, out, at);
+    const v = Float64Array.of(out[at]!, out[at + 1]!, out[at + 2]!);
+    back(v);
+    out[at] = v[0]!;
+    out[at + 1] = v[1]!;
+    out[at + 2] = v[2]!;
+  };
   const share = (100 * unreached) / nodes;
   return {
     look,

@@ -18,15 +18,15 @@ export interface Prepared {
 
 /** `strength` as a factor. 1D tables are spread over a 3D table of 33 points only when `size` says so; see `applyAny`. */
 export function prepare(look: Look, strength = 1): Prepared {
-  const { size, domain } = look,
-    last = size - 1,
-    table = new Float32Array(size ** 3 * 3);
+  const { size, domain } = look;
+  const last = size - 1;
+  const table = new Float32Array(size ** 3 * 3);
   const nodes = [0, 1, 2].map((c) =>
-      Float64Array.from({ length: size }, (_, i) => domain.min[c]! + ((domain.max[c]! - domain.min[c]!) * i) / last),
-    ),
-    [nr, ng, nb] = nodes as [Float64Array, Float64Array, Float64Array],
-    t = look.table,
-    kept = 1 - strength;
+    Float64Array.from({ length: size }, (_, i) => domain.min[c]! + ((domain.max[c]! - domain.min[c]!) * i) / last),
+  );
+  const [nr, ng, nb] = nodes as [Float64Array, Float64Array, Float64Array];
+  const t = look.table;
+  const kept = 1 - strength;
   let i = 0;
   for (let b = 0; b < size; b++)
     for (let g = 0; g < size; g++)
@@ -36,14 +36,14 @@ export function prepare(look: Look, strength = 1): Prepared {
         table[i + 2] = 255 * (kept * nb[b]! + strength * t[i + 2]!) + 0.5;
       }
   const step = [3, 3 * size, 3 * size * size];
-  const offset = [0, 1, 2].map(() => new Int32Array(256)) as Prepared['offset'],
-    fraction = [0, 1, 2].map(() => new Float32Array(256)) as Prepared['fraction'];
+  const offset = [0, 1, 2].map(() => new Int32Array(256)) as Prepared['offset'];
+  const fraction = [0, 1, 2].map(() => new Float32Array(256)) as Prepared['fraction'];
   for (let c = 0; c < 3; c++)
     for (let v = 0; v < 256; v++) {
-      const lo = domain.min[c]!,
-        hi = domain.max[c]!,
-        x = Math.min(hi, Math.max(lo, v / 255)),
-        p = ((x - lo) / (hi - lo)) * last;
+      const lo = domain.min[c]!;
+      const hi = domain.max[c]!;
+      const x = Math.min(hi, Math.max(lo, v / 255));
+      const p = ((x - lo) / (hi - lo)) * last;
       const i = Math.min(last - 1, Math.floor(p + 1e-9));
       offset[c]![v] = i * step[c]!;
       fraction[c]![v] = Math.max(0, p - i);
@@ -62,24 +62,28 @@ export function applyPlain(
   source: Uint8Array | Uint8ClampedArray,
   target: Uint8ClampedArray,
 ): void {
-  const t = prepared.table,
-    dg = prepared.size * 3,
-    db = prepared.size * prepared.size * 3,
-    all = 3 + dg + db;
-  const [or, og, ob] = prepared.offset,
-    [fr, fg, fb] = prepared.fraction;
-  const rg = 3 + dg,
-    rb = 3 + db,
-    gb = dg + db;
+  const t = prepared.table;
+  const dg = prepared.size * 3;
+  const db = prepared.size * prepared.size * 3;
+  const all = 3 + dg + db;
+  const [or, og, ob] = prepared.offset;
+  const [fr, fg, fb] = prepared.fraction;
+  const rg = 3 + dg;
+  const rb = 3 + db;
+  const gb = dg + db;
   for (let i = 0; i < source.length; i += 4) {
-    const r = source[i]!,
-      g = source[i + 1]!,
-      b = source[i + 2]!;
-    const x = fr[r]!,
-      y = fg[g]!,
-      z = fb[b]!,
-      o = (or[r]! + og[g]! + ob[b]!) | 0;
-    let p: number, q: number, u: number, v: number, w: number;
+    const r = source[i]!;
+    const g = source[i + 1]!;
+    const b = source[i + 2]!;
+    const x = fr[r]!;
+    const y = fg[g]!;
+    const z = fb[b]!;
+    const o = (or[r]! + og[g]! + ob[b]!) | 0;
+    let p: number;
+    let q: number;
+    let u: number;
+    let v: number;
+    let w: number;
     if (x >= y) {
       if (y >= z) {
         p = 3;
@@ -119,12 +123,12 @@ export function applyPlain(
       v = x;
       w = z;
     }
-    const k0 = 1 - u,
-      k1 = u - v,
-      k2 = v - w,
-      m = (o + p) | 0,
-      n = (o + q) | 0,
-      e = (o + all) | 0;
+    const k0 = 1 - u;
+    const k1 = u - v;
+    const k2 = v - w;
+    const m = (o + p) | 0;
+    const n = (o + q) | 0;
+    const e = (o + all) | 0;
     // whole numbers are stored, so the array's own clamping applies and not its rounding
     target[i] = (k0 * t[o]! + k1 * t[m]! + k2 * t[n]! + w * t[e]!) | 0;
     target[i + 1] = (k0 * t[o + 1]! + k1 * t[m + 1]! + k2 * t[n + 1]! + w * t[e + 1]!) | 0;
@@ -142,8 +146,8 @@ export function applyAny(
   interpolation: 'tetrahedral' | 'trilinear',
   strength: number,
 ): void {
-  const f = sampler(look, interpolation, strength),
-    v = new Float64Array(3);
+  const f = sampler(look, interpolation, strength);
+  const v = new Float64Array(3);
   for (let i = 0; i < data.length; i += channels) {
     f(data[i]! / top, data[i + 1]! / top, data[i + 2]! / top, v, 0);
     for (let c = 0; c < 3; c++) data[i + c] = Math.floor(Math.min(1, Math.max(0, v[c]!)) * top + 0.5);

@@ -14,12 +14,12 @@ export interface Correction {
 export const CDL_ROOTS = ['ColorDecisionList', 'ColorCorrectionCollection', 'ColorCorrection'];
 
 export function readCdl(bytes: Uint8Array): Correction[] {
-  const { parser, fault } = strictParser('CDL file'),
-    out: Correction[] = [],
-    again = 'Ask the supplier for the file again, or export it anew from the program that made it.';
-  let now: Correction | null = null,
-    text = '',
-    depth = 0;
+  const { parser, fault } = strictParser('CDL file');
+  const out: Correction[] = [];
+  const again = 'Ask the supplier for the file again, or export it anew from the program that made it.';
+  let now: Correction | null = null;
+  let text = '';
+  let depth = 0;
   parser.on('opentag', (tag) => {
     if (++depth > 20) throw fault('xml-depth', 'Elements are nested more than 20 deep.', again);
     text = '';

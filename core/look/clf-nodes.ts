@@ -16,27 +16,27 @@ export function lut1d(table: Float64Array, size: number): Step {
   const last = size - 1;
   return (v) => {
     for (let c = 0; c < 3; c++) {
-      const x = hold(v[c]!) * last,
-        i = Math.min(last - 1, Math.floor(x)),
-        a = table[i * 3 + c]!;
+      const x = hold(v[c]!) * last;
+      const i = Math.min(last - 1, Math.floor(x));
+      const a = table[i * 3 + c]!;
       v[c] = a + (x - i) * (table[(i + 1) * 3 + c]! - a);
     }
   };
 }
 
-const f32 = new Float32Array(1),
-  u32 = new Uint32Array(f32.buffer);
+const f32 = new Float32Array(1);
+const u32 = new Uint32Array(f32.buffer);
 /** A half-float's bits as a number (IEEE 754-2008 binary16). */
 export function halfValue(bits: number): number {
-  const s = bits & 0x8000 ? -1 : 1,
-    e = (bits >> 10) & 31,
-    m = bits & 1023;
+  const s = bits & 0x8000 ? -1 : 1;
+  const e = (bits >> 10) & 31;
+  const m = bits & 1023;
   return e === 0 ? s * m * 2 ** -24 : e === 31 ? (m ? NaN : s * Infinity) : s * (1 + m / 1024) * 2 ** (e - 15);
 }
 /** The bits of the half-float next below in magnitude. */
 function halfBelow(x: number): number {
-  const sign = x < 0 || Object.is(x, -0) ? 0x8000 : 0,
-    a = Math.abs(x);
+  const sign = x < 0 || Object.is(x, -0) ? 0x8000 : 0;
+  const a = Math.abs(x);
   if (a >= 65504) return sign | 0x7bff;
   if (a < 2 ** -14) return sign | Math.floor(a * 2 ** 24);
   f32[0] = a;
@@ -48,12 +48,12 @@ function halfBelow(x: number): number {
 export function lutHalf(table: Float64Array): Step {
   return (v) => {
     for (let c = 0; c < 3; c++) {
-      const x = Number.isNaN(v[c]!) ? 0 : v[c]!,
-        i = halfBelow(x),
-        at = halfValue(i),
-        next = (i & 0x7fff) === 0x7bff ? i : i + 1,
-        step = halfValue(next) - at,
-        a = table[i * 3 + c]!;
+      const x = Number.isNaN(v[c]!) ? 0 : v[c]!;
+      const i = halfBelow(x);
+      const at = halfValue(i);
+      const next = (i & 0x7fff) === 0x7bff ? i : i + 1;
+      const step = halfValue(next) - at;
+      const a = table[i * 3 + c]!;
       v[c] = step === 0 ? a : a + Math.min(1, (x - at) / step) * (table[next * 3 + c]! - a);
     }
   };
@@ -67,9 +67,9 @@ export function lut3d(look: Look, interpolation: Interpolation): Step {
 /** Nine factors row-major and three offsets. */
 export function matrix(m: readonly number[], offset: readonly number[]): Step {
   return (v) => {
-    const r = v[0]!,
-      g = v[1]!,
-      b = v[2]!;
+    const r = v[0]!;
+    const g = v[1]!;
+    const b = v[2]!;
     for (let i = 0; i < 3; i++) v[i] = m[i * 3]! * r + m[i * 3 + 1]! * g + m[i * 3 + 2]! * b + offset[i]!;
   };
 }
@@ -82,9 +82,9 @@ export function range(
   maxOut: number | undefined,
   clamp: boolean,
 ): Step {
-  const both = minIn !== undefined && maxIn !== undefined,
-    scale = both ? (maxOut! - minOut!) / (maxIn - minIn) : 1,
-    offset = minIn !== undefined ? minOut! - minIn * scale : maxOut! - maxIn! * scale;
+  const both = minIn !== undefined && maxIn !== undefined;
+  const scale = both ? (maxOut! - minOut!) / (maxIn - minIn) : 1;
+  const offset = minIn !== undefined ? minOut! - minIn * scale : maxOut! - maxIn! * scale;
   return (v) => {
     for (let i = 0; i < 3; i++) {
       let x = v[i]! * scale + offset;
@@ -104,9 +104,9 @@ const mirror =
     x < 0 ? -f(-x) : f(x);
 function monitorCurve(g: number, o: number): { forward: (x: number) => number; back: (x: number) => number } {
   if (o === 0 || g === 1) return { forward: (x) => power(x, g), back: (x) => power(x, 1 / g) };
-  const at = o / (g - 1),
-    slope = ((g - 1) / o) * ((o * g) / ((g - 1) * (1 + o))) ** g,
-    turned = ((o * g) / ((g - 1) * (1 + o))) ** g;
+  const at = o / (g - 1);
+  const slope = ((g - 1) / o) * ((o * g) / ((g - 1) * (1 + o))) ** g;
+  const turned = ((o * g) / ((g - 1) * (1 + o))) ** g;
   return {
     forward: (x) => (x >= at ? ((x + o) / (1 + o)) ** g : x * slope),
     back: (y) => (y >= turned ? (1 + o) * y ** (1 / g) - o : y / slope),
@@ -173,15 +173,15 @@ export interface LogParams {
 }
 const least = 2 ** -126;
 function logBoth(p: LogParams): { to: (x: number) => number; from: (y: number) => number } {
-  const l = Math.log(p.base),
-    curve = (x: number): number =>
-      (p.logSlope * Math.log(Math.max(least, p.linSlope * x + p.linOffset))) / l + p.logOffset,
-    back = (y: number): number => (p.base ** ((y - p.logOffset) / p.logSlope) - p.linOffset) / p.linSlope;
+  const l = Math.log(p.base);
+  const curve = (x: number): number =>
+    (p.logSlope * Math.log(Math.max(least, p.linSlope * x + p.linOffset))) / l + p.logOffset;
+  const back = (y: number): number => (p.base ** ((y - p.logOffset) / p.logSlope) - p.linOffset) / p.linSlope;
   if (p.linBreak === null) return { to: curve, from: back };
-  const at = p.linBreak,
-    slope = p.linearSlope ?? (p.logSlope * p.linSlope) / ((p.linSlope * at + p.linOffset) * l),
-    shift = curve(at) - slope * at,
-    turned = curve(at);
+  const at = p.linBreak;
+  const slope = p.linearSlope ?? (p.logSlope * p.linSlope) / ((p.linSlope * at + p.linOffset) * l);
+  const shift = curve(at) - slope * at;
+  const turned = curve(at);
   return {
     to: (x) => (x <= at ? slope * x + shift : curve(x)),
     from: (y) => (y <= turned ? (y - shift) / slope : back(y)),

@@ -5,11 +5,11 @@ import type { Look } from './look';
 
 /** XML text, byte-stable. `id` is the process list's identifier. */
 export function writeClf(look: Look, id: string): string {
-  const { table: t, size } = look,
-    out = [
-      '<?xml version="1.0" encoding="UTF-8"?>',
-      `<ProcessList xmlns="http://www.smpte-ra.org/ns/2136-1/2024" id="${escapeXml(id)}" name="${escapeXml(look.title)}" compCLFversion="3">`,
-    ];
+  const { table: t, size } = look;
+  const out = [
+    '<?xml version="1.0" encoding="UTF-8"?>',
+    `<ProcessList xmlns="http://www.smpte-ra.org/ns/2136-1/2024" id="${escapeXml(id)}" name="${escapeXml(look.title)}" compCLFversion="3">`,
+  ];
   if (look.domain.min.some((v) => v !== 0) || look.domain.max.some((v) => v !== 1)) {
     const same = new Set(look.domain.min).size === 1 && new Set(look.domain.max).size === 1;
     if (same)
@@ -34,15 +34,15 @@ export function writeClf(look: Look, id: string): string {
       );
     }
   }
-  const rows = t.length / 3,
-    blueFastest = (row: number): number => {
-      const b = row % size,
-        g = Math.floor(row / size) % size,
-        r = Math.floor(row / (size * size));
-      return (r + g * size + b * size * size) * 3;
-    };
-  const one = look.kind === '1d',
-    body = new TextDecoder().decode(rowsOf(t, rows, one ? (row) => row * 3 : blueFastest)).trimEnd();
+  const rows = t.length / 3;
+  const blueFastest = (row: number): number => {
+    const b = row % size;
+    const g = Math.floor(row / size) % size;
+    const r = Math.floor(row / (size * size));
+    return (r + g * size + b * size * size) * 3;
+  };
+  const one = look.kind === '1d';
+  const body = new TextDecoder().decode(rowsOf(t, rows, one ? (row) => row * 3 : blueFastest)).trimEnd();
   if (one)
     out.push(
       '<LUT1D inBitDepth="32f" outBitDepth="32f" interpolation="linear">',

@@ -70,14 +70,14 @@ describe('process nodes', () => {
     expect(run(exponent('monCurveMirrorFwd', 2.4, 0.055), [-0.5, 0, 0])[0]).toBeCloseTo(-dec(0.5), 5);
   });
   test('ASC CDL clamps between its steps, and does not in the styles that say so', () => {
-    const sop = [Math.min(1, 0.9 * 1.2 + 0.1), 0.4 ** 2, 0.64 ** 0.5],
-      y = 0.2126 * sop[0]! + 0.7152 * sop[1]! + 0.0722 * sop[2]!;
+    const sop = [Math.min(1, 0.9 * 1.2 + 0.1), 0.4 ** 2, 0.64 ** 0.5];
+    const y = 0.2126 * sop[0]! + 0.7152 * sop[1]! + 0.0722 * sop[2]!;
     near(
       run(cdl('Fwd'), [0.9, 0.5, 0.8]),
       sop.map((v) => y + 0.5 * (v - y)),
     );
-    const open = [1.18, -0.1, 0.64 ** 0.5],
-      z = 0.2126 * open[0]! + 0.7152 * open[1]! + 0.0722 * open[2]!;
+    const open = [1.18, -0.1, 0.64 ** 0.5];
+    const z = 0.2126 * open[0]! + 0.7152 * open[1]! + 0.0722 * open[2]!;
     near(
       run(cdl('FwdNoClamp'), [0.9, 0, 0.8]),
       open.map((v) => z + 0.5 * (v - z)),
@@ -122,8 +122,8 @@ describe('process nodes', () => {
     expect(halfValue(0xfc00)).toBe(-Infinity);
   });
   test('strength acts once, end to end', () => {
-    const nodes = exponent('basicFwd', 2) + range('noClamp'),
-      full = run(nodes, [0.3, 0.6, 0.9]);
+    const nodes = exponent('basicFwd', 2) + range('noClamp');
+    const full = run(nodes, [0.3, 0.6, 0.9]);
     near(
       run(nodes, [0.3, 0.6, 0.9], 2.5),
       [0.3, 0.6, 0.9].map((x, i) => x + 2.5 * (full[i]! - x)),
@@ -135,8 +135,8 @@ describe('process nodes', () => {
     const p = readProgram(strToU8(writeClf(look, 'x')));
     expect(p.title).toBe('Plain & kind');
     expect(p.look!.table).toEqual(look.table);
-    const a = new Float64Array(3),
-      b = new Float64Array(3);
+    const a = new Float64Array(3);
+    const b = new Float64Array(3);
     p.evaluate()(0.3, 0.6, 0.2, a, 0);
     sampler(look)(0.3, 0.6, 0.2, b, 0);
     expect(a).toEqual(b);

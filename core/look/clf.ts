@@ -63,11 +63,11 @@ interface Node {
 /** Reads a process list. Counts must be what `dim` says; what the format does not know is refused by name. */
 export function readClf(bytes: Uint8Array): ClfFile {
   const { parser, fault } = strictParser('CLF file');
-  const out = { id: '', name: '', description: '' },
-    nodes: Node[] = [],
-    path: string[] = [];
-  let node: Node | null = null,
-    text = '';
+  const out = { id: '', name: '', description: '' };
+  const nodes: Node[] = [];
+  const path: string[] = [];
+  let node: Node | null = null;
+  let text = '';
   const fill = (chunk: string, end: boolean): void => {
     // numbers may be cut by the parser's chunks: the last word is kept until it is whole
     const words = (text + chunk).split(/\s+/);
@@ -96,8 +96,8 @@ export function readClf(bytes: Uint8Array): ClfFile {
       out.name = attribute('name');
     } else if (path.length === 2 && CLF_NODES.includes(tag.local)) {
       if (nodes.length >= 50) throw fault('clf-nodes', 'The chain has more than 50 nodes.', again);
-      const depth = scale[attribute('outBitDepth')],
-        inDepth = scale[attribute('inBitDepth') || '32f'];
+      const depth = scale[attribute('outBitDepth')];
+      const inDepth = scale[attribute('inBitDepth') || '32f'];
       if (!depth || !inDepth)
         throw fault(
           'clf-depth',
@@ -137,20 +137,20 @@ export function readClf(bytes: Uint8Array): ClfFile {
       );
     else if (node && tag.local === 'Array') {
       node.dims = attribute('dim').trim().split(/\s+/).map(Number);
-      const d = node.dims,
-        lut =
-          node.kind === 'LUT3D'
-            ? d.length === 4 && d[0] === d[1] && d[0] === d[2] && d[3] === 3
-            : node.kind === 'LUT1D'
-              ? d.length === 2 && (d[1] === 3 || d[1] === 1)
-              : node.kind === 'Matrix' &&
-                (d.length === 2 || (d.length === 3 && d[2] === 3)) &&
-                d[0] === 3 &&
-                (d[1] === 3 || d[1] === 4);
+      const d = node.dims;
+      const lut =
+        node.kind === 'LUT3D'
+          ? d.length === 4 && d[0] === d[1] && d[0] === d[2] && d[3] === 3
+          : node.kind === 'LUT1D'
+            ? d.length === 2 && (d[1] === 3 || d[1] === 1)
+            : node.kind === 'Matrix' &&
+              (d.length === 2 || (d.length === 3 && d[2] === 3)) &&
+              d[0] === 3 &&
+              (d[1] === 3 || d[1] === 4);
       if (!lut || d.some((n) => !Number.isInteger(n)))
         throw fault('clf-dim', `"${attribute('dim').slice(0, 30)}" are no dimensions of a ${node.kind}.`, again);
-      const n = d[0]!,
-        limit = node.kind === 'LUT3D' ? 256 : 65536;
+      const n = d[0]!;
+      const limit = node.kind === 'LUT3D' ? 256 : 65536;
       if (node.kind !== 'Matrix' && (n < 2 || n > limit))
         throw fault('clf-size', `A ${node.kind} of ${n} points is not legal: 2 to ${limit} are.`, again);
       if (node.half && n !== 65536)
@@ -183,9 +183,9 @@ export function readClf(bytes: Uint8Array): ClfFile {
   parser.write(decodeText(bytes, 'CLF file')).close();
   if (!nodes.length)
     throw new Problem('clf-empty', 'The process list has no node that the format knows.', 'ProcessList', again);
-  const steps = nodes.map(stepOf),
-    first = nodes[0]!,
-    firstRange = first.kind === 'Range' && first.style !== 'noClamp' ? first : null;
+  const steps = nodes.map(stepOf);
+  const first = nodes[0]!;
+  const firstRange = first.kind === 'Range' && first.style !== 'noClamp' ? first : null;
   const domain =
     (first.kind === 'LUT1D' && !first.half) || first.kind === 'LUT3D'
       ? { min: 0, max: 1 }
@@ -208,9 +208,9 @@ export function readClf(bytes: Uint8Array): ClfFile {
 
 /** One LUT, alone or behind a Range that maps its input onto 0…1. */
 function singleTable(nodes: Node[], title: string): Look | null {
-  const luts = nodes.filter((n) => n.kind === 'LUT1D' || n.kind === 'LUT3D'),
-    lut = luts[0],
-    r = nodes.length === 2 && nodes[0]!.kind === 'Range' ? nodes[0]! : null;
+  const luts = nodes.filter((n) => n.kind === 'LUT1D' || n.kind === 'LUT3D');
+  const lut = luts[0];
+  const r = nodes.length === 2 && nodes[0]!.kind === 'Range' ? nodes[0]! : null;
   if (luts.length !== 1 || !lut || lut.half || nodes.length !== (r ? 2 : 1)) return null;
   const f = r?.fields;
   if (
@@ -229,9 +229,9 @@ function singleTable(nodes: Node[], title: string): Look | null {
 }
 
 function tableOf(n: Node, title: string, domain = { min: [0, 0, 0], max: [1, 1, 1] }): Look {
-  const size = n.size!,
-    one = n.kind === 'LUT1D',
-    table = new Float32Array((one ? size : size ** 3) * 3);
+  const size = n.size!;
+  const one = n.kind === 'LUT1D';
+  const table = new Float32Array((one ? size : size ** 3) * 3);
   for (let i = 0; i < table.length / 3; i++)
     for (let c = 0; c < 3; c++) {
       const from = one
@@ -259,8 +259,8 @@ function tableOf(n: Node, title: string, domain = { min: [0, 0, 0], max: [1, 1, 
 const need = (n: Node, message: string): Problem => new Problem('clf-params', message, n.where, again);
 /** One function a channel, from parameters that hold for all or name a channel. */
 function byChannel<T>(n: Node, make: (p: Record<string, string>) => T): T[] {
-  const all = n.params.find((p) => !p.channel),
-    of = (c: string): Record<string, string> | undefined => n.params.find((p) => p.channel === c) ?? all;
+  const all = n.params.find((p) => !p.channel);
+  const of = (c: string): Record<string, string> | undefined => n.params.find((p) => p.channel === c) ?? all;
   return ['R', 'G', 'B'].map((c) => {
     const p = of(c);
     if (!p) throw need(n, `There are no parameters for channel ${c}.`);
@@ -276,8 +276,8 @@ const numberOf = (n: Node, p: Record<string, string>, name: string, fallback: nu
 type Maker = (fallback: Interpolation) => Step;
 const makers: Record<string, (n: Node) => Maker> = {
   LUT1D: (n) => {
-    const size = n.size ?? 0,
-      table = new Float64Array(size * 3);
+    const size = n.size ?? 0;
+    const table = new Float64Array(size * 3);
     if (!size) throw need(n, 'The node has no array.');
     for (let i = 0; i < size; i++)
       for (let c = 0; c < 3; c++) {
@@ -294,23 +294,23 @@ const makers: Record<string, (n: Node) => Maker> = {
   },
   Matrix: (n) => {
     if (!n.dims.length) throw need(n, 'The node has no array.');
-    const w = n.dims[1]!,
-      k = n.inDepth / n.depth,
-      m = Array.from({ length: 9 }, (_, i) => n.numbers[Math.floor(i / 3) * w + (i % 3)]! * k),
-      offset = [0, 1, 2].map((r) => (w === 4 ? n.numbers[r * 4 + 3]! / n.depth : 0)),
-      step = matrix(m, offset);
+    const w = n.dims[1]!;
+    const k = n.inDepth / n.depth;
+    const m = Array.from({ length: 9 }, (_, i) => n.numbers[Math.floor(i / 3) * w + (i % 3)]! * k);
+    const offset = [0, 1, 2].map((r) => (w === 4 ? n.numbers[r * 4 + 3]! / n.depth : 0));
+    const step = matrix(m, offset);
     return () => step;
   },
   Range: (n) => {
-    const f = n.fields,
-      has = (k: string): number | undefined => {
-        if (f[k] !== undefined && !Number.isFinite(f[k])) throw need(n, `${k} is no number.`);
-        return f[k];
-      },
-      a = has('minInValue'),
-      b = has('maxInValue'),
-      x = has('minOutValue'),
-      y = has('maxOutValue');
+    const f = n.fields;
+    const has = (k: string): number | undefined => {
+      if (f[k] !== undefined && !Number.isFinite(f[k])) throw need(n, `${k} is no number.`);
+      return f[k];
+    };
+    const a = has('minInValue');
+    const b = has('maxInValue');
+    const x = has('minOutValue');
+    const y = has('maxOutValue');
     if (
       (a === undefined) !== (x === undefined) ||
       (b === undefined) !== (y === undefined) ||
@@ -320,8 +320,8 @@ const makers: Record<string, (n: Node) => Maker> = {
     if (a !== undefined && b !== undefined && !(a < b)) throw need(n, 'The minimum has to lie below the maximum.');
     if (n.style === 'noClamp' && (a === undefined || b === undefined))
       throw need(n, 'A Range that does not clamp needs both pairs.');
-    const by = (v: number | undefined, s: number): number | undefined => (v === undefined ? undefined : v / s),
-      step = range(by(a, n.inDepth), by(b, n.inDepth), by(x, n.depth), by(y, n.depth), n.style !== 'noClamp');
+    const by = (v: number | undefined, s: number): number | undefined => (v === undefined ? undefined : v / s);
+    const step = range(by(a, n.inDepth), by(b, n.inDepth), by(x, n.depth), by(y, n.depth), n.style !== 'noClamp');
     return () => step;
   },
   Exponent: (n) => {
@@ -329,8 +329,8 @@ const makers: Record<string, (n: Node) => Maker> = {
     if (!style) throw need(n, `"${n.style.slice(0, 30)}" is no style of an Exponent.`);
     const step = channels(
       byChannel(n, (p) => {
-        const g = numberOf(n, p, 'exponent', null),
-          o = numberOf(n, p, 'offset', 0);
+        const g = numberOf(n, p, 'exponent', null);
+        const o = numberOf(n, p, 'offset', 0);
         if (g < 0.01 || g > 100 || o < 0 || o > 0.9 || (n.style.startsWith('mon') && g < 1))
           throw need(n, `An exponent of ${g} with an offset of ${o} is outside what the format allows.`);
         return style(g, o);
@@ -340,13 +340,13 @@ const makers: Record<string, (n: Node) => Maker> = {
   },
   ASC_CDL: (n) => {
     const names: Record<string, string> = {
-        '': 'Fwd',
-        'v1.2_Fwd': 'Fwd',
-        'v1.2_Rev': 'Rev',
-        noClampFwd: 'FwdNoClamp',
-        noClampRev: 'RevNoClamp',
-      },
-      style = cdlStyles[names[n.style] ?? n.style];
+      '': 'Fwd',
+      'v1.2_Fwd': 'Fwd',
+      'v1.2_Rev': 'Rev',
+      noClampFwd: 'FwdNoClamp',
+      noClampRev: 'RevNoClamp',
+    };
+    const style = cdlStyles[names[n.style] ?? n.style];
     if (!style) throw need(n, `"${n.style.slice(0, 30)}" is no style of an ASC_CDL.`);
     const triple = (k: string, fallback: number): number[] => {
       const l = n.lists[k] ?? [fallback, fallback, fallback];
@@ -371,9 +371,9 @@ const makers: Record<string, (n: Node) => Maker> = {
     return () => step;
   },
   Log: (n) => {
-    const style = logStyles[n.style],
-      camera = n.style.startsWith('camera'),
-      plain = !n.style.includes('Lin') && !n.style.startsWith('lin');
+    const style = logStyles[n.style];
+    const camera = n.style.startsWith('camera');
+    const plain = !n.style.includes('Lin') && !n.style.startsWith('lin');
     if (!style) throw need(n, `"${n.style.slice(0, 30)}" is no style of a Log.`);
     if (!n.params.length && plain) n.params.push({});
     const step = channels(

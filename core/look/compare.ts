@@ -17,9 +17,9 @@ export const straight: [number, number][] = steps.map((x) => [x, x]);
 
 /** What a table makes of the neutrals, by channel. */
 export function neutralRamps(look: Look): Line[] {
-  const f = sampler(look),
-    v = new Float64Array(3),
-    out: Line[] = ['red', 'green', 'blue'].map((name) => ({ name: `neutral ramp, ${name}`, points: [] }));
+  const f = sampler(look);
+  const v = new Float64Array(3);
+  const out: Line[] = ['red', 'green', 'blue'].map((name) => ({ name: `neutral ramp, ${name}`, points: [] }));
   for (const x of steps) {
     f(x, x, x, v, 0);
     out.forEach((l, c) => l.points.push([x, v[c]!]));
@@ -48,10 +48,10 @@ export function pixelDistance(
   a: Look,
   b: Look,
 ): { mean: number; p95: number; max: number } {
-  const x = new Uint8ClampedArray(data.length),
-    y = new Uint8ClampedArray(data.length),
-    d = new Float64Array(data.length / 4),
-    l = new Float64Array(6);
+  const x = new Uint8ClampedArray(data.length);
+  const y = new Uint8ClampedArray(data.length);
+  const d = new Float64Array(data.length / 4);
+  const l = new Float64Array(6);
   applyTo(prepare(a), data, x);
   applyTo(prepare(b), data, y);
   let sum = 0;

@@ -22,15 +22,15 @@ function byUnit(text: string): Uint8Array {
 
 export function readCube(bytes: Uint8Array): Look {
   const text = decodeText(bytes, '.cube file');
-  const warnings: Warning[] = [],
-    comments: string[] = [];
-  let title = '',
-    kind: Look['kind'] | null = null,
-    size = 0,
-    table = new Float32Array(0),
-    filled = 0,
-    line = 0,
-    from = 0;
+  const warnings: Warning[] = [];
+  const comments: string[] = [];
+  let title = '';
+  let kind: Look['kind'] | null = null;
+  let size = 0;
+  let table = new Float32Array(0);
+  let filled = 0;
+  let line = 0;
+  let from = 0;
   const domain = { min: [0, 0, 0], max: [1, 1, 1] };
 
   const triple = (words: string[], name: string): number[] => {
@@ -47,8 +47,8 @@ export function readCube(bytes: Uint8Array): Look {
         line,
         'A file that carries both a 1D and a 3D table has to be split into two.',
       );
-    const n = Number(word),
-      limit = LIMIT[k];
+    const n = Number(word);
+    const limit = LIMIT[k];
     if (!Number.isInteger(n) || n < 2 || n > limit)
       throw fault(
         'cube-size',
@@ -61,8 +61,8 @@ export function readCube(bytes: Uint8Array): Look {
     table = new Float32Array((k === '3d' ? n ** 3 : n) * 3);
   };
 
-  const scan = new Scanner(text.length === bytes.length ? bytes : byUnit(text)),
-    row3 = new Float64Array(3);
+  const scan = new Scanner(text.length === bytes.length ? bytes : byUnit(text));
+  const row3 = new Float64Array(3);
   while (from < text.length) {
     // most of a file are plain rows of three numbers: these are read in place, all else by its words
     if (kind && filled < table.length) {
@@ -108,8 +108,8 @@ export function readCube(bytes: Uint8Array): Look {
       }
       continue;
     }
-    const words = row.split(/\s+/),
-      key = words[0]!.toUpperCase();
+    const words = row.split(/\s+/);
+    const key = words[0]!.toUpperCase();
     if (key === 'TITLE')
       title = row
         .slice(5)
@@ -165,10 +165,10 @@ export function writeCubeBytes(look: Look): Uint8Array {
       `DOMAIN_MIN ${look.domain.min.map(decimal).join(' ')}`,
       `DOMAIN_MAX ${look.domain.max.map(decimal).join(' ')}`,
     );
-  const t = look.table,
-    start = new TextEncoder().encode(head.join('\n') + '\n');
-  const body = rowsOf(t, t.length / 3, (row) => row * 3),
-    out = new Uint8Array(start.length + body.length);
+  const t = look.table;
+  const start = new TextEncoder().encode(head.join('\n') + '\n');
+  const body = rowsOf(t, t.length / 3, (row) => row * 3);
+  const out = new Uint8Array(start.length + body.length);
   out.set(start);
   out.set(body, start.length);
   return out;

@@ -7,15 +7,15 @@ const out = new Float64Array(3);
 const one = (s: string): number | null => (new Scanner(strToU8(`${s} 1 2\n`)).row(0, out) > 0 ? out[0]! : null);
 
 test('a number that is read in place is what Number says, to the bit', () => {
-  const digits = fc.stringMatching(/^\d{1,9}$/),
-    text = fc
-      .tuple(
-        fc.constantFrom('', '-', '+'),
-        digits,
-        fc.option(digits),
-        fc.option(fc.tuple(fc.constantFrom('e', 'E'), fc.constantFrom('', '-', '+'), fc.stringMatching(/^\d{1,2}$/))),
-      )
-      .map(([sign, a, b, e]) => `${sign}${a}${b === null ? '' : `.${b}`}${e ? e.join('') : ''}`);
+  const digits = fc.stringMatching(/^\d{1,9}$/);
+  const text = fc
+    .tuple(
+      fc.constantFrom('', '-', '+'),
+      digits,
+      fc.option(digits),
+      fc.option(fc.tuple(fc.constantFrom('e', 'E'), fc.constantFrom('', '-', '+'), fc.stringMatching(/^\d{1,2}$/))),
+    )
+    .map(([sign, a, b, e]) => `${sign}${a}${b === null ? '' : `.${b}`}${e ? e.join('') : ''}`);
   fc.assert(
     fc.property(text, (s) => {
       const v = one(s);

@@ -9,7 +9,8 @@ for (let i = 0, at = 0; i < 10000; i++) for (const c of String(i).padStart(4, '0
 /** Writes a number's decimal digits at a place in the bytes; gives the place behind them. */
 export function putDecimal(out: Uint8Array, at: number, v: number): number {
   const a0 = v < 0 ? -v : v;
-  let whole: number, rest: number;
+  let whole: number;
+  let rest: number;
   if (a0 < 20) {
     const n = (a0 * UNIT + 0.5) | 0;
     whole = (n / UNIT) | 0;
@@ -24,9 +25,9 @@ export function putDecimal(out: Uint8Array, at: number, v: number): number {
   if (whole < 10) out[at++] = 48 + whole;
   else for (const c of String(whole)) out[at++] = c.charCodeAt(0);
   if (rest === 0) return at;
-  const high = (rest / 10000) | 0,
-    a = high << 2,
-    b = (rest - high * 10000) << 2;
+  const high = (rest / 10000) | 0;
+  const a = high << 2;
+  const b = (rest - high * 10000) << 2;
   out[at] = 46;
   out[at + 1] = FOUR[a]!;
   out[at + 2] = FOUR[a + 1]!;
@@ -89,21 +90,21 @@ export class Scanner {
   }
 
   private number(at: number): number {
-    const t = this.text,
-      n = t.length;
+    const t = this.text;
+    const n = t.length;
     this.end = -1;
-    let p = at,
-      code = p < n ? t[p]! : 0;
+    let p = at;
+    let code = p < n ? t[p]! : 0;
     const negative = code === 45;
     if (negative || code === 43) code = ++p < n ? t[p]! : 0;
     // up to nine digits are a small whole number, which is quick; the rest go into a second one
-    let high = 0,
-      low = 0,
-      digits = 0,
-      lows = 0,
-      scale = 0,
-      any = false,
-      point = false;
+    let high = 0;
+    let low = 0;
+    let digits = 0;
+    let lows = 0;
+    let scale = 0;
+    let any = false;
+    let point = false;
     for (;;) {
       const d = code - 48;
       if (d >= 0 && d <= 9) {
@@ -124,9 +125,9 @@ export class Scanner {
     }
     if (!any) return 0;
     if (code === 101 || code === 69) {
-      let sign = 1,
-        e = 0,
-        some = false;
+      let sign = 1;
+      let e = 0;
+      let some = false;
       code = ++p < n ? t[p]! : 0;
       if (code === 45 || code === 43) {
         sign = code === 45 ? -1 : 1;
@@ -141,8 +142,8 @@ export class Scanner {
     }
     if (scale < -22 || scale > 22) return 0;
     this.end = p;
-    const value = lows ? high * tens[lows]! + low : high,
-      v = scale < 0 ? value / tens[-scale]! : value * tens[scale]!;
+    const value = lows ? high * tens[lows]! + low : high;
+    const v = scale < 0 ? value / tens[-scale]! : value * tens[scale]!;
     return negative ? -v : v;
   }
 }

@@ -9,15 +9,15 @@ export const encodingNames = (Object.keys(spaces) as SpaceName[]).flatMap((n) =>
 export function encodingOf(
   name: string,
 ): { toSrgb(v: Float64Array, at: number): void; fromSrgb(v: Float64Array, at: number): void } | null {
-  const linear = name.endsWith('-linear'),
-    space = spaces[name.replace('-linear', '') as SpaceName];
+  const linear = name.endsWith('-linear');
+  const space = spaces[name.replace('-linear', '') as SpaceName];
   if (name === 'srgb') return null;
-  const to = between(space, spaces.srgb),
-    from = between(spaces.srgb, space);
+  const to = between(space, spaces.srgb);
+  const from = between(spaces.srgb, space);
   const by = (m: number[], v: Float64Array, at: number): void => {
-    const r = v[at]!,
-      g = v[at + 1]!,
-      b = v[at + 2]!;
+    const r = v[at]!;
+    const g = v[at + 1]!;
+    const b = v[at + 2]!;
     for (let c = 0; c < 3; c++) v[at + c] = m[c * 3]! * r + m[c * 3 + 1]! * g + m[c * 3 + 2]! * b;
   };
   const each = (v: Float64Array, at: number, f: (x: number) => number): void => {

@@ -13,8 +13,8 @@ export type Tolerance = typeof tolerance;
 
 /** 56 Halton points and eight neutrals: neutrals tell casts, which random colors tell badly. */
 const inputs: Float64Array = (() => {
-  const p = haltonPoints(56),
-    out = new Float64Array(POINTS * 3);
+  const p = haltonPoints(56);
+  const out = new Float64Array(POINTS * 3);
   out.set(p);
   for (let i = 0; i < 8; i++) out.fill((i + 0.5) / 8, (56 + i) * 3, (57 + i) * 3);
   return out;
@@ -22,9 +22,9 @@ const inputs: Float64Array = (() => {
 
 /** 192 whole numbers: L, a, b × 100 by color. */
 export function fingerprint(f: Evaluate): Int16Array {
-  const out = new Int16Array(POINTS * 3),
-    v = new Float64Array(3),
-    lab = new Float64Array(3);
+  const out = new Int16Array(POINTS * 3);
+  const v = new Float64Array(3);
+  const lab = new Float64Array(3);
   for (let i = 0; i < POINTS; i++) {
     f(inputs[i * 3]!, inputs[i * 3 + 1]!, inputs[i * 3 + 2]!, v, 0);
     labOfSrgb(v[0]!, v[1]!, v[2]!, lab, 0);
@@ -42,12 +42,12 @@ export function fingerprintDistance(
   fromB = 0,
 ): { mean: number; p95: number; max: number } {
   const d = new Float64Array(POINTS);
-  let sum = 0,
-    max = 0;
+  let sum = 0;
+  let max = 0;
   for (let i = 0; i < POINTS; i++) {
-    const p = from + i * 3,
-      q = fromB + i * 3,
-      e = deltaE2000(a[p]! / 100, a[p + 1]! / 100, a[p + 2]! / 100, b[q]! / 100, b[q + 1]! / 100, b[q + 2]! / 100);
+    const p = from + i * 3;
+    const q = fromB + i * 3;
+    const e = deltaE2000(a[p]! / 100, a[p + 1]! / 100, a[p + 2]! / 100, b[q]! / 100, b[q + 1]! / 100, b[q + 2]! / 100);
     if (e > stopAbove) return { mean: Infinity, p95: Infinity, max: Infinity };
     d[i] = e;
     sum += e;
@@ -63,14 +63,14 @@ export function fingerprintDistance(
  * weighted by at most 1.75 in ΔE00, so ΔL ≤ 1.75 · ΔE), and left at the first color that is too far off.
  */
 export function nearPairs(all: Int16Array, count: number, t: Tolerance = tolerance): [number, number][] {
-  const L = POINTS * 3,
-    mean = new Float64Array(count),
-    neutralA = new Float64Array(count),
-    neutralB = new Float64Array(count);
+  const L = POINTS * 3;
+  const mean = new Float64Array(count);
+  const neutralA = new Float64Array(count);
+  const neutralB = new Float64Array(count);
   for (let i = 0; i < count; i++) {
-    let s = 0,
-      a = 0,
-      b = 0;
+    let s = 0;
+    let a = 0;
+    let b = 0;
     for (let k = 0; k < POINTS; k++) s += all[i * L + k * 3]!;
     for (let k = 56; k < POINTS; k++) {
       a += all[i * L + k * 3 + 1]!;
@@ -80,28 +80,28 @@ export function nearPairs(all: Int16Array, count: number, t: Tolerance = toleran
     neutralA[i] = a / 8;
     neutralB[i] = b / 8;
   }
-  const order = new Uint32Array(count).map((_, i) => i).sort((x, y) => mean[x]! - mean[y]!),
-    light = new Int16Array(count * POINTS);
+  const order = new Uint32Array(count).map((_, i) => i).sort((x, y) => mean[x]! - mean[y]!);
+  const light = new Int16Array(count * POINTS);
   for (let x = 0; x < count; x++) for (let k = 0; k < POINTS; k++) light[x * POINTS + k] = all[order[x]! * L + k * 3]!;
   // all but few of the colors are within p95, those few within max; in hundredths, with one for rounding
-  const few = POINTS - Math.ceil(POINTS * 0.95),
-    sum = 175 * ((POINTS - few) * (t.p95 + 0.05) + few * (t.max + 0.05)) + POINTS,
-    window = sum / POINTS,
-    out: [number, number][] = [];
+  const few = POINTS - Math.ceil(POINTS * 0.95);
+  const sum = 175 * ((POINTS - few) * (t.p95 + 0.05) + few * (t.max + 0.05)) + POINTS;
+  const window = sum / POINTS;
+  const out: [number, number][] = [];
   // the eight neutrals: `few` of them within max, the others within p95; chroma differences weigh less as chroma grows
   const spread = (100 * ((8 - few) * (t.p95 + 0.05) + few * (t.max + 0.05))) / 8 + 1;
   for (let x = 0; x < count; x++) {
-    const i = order[x]!,
-      mi = mean[i]!,
-      ai = neutralA[i]!,
-      bi = neutralB[i]!,
-      reach = 1.5 * spread * (1 + (0.045 * Math.hypot(ai, bi)) / 100),
-      p = x * POINTS;
+    const i = order[x]!;
+    const mi = mean[i]!;
+    const ai = neutralA[i]!;
+    const bi = neutralB[i]!;
+    const reach = 1.5 * spread * (1 + (0.045 * Math.hypot(ai, bi)) / 100);
+    const p = x * POINTS;
     for (let y = x + 1; y < count; y++) {
       const j = order[y]!;
       if (mean[j]! - mi > window) break;
-      const da = neutralA[j]! - ai,
-        db = neutralB[j]! - bi;
+      const da = neutralA[j]! - ai;
+      const db = neutralB[j]! - bi;
       if (da > reach || da < -reach || db > reach || db < -reach) continue;
       const q = y * POINTS;
       let off = 0;
@@ -126,10 +126,10 @@ export function near(
   count: number,
   t: Tolerance = tolerance,
 ): { index: number; mean: number; p95: number; max: number }[] {
-  const L = POINTS * 3,
-    few = POINTS - Math.ceil(POINTS * 0.95),
-    most = 175 * ((POINTS - few) * t.p95 + few * t.max) + POINTS,
-    out: { index: number; mean: number; p95: number; max: number }[] = [];
+  const L = POINTS * 3;
+  const few = POINTS - Math.ceil(POINTS * 0.95);
+  const most = 175 * ((POINTS - few) * t.p95 + few * t.max) + POINTS;
+  const out: { index: number; mean: number; p95: number; max: number }[] = [];
   for (let j = 0; j < count; j++) {
     let off = 0;
     for (let k = 0; k < L && off <= most; k += 12)
@@ -146,14 +146,14 @@ export function near(
 }
 
 export const bytesOfFingerprint = (f: Int16Array): Uint8Array => {
-  const out = new Uint8Array(f.length * 2),
-    v = new DataView(out.buffer);
+  const out = new Uint8Array(f.length * 2);
+  const v = new DataView(out.buffer);
   f.forEach((n, i) => v.setInt16(i * 2, n, true));
   return out;
 };
 export function fingerprintOfBytes(b: Uint8Array): Int16Array {
-  const out = new Int16Array(b.length >> 1),
-    v = new DataView(b.buffer, b.byteOffset, b.byteLength);
+  const out = new Int16Array(b.length >> 1);
+  const v = new DataView(b.buffer, b.byteOffset, b.byteLength);
   for (let i = 0; i < out.length; i++) out[i] = v.getInt16(i * 2, true);
   return out;
 }

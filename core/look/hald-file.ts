@@ -48,10 +48,10 @@ export function readHald(bytes: Uint8Array): Look {
       '',
     );
   }
-  const f = new Ifds(bytes),
-    d = f.read(f.first),
-    w = f.number(d, 256) ?? 0,
-    h = f.number(d, 257) ?? 0;
+  const f = new Ifds(bytes);
+  const d = f.read(f.first);
+  const w = f.number(d, 256) ?? 0;
+  const h = f.number(d, 257) ?? 0;
   if (f.magic !== 42)
     throw new Problem(
       'look-none',
@@ -60,8 +60,8 @@ export function readHald(bytes: Uint8Array): Look {
       'Give a .cube, CLF, CDL or Hald file.',
     );
   if (!haldLevel(w, h)) throw noHald(w, h);
-  const p = readTiffPicture(f, d, 4096 * 4096 * 4),
-    top = p.data instanceof Float32Array ? 1 : 2 ** p.bits - 1;
+  const p = readTiffPicture(f, d, 4096 * 4096 * 4);
+  const top = p.data instanceof Float32Array ? 1 : 2 ** p.bits - 1;
   return lookOfHald(p.data, p.width, p.height, p.channels, top, '');
 }
 
@@ -85,8 +85,8 @@ function samples(look: Look, from: number, out: Uint16Array): void {
   }
 }
 export function haldSamples(look: Look): { side: number; data: Uint16Array } {
-  const side = sideOf(look),
-    data = new Uint16Array(look.table.length);
+  const side = sideOf(look);
+  const data = new Uint16Array(look.table.length);
   samples(look, 0, data);
   return { side, data };
 }

@@ -28,8 +28,8 @@ export function lookOfHald(
       `${width} × ${height}`,
       'Give the picture back as it was made, neither scaled nor cropped.',
     );
-  const size = level * level,
-    table = new Float32Array(size ** 3 * 3);
+  const size = level * level;
+  const table = new Float32Array(size ** 3 * 3);
   for (let i = 0, p = 0; p < table.length; i += channels, p += 3) {
     table[p] = data[i]! / top;
     table[p + 1] = data[i + 1]! / top;
@@ -52,16 +52,16 @@ export function lookOfHald(
  * its input, and how small the steps along red are beside those of shuffled pixels. Both 0…1; a look is high in both.
  */
 export function haldLikeness(look: Look): number {
-  const { table: t, size } = look,
-    n = size ** 3,
-    step = Math.max(1, Math.floor(n / 20000));
-  let near = 0,
-    far = 0,
-    seen = 0;
+  const { table: t, size } = look;
+  const n = size ** 3;
+  const step = Math.max(1, Math.floor(n / 20000));
+  let near = 0;
+  let far = 0;
+  let seen = 0;
   const sums = [0, 1, 2].map(() => ({ x: 0, y: 0, xx: 0, yy: 0, xy: 0 }));
   for (let i = 0; i < n - size; i += step) {
-    const at = [i % size, Math.floor(i / size) % size, Math.floor(i / (size * size))],
-      j = (i * 7919 + 104729) % n;
+    const at = [i % size, Math.floor(i / size) % size, Math.floor(i / (size * size))];
+    const j = (i * 7919 + 104729) % n;
     if (at[0]! < size - 1) {
       seen++;
       for (let c = 0; c < 3; c++) {
@@ -69,21 +69,21 @@ export function haldLikeness(look: Look): number {
         far += Math.abs(t[j * 3 + c]! - t[i * 3 + c]!);
       }
     }
-    const gray = (at[0]! + at[1]! + at[2]!) / (3 * (size - 1)),
-      s = sums[0]!,
-      y = (t[i * 3]! + t[i * 3 + 1]! + t[i * 3 + 2]!) / 3;
+    const gray = (at[0]! + at[1]! + at[2]!) / (3 * (size - 1));
+    const s = sums[0]!;
+    const y = (t[i * 3]! + t[i * 3 + 1]! + t[i * 3 + 2]!) / 3;
     s.x += gray;
     s.y += y;
     s.xx += gray * gray;
     s.yy += y * y;
     s.xy += gray * y;
   }
-  const s = sums[0]!,
-    count = Math.ceil((n - size) / step),
-    vx = s.xx - (s.x * s.x) / count,
-    vy = s.yy - (s.y * s.y) / count,
-    cov = s.xy - (s.x * s.y) / count;
-  const correlation = vx > 0 && vy > 1e-9 ? Math.max(0, cov / Math.sqrt(vx * vy)) : 0,
-    smooth = far > 0 && seen ? Math.max(0, 1 - near / far) : 0;
+  const s = sums[0]!;
+  const count = Math.ceil((n - size) / step);
+  const vx = s.xx - (s.x * s.x) / count;
+  const vy = s.yy - (s.y * s.y) / count;
+  const cov = s.xy - (s.x * s.y) / count;
+  const correlation = vx > 0 && vy > 1e-9 ? Math.max(0, cov / Math.sqrt(vx * vy)) : 0;
+  const smooth = far > 0 && seen ? Math.max(0, 1 - near / far) : 0;
   return Math.min(correlation, smooth);
 }

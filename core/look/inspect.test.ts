@@ -116,8 +116,8 @@ describe('Hald images', () => {
 
 test('an encoding and back is where it began', () => {
   for (const n of ['p3', 'rec2020-linear', 'prophoto', 'srgb-linear']) {
-    const e = encodingOf(n)!,
-      v = Float64Array.from([0.2, 0.7, 0.4]);
+    const e = encodingOf(n)!;
+    const v = Float64Array.from([0.2, 0.7, 0.4]);
     e.fromSrgb(v, 0);
     e.toSrgb(v, 0);
     [0.2, 0.7, 0.4].forEach((x, i) => expect(v[i]).toBeCloseTo(x, 9));

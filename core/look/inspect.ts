@@ -46,24 +46,24 @@ export interface Inspection {
   /** the neutral scale: input, result by channel */ ramp: [number, number, number, number][];
 }
 
-const STEPS = 1024,
-  GRID = 17;
-const low = 1 / 1020,
-  high = 1 - 1 / 1020; // a quarter of a code value from either end
+const STEPS = 1024;
+const GRID = 17;
+const low = 1 / 1020;
+const high = 1 - 1 / 1020; // a quarter of a code value from either end
 
 /** Deviation of a scale from its own running parabola over ±8 codes (Savitzky and Golay, Analytical Chemistry 36, 1964), in code values, and how often it changes side by more than one code. */
 function bands(v: Float64Array): { worst: number; turns: number } {
-  const half = 8,
-    n = v.length,
-    weights: number[] = [];
+  const half = 8;
+  const n = v.length;
+  const weights: number[] = [];
   for (let k = -half, m = half; k <= half; k++)
     weights.push((3 * (3 * m * m + 3 * m - 1 - 5 * k * k)) / ((2 * m + 3) * (2 * m + 1) * (2 * m - 1)));
-  let worst = 0,
-    turns = 0,
-    side = 0;
+  let worst = 0;
+  let turns = 0;
+  let side = 0;
   for (let i = half; i < n - half; i++) {
-    let s = 0,
-      clipped = false;
+    let s = 0;
+    let clipped = false;
     for (let k = -half; k <= half; k++) {
       const x = v[i + k]!;
       s += weights[k + half]! * x;
@@ -84,17 +84,17 @@ function bands(v: Float64Array): { worst: number; turns: number } {
 }
 
 export function inspect(f: Evaluate, entries: ArrayLike<number> | null = null): Inspection {
-  const o = new Float64Array(3),
-    lab = new Float64Array(3),
-    ramp: [number, number, number, number][] = [];
-  let fall = 0,
-    top = -Infinity,
-    tint = 0,
-    tints = 0,
-    clippedHigh = 0,
-    clippedLow = 0,
-    darkest = Infinity,
-    lightest = -Infinity;
+  const o = new Float64Array(3);
+  const lab = new Float64Array(3);
+  const ramp: [number, number, number, number][] = [];
+  let fall = 0;
+  let top = -Infinity;
+  let tint = 0;
+  let tints = 0;
+  let clippedHigh = 0;
+  let clippedLow = 0;
+  let darkest = Infinity;
+  let lightest = -Infinity;
   for (let i = 0; i <= STEPS; i++) {
     const x = i / STEPS;
     f(x, x, x, o, 0);
@@ -110,8 +110,8 @@ export function inspect(f: Evaluate, entries: ArrayLike<number> | null = null): 
     if (i > STEPS * low && Math.min(o[0]!, o[1]!, o[2]!) <= low) clippedLow++;
     if (i % 16 === 0) ramp.push([x, o[0]!, o[1]!, o[2]!]);
   }
-  const scale = [new Float64Array(256), new Float64Array(256), new Float64Array(256)],
-    shades = new Set<number>();
+  const scale = [new Float64Array(256), new Float64Array(256), new Float64Array(256)];
+  const shades = new Set<number>();
   for (let i = 0; i < 256; i++) {
     f(i / 255, i / 255, i / 255, o, 0);
     for (let c = 0; c < 3; c++) scale[c]![i] = 255 * o[c]!;
@@ -119,14 +119,14 @@ export function inspect(f: Evaluate, entries: ArrayLike<number> | null = null): 
       shades.add(Math.round(255 * Math.min(1, Math.max(0, 0.2126 * o[0]! + 0.7152 * o[1]! + 0.0722 * o[2]!))));
   }
   const banding = Math.max(...scale.map((s) => bands(s).worst));
-  const cells = foldsOf(f),
-    hues = hueTurns(f);
+  const cells = foldsOf(f);
+  const hues = hueTurns(f);
   let outside = 0;
   const list = entries ?? cells.values;
   for (let i = 0; i < list.length; i++) if (list[i]! < -0.0005 || list[i]! > 1.0005) outside++;
-  const percent = (n: number, of: number): number => (100 * n) / of,
-    seen = hues.sectors.filter((h): h is number => h !== null),
-    swing = seen.length ? Math.max(...seen.map(Math.abs)) : 0;
+  const percent = (n: number, of: number): number => (100 * n) / of;
+  const seen = hues.sectors.filter((h): h is number => h !== null);
+  const swing = seen.length ? Math.max(...seen.map(Math.abs)) : 0;
   const figures: Inspection['figures'] = {
     banding,
     shadowLevels: shades.size,
@@ -209,29 +209,29 @@ export function inspect(f: Evaluate, entries: ArrayLike<number> | null = null): 
 
 /** Share of cells in which the Jacobian is negative, and how rough neighbours are. */
 function foldsOf(f: Evaluate): { folds: number; roughness: number; values: Float64Array } {
-  const n = GRID,
-    v = new Float64Array(n ** 3 * 3),
-    o = new Float64Array(3),
-    step = [3, 3 * n, 3 * n * n];
+  const n = GRID;
+  const v = new Float64Array(n ** 3 * 3);
+  const o = new Float64Array(3);
+  const step = [3, 3 * n, 3 * n * n];
   for (let b = 0, at = 0; b < n; b++)
     for (let g = 0; g < n; g++)
       for (let r = 0; r < n; r++, at += 3) {
         f(r / (n - 1), g / (n - 1), b / (n - 1), o, 0);
         v.set(o, at);
       }
-  let folds = 0,
-    cells = 0,
-    rough = 0,
-    count = 0;
+  let folds = 0;
+  let cells = 0;
+  let rough = 0;
+  let count = 0;
   for (let b = 0; b < n - 1; b++)
     for (let g = 0; g < n - 1; g++)
       for (let r = 0; r < n - 1; r++) {
-        const at = r * 3 + g * step[1]! + b * step[2]!,
-          d = step.map((s) => [0, 1, 2].map((c) => (v[at + s + c]! - v[at + c]!) * (n - 1))) as [
-            number[],
-            number[],
-            number[],
-          ];
+        const at = r * 3 + g * step[1]! + b * step[2]!;
+        const d = step.map((s) => [0, 1, 2].map((c) => (v[at + s + c]! - v[at + c]!) * (n - 1))) as [
+          number[],
+          number[],
+          number[],
+        ];
         const det =
           d[0][0]! * (d[1][1]! * d[2][2]! - d[1][2]! * d[2][1]!) -
           d[1][0]! * (d[0][1]! * d[2][2]! - d[0][2]! * d[2][1]!) +
@@ -249,10 +249,10 @@ function foldsOf(f: Evaluate): { folds: number; roughness: number; values: Float
 
 /** How far hues turn, in degrees, by sector of 30° from red on, and for skin (hue 30…60° at middle lightness). */
 function hueTurns(f: Evaluate): { sectors: (number | null)[]; skin: number | null } {
-  const sums = Array.from({ length: 13 }, () => ({ turn: 0, n: 0 })),
-    o = new Float64Array(3),
-    a = new Float64Array(3),
-    b = new Float64Array(3);
+  const sums = Array.from({ length: 13 }, () => ({ turn: 0, n: 0 }));
+  const o = new Float64Array(3);
+  const a = new Float64Array(3);
+  const b = new Float64Array(3);
   const lch = (r: number, g: number, bl: number, out: Float64Array): void => {
     const hold = (x: number): number => decodeSrgb(Math.min(1, Math.max(0, x)));
     out[0] = hold(r);
@@ -269,10 +269,10 @@ function hueTurns(f: Evaluate): { sectors: (number | null)[]; skin: number | nul
         f(r / 12, g / 12, bl / 12, o, 0);
         lch(o[0]!, o[1]!, o[2]!, b);
         if (Math.hypot(b[1]!, b[2]!) < 0.02) continue;
-        const hue = (Math.atan2(a[2]!, a[1]!) * 180) / Math.PI,
-          turn = (((((Math.atan2(b[2]!, b[1]!) * 180) / Math.PI - hue + 540) % 360) + 360) % 360) - 180;
-        const h = (hue + 360 - 15) % 360,
-          s = sums[Math.floor(h / 30) % 12]!;
+        const hue = (Math.atan2(a[2]!, a[1]!) * 180) / Math.PI;
+        const turn = (((((Math.atan2(b[2]!, b[1]!) * 180) / Math.PI - hue + 540) % 360) + 360) % 360) - 180;
+        const h = (hue + 360 - 15) % 360;
+        const s = sums[Math.floor(h / 30) % 12]!;
         s.turn += turn;
         s.n++;
         if (hue > 30 && hue < 70 && a[0]! > 0.4 && a[0]! < 0.85 && c < 0.2) {

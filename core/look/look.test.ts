@@ -31,15 +31,15 @@ const problem = (f: () => unknown): Problem => {
 
 /** Written anew for this test, in doubles, straight from the definitions: corner weights by barycentric coordinates. */
 function reference(look: Look, p: number[], tetra: boolean): number[] {
-  const n = look.size,
-    at = (r: number, g: number, b: number, c: number) => look.table[(r + g * n + b * n * n) * 3 + c]!;
+  const n = look.size;
+  const at = (r: number, g: number, b: number, c: number) => look.table[(r + g * n + b * n * n) * 3 + c]!;
   const q = p.map((v, c) => {
-    const lo = look.domain.min[c]!,
-      hi = look.domain.max[c]!;
+    const lo = look.domain.min[c]!;
+    const hi = look.domain.max[c]!;
     return ((Math.min(hi, Math.max(lo, v)) - lo) / (hi - lo)) * (n - 1);
   });
-  const i = q.map((v) => Math.min(n - 2, Math.floor(v))),
-    f = q.map((v, c) => v - i[c]!);
+  const i = q.map((v) => Math.min(n - 2, Math.floor(v)));
+  const f = q.map((v, c) => v - i[c]!);
   return [0, 1, 2].map((c) => {
     let sum = 0;
     if (!tetra) {
@@ -50,8 +50,8 @@ function reference(look: Look, p: number[], tetra: boolean): number[] {
       }
       return sum;
     }
-    const order = [0, 1, 2].sort((a, b) => f[b]! - f[a]!),
-      corner = [...i];
+    const order = [0, 1, 2].sort((a, b) => f[b]! - f[a]!);
+    const corner = [...i];
     let before = 1;
     for (let k = 0; k <= 3; k++) {
       const next = k < 3 ? f[order[k]!]! : 0;
@@ -75,8 +75,8 @@ describe('sampling', () => {
       bent(17),
       { ...bent(9), domain: { min: [-0.2, 0, 0.1], max: [1.1, 2, 0.9] } },
     ]) {
-      const f = sampler(look, name),
-        out = new Float64Array(3);
+      const f = sampler(look, name);
+      const out = new Float64Array(3);
       fc.assert(
         fc.property(unit, unit, unit, (r, g, b) => {
           f(r, g, b, out, 0);
@@ -88,11 +88,11 @@ describe('sampling', () => {
   });
   test('a neutral color stays neutral in a table that keeps neutrals', () => {
     const look = fromFunction(9, '', (v) => {
-        const y = (v[0]! + v[1]! + v[2]!) / 3;
-        v.fill(y ** 1.2);
-      }),
-      f = sampler(look),
-      out = new Float64Array(3);
+      const y = (v[0]! + v[1]! + v[2]!) / 3;
+      v.fill(y ** 1.2);
+    });
+    const f = sampler(look);
+    const out = new Float64Array(3);
     fc.assert(
       fc.property(fc.double({ min: 0, max: 1, noNaN: true }), (v) => {
         f(v, v, v, out, 0);
@@ -102,8 +102,8 @@ describe('sampling', () => {
     );
   });
   test('strength 0 is the identity, 100 as made, and between them a straight line', () => {
-    const look = bent(7),
-      out = new Float64Array(9);
+    const look = bent(7);
+    const out = new Float64Array(9);
     fc.assert(
       fc.property(unit, unit, unit, fc.double({ min: 0, max: 4, noNaN: true }), (r, g, b, s) => {
         sampler(look, 'tetrahedral', 0)(r, g, b, out, 0);
@@ -119,16 +119,16 @@ describe('sampling', () => {
   });
   test('1D tables are read straight between their entries, and clamped at their ends', () => {
     const look: Look = {
-        format: 'cube',
-        kind: '1d',
-        size: 3,
-        table: new Float32Array([0, 0, 1, 0.25, 0.5, 0.5, 1, 1, 0]),
-        title: '',
-        domain: { min: [0, 0, 0], max: [1, 1, 1] },
-        comments: [],
-        warnings: [],
-      },
-      out = new Float64Array(3);
+      format: 'cube',
+      kind: '1d',
+      size: 3,
+      table: new Float32Array([0, 0, 1, 0.25, 0.5, 0.5, 1, 1, 0]),
+      title: '',
+      domain: { min: [0, 0, 0], max: [1, 1, 1] },
+      comments: [],
+      warnings: [],
+    };
+    const out = new Float64Array(3);
     sampler(look)(0.25, 0.25, 0.25, out, 0);
     expect([...out]).toEqual([0.125, 0.25, 0.75]);
     sampler(look)(-1, 2, 2, out, 0);
@@ -144,10 +144,10 @@ describe('the 8-bit kernel', () => {
       [bent(5), 2.5],
       [{ ...bent(9), domain: { min: [0.1, 0, 0], max: [0.9, 1, 1.5] } }, 1],
     ] as [Look, number][]) {
-      const src = new Uint8ClampedArray(4096 * 4).map((_, i) => (Math.imul(i + 7, 2654435761) >>> 13) & 255),
-        out = new Uint8ClampedArray(src.length),
-        f = sampler(look, 'tetrahedral', s),
-        v = new Float64Array(3);
+      const src = new Uint8ClampedArray(4096 * 4).map((_, i) => (Math.imul(i + 7, 2654435761) >>> 13) & 255);
+      const out = new Uint8ClampedArray(src.length);
+      const f = sampler(look, 'tetrahedral', s);
+      const v = new Float64Array(3);
       applyTo(prepare(look, s), src, out);
       let off = 0;
       for (let i = 0; i < src.length; i += 4) {
@@ -175,10 +175,10 @@ describe('the 8-bit kernel', () => {
       [65, 4096, 4],
       [17, 1, 0.3],
     ] as const) {
-      const p = prepare(bent(size), strength),
-        src = new Uint8ClampedArray(n * 4).map((_, i) => (Math.imul(i + 3, 2654435761) >>> 11) & 255),
-        a = new Uint8ClampedArray(src.length),
-        b = new Uint8ClampedArray(src.length);
+      const p = prepare(bent(size), strength);
+      const src = new Uint8ClampedArray(n * 4).map((_, i) => (Math.imul(i + 3, 2654435761) >>> 11) & 255);
+      const a = new Uint8ClampedArray(src.length);
+      const b = new Uint8ClampedArray(src.length);
       applyPlain(p, src, a);
       expect(kernel()!.apply(p, src, b)).toBe(true);
       let off = 0;
@@ -194,12 +194,12 @@ describe('the 8-bit kernel', () => {
       expect(c).toEqual(b);
     }
     // more tables than it keeps, used in turns, small and large: each is still its own
-    const many = Array.from({ length: 20 }, (_, i) => prepare(bent(i % 5 === 4 ? 41 : 9 + (i % 4) * 8), 0.2 + i * 0.1)),
-      src = new Uint8ClampedArray(4000).map((_, i) => (i * 71) & 255);
+    const many = Array.from({ length: 20 }, (_, i) => prepare(bent(i % 5 === 4 ? 41 : 9 + (i % 4) * 8), 0.2 + i * 0.1));
+    const src = new Uint8ClampedArray(4000).map((_, i) => (i * 71) & 255);
     for (let round = 0; round < 3; round++)
       for (const p of round === 1 ? [...many].reverse() : many) {
-        const a = new Uint8ClampedArray(4000),
-          b = new Uint8ClampedArray(4000);
+        const a = new Uint8ClampedArray(4000);
+        const b = new Uint8ClampedArray(4000);
         applyPlain(p, src, a);
         kernel()!.apply(p, src, b);
         expect(b).toEqual(a);
@@ -209,8 +209,8 @@ describe('the 8-bit kernel', () => {
     );
   });
   test('the identity leaves every picture alone', () => {
-    const src = new Uint8ClampedArray(1024).map((_, i) => (i * 37) & 255),
-      out = new Uint8ClampedArray(1024);
+    const src = new Uint8ClampedArray(1024).map((_, i) => (i * 37) & 255);
+    const out = new Uint8ClampedArray(1024);
     applyTo(prepare(identity(33)), src, out);
     expect(out).toEqual(src);
   });
@@ -228,9 +228,9 @@ describe('.cube', () => {
         const table = new Float32Array(size ** 3 * 3).map(
           (_, i) => ((Math.imul(i ^ seed, 2654435761) >>> 8) / 2 ** 24) * 3 - 1,
         );
-        const look: Look = { ...identity(size), title, table },
-          text = writeCube(look),
-          back = readCube(bytes(text));
+        const look: Look = { ...identity(size), title, table };
+        const text = writeCube(look);
+        const back = readCube(bytes(text));
         expect(back.size).toBe(size);
         expect(back.title).toBe(title);
         back.table.forEach((v, i) => expect(Math.abs(v - table[i]!)).toBeLessThanOrEqual(1.3e-7));
@@ -302,25 +302,25 @@ describe('measuring', () => {
     expect(haltonPoints().length).toBe(60000);
   });
   test('a look is the same as itself in another size when it bends little, and not the same as another', () => {
-    const a = bent(33),
-      b = resample(a, 25);
+    const a = bent(33);
+    const b = resample(a, 25);
     expect(isSame(b.residual)).toBe(true);
     expect(b.residual.meanDeltaE).toBeGreaterThan(0);
     expect(isSame(residual(sampler(a), sampler(identity(33))))).toBe(false);
     expect(residual(sampler(a), sampler(a))).toMatchObject({ maxDeltaE: 0, p95DeltaE: 0, meanDeltaE: 0 });
   });
   test('the figure is largest where it says', () => {
-    const a = identity(9),
-      b = identity(9);
+    const a = identity(9);
+    const b = identity(9);
     b.table[(4 + 4 * 9 + 4 * 81) * 3] = 1;
     const r = residual(sampler(a), sampler(b));
     r.worst.forEach((v) => expect(Math.abs(v - 0.5)).toBeLessThan(0.07));
   });
   test('a look re-expressed for log Rec. 2020 does there what it does here', () => {
     const soft = fromFunction(33, '', (v) => {
-        for (let c = 0; c < 3; c++) v[c] = v[c]! + 0.06 * Math.sin(v[c]! * 6.283) * 0.4;
-      }),
-      r = reexpress(soft, { primaries: 'rec2020', transfer: { log: { below: -9, above: 4 } } }, 65);
+      for (let c = 0; c < 3; c++) v[c] = v[c]! + 0.06 * Math.sin(v[c]! * 6.283) * 0.4;
+    });
+    const r = reexpress(soft, { primaries: 'rec2020', transfer: { log: { below: -9, above: 4 } } }, 65);
     expect(r.residual.meanDeltaE).toBeLessThan(0.5);
     expect(residual(sampler(soft), sampler(identity(2))).meanDeltaE).toBeGreaterThan(r.residual.meanDeltaE * 3);
     expect(reexpress(identity(33), { primaries: 'p3', transfer: 'srgb' }, 33).residual.maxDeltaE).toBeLessThan(1.5);
@@ -334,8 +334,8 @@ describe('measuring', () => {
 
 describe('Common LUT Format', () => {
   test('writes blue fastest, and a range for a domain of its own', () => {
-    const look = fromFunction(2, 'A & B', () => {}),
-      xml = writeClf(look, 'x');
+    const look = fromFunction(2, 'A & B', () => {});
+    const xml = writeClf(look, 'x');
     expect(xml).toContain('name="A &amp; B"');
     const rows = /<Array dim="2 2 2 3">\n([\s\S]*?)\n<\/Array>/.exec(xml)![1]!.split('\n');
     expect(rows[1]).toBe('0 0 1');

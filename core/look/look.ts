@@ -46,11 +46,11 @@ export interface Look {
 
 /** Smallest and largest value by channel. */
 export function rangeOf(look: Look): { min: number[]; max: number[] } {
-  const min = [Infinity, Infinity, Infinity],
-    max = [-Infinity, -Infinity, -Infinity];
+  const min = [Infinity, Infinity, Infinity];
+  const max = [-Infinity, -Infinity, -Infinity];
   for (let i = 0; i < look.table.length; i++) {
-    const c = i % 3,
-      v = look.table[i]!;
+    const c = i % 3;
+    const v = look.table[i]!;
     if (v < min[c]!) min[c] = v;
     if (v > max[c]!) max[c] = v;
   }
@@ -90,12 +90,12 @@ export function fromRows(
   f: (row: Float64Array, n: number) => void,
   domain = { min: [0, 0, 0], max: [1, 1, 1] },
 ): Look {
-  const length = size * size * 3,
-    table = new Float32Array(size * length),
-    plane = new Float64Array(length),
-    last = size - 1;
-  const [r0, g0, b0] = domain.min as [number, number, number],
-    [r1, g1, b1] = domain.max as [number, number, number];
+  const length = size * size * 3;
+  const table = new Float32Array(size * length);
+  const plane = new Float64Array(length);
+  const last = size - 1;
+  const [r0, g0, b0] = domain.min as [number, number, number];
+  const [r1, g1, b1] = domain.max as [number, number, number];
   for (let b = 0; b < size; b++) {
     for (let g = 0, i = 0; g < size; g++)
       for (let r = 0; r < size; r++, i += 3) {

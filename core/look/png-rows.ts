@@ -7,8 +7,8 @@ const crcs = new Uint32Array(256).map((_, n) => {
   return c >>> 0;
 });
 function chunk(type: string, data: Uint8Array): Uint8Array {
-  const out = new Uint8Array(12 + data.length),
-    v = new DataView(out.buffer);
+  const out = new Uint8Array(12 + data.length);
+  const v = new DataView(out.buffer);
   v.setUint32(0, data.length);
   for (let i = 0; i < 4; i++) out[4 + i] = type.charCodeAt(i);
   out.set(data, 8);
@@ -20,25 +20,25 @@ function chunk(type: string, data: Uint8Array): Uint8Array {
 
 /** `row(y, out)` writes the samples of a row, interleaved. Each row is filtered by difference from the pixel before it (filter 1). */
 export function pngOfRows(width: number, height: number, row: (y: number, out: Uint16Array) => void): Uint8Array {
-  const head = new Uint8Array(13),
-    v = new DataView(head.buffer),
-    parts: Uint8Array[] = [Uint8Array.of(137, 80, 78, 71, 13, 10, 26, 10)];
+  const head = new Uint8Array(13);
+  const v = new DataView(head.buffer);
+  const parts: Uint8Array[] = [Uint8Array.of(137, 80, 78, 71, 13, 10, 26, 10)];
   v.setUint32(0, width);
   v.setUint32(4, height);
   head[8] = 16;
   head[9] = 2;
   parts.push(chunk('IHDR', head));
   const deflate = new Zlib({ level: 6 }, (data) => {
-      if (data.length) parts.push(chunk('IDAT', data));
-    }),
-    samples = new Uint16Array(width * 3);
+    if (data.length) parts.push(chunk('IDAT', data));
+  });
+  const samples = new Uint16Array(width * 3);
   for (let y = 0; y < height; y++) {
     const line = new Uint8Array(1 + width * 6);
     row(y, samples);
     line[0] = 1;
     for (let i = 0, o = 1; i < samples.length; i++, o += 2) {
-      const s = samples[i]!,
-        before = i < 3 ? 0 : samples[i - 3]!;
+      const s = samples[i]!;
+      const before = i < 3 ? 0 : samples[i - 3]!;
       line[o] = (s >> 8) - (before >> 8);
       line[o + 1] = (s & 255) - (before & 255);
     }

@@ -53,9 +53,9 @@ export function programOf(
     look: null,
     ...about,
     evaluate: (interpolation = 'tetrahedral', strength = 1) => {
-      const run = make(interpolation),
-        v = new Float64Array(3),
-        x = new Float64Array(3);
+      const run = make(interpolation);
+      const v = new Float64Array(3);
+      const x = new Float64Array(3);
       return (r, g, b, out, at) => {
         x[0] = r;
         x[1] = g;
@@ -87,8 +87,8 @@ function ofClf(bytes: Uint8Array): Program {
   );
 }
 function ofCdl(bytes: Uint8Array): Program {
-  const list = readCdl(bytes),
-    c = list[0]!;
+  const list = readCdl(bytes);
+  const c = list[0]!;
   return programOf(
     {
       format: 'cdl',
@@ -133,10 +133,10 @@ export function readProgram(bytes: Uint8Array): Program {
 }
 
 function ofArchive(bytes: Uint8Array): Program {
-  const names = memberNames(bytes),
-    inner = names?.find((n) => /\.(clf|cube)$/i.test(n)),
-    about = names?.find((n) => /\.json$/i.test(n)),
-    data = inner ? member(bytes, inner) : null;
+  const names = memberNames(bytes);
+  const inner = names?.find((n) => /\.(clf|cube)$/i.test(n));
+  const about = names?.find((n) => /\.json$/i.test(n));
+  const data = inner ? member(bytes, inner) : null;
   if (!data)
     throw new Problem(
       'look-none',

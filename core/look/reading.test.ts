@@ -6,11 +6,11 @@ import { isPlain, readAs, readingOf, readings, readingText, tableAs } from './re
 import { sampler, type Evaluate } from './sample';
 
 const at = (f: Evaluate, c: readonly number[]): number[] => {
-    const o = new Float64Array(3);
-    f(c[0]!, c[1]!, c[2]!, o, 0);
-    return [...o];
-  },
-  c = fc.double({ min: 0, max: 1, noNaN: true });
+  const o = new Float64Array(3);
+  f(c[0]!, c[1]!, c[2]!, o, 0);
+  return [...o];
+};
+const c = fc.double({ min: 0, max: 1, noNaN: true });
 
 describe('a look read in another encoding', () => {
   test('nothing is nothing, however it is read, for what the encoding holds', () =>
@@ -39,11 +39,11 @@ describe('a look read in another encoding', () => {
   });
   test('what it gives may be another thing than what it takes: a table from linear light to display values is nothing at all', () => {
     const develops: Evaluate = (r, g, b, o, i) => {
-        o[i] = encodeSrgb(r);
-        o[i + 1] = encodeSrgb(g);
-        o[i + 2] = encodeSrgb(b);
-      },
-      e = readingOf('sRGB, linear, full → sRGB, sRGB, full')!;
+      o[i] = encodeSrgb(r);
+      o[i + 1] = encodeSrgb(g);
+      o[i + 2] = encodeSrgb(b);
+    };
+    const e = readingOf('sRGB, linear, full → sRGB, sRGB, full')!;
     at(readAs(develops, e), [0.7, 0.3, 0.1]).forEach((x, i) => expect(x).toBeCloseTo([0.7, 0.3, 0.1][i]!, 6));
     const legal = readAs(
       (r, g, b, o, i) => {
@@ -70,25 +70,25 @@ describe('a look read in another encoding', () => {
   });
   test('a swap of red and blue in another space is none in sRGB', () => {
     const swap: Evaluate = (r, g, b, o, i) => {
-        o[i] = b;
-        o[i + 1] = g;
-        o[i + 2] = r;
-      },
-      plain = at(swap, [0.8, 0.4, 0.2]),
-      wide = at(readAs(swap, { primaries: 'Rec. 2020', transfer: 'sRGB', range: 'full' }), [0.8, 0.4, 0.2]);
+      o[i] = b;
+      o[i + 1] = g;
+      o[i + 2] = r;
+    };
+    const plain = at(swap, [0.8, 0.4, 0.2]);
+    const wide = at(readAs(swap, { primaries: 'Rec. 2020', transfer: 'sRGB', range: 'full' }), [0.8, 0.4, 0.2]);
     expect(Math.abs(plain[0]! - wide[0]!) + Math.abs(plain[2]! - wide[2]!)).toBeGreaterThan(0.02);
   });
   test('legal range: black is at 16, white at 235', () => {
-    const seen: number[] = [],
-      f = readAs(
-        (r, g, b, o, i) => {
-          seen.push(r);
-          o[i] = r;
-          o[i + 1] = g;
-          o[i + 2] = b;
-        },
-        { primaries: 'sRGB', transfer: 'sRGB', range: 'legal' },
-      );
+    const seen: number[] = [];
+    const f = readAs(
+      (r, g, b, o, i) => {
+        seen.push(r);
+        o[i] = r;
+        o[i + 1] = g;
+        o[i + 2] = b;
+      },
+      { primaries: 'sRGB', transfer: 'sRGB', range: 'legal' },
+    );
     at(f, [0, 0, 0]);
     at(f, [1, 1, 1]);
     expect(seen.map((v) => v * 255)).toEqual([expect.closeTo(16, 9), expect.closeTo(235, 6)]);
@@ -96,8 +96,8 @@ describe('a look read in another encoding', () => {
   test('as a table it is what it is as a function, near enough to see no difference', () => {
     const look = { ...identity(17), table: identity(17).table.map((v) => v ** 1.3) };
     for (const e of readings) {
-      const f = readAs(sampler(look), e),
-        g = sampler(tableAs(look, e));
+      const f = readAs(sampler(look), e);
+      const g = sampler(tableAs(look, e));
       for (const v of [
         [0.2, 0.4, 0.6],
         [0.9, 0.8, 0.1],

@@ -33,9 +33,9 @@ function valuesOf(text: string): Values | null {
 export const readingText = (e: Reading): string =>
   e.output && textOf(e.output) !== textOf(e) ? `${textOf(e)} → ${textOf(e.output)}` : textOf(e);
 export function readingOf(text: string): Reading | null {
-  const [takes = '', gives, ...more] = text.split('→'),
-    a = valuesOf(takes),
-    b = gives === undefined ? null : valuesOf(gives);
+  const [takes = '', gives, ...more] = text.split('→');
+  const a = valuesOf(takes);
+  const b = gives === undefined ? null : valuesOf(gives);
   return !a || more.length || (gives !== undefined && !b) ? null : { ...a, ...(b ? { output: b } : {}) };
 }
 /** Other readings that are worth a look, besides the one that holds. */
@@ -56,20 +56,20 @@ export const readings: readonly Reading[] = [
 export function readAs(f: Evaluate, e: Reading): Evaluate {
   if (isPlain(e)) return f;
   const side = (v: Values) => ({
-      space: spaces[primaries[v.primaries] ?? 'srgb'],
-      curve: transfers[v.transfer] ?? srgb,
-      low: v.range === 'legal' ? 16 / 255 : 0,
-      span: v.range === 'legal' ? 219 / 255 : 1,
-    }),
-    takes = side(e),
-    gives = side(e.output ?? e),
-    into = between(spaces.srgb, takes.space),
-    back = between(gives.space, spaces.srgb),
-    v = new Float64Array(3);
+    space: spaces[primaries[v.primaries] ?? 'srgb'],
+    curve: transfers[v.transfer] ?? srgb,
+    low: v.range === 'legal' ? 16 / 255 : 0,
+    span: v.range === 'legal' ? 219 / 255 : 1,
+  });
+  const takes = side(e);
+  const gives = side(e.output ?? e);
+  const into = between(spaces.srgb, takes.space);
+  const back = between(gives.space, spaces.srgb);
+  const v = new Float64Array(3);
   const by = (m: number[]): void => {
-    const r = v[0]!,
-      g = v[1]!,
-      b = v[2]!;
+    const r = v[0]!;
+    const g = v[1]!;
+    const b = v[2]!;
     for (let c = 0; c < 3; c++) v[c] = m[c * 3]! * r + m[c * 3 + 1]! * g + m[c * 3 + 2]! * b;
   };
   return (r, g, b, out, at) => {
@@ -88,8 +88,8 @@ export function readAs(f: Evaluate, e: Reading): Evaluate {
 /** A table read so, as a table for sRGB values: of its own size, at least 33, twice that where its values are linear. */
 export function tableAs(look: Look, e: Reading): Look {
   if (isPlain(e)) return look;
-  const f = readAs(sampler(look), e),
-    size = Math.min(65, Math.max(33, look.kind === '3d' ? look.size : 33) * (e.transfer === 'linear' ? 2 : 1));
+  const f = readAs(sampler(look), e);
+  const size = Math.min(65, Math.max(33, look.kind === '3d' ? look.size : 33) * (e.transfer === 'linear' ? 2 : 1));
   return {
     ...fromRows(size, look.title, (row, n) => {
       for (let i = 0; i < n; i += 3) f(row[i]!, row[i + 1]!, row[i + 2]!, row, i);

@@ -12,8 +12,8 @@ export function resized(look: Look, size: number, keep1d = false): Look {
   const f = sampler(look);
   if (look.kind !== '1d' || !keep1d)
     return { ...fromFunction(size, look.title, (v) => f(v[0]!, v[1]!, v[2]!, v, 0), look.domain), title: look.title };
-  const table = new Float32Array(size * 3),
-    v = new Float64Array(3);
+  const table = new Float32Array(size * 3);
+  const v = new Float64Array(3);
   for (let i = 0; i < size; i++) {
     const x = [0, 1, 2].map(
       (c) => look.domain.min[c]! + ((look.domain.max[c]! - look.domain.min[c]!) * i) / (size - 1),
@@ -46,29 +46,29 @@ export const transferOf = (t: TableEncoding['transfer']): Transfer =>
  */
 export function reexpress(look: Look, target: TableEncoding, size: number): { look: Look; residual: Residual } {
   const f = sampler(look);
-  const space = spaces[target.primaries],
-    curve = transferOf(target.transfer);
+  const space = spaces[target.primaries];
+  const curve = transferOf(target.transfer);
   const isSrgb = target.primaries === 'srgb' && target.transfer === 'srgb';
   if (isSrgb) return resample(look, size);
-  const toSrgb = between(space, spaces.srgb),
-    fromSrgb = between(spaces.srgb, space);
+  const toSrgb = between(space, spaces.srgb);
+  const fromSrgb = between(spaces.srgb, space);
   const inner = (v: Float64Array): void => {
     // linear sRGB through the look, in place
-    const r = v[0]!,
-      g = v[1]!,
-      b = v[2]!,
-      cr = Math.min(1, Math.max(0, r)),
-      cg = Math.min(1, Math.max(0, g)),
-      cb = Math.min(1, Math.max(0, b));
+    const r = v[0]!;
+    const g = v[1]!;
+    const b = v[2]!;
+    const cr = Math.min(1, Math.max(0, r));
+    const cg = Math.min(1, Math.max(0, g));
+    const cb = Math.min(1, Math.max(0, b));
     f(encodeSrgb(cr), encodeSrgb(cg), encodeSrgb(cb), v, 0);
     v[0] = decodeSrgb(v[0]!) + (r - cr);
     v[1] = decodeSrgb(v[1]!) + (g - cg);
     v[2] = decodeSrgb(v[2]!) + (b - cb);
   };
   const by = (m: number[], v: Float64Array): void => {
-    const r = v[0]!,
-      g = v[1]!,
-      b = v[2]!;
+    const r = v[0]!;
+    const g = v[1]!;
+    const b = v[2]!;
     v[0] = m[0]! * r + m[1]! * g + m[2]! * b;
     v[1] = m[3]! * r + m[4]! * g + m[5]! * b;
     v[2] = m[6]! * r + m[7]! * g + m[8]! * b;
@@ -80,8 +80,8 @@ export function reexpress(look: Look, target: TableEncoding, size: number): { lo
     by(fromSrgb, v);
     for (let c = 0; c < 3; c++) v[c] = curve.encode(v[c]!);
   });
-  const g = sampler(out),
-    w = new Float64Array(3);
+  const g = sampler(out);
+  const w = new Float64Array(3);
   const through: Evaluate = (r, gr, b, o, at) => {
     w[0] = decodeSrgb(r);
     w[1] = decodeSrgb(gr);

@@ -15,8 +15,8 @@ export interface Residual {
 
 /** Radical inverse of i in a base: the Halton sequence (Halton, Numerische Mathematik 2, 1960). */
 export function halton(i: number, base: number): number {
-  let f = 1,
-    out = 0;
+  let f = 1;
+  let out = 0;
   for (let n = i; n > 0; n = Math.floor(n / base)) {
     f /= base;
     out += f * (n % base);
@@ -47,11 +47,11 @@ export function pointsIn(domain: { min: number[]; max: number[] }, count = 20000
 
 /** Distances by point; `points` interleaved triples. */
 export function distances(a: Evaluate, b: Evaluate, points: Float64Array): Float64Array {
-  const count = points.length / 3,
-    out = new Float64Array(count),
-    p = new Float64Array(3),
-    q = new Float64Array(3),
-    l = new Float64Array(6);
+  const count = points.length / 3;
+  const out = new Float64Array(count);
+  const p = new Float64Array(3);
+  const q = new Float64Array(3);
+  const l = new Float64Array(6);
   for (let i = 0; i < count; i++) {
     a(points[i * 3]!, points[i * 3 + 1]!, points[i * 3 + 2]!, p, 0);
     b(points[i * 3]!, points[i * 3 + 1]!, points[i * 3 + 2]!, q, 0);
@@ -66,8 +66,8 @@ export function distances(a: Evaluate, b: Evaluate, points: Float64Array): Float
 export function residual(a: Evaluate, b: Evaluate, points: Float64Array = haltonPoints()): Residual {
   const d = distances(a, b, points);
   if (!d.length) return { maxDeltaE: 0, p95DeltaE: 0, meanDeltaE: 0, worst: [0, 0, 0] };
-  let at = 0,
-    sum = 0;
+  let at = 0;
+  let sum = 0;
   for (let i = 0; i < d.length; i++) {
     sum += d[i]!;
     if (d[i]! > d[at]!) at = i;

@@ -15,13 +15,13 @@ export function sampler(
   strength = 1,
 ): Evaluate {
   const bare = look.kind === '1d' ? curves(look) : interpolation === 'trilinear' ? trilinear(look) : tetrahedral(look);
-  const [r0, g0, b0] = look.domain.min as [number, number, number],
-    [r1, g1, b1] = look.domain.max as [number, number, number];
+  const [r0, g0, b0] = look.domain.min as [number, number, number];
+  const [r1, g1, b1] = look.domain.max as [number, number, number];
   const hold = (v: number, a: number, b: number): number => (v < a ? a : v > b ? b : v === v ? v : a);
   return (r, g, b, out, at) => {
-    const x = hold(r, r0, r1),
-      y = hold(g, g0, g1),
-      z = hold(b, b0, b1);
+    const x = hold(r, r0, r1);
+    const y = hold(g, g0, g1);
+    const z = hold(b, b0, b1);
     bare(x, y, z, out, at);
     if (strength !== 1) {
       out[at] = x + strength * (out[at]! - x);
@@ -36,14 +36,14 @@ function scales(look: Look): number[] {
 }
 
 function curves(look: Look): Evaluate {
-  const { table, size, domain } = look,
-    k = scales(look),
-    last = size - 1;
+  const { table, size, domain } = look;
+  const k = scales(look);
+  const last = size - 1;
   const one = (v: number, c: number): number => {
-    const p = (v - domain.min[c]!) * k[c]!,
-      i = Math.min(last - 1, Math.floor(p)),
-      f = p - i,
-      a = table[i * 3 + c]!;
+    const p = (v - domain.min[c]!) * k[c]!;
+    const i = Math.min(last - 1, Math.floor(p));
+    const f = p - i;
+    const a = table[i * 3 + c]!;
     return a + f * (table[(i + 1) * 3 + c]! - a);
   };
   return (r, g, b, out, at) => {
@@ -54,55 +54,59 @@ function curves(look: Look): Evaluate {
 }
 
 function trilinear(look: Look): Evaluate {
-  const { table: t, size, domain } = look,
-    k = scales(look),
-    last = size - 2,
-    dg = size * 3,
-    db = size * size * 3;
+  const { table: t, size, domain } = look;
+  const k = scales(look);
+  const last = size - 2;
+  const dg = size * 3;
+  const db = size * size * 3;
   return (r, g, b, out, at) => {
-    const x = (r - domain.min[0]!) * k[0]!,
-      y = (g - domain.min[1]!) * k[1]!,
-      z = (b - domain.min[2]!) * k[2]!;
-    const i = Math.min(last, Math.floor(x)),
-      j = Math.min(last, Math.floor(y)),
-      l = Math.min(last, Math.floor(z));
-    const fx = x - i,
-      fy = y - j,
-      fz = z - l,
-      o = i * 3 + j * dg + l * db;
+    const x = (r - domain.min[0]!) * k[0]!;
+    const y = (g - domain.min[1]!) * k[1]!;
+    const z = (b - domain.min[2]!) * k[2]!;
+    const i = Math.min(last, Math.floor(x));
+    const j = Math.min(last, Math.floor(y));
+    const l = Math.min(last, Math.floor(z));
+    const fx = x - i;
+    const fy = y - j;
+    const fz = z - l;
+    const o = i * 3 + j * dg + l * db;
     for (let c = 0; c < 3; c++) {
       const p = o + c;
-      const a = t[p]! + fx * (t[p + 3]! - t[p]!),
-        d = t[p + dg]! + fx * (t[p + dg + 3]! - t[p + dg]!);
-      const e = t[p + db]! + fx * (t[p + db + 3]! - t[p + db]!),
-        h = t[p + dg + db]! + fx * (t[p + dg + db + 3]! - t[p + dg + db]!);
-      const low = a + fy * (d - a),
-        high = e + fy * (h - e);
+      const a = t[p]! + fx * (t[p + 3]! - t[p]!);
+      const d = t[p + dg]! + fx * (t[p + dg + 3]! - t[p + dg]!);
+      const e = t[p + db]! + fx * (t[p + db + 3]! - t[p + db]!);
+      const h = t[p + dg + db]! + fx * (t[p + dg + db + 3]! - t[p + dg + db]!);
+      const low = a + fy * (d - a);
+      const high = e + fy * (h - e);
       out[at + c] = low + fz * (high - low);
     }
   };
 }
 
 function tetrahedral(look: Look): Evaluate {
-  const { table: t, size, domain } = look,
-    k = scales(look),
-    last = size - 2,
-    dg = size * 3,
-    db = size * size * 3,
-    all = 3 + dg + db;
+  const { table: t, size, domain } = look;
+  const k = scales(look);
+  const last = size - 2;
+  const dg = size * 3;
+  const db = size * size * 3;
+  const all = 3 + dg + db;
   return (r, g, b, out, at) => {
-    const x = (r - domain.min[0]!) * k[0]!,
-      y = (g - domain.min[1]!) * k[1]!,
-      z = (b - domain.min[2]!) * k[2]!;
-    const i = Math.min(last, Math.floor(x)),
-      j = Math.min(last, Math.floor(y)),
-      l = Math.min(last, Math.floor(z));
-    const fx = x - i,
-      fy = y - j,
-      fz = z - l,
-      o = i * 3 + j * dg + l * db;
+    const x = (r - domain.min[0]!) * k[0]!;
+    const y = (g - domain.min[1]!) * k[1]!;
+    const z = (b - domain.min[2]!) * k[2]!;
+    const i = Math.min(last, Math.floor(x));
+    const j = Math.min(last, Math.floor(y));
+    const l = Math.min(last, Math.floor(z));
+    const fx = x - i;
+    const fy = y - j;
+    const fz = z - l;
+    const o = i * 3 + j * dg + l * db;
     // the largest fraction is walked first, then the middle one: two corners between the cell's ends
-    let p: number, q: number, u: number, v: number, w: number;
+    let p: number;
+    let q: number;
+    let u: number;
+    let v: number;
+    let w: number;
     if (fx >= fy) {
       if (fy >= fz) {
         p = 3;
@@ -142,9 +146,9 @@ function tetrahedral(look: Look): Evaluate {
       v = fx;
       w = fz;
     }
-    const a = 1 - u,
-      d = u - v,
-      e = v - w;
+    const a = 1 - u;
+    const d = u - v;
+    const e = v - w;
     for (let c = 0; c < 3; c++) {
       const n = o + c;
       out[at + c] = a * t[n]! + d * t[n + p]! + e * t[n + q]! + w * t[n + all]!;

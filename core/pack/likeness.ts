@@ -13,8 +13,8 @@ const marks: [VariantMark, RegExp][] = [
   ['for camera data', /\b(camera data|raw|dng)\b/i],
   ['older format', /\b(legacy|older|old|classic)\b/i],
 ];
-const release = /\b(?:v(?:er(?:sion)?)?\.?\s*\d+(?:\.\d+)*|r\d+|rev(?:ision)?\.?\s*\d+|\d+\.\d+)\b/gi,
-  copies = /\b(?:copy|kopie)(?:\s*\d+)?\b|\(\d+\)/gi;
+const release = /\b(?:v(?:er(?:sion)?)?\.?\s*\d+(?:\.\d+)*|r\d+|rev(?:ision)?\.?\s*\d+|\d+\.\d+)\b/gi;
+const copies = /\b(?:copy|kopie)(?:\s*\d+)?\b|\(\d+\)/gi;
 
 export interface DesignName {
   base: string;
@@ -26,12 +26,12 @@ export interface DesignName {
 export function designName(title: string, folder = ''): DesignName {
   const found = title.match(release)?.[0] ?? '';
   let base = title
-      .normalize('NFKD')
-      .replace(/[\u0300-\u036f]/g, '')
-      .replace(/[_+]/g, ' ')
-      .replace(release, ' ')
-      .replace(copies, ' '),
-    mark: VariantMark | null = null;
+    .normalize('NFKD')
+    .replace(/[\u0300-\u036f]/g, '')
+    .replace(/[_+]/g, ' ')
+    .replace(release, ' ')
+    .replace(copies, ' ');
+  let mark: VariantMark | null = null;
   for (const [m, pattern] of marks)
     if (pattern.test(base)) {
       const without = base.replace(new RegExp(pattern.source, 'gi'), ' ');
@@ -85,8 +85,8 @@ export function canonicalPreset(facts: { settings?: unknown; references?: unknow
 
 /** The part of a preset that no table carries, in canonical form: presets alike in effect are copies only where it is the same. */
 export function outsideTable(facts: { settings?: unknown; classes?: unknown; references?: unknown }): string {
-  const settings = (facts.settings ?? {}) as Settings,
-    left = split(settings, (facts.classes ?? {}) as ClassOverrides).left.map((l) => l.setting);
+  const settings = (facts.settings ?? {}) as Settings;
+  const left = split(settings, (facts.classes ?? {}) as ClassOverrides).left.map((l) => l.setting);
   return left.length || (facts.references as unknown[] | undefined)?.length
     ? JSON.stringify(
         sorted({
@@ -107,8 +107,8 @@ export interface SettingChange {
 /** The settings that differ, in their documented order. */
 export function settingChanges(before: Settings, after: Settings): SettingChange[] {
   return allSettings.flatMap((d) => {
-    const a = before[d.id],
-      b = after[d.id];
+    const a = before[d.id];
+    const b = after[d.id];
     return JSON.stringify(sorted(a ?? null)) === JSON.stringify(sorted(b ?? null))
       ? []
       : [{ setting: d.id, title: d.title, before: a ?? null, after: b ?? null }];
@@ -126,15 +126,15 @@ export function settingLikeness(a: Settings, b: Settings): number {
 /** Likeness of two names by pairs of letters (Dice's coefficient), 0…1. */
 export function nameLikeness(a: string, b: string): number {
   const pairs = (s: string): Map<string, number> => {
-    const m = new Map<string, number>(),
-      t = foldName(s).replace(/ /g, '');
+    const m = new Map<string, number>();
+    const t = foldName(s).replace(/ /g, '');
     for (let i = 0; i < t.length - 1; i++) m.set(t.slice(i, i + 2), (m.get(t.slice(i, i + 2)) ?? 0) + 1);
     return m;
   };
-  const x = pairs(a),
-    y = pairs(b);
-  let both = 0,
-    all = 0;
+  const x = pairs(a);
+  const y = pairs(b);
+  let both = 0;
+  let all = 0;
   for (const [k, n] of x) {
     both += Math.min(n, y.get(k) ?? 0);
     all += n;
@@ -145,14 +145,14 @@ export function nameLikeness(a: string, b: string): number {
 
 /** Where what the file says of itself and its name or folder differ, each a sentence. */
 export function mismatches(path: string, facts: { fileTitle?: unknown; fileHeadings?: unknown }): string[] {
-  const parts = path.split('/'),
-    name = parts.pop()!.replace(/\.[^.]+$/, ''),
-    out: string[] = [];
+  const parts = path.split('/');
+  const name = parts.pop()!.replace(/\.[^.]+$/, '');
+  const out: string[] = [];
   const title = typeof facts.fileTitle === 'string' ? facts.fileTitle.trim() : '';
   if (title && foldName(title) !== foldName(name))
     out.push(`Inside it is titled “${title}”, its file name says “${name}”.`);
-  const headings = Array.isArray(facts.fileHeadings) ? facts.fileHeadings.map(String).filter(Boolean) : [],
-    folder = parts[parts.length - 1];
+  const headings = Array.isArray(facts.fileHeadings) ? facts.fileHeadings.map(String).filter(Boolean) : [];
+  const folder = parts[parts.length - 1];
   if (headings.length && folder && !headings.some((h) => foldName(h) === foldName(folder)))
     out.push(`Inside it stands under “${headings.join(' / ')}”, its folder is “${folder}”.`);
   return out;

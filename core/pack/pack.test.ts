@@ -236,9 +236,9 @@ describe('names', () => {
 });
 
 const print = (s: Settings) => fingerprint(compile(s));
-const warm: Settings = { warmth: 30, contrast: 1.2 },
-  almost: Settings = { warmth: 30.1, contrast: 1.2005 },
-  other: Settings = { warmth: -30, chroma: 0.6 };
+const warm: Settings = { warmth: 30, contrast: 1.2 };
+const almost: Settings = { warmth: 30.1, contrast: 1.2005 };
+const other: Settings = { warmth: -30, chroma: 0.6 };
 
 describe('fingerprints by effect', () => {
   test('agree with the full residual about what is the same', () => {
@@ -248,8 +248,8 @@ describe('fingerprints by effect', () => {
       [almost, { ...almost, level: 0.1 }],
       [almost, { ...almost, level: 0.004 }],
     ] as const) {
-      const d = fingerprintDistance(print(a), print(b)),
-        r = residual(compile(a), compile(b));
+      const d = fingerprintDistance(print(a), print(b));
+      const r = residual(compile(a), compile(b));
       expect(d.p95 <= 0.5 && d.max <= 2).toBe(isSame(r));
       expect(d.mean).toBeCloseTo(r.meanDeltaE, 0);
     }
@@ -262,13 +262,13 @@ describe('fingerprints by effect', () => {
     [{ p95: 3, max: 10 }, 3, 10, 200],
   ])('all pairs within %o are found that comparing each with each finds', (t, p95, max, least) => {
     const list = Array.from({ length: 120 }, (_, i) =>
-        print({
-          warmth: (i % 12) * 9 - 50 + (i > 100 ? 0.05 : 0),
-          contrast: 1 + Math.floor((i % 60) / 12) * 0.07,
-          ...(i >= 60 && i < 80 ? { chroma: 1.3 } : {}),
-        }),
-      ),
-      all = new Int16Array(list.length * 192);
+      print({
+        warmth: (i % 12) * 9 - 50 + (i > 100 ? 0.05 : 0),
+        contrast: 1 + Math.floor((i % 60) / 12) * 0.07,
+        ...(i >= 60 && i < 80 ? { chroma: 1.3 } : {}),
+      }),
+    );
+    const all = new Int16Array(list.length * 192);
     list.forEach((f, i) => all.set(f, i * 192));
     const slow: string[] = [];
     for (let i = 0; i < list.length; i++)
@@ -391,11 +391,11 @@ describe('what an incoming file is', () => {
     ).toMatchObject({ outcome: 'version', likeness: { by: 'likeness' } });
   });
   test('within an arrival, later files are measured by earlier ones', () => {
-    const a = of({ settings: warm, title: 'Kiln', path: 'P/Kiln.cube' }),
-      b = of({ settings: warm, title: 'Kiln', path: 'P/b.cube' }),
-      c = of({ settings: almost, title: 'Ember', path: 'P/c.cube' }),
-      d = of({ settings: other, title: 'Kiln', path: 'P/JPEG/Kiln.cube' }),
-      all = propose([a, b, c, d], new HeldIndex([]), fingerprintDistance);
+    const a = of({ settings: warm, title: 'Kiln', path: 'P/Kiln.cube' });
+    const b = of({ settings: warm, title: 'Kiln', path: 'P/b.cube' });
+    const c = of({ settings: almost, title: 'Ember', path: 'P/c.cube' });
+    const d = of({ settings: other, title: 'Kiln', path: 'P/JPEG/Kiln.cube' });
+    const all = propose([a, b, c, d], new HeldIndex([]), fingerprintDistance);
     expect([a, b, c, d].map((e) => [all.get(e.id)!.outcome, all.get(e.id)!.entryId])).toEqual([
       ['new', null],
       ['duplicate', a.id],
@@ -406,8 +406,8 @@ describe('what an incoming file is', () => {
 });
 
 test('a table and what its sampler does have one fingerprint', () => {
-  const f = compile(warm),
-    look = fromFunction(33, 'x', (v) => f(v[0]!, v[1]!, v[2]!, v, 0));
+  const f = compile(warm);
+  const look = fromFunction(33, 'x', (v) => f(v[0]!, v[1]!, v[2]!, v, 0));
   expect(fingerprintDistance(fingerprint(sampler(look)), fingerprint(f)).max).toBeLessThan(0.6);
 });
 test('archives that are no editor’s own stay archives', () =>

@@ -84,15 +84,15 @@ export class HeldIndex {
       if (!h.newest) continue;
       if (h.internalId) this.byIdentity.set(`${h.kind} ${h.internalId}`, h);
       for (const t of new Set([h.title, ...h.aliases].map((x) => designName(x).base))) {
-        const k = `${h.kind} ${t}`,
-          l = this.byTitle.get(k);
+        const k = `${h.kind} ${t}`;
+        const l = this.byTitle.get(k);
         if (l) l.push(h);
         else this.byTitle.set(k, [h]);
       }
       this.byFile.set(`${h.kind} ${foldName(h.fileName)}`, h);
       if (h.fingerprint) {
-        const k = group(h),
-          l = prints.get(k);
+        const k = group(h);
+        const l = prints.get(k);
         if (l) l.push(h);
         else prints.set(k, [h]);
       }
@@ -127,12 +127,12 @@ export function propose(
   distance: (a: Int16Array, b: Int16Array) => { mean: number; p95: number; max: number },
   t: Tolerance = tolerance,
 ): Map<number, Proposal> {
-  const out = new Map<number, Proposal>(),
-    bySha = new Map<string, Incoming>(),
-    byContent = new Map<string, Incoming>(),
-    byDesign = new Map<string, Incoming>(),
-    near = twins(entries, t),
-    taken = new Set<number>();
+  const out = new Map<number, Proposal>();
+  const bySha = new Map<string, Incoming>();
+  const byContent = new Map<string, Incoming>();
+  const byDesign = new Map<string, Incoming>();
+  const near = twins(entries, t);
+  const taken = new Set<number>();
   // the plain form of a design is the item; those that say what they are for come after it
   const marked = (e: Incoming): number => Number(designName(e.title, folderOf(e.path)).mark !== null);
   for (const e of [...entries].sort((a, b) => marked(a) - marked(b))) {
@@ -148,8 +148,8 @@ export function propose(
   return out;
 
   function one(e: Incoming): Proposal {
-    const held = index.bySha.get(e.sha),
-      first = bySha.get(e.sha);
+    const held = index.bySha.get(e.sha);
+    const first = bySha.get(e.sha);
     if (held)
       return {
         ...nothing,
@@ -168,8 +168,8 @@ export function propose(
         entryId: first.id,
         likeness: { by: 'bytes', words: `byte for byte ${first.path} in this arrival` },
       };
-    const same = e.content ? index.byContent.get(e.kind + e.content) : undefined,
-      sameHere = e.content ? byContent.get(e.kind + e.content) : undefined;
+    const same = e.content ? index.byContent.get(e.kind + e.content) : undefined;
+    const sameHere = e.content ? byContent.get(e.kind + e.content) : undefined;
     // the same settings in another editor's language are wanted there: a variant, not a copy
     if (same && (e.kind !== 'preset' || same.format === e.format))
       return {
@@ -228,12 +228,12 @@ export function propose(
         likeness: { by: 'identity', ...between(by), words: 'it bears the same identity inside' },
       };
 
-    const design = designName(e.title, folderOf(e.path)),
-      twins = index.byTitle.get(`${e.kind} ${design.base}`) ?? [];
+    const design = designName(e.title, folderOf(e.path));
+    const twins = index.byTitle.get(`${e.kind} ${design.base}`) ?? [];
     let caution: string | null = null;
     for (const h of twins) {
-      const heldMark = designName(h.title).mark,
-        d = between(h);
+      const heldMark = designName(h.title).mark;
+      const d = between(h);
       if (design.mark !== heldMark && design.mark)
         return {
           ...nothing,
@@ -376,12 +376,12 @@ export function propose(
 
 /** For each entry those of the same arrival that do nearly the same. */
 function twins(entries: readonly Incoming[], t: Tolerance): Map<number, Incoming[]> {
-  const groups = new Map<string, Incoming[]>(),
-    out = new Map<number, Incoming[]>();
+  const groups = new Map<string, Incoming[]>();
+  const out = new Map<number, Incoming[]>();
   for (const e of entries)
     if (e.fingerprint) {
-      const k = group(e),
-        l = groups.get(k);
+      const k = group(e);
+      const l = groups.get(k);
       if (l) l.push(e);
       else groups.set(k, [e]);
     }

@@ -198,8 +198,8 @@ const cube: Try = (path, bytes, start) => {
 const xml: Try = (path, bytes, start, descriptors) => {
   if (!looksLikeXml(bytes)) return null;
   if (isXmp(start)) {
-    const doc = readXmp(bytes),
-      d = languageOf(doc, descriptors);
+    const doc = readXmp(bytes);
+    const d = languageOf(doc, descriptors);
     if (d) return preset(path, doc, d);
     return plain(
       path,
@@ -218,8 +218,8 @@ const xml: Try = (path, bytes, start, descriptors) => {
     });
   }
   if (root.name === 'ProcessList') {
-    const clf = readClf(bytes),
-      chain = clf.nodes.map((n) => n.kind).join(' → ');
+    const clf = readClf(bytes);
+    const chain = clf.nodes.map((n) => n.kind).join(' → ');
     return plain(
       path,
       'look',
@@ -252,8 +252,8 @@ const xml: Try = (path, bytes, start, descriptors) => {
       },
     );
   }
-  const doc = readXmlSteps(bytes),
-    d = languageOf(doc, descriptors);
+  const doc = readXmlSteps(bytes);
+  const d = languageOf(doc, descriptors);
   if (d) return preset(path, doc, d);
   return plain(
     path,
@@ -266,9 +266,9 @@ const xml: Try = (path, bytes, start, descriptors) => {
 
 const profile: Try = (path, bytes) => {
   if (isIcc(bytes)) {
-    const h = iccHeader(bytes),
-      kind: Kind =
-        h.class === 'input' ? 'camera-profile' : h.class === 'abstract' || h.class === 'link' ? 'look' : 'icc-profile';
+    const h = iccHeader(bytes);
+    const kind: Kind =
+      h.class === 'input' ? 'camera-profile' : h.class === 'abstract' || h.class === 'link' ? 'look' : 'icc-profile';
     return plain(path, kind, 'icc', `ICC ${h.version} ${h.class} profile, ${h.space} to ${h.pcs}`, {
       title: h.description || baseName(path),
       evidence: [`signature acsp, class ${h.class}`, `${h.tags.length} tags`],
@@ -311,11 +311,11 @@ const picture: Try = (path, bytes) => {
       },
     );
   }
-  const level = haldLevel(f.width, f.height),
-    facts = { ...f } as Record<string, unknown>;
+  const level = haldLevel(f.width, f.height);
+  const facts = { ...f } as Record<string, unknown>;
   if (level && level >= 4 && (f.format === 'png' || f.format === 'tiff')) {
-    const look = readLook(bytes),
-      likeness = haldLikeness(look);
+    const look = readLook(bytes);
+    const likeness = haldLikeness(look);
     if (likeness > 0.5)
       return plain(path, 'look', 'hald', `Hald image of level ${level}, ${level * level} points`, {
         confidence: Math.min(1, 0.5 + likeness / 2),
@@ -397,8 +397,8 @@ const json: Try = (path, bytes, start) => {
 const ini: Try = (path, bytes, start, descriptors) => {
   if (!/^\s*(?:[;#][^\n]*\n\s*)*\[[^\]\n]+\]\s*$/m.test(start.slice(0, 2000))) return null;
   try {
-    const doc = readIni(bytes),
-      d = languageOf(doc, descriptors);
+    const doc = readIni(bytes);
+    const d = languageOf(doc, descriptors);
     return d ? preset(path, doc, d) : null;
   } catch (e) {
     if (!(e instanceof Problem) || e.code !== 'ini-line') throw e;
@@ -431,8 +431,8 @@ const tries: Try[] = [
 
 /** Never throws for what it does not know; throws a Problem for a file that says what it is and is broken. */
 export function recognise(path: string, bytes: Uint8Array, descriptors: readonly Descriptor[]): Recognised {
-  const start = head(bytes),
-    ext = extension(path);
+  const start = head(bytes);
+  const ext = extension(path);
   if (!bytes.length) return plain(path, 'unknown', 'empty', 'the file is empty');
   for (const attempt of tries) {
     const found = attempt(path, bytes, start, descriptors);

@@ -15,9 +15,9 @@ import { identity, writeClf } from '../look';
 import { recognise } from './recognise';
 import { writeTitle } from './write-title';
 
-const known = [marlstone3, marlstone4, oxbow2].map((d) => parseDescriptor(d)),
-  steps =
-    '<?xml version="1.0"?>\n<!-- kept -->\n<marlstone-steps edition="4" title="Old &amp; gone" drawer="A/B">\n <fire raise="0.5" odd="kept"/>\n</marlstone-steps>\n';
+const known = [marlstone3, marlstone4, oxbow2].map((d) => parseDescriptor(d));
+const steps =
+  '<?xml version="1.0"?>\n<!-- kept -->\n<marlstone-steps edition="4" title="Old &amp; gone" drawer="A/B">\n <fire raise="0.5" odd="kept"/>\n</marlstone-steps>\n';
 const files: [string, string, string][] = [
   ['cube', 'a.cube', cubeOf(houseLooks[0]!, 3)],
   ['cube', 'b.cube', '# kept\r\nLUT_3D_SIZE 2\r\n' + '0 0 0\r\n'.repeat(8)],
@@ -37,9 +37,9 @@ const rest = (s: string): string =>
 
 test.each(files)('%s, %s: the title is written, and every other byte stays', (format, name, text) => {
   for (const title of ['Kiln “Dusk” & <Ember> $1 {n}', 'Größe Nr. 5']) {
-    const after = writeTitle(format, strToU8(text), title, ['Glazes', 'Kiln & Fire'], known),
-      r = recognise(name, after, known),
-      was = recognise(name, strToU8(text), known);
+    const after = writeTitle(format, strToU8(text), title, ['Glazes', 'Kiln & Fire'], known);
+    const r = recognise(name, after, known);
+    const was = recognise(name, strToU8(text), known);
     expect(r.title).toBe(title);
     if (was.headings.length) expect(r.headings).toEqual(['Glazes', 'Kiln & Fire']);
     expect(rest(strFromU8(after))).toBe(rest(text));
@@ -75,18 +75,18 @@ test('any title comes back as it was written', () => {
 
 test('an editor’s archive gets a new about, and the same table', () => {
   const before = render(known[1]!.accepts[0]!, {
-      title: 'Old',
-      headings: ['A'],
-      position: 3,
-      scope: { input: 'camera data' },
-      encoding: null,
-      look: identity(4),
-      bytes: new Uint8Array(),
-      id: 'k',
-    }).bytes,
-    after = writeTitle('marlstone@4', before, 'New', ['B'], known),
-    a = unzipSync(before),
-    b = unzipSync(after);
+    title: 'Old',
+    headings: ['A'],
+    position: 3,
+    scope: { input: 'camera data' },
+    encoding: null,
+    look: identity(4),
+    bytes: new Uint8Array(),
+    id: 'k',
+  }).bytes;
+  const after = writeTitle('marlstone@4', before, 'New', ['B'], known);
+  const a = unzipSync(before);
+  const b = unzipSync(after);
   expect(JSON.parse(strFromU8(b['about.json']!))).toMatchObject({
     title: 'New',
     headings: ['B'],
@@ -99,9 +99,9 @@ test('an editor’s archive gets a new about, and the same table', () => {
 test('what has no place for a title is refused with words', () =>
   expect(() => writeTitle('hald', new Uint8Array(9), 'X', [], known)).toThrow(/cannot write a title/));
 test('a camera profile bears the title, and every other tag as it was', () => {
-  const before = profileFor(cameras[0]!, 'Standard', 'Old'),
-    a = describeTags(before),
-    b = describeTags(readDcp(writeTitle('dcp', writeDcp(before), 'Wëst lamp', [], known)));
+  const before = profileFor(cameras[0]!, 'Standard', 'Old');
+  const a = describeTags(before);
+  const b = describeTags(readDcp(writeTitle('dcp', writeDcp(before), 'Wëst lamp', [], known)));
   expect(b.ProfileName).toBe('Wëst lamp');
   expect({ ...b, ProfileName: a.ProfileName }).toEqual(a);
 });

@@ -35,29 +35,29 @@ const put = (s: string, pattern: RegExp, by: (...m: string[]) => string): string
   pattern.test(s) ? s.replace(pattern, by) : null;
 
 function cube(s: string, title: string): string {
-  const written = `TITLE "${line(title.replace(/"/g, "'"))}"`,
-    eol = s.includes('\r\n') ? '\r\n' : '\n';
+  const written = `TITLE "${line(title.replace(/"/g, "'"))}"`;
+  const eol = s.includes('\r\n') ? '\r\n' : '\n';
   return put(s, /^TITLE[ \t]+.*?(?=\r?$)/m, () => written) ?? written + eol + s;
 }
 
 function rootAttribute(s: string, root: string, name: string, value: string): string {
   const open = new RegExp(`<(?:[\\w-]+:)?${root}\\b[^>]*>`).exec(s);
   if (!open) throw cannot('this file: its root is not where it should be');
-  const tag = open[0],
-    changed =
-      put(tag, new RegExp(`(\\s${name}\\s*=\\s*)("[^"]*"|'[^']*')`), (_, a) => `${a}"${attribute(value)}"`) ??
-      tag.replace(/\s*(\/?>)$/, (e) => ` ${name}="${attribute(value)}"${e.trimStart()}`);
+  const tag = open[0];
+  const changed =
+    put(tag, new RegExp(`(\\s${name}\\s*=\\s*)("[^"]*"|'[^']*')`), (_, a) => `${a}"${attribute(value)}"`) ??
+    tag.replace(/\s*(\/?>)$/, (e) => ` ${name}="${attribute(value)}"${e.trimStart()}`);
   return s.slice(0, open.index) + changed + s.slice(open.index + tag.length);
 }
 
 function iniKey(s: string, section: string, key: string, value: string): string {
   const at = new RegExp(`^\\[${section.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}\\][ \\t]*\\r?$`, 'm').exec(s);
   if (!at) throw cannot('this file: its section is not there');
-  const from = at.index + at[0].length,
-    rest = s.slice(from),
-    end = /^\[/m.exec(rest)?.index ?? rest.length,
-    part = rest.slice(0, end),
-    eol = s.includes('\r\n') ? '\r\n' : '\n';
+  const from = at.index + at[0].length;
+  const rest = s.slice(from);
+  const end = /^\[/m.exec(rest)?.index ?? rest.length;
+  const part = rest.slice(0, end);
+  const eol = s.includes('\r\n') ? '\r\n' : '\n';
   const changed =
     put(part, new RegExp(`^([ \\t]*${key}[ \\t]*=[ \\t]*).*?(?=\\r?$)`, 'm'), (_, a) => a + line(value)) ??
     `${eol}${key}=${line(value)}${part}`;
@@ -87,9 +87,9 @@ export function writeTitle(
   headings: string[],
   descriptors: readonly Descriptor[],
 ): Uint8Array {
-  const s = latin.decode(bytes),
-    d = descriptors.find((x) => editorKey(x) === format),
-    m = d?.presets?.mapping;
+  const s = latin.decode(bytes);
+  const d = descriptors.find((x) => editorKey(x) === format);
+  const m = d?.presets?.mapping;
   if (format === 'cube') return latin.encode(cube(s, title));
   if (format === 'dcp') {
     const dcp = readDcp(bytes);

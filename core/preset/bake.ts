@@ -21,15 +21,15 @@ export function split(
   overrides: ClassOverrides = {},
   wanted?: readonly string[],
 ): { kept: Settings; left: Left[] } {
-  const kept: Settings = {},
-    left: Left[] = [];
+  const kept: Settings = {};
+  const left: Left[] = [];
   for (const definition of allSettings) {
-    const { id } = definition,
-      value = settings[id];
+    const { id } = definition;
+    const value = settings[id];
     if (value === undefined || isNeutral(id, value)) continue;
-    const over = overrides[id],
-      kind = over?.class ?? definition.class,
-      why = over?.reason ?? classReason[kind];
+    const over = overrides[id];
+    const kind = over?.class ?? definition.class;
+    const why = over?.reason ?? classReason[kind];
     if (kind !== 'point') left.push({ setting: id, class: kind, reason: why ?? 'cannot go into a table' });
     else if (wanted && !wanted.includes(id)) left.push({ setting: id, class: kind, reason: 'was not chosen' });
     else kept[id] = value;

@@ -61,13 +61,13 @@ export interface ReadPreset {
 function through(rule: NumberRule, x: number): number {
   let v: number;
   if (rule.table) {
-    const t = rule.table,
-      up = t.findIndex((p) => p[0] >= x);
+    const t = rule.table;
+    const up = t.findIndex((p) => p[0] >= x);
     if (up === 0) v = t[0]![1];
     else if (up < 0) v = t[t.length - 1]![1];
     else {
-      const a = t[up - 1]!,
-        b = t[up]!;
+      const a = t[up - 1]!;
+      const b = t[up]!;
       v = a[1] + ((b[1] - a[1]) * (x - a[0])) / (b[0] - a[0]);
     }
   } else v = x * (rule.scale ?? 1) + (rule.offset ?? 0);
@@ -105,8 +105,8 @@ function valueOf(entry: MappingEntry, step: Step, used: Set<string>): unknown {
     }
     return out;
   }
-  const name = entry.attribute!,
-    raw = step.attributes[name];
+  const name = entry.attribute!;
+  const raw = step.attributes[name];
   if (raw === undefined) return undefined;
   used.add(name);
   switch (entry.as ?? 'number') {
@@ -130,11 +130,11 @@ function valueOf(entry: MappingEntry, step: Step, used: Set<string>): unknown {
 
 /** Steps → common settings. A value outside its setting's range is refused with the step's place. */
 export function applyMapping(mapping: Mapping, doc: StepDocument): ReadPreset {
-  const settings: Settings = {},
-    classes: ClassOverrides = {},
-    unknown: Record<string, string> = {};
-  let name = doc.title,
-    headings = doc.headings;
+  const settings: Settings = {};
+  const classes: ClassOverrides = {};
+  const unknown: Record<string, string> = {};
+  let name = doc.title;
+  let headings = doc.headings;
   for (const step of doc.steps) {
     const used = new Set<string>();
     if (mapping.ignore?.includes(step.name)) Object.keys(step.attributes).forEach((a) => used.add(a));
@@ -187,8 +187,8 @@ export function applyMapping(mapping: Mapping, doc: StepDocument): ReadPreset {
 
 /** The other items that settings refer to, by name. */
 export function referencesOf(settings: Settings): ReadPreset['references'] {
-  const look = settings.look as LookReference | undefined,
-    profile = settings.cameraProfile;
+  const look = settings.look as LookReference | undefined;
+  const profile = settings.cameraProfile;
   return [
     ...(look ? [{ kind: 'look' as const, name: look.name, strength: look.strength }] : []),
     ...(typeof profile === 'string' ? [{ kind: 'camera-profile' as const, name: profile }] : []),

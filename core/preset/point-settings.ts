@@ -23,9 +23,9 @@ const REFERENCE = 6504;
 
 /** White point of a shift: `mired` along the black-body locus from 6504 K, `tint` across it (3000 units = 1 in u, v). */
 function shiftedWhite(mired: number, tint: number): [number, number] {
-  const kelvin = 1e6 / (1e6 / REFERENCE + mired),
-    [u, v] = planckian(kelvin),
-    n = locusNormal(kelvin);
+  const kelvin = 1e6 / (1e6 / REFERENCE + mired);
+  const [u, v] = planckian(kelvin);
+  const n = locusNormal(kelvin);
   return xyOfUv([u + (tint / 3000) * n[0], v + (tint / 3000) * n[1]]);
 }
 
@@ -33,9 +33,9 @@ const through = (m: Matrix): Operation => {
   const [a, b, c, d, e, f, g, h, k] = m as [number, number, number, number, number, number, number, number, number];
   return (v, n) => {
     for (let i = 0; i < n; i += 3) {
-      const x = v[i]!,
-        y = v[i + 1]!,
-        z = v[i + 2]!;
+      const x = v[i]!;
+      const y = v[i + 1]!;
+      const z = v[i + 2]!;
       v[i] = a * x + b * y + c * z;
       v[i + 1] = d * x + e * y + f * z;
       v[i + 2] = g * x + h * y + k * z;
@@ -83,8 +83,8 @@ const warmth: SettingDefinition<number> = {
   compile(value, all) {
     const tint = (all.tintShift as number | undefined) ?? 0;
     if (value === 0 && tint === 0) return null;
-    const m = toXyz(spaces.srgb),
-      a = adapt(shiftedWhite(0, 0), shiftedWhite(value, tint));
+    const m = toXyz(spaces.srgb);
+    const a = adapt(shiftedWhite(0, 0), shiftedWhite(value, tint));
     return through(multiply(invert(m), multiply(a, m)));
   },
 };
@@ -157,8 +157,8 @@ const contrast: SettingDefinition<number> = {
   compile(value, all) {
     const pivot = (all.contrastPivot as number | undefined) ?? 0.18;
     if (value === 1) return null;
-    const power = powerQuickly(value),
-      scale = pivot ** (1 - value);
+    const power = powerQuickly(value);
+    const scale = pivot ** (1 - value);
     return eachChannel(odd((x) => (x === 0 ? 0 : scale * power(x))));
   },
 };
@@ -182,14 +182,14 @@ const cdl =
   (slope: number[], offset: number[], power: number[]): Operation =>
   (v, n) => {
     for (let i = 0; i < n; i++) {
-      const c = i % 3,
-        x = v[i]! * slope[c]! + offset[c]!,
-        p = power[c]!;
+      const c = i % 3;
+      const x = v[i]! * slope[c]! + offset[c]!;
+      const p = power[c]!;
       v[i] = p === 1 ? x : x < 0 ? -Math.pow(-x, p) : Math.pow(x, p);
     }
   };
-const ones = [1, 1, 1],
-  zeros = [0, 0, 0];
+const ones = [1, 1, 1];
+const zeros = [0, 0, 0];
 const same = (a: number[], b: number[]): boolean => a.every((v, i) => v === b[i]);
 
 const slope: SettingDefinition<number[]> = {
@@ -205,8 +205,8 @@ const slope: SettingDefinition<number[]> = {
   formula:
     'Encoded, by channel: `v ← (v · slope + offset)^power`, the power odd-symmetric. One operation does slope, offset and power.',
   compile(value, all) {
-    const o = (all.offset as number[] | undefined) ?? zeros,
-      p = (all.power as number[] | undefined) ?? ones;
+    const o = (all.offset as number[] | undefined) ?? zeros;
+    const p = (all.power as number[] | undefined) ?? ones;
     return same(value, ones) && same(o, zeros) && same(p, ones) ? null : cdl(value, o, p);
   },
 };
@@ -364,9 +364,9 @@ const hueSectors: SettingDefinition<Sector[]> = {
     }));
     return (v, count) => {
       for (let i = 0; i < count; i += 3) {
-        const a = v[i + 1]!,
-          b = v[i + 2]!,
-          c = Math.sqrt(a * a + b * b);
+        const a = v[i + 1]!;
+        const b = v[i + 2]!;
+        const c = Math.sqrt(a * a + b * b);
         if (c < 1e-9) continue;
         let some = false;
         for (let k = 0; k < near.length; k++) {
@@ -377,21 +377,21 @@ const hueSectors: SettingDefinition<Sector[]> = {
           }
         }
         if (!some) continue;
-        const h = degrees(a, b),
-          share = Math.min(1, c / 0.1);
-        let turn = 0,
-          gain = 1,
-          light = 0;
+        const h = degrees(a, b);
+        const share = Math.min(1, c / 0.1);
+        let turn = 0;
+        let gain = 1;
+        let light = 0;
         for (let k = 0; k < live.length; k++) {
-          const s = live[k]!,
-            w = sectorWeight(h, s.center, s.width);
+          const s = live[k]!;
+          const w = sectorWeight(h, s.center, s.width);
           if (w === 0) continue;
           turn += w * s.turn;
           gain *= 1 + w * (s.chroma - 1);
           light += w * s.lightness;
         }
-        const cos = gain * Math.cos((turn * Math.PI) / 180),
-          sin = gain * Math.sin((turn * Math.PI) / 180);
+        const cos = gain * Math.cos((turn * Math.PI) / 180);
+        const sin = gain * Math.sin((turn * Math.PI) / 180);
         v[i]! += light * share;
         v[i + 1] = a * cos - b * sin;
         v[i + 2] = a * sin + b * cos;
@@ -416,9 +416,9 @@ const lowChroma: SettingDefinition<number> = {
       ? null
       : (v, n) => {
           for (let i = 0; i < n; i += 3) {
-            const a = v[i + 1]!,
-              b = v[i + 2]!,
-              k = 1 + (value / 100) * Math.exp(-Math.sqrt(a * a + b * b) / 0.08);
+            const a = v[i + 1]!;
+            const b = v[i + 2]!;
+            const k = 1 + (value / 100) * Math.exp(-Math.sqrt(a * a + b * b) / 0.08);
             v[i + 1] = a * k;
             v[i + 2] = b * k;
           }
@@ -474,9 +474,9 @@ const monochrome: SettingDefinition<GrayMix | null> = {
     if (!value) return null;
     return (v, n) => {
       for (let i = 0; i < n; i += 3) {
-        const a = v[i + 1]!,
-          b = v[i + 2]!,
-          c = Math.sqrt(a * a + b * b);
+        const a = v[i + 1]!;
+        const b = v[i + 2]!;
+        const c = Math.sqrt(a * a + b * b);
         if (c > 1e-9) {
           const h = degrees(a, b);
           let add = 0;
@@ -508,8 +508,8 @@ const tint = (id: string, title: string, weight: (L: number) => number, words: s
   },
   formula: `OKLab: \`a ← a + w·amount·cos(hue)\`, \`b ← b + w·amount·sin(hue)\` with ${words}, L held to 0…1.`,
   compile(value) {
-    const a = value.amount * Math.cos((value.hue * Math.PI) / 180),
-      b = value.amount * Math.sin((value.hue * Math.PI) / 180);
+    const a = value.amount * Math.cos((value.hue * Math.PI) / 180);
+    const b = value.amount * Math.sin((value.hue * Math.PI) / 180);
     return value.amount === 0
       ? null
       : (v, n) => {

@@ -14,8 +14,8 @@ import { compile } from './render';
 import { allSettings, faults, isNeutral } from './settings';
 import { readIni, readXmp } from './steps';
 
-const descriptors = [oxbow2, marlstone3].map((d) => parseDescriptor(d)),
-  bytes = (s: string): Uint8Array => new TextEncoder().encode(s);
+const descriptors = [oxbow2, marlstone3].map((d) => parseDescriptor(d));
+const bytes = (s: string): Uint8Array => new TextEncoder().encode(s);
 const run = (s: Settings, p: [number, number, number]): number[] => {
   const out = new Float64Array(3);
   compile(s)(...p, out, 0);
@@ -71,15 +71,15 @@ describe('the renderer', () => {
   });
   test('the order in which settings are given does not matter', () => {
     const s = {
-        chroma: 1.3,
-        level: 0.4,
-        curve: [
-          [0, 0.1],
-          [1, 0.9],
-        ],
-        warmth: 20,
-      },
-      back = Object.fromEntries(Object.entries(s).reverse());
+      chroma: 1.3,
+      level: 0.4,
+      curve: [
+        [0, 0.1],
+        [1, 0.9],
+      ],
+      warmth: 20,
+    };
+    const back = Object.fromEntries(Object.entries(s).reverse());
     fc.assert(
       fc.property(unit, unit, unit, (r, g, b) => {
         expect(run(s, [r, g, b])).toEqual(run(back, [r, g, b]));

@@ -26,8 +26,8 @@ export function compileMany(settings: Settings): Operation {
     const op = d.compile(settings[d.id], settings);
     if (op) stages[d.stage].push(op);
   }
-  const { linear, encoded, oklab } = stages,
-    steps: Operation[] = [];
+  const { linear, encoded, oklab } = stages;
+  const steps: Operation[] = [];
   if (linear.length) steps.push(decode, ...linear);
   if (encoded.length) {
     if (linear.length) steps.push(encode);
@@ -45,8 +45,8 @@ export function compileMany(settings: Settings): Operation {
 
 /** The same for one color at a time. */
 export function compile(settings: Settings): Evaluate {
-  const many = compileMany(settings),
-    v = new Float64Array(3);
+  const many = compileMany(settings);
+  const v = new Float64Array(3);
   return (r, g, b, out, at) => {
     v[0] = r;
     v[1] = g;

@@ -19,10 +19,10 @@ export interface StepDocument {
   steps: Step[];
 }
 
-const RDF = 'http://www.w3.org/1999/02/22-rdf-syntax-ns#',
-  DC = 'http://purl.org/dc/elements/1.1/';
-const MAX_STEPS = 2000,
-  MAX_DEPTH = 40;
+const RDF = 'http://www.w3.org/1999/02/22-rdf-syntax-ns#';
+const DC = 'http://purl.org/dc/elements/1.1/';
+const MAX_STEPS = 2000;
+const MAX_DEPTH = 40;
 
 /**
  * An XMP packet (ISO 16684-1) that holds an rdf:Seq of steps: each rdf:li carries a `step` property, others are its
@@ -32,10 +32,10 @@ export function readXmp(bytes: Uint8Array): StepDocument {
   const text = decodeText(bytes, 'XMP packet');
   const { parser, fault } = strictParser('XMP packet');
   const doc: StepDocument = { container: 'xmp', title: '', headings: [], namespaces: [], steps: [] };
-  const spaces = new Set<string>(),
-    path: string[] = [];
-  let step: Step | null = null,
-    chars = '';
+  const spaces = new Set<string>();
+  const path: string[] = [];
+  let step: Step | null = null;
+  let chars = '';
   parser.on('opentag', (tag) => {
     if (path.length >= MAX_DEPTH)
       throw fault(
@@ -93,8 +93,8 @@ export function readIni(bytes: Uint8Array): StepDocument {
   decodeText(bytes, 'INI file')
     .split(/\r?\n/)
     .forEach((raw, i) => {
-      const line = raw.trim(),
-        where = `line ${i + 1}`;
+      const line = raw.trim();
+      const where = `line ${i + 1}`;
       if (!line || line[0] === ';' || line[0] === '#') return;
       const section = /^\[([^\]]+)\]$/.exec(line);
       if (section) {
@@ -126,10 +126,10 @@ export function readIni(bytes: Uint8Array): StepDocument {
  * its attributes. Deeper elements are kept as steps too, under "parent/child", so that nothing disappears.
  */
 export function readXmlSteps(bytes: Uint8Array): StepDocument {
-  const { parser, fault } = strictParser('preset'),
-    doc: StepDocument = { container: 'xml', title: '', headings: [], namespaces: [], steps: [] },
-    path: string[] = [],
-    spaces = new Set<string>();
+  const { parser, fault } = strictParser('preset');
+  const doc: StepDocument = { container: 'xml', title: '', headings: [], namespaces: [], steps: [] };
+  const path: string[] = [];
+  const spaces = new Set<string>();
   parser.on('opentag', (tag) => {
     if (path.length >= MAX_DEPTH)
       throw fault(

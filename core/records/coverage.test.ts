@@ -58,8 +58,8 @@ describe('coverage of cameras', () => {
     expect(one(camera('Alder II'), [profile('A', ['Perrin Alder Mk 2'])]).state).toBe('covered');
   });
   test('a converted body needs profiles of its own, and the plain one does not take them', () => {
-    const ir = camera('Alder', { conversion: 'infrared' }),
-      held = [profile('IR', ['Perrin Alder, infrared'])];
+    const ir = camera('Alder', { conversion: 'infrared' });
+    const held = [profile('IR', ['Perrin Alder, infrared'])];
     expect([
       one(ir, held).state,
       one(camera('Alder'), held).state,
@@ -206,15 +206,15 @@ test('what files name and the list does not have is told once, with its serials'
 });
 
 test('what was asked for is met by a profile, a whole calibration, or an editor of the maker who was asked', () => {
-  const c = camera('Alder'),
-    none = { camera: null, lens: null, askedOf: '' },
-    editors = [
-      { key: 'o@2', title: 'Oxbow 2', cameras: 'all' as const },
-      { key: 'm@4', title: 'Marlstone 4', cameras: [] },
-    ];
-  const cameras = (held: ReturnType<typeof profile>[]) => cameraCoverage([c], held, editors),
-    of = (askedOf: string) =>
-      isMet({ ...none, camera: 'Alder', wanted: 'support in an editor', askedOf }, cameras([]), []);
+  const c = camera('Alder');
+  const none = { camera: null, lens: null, askedOf: '' };
+  const editors = [
+    { key: 'o@2', title: 'Oxbow 2', cameras: 'all' as const },
+    { key: 'm@4', title: 'Marlstone 4', cameras: [] },
+  ];
+  const cameras = (held: ReturnType<typeof profile>[]) => cameraCoverage([c], held, editors);
+  const of = (askedOf: string) =>
+    isMet({ ...none, camera: 'Alder', wanted: 'support in an editor', askedOf }, cameras([]), []);
   const wanted = { ...none, camera: 'Alder', wanted: 'camera profile' };
   expect([
     isMet(wanted, cameras([]), []),

@@ -59,9 +59,9 @@ export function cameraCoverage(
   const named = bearer(cameraForm);
   return cameras
     .map((camera): CameraLine => {
-      const body = converted(camera),
-        own = profiles.filter((p) => named(body, p.cameras)),
-        sources = new Map<string, { source: string; held: number; approved: number }>();
+      const body = converted(camera);
+      const own = profiles.filter((p) => named(body, p.cameras));
+      const sources = new Map<string, { source: string; held: number; approved: number }>();
       for (const p of own) {
         const s = sources.get(p.source) ?? { source: p.source, held: 0, approved: 0 };
         s.held += p.held;
@@ -123,8 +123,9 @@ export function lensCoverage(
         d.lenses
           .filter((l) => named(lens, [l.model, ...l.aliases]))
           .map((l): LensFound => {
-            const small = bodies.filter((c) => !serves(l.crop, c.crop)),
-              otherMount = l.mount !== '' && lens.mount !== '' && l.mount.toLowerCase() !== lens.mount.toLowerCase();
+            const small = bodies.filter((c) => !serves(l.crop, c.crop));
+            const otherMount =
+              l.mount !== '' && lens.mount !== '' && l.mount.toLowerCase() !== lens.mount.toLowerCase();
             const but = !l.quantities.length
               ? 'it is named, without any measurement'
               : otherMount
@@ -143,8 +144,8 @@ export function lensCoverage(
             };
           }),
       );
-      const measured = new Set(found.filter((f) => !f.but).flatMap((f) => f.quantities)),
-        missing = quantities.filter((x) => !measured.has(x));
+      const measured = new Set(found.filter((f) => !f.but).flatMap((f) => f.quantities));
+      const missing = quantities.filter((x) => !measured.has(x));
       return { lens, state: !found.length ? 'none' : missing.length ? 'partly' : 'covered', found, missing };
     })
     .sort(leastFirst);
@@ -167,8 +168,8 @@ export interface Wish {
 
 /** Whether coverage has since what was asked for: a profile, a whole calibration, or an editor, of the maker who was asked, that reads the camera. */
 export function isMet(w: Wish, cameras: readonly CameraLine[], lenses: readonly LensLine[]): boolean {
-  const camera = cameras.find((l) => l.camera.id === w.camera),
-    lens = lenses.find((l) => l.lens.id === w.lens);
+  const camera = cameras.find((l) => l.camera.id === w.camera);
+  const lens = lenses.find((l) => l.lens.id === w.lens);
   if (w.wanted === 'camera profile') return !!camera && camera.state !== 'none';
   if (w.wanted === 'lens calibration') return lens?.state === 'covered';
   return !!camera?.reads.some((r) => r.answer === 'yes' && r.title.toLowerCase().startsWith(w.askedOf.toLowerCase()));
@@ -187,12 +188,12 @@ export function unlisted(
   cameras: { maker: string; model: string; conversion: string; serials: string[] }[];
   lenses: { maker: string; model: string }[];
 } {
-  const bodies = new Map<string, { maker: string; model: string; conversion: string; serials: string[] }>(),
-    glass = new Map<string, { maker: string; model: string }>();
+  const bodies = new Map<string, { maker: string; model: string; conversion: string; serials: string[] }>();
+  const glass = new Map<string, { maker: string; model: string }>();
   for (const s of seen) {
     if (s.camera && !cameras.some((c) => isBody(c, [s.camera, s.conversion].filter(Boolean).join(', ')))) {
-      const key = cameraForm(`${s.camera} ${s.conversion}`, s.maker),
-        b = bodies.get(key) ?? { maker: s.maker, model: s.camera, conversion: s.conversion, serials: [] };
+      const key = cameraForm(`${s.camera} ${s.conversion}`, s.maker);
+      const b = bodies.get(key) ?? { maker: s.maker, model: s.camera, conversion: s.conversion, serials: [] };
       if (s.serial && !b.serials.includes(s.serial)) b.serials.push(s.serial);
       bodies.set(key, b);
     }

@@ -26,18 +26,18 @@ const photo = (more: Partial<PhotoSide> = {}): PhotoSide => ({
   ...more,
 });
 const strict = parseDescriptor({
-    ...(marlstone4 as object),
-    cameras: ['Perrin Alder'],
-    honours: ['camera', 'input', 'result'],
-  }),
-  loose: Descriptor = { ...parseDescriptor(oxbow2), cameras: 'all', honours: [] };
-const listed = { state: 'listed', reason: 'lists it' },
-  at = (descriptor: Descriptor, placed: EditorSide['placed'] = listed): EditorSide => ({
-    descriptor,
-    system: descriptor.systems[0]!,
-    placed,
-    lists: ['Kaolin'],
-  });
+  ...(marlstone4 as object),
+  cameras: ['Perrin Alder'],
+  honours: ['camera', 'input', 'result'],
+});
+const loose: Descriptor = { ...parseDescriptor(oxbow2), cameras: 'all', honours: [] };
+const listed = { state: 'listed', reason: 'lists it' };
+const at = (descriptor: Descriptor, placed: EditorSide['placed'] = listed): EditorSide => ({
+  descriptor,
+  system: descriptor.systems[0]!,
+  placed,
+  lists: ['Kaolin'],
+});
 const codes = (i: ItemSide, p: PhotoSide, e: EditorSide) => foretell(i, p, e).findings.map((f) => f.code);
 
 test('an item that is listed and fits shows, and nothing is said', () => {
@@ -106,8 +106,8 @@ describe('conditions of the scope', () => {
 });
 
 test('what it refers to has to be listed by that editor too; held is not yet there', () => {
-  const i = item({ needs: [{ name: 'Base look', held: true }] }),
-    said = (lists: string[] | null) => foretell(i, photo(), { ...at(strict), lists }).findings.map((f) => f.words);
+  const i = item({ needs: [{ name: 'Base look', held: true }] });
+  const said = (lists: string[] | null) => foretell(i, photo(), { ...at(strict), lists }).findings.map((f) => f.words);
   expect(said(['Kaolin'])[0]).toContain('“Base look”, which Marlstone 4 does not list there');
   expect([said(['Base look']), said(null), foretell(i, photo(), { ...at(strict), system: null }).findings]).toEqual([
     [],

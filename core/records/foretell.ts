@@ -125,8 +125,8 @@ export const conditions: Condition[] = [
     code: 'photo-camera',
     check: (_i, p, e) => {
       if (p.kind === 'rendered') return null;
-      const answer = readsCamera({ cameras: e.descriptor.cameras ?? null }, p.camera),
-        camera = p.camera.model || 'camera';
+      const answer = readsCamera({ cameras: e.descriptor.cameras ?? null }, p.camera);
+      const camera = p.camera.model || 'camera';
       return answer === 'no'
         ? {
             hides: true,
@@ -194,9 +194,9 @@ export const conditions: Condition[] = [
   {
     code: 'needs',
     check: (i, _p, e) => {
-      const named = (list: readonly { name: string }[]): string => list.map((n) => `“${n.name}”`).join(', '),
-        unheld = i.needs.filter((n) => !n.held),
-        absent = e.system ? i.needs.filter((n) => n.held && e.lists && !e.lists.includes(n.name)) : [];
+      const named = (list: readonly { name: string }[]): string => list.map((n) => `“${n.name}”`).join(', ');
+      const unheld = i.needs.filter((n) => !n.held);
+      const absent = e.system ? i.needs.filter((n) => n.held && e.lists && !e.lists.includes(n.name)) : [];
       return unheld.length
         ? {
             hides: false,

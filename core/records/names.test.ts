@@ -82,8 +82,8 @@ test('many at once are found as one by one', () =>
       fc.array(name, { maxLength: 4 }),
       fc.constantFrom('Perrin', ''),
       (names, own, maker) => {
-        const named = bearer(cameraForm),
-          thing = { maker, model: own[0] ?? 'Alder', names: own.slice(1) };
+        const named = bearer(cameraForm);
+        const thing = { maker, model: own[0] ?? 'Alder', names: own.slice(1) };
         for (let round = 0; round < 2; round++)
           expect(named(thing, names)).toBe(names.some((n) => bears(thing, cameraForm, n)));
       },

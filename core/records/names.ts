@@ -28,12 +28,12 @@ function withoutMaker(list: string[], maker: string): string[] {
 
 /** "PERRIN Alder Mk. II" of Perrin → "alder mk2"; the order of words counts. */
 export function cameraForm(model: string, maker = ''): string {
-  const list = withoutMaker(words(plain(model).replace(/[./-]/g, ' ')), maker),
-    out: string[] = [];
+  const list = withoutMaker(words(plain(model).replace(/[./-]/g, ' ')), maker);
+  const out: string[] = [];
   for (let i = 0; i < list.length; i++) {
-    const w = list[i]!,
-      mark = /^(?:mark|mk)(\d*)$/.exec(w),
-      next = list[i + 1] ?? '';
+    const w = list[i]!;
+    const mark = /^(?:mark|mk)(\d*)$/.exec(w);
+    const next = list[i + 1] ?? '';
     if (mark && (mark[1] || /^\d$/.test(next) || ROMAN[next] || next === 'v' || next === 'i')) {
       const n = mark[1] || (ROMAN[next] ?? ({ v: '5', i: '1' } as Record<string, string>)[next] ?? next);
       if (!mark[1]) i++;
@@ -69,11 +69,11 @@ export const bears = (thing: Named, form: Form, name: string): boolean =>
 
 /** The same for many things and many names: each name is made comparable once a maker. */
 export function bearer(form: Form): (thing: Named, names: readonly string[]) => boolean {
-  const known = new Map<string, Map<string, string>>(),
-    own = new Map<Named, Set<string>>();
+  const known = new Map<string, Map<string, string>>();
+  const own = new Map<Named, Set<string>>();
   return (thing, names) => {
-    let forms = known.get(thing.maker),
-      mine = own.get(thing);
+    let forms = known.get(thing.maker);
+    let mine = own.get(thing);
     if (!forms) known.set(thing.maker, (forms = new Map<string, string>()));
     if (!mine) own.set(thing, (mine = formsOf(thing, form)));
     return names.some((n) => {

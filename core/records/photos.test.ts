@@ -57,8 +57,8 @@ test('rendered files show everywhere; a list that nobody wrote is not known; wit
   ]).toEqual(['unknown', 'yes']);
 });
 test('a name that only the studio knows is found through its list, and through the name in a DNG', () => {
-  const own = [{ maker: 'Corvane', model: 'Ley', names: ['CL-200 Export'] }],
-    e = [editor('m@4', ['Corvane Ley'])];
+  const own = [{ maker: 'Corvane', model: 'Ley', names: ['CL-200 Export'] }];
+  const e = [editor('m@4', ['Corvane Ley'])];
   expect(explainPhotos([photo('CL-200 Export')], e)[0]!.answers[0]!.answer).toBe('no');
   expect(explainPhotos([photo('CL-200 Export')], e, own)[0]).toMatchObject({
     camera: 'Ley',

@@ -40,9 +40,9 @@ export function explainPhotos(
 ): PhotoGroup[] {
   const groups = new Map<string, { thing: Named; kind: PhotoSeen['kind']; n: number }>();
   for (const p of photos) {
-    const thing = nameOf(p, own),
-      key = `${p.kind} ${cameraForm(thing.model, thing.maker)}`,
-      g = groups.get(key);
+    const thing = nameOf(p, own);
+    const key = `${p.kind} ${cameraForm(thing.model, thing.maker)}`;
+    const g = groups.get(key);
     if (g) g.n += p.n;
     else groups.set(key, { thing, kind: p.kind, n: p.n });
   }
@@ -79,11 +79,11 @@ export function explainPhotos(
 
 /** What would make them show, the nearest first. */
 function cures(e: EditorHere, camera: Named, editors: readonly EditorHere[]): string[] {
-  const able = editors.filter((x) => x.key !== e.key && readsCamera(x, camera) === 'yes'),
-    where = (x: EditorHere): string =>
-      x.stations === 0
-        ? ', which no station has yet'
-        : `, which ${x.stations} ${x.stations === 1 ? 'station has' : 'stations have'}`;
+  const able = editors.filter((x) => x.key !== e.key && readsCamera(x, camera) === 'yes');
+  const where = (x: EditorHere): string =>
+    x.stations === 0
+      ? ', which no station has yet'
+      : `, which ${x.stations} ${x.stations === 1 ? 'station has' : 'stations have'}`;
   return [
     ...able.filter((x) => x.editor === e.editor).map((x) => `Use ${x.title}${where(x)}: it reads them.`),
     ...able.filter((x) => x.editor !== e.editor).map((x) => `Open them in ${x.title}${where(x)}.`),

@@ -45,8 +45,8 @@ describe('the three-way view', () => {
       }),
     ));
   test('macOS and Windows fold case and Unicode form, Linux only the form', () => {
-    const a = new Map([['Looks/Café.cube', 'A']]),
-      b = new Map([['looks/cafe\u0301.cube', 'A']]);
+    const a = new Map([['Looks/Café.cube', 'A']]);
+    const b = new Map([['looks/cafe\u0301.cube', 'A']]);
     expect(merge(a, a, b, 'macos')).toHaveLength(1);
     expect(
       merge(a, a, b, 'linux')
@@ -71,8 +71,8 @@ describe('an index of files', () => {
         fc.array(fc.stringMatching(/^[a-z]{1,6}$/)),
         fc.uniqueArray(fc.stringMatching(/^[A-Z]{1,4}9$/)),
         (theirs, ours) => {
-          const before = theirs.map((t) => `${t}\n`).join(''),
-            { text, added } = addLines(before, ours);
+          const before = theirs.map((t) => `${t}\n`).join('');
+          const { text, added } = addLines(before, ours);
           expect(removeLines(text, added)).toBe(before);
           expect(removeLines(`${text}later\n`, added)).toBe(`${before}later\n`);
         },

@@ -61,9 +61,9 @@ export function merge(
 
 /** docs/three-way.md: the table of all combinations, from the code. */
 export function documentation(): string {
-  const states: State[] = [null, 'A', 'B', 'C'],
-    seen = new Set<string>(),
-    lines: string[] = [];
+  const states: State[] = [null, 'A', 'B', 'C'];
+  const seen = new Set<string>();
+  const lines: string[] = [];
   for (const base of states)
     for (const should of states)
       for (const is of states) {

@@ -17,9 +17,9 @@ export interface Chart {
   rows: number;
 }
 
-const MOST = 5000,
-  fault = (message: string, where: string, code = 'chart-broken'): Problem =>
-    new Problem(code, message, where, 'Save the measured values anew as CGATS text, with L*a*b* or XYZ of each patch.');
+const MOST = 5000;
+const fault = (message: string, where: string, code = 'chart-broken'): Problem =>
+  new Problem(code, message, where, 'Save the measured values anew as CGATS text, with L*a*b* or XYZ of each patch.');
 /** D50, Y = 100. */
 const WHITE = xyzOf(D50).map((v) => v * 100);
 
@@ -36,18 +36,18 @@ const place = (id: string): { row: number; column: number } | null => {
 
 export function readChart(bytes: Uint8Array): Chart {
   const lines = new TextDecoder('utf-8')
-      .decode(bytes)
-      .replace(/^\ufeff/, '')
-      .split(/\r\n|\n|\r/),
-    fields: string[] = [],
-    rows: { words: string[]; line: number }[] = [];
-  let title = '',
-    length = 0,
-    inside: 'format' | 'data' | null = null;
+    .decode(bytes)
+    .replace(/^\ufeff/, '')
+    .split(/\r\n|\n|\r/);
+  const fields: string[] = [];
+  const rows: { words: string[]; line: number }[] = [];
+  let title = '';
+  let length = 0;
+  let inside: 'format' | 'data' | null = null;
   lines.forEach((raw, i) => {
-    const line = raw.replace(/#.*$/, '').trim(),
-      words = line ? wordsOf(line) : [],
-      key = (words[0] ?? '').toUpperCase();
+    const line = raw.replace(/#.*$/, '').trim();
+    const words = line ? wordsOf(line) : [];
+    const key = (words[0] ?? '').toUpperCase();
     if (!words.length) return;
     if (key === 'BEGIN_DATA_FORMAT') {
       inside = 'format';
@@ -62,14 +62,14 @@ export function readChart(bytes: Uint8Array): Chart {
     } else if (key === 'DESCRIPTOR' || key === 'ORIGINATOR') title ||= words.slice(1).join(' ').slice(0, 120);
     else if (key === 'LGOROWLENGTH') length = Number(words[1]);
   });
-  const at = (...names: string[]): number => fields.findIndex((f) => names.includes(f.toUpperCase())),
-    id = at('SAMPLE_ID', 'SAMPLEID', 'SAMPLE_NAME', 'SAMPLE_LOC'),
-    name = at('SAMPLE_NAME', 'SAMPLE_LOC'),
-    lab = ['LAB_L', 'LAB_A', 'LAB_B'].map((n) => at(n)),
-    xyz = ['XYZ_X', 'XYZ_Y', 'XYZ_Z'].map((n) => at(n));
+  const at = (...names: string[]): number => fields.findIndex((f) => names.includes(f.toUpperCase()));
+  const id = at('SAMPLE_ID', 'SAMPLEID', 'SAMPLE_NAME', 'SAMPLE_LOC');
+  const name = at('SAMPLE_NAME', 'SAMPLE_LOC');
+  const lab = ['LAB_L', 'LAB_A', 'LAB_B'].map((n) => at(n));
+  const xyz = ['XYZ_X', 'XYZ_Y', 'XYZ_Z'].map((n) => at(n));
   if (!fields.length) throw fault('There is no data format in the text.', 'BEGIN_DATA_FORMAT');
-  const useLab = lab.every((x) => x >= 0),
-    use = useLab ? lab : xyz;
+  const useLab = lab.every((x) => x >= 0);
+  const use = useLab ? lab : xyz;
   if (use.some((x) => x < 0)) throw fault('The text has neither L*a*b* nor XYZ of its patches.', 'data format');
   if (!rows.length) throw fault('The text has no patches.', 'BEGIN_DATA');
   const patches = rows.map(({ words, line }, n): Patch => {
@@ -97,9 +97,9 @@ export function readChart(bytes: Uint8Array): Chart {
 function arranged(patches: Patch[], length: number): { patches: Patch[]; columns: number; rows: number } {
   const places = patches.map((p) => place(p.id));
   if (places.every((p) => p)) {
-    const columns = Math.max(...places.map((p) => p!.column)) + 1,
-      rows = Math.max(...places.map((p) => p!.row)) + 1,
-      grid = new Array<Patch | undefined>(Math.min(columns * rows, MOST + 1));
+    const columns = Math.max(...places.map((p) => p!.column)) + 1;
+    const rows = Math.max(...places.map((p) => p!.row)) + 1;
+    const grid = new Array<Patch | undefined>(Math.min(columns * rows, MOST + 1));
     if (columns * rows === patches.length) {
       patches.forEach((p, i) => {
         grid[places[i]!.row * columns + places[i]!.column] = p;

@@ -17,46 +17,46 @@ interface Blot {
 
 /** Blots of a picture in RGBA, the likeliest first. */
 export function blots(p: Pixels, w: number, h: number): Blot[] {
-  const sums = new Float64Array((w + 1) * (h + 1)),
-    gray = new Float32Array(w * h),
-    dark = new Uint8Array(w * h),
-    r = Math.max(8, Math.round(w / 24));
+  const sums = new Float64Array((w + 1) * (h + 1));
+  const gray = new Float32Array(w * h);
+  const dark = new Uint8Array(w * h);
+  const r = Math.max(8, Math.round(w / 24));
   for (let y = 0; y < h; y++)
     for (let x = 0, s = 0; x < w; x++) {
-      const i = y * w + x,
-        v = 0.2126 * p[i * 4]! + 0.7152 * p[i * 4 + 1]! + 0.0722 * p[i * 4 + 2]!;
+      const i = y * w + x;
+      const v = 0.2126 * p[i * 4]! + 0.7152 * p[i * 4 + 1]! + 0.0722 * p[i * 4 + 2]!;
       gray[i] = v;
       s += v;
       sums[(y + 1) * (w + 1) + x + 1] = sums[y * (w + 1) + x + 1]! + s;
     }
   for (let y = 0; y < h; y++)
     for (let x = 0; x < w; x++) {
-      const x0 = Math.max(0, x - r),
-        x1 = Math.min(w, x + r + 1),
-        y0 = Math.max(0, y - r),
-        y1 = Math.min(h, y + r + 1),
-        mean =
-          (sums[y1 * (w + 1) + x1]! - sums[y0 * (w + 1) + x1]! - sums[y1 * (w + 1) + x0]! + sums[y0 * (w + 1) + x0]!) /
-          ((x1 - x0) * (y1 - y0));
+      const x0 = Math.max(0, x - r);
+      const x1 = Math.min(w, x + r + 1);
+      const y0 = Math.max(0, y - r);
+      const y1 = Math.min(h, y + r + 1);
+      const mean =
+        (sums[y1 * (w + 1) + x1]! - sums[y0 * (w + 1) + x1]! - sums[y1 * (w + 1) + x0]! + sums[y0 * (w + 1) + x0]!) /
+        ((x1 - x0) * (y1 - y0));
       dark[y * w + x] = gray[y * w + x]! < 0.6 * mean ? 1 : 0;
     }
-  const out: Blot[] = [],
-    stack: number[] = [];
+  const out: Blot[] = [];
+  const stack: number[] = [];
   for (let start = 0; start < dark.length; start++) {
     if (dark[start] !== 1) continue;
-    let area = 0,
-      sx = 0,
-      sy = 0,
-      l = w,
-      t = h,
-      rt = 0,
-      b = 0;
+    let area = 0;
+    let sx = 0;
+    let sy = 0;
+    let l = w;
+    let t = h;
+    let rt = 0;
+    let b = 0;
     stack.push(start);
     dark[start] = 2;
     while (stack.length) {
-      const i = stack.pop()!,
-        x = i % w,
-        y = (i - x) / w;
+      const i = stack.pop()!;
+      const x = i % w;
+      const y = (i - x) / w;
       area++;
       sx += x;
       sy += y;
@@ -75,10 +75,10 @@ export function blots(p: Pixels, w: number, h: number): Blot[] {
           stack.push(ny * w + nx);
         }
     }
-    const bw = rt - l + 1,
-      bh = b - t + 1,
-      fill = area / (bw * bh),
-      aspect = Math.min(bw, bh) / Math.max(bw, bh);
+    const bw = rt - l + 1;
+    const bh = b - t + 1;
+    const fill = area / (bw * bh);
+    const aspect = Math.min(bw, bh) / Math.max(bw, bh);
     if (
       area < Math.max(9, w * h * 1e-5) ||
       area > w * h * 4e-3 ||
@@ -100,22 +100,22 @@ export function blots(p: Pixels, w: number, h: number): Blot[] {
  * corners, in both directions.
  */
 export function findChart(p: Pixels, width: number, height: number, chart: Chart, outside = 0.5): Placed | null {
-  const list = blots(p, width, height),
-    n = list.length;
+  const list = blots(p, width, height);
+  const n = list.length;
   let best: { at: Placed; off: number } | null = null;
   const tried: { q: Point[]; even: number; area: number }[] = [];
   for (let a = 0; a < n; a++)
     for (let b = a + 1; b < n; b++)
       for (let c = b + 1; c < n; c++)
         for (let d = c + 1; d < n; d++) {
-          const four = [list[a]!, list[b]!, list[c]!, list[d]!],
-            even = Math.min(...four.map((f) => f.area)) / Math.max(...four.map((f) => f.area));
+          const four = [list[a]!, list[b]!, list[c]!, list[d]!];
+          const even = Math.min(...four.map((f) => f.area)) / Math.max(...four.map((f) => f.area));
           if (even < 0.5) continue;
-          const mx = four.reduce((s, f) => s + f.x, 0) / 4,
-            my = four.reduce((s, f) => s + f.y, 0) / 4,
-            q = four
-              .sort((u, v) => Math.atan2(u.y - my, u.x - mx) - Math.atan2(v.y - my, v.x - mx))
-              .map((f): Point => [f.x, f.y]);
+          const mx = four.reduce((s, f) => s + f.x, 0) / 4;
+          const my = four.reduce((s, f) => s + f.y, 0) / 4;
+          const q = four
+            .sort((u, v) => Math.atan2(u.y - my, u.x - mx) - Math.atan2(v.y - my, v.x - mx))
+            .map((f): Point => [f.x, f.y]);
           if (!isConvex(q)) continue;
           const area =
             Math.abs(
@@ -130,21 +130,21 @@ export function findChart(p: Pixels, width: number, height: number, chart: Chart
     for (let first = 0; first < 4; first++) {
       const m = fromSquare([0, 1, 2, 3].map((i) => q[(i + first) % 4]!));
       if (!m) continue;
-      const u = outside / (chart.columns + 2 * outside),
-        v = outside / (chart.rows + 2 * outside),
-        corners = (
-          [
-            [u, v],
-            [1 - u, v],
-            [1 - u, 1 - v],
-            [u, 1 - v],
-          ] as Point[]
-        ).map(([x, y]): Point => {
-          const [px, py] = project(m, x, y);
-          return [px / width, py / height];
-        }),
-        at = { corners, columns: chart.columns, rows: chart.rows },
-        r = measureChart(p, width, height, at, chart);
+      const u = outside / (chart.columns + 2 * outside);
+      const v = outside / (chart.rows + 2 * outside);
+      const corners = (
+        [
+          [u, v],
+          [1 - u, v],
+          [1 - u, 1 - v],
+          [u, 1 - v],
+        ] as Point[]
+      ).map(([x, y]): Point => {
+        const [px, py] = project(m, x, y);
+        return [px / width, py / height];
+      });
+      const at = { corners, columns: chart.columns, rows: chart.rows };
+      const r = measureChart(p, width, height, at, chart);
       if (r && (!best || r.mean < best.off)) best = { at, off: r.mean };
     }
   // patches that are nothing like what was measured are no chart

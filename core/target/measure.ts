@@ -26,9 +26,9 @@ export interface ChartResult {
   patches: PatchResult[];
 }
 
-const light = new Float64Array(256).map((_, i) => decodeSrgb(i / 255)),
-  toXyz = multiply(adapt(D65, D50), srgbToXyz),
-  white = xyzOf(D50);
+const light = new Float64Array(256).map((_, i) => decodeSrgb(i / 255));
+const toXyz = multiply(adapt(D65, D50), srgbToXyz);
+const white = xyzOf(D50);
 /** The inner half of a patch is looked at, in so many places a side. */
 const PLACES = 9;
 
@@ -43,12 +43,12 @@ export function patchMeans(p: Pixels, width: number, height: number, at: Placed)
       for (let j = 0; j < PLACES; j++)
         for (let i = 0; i < PLACES; i++) {
           const [x, y] = project(
-              m,
-              (c + 0.25 + (0.5 * i) / (PLACES - 1)) / at.columns,
-              (r + 0.25 + (0.5 * j) / (PLACES - 1)) / at.rows,
-            ),
-            px = Math.floor(x),
-            py = Math.floor(y);
+            m,
+            (c + 0.25 + (0.5 * i) / (PLACES - 1)) / at.columns,
+            (r + 0.25 + (0.5 * j) / (PLACES - 1)) / at.rows,
+          );
+          const px = Math.floor(x);
+          const py = Math.floor(y);
           if (!(px >= 0 && py >= 0 && px < width && py < height)) return null;
           for (let k = 0, o = (py * width + px) * 4; k < 3; k++) s[k]! += light[p[o + k]!]!;
         }
@@ -68,15 +68,15 @@ export function measureChart(
   const means = patchMeans(p, width, height, at);
   if (!means || means.length !== chart.patches.length) return null;
   const patches = chart.patches.map(({ id, lab }, i): PatchResult => {
-      const rendered = labOfXyz(transform(toXyz, means[i]!), white);
-      return {
-        id,
-        measured: lab,
-        rendered,
-        deltaE: deltaE2000(lab[0], lab[1], lab[2], rendered[0], rendered[1], rendered[2]),
-      };
-    }),
-    worst = patches.reduce((a, b) => (b.deltaE > a.deltaE ? b : a));
+    const rendered = labOfXyz(transform(toXyz, means[i]!), white);
+    return {
+      id,
+      measured: lab,
+      rendered,
+      deltaE: deltaE2000(lab[0], lab[1], lab[2], rendered[0], rendered[1], rendered[2]),
+    };
+  });
+  const worst = patches.reduce((a, b) => (b.deltaE > a.deltaE ? b : a));
   return {
     mean: patches.reduce((s, q) => s + q.deltaE, 0) / patches.length,
     max: worst.deltaE,

@@ -9,8 +9,8 @@ import { fromSquare, isConvex, project, type Point } from './homography';
 import { blots, findChart } from './marks';
 import { measureChart, patchMeans } from './measure';
 
-const text = (s: string): Uint8Array => new TextEncoder().encode(s),
-  head = 'CGATS.17\nORIGINATOR "Kiln room"\nDESCRIPTOR "Glaze card, 2026"\n';
+const text = (s: string): Uint8Array => new TextEncoder().encode(s);
+const head = 'CGATS.17\nORIGINATOR "Kiln room"\nDESCRIPTOR "Glaze card, 2026"\n';
 
 describe('measured values as CGATS text', () => {
   test('L*a*b* by name, put in their places; comments, quotes and broken lines of the format', () => {
@@ -95,8 +95,8 @@ describe('the map of a square to four corners', () => {
         corner(0, 1),
         fc.double({ min: 0, max: 1, noNaN: true }),
         (a, b, c, d, t) => {
-          const q: Point[] = [a, b, c, d],
-            m = fromSquare(q)!;
+          const q: Point[] = [a, b, c, d];
+          const m = fromSquare(q)!;
           [
             [0, 0],
             [1, 0],
@@ -148,21 +148,21 @@ const chart: Chart = {
 };
 const toRgb = invert(multiply(adapt(D65, D50), srgbToXyz));
 function rgbOf([l, a, b]: readonly number[]): number[] {
-  const f = (t: number): number => (t > 6 / 29 ? t ** 3 : 3 * (6 / 29) ** 2 * (t - 4 / 29)),
-    y = (l! + 16) / 116;
+  const f = (t: number): number => (t > 6 / 29 ? t ** 3 : 3 * (6 / 29) ** 2 * (t - 4 / 29));
+  const y = (l! + 16) / 116;
   return transform(toRgb, [0.9642 * f(y + a! / 500), f(y), 0.8249 * f(y - b! / 200)]).map((v) =>
     Math.round(255 * encodeSrgb(Math.min(1, Math.max(0, v)))),
   );
 }
 function photograph(w: number, h: number, outer: Point[]): Uint8ClampedArray {
-  const p = new Uint8ClampedArray(w * h * 4),
-    m = fromSquare(outer)!,
-    back = inverse(m);
+  const p = new Uint8ClampedArray(w * h * 4);
+  const m = fromSquare(outer)!;
+  const back = inverse(m);
   for (let y = 0, i = 0; y < h; y++)
     for (let x = 0; x < w; x++, i += 4) {
-      const [u, v] = project(back, x + 0.5, y + 0.5),
-        c = u * 7 - 0.5,
-        r = v * 5 - 0.5; // marks half a patch outside
+      const [u, v] = project(back, x + 0.5, y + 0.5);
+      const c = u * 7 - 0.5;
+      const r = v * 5 - 0.5; // marks half a patch outside
       let rgb = [150 + 30 * Math.sin(x / 40), 140, 130 + 20 * Math.cos(y / 60)];
       if (u > -0.07 && u < 1.07 && v > -0.1 && v < 1.1) rgb = [236, 236, 232];
       if (c >= 0 && c < 6 && r >= 0 && r < 4) rgb = rgbOf(chart.patches[Math.floor(r) * 6 + Math.floor(c)]!.lab);
@@ -184,29 +184,29 @@ function inverse(m: readonly number[]): number[] {
 }
 
 describe('a chart in a picture', () => {
-  const w = 600,
-    h = 420,
-    straight: Point[] = [
-      [130, 90],
-      [470, 110],
-      [490, 330],
-      [110, 310],
-    ],
-    at = (outer: Point[]) => ({
-      columns: 6,
-      rows: 4,
-      corners: (
-        [
-          [0.5 / 7, 0.1],
-          [6.5 / 7, 0.1],
-          [6.5 / 7, 0.9],
-          [0.5 / 7, 0.9],
-        ] as Point[]
-      ).map(([u, v]): Point => {
-        const [x, y] = project(fromSquare(outer)!, u, v);
-        return [x / w, y / h];
-      }),
-    });
+  const w = 600;
+  const h = 420;
+  const straight: Point[] = [
+    [130, 90],
+    [470, 110],
+    [490, 330],
+    [110, 310],
+  ];
+  const at = (outer: Point[]) => ({
+    columns: 6,
+    rows: 4,
+    corners: (
+      [
+        [0.5 / 7, 0.1],
+        [6.5 / 7, 0.1],
+        [6.5 / 7, 0.9],
+        [0.5 / 7, 0.9],
+      ] as Point[]
+    ).map(([u, v]): Point => {
+      const [x, y] = project(fromSquare(outer)!, u, v);
+      return [x / w, y / h];
+    }),
+  });
   test('its patches are what was measured, to the rounding of eight bits', () => {
     const r = measureChart(photograph(w, h, straight), w, h, at(straight), chart)!;
     expect(r.patches).toHaveLength(24);
@@ -216,12 +216,12 @@ describe('a chart in a picture', () => {
   });
   test('a patch that is off is named, with its ΔE00', () => {
     const off = {
-        ...chart,
-        patches: chart.patches.map((q) =>
-          q.id === 'C2' ? { ...q, lab: [q.lab[0] + 12, q.lab[1], q.lab[2]] as [number, number, number] } : q,
-        ),
-      },
-      r = measureChart(photograph(w, h, straight), w, h, at(straight), off)!;
+      ...chart,
+      patches: chart.patches.map((q) =>
+        q.id === 'C2' ? { ...q, lab: [q.lab[0] + 12, q.lab[1], q.lab[2]] as [number, number, number] } : q,
+      ),
+    };
+    const r = measureChart(photograph(w, h, straight), w, h, at(straight), off)!;
     expect(r.worst).toBe('C2');
     expect(r.max).toBeGreaterThan(6);
     expect(r.mean).toBeGreaterThan(r.max / 24);
@@ -268,9 +268,9 @@ describe('a chart in a picture', () => {
     ],
     ['upside down', [straight[2]!, straight[3]!, straight[0]!, straight[1]!]],
   ])('is found by its marks, %s', (_n, outer) => {
-    const p = photograph(w, h, outer),
-      found = findChart(p, w, h, chart)!,
-      want = at(outer);
+    const p = photograph(w, h, outer);
+    const found = findChart(p, w, h, chart)!;
+    const want = at(outer);
     expect(blots(p, w, h).length).toBeGreaterThanOrEqual(4);
     found.corners.forEach(([x, y], i) => {
       expect(Math.abs(x - want.corners[i]![0]) * w).toBeLessThan(2);

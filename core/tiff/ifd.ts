@@ -37,8 +37,8 @@ export interface RawTag {
 
 /** `count` numbers of a TIFF type from byte `at` on. */
 export function numbersAt(v: DataView, at: number, type: number, count: number, little: boolean): number[] {
-  const out = new Array<number>(count),
-    each = TYPE_BYTES[type]!;
+  const out = new Array<number>(count);
+  const each = TYPE_BYTES[type]!;
   for (let i = 0, p = at; i < count; i++, p += each)
     switch (type) {
       case 1:
@@ -99,20 +99,20 @@ export class Ifds {
   read(at: number): Directory {
     const v = this.view;
     if (at < 8 || at + 2 > v.byteLength) throw broken('A directory lies outside the file.', at);
-    const count = v.getUint16(at, this.little),
-      end = at + 2 + count * 12;
+    const count = v.getUint16(at, this.little);
+    const end = at + 2 + count * 12;
     if (count === 0 || count > 4096 || end > v.byteLength)
       throw broken(`A directory claims ${count} tags, more than there is room for.`, at);
     const tags = new Map<number, Tag>();
     for (let i = 0; i < count; i++) {
-      const p = at + 2 + i * 12,
-        tag = v.getUint16(p, this.little),
-        type = v.getUint16(p + 2, this.little),
-        n = v.getUint32(p + 4, this.little),
-        each = TYPE_BYTES[type] ?? 0;
+      const p = at + 2 + i * 12;
+      const tag = v.getUint16(p, this.little);
+      const type = v.getUint16(p + 2, this.little);
+      const n = v.getUint32(p + 4, this.little);
+      const each = TYPE_BYTES[type] ?? 0;
       if (!each) continue; // types that we do not know are passed over, as TIFF 6.0 asks
-      const length = each * n,
-        where = length <= 4 ? p + 8 : v.getUint32(p + 8, this.little);
+      const length = each * n;
+      const where = length <= 4 ? p + 8 : v.getUint32(p + 8, this.little);
       if (where + length > v.byteLength) throw broken(`Tag ${tag} points outside the file.`, p);
       tags.set(tag, { tag, type, count: n, at: where });
     }
@@ -121,8 +121,8 @@ export class Ifds {
 
   /** The chain of directories from the first; a loop, or more than 64, is refused. */
   chain(): Directory[] {
-    const out: Directory[] = [],
-      seen = new Set<number>();
+    const out: Directory[] = [];
+    const seen = new Set<number>();
     for (let at = this.first; at !== 0;) {
       if (seen.has(at) || out.length >= 64) throw broken('The directories of the file run in a loop.', at);
       seen.add(at);
@@ -156,9 +156,9 @@ export class Ifds {
   text(d: Directory, tag: number, most = 400): string {
     const t = d.tags.get(tag);
     if (!t || (t.type !== 2 && t.type !== 1 && t.type !== 7)) return '';
-    const from = this.view.byteOffset - this.bytes.byteOffset + t.at,
-      raw = this.bytes.subarray(from, from + Math.min(t.count, most * 4)),
-      end = raw.indexOf(0);
+    const from = this.view.byteOffset - this.bytes.byteOffset + t.at;
+    const raw = this.bytes.subarray(from, from + Math.min(t.count, most * 4));
+    const end = raw.indexOf(0);
     return new TextDecoder()
       .decode(end < 0 ? raw : raw.subarray(0, end))
       .trim()

@@ -15,12 +15,12 @@ interface Table {
   values: Uint8Array;
 }
 function huffman(counts: Uint8Array, values: Uint8Array): Table {
-  const quick = new Uint16Array(256),
-    least = new Int32Array(18),
-    most = new Int32Array(18).fill(-1),
-    first = new Int32Array(18);
-  let code = 0,
-    k = 0;
+  const quick = new Uint16Array(256);
+  const least = new Int32Array(18);
+  const most = new Int32Array(18).fill(-1);
+  const first = new Int32Array(18);
+  let code = 0;
+  let k = 0;
   for (let l = 1; l <= 16; l++) {
     first[l] = k;
     least[l] = code;
@@ -44,18 +44,18 @@ export function decodeLosslessJpeg(
   };
   if (u16(0) !== 0xffd8) throw bad('This is no JPEG.', 0);
   const tables: (Table | undefined)[] = [];
-  let p = 2,
-    width = 0,
-    height = 0,
-    components = 0,
-    bits = 0,
-    restart = 0,
-    ids: number[] = [];
+  let p = 2;
+  let width = 0;
+  let height = 0;
+  let components = 0;
+  let bits = 0;
+  let restart = 0;
+  let ids: number[] = [];
   for (;;) {
-    const marker = u16(p),
-      length = u16(p + 2),
-      at = p + 4,
-      end = p + 2 + length;
+    const marker = u16(p);
+    const length = u16(p + 2);
+    const at = p + 4;
+    const end = p + 2 + length;
     if ((marker & 0xff00) !== 0xff00 || length < 2 || end > b.length) throw bad('A segment is damaged.', p);
     if (marker === 0xffc3) {
       bits = b[at]!;
@@ -85,9 +85,9 @@ export function decodeLosslessJpeg(
       });
     } else if (marker === 0xffc4) {
       for (let q = at; q < end;) {
-        const id = b[q]! & 15,
-          counts = b.subarray(q + 1, q + 17),
-          n = counts.reduce((x, y) => x + y, 0);
+        const id = b[q]! & 15;
+        const counts = b.subarray(q + 1, q + 17);
+        const n = counts.reduce((x, y) => x + y, 0);
         if (q + 17 + n > end || id > 3) throw bad('A Huffman table is damaged.', q);
         tables[id] = huffman(counts, b.subarray(q + 17, q + 17 + n));
         q += 17 + n;
@@ -97,15 +97,15 @@ export function decodeLosslessJpeg(
       throw bad('This JPEG is not a lossless one.', p);
     else if (marker === 0xffda) {
       if (!width) throw bad('The scan comes before the frame.', p);
-      const n = b[at]!,
-        own = ids.map((id) => {
-          for (let i = 0; i < n; i++)
-            if (b[at + 1 + i * 2] === id) {
-              const t = tables[b[at + 2 + i * 2]! >> 4];
-              if (t) return t;
-            }
-          throw bad('A component has no Huffman table.', at);
-        });
+      const n = b[at]!;
+      const own = ids.map((id) => {
+        for (let i = 0; i < n; i++)
+          if (b[at + 1 + i * 2] === id) {
+            const t = tables[b[at + 2 + i * 2]! >> 4];
+            if (t) return t;
+          }
+        throw bad('A component has no Huffman table.', at);
+      });
       return {
         width,
         height,
@@ -129,15 +129,15 @@ function scan(
   shift: number,
   restart: number,
 ): Uint16Array {
-  const n = tables.length,
-    out = new Uint16Array(width * height * n),
-    row = width * n,
-    initial = 1 << (bits - shift - 1);
+  const n = tables.length;
+  const out = new Uint16Array(width * height * n);
+  const row = width * n;
+  const initial = 1 << (bits - shift - 1);
   if (predictor < 1 || predictor > 7) throw bad('The predictor is none of the seven.', start);
-  let p = start,
-    acc = 0,
-    have = 0,
-    past = 0;
+  let p = start;
+  let acc = 0;
+  let have = 0;
+  let past = 0;
   const fill = (): void => {
     while (have <= 24) {
       let v = 0;
@@ -172,8 +172,8 @@ function scan(
       size = q & 255;
       have -= q >> 8;
     } else {
-      let l = 9,
-        code = 0;
+      let l = 9;
+      let code = 0;
       for (; l <= 16; l++) {
         code = (acc >>> (have - l)) & ((1 << l) - 1);
         if (t.most[l]! >= code && code >= t.least[l]!) break;
@@ -187,8 +187,8 @@ function scan(
     const v = take(size);
     return v < 1 << (size - 1) ? v - (1 << size) + 1 : v;
   };
-  let left = restart,
-    fresh = true;
+  let left = restart;
+  let fresh = true;
   for (let y = 0, at = 0; y < height; y++) {
     for (let x = 0; x < width; x++) {
       if (restart && left === 0) {
@@ -207,9 +207,9 @@ function scan(
         else if (y === 0) guess = out[at - n]!;
         else if (x === 0) guess = out[at - row]!;
         else {
-          const a = out[at - n]!,
-            up = out[at - row]!,
-            d = out[at - row - n]!;
+          const a = out[at - n]!;
+          const up = out[at - row]!;
+          const d = out[at - row - n]!;
           guess =
             predictor === 1
               ? a

@@ -52,24 +52,24 @@ function unpack(src: Uint8Array, compression: number, length: number, where: str
 
 /** TIFF's LZW: codes of 9 to 12 bits, most significant first, 256 clears, 257 ends. How many bytes came out. */
 function lzw(src: Uint8Array, out: Uint8Array, where: string): number {
-  const prefix = new Uint16Array(4097),
-    last = new Uint8Array(4097),
-    lengths = new Uint16Array(4097);
+  const prefix = new Uint16Array(4097);
+  const last = new Uint8Array(4097);
+  const lengths = new Uint16Array(4097);
   for (let i = 0; i < 256; i++) {
     last[i] = i;
     lengths[i] = 1;
   }
-  let next = 258,
-    width = 9,
-    acc = 0,
-    have = 0,
-    p = 0,
-    o = 0,
-    before = -1;
+  let next = 258;
+  let width = 9;
+  let acc = 0;
+  let have = 0;
+  let p = 0;
+  let o = 0;
+  let before = -1;
   const put = (code: number): number => {
     const n = lengths[code]!;
-    let c = code,
-      at = o + n - 1;
+    let c = code;
+    let at = o + n - 1;
     for (let k = 0; k < n; k++, at--) {
       if (at < out.length) out[at] = last[c]!;
       c = prefix[c]!;
@@ -128,16 +128,16 @@ export function bitsOf(f: Ifds, d: Directory): number[] {
 
 /** The pixels. `most` limits width × height × channels (default 400 million). */
 export function readTiffPicture(f: Ifds, d: Directory, most = 400e6): TiffPicture {
-  const where = `the directory at byte ${d.at}`,
-    width = f.number(d, 256) ?? 0,
-    height = f.number(d, 257) ?? 0,
-    channels = f.number(d, 277) ?? 1,
-    bitList = bitsOf(f, d),
-    bits = bitList[0]!,
-    compression = f.number(d, 259) ?? 1,
-    planar = f.number(d, 284) === 2,
-    predictor = f.number(d, 317) ?? 1,
-    float = f.number(d, 339) === 3;
+  const where = `the directory at byte ${d.at}`;
+  const width = f.number(d, 256) ?? 0;
+  const height = f.number(d, 257) ?? 0;
+  const channels = f.number(d, 277) ?? 1;
+  const bitList = bitsOf(f, d);
+  const bits = bitList[0]!;
+  const compression = f.number(d, 259) ?? 1;
+  const planar = f.number(d, 284) === 2;
+  const predictor = f.number(d, 317) ?? 1;
+  const float = f.number(d, 339) === 3;
   if (!(width > 0 && height > 0 && channels > 0 && channels <= 8) || ![width, height, channels].every(Number.isInteger))
     throw bad('tiff-broken', `A picture of ${width} × ${height} with ${channels} channels is none.`, where);
   if (width * height * channels > most)
@@ -150,36 +150,36 @@ export function readTiffPicture(f: Ifds, d: Directory, most = 400e6): TiffPictur
   if (bitList.some((b) => b !== bits) || !(float ? bits === 32 : bits >= 8 && bits <= 16))
     throw bad('tiff-depth', `Samples of ${bitList.join(', ')} bits are not read.`, where);
   if (predictor !== 1 && predictor !== 2) throw bad('tiff-compression', `Predictor ${predictor} is not read.`, where);
-  const tiled = d.tags.has(322),
-    tw = tiled ? (f.number(d, 322) ?? 0) : width,
-    th = tiled ? (f.number(d, 323) ?? 0) : Math.min(height, f.number(d, 278) ?? height);
+  const tiled = d.tags.has(322);
+  const tw = tiled ? (f.number(d, 322) ?? 0) : width;
+  const th = tiled ? (f.number(d, 323) ?? 0) : Math.min(height, f.number(d, 278) ?? height);
   if (!(tw > 0 && th > 0) || !Number.isInteger(tw) || !Number.isInteger(th) || tw * th * channels > most)
     throw bad('tiff-broken', `Parts of ${tw} × ${th} are none.`, where);
-  const across = Math.ceil(width / tw),
-    down = Math.ceil(height / th),
-    planes = planar ? channels : 1,
-    each = planar ? 1 : channels,
-    parts = across * down * planes;
+  const across = Math.ceil(width / tw);
+  const down = Math.ceil(height / th);
+  const planes = planar ? channels : 1;
+  const each = planar ? 1 : channels;
+  const parts = across * down * planes;
   if (parts * tw * th > 4 * planes * Math.max(width * height, 4e6))
     throw bad('tiff-broken', `${parts} parts of ${tw} × ${th} are far more than the picture.`, where); // each would be unpacked whole
-  const offsets = f.numbers(d, tiled ? 324 : 273, 1e6),
-    counts = f.numbers(d, tiled ? 325 : 279, 1e6);
+  const offsets = f.numbers(d, tiled ? 324 : 273, 1e6);
+  const counts = f.numbers(d, tiled ? 325 : 279, 1e6);
   if (offsets.length < parts) throw bad('tiff-broken', `There are ${offsets.length} parts of ${parts}.`, where);
-  const base = f.view.byteOffset - f.bytes.byteOffset,
-    data = float
-      ? new Float32Array(width * height * channels)
-      : bits === 8
-        ? new Uint8Array(width * height * channels)
-        : new Uint16Array(width * height * channels);
+  const base = f.view.byteOffset - f.bytes.byteOffset;
+  const data = float
+    ? new Float32Array(width * height * channels)
+    : bits === 8
+      ? new Uint8Array(width * height * channels)
+      : new Uint16Array(width * height * channels);
   for (let part = 0; part < parts; part++) {
-    const plane = Math.floor(part / (across * down)),
-      tx = (part % across) * tw,
-      ty = (Math.floor(part / across) % down) * th,
-      rows = tiled ? th : Math.min(th, height - ty),
-      at = offsets[part]!,
-      bytesARow = Math.ceil((tw * each * bits) / 8);
-    const count = counts[part] ?? bytesARow * rows,
-      spot = `part ${part + 1} at byte ${at}`;
+    const plane = Math.floor(part / (across * down));
+    const tx = (part % across) * tw;
+    const ty = (Math.floor(part / across) % down) * th;
+    const rows = tiled ? th : Math.min(th, height - ty);
+    const at = offsets[part]!;
+    const bytesARow = Math.ceil((tw * each * bits) / 8);
+    const count = counts[part] ?? bytesARow * rows;
+    const spot = `part ${part + 1} at byte ${at}`;
     if (at + count > f.view.byteLength) throw bad('tiff-broken', 'A part of the picture lies outside the file.', spot);
     const raw = f.bytes.subarray(base + at, base + at + count);
     let samples: Samples;
@@ -199,11 +199,11 @@ export function readTiffPicture(f: Ifds, d: Directory, most = 400e6): TiffPictur
         predictor === 2 ? each : 0,
         spot,
       );
-    const w = Math.min(tw, width - tx),
-      h = Math.min(rows, height - ty);
+    const w = Math.min(tw, width - tx);
+    const h = Math.min(rows, height - ty);
     for (let y = 0; y < h; y++) {
-      let s = y * tw * each,
-        o = ((ty + y) * width + tx) * channels + plane;
+      let s = y * tw * each;
+      let o = ((ty + y) * width + tx) * channels + plane;
       if (!planar) data.set(samples.subarray(s, s + w * channels), o);
       else for (let x = 0; x < w; x++, o += channels) data[o] = samples[s++]!;
     }
@@ -229,8 +229,8 @@ function samplesOf(
   if (b.length < bytesARow * rows)
     throw bad('tiff-broken', `A part ends after ${b.length} of ${bytesARow * rows} bytes.`, where);
   if (bits === 8 && !apart) return b;
-  const v = new DataView(b.buffer, b.byteOffset, b.byteLength),
-    n = perRow * rows;
+  const v = new DataView(b.buffer, b.byteOffset, b.byteLength);
+  const n = perRow * rows;
   if (float) {
     const out = new Float32Array(n);
     for (let i = 0; i < n; i++) out[i] = v.getFloat32(i * 4, little);
@@ -242,8 +242,8 @@ function samplesOf(
   else if (bits !== 8)
     for (let y = 0; y < rows; y++)
       for (let x = 0, bit = y * bytesARow * 8; x < perRow; x++, bit += bits) {
-        const q = bit >> 3,
-          word = ((b[q]! << 16) | ((b[q + 1] ?? 0) << 8) | (b[q + 2] ?? 0)) >>> 0;
+        const q = bit >> 3;
+        const word = ((b[q]! << 16) | ((b[q + 1] ?? 0) << 8) | (b[q + 2] ?? 0)) >>> 0;
         out[y * perRow + x] = (word >> (24 - (bit & 7) - bits)) & ((1 << bits) - 1);
       }
   if (apart)

@@ -7,13 +7,13 @@ import { decodeLosslessJpeg } from './lossless-jpeg';
 import { readTiffPicture } from './picture';
 import { numbersTag, writeIfds } from './write';
 
-const W = 70,
-  H = 45,
-  samples = (bits: 8 | 16, n = 3) => {
-    const a = bits === 8 ? new Uint8Array(W * H * n) : new Uint16Array(W * H * n);
-    for (let i = 0; i < a.length; i++) a[i] = (i * 7919 + (i >> 3) * 131) % (bits === 8 ? 256 : 65536);
-    return a;
-  };
+const W = 70;
+const H = 45;
+const samples = (bits: 8 | 16, n = 3) => {
+  const a = bits === 8 ? new Uint8Array(W * H * n) : new Uint16Array(W * H * n);
+  for (let i = 0; i < a.length; i++) a[i] = (i * 7919 + (i >> 3) * 131) % (bits === 8 ? 256 : 65536);
+  return a;
+};
 const read = (b: Uint8Array) => {
   const f = new Ifds(b);
   return readTiffPicture(f, f.read(f.first));
@@ -31,12 +31,12 @@ describe('pixels of a TIFF', () => {
   ] as const)('written by another program with %s, tiles: %s, predictor %s', async (compression, tile, predictor) => {
     for (const bits of [8, 16] as const) {
       if (bits === 16 && compression === 'packbits') continue;
-      const data = samples(bits),
-        made = await sharp(data, { raw: { width: W, height: H, channels: 3 } })
-          .toColourspace(bits === 16 ? 'rgb16' : 'srgb')
-          .tiff({ compression, predictor, tile, ...(tile ? { tileWidth: 32, tileHeight: 16 } : {}) })
-          .toBuffer(),
-        p = read(new Uint8Array(made));
+      const data = samples(bits);
+      const made = await sharp(data, { raw: { width: W, height: H, channels: 3 } })
+        .toColourspace(bits === 16 ? 'rgb16' : 'srgb')
+        .tiff({ compression, predictor, tile, ...(tile ? { tileWidth: 32, tileHeight: 16 } : {}) })
+        .toBuffer();
+      const p = read(new Uint8Array(made));
       expect([p.width, p.height, p.channels, p.bits]).toEqual([W, H, 3, bits]);
       expect(Buffer.from(p.data.buffer, 0, p.data.byteLength).equals(Buffer.from(data.buffer))).toBe(true);
     }
@@ -84,18 +84,18 @@ function encode(
   restart = 0,
 ): Uint8Array {
   const out: number[] = [
-      0xff,
-      0xd8,
-      0xff,
-      0xc4,
-      0,
-      36,
-      0,
-      ...[0, 0, 0, 0, 17],
-      ...new Array<number>(11).fill(0),
-      ...Array.from({ length: 17 }, (_, i) => i),
-    ],
-    words = (v: number) => [v >> 8, v & 255];
+    0xff,
+    0xd8,
+    0xff,
+    0xc4,
+    0,
+    36,
+    0,
+    ...[0, 0, 0, 0, 17],
+    ...new Array<number>(11).fill(0),
+    ...Array.from({ length: 17 }, (_, i) => i),
+  ];
+  const words = (v: number) => [v >> 8, v & 255];
   if (restart) out.push(0xff, 0xdd, 0, 4, ...words(restart));
   out.push(0xff, 0xc3, ...words(8 + n * 3), bits, ...words(height), ...words(width), n);
   for (let c = 0; c < n; c++) out.push(c + 1, 0x11, 0);
@@ -112,9 +112,9 @@ function encode(
     }
     acc = '';
   };
-  let left = restart,
-    fresh = true,
-    marks = 0;
+  let left = restart;
+  let fresh = true;
+  let marks = 0;
   for (let y = 0; y < height; y++)
     for (let x = 0; x < width; x++) {
       if (restart && left === 0) {
@@ -125,10 +125,10 @@ function encode(
       }
       left--;
       for (let c = 0; c < n; c++) {
-        const at = (yy: number, xx: number) => data[(yy * width + xx) * n + c]!,
-          a = x ? at(y, x - 1) : 0,
-          b = y ? at(y - 1, x) : 0,
-          d = x && y ? at(y - 1, x - 1) : 0;
+        const at = (yy: number, xx: number) => data[(yy * width + xx) * n + c]!;
+        const a = x ? at(y, x - 1) : 0;
+        const b = y ? at(y - 1, x) : 0;
+        const d = x && y ? at(y - 1, x - 1) : 0;
         const guess = fresh
           ? 1 << (bits - 1)
           : y === 0
@@ -160,8 +160,8 @@ describe('lossless JPEG', () => {
         fc.infiniteStream(fc.integer({ min: 0, max: 65535 })),
         fc.constantFrom(0, 1),
         (predictor, n, bits, w, h, stream, again) => {
-          const data = Uint16Array.from({ length: w * h * n }, () => stream.next().value! & ((1 << bits) - 1)),
-            j = decodeLosslessJpeg(encode(data, w, h, n, predictor, bits, again ? w : 0), 1e6);
+          const data = Uint16Array.from({ length: w * h * n }, () => stream.next().value! & ((1 << bits) - 1));
+          const j = decodeLosslessJpeg(encode(data, w, h, n, predictor, bits, again ? w : 0), 1e6);
           expect([j.width, j.height, j.components, j.bits]).toEqual([w, h, n, bits]);
           expect([...j.data]).toEqual([...data]);
         },
@@ -187,10 +187,10 @@ describe('lossless JPEG', () => {
 describe('samples of 16 bits', () => {
   /** A picture of one strip that begins at an odd byte, in either order of bytes. */
   const plain = (little: boolean, values: number[], width: number, channels: number): Uint8Array => {
-    const at = 8 + 2 + 9 * 12 + 4 + 1,
-      b = new Uint8Array(at + values.length * 2),
-      v = new DataView(b.buffer),
-      height = values.length / channels / width;
+    const at = 8 + 2 + 9 * 12 + 4 + 1;
+    const b = new Uint8Array(at + values.length * 2);
+    const v = new DataView(b.buffer);
+    const height = values.length / channels / width;
     b.set(little ? [0x49, 0x49] : [0x4d, 0x4d]);
     v.setUint16(2, 42, little);
     v.setUint32(4, 8, little);
@@ -227,8 +227,8 @@ describe('samples of 16 bits', () => {
         }),
         (values) => {
           for (const little of [true, false]) {
-            const f = new Ifds(plain(little, values, width, channels)),
-              p = readTiffPicture(f, f.chain()[0]!);
+            const f = new Ifds(plain(little, values, width, channels));
+            const p = readTiffPicture(f, f.chain()[0]!);
             expect([...p.data]).toEqual(values);
             expect([p.width, p.height, p.channels]).toEqual([width, 3, channels]);
           }

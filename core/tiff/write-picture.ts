@@ -12,9 +12,9 @@ export interface PictureToWrite {
 }
 
 export function writeTiffPicture(p: PictureToWrite): Uint8Array {
-  const short = (t: number, ...v: number[]) => numbersTag(t, 3, v, true),
-    long = (t: number, v: number) => numbersTag(t, 4, [v], true),
-    bits = p.data instanceof Uint16Array ? 16 : 8;
+  const short = (t: number, ...v: number[]) => numbersTag(t, 3, v, true);
+  const long = (t: number, v: number) => numbersTag(t, 4, [v], true);
+  const bits = p.data instanceof Uint16Array ? 16 : 8;
   return writeIfds(42, true, {
     tags: [
       long(256, p.width),

@@ -21,8 +21,8 @@ function fraction(v: number, signed: boolean): [number, number] {
 
 /** Numbers of a TIFF type as the bytes of a tag. RATIONAL and SRATIONAL take decimals, to six places. */
 export function numbersTag(tag: number, type: number, values: ArrayLike<number>, little: boolean): RawTag {
-  const data = new Uint8Array(values.length * TYPE_BYTES[type]!),
-    v = new DataView(data.buffer);
+  const data = new Uint8Array(values.length * TYPE_BYTES[type]!);
+  const v = new DataView(data.buffer);
   for (let i = 0, p = 0; i < values.length; i++, p += TYPE_BYTES[type]!) {
     const n = values[i]!;
     switch (type) {
@@ -96,10 +96,10 @@ export function writeIfds(magic: number, little: boolean, plan: Plan): Uint8Arra
       ...p.tags.filter((t) => !holders.some((h) => h.tag === t.tag)),
       ...holders.map((h): RawTag => numbersTag(h.tag, 4, new Array<number>(h.n).fill(0), little)),
     ].sort((a, b) => a.tag - b.tag);
-    const at = end,
-      head = new Uint8Array(2 + tags.length * 12 + 4),
-      v = new DataView(head.buffer),
-      values = new Map<number, { data: Uint8Array; at: number }>();
+    const at = end;
+    const head = new Uint8Array(2 + tags.length * 12 + 4);
+    const v = new DataView(head.buffer);
+    const values = new Map<number, { data: Uint8Array; at: number }>();
     chunks.push({ at, data: head });
     end = at + even(head.length);
     v.setUint16(0, tags.length, little);
@@ -120,8 +120,8 @@ export function writeIfds(magic: number, little: boolean, plan: Plan): Uint8Arra
       }
     });
     const point = (tag: number, offsets: number[]): void => {
-      const h = values.get(tag)!,
-        w = new DataView(h.data.buffer, h.data.byteOffset);
+      const h = values.get(tag)!;
+      const w = new DataView(h.data.buffer, h.data.byteOffset);
       offsets.forEach((o, i) => w.setUint32(h.at + i * 4, o, little));
     };
     if (p.blocks)
@@ -138,9 +138,9 @@ export function writeIfds(magic: number, little: boolean, plan: Plan): Uint8Arra
     if (p.next) v.setUint32(2 + tags.length * 12, lay(p.next), little);
     return at;
   };
-  const first = lay(plan),
-    out = new Uint8Array(end),
-    v = new DataView(out.buffer);
+  const first = lay(plan);
+  const out = new Uint8Array(end);
+  const v = new DataView(out.buffer);
   v.setUint16(0, little ? 0x4949 : 0x4d4d);
   v.setUint16(2, magic, little);
   v.setUint32(4, first, little);

@@ -94,8 +94,8 @@ export const recorded = (c: Camera, light: Spectrum, reflectance?: Spectrum): [n
   ];
 /** The neutral of a light: its camera values, the largest 1. */
 export const neutralUnder = (c: Camera, light: Spectrum): [number, number, number] => {
-  const v = recorded(c, light),
-    top = Math.max(...v);
+  const v = recorded(c, light);
+  const top = Math.max(...v);
   return [v[0] / top, v[1] / top, v[2] / top];
 };
 

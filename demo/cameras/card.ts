@@ -6,8 +6,8 @@ import { invert, transform } from '@/core/color/matrix';
 import { neutralUnder, recorded, type Camera } from './cameras';
 import { daylight, reflectanceOf, xyzUnder, type Spectrum } from './spectra';
 
-export const COLUMNS = 8,
-  ROWS = 5;
+export const COLUMNS = 8;
+export const ROWS = 5;
 const hue = (h: number, s: number, v: number): number[] =>
   [0, 2, 4].map((k) => {
     const t = Math.abs(((h / 60 + k + 6) % 6) - 3) - 1;
@@ -28,11 +28,11 @@ const names = patches.map((_, i) => `${'ABCDE'[Math.floor(i / COLUMNS)]}${(i % C
 
 /** What a spectrophotometer says of the card: L*a*b* under daylight of 5,003 K, adapted to D50 itself. */
 export function cardText(): string {
-  const light = daylight(5003),
-    w = xyzUnder(light),
-    s = w[0] + w[1] + w[2],
-    to = adapt([w[0] / s, w[1] / s], D50),
-    white = transform(to, w)[1];
+  const light = daylight(5003);
+  const w = xyzUnder(light);
+  const s = w[0] + w[1] + w[2];
+  const to = adapt([w[0] / s, w[1] / s], D50);
+  const white = transform(to, w)[1];
   const rows = patches.map(
     (r, i) =>
       `${names[i]}\t${labOfXyz(
@@ -55,9 +55,9 @@ const OUTER: Point[] = [
 
 /** Where the field of patches lies in the photograph: marks stand half a patch outside it. */
 export function cardCorners(): Point[] {
-  const m = fromSquare(OUTER)!,
-    u = 0.5 / (COLUMNS + 1),
-    v = 0.5 / (ROWS + 1);
+  const m = fromSquare(OUTER)!;
+  const u = 0.5 / (COLUMNS + 1);
+  const v = 0.5 / (ROWS + 1);
   return (
     [
       [u, v],
@@ -75,19 +75,19 @@ export function cardScene(
   width: number,
   height: number,
 ): (x: number, y: number, channel: number) => number {
-  const white = recorded(camera, light),
-    k = 1 / Math.max(...white),
-    of = (r: Spectrum): number[] => recorded(camera, light, r).map((v) => v * k),
-    seen = patches.map(of),
-    paper = of(reflectanceOf([0.9, 0.9, 0.89])),
-    ink = of(reflectanceOf([0.018, 0.018, 0.018])),
-    cloth = [0.16, 0.17, 0.19].map((v, i) => v * neutralUnder(camera, light)[i]!);
+  const white = recorded(camera, light);
+  const k = 1 / Math.max(...white);
+  const of = (r: Spectrum): number[] => recorded(camera, light, r).map((v) => v * k);
+  const seen = patches.map(of);
+  const paper = of(reflectanceOf([0.9, 0.9, 0.89]));
+  const ink = of(reflectanceOf([0.018, 0.018, 0.018]));
+  const cloth = [0.16, 0.17, 0.19].map((v, i) => v * neutralUnder(camera, light)[i]!);
   const back = invert(fromSquare(OUTER.map(([x, y]): Point => [x * width, y * height]))!);
   return (x, y, c) => {
-    const [u, v] = project(back, x + 0.5, y + 0.5),
-      across = u * (COLUMNS + 1) - 0.5,
-      down = v * (ROWS + 1) - 0.5,
-      shade = 1 - 0.012 * Math.hypot(x / width - 0.45, y / height - 0.45);
+    const [u, v] = project(back, x + 0.5, y + 0.5);
+    const across = u * (COLUMNS + 1) - 0.5;
+    const down = v * (ROWS + 1) - 0.5;
+    const shade = 1 - 0.012 * Math.hypot(x / width - 0.45, y / height - 0.45);
     let value = cloth[c]! * (0.92 + 0.08 * Math.sin(x * 0.9) * Math.sin(y * 0.9));
     if (u > -0.045 && u < 1.045 && v > -0.06 && v < 1.06) value = paper[c]!;
     if (across >= 0 && across < COLUMNS && down >= 0 && down < ROWS)

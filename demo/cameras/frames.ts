@@ -12,8 +12,8 @@ import { cardScene } from './card';
 import { profileFor, type Variant } from './profiles';
 import { daylight, lamp, reflectanceOf, type Spectrum } from './spectra';
 
-const folder = join(process.cwd(), 'demo/scene/layers'),
-  layer = (file: string) => decode(readFileSync(join(folder, file)));
+const folder = join(process.cwd(), 'demo/scene/layers');
+const layer = (file: string) => decode(readFileSync(join(folder, file)));
 interface Lit {
   spectrum: Spectrum;
   amount: number;
@@ -30,11 +30,11 @@ export interface CameraFrame {
   /** the variant that the camera was set to, if not the standard one */ variant?: Variant;
 }
 
-const day = daylight(5600),
-  north = daylight(7200),
-  bulb = lamp(3000),
-  model = lamp(2850),
-  off = { spectrum: day, amount: 0 };
+const day = daylight(5600);
+const north = daylight(7200);
+const bulb = lamp(3000);
+const model = lamp(2850);
+const off = { spectrum: day, amount: 0 };
 export const cameraFrames: CameraFrame[] = [
   {
     file: 'ALD_0412.dng',
@@ -107,35 +107,35 @@ export const cameraFrames: CameraFrame[] = [
   },
 ];
 
-const WHITE = 16383,
-  BLACK = 512;
+const WHITE = 16383;
+const BLACK = 512;
 /** What a place of the sensor gives for a value 0…1: electrons, 30,000 at full scale at ISO 100, three of read noise; the sum of four uniform numbers is near enough to a normal one. */
 function sensor(c: Camera): (v: number) => number {
   let seed = c.seed * 7919 + 1;
   const uniform = (): number => {
-      seed = (Math.imul(seed, 1664525) + 1013904223) | 0;
-      return (seed >>> 8) / 16777216;
-    },
-    full = 30000 / (c.iso / 100);
+    seed = (Math.imul(seed, 1664525) + 1013904223) | 0;
+    return (seed >>> 8) / 16777216;
+  };
+  const full = 30000 / (c.iso / 100);
   return (v) => {
-    const e = Math.max(0, v * full),
-      noise = (uniform() + uniform() + uniform() + uniform() - 2) * 1.732 * Math.sqrt(e + 9);
+    const e = Math.max(0, v * full);
+    const noise = (uniform() + uniform() + uniform() + uniform() - 2) * 1.732 * Math.sqrt(e + 9);
     return Math.max(0, Math.min(WHITE, Math.round(BLACK + ((e + noise) / full) * (WHITE - BLACK))));
   };
 }
 
 function cardMosaic(f: CameraFrame): { width: number; height: number; mosaic: Uint16Array } {
-  const width = 1440,
-    height = 960,
-    at = cardScene(f.camera, f.balanced, width, height),
-    expose = sensor(f.camera),
-    cfa = [0, 1, 1, 2];
+  const width = 1440;
+  const height = 960;
+  const at = cardScene(f.camera, f.balanced, width, height);
+  const expose = sensor(f.camera);
+  const cfa = [0, 1, 1, 2];
   return {
     width,
     height,
     mosaic: Uint16Array.from({ length: width * height }, (_, i) => {
-      const x = i % width,
-        y = (i - x) / width;
+      const x = i % width;
+      const y = (i - x) / width;
       return expose(at(x, y, cfa[(y & 1) * 2 + (x & 1)]!));
     }),
   };
@@ -143,16 +143,16 @@ function cardMosaic(f: CameraFrame): { width: number; height: number; mosaic: Ui
 
 /** The mosaic, red first, with shot and read noise; full scale is a little above the lightest neutral. */
 function mosaicOf(f: CameraFrame): { width: number; height: number; mosaic: Uint16Array } {
-  const mats = layer(`${f.scene}.materials.png`),
-    second = layer(`${f.scene}.pattern.png`).data,
-    { width, height } = mats,
-    kinds = ['light0', 'light1', 'dome'],
-    irr = kinds.map((k) => layer(`${f.scene}.${k}.irradiance.png`).data),
-    spec = kinds.map((k) => layer(`${f.scene}.${k}.specular.png`).data);
-  const square = new Float64Array(4096).map((_, i) => 4 * (i / 4095) ** 2),
-    gain = (0.62 * 2 ** f.exposure) / Math.max(...recorded(f.camera, f.balanced)),
-    table: Record<number, { a: number[][]; b: number[][]; shine: number }> = {},
-    bare = f.lights.map((l) => recorded(f.camera, l.spectrum).map((v) => v * l.amount * gain));
+  const mats = layer(`${f.scene}.materials.png`);
+  const second = layer(`${f.scene}.pattern.png`).data;
+  const { width, height } = mats;
+  const kinds = ['light0', 'light1', 'dome'];
+  const irr = kinds.map((k) => layer(`${f.scene}.${k}.irradiance.png`).data);
+  const spec = kinds.map((k) => layer(`${f.scene}.${k}.specular.png`).data);
+  const square = new Float64Array(4096).map((_, i) => 4 * (i / 4095) ** 2);
+  const gain = (0.62 * 2 ** f.exposure) / Math.max(...recorded(f.camera, f.balanced));
+  const table: Record<number, { a: number[][]; b: number[][]; shine: number }> = {};
+  const bare = f.lights.map((l) => recorded(f.camera, l.spectrum).map((v) => v * l.amount * gain));
   for (const [n, m] of Object.entries(materials)) {
     const of = (rgb: readonly number[]) => {
       const r = reflectanceOf(rgb);
@@ -160,18 +160,18 @@ function mosaicOf(f: CameraFrame): { width: number; height: number; mosaic: Uint
     };
     table[Number(n)] = { a: of(m.a), b: of(m.b), shine: m.shine };
   }
-  const mosaic = new Uint16Array(width * height),
-    cfa = [0, 1, 1, 2];
+  const mosaic = new Uint16Array(width * height);
+  const cfa = [0, 1, 1, 2];
   const expose = sensor(f.camera);
   for (let y = 0, i = 0; y < height; y++)
     for (let x = 0; x < width; x++, i++) {
-      const c = cfa[(y & 1) * 2 + (x & 1)]!,
-        a = table[mats.data[i * 4]!]!,
-        b = table[mats.data[i * 4 + 1]!]!,
-        cover = mats.data[i * 4 + 2]! / 255,
-        pa = mats.data[i * 4 + 3]! / 255,
-        pb = second[i]! / 255,
-        shine = cover * a.shine + (1 - cover) * b.shine;
+      const c = cfa[(y & 1) * 2 + (x & 1)]!;
+      const a = table[mats.data[i * 4]!]!;
+      const b = table[mats.data[i * 4 + 1]!]!;
+      const cover = mats.data[i * 4 + 2]! / 255;
+      const pa = mats.data[i * 4 + 3]! / 255;
+      const pb = second[i]! / 255;
+      const shine = cover * a.shine + (1 - cover) * b.shine;
       let v = 0;
       for (let l = 0; l < 3; l++)
         v +=
@@ -188,9 +188,9 @@ function mosaicOf(f: CameraFrame): { width: number; height: number; mosaic: Uint
 export async function cameraFrame(
   f: CameraFrame,
 ): Promise<{ dng: Uint8Array; jpeg: Buffer; width: number; height: number }> {
-  const m = f.scene === 'card' ? cardMosaic(f) : mosaicOf(f),
-    own = believed(f.camera),
-    embedded = profileFor(own, null, 'Embedded');
+  const m = f.scene === 'card' ? cardMosaic(f) : mosaicOf(f);
+  const own = believed(f.camera);
+  const embedded = profileFor(own, null, 'Embedded');
   const neutral = neutralUnder(own, f.balanced);
   const plan = {
     ...m,
@@ -211,16 +211,16 @@ export async function cameraFrame(
     asShot: `${own.unique} ${f.variant ?? 'Standard'}`,
     jpeg: null,
   };
-  const linear = linearPreview(readDng(writeDng(plan)), 750),
-    run = renderer(profileOf(profileFor(own, f.variant ?? 'Standard', 'Own')), neutral, undefined, 'srgb'),
-    row = new Float64Array(linear.width * 3),
-    out = Buffer.alloc(linear.width * linear.height * 3);
+  const linear = linearPreview(readDng(writeDng(plan)), 750);
+  const run = renderer(profileOf(profileFor(own, f.variant ?? 'Standard', 'Own')), neutral, undefined, 'srgb');
+  const row = new Float64Array(linear.width * 3);
+  const out = Buffer.alloc(linear.width * linear.height * 3);
   for (let y = 0; y < linear.height; y++) {
     for (let i = 0; i < row.length; i++) row[i] = linear.data[y * row.length + i]! / 65535;
     run(row);
     for (let i = 0; i < row.length; i++) {
-      const v = Math.min(1, Math.max(0, row[i]!)),
-        hard = v + 0.06 * Math.sin(2 * Math.PI * v) * -0.5;
+      const v = Math.min(1, Math.max(0, row[i]!));
+      const hard = v + 0.06 * Math.sin(2 * Math.PI * v) * -0.5;
       out[y * row.length + i] = Math.round(255 * hard);
     }
   }

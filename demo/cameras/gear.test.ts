@@ -6,8 +6,8 @@ import { lensDatabase, studioCameras, studioLenses } from './gear';
 
 const bytes = new TextEncoder().encode(lensDatabase());
 test('the bureau’s release is a lens database with samples at every focal length and aperture', () => {
-  const f = lensFacts(bytes),
-    c = calibrations(bytes);
+  const f = lensFacts(bytes);
+  const c = calibrations(bytes);
   expect(f).toMatchObject({ release: '2026-10', mounts: ['Alder', 'Ondine', 'Ley'], bodies: 3 });
   expect(f.samples).toBe(
     studioLenses
@@ -17,17 +17,17 @@ test('the bureau’s release is a lens database with samples at every focal leng
   expect(c.lenses.find((l) => l.model === 'Perrin 24-70 mm f/4')!.focal).toEqual([24, 70]);
 });
 test('it covers the studio’s lenses on the studio’s sensors, but for the macro', () => {
-  const lenses = studioLenses.map((l) => ({ id: l.model, maker: l.maker, model: l.model, names: [], mount: l.mount })),
-    bodies = studioCameras.map((c) => ({
-      id: c.serials[0]!,
-      maker: c.maker,
-      model: c.model,
-      names: [],
-      conversion: c.conversion,
-      serials: c.serials,
-      mount: c.mount,
-      crop: cropOf(c.sensor_width, c.sensor_height),
-    }));
+  const lenses = studioLenses.map((l) => ({ id: l.model, maker: l.maker, model: l.model, names: [], mount: l.mount }));
+  const bodies = studioCameras.map((c) => ({
+    id: c.serials[0]!,
+    maker: c.maker,
+    model: c.model,
+    names: [],
+    conversion: c.conversion,
+    serials: c.serials,
+    mount: c.mount,
+    crop: cropOf(c.sensor_width, c.sensor_height),
+  }));
   expect(
     Object.fromEntries(
       lensCoverage(lenses, bodies, [{ item: 'i', title: 'Bureau', ...calibrations(bytes) }]).map((l) => [

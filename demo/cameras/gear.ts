@@ -91,23 +91,23 @@ export const studioLenses: Optics[] = [
   },
 ];
 /** Not measured by the bureau yet. */
-const unmeasured = new Set(['Perrin Macro 90 mm f/2.8']),
-  n = (v: number): string => String(Number(v.toFixed(6)));
+const unmeasured = new Set(['Perrin Macro 90 mm f/2.8']);
+const n = (v: number): string => String(Number(v.toFixed(6)));
 
 /** A release of the bureau: odd polynomials of degree 3 for distortion and color, an even one for light lost. Radii by half the diagonal. */
 export function lensDatabase(): string {
   const lens = (o: Optics): string => {
-    const distortion = o.focal.map((f, i) => `      <sample focal="${f}" k1="${n(o.corner[i]! / 100)}"/>`),
-      fringe = (channel: 'red' | 'blue') =>
-        o.focal.map(
-          (f) =>
-            `      <sample focal="${f}" k0="${n(1 + o.fringe[channel === 'red' ? 0 : 1] / 1e4)}" k1="${n((o.fringe[channel === 'red' ? 0 : 1] / 1e4) * 0.3)}"/>`,
-        );
+    const distortion = o.focal.map((f, i) => `      <sample focal="${f}" k1="${n(o.corner[i]! / 100)}"/>`);
+    const fringe = (channel: 'red' | 'blue') =>
+      o.focal.map(
+        (f) =>
+          `      <sample focal="${f}" k0="${n(1 + o.fringe[channel === 'red' ? 0 : 1] / 1e4)}" k1="${n((o.fringe[channel === 'red' ? 0 : 1] / 1e4) * 0.3)}"/>`,
+      );
     // light lost falls with the square of the aperture's closing, beside what the angle of the rays costs at any
     const light = o.focal.flatMap((f) =>
       o.apertures.map((a) => {
-        const ev = o.fall * (o.apertures[0]! / a) ** 2 + 0.15,
-          loss = 1 - 2 ** -ev;
+        const ev = o.fall * (o.apertures[0]! / a) ** 2 + 0.15;
+        const loss = 1 - 2 ** -ev;
         return `      <sample focal="${f}" aperture="${a}" k1="${n(-loss * 0.7)}" k2="${n(-loss * 0.3)}"/>`;
       }),
     );

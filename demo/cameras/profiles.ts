@@ -16,30 +16,30 @@ export function training(): Spectrum[] {
 }
 
 const hsv = (r: number, g: number, b: number): [number, number, number] => {
-  const t = Math.max(r, g, b),
-    l = Math.min(r, g, b),
-    d = t - l;
+  const t = Math.max(r, g, b);
+  const l = Math.min(r, g, b);
+  const d = t - l;
   if (!(d > 0)) return [0, 0, t];
   let h = t === r ? (g - b) / d : t === g ? 2 + (b - r) / d : 4 + (r - g) / d;
   if (h < 0) h += 6;
   return [h * 60, d / t, t];
 };
 
-const HELD = 60,
-  plain = multiply(adapt(D65, D50), srgbToXyz);
+const HELD = 60;
+const plain = multiply(adapt(D65, D50), srgbToXyz);
 /** Linear map from balanced camera values to XYZ relative to D50, white kept exactly. */
 function forwardMatrix(c: Camera, light: Spectrum): number[] {
-  const white = xyzUnder(light),
-    n = recorded(c, light),
-    to = adapt([white[0] / (white[0] + white[1] + white[2]), white[1] / (white[0] + white[1] + white[2])], D50);
+  const white = xyzUnder(light);
+  const n = recorded(c, light);
+  const to = adapt([white[0] / (white[0] + white[1] + white[2]), white[1] / (white[0] + white[1] + white[2])], D50);
   const rows = training().map((s) => ({
     cam: recorded(c, light, s).map((v, i) => v / n[i]!),
     xyz: transform(to, xyzUnder(light, s)),
   }));
   rows.push({ cam: [1, 1, 1], xyz: [D50[0] / D50[1], 1, (1 - D50[0] - D50[1]) / D50[1]] });
   return [0, 1, 2].flatMap((k) => {
-    const a = [0, 1, 2].map(() => [0, 0, 0]),
-      b = [0, 0, 0];
+    const a = [0, 1, 2].map(() => [0, 0, 0]);
+    const b = [0, 0, 0];
     rows.forEach((r, i) => {
       const w = i === rows.length - 1 ? 1e6 : 1 / (0.02 + r.xyz[1]);
       for (let p = 0; p < 3; p++) {
@@ -59,32 +59,32 @@ function forwardMatrix(c: Camera, light: Spectrum): number[] {
 
 /** XYZ to camera values: the forward matrix undone, with the light's own white in the place of D50. */
 function colorMatrix(c: Camera, light: Spectrum, forward: number[]): number[] {
-  const white = xyzUnder(light),
-    n = neutralUnder(c, light),
-    s = white[0] + white[1] + white[2],
-    to = adapt([white[0] / s, white[1] / s], D50);
+  const white = xyzUnder(light);
+  const n = neutralUnder(c, light);
+  const s = white[0] + white[1] + white[2];
+  const to = adapt([white[0] / s, white[1] / s], D50);
   return multiply([n[0], 0, 0, 0, n[1], 0, 0, 0, n[2]], multiply(invert(forward), to)).map((v) => v);
 }
 
-const HUES = 24,
-  SATS = 8;
+const HUES = 24;
+const SATS = 8;
 /** Hue shifts, saturation and value factors that bring what the matrix gives nearer to the truth, smoothed over neighbours. */
 function fittedMap(c: Camera, light: Spectrum, base: Dcp): number[] {
-  const n = neutralUnder(c, light),
-    top = recorded(c, light),
-    run = renderer(profileOf(base), n, []),
-    back = invert(proPhotoToXyz),
-    white = xyzUnder(light),
-    s = white[0] + white[1] + white[2],
-    to = adapt([white[0] / s, white[1] / s], D50),
-    high = Math.max(...top);
+  const n = neutralUnder(c, light);
+  const top = recorded(c, light);
+  const run = renderer(profileOf(base), n, []);
+  const back = invert(proPhotoToXyz);
+  const white = xyzUnder(light);
+  const s = white[0] + white[1] + white[2];
+  const to = adapt([white[0] / s, white[1] / s], D50);
+  const high = Math.max(...top);
   const seen = training().map((r) => {
-    const v = Float64Array.from(recorded(c, light, r), (x) => x / high),
-      t = transform(back, transform(to, xyzUnder(light, r))).map((x) => Math.max(1e-4, x));
+    const v = Float64Array.from(recorded(c, light, r), (x) => x / high);
+    const t = transform(back, transform(to, xyzUnder(light, r))).map((x) => Math.max(1e-4, x));
     run(v);
-    const a = hsv(v[0]!, v[1]!, v[2]!),
-      b = hsv(t[0]!, t[1]!, t[2]!),
-      turn = ((b[0] - a[0] + 540) % 360) - 180;
+    const a = hsv(v[0]!, v[1]!, v[2]!);
+    const b = hsv(t[0]!, t[1]!, t[2]!);
+    const turn = ((b[0] - a[0] + 540) % 360) - 180;
     return {
       h: a[0],
       s: a[1],
@@ -100,14 +100,14 @@ function fittedMap(c: Camera, light: Spectrum, base: Dcp): number[] {
         out.push(0, 1, 1);
         continue;
       }
-      let w = 0.15,
-        turn = 0,
-        sat = 0.15,
-        val = 0.15;
+      let w = 0.15;
+      let turn = 0;
+      let sat = 0.15;
+      let val = 0.15;
       for (const x of seen) {
-        const d = ((x.h - (h * 360) / HUES + 540) % 360) - 180,
-          e = x.s - k / (SATS - 1),
-          q = Math.exp(-0.5 * ((d / 16) ** 2 + (e / 0.16) ** 2));
+        const d = ((x.h - (h * 360) / HUES + 540) % 360) - 180;
+        const e = x.s - k / (SATS - 1);
+        const q = Math.exp(-0.5 * ((d / 16) ** 2 + (e / 0.16) ** 2));
         w += q;
         turn += q * x.turn;
         sat += q * x.sat;
@@ -120,18 +120,18 @@ function fittedMap(c: Camera, light: Spectrum, base: Dcp): number[] {
 
 /** What a maker does to hues: warm reds a little towards orange, blues deeper, skin left alone. Made up. */
 function styleTable(style: 'standard' | 'portrait' | 'monochrome'): { dims: number[]; data: number[] } {
-  const h = 24,
-    s = 6,
-    v = 5,
-    data: number[] = [],
-    bump = (hue: number, at: number, width: number): number =>
-      Math.exp(-0.5 * ((((hue - at + 540) % 360) - 180) / width) ** 2);
+  const h = 24;
+  const s = 6;
+  const v = 5;
+  const data: number[] = [];
+  const bump = (hue: number, at: number, width: number): number =>
+    Math.exp(-0.5 * ((((hue - at + 540) % 360) - 180) / width) ** 2);
   for (let z = 0; z < v; z++)
     for (let x = 0; x < h; x++)
       for (let y = 0; y < s; y++) {
-        const hue = (x * 360) / h,
-          sat = y / (s - 1),
-          light = z / (v - 1);
+        const hue = (x * 360) / h;
+        const sat = y / (s - 1);
+        const light = z / (v - 1);
         if (style === 'monochrome') {
           data.push(0, 0, 1 + 0.18 * sat * (bump(hue, 40, 40) - bump(hue, 220, 45)));
           continue;
@@ -148,9 +148,9 @@ function styleTable(style: 'standard' | 'portrait' | 'monochrome'): { dims: numb
 const curve = (contrast: number): number[] => {
   const out: number[] = [];
   for (let i = 0; i <= 24; i++) {
-    const x = (i / 24) ** 2,
-      y = (x * (1.35 * contrast * x + 0.18)) / (x * (1.22 * contrast * x + 0.62) + 0.06),
-      end = (1.35 * contrast + 0.18) / (1.22 * contrast + 0.68);
+    const x = (i / 24) ** 2;
+    const y = (x * (1.35 * contrast * x + 0.18)) / (x * (1.22 * contrast * x + 0.62) + 0.06);
+    const end = (1.35 * contrast + 0.18) / (1.22 * contrast + 0.68);
     out.push(x, y / end);
   }
   return out;
@@ -161,12 +161,12 @@ export type Variant = (typeof variants)[number];
 
 /** The profile of a camera: Alder's maker calls its styles as the trade does, by what they are for. */
 export function profileFor(c: Camera, variant: Variant | null, title: string): Dcp {
-  const d: Dcp = { little: true, tags: new Map() },
-    lights: [Spectrum, number][] = [
-      [lamp(2856), 17],
-      [daylight(6504), 21],
-    ],
-    forward = lights.map(([l]) => forwardMatrix(c, l));
+  const d: Dcp = { little: true, tags: new Map() };
+  const lights: [Spectrum, number][] = [
+    [lamp(2856), 17],
+    [daylight(6504), 21],
+  ];
+  const forward = lights.map(([l]) => forwardMatrix(c, l));
   setText(d, 50708, c.unique);
   setText(d, 50936, title);
   setText(d, 50942, 'Wren & Tallow, computed');

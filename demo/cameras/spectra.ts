@@ -46,24 +46,24 @@ export const xyzUnder = (light: Spectrum, reflectance?: Spectrum): [number, numb
 const sigmoid = (x: number): number => 0.5 + x / (2 * Math.sqrt(1 + x * x));
 const of = (c: readonly number[]): Spectrum =>
   spectrum((l) => {
-    const t = (Math.min(l, 730) - 380) / 350,
-      r = sigmoid(c[0]! * t * t + c[1]! * t + c[2]!);
+    const t = (Math.min(l, 730) - 380) / 350;
+    const r = sigmoid(c[0]! * t * t + c[1]! * t + c[2]!);
     return l <= 730 ? r : r + (0.25 + 0.6 * r - r) * Math.min(1, (l - 730) / 80);
   });
-const standard = daylight(6504),
-  white = xyzUnder(standard),
-  target = transform(srgbToXyz, [1, 1, 1]);
+const standard = daylight(6504);
+const white = xyzUnder(standard);
+const target = transform(srgbToXyz, [1, 1, 1]);
 
 /** A smooth reflectance whose color under D65 is this linear sRGB color; beyond 730 nm cloth, wood and paint grow bright, as they do. */
 export function reflectanceOf(rgb: readonly number[]): Spectrum {
   const want = transform(
-      srgbToXyz,
-      rgb.map((v) => Math.min(0.97, Math.max(0.012, v))),
-    ).map((v, i) => v / target[i]!),
-    miss = (c: readonly number[]): number[] => xyzUnder(standard, of(c)).map((v, i) => v / white[i]! - want[i]!);
-  let c = [0, 0, Math.tan((want[1]! - 0.5) * 2.6)],
-    e = miss(c),
-    damping = 1e-3;
+    srgbToXyz,
+    rgb.map((v) => Math.min(0.97, Math.max(0.012, v))),
+  ).map((v, i) => v / target[i]!);
+  const miss = (c: readonly number[]): number[] => xyzUnder(standard, of(c)).map((v, i) => v / white[i]! - want[i]!);
+  let c = [0, 0, Math.tan((want[1]! - 0.5) * 2.6)];
+  let e = miss(c);
+  let damping = 1e-3;
   for (let pass = 0; pass < 60; pass++) {
     const j = [0, 1, 2].map((k) => {
       const d = c.slice();
@@ -72,12 +72,12 @@ export function reflectanceOf(rgb: readonly number[]): Spectrum {
     });
     // Levenberg and Marquardt: (JᵀJ + μI) step = −Jᵀe
     const a = [0, 1, 2].map((r) =>
-        [0, 1, 2].map((s) => j[r]!.reduce((t, v, i) => t + v * j[s]![i]!, 0) + (r === s ? damping : 0)),
-      ),
-      b = j.map((g) => -g.reduce((t, v, i) => t + v * e[i]!, 0)),
-      step = solve(a, b),
-      next = c.map((v, i) => v + step[i]!),
-      f = miss(next);
+      [0, 1, 2].map((s) => j[r]!.reduce((t, v, i) => t + v * j[s]![i]!, 0) + (r === s ? damping : 0)),
+    );
+    const b = j.map((g) => -g.reduce((t, v, i) => t + v * e[i]!, 0));
+    const step = solve(a, b);
+    const next = c.map((v, i) => v + step[i]!);
+    const f = miss(next);
     if (Math.hypot(...f) < Math.hypot(...e)) {
       c = next;
       e = f;
@@ -90,8 +90,8 @@ export function reflectanceOf(rgb: readonly number[]): Spectrum {
 
 /** A small system of equations by elimination. */
 export function solve(a: number[][], b: number[]): number[] {
-  const n = b.length,
-    m = a.map((r, i) => [...r, b[i]!]);
+  const n = b.length;
+  const m = a.map((r, i) => [...r, b[i]!]);
   for (let c = 0; c < n; c++) {
     let p = c;
     for (let r = c + 1; r < n; r++) if (Math.abs(m[r]![c]!) > Math.abs(m[p]![c]!)) p = r;

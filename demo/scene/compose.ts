@@ -22,22 +22,22 @@ const read = (folder: string, file: string) => decode(readFileSync(join(folder, 
 
 /** Linear sRGB pixels, interleaved RGB, unclamped. */
 export function composeLinear(folder: string, c: Composition): { width: number; height: number; data: Float32Array } {
-  const mats = read(folder, `${c.scene}.materials.png`),
-    second = read(folder, `${c.scene}.pattern.png`).data;
-  const { width, height } = mats,
-    size = width * height,
-    out = new Float32Array(size * 3);
+  const mats = read(folder, `${c.scene}.materials.png`);
+  const second = read(folder, `${c.scene}.pattern.png`).data;
+  const { width, height } = mats;
+  const size = width * height;
+  const out = new Float32Array(size * 3);
   const kinds = ['light0', 'light1', 'dome'];
-  const irr = kinds.map((k) => read(folder, `${c.scene}.${k}.irradiance.png`).data),
-    spec = kinds.map((k) => read(folder, `${c.scene}.${k}.specular.png`).data);
-  const square = new Float32Array(4096).map((_, i) => 4 * (i / 4095) ** 2),
-    gain = 2 ** c.exposure;
+  const irr = kinds.map((k) => read(folder, `${c.scene}.${k}.irradiance.png`).data);
+  const spec = kinds.map((k) => read(folder, `${c.scene}.${k}.specular.png`).data);
+  const square = new Float32Array(4096).map((_, i) => 4 * (i / 4095) ** 2);
+  const gain = 2 ** c.exposure;
   for (let i = 0; i < size; i++) {
-    const a = materials[mats.data[i * 4]!]!,
-      b = materials[mats.data[i * 4 + 1]!]!,
-      cover = mats.data[i * 4 + 2]! / 255,
-      pa = mats.data[i * 4 + 3]! / 255,
-      pb = second[i]! / 255;
+    const a = materials[mats.data[i * 4]!]!;
+    const b = materials[mats.data[i * 4 + 1]!]!;
+    const cover = mats.data[i * 4 + 2]! / 255;
+    const pa = mats.data[i * 4 + 3]! / 255;
+    const pb = second[i]! / 255;
     const shine = cover * a.shine + (1 - cover) * b.shine;
     for (let k = 0; k < 3; k++) {
       const albedo = cover * (a.a[k]! + (a.b[k]! - a.a[k]!) * pa) + (1 - cover) * (b.a[k]! + (b.b[k]! - b.a[k]!) * pb);
@@ -54,9 +54,9 @@ export function composeLinear(folder: string, c: Composition): { width: number; 
 
 /** Filmic display curve (our own rational fit: toe, straight part, soft shoulder) followed by sRGB encoding; 8 bits. */
 export function develop(linear: Float32Array, noise: number): Uint8Array {
-  const out = new Uint8Array(linear.length),
-    steps = 16384,
-    encoded = new Uint8Array(steps + 1);
+  const out = new Uint8Array(linear.length);
+  const steps = 16384;
+  const encoded = new Uint8Array(steps + 1);
   for (let i = 0; i <= steps; i++) {
     const y = (i / steps) ** 2;
     encoded[i] = Math.round(255 * (y <= 0.0031308 ? 12.92 * y : 1.055 * y ** (1 / 2.4) - 0.055));

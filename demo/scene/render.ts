@@ -10,8 +10,8 @@ import { vessels } from './vessels';
 
 const [name = 'vessels', w = '1500', spp = '16', folder = 'demo/scene/layers'] = process.argv.slice(2);
 const scene = { vessels, stage }[name as 'vessels' | 'stage'];
-const width = Number(w),
-  height = Math.round((width * 2) / 3);
+const width = Number(w);
+const height = Math.round((width * 2) / 3);
 const started = Date.now();
 const layers = tracer(scene)(width, height, Number(spp), 0, height, (row) => {
   if (row % 50 === 0) console.log(`${name}: row ${row} of ${height}, ${Math.round((Date.now() - started) / 1000)} s`);
@@ -31,8 +31,8 @@ kinds.forEach((kind, i) => {
   save(layers.irradiance[i]!, `${name}.${kind}.irradiance.png`);
   save(layers.specular[i]!, `${name}.${kind}.specular.png`);
 });
-const data = new Uint8Array(width * height * 4),
-  second = new Uint8Array(width * height);
+const data = new Uint8Array(width * height * 4);
+const second = new Uint8Array(width * height);
 for (let i = 0; i < width * height; i++)
   data.set([layers.materialA[i]!, layers.materialB[i]!, layers.coverage[i]!, layers.patternA[i]!], i * 4);
 second.set(layers.patternB);

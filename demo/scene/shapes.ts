@@ -15,12 +15,12 @@ function lattice(ix: number, iy: number, iz: number): number {
 
 /** Value noise, 0…1, smooth, one feature a unit. */
 export function noise(x: number, y: number, z: number): number {
-  const ix = Math.floor(x),
-    iy = Math.floor(y),
-    iz = Math.floor(z);
-  let fx = x - ix,
-    fy = y - iy,
-    fz = z - iz;
+  const ix = Math.floor(x);
+  const iy = Math.floor(y);
+  const iz = Math.floor(z);
+  let fx = x - ix;
+  let fy = y - iy;
+  let fz = z - iz;
   fx = fx * fx * (3 - 2 * fx);
   fy = fy * fy * (3 - 2 * fy);
   fz = fz * fz * (3 - 2 * fz);
@@ -28,8 +28,8 @@ export function noise(x: number, y: number, z: number): number {
   const b = lattice(ix, iy + 1, iz) + (lattice(ix + 1, iy + 1, iz) - lattice(ix, iy + 1, iz)) * fx;
   const c = lattice(ix, iy, iz + 1) + (lattice(ix + 1, iy, iz + 1) - lattice(ix, iy, iz + 1)) * fx;
   const d = lattice(ix, iy + 1, iz + 1) + (lattice(ix + 1, iy + 1, iz + 1) - lattice(ix, iy + 1, iz + 1)) * fx;
-  const e = a + (b - a) * fy,
-    f = c + (d - c) * fy;
+  const e = a + (b - a) * fy;
+  const f = c + (d - c) * fy;
   return e + (f - e) * fz;
 }
 
@@ -71,28 +71,28 @@ export function box(
   round = 0.02,
   turn = 0,
 ): Sdf {
-  const c = Math.cos(turn),
-    s = Math.sin(turn);
+  const c = Math.cos(turn);
+  const s = Math.sin(turn);
   return (x, y, z) => {
-    const dx = x - cx,
-      dz = z - cz;
-    const qx = Math.abs(c * dx - s * dz) - hx + round,
-      qy = Math.abs(y - cy) - hy + round,
-      qz = Math.abs(s * dx + c * dz) - hz + round;
+    const dx = x - cx;
+    const dz = z - cz;
+    const qx = Math.abs(c * dx - s * dz) - hx + round;
+    const qy = Math.abs(y - cy) - hy + round;
+    const qz = Math.abs(s * dx + c * dz) - hz + round;
     return Math.hypot(Math.max(qx, 0), Math.max(qy, 0), Math.max(qz, 0)) + Math.min(Math.max(qx, qy, qz), 0) - round;
   };
 }
 
 /** Capsule between two points. */
 export function capsule(ax: number, ay: number, az: number, bx: number, by: number, bz: number, r: number): Sdf {
-  const ux = bx - ax,
-    uy = by - ay,
-    uz = bz - az,
-    uu = ux * ux + uy * uy + uz * uz;
+  const ux = bx - ax;
+  const uy = by - ay;
+  const uz = bz - az;
+  const uu = ux * ux + uy * uy + uz * uz;
   return (x, y, z) => {
-    const px = x - ax,
-      py = y - ay,
-      pz = z - az;
+    const px = x - ax;
+    const py = y - ay;
+    const pz = z - az;
     const t = Math.min(1, Math.max(0, (px * ux + py * uy + pz * uz) / uu));
     return Math.hypot(px - ux * t, py - uy * t, pz - uz * t) - r;
   };
@@ -106,38 +106,38 @@ export function profile(points: [number, number][]): {
   high: number;
   widest: number;
 } {
-  const low = points[0]![0],
-    high = points[points.length - 1]![0],
-    n = 400;
+  const low = points[0]![0];
+  const high = points[points.length - 1]![0];
+  const n = 400;
   const table = new Float64Array(n + 1);
   for (let i = 0; i <= n; i++) {
     const y = low + ((high - low) * i) / n;
     let k = 0;
     while (k < points.length - 2 && points[k + 1]![0] < y) k++;
-    const p0 = points[Math.max(0, k - 1)]!,
-      p1 = points[k]!,
-      p2 = points[k + 1]!,
-      p3 = points[Math.min(points.length - 1, k + 2)]!;
-    const h = p2[0] - p1[0],
-      t = (y - p1[0]) / h;
-    const m1 = ((p2[1] - p0[1]) / (p2[0] - p0[0] || 1)) * h,
-      m2 = ((p3[1] - p1[1]) / (p3[0] - p1[0] || 1)) * h;
+    const p0 = points[Math.max(0, k - 1)]!;
+    const p1 = points[k]!;
+    const p2 = points[k + 1]!;
+    const p3 = points[Math.min(points.length - 1, k + 2)]!;
+    const h = p2[0] - p1[0];
+    const t = (y - p1[0]) / h;
+    const m1 = ((p2[1] - p0[1]) / (p2[0] - p0[0] || 1)) * h;
+    const m2 = ((p3[1] - p1[1]) / (p3[0] - p1[0] || 1)) * h;
     table[i] =
       (2 * t ** 3 - 3 * t * t + 1) * p1[1] +
       (t ** 3 - 2 * t * t + t) * m1 +
       (3 * t * t - 2 * t ** 3) * p2[1] +
       (t ** 3 - t * t) * m2;
   }
-  let steep = 0,
-    widest = 0;
+  let steep = 0;
+  let widest = 0;
   for (let i = 0; i <= n; i++) {
     if (i) steep = Math.max(steep, Math.abs(table[i]! - table[i - 1]!) / ((high - low) / n));
     widest = Math.max(widest, table[i]!);
   }
   return {
     at(y) {
-      const f = Math.min(n - 1e-9, Math.max(0, ((y - low) / (high - low)) * n)),
-        i = Math.floor(f);
+      const f = Math.min(n - 1e-9, Math.max(0, ((y - low) / (high - low)) * n));
+      const i = Math.floor(f);
       return table[i]! + (table[i + 1]! - table[i]!) * (f - i);
     },
     slope: Math.min(steep, 3),
@@ -149,8 +149,8 @@ export function profile(points: [number, number][]): {
 
 /** A turned vessel standing at (cx, cz): a shell of the given wall with an open mouth and a closed foot. */
 export function vessel(cx: number, cz: number, points: [number, number][], wall = 0.05): Sdf {
-  const p = profile(points),
-    k = 1 / Math.sqrt(1 + p.slope * p.slope);
+  const p = profile(points);
+  const k = 1 / Math.sqrt(1 + p.slope * p.slope);
   return (x, y, z) => {
     const rho = Math.hypot(x - cx, z - cz);
     const radial = (Math.abs(rho - p.at(y) + wall) - wall) * k;

@@ -30,8 +30,8 @@ const union =
 const skirt =
   (cx: number, cz: number, top: number, wide: number, folds: number, deep: number): Sdf =>
   (x, y, z) => {
-    const a = Math.atan2(z - cz, x - cx),
-      h = Math.min(1, Math.max(0, (top - y) / top));
+    const a = Math.atan2(z - cz, x - cx);
+    const h = Math.min(1, Math.max(0, (top - y) / top));
     const r =
       0.08 +
       (wide - 0.08) * (0.35 * h + 0.65 * h * h) +
@@ -43,9 +43,9 @@ const skirt =
 function figure(cx: number, cz: number, waist: number, lift: number): { skin: Sdf; head: [number, number, number] } {
   const hy = waist + 0.62;
   const head: Sdf = (x, y, z) => {
-    const dx = x - cx,
-      dy = y - hy,
-      dz = z - cz;
+    const dx = x - cx;
+    const dy = y - hy;
+    const dz = z - cz;
     let d = Math.hypot(dx / 0.9, dy / 1.16, dz) - 0.13;
     d = blend(d, Math.hypot(dx, dy + 0.015, dz - 0.128) - 0.026, 0.05);
     d = blend(d, Math.hypot(dx, dy + 0.085, dz - 0.075) - 0.05, 0.06);
@@ -64,20 +64,20 @@ function figure(cx: number, cz: number, waist: number, lift: number): { skin: Sd
 }
 
 const trunk = (cx: number, cz: number, waist: number, lift: number): Sdf => {
-  const body = capsule(cx, waist + 0.02, cz, cx, waist + 0.27, cz, 0.125),
-    shoulders = capsule(cx - 0.16, waist + 0.32, cz, cx + 0.16, waist + 0.32, cz, 0.075);
-  const left = capsule(cx - 0.18, waist + 0.32, cz, cx - 0.33, waist + 0.16 + lift * 0.5, cz + 0.05, 0.062),
-    leftFore = capsule(
-      cx - 0.33,
-      waist + 0.16 + lift * 0.5,
-      cz + 0.05,
-      cx - 0.37,
-      waist + 0.08 + lift,
-      cz + 0.13,
-      0.055,
-    );
-  const right = capsule(cx + 0.18, waist + 0.32, cz, cx + 0.3, waist + 0.14, cz + 0.03, 0.062),
-    rightFore = capsule(cx + 0.3, waist + 0.14, cz + 0.03, cx + 0.35, waist + 0.02, cz + 0.11, 0.055);
+  const body = capsule(cx, waist + 0.02, cz, cx, waist + 0.27, cz, 0.125);
+  const shoulders = capsule(cx - 0.16, waist + 0.32, cz, cx + 0.16, waist + 0.32, cz, 0.075);
+  const left = capsule(cx - 0.18, waist + 0.32, cz, cx - 0.33, waist + 0.16 + lift * 0.5, cz + 0.05, 0.062);
+  const leftFore = capsule(
+    cx - 0.33,
+    waist + 0.16 + lift * 0.5,
+    cz + 0.05,
+    cx - 0.37,
+    waist + 0.08 + lift,
+    cz + 0.13,
+    0.055,
+  );
+  const right = capsule(cx + 0.18, waist + 0.32, cz, cx + 0.3, waist + 0.14, cz + 0.03, 0.062);
+  const rightFore = capsule(cx + 0.3, waist + 0.14, cz + 0.03, cx + 0.35, waist + 0.02, cz + 0.11, 0.055);
   return (x, y, z) =>
     blend(
       blend(body(x, y, z), shoulders(x, y, z), 0.08),
@@ -114,13 +114,13 @@ const drape =
 
 const arch = (x: number, y: number): number => {
   // the opening in the painted flat
-  const dx = Math.abs(x + 1.35),
-    dy = y - 1.55;
+  const dx = Math.abs(x + 1.35);
+  const dy = y - 1.55;
   return dy > 0 ? Math.hypot(dx, dy) - 0.52 : Math.max(dx - 0.52, 0.55 - y);
 };
 
-const lady = figure(0.35, 0.55, 0.95, 0.2),
-  lord = figure(-0.75, 0.75, 1.02, 0);
+const lady = figure(0.35, 0.55, 0.95, 0.2);
+const lord = figure(-0.75, 0.75, 1.02, 0);
 
 const bodies: Body[] = [
   {
@@ -142,8 +142,8 @@ const bodies: Body[] = [
     rough: 0.2,
     sdf: box(0, -0.15, -0.4, 3.7, 0.15, 2.1, 0.03),
     pattern: (x, _y, z) => {
-      const plank = Math.floor(x / 0.34),
-        edge = Math.abs(((x / 0.34) % 1) - Math.sign(x) * 0.5);
+      const plank = Math.floor(x / 0.34);
+      const edge = Math.abs(((x / 0.34) % 1) - Math.sign(x) * 0.5);
       return Math.min(
         1,
         0.55 * cloud(plank * 7.3 + x * 3, 2, z * 0.7) + 0.3 * noise(plank * 13.7, 1, 1) + (edge > 0.475 ? 0.6 : 0),
@@ -204,8 +204,8 @@ const bodies: Body[] = [
       return Math.max(d, -arch(x, y)) * 0.9;
     },
     pattern: (x, y, z) => {
-      const row = Math.floor(y / 0.2),
-        col = (x / 0.42 + (row % 2) * 0.5) % 1;
+      const row = Math.floor(y / 0.2);
+      const col = (x / 0.42 + (row % 2) * 0.5) % 1;
       const mortar = Math.abs(((y / 0.2) % 1) - 0.5) > 0.42 || Math.abs(Math.abs(col) - 0.5) > 0.455;
       return Math.min(
         1,
@@ -386,14 +386,14 @@ const bodies: Body[] = [
     gloss: 0,
     rough: 1,
     sdf: (x, y, z) => {
-      const t = 0.5,
-        yy = (y - 0.14) * Math.cos(t) + (z - 1.72) * Math.sin(t),
-        zz = -(y - 0.14) * Math.sin(t) + (z - 1.72) * Math.cos(t);
+      const t = 0.5;
+      const yy = (y - 0.14) * Math.cos(t) + (z - 1.72) * Math.sin(t);
+      const zz = -(y - 0.14) * Math.sin(t) + (z - 1.72) * Math.cos(t);
       return Math.max(Math.abs(x - 2.15) - 0.56, Math.abs(yy) - 0.16, Math.abs(zz) - 0.015);
     },
     pattern: (x, y) => {
-      const k = Math.floor((x - 1.62) / 0.1767),
-        f = ((x - 1.62) / 0.1767) % 1;
+      const k = Math.floor((x - 1.62) / 0.1767);
+      const f = ((x - 1.62) / 0.1767) % 1;
       return k >= 0 && k < 6 && Math.abs(f - 0.5) < 0.44 && Math.abs(y - 0.14) < 0.11
         ? [1, 0.66, 0.4, 0.21, 0.09, 0.02][k]!
         : 0;

@@ -86,20 +86,20 @@ export function tracer(scene: Scene) {
     activeCount = 0;
     for (const b of bodies) {
       if (b.radius !== Infinity) {
-        const px = b.center[0] - ox,
-          py = b.center[1] - oy,
-          pz = b.center[2] - oz;
-        const along = px * dx + py * dy + pz * dz,
-          off = px * px + py * py + pz * pz - along * along;
+        const px = b.center[0] - ox;
+        const py = b.center[1] - oy;
+        const pz = b.center[2] - oz;
+        const along = px * dx + py * dy + pz * dz;
+        const off = px * px + py * py + pz * pz - along * along;
         if (off > b.radius * b.radius || along < -b.radius || along - b.radius > limit) continue;
       }
       active[activeCount++] = b;
     }
     let t = 0.004;
     for (let i = 0; i < 160 && t < limit; i++) {
-      const x = ox + dx * t,
-        y = oy + dy * t,
-        z = oz + dz * t;
+      const x = ox + dx * t;
+      const y = oy + dy * t;
+      const z = oz + dz * t;
       let d = 1e9;
       for (let k = 0; k < activeCount; k++) {
         const e = active[k]!.sdf(x, y, z);
@@ -116,14 +116,14 @@ export function tracer(scene: Scene) {
 
   const n = [0, 0, 0];
   function normalAt(b: Body, x: number, y: number, z: number): void {
-    const e = 0.0012,
-      f = b.bump;
+    const e = 0.0012;
+    const f = b.bump;
     const at = (px: number, py: number, pz: number) => b.sdf(px, py, pz) + (f ? f(px, py, pz) : 0);
     const d = at(x, y, z);
-    const gx = at(x + e, y, z) - d,
-      gy = at(x, y + e, z) - d,
-      gz = at(x, y, z + e) - d,
-      l = Math.hypot(gx, gy, gz) || 1;
+    const gx = at(x + e, y, z) - d;
+    const gy = at(x, y + e, z) - d;
+    const gz = at(x, y, z + e) - d;
+    const l = Math.hypot(gx, gy, gz) || 1;
     n[0] = gx / l;
     n[1] = gy / l;
     n[2] = gz / l;
@@ -131,40 +131,40 @@ export function tracer(scene: Scene) {
 
   const barred = (light: AreaLight, a: number, b: number): boolean => {
     if (!light.bars) return false;
-    const [cols, rows] = light.bars,
-      w = 0.045;
-    const fa = ((a + 1) / 2) * cols,
-      fb = ((b + 1) / 2) * rows;
+    const [cols, rows] = light.bars;
+    const w = 0.045;
+    const fa = ((a + 1) / 2) * cols;
+    const fb = ((b + 1) / 2) * rows;
     return Math.abs(fa - Math.round(fa)) < w * cols * 0.5 || Math.abs(fb - Math.round(fb)) < w * rows * 0.5;
   };
 
   /** Irradiance from one random point of a light at a surface point. */
   function direct(light: AreaLight, x: number, y: number, z: number, nx: number, ny: number, nz: number): number {
-    const a = random() * 2 - 1,
-      b = random() * 2 - 1;
+    const a = random() * 2 - 1;
+    const b = random() * 2 - 1;
     if (barred(light, a, b)) return 0;
-    let lx = light.center[0]! + light.u[0]! * a + light.v[0]! * b - x,
-      ly = light.center[1]! + light.u[1]! * a + light.v[1]! * b - y,
-      lz = light.center[2]! + light.u[2]! * a + light.v[2]! * b - z;
+    let lx = light.center[0]! + light.u[0]! * a + light.v[0]! * b - x;
+    let ly = light.center[1]! + light.u[1]! * a + light.v[1]! * b - y;
+    let lz = light.center[2]! + light.u[2]! * a + light.v[2]! * b - z;
     const dist = Math.hypot(lx, ly, lz);
     lx /= dist;
     ly /= dist;
     lz /= dist;
-    const cosine = lx * nx + ly * ny + lz * nz,
-      leaving = -(lx * light.normal[0]! + ly * light.normal[1]! + lz * light.normal[2]!);
+    const cosine = lx * nx + ly * ny + lz * nz;
+    const leaving = -(lx * light.normal[0]! + ly * light.normal[1]! + lz * light.normal[2]!);
     if (cosine <= 0 || leaving <= 0) return 0;
     if (march(x + nx * 0.006, y + ny * 0.006, z + nz * 0.006, lx, ly, lz, dist, true) < FAR) return 0;
     return (light.power * cosine * leaving) / (dist * dist);
   }
 
   function cosineDirection(nx: number, ny: number, nz: number, out: number[]): void {
-    const phi = random() * Math.PI * 2,
-      c = 2 * random() - 1,
-      s = Math.sqrt(1 - c * c) * 0.999;
-    const x = nx + s * Math.cos(phi),
-      y = ny + c * 0.999,
-      z = nz + s * Math.sin(phi),
-      l = Math.hypot(x, y, z) || 1;
+    const phi = random() * Math.PI * 2;
+    const c = 2 * random() - 1;
+    const s = Math.sqrt(1 - c * c) * 0.999;
+    const x = nx + s * Math.cos(phi);
+    const y = ny + c * 0.999;
+    const z = nz + s * Math.sin(phi);
+    const l = Math.hypot(x, y, z) || 1;
     out[0] = x / l;
     out[1] = y / l;
     out[2] = z / l;
@@ -178,11 +178,11 @@ export function tracer(scene: Scene) {
     toRow: number,
     tick: (row: number) => void,
   ): Layers {
-    const rows = toRow - fromRow,
-      size = width * rows,
-      kinds = lights.length + 1;
-    const irradiance = Array.from({ length: kinds }, () => new Float32Array(size)),
-      specular = Array.from({ length: kinds }, () => new Float32Array(size));
+    const rows = toRow - fromRow;
+    const size = width * rows;
+    const kinds = lights.length + 1;
+    const irradiance = Array.from({ length: kinds }, () => new Float32Array(size));
+    const specular = Array.from({ length: kinds }, () => new Float32Array(size));
     const out: Layers = {
       width,
       height: rows,
@@ -197,17 +197,17 @@ export function tracer(scene: Scene) {
       depth: new Float32Array(size),
     };
     const { eye, target, fov } = scene.camera;
-    const f = [target[0]! - eye[0]!, target[1]! - eye[1]!, target[2]! - eye[2]!],
-      fl = Math.hypot(f[0]!, f[1]!, f[2]!);
+    const f = [target[0]! - eye[0]!, target[1]! - eye[1]!, target[2]! - eye[2]!];
+    const fl = Math.hypot(f[0]!, f[1]!, f[2]!);
     for (let i = 0; i < 3; i++) f[i] = f[i]! / fl;
-    const r = [-f[2]!, 0, f[0]!],
-      rl = Math.hypot(r[0]!, r[2]!);
+    const r = [-f[2]!, 0, f[0]!];
+    const rl = Math.hypot(r[0]!, r[2]!);
     r[0] = r[0]! / rl;
     r[2] = r[2]! / rl;
     const u = [r[1]! * f[2]! - r[2]! * f[1]!, r[2]! * f[0]! - r[0]! * f[2]!, r[0]! * f[1]! - r[1]! * f[0]!];
-    const scale = Math.tan((fov * Math.PI) / 360),
-      dir = [0, 0, 0],
-      grid = Math.round(Math.sqrt(samples));
+    const scale = Math.tan((fov * Math.PI) / 360);
+    const dir = [0, 0, 0];
+    const grid = Math.round(Math.sqrt(samples));
     const mats = new Map<number, { count: number; pattern: number }>();
     for (let py = fromRow; py < toRow; py++) {
       for (let px = 0; px < width; px++) {
@@ -215,26 +215,26 @@ export function tracer(scene: Scene) {
         seed = (Math.imul(py, 7919) ^ Math.imul(px, 104729)) | 0;
         mats.clear();
         for (let s = 0; s < grid * grid; s++) {
-          const jx = ((s % grid) + random()) / grid,
-            jy = (Math.floor(s / grid) + random()) / grid;
-          const vx = (((px + jx) / width) * 2 - 1) * scale,
-            vy = (1 - ((py + jy) / height) * 2) * scale * (height / width);
-          let dx = f[0]! + r[0]! * vx + u[0]! * vy,
-            dy = f[1]! + r[1]! * vx + u[1]! * vy,
-            dz = f[2]! + r[2]! * vx + u[2]! * vy;
+          const jx = ((s % grid) + random()) / grid;
+          const jy = (Math.floor(s / grid) + random()) / grid;
+          const vx = (((px + jx) / width) * 2 - 1) * scale;
+          const vy = (1 - ((py + jy) / height) * 2) * scale * (height / width);
+          let dx = f[0]! + r[0]! * vx + u[0]! * vy;
+          let dy = f[1]! + r[1]! * vx + u[1]! * vy;
+          let dz = f[2]! + r[2]! * vx + u[2]! * vy;
           const dl = Math.hypot(dx, dy, dz);
           dx /= dl;
           dy /= dl;
           dz /= dl;
-          const t = march(eye[0]!, eye[1]!, eye[2]!, dx, dy, dz, FAR, false),
-            body = hitBody!;
-          const x = eye[0]! + dx * t,
-            y = eye[1]! + dy * t,
-            z = eye[2]! + dz * t;
+          const t = march(eye[0]!, eye[1]!, eye[2]!, dx, dy, dz, FAR, false);
+          const body = hitBody!;
+          const x = eye[0]! + dx * t;
+          const y = eye[1]! + dy * t;
+          const z = eye[2]! + dz * t;
           normalAt(body, x, y, z);
-          const nx = n[0]!,
-            ny = n[1]!,
-            nz = n[2]!;
+          const nx = n[0]!;
+          const ny = n[1]!;
+          const nz = n[2]!;
           const m = mats.get(body.material) ?? { count: 0, pattern: 0 };
           m.count++;
           m.pattern += body.pattern ? Math.min(1, Math.max(0, body.pattern(x, y, z))) : 0;
@@ -246,40 +246,40 @@ export function tracer(scene: Scene) {
           for (let l = 0; l < lights.length; l++) irradiance[l]![at]! += direct(lights[l]!, x, y, z, nx, ny, nz);
           // one bounce, and the dome where the ray escapes
           cosineDirection(nx, ny, nz, dir);
-          const bx = dir[0]!,
-            by = dir[1]!,
-            bz = dir[2]!;
+          const bx = dir[0]!;
+          const by = dir[1]!;
+          const bz = dir[2]!;
           const bt = march(x + nx * 0.006, y + ny * 0.006, z + nz * 0.006, bx, by, bz, FAR, false);
           if (bt >= FAR) irradiance[lights.length]![at]! += scene.dome(by);
           else {
-            const hx = x + nx * 0.006 + bx * bt,
-              hy = y + ny * 0.006 + by * bt,
-              hz = z + nz * 0.006 + bz * bt;
+            const hx = x + nx * 0.006 + bx * bt;
+            const hy = y + ny * 0.006 + by * bt;
+            const hz = z + nz * 0.006 + bz * bt;
             normalAt(hitBody!, hx, hy, hz);
-            const mx = n[0]!,
-              my = n[1]!,
-              mz = n[2]!;
+            const mx = n[0]!;
+            const my = n[1]!;
+            const mz = n[2]!;
             for (let l = 0; l < lights.length; l++)
               irradiance[l]![at]! += 0.38 * direct(lights[l]!, hx, hy, hz, mx, my, mz);
             irradiance[lights.length]![at]! += 0.12;
           }
           if (body.gloss > 0) {
-            const facing = Math.max(0, -(dx * nx + dy * ny + dz * nz)),
-              fresnel = body.gloss + (1 - body.gloss) * (1 - facing) ** 5;
+            const facing = Math.max(0, -(dx * nx + dy * ny + dz * nz));
+            const fresnel = body.gloss + (1 - body.gloss) * (1 - facing) ** 5;
             const q = body.rough;
-            let rx = dx + 2 * facing * nx + q * (random() + random() - 1),
-              ry = dy + 2 * facing * ny + q * (random() + random() - 1),
-              rz = dz + 2 * facing * nz + q * (random() + random() - 1);
+            let rx = dx + 2 * facing * nx + q * (random() + random() - 1);
+            let ry = dy + 2 * facing * ny + q * (random() + random() - 1);
+            let rz = dz + 2 * facing * nz + q * (random() + random() - 1);
             const rr = Math.hypot(rx, ry, rz);
             rx /= rr;
             ry /= rr;
             rz /= rr;
-            const rt = march(x + nx * 0.008, y + ny * 0.008, z + nz * 0.008, rx, ry, rz, FAR, false),
-              reached = hitBody!;
+            const rt = march(x + nx * 0.008, y + ny * 0.008, z + nz * 0.008, rx, ry, rz, FAR, false);
+            const reached = hitBody!;
             let lit = false;
             for (let l = 0; l < lights.length; l++) {
-              const L = lights[l]!,
-                den = rx * L.normal[0]! + ry * L.normal[1]! + rz * L.normal[2]!;
+              const L = lights[l]!;
+              const den = rx * L.normal[0]! + ry * L.normal[1]! + rz * L.normal[2]!;
               if (den >= 0) continue;
               const lt =
                 ((L.center[0]! - x) * L.normal[0]! +
@@ -287,11 +287,11 @@ export function tracer(scene: Scene) {
                   (L.center[2]! - z) * L.normal[2]!) /
                 den;
               if (lt <= 0 || lt > rt) continue;
-              const ax = x + rx * lt - L.center[0]!,
-                ay = y + ry * lt - L.center[1]!,
-                az = z + rz * lt - L.center[2]!;
-              const a = (ax * L.u[0]! + ay * L.u[1]! + az * L.u[2]!) / (L.u[0]! ** 2 + L.u[1]! ** 2 + L.u[2]! ** 2),
-                b = (ax * L.v[0]! + ay * L.v[1]! + az * L.v[2]!) / (L.v[0]! ** 2 + L.v[1]! ** 2 + L.v[2]! ** 2);
+              const ax = x + rx * lt - L.center[0]!;
+              const ay = y + ry * lt - L.center[1]!;
+              const az = z + rz * lt - L.center[2]!;
+              const a = (ax * L.u[0]! + ay * L.u[1]! + az * L.u[2]!) / (L.u[0]! ** 2 + L.u[1]! ** 2 + L.u[2]! ** 2);
+              const b = (ax * L.v[0]! + ay * L.v[1]! + az * L.v[2]!) / (L.v[0]! ** 2 + L.v[1]! ** 2 + L.v[2]! ** 2);
               if (Math.abs(a) > 1 || Math.abs(b) > 1 || barred(L, a, b)) continue;
               const area = 4 * Math.hypot(L.u[0]!, L.u[1]!, L.u[2]!) * Math.hypot(L.v[0]!, L.v[1]!, L.v[2]!);
               specular[l]![at]! += Math.min(12, (fresnel * L.power * Math.PI) / area);
@@ -300,13 +300,13 @@ export function tracer(scene: Scene) {
             if (!lit) {
               if (rt >= FAR) specular[lights.length]![at]! += fresnel * scene.dome(ry);
               else {
-                const hx = x + rx * rt,
-                  hy = y + ry * rt,
-                  hz = z + rz * rt;
+                const hx = x + rx * rt;
+                const hy = y + ry * rt;
+                const hz = z + rz * rt;
                 normalAt(reached, hx, hy, hz);
-                const mx = n[0]!,
-                  my = n[1]!,
-                  mz = n[2]!;
+                const mx = n[0]!;
+                const my = n[1]!;
+                const mz = n[2]!;
                 for (let l = 0; l < lights.length; l++)
                   specular[l]![at]! += fresnel * 0.38 * direct(lights[l]!, hx, hy, hz, mx, my, mz);
                 specular[lights.length]![at]! += fresnel * 0.15;
@@ -318,9 +318,9 @@ export function tracer(scene: Scene) {
         for (const layer of [...irradiance, ...specular]) layer[at]! /= total;
         for (let k = 0; k < 3; k++) out.normal[at * 3 + k]! /= total;
         out.depth[at]! /= total;
-        const ranked = [...mats].sort((a, b) => b[1].count - a[1].count),
-          first = ranked[0]!,
-          second = ranked[1] ?? first;
+        const ranked = [...mats].sort((a, b) => b[1].count - a[1].count);
+        const first = ranked[0]!;
+        const second = ranked[1] ?? first;
         out.materialA[at] = first[0];
         out.materialB[at] = second[0];
         out.coverage[at] = Math.round(
@@ -345,25 +345,25 @@ export function smooth(layers: Layers): void {
     for (const layer of group) {
       let from = layer.slice();
       for (let pass = 0; pass < passes; pass++) {
-        const step = 1 << pass,
-          to = new Float32Array(from.length);
+        const step = 1 << pass;
+        const to = new Float32Array(from.length);
         for (let y = 0; y < h; y++)
           for (let x = 0; x < w; x++) {
-            const i = y * w + x,
-              d0 = depth[i]!,
-              v0 = from[i]!;
-            let sum = 0,
-              weight = 0;
+            const i = y * w + x;
+            const d0 = depth[i]!;
+            const v0 = from[i]!;
+            let sum = 0;
+            let weight = 0;
             for (let ky = -2; ky <= 2; ky++)
               for (let kx = -2; kx <= 2; kx++) {
-                const yy = y + ky * step,
-                  xx = x + kx * step;
+                const yy = y + ky * step;
+                const xx = x + kx * step;
                 if (yy < 0 || xx < 0 || yy >= h || xx >= w) continue;
-                const j = yy * w + xx,
-                  dot =
-                    normal[i * 3]! * normal[j * 3]! +
-                    normal[i * 3 + 1]! * normal[j * 3 + 1]! +
-                    normal[i * 3 + 2]! * normal[j * 3 + 2]!;
+                const j = yy * w + xx;
+                const dot =
+                  normal[i * 3]! * normal[j * 3]! +
+                  normal[i * 3 + 1]! * normal[j * 3 + 1]! +
+                  normal[i * 3 + 2]! * normal[j * 3 + 2]!;
                 if (layers.materialA[i] !== layers.materialA[j]) continue;
                 const dv = (Math.sqrt(from[j]!) - Math.sqrt(v0)) / (0.12 / step + 0.06);
                 const g = Math.exp(

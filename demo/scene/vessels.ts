@@ -17,8 +17,8 @@ const M = {
 };
 
 const fold = (x: number, z: number): number => {
-  const a = Math.sin(x * 0.75 + 0.5 * Math.sin(z * 0.6) + 0.9),
-    b = Math.sin(x * 0.42 - z * 1.05 + 1.3 + 0.4 * Math.sin(x * 0.7));
+  const a = Math.sin(x * 0.75 + 0.5 * Math.sin(z * 0.6) + 0.9);
+  const b = Math.sin(x * 0.42 - z * 1.05 + 1.3 + 0.4 * Math.sin(x * 0.7));
   const quiet = smoothstep(0.3, 2.3, Math.hypot(x * 0.62, (z + 0.2) * 0.8) - 1.1);
   return quiet * (0.1 * a * a * Math.sign(a) * 0.6 + 0.13 * Math.max(0, b) ** 3) - 0.02;
 };
@@ -37,8 +37,8 @@ function pot(
   extra: Partial<Body>,
   wall = 0.045,
 ): Body {
-  const p = profile(points),
-    mid = (p.low + p.high) / 2;
+  const p = profile(points);
+  const mid = (p.low + p.high) / 2;
   return {
     name,
     material,
@@ -57,8 +57,8 @@ const angle = (x: number, z: number, cx: number, cz: number) => Math.atan2(z - c
 const runs =
   (cx: number, cz: number, rim: number, foot: number, specks = 0.3) =>
   (x: number, y: number, z: number): number => {
-    const a = angle(x, z, cx, cz),
-      edge = foot + 0.12 * Math.sin(a * 5) + 0.16 * noise(a * 3, 4, 1);
+    const a = angle(x, z, cx, cz);
+    const edge = foot + 0.12 * Math.sin(a * 5) + 0.16 * noise(a * 3, 4, 1);
     const speck = smoothstep(0.72, 0.8, noise(x * 26, y * 26, z * 26)) * specks;
     return Math.min(
       1,
@@ -211,8 +211,8 @@ const bodies: Body[] = [
     ],
     {
       pattern: (x, _y, z) => {
-        const r = Math.hypot(x + 2.35, z - 0.55),
-          a = angle(x, z, -2.35, 0.55);
+        const r = Math.hypot(x + 2.35, z - 0.55);
+        const a = angle(x, z, -2.35, 0.55);
         return Math.max(
           smoothstep(0.03, 0.0, Math.abs(r - 0.86) - 0.05),
           r < 0.7 ? smoothstep(0.1, 0, Math.abs(r - 0.42 - 0.16 * Math.cos(a * 6)) - 0.03) : 0,
@@ -257,8 +257,9 @@ const bodies: Body[] = [
     rough: 1,
     sdf: box(0, 0.03, 1.62, 0.86, 0.02, 0.17, 0.01),
     pattern: (x, _y, z) => {
-      const k = Math.floor((x + 0.81) / 0.27),
-        inside = Math.abs(x) < 0.81 && Math.abs(z - 1.62) < 0.13 && Math.abs((((x + 0.81) / 0.27) % 1) - 0.5) < 0.45;
+      const k = Math.floor((x + 0.81) / 0.27);
+      const inside =
+        Math.abs(x) < 0.81 && Math.abs(z - 1.62) < 0.13 && Math.abs((((x + 0.81) / 0.27) % 1) - 0.5) < 0.45;
       return inside ? [1, 0.66, 0.4, 0.21, 0.09, 0.02][Math.max(0, Math.min(5, k))]! : 0.0;
     },
   },

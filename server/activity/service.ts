@@ -27,17 +27,17 @@ export async function listActivity(
   most = 100,
 ): Promise<{ rows: q.ActivityRow[]; people: { id: string; name: string }[]; more: number | null }> {
   allow(person, 'activity.view');
-  const sql = pool(),
-    rows = await q.activity(
-      sql,
-      {
-        below: /^\d{1,15}$/.test(f.below ?? '') ? Number(f.below) : null,
-        person: uuid.test(f.person ?? '') ? f.person! : null,
-        subject: (subjects as readonly string[]).includes(f.subject ?? '') ? f.subject! : null,
-        subjectId: null,
-      },
-      most + 1,
-    );
+  const sql = pool();
+  const rows = await q.activity(
+    sql,
+    {
+      below: /^\d{1,15}$/.test(f.below ?? '') ? Number(f.below) : null,
+      person: uuid.test(f.person ?? '') ? f.person! : null,
+      subject: (subjects as readonly string[]).includes(f.subject ?? '') ? f.subject! : null,
+      subjectId: null,
+    },
+    most + 1,
+  );
   return {
     rows: rows.slice(0, most),
     people: await q.actors(sql),

@@ -15,9 +15,9 @@ import { actorOf } from '../people/roles';
 import { backup, restore } from './service';
 
 withDatabase();
-const folder = mkdtempSync(join(tmpdir(), 'etagere-backup-')),
-  file = join(folder, 'a.backup'),
-  migrations = join(process.cwd(), 'db', 'migrations');
+const folder = mkdtempSync(join(tmpdir(), 'etagere-backup-'));
+const file = join(folder, 'a.backup');
+const migrations = join(process.cwd(), 'db', 'migrations');
 let shelf = '';
 const make = (title: string) =>
   transaction(async (sql) =>
@@ -45,8 +45,8 @@ beforeAll(async () => {
   for (const t of ['One', 'Two', 'Large']) await make(t);
 });
 afterAll(async () => {
-  const name = new URL(databaseUrl()).pathname.slice(1),
-    u = new URL(databaseUrl());
+  const name = new URL(databaseUrl()).pathname.slice(1);
+  const u = new URL(databaseUrl());
   u.pathname = '/postgres';
   const c = new pg.Client({ connectionString: u.toString() });
   await c.connect();
@@ -60,12 +60,12 @@ afterAll(async () => {
 
 /** Every row of every table as text, and so every chunk of every content; sequences too. */
 async function everything(): Promise<Record<string, string[]>> {
-  const out: Record<string, string[]> = {},
-    tables = (
-      await pool().query<{ t: string }>(
-        `select format('%I.%I', table_schema, table_name) as t from information_schema.tables where table_type = 'BASE TABLE' and table_schema in ('public', 'graphile_worker') order by 1`,
-      )
-    ).rows;
+  const out: Record<string, string[]> = {};
+  const tables = (
+    await pool().query<{ t: string }>(
+      `select format('%I.%I', table_schema, table_name) as t from information_schema.tables where table_type = 'BASE TABLE' and table_schema in ('public', 'graphile_worker') order by 1`,
+    )
+  ).rows;
   for (const { t } of tables)
     out[t] = (
       await pool().query<{ r: string }>(`select md5(x::text) || length(x::text) as r from ${t} x order by 1`)
@@ -112,17 +112,17 @@ test('a backup that is made while people work is of one moment', async () => {
 });
 
 test('what is no backup, or a torn one, is refused, and nothing is changed', async () => {
-  const before = await everything(),
-    torn = join(folder, 'torn'),
-    other = join(folder, 'other');
+  const before = await everything();
+  const torn = join(folder, 'torn');
+  const other = join(folder, 'other');
   writeFileSync(torn, readFileSync(file));
   truncateSync(torn, Math.floor(readFileSync(file).length * 0.6));
   writeFileSync(other, 'hello there');
   for (const f of [torn, other]) await expect(restore(f, migrations)).rejects.toMatchObject({ code: 'backup-invalid' });
   await expect(restore(join(folder, 'nothing'), migrations)).rejects.toMatchObject({ code: 'input-missing' });
   // one flipped byte within a content is found by its hash
-  const flipped = readFileSync(file),
-    at = flipped.indexOf(Buffer.from('4c61726765'.repeat(40)));
+  const flipped = readFileSync(file);
+  const at = flipped.indexOf(Buffer.from('4c61726765'.repeat(40)));
   expect(at).toBeGreaterThan(0);
   flipped[at + 1] = flipped[at + 1] === 0x36 ? 0x37 : 0x36;
   flipped[at] = flipped[at] === 0x34 ? 0x35 : 0x34;

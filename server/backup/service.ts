@@ -25,18 +25,18 @@ function program(
   url: string,
   input: 'pipe' | 'ignore' = 'ignore',
 ): { child: ChildProcess; done: Promise<void> } {
-  const u = new URL(url),
-    child = spawn(name, args, {
-      stdio: [input, 'pipe', 'pipe'],
-      env: {
-        ...process.env,
-        PGHOST: u.hostname,
-        PGPORT: u.port,
-        PGUSER: decodeURIComponent(u.username),
-        PGPASSWORD: decodeURIComponent(u.password),
-        PGDATABASE: u.pathname.slice(1),
-      },
-    });
+  const u = new URL(url);
+  const child = spawn(name, args, {
+    stdio: [input, 'pipe', 'pipe'],
+    env: {
+      ...process.env,
+      PGHOST: u.hostname,
+      PGPORT: u.port,
+      PGUSER: decodeURIComponent(u.username),
+      PGPASSWORD: decodeURIComponent(u.password),
+      PGDATABASE: u.pathname.slice(1),
+    },
+  });
   let said = '';
   child.stderr!.on('data', (d: Buffer) => {
     said = (said + d.toString()).slice(-2000);
@@ -58,8 +58,8 @@ export function dump(url = databaseUrl()): { stream: Readable; done: Promise<voi
 
 /** Writes a backup into a file, which is there whole or not at all. */
 export async function backup(file: string, url = databaseUrl()): Promise<{ file: string; bytes: number }> {
-  const part = `${file}.part`,
-    d = dump(url);
+  const part = `${file}.part`;
+  const d = dump(url);
   try {
     await Promise.all([pipeline(d.stream, createWriteStream(part)), d.done]);
     const f = await open(part, 'r+');
@@ -110,17 +110,17 @@ export async function restore(
     throw new Problem('input-missing', 'There is no such file.', file, 'Name the file that “backup” wrote.');
   }
   if (head.toString('latin1') !== MAGIC) throw invalid(file, 'it does not begin as one');
-  const target = new URL(url),
-    name = target.pathname.slice(1),
-    mark = randomBytes(4).toString('hex'),
-    fresh = `${name}_restoring_${mark}`,
-    kept = `${name}_before_${mark}`;
+  const target = new URL(url);
+  const name = target.pathname.slice(1);
+  const mark = randomBytes(4).toString('hex');
+  const fresh = `${name}_restoring_${mark}`;
+  const kept = `${name}_before_${mark}`;
   const at = (db: string): string => {
-      const u = new URL(url);
-      u.pathname = `/${db}`;
-      return u.toString();
-    },
-    q = (s: string): string => `"${s.replace(/"/g, '""')}"`;
+    const u = new URL(url);
+    u.pathname = `/${db}`;
+    return u.toString();
+  };
+  const q = (s: string): string => `"${s.replace(/"/g, '""')}"`;
   const admin = new pg.Client({ connectionString: at('postgres') });
   await admin.connect();
   try {

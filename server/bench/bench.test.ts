@@ -37,22 +37,22 @@ import {
 } from './service';
 
 withDatabase();
-const p = people,
-  alder = cameras[0]!,
-  infrared = cameras[1]!,
-  w = 48,
-  h = 32;
-let frame = '',
-  ir = '',
-  look = { itemId: '', versionId: '' },
-  draft = { itemId: '', versionId: '' },
-  profile = { itemId: '', versionId: '' },
-  retargeted = { itemId: '', versionId: '' };
+const p = people;
+const alder = cameras[0]!;
+const infrared = cameras[1]!;
+const w = 48;
+const h = 32;
+let frame = '';
+let ir = '';
+let look = { itemId: '', versionId: '' };
+let draft = { itemId: '', versionId: '' };
+let profile = { itemId: '', versionId: '' };
+let retargeted = { itemId: '', versionId: '' };
 
 /** A flat field of a neutral at 40 %, as a mosaic. */
 const flat = (neutral: number[], serial: string) => {
-  const mosaic = new Uint16Array(w * h),
-    cfa = [0, 1, 1, 2] as [number, number, number, number];
+  const mosaic = new Uint16Array(w * h);
+  const cfa = [0, 1, 1, 2] as [number, number, number, number];
   for (let y = 0, i = 0; y < h; y++)
     for (let x = 0; x < w; x++, i++) mosaic[i] = 512 + Math.round(15871 * 0.4 * neutral[cfa[(y & 1) * 2 + (x & 1)]!]!);
   return writeDng({
@@ -77,8 +77,8 @@ const flat = (neutral: number[], serial: string) => {
   });
 };
 beforeAll(async () => {
-  const shelf = await addShelf(p.librarian, { name: 'Profiles' }),
-    actor = actorOf(p.librarian);
+  const shelf = await addShelf(p.librarian, { name: 'Profiles' });
+  const actor = actorOf(p.librarian);
   const bring = (neutral: number[], serial: string, conversion = '') => {
     const dng = flat(neutral, serial);
     return transaction(async (sql) =>
@@ -111,8 +111,8 @@ beforeAll(async () => {
       }),
     );
   [look, draft] = [await make('Amber Study'), await make('Slate Study')];
-  const bytes = Buffer.from(writeDcp(profileFor(alder, 'Standard', 'Alder Standard'))),
-    facts = cameraProfileFacts(new Uint8Array(bytes));
+  const bytes = Buffer.from(writeDcp(profileFor(alder, 'Standard', 'Alder Standard')));
+  const facts = cameraProfileFacts(new Uint8Array(bytes));
   const madeFor = (title: string, camera: string) =>
     transaction(async (sql) =>
       createItem(sql, actor, {
@@ -157,29 +157,29 @@ describe('camera data on the bench', () => {
     });
   });
   test('its linear picture is what the sensor recorded, by channel', async () => {
-    const l = await linearPicture(p.retoucher, frame, 320),
-      v = new Uint16Array(l.data.buffer.slice(l.data.byteOffset, l.data.byteOffset + l.data.length)),
-      n = neutralUnder(alder, daylight(5600));
+    const l = await linearPicture(p.retoucher, frame, 320);
+    const v = new Uint16Array(l.data.buffer.slice(l.data.byteOffset, l.data.byteOffset + l.data.length));
+    const n = neutralUnder(alder, daylight(5600));
     expect([l.width, l.height]).toEqual([24, 16]);
     for (let i = 0; i < v.length; i++) expect(Math.abs(v[i]! / 65535 - 0.4 * n[i % 3]!)).toBeLessThan(1e-4);
     expect(await linearPicture(p.retoucher, frame, 320)).toEqual(l); // from the cache
   });
   test('balanced as the file says, its neutral is gray; balanced for another light, it is not', async () => {
-    const n = neutralUnder(alder, daylight(5600)),
-      own = await baseTable(p.retoucher, { frame, version: profile.versionId }),
-      gray = at(
-        own,
-        n.map((v) => v * 0.4),
-      );
+    const n = neutralUnder(alder, daylight(5600));
+    const own = await baseTable(p.retoucher, { frame, version: profile.versionId });
+    const gray = at(
+      own,
+      n.map((v) => v * 0.4),
+    );
     expect(Math.max(...gray) - Math.min(...gray)).toBeLessThan(0.004);
     expect(own.white.kelvin).toBeGreaterThan(5300);
     expect(own.white.kelvin).toBeLessThan(5900);
     expect(own.white.reachable).toBe(true);
-    const warm = await baseTable(p.retoucher, { frame, version: profile.versionId, wb: 'k:3000,0' }),
-      blue = at(
-        warm,
-        n.map((v) => v * 0.3),
-      );
+    const warm = await baseTable(p.retoucher, { frame, version: profile.versionId, wb: 'k:3000,0' });
+    const blue = at(
+      warm,
+      n.map((v) => v * 0.3),
+    );
     expect(blue[2]! - blue[0]!).toBeGreaterThan(0.1);
     const again = await baseTable(p.retoucher, {
       frame,
@@ -190,11 +190,11 @@ describe('camera data on the bench', () => {
     expect(again.white.kelvin).toBeLessThan(3050);
   });
   test('rungs act one by one: each that is muted leaves another picture', async () => {
-    const red = [0.3, 0.2, 0.1],
-      of = async (stages: string) =>
-        at(await baseTable(p.retoucher, { frame, version: profile.versionId, stages }), red)
-          .map((v) => v.toFixed(5))
-          .join();
+    const red = [0.3, 0.2, 0.1];
+    const of = async (stages: string) =>
+      at(await baseTable(p.retoucher, { frame, version: profile.versionId, stages }), red)
+        .map((v) => v.toFixed(5))
+        .join();
     expect(
       new Set(
         await Promise.all(
@@ -206,23 +206,23 @@ describe('camera data on the bench', () => {
   test('the infrared neutral is reached by no temperature; anchored, it is, and the profile is kept as a draft that knows its source', async () => {
     const before = await baseTable(p.retoucher, { frame: ir, version: profile.versionId });
     expect(before.white.reachable).toBe(false);
-    const n = neutralUnder(infrared, daylight(5600)),
-      shown = await baseTable(p.retoucher, { frame: ir, version: profile.versionId, anchor: 5000 }),
-      gray = at(
-        shown,
-        n.map((v) => v * 0.4),
-      );
+    const n = neutralUnder(infrared, daylight(5600));
+    const shown = await baseTable(p.retoucher, { frame: ir, version: profile.versionId, anchor: 5000 });
+    const gray = at(
+      shown,
+      n.map((v) => v * 0.4),
+    );
     expect(shown.white).toMatchObject({ reachable: true });
     expect(Math.abs(shown.white.kelvin - 5000)).toBeLessThan(5);
     expect(Math.max(...gray) - Math.min(...gray)).toBeLessThan(0.004);
     const made = await keepAnchored(p.librarian, {
-        version: profile.versionId,
-        frame: ir,
-        wb: 'as',
-        kelvin: 5000,
-        title: 'Alder Standard for infrared',
-      }),
-      found = await itemFor(p.librarian, made.itemId);
+      version: profile.versionId,
+      frame: ir,
+      wb: 'as',
+      kelvin: 5000,
+      title: 'Alder Standard for infrared',
+    });
+    const found = await itemFor(p.librarian, made.itemId);
     expect(found.newest.status).toBe('draft');
     expect(found.item.cameras).toEqual(['Perrin Alder, infrared']); // not for plain bodies of the model
     expect(found.sources[0]).toMatchObject({ title: 'Alder Standard' });
@@ -281,8 +281,8 @@ describe('camera data on the bench', () => {
     [
       'with black above white',
       (b: Uint8Array) => {
-        const o = b.slice(),
-          v = new DataView(o.buffer);
+        const o = b.slice();
+        const v = new DataView(o.buffer);
         for (let i = 0; i + 12 < o.length; i++)
           if (v.getUint16(i, true) === 50717 && v.getUint16(i + 2, true) === 4) {
             v.setUint32(i + 8, 1, true);
@@ -388,8 +388,8 @@ describe('deciding', () => {
     expect(await listChoices(p.retoucher)).toHaveLength(1);
   });
   test('a profile that was seen on no frame of its camera makes no house choice; on one it does, and the choice is found again for a converted body', async () => {
-    const had = (await verdictsOf(p.librarian, retargeted.itemId)).length,
-      it = { ...base(), look: null, profile: retargeted.versionId };
+    const had = (await verdictsOf(p.librarian, retargeted.itemId)).length;
+    const it = { ...base(), look: null, profile: retargeted.versionId };
     await expect(decide(p.librarian, { ...it, frames: [frame], choice: {} })).rejects.toMatchObject({
       code: 'choice-camera',
       where: 'Standard for infrared',
@@ -399,18 +399,18 @@ describe('deciding', () => {
     expect(await decide(p.librarian, { ...it, frames: [ir], choice: { client: 'Infrared House' } })).toMatchObject({
       choices: 1,
     });
-    const f = (await listFrames(p.retoucher)).find((x) => x.id === ir)!,
-      made = (await listChoices(p.retoucher)).map((c) => ({
-        client: c.client,
-        camera: c.camera,
-        light: c.light,
-        kind: c.file_kind,
-        strength: c.strength,
-        profile: c.profile,
-        profileVersion: c.profile_version,
-        look: c.look,
-        lookVersion: c.look_version,
-      }));
+    const f = (await listFrames(p.retoucher)).find((x) => x.id === ir)!;
+    const made = (await listChoices(p.retoucher)).map((c) => ({
+      client: c.client,
+      camera: c.camera,
+      light: c.light,
+      kind: c.file_kind,
+      strength: c.strength,
+      profile: c.profile,
+      profileVersion: c.profile_version,
+      look: c.look,
+      lookVersion: c.look_version,
+    }));
     expect(
       choiceFor(
         made.filter((c) => c.client === 'Infrared House'),
@@ -454,8 +454,8 @@ describe('deciding', () => {
 
 describe('benches and sets', () => {
   test('a bench is kept, seen by others where shared, and changed by its owner alone', async () => {
-    const { id } = await saveBench(p.librarian, null, { name: 'Two lights', state: 'rows=x' }),
-      hidden = await saveBench(p.librarian, null, { name: 'Mine', state: 'cols=none', shared: false });
+    const { id } = await saveBench(p.librarian, null, { name: 'Two lights', state: 'rows=x' });
+    const hidden = await saveBench(p.librarian, null, { name: 'Mine', state: 'cols=none', shared: false });
     expect((await listBenches(p.retoucher)).map((b) => b.name)).toContain('Two lights');
     expect((await listBenches(p.retoucher)).map((b) => b.id)).not.toContain(hidden.id);
     await expect(saveBench(p.retoucher, id, { name: 'Stolen', state: 'cols=none' })).rejects.toMatchObject({

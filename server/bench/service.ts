@@ -51,8 +51,8 @@ export async function moreCandidates(
 
 /** "as", "n:r,g,b" or "k:kelvin,tint" to the camera's neutral. */
 function balanced(text: string, shot: readonly number[], dcp: Dcp): number[] {
-  const [kind, rest = ''] = text.split(':'),
-    v = rest.split(',').map(Number);
+  const [kind, rest = ''] = text.split(':');
+  const v = rest.split(',').map(Number);
   if (kind === 'n') return checkNeutral(v);
   if (kind === 'k') {
     if (!(v[0]! >= 2000 && v[0]! <= 50000) || !(Math.abs(v[1] ?? 0) <= 150))
@@ -95,21 +95,21 @@ export async function baseTable(
   allow(person, 'view');
   const [frame] = uuids([a.frame]);
   if (!frame) throw new Problem('not-found', 'There is no such frame.', a.frame, 'Choose another frame.');
-  const dng = await cameraHead(frame),
-    icc = a.version === 'plain' ? null : await iccInput(a.version);
+  const dng = await cameraHead(frame);
+  const icc = a.version === 'plain' ? null : await iccInput(a.version);
   if (icc) {
     // it says nothing of whites: the file's own profile tells which one this is
-    const own = plainProfile(dng.profile),
-      neutral = balanced(a.wb ?? 'as', dng.neutral, own),
-      white = whitePoint(profileOf(own), neutral);
+    const own = plainProfile(dng.profile);
+    const neutral = balanced(a.wb ?? 'as', dng.neutral, own);
+    const white = whitePoint(profileOf(own), neutral);
     return { look: await inputTable(icc, neutral), neutral, white, shot: whitePoint(profileOf(own), dng.neutral) };
   }
   const dcp = a.version === 'plain' ? plainProfile(dng.profile) : (await dcpOf(a.version)).dcp;
   const stages = (
-      a.stages === undefined ? STAGES : STAGES.filter((s) => a.stages!.split(',').includes(s))
-    ) as readonly Stage[],
-    neutral = balanced(a.wb ?? 'as', dng.neutral, dcp),
-    p = profileOf(a.anchor ? anchor(dcp, neutral, a.anchor) : dcp);
+    a.stages === undefined ? STAGES : STAGES.filter((s) => a.stages!.split(',').includes(s))
+  ) as readonly Stage[];
+  const neutral = balanced(a.wb ?? 'as', dng.neutral, dcp);
+  const p = profileOf(a.anchor ? anchor(dcp, neutral, a.anchor) : dcp);
   return {
     look: profileTable(p, neutral, stages),
     neutral,
@@ -132,24 +132,24 @@ export async function keepAnchored(
 ): Promise<{ itemId: string; versionId: string; after: White }> {
   allow(person, 'profile.edit');
   const a = checked(anchorSchema, input) as {
-      version: string;
-      frame: string;
-      wb: string;
-      kelvin: number;
-      title: string;
-    },
-    dng = await cameraHead(a.frame),
-    source = await dcpOf(a.version),
-    neutral = balanced(a.wb, dng.neutral, source.dcp),
-    made = anchor(source.dcp, neutral, a.kelvin);
-  const bytes = writeDcp(made),
-    facts = cameraProfileFacts(bytes),
-    after = whitePoint(profileOf(readDcp(bytes)), neutral);
+    version: string;
+    frame: string;
+    wb: string;
+    kelvin: number;
+    title: string;
+  };
+  const dng = await cameraHead(a.frame);
+  const source = await dcpOf(a.version);
+  const neutral = balanced(a.wb, dng.neutral, source.dcp);
+  const made = anchor(source.dcp, neutral, a.kelvin);
+  const bytes = writeDcp(made);
+  const facts = cameraProfileFacts(bytes);
+  const after = whitePoint(profileOf(readDcp(bytes)), neutral);
   const from = (await itemById(pool(), source.itemId, person.id))!;
   await allowUnderLicence(person, from, 'convert');
   // made for the neutral of one frame, it is for that frame's body; the file bears the model's name, as the camera's own files do
-  const on = (await frames(pool())).find((f) => f.id === a.frame),
-    body = on?.camera ? bodyOf(on) : facts.camera;
+  const on = (await frames(pool())).find((f) => f.id === a.frame);
+  const body = on?.camera ? bodyOf(on) : facts.camera;
   return transaction(async (sql) => {
     const out = await createItem(sql, actorOf(person), {
       kind: 'camera-profile',
@@ -183,8 +183,8 @@ export async function listBenches(person: Person): Promise<q.BenchRow[]> {
 }
 export async function saveBench(person: Person, id: string | null, input: unknown): Promise<{ id: string }> {
   allow(person, 'bench.save');
-  const b = checked(benchSchema, input) as { name: string; state: string; shared: boolean },
-    made = id ?? v7();
+  const b = checked(benchSchema, input) as { name: string; state: string; shared: boolean };
+  const made = id ?? v7();
   return transaction(async (sql) => {
     const had = id ? await q.benchById(sql, id) : undefined;
     if (id && (!had || had.person_id !== person.id))
@@ -222,14 +222,14 @@ export async function saveSet(
 ): Promise<{ id: string }> {
   allow(person, 'frame.edit');
   const s = checked(
-      object({
-        id: string(),
-        name: string().trim().min(1).max(120).required(),
-        frames: array().of(string().required()).min(1, 'A set needs a frame.').max(200).required(),
-      }).noUnknown(),
-      input,
-    ) as { id?: string; name: string; frames: string[] },
-    id = s.id ?? v7();
+    object({
+      id: string(),
+      name: string().trim().min(1).max(120).required(),
+      frames: array().of(string().required()).min(1, 'A set needs a frame.').max(200).required(),
+    }).noUnknown(),
+    input,
+  ) as { id?: string; name: string; frames: string[] };
+  const id = s.id ?? v7();
   await transaction(async (sql) => {
     await q.saveSet(sql, { id, name: s.name, frames: uuids(s.frames) });
     await record(sql, actorOf(person), 'frame-set', id, s.id ? 'changed' : 'made', null, {
@@ -305,12 +305,12 @@ export async function decide(
   const provisional = isProvisional(d.display, Date.now());
   const out = await transaction(async (sql) => {
     const found = new Map(
-        (await q.candidates(sql, uuids([d.profile, d.look].filter((x): x is string => !!x)))).map((c) => [
-          c.version_id,
-          c,
-        ]),
-      ),
-      about = [d.profile, d.look].filter((x): x is string => !!x).map((v) => found.get(v));
+      (await q.candidates(sql, uuids([d.profile, d.look].filter((x): x is string => !!x)))).map((c) => [
+        c.version_id,
+        c,
+      ]),
+    );
+    const about = [d.profile, d.look].filter((x): x is string => !!x).map((v) => found.get(v));
     if (about.some((c) => !c))
       throw new Problem(
         'not-found',
@@ -326,8 +326,8 @@ export async function decide(
         draft.title,
         'Have it approved first; the verdict can be given now.',
       );
-    const cases = new Map<string, q.NewChoice>(),
-      judged = new Set<string>();
+    const cases = new Map<string, q.NewChoice>();
+    const judged = new Set<string>();
     let verdicts = 0;
     for (const frame of uuids(d.frames)) {
       const f = await q.frameForVerdict(sql, frame);

@@ -25,8 +25,8 @@ const frame = async () =>
 
 describe('charts', () => {
   test('measured values come in as CGATS text, and a frame shows where their patches lie', async () => {
-    const c = await addChart(p.librarian, { text: cardText() }),
-      f = await frame();
+    const c = await addChart(p.librarian, { text: cardText() });
+    const f = await frame();
     expect(c).toMatchObject({ name: 'Kiln card', columns: 8, rows: 5 });
     expect(c.patches).toHaveLength(40);
     expect(c.patches[0]!.lab[0]).toBeGreaterThan(93); // the lightest gray of the ramp
@@ -68,8 +68,8 @@ describe('charts', () => {
     });
   });
   test('corners outside the picture, crossed or too few are refused, and nothing is kept', async () => {
-    const c = await addChart(p.librarian, { text: cardText(), name: 'Again' }),
-      f = await frame();
+    const c = await addChart(p.librarian, { text: cardText(), name: 'Again' });
+    const f = await frame();
     for (const corners of [
       [
         [0, 0],
@@ -99,20 +99,20 @@ describe('charts', () => {
 
 describe('editors’ exports', () => {
   test('one of a frame is kept by its label; another of the same label takes its place', async () => {
-    const f = await frame(),
-      first = await addExport(
-        p.librarian,
-        f,
-        ' Oxbow 2,  Amber ',
-        new Uint8Array(await picture(600, 400).jpeg().toBuffer()),
-      ),
-      second = await addExport(
-        p.librarian,
-        f,
-        'oxbow 2, amber',
-        new Uint8Array(await picture(300, 200, 200).tiff().toBuffer()),
-      ),
-      mine = (await listExports(p.retoucher)).filter((e) => e.frame_id === f);
+    const f = await frame();
+    const first = await addExport(
+      p.librarian,
+      f,
+      ' Oxbow 2,  Amber ',
+      new Uint8Array(await picture(600, 400).jpeg().toBuffer()),
+    );
+    const second = await addExport(
+      p.librarian,
+      f,
+      'oxbow 2, amber',
+      new Uint8Array(await picture(300, 200, 200).tiff().toBuffer()),
+    );
+    const mine = (await listExports(p.retoucher)).filter((e) => e.frame_id === f);
     expect(mine.map((e) => [e.id, e.label])).toEqual([[second.id, 'oxbow 2, amber']]);
     await expect(exportPicture(p.retoucher, first.id, 320)).rejects.toMatchObject({ code: 'not-found' });
     const { data } = await sharp(await exportPicture(p.retoucher, second.id, 320))

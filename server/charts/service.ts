@@ -26,17 +26,17 @@ const schema = object({
 /** Brings measured values in, as CGATS text. */
 export async function addChart(person: Person, input: unknown): Promise<q.ChartRow> {
   allow(person, 'frame.edit');
-  const a = checked(schema, input),
-    bytes = new TextEncoder().encode(a.text),
-    read = readChart(bytes),
-    row: q.ChartRow = {
-      id: v7(),
-      name: a.name || read.title || 'Chart',
-      columns: read.columns,
-      rows: read.rows,
-      patches: read.patches,
-      outside: 0.5,
-    };
+  const a = checked(schema, input);
+  const bytes = new TextEncoder().encode(a.text);
+  const read = readChart(bytes);
+  const row: q.ChartRow = {
+    id: v7(),
+    name: a.name || read.title || 'Chart',
+    columns: read.columns,
+    rows: read.rows,
+    patches: read.patches,
+    outside: 0.5,
+  };
   return transaction(async (sql) => {
     if (await q.chartByName(sql, row.name))
       throw new Problem(
@@ -103,8 +103,8 @@ export async function placeChart(person: Person, frame: string, input: unknown):
       'Draw the corners onto the field of patches.',
     );
   await transaction(async (sql) => {
-    const had = await q.frameChart(sql, frame),
-      chart = a.chart ? await q.chartById(sql, a.chart) : null;
+    const had = await q.frameChart(sql, frame);
+    const chart = a.chart ? await q.chartById(sql, a.chart) : null;
     if (!had) throw new Problem('not-found', 'There is no such frame.', frame, 'Choose another frame.');
     if (a.chart && !chart)
       throw new Problem('not-found', 'There are no such measured values.', a.chart, 'Reload the page.');

@@ -6,8 +6,8 @@ import { runMigrations } from 'graphile-worker';
 import pg from 'pg';
 
 export async function migrate(connectionString: string, folder: string): Promise<string[]> {
-  const client = new pg.Client({ connectionString }),
-    done: string[] = [];
+  const client = new pg.Client({ connectionString });
+  const done: string[] = [];
   await client.connect();
   try {
     await client.query(`select pg_advisory_lock(hashtext('schema_migration'))`);
@@ -20,9 +20,9 @@ export async function migrate(connectionString: string, folder: string): Promise
       ),
     );
     for (const file of (await readdir(folder)).filter((f) => /^\d{4}_[\w-]+\.sql$/.test(f)).sort()) {
-      const sql = await readFile(join(folder, file), 'utf8'),
-        sha = createHash('sha256').update(sql).digest('hex'),
-        old = had.get(file);
+      const sql = await readFile(join(folder, file), 'utf8');
+      const sha = createHash('sha256').update(sql).digest('hex');
+      const old = had.get(file);
       if (old === sha) continue;
       if (old !== undefined) throw new Error(`migration ${file} was changed after it was applied`);
       await client.query('begin');

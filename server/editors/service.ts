@@ -49,8 +49,8 @@ export async function listTakings(
 /** A descriptor as JSON, to be sent out or to begin another from; the newest, or one revision. */
 export async function descriptorJson(person: Person, key: string, n: number | null): Promise<string> {
   allow(person, 'view');
-  const [id = '', version = ''] = key.split('@'),
-    d = await q.revision(pool(), id, version, n);
+  const [id = '', version = ''] = key.split('@');
+  const d = await q.revision(pool(), id, version, n);
   if (!d) throw new Problem('editor-unknown', 'There is no such descriptor.', key, 'Go back to Studio.');
   return JSON.stringify(d, null, 2) + '\n';
 }

@@ -10,8 +10,8 @@ export const folderOf = (kind: 'frames' | 'full'): string => join(dataFolder(), 
 /** Writes a file so that nobody sees a part of it. */
 export async function writeWhole(folder: string, name: string, bytes: Uint8Array): Promise<void> {
   await mkdir(folder, { recursive: true });
-  const file = join(folder, name),
-    part = `${file}.${process.pid}.${Math.random().toString(36).slice(2, 8)}`;
+  const file = join(folder, name);
+  const part = `${file}.${process.pid}.${Math.random().toString(36).slice(2, 8)}`;
   await writeFile(part, bytes);
   await rename(part, file);
 }

@@ -24,8 +24,8 @@ export async function addExport(
   bytes: Uint8Array,
 ): Promise<{ id: string }> {
   allow(person, 'frame.edit');
-  const words = label.trim().replace(/\s+/g, ' ').slice(0, 120),
-    of = await q.pictureOf(pool(), frame);
+  const words = label.trim().replace(/\s+/g, ' ').slice(0, 120);
+  const of = await q.pictureOf(pool(), frame);
   if (!of) throw new Problem('not-found', 'There is no such frame.', frame, 'Choose another frame.');
   if (!words || /[!~:]/.test(words))
     throw new Problem(

@@ -24,9 +24,9 @@ import { factsOfFrame, frameFromFile, framePicture, linearPicture, listFrames } 
 import { warmFrames } from './warm';
 
 withDatabase();
-const w = 60,
-  h = 40,
-  cfa = [0, 1, 1, 2] as [number, number, number, number];
+const w = 60;
+const h = 40;
+const cfa = [0, 1, 1, 2] as [number, number, number, number];
 const mosaic = Uint16Array.from({ length: w * h }, (_, i) => 512 + (i % w) * 100 + Math.floor(i / w) * 7);
 const dng = (orientation: number, serial = `O${orientation}`) =>
   writeDng({
@@ -59,9 +59,9 @@ const bring = (name: string, bytes: Uint8Array) =>
       facts: factsOfFrame(bytes),
     }),
   );
-let straight = '',
-  turned = '',
-  jpeg = '';
+let straight = '';
+let turned = '';
+let jpeg = '';
 beforeAll(async () => {
   straight = await bring('straight.dng', dng(1));
   turned = await bring('turned.dng', dng(6));
@@ -110,10 +110,10 @@ describe('frames at full size', () => {
   });
   test('a camera held upright: size, preview and parts are as shown', async () => {
     expect(await fullSize(p.retoucher, turned)).toEqual({ width: h, height: w });
-    const l = await linearPicture(p.retoucher, turned, 320),
-      s = await linearPicture(p.retoucher, straight, 320),
-      a = words(l.data),
-      b = words(s.data);
+    const l = await linearPicture(p.retoucher, turned, 320);
+    const s = await linearPicture(p.retoucher, straight, 320);
+    const a = words(l.data);
+    const b = words(s.data);
     expect([l.width, l.height, s.width, s.height]).toEqual([20, 30, 30, 20]);
     for (let y = 0; y < 30; y++)
       for (let x = 0; x < 20; x++) expect(a[(y * 20 + x) * 3 + 1]).toBe(b[((19 - x) * 30 + y) * 3 + 1]); // turned right
@@ -139,25 +139,25 @@ describe('frames at full size', () => {
 
 describe('a tagged picture of 16 bits', () => {
   test('has one color on screens, at full size and as an editor’s export: its profile’s, not its numbers’', async () => {
-    const wide = [40000, 22000, 9000],
-      data = Uint16Array.from({ length: 64 * 48 * 3 }, (_, i) => wide[i % 3]!),
-      p3 = await sharp(data, { raw: { width: 64, height: 48, channels: 3 } })
-        .toColourspace('rgb16')
-        .withIccProfile('p3', { attach: true })
-        .png()
-        .toBuffer();
+    const wide = [40000, 22000, 9000];
+    const data = Uint16Array.from({ length: 64 * 48 * 3 }, (_, i) => wide[i % 3]!);
+    const p3 = await sharp(data, { raw: { width: 64, height: 48, channels: 3 } })
+      .toColourspace('rgb16')
+      .withIccProfile('p3', { attach: true })
+      .png()
+      .toBuffer();
     // what is stored now are Display P3 values; what they are in sRGB is computed from the published primaries, not by sharp
-    const stored = await sharp(p3).toColourspace('rgb16').raw({ depth: 'ushort' }).toBuffer(),
-      code = [0, 1, 2].map((c) => stored.readUInt16LE(c * 2) / 65535),
-      light = code.map(decodeSrgb),
-      m = between(spaces.p3, spaces.srgb),
-      want = [0, 1, 2].map((r) =>
-        Math.round(255 * encodeSrgb(m[r * 3]! * light[0]! + m[r * 3 + 1]! * light[1]! + m[r * 3 + 2]! * light[2]!)),
-      );
+    const stored = await sharp(p3).toColourspace('rgb16').raw({ depth: 'ushort' }).toBuffer();
+    const code = [0, 1, 2].map((c) => stored.readUInt16LE(c * 2) / 65535);
+    const light = code.map(decodeSrgb);
+    const m = between(spaces.p3, spaces.srgb);
+    const want = [0, 1, 2].map((r) =>
+      Math.round(255 * encodeSrgb(m[r * 3]! * light[0]! + m[r * 3 + 1]! * light[1]! + m[r * 3 + 2]! * light[2]!)),
+    );
     expect((await sharp(p3).metadata()).depth).toBe('ushort');
     expect(Math.max(...want.map((v, c) => Math.abs(v - Math.round(code[c]! * 255))))).toBeGreaterThan(8); // the profile matters
-    const id = await bring('wide.png', new Uint8Array(p3)),
-      near = (got: Uint8Array) => want.forEach((v, c) => expect(Math.abs(got[c]! - v)).toBeLessThanOrEqual(1));
+    const id = await bring('wide.png', new Uint8Array(p3));
+    const near = (got: Uint8Array) => want.forEach((v, c) => expect(Math.abs(got[c]! - v)).toBeLessThanOrEqual(1));
     near(
       await sharp(await framePicture(p.retoucher, id, 900))
         .raw()
@@ -175,9 +175,9 @@ describe('a tagged picture of 16 bits', () => {
 
 describe('a linear DNG', () => {
   test('is a frame of camera data, whose parts are three values a place, turned as the file says', async () => {
-    const data = Uint16Array.from({ length: 9 * 6 * 3 }, (_, i) => 1000 + i * 50),
-      n = (t: number, ...v: number[]) => numbersTag(t, 4, v, true),
-      s = (t: number, ...v: number[]) => numbersTag(t, 3, v, true);
+    const data = Uint16Array.from({ length: 9 * 6 * 3 }, (_, i) => 1000 + i * 50);
+    const n = (t: number, ...v: number[]) => numbersTag(t, 4, v, true);
+    const s = (t: number, ...v: number[]) => numbersTag(t, 3, v, true);
     const file = writeIfds(42, true, {
       tags: [
         n(254, 0),
@@ -210,12 +210,12 @@ describe('a linear DNG', () => {
 describe('camera files that are no DNG', () => {
   /** A camera's own file, as far as can be made up: a mosaic in TIFF/EP without the tags that make it a DNG. */
   const own = (): Uint8Array => {
-    const out = dng(1, 'own').slice(),
-      v = new DataView(out.buffer),
-      at = v.getUint32(4, true);
+    const out = dng(1, 'own').slice();
+    const v = new DataView(out.buffer);
+    const at = v.getUint32(4, true);
     for (let i = 0; i < v.getUint16(at, true); i++) {
-      const p = at + 2 + i * 12,
-        t = v.getUint16(p, true);
+      const p = at + 2 + i * 12;
+      const t = v.getUint16(p, true);
       if (t === 50706 || t === 50707) v.setUint16(p, t + 12000, true);
     }
     return out;
@@ -224,18 +224,18 @@ describe('camera files that are no DNG', () => {
     spawnSync('bin/etagere', ['look']);
   }, 120_000); // makes the programs, the decoder among them
   test('are told by their mosaic, decoded, and developed as DNG is: every value as the sensor gave it', async () => {
-    const bytes = own(),
-      r = recognise('OWN_0001.raw', bytes, []);
+    const bytes = own();
+    const r = recognise('OWN_0001.raw', bytes, []);
     expect(r).toMatchObject({ kind: 'frame', format: 'raw', facts: { camera: 'Perrin Alder', width: w, height: h } });
     const id = await transaction(async (sql) =>
-        frameFromFile(sql, actorOf(p.librarian), {
-          name: 'own',
-          fileName: 'OWN_0001.raw',
-          sha: await putBlob(sql, Buffer.from(bytes)),
-          facts: r.facts,
-        }),
-      ),
-      part = await framePart(p.retoucher, id, { x: 0, y: 0, w, h });
+      frameFromFile(sql, actorOf(p.librarian), {
+        name: 'own',
+        fileName: 'OWN_0001.raw',
+        sha: await putBlob(sql, Buffer.from(bytes)),
+        facts: r.facts,
+      }),
+    );
+    const part = await framePart(p.retoucher, id, { x: 0, y: 0, w, h });
     expect(part).toMatchObject({ kind: 'mosaic', cfa, black: [512, 512, 512, 512], stored: { x: 0, y: 0, w, h } });
     expect(words(part.data)).toEqual(mosaic);
     part.neutral.forEach((v, i) => expect(v).toBeCloseTo([0.5, 1, 0.6][i]!, 4));
@@ -255,9 +255,9 @@ describe('camera files that are no DNG', () => {
 });
 
 test('the worker makes frames ready, and one that cannot be read does not stop the rest', async () => {
-  const never = `${process.pid} ${Date.now()}`,
-    fresh = await bring('fresh.dng', dng(3, never)),
-    broken = await bring('broken.dng', dng(8, never)); // contents that no run before has left in the cache
+  const never = `${process.pid} ${Date.now()}`;
+  const fresh = await bring('fresh.dng', dng(3, never));
+  const broken = await bring('broken.dng', dng(8, never)); // contents that no run before has left in the cache
   await pool().query('delete from blob_chunk where sha256 = (select camera_data from frame where id = $1)', [broken]); // as a damaged disk does
   await expect(fullSize(p.retoucher, broken)).rejects.toThrow(/damaged or missing/);
   const id = await transaction((sql) =>
@@ -265,8 +265,8 @@ test('the worker makes frames ready, and one that cannot be read does not stop t
   );
   await runJob(id, { frames: warmFrames });
   expect((await jobFor(p.librarian, id)).status).toBe('done');
-  const files = await readdir(join(dataFolder(), 'cache', 'full')),
-    n = files.length;
+  const files = await readdir(join(dataFolder(), 'cache', 'full'));
+  const n = files.length;
   await fullSize(p.retoucher, fresh);
   expect((await readdir(join(dataFolder(), 'cache', 'full'))).length).toBe(n); // nothing had to be made
 });

@@ -27,17 +27,17 @@ export interface FullHead {
   neutral: number[];
 }
 
-const FORM = 2,
-  HEAD = 1024,
-  ROOM = 2e9,
-  folder = (): string => folderOf('full'),
-  bytesOf = { mosaic: 2, linear: 6, rendered: 3 } as const;
+const FORM = 2;
+const HEAD = 1024;
+const ROOM = 2e9;
+const folder = (): string => folderOf('full');
+const bytesOf = { mosaic: 2, linear: 6, rendered: 3 } as const;
 const making = new Map<string, Promise<void>>();
 
 async function unpacked(row: q.SourceRow): Promise<{ head: FullHead; data: Uint8Array }> {
   if (row.camera_data) {
-    const { dng } = await cameraData(row.id),
-      { samples, black, white } = fullSamples(dng);
+    const { dng } = await cameraData(row.id);
+    const { samples, black, white } = fullSamples(dng);
     return {
       head: {
         kind: dng.cfa ? 'mosaic' : 'linear',
@@ -89,9 +89,9 @@ async function makeRoom(): Promise<void> {
 
 /** Makes the rows of a frame's full size, if they are not there. */
 async function makeFull(row: q.SourceRow): Promise<string> {
-  const key = hex(row.camera_data ?? row.source_sha256 ?? row.sha256),
-    name = `${key}-${FORM}.full`,
-    file = join(folder(), name);
+  const key = hex(row.camera_data ?? row.source_sha256 ?? row.sha256);
+  const name = `${key}-${FORM}.full`;
+  const file = join(folder(), name);
   if (
     await stat(file).then(
       () => true,
@@ -121,8 +121,8 @@ async function opened<T>(
   id: string,
   work: (f: Awaited<ReturnType<typeof open>>, head: FullHead) => Promise<T>,
 ): Promise<T> {
-  const file = await makeFull(await sourceOf(id)),
-    f = await open(file, 'r');
+  const file = await makeFull(await sourceOf(id));
+  const f = await open(file, 'r');
   try {
     const head = Buffer.alloc(HEAD);
     await f.read(head, 0, HEAD, 0);
@@ -152,23 +152,23 @@ export interface Part extends FullHead {
 export async function framePart(person: Person, id: string, asked: Rect): Promise<Part> {
   allow(person, 'view');
   return opened(id, async (f, h) => {
-    const [sw, sh] = shownSize(h.width, h.height, h.orientation),
-      margin = h.kind === 'mosaic' ? 2 : 0,
-      x = Math.min(sw - 1, Math.max(0, Math.round(asked.x) || 0)),
-      y = Math.min(sh - 1, Math.max(0, Math.round(asked.y) || 0)),
-      side = (v: number): number => Math.min(1024, Math.max(1, Math.round(v) || 1));
-    const x0 = Math.max(0, x - margin),
-      y0 = Math.max(0, y - margin),
-      shown = {
-        x: x0,
-        y: y0,
-        w: Math.min(sw, x + side(asked.w) + margin) - x0,
-        h: Math.min(sh, y + side(asked.h) + margin) - y0,
-      },
-      stored = storedRect(shown, h.width, h.height, h.orientation),
-      each = bytesOf[h.kind],
-      rows = Buffer.alloc(stored.h * h.width * each),
-      data = Buffer.alloc(stored.w * stored.h * each);
+    const [sw, sh] = shownSize(h.width, h.height, h.orientation);
+    const margin = h.kind === 'mosaic' ? 2 : 0;
+    const x = Math.min(sw - 1, Math.max(0, Math.round(asked.x) || 0));
+    const y = Math.min(sh - 1, Math.max(0, Math.round(asked.y) || 0));
+    const side = (v: number): number => Math.min(1024, Math.max(1, Math.round(v) || 1));
+    const x0 = Math.max(0, x - margin);
+    const y0 = Math.max(0, y - margin);
+    const shown = {
+      x: x0,
+      y: y0,
+      w: Math.min(sw, x + side(asked.w) + margin) - x0,
+      h: Math.min(sh, y + side(asked.h) + margin) - y0,
+    };
+    const stored = storedRect(shown, h.width, h.height, h.orientation);
+    const each = bytesOf[h.kind];
+    const rows = Buffer.alloc(stored.h * h.width * each);
+    const data = Buffer.alloc(stored.w * stored.h * each);
     await f.read(rows, 0, rows.length, HEAD + stored.y * h.width * each);
     for (let r = 0; r < stored.h; r++)
       rows.copy(data, r * stored.w * each, (r * h.width + stored.x) * each, (r * h.width + stored.x + stored.w) * each);

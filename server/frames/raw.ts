@@ -3,8 +3,8 @@ import { spawn } from 'node:child_process';
 import { join } from 'node:path';
 import { Problem } from '@/core/problem';
 
-const SECONDS = 90,
-  MOST = 600e6;
+const SECONDS = 90;
+const MOST = 600e6;
 
 export function dngOfRaw(bytes: Uint8Array, name: string): Promise<Buffer> {
   const broken = (message: string): Problem =>
@@ -16,11 +16,11 @@ export function dngOfRaw(bytes: Uint8Array, name: string): Promise<Buffer> {
     );
   return new Promise((done, fail) => {
     const child = spawn(process.execPath, ['--max-old-space-size=1024', join(process.cwd(), 'dist', 'raw.mjs')], {
-        stdio: ['pipe', 'pipe', 'pipe'],
-      }),
-      parts: Buffer[] = [];
-    let size = 0,
-      said = '';
+      stdio: ['pipe', 'pipe', 'pipe'],
+    });
+    const parts: Buffer[] = [];
+    let size = 0;
+    let said = '';
     const timer = setTimeout(() => {
       child.kill('SIGKILL');
       fail(broken(`The decoder took more than ${SECONDS} seconds.`));

@@ -28,8 +28,8 @@ export async function addFrame(
   actor: Actor,
   f: { name: string; light: string; png: Buffer; width: number; height: number; position: number },
 ): Promise<string> {
-  const id = v7(),
-    sha = await putBlob(sql, f.png);
+  const id = v7();
+  const sha = await putBlob(sql, f.png);
   await q.insertComposed(sql, {
     id,
     name: f.name,
@@ -53,8 +53,8 @@ async function pictureOf(d: Dng, name: string): Promise<Buffer> {
   };
   if (d.jpeg) {
     try {
-      const turned = ((await sharp(d.jpeg).metadata()).orientation ?? 1) > 1,
-        { data, info } = await displayed(d.jpeg).raw({ depth: 'uchar' }).toBuffer({ resolveWithObject: true });
+      const turned = ((await sharp(d.jpeg).metadata()).orientation ?? 1) > 1;
+      const { data, info } = await displayed(d.jpeg).raw({ depth: 'uchar' }).toBuffer({ resolveWithObject: true });
       return turned
         ? await sharp(data, { raw: { width: info.width, height: info.height, channels: 3 } })
             .png({ compressionLevel: 6 })
@@ -69,10 +69,10 @@ async function pictureOf(d: Dng, name: string): Promise<Buffer> {
       );
     }
   }
-  const linear = linearPreview(d, 1500),
-    run = renderer(profileOf(plainProfile(d.profile)), d.neutral, STAGES, 'srgb'),
-    out = Buffer.alloc(linear.data.length),
-    row = new Float64Array(linear.width * 3);
+  const linear = linearPreview(d, 1500);
+  const run = renderer(profileOf(plainProfile(d.profile)), d.neutral, STAGES, 'srgb');
+  const out = Buffer.alloc(linear.data.length);
+  const row = new Float64Array(linear.width * 3);
   for (let at = 0; at < out.length; at += row.length) {
     for (let i = 0; i < row.length; i++) row[i] = linear.data[at + i]! / 65535;
     run(row);
@@ -98,12 +98,12 @@ export async function frameFromFile(
     conversion?: string;
   },
 ): Promise<string> {
-  const came = await getBlob(f.sha, sql),
-    raw = (f.facts as Partial<FrameFacts>).format === 'raw',
-    bytes = raw ? await dngOfRaw(came, f.fileName) : came,
-    facts = raw ? frameFacts(new Uint8Array(bytes))! : (f.facts as Partial<FrameFacts>),
-    camera = facts.format === 'dng',
-    data = raw ? await putBlob(sql, bytes) : f.sha;
+  const came = await getBlob(f.sha, sql);
+  const raw = (f.facts as Partial<FrameFacts>).format === 'raw';
+  const bytes = raw ? await dngOfRaw(came, f.fileName) : came;
+  const facts = raw ? frameFacts(new Uint8Array(bytes))! : (f.facts as Partial<FrameFacts>);
+  const camera = facts.format === 'dng';
+  const data = raw ? await putBlob(sql, bytes) : f.sha;
   const {
     data: png,
     info: { width, height },
@@ -112,8 +112,8 @@ export async function frameFromFile(
     f.fileName,
     'Save it anew from the program that made it, as JPEG, PNG, TIFF or DNG.',
   );
-  const id = v7(),
-    sha = await putBlob(sql, png);
+  const id = v7();
+  const sha = await putBlob(sql, png);
   await q.insertTaken(sql, {
     id,
     name: f.name.slice(0, 200),
@@ -163,8 +163,8 @@ const heads = new Map<string, Promise<Dng>>();
 export async function cameraHead(id: string): Promise<Dng> {
   const row = await q.cameraDataOf(pool(), id);
   if (!row?.camera_data) return (await cameraData(id)).dng; // says why not
-  const key = hex(row.camera_data),
-    sha = row.camera_data;
+  const key = hex(row.camera_data);
+  const sha = row.camera_data;
   let p = heads.get(key);
   if (!p) {
     p = getBlob(sha)
@@ -185,19 +185,19 @@ export async function linearPicture(
   width: number,
 ): Promise<{ width: number; height: number; data: Buffer }> {
   allow(person, 'view');
-  const row = await q.cameraDataOf(pool(), id),
-    w = Math.max(64, Math.min(3000, Math.round(width) || 320));
+  const row = await q.cameraDataOf(pool(), id);
+  const w = Math.max(64, Math.min(3000, Math.round(width) || 320));
   if (!row?.camera_data) {
     await cameraData(id);
     throw new Problem('not-found', 'There is no such frame.', id, 'Choose another frame.');
   }
   const b = await cached(`${hex(row.camera_data)}-${w}-${FORM}.linear`, async () => {
-    const { dng } = await cameraData(id),
-      upright = shownSize(1, 2, dng.orientation)[0] === 1,
-      stored = linearPreview(dng, upright ? w : Math.max(1, Math.round((w * dng.width) / dng.height))),
-      [pw, ph] = shownSize(stored.width, stored.height, dng.orientation),
-      turned = oriented(stored.data, stored.width, stored.height, 3, dng.orientation),
-      head = Buffer.alloc(8);
+    const { dng } = await cameraData(id);
+    const upright = shownSize(1, 2, dng.orientation)[0] === 1;
+    const stored = linearPreview(dng, upright ? w : Math.max(1, Math.round((w * dng.width) / dng.height)));
+    const [pw, ph] = shownSize(stored.width, stored.height, dng.orientation);
+    const turned = oriented(stored.data, stored.width, stored.height, 3, dng.orientation);
+    const head = Buffer.alloc(8);
     head.writeUInt32LE(pw, 0);
     head.writeUInt32LE(ph, 4);
     return Buffer.concat([head, Buffer.from(turned.buffer, 0, turned.byteLength)]);

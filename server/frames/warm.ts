@@ -10,8 +10,8 @@ const worker: Person = { id: '00000000-0000-0000-0000-000000000000', name: 'work
 
 /** `payload.frames`: which. A frame that cannot be read says so when it is looked at. */
 export async function warmFrames(job: JobContext): Promise<{ frames: number }> {
-  const asked = new Set((job.payload.frames as string[] | undefined) ?? []),
-    list = (await listFrames(worker)).filter((f) => asked.has(f.id));
+  const asked = new Set((job.payload.frames as string[] | undefined) ?? []);
+  const list = (await listFrames(worker)).filter((f) => asked.has(f.id));
   for (const [i, f] of list.entries()) {
     try {
       for (const w of widths) {

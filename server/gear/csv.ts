@@ -4,12 +4,12 @@ import type { Person } from '../people/roles';
 import { coverage } from './service';
 
 export async function coverageCsv(person: Person): Promise<string> {
-  const c = await coverage(person),
-    asked = (id: string): string =>
-      c.requests
-        .filter((r) => r.camera_id === id || r.lens_id === id)
-        .map((r) => `${r.wanted}: ${r.state}`)
-        .join('; ');
+  const c = await coverage(person);
+  const asked = (id: string): string =>
+    c.requests
+      .filter((r) => r.camera_id === id || r.lens_id === id)
+      .map((r) => `${r.wanted}: ${r.state}`)
+      .join('; ');
   return csvOf([
     [
       'kind',

@@ -27,24 +27,24 @@ export async function foretellFor(
   frameId: string,
 ): Promise<{ item: string; photo: string; at: ForetoldAt[] }> {
   allow(person, 'view');
-  const sql = pool(),
-    item = await itemById(sql, itemId, person.id),
-    frame = (await frames(sql)).find((f) => f.id === frameId);
+  const sql = pool();
+  const item = await itemById(sql, itemId, person.id);
+  const frame = (await frames(sql)).find((f) => f.id === frameId);
   if (!item)
     throw new Problem('not-found', 'There is no such item.', itemId, 'Go back to Shelves; it may have been archived.');
   if (!frame) throw new Problem('not-found', 'There is no such frame.', frameId, 'Choose another frame.');
   const [versions, own, here, places, editors, all, mine] = await Promise.all([
-      versionsOf(sql, itemId),
-      cameras(sql),
-      stationEditors(sql, null),
-      placements(sql, null),
-      editorsHere(sql),
-      stations(sql),
-      shelves(sql, person.id),
-    ]),
-    newest = versions[0]!;
-  const needs = referencesOf((newest.facts.settings ?? {}) as Settings).map((r) => r.name),
-    held = new Set(await titlesHeld(sql, needs));
+    versionsOf(sql, itemId),
+    cameras(sql),
+    stationEditors(sql, null),
+    placements(sql, null),
+    editorsHere(sql),
+    stations(sql),
+    shelves(sql, person.id),
+  ]);
+  const newest = versions[0]!;
+  const needs = referencesOf((newest.facts.settings ?? {}) as Settings).map((r) => r.name);
+  const held = new Set(await titlesHeld(sql, needs));
   const side: ItemSide = {
     title: item.title,
     kind: item.kind,
@@ -70,9 +70,9 @@ export async function foretellFor(
     result: null,
   };
   const at = editors.flatMap(({ descriptor: d }): ForetoldAt[] => {
-    const key = editorKey(d),
-      common = { editor: key, title: d.title },
-      having = here.filter((h) => editorKey(h.descriptor) === key);
+    const key = editorKey(d);
+    const common = { editor: key, title: d.title };
+    const having = here.filter((h) => editorKey(h.descriptor) === key);
     if (!having.length)
       return [
         {
@@ -82,14 +82,14 @@ export async function foretellFor(
         },
       ];
     return having.map((h) => {
-      const station = all.find((s) => s.id === h.station_id)!,
-        p = places.find(
-          (x) =>
-            x.station_id === h.station_id &&
-            x.item_id === itemId &&
-            x.editor_id === d.editor &&
-            x.editor_version === d.version,
-        );
+      const station = all.find((s) => s.id === h.station_id)!;
+      const p = places.find(
+        (x) =>
+          x.station_id === h.station_id &&
+          x.item_id === itemId &&
+          x.editor_id === d.editor &&
+          x.editor_version === d.version,
+      );
       return {
         ...common,
         station: { id: station.id, name: station.name },

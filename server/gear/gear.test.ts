@@ -22,9 +22,9 @@ import { foretellFor } from './foretell';
 import { askFor, coverage, explain, keepGear, listSeen, removeGear, trackRequest } from './service';
 
 withDatabase();
-let shelf = '',
-  desk = '',
-  other = '';
+let shelf = '';
+let desk = '';
+let other = '';
 const made = (
   kind: 'camera-profile' | 'lens-database' | 'look',
   title: string,
@@ -48,8 +48,8 @@ const made = (
     }),
   );
 const frame = async (name: string, camera: string, kind: string, conversion = '', lens = ''): Promise<string> => {
-  const id = v7(),
-    sha = await transaction((sql) => putBlob(sql, Buffer.from(name)));
+  const id = v7();
+  const sha = await transaction((sql) => putBlob(sql, Buffer.from(name)));
   await pool().query(
     'insert into frame (id, name, sha256, width, height, camera, serial, conversion, lens, file_kind) values ($1, $2, $3, 1, 1, $4, $5, $6, $7, $8)',
     [id, name, sha, camera, `S-${name}`, conversion, lens, kind],
@@ -156,8 +156,8 @@ describe('the studio’s cameras and lenses', () => {
 
 describe('coverage', () => {
   test('joins cameras to the profiles held, counted by source; an archived one is not held', async () => {
-    const a = await made('camera-profile', 'Alder Standard', 'a', { cameras: ['Perrin Alder'] }),
-      b = await made('camera-profile', 'Alder Soft', 'b', { cameras: ['PERRIN ALDER'] });
+    const a = await made('camera-profile', 'Alder Standard', 'a', { cameras: ['Perrin Alder'] });
+    const b = await made('camera-profile', 'Alder Soft', 'b', { cameras: ['PERRIN ALDER'] });
     await approve(people.librarian, a.versionId);
     expect(await line('Perrin Alder')).toMatchObject({
       state: 'covered',
@@ -330,9 +330,9 @@ describe('photos that do not show', () => {
 });
 
 describe('whether an item will show', () => {
-  let look = { itemId: '', versionId: '' },
-    bowl = '',
-    jug = '';
+  let look = { itemId: '', versionId: '' };
+  let bowl = '';
+  let jug = '';
   const told = async (photo: string) =>
     Object.fromEntries(
       (await foretellFor(people.retoucher, look.itemId, photo)).at.map((a) => [
@@ -360,12 +360,12 @@ describe('whether an item will show', () => {
     await pool().query(`update version set encoding = '{"assumed":false}' where id = $1`, [look.versionId]);
     await approve(people.librarian, look.versionId);
     expect((await told(bowl))['marlstone@3']).toEqual({ answer: 'yes', codes: [] });
-    const sha = Buffer.alloc(32, 1),
-      put = (station: string, editor: string, version: string) =>
-        pool().query(
-          "insert into placement (station_id, path, editor_id, editor_version, place, version_id, sha256, placed_at) values ($1, $2, $3, $4, $5, $6, $7, now() - interval '1 hour')",
-          [station, `x/${editor}`, editor, version, 'looks', look.versionId, sha],
-        );
+    const sha = Buffer.alloc(32, 1);
+    const put = (station: string, editor: string, version: string) =>
+      pool().query(
+        "insert into placement (station_id, path, editor_id, editor_version, place, version_id, sha256, placed_at) values ($1, $2, $3, $4, $5, $6, $7, now() - interval '1 hour')",
+        [station, `x/${editor}`, editor, version, 'looks', look.versionId, sha],
+      );
     await put(desk, 'marlstone', '4');
     await put(other, 'oxbow', '2');
     await updateListing(

@@ -77,32 +77,32 @@ export interface Coverage {
 
 export async function coverage(person: Person): Promise<Coverage> {
   allow(person, 'view');
-  const sql = pool(),
-    [rows, lenses, profiles, held, editors, seen, requests, suppliers] = await Promise.all([
-      q.cameras(sql),
-      q.lenses(sql),
-      q.profilesHeld(sql),
-      q.databasesHeld(sql),
-      editorsOf(sql),
-      q.seenOnFrames(sql),
-      q.requests(sql),
-      q.suppliers(sql),
-    ]);
+  const sql = pool();
+  const [rows, lenses, profiles, held, editors, seen, requests, suppliers] = await Promise.all([
+    q.cameras(sql),
+    q.lenses(sql),
+    q.profilesHeld(sql),
+    q.databasesHeld(sql),
+    editorsOf(sql),
+    q.seenOnFrames(sql),
+    q.requests(sql),
+    q.suppliers(sql),
+  ]);
   const read = (
-      await Promise.all(
-        held.map(async (h) => ({ item: h.item, title: h.title, found: await calibrationsOf(sql, h.sha256) })),
-      )
-    ).filter((h) => h.found),
-    cameras = rows.map(cameraOf);
+    await Promise.all(
+      held.map(async (h) => ({ item: h.item, title: h.title, found: await calibrationsOf(sql, h.sha256) })),
+    )
+  ).filter((h) => h.found);
+  const cameras = rows.map(cameraOf);
   const lines = cameraCoverage(cameras, profiles, editors).map((l) => ({
-      ...l,
-      row: rows.find((r) => r.id === l.camera.id)!,
-    })),
-    lensLines = lensCoverage(
-      lenses,
-      cameras,
-      read.map((h) => ({ item: h.item, title: h.title, ...h.found! })),
-    );
+    ...l,
+    row: rows.find((r) => r.id === l.camera.id)!,
+  }));
+  const lensLines = lensCoverage(
+    lenses,
+    cameras,
+    read.map((h) => ({ item: h.item, title: h.title, ...h.found! })),
+  );
   return {
     cameras: lines,
     lenses: lensLines,
@@ -122,8 +122,8 @@ export async function coverage(person: Person): Promise<Coverage> {
   };
 }
 
-const text = (most: number) => string().trim().max(most).default(''),
-  list = (most: number) => array().of(string().trim().min(1).max(120).required()).max(most).default([]);
+const text = (most: number) => string().trim().max(most).default('');
+const list = (most: number) => array().of(string().trim().min(1).max(120).required()).max(most).default([]);
 const side = (which: string) =>
   number()
     .typeError(`The ${which} of the sensor is a number of millimetres.`)
@@ -185,9 +185,9 @@ export async function keepGear(
   input: unknown,
 ): Promise<{ id: string }> {
   allow(person, 'gear.edit');
-  const k = kinds[kind] as unknown as Kind,
-    value = checked(k.schema, input) as Omit<Row, 'id'>,
-    row = { ...value, id: id ?? v7() } as Row;
+  const k = kinds[kind] as unknown as Kind;
+  const value = checked(k.schema, input) as Omit<Row, 'id'>;
+  const row = { ...value, id: id ?? v7() } as Row;
   await transaction(async (sql) => {
     const before = id ? await k.byId(sql, id) : null;
     if (id && !before) throw unknown(kind, id);
@@ -242,8 +242,8 @@ const requestSchema = object({
 /** Notes that something is missing. The same is not asked twice while it is open. */
 export async function askFor(person: Person, input: unknown): Promise<{ id: string }> {
   allow(person, 'gear.ask');
-  const r = checked(requestSchema, input),
-    id = v7();
+  const r = checked(requestSchema, input);
+  const id = v7();
   await transaction(async (sql) => {
     if (r.camera && !(await q.cameraById(sql, r.camera))) throw unknown('camera', r.camera);
     if (r.lens && !(await q.lensById(sql, r.lens))) throw unknown('lens', r.lens);
@@ -321,8 +321,8 @@ const photosSchema = object({
 /** Why photos do not show in an editor, from what their files say; nothing of them is kept. */
 export async function explain(person: Person, input: unknown): Promise<PhotoGroup[]> {
   allow(person, 'view');
-  const { photos } = checked(photosSchema, input),
-    sql = pool(),
-    [editors, own] = await Promise.all([editorsOf(sql), q.cameras(sql)]);
+  const { photos } = checked(photosSchema, input);
+  const sql = pool();
+  const [editors, own] = await Promise.all([editorsOf(sql), q.cameras(sql)]);
   return explainPhotos(photos as PhotoSeen[], editors, own);
 }

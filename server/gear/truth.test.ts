@@ -31,9 +31,9 @@ interface Catalogue {
   refused: { path: string; reason: string }[];
   cards: Card[];
 }
-const root = mkdtempSync(join(tmpdir(), 'etagere-desk-')),
-  editors = [marlstone3, marlstone4, oxbow2].map((d) => parseDescriptor(d)),
-  light = daylight(5600);
+const root = mkdtempSync(join(tmpdir(), 'etagere-desk-'));
+const editors = [marlstone3, marlstone4, oxbow2].map((d) => parseDescriptor(d));
+const light = daylight(5600);
 const system: Record<string, System> = { marlstone: 'macos', oxbow: 'linux' };
 const put = (path: string, bytes: Uint8Array | string): void => {
   mkdirSync(dirname(join(root, path)), { recursive: true });
@@ -79,13 +79,13 @@ const catalogues = new Map<string, Catalogue>();
 
 /** Starts the program as its station does, waits for its list, ends it. */
 async function run(d: Descriptor): Promise<Catalogue> {
-  const at = system[d.editor]!,
-    list = join(root, resolveTemplate(d.listing[at]!, at)),
-    child = spawn(
-      process.execPath,
-      [`dist/standins/${d.editor}.mjs`, '--root', root, '--system', at, '--edition', d.version],
-      { stdio: ['ignore', 'pipe', 'inherit'] },
-    );
+  const at = system[d.editor]!;
+  const list = join(root, resolveTemplate(d.listing[at]!, at));
+  const child = spawn(
+    process.execPath,
+    [`dist/standins/${d.editor}.mjs`, '--root', root, '--system', at, '--edition', d.version],
+    { stdio: ['ignore', 'pipe', 'inherit'] },
+  );
   await new Promise<void>((done, fail) => {
     child.stdout.once('data', () => done());
     child.once('exit', (c) => fail(new Error(`ended with ${c}`)));
@@ -101,8 +101,8 @@ async function run(d: Descriptor): Promise<Catalogue> {
 beforeAll(async () => {
   for (const [name, make] of Object.entries(photos)) put(`Pictures/${name}`, await make());
   for (const d of editors) {
-    const a = d.accepts.find((x) => x.kind === 'look')!,
-      folder = resolveTemplate(d.places[a.place]![system[d.editor]!]!, system[d.editor]!);
+    const a = d.accepts.find((x) => x.kind === 'look')!;
+    const folder = resolveTemplate(d.places[a.place]![system[d.editor]!]!, system[d.editor]!);
     for (const [title, input] of Object.entries(inputs))
       put(
         `${folder}/${title}${a.extension}`,
@@ -164,22 +164,22 @@ describe('what the editors show', () => {
       ).toEqual(Object.keys(inputs).sort());
   });
   test.each(cases)('%s and %s: a card is empty exactly where we say so', (key, name) => {
-    const d = editors.find((x) => editorKey(x) === key)!,
-      card = catalogues.get(key)!.cards.find((c) => c.path === `Pictures/${name}`)!,
-      said = explainPhotos(
-        [seen(name)],
-        [{ key, editor: d.editor, title: d.title, cameras: d.cameras ?? null, stations: 1 }],
-      )[0]!.answers[0]!;
+    const d = editors.find((x) => editorKey(x) === key)!;
+    const card = catalogues.get(key)!.cards.find((c) => c.path === `Pictures/${name}`)!;
+    const said = explainPhotos(
+      [seen(name)],
+      [{ key, editor: d.editor, title: d.title, cameras: d.cameras ?? null, stations: 1 }],
+    )[0]!.answers[0]!;
     expect(said.answer).toBe(card.card === 'shown' ? 'yes' : 'no');
     if (card.card === 'empty') expect(card.reason).toContain(seen(name).camera);
   });
   test.each(
     cases.flatMap((c) => (Object.keys(inputs) as (keyof typeof inputs)[]).map((title) => [...c, title] as const)),
   )('%s, %s and the look “%s”: offered exactly where we foretell it', (key, name, title) => {
-    const d = editors.find((x) => editorKey(x) === key)!,
-      cat = catalogues.get(key)!,
-      path = cat.listed.find((l) => l.title === title)!.path,
-      offered = cat.cards.find((c) => c.path === `Pictures/${name}`)!.offers.includes(path);
+    const d = editors.find((x) => editorKey(x) === key)!;
+    const cat = catalogues.get(key)!;
+    const path = cat.listed.find((l) => l.title === title)!.path;
+    const offered = cat.cards.find((c) => c.path === `Pictures/${name}`)!.offers.includes(path);
     expect(
       foretell(item(title), photoSide(name), {
         descriptor: d,

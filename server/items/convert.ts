@@ -40,12 +40,12 @@ export async function previewConversion(
   wanted?: string[],
 ): Promise<ConversionView> {
   allow(person, 'item.convert');
-  const v = await presetVersion(versionId),
-    settings = v.facts.settings as Settings,
-    classes = v.facts.classes as ClassOverrides;
-  const all = split(settings, classes),
-    baked = bake(settings, size, v.title, classes, wanted),
-    r = bakeResidual(baked);
+  const v = await presetVersion(versionId);
+  const settings = v.facts.settings as Settings;
+  const classes = v.facts.classes as ClassOverrides;
+  const all = split(settings, classes);
+  const baked = bake(settings, size, v.title, classes, wanted);
+  const r = bakeResidual(baked);
   const titled = (id: string) => settingById.get(id)?.title ?? id;
   return {
     carried: Object.entries(all.kept).map(([id, value]) => ({
@@ -74,9 +74,9 @@ export async function convertPreset(
   input: { versionId: string; size?: number; settings?: string[]; title?: string },
 ): Promise<{ itemId: string; versionId: string }> {
   allow(person, 'item.convert');
-  const c = checked(schema, input),
-    v = await presetVersion(c.versionId),
-    title = c.title || v.title;
+  const c = checked(schema, input);
+  const v = await presetVersion(c.versionId);
+  const title = c.title || v.title;
   const baked = bake(
     v.facts.settings as Settings,
     c.size,
@@ -93,9 +93,9 @@ export async function convertPreset(
     );
   const source = (await q.itemById(pool(), v.item_id, person.id))!;
   await allowUnderLicence(person, source, 'convert');
-  const residual = bakeResidual(baked),
-    bytes = Buffer.from(writeCubeBytes(baked.look)),
-    threads = selvedge(sampler(baked.look));
+  const residual = bakeResidual(baked);
+  const bytes = Buffer.from(writeCubeBytes(baked.look));
+  const threads = selvedge(sampler(baked.look));
   return transaction(async (sql) => {
     const sha = await putBlob(sql, bytes);
     const made = await createItem(sql, actorOf(person), {

@@ -41,8 +41,8 @@ function wordsOf(facts: Record<string, unknown>): string {
     const d = settingById.get(id);
     return d ? [d.title, d.family] : [];
   });
-  const nodes = ((facts.nodes ?? []) as { kind: string }[]).map((n) => n.kind),
-    lenses = (facts.lenses ?? []) as string[];
+  const nodes = ((facts.nodes ?? []) as { kind: string }[]).map((n) => n.kind);
+  const lenses = (facts.lenses ?? []) as string[];
   return [...settings, ...nodes, ...lenses, facts.camera, facts.fileTitle, facts.space]
     .filter((w) => typeof w === 'string')
     .join(' ')
@@ -51,11 +51,11 @@ function wordsOf(facts: Record<string, unknown>): string {
 
 /** Adds a version to an item; the newest of its variant is what counts. */
 export async function addVersion(sql: Sql, actor: Actor, itemId: string, n: NewVersion): Promise<string> {
-  const id = v7(),
-    known =
-      n.content !== undefined && n.fingerprint !== undefined
-        ? null
-        : await effectOf(sql, n.kind, n.sha, n.facts as Record<string, unknown>);
+  const id = v7();
+  const known =
+    n.content !== undefined && n.fingerprint !== undefined
+      ? null
+      : await effectOf(sql, n.kind, n.sha, n.facts as Record<string, unknown>);
   await q.insertVersion(sql, {
     id,
     itemId,
@@ -77,12 +77,12 @@ export async function addVersion(sql: Sql, actor: Actor, itemId: string, n: NewV
 }
 
 export async function createItem(sql: Sql, actor: Actor, n: NewItem): Promise<{ itemId: string; versionId: string }> {
-  const itemId = v7(),
-    facts = n.facts as {
-      settings?: { monochrome?: unknown };
-      cameras?: string[] | null;
-      fileScope?: { input?: unknown; result?: unknown } | null;
-    };
+  const itemId = v7();
+  const facts = n.facts as {
+    settings?: { monochrome?: unknown };
+    cameras?: string[] | null;
+    fileScope?: { input?: unknown; result?: unknown } | null;
+  };
   if (!(await q.shelfById(sql, n.shelfId)))
     throw new Problem('shelf-unknown', 'The chosen shelf is not there.', n.shelfId, 'Choose another shelf.');
   const mono = n.result

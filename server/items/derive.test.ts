@@ -22,9 +22,9 @@ import { itemFor, lookOf, versionFor } from './service';
 import { addShelf } from './shelves';
 
 withDatabase();
-let shelf = '',
-  look = '',
-  profile = '';
+let shelf = '';
+let look = '';
+let profile = '';
 const bring = (n: Partial<Parameters<typeof createItem>[2]> & { bytes: Uint8Array }) => {
   const { bytes, ...rest } = n;
   return transaction(async (sql) =>
@@ -74,9 +74,9 @@ const made = async (version: string, input: Parameters<typeof derive>[2]) => {
   };
 };
 const colors = async (v: Parameters<typeof lookOf>[0]) => {
-  const f = sampler(await lookOf(v)),
-    o = new Float64Array(3),
-    out: number[] = [];
+  const f = sampler(await lookOf(v));
+  const o = new Float64Array(3);
+  const out: number[] = [];
   for (const c of [
     [0.2, 0.4, 0.6],
     [0.8, 0.5, 0.3],
@@ -92,10 +92,10 @@ describe('other forms of a look', () => {
   test.each(['cube', 'clf', 'icc-link', 'icc-abstract'] as const)(
     'as %s: its error is told first, and the item does what its source does',
     async (form) => {
-      const seen = await previewDerived(p.librarian, look, { form, title: `Amber as ${form}` }),
-        m = await made(look, { form, title: `Amber as ${form}` }),
-        a = await colors(await versionFor(p.librarian, look)),
-        b = await colors(m.v);
+      const seen = await previewDerived(p.librarian, look, { form, title: `Amber as ${form}` });
+      const m = await made(look, { form, title: `Amber as ${form}` });
+      const a = await colors(await versionFor(p.librarian, look));
+      const b = await colors(m.v);
       expect(seen.residual!.meanDeltaE).toBeLessThan(form === 'icc-abstract' ? 1 : 0.2);
       expect(seen.bytes).toBe(m.bytes.length);
       expect(m.item).toMatchObject({ kind: 'look', title: `Amber as ${form}`, headings: ['Kiln'], shelf_id: shelf });
@@ -106,10 +106,10 @@ describe('other forms of a look', () => {
     },
   );
   test('an ICC link becomes a table again', async () => {
-    const link = await made(look, { form: 'icc-link', title: 'Link' }),
-      back = await made(link.v.id, { form: 'cube', title: 'Back' }),
-      a = await colors(await versionFor(p.librarian, look)),
-      b = await colors(back.v);
+    const link = await made(look, { form: 'icc-link', title: 'Link' });
+    const back = await made(link.v.id, { form: 'cube', title: 'Back' });
+    const a = await colors(await versionFor(p.librarian, look));
+    const b = await colors(back.v);
     b.forEach((v, i) => expect(Math.abs(v - a[i]!)).toBeLessThan(0.01));
     expect(back.sources.map((s) => s.version_id)).toEqual([link.v.id]);
     // laid over what it was made from, it would act twice: the bench tells by these
@@ -129,9 +129,9 @@ describe('other forms of a look', () => {
 
 describe('other forms of a camera profile', () => {
   test('an ICC input profile at one light says so, and develops camera data on the bench much as its source does', async () => {
-    const m = await made(profile, { form: 'icc-input', title: 'Alder in June', kelvin: 5600 }),
-      n = neutralUnder(cameras[0]!, daylight(5600)),
-      mosaic = new Uint16Array(32 * 24).fill(4000);
+    const m = await made(profile, { form: 'icc-input', title: 'Alder in June', kelvin: 5600 });
+    const n = neutralUnder(cameras[0]!, daylight(5600));
+    const mosaic = new Uint16Array(32 * 24).fill(4000);
     expect(iccHeader(m.bytes)).toMatchObject({ class: 'input', description: 'Alder in June, of square root values' });
     const dng = writeDng({
       width: 32,
@@ -154,17 +154,17 @@ describe('other forms of a camera profile', () => {
       jpeg: null,
     });
     const frame = await transaction(async (sql) =>
-        frameFromFile(sql, actorOf(p.librarian), {
-          name: 'F',
-          fileName: 'f.dng',
-          sha: await putBlob(sql, Buffer.from(dng)),
-          facts: factsOfFrame(dng),
-        }),
-      ),
-      a = await baseTable(p.librarian, { frame, version: profile }),
-      b = await baseTable(p.librarian, { frame, version: m.v.id }),
-      o = new Float64Array(3),
-      q = new Float64Array(3);
+      frameFromFile(sql, actorOf(p.librarian), {
+        name: 'F',
+        fileName: 'f.dng',
+        sha: await putBlob(sql, Buffer.from(dng)),
+        facts: factsOfFrame(dng),
+      }),
+    );
+    const a = await baseTable(p.librarian, { frame, version: profile });
+    const b = await baseTable(p.librarian, { frame, version: m.v.id });
+    const o = new Float64Array(3);
+    const q = new Float64Array(3);
     for (const c of [
       [0.3, 0.3, 0.3],
       [0.5, 0.4, 0.3],
@@ -177,8 +177,8 @@ describe('other forms of a camera profile', () => {
     expect(b.white.kelvin).toBeGreaterThan(5000);
   });
   test('without tables, with another curve, for one light or another camera: only that changes', async () => {
-    const of = async (form: Parameters<typeof derive>[2]) => profileOf(readDcp((await made(profile, form)).bytes)),
-      own = profileOf(profileFor(cameras[0]!, 'Standard', 'x'));
+    const of = async (form: Parameters<typeof derive>[2]) => profileOf(readDcp((await made(profile, form)).bytes));
+    const own = profileOf(profileFor(cameras[0]!, 'Standard', 'x'));
     expect(own.look).not.toBeNull();
     expect((await of({ form: 'without-look', title: 'No look table' })).look).toBeNull();
     expect((await of({ form: 'straight', title: 'Straight' })).curve).toEqual([
@@ -198,11 +198,15 @@ test('what cannot become that, and what a licence forbids, is refused', async ()
   await expect(derive(p.librarian, profile, { form: 'cube' })).rejects.toMatchObject({ code: 'derive-form' });
   await expect(derive(p.librarian, look, { form: 'jpeg' })).rejects.toMatchObject({ code: 'input-invalid' });
   const licenceId = await addLicence(p.librarian, {
-      name: 'Seats, no conversion',
-      may_convert: 'no',
-      may_spread: 'no',
-    }),
-    bought = await bring({ bytes: new TextEncoder().encode(cubeOf(houseLooks[1]!, 9)), title: 'Bought', licenceId });
+    name: 'Seats, no conversion',
+    may_convert: 'no',
+    may_spread: 'no',
+  });
+  const bought = await bring({
+    bytes: new TextEncoder().encode(cubeOf(houseLooks[1]!, 9)),
+    title: 'Bought',
+    licenceId,
+  });
   await expect(derive(p.librarian, bought.versionId, { form: 'icc-link' })).rejects.toMatchObject({
     code: expect.stringMatching(/licence/) as string,
   });

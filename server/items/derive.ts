@@ -28,17 +28,17 @@ import { createItem } from './create';
 import * as q from './queries';
 import { versionFor } from './service';
 
-export const LOOK_FORMS = ['cube', 'clf', 'icc-link', 'icc-abstract'] as const,
-  PROFILE_FORMS = [
-    'icc-input',
-    'without-look',
-    'without-map',
-    'straight',
-    'editor-curve',
-    'first-light',
-    'second-light',
-    'other-camera',
-  ] as const;
+export const LOOK_FORMS = ['cube', 'clf', 'icc-link', 'icc-abstract'] as const;
+export const PROFILE_FORMS = [
+  'icc-input',
+  'without-look',
+  'without-map',
+  'straight',
+  'editor-curve',
+  'first-light',
+  'second-light',
+  'other-camera',
+] as const;
 export type Form = (typeof LOOK_FORMS)[number] | (typeof PROFILE_FORMS)[number];
 
 const schema = object({
@@ -69,9 +69,13 @@ interface Made {
 const created = (): Date => new Date();
 
 async function ofLook(bytes: Uint8Array, a: Required<Asked>): Promise<Made> {
-  const program = await readAnyLook(bytes),
-    f = program.evaluate('tetrahedral', 1),
-    about = { title: a.title, created: created(), grid: a.form === 'icc-abstract' ? Math.min(65, a.points) : a.points };
+  const program = await readAnyLook(bytes);
+  const f = program.evaluate('tetrahedral', 1);
+  const about = {
+    title: a.title,
+    created: created(),
+    grid: a.form === 'icc-abstract' ? Math.min(65, a.points) : a.points,
+  };
   if (a.form === 'icc-link') {
     const r = await toDeviceLink(f, about);
     return { ...r, extension: 'icc', kind: 'look', said: `ICC device link, ${a.points} points` };
@@ -81,16 +85,16 @@ async function ofLook(bytes: Uint8Array, a: Required<Asked>): Promise<Made> {
     return { ...r, extension: 'icc', kind: 'look', said: `ICC abstract profile, ${about.grid} points` };
   }
   const own =
-      program.look &&
-      program.look.kind === '3d' &&
-      program.look.size === a.points &&
-      program.look.domain.min.every((v) => v === 0) &&
-      program.look.domain.max.every((v) => v === 1)
-        ? program.look
-        : null,
-    base = identity(a.points),
-    table = own ?? { ...base, table: tableOf(f, a.points) },
-    look = { ...table, title: a.title };
+    program.look &&
+    program.look.kind === '3d' &&
+    program.look.size === a.points &&
+    program.look.domain.min.every((v) => v === 0) &&
+    program.look.domain.max.every((v) => v === 1)
+      ? program.look
+      : null;
+  const base = identity(a.points);
+  const table = own ?? { ...base, table: tableOf(f, a.points) };
+  const look = { ...table, title: a.title };
   const r = residual(f, sampler(look));
   return a.form === 'cube'
     ? { bytes: writeCubeBytes(look), extension: 'cube', kind: 'look', residual: r, said: `table of ${a.points} points` }
@@ -103,8 +107,8 @@ async function ofLook(bytes: Uint8Array, a: Required<Asked>): Promise<Made> {
       };
 }
 function tableOf(f: ReturnType<typeof sampler>, n: number): Float32Array {
-  const out = new Float32Array(n ** 3 * 3),
-    v = new Float64Array(3);
+  const out = new Float32Array(n ** 3 * 3);
+  const v = new Float64Array(3);
   for (let b = 0, i = 0; b < n; b++)
     for (let g = 0; g < n; g++)
       for (let r = 0; r < n; r++, i += 3) {
@@ -115,14 +119,14 @@ function tableOf(f: ReturnType<typeof sampler>, n: number): Float32Array {
 }
 
 async function ofProfile(bytes: Uint8Array, a: Required<Asked>): Promise<Made> {
-  const dcp = readDcp(bytes),
-    edited = (d: typeof dcp, said: string): Made => ({
-      bytes: writeDcp(edit(d, { name: a.title })),
-      extension: 'dcp',
-      kind: 'camera-profile',
-      residual: null,
-      said,
-    });
+  const dcp = readDcp(bytes);
+  const edited = (d: typeof dcp, said: string): Made => ({
+    bytes: writeDcp(edit(d, { name: a.title })),
+    extension: 'dcp',
+    kind: 'camera-profile',
+    residual: null,
+    said,
+  });
   switch (a.form) {
     case 'icc-input': {
       const r = await toInputProfile(profileOf(dcp), a.kelvin, { title: a.title, created: created(), grid: a.points });
@@ -163,10 +167,10 @@ async function make(
   input: unknown,
 ): Promise<{ v: Awaited<ReturnType<typeof versionFor>>; asked: Required<Asked>; made: Made }> {
   allow(person, 'item.convert');
-  const c = checked(schema, input) as unknown as Required<Asked>,
-    v = await versionFor(person, versionId),
-    asked = { ...c, title: c.title || v.title },
-    bytes = new Uint8Array(await getBlob(v.sha256));
+  const c = checked(schema, input) as unknown as Required<Asked>;
+  const v = await versionFor(person, versionId);
+  const asked = { ...c, title: c.title || v.title };
+  const bytes = new Uint8Array(await getBlob(v.sha256));
   if (v.kind === 'look' && (LOOK_FORMS as readonly string[]).includes(c.form))
     return { v, asked, made: await ofLook(bytes, asked) };
   if (v.kind === 'camera-profile' && v.format === 'dcp' && (PROFILE_FORMS as readonly string[]).includes(c.form))
@@ -204,13 +208,13 @@ export async function derive(
   versionId: string,
   input: unknown,
 ): Promise<{ itemId: string; versionId: string }> {
-  const { v, asked, made } = await make(person, versionId, input),
-    source = (await q.itemById(pool(), v.item_id, person.id))!;
+  const { v, asked, made } = await make(person, versionId, input);
+  const source = (await q.itemById(pool(), v.item_id, person.id))!;
   await allowUnderLicence(person, source, 'convert');
-  const name = `${asked.title}.${made.extension}`,
-    r = recognise(name, made.bytes, await descriptors()),
-    facts = made.extension === 'dcp' ? cameraProfileFacts(made.bytes) : r.facts,
-    cameras = asked.form === 'other-camera' ? [asked.camera] : source.cameras;
+  const name = `${asked.title}.${made.extension}`;
+  const r = recognise(name, made.bytes, await descriptors());
+  const facts = made.extension === 'dcp' ? cameraProfileFacts(made.bytes) : r.facts;
+  const cameras = asked.form === 'other-camera' ? [asked.camera] : source.cameras;
   const threads = made.kind === 'look' ? selvedge(sampler(tableOfProgram(await readAnyLook(made.bytes)))) : v.selvedge;
   return transaction(async (sql) => {
     const out = await createItem(sql, actorOf(person), {

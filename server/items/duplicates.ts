@@ -31,8 +31,8 @@ export function pairsOf(
   rows: readonly { id: string; group: string; fingerprint: Buffer }[],
   t?: Tolerance,
 ): [number, number][] {
-  const by = new Map<string, number[]>(),
-    out: [number, number][] = [];
+  const by = new Map<string, number[]>();
+  const out: [number, number][] = [];
   rows.forEach((r, i) => {
     const l = by.get(r.group);
     if (l) l.push(i);
@@ -53,39 +53,39 @@ export async function copies(
   most = 60,
 ): Promise<{ groups: CopyGroup[]; total: number; within: Tolerance }> {
   allow(person, 'view');
-  const sql = pool(),
-    within = await copyTolerance(sql),
-    rows = (await d.prints(sql)).map((r) => ({
-      id: r.id,
-      group: r.kind === 'preset' ? `preset ${r.format} ${outsideTable(r.facts)}` : r.kind,
-      fingerprint: r.fingerprint,
-    })),
-    meant = new Set((await d.meantPairs(sql)).map((m) => `${m.item_a} ${m.item_b}`));
-  const parent = rows.map((_, i) => i),
-    find = (i: number): number => {
-      while (parent[i] !== i) {
-        parent[i] = parent[parent[i]!]!;
-        i = parent[i]!;
-      }
-      return i;
-    };
+  const sql = pool();
+  const within = await copyTolerance(sql);
+  const rows = (await d.prints(sql)).map((r) => ({
+    id: r.id,
+    group: r.kind === 'preset' ? `preset ${r.format} ${outsideTable(r.facts)}` : r.kind,
+    fingerprint: r.fingerprint,
+  }));
+  const meant = new Set((await d.meantPairs(sql)).map((m) => `${m.item_a} ${m.item_b}`));
+  const parent = rows.map((_, i) => i);
+  const find = (i: number): number => {
+    while (parent[i] !== i) {
+      parent[i] = parent[parent[i]!]!;
+      i = parent[i]!;
+    }
+    return i;
+  };
   for (const [a, b] of pairsOf(rows, within)) {
     const [x, y] = [rows[a]!.id, rows[b]!.id].sort() as [string, string];
     if (!meant.has(`${x} ${y}`)) parent[find(a)] = find(b);
   }
   const groups = new Map<number, number[]>();
   rows.forEach((_, i) => {
-    const r = find(i),
-      l = groups.get(r);
+    const r = find(i);
+    const l = groups.get(r);
     if (l) l.push(i);
     else groups.set(r, [i]);
   });
-  const found = [...groups.values()].filter((g) => g.length > 1).sort((a, b) => b.length - a.length),
-    shown = found.slice(0, most),
-    out: CopyGroup[] = [];
+  const found = [...groups.values()].filter((g) => g.length > 1).sort((a, b) => b.length - a.length);
+  const shown = found.slice(0, most);
+  const out: CopyGroup[] = [];
   for (const g of shown) {
-    const first = fingerprintOfBytes(rows[g[0]!]!.fingerprint),
-      far = g.slice(1).map((i) => fingerprintDistance(first, fingerprintOfBytes(rows[i]!.fingerprint)));
+    const first = fingerprintOfBytes(rows[g[0]!]!.fingerprint);
+    const far = g.slice(1).map((i) => fingerprintDistance(first, fingerprintOfBytes(rows[i]!.fingerprint)));
     out.push({
       items: await spinesOf(
         sql,
@@ -115,9 +115,9 @@ export async function mergeItems(
   allow(person, 'item.edit');
   const c = checked(choice, input) as { keep: string; others: string[] };
   return transaction(async (sql) => {
-    const rows = await q.itemsByIds(sql, [c.keep, ...c.others.filter((o) => o !== c.keep)], person.id, true),
-      keep = rows.find((r) => r.id === c.keep),
-      others = rows.filter((r) => r.id !== c.keep);
+    const rows = await q.itemsByIds(sql, [c.keep, ...c.others.filter((o) => o !== c.keep)], person.id, true);
+    const keep = rows.find((r) => r.id === c.keep);
+    const others = rows.filter((r) => r.id !== c.keep);
     if (!keep || !others.length)
       throw new Problem('not-found', 'One of the items is not there any more.', c.keep, 'Reload the page.');
     const odd = others.find((o) => o.kind !== keep.kind) ?? rows.find((r) => r.archived_at);
@@ -145,9 +145,9 @@ export async function mergeItems(
       );
     }
     const aliases = [...new Set([...keep.aliases, ...others.flatMap((o) => [o.title, ...o.aliases])])].filter(
-        (a) => a !== keep.title,
-      ),
-      tags = [...new Set([...keep.tags, ...others.flatMap((o) => o.tags)])];
+      (a) => a !== keep.title,
+    );
+    const tags = [...new Set([...keep.tags, ...others.flatMap((o) => o.tags)])];
     await q.updateItem(sql, keep.id, {
       aliases,
       tags,
@@ -170,10 +170,10 @@ export async function mergeItems(
 export async function markMeant(person: Person, input: { items: string[] }): Promise<void> {
   allow(person, 'item.edit');
   const { items } = checked(
-      object({ items: array().of(uuid().required()).min(2).max(100).required() }).noUnknown(),
-      input,
-    ) as { items: string[] },
-    sorted = [...new Set(items)].sort();
+    object({ items: array().of(uuid().required()).min(2).max(100).required() }).noUnknown(),
+    input,
+  ) as { items: string[] };
+  const sorted = [...new Set(items)].sort();
   await transaction(async (sql) => {
     for (let i = 0; i < sorted.length; i++)
       for (let j = i + 1; j < sorted.length; j++) await d.insertMeant(sql, sorted[i]!, sorted[j]!, person.id);

@@ -84,8 +84,8 @@ export type ItemChange = Partial<{
 }>;
 
 function checkedChange(input: unknown): ItemChange {
-  const c = checked(changeSchema, input) as ItemChange,
-    asked = input as object;
+  const c = checked(changeSchema, input) as ItemChange;
+  const asked = input as object;
   const out = Object.fromEntries(Object.entries(c).filter(([k]) => k in asked)) as ItemChange;
   return out;
 }
@@ -109,14 +109,14 @@ export async function editItem(
   return transaction(async (sql) => {
     const before = await q.itemById(sql, id, person.id, true);
     if (!before) throw gone(id);
-    const keys = Object.keys(mine),
-      theirs = pick(before, keys);
+    const keys = Object.keys(mine);
+    const theirs = pick(before, keys);
     if (before.revision === input.revision) {
       await write(sql, person, before, mine);
       return { revision: before.revision + 1, merged: [], who: '' };
     }
-    const m = mergeFields(input.base ?? {}, mine, theirs),
-      who = await q.lastEditor(sql, id, person.id);
+    const m = mergeFields(input.base ?? {}, mine, theirs);
+    const who = await q.lastEditor(sql, id, person.id);
     if (m.conflicts.length) throw new EditConflict(before.title, who, before.revision, m.conflicts);
     await write(sql, person, before, m.merged as ItemChange);
     return { revision: before.revision + 1, merged: m.kept, who };
@@ -145,10 +145,10 @@ function checkStrength({
 }
 
 async function write(sql: Sql, person: Person, before: q.ItemRow, change: ItemChange): Promise<void> {
-  const keys = Object.keys(change) as (keyof ItemChange)[],
-    changed = keys.filter(
-      (k) => JSON.stringify(before[k as keyof q.ItemRow] ?? null) !== JSON.stringify(change[k] ?? null),
-    );
+  const keys = Object.keys(change) as (keyof ItemChange)[];
+  const changed = keys.filter(
+    (k) => JSON.stringify(before[k as keyof q.ItemRow] ?? null) !== JSON.stringify(change[k] ?? null),
+  );
   if (!changed.length) return;
   if (changed.some((k) => k.startsWith('strength_'))) checkStrength({ ...before, ...change });
   await q.updateItem(sql, before.id, Object.fromEntries(changed.map((k) => [k, change[k]])));
@@ -195,8 +195,8 @@ export interface BulkRow {
 }
 
 function newTitle(rule: NonNullable<BulkEdit['title']>, item: q.ItemRow, n: number): string {
-  const base = rule.find ? item.title.split(rule.find).join(rule.replace ?? '') : item.title,
-    with_ = rule.pattern || '{title}';
+  const base = rule.find ? item.title.split(rule.find).join(rule.replace ?? '') : item.title;
+  const with_ = rule.pattern || '{title}';
   return with_
     .replace(
       /\{(title|n|camera|supplier|heading)\}/g,
@@ -224,23 +224,23 @@ function changeFor(edit: BulkEdit, item: q.ItemRow, n: number): ItemChange {
 /** What a change of many would do: each title, what else changes, and each file name that results in every editor. */
 export async function previewBulk(person: Person, input: BulkEdit): Promise<BulkRow[]> {
   allow(person, 'item.edit');
-  const edit = checked(bulkSchema, input) as unknown as BulkEdit,
-    sql = pool(),
-    rows = await q.itemsByIds(sql, edit.items, person.id),
-    all = await descriptors(sql),
-    formats = await q.newestFormats(sql, edit.items),
-    taken = new Map<string, Set<string>>();
+  const edit = checked(bulkSchema, input) as unknown as BulkEdit;
+  const sql = pool();
+  const rows = await q.itemsByIds(sql, edit.items, person.id);
+  const all = await descriptors(sql);
+  const formats = await q.newestFormats(sql, edit.items);
+  const taken = new Map<string, Set<string>>();
   return rows.map((item, i) => {
-    const change = changeFor(edit, item, i + 1),
-      title = change.title ?? item.title,
-      files: BulkRow['files'] = [];
+    const change = changeFor(edit, item, i + 1);
+    const title = change.title ?? item.title;
+    const files: BulkRow['files'] = [];
     for (const d of all) {
       const a = d.accepts.find(
         (x) => x.kind === item.kind && (x.kind !== 'preset' || x.language === formats.get(item.id)),
       );
       if (!a) continue;
-      const key = `${d.editor}@${d.version}`,
-        names = taken.get(key) ?? new Set<string>();
+      const key = `${d.editor}@${d.version}`;
+      const names = taken.get(key) ?? new Set<string>();
       const name = fileName(title || 'item', a.extension, a.names, names);
       names.add(name.toLowerCase());
       taken.set(key, names);

@@ -17,8 +17,8 @@ import { applyBulk, archiveItems, editItem, previewBulk, type EditConflict } fro
 import { addShelf, moveItems, orderByHeadings, putAway } from './shelves';
 
 withDatabase();
-let bench = '',
-  other = '';
+let bench = '';
+let other = '';
 const make = (title: string, shelfId: string, headings: string[] = []) =>
   transaction(async (sql) =>
     createItem(sql, actorOf(people.librarian), {
@@ -46,8 +46,8 @@ beforeAll(async () => {
 
 describe('the spines of a shelf', () => {
   test('the first of each shelf in order, and how many there are in all', async () => {
-    const found = (await searchShelves(people.retoucher, {})).rows,
-      first = found.filter((s) => s.shelf_id === bench);
+    const found = (await searchShelves(people.retoucher, {})).rows;
+    const first = found.filter((s) => s.shelf_id === bench);
     expect(first).toHaveLength(24);
     expect(first.map((s) => s.title).slice(0, 3)).toEqual(['Plain 01', 'Plain 02', 'Plain 03']);
     expect(new Set(first.map((s) => s.matching))).toEqual(new Set([30]));
@@ -79,9 +79,9 @@ describe('the spines of a shelf', () => {
 
 describe('two people at one item', () => {
   test('other fields are merged and said, the same field is a conflict with both values, and nothing is lost', async () => {
-    const { itemId } = await make('Twice Described', other),
-      { item } = await itemFor(people.librarian, itemId),
-      base = { title: item.title, description: item.description, tags: item.tags };
+    const { itemId } = await make('Twice Described', other);
+    const { item } = await itemFor(people.librarian, itemId);
+    const base = { title: item.title, description: item.description, tags: item.tags };
     await editItem(people.librarian, itemId, {
       revision: item.revision,
       base,
@@ -256,8 +256,8 @@ describe('search and facets', () => {
       return rows.map((r) => r.title).sort();
     };
     expect(await fresh()).toEqual([]);
-    const { itemId } = await make('Came Later', other),
-      before = await fresh(people.librarian);
+    const { itemId } = await make('Came Later', other);
+    const before = await fresh(people.librarian);
     await make('And Later', other);
     expect(await fresh()).toEqual(['And Later', 'Came Later']);
     expect(await fresh(people.librarian)).toEqual(before); // her own
@@ -297,8 +297,8 @@ describe('search and facets', () => {
     ).rejects.toMatchObject({ code: 'shelf-search' });
   });
   test('recently used comes last first', async () => {
-    const a = (await make('Used First', other)).itemId,
-      b = (await make('Used Last', other)).itemId;
+    const a = (await make('Used First', other)).itemId;
+    const b = (await make('Used Last', other)).itemId;
     for (const id of [a, b]) await itemFor(people.lead, id);
     expect((await searchItems(people.lead, { recent: '1' })).rows.slice(0, 2).map((r) => r.title)).toEqual([
       'Used Last',
@@ -309,18 +309,18 @@ describe('search and facets', () => {
 
 describe('what a look’s values mean', () => {
   test('a confirmed encoding changes what it does here, and its spine; another reading is shown without being confirmed', async () => {
-    const { itemId, versionId } = await make('Linear Study', other),
-      before = await versionFor(people.librarian, versionId),
-      assumed = await lookOf(before),
-      was = selvedge(sampler(assumed));
-    const shown = await tableFor(people.librarian, versionId, 0, 'Rec. 2020, linear, full'),
-      plain = await tableFor(people.librarian, versionId, 0, '');
+    const { itemId, versionId } = await make('Linear Study', other);
+    const before = await versionFor(people.librarian, versionId);
+    const assumed = await lookOf(before);
+    const was = selvedge(sampler(assumed));
+    const shown = await tableFor(people.librarian, versionId, 0, 'Rec. 2020, linear, full');
+    const plain = await tableFor(people.librarian, versionId, 0, '');
     expect(shown.tag).not.toBe(plain.tag);
     const far = (a: Look, b: Look): number => {
-      const f = sampler(a),
-        g = sampler(b),
-        x = new Float64Array(3),
-        y = new Float64Array(3);
+      const f = sampler(a);
+      const g = sampler(b);
+      const x = new Float64Array(3);
+      const y = new Float64Array(3);
       f(0.3, 0.5, 0.7, x, 0);
       g(0.3, 0.5, 0.7, y, 0);
       return Math.max(...x.map((v, i) => Math.abs(v - y[i]!)));
@@ -372,8 +372,8 @@ describe('what a look’s values mean', () => {
 
 describe('order by hand', () => {
   test('items are moved before another, and onto another shelf', async () => {
-    const shelf = await addShelf(people.librarian, { name: 'By hand' }),
-      ids: string[] = [];
+    const shelf = await addShelf(people.librarian, { name: 'By hand' });
+    const ids: string[] = [];
     for (const t of ['A', 'B', 'C']) ids.push((await make(`Hand ${t}`, shelf)).itemId);
     const order = async () =>
       (await searchItems(people.librarian, { shelf })).rows.map((r) => r.title.slice(-1)).join('');

@@ -48,12 +48,12 @@ export interface Where {
 
 /** The condition of a search, with its parameters from $1 on. */
 export function where(w: Where): { text: string; values: unknown[] } {
-  const values: unknown[] = [w.person],
-    parts: string[] = [w.archived ? 'i.archived_at is not null' : 'i.archived_at is null'],
-    add = (v: unknown): string => {
-      values.push(v);
-      return `$${values.length}`;
-    };
+  const values: unknown[] = [w.person];
+  const parts: string[] = [w.archived ? 'i.archived_at is not null' : 'i.archived_at is null'];
+  const add = (v: unknown): string => {
+    values.push(v);
+    return `$${values.length}`;
+  };
   if (w.query) parts.push(`i.words @@ to_tsquery('simple', ${add(w.query)})`);
   if (w.start)
     parts.push(`lower(i.title) collate "C" like ${add(`${w.start.toLowerCase().replace(/([\\%_])/g, '\\$1')}%`)}`);
@@ -111,11 +111,11 @@ export async function page(
   limit: number,
   offset: number,
 ): Promise<SpineRow[]> {
-  const c = where(w),
-    { rows } = await sql.query<{ id: string }>(
-      `select i.id from item i where ${c.text} order by ${orderBy(w, c.values, sort, down).join(', ')} limit ${limit} offset ${offset}`,
-      c.values,
-    );
+  const c = where(w);
+  const { rows } = await sql.query<{ id: string }>(
+    `select i.id from item i where ${c.text} order by ${orderBy(w, c.values, sort, down).join(', ')} limit ${limit} offset ${offset}`,
+    c.values,
+  );
   return spinesOf(
     sql,
     w.person,
@@ -153,10 +153,12 @@ export async function counted(
   most: number,
   told: number,
 ): Promise<Counted> {
-  const c = where(w),
-    order = orderBy(w, c.values, sort, down),
-    keys = order.map((x, i) => `${x.replace(/ (asc|desc)( nulls last)?$/, '')} as k${i}`),
-    by = order.map((x, i) => `k${i}${/ desc/.test(x) ? ' desc' : ''}${/ nulls last$/.test(x) ? ' nulls last' : ''}`);
+  const c = where(w);
+  const order = orderBy(w, c.values, sort, down);
+  const keys = order.map((x, i) => `${x.replace(/ (asc|desc)( nulls last)?$/, '')} as k${i}`);
+  const by = order.map(
+    (x, i) => `k${i}${/ desc/.test(x) ? ' desc' : ''}${/ nulls last$/.test(x) ? ' nulls last' : ''}`,
+  );
   const rows = (
     await sql.query<{ facet: string | null; n: number; id: string | null }>(
       `with m as materialized (select i.id, i.facets, ${keys.join(', ')} from item i where ${c.text} limit ${most + 1}), c as (select count(*)::int as n from m)

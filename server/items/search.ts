@@ -33,9 +33,9 @@ export const facetKeys = [
   'assumed',
 ] as const;
 /** Up to this many matches are counted; facets are told over the first thousand of them. Above, counts are lower bounds and shown so. */
-const COUNTED = 1000,
-  TOLD = 1001,
-  SCATTERED = 8;
+const COUNTED = 1000;
+const TOLD = 1001;
+const SCATTERED = 8;
 
 /** Words to a query: every word as the beginning of one, all of them; signs are separators. */
 export function tsquery(words: string): string {
@@ -51,8 +51,8 @@ export function tsquery(words: string): string {
 }
 
 function whereOf(person: Person, s: Search, alike = false): q.Where {
-  const words = (s.q ?? '').trim().slice(0, 100),
-    short = words.length > 0 && words.length < 3;
+  const words = (s.q ?? '').trim().slice(0, 100);
+  const short = words.length > 0 && words.length < 3;
   const facets = facetKeys.flatMap((k) => {
     const v = s[k];
     return v
@@ -105,8 +105,8 @@ async function forgiving<T>(
 ): Promise<T> {
   return transaction(async (sql) => {
     await q.byIndexes(sql);
-    const w = whereOf(person, asked),
-      found = await run(sql, w);
+    const w = whereOf(person, asked);
+    const found = await run(sql, w);
     if (!empty(found) || ((asked.q ?? '').match(/\p{L}/gu)?.length ?? 0) < 4) return found;
     if (await q.some(sql, { ...whereOf(person, { q: asked.q }), archived: w.archived })) return found;
     await q.alikeness(sql, 0.5);
@@ -115,8 +115,8 @@ async function forgiving<T>(
 }
 
 const orderOf = (s: Search, resolvedSearch: Search): { sort: q.Sort; down: boolean } => {
-  const inShelf = s.shelf && !s.sort && resolvedSearch.shelf && !resolvedSearch.recent,
-    asked: q.Sort = inShelf ? 'shelf' : sortOf(s);
+  const inShelf = s.shelf && !s.sort && resolvedSearch.shelf && !resolvedSearch.recent;
+  const asked: q.Sort = inShelf ? 'shelf' : sortOf(s);
   // in the order of a facet of which one value alone is left, titles are the order
   const sort: q.Sort =
     (asked === 'supplier' || asked === 'kind' || asked === 'status') &&
@@ -130,10 +130,10 @@ const orderOf = (s: Search, resolvedSearch: Search): { sort: q.Sort; down: boole
 /** Rows of a search from an offset on. */
 export async function searchItems(person: Person, s: Search, limit = 100, offset = 0): Promise<{ rows: q.SpineRow[] }> {
   allow(person, 'view');
-  const n = Math.max(1, Math.min(500, limit)),
-    from = Math.max(0, Math.min(100_000, offset)),
-    asked = await resolved(pool(), s),
-    { sort, down } = orderOf(s, asked);
+  const n = Math.max(1, Math.min(500, limit));
+  const from = Math.max(0, Math.min(100_000, offset));
+  const asked = await resolved(pool(), s);
+  const { sort, down } = orderOf(s, asked);
   return {
     rows: await forgiving(
       person,
@@ -213,8 +213,8 @@ export async function searchPage(
   limit = 100,
 ): Promise<{ rows: q.SpineRow[]; counts: Counts }> {
   allow(person, 'view');
-  const asked = await resolved(pool(), s),
-    { sort, down } = orderOf(s, asked);
+  const asked = await resolved(pool(), s);
+  const { sort, down } = orderOf(s, asked);
   if (nothingAsked(whereOf(person, asked))) {
     const [counts, rows] = await Promise.all([
       wholeCounts(),
@@ -256,8 +256,8 @@ export async function searchShelves(
     person,
     s,
     async (sql, w) => {
-      const c = await q.counted(sql, w, 'title', false, COUNTED, 0, COUNTED, TOLD),
-        counts = countsOf(c);
+      const c = await q.counted(sql, w, 'title', false, COUNTED, 0, COUNTED, TOLD);
+      const counts = countsOf(c);
       if (c.n > COUNTED) return { flat: true, counts, rows: await q.page(sql, w, 'title', false, 100, 0) };
       const scattered = (await q.shelvesOf(sql, c.ids)) > SCATTERED;
       return {

@@ -32,12 +32,12 @@ const unknown = (id: string): Problem =>
 
 export async function itemFor(person: Person, id: string) {
   allow(person, 'view');
-  const sql = pool(),
-    item = await q.itemById(sql, id, person.id);
+  const sql = pool();
+  const item = await q.itemById(sql, id, person.id);
   if (!item) throw unknown(id);
   await q.used(sql, id, person.id);
-  const versions = await q.versionsOf(sql, id),
-    newest = versions[0]!;
+  const versions = await q.versionsOf(sql, id);
+  const newest = versions[0]!;
   const [sources, results, placed, packs] = await Promise.all([
     q.sourcesOf(sql, newest.id),
     q.resultsOf(sql, id),
@@ -106,8 +106,8 @@ export async function tableFor(
   points: number,
   as: string,
 ): Promise<{ tag: string; make: () => Promise<Look> }> {
-  const v = await versionFor(person, id),
-    reading = as ? readingOf(as) : null;
+  const v = await versionFor(person, id);
+  const reading = as ? readingOf(as) : null;
   if (as && !reading)
     throw new Problem('reading', `"${as.slice(0, 60)}" is no encoding.`, 'as', 'Choose primaries, transfer and range.');
   const read = reading ? { ...v, encoding: reading } : v;

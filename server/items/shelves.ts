@@ -35,8 +35,8 @@ export async function addShelf(
   within?: Sql,
 ): Promise<string> {
   allow(person, input.query ? 'search.save' : 'shelf.edit');
-  const s = checked(shelfSchema, input) as { name: string; note: string; query?: q.SavedSearch | null },
-    id = v7();
+  const s = checked(shelfSchema, input) as { name: string; note: string; query?: q.SavedSearch | null };
+  const id = v7();
   if (s.query && !Object.values(s.query).some(Boolean))
     throw new Problem(
       'shelf-search',
@@ -144,9 +144,9 @@ export async function moveItems(
         'Choose another shelf.',
       );
     await q.lockShelf(sql, m.shelfId);
-    const order = (await q.shelfOrder(sql, m.shelfId)).filter((id) => !m.items.includes(id)),
-      at = m.before ? order.indexOf(m.before) : -1,
-      from = await q.shelvesOf(sql, m.items);
+    const order = (await q.shelfOrder(sql, m.shelfId)).filter((id) => !m.items.includes(id));
+    const at = m.before ? order.indexOf(m.before) : -1;
+    const from = await q.shelvesOf(sql, m.items);
     order.splice(at < 0 ? order.length : at, 0, ...m.items);
     await q.placeItems(sql, m.shelfId, order, m.items);
     for (const f of from)

@@ -28,9 +28,9 @@ import { addShelf } from './shelves';
 import { compareVersions, retire, writeIntoFile } from './versions';
 
 withDatabase();
-const known = [marlstone3, oxbow2].map((d) => parseDescriptor(d)),
-  actor = () => actorOf(people.librarian),
-  sRgb = { primaries: 'sRGB', transfer: 'sRGB', range: 'full', referred: 'display', white: 'D65' };
+const known = [marlstone3, oxbow2].map((d) => parseDescriptor(d));
+const actor = () => actorOf(people.librarian);
+const sRgb = { primaries: 'sRGB', transfer: 'sRGB', range: 'full', referred: 'display', white: 'D65' };
 let shelf = '';
 beforeAll(async () => {
   for (const d of [marlstone3, oxbow2])
@@ -39,8 +39,8 @@ beforeAll(async () => {
 });
 
 async function item(title: string, text: string, name: string, supplier = '') {
-  const bytes = Buffer.from(text),
-    r = recognise(name, bytes, known);
+  const bytes = Buffer.from(text);
+  const r = recognise(name, bytes, known);
   return transaction(async (sql) =>
     createItem(sql, actor(), {
       kind: r.kind as 'look',
@@ -70,9 +70,9 @@ const preset = (name: string, amount: number) =>
 
 describe('two versions', () => {
   test('of a preset: the settings, the curves, and the color', async () => {
-    const { itemId, versionId } = await item('Firing', preset('Firing', 120), 'f.mpreset'),
-      bytes = Buffer.from(preset('Firing', 150)),
-      r = recognise('f.mpreset', bytes, known);
+    const { itemId, versionId } = await item('Firing', preset('Firing', 120), 'f.mpreset');
+    const bytes = Buffer.from(preset('Firing', 150));
+    const r = recognise('f.mpreset', bytes, known);
     const second = await transaction(async (sql) =>
       addVersion(sql, actor(), itemId, {
         kind: 'preset',
@@ -91,23 +91,23 @@ describe('two versions', () => {
     expect(d.color!.mean).toBeGreaterThan(1);
   });
   test('of a preset that only refers to another profile: no setting was touched', async () => {
-    const { itemId, versionId } = await item('Refers', preset('Refers', 110), 'r.mpreset'),
-      bytes = Buffer.from(preset('Refers', 110) + '; kept\n'),
-      r = recognise('r.mpreset', bytes, known),
-      add = (references: unknown[], name: string) =>
-        transaction(async (sql) =>
-          addVersion(sql, actor(), itemId, {
-            kind: 'preset',
-            sha: await putBlob(sql, Buffer.from(name + bytes.toString())),
-            fileName: name,
-            format: r.format,
-            facts: { ...r.facts, references },
-            selvedge: null,
-            notes: '',
-          }),
-        );
-    const second = await add([{ kind: 'camera-profile', name: 'Alder Standard' }], 'b'),
-      third = await add([{ kind: 'camera-profile', name: 'Alder Portrait' }], 'c');
+    const { itemId, versionId } = await item('Refers', preset('Refers', 110), 'r.mpreset');
+    const bytes = Buffer.from(preset('Refers', 110) + '; kept\n');
+    const r = recognise('r.mpreset', bytes, known);
+    const add = (references: unknown[], name: string) =>
+      transaction(async (sql) =>
+        addVersion(sql, actor(), itemId, {
+          kind: 'preset',
+          sha: await putBlob(sql, Buffer.from(name + bytes.toString())),
+          fileName: name,
+          format: r.format,
+          facts: { ...r.facts, references },
+          selvedge: null,
+          notes: '',
+        }),
+      );
+    const second = await add([{ kind: 'camera-profile', name: 'Alder Standard' }], 'b');
+    const third = await add([{ kind: 'camera-profile', name: 'Alder Portrait' }], 'c');
     expect((await compareVersions(people.retoucher, second, third)).references).toEqual({
       before: ['camera profile Alder Standard'],
       after: ['camera profile Alder Portrait'],
@@ -121,16 +121,16 @@ describe('two versions', () => {
   });
   test('of a lens database: record by record, added, calibrated anew, gone', async () => {
     const release = (n: string, inner: string) =>
-        `<lens-database xmlns="https://etagere.example/ns/lens-database/1" release="${n}">${inner}</lens-database>`,
-      lens = (model: string, samples: number) =>
-        `<lens maker="Saltmarsh" model="${model}"><series>${'<sample/>'.repeat(samples)}</series></lens>`;
+      `<lens-database xmlns="https://etagere.example/ns/lens-database/1" release="${n}">${inner}</lens-database>`;
+    const lens = (model: string, samples: number) =>
+      `<lens maker="Saltmarsh" model="${model}"><series>${'<sample/>'.repeat(samples)}</series></lens>`;
     const { itemId, versionId } = await item(
-        'Bureau',
-        release('1', lens('35', 2) + lens('50', 3) + lens('90', 1)),
-        'bureau.xml',
-      ),
-      bytes = Buffer.from(release('2', lens('35', 2) + lens('50', 5) + lens('20', 4))),
-      r = recognise('bureau.xml', bytes, known);
+      'Bureau',
+      release('1', lens('35', 2) + lens('50', 3) + lens('90', 1)),
+      'bureau.xml',
+    );
+    const bytes = Buffer.from(release('2', lens('35', 2) + lens('50', 5) + lens('20', 4)));
+    const r = recognise('bureau.xml', bytes, known);
     expect(r.kind).toBe('lens-database');
     const second = await transaction(async (sql) =>
       addVersion(sql, actor(), itemId, {
@@ -158,9 +158,9 @@ describe('two versions', () => {
     await transaction((sql) =>
       addFrame(sql, { personId: null, name: 't' }, { name: 'F', light: '', position: 0, ...made }),
     );
-    const { itemId, versionId } = await item('Dusk', cube('Dusk', { contrast: 1.2 }), 'd.cube'),
-      same = Buffer.from(cube('Dusk', { contrast: 1.2 }, 17)),
-      r = recognise('d.cube', same, known);
+    const { itemId, versionId } = await item('Dusk', cube('Dusk', { contrast: 1.2 }), 'd.cube');
+    const same = Buffer.from(cube('Dusk', { contrast: 1.2 }, 17));
+    const r = recognise('d.cube', same, known);
     const second = await transaction(async (sql) =>
       addVersion(sql, actor(), itemId, {
         kind: 'look',
@@ -205,8 +205,8 @@ describe('two versions', () => {
 
 describe('copies', () => {
   test('are found by effect, merged with names, ribbons and lineage kept, and found by their old name', async () => {
-    const a = await item('Kiln Glow', cube('Kiln Glow', { warmth: 33, contrast: 1.1 }), 'a.cube', 'Sable Row Looks'),
-      b = await item('Ember Copy', cube('Ember Copy', { warmth: 33.05, contrast: 1.1002 }), 'b.cube');
+    const a = await item('Kiln Glow', cube('Kiln Glow', { warmth: 33, contrast: 1.1 }), 'a.cube', 'Sable Row Looks');
+    const b = await item('Ember Copy', cube('Ember Copy', { warmth: 33.05, contrast: 1.1002 }), 'b.cube');
     await setRibbon(people.lead, b.itemId, { on: true, whose: 'mine' });
     await transaction((sql) =>
       sql.query('insert into lineage (version_id, source_version_id, recipe) values ($1, $2, $3)', [
@@ -215,8 +215,8 @@ describe('copies', () => {
         '{}',
       ]),
     );
-    const { groups } = await copies(people.librarian),
-      mine = groups.find((g) => g.items.some((i) => i.id === a.itemId))!;
+    const { groups } = await copies(people.librarian);
+    const mine = groups.find((g) => g.items.some((i) => i.id === a.itemId))!;
     expect(mine.items.map((i) => i.title).sort()).toEqual(['Ember Copy', 'Kiln Glow']);
     expect(mine.max).toBeLessThan(2);
     await mergeItems(people.librarian, { keep: a.itemId, others: [b.itemId] });
@@ -232,16 +232,17 @@ describe('copies', () => {
     ).toEqual({ merged_into: a.itemId, away: true });
   });
   test('that are meant are not shown again', async () => {
-    const a = await item('Twin One', cube('Twin One', { level: 0.6 }), 'a.cube'),
-      b = await item('Twin Two', cube('Twin Two', { level: 0.6 }), 'b.cube'),
-      shown = async () => (await copies(people.librarian)).groups.some((g) => g.items.some((i) => i.id === a.itemId));
+    const a = await item('Twin One', cube('Twin One', { level: 0.6 }), 'a.cube');
+    const b = await item('Twin Two', cube('Twin Two', { level: 0.6 }), 'b.cube');
+    const shown = async () =>
+      (await copies(people.librarian)).groups.some((g) => g.items.some((i) => i.id === a.itemId));
     expect(await shown()).toBe(true);
     await markMeant(people.librarian, { items: [a.itemId, b.itemId] });
     expect(await shown()).toBe(false);
   });
   test('of two kinds are not merged', async () => {
-    const a = await item('P', preset('P', 111), 'p.mpreset'),
-      b = await item('L', cube('L', { level: 0.2 }), 'l.cube');
+    const a = await item('P', preset('P', 111), 'p.mpreset');
+    const b = await item('L', cube('L', { level: 0.2 }), 'l.cube');
     await expect(mergeItems(people.librarian, { keep: a.itemId, others: [b.itemId] })).rejects.toMatchObject({
       code: 'merge-kind',
     });
@@ -271,21 +272,21 @@ test('ribbons have an order of their own, and are cleared many at once', async (
 describe('what lies on a station', () => {
   test('comes as an arrival once its agent has sent what is not here yet; a file that is gone is not waited for', async () => {
     const id = await transaction((sql) =>
-        createStation(sql, actor(), {
-          name: 'Desk',
-          kind: 'workstation',
-          system: 'linux',
-          person: '',
-          hostId: null,
-          editors: ['oxbow@2'],
-          position: 0,
-        }),
-      ),
-      station = async () => (await allStations(pool())).find((s) => s.id === id)!;
-    const here = Buffer.from(cube('Kiln Glow', { warmth: 33, contrast: 1.1 })),
-      old = Buffer.from(cube('Old Stock', { level: -0.7 })),
-      lost = Buffer.from('x'),
-      file = (path: string, b: Buffer) => ({ path, size: b.length, sha256: hex(sha256(b)) });
+      createStation(sql, actor(), {
+        name: 'Desk',
+        kind: 'workstation',
+        system: 'linux',
+        person: '',
+        hostId: null,
+        editors: ['oxbow@2'],
+        position: 0,
+      }),
+    );
+    const station = async () => (await allStations(pool())).find((s) => s.id === id)!;
+    const here = Buffer.from(cube('Kiln Glow', { warmth: 33, contrast: 1.1 }));
+    const old = Buffer.from(cube('Old Stock', { level: -0.7 }));
+    const lost = Buffer.from('x');
+    const file = (path: string, b: Buffer) => ({ path, size: b.length, sha256: hex(sha256(b)) });
     const report = async (files: ReturnType<typeof file>[]) =>
       takeReport(await station(), {
         agentVersion: '0',

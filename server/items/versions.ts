@@ -75,19 +75,19 @@ export async function compareVersions(person: Person, olderId: string, newerId: 
       a.title,
       'Choose two versions of one item.',
     );
-  const fa = (a.facts.settings ?? {}) as Settings,
-    fb = (b.facts.settings ?? {}) as Settings,
-    out: VersionDifference = {
-      older: { number: a.number, id: a.id },
-      newer: { number: b.number, id: b.id },
-      settings: a.kind === 'preset' ? settingChanges(fa, fb) : [],
-      references: null,
-      facts: [],
-      curves: [],
-      color: null,
-      frames: [],
-      records: null,
-    };
+  const fa = (a.facts.settings ?? {}) as Settings;
+  const fb = (b.facts.settings ?? {}) as Settings;
+  const out: VersionDifference = {
+    older: { number: a.number, id: a.id },
+    newer: { number: b.number, id: b.id },
+    settings: a.kind === 'preset' ? settingChanges(fa, fb) : [],
+    references: null,
+    facts: [],
+    curves: [],
+    color: null,
+    frames: [],
+    records: null,
+  };
   const skip = new Set([
     ...(a.kind === 'lens-database' ? ['lenses', 'mounts'] : []),
     'settings',
@@ -103,10 +103,10 @@ export async function compareVersions(person: Person, olderId: string, newerId: 
     if (!skip.has(k) && JSON.stringify(a.facts[k]) !== JSON.stringify(b.facts[k]))
       out.facts.push({ name: k, before: said(a.facts[k]), after: said(b.facts[k]) });
   const refer = (v: typeof a): string[] =>
-      ((v.facts.references ?? []) as { kind?: string; name?: string }[])
-        .map((r) => [r.kind?.replace('-', ' '), r.name].filter(Boolean).join(' '))
-        .sort(),
-    [ra, rb] = [refer(a), refer(b)];
+    ((v.facts.references ?? []) as { kind?: string; name?: string }[])
+      .map((r) => [r.kind?.replace('-', ' '), r.name].filter(Boolean).join(' '))
+      .sort();
+  const [ra, rb] = [refer(a), refer(b)];
   if (a.kind === 'preset' && ra.join() !== rb.join())
     out.references = { before: ra, after: rb, alone: !out.settings.length };
   if (a.format !== b.format) out.facts.push({ name: 'format', before: a.format, after: b.format });
@@ -124,13 +124,13 @@ export async function compareVersions(person: Person, olderId: string, newerId: 
     ),
   );
   if (!la || !lb) return out;
-  const r = residual(sampler(la), sampler(lb)),
-    ca = a.kind === 'preset' ? presetCurves(fa) : neutralRamps(la),
-    cb = b.kind === 'preset' ? presetCurves(fb) : neutralRamps(lb);
+  const r = residual(sampler(la), sampler(lb));
+  const ca = a.kind === 'preset' ? presetCurves(fa) : neutralRamps(la);
+  const cb = b.kind === 'preset' ? presetCurves(fb) : neutralRamps(lb);
   out.color = { mean: r.meanDeltaE, p95: r.p95DeltaE, max: r.maxDeltaE };
   for (const name of new Set([...ca, ...cb].map((c) => c.name))) {
-    const x = ca.find((c) => c.name === name)?.points ?? straight,
-      y = cb.find((c) => c.name === name)?.points ?? straight;
+    const x = ca.find((c) => c.name === name)?.points ?? straight;
+    const y = cb.find((c) => c.name === name)?.points ?? straight;
     if (JSON.stringify(x) !== JSON.stringify(y)) out.curves.push({ name, older: x, newer: y });
   }
   if (la.kind === '3d' && lb.kind === '3d')
@@ -144,21 +144,21 @@ export async function writeIntoFile(person: Person, itemId: string): Promise<{ v
   allow(person, 'item.edit');
   const known = await descriptors();
   return transaction(async (sql) => {
-    const item = await q.itemById(sql, itemId, person.id, true),
-      newest = item ? (await q.versionsOf(sql, itemId))[0] : undefined;
+    const item = await q.itemById(sql, itemId, person.id, true);
+    const newest = item ? (await q.versionsOf(sql, itemId))[0] : undefined;
     if (!item || !newest) throw new Problem('not-found', 'There is no such item.', itemId, 'Go back to Shelves.');
-    const before = await getBlob(newest.sha256, sql),
-      after = Buffer.from(writeTitle(newest.format, before, item.title, item.headings, known));
+    const before = await getBlob(newest.sha256, sql);
+    const after = Buffer.from(writeTitle(newest.format, before, item.title, item.headings, known));
     if (after.equals(before))
       throw new Problem('write-same', 'The file says so already.', newest.file_name, 'There is nothing to write.');
-    const r = recognise(newest.file_name, after, known),
-      [was, is] = await Promise.all([
-        effectOf(sql, item.kind, newest.sha256, newest.facts),
-        (async () => {
-          const sha = await putBlob(sql, after);
-          return { sha, ...(await effectOf(sql, item.kind, sha, r.facts)) };
-        })(),
-      ]);
+    const r = recognise(newest.file_name, after, known);
+    const [was, is] = await Promise.all([
+      effectOf(sql, item.kind, newest.sha256, newest.facts),
+      (async () => {
+        const sha = await putBlob(sql, after);
+        return { sha, ...(await effectOf(sql, item.kind, sha, r.facts)) };
+      })(),
+    ]);
     if (r.format !== newest.format || (was.content && !is.content?.equals(was.content)))
       throw new Error('writing a title changed what the file does');
     const versionId = await addVersion(sql, actorOf(person), itemId, {

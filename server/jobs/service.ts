@@ -33,8 +33,8 @@ export type JobHandler = (job: JobContext) => Promise<unknown>;
 
 /** Runs one job by its id: called by the worker process, or by a test. */
 export async function runJob(id: string, handlers: Record<string, JobHandler>): Promise<void> {
-  const sql = pool(),
-    job = await q.jobById(sql, id);
+  const sql = pool();
+  const job = await q.jobById(sql, id);
   if (!job || job.status === 'done' || job.status === 'cancelled' || job.status === 'failed') return;
   await q.startJob(sql, id);
   let last = 0;

@@ -5,9 +5,9 @@ import type { Person } from '../people/roles';
 import { addLicence, allowUnderLicence, changeLicence, listLicences } from './service';
 
 withDatabase();
-const says = ['yes', 'no', 'unknown'] as const,
-  of = {} as Record<(typeof says)[number] | 'ended', string>,
-  day = new Date('2026-06-15T12:00:00Z');
+const says = ['yes', 'no', 'unknown'] as const;
+const of = {} as Record<(typeof says)[number] | 'ended', string>;
+const day = new Date('2026-06-15T12:00:00Z');
 beforeAll(async () => {
   for (const s of says)
     of[s] = await addLicence(people.librarian, { name: `Says ${s}`, may_convert: s, may_spread: s });

@@ -44,8 +44,8 @@ export const listLicences = (person: Person) => {
 /** `within`: the transaction that it is part of. */
 export async function addLicence(person: Person, input: NewLicence, within?: Sql): Promise<string> {
   allow(person, 'licence.edit');
-  const l = checked(schema, input) as unknown as Omit<q.LicenceRow, 'id' | 'items'>,
-    id = v7();
+  const l = checked(schema, input) as unknown as Omit<q.LicenceRow, 'id' | 'items'>;
+  const id = v7();
   return inside(within, async (sql) => {
     if (await q.licenceByName(sql, l.name))
       throw new Problem(
@@ -64,8 +64,8 @@ export async function changeLicence(person: Person, id: string, input: NewLicenc
   allow(person, 'licence.edit');
   const l = checked(schema, input) as unknown as Omit<q.LicenceRow, 'id' | 'items'>;
   await transaction(async (sql) => {
-    const before = await q.licenceById(sql, id),
-      named = await q.licenceByName(sql, l.name);
+    const before = await q.licenceById(sql, id);
+    const named = await q.licenceByName(sql, l.name);
     if (!before) throw new Problem('not-found', 'There is no such licence.', id, 'Reload the page.');
     if (named && named.id !== id)
       throw new Problem(
@@ -91,9 +91,9 @@ export async function allowUnderLicence(
   today = new Date(),
 ): Promise<void> {
   if (!item.licence_id && !item.supplier) return;
-  const l = item.licence_id ? await q.licenceById(pool(), item.licence_id) : undefined,
-    says = l ? (what === 'convert' ? l.may_convert : l.may_spread) : 'unknown',
-    doing = what === 'convert' ? 'converted' : 'placed on more than one station';
+  const l = item.licence_id ? await q.licenceById(pool(), item.licence_id) : undefined;
+  const says = l ? (what === 'convert' ? l.may_convert : l.may_spread) : 'unknown';
+  const doing = what === 'convert' ? 'converted' : 'placed on more than one station';
   if (says === 'no')
     throw new Problem(
       'licence-forbids',

@@ -31,9 +31,9 @@ describe('whoever follows along', () => {
   test('is sent what happens from now on, once and in order, and nothing after leaving', async () => {
     await addShelf(people.librarian, { name: 'Before' });
     await settled();
-    const stop = new AbortController(),
-      got: LiveMessage[] = [],
-      events = () => got.flatMap((m) => (m.type === 'event' ? [m.event.id] : []));
+    const stop = new AbortController();
+    const got: LiveMessage[] = [];
+    const events = () => got.flatMap((m) => (m.type === 'event' ? [m.event.id] : []));
     await follow(stop.signal, (m) => got.push(m));
     const at = await newestEvent();
     for (let i = 0; i < 20; i++) await addShelf(people.librarian, { name: `Live ${i}` });
@@ -47,8 +47,8 @@ describe('whoever follows along', () => {
     expect(got).toHaveLength(n);
   });
   test('two follow at once, and each gets all', async () => {
-    const stops = [new AbortController(), new AbortController()],
-      got: LiveMessage[][] = [[], []];
+    const stops = [new AbortController(), new AbortController()];
+    const got: LiveMessage[][] = [[], []];
     for (const [i, s] of stops.entries()) await follow(s.signal, (m) => got[i]!.push(m));
     for (let i = 0; i < 5; i++) await addShelf(people.librarian, { name: `Both ${i}` });
     await until(() => got.every((g) => g.length >= 5));
@@ -56,8 +56,8 @@ describe('whoever follows along', () => {
     for (const s of stops) s.abort();
   });
   test('is woken for jobs by their id', async () => {
-    const stop = new AbortController(),
-      got: LiveMessage[] = [];
+    const stop = new AbortController();
+    const got: LiveMessage[] = [];
     await follow(stop.signal, (m) => got.push(m));
     await pool().query(`select pg_notify('job', 'made-up')`);
     await until(() => got.some((m) => m.type === 'job'));
@@ -65,8 +65,8 @@ describe('whoever follows along', () => {
     stop.abort();
   });
   test('what was rolled back is never told', async () => {
-    const stop = new AbortController(),
-      got: LiveMessage[] = [];
+    const stop = new AbortController();
+    const got: LiveMessage[] = [];
     await follow(stop.signal, (m) => got.push(m));
     await transaction(async (sql) => {
       await record(sql, actorOf(people.librarian), 'shelf', 'none', 'made', null, { name: 'Never' });

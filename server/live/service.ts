@@ -34,9 +34,9 @@ export type LiveMessage = { type: 'event'; event: EventRow } | { type: 'job'; id
 /** Sends events from now on, and job wakes, until the signal aborts. A notification only wakes; the log is what is read. */
 export async function follow(signal: AbortSignal, send: (m: LiveMessage) => void): Promise<void> {
   const wakers = (kept.etagereWakers ??= new Set());
-  let at = await lastEventId(pool()),
-    busy = false,
-    again = false;
+  let at = await lastEventId(pool());
+  let busy = false;
+  let again = false;
   const drain = async (): Promise<void> => {
     if (busy) {
       again = true;

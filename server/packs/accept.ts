@@ -77,18 +77,18 @@ export async function acceptIntake(
   input: Acceptance,
 ): Promise<{ items: string[]; versions: number; frames: number; descriptors: number }> {
   allow(person, 'intake.accept');
-  const { shelfId: onto, newShelf, newLicence, ...a } = checked(schema, input) as unknown as Required<Acceptance>,
-    actor = actorOf(person);
+  const { shelfId: onto, newShelf, newLicence, ...a } = checked(schema, input) as unknown as Required<Acceptance>;
+  const actor = actorOf(person);
   if (!onto && !newShelf)
     throw new Problem('input-invalid', 'Choose a shelf.', 'shelf', 'Choose one, or name a new one.');
   return transaction(async (sql) => {
     const intake = await q.intakeById(sql, id, true);
     if (!intake || intake.status !== 'ready') throw settled(id);
-    const rows = await q.entriesOf(sql, id),
-      wanted = a.entries ? new Set(a.entries) : null,
-      except = new Set(a.except),
-      chosen = rows.filter((e) => (wanted ? wanted.has(e.id) : TAKEN.includes(e.outcome)) && !except.has(e.id)),
-      out = { items: [] as string[], versions: 0, frames: 0, descriptors: 0 };
+    const rows = await q.entriesOf(sql, id);
+    const wanted = a.entries ? new Set(a.entries) : null;
+    const except = new Set(a.except);
+    const chosen = rows.filter((e) => (wanted ? wanted.has(e.id) : TAKEN.includes(e.outcome)) && !except.has(e.id));
+    const out = { items: [] as string[], versions: 0, frames: 0, descriptors: 0 };
     if (!chosen.length)
       throw new Problem(
         'intake-nothing',
@@ -106,10 +106,10 @@ export async function acceptIntake(
         bad.path,
         'Take this file out of the choice, or say what it is to become.',
       );
-    const shelfId = newShelf ? await addShelf(person, { name: newShelf }, sql) : onto!,
-      licenceId = newLicence ? await addLicence(person, newLicence, sql) : a.licenceId,
-      packId = v7(),
-      single = rows.length === 1;
+    const shelfId = newShelf ? await addShelf(person, { name: newShelf }, sql) : onto!;
+    const licenceId = newLicence ? await addLicence(person, newLicence, sql) : a.licenceId;
+    const packId = v7();
+    const single = rows.length === 1;
     if (!single)
       await q.insertPack(sql, {
         id: packId,
@@ -122,9 +122,9 @@ export async function acceptIntake(
         previousId: intake.previous_pack_id,
       });
     await q.intakeSource(sql, id, a.source, licenceId);
-    const madeOf = new Map<number, { itemId: string; versionId: string }>(),
-      bySha = new Map<string, string>(),
-      frames: string[] = [];
+    const madeOf = new Map<number, { itemId: string; versionId: string }>();
+    const bySha = new Map<string, string>();
+    const frames: string[] = [];
     // items first, then what belongs to them
     const order = [...chosen].sort(
       (x, y) => Number(x.target_entry_id !== null) - Number(y.target_entry_id !== null) || x.path.localeCompare(y.path),

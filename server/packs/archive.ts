@@ -78,8 +78,8 @@ export async function* walkArchive(
         return;
       }
       if (!entry) return;
-      const raw = nameOf(entry.fileName as unknown as Buffer),
-        size = entry.uncompressedSize;
+      const raw = nameOf(entry.fileName as unknown as Buffer);
+      const size = entry.uncompressedSize;
       if (raw.endsWith('/') && size === 0) continue;
       if (++budget.entries > limits.entries) {
         yield {
@@ -219,17 +219,17 @@ function nextEntry(zip: yauzl.ZipFile): Promise<yauzl.Entry | null> {
       zip.off('error', onError);
     };
     const onEntry = (e: yauzl.Entry) => {
-        off();
-        resolve(e);
-      },
-      onEnd = () => {
-        off();
-        resolve(null);
-      },
-      onError = (e: Error) => {
-        off();
-        reject(e);
-      };
+      off();
+      resolve(e);
+    };
+    const onEnd = () => {
+      off();
+      resolve(null);
+    };
+    const onError = (e: Error) => {
+      off();
+      reject(e);
+    };
     zip.on('entry', onEntry);
     zip.on('end', onEnd);
     zip.on('error', onError);
@@ -259,8 +259,8 @@ async function contents(zip: yauzl.ZipFile, entry: yauzl.Entry): Promise<Buffer>
     return packed;
   }
   // small files are unpacked at once, which saves the way to another thread and back
-  const most = { maxOutputLength: Math.max(1, entry.uncompressedSize) },
-    bytes = entry.uncompressedSize <= 1 << 20 ? inflateRawSync(packed, most) : await inflate(packed, most);
+  const most = { maxOutputLength: Math.max(1, entry.uncompressedSize) };
+  const bytes = entry.uncompressedSize <= 1 << 20 ? inflateRawSync(packed, most) : await inflate(packed, most);
   if (bytes.length !== entry.uncompressedSize) throw new Error('fewer bytes than the directory says');
   return bytes;
 }

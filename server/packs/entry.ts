@@ -40,8 +40,8 @@ export function entryOf(e: Found, sha = ''): Entry {
   if (e.type === 'refused')
     return { row: { ...row, outcome: 'refused', note: e.problem.message, problem: e.problem.toJSON() }, take: false };
   const effect = e.kind === 'preset' ? presetEffect(e.facts) : e.look ? tableEffect(e.look) : null;
-  const frame = e.kind === 'frame',
-    take = isTakeable(e.kind) || frame || e.kind === 'descriptor';
+  const frame = e.kind === 'frame';
+  const take = isTakeable(e.kind) || frame || e.kind === 'descriptor';
   return {
     take,
     row: {

@@ -51,15 +51,15 @@ export async function heldFor(sql: Sql, entries: readonly Incoming[]): Promise<H
     bases: unique(entries.map((e) => designName(e.title).base || null)),
     files: unique(entries.map((e) => e.path.split('/').pop()!)),
   });
-  const presets = entries.filter((e) => e.kind === 'preset'),
-    like =
-      presets.length && presets.length <= LIKE_AT_MOST
-        ? await q.presetsLike(sql, unique(presets.map((e) => e.title)))
-        : [];
-  const kinds = unique(entries.filter((e) => e.fingerprint).map((e) => e.kind)),
-    all = kinds.length ? await q.prints(sql, kinds) : [],
-    known = new Set<string>(),
-    out: Held[] = [];
+  const presets = entries.filter((e) => e.kind === 'preset');
+  const like =
+    presets.length && presets.length <= LIKE_AT_MOST
+      ? await q.presetsLike(sql, unique(presets.map((e) => e.title)))
+      : [];
+  const kinds = unique(entries.filter((e) => e.fingerprint).map((e) => e.kind));
+  const all = kinds.length ? await q.prints(sql, kinds) : [];
+  const known = new Set<string>();
+  const out: Held[] = [];
   for (const r of [...direct, ...like, ...all])
     if (!known.has(r.version_id)) {
       known.add(r.version_id);

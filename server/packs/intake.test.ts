@@ -42,8 +42,8 @@ beforeAll(async () => {
   shelf = await addShelf(people.librarian, { name: 'Test' });
 });
 
-const cube = (title: string, settings: Settings, size = 9) => cubeOf({ title, headings: [], settings }, size),
-  warm: Settings = { warmth: 30, contrast: 1.2 };
+const cube = (title: string, settings: Settings, size = 9) => cubeOf({ title, headings: [], settings }, size);
+const warm: Settings = { warmth: 30, contrast: 1.2 };
 const zip = (files: Record<string, string | Uint8Array>) =>
   zipSync(
     Object.fromEntries(Object.entries(files).map(([k, v]) => [k, typeof v === 'string' ? strToU8(v) : v])) as Zippable,
@@ -152,8 +152,8 @@ describe('a folder with its tree', () => {
     ]);
   });
   test('what is made from it inherits supplier and licence', async () => {
-    const firing = (await searchItems(people.librarian, { q: 'firing' })).rows[0]!,
-      made = await convertPreset(people.librarian, { versionId: firing.version_id });
+    const firing = (await searchItems(people.librarian, { q: 'firing' })).rows[0]!;
+    const made = await convertPreset(people.librarian, { versionId: firing.version_id });
     expect((await itemFor(people.librarian, made.itemId)).item).toMatchObject({
       supplier: 'Kiln & Co',
       licence: 'Kiln, eight seats',
@@ -176,8 +176,8 @@ describe('a folder with its tree', () => {
       'Kiln pack 2/Looks/Fresh.cube': 'new',
       'Kiln pack 2/Presets/Firing.mpreset': 'version',
     });
-    const { intake } = await intakeFor(people.librarian, second),
-      r = (await releaseFor(people.librarian, intake))!;
+    const { intake } = await intakeFor(people.librarian, second);
+    const r = (await releaseFor(people.librarian, intake))!;
     expect(r.pack.name).toBe('Kiln pack');
     expect(Object.fromEntries(r.changes.map((c) => [c.path, c.what]))).toMatchObject({
       'Kiln pack 2/Looks/Kiln Dusk.cube': 'changed',
@@ -191,19 +191,19 @@ describe('a folder with its tree', () => {
       /^1 setting changed: level/,
     );
     await accept(second);
-    const dusk = (await searchItems(people.librarian, { q: 'kiln dusk' })).rows[0]!,
-      { versions } = await itemFor(people.librarian, dusk.id);
+    const dusk = (await searchItems(people.librarian, { q: 'kiln dusk' })).rows[0]!;
+    const { versions } = await itemFor(people.librarian, dusk.id);
     expect(versions.map((v) => v.number)).toEqual([2, 1]);
     // what was made from the older preset is stale now, and found as such
     expect((await searchItems(people.librarian, { stale: 'yes' })).rows.map((s) => s.title)).toEqual(['Firing']);
     // and it can be put back whole
     const rows = async () =>
-        (
-          await pool().query<{ n: number }>(
-            'select (select count(*) from item)::int * 1000 + (select count(*) from version)::int as n',
-          )
-        ).rows[0]!.n,
-      before = await rows();
+      (
+        await pool().query<{ n: number }>(
+          'select (select count(*) from item)::int * 1000 + (select count(*) from version)::int as n',
+        )
+      ).rows[0]!.n;
+    const before = await rows();
     expect(await undoIntake(people.librarian, second)).toEqual({ versions: 3, items: 1, frames: 0 });
     expect(await rows()).toBe(before - 1003);
     expect((await searchItems(people.librarian, { stale: 'yes' })).rows).toEqual([]);
@@ -216,14 +216,13 @@ describe('a folder with its tree', () => {
 describe('a new shelf and a new licence', () => {
   test('come to be with what is taken, and with nothing where it is refused', async () => {
     const id = await arrive('Fresh shelf', {
-        'N/Here.cube': cube('Here', { level: 0.77, chroma: 0.7 }),
-        'N/tool.txt': 'x',
-      }),
-      shelves = async () =>
-        (await pool().query<{ n: number }>(`select count(*)::int as n from shelf where name = 'Made for it'`)).rows[0]!
-          .n,
-      bad = (await entry(id, 'N/tool.txt')).id,
-      good = (await entry(id, 'N/Here.cube')).id;
+      'N/Here.cube': cube('Here', { level: 0.77, chroma: 0.7 }),
+      'N/tool.txt': 'x',
+    });
+    const shelves = async () =>
+      (await pool().query<{ n: number }>(`select count(*)::int as n from shelf where name = 'Made for it'`)).rows[0]!.n;
+    const bad = (await entry(id, 'N/tool.txt')).id;
+    const good = (await entry(id, 'N/Here.cube')).id;
     const asked = { shelfId: null, newShelf: 'Made for it', newLicence: { name: 'Made with it', may_convert: 'yes' } };
     await expect(accept(id, { ...asked, entries: [good, bad] })).rejects.toMatchObject({ code: 'intake-entry' });
     await expect(accept(id, { ...asked, newLicence: { name: '' } })).rejects.toMatchObject({ code: 'input-invalid' });
@@ -240,19 +239,19 @@ describe('a new shelf and a new licence', () => {
 
 describe('shelves by kind', () => {
   test('new items of a kind go to the shelf said for it, the rest to the arrival’s', async () => {
-    const links = await addShelf(people.librarian, { name: 'ICC profiles' }),
-      id = await arrive('Mixed kinds', {
-        'M/Lone.cube': cube('Lone', { level: 0.31, chroma: 0.4 }),
-        'M/Kiln room.icc': icc('mntr', 'Kiln room, June'),
-      });
+    const links = await addShelf(people.librarian, { name: 'ICC profiles' });
+    const id = await arrive('Mixed kinds', {
+      'M/Lone.cube': cube('Lone', { level: 0.31, chroma: 0.4 }),
+      'M/Kiln room.icc': icc('mntr', 'Kiln room, June'),
+    });
     await expect(accept(id, { byKind: { 'icc-profile': 'nowhere' } })).rejects.toMatchObject({ code: 'input-invalid' });
-    const { items } = await accept(id, { byKind: { 'icc-profile': links } }),
-      at = await Promise.all(
-        items.map(async (i) => {
-          const { item } = await itemFor(people.librarian, i);
-          return [item.kind, item.shelf_id === links];
-        }),
-      );
+    const { items } = await accept(id, { byKind: { 'icc-profile': links } });
+    const at = await Promise.all(
+      items.map(async (i) => {
+        const { item } = await itemFor(people.librarian, i);
+        return [item.kind, item.shelf_id === links];
+      }),
+    );
     expect(at.sort()).toEqual([
       ['icc-profile', true],
       ['look', false],
@@ -269,9 +268,9 @@ describe('corrections', () => {
       'O/tool': '#!/bin/sh\necho\n',
       'O/note.txt': 'x',
     });
-    const one = (await entry(id, 'O/One.cube')).id,
-      two = (await entry(id, 'O/Two.cube')).id,
-      tool = await entry(id, 'O/tool');
+    const one = (await entry(id, 'O/One.cube')).id;
+    const two = (await entry(id, 'O/Two.cube')).id;
+    const tool = await entry(id, 'O/tool');
     expect(tool).toMatchObject({ kind: 'add-on', outcome: 'new' });
     await expect(correctEntries(people.librarian, id, { entries: [one], outcome: 'version' })).rejects.toMatchObject({
       code: 'intake-target',
@@ -298,8 +297,8 @@ describe('corrections', () => {
     ]);
   });
   test('with one bad choice nothing is taken', async () => {
-    const id = await arrive('All or none', { 'A.cube': cube('Aye', { level: 0.8 }), 'b.txt': 'x' }),
-      before = (await pool().query('select 1 from item')).rowCount;
+    const id = await arrive('All or none', { 'A.cube': cube('Aye', { level: 0.8 }), 'b.txt': 'x' });
+    const before = (await pool().query('select 1 from item')).rowCount;
     await expect(
       acceptIntake(people.librarian, id, {
         shelfId: shelf,
@@ -340,8 +339,8 @@ test('every kind that can be taken is taken: tables in each form, camera and ICC
     'g.xmp': oxbowOf({ title: 'All Oxbow', headings: [], steps: [['lamp', { stops: 0.37 }]] } as OxbowPreset),
     'h.mpreset': lineList('All Marlstone', 177),
   };
-  const id = await arrive('All', files),
-    told = await outcomes(id);
+  const id = await arrive('All', files);
+  const told = await outcomes(id);
   expect(Object.entries(told).filter(([, o]) => o !== 'new')).toEqual([]);
   const { items } = await accept(id);
   expect(items).toHaveLength(Object.keys(files).length);
@@ -415,12 +414,12 @@ test('licences: own work may, a licence that forbids holds for all, what is not 
       }),
     });
     await accept(id, { supplier: 'Someone', licenceId });
-    const v = (await searchItems(people.librarian, { q: title })).rows[0]!.version_id,
-      convert = (p: typeof people.lead) =>
-        convertPreset(p, { versionId: v }).then(
-          () => 'done',
-          (e: { code: string }) => e.code,
-        );
+    const v = (await searchItems(people.librarian, { q: title })).rows[0]!.version_id;
+    const convert = (p: typeof people.lead) =>
+      convertPreset(p, { versionId: v }).then(
+        () => 'done',
+        (e: { code: string }) => e.code,
+      );
     expect([await convert(people.librarian), await convert(people.lead)]).toEqual([librarian, lead]);
   }
 });

@@ -27,9 +27,9 @@ import {
 } from './service';
 
 withDatabase();
-const folder = mkdtempSync(join(tmpdir(), 'etagere-packs-')),
-  cube = (n = 0) => cubeOf(houseLooks[n]!, 5),
-  MB = 1 << 20;
+const folder = mkdtempSync(join(tmpdir(), 'etagere-packs-'));
+const cube = (n = 0) => cubeOf(houseLooks[n]!, 5);
+const MB = 1 << 20;
 let shelf = '';
 beforeAll(async () => {
   await transaction((sql) => bringDescriptor(sql, { personId: null, name: 'test' }, oxbow2, 'oxbow'));
@@ -38,8 +38,8 @@ beforeAll(async () => {
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 async function inspect(zip: Uint8Array): Promise<Inspected[]> {
-  const file = join(folder, 'x.zip'),
-    out: Inspected[] = [];
+  const file = join(folder, 'x.zip');
+  const out: Inspected[] = [];
   writeFileSync(file, zip);
   for await (const e of inspectPack(file, [parseDescriptor(oxbow2)])) out.push(e);
   return out;
@@ -56,8 +56,8 @@ function patch(
   central: number,
   change: (v: number) => number,
 ): Uint8Array {
-  const out = Buffer.from(bytes),
-    at = Buffer.from(name);
+  const out = Buffer.from(bytes);
+  const at = Buffer.from(name);
   for (let i = 0; i < out.length - 4; i++) {
     const sig = out.readUInt32LE(i);
     if (sig === 0x04034b50 && out.subarray(i + 30, i + 30 + at.length).equals(at))
@@ -186,8 +186,8 @@ async function arrive(name: string, bytes: Uint8Array): Promise<string> {
 
 describe('uploads', () => {
   test('go on from where they stood; a part sent twice is taken once', async () => {
-    const bytes = new Uint8Array(2 * MB + 5).map((_, i) => (i * 31) & 255),
-      { id } = await beginUpload(people.librarian, { name: 'big.bin', size: bytes.length });
+    const bytes = new Uint8Array(2 * MB + 5).map((_, i) => (i * 31) & 255);
+    const { id } = await beginUpload(people.librarian, { name: 'big.bin', size: bytes.length });
     await uploadPart(people.librarian, id, 0, Buffer.from(bytes.subarray(0, MB)));
     expect((await unfinishedUploads(people.librarian)).find((u) => u.id === id)?.received).toBe(MB);
     expect(await uploadPart(people.librarian, id, 0, Buffer.from(bytes.subarray(0, MB)))).toEqual({ received: MB });
@@ -218,9 +218,9 @@ describe('an arrival', () => {
       'P/read.txt': strToU8('hello'),
       '__MACOSX/P/._a.cube': strToU8('x'),
     });
-    const id = await arrive('P.zip', bytes),
-      { entries } = await intakeFor(people.librarian, id),
-      outcomes = Object.fromEntries(entries.map((e) => [e.path, e.outcome]));
+    const id = await arrive('P.zip', bytes);
+    const { entries } = await intakeFor(people.librarian, id);
+    const outcomes = Object.fromEntries(entries.map((e) => [e.path, e.outcome]));
     expect(outcomes).toEqual({
       'P/a.cube': 'new',
       'P/copy.cube': 'duplicate',
@@ -252,19 +252,19 @@ describe('an arrival', () => {
     await discardIntake(people.librarian, again);
   });
   test('that cannot be read says so and leaves nothing half-taken', async () => {
-    const whole = zip({ 'a.cube': strToU8(cube(3)) }),
-      id = await arrive('torn.zip', whole.slice(0, whole.length - 30)),
-      { intake, entries } = await intakeFor(people.librarian, id);
+    const whole = zip({ 'a.cube': strToU8(cube(3)) });
+    const id = await arrive('torn.zip', whole.slice(0, whole.length - 30));
+    const { intake, entries } = await intakeFor(people.librarian, id);
     expect(intake.status).toBe('failed');
     expect(intake.error).toMatchObject({ code: 'zip-truncated' });
     expect(entries).toEqual([]);
   });
   test('that someone stopped, before or while it is read, says so and leaves nothing', async () => {
     const { intake } = await finishUpload(
-        people.librarian,
-        await upload('stopped.zip', zip({ 'a.cube': strToU8(cube(7)) })),
-      ),
-      job = (await intakeFor(people.librarian, intake)).intake.job_id!;
+      people.librarian,
+      await upload('stopped.zip', zip({ 'a.cube': strToU8(cube(7)) })),
+    );
+    const job = (await intakeFor(people.librarian, intake)).intake.job_id!;
     await cancelJob(people.librarian, job);
     await runJob(job, { intake: readIntake });
     expect(await intakeFor(people.librarian, intake)).toMatchObject({
@@ -274,8 +274,8 @@ describe('an arrival', () => {
     await discardIntake(people.librarian, intake);
   });
   test('of a single file works like a pack of one', async () => {
-    const id = await arrive('Single Plate.cube', strToU8(cube(5))),
-      { entries } = await intakeFor(people.librarian, id);
+    const id = await arrive('Single Plate.cube', strToU8(cube(5)));
+    const { entries } = await intakeFor(people.librarian, id);
     expect(entries.map((e) => [e.path, e.outcome, e.title])).toEqual([
       ['Single Plate.cube', 'new', 'Plate Monochrome'],
     ]);

@@ -556,12 +556,12 @@ export const takeBack = async (
     )
   ).rows;
   const frames = (
-      await sql.query<{ id: string }>(
-        'select frame_id as id from intake_entry where intake_id = $1 and frame_id is not null',
-        [intakeId],
-      )
-    ).rows.map((r) => r.id),
-    ids = versions.map((v) => v.id);
+    await sql.query<{ id: string }>(
+      'select frame_id as id from intake_entry where intake_id = $1 and frame_id is not null',
+      [intakeId],
+    )
+  ).rows.map((r) => r.id);
+  const ids = versions.map((v) => v.id);
   await sql.query('delete from pack where intake_id = $1', [intakeId]);
   await sql.query('update intake_entry set version_id = null, frame_id = null where intake_id = $1', [intakeId]);
   // what another arrival was compared with must not name what is gone

@@ -26,28 +26,28 @@ interface Made {
   bytes: Buffer | null;
   sha: Buffer | null;
 }
-const SINGLE_MOST = 256 * 2 ** 20,
-  BATCH_FILES = 200,
-  BATCH_BYTES = 8 * 2 ** 20,
-  AHEAD_FILES = 32,
-  AHEAD_BYTES = 16 * 2 ** 20;
+const SINGLE_MOST = 256 * 2 ** 20;
+const BATCH_FILES = 200;
+const BATCH_BYTES = 8 * 2 ** 20;
+const AHEAD_FILES = 32;
+const AHEAD_BYTES = 16 * 2 ** 20;
 
 /** Idempotent: it begins anew each time. */
 export async function readIntake(job: JobContext): Promise<{ entries: number }> {
-  const sql = pool(),
-    id = job.payload.intake as string,
-    intake = await q.intakeById(sql, id);
+  const sql = pool();
+  const id = job.payload.intake as string;
+  const intake = await q.intakeById(sql, id);
   if (!intake || intake.status === 'accepted' || intake.status === 'discarded') return { entries: 0 };
-  const known = await descriptors(),
-    worker = { personId: job.personId, name: 'worker' };
-  let done = 0,
-    entries = 0;
+  const known = await descriptors();
+  const worker = { personId: job.personId, name: 'worker' };
+  let done = 0;
+  let entries = 0;
   await q.clearEntries(sql, id);
   try {
     await job.progress(0, 'begun'); // stopped before it began, it says so here
-    let batch: Made[] = [],
-      held = 0,
-      writing: Promise<unknown> = Promise.resolve();
+    let batch: Made[] = [];
+    let held = 0;
+    let writing: Promise<unknown> = Promise.resolve();
     // one batch is written while the next is read
     const flush = async () => {
       const now = batch;
@@ -86,8 +86,8 @@ export async function readIntake(job: JobContext): Promise<{ entries: number }> 
       await take(await a.made);
     };
     for await (const e of contentsOf(intake, await q.filesOf(sql, id), known)) {
-      const made = madeOf(e, known),
-        size = e.type === 'file' ? e.bytes.length : 0;
+      const made = madeOf(e, known);
+      const size = e.type === 'file' ? e.bytes.length : 0;
       made.catch(() => {}); // told when it is awaited
       ahead.push({ size, made });
       waiting += size;
@@ -131,8 +131,8 @@ export async function readIntake(job: JobContext): Promise<{ entries: number }> 
 /** Every file of the arrival in turn; a ZIP that is no editor's own kind of file is walked, below its own name where there are others. */
 async function* contentsOf(intake: q.IntakeRow, files: q.FileRow[], known: Known): AsyncGenerator<ArchiveEvent> {
   for (const f of files) {
-    const sha = f.sha256!,
-      zip = (await blobHead(sha, 4)).toString('latin1') === 'PK\u0003\u0004';
+    const sha = f.sha256!;
+    const zip = (await blobHead(sha, 4)).toString('latin1') === 'PK\u0003\u0004';
     if (f.size > SINGLE_MOST && !zip) {
       yield {
         type: 'refused',
@@ -151,8 +151,8 @@ async function* contentsOf(intake: q.IntakeRow, files: q.FileRow[], known: Known
       yield { type: 'file', path: f.path, bytes: await getBlob(sha), sha256: sha };
       continue;
     }
-    const folder = await mkdtemp(join(tmpdir(), 'etagere-intake-')),
-      file = join(folder, 'pack');
+    const folder = await mkdtemp(join(tmpdir(), 'etagere-intake-'));
+    const file = join(folder, 'pack');
     try {
       await spoolBlob(sha, file);
       for await (const e of walkArchive(file, (bytes) => archiveEditor(bytes, known) !== null))
@@ -181,9 +181,9 @@ async function madeOf(e: ArchiveEvent, known: Known): Promise<Made> {
 
 /** What each entry is to what is held and to the others. Frames and descriptors are duplicates by bytes alone. */
 export async function proposeAll(sql: Sql, id: string): Promise<void> {
-  const entries = await q.entriesOf(sql, id),
-    takeable = entries.filter((e) => e.outcome === 'new').map(incoming),
-    index = await heldFor(sql, takeable);
+  const entries = await q.entriesOf(sql, id);
+  const takeable = entries.filter((e) => e.outcome === 'new').map(incoming);
+  const index = await heldFor(sql, takeable);
   const proposals = propose(takeable, index, fingerprintDistance, await copyTolerance(sql));
   await q.setProposals(
     sql,

@@ -14,9 +14,9 @@ import { entryOf } from './entry';
 import { inspectFile } from './inspect';
 import { Reader } from './reader';
 
-const folder = mkdtempSync(join(tmpdir(), 'etagere-reader-')),
-  known = [parseDescriptor(oxbow2)],
-  cube = strToU8(cubeOf(houseLooks[0]!, 5));
+const folder = mkdtempSync(join(tmpdir(), 'etagere-reader-'));
+const known = [parseDescriptor(oxbow2)];
+const cube = strToU8(cubeOf(houseLooks[0]!, 5));
 let open: Reader[] = [];
 afterEach(async () => {
   await Promise.all(open.map((r) => r.close()));
@@ -49,21 +49,21 @@ parentPort.on('message', (q) => {
 
 describe('what is read', () => {
   test('is the same as without the thread: looks, presets, and what is refused', async () => {
-    const r = of(),
-      files: [string, Uint8Array][] = [
-        ['A/Kiln.cube', cube],
-        ['B/preset.xmp', strToU8(oxbowOf(oxbowPresets[0]!))],
-        ['broken.cube', cube.subarray(0, 300)],
-        ['notes.txt', strToU8('made up')],
-      ];
+    const r = of();
+    const files: [string, Uint8Array][] = [
+      ['A/Kiln.cube', cube],
+      ['B/preset.xmp', strToU8(oxbowOf(oxbowPresets[0]!))],
+      ['broken.cube', cube.subarray(0, 300)],
+      ['notes.txt', strToU8('made up')],
+    ];
     for (const [path, bytes] of files)
       expect(await r.read(path, bytes, 'ab', known)).toEqual(
         JSON.parse(JSON.stringify(entryOf({ ...inspectFile(path, Buffer.from(bytes), Buffer.alloc(0), known) }, 'ab'))),
       );
   });
   test('of a hundred asked for at once each has its own answer, in order, and descriptors are sent once', async () => {
-    const r = of(undefined, odd()),
-      order: number[] = [];
+    const r = of(undefined, odd());
+    const order: number[] = [];
     const all = await Promise.all(
       Array.from({ length: 100 }, (_, i) =>
         r.read(String(i), new Uint8Array(i), '', known).then((e) => {
@@ -78,8 +78,8 @@ describe('what is read', () => {
     expect(((await r.read('later', cube, '', [...known])).row as unknown as { told: number }).told).toBe(2);
   });
   test('a part of a larger memory is sent alone, and the caller keeps it', async () => {
-    const large = new Uint8Array(1000).fill(7),
-      e = await of(undefined, odd()).read('part', large.subarray(10, 15), '', known);
+    const large = new Uint8Array(1000).fill(7);
+    const e = await of(undefined, odd()).read('part', large.subarray(10, 15), '', known);
     expect(e.row.size).toBe(5);
     expect(large[12]).toBe(7);
   });
@@ -112,8 +112,8 @@ test('a process ends by itself when all is read, and not before', async () => {
 
 describe('a file whose reader', () => {
   test('does not come to an end is refused alone, and the thread begins anew', async () => {
-    const r = of({ seconds: 0.6, megabytes: 256 }, odd()),
-      [one, two, three] = await Promise.all(['one', 'hangs', 'three'].map((p) => r.read(p, cube, '', known)));
+    const r = of({ seconds: 0.6, megabytes: 256 }, odd());
+    const [one, two, three] = await Promise.all(['one', 'hangs', 'three'].map((p) => r.read(p, cube, '', known)));
     expect([one!.row.title, three!.row.title]).toEqual(['one', 'three']);
     expect(two!.row).toMatchObject({
       outcome: 'refused',
@@ -123,20 +123,20 @@ describe('a file whose reader', () => {
     expect((await r.read('four', cube, '', known)).row.title).toBe('four');
   });
   test('takes more memory than it may is refused alone', async () => {
-    const r = of({ seconds: 20, megabytes: 48 }, odd()),
-      [one, two] = await Promise.all(['eats', 'two'].map((p) => r.read(p, cube, '', known)));
+    const r = of({ seconds: 20, megabytes: 48 }, odd());
+    const [one, two] = await Promise.all(['eats', 'two'].map((p) => r.read(p, cube, '', known)));
     expect(one!.row).toMatchObject({ outcome: 'refused', problem: { code: 'limit-memory' } });
     expect(two!.row.title).toBe('two');
   });
   test('has a bug fails with it, whether it is caught or not, and the next are read', async () => {
-    const r = of(undefined, odd()),
-      results = await Promise.allSettled(['bug', 'dies', 'three'].map((p) => r.read(p, cube, '', known)));
+    const r = of(undefined, odd());
+    const results = await Promise.allSettled(['bug', 'dies', 'three'].map((p) => r.read(p, cube, '', known)));
     expect(results.map((x) => x.status)).toEqual(['rejected', 'rejected', 'fulfilled']);
     expect(String((results[0] as PromiseRejectedResult).reason)).toContain('reading bug: a bug');
   });
   test('two in a row hang: each has its own time', async () => {
-    const r = of({ seconds: 0.4, megabytes: 256 }, odd()),
-      all = await Promise.all(['hangs', 'hangs', 'three'].map((p) => r.read(p, cube, '', known)));
+    const r = of({ seconds: 0.4, megabytes: 256 }, odd());
+    const all = await Promise.all(['hangs', 'hangs', 'three'].map((p) => r.read(p, cube, '', known)));
     expect(all.map((e) => e.row.outcome)).toEqual(['refused', 'refused', undefined]);
   });
 });

@@ -71,8 +71,8 @@ export class Reader {
       resourceLimits: { maxOldGenerationSizeMb: this.limits.megabytes },
     }));
     t.on('message', (a: ReadAnswer) => {
-      const i = this.queue.findIndex((w) => w.n === a.n),
-        [w] = i < 0 ? [] : this.queue.splice(i, 1);
+      const i = this.queue.findIndex((w) => w.n === a.n);
+      const [w] = i < 0 ? [] : this.queue.splice(i, 1);
       if (w) {
         if ('bug' in a) w.fail(new Error(`reading ${w.path}: ${a.bug}`));
         else w.done(a.entry);

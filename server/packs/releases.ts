@@ -10,11 +10,11 @@ import * as q from './queries';
 
 /** The newest pack of which this arrival seems a release: half of the smaller of the two is shared, or the names are the same and something is. */
 export async function matchPack(sql: Sql, intakeId: string): Promise<void> {
-  const intake = (await q.intakeById(sql, intakeId))!,
-    entries = await q.entriesOf(sql, intakeId),
-    size = entries.filter((e) => ['new', 'version', 'variant', 'duplicate'].includes(e.outcome)).length;
-  const name = designName(intake.name.replace(/\.zip$/i, '')).base,
-    like = await q.packsLike(sql, intakeId);
+  const intake = (await q.intakeById(sql, intakeId))!;
+  const entries = await q.entriesOf(sql, intakeId);
+  const size = entries.filter((e) => ['new', 'version', 'variant', 'duplicate'].includes(e.outcome)).length;
+  const name = designName(intake.name.replace(/\.zip$/i, '')).base;
+  const like = await q.packsLike(sql, intakeId);
   const found = like.find((p) => p.shared >= 0.5 * Math.min(p.members, size) || designName(p.name).base === name);
   await q.intakePrevious(sql, intakeId, found?.id ?? null);
 }
@@ -37,13 +37,13 @@ const last = (path: string): string => path.split('/').pop()!.toLowerCase();
 export async function compareRelease(person: Person, intake: q.IntakeRow): Promise<ReleaseView | null> {
   allow(person, 'intake.read');
   if (!intake.previous_pack_id) return null;
-  const sql = pool(),
-    pack = await q.packById(sql, intake.previous_pack_id);
+  const sql = pool();
+  const pack = await q.packById(sql, intake.previous_pack_id);
   if (!pack || pack.intake_id === intake.id) return null;
-  const entries = await q.entriesOf(sql, intake.id),
-    before = await q.membersOf(sql, pack.id),
-    seen = new Set<string>(),
-    changes: Change[] = [];
+  const entries = await q.entriesOf(sql, intake.id);
+  const before = await q.membersOf(sql, pack.id);
+  const seen = new Set<string>();
+  const changes: Change[] = [];
   for (const e of entries) {
     if (!['new', 'version', 'variant', 'duplicate'].includes(e.outcome) || !e.sha256) continue;
     const old =

@@ -62,14 +62,14 @@ const TAKEN = ['new', 'version', 'variant', 'frame', 'descriptor'];
 /** An arrival as it is decided: by group, exceptions first; of each group the first 200 rows, or all of one. */
 export async function arrivalView(person: Person, id: string, only: string | null = null): Promise<ArrivalView> {
   allow(person, 'intake.read');
-  const sql = pool(),
-    intake = await q.intakeById(sql, id);
+  const sql = pool();
+  const intake = await q.intakeById(sql, id);
   if (!intake) throw new Problem('not-found', 'There is no such arrival.', id, 'Go back to Intake.');
-  const group = order.includes(only as q.Group) ? only : null,
-    rows = await q.groupedEntries(sql, id, group ? 20000 : 200, group),
-    counts = await q.outcomeCounts(sql, id);
-  const brought = new Set(await q.broughtTitles(sql, id)),
-    held = new Set(await q.titlesHeld(sql, [...new Set(rows.flatMap((e) => e.needs.map((n) => n.name)))]));
+  const group = order.includes(only as q.Group) ? only : null;
+  const rows = await q.groupedEntries(sql, id, group ? 20000 : 200, group);
+  const counts = await q.outcomeCounts(sql, id);
+  const brought = new Set(await q.broughtTitles(sql, id));
+  const held = new Set(await q.titlesHeld(sql, [...new Set(rows.flatMap((e) => e.needs.map((n) => n.name)))]));
   const told = rows.map((e) => ({
     ...e,
     needs: e.needs.map((n) => ({
@@ -135,9 +135,9 @@ export async function correctEntries(
         id,
         'Reload the page.',
       );
-    const ids = c.group ? await q.groupIds(sql, id, c.group) : c.entries,
-      rows = await q.entriesOf(sql, id, ids as number[]),
-      kind = c.kind;
+    const ids = c.group ? await q.groupIds(sql, id, c.group) : c.entries;
+    const rows = await q.entriesOf(sql, id, ids as number[]);
+    const kind = c.kind;
     if (!rows.length) throw new Problem('intake-nothing', 'Nothing is chosen.', id, 'Choose at least one file.');
     for (const e of rows) {
       if (!e.sha256)

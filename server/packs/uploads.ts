@@ -11,8 +11,8 @@ import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../people/service';
 import * as q from './queries';
 
-export const MAX_UPLOAD = 4 * 2 ** 30,
-  MAX_PART = 8 * CHUNK;
+export const MAX_UPLOAD = 4 * 2 ** 30;
+export const MAX_PART = 8 * CHUNK;
 const fileSchema = object({
   path: string().required().max(1000),
   size: number().integer().min(1, 'The file is empty.').max(MAX_UPLOAD, 'A file may have at most 4 GB.').required(),
@@ -41,8 +41,8 @@ export async function beginArrival(
   input: { name: string; files: { path: string; size: number }[] },
 ): Promise<{ intake: string; files: UploadView[] }> {
   allow(person, 'intake.make');
-  const a = checked(arrivalSchema, input) as typeof input,
-    id = v7();
+  const a = checked(arrivalSchema, input) as typeof input;
+  const id = v7();
   const files = a.files.map((f) => ({ id: v7(), path: entryPath(f.path) || clean(f.path), size: f.size, received: 0 }));
   return transaction(async (sql) => {
     await q.insertIntake(sql, { id, name: clean(a.name), personId: person.id });
@@ -161,8 +161,8 @@ export async function finishUpload(person: Person, id: string): Promise<{ intake
 
 /** Begins to read an arrival once none of its files is missing; says how many are. */
 export async function beginReading(sql: Sql, id: string, person: Person | null): Promise<number> {
-  const intake = await q.intakeById(sql, id, true),
-    missing = await q.missingFiles(sql, id);
+  const intake = await q.intakeById(sql, id, true);
+  const missing = await q.missingFiles(sql, id);
   if (!missing && intake?.status === 'arriving') {
     await q.intakeJob(
       sql,

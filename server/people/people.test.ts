@@ -238,10 +238,10 @@ describe('sign-in', () => {
     expect(await personOf('nonsense')).toBeNull();
   });
   test('keeps neither passwords nor tokens', async () => {
-    const { token } = await signIn('odile@test.example', 'a long password', 'here', 'test'),
-      all =
-        JSON.stringify((await pool().query('select password_hash from person')).rows) +
-        JSON.stringify((await pool().query(`select encode(token_sha256, 'escape') as t from session`)).rows);
+    const { token } = await signIn('odile@test.example', 'a long password', 'here', 'test');
+    const all =
+      JSON.stringify((await pool().query('select password_hash from person')).rows) +
+      JSON.stringify((await pool().query(`select encode(token_sha256, 'escape') as t from session`)).rows);
     expect(all).toContain('$argon2id$');
     expect(all).not.toContain('a long password');
     expect(all).not.toContain(token);
@@ -277,9 +277,9 @@ describe('the event log', () => {
     from = await lastEventId(pool());
   });
   test('a transaction that commits late is not missed by a reader that came between', async () => {
-    const actor = { personId: null, name: 'test' },
-      slow = await pool().connect(),
-      seen: number[] = [];
+    const actor = { personId: null, name: 'test' };
+    const slow = await pool().connect();
+    const seen: number[] = [];
     await slow.query('begin');
     await record(slow, actor, 'test', 'slow', 'first');
     await transaction((sql) => record(sql, actor, 'test', 'quick', 'second'));

@@ -11,9 +11,9 @@ import { allow, roles, type Person, type Role } from './roles';
 
 /** OWASP's recommendation for Argon2id: 19 MiB, two passes. */
 const strength = { memoryCost: 19456, timeCost: 2, parallelism: 1 };
-const SESSION_DAYS = 14,
-  TRIES = 8,
-  WINDOW_MINUTES = 15;
+const SESSION_DAYS = 14;
+const TRIES = 8;
+const WINDOW_MINUTES = 15;
 
 const personSchema = object({
   name: string().required('A name is needed.').max(120),
@@ -58,9 +58,9 @@ export async function addPerson(
   input: { name: string; email: string; role: Role; password: string },
 ): Promise<Person> {
   if (by) allow(by, 'person.add');
-  const p = checked(personSchema, input) as typeof input,
-    id = v7(),
-    passwordHash = await hash(p.password, strength);
+  const p = checked(personSchema, input) as typeof input;
+  const id = v7();
+  const passwordHash = await hash(p.password, strength);
   await transaction(async (sql) => {
     await sql.query('lock table person in share row exclusive mode');
     if (!by && (await q.countPeople(sql)) > 0)
@@ -95,8 +95,8 @@ export async function signIn(
   from: string,
   agent: string,
 ): Promise<{ token: string; days: number; person: Person }> {
-  const address = email.trim().toLowerCase().slice(0, 200),
-    subjects = [`email:${address}`, `from:${from}`];
+  const address = email.trim().toLowerCase().slice(0, 200);
+  const subjects = [`email:${address}`, `from:${from}`];
   const sql = pool();
   for (const [i, s] of subjects.entries())
     if ((await q.failuresOf(sql, s, WINDOW_MINUTES)) >= (i ? TRIES * 5 : TRIES))

@@ -20,14 +20,14 @@ import { actorOf } from '../people/roles';
 import { renditionFor } from './service';
 
 withDatabase();
-let look = '',
-  preset = '',
-  lookItem = '',
-  presetItem = '';
+let look = '';
+let preset = '';
+let lookItem = '';
+let presetItem = '';
 const [marlstone, oxbow, camera] = [marlstone4, oxbow2, card].map((d) => parseDescriptor(d));
 async function make(text: string, name: string, shelfId: string) {
-  const bytes = Buffer.from(text),
-    r = recognise(name, bytes, await descriptors());
+  const bytes = Buffer.from(text);
+  const r = recognise(name, bytes, await descriptors());
   return transaction(async (sql) =>
     createItem(sql, actorOf(people.librarian), {
       kind: r.kind as 'look',
@@ -72,24 +72,24 @@ const rename = async (item: string, title: string) => {
 
 describe('a rendition', () => {
   test('is made once for an editor and version, then is the same bytes for ever', async () => {
-    const a = await made(look, marlstone),
-      n = await rows(),
-      b = await made(look, marlstone);
+    const a = await made(look, marlstone);
+    const n = await rows();
+    const b = await made(look, marlstone);
     expect(b).toEqual(a);
     expect(await rows()).toBe(n);
     expect(a.size).toBe(a.bytes.length);
   });
   test('is another for each editor: the card’s has the points that it takes, and says how far it is off', async () => {
-    const c = await made(look, camera),
-      m = await made(look, marlstone);
+    const c = await made(look, camera);
+    const m = await made(look, marlstone);
     expect(c.id).not.toBe(m.id);
     expect(readCube(c.bytes).size).toBe(c.points);
     expect(c.points).toBe(33);
     expect(c.residual!.maxDeltaE).toBeGreaterThanOrEqual(c.residual!.p95DeltaE);
   });
   test('that carries the title follows the item’s; the one before stays as it was', async () => {
-    const before = await made(look, marlstone),
-      n = await rows();
+    const before = await made(look, marlstone);
+    const n = await rows();
     await rename(lookItem, 'Kiln, renamed');
     const after = await made(look, marlstone);
     expect(after.id).not.toBe(before.id);

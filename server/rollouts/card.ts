@@ -10,8 +10,10 @@ export async function cardZip(
   stationId: string,
   rolloutId: string,
 ): Promise<{ name: string; bytes: Uint8Array }> {
-  const { steps } = await rolloutFor(person, rolloutId),
-    own = steps.filter((s) => s.station_id === stationId && s.sha && (s.do_what === 'put' || s.decision === 'in-step'));
+  const { steps } = await rolloutFor(person, rolloutId);
+  const own = steps.filter(
+    (s) => s.station_id === stationId && s.sha && (s.do_what === 'put' || s.decision === 'in-step'),
+  );
   if (!own.length)
     throw new Problem(
       'not-found',

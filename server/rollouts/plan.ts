@@ -24,14 +24,14 @@ export async function planSteps(
   chosen: StationRow[],
   all: StationRow[],
 ): Promise<Step[]> {
-  const steps: Step[] = [],
-    counters = new Map<string, number>(),
-    planned = new Map<string, Step>(),
-    inventories = new Map<string, Map<string, { path: string; sha: string }>>(),
-    looks: Looks = new Map();
+  const steps: Step[] = [];
+  const counters = new Map<string, number>();
+  const planned = new Map<string, Step>();
+  const inventories = new Map<string, Map<string, { path: string; sha: string }>>();
+  const looks: Looks = new Map();
   for (const station of chosen) {
-    const agentId = station.host_id ?? station.id,
-      agent = all.find((s) => s.id === agentId)!;
+    const agentId = station.host_id ?? station.id;
+    const agent = all.find((s) => s.id === agentId)!;
     let inventory = inventories.get(agentId);
     if (!inventory)
       inventories.set(
@@ -76,8 +76,8 @@ export async function planSteps(
           step.note = `${d.title} has no place for this on ${agent.system}`;
           continue;
         }
-        const r = await renditionFor(sql, v, d, a.accepts, looks),
-          folder = resolveTemplate(template, agent.system);
+        const r = await renditionFor(sql, v, d, a.accepts, looks);
+        const folder = resolveTemplate(template, agent.system);
         step.place = a.accepts.place;
         step.rendition_id = r.id;
         step.sha = hex(r.sha256);
@@ -86,15 +86,15 @@ export async function planSteps(
           (p) => p.item_id === v.item_id && p.editor_id === d.editor && p.editor_version === d.version,
         );
         step.path = before?.path ?? freePath(folder, v, a.accepts, inventory, planned, agentId);
-        const key = `${agentId} ${foldKey(step.path, agent.system)}`,
-          twin = planned.get(key);
+        const key = `${agentId} ${foldKey(step.path, agent.system)}`;
+        const twin = planned.get(key);
         if (twin) {
           step.decision = 'in-step';
           step.note = 'the same file serves both editors';
           continue;
         }
-        const is = inventory.get(foldKey(step.path, agent.system))?.sha ?? null,
-          base = before?.sha ?? null;
+        const is = inventory.get(foldKey(step.path, agent.system))?.sha ?? null;
+        const base = before?.sha ?? null;
         const decision = decide(base, step.sha, is);
         step.decision = decision;
         step.expect = is;
@@ -148,23 +148,23 @@ async function indexStep(
 ): Promise<Step | null> {
   const template = a.index?.path[agent.system];
   if (!template) return null;
-  const path = resolveTemplate(template, agent.system),
-    names = steps
-      .filter(
-        (s) =>
-          s.station_id === station.id &&
-          s.editor_id === d.editor &&
-          s.editor_version === d.version &&
-          s.place === a.place &&
-          (s.do_what === 'put' || s.decision === 'in-step'),
-      )
-      .map((s) => s.path.split('/').pop()!);
-  const before = await indexText(sql, agent.id, path),
-    { text, added } = addLines(before, names);
+  const path = resolveTemplate(template, agent.system);
+  const names = steps
+    .filter(
+      (s) =>
+        s.station_id === station.id &&
+        s.editor_id === d.editor &&
+        s.editor_version === d.version &&
+        s.place === a.place &&
+        (s.do_what === 'put' || s.decision === 'in-step'),
+    )
+    .map((s) => s.path.split('/').pop()!);
+  const before = await indexText(sql, agent.id, path);
+  const { text, added } = addLines(before, names);
   if (!added.length) return null;
-  const is = inventory.get(foldKey(path, agent.system))?.sha ?? null,
-    n = counters.get(agent.id) ?? 0,
-    bytes = Buffer.from(text);
+  const is = inventory.get(foldKey(path, agent.system))?.sha ?? null;
+  const n = counters.get(agent.id) ?? 0;
+  const bytes = Buffer.from(text);
   counters.set(agent.id, n + 1);
   return {
     station_id: station.id,

@@ -33,18 +33,18 @@ import { cardZip } from './card';
 import { confirmRollout, contentFor, planFor, planRollout, rolloutFor, takeResults, undoRollout } from './service';
 
 withDatabase();
-let shelf = '',
-  desk = '',
-  room = '',
-  card = '',
-  deskToken = '',
-  roomToken = '';
+let shelf = '';
+let desk = '';
+let room = '';
+let card = '';
+let deskToken = '';
+let roomToken = '';
 const srgb = { primaries: 'sRGB', transfer: 'sRGB', range: 'full', referred: 'display', white: 'D65' };
 const sha = (s: string) => createHash('sha256').update(s).digest('hex');
 
 async function item(title: string, text: string, name: string): Promise<{ itemId: string; versionId: string }> {
-  const bytes = Buffer.from(text),
-    r = recognise(name, bytes, await descriptors());
+  const bytes = Buffer.from(text);
+  const r = recognise(name, bytes, await descriptors());
   return transaction(async (sql) =>
     createItem(sql, actorOf(people.librarian), {
       kind: r.kind as 'look' | 'preset',
@@ -85,8 +85,8 @@ const done = (ops: Operation[]): OperationResult[] =>
   ops.map((o) => ({ n: o.n, outcome: 'done', message: '', before: o.expect, at: new Date().toISOString() }));
 /** Plays the agent: fetches the plan, "writes" it, reports results and the files that are there then. */
 async function carryOut(token: string): Promise<Operation[]> {
-  const a = await agent(token),
-    plan = await planFor(a);
+  const a = await agent(token);
+  const plan = await planFor(a);
   if (!plan) return [];
   await takeResults(a, plan.id, { results: done(plan.operations) });
   return plan.operations;
@@ -98,19 +98,19 @@ beforeAll(async () => {
       await bringDescriptor(sql, { personId: null, name: 't' }, d, 'd');
   });
   shelf = await addShelf(people.librarian, { name: 'S' });
-  const actor = actorOf(people.librarian),
-    add = (name: string, system: string, editors: string[], hostId: string | null = null) =>
-      transaction((sql) =>
-        createStation(sql, actor, {
-          name,
-          kind: hostId ? 'card' : 'workstation',
-          system,
-          person: '',
-          hostId,
-          editors,
-          position: 0,
-        }),
-      );
+  const actor = actorOf(people.librarian);
+  const add = (name: string, system: string, editors: string[], hostId: string | null = null) =>
+    transaction((sql) =>
+      createStation(sql, actor, {
+        name,
+        kind: hostId ? 'card' : 'workstation',
+        system,
+        person: '',
+        hostId,
+        editors,
+        position: 0,
+      }),
+    );
   desk = await add('Desk', 'macos', ['marlstone@4', 'oxbow@2']);
   room = await add('Room', 'linux', ['oxbow@2']);
   card = await add('Card', 'linux', ['perrin-alder@1'], room);
@@ -146,9 +146,9 @@ describe('approval', () => {
 
 describe('a conversion', () => {
   test('gives a draft look that knows its source, with the figures of its table', async () => {
-    const { versionId, itemId } = await item('Rehearsal', oxbowOf(oxbowPresets[0]!), 'x.xmp'),
-      made = await convertPreset(people.librarian, { versionId, size: 17 }),
-      found = await itemFor(people.librarian, made.itemId);
+    const { versionId, itemId } = await item('Rehearsal', oxbowOf(oxbowPresets[0]!), 'x.xmp');
+    const made = await convertPreset(people.librarian, { versionId, size: 17 });
+    const found = await itemFor(people.librarian, made.itemId);
     expect(found.newest).toMatchObject({ status: 'draft', facts: { size: 17, kind: '3d' } });
     expect(found.sources.map((s) => s.version_id)).toEqual([versionId]);
     expect((found.newest.facts.left as { setting: string }[]).map((l) => l.setting).sort()).toEqual([
@@ -161,16 +161,16 @@ describe('a conversion', () => {
     expect((await itemFor(people.librarian, itemId)).results.map((r) => r.item_id)).toEqual([made.itemId]);
   });
   test('is for any camera and file, and for monochrome where what goes in makes it so', async () => {
-    const source = oxbowPresets.find((x) => x.title === 'Engraver')!,
-      { versionId } = await item(source.title, oxbowOf(source), 'm.xmp');
+    const source = oxbowPresets.find((x) => x.title === 'Engraver')!;
+    const { versionId } = await item(source.title, oxbowOf(source), 'm.xmp');
     const scope = async (settings?: string[]) => {
       const m = await convertPreset(people.librarian, {
-          versionId,
-          size: 17,
-          title: `Made ${settings?.join(' ') ?? 'of all'}`,
-          ...(settings ? { settings } : {}),
-        }),
-        { item: i } = await itemFor(people.librarian, m.itemId);
+        versionId,
+        size: 17,
+        title: `Made ${settings?.join(' ') ?? 'of all'}`,
+        ...(settings ? { settings } : {}),
+      });
+      const { item: i } = await itemFor(people.librarian, m.itemId);
       return [i.cameras, i.scope.input, i.scope.result];
     };
     expect(await scope()).toEqual([[], null, 'monochrome']);
@@ -191,8 +191,8 @@ describe('a rollout', () => {
     const { versionId } = await approvedLook(2);
     await report(deskToken, []);
     await report(roomToken, []);
-    const id = await planRollout(people.librarian, { versions: [versionId], stations: [desk, room, card] }),
-      { steps } = await rolloutFor(people.librarian, id);
+    const id = await planRollout(people.librarian, { versions: [versionId], stations: [desk, room, card] });
+    const { steps } = await rolloutFor(people.librarian, id);
     expect(steps.map((s) => [s.station, s.editor_id, s.do_what, s.path]).sort()).toEqual([
       ['Card', 'perrin-alder', 'put', 'media/ALDER/LOOKS.LST'],
       ['Card', 'perrin-alder', 'put', 'media/ALDER/LOOKS/Limelight_Bleach.cube'],
@@ -223,8 +223,8 @@ describe('a rollout', () => {
       'ALDER/LOOKS/Limelight_Bleach.cube',
       'ALDER/LOOKS.LST',
     ]);
-    const deskOps = await carryOut(deskToken),
-      roomOps = await carryOut(roomToken);
+    const deskOps = await carryOut(deskToken);
+    const roomOps = await carryOut(roomToken);
     expect((await rolloutFor(people.librarian, id)).rollout.status).toBe('done');
     await report(
       deskToken,
@@ -262,12 +262,12 @@ describe('a rollout', () => {
   });
 
   test('tells restart due, listed and refused from the editor’s own list alone', async () => {
-    const { versionId } = await approvedLook(3),
-      id = await planRollout(people.librarian, { versions: [versionId], stations: [desk] });
+    const { versionId } = await approvedLook(3);
+    const id = await planRollout(people.librarian, { versions: [versionId], stations: [desk] });
     await confirmRollout(people.librarian, id);
-    const ops = await carryOut(deskToken),
-      files = ops.map((o) => ({ path: o.path, size: 1, sha256: o.sha256! })),
-      mlook = ops.find((o) => o.path.endsWith('.mlook'))!.path;
+    const ops = await carryOut(deskToken);
+    const files = ops.map((o) => ({ path: o.path, size: 1, sha256: o.sha256! }));
+    const mlook = ops.find((o) => o.path.endsWith('.mlook'))!.path;
     const says = (at: string, listed: object[], refused: object[], running = true) => [
       {
         editor: listingKey(desk, { editor_id: 'marlstone', editor_version: '4' }),
@@ -319,18 +319,18 @@ describe('a rollout', () => {
   });
 
   test('a conflict at the station is kept as one, and results said twice change nothing', async () => {
-    const { versionId } = await approvedLook(5),
-      id = await planRollout(people.librarian, { versions: [versionId], stations: [room] });
+    const { versionId } = await approvedLook(5);
+    const id = await planRollout(people.librarian, { versions: [versionId], stations: [room] });
     await confirmRollout(people.librarian, id);
-    const a = await agent(roomToken),
-      plan = (await planFor(a))!,
-      results = plan.operations.map((o) => ({
-        n: o.n,
-        outcome: 'conflict',
-        message: 'was changed here',
-        before: null,
-        at: new Date().toISOString(),
-      }));
+    const a = await agent(roomToken);
+    const plan = (await planFor(a))!;
+    const results = plan.operations.map((o) => ({
+      n: o.n,
+      outcome: 'conflict',
+      message: 'was changed here',
+      before: null,
+      at: new Date().toISOString(),
+    }));
     await takeResults(a, id, { results });
     await takeResults(a, id, { results: done(plan.operations) });
     expect((await rolloutFor(people.librarian, id)).steps.map((s) => s.outcome)).toEqual(['conflict']);
@@ -341,8 +341,8 @@ describe('a rollout', () => {
 
 describe('agents', () => {
   test('reach their own station only', async () => {
-    const { versionId } = await approvedLook(6),
-      id = await planRollout(people.librarian, { versions: [versionId], stations: [desk] });
+    const { versionId } = await approvedLook(6);
+    const id = await planRollout(people.librarian, { versions: [versionId], stations: [desk] });
     await confirmRollout(people.librarian, id);
     const sha256 = (await planFor(await agent(deskToken)))!.operations[0]!.sha256!;
     await expect(contentFor(await agent(roomToken), sha256)).rejects.toMatchObject({ code: 'not-found' });
@@ -354,8 +354,8 @@ describe('agents', () => {
   test('are told folders below their root, the card’s too, and are asked for files only when the digest differs', async () => {
     const i = await instructionsFor(await agent(roomToken));
     expect(i.places.map((p) => p.path).sort()).toEqual(['Oxbow/Looks', 'Oxbow/Presets', 'media/ALDER/LOOKS']);
-    const a = await agent(roomToken),
-      quiet = { agentVersion: '1', files: null, listings: [], indexes: [], waiting: null };
+    const a = await agent(roomToken);
+    const quiet = { agentVersion: '1', files: null, listings: [], indexes: [], waiting: null };
     expect(await takeReport(a, { ...quiet, digest: sha('other') })).toEqual({ need: 'files' });
     await report(roomToken, []);
     expect(await takeReport(await agent(roomToken), { ...quiet, digest: sha('[]') })).toEqual({ need: null });

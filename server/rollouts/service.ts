@@ -30,8 +30,8 @@ export async function planRollout(
   input: { title?: string; versions: string[]; stations: string[] },
 ): Promise<string> {
   allow(person, 'rollout.plan');
-  const p = checked(planSchema, input),
-    id = v7();
+  const p = checked(planSchema, input);
+  const id = v7();
   await transaction(async (sql) => {
     const versions = [];
     for (const vid of new Set(p.versions)) {
@@ -46,8 +46,8 @@ export async function planRollout(
         );
       versions.push(v);
     }
-    const all = await stations(sql),
-      chosen = all.filter((s) => p.stations.includes(s.id));
+    const all = await stations(sql);
+    const chosen = all.filter((s) => p.stations.includes(s.id));
     if (!chosen.length)
       throw new Problem('not-found', 'None of the chosen stations is there.', 'stations', 'Choose again.');
     if (chosen.length > 1) for (const v of versions) await allowUnderLicence(person, v, 'spread');
@@ -143,8 +143,8 @@ export async function undoRollout(person: Person, id: string): Promise<string> {
         r.title,
         'Plan the rollout anew instead.',
       );
-    const steps = await q.stepsOf(sql, id),
-      done = steps.filter((s) => s.outcome === 'done');
+    const steps = await q.stepsOf(sql, id);
+    const done = steps.filter((s) => s.outcome === 'done');
     if (steps.some((s) => s.outcome === null && s.do_what !== 'none'))
       throw new Problem(
         'rollout-running',
@@ -197,9 +197,9 @@ export async function undoRollout(person: Person, id: string): Promise<string> {
 
 /** Takes the lines out that the step had put in; what others added since stays. */
 async function undoIndex(sql: Sql, s: q.StepRow, n: number): Promise<q.StepRow> {
-  const text = removeLines(await indexText(sql, s.agent_station_id, s.path), s.lines!),
-    gone = !text && !s.before,
-    bytes = Buffer.from(text);
+  const text = removeLines(await indexText(sql, s.agent_station_id, s.path), s.lines!);
+  const gone = !text && !s.before;
+  const bytes = Buffer.from(text);
   const is = (await inventoryOf(sql, s.agent_station_id)).find((f) => f.path === s.path)?.sha ?? s.sha;
   return {
     ...s,
@@ -218,8 +218,8 @@ async function undoIndex(sql: Sql, s: q.StepRow, n: number): Promise<q.StepRow> 
 // --- what agents ask
 
 export async function planFor(agent: StationRow): Promise<Plan | null> {
-  const sql = pool(),
-    id = await q.nextFor(sql, agent.id);
+  const sql = pool();
+  const id = await q.nextFor(sql, agent.id);
   if (!id) return null;
   const steps = (await q.stepsOf(sql, id)).filter(
     (s) => s.agent_station_id === agent.id && s.outcome === null && s.do_what !== 'none',
@@ -270,8 +270,8 @@ export async function takeResults(agent: StationRow, rolloutId: string, input: u
       await q.settleStep(sql, s.id, result.outcome, result.message, result.before);
       if (result.outcome === 'done') await moveBase(sql, s, rolloutId, r.undoes !== null, result.at);
     }
-    const actor = { personId: null, name: `agent of ${agent.name}` },
-      bad = results.filter((x) => x.outcome !== 'done').length;
+    const actor = { personId: null, name: `agent of ${agent.name}` };
+    const bad = results.filter((x) => x.outcome !== 'done').length;
     await record(sql, actor, 'rollout', rolloutId, 'reported', null, { operations: results.length, bad });
     if (r.status === 'confirmed' && (await q.pendingSteps(sql, rolloutId)) === 0) {
       await q.setRollout(sql, rolloutId, 'done');

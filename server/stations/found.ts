@@ -20,8 +20,8 @@ async function found(
 ): Promise<{ station: q.StationRow; agentId: string; files: Awaited<ReturnType<typeof packs.foundAt>> }> {
   const station = (await q.stations(sql)).find((s) => s.id === stationId);
   if (!station) throw new Problem('not-found', 'There is no such station.', stationId, 'Go back to Stations.');
-  const agentId = station.host_id ?? station.id,
-    editors = await q.stationEditors(sql, [station.id]);
+  const agentId = station.host_id ?? station.id;
+  const editors = await q.stationEditors(sql, [station.id]);
   const prefixes = editors.flatMap((e) =>
     Object.values(e.descriptor.places).flatMap((t) => {
       const at = t[station.system];

@@ -100,8 +100,8 @@ export async function newCode(person: Person, stationId: string): Promise<string
 
 /** An agent trades its code for a token of its own; the code is then used up. */
 export async function enrol(input: unknown): Promise<{ station: string; name: string; token: string }> {
-  const e = checked(enrolSchema, input),
-    token = randomBytes(32).toString('base64url');
+  const e = checked(enrolSchema, input);
+  const token = randomBytes(32).toString('base64url');
   return transaction(async (sql) => {
     const s = await q.takeCode(sql, digest(e.code.trim().toUpperCase()), digest(token), e.agentVersion);
     if (!s)
@@ -126,8 +126,8 @@ export async function enrol(input: unknown): Promise<{ station: string; name: st
 }
 
 export async function stationOfToken(header: string | null): Promise<q.StationRow> {
-  const token = /^Bearer ([\w-]{20,100})$/.exec(header ?? '')?.[1],
-    s = token ? await q.stationByToken(pool(), digest(token)) : undefined;
+  const token = /^Bearer ([\w-]{20,100})$/.exec(header ?? '')?.[1];
+  const s = token ? await q.stationByToken(pool(), digest(token)) : undefined;
   if (!s)
     throw new Problem(
       'agent-unknown',
@@ -147,15 +147,15 @@ export const listingKey = (stationId: string, e: { editor_id: string; editor_ver
   `${stationId.slice(-8)}/${e.editor_id}@${e.editor_version}`;
 
 export async function instructionsFor(station: q.StationRow): Promise<Instructions> {
-  const sql = pool(),
-    members = await family(sql, station),
-    editors = await q.stationEditors(
-      sql,
-      members.map((m) => m.id),
-    );
-  const places = new Map<string, string>(),
-    listings: Instructions['listings'] = [],
-    indexes = new Set<string>();
+  const sql = pool();
+  const members = await family(sql, station);
+  const editors = await q.stationEditors(
+    sql,
+    members.map((m) => m.id),
+  );
+  const places = new Map<string, string>();
+  const listings: Instructions['listings'] = [];
+  const indexes = new Set<string>();
   for (const e of editors) {
     for (const [name, paths] of Object.entries(e.descriptor.places)) {
       const t = paths[station.system];
@@ -199,18 +199,18 @@ function parseListing(text: string | null): q.Listing | null {
 
 /** Takes a report. Unchanged files come as a digest alone; `need: files` asks for the whole inventory. */
 export async function takeReport(station: q.StationRow, input: unknown): Promise<{ need: 'files' | null }> {
-  const r = checked(reportSchema, input) as unknown as Report,
-    sql = pool();
+  const r = checked(reportSchema, input) as unknown as Report;
+  const sql = pool();
   if (r.files === null && r.digest !== station.digest) {
     await q.touchStation(sql, station.id, r.agentVersion);
     return { need: 'files' };
   }
-  const members = await family(sql, station),
-    editors = await q.stationEditors(
-      sql,
-      members.map((m) => m.id),
-    ),
-    actor = { personId: null, name: `agent of ${station.name}` };
+  const members = await family(sql, station);
+  const editors = await q.stationEditors(
+    sql,
+    members.map((m) => m.id),
+  );
+  const actor = { personId: null, name: `agent of ${station.name}` };
   await transaction(async (tx) => {
     await q.touchStation(tx, station.id, r.agentVersion);
     if (r.files) {
@@ -234,8 +234,8 @@ export async function takeReport(station: q.StationRow, input: unknown): Promise
     for (const l of r.listings) {
       const e = editors.find((x) => listingKey(x.station_id, x) === l.editor);
       if (!e) continue;
-      const listing = parseListing(l.text),
-        at = listing?.at ?? null;
+      const listing = parseListing(l.text);
+      const at = listing?.at ?? null;
       if (e.running === l.running && (at === null || e.listed_at?.toISOString() === new Date(at).toISOString()))
         continue;
       await q.updateListing(tx, e.station_id, e.editor_id, e.editor_version, l.running, listing, at);
@@ -288,9 +288,9 @@ export interface StationView {
 /** Everything that screens show of stations; one pass over placements, inventories and listings. */
 export async function stationViews(person: Person, only?: string): Promise<StationView[]> {
   allow(person, 'view');
-  const sql = pool(),
-    all = await q.stations(sql),
-    chosen = only ? all.filter((s) => s.id === only) : all;
+  const sql = pool();
+  const all = await q.stations(sql);
+  const chosen = only ? all.filter((s) => s.id === only) : all;
   const [editors, placed] = await Promise.all([
     q.stationEditors(
       sql,
@@ -304,28 +304,28 @@ export async function stationViews(person: Person, only?: string): Promise<Stati
   return Promise.all(
     chosen.map(async (station) => {
       const agent = station.host_id ? all.find((s) => s.id === station.host_id)! : station;
-      const inventory = await q.inventoryOf(sql, agent.id),
-        own = editors.filter((e) => e.station_id === station.id),
-        mine = placed.filter((p) => p.station_id === station.id);
+      const inventory = await q.inventoryOf(sql, agent.id);
+      const own = editors.filter((e) => e.station_id === station.id);
+      const mine = placed.filter((p) => p.station_id === station.id);
       const folders = own.flatMap((e) =>
         Object.entries(e.descriptor.places).flatMap(([place, t]) =>
           t[station.system] ? [{ e, place, folder: resolveTemplate(t[station.system]!, station.system) + '/' }] : [],
         ),
       );
-      const base = new Map(mine.map((p) => [p.path, p.sha])),
-        here = inventory.filter((f) => base.has(f.path) || folders.some((x) => f.path.startsWith(x.folder))),
-        byPath = new Map(mine.map((p) => [p.path, p]));
+      const base = new Map(mine.map((p) => [p.path, p.sha]));
+      const here = inventory.filter((f) => base.has(f.path) || folders.some((x) => f.path.startsWith(x.folder)));
+      const byPath = new Map(mine.map((p) => [p.path, p]));
       const rows: PlaceRow[] = merge(base, base, new Map(here.map((f) => [f.path, f.sha])), station.system).map((r) => {
-        const p = byPath.get(r.path),
-          at = folders.find((x) => r.path.startsWith(x.folder)),
-          e = p ? own.find((x) => x.editor_id === p.editor_id && x.editor_version === p.editor_version) : at?.e;
+        const p = byPath.get(r.path);
+        const at = folders.find((x) => r.path.startsWith(x.folder));
+        const e = p ? own.find((x) => x.editor_id === p.editor_id && x.editor_version === p.editor_version) : at?.e;
         // an index of ours is as it should be or not; the editor lists what it names, not itself
         const s =
           p?.version_id && e && r.decision === 'in-step'
             ? placementState(e.descriptor, p.path, p.placed_at, e.running, e.listing, e.listed_at)
             : null;
-        const listed = e?.listing?.listed.find((l) => l.path === r.path),
-          refused = e?.listing?.refused.find((l) => l.path === r.path);
+        const listed = e?.listing?.listed.find((l) => l.path === r.path);
+        const refused = e?.listing?.refused.find((l) => l.path === r.path);
         return {
           path: r.path,
           editor: e?.descriptor.title ?? '',
@@ -343,10 +343,10 @@ export async function stationViews(person: Person, only?: string): Promise<Stati
         };
       });
       const states = own.map((e): EditorState => {
-        const theirs = rows.filter((r) => r.editor === e.descriptor.title && r.base && r.itemId),
-          count = (s: string) => theirs.filter((r) => r.state === s).length;
-        const changed = theirs.filter((r) => r.decision !== 'in-step').length,
-          waiting = count('restart-due') + count('launch-due') + count('rescan-due');
+        const theirs = rows.filter((r) => r.editor === e.descriptor.title && r.base && r.itemId);
+        const count = (s: string) => theirs.filter((r) => r.state === s).length;
+        const changed = theirs.filter((r) => r.decision !== 'in-step').length;
+        const waiting = count('restart-due') + count('launch-due') + count('rescan-due');
         const state = changed
           ? 'changed'
           : count('refused')

@@ -16,12 +16,12 @@ import { copyTolerance, setCopyTolerance } from './service';
 withDatabase();
 const cube = (title: string, settings: Settings) => Buffer.from(cubeOf({ title, headings: [], settings }, 9));
 /** Colors between these two differ by about 1 ΔE00, at most by 2. */
-const one: Settings = { warmth: 20, contrast: 1.1 },
-  apart: Settings = { warmth: 24, contrast: 1.1 };
+const one: Settings = { warmth: 20, contrast: 1.1 };
+const apart: Settings = { warmth: 24, contrast: 1.1 };
 let shelf = '';
 async function item(title: string, settings: Settings): Promise<void> {
-  const bytes = cube(title, settings),
-    r = recognise('x.cube', bytes, []);
+  const bytes = cube(title, settings);
+  const r = recognise('x.cube', bytes, []);
   await transaction(async (sql) =>
     createItem(sql, actorOf(people.librarian), {
       kind: 'look',
@@ -39,8 +39,11 @@ async function item(title: string, settings: Settings): Promise<void> {
   );
 }
 async function outcome(title: string, settings: Settings): Promise<string> {
-  const bytes = cube(title, settings),
-    a = await beginArrival(people.librarian, { name: title, files: [{ path: `${title}.cube`, size: bytes.length }] });
+  const bytes = cube(title, settings);
+  const a = await beginArrival(people.librarian, {
+    name: title,
+    files: [{ path: `${title}.cube`, size: bytes.length }],
+  });
   await uploadPart(people.librarian, a.files[0]!.id, 0, bytes);
   await finishUpload(people.librarian, a.files[0]!.id);
   await runJob((await intakeFor(people.librarian, a.intake)).intake.job_id!, { intake: readIntake });

@@ -6,8 +6,8 @@ import { files, live, read, take } from '../editors/program';
 
 live('media/ALDER/CAMERA.JSN', 'media/ALDER/REFUSED.TXT', () => {
   let loaded = 0;
-  const folder = 'media/ALDER/LOOKS',
-    there = files(folder);
+  const folder = 'media/ALDER/LOOKS';
+  const there = files(folder);
   let names: string[] = [];
   try {
     names = read('media/ALDER/LOOKS.LST')
@@ -18,8 +18,8 @@ live('media/ALDER/CAMERA.JSN', 'media/ALDER/REFUSED.TXT', () => {
   } catch {
     /* a card without a list loads nothing */
   }
-  const listed = names.map((n) => `${folder}/${n}`),
-    others = there.filter((p) => !listed.includes(p));
+  const listed = names.map((n) => `${folder}/${n}`);
+  const others = there.filter((p) => !listed.includes(p));
   return take([...listed, ...others], (path) => {
     const name = path.split('/').pop()!;
     if (!there.includes(path)) throw new Error('LOOKS.LST names it, but it is not on the card');

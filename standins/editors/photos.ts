@@ -16,16 +16,16 @@ export interface Card {
 
 /** The camera's name and whether it is the camera's own data, by the first directory of a TIFF. */
 function tiff(b: Buffer): { camera: string; developed: boolean } {
-  const little = b[0] === 0x49,
-    u16 = (at: number): number => (little ? b.readUInt16LE(at) : b.readUInt16BE(at)),
-    u32 = (at: number): number => (little ? b.readUInt32LE(at) : b.readUInt32BE(at));
-  let camera = '',
-    developed = true;
+  const little = b[0] === 0x49;
+  const u16 = (at: number): number => (little ? b.readUInt16LE(at) : b.readUInt16BE(at));
+  const u32 = (at: number): number => (little ? b.readUInt32LE(at) : b.readUInt32BE(at));
+  let camera = '';
+  let developed = true;
   const ifd = u32(4);
   for (let i = 0; i < u16(ifd); i++) {
-    const at = ifd + 2 + i * 12,
-      tag = u16(at),
-      count = u32(at + 4);
+    const at = ifd + 2 + i * 12;
+    const tag = u16(at);
+    const count = u32(at + 4);
     if (tag === 272) {
       const from = count > 4 ? u32(at + 8) : at + 8;
       camera = b
@@ -40,8 +40,8 @@ function tiff(b: Buffer): { camera: string; developed: boolean } {
 
 export function photos(folder: string): Photo[] {
   return files(folder).flatMap((path): Photo[] => {
-    const b = read(path),
-      sign = b.toString('latin1', 0, 4);
+    const b = read(path);
+    const sign = b.toString('latin1', 0, 4);
     try {
       if (sign === 'II*\0' || sign === 'MM\0*') return [{ path, ...tiff(b) }];
     } catch {

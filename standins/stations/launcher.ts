@@ -20,9 +20,9 @@ if (!folder) {
   process.stderr.write('use: launcher FOLDER (with stations.json)\n');
   process.exit(2);
 }
-const here = dirname(fileURLToPath(import.meta.url)),
-  key = randomBytes(24).toString('base64url'),
-  running = new Map<string, ChildProcess>();
+const here = dirname(fileURLToPath(import.meta.url));
+const key = randomBytes(24).toString('base64url');
+const running = new Map<string, ChildProcess>();
 const stations = (): Station[] =>
   existsSync(join(folder, 'stations.json'))
     ? (JSON.parse(readFileSync(join(folder, 'stations.json'), 'utf8')) as Station[])
@@ -119,15 +119,15 @@ const server = createServer((request, response) => {
     response.writeHead(status, { 'content-type': 'application/json' });
     response.end(JSON.stringify(body));
   };
-  const given = Buffer.from(request.headers.authorization ?? ''),
-    wanted = Buffer.from(`Bearer ${key}`);
+  const given = Buffer.from(request.headers.authorization ?? '');
+  const wanted = Buffer.from(`Bearer ${key}`);
   if (given.length !== wanted.length || !timingSafeEqual(given, wanted)) {
     answer(403, { error: { code: 'key', message: 'wrong key', where: '', remedy: '' } });
     return;
   }
-  const url = new URL(request.url ?? '/', 'http://x'),
-    station = url.searchParams.get('station') ?? '',
-    editor = url.searchParams.get('editor') ?? '';
+  const url = new URL(request.url ?? '/', 'http://x');
+  const station = url.searchParams.get('station') ?? '';
+  const editor = url.searchParams.get('editor') ?? '';
   void (async () => {
     try {
       const s = find(station, editor);
@@ -155,8 +155,8 @@ const server = createServer((request, response) => {
   })();
 });
 server.listen(0, '127.0.0.1', () => {
-  const { port } = server.address() as { port: number },
-    file = join(folder, 'launcher.json');
+  const { port } = server.address() as { port: number };
+  const file = join(folder, 'launcher.json');
   writeFileSync(`${file}.new`, JSON.stringify({ url: `http://127.0.0.1:${port}`, key, pid: process.pid }), {
     mode: 0o600,
   });

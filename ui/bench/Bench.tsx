@@ -63,34 +63,34 @@ type Asking =
 const letters = 'ABCDEFGHIJKLMNOP';
 
 export function Bench({ choices, frames, charts, exports, sets, shelves, saved, known, may }: Props) {
-  const { text, say, last } = useOwnAddress(),
-    router = useRouter(),
-    pool = usePool();
+  const { text, say, last } = useOwnAddress();
+  const router = useRouter();
+  const pool = usePool();
   const state = useMemo(() => {
     const p = new URLSearchParams(text);
     return stateOf((k) => p.get(k));
   }, [text]);
   const [candidates, setCandidates] = useState<ReadonlyMap<string, Candidate>>(
-      () => new Map(known.map((c) => [c.versionId, c])),
-    ),
-    [at, setAt] = useState<[number, number]>([0, 0]),
-    [picking, setPicking] = useState<number | null>(null),
-    [whites, setWhites] = useState<Record<string, Rendered['white']>>({}),
-    [asking, setAsking] = useState<Asking>(null),
-    [trimming, setTrimming] = useState<number | null>(null),
-    [linked, setLinked] = useState(true),
-    [ranging, setRanging] = useState(false),
-    [problem, setProblem] = useState<ProblemText | null>(null),
-    [said, setSaid] = useState('');
-  const back = useRef<HTMLElement | null>(null),
-    byId = useMemo(() => new Map(frames.map((f) => [f.id, f])), [frames]);
+    () => new Map(known.map((c) => [c.versionId, c])),
+  );
+  const [at, setAt] = useState<[number, number]>([0, 0]);
+  const [picking, setPicking] = useState<number | null>(null);
+  const [whites, setWhites] = useState<Record<string, Rendered['white']>>({});
+  const [asking, setAsking] = useState<Asking>(null);
+  const [trimming, setTrimming] = useState<number | null>(null);
+  const [linked, setLinked] = useState(true);
+  const [ranging, setRanging] = useState(false);
+  const [problem, setProblem] = useState<ProblemText | null>(null);
+  const [said, setSaid] = useState('');
+  const back = useRef<HTMLElement | null>(null);
+  const byId = useMemo(() => new Map(frames.map((f) => [f.id, f])), [frames]);
   const latest = useCallback((): State => {
     const p = new URLSearchParams(last());
     return stateOf((k) => p.get(k));
   }, [last]);
   // whites come with the cells; they are taken up together, since each redraws the whole matrix
-  const came = useRef<Record<string, Rendered['white']>>({}),
-    taking = useRef<ReturnType<typeof setTimeout> | null>(null);
+  const came = useRef<Record<string, Rendered['white']>>({});
+  const taking = useRef<ReturnType<typeof setTimeout> | null>(null);
   const tellWhite = useCallback((frame: string, w: Rendered['white']) => {
     came.current[frame] = w;
     taking.current ??= setTimeout(() => {
@@ -114,9 +114,9 @@ export function Bench({ choices, frames, charts, exports, sets, shelves, saved, 
     (s: Partial<State>, push = false) => say(addressOf({ ...latest(), ...s }), push),
     [say, latest],
   );
-  const rows = state.rows.filter((r) => byId.has(r.frame)),
-    { columns } = state,
-    order = state.blind ? blindOrder(columns.length, state.reference, state.blind) : columns.map((_, i) => i);
+  const rows = state.rows.filter((r) => byId.has(r.frame));
+  const { columns } = state;
+  const order = state.blind ? blindOrder(columns.length, state.reference, state.blind) : columns.map((_, i) => i);
 
   // candidates that the address names and that are not known yet
   const missing = columns
@@ -147,8 +147,8 @@ export function Bench({ choices, frames, charts, exports, sets, shelves, saved, 
   };
   const nameAt = (i: number): string =>
     state.blind && i !== state.reference ? `Candidate ${letters[order.indexOf(i)] ?? i + 1}` : nameOf(columns[i]!);
-  const ofExport = useMemo(() => new Map(exports.map((e) => [`${e.frame} ${e.label.toLowerCase()}`, e.id])), [exports]),
-    labels = [...new Map(exports.map((e) => [e.label.toLowerCase(), e.label])).values()];
+  const ofExport = useMemo(() => new Map(exports.map((e) => [`${e.frame} ${e.label.toLowerCase()}`, e.id])), [exports]);
+  const labels = [...new Map(exports.map((e) => [e.label.toLowerCase(), e.label])).values()];
   const chartOf = (f: FrameOnBench): CellSpec['chart'] => {
     const c = f.chart_id && f.chart_corners && charts.find((x) => x.id === f.chart_id);
     return c ? { corners: f.chart_corners!, columns: c.columns, rows: c.rows, patches: c.patches } : null;
@@ -206,8 +206,8 @@ export function Bench({ choices, frames, charts, exports, sets, shelves, saved, 
   };
   const set = (i: number, c: Column) => put({ columns: columns.map((x, k) => (k === i ? c : x)) });
   const act = (i: number) => (what: ColumnAct) => {
-    const c = columns[i]!,
-      last = c.parts[c.parts.length - 1];
+    const c = columns[i]!;
+    const last = c.parts[c.parts.length - 1];
     if (what === 'reference') put({ reference: i });
     else if (what === 'remove') {
       setTrimming(null);
@@ -271,17 +271,17 @@ export function Bench({ choices, frames, charts, exports, sets, shelves, saved, 
     }
   };
   const onKey = (e: KeyboardEvent) => {
-    const [ofFrame, ofColumn] = ((e.target as HTMLElement).dataset.cell ?? '').split('/'),
-      i = Number(ofColumn),
-      r = rows.findIndex((x) => x.frame === ofFrame),
-      c = order.indexOf(i),
-      column = columns[i]; // by the cell itself: focus may be newer than what was rendered last
+    const [ofFrame, ofColumn] = ((e.target as HTMLElement).dataset.cell ?? '').split('/');
+    const i = Number(ofColumn);
+    const r = rows.findIndex((x) => x.frame === ofFrame);
+    const c = order.indexOf(i);
+    const column = columns[i]; // by the cell itself: focus may be newer than what was rendered last
     if (!ofFrame || e.ctrlKey || e.metaKey || !column) return;
-    const last = column.parts[column.parts.length - 1],
-      on = (k: () => void) => {
-        e.preventDefault();
-        k();
-      };
+    const last = column.parts[column.parts.length - 1];
+    const on = (k: () => void) => {
+      e.preventDefault();
+      k();
+    };
     if (e.key === 'ArrowRight') on(() => focus(r, c + 1));
     else if (e.key === 'ArrowLeft') on(() => focus(r, c - 1));
     else if (e.key === 'ArrowDown') on(() => focus(r + 1, c));
@@ -312,8 +312,8 @@ export function Bench({ choices, frames, charts, exports, sets, shelves, saved, 
     else if (e.key === 'Delete') on(() => act(i)('remove'));
   };
   const picked = async (r: number, x: number, y: number) => {
-    const row = rows[r]!,
-      f = byId.get(row.frame)!;
+    const row = rows[r]!;
+    const f = byId.get(row.frame)!;
     setPicking(null);
     const a = await pool?.pick(specOf(f, row.wb, plain), x, y);
     if (a && 'neutral' in a)
@@ -329,37 +329,37 @@ export function Bench({ choices, frames, charts, exports, sets, shelves, saved, 
       setProblem({ code: 'pick', message: a.error.message, where: f.name, remedy: a.error.remedy });
   };
   const anchored = (r: number) => {
-    const f = byId.get(rows[r]!.frame)!,
-      own = columns.findIndex(
-        (c) =>
-          isVersion(c.profile) &&
-          !c.anchor &&
-          !candidates.get(c.profile)?.icc &&
-          candidates.get(c.profile)?.cameras.includes(f.camera),
-      ),
-      lay = (version: string) => add([{ ...plain, profile: version, anchor: 5000 }], Math.max(1, own + 1));
+    const f = byId.get(rows[r]!.frame)!;
+    const own = columns.findIndex(
+      (c) =>
+        isVersion(c.profile) &&
+        !c.anchor &&
+        !candidates.get(c.profile)?.icc &&
+        candidates.get(c.profile)?.cameras.includes(f.camera),
+    );
+    const lay = (version: string) => add([{ ...plain, profile: version, anchor: 5000 }], Math.max(1, own + 1));
     if (own >= 0) lay(columns[own]!.profile);
     else
       void fetched(`cameras=${encodeURIComponent(f.camera)}`, (l) => {
-        const dcp = l.filter((c) => !c.icc),
-          first = dcp.find((c) => !c.rungs.includes('look')) ?? dcp[0];
+        const dcp = l.filter((c) => !c.icc);
+        const first = dcp.find((c) => !c.rungs.includes('look')) ?? dcp[0];
         if (first) lay(first.versionId);
         else setSaid('There is no DNG profile of this camera to anchor.');
       });
   };
-  const anchorColumn = asking?.what === 'anchor' ? columns.find((c) => c.anchor) : undefined,
-    kept = rows.findIndex((r) => whites[r.frame] && byId.get(r.frame)?.file_kind === 'camera data');
+  const anchorColumn = asking?.what === 'anchor' ? columns.find((c) => c.anchor) : undefined;
+  const kept = rows.findIndex((r) => whites[r.frame] && byId.get(r.frame)?.file_kind === 'camera data');
   const odd = oddProfiles(
     rows.map((r) => {
       const f = byId.get(r.frame)!;
       return { id: f.id, camera: bodyOf(f), profile: f.profile };
     }),
   );
-  const lights = new Set(rows.map((r) => byId.get(r.frame)!.light)).size,
-    cameras = new Set(rows.map((r) => bodyOf(byId.get(r.frame)!)).filter(Boolean)),
-    title =
-      sets.find((s) => s.frames.length === rows.length && s.frames.every((f) => rows.some((r) => r.frame === f)))
-        ?.name ?? 'Bench';
+  const lights = new Set(rows.map((r) => byId.get(r.frame)!.light)).size;
+  const cameras = new Set(rows.map((r) => bodyOf(byId.get(r.frame)!)).filter(Boolean));
+  const title =
+    sets.find((s) => s.frames.length === rows.length && s.frames.every((f) => rows.some((r) => r.frame === f)))?.name ??
+    'Bench';
   const save = async (name: string) => {
     const { id } = await call<{ id: string }>('/api/bench/saved', 'POST', {
       name,
@@ -560,8 +560,8 @@ export function Bench({ choices, frames, charts, exports, sets, shelves, saved, 
               />
             ))}
             {rows.map((row, r) => {
-              const f = byId.get(row.frame)!,
-                ratio = f.width / f.height;
+              const f = byId.get(row.frame)!;
+              const ratio = f.width / f.height;
               return [
                 <RowHead
                   key={`${row.frame} head`}
@@ -594,15 +594,15 @@ export function Bench({ choices, frames, charts, exports, sets, shelves, saved, 
                   onChart={may.frames || f.chart_id ? () => setAsking({ what: 'chart', row: r }) : null}
                 />,
                 ...order.map((i, c) => {
-                  const spec = specOf(f, row.wb, columns[i]!),
-                    judged =
-                      !columns[i]!.anchor &&
-                      i ===
-                        (columns.findIndex(
-                          (x) =>
-                            isVersion(x.profile) && !x.anchor && candidates.get(x.profile)?.cameras.includes(f.camera),
-                        ) + 1 || state.reference + 1) -
-                          1;
+                  const spec = specOf(f, row.wb, columns[i]!);
+                  const judged =
+                    !columns[i]!.anchor &&
+                    i ===
+                      (columns.findIndex(
+                        (x) =>
+                          isVersion(x.profile) && !x.anchor && candidates.get(x.profile)?.cameras.includes(f.camera),
+                      ) + 1 || state.reference + 1) -
+                        1;
                   return (
                     <Cell
                       key={`${row.frame} ${i}`}

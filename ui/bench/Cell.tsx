@@ -59,13 +59,13 @@ export function Cell({
   onWhite,
   bare,
 }: Props) {
-  const canvas = useRef<HTMLCanvasElement>(null),
-    box = useRef<HTMLButtonElement>(null),
-    seq = useRef(0),
-    white = useRef(onWhite);
-  const [got, setGot] = useState<Pick<Rendered, 'figures' | 'difference' | 'chart' | 'outside'> | null>(null),
-    [fault, setFault] = useState<CellFault | null>(null),
-    [seen, setSeen] = useState(false);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const box = useRef<HTMLButtonElement>(null);
+  const seq = useRef(0);
+  const white = useRef(onWhite);
+  const [got, setGot] = useState<Pick<Rendered, 'figures' | 'difference' | 'chart' | 'outside'> | null>(null);
+  const [fault, setFault] = useState<CellFault | null>(null);
+  const [seen, setSeen] = useState(false);
   useEffect(() => {
     white.current = onWhite;
   });
@@ -77,8 +77,8 @@ export function Cell({
   const key = JSON.stringify([spec, against]);
   useEffect(() => {
     if (!pool) return;
-    const n = ++seq.current,
-      began = performance.now();
+    const n = ++seq.current;
+    const began = performance.now();
     void pool
       .ask(at, seen, (id) => ({ id, cell: spec, against }))
       .then((a) => {

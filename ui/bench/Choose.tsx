@@ -25,25 +25,25 @@ export const gamutOf = (): string =>
     : (['rec2020', 'p3', 'srgb'].find((g) => matchMedia(`(color-gamut: ${g})`).matches) ?? '');
 
 export function Choose({ column, name, candidates, frames, may, onClose, onDone }: Props) {
-  const profile = candidates.get(column.profile) ?? null,
-    part = column.parts[column.parts.length - 1],
-    look = (part && candidates.get(part.version)) ?? null,
-    intention = look?.intention || profile?.intention || '';
-  const [words, setWords] = useState(''),
-    [chosen, setChosen] = useState(true),
-    [asMeant, setAsMeant] = useState<boolean | null>(null),
-    [ribbon, setRibbon] = useState(false),
-    [advise, setAdvise] = useState(false),
-    [keep, setKeep] = useState(false),
-    [house, setHouse] = useState(false),
-    [client, setClient] = useState(''),
-    [any, setAny] = useState({ camera: false, light: false, kind: false }),
-    [beside, setBeside] = useState(''),
-    [calibrated, setCalibrated] = useState(''),
-    [gamut, setGamut] = useState(''),
-    [problem, setProblem] = useState<ProblemText | null>(null),
-    [busy, setBusy] = useState(false),
-    [now, setNow] = useState(0);
+  const profile = candidates.get(column.profile) ?? null;
+  const part = column.parts[column.parts.length - 1];
+  const look = (part && candidates.get(part.version)) ?? null;
+  const intention = look?.intention || profile?.intention || '';
+  const [words, setWords] = useState('');
+  const [chosen, setChosen] = useState(true);
+  const [asMeant, setAsMeant] = useState<boolean | null>(null);
+  const [ribbon, setRibbon] = useState(false);
+  const [advise, setAdvise] = useState(false);
+  const [keep, setKeep] = useState(false);
+  const [house, setHouse] = useState(false);
+  const [client, setClient] = useState('');
+  const [any, setAny] = useState({ camera: false, light: false, kind: false });
+  const [beside, setBeside] = useState('');
+  const [calibrated, setCalibrated] = useState('');
+  const [gamut, setGamut] = useState('');
+  const [problem, setProblem] = useState<ProblemText | null>(null);
+  const [busy, setBusy] = useState(false);
+  const [now, setNow] = useState(0);
   useEffect(
     () =>
       queueMicrotask(() => {
@@ -53,16 +53,16 @@ export function Choose({ column, name, candidates, frames, may, onClose, onDone 
       }),
     [],
   );
-  const provisional = isProvisional({ gamut, calibrated }, now),
-    cases = [
-      ...new Set(
-        frames.map((f) =>
-          [any.camera ? 'any camera' : f.camera || 'no camera', any.light ? 'any light' : f.light || 'no light'].join(
-            ', ',
-          ),
+  const provisional = isProvisional({ gamut, calibrated }, now);
+  const cases = [
+    ...new Set(
+      frames.map((f) =>
+        [any.camera ? 'any camera' : f.camera || 'no camera', any.light ? 'any light' : f.light || 'no light'].join(
+          ', ',
         ),
       ),
-    ];
+    ),
+  ];
   const send = async () => {
     setBusy(true);
     setProblem(null);

@@ -28,10 +28,10 @@ const rungWords: Record<string, string> = {
 const entry = 'flex cursor-default px-3 py-1.5 outline-none data-[highlighted]:bg-verd-wash data-[disabled]:text-soft';
 
 export function ColumnHead({ column, name, candidates, reference, blind, act, set, may }: Props) {
-  const profile = candidates.get(column.profile),
-    last = column.parts[column.parts.length - 1],
-    item = last && candidates.get(last.version),
-    most = Math.max(item?.most ?? 150, last?.strength ?? 0);
+  const profile = candidates.get(column.profile);
+  const last = column.parts[column.parts.length - 1];
+  const item = last && candidates.get(last.version);
+  const most = Math.max(item?.most ?? 150, last?.strength ?? 0);
   const strength = (v: number) =>
     set({
       ...column,

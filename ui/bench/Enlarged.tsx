@@ -27,13 +27,13 @@ export const grays = ['#d6d6d6', '#777777', '#1f1f1f'] as const;
 const grayWords = ['light', 'middle', 'dark'];
 
 export function Enlarged({ pool, title, shown, others, onAdd, onDrop, surround, onSurround, onClose }: Props) {
-  const [view, setView] = useState<View>({ zoom: 0, x: 0.5, y: 0.5 }),
-    [wipe, setWipe] = useState(false),
-    [split, setSplit] = useState(50),
-    [original, setOriginal] = useState(false),
-    [readout, setReadout] = useState<{ name: string; rgb: number[] }[] | null>(null),
-    frame = useRef<HTMLDivElement>(null),
-    readers = useRef(new Map<number, Reader>());
+  const [view, setView] = useState<View>({ zoom: 0, x: 0.5, y: 0.5 });
+  const [wipe, setWipe] = useState(false);
+  const [split, setSplit] = useState(50);
+  const [original, setOriginal] = useState(false);
+  const [readout, setReadout] = useState<{ name: string; rgb: number[] }[] | null>(null);
+  const frame = useRef<HTMLDivElement>(null);
+  const readers = useRef(new Map<number, Reader>());
   useEffect(() => {
     frame.current?.focus();
   }, []);

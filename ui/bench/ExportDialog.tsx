@@ -13,11 +13,11 @@ interface Props {
 }
 
 export function ExportDialog({ frames, labels, onClose, onDone }: Props) {
-  const [frame, setFrame] = useState(frames[0]?.id ?? ''),
-    [label, setLabel] = useState(labels[0] ?? ''),
-    [file, setFile] = useState<File | null>(null),
-    [problem, setProblem] = useState<ProblemText | null>(null),
-    [busy, setBusy] = useState(false);
+  const [frame, setFrame] = useState(frames[0]?.id ?? '');
+  const [label, setLabel] = useState(labels[0] ?? '');
+  const [file, setFile] = useState<File | null>(null);
+  const [problem, setProblem] = useState<ProblemText | null>(null);
+  const [busy, setBusy] = useState(false);
   const send = async () => {
     if (!file) return;
     setBusy(true);

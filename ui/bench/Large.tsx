@@ -29,21 +29,21 @@ interface Props {
 const MOST_PARTS = 60;
 
 export function Large({ pool, slot, spec, name, view, onView, onAt, onReader, light, left }: Props) {
-  const canvas = useRef<HTMLCanvasElement>(null),
-    sharp = useRef<HTMLCanvasElement>(null),
-    bars = useRef<HTMLCanvasElement>(null),
-    box = useRef<HTMLDivElement>(null),
-    drag = useRef<{ x: number; y: number; v: View } | null>(null),
-    seq = useRef(0),
-    tell = useRef(onReader),
-    parts = useRef(new Map<string, HTMLCanvasElement>()),
-    asked = useRef(new Set<string>());
-  const [fault, setFault] = useState<CellFault | null>(null),
-    [size, setSize] = useState({ w: 1, h: 1 }),
-    [room, setRoom] = useState({ w: 1, h: 1 }),
-    [whole, setWhole] = useState<{ width: number; height: number } | null>(null),
-    [come, setCome] = useState(0),
-    preview = useRef<ImageData | null>(null);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const sharp = useRef<HTMLCanvasElement>(null);
+  const bars = useRef<HTMLCanvasElement>(null);
+  const box = useRef<HTMLDivElement>(null);
+  const drag = useRef<{ x: number; y: number; v: View } | null>(null);
+  const seq = useRef(0);
+  const tell = useRef(onReader);
+  const parts = useRef(new Map<string, HTMLCanvasElement>());
+  const asked = useRef(new Set<string>());
+  const [fault, setFault] = useState<CellFault | null>(null);
+  const [size, setSize] = useState({ w: 1, h: 1 });
+  const [room, setRoom] = useState({ w: 1, h: 1 });
+  const [whole, setWhole] = useState<{ width: number; height: number } | null>(null);
+  const [come, setCome] = useState(0);
+  const preview = useRef<ImageData | null>(null);
   useEffect(() => {
     tell.current = onReader;
   });
@@ -54,8 +54,8 @@ export function Large({ pool, slot, spec, name, view, onView, onAt, onReader, li
     if (box.current) o.observe(box.current);
     return () => o.disconnect();
   }, []);
-  const key = JSON.stringify(spec),
-    inParts = !(spec.camera && spec.profile === 'jpeg') && spec.export === null;
+  const key = JSON.stringify(spec);
+  const inParts = !(spec.camera && spec.profile === 'jpeg') && spec.export === null;
   useEffect(() => {
     // unpacks the frame for the parts that may be asked for next
     let live = true;
@@ -73,8 +73,8 @@ export function Large({ pool, slot, spec, name, view, onView, onAt, onReader, li
   }, [spec.frame, inParts]);
   useEffect(() => {
     if (!pool) return;
-    const n = ++seq.current,
-      held = parts.current;
+    const n = ++seq.current;
+    const held = parts.current;
     held.clear();
     asked.current.clear();
     pool.drop((k) => k.startsWith(`part ${slot} `));
@@ -87,8 +87,8 @@ export function Large({ pool, slot, spec, name, view, onView, onAt, onReader, li
           return;
         }
         if (!('figures' in a)) return;
-        const c = canvas.current,
-          data = new ImageData(new Uint8ClampedArray(a.pixels), a.width, a.height);
+        const c = canvas.current;
+        const data = new ImageData(new Uint8ClampedArray(a.pixels), a.width, a.height);
         c.width = a.width;
         c.height = a.height;
         c.getContext('2d')!.putImageData(data, 0, 0);
@@ -100,24 +100,24 @@ export function Large({ pool, slot, spec, name, view, onView, onAt, onReader, li
       });
   }, [pool, key]); // eslint-disable-line react-hooks/exhaustive-deps
   // 1:1 is a pixel of the picture on a pixel of the screen, also where the page's own pixels are larger
-  const ratio = typeof window === 'undefined' ? 1 : window.devicePixelRatio || 1,
-    full = useMemo(() => whole ?? { width: size.w, height: size.h }, [whole, size]),
-    scale = view.zoom ? view.zoom / ratio : Math.min(room.w / full.width, room.h / full.height),
-    w = full.width * scale,
-    h = full.height * scale;
-  const x = w <= room.w ? (room.w - w) / 2 : Math.min(0, Math.max(room.w - w, room.w / 2 - view.x * w)),
-    y = h <= room.h ? (room.h - h) / 2 : Math.min(0, Math.max(room.h - h, room.h / 2 - view.y * h));
+  const ratio = typeof window === 'undefined' ? 1 : window.devicePixelRatio || 1;
+  const full = useMemo(() => whole ?? { width: size.w, height: size.h }, [whole, size]);
+  const scale = view.zoom ? view.zoom / ratio : Math.min(room.w / full.width, room.h / full.height);
+  const w = full.width * scale;
+  const h = full.height * scale;
+  const x = w <= room.w ? (room.w - w) / 2 : Math.min(0, Math.max(room.w - w, room.w / 2 - view.x * w));
+  const y = h <= room.h ? (room.h - h) / 2 : Math.min(0, Math.max(room.h - h, room.h / 2 - view.y * h));
   const detailed = !!pool && !!whole && view.zoom > 0 && !fault && inParts;
   useEffect(() => {
     const c = sharp.current;
     if (!c || !detailed || !pool) return;
-    const list = partsInView(whole, room, x, y, scale),
-      wanted = new Set(list.map((r) => `${r.x},${r.y}`)),
-      n = seq.current,
-      held = parts.current;
-    const cw = Math.round(room.w * ratio),
-      ch = Math.round(room.h * ratio),
-      g = c.getContext('2d')!;
+    const list = partsInView(whole, room, x, y, scale);
+    const wanted = new Set(list.map((r) => `${r.x},${r.y}`));
+    const n = seq.current;
+    const held = parts.current;
+    const cw = Math.round(room.w * ratio);
+    const ch = Math.round(room.h * ratio);
+    const g = c.getContext('2d')!;
     if (c.width !== cw || c.height !== ch) {
       c.width = cw;
       c.height = ch;
@@ -127,8 +127,8 @@ export function Large({ pool, slot, spec, name, view, onView, onAt, onReader, li
     pool.drop((k) => k.startsWith(`part ${slot} `) && !wanted.has(k.slice(`part ${slot} `.length)));
     for (const k of asked.current) if (!wanted.has(k) && !held.has(k)) asked.current.delete(k);
     for (const r of list) {
-      const k = `${r.x},${r.y}`,
-        got = held.get(k);
+      const k = `${r.x},${r.y}`;
+      const got = held.get(k);
       if (got) {
         held.delete(k);
         held.set(k, got);
@@ -174,9 +174,9 @@ export function Large({ pool, slot, spec, name, view, onView, onAt, onReader, li
   const read = useCallback<Reader>(
     (u, v) => {
       if (detailed && whole) {
-        const px = Math.min(whole.width - 1, Math.max(0, Math.floor(u * whole.width))),
-          py = Math.min(whole.height - 1, Math.max(0, Math.floor(v * whole.height))),
-          tile = parts.current.get(`${px - (px % PART)},${py - (py % PART)}`);
+        const px = Math.min(whole.width - 1, Math.max(0, Math.floor(u * whole.width)));
+        const py = Math.min(whole.height - 1, Math.max(0, Math.floor(v * whole.height)));
+        const tile = parts.current.get(`${px - (px % PART)},${py - (py % PART)}`);
         if (tile) {
           const d = tile.getContext('2d', { willReadFrequently: true })!.getImageData(px % PART, py % PART, 1, 1).data;
           return [d[0]!, d[1]!, d[2]!];
@@ -249,8 +249,8 @@ export function Large({ pool, slot, spec, name, view, onView, onAt, onReader, li
 }
 
 function histogram(c: HTMLCanvasElement, p: Uint8ClampedArray): void {
-  const n = [0, 1, 2].map(() => new Float64Array(128)),
-    g = c.getContext('2d')!;
+  const n = [0, 1, 2].map(() => new Float64Array(128));
+  const g = c.getContext('2d')!;
   for (let i = 0; i < p.length; i += 4) for (let k = 0; k < 3; k++) n[k]![p[i + k]! >> 1]!++;
   const top = Math.max(...n.map((a) => a.slice(1, 127).reduce((x, y) => Math.max(x, y), 1)));
   g.clearRect(0, 0, 128, 48);

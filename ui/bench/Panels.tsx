@@ -3,12 +3,12 @@
 import { mapColor, MAP_TOP, noTrim, type Trim } from '@/core/bench/measure';
 import type { RangeCompression } from '@/core/bench/range';
 
-const channel = ['red', 'green', 'blue'],
-  kinds = [
-    ['slope', 0, 4, 0.01],
-    ['offset', -1, 1, 0.005],
-    ['power', 0.1, 4, 0.01],
-  ] as const;
+const channel = ['red', 'green', 'blue'];
+const kinds = [
+  ['slope', 0, 4, 0.01],
+  ['offset', -1, 1, 0.005],
+  ['power', 0.1, 4, 0.01],
+] as const;
 
 export function TrimPanel({
   name,
@@ -77,9 +77,9 @@ export function TrimPanel({
   );
 }
 
-const LOW = -9,
-  HIGH = 5,
-  place = (ev: number): number => ((ev - LOW) / (HIGH - LOW)) * 100;
+const LOW = -9;
+const HIGH = 5;
+const place = (ev: number): number => ((ev - LOW) / (HIGH - LOW)) * 100;
 /** Scene range in above, range out below, on one ruler of EV about middle gray. */
 export function RangePanel({
   range,

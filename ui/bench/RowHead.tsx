@@ -55,11 +55,11 @@ export function RowHead({
   choice,
   onChoice,
 }: Props) {
-  const kind = row.wb.startsWith('k:') ? 'k' : row.wb.startsWith('n:') ? 'n' : row.wb,
-    [kelvin, tint] =
-      kind === 'k'
-        ? row.wb.slice(2).split(',').map(Number)
-        : [white ? Math.round(white.kelvin) : 5500, white ? Math.round(white.tint) : 0];
+  const kind = row.wb.startsWith('k:') ? 'k' : row.wb.startsWith('n:') ? 'n' : row.wb;
+  const [kelvin, tint] =
+    kind === 'k'
+      ? row.wb.slice(2).split(',').map(Number)
+      : [white ? Math.round(white.kelvin) : 5500, white ? Math.round(white.tint) : 0];
   return (
     <div className="min-w-0 pr-2 text-[12px]" data-row={f.name}>
       <h3 className="font-sans text-[13.5px] font-semibold leading-tight tracking-normal [overflow-wrap:anywhere]">

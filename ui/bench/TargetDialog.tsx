@@ -29,60 +29,60 @@ interface Props {
 }
 
 const START: Point[] = [
-    [0.2, 0.2],
-    [0.8, 0.2],
-    [0.8, 0.8],
-    [0.2, 0.8],
-  ],
-  cornerNames = ['top left', 'top right', 'bottom right', 'bottom left'];
+  [0.2, 0.2],
+  [0.8, 0.2],
+  [0.8, 0.8],
+  [0.2, 0.8],
+];
+const cornerNames = ['top left', 'top right', 'bottom right', 'bottom left'];
 const css = (lab: readonly number[]): string =>
   `lab(${lab[0]!.toFixed(1)}% ${lab[1]!.toFixed(1)} ${lab[2]!.toFixed(1)})`;
 
 export function TargetDialog({ pool, frame, charts, columns, may, onClose, onSaved }: Props) {
-  const [known, setKnown] = useState(charts),
-    [chartId, setChartId] = useState(frame.chart_id ?? charts[0]?.id ?? ''),
-    [corners, setCorners] = useState<Point[]>(frame.chart_corners ?? START),
-    [by, setBy] = useState(0),
-    [result, setResult] = useState<ChartResult | null>(null),
-    [size, setSize] = useState({ w: 3, h: 2 }),
-    [problem, setProblem] = useState<ProblemText | null>(null),
-    [said, setSaid] = useState(''),
-    [looking, setLooking] = useState(false);
-  const canvas = useRef<HTMLCanvasElement>(null),
-    board = useRef<HTMLDivElement>(null),
-    seq = useRef(0),
-    chart = known.find((c) => c.id === chartId) ?? null,
-    spec = columns[by]?.spec ?? columns[0]!.spec;
-  const placed = chart && { corners, columns: chart.columns, rows: chart.rows, patches: chart.patches },
-    key = JSON.stringify([spec, placed && { ...placed, patches: chart.id }]);
+  const [known, setKnown] = useState(charts);
+  const [chartId, setChartId] = useState(frame.chart_id ?? charts[0]?.id ?? '');
+  const [corners, setCorners] = useState<Point[]>(frame.chart_corners ?? START);
+  const [by, setBy] = useState(0);
+  const [result, setResult] = useState<ChartResult | null>(null);
+  const [size, setSize] = useState({ w: 3, h: 2 });
+  const [problem, setProblem] = useState<ProblemText | null>(null);
+  const [said, setSaid] = useState('');
+  const [looking, setLooking] = useState(false);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const board = useRef<HTMLDivElement>(null);
+  const seq = useRef(0);
+  const chart = known.find((c) => c.id === chartId) ?? null;
+  const spec = columns[by]?.spec ?? columns[0]!.spec;
+  const placed = chart && { corners, columns: chart.columns, rows: chart.rows, patches: chart.patches };
+  const key = JSON.stringify([spec, placed && { ...placed, patches: chart.id }]);
   useEffect(() => {
     if (!pool) return;
-    const n = ++seq.current,
-      t = setTimeout(
-        () =>
-          void pool
-            .ask('target', true, (id) => ({
-              id,
-              cell: { ...spec, width: 900, chart: placed, mark: null },
-              against: null,
-            }))
-            .then((a) => {
-              if (n !== seq.current || !canvas.current) return;
-              if ('error' in a) {
-                setProblem({ code: 'target', message: a.error.message, where: frame.name, remedy: a.error.remedy });
-                return;
-              }
-              if (!('figures' in a)) return;
-              canvas.current.width = a.width;
-              canvas.current.height = a.height;
-              canvas.current
-                .getContext('2d')!
-                .putImageData(new ImageData(new Uint8ClampedArray(a.pixels), a.width, a.height), 0, 0);
-              setSize({ w: a.width, h: a.height });
-              setResult(a.chart);
-            }),
-        40,
-      );
+    const n = ++seq.current;
+    const t = setTimeout(
+      () =>
+        void pool
+          .ask('target', true, (id) => ({
+            id,
+            cell: { ...spec, width: 900, chart: placed, mark: null },
+            against: null,
+          }))
+          .then((a) => {
+            if (n !== seq.current || !canvas.current) return;
+            if ('error' in a) {
+              setProblem({ code: 'target', message: a.error.message, where: frame.name, remedy: a.error.remedy });
+              return;
+            }
+            if (!('figures' in a)) return;
+            canvas.current.width = a.width;
+            canvas.current.height = a.height;
+            canvas.current
+              .getContext('2d')!
+              .putImageData(new ImageData(new Uint8ClampedArray(a.pixels), a.width, a.height), 0, 0);
+            setSize({ w: a.width, h: a.height });
+            setResult(a.chart);
+          }),
+      40,
+    );
     return () => clearTimeout(t);
   }, [pool, key]); // eslint-disable-line react-hooks/exhaustive-deps
   const move = (i: number, p: Point) =>
@@ -95,8 +95,8 @@ export function TargetDialog({ pool, frame, charts, columns, may, onClose, onSav
     move(i, [(e.clientX - r.left) / r.width, (e.clientY - r.top) / r.height]);
   };
   const nudge = (i: number) => (e: KeyboardEvent) => {
-    const d = e.shiftKey ? 0.01 : 0.001,
-      by2 = { ArrowLeft: [-d, 0], ArrowRight: [d, 0], ArrowUp: [0, -d], ArrowDown: [0, d] }[e.key];
+    const d = e.shiftKey ? 0.01 : 0.001;
+    const by2 = { ArrowLeft: [-d, 0], ArrowRight: [d, 0], ArrowUp: [0, -d], ArrowDown: [0, d] }[e.key];
     if (may && by2) {
       e.preventDefault();
       move(i, [corners[i]![0] + by2[0]!, corners[i]![1] + by2[1]!]);
@@ -151,20 +151,20 @@ export function TargetDialog({ pool, frame, charts, columns, may, onClose, onSav
       setProblem(problemOf(e));
     }
   };
-  const m = fromSquare(corners),
-    lines =
-      m && chart
-        ? [
-            ...Array.from({ length: chart.columns + 1 }, (_, i): [Point, Point] => [
-              project(m, i / chart.columns, 0),
-              project(m, i / chart.columns, 1),
-            ]),
-            ...Array.from({ length: chart.rows + 1 }, (_, i): [Point, Point] => [
-              project(m, 0, i / chart.rows),
-              project(m, 1, i / chart.rows),
-            ]),
-          ]
-        : [];
+  const m = fromSquare(corners);
+  const lines =
+    m && chart
+      ? [
+          ...Array.from({ length: chart.columns + 1 }, (_, i): [Point, Point] => [
+            project(m, i / chart.columns, 0),
+            project(m, i / chart.columns, 1),
+          ]),
+          ...Array.from({ length: chart.rows + 1 }, (_, i): [Point, Point] => [
+            project(m, 0, i / chart.rows),
+            project(m, 1, i / chart.rows),
+          ]),
+        ]
+      : [];
   return (
     <Dialog.Root
       open

@@ -39,8 +39,8 @@ export function candidateOf(r: {
   intention: string;
   roots: string[];
 }): Candidate {
-  const stages = (r.facts.stages ?? []) as string[],
-    has = (w: string) => stages.includes(w);
+  const stages = (r.facts.stages ?? []) as string[];
+  const has = (w: string) => stages.includes(w);
   return {
     versionId: r.version_id,
     itemId: r.item_id,

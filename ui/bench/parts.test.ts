@@ -24,11 +24,11 @@ test('every place in the window that is in the picture is in a part, once', () =
       fc.double({ min: 0, max: 1, noNaN: true }),
       fc.double({ min: 0, max: 1, noNaN: true }),
       (left, top, scale, u, v) => {
-        const room = { w: 900, h: 600 },
-          l = partsInView(whole, room, left, top, scale),
-          x = (u * room.w - left) / scale,
-          y = (v * room.h - top) / scale,
-          n = l.filter((r) => x >= r.x && x < r.x + r.w && y >= r.y && y < r.y + r.h).length;
+        const room = { w: 900, h: 600 };
+        const l = partsInView(whole, room, left, top, scale);
+        const x = (u * room.w - left) / scale;
+        const y = (v * room.h - top) / scale;
+        const n = l.filter((r) => x >= r.x && x < r.x + r.w && y >= r.y && y < r.y + r.h).length;
         expect(n).toBe(x < whole.width && y < whole.height ? 1 : 0);
       },
     ),

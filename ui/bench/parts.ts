@@ -11,10 +11,10 @@ export function partsInView(
   top: number,
   scale: number,
 ): Rect[] {
-  const from = (at: number): number => Math.max(0, Math.floor(-at / scale / PART)),
-    to = (at: number, space: number, size: number): number =>
-      Math.min(Math.ceil(size / PART), Math.ceil((space - at) / scale / PART)),
-    out: Rect[] = [];
+  const from = (at: number): number => Math.max(0, Math.floor(-at / scale / PART));
+  const to = (at: number, space: number, size: number): number =>
+    Math.min(Math.ceil(size / PART), Math.ceil((space - at) / scale / PART));
+  const out: Rect[] = [];
   for (let j = from(top); j < to(top, room.h, whole.height); j++)
     for (let i = from(left); i < to(left, room.w, whole.width); i++)
       out.push({

@@ -27,10 +27,10 @@ export class Pool {
   constructor(count = 2) {
     for (let i = 0; i < count; i++) {
       const worker = new Worker(new URL('../../workers/bench.worker.ts', import.meta.url), {
-          type: 'module',
-          name: 'bench',
-        }),
-        slot = { worker, busy: new Set<number>() };
+        type: 'module',
+        name: 'bench',
+      });
+      const slot = { worker, busy: new Set<number>() };
       worker.onmessage = (e: MessageEvent<BenchAnswer>) => {
         slot.busy.delete(e.data.id);
         const job = this.running.get(e.data.id);
@@ -60,12 +60,12 @@ export class Pool {
   }
   private go(): void {
     for (;;) {
-      const least = Math.min(...this.workers.map((w) => w.busy.size)),
-        n = least < DEPTH ? this.workers.findIndex((w) => w.busy.size === least) : -1,
-        at = n < 0 ? -1 : this.nextFor(n);
+      const least = Math.min(...this.workers.map((w) => w.busy.size));
+      const n = least < DEPTH ? this.workers.findIndex((w) => w.busy.size === least) : -1;
+      const at = n < 0 ? -1 : this.nextFor(n);
       if (at < 0) return;
-      const slot = this.workers[n]!,
-        job = this.waiting.splice(at, 1)[0]!;
+      const slot = this.workers[n]!;
+      const job = this.waiting.splice(at, 1)[0]!;
       const id = ++this.next;
       slot.busy.add(id);
       this.running.set(id, job);

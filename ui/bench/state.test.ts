@@ -3,11 +3,11 @@ import { describe, expect, test } from 'vitest';
 import { addressOf, blindOrder, plain, stateOf } from './state';
 
 describe('the address of the bench', () => {
-  const uuid = fc.uuid(),
-    part = fc.record(
-      { version: uuid, strength: fc.integer({ min: 0, max: 400 }), reading: fc.integer({ min: 1, max: 8 }) },
-      { requiredKeys: ['version', 'strength'] },
-    );
+  const uuid = fc.uuid();
+  const part = fc.record(
+    { version: uuid, strength: fc.integer({ min: 0, max: 400 }), reading: fc.integer({ min: 1, max: 8 }) },
+    { requiredKeys: ['version', 'strength'] },
+  );
   test('holds all that the bench is, and gives it back', () => {
     fc.assert(
       fc.property(
@@ -27,15 +27,15 @@ describe('the address of the bench', () => {
         fc.boolean(),
         (rows, cols, difference, mark) => {
           const columns = cols.map((c) => ({
-              ...plain,
-              ...c,
-              stages: c.profile.length === 36 ? c.stages : 15,
-              anchor: c.profile.length === 36 && c.stages % 2 ? 5000 : null,
-              parts: c.profile === 'jpeg' ? [] : c.parts,
-              range: c.range,
-            })),
-            s = { ...stateOf(() => null), rows, columns, difference, mark, reference: columns.length - 1 },
-            p = new URLSearchParams(addressOf(s));
+            ...plain,
+            ...c,
+            stages: c.profile.length === 36 ? c.stages : 15,
+            anchor: c.profile.length === 36 && c.stages % 2 ? 5000 : null,
+            parts: c.profile === 'jpeg' ? [] : c.parts,
+            range: c.range,
+          }));
+          const s = { ...stateOf(() => null), rows, columns, difference, mark, reference: columns.length - 1 };
+          const p = new URLSearchParams(addressOf(s));
           expect(stateOf((k) => p.get(k))).toEqual(s);
         },
       ),

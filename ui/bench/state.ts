@@ -34,8 +34,8 @@ export interface State {
 }
 
 export const plain: Column = { profile: 'plain', stages: 15, anchor: null, parts: [], trim: null, range: false };
-export const MOST_COLUMNS = 16,
-  MOST_ROWS = 40;
+export const MOST_COLUMNS = 16;
+export const MOST_ROWS = 40;
 const id = /^[0-9a-f-]{36}$/;
 /** Whether a column develops by a profile of the shelves. */
 export const isVersion = (profile: string): boolean => id.test(profile);
@@ -95,19 +95,19 @@ export function stateOf(get: (k: string) => string | null): State {
     .filter(Boolean)
     .slice(0, MOST_ROWS)
     .map((t): Row => {
-      const at = t.indexOf('.'),
-        wb = at < 0 ? 'as' : t.slice(at + 1);
+      const at = t.indexOf('.');
+      const wb = at < 0 ? 'as' : t.slice(at + 1);
       return { frame: at < 0 ? t : t.slice(0, at), wb: wb === 'auto' || /^[nk]:[\d.,-]+$/.test(wb) ? wb : 'as' };
     })
     .filter((r) => id.test(r.frame));
   const columns = (get('cols') ?? '')
-      .split('~')
-      .filter(Boolean)
-      .slice(0, MOST_COLUMNS)
-      .map(columnOf)
-      .filter((c): c is Column => !!c),
-    r = (get('range') ?? '').split(',').map(Number),
-    open = (get('open') ?? '').split(',').map(Number);
+    .split('~')
+    .filter(Boolean)
+    .slice(0, MOST_COLUMNS)
+    .map(columnOf)
+    .filter((c): c is Column => !!c);
+  const r = (get('range') ?? '').split(',').map(Number);
+  const open = (get('open') ?? '').split(',').map(Number);
   const range: RangeCompression =
     r.length === 6 && r.every(Number.isFinite) && r[0]! < 0 && r[1]! > 0
       ? { inLow: r[0]!, inHigh: r[1]!, outLow: r[2]!, outHigh: r[3]!, edge: r[4]!, detail: r[5]! }

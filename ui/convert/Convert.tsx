@@ -14,14 +14,14 @@ interface View {
 }
 
 export function Convert({ versionId, title, first }: { versionId: string; title: string; first: View }) {
-  const router = useRouter(),
-    [view, setView] = useState(first),
-    [off, setOff] = useState<ReadonlySet<string>>(new Set()),
-    [size, setSize] = useState(33),
-    [name, setName] = useState(title);
-  const [problem, setProblem] = useState<ProblemText | null>(null),
-    [busy, setBusy] = useState(false),
-    wanted = first.carried.map((c) => c.setting).filter((s) => !off.has(s));
+  const router = useRouter();
+  const [view, setView] = useState(first);
+  const [off, setOff] = useState<ReadonlySet<string>>(new Set());
+  const [size, setSize] = useState(33);
+  const [name, setName] = useState(title);
+  const [problem, setProblem] = useState<ProblemText | null>(null);
+  const [busy, setBusy] = useState(false);
+  const wanted = first.carried.map((c) => c.setting).filter((s) => !off.has(s));
   const key = wanted.join(',');
   useEffect(() => {
     const stop = new AbortController();

@@ -28,11 +28,11 @@ export function CopyGroup({
   // what is approved, has a ribbon or is placed is the one that people know
   const weight = (s: Spine): number =>
     (s.status === 'approved' ? 4 : 0) + (s.house ? 2 : 0) + (s.mine ? 1 : 0) + s.stations * 3;
-  const router = useRouter(),
-    [keep, setKeep] = useState([...items].sort((a, b) => weight(b) - weight(a))[0]!.id),
-    [problem, setProblem] = useState<ProblemText | null>(null),
-    [busy, setBusy] = useState(false),
-    [open, setOpen] = useState(show);
+  const router = useRouter();
+  const [keep, setKeep] = useState([...items].sort((a, b) => weight(b) - weight(a))[0]!.id);
+  const [problem, setProblem] = useState<ProblemText | null>(null);
+  const [busy, setBusy] = useState(false);
+  const [open, setOpen] = useState(show);
   const act = async (body: unknown) => {
     setBusy(true);
     setProblem(null);

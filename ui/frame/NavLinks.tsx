@@ -26,8 +26,8 @@ export function NavLinks({ counts }: { counts: Record<string, number> }) {
   return groups.map((links, i) => (
     <ul key={i} className="mb-3">
       {links.map(({ href, name, also }: { href: string; name: string; also?: string }) => {
-        const on = path.startsWith(href) || (also !== undefined && path.startsWith(also)),
-          n = counts[name] ?? 0;
+        const on = path.startsWith(href) || (also !== undefined && path.startsWith(also));
+        const n = counts[name] ?? 0;
         return (
           <li key={href}>
             <Link

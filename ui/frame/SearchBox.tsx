@@ -14,13 +14,13 @@ export function SearchBox() {
 }
 
 function Box() {
-  const router = useRouter(),
-    path = usePathname(),
-    params = useSearchParams(),
-    input = useRef<HTMLInputElement>(null),
-    timer = useRef<ReturnType<typeof setTimeout> | null>(null);
-  const onShelves = path === '/shelves',
-    current = onShelves ? (params.get('q') ?? '') : '';
+  const router = useRouter();
+  const path = usePathname();
+  const params = useSearchParams();
+  const input = useRef<HTMLInputElement>(null);
+  const timer = useRef<ReturnType<typeof setTimeout> | null>(null);
+  const onShelves = path === '/shelves';
+  const current = onShelves ? (params.get('q') ?? '') : '';
   useEffect(() => {
     document.documentElement.dataset.awake = 'yes'; // the page answers to keys and clicks from here on
     const onKey = (e: KeyboardEvent) => {

@@ -14,8 +14,8 @@ export interface Asking {
   wanted: string;
   askedOf: string;
 }
-const label = 'flex flex-col gap-0.5 text-[12px] text-soft',
-  control = 'field text-[13.5px] text-ink';
+const label = 'flex flex-col gap-0.5 text-[12px] text-soft';
+const control = 'field text-[13.5px] text-ink';
 
 export function Ask({
   about,
@@ -26,12 +26,12 @@ export function Ask({
   /** whom one can ask, offered while typing */ suppliers: string[];
   onClose: () => void;
 }) {
-  const router = useRouter(),
-    [f, setF] = useState({ ...about, note: '' }),
-    [problem, setProblem] = useState<ProblemText | null>(null),
-    [busy, setBusy] = useState(false),
-    set = (k: 'about' | 'wanted' | 'askedOf' | 'note') => (e: { target: { value: string } }) =>
-      setF({ ...f, [k]: e.target.value });
+  const router = useRouter();
+  const [f, setF] = useState({ ...about, note: '' });
+  const [problem, setProblem] = useState<ProblemText | null>(null);
+  const [busy, setBusy] = useState(false);
+  const set = (k: 'about' | 'wanted' | 'askedOf' | 'note') => (e: { target: { value: string } }) =>
+    setF({ ...f, [k]: e.target.value });
   const save = async () => {
     setBusy(true);
     setProblem(null);

@@ -48,16 +48,16 @@ const nameOf = (g: Gear): string => [g.model, g.conversion].filter(Boolean).join
 const stateOf = (s: Covered): string => (s === 'none' ? 'gap' : s);
 
 export function Coverage({ cameras, lenses, editors, unlisted, gaps, suppliers, may }: Props) {
-  const router = useRouter(),
-    [form, setForm] = useState<{ kind: 'camera' | 'lens'; gear: Gear | null } | null>(null),
-    [asking, setAsking] = useState<Asking | null>(null),
-    [problem, setProblem] = useState<ProblemText | null>(null),
-    [said, setSaid] = useState('');
-  const seen = [...unlisted.cameras, ...unlisted.lenses],
-    shownCameras = gaps
-      ? cameras.filter((c) => c.state !== 'covered' || c.reads.some((r) => r.answer === 'no'))
-      : cameras,
-    shownLenses = gaps ? lenses.filter((l) => l.state !== 'covered') : lenses;
+  const router = useRouter();
+  const [form, setForm] = useState<{ kind: 'camera' | 'lens'; gear: Gear | null } | null>(null);
+  const [asking, setAsking] = useState<Asking | null>(null);
+  const [problem, setProblem] = useState<ProblemText | null>(null);
+  const [said, setSaid] = useState('');
+  const seen = [...unlisted.cameras, ...unlisted.lenses];
+  const shownCameras = gaps
+    ? cameras.filter((c) => c.state !== 'covered' || c.reads.some((r) => r.answer === 'no'))
+    : cameras;
+  const shownLenses = gaps ? lenses.filter((l) => l.state !== 'covered') : lenses;
   const listSeen = async () => {
     setProblem(null);
     try {

@@ -17,36 +17,36 @@ export interface Gear {
   sensor_width?: number | null;
   sensor_height?: number | null;
 }
-const label = 'flex flex-col gap-0.5 text-[12px] text-soft',
-  control = 'field text-[13.5px] text-ink',
-  words = (s: string): string[] =>
-    s
-      .split(',')
-      .map((t) => t.trim())
-      .filter(Boolean),
-  size = (s: string): number | null => (s.trim() === '' ? null : Number(s));
+const label = 'flex flex-col gap-0.5 text-[12px] text-soft';
+const control = 'field text-[13.5px] text-ink';
+const words = (s: string): string[] =>
+  s
+    .split(',')
+    .map((t) => t.trim())
+    .filter(Boolean);
+const size = (s: string): number | null => (s.trim() === '' ? null : Number(s));
 
 export function GearForm({ kind, gear, onClose }: { kind: 'camera' | 'lens'; gear: Gear | null; onClose: () => void }) {
-  const router = useRouter(),
-    [f, setF] = useState({
-      maker: gear?.maker ?? '',
-      model: gear?.model ?? '',
-      names: gear?.names.join(', ') ?? '',
-      mount: gear?.mount ?? '',
-      conversion: gear?.conversion ?? '',
-      serials: gear?.serials?.join(', ') ?? '',
-      sensor_width: String(gear?.sensor_width ?? ''),
-      sensor_height: String(gear?.sensor_height ?? ''),
-    }),
-    [problem, setProblem] = useState<ProblemText | null>(null),
-    [busy, setBusy] = useState(false),
-    [sure, setSure] = useState(false);
-  const at = `/api/gear/${kind === 'camera' ? 'cameras' : 'lenses'}`,
-    field = (k: keyof typeof f) => ({
-      className: control,
-      value: f[k],
-      onChange: (e: { target: { value: string } }) => setF({ ...f, [k]: e.target.value }),
-    });
+  const router = useRouter();
+  const [f, setF] = useState({
+    maker: gear?.maker ?? '',
+    model: gear?.model ?? '',
+    names: gear?.names.join(', ') ?? '',
+    mount: gear?.mount ?? '',
+    conversion: gear?.conversion ?? '',
+    serials: gear?.serials?.join(', ') ?? '',
+    sensor_width: String(gear?.sensor_width ?? ''),
+    sensor_height: String(gear?.sensor_height ?? ''),
+  });
+  const [problem, setProblem] = useState<ProblemText | null>(null);
+  const [busy, setBusy] = useState(false);
+  const [sure, setSure] = useState(false);
+  const at = `/api/gear/${kind === 'camera' ? 'cameras' : 'lenses'}`;
+  const field = (k: keyof typeof f) => ({
+    className: control,
+    value: f[k],
+    onChange: (e: { target: { value: string } }) => setF({ ...f, [k]: e.target.value }),
+  });
   const run = async (work: () => Promise<unknown>) => {
     setBusy(true);
     setProblem(null);

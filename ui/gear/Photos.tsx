@@ -28,12 +28,12 @@ interface Result {
 }
 
 export function Photos() {
-  const input = useRef<HTMLInputElement | null>(null),
-    folder = useRef<HTMLInputElement | null>(null),
-    [over, setOver] = useState(false),
-    [reading, setReading] = useState<{ done: number; n: number } | null>(null),
-    [result, setResult] = useState<Result | null>(null),
-    [problem, setProblem] = useState<ProblemText | null>(null);
+  const input = useRef<HTMLInputElement | null>(null);
+  const folder = useRef<HTMLInputElement | null>(null);
+  const [over, setOver] = useState(false);
+  const [reading, setReading] = useState<{ done: number; n: number } | null>(null);
+  const [result, setResult] = useState<Result | null>(null);
+  const [problem, setProblem] = useState<ProblemText | null>(null);
   const take = async (files: File[]) => {
     setProblem(null);
     setResult(null);

@@ -22,8 +22,8 @@ export interface RequestLine {
 const steps = ['noted', 'sent', 'promised', 'fulfilled', 'declined'];
 
 export function Requests({ requests, may }: { requests: RequestLine[]; may: boolean }) {
-  const router = useRouter(),
-    [problem, setProblem] = useState<ProblemText | null>(null);
+  const router = useRouter();
+  const [problem, setProblem] = useState<ProblemText | null>(null);
   const track = async (r: RequestLine, change: { state?: string; note?: string; askedOf?: string }) => {
     setProblem(null);
     try {

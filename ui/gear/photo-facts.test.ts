@@ -27,11 +27,11 @@ const dng = (model: string, width = 8): Uint8Array<ArrayBuffer> =>
   );
 /** A TIFF whose directory stands behind its pixels, as many programs write it. */
 function late(pixels: number, model: string): Uint8Array<ArrayBuffer> {
-  const name = new TextEncoder().encode(`${model}\0`),
-    ifd = 8 + pixels,
-    b = new Uint8Array(ifd + 2 + 3 * 12 + 4 + name.length),
-    v = new DataView(b.buffer),
-    at = ifd + 2 + 3 * 12 + 4;
+  const name = new TextEncoder().encode(`${model}\0`);
+  const ifd = 8 + pixels;
+  const b = new Uint8Array(ifd + 2 + 3 * 12 + 4 + name.length);
+  const v = new DataView(b.buffer);
+  const at = ifd + 2 + 3 * 12 + 4;
   b.set([0x49, 0x49, 42, 0]);
   v.setUint32(4, ifd, true);
   v.setUint16(ifd, 3, true);
@@ -75,8 +75,8 @@ describe('what photos say of their camera', () => {
     ]);
   });
   test('of a large file with its directory in front, the beginning alone is read', async () => {
-    const f = file(dng('Ley', 60_000), 'large.dng'),
-      whole = f.arrayBuffer.bind(f);
+    const f = file(dng('Ley', 60_000), 'large.dng');
+    const whole = f.arrayBuffer.bind(f);
     let asked = 0;
     f.arrayBuffer = () => {
       asked++;

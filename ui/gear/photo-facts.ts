@@ -13,8 +13,8 @@ export interface Read {
   /** that are no pictures, or say nothing that we read */ unread: number;
 }
 
-const HEAD = 512 << 10,
-  MOST = 256 << 20;
+const HEAD = 512 << 10;
+const MOST = 256 << 20;
 
 /** The beginning of a file tells it nearly always; a directory that stands at its end needs the whole. */
 async function factsOf(file: File): Promise<FrameFacts | null> {
@@ -33,20 +33,20 @@ async function factsOf(file: File): Promise<FrameFacts | null> {
 
 export async function readPhotos(files: readonly File[], progress: (done: number) => void): Promise<Read> {
   const said = new Map<string, Said>();
-  let unread = 0,
-    done = 0;
+  let unread = 0;
+  let done = 0;
   for (const file of files) {
     const f = await factsOf(file);
     if (!f) unread++;
     else {
       const line: Omit<Said, 'n'> = {
-          maker: f.maker.slice(0, 120),
-          camera: f.camera.slice(0, 120),
-          unique: f.uniqueModel.slice(0, 120),
-          kind: f.format === 'dng' || f.format === 'raw' ? 'camera data' : 'rendered',
-        },
-        key = JSON.stringify(line),
-        had = said.get(key);
+        maker: f.maker.slice(0, 120),
+        camera: f.camera.slice(0, 120),
+        unique: f.uniqueModel.slice(0, 120),
+        kind: f.format === 'dng' || f.format === 'raw' ? 'camera data' : 'rendered',
+      };
+      const key = JSON.stringify(line);
+      const had = said.get(key);
       if (had) had.n++;
       else said.set(key, { ...line, n: 1 });
     }

@@ -27,8 +27,8 @@ interface Props {
   onDiscard: () => void;
 }
 
-const label = 'flex flex-col gap-0.5 text-[12px] text-soft',
-  control = 'field text-[13.5px] text-ink';
+const label = 'flex flex-col gap-0.5 text-[12px] text-soft';
+const control = 'field text-[13.5px] text-ink';
 const says = [
   ['unknown', 'not known'],
   ['yes', 'yes'],
@@ -47,19 +47,19 @@ export function AcceptBar({
   onAccept,
   onDiscard,
 }: Props) {
-  const [shelf, setShelf] = useState(usual ?? 'new'),
-    [name, setName] = useState(''),
-    [supplier, setSupplier] = useState(from),
-    [release, setRelease] = useState(''),
-    [licence, setLicence] = useState(''),
-    [more, setMore] = useState(kinds.length > 2);
-  const [fresh, setFresh] = useState({ name: '', may_convert: 'unknown', may_spread: 'unknown' }),
-    [source, setSource] = useState<Record<string, string>>({});
+  const [shelf, setShelf] = useState(usual ?? 'new');
+  const [name, setName] = useState('');
+  const [supplier, setSupplier] = useState(from);
+  const [release, setRelease] = useState('');
+  const [licence, setLicence] = useState('');
+  const [more, setMore] = useState(kinds.length > 2);
+  const [fresh, setFresh] = useState({ name: '', may_convert: 'unknown', may_spread: 'unknown' });
+  const [source, setSource] = useState<Record<string, string>>({});
   const [own, setOwn] = useState<Record<string, string>>(() =>
     Object.fromEntries(kinds.slice(1).map((k) => [k, shelfOfKind(shelves, k) ?? ''])),
   );
-  const count = takeable - left,
-    ready = count > 0 && (shelf !== 'new' || name.trim()) && (licence !== 'new' || fresh.name.trim());
+  const count = takeable - left;
+  const ready = count > 0 && (shelf !== 'new' || name.trim()) && (licence !== 'new' || fresh.name.trim());
   const accept = () =>
     onAccept({
       ...(shelf === 'new' ? { newShelf: name.trim() } : { shelfId: shelf }),

@@ -84,20 +84,20 @@ const figures = (l: NonNullable<Entry['likeness']>): string =>
       : `, ΔE00 ${l.mean.toFixed(2)} in the mean, ${l.max!.toFixed(1)} at most`;
 
 export function Arrival({ id, name, status, groups, only, takeable, shelves, licences, may, supplier }: Props) {
-  const router = useRouter(),
-    [left, setLeft] = useState<ReadonlySet<number>>(new Set()),
-    [problem, setProblem] = useState<ProblemText | null>(null),
-    [busy, setBusy] = useState(false),
-    [pick, setPick] = useState<{ entries?: number[]; group?: string; outcome: string; kind?: string } | null>(null);
-  const open = status === 'ready' && may,
-    kinds = [
-      ...groupBy(
-        groups.flatMap((g) => g.rows).filter((e) => e.outcome === 'new'),
-        (e) => e.kind,
-      ),
-    ]
-      .sort((a, b) => b[1].length - a[1].length)
-      .map(([k]) => k);
+  const router = useRouter();
+  const [left, setLeft] = useState<ReadonlySet<number>>(new Set());
+  const [problem, setProblem] = useState<ProblemText | null>(null);
+  const [busy, setBusy] = useState(false);
+  const [pick, setPick] = useState<{ entries?: number[]; group?: string; outcome: string; kind?: string } | null>(null);
+  const open = status === 'ready' && may;
+  const kinds = [
+    ...groupBy(
+      groups.flatMap((g) => g.rows).filter((e) => e.outcome === 'new'),
+      (e) => e.kind,
+    ),
+  ]
+    .sort((a, b) => b[1].length - a[1].length)
+    .map(([k]) => k);
   const flip = (ids: number[], take: boolean) => {
     const next = new Set(left);
     for (const i of ids) {
@@ -128,10 +128,10 @@ export function Arrival({ id, name, status, groups, only, takeable, shelves, lic
   return (
     <>
       {groups.map(({ group, count, rows }) => {
-        const [title, note] = words[group]!,
-          takes = open && rows.some((e) => taken.includes(e.outcome)),
-          correctable =
-            open && rows.some((e) => e.kind && !['refused', 'unknown', 'papers', 'descriptor'].includes(group));
+        const [title, note] = words[group]!;
+        const takes = open && rows.some((e) => taken.includes(e.outcome));
+        const correctable =
+          open && rows.some((e) => e.kind && !['refused', 'unknown', 'papers', 'descriptor'].includes(group));
         const folders = [
           ...groupBy(rows, (e) => (e.path.includes('/') ? e.path.slice(0, e.path.lastIndexOf('/')) : '')),
         ];

@@ -8,8 +8,8 @@ import { groupBy } from '../kit/group';
 import { Notice } from '../kit/Notice';
 import { fromDrop, fromInput, type Delivery } from './collect';
 
-const PART = 4 << 20,
-  AT_ONCE = 3;
+const PART = 4 << 20;
+const AT_ONCE = 3;
 interface Part {
   id: string;
   path: string;
@@ -31,10 +31,10 @@ export function DropZone({
 }: {
   waiting: { id: string; intake: string; name: string; path: string; size: number; received: number }[];
 }) {
-  const router = useRouter(),
-    input = useRef<HTMLInputElement>(null),
-    folder = useRef<HTMLInputElement>(null),
-    [over, setOver] = useState(false);
+  const router = useRouter();
+  const input = useRef<HTMLInputElement>(null);
+  const folder = useRef<HTMLInputElement>(null);
+  const [over, setOver] = useState(false);
   const [arrivals, setArrivals] = useState<Arriving[]>(() =>
     [...groupBy(waiting, (w) => w.intake)].map(([intake, parts]) => ({
       intake,
@@ -101,10 +101,10 @@ export function DropZone({
       }
       try {
         const made = await call<{ intake: string; files: Part[] }>('/api/uploads', 'POST', {
-            name: d.name,
-            files: d.files.map((f) => ({ path: f.path, size: f.file.size })),
-          }),
-          a: Arriving = { intake: made.intake, name: d.name, parts: made.files, files, problem: null };
+          name: d.name,
+          files: d.files.map((f) => ({ path: f.path, size: f.file.size })),
+        });
+        const a: Arriving = { intake: made.intake, name: d.name, parts: made.files, files, problem: null };
         setArrivals((all) => [...all, a]);
         // the server may have cleaned a path: files are matched by their order
         void run(a, new Map(made.files.map((p, i) => [p.path, d.files[i]!.file])));
@@ -192,9 +192,9 @@ export function DropZone({
       {arrivals.length > 0 && (
         <ul className="mt-3" aria-label="Uploads">
           {arrivals.map((a) => {
-            const size = sum(a, (p) => p.size),
-              received = sum(a, (p) => p.received),
-              share = size ? Math.round((100 * received) / size) : 0;
+            const size = sum(a, (p) => p.size);
+            const received = sum(a, (p) => p.received);
+            const share = size ? Math.round((100 * received) / size) : 0;
             return (
               <li key={a.intake} data-upload={a.intake} className="border-b border-line py-2.5">
                 <div className="flex items-center gap-3">

@@ -12,8 +12,8 @@ interface Job {
 }
 
 export function Reading({ jobId }: { jobId: string }) {
-  const router = useRouter(),
-    [job, setJob] = useState<Job | null>(null);
+  const router = useRouter();
+  const [job, setJob] = useState<Job | null>(null);
   const look = useCallback(async () => {
     const j = await call<Job>(`/api/jobs/${jobId}`).catch(() => null);
     if (j) {
@@ -22,8 +22,8 @@ export function Reading({ jobId }: { jobId: string }) {
     }
   }, [jobId, router]);
   useEffect(() => {
-    const first = setTimeout(() => void look(), 0),
-      t = setInterval(() => void look(), 1500);
+    const first = setTimeout(() => void look(), 0);
+    const t = setInterval(() => void look(), 1500);
     return () => {
       clearTimeout(first);
       clearInterval(t);

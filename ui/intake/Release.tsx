@@ -9,8 +9,8 @@ export interface ReleaseChange {
   what: 'added' | 'changed' | 'gone' | 'same';
   meaning: string;
 }
-const order = ['changed', 'added', 'gone'] as const,
-  words = { changed: 'Changed', added: 'Added', gone: 'Gone' };
+const order = ['changed', 'added', 'gone'] as const;
+const words = { changed: 'Changed', added: 'Added', gone: 'Gone' };
 
 export function Release({
   pack,

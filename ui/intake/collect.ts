@@ -23,9 +23,9 @@ async function walk(entry: FileSystemEntry, path: string, out: Delivery['files']
 
 function grouped(loose: File[], folders: Delivery[]): Delivery[] {
   const zips = loose
-      .filter((f) => /\.zip$/i.test(f.name))
-      .map((f) => ({ name: f.name, files: [{ path: f.name, file: f }] })),
-    rest = loose.filter((f) => !/\.zip$/i.test(f.name) && !leftovers.test(f.name));
+    .filter((f) => /\.zip$/i.test(f.name))
+    .map((f) => ({ name: f.name, files: [{ path: f.name, file: f }] }));
+  const rest = loose.filter((f) => !/\.zip$/i.test(f.name) && !leftovers.test(f.name));
   const together = rest.length
     ? [
         {
@@ -38,9 +38,9 @@ function grouped(loose: File[], folders: Delivery[]): Delivery[] {
 }
 
 export async function fromDrop(items: DataTransferItemList, files: FileList): Promise<Delivery[]> {
-  const entries = [...items].map((i) => i.webkitGetAsEntry()).filter((e): e is FileSystemEntry => e !== null),
-    loose: File[] = [],
-    folders: Delivery[] = [];
+  const entries = [...items].map((i) => i.webkitGetAsEntry()).filter((e): e is FileSystemEntry => e !== null);
+  const loose: File[] = [];
+  const folders: Delivery[] = [];
   if (!entries.length) return grouped([...files], []);
   const flat = [...files];
   for (const e of entries)
@@ -59,16 +59,16 @@ export async function fromDrop(items: DataTransferItemList, files: FileList): Pr
 
 /** Files of an input; those of a folder bear their path in it. */
 export function fromInput(files: FileList): Delivery[] {
-  const folders = new Map<string, Delivery>(),
-    loose: File[] = [];
+  const folders = new Map<string, Delivery>();
+  const loose: File[] = [];
   for (const f of files) {
     const path = f.webkitRelativePath;
     if (!path) {
       loose.push(f);
       continue;
     }
-    const top = path.split('/')[0]!,
-      d = folders.get(top) ?? { name: top, files: [] };
+    const top = path.split('/')[0]!;
+    const d = folders.get(top) ?? { name: top, files: [] };
     if (f.size && !leftovers.test(path)) d.files.push({ path, file: f });
     folders.set(top, d);
   }

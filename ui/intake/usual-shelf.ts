@@ -6,10 +6,10 @@ const words = (s: string): string[] =>
 
 /** The shelf that an arrival is offered first: the one whose every word stands in the arrival's name, the longest of them; else the last. */
 export function usualShelf(shelves: readonly { id: string; name: string }[], arrival: string): string | null {
-  const said = new Set(words(arrival)),
-    fits = shelves
-      .filter((s) => words(s.name).every((w) => said.has(w)) && words(s.name).length > 0)
-      .sort((a, b) => words(b.name).length - words(a.name).length);
+  const said = new Set(words(arrival));
+  const fits = shelves
+    .filter((s) => words(s.name).every((w) => said.has(w)) && words(s.name).length > 0)
+    .sort((a, b) => words(b.name).length - words(a.name).length);
   return (fits[0] ?? shelves[shelves.length - 1])?.id ?? null;
 }
 

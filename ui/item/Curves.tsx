@@ -6,18 +6,18 @@ interface Curve {
   older: [number, number][];
   newer: [number, number][];
 }
-const W = 250,
-  H = 210,
-  M = { left: 34, bottom: 30, top: 8, right: 8 };
+const W = 250;
+const H = 210;
+const M = { left: 34, bottom: 30, top: 8, right: 8 };
 
 export function CurveChart({ name, older, newer }: Curve) {
-  const values = [...older, ...newer].map((p) => p[1]),
-    x = scaleLinear([0, 1], [M.left, W - M.right]),
-    y = scaleLinear([Math.min(0, ...values), Math.max(1, ...values)], [H - M.bottom, M.top]),
-    path = line<[number, number]>(
-      (p) => x(p[0]),
-      (p) => y(p[1]),
-    );
+  const values = [...older, ...newer].map((p) => p[1]);
+  const x = scaleLinear([0, 1], [M.left, W - M.right]);
+  const y = scaleLinear([Math.min(0, ...values), Math.max(1, ...values)], [H - M.bottom, M.top]);
+  const path = line<[number, number]>(
+    (p) => x(p[0]),
+    (p) => y(p[1]),
+  );
   const at = [0, 8, 16, 24, 32, 40, 48, 56, 64].filter((i) => older[i] && newer[i]);
   return (
     <figure className="min-w-0">

@@ -37,45 +37,45 @@ const forms: Record<DeriveFrom['kind'], [string, string][]> = {
 };
 
 export function Derive({ kind, title, versionId, onClose }: DeriveFrom & { versionId: string; onClose: () => void }) {
-  const router = useRouter(),
-    [form, setForm] = useState(forms[kind][0]![0]),
-    [name, setName] = useState(title),
-    [points, setPoints] = useState(33),
-    [kelvin, setKelvin] = useState(5000),
-    [camera, setCamera] = useState(''),
-    [seen, setSeen] = useState<Seen | null>(null),
-    [problem, setProblem] = useState<ProblemText | null>(null),
-    [busy, setBusy] = useState(false);
-  const tabled = kind === 'look' || form === 'icc-input',
-    send = async (preview: boolean) => {
-      setBusy(true);
-      setProblem(null);
-      try {
-        const r = await call<Seen & { itemId?: string }>(
-          `/api/versions/${versionId}/derive${preview ? '?preview' : ''}`,
-          'POST',
-          { form, title: name, points, kelvin, camera },
-        );
-        if (preview) setSeen(r);
-        else {
-          onClose();
-          router.push(`/items/${r.itemId}`);
-        }
-      } catch (e) {
-        setProblem(problemOf(e));
-        setSeen(null);
-      } finally {
-        setBusy(false);
+  const router = useRouter();
+  const [form, setForm] = useState(forms[kind][0]![0]);
+  const [name, setName] = useState(title);
+  const [points, setPoints] = useState(33);
+  const [kelvin, setKelvin] = useState(5000);
+  const [camera, setCamera] = useState('');
+  const [seen, setSeen] = useState<Seen | null>(null);
+  const [problem, setProblem] = useState<ProblemText | null>(null);
+  const [busy, setBusy] = useState(false);
+  const tabled = kind === 'look' || form === 'icc-input';
+  const send = async (preview: boolean) => {
+    setBusy(true);
+    setProblem(null);
+    try {
+      const r = await call<Seen & { itemId?: string }>(
+        `/api/versions/${versionId}/derive${preview ? '?preview' : ''}`,
+        'POST',
+        { form, title: name, points, kelvin, camera },
+      );
+      if (preview) setSeen(r);
+      else {
+        onClose();
+        router.push(`/items/${r.itemId}`);
       }
-    };
+    } catch (e) {
+      setProblem(problemOf(e));
+      setSeen(null);
+    } finally {
+      setBusy(false);
+    }
+  };
   const change =
-      <T,>(set: (v: T) => void) =>
-      (v: T) => {
-        set(v);
-        setSeen(null);
-      },
-    field = 'mb-3 flex flex-col gap-0.5 text-[12px] text-soft',
-    control = 'field text-[13.5px] text-ink';
+    <T,>(set: (v: T) => void) =>
+    (v: T) => {
+      set(v);
+      setSeen(null);
+    };
+  const field = 'mb-3 flex flex-col gap-0.5 text-[12px] text-soft';
+  const control = 'field text-[13.5px] text-ink';
   return (
     <Dialog.Root
       open

@@ -24,9 +24,9 @@ interface Props {
   frames: ({ id: string; name: string } & Figures)[];
   records: { added: Line[]; changed: Line[]; gone: Line[]; same: number } | null;
 }
-const said = (v: unknown): string => (v === null || v === undefined ? 'as it was' : valueText(v)),
-  LINES = 100,
-  figure = (n: number): string => n.toFixed(2);
+const said = (v: unknown): string => (v === null || v === undefined ? 'as it was' : valueText(v));
+const LINES = 100;
+const figure = (n: number): string => n.toFixed(2);
 
 export function Difference({ older, newer, references, settings, facts, curves, color, frames, records }: Props) {
   const nothing =

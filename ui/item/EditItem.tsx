@@ -40,31 +40,31 @@ interface Props {
   licences: { id: string; name: string }[];
 }
 
-const label = 'flex flex-col gap-0.5 text-[12px] text-soft',
-  control = 'field text-[13.5px] text-ink';
+const label = 'flex flex-col gap-0.5 text-[12px] text-soft';
+const control = 'field text-[13.5px] text-ink';
 const words = (s: string): string[] =>
-    s
-      .split(',')
-      .map((t) => t.trim())
-      .filter(Boolean),
-  text = (v: unknown): string =>
-    v === null || v === undefined || v === ''
-      ? 'nothing'
-      : Array.isArray(v)
-        ? v.join(' / ') || 'nothing'
-        : typeof v === 'object'
-          ? Object.values(v).filter(Boolean).join(', ') || 'any'
-          : String(v);
+  s
+    .split(',')
+    .map((t) => t.trim())
+    .filter(Boolean);
+const text = (v: unknown): string =>
+  v === null || v === undefined || v === ''
+    ? 'nothing'
+    : Array.isArray(v)
+      ? v.join(' / ') || 'nothing'
+      : typeof v === 'object'
+        ? Object.values(v).filter(Boolean).join(', ') || 'any'
+        : String(v);
 
 export function EditItem({ id, revision, item, licences }: Props) {
-  const router = useRouter(),
-    [open, setOpen] = useState(false),
-    [f, setF] = useState(item),
-    [start, setStart] = useState({ revision, base: item as unknown as Record<string, unknown> }),
-    [problem, setProblem] = useState<Conflict | null>(null),
-    [said, setSaid] = useState(''),
-    [theirs, setTheirs] = useState<ReadonlySet<string>>(new Set()),
-    [busy, setBusy] = useState(false);
+  const router = useRouter();
+  const [open, setOpen] = useState(false);
+  const [f, setF] = useState(item);
+  const [start, setStart] = useState({ revision, base: item as unknown as Record<string, unknown> });
+  const [problem, setProblem] = useState<Conflict | null>(null);
+  const [said, setSaid] = useState('');
+  const [theirs, setTheirs] = useState<ReadonlySet<string>>(new Set());
+  const [busy, setBusy] = useState(false);
   const [lists, setLists] = useState({
     headings: item.headings.join(' / '),
     tags: item.tags.join(', '),
@@ -84,13 +84,13 @@ export function EditItem({ id, revision, item, licences }: Props) {
     setTheirs(new Set());
     setOpen(true);
   };
-  const set = (k: keyof EditableItem) => (e: { target: { value: string } }) => setF({ ...f, [k]: e.target.value }),
-    num = (k: keyof EditableItem) => (e: { target: { value: string } }) =>
-      setF({ ...f, [k]: Number(e.target.value) || 0 }),
-    list = (k: keyof typeof lists) => ({
-      value: lists[k],
-      onChange: (e: { target: { value: string } }) => setLists({ ...lists, [k]: e.target.value }),
-    });
+  const set = (k: keyof EditableItem) => (e: { target: { value: string } }) => setF({ ...f, [k]: e.target.value });
+  const num = (k: keyof EditableItem) => (e: { target: { value: string } }) =>
+    setF({ ...f, [k]: Number(e.target.value) || 0 });
+  const list = (k: keyof typeof lists) => ({
+    value: lists[k],
+    onChange: (e: { target: { value: string } }) => setLists({ ...lists, [k]: e.target.value }),
+  });
   const fixed = f.strength_least === f.strength_most;
   const now = (): Record<string, unknown> => ({
     ...f,
@@ -105,13 +105,13 @@ export function EditItem({ id, revision, item, licences }: Props) {
   const save = async () => {
     setBusy(true);
     try {
-      const all = now(),
-        seen = problem?.fields
-          ? {
-              revision: problem.revision!,
-              base: { ...start.base, ...Object.fromEntries(problem.fields.map((c) => [c.field, c.theirs])) },
-            }
-          : start;
+      const all = now();
+      const seen = problem?.fields
+        ? {
+            revision: problem.revision!,
+            base: { ...start.base, ...Object.fromEntries(problem.fields.map((c) => [c.field, c.theirs])) },
+          }
+        : start;
       for (const c of problem?.fields ?? []) if (theirs.has(c.field)) all[c.field] = c.theirs;
       // only what this person changed is sent, so that nothing else of the item is written over
       const mine = Object.fromEntries(

@@ -28,11 +28,11 @@ export function EncodingAndStatus({
   mayEdit,
   mayApprove,
 }: Props) {
-  const router = useRouter(),
-    [open, setOpen] = useState(false),
-    [apart, setApart] = useState(!!encoding?.output),
-    [problem, setProblem] = useState<ProblemText | null>(null),
-    [busy, setBusy] = useState(false);
+  const router = useRouter();
+  const [open, setOpen] = useState(false);
+  const [apart, setApart] = useState(!!encoding?.output);
+  const [problem, setProblem] = useState<ProblemText | null>(null);
+  const [busy, setBusy] = useState(false);
   const act = async (path: string, body?: unknown) => {
     setBusy(true);
     setProblem(null);
@@ -132,8 +132,8 @@ export function EncodingAndStatus({
           className="mt-3 border-t border-line py-3"
           onSubmit={(e) => {
             e.preventDefault();
-            const f = Object.fromEntries(new FormData(e.currentTarget)),
-              { out_primaries, out_transfer, out_range, ...takes } = f;
+            const f = Object.fromEntries(new FormData(e.currentTarget));
+            const { out_primaries, out_transfer, out_range, ...takes } = f;
             void act('encoding', {
               ...takes,
               output: apart ? { primaries: out_primaries, transfer: out_transfer, range: out_range } : null,

@@ -38,12 +38,12 @@ const digits = (v: unknown): string =>
   typeof v !== 'number' ? 'none' : Number.isInteger(v) ? String(v) : v.toFixed(Math.abs(v) < 1 ? 2 : 1);
 
 export function Inspection({ i }: { i: InspectionView }) {
-  const [at, setAt] = useState<number | null>(null),
-    w = 300,
-    h = 150,
-    x = (v: number) => v * w,
-    y = (v: number) => h - Math.min(1.05, Math.max(-0.05, v)) * h,
-    here = at === null ? null : i.ramp.reduce((a, b) => (Math.abs(b[0] - at) < Math.abs(a[0] - at) ? b : a));
+  const [at, setAt] = useState<number | null>(null);
+  const w = 300;
+  const h = 150;
+  const x = (v: number) => v * w;
+  const y = (v: number) => h - Math.min(1.05, Math.max(-0.05, v)) * h;
+  const here = at === null ? null : i.ramp.reduce((a, b) => (Math.abs(b[0] - at) < Math.abs(a[0] - at) ? b : a));
   return (
     <div className="grid grid-cols-[330px_minmax(0,1fr)] gap-6">
       <figure>

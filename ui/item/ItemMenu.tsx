@@ -23,9 +23,9 @@ export function ItemMenu({
   status: string;
   archived: boolean;
 }) {
-  const router = useRouter(),
-    [problem, setProblem] = useState<ProblemText | null>(null),
-    [deriving, setDeriving] = useState(false);
+  const router = useRouter();
+  const [problem, setProblem] = useState<ProblemText | null>(null);
+  const [deriving, setDeriving] = useState(false);
   const act = async (work: () => Promise<unknown>) => {
     setProblem(null);
     try {

@@ -17,10 +17,10 @@ interface Props {
 }
 
 export function ItemView({ title, versionId, least, most, frames, frame: firstFrame, strength: firstStrength }: Props) {
-  const path = usePathname(),
-    [frame, setFrame] = useState(firstFrame),
-    [asked, setStrength] = useState(firstStrength),
-    strength = least === most ? most : asked;
+  const path = usePathname();
+  const [frame, setFrame] = useState(firstFrame);
+  const [asked, setStrength] = useState(firstStrength);
+  const strength = least === most ? most : asked;
   useEffect(() => {
     const q = new URLSearchParams(location.search);
     q.set('frame', frame);
@@ -35,9 +35,9 @@ export function ItemView({ title, versionId, least, most, frames, frame: firstFr
         There is no reference frame yet, so there is nothing to show the effect on.
       </p>
     );
-  const kinds = [...new Set(frames.map((f) => f.file_kind))],
-    ordered = kinds.flatMap((k) => frames.filter((f) => f.file_kind === k)),
-    at = ordered.indexOf(current);
+  const kinds = [...new Set(frames.map((f) => f.file_kind))];
+  const ordered = kinds.flatMap((k) => frames.filter((f) => f.file_kind === k));
+  const at = ordered.indexOf(current);
   return (
     <div>
       <div className="mb-2.5 flex items-end justify-between gap-6">

@@ -19,13 +19,13 @@ interface Version {
 }
 
 export function VersionTable({ versions }: { versions: Version[] }) {
-  const router = useRouter(),
-    path = usePathname(),
-    params = useSearchParams(),
-    [pair, setPair] = useState({ older: params.get('older'), newer: params.get('newer') });
+  const router = useRouter();
+  const path = usePathname();
+  const params = useSearchParams();
+  const [pair, setPair] = useState({ older: params.get('older'), newer: params.get('newer') });
   const set = (k: 'older' | 'newer', id: string) => {
-    const chosen = { ...pair, [k]: id },
-      next = new URLSearchParams(location.search);
+    const chosen = { ...pair, [k]: id };
+    const next = new URLSearchParams(location.search);
     setPair(chosen);
     for (const [n, v] of Object.entries(chosen)) if (v) next.set(n, v);
     router.replace(`${path}?${next}`, { scroll: false });

@@ -30,10 +30,10 @@ export function WillItShow({
   frames: { id: string; name: string; file_kind: string; camera: string }[];
   frame: string;
 }) {
-  const [frame, setFrame] = useState(first),
-    [found, setFound] = useState<{ frame: string; at: At[] } | null>(null),
-    [problem, setProblem] = useState<ProblemText | null>(null),
-    [again, setAgain] = useState(0);
+  const [frame, setFrame] = useState(first);
+  const [found, setFound] = useState<{ frame: string; at: At[] } | null>(null);
+  const [problem, setProblem] = useState<ProblemText | null>(null);
+  const [again, setAgain] = useState(0);
   useLive(
     (m) => m.type === 'event' && ['item', 'shelf', 'rollout', 'station', 'editor', 'camera'].includes(m.event.subject),
     () => setAgain((n) => n + 1),
@@ -51,8 +51,8 @@ export function WillItShow({
       });
     return () => stop.abort();
   }, [itemId, frame, again]);
-  const kinds = [...new Set(frames.map((f) => f.file_kind))],
-    late = found?.frame !== frame;
+  const kinds = [...new Set(frames.map((f) => f.file_kind))];
+  const late = found?.frame !== frame;
   if (!frames.length) return <p className="border-t border-line py-2 text-soft">There is no frame yet to ask for.</p>;
   return (
     <div>

@@ -26,13 +26,13 @@ export function FramePreview({
   points,
   ahead,
 }: Props) {
-  const canvas = useRef<HTMLCanvasElement>(null),
-    worker = useRef<Worker | null>(null),
-    next = useRef(0),
-    asked = useRef(0);
-  const [original, setOriginal] = useState(false),
-    [fault, setFault] = useState<string | null>(null),
-    [ready, setReady] = useState(false);
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const worker = useRef<Worker | null>(null);
+  const next = useRef(0);
+  const asked = useRef(0);
+  const [original, setOriginal] = useState(false);
+  const [fault, setFault] = useState<string | null>(null);
+  const [ready, setReady] = useState(false);
 
   useEffect(() => {
     const w = new Worker(new URL('../../workers/preview.worker.ts', import.meta.url), {

@@ -27,25 +27,23 @@ export function ItemPicker({
   onPick: (item: { id: string; title: string }) => void;
   onClose: () => void;
 }) {
-  const [words, setWords] = useState(''),
-    [found, setFound] = useState<Found[]>([]),
-    [at, setAt] = useState(0),
-    seq = useRef(0);
+  const [words, setWords] = useState('');
+  const [found, setFound] = useState<Found[]>([]);
+  const [at, setAt] = useState(0);
+  const seq = useRef(0);
   useEffect(() => {
     if (!open) return;
-    const n = ++seq.current,
-      t = setTimeout(() => {
-        void call<{ items: Found[] }>(
-          `/api/search?q=${encodeURIComponent(words)}${kind ? `&kind=${kind}` : ''}&most=12`,
-        )
-          .then((r) => {
-            if (n === seq.current) {
-              setFound(r.items);
-              setAt(0);
-            }
-          })
-          .catch(() => {});
-      }, 80);
+    const n = ++seq.current;
+    const t = setTimeout(() => {
+      void call<{ items: Found[] }>(`/api/search?q=${encodeURIComponent(words)}${kind ? `&kind=${kind}` : ''}&most=12`)
+        .then((r) => {
+          if (n === seq.current) {
+            setFound(r.items);
+            setAt(0);
+          }
+        })
+        .catch(() => {});
+    }, 80);
     return () => clearTimeout(t);
   }, [words, open, kind]);
   const pick = (f: Found | undefined) => {

@@ -15,9 +15,9 @@ export function RibbonButton({
   whose: 'mine' | 'house';
   may: boolean;
 }) {
-  const router = useRouter(),
-    [shown, show] = useOptimistic(on),
-    [, start] = useTransition();
+  const router = useRouter();
+  const [shown, show] = useOptimistic(on);
+  const [, start] = useTransition();
   const name = whose === 'mine' ? 'My ribbon' : 'House ribbon';
   return (
     <button

@@ -3,8 +3,8 @@ import type { AddressInfo } from 'node:net';
 import { afterAll, beforeAll, expect, test } from 'vitest';
 import { call, CallError } from './call';
 
-let server: Server,
-  at = '';
+let server: Server;
+let at = '';
 beforeAll(async () => {
   server = createServer((q, r) => {
     if (q.url === '/whole') r.end('{"n":3}');
@@ -48,8 +48,8 @@ test('an answer that breaks off is none', async () => {
   expect((await fault('/torn')).code).toBe('offline');
 });
 test('an answer given up in its middle is none: it is rejected as given up', async () => {
-  const stop = new AbortController(),
-    answer = call(`${at}/held`, 'GET', undefined, stop.signal);
+  const stop = new AbortController();
+  const answer = call(`${at}/held`, 'GET', undefined, stop.signal);
   setTimeout(() => stop.abort(), 60);
   await expect(answer).rejects.toMatchObject({ name: 'AbortError' });
 });

@@ -33,7 +33,8 @@ export const sendFile = <T = Record<string, unknown>>(path: string, file: File):
   answered<T>(path, undefined, { method: 'POST', body: file, headers: { 'content-type': 'application/octet-stream' } });
 
 async function answered<T>(path: string, signal: AbortSignal | undefined, request: RequestInit): Promise<T> {
-  let r: Response, text: string;
+  let r: Response;
+  let text: string;
   try {
     r = await fetch(path, request);
     text = await r.text(); /* may be given up, or break off, in the middle of the answer too */

@@ -13,17 +13,17 @@ export interface LiveJob {
 type Message = LiveEvent | LiveJob;
 
 const listeners = new Set<(m: Message) => void>();
-let started = false,
-  last = 0;
+let started = false;
+let last = 0;
 
 function start(): void {
   if (started) return;
   started = true;
-  const channel = new BroadcastChannel('etagere-live'),
-    tell = (m: Message) => {
-      if (m.type === 'event') last = Math.max(last, m.event.id);
-      listeners.forEach((l) => l(m));
-    };
+  const channel = new BroadcastChannel('etagere-live');
+  const tell = (m: Message) => {
+    if (m.type === 'event') last = Math.max(last, m.event.id);
+    listeners.forEach((l) => l(m));
+  };
   // what happened between the making of the page and now, or while the stream was broken
   last = Number(document.querySelector<HTMLElement>('[data-event]')?.dataset.event ?? 0);
   const catchUp = async (say: (m: Message) => void) => {

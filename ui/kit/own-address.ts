@@ -59,11 +59,11 @@ interface Own {
 }
 /** What the address holds behind its question mark; how to say something else; and what was said last, also before it is drawn. */
 export function useOwnAddress(): Own {
-  const routed = useSearchParams().toString(),
-    path = usePathname(),
-    [text, setText] = useState(routed),
-    [seen, setSeen] = useState(routed),
-    now = useRef(routed);
+  const routed = useSearchParams().toString();
+  const path = usePathname();
+  const [text, setText] = useState(routed);
+  const [seen, setSeen] = useState(routed);
+  const now = useRef(routed);
   // links from elsewhere lead here through the router
   if (seen !== routed) {
     setSeen(routed);

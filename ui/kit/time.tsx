@@ -13,8 +13,8 @@ export function Ago({ at, never = 'never' }: { at: string | null; never?: string
   const [now, setNow] = useState<number | null>(null);
   useEffect(() => {
     const tick = () => setNow(Date.now());
-    const first = setTimeout(tick, 0),
-      t = setInterval(tick, 10_000);
+    const first = setTimeout(tick, 0);
+    const t = setInterval(tick, 10_000);
     return () => {
       clearTimeout(first);
       clearInterval(t);
@@ -23,8 +23,8 @@ export function Ago({ at, never = 'never' }: { at: string | null; never?: string
   if (!at) return <span>{never}</span>;
   const s = now === null ? null : Math.max(0, Math.round((now - new Date(at).getTime()) / 1000));
   if (s === null) return <time dateTime={at}>{at.slice(0, 10)}</time>;
-  const [size, name] = units.find(([u]) => s >= u) ?? [1, 's'],
-    n = Math.floor(s / size);
+  const [size, name] = units.find(([u]) => s >= u) ?? [1, 's'];
+  const n = Math.floor(s / size);
   return (
     <time dateTime={at} title={new Date(at).toLocaleString()}>
       {s < 5 ? 'just now' : `${n} ${name}${n > 1 && size >= 3600 ? 's' : ''} ago`}

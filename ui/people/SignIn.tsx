@@ -4,8 +4,8 @@ import { call, problemOf, type ProblemText } from '../kit/call';
 import { Notice } from '../kit/Notice';
 
 export function SignIn() {
-  const [problem, setProblem] = useState<ProblemText | null>(null),
-    [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState<ProblemText | null>(null);
+  const [busy, setBusy] = useState(false);
   const submit = async (e: FormEvent<HTMLFormElement>) => {
     e.preventDefault();
     const f = new FormData(e.currentTarget);
@@ -38,8 +38,8 @@ export function SignIn() {
 }
 
 export function Welcome() {
-  const [problem, setProblem] = useState<ProblemText | null>(null),
-    [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState<ProblemText | null>(null);
+  const [busy, setBusy] = useState(false);
   const submit = async (e: FormEvent<HTMLFormElement>) => {
     e.preventDefault();
     const f = Object.fromEntries(new FormData(e.currentTarget)) as Record<string, string>;

@@ -24,10 +24,10 @@ export interface Ribbon {
 }
 
 export function RibbonList({ ribbons, whose, may }: { ribbons: Ribbon[]; whose: 'mine' | 'house'; may: boolean }) {
-  const router = useRouter(),
-    [chosen, setChosen] = useState<ReadonlySet<number>>(new Set()),
-    [problem, setProblem] = useState<ProblemText | null>(null),
-    old = ribbons.filter((r) => r.forgotten).map((r) => r.id);
+  const router = useRouter();
+  const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set());
+  const [problem, setProblem] = useState<ProblemText | null>(null);
+  const old = ribbons.filter((r) => r.forgotten).map((r) => r.id);
   const act = async (work: () => Promise<unknown>) => {
     setProblem(null);
     try {
@@ -40,8 +40,8 @@ export function RibbonList({ ribbons, whose, may }: { ribbons: Ribbon[]; whose: 
   };
   const order = (ids: number[]) => act(() => call('/api/ribbons', 'POST', { whose, ribbons: ids }));
   const shift = (i: number, by: -1 | 1) => {
-    const ids = ribbons.map((r) => r.id),
-      [x] = ids.splice(i, 1);
+    const ids = ribbons.map((r) => r.id);
+    const [x] = ids.splice(i, 1);
     ids.splice(i + by, 0, x!);
     void order(ids);
   };
@@ -106,8 +106,8 @@ export function RibbonList({ ribbons, whose, may }: { ribbons: Ribbon[]; whose: 
               onDrop={(e) => {
                 const from = Number(e.dataTransfer.getData('text/plain'));
                 if (Number.isInteger(from) && from !== i) {
-                  const ids = ribbons.map((x) => x.id),
-                    [x] = ids.splice(from, 1);
+                  const ids = ribbons.map((x) => x.id);
+                  const [x] = ids.splice(from, 1);
                   ids.splice(i, 0, x!);
                   void order(ids);
                 }

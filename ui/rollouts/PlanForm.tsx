@@ -13,11 +13,11 @@ interface Props {
 }
 
 export function PlanForm({ versions, stations, chosen }: Props) {
-  const router = useRouter(),
-    [v, setV] = useState<ReadonlySet<string>>(new Set(chosen)),
-    [s, setS] = useState<ReadonlySet<string>>(new Set()),
-    [problem, setProblem] = useState<ProblemText | null>(null),
-    [busy, setBusy] = useState(false);
+  const router = useRouter();
+  const [v, setV] = useState<ReadonlySet<string>>(new Set(chosen));
+  const [s, setS] = useState<ReadonlySet<string>>(new Set());
+  const [problem, setProblem] = useState<ProblemText | null>(null);
+  const [busy, setBusy] = useState(false);
   const flip = (set: ReadonlySet<string>, id: string) => {
     const n = new Set(set);
     if (!n.delete(id)) n.add(id);

@@ -17,9 +17,9 @@ interface Props {
 
 /** Confirm, drop, undo; each names in numbers what will happen. */
 export function RolloutActions({ id, status, files, stations, isUndo, may }: Props) {
-  const router = useRouter(),
-    [problem, setProblem] = useState<ProblemText | null>(null),
-    [busy, setBusy] = useState(false);
+  const router = useRouter();
+  const [problem, setProblem] = useState<ProblemText | null>(null);
+  const [busy, setBusy] = useState(false);
   const say = async (verb: string) => {
     setBusy(true);
     setProblem(null);

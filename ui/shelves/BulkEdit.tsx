@@ -13,13 +13,13 @@ interface Row {
   files: { editor: string; name: string; altered: boolean }[];
   problem: string | null;
 }
-const label = 'flex flex-col gap-0.5 text-[12px] text-soft',
-  control = 'field text-[13.5px] text-ink',
-  words = (s: string): string[] =>
-    s
-      .split(',')
-      .map((t) => t.trim())
-      .filter(Boolean);
+const label = 'flex flex-col gap-0.5 text-[12px] text-soft';
+const control = 'field text-[13.5px] text-ink';
+const words = (s: string): string[] =>
+  s
+    .split(',')
+    .map((t) => t.trim())
+    .filter(Boolean);
 
 export function BulkEdit({
   items,
@@ -33,21 +33,21 @@ export function BulkEdit({
   onClose: () => void;
 }) {
   const [f, setF] = useState({
-      find: '',
-      replace: '',
-      pattern: '',
-      headings: '',
-      addTags: '',
-      removeTags: '',
-      input: '',
-      result: '',
-      cameras: '',
-      licence: '',
-      description: '',
-    }),
-    [rows, setRows] = useState<Row[]>([]),
-    [problem, setProblem] = useState<ProblemText | null>(null),
-    [busy, setBusy] = useState(false);
+    find: '',
+    replace: '',
+    pattern: '',
+    headings: '',
+    addTags: '',
+    removeTags: '',
+    input: '',
+    result: '',
+    cameras: '',
+    licence: '',
+    description: '',
+  });
+  const [rows, setRows] = useState<Row[]>([]);
+  const [problem, setProblem] = useState<ProblemText | null>(null);
+  const [busy, setBusy] = useState(false);
   const field = (k: keyof typeof f) => ({
     value: f[k],
     onChange: (e: { target: { value: string } }) => setF({ ...f, [k]: e.target.value }),
@@ -76,13 +76,13 @@ export function BulkEdit({
     ...scope,
   };
   const edit = {
-      items,
-      ...(f.find || f.pattern ? { title: { find: f.find, replace: f.replace, pattern: f.pattern } } : {}),
-      ...(Object.keys(set).length ? { set } : {}),
-      addTags: words(f.addTags),
-      removeTags: words(f.removeTags),
-    },
-    key = JSON.stringify(edit);
+    items,
+    ...(f.find || f.pattern ? { title: { find: f.find, replace: f.replace, pattern: f.pattern } } : {}),
+    ...(Object.keys(set).length ? { set } : {}),
+    addTags: words(f.addTags),
+    removeTags: words(f.removeTags),
+  };
+  const key = JSON.stringify(edit);
   useEffect(() => {
     let live = true;
     const t = setTimeout(() => {
@@ -102,8 +102,8 @@ export function BulkEdit({
       clearTimeout(t);
     };
   }, [key]);
-  const asks = Object.keys(set).length > 0 || !!edit.title || edit.addTags.length > 0 || edit.removeTags.length > 0,
-    bad = rows.filter((r) => r.problem).length;
+  const asks = Object.keys(set).length > 0 || !!edit.title || edit.addTags.length > 0 || edit.removeTags.length > 0;
+  const bad = rows.filter((r) => r.problem).length;
   const apply = async () => {
     setBusy(true);
     try {

@@ -6,9 +6,9 @@ import { labelsOf, type Label } from './headings';
 import { usePages } from './pages';
 import type { Spine } from './spine';
 
-const PLAIN = 175,
-  LABELLED = 192,
-  CELL = 128;
+const PLAIN = 175;
+const LABELLED = 192;
+const CELL = 128;
 
 export function Flat({
   search,
@@ -27,11 +27,11 @@ export function Flat({
   render: (s: Spine, label: Label | null) => ReactNode;
   onRows: (rows: Spine[]) => void;
 }) {
-  const box = useRef<HTMLDivElement>(null),
-    [top, setTop] = useState(0),
-    pages = usePages(search, first, total),
-    headed = labelled && first.some((s) => s.headings.length > 0),
-    ROW = headed ? LABELLED : PLAIN;
+  const box = useRef<HTMLDivElement>(null);
+  const [top, setTop] = useState(0);
+  const pages = usePages(search, first, total);
+  const headed = labelled && first.some((s) => s.headings.length > 0);
+  const ROW = headed ? LABELLED : PLAIN;
   useEffect(() => {
     const measure = () => {
       if (box.current) setTop(box.current.getBoundingClientRect().top + window.scrollY);
@@ -41,22 +41,22 @@ export function Flat({
     return () => window.removeEventListener('resize', measure);
   }, []);
   const v = useWindowVirtualizer({
-      count: Math.ceil(pages.length / columns),
-      estimateSize: () => ROW,
-      overscan: 3,
-      scrollMargin: top,
-      useFlushSync: false,
-    }),
-    rows = v.getVirtualItems();
-  const from = (rows[0]?.index ?? 0) * columns,
-    to = ((rows[rows.length - 1]?.index ?? 0) + 1) * columns - 1;
+    count: Math.ceil(pages.length / columns),
+    estimateSize: () => ROW,
+    overscan: 3,
+    scrollMargin: top,
+    useFlushSync: false,
+  });
+  const rows = v.getVirtualItems();
+  const from = (rows[0]?.index ?? 0) * columns;
+  const to = ((rows[rows.length - 1]?.index ?? 0) + 1) * columns - 1;
   useEffect(() => {
     pages.need(from, Math.min(to, pages.length - 1));
   }, [pages, from, to]);
   const inView = Array.from({ length: Math.max(0, to - from + 1) }, (_, k) => pages.at(from + k)).filter(
-      (s): s is Spine => !!s,
-    ),
-    key = inView.map((s) => s.id).join();
+    (s): s is Spine => !!s,
+  );
+  const key = inView.map((s) => s.id).join();
   useEffect(() => {
     const t = setTimeout(() => onRows(inView), 120);
     return () => clearTimeout(t); /* by what is in view, not by the array, and once the scrolling rests */
@@ -65,9 +65,9 @@ export function Flat({
     <div ref={box} className="relative" style={{ height: v.getTotalSize() }} data-long-shelf={pages.length}>
       {rows.map((r) => {
         const row = Array.from({ length: Math.min(columns, pages.length - r.index * columns) }, (_, c) =>
-            pages.at(r.index * columns + c),
-          ),
-          labels = headed ? labelsOf(row, columns) : null;
+          pages.at(r.index * columns + c),
+        );
+        const labels = headed ? labelsOf(row, columns) : null;
         return (
           <div
             key={r.key}

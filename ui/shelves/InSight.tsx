@@ -3,8 +3,8 @@ import { useEffect, useRef, useState, type ReactNode } from 'react';
 
 /** Renders what it holds once it is near the window; before that it keeps the height of a row of spines. */
 export function InSight({ render }: { render: () => ReactNode }) {
-  const [seen, setSeen] = useState(false),
-    box = useRef<HTMLDivElement>(null);
+  const [seen, setSeen] = useState(false);
+  const box = useRef<HTMLDivElement>(null);
   useEffect(() => {
     if (seen || !box.current) return;
     const eye = new IntersectionObserver(

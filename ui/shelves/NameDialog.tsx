@@ -24,9 +24,9 @@ export function NameDialog({
   onSave: (name: string, note: string) => Promise<void>;
   onClose: () => void;
 }) {
-  const [n, setN] = useState(name),
-    [t, setT] = useState(note),
-    [problem, setProblem] = useState<ProblemText | null>(null);
+  const [n, setN] = useState(name);
+  const [t, setT] = useState(note);
+  const [problem, setProblem] = useState<ProblemText | null>(null);
   return (
     <Dialog.Root
       open

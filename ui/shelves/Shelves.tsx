@@ -34,16 +34,16 @@ interface Props {
 type Asking = { what: 'rename'; shelf: ShelfView } | { what: 'new' } | { what: 'save' } | { what: 'bulk' } | null;
 
 export function Shelves({ shelves, given, frames, total, fresh, licences, may }: Props) {
-  const router = useRouter(),
-    { text, say, note, last } = useOwnAddress(),
-    params = useMemo(() => new URLSearchParams(text), [text]);
-  const [at, setAt] = useState<string | null>(params.get('at')),
-    [chosen, setChosen] = useState<ReadonlyMap<string, Spine>>(new Map()),
-    [hint, setHint] = useState<Record<string, boolean>>({}),
-    [seen, setSeen] = useState<Spine[]>([]),
-    [asking, setAsking] = useState<Asking>(null),
-    [problem, setProblem] = useState<ProblemText | null>(null),
-    [said, setSaid] = useState('');
+  const router = useRouter();
+  const { text, say, note, last } = useOwnAddress();
+  const params = useMemo(() => new URLSearchParams(text), [text]);
+  const [at, setAt] = useState<string | null>(params.get('at'));
+  const [chosen, setChosen] = useState<ReadonlyMap<string, Spine>>(new Map());
+  const [hint, setHint] = useState<Record<string, boolean>>({});
+  const [seen, setSeen] = useState<Spine[]>([]);
+  const [asking, setAsking] = useState<Asking>(null);
+  const [problem, setProblem] = useState<ProblemText | null>(null);
+  const [said, setSaid] = useState('');
   const {
     flat,
     spines,
@@ -55,19 +55,19 @@ export function Shelves({ shelves, given, frames, total, fresh, licences, may }:
     given,
     (e) => setProblem(problemOf(e)),
   );
-  const view = params.get('view') === 'table' ? 'table' : 'spines',
-    shelfId = params.get('shelf'),
-    shelf = shelves.find((s) => s.id === shelfId);
-  const frame = frames.find((f) => f.id === params.get('frame')) ?? frames[0],
-    pool = seen.length && flat ? seen : spines,
-    current = pool.find((s) => s.id === at) ?? pool[0],
-    filtered = asked.some((k) => params.get(k)),
-    twins = new Set(
-      [...groupBy(pool, (s) => s.title.toLowerCase()).values()]
-        .filter((l) => l.length > 1)
-        .flat()
-        .map((s) => s.id),
-    );
+  const view = params.get('view') === 'table' ? 'table' : 'spines';
+  const shelfId = params.get('shelf');
+  const shelf = shelves.find((s) => s.id === shelfId);
+  const frame = frames.find((f) => f.id === params.get('frame')) ?? frames[0];
+  const pool = seen.length && flat ? seen : spines;
+  const current = pool.find((s) => s.id === at) ?? pool[0];
+  const filtered = asked.some((k) => params.get(k));
+  const twins = new Set(
+    [...groupBy(pool, (s) => s.title.toLowerCase()).values()]
+      .filter((l) => l.length > 1)
+      .flat()
+      .map((s) => s.id),
+  );
   const go = (change: Record<string, string | null>) => {
     const next = new URLSearchParams(last());
     for (const [k, v] of Object.entries(change))
@@ -119,9 +119,9 @@ export function Shelves({ shelves, given, frames, total, fresh, licences, may }:
     );
   /** One place to the left or right on its own shelf. */
   const nudge = (s: Spine, by: -1 | 1) => {
-    const own = pool.filter((x) => x.shelfId === s.shelfId),
-      i = own.findIndex((x) => x.id === s.id),
-      before = by < 0 ? own[i - 1] : own[i + 2];
+    const own = pool.filter((x) => x.shelfId === s.shelfId);
+    const i = own.findIndex((x) => x.id === s.id);
+    const before = by < 0 ? own[i - 1] : own[i + 2];
     if (by < 0 ? i > 0 : i < own.length - 1)
       void move([s.id], s.shelfId, before?.id ?? null).then(() =>
         requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-spine="${s.id}"]`)?.focus()),
@@ -129,8 +129,8 @@ export function Shelves({ shelves, given, frames, total, fresh, licences, may }:
   };
   const onKey = (e: KeyboardEvent<HTMLElement>, s: Spine) => {
     if ((e.target as HTMLElement).tagName === 'INPUT') return;
-    const all = [...document.querySelectorAll<HTMLElement>('[data-spine]')],
-      i = all.findIndex((x) => x.dataset.spine === s.id);
+    const all = [...document.querySelectorAll<HTMLElement>('[data-spine]')];
+    const i = all.findIndex((x) => x.dataset.spine === s.id);
     const step = (to: HTMLElement | undefined) => {
       if (to) {
         e.preventDefault();
@@ -143,9 +143,9 @@ export function Shelves({ shelves, given, frames, total, fresh, licences, may }:
     } else if (e.key === 'ArrowRight') step(all[i + 1]);
     else if (e.key === 'ArrowLeft') step(all[i - 1]);
     else if (e.key === 'ArrowDown' || e.key === 'ArrowUp') {
-      const here = all[i]!.getBoundingClientRect(),
-        down = e.key === 'ArrowDown',
-        gap = view === 'table' ? 4 : 20;
+      const here = all[i]!.getBoundingClientRect();
+      const down = e.key === 'ArrowDown';
+      const gap = view === 'table' ? 4 : 20;
       const rows = all
         .map((x) => ({ x, r: x.getBoundingClientRect() }))
         .filter(({ r }) => (down ? r.top > here.top + gap : r.top < here.top - gap));
@@ -196,12 +196,12 @@ export function Shelves({ shelves, given, frames, total, fresh, licences, may }:
     }),
     [],
   );
-  const page = useRef<HTMLDivElement>(null),
-    columns = useColumns(page),
-    cards = (list: Spine[]) => {
-      const l = labelsOf(list, columns);
-      return list.map((s, i) => card(s, l?.[i] ?? null));
-    };
+  const page = useRef<HTMLDivElement>(null);
+  const columns = useColumns(page);
+  const cards = (list: Spine[]) => {
+    const l = labelsOf(list, columns);
+    return list.map((s, i) => card(s, l?.[i] ?? null));
+  };
   const card = (s: Spine, label: Label | null) => (
     <SpineCard
       key={s.id}
@@ -224,19 +224,19 @@ export function Shelves({ shelves, given, frames, total, fresh, licences, may }:
       void move(chosen.has(ids) ? [...chosen.keys()] : ids.split(','), id, null);
     }
   };
-  const shown = shelves.filter((s) => !s.away && !s.query),
-    away = shelves.filter((s) => s.away),
-    filling = shelves.filter((s) => s.query && !s.away),
-    picked = [...chosen.values()],
-    ready = picked.filter((s) => s.status === 'approved' && (s.kind === 'look' || s.kind === 'preset'));
+  const shown = shelves.filter((s) => !s.away && !s.query);
+  const away = shelves.filter((s) => s.away);
+  const filling = shelves.filter((s) => s.query && !s.away);
+  const picked = [...chosen.values()];
+  const ready = picked.filter((s) => s.status === 'approved' && (s.kind === 'look' || s.kind === 'preset'));
   const reorder = (s: ShelfView, by: -1 | 1) => {
-    const ids = shelves.map((x) => x.id),
-      visible = shown.map((x) => x.id),
-      i = visible.indexOf(s.id),
-      other = visible[i + by];
+    const ids = shelves.map((x) => x.id);
+    const visible = shown.map((x) => x.id);
+    const i = visible.indexOf(s.id);
+    const other = visible[i + by];
     if (!other) return;
-    const a = ids.indexOf(s.id),
-      b = ids.indexOf(other);
+    const a = ids.indexOf(s.id);
+    const b = ids.indexOf(other);
     [ids[a], ids[b]] = [ids[b]!, ids[a]!];
     void act(() => call('/api/shelves/order', 'POST', { shelves: ids }));
   };
@@ -385,8 +385,8 @@ export function Shelves({ shelves, given, frames, total, fresh, licences, may }:
               </div>
             ))
           : shown.map((s, place) => {
-              const own = byShelf.get(s.id) ?? [],
-                more = (own[0]?.matching ?? 0) - own.length;
+              const own = byShelf.get(s.id) ?? [];
+              const more = (own[0]?.matching ?? 0) - own.length;
               if (!own.length && filtered) return null;
               return (
                 <section

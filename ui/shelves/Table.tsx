@@ -62,8 +62,8 @@ const columns: Column[] = [
   { id: 'made', title: 'Came', width: 100, sort: 'made', text: (s) => day(s.made) },
   { id: 'changed', title: 'Changed', width: 100, sort: 'changed', text: (s) => day(s.changed) },
 ];
-const usual = ['title', 'kind', 'status', 'headings', 'shelf', 'supplier', 'stations'],
-  ROW = 33;
+const usual = ['title', 'kind', 'status', 'headings', 'shelf', 'supplier', 'stations'];
+const ROW = 33;
 
 interface Props {
   search: string;
@@ -118,23 +118,23 @@ function useColumns(): {
 }
 
 export function Table({ search, first, total, sort, down, onSort, chosen, onChoose, onAt, onKey, onRows, may }: Props) {
-  const body = useRef<HTMLDivElement>(null),
-    [top, setTop] = useState(0),
-    [said, setSaid] = useState(''),
-    pages = usePages(search, first, total),
-    c = useColumns();
+  const body = useRef<HTMLDivElement>(null);
+  const [top, setTop] = useState(0);
+  const [said, setSaid] = useState('');
+  const pages = usePages(search, first, total);
+  const c = useColumns();
   useLayoutEffect(() => {
     if (body.current) setTop(body.current.getBoundingClientRect().top + window.scrollY);
   }, []);
-  const v = useWindowVirtualizer({ count: pages.length, estimateSize: () => ROW, overscan: 12, scrollMargin: top }),
-    rows = v.getVirtualItems(),
-    from = rows[0]?.index ?? 0,
-    to = rows[rows.length - 1]?.index ?? 0;
+  const v = useWindowVirtualizer({ count: pages.length, estimateSize: () => ROW, overscan: 12, scrollMargin: top });
+  const rows = v.getVirtualItems();
+  const from = rows[0]?.index ?? 0;
+  const to = rows[rows.length - 1]?.index ?? 0;
   useEffect(() => {
     pages.need(from, to);
   }, [pages, from, to]);
-  const inView = rows.map((r) => pages.at(r.index)).filter((s): s is Spine => !!s),
-    key = inView.map((s) => s.id).join();
+  const inView = rows.map((r) => pages.at(r.index)).filter((s): s is Spine => !!s);
+  const key = inView.map((s) => s.id).join();
   useEffect(() => {
     const t = setTimeout(() => onRows(inView), 120);
     return () => clearTimeout(t);
@@ -154,9 +154,9 @@ export function Table({ search, first, total, sort, down, onSort, chosen, onChoo
     setSaid(`${list.length} rows copied`);
   };
   const drag = (col: Column) => (e: React.PointerEvent) => {
-    const x = e.clientX,
-      w = c.width(col),
-      el = e.currentTarget;
+    const x = e.clientX;
+    const w = c.width(col);
+    const el = e.currentTarget;
     el.setPointerCapture(e.pointerId);
     const move = (m: Event) => c.widen(col.id, w + (m as PointerEvent).clientX - x);
     el.addEventListener('pointermove', move);

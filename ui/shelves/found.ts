@@ -20,8 +20,8 @@ export function useFound(
   given: Given,
   onFault: (e: unknown) => void,
 ): Found & { late: boolean; /** what the rows are the answer to */ search: string } {
-  const [held, setHeld] = useState<Given | null>(null),
-    fault = useRef(onFault);
+  const [held, setHeld] = useState<Given | null>(null);
+  const fault = useRef(onFault);
   useEffect(() => {
     fault.current = onFault;
   });
@@ -37,7 +37,7 @@ export function useFound(
       });
     return () => stop.abort();
   }, [search, given]);
-  const now = given.search === search ? given : held?.search === search ? held : null,
-    out = now ?? held ?? given;
+  const now = given.search === search ? given : held?.search === search ? held : null;
+  const out = now ?? held ?? given;
   return { ...out, late: !now };
 }

@@ -9,8 +9,8 @@ export function labelsOf(
   items: readonly ({ headings: readonly string[] } | undefined)[],
   columns: number,
 ): Label[] | null {
-  const words = items.map((s) => s?.headings.join(' / ')),
-    at = (i: number): boolean => i % columns === 0 || words[i] !== words[i - 1];
+  const words = items.map((s) => s?.headings.join(' / '));
+  const at = (i: number): boolean => i % columns === 0 || words[i] !== words[i - 1];
   if (!words.some(Boolean)) return null;
   return words.map((w, i) => {
     if (!w || !at(i)) return { words: '', reach: 0 };

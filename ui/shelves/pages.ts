@@ -25,8 +25,8 @@ export function usePages(
   first: Spine[],
   total: number,
 ): { at: (i: number) => Spine | undefined; need: (from: number, to: number) => void; length: number } {
-  const [held, setHeld] = useState<Held>(() => fresh(search, first)),
-    asked = useRef<{ first: Spine[]; search: string; pages: Set<number> }>({ first, search, pages: new Set([0]) });
+  const [held, setHeld] = useState<Held>(() => fresh(search, first));
+  const asked = useRef<{ first: Spine[]; search: string; pages: Set<number> }>({ first, search, pages: new Set([0]) });
   const live = useMemo(
     () => (held.search === search && held.first === first ? held : fresh(search, first)),
     [held, search, first],

@@ -16,9 +16,9 @@ export function EditorSwitch({
   running: boolean;
   restart: boolean;
 }) {
-  const router = useRouter(),
-    [busy, setBusy] = useState<string | null>(null),
-    [problem, setProblem] = useState<ProblemText | null>(null);
+  const router = useRouter();
+  const [busy, setBusy] = useState<string | null>(null);
+  const [problem, setProblem] = useState<ProblemText | null>(null);
   const say = async (verbs: ('launch' | 'quit')[], word: string) => {
     setBusy(word);
     setProblem(null);

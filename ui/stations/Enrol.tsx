@@ -8,10 +8,10 @@ import { Notice } from '../kit/Notice';
 
 /** Adds a workstation and shows the one-time code for its agent. */
 export function Enrol({ editors }: { editors: { id: string; title: string }[] }) {
-  const router = useRouter(),
-    [code, setCode] = useState<string | null>(null),
-    [system, setSystem] = useState('macos'),
-    [problem, setProblem] = useState<ProblemText | null>(null);
+  const router = useRouter();
+  const [code, setCode] = useState<string | null>(null);
+  const [system, setSystem] = useState('macos');
+  const [problem, setProblem] = useState<ProblemText | null>(null);
   const add = async (f: FormData) => {
     setProblem(null);
     try {

@@ -6,9 +6,9 @@ import { Notice } from '../kit/Notice';
 
 /** What lies at the station comes as an arrival; the files stay where they are. */
 export function TakeIn({ stationId, count }: { stationId: string; count: number }) {
-  const router = useRouter(),
-    [problem, setProblem] = useState<ProblemText | null>(null),
-    [busy, setBusy] = useState(false);
+  const router = useRouter();
+  const [problem, setProblem] = useState<ProblemText | null>(null);
+  const [busy, setBusy] = useState(false);
   return (
     <>
       <button

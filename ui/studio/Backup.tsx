@@ -6,10 +6,10 @@ import type { ProblemText } from '../kit/call';
 import { Notice } from '../kit/Notice';
 
 export function Backup() {
-  const input = useRef<HTMLInputElement>(null),
-    [file, setFile] = useState<File | null>(null),
-    [problem, setProblem] = useState<ProblemText | null>(null),
-    [busy, setBusy] = useState(false);
+  const input = useRef<HTMLInputElement>(null);
+  const [file, setFile] = useState<File | null>(null);
+  const [problem, setProblem] = useState<ProblemText | null>(null);
+  const [busy, setBusy] = useState(false);
   const restore = async () => {
     setBusy(true);
     setProblem(null);

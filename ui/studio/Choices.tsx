@@ -21,8 +21,8 @@ export interface ChoiceOfHouse {
 }
 
 export function Choices({ choices, may }: { choices: ChoiceOfHouse[]; may: boolean }) {
-  const router = useRouter(),
-    [problem, setProblem] = useState<ProblemText | null>(null);
+  const router = useRouter();
+  const [problem, setProblem] = useState<ProblemText | null>(null);
   if (!choices.length)
     return (
       <p className="border-t border-line py-3 text-soft">

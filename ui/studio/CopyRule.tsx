@@ -6,12 +6,12 @@ import { call, problemOf, type ProblemText } from '../kit/call';
 import { Notice } from '../kit/Notice';
 
 export function CopyRule({ p95, max, may }: { p95: number; max: number; may: boolean }) {
-  const router = useRouter(),
-    [most, setMost] = useState(String(p95)),
-    [far, setFar] = useState(String(max)),
-    [problem, setProblem] = useState<ProblemText | null>(null),
-    [busy, setBusy] = useState(false),
-    changed = Number(most) !== p95 || Number(far) !== max;
+  const router = useRouter();
+  const [most, setMost] = useState(String(p95));
+  const [far, setFar] = useState(String(max));
+  const [problem, setProblem] = useState<ProblemText | null>(null);
+  const [busy, setBusy] = useState(false);
+  const changed = Number(most) !== p95 || Number(far) !== max;
   const save = async () => {
     setBusy(true);
     setProblem(null);

@@ -19,15 +19,15 @@ export interface EditorView {
 }
 
 export function Editors({ editors, may }: { editors: EditorView[]; may: boolean }) {
-  const router = useRouter(),
-    input = useRef<HTMLInputElement>(null),
-    [problem, setProblem] = useState<ProblemText | null>(null),
-    [said, setSaid] = useState('');
+  const router = useRouter();
+  const input = useRef<HTMLInputElement>(null);
+  const [problem, setProblem] = useState<ProblemText | null>(null);
+  const [said, setSaid] = useState('');
   const bring = async (file: File) => {
     setProblem(null);
     setSaid('');
-    const r = await fetch('/api/editors', { method: 'POST', body: await file.text() }),
-      j = (await r.json().catch(() => ({}))) as { error?: ProblemText; editor?: string; version?: string };
+    const r = await fetch('/api/editors', { method: 'POST', body: await file.text() });
+    const j = (await r.json().catch(() => ({}))) as { error?: ProblemText; editor?: string; version?: string };
     if (r.ok) {
       setSaid(`${j.editor} ${j.version} is known now.`);
       router.refresh();

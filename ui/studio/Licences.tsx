@@ -29,15 +29,15 @@ const empty = {
   ends_on: null as string | null,
   at_end: 'ask',
 };
-const label = 'flex flex-col gap-0.5 text-[12px] text-soft',
-  control = 'field text-[13.5px] text-ink',
-  says: Record<string, string> = { yes: 'yes', no: 'no', unknown: 'not known' };
+const label = 'flex flex-col gap-0.5 text-[12px] text-soft';
+const control = 'field text-[13.5px] text-ink';
+const says: Record<string, string> = { yes: 'yes', no: 'no', unknown: 'not known' };
 
 export function Licences({ licences, may }: { licences: Licence[]; may: boolean }) {
-  const router = useRouter(),
-    [open, setOpen] = useState<string | null>(null),
-    [f, setF] = useState<typeof empty>(empty),
-    [problem, setProblem] = useState<ProblemText | null>(null);
+  const router = useRouter();
+  const [open, setOpen] = useState<string | null>(null);
+  const [f, setF] = useState<typeof empty>(empty);
+  const [problem, setProblem] = useState<ProblemText | null>(null);
   const begin = (l: Licence | null) => {
     setF(
       l

@@ -12,8 +12,8 @@ export default async function Page({
 }: {
   searchParams: Promise<{ below?: string; person?: string; subject?: string }>;
 }) {
-  const p = await person(),
-    s = await searchParams;
+  const p = await person();
+  const s = await searchParams;
   if (!may(p, 'activity.view'))
     return (
       <div className="px-6 pt-[18px]">
@@ -21,13 +21,11 @@ export default async function Page({
         <p className="text-soft">Activity is shown to the librarian and the lead. An item’s own is on its page.</p>
       </div>
     );
-  const { rows, people, more } = await listActivity(p, s),
-    to = (change: Record<string, string | undefined>) => {
-      const next = new URLSearchParams(
-        Object.entries({ ...s, ...change }).filter((e): e is [string, string] => !!e[1]),
-      );
-      return `/activity${next.size ? `?${next}` : ''}`;
-    };
+  const { rows, people, more } = await listActivity(p, s);
+  const to = (change: Record<string, string | undefined>) => {
+    const next = new URLSearchParams(Object.entries({ ...s, ...change }).filter((e): e is [string, string] => !!e[1]));
+    return `/activity${next.size ? `?${next}` : ''}`;
+  };
   return (
     <div className="max-w-[980px] px-6 pb-16 pt-[18px]">
       <PageHead title="Activity" note="who changed what, and when" />

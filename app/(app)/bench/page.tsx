@@ -11,8 +11,8 @@ import { candidateOf } from '@/ui/bench/candidate';
 export const metadata = { title: 'Bench' };
 
 export default async function Page({ searchParams }: { searchParams: Promise<{ cols?: string }> }) {
-  const p = await person(),
-    versions = ((await searchParams).cols ?? '').match(/[0-9a-f]{8}-[0-9a-f-]{27}/g) ?? [];
+  const p = await person();
+  const versions = ((await searchParams).cols ?? '').match(/[0-9a-f]{8}-[0-9a-f-]{27}/g) ?? [];
   const [choices, frames, charts, exports, sets, shelves, saved, known] = await Promise.all([
     listChoices(p),
     listFrames(p),

@@ -10,8 +10,8 @@ import { Refresh } from '@/ui/kit/Refresh';
 export const metadata = { title: 'Copies' };
 
 export default async function Page() {
-  const p = await person(),
-    [{ groups, total, within }, frames] = await Promise.all([copies(p), listFrames(p)]);
+  const p = await person();
+  const [{ groups, total, within }, frames] = await Promise.all([copies(p), listFrames(p)]);
   return (
     <div className="max-w-[1180px] px-6 pb-16 pt-[18px]">
       <Refresh subjects={['item']} />

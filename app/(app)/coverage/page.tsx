@@ -11,7 +11,7 @@ import { Refresh } from '@/ui/kit/Refresh';
 export const metadata = { title: 'Coverage' };
 
 export default async function Page({ searchParams }: { searchParams: Promise<{ gaps?: string }> }) {
-  const p = await person(), gaps = (await searchParams).gaps === '1', c = await coverage(p);
+  const p = await person(); const gaps = (await searchParams).gaps === '1'; const c = await coverage(p);
   const askedFor = (id: string) => c.requests.filter((r) => (r.camera_id === id || r.lens_id === id) && r.state !== 'fulfilled').map((r) => ({ wanted: r.wanted, state: r.state }));
   return (
     <div className="max-w-[1180px] px-6 pb-16 pt-[18px]">

@@ -19,8 +19,8 @@ export default async function Page() {
         <p className="text-soft">Deliveries are taken in by the librarian.</p>
       </div>
     );
-  const [arrivals, waiting] = await Promise.all([listIntakes(p), unfinishedUploads(p)]),
-    open = arrivals.filter((a) => a.status !== 'accepted').length;
+  const [arrivals, waiting] = await Promise.all([listIntakes(p), unfinishedUploads(p)]);
+  const open = arrivals.filter((a) => a.status !== 'accepted').length;
   return (
     <div className="max-w-[1080px] px-6 pb-16 pt-[18px]">
       <Refresh subjects={['intake', 'job']} />

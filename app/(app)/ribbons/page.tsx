@@ -10,9 +10,9 @@ const HALF_A_YEAR = 183 * 24 * 3600e3;
 const now = (): number => Date.now();
 
 export default async function Page() {
-  const p = await person(),
-    { mine, house } = await listRibbons(p),
-    since = now() - HALF_A_YEAR;
+  const p = await person();
+  const { mine, house } = await listRibbons(p);
+  const since = now() - HALF_A_YEAR;
   const plain = (r: RibbonRow) => ({
     id: r.id,
     itemId: r.item_id,

@@ -9,8 +9,8 @@ import { Ago } from '@/ui/kit/time';
 export const metadata = { title: 'Rollouts' };
 
 export default async function Page() {
-  const p = await person(),
-    all = await listRollouts(p);
+  const p = await person();
+  const all = await listRollouts(p);
   return (
     <div className="max-w-[1080px] px-6 pb-16 pt-[18px]">
       <Refresh subjects={['rollout']} />

@@ -12,8 +12,8 @@ import { Shelves } from '@/ui/shelves/Shelves';
 export const metadata = { title: 'Shelves' };
 
 export default async function Page({ searchParams }: { searchParams: Promise<Search> }) {
-  const p = await person(),
-    s = await searchParams;
+  const p = await person();
+  const s = await searchParams;
   const [shelves, { flat, rows: spines, counts }, frames, licences, fresh] = await Promise.all([
     listShelves(p),
     searchShelves(p, s),

@@ -17,8 +17,8 @@ const count = (views: { station: { kind: string } }[], kind: string): string => 
 };
 
 export default async function Page() {
-  const p = await person(),
-    views = await stationViews(p);
+  const p = await person();
+  const views = await stationViews(p);
   const editors = [...new Map(views.flatMap((v) => v.editors).map((e) => [`${e.editor}@${e.version}`, e.title]))].sort(
     (a, b) => a[1].localeCompare(b[1]),
   );

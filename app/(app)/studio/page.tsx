@@ -17,15 +17,15 @@ import { Takings } from '@/ui/studio/Takings';
 export const metadata = { title: 'Studio' };
 
 export default async function Page() {
-  const p = await person(),
-    [choices, licences, editors, frames, within, takings] = await Promise.all([
-      listChoices(p),
-      listLicences(p),
-      listEditors(p),
-      listFrames(p),
-      copyTolerance(),
-      listTakings(p),
-    ]);
+  const p = await person();
+  const [choices, licences, editors, frames, within, takings] = await Promise.all([
+    listChoices(p),
+    listLicences(p),
+    listEditors(p),
+    listFrames(p),
+    copyTolerance(),
+    listTakings(p),
+  ]);
   return (
     <div className="max-w-[1080px] px-6 pb-16 pt-[18px]">
       <PageHead title="Studio" note="what the house has agreed on and works with" />

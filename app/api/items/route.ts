@@ -3,12 +3,12 @@ import { route } from '@/server/web';
 
 /** A page of a search, for lists that are scrolled: the search as in the address of Shelves, with limit and offset. */
 export const GET = route(async (person, request) => {
-  const params = new URL(request.url).searchParams,
-    { rows } = await searchItems(
-      person,
-      Object.fromEntries(params) as Search,
-      Number(params.get('limit') ?? 100),
-      Number(params.get('offset') ?? 0),
-    );
+  const params = new URL(request.url).searchParams;
+  const { rows } = await searchItems(
+    person,
+    Object.fromEntries(params) as Search,
+    Number(params.get('limit') ?? 100),
+    Number(params.get('offset') ?? 0),
+  );
   return { rows: rows.map(spineOf) };
 });

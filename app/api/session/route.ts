@@ -5,8 +5,8 @@ import { body, COOKIE, problemResponse, sameOrigin } from '@/server/web';
 export async function POST(request: Request): Promise<Response> {
   try {
     await sameOrigin();
-    const { email, password } = await body<{ email: unknown; password: unknown }>(request),
-      h = await headers();
+    const { email, password } = await body<{ email: unknown; password: unknown }>(request);
+    const h = await headers();
     const { token, days, person } = await signIn(
       String(email ?? ''),
       String(password ?? '').slice(0, 200),
@@ -29,8 +29,8 @@ export async function POST(request: Request): Promise<Response> {
 export async function DELETE(): Promise<Response> {
   try {
     await sameOrigin();
-    const jar = await cookies(),
-      token = jar.get(COOKIE)?.value;
+    const jar = await cookies();
+    const token = jar.get(COOKIE)?.value;
     if (token) await signOut(token);
     jar.delete(COOKIE);
     return Response.json({});

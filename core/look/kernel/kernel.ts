@@ -33,16 +33,16 @@ export interface Kernel {
   ): { high: number; low: number; seen: Uint8Array };
 }
 
-const STRIP = 16384,
-  COUNTS = 256,
-  START = 1024,
-  MOST_POINTS = 129;
+const STRIP = 16384;
+const COUNTS = 256;
+const START = 1024;
+const MOST_POINTS = 129;
 /** Tables of up to so many points stay in memory side by side, those used last; a larger one stands alone behind them. */
-const SMALL = 33,
-  SLOTS = 16,
-  PLACES_BYTES = 3 * 256 * 8,
-  WAYS_BYTES = 64,
-  SLOT_BYTES = PLACES_BYTES + WAYS_BYTES + SMALL ** 3 * 16;
+const SMALL = 33;
+const SLOTS = 16;
+const PLACES_BYTES = 3 * 256 * 8;
+const WAYS_BYTES = 64;
+const SLOT_BYTES = PLACES_BYTES + WAYS_BYTES + SMALL ** 3 * 16;
 let made: Kernel | null | undefined;
 
 /** The kernel, or null where WebAssembly with SIMD is missing. */
@@ -58,8 +58,8 @@ export function kernel(): Kernel | null {
 }
 
 function make(): Kernel {
-  const memory = new WebAssembly.Memory({ initial: 16 }),
-    compiled = new WebAssembly.Module(Uint8Array.from(atob(bytes), (c) => c.charCodeAt(0)));
+  const memory = new WebAssembly.Memory({ initial: 16 });
+  const compiled = new WebAssembly.Module(Uint8Array.from(atob(bytes), (c) => c.charCodeAt(0)));
   const { apply, develop, ends } = new WebAssembly.Instance(compiled, {
     env: {
       memory,
@@ -69,19 +69,19 @@ function make(): Kernel {
     },
   }).exports as unknown as Exports;
   // a strip of pixels in and out, then the tables, each behind the places of code values and the ways through a cell
-  const sourceAt = START,
-    targetAt = sourceAt + STRIP * 4,
-    slotsAt = targetAt + STRIP * 4,
-    largeAt = slotsAt + SLOTS * SLOT_BYTES;
+  const sourceAt = START;
+  const targetAt = sourceAt + STRIP * 4;
+  const slotsAt = targetAt + STRIP * 4;
+  const largeAt = slotsAt + SLOTS * SLOT_BYTES;
   const held = new Map<Prepared, number>();
   let large: Prepared | null = null;
   const fill = (p: Prepared, at: number): void => {
-    const entries = p.size ** 3,
-      short = at + PLACES_BYTES + WAYS_BYTES + entries * 16 - memory.buffer.byteLength;
+    const entries = p.size ** 3;
+    const short = at + PLACES_BYTES + WAYS_BYTES + entries * 16 - memory.buffer.byteLength;
     if (short > 0) memory.grow(Math.ceil(short / 65536));
-    const table = new Float32Array(memory.buffer, at + PLACES_BYTES + WAYS_BYTES, entries * 4),
-      whole = new Uint32Array(memory.buffer, at, 3 * 512),
-      part = new Float32Array(memory.buffer, at, 3 * 512);
+    const table = new Float32Array(memory.buffer, at + PLACES_BYTES + WAYS_BYTES, entries * 4);
+    const whole = new Uint32Array(memory.buffer, at, 3 * 512);
+    const part = new Float32Array(memory.buffer, at, 3 * 512);
     for (let i = 0, o = 0, t = 0; i < entries; i++, o += 4, t += 3) {
       table[o] = p.table[t]!;
       table[o + 1] = p.table[t + 1]!;
@@ -94,16 +94,16 @@ function make(): Kernel {
         whole[k] = (p.offset[c]![v]! / 3) * 16;
         part[k + 1] = p.fraction[c]![v]!;
       }
-    const r = 16,
-      g = 16 * p.size,
-      b = g * p.size,
-      ways = new Uint32Array(memory.buffer, at + PLACES_BYTES, 16);
+    const r = 16;
+    const g = 16 * p.size;
+    const b = g * p.size;
+    const ways = new Uint32Array(memory.buffer, at + PLACES_BYTES, 16);
     for (let k = 0; k < 8; k++) {
-      const xy = k & 4,
-        yz = k & 2,
-        xz = k & 1,
-        first = xy ? (xz ? r : b) : yz ? g : b,
-        last = xy ? (yz ? b : g) : xz ? b : r;
+      const xy = k & 4;
+      const yz = k & 2;
+      const xz = k & 1;
+      const first = xy ? (xz ? r : b) : yz ? g : b;
+      const last = xy ? (yz ? b : g) : xz ? b : r;
       ways[k * 2] = first;
       ways[k * 2 + 1] = r + g + b - last;
     }
@@ -133,10 +133,10 @@ function make(): Kernel {
   return {
     apply(p, source, target) {
       if (p.size > MOST_POINTS) return false;
-      const at = hold(p),
-        all = 16 * (1 + p.size + p.size * p.size),
-        ins = new Uint8Array(memory.buffer, sourceAt, STRIP * 4),
-        outs = new Uint8Array(memory.buffer, targetAt, STRIP * 4);
+      const at = hold(p);
+      const all = 16 * (1 + p.size + p.size * p.size);
+      const ins = new Uint8Array(memory.buffer, sourceAt, STRIP * 4);
+      const outs = new Uint8Array(memory.buffer, targetAt, STRIP * 4);
       for (let i = 0; i < source.length; i += STRIP * 4) {
         const n = Math.min(STRIP * 4, source.length - i);
         ins.set(source.subarray(i, i + n));
@@ -147,11 +147,11 @@ function make(): Kernel {
     },
     develop(p, k, source, target) {
       if (p.size > MOST_POINTS) return false;
-      const at = hold(p),
-        all = 16 * (1 + p.size + p.size * p.size),
-        part = 8192,
-        ins = new Uint16Array(memory.buffer, sourceAt, part * 3),
-        outs = new Uint8Array(memory.buffer, targetAt, part * 4);
+      const at = hold(p);
+      const all = 16 * (1 + p.size + p.size * p.size);
+      const part = 8192;
+      const ins = new Uint16Array(memory.buffer, sourceAt, part * 3);
+      const outs = new Uint8Array(memory.buffer, targetAt, part * 4);
       for (let i = 0, n = target.length >> 2; i < n; i += part) {
         const m = Math.min(part, n - i);
         ins.set(source.subarray(i * 3, (i + m) * 3));
@@ -172,9 +172,9 @@ function make(): Kernel {
       return true;
     },
     ends(source) {
-      const counts = new Uint8Array(memory.buffer, COUNTS, 264),
-        ins = new Uint8Array(memory.buffer, sourceAt, STRIP * 4),
-        n = new Int32Array(memory.buffer, COUNTS, 2);
+      const counts = new Uint8Array(memory.buffer, COUNTS, 264);
+      const ins = new Uint8Array(memory.buffer, sourceAt, STRIP * 4);
+      const n = new Int32Array(memory.buffer, COUNTS, 2);
       counts.fill(0);
       for (let i = 0; i < source.length; i += STRIP * 4) {
         const m = Math.min(STRIP * 4, source.length - i);

@@ -18,8 +18,8 @@ export default async function setup(project: TestProject): Promise<void> {
     ensurePrograms(): Promise<void>;
   };
   await ensurePrograms(); // the reading thread and the decoder of camera files
-  const cluster = await startCluster({ fast: true, database: 'etagere' }),
-    template = 'etagere_template';
+  const cluster = await startCluster({ fast: true, database: 'etagere' });
+  const template = 'etagere_template';
   for (const db of cluster
     .psql('postgres', `select datname from pg_database where datname like 'etagere_t_%'`)
     .split('\n')

@@ -4,8 +4,8 @@ import { SaxesParser } from 'saxes';
 import { photos, type Card } from '../photos';
 import { files, live, options, read, take, type Listed } from '../program';
 
-const edition = options.edition === '3' ? 3 : 4,
-  most = edition === 3 ? 33 : 48;
+const edition = options.edition === '3' ? 3 : 4;
+const most = edition === 3 ? 33 : 48;
 /** Whose camera data this edition reads. */
 const reads = edition === 3 ? ['Perrin Alder', 'Ondine 40'] : ['Perrin Alder', 'Ondine 40', 'Corvane Ley'];
 /** Looks that say of themselves that they are for one kind of file. */
@@ -15,10 +15,10 @@ const home = `${options.system === 'macos' ? 'Library/Application Support' : 'Ap
 /** Counts and checks the table inside a look: one cube-shaped array of finite numbers. */
 function checkTable(xml: string): void {
   const parser = new SaxesParser({ xmlns: true });
-  let dims: number[] = [],
-    text = '',
-    inTable = false,
-    inArray = false;
+  let dims: number[] = [];
+  let text = '';
+  let inTable = false;
+  let inArray = false;
   parser.on('error', (e) => {
     throw new Error(`table.clf is broken: ${e.message.slice(0, 80)}`);
   });
@@ -73,8 +73,8 @@ function look(path: string): Omit<Listed, 'path'> {
 function preset(path: string): Omit<Listed, 'path'> {
   const text = read(path).toString('utf8');
   if (edition === 4) {
-    const root: { name: string; title: string; drawer: string; edition: string }[] = [],
-      parser = new SaxesParser({ xmlns: false });
+    const root: { name: string; title: string; drawer: string; edition: string }[] = [];
+    const parser = new SaxesParser({ xmlns: false });
     parser.on('error', (e) => {
       throw new Error(
         root.length
@@ -135,8 +135,8 @@ function cards(listed: readonly Listed[]): Card[] {
 }
 
 live(`${home}/catalogue.json`, `${home}/refused.log`, () => {
-  const a = take(files(`${home}/looks`), look),
-    b = take(files(`${home}/presets`), preset);
+  const a = take(files(`${home}/looks`), look);
+  const b = take(files(`${home}/presets`), preset);
   const listed = [...a.listed, ...b.listed];
   return { listed, refused: [...a.refused, ...b.refused], cards: cards(listed) };
 });

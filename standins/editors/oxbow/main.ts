@@ -16,9 +16,9 @@ const named = (path: string, under: string): { title: string; headings: string[]
 
 function look(path: string): Omit<Listed, 'path'> {
   if (!/\.cube$/i.test(path)) throw new Error('no table that Oxbow reads');
-  let size = 0,
-    dimensions = 3,
-    rows = 0;
+  let size = 0;
+  let dimensions = 3;
+  let rows = 0;
   read(path)
     .toString('utf8')
     .split('\n')
@@ -45,8 +45,8 @@ function look(path: string): Omit<Listed, 'path'> {
 function preset(path: string): Omit<Listed, 'path'> {
   if (!/\.xmp$/i.test(path)) throw new Error('no preset that Oxbow reads');
   const parser = new SaxesParser({ xmlns: true });
-  let steps = 0,
-    own = false;
+  let steps = 0;
+  let own = false;
   parser.on('error', (e) => {
     throw new Error(`the packet is broken: ${e.message.slice(0, 80)}`);
   });
@@ -68,10 +68,10 @@ live(
   `${config}/contents.json`,
   `${config}/refused.log`,
   () => {
-    const a = take(files('Oxbow/Looks'), look),
-      b = take(files('Oxbow/Presets'), preset);
-    const listed = [...a.listed, ...b.listed],
-      offers = listed.map((l) => l.path);
+    const a = take(files('Oxbow/Looks'), look);
+    const b = take(files('Oxbow/Presets'), preset);
+    const listed = [...a.listed, ...b.listed];
+    const offers = listed.map((l) => l.path);
     // it opens whatever comes, and offers all of its shelves
     return {
       listed,

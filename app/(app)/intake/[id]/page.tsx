@@ -23,20 +23,20 @@ export default async function Page({
   params: Promise<{ id: string }>;
   searchParams: Promise<{ group?: string }>;
 }) {
-  const p = await person(),
-    { id } = await params,
-    only = (await searchParams).group ?? null;
+  const p = await person();
+  const { id } = await params;
+  const only = (await searchParams).group ?? null;
   const view = await arrivalView(p, id, only).catch((e: unknown) => {
     if (e instanceof Problem || (e as { code?: string }).code === '22P02') return null;
     throw e;
   });
   if (!view) notFound();
-  const { intake, groups } = view,
-    [shelves, licences, release] = await Promise.all([
-      listShelves(p),
-      listLicences(p),
-      only ? null : releaseFor(p, intake),
-    ]);
+  const { intake, groups } = view;
+  const [shelves, licences, release] = await Promise.all([
+    listShelves(p),
+    listLicences(p),
+    only ? null : releaseFor(p, intake),
+  ]);
   const settled = intake.status !== 'reading' && intake.status !== 'arriving';
   return (
     <div className="flex min-h-[calc(100vh-52px)] flex-col px-6 pt-[18px]">

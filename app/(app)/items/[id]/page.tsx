@@ -59,8 +59,8 @@ const benchFor = (
     .join('~')}&cols=none~p:${version}~jpeg`;
 
 export async function generateMetadata({ params }: { params: Promise<{ id: string }> }) {
-  const p = await person(),
-    found = await itemFor(p, (await params).id).catch(() => null);
+  const p = await person();
+  const found = await itemFor(p, (await params).id).catch(() => null);
   return { title: found?.item.title ?? 'Item' };
 }
 
@@ -71,17 +71,17 @@ export default async function Page({
   params: Promise<{ id: string }>;
   searchParams: Promise<{ frame?: string; strength?: string; older?: string; newer?: string }>;
 }) {
-  const p = await person(),
-    { id } = await params,
-    s = await searchParams;
+  const p = await person();
+  const { id } = await params;
+  const s = await searchParams;
   const found = await itemFor(p, id).catch((e: unknown) => {
     if (e instanceof Problem || (e as { code?: string }).code === '22P02') return null;
     throw e;
   });
   if (!found) notFound();
-  const { item, versions, newest, sources, results, placed, packs } = found,
-    older = versions.find((v) => v.id === s.older),
-    newer = versions.find((v) => v.id === s.newer);
+  const { item, versions, newest, sources, results, placed, packs } = found;
+  const older = versions.find((v) => v.id === s.older);
+  const newer = versions.find((v) => v.id === s.newer);
   const [inspection, verdicts, frames, licences, ribbons, events, difference] = await Promise.all([
     inspectionOf(p, newest.id),
     verdictsOf(p, id),
@@ -92,9 +92,9 @@ export default async function Page({
     older && newer && older.id !== newer.id ? compareVersions(p, older.id, newer.id) : null,
   ]);
   const strength = Math.min(400, Math.max(0, Math.round(Number(s.strength ?? 100)) || (s.strength === '0' ? 0 : 100)));
-  const facts = newest.facts as never,
-    shown = item.kind === 'look' || item.kind === 'preset',
-    kind = kindWords[item.kind] ?? item.kind;
+  const facts = newest.facts as never;
+  const shown = item.kind === 'look' || item.kind === 'preset';
+  const kind = kindWords[item.kind] ?? item.kind;
   return (
     <div className="max-w-[1180px] px-6 pb-16 pt-[18px]">
       <Refresh subjects={['item', 'rollout', 'station']} />

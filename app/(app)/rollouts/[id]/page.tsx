@@ -16,19 +16,19 @@ export const metadata = { title: 'Rollout' };
 const deed = (s: StepRow) => (s.do_what === 'remove' ? 'take away' : s.expect ? 'replace' : 'write');
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
-  const p = await person(),
-    { id } = await params;
+  const p = await person();
+  const { id } = await params;
   const found = await rolloutFor(p, id).catch((e: unknown) => {
     if (e instanceof Problem) return null;
     throw e;
   });
   if (!found) notFound();
-  const { rollout, steps, undoneBy } = found,
-    live = steps.filter((s) => s.do_what !== 'none'),
-    settled = live.filter((s) => s.outcome).length,
-    bad = live.filter((s) => s.outcome && s.outcome !== 'done').length;
-  const views = await stationViews(p),
-    stations = [...new Map(steps.map((s) => [s.station_id, s.station]))];
+  const { rollout, steps, undoneBy } = found;
+  const live = steps.filter((s) => s.do_what !== 'none');
+  const settled = live.filter((s) => s.outcome).length;
+  const bad = live.filter((s) => s.outcome && s.outcome !== 'done').length;
+  const views = await stationViews(p);
+  const stations = [...new Map(steps.map((s) => [s.station_id, s.station]))];
   const stateOf = (s: StepRow): { state: string; reason: string } => {
     if (s.outcome === 'done') {
       const row =
@@ -101,8 +101,8 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
         </div>
       )}
       {stations.map(([sid, name]) => {
-        const own = steps.filter((s) => s.station_id === sid),
-          view = views.find((v) => v.station.id === sid);
+        const own = steps.filter((s) => s.station_id === sid);
+        const view = views.find((v) => v.station.id === sid);
         return (
           <section key={sid} className="mb-8" aria-label={name}>
             <h2 className="mb-1 flex flex-wrap items-baseline gap-3 text-[17px]">

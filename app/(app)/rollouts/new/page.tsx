@@ -16,11 +16,11 @@ export default async function Page({ searchParams }: { searchParams: Promise<{ v
         <p className="text-soft">Rollouts are planned by the librarian or the lead.</p>
       </div>
     );
-  const chosen = ((await searchParams).versions ?? '').split(',').filter(Boolean),
-    [{ rows: spines }, stations] = await Promise.all([
-      searchItems(p, { status: 'approved', kind: 'look|preset' }, 500),
-      stationViews(p),
-    ]);
+  const chosen = ((await searchParams).versions ?? '').split(',').filter(Boolean);
+  const [{ rows: spines }, stations] = await Promise.all([
+    searchItems(p, { status: 'approved', kind: 'look|preset' }, 500),
+    stationViews(p),
+  ]);
   return (
     <div className="flex min-h-[calc(100vh-52px)] flex-col px-6 pt-[18px]">
       <PageHead title="Plan a rollout" note="nothing is written before you confirm" />

@@ -18,16 +18,16 @@ export const metadata = { title: 'Station' };
 const systemNames: Record<string, string> = { macos: 'macOS', windows: 'Windows', linux: 'Linux' };
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
-  const p = await person(),
-    { id } = await params;
+  const p = await person();
+  const { id } = await params;
   const v = await stationView(p, id).catch((e: unknown) => {
     if (e instanceof Problem) return null;
     throw e;
   });
   if (!v) notFound();
-  const found = may(p, 'intake.make') ? await foundCount(p, id) : 0,
-    ours = v.rows.filter((r) => r.base),
-    theirs = v.rows.filter((r) => !r.base);
+  const found = may(p, 'intake.make') ? await foundCount(p, id) : 0;
+  const ours = v.rows.filter((r) => r.base);
+  const theirs = v.rows.filter((r) => !r.base);
   return (
     <div className="max-w-[1180px] px-6 pb-16 pt-[18px]">
       <Refresh subjects={['station', 'rollout']} />

@@ -10,8 +10,8 @@ const REPORT = 32 << 20;
 /** The agents' door: a token of their own, which reaches their own station only. */
 async function answer(request: Request, { params }: C): Promise<Response> {
   try {
-    const [what, id, more] = (await params).path,
-      post = request.method === 'POST';
+    const [what, id, more] = (await params).path;
+    const post = request.method === 'POST';
     if (what === 'enrol' && post) return Response.json(await enrol(await body(request)));
     const agent = await stationOfToken(request.headers.get('authorization'));
     if (what === 'instructions' && !post) return Response.json(await instructionsFor(agent));

@@ -3,8 +3,8 @@ import { candidateOf } from '@/ui/bench/candidate';
 import { route } from '@/server/web';
 
 export const GET = route(async (person, request) => {
-  const p = new URL(request.url).searchParams,
-    versions = p.get('versions');
+  const p = new URL(request.url).searchParams;
+  const versions = p.get('versions');
   const rows = versions
     ? await candidatesFor(person, versions.split(','))
     : await moreCandidates(person, {

@@ -4,8 +4,8 @@ import { route } from '@/server/web';
 type C = { params: Promise<{ key: string }> };
 
 export const GET = route<C>(async (person, request, { params }) => {
-  const key = decodeURIComponent((await params).key),
-    n = new URL(request.url).searchParams.get('n');
+  const key = decodeURIComponent((await params).key);
+  const n = new URL(request.url).searchParams.get('n');
   return new Response(await descriptorJson(person, key, n ? Number(n) : null), {
     headers: {
       'content-type': 'application/json',

@@ -5,8 +5,8 @@ import { body, route } from '@/server/web';
 type C = { params: Promise<{ id: string }> };
 
 export const POST = route<C>(async (person, request, { params }) => {
-  const { verb } = await body<{ verb: string }>(request),
-    { id } = await params;
+  const { verb } = await body<{ verb: string }>(request);
+  const { id } = await params;
   if (verb === 'confirm') {
     await confirmRollout(person, id);
     return { id };

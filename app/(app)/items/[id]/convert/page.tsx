@@ -9,8 +9,8 @@ import { PageHead } from '@/ui/frame/Shell';
 export const metadata = { title: 'Convert' };
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
-  const p = await person(),
-    found = await itemFor(p, (await params).id).catch(() => null);
+  const p = await person();
+  const found = await itemFor(p, (await params).id).catch(() => null);
   if (!found || found.item.kind !== 'preset') notFound();
   return (
     <div className="max-w-[1080px] px-6 pb-16 pt-[18px]">

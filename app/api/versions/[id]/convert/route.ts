@@ -4,8 +4,8 @@ import { body, route } from '@/server/web';
 type C = { params: Promise<{ id: string }> };
 
 export const GET = route<C>(async (person, request, { params }) => {
-  const q = new URL(request.url).searchParams,
-    size = Math.min(129, Math.max(2, Number(q.get('size')) || 33));
+  const q = new URL(request.url).searchParams;
+  const size = Math.min(129, Math.max(2, Number(q.get('size')) || 33));
   return previewConversion(
     person,
     (await params).id,

@@ -5,8 +5,8 @@ import { route } from '@/server/web';
 type C = { params: Promise<{ id: string }> };
 
 export const GET = route<C>(async (person, _r, { params }) => {
-  const v = await versionFor(person, (await params).id),
-    name = v.file_name.replace(/[^\w .()-]+/g, '_');
+  const v = await versionFor(person, (await params).id);
+  const name = v.file_name.replace(/[^\w .()-]+/g, '_');
   return new Response(new Uint8Array(await getBlob(v.sha256)), {
     headers: {
       'content-type': 'application/octet-stream',
