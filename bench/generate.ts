@@ -126,22 +126,82 @@ export async function fillCatalogue(items: number): Promise<void> {
     await c.query(`set local session_replication_role = 'replica'`);
     await c.query(`insert into blob (sha256, size) values (sha256('bench'), 5) on conflict do nothing`);
     await c.query(
-      `insert into blob_chunk (sha256, n, data) values (sha256('bench'), 0, 'bench') on conflict do nothing`,
+      `
+        insert into blob_chunk (sha256, n, data)
+        values (sha256('bench'), 0, 'bench')
+        on conflict do nothing
+      `,
     );
     await c.query(
-      `insert into shelf (id, name, note, position) select gen_random_uuid(), case when n = 0 then 'The long shelf' else 'Bench shelf ' || n end, 'bench', 1000 + n from generate_series(0, 59) n`,
+      `
+        insert into shelf (id, name, note, position)
+        select
+          gen_random_uuid(), case when n = 0 then 'The long shelf' else 'Bench shelf ' || n end,
+          'bench', 1000 + n
+        from generate_series(0, 59) n
+      `,
     );
     await c.query(
-      `with s as (select id, row_number() over (order by position) - 1 as n from shelf where note = 'bench')
-      insert into item (id, kind, title, headings, supplier, tags, cameras, description, origin, scope, shelf_id, shelf_order, created_at)
-      select gen_random_uuid(), (array['look', 'look', 'look', 'preset', 'camera-profile', 'icc-profile'])[1 + i % 6], ($2::text[])[1 + abs(hashint4(i * 8 + 1) / 7) % 20] || ' ' || ($3::text[])[1 + abs(hashint4(i * 8 + 2) / 7) % 20] || ' ' || i, array['Bench', ($2::text[])[1 + abs(hashint4(i * 8 + 3) / 7) % 20]], (array['', 'Sable Row Looks', 'Fathom Color', 'Saltmarsh Lens Bureau', 'Kiln & Co'])[1 + abs(hashint4(i * 8 + 4) / 7) % 5],
-        array[(array['costume', 'ceramics', 'stage', 'tungsten', 'daylight'])[1 + abs(hashint4(i * 8 + 5) / 7) % 5], 'batch ' || (i / 500)], case when i % 6 = 4 then array[(array['Perrin Alder', 'Perrin Alder IR', 'Ondine 40', 'Corvane Ley'])[1 + abs(hashint4(i * 8 + 6) / 7) % 4]] else '{}' end, 'made up for the bench, number ' || i, 'bought', '{}', s.id, i, now() - i * interval '1 minute'
-      from generate_series(1, $1::int) i join s on s.n = case when i <= 10000 then 0 else 1 + i % 59 end`,
+      `
+        with
+          s as (
+            select id, row_number() over (order by position) - 1 as n
+            from shelf
+            where note = 'bench'
+          )
+        insert into
+          item (
+            id, kind, title, headings, supplier, tags, cameras, description, origin, scope, shelf_id,
+            shelf_order, created_at
+          )
+        select
+          gen_random_uuid(),
+          (array[ 'look', 'look', 'look', 'preset', 'camera-profile', 'icc-profile' ]) [1 + i % 6],
+          ($2::text[]) [1 + abs(hashint4 (i * 8 + 1) / 7) % 20] || ' ' || ($3::text[]) [1 + abs(hashint4 (i * 8 + 2) / 7) % 20] || ' ' || i,
+          array[ 'Bench', ($2::text[]) [1 + abs(hashint4 (i * 8 + 3) / 7) % 20] ],
+          (
+            array[ '', 'Sable Row Looks', 'Fathom Color', 'Saltmarsh Lens Bureau', 'Kiln & Co' ]
+          ) [1 + abs(hashint4 (i * 8 + 4) / 7) % 5],
+          array[
+            (
+              array['costume', 'ceramics', 'stage', 'tungsten', 'daylight']
+            ) [1 + abs(hashint4 (i * 8 + 5) / 7) % 5],
+            'batch ' || (i / 500)
+          ],
+          case
+            when i % 6 = 4 then array[
+              (
+                array[ 'Perrin Alder', 'Perrin Alder IR', 'Ondine 40', 'Corvane Ley' ]
+              ) [1 + abs(hashint4 (i * 8 + 6) / 7) % 4]
+            ]
+            else '{}'
+          end, 'made up for the bench, number ' || i, 'bought', '{}', s.id, i,
+          now() - i * interval '1 minute'
+        from generate_series(1, $1::int) i
+          join s on s.n = case when i <= 10000 then 0 else 1 + i % 59
+          end
+      `,
       [items, first, second],
     );
-    await c.query(`insert into version (id, item_id, number, sha256, file_name, format, facts, encoding, status, words)
-      select gen_random_uuid(), i.id, n, sha256('bench'), i.title || '.cube', case i.kind when 'preset' then 'oxbow@2' when 'camera-profile' then 'dcp' when 'icc-profile' then 'icc' else 'cube' end, '{"kind":"3d","size":33}', case when i.kind = 'look' then '{"assumed":true}'::jsonb end, case when abs(hashint4(i.shelf_order) / 7) % 3 = 0 then 'approved' else 'draft' end, case when abs(hashint4(i.shelf_order + 9) / 7) % 4 = 0 then 'Hue sectors color Contrast light' else 'Curve curve' end
-      from item i, generate_series(1, 3) n where i.description like 'made up for the bench%'`);
+    await c.query(`
+      insert into
+        version(id, item_id, number, sha256, file_name, format, facts, encoding, status, words)
+      select
+        gen_random_uuid(), i.id, n, sha256('bench'), i.title || '.cube',
+        case i.kind
+          when 'preset' then 'oxbow@2'
+          when 'camera-profile' then 'dcp'
+          when 'icc-profile' then 'icc'
+          else 'cube'
+        end, '{"kind":"3d","size":33}', case when i.kind = 'look' then '{"assumed":true}'::jsonb end,
+        case when abs(hashint4 (i.shelf_order) / 7) % 3 = 0 then 'approved' else 'draft' end,
+        case
+          when abs(hashint4 (i.shelf_order + 9) / 7) % 4 = 0 then 'Hue sectors color Contrast light'
+          else 'Curve curve'
+        end
+      from item i, generate_series(1, 3) n
+      where i.description like 'made up for the bench%'
+    `);
     await c.query('commit');
     await c.query(`update item set touched_at = now() where description like 'made up for the bench%'`);
     // a library that has stood a while: what was changed is tidied, as the server does by itself within minutes

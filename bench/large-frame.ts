@@ -83,7 +83,13 @@ export async function largeFrameRows(address: Address): Promise<Row[]> {
   }
   const looks = (
     await pool().query<{ id: string }>(
-      `select i.newest_version_id as id from item i join shelf s on s.id = i.shelf_id where s.name = 'House looks' order by i.shelf_order limit 2`,
+      `
+        select i.newest_version_id as id
+        from item i join shelf s on s.id = i.shelf_id
+        where s.name = 'House looks'
+        order by i.shelf_order
+        limit 2
+      `,
     )
   ).rows.map((r) => r.id);
   const browser = await launch();

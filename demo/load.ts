@@ -404,7 +404,34 @@ export async function removeDemo(): Promise<void> {
       'Start with a data folder of its own instead: ETAGERE_DATA=… bin/start --empty.',
     );
   await pool().query(
-    'truncate person, session, sign_in_failure, event, job, blob, upload, shelf, intake, item, version, pack, frame, frame_set, bench, verdict, house_choice, camera, lens, gear_request, editor, editor_revision, licence, facet_count, station, rollout cascade',
+    `
+      truncate person,
+      session,
+      sign_in_failure,
+      event,
+      job,
+      blob,
+      upload,
+      shelf,
+      intake,
+      item,
+      version,
+      pack,
+      frame,
+      frame_set,
+      bench,
+      verdict,
+      house_choice,
+      camera,
+      lens,
+      gear_request,
+      editor,
+      editor_revision,
+      licence,
+      facet_count,
+      station,
+      rollout cascade
+    `,
   );
   await pool().query('update studio set copy_p95 = default, copy_max = default');
   await pool().query('delete from graphile_worker._private_jobs');

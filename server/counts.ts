@@ -5,7 +5,19 @@ import type { Person } from './people/roles';
 export async function navigationCounts(person: Person): Promise<Record<string, number>> {
   const r = (
     await pool().query<{ intake: number; rollouts: number }>(
-      `select (select count(*)::int from intake where status in ('ready', 'failed')) as intake, (select count(*)::int from rollout where status in ('planned', 'confirmed')) as rollouts`,
+      `
+        select
+          (
+            select count(*)::int
+            from intake
+            where status in ('ready', 'failed')
+          ) as intake,
+          (
+            select count(*)::int
+            from rollout
+            where status in ('planned', 'confirmed')
+          ) as rollouts
+      `,
     )
   ).rows[0]!;
   return { ...(person.role === 'retoucher' ? {} : { Intake: r.intake }), Rollouts: r.rollouts };

@@ -16,7 +16,10 @@ export async function record(
   after: unknown = null,
 ): Promise<void> {
   await sql.query(
-    'insert into event (person_id, actor, subject, subject_id, action, before, after) values ($1, $2, $3, $4, $5, $6, $7)',
+    `
+      insert into event (person_id, actor, subject, subject_id, action, before, after)
+      values ($1, $2, $3, $4, $5, $6, $7)
+    `,
     [
       actor.personId,
       actor.name,
@@ -41,7 +44,14 @@ export interface EventRow {
 /** Events after an id, below the snapshot's xmin, so that a late commit is never skipped. */
 export async function eventsAfter(sql: Sql, id: number, most = 200): Promise<EventRow[]> {
   const r = await sql.query<EventRow>(
-    'select id, at, actor, subject, subject_id, action from event where id > $1 and xid < pg_snapshot_xmin(pg_current_snapshot()) order by id limit $2',
+    `
+      select id, at, actor, subject, subject_id, action
+      from event
+      where id > $1
+        and xid < pg_snapshot_xmin(pg_current_snapshot())
+      order by id
+      limit $2
+    `,
     [id, most],
   );
   return r.rows;
@@ -49,7 +59,11 @@ export async function eventsAfter(sql: Sql, id: number, most = 200): Promise<Eve
 
 export async function lastEventId(sql: Sql): Promise<number> {
   const r = await sql.query<{ id: number }>(
-    'select coalesce(max(id), 0) as id from event where xid < pg_snapshot_xmin(pg_current_snapshot())',
+    `
+      select coalesce(max(id), 0) as id
+      from event
+      where xid < pg_snapshot_xmin(pg_current_snapshot())
+    `,
   );
   return r.rows[0]!.id;
 }

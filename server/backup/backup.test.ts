@@ -63,7 +63,13 @@ async function everything(): Promise<Record<string, string[]>> {
   const out: Record<string, string[]> = {};
   const tables = (
     await pool().query<{ t: string }>(
-      `select format('%I.%I', table_schema, table_name) as t from information_schema.tables where table_type = 'BASE TABLE' and table_schema in ('public', 'graphile_worker') order by 1`,
+      `
+        select format('%I.%I', table_schema, table_name) as t
+        from information_schema.tables
+        where table_type = 'BASE TABLE'
+          and table_schema in ('public', 'graphile_worker')
+        order by 1
+      `,
     )
   ).rows;
   for (const { t } of tables)
@@ -105,7 +111,10 @@ test('a backup that is made while people work is of one moment', async () => {
   await restore(file, migrations);
   const r = (
     await pool().query<{ a: string[]; b: string[] }>(
-      'select array(select distinct note from shelf) as a, array(select distinct notes from item) as b',
+      `
+        select
+          array(select distinct note from shelf) as a, array(select distinct notes from item) as b
+      `,
     )
   ).rows[0]!;
   expect(r.a).toEqual(r.b);

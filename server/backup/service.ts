@@ -142,7 +142,11 @@ export async function restore(
       await admin.query(`alter database ${q(name)} allow_connections false`);
       try {
         await admin.query(
-          'select pg_terminate_backend(pid) from pg_stat_activity where datname = any ($1) and pid <> pg_backend_pid()',
+          `
+            select pg_terminate_backend(pid)
+            from pg_stat_activity
+            where datname = any($1) and pid <> pg_backend_pid()
+          `,
           [[name, fresh]],
         );
         await admin.query(`alter database ${q(name)} rename to ${q(kept)}`);
@@ -175,19 +179,49 @@ async function check(url: string, file: string): Promise<{ items: number; versio
   try {
     const has = (
       await c.query<{ n: number }>(
-        `select count(*)::int as n from information_schema.tables where table_schema = 'public' and table_name in ('item', 'version', 'blob', 'blob_chunk', 'schema_migration')`,
+        `
+          select count(*)::int as n
+          from information_schema.tables
+          where table_schema = 'public'
+            and table_name in ('item', 'version', 'blob', 'blob_chunk', 'schema_migration')
+        `,
       )
     ).rows[0]!.n;
     if (has !== 5) throw invalid(file, 'it is of another database');
     const bad = (
       await c.query<{ sha: string }>(
-        `select encode(b.sha256, 'hex') as sha from blob b where case when b.size <= 67108864 then b.sha256 <> sha256(coalesce((select string_agg(data, '' order by n) from blob_chunk x where x.sha256 = b.sha256), '')) else b.size <> (select sum(length(data)) from blob_chunk x where x.sha256 = b.sha256) end limit 1`,
+        `
+          select encode(b.sha256, 'hex') as sha
+          from blob b
+          where case
+            when b.size <= 67108864 then b.sha256 <> sha256(
+              coalesce(
+                (
+                  select string_agg(data, '' order by n)
+                  from blob_chunk x
+                  where x.sha256 = b.sha256
+                ),
+                ''
+              )
+            )
+            else b.size <> (
+              select sum(length(data))
+              from blob_chunk x
+              where x.sha256 = b.sha256
+            )
+            end
+          limit 1
+        `,
       )
     ).rows[0];
     if (bad) throw invalid(file, `the content ${bad.sha.slice(0, 12)}… is damaged`);
     return (
       await c.query<{ items: number; versions: number; contents: number }>(
-        'select (select count(*)::int from item) as items, (select count(*)::int from version) as versions, (select count(*)::int from blob) as contents',
+        `
+          select
+            (select count(*)::int from item) as items, (select count(*)::int from version) as versions,
+            (select count(*)::int from blob) as contents
+        `,
       )
     ).rows[0]!;
   } finally {

@@ -13,14 +13,26 @@ export interface BenchRow {
 export const benches = async (sql: Sql, person: string): Promise<BenchRow[]> =>
   (
     await sql.query<BenchRow>(
-      'select b.id, b.name, b.state, b.shared, p.name as person, b.person_id, b.touched_at from bench b join person p on p.id = b.person_id where b.shared or b.person_id = $1 order by b.touched_at desc limit 200',
+      `
+        select
+          b.id, b.name, b.state, b.shared, p.name as person, b.person_id, b.touched_at
+        from bench b join person p on p.id = b.person_id
+        where b.shared or b.person_id = $1
+        order by b.touched_at desc
+        limit 200
+      `,
       [person],
     )
   ).rows;
 export const benchById = async (sql: Sql, id: string): Promise<BenchRow | undefined> =>
   (
     await sql.query<BenchRow>(
-      'select b.id, b.name, b.state, b.shared, p.name as person, b.person_id, b.touched_at from bench b join person p on p.id = b.person_id where b.id = $1',
+      `
+        select
+          b.id, b.name, b.state, b.shared, p.name as person, b.person_id, b.touched_at
+        from bench b join person p on p.id = b.person_id
+        where b.id = $1
+      `,
       [id],
     )
   ).rows[0];
@@ -29,7 +41,12 @@ export const saveBench = (
   b: { id: string; name: string; state: string; shared: boolean; personId: string },
 ) =>
   sql.query(
-    'insert into bench (id, name, state, shared, person_id) values ($1, $2, $3, $4, $5) on conflict (id) do update set name = excluded.name, state = excluded.state, shared = excluded.shared, touched_at = now()',
+    `
+      insert into bench (id, name, state, shared, person_id)
+      values ($1, $2, $3, $4, $5)
+      on conflict (id) do update
+      set name = excluded.name, state = excluded.state, shared = excluded.shared, touched_at = now()
+    `,
     [b.id, b.name, b.state, b.shared, b.personId],
   );
 export const removeBench = (sql: Sql, id: string) => sql.query('delete from bench where id = $1', [id]);
@@ -42,17 +59,36 @@ export interface SetRow {
 export const frameSets = async (sql: Sql): Promise<SetRow[]> =>
   (
     await sql.query<SetRow>(
-      `select s.id, s.name, coalesce(array_agg(m.frame_id::text order by m.position) filter (where m.frame_id is not null), '{}') as frames from frame_set s left join frame_set_member m on m.set_id = s.id group by s.id order by lower(s.name)`,
+      `
+        select
+          s.id, s.name,
+          coalesce(
+            array_agg(m.frame_id::text order by m.position) filter (where m.frame_id is not null), '{}'
+          ) as frames
+        from frame_set s left join frame_set_member m on m.set_id = s.id
+        group by s.id
+        order by lower(s.name)
+      `,
     )
   ).rows;
 export async function saveSet(sql: Sql, s: { id: string; name: string; frames: string[] }): Promise<void> {
   await sql.query(
-    'insert into frame_set (id, name) values ($1, $2) on conflict (id) do update set name = excluded.name',
+    `
+      insert into frame_set (id, name)
+      values ($1, $2)
+      on conflict (id) do update
+      set name = excluded.name
+    `,
     [s.id, s.name],
   );
   await sql.query('delete from frame_set_member where set_id = $1', [s.id]);
   await sql.query(
-    'insert into frame_set_member (set_id, frame_id, position) select $1, f, n from unnest($2::uuid[]) with ordinality x (f, n) where exists (select 1 from frame where id = f)',
+    `
+      insert into frame_set_member (set_id, frame_id, position)
+      select $1, f, n
+      from unnest($2::uuid[]) with ordinality x (f, n)
+      where exists (select 1 from frame where id = f)
+    `,
     [s.id, s.frames],
   );
 }
@@ -81,7 +117,11 @@ const candidate = `v.id as version_id, i.id as item_id, i.title, i.kind, v.forma
 export const candidates = async (sql: Sql, versions: string[]): Promise<CandidateRow[]> =>
   (
     await sql.query<CandidateRow>(
-      `select ${candidate} from version v join item i on i.id = v.item_id where v.id = any ($1::uuid[])`,
+      `
+        select ${candidate}
+        from version v join item i on i.id = v.item_id
+        where v.id = any($1::uuid[])
+      `,
       [versions],
     )
   ).rows;
@@ -89,7 +129,15 @@ export const candidates = async (sql: Sql, versions: string[]): Promise<Candidat
 export const profilesFor = async (sql: Sql, cameras: string[]): Promise<CandidateRow[]> =>
   (
     await sql.query<CandidateRow>(
-      `select ${candidate} from item i join version v on v.id = i.newest_version_id where i.kind = 'camera-profile' and i.archived_at is null and i.cameras && $1::text[] order by lower(i.title), i.id limit 200`,
+      `
+        select ${candidate}
+        from item i join version v on v.id = i.newest_version_id
+        where i.kind = 'camera-profile'
+          and i.archived_at is null
+          and i.cameras && $1::text[]
+        order by lower(i.title), i.id
+        limit 200
+      `,
       [cameras],
     )
   ).rows;
@@ -97,7 +145,15 @@ export const profilesFor = async (sql: Sql, cameras: string[]): Promise<Candidat
 export const onShelf = async (sql: Sql, shelf: string, most: number): Promise<CandidateRow[]> =>
   (
     await sql.query<CandidateRow>(
-      `select ${candidate} from item i join version v on v.id = i.newest_version_id where i.shelf_id = $1 and i.kind in ('look', 'preset', 'camera-profile') and i.archived_at is null order by i.shelf_order, i.id limit $2`,
+      `
+        select ${candidate}
+        from item i join version v on v.id = i.newest_version_id
+        where i.shelf_id = $1
+          and i.kind in ('look', 'preset', 'camera-profile')
+          and i.archived_at is null
+        order by i.shelf_order, i.id
+        limit $2
+      `,
       [shelf, most],
     )
   ).rows;
@@ -105,14 +161,37 @@ export const onShelf = async (sql: Sql, shelf: string, most: number): Promise<Ca
 export const sameStyle = async (sql: Sql, itemId: string, most: number): Promise<CandidateRow[]> =>
   (
     await sql.query<CandidateRow>(
-      `with of as (select lower(regexp_replace(title, '^.* (\\S+)$', '\\1')) as style, kind from item where id = $1) select ${candidate} from of, item i join version v on v.id = i.newest_version_id where i.archived_at is null and i.id <> $1 and i.kind = of.kind and (lower(i.title) = (select lower(title) from item where id = $1) or lower(i.title) like '%' || of.style) order by lower(i.title), i.id limit $2`,
+      `
+        with
+          of as (
+            select
+              lower(regexp_replace(title, '^.* (\\S+)$', '\\1')) as style, kind
+            from item
+            where id = $1
+          )
+        select ${candidate}
+        from of, item i join version v on v.id = i.newest_version_id
+        where i.archived_at is null
+          and i.id <> $1
+          and i.kind = of.kind
+          and (
+            lower(i.title) = (select lower(title) from item where id = $1)
+            or lower(i.title) like '%' || of.style
+          )
+        order by lower(i.title), i.id
+        limit $2
+      `,
       [itemId, most],
     )
   ).rows;
 export const byItem = async (sql: Sql, itemId: string): Promise<CandidateRow | undefined> =>
   (
     await sql.query<CandidateRow>(
-      `select ${candidate} from item i join version v on v.id = i.newest_version_id where i.id = $1`,
+      `
+        select ${candidate}
+        from item i join version v on v.id = i.newest_version_id
+        where i.id = $1
+      `,
       [itemId],
     )
   ).rows[0];
@@ -146,7 +225,15 @@ export interface NewVerdict {
 export const insertVerdict = async (sql: Sql, v: NewVerdict): Promise<number> =>
   (
     await sql.query<{ id: number }>(
-      'insert into verdict (item_id, version_id, frame_id, camera, light, strength, stages, beside, words, chosen, display, provisional, person_id, as_meant) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14) returning id',
+      `
+        insert into
+          verdict (
+            item_id, version_id, frame_id, camera, light, strength, stages, beside, words, chosen,
+            display, provisional, person_id, as_meant
+          )
+        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14)
+        returning id
+      `,
       [
         v.itemId,
         v.versionId,
@@ -185,7 +272,18 @@ export interface VerdictRow {
 export const verdictsOf = async (sql: Sql, itemId: string): Promise<VerdictRow[]> =>
   (
     await sql.query<VerdictRow>(
-      'select d.id, v.number as version, f.name as frame, d.camera, d.light, d.strength, d.stages, d.beside, d.words, d.chosen, d.as_meant, d.display, d.provisional, p.name as person, d.at from verdict d join version v on v.id = d.version_id left join frame f on f.id = d.frame_id left join person p on p.id = d.person_id where d.item_id = $1 order by d.at desc, d.id desc limit 200',
+      `
+        select
+          d.id, v.number as version, f.name as frame, d.camera, d.light, d.strength, d.stages, d.beside,
+          d.words, d.chosen, d.as_meant, d.display, d.provisional, p.name as person, d.at
+        from verdict d
+          join version v on v.id = d.version_id
+          left join frame f on f.id = d.frame_id
+          left join person p on p.id = d.person_id
+        where d.item_id = $1
+        order by d.at desc, d.id desc
+        limit 200
+      `,
       [itemId],
     )
   ).rows;
@@ -209,7 +307,20 @@ export interface ChoiceRow {
 export const choices = async (sql: Sql): Promise<ChoiceRow[]> =>
   (
     await sql.query<ChoiceRow>(
-      `select c.id, c.profile_version_id as profile_version, c.look_version_id as look_version, c.client, c.camera, c.light, c.file_kind, c.strength, pi.title as profile, pi.id as profile_item, li.title as look, li.id as look_item, p.name as person, c.at from house_choice c left join version pv on pv.id = c.profile_version_id left join item pi on pi.id = pv.item_id left join version lv on lv.id = c.look_version_id left join item li on li.id = lv.item_id left join person p on p.id = c.person_id order by lower(c.client), lower(c.camera), lower(c.light), c.file_kind limit 1000`,
+      `
+        select
+          c.id, c.profile_version_id as profile_version, c.look_version_id as look_version, c.client,
+          c.camera, c.light, c.file_kind, c.strength, pi.title as profile, pi.id as profile_item,
+          li.title as look, li.id as look_item, p.name as person, c.at
+        from house_choice c
+          left join version pv on pv.id = c.profile_version_id
+          left join item pi on pi.id = pv.item_id
+          left join version lv on lv.id = c.look_version_id
+          left join item li on li.id = lv.item_id
+          left join person p on p.id = c.person_id
+        order by lower(c.client), lower(c.camera), lower(c.light), c.file_kind
+        limit 1000
+      `,
     )
   ).rows;
 export interface NewChoice {
@@ -230,13 +341,32 @@ export async function putChoice(
   const before =
     (
       await sql.query<{ profile: string | null; look: string | null; strength: number }>(
-        'select profile_version_id as profile, look_version_id as look, strength from house_choice where lower(client) = lower($1) and lower(camera) = lower($2) and lower(light) = lower($3) and file_kind = $4',
+        `
+          select
+            profile_version_id as profile, look_version_id as look, strength
+          from house_choice
+          where lower(client) = lower($1)
+            and lower(camera) = lower($2)
+            and lower(light) = lower($3)
+            and file_kind = $4
+        `,
         [c.client, c.camera, c.light, c.fileKind],
       )
     ).rows[0] ?? null;
   const { id } = (
     await sql.query<{ id: number }>(
-      'insert into house_choice (client, camera, light, file_kind, profile_version_id, look_version_id, strength, person_id) values ($1, $2, $3, $4, $5, $6, $7, $8) on conflict (lower(client), lower(camera), lower(light), file_kind) do update set profile_version_id = excluded.profile_version_id, look_version_id = excluded.look_version_id, strength = excluded.strength, person_id = excluded.person_id, at = now() returning id',
+      `
+        insert into
+          house_choice (
+            client, camera, light, file_kind, profile_version_id, look_version_id, strength, person_id
+          )
+        values ($1, $2, $3, $4, $5, $6, $7, $8)
+        on conflict (lower(client), lower(camera), lower(light), file_kind) do update
+        set
+          profile_version_id = excluded.profile_version_id, look_version_id = excluded.look_version_id,
+          strength = excluded.strength, person_id = excluded.person_id, at = now()
+        returning id
+      `,
       [c.client, c.camera, c.light, c.fileKind, c.profile, c.look, c.strength, c.personId],
     )
   ).rows[0]!;

@@ -49,7 +49,12 @@ export async function blobOfUpload(sql: Sql, uploadId: string): Promise<Buffer> 
   ]);
   if (made.rowCount)
     await sql.query(
-      'insert into blob_chunk (sha256, n, data) select $1, n, data from upload_chunk where upload_id = $2',
+      `
+        insert into blob_chunk (sha256, n, data)
+        select $1, n, data
+        from upload_chunk
+        where upload_id = $2
+      `,
       [sha, uploadId],
     );
   await sql.query('delete from upload_chunk where upload_id = $1', [uploadId]);
@@ -100,7 +105,13 @@ export async function putBlobs(sql: Sql, list: readonly { sha256: Buffer; bytes:
   const made = new Set(
     (
       await sql.query<{ sha256: Buffer }>(
-        'insert into blob (sha256, size) select * from unnest($1::bytea[], $2::bigint[]) on conflict do nothing returning sha256',
+        `
+          insert into blob (sha256, size)
+          select *
+          from unnest($1::bytea[], $2::bigint[])
+          on conflict do nothing
+          returning sha256
+        `,
         [unique.map((b) => b.sha256), unique.map((b) => b.bytes.length)],
       )
     ).rows.map((r) => hex(r.sha256)),
@@ -127,7 +138,11 @@ export async function putBlobs(sql: Sql, list: readonly { sha256: Buffer; bytes:
 export const blobHead = async (sha: Buffer, n: number, sql: Sql = pool()): Promise<Buffer> =>
   (
     await sql.query<{ d: Buffer }>(
-      'select substring(data from 1 for $2) as d from blob_chunk where sha256 = $1 and n = 0',
+      `
+        select substring(data from 1 for $2) as d
+        from blob_chunk
+        where sha256 = $1 and n = 0
+      `,
       [sha, n],
     )
   ).rows[0]?.d ?? Buffer.alloc(0);

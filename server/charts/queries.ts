@@ -19,7 +19,10 @@ export const chartByName = async (sql: Sql, name: string): Promise<ChartRow | un
   (await sql.query<ChartRow>(`select ${columns} from chart where lower(name) = lower($1)`, [name])).rows[0];
 export const insertChart = (sql: Sql, c: ChartRow & { sha: Buffer }) =>
   sql.query(
-    'insert into chart (id, name, columns, rows, patches, outside, source_sha256) values ($1, $2, $3, $4, $5, $6, $7)',
+    `
+      insert into chart (id, name, columns, rows, patches, outside, source_sha256)
+      values ($1, $2, $3, $4, $5, $6, $7)
+    `,
     [c.id, c.name, c.columns, c.rows, JSON.stringify(c.patches), c.outside, c.sha],
   );
 export const layChartOut = (sql: Sql, id: string, columns: number, rows: number, outside: number) =>

@@ -12,7 +12,11 @@ export async function migrate(connectionString: string, folder: string): Promise
   try {
     await client.query(`select pg_advisory_lock(hashtext('schema_migration'))`);
     await client.query(
-      'create table if not exists schema_migration (name text primary key, sha256 text not null, applied_at timestamptz not null default now())',
+      `
+        create table if not exists schema_migration (
+          name text primary key, sha256 text not null, applied_at timestamptz not null default now()
+        )
+      `,
     );
     const had = new Map(
       (await client.query<{ name: string; sha256: string }>('select name, sha256 from schema_migration')).rows.map(

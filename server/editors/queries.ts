@@ -7,13 +7,30 @@ export const allDescriptors = async (sql: Sql): Promise<Descriptor[]> =>
   );
 export const upsertEditor = (sql: Sql, d: Descriptor) =>
   sql.query(
-    'insert into editor (id, version, descriptor) values ($1, $2, $3) on conflict (id, version) do update set descriptor = excluded.descriptor',
+    `
+      insert into editor (id, version, descriptor)
+      values ($1, $2, $3)
+      on conflict (id, version) do update
+      set descriptor = excluded.descriptor
+    `,
     [d.editor, d.version, JSON.stringify(d)],
   );
 /** Every descriptor that was brought in stays; the newest counts. */
 export const insertRevision = (sql: Sql, d: Descriptor, personId: string | null) =>
   sql.query(
-    'insert into editor_revision (editor_id, editor_version, n, descriptor, person_id) values ($1, $2, (select coalesce(max(n), 0) + 1 from editor_revision where editor_id = $1 and editor_version = $2), $3, $4)',
+    `
+      insert into editor_revision (editor_id, editor_version, n, descriptor, person_id)
+      values
+        (
+          $1, $2,
+          (
+            select coalesce(max(n), 0) + 1
+            from editor_revision
+            where editor_id = $1 and editor_version = $2
+          ),
+          $3, $4
+        )
+    `,
     [d.editor, d.version, JSON.stringify(d), personId],
   );
 export interface EditorRow {
@@ -27,8 +44,25 @@ export interface EditorRow {
 }
 export const editorRows = async (sql: Sql): Promise<EditorRow[]> =>
   (
-    await sql.query<EditorRow>(`select e.id, e.version, e.descriptor, r.n as revisions, r.created_at as changed, p.name as by, (select count(distinct station_id)::int from station_editor s where s.editor_id = e.id and s.editor_version = e.version) as stations
-    from editor e left join lateral (select n, created_at, person_id from editor_revision x where x.editor_id = e.id and x.editor_version = e.version order by n desc limit 1) r on true left join person p on p.id = r.person_id order by e.id, e.version`)
+    await sql.query<EditorRow>(`
+      select
+        e.id, e.version, e.descriptor, r.n as revisions, r.created_at as changed, p.name as by,
+        (
+          select count(distinct station_id)::int
+          from station_editor s
+          where s.editor_id = e.id and s.editor_version = e.version
+        ) as stations
+      from editor e
+        left join lateral (
+          select n, created_at, person_id
+          from editor_revision x
+          where x.editor_id = e.id and x.editor_version = e.version
+          order by n desc
+          limit 1
+        ) r on true
+        left join person p on p.id = r.person_id
+      order by e.id, e.version
+    `)
   ).rows;
 export const revision = async (
   sql: Sql,
@@ -38,7 +72,15 @@ export const revision = async (
 ): Promise<Descriptor | undefined> =>
   (
     await sql.query<{ descriptor: Descriptor }>(
-      'select descriptor from editor_revision where editor_id = $1 and editor_version = $2 and ($3::int is null or n = $3) order by n desc limit 1',
+      `
+        select descriptor
+        from editor_revision
+        where editor_id = $1
+          and editor_version = $2
+          and ($3::int is null or n = $3)
+        order by n desc
+        limit 1
+      `,
       [id, version, n],
     )
   ).rows[0]?.descriptor;

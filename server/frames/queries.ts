@@ -22,7 +22,13 @@ export interface FrameRow {
 export const frames = async (sql: Sql): Promise<FrameRow[]> =>
   (
     await sql.query<FrameRow>(
-      'select id, name, light, subject, width, height, camera, serial, conversion, lens, focal, iso, file_kind, profile, chart_id, chart_corners from frame order by position, name',
+      `
+        select
+          id, name, light, subject, width, height, camera, serial, conversion, lens, focal, iso,
+          file_kind, profile, chart_id, chart_corners
+        from frame
+        order by position, name
+      `,
     )
   ).rows;
 export const pictureOf = async (
@@ -59,7 +65,10 @@ export const insertComposed = (
   f: { id: string; name: string; light: string; sha: Buffer; width: number; height: number; position: number },
 ) =>
   sql.query(
-    'insert into frame (id, name, light, sha256, width, height, position) values ($1, $2, $3, $4, $5, $6, $7)',
+    `
+      insert into frame (id, name, light, sha256, width, height, position)
+      values ($1, $2, $3, $4, $5, $6, $7)
+    `,
     [f.id, f.name, f.light, f.sha, f.width, f.height, f.position],
   );
 
@@ -87,8 +96,20 @@ export interface NewFrame {
 /** Behind the last of the frames. */
 export const insertTaken = (sql: Sql, f: NewFrame) =>
   sql.query(
-    `insert into frame (id, name, light, subject, conversion, sha256, source_sha256, camera_data, file_kind, file_name, width, height, camera, serial, lens, focal, aperture, iso, taken_at, profile, position)
-  values ($1, $2, $3, $4, $5, $6, $7, $8, case when $8::bytea is null then 'rendered' else 'camera data' end, $9, $10, $11, $12, $13, $14, $15, $16, $17, $18, $19, (select coalesce(max(position), 0) + 1 from frame))`,
+    `
+      insert into
+        frame (
+          id, name, light, subject, conversion, sha256, source_sha256, camera_data, file_kind,
+          file_name, width, height, camera, serial, lens, focal, aperture, iso, taken_at, profile,
+          position
+        )
+      values
+        (
+          $1, $2, $3, $4, $5, $6, $7, $8,
+          case when $8::bytea is null then 'rendered' else 'camera data' end, $9, $10, $11, $12, $13,
+          $14, $15, $16, $17, $18, $19, (select coalesce(max(position), 0) + 1 from frame)
+        )
+    `,
     [
       f.id,
       f.name,
@@ -120,7 +141,12 @@ export interface ExportRow {
 export const exportsOfFrames = async (sql: Sql): Promise<ExportRow[]> =>
   (
     await sql.query<ExportRow>(
-      'select id, frame_id, label from frame_export order by lower(label), created_at limit 5000',
+      `
+        select id, frame_id, label
+        from frame_export
+        order by lower(label), created_at
+        limit 5000
+      `,
     )
   ).rows;
 export const putExport = (
@@ -128,7 +154,14 @@ export const putExport = (
   e: { id: string; frame: string; label: string; sha: Buffer; width: number; height: number; person: string },
 ) =>
   sql.query(
-    'insert into frame_export (id, frame_id, label, sha256, width, height, person_id) values ($1, $2, $3, $4, $5, $6, $7) on conflict (frame_id, lower(label)) do update set id = excluded.id, label = excluded.label, sha256 = excluded.sha256, width = excluded.width, height = excluded.height, person_id = excluded.person_id, created_at = now()',
+    `
+      insert into frame_export (id, frame_id, label, sha256, width, height, person_id)
+      values ($1, $2, $3, $4, $5, $6, $7)
+      on conflict (frame_id, lower(label)) do update
+      set
+        id = excluded.id, label = excluded.label, sha256 = excluded.sha256, width = excluded.width,
+        height = excluded.height, person_id = excluded.person_id, created_at = now()
+    `,
     [e.id, e.frame, e.label, e.sha, e.width, e.height, e.person],
   );
 export const removeExport = async (sql: Sql, id: string): Promise<{ frame_id: string; label: string } | undefined> =>

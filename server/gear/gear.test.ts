@@ -51,7 +51,10 @@ const frame = async (name: string, camera: string, kind: string, conversion = ''
   const id = v7();
   const sha = await transaction((sql) => putBlob(sql, Buffer.from(name)));
   await pool().query(
-    'insert into frame (id, name, sha256, width, height, camera, serial, conversion, lens, file_kind) values ($1, $2, $3, 1, 1, $4, $5, $6, $7, $8)',
+    `
+      insert into frame (id, name, sha256, width, height, camera, serial, conversion, lens, file_kind)
+      values ($1, $2, $3, 1, 1, $4, $5, $6, $7, $8)
+    `,
     [id, name, sha, camera, `S-${name}`, conversion, lens, kind],
   );
   return id;
@@ -363,7 +366,11 @@ describe('whether an item will show', () => {
     const sha = Buffer.alloc(32, 1);
     const put = (station: string, editor: string, version: string) =>
       pool().query(
-        "insert into placement (station_id, path, editor_id, editor_version, place, version_id, sha256, placed_at) values ($1, $2, $3, $4, $5, $6, $7, now() - interval '1 hour')",
+        `
+          insert into
+            placement (station_id, path, editor_id, editor_version, place, version_id, sha256, placed_at)
+          values ($1, $2, $3, $4, $5, $6, $7, now() - interval '1 hour')
+        `,
         [station, `x/${editor}`, editor, version, 'looks', look.versionId, sha],
       );
     await put(desk, 'marlstone', '4');

@@ -43,7 +43,14 @@ export const cameraById = async (sql: Sql, id: string): Promise<CameraRow | unde
 export const sameCamera = async (sql: Sql, c: Omit<CameraRow, 'id'>, but: string): Promise<boolean> =>
   (
     await sql.query(
-      'select 1 from camera where lower(maker) = lower($1) and lower(model) = lower($2) and lower(conversion) = lower($3) and id <> $4',
+      `
+        select 1
+        from camera
+        where lower(maker) = lower($1)
+          and lower(model) = lower($2)
+          and lower(conversion) = lower($3)
+          and id <> $4
+      `,
       [c.maker, c.model, c.conversion, but],
     )
   ).rowCount === 1;
@@ -60,12 +67,22 @@ const cameraValues = (c: CameraRow) => [
 ];
 export const insertCamera = (sql: Sql, c: CameraRow) =>
   sql.query(
-    'insert into camera (id, maker, model, names, conversion, serials, mount, sensor_width, sensor_height) values ($1, $2, $3, $4, $5, $6, $7, $8, $9)',
+    `
+      insert into
+        camera (id, maker, model, names, conversion, serials, mount, sensor_width, sensor_height)
+      values ($1, $2, $3, $4, $5, $6, $7, $8, $9)
+    `,
     cameraValues(c),
   );
 export const updateCamera = (sql: Sql, c: CameraRow) =>
   sql.query(
-    'update camera set maker = $2, model = $3, names = $4, conversion = $5, serials = $6, mount = $7, sensor_width = $8, sensor_height = $9 where id = $1',
+    `
+      update camera
+      set
+        maker = $2, model = $3, names = $4, conversion = $5, serials = $6, mount = $7,
+        sensor_width = $8, sensor_height = $9
+      where id = $1
+    `,
     cameraValues(c),
   );
 export const removeCamera = async (sql: Sql, id: string): Promise<CameraRow | undefined> =>
@@ -79,7 +96,14 @@ export const lensById = async (sql: Sql, id: string): Promise<LensRow | undefine
 export const sameLens = async (sql: Sql, l: Omit<LensRow, 'id'>, but: string): Promise<boolean> =>
   (
     await sql.query(
-      'select 1 from lens where lower(maker) = lower($1) and lower(model) = lower($2) and lower(mount) = lower($3) and id <> $4',
+      `
+        select 1
+        from lens
+        where lower(maker) = lower($1)
+          and lower(model) = lower($2)
+          and lower(mount) = lower($3)
+          and id <> $4
+      `,
       [l.maker, l.model, l.mount, but],
     )
   ).rowCount === 1;
@@ -112,29 +136,70 @@ export const profilesHeld = async (
       source: string;
       held: number;
       approved: number;
-    }>(`select i.cameras, case when i.supplier <> '' then i.supplier else i.origin end as source, count(*)::int as held,
-    count(*) filter (where i.status = 'approved' or exists (select 1 from version v where v.item_id = i.id and v.status = 'approved'))::int as approved
-    from item i where i.archived_at is null and i.kind in ('camera-profile', 'icc-profile') and i.cameras <> '{}' group by 1, 2 order by 3 desc limit 20000`)
+    }>(`
+      select
+        i.cameras, case when i.supplier <> '' then i.supplier else i.origin end as source,
+        count(*)::int as held,
+        count(*) filter (
+          where i.status = 'approved'
+            or exists (
+              select 1
+              from version v
+              where v.item_id = i.id and v.status = 'approved'
+            )
+        )::int as approved
+      from item i
+      where i.archived_at is null
+        and i.kind in ('camera-profile', 'icc-profile')
+        and i.cameras <> '{}'
+      group by 1, 2
+      order by 3 desc
+      limit 20000
+    `)
   ).rows;
 /** The newest version of each lens database. */
 export const databasesHeld = async (sql: Sql): Promise<{ item: string; title: string; sha256: Buffer }[]> =>
   (
     await sql.query<{ item: string; title: string; sha256: Buffer }>(
-      `select i.id as item, i.title, v.sha256 from item i join version v on v.id = i.newest_version_id where i.archived_at is null and i.kind = 'lens-database' order by lower(i.title) limit 200`,
+      `
+        select i.id as item, i.title, v.sha256
+        from item i join version v on v.id = i.newest_version_id
+        where i.archived_at is null and i.kind = 'lens-database'
+        order by lower(i.title)
+        limit 200
+      `,
     )
   ).rows;
 /** Who has sent profiles and lens databases before: whom one can ask. */
 export const suppliers = async (sql: Sql): Promise<string[]> =>
   (
     await sql.query<{ supplier: string }>(
-      `select distinct supplier from item where kind in ('camera-profile', 'icc-profile', 'lens-database') and supplier <> '' order by supplier limit 200`,
+      `
+        select distinct supplier
+        from item
+        where kind in ('camera-profile', 'icc-profile', 'lens-database')
+          and supplier <> ''
+        order by supplier
+        limit 200
+      `,
     )
   ).rows.map((r) => r.supplier);
 /** Editors, not cards, and how many stations have each. */
 export const editorsHere = async (sql: Sql): Promise<{ descriptor: Descriptor; stations: number }[]> =>
   (
     await sql.query<{ descriptor: Descriptor; stations: number }>(
-      `select e.descriptor, (select count(distinct s.station_id)::int from station_editor s where s.editor_id = e.id and s.editor_version = e.version) as stations from editor e where e.descriptor->>'kind' = 'editor' order by e.id, e.version`,
+      `
+        select
+          e.descriptor,
+          (
+            select count(distinct s.station_id)::int
+            from station_editor s
+            where s.editor_id = e.id and s.editor_version = e.version
+          ) as stations
+        from editor e
+        where e.descriptor ->> 'kind' = 'editor'
+        order by e.id, e.version
+      `,
     )
   ).rows;
 /** What frames say of camera and lens, each combination once; the usual writing of a name first, capitals last. */
@@ -143,14 +208,27 @@ export const seenOnFrames = async (
 ): Promise<{ camera: string; conversion: string; serial: string; lens: string }[]> =>
   (
     await sql.query<{ camera: string; conversion: string; serial: string; lens: string }>(
-      `select camera, conversion, serial, lens from frame where camera <> '' or lens <> '' group by camera, conversion, serial, lens order by count(*) desc, camera = upper(camera), camera, conversion, serial, lens limit 5000`,
+      `
+        select camera, conversion, serial, lens
+        from frame
+        where camera <> '' or lens <> ''
+        group by camera, conversion, serial, lens
+        order by count(*) desc, camera = upper(camera), camera, conversion, serial, lens
+        limit 5000
+      `,
     )
   ).rows;
 
 export const requests = async (sql: Sql): Promise<RequestRow[]> =>
   (
-    await sql.query<RequestRow>(`select r.id, r.camera_id, r.lens_id, r.about, r.wanted, r.asked_of, r.note, r.state, r.state_at, p.name as person, r.created_at from gear_request r join person p on p.id = r.person_id
-    order by r.state in ('fulfilled', 'declined'), r.created_at desc limit 1000`)
+    await sql.query<RequestRow>(`
+      select
+        r.id, r.camera_id, r.lens_id, r.about, r.wanted, r.asked_of, r.note, r.state, r.state_at,
+        p.name as person, r.created_at
+      from gear_request r join person p on p.id = r.person_id
+      order by r.state in ('fulfilled', 'declined'), r.created_at desc
+      limit 1000
+    `)
   ).rows;
 export const requestById = async (
   sql: Sql,
@@ -164,7 +242,14 @@ export const requestById = async (
 export const openRequest = async (sql: Sql, about: string, wanted: string): Promise<boolean> =>
   (
     await sql.query(
-      `select 1 from gear_request where lower(about) = lower($1) and wanted = $2 and state not in ('fulfilled', 'declined') limit 1`,
+      `
+        select 1
+        from gear_request
+        where lower(about) = lower($1)
+          and wanted = $2
+          and state not in ('fulfilled', 'declined')
+        limit 1
+      `,
       [about, wanted],
     )
   ).rowCount === 1;
@@ -182,11 +267,20 @@ export const insertRequest = (
   },
 ) =>
   sql.query(
-    'insert into gear_request (id, camera_id, lens_id, about, wanted, asked_of, note, person_id) values ($1, $2, $3, $4, $5, $6, $7, $8)',
+    `
+      insert into gear_request (id, camera_id, lens_id, about, wanted, asked_of, note, person_id)
+      values ($1, $2, $3, $4, $5, $6, $7, $8)
+    `,
     [r.id, r.cameraId, r.lensId, r.about, r.wanted, r.askedOf, r.note, r.person],
   );
 export const settleRequest = (sql: Sql, id: string, state: string, note: string, askedOf: string) =>
   sql.query(
-    'update gear_request set state_at = case when state = $2 then state_at else now() end, state = $2, note = $3, asked_of = $4 where id = $1',
+    `
+      update gear_request
+      set
+        state_at = case when state = $2 then state_at else now() end, state = $2, note = $3,
+        asked_of = $4
+      where id = $1
+    `,
     [id, state, note, askedOf],
   );

@@ -5,28 +5,63 @@ export const prints = async (
 ): Promise<{ id: string; kind: string; format: string; fingerprint: Buffer; facts: Record<string, unknown> }[]> =>
   (
     await sql.query<{ id: string; kind: string; format: string; fingerprint: Buffer; facts: Record<string, unknown> }>(
-      `select i.id, i.kind, i.format, v.fingerprint, case when i.kind = 'preset' then v.facts - 'unknown' else '{}' end as facts from item i join version v on v.id = i.newest_version_id where i.archived_at is null and v.fingerprint is not null order by i.created_at`,
+      `
+        select
+          i.id, i.kind, i.format, v.fingerprint,
+          case when i.kind = 'preset' then v.facts - 'unknown' else '{}' end as facts
+        from item i join version v on v.id = i.newest_version_id
+        where i.archived_at is null and v.fingerprint is not null
+        order by i.created_at
+      `,
     )
   ).rows;
 export const meantPairs = async (sql: Sql): Promise<{ item_a: string; item_b: string }[]> =>
   (await sql.query<{ item_a: string; item_b: string }>('select item_a, item_b from meant_twice')).rows;
 export const insertMeant = (sql: Sql, a: string, b: string, person: string) =>
-  sql.query('insert into meant_twice (item_a, item_b, person_id) values ($1, $2, $3) on conflict do nothing', [
-    a,
-    b,
-    person,
-  ]);
+  sql.query(
+    `
+      insert into meant_twice (item_a, item_b, person_id)
+      values ($1, $2, $3)
+      on conflict do nothing
+    `,
+    [a, b, person],
+  );
 
 /** The versions of one item go to another, numbered on from its own, as merged ones. */
 export const takeVersions = (sql: Sql, from: string, to: string, title: string) =>
   sql.query(
-    `update version v set item_id = $2, number = x.base + x.n, variant = case when v.variant = '' then left('merged from ' || $3, 80) else left(v.variant || ', merged from ' || $3, 80) end
-    from (select id, row_number() over (order by number) as n, (select coalesce(max(number), 0) from version where item_id = $2) as base from version where item_id = $1) x where v.id = x.id`,
+    `
+      update version v
+      set
+        item_id = $2, number = x.base + x.n,
+        variant = case
+          when v.variant = '' then left('merged from ' || $3, 80)
+          else left(v.variant || ', merged from ' || $3, 80)
+        end
+      from (
+        select
+          id, row_number() over (order by number) as n,
+          (
+            select coalesce(max(number), 0)
+            from version
+            where item_id = $2
+          ) as base
+        from version
+        where item_id = $1
+      ) x
+      where v.id = x.id
+    `,
     [from, to, title],
   );
 export const takeRibbons = async (sql: Sql, from: string, to: string): Promise<void> => {
   await sql.query(
-    'insert into ribbon (item_id, person_id, made_by, made_at) select $2, person_id, made_by, made_at from ribbon where item_id = $1 on conflict do nothing',
+    `
+      insert into ribbon (item_id, person_id, made_by, made_at)
+      select $2, person_id, made_by, made_at
+      from ribbon
+      where item_id = $1
+      on conflict do nothing
+    `,
     [from, to],
   );
   await sql.query('delete from ribbon where item_id = $1', [from]);
@@ -34,12 +69,21 @@ export const takeRibbons = async (sql: Sql, from: string, to: string): Promise<v
 /** Arrivals that name the item, and the item itself: archived, with where it went. */
 export const retarget = async (sql: Sql, from: string, to: string): Promise<void> => {
   await sql.query(
-    `update intake_entry e set target_item_id = $2 from intake i where i.id = e.intake_id and e.target_item_id = $1`,
+    `
+      update intake_entry e
+      set target_item_id = $2
+      from intake i
+      where i.id = e.intake_id and e.target_item_id = $1
+    `,
     [from, to],
   );
   await sql.query('update item set merged_into = $2 where merged_into = $1', [from, to]);
   await sql.query(
-    'update item set archived_at = now(), merged_into = $2, revision = revision + 1, touched_at = now() where id = $1',
+    `
+      update item
+      set archived_at = now(), merged_into = $2, revision = revision + 1, touched_at = now()
+      where id = $1
+    `,
     [from, to],
   );
 };
@@ -50,7 +94,13 @@ export const withoutEffect = async (
 ): Promise<{ id: string; kind: string; sha256: Buffer; facts: Record<string, unknown> }[]> =>
   (
     await sql.query<{ id: string; kind: string; sha256: Buffer; facts: Record<string, unknown> }>(
-      `select v.id, i.kind, v.sha256, v.facts from version v join item i on i.id = v.item_id where v.content_sha256 is null and i.kind in ('look', 'preset') limit $1`,
+      `
+        select v.id, i.kind, v.sha256, v.facts
+        from version v join item i on i.id = v.item_id
+        where v.content_sha256 is null
+          and i.kind in ('look', 'preset')
+        limit $1
+      `,
       [most],
     )
   ).rows;

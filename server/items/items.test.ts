@@ -201,7 +201,12 @@ describe('search and facets', () => {
       Object.fromEntries(
         (
           await pool().query<{ facet: string; n: number }>(
-            'select f as facet, count(*)::int as n from item, unnest(facets) f where archived_at is null group by 1',
+            `
+              select f as facet, count(*)::int as n
+              from item, unnest(facets) f
+              where archived_at is null
+              group by 1
+            `,
           )
         ).rows.map((r) => [r.facet, r.n]),
       );

@@ -74,7 +74,27 @@ export interface VersionRow {
 export const shelves = async (sql: Sql, person: string): Promise<ShelfRow[]> =>
   (
     await sql.query<ShelfRow>(
-      `select s.id, s.name, s.note, s.position, s.query, exists (select 1 from shelf_away a where a.shelf_id = s.id and a.person_id = $1) as away, (select count(*)::int from (select 1 from item i where i.shelf_id = s.id and i.archived_at is null limit 100001) x) as items from shelf s where s.archived_at is null order by s.position, s.name`,
+      `
+        select
+          s.id, s.name, s.note, s.position, s.query,
+          exists (
+            select 1
+            from shelf_away a
+            where a.shelf_id = s.id and a.person_id = $1
+          ) as away,
+          (
+            select count(*)::int
+            from (
+              select 1
+              from item i
+              where i.shelf_id = s.id and i.archived_at is null
+              limit 100001
+            ) x
+          ) as items
+        from shelf s
+        where s.archived_at is null
+        order by s.position, s.name
+      `,
       [person],
     )
   ).rows;
@@ -110,21 +130,37 @@ export const shelfAway = (sql: Sql, id: string, person: string) =>
 export const shelfBack = (sql: Sql, id: string, person: string) =>
   sql.query('delete from shelf_away where shelf_id = $1 and person_id = $2', [id, person]);
 export const placeShelves = (sql: Sql, ids: string[]) =>
-  sql.query('update shelf s set position = n from unnest($1::uuid[]) with ordinality u (id, n) where s.id = u.id', [
-    ids,
-  ]);
+  sql.query(
+    `
+      update shelf s
+      set position = n
+      from unnest($1::uuid[]) with ordinality u (id, n)
+      where s.id = u.id
+    `,
+    [ids],
+  );
 export const lockShelf = (sql: Sql, id: string) => sql.query('select 1 from shelf where id = $1 for update', [id]);
 export const shelfOrder = async (sql: Sql, id: string): Promise<string[]> =>
   (
     await sql.query<{ id: string }>(
-      'select id from item where shelf_id = $1 and archived_at is null order by shelf_order, id',
+      `
+        select id
+        from item
+        where shelf_id = $1 and archived_at is null
+        order by shelf_order, id
+      `,
       [id],
     )
   ).rows.map((r) => r.id);
 export const headingsOrder = async (sql: Sql, id: string): Promise<string[]> =>
   (
     await sql.query<{ id: string }>(
-      `select id from item where shelf_id = $1 and archived_at is null order by lower(array_to_string(headings, chr(1))), position, lower(title), id`,
+      `
+        select id
+        from item
+        where shelf_id = $1 and archived_at is null
+        order by lower(array_to_string(headings, chr(1))), position, lower(title), id
+      `,
       [id],
     )
   ).rows.map((r) => r.id);
@@ -134,14 +170,25 @@ export const shelvesOf = async (
 ): Promise<{ id: string; shelf_id: string; shelf: string }[]> =>
   (
     await sql.query<{ id: string; shelf_id: string; shelf: string }>(
-      'select i.id, i.shelf_id, s.name as shelf from item i join shelf s on s.id = i.shelf_id where i.id = any ($1::uuid[])',
+      `
+        select i.id, i.shelf_id, s.name as shelf
+        from item i join shelf s on s.id = i.shelf_id
+        where i.id = any($1::uuid[])
+      `,
       [items],
     )
   ).rows;
 /** Writes only what changes: a place among ten thousand does not rewrite them all twice. */
 export const placeItems = (sql: Sql, shelfId: string, order: string[], moved: string[]) =>
   sql.query(
-    'update item i set shelf_id = $1, shelf_order = u.n from unnest($2::uuid[]) with ordinality u (id, n) where i.id = u.id and (i.shelf_order <> u.n or i.shelf_id <> $1) and (i.shelf_id = $1 or i.id = any ($3::uuid[]))',
+    `
+      update item i
+      set shelf_id = $1, shelf_order = u.n
+      from unnest($2::uuid[]) with ordinality u (id, n)
+      where i.id = u.id
+        and (i.shelf_order <> u.n or i.shelf_id <> $1)
+        and (i.shelf_id = $1 or i.id = any($3::uuid[]))
+    `,
     [shelfId, order, moved],
   );
 export const lastShelfPosition = async (sql: Sql): Promise<number> =>
@@ -166,7 +213,22 @@ export const insertItem = (
   },
 ) =>
   sql.query(
-    'insert into item (id, kind, title, headings, shelf_id, supplier, scope, cameras, licence_id, source, origin, creator, rights, shelf_order) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, (select coalesce(max(shelf_order), 0) + 1 from item where shelf_id = $5 and archived_at is null))',
+    `
+      insert into
+        item (
+          id, kind, title, headings, shelf_id, supplier, scope, cameras, licence_id, source, origin,
+          creator, rights, shelf_order
+        )
+      values
+        (
+          $1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13,
+          (
+            select coalesce(max(shelf_order), 0) + 1
+            from item
+            where shelf_id = $5 and archived_at is null
+          )
+        )
+    `,
     [
       i.id,
       i.kind,
@@ -204,7 +266,23 @@ export const insertVersion = (
   },
 ) =>
   sql.query(
-    'insert into version (id, item_id, number, sha256, file_name, format, facts, selvedge, encoding, notes, author_id, variant, internal_id, words, content_sha256, fingerprint) values ($1, $2, (select coalesce(max(number), 0) + 1 from version where item_id = $2), $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15)',
+    `
+      insert into
+        version(
+          id, item_id, number, sha256, file_name, format, facts, selvedge, encoding, notes, author_id,
+          variant, internal_id, words, content_sha256, fingerprint
+        )
+      values
+        (
+          $1, $2,
+          (
+            select coalesce(max(number), 0) + 1
+            from version
+            where item_id = $2
+          ),
+          $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15
+        )
+    `,
     [
       v.id,
       v.itemId,
@@ -287,20 +365,41 @@ export const updateItem = (sql: Sql, id: string, change: Record<string, unknown>
 export const lastEditor = async (sql: Sql, id: string, person: string): Promise<string> =>
   (
     await sql.query<{ actor: string }>(
-      `select actor from event where subject = 'item' and subject_id = $1 and person_id is distinct from $2::uuid and action in ('renamed', 'described') order by id desc limit 1`,
+      `
+        select actor
+        from event
+        where subject = 'item'
+          and subject_id = $1
+          and person_id is distinct from $2::uuid
+          and action in ('renamed', 'described')
+        order by id desc
+        limit 1
+      `,
       [id, person],
     )
   ).rows[0]?.actor ?? '';
 export const archive = async (sql: Sql, ids: string[], archived: boolean): Promise<{ id: string; title: string }[]> =>
   (
     await sql.query<{ id: string; title: string }>(
-      `update item set archived_at = case when $2 then now() end, revision = revision + 1, touched_at = now() where id = any ($1::uuid[]) and (archived_at is null) = $2 and merged_into is null returning id, title`,
+      `
+        update item
+        set archived_at = case when $2 then now() end, revision = revision + 1, touched_at = now()
+        where id = any($1::uuid[])
+          and (archived_at is null) = $2
+          and merged_into is null
+        returning id, title
+      `,
       [ids, archived],
     )
   ).rows;
 export const used = (sql: Sql, itemId: string, personId: string) =>
   sql.query(
-    'insert into item_use (item_id, person_id) values ($1, $2) on conflict (person_id, item_id) do update set used_at = now()',
+    `
+      insert into item_use (item_id, person_id)
+      values ($1, $2)
+      on conflict (person_id, item_id) do update
+      set used_at = now()
+    `,
     [itemId, personId],
   );
 const versionColumns =
@@ -310,7 +409,11 @@ const versionFrom =
 export const versionsOf = async (sql: Sql, itemId: string): Promise<VersionRow[]> =>
   (
     await sql.query<VersionRow>(
-      `select ${versionColumns} ${versionFrom} where v.item_id = $1 order by (v.variant = '') desc, v.number desc`,
+      `
+        select ${versionColumns} ${versionFrom}
+        where v.item_id = $1
+        order by (v.variant = '') desc, v.number desc
+      `,
       [itemId],
     )
   ).rows;
@@ -326,7 +429,12 @@ export interface VersionItem {
 export const versionById = async (sql: Sql, id: string): Promise<(VersionRow & VersionItem) | undefined> =>
   (
     await sql.query<VersionRow & VersionItem>(
-      `select ${versionColumns}, i.title, i.kind, i.headings, i.position, i.scope, i.supplier, i.licence_id ${versionFrom} join item i on i.id = v.item_id where v.id = $1`,
+      `
+        select
+          ${versionColumns}, i.title, i.kind, i.headings, i.position, i.scope, i.supplier, i.licence_id ${versionFrom}
+          join item i on i.id = v.item_id
+        where v.id = $1
+      `,
       [id],
     )
   ).rows[0];
@@ -344,14 +452,30 @@ export interface LineRow {
 export const sourcesOf = async (sql: Sql, versionId: string): Promise<LineRow[]> =>
   (
     await sql.query<LineRow>(
-      'select s.id as version_id, i.id as item_id, i.title, s.number, i.kind, l.recipe, s.selvedge, (select max(number) from version where item_id = i.id) as newest from lineage l join version s on s.id = l.source_version_id join item i on i.id = s.item_id where l.version_id = $1',
+      `
+        select
+          s.id as version_id, i.id as item_id, i.title, s.number, i.kind, l.recipe, s.selvedge,
+          (select max(number) from version where item_id = i.id) as newest
+        from lineage l join version s on s.id = l.source_version_id join item i on i.id = s.item_id
+        where l.version_id = $1
+      `,
       [versionId],
     )
   ).rows;
 export const resultsOf = async (sql: Sql, itemId: string): Promise<LineRow[]> =>
   (
     await sql.query<LineRow>(
-      'select v.id as version_id, i.id as item_id, i.title, v.number, i.kind, l.recipe, v.selvedge, v.number as newest from lineage l join version s on s.id = l.source_version_id join version v on v.id = l.version_id join item i on i.id = v.item_id where s.item_id = $1 order by v.created_at desc',
+      `
+        select
+          v.id as version_id, i.id as item_id, i.title, v.number, i.kind, l.recipe, v.selvedge,
+          v.number as newest
+        from lineage l
+          join version s on s.id = l.source_version_id
+          join version v on v.id = l.version_id
+          join item i on i.id = v.item_id
+        where s.item_id = $1
+        order by v.created_at desc
+      `,
       [itemId],
     )
   ).rows;
@@ -366,16 +490,23 @@ export const setEffect = (sql: Sql, versionId: string, selvedge: unknown, finger
   ]);
 export const setEncoding = (sql: Sql, versionId: string, encoding: unknown, by: string) =>
   sql.query(
-    'update version set encoding = $2, encoding_confirmed_by = $3, encoding_confirmed_at = now() where id = $1',
+    `
+      update version
+      set encoding = $2, encoding_confirmed_by = $3, encoding_confirmed_at = now()
+      where id = $1
+    `,
     [versionId, JSON.stringify(encoding), by],
   );
 
 export const ribbonOn = (sql: Sql, itemId: string, personId: string | null, by: string) =>
-  sql.query('insert into ribbon (item_id, person_id, made_by) values ($1, $2, $3) on conflict do nothing', [
-    itemId,
-    personId,
-    by,
-  ]);
+  sql.query(
+    `
+      insert into ribbon (item_id, person_id, made_by)
+      values ($1, $2, $3)
+      on conflict do nothing
+    `,
+    [itemId, personId, by],
+  );
 export const ribbonOff = (sql: Sql, itemId: string, personId: string | null) =>
   sql.query('delete from ribbon where item_id = $1 and person_id is not distinct from $2::uuid', [itemId, personId]);
 
@@ -407,14 +538,32 @@ export const placedOf = async (
       listing: unknown;
       listed_at: Date | null;
     }>(
-      `select s.name as station, s.id as station_id, p.editor_id, p.editor_version, v.number, p.path, p.placed_at, se.listing, se.listed_at from placement p join version v on v.id = p.version_id join station s on s.id = p.station_id left join station_editor se on se.station_id = p.station_id and se.editor_id = p.editor_id and se.editor_version = p.editor_version where v.item_id = $1 order by s.position, p.path`,
+      `
+        select
+          s.name as station, s.id as station_id, p.editor_id, p.editor_version, v.number, p.path,
+          p.placed_at, se.listing, se.listed_at
+        from placement p
+          join version v on v.id = p.version_id
+          join station s on s.id = p.station_id
+          left join station_editor se on se.station_id = p.station_id
+          and se.editor_id = p.editor_id
+          and se.editor_version = p.editor_version
+        where v.item_id = $1
+        order by s.position, p.path
+      `,
       [itemId],
     )
   ).rows;
 export const packsOf = async (sql: Sql, itemId: string): Promise<{ name: string; path: string; intake_id: string }[]> =>
   (
     await sql.query<{ name: string; path: string; intake_id: string }>(
-      'select p.name, min(m.path) as path, p.intake_id from pack_member m join pack p on p.id = m.pack_id join version v on v.id = m.version_id where v.item_id = $1 group by p.id order by p.created_at',
+      `
+        select p.name, min(m.path) as path, p.intake_id
+        from pack_member m join pack p on p.id = m.pack_id join version v on v.id = m.version_id
+        where v.item_id = $1
+        group by p.id
+        order by p.created_at
+      `,
       [itemId],
     )
   ).rows;

@@ -129,7 +129,12 @@ export const spinesOf = async (sql: Sql, person: string, ids: string[]): Promise
     ? (
         await sql.query<SpineRow>({
           name: 'spines',
-          text: `select ${columns}, 0 as matching from unnest($2::uuid[]) with ordinality p (id, place) join item i on i.id = p.id ${joins} where $1::uuid is not null order by p.place`,
+          text: `
+            select ${columns}, 0 as matching
+            from unnest($2::uuid[]) with ordinality p (id, place) join item i on i.id = p.id ${joins}
+            where $1::uuid is not null
+            order by p.place
+          `,
           values: [person, ids],
         })
       ).rows
@@ -161,10 +166,32 @@ export async function counted(
   );
   const rows = (
     await sql.query<{ facet: string | null; n: number; id: string | null }>(
-      `with m as materialized (select i.id, i.facets, ${keys.join(', ')} from item i where ${c.text} limit ${most + 1}), c as (select count(*)::int as n from m)
-    select '' as facet, n, null::uuid as id from c
-    union all select f, count(*)::int, null from (select facets from m limit ${told}) x, unnest(x.facets) f group by f
-    union all (select null, row_number() over (order by ${by.join(', ')})::int, id from m where (select n from c) <= ${most} order by 2 limit ${limit} offset ${offset})`,
+      `
+        with
+          m as materialized (
+            select i.id, i.facets, ${keys.join(', ')}
+            from item i
+            where ${c.text}
+            limit ${most + 1}
+          ),
+          c as (select count(*)::int as n from m)
+        select '' as facet, n, null::uuid as id
+        from c
+        union all
+        select f, count(*)::int, null
+        from (select facets from m limit ${told}) x,
+          unnest(x.facets) f
+        group by f
+        union all
+        (
+          select null, row_number() over (order by ${by.join(', ')})::int, id
+          from m
+          where (select n from c) <= ${most}
+          order by 2
+          limit ${limit}
+          offset ${offset}
+        )
+      `,
       c.values,
     )
   ).rows;
@@ -182,7 +209,17 @@ export async function counted(
 export const freshCount = async (sql: Sql, person: string): Promise<number> =>
   (
     await sql.query<{ n: number }>(
-      `select count(*)::int as n from (select 1 from version v join item i on i.newest_version_id = v.id where v.created_at > (select looked_at from person where id = $1) and v.author_id is distinct from $1::uuid and i.archived_at is null limit 1001) x`,
+      `
+        select count(*)::int as n
+        from (
+          select 1
+          from version v join item i on i.newest_version_id = v.id
+          where v.created_at > (select looked_at from person where id = $1)
+            and v.author_id is distinct from $1::uuid
+            and i.archived_at is null
+          limit 1001
+        ) x
+      `,
       [person],
     )
   ).rows[0]!.n;
@@ -206,10 +243,37 @@ export const itemTotal = async (sql: Sql): Promise<number> =>
 export const shelvesFirst = async (sql: Sql, person: string, perShelf: number): Promise<SpineRow[]> =>
   (
     await sql.query<SpineRow>(
-      `select ${columns}, p.matching from shelf sh
-    cross join lateral (select x.id, row_number() over (order by x.shelf_order, x.id) as place, (select count(*)::int from (select 1 from item y where y.shelf_id = sh.id and y.archived_at is null limit 1001) z) as matching from item x where x.shelf_id = sh.id and x.archived_at is null order by x.shelf_order, x.id limit $2) p
-    join item i on i.id = p.id ${joins}
-    where sh.archived_at is null and sh.query is null and not exists (select 1 from shelf_away a where a.shelf_id = sh.id and a.person_id = $1) order by sh.position, sh.name, p.place limit 2400`,
+      `
+        select ${columns}, p.matching
+        from shelf sh
+          cross join lateral (
+            select
+              x.id, row_number() over (order by x.shelf_order, x.id) as place,
+              (
+                select count(*)::int
+                from (
+                  select 1
+                  from item y
+                  where y.shelf_id = sh.id and y.archived_at is null
+                  limit 1001
+                ) z
+              ) as matching
+            from item x
+            where x.shelf_id = sh.id and x.archived_at is null
+            order by x.shelf_order, x.id
+            limit $2
+          ) p
+          join item i on i.id = p.id ${joins}
+        where sh.archived_at is null
+          and sh.query is null
+          and not exists (
+            select 1
+            from shelf_away a
+            where a.shelf_id = sh.id and a.person_id = $1
+          )
+        order by sh.position, sh.name, p.place
+        limit 2400
+      `,
       [person, perShelf],
     )
   ).rows;
@@ -219,8 +283,19 @@ export const byShelf = async (sql: Sql, person: string, ids: string[], perShelf:
   (
     await sql.query<SpineRow>({
       name: 'spines by shelf',
-      text: `select ${columns}, p.matching from (select x.id, row_number() over (partition by x.shelf_id order by x.shelf_order, x.id) as place, count(*) over (partition by x.shelf_id)::int as matching from item x where x.id = any ($2::uuid[])) p
-    join item i on i.id = p.id ${joins} where p.place <= $3 and $1::uuid is not null order by s.position, s.name, p.place`,
+      text: `
+        select ${columns}, p.matching
+        from (
+          select
+            x.id, row_number() over (partition by x.shelf_id order by x.shelf_order, x.id) as place,
+            count(*) over (partition by x.shelf_id)::int as matching
+          from item x
+          where x.id = any($2::uuid[])
+        ) p
+          join item i on i.id = p.id ${joins}
+        where p.place <= $3 and $1::uuid is not null
+        order by s.position, s.name, p.place
+      `,
       values: [person, ids, perShelf],
     })
   ).rows;

@@ -33,20 +33,34 @@ export const insertJob = (
 /** The queue's own row, written in the same transaction. */
 export const enqueue = (sql: Sql, jobId: string) =>
   sql.query(
-    `select graphile_worker.add_job('etagere', json_build_object('job', $1::text), max_attempts := 3, job_key := $1::text)`,
+    `
+      select
+        graphile_worker.add_job (
+          'etagere', json_build_object('job', $1::text), max_attempts := 3, job_key := $1::text
+        )
+    `,
     [jobId],
   );
 export const jobById = async (sql: Sql, id: string): Promise<JobRow | undefined> =>
   (await sql.query<JobRow>(`select ${columns} from job where id = $1`, [id])).rows[0];
 export const startJob = (sql: Sql, id: string) =>
   sql.query(
-    `update job set status = 'running', started_at = coalesce(started_at, now()), heartbeat_at = now() where id = $1 and status in ('queued', 'running')`,
+    `
+      update job
+      set status = 'running', started_at = coalesce(started_at, now()), heartbeat_at = now()
+      where id = $1 and status in ('queued', 'running')
+    `,
     [id],
   );
 export const progressJob = async (sql: Sql, id: string, progress: number, note: string): Promise<boolean> =>
   (
     await sql.query<{ cancel_requested: boolean }>(
-      'update job set progress = $2, note = $3, heartbeat_at = now() where id = $1 returning cancel_requested',
+      `
+        update job
+        set progress = $2, note = $3, heartbeat_at = now()
+        where id = $1
+        returning cancel_requested
+      `,
       [id, progress, note],
     )
   ).rows[0]?.cancel_requested ?? true;
@@ -58,16 +72,36 @@ export const finishJob = (
   error: unknown,
 ) =>
   sql.query(
-    "update job set status = $2, progress = case when $2 = 'done' then 1 else progress end, result = $3, error = $4, finished_at = now() where id = $1",
+    `
+      update job
+      set
+        status = $2, progress = case when $2 = 'done' then 1 else progress end, result = $3,
+        error = $4, finished_at = now()
+      where id = $1
+    `,
     [id, status, JSON.stringify(result), error ? JSON.stringify(error) : null],
   );
 export const beatJob = (sql: Sql, id: string) => sql.query('update job set heartbeat_at = now() where id = $1', [id]);
 /** Frees queue rows whose job runs no more: its heart has not beaten for a while, so its worker was killed hard. */
 export const freeDead = (sql: Sql, seconds: number) =>
   sql.query(
-    `select graphile_worker.force_unlock_workers(array_agg(distinct p.locked_by)) from graphile_worker._private_jobs p join job j on j.id::text = p.key
-  where p.locked_by is not null and j.status in ('queued', 'running') and coalesce(j.heartbeat_at, p.locked_at) < now() - make_interval(secs => $1) having count(*) > 0`,
+    `
+      select
+        graphile_worker.force_unlock_workers (array_agg(distinct p.locked_by))
+      from graphile_worker._private_jobs p join job j on j.id::text = p.key
+      where p.locked_by is not null
+        and j.status in ('queued', 'running')
+        and coalesce(j.heartbeat_at, p.locked_at) < now() - make_interval(secs => $1)
+      having count(*) > 0
+    `,
     [seconds],
   );
 export const requestCancel = (sql: Sql, id: string) =>
-  sql.query(`update job set cancel_requested = true where id = $1 and status in ('queued', 'running')`, [id]);
+  sql.query(
+    `
+      update job
+      set cancel_requested = true
+      where id = $1 and status in ('queued', 'running')
+    `,
+    [id],
+  );

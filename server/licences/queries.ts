@@ -19,7 +19,17 @@ const columns = `l.id, l.name, l.owner, l.terms, l.may_convert, l.may_spread, l.
 export const licences = async (sql: Sql): Promise<LicenceRow[]> =>
   (
     await sql.query<LicenceRow>(
-      `select ${columns}, (select count(*)::int from item i where i.licence_id = l.id and i.archived_at is null) as items from licence l order by l.name`,
+      `
+        select
+          ${columns},
+          (
+            select count(*)::int
+            from item i
+            where i.licence_id = l.id and i.archived_at is null
+          ) as items
+        from licence l
+        order by l.name
+      `,
     )
   ).rows;
 export const licenceById = async (sql: Sql, id: string): Promise<LicenceRow | undefined> =>
@@ -28,7 +38,16 @@ export const licenceByName = async (sql: Sql, name: string): Promise<{ id: strin
   (await sql.query<{ id: string }>('select id from licence where lower(name) = lower($1)', [name])).rows[0];
 export const saveLicence = (sql: Sql, l: Omit<LicenceRow, 'items'>) =>
   sql.query(
-    'insert into licence (id, name, owner, terms, may_convert, may_spread, seats, seats_by, ends_on, at_end) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) on conflict (id) do update set name = excluded.name, owner = excluded.owner, terms = excluded.terms, may_convert = excluded.may_convert, may_spread = excluded.may_spread, seats = excluded.seats, seats_by = excluded.seats_by, ends_on = excluded.ends_on, at_end = excluded.at_end',
+    `
+      insert into
+        licence (id, name, owner, terms, may_convert, may_spread, seats, seats_by, ends_on, at_end)
+      values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)
+      on conflict (id) do update
+      set
+        name = excluded.name, owner = excluded.owner, terms = excluded.terms,
+        may_convert = excluded.may_convert, may_spread = excluded.may_spread, seats = excluded.seats,
+        seats_by = excluded.seats_by, ends_on = excluded.ends_on, at_end = excluded.at_end
+    `,
     [l.id, l.name, l.owner, l.terms, l.may_convert, l.may_spread, l.seats, l.seats_by, l.ends_on, l.at_end],
   );
 /** Facets name licences: items of a renamed one are seen anew. */

@@ -200,7 +200,16 @@ describe('a folder with its tree', () => {
     const rows = async () =>
       (
         await pool().query<{ n: number }>(
-          'select (select count(*) from item)::int * 1000 + (select count(*) from version)::int as n',
+          `
+            select
+              (
+                select count(*)
+                from item
+              )::int * 1000 + (
+                select count(*)
+                from version
+              )::int as n
+          `,
         )
       ).rows[0]!.n;
     const before = await rows();

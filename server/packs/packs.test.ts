@@ -198,7 +198,11 @@ describe('uploads', () => {
     await uploadPart(people.librarian, id, MB, Buffer.from(bytes.subarray(MB)));
     await finishUpload(people.librarian, id);
     const { rows } = await pool().query<{ n: number; size: number }>(
-      'select count(*)::int as n, sum(length(data))::bigint as size from blob_chunk c join upload u on u.sha256 = c.sha256 where u.id = $1',
+      `
+        select count(*)::int as n, sum(length(data))::bigint as size
+        from blob_chunk c join upload u on u.sha256 = c.sha256
+        where u.id = $1
+      `,
       [id],
     );
     expect(rows[0]).toEqual({ n: 3, size: bytes.length });

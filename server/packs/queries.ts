@@ -94,13 +94,22 @@ export const withoutWaiting = (sql: Sql) => sql.query(`select set_config('synchr
 
 export const insertUploads = (sql: Sql, personId: string, ids: string[], names: string[], sizes: number[]) =>
   sql.query(
-    'insert into upload (id, person_id, name, size) select id, $1, name, size from unnest($2::uuid[], $3::text[], $4::bigint[]) u (id, name, size)',
+    `
+      insert into upload (id, person_id, name, size)
+      select id, $1, name, size
+      from unnest($2::uuid[], $3::text[], $4::bigint[]) u (id, name, size)
+    `,
     [personId, ids, names, sizes],
   );
 export const uploadById = async (sql: Sql, id: string, lock = false): Promise<UploadRow | undefined> =>
   (
     await sql.query<UploadRow>(
-      `select id, person_id, name, size, received, sha256, created_at from upload where id = $1 ${lock ? 'for update' : ''}`,
+      `
+        select
+          id, person_id, name, size, received, sha256, created_at
+        from upload
+        where id = $1 ${lock ? 'for update' : ''}
+      `,
       [id],
     )
   ).rows[0];
@@ -112,8 +121,17 @@ export const openUploads = async (
 ): Promise<(UploadRow & { intake_id: string; path: string; intake: string })[]> =>
   (
     await sql.query<UploadRow & { intake_id: string; path: string; intake: string }>(
-      `select u.id, u.person_id, u.name, u.size, u.received, u.sha256, u.created_at, f.intake_id, f.path, i.name as intake from upload u join intake_file f on f.upload_id = u.id join intake i on i.id = f.intake_id
-    where u.person_id = $1 and u.sha256 is null and i.status = 'arriving' order by u.created_at, f.n limit $2`,
+      `
+        select
+          u.id, u.person_id, u.name, u.size, u.received, u.sha256, u.created_at, f.intake_id, f.path,
+          i.name as intake
+        from upload u join intake_file f on f.upload_id = u.id join intake i on i.id = f.intake_id
+        where u.person_id = $1
+          and u.sha256 is null
+          and i.status = 'arriving'
+        order by u.created_at, f.n
+        limit $2
+      `,
       [personId, most],
     )
   ).rows;
@@ -125,7 +143,10 @@ export const uploadDone = (sql: Sql, id: string, sha: Buffer) =>
   sql.query('update upload set sha256 = $2 where id = $1', [id, sha]);
 export const dropUploadsOf = async (sql: Sql, intakeId: string): Promise<void> => {
   await sql.query(
-    'delete from upload_chunk c using intake_file f where f.upload_id = c.upload_id and f.intake_id = $1',
+    `
+      delete from upload_chunk c using intake_file f
+      where f.upload_id = c.upload_id and f.intake_id = $1
+    `,
     [intakeId],
   );
 };
@@ -134,12 +155,13 @@ export const insertIntake = (
   sql: Sql,
   i: { id: string; name: string; personId: string | null; stationId?: string | null },
 ) =>
-  sql.query(`insert into intake (id, name, status, person_id, station_id) values ($1, $2, 'arriving', $3, $4)`, [
-    i.id,
-    i.name,
-    i.personId,
-    i.stationId ?? null,
-  ]);
+  sql.query(
+    `
+      insert into intake (id, name, status, person_id, station_id)
+      values ($1, $2, 'arriving', $3, $4)
+    `,
+    [i.id, i.name, i.personId, i.stationId ?? null],
+  );
 export const insertFiles = (
   sql: Sql,
   intakeId: string,
@@ -149,7 +171,11 @@ export const insertFiles = (
   shas: (Buffer | null)[],
 ) =>
   sql.query(
-    'insert into intake_file (intake_id, n, path, size, upload_id, sha256) select $1, n, path, size, upload_id, sha256 from unnest($2::text[], $3::bigint[], $4::uuid[], $5::bytea[]) with ordinality f (path, size, upload_id, sha256, n)',
+    `
+      insert into intake_file (intake_id, n, path, size, upload_id, sha256)
+      select $1, n, path, size, upload_id, sha256
+      from unnest($2::text[], $3::bigint[], $4::uuid[], $5::bytea[]) with ordinality f (path, size, upload_id, sha256, n)
+    `,
     [intakeId, paths, sizes, uploads, shas],
   );
 export interface FileRow {
@@ -162,7 +188,12 @@ export interface FileRow {
 export const filesOf = async (sql: Sql, intakeId: string): Promise<FileRow[]> =>
   (
     await sql.query<FileRow>(
-      'select n, path, size, upload_id, sha256 from intake_file where intake_id = $1 order by n',
+      `
+        select n, path, size, upload_id, sha256
+        from intake_file
+        where intake_id = $1
+        order by n
+      `,
       [intakeId],
     )
   ).rows;
@@ -179,19 +210,48 @@ export const wantedOf = async (
 ): Promise<{ path: string; size: number; sha256: Buffer }[]> =>
   (
     await sql.query<{ path: string; size: number; sha256: Buffer }>(
-      `select distinct on (inv.sha256) f.path, f.size, inv.sha256 from intake i join intake_file f on f.intake_id = i.id join inventory inv on inv.station_id = i.station_id and inv.path = f.path
-    where i.station_id = $1 and i.status = 'arriving' and f.sha256 is null limit $2`,
+      `
+        select distinct on (inv.sha256) f.path, f.size, inv.sha256
+        from intake i
+          join intake_file f on f.intake_id = i.id
+          join inventory inv on inv.station_id = i.station_id
+          and inv.path = f.path
+        where i.station_id = $1
+          and i.status = 'arriving'
+          and f.sha256 is null
+        limit $2
+      `,
       [stationId, most],
     )
   ).rows;
 export const contentSent = (sql: Sql, stationId: string, path: string, sha: Buffer) =>
   sql.query(
-    `update intake_file f set sha256 = $3 from intake i, inventory inv where i.id = f.intake_id and i.station_id = $1 and i.status = 'arriving' and f.sha256 is null and inv.station_id = i.station_id and inv.path = f.path and (f.path = $2 or inv.sha256 = $3)`,
+    `
+      update intake_file f
+      set sha256 = $3
+      from intake i, inventory inv
+      where i.id = f.intake_id
+        and i.station_id = $1
+        and i.status = 'arriving'
+        and f.sha256 is null
+        and inv.station_id = i.station_id
+        and inv.path = f.path
+        and (f.path = $2 or inv.sha256 = $3)
+    `,
     [stationId, path, sha],
   );
 export const dropGone = (sql: Sql, intakeId: string, stationId: string) =>
   sql.query(
-    'delete from intake_file f where f.intake_id = $1 and f.sha256 is null and not exists (select 1 from inventory inv where inv.station_id = $2 and inv.path = f.path)',
+    `
+      delete from intake_file f
+      where f.intake_id = $1
+        and f.sha256 is null
+        and not exists (
+          select 1
+          from inventory inv
+          where inv.station_id = $2 and inv.path = f.path
+        )
+    `,
     [intakeId, stationId],
   );
 export const arrivingFrom = async (sql: Sql, stationId: string): Promise<string[]> =>
@@ -214,8 +274,25 @@ export const foundAt = async (
 ): Promise<{ path: string; size: number; sha256: Buffer; here: boolean }[]> =>
   (
     await sql.query<{ path: string; size: number; sha256: Buffer; here: boolean }>(
-      `select inv.path, inv.size, inv.sha256, exists (select 1 from blob b where b.sha256 = inv.sha256) as here from inventory inv
-    where inv.station_id = $1 and exists (select 1 from unnest($3::text[]) p where starts_with(inv.path, p)) and not exists (select 1 from placement pl where pl.station_id = $2 and pl.path = inv.path) order by inv.path limit 20000`,
+      `
+        select
+          inv.path, inv.size, inv.sha256,
+          exists (select 1 from blob b where b.sha256 = inv.sha256) as here
+        from inventory inv
+        where inv.station_id = $1
+          and exists (
+            select 1
+            from unnest($3::text[]) p
+            where starts_with(inv.path, p)
+          )
+          and not exists (
+            select 1
+            from placement pl
+            where pl.station_id = $2 and pl.path = inv.path
+          )
+        order by inv.path
+        limit 20000
+      `,
       [agentId, stationId, prefixes],
     )
   ).rows;
@@ -224,7 +301,12 @@ export const intakeJob = (sql: Sql, id: string, jobId: string) =>
   sql.query(`update intake set job_id = $2, status = 'reading' where id = $1`, [id, jobId]);
 export const intakeStatus = (sql: Sql, id: string, status: IntakeStatus, error: unknown = null) =>
   sql.query(
-    `update intake set status = $2, error = $3, settled_at = case when $2 in ('accepted', 'discarded') then now() end where id = $1`,
+    `
+      update intake
+      set
+        status = $2, error = $3, settled_at = case when $2 in ('accepted', 'discarded') then now() end
+      where id = $1
+    `,
     [id, status, error ? JSON.stringify(error) : null],
   );
 export const intakeSource = (sql: Sql, id: string, source: unknown, licenceId: string | null) =>
@@ -245,8 +327,25 @@ export const intakeById = async (sql: Sql, id: string, lock = false): Promise<In
 export const intakes = async (sql: Sql, most: number): Promise<(IntakeRow & { counts: Record<string, number> })[]> =>
   (
     await sql.query<IntakeRow & { counts: Record<string, number> }>(
-      `select ${intakeColumns}, coalesce((select jsonb_object_agg(o.outcome, o.n) from (select outcome, count(*)::int as n from intake_entry e where e.intake_id = i.id group by 1) o), '{}') as counts
-    ${intakeFrom} where i.status <> 'discarded' order by i.created_at desc limit $1`,
+      `
+        select
+          ${intakeColumns},
+          coalesce(
+            (
+              select jsonb_object_agg(o.outcome, o.n)
+              from (
+                select outcome, count(*)::int as n
+                from intake_entry e
+                where e.intake_id = i.id
+                group by 1
+              ) o
+            ),
+            '{}'
+          ) as counts ${intakeFrom}
+        where i.status <> 'discarded'
+        order by i.created_at desc
+        limit $1
+      `,
       [most],
     )
   ).rows;
@@ -277,9 +376,26 @@ export interface NewEntry {
 /** Many entries at once; hashes and fingerprints in hexadecimal. */
 export const insertEntries = (sql: Sql, intakeId: string, rows: NewEntry[]) =>
   sql.query(
-    `insert into intake_entry (intake_id, path, size, sha256, outcome, proposal, kind, format, title, headings, needs, facts, selvedge, note, problem, confidence, evidence, mismatches, internal_id, content_sha256, fingerprint)
-    select $1, path, size, decode(sha256, 'hex'), outcome, outcome, kind, format, title, array(select jsonb_array_elements_text(headings)), needs, facts, nullif(selvedge, 'null'), note, nullif(problem, 'null'), confidence, evidence, mismatches, internal_id, decode(content, 'hex'), decode(fingerprint, 'hex')
-    from jsonb_to_recordset($2::jsonb) as r (path text, size bigint, sha256 text, outcome text, kind text, format text, title text, headings jsonb, needs jsonb, facts jsonb, selvedge jsonb, note text, problem jsonb, confidence real, evidence jsonb, mismatches jsonb, internal_id text, content text, fingerprint text) on conflict (intake_id, path) do nothing`,
+    `
+      insert into
+        intake_entry (
+          intake_id, path, size, sha256, outcome, proposal, kind, format, title, headings, needs,
+          facts, selvedge, note, problem, confidence, evidence, mismatches, internal_id,
+          content_sha256, fingerprint
+        )
+      select
+        $1, path, size, decode(sha256, 'hex'), outcome, outcome, kind, format, title,
+        array(select jsonb_array_elements_text(headings)), needs, facts, nullif(selvedge, 'null'),
+        note, nullif(problem, 'null'), confidence, evidence, mismatches, internal_id,
+        decode(content, 'hex'), decode(fingerprint, 'hex')
+      from jsonb_to_recordset($2::jsonb) as r (
+        path text, size bigint, sha256 text, outcome text, kind text, format text, title text,
+        headings jsonb, needs jsonb, facts jsonb, selvedge jsonb, note text, problem jsonb,
+        confidence real, evidence jsonb, mismatches jsonb, internal_id text, content text,
+        fingerprint text
+      )
+      on conflict (intake_id, path) do nothing
+    `,
     [intakeId, JSON.stringify(rows)],
   );
 export interface ProposalRow {
@@ -294,8 +410,19 @@ export interface ProposalRow {
 }
 export const setProposals = (sql: Sql, rows: ProposalRow[]) =>
   sql.query(
-    `update intake_entry e set outcome = r.outcome, proposal = r.outcome, target_item_id = r.item, held_version_id = r.version, target_entry_id = r.entry, confidence = least(e.confidence, r.confidence), likeness = nullif(r.likeness, 'null'), caution = coalesce(r.caution, '')
-    from jsonb_to_recordset($1::jsonb) as r (id bigint, outcome text, item uuid, version uuid, entry bigint, confidence real, likeness jsonb, caution text) where e.id = r.id`,
+    `
+      update intake_entry e
+      set
+        outcome = r.outcome, proposal = r.outcome, target_item_id = r.item,
+        held_version_id = r.version, target_entry_id = r.entry,
+        confidence = least(e.confidence, r.confidence), likeness = nullif(r.likeness, 'null'),
+        caution = coalesce(r.caution, '')
+      from jsonb_to_recordset($1::jsonb) as r (
+        id bigint, outcome text, item uuid, version uuid, entry bigint, confidence real,
+        likeness jsonb, caution text
+      )
+      where e.id = r.id
+    `,
     [JSON.stringify(rows)],
   );
 export const correctEntries = async (
@@ -306,15 +433,30 @@ export const correctEntries = async (
 ): Promise<number> =>
   (
     await sql.query(
-      `update intake_entry set outcome = $3, kind = coalesce($4, kind), target_item_id = $5, target_entry_id = $6, corrected = true where intake_id = $1 and id = any ($2::bigint[])`,
+      `
+        update intake_entry
+        set
+          outcome = $3, kind = coalesce($4, kind), target_item_id = $5, target_entry_id = $6,
+          corrected = true
+        where intake_id = $1 and id = any($2::bigint[])
+      `,
       [intakeId, ids, c.outcome, c.kind, c.itemId, c.entryId],
     )
   ).rowCount ?? 0;
 export const entriesOf = async (sql: Sql, intakeId: string, ids?: number[]): Promise<EntryRow[]> =>
   (
     await sql.query<EntryRow>(
-      `select e.*, ti.title as target_title, te.path as target_path, vi.item_id
-    from intake_entry e left join item ti on ti.id = e.target_item_id left join intake_entry te on te.id = e.target_entry_id left join version vi on vi.id = e.version_id where e.intake_id = $1 and ($2::bigint[] is null or e.id = any ($2)) order by e.path`,
+      `
+        select
+          e.*, ti.title as target_title, te.path as target_path, vi.item_id
+        from intake_entry e
+          left join item ti on ti.id = e.target_item_id
+          left join intake_entry te on te.id = e.target_entry_id
+          left join version vi on vi.id = e.version_id
+        where e.intake_id = $1
+          and ($2::bigint[] is null or e.id = any($2))
+        order by e.path
+      `,
       [intakeId, ids ?? null],
     )
   ).rows;
@@ -344,10 +486,29 @@ export const groupedEntries = async (
   (
     await sql.query<EntryRow & { grp: Group; in_group: number }>(
       `
-    with g as (select e.id, ${groupOf} as grp from intake_entry e where e.intake_id = $1),
-      p as (select id, grp, row_number() over (partition by grp order by id) as place, count(*) over (partition by grp)::int as in_group from g where $3::text is null or grp = $3)
-    select e.*, p.grp, p.in_group, ti.title as target_title, te.path as target_path, vi.item_id from p join intake_entry e on e.id = p.id left join item ti on ti.id = e.target_item_id left join intake_entry te on te.id = e.target_entry_id left join version vi on vi.id = e.version_id
-    where p.place <= $2 order by e.path`,
+        with
+          g as (
+            select e.id, ${groupOf} as grp
+            from intake_entry e
+            where e.intake_id = $1
+          ),
+          p as (
+            select
+              id, grp, row_number() over (partition by grp order by id) as place,
+              count(*) over (partition by grp)::int as in_group
+            from g
+            where $3::text is null or grp = $3
+          )
+        select
+          e.*, p.grp, p.in_group, ti.title as target_title, te.path as target_path, vi.item_id
+        from p
+          join intake_entry e on e.id = p.id
+          left join item ti on ti.id = e.target_item_id
+          left join intake_entry te on te.id = e.target_entry_id
+          left join version vi on vi.id = e.version_id
+        where p.place <= $2
+        order by e.path
+      `,
       [intakeId, most, only],
     )
   ).rows;
@@ -371,7 +532,13 @@ export const groupIds = async (sql: Sql, intakeId: string, group: string): Promi
 export const broughtTitles = async (sql: Sql, intakeId: string): Promise<string[]> =>
   (
     await sql.query<{ title: string }>(
-      `select distinct title from intake_entry where intake_id = $1 and outcome in ('new', 'version', 'variant', 'duplicate') and kind in ('look', 'camera-profile')`,
+      `
+        select distinct title
+        from intake_entry
+        where intake_id = $1
+          and outcome in ('new', 'version', 'variant', 'duplicate')
+          and kind in ('look', 'camera-profile')
+      `,
       [intakeId],
     )
   ).rows.map((r) => r.title);
@@ -381,7 +548,13 @@ export const entryTaken = (sql: Sql, entryId: number, versionId: string | null, 
 export const heldBySha = async (sql: Sql, sha: Buffer): Promise<{ id: string; title: string } | undefined> =>
   (
     await sql.query<{ id: string; title: string }>(
-      'select v.id, i.title from version v join item i on i.id = v.item_id where v.sha256 = $1 and i.archived_at is null order by v.created_at limit 1',
+      `
+        select v.id, i.title
+        from version v join item i on i.id = v.item_id
+        where v.sha256 = $1 and i.archived_at is null
+        order by v.created_at
+        limit 1
+      `,
       [sha],
     )
   ).rows[0];
@@ -419,13 +592,38 @@ export const candidates = async (
   (
     await sql.query<HeldRow>(
       `
-    select ${heldColumns} from version v join item i on i.id = v.item_id where i.archived_at is null and v.id in (
-      select id from version where sha256 = any ($1::bytea[])
-      union select id from version where content_sha256 = any ($2::bytea[])
-      union select id from version where internal_id = any ($3::text[]) and internal_id <> ''
-      union select x.newest_version_id from unnest($4::text[]) b join item x on lower(x.title) collate "C" >= b and lower(x.title) collate "C" < (b || chr(65535)) and x.archived_at is null where b <> ''
-      union select x.newest_version_id from item x where x.aliases && $4::text[] and x.archived_at is null
-      union select v2.id from version v2 join item x on x.newest_version_id = v2.id where v2.file_name = any ($5::text[]))`,
+        select ${heldColumns}
+        from version v join item i on i.id = v.item_id
+        where i.archived_at is null
+          and v.id in (
+            select id
+            from version
+            where sha256 = any($1::bytea[])
+            union
+            select id
+            from version
+            where content_sha256 = any($2::bytea[])
+            union
+            select id
+            from version
+            where internal_id = any($3::text[]) and internal_id <> ''
+            union
+            select x.newest_version_id
+            from unnest($4::text[]) b
+              join item x on lower(x.title) collate "C" >= b
+              and lower(x.title) collate "C" < (b || chr(65535))
+              and x.archived_at is null
+            where b <> ''
+            union
+            select x.newest_version_id
+            from item x
+            where x.aliases && $4::text[] and x.archived_at is null
+            union
+            select v2.id
+            from version v2 join item x on x.newest_version_id = v2.id
+            where v2.file_name = any($5::text[])
+          )
+      `,
       [c.shas, c.contents, c.identities, c.bases, c.files],
     )
   ).rows;
@@ -433,7 +631,20 @@ export const candidates = async (
 export const presetsLike = async (sql: Sql, titles: string[]): Promise<HeldRow[]> =>
   (
     await sql.query<HeldRow>(
-      `select distinct on (v.id) ${heldColumns} from unnest($1::text[]) t cross join lateral (select * from item x where x.title % t and x.kind = 'preset' and x.archived_at is null order by similarity(x.title, t) desc limit 3) i join version v on v.id = i.newest_version_id`,
+      `
+        select distinct on (v.id) ${heldColumns}
+        from unnest($1::text[]) t
+          cross join lateral (
+            select *
+            from item x
+            where x.title % t
+              and x.kind = 'preset'
+              and x.archived_at is null
+            order by similarity (x.title, t) desc
+            limit 3
+          ) i
+          join version v on v.id = i.newest_version_id
+      `,
       [titles],
     )
   ).rows;
@@ -441,8 +652,17 @@ export const presetsLike = async (sql: Sql, titles: string[]): Promise<HeldRow[]
 export const prints = async (sql: Sql, kinds: string[]): Promise<HeldRow[]> =>
   (
     await sql.query<HeldRow>(
-      `select i.id as item_id, v.id as version_id, i.kind, v.format, i.title, '{}'::text[] as aliases, '{}'::text[] as headings, '' as file_name, ''::bytea as sha256, null::bytea as content_sha256, '' as internal_id, v.fingerprint, case when i.kind = 'preset' then v.facts - 'unknown' else '{}' end as facts, true as newest
-    from item i join version v on v.id = i.newest_version_id where i.archived_at is null and i.kind = any ($1) and v.fingerprint is not null`,
+      `
+        select
+          i.id as item_id, v.id as version_id, i.kind, v.format, i.title, '{}'::text[] as aliases,
+          '{}'::text[] as headings, '' as file_name, ''::bytea as sha256, null::bytea as content_sha256,
+          '' as internal_id, v.fingerprint,
+          case when i.kind = 'preset' then v.facts - 'unknown' else '{}' end as facts, true as newest
+        from item i join version v on v.id = i.newest_version_id
+        where i.archived_at is null
+          and i.kind = any($1)
+          and v.fingerprint is not null
+      `,
       [kinds],
     )
   ).rows;
@@ -461,15 +681,21 @@ export const insertPack = (
   },
 ) =>
   sql.query(
-    'insert into pack (id, name, intake_id, supplier, release, source, licence_id, previous_id) values ($1, $2, $3, $4, $5, $6, $7, $8)',
+    `
+      insert into pack (id, name, intake_id, supplier, release, source, licence_id, previous_id)
+      values ($1, $2, $3, $4, $5, $6, $7, $8)
+    `,
     [p.id, p.name, p.intakeId, p.supplier, p.release, JSON.stringify(p.source), p.licenceId, p.previousId],
   );
 export const insertMember = (sql: Sql, packId: string, path: string, versionId: string) =>
-  sql.query('insert into pack_member (pack_id, path, version_id) values ($1, $2, $3) on conflict do nothing', [
-    packId,
-    path,
-    versionId,
-  ]);
+  sql.query(
+    `
+      insert into pack_member (pack_id, path, version_id)
+      values ($1, $2, $3)
+      on conflict do nothing
+    `,
+    [packId, path, versionId],
+  );
 export interface PackRow {
   id: string;
   name: string;
@@ -482,7 +708,17 @@ export interface PackRow {
 export const packById = async (sql: Sql, id: string): Promise<PackRow | undefined> =>
   (
     await sql.query<PackRow>(
-      'select p.id, p.name, p.supplier, p.release, p.created_at, p.intake_id, (select count(*)::int from pack_member m where m.pack_id = p.id) as members from pack p where p.id = $1',
+      `
+        select
+          p.id, p.name, p.supplier, p.release, p.created_at, p.intake_id,
+          (
+            select count(*)::int
+            from pack_member m
+            where m.pack_id = p.id
+          ) as members
+        from pack p
+        where p.id = $1
+      `,
       [id],
     )
   ).rows[0];
@@ -490,9 +726,28 @@ export const packById = async (sql: Sql, id: string): Promise<PackRow | undefine
 export const packsLike = async (sql: Sql, intakeId: string): Promise<(PackRow & { shared: number })[]> =>
   (
     await sql.query<PackRow & { shared: number }>(
-      `select p.id, p.name, p.supplier, p.release, p.created_at, p.intake_id, (select count(*)::int from pack_member m where m.pack_id = p.id) as members, x.shared from (
-      select m.pack_id, count(distinct m.path)::int as shared from intake_entry e join version v on v.item_id = e.target_item_id join pack_member m on m.version_id = v.id where e.intake_id = $1 and e.outcome in ('duplicate', 'version') group by 1) x
-    join pack p on p.id = x.pack_id order by x.shared desc, p.created_at desc limit 5`,
+      `
+        select
+          p.id, p.name, p.supplier, p.release, p.created_at, p.intake_id,
+          (
+            select count(*)::int
+            from pack_member m
+            where m.pack_id = p.id
+          ) as members,
+          x.shared
+        from (
+          select m.pack_id, count(distinct m.path)::int as shared
+          from intake_entry e
+            join version v on v.item_id = e.target_item_id
+            join pack_member m on m.version_id = v.id
+          where e.intake_id = $1
+            and e.outcome in ('duplicate', 'version')
+          group by 1
+        ) x
+          join pack p on p.id = x.pack_id
+        order by x.shared desc, p.created_at desc
+        limit 5
+      `,
       [intakeId],
     )
   ).rows;
@@ -522,7 +777,13 @@ export const membersOf = async (
       facts: Record<string, unknown>;
       sha256: Buffer;
     }>(
-      'select m.path, v.id as version_id, v.item_id, i.title, i.kind, v.fingerprint, v.facts, v.sha256 from pack_member m join version v on v.id = m.version_id join item i on i.id = v.item_id where m.pack_id = $1 order by m.path',
+      `
+        select
+          m.path, v.id as version_id, v.item_id, i.title, i.kind, v.fingerprint, v.facts, v.sha256
+        from pack_member m join version v on v.id = m.version_id join item i on i.id = v.item_id
+        where m.pack_id = $1
+        order by m.path
+      `,
       [packId],
     )
   ).rows;
@@ -532,15 +793,59 @@ export const dependents = async (sql: Sql, intakeId: string): Promise<{ what: st
   (
     await sql.query<{ what: string; n: number; example: string }>(
       `
-    with mine as (select v.id, v.item_id from intake_entry e join version v on v.id = e.version_id where e.intake_id = $1 and e.outcome in ('new', 'version', 'variant'))
-    select * from (
-      select 'placed on a station' as what, count(*)::int as n, coalesce(min(s.name || ': ' || p.path), '') as example from placement p join mine on mine.id = p.version_id join station s on s.id = p.station_id
-      union all select 'part of a rollout', count(distinct r.id)::int, coalesce(min(r.title), '') from rollout_step st join mine on mine.id = st.version_id join rollout r on r.id = st.rollout_id
-      union all select 'converted into other items', count(*)::int, coalesce(min(i.title), '') from lineage l join mine on mine.id = l.source_version_id join version v on v.id = l.version_id join item i on i.id = v.item_id where v.id not in (select id from mine)
-      union all select 'given newer versions since', count(*)::int, coalesce(min(i.title), '') from version v join mine m on m.item_id = v.item_id join version mv on mv.id = m.id join item i on i.id = v.item_id where v.number > mv.number and v.id not in (select id from mine)
-      union all select 'part of another pack', count(*)::int, coalesce(min(p.name), '') from pack_member m join mine on mine.id = m.version_id join pack p on p.id = m.pack_id where p.intake_id <> $1
-      union all select 'merged with other items', count(*)::int, coalesce(min(i.title), '') from item i where i.merged_into in (select item_id from mine) or (i.id in (select item_id from mine) and i.merged_into is not null)
-    ) d where n > 0`,
+        with
+          mine as (
+            select v.id, v.item_id
+            from intake_entry e join version v on v.id = e.version_id
+            where e.intake_id = $1
+              and e.outcome in ('new', 'version', 'variant')
+          )
+        select *
+        from (
+          select
+            'placed on a station' as what, count(*)::int as n,
+            coalesce(min(s.name || ': ' || p.path), '') as example
+          from placement p join mine on mine.id = p.version_id join station s on s.id = p.station_id
+          union all
+          select
+            'part of a rollout', count(distinct r.id)::int, coalesce(min(r.title), '')
+          from rollout_step st
+            join mine on mine.id = st.version_id
+            join rollout r on r.id = st.rollout_id
+          union all
+          select
+            'converted into other items', count(*)::int, coalesce(min(i.title), '')
+          from lineage l
+            join mine on mine.id = l.source_version_id
+            join version v on v.id = l.version_id
+            join item i on i.id = v.item_id
+          where v.id not in (select id from mine)
+          union all
+          select
+            'given newer versions since', count(*)::int, coalesce(min(i.title), '')
+          from version v
+            join mine m on m.item_id = v.item_id
+            join version mv on mv.id = m.id
+            join item i on i.id = v.item_id
+          where v.number > mv.number
+            and v.id not in (select id from mine)
+          union all
+          select
+            'part of another pack', count(*)::int, coalesce(min(p.name), '')
+          from pack_member m join mine on mine.id = m.version_id join pack p on p.id = m.pack_id
+          where p.intake_id <> $1
+          union all
+          select
+            'merged with other items', count(*)::int, coalesce(min(i.title), '')
+          from item i
+          where i.merged_into in (select item_id from mine)
+            or (
+              i.id in (select item_id from mine)
+              and i.merged_into is not null
+            )
+        ) d
+        where n > 0
+      `,
       [intakeId],
     )
   ).rows;
@@ -551,13 +856,22 @@ export const takeBack = async (
 ): Promise<{ versions: number; items: number; frames: number }> => {
   const versions = (
     await sql.query<{ id: string; item_id: string }>(
-      `select v.id, v.item_id from intake_entry e join version v on v.id = e.version_id where e.intake_id = $1 and e.outcome in ('new', 'version', 'variant')`,
+      `
+        select v.id, v.item_id
+        from intake_entry e join version v on v.id = e.version_id
+        where e.intake_id = $1
+          and e.outcome in ('new', 'version', 'variant')
+      `,
       [intakeId],
     )
   ).rows;
   const frames = (
     await sql.query<{ id: string }>(
-      'select frame_id as id from intake_entry where intake_id = $1 and frame_id is not null',
+      `
+        select frame_id as id
+        from intake_entry
+        where intake_id = $1 and frame_id is not null
+      `,
       [intakeId],
     )
   ).rows.map((r) => r.id);
@@ -565,19 +879,48 @@ export const takeBack = async (
   await sql.query('delete from pack where intake_id = $1', [intakeId]);
   await sql.query('update intake_entry set version_id = null, frame_id = null where intake_id = $1', [intakeId]);
   // what another arrival was compared with must not name what is gone
-  await sql.query('update intake_entry set held_version_id = null where held_version_id = any ($1::uuid[])', [ids]);
+  await sql.query(
+    `
+      update intake_entry
+      set held_version_id = null
+      where held_version_id = any($1::uuid[])
+    `,
+    [ids],
+  );
   await sql.query('delete from lineage where version_id = any ($1::uuid[])', [ids]);
   await sql.query(
-    'delete from rendition r where version_id = any ($1::uuid[]) and not exists (select 1 from placement p where p.rendition_id = r.id) and not exists (select 1 from rollout_step s where s.rendition_id = r.id)',
+    `
+      delete from rendition r
+      where version_id = any($1::uuid[])
+        and not exists (select 1 from placement p where p.rendition_id = r.id)
+        and not exists (
+          select 1
+          from rollout_step s
+          where s.rendition_id = r.id
+        )
+    `,
     [ids],
   );
   await sql.query('delete from version where id = any ($1::uuid[])', [ids]);
   await sql.query(
-    'update intake_entry set target_item_id = null where target_item_id = any ($1::uuid[]) and not exists (select 1 from version v where v.item_id = target_item_id)',
+    `
+      update intake_entry
+      set target_item_id = null
+      where target_item_id = any($1::uuid[])
+        and not exists (
+          select 1
+          from version v
+          where v.item_id = target_item_id
+        )
+    `,
     [versions.map((v) => v.item_id)],
   );
   const items = await sql.query(
-    'delete from item i where id = any ($1::uuid[]) and not exists (select 1 from version v where v.item_id = i.id)',
+    `
+      delete from item i
+      where id = any($1::uuid[])
+        and not exists (select 1 from version v where v.item_id = i.id)
+    `,
     [versions.map((v) => v.item_id)],
   );
   if (frames.length) await sql.query('delete from frame where id = any ($1::uuid[])', [frames]);

@@ -375,7 +375,11 @@ describe('jobs', () => {
   test('whose worker was killed are freed when their heart has stopped', async () => {
     const id = await make();
     await pool().query(
-      `update graphile_worker._private_jobs set locked_by = 'dead', locked_at = now() where key = $1`,
+      `
+        update graphile_worker._private_jobs
+        set locked_by = 'dead', locked_at = now()
+        where key = $1
+      `,
       [id],
     );
     await pool().query(`update job set status = 'running', heartbeat_at = now() where id = $1`, [id]);

@@ -14,32 +14,46 @@ export const countPeople = async (sql: Sql): Promise<number> =>
   (await sql.query<{ n: number }>('select count(*)::int as n from person')).rows[0]!.n;
 
 export const insertPerson = (sql: Sql, p: { id: string; name: string; email: string; role: Role; hash: string }) =>
-  sql.query('insert into person (id, name, email, role, password_hash) values ($1, $2, $3, $4, $5)', [
-    p.id,
-    p.name,
-    p.email,
-    p.role,
-    p.hash,
-  ]);
+  sql.query(
+    `
+      insert into person (id, name, email, role, password_hash)
+      values ($1, $2, $3, $4, $5)
+    `,
+    [p.id, p.name, p.email, p.role, p.hash],
+  );
 
 export const personByEmail = async (sql: Sql, email: string): Promise<PersonRow | undefined> =>
   (
     await sql.query<PersonRow>(
-      'select id, name, email::text, role, password_hash, active from person where email = $1',
+      `
+        select id, name, email::text, role, password_hash, active
+        from person
+        where email = $1
+      `,
       [email],
     )
   ).rows[0];
 
 export const insertSession = (sql: Sql, token: Buffer, personId: string, days: number, agent: string) =>
   sql.query(
-    `insert into session (token_sha256, person_id, expires_at, user_agent) values ($1, $2, now() + make_interval(days => $3), $4)`,
+    `
+      insert into session (token_sha256, person_id, expires_at, user_agent)
+      values ($1, $2, now() + make_interval(days => $3), $4)
+    `,
     [token, personId, days, agent],
   );
 
 export const personBySession = async (sql: Sql, token: Buffer): Promise<PersonRow | undefined> =>
   (
     await sql.query<PersonRow>(
-      'select p.id, p.name, p.email::text, p.role, p.password_hash, p.active from session s join person p on p.id = s.person_id where s.token_sha256 = $1 and s.expires_at > now() and p.active',
+      `
+        select
+          p.id, p.name, p.email::text, p.role, p.password_hash, p.active
+        from session s join person p on p.id = s.person_id
+        where s.token_sha256 = $1
+          and s.expires_at > now()
+          and p.active
+      `,
       [token],
     )
   ).rows[0];
@@ -53,7 +67,12 @@ export const insertFailure = (sql: Sql, subject: string) =>
 export const failuresOf = async (sql: Sql, subject: string, minutes: number): Promise<number> =>
   (
     await sql.query<{ n: number }>(
-      'select count(*)::int as n from sign_in_failure where subject = $1 and at > now() - make_interval(mins => $2)',
+      `
+        select count(*)::int as n
+        from sign_in_failure
+        where subject = $1
+          and at > now() - make_interval(mins => $2)
+      `,
       [subject, minutes],
     )
   ).rows[0]!.n;

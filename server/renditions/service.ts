@@ -37,7 +37,15 @@ export async function renditionFor(
   const find = async () =>
     (
       await sql.query<RenditionRow>(
-        'select id, sha256, size, points, residual from rendition where version_id = $1 and editor_id = $2 and editor_version = $3 and recipe_sha256 = $4 and code_version = $5',
+        `
+          select id, sha256, size, points, residual
+          from rendition
+          where version_id = $1
+            and editor_id = $2
+            and editor_version = $3
+            and recipe_sha256 = $4
+            and code_version = $5
+        `,
         key,
       )
     ).rows[0];
@@ -52,7 +60,15 @@ export async function renditionFor(
   });
   const sha = await putBlob(sql, made.bytes);
   await sql.query(
-    'insert into rendition (id, version_id, editor_id, editor_version, recipe_sha256, code_version, sha256, size, points, residual) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) on conflict do nothing',
+    `
+      insert into
+        rendition (
+          id, version_id, editor_id, editor_version, recipe_sha256, code_version, sha256, size,
+          points, residual
+        )
+      values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)
+      on conflict do nothing
+    `,
     [v7(), ...key, sha, made.bytes.length, made.size, made.residual ? JSON.stringify(made.residual) : null],
   );
   return (await find())!;

@@ -58,7 +58,10 @@ export const insertRollout = (
   r: { id: string; title: string; personId: string; undoes: string | null; status: string; approvedBy: string | null },
 ) =>
   sql.query(
-    `insert into rollout (id, title, person_id, undoes, status, approved_by, confirmed_at) values ($1, $2, $3, $4, $5, $6, case when $5 = 'confirmed' then now() end)`,
+    `
+      insert into rollout (id, title, person_id, undoes, status, approved_by, confirmed_at)
+      values ($1, $2, $3, $4, $5, $6, case when $5 = 'confirmed' then now() end)
+    `,
     [r.id, r.title, r.personId, r.undoes, r.status, r.approvedBy],
   );
 export const rolloutById = async (sql: Sql, id: string, lock = false): Promise<RolloutRow | undefined> =>
@@ -70,15 +73,35 @@ export const rollouts = async (
 ): Promise<(RolloutRow & { steps: number; settled: number; bad: number; stations: number })[]> =>
   (
     await sql.query<RolloutRow & { steps: number; settled: number; bad: number; stations: number }>(
-      `select ${columns}, coalesce(s.steps, 0) as steps, coalesce(s.settled, 0) as settled, coalesce(s.bad, 0) as bad, coalesce(s.stations, 0) as stations ${from}
-    left join lateral (select count(*) filter (where do_what <> 'none')::int as steps, count(outcome)::int as settled, count(*) filter (where outcome in ('conflict', 'failed'))::int as bad, count(distinct station_id)::int as stations from rollout_step where rollout_id = r.id) s on true
-    where r.status <> 'dropped' order by r.created_at desc limit $1`,
+      `
+        select
+          ${columns}, coalesce(s.steps, 0) as steps, coalesce(s.settled, 0) as settled,
+          coalesce(s.bad, 0) as bad, coalesce(s.stations, 0) as stations ${from}
+          left join lateral (
+            select
+              count(*) filter (where do_what <> 'none')::int as steps, count(outcome)::int as settled,
+              count(*) filter (where outcome in ('conflict', 'failed'))::int as bad,
+              count(distinct station_id)::int as stations
+            from rollout_step
+            where rollout_id = r.id
+          ) s on true
+        where r.status <> 'dropped'
+        order by r.created_at desc
+        limit $1
+      `,
       [most],
     )
   ).rows;
 export const setRollout = (sql: Sql, id: string, status: RolloutRow['status'], approvedBy: string | null = null) =>
   sql.query(
-    `update rollout set status = $2, approved_by = coalesce($3, approved_by), confirmed_at = case when $2 = 'confirmed' then now() else confirmed_at end, finished_at = case when $2 in ('done', 'undone') then now() else finished_at end where id = $1`,
+    `
+      update rollout
+      set
+        status = $2, approved_by = coalesce($3, approved_by),
+        confirmed_at = case when $2 = 'confirmed' then now() else confirmed_at end,
+        finished_at = case when $2 in ('done', 'undone') then now() else finished_at end
+      where id = $1
+    `,
     [id, status, approvedBy],
   );
 
@@ -91,7 +114,18 @@ export const insertStep = (
   >,
 ) =>
   sql.query(
-    `insert into rollout_step (rollout_id, station_id, agent_station_id, editor_id, editor_version, place, version_id, rendition_id, n, do_what, path, sha256, size, expect, decision, note, prior, lines) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, decode($12, 'hex'), $13, decode($14, 'hex'), $15, $16, $17, $18)`,
+    `
+      insert into
+        rollout_step (
+          rollout_id, station_id, agent_station_id, editor_id, editor_version, place, version_id,
+          rendition_id, n, do_what, path, sha256, size, expect, decision, note, prior, lines
+        )
+      values
+        (
+          $1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, decode($12, 'hex'), $13, decode($14, 'hex'),
+          $15, $16, $17, $18
+        )
+    `,
     [
       rolloutId,
       s.station_id,
@@ -117,7 +151,16 @@ const stepColumns = `s.id, s.station_id, st.name as station, s.agent_station_id,
 export const stepsOf = async (sql: Sql, rolloutId: string): Promise<StepRow[]> =>
   (
     await sql.query<StepRow>(
-      `select ${stepColumns} from rollout_step s join station st on st.id = s.station_id left join version v on v.id = s.version_id left join item i on i.id = v.item_id left join rendition r on r.id = s.rendition_id where s.rollout_id = $1 order by st.position, s.editor_id, s.n`,
+      `
+        select ${stepColumns}
+        from rollout_step s
+          join station st on st.id = s.station_id
+          left join version v on v.id = s.version_id
+          left join item i on i.id = v.item_id
+          left join rendition r on r.id = s.rendition_id
+        where s.rollout_id = $1
+        order by st.position, s.editor_id, s.n
+      `,
       [rolloutId],
     )
   ).rows;
@@ -126,26 +169,58 @@ export const stepsOf = async (sql: Sql, rolloutId: string): Promise<StepRow[]> =
 export const nextFor = async (sql: Sql, agentStation: string): Promise<string | null> =>
   (
     await sql.query<{ id: string }>(
-      `select r.id from rollout r where r.status = 'confirmed' and exists (select 1 from rollout_step s where s.rollout_id = r.id and s.agent_station_id = $1 and s.outcome is null and s.do_what <> 'none') order by r.confirmed_at, r.id limit 1`,
+      `
+        select r.id
+        from rollout r
+        where r.status = 'confirmed'
+          and exists (
+            select 1
+            from rollout_step s
+            where s.rollout_id = r.id
+              and s.agent_station_id = $1
+              and s.outcome is null
+              and s.do_what <> 'none'
+          )
+        order by r.confirmed_at, r.id
+        limit 1
+      `,
       [agentStation],
     )
   ).rows[0]?.id ?? null;
 export const settleStep = (sql: Sql, stepId: number, outcome: string, message: string, before: string | null) =>
   sql.query(
-    `update rollout_step set outcome = $2, message = $3, before = decode($4, 'hex'), settled_at = now() where id = $1`,
+    `
+      update rollout_step
+      set outcome = $2, message = $3, before = decode($4, 'hex'), settled_at = now()
+      where id = $1
+    `,
     [stepId, outcome, message, before],
   );
 export const pendingSteps = async (sql: Sql, rolloutId: string): Promise<number> =>
   (
     await sql.query<{ n: number }>(
-      `select count(*)::int as n from rollout_step where rollout_id = $1 and outcome is null and do_what <> 'none'`,
+      `
+        select count(*)::int as n
+        from rollout_step
+        where rollout_id = $1
+          and outcome is null
+          and do_what <> 'none'
+      `,
       [rolloutId],
     )
   ).rows[0]!.n;
 export const mayFetch = async (sql: Sql, agentStation: string, sha: string): Promise<boolean> =>
   ((
     await sql.query(
-      `select 1 from rollout_step s join rollout r on r.id = s.rollout_id where s.agent_station_id = $1 and s.sha256 = decode($2, 'hex') and s.do_what = 'put' and r.status = 'confirmed' limit 1`,
+      `
+        select 1
+        from rollout_step s join rollout r on r.id = s.rollout_id
+        where s.agent_station_id = $1
+          and s.sha256 = decode($2, 'hex')
+          and s.do_what = 'put'
+          and r.status = 'confirmed'
+        limit 1
+      `,
       [agentStation, sha],
     )
   ).rowCount ?? 0) > 0;

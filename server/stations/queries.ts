@@ -54,12 +54,19 @@ export const insertStation = (
   },
 ) =>
   sql.query(
-    'insert into station (id, name, kind, system, person, host_id, position) values ($1, $2, $3, $4, $5, $6, $7)',
+    `
+      insert into station (id, name, kind, system, person, host_id, position)
+      values ($1, $2, $3, $4, $5, $6, $7)
+    `,
     [s.id, s.name, s.kind, s.system, s.person, s.hostId, s.position],
   );
 export const setCode = (sql: Sql, id: string, code: Buffer, minutes: number) =>
   sql.query(
-    `update station set enrol_code_sha256 = $2, enrol_expires_at = now() + make_interval(mins => $3) where id = $1`,
+    `
+      update station
+      set enrol_code_sha256 = $2, enrol_expires_at = now() + make_interval(mins => $3)
+      where id = $1
+    `,
     [id, code, minutes],
   );
 /** Takes a code, once: gives the station's id when it is right and in time. */
@@ -71,13 +78,24 @@ export const takeCode = async (
 ): Promise<StationRow | undefined> =>
   (
     await sql.query<StationRow>(
-      `update station set token_sha256 = $2, enrol_code_sha256 = null, enrol_expires_at = null, agent_version = $3, digest = '' where enrol_code_sha256 = $1 and enrol_expires_at > now() returning ${columns}`,
+      `
+        update station
+        set
+          token_sha256 = $2, enrol_code_sha256 = null, enrol_expires_at = null, agent_version = $3,
+          digest = ''
+        where enrol_code_sha256 = $1 and enrol_expires_at > now()
+        returning ${columns}
+      `,
       [code, token, agentVersion],
     )
   ).rows[0];
 export const insertStationEditor = (sql: Sql, stationId: string, editor: string, version: string) =>
   sql.query(
-    'insert into station_editor (station_id, editor_id, editor_version) values ($1, $2, $3) on conflict do nothing',
+    `
+      insert into station_editor (station_id, editor_id, editor_version)
+      values ($1, $2, $3)
+      on conflict do nothing
+    `,
     [stationId, editor, version],
   );
 
@@ -85,7 +103,14 @@ export const insertStationEditor = (sql: Sql, stationId: string, editor: string,
 export const stationEditors = async (sql: Sql, stationIds: string[] | null): Promise<StationEditorRow[]> =>
   (
     await sql.query<StationEditorRow>(
-      'select se.station_id, se.editor_id, se.editor_version, se.running, se.listing, se.listed_at, e.descriptor from station_editor se join editor e on e.id = se.editor_id and e.version = se.editor_version where $1::uuid[] is null or se.station_id = any ($1) order by se.editor_id, se.editor_version',
+      `
+        select
+          se.station_id, se.editor_id, se.editor_version, se.running, se.listing, se.listed_at,
+          e.descriptor
+        from station_editor se join editor e on e.id = se.editor_id and e.version = se.editor_version
+        where $1::uuid[] is null or se.station_id = any($1)
+        order by se.editor_id, se.editor_version
+      `,
       [stationIds],
     )
   ).rows;
@@ -99,7 +124,15 @@ export const updateListing = (
   at: string | null,
 ) =>
   sql.query(
-    'update station_editor set running = $4, listing = coalesce($5, listing), listed_at = coalesce($6::timestamptz, listed_at) where station_id = $1 and editor_id = $2 and editor_version = $3',
+    `
+      update station_editor
+      set
+        running = $4, listing = coalesce($5, listing),
+        listed_at = coalesce($6::timestamptz, listed_at)
+      where station_id = $1
+        and editor_id = $2
+        and editor_version = $3
+    `,
     [stationId, editor, version, running, listing ? JSON.stringify(listing) : null, at],
   );
 
@@ -120,8 +153,14 @@ export const replaceInventory = async (
     paths,
   ]);
   const came = await sql.query(
-    `insert into inventory (station_id, path, size, sha256) select $1, p, s, decode(h, 'hex') from unnest($2::text[], $3::bigint[], $4::text[]) as r(p, s, h)
-    on conflict (station_id, path) do update set size = excluded.size, sha256 = excluded.sha256 where inventory.sha256 <> excluded.sha256`,
+    `
+      insert into inventory (station_id, path, size, sha256)
+      select $1, p, s, decode(h, 'hex')
+      from unnest($2::text[], $3::bigint[], $4::text[]) as r (p, s, h)
+      on conflict (station_id, path) do update
+      set size = excluded.size, sha256 = excluded.sha256
+      where inventory.sha256 <> excluded.sha256
+    `,
     [stationId, paths, sizes, shas],
   );
   return (gone.rowCount ?? 0) + (came.rowCount ?? 0);
@@ -132,7 +171,12 @@ export const inventoryOf = async (
 ): Promise<{ path: string; size: number; sha: string }[]> =>
   (
     await sql.query<{ path: string; size: number; sha: string }>(
-      `select path, size, encode(sha256, 'hex') as sha from inventory where station_id = $1 order by path`,
+      `
+        select path, size, encode(sha256, 'hex') as sha
+        from inventory
+        where station_id = $1
+        order by path
+      `,
       [stationId],
     )
   ).rows;
@@ -140,7 +184,14 @@ export const inventoryOf = async (
 export const replaceIndexes = async (sql: Sql, stationId: string, paths: string[], texts: string[]): Promise<void> => {
   await sql.query('delete from station_index where station_id = $1 and path <> all ($2::text[])', [stationId, paths]);
   await sql.query(
-    'insert into station_index (station_id, path, text) select $1, p, t from unnest($2::text[], $3::text[]) as r(p, t) on conflict (station_id, path) do update set text = excluded.text where station_index.text <> excluded.text',
+    `
+      insert into station_index (station_id, path, text)
+      select $1, p, t
+      from unnest($2::text[], $3::text[]) as r (p, t)
+      on conflict (station_id, path) do update
+      set text = excluded.text
+      where station_index.text <> excluded.text
+    `,
     [stationId, paths, texts],
   );
 };
@@ -172,8 +223,18 @@ export interface PlacementRow {
 export const placements = async (sql: Sql, stationIds: string[] | null): Promise<PlacementRow[]> =>
   (
     await sql.query<PlacementRow>(
-      `select p.station_id, p.path, p.editor_id, p.editor_version, p.place, p.version_id, p.rendition_id, encode(p.sha256, 'hex') as sha, p.placed_at, i.title, v.number, i.id as item_id, i.kind, r.points, r.residual
-    from placement p left join version v on v.id = p.version_id left join item i on i.id = v.item_id left join rendition r on r.id = p.rendition_id where $1::uuid[] is null or p.station_id = any ($1) order by p.path`,
+      `
+        select
+          p.station_id, p.path, p.editor_id, p.editor_version, p.place, p.version_id, p.rendition_id,
+          encode(p.sha256, 'hex') as sha, p.placed_at, i.title, v.number, i.id as item_id, i.kind,
+          r.points, r.residual
+        from placement p
+          left join version v on v.id = p.version_id
+          left join item i on i.id = v.item_id
+          left join rendition r on r.id = p.rendition_id
+        where $1::uuid[] is null or p.station_id = any($1)
+        order by p.path
+      `,
       [stationIds],
     )
   ).rows;
@@ -193,7 +254,20 @@ export const putPlacement = (
   },
 ) =>
   sql.query(
-    'insert into placement (station_id, path, editor_id, editor_version, place, version_id, rendition_id, sha256, rollout_id, placed_at) values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) on conflict (station_id, path) do update set version_id = excluded.version_id, rendition_id = excluded.rendition_id, sha256 = excluded.sha256, rollout_id = excluded.rollout_id, placed_at = excluded.placed_at, editor_id = excluded.editor_id, editor_version = excluded.editor_version, place = excluded.place',
+    `
+      insert into
+        placement (
+          station_id, path, editor_id, editor_version, place, version_id, rendition_id, sha256,
+          rollout_id, placed_at
+        )
+      values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)
+      on conflict (station_id, path) do update
+      set
+        version_id = excluded.version_id, rendition_id = excluded.rendition_id,
+        sha256 = excluded.sha256, rollout_id = excluded.rollout_id, placed_at = excluded.placed_at,
+        editor_id = excluded.editor_id, editor_version = excluded.editor_version,
+        place = excluded.place
+    `,
     [p.stationId, p.path, p.editorId, p.editorVersion, p.place, p.versionId, p.renditionId, p.sha, p.rolloutId, p.at],
   );
 export const dropPlacement = (sql: Sql, stationId: string, path: string) =>
