@@ -12,6 +12,7 @@ import { actorOf } from '@/server/people/roles';
 import { launch, signedIn, type Address } from './browser';
 import { librarian } from './library';
 import { median, type Row } from './rows';
+import { many } from '@/server/db/query';
 
 const WIDTH = 6000;
 const HEIGHT = 4000;
@@ -82,7 +83,8 @@ export async function largeFrameRows(address: Address): Promise<Row[]> {
     previews.push(performance.now() - t);
   }
   const looks = (
-    await pool().query<{ id: string }>(
+    await many<{ id: string }>(
+      pool(),
       `
         select i.newest_version_id as id
         from item i join shelf s on s.id = i.shelf_id
@@ -91,7 +93,7 @@ export async function largeFrameRows(address: Address): Promise<Row[]> {
         limit 2
       `,
     )
-  ).rows.map((r) => r.id);
+  ).map((r) => r.id);
   const browser = await launch();
   const firsts: number[] = [];
   try {

@@ -12,10 +12,10 @@ import { beginArrival, discardIntake, finishUpload, uploadPart } from '@/server/
 import type { Person } from '@/server/people/roles';
 import { fillCatalogue, fingerprints, random, writePack } from './generate';
 import { median, type Row } from './rows';
+import { many, one } from '@/server/db/query';
 
 export async function librarian(): Promise<Person> {
-  return (await pool().query<Person>(`select id, name, email, role from person where role = 'librarian' limit 1`))
-    .rows[0]!;
+  return one<Person>(pool(), `select id, name, email, role from person where role = 'librarian' limit 1`);
 }
 
 export async function packRows(files: number): Promise<Row[]> {
@@ -98,7 +98,7 @@ export async function searchRow(items: number): Promise<Row> {
   const times: number[] = [];
   const bare: number[] = [];
   const slow: [number, Search][] = [];
-  const ids = (await pool().query<{ id: string }>('select id from item limit 300')).rows.map((x) => x.id);
+  const ids = (await many<{ id: string }>(pool(), 'select id from item limit 300')).map((x) => x.id);
   for (let round = 0; round < 2; round++)
     for (const s of searches) {
       const t = performance.now();
@@ -155,7 +155,7 @@ export async function backupRow(items: number): Promise<Row> {
     await transaction((sql) => putBlobs(sql, list));
   }
   try {
-    const all = (await pool().query<{ n: number }>('select sum(size)::bigint as n from blob')).rows[0]!.n;
+    const all = (await one<{ n: number }>(pool(), 'select sum(size)::bigint as n from blob')).n;
     const t = performance.now();
     const made = await backup(join(folder, 'x.backup'));
     const s = (performance.now() - t) / 1000;

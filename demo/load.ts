@@ -41,6 +41,7 @@ import { lensDatabase, studioCameras, studioLenses } from './cameras/gear';
 import { profileFor, variants } from './cameras/profiles';
 import { frame, frames } from './frames';
 import { fathomPack, sablePack } from './packs';
+import { many } from '@/server/db/query';
 
 export const builtIn = [oxbow2, marlstone4, marlstone3, perrinAlder1] as unknown[];
 const people = [
@@ -388,11 +389,9 @@ async function put(root: string, path: string, content: string): Promise<void> {
 
 /** Takes the demo away: only while nobody but the demo's people is there, since their work hangs on it. */
 export async function removeDemo(): Promise<void> {
-  const others = (
-    await pool().query<{ name: string }>('select name from person where email <> all ($1::citext[])', [
-      people.map((p) => p.email),
-    ])
-  ).rows;
+  const others = await many<{ name: string }>(pool(), 'select name from person where email <> all ($1::citext[])', [
+    people.map((p) => p.email),
+  ]);
   if (others.length)
     throw new Problem(
       'demo-in-use',

@@ -13,6 +13,7 @@ import { createItem } from '../items/create';
 import { addShelf } from '../items/shelves';
 import { actorOf } from '../people/roles';
 import { backup, restore } from './service';
+import { many, one } from '../db/query';
 
 withDatabase();
 const folder = mkdtempSync(join(tmpdir(), 'etagere-backup-'));
@@ -50,9 +51,9 @@ afterAll(async () => {
   u.pathname = '/postgres';
   const c = new pg.Client({ connectionString: u.toString() });
   await c.connect();
-  for (const r of (
-    await c.query<{ datname: string }>('select datname from pg_database where starts_with(datname, $1)', [`${name}_`])
-  ).rows)
+  for (const r of await many<{ datname: string }>(c, 'select datname from pg_database where starts_with(datname, $1)', [
+    `${name}_`,
+  ]))
     await c.query(`drop database "${r.datname}" with (force)`);
   await c.end();
   rmSync(folder, { recursive: true, force: true });
@@ -61,21 +62,20 @@ afterAll(async () => {
 /** Every row of every table as text, and so every chunk of every content; sequences too. */
 async function everything(): Promise<Record<string, string[]>> {
   const out: Record<string, string[]> = {};
-  const tables = (
-    await pool().query<{ t: string }>(
-      `
-        select format('%I.%I', table_schema, table_name) as t
-        from information_schema.tables
-        where table_type = 'BASE TABLE'
-          and table_schema in ('public', 'graphile_worker')
-        order by 1
-      `,
-    )
-  ).rows;
+  const tables = await many<{ t: string }>(
+    pool(),
+    `
+      select format('%I.%I', table_schema, table_name) as t
+      from information_schema.tables
+      where table_type = 'BASE TABLE'
+        and table_schema in ('public', 'graphile_worker')
+      order by 1
+    `,
+  );
   for (const { t } of tables)
     out[t] = (
-      await pool().query<{ r: string }>(`select md5(x::text) || length(x::text) as r from ${t} x order by 1`)
-    ).rows.map((r) => r.r);
+      await many<{ r: string }>(pool(), `select md5(x::text) || length(x::text) as r from ${t} x order by 1`)
+    ).map((r) => r.r);
   return out;
 }
 
@@ -92,7 +92,7 @@ test('a backup restores every row and every chunk, and what came after it is gon
   // and it lives: triggers, keys and sequences came along
   const { itemId } = await make('Later');
   await editItem(people.librarian, itemId, { revision: 1, base: {}, mine: { tags: ['x'] } });
-  expect((await pool().query(`select n from facet_count where facet = 'tag:x'`)).rows).toEqual([{ n: 1 }]);
+  expect(await many(pool(), `select n from facet_count where facet = 'tag:x'`)).toEqual([{ n: 1 }]);
 });
 
 test('a backup that is made while people work is of one moment', async () => {
@@ -109,14 +109,13 @@ test('a backup that is made while people work is of one moment', async () => {
   stop = true;
   await work;
   await restore(file, migrations);
-  const r = (
-    await pool().query<{ a: string[]; b: string[] }>(
-      `
-        select
-          array(select distinct note from shelf) as a, array(select distinct notes from item) as b
-      `,
-    )
-  ).rows[0]!;
+  const r = await one<{ a: string[]; b: string[] }>(
+    pool(),
+    `
+      select
+        array(select distinct note from shelf) as a, array(select distinct notes from item) as b
+    `,
+  );
   expect(r.a).toEqual(r.b);
 });
 

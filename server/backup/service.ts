@@ -15,6 +15,7 @@ import { closePool, databaseUrl, transaction } from '../db/pool';
 import { migrate } from '../db/migrate';
 import { record } from '../events';
 import { actorOf, allow, type Person } from '../people/roles';
+import { many, maybe, one } from '../db/query';
 
 const MAGIC = 'PGDMP';
 
@@ -155,12 +156,11 @@ export async function restore(
         await admin.query(`alter database ${q(name)} allow_connections true`).catch(() => {});
         throw e;
       }
-      for (const r of (
-        await admin.query<{ datname: string }>(
-          'select datname from pg_database where datname like $1 and datname <> $2',
-          [`${name.replace(/[_%\\]/g, '\\$&')}\\_before\\_%`, kept],
-        )
-      ).rows)
+      for (const r of await many<{ datname: string }>(
+        admin,
+        'select datname from pg_database where datname like $1 and datname <> $2',
+        [`${name.replace(/[_%\\]/g, '\\$&')}\\_before\\_%`, kept],
+      ))
         await admin.query(`drop database ${q(r.datname)} with (force)`);
       return { ...told, kept };
     } catch (e) {
@@ -178,7 +178,8 @@ async function check(url: string, file: string): Promise<{ items: number; versio
   await c.connect();
   try {
     const has = (
-      await c.query<{ n: number }>(
+      await one<{ n: number }>(
+        c,
         `
           select count(*)::int as n
           from information_schema.tables
@@ -186,44 +187,42 @@ async function check(url: string, file: string): Promise<{ items: number; versio
             and table_name in ('item', 'version', 'blob', 'blob_chunk', 'schema_migration')
         `,
       )
-    ).rows[0]!.n;
+    ).n;
     if (has !== 5) throw invalid(file, 'it is of another database');
-    const bad = (
-      await c.query<{ sha: string }>(
-        `
-          select encode(b.sha256, 'hex') as sha
-          from blob b
-          where case
-            when b.size <= 67108864 then b.sha256 <> sha256(
-              coalesce(
-                (
-                  select string_agg(data, '' order by n)
-                  from blob_chunk x
-                  where x.sha256 = b.sha256
-                ),
-                ''
-              )
+    const bad = await maybe<{ sha: string }>(
+      c,
+      `
+        select encode(b.sha256, 'hex') as sha
+        from blob b
+        where case
+          when b.size <= 67108864 then b.sha256 <> sha256(
+            coalesce(
+              (
+                select string_agg(data, '' order by n)
+                from blob_chunk x
+                where x.sha256 = b.sha256
+              ),
+              ''
             )
-            else b.size <> (
-              select sum(length(data))
-              from blob_chunk x
-              where x.sha256 = b.sha256
-            )
-            end
-          limit 1
-        `,
-      )
-    ).rows[0];
+          )
+          else b.size <> (
+            select sum(length(data))
+            from blob_chunk x
+            where x.sha256 = b.sha256
+          )
+          end
+        limit 1
+      `,
+    );
     if (bad) throw invalid(file, `the content ${bad.sha.slice(0, 12)}… is damaged`);
-    return (
-      await c.query<{ items: number; versions: number; contents: number }>(
-        `
-          select
-            (select count(*)::int from item) as items, (select count(*)::int from version) as versions,
-            (select count(*)::int from blob) as contents
-        `,
-      )
-    ).rows[0]!;
+    return await one<{ items: number; versions: number; contents: number }>(
+      c,
+      `
+        select
+          (select count(*)::int from item) as items, (select count(*)::int from version) as versions,
+          (select count(*)::int from blob) as contents
+      `,
+    );
   } finally {
     await c.end();
   }

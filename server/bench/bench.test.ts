@@ -35,6 +35,7 @@ import {
   saveSet,
   verdictsOf,
 } from './service';
+import { one } from '../db/query';
 
 withDatabase();
 const p = people;
@@ -229,8 +230,7 @@ describe('camera data on the bench', () => {
     const d = readDcp(
       new Uint8Array(
         await getBlob(
-          (await pool().query<{ sha256: Buffer }>('select sha256 from version where id = $1', [made.versionId]))
-            .rows[0]!.sha256,
+          (await one<{ sha256: Buffer }>(pool(), 'select sha256 from version where id = $1', [made.versionId])).sha256,
         ),
       ),
     );
@@ -437,8 +437,8 @@ describe('deciding', () => {
       compensation: { slope: [1.1, 1, 1], offset: [0, 0, 0], power: [1, 1, 1] },
     });
     expect(
-      (await pool().query<{ compensation: unknown }>('select compensation from item where id = $1', [profile.itemId]))
-        .rows[0]!.compensation,
+      (await one<{ compensation: unknown }>(pool(), 'select compensation from item where id = $1', [profile.itemId]))
+        .compensation,
     ).toMatchObject({ slope: [1.1, 1, 1] });
   });
   test.each([

@@ -1,5 +1,6 @@
 /** SQL of the bench: saved benches, frame sets, verdicts, house choices. */
 import type { Sql } from '../db/pool';
+import { many, maybe, one } from '../db/query';
 
 export interface BenchRow {
   id: string;
@@ -11,31 +12,29 @@ export interface BenchRow {
   touched_at: Date;
 }
 export const benches = async (sql: Sql, person: string): Promise<BenchRow[]> =>
-  (
-    await sql.query<BenchRow>(
-      `
-        select
-          b.id, b.name, b.state, b.shared, p.name as person, b.person_id, b.touched_at
-        from bench b join person p on p.id = b.person_id
-        where b.shared or b.person_id = $1
-        order by b.touched_at desc
-        limit 200
-      `,
-      [person],
-    )
-  ).rows;
+  many<BenchRow>(
+    sql,
+    `
+      select
+        b.id, b.name, b.state, b.shared, p.name as person, b.person_id, b.touched_at
+      from bench b join person p on p.id = b.person_id
+      where b.shared or b.person_id = $1
+      order by b.touched_at desc
+      limit 200
+    `,
+    [person],
+  );
 export const benchById = async (sql: Sql, id: string): Promise<BenchRow | undefined> =>
-  (
-    await sql.query<BenchRow>(
-      `
-        select
-          b.id, b.name, b.state, b.shared, p.name as person, b.person_id, b.touched_at
-        from bench b join person p on p.id = b.person_id
-        where b.id = $1
-      `,
-      [id],
-    )
-  ).rows[0];
+  maybe<BenchRow>(
+    sql,
+    `
+      select
+        b.id, b.name, b.state, b.shared, p.name as person, b.person_id, b.touched_at
+      from bench b join person p on p.id = b.person_id
+      where b.id = $1
+    `,
+    [id],
+  );
 export const saveBench = (
   sql: Sql,
   b: { id: string; name: string; state: string; shared: boolean; personId: string },
@@ -57,20 +56,19 @@ export interface SetRow {
   frames: string[];
 }
 export const frameSets = async (sql: Sql): Promise<SetRow[]> =>
-  (
-    await sql.query<SetRow>(
-      `
-        select
-          s.id, s.name,
-          coalesce(
-            array_agg(m.frame_id::text order by m.position) filter (where m.frame_id is not null), '{}'
-          ) as frames
-        from frame_set s left join frame_set_member m on m.set_id = s.id
-        group by s.id
-        order by lower(s.name)
-      `,
-    )
-  ).rows;
+  many<SetRow>(
+    sql,
+    `
+      select
+        s.id, s.name,
+        coalesce(
+          array_agg(m.frame_id::text order by m.position) filter (where m.frame_id is not null), '{}'
+        ) as frames
+      from frame_set s left join frame_set_member m on m.set_id = s.id
+      group by s.id
+      order by lower(s.name)
+    `,
+  );
 export async function saveSet(sql: Sql, s: { id: string; name: string; frames: string[] }): Promise<void> {
   await sql.query(
     `
@@ -115,97 +113,91 @@ export interface CandidateRow {
 }
 const candidate = `v.id as version_id, i.id as item_id, i.title, i.kind, v.format, v.number, v.status, i.cameras, i.headings, i.strength_least, i.strength_most, i.strength_usual, v.facts, i.compensation, i.supplier, i.scope, i.intention, (with recursive up (id) as (select v.id union select l.source_version_id from lineage l join up on l.version_id = up.id) select array_agg(id::text) from up) as roots`;
 export const candidates = async (sql: Sql, versions: string[]): Promise<CandidateRow[]> =>
-  (
-    await sql.query<CandidateRow>(
-      `
-        select ${candidate}
-        from version v join item i on i.id = v.item_id
-        where v.id = any($1::uuid[])
-      `,
-      [versions],
-    )
-  ).rows;
+  many<CandidateRow>(
+    sql,
+    `
+      select ${candidate}
+      from version v join item i on i.id = v.item_id
+      where v.id = any($1::uuid[])
+    `,
+    [versions],
+  );
 /** Newest versions of camera profiles, for a camera or for any. */
 export const profilesFor = async (sql: Sql, cameras: string[]): Promise<CandidateRow[]> =>
-  (
-    await sql.query<CandidateRow>(
-      `
-        select ${candidate}
-        from item i join version v on v.id = i.newest_version_id
-        where i.kind = 'camera-profile'
-          and i.archived_at is null
-          and i.cameras && $1::text[]
-        order by lower(i.title), i.id
-        limit 200
-      `,
-      [cameras],
-    )
-  ).rows;
+  many<CandidateRow>(
+    sql,
+    `
+      select ${candidate}
+      from item i join version v on v.id = i.newest_version_id
+      where i.kind = 'camera-profile'
+        and i.archived_at is null
+        and i.cameras && $1::text[]
+      order by lower(i.title), i.id
+      limit 200
+    `,
+    [cameras],
+  );
 /** Newest versions of looks and presets on a shelf, in its order. */
 export const onShelf = async (sql: Sql, shelf: string, most: number): Promise<CandidateRow[]> =>
-  (
-    await sql.query<CandidateRow>(
-      `
-        select ${candidate}
-        from item i join version v on v.id = i.newest_version_id
-        where i.shelf_id = $1
-          and i.kind in ('look', 'preset', 'camera-profile')
-          and i.archived_at is null
-        order by i.shelf_order, i.id
-        limit $2
-      `,
-      [shelf, most],
-    )
-  ).rows;
+  many<CandidateRow>(
+    sql,
+    `
+      select ${candidate}
+      from item i join version v on v.id = i.newest_version_id
+      where i.shelf_id = $1
+        and i.kind in ('look', 'preset', 'camera-profile')
+        and i.archived_at is null
+      order by i.shelf_order, i.id
+      limit $2
+    `,
+    [shelf, most],
+  );
 /** Newest versions that bear the title of an item, whatever their source. */
 export const sameStyle = async (sql: Sql, itemId: string, most: number): Promise<CandidateRow[]> =>
-  (
-    await sql.query<CandidateRow>(
-      `
-        with
-          of as (
-            select
-              lower(regexp_replace(title, '^.* (\\S+)$', '\\1')) as style, kind
-            from item
-            where id = $1
-          )
-        select ${candidate}
-        from of, item i join version v on v.id = i.newest_version_id
-        where i.archived_at is null
-          and i.id <> $1
-          and i.kind = of.kind
-          and (
-            lower(i.title) = (select lower(title) from item where id = $1)
-            or lower(i.title) like '%' || of.style
-          )
-        order by lower(i.title), i.id
-        limit $2
-      `,
-      [itemId, most],
-    )
-  ).rows;
+  many<CandidateRow>(
+    sql,
+    `
+      with
+        of as (
+          select
+            lower(regexp_replace(title, '^.* (\\S+)$', '\\1')) as style, kind
+          from item
+          where id = $1
+        )
+      select ${candidate}
+      from of, item i join version v on v.id = i.newest_version_id
+      where i.archived_at is null
+        and i.id <> $1
+        and i.kind = of.kind
+        and (
+          lower(i.title) = (select lower(title) from item where id = $1)
+          or lower(i.title) like '%' || of.style
+        )
+      order by lower(i.title), i.id
+      limit $2
+    `,
+    [itemId, most],
+  );
 export const byItem = async (sql: Sql, itemId: string): Promise<CandidateRow | undefined> =>
-  (
-    await sql.query<CandidateRow>(
-      `
-        select ${candidate}
-        from item i join version v on v.id = i.newest_version_id
-        where i.id = $1
-      `,
-      [itemId],
-    )
-  ).rows[0];
+  maybe<CandidateRow>(
+    sql,
+    `
+      select ${candidate}
+      from item i join version v on v.id = i.newest_version_id
+      where i.id = $1
+    `,
+    [itemId],
+  );
 
 export const frameForVerdict = async (
   sql: Sql,
   id: string,
 ): Promise<{ camera: string; conversion: string; light: string; file_kind: string } | undefined> =>
-  (
-    await sql.query<{ camera: string; conversion: string; light: string; file_kind: string }>(
-      'select camera, conversion, light, file_kind from frame where id = $1',
-      [id],
-    )
-  ).rows[0];
+  maybe<{ camera: string; conversion: string; light: string; file_kind: string }>(
+    sql,
+    'select camera, conversion, light, file_kind from frame where id = $1',
+    [id],
+  );
 export interface NewVerdict {
   itemId: string;
   versionId: string;
@@ -224,7 +216,8 @@ export interface NewVerdict {
 }
 export const insertVerdict = async (sql: Sql, v: NewVerdict): Promise<number> =>
   (
-    await sql.query<{ id: number }>(
+    await one<{ id: number }>(
+      sql,
       `
         insert into
           verdict (
@@ -251,7 +244,7 @@ export const insertVerdict = async (sql: Sql, v: NewVerdict): Promise<number> =>
         v.asMeant,
       ],
     )
-  ).rows[0]!.id;
+  ).id;
 export interface VerdictRow {
   id: number;
   version: number;
@@ -270,23 +263,22 @@ export interface VerdictRow {
   at: Date;
 }
 export const verdictsOf = async (sql: Sql, itemId: string): Promise<VerdictRow[]> =>
-  (
-    await sql.query<VerdictRow>(
-      `
-        select
-          d.id, v.number as version, f.name as frame, d.camera, d.light, d.strength, d.stages, d.beside,
-          d.words, d.chosen, d.as_meant, d.display, d.provisional, p.name as person, d.at
-        from verdict d
-          join version v on v.id = d.version_id
-          left join frame f on f.id = d.frame_id
-          left join person p on p.id = d.person_id
-        where d.item_id = $1
-        order by d.at desc, d.id desc
-        limit 200
-      `,
-      [itemId],
-    )
-  ).rows;
+  many<VerdictRow>(
+    sql,
+    `
+      select
+        d.id, v.number as version, f.name as frame, d.camera, d.light, d.strength, d.stages, d.beside,
+        d.words, d.chosen, d.as_meant, d.display, d.provisional, p.name as person, d.at
+      from verdict d
+        join version v on v.id = d.version_id
+        left join frame f on f.id = d.frame_id
+        left join person p on p.id = d.person_id
+      where d.item_id = $1
+      order by d.at desc, d.id desc
+      limit 200
+    `,
+    [itemId],
+  );
 
 export interface ChoiceRow {
   id: number;
@@ -305,24 +297,23 @@ export interface ChoiceRow {
   at: Date;
 }
 export const choices = async (sql: Sql): Promise<ChoiceRow[]> =>
-  (
-    await sql.query<ChoiceRow>(
-      `
-        select
-          c.id, c.profile_version_id as profile_version, c.look_version_id as look_version, c.client,
-          c.camera, c.light, c.file_kind, c.strength, pi.title as profile, pi.id as profile_item,
-          li.title as look, li.id as look_item, p.name as person, c.at
-        from house_choice c
-          left join version pv on pv.id = c.profile_version_id
-          left join item pi on pi.id = pv.item_id
-          left join version lv on lv.id = c.look_version_id
-          left join item li on li.id = lv.item_id
-          left join person p on p.id = c.person_id
-        order by lower(c.client), lower(c.camera), lower(c.light), c.file_kind
-        limit 1000
-      `,
-    )
-  ).rows;
+  many<ChoiceRow>(
+    sql,
+    `
+      select
+        c.id, c.profile_version_id as profile_version, c.look_version_id as look_version, c.client,
+        c.camera, c.light, c.file_kind, c.strength, pi.title as profile, pi.id as profile_item,
+        li.title as look, li.id as look_item, p.name as person, c.at
+      from house_choice c
+        left join version pv on pv.id = c.profile_version_id
+        left join item pi on pi.id = pv.item_id
+        left join version lv on lv.id = c.look_version_id
+        left join item li on li.id = lv.item_id
+        left join person p on p.id = c.person_id
+      order by lower(c.client), lower(c.camera), lower(c.light), c.file_kind
+      limit 1000
+    `,
+  );
 export interface NewChoice {
   client: string;
   camera: string;
@@ -339,37 +330,35 @@ export async function putChoice(
   c: NewChoice,
 ): Promise<{ id: number; before: { profile: string | null; look: string | null; strength: number } | null }> {
   const before =
-    (
-      await sql.query<{ profile: string | null; look: string | null; strength: number }>(
-        `
-          select
-            profile_version_id as profile, look_version_id as look, strength
-          from house_choice
-          where lower(client) = lower($1)
-            and lower(camera) = lower($2)
-            and lower(light) = lower($3)
-            and file_kind = $4
-        `,
-        [c.client, c.camera, c.light, c.fileKind],
-      )
-    ).rows[0] ?? null;
-  const { id } = (
-    await sql.query<{ id: number }>(
+    (await maybe<{ profile: string | null; look: string | null; strength: number }>(
+      sql,
       `
-        insert into
-          house_choice (
-            client, camera, light, file_kind, profile_version_id, look_version_id, strength, person_id
-          )
-        values ($1, $2, $3, $4, $5, $6, $7, $8)
-        on conflict (lower(client), lower(camera), lower(light), file_kind) do update
-        set
-          profile_version_id = excluded.profile_version_id, look_version_id = excluded.look_version_id,
-          strength = excluded.strength, person_id = excluded.person_id, at = now()
-        returning id
+        select
+          profile_version_id as profile, look_version_id as look, strength
+        from house_choice
+        where lower(client) = lower($1)
+          and lower(camera) = lower($2)
+          and lower(light) = lower($3)
+          and file_kind = $4
       `,
-      [c.client, c.camera, c.light, c.fileKind, c.profile, c.look, c.strength, c.personId],
-    )
-  ).rows[0]!;
+      [c.client, c.camera, c.light, c.fileKind],
+    )) ?? null;
+  const { id } = await one<{ id: number }>(
+    sql,
+    `
+      insert into
+        house_choice (
+          client, camera, light, file_kind, profile_version_id, look_version_id, strength, person_id
+        )
+      values ($1, $2, $3, $4, $5, $6, $7, $8)
+      on conflict (lower(client), lower(camera), lower(light), file_kind) do update
+      set
+        profile_version_id = excluded.profile_version_id, look_version_id = excluded.look_version_id,
+        strength = excluded.strength, person_id = excluded.person_id, at = now()
+      returning id
+    `,
+    [c.client, c.camera, c.light, c.fileKind, c.profile, c.look, c.strength, c.personId],
+  );
   return { id, before };
 }
 export const removeChoice = async (sql: Sql, id: number): Promise<boolean> =>

@@ -5,6 +5,7 @@ import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { Problem } from '@/core/problem';
 import { pool, type Sql } from '../db/pool';
+import { many, maybe } from '../db/query';
 
 export const CHUNK = 1 << 20;
 const ROWS = 64;
@@ -70,7 +71,7 @@ export async function* blobChunks(sha: Buffer, sql: Sql = pool()): AsyncGenerato
 }
 
 export async function blobSize(sha: Buffer, sql: Sql = pool()): Promise<number | null> {
-  return (await sql.query<{ size: number }>('select size from blob where sha256 = $1', [sha])).rows[0]?.size ?? null;
+  return (await maybe<{ size: number }>(sql, 'select size from blob where sha256 = $1', [sha]))?.size ?? null;
 }
 
 /** Whole contents, for what is known to be small; verified against the hash. */
@@ -104,7 +105,8 @@ export async function putBlobs(sql: Sql, list: readonly { sha256: Buffer; bytes:
   if (!unique.length) return;
   const made = new Set(
     (
-      await sql.query<{ sha256: Buffer }>(
+      await many<{ sha256: Buffer }>(
+        sql,
         `
           insert into blob (sha256, size)
           select *
@@ -114,7 +116,7 @@ export async function putBlobs(sql: Sql, list: readonly { sha256: Buffer; bytes:
         `,
         [unique.map((b) => b.sha256), unique.map((b) => b.bytes.length)],
       )
-    ).rows.map((r) => hex(r.sha256)),
+    ).map((r) => hex(r.sha256)),
   );
   const chunks = unique
     .filter((b) => made.has(hex(b.sha256)))
@@ -137,7 +139,8 @@ export async function putBlobs(sql: Sql, list: readonly { sha256: Buffer; bytes:
 /** The first bytes of a content. */
 export const blobHead = async (sha: Buffer, n: number, sql: Sql = pool()): Promise<Buffer> =>
   (
-    await sql.query<{ d: Buffer }>(
+    await maybe<{ d: Buffer }>(
+      sql,
       `
         select substring(data from 1 for $2) as d
         from blob_chunk
@@ -145,4 +148,4 @@ export const blobHead = async (sha: Buffer, n: number, sql: Sql = pool()): Promi
       `,
       [sha, n],
     )
-  ).rows[0]?.d ?? Buffer.alloc(0);
+  )?.d ?? Buffer.alloc(0);

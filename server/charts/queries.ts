@@ -1,6 +1,7 @@
 /** SQL of charts: measured values, and the frames that show them. */
 import type { Patch } from '@/core/target/cgats';
 import type { Sql } from '../db/pool';
+import { many, maybe } from '../db/query';
 
 export interface ChartRow {
   id: string;
@@ -12,11 +13,11 @@ export interface ChartRow {
 }
 const columns = 'id, name, columns, rows, patches, outside';
 export const charts = async (sql: Sql): Promise<ChartRow[]> =>
-  (await sql.query<ChartRow>(`select ${columns} from chart order by lower(name) limit 500`)).rows;
+  many<ChartRow>(sql, `select ${columns} from chart order by lower(name) limit 500`);
 export const chartById = async (sql: Sql, id: string): Promise<ChartRow | undefined> =>
-  (await sql.query<ChartRow>(`select ${columns} from chart where id = $1`, [id])).rows[0];
+  maybe<ChartRow>(sql, `select ${columns} from chart where id = $1`, [id]);
 export const chartByName = async (sql: Sql, name: string): Promise<ChartRow | undefined> =>
-  (await sql.query<ChartRow>(`select ${columns} from chart where lower(name) = lower($1)`, [name])).rows[0];
+  maybe<ChartRow>(sql, `select ${columns} from chart where lower(name) = lower($1)`, [name]);
 export const insertChart = (sql: Sql, c: ChartRow & { sha: Buffer }) =>
   sql.query(
     `
@@ -31,12 +32,11 @@ export const frameChart = async (
   sql: Sql,
   frame: string,
 ): Promise<{ name: string; chart_id: string | null; chart_corners: [number, number][] | null } | undefined> =>
-  (
-    await sql.query<{ name: string; chart_id: string | null; chart_corners: [number, number][] | null }>(
-      'select name, chart_id, chart_corners from frame where id = $1 for update',
-      [frame],
-    )
-  ).rows[0];
+  maybe<{ name: string; chart_id: string | null; chart_corners: [number, number][] | null }>(
+    sql,
+    'select name, chart_id, chart_corners from frame where id = $1 for update',
+    [frame],
+  );
 export const setFrameChart = (
   sql: Sql,
   frame: string,

@@ -4,6 +4,7 @@ import { readdir, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { runMigrations } from 'graphile-worker';
 import pg from 'pg';
+import { many } from './query';
 
 export async function migrate(connectionString: string, folder: string): Promise<string[]> {
   const client = new pg.Client({ connectionString });
@@ -19,9 +20,10 @@ export async function migrate(connectionString: string, folder: string): Promise
       `,
     );
     const had = new Map(
-      (await client.query<{ name: string; sha256: string }>('select name, sha256 from schema_migration')).rows.map(
-        (r) => [r.name, r.sha256],
-      ),
+      (await many<{ name: string; sha256: string }>(client, 'select name, sha256 from schema_migration')).map((r) => [
+        r.name,
+        r.sha256,
+      ]),
     );
     for (const file of (await readdir(folder)).filter((f) => /^\d{4}_[\w-]+\.sql$/.test(f)).sort()) {
       const sql = await readFile(join(folder, file), 'utf8');

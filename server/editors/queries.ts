@@ -1,8 +1,9 @@
 import type { Descriptor } from '@/core/editor/descriptor';
 import type { Sql } from '../db/pool';
+import { many, maybe } from '../db/query';
 
 export const allDescriptors = async (sql: Sql): Promise<Descriptor[]> =>
-  (await sql.query<{ descriptor: Descriptor }>('select descriptor from editor order by id, version')).rows.map(
+  (await many<{ descriptor: Descriptor }>(sql, 'select descriptor from editor order by id, version')).map(
     (r) => r.descriptor,
   );
 export const upsertEditor = (sql: Sql, d: Descriptor) =>
@@ -43,8 +44,9 @@ export interface EditorRow {
   stations: number;
 }
 export const editorRows = async (sql: Sql): Promise<EditorRow[]> =>
-  (
-    await sql.query<EditorRow>(`
+  many<EditorRow>(
+    sql,
+    `
       select
         e.id, e.version, e.descriptor, r.n as revisions, r.created_at as changed, p.name as by,
         (
@@ -62,8 +64,8 @@ export const editorRows = async (sql: Sql): Promise<EditorRow[]> =>
         ) r on true
         left join person p on p.id = r.person_id
       order by e.id, e.version
-    `)
-  ).rows;
+    `,
+  );
 export const revision = async (
   sql: Sql,
   id: string,
@@ -71,7 +73,8 @@ export const revision = async (
   n: number | null,
 ): Promise<Descriptor | undefined> =>
   (
-    await sql.query<{ descriptor: Descriptor }>(
+    await maybe<{ descriptor: Descriptor }>(
+      sql,
       `
         select descriptor
         from editor_revision
@@ -83,4 +86,4 @@ export const revision = async (
       `,
       [id, version, n],
     )
-  ).rows[0]?.descriptor;
+  )?.descriptor;

@@ -1,5 +1,6 @@
 /** SQL of frames: pictures to look at, and the camera data that the bench develops. */
 import type { Sql } from '../db/pool';
+import { many, maybe } from '../db/query';
 
 export interface FrameRow {
   id: string;
@@ -20,36 +21,30 @@ export interface FrameRow {
   chart_corners: [number, number][] | null;
 }
 export const frames = async (sql: Sql): Promise<FrameRow[]> =>
-  (
-    await sql.query<FrameRow>(
-      `
-        select
-          id, name, light, subject, width, height, camera, serial, conversion, lens, focal, iso,
-          file_kind, profile, chart_id, chart_corners
-        from frame
-        order by position, name
-      `,
-    )
-  ).rows;
+  many<FrameRow>(
+    sql,
+    `
+      select
+        id, name, light, subject, width, height, camera, serial, conversion, lens, focal, iso,
+        file_kind, profile, chart_id, chart_corners
+      from frame
+      order by position, name
+    `,
+  );
 export const pictureOf = async (
   sql: Sql,
   id: string,
 ): Promise<{ name: string; sha256: Buffer; width: number; height: number } | undefined> =>
-  (
-    await sql.query<{ name: string; sha256: Buffer; width: number; height: number }>(
-      'select name, sha256, width, height from frame where id = $1',
-      [id],
-    )
-  ).rows[0];
+  maybe<{ name: string; sha256: Buffer; width: number; height: number }>(
+    sql,
+    'select name, sha256, width, height from frame where id = $1',
+    [id],
+  );
 export const cameraDataOf = async (
   sql: Sql,
   id: string,
 ): Promise<{ camera_data: Buffer | null; name: string } | undefined> =>
-  (
-    await sql.query<{ camera_data: Buffer | null; name: string }>('select camera_data, name from frame where id = $1', [
-      id,
-    ])
-  ).rows[0];
+  maybe<{ camera_data: Buffer | null; name: string }>(sql, 'select camera_data, name from frame where id = $1', [id]);
 export interface SourceRow {
   id: string;
   name: string;
@@ -58,8 +53,7 @@ export interface SourceRow {
   camera_data: Buffer | null;
 }
 export const sourceOf = async (sql: Sql, id: string): Promise<SourceRow | undefined> =>
-  (await sql.query<SourceRow>('select id, name, sha256, source_sha256, camera_data from frame where id = $1', [id]))
-    .rows[0];
+  maybe<SourceRow>(sql, 'select id, name, sha256, source_sha256, camera_data from frame where id = $1', [id]);
 export const insertComposed = (
   sql: Sql,
   f: { id: string; name: string; light: string; sha: Buffer; width: number; height: number; position: number },
@@ -139,16 +133,15 @@ export interface ExportRow {
   label: string;
 }
 export const exportsOfFrames = async (sql: Sql): Promise<ExportRow[]> =>
-  (
-    await sql.query<ExportRow>(
-      `
-        select id, frame_id, label
-        from frame_export
-        order by lower(label), created_at
-        limit 5000
-      `,
-    )
-  ).rows;
+  many<ExportRow>(
+    sql,
+    `
+      select id, frame_id, label
+      from frame_export
+      order by lower(label), created_at
+      limit 5000
+    `,
+  );
 export const putExport = (
   sql: Sql,
   e: { id: string; frame: string; label: string; sha: Buffer; width: number; height: number; person: string },
@@ -165,12 +158,8 @@ export const putExport = (
     [e.id, e.frame, e.label, e.sha, e.width, e.height, e.person],
   );
 export const removeExport = async (sql: Sql, id: string): Promise<{ frame_id: string; label: string } | undefined> =>
-  (
-    await sql.query<{ frame_id: string; label: string }>(
-      'delete from frame_export where id = $1 returning frame_id, label',
-      [id],
-    )
-  ).rows[0];
+  maybe<{ frame_id: string; label: string }>(sql, 'delete from frame_export where id = $1 returning frame_id, label', [
+    id,
+  ]);
 export const exportById = async (sql: Sql, id: string): Promise<{ sha256: Buffer; width: number } | undefined> =>
-  (await sql.query<{ sha256: Buffer; width: number }>('select sha256, width from frame_export where id = $1', [id]))
-    .rows[0];
+  maybe<{ sha256: Buffer; width: number }>(sql, 'select sha256, width from frame_export where id = $1', [id]);

@@ -20,6 +20,7 @@ import { createStation } from '../stations/service';
 import { updateListing } from '../stations/queries';
 import { foretellFor } from './foretell';
 import { askFor, coverage, explain, keepGear, listSeen, removeGear, trackRequest } from './service';
+import { many } from '../db/query';
 
 withDatabase();
 let shelf = '';
@@ -302,7 +303,7 @@ describe('requests', () => {
 
 describe('photos that do not show', () => {
   test('are explained by camera and editor, and nothing of them is kept', async () => {
-    const events = (await pool().query('select count(*)::int as n from event')).rows;
+    const events = await many(pool(), 'select count(*)::int as n from event');
     const [g] = await explain(people.retoucher, {
       photos: [
         { maker: 'Corvane', camera: 'Corvane Ley', kind: 'camera data', n: 11 },
@@ -320,7 +321,7 @@ describe('photos that do not show', () => {
       'Open them in Oxbow 2, which 2 stations have.',
       'Hand over rendered files (TIFF, JPEG) of them; those show.',
     ]);
-    expect((await pool().query('select count(*)::int as n from event')).rows).toEqual(events);
+    expect(await many(pool(), 'select count(*)::int as n from event')).toEqual(events);
   });
   test.each([
     ['none', { photos: [] }],

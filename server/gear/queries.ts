@@ -1,6 +1,7 @@
 /** SQL of the studio's cameras and lenses, of what is held for them, and of requests. */
 import type { Descriptor } from '@/core/editor/descriptor';
 import type { Sql } from '../db/pool';
+import { many, maybe } from '../db/query';
 
 export interface CameraRow {
   id: string;
@@ -37,9 +38,9 @@ export interface RequestRow {
 
 const camera = 'id, maker, model, names, conversion, serials, mount, sensor_width, sensor_height';
 export const cameras = async (sql: Sql): Promise<CameraRow[]> =>
-  (await sql.query<CameraRow>(`select ${camera} from camera order by lower(maker), lower(model), conversion`)).rows;
+  many<CameraRow>(sql, `select ${camera} from camera order by lower(maker), lower(model), conversion`);
 export const cameraById = async (sql: Sql, id: string): Promise<CameraRow | undefined> =>
-  (await sql.query<CameraRow>(`select ${camera} from camera where id = $1 for update`, [id])).rows[0];
+  maybe<CameraRow>(sql, `select ${camera} from camera where id = $1 for update`, [id]);
 export const sameCamera = async (sql: Sql, c: Omit<CameraRow, 'id'>, but: string): Promise<boolean> =>
   (
     await sql.query(
@@ -86,13 +87,13 @@ export const updateCamera = (sql: Sql, c: CameraRow) =>
     cameraValues(c),
   );
 export const removeCamera = async (sql: Sql, id: string): Promise<CameraRow | undefined> =>
-  (await sql.query<CameraRow>(`delete from camera where id = $1 returning ${camera}`, [id])).rows[0];
+  maybe<CameraRow>(sql, `delete from camera where id = $1 returning ${camera}`, [id]);
 
 const lens = 'id, maker, model, names, mount';
 export const lenses = async (sql: Sql): Promise<LensRow[]> =>
-  (await sql.query<LensRow>(`select ${lens} from lens order by lower(maker), lower(model), mount`)).rows;
+  many<LensRow>(sql, `select ${lens} from lens order by lower(maker), lower(model), mount`);
 export const lensById = async (sql: Sql, id: string): Promise<LensRow | undefined> =>
-  (await sql.query<LensRow>(`select ${lens} from lens where id = $1 for update`, [id])).rows[0];
+  maybe<LensRow>(sql, `select ${lens} from lens where id = $1 for update`, [id]);
 export const sameLens = async (sql: Sql, l: Omit<LensRow, 'id'>, but: string): Promise<boolean> =>
   (
     await sql.query(
@@ -124,19 +125,20 @@ export const updateLens = (sql: Sql, l: LensRow) =>
     l.mount,
   ]);
 export const removeLens = async (sql: Sql, id: string): Promise<LensRow | undefined> =>
-  (await sql.query<LensRow>(`delete from lens where id = $1 returning ${lens}`, [id])).rows[0];
+  maybe<LensRow>(sql, `delete from lens where id = $1 returning ${lens}`, [id]);
 
 /** Profiles that name a camera, counted by the cameras that they name and where they are from. */
 export const profilesHeld = async (
   sql: Sql,
 ): Promise<{ cameras: string[]; source: string; held: number; approved: number }[]> =>
-  (
-    await sql.query<{
-      cameras: string[];
-      source: string;
-      held: number;
-      approved: number;
-    }>(`
+  many<{
+    cameras: string[];
+    source: string;
+    held: number;
+    approved: number;
+  }>(
+    sql,
+    `
       select
         i.cameras, case when i.supplier <> '' then i.supplier else i.origin end as source,
         count(*)::int as held,
@@ -155,25 +157,25 @@ export const profilesHeld = async (
       group by 1, 2
       order by 3 desc
       limit 20000
-    `)
-  ).rows;
+    `,
+  );
 /** The newest version of each lens database. */
 export const databasesHeld = async (sql: Sql): Promise<{ item: string; title: string; sha256: Buffer }[]> =>
-  (
-    await sql.query<{ item: string; title: string; sha256: Buffer }>(
-      `
-        select i.id as item, i.title, v.sha256
-        from item i join version v on v.id = i.newest_version_id
-        where i.archived_at is null and i.kind = 'lens-database'
-        order by lower(i.title)
-        limit 200
-      `,
-    )
-  ).rows;
+  many<{ item: string; title: string; sha256: Buffer }>(
+    sql,
+    `
+      select i.id as item, i.title, v.sha256
+      from item i join version v on v.id = i.newest_version_id
+      where i.archived_at is null and i.kind = 'lens-database'
+      order by lower(i.title)
+      limit 200
+    `,
+  );
 /** Who has sent profiles and lens databases before: whom one can ask. */
 export const suppliers = async (sql: Sql): Promise<string[]> =>
   (
-    await sql.query<{ supplier: string }>(
+    await many<{ supplier: string }>(
+      sql,
       `
         select distinct supplier
         from item
@@ -183,62 +185,57 @@ export const suppliers = async (sql: Sql): Promise<string[]> =>
         limit 200
       `,
     )
-  ).rows.map((r) => r.supplier);
+  ).map((r) => r.supplier);
 /** Editors, not cards, and how many stations have each. */
 export const editorsHere = async (sql: Sql): Promise<{ descriptor: Descriptor; stations: number }[]> =>
-  (
-    await sql.query<{ descriptor: Descriptor; stations: number }>(
-      `
-        select
-          e.descriptor,
-          (
-            select count(distinct s.station_id)::int
-            from station_editor s
-            where s.editor_id = e.id and s.editor_version = e.version
-          ) as stations
-        from editor e
-        where e.descriptor ->> 'kind' = 'editor'
-        order by e.id, e.version
-      `,
-    )
-  ).rows;
+  many<{ descriptor: Descriptor; stations: number }>(
+    sql,
+    `
+      select
+        e.descriptor,
+        (
+          select count(distinct s.station_id)::int
+          from station_editor s
+          where s.editor_id = e.id and s.editor_version = e.version
+        ) as stations
+      from editor e
+      where e.descriptor ->> 'kind' = 'editor'
+      order by e.id, e.version
+    `,
+  );
 /** What frames say of camera and lens, each combination once; the usual writing of a name first, capitals last. */
 export const seenOnFrames = async (
   sql: Sql,
 ): Promise<{ camera: string; conversion: string; serial: string; lens: string }[]> =>
-  (
-    await sql.query<{ camera: string; conversion: string; serial: string; lens: string }>(
-      `
-        select camera, conversion, serial, lens
-        from frame
-        where camera <> '' or lens <> ''
-        group by camera, conversion, serial, lens
-        order by count(*) desc, camera = upper(camera), camera, conversion, serial, lens
-        limit 5000
-      `,
-    )
-  ).rows;
+  many<{ camera: string; conversion: string; serial: string; lens: string }>(
+    sql,
+    `
+      select camera, conversion, serial, lens
+      from frame
+      where camera <> '' or lens <> ''
+      group by camera, conversion, serial, lens
+      order by count(*) desc, camera = upper(camera), camera, conversion, serial, lens
+      limit 5000
+    `,
+  );
 
 export const requests = async (sql: Sql): Promise<RequestRow[]> =>
-  (
-    await sql.query<RequestRow>(`
+  many<RequestRow>(
+    sql,
+    `
       select
         r.id, r.camera_id, r.lens_id, r.about, r.wanted, r.asked_of, r.note, r.state, r.state_at,
         p.name as person, r.created_at
       from gear_request r join person p on p.id = r.person_id
       order by r.state in ('fulfilled', 'declined'), r.created_at desc
       limit 1000
-    `)
-  ).rows;
+    `,
+  );
 export const requestById = async (
   sql: Sql,
   id: string,
 ): Promise<Pick<RequestRow, 'id' | 'about' | 'state' | 'note' | 'asked_of'> | undefined> =>
-  (
-    await sql.query<RequestRow>('select id, about, state, note, asked_of from gear_request where id = $1 for update', [
-      id,
-    ])
-  ).rows[0];
+  maybe<RequestRow>(sql, 'select id, about, state, note, asked_of from gear_request where id = $1 for update', [id]);
 export const openRequest = async (sql: Sql, about: string, wanted: string): Promise<boolean> =>
   (
     await sql.query(

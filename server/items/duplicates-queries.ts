@@ -1,22 +1,22 @@
 import type { Sql } from '../db/pool';
+import { many } from '../db/query';
 
 export const prints = async (
   sql: Sql,
 ): Promise<{ id: string; kind: string; format: string; fingerprint: Buffer; facts: Record<string, unknown> }[]> =>
-  (
-    await sql.query<{ id: string; kind: string; format: string; fingerprint: Buffer; facts: Record<string, unknown> }>(
-      `
-        select
-          i.id, i.kind, i.format, v.fingerprint,
-          case when i.kind = 'preset' then v.facts - 'unknown' else '{}' end as facts
-        from item i join version v on v.id = i.newest_version_id
-        where i.archived_at is null and v.fingerprint is not null
-        order by i.created_at
-      `,
-    )
-  ).rows;
+  many<{ id: string; kind: string; format: string; fingerprint: Buffer; facts: Record<string, unknown> }>(
+    sql,
+    `
+      select
+        i.id, i.kind, i.format, v.fingerprint,
+        case when i.kind = 'preset' then v.facts - 'unknown' else '{}' end as facts
+      from item i join version v on v.id = i.newest_version_id
+      where i.archived_at is null and v.fingerprint is not null
+      order by i.created_at
+    `,
+  );
 export const meantPairs = async (sql: Sql): Promise<{ item_a: string; item_b: string }[]> =>
-  (await sql.query<{ item_a: string; item_b: string }>('select item_a, item_b from meant_twice')).rows;
+  many<{ item_a: string; item_b: string }>(sql, 'select item_a, item_b from meant_twice');
 export const insertMeant = (sql: Sql, a: string, b: string, person: string) =>
   sql.query(
     `
@@ -92,17 +92,16 @@ export const withoutEffect = async (
   sql: Sql,
   most: number,
 ): Promise<{ id: string; kind: string; sha256: Buffer; facts: Record<string, unknown> }[]> =>
-  (
-    await sql.query<{ id: string; kind: string; sha256: Buffer; facts: Record<string, unknown> }>(
-      `
-        select v.id, i.kind, v.sha256, v.facts
-        from version v join item i on i.id = v.item_id
-        where v.content_sha256 is null
-          and i.kind in ('look', 'preset')
-        limit $1
-      `,
-      [most],
-    )
-  ).rows;
+  many<{ id: string; kind: string; sha256: Buffer; facts: Record<string, unknown> }>(
+    sql,
+    `
+      select v.id, i.kind, v.sha256, v.facts
+      from version v join item i on i.id = v.item_id
+      where v.content_sha256 is null
+        and i.kind in ('look', 'preset')
+      limit $1
+    `,
+    [most],
+  );
 export const setEffect = (sql: Sql, id: string, content: Buffer, fingerprint: Buffer | null) =>
   sql.query('update version set content_sha256 = $2, fingerprint = $3 where id = $1', [id, content, fingerprint]);

@@ -15,6 +15,7 @@ import { bringDescriptor } from '../editors/service';
 import { itemsCsv } from './csv';
 import { applyBulk, archiveItems, editItem, previewBulk, type EditConflict } from './edit';
 import { addShelf, moveItems, orderByHeadings, putAway } from './shelves';
+import { many } from '../db/query';
 
 withDatabase();
 let bench = '';
@@ -200,7 +201,8 @@ describe('search and facets', () => {
     const count = async () =>
       Object.fromEntries(
         (
-          await pool().query<{ facet: string; n: number }>(
+          await many<{ facet: string; n: number }>(
+            pool(),
             `
               select f as facet, count(*)::int as n
               from item, unnest(facets) f
@@ -208,7 +210,7 @@ describe('search and facets', () => {
               group by 1
             `,
           )
-        ).rows.map((r) => [r.facet, r.n]),
+        ).map((r) => [r.facet, r.n]),
       );
     expect(await counted()).toEqual(await count());
     const { itemId } = await make('Counted', other);

@@ -1,6 +1,7 @@
 import type { Encoding } from '@/core/look/look';
 import type { ItemKind } from '@/core/pack/recognise';
 import type { Sql } from '../db/pool';
+import { many, maybe, one } from '../db/query';
 
 export type Kind = ItemKind;
 /** A saved search, as the address of Shelves has it. */
@@ -72,32 +73,31 @@ export interface VersionRow {
 }
 
 export const shelves = async (sql: Sql, person: string): Promise<ShelfRow[]> =>
-  (
-    await sql.query<ShelfRow>(
-      `
-        select
-          s.id, s.name, s.note, s.position, s.query,
-          exists (
+  many<ShelfRow>(
+    sql,
+    `
+      select
+        s.id, s.name, s.note, s.position, s.query,
+        exists (
+          select 1
+          from shelf_away a
+          where a.shelf_id = s.id and a.person_id = $1
+        ) as away,
+        (
+          select count(*)::int
+          from (
             select 1
-            from shelf_away a
-            where a.shelf_id = s.id and a.person_id = $1
-          ) as away,
-          (
-            select count(*)::int
-            from (
-              select 1
-              from item i
-              where i.shelf_id = s.id and i.archived_at is null
-              limit 100001
-            ) x
-          ) as items
-        from shelf s
-        where s.archived_at is null
-        order by s.position, s.name
-      `,
-      [person],
-    )
-  ).rows;
+            from item i
+            where i.shelf_id = s.id and i.archived_at is null
+            limit 100001
+          ) x
+        ) as items
+      from shelf s
+      where s.archived_at is null
+      order by s.position, s.name
+    `,
+    [person],
+  );
 export const insertShelf = (
   sql: Sql,
   s: { id: string; name: string; note: string; position: number; query: SavedSearch | null },
@@ -113,12 +113,11 @@ export const shelfById = async (
   sql: Sql,
   id: string,
 ): Promise<{ id: string; name: string; query: SavedSearch | null } | undefined> =>
-  (
-    await sql.query<{ id: string; name: string; query: SavedSearch | null }>(
-      'select id, name, query from shelf where id = $1 and archived_at is null',
-      [id],
-    )
-  ).rows[0];
+  maybe<{ id: string; name: string; query: SavedSearch | null }>(
+    sql,
+    'select id, name, query from shelf where id = $1 and archived_at is null',
+    [id],
+  );
 export const renameShelf = (sql: Sql, id: string, name: string, note: string) =>
   sql.query('update shelf set name = $2, note = $3 where id = $1', [id, name, note]);
 export const archiveShelf = (sql: Sql, id: string) =>
@@ -142,7 +141,8 @@ export const placeShelves = (sql: Sql, ids: string[]) =>
 export const lockShelf = (sql: Sql, id: string) => sql.query('select 1 from shelf where id = $1 for update', [id]);
 export const shelfOrder = async (sql: Sql, id: string): Promise<string[]> =>
   (
-    await sql.query<{ id: string }>(
+    await many<{ id: string }>(
+      sql,
       `
         select id
         from item
@@ -151,10 +151,11 @@ export const shelfOrder = async (sql: Sql, id: string): Promise<string[]> =>
       `,
       [id],
     )
-  ).rows.map((r) => r.id);
+  ).map((r) => r.id);
 export const headingsOrder = async (sql: Sql, id: string): Promise<string[]> =>
   (
-    await sql.query<{ id: string }>(
+    await many<{ id: string }>(
+      sql,
       `
         select id
         from item
@@ -163,21 +164,20 @@ export const headingsOrder = async (sql: Sql, id: string): Promise<string[]> =>
       `,
       [id],
     )
-  ).rows.map((r) => r.id);
+  ).map((r) => r.id);
 export const shelvesOf = async (
   sql: Sql,
   items: string[],
 ): Promise<{ id: string; shelf_id: string; shelf: string }[]> =>
-  (
-    await sql.query<{ id: string; shelf_id: string; shelf: string }>(
-      `
-        select i.id, i.shelf_id, s.name as shelf
-        from item i join shelf s on s.id = i.shelf_id
-        where i.id = any($1::uuid[])
-      `,
-      [items],
-    )
-  ).rows;
+  many<{ id: string; shelf_id: string; shelf: string }>(
+    sql,
+    `
+      select i.id, i.shelf_id, s.name as shelf
+      from item i join shelf s on s.id = i.shelf_id
+      where i.id = any($1::uuid[])
+    `,
+    [items],
+  );
 /** Writes only what changes: a place among ten thousand does not rewrite them all twice. */
 export const placeItems = (sql: Sql, shelfId: string, order: string[], moved: string[]) =>
   sql.query(
@@ -192,7 +192,7 @@ export const placeItems = (sql: Sql, shelfId: string, order: string[], moved: st
     [shelfId, order, moved],
   );
 export const lastShelfPosition = async (sql: Sql): Promise<number> =>
-  (await sql.query<{ n: number }>('select coalesce(max(position), 0)::int as n from shelf')).rows[0]!.n;
+  (await one<{ n: number }>(sql, 'select coalesce(max(position), 0)::int as n from shelf')).n;
 
 export const insertItem = (
   sql: Sql,
@@ -310,25 +310,25 @@ export const insertLineage = (sql: Sql, versionId: string, sourceId: string, rec
 
 const itemColumns = `i.*, s.name as shelf, li.name as licence, exists (select 1 from ribbon r where r.item_id = i.id and r.person_id = $2) as mine, exists (select 1 from ribbon r where r.item_id = i.id and r.person_id is null) as house from item i join shelf s on s.id = i.shelf_id left join licence li on li.id = i.licence_id`;
 export const itemById = async (sql: Sql, id: string, person: string, lock = false): Promise<ItemRow | undefined> =>
-  (await sql.query<ItemRow>(`select ${itemColumns} where i.id = $1 ${lock ? 'for update of i' : ''}`, [id, person]))
-    .rows[0];
+  maybe<ItemRow>(sql, `select ${itemColumns} where i.id = $1 ${lock ? 'for update of i' : ''}`, [id, person]);
 /** In the order of the given identifiers. */
 export const itemsByIds = async (sql: Sql, ids: string[], person: string, lock = false): Promise<ItemRow[]> => {
   const rows = new Map(
     (
-      await sql.query<ItemRow>(
+      await many<ItemRow>(
+        sql,
         `select ${itemColumns} where i.id = any ($1::uuid[]) order by i.id ${lock ? 'for update of i' : ''}`,
         [ids, person],
       )
-    ).rows.map((r) => [r.id, r]),
+    ).map((r) => [r.id, r]),
   );
   return ids.flatMap((id) => rows.get(id) ?? []);
 };
 export const newestFormats = async (sql: Sql, ids: string[]): Promise<Map<string, string>> =>
   new Map(
     (
-      await sql.query<{ id: string; format: string }>('select id, format from item where id = any ($1::uuid[])', [ids])
-    ).rows.map((r) => [r.id, r.format]),
+      await many<{ id: string; format: string }>(sql, 'select id, format from item where id = any ($1::uuid[])', [ids])
+    ).map((r) => [r.id, r.format]),
   );
 const editable: Record<string, string> = {
   title: 'text',
@@ -364,7 +364,8 @@ export const updateItem = (sql: Sql, id: string, change: Record<string, unknown>
 /** Who last changed an item, other than oneself. */
 export const lastEditor = async (sql: Sql, id: string, person: string): Promise<string> =>
   (
-    await sql.query<{ actor: string }>(
+    await maybe<{ actor: string }>(
+      sql,
       `
         select actor
         from event
@@ -377,21 +378,20 @@ export const lastEditor = async (sql: Sql, id: string, person: string): Promise<
       `,
       [id, person],
     )
-  ).rows[0]?.actor ?? '';
+  )?.actor ?? '';
 export const archive = async (sql: Sql, ids: string[], archived: boolean): Promise<{ id: string; title: string }[]> =>
-  (
-    await sql.query<{ id: string; title: string }>(
-      `
-        update item
-        set archived_at = case when $2 then now() end, revision = revision + 1, touched_at = now()
-        where id = any($1::uuid[])
-          and (archived_at is null) = $2
-          and merged_into is null
-        returning id, title
-      `,
-      [ids, archived],
-    )
-  ).rows;
+  many<{ id: string; title: string }>(
+    sql,
+    `
+      update item
+      set archived_at = case when $2 then now() end, revision = revision + 1, touched_at = now()
+      where id = any($1::uuid[])
+        and (archived_at is null) = $2
+        and merged_into is null
+      returning id, title
+    `,
+    [ids, archived],
+  );
 export const used = (sql: Sql, itemId: string, personId: string) =>
   sql.query(
     `
@@ -407,16 +407,15 @@ const versionColumns =
 const versionFrom =
   'from version v join blob b on b.sha256 = v.sha256 left join person a on a.id = v.author_id left join person ap on ap.id = v.approved_by left join person c on c.id = v.encoding_confirmed_by';
 export const versionsOf = async (sql: Sql, itemId: string): Promise<VersionRow[]> =>
-  (
-    await sql.query<VersionRow>(
-      `
-        select ${versionColumns} ${versionFrom}
-        where v.item_id = $1
-        order by (v.variant = '') desc, v.number desc
-      `,
-      [itemId],
-    )
-  ).rows;
+  many<VersionRow>(
+    sql,
+    `
+      select ${versionColumns} ${versionFrom}
+      where v.item_id = $1
+      order by (v.variant = '') desc, v.number desc
+    `,
+    [itemId],
+  );
 export interface VersionItem {
   title: string;
   kind: Kind;
@@ -427,17 +426,16 @@ export interface VersionItem {
   licence_id: string | null;
 }
 export const versionById = async (sql: Sql, id: string): Promise<(VersionRow & VersionItem) | undefined> =>
-  (
-    await sql.query<VersionRow & VersionItem>(
-      `
-        select
-          ${versionColumns}, i.title, i.kind, i.headings, i.position, i.scope, i.supplier, i.licence_id ${versionFrom}
-          join item i on i.id = v.item_id
-        where v.id = $1
-      `,
-      [id],
-    )
-  ).rows[0];
+  maybe<VersionRow & VersionItem>(
+    sql,
+    `
+      select
+        ${versionColumns}, i.title, i.kind, i.headings, i.position, i.scope, i.supplier, i.licence_id ${versionFrom}
+        join item i on i.id = v.item_id
+      where v.id = $1
+    `,
+    [id],
+  );
 
 export interface LineRow {
   version_id: string;
@@ -450,35 +448,33 @@ export interface LineRow {
   selvedge: [string, string][] | null;
 }
 export const sourcesOf = async (sql: Sql, versionId: string): Promise<LineRow[]> =>
-  (
-    await sql.query<LineRow>(
-      `
-        select
-          s.id as version_id, i.id as item_id, i.title, s.number, i.kind, l.recipe, s.selvedge,
-          (select max(number) from version where item_id = i.id) as newest
-        from lineage l join version s on s.id = l.source_version_id join item i on i.id = s.item_id
-        where l.version_id = $1
-      `,
-      [versionId],
-    )
-  ).rows;
+  many<LineRow>(
+    sql,
+    `
+      select
+        s.id as version_id, i.id as item_id, i.title, s.number, i.kind, l.recipe, s.selvedge,
+        (select max(number) from version where item_id = i.id) as newest
+      from lineage l join version s on s.id = l.source_version_id join item i on i.id = s.item_id
+      where l.version_id = $1
+    `,
+    [versionId],
+  );
 export const resultsOf = async (sql: Sql, itemId: string): Promise<LineRow[]> =>
-  (
-    await sql.query<LineRow>(
-      `
-        select
-          v.id as version_id, i.id as item_id, i.title, v.number, i.kind, l.recipe, v.selvedge,
-          v.number as newest
-        from lineage l
-          join version s on s.id = l.source_version_id
-          join version v on v.id = l.version_id
-          join item i on i.id = v.item_id
-        where s.item_id = $1
-        order by v.created_at desc
-      `,
-      [itemId],
-    )
-  ).rows;
+  many<LineRow>(
+    sql,
+    `
+      select
+        v.id as version_id, i.id as item_id, i.title, v.number, i.kind, l.recipe, v.selvedge,
+        v.number as newest
+      from lineage l
+        join version s on s.id = l.source_version_id
+        join version v on v.id = l.version_id
+        join item i on i.id = v.item_id
+      where s.item_id = $1
+      order by v.created_at desc
+    `,
+    [itemId],
+  );
 
 export const setStatus = (sql: Sql, versionId: string, status: string, by: string | null) =>
   sql.query('update version set status = $2, approved_by = $3 where id = $1', [versionId, status, by]);
@@ -526,44 +522,42 @@ export const placedOf = async (
     listed_at: Date | null;
   }[]
 > =>
-  (
-    await sql.query<{
-      station: string;
-      station_id: string;
-      editor_id: string;
-      editor_version: string;
-      number: number;
-      path: string;
-      placed_at: Date;
-      listing: unknown;
-      listed_at: Date | null;
-    }>(
-      `
-        select
-          s.name as station, s.id as station_id, p.editor_id, p.editor_version, v.number, p.path,
-          p.placed_at, se.listing, se.listed_at
-        from placement p
-          join version v on v.id = p.version_id
-          join station s on s.id = p.station_id
-          left join station_editor se on se.station_id = p.station_id
-          and se.editor_id = p.editor_id
-          and se.editor_version = p.editor_version
-        where v.item_id = $1
-        order by s.position, p.path
-      `,
-      [itemId],
-    )
-  ).rows;
+  many<{
+    station: string;
+    station_id: string;
+    editor_id: string;
+    editor_version: string;
+    number: number;
+    path: string;
+    placed_at: Date;
+    listing: unknown;
+    listed_at: Date | null;
+  }>(
+    sql,
+    `
+      select
+        s.name as station, s.id as station_id, p.editor_id, p.editor_version, v.number, p.path,
+        p.placed_at, se.listing, se.listed_at
+      from placement p
+        join version v on v.id = p.version_id
+        join station s on s.id = p.station_id
+        left join station_editor se on se.station_id = p.station_id
+        and se.editor_id = p.editor_id
+        and se.editor_version = p.editor_version
+      where v.item_id = $1
+      order by s.position, p.path
+    `,
+    [itemId],
+  );
 export const packsOf = async (sql: Sql, itemId: string): Promise<{ name: string; path: string; intake_id: string }[]> =>
-  (
-    await sql.query<{ name: string; path: string; intake_id: string }>(
-      `
-        select p.name, min(m.path) as path, p.intake_id
-        from pack_member m join pack p on p.id = m.pack_id join version v on v.id = m.version_id
-        where v.item_id = $1
-        group by p.id
-        order by p.created_at
-      `,
-      [itemId],
-    )
-  ).rows;
+  many<{ name: string; path: string; intake_id: string }>(
+    sql,
+    `
+      select p.name, min(m.path) as path, p.intake_id
+      from pack_member m join pack p on p.id = m.pack_id join version v on v.id = m.version_id
+      where v.item_id = $1
+      group by p.id
+      order by p.created_at
+    `,
+    [itemId],
+  );

@@ -1,5 +1,6 @@
 import type { Sql } from '../db/pool';
 import type { Kind } from './queries';
+import { many, maybe, one } from '../db/query';
 
 export interface SpineRow {
   id: string;
@@ -126,18 +127,16 @@ export async function page(
 /** These items, in this order. The statement has a name, so that it is planned once a connection: planning it takes as long as running it. */
 export const spinesOf = async (sql: Sql, person: string, ids: string[]): Promise<SpineRow[]> =>
   ids.length
-    ? (
-        await sql.query<SpineRow>({
-          name: 'spines',
-          text: `
-            select ${columns}, 0 as matching
-            from unnest($2::uuid[]) with ordinality p (id, place) join item i on i.id = p.id ${joins}
-            where $1::uuid is not null
-            order by p.place
-          `,
-          values: [person, ids],
-        })
-      ).rows
+    ? await many<SpineRow>(sql, {
+        name: 'spines',
+        text: `
+          select ${columns}, 0 as matching
+          from unnest($2::uuid[]) with ordinality p (id, place) join item i on i.id = p.id ${joins}
+          where $1::uuid is not null
+          order by p.place
+        `,
+        values: [person, ids],
+      })
     : [];
 
 /** Above `most`, how many match is a lower bound; facets are counted over the first `told` of them. */
@@ -164,37 +163,36 @@ export async function counted(
   const by = order.map(
     (x, i) => `k${i}${/ desc/.test(x) ? ' desc' : ''}${/ nulls last$/.test(x) ? ' nulls last' : ''}`,
   );
-  const rows = (
-    await sql.query<{ facet: string | null; n: number; id: string | null }>(
-      `
-        with
-          m as materialized (
-            select i.id, i.facets, ${keys.join(', ')}
-            from item i
-            where ${c.text}
-            limit ${most + 1}
-          ),
-          c as (select count(*)::int as n from m)
-        select '' as facet, n, null::uuid as id
-        from c
-        union all
-        select f, count(*)::int, null
-        from (select facets from m limit ${told}) x,
-          unnest(x.facets) f
-        group by f
-        union all
-        (
-          select null, row_number() over (order by ${by.join(', ')})::int, id
-          from m
-          where (select n from c) <= ${most}
-          order by 2
-          limit ${limit}
-          offset ${offset}
-        )
-      `,
-      c.values,
-    )
-  ).rows;
+  const rows = await many<{ facet: string | null; n: number; id: string | null }>(
+    sql,
+    `
+      with
+        m as materialized (
+          select i.id, i.facets, ${keys.join(', ')}
+          from item i
+          where ${c.text}
+          limit ${most + 1}
+        ),
+        c as (select count(*)::int as n from m)
+      select '' as facet, n, null::uuid as id
+      from c
+      union all
+      select f, count(*)::int, null
+      from (select facets from m limit ${told}) x,
+        unnest(x.facets) f
+      group by f
+      union all
+      (
+        select null, row_number() over (order by ${by.join(', ')})::int, id
+        from m
+        where (select n from c) <= ${most}
+        order by 2
+        limit ${limit}
+        offset ${offset}
+      )
+    `,
+    c.values,
+  );
   return {
     n: rows.find((r) => r.facet === '')?.n ?? 0,
     facets: rows.flatMap((r) => (r.facet ? [{ facet: r.facet, n: r.n }] : [])),
@@ -208,7 +206,8 @@ export async function counted(
 /** How many items others brought in since the person last looked, counted to 1,001. */
 export const freshCount = async (sql: Sql, person: string): Promise<number> =>
   (
-    await sql.query<{ n: number }>(
+    await one<{ n: number }>(
+      sql,
       `
         select count(*)::int as n
         from (
@@ -222,7 +221,7 @@ export const freshCount = async (sql: Sql, person: string): Promise<number> =>
       `,
       [person],
     )
-  ).rows[0]!.n;
+  ).n;
 export const markSeen = (sql: Sql, person: string) =>
   sql.query('update person set looked_at = now() where id = $1', [person]);
 
@@ -234,79 +233,75 @@ export async function some(sql: Sql, w: Where): Promise<boolean> {
 
 /** The maintained counts of the whole library. */
 export const allCounts = async (sql: Sql): Promise<{ facet: string; n: number }[]> =>
-  (await sql.query<{ facet: string; n: number }>('select facet, n from facet_count where n > 0')).rows;
+  many<{ facet: string; n: number }>(sql, 'select facet, n from facet_count where n > 0');
 export const itemTotal = async (sql: Sql): Promise<number> =>
-  (await sql.query<{ n: number }>(`select coalesce(sum(n), 0)::int as n from facet_count where facet like 'kind:%'`))
-    .rows[0]!.n;
+  (await one<{ n: number }>(sql, `select coalesce(sum(n), 0)::int as n from facet_count where facet like 'kind:%'`)).n;
 
 /** The first few of each shelf, and how many stand there (counted to 1,001); without those that the person put away. */
 export const shelvesFirst = async (sql: Sql, person: string, perShelf: number): Promise<SpineRow[]> =>
-  (
-    await sql.query<SpineRow>(
-      `
-        select ${columns}, p.matching
-        from shelf sh
-          cross join lateral (
-            select
-              x.id, row_number() over (order by x.shelf_order, x.id) as place,
-              (
-                select count(*)::int
-                from (
-                  select 1
-                  from item y
-                  where y.shelf_id = sh.id and y.archived_at is null
-                  limit 1001
-                ) z
-              ) as matching
-            from item x
-            where x.shelf_id = sh.id and x.archived_at is null
-            order by x.shelf_order, x.id
-            limit $2
-          ) p
-          join item i on i.id = p.id ${joins}
-        where sh.archived_at is null
-          and sh.query is null
-          and not exists (
-            select 1
-            from shelf_away a
-            where a.shelf_id = sh.id and a.person_id = $1
-          )
-        order by sh.position, sh.name, p.place
-        limit 2400
-      `,
-      [person, perShelf],
-    )
-  ).rows;
+  many<SpineRow>(
+    sql,
+    `
+      select ${columns}, p.matching
+      from shelf sh
+        cross join lateral (
+          select
+            x.id, row_number() over (order by x.shelf_order, x.id) as place,
+            (
+              select count(*)::int
+              from (
+                select 1
+                from item y
+                where y.shelf_id = sh.id and y.archived_at is null
+                limit 1001
+              ) z
+            ) as matching
+          from item x
+          where x.shelf_id = sh.id and x.archived_at is null
+          order by x.shelf_order, x.id
+          limit $2
+        ) p
+        join item i on i.id = p.id ${joins}
+      where sh.archived_at is null
+        and sh.query is null
+        and not exists (
+          select 1
+          from shelf_away a
+          where a.shelf_id = sh.id and a.person_id = $1
+        )
+      order by sh.position, sh.name, p.place
+      limit 2400
+    `,
+    [person, perShelf],
+  );
 
 /** These items by shelf, the first few of each, and how many of each shelf they are. */
 export const byShelf = async (sql: Sql, person: string, ids: string[], perShelf: number): Promise<SpineRow[]> =>
-  (
-    await sql.query<SpineRow>({
-      name: 'spines by shelf',
-      text: `
-        select ${columns}, p.matching
-        from (
-          select
-            x.id, row_number() over (partition by x.shelf_id order by x.shelf_order, x.id) as place,
-            count(*) over (partition by x.shelf_id)::int as matching
-          from item x
-          where x.id = any($2::uuid[])
-        ) p
-          join item i on i.id = p.id ${joins}
-        where p.place <= $3 and $1::uuid is not null
-        order by s.position, s.name, p.place
-      `,
-      values: [person, ids, perShelf],
-    })
-  ).rows;
+  many<SpineRow>(sql, {
+    name: 'spines by shelf',
+    text: `
+      select ${columns}, p.matching
+      from (
+        select
+          x.id, row_number() over (partition by x.shelf_id order by x.shelf_order, x.id) as place,
+          count(*) over (partition by x.shelf_id)::int as matching
+        from item x
+        where x.id = any($2::uuid[])
+      ) p
+        join item i on i.id = p.id ${joins}
+      where p.place <= $3 and $1::uuid is not null
+      order by s.position, s.name, p.place
+    `,
+    values: [person, ids, perShelf],
+  });
 
 /** On how many shelves these items stand. */
 export const shelvesOf = async (sql: Sql, ids: string[]): Promise<number> =>
   (
-    await sql.query<{ n: number }>('select count(distinct shelf_id)::int as n from item where id = any ($1::uuid[])', [
+    await one<{ n: number }>(sql, 'select count(distinct shelf_id)::int as n from item where id = any ($1::uuid[])', [
       ids,
     ])
-  ).rows[0]!.n;
+  ).n;
 
 /** For the rest of the transaction: search through indexes alone. With a limit, the planner else hopes for early hits and reads the whole table where there are none. */
 export const byIndexes = (sql: Sql) =>
@@ -319,9 +314,8 @@ export const shelfFor = async (
   sql: Sql,
   id: string,
 ): Promise<{ id: string; name: string; note: string; query: Record<string, string> | null } | undefined> =>
-  (
-    await sql.query<{ id: string; name: string; note: string; query: Record<string, string> | null }>(
-      'select id, name, note, query from shelf where id = $1 and archived_at is null',
-      [id],
-    )
-  ).rows[0];
+  maybe<{ id: string; name: string; note: string; query: Record<string, string> | null }>(
+    sql,
+    'select id, name, note, query from shelf where id = $1 and archived_at is null',
+    [id],
+  );

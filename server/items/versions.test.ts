@@ -26,6 +26,7 @@ import { searchItems } from './search';
 import { approve, confirmEncoding, itemFor, setRibbon } from './service';
 import { addShelf } from './shelves';
 import { compareVersions, retire, writeIntoFile } from './versions';
+import { maybe, one } from '../db/query';
 
 withDatabase();
 const known = [marlstone3, oxbow2].map((d) => parseDescriptor(d));
@@ -227,8 +228,7 @@ describe('copies', () => {
     expect((await searchItems(people.lead, { q: 'ember copy' })).rows.map((r) => r.title)).toEqual(['Kiln Glow']);
     expect((await copies(people.librarian)).groups.some((g) => g.items.some((i) => i.id === a.itemId))).toBe(false);
     expect(
-      (await pool().query('select merged_into, archived_at is not null as away from item where id = $1', [b.itemId]))
-        .rows[0],
+      await maybe(pool(), 'select merged_into, archived_at is not null as away from item where id = $1', [b.itemId]),
     ).toEqual({ merged_into: a.itemId, away: true });
   });
   test('that are meant are not shown again', async () => {
@@ -336,8 +336,7 @@ test('versions from before there were fingerprints get theirs', async () => {
   await pool().query('update version set fingerprint = null, content_sha256 = null where id = $1', [versionId]);
   expect(await fillEffects()).toBe(1);
   expect(
-    (await pool().query<{ n: number }>('select length(fingerprint) as n from version where id = $1', [versionId]))
-      .rows[0]!.n,
+    (await one<{ n: number }>(pool(), 'select length(fingerprint) as n from version where id = $1', [versionId])).n,
   ).toBe(384);
   expect(await fillEffects()).toBe(0);
 });

@@ -1,4 +1,5 @@
 import type { Sql } from '../db/pool';
+import { maybe } from '../db/query';
 
 export interface JobRow {
   id: string;
@@ -42,7 +43,7 @@ export const enqueue = (sql: Sql, jobId: string) =>
     [jobId],
   );
 export const jobById = async (sql: Sql, id: string): Promise<JobRow | undefined> =>
-  (await sql.query<JobRow>(`select ${columns} from job where id = $1`, [id])).rows[0];
+  maybe<JobRow>(sql, `select ${columns} from job where id = $1`, [id]);
 export const startJob = (sql: Sql, id: string) =>
   sql.query(
     `
@@ -54,7 +55,8 @@ export const startJob = (sql: Sql, id: string) =>
   );
 export const progressJob = async (sql: Sql, id: string, progress: number, note: string): Promise<boolean> =>
   (
-    await sql.query<{ cancel_requested: boolean }>(
+    await maybe<{ cancel_requested: boolean }>(
+      sql,
       `
         update job
         set progress = $2, note = $3, heartbeat_at = now()
@@ -63,7 +65,7 @@ export const progressJob = async (sql: Sql, id: string, progress: number, note: 
       `,
       [id, progress, note],
     )
-  ).rows[0]?.cancel_requested ?? true;
+  )?.cancel_requested ?? true;
 export const finishJob = (
   sql: Sql,
   id: string,

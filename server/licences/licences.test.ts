@@ -3,6 +3,7 @@ import { people, withDatabase } from '../db/testing/database';
 import { pool } from '../db/pool';
 import type { Person } from '../people/roles';
 import { addLicence, allowUnderLicence, changeLicence, listLicences } from './service';
+import { many } from '../db/query';
 
 withDatabase();
 const says = ['yes', 'no', 'unknown'] as const;
@@ -91,12 +92,11 @@ describe('a licence’s record', () => {
     });
     await changeLicence(people.librarian, id, { name: 'Fathom, studio', may_convert: 'yes', ends_on: '' });
     expect(await found()).toMatchObject({ may_convert: 'yes', ends_on: null, owner: '' });
-    const events = (
-      await pool().query<{ before: { may_convert: string } | null; after: { may_convert: string } }>(
-        'select before, after from event where subject_id = $1 order by id',
-        [id],
-      )
-    ).rows;
+    const events = await many<{ before: { may_convert: string } | null; after: { may_convert: string } }>(
+      pool(),
+      'select before, after from event where subject_id = $1 order by id',
+      [id],
+    );
     expect(events.map((e) => [e.before?.may_convert ?? null, e.after.may_convert])).toEqual([
       [null, 'unknown'],
       ['unknown', 'yes'],

@@ -1,4 +1,5 @@
 import type { Sql } from '../db/pool';
+import { many, maybe } from '../db/query';
 
 export type Says = 'yes' | 'no' | 'unknown';
 export interface LicenceRow {
@@ -17,25 +18,24 @@ export interface LicenceRow {
 
 const columns = `l.id, l.name, l.owner, l.terms, l.may_convert, l.may_spread, l.seats, l.seats_by, to_char(l.ends_on, 'YYYY-MM-DD') as ends_on, l.at_end`;
 export const licences = async (sql: Sql): Promise<LicenceRow[]> =>
-  (
-    await sql.query<LicenceRow>(
-      `
-        select
-          ${columns},
-          (
-            select count(*)::int
-            from item i
-            where i.licence_id = l.id and i.archived_at is null
-          ) as items
-        from licence l
-        order by l.name
-      `,
-    )
-  ).rows;
+  many<LicenceRow>(
+    sql,
+    `
+      select
+        ${columns},
+        (
+          select count(*)::int
+          from item i
+          where i.licence_id = l.id and i.archived_at is null
+        ) as items
+      from licence l
+      order by l.name
+    `,
+  );
 export const licenceById = async (sql: Sql, id: string): Promise<LicenceRow | undefined> =>
-  (await sql.query<LicenceRow>(`select ${columns}, 0 as items from licence l where l.id = $1`, [id])).rows[0];
+  maybe<LicenceRow>(sql, `select ${columns}, 0 as items from licence l where l.id = $1`, [id]);
 export const licenceByName = async (sql: Sql, name: string): Promise<{ id: string } | undefined> =>
-  (await sql.query<{ id: string }>('select id from licence where lower(name) = lower($1)', [name])).rows[0];
+  maybe<{ id: string }>(sql, 'select id from licence where lower(name) = lower($1)', [name]);
 export const saveLicence = (sql: Sql, l: Omit<LicenceRow, 'items'>) =>
   sql.query(
     `

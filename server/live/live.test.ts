@@ -5,6 +5,7 @@ import { record } from '../events';
 import { actorOf } from '../people/roles';
 import { addShelf } from '../items/shelves';
 import { eventsSince, follow, newestEvent, type LiveMessage } from './service';
+import { one } from '../db/query';
 
 withDatabase();
 const until = async (is: () => boolean, most = 20_000): Promise<void> => {
@@ -21,7 +22,7 @@ const settled = (): Promise<void> =>
     .poll(
       async () =>
         (await newestEvent()) ===
-        (await pool().query<{ id: number }>('select coalesce(max(id), 0)::int as id from event')).rows[0]!.id,
+        (await one<{ id: number }>(pool(), 'select coalesce(max(id), 0)::int as id from event')).id,
       { timeout: 20_000 },
     )
     .toBe(true);

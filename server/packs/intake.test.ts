@@ -33,6 +33,7 @@ import {
   unfinishedUploads,
   uploadPart,
 } from './service';
+import { many, one } from '../db/query';
 
 withDatabase();
 let shelf = '';
@@ -199,7 +200,8 @@ describe('a folder with its tree', () => {
     // and it can be put back whole
     const rows = async () =>
       (
-        await pool().query<{ n: number }>(
+        await one<{ n: number }>(
+          pool(),
           `
             select
               (
@@ -211,7 +213,7 @@ describe('a folder with its tree', () => {
               )::int as n
           `,
         )
-      ).rows[0]!.n;
+      ).n;
     const before = await rows();
     expect(await undoIntake(people.librarian, second)).toEqual({ versions: 3, items: 1, frames: 0 });
     expect(await rows()).toBe(before - 1003);
@@ -229,7 +231,7 @@ describe('a new shelf and a new licence', () => {
       'N/tool.txt': 'x',
     });
     const shelves = async () =>
-      (await pool().query<{ n: number }>(`select count(*)::int as n from shelf where name = 'Made for it'`)).rows[0]!.n;
+      (await one<{ n: number }>(pool(), `select count(*)::int as n from shelf where name = 'Made for it'`)).n;
     const bad = (await entry(id, 'N/tool.txt')).id;
     const good = (await entry(id, 'N/Here.cube')).id;
     const asked = { shelfId: null, newShelf: 'Made for it', newLicence: { name: 'Made with it', may_convert: 'yes' } };
@@ -403,9 +405,10 @@ describe('frames and descriptors of the studio’s own', () => {
     await transaction((sql) =>
       bringDescriptor(sql, { personId: null, name: 'test' }, { ...own, title: 'Studio Own, new' }, 'd'),
     );
-    expect(
-      (await pool().query(`select n from editor_revision where editor_id = 'studio-own' order by n`)).rows,
-    ).toEqual([{ n: 1 }, { n: 2 }]);
+    expect(await many(pool(), `select n from editor_revision where editor_id = 'studio-own' order by n`)).toEqual([
+      { n: 1 },
+      { n: 2 },
+    ]);
   });
 });
 

@@ -1,4 +1,5 @@
 import type { Sql } from '../db/pool';
+import { many, maybe, one } from '../db/query';
 
 export interface ProblemText {
   code: string;
@@ -102,39 +103,37 @@ export const insertUploads = (sql: Sql, personId: string, ids: string[], names: 
     [personId, ids, names, sizes],
   );
 export const uploadById = async (sql: Sql, id: string, lock = false): Promise<UploadRow | undefined> =>
-  (
-    await sql.query<UploadRow>(
-      `
-        select
-          id, person_id, name, size, received, sha256, created_at
-        from upload
-        where id = $1 ${lock ? 'for update' : ''}
-      `,
-      [id],
-    )
-  ).rows[0];
+  maybe<UploadRow>(
+    sql,
+    `
+      select
+        id, person_id, name, size, received, sha256, created_at
+      from upload
+      where id = $1 ${lock ? 'for update' : ''}
+    `,
+    [id],
+  );
 /** Uploads that have not all arrived, with the arrival and the path that they belong to. */
 export const openUploads = async (
   sql: Sql,
   personId: string,
   most = 2000,
 ): Promise<(UploadRow & { intake_id: string; path: string; intake: string })[]> =>
-  (
-    await sql.query<UploadRow & { intake_id: string; path: string; intake: string }>(
-      `
-        select
-          u.id, u.person_id, u.name, u.size, u.received, u.sha256, u.created_at, f.intake_id, f.path,
-          i.name as intake
-        from upload u join intake_file f on f.upload_id = u.id join intake i on i.id = f.intake_id
-        where u.person_id = $1
-          and u.sha256 is null
-          and i.status = 'arriving'
-        order by u.created_at, f.n
-        limit $2
-      `,
-      [personId, most],
-    )
-  ).rows;
+  many<UploadRow & { intake_id: string; path: string; intake: string }>(
+    sql,
+    `
+      select
+        u.id, u.person_id, u.name, u.size, u.received, u.sha256, u.created_at, f.intake_id, f.path,
+        i.name as intake
+      from upload u join intake_file f on f.upload_id = u.id join intake i on i.id = f.intake_id
+      where u.person_id = $1
+        and u.sha256 is null
+        and i.status = 'arriving'
+      order by u.created_at, f.n
+      limit $2
+    `,
+    [personId, most],
+  );
 export const insertUploadChunk = (sql: Sql, id: string, n: number, data: Buffer) =>
   sql.query('insert into upload_chunk (upload_id, n, data) values ($1, $2, $3)', [id, n, data]);
 export const uploadReceived = (sql: Sql, id: string, received: number) =>
@@ -186,19 +185,18 @@ export interface FileRow {
   sha256: Buffer | null;
 }
 export const filesOf = async (sql: Sql, intakeId: string): Promise<FileRow[]> =>
-  (
-    await sql.query<FileRow>(
-      `
-        select n, path, size, upload_id, sha256
-        from intake_file
-        where intake_id = $1
-        order by n
-      `,
-      [intakeId],
-    )
-  ).rows;
+  many<FileRow>(
+    sql,
+    `
+      select n, path, size, upload_id, sha256
+      from intake_file
+      where intake_id = $1
+      order by n
+    `,
+    [intakeId],
+  );
 export const intakeOfUpload = async (sql: Sql, uploadId: string): Promise<string | undefined> =>
-  (await sql.query<{ intake_id: string }>('select intake_id from intake_file where upload_id = $1', [uploadId])).rows[0]
+  (await maybe<{ intake_id: string }>(sql, 'select intake_id from intake_file where upload_id = $1', [uploadId]))
     ?.intake_id;
 export const fileArrived = (sql: Sql, uploadId: string, sha: Buffer) =>
   sql.query('update intake_file set sha256 = $2 where upload_id = $1', [uploadId, sha]);
@@ -208,22 +206,21 @@ export const wantedOf = async (
   stationId: string,
   most = 500,
 ): Promise<{ path: string; size: number; sha256: Buffer }[]> =>
-  (
-    await sql.query<{ path: string; size: number; sha256: Buffer }>(
-      `
-        select distinct on (inv.sha256) f.path, f.size, inv.sha256
-        from intake i
-          join intake_file f on f.intake_id = i.id
-          join inventory inv on inv.station_id = i.station_id
-          and inv.path = f.path
-        where i.station_id = $1
-          and i.status = 'arriving'
-          and f.sha256 is null
-        limit $2
-      `,
-      [stationId, most],
-    )
-  ).rows;
+  many<{ path: string; size: number; sha256: Buffer }>(
+    sql,
+    `
+      select distinct on (inv.sha256) f.path, f.size, inv.sha256
+      from intake i
+        join intake_file f on f.intake_id = i.id
+        join inventory inv on inv.station_id = i.station_id
+        and inv.path = f.path
+      where i.station_id = $1
+        and i.status = 'arriving'
+        and f.sha256 is null
+      limit $2
+    `,
+    [stationId, most],
+  );
 export const contentSent = (sql: Sql, stationId: string, path: string, sha: Buffer) =>
   sql.query(
     `
@@ -256,15 +253,16 @@ export const dropGone = (sql: Sql, intakeId: string, stationId: string) =>
   );
 export const arrivingFrom = async (sql: Sql, stationId: string): Promise<string[]> =>
   (
-    await sql.query<{ id: string }>(`select id from intake where station_id = $1 and status = 'arriving'`, [stationId])
-  ).rows.map((r) => r.id);
+    await many<{ id: string }>(sql, `select id from intake where station_id = $1 and status = 'arriving'`, [stationId])
+  ).map((r) => r.id);
 export const missingFiles = async (sql: Sql, intakeId: string): Promise<number> =>
   (
-    await sql.query<{ n: number }>(
+    await one<{ n: number }>(
+      sql,
       'select count(*)::int as n from intake_file where intake_id = $1 and sha256 is null',
       [intakeId],
     )
-  ).rows[0]!.n;
+  ).n;
 /** What lies in an agent's folders of places and was not put there by us, and is not the same as anything held or asked for. */
 export const foundAt = async (
   sql: Sql,
@@ -272,30 +270,29 @@ export const foundAt = async (
   stationId: string,
   prefixes: string[],
 ): Promise<{ path: string; size: number; sha256: Buffer; here: boolean }[]> =>
-  (
-    await sql.query<{ path: string; size: number; sha256: Buffer; here: boolean }>(
-      `
-        select
-          inv.path, inv.size, inv.sha256,
-          exists (select 1 from blob b where b.sha256 = inv.sha256) as here
-        from inventory inv
-        where inv.station_id = $1
-          and exists (
-            select 1
-            from unnest($3::text[]) p
-            where starts_with(inv.path, p)
-          )
-          and not exists (
-            select 1
-            from placement pl
-            where pl.station_id = $2 and pl.path = inv.path
-          )
-        order by inv.path
-        limit 20000
-      `,
-      [agentId, stationId, prefixes],
-    )
-  ).rows;
+  many<{ path: string; size: number; sha256: Buffer; here: boolean }>(
+    sql,
+    `
+      select
+        inv.path, inv.size, inv.sha256,
+        exists (select 1 from blob b where b.sha256 = inv.sha256) as here
+      from inventory inv
+      where inv.station_id = $1
+        and exists (
+          select 1
+          from unnest($3::text[]) p
+          where starts_with(inv.path, p)
+        )
+        and not exists (
+          select 1
+          from placement pl
+          where pl.station_id = $2 and pl.path = inv.path
+        )
+      order by inv.path
+      limit 20000
+    `,
+    [agentId, stationId, prefixes],
+  );
 
 export const intakeJob = (sql: Sql, id: string, jobId: string) =>
   sql.query(`update intake set job_id = $2, status = 'reading' where id = $1`, [id, jobId]);
@@ -318,37 +315,31 @@ const intakeColumns =
 const intakeFrom =
   'from intake i left join person p on p.id = i.person_id left join station st on st.id = i.station_id left join lateral (select coalesce(sum(size), 0)::bigint as size, count(*)::int as files, count(sha256)::int as arrived from intake_file where intake_id = i.id) f on true';
 export const intakeById = async (sql: Sql, id: string, lock = false): Promise<IntakeRow | undefined> =>
-  (
-    await sql.query<IntakeRow>(
-      `select ${intakeColumns} ${intakeFrom} where i.id = $1 ${lock ? 'for update of i' : ''}`,
-      [id],
-    )
-  ).rows[0];
+  maybe<IntakeRow>(sql, `select ${intakeColumns} ${intakeFrom} where i.id = $1 ${lock ? 'for update of i' : ''}`, [id]);
 export const intakes = async (sql: Sql, most: number): Promise<(IntakeRow & { counts: Record<string, number> })[]> =>
-  (
-    await sql.query<IntakeRow & { counts: Record<string, number> }>(
-      `
-        select
-          ${intakeColumns},
-          coalesce(
-            (
-              select jsonb_object_agg(o.outcome, o.n)
-              from (
-                select outcome, count(*)::int as n
-                from intake_entry e
-                where e.intake_id = i.id
-                group by 1
-              ) o
-            ),
-            '{}'
-          ) as counts ${intakeFrom}
-        where i.status <> 'discarded'
-        order by i.created_at desc
-        limit $1
-      `,
-      [most],
-    )
-  ).rows;
+  many<IntakeRow & { counts: Record<string, number> }>(
+    sql,
+    `
+      select
+        ${intakeColumns},
+        coalesce(
+          (
+            select jsonb_object_agg(o.outcome, o.n)
+            from (
+              select outcome, count(*)::int as n
+              from intake_entry e
+              where e.intake_id = i.id
+              group by 1
+            ) o
+          ),
+          '{}'
+        ) as counts ${intakeFrom}
+      where i.status <> 'discarded'
+      order by i.created_at desc
+      limit $1
+    `,
+    [most],
+  );
 
 export const clearEntries = (sql: Sql, intakeId: string) =>
   sql.query('delete from intake_entry where intake_id = $1', [intakeId]);
@@ -444,22 +435,21 @@ export const correctEntries = async (
     )
   ).rowCount ?? 0;
 export const entriesOf = async (sql: Sql, intakeId: string, ids?: number[]): Promise<EntryRow[]> =>
-  (
-    await sql.query<EntryRow>(
-      `
-        select
-          e.*, ti.title as target_title, te.path as target_path, vi.item_id
-        from intake_entry e
-          left join item ti on ti.id = e.target_item_id
-          left join intake_entry te on te.id = e.target_entry_id
-          left join version vi on vi.id = e.version_id
-        where e.intake_id = $1
-          and ($2::bigint[] is null or e.id = any($2))
-        order by e.path
-      `,
-      [intakeId, ids ?? null],
-    )
-  ).rows;
+  many<EntryRow>(
+    sql,
+    `
+      select
+        e.*, ti.title as target_title, te.path as target_path, vi.item_id
+      from intake_entry e
+        left join item ti on ti.id = e.target_item_id
+        left join intake_entry te on te.id = e.target_entry_id
+        left join version vi on vi.id = e.version_id
+      where e.intake_id = $1
+        and ($2::bigint[] is null or e.id = any($2))
+      order by e.path
+    `,
+    [intakeId, ids ?? null],
+  );
 /** Groups by what is to be decided, exceptions first; of each the first rows, and how many there are. */
 const groupOf = `case when e.outcome in ('refused', 'unknown') then e.outcome
   when not e.corrected and (e.caution <> '' or (e.outcome in ('new', 'version', 'variant', 'duplicate') and e.confidence < 0.78)) then 'again'
@@ -483,55 +473,56 @@ export const groupedEntries = async (
   most: number,
   only: string | null,
 ): Promise<(EntryRow & { grp: Group; in_group: number })[]> =>
-  (
-    await sql.query<EntryRow & { grp: Group; in_group: number }>(
-      `
-        with
-          g as (
-            select e.id, ${groupOf} as grp
-            from intake_entry e
-            where e.intake_id = $1
-          ),
-          p as (
-            select
-              id, grp, row_number() over (partition by grp order by id) as place,
-              count(*) over (partition by grp)::int as in_group
-            from g
-            where $3::text is null or grp = $3
-          )
-        select
-          e.*, p.grp, p.in_group, ti.title as target_title, te.path as target_path, vi.item_id
-        from p
-          join intake_entry e on e.id = p.id
-          left join item ti on ti.id = e.target_item_id
-          left join intake_entry te on te.id = e.target_entry_id
-          left join version vi on vi.id = e.version_id
-        where p.place <= $2
-        order by e.path
-      `,
-      [intakeId, most, only],
-    )
-  ).rows;
+  many<EntryRow & { grp: Group; in_group: number }>(
+    sql,
+    `
+      with
+        g as (
+          select e.id, ${groupOf} as grp
+          from intake_entry e
+          where e.intake_id = $1
+        ),
+        p as (
+          select
+            id, grp, row_number() over (partition by grp order by id) as place,
+            count(*) over (partition by grp)::int as in_group
+          from g
+          where $3::text is null or grp = $3
+        )
+      select
+        e.*, p.grp, p.in_group, ti.title as target_title, te.path as target_path, vi.item_id
+      from p
+        join intake_entry e on e.id = p.id
+        left join item ti on ti.id = e.target_item_id
+        left join intake_entry te on te.id = e.target_entry_id
+        left join version vi on vi.id = e.version_id
+      where p.place <= $2
+      order by e.path
+    `,
+    [intakeId, most, only],
+  );
 export const outcomeCounts = async (sql: Sql, intakeId: string): Promise<Record<string, number>> =>
   Object.fromEntries(
     (
-      await sql.query<{ outcome: string; n: number }>(
+      await many<{ outcome: string; n: number }>(
+        sql,
         'select outcome, count(*)::int as n from intake_entry where intake_id = $1 group by 1',
         [intakeId],
       )
-    ).rows.map((r) => [r.outcome, r.n]),
+    ).map((r) => [r.outcome, r.n]),
   );
 export const groupIds = async (sql: Sql, intakeId: string, group: string): Promise<number[]> =>
   (
-    await sql.query<{ id: number }>(`select e.id from intake_entry e where e.intake_id = $1 and ${groupOf} = $2`, [
+    await many<{ id: number }>(sql, `select e.id from intake_entry e where e.intake_id = $1 and ${groupOf} = $2`, [
       intakeId,
       group,
     ])
-  ).rows.map((r) => r.id);
+  ).map((r) => r.id);
 /** Titles of what an arrival brings of a kind, for what its presets need. */
 export const broughtTitles = async (sql: Sql, intakeId: string): Promise<string[]> =>
   (
-    await sql.query<{ title: string }>(
+    await many<{ title: string }>(
+      sql,
       `
         select distinct title
         from intake_entry
@@ -541,31 +532,31 @@ export const broughtTitles = async (sql: Sql, intakeId: string): Promise<string[
       `,
       [intakeId],
     )
-  ).rows.map((r) => r.title);
+  ).map((r) => r.title);
 
 export const entryTaken = (sql: Sql, entryId: number, versionId: string | null, frameId: string | null = null) =>
   sql.query('update intake_entry set version_id = $2, frame_id = $3 where id = $1', [entryId, versionId, frameId]);
 export const heldBySha = async (sql: Sql, sha: Buffer): Promise<{ id: string; title: string } | undefined> =>
-  (
-    await sql.query<{ id: string; title: string }>(
-      `
-        select v.id, i.title
-        from version v join item i on i.id = v.item_id
-        where v.sha256 = $1 and i.archived_at is null
-        order by v.created_at
-        limit 1
-      `,
-      [sha],
-    )
-  ).rows[0];
+  maybe<{ id: string; title: string }>(
+    sql,
+    `
+      select v.id, i.title
+      from version v join item i on i.id = v.item_id
+      where v.sha256 = $1 and i.archived_at is null
+      order by v.created_at
+      limit 1
+    `,
+    [sha],
+  );
 /** Which of the names are titles of items held; for what presets need. */
 export const titlesHeld = async (sql: Sql, names: string[]): Promise<string[]> =>
   (
-    await sql.query<{ title: string }>(
+    await many<{ title: string }>(
+      sql,
       'select distinct title from item where title = any ($1) and archived_at is null',
       [names],
     )
-  ).rows.map((r) => r.title);
+  ).map((r) => r.title);
 
 export interface HeldRow {
   item_id: string;
@@ -589,83 +580,80 @@ export const candidates = async (
   sql: Sql,
   c: { shas: Buffer[]; contents: Buffer[]; identities: string[]; bases: string[]; files: string[] },
 ): Promise<HeldRow[]> =>
-  (
-    await sql.query<HeldRow>(
-      `
-        select ${heldColumns}
-        from version v join item i on i.id = v.item_id
-        where i.archived_at is null
-          and v.id in (
-            select id
-            from version
-            where sha256 = any($1::bytea[])
-            union
-            select id
-            from version
-            where content_sha256 = any($2::bytea[])
-            union
-            select id
-            from version
-            where internal_id = any($3::text[]) and internal_id <> ''
-            union
-            select x.newest_version_id
-            from unnest($4::text[]) b
-              join item x on lower(x.title) collate "C" >= b
-              and lower(x.title) collate "C" < (b || chr(65535))
-              and x.archived_at is null
-            where b <> ''
-            union
-            select x.newest_version_id
-            from item x
-            where x.aliases && $4::text[] and x.archived_at is null
-            union
-            select v2.id
-            from version v2 join item x on x.newest_version_id = v2.id
-            where v2.file_name = any($5::text[])
-          )
-      `,
-      [c.shas, c.contents, c.identities, c.bases, c.files],
-    )
-  ).rows;
+  many<HeldRow>(
+    sql,
+    `
+      select ${heldColumns}
+      from version v join item i on i.id = v.item_id
+      where i.archived_at is null
+        and v.id in (
+          select id
+          from version
+          where sha256 = any($1::bytea[])
+          union
+          select id
+          from version
+          where content_sha256 = any($2::bytea[])
+          union
+          select id
+          from version
+          where internal_id = any($3::text[]) and internal_id <> ''
+          union
+          select x.newest_version_id
+          from unnest($4::text[]) b
+            join item x on lower(x.title) collate "C" >= b
+            and lower(x.title) collate "C" < (b || chr(65535))
+            and x.archived_at is null
+          where b <> ''
+          union
+          select x.newest_version_id
+          from item x
+          where x.aliases && $4::text[] and x.archived_at is null
+          union
+          select v2.id
+          from version v2 join item x on x.newest_version_id = v2.id
+          where v2.file_name = any($5::text[])
+        )
+    `,
+    [c.shas, c.contents, c.identities, c.bases, c.files],
+  );
 /** Presets with a title much like one of these; for revisions that were renamed. */
 export const presetsLike = async (sql: Sql, titles: string[]): Promise<HeldRow[]> =>
-  (
-    await sql.query<HeldRow>(
-      `
-        select distinct on (v.id) ${heldColumns}
-        from unnest($1::text[]) t
-          cross join lateral (
-            select *
-            from item x
-            where x.title % t
-              and x.kind = 'preset'
-              and x.archived_at is null
-            order by similarity (x.title, t) desc
-            limit 3
-          ) i
-          join version v on v.id = i.newest_version_id
-      `,
-      [titles],
-    )
-  ).rows;
+  many<HeldRow>(
+    sql,
+    `
+      select distinct on (v.id) ${heldColumns}
+      from unnest($1::text[]) t
+        cross join lateral (
+          select *
+          from item x
+          where x.title % t
+            and x.kind = 'preset'
+            and x.archived_at is null
+          order by similarity (x.title, t) desc
+          limit 3
+        ) i
+        join version v on v.id = i.newest_version_id
+    `,
+    [titles],
+  );
 /** Fingerprints of all that is held of some kinds. */
 export const prints = async (sql: Sql, kinds: string[]): Promise<HeldRow[]> =>
-  (
-    await sql.query<HeldRow>(
-      `
-        select
-          i.id as item_id, v.id as version_id, i.kind, v.format, i.title, '{}'::text[] as aliases,
-          '{}'::text[] as headings, '' as file_name, ''::bytea as sha256, null::bytea as content_sha256,
-          '' as internal_id, v.fingerprint,
-          case when i.kind = 'preset' then v.facts - 'unknown' else '{}' end as facts, true as newest
-        from item i join version v on v.id = i.newest_version_id
-        where i.archived_at is null
-          and i.kind = any($1)
-          and v.fingerprint is not null
-      `,
-      [kinds],
-    )
-  ).rows;
+  many<HeldRow>(
+    sql,
+    `
+      select
+        i.id as item_id, v.id as version_id, i.kind, v.format, i.title, '{}'::text[] as aliases,
+        '{}'::text[] as headings, '' as file_name, ''::bytea as sha256, null::bytea as content_sha256,
+        '' as internal_id, v.fingerprint,
+        case when i.kind = 'preset' then v.facts - 'unknown' else '{}' end as facts, true as newest
+      from item i join version v on v.id = i.newest_version_id
+      where i.archived_at is null
+        and i.kind = any($1)
+        and v.fingerprint is not null
+    `,
+    [kinds],
+  );
 
 export const insertPack = (
   sql: Sql,
@@ -706,51 +694,49 @@ export interface PackRow {
   intake_id: string;
 }
 export const packById = async (sql: Sql, id: string): Promise<PackRow | undefined> =>
-  (
-    await sql.query<PackRow>(
-      `
-        select
-          p.id, p.name, p.supplier, p.release, p.created_at, p.intake_id,
-          (
-            select count(*)::int
-            from pack_member m
-            where m.pack_id = p.id
-          ) as members
-        from pack p
-        where p.id = $1
-      `,
-      [id],
-    )
-  ).rows[0];
+  maybe<PackRow>(
+    sql,
+    `
+      select
+        p.id, p.name, p.supplier, p.release, p.created_at, p.intake_id,
+        (
+          select count(*)::int
+          from pack_member m
+          where m.pack_id = p.id
+        ) as members
+      from pack p
+      where p.id = $1
+    `,
+    [id],
+  );
 /** Packs that share members with an arrival, by content or by path, best first: releases of the same pack. */
 export const packsLike = async (sql: Sql, intakeId: string): Promise<(PackRow & { shared: number })[]> =>
-  (
-    await sql.query<PackRow & { shared: number }>(
-      `
-        select
-          p.id, p.name, p.supplier, p.release, p.created_at, p.intake_id,
-          (
-            select count(*)::int
-            from pack_member m
-            where m.pack_id = p.id
-          ) as members,
-          x.shared
-        from (
-          select m.pack_id, count(distinct m.path)::int as shared
-          from intake_entry e
-            join version v on v.item_id = e.target_item_id
-            join pack_member m on m.version_id = v.id
-          where e.intake_id = $1
-            and e.outcome in ('duplicate', 'version')
-          group by 1
-        ) x
-          join pack p on p.id = x.pack_id
-        order by x.shared desc, p.created_at desc
-        limit 5
-      `,
-      [intakeId],
-    )
-  ).rows;
+  many<PackRow & { shared: number }>(
+    sql,
+    `
+      select
+        p.id, p.name, p.supplier, p.release, p.created_at, p.intake_id,
+        (
+          select count(*)::int
+          from pack_member m
+          where m.pack_id = p.id
+        ) as members,
+        x.shared
+      from (
+        select m.pack_id, count(distinct m.path)::int as shared
+        from intake_entry e
+          join version v on v.item_id = e.target_item_id
+          join pack_member m on m.version_id = v.id
+        where e.intake_id = $1
+          and e.outcome in ('duplicate', 'version')
+        group by 1
+      ) x
+        join pack p on p.id = x.pack_id
+      order by x.shared desc, p.created_at desc
+      limit 5
+    `,
+    [intakeId],
+  );
 export const membersOf = async (
   sql: Sql,
   packId: string,
@@ -766,107 +752,105 @@ export const membersOf = async (
     sha256: Buffer;
   }[]
 > =>
-  (
-    await sql.query<{
-      path: string;
-      version_id: string;
-      item_id: string;
-      title: string;
-      kind: string;
-      fingerprint: Buffer | null;
-      facts: Record<string, unknown>;
-      sha256: Buffer;
-    }>(
-      `
-        select
-          m.path, v.id as version_id, v.item_id, i.title, i.kind, v.fingerprint, v.facts, v.sha256
-        from pack_member m join version v on v.id = m.version_id join item i on i.id = v.item_id
-        where m.pack_id = $1
-        order by m.path
-      `,
-      [packId],
-    )
-  ).rows;
+  many<{
+    path: string;
+    version_id: string;
+    item_id: string;
+    title: string;
+    kind: string;
+    fingerprint: Buffer | null;
+    facts: Record<string, unknown>;
+    sha256: Buffer;
+  }>(
+    sql,
+    `
+      select
+        m.path, v.id as version_id, v.item_id, i.title, i.kind, v.fingerprint, v.facts, v.sha256
+      from pack_member m join version v on v.id = m.version_id join item i on i.id = v.item_id
+      where m.pack_id = $1
+      order by m.path
+    `,
+    [packId],
+  );
 
 /** What hangs on the versions that an intake made: each in words, with a count. */
 export const dependents = async (sql: Sql, intakeId: string): Promise<{ what: string; n: number; example: string }[]> =>
-  (
-    await sql.query<{ what: string; n: number; example: string }>(
-      `
-        with
-          mine as (
-            select v.id, v.item_id
-            from intake_entry e join version v on v.id = e.version_id
-            where e.intake_id = $1
-              and e.outcome in ('new', 'version', 'variant')
+  many<{ what: string; n: number; example: string }>(
+    sql,
+    `
+      with
+        mine as (
+          select v.id, v.item_id
+          from intake_entry e join version v on v.id = e.version_id
+          where e.intake_id = $1
+            and e.outcome in ('new', 'version', 'variant')
+        )
+      select *
+      from (
+        select
+          'placed on a station' as what, count(*)::int as n,
+          coalesce(min(s.name || ': ' || p.path), '') as example
+        from placement p join mine on mine.id = p.version_id join station s on s.id = p.station_id
+        union all
+        select
+          'part of a rollout', count(distinct r.id)::int, coalesce(min(r.title), '')
+        from rollout_step st
+          join mine on mine.id = st.version_id
+          join rollout r on r.id = st.rollout_id
+        union all
+        select
+          'converted into other items', count(*)::int, coalesce(min(i.title), '')
+        from lineage l
+          join mine on mine.id = l.source_version_id
+          join version v on v.id = l.version_id
+          join item i on i.id = v.item_id
+        where v.id not in (select id from mine)
+        union all
+        select
+          'given newer versions since', count(*)::int, coalesce(min(i.title), '')
+        from version v
+          join mine m on m.item_id = v.item_id
+          join version mv on mv.id = m.id
+          join item i on i.id = v.item_id
+        where v.number > mv.number
+          and v.id not in (select id from mine)
+        union all
+        select
+          'part of another pack', count(*)::int, coalesce(min(p.name), '')
+        from pack_member m join mine on mine.id = m.version_id join pack p on p.id = m.pack_id
+        where p.intake_id <> $1
+        union all
+        select
+          'merged with other items', count(*)::int, coalesce(min(i.title), '')
+        from item i
+        where i.merged_into in (select item_id from mine)
+          or (
+            i.id in (select item_id from mine)
+            and i.merged_into is not null
           )
-        select *
-        from (
-          select
-            'placed on a station' as what, count(*)::int as n,
-            coalesce(min(s.name || ': ' || p.path), '') as example
-          from placement p join mine on mine.id = p.version_id join station s on s.id = p.station_id
-          union all
-          select
-            'part of a rollout', count(distinct r.id)::int, coalesce(min(r.title), '')
-          from rollout_step st
-            join mine on mine.id = st.version_id
-            join rollout r on r.id = st.rollout_id
-          union all
-          select
-            'converted into other items', count(*)::int, coalesce(min(i.title), '')
-          from lineage l
-            join mine on mine.id = l.source_version_id
-            join version v on v.id = l.version_id
-            join item i on i.id = v.item_id
-          where v.id not in (select id from mine)
-          union all
-          select
-            'given newer versions since', count(*)::int, coalesce(min(i.title), '')
-          from version v
-            join mine m on m.item_id = v.item_id
-            join version mv on mv.id = m.id
-            join item i on i.id = v.item_id
-          where v.number > mv.number
-            and v.id not in (select id from mine)
-          union all
-          select
-            'part of another pack', count(*)::int, coalesce(min(p.name), '')
-          from pack_member m join mine on mine.id = m.version_id join pack p on p.id = m.pack_id
-          where p.intake_id <> $1
-          union all
-          select
-            'merged with other items', count(*)::int, coalesce(min(i.title), '')
-          from item i
-          where i.merged_into in (select item_id from mine)
-            or (
-              i.id in (select item_id from mine)
-              and i.merged_into is not null
-            )
-        ) d
-        where n > 0
-      `,
-      [intakeId],
-    )
-  ).rows;
+      ) d
+      where n > 0
+    `,
+    [intakeId],
+  );
 /** Takes back what an intake made; the order keeps references whole. */
 export const takeBack = async (
   sql: Sql,
   intakeId: string,
 ): Promise<{ versions: number; items: number; frames: number }> => {
-  const versions = (
-    await sql.query<{ id: string; item_id: string }>(
-      `
-        select v.id, v.item_id
-        from intake_entry e join version v on v.id = e.version_id
-        where e.intake_id = $1
-          and e.outcome in ('new', 'version', 'variant')
-      `,
-      [intakeId],
-    )
-  ).rows;
+  const versions = await many<{ id: string; item_id: string }>(
+    sql,
+    `
+      select v.id, v.item_id
+      from intake_entry e join version v on v.id = e.version_id
+      where e.intake_id = $1
+        and e.outcome in ('new', 'version', 'variant')
+    `,
+    [intakeId],
+  );
   const frames = (
-    await sql.query<{ id: string }>(
+    await many<{ id: string }>(
+      sql,
       `
         select frame_id as id
         from intake_entry
@@ -874,7 +858,7 @@ export const takeBack = async (
       `,
       [intakeId],
     )
-  ).rows.map((r) => r.id);
+  ).map((r) => r.id);
   const ids = versions.map((v) => v.id);
   await sql.query('delete from pack where intake_id = $1', [intakeId]);
   await sql.query('update intake_entry set version_id = null, frame_id = null where intake_id = $1', [intakeId]);

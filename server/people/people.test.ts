@@ -71,6 +71,7 @@ import { runEditor } from '../stations/launcher';
 import { addStation, newCode, stationViews } from '../stations/service';
 import { addPerson, personOf, signIn, signOut } from './service';
 import { actions, may, roles, type Action, type Person } from './roles';
+import { many, one } from '../db/query';
 
 withDatabase();
 const id = v7();
@@ -240,8 +241,8 @@ describe('sign-in', () => {
   test('keeps neither passwords nor tokens', async () => {
     const { token } = await signIn('odile@test.example', 'a long password', 'here', 'test');
     const all =
-      JSON.stringify((await pool().query('select password_hash from person')).rows) +
-      JSON.stringify((await pool().query(`select encode(token_sha256, 'escape') as t from session`)).rows);
+      JSON.stringify(await many(pool(), 'select password_hash from person')) +
+      JSON.stringify(await many(pool(), `select encode(token_sha256, 'escape') as t from session`));
     expect(all).toContain('$argon2id$');
     expect(all).not.toContain('a long password');
     expect(all).not.toContain(token);
@@ -385,11 +386,12 @@ describe('jobs', () => {
     await pool().query(`update job set status = 'running', heartbeat_at = now() where id = $1`, [id]);
     const locked = async () =>
       (
-        await pool().query<{ locked_by: string | null }>(
+        await one<{ locked_by: string | null }>(
+          pool(),
           'select locked_by from graphile_worker._private_jobs where key = $1',
           [id],
         )
-      ).rows[0]!.locked_by;
+      ).locked_by;
     await freeDeadJobs();
     expect(await locked()).toBe('dead');
     await pool().query(`update job set heartbeat_at = now() - interval '1 minute' where id = $1`, [id]);

@@ -1,5 +1,6 @@
 import type { Sql } from '../db/pool';
 import type { Role } from './roles';
+import { maybe, one } from '../db/query';
 
 export interface PersonRow {
   id: string;
@@ -11,7 +12,7 @@ export interface PersonRow {
 }
 
 export const countPeople = async (sql: Sql): Promise<number> =>
-  (await sql.query<{ n: number }>('select count(*)::int as n from person')).rows[0]!.n;
+  (await one<{ n: number }>(sql, 'select count(*)::int as n from person')).n;
 
 export const insertPerson = (sql: Sql, p: { id: string; name: string; email: string; role: Role; hash: string }) =>
   sql.query(
@@ -23,16 +24,15 @@ export const insertPerson = (sql: Sql, p: { id: string; name: string; email: str
   );
 
 export const personByEmail = async (sql: Sql, email: string): Promise<PersonRow | undefined> =>
-  (
-    await sql.query<PersonRow>(
-      `
-        select id, name, email::text, role, password_hash, active
-        from person
-        where email = $1
-      `,
-      [email],
-    )
-  ).rows[0];
+  maybe<PersonRow>(
+    sql,
+    `
+      select id, name, email::text, role, password_hash, active
+      from person
+      where email = $1
+    `,
+    [email],
+  );
 
 export const insertSession = (sql: Sql, token: Buffer, personId: string, days: number, agent: string) =>
   sql.query(
@@ -44,19 +44,18 @@ export const insertSession = (sql: Sql, token: Buffer, personId: string, days: n
   );
 
 export const personBySession = async (sql: Sql, token: Buffer): Promise<PersonRow | undefined> =>
-  (
-    await sql.query<PersonRow>(
-      `
-        select
-          p.id, p.name, p.email::text, p.role, p.password_hash, p.active
-        from session s join person p on p.id = s.person_id
-        where s.token_sha256 = $1
-          and s.expires_at > now()
-          and p.active
-      `,
-      [token],
-    )
-  ).rows[0];
+  maybe<PersonRow>(
+    sql,
+    `
+      select
+        p.id, p.name, p.email::text, p.role, p.password_hash, p.active
+      from session s join person p on p.id = s.person_id
+      where s.token_sha256 = $1
+        and s.expires_at > now()
+        and p.active
+    `,
+    [token],
+  );
 
 export const deleteSession = (sql: Sql, token: Buffer) =>
   sql.query('delete from session where token_sha256 = $1', [token]);
@@ -66,7 +65,8 @@ export const insertFailure = (sql: Sql, subject: string) =>
   sql.query('insert into sign_in_failure (subject) values ($1)', [subject]);
 export const failuresOf = async (sql: Sql, subject: string, minutes: number): Promise<number> =>
   (
-    await sql.query<{ n: number }>(
+    await one<{ n: number }>(
+      sql,
       `
         select count(*)::int as n
         from sign_in_failure
@@ -75,7 +75,7 @@ export const failuresOf = async (sql: Sql, subject: string, minutes: number): Pr
       `,
       [subject, minutes],
     )
-  ).rows[0]!.n;
+  ).n;
 export const deleteOldFailures = (sql: Sql) =>
   sql.query(`delete from sign_in_failure where at < now() - interval '1 day'`);
 export const deleteFailures = (sql: Sql, subject: string) =>

@@ -18,6 +18,7 @@ import { addShelf } from '../items/shelves';
 import { recognise } from '@/core/pack/recognise';
 import { actorOf } from '../people/roles';
 import { renditionFor } from './service';
+import { one } from '../db/query';
 
 withDatabase();
 let look = '';
@@ -62,11 +63,11 @@ const made = async (version: string, d: typeof oxbow, asIs = false) => {
   const r = await transaction(async (sql) => renditionFor(sql, (await versionById(sql, version))!, d!, takes(d, asIs)));
   return { ...r, bytes: await getBlob(r.sha256) };
 };
-const rows = async () => (await pool().query<{ n: number }>('select count(*)::int as n from rendition')).rows[0]!.n;
+const rows = async () => (await one<{ n: number }>(pool(), 'select count(*)::int as n from rendition')).n;
 const rename = async (item: string, title: string) => {
-  const i = (
-    await pool().query<{ title: string; revision: number }>('select title, revision from item where id = $1', [item])
-  ).rows[0]!;
+  const i = await one<{ title: string; revision: number }>(pool(), 'select title, revision from item where id = $1', [
+    item,
+  ]);
   await editItem(people.librarian, item, { revision: i.revision, base: { title: i.title }, mine: { title } });
 };
 

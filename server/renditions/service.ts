@@ -8,6 +8,7 @@ import { getBlob, hex, putBlob } from '../blobs/service';
 import type { Sql } from '../db/pool';
 import type { versionById } from '../items/queries';
 import { lookOf } from '../items/service';
+import { maybe } from '../db/query';
 
 export interface RenditionRow {
   id: string;
@@ -35,20 +36,19 @@ export async function renditionFor(
     .digest();
   const key = [v.id, d.editor, d.version, recipe, RENDITION_CODE];
   const find = async () =>
-    (
-      await sql.query<RenditionRow>(
-        `
-          select id, sha256, size, points, residual
-          from rendition
-          where version_id = $1
-            and editor_id = $2
-            and editor_version = $3
-            and recipe_sha256 = $4
-            and code_version = $5
-        `,
-        key,
-      )
-    ).rows[0];
+    maybe<RenditionRow>(
+      sql,
+      `
+        select id, sha256, size, points, residual
+        from rendition
+        where version_id = $1
+          and editor_id = $2
+          and editor_version = $3
+          and recipe_sha256 = $4
+          and code_version = $5
+      `,
+      key,
+    );
   const had = await find();
   if (had) return had;
   if (v.kind === 'look' && !looks.has(v.id)) looks.set(v.id, await lookOf(v, sql));

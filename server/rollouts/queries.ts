@@ -1,4 +1,5 @@
 import type { Sql } from '../db/pool';
+import { many, maybe, one } from '../db/query';
 
 export interface RolloutRow {
   id: string;
@@ -65,33 +66,31 @@ export const insertRollout = (
     [r.id, r.title, r.personId, r.undoes, r.status, r.approvedBy],
   );
 export const rolloutById = async (sql: Sql, id: string, lock = false): Promise<RolloutRow | undefined> =>
-  (await sql.query<RolloutRow>(`select ${columns} ${from} where r.id = $1 ${lock ? 'for update of r' : ''}`, [id]))
-    .rows[0];
+  maybe<RolloutRow>(sql, `select ${columns} ${from} where r.id = $1 ${lock ? 'for update of r' : ''}`, [id]);
 export const rollouts = async (
   sql: Sql,
   most: number,
 ): Promise<(RolloutRow & { steps: number; settled: number; bad: number; stations: number })[]> =>
-  (
-    await sql.query<RolloutRow & { steps: number; settled: number; bad: number; stations: number }>(
-      `
-        select
-          ${columns}, coalesce(s.steps, 0) as steps, coalesce(s.settled, 0) as settled,
-          coalesce(s.bad, 0) as bad, coalesce(s.stations, 0) as stations ${from}
-          left join lateral (
-            select
-              count(*) filter (where do_what <> 'none')::int as steps, count(outcome)::int as settled,
-              count(*) filter (where outcome in ('conflict', 'failed'))::int as bad,
-              count(distinct station_id)::int as stations
-            from rollout_step
-            where rollout_id = r.id
-          ) s on true
-        where r.status <> 'dropped'
-        order by r.created_at desc
-        limit $1
-      `,
-      [most],
-    )
-  ).rows;
+  many<RolloutRow & { steps: number; settled: number; bad: number; stations: number }>(
+    sql,
+    `
+      select
+        ${columns}, coalesce(s.steps, 0) as steps, coalesce(s.settled, 0) as settled,
+        coalesce(s.bad, 0) as bad, coalesce(s.stations, 0) as stations ${from}
+        left join lateral (
+          select
+            count(*) filter (where do_what <> 'none')::int as steps, count(outcome)::int as settled,
+            count(*) filter (where outcome in ('conflict', 'failed'))::int as bad,
+            count(distinct station_id)::int as stations
+          from rollout_step
+          where rollout_id = r.id
+        ) s on true
+      where r.status <> 'dropped'
+      order by r.created_at desc
+      limit $1
+    `,
+    [most],
+  );
 export const setRollout = (sql: Sql, id: string, status: RolloutRow['status'], approvedBy: string | null = null) =>
   sql.query(
     `
@@ -149,26 +148,26 @@ export const insertStep = (
   );
 const stepColumns = `s.id, s.station_id, st.name as station, s.agent_station_id, s.editor_id, s.editor_version, s.place, s.version_id, s.rendition_id, s.n, s.do_what, s.path, encode(s.sha256, 'hex') as sha, s.size, encode(s.expect, 'hex') as expect, s.decision, s.note, s.outcome, s.message, encode(s.before, 'hex') as before, s.prior, s.lines, i.title, i.id as item_id, v.number, r.points, r.residual`;
 export const stepsOf = async (sql: Sql, rolloutId: string): Promise<StepRow[]> =>
-  (
-    await sql.query<StepRow>(
-      `
-        select ${stepColumns}
-        from rollout_step s
-          join station st on st.id = s.station_id
-          left join version v on v.id = s.version_id
-          left join item i on i.id = v.item_id
-          left join rendition r on r.id = s.rendition_id
-        where s.rollout_id = $1
-        order by st.position, s.editor_id, s.n
-      `,
-      [rolloutId],
-    )
-  ).rows;
+  many<StepRow>(
+    sql,
+    `
+      select ${stepColumns}
+      from rollout_step s
+        join station st on st.id = s.station_id
+        left join version v on v.id = s.version_id
+        left join item i on i.id = v.item_id
+        left join rendition r on r.id = s.rendition_id
+      where s.rollout_id = $1
+      order by st.position, s.editor_id, s.n
+    `,
+    [rolloutId],
+  );
 
 /** The oldest confirmed rollout that still has something for this agent. */
 export const nextFor = async (sql: Sql, agentStation: string): Promise<string | null> =>
   (
-    await sql.query<{ id: string }>(
+    await maybe<{ id: string }>(
+      sql,
       `
         select r.id
         from rollout r
@@ -186,7 +185,7 @@ export const nextFor = async (sql: Sql, agentStation: string): Promise<string | 
       `,
       [agentStation],
     )
-  ).rows[0]?.id ?? null;
+  )?.id ?? null;
 export const settleStep = (sql: Sql, stepId: number, outcome: string, message: string, before: string | null) =>
   sql.query(
     `
@@ -198,7 +197,8 @@ export const settleStep = (sql: Sql, stepId: number, outcome: string, message: s
   );
 export const pendingSteps = async (sql: Sql, rolloutId: string): Promise<number> =>
   (
-    await sql.query<{ n: number }>(
+    await one<{ n: number }>(
+      sql,
       `
         select count(*)::int as n
         from rollout_step
@@ -208,7 +208,7 @@ export const pendingSteps = async (sql: Sql, rolloutId: string): Promise<number>
       `,
       [rolloutId],
     )
-  ).rows[0]!.n;
+  ).n;
 export const mayFetch = async (sql: Sql, agentStation: string, sha: string): Promise<boolean> =>
   ((
     await sql.query(

@@ -15,6 +15,7 @@ import { checked } from '../people/service';
 import { dropPlacement, indexText, inventoryOf, putPlacement, stations, type StationRow } from '../stations/queries';
 import { planSteps } from './plan';
 import * as q from './queries';
+import { maybe } from '../db/query';
 
 export type { RolloutRow, StepRow } from './queries';
 
@@ -79,11 +80,11 @@ export async function rolloutFor(
   allow(person, 'view');
   const rollout = /^[0-9a-f-]{36}$/.test(id) ? await q.rolloutById(pool(), id) : undefined;
   if (!rollout) throw missing(id);
-  const undoing = (
-    await pool().query<{ id: string }>('select id from rollout where undoes = $1 order by created_at desc limit 1', [
-      id,
-    ])
-  ).rows[0];
+  const undoing = await maybe<{ id: string }>(
+    pool(),
+    'select id from rollout where undoes = $1 order by created_at desc limit 1',
+    [id],
+  );
   return { rollout, steps: await q.stepsOf(pool(), id), undoneBy: undoing?.id ?? null };
 }
 

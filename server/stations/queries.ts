@@ -1,5 +1,6 @@
 import type { Descriptor, System } from '@/core/editor/descriptor';
 import type { Sql } from '../db/pool';
+import { many, maybe } from '../db/query';
 
 export interface StationRow {
   id: string;
@@ -34,13 +35,13 @@ const columns =
   'id, name, kind, system, person, host_id, token_sha256 is not null as enrolled, agent_version, last_report_at, digest, position';
 
 export const stations = async (sql: Sql): Promise<StationRow[]> =>
-  (await sql.query<StationRow>(`select ${columns} from station order by position, name`)).rows;
+  many<StationRow>(sql, `select ${columns} from station order by position, name`);
 export const stationById = async (sql: Sql, id: string): Promise<StationRow | undefined> =>
-  (await sql.query<StationRow>(`select ${columns} from station where id = $1`, [id])).rows[0];
+  maybe<StationRow>(sql, `select ${columns} from station where id = $1`, [id]);
 export const stationByName = async (sql: Sql, name: string): Promise<StationRow | undefined> =>
-  (await sql.query<StationRow>(`select ${columns} from station where name = $1`, [name])).rows[0];
+  maybe<StationRow>(sql, `select ${columns} from station where name = $1`, [name]);
 export const stationByToken = async (sql: Sql, token: Buffer): Promise<StationRow | undefined> =>
-  (await sql.query<StationRow>(`select ${columns} from station where token_sha256 = $1`, [token])).rows[0];
+  maybe<StationRow>(sql, `select ${columns} from station where token_sha256 = $1`, [token]);
 export const insertStation = (
   sql: Sql,
   s: {
@@ -76,19 +77,18 @@ export const takeCode = async (
   token: Buffer,
   agentVersion: string,
 ): Promise<StationRow | undefined> =>
-  (
-    await sql.query<StationRow>(
-      `
-        update station
-        set
-          token_sha256 = $2, enrol_code_sha256 = null, enrol_expires_at = null, agent_version = $3,
-          digest = ''
-        where enrol_code_sha256 = $1 and enrol_expires_at > now()
-        returning ${columns}
-      `,
-      [code, token, agentVersion],
-    )
-  ).rows[0];
+  maybe<StationRow>(
+    sql,
+    `
+      update station
+      set
+        token_sha256 = $2, enrol_code_sha256 = null, enrol_expires_at = null, agent_version = $3,
+        digest = ''
+      where enrol_code_sha256 = $1 and enrol_expires_at > now()
+      returning ${columns}
+    `,
+    [code, token, agentVersion],
+  );
 export const insertStationEditor = (sql: Sql, stationId: string, editor: string, version: string) =>
   sql.query(
     `
@@ -101,19 +101,18 @@ export const insertStationEditor = (sql: Sql, stationId: string, editor: string,
 
 /** Editors of a station, or of all; with their descriptors. */
 export const stationEditors = async (sql: Sql, stationIds: string[] | null): Promise<StationEditorRow[]> =>
-  (
-    await sql.query<StationEditorRow>(
-      `
-        select
-          se.station_id, se.editor_id, se.editor_version, se.running, se.listing, se.listed_at,
-          e.descriptor
-        from station_editor se join editor e on e.id = se.editor_id and e.version = se.editor_version
-        where $1::uuid[] is null or se.station_id = any($1)
-        order by se.editor_id, se.editor_version
-      `,
-      [stationIds],
-    )
-  ).rows;
+  many<StationEditorRow>(
+    sql,
+    `
+      select
+        se.station_id, se.editor_id, se.editor_version, se.running, se.listing, se.listed_at,
+        e.descriptor
+      from station_editor se join editor e on e.id = se.editor_id and e.version = se.editor_version
+      where $1::uuid[] is null or se.station_id = any($1)
+      order by se.editor_id, se.editor_version
+    `,
+    [stationIds],
+  );
 export const updateListing = (
   sql: Sql,
   stationId: string,
@@ -169,17 +168,16 @@ export const inventoryOf = async (
   sql: Sql,
   stationId: string,
 ): Promise<{ path: string; size: number; sha: string }[]> =>
-  (
-    await sql.query<{ path: string; size: number; sha: string }>(
-      `
-        select path, size, encode(sha256, 'hex') as sha
-        from inventory
-        where station_id = $1
-        order by path
-      `,
-      [stationId],
-    )
-  ).rows;
+  many<{ path: string; size: number; sha: string }>(
+    sql,
+    `
+      select path, size, encode(sha256, 'hex') as sha
+      from inventory
+      where station_id = $1
+      order by path
+    `,
+    [stationId],
+  );
 
 export const replaceIndexes = async (sql: Sql, stationId: string, paths: string[], texts: string[]): Promise<void> => {
   await sql.query('delete from station_index where station_id = $1 and path <> all ($2::text[])', [stationId, paths]);
@@ -197,11 +195,11 @@ export const replaceIndexes = async (sql: Sql, stationId: string, paths: string[
 };
 export const indexText = async (sql: Sql, stationId: string, path: string): Promise<string> =>
   (
-    await sql.query<{ text: string }>('select text from station_index where station_id = $1 and path = $2', [
+    await maybe<{ text: string }>(sql, 'select text from station_index where station_id = $1 and path = $2', [
       stationId,
       path,
     ])
-  ).rows[0]?.text ?? '';
+  )?.text ?? '';
 
 export interface PlacementRow {
   station_id: string;
@@ -221,23 +219,22 @@ export interface PlacementRow {
   residual: { maxDeltaE: number; p95DeltaE: number; meanDeltaE: number } | null;
 }
 export const placements = async (sql: Sql, stationIds: string[] | null): Promise<PlacementRow[]> =>
-  (
-    await sql.query<PlacementRow>(
-      `
-        select
-          p.station_id, p.path, p.editor_id, p.editor_version, p.place, p.version_id, p.rendition_id,
-          encode(p.sha256, 'hex') as sha, p.placed_at, i.title, v.number, i.id as item_id, i.kind,
-          r.points, r.residual
-        from placement p
-          left join version v on v.id = p.version_id
-          left join item i on i.id = v.item_id
-          left join rendition r on r.id = p.rendition_id
-        where $1::uuid[] is null or p.station_id = any($1)
-        order by p.path
-      `,
-      [stationIds],
-    )
-  ).rows;
+  many<PlacementRow>(
+    sql,
+    `
+      select
+        p.station_id, p.path, p.editor_id, p.editor_version, p.place, p.version_id, p.rendition_id,
+        encode(p.sha256, 'hex') as sha, p.placed_at, i.title, v.number, i.id as item_id, i.kind,
+        r.points, r.residual
+      from placement p
+        left join version v on v.id = p.version_id
+        left join item i on i.id = v.item_id
+        left join rendition r on r.id = p.rendition_id
+      where $1::uuid[] is null or p.station_id = any($1)
+      order by p.path
+    `,
+    [stationIds],
+  );
 export const putPlacement = (
   sql: Sql,
   p: {
