@@ -58,13 +58,13 @@ const content = (text: string): string => {
 };
 function tree(at = root): Record<string, string> {
   const out: Record<string, string> = {};
-  const walk = (p: string): void => {
-    for (const name of readdirSync(p).sort()) {
-      const f = join(p, name);
-      if (statSync(f).isDirectory()) {
-        out[`${f.slice(at.length + 1)}/`] = '';
-        walk(f);
-      } else out[f.slice(at.length + 1)] = readFileSync(f, 'utf8');
+  const walk = (path: string): void => {
+    for (const name of readdirSync(path).sort()) {
+      const file = join(path, name);
+      if (statSync(file).isDirectory()) {
+        out[`${file.slice(at.length + 1)}/`] = '';
+        walk(file);
+      } else out[file.slice(at.length + 1)] = readFileSync(file, 'utf8');
     }
   };
   walk(at);
@@ -80,8 +80,8 @@ const applier = (step?: (s: string) => void) =>
     root,
     state,
     places: ['Looks', 'Presets'],
-    fetch: async (s, to) => {
-      writeFileSync(to, readFileSync(join(contents, s)));
+    fetch: async (text, to) => {
+      writeFileSync(to, readFileSync(join(contents, text)));
     },
     ...(step ? { step } : {}),
   });
@@ -109,9 +109,9 @@ const before = { 'Looks/': '', 'Looks/gone.cube': 'gone', 'Looks/old.cube': 'old
 
 describe('a plan', () => {
   test('is carried out, said, and taken back so that all is as it was', async () => {
-    const p = scene();
+    const plan = scene();
     const a = applier();
-    const { results } = await a.apply(p);
+    const { results } = await a.apply(plan);
     expect(results.map((r) => [r.outcome, r.before])).toEqual([
       ['done', null],
       ['done', sha('old')],
@@ -119,28 +119,28 @@ describe('a plan', () => {
     ]);
     expect(tree()).toEqual(after);
     await a.close();
-    const back = await applier().apply(reversed(p, results));
+    const back = await applier().apply(reversed(plan, results));
     expect(back.results.map((r) => r.outcome)).toEqual(['done', 'done', 'done']);
     expect(tree()).toEqual(before);
   });
 
   test('leaves a file alone that was changed, made or taken away by hand since, and says conflict', async () => {
-    const p = scene();
+    const plan = scene();
     file('Looks/old.cube', 'edited by hand');
     file('Looks/A/B/new.cube', 'made by hand');
     rmSync(join(root, 'Looks/gone.cube'));
     const there = tree();
-    const { results } = await applier().apply(p);
+    const { results } = await applier().apply(plan);
     expect(results.map((r) => r.outcome)).toEqual(['conflict', 'conflict', 'conflict']);
     expect(results[1]!.message).toContain('changed here since');
     expect(tree()).toEqual(there);
   });
 
   test('does not write over what appears between the look and the rename', async () => {
-    const p = scene();
-    const { results } = await applier((s) => {
-      if (s === 'copy' && !existsSync(join(root, 'Looks/A/B/new.cube'))) file('Looks/A/B/new.cube', 'quick hand');
-    }).apply(p);
+    const plan = scene();
+    const { results } = await applier((text) => {
+      if (text === 'copy' && !existsSync(join(root, 'Looks/A/B/new.cube'))) file('Looks/A/B/new.cube', 'quick hand');
+    }).apply(plan);
     expect(results[0]!.outcome).toBe('conflict');
     expect(tree()['Looks/A/B/new.cube']).toBe('quick hand');
     expect(Object.keys(tree()).filter((f) => f.includes('.part'))).toEqual([]);
@@ -196,9 +196,9 @@ describe('a plan', () => {
 
 describe('kill -9', () => {
   /** Runs the plan in a process of its own, killed before its step number `dieAt`; 0 lets it live. */
-  const run = (p: Plan | null, dieAt: number) => {
+  const run = (plan: Plan | null, dieAt: number) => {
     const input = join(state, 'input.json');
-    writeFileSync(input, JSON.stringify({ root, state, plan: p, contents, dieAt }));
+    writeFileSync(input, JSON.stringify({ root, state, plan: plan, contents, dieAt }));
     return spawnSync(process.execPath, [fixture, input], { encoding: 'utf8' });
   };
 
@@ -211,8 +211,8 @@ describe('kill -9', () => {
         rmSync(d, { recursive: true, force: true });
         mkdirSync(d);
       }
-      const p = scene();
-      const killed = run(p, k);
+      const plan = scene();
+      const killed = run(plan, k);
       expect(killed.signal, `step ${k}`).toBe('SIGKILL');
       // at the moment of the crash every file is either the old or the new one, whole
       const torn = tree();
@@ -220,7 +220,7 @@ describe('kill -9', () => {
         if (!path.endsWith('/') && !path.includes('.part'))
           expect([before[path as never], after[path as never]], `step ${k}, ${path}`).toContain(text);
       reached.add(JSON.stringify(torn));
-      const again = run(p, 0);
+      const again = run(plan, 0);
       expect(again.stderr).toBe('');
       const { results } = JSON.parse(again.stdout) as { results: OperationResult[] };
       expect(
@@ -237,20 +237,20 @@ describe('kill -9', () => {
   });
 
   test('twice in a row, at different steps, and the plan can still be undone', async () => {
-    const p = scene();
-    run(p, 8);
-    run(p, 5);
-    const { results } = JSON.parse(run(p, 0).stdout) as { results: OperationResult[] };
+    const plan = scene();
+    run(plan, 8);
+    run(plan, 5);
+    const { results } = JSON.parse(run(plan, 0).stdout) as { results: OperationResult[] };
     await applier().close();
-    await applier().apply(reversed(p, results));
+    await applier().apply(reversed(plan, results));
     expect(tree()).toEqual(before);
   });
 
   test('what someone changed between crash and restart stays theirs', () => {
-    const p = scene();
-    run(p, 3);
+    const plan = scene();
+    run(plan, 3);
     file('Looks/old.cube', 'edited meanwhile');
-    const { results } = JSON.parse(run(p, 0).stdout) as { results: OperationResult[] };
+    const { results } = JSON.parse(run(plan, 0).stdout) as { results: OperationResult[] };
     expect(results.map((r) => r.outcome)).toEqual(['done', 'conflict', 'done']);
     expect(tree()['Looks/old.cube']).toBe('edited meanwhile');
   });

@@ -24,15 +24,15 @@ const partOf = (target: string, n: number): string =>
 
 export class Applier {
   private readonly journal: Journal;
-  constructor(private readonly c: ApplyContext) {
-    this.journal = new Journal(join(c.state, 'journal'));
+  constructor(private readonly context: ApplyContext) {
+    this.journal = new Journal(join(context.state, 'journal'));
   }
 
   private step(name: string): void {
-    this.c.step?.(name);
+    this.context.step?.(name);
   }
-  private kept = (sha: string): string => join(this.c.state, 'kept', sha);
-  private staged = (plan: string, n: number): string => join(this.c.state, 'stage', plan, String(n));
+  private kept = (sha: string): string => join(this.context.state, 'kept', sha);
+  private staged = (plan: string, n: number): string => join(this.context.state, 'stage', plan, String(n));
 
   /** A plan that was begun before, with the results so far; null when nothing is open. */
   async open(): Promise<{ plan: Plan; results: OperationResult[]; ended: boolean } | null> {
@@ -66,14 +66,14 @@ export class Applier {
     }
     this.step('end');
     if (!facts.some((f) => f.fact === 'end')) await this.journal.write({ fact: 'end' });
-    await rm(join(this.c.state, 'stage', plan.id), { recursive: true, force: true });
+    await rm(join(this.context.state, 'stage', plan.id), { recursive: true, force: true });
     return { plan, results: facts.flatMap((f) => (f.fact === 'result' ? [f.result] : [])) };
   }
 
   /** Marks the open plan as reported; the next one may come. */
   async close(): Promise<void> {
     this.step('close');
-    await this.journal.close(this.c.state);
+    await this.journal.close(this.context.state);
   }
 
   private async one(plan: Plan, op: Operation, facts: Fact[]): Promise<OperationResult> {
@@ -85,9 +85,9 @@ export class Applier {
       at: new Date().toISOString(),
     });
     try {
-      if (!this.c.places.some((p) => op.path.startsWith(p + '/') || op.path === p))
+      if (!this.context.places.some((p) => op.path.startsWith(p + '/') || op.path === p))
         return answer('failed', 'lies outside the folders that the descriptors allow', null);
-      const target = await inside(this.c.root, op.path);
+      const target = await inside(this.context.root, op.path);
       const intent = facts.some((f) => f.fact === 'intent' && f.n === op.n);
       let now = await stateOf(target);
       // finished by an earlier run that could not say so any more
@@ -147,9 +147,9 @@ export class Applier {
         await this.tidyFolders(dirname(op.path));
       }
       return answer('done', '', op.expect);
-    } catch (e) {
-      if (e instanceof Unsafe) return answer('conflict', e.message, null);
-      const code = (e as NodeJS.ErrnoException).code;
+    } catch (error) {
+      if (error instanceof Unsafe) return answer('conflict', error.message, null);
+      const code = (error as NodeJS.ErrnoException).code;
       const why =
         code === 'ENOSPC'
           ? 'the disk is full'
@@ -157,7 +157,7 @@ export class Applier {
             ? 'the folder cannot be written'
             : code === 'EBUSY'
               ? 'the file is held open'
-              : (e as Error).message.slice(0, 300);
+              : (error as Error).message.slice(0, 300);
       return answer('failed', why, null);
     }
   }
@@ -169,7 +169,7 @@ export class Applier {
     this.step('stage');
     await mkdir(dirname(to), { recursive: true });
     if ((await stateOf(this.kept(op.sha256!))) === op.sha256) await copyFile(this.kept(op.sha256!), to);
-    else await this.c.fetch(op.sha256!, to);
+    else await this.context.fetch(op.sha256!, to);
     if ((await hashFile(to)) !== op.sha256) {
       await rm(to, { force: true });
       throw new Error('the contents arrived damaged');
@@ -205,17 +205,17 @@ export class Applier {
   private async missingFolders(folder: string): Promise<string[]> {
     const missing: string[] = [];
     for (let at = folder; at && at !== '.'; at = dirname(at)) {
-      if (await lstat(join(this.c.root, at)).catch(() => null)) break;
+      if (await lstat(join(this.context.root, at)).catch(() => null)) break;
       missing.push(at);
     }
     return missing;
   }
 
   private async folders(): Promise<string[]> {
-    return JSON.parse(await readFile(join(this.c.state, 'folders.json'), 'utf8').catch(() => '[]')) as string[];
+    return JSON.parse(await readFile(join(this.context.state, 'folders.json'), 'utf8').catch(() => '[]')) as string[];
   }
   private async rememberFolders(made: string[]): Promise<void> {
-    const file = join(this.c.state, 'folders.json');
+    const file = join(this.context.state, 'folders.json');
     const all = new Set([...(await this.folders()), ...made]);
     await writeFile(`${file}.part`, JSON.stringify([...all]));
     await rename(`${file}.part`, file);
@@ -224,7 +224,7 @@ export class Applier {
   private async tidyFolders(folder: string): Promise<void> {
     const made = new Set(await this.folders());
     for (let at = folder; at && at !== '.' && made.has(at); at = dirname(at)) {
-      const full = join(this.c.root, at);
+      const full = join(this.context.root, at);
       if ((await readdir(full).catch(() => ['?'])).length) break;
       await rmdir(full).catch(() => {});
     }
@@ -234,15 +234,15 @@ export class Applier {
     await this.tidyFolders(this.relative(dirname(target)));
   }
   private relative(full: string): string {
-    return full.startsWith(this.c.root) ? full.slice(this.c.root.length).replace(/^\/+/, '') : full;
+    return full.startsWith(this.context.root) ? full.slice(this.context.root.length).replace(/^\/+/, '') : full;
   }
 }
 
 /** The plan that takes back what a finished journal did, newest first. */
 export function reversed(plan: Plan, results: readonly OperationResult[]): Plan {
   const done = plan.operations.flatMap((op) => {
-    const r = results.find((x) => x.n === op.n && x.outcome === 'done');
-    return r ? [{ op, before: r.before }] : [];
+    const operationResult = results.find((x) => x.n === op.n && x.outcome === 'done');
+    return operationResult ? [{ op, before: operationResult.before }] : [];
   });
   return {
     id: plan.id,

@@ -15,9 +15,9 @@ export async function inside(root: string, path: string): Promise<string> {
   let at = realRoot;
   for (const [i, part] of parts.entries()) {
     at = join(at, part);
-    const s = await lstat(at).catch(() => null);
-    if (!s) break;
-    if (s.isSymbolicLink()) {
+    const stats = await lstat(at).catch(() => null);
+    if (!stats) break;
+    if (stats.isSymbolicLink()) {
       const target = await realpath(at).catch(() => null);
       if (!target || (target !== realRoot && !target.startsWith(realRoot + sep)))
         throw new Unsafe(`"${parts.slice(0, i + 1).join('/')}" is a link that leaves the station's root`);
@@ -35,9 +35,9 @@ export async function hashFile(file: string): Promise<string> {
 
 /** The hash of a regular file, null where nothing is; a folder or anything else there counts as occupied. */
 export async function stateOf(file: string): Promise<string | null> {
-  const s = await lstat(file).catch(() => null);
-  if (!s) return null;
-  return s.isFile() ? hashFile(file) : 'occupied';
+  const stats = await lstat(file).catch(() => null);
+  if (!stats) return null;
+  return stats.isFile() ? hashFile(file) : 'occupied';
 }
 
 export async function syncFolder(folder: string): Promise<void> {
@@ -55,12 +55,18 @@ export async function* walk(
   if (depth > 24) return;
   const at = join(root, folder);
   const entries = await readdir(at, { withFileTypes: true }).catch(() => []);
-  for (const e of entries.sort((a, b) => (a.name < b.name ? -1 : 1))) {
-    const full = join(at, e.name);
-    if (e.isDirectory()) yield* walk(root, join(folder, e.name), depth + 1);
-    else if (e.isFile() && !e.name.startsWith('.etagere-')) {
-      const s = await lstat(full).catch(() => null);
-      if (s) yield { path: relative(root, full).split(sep).join('/'), size: s.size, mtimeMs: s.mtimeMs, ino: s.ino };
+  for (const dirent of entries.sort((a, b) => (a.name < b.name ? -1 : 1))) {
+    const full = join(at, dirent.name);
+    if (dirent.isDirectory()) yield* walk(root, join(folder, dirent.name), depth + 1);
+    else if (dirent.isFile() && !dirent.name.startsWith('.etagere-')) {
+      const stats = await lstat(full).catch(() => null);
+      if (stats)
+        yield {
+          path: relative(root, full).split(sep).join('/'),
+          size: stats.size,
+          mtimeMs: stats.mtimeMs,
+          ino: stats.ino,
+        };
     }
   }
 }

@@ -20,9 +20,9 @@ export async function takeInventory(
   let changed = false;
   for (const place of places) {
     const at = await inside(root, place).catch(() => null);
-    const s = at ? await stat(at).catch(() => null) : null;
-    if (!s) continue;
-    for await (const f of s.isFile() ? one(place, s) : walk(root, place)) {
+    const stats = at ? await stat(at).catch(() => null) : null;
+    if (!stats) continue;
+    for await (const f of stats.isFile() ? one(place, stats) : walk(root, place)) {
       if (fresh[f.path]) continue;
       const had = old[f.path];
       const same = had && had.size === f.size && had.mtimeMs === f.mtimeMs && had.ino === f.ino;
@@ -45,9 +45,9 @@ export async function takeInventory(
 
 async function* one(
   path: string,
-  s: Stats,
+  stats: Stats,
 ): AsyncGenerator<{ path: string; size: number; mtimeMs: number; ino: number }> {
-  yield { path, size: s.size, mtimeMs: s.mtimeMs, ino: s.ino };
+  yield { path, size: stats.size, mtimeMs: stats.mtimeMs, ino: stats.ino };
 }
 
 /** The editors' own indexes of files that are there, as text. */
@@ -85,7 +85,7 @@ function alive(pid: number): boolean {
   try {
     process.kill(pid, 0);
     return true;
-  } catch (e) {
-    return (e as NodeJS.ErrnoException).code === 'EPERM';
+  } catch (error) {
+    return (error as NodeJS.ErrnoException).code === 'EPERM';
   }
 }

@@ -107,24 +107,24 @@ switch (verb) {
         system,
       } satisfies Enrolment);
       console.log(`enrolled as ${e.name}`);
-    } catch (e) {
-      fail((e as Error).message, e instanceof ServerError ? 2 : 1);
+    } catch (error) {
+      fail((error as Error).message, error instanceof ServerError ? 2 : 1);
     }
     break;
   }
   case 'once': {
-    const s = await enrolled();
+    const enrolment = await enrolled();
     try {
-      while (await round(new Server(s.server, s.token)));
+      while (await round(new Server(enrolment.server, enrolment.token)));
       console.log('reported');
-    } catch (e) {
-      fail((e as Error).message, 1);
+    } catch (error) {
+      fail((error as Error).message, 1);
     }
     break;
   }
   case 'run': {
-    const s = await enrolled();
-    const server = new Server(s.server, s.token);
+    const enrolment = await enrolled();
+    const server = new Server(enrolment.server, enrolment.token);
     let stop = false;
     let wake = () => {};
     for (const signal of ['SIGTERM', 'SIGINT'] as const)
@@ -139,8 +139,8 @@ switch (verb) {
           continue;
         }
         pause = 1;
-      } catch (e) {
-        process.stderr.write(`etagere-agent: ${(e as Error).message}\n`);
+      } catch (error) {
+        process.stderr.write(`etagere-agent: ${(error as Error).message}\n`);
         pause = Math.min(60, pause * 2);
       }
       const seconds =
@@ -154,9 +154,9 @@ switch (verb) {
             30,
         ) * pause;
       await new Promise<void>((done) => {
-        const t = setTimeout(done, seconds * 1000);
+        const timer = setTimeout(done, seconds * 1000);
         wake = () => {
-          clearTimeout(t);
+          clearTimeout(timer);
           done();
         };
       });

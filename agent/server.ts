@@ -14,7 +14,7 @@ export class Server {
   ) {}
 
   private async call(path: string, body?: unknown): Promise<Response> {
-    const r = await fetch(`${this.url}/api/agent/${path}`, {
+    const response = await fetch(`${this.url}/api/agent/${path}`, {
       method: body === undefined ? 'GET' : 'POST',
       signal: AbortSignal.timeout(60_000),
       headers: {
@@ -23,8 +23,8 @@ export class Server {
       },
       ...(body === undefined ? {} : { body: JSON.stringify(body) }),
     });
-    if (!r.ok) {
-      const text = await r.text();
+    if (!response.ok) {
+      const text = await response.text();
       const said = (() => {
         try {
           return (JSON.parse(text) as { error?: { message: string; remedy: string } }).error;
@@ -32,9 +32,9 @@ export class Server {
           return undefined;
         }
       })();
-      throw new ServerError(said ? `${said.message} ${said.remedy}` : `the server answered ${r.status}`);
+      throw new ServerError(said ? `${said.message} ${said.remedy}` : `the server answered ${response.status}`);
     }
-    return r;
+    return response;
   }
 
   enrol = async (body: { code: string; system: string; host: string; agentVersion: string }) =>
@@ -49,16 +49,16 @@ export class Server {
     await this.call(`plan/${plan}/results`, { results });
   };
   async sendContent(sha: string, path: string, bytes: Buffer): Promise<void> {
-    const r = await fetch(`${this.url}/api/agent/content/${sha}?path=${encodeURIComponent(path)}`, {
+    const response = await fetch(`${this.url}/api/agent/content/${sha}?path=${encodeURIComponent(path)}`, {
       method: 'POST',
       signal: AbortSignal.timeout(300_000),
       headers: { authorization: `Bearer ${this.token}`, 'content-type': 'application/octet-stream' },
       body: new Uint8Array(bytes),
     });
-    if (!r.ok) throw new ServerError(`the server did not take ${path}: it answered ${r.status}`);
+    if (!response.ok) throw new ServerError(`the server did not take ${path}: it answered ${response.status}`);
   }
   async fetchContent(sha: string, to: string): Promise<void> {
-    const r = await this.call(`content/${sha}`);
-    await pipeline(Readable.fromWeb(r.body as ReadableStream), createWriteStream(to));
+    const response = await this.call(`content/${sha}`);
+    await pipeline(Readable.fromWeb(response.body as ReadableStream), createWriteStream(to));
   }
 }

@@ -20,13 +20,13 @@ function samplingRow(folder: string): Row {
   writeFileSync(
     file,
     writeCube(
-      fromFunction(17, 'Bench', (v) => {
-        const r = v[0]!;
-        const g = v[1]!;
-        const b = v[2]!;
-        v[0] = r ** 1.3 + 0.05 * g;
-        v[1] = g * 0.9 + 0.1 * b * r;
-        v[2] = b ** 0.8;
+      fromFunction(17, 'Bench', (values) => {
+        const r = values[0]!;
+        const g = values[1]!;
+        const b = values[2]!;
+        values[0] = r ** 1.3 + 0.05 * g;
+        values[1] = g * 0.9 + 0.1 * b * r;
+        values[2] = b ** 0.8;
       }),
     ),
   );
@@ -36,7 +36,7 @@ function samplingRow(folder: string): Row {
     planes[2 * n + i] = points[i * 3]!;
   } // green, blue, red
   writeFileSync(join(folder, 'in.raw'), planes);
-  const r = spawnSync(
+  const result = spawnSync(
     'ffmpeg',
     [
       '-hide_banner',
@@ -60,19 +60,21 @@ function samplingRow(folder: string): Row {
     ],
     { encoding: 'utf8' },
   );
-  if (r.status !== 0) throw new Error(`ffmpeg failed: ${r.stderr.slice(-300)}`);
-  const b = readFileSync(join(folder, 'out.raw'));
-  const theirs = new Float32Array(b.buffer.slice(b.byteOffset, b.byteOffset + b.length));
-  const f = sampler(readCube(new Uint8Array(readFileSync(file))));
-  const o = new Float64Array(3);
+  if (result.status !== 0) throw new Error(`ffmpeg failed: ${result.stderr.slice(-300)}`);
+  const nonSharedBuffer = readFileSync(join(folder, 'out.raw'));
+  const theirs = new Float32Array(
+    nonSharedBuffer.buffer.slice(nonSharedBuffer.byteOffset, nonSharedBuffer.byteOffset + nonSharedBuffer.length),
+  );
+  const evaluate = sampler(readCube(new Uint8Array(readFileSync(file))));
+  const out = new Float64Array(3);
   let most = 0;
   for (let i = 0; i < n; i++) {
-    f(points[i * 3]!, points[i * 3 + 1]!, points[i * 3 + 2]!, o, 0);
+    evaluate(points[i * 3]!, points[i * 3 + 1]!, points[i * 3 + 2]!, out, 0);
     most = Math.max(
       most,
-      Math.abs(o[0]! - theirs[2 * n + i]!),
-      Math.abs(o[1]! - theirs[i]!),
-      Math.abs(o[2]! - theirs[n + i]!),
+      Math.abs(out[0]! - theirs[2 * n + i]!),
+      Math.abs(out[1]! - theirs[i]!),
+      Math.abs(out[2]! - theirs[n + i]!),
     );
   }
   return {
@@ -85,16 +87,16 @@ function samplingRow(folder: string): Row {
 }
 
 function profileRow(): Row {
-  const d = made();
-  const p = profileOf(d);
+  const profile = made();
+  const p = profileOf(profile);
   const points = haltonPoints(1500);
   const neutral = [0.52, 1, 0.61];
-  const v = Float64Array.from(points);
-  renderer(p, neutral, STAGES, 'prophoto-linear')(v);
+  const values = Float64Array.from(points);
+  renderer(p, neutral, STAGES, 'prophoto-linear')(values);
   let most = 0;
   for (let i = 0; i < points.length; i += 3)
-    independent(d, neutral, [points[i]!, points[i + 1]!, points[i + 2]!], STAGES).forEach((x, c) => {
-      most = Math.max(most, Math.abs(x - v[i + c]!));
+    independent(profile, neutral, [points[i]!, points[i + 1]!, points[i + 2]!], STAGES).forEach((x, c) => {
+      most = Math.max(most, Math.abs(x - values[i + c]!));
     });
   return {
     name: 'a camera profile rendered, largest difference to a second implementation, linear',
@@ -107,14 +109,14 @@ function profileRow(): Row {
 async function iccRow(): Promise<Row> {
   const points = haltonPoints(2000);
   const ours = await once('srgb', 'lab', points);
-  const r = spawnSync('transicc', ['-n', '-c0', '-i*sRGB', '-o*Lab', '-t1'], {
+  const result = spawnSync('transicc', ['-n', '-c0', '-i*sRGB', '-o*Lab', '-t1'], {
     encoding: 'utf8',
     input:
       Array.from({ length: points.length / 3 }, (_, i) =>
         [0, 1, 2].map((c) => (points[i * 3 + c]! * 255).toFixed(6)).join(' '),
       ).join('\n') + '\n',
   });
-  const theirs = r.stdout
+  const theirs = result.stdout
     .trim()
     .split('\n')
     .flatMap((l) => l.trim().split(/\s+/).map(Number));
@@ -131,8 +133,8 @@ async function haldRow(folder: string): Promise<Row> {
   writeFileSync(
     file,
     writeCube(
-      fromFunction(17, 'Bench', (v) => {
-        v[0] = v[0]! ** 1.1;
+      fromFunction(17, 'Bench', (values) => {
+        values[0] = values[0]! ** 1.1;
       }),
     ),
   );

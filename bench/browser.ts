@@ -34,10 +34,10 @@ async function hoverRow(page: Page): Promise<Row> {
   await page.locator('canvas[data-shown]').waitFor();
   const spines = await page.locator('[data-spine][aria-label*=", look,"], [data-spine][aria-label*=", preset,"]').all();
   const times: number[] = [];
-  for (const s of spines.slice(1, 25)) {
+  for (const locator of spines.slice(1, 25)) {
     const before = await page.locator('canvas').first().getAttribute('data-shown');
     await page.mouse.move(700, 70); // a pointer at rest, under which the page is scrolled, points at nothing
-    await s.hover();
+    await locator.hover();
     await page.waitForFunction((b) => document.querySelector('canvas')!.dataset.shown !== b, before);
     times.push(Number(await page.locator('canvas').first().getAttribute('data-repaint')));
   }
@@ -84,11 +84,11 @@ export async function largeRows(address: Address): Promise<Row[]> {
           const seen = new MutationObserver(() => {
             seen.disconnect();
             requestAnimationFrame(() => {
-              const c = new MessageChannel();
-              c.port1.onmessage = () => {
+              const messageChannel = new MessageChannel();
+              messageChannel.port1.onmessage = () => {
                 w.painted = performance.now() - w.began;
               };
-              c.port2.postMessage(0);
+              messageChannel.port2.postMessage(0);
             });
           });
           seen.observe(document.querySelector('#main')!, { subtree: true, childList: true, characterData: true });
@@ -170,12 +170,13 @@ async function benchRows(page: Page): Promise<Row[]> {
           new Promise<number>((done) => {
             const from = performance.now();
             const look = (): void => {
-              const l = [...document.querySelectorAll('[data-cell]')];
+              const elements = [...document.querySelectorAll('[data-cell]')];
               if (
-                l.length === 48 &&
-                l.every(
-                  (x) =>
-                    (x.querySelector('canvas') as HTMLElement | null)?.dataset.shown || x.querySelector('[role=alert]'),
+                elements.length === 48 &&
+                elements.every(
+                  (element) =>
+                    (element.querySelector('canvas') as HTMLElement | null)?.dataset.shown ||
+                    element.querySelector('[role=alert]'),
                 )
               )
                 done(performance.now() - from);
@@ -227,11 +228,11 @@ export async function browserRows(address: Address): Promise<Row[]> {
   try {
     const page = await signedIn(browser, address);
     const scripts = new Map<string, number>();
-    page.on('response', (r) => {
-      if (r.request().resourceType() === 'script' || /\.js(\?|$)/.test(r.url()))
-        void r
+    page.on('response', (response) => {
+      if (response.request().resourceType() === 'script' || /\.js(\?|$)/.test(response.url()))
+        void response
           .body()
-          .then((b) => scripts.set(r.url(), gzipSync(b).length))
+          .then((b) => scripts.set(response.url(), gzipSync(b).length))
           .catch(() => {});
     });
     await page.goto('/shelves');

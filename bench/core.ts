@@ -29,21 +29,21 @@ function picture(): Uint8Array {
 }
 
 const cpu = (work: () => void): number => {
-  const a = process.cpuUsage();
+  const cpuUsage = process.cpuUsage();
   work();
-  return process.cpuUsage(a).user / 1000;
+  return process.cpuUsage(cpuUsage).user / 1000;
 };
 
 export function applyRow(): Row {
   const folder = mkdtempSync(join(tmpdir(), 'etagere-bench-'));
   try {
-    const look = fromFunction(33, 'Bench', (v) => {
-      const r = v[0]!;
-      const g = v[1]!;
-      const b = v[2]!;
-      v[0] = r ** 1.2;
-      v[1] = g * 0.95 + 0.03 * r;
-      v[2] = b ** 0.9;
+    const look = fromFunction(33, 'Bench', (values) => {
+      const r = values[0]!;
+      const g = values[1]!;
+      const b = values[2]!;
+      values[0] = r ** 1.2;
+      values[1] = g * 0.95 + 0.03 * r;
+      values[2] = b ** 0.9;
     });
     const source = picture();
     const out = new Uint8ClampedArray(source.length);
@@ -51,7 +51,7 @@ export function applyRow(): Row {
     writeFileSync(join(folder, 'x.cube'), writeCube(look));
     writeFileSync(join(folder, 'x.raw'), source);
     const ffmpeg = (filter: string): number => {
-      const r = spawnSync(
+      const result = spawnSync(
         'ffmpeg',
         [
           '-hide_banner',
@@ -78,8 +78,8 @@ export function applyRow(): Row {
         ],
         { encoding: 'utf8' },
       );
-      const time = /bench: utime=([\d.]+)s/.exec(r.stderr)?.[1];
-      if (r.status !== 0 || !time) throw new Error(`ffmpeg failed: ${r.stderr.slice(-400)}`);
+      const time = /bench: utime=([\d.]+)s/.exec(result.stderr)?.[1];
+      if (result.status !== 0 || !time) throw new Error(`ffmpeg failed: ${result.stderr.slice(-400)}`);
       return Number(time) * 1000;
     };
     for (let i = 0; i < 3; i++) applyTo(prepared, source, out);

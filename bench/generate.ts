@@ -94,20 +94,20 @@ export async function writePack(file: string, count: number): Promise<number> {
   const r = random(11);
   const waits: Promise<unknown>[] = [];
   let total = 0;
-  zip.ondata = (e, data, final) => {
-    if (e) throw e;
+  zip.ondata = (flateError, data, final) => {
+    if (flateError) throw flateError;
     if (!out.write(data)) waits.push(once(out, 'drain'));
     if (final) out.end();
   };
   for (let i = 0; i < count; i++) {
     const title = `${first[i % 20]} ${second[Math.floor(i / 20) % 20]} ${i}`;
     const bytes = writeCubeBytes(fromRows(11, title, compileMany(settings(r))));
-    const f = new ZipDeflate(`Large pack/${first[i % 20]}/${second[Math.floor(i / 20) % 20]}/${title}.cube`, {
+    const zipDeflate = new ZipDeflate(`Large pack/${first[i % 20]}/${second[Math.floor(i / 20) % 20]}/${title}.cube`, {
       level: 1,
     });
     total += bytes.length;
-    zip.add(f);
-    f.push(bytes, true);
+    zip.add(zipDeflate);
+    zipDeflate.push(bytes, true);
     await Promise.all(waits.splice(0));
   }
   const note = new ZipDeflate('Large pack/Read me.txt', { level: 1 });
@@ -120,19 +120,19 @@ export async function writePack(file: string, count: number): Promise<number> {
 
 /** A catalogue: items over 60 shelves, of which the first has 10,000, each with three versions. Triggers are run once at the end, which is what they are for. */
 export async function fillCatalogue(items: number): Promise<void> {
-  const c = await pool().connect();
+  const client = await pool().connect();
   try {
-    await c.query('begin');
-    await c.query(`set local session_replication_role = 'replica'`);
-    await c.query(`insert into blob (sha256, size) values (sha256('bench'), 5) on conflict do nothing`);
-    await c.query(
+    await client.query('begin');
+    await client.query(`set local session_replication_role = 'replica'`);
+    await client.query(`insert into blob (sha256, size) values (sha256('bench'), 5) on conflict do nothing`);
+    await client.query(
       `
         insert into blob_chunk (sha256, n, data)
         values (sha256('bench'), 0, 'bench')
         on conflict do nothing
       `,
     );
-    await c.query(
+    await client.query(
       `
         insert into shelf (id, name, note, position)
         select
@@ -141,7 +141,7 @@ export async function fillCatalogue(items: number): Promise<void> {
         from generate_series(0, 59) n
       `,
     );
-    await c.query(
+    await client.query(
       `
         with
           s as (
@@ -183,7 +183,7 @@ export async function fillCatalogue(items: number): Promise<void> {
       `,
       [items, first, second],
     );
-    await c.query(`
+    await client.query(`
       insert into
         version(id, item_id, number, sha256, file_name, format, facts, encoding, status, words)
       select
@@ -202,13 +202,13 @@ export async function fillCatalogue(items: number): Promise<void> {
       from item i, generate_series(1, 3) n
       where i.description like 'made up for the bench%'
     `);
-    await c.query('commit');
-    await c.query(`update item set touched_at = now() where description like 'made up for the bench%'`);
+    await client.query('commit');
+    await client.query(`update item set touched_at = now() where description like 'made up for the bench%'`);
     // a library that has stood a while: what was changed is tidied, as the server does by itself within minutes
-    await c.query('vacuum analyze');
-    await c.query('checkpoint');
+    await client.query('vacuum analyze');
+    await client.query('checkpoint');
   } finally {
-    c.release();
+    client.release();
   }
 }
 
@@ -223,10 +223,10 @@ export function fingerprints(count: number): {
   let last: Settings = {};
   for (let i = 0; i < count; i++) {
     const s = i % 40 === 39 ? { ...last, level: (last.level as number) + 0.002 } : settings(r);
-    const f = fingerprint(compile(s));
+    const int16Array = fingerprint(compile(s));
     last = s;
-    all.set(f, i * 192);
-    rows.push({ id: String(i), group: 'look', fingerprint: Buffer.from(bytesOfFingerprint(f)) });
+    all.set(int16Array, i * 192);
+    rows.push({ id: String(i), group: 'look', fingerprint: Buffer.from(bytesOfFingerprint(int16Array)) });
   }
   return { all, rows };
 }

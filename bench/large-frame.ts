@@ -46,12 +46,12 @@ async function bring(): Promise<{ id: string; sha: Buffer }> {
     profile: profileFor(believed(f.camera), null, 'Embedded'),
     jpeg: null,
   });
-  const p = await librarian();
+  const person = await librarian();
   return transaction(async (sql) => {
     const sha = await putBlob(sql, bytes);
     return {
       sha,
-      id: await frameFromFile(sql, actorOf(p), {
+      id: await frameFromFile(sql, actorOf(person), {
         name: 'Bench, 24 megapixels',
         fileName: 'bench.dng',
         sha,

@@ -21,28 +21,32 @@ export async function librarian(): Promise<Person> {
 export async function packRows(files: number): Promise<Row[]> {
   const folder = mkdtempSync(join(tmpdir(), 'etagere-bench-'));
   const file = join(folder, 'large.zip');
-  const p = await librarian();
+  const person = await librarian();
   try {
     const unpacked = await writePack(file, files);
     const size = statSync(file).size;
-    const a = await beginArrival(p, { name: 'Large pack.zip', files: [{ path: 'Large pack.zip', size }] });
+    const a = await beginArrival(person, { name: 'Large pack.zip', files: [{ path: 'Large pack.zip', size }] });
     const bytes = readFileSync(file);
     for (let at = 0; at < size; at += 8 << 20)
-      await uploadPart(p, a.files[0]!.id, at, bytes.subarray(at, at + (8 << 20)));
+      await uploadPart(person, a.files[0]!.id, at, bytes.subarray(at, at + (8 << 20)));
     // the worker must not take it up: it is read here
     await pool().query(`update intake set status = 'reading' where id = $1`, [a.intake]);
-    await finishUpload(p, a.files[0]!.id);
+    await finishUpload(person, a.files[0]!.id);
     const t = performance.now();
     execFileSync('unzip', ['-q', file, '-d', join(folder, 'out')]);
     execFileSync('sh', ['-c', `find '${join(folder, 'out')}' -type f -print0 | xargs -0 sha256sum > /dev/null`]);
     const reference = performance.now() - t;
-    const r = spawnSync(process.execPath, ['dist/bench-read-intake.mjs', a.intake], {
+    const result = spawnSync(process.execPath, ['dist/bench-read-intake.mjs', a.intake], {
       encoding: 'utf8',
       env: process.env,
     });
-    if (r.status !== 0) throw new Error(r.stderr.slice(-800));
-    const told = JSON.parse(r.stdout.trim().split('\n').pop()!) as { ms: number; entries: number; megabytes: number };
-    await discardIntake(p, a.intake);
+    if (result.status !== 0) throw new Error(result.stderr.slice(-800));
+    const told = JSON.parse(result.stdout.trim().split('\n').pop()!) as {
+      ms: number;
+      entries: number;
+      megabytes: number;
+    };
+    await discardIntake(person, a.intake);
     return [
       {
         name: `take in a pack of ${files.toLocaleString('en')} files, ${(unpacked / 1e6).toFixed(0)} MB, from stored upload to table`,
@@ -67,7 +71,7 @@ export async function catalogueRows(items: number): Promise<Row[]> {
 }
 
 export async function searchRow(items: number): Promise<Row> {
-  const p = await librarian();
+  const person = await librarian();
   const r = random(3);
   const pick = <T>(l: T[]): T => l[Math.floor(r() * l.length)]!;
   const words = [
@@ -100,13 +104,13 @@ export async function searchRow(items: number): Promise<Row> {
   const slow: [number, Search][] = [];
   const ids = (await many<{ id: string }>(pool(), 'select id from item limit 300')).map((x) => x.id);
   for (let round = 0; round < 2; round++)
-    for (const s of searches) {
+    for (const search of searches) {
       const t = performance.now();
-      await searchPage(p, s);
+      await searchPage(person, search);
       const ms = performance.now() - t;
       if (round) {
         times.push(ms);
-        slow.push([ms, s]);
+        slow.push([ms, search]);
       }
     }
   for (const id of ids) {
@@ -148,9 +152,9 @@ export async function backupRow(items: number): Promise<Row> {
   const folder = mkdtempSync(join(tmpdir(), 'etagere-bench-'));
   for (let i = 0; i < items; i += 200) {
     const list = Array.from({ length: 200 }, () => {
-      const b = Buffer.alloc(20_000);
-      for (let k = 0; k < b.length; k += 4) b.writeUInt32LE(Math.floor(r() * 4294967296), k);
-      return { sha256: sha256(b), bytes: b };
+      const bytes = Buffer.alloc(20_000);
+      for (let k = 0; k < bytes.length; k += 4) bytes.writeUInt32LE(Math.floor(r() * 4294967296), k);
+      return { sha256: sha256(bytes), bytes: bytes };
     });
     await transaction((sql) => putBlobs(sql, list));
   }

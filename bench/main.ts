@@ -17,9 +17,9 @@ const ticks = (): [number, number] => {
 };
 /** One thread's SHA-256 in MB/s: what the machine can do at the moment, against which figures in milliseconds have to be seen. */
 const hashing = (): number => {
-  const b = Buffer.alloc(64e6);
+  const bytes = Buffer.alloc(64e6);
   const t = performance.now();
-  createHash('sha256').update(b).digest();
+  createHash('sha256').update(bytes).digest();
   return 64 / ((performance.now() - t) / 1000);
 };
 

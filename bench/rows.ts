@@ -11,13 +11,13 @@ export interface Row {
 export const ok = (r: Row): boolean => r.figure <= r.target;
 
 export function print(rows: Row[]): string {
-  const cells = rows.map((r) => [
-    ok(r) ? 'ok' : 'OVER',
-    r.name,
-    `${round(r.figure)} ${r.unit}`,
-    `≤ ${r.target} ${r.unit}`,
-    r.reference ? `${r.reference.name}: ${round(r.reference.figure)} ${r.reference.unit}` : '',
-    r.note ?? '',
+  const cells = rows.map((row) => [
+    ok(row) ? 'ok' : 'OVER',
+    row.name,
+    `${round(row.figure)} ${row.unit}`,
+    `≤ ${row.target} ${row.unit}`,
+    row.reference ? `${row.reference.name}: ${round(row.reference.figure)} ${row.reference.unit}` : '',
+    row.note ?? '',
   ]);
   const widths = [0, 1, 2, 3, 4].map((i) => Math.max(...cells.map((c) => c[i]!.length)));
   return cells

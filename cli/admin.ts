@@ -12,8 +12,8 @@ import { roles, type Role } from '@/server/people/roles';
 import type { Verb } from './main';
 
 const root = join(dirname(fileURLToPath(import.meta.url)), import.meta.url.includes('/chunks/') ? '../..' : '..');
-const say = (s: string): void => {
-  process.stderr.write(`etagere: ${s}\n`);
+const say = (text: string): void => {
+  process.stderr.write(`etagere: ${text}\n`);
 };
 
 export const db: Record<string, Verb> = {
@@ -75,8 +75,8 @@ export const people: Record<string, Verb> = {
     const owner = (await anyone())
       ? { id: null as unknown as string, name: 'command line', email: '', role: 'librarian' as const }
       : null;
-    const p = await addPerson(owner, { name: values.name, email: values.email, role: role as Role, password });
-    return { id: p.id, name: p.name, email: p.email, role: p.role };
+    const person = await addPerson(owner, { name: values.name, email: values.email, role: role as Role, password });
+    return { id: person.id, name: person.name, email: person.email, role: person.role };
   },
 };
 

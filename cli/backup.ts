@@ -4,9 +4,9 @@ import { backup, restore } from '@/server/backup/service';
 import type { Verb } from './main';
 
 const file = (args: string[]): string => {
-  const f = args.find((a) => !a.startsWith('-'));
-  if (!f) throw new Problem('usage', 'A file is missing.', 'command line', 'Name the file of the backup.');
-  return f;
+  const file = args.find((a) => !a.startsWith('-'));
+  if (!file) throw new Problem('usage', 'A file is missing.', 'command line', 'Name the file of the backup.');
+  return file;
 };
 
 export const backupVerb: Verb = async (args) => backup(file(args));

@@ -48,9 +48,9 @@ const render: Verb = async (args) => {
       space: { type: 'string' },
     },
   });
-  const p = profileOf(load(positionals[0]));
+  const profile = profileOf(load(positionals[0]));
   const run = renderer(
-    p,
+    profile,
     neutralOption(values.neutral),
     stagesOption(values.stages),
     choice(values.space, 'space', ['prophoto-linear', 'srgb', 'xyz'] as const, 'prophoto-linear') satisfies RenderSpace,
@@ -78,11 +78,11 @@ const anchor: Verb = async (args) => {
     throw usage('The temperature is missing.', '--kelvin', 'Give it in kelvin, 2000 to 50000.');
   const made = anchorDcp(dcp, neutral, numberOption(values.kelvin, 'kelvin', 2000, 50000, 5000));
   const bytes = writeDcp(made);
-  const p = profileOf(readDcp(bytes));
+  const profile = profileOf(readDcp(bytes));
   const shown = Float64Array.from(neutral);
-  renderer(p, neutral, [])(shown);
+  renderer(profile, neutral, [])(shown);
   writeFileSync(out(values.output), bytes);
-  return { before: whitePoint(profileOf(dcp), neutral), after: whitePoint(p, neutral), rendered: [...shown] };
+  return { before: whitePoint(profileOf(dcp), neutral), after: whitePoint(profile, neutral), rendered: [...shown] };
 };
 
 const edit: Verb = async (args) => {
@@ -145,9 +145,9 @@ const convert: Verb = async (args) => {
       output: { type: 'string', short: 'o' },
     },
   });
-  const p = profileOf(load(positionals[0]));
+  const profile = profileOf(load(positionals[0]));
   const kelvin = numberOption(values.kelvin, 'kelvin', 2000, 50000, 5000);
-  const made = await toInputProfile(p, kelvin, {
+  const made = await toInputProfile(profile, kelvin, {
     title: values.title ?? `Camera at ${kelvin} K`,
     created: new Date(),
     grid: numberOption(values.size, 'size', 2, 129, 33),

@@ -17,16 +17,16 @@ const dir = mkdtempSync(join(tmpdir(), 'etagere-cli-'));
 const at = (n: string) => join(dir, n);
 const run = (...args: string[]) => spawnSync('bin/etagere', args, { encoding: 'utf8', maxBuffer: 1 << 28 });
 const json = (...args: string[]): never => {
-  const r = run(...args, '--json');
-  expect(r.stderr, args.join(' ')).toBe('');
-  expect(r.status).toBe(0);
-  return JSON.parse(r.stdout) as never;
+  const result = run(...args, '--json');
+  expect(result.stderr, args.join(' ')).toBe('');
+  expect(result.status).toBe(0);
+  return JSON.parse(result.stdout) as never;
 };
 const refusal = (...args: string[]): { code: string; message: string; where: string; remedy: string } => {
-  const r = run(...args, '--json');
-  expect(r.status).toBe(2);
-  expect(r.stdout).toBe('');
-  return (JSON.parse(r.stderr) as { error: never }).error;
+  const result = run(...args, '--json');
+  expect(result.status).toBe(2);
+  expect(result.stdout).toBe('');
+  return (JSON.parse(result.stderr) as { error: never }).error;
 };
 const points = [
   [0.1, 0.5, 0.9],
@@ -78,7 +78,7 @@ describe('look', () => {
       warnings: [],
     }));
   test('eval gives triples in the order of the points, clamped to the domain, with strength', () => {
-    const f = sampler(readCube(readFileSync(at('amber.cube'))), 'trilinear', 0.5);
+    const evaluate = sampler(readCube(readFileSync(at('amber.cube'))), 'trilinear', 0.5);
     const out = new Float64Array(3);
     const got = json(
       'look',
@@ -91,8 +91,8 @@ describe('look', () => {
       '--strength',
       '50',
     ) as number[][];
-    points.forEach((p, i) => {
-      f(p[0]!, p[1]!, p[2]!, out, 0);
+    points.forEach((point, i) => {
+      evaluate(point[0]!, point[1]!, point[2]!, out, 0);
       got[i]!.forEach((v, c) => expect(v).toBe(out[c]));
     });
     expect(
@@ -131,13 +131,14 @@ describe('look', () => {
     writeFileSync(at('in.png'), encodePng(w, h, 4, data, icc));
     json('look', 'apply', at('amber.cube'), at('in.png'), '-o', at('out.png'));
     const out = decode(readFileSync(at('out.png')));
-    const f = sampler(readCube(readFileSync(at('amber.cube'))));
-    const v = new Float64Array(3);
+    const evaluate = sampler(readCube(readFileSync(at('amber.cube'))));
+    const values = new Float64Array(3);
     expect([out.width, out.height, out.depth, out.channels]).toEqual([w, h, bits, 4]);
     expect(Buffer.from(out.iccEmbeddedProfile!.profile).equals(icc)).toBe(true);
     for (let i = 0; i < data.length; i += 4) {
-      f(data[i]! / top, data[i + 1]! / top, data[i + 2]! / top, v, 0);
-      for (let c = 0; c < 3; c++) expect(out.data[i + c]).toBe(Math.floor(Math.min(1, Math.max(0, v[c]!)) * top + 0.5));
+      evaluate(data[i]! / top, data[i + 1]! / top, data[i + 2]! / top, values, 0);
+      for (let c = 0; c < 3; c++)
+        expect(out.data[i + c]).toBe(Math.floor(Math.min(1, Math.max(0, values[c]!)) * top + 0.5));
       expect(out.data[i + 3]).toBe(data[i + 3]);
     }
     json('look', 'apply', at('amber.cube'), at('in.png'), '-o', at('out.tif'));
@@ -165,8 +166,8 @@ describe('look', () => {
     json('look', 'blend', at('amber.cube'), at('slate.cube'), '--share', '0.25', '-o', at('mix.clf'));
     evaluate('mix.clf')
       .slice(0, 2)
-      .forEach((v, i) =>
-        v.forEach((x, c) => expect(Math.abs(x - (0.75 * a[i]![c]! + 0.25 * b[i]![c]!))).toBeLessThan(0.01)),
+      .forEach((values, i) =>
+        values.forEach((x, c) => expect(Math.abs(x - (0.75 * a[i]![c]! + 0.25 * b[i]![c]!))).toBeLessThan(0.01)),
       );
     const undone = json('look', 'invert', at('slate.cube'), '-o', at('back.cube'), '--size', '17') as {
       residual: { meanDeltaE: number };

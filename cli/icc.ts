@@ -11,15 +11,16 @@ const load = (path: string | undefined): Uint8Array => new Uint8Array(readInput(
 const info: Verb = async (args) => {
   const { positionals } = parseArgs({ args, allowPositionals: true, options: {} });
   const bytes = load(positionals[0]);
-  const h = iccHeader(bytes);
+  const header = iccHeader(bytes);
   const device =
-    h.space === 'RGB' && (h.class === 'input' || h.class === 'display' || h.class === 'output' || h.class === 'space');
+    header.space === 'RGB' &&
+    (header.class === 'input' || header.class === 'display' || header.class === 'output' || header.class === 'space');
   return {
-    ...h,
+    ...header,
     gamut: device
-      ? await gamutOutline(bytes).catch((e: unknown) => {
-          if (e instanceof Problem) return null;
-          throw e;
+      ? await gamutOutline(bytes).catch((error: unknown) => {
+          if (error instanceof Problem) return null;
+          throw error;
         })
       : null,
   };

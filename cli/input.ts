@@ -10,8 +10,8 @@ export function openInput(path: string): void {
   try {
     const f = openSync(path, 'r');
     closeSync(f);
-  } catch (e) {
-    throw unreadable(path, (e as NodeJS.ErrnoException).code ?? (e as Error).message);
+  } catch (error) {
+    throw unreadable(path, (error as NodeJS.ErrnoException).code ?? (error as Error).message);
   }
   if (!statSync(path).isFile()) throw unreadable(path, 'it is no file');
 }
@@ -20,30 +20,30 @@ export function readInput(path: string | undefined, what = 'file'): Buffer {
   if (!path) throw new Problem('usage', `A ${what} is missing.`, 'command line', `Name the ${what}.`);
   try {
     return readFileSync(path);
-  } catch (e) {
-    throw unreadable(path, (e as NodeJS.ErrnoException).code ?? (e as Error).message);
+  } catch (error) {
+    throw unreadable(path, (error as NodeJS.ErrnoException).code ?? (error as Error).message);
   }
 }
 
 /** A JSON array of lists of numbers, all of one length from 1 to 4. */
 export function readNumbers(path: string | undefined): number[][] {
-  let v: unknown;
+  let value: unknown;
   try {
-    v = JSON.parse(readInput(path, 'points file').toString('utf8'));
-  } catch (e) {
-    if (e instanceof Problem) throw e;
+    value = JSON.parse(readInput(path, 'points file').toString('utf8'));
+  } catch (error) {
+    if (error instanceof Problem) throw error;
     throw new Problem('points-json', 'The points are no JSON.', path ?? '', 'Give a JSON array of number triples.');
   }
-  const list = v as number[][];
+  const list = value as number[][];
   if (
-    !Array.isArray(v) ||
-    v.some(
-      (p) =>
-        !Array.isArray(p) ||
-        p.length < 1 ||
-        p.length > 4 ||
-        p.length !== list[0]!.length ||
-        p.some((n) => typeof n !== 'number' || !Number.isFinite(n)),
+    !Array.isArray(value) ||
+    value.some(
+      (any) =>
+        !Array.isArray(any) ||
+        any.length < 1 ||
+        any.length > 4 ||
+        any.length !== list[0]!.length ||
+        any.some((n) => typeof n !== 'number' || !Number.isFinite(n)),
     )
   )
     throw new Problem(
@@ -57,15 +57,15 @@ export function readNumbers(path: string | undefined): number[][] {
 
 /** A JSON array of number triples. */
 export function readPoints(path: string | undefined): number[][] {
-  const v = readNumbers(path);
-  if (v.some((p) => p.length !== 3))
+  const valueses = readNumbers(path);
+  if (valueses.some((p) => p.length !== 3))
     throw new Problem(
       'points-json',
       'The points are not an array of number triples.',
       path ?? '',
       'Give a JSON array of number triples.',
     );
-  return v;
+  return valueses;
 }
 
 export function numberOption(

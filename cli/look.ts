@@ -47,17 +47,17 @@ const info: Verb = async (args) => {
     allowPositionals: true,
     options: { input: { type: 'string' }, output: { type: 'string' } },
   });
-  const p = await load(positionals[0]);
+  const program = await load(positionals[0]);
   return {
-    format: p.format,
-    kind: p.kind,
-    size: p.kind === 'icc' ? null : p.size,
-    title: p.title,
-    domain: p.domain,
-    range: rangeOfProgram(p),
-    encoding: p.encoding ?? assumedEncoding,
-    ...(p.nodes.length ? { nodes: p.nodes } : {}),
-    warnings: p.warnings,
+    format: program.format,
+    kind: program.kind,
+    size: program.kind === 'icc' ? null : program.size,
+    title: program.title,
+    domain: program.domain,
+    range: rangeOfProgram(program),
+    encoding: program.encoding ?? assumedEncoding,
+    ...(program.nodes.length ? { nodes: program.nodes } : {}),
+    warnings: program.warnings,
   };
 };
 
@@ -85,9 +85,9 @@ const evaluate: Verb = async (args) => {
   let results: Float64Array;
   if (isIcc(bytes)) results = await evaluateIcc(bytes, v, s);
   else {
-    const f = readProgram(bytes).evaluate(interpolation, s);
+    const evaluate = readProgram(bytes).evaluate(interpolation, s);
     results = new Float64Array(v.length);
-    for (let i = 0; i < v.length; i += 3) f(v[i]!, v[i + 1]!, v[i + 2]!, results, i);
+    for (let i = 0; i < v.length; i += 3) evaluate(v[i]!, v[i + 1]!, v[i + 2]!, results, i);
   }
   if (out) for (let i = 0; i < results.length; i += 3) out.fromSrgb(results, i);
   return points.map((_, i) => [...results.slice(i * 3, i * 3 + 3)]);
@@ -103,30 +103,31 @@ const apply: Verb = async (args) => {
       strength: { type: 'string' },
     },
   });
-  const p = await load(positionals[0]);
+  const program = await load(positionals[0]);
   const source = readInput(positionals[1], 'picture');
   if (!values.output) throw new Problem('usage', 'The output is missing.', '-o', 'Name it with -o.');
   const { applyToPicture } = await import('./picture');
   const interpolation = asked(values.interpolation);
   const s = factor(values.strength);
   await applyToPicture(source, positionals[1]!, values.output, (data, channels, top) => {
-    if (p.look) applyAny(p.look, data, channels, top, interpolation ?? p.look.interpolation ?? 'tetrahedral', s);
-    else applyFunction(p, data, channels, top, interpolation, s);
+    if (program.look)
+      applyAny(program.look, data, channels, top, interpolation ?? program.look.interpolation ?? 'tetrahedral', s);
+    else applyFunction(program, data, channels, top, interpolation, s);
   });
   return { written: values.output };
 };
 
 /** A chain over every pixel; what was computed for the last pixel serves the next one like it. */
 function applyFunction(
-  p: Program,
+  program: Program,
   data: Uint8Array | Uint16Array,
   channels: number,
   top: number,
   interpolation: Interpolation | undefined,
   s: number,
 ): void {
-  const f = p.evaluate(interpolation, s);
-  const o = new Float64Array(3);
+  const evaluate = program.evaluate(interpolation, s);
+  const out = new Float64Array(3);
   let r = -1;
   let g = -1;
   let b = -1;
@@ -135,9 +136,9 @@ function applyFunction(
       r = data[i]!;
       g = data[i + 1]!;
       b = data[i + 2]!;
-      f(r / top, g / top, b / top, o, 0);
+      evaluate(r / top, g / top, b / top, out, 0);
     }
-    for (let c = 0; c < 3; c++) data[i + c] = Math.floor(Math.min(1, Math.max(0, o[c]!)) * top + 0.5);
+    for (let c = 0; c < 3; c++) data[i + c] = Math.floor(Math.min(1, Math.max(0, out[c]!)) * top + 0.5);
   }
 }
 
@@ -160,13 +161,13 @@ const convert: Verb = async (args) => {
       class: { type: 'string' },
     },
   });
-  const p = await load(positionals[0]);
+  const program = await load(positionals[0]);
   if (!values.output) throw new Problem('usage', 'The output is missing.', '-o', 'Name it with -o.');
   const kind = extname(values.output).toLowerCase();
   if (kind === '.icc' || kind === '.icm') {
     const as = choice(values.class, 'class', ['link', 'abstract'] as const, 'link');
-    const made = await (as === 'link' ? toDeviceLink : toAbstract)(p.evaluate(), {
-      title: values.title ?? (p.title || 'Look'),
+    const made = await (as === 'link' ? toDeviceLink : toAbstract)(program.evaluate(), {
+      title: values.title ?? (program.title || 'Look'),
       created: new Date(),
       grid: numberOption(values.size, 'size', 2, 129, 33),
     });
@@ -182,13 +183,13 @@ const convert: Verb = async (args) => {
       values.output,
       'Write .cube, .clf, .png, .tif or .icc.',
     );
-  const flat = p.kind === '1d' && !hald;
+  const flat = program.kind === '1d' && !hald;
   const size = numberOption(
     values.size,
     'size',
     2,
     flat ? 65536 : 256,
-    hald ? 64 : p.kind === 'icc' || !p.size || (p.kind === '1d' && !flat) ? 33 : p.size,
+    hald ? 64 : program.kind === 'icc' || !program.size || (program.kind === '1d' && !flat) ? 33 : program.size,
   );
   const root = Math.round(Math.sqrt(size));
   if (!Number.isInteger(size))
@@ -200,44 +201,46 @@ const convert: Verb = async (args) => {
       '--size',
       'Choose the square of a whole number from 2 to 16: 4, 9, 16, 25, 36, 49, 64, … 256.',
     );
-  const f = p.evaluate();
+  const evaluate = program.evaluate();
   const plain =
-    hald && p.look && (p.domain.min.some((v) => v !== 0) || p.domain.max.some((v) => v !== 1)) ? unit : p.domain;
+    hald && program.look && (program.domain.min.some((v) => v !== 0) || program.domain.max.some((v) => v !== 1))
+      ? unit
+      : program.domain;
   // in a function of its own: a table of 256 points has 200 MB, which must be gone before the file is read back
   const made = (): string | Uint8Array => {
     const table =
-      p.look && plain === p.domain && p.kind !== 'icc'
-        ? resized(p.look, size, flat)
+      program.look && plain === program.domain && program.kind !== 'icc'
+        ? resized(program.look, size, flat)
         : fromRows(
             size,
-            p.title,
+            program.title,
             (row, n) => {
-              for (let i = 0; i < n; i += 3) f(row[i]!, row[i + 1]!, row[i + 2]!, row, i);
+              for (let i = 0; i < n; i += 3) evaluate(row[i]!, row[i + 1]!, row[i + 2]!, row, i);
             },
             plain,
           );
-    return write({ ...table, title: values.title ?? p.title });
+    return write({ ...table, title: values.title ?? program.title });
   };
   const data = made();
   writeFileSync(values.output, data);
   const back = readProgram(typeof data === 'string' ? new TextEncoder().encode(data) : data);
-  return { residual: residual(f, back.evaluate(), pointsIn(p.domain)) };
+  return { residual: residual(evaluate, back.evaluate(), pointsIn(program.domain)) };
 };
 const unit = { min: [0, 0, 0], max: [1, 1, 1] };
 
 const same: Verb = async (args) => {
   const { positionals, values } = parseArgs({ args, allowPositionals: true, options: { points: { type: 'string' } } });
-  const a = await load(positionals[0]);
+  const program = await load(positionals[0]);
   const b = await load(positionals[1]);
-  const points = values.points ? Float64Array.from(readPoints(values.points).flat()) : pointsIn(a.domain);
-  const r = residual(a.evaluate(), b.evaluate(), points);
+  const points = values.points ? Float64Array.from(readPoints(values.points).flat()) : pointsIn(program.domain);
+  const r = residual(program.evaluate(), b.evaluate(), points);
   return { ...r, same: isSame(r) };
 };
 
 const inspect: Verb = async (args) => {
   const { positionals } = parseArgs({ args, allowPositionals: true, options: {} });
-  const p = await load(positionals[0]);
-  const { verdict, findings, figures } = inspectLook(p.evaluate(), p.look?.table ?? null);
+  const program = await load(positionals[0]);
+  const { verdict, findings, figures } = inspectLook(program.evaluate(), program.look?.table ?? null);
   return { verdict, findings, figures };
 };
 
@@ -255,19 +258,19 @@ const combined =
         share: { type: 'string' },
       },
     });
-    const a = await load(positionals[0]);
+    const program = await load(positionals[0]);
     const b = await load(positionals[1]);
-    const f = make(a.evaluate(), b.evaluate(), numberOption(values.share, 'share', 0, 1, 0.5));
+    const evaluate = make(program.evaluate(), b.evaluate(), numberOption(values.share, 'share', 0, 1, 0.5));
     return written(
-      f,
+      evaluate,
       values.output,
       numberOption(values.size, 'size', 2, 129, 33),
-      values.title ?? `${a.title || 'first'} ${name} ${b.title || 'second'}`,
+      values.title ?? `${program.title || 'first'} ${name} ${b.title || 'second'}`,
     );
   };
 
 /** A function as a table of 0…1, in a .cube or .clf file, with the error of its table. */
-function written(f: Evaluate, output: string | undefined, size: number, title: string): { residual: unknown } {
+function written(evaluate: Evaluate, output: string | undefined, size: number, title: string): { residual: unknown } {
   if (!output) throw new Problem('usage', 'The output is missing.', '-o', 'Name it with -o.');
   const kind = extname(output).toLowerCase();
   const write = writers[kind];
@@ -282,13 +285,13 @@ function written(f: Evaluate, output: string | undefined, size: number, title: s
     );
   const data = write(
     fromRows(size, title, (row, n) => {
-      for (let i = 0; i < n; i += 3) f(row[i]!, row[i + 1]!, row[i + 2]!, row, i);
+      for (let i = 0; i < n; i += 3) evaluate(row[i]!, row[i + 1]!, row[i + 2]!, row, i);
     }),
   );
   writeFileSync(output, data);
   return {
     residual: residual(
-      f,
+      evaluate,
       readProgram(typeof data === 'string' ? new TextEncoder().encode(data) : data).evaluate(),
       pointsIn(unit),
     ),
@@ -301,10 +304,10 @@ const invert: Verb = async (args) => {
     allowPositionals: true,
     options: { output: { type: 'string', short: 'o' }, size: { type: 'string' }, title: { type: 'string' } },
   });
-  const p = await load(positionals[0]);
+  const program = await load(positionals[0]);
   const inverse = invertLook(
-    p.evaluate(),
-    values.title ?? `${p.title || 'look'}, undone`,
+    program.evaluate(),
+    values.title ?? `${program.title || 'look'}, undone`,
     numberOption(values.size, 'size', 2, 65, 33),
   );
   const { residual: table } = written(sampler(inverse.look), values.output, inverse.look.size, inverse.look.title);

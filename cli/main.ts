@@ -52,17 +52,22 @@ try {
     await new Promise<void>((done, bad) => process.stdout.write(text, (e) => (e ? bad(e) : done())));
   }
   process.exit(0);
-} catch (e) {
-  if (e instanceof Problem) {
-    process.stderr.write(JSON.stringify({ error: e.toJSON() }) + '\n');
+} catch (error) {
+  if (error instanceof Problem) {
+    process.stderr.write(JSON.stringify({ error: error.toJSON() }) + '\n');
     process.exit(2);
   }
-  if (e && typeof e === 'object' && 'code' in e && String((e as { code: unknown }).code).startsWith('ERR_PARSE_ARGS')) {
+  if (
+    error &&
+    typeof error === 'object' &&
+    'code' in error &&
+    String((error as { code: unknown }).code).startsWith('ERR_PARSE_ARGS')
+  ) {
     process.stderr.write(
       JSON.stringify({
         error: {
           code: 'usage',
-          message: (e as unknown as Error).message,
+          message: (error as unknown as Error).message,
           where: 'command line',
           remedy: `See docs/command-line.md for the options of ${noun} ${verb}.`,
         },
@@ -74,13 +79,13 @@ try {
     JSON.stringify({
       error: {
         code: 'bug',
-        message: (e as Error).message ?? String(e),
+        message: (error as Error).message ?? String(error),
         where: `${noun} ${verb}`,
         remedy: 'This is a fault of Etagere; report it with the text below.',
       },
     }) +
       '\n' +
-      ((e as Error).stack ?? '') +
+      ((error as Error).stack ?? '') +
       '\n',
   );
   process.exit(1);

@@ -13,27 +13,27 @@ const inspect: Verb = async (args) => {
   const entries: unknown[] = [];
   const refused: unknown[] = [];
   const ignored: unknown[] = [];
-  for await (const e of inspectPack(file, shipped())) {
-    if (e.type === 'entry')
+  for await (const inspected of inspectPack(file, shipped())) {
+    if (inspected.type === 'entry')
       entries.push({
-        path: e.path,
-        size: e.bytes.length,
-        sha256: e.sha256.toString('hex'),
-        kind: e.kind,
-        title: e.title,
-        headings: e.headings,
-        needs: e.needs,
-        note: e.note,
+        path: inspected.path,
+        size: inspected.bytes.length,
+        sha256: inspected.sha256.toString('hex'),
+        kind: inspected.kind,
+        title: inspected.title,
+        headings: inspected.headings,
+        needs: inspected.needs,
+        note: inspected.note,
       });
-    else if (e.type === 'refused')
+    else if (inspected.type === 'refused')
       refused.push({
-        path: e.path,
-        code: e.problem.code,
-        message: e.problem.message,
-        where: e.problem.where,
-        remedy: e.problem.remedy,
+        path: inspected.path,
+        code: inspected.problem.code,
+        message: inspected.problem.message,
+        where: inspected.problem.where,
+        remedy: inspected.problem.remedy,
       });
-    else ignored.push({ path: e.path, why: e.why });
+    else ignored.push({ path: inspected.path, why: inspected.why });
   }
   return { entries, refused, ignored };
 };

@@ -31,9 +31,9 @@ interface Loaded {
 function load(path: string | undefined, editor?: string): Loaded {
   const bytes = readInput(path, 'preset');
   if (/\.settings\.json$/i.test(path!) || (bytes[0] === 123 && !editor)) {
-    let v: unknown;
+    let value: unknown;
     try {
-      v = JSON.parse(bytes.toString('utf8'));
+      value = JSON.parse(bytes.toString('utf8'));
     } catch {
       throw new Problem(
         'settings-json',
@@ -42,15 +42,15 @@ function load(path: string | undefined, editor?: string): Loaded {
         'Write them as a JSON object of common settings.',
       );
     }
-    if (!v || typeof v !== 'object' || Array.isArray(v))
+    if (!value || typeof value !== 'object' || Array.isArray(value))
       throw new Problem(
         'settings-json',
         'The settings are no JSON object.',
         path!,
         'Write them as a JSON object of common settings.',
       );
-    const outer = v as { name?: string; headings?: string[]; settings?: Settings };
-    const settings = outer.settings ?? (v as Settings);
+    const outer = value as { name?: string; headings?: string[]; settings?: Settings };
+    const settings = outer.settings ?? (value as Settings);
     const bad = faults(settings);
     if (bad.length)
       throw new Problem(
@@ -86,15 +86,15 @@ function load(path: string | undefined, editor?: string): Loaded {
 
 const read: Verb = async (args) => {
   const { positionals, values } = parseArgs({ args, allowPositionals: true, options: { editor: { type: 'string' } } });
-  const p = load(positionals[0], values.editor);
+  const loaded = load(positionals[0], values.editor);
   return {
-    editor: p.editor,
-    version: p.version,
-    name: p.name,
-    headings: p.headings,
-    settings: p.settings,
-    references: p.references,
-    unknown: p.unknown,
+    editor: loaded.editor,
+    version: loaded.version,
+    name: loaded.name,
+    headings: loaded.headings,
+    settings: loaded.settings,
+    references: loaded.references,
+    unknown: loaded.unknown,
   };
 };
 
@@ -104,11 +104,11 @@ const render: Verb = async (args) => {
     allowPositionals: true,
     options: { points: { type: 'string' }, editor: { type: 'string' } },
   });
-  const p = load(positionals[0], values.editor);
-  const f = compile(split(p.settings, p.classes).kept);
+  const loaded = load(positionals[0], values.editor);
+  const evaluate = compile(split(loaded.settings, loaded.classes).kept);
   const v = new Float64Array(3);
   return readPoints(values.points).map((x) => {
-    f(x[0]!, x[1]!, x[2]!, v, 0);
+    evaluate(x[0]!, x[1]!, x[2]!, v, 0);
     return [...v];
   });
 };
@@ -124,16 +124,16 @@ const bakeVerb: Verb = async (args) => {
       editor: { type: 'string' },
     },
   });
-  const p = load(positionals[0], values.editor);
+  const loaded = load(positionals[0], values.editor);
   const size = numberOption(values.size, 'size', 2, 256, 33);
   if (!values.output) throw new Problem('usage', 'The output is missing.', '-o', 'Name a .cube file with -o.');
   if (!Number.isInteger(size))
     throw new Problem('usage', '--size must be a whole number.', '--size', 'Correct the option.');
   const baked = bake(
-    p.settings,
+    loaded.settings,
     size,
-    p.name || 'Baked',
-    p.classes,
+    loaded.name || 'Baked',
+    loaded.classes,
     values.settings
       ?.split(',')
       .map((s) => s.trim())

@@ -25,15 +25,15 @@ const code: Verb = async (args) => {
   const { pool, transaction } = await import('@/server/db/pool');
   const { stationByName } = await import('@/server/stations/queries');
   const { makeCode } = await import('@/server/stations/service');
-  const s = await stationByName(pool(), name);
-  if (!s)
+  const station = await stationByName(pool(), name);
+  if (!station)
     throw new Problem(
       'station-unknown',
       `There is no station called ${name}.`,
       'command line',
       'Name it as the Stations screen does.',
     );
-  return { station: s.name, code: await transaction((sql) => makeCode(sql, s.id)) };
+  return { station: station.name, code: await transaction((sql) => makeCode(sql, station.id)) };
 };
 
 export const verbs: Record<string, Verb> = { launch: ask('launch'), quit: ask('quit'), list: ask('list'), code };

@@ -259,17 +259,18 @@ function tryAll(name: string, bytes: Uint8Array, seed: number): 'read' | 'refuse
   let verdict: 'read' | 'refused' = 'refused';
   for (const run of [
     () => {
-      const r = recognise('x.bin', bytes, known);
-      expect(JSON.stringify(r.facts).length).toBeLessThan(8e6);
+      const recognised = recognise('x.bin', bytes, known);
+      expect(JSON.stringify(recognised.facts).length).toBeLessThan(8e6);
       verdict = 'read';
-      if (r.kind !== 'document' && r.kind !== 'unknown') writeTitle(r.format, bytes, 'T', ['H'], known);
+      if (recognised.kind !== 'document' && recognised.kind !== 'unknown')
+        writeTitle(recognised.format, bytes, 'T', ['H'], known);
     },
     () => readLook(bytes),
     () => renderer(profileOf(readDcp(bytes)), [0.5, 1, 0.6])(new Float64Array(30).fill(0.3)),
     () => {
-      const d = readDng(bytes, 4e6);
-      linearPreview(d, 8);
-      if (d.cfa) demosaic({ ...d, cfa: d.cfa });
+      const dng = readDng(bytes, 4e6);
+      linearPreview(dng, 8);
+      if (dng.cfa) demosaic({ ...dng, cfa: dng.cfa });
     },
     () => readChart(bytes),
     () => calibrations(bytes),
@@ -278,11 +279,11 @@ function tryAll(name: string, bytes: Uint8Array, seed: number): 'read' | 'refuse
     const t = performance.now();
     try {
       run();
-    } catch (e) {
-      if (!(e instanceof Problem))
-        throw new Error(`${name} with seed ${seed}: ${(e as Error).stack ?? String(e)}`, { cause: e });
-      expect(e.remedy.length, `${name} ${seed}`).toBeGreaterThan(5);
-      expect(e.where.length, `${name} ${seed}`).toBeGreaterThan(0);
+    } catch (error) {
+      if (!(error instanceof Problem))
+        throw new Error(`${name} with seed ${seed}: ${(error as Error).stack ?? String(error)}`, { cause: error });
+      expect(error.remedy.length, `${name} ${seed}`).toBeGreaterThan(5);
+      expect(error.where.length, `${name} ${seed}`).toBeGreaterThan(0);
     }
     expect(performance.now() - t, `${name} with seed ${seed} took too long`).toBeLessThan(2000);
   }
@@ -336,11 +337,11 @@ test('ICC profiles: mutated, the library reads or refuses them, and works on', a
       const bytes = mutate(base, seed);
       try {
         iccHeader(bytes);
-        const o = new Float64Array(3);
-        (await readAnyLook(bytes)).evaluate()(0.4, 0.5, 0.6, o, 0);
-      } catch (e) {
-        if (!(e instanceof Problem))
-          throw new Error(`${name} with seed ${seed}: ${(e as Error).stack ?? String(e)}`, { cause: e });
+        const out = new Float64Array(3);
+        (await readAnyLook(bytes)).evaluate()(0.4, 0.5, 0.6, out, 0);
+      } catch (error) {
+        if (!(error instanceof Problem))
+          throw new Error(`${name} with seed ${seed}: ${(error as Error).stack ?? String(error)}`, { cause: error });
       }
     }
   expect((await readAnyLook(link)).look!.size).toBe(65);

@@ -25,8 +25,8 @@ async function refused(bytes: Uint8Array, read: (b: Uint8Array) => unknown): Pro
   let said: unknown;
   try {
     await read(bytes);
-  } catch (e) {
-    said = e;
+  } catch (error) {
+    said = error;
   }
   expect(performance.now() - began).toBeLessThan(2000);
   expect(memory('VmHWM') - stood).toBeLessThan(200);
@@ -89,43 +89,43 @@ describe('a camera file or TIFF that lies', () => {
       await refused(whole.slice(0, Math.floor(whole.length * part)), (b) => readAnyLook(b));
   });
   test('a directory that is its own sub-directory comes to an end', async () => {
-    const b = claimed(10, 10, few, [n(330, 8), s(262, 2)]);
-    await refused(b, (x) => readDng(x));
+    const bytes = claimed(10, 10, few, [n(330, 8), s(262, 2)]);
+    await refused(bytes, (x) => readDng(x));
   });
 });
 
 describe('a profile that lies', () => {
   const dcp = writeDcp(profileFor(cameras[0]!, 'Standard', 'S'));
   test('a DCP whose table claims more than it holds, or cut anywhere', async () => {
-    const v = new DataView(dcp.buffer, dcp.byteOffset);
-    const at = v.getUint32(4, true);
-    for (let i = 0; i < v.getUint16(at, true); i++) {
+    const view = new DataView(dcp.buffer, dcp.byteOffset);
+    const at = view.getUint32(4, true);
+    for (let i = 0; i < view.getUint16(at, true); i++) {
       const p = at + 2 + i * 12;
-      const tag = v.getUint16(p, true);
+      const tag = view.getUint16(p, true);
       const harm = (by: number, value: number) => {
-        const o = dcp.slice();
-        new DataView(o.buffer).setUint32(p + by, value, true);
-        return o;
+        const out = dcp.slice();
+        new DataView(out.buffer).setUint32(p + by, value, true);
+        return out;
       };
       if (tag === 50938) {
         await refused(harm(4, 0x7fffffff), readDcp);
         await refused(harm(8, 0xfffffff0), readDcp);
       }
       if (tag === 50937) {
-        const dims = v.getUint32(p + 8, true);
-        const o = dcp.slice();
-        new DataView(o.buffer).setUint32(dims, 0x40000000, true);
-        await refused(o, (b) => profileOf(readDcp(b)));
+        const dims = view.getUint32(p + 8, true);
+        const out = dcp.slice();
+        new DataView(out.buffer).setUint32(dims, 0x40000000, true);
+        await refused(out, (b) => profileOf(readDcp(b)));
       }
     }
     for (const part of [0.001, 0.2, 0.7, 0.99]) await refused(dcp.slice(0, Math.floor(dcp.length * part)), readDcp);
   });
   test('an ICC profile of a false size, tags beyond it, or cut anywhere', async () => {
     const { bytes } = await toDeviceLink(
-      (r, g, b, o, i) => {
-        o[i] = r;
-        o[i + 1] = g;
-        o[i + 2] = b;
+      (r, g, b, out, i) => {
+        out[i] = r;
+        out[i + 1] = g;
+        out[i + 2] = b;
       },
       { title: 'T', created: new Date(0), grid: 9 },
     );
@@ -135,10 +135,10 @@ describe('a profile that lies', () => {
       [136, 0xfffffff0],
       [140, 0x7fffffff],
     ] as const) {
-      const o = bytes.slice();
-      new DataView(o.buffer).setUint32(at, value);
-      await refused(o, iccHeader);
-      await refused(o, (b) => readAnyLook(b));
+      const out = bytes.slice();
+      new DataView(out.buffer).setUint32(at, value);
+      await refused(out, iccHeader);
+      await refused(out, (b) => readAnyLook(b));
     }
     for (const part of [0.01, 0.4, 0.95])
       await refused(bytes.slice(0, Math.floor(bytes.length * part)), (b) => readAnyLook(b));

@@ -19,13 +19,13 @@ describe('merging a record’s fields, all combinations of three values met at r
     let kept = 0;
     for (const { base, mine, theirs } of cases) {
       const m = mergeFields(base, mine, theirs);
-      for (const f of fields) {
-        if (same(base[f], theirs[f])) expect(m.merged[f]).toEqual(mine[f]);
-        else if (same(base[f], mine[f])) {
-          expect(m.merged[f]).toEqual(theirs[f]);
-          expect(m.kept).toContain(f);
+      for (const file of fields) {
+        if (same(base[file], theirs[file])) expect(m.merged[file]).toEqual(mine[file]);
+        else if (same(base[file], mine[file])) {
+          expect(m.merged[file]).toEqual(theirs[file]);
+          expect(m.kept).toContain(file);
           kept++;
-        } else expect(m.kept).not.toContain(f);
+        } else expect(m.kept).not.toContain(file);
       }
     }
     expect(kept).toBeGreaterThan(100);
@@ -34,12 +34,13 @@ describe('merging a record’s fields, all combinations of three values met at r
     let met = 0;
     for (const { base, mine, theirs } of cases) {
       const { conflicts } = mergeFields(base, mine, theirs);
-      for (const f of fields) {
-        const both = !same(base[f], mine[f]) && !same(base[f], theirs[f]) && !same(mine[f], theirs[f]);
-        const c = conflicts.find((x) => x.field === f);
-        expect(!!c).toBe(both);
-        if (c) {
-          expect(c).toEqual({ field: f, base: base[f], mine: mine[f], theirs: theirs[f] });
+      for (const file of fields) {
+        const both =
+          !same(base[file], mine[file]) && !same(base[file], theirs[file]) && !same(mine[file], theirs[file]);
+        const fieldConflict = conflicts.find((x) => x.field === file);
+        expect(!!fieldConflict).toBe(both);
+        if (fieldConflict) {
+          expect(fieldConflict).toEqual({ field: file, base: base[file], mine: mine[file], theirs: theirs[file] });
           met++;
         }
       }

@@ -6,31 +6,31 @@ import { strToU8 } from 'fflate';
 export function tiff(magic: number, tags: [number, number, number[] | string][], little = true): Uint8Array {
   const size = [0, 1, 1, 2, 4, 8, 1, 1, 2, 4, 8, 4, 8];
   const out = new Uint8Array(4096);
-  const v = new DataView(out.buffer);
-  v.setUint16(0, little ? 0x4949 : 0x4d4d);
-  v.setUint16(2, magic, little);
-  v.setUint32(4, 8, little);
-  v.setUint16(8, tags.length, little);
+  const view = new DataView(out.buffer);
+  view.setUint16(0, little ? 0x4949 : 0x4d4d);
+  view.setUint16(2, magic, little);
+  view.setUint32(4, 8, little);
+  view.setUint16(8, tags.length, little);
   let free = 10 + tags.length * 12 + 4;
   tags.forEach(([tag, type, values], i) => {
     const p = 10 + i * 12;
     const list = typeof values === 'string' ? [...strToU8(values + '\0')] : values;
     const length = list.length * size[type]!;
-    v.setUint16(p, tag, little);
-    v.setUint16(p + 2, type, little);
-    v.setUint32(p + 4, list.length, little);
+    view.setUint16(p, tag, little);
+    view.setUint16(p + 2, type, little);
+    view.setUint32(p + 4, list.length, little);
     let at = p + 8;
     if (length > 4) {
-      v.setUint32(p + 8, free, little);
+      view.setUint32(p + 8, free, little);
       at = free;
       free += length;
     }
     for (const n of list) {
       if (type === 10 || type === 5) {
-        v.setInt32(at, Math.round(n * 10000), little);
-        v.setInt32(at + 4, 10000, little);
-      } else if (type === 3) v.setUint16(at, n, little);
-      else if (type === 4) v.setUint32(at, n, little);
+        view.setInt32(at, Math.round(n * 10000), little);
+        view.setInt32(at + 4, 10000, little);
+      } else if (type === 3) view.setUint16(at, n, little);
+      else if (type === 4) view.setUint32(at, n, little);
       else out[at] = n;
       at += size[type]!;
     }
@@ -51,20 +51,20 @@ export const dcp = (little = true) =>
   );
 export function icc(cls: string, name = 'Kiln room'): Uint8Array {
   const out = new Uint8Array(132 + 12 + 12 + name.length + 1 + 4);
-  const v = new DataView(out.buffer);
+  const view = new DataView(out.buffer);
   const put = (at: number, s: string) => out.set(strToU8(s), at);
-  v.setUint32(0, out.length);
+  view.setUint32(0, out.length);
   out[8] = 2;
   put(12, cls);
   put(16, 'RGB ');
   put(20, 'XYZ ');
   put(36, 'acsp');
-  v.setUint32(128, 1);
+  view.setUint32(128, 1);
   put(132, 'desc');
-  v.setUint32(136, 144);
-  v.setUint32(140, out.length - 144);
+  view.setUint32(136, 144);
+  view.setUint32(140, out.length - 144);
   put(144, 'desc');
-  v.setUint32(152, name.length + 1);
+  view.setUint32(152, name.length + 1);
   put(156, name);
   return out;
 }

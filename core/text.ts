@@ -31,8 +31,8 @@ export function decodeText(bytes: Uint8Array, what: string): string {
 }
 
 /** Text safe inside XML content and attributes; characters that XML 1.0 forbids are dropped. */
-export const escapeXml = (s: string): string =>
-  s
+export const escapeXml = (text: string): string =>
+  text
     .replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, '')
     .replace(/&/g, '&amp;')
     .replace(/</g, '&lt;')

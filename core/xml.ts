@@ -28,10 +28,10 @@ export function strictParser(what: string): {
       'Remove the DOCTYPE, or ask the supplier for a plain file.',
     );
   });
-  parser.on('error', (e) => {
+  parser.on('error', (error) => {
     throw fault(
-      /entity/i.test(e.message) ? 'xml-entity' : 'xml-malformed',
-      `The XML cannot be read: ${e.message.replace(/^\d+:\d+:\s*/, '').slice(0, 160)}`,
+      /entity/i.test(error.message) ? 'xml-entity' : 'xml-malformed',
+      `The XML cannot be read: ${error.message.replace(/^\d+:\d+:\s*/, '').slice(0, 160)}`,
       'Ask the supplier for the file again, or export it anew from the program that made it.',
     );
   });

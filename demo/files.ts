@@ -8,12 +8,12 @@ import type { Design, MarlstonePreset, OxbowPreset } from './designs';
 const clip = (v: number): number => Math.min(1, Math.max(0, v));
 
 export function lookOf(design: Design, size = design.size ?? 33): Look {
-  const f = compile(design.settings);
-  return fromFunction(size, design.title, (v) => {
-    f(v[0]!, v[1]!, v[2]!, v, 0);
-    v[0] = clip(v[0]!);
-    v[1] = clip(v[1]!);
-    v[2] = clip(v[2]!);
+  const evaluate = compile(design.settings);
+  return fromFunction(size, design.title, (values) => {
+    evaluate(values[0]!, values[1]!, values[2]!, values, 0);
+    values[0] = clip(values[0]!);
+    values[1] = clip(values[1]!);
+    values[2] = clip(values[2]!);
   });
 }
 export const cubeOf = (design: Design, size?: number): string => writeCube(lookOf(design, size));
@@ -36,8 +36,8 @@ export function cube1d(title: string, gamma: number): string {
 }
 
 /** An XMP packet (ISO 16684-1; the optional x:xmpmeta wrapper is left out). */
-export function oxbowOf(p: OxbowPreset): string {
-  const steps = p.steps.map(
+export function oxbowOf(oxbowPreset: OxbowPreset): string {
+  const steps = oxbowPreset.steps.map(
     ([step, a]) =>
       `     <rdf:li run:step="${step}"${Object.entries(a)
         .map(([k, v]) => ` run:${k}="${escapeXml(String(v))}"`)
@@ -47,8 +47,8 @@ export function oxbowOf(p: OxbowPreset): string {
     '<?xpacket begin="\ufeff" id="W5M0MpCehiHzreSzNTczkc9d"?>',
     '<rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#">',
     ' <rdf:Description rdf:about="" xmlns:dc="http://purl.org/dc/elements/1.1/" xmlns:run="https://oxbow.example/ns/run/2/" run:edition="2">',
-    `  <dc:title><rdf:Alt><rdf:li xml:lang="x-default">${escapeXml(p.title)}</rdf:li></rdf:Alt></dc:title>`,
-    `  <dc:subject><rdf:Bag>${p.headings.map((h) => `<rdf:li>${escapeXml(h)}</rdf:li>`).join('')}</rdf:Bag></dc:subject>`,
+    `  <dc:title><rdf:Alt><rdf:li xml:lang="x-default">${escapeXml(oxbowPreset.title)}</rdf:li></rdf:Alt></dc:title>`,
+    `  <dc:subject><rdf:Bag>${oxbowPreset.headings.map((h) => `<rdf:li>${escapeXml(h)}</rdf:li>`).join('')}</rdf:Bag></dc:subject>`,
     '  <run:steps>',
     '    <rdf:Seq>',
     ...steps,
@@ -61,14 +61,18 @@ export function oxbowOf(p: OxbowPreset): string {
   ].join('\n');
 }
 
-export const marlstoneOf = (p: MarlstonePreset): string =>
+export const marlstoneOf = (marlstonePreset: MarlstonePreset): string =>
   [
     '; Marlstone preset',
     '[marlstone]',
     'edition=3',
-    `name=${p.title}`,
-    `drawer=${p.drawer}`,
-    ...p.sections.flatMap(([name, a]) => ['', `[${name}]`, ...Object.entries(a).map(([k, v]) => `${k}=${v}`)]),
+    `name=${marlstonePreset.title}`,
+    `drawer=${marlstonePreset.drawer}`,
+    ...marlstonePreset.sections.flatMap(([name, a]) => [
+      '',
+      `[${name}]`,
+      ...Object.entries(a).map(([k, v]) => `${k}=${v}`),
+    ]),
     '',
   ].join('\n');
 

@@ -58,10 +58,10 @@ export const frames: { name: string; light: string; composition: Composition }[]
   },
 ];
 
-export async function frame(c: Composition): Promise<{ png: Buffer; width: number; height: number }> {
-  const { width, height, data } = composeLinear(layers, c);
+export async function frame(composition: Composition): Promise<{ png: Buffer; width: number; height: number }> {
+  const { width, height, data } = composeLinear(layers, composition);
   return {
-    png: await sharp(develop(data, c.noise), { raw: { width, height, channels: 3 } })
+    png: await sharp(develop(data, composition.noise), { raw: { width, height, channels: 3 } })
       .png({ compressionLevel: 6 })
       .toBuffer(),
     width,

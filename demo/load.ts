@@ -65,11 +65,11 @@ export const stationFolder = (name: string): string =>
   join(dataFolder(), 'stations', name.toLowerCase().replace(/[^a-z0-9]+/g, '-'));
 
 /** JSON with its keys in order: the database keeps another one than the file. */
-const canonical = (v: unknown): string =>
-  JSON.stringify(v, (_k, x: unknown) =>
-    x && typeof x === 'object' && !Array.isArray(x)
-      ? Object.fromEntries(Object.entries(x).sort(([a], [b]) => (a < b ? -1 : 1)))
-      : x,
+const canonical = (value: unknown): string =>
+  JSON.stringify(value, (_k, value: unknown) =>
+    value && typeof value === 'object' && !Array.isArray(value)
+      ? Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : value,
   );
 
 /** Editors that ship with the application as stand-ins: their descriptors, brought in at each start. */
@@ -153,22 +153,22 @@ export async function loadDemo(say: (s: string) => void = () => {}): Promise<{ l
     licenceId: string | null = null,
   ) => {
     const made = [];
-    for (const d of designs) {
-      const bytes = Buffer.from(cubeOf(d));
-      const r = recognise(`${d.title}.cube`, bytes, known);
+    for (const design of designs) {
+      const bytes = Buffer.from(cubeOf(design));
+      const recognised = recognise(`${design.title}.cube`, bytes, known);
       made.push(
         await transaction(async (sql) =>
           createItem(sql, actorOf(librarian), {
             kind: 'look',
-            title: d.title,
-            headings: d.headings,
+            title: design.title,
+            headings: design.headings,
             shelfId,
             supplier,
             licenceId,
             sha: await putBlob(sql, bytes),
-            fileName: `${d.title}.cube`,
+            fileName: `${design.title}.cube`,
             format: 'cube',
-            facts: r.facts,
+            facts: recognised.facts,
             selvedge: selvedge(sampler(readCube(bytes))),
             notes: 'made in the studio',
           }),
@@ -234,16 +234,16 @@ export async function loadDemo(say: (s: string) => void = () => {}): Promise<{ l
 async function bringCameras(librarian: Person): Promise<void> {
   const actor = actorOf(librarian);
   const shelf = await addShelf(librarian, { name: 'Camera profiles', note: 'computed from measured sensitivities' });
-  for (const c of cameras)
+  for (const camera of cameras)
     for (const v of variants) {
-      const title = `${c.model}${c.converted ? ' IR' : ''} ${v}`;
-      const bytes = Buffer.from(writeDcp(profileFor(c, v, title)));
+      const title = `${camera.model}${camera.converted ? ' IR' : ''} ${v}`;
+      const bytes = Buffer.from(writeDcp(profileFor(camera, v, title)));
       const facts = cameraProfileFacts(bytes);
       const made = await transaction(async (sql) =>
         createItem(sql, actor, {
           kind: 'camera-profile',
           title,
-          headings: [c.maker, v],
+          headings: [camera.maker, v],
           shelfId: shelf,
           supplier: v === 'Neutral' ? '' : 'Fathom Color',
           sha: await putBlob(sql, bytes),
@@ -252,7 +252,7 @@ async function bringCameras(librarian: Person): Promise<void> {
           facts: {
             ...facts,
             fileTitle: facts.name,
-            cameras: [bodyOf({ camera: c.unique, conversion: c.converted ? 'infrared' : '' })],
+            cameras: [bodyOf({ camera: camera.unique, conversion: camera.converted ? 'infrared' : '' })],
           },
           selvedge: null,
           notes: 'computed',
@@ -292,12 +292,12 @@ async function bringCameras(librarian: Person): Promise<void> {
 /** The studio's own gear, with gaps: a second Ley that nobody has a profile for yet, and a lens that the bureau has not measured. */
 async function bringGear(librarian: Person): Promise<void> {
   for (const c of studioCameras) await keepGear(librarian, 'camera', null, c);
-  for (const l of studioLenses)
-    await keepGear(librarian, 'lens', null, { maker: l.maker, model: l.model, mount: l.mount });
+  for (const optics of studioLenses)
+    await keepGear(librarian, 'lens', null, { maker: optics.maker, model: optics.model, mount: optics.mount });
   const shelf = await addShelf(librarian, { name: 'Lens databases', note: 'releases of Saltmarsh Lens Bureau' });
   const bytes = Buffer.from(lensDatabase());
   const name = 'Saltmarsh Lens Bureau 2026-10.xml';
-  const r = recognise(name, new Uint8Array(bytes), []);
+  const recognised = recognise(name, new Uint8Array(bytes), []);
   const made = await transaction(async (sql) =>
     createItem(sql, actorOf(librarian), {
       kind: 'lens-database',
@@ -307,8 +307,8 @@ async function bringGear(librarian: Person): Promise<void> {
       supplier: 'Saltmarsh Lens Bureau',
       sha: await putBlob(sql, bytes),
       fileName: name,
-      format: r.format,
-      facts: r.facts,
+      format: recognised.format,
+      facts: recognised.facts,
       selvedge: null,
       notes: 'release of October',
       origin: 'measured',

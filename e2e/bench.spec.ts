@@ -9,8 +9,8 @@ const faults: string[] = [];
 test.beforeAll(async ({ browser }) => {
   page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
   page.on('pageerror', (e) => faults.push(e.message));
-  page.on('console', (m) => {
-    if (m.type() === 'error' && !/status of 4\d\d/.test(m.text())) faults.push(m.text());
+  page.on('console', (message) => {
+    if (message.type() === 'error' && !/status of 4\d\d/.test(message.text())) faults.push(message.text());
   });
   await signIn(page);
 });
@@ -24,10 +24,10 @@ const names = () => page.locator('[data-column]').evaluateAll((l) => l.map((x) =
 const rendered = () =>
   page.waitForFunction(
     () => {
-      const l = [...document.querySelectorAll('[data-cell]')];
+      const elements = [...document.querySelectorAll('[data-cell]')];
       return (
-        l.length > 0 &&
-        l.every(
+        elements.length > 0 &&
+        elements.every(
           (x) => (x.querySelector('canvas') as HTMLElement | null)?.dataset.shown || x.querySelector('[role=alert]'),
         )
       );
@@ -50,11 +50,11 @@ const mean = (at: number) =>
   cells()
     .nth(at)
     .locator('canvas')
-    .evaluate((c: HTMLCanvasElement) => {
-      const d = c.getContext('2d')!.getImageData(0, 0, c.width, c.height).data;
+    .evaluate((canvas: HTMLCanvasElement) => {
+      const pixels = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height).data;
       const s = [0, 0, 0];
-      for (let i = 0; i < d.length; i += 4) for (let k = 0; k < 3; k++) s[k]! += d[i + k]!;
-      return s.map((v) => v / (d.length / 4));
+      for (let i = 0; i < pixels.length; i += 4) for (let k = 0; k < 3; k++) s[k]! += pixels[i + k]!;
+      return s.map((v) => v / (pixels.length / 4));
     });
 
 test('an empty bench says what it is for; a set is laid on it with one click', async () => {
@@ -222,11 +222,11 @@ test('by keyboard alone: walked, made stronger, enlarged, closed, taken off; the
   await expect(sharp).toHaveAttribute('data-missing', '0', { timeout: 20_000 });
   expect(Number(await sharp.getAttribute('data-drawn'))).toBeGreaterThan(1);
   const inked = () =>
-    sharp.evaluate((c: HTMLCanvasElement) => {
-      const d = c.getContext('2d')!.getImageData(0, 0, c.width, c.height).data;
+    sharp.evaluate((canvas: HTMLCanvasElement) => {
+      const pixels = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height).data;
       let n = 0;
-      for (let i = 3; i < d.length; i += 4) n += Number(d[i] === 255);
-      return n / (d.length / 4);
+      for (let i = 3; i < pixels.length; i += 4) n += Number(pixels[i] === 255);
+      return n / (pixels.length / 4);
     });
   expect(await inked()).toBeGreaterThan(0.98);
   for (let i = 0; i < 12; i++) await page.keyboard.press('ArrowRight');
@@ -292,9 +292,9 @@ test('a museum day: patches of a target against their measured values, an odd pr
   const { violations } = await new AxeBuilder({ page }).include('[role=dialog]').analyze();
   expect(violations.map((v) => `${v.id}: ${v.nodes[0]?.html.slice(0, 200)}`)).toEqual([]);
   // the page is fetched anew afterwards, slowly: what is said meanwhile must not be put back
-  await page.route('**/bench*_rsc=*', async (r) => {
+  await page.route('**/bench*_rsc=*', async (route) => {
     await new Promise((d) => setTimeout(d, 1200));
-    await r.continue();
+    await route.continue();
   });
   await dialog.getByRole('button', { name: 'Keep the chart’s place' }).click();
   await expect(dialog).toBeHidden();
@@ -350,9 +350,9 @@ test('the same effect laid twice is warned of; a look is shown read in another e
   await page.getByRole('button', { name: 'The rendered frames' }).click();
   await menu('Candidates', 'All on House looks');
   await expect(page.locator('[data-column]')).toHaveCount(9);
-  const q = new URL(page.url()).searchParams;
-  const one = q.get('cols')!.split('~')[1]!;
-  const rows = q.get('rows')!.split('~')[0]!;
+  const query = new URL(page.url()).searchParams;
+  const one = query.get('cols')!.split('~')[1]!;
+  const rows = query.get('rows')!.split('~')[0]!;
   await page.goto(`/bench?${new URLSearchParams({ rows, cols: ['none', `${one}!${one}`, one].join('~') }).toString()}`);
   await awake(page);
   await rendered();

@@ -36,8 +36,8 @@ const dng = (maker: string, model: string): Uint8Array =>
   });
 test.beforeAll(async ({ browser }) => {
   page = await (await browser.newContext()).newPage();
-  page.on('console', (m) => {
-    if (m.type() === 'error' && !/status of 4\d\d/.test(m.text())) errors.push(m.text());
+  page.on('console', (message) => {
+    if (message.type() === 'error' && !/status of 4\d\d/.test(message.text())) errors.push(message.text());
   });
   page.on('pageerror', (e) => errors.push(e.message));
   await signIn(page);
@@ -127,8 +127,8 @@ test('a folder that looks empty is explained as the editor itself shows it', asy
   await page.goto('/coverage');
   await awake(page);
   const sent: string[] = [];
-  page.on('request', (r) => {
-    if (r.url().endsWith('/api/gear/photos')) sent.push(r.postData() ?? '');
+  page.on('request', (request) => {
+    if (request.url().endsWith('/api/gear/photos')) sent.push(request.postData() ?? '');
   });
   await page.getByLabel('Folder to explain').setInputFiles(join(folder, 'Shoot'));
   await expect(page.getByText('4 of 5 files are photos that say what they are; 1 is none')).toBeVisible();
@@ -142,8 +142,8 @@ test('a folder that looks empty is explained as the editor itself shows it', asy
   // the editors' own word for it
   const pictures = join(stationRoot('glaze-desk'), 'Pictures');
   mkdirSync(pictures, { recursive: true });
-  for (const f of ['LEY_0000.dng', 'ALD_1.dng'])
-    writeFileSync(join(pictures, f), readFileSync(join(folder, 'Shoot', f)));
+  for (const file of ['LEY_0000.dng', 'ALD_1.dng'])
+    writeFileSync(join(pictures, file), readFileSync(join(folder, 'Shoot', file)));
   await page.goto('/stations');
   await page.getByRole('link', { name: 'Glaze desk' }).click();
   for (const edition of ['3', '4']) {

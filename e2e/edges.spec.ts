@@ -33,8 +33,8 @@ test('an upload that a reload cut off goes on from where it stood', async () => 
   await expect(page.getByText('Interrupted at 44 %')).toBeVisible();
   await awake(page);
   const offsets: string[] = [];
-  page.on('request', (r) => {
-    const o = /offset=(\d+)/.exec(r.url())?.[1];
+  page.on('request', (request) => {
+    const o = /offset=(\d+)/.exec(request.url())?.[1];
     if (o) offsets.push(o);
   });
   await page.getByLabel('Files to take in').setInputFiles({ name: 'long.txt', mimeType: 'text/plain', buffer: bytes });
@@ -84,10 +84,10 @@ test('a file made by hand since the plan is left alone and reported as a conflic
 const pids = (...words: string[]): number[] =>
   readdirSync('/proc')
     .filter((n) => /^\d+$/.test(n))
-    .filter((n) => {
+    .filter((name) => {
       try {
-        const c = readFileSync(`/proc/${n}/cmdline`, 'utf8');
-        return words.every((w) => c.includes(w));
+        const character = readFileSync(`/proc/${name}/cmdline`, 'utf8');
+        return words.every((w) => character.includes(w));
       } catch {
         return false;
       }
@@ -242,8 +242,8 @@ for (const theme of ['dark', 'light'])
       const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa']).analyze();
       expect(
         violations.map(
-          (v) =>
-            `${path}: ${v.id} at ${v.nodes
+          (result) =>
+            `${path}: ${result.id} at ${result.nodes
               .map((n) => n.target.join(' '))
               .slice(0, 3)
               .join('; ')}`,

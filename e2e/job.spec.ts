@@ -9,8 +9,8 @@ const faults: string[] = [];
 test.beforeAll(async ({ browser }) => {
   page = await browser.newPage();
   page.on('pageerror', (e) => faults.push(e.message));
-  page.on('console', (m) => {
-    if (m.type() === 'error' && !/status of 4\d\d/.test(m.text())) faults.push(m.text());
+  page.on('console', (message) => {
+    if (message.type() === 'error' && !/status of 4\d\d/.test(message.text())) faults.push(message.text());
   });
 });
 test.afterAll(async () => {
@@ -164,13 +164,13 @@ test('opens the item: the picture changes with strength, and holding shows the o
   const shown = () => canvas.evaluate((c) => Number((c as HTMLCanvasElement).dataset.shown ?? 0));
   const mean = () =>
     canvas.evaluate((c) => {
-      const x = c as HTMLCanvasElement;
-      const d = x.getContext('2d')!.getImageData(0, 0, x.width, x.height).data;
+      const canvas = c as HTMLCanvasElement;
+      const pixels = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height).data;
       let r = 0;
       let b = 0;
-      for (let i = 0; i < d.length; i += 4) {
-        r += d[i]!;
-        b += d[i + 2]!;
+      for (let i = 0; i < pixels.length; i += 4) {
+        r += pixels[i]!;
+        b += pixels[i + 2]!;
       }
       return r / b;
     });
@@ -240,8 +240,8 @@ test('rolls out to two stations and the card: exact files first, then the agents
   await page.goto('/shelves?q=Prompt+Corner+Look');
   await page.locator('[data-spine]').click();
   await page.getByRole('link', { name: 'Roll out' }).click();
-  for (const s of ['Glaze desk', 'Model room', 'Card, Perrin Alder'])
-    await page.getByRole('checkbox', { name: s }).check();
+  for (const text of ['Glaze desk', 'Model room', 'Card, Perrin Alder'])
+    await page.getByRole('checkbox', { name: text }).check();
   await page.getByRole('button', { name: 'Show every file' }).click();
   await page.waitForURL(/\/rollouts\/[0-9a-f-]{36}/);
   const desk = page.getByRole('region', { name: 'Glaze desk' });

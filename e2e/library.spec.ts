@@ -14,8 +14,8 @@ const faults: string[] = [];
 test.beforeAll(async ({ browser }) => {
   page = await (await browser.newContext()).newPage();
   page.on('pageerror', (e) => faults.push(e.message));
-  page.on('console', (m) => {
-    if (m.type() === 'error' && !/status of 4\d\d/.test(m.text())) faults.push(m.text());
+  page.on('console', (message) => {
+    if (message.type() === 'error' && !/status of 4\d\d/.test(message.text())) faults.push(message.text());
   });
   await signIn(page);
 });
@@ -185,9 +185,9 @@ test('the address stays the page’s own: all shown, gone back, typed into while
   await expect(page).toHaveURL(/\/shelves$/);
   await expect(count).toBeHidden();
   // somebody changes a shelf: the page is fetched anew, slowly, while one types
-  await page.route('**/shelves*_rsc=*', async (r) => {
+  await page.route('**/shelves*_rsc=*', async (route) => {
     await new Promise((d) => setTimeout(d, 1500));
-    await r.continue().catch(() => {});
+    await route.continue().catch(() => {});
   }); // one still held when the test is done is let go
   const { id } = (await (await page.request.post('/api/shelves', { data: { name: 'Passing' } })).json()) as {
     id: string;

@@ -5,14 +5,16 @@ import { expect, test, type APIRequestContext, type Page } from '@playwright/tes
 import { address, signIn } from './app';
 
 const files = (at: string, name = 'route.ts'): string[] =>
-  readdirSync(at, { withFileTypes: true }).flatMap((e) =>
-    e.isDirectory() ? files(join(at, e.name), name) : e.name === name ? [join(at, e.name)] : [],
+  readdirSync(at, { withFileTypes: true }).flatMap((dirent) =>
+    dirent.isDirectory() ? files(join(at, dirent.name), name) : dirent.name === name ? [join(at, dirent.name)] : [],
   );
-const routes = files('app/api').flatMap((f) =>
-  [...readFileSync(f, 'utf8').matchAll(/export (?:const|async function) (GET|POST|PUT|PATCH|DELETE)/g)].map((m) => ({
-    method: m[1]!,
-    path: f.slice(3, -'/route.ts'.length),
-  })),
+const routes = files('app/api').flatMap((file) =>
+  [...readFileSync(file, 'utf8').matchAll(/export (?:const|async function) (GET|POST|PUT|PATCH|DELETE)/g)].map(
+    (match) => ({
+      method: match[1]!,
+      path: file.slice(3, -'/route.ts'.length),
+    }),
+  ),
 );
 /** Open by design: the door itself, and stations, which have a token of their own. */
 const open = (path: string) => path === '/api/session' || path.startsWith('/api/agent/');
@@ -25,17 +27,17 @@ const nowhere = '01a210e5-4862-76ff-8bf1-cca38cebf5bd';
 const filled = (path: string, id: string) => path.replace('[...path]', id).replace(/\[\w+\]/g, id);
 
 async function send(
-  c: APIRequestContext,
+  aPIRequestContext: APIRequestContext,
   method: string,
   url: string,
   data?: string,
 ): Promise<{ status: number; text: string }> {
-  const r = await c.fetch(url, {
+  const aPIResponse = await aPIRequestContext.fetch(url, {
     method,
     ...(method === 'GET' || data === undefined ? {} : { data, headers: { 'content-type': 'application/json' } }),
     maxRedirects: 0,
   });
-  return { status: r.status(), text: r.status() < 400 ? '' : await r.text() };
+  return { status: aPIResponse.status(), text: aPIResponse.status() < 400 ? '' : await aPIResponse.text() };
 }
 let page: Page;
 test.beforeAll(async ({ browser }) => {
@@ -116,10 +118,11 @@ test('every screen opens whatever its address says, or says that nothing stands 
     for (const id of s.includes('[') ? [nowhere, 'nonsense', '%00'] : ['']) {
       for (const q of ['', query, query.replace('%00', 'x'.repeat(3000))]) {
         // a fault while a page streams leaves its number in it; what Next itself throws (nothing here, go elsewhere) begins with its name
-        const r = await page.request.get(filled(s, id) + q);
-        const text = await r.text();
+        const aPIResponse = await page.request.get(filled(s, id) + q);
+        const text = await aPIResponse.text();
         const fault = /(?:data-dgst="|digest\\*":\\*")(?!NEXT_)\w+/.exec(text)?.[0] ?? '';
-        if (r.status() >= 500 || fault) wrong.push(`${filled(s, id)}${q.slice(0, 30)}: ${r.status()} ${fault}`);
+        if (aPIResponse.status() >= 500 || fault)
+          wrong.push(`${filled(s, id)}${q.slice(0, 30)}: ${aPIResponse.status()} ${fault}`);
       }
     }
   }

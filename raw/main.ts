@@ -53,8 +53,8 @@ const three = (m: number[][] | undefined): number[] => (m ?? []).slice(0, 3).fla
 /** XYZ to camera, from what the decoder knows of this camera: its own tables, else its matrix to sRGB. */
 function colorMatrix(c: Meta['color_data']): { matrix: number[]; illuminant: number } {
   for (const own of c.dng_color ?? []) {
-    const m = three(own.colormatrix);
-    if (m.some((v) => v !== 0)) return { matrix: m, illuminant: own.illuminant || 21 };
+    const matrix = three(own.colormatrix);
+    if (matrix.some((v) => v !== 0)) return { matrix: matrix, illuminant: own.illuminant || 21 };
   }
   const known = three(c.cam_xyz);
   if (known.length === 9 && known.some((v) => v !== 0)) return { matrix: known, illuminant: 21 };
@@ -66,11 +66,12 @@ function colorMatrix(c: Meta['color_data']): { matrix: number[]; illuminant: num
 }
 
 /** Channel of each of the 2 × 2 places, as the decoder packs them: two bits a place, eight rows of two. */
-function patternOf(m: Meta): [number, number, number, number] {
-  if (m.colors !== 3 || m.filters < 1000) throw new Refused('Its sensor is of a pattern that is not developed here.');
+function patternOf(meta: Meta): [number, number, number, number] {
+  if (meta.colors !== 3 || meta.filters < 1000)
+    throw new Refused('Its sensor is of a pattern that is not developed here.');
   const at = (row: number, column: number): number => {
-    const c = (m.filters >>> ((((row << 1) & 14) + (column & 1)) << 1)) & 3;
-    const letter = m.cdesc[c] ?? 'G';
+    const c = (meta.filters >>> ((((row << 1) & 14) + (column & 1)) << 1)) & 3;
+    const letter = meta.cdesc[c] ?? 'G';
     return letter === 'R' ? 0 : letter === 'B' ? 2 : 1;
   };
   const p: [number, number, number, number] = [at(0, 0), at(0, 1), at(1, 0), at(1, 1)];
@@ -153,7 +154,9 @@ async function main(): Promise<void> {
     }),
   );
 }
-main().catch((e: unknown) => {
-  process.stderr.write(e instanceof Refused ? e.message : `The decoder failed: ${(e as Error)?.message ?? String(e)}`);
+main().catch((error: unknown) => {
+  process.stderr.write(
+    error instanceof Refused ? error.message : `The decoder failed: ${(error as Error)?.message ?? String(error)}`,
+  );
   process.exitCode = 2;
 });

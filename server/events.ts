@@ -43,7 +43,7 @@ export interface EventRow {
 
 /** Events after an id, below the snapshot's xmin, so that a late commit is never skipped. */
 export async function eventsAfter(sql: Sql, id: number, most = 200): Promise<EventRow[]> {
-  const r = await sql.query<EventRow>(
+  const result = await sql.query<EventRow>(
     `
       select id, at, actor, subject, subject_id, action
       from event
@@ -54,16 +54,16 @@ export async function eventsAfter(sql: Sql, id: number, most = 200): Promise<Eve
     `,
     [id, most],
   );
-  return r.rows;
+  return result.rows;
 }
 
 export async function lastEventId(sql: Sql): Promise<number> {
-  const r = await sql.query<{ id: number }>(
+  const result = await sql.query<{ id: number }>(
     `
       select coalesce(max(id), 0) as id
       from event
       where xid < pg_snapshot_xmin(pg_current_snapshot())
     `,
   );
-  return r.rows[0]!.id;
+  return result.rows[0]!.id;
 }

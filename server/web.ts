@@ -14,10 +14,10 @@ export async function signedIn(): Promise<Person | null> {
 }
 
 /** For pages: whoever is not signed in goes to the door, or to the welcome page of an empty studio. */
-export async function person(): Promise<Person> {
-  const p = await signedIn();
-  if (!p) redirect((await anyone()) ? '/sign-in' : '/welcome');
-  return p;
+export async function signedInPerson(): Promise<Person> {
+  const person = await signedIn();
+  if (!person) redirect((await anyone()) ? '/sign-in' : '/welcome');
+  return person;
 }
 
 const statusOf: Record<string, number> = {
@@ -29,10 +29,11 @@ const statusOf: Record<string, number> = {
   origin: 403,
 };
 
-export function problemResponse(e: unknown): Response {
-  if (e instanceof Problem) return Response.json({ error: e.toJSON() }, { status: statusOf[e.code] ?? 422 });
+export function problemResponse(error: unknown): Response {
+  if (error instanceof Problem)
+    return Response.json({ error: error.toJSON() }, { status: statusOf[error.code] ?? 422 });
   const incident = randomUUID().slice(0, 8);
-  console.error(`incident ${incident}:`, e);
+  console.error(`incident ${incident}:`, error);
   return Response.json(
     {
       error: {
@@ -48,11 +49,11 @@ export function problemResponse(e: unknown): Response {
 
 /** Requests that change something must come from our own pages. */
 export async function sameOrigin(): Promise<void> {
-  const h = await headers();
-  const origin = h.get('origin');
-  if (origin && new URL(origin).host !== (h.get('x-forwarded-host') ?? h.get('host')))
+  const readonlyHeaders = await headers();
+  const origin = readonlyHeaders.get('origin');
+  if (origin && new URL(origin).host !== (readonlyHeaders.get('x-forwarded-host') ?? readonlyHeaders.get('host')))
     throw new Problem('origin', 'This request came from another site.', origin, 'Open Etagere itself and try again.');
-  if (h.get('sec-fetch-site') === 'cross-site')
+  if (readonlyHeaders.get('sec-fetch-site') === 'cross-site')
     throw new Problem(
       'origin',
       'This request came from another site.',
@@ -77,8 +78,8 @@ export function route<C>(
   return async (request, context) => {
     try {
       if (request.method !== 'GET') await sameOrigin();
-      const p = await signedIn();
-      if (!p)
+      const person = await signedIn();
+      if (!person)
         throw new Problem(
           'sign-in-needed',
           'You are not signed in any more.',
@@ -86,10 +87,10 @@ export function route<C>(
           'Sign in again; nothing that was confirmed is lost.',
         );
       await plainAddress(request, context);
-      const out = await work(p, request, context);
+      const out = await work(person, request, context);
       return out instanceof Response ? out : Response.json(out ?? {});
-    } catch (e) {
-      return problemResponse(e);
+    } catch (error) {
+      return problemResponse(error);
     }
   };
 }

@@ -6,24 +6,24 @@ import { inspectFile } from '@/server/packs/inspect';
 import type { ReadAnswer, ReadRequest } from '@/server/packs/reader';
 
 let known: readonly Descriptor[] = [];
-parentPort!.on('message', (q: ReadRequest) => {
+parentPort!.on('message', (readRequest: ReadRequest) => {
   let answer: ReadAnswer;
   try {
-    known = q.descriptors ?? known;
+    known = readRequest.descriptors ?? known;
     answer = {
-      n: q.n,
+      n: readRequest.n,
       entry: entryOf(
         inspectFile(
-          q.path,
-          Buffer.from(q.bytes.buffer, q.bytes.byteOffset, q.bytes.byteLength),
+          readRequest.path,
+          Buffer.from(readRequest.bytes.buffer, readRequest.bytes.byteOffset, readRequest.bytes.byteLength),
           Buffer.alloc(0),
           known,
         ),
-        q.sha,
+        readRequest.sha,
       ),
     };
-  } catch (e) {
-    answer = { n: q.n, bug: (e as Error).stack ?? String(e) };
+  } catch (error) {
+    answer = { n: readRequest.n, bug: (error as Error).stack ?? String(error) };
   }
   parentPort!.postMessage(answer);
 });

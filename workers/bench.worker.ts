@@ -137,23 +137,23 @@ const fields = new Memory<RangeField>(6);
 
 /** An answer of the server, whole. Where two workers ask for the same large answer at once, the browser's cache can break one off: that one is asked for again, past the cache. */
 async function ask(path: string, cache: RequestCache = 'default'): Promise<{ headers: Headers; bytes: ArrayBuffer }> {
-  let r: Response;
+  let response: Response;
   let bytes: ArrayBuffer;
   try {
-    r = await fetch(path, { cache });
-    bytes = await r.arrayBuffer();
+    response = await fetch(path, { cache });
+    bytes = await response.arrayBuffer();
   } catch {
     if (cache === 'default') return ask(path, 'no-store');
     throw new Fault('The server cannot be reached.', 'Check the network, then try again.');
   }
-  if (r.ok) return { headers: r.headers, bytes };
+  if (response.ok) return { headers: response.headers, bytes };
   let e: { message: string; remedy: string } | undefined;
   try {
     e = (JSON.parse(new TextDecoder().decode(bytes)) as { error?: { message: string; remedy: string } }).error;
   } catch {
     /* no words of ours */
   }
-  throw new Fault(e?.message ?? `The server answered ${r.status}.`, e?.remedy ?? 'Reload the page.');
+  throw new Fault(e?.message ?? `The server answered ${response.status}.`, e?.remedy ?? 'Reload the page.');
 }
 const picture = (id: string, width: number): Promise<Picture> =>
   pictures.get(`${id} ${width}`, async () => {
@@ -191,12 +191,12 @@ const table = ({ version, reading }: { version: string; reading: string }): Prom
     };
     return look.kind === '3d' ? look : resized(look, 65); // curves as a table, which the kernel takes
   });
-const base = (c: CellSpec, wb: string) => {
-  const q = new URLSearchParams({ frame: c.frame, version: c.profile, wb });
-  if (c.stages !== null) q.set('stages', c.stages);
-  if (c.anchor) q.set('anchor', String(c.anchor));
-  return bases.get(q.toString(), async () => {
-    const r = await ask(`/api/bench/base?${q}`);
+const base = (cell: CellSpec, wb: string) => {
+  const query = new URLSearchParams({ frame: cell.frame, version: cell.profile, wb });
+  if (cell.stages !== null) query.set('stages', cell.stages);
+  if (cell.anchor) query.set('anchor', String(cell.anchor));
+  return bases.get(query.toString(), async () => {
+    const r = await ask(`/api/bench/base?${query}`);
     const about = JSON.parse(r.headers.get('x-base')!) as { size: number; neutral: number[]; white: White };
     return {
       neutral: about.neutral,
@@ -216,26 +216,29 @@ const base = (c: CellSpec, wb: string) => {
 };
 
 /** The frame developed and balanced, before any look. */
-const develop = (c: CellSpec): Promise<Developed> =>
-  developed.get(JSON.stringify([c.frame, c.width, c.profile, c.stages, c.anchor, c.wb, c.export]), async () => {
-    if (c.export !== null) return { ...(await exported(c)), white: null };
-    if (c.camera && c.profile !== 'jpeg') {
-      const l = await linear(c.frame, c.width);
-      const b = await baseOf(c);
-      const data = new Uint8ClampedArray(l.width * l.height * 4);
-      developTo(b.table, b.neutral, l.data, data);
-      return { width: l.width, height: l.height, data, white: b.white };
-    }
-    needsNoCamera(c);
-    const p = await rendered(c);
-    const data = await balanced(c, p.data);
-    return { ...p, data, white: null };
-  });
+const develop = (cell: CellSpec): Promise<Developed> =>
+  developed.get(
+    JSON.stringify([cell.frame, cell.width, cell.profile, cell.stages, cell.anchor, cell.wb, cell.export]),
+    async () => {
+      if (cell.export !== null) return { ...(await exported(cell)), white: null };
+      if (cell.camera && cell.profile !== 'jpeg') {
+        const l = await linear(cell.frame, cell.width);
+        const b = await baseOf(cell);
+        const data = new Uint8ClampedArray(l.width * l.height * 4);
+        developTo(b.table, b.neutral, l.data, data);
+        return { width: l.width, height: l.height, data, white: b.white };
+      }
+      needsNoCamera(cell);
+      const picture = await rendered(cell);
+      const data = await balanced(cell, picture.data);
+      return { ...picture, data, white: null };
+    },
+  );
 /** An editor's export, in the size in which the frame itself is seen here, so that the two can be compared. */
-async function exported(c: CellSpec): Promise<Picture> {
-  if (!c.export) throw new Fault('There is no such export of this frame.', 'Bring one in by the column’s menu.');
-  const own = c.camera ? await linear(c.frame, c.width) : await rendered(c);
-  const answer = await ask(`/api/exports/${c.export}?w=${c.width}`);
+async function exported(cell: CellSpec): Promise<Picture> {
+  if (!cell.export) throw new Fault('There is no such export of this frame.', 'Bring one in by the column’s menu.');
+  const own = cell.camera ? await linear(cell.frame, cell.width) : await rendered(cell);
+  const answer = await ask(`/api/exports/${cell.export}?w=${cell.width}`);
   const bitmap = await createImageBitmap(new Blob([answer.bytes]), {
     colorSpaceConversion: 'none',
     premultiplyAlpha: 'none',
@@ -247,73 +250,73 @@ async function exported(c: CellSpec): Promise<Picture> {
   context.drawImage(bitmap, 0, 0);
   return { width: own.width, height: own.height, data: context.getImageData(0, 0, own.width, own.height).data };
 }
-const needsNoCamera = (c: CellSpec): void => {
-  if (!c.camera && c.profile !== 'plain' && c.profile !== 'jpeg')
+const needsNoCamera = (cell: CellSpec): void => {
+  if (!cell.camera && cell.profile !== 'plain' && cell.profile !== 'jpeg')
     throw new Fault(
       'A camera profile needs camera data; this frame is a rendered file.',
       'Take a camera file as the row, or the profile out of the column.',
     );
 };
-const rendered = (c: CellSpec): Promise<Picture> =>
-  picture(c.frame, c.width <= 320 ? 320 : c.width <= 900 ? 900 : 1500);
+const rendered = (cell: CellSpec): Promise<Picture> =>
+  picture(cell.frame, cell.width <= 320 ? 320 : cell.width <= 900 ? 900 : 1500);
 /** The profile's table for the row's white, which the frame as a whole decides where it is found by itself. */
-const baseOf = async (c: CellSpec) =>
+const baseOf = async (cell: CellSpec) =>
   base(
-    c,
-    c.wb === 'auto'
-      ? `n:${grayWorld({ kind: 'camera', ...(await linear(c.frame, c.width)) })
+    cell,
+    cell.wb === 'auto'
+      ? `n:${grayWorld({ kind: 'camera', ...(await linear(cell.frame, cell.width)) })
           .map((v) => v.toFixed(5))
           .join(',')}`
-      : c.wb,
+      : cell.wb,
   );
 
 /** Pixels of a rendered file, with the row's white; the same array where that is as it is. */
-async function balanced(c: CellSpec, pixels: Uint8ClampedArray): Promise<Uint8ClampedArray> {
-  if (c.wb === 'as' || c.wb.startsWith('k:') || c.profile === 'jpeg') return pixels;
+async function balanced(cell: CellSpec, pixels: Uint8ClampedArray): Promise<Uint8ClampedArray> {
+  if (cell.wb === 'as' || cell.wb.startsWith('k:') || cell.profile === 'jpeg') return pixels;
   return balancedBy(
     pixels,
-    c.wb === 'auto'
-      ? grayWorld({ kind: 'rendered', ...(await rendered(c)) })
-      : (c.wb.slice(2).split(',').map(Number) as Neutral),
+    cell.wb === 'auto'
+      ? grayWorld({ kind: 'rendered', ...(await rendered(cell)) })
+      : (cell.wb.slice(2).split(',').map(Number) as Neutral),
   );
 }
 
 /** Looks, then the trim, in place. */
-async function lay(c: CellSpec, pixels: Uint8ClampedArray): Promise<void> {
-  const tables = await Promise.all(c.stack.map((s) => table(s)));
-  c.stack.forEach((s, i) => {
+async function lay(cell: CellSpec, pixels: Uint8ClampedArray): Promise<void> {
+  const tables = await Promise.all(cell.stack.map((s) => table(s)));
+  cell.stack.forEach((s, i) => {
     if (s.strength > 0) applyTo(prepared(tables[i]!, `${s.version} ${s.reading}`, s.strength), pixels, pixels);
   });
-  if (c.trim) applyTrim(pixels, c.trim);
+  if (cell.trim) applyTrim(pixels, cell.trim);
 }
-const fieldOf = (c: CellSpec, range: RangeCompression): Promise<RangeField> =>
-  fields.get(JSON.stringify(c), async () => {
-    const d = await develop(c);
-    const data = d.data.slice();
-    await lay(c, data);
-    return rangeField(data, d.width, d.height, range);
+const fieldOf = (cell: CellSpec, range: RangeCompression): Promise<RangeField> =>
+  fields.get(JSON.stringify(cell), async () => {
+    const developed = await develop(cell);
+    const data = developed.data.slice();
+    await lay(cell, data);
+    return rangeField(data, developed.width, developed.height, range);
   });
 
 async function cell(c: CellSpec): Promise<Developed & { before: Uint8ClampedArray }> {
-  const [d] = await Promise.all([develop(c), ...c.stack.map((s) => table(s))]);
-  const out = d.data.slice();
+  const [developed] = await Promise.all([develop(c), ...c.stack.map((s) => table(s))]);
+  const out = developed.data.slice();
   await lay(c, out);
-  if (c.range) compressRange(out, d.width, d.height, c.range);
-  return { ...d, data: out, before: d.data };
+  if (c.range) compressRange(out, developed.width, developed.height, c.range);
+  return { ...developed, data: out, before: developed.data };
 }
 
 /** Marks what the display cannot show; `codes` is the developed picture, `samples` the camera's values where there are any. */
 async function mark(
-  c: CellSpec,
+  cell: CellSpec,
   gamut: Gamut,
   width: number,
   out: Uint8ClampedArray,
   codes: Uint8ClampedArray,
   samples: Uint16Array | null,
 ): Promise<number> {
-  const b = samples && (await baseOf(c));
-  const looks = (await Promise.all(c.stack.map((s) => table(s))))
-    .map((l, i) => ({ f: sampler(l), strength: c.stack[i]!.strength / 100 }))
+  const b = samples && (await baseOf(cell));
+  const looks = (await Promise.all(cell.stack.map((s) => table(s))))
+    .map((l, i) => ({ f: sampler(l), strength: cell.stack[i]!.strength / 100 }))
     .filter((l) => l.strength > 0);
   return markOutside(out, width, gamut, uncut(codes, b && { samples, table: b.table, neutral: b.neutral }, looks));
 }
@@ -329,44 +332,45 @@ interface PartHead {
   stored: Rect;
 }
 /** A part at full size, developed and laid over as the whole is. */
-async function part({ part: c, at, whole }: PartRequest): Promise<Uint8ClampedArray> {
-  if (c.camera && c.profile === 'jpeg')
+async function part({ part: cell, at, whole }: PartRequest): Promise<Uint8ClampedArray> {
+  if (cell.camera && cell.profile === 'jpeg')
     throw new Fault('The camera’s own JPEG is not kept at full size.', 'Look at it as a whole.');
-  needsNoCamera(c);
-  if (c.export !== null) throw new Fault('An export is not kept at full size.', 'Look at it as a whole.');
+  needsNoCamera(cell);
+  if (cell.export !== null) throw new Fault('An export is not kept at full size.', 'Look at it as a whole.');
   const [r, b] = await Promise.all([
-    ask(`/api/frames/${c.frame}/part?x=${at.x}&y=${at.y}&w=${at.w}&h=${at.h}`),
-    c.camera ? baseOf(c) : null,
+    ask(`/api/frames/${cell.frame}/part?x=${at.x}&y=${at.y}&w=${at.w}&h=${at.h}`),
+    cell.camera ? baseOf(cell) : null,
   ]);
-  const h = JSON.parse(r.headers.get('x-part')!) as PartHead;
-  const { shown, stored } = h;
+  const partHead = JSON.parse(r.headers.get('x-part')!) as PartHead;
+  const { shown, stored } = partHead;
   const { bytes } = r;
   const block = new Uint8ClampedArray(shown.w * shown.h * 4);
   let camera: Uint16Array | null = null;
   if (b) {
     const samples = new Uint16Array(bytes);
     camera = oriented(
-      h.kind === 'mosaic' ? demosaic({ ...h, width: stored.w, height: stored.h, samples }) : samples,
+      partHead.kind === 'mosaic' ? demosaic({ ...partHead, width: stored.w, height: stored.h, samples }) : samples,
       stored.w,
       stored.h,
       3,
-      h.orientation,
+      partHead.orientation,
     );
     developTo(b.table, b.neutral, camera, block);
   } else {
-    const s = new Uint8Array(bytes);
+    const samples = new Uint8Array(bytes);
     for (let i = 0, o = 0; o < block.length; i += 3, o += 4) {
-      block[o] = s[i]!;
-      block[o + 1] = s[i + 1]!;
-      block[o + 2] = s[i + 2]!;
+      block[o] = samples[i]!;
+      block[o + 1] = samples[i + 1]!;
+      block[o + 2] = samples[i + 2]!;
       block[o + 3] = 255;
     }
   }
-  const before = b ? cropped(block, shown, at, 4) : await balanced(c, cropped(block, shown, at, 4));
+  const before = b ? cropped(block, shown, at, 4) : await balanced(cell, cropped(block, shown, at, 4));
   const laid = before.slice();
-  await lay(c, laid);
-  if (c.range) applyRange(laid, at.w, at.h, c.range, await fieldOf(c, c.range), { x: at.x, y: at.y, ...whole });
-  if (c.mark) await mark(c, c.mark, at.w, laid, before, camera && cropped(camera, shown, at, 3));
+  await lay(cell, laid);
+  if (cell.range)
+    applyRange(laid, at.w, at.h, cell.range, await fieldOf(cell, cell.range), { x: at.x, y: at.y, ...whole });
+  if (cell.mark) await mark(cell, cell.mark, at.w, laid, before, camera && cropped(camera, shown, at, 3));
   return laid;
 }
 const ready = new Map<string, ReturnType<typeof prepare>>();
@@ -380,46 +384,56 @@ function prepared(look: Look, version: string, strength: number): ReturnType<typ
   return p;
 }
 
-self.onmessage = (e: MessageEvent<BenchRequest>) =>
+self.onmessage = (event: MessageEvent<BenchRequest>) =>
   void (async () => {
-    const q = e.data;
+    const request = event.data;
     try {
-      if ('pick' in q) {
+      if ('pick' in request) {
         self.postMessage({
-          id: q.id,
+          id: request.id,
           neutral: neutralAt(
-            q.pick.camera
-              ? { kind: 'camera', ...(await linear(q.pick.frame, q.pick.width)) }
-              : { kind: 'rendered', ...(await rendered(q.pick)) },
-            q.x,
-            q.y,
+            request.pick.camera
+              ? { kind: 'camera', ...(await linear(request.pick.frame, request.pick.width)) }
+              : { kind: 'rendered', ...(await rendered(request.pick)) },
+            request.x,
+            request.y,
           ),
         } satisfies BenchAnswer);
         return;
       }
-      if ('find' in q) {
-        const d = await develop(q.find);
-        const at = findChart(d.data, d.width, d.height, { title: '', ...q.layout }, q.layout.outside);
-        self.postMessage({ id: q.id, corners: at?.corners ?? null } satisfies BenchAnswer);
+      if ('find' in request) {
+        const developed = await develop(request.find);
+        const at = findChart(
+          developed.data,
+          developed.width,
+          developed.height,
+          { title: '', ...request.layout },
+          request.layout.outside,
+        );
+        self.postMessage({ id: request.id, corners: at?.corners ?? null } satisfies BenchAnswer);
         return;
       }
-      if ('part' in q) {
-        const pixels = (await part(q)).buffer as ArrayBuffer;
-        self.postMessage({ id: q.id, at: q.at, pixels } satisfies BenchAnswer, [pixels]);
+      if ('part' in request) {
+        const pixels = (await part(request)).buffer as ArrayBuffer;
+        self.postMessage({ id: request.id, at: request.at, pixels } satisfies BenchAnswer, [pixels]);
         return;
       }
       const t = performance.now();
-      const own = await cell(q.cell);
+      const own = await cell(request.cell);
       const figures = figuresOf(own.data, own.before);
       // patches are always measured in one size, so that a small cell and the large picture say the same
-      const large = q.cell.chart && (q.cell.width < CHART_WIDTH ? await cell({ ...q.cell, width: CHART_WIDTH }) : own);
+      const large =
+        request.cell.chart &&
+        (request.cell.width < CHART_WIDTH ? await cell({ ...request.cell, width: CHART_WIDTH }) : own);
       const chart =
-        q.cell.chart && large && measureChart(large.data, large.width, large.height, q.cell.chart, q.cell.chart);
+        request.cell.chart &&
+        large &&
+        measureChart(large.data, large.width, large.height, request.cell.chart, request.cell.chart);
       let difference: Difference | null = null;
       let pixels = own.data;
       let outside: number | null = null;
-      if (q.against) {
-        const other = await cell(q.against);
+      if (request.against) {
+        const other = await cell(request.against);
         if (other.width === own.width && other.height === own.height) {
           pixels = new Uint8ClampedArray(own.data.length);
           difference = differenceMap(own.data, other.data, pixels);
@@ -428,20 +442,20 @@ self.onmessage = (e: MessageEvent<BenchRequest>) =>
             'The reference is of another size.',
             'Compare developed camera data with developed camera data.',
           );
-      } else if (q.cell.mark)
+      } else if (request.cell.mark)
         outside = await mark(
-          q.cell,
-          q.cell.mark,
+          request.cell,
+          request.cell.mark,
           own.width,
           pixels,
           own.before,
-          q.cell.camera && q.cell.profile !== 'jpeg' && q.cell.export === null
-            ? (await linear(q.cell.frame, q.cell.width)).data
+          request.cell.camera && request.cell.profile !== 'jpeg' && request.cell.export === null
+            ? (await linear(request.cell.frame, request.cell.width)).data
             : null,
         );
       self.postMessage(
         {
-          id: q.id,
+          id: request.id,
           width: own.width,
           height: own.height,
           pixels: pixels.buffer as ArrayBuffer,
@@ -456,7 +470,7 @@ self.onmessage = (e: MessageEvent<BenchRequest>) =>
       );
     } catch (error) {
       self.postMessage({
-        id: q.id,
+        id: request.id,
         error:
           error instanceof Fault || error instanceof Problem
             ? { message: error.message, remedy: error.remedy }

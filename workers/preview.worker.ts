@@ -49,9 +49,12 @@ function remember<T>(map: Map<string, Promise<T>>, key: string, most: number, ma
 }
 
 async function loadFrame(id: string, width: number): Promise<Picture> {
-  const r = await fetch(`/api/frames/${id}?w=${width}`);
-  if (!r.ok) throw new Error('the frame could not be fetched');
-  const bitmap = await createImageBitmap(await r.blob(), { colorSpaceConversion: 'none', premultiplyAlpha: 'none' });
+  const response = await fetch(`/api/frames/${id}?w=${width}`);
+  if (!response.ok) throw new Error('the frame could not be fetched');
+  const bitmap = await createImageBitmap(await response.blob(), {
+    colorSpaceConversion: 'none',
+    premultiplyAlpha: 'none',
+  });
   const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
   const context = canvas.getContext('2d', { willReadFrequently: true })!;
   context.drawImage(bitmap, 0, 0);
@@ -63,13 +66,13 @@ async function loadFrame(id: string, width: number): Promise<Picture> {
 }
 
 async function loadLook(version: string, points?: number): Promise<Look> {
-  const r = await fetch(`/api/versions/${version}/table${points ? `?points=${points}` : ''}`);
-  if (!r.ok) throw new Error('the look could not be fetched');
-  const about = JSON.parse(r.headers.get('x-look')!) as Pick<Look, 'kind' | 'size' | 'domain'>;
+  const response = await fetch(`/api/versions/${version}/table${points ? `?points=${points}` : ''}`);
+  if (!response.ok) throw new Error('the look could not be fetched');
+  const about = JSON.parse(response.headers.get('x-look')!) as Pick<Look, 'kind' | 'size' | 'domain'>;
   return {
     ...about,
     format: 'cube',
-    table: new Float32Array(await r.arrayBuffer()),
+    table: new Float32Array(await response.arrayBuffer()),
     title: '',
     comments: [],
     warnings: [],
@@ -85,12 +88,12 @@ function render(look: Look, version: string, strength: number, picture: Picture)
     return out;
   }
   // 1D: 256 answers by channel are all there is
-  const f = sampler(look, 'tetrahedral', strength / 100);
-  const v = new Float64Array(3);
+  const evaluate = sampler(look, 'tetrahedral', strength / 100);
+  const values = new Float64Array(3);
   const table = new Uint8ClampedArray(768);
   for (let i = 0; i < 256; i++) {
-    f(i / 255, i / 255, i / 255, v, 0);
-    for (let c = 0; c < 3; c++) table[c * 256 + i] = Math.floor(v[c]! * 255 + 0.5);
+    evaluate(i / 255, i / 255, i / 255, values, 0);
+    for (let c = 0; c < 3; c++) table[c * 256 + i] = Math.floor(values[c]! * 255 + 0.5);
   }
   for (let i = 0; i < out.length; i += 4) {
     out[i] = table[picture.data[i]!]!;
@@ -114,32 +117,34 @@ async function goAhead(): Promise<void> {
   fetching = false;
 }
 
-self.onmessage = (e: MessageEvent<PreviewRequest | PreviewAhead>) => {
-  if ('ahead' in e.data) {
-    wanted = e.data;
+self.onmessage = (event: MessageEvent<PreviewRequest | PreviewAhead>) => {
+  if ('ahead' in event.data) {
+    wanted = event.data;
     void goAhead();
     return;
   }
-  const q = e.data;
-  latest = q.id;
+  const previewRequest = event.data;
+  latest = previewRequest.id;
   void (async () => {
     try {
       const [picture, look] = await Promise.all([
-        remember(frames, `${q.frame} ${q.width}`, 8, () => loadFrame(q.frame, q.width)),
-        q.version ? lookOf(q.version, q.points) : null,
+        remember(frames, `${previewRequest.frame} ${previewRequest.width}`, 8, () =>
+          loadFrame(previewRequest.frame, previewRequest.width),
+        ),
+        previewRequest.version ? lookOf(previewRequest.version, previewRequest.points) : null,
       ]);
-      if (q.id !== latest) {
-        self.postMessage({ id: q.id, error: 'superseded' } satisfies PreviewAnswer);
+      if (previewRequest.id !== latest) {
+        self.postMessage({ id: previewRequest.id, error: 'superseded' } satisfies PreviewAnswer);
         return;
       }
       const t = performance.now();
       const pixels =
-        look && q.strength > 0
-          ? render(look, `${q.version} ${q.points ?? ''}`, q.strength, picture)
+        look && previewRequest.strength > 0
+          ? render(look, `${previewRequest.version} ${previewRequest.points ?? ''}`, previewRequest.strength, picture)
           : picture.data.slice();
       self.postMessage(
         {
-          id: q.id,
+          id: previewRequest.id,
           width: picture.width,
           height: picture.height,
           pixels: pixels.buffer as ArrayBuffer,
@@ -148,7 +153,7 @@ self.onmessage = (e: MessageEvent<PreviewRequest | PreviewAhead>) => {
         [pixels.buffer as ArrayBuffer],
       );
     } catch (error) {
-      self.postMessage({ id: q.id, error: (error as Error).message } satisfies PreviewAnswer);
+      self.postMessage({ id: previewRequest.id, error: (error as Error).message } satisfies PreviewAnswer);
     }
   })();
 };

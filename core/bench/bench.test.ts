@@ -13,26 +13,26 @@ import { applyTrim, differenceMap, endsPlain, figuresOf, MAP_TOP, mapColor, noTr
 import { applyRange, compressRange, rangeField, usualRange } from './range';
 
 const picture = (f: (x: number, y: number) => number[], w = 40, h = 30) => {
-  const p = new Uint8ClampedArray(w * h * 4);
+  const pixels = new Uint8ClampedArray(w * h * 4);
   for (let y = 0, i = 0; y < h; y++)
     for (let x = 0; x < w; x++, i += 4) {
       const [r, g, b] = f(x / (w - 1), y / (h - 1));
-      p.set([r!, g!, b!, 255], i);
+      pixels.set([r!, g!, b!, 255], i);
     }
-  return p;
+  return pixels;
 };
 
 describe('what is said under a cell', () => {
   test('clipped pixels at both ends, levels of shadow, neutrals', () => {
-    const p = picture((x) => (x < 0.25 ? [255, 200, 100] : x < 0.5 ? [0, 40, 40] : [128, 128, 128]));
-    const f = figuresOf(p, p);
-    expect(f.clippedHigh).toBeCloseTo(25, 0);
-    expect(f.clippedLow).toBeCloseTo(25, 0);
-    expect(f.tint!.chroma).toBeLessThan(0.1);
+    const pixels = picture((x) => (x < 0.25 ? [255, 200, 100] : x < 0.5 ? [0, 40, 40] : [128, 128, 128]));
+    const cellFigures = figuresOf(pixels, pixels);
+    expect(cellFigures.clippedHigh).toBeCloseTo(25, 0);
+    expect(cellFigures.clippedLow).toBeCloseTo(25, 0);
+    expect(cellFigures.tint!.chroma).toBeLessThan(0.1);
     expect(
       figuresOf(
         picture((x) => [x * 31, x * 31, x * 31]),
-        p,
+        pixels,
       ).shadows,
     ).toBe(32);
   });
@@ -54,50 +54,50 @@ describe('what is said under a cell', () => {
 describe('the kernel is its plain steps', () => {
   const noise = (n: number) => Uint16Array.from({ length: n }, (_, i) => Math.imul(i + 1, 2654435761) >>> 16);
   test('developing camera values', () => {
-    const p = profileOf(profileFor(cameras[1]!, 'Standard', 'x'));
-    const n = neutralUnder(cameras[1]!, lamp(3000));
-    const t = prepare(profileTable(p, n, STAGES, 17));
-    const k = n.map((v) => 1 / (65535 * v));
+    const profile = profileOf(profileFor(cameras[1]!, 'Standard', 'x'));
+    const neutral = neutralUnder(cameras[1]!, lamp(3000));
+    const prepared = prepare(profileTable(profile, neutral, STAGES, 17));
+    const k = neutral.map((v) => 1 / (65535 * v));
     const source = noise(3 * 20_001);
-    const a = new Uint8ClampedArray(4 * 20_001);
+    const pixels = new Uint8ClampedArray(4 * 20_001);
     const b = new Uint8ClampedArray(4 * 20_001);
-    developPlain(t, k, source, a);
-    expect(kernel()!.develop(t, k, source, b)).toBe(true);
+    developPlain(prepared, k, source, pixels);
+    expect(kernel()!.develop(prepared, k, source, b)).toBe(true);
     let most = 0;
     let off = 0;
-    a.forEach((v, i) => {
+    pixels.forEach((v, i) => {
       const d = Math.abs(v - b[i]!);
       most = Math.max(most, d);
       off += Number(d > 0);
     });
     expect(most).toBeLessThanOrEqual(1);
-    expect(off / a.length).toBeLessThan(0.001);
-    expect(a.some((v, i) => i % 4 !== 3 && v > 0 && v < 255)).toBe(true);
+    expect(off / pixels.length).toBeLessThan(0.001);
+    expect(pixels.some((v, i) => i % 4 !== 3 && v > 0 && v < 255)).toBe(true);
   });
   test('counting the ends, over more than a strip of pixels', () => {
-    const p = new Uint8ClampedArray(4 * 40_000);
-    noise(p.length).forEach((v, i) => {
-      p[i] = v % 300;
+    const pixels = new Uint8ClampedArray(4 * 40_000);
+    noise(pixels.length).forEach((v, i) => {
+      pixels[i] = v % 300;
     });
-    expect(kernel()!.ends(p)).toEqual(endsPlain(p));
-    p.fill(90);
-    expect(kernel()!.ends(p)).toEqual(endsPlain(p));
+    expect(kernel()!.ends(pixels)).toEqual(endsPlain(pixels));
+    pixels.fill(90);
+    expect(kernel()!.ends(pixels)).toEqual(endsPlain(pixels));
   });
 });
 describe('the map of differences', () => {
   test('of a picture and itself is none', () => {
-    const p = picture((x, y) => [255 * x, 255 * y, 90]);
-    const out = new Uint8ClampedArray(p.length);
-    expect(differenceMap(p, p, out)).toEqual({ mean: 0, p95: 0, max: 0 });
+    const pixels = picture((x, y) => [255 * x, 255 * y, 90]);
+    const out = new Uint8ClampedArray(pixels.length);
+    expect(differenceMap(pixels, pixels, out)).toEqual({ mean: 0, p95: 0, max: 0 });
     expect([...out.slice(0, 3)]).toEqual(mapColor(0));
   });
   test('grows with the difference, and is lighter where it is larger', () => {
-    const p = picture(() => [120, 120, 120]);
+    const pixels = picture(() => [120, 120, 120]);
     const q = picture((x) => [120 + 60 * x, 120, 120]);
-    const out = new Uint8ClampedArray(p.length);
-    const d = differenceMap(p, q, out);
-    expect(d.max).toBeGreaterThan(d.p95);
-    expect(d.p95).toBeGreaterThan(d.mean);
+    const out = new Uint8ClampedArray(pixels.length);
+    const difference = differenceMap(pixels, q, out);
+    expect(difference.max).toBeGreaterThan(difference.p95);
+    expect(difference.p95).toBeGreaterThan(difference.mean);
     expect(out[4 * 39]! + out[4 * 39 + 1]!).toBeGreaterThan(out[0]! + out[1]!);
     let last = 0;
     for (let e = 0; e <= MAP_TOP; e += 0.5) {
@@ -110,25 +110,25 @@ describe('the map of differences', () => {
 });
 describe('trim and range', () => {
   test('a trim of nothing changes nothing; slope, offset and power do what they say', () => {
-    const p = picture((x, y) => [255 * x, 255 * y, 80]);
-    const a = p.slice();
+    const pixels = picture((x, y) => [255 * x, 255 * y, 80]);
+    const a = pixels.slice();
     applyTrim(a, noTrim);
-    expect(a).toEqual(p);
+    expect(a).toEqual(pixels);
     applyTrim(a, { slope: [0.5, 1, 1], offset: [0, 0.1, 0], power: [1, 1, 2] });
     expect(a[4 * 39]).toBe(128);
     expect(a[1]).toBe(26);
     expect(a[2]).toBe(Math.round(255 * (80 / 255) ** 2));
   });
   test('range in equal to range out leaves the picture, a smaller range out brings the ends together and keeps their order', () => {
-    const p = picture((x) => [10 + 235 * x, 10 + 235 * x, 10 + 235 * x], 64, 48);
-    const same = p.slice();
+    const pixels = picture((x) => [10 + 235 * x, 10 + 235 * x, 10 + 235 * x], 64, 48);
+    const same = pixels.slice();
     compressRange(same, 64, 48, { ...usualRange, outLow: usualRange.inLow, outHigh: usualRange.inHigh });
-    same.forEach((v, i) => expect(Math.abs(v - p[i]!)).toBeLessThanOrEqual(1));
-    const less = p.slice();
+    same.forEach((v, i) => expect(Math.abs(v - pixels[i]!)).toBeLessThanOrEqual(1));
+    const less = pixels.slice();
     compressRange(less, 64, 48, { ...usualRange, outLow: -3, outHigh: 1 });
     const row = Array.from({ length: 64 }, (_, x) => less[x * 4]!);
-    expect(row[0]!).toBeGreaterThan(p[0]!);
-    expect(row[63]!).toBeLessThan(p[63 * 4]!);
+    expect(row[0]!).toBeGreaterThan(pixels[0]!);
+    expect(row[63]!).toBeLessThan(pixels[63 * 4]!);
     row.slice(1).forEach((v, i) => expect(v).toBeGreaterThanOrEqual(row[i]! - 1));
   });
 });
@@ -143,10 +143,10 @@ describe('range in parts', () => {
         w,
         h,
       );
-    const crop = (p: Uint8ClampedArray, w: number, x0: number, y0: number, cw: number, ch: number) =>
+    const crop = (pixels: Uint8ClampedArray, w: number, x0: number, y0: number, cw: number, ch: number) =>
       Uint8ClampedArray.from(
         { length: cw * ch * 4 },
-        (_, i) => p[((y0 + Math.floor(i / 4 / cw)) * w + x0 + (Math.floor(i / 4) % cw)) * 4 + (i % 4)]!,
+        (_, i) => pixels[((y0 + Math.floor(i / 4 / cw)) * w + x0 + (Math.floor(i / 4) % cw)) * 4 + (i % 4)]!,
       );
     const c = { ...usualRange, outLow: -3, outHigh: 1.2 };
     const whole = scene(240, 160);
@@ -167,50 +167,51 @@ describe('range in parts', () => {
 });
 describe('the demo’s cameras', () => {
   test('a reflectance made for a color has that color under D65', () => {
-    const d = daylight(6504);
-    const white = xyzUnder(d);
+    const spectrum = daylight(6504);
+    const white = xyzUnder(spectrum);
     for (const rgb of [
       [0.5, 0.5, 0.5],
       [0.6, 0.1, 0.08],
       [0.02, 0.05, 0.2],
       [0.8, 0.7, 0.2],
     ]) {
-      const xyz = xyzUnder(d, reflectanceOf(rgb));
+      const xyz = xyzUnder(spectrum, reflectanceOf(rgb));
       expect(xyz[1]! / white[1]!).toBeCloseTo(0.2126 * rgb[0]! + 0.7152 * rgb[1]! + 0.0722 * rgb[2]!, 3);
       expect(Math.max(...reflectanceOf(rgb))).toBeLessThanOrEqual(1);
     }
   });
   test('a computed profile finds the temperature of the light that lit the scene', () => {
-    const p = profileOf(profileFor(cameras[2]!, 'Standard', 'x'));
+    const profile = profileOf(profileFor(cameras[2]!, 'Standard', 'x'));
     for (const [light, k] of [
       [lamp(2856), 2856],
       [lamp(3400), 3400],
       [daylight(5500), 5500],
       [daylight(7000), 7000],
     ] as const)
-      expect(Math.abs(whitePoint(p, neutralUnder(cameras[2]!, light)).kelvin / k - 1)).toBeLessThan(0.03);
+      expect(Math.abs(whitePoint(profile, neutralUnder(cameras[2]!, light)).kelvin / k - 1)).toBeLessThan(0.03);
   });
   test('its table renders as the profile does, within a code value of 8 bits for most colors', () => {
-    const p = profileOf(profileFor(cameras[0]!, 'Standard', 'x'));
-    const n = neutralUnder(cameras[0]!, daylight(5500));
-    const table = profileTable(p, n, STAGES);
-    const run = renderer(p, n, STAGES, 'srgb');
+    const profile = profileOf(profileFor(cameras[0]!, 'Standard', 'x'));
+    const neutral = neutralUnder(cameras[0]!, daylight(5500));
+    const table = profileTable(profile, neutral, STAGES);
+    const run = renderer(profile, neutral, STAGES, 'srgb');
     const linear = new Uint16Array(3000);
-    for (let i = 0; i < linear.length; i++) linear[i] = ((Math.imul(i + 5, 2654435761) >>> 16) & 65535) * n[i % 3]!;
+    for (let i = 0; i < linear.length; i++)
+      linear[i] = ((Math.imul(i + 5, 2654435761) >>> 16) & 65535) * neutral[i % 3]!;
     const out = new Uint8ClampedArray(4000);
-    const v = Float64Array.from(linear, (x) => x / 65535);
-    developTo(prepare(table), n, linear, out);
-    run(v);
+    const values = Float64Array.from(linear, (x) => x / 65535);
+    developTo(prepare(table), neutral, linear, out);
+    run(values);
     let far = 0;
     for (let i = 0; i < 1000; i++)
       for (let c = 0; c < 3; c++)
-        if (Math.abs(out[i * 4 + c]! - 255 * Math.min(1, Math.max(0, v[i * 3 + c]!))) > 3) far++;
+        if (Math.abs(out[i * 4 + c]! - 255 * Math.min(1, Math.max(0, values[i * 3 + c]!))) > 3) far++;
     expect(far / 3000).toBeLessThan(0.03);
   });
   test('a DNG that is written comes back: mosaic, levels, neutral, profile, JPEG', () => {
     const mosaic = Uint16Array.from({ length: 64 * 48 }, (_, i) => 512 + ((i * 7919) % 15000));
     const jpeg = Uint8Array.of(0xff, 0xd8, 0xff, 0xd9);
-    const d = readDng(
+    const dng = readDng(
       writeDng({
         width: 64,
         height: 48,
@@ -232,7 +233,7 @@ describe('the demo’s cameras', () => {
         jpeg: { bytes: jpeg, width: 4, height: 3 },
       }),
     );
-    expect(d).toMatchObject({
+    expect(dng).toMatchObject({
       width: 64,
       height: 48,
       cfa: [1, 0, 2, 1],
@@ -240,11 +241,11 @@ describe('the demo’s cameras', () => {
       camera: 'Perrin Alder',
       serial: 's',
     });
-    expect([...d.samples]).toEqual([...mosaic]);
-    expect(d.neutral).toEqual([0.5, 1, 0.25]);
-    expect(d.jpeg).toEqual(jpeg);
-    expect(profileOf(d.profile).maps).toHaveLength(2);
-    const l = linearPreview(d, 8);
+    expect([...dng.samples]).toEqual([...mosaic]);
+    expect(dng.neutral).toEqual([0.5, 1, 0.25]);
+    expect(dng.jpeg).toEqual(jpeg);
+    expect(profileOf(dng.profile).maps).toHaveLength(2);
+    const l = linearPreview(dng, 8);
     expect([l.width, l.height]).toEqual([8, 6]);
     const sums = [0, 0, 0];
     const counts = [0, 0, 0];

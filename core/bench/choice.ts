@@ -18,12 +18,12 @@ export function choiceFor(
 ): ChoiceOnBench | null {
   const same = (a: string, b: string): boolean => a.toLowerCase() === b.toLowerCase();
   const fits = choices.filter(
-    (c) =>
-      (!c.camera || same(c.camera, frame.camera)) &&
-      (!c.light || same(c.light, frame.light)) &&
-      (!c.kind || c.kind === frame.kind),
+    (choice) =>
+      (!choice.camera || same(choice.camera, frame.camera)) &&
+      (!choice.light || same(choice.light, frame.light)) &&
+      (!choice.kind || choice.kind === frame.kind),
   );
-  const said = (c: ChoiceOnBench): number =>
-    (c.client ? 0 : 8) + (c.camera ? 4 : 0) + (c.light ? 2 : 0) + (c.kind ? 1 : 0);
+  const said = (choice: ChoiceOnBench): number =>
+    (choice.client ? 0 : 8) + (choice.camera ? 4 : 0) + (choice.light ? 2 : 0) + (choice.kind ? 1 : 0);
   return fits.reduce<ChoiceOnBench | null>((best, c) => (!best || said(c) > said(best) ? c : best), null);
 }

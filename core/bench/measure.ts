@@ -17,14 +17,14 @@ type Pixels = Uint8Array | Uint8ClampedArray;
 const decoded = new Float64Array(256).map((_, i) => i / 255);
 
 /** How many pixels are at either end, and the luminances that there are: the kernel's reference and stand-in. */
-export function endsPlain(p: Pixels): { high: number; low: number; seen: Uint8Array } {
+export function endsPlain(pixels: Pixels): { high: number; low: number; seen: Uint8Array } {
   const seen = new Uint8Array(256);
   let high = 0;
   let low = 0;
-  for (let i = 0; i < p.length; i += 4) {
-    const r = p[i]!;
-    const g = p[i + 1]!;
-    const b = p[i + 2]!;
+  for (let i = 0; i < pixels.length; i += 4) {
+    const r = pixels[i]!;
+    const g = pixels[i + 1]!;
+    const b = pixels[i + 2]!;
     if (r === 255 || g === 255 || b === 255) high++;
     if (r === 0 || g === 0 || b === 0) low++;
     seen[Math.round(0.2126 * r + 0.7152 * g + 0.0722 * b)] = 1;
@@ -33,18 +33,18 @@ export function endsPlain(p: Pixels): { high: number; low: number; seen: Uint8Ar
 }
 
 /** `base` is the same picture without a look; neutrals are told by it. */
-export function figuresOf(p: Pixels, base: Pixels): CellFigures {
-  const n = p.length / 4;
-  const { high, low, seen } = kernel()?.ends(p) ?? endsPlain(p);
+export function figuresOf(pixels: Pixels, base: Pixels): CellFigures {
+  const n = pixels.length / 4;
+  const { high, low, seen } = kernel()?.ends(pixels) ?? endsPlain(pixels);
   const lab = new Float64Array(3);
   let a = 0;
   let b = 0;
   let neutrals = 0;
   const step = Math.max(1, Math.floor(n / 2500)) * 4;
-  for (let i = 0; i < p.length; i += step) {
+  for (let i = 0; i < pixels.length; i += step) {
     labOfSrgb(decoded[base[i]!]!, decoded[base[i + 1]!]!, decoded[base[i + 2]!]!, lab);
     if (lab[0]! < 15 || lab[0]! > 95 || Math.hypot(lab[1]!, lab[2]!) > 4) continue;
-    labOfSrgb(decoded[p[i]!]!, decoded[p[i + 1]!]!, decoded[p[i + 2]!]!, lab);
+    labOfSrgb(decoded[pixels[i]!]!, decoded[pixels[i + 1]!]!, decoded[pixels[i + 2]!]!, lab);
     a += lab[1]!;
     b += lab[2]!;
     neutrals++;
@@ -90,9 +90,9 @@ export function mapColor(deltaE: number): [number, number, number] {
 }
 
 /** ΔE00 by pixel as a picture, with its figures. Both pictures of one size. */
-export function differenceMap(p: Pixels, q: Pixels, target: Uint8ClampedArray): Difference {
-  const n = p.length / 4;
-  const l = new Float64Array(6);
+export function differenceMap(pixels: Pixels, q: Pixels, target: Uint8ClampedArray): Difference {
+  const n = pixels.length / 4;
+  const lab = new Float64Array(6);
   const all = new Float32Array(n);
   const colors = Array.from({ length: 256 }, (_, i) => mapColor((i / 255) * MAP_TOP));
   let sum = 0;
@@ -100,24 +100,24 @@ export function differenceMap(p: Pixels, q: Pixels, target: Uint8ClampedArray): 
   let lastKey2 = -1;
   let last = 0;
   for (let i = 0, k = 0; k < n; i += 4, k++) {
-    const key = (p[i]! << 16) | (p[i + 1]! << 8) | p[i + 2]!;
+    const key = (pixels[i]! << 16) | (pixels[i + 1]! << 8) | pixels[i + 2]!;
     const key2 = (q[i]! << 16) | (q[i + 1]! << 8) | q[i + 2]!;
     if (key !== lastKey || key2 !== lastKey2) {
       if (key === key2) last = 0;
       else {
-        labOfSrgb(decoded[p[i]!]!, decoded[p[i + 1]!]!, decoded[p[i + 2]!]!, l, 0);
-        labOfSrgb(decoded[q[i]!]!, decoded[q[i + 1]!]!, decoded[q[i + 2]!]!, l, 3);
-        last = deltaE2000(l[0]!, l[1]!, l[2]!, l[3]!, l[4]!, l[5]!);
+        labOfSrgb(decoded[pixels[i]!]!, decoded[pixels[i + 1]!]!, decoded[pixels[i + 2]!]!, lab, 0);
+        labOfSrgb(decoded[q[i]!]!, decoded[q[i + 1]!]!, decoded[q[i + 2]!]!, lab, 3);
+        last = deltaE2000(lab[0]!, lab[1]!, lab[2]!, lab[3]!, lab[4]!, lab[5]!);
       }
       lastKey = key;
       lastKey2 = key2;
     }
     all[k] = last;
     sum += last;
-    const c = colors[Math.min(255, Math.round((last / MAP_TOP) * 255))]!;
-    target[i] = c[0];
-    target[i + 1] = c[1];
-    target[i + 2] = c[2];
+    const color = colors[Math.min(255, Math.round((last / MAP_TOP) * 255))]!;
+    target[i] = color[0];
+    target[i + 1] = color[1];
+    target[i + 2] = color[2];
     target[i + 3] = 255;
   }
   const sorted = all.sort();
@@ -131,16 +131,16 @@ export interface Trim {
   power: [number, number, number];
 }
 export const noTrim: Trim = { slope: [1, 1, 1], offset: [0, 0, 0], power: [1, 1, 1] };
-export function applyTrim(p: Uint8ClampedArray, t: Trim): void {
+export function applyTrim(pixels: Uint8ClampedArray, trim: Trim): void {
   const table = [0, 1, 2].map((c) =>
     Uint8ClampedArray.from(
       { length: 256 },
-      (_, i) => 255 * Math.min(1, Math.max(0, (i / 255) * t.slope[c]! + t.offset[c]!)) ** t.power[c]!,
+      (_, i) => 255 * Math.min(1, Math.max(0, (i / 255) * trim.slope[c]! + trim.offset[c]!)) ** trim.power[c]!,
     ),
   );
-  for (let i = 0; i < p.length; i += 4) {
-    p[i] = table[0]![p[i]!]!;
-    p[i + 1] = table[1]![p[i + 1]!]!;
-    p[i + 2] = table[2]![p[i + 2]!]!;
+  for (let i = 0; i < pixels.length; i += 4) {
+    pixels[i] = table[0]![pixels[i]!]!;
+    pixels[i + 1] = table[1]![pixels[i + 1]!]!;
+    pixels[i + 2] = table[2]![pixels[i + 2]!]!;
   }
 }

@@ -29,8 +29,10 @@ describe('white balance by what ought to be neutral', () => {
     ['camera values', camera],
     ['a rendered file', rendered],
   ] as const)('of %s: the gray world leaves out what is dark or clipped', (_n, make) => {
-    const n = grayWorld(make((x) => (x < 10 ? [1, 1, 1] : x < 20 ? [0, 0, 0] : cast.map((v) => v * 0.5 * (x / w)))));
-    n.forEach((v, i) => expect(v).toBeCloseTo(cast[i]!, 1));
+    const neutral = grayWorld(
+      make((x) => (x < 10 ? [1, 1, 1] : x < 20 ? [0, 0, 0] : cast.map((v) => v * 0.5 * (x / w)))),
+    );
+    neutral.forEach((v, i) => expect(v).toBeCloseTo(cast[i]!, 1));
     expect(grayWorld(make(() => [1, 1, 1]))).toEqual([1, 1, 1]);
     expect(grayWorld(make(() => [0, 0, 0]))).toEqual([1, 1, 1]);
   });
@@ -44,23 +46,23 @@ describe('white balance by what ought to be neutral', () => {
     neutralAt(s, 0, 0).forEach((v) => expect(v).toBeCloseTo(1, 3));
   });
   test('a place that is clipped or black is refused with what to do', () => {
-    for (const v of [
+    for (const values of [
       [1, 0.4, 0.4],
       [0, 0.4, 0.4],
     ]) {
-      const e = ((): unknown => {
+      const error = ((): unknown => {
         try {
           return neutralAt(
-            camera(() => v),
+            camera(() => values),
             0.5,
             0.5,
           );
-        } catch (x) {
-          return x;
+        } catch (value) {
+          return value;
         }
       })();
-      expect(e).toBeInstanceOf(Problem);
-      expect((e as Problem).remedy).toContain('Pick a gray');
+      expect(error).toBeInstanceOf(Problem);
+      expect((error as Problem).remedy).toContain('Pick a gray');
     }
   });
   test('a rendered file balanced by what it holds is gray there; its source stays', () => {

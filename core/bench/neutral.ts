@@ -14,32 +14,32 @@ const stepOf = (s: Seen): number => (s.kind === 'camera' ? 3 : 4);
 const topOf = (s: Seen): number => (s.kind === 'camera' ? 65535 : 255);
 
 /** The mean light of what is neither dark nor clipped, the largest 1. */
-export function grayWorld(s: Seen): Neutral {
+export function grayWorld(seen: Seen): Neutral {
   const sum: Neutral = [0, 0, 0];
-  const step = stepOf(s);
-  const top = topOf(s);
-  for (let i = 0; i + 2 < s.data.length; i += step) {
-    const hi = Math.max(s.data[i]!, s.data[i + 1]!, s.data[i + 2]!);
-    if (hi < top * 0.97 && hi > top * 0.02) for (let c = 0; c < 3; c++) sum[c]! += valueOf(s, i + c);
+  const step = stepOf(seen);
+  const top = topOf(seen);
+  for (let i = 0; i + 2 < seen.data.length; i += step) {
+    const hi = Math.max(seen.data[i]!, seen.data[i + 1]!, seen.data[i + 2]!);
+    if (hi < top * 0.97 && hi > top * 0.02) for (let c = 0; c < 3; c++) sum[c]! += valueOf(seen, i + c);
   }
   const most = Math.max(...sum);
   return most > 0 ? (sum.map((v) => Math.max(1e-3, v / most)) as Neutral) : [1, 1, 1];
 }
 
 /** What stands at a place (0…1): the mean light of five by five pixels, the largest 1. */
-export function neutralAt(s: Seen, x: number, y: number): Neutral {
+export function neutralAt(seen: Seen, x: number, y: number): Neutral {
   const sum: Neutral = [0, 0, 0];
-  const step = stepOf(s);
-  const high = s.kind === 'camera' ? 64000 : 254;
+  const step = stepOf(seen);
+  const high = seen.kind === 'camera' ? 64000 : 254;
   let clipped = false;
   for (let dy = -2; dy <= 2; dy++)
     for (let dx = -2; dx <= 2; dx++) {
-      const px = Math.max(0, Math.min(s.width - 1, Math.round(x * s.width) + dx));
-      const py = Math.max(0, Math.min(s.height - 1, Math.round(y * s.height) + dy));
-      const at = (py * s.width + px) * step;
+      const px = Math.max(0, Math.min(seen.width - 1, Math.round(x * seen.width) + dx));
+      const py = Math.max(0, Math.min(seen.height - 1, Math.round(y * seen.height) + dy));
+      const at = (py * seen.width + px) * step;
       for (let c = 0; c < 3; c++) {
-        if (s.data[at + c]! >= high) clipped = true;
-        sum[c]! += valueOf(s, at + c);
+        if (seen.data[at + c]! >= high) clipped = true;
+        sum[c]! += valueOf(seen, at + c);
       }
     }
   if (clipped || Math.min(...sum) <= 0)
@@ -54,11 +54,11 @@ export function neutralAt(s: Seen, x: number, y: number): Neutral {
 }
 
 /** A rendered picture in which this neutral is gray, green kept; a new array. */
-export function balancedBy(pixels: Uint8ClampedArray, n: Neutral): Uint8ClampedArray {
+export function balancedBy(pixels: Uint8ClampedArray, neutral: Neutral): Uint8ClampedArray {
   const out = pixels.slice();
-  const codes = n.map((v) =>
+  const codes = neutral.map((v) =>
     Uint8ClampedArray.from({ length: 256 }, (_, i) =>
-      Math.round(255 * encodeSrgb(Math.min(1, (light[i]! * n[1]) / v))),
+      Math.round(255 * encodeSrgb(Math.min(1, (light[i]! * neutral[1]) / v))),
     ),
   );
   for (let i = 0; i < out.length; i += 4) for (let c = 0; c < 3; c++) out[i + c] = codes[c]![out[i + c]!]!;

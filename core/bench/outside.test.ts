@@ -7,14 +7,14 @@ import { isOutside, markOutside, uncut } from './outside';
 
 describe('what a display cannot show', () => {
   test('sRGB’s own colors are shown everywhere; a color of P3 alone is not in sRGB, and one of Rec. 2020 alone not in P3', () => {
-    for (const c of [
+    for (const color of [
       [0, 0, 0],
       [1, 1, 1],
       [1, 0, 0],
       [0, 1, 1],
       [0.3, 0.9, 0.1],
     ] as [number, number, number][])
-      for (const g of ['srgb', 'p3', 'rec2020'] as const) expect(isOutside(...c, g)).toBe(false);
+      for (const g of ['srgb', 'p3', 'rec2020'] as const) expect(isOutside(...color, g)).toBe(false);
     const p3green = [-0.5116, 1.0183, -0.3107] as const; // P3's own green, encoded as sRGB
     expect([isOutside(...p3green, 'srgb'), isOutside(...p3green, 'p3'), isOutside(...p3green, 'rec2020')]).toEqual([
       true,
@@ -44,27 +44,27 @@ describe('what a display cannot show', () => {
 describe('colors before they are cut', () => {
   const table = prepare({ ...identity(9), table: identity(9).table.map((v) => v * 1.4 - 0.1) });
   const neutral = [0.5, 1, 0.5];
-  const v = new Float64Array(3);
+  const values = new Float64Array(3);
   test('camera values go through the profile’s table, below black and above white', () => {
     const samples = Uint16Array.from([65535 * 0.5, 65535, 65535 * 0.5, 0, 0, 0]);
     const at = uncut(new Uint8ClampedArray(8), { samples, table, neutral }, []);
-    at(0, v);
-    v.forEach((x) => expect(x).toBeCloseTo(1.3, 4));
-    at(1, v);
-    v.forEach((x) => expect(x).toBeCloseTo(-0.1, 4));
+    at(0, values);
+    values.forEach((x) => expect(x).toBeCloseTo(1.3, 4));
+    at(1, values);
+    values.forEach((x) => expect(x).toBeCloseTo(-0.1, 4));
   });
   test('without camera values they are the codes; looks take what is within 0…1, at their strength, one after the other', () => {
-    const double: Evaluate = (r, g, b, o, i) => {
-      o[i] = 2 * r;
-      o[i + 1] = 2 * g;
-      o[i + 2] = 2 * b;
+    const double: Evaluate = (r, g, b, out, i) => {
+      out[i] = 2 * r;
+      out[i + 1] = 2 * g;
+      out[i + 2] = 2 * b;
     };
     const at = uncut(Uint8ClampedArray.of(204, 51, 0, 255), null, [
       { f: double, strength: 1 },
       { f: double, strength: 0.5 },
     ]);
-    at(0, v);
-    [...v].forEach((x, i) => expect(x).toBeCloseTo([1.5, 0.6, 0][i]!, 6));
+    at(0, values);
+    [...values].forEach((x, i) => expect(x).toBeCloseTo([1.5, 0.6, 0][i]!, 6));
   });
 });
 describe('which frames came with another profile than most', () => {

@@ -16,10 +16,12 @@ const light = (v: number): number => (v < 0 ? -decodeSrgb(-v) : decodeSrgb(v));
 
 /** Encoded sRGB, unclamped. What is merely too light to be shown, as white is, is clipped and not outside. */
 export function isOutside(r: number, g: number, b: number, gamut: Gamut): boolean {
-  const m = matrices[gamut];
-  const v: readonly number[] = m ? transform(m, [light(r), light(g), light(b)]) : [light(r), light(g), light(b)];
-  const low = Math.min(v[0]!, v[1]!, v[2]!);
-  const high = Math.max(v[0]!, v[1]!, v[2]!);
+  const matrix = matrices[gamut];
+  const values: readonly number[] = matrix
+    ? transform(matrix, [light(r), light(g), light(b)])
+    : [light(r), light(g), light(b)];
+  const low = Math.min(values[0]!, values[1]!, values[2]!);
+  const high = Math.max(values[0]!, values[1]!, values[2]!);
   return low < -0.002 || (high > 1.002 && low < 0.98);
 }
 
@@ -30,12 +32,12 @@ export function markOutside(
   gamut: Gamut,
   at: (i: number, v: Float64Array) => void,
 ): number {
-  const v = new Float64Array(3);
+  const values = new Float64Array(3);
   const n = out.length / 4;
   let count = 0;
   for (let i = 0; i < n; i++) {
-    at(i, v);
-    if (!isOutside(v[0]!, v[1]!, v[2]!, gamut)) continue;
+    at(i, values);
+    if (!isOutside(values[0]!, values[1]!, values[2]!, gamut)) continue;
     count++;
     const x = i % width;
     const y = (i - x) / width;
@@ -57,15 +59,15 @@ export function uncut(
   looks: readonly { f: Evaluate; strength: number }[],
 ): (i: number, v: Float64Array) => void {
   const color = raw && colorOf(raw.table, shares(raw.neutral));
-  const w = new Float64Array(3);
+  const values = new Float64Array(3);
   const clamp = (x: number): number => Math.min(1, Math.max(0, x));
   return (i, v) => {
     if (color) color(raw.samples[i * 3]!, raw.samples[i * 3 + 1]!, raw.samples[i * 3 + 2]!, v);
     else for (let c = 0; c < 3; c++) v[c] = codes[i * 4 + c]! / 255;
     for (const l of looks) {
       for (let c = 0; c < 3; c++) v[c] = clamp(v[c]!);
-      l.f(v[0]!, v[1]!, v[2]!, w, 0);
-      for (let c = 0; c < 3; c++) v[c] = v[c]! + l.strength * (w[c]! - v[c]!);
+      l.f(v[0]!, v[1]!, v[2]!, values, 0);
+      for (let c = 0; c < 3; c++) v[c] = v[c]! + l.strength * (values[c]! - v[c]!);
     }
   };
 }

@@ -71,14 +71,22 @@ export interface RangeField {
 }
 const light = new Float64Array(256).map((_, i) => decodeSrgb(i / 255));
 const floor = 0.18 * 2 ** -9;
-const evOf = (p: Uint8ClampedArray, i: number): number =>
-  Math.log2(Math.max(floor, 0.2126 * light[p[i]!]! + 0.7152 * light[p[i + 1]!]! + 0.0722 * light[p[i + 2]!]!) / 0.18);
+const evOf = (pixels: Uint8ClampedArray, i: number): number =>
+  Math.log2(
+    Math.max(floor, 0.2126 * light[pixels[i]!]! + 0.7152 * light[pixels[i + 1]!]! + 0.0722 * light[pixels[i + 2]!]!) /
+      0.18,
+  );
 
-export function rangeField(p: Uint8ClampedArray, w: number, h: number, c: RangeCompression): RangeField {
+export function rangeField(
+  pixels: Uint8ClampedArray,
+  w: number,
+  h: number,
+  rangeCompression: RangeCompression,
+): RangeField {
   const n = w * h;
   const ev = new Float32Array(n);
-  const r = Math.max(1, Math.round((Math.hypot(w, h) * c.edge) / 100));
-  for (let i = 0, k = 0; k < n; i += 4, k++) ev[k] = evOf(p, i);
+  const r = Math.max(1, Math.round((Math.hypot(w, h) * rangeCompression.edge) / 100));
+  for (let i = 0, k = 0; k < n; i += 4, k++) ev[k] = evOf(pixels, i);
   const mean = box(ev, w, h, r);
   const square = box(
     ev.map((v) => v * v),
@@ -86,15 +94,15 @@ export function rangeField(p: Uint8ClampedArray, w: number, h: number, c: RangeC
     h,
     r,
   );
-  const a = new Float32Array(n);
+  const values = new Float32Array(n);
   const b = new Float32Array(n);
   const eps = 0.16;
   for (let k = 0; k < n; k++) {
     const v = Math.max(0, square[k]! - mean[k]! ** 2);
-    a[k] = v / (v + eps);
-    b[k] = mean[k]! * (1 - a[k]!);
+    values[k] = v / (v + eps);
+    b[k] = mean[k]! * (1 - values[k]!);
   }
-  return { width: w, height: h, a: box(a, w, h, r), b: box(b, w, h, r) };
+  return { width: w, height: h, a: box(values, w, h, r), b: box(b, w, h, r) };
 }
 
 /**
@@ -102,15 +110,15 @@ export function rangeField(p: Uint8ClampedArray, w: number, h: number, c: RangeC
  * (`part`: its place and the whole's size): the field is then read between its places (He, Sun, "Fast guided filter", 2015).
  */
 export function applyRange(
-  p: Uint8ClampedArray,
+  pixels: Uint8ClampedArray,
   w: number,
   h: number,
-  c: RangeCompression,
+  rangeCompression: RangeCompression,
   field: RangeField,
   part: { x: number; y: number; width: number; height: number } = { x: 0, y: 0, width: w, height: h },
 ): void {
-  const below = c.outLow / c.inLow;
-  const above = c.outHigh / c.inHigh;
+  const below = rangeCompression.outLow / rangeCompression.inLow;
+  const above = rangeCompression.outHigh / rangeCompression.inHigh;
   const code = new Uint8ClampedArray(4097).map((_, i) => Math.round(255 * encodeSrgb((i / 4096) ** 2)));
   const kx = field.width / part.width;
   const ky = field.height / part.height;
@@ -136,20 +144,25 @@ export function applyRange(
         const p01 = y0 * field.width + x1;
         const p10 = y1 * field.width + x0;
         const p11 = y1 * field.width + x1;
-        const mix = (f: Float32Array): number =>
-          (f[p00]! * (1 - u) + f[p01]! * u) * (1 - v) + (f[p10]! * (1 - u) + f[p11]! * u) * v;
+        const mix = (values: Float32Array): number =>
+          (values[p00]! * (1 - u) + values[p01]! * u) * (1 - v) + (values[p10]! * (1 - u) + values[p11]! * u) * v;
         a = mix(field.a);
         b = mix(field.b);
       }
-      const ev = evOf(p, i);
+      const ev = evOf(pixels, i);
       const base = a * ev + b;
-      const gain = 2 ** ((base < 0 ? base * below : base * above) + c.detail * (ev - base) - ev);
+      const gain = 2 ** ((base < 0 ? base * below : base * above) + rangeCompression.detail * (ev - base) - ev);
       for (let q = 0; q < 3; q++)
-        p[i + q] = code[Math.min(4096, Math.round(4096 * Math.sqrt(Math.min(1, light[p[i + q]!]! * gain))))]!;
+        pixels[i + q] = code[Math.min(4096, Math.round(4096 * Math.sqrt(Math.min(1, light[pixels[i + q]!]! * gain))))]!;
     }
   }
 }
 
-export function compressRange(p: Uint8ClampedArray, w: number, h: number, c: RangeCompression): void {
-  applyRange(p, w, h, c, rangeField(p, w, h, c));
+export function compressRange(
+  pixels: Uint8ClampedArray,
+  w: number,
+  h: number,
+  rangeCompression: RangeCompression,
+): void {
+  applyRange(pixels, w, h, rangeCompression, rangeField(pixels, w, h, rangeCompression));
 }

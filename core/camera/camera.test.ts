@@ -13,11 +13,11 @@ import { anchor, neutralOf, whitePoint } from './white';
 
 group('a camera profile', () => {
   test.each([true, false])('is written and read without a change, little-endian: %s', (little) => {
-    const d = made(little);
-    const bytes = writeDcp(d);
+    const profile = made(little);
+    const bytes = writeDcp(profile);
     const back = readDcp(bytes);
     expect(back.little).toBe(little);
-    expect(describe(back)).toEqual(describe(d));
+    expect(describe(back)).toEqual(describe(profile));
     expect(writeDcp(back)).toEqual(bytes);
     expect(describe(back)['Tag 61234']).toEqual([9, 8, 7, 6, 5]);
     expect(describe(back).ProfileName).toBe('Alder Standard');
@@ -37,8 +37,8 @@ group('a camera profile', () => {
     [{ values: 4, srgb: true }],
     [{ forward: false, dual: false, values: 3 }],
   ])('renders as a second implementation does, to 1e-4: %j', (part) => {
-    const d = readDcp(writeDcp(made(true, part)));
-    const p = profileOf(d);
+    const profile = readDcp(writeDcp(made(true, part)));
+    const p = profileOf(profile);
     for (const neutral of [
       [0.52, 1, 0.61],
       [0.72, 1, 0.42],
@@ -56,11 +56,11 @@ group('a camera profile', () => {
         const run = renderer(p, neutral, stages);
         fc.assert(
           fc.property(points, (list) => {
-            const v = Float64Array.from(list.flat());
-            run(v);
+            const values = Float64Array.from(list.flat());
+            run(values);
             list.forEach((rgb, i) =>
-              independent(d, neutral, rgb, stages).forEach((x, c) =>
-                expect(Math.abs(v[i * 3 + c]! - x)).toBeLessThan(1e-4),
+              independent(profile, neutral, rgb, stages).forEach((x, c) =>
+                expect(Math.abs(values[i * 3 + c]! - x)).toBeLessThan(1e-4),
               ),
             );
           }),
@@ -69,25 +69,25 @@ group('a camera profile', () => {
       }
   });
   test('a neutral comes out as equal values on every rung, and every rung but the last keeps white', () => {
-    const p = profileOf(made());
-    for (const n of [
+    const profile = profileOf(made());
+    for (const numbers of [
       [0.5, 1, 0.7],
       [0.8, 1, 0.4],
     ]) {
-      const v = Float64Array.from(n.map((x) => x * 0.4));
-      renderer(p, n, [])(v);
-      expect(v[0]).toBeCloseTo(0.4, 3);
-      expect(v[1]).toBeCloseTo(v[0]!, 3);
-      expect(v[2]).toBeCloseTo(v[0]!, 3);
+      const values = Float64Array.from(numbers.map((x) => x * 0.4));
+      renderer(profile, numbers, [])(values);
+      expect(values[0]).toBeCloseTo(0.4, 3);
+      expect(values[1]).toBeCloseTo(values[0]!, 3);
+      expect(values[2]).toBeCloseTo(values[0]!, 3);
     }
   });
   test('hue is continuous where it wraps around', () => {
-    const p = profileOf(made());
-    const run = renderer(p, [0.5, 1, 0.7]);
+    const profile = profileOf(made());
+    const run = renderer(profile, [0.5, 1, 0.7]);
     const near = (e: number): Float64Array => {
-      const v = Float64Array.from([0.4, 0.2 + e, 0.2]);
-      run(v);
-      return v;
+      const values = Float64Array.from([0.4, 0.2 + e, 0.2]);
+      run(values);
+      return values;
     };
     near(1e-6).forEach((x, i) => expect(Math.abs(x - near(-1e-6)[i]!)).toBeLessThan(1e-4));
   });
@@ -99,21 +99,21 @@ group('a camera profile', () => {
     [50721, 12, [NaN, 0, 0, 0, 1, 0, 0, 0, 1], 'dcp-matrix'],
     [50982, 11, wave(8, 4, 6, 1).map((v, i) => (i === 9 ? Infinity : v)), 'dcp-table'],
   ] as const)('with tag %d broken is refused with place and remedy', (tag, type, values, code) => {
-    const d = made(true, { dual: false, forward: false });
-    setNumbers(d, tag, type, values);
+    const profile = made(true, { dual: false, forward: false });
+    setNumbers(profile, tag, type, values);
     try {
-      renderer(profileOf(readDcp(writeDcp(d))), [0.5, 1, 0.6]);
+      renderer(profileOf(readDcp(writeDcp(profile))), [0.5, 1, 0.6]);
       expect.unreachable();
-    } catch (e) {
-      expect(e).toBeInstanceOf(Problem);
-      expect((e as Problem).code).toBe(code);
-      expect((e as Problem).where).not.toBe('');
+    } catch (error) {
+      expect(error).toBeInstanceOf(Problem);
+      expect((error as Problem).code).toBe(code);
+      expect((error as Problem).where).not.toBe('');
     }
   });
   test('a directory that lies about its place is refused', () => {
-    const b = writeIfds(0x4352, true, { tags: [...made().tags.values()] });
-    new DataView(b.buffer).setUint32(4, 0x7fffffff, true);
-    expect(() => readDcp(b)).toThrow(Problem);
+    const bytes = writeIfds(0x4352, true, { tags: [...made().tags.values()] });
+    new DataView(bytes.buffer).setUint32(4, 0x7fffffff, true);
+    expect(() => readDcp(bytes)).toThrow(Problem);
   });
 });
 
@@ -144,12 +144,12 @@ group('white', () => {
     expect(v).toBeLessThan(uvOfXy(xyOfTemperature(5000, 0))[1]);
   });
   test('a neutral made from a temperature says that temperature', () => {
-    const p = profileOf(made());
+    const profile = profileOf(made());
     for (const k of [2500, 3200, 4800, 6500, 8000]) {
-      const w = whitePoint(p, neutralOf(p, k, 5));
-      expect(Math.abs(w.kelvin - k)).toBeLessThan(k * 0.01);
-      expect(w.tint).toBeCloseTo(5, 0);
-      expect(w.reachable).toBe(true);
+      const white = whitePoint(profile, neutralOf(profile, k, 5));
+      expect(Math.abs(white.kelvin - k)).toBeLessThan(k * 0.01);
+      expect(white.tint).toBeCloseTo(5, 0);
+      expect(white.reachable).toBe(true);
     }
   });
   test.each([
@@ -159,45 +159,45 @@ group('white', () => {
   ] as [number[], number][])(
     'an infrared neutral %j that no temperature reaches is anchored at %d K, and renders neutral',
     (neutral, kelvin) => {
-      const d = made();
-      expect(whitePoint(profileOf(d), neutral).reachable).toBe(false);
-      const p = profileOf(readDcp(writeDcp(anchor(d, neutral, kelvin))));
-      const w = whitePoint(p, neutral);
-      const v = Float64Array.from(neutral.map((x) => x * 0.5));
-      expect(Math.abs(w.kelvin - kelvin)).toBeLessThan(5);
-      expect(Math.abs(w.tint)).toBeLessThan(0.5);
-      expect(w.reachable).toBe(true);
-      renderer(p, neutral, [])(v);
-      expect(v[0]).toBeCloseTo(v[1]!, 3);
-      expect(v[2]).toBeCloseTo(v[1]!, 3);
+      const profile = made();
+      expect(whitePoint(profileOf(profile), neutral).reachable).toBe(false);
+      const p = profileOf(readDcp(writeDcp(anchor(profile, neutral, kelvin))));
+      const white = whitePoint(p, neutral);
+      const values = Float64Array.from(neutral.map((x) => x * 0.5));
+      expect(Math.abs(white.kelvin - kelvin)).toBeLessThan(5);
+      expect(Math.abs(white.tint)).toBeLessThan(0.5);
+      expect(white.reachable).toBe(true);
+      renderer(p, neutral, [])(values);
+      expect(values[0]).toBeCloseTo(values[1]!, 3);
+      expect(values[2]).toBeCloseTo(values[1]!, 3);
     },
   );
 });
 
 group('derived profiles', () => {
   test('an edit changes what it names and nothing else', () => {
-    const d = made();
-    const e = edit(d, { name: 'Fir', curve: 'linear', drop: ['look'] });
-    const a = describe(d);
+    const profile = made();
+    const e = edit(profile, { name: 'Fir', curve: 'linear', drop: ['look'] });
+    const a = describe(profile);
     const b = describe(e);
     expect(b).toMatchObject({ ProfileName: 'Fir', ProfileToneCurve: [0, 0, 1, 1], UniqueCameraModel: 'Perrin Alder' });
-    for (const t of ['ProfileLookTableDims', 'ProfileLookTableData']) {
-      expect(a[t]).toBeDefined();
-      expect(b[t]).toBeUndefined();
+    for (const text of ['ProfileLookTableDims', 'ProfileLookTableData']) {
+      expect(a[text]).toBeDefined();
+      expect(b[text]).toBeUndefined();
     }
     expect(b['Tag 61234']).toEqual(a['Tag 61234']);
     expect(b.ColorMatrix1).toEqual(a.ColorMatrix1);
-    expect(describe(edit(d, { curve: 'editor' })).ProfileToneCurve).toBeUndefined();
+    expect(describe(edit(profile, { curve: 'editor' })).ProfileToneCurve).toBeUndefined();
   });
   test('split and merged again, it renders as before', () => {
-    const d = made();
-    const again = merge(split(d, 0), split(d, 1));
-    const v = Float64Array.from([0.3, 0.4, 0.2]);
-    const w = v.slice();
-    renderer(profileOf(d), [0.6, 1, 0.6])(v);
+    const profile = made();
+    const again = merge(split(profile, 0), split(profile, 1));
+    const values = Float64Array.from([0.3, 0.4, 0.2]);
+    const w = values.slice();
+    renderer(profileOf(profile), [0.6, 1, 0.6])(values);
     renderer(profileOf(again), [0.6, 1, 0.6])(w);
-    expect([...w]).toEqual([...v]);
-    expect(() => merge(d, d)).toThrow(Problem);
+    expect([...w]).toEqual([...values]);
+    expect(() => merge(profile, profile)).toThrow(Problem);
   });
   test('the spline goes through its points and bends nowhere at its ends', () => {
     const pts: [number, number][] = [

@@ -38,21 +38,21 @@ export function naturalSpline(points: readonly (readonly [number, number])[]): (
 
 /** The largest and smallest channel go through the curve; the middle one keeps its place between them. In place on v[at…at+2]. */
 export function hueKeeping(curve: (x: number) => number): (v: Float64Array, at: number) => void {
-  return (v, at) => {
-    const r = v[at]!;
-    const g = v[at + 1]!;
-    const b = v[at + 2]!;
+  return (values, at) => {
+    const r = values[at]!;
+    const g = values[at + 1]!;
+    const b = values[at + 2]!;
     const hi = Math.max(r, g, b);
     const lo = Math.min(r, g, b);
     const top = curve(hi);
     if (hi === lo) {
-      v[at] = v[at + 1] = v[at + 2] = top;
+      values[at] = values[at + 1] = values[at + 2] = top;
       return;
     }
     const low = curve(lo);
     const k = (top - low) / (hi - lo);
-    v[at] = r === hi ? top : r === lo ? low : low + k * (r - lo);
-    v[at + 1] = g === hi ? top : g === lo ? low : low + k * (g - lo);
-    v[at + 2] = b === hi ? top : b === lo ? low : low + k * (b - lo);
+    values[at] = r === hi ? top : r === lo ? low : low + k * (r - lo);
+    values[at + 1] = g === hi ? top : g === lo ? low : low + k * (g - lo);
+    values[at + 2] = b === hi ? top : b === lo ? low : low + k * (b - lo);
   };
 }

@@ -21,13 +21,13 @@ export interface Dcp {
 export function readDcp(bytes: Uint8Array): Dcp {
   if (bytes.length > 64 * 2 ** 20)
     throw bad('limit-size', 'A camera profile of more than 64 MB is not read.', `${bytes.length} bytes`);
-  const f = new Ifds(bytes);
-  if (f.magic !== DCP_MAGIC)
+  const ifds = new Ifds(bytes);
+  if (ifds.magic !== DCP_MAGIC)
     throw bad('dcp-magic', 'This is no DNG camera profile: its magic number is another.', 'byte 2');
-  const d = f.read(f.first);
+  const directory = ifds.read(ifds.first);
   const tags = new Map<number, RawTag>();
-  for (const t of d.tags.keys()) tags.set(t, f.raw(d, t)!);
-  return { little: f.little, tags };
+  for (const t of directory.tags.keys()) tags.set(t, ifds.raw(directory, t)!);
+  return { little: ifds.little, tags };
 }
 
 export const writeDcp = (dcp: Dcp): Uint8Array => writeIfds(DCP_MAGIC, dcp.little, { tags: [...dcp.tags.values()] });
@@ -57,14 +57,14 @@ export const copyOf = (dcp: Dcp): Dcp => ({ little: dcp.little, tags: new Map(dc
 /** Every tag by its name in the specification, `Tag 12345` where it has none there: text, one number, or a list. */
 export function describe(dcp: Dcp): Record<string, string | number | number[]> {
   const out: Record<string, string | number | number[]> = {};
-  for (const t of [...dcp.tags.values()].sort((a, b) => a.tag - b.tag)) {
-    const name = tagNames[t.tag] ?? `Tag ${t.tag}`;
-    if (t.type === 2 || texts.has(t.tag)) {
-      out[name] = textOf(dcp, t.tag);
+  for (const tag of [...dcp.tags.values()].sort((a, b) => a.tag - b.tag)) {
+    const name = tagNames[tag.tag] ?? `Tag ${tag.tag}`;
+    if (tag.type === 2 || texts.has(tag.tag)) {
+      out[name] = textOf(dcp, tag.tag);
       continue;
     }
-    const n = numbersOf(dcp, t.tag);
-    out[name] = n.length === 1 ? n[0]! : n;
+    const numbers = numbersOf(dcp, tag.tag);
+    out[name] = numbers.length === 1 ? numbers[0]! : numbers;
   }
   return out;
 }

@@ -18,11 +18,11 @@ const tables = {
 
 export function edit(dcp: Dcp, e: Edit): Dcp {
   const out = copyOf(dcp);
-  const text = (tag: number, v: string | undefined): void => {
-    if (v !== undefined) {
-      if (!v.trim() || v.length > 400)
-        throw new Problem('camera-text', 'A name has 1 to 400 characters.', v.slice(0, 40), 'Shorten it.');
-      setText(out, tag, v);
+  const text = (tag: number, value: string | undefined): void => {
+    if (value !== undefined) {
+      if (!value.trim() || value.length > 400)
+        throw new Problem('camera-text', 'A name has 1 to 400 characters.', value.slice(0, 40), 'Shorten it.');
+      setText(out, tag, value);
     }
   };
   text(T.name, e.name);
@@ -50,8 +50,8 @@ export function split(dcp: Dcp, which: 0 | 1): Dcp {
 }
 
 /** Two profiles of one camera, each for one illuminant, as one of two. Tables have to be of one size. */
-export function merge(a: Dcp, b: Dcp): Dcp {
-  const out = split(a, 0);
+export function merge(profile: Dcp, b: Dcp): Dcp {
+  const out = split(profile, 0);
   const other = split(b, 0);
   const dims = (d: Dcp): string => numbersOf(d, T.mapDims).join('×');
   if (numbersOf(out, T.illuminant[0])[0] === numbersOf(other, T.illuminant[0])[0])
@@ -74,8 +74,8 @@ export function merge(a: Dcp, b: Dcp): Dcp {
     [T.illuminant, 3],
     [T.map, 11],
   ] as const) {
-    const n = numbersOf(other, pair[0]);
-    if (n.length) setNumbers(out, pair[1], type, n);
+    const numbers = numbersOf(other, pair[0]);
+    if (numbers.length) setNumbers(out, pair[1], type, numbers);
   }
   return out;
 }

@@ -5,15 +5,15 @@ import type { HsvTable } from './dcp';
 const hold = (v: number): number => (v < 0 ? 0 : v > 1 ? 1 : v);
 
 /** Both maps of a profile of two illuminants as one, by the share of the first. */
-export function mixTables(a: HsvTable, b: HsvTable | undefined, share: number): HsvTable {
-  if (!b || share >= 1) return a;
+export function mixTables(hsvTable: HsvTable, b: HsvTable | undefined, share: number): HsvTable {
+  if (!b || share >= 1) return hsvTable;
   if (share <= 0) return b;
-  return { ...a, data: a.data.map((v, i) => share * v + (1 - share) * b.data[i]!) };
+  return { ...hsvTable, data: hsvTable.data.map((v, i) => share * v + (1 - share) * b.data[i]!) };
 }
 
 /** Acts on v[at…at+2] in place. */
-export function hsvStage(t: HsvTable): (v: Float64Array, at: number) => void {
-  const { hues, saturations, values, data, srgb } = t;
+export function hsvStage(hsvTable: HsvTable): (v: Float64Array, at: number) => void {
+  const { hues, saturations, values, data, srgb } = hsvTable;
   const rows = saturations * 3;
   const planes = hues * rows;
   const last = saturations - 2;

@@ -22,20 +22,21 @@ const proPhotoToSrgb = between(spaces.prophoto, spaces.srgb);
 
 /** Camera values → XYZ relative to D50 for a neutral, which becomes Y = 1. */
 export function cameraToXyz(
-  p: Profile,
+  profile: Profile,
   neutral: readonly number[],
 ): { matrix: Matrix; share: number; white: [number, number] } {
   const n = checkNeutral(neutral);
-  const white = whiteOf(p, n);
-  const share = warmShare(p, temperatureOf(white).kelvin);
-  if (p.forward) return { matrix: multiply(mix(p.forward, share), diagonal(n.map((v) => 1 / v))), share, white };
-  const back = invertOr(mix(p.color, share));
+  const white = whiteOf(profile, n);
+  const share = warmShare(profile, temperatureOf(white).kelvin);
+  if (profile.forward)
+    return { matrix: multiply(mix(profile.forward, share), diagonal(n.map((v) => 1 / v))), share, white };
+  const back = invertOr(mix(profile.color, share));
   const y = transform(back, n)[1];
   return { matrix: multiply(adapt(white, D50), back).map((v) => v / y), share, white };
 }
-function invertOr(m: Matrix): Matrix {
+function invertOr(matrix: Matrix): Matrix {
   try {
-    return invert(m);
+    return invert(matrix);
   } catch {
     throw new Problem(
       'dcp-singular',
@@ -52,43 +53,44 @@ const hold = (v: number): number => (v < 0 ? 0 : v > 1 ? 1 : v);
  * at the neutral, ProPhoto to 0…1. `stages` are those that act; the matrices always do.
  */
 export function renderer(
-  p: Profile,
+  profile: Profile,
   neutral: readonly number[],
   stages: readonly Stage[] = STAGES,
   space: RenderSpace = 'prophoto-linear',
 ): (v: Float64Array, n?: number) => void {
   const top = checkNeutral(neutral);
-  const { matrix, share } = cameraToXyz(p, top);
+  const { matrix, share } = cameraToXyz(profile, top);
   const m = multiply(xyzToProPhoto, matrix) as number[];
   const on = new Set(stages);
-  const map = on.has('hue-sat') && p.maps.length ? hsvStage(mixTables(p.maps[0]!, p.maps[1], share)) : null;
-  const look = on.has('look') && p.look ? hsvStage(p.look) : null;
-  const tone = on.has('curve') && p.curve ? hueKeeping(naturalSpline(p.curve)) : null;
-  const gain = on.has('exposure') ? 2 ** p.exposure : 1;
+  const map =
+    on.has('hue-sat') && profile.maps.length ? hsvStage(mixTables(profile.maps[0]!, profile.maps[1], share)) : null;
+  const look = on.has('look') && profile.look ? hsvStage(profile.look) : null;
+  const tone = on.has('curve') && profile.curve ? hueKeeping(naturalSpline(profile.curve)) : null;
+  const gain = on.has('exposure') ? 2 ** profile.exposure : 1;
   const end = space === 'xyz' ? proPhotoToXyz : space === 'srgb' ? proPhotoToSrgb : null;
-  return (v, n = v.length) => {
+  return (values, n = values.length) => {
     for (let i = 0; i + 2 < n; i += 3) {
-      const r = Math.min(top[0], v[i]!);
-      const g = Math.min(top[1], v[i + 1]!);
-      const b = Math.min(top[2], v[i + 2]!);
-      v[i] = hold(m[0]! * r + m[1]! * g + m[2]! * b);
-      v[i + 1] = hold(m[3]! * r + m[4]! * g + m[5]! * b);
-      v[i + 2] = hold(m[6]! * r + m[7]! * g + m[8]! * b);
-      map?.(v, i);
+      const r = Math.min(top[0], values[i]!);
+      const g = Math.min(top[1], values[i + 1]!);
+      const b = Math.min(top[2], values[i + 2]!);
+      values[i] = hold(m[0]! * r + m[1]! * g + m[2]! * b);
+      values[i + 1] = hold(m[3]! * r + m[4]! * g + m[5]! * b);
+      values[i + 2] = hold(m[6]! * r + m[7]! * g + m[8]! * b);
+      map?.(values, i);
       if (gain !== 1) {
-        v[i] = Math.min(1, gain * v[i]!);
-        v[i + 1] = Math.min(1, gain * v[i + 1]!);
-        v[i + 2] = Math.min(1, gain * v[i + 2]!);
+        values[i] = Math.min(1, gain * values[i]!);
+        values[i + 1] = Math.min(1, gain * values[i + 1]!);
+        values[i + 2] = Math.min(1, gain * values[i + 2]!);
       }
-      look?.(v, i);
-      tone?.(v, i);
+      look?.(values, i);
+      tone?.(values, i);
       if (end) {
-        const x = v[i]!;
-        const y = v[i + 1]!;
-        const z = v[i + 2]!;
+        const x = values[i]!;
+        const y = values[i + 1]!;
+        const z = values[i + 2]!;
         for (let c = 0; c < 3; c++) {
           const w = end[c * 3]! * x + end[c * 3 + 1]! * y + end[c * 3 + 2]! * z;
-          v[i + c] = space === 'srgb' ? encodeSrgb(w) : w;
+          values[i + c] = space === 'srgb' ? encodeSrgb(w) : w;
         }
       }
     }

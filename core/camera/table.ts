@@ -8,9 +8,9 @@ import { renderer, type Stage } from './render';
 import { checkNeutral } from './white';
 
 /** Input x of a channel is √(camera value ÷ neutral), 0…1; output is encoded sRGB, unclamped. */
-export function profileTable(p: Profile, neutral: readonly number[], stages: readonly Stage[], size = 33): Look {
+export function profileTable(profile: Profile, neutral: readonly number[], stages: readonly Stage[], size = 33): Look {
   const n = checkNeutral(neutral);
-  const run = renderer(p, n, stages, 'srgb');
+  const run = renderer(profile, n, stages, 'srgb');
   return fromRows(size, '', (row, count) => {
     for (let i = 0; i < count; i++) row[i] = row[i]! ** 2 * n[i % 3]!;
     run(row, count);
@@ -36,10 +36,10 @@ export function developPlain(
   target: Uint8ClampedArray,
 ): void {
   const f = colorOf(table, k);
-  const v = new Float64Array(3);
+  const values = new Float64Array(3);
   for (let i = 0, o = 0; o < target.length; i += 3, o += 4) {
-    f(linear[i]!, linear[i + 1]!, linear[i + 2]!, v);
-    for (let c = 0; c < 3; c++) target[o + c] = Math.floor(255 * v[c]! + 0.5);
+    f(linear[i]!, linear[i + 1]!, linear[i + 2]!, values);
+    for (let c = 0; c < 3; c++) target[o + c] = Math.floor(255 * values[c]! + 0.5);
     target[o + 3] = 255;
   }
 }
@@ -49,7 +49,7 @@ export function colorOf(
   table: Prepared,
   k: readonly number[],
 ): (r: number, g: number, b: number, out: Float64Array) => void {
-  const f = sampler({
+  const evaluate = sampler({
     format: 'cube',
     kind: '3d',
     size: table.size,
@@ -61,7 +61,7 @@ export function colorOf(
   });
   // prepared entries are code values and a half
   return (r, g, b, out) => {
-    f(Math.sqrt(r * k[0]!), Math.sqrt(g * k[1]!), Math.sqrt(b * k[2]!), out, 0);
+    evaluate(Math.sqrt(r * k[0]!), Math.sqrt(g * k[1]!), Math.sqrt(b * k[2]!), out, 0);
     for (let c = 0; c < 3; c++) out[c] = (out[c]! - 0.5) / 255;
   };
 }

@@ -15,9 +15,9 @@ export interface White {
 }
 
 /** Share of the warm illuminant at a temperature: linear in reciprocal temperature, held outside. */
-export function warmShare(p: Profile, kelvin: number): number {
-  if (p.kelvin.length < 2) return 1;
-  const [a, b] = p.kelvin as [number, number];
+export function warmShare(profile: Profile, kelvin: number): number {
+  if (profile.kelvin.length < 2) return 1;
+  const [a, b] = profile.kelvin as [number, number];
   return kelvin <= a ? 1 : kelvin >= b ? 0 : (1 / kelvin - 1 / b) / (1 / a - 1 / b);
 }
 export const mix = (list: readonly Matrix[], share: number): Matrix =>
@@ -38,9 +38,9 @@ export function checkNeutral(neutral: readonly number[]): Triple {
   const top = Math.max(...neutral);
   return [neutral[0]! / top, neutral[1]! / top, neutral[2]! / top];
 }
-function inverse(m: Matrix): Matrix {
+function inverse(matrix: Matrix): Matrix {
   try {
-    return invert(m);
+    return invert(matrix);
   } catch {
     throw new Problem(
       'dcp-singular',
@@ -52,12 +52,12 @@ function inverse(m: Matrix): Matrix {
 }
 
 /** Chromaticity of the white of a neutral, camera values. Iterates from D50; where it circles, the middle of the last two is taken. */
-export function whiteOf(p: Profile, neutral: readonly number[]): [number, number] {
+export function whiteOf(profile: Profile, neutral: readonly number[]): [number, number] {
   const n = checkNeutral(neutral);
   let last: [number, number] = [...D50];
   for (let pass = 0; pass < 30; pass++) {
-    const m = mix(p.color, warmShare(p, temperatureOf(last).kelvin));
-    const xyz = transform(inverse(m), n);
+    const matrix = mix(profile.color, warmShare(profile, temperatureOf(last).kelvin));
+    const xyz = transform(inverse(matrix), n);
     const sum = xyz[0] + xyz[1] + xyz[2];
     if (!(sum > 1e-9) || !Number.isFinite(sum))
       throw new Problem(
@@ -74,16 +74,16 @@ export function whiteOf(p: Profile, neutral: readonly number[]): [number, number
   return last;
 }
 
-export function whitePoint(p: Profile, neutral: readonly number[]): White {
-  const xy = whiteOf(p, neutral);
+export function whitePoint(profile: Profile, neutral: readonly number[]): White {
+  const xy = whiteOf(profile, neutral);
   const { kelvin, tint } = temperatureOf(xy);
   return { x: xy[0], y: xy[1], kelvin, tint, reachable: kelvin >= 2000 && kelvin <= 50000 && Math.abs(tint) <= 150 };
 }
 
 /** Camera values of a white by temperature and tint, the largest 1. */
-export function neutralOf(p: Profile, kelvin: number, tint = 0): Triple {
-  const v = transform(mix(p.color, warmShare(p, kelvin)), xyzOf(xyOfTemperature(kelvin, tint)));
-  return checkNeutral(v.map((x) => Math.max(x, 1e-6)));
+export function neutralOf(profile: Profile, kelvin: number, tint = 0): Triple {
+  const triple = transform(mix(profile.color, warmShare(profile, kelvin)), xyzOf(xyOfTemperature(kelvin, tint)));
+  return checkNeutral(triple.map((x) => Math.max(x, 1e-6)));
 }
 
 /**
@@ -91,19 +91,19 @@ export function neutralOf(p: Profile, kelvin: number, tint = 0): Triple {
  * so that both illuminants stay as far apart as they were; forward matrices act on balanced values and stay as they are.
  */
 export function anchor(dcp: Dcp, neutral: readonly number[], kelvin: number): Dcp {
-  const p = profileOf(dcp);
+  const profile = profileOf(dcp);
   const n = checkNeutral(neutral);
-  const seen = neutralOf(p, kelvin);
+  const seen = neutralOf(profile, kelvin);
   const scale = n.map((v, i) => v / seen[i]!);
   const out = copyOf(dcp);
   for (const tag of T.color) {
-    const m = numbersOf(dcp, tag);
-    if (m.length === 9)
+    const matrix = numbersOf(dcp, tag);
+    if (matrix.length === 9)
       setNumbers(
         out,
         tag,
         10,
-        m.map((v, i) => v * scale[Math.floor(i / 3)]!),
+        matrix.map((v, i) => v * scale[Math.floor(i / 3)]!),
       );
   }
   setText(out, T.name, `${textOf(dcp, T.name) || 'Profile'} anchored at ${Math.round(kelvin)} K`);

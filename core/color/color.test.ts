@@ -24,15 +24,15 @@ describe('CIEDE2000', () => {
   test('agrees with an independent library on any two colors', () => {
     const lab = converter('lab65');
     const other = differenceCiede2000();
-    const c = fc.double({ min: 0, max: 1, noNaN: true });
+    const arbitrary = fc.double({ min: 0, max: 1, noNaN: true });
     fc.assert(
-      fc.property(fc.tuple(c, c, c), fc.tuple(c, c, c), (p, q) => {
+      fc.property(fc.tuple(arbitrary, arbitrary, arbitrary), fc.tuple(arbitrary, arbitrary, arbitrary), (point, q) => {
         const l = new Float64Array(6);
-        labOfSrgb(...p, l, 0);
+        labOfSrgb(...point, l, 0);
         labOfSrgb(...q, l, 3);
-        const a = lab({ mode: 'rgb', r: p[0], g: p[1], b: p[2] });
+        const color = lab({ mode: 'rgb', r: point[0], g: point[1], b: point[2] });
         const b = lab({ mode: 'rgb', r: q[0], g: q[1], b: q[2] });
-        expect(deltaE2000(l[0]!, l[1]!, l[2]!, l[3]!, l[4]!, l[5]!)).toBeCloseTo(other(a, b), 2);
+        expect(deltaE2000(l[0]!, l[1]!, l[2]!, l[3]!, l[4]!, l[5]!)).toBeCloseTo(other(color, b), 2);
       }),
       { numRuns: 300 },
     );
@@ -47,18 +47,21 @@ describe('spaces', () => {
   test('white stays white between any two spaces', () => {
     for (const a of Object.values(spaces))
       for (const b of Object.values(spaces)) {
-        const m = between(a, b);
-        for (let r = 0; r < 3; r++) expect(m[r * 3]! + m[r * 3 + 1]! + m[r * 3 + 2]!).toBeCloseTo(1, 10);
+        const matrix = between(a, b);
+        for (let r = 0; r < 3; r++) expect(matrix[r * 3]! + matrix[r * 3 + 1]! + matrix[r * 3 + 2]!).toBeCloseTo(1, 10);
       }
   });
   test('adapting there and back is the identity, and takes one white to the other', () => {
     const there = adapt(D65, D50);
     const round = multiply(adapt(D50, D65), there);
     round.forEach((v, i) => expect(v).toBeCloseTo(i % 4 === 0 ? 1 : 0, 10));
-    const w = xyzOf(D65);
+    const triple = xyzOf(D65);
     const to = xyzOf(D50);
     for (let r = 0; r < 3; r++)
-      expect(there[r * 3]! * w[0] + there[r * 3 + 1]! * w[1] + there[r * 3 + 2]! * w[2]).toBeCloseTo(to[r]!, 10);
+      expect(there[r * 3]! * triple[0] + there[r * 3 + 1]! * triple[1] + there[r * 3 + 2]! * triple[2]).toBeCloseTo(
+        to[r]!,
+        10,
+      );
   });
   test('a singular matrix is refused', () => {
     expect(() => invert([1, 2, 3, 2, 4, 6, 0, 0, 1])).toThrow(RangeError);
@@ -94,25 +97,25 @@ describe('transfer and OKLab', () => {
       { numRuns: 400 },
     ));
   test('a log shaper puts middle gray where its range says', () => {
-    const s = logShaper(-9, 4);
-    expect(s.encode(0.18)).toBeCloseTo(9 / 13, 12);
-    expect(s.decode(1)).toBeCloseTo(0.18 * 16, 10);
-    expect(s.decode(s.encode(0.5))).toBeCloseTo(0.5, 12);
+    const transfer = logShaper(-9, 4);
+    expect(transfer.encode(0.18)).toBeCloseTo(9 / 13, 12);
+    expect(transfer.decode(1)).toBeCloseTo(0.18 * 16, 10);
+    expect(transfer.decode(transfer.encode(0.5))).toBeCloseTo(0.5, 12);
   });
   test('OKLab goes back to where it came from', () =>
     fc.assert(
       fc.property(any, any, any, (r, g, b) => {
-        const v = new Float64Array([r, g, b]);
-        toOklab(v);
-        fromOklab(v);
-        [r, g, b].forEach((x, i) => expect(Math.abs(v[i]! - x)).toBeLessThan(2e-6));
+        const values = new Float64Array([r, g, b]);
+        toOklab(values);
+        fromOklab(values);
+        [r, g, b].forEach((x, i) => expect(Math.abs(values[i]! - x)).toBeLessThan(2e-6));
       }),
     ));
   test('white is L = 1 without chroma', () => {
-    const v = new Float64Array([1, 1, 1]);
-    toOklab(v);
-    expect(v[0]).toBeCloseTo(1, 4);
-    expect(Math.hypot(v[1]!, v[2]!)).toBeLessThan(1e-4);
+    const values = new Float64Array([1, 1, 1]);
+    toOklab(values);
+    expect(values[0]).toBeCloseTo(1, 4);
+    expect(Math.hypot(values[1]!, values[2]!)).toBeLessThan(1e-4);
   });
   test('a black body of 6504 K lies by the daylight white', () => {
     const [x, y] = xyOfUv(planckian(6504));

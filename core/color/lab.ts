@@ -3,7 +3,7 @@ import { decodeSrgbQuickly as decodeSrgb } from './transfer-table';
 import { srgbToXyz, xyzOf, D65 } from './spaces';
 
 const white = xyzOf(D65);
-const m = srgbToXyz.map((v, i) => v / white[Math.floor(i / 3)]!);
+const matrix = srgbToXyz.map((v, i) => v / white[Math.floor(i / 3)]!);
 const f = (t: number): number => (t > 216 / 24389 ? Math.cbrt(t) : ((24389 / 27) * t + 16) / 116);
 
 /** XYZ → L*a*b* relative to a white of the same scale. */
@@ -14,9 +14,9 @@ export function labOfXyz(xyz: readonly number[], whiteXyz: readonly number[]): [
 
 /** Linear sRGB → L*a*b*, written to out[at…at+2]. */
 export function labOfLinear(r: number, g: number, b: number, out: Float64Array | number[], at = 0): void {
-  const x = f(m[0]! * r + m[1]! * g + m[2]! * b);
-  const y = f(m[3]! * r + m[4]! * g + m[5]! * b);
-  const z = f(m[6]! * r + m[7]! * g + m[8]! * b);
+  const x = f(matrix[0]! * r + matrix[1]! * g + matrix[2]! * b);
+  const y = f(matrix[3]! * r + matrix[4]! * g + matrix[5]! * b);
+  const z = f(matrix[6]! * r + matrix[7]! * g + matrix[8]! * b);
   out[at] = 116 * y - 16;
   out[at + 1] = 500 * (x - y);
   out[at + 2] = 200 * (y - z);

@@ -2,23 +2,23 @@
 export type Matrix = readonly number[];
 export type Triple = [number, number, number];
 
-export const multiply = (a: Matrix, b: Matrix): number[] => {
+export const multiply = (matrix: Matrix, b: Matrix): number[] => {
   const out = new Array<number>(9);
   for (let r = 0; r < 3; r++)
     for (let c = 0; c < 3; c++)
-      out[r * 3 + c] = a[r * 3]! * b[c]! + a[r * 3 + 1]! * b[3 + c]! + a[r * 3 + 2]! * b[6 + c]!;
+      out[r * 3 + c] = matrix[r * 3]! * b[c]! + matrix[r * 3 + 1]! * b[3 + c]! + matrix[r * 3 + 2]! * b[6 + c]!;
   return out;
 };
 
-export const transform = (m: Matrix, v: readonly number[]): Triple => [
-  m[0]! * v[0]! + m[1]! * v[1]! + m[2]! * v[2]!,
-  m[3]! * v[0]! + m[4]! * v[1]! + m[5]! * v[2]!,
-  m[6]! * v[0]! + m[7]! * v[1]! + m[8]! * v[2]!,
+export const transform = (matrix: Matrix, values: readonly number[]): Triple => [
+  matrix[0]! * values[0]! + matrix[1]! * values[1]! + matrix[2]! * values[2]!,
+  matrix[3]! * values[0]! + matrix[4]! * values[1]! + matrix[5]! * values[2]!,
+  matrix[6]! * values[0]! + matrix[7]! * values[1]! + matrix[8]! * values[2]!,
 ];
 
 /** Inverse by cofactors; throws a RangeError when the matrix is singular. */
-export function invert(m: Matrix): number[] {
-  const [a, b, c, d, e, f, g, h, i] = m as number[] as [
+export function invert(matrix: Matrix): number[] {
+  const [a, b, c, d, e, f, g, h, i] = matrix as number[] as [
     number,
     number,
     number,

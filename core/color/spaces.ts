@@ -45,10 +45,10 @@ export const xyzOf = ([x, y]: readonly [number, number]): Triple => [x / y, 1, (
 
 /** Linear RGB → XYZ relative to the space's own white, Y = 1 for white (SMPTE RP 177). */
 export function toXyz(space: Space): number[] {
-  const r = xyzOf(space.red);
+  const triple = xyzOf(space.red);
   const g = xyzOf(space.green);
   const b = xyzOf(space.blue);
-  const columns = [r[0], g[0], b[0], r[1], g[1], b[1], r[2], g[2], b[2]];
+  const columns = [triple[0], g[0], b[0], triple[1], g[1], b[1], triple[2], g[2], b[2]];
   return multiply(columns, diagonal(transform(invert(columns), xyzOf(space.white))));
 }
 
@@ -56,9 +56,12 @@ export const bradford: Matrix = [0.8951, 0.2664, -0.1614, -0.7502, 1.7135, 0.036
 
 /** Linear Bradford adaptation of XYZ from one white to another (chromaticities). */
 export function adapt(from: readonly [number, number], to: readonly [number, number]): number[] {
-  const a = transform(bradford, xyzOf(from));
+  const triple = transform(bradford, xyzOf(from));
   const b = transform(bradford, xyzOf(to));
-  return multiply(invert(bradford), multiply(diagonal([b[0] / a[0], b[1] / a[1], b[2] / a[2]]), bradford));
+  return multiply(
+    invert(bradford),
+    multiply(diagonal([b[0] / triple[0], b[1] / triple[1], b[2] / triple[2]]), bradford),
+  );
 }
 
 /** Linear RGB of one space → linear RGB of another, Bradford-adapted between their whites. */

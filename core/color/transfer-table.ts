@@ -8,12 +8,12 @@ const PIECES = 2048;
 
 /** Values and slopes (times the step) at PIECES + 1 nodes of 0…1. */
 function nodes(f: (x: number) => number, slope: (x: number) => number): Float64Array {
-  const t = new Float64Array((PIECES + 1) * 2);
+  const table = new Float64Array((PIECES + 1) * 2);
   for (let i = 0; i <= PIECES; i++) {
-    t[i * 2] = f(i / PIECES);
-    t[i * 2 + 1] = slope(i / PIECES) / PIECES;
+    table[i * 2] = f(i / PIECES);
+    table[i * 2 + 1] = slope(i / PIECES) / PIECES;
   }
-  return t;
+  return table;
 }
 
 // the encoding is tabulated over the square root of the light, where it bends little
@@ -26,15 +26,15 @@ const decoding = nodes(
   (v) => (2.4 / 1.055) * ((v + 0.055) / 1.055) ** 1.4,
 );
 
-function piece(t: Float64Array, x: number): number {
+function piece(table: Float64Array, x: number): number {
   const p = x * PIECES;
   const i = p | 0;
   const f = p - i;
   const k = i * 2;
-  const y0 = t[k]!;
-  const m0 = t[k + 1]!;
-  const y1 = t[k + 2]!;
-  const m1 = t[k + 3]!;
+  const y0 = table[k]!;
+  const m0 = table[k + 1]!;
+  const y1 = table[k + 2]!;
+  const m1 = table[k + 3]!;
   const d = y1 - y0;
   return y0 + f * (m0 + f * (3 * d - 2 * m0 - m1 + f * (m0 + m1 - 2 * d)));
 }
@@ -42,11 +42,11 @@ function piece(t: Float64Array, x: number): number {
 /** x ↦ x^exponent for x above 0: from a table over √x on 0.0025…1, within 1e-9 of the power; exact outside. */
 export function powerQuickly(exponent: number): (x: number) => number {
   const k = 2 * exponent;
-  const t = nodes(
+  const table = nodes(
     (u) => (u === 0 ? 0 : u ** k),
     (u) => (u === 0 ? 0 : k * u ** (k - 1)),
   );
-  return (x) => (x > 0.0025 && x < 1 ? piece(t, Math.sqrt(x)) : Math.pow(x, exponent));
+  return (x) => (x > 0.0025 && x < 1 ? piece(table, Math.sqrt(x)) : Math.pow(x, exponent));
 }
 
 export function encodeSrgbQuickly(v: number): number {

@@ -2,15 +2,15 @@
 import type { Accepts, Descriptor } from './descriptor';
 
 export function acceptance(
-  d: Descriptor,
+  descriptor: Descriptor,
   v: { kind: string; format: string },
 ): { accepts: Accepts } | { reason: string } {
-  const ofKind = d.accepts.filter((a) => a.kind === v.kind);
-  if (!ofKind.length) return { reason: `${d.title} takes no ${v.kind.replace('-', ' ')}s` };
+  const ofKind = descriptor.accepts.filter((a) => a.kind === v.kind);
+  if (!ofKind.length) return { reason: `${descriptor.title} takes no ${v.kind.replace('-', ' ')}s` };
   const accepts = ofKind.find((a) => a.kind !== 'preset' || a.language === v.format);
   return accepts
     ? { accepts }
     : {
-        reason: `${d.title} reads presets of ${ofKind.map((a) => a.language).join(', ')}; this one is of ${v.format}. Convert it into a look to use it here`,
+        reason: `${descriptor.title} reads presets of ${ofKind.map((a) => a.language).join(', ')}; this one is of ${v.format}. Convert it into a look to use it here`,
       };
 }

@@ -78,11 +78,11 @@ export interface Descriptor {
 }
 
 const template = /^\{(home|config|media)\}(\/[^/\\:*?"<>|]+)+$/;
-const paths = lazy((v: unknown) =>
+const paths = lazy((value: unknown) =>
   object(
     Object.fromEntries(
-      Object.keys((v ?? {}) as object).map((k) => [
-        k,
+      Object.keys((value ?? {}) as object).map((key) => [
+        key,
         string()
           .required()
           .matches(template, 'must begin with {home}, {config} or {media} and name folders below it')
@@ -184,8 +184,8 @@ const schema = object({
       }).noUnknown(),
     )
     .required(),
-  cameras: lazy((v: unknown) =>
-    Array.isArray(v)
+  cameras: lazy((value: unknown) =>
+    Array.isArray(value)
       ? array().of(string().trim().required('names a camera without a name').max(120)).max(5000)
       : string().oneOf(['all'], 'must be "all" or a list of cameras'),
   ),
@@ -210,25 +210,25 @@ const schema = object({
 export function parseDescriptor(value: unknown, where = 'descriptor'): Descriptor {
   try {
     schema.validateSync(value, { abortEarly: false, strict: true });
-  } catch (e) {
-    if (!(e instanceof ValidationError)) throw e;
+  } catch (error) {
+    if (!(error instanceof ValidationError)) throw error;
     throw new Problem(
       'descriptor-invalid',
-      e.errors.map((m) => `${m.charAt(0).toUpperCase()}${m.slice(1)}.`).join(' '),
+      error.errors.map((m) => `${m.charAt(0).toUpperCase()}${m.slice(1)}.`).join(' '),
       where,
       'Correct the descriptor and bring it in again.',
     );
   }
-  const d = value as Descriptor;
-  for (const a of d.accepts)
-    if (!d.places[a.place])
+  const descriptor = value as Descriptor;
+  for (const accepts of descriptor.accepts)
+    if (!descriptor.places[accepts.place])
       throw new Problem(
         'descriptor-invalid',
-        `Accepts names the place "${a.place}", which is not among the places.`,
+        `Accepts names the place "${accepts.place}", which is not among the places.`,
         where,
         'Add the place, or correct the name.',
       );
-  return d;
+  return descriptor;
 }
 
 export const editorKey = (d: { editor: string; version: string }): string => `${d.editor}@${d.version}`;

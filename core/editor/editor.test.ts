@@ -9,9 +9,9 @@ import { parseDescriptor } from './descriptor';
 import { fileName } from './file-name';
 import { render, sizeUnder } from './rendition';
 
-const look = fromFunction(64, 'Night Market', (v) => {
-  v[0] = v[0]! ** 1.1;
-  v[2] = v[2]! * 0.9 + 0.05;
+const look = fromFunction(64, 'Night Market', (values) => {
+  values[0] = values[0]! ** 1.1;
+  values[2] = values[2]! * 0.9 + 0.05;
 });
 const source = {
   title: 'Night Market',
@@ -26,15 +26,15 @@ const source = {
 
 describe('renditions, by descriptor alone', () => {
   test('the card gets exactly 33 points, whatever the source has', () => {
-    const r = render(parseDescriptor(perrinAlder).accepts[0]!, source);
-    const out = readCube(r.bytes);
+    const rendition = render(parseDescriptor(perrinAlder).accepts[0]!, source);
+    const out = readCube(rendition.bytes);
     expect(out.size).toBe(33);
     expect(residual(sampler(look), sampler(out)).maxDeltaE).toBeLessThan(0.5);
-    expect(r.residual!.maxDeltaE).toBeCloseTo(residual(sampler(look), sampler(out)).maxDeltaE, 3);
+    expect(rendition.residual!.maxDeltaE).toBeCloseTo(residual(sampler(look), sampler(out)).maxDeltaE, 3);
   });
   test('Marlstone’s look file holds title, headings and a table of a size that it takes', () => {
-    const r = render(parseDescriptor(marlstone4).accepts[0]!, source);
-    const files = unzipSync(r.bytes);
+    const rendition = render(parseDescriptor(marlstone4).accepts[0]!, source);
+    const files = unzipSync(rendition.bytes);
     expect(JSON.parse(strFromU8(files['about.json']!))).toMatchObject({
       title: 'Night Market',
       headings: ['A', 'B'],
@@ -43,15 +43,15 @@ describe('renditions, by descriptor alone', () => {
     expect(strFromU8(files['table.clf']!)).toContain('<Array dim="33 33 33 3">');
   });
   test('Oxbow’s table is in its own encoding, and says how far it is off', () => {
-    const r = render(parseDescriptor(oxbow2).accepts[0]!, source);
-    const out = readCube(r.bytes);
+    const rendition = render(parseDescriptor(oxbow2).accepts[0]!, source);
+    const out = readCube(rendition.bytes);
     expect(out.size).toBe(33);
     expect(residual(sampler(look), sampler(out)).meanDeltaE).toBeGreaterThan(1); // another encoding: other numbers
-    expect(r.residual!.meanDeltaE).toBeLessThan(1);
+    expect(rendition.residual!.meanDeltaE).toBeLessThan(1);
   });
   test('the same source gives the same bytes', () => {
-    const a = parseDescriptor(marlstone4).accepts[0]!;
-    expect(render(a, source).bytes).toEqual(render(a, source).bytes);
+    const accepts = parseDescriptor(marlstone4).accepts[0]!;
+    expect(render(accepts, source).bytes).toEqual(render(accepts, source).bytes);
   });
   test('sizes follow the rule', () => {
     expect([
@@ -67,12 +67,12 @@ describe('file names', () => {
   test('are legal on every system, short enough, unique, and keep the extension', () =>
     fc.assert(
       fc.property(fc.string({ unit: 'grapheme', maxLength: 300 }), (title) => {
-        const n = fileName(title, '.cube', {}, new Set(['item.cube']));
+        const name = fileName(title, '.cube', {}, new Set(['item.cube']));
 
-        expect(n).not.toMatch(/[\u0000-\u001f<>:"/\\|?*]/);
-        expect(n.endsWith('.cube')).toBe(true);
-        expect(new TextEncoder().encode(n).length).toBeLessThan(256);
-        expect(n).not.toBe('item.cube');
+        expect(name).not.toMatch(/[\u0000-\u001f<>:"/\\|?*]/);
+        expect(name.endsWith('.cube')).toBe(true);
+        expect(new TextEncoder().encode(name).length).toBeLessThan(256);
+        expect(name).not.toBe('item.cube');
       }),
     ));
   test('follow a narrow rule', () => {

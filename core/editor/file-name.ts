@@ -22,8 +22,8 @@ export function fileName(
     .replace(/\s+/g, ' ')
     .replace(/^[. ]+|[. ]+$/g, '');
   if (!base || RESERVED.test(base)) base = `item${base ? `-${base}` : ''}`;
-  const cut = (s: string, room: number): string => {
-    let out = [...s].slice(0, room).join('');
+  const cut = (text: string, room: number): string => {
+    let out = [...text].slice(0, room).join('');
     while (new TextEncoder().encode(out).length > 200) out = [...out].slice(0, -1).join('');
     return out.replace(/[. ]+$/, '');
   };

@@ -55,8 +55,8 @@ function table(writer: TableWriter, source: RenditionSource): { bytes: Uint8Arra
 /** Replaces "{name}" values of a JSON template by fields of the source. */
 function fill(template: unknown, source: RenditionSource): unknown {
   if (typeof template === 'string') {
-    const m = /^\{(title|headings|position|scope|encoding|id)\}$/.exec(template);
-    return m ? source[m[1] as 'title'] : template;
+    const match = /^\{(title|headings|position|scope|encoding|id)\}$/.exec(template);
+    return match ? source[match[1] as 'title'] : template;
   }
   if (Array.isArray(template)) return template.map((t) => fill(t, source));
   if (template && typeof template === 'object')
@@ -74,13 +74,13 @@ export function render(accepts: Accepts, source: RenditionSource): Rendition {
   let residual: Residual | null = null;
   let size: number | null = null;
   const files: Record<string, Uint8Array> = {};
-  for (const m of writer.archive!.members) {
-    if (m.table) {
-      const t = table(m.table, source);
+  for (const member of writer.archive!.members) {
+    if (member.table) {
+      const t = table(member.table, source);
       residual = t.residual;
       size = t.size;
-      files[m.name] = t.bytes;
-    } else files[m.name] = strToU8(JSON.stringify(fill(m.json ?? {}, source), null, 1) + '\n');
+      files[member.name] = t.bytes;
+    } else files[member.name] = strToU8(JSON.stringify(fill(member.json ?? {}, source), null, 1) + '\n');
   }
   // a fixed date, so that the same version always gives the same bytes
   return { bytes: zipSync(files, { level: 6, mtime: new Date(Date.UTC(2000, 0, 1, 12)) }), residual, size };

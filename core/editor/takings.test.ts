@@ -10,9 +10,9 @@ const all = [marlstone3, marlstone4, oxbow2, perrinAlder1].map((d) => parseDescr
 const things = thingsToPlace(all);
 const how = (thing: string) =>
   all.map(
-    (d) =>
+    (descriptor) =>
       taking(
-        d,
+        descriptor,
         things.find((t) => t.name === thing)!,
       ).how,
   );

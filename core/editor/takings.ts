@@ -35,15 +35,15 @@ export function thingsToPlace(all: readonly Descriptor[]): ThingToPlace[] {
   ];
 }
 
-export function taking(d: Descriptor, t: ThingToPlace): Taking {
-  const editor = editorKey(d);
-  const a = acceptance(d, { kind: t.kind, format: t.language });
+export function taking(descriptor: Descriptor, thingToPlace: ThingToPlace): Taking {
+  const editor = editorKey(descriptor);
+  const a = acceptance(descriptor, { kind: thingToPlace.kind, format: thingToPlace.language });
   if ('accepts' in a)
     return {
       editor,
       how: 'accepted',
       words: `${a.accepts.writer.asIs ? 'as it is' : 'written'}, ${a.accepts.extension}`,
     };
-  const by = (becomes[t.kind] ?? []).find((b) => d.accepts.some((x) => x.kind === b.kind));
+  const by = (becomes[thingToPlace.kind] ?? []).find((b) => descriptor.accepts.some((x) => x.kind === b.kind));
   return by ? { editor, how: 'after conversion', words: `into ${by.into}` } : { editor, how: 'impossible', words: '' };
 }

@@ -37,20 +37,21 @@ describe('demosaicing', () => {
     for (let i = 0; i < out.length; i++) expect(Math.abs(out[i]! / 65535 - color[i % 3]!)).toBeLessThan(1e-4);
   });
   test('a slope of a neutral scene is kept within', () => {
-    const n = [0.5, 1, 0.6];
+    const numbers = [0.5, 1, 0.6];
     const out = demosaic({
-      ...record(40, 40, [0, 1, 1, 2], (x, y) => n.map((v) => v * (0.1 + x * 0.01 + y * 0.005))),
-      neutral: n,
+      ...record(40, 40, [0, 1, 1, 2], (x, y) => numbers.map((v) => v * (0.1 + x * 0.01 + y * 0.005))),
+      neutral: numbers,
     });
     for (let y = 3; y < 37; y++)
       for (let x = 3; x < 37; x++)
         for (let c = 0; c < 3; c++)
-          expect(out[(y * 40 + x) * 3 + c]! / 65535).toBeCloseTo(n[c]! * (0.1 + x * 0.01 + y * 0.005), 3);
+          expect(out[(y * 40 + x) * 3 + c]! / 65535).toBeCloseTo(numbers[c]! * (0.1 + x * 0.01 + y * 0.005), 3);
   });
   test('what was measured stays as measured, and an edge is drawn nearer than by plain averaging', () => {
-    const n = [0.5, 1, 0.6];
-    const scene = (x: number, y: number) => n.map((v) => v * (0.25 + 0.2 * Math.tanh((x * 0.8 + y * 0.6 - 30) / 1.2)));
-    const m = { ...record(48, 48, [0, 1, 1, 2], scene), neutral: n };
+    const numbers = [0.5, 1, 0.6];
+    const scene = (x: number, y: number) =>
+      numbers.map((v) => v * (0.25 + 0.2 * Math.tanh((x * 0.8 + y * 0.6 - 30) / 1.2)));
+    const m = { ...record(48, 48, [0, 1, 1, 2], scene), neutral: numbers };
     const out = demosaic(m);
     let ours = 0;
     let plain = 0;
@@ -128,9 +129,9 @@ describe('orientation', () => {
           const x = a % sw;
           const y = b % sh;
           const r = { x, y, w: 1 + (c % (sw - x)), h: 1 + (d % (sh - y)) };
-          const s = storedRect(r, w, h, o);
+          const rect = storedRect(r, w, h, o);
           const part = cropped(shown, { x: 0, y: 0, w: sw, h: sh }, r, 3);
-          expect(oriented(cropped(data, { x: 0, y: 0, w, h }, s, 3), s.w, s.h, 3, o)).toEqual(part);
+          expect(oriented(cropped(data, { x: 0, y: 0, w, h }, rect, 3), rect.w, rect.h, 3, o)).toEqual(part);
           part.forEach((v, i) =>
             expect(v).toBe(
               shown[((r.y + Math.floor(i / 3 / r.w)) * sw + r.x + (Math.floor(i / 3) % r.w)) * 3 + (i % 3)],

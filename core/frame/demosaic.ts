@@ -19,8 +19,8 @@ export function phased<T>(four: readonly T[], x: number, y: number): T[] {
 }
 
 /** Interleaved RGB, 16 bits, 65535 = white level. Beyond the edges, the picture is mirrored. */
-export function demosaic(m: Mosaic): Uint16Array {
-  const { width: w, height: h } = m;
+export function demosaic(mosaic: Mosaic): Uint16Array {
+  const { width: w, height: h } = mosaic;
   const pad = 2;
   const pw = w + 2 * pad;
   const plane = new Float32Array(pw * (h + 2 * pad));
@@ -32,25 +32,25 @@ export function demosaic(m: Mosaic): Uint16Array {
     const p = (sy & 1) * 2;
     const at = (y + pad) * pw + pad;
     const row = sy * w;
-    const k0 = 65535 / ((m.white[p]! - m.black[p]!) * m.neutral[m.cfa[p]!]!);
-    const k1 = 65535 / ((m.white[p + 1]! - m.black[p + 1]!) * m.neutral[m.cfa[p + 1]!]!);
-    const b0 = m.black[p]!;
-    const b1 = m.black[p + 1]!;
+    const k0 = 65535 / ((mosaic.white[p]! - mosaic.black[p]!) * mosaic.neutral[mosaic.cfa[p]!]!);
+    const k1 = 65535 / ((mosaic.white[p + 1]! - mosaic.black[p + 1]!) * mosaic.neutral[mosaic.cfa[p + 1]!]!);
+    const b0 = mosaic.black[p]!;
+    const b1 = mosaic.black[p + 1]!;
     for (let x = 0; x < w; x += 2) {
-      plane[at + x] = (m.samples[row + x]! - b0) * k0;
-      if (x + 1 < w) plane[at + x + 1] = (m.samples[row + x + 1]! - b1) * k1;
+      plane[at + x] = (mosaic.samples[row + x]! - b0) * k0;
+      if (x + 1 < w) plane[at + x + 1] = (mosaic.samples[row + x + 1]! - b1) * k1;
     }
     for (const x of [-2, -1, w, w + 1]) plane[at + x] = plane[at + mirror(x, w)]!;
   }
   const put = (o: number, c: number, v: number): void => {
-    const q = v * m.neutral[c]!;
+    const q = v * mosaic.neutral[c]!;
     out[o + c] = q <= 0 ? 0 : q >= 65535 ? 65535 : q + 0.5;
   };
   for (let y = 0; y < h; y++)
     for (let x = 0; x < w; x++) {
       const i = (y + pad) * pw + x + pad;
       const o = (y * w + x) * 3;
-      const here = m.cfa[(y & 1) * 2 + (x & 1)]!;
+      const here = mosaic.cfa[(y & 1) * 2 + (x & 1)]!;
       const c = plane[i]!;
       const n1 = plane[i - pw]!;
       const s1 = plane[i + pw]!;
@@ -62,7 +62,7 @@ export function demosaic(m: Mosaic): Uint16Array {
       put(o, here, c);
       if (here === 1) {
         // of the two others, one stands beside, one above and below
-        const beside = m.cfa[(y & 1) * 2 + ((x + 1) & 1)]!;
+        const beside = mosaic.cfa[(y & 1) * 2 + ((x + 1) & 1)]!;
         put(o, beside, (5 * c + 4 * (w1 + e1) - corners - level + 0.5 * vertical) / 8);
         put(o, 2 - beside, (5 * c + 4 * (n1 + s1) - corners - vertical + 0.5 * level) / 8);
       } else {

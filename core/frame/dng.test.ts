@@ -53,8 +53,8 @@ describe('a linear DNG', () => {
   ] as [16 | 32, number[], number[]][])(
     'of %d bits is read between its own levels, black %j, white %j',
     (depth, black, white) => {
-      const d = readDng(linear(value, { depth, black, white }));
-      expect(d).toMatchObject({
+      const dng = readDng(linear(value, { depth, black, white }));
+      expect(dng).toMatchObject({
         width: W,
         height: H,
         cfa: null,
@@ -65,16 +65,16 @@ describe('a linear DNG', () => {
         camera: 'Perrin Alder',
         neutral: [0.5, 1, 0.75].map((v) => expect.closeTo(v, 6) as number),
       });
-      const full = fullSamples(d);
+      const full = fullSamples(dng);
       expect(full.samples).toHaveLength(W * H * 3);
       expect([...full.black, ...full.white]).toEqual([0, 0, 0, 65535, 65535, 65535]);
       full.samples.forEach((v, i) => expect(Math.abs(v / 65535 - value(i))).toBeLessThan(depth === 16 ? 1.5e-4 : 1e-5));
     },
   );
   test('made smaller it is the mean of its blocks; at its own width itself', () => {
-    const d = readDng(linear(value, { depth: 32, black: [0, 0, 0], white: [1, 1, 1] }));
-    const half = linearPreview(d, W / 2);
-    const same = linearPreview(d, 900);
+    const dng = readDng(linear(value, { depth: 32, black: [0, 0, 0], white: [1, 1, 1] }));
+    const half = linearPreview(dng, W / 2);
+    const same = linearPreview(dng, 900);
     expect([half.width, half.height, same.width, same.height]).toEqual([6, 4, W, H]);
     for (let y = 0; y < 4; y++)
       for (let x = 0; x < 6; x++)
@@ -90,12 +90,11 @@ describe('a linear DNG', () => {
   test('beyond its levels it is cut off, and is never below nothing', () =>
     fc.assert(
       fc.property(fc.double({ min: -3, max: 4, noNaN: true }), (v) => {
-        const d = readDng(linear(() => v, { depth: 32, black: [0, 0, 0], white: [1, 1, 1] }));
+        const dng = readDng(linear(() => v, { depth: 32, black: [0, 0, 0], white: [1, 1, 1] }));
         const want = Math.round(Math.min(1, Math.max(0, Math.fround(v))) * 65535);
-        expect([linearPreview(d, 4).data[0], fullSamples(d).samples[0]].map((x) => Math.abs(x! - want) <= 1)).toEqual([
-          true,
-          true,
-        ]);
+        expect(
+          [linearPreview(dng, 4).data[0], fullSamples(dng).samples[0]].map((x) => Math.abs(x! - want) <= 1),
+        ).toEqual([true, true]);
       }),
       { numRuns: 60 },
     ));
@@ -104,17 +103,17 @@ describe('a linear DNG', () => {
     ['a mosaic without pattern', [s(262, 32803), s(277, 1)], 'dng-pattern'],
     ['black above white', [r(50714, 9, 9, 9)], 'dng-levels'],
   ])('of %s is refused', (_name, other, code) => {
-    const b = linear(value, { depth: 32, black: [0, 0, 0], white: [1, 1, 1] });
-    const v = new DataView(b.buffer);
-    const at = v.getUint32(4, true);
-    for (let i = 0; i < v.getUint16(at, true); i++) {
+    const bytes = linear(value, { depth: 32, black: [0, 0, 0], white: [1, 1, 1] });
+    const view = new DataView(bytes.buffer);
+    const at = view.getUint32(4, true);
+    for (let i = 0; i < view.getUint16(at, true); i++) {
       const p = at + 2 + i * 12;
-      const t = other.find((o) => o.tag === v.getUint16(p, true));
-      if (t) {
-        if (t.data.length <= 4) b.set(t.data, p + 8);
-        else b.set(t.data, v.getUint32(p + 8, true));
+      const tag = other.find((o) => o.tag === view.getUint16(p, true));
+      if (tag) {
+        if (tag.data.length <= 4) bytes.set(tag.data, p + 8);
+        else bytes.set(tag.data, view.getUint32(p + 8, true));
       }
     }
-    expect(() => readDng(b)).toThrow(expect.objectContaining({ code }) as Error);
+    expect(() => readDng(bytes)).toThrow(expect.objectContaining({ code }) as Error);
   });
 });

@@ -33,9 +33,9 @@ function storedAt(x: number, y: number, w: number, h: number, o: number): [numbe
 }
 
 /** The part of what is stored that a part as shown is made of. */
-export function storedRect(r: Rect, w: number, h: number, o: number): Rect {
-  const [ax, ay] = storedAt(r.x, r.y, w, h, o);
-  const [bx, by] = storedAt(r.x + r.w - 1, r.y + r.h - 1, w, h, o);
+export function storedRect(rect: Rect, w: number, h: number, o: number): Rect {
+  const [ax, ay] = storedAt(rect.x, rect.y, w, h, o);
+  const [bx, by] = storedAt(rect.x + rect.w - 1, rect.y + rect.h - 1, w, h, o);
   const x = Math.min(ax, bx);
   const y = Math.min(ay, by);
   return { x, y, w: Math.abs(ax - bx) + 1, h: Math.abs(ay - by) + 1 };

@@ -17,18 +17,21 @@ interface About {
   grid?: number;
 }
 
-const inBlocks = (v: ArrayLike<number>): Evaluate => {
+const inBlocks = (arrayLike: ArrayLike<number>): Evaluate => {
   let i = 0;
   return (_r, _g, _b, out, at) => {
-    out[at] = v[i]!;
-    out[at + 1] = v[i + 1]!;
-    out[at + 2] = v[i + 2]!;
+    out[at] = arrayLike[i]!;
+    out[at + 1] = arrayLike[i + 1]!;
+    out[at + 2] = arrayLike[i + 2]!;
     i += 3;
   };
 };
 
 /** A look over sRGB values as a device link from RGB to RGB; `created` is written into the header. */
-export async function toDeviceLink(f: Evaluate, about: About): Promise<{ bytes: Uint8Array; residual: Residual }> {
+export async function toDeviceLink(
+  evaluate: Evaluate,
+  about: About,
+): Promise<{ bytes: Uint8Array; residual: Residual }> {
   const bytes = writeTableProfile({
     class: 'link',
     space: 'RGB ',
@@ -38,14 +41,14 @@ export async function toDeviceLink(f: Evaluate, about: About): Promise<{ bytes: 
     created: about.created,
     grid: about.grid ?? 33,
     f: (row) => {
-      for (let i = 0; i < row.length; i += 3) f(row[i]!, row[i + 1]!, row[i + 2]!, row, i);
+      for (let i = 0; i < row.length; i += 3) evaluate(row[i]!, row[i + 1]!, row[i + 2]!, row, i);
     },
   });
-  return { bytes, residual: residual(f, inBlocks(await evaluateIcc(bytes, haltonPoints())), haltonPoints()) };
+  return { bytes, residual: residual(evaluate, inBlocks(await evaluateIcc(bytes, haltonPoints())), haltonPoints()) };
 }
 
 /** A look over sRGB values as an abstract profile, Lab to Lab; what lies outside sRGB passes beside it. */
-export async function toAbstract(f: Evaluate, about: About): Promise<{ bytes: Uint8Array; residual: Residual }> {
+export async function toAbstract(evaluate: Evaluate, about: About): Promise<{ bytes: Uint8Array; residual: Residual }> {
   const back = await transform('lab', 'srgb');
   const forth = await transform('srgb', 'lab');
   try {
@@ -64,7 +67,7 @@ export async function toAbstract(f: Evaluate, about: About): Promise<{ bytes: Ui
         const held = rgb.map((v) => Math.min(1, Math.max(0, v)));
         const own = forth.run(held);
         const done = held.slice();
-        for (let i = 0; i < done.length; i += 3) f(done[i]!, done[i + 1]!, done[i + 2]!, done, i);
+        for (let i = 0; i < done.length; i += 3) evaluate(done[i]!, done[i + 1]!, done[i + 2]!, done, i);
         const out = forth.run(done);
         for (let i = 0; i < row.length; i += 3)
           row.set(
@@ -77,7 +80,7 @@ export async function toAbstract(f: Evaluate, about: About): Promise<{ bytes: Ui
           );
       },
     });
-    return { bytes, residual: residual(f, inBlocks(await evaluateIcc(bytes, haltonPoints())), haltonPoints()) };
+    return { bytes, residual: residual(evaluate, inBlocks(await evaluateIcc(bytes, haltonPoints())), haltonPoints()) };
   } finally {
     back.close();
     forth.close();
@@ -89,13 +92,13 @@ export async function toAbstract(f: Evaluate, about: About): Promise<{ bytes: Ui
  * square root, which the profile's description says; the residual compares L*a*b* relative to D50 over Halton points.
  */
 export async function toInputProfile(
-  p: Profile,
+  profile: Profile,
   kelvin: number,
   about: About,
   stages?: readonly Stage[],
 ): Promise<{ bytes: Uint8Array; residual: { maxDeltaE: number; p95DeltaE: number; meanDeltaE: number } }> {
-  const neutral = neutralOf(p, kelvin);
-  const run = renderer(p, neutral, stages, 'xyz');
+  const neutral = neutralOf(profile, kelvin);
+  const run = renderer(profile, neutral, stages, 'xyz');
   const direct = (row: Float64Array): void => {
     for (let i = 0; i < row.length; i++) row[i] = row[i]! ** 2 * neutral[i % 3]!;
     run(row);
@@ -116,18 +119,25 @@ export async function toInputProfile(
   const points = haltonPoints(5000);
   const want = points.slice();
   direct(want);
-  const a = await once('xyz', 'lab', want);
-  const b = await once(bytes, 'lab', points);
-  const d = new Float64Array(points.length / 3);
-  for (let i = 0; i < d.length; i++)
-    d[i] = deltaE2000(a[i * 3]!, a[i * 3 + 1]!, a[i * 3 + 2]!, b[i * 3]!, b[i * 3 + 1]!, b[i * 3 + 2]!);
-  const sorted = d.slice().sort();
+  const first = await once('xyz', 'lab', want);
+  const second = await once(bytes, 'lab', points);
+  const values = new Float64Array(points.length / 3);
+  for (let i = 0; i < values.length; i++)
+    values[i] = deltaE2000(
+      first[i * 3]!,
+      first[i * 3 + 1]!,
+      first[i * 3 + 2]!,
+      second[i * 3]!,
+      second[i * 3 + 1]!,
+      second[i * 3 + 2]!,
+    );
+  const sorted = values.slice().sort();
   return {
     bytes,
     residual: {
       maxDeltaE: sorted[sorted.length - 1]!,
       p95DeltaE: sorted[Math.ceil(sorted.length * 0.95) - 1]!,
-      meanDeltaE: d.reduce((x, y) => x + y, 0) / d.length,
+      meanDeltaE: values.reduce((x, y) => x + y, 0) / values.length,
     },
   };
 }

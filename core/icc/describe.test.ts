@@ -10,24 +10,24 @@ import { iccHeader } from './header';
 import { evaluateIcc } from './look';
 
 /** Bytes of each tag by name. */
-function elements(b: Uint8Array): Map<string, string> {
-  const v = new DataView(b.buffer, b.byteOffset);
+function elements(bytes: Uint8Array): Map<string, string> {
+  const view = new DataView(bytes.buffer, bytes.byteOffset);
   const out = new Map<string, string>();
-  for (let i = 0; i < v.getUint32(128); i++) {
+  for (let i = 0; i < view.getUint32(128); i++) {
     const p = 132 + i * 12;
     out.set(
-      String.fromCharCode(...b.subarray(p, p + 4)),
-      Buffer.from(b.subarray(v.getUint32(p + 4), v.getUint32(p + 4) + v.getUint32(p + 8))).toString('hex'),
+      String.fromCharCode(...bytes.subarray(p, p + 4)),
+      Buffer.from(bytes.subarray(view.getUint32(p + 4), view.getUint32(p + 4) + view.getUint32(p + 8))).toString('hex'),
     );
   }
   return out;
 }
-const f = compile(houseLooks[0]!.settings);
+const evaluate = compile(houseLooks[0]!.settings);
 const created = new Date('2026-03-04T05:06:07Z');
 
 describe('another description in an ICC profile', () => {
   test('version 4: it is read back, every other tag has its bytes, and the colors are the same', async () => {
-    const { bytes } = await toAbstract(f, { title: 'Old', created, grid: 9 });
+    const { bytes } = await toAbstract(evaluate, { title: 'Old', created, grid: 9 });
     const after = writeTitle('icc', bytes, 'Größe „Kiln“ 5', [], []);
     const before = elements(bytes);
     const now = elements(after);
@@ -48,7 +48,7 @@ describe('another description in an ICC profile', () => {
     expect(Buffer.from(after).toString('latin1')).toContain('Grosse 5'.replace('ss', '?'));
   });
   test('any title comes back; elements lie on fours, within the file, and none over another', async () => {
-    const { bytes } = await toDeviceLink(f, { title: 'Old', created, grid: 3 });
+    const { bytes } = await toDeviceLink(evaluate, { title: 'Old', created, grid: 3 });
     fc.assert(
       fc.property(
         fc
@@ -56,16 +56,16 @@ describe('another description in an ICC profile', () => {
           .map((s) => s.replace(/[\u0000-\u001f\u007f-\u009f]/g, '').trim())
           .filter((s) => s.length > 0),
         (title) => {
-          const a = describeIcc(bytes, title);
-          const v = new DataView(a.buffer);
-          const spans = Array.from({ length: v.getUint32(128) }, (_, i): [number, number] => [
-            v.getUint32(136 + i * 12),
-            v.getUint32(136 + i * 12) + v.getUint32(140 + i * 12),
+          const first = describeIcc(bytes, title);
+          const view = new DataView(first.buffer);
+          const spans = Array.from({ length: view.getUint32(128) }, (_, i): [number, number] => [
+            view.getUint32(136 + i * 12),
+            view.getUint32(136 + i * 12) + view.getUint32(140 + i * 12),
           ]).sort((x, y) => x[0] - y[0]);
-          expect(iccHeader(a).description).toBe(title);
+          expect(iccHeader(first).description).toBe(title);
           spans.forEach(([from, to], i) => {
             expect(from % 4).toBe(0);
-            expect(to).toBeLessThanOrEqual(a.length);
+            expect(to).toBeLessThanOrEqual(first.length);
             if (i) expect(from).toBeGreaterThanOrEqual(spans[i - 1]![1]);
           });
         },
@@ -74,16 +74,16 @@ describe('another description in an ICC profile', () => {
     );
   });
   test('shared elements stay shared', async () => {
-    const { bytes } = await toDeviceLink(f, { title: 'Old', created, grid: 3 });
-    const v = new DataView(bytes.buffer);
-    const names = Array.from({ length: v.getUint32(128) }, (_, i) =>
+    const { bytes } = await toDeviceLink(evaluate, { title: 'Old', created, grid: 3 });
+    const view = new DataView(bytes.buffer);
+    const names = Array.from({ length: view.getUint32(128) }, (_, i) =>
       String.fromCharCode(...bytes.subarray(132 + i * 12, 136 + i * 12)),
     );
     const d = names.indexOf('desc');
     const c = names.indexOf('cprt');
     const both = bytes.slice();
     const w = new DataView(both.buffer);
-    for (const k of [4, 8]) w.setUint32(132 + c * 12 + k, v.getUint32(132 + d * 12 + k)); // the copyright is the old description's element
+    for (const k of [4, 8]) w.setUint32(132 + c * 12 + k, view.getUint32(132 + d * 12 + k)); // the copyright is the old description's element
     const after = describeIcc(both, 'New');
     expect(iccHeader(after)).toMatchObject({ description: 'New', copyright: 'Old' });
   });

@@ -9,35 +9,35 @@ import { Block, mluc } from './write';
 
 const units = (s: string): number[] => Array.from({ length: s.length }, (_, i) => s.charCodeAt(i));
 
-function oldDescription(s: string): Uint8Array {
-  const plain = s
+function oldDescription(text: string): Uint8Array {
+  const plain = text
     .normalize('NFKD')
     .replace(/[\u0300-\u036f]/g, '')
     .replace(/[^\x20-\x7e]/g, '?');
-  const whole = plain !== s;
+  const whole = plain !== text;
   return new Block()
     .text('desc')
     .u32(0, plain.length + 1)
     .text(plain)
     .u8(0)
-    .u32(0, whole ? s.length + 1 : 0)
-    .u16(...(whole ? [...units(s), 0] : []))
+    .u32(0, whole ? text.length + 1 : 0)
+    .u16(...(whole ? [...units(text), 0] : []))
     .u16(0)
     .u8(0, ...new Array<number>(67).fill(0))
     .bytes();
 }
 
 export function describeIcc(bytes: Uint8Array, description: string): Uint8Array {
-  const h = iccHeader(bytes);
-  const v = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
-  const count = v.getUint32(128);
+  const header = iccHeader(bytes);
+  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+  const count = view.getUint32(128);
   const title = description.replace(/[\r\n\0]+/g, ' ').slice(0, 400);
   const tags = Array.from({ length: count }, (_, i) => {
     const p = 132 + i * 12;
     return {
       name: String.fromCharCode(...bytes.subarray(p, p + 4)),
-      key: `${v.getUint32(p + 4)} ${v.getUint32(p + 8)}`,
-      data: bytes.subarray(v.getUint32(p + 4), v.getUint32(p + 4) + v.getUint32(p + 8)),
+      key: `${view.getUint32(p + 4)} ${view.getUint32(p + 8)}`,
+      data: bytes.subarray(view.getUint32(p + 4), view.getUint32(p + 4) + view.getUint32(p + 8)),
     };
   });
   const own = tags.find((t) => t.name === 'desc');
@@ -50,7 +50,7 @@ export function describeIcc(bytes: Uint8Array, description: string): Uint8Array 
     );
   Object.assign(own, {
     key: 'new',
-    data: h.version.startsWith('4') || h.version.startsWith('5') ? mluc(title) : oldDescription(title),
+    data: header.version.startsWith('4') || header.version.startsWith('5') ? mluc(title) : oldDescription(title),
   });
   // in the order in which they lay; each shared element once
   const order = [...tags].sort(

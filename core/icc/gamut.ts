@@ -7,9 +7,9 @@ export async function gamutOutline(bytes: Uint8Array): Promise<[number, number][
   for (let face = 0; face < 6; face++)
     for (let i = 0; i < n; i++)
       for (let j = 0; j < n; j++) {
-        const p = [i / (n - 1), j / (n - 1)];
-        p.splice(face >> 1, 0, face & 1);
-        device.push(...p);
+        const point = [i / (n - 1), j / (n - 1)];
+        point.splice(face >> 1, 0, face & 1);
+        device.push(...point);
       }
   const lab = await once(bytes, 'lab', device);
   const points: [number, number][] = [];

@@ -16,10 +16,10 @@ const classes = [
   ['abst', 'abstract'],
   ['nmcl', 'named'],
 ] as const;
-const edited = (b: Uint8Array, at: number, ...v: number[]): Uint8Array => {
-  const o = b.slice();
-  o.set(v, at);
-  return o;
+const edited = (bytes: Uint8Array, at: number, ...values: number[]): Uint8Array => {
+  const out = bytes.slice();
+  out.set(values, at);
+  return out;
 };
 
 describe('the header of an ICC profile', () => {
@@ -30,8 +30,8 @@ describe('the header of an ICC profile', () => {
       [4, 0x20, '4.2'],
       [4, 0x40, '4.4'],
     ] as const) {
-      const b = edited(icc(signature, 'Kiln room'), 8, major, minor);
-      expect(iccHeader(b)).toEqual({
+      const bytes = edited(icc(signature, 'Kiln room'), 8, major, minor);
+      expect(iccHeader(bytes)).toEqual({
         version,
         class: name,
         space: 'RGB',
@@ -40,7 +40,7 @@ describe('the header of an ICC profile', () => {
         copyright: '',
         tags: ['desc'],
       });
-      expect(recognise('no name for it.bin', b, [])).toMatchObject({
+      expect(recognise('no name for it.bin', bytes, [])).toMatchObject({
         format: 'icc',
         title: 'Kiln room',
         kind: name === 'input' ? 'camera-profile' : name === 'link' || name === 'abstract' ? 'look' : 'icc-profile',
@@ -58,10 +58,10 @@ describe('the header of an ICC profile', () => {
       expect(iccHeader(edited(icc('prtr'), 16, ...Buffer.from(s))).space).toBe(want);
   });
   test('profiles that Little CMS wrote, version 4, with Unicode', async () => {
-    const f = compile(houseLooks[0]!.settings);
+    const evaluate = compile(houseLooks[0]!.settings);
     const created = new Date('2026-03-04T05:06:07Z');
-    const link = (await toDeviceLink(f, { title: 'Ofen Größe', created, grid: 5 })).bytes;
-    const abstract = (await toAbstract(f, { title: 'Kiln', created, grid: 5 })).bytes;
+    const link = (await toDeviceLink(evaluate, { title: 'Ofen Größe', created, grid: 5 })).bytes;
+    const abstract = (await toAbstract(evaluate, { title: 'Kiln', created, grid: 5 })).bytes;
     expect(iccHeader(link)).toMatchObject({ class: 'link', space: 'RGB', pcs: 'RGB', description: 'Ofen Größe' });
     expect(iccHeader(abstract)).toMatchObject({ class: 'abstract', pcs: 'Lab', description: 'Kiln' });
     expect(isIcc(link)).toBe(true);

@@ -30,26 +30,26 @@ export function iccHeader(bytes: Uint8Array): IccHeader {
   const fault = (message: string, at: number): Problem =>
     new Problem('icc-broken', message, `byte ${at}`, 'Ask the supplier for the profile again.');
   if (!isIcc(bytes)) throw fault('This is no ICC profile: its signature is missing.', 36);
-  const v = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
-  const size = v.getUint32(0);
+  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+  const size = view.getUint32(0);
   if (size > bytes.length) throw fault(`The profile says it has ${size} bytes, but only ${bytes.length} are there.`, 0);
   const kind = classes[ascii(bytes, 12, 4)];
   if (!kind) throw fault(`"${ascii(bytes, 12, 4).replace(/[^\x20-\x7e]/g, '?')}" is no class of profiles.`, 12);
-  const count = v.getUint32(128);
+  const count = view.getUint32(128);
   if (count > 200 || 132 + count * 12 > bytes.length)
     throw fault(`The profile claims ${count} tags, more than there is room for.`, 128);
   const at = new Map<string, [number, number]>();
   for (let i = 0; i < count; i++) {
     const p = 132 + i * 12;
-    const from = v.getUint32(p + 4);
-    const n = v.getUint32(p + 8);
+    const from = view.getUint32(p + 4);
+    const n = view.getUint32(p + 8);
     if (from + n > bytes.length || from < 128)
       throw fault(`The tag "${ascii(bytes, p, 4).replace(/[^\x20-\x7e]/g, '?')}" points outside the file.`, p);
     at.set(ascii(bytes, p, 4), [from, n]);
   }
   const text = (tag: string): string => {
     const t = at.get(tag);
-    return t ? textOf(bytes, v, t[0], t[1]) : '';
+    return t ? textOf(bytes, view, t[0], t[1]) : '';
   };
   return {
     version: `${bytes[8]}.${bytes[9]! >> 4}`,
@@ -63,37 +63,37 @@ export function iccHeader(bytes: Uint8Array): IccHeader {
 }
 
 /** A text tag: desc (version 2), text, or mluc, of which English or else the first is taken. */
-function textOf(b: Uint8Array, v: DataView, at: number, n: number): string {
+function textOf(bytes: Uint8Array, view: DataView, at: number, n: number): string {
   if (n < 12) return '';
-  const type = ascii(b, at, 4);
-  const clean = (s: string): string =>
-    s
+  const type = ascii(bytes, at, 4);
+  const clean = (text: string): string =>
+    text
       .replace(/\0[\s\S]*$/, '')
       .trim()
       .slice(0, 400);
   if (type === 'desc') {
     // ASCII, and behind it the same in Unicode where a program wrote that too
-    const c = v.getUint32(at + 8);
+    const c = view.getUint32(at + 8);
     const room = n - 12 - c;
     if (room < 0) return '';
-    const wide = room >= 8 ? v.getUint32(at + 16 + c) : 0;
+    const wide = room >= 8 ? view.getUint32(at + 16 + c) : 0;
     const whole =
       wide > 1 && wide * 2 <= room - 8
-        ? clean(new TextDecoder('utf-16be').decode(b.subarray(at + 20 + c, at + 20 + c + wide * 2)))
+        ? clean(new TextDecoder('utf-16be').decode(bytes.subarray(at + 20 + c, at + 20 + c + wide * 2)))
         : '';
-    return whole || clean(new TextDecoder('latin1').decode(b.subarray(at + 12, at + 12 + c)));
+    return whole || clean(new TextDecoder('latin1').decode(bytes.subarray(at + 12, at + 12 + c)));
   }
-  if (type === 'text') return clean(new TextDecoder('latin1').decode(b.subarray(at + 8, at + n)));
+  if (type === 'text') return clean(new TextDecoder('latin1').decode(bytes.subarray(at + 8, at + n)));
   if (type !== 'mluc' || n < 28) return '';
-  const records = Math.min(v.getUint32(at + 8), 100);
+  const records = Math.min(view.getUint32(at + 8), 100);
   let best = '';
   for (let i = 0; i < records && 16 + i * 12 + 12 <= n; i++) {
     const p = at + 16 + i * 12;
-    const length = v.getUint32(p + 4);
-    const from = v.getUint32(p + 8);
+    const length = view.getUint32(p + 4);
+    const from = view.getUint32(p + 8);
     if (from + length > n) continue;
-    const s = clean(new TextDecoder('utf-16be').decode(b.subarray(at + from, at + from + length)));
-    if (!best || ascii(b, p, 2) === 'en') best = s;
+    const text = clean(new TextDecoder('utf-16be').decode(bytes.subarray(at + from, at + from + length)));
+    if (!best || ascii(bytes, p, 2) === 'en') best = text;
   }
   return best;
 }

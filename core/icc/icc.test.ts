@@ -18,20 +18,23 @@ import { evaluateIcc, readAnyLook } from './look';
 import { once } from './transform';
 
 const created = new Date('2026-03-04T05:06:07Z');
-const c = fc.double({ min: 0, max: 1, noNaN: true });
-const f = compile(houseLooks[0]!.settings);
+const arbitrary = fc.double({ min: 0, max: 1, noNaN: true });
+const evaluate = compile(houseLooks[0]!.settings);
 
 describe('ICC transforms', () => {
   test('sRGB to Lab agrees with an independent library, ΔE00 ≤ 0.05', async () => {
     const lab = converter('lab'); // relative to D50
     await fc.assert(
-      fc.asyncProperty(fc.array(fc.tuple(c, c, c), { minLength: 50, maxLength: 50 }), async (list) => {
-        const out = await once('srgb', 'lab', list.flat());
-        list.forEach(([r, g, b], i) => {
-          const w = lab({ mode: 'rgb', r, g, b }) as unknown as { l: number; a: number; b: number };
-          expect(deltaE2000(out[i * 3]!, out[i * 3 + 1]!, out[i * 3 + 2]!, w.l, w.a, w.b)).toBeLessThan(0.05);
-        });
-      }),
+      fc.asyncProperty(
+        fc.array(fc.tuple(arbitrary, arbitrary, arbitrary), { minLength: 50, maxLength: 50 }),
+        async (list) => {
+          const out = await once('srgb', 'lab', list.flat());
+          list.forEach(([r, g, b], i) => {
+            const w = lab({ mode: 'rgb', r, g, b }) as unknown as { l: number; a: number; b: number };
+            expect(deltaE2000(out[i * 3]!, out[i * 3 + 1]!, out[i * 3 + 2]!, w.l, w.a, w.b)).toBeLessThan(0.05);
+          });
+        },
+      ),
       { numRuns: 5 },
     );
   });
@@ -57,29 +60,29 @@ describe('ICC transforms', () => {
     ['cut', (b: Uint8Array) => b.slice(0, 400)],
     [
       'without its table',
-      (b: Uint8Array) => {
-        const o = b.slice();
-        const at = new TextDecoder('latin1').decode(o).indexOf('A2B0');
-        o.set([0x58, 0x58, 0x58, 0x58], at);
-        return o;
+      (bytes: Uint8Array) => {
+        const out = bytes.slice();
+        const at = new TextDecoder('latin1').decode(out).indexOf('A2B0');
+        out.set([0x58, 0x58, 0x58, 0x58], at);
+        return out;
       },
     ],
     [
       'with a table of another kind',
-      (b: Uint8Array) => {
-        const o = b.slice();
-        const at = new TextDecoder('latin1').decode(o).indexOf('mft2');
-        o.set([0x6d, 0x66, 0x74, 0x39], at);
-        return o;
+      (bytes: Uint8Array) => {
+        const out = bytes.slice();
+        const at = new TextDecoder('latin1').decode(out).indexOf('mft2');
+        out.set([0x6d, 0x66, 0x74, 0x39], at);
+        return out;
       },
     ],
   ] as [string, (b: Uint8Array) => Uint8Array][])(
     'a profile %s is refused with place and remedy',
     async (_name, harm) => {
-      const { bytes } = await toDeviceLink(f, { title: 'Kiln', created, grid: 5 });
-      const e = await readAnyLook(harm(bytes)).catch((x: unknown) => x);
-      expect(e).toBeInstanceOf(Problem);
-      expect((e as Problem).remedy).not.toBe('');
+      const { bytes } = await toDeviceLink(evaluate, { title: 'Kiln', created, grid: 5 });
+      const error = await readAnyLook(harm(bytes)).catch((x: unknown) => x);
+      expect(error).toBeInstanceOf(Problem);
+      expect((error as Problem).remedy).not.toBe('');
       expect((await evaluateIcc(bytes, [0.5, 0.5, 0.5])).length).toBe(3); // and the library still works
     },
   );
@@ -87,46 +90,52 @@ describe('ICC transforms', () => {
 
 describe('looks as ICC profiles', () => {
   test('a device link is the look, to the error it says', async () => {
-    const { bytes, residual } = await toDeviceLink(f, { title: 'Amber kiln', created });
-    const h = iccHeader(bytes);
-    const p = await readAnyLook(bytes);
-    expect(h).toMatchObject({ class: 'link', space: 'RGB', pcs: 'RGB', description: 'Amber kiln', version: '4.3' });
+    const { bytes, residual } = await toDeviceLink(evaluate, { title: 'Amber kiln', created });
+    const header = iccHeader(bytes);
+    const program = await readAnyLook(bytes);
+    expect(header).toMatchObject({
+      class: 'link',
+      space: 'RGB',
+      pcs: 'RGB',
+      description: 'Amber kiln',
+      version: '4.3',
+    });
     expect(residual.meanDeltaE).toBeLessThan(0.1);
-    expect(p).toMatchObject({ kind: 'icc', title: 'Amber kiln' });
-    const a = new Float64Array(3);
-    const b = new Float64Array(3);
-    const l = new Float64Array(6);
+    expect(program).toMatchObject({ kind: 'icc', title: 'Amber kiln' });
+    const first = new Float64Array(3);
+    const second = new Float64Array(3);
+    const lab = new Float64Array(6);
     for (const [r, g, bl] of [
       [0.2, 0.4, 0.6],
       [0.9, 0.5, 0.1],
     ] as const) {
-      f(r, g, bl, a, 0);
-      sampler(p.look!)(r, g, bl, b, 0);
-      labOfSrgb(a[0]!, a[1]!, a[2]!, l, 0);
-      labOfSrgb(b[0]!, b[1]!, b[2]!, l, 3);
-      expect(deltaE2000(l[0]!, l[1]!, l[2]!, l[3]!, l[4]!, l[5]!)).toBeLessThan(0.5);
+      evaluate(r, g, bl, first, 0);
+      sampler(program.look!)(r, g, bl, second, 0);
+      labOfSrgb(first[0]!, first[1]!, first[2]!, lab, 0);
+      labOfSrgb(second[0]!, second[1]!, second[2]!, lab, 3);
+      expect(deltaE2000(lab[0]!, lab[1]!, lab[2]!, lab[3]!, lab[4]!, lab[5]!)).toBeLessThan(0.5);
     }
-    expect((await toDeviceLink(f, { title: 'Amber kiln', created })).bytes).toEqual(bytes);
+    expect((await toDeviceLink(evaluate, { title: 'Amber kiln', created })).bytes).toEqual(bytes);
   });
   test('an abstract profile is the look within sRGB, and the finer its table the nearer', async () => {
-    const coarse = await toAbstract(f, { title: 'A', created, grid: 9 });
-    const fine = await toAbstract(f, { title: 'A', created, grid: 33 });
+    const coarse = await toAbstract(evaluate, { title: 'A', created, grid: 9 });
+    const fine = await toAbstract(evaluate, { title: 'A', created, grid: 33 });
     expect(iccHeader(fine.bytes)).toMatchObject({ class: 'abstract', space: 'Lab', pcs: 'Lab' });
     expect(fine.residual.meanDeltaE).toBeLessThan(coarse.residual.meanDeltaE);
     expect(fine.residual.meanDeltaE).toBeLessThan(1);
   });
   test('strength acts on the whole', async () => {
-    const { bytes } = await toDeviceLink(f, { title: 'A', created, grid: 17 });
+    const { bytes } = await toDeviceLink(evaluate, { title: 'A', created, grid: 17 });
     const full = await evaluateIcc(bytes, [0.3, 0.5, 0.7]);
     const half = await evaluateIcc(bytes, [0.3, 0.5, 0.7], 0.5);
     [0.3, 0.5, 0.7].forEach((x, i) => expect(half[i]).toBeCloseTo(x + (full[i]! - x) / 2, 6));
   });
   test('a camera profile becomes an input profile that renders as it does', async () => {
-    const d: Dcp = { little: true, tags: new Map() };
-    setNumbers(d, 50721, 10, [0.9, -0.3, -0.05, -0.35, 1.15, 0.22, -0.02, 0.12, 0.62]);
-    setNumbers(d, 50778, 3, [21]);
-    setNumbers(d, 50940, 11, [0, 0, 0.2, 0.3, 1, 1]);
-    const { bytes, residual } = await toInputProfile(profileOf(d), 5000, { title: 'Alder at 5000 K', created });
+    const profile: Dcp = { little: true, tags: new Map() };
+    setNumbers(profile, 50721, 10, [0.9, -0.3, -0.05, -0.35, 1.15, 0.22, -0.02, 0.12, 0.62]);
+    setNumbers(profile, 50778, 3, [21]);
+    setNumbers(profile, 50940, 11, [0, 0, 0.2, 0.3, 1, 1]);
+    const { bytes, residual } = await toInputProfile(profileOf(profile), 5000, { title: 'Alder at 5000 K', created });
     expect(iccHeader(bytes)).toMatchObject({ class: 'input', space: 'RGB', pcs: 'XYZ' });
     expect(residual.meanDeltaE).toBeLessThan(0.5);
     expect(residual.p95DeltaE).toBeGreaterThan(0);

@@ -8,19 +8,19 @@ import { transform } from './transform';
 
 /** As `profileTable` of a camera profile: input x is √(camera value ÷ neutral), output encoded sRGB, unclamped. */
 export async function inputTable(bytes: Uint8Array, neutral: readonly number[], size = 33): Promise<Look> {
-  const h = iccHeader(bytes);
+  const header = iccHeader(bytes);
   checkNeutral(neutral);
-  if (h.class !== 'input' || h.space.trim() !== 'RGB')
+  if (header.class !== 'input' || header.space.trim() !== 'RGB')
     throw new Problem(
       'icc-class',
-      `An ICC profile of the class ${h.class} for ${h.space.trim()} develops no camera data.`,
+      `An ICC profile of the class ${header.class} for ${header.space.trim()} develops no camera data.`,
       'the header',
       'Take an input profile for RGB.',
     );
   const t = await transform(bytes, 'srgb');
-  const root = codingSaid(h.description) === 'square root';
+  const root = codingSaid(header.description) === 'square root';
   try {
-    return fromRows(size, h.description, (row, n) => {
+    return fromRows(size, header.description, (row, n) => {
       const part = row.subarray(0, n).slice();
       if (!root) for (let i = 0; i < part.length; i++) part[i] = part[i]! ** 2;
       row.set(t.run(part));

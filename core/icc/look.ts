@@ -10,22 +10,22 @@ const unit = { min: [0, 0, 0], max: [1, 1, 1] };
 
 /** A function over interleaved sRGB triples, in place. */
 async function chainOf(bytes: Uint8Array): Promise<{ run(v: Float64Array): void; close(): void }> {
-  const h = iccHeader(bytes);
-  if (h.class === 'link') {
-    if (h.space.trim() !== 'RGB' || h.pcs.trim() !== 'RGB')
+  const header = iccHeader(bytes);
+  if (header.class === 'link') {
+    if (header.space.trim() !== 'RGB' || header.pcs.trim() !== 'RGB')
       throw new Problem(
         'icc-space',
-        `A device link from ${h.space.trim()} to ${h.pcs.trim()} is no look.`,
+        `A device link from ${header.space.trim()} to ${header.pcs.trim()} is no look.`,
         'the header',
         'Take a link from RGB to RGB.',
       );
     const t = await transform(bytes, null);
     return { run: (v) => v.set(t.run(v)), close: t.close };
   }
-  if (h.class !== 'abstract')
+  if (header.class !== 'abstract')
     throw new Problem(
       'icc-class',
-      `An ICC profile of the class ${h.class} is no look.`,
+      `An ICC profile of the class ${header.class} is no look.`,
       'the header',
       'Looks are abstract profiles and device links.',
     );
@@ -45,23 +45,23 @@ async function chainOf(bytes: Uint8Array): Promise<{ run(v: Float64Array): void;
 /** Results of a look for many points at once, unclamped; points are held to 0…1. */
 export async function evaluateIcc(bytes: Uint8Array, points: ArrayLike<number>, strength = 1): Promise<Float64Array> {
   const f = await chainOf(bytes);
-  const x = Float64Array.from(points, (v) => Math.min(1, Math.max(0, v)));
-  const y = x.slice();
+  const inputs = Float64Array.from(points, (v) => Math.min(1, Math.max(0, v)));
+  const values = inputs.slice();
   try {
-    f.run(y);
+    f.run(values);
   } finally {
     f.close();
   }
-  return strength === 1 ? y : y.map((v, i) => x[i]! + strength * (v - x[i]!));
+  return strength === 1 ? values : values.map((v, i) => inputs[i]! + strength * (v - inputs[i]!));
 }
 
 /** As a program over a table of so many points; for exact values see `evaluateIcc`. */
 export async function readIccLook(bytes: Uint8Array, size = 65): Promise<Program> {
   const f = await chainOf(bytes);
-  const h = iccHeader(bytes);
+  const header = iccHeader(bytes);
   try {
     const look = {
-      ...fromRows(size, h.description, (row, n) => {
+      ...fromRows(size, header.description, (row, n) => {
         const part = row.subarray(0, n).slice();
         f.run(part);
         row.set(part);
@@ -69,7 +69,7 @@ export async function readIccLook(bytes: Uint8Array, size = 65): Promise<Program
       format: 'icc' as const,
     };
     return {
-      ...programOf({ format: 'icc', kind: 'icc', title: h.description, look }, unit, () => () => {}),
+      ...programOf({ format: 'icc', kind: 'icc', title: header.description, look }, unit, () => () => {}),
       evaluate: (i, s) => sampler(look, i, s),
     };
   } finally {

@@ -17,7 +17,7 @@ import { once } from './transform';
 const dir = mkdtempSync(join(tmpdir(), 'etagere-icc-'));
 const created = new Date('2026-03-04T05:06:07Z');
 const points = haltonPoints(400);
-const f = compile(houseLooks[2]!.settings);
+const evaluate = compile(houseLooks[2]!.settings);
 afterAll(() => rmSync(dir, { recursive: true, force: true }));
 
 /** Colors through transicc: RGB is 0…255 there. */
@@ -25,23 +25,23 @@ function native(args: string[], values: ArrayLike<number>, scale: number): numbe
   const lines = Array.from({ length: values.length / 3 }, (_, i) =>
     [0, 1, 2].map((c) => (values[i * 3 + c]! * scale).toFixed(6)).join(' '),
   ).join('\n');
-  const r = spawnSync('transicc', ['-n', '-c0', ...args], {
+  const result = spawnSync('transicc', ['-n', '-c0', ...args], {
     input: `${lines}\n`,
     encoding: 'utf8',
     maxBuffer: 1 << 26,
   });
-  const out = r.stdout
+  const out = result.stdout
     .trim()
     .split('\n')
     .flatMap((l) => l.trim().split(/\s+/).map(Number));
   if (out.length !== values.length || out.some((v) => !Number.isFinite(v)))
-    throw new Error(`transicc: ${r.stderr.slice(0, 300)} ${r.stdout.slice(0, 200)}`);
+    throw new Error(`transicc: ${result.stderr.slice(0, 300)} ${result.stdout.slice(0, 200)}`);
   return out;
 }
-const worst = (a: ArrayLike<number>, b: ArrayLike<number>): number => {
+const worst = (arrayLike: ArrayLike<number>, b: ArrayLike<number>): number => {
   let most = 0;
-  for (let i = 0; i < a.length; i += 3)
-    most = Math.max(most, deltaE2000(a[i]!, a[i + 1]!, a[i + 2]!, b[i]!, b[i + 1]!, b[i + 2]!));
+  for (let i = 0; i < arrayLike.length; i += 3)
+    most = Math.max(most, deltaE2000(arrayLike[i]!, arrayLike[i + 1]!, arrayLike[i + 2]!, b[i]!, b[i + 1]!, b[i + 2]!));
   return most;
 };
 
@@ -70,13 +70,13 @@ describe('ICC against the native library', () => {
   });
   test('a device link, and an abstract profile', async () => {
     const link = join(dir, 'link.icc');
-    const made = await toDeviceLink(f, { title: 'Link', created, grid: 17 });
+    const made = await toDeviceLink(evaluate, { title: 'Link', created, grid: 17 });
     writeFileSync(link, made.bytes);
     const ours = await once(made.bytes, null, points);
     const theirs = native([`-l${link}`, '-t1'], points, 255).map((v) => v / 255);
     expect(Math.max(...theirs.map((v, i) => Math.abs(v - ours[i]!)))).toBeLessThan(2e-4);
     const abstract = join(dir, 'abstract.icc');
-    const b = await toAbstract(f, { title: 'Abstract', created, grid: 17 });
+    const b = await toAbstract(evaluate, { title: 'Abstract', created, grid: 17 });
     const lab = await once('srgb', 'lab', points);
     writeFileSync(abstract, b.bytes);
     expect(worst(await once(b.bytes, 'lab', lab), native([`-i${abstract}`, '-o*Lab', '-t1'], lab, 1))).toBeLessThan(

@@ -41,17 +41,17 @@ interface Open {
   pcs: string;
   cls: string;
 }
-function open(l: Lcms, side: Side, where: string): Open {
-  if (side === 'srgb') return { handle: l.cmsCreate_sRGBProfile(), space: 'RGB', pcs: 'XYZ', cls: 'display' };
-  if (side === 'lab') return { handle: l.cmsCreateLab4Profile(null), space: 'Lab', pcs: 'Lab', cls: 'space' };
-  if (side === 'xyz') return { handle: l.cmsCreateXYZProfile(), space: 'XYZ', pcs: 'XYZ', cls: 'space' };
-  const h = iccHeader(side);
-  const at = l._malloc(side.length);
-  l.HEAPU8.set(side, at);
-  const handle = l.ccall('cmsOpenProfileFromMem', 'number', ['number', 'number'], [at, side.length]);
-  l._free(at);
+function open(lcms: Lcms, side: Side, where: string): Open {
+  if (side === 'srgb') return { handle: lcms.cmsCreate_sRGBProfile(), space: 'RGB', pcs: 'XYZ', cls: 'display' };
+  if (side === 'lab') return { handle: lcms.cmsCreateLab4Profile(null), space: 'Lab', pcs: 'Lab', cls: 'space' };
+  if (side === 'xyz') return { handle: lcms.cmsCreateXYZProfile(), space: 'XYZ', pcs: 'XYZ', cls: 'space' };
+  const header = iccHeader(side);
+  const at = lcms._malloc(side.length);
+  lcms.HEAPU8.set(side, at);
+  const handle = lcms.ccall('cmsOpenProfileFromMem', 'number', ['number', 'number'], [at, side.length]);
+  lcms._free(at);
   if (!handle) throw new Problem('icc-broken', 'The profile cannot be opened.', where, again);
-  return { handle, space: h.space.trim(), pcs: h.pcs.trim(), cls: h.class };
+  return { handle, space: header.space.trim(), pcs: header.pcs.trim(), cls: header.class };
 }
 
 export interface Transform {
@@ -126,9 +126,9 @@ export async function transform(
         close();
       },
     };
-  } catch (e) {
+  } catch (error) {
     close();
-    if (e instanceof Problem) throw e;
+    if (error instanceof Problem) throw error;
     library = null; // what failed inside may have left it damaged
     throw new Problem('icc-broken', 'The profile cannot be read.', 'its tags', again);
   }

@@ -31,40 +31,40 @@ export const encodeXyz16 = (v: number): number => (v * 32768) / 65535;
 
 export class Block {
   private readonly parts: number[] = [];
-  u8(...v: number[]): this {
-    this.parts.push(...v.map((x) => x & 255));
+  u8(...values: number[]): this {
+    this.parts.push(...values.map((x) => x & 255));
     return this;
   }
-  u16(...v: number[]): this {
-    for (const x of v) this.u8(x >> 8, x);
+  u16(...values: number[]): this {
+    for (const x of values) this.u8(x >> 8, x);
     return this;
   }
-  u32(...v: number[]): this {
-    for (const x of v) this.u8(x >>> 24, x >>> 16, x >>> 8, x);
+  u32(...values: number[]): this {
+    for (const x of values) this.u8(x >>> 24, x >>> 16, x >>> 8, x);
     return this;
   }
-  s15(...v: number[]): this {
-    return this.u32(...v.map((x) => Math.round(x * 65536)));
+  s15(...values: number[]): this {
+    return this.u32(...values.map((x) => Math.round(x * 65536)));
   }
-  text(s: string): this {
-    return this.u8(...[...s].map((c) => c.charCodeAt(0)));
+  text(text: string): this {
+    return this.u8(...[...text].map((c) => c.charCodeAt(0)));
   }
   bytes(): Uint8Array {
     return Uint8Array.from(this.parts);
   }
 }
 /** A text in English as multiLocalizedUnicodeType (10.15). */
-export const mluc = (s: string): Uint8Array =>
+export const mluc = (text: string): Uint8Array =>
   new Block()
     .text('mluc')
     .u32(0, 1, 12)
     .text('enUS')
-    .u32(s.length * 2, 28)
-    .u16(...Array.from({ length: s.length }, (_, i) => s.charCodeAt(i)))
+    .u32(text.length * 2, 28)
+    .u16(...Array.from({ length: text.length }, (_, i) => text.charCodeAt(i)))
     .bytes();
 
-function lut16(p: TableProfile): Uint8Array {
-  const n = p.grid;
+function lut16(tableProfile: TableProfile): Uint8Array {
+  const n = tableProfile.grid;
   const head = new Block()
     .text('mft2')
     .u32(0)
@@ -75,7 +75,7 @@ function lut16(p: TableProfile): Uint8Array {
     .bytes();
   const tail = new Block().u16(0, 65535, 0, 65535, 0, 65535).bytes();
   const out = new Uint8Array(head.length + n ** 3 * 6 + tail.length);
-  const v = new DataView(out.buffer);
+  const view = new DataView(out.buffer);
   const row = new Float64Array(n * 3);
   out.set(head);
   let at = head.length;
@@ -86,56 +86,65 @@ function lut16(p: TableProfile): Uint8Array {
         row[b * 3 + 1] = g / (n - 1);
         row[b * 3 + 2] = b / (n - 1);
       }
-      p.f(row);
+      tableProfile.f(row);
       for (let i = 0; i < row.length; i++, at += 2)
-        v.setUint16(at, Math.floor(Math.min(1, Math.max(0, row[i]!)) * 65535 + 0.5));
+        view.setUint16(at, Math.floor(Math.min(1, Math.max(0, row[i]!)) * 65535 + 0.5));
     }
   out.set(tail, at);
   return out;
 }
 
-export function writeTableProfile(p: TableProfile): Uint8Array {
+export function writeTableProfile(tableProfile: TableProfile): Uint8Array {
   const tags: [string, Uint8Array][] = [
-    ['desc', mluc(p.description.slice(0, 400))],
-    ['cprt', mluc(p.copyright.slice(0, 400))],
-    ...(p.class === 'link'
+    ['desc', mluc(tableProfile.description.slice(0, 400))],
+    ['cprt', mluc(tableProfile.copyright.slice(0, 400))],
+    ...(tableProfile.class === 'link'
       ? []
       : [['wtpt', new Block().text('XYZ ').u32(0).s15(0.9642, 1, 0.8249).bytes()] as [string, Uint8Array]]),
-    ['A2B0', lut16(p)],
-    ...(p.class === 'link' ? [['pseq', new Block().text('pseq').u32(0, 0).bytes()] as [string, Uint8Array]] : []),
+    ['A2B0', lut16(tableProfile)],
+    ...(tableProfile.class === 'link'
+      ? [['pseq', new Block().text('pseq').u32(0, 0).bytes()] as [string, Uint8Array]]
+      : []),
   ];
   const table = 132 + tags.length * 12;
   const pad = (n: number): number => (n + 3) & ~3;
   let end = table;
-  const places = tags.map(([, d]) => {
+  const places = tags.map(([, data]) => {
     const at = end;
-    end += pad(d.length);
+    end += pad(data.length);
     return at;
   });
-  const d = p.created;
+  const date = tableProfile.created;
   const head = new Block()
     .u32(end)
     .u32(0)
     .u32(0x04300000)
-    .text(p.class)
-    .text(p.space)
-    .text(p.pcs)
-    .u16(d.getUTCFullYear(), d.getUTCMonth() + 1, d.getUTCDate(), d.getUTCHours(), d.getUTCMinutes(), d.getUTCSeconds())
+    .text(tableProfile.class)
+    .text(tableProfile.space)
+    .text(tableProfile.pcs)
+    .u16(
+      date.getUTCFullYear(),
+      date.getUTCMonth() + 1,
+      date.getUTCDate(),
+      date.getUTCHours(),
+      date.getUTCMinutes(),
+      date.getUTCSeconds(),
+    )
     .text('acsp')
-    .u32(0, 0, 0, 0, 0, 0, p.class === 'link' ? 0 : 1)
+    .u32(0, 0, 0, 0, 0, 0, tableProfile.class === 'link' ? 0 : 1)
     .s15(0.9642, 1, 0.8249)
     .u32(0)
     .u32(0, 0, 0, 0)
     .bytes();
   const out = new Uint8Array(end);
-  const v = new DataView(out.buffer);
+  const view = new DataView(out.buffer);
   out.set(head);
-  v.setUint32(128, tags.length);
+  view.setUint32(128, tags.length);
   tags.forEach(([name, data], i) => {
     const q = 132 + i * 12;
     out.set(new TextEncoder().encode(name), q);
-    v.setUint32(q + 4, places[i]!);
-    v.setUint32(q + 8, data.length);
+    view.setUint32(q + 4, places[i]!);
+    view.setUint32(q + 8, data.length);
     out.set(data, places[i]!);
   });
   return out;

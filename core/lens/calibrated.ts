@@ -18,8 +18,8 @@ export interface Calibrations {
 }
 
 const MOST = 50_000;
-const finite = (s: string): number | null =>
-  s.trim() !== '' && Number.isFinite(Number(s)) && Number(s) > 0 ? Number(s) : null;
+const finite = (text: string): number | null =>
+  text.trim() !== '' && Number.isFinite(Number(text)) && Number(text) > 0 ? Number(text) : null;
 
 /** Throws a Problem where the file is no lens database. A lens without any sample counts as named, with no quantity. */
 export function calibrations(bytes: Uint8Array): Calibrations {
@@ -63,8 +63,8 @@ export function calibrations(bytes: Uint8Array): Calibrations {
         lens.focal = lens.focal ? [Math.min(lens.focal[0], focal), Math.max(lens.focal[1], focal)] : [focal, focal];
     }
   });
-  parser.on('text', (t) => {
-    if (alias !== null) alias += t;
+  parser.on('text', (text) => {
+    if (alias !== null) alias += text;
   });
   parser.on('closetag', (tag) => {
     if (tag.local === 'alias' && lens && alias !== null) {

@@ -88,8 +88,12 @@ export function lensRecords(bytes: Uint8Array): LensRecord[] {
   return out;
 }
 
-const words = (r: LensRecord | undefined): string =>
-  !r ? '' : r.series ? `${r.series} series, ${r.samples} ${r.samples === 1 ? 'sample' : 'samples'}` : 'named';
+const words = (lensRecord: LensRecord | undefined): string =>
+  !lensRecord
+    ? ''
+    : lensRecord.series
+      ? `${lensRecord.series} series, ${lensRecord.samples} ${lensRecord.samples === 1 ? 'sample' : 'samples'}`
+      : 'named';
 
 /** Record by record; each list in the order of its own release. */
 export function lensDifference(older: Uint8Array, newer: Uint8Array): LensDifference {
@@ -97,11 +101,11 @@ export function lensDifference(older: Uint8Array, newer: Uint8Array): LensDiffer
   const a = new Map(lensRecords(older).map((r) => [key(r), r]));
   const b = new Map(lensRecords(newer).map((r) => [key(r), r]));
   const out: LensDifference = { added: [], changed: [], gone: [], same: 0 };
-  for (const [k, r] of b) {
-    const was = a.get(k);
-    const line = { what: r.what, name: r.name, before: words(was), after: words(r) };
+  for (const [key, lensRecord] of b) {
+    const was = a.get(key);
+    const line = { what: lensRecord.what, name: lensRecord.name, before: words(was), after: words(lensRecord) };
     if (!was) out.added.push(line);
-    else if (was.content !== r.content) out.changed.push(line);
+    else if (was.content !== lensRecord.content) out.changed.push(line);
     else out.same++;
   }
   for (const [k, r] of a) if (!b.has(k)) out.gone.push({ what: r.what, name: r.name, before: words(r), after: '' });

@@ -5,20 +5,20 @@ import type { Evaluate } from './sample';
 
 /** First `a`, then `b`. */
 export const compose =
-  (a: Evaluate, b: Evaluate): Evaluate =>
+  (evaluate: Evaluate, b: Evaluate): Evaluate =>
   (r, g, bl, out, at) => {
-    a(r, g, bl, out, at);
+    evaluate(r, g, bl, out, at);
     b(out[at]!, out[at + 1]!, out[at + 2]!, out, at);
   };
 
 /** From `a` to `b`: share 0 is `a`, 1 is `b`, mixed in the looks' own values. */
-export function blend(a: Evaluate, b: Evaluate, share: number): Evaluate {
-  const x = new Float64Array(3);
+export function blend(evaluate: Evaluate, b: Evaluate, share: number): Evaluate {
+  const inputs = new Float64Array(3);
   return (r, g, bl, out, at) => {
-    a(r, g, bl, x, 0);
-    const p = x[0]!;
-    const q = x[1]!;
-    const s = x[2]!;
+    evaluate(r, g, bl, inputs, 0);
+    const p = inputs[0]!;
+    const q = inputs[1]!;
+    const s = inputs[2]!;
     b(r, g, bl, out, at);
     out[at] = p + share * (out[at]! - p);
     out[at + 1] = q + share * (out[at + 1]! - q);
@@ -36,9 +36,9 @@ export interface Inverse {
  * The inverse as a table, by a damped fixed point with Newton's steps (the Jacobian by differences): x ← x + J⁻¹(y − f(x)),
  * held to 0…1. Where a look folds or clips there is none, which the residual shows.
  */
-export function invertLook(f: Evaluate, title: string, size = 33): Inverse {
+export function invertLook(evaluate: Evaluate, title: string, size = 33): Inverse {
   const o = new Float64Array(3);
-  const q = new Float64Array(3);
+  const values = new Float64Array(3);
   const h = 1e-4;
   let unreached = 0;
   let nodes = 0;
@@ -48,7 +48,7 @@ export function invertLook(f: Evaluate, title: string, size = 33): Inverse {
     let best = x.slice();
     let error = Infinity;
     for (let pass = 0; pass < 40; pass++) {
-      f(x[0]!, x[1]!, x[2]!, o, 0);
+      evaluate(x[0]!, x[1]!, x[2]!, o, 0);
       const e = [y[0]! - o[0]!, y[1]! - o[1]!, y[2]! - o[2]!];
       const n = Math.hypot(e[0]!, e[1]!, e[2]!);
       if (n < error) {
@@ -60,10 +60,10 @@ export function invertLook(f: Evaluate, title: string, size = 33): Inverse {
       const base = [o[0]!, o[1]!, o[2]!];
       for (let c = 0; c < 3; c++) {
         const d = x[c]! > 0.5 ? -h : h;
-        const p = x.slice();
-        p[c]! += d;
-        f(p[0]!, p[1]!, p[2]!, q, 0);
-        for (let r = 0; r < 3; r++) j[r * 3 + c] = (q[r]! - base[r]!) / d;
+        const point = x.slice();
+        point[c]! += d;
+        evaluate(point[0]!, point[1]!, point[2]!, values, 0);
+        for (let r = 0; r < 3; r++) j[r * 3 + c] = (values[r]! - base[r]!) / d;
       }
       const det =
         j[0]! * (j[4]! * j[8]! - j[5]! * j[7]!) -
@@ -97,12 +97,12 @@ export function invertLook(f: Evaluate, title: string, size = 33): Inverse {
   };
   const look = fromFunction(size, title, back);
   const exact = (r: number, g: number, b: number, out: Float64Array | Float32Array, at: number): void => {
-    f(r, g, b, out, at);
-    const v = Float64Array.of(out[at]!, out[at + 1]!, out[at + 2]!);
-    back(v);
-    out[at] = v[0]!;
-    out[at + 1] = v[1]!;
-    out[at + 2] = v[2]!;
+    evaluate(r, g, b, out, at);
+    const values = Float64Array.of(out[at]!, out[at + 1]!, out[at + 2]!);
+    back(values);
+    out[at] = values[0]!;
+    out[at + 1] = values[1]!;
+    out[at + 2] = values[2]!;
   };
   const share = (100 * unreached) / nodes;
   return {

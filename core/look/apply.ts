@@ -62,7 +62,7 @@ export function applyPlain(
   source: Uint8Array | Uint8ClampedArray,
   target: Uint8ClampedArray,
 ): void {
-  const t = prepared.table;
+  const table = prepared.table;
   const dg = prepared.size * 3;
   const db = prepared.size * prepared.size * 3;
   const all = 3 + dg + db;
@@ -130,9 +130,9 @@ export function applyPlain(
     const n = (o + q) | 0;
     const e = (o + all) | 0;
     // whole numbers are stored, so the array's own clamping applies and not its rounding
-    target[i] = (k0 * t[o]! + k1 * t[m]! + k2 * t[n]! + w * t[e]!) | 0;
-    target[i + 1] = (k0 * t[o + 1]! + k1 * t[m + 1]! + k2 * t[n + 1]! + w * t[e + 1]!) | 0;
-    target[i + 2] = (k0 * t[o + 2]! + k1 * t[m + 2]! + k2 * t[n + 2]! + w * t[e + 2]!) | 0;
+    target[i] = (k0 * table[o]! + k1 * table[m]! + k2 * table[n]! + w * table[e]!) | 0;
+    target[i + 1] = (k0 * table[o + 1]! + k1 * table[m + 1]! + k2 * table[n + 1]! + w * table[e + 1]!) | 0;
+    target[i + 2] = (k0 * table[o + 2]! + k1 * table[m + 2]! + k2 * table[n + 2]! + w * table[e + 2]!) | 0;
     target[i + 3] = source[i + 3]!;
   }
 }
@@ -146,10 +146,10 @@ export function applyAny(
   interpolation: 'tetrahedral' | 'trilinear',
   strength: number,
 ): void {
-  const f = sampler(look, interpolation, strength);
-  const v = new Float64Array(3);
+  const evaluate = sampler(look, interpolation, strength);
+  const values = new Float64Array(3);
   for (let i = 0; i < data.length; i += channels) {
-    f(data[i]! / top, data[i + 1]! / top, data[i + 2]! / top, v, 0);
-    for (let c = 0; c < 3; c++) data[i + c] = Math.floor(Math.min(1, Math.max(0, v[c]!)) * top + 0.5);
+    evaluate(data[i]! / top, data[i + 1]! / top, data[i + 2]! / top, values, 0);
+    for (let c = 0; c < 3; c++) data[i + c] = Math.floor(Math.min(1, Math.max(0, values[c]!)) * top + 0.5);
   }
 }

@@ -9,8 +9,8 @@ export function memberNames(bytes: Uint8Array): string[] | null {
   const names: string[] = [];
   try {
     unzipSync(bytes, {
-      filter: (f) => {
-        names.push(f.name);
+      filter: (unzipFileInfo) => {
+        names.push(unzipFileInfo.name);
         return false;
       },
     });
@@ -25,9 +25,11 @@ export function member(bytes: Uint8Array, name: string): Uint8Array | null {
   let large = false;
   try {
     const out = unzipSync(bytes, {
-      filter: (f) => {
-        if (f.name !== name) return false;
-        large = f.originalSize > MOST_MEMBER || f.originalSize > Math.max(2 ** 20, f.size * 200);
+      filter: (unzipFileInfo) => {
+        if (unzipFileInfo.name !== name) return false;
+        large =
+          unzipFileInfo.originalSize > MOST_MEMBER ||
+          unzipFileInfo.originalSize > Math.max(2 ** 20, unzipFileInfo.size * 200);
         return !large;
       },
     })[name];
@@ -39,8 +41,8 @@ export function member(bytes: Uint8Array, name: string): Uint8Array | null {
         'Ask the supplier for the file again.',
       );
     return out ?? null;
-  } catch (e) {
-    if (e instanceof Problem) throw e;
+  } catch (error) {
+    if (error instanceof Problem) throw error;
     throw new Problem(
       'zip-truncated',
       'The archive is cut off or damaged.',

@@ -44,10 +44,10 @@ export function readCdl(bytes: Uint8Array): Correction[] {
     depth--;
     if (!now) return;
     const triple = (low: number): number[] => {
-      const v = text.trim().split(/\s+/).map(Number);
-      if (v.length !== 3 || v.some((n) => !Number.isFinite(n) || n < low))
+      const values = text.trim().split(/\s+/).map(Number);
+      if (values.length !== 3 || values.some((n) => !Number.isFinite(n) || n < low))
         throw fault('cdl-number', `${tag.local} needs three numbers${low === 0 ? ', none below zero' : ''}.`, again);
-      return v;
+      return values;
     };
     if (tag.local === 'Slope') now.slope = triple(0);
     else if (tag.local === 'Offset') now.offset = triple(-Infinity);

@@ -14,12 +14,12 @@ const hold = (x: number): number => (x < 0 ? 0 : x > 1 ? 1 : x);
 /** Output values scaled to 0…1 of ascending input values; the domain is 0…1. */
 export function lut1d(table: Float64Array, size: number): Step {
   const last = size - 1;
-  return (v) => {
+  return (values) => {
     for (let c = 0; c < 3; c++) {
-      const x = hold(v[c]!) * last;
+      const x = hold(values[c]!) * last;
       const i = Math.min(last - 1, Math.floor(x));
       const a = table[i * 3 + c]!;
-      v[c] = a + (x - i) * (table[(i + 1) * 3 + c]! - a);
+      values[c] = a + (x - i) * (table[(i + 1) * 3 + c]! - a);
     }
   };
 }
@@ -46,31 +46,31 @@ function halfBelow(x: number): number {
 }
 /** A table indexed by the bits of half-floats (halfDomain): linear between neighbours. */
 export function lutHalf(table: Float64Array): Step {
-  return (v) => {
+  return (values) => {
     for (let c = 0; c < 3; c++) {
-      const x = Number.isNaN(v[c]!) ? 0 : v[c]!;
+      const x = Number.isNaN(values[c]!) ? 0 : values[c]!;
       const i = halfBelow(x);
       const at = halfValue(i);
       const next = (i & 0x7fff) === 0x7bff ? i : i + 1;
       const step = halfValue(next) - at;
       const a = table[i * 3 + c]!;
-      v[c] = step === 0 ? a : a + Math.min(1, (x - at) / step) * (table[next * 3 + c]! - a);
+      values[c] = step === 0 ? a : a + Math.min(1, (x - at) / step) * (table[next * 3 + c]! - a);
     }
   };
 }
 
 export function lut3d(look: Look, interpolation: Interpolation): Step {
-  const f = sampler(look, interpolation);
-  return (v) => f(v[0]!, v[1]!, v[2]!, v, 0);
+  const evaluate = sampler(look, interpolation);
+  return (v) => evaluate(v[0]!, v[1]!, v[2]!, v, 0);
 }
 
 /** Nine factors row-major and three offsets. */
 export function matrix(m: readonly number[], offset: readonly number[]): Step {
-  return (v) => {
-    const r = v[0]!;
-    const g = v[1]!;
-    const b = v[2]!;
-    for (let i = 0; i < 3; i++) v[i] = m[i * 3]! * r + m[i * 3 + 1]! * g + m[i * 3 + 2]! * b + offset[i]!;
+  return (values) => {
+    const r = values[0]!;
+    const g = values[1]!;
+    const b = values[2]!;
+    for (let i = 0; i < 3; i++) values[i] = m[i * 3]! * r + m[i * 3 + 1]! * g + m[i * 3 + 2]! * b + offset[i]!;
   };
 }
 
@@ -85,14 +85,14 @@ export function range(
   const both = minIn !== undefined && maxIn !== undefined;
   const scale = both ? (maxOut! - minOut!) / (maxIn - minIn) : 1;
   const offset = minIn !== undefined ? minOut! - minIn * scale : maxOut! - maxIn! * scale;
-  return (v) => {
+  return (values) => {
     for (let i = 0; i < 3; i++) {
-      let x = v[i]! * scale + offset;
+      let x = values[i]! * scale + offset;
       if (clamp) {
         if (minOut !== undefined && x < minOut) x = minOut;
         if (maxOut !== undefined && x > maxOut) x = maxOut;
       }
-      v[i] = x;
+      values[i] = x;
     }
   };
 }
@@ -126,38 +126,42 @@ export const exponentStyles: Record<string, (g: number, o: number) => (x: number
   monCurveMirrorRev: (g, o) => mirror(monitorCurve(g, o).back),
 };
 export function channels(f: readonly ((x: number) => number)[]): Step {
-  return (v) => {
-    for (let i = 0; i < 3; i++) v[i] = f[i]!(v[i]!);
+  return (values) => {
+    for (let i = 0; i < 3; i++) values[i] = f[i]!(values[i]!);
   };
 }
 
 const luma = (v: Float64Array): number => 0.2126 * v[0]! + 0.7152 * v[1]! + 0.0722 * v[2]!;
 /** ASC CDL 1.2; saturation by Rec. 709 luma. The styles without clamping leave what is below zero to the slope and offset alone. */
 export const cdlStyles: Record<string, (c: Correction) => Step> = {
-  Fwd: (c) => (v) => {
-    for (let i = 0; i < 3; i++) v[i] = hold(v[i]! * c.slope[i]! + c.offset[i]!) ** c.power[i]!;
-    const y = luma(v);
-    for (let i = 0; i < 3; i++) v[i] = hold(y + c.saturation * (v[i]! - y));
-  },
-  Rev: (c) => (v) => {
-    for (let i = 0; i < 3; i++) v[i] = hold(v[i]!);
-    const y = luma(v);
+  Fwd: (correction) => (values) => {
     for (let i = 0; i < 3; i++)
-      v[i] = hold((hold(y + (v[i]! - y) / c.saturation) ** (1 / c.power[i]!) - c.offset[i]!) / c.slope[i]!);
+      values[i] = hold(values[i]! * correction.slope[i]! + correction.offset[i]!) ** correction.power[i]!;
+    const y = luma(values);
+    for (let i = 0; i < 3; i++) values[i] = hold(y + correction.saturation * (values[i]! - y));
   },
-  FwdNoClamp: (c) => (v) => {
+  Rev: (correction) => (values) => {
+    for (let i = 0; i < 3; i++) values[i] = hold(values[i]!);
+    const y = luma(values);
+    for (let i = 0; i < 3; i++)
+      values[i] = hold(
+        (hold(y + (values[i]! - y) / correction.saturation) ** (1 / correction.power[i]!) - correction.offset[i]!) /
+          correction.slope[i]!,
+      );
+  },
+  FwdNoClamp: (correction) => (values) => {
     for (let i = 0; i < 3; i++) {
-      const x = v[i]! * c.slope[i]! + c.offset[i]!;
-      v[i] = x < 0 ? x : x ** c.power[i]!;
+      const x = values[i]! * correction.slope[i]! + correction.offset[i]!;
+      values[i] = x < 0 ? x : x ** correction.power[i]!;
     }
-    const y = luma(v);
-    for (let i = 0; i < 3; i++) v[i] = y + c.saturation * (v[i]! - y);
+    const y = luma(values);
+    for (let i = 0; i < 3; i++) values[i] = y + correction.saturation * (values[i]! - y);
   },
-  RevNoClamp: (c) => (v) => {
-    const y = luma(v);
+  RevNoClamp: (correction) => (values) => {
+    const y = luma(values);
     for (let i = 0; i < 3; i++) {
-      const x = y + (v[i]! - y) / c.saturation;
-      v[i] = ((x < 0 ? x : x ** (1 / c.power[i]!)) - c.offset[i]!) / c.slope[i]!;
+      const x = y + (values[i]! - y) / correction.saturation;
+      values[i] = ((x < 0 ? x : x ** (1 / correction.power[i]!)) - correction.offset[i]!) / correction.slope[i]!;
     }
   },
 };
@@ -172,14 +176,18 @@ export interface LogParams {
   linearSlope: number | null;
 }
 const least = 2 ** -126;
-function logBoth(p: LogParams): { to: (x: number) => number; from: (y: number) => number } {
-  const l = Math.log(p.base);
+function logBoth(logParams: LogParams): { to: (x: number) => number; from: (y: number) => number } {
+  const l = Math.log(logParams.base);
   const curve = (x: number): number =>
-    (p.logSlope * Math.log(Math.max(least, p.linSlope * x + p.linOffset))) / l + p.logOffset;
-  const back = (y: number): number => (p.base ** ((y - p.logOffset) / p.logSlope) - p.linOffset) / p.linSlope;
-  if (p.linBreak === null) return { to: curve, from: back };
-  const at = p.linBreak;
-  const slope = p.linearSlope ?? (p.logSlope * p.linSlope) / ((p.linSlope * at + p.linOffset) * l);
+    (logParams.logSlope * Math.log(Math.max(least, logParams.linSlope * x + logParams.linOffset))) / l +
+    logParams.logOffset;
+  const back = (y: number): number =>
+    (logParams.base ** ((y - logParams.logOffset) / logParams.logSlope) - logParams.linOffset) / logParams.linSlope;
+  if (logParams.linBreak === null) return { to: curve, from: back };
+  const at = logParams.linBreak;
+  const slope =
+    logParams.linearSlope ??
+    (logParams.logSlope * logParams.linSlope) / ((logParams.linSlope * at + logParams.linOffset) * l);
   const shift = curve(at) - slope * at;
   const turned = curve(at);
   return {

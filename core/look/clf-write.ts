@@ -5,7 +5,7 @@ import type { Look } from './look';
 
 /** XML text, byte-stable. `id` is the process list's identifier. */
 export function writeClf(look: Look, id: string): string {
-  const { table: t, size } = look;
+  const { table: table, size } = look;
   const out = [
     '<?xml version="1.0" encoding="UTF-8"?>',
     `<ProcessList xmlns="http://www.smpte-ra.org/ns/2136-1/2024" id="${escapeXml(id)}" name="${escapeXml(look.title)}" compCLFversion="3">`,
@@ -34,7 +34,7 @@ export function writeClf(look: Look, id: string): string {
       );
     }
   }
-  const rows = t.length / 3;
+  const rows = table.length / 3;
   const blueFastest = (row: number): number => {
     const b = row % size;
     const g = Math.floor(row / size) % size;
@@ -42,7 +42,7 @@ export function writeClf(look: Look, id: string): string {
     return (r + g * size + b * size * size) * 3;
   };
   const one = look.kind === '1d';
-  const body = new TextDecoder().decode(rowsOf(t, rows, one ? (row) => row * 3 : blueFastest)).trimEnd();
+  const body = new TextDecoder().decode(rowsOf(table, rows, one ? (row) => row * 3 : blueFastest)).trimEnd();
   if (one)
     out.push(
       '<LUT1D inBitDepth="32f" outBitDepth="32f" interpolation="linear">',

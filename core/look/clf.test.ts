@@ -11,10 +11,10 @@ const file = (nodes: string) =>
     `<?xml version="1.0"?><ProcessList xmlns="http://www.smpte-ra.org/ns/2136-1/2024" id="a" name="A" compCLFversion="3">${nodes}</ProcessList>`,
   );
 const both = 'inBitDepth="32f" outBitDepth="32f"';
-const run = (nodes: string, v: [number, number, number], strength = 1): number[] => {
-  const o = new Float64Array(3);
-  readProgram(file(nodes)).evaluate(undefined, strength)(...v, o, 0);
-  return [...o];
+const run = (nodes: string, triple: [number, number, number], strength = 1): number[] => {
+  const out = new Float64Array(3);
+  readProgram(file(nodes)).evaluate(undefined, strength)(...triple, out, 0);
+  return [...out];
 };
 const near = (a: number[], b: number[], digits = 6) => b.forEach((v, i) => expect(a[i]).toBeCloseTo(v, digits));
 const exponent = (style: string, e: number, o?: number) =>
@@ -132,14 +132,14 @@ describe('process nodes', () => {
   test('our own files come back to the bit', () => {
     const look = identity(5, 'Plain & kind');
     look.table = look.table.map((v) => Math.fround(v ** 1.3));
-    const p = readProgram(strToU8(writeClf(look, 'x')));
-    expect(p.title).toBe('Plain & kind');
-    expect(p.look!.table).toEqual(look.table);
-    const a = new Float64Array(3);
-    const b = new Float64Array(3);
-    p.evaluate()(0.3, 0.6, 0.2, a, 0);
-    sampler(look)(0.3, 0.6, 0.2, b, 0);
-    expect(a).toEqual(b);
+    const program = readProgram(strToU8(writeClf(look, 'x')));
+    expect(program.title).toBe('Plain & kind');
+    expect(program.look!.table).toEqual(look.table);
+    const first = new Float64Array(3);
+    const second = new Float64Array(3);
+    program.evaluate()(0.3, 0.6, 0.2, first, 0);
+    sampler(look)(0.3, 0.6, 0.2, second, 0);
+    expect(first).toEqual(second);
   });
   test.each([
     ['a node that is none', '<Blur inBitDepth="32f" outBitDepth="32f"/>', 'clf-node'],
@@ -156,10 +156,10 @@ describe('process nodes', () => {
     try {
       readClf(file(nodes));
       expect.unreachable();
-    } catch (e) {
-      expect(e).toBeInstanceOf(Problem);
-      expect((e as Problem).code).toBe(code);
-      expect((e as Problem).where).toMatch(/line|node/);
+    } catch (error) {
+      expect(error).toBeInstanceOf(Problem);
+      expect((error as Problem).code).toBe(code);
+      expect((error as Problem).where).toMatch(/line|node/);
     }
   });
 });

@@ -72,11 +72,11 @@ export function readClf(bytes: Uint8Array): ClfFile {
     // numbers may be cut by the parser's chunks: the last word is kept until it is whole
     const words = (text + chunk).split(/\s+/);
     text = end ? '' : (words.pop() ?? '');
-    for (const w of words) {
-      if (w === '') continue;
-      const v = /^[+-]?(inf|infinity)$/i.test(w) ? (w.startsWith('-') ? -Infinity : Infinity) : Number(w);
+    for (const word of words) {
+      if (word === '') continue;
+      const v = /^[+-]?(inf|infinity)$/i.test(word) ? (word.startsWith('-') ? -Infinity : Infinity) : Number(word);
       if (!Number.isFinite(v) && !node!.half)
-        throw fault('clf-number', `"${w.slice(0, 24)}" is not a number that a table can hold.`, again);
+        throw fault('clf-number', `"${word.slice(0, 24)}" is not a number that a table can hold.`, again);
       if (node!.filled >= node!.numbers.length)
         throw fault(
           'clf-count',
@@ -137,39 +137,45 @@ export function readClf(bytes: Uint8Array): ClfFile {
       );
     else if (node && tag.local === 'Array') {
       node.dims = attribute('dim').trim().split(/\s+/).map(Number);
-      const d = node.dims;
+      const dimensions = node.dims;
       const lut =
         node.kind === 'LUT3D'
-          ? d.length === 4 && d[0] === d[1] && d[0] === d[2] && d[3] === 3
+          ? dimensions.length === 4 &&
+            dimensions[0] === dimensions[1] &&
+            dimensions[0] === dimensions[2] &&
+            dimensions[3] === 3
           : node.kind === 'LUT1D'
-            ? d.length === 2 && (d[1] === 3 || d[1] === 1)
+            ? dimensions.length === 2 && (dimensions[1] === 3 || dimensions[1] === 1)
             : node.kind === 'Matrix' &&
-              (d.length === 2 || (d.length === 3 && d[2] === 3)) &&
-              d[0] === 3 &&
-              (d[1] === 3 || d[1] === 4);
-      if (!lut || d.some((n) => !Number.isInteger(n)))
+              (dimensions.length === 2 || (dimensions.length === 3 && dimensions[2] === 3)) &&
+              dimensions[0] === 3 &&
+              (dimensions[1] === 3 || dimensions[1] === 4);
+      if (!lut || dimensions.some((n) => !Number.isInteger(n)))
         throw fault('clf-dim', `"${attribute('dim').slice(0, 30)}" are no dimensions of a ${node.kind}.`, again);
-      const n = d[0]!;
+      const n = dimensions[0]!;
       const limit = node.kind === 'LUT3D' ? 256 : 65536;
       if (node.kind !== 'Matrix' && (n < 2 || n > limit))
         throw fault('clf-size', `A ${node.kind} of ${n} points is not legal: 2 to ${limit} are.`, again);
       if (node.half && n !== 65536)
         throw fault('clf-size', `A table over half-floats has 65,536 entries, not ${n}.`, again);
       node.size = node.kind === 'Matrix' ? null : n;
-      node.numbers = new Float64Array((d.length === 3 ? d.slice(0, 2) : d).reduce((a, b) => a * b, 1));
+      node.numbers = new Float64Array(
+        (dimensions.length === 3 ? dimensions.slice(0, 2) : dimensions).reduce((a, b) => a * b, 1),
+      );
     } else if (node && (tag.local === 'ExponentParams' || tag.local === 'LogParams'))
       node.params.push(Object.fromEntries(Object.values(tag.attributes).map((a) => [a.name, a.value])));
   });
-  parser.on('text', (t) => {
+  parser.on('text', (text) => {
     const at = path[path.length - 1]!;
-    if (node && at === 'Array') fill(t, false);
+    if (node && at === 'Array') fill(text, false);
     else if (node && path.length >= 3) {
-      if (t.trim()) {
-        const list = t.trim().split(/\s+/).map(Number);
+      if (text.trim()) {
+        const list = text.trim().split(/\s+/).map(Number);
         node.fields[at] = list[0]!;
         node.lists[at] = list;
       }
-    } else if (path.length === 2 && at === 'Description') out.description = (out.description + t).trim().slice(0, 2000);
+    } else if (path.length === 2 && at === 'Description')
+      out.description = (out.description + text).trim().slice(0, 2000);
   });
   parser.on('closetag', (tag) => {
     if (node && tag.local === 'Array') {
@@ -199,8 +205,8 @@ export function readClf(bytes: Uint8Array): ClfFile {
     look: singleTable(nodes, out.name),
     program: (fallback) => {
       const run = steps.map((s) => s(fallback));
-      return (v) => {
-        for (const s of run) s(v);
+      return (values) => {
+        for (const s of run) s(values);
       };
     },
   };
@@ -210,39 +216,42 @@ export function readClf(bytes: Uint8Array): ClfFile {
 function singleTable(nodes: Node[], title: string): Look | null {
   const luts = nodes.filter((n) => n.kind === 'LUT1D' || n.kind === 'LUT3D');
   const lut = luts[0];
-  const r = nodes.length === 2 && nodes[0]!.kind === 'Range' ? nodes[0]! : null;
-  if (luts.length !== 1 || !lut || lut.half || nodes.length !== (r ? 2 : 1)) return null;
-  const f = r?.fields;
+  const node = nodes.length === 2 && nodes[0]!.kind === 'Range' ? nodes[0]! : null;
+  if (luts.length !== 1 || !lut || lut.half || nodes.length !== (node ? 2 : 1)) return null;
+  const f = node?.fields;
   if (
-    r &&
+    node &&
     f &&
-    !(f.minOutValue === 0 && f.maxOutValue === r.depth && f.minInValue! < f.maxInValue! && r.style !== 'noClamp')
+    !(f.minOutValue === 0 && f.maxOutValue === node.depth && f.minInValue! < f.maxInValue! && node.style !== 'noClamp')
   )
     return null;
   return tableOf(
     lut,
     title,
-    r && f
-      ? { min: [0, 0, 0].map(() => f.minInValue! / r.inDepth), max: [0, 0, 0].map(() => f.maxInValue! / r.inDepth) }
+    node && f
+      ? {
+          min: [0, 0, 0].map(() => f.minInValue! / node.inDepth),
+          max: [0, 0, 0].map(() => f.maxInValue! / node.inDepth),
+        }
       : undefined,
   );
 }
 
-function tableOf(n: Node, title: string, domain = { min: [0, 0, 0], max: [1, 1, 1] }): Look {
-  const size = n.size!;
-  const one = n.kind === 'LUT1D';
+function tableOf(node: Node, title: string, domain = { min: [0, 0, 0], max: [1, 1, 1] }): Look {
+  const size = node.size!;
+  const one = node.kind === 'LUT1D';
   const table = new Float32Array((one ? size : size ** 3) * 3);
   for (let i = 0; i < table.length / 3; i++)
     for (let c = 0; c < 3; c++) {
       const from = one
-        ? n.dims[1] === 1
+        ? node.dims[1] === 1
           ? i
           : i * 3 + c
         : (((i % size) * size + (Math.floor(i / size) % size)) * size + Math.floor(i / (size * size))) * 3 + c;
-      table[i * 3 + c] = n.raw ? halfValue(n.numbers[from]!) : n.numbers[from]! / n.depth;
+      table[i * 3 + c] = node.raw ? halfValue(node.numbers[from]!) : node.numbers[from]! / node.depth;
     }
   const interpolation =
-    n.interpolation === 'trilinear' || n.interpolation === 'tetrahedral' ? n.interpolation : undefined;
+    node.interpolation === 'trilinear' || node.interpolation === 'tetrahedral' ? node.interpolation : undefined;
   return {
     format: 'clf',
     kind: one ? '1d' : '3d',
@@ -258,54 +267,54 @@ function tableOf(n: Node, title: string, domain = { min: [0, 0, 0], max: [1, 1, 
 
 const need = (n: Node, message: string): Problem => new Problem('clf-params', message, n.where, again);
 /** One function a channel, from parameters that hold for all or name a channel. */
-function byChannel<T>(n: Node, make: (p: Record<string, string>) => T): T[] {
-  const all = n.params.find((p) => !p.channel);
-  const of = (c: string): Record<string, string> | undefined => n.params.find((p) => p.channel === c) ?? all;
-  return ['R', 'G', 'B'].map((c) => {
-    const p = of(c);
-    if (!p) throw need(n, `There are no parameters for channel ${c}.`);
+function byChannel<T>(node: Node, make: (p: Record<string, string>) => T): T[] {
+  const all = node.params.find((p) => !p.channel);
+  const of = (c: string): Record<string, string> | undefined => node.params.find((p) => p.channel === c) ?? all;
+  return ['R', 'G', 'B'].map((character) => {
+    const p = of(character);
+    if (!p) throw need(node, `There are no parameters for channel ${character}.`);
     return make(p);
   });
 }
-const numberOf = (n: Node, p: Record<string, string>, name: string, fallback: number | null): number => {
+const numberOf = (node: Node, p: Record<string, string>, name: string, fallback: number | null): number => {
   const v = p[name] === undefined || p[name] === '' ? fallback : Number(p[name]);
-  if (v === null || !Number.isFinite(v)) throw need(n, `${name} is missing or no number.`);
+  if (v === null || !Number.isFinite(v)) throw need(node, `${name} is missing or no number.`);
   return v;
 };
 
 type Maker = (fallback: Interpolation) => Step;
 const makers: Record<string, (n: Node) => Maker> = {
-  LUT1D: (n) => {
-    const size = n.size ?? 0;
+  LUT1D: (node) => {
+    const size = node.size ?? 0;
     const table = new Float64Array(size * 3);
-    if (!size) throw need(n, 'The node has no array.');
+    if (!size) throw need(node, 'The node has no array.');
     for (let i = 0; i < size; i++)
       for (let c = 0; c < 3; c++) {
-        const v = n.numbers[n.dims[1] === 1 ? i : i * 3 + c]!;
-        table[i * 3 + c] = n.raw ? halfValue(v) : v / n.depth;
+        const v = node.numbers[node.dims[1] === 1 ? i : i * 3 + c]!;
+        table[i * 3 + c] = node.raw ? halfValue(v) : v / node.depth;
       }
-    const step = n.half ? lutHalf(table) : lut1d(table, size);
+    const step = node.half ? lutHalf(table) : lut1d(table, size);
     return () => step;
   },
-  LUT3D: (n) => {
-    if (!n.size) throw need(n, 'The node has no array.');
-    const look = tableOf(n, '');
+  LUT3D: (node) => {
+    if (!node.size) throw need(node, 'The node has no array.');
+    const look = tableOf(node, '');
     return (fallback) => lut3d(look, look.interpolation ?? fallback);
   },
-  Matrix: (n) => {
-    if (!n.dims.length) throw need(n, 'The node has no array.');
-    const w = n.dims[1]!;
-    const k = n.inDepth / n.depth;
-    const m = Array.from({ length: 9 }, (_, i) => n.numbers[Math.floor(i / 3) * w + (i % 3)]! * k);
-    const offset = [0, 1, 2].map((r) => (w === 4 ? n.numbers[r * 4 + 3]! / n.depth : 0));
+  Matrix: (node) => {
+    if (!node.dims.length) throw need(node, 'The node has no array.');
+    const w = node.dims[1]!;
+    const k = node.inDepth / node.depth;
+    const m = Array.from({ length: 9 }, (_, i) => node.numbers[Math.floor(i / 3) * w + (i % 3)]! * k);
+    const offset = [0, 1, 2].map((r) => (w === 4 ? node.numbers[r * 4 + 3]! / node.depth : 0));
     const step = matrix(m, offset);
     return () => step;
   },
-  Range: (n) => {
-    const f = n.fields;
-    const has = (k: string): number | undefined => {
-      if (f[k] !== undefined && !Number.isFinite(f[k])) throw need(n, `${k} is no number.`);
-      return f[k];
+  Range: (node) => {
+    const f = node.fields;
+    const has = (key: string): number | undefined => {
+      if (f[key] !== undefined && !Number.isFinite(f[key])) throw need(node, `${key} is no number.`);
+      return f[key];
     };
     const a = has('minInValue');
     const b = has('maxInValue');
@@ -316,29 +325,35 @@ const makers: Record<string, (n: Node) => Maker> = {
       (b === undefined) !== (y === undefined) ||
       (a === undefined && b === undefined)
     )
-      throw need(n, 'Values of a Range come in pairs, minimum in and out, maximum in and out.');
-    if (a !== undefined && b !== undefined && !(a < b)) throw need(n, 'The minimum has to lie below the maximum.');
-    if (n.style === 'noClamp' && (a === undefined || b === undefined))
-      throw need(n, 'A Range that does not clamp needs both pairs.');
+      throw need(node, 'Values of a Range come in pairs, minimum in and out, maximum in and out.');
+    if (a !== undefined && b !== undefined && !(a < b)) throw need(node, 'The minimum has to lie below the maximum.');
+    if (node.style === 'noClamp' && (a === undefined || b === undefined))
+      throw need(node, 'A Range that does not clamp needs both pairs.');
     const by = (v: number | undefined, s: number): number | undefined => (v === undefined ? undefined : v / s);
-    const step = range(by(a, n.inDepth), by(b, n.inDepth), by(x, n.depth), by(y, n.depth), n.style !== 'noClamp');
+    const step = range(
+      by(a, node.inDepth),
+      by(b, node.inDepth),
+      by(x, node.depth),
+      by(y, node.depth),
+      node.style !== 'noClamp',
+    );
     return () => step;
   },
-  Exponent: (n) => {
-    const style = exponentStyles[n.style];
-    if (!style) throw need(n, `"${n.style.slice(0, 30)}" is no style of an Exponent.`);
+  Exponent: (node) => {
+    const style = exponentStyles[node.style];
+    if (!style) throw need(node, `"${node.style.slice(0, 30)}" is no style of an Exponent.`);
     const step = channels(
-      byChannel(n, (p) => {
-        const g = numberOf(n, p, 'exponent', null);
-        const o = numberOf(n, p, 'offset', 0);
-        if (g < 0.01 || g > 100 || o < 0 || o > 0.9 || (n.style.startsWith('mon') && g < 1))
-          throw need(n, `An exponent of ${g} with an offset of ${o} is outside what the format allows.`);
+      byChannel(node, (p) => {
+        const g = numberOf(node, p, 'exponent', null);
+        const o = numberOf(node, p, 'offset', 0);
+        if (g < 0.01 || g > 100 || o < 0 || o > 0.9 || (node.style.startsWith('mon') && g < 1))
+          throw need(node, `An exponent of ${g} with an offset of ${o} is outside what the format allows.`);
         return style(g, o);
       }),
     );
     return () => step;
   },
-  ASC_CDL: (n) => {
+  ASC_CDL: (node) => {
     const names: Record<string, string> = {
       '': 'Fwd',
       'v1.2_Fwd': 'Fwd',
@@ -346,20 +361,20 @@ const makers: Record<string, (n: Node) => Maker> = {
       noClampFwd: 'FwdNoClamp',
       noClampRev: 'RevNoClamp',
     };
-    const style = cdlStyles[names[n.style] ?? n.style];
-    if (!style) throw need(n, `"${n.style.slice(0, 30)}" is no style of an ASC_CDL.`);
-    const triple = (k: string, fallback: number): number[] => {
-      const l = n.lists[k] ?? [fallback, fallback, fallback];
+    const style = cdlStyles[names[node.style] ?? node.style];
+    if (!style) throw need(node, `"${node.style.slice(0, 30)}" is no style of an ASC_CDL.`);
+    const triple = (key: string, fallback: number): number[] => {
+      const l = node.lists[key] ?? [fallback, fallback, fallback];
       if (
         l.length !== 3 ||
-        l.some((v) => !Number.isFinite(v) || (k !== 'Offset' && v < 0) || (k === 'Power' && v <= 0))
+        l.some((v) => !Number.isFinite(v) || (key !== 'Offset' && v < 0) || (key === 'Power' && v <= 0))
       )
-        throw need(n, `${k} needs three numbers that are allowed.`);
+        throw need(node, `${key} needs three numbers that are allowed.`);
       return l;
     };
-    const saturation = n.fields.Saturation ?? 1;
+    const saturation = node.fields.Saturation ?? 1;
     if (!(saturation >= 0) || !Number.isFinite(saturation))
-      throw need(n, 'Saturation needs one number, not below zero.');
+      throw need(node, 'Saturation needs one number, not below zero.');
     const step = style({
       id: '',
       description: '',
@@ -370,28 +385,28 @@ const makers: Record<string, (n: Node) => Maker> = {
     });
     return () => step;
   },
-  Log: (n) => {
-    const style = logStyles[n.style];
-    const camera = n.style.startsWith('camera');
-    const plain = !n.style.includes('Lin') && !n.style.startsWith('lin');
-    if (!style) throw need(n, `"${n.style.slice(0, 30)}" is no style of a Log.`);
-    if (!n.params.length && plain) n.params.push({});
+  Log: (node) => {
+    const style = logStyles[node.style];
+    const camera = node.style.startsWith('camera');
+    const plain = !node.style.includes('Lin') && !node.style.startsWith('lin');
+    if (!style) throw need(node, `"${node.style.slice(0, 30)}" is no style of a Log.`);
+    if (!node.params.length && plain) node.params.push({});
     const step = channels(
-      byChannel(n, (p) =>
+      byChannel(node, (p) =>
         style({
-          base: numberOf(n, p, 'base', 2),
-          logSlope: numberOf(n, p, 'logSideSlope', 1),
-          logOffset: numberOf(n, p, 'logSideOffset', 0),
-          linSlope: numberOf(n, p, 'linSideSlope', 1),
-          linOffset: numberOf(n, p, 'linSideOffset', 0),
-          linBreak: camera ? numberOf(n, p, 'linSideBreak', null) : null,
-          linearSlope: camera && p.linearSlope ? numberOf(n, p, 'linearSlope', null) : null,
+          base: numberOf(node, p, 'base', 2),
+          logSlope: numberOf(node, p, 'logSideSlope', 1),
+          logOffset: numberOf(node, p, 'logSideOffset', 0),
+          linSlope: numberOf(node, p, 'linSideSlope', 1),
+          linOffset: numberOf(node, p, 'linSideOffset', 0),
+          linBreak: camera ? numberOf(node, p, 'linSideBreak', null) : null,
+          linearSlope: camera && p.linearSlope ? numberOf(node, p, 'linearSlope', null) : null,
         } satisfies LogParams),
       ),
     );
     return () => step;
   },
 };
-function stepOf(n: Node): Maker {
-  return makers[n.kind]!(n);
+function stepOf(node: Node): Maker {
+  return makers[node.kind]!(node);
 }

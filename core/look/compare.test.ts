@@ -10,8 +10,8 @@ test('a look is no distance from itself, and a known one from black', () => {
     pixelDistance(
       pixels,
       identity(3),
-      fromFunction(3, 'black', (v) => {
-        v[0] = v[1] = v[2] = 0;
+      fromFunction(3, 'black', (values) => {
+        values[0] = values[1] = values[2] = 0;
       }),
     ).max,
   ).toBeCloseTo(100, 2);
@@ -20,8 +20,8 @@ test('ramps and curves run as the table and the preset say', () => {
   expect(neutralRamps(identity(5))[1]!.points[32]).toEqual([0.5, 0.5]);
   expect(
     neutralRamps(
-      fromFunction(5, 'x', (v) => {
-        v[2] = v[2]! / 2;
+      fromFunction(5, 'x', (values) => {
+        values[2] = values[2]! / 2;
       }),
     )[2]!.points[64]![1],
   ).toBeCloseTo(0.5, 6);

@@ -17,12 +17,12 @@ export const straight: [number, number][] = steps.map((x) => [x, x]);
 
 /** What a table makes of the neutrals, by channel. */
 export function neutralRamps(look: Look): Line[] {
-  const f = sampler(look);
-  const v = new Float64Array(3);
+  const evaluate = sampler(look);
+  const values = new Float64Array(3);
   const out: Line[] = ['red', 'green', 'blue'].map((name) => ({ name: `neutral ramp, ${name}`, points: [] }));
   for (const x of steps) {
-    f(x, x, x, v, 0);
-    out.forEach((l, c) => l.points.push([x, v[c]!]));
+    evaluate(x, x, x, values, 0);
+    out.forEach((l, c) => l.points.push([x, values[c]!]));
   }
   return out;
 }
@@ -34,33 +34,37 @@ const named = [
   ['curveBlue', 'blue curve'],
 ] as const;
 /** The curves that a preset sets. */
-export const presetCurves = (s: Settings): Line[] =>
+export const presetCurves = (settings: Settings): Line[] =>
   named.flatMap(([id, name]) => {
-    const c = s[id] as CurvePoints | undefined;
-    if (!c) return [];
-    const f = monotoneCurve(c);
+    const curvePoints = settings[id] as CurvePoints | undefined;
+    if (!curvePoints) return [];
+    const f = monotoneCurve(curvePoints);
     return [{ name, points: steps.map((x): [number, number] => [x, f(x)]) }];
   });
 
 /** ΔE00 by pixel between two 3D tables over 8-bit RGBA pixels: mean, 95th percentile (nearest rank) and largest. */
 export function pixelDistance(
   data: Uint8Array | Uint8ClampedArray,
-  a: Look,
+  look: Look,
   b: Look,
 ): { mean: number; p95: number; max: number } {
-  const x = new Uint8ClampedArray(data.length);
+  const pixels = new Uint8ClampedArray(data.length);
   const y = new Uint8ClampedArray(data.length);
-  const d = new Float64Array(data.length / 4);
-  const l = new Float64Array(6);
-  applyTo(prepare(a), data, x);
+  const values = new Float64Array(data.length / 4);
+  const lab = new Float64Array(6);
+  applyTo(prepare(look), data, pixels);
   applyTo(prepare(b), data, y);
   let sum = 0;
   for (let i = 0, p = 0; p < data.length; i++, p += 4) {
-    labOfSrgb(x[p]! / 255, x[p + 1]! / 255, x[p + 2]! / 255, l, 0);
-    labOfSrgb(y[p]! / 255, y[p + 1]! / 255, y[p + 2]! / 255, l, 3);
-    d[i] = deltaE2000(l[0]!, l[1]!, l[2]!, l[3]!, l[4]!, l[5]!);
-    sum += d[i]!;
+    labOfSrgb(pixels[p]! / 255, pixels[p + 1]! / 255, pixels[p + 2]! / 255, lab, 0);
+    labOfSrgb(y[p]! / 255, y[p + 1]! / 255, y[p + 2]! / 255, lab, 3);
+    values[i] = deltaE2000(lab[0]!, lab[1]!, lab[2]!, lab[3]!, lab[4]!, lab[5]!);
+    sum += values[i]!;
   }
-  d.sort();
-  return { mean: sum / d.length, p95: d[Math.ceil(d.length * 0.95) - 1]!, max: d[d.length - 1]! };
+  values.sort();
+  return {
+    mean: sum / values.length,
+    p95: values[Math.ceil(values.length * 0.95) - 1]!,
+    max: values[values.length - 1]!,
+  };
 }

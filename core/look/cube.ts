@@ -34,10 +34,10 @@ export function readCube(bytes: Uint8Array): Look {
   const domain = { min: [0, 0, 0], max: [1, 1, 1] };
 
   const triple = (words: string[], name: string): number[] => {
-    const v = words.slice(1).map(Number);
-    if (v.length !== 3 || v.some((n, i) => !Number.isFinite(n) || words[i + 1] === ''))
+    const values = words.slice(1).map(Number);
+    if (values.length !== 3 || values.some((n, i) => !Number.isFinite(n) || words[i + 1] === ''))
       throw fault('cube-domain', `${name} needs three numbers.`, line, again);
-    return v;
+    return values;
   };
   const begin = (k: Look['kind'], word: string | undefined): void => {
     if (kind)
@@ -151,8 +151,8 @@ export function readCube(bytes: Uint8Array): Look {
 }
 
 const decimal = (v: number): string => {
-  const b = new Uint8Array(48);
-  return new TextDecoder().decode(b.subarray(0, putDecimal(b, 0, v)));
+  const bytes = new Uint8Array(48);
+  return new TextDecoder().decode(bytes.subarray(0, putDecimal(bytes, 0, v)));
 };
 
 /** Byte-stable UTF-8 text: keywords, then rows with red fastest, LF at each line's end. */
@@ -165,9 +165,9 @@ export function writeCubeBytes(look: Look): Uint8Array {
       `DOMAIN_MIN ${look.domain.min.map(decimal).join(' ')}`,
       `DOMAIN_MAX ${look.domain.max.map(decimal).join(' ')}`,
     );
-  const t = look.table;
+  const table = look.table;
   const start = new TextEncoder().encode(head.join('\n') + '\n');
-  const body = rowsOf(t, t.length / 3, (row) => row * 3);
+  const body = rowsOf(table, table.length / 3, (row) => row * 3);
   const out = new Uint8Array(start.length + body.length);
   out.set(start);
   out.set(body, start.length);

@@ -17,25 +17,25 @@ test('a number that is read in place is what Number says, to the bit', () => {
     )
     .map(([sign, a, b, e]) => `${sign}${a}${b === null ? '' : `.${b}`}${e ? e.join('') : ''}`);
   fc.assert(
-    fc.property(text, (s) => {
-      const v = one(s);
-      if (v !== null) expect(Object.is(v, Number(s))).toBe(true);
+    fc.property(text, (text) => {
+      const v = one(text);
+      if (v !== null) expect(Object.is(v, Number(text))).toBe(true);
     }),
     { numRuns: 3000 },
   );
   fc.assert(
     fc.property(fc.double({ min: -2, max: 2, noNaN: true }), (d) => {
-      for (const s of [d.toFixed(6), d.toPrecision(9), String(Math.fround(d))]) {
-        const v = one(s);
-        if (v !== null) expect(Object.is(v, Number(s))).toBe(true);
+      for (const text of [d.toFixed(6), d.toPrecision(9), String(Math.fround(d))]) {
+        const v = one(text);
+        if (v !== null) expect(Object.is(v, Number(text))).toBe(true);
       }
     }),
     { numRuns: 3000 },
   );
 });
 test('what is not plain is left to the caller', () => {
-  for (const s of ['', 'x', '1..2', '1e', '0x10', '1234567890123456', '1e40', '.', '-', 'NaN', '1,5'])
-    expect(one(s), s).toBeNull();
+  for (const text of ['', 'x', '1..2', '1e', '0x10', '1234567890123456', '1e40', '.', '-', 'NaN', '1,5'])
+    expect(one(text), text).toBeNull();
 });
 test('rows end at a line’s end, with or without a return', () => {
   const scan = new Scanner(strToU8('1 2 3\r\n\t4  5 6 \n7 8 9'));

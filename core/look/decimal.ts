@@ -74,29 +74,29 @@ export class Scanner {
 
   /** The three numbers at `at`, and where the next line begins; 0 where the row is not that plain. */
   row(at: number, out: Float64Array): number {
-    const t = this.text;
+    const text = this.text;
     let p = at;
     for (let c = 0; c < 3; c++) {
-      while (t[p] === 32 || t[p] === 9) p++;
+      while (text[p] === 32 || text[p] === 9) p++;
       const v = this.number(p);
       if (this.end < 0) return 0;
       out[c] = v;
       p = this.end;
-      if (c < 2 && t[p] !== 32 && t[p] !== 9) return 0;
+      if (c < 2 && text[p] !== 32 && text[p] !== 9) return 0;
     }
-    while (t[p] === 32 || t[p] === 9 || t[p] === 13) p++;
-    if (p >= t.length) return t.length;
-    return t[p] === 10 ? p + 1 : 0;
+    while (text[p] === 32 || text[p] === 9 || text[p] === 13) p++;
+    if (p >= text.length) return text.length;
+    return text[p] === 10 ? p + 1 : 0;
   }
 
   private number(at: number): number {
-    const t = this.text;
-    const n = t.length;
+    const text = this.text;
+    const n = text.length;
     this.end = -1;
     let p = at;
-    let code = p < n ? t[p]! : 0;
+    let code = p < n ? text[p]! : 0;
     const negative = code === 45;
-    if (negative || code === 43) code = ++p < n ? t[p]! : 0;
+    if (negative || code === 43) code = ++p < n ? text[p]! : 0;
     // up to nine digits are a small whole number, which is quick; the rest go into a second one
     let high = 0;
     let low = 0;
@@ -121,19 +121,19 @@ export class Scanner {
         }
       } else if (code === 46 && !point) point = true;
       else break;
-      code = ++p < n ? t[p]! : 0;
+      code = ++p < n ? text[p]! : 0;
     }
     if (!any) return 0;
     if (code === 101 || code === 69) {
       let sign = 1;
       let e = 0;
       let some = false;
-      code = ++p < n ? t[p]! : 0;
+      code = ++p < n ? text[p]! : 0;
       if (code === 45 || code === 43) {
         sign = code === 45 ? -1 : 1;
-        code = ++p < n ? t[p]! : 0;
+        code = ++p < n ? text[p]! : 0;
       }
-      for (; code >= 48 && code <= 57 && e < 1000; code = ++p < n ? t[p]! : 0) {
+      for (; code >= 48 && code <= 57 && e < 1000; code = ++p < n ? text[p]! : 0) {
         some = true;
         e = e * 10 + code - 48;
       }

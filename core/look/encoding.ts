@@ -14,25 +14,25 @@ export function encodingOf(
   if (name === 'srgb') return null;
   const to = between(space, spaces.srgb);
   const from = between(spaces.srgb, space);
-  const by = (m: number[], v: Float64Array, at: number): void => {
-    const r = v[at]!;
-    const g = v[at + 1]!;
-    const b = v[at + 2]!;
-    for (let c = 0; c < 3; c++) v[at + c] = m[c * 3]! * r + m[c * 3 + 1]! * g + m[c * 3 + 2]! * b;
+  const by = (matrix: number[], values: Float64Array, at: number): void => {
+    const r = values[at]!;
+    const g = values[at + 1]!;
+    const b = values[at + 2]!;
+    for (let c = 0; c < 3; c++) values[at + c] = matrix[c * 3]! * r + matrix[c * 3 + 1]! * g + matrix[c * 3 + 2]! * b;
   };
-  const each = (v: Float64Array, at: number, f: (x: number) => number): void => {
-    for (let c = 0; c < 3; c++) v[at + c] = f(v[at + c]!);
+  const each = (values: Float64Array, at: number, f: (x: number) => number): void => {
+    for (let c = 0; c < 3; c++) values[at + c] = f(values[at + c]!);
   };
   return {
-    toSrgb: (v, at) => {
-      if (!linear) each(v, at, decodeSrgb);
-      by(to, v, at);
-      each(v, at, encodeSrgb);
+    toSrgb: (values, at) => {
+      if (!linear) each(values, at, decodeSrgb);
+      by(to, values, at);
+      each(values, at, encodeSrgb);
     },
-    fromSrgb: (v, at) => {
-      each(v, at, decodeSrgb);
-      by(from, v, at);
-      if (!linear) each(v, at, encodeSrgb);
+    fromSrgb: (values, at) => {
+      each(values, at, decodeSrgb);
+      by(from, values, at);
+      if (!linear) each(values, at, encodeSrgb);
     },
   };
 }

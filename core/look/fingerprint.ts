@@ -13,21 +13,21 @@ export type Tolerance = typeof tolerance;
 
 /** 56 Halton points and eight neutrals: neutrals tell casts, which random colors tell badly. */
 const inputs: Float64Array = (() => {
-  const p = haltonPoints(56);
+  const points = haltonPoints(56);
   const out = new Float64Array(POINTS * 3);
-  out.set(p);
+  out.set(points);
   for (let i = 0; i < 8; i++) out.fill((i + 0.5) / 8, (56 + i) * 3, (57 + i) * 3);
   return out;
 })();
 
 /** 192 whole numbers: L, a, b × 100 by color. */
-export function fingerprint(f: Evaluate): Int16Array {
+export function fingerprint(evaluate: Evaluate): Int16Array {
   const out = new Int16Array(POINTS * 3);
-  const v = new Float64Array(3);
+  const values = new Float64Array(3);
   const lab = new Float64Array(3);
   for (let i = 0; i < POINTS; i++) {
-    f(inputs[i * 3]!, inputs[i * 3 + 1]!, inputs[i * 3 + 2]!, v, 0);
-    labOfSrgb(v[0]!, v[1]!, v[2]!, lab, 0);
+    evaluate(inputs[i * 3]!, inputs[i * 3 + 1]!, inputs[i * 3 + 2]!, values, 0);
+    labOfSrgb(values[0]!, values[1]!, values[2]!, lab, 0);
     for (let c = 0; c < 3; c++) out[i * 3 + c] = Math.round(lab[c]! * 100);
   }
   return out;
@@ -35,26 +35,33 @@ export function fingerprint(f: Evaluate): Int16Array {
 
 /** Mean, 95th percentile (nearest rank) and largest ΔE00 between two fingerprints. `stopAbove`: gives up, with max Infinity. */
 export function fingerprintDistance(
-  a: Int16Array,
+  int16Array: Int16Array,
   b: Int16Array,
   stopAbove = Infinity,
   from = 0,
   fromB = 0,
 ): { mean: number; p95: number; max: number } {
-  const d = new Float64Array(POINTS);
+  const values = new Float64Array(POINTS);
   let sum = 0;
   let max = 0;
   for (let i = 0; i < POINTS; i++) {
     const p = from + i * 3;
     const q = fromB + i * 3;
-    const e = deltaE2000(a[p]! / 100, a[p + 1]! / 100, a[p + 2]! / 100, b[q]! / 100, b[q + 1]! / 100, b[q + 2]! / 100);
+    const e = deltaE2000(
+      int16Array[p]! / 100,
+      int16Array[p + 1]! / 100,
+      int16Array[p + 2]! / 100,
+      b[q]! / 100,
+      b[q + 1]! / 100,
+      b[q + 2]! / 100,
+    );
     if (e > stopAbove) return { mean: Infinity, p95: Infinity, max: Infinity };
-    d[i] = e;
+    values[i] = e;
     sum += e;
     if (e > max) max = e;
   }
-  d.sort();
-  return { mean: sum / POINTS, p95: d[Math.ceil(POINTS * 0.95) - 1]!, max };
+  values.sort();
+  return { mean: sum / POINTS, p95: values[Math.ceil(POINTS * 0.95) - 1]!, max };
 }
 
 /**
@@ -145,15 +152,15 @@ export function near(
   return out.sort((a, b) => a.mean - b.mean);
 }
 
-export const bytesOfFingerprint = (f: Int16Array): Uint8Array => {
-  const out = new Uint8Array(f.length * 2);
-  const v = new DataView(out.buffer);
-  f.forEach((n, i) => v.setInt16(i * 2, n, true));
+export const bytesOfFingerprint = (int16Array: Int16Array): Uint8Array => {
+  const out = new Uint8Array(int16Array.length * 2);
+  const view = new DataView(out.buffer);
+  int16Array.forEach((n, i) => view.setInt16(i * 2, n, true));
   return out;
 };
-export function fingerprintOfBytes(b: Uint8Array): Int16Array {
-  const out = new Int16Array(b.length >> 1);
-  const v = new DataView(b.buffer, b.byteOffset, b.byteLength);
-  for (let i = 0; i < out.length; i++) out[i] = v.getInt16(i * 2, true);
+export function fingerprintOfBytes(bytes: Uint8Array): Int16Array {
+  const out = new Int16Array(bytes.length >> 1);
+  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+  for (let i = 0; i < out.length; i++) out[i] = view.getInt16(i * 2, true);
   return out;
 }

@@ -31,10 +31,10 @@ export function readHald(bytes: Uint8Array): Look {
     let png: ReturnType<typeof decodePng>;
     try {
       png = decodePng(bytes);
-    } catch (e) {
+    } catch (error) {
       throw new Problem(
         'png-broken',
-        `The picture cannot be read: ${(e as Error).message.slice(0, 80)}`,
+        `The picture cannot be read: ${(error as Error).message.slice(0, 80)}`,
         'the picture',
         'Save it anew from the program that made it.',
       );
@@ -48,11 +48,11 @@ export function readHald(bytes: Uint8Array): Look {
       '',
     );
   }
-  const f = new Ifds(bytes);
-  const d = f.read(f.first);
-  const w = f.number(d, 256) ?? 0;
-  const h = f.number(d, 257) ?? 0;
-  if (f.magic !== 42)
+  const ifds = new Ifds(bytes);
+  const directory = ifds.read(ifds.first);
+  const w = ifds.number(directory, 256) ?? 0;
+  const h = ifds.number(directory, 257) ?? 0;
+  if (ifds.magic !== 42)
     throw new Problem(
       'look-none',
       'This is no picture that could hold a look.',
@@ -60,9 +60,9 @@ export function readHald(bytes: Uint8Array): Look {
       'Give a .cube, CLF, CDL or Hald file.',
     );
   if (!haldLevel(w, h)) throw noHald(w, h);
-  const p = readTiffPicture(f, d, 4096 * 4096 * 4);
-  const top = p.data instanceof Float32Array ? 1 : 2 ** p.bits - 1;
-  return lookOfHald(p.data, p.width, p.height, p.channels, top, '');
+  const picture = readTiffPicture(ifds, directory, 4096 * 4096 * 4);
+  const top = picture.data instanceof Float32Array ? 1 : 2 ** picture.bits - 1;
+  return lookOfHald(picture.data, picture.width, picture.height, picture.channels, top, '');
 }
 
 /** The side of the image that a 3D table makes. The size has to be a square. */

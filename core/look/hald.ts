@@ -52,7 +52,7 @@ export function lookOfHald(
  * its input, and how small the steps along red are beside those of shuffled pixels. Both 0…1; a look is high in both.
  */
 export function haldLikeness(look: Look): number {
-  const { table: t, size } = look;
+  const { table: table, size } = look;
   const n = size ** 3;
   const step = Math.max(1, Math.floor(n / 20000));
   let near = 0;
@@ -65,13 +65,13 @@ export function haldLikeness(look: Look): number {
     if (at[0]! < size - 1) {
       seen++;
       for (let c = 0; c < 3; c++) {
-        near += Math.abs(t[(i + 1) * 3 + c]! - t[i * 3 + c]!);
-        far += Math.abs(t[j * 3 + c]! - t[i * 3 + c]!);
+        near += Math.abs(table[(i + 1) * 3 + c]! - table[i * 3 + c]!);
+        far += Math.abs(table[j * 3 + c]! - table[i * 3 + c]!);
       }
     }
     const gray = (at[0]! + at[1]! + at[2]!) / (3 * (size - 1));
     const s = sums[0]!;
-    const y = (t[i * 3]! + t[i * 3 + 1]! + t[i * 3 + 2]!) / 3;
+    const y = (table[i * 3]! + table[i * 3 + 1]! + table[i * 3 + 2]!) / 3;
     s.x += gray;
     s.y += y;
     s.xx += gray * gray;

@@ -11,8 +11,8 @@ const of = (f: (v: Float64Array) => void, size = 33) => {
   return inspect(sampler(look), look.table);
 };
 const codes = (f: (v: Float64Array) => void, size?: number) => of(f, size).findings.map((x) => x.code);
-const each = (g: (x: number) => number) => (v: Float64Array) => {
-  for (let c = 0; c < 3; c++) v[c] = g(v[c]!);
+const each = (g: (x: number) => number) => (values: Float64Array) => {
+  for (let c = 0; c < 3; c++) values[c] = g(values[c]!);
 };
 
 describe('inspection', () => {
@@ -23,9 +23,9 @@ describe('inspection', () => {
   test('a gentle curve is good', () =>
     expect(of(each((x) => x + 0.08 * Math.sin(2 * Math.PI * x) * -1))).toMatchObject({ verdict: 'good' }));
   test('steps are bands', () => {
-    const r = of(each((x) => Math.round(x * 10) / 10));
-    expect(r.findings.map((x) => x.code)).toContain('banding');
-    expect(r.verdict).toBe('poor');
+    const inspection = of(each((x) => Math.round(x * 10) / 10));
+    expect(inspection.findings.map((x) => x.code)).toContain('banding');
+    expect(inspection.verdict).toBe('poor');
   });
   test('a table of eight bits is no band', () =>
     expect(
@@ -35,61 +35,61 @@ describe('inspection', () => {
       ),
     ).not.toContain('banding'));
   test('gain clips highlights, and says what share', () => {
-    const r = of(each((x) => Math.min(1, x * 1.25)));
-    expect(r.findings.map((x) => x.code)).toEqual(['clipped-highlights']);
-    expect(r.figures.clippedHighlights).toBeLessThan(22);
-    expect(r.figures.clippedHighlights).toBeGreaterThan(17);
+    const inspection = of(each((x) => Math.min(1, x * 1.25)));
+    expect(inspection.findings.map((x) => x.code)).toEqual(['clipped-highlights']);
+    expect(inspection.figures.clippedHighlights).toBeLessThan(22);
+    expect(inspection.figures.clippedHighlights).toBeGreaterThan(17);
   });
   test('a lifted threshold clips shadows and crushes them', () =>
     expect(codes(each((x) => Math.max(0, (x - 0.15) / 0.85)))).toEqual(
       expect.arrayContaining(['clipped-shadows', 'crushed-shadows']),
     ));
   test('a dip in the grays is not monotone', () => {
-    const r = of(each((x) => x + 0.15 * Math.sin(3 * Math.PI * x)));
-    expect(r.findings.map((x) => x.code)).toContain('non-monotone-neutral');
-    expect(r.figures.largestFall).toBeGreaterThan(2);
+    const inspection = of(each((x) => x + 0.15 * Math.sin(3 * Math.PI * x)));
+    expect(inspection.findings.map((x) => x.code)).toContain('non-monotone-neutral');
+    expect(inspection.figures.largestFall).toBeGreaterThan(2);
   });
   test('warm grays are a tint, and no more than a caution', () => {
-    const r = of((v) => {
-      v[2]! *= 0.93;
+    const inspection = of((values) => {
+      values[2]! *= 0.93;
     });
-    expect(r.findings).toEqual([expect.objectContaining({ code: 'neutral-tint', severity: 'caution' })]);
+    expect(inspection.findings).toEqual([expect.objectContaining({ code: 'neutral-tint', severity: 'caution' })]);
   });
   test('channels that change places turn hues', () => {
-    const r = of((v) => {
-      const [a, b, c] = v;
-      v[0] = b!;
-      v[1] = c!;
-      v[2] = a!;
+    const inspection = of((values) => {
+      const [a, b, c] = values;
+      values[0] = b!;
+      values[1] = c!;
+      values[2] = a!;
     });
-    expect(r.findings.map((x) => x.code)).toContain('hue-swing');
-    expect(r.figures.hueSwing).toBeGreaterThan(90);
+    expect(inspection.findings.map((x) => x.code)).toContain('hue-swing');
+    expect(inspection.figures.hueSwing).toBeGreaterThan(90);
   });
   test('a table turned inside out folds', () => {
-    const r = of((v) => {
-      const t = v[0]!;
-      v[0] = v[1]!;
-      v[1] = t;
+    const inspection = of((values) => {
+      const t = values[0]!;
+      values[0] = values[1]!;
+      values[1] = t;
     });
-    expect(r.findings.map((x) => x.code)).toContain('fold');
-    expect(r.figures.folds).toBeGreaterThan(90);
+    expect(inspection.findings.map((x) => x.code)).toContain('fold');
+    expect(inspection.figures.folds).toBeGreaterThan(90);
   });
   test('entries beyond full scale are told', () =>
     expect(
-      codes((v) => {
-        v[0]! *= 1.1;
+      codes((values) => {
+        values[0]! *= 1.1;
       }),
     ).toContain('out-of-range'));
   test('a monochrome look has no hue to turn and does not fold', () => {
-    const r = of((v) => {
-      const y = 0.3 * v[0]! + 0.6 * v[1]! + 0.1 * v[2]!;
-      v.fill(y);
+    const inspection = of((values) => {
+      const y = 0.3 * values[0]! + 0.6 * values[1]! + 0.1 * values[2]!;
+      values.fill(y);
     });
-    expect(r.verdict).toBe('good');
-    expect(r.figures.skinTurn).toBeNull();
+    expect(inspection.verdict).toBe('good');
+    expect(inspection.figures.skinTurn).toBeNull();
   });
-  test.each(houseLooks.map((d) => [d.title, d] as const))('the house look %s is not poor', (_t, d) =>
-    expect(inspect(compile(d.settings)).verdict).not.toBe('poor'),
+  test.each(houseLooks.map((d) => [d.title, d] as const))('the house look %s is not poor', (_t, design) =>
+    expect(inspect(compile(design.settings)).verdict).not.toBe('poor'),
   );
 });
 
@@ -103,10 +103,10 @@ describe('Hald images', () => {
     ['PNG', writeHaldPng],
     ['TIFF', writeHaldTiff],
   ] as const)('as %s of 16 bits comes back within a rounding', (_n, write) => {
-    const p = readProgram(write(look));
-    expect(p).toMatchObject({ format: 'hald', size: 16 });
-    p.look!.table.forEach((v, i) => expect(Math.abs(v - look.table[i]!)).toBeLessThan(1 / 65535));
-    expect(readProgram(write(p.look!)).look!.table).toEqual(p.look!.table);
+    const program = readProgram(write(look));
+    expect(program).toMatchObject({ format: 'hald', size: 16 });
+    program.look!.table.forEach((v, i) => expect(Math.abs(v - look.table[i]!)).toBeLessThan(1 / 65535));
+    expect(readProgram(write(program.look!)).look!.table).toEqual(program.look!.table);
   });
   test('only squares of sizes make one', () => {
     expect(() => haldSamples(identity(33))).toThrow(/Hald/);
@@ -115,11 +115,11 @@ describe('Hald images', () => {
 });
 
 test('an encoding and back is where it began', () => {
-  for (const n of ['p3', 'rec2020-linear', 'prophoto', 'srgb-linear']) {
-    const e = encodingOf(n)!;
-    const v = Float64Array.from([0.2, 0.7, 0.4]);
-    e.fromSrgb(v, 0);
-    e.toSrgb(v, 0);
-    [0.2, 0.7, 0.4].forEach((x, i) => expect(v[i]).toBeCloseTo(x, 9));
+  for (const name of ['p3', 'rec2020-linear', 'prophoto', 'srgb-linear']) {
+    const e = encodingOf(name)!;
+    const values = Float64Array.from([0.2, 0.7, 0.4]);
+    e.fromSrgb(values, 0);
+    e.toSrgb(values, 0);
+    [0.2, 0.7, 0.4].forEach((x, i) => expect(values[i]).toBeCloseTo(x, 9));
   }
 });

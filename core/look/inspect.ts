@@ -52,9 +52,9 @@ const low = 1 / 1020;
 const high = 1 - 1 / 1020; // a quarter of a code value from either end
 
 /** Deviation of a scale from its own running parabola over ±8 codes (Savitzky and Golay, Analytical Chemistry 36, 1964), in code values, and how often it changes side by more than one code. */
-function bands(v: Float64Array): { worst: number; turns: number } {
+function bands(values: Float64Array): { worst: number; turns: number } {
   const half = 8;
-  const n = v.length;
+  const n = values.length;
   const weights: number[] = [];
   for (let k = -half, m = half; k <= half; k++)
     weights.push((3 * (3 * m * m + 3 * m - 1 - 5 * k * k)) / ((2 * m + 3) * (2 * m + 1) * (2 * m - 1)));
@@ -65,12 +65,12 @@ function bands(v: Float64Array): { worst: number; turns: number } {
     let s = 0;
     let clipped = false;
     for (let k = -half; k <= half; k++) {
-      const x = v[i + k]!;
+      const x = values[i + k]!;
       s += weights[k + half]! * x;
       if (x <= low * 255 || x >= high * 255) clipped = true;
     }
     if (clipped) continue;
-    const d = v[i]! - s;
+    const d = values[i]! - s;
     if (Math.abs(d) > 1) {
       const now = Math.sign(d);
       if (now !== side) {
@@ -83,8 +83,8 @@ function bands(v: Float64Array): { worst: number; turns: number } {
   return { worst: turns >= 4 ? worst : 0, turns };
 }
 
-export function inspect(f: Evaluate, entries: ArrayLike<number> | null = null): Inspection {
-  const o = new Float64Array(3);
+export function inspect(evaluate: Evaluate, entries: ArrayLike<number> | null = null): Inspection {
+  const out = new Float64Array(3);
   const lab = new Float64Array(3);
   const ramp: [number, number, number, number][] = [];
   let fall = 0;
@@ -97,8 +97,8 @@ export function inspect(f: Evaluate, entries: ArrayLike<number> | null = null): 
   let lightest = -Infinity;
   for (let i = 0; i <= STEPS; i++) {
     const x = i / STEPS;
-    f(x, x, x, o, 0);
-    labOfSrgb(o[0]!, o[1]!, o[2]!, lab);
+    evaluate(x, x, x, out, 0);
+    labOfSrgb(out[0]!, out[1]!, out[2]!, lab);
     top = Math.max(top, lab[0]!);
     fall = Math.max(fall, top - lab[0]!);
     const c = Math.hypot(lab[1]!, lab[2]!);
@@ -106,21 +106,21 @@ export function inspect(f: Evaluate, entries: ArrayLike<number> | null = null): 
     tints += c;
     darkest = Math.min(darkest, lab[0]!);
     lightest = Math.max(lightest, lab[0]!);
-    if (i < STEPS * high && Math.max(o[0]!, o[1]!, o[2]!) >= high) clippedHigh++;
-    if (i > STEPS * low && Math.min(o[0]!, o[1]!, o[2]!) <= low) clippedLow++;
-    if (i % 16 === 0) ramp.push([x, o[0]!, o[1]!, o[2]!]);
+    if (i < STEPS * high && Math.max(out[0]!, out[1]!, out[2]!) >= high) clippedHigh++;
+    if (i > STEPS * low && Math.min(out[0]!, out[1]!, out[2]!) <= low) clippedLow++;
+    if (i % 16 === 0) ramp.push([x, out[0]!, out[1]!, out[2]!]);
   }
   const scale = [new Float64Array(256), new Float64Array(256), new Float64Array(256)];
   const shades = new Set<number>();
   for (let i = 0; i < 256; i++) {
-    f(i / 255, i / 255, i / 255, o, 0);
-    for (let c = 0; c < 3; c++) scale[c]![i] = 255 * o[c]!;
+    evaluate(i / 255, i / 255, i / 255, out, 0);
+    for (let c = 0; c < 3; c++) scale[c]![i] = 255 * out[c]!;
     if (i < 32)
-      shades.add(Math.round(255 * Math.min(1, Math.max(0, 0.2126 * o[0]! + 0.7152 * o[1]! + 0.0722 * o[2]!))));
+      shades.add(Math.round(255 * Math.min(1, Math.max(0, 0.2126 * out[0]! + 0.7152 * out[1]! + 0.0722 * out[2]!))));
   }
   const banding = Math.max(...scale.map((s) => bands(s).worst));
-  const cells = foldsOf(f);
-  const hues = hueTurns(f);
+  const cells = foldsOf(evaluate);
+  const hues = hueTurns(evaluate);
   let outside = 0;
   const list = entries ?? cells.values;
   for (let i = 0; i < list.length; i++) if (list[i]! < -0.0005 || list[i]! > 1.0005) outside++;
@@ -208,16 +208,16 @@ export function inspect(f: Evaluate, entries: ArrayLike<number> | null = null): 
 }
 
 /** Share of cells in which the Jacobian is negative, and how rough neighbours are. */
-function foldsOf(f: Evaluate): { folds: number; roughness: number; values: Float64Array } {
+function foldsOf(evaluate: Evaluate): { folds: number; roughness: number; values: Float64Array } {
   const n = GRID;
-  const v = new Float64Array(n ** 3 * 3);
-  const o = new Float64Array(3);
+  const values = new Float64Array(n ** 3 * 3);
+  const out = new Float64Array(3);
   const step = [3, 3 * n, 3 * n * n];
   for (let b = 0, at = 0; b < n; b++)
     for (let g = 0; g < n; g++)
       for (let r = 0; r < n; r++, at += 3) {
-        f(r / (n - 1), g / (n - 1), b / (n - 1), o, 0);
-        v.set(o, at);
+        evaluate(r / (n - 1), g / (n - 1), b / (n - 1), out, 0);
+        values.set(out, at);
       }
   let folds = 0;
   let cells = 0;
@@ -227,7 +227,7 @@ function foldsOf(f: Evaluate): { folds: number; roughness: number; values: Float
     for (let g = 0; g < n - 1; g++)
       for (let r = 0; r < n - 1; r++) {
         const at = r * 3 + g * step[1]! + b * step[2]!;
-        const d = step.map((s) => [0, 1, 2].map((c) => (v[at + s + c]! - v[at + c]!) * (n - 1))) as [
+        const d = step.map((s) => [0, 1, 2].map((c) => (values[at + s + c]! - values[at + c]!) * (n - 1))) as [
           number[],
           number[],
           number[],
@@ -240,19 +240,19 @@ function foldsOf(f: Evaluate): { folds: number; roughness: number; values: Float
         if (det < -0.02) folds++;
         if (r > 0)
           for (let c = 0; c < 3; c++) {
-            rough += Math.abs(v[at + 3 + c]! - 2 * v[at + c]! + v[at - 3 + c]!);
+            rough += Math.abs(values[at + 3 + c]! - 2 * values[at + c]! + values[at - 3 + c]!);
             count++;
           }
       }
-  return { folds: (100 * folds) / cells, roughness: (255 * rough) / count, values: v };
+  return { folds: (100 * folds) / cells, roughness: (255 * rough) / count, values: values };
 }
 
 /** How far hues turn, in degrees, by sector of 30° from red on, and for skin (hue 30…60° at middle lightness). */
-function hueTurns(f: Evaluate): { sectors: (number | null)[]; skin: number | null } {
+function hueTurns(evaluate: Evaluate): { sectors: (number | null)[]; skin: number | null } {
   const sums = Array.from({ length: 13 }, () => ({ turn: 0, n: 0 }));
   const o = new Float64Array(3);
-  const a = new Float64Array(3);
-  const b = new Float64Array(3);
+  const first = new Float64Array(3);
+  const second = new Float64Array(3);
   const lch = (r: number, g: number, bl: number, out: Float64Array): void => {
     const hold = (x: number): number => decodeSrgb(Math.min(1, Math.max(0, x)));
     out[0] = hold(r);
@@ -263,19 +263,19 @@ function hueTurns(f: Evaluate): { sectors: (number | null)[]; skin: number | nul
   for (let r = 1; r < 12; r++)
     for (let g = 1; g < 12; g++)
       for (let bl = 1; bl < 12; bl++) {
-        lch(r / 12, g / 12, bl / 12, a);
-        const c = Math.hypot(a[1]!, a[2]!);
+        lch(r / 12, g / 12, bl / 12, first);
+        const c = Math.hypot(first[1]!, first[2]!);
         if (c < 0.12) continue; // paler colors are turned by any tint
-        f(r / 12, g / 12, bl / 12, o, 0);
-        lch(o[0]!, o[1]!, o[2]!, b);
-        if (Math.hypot(b[1]!, b[2]!) < 0.02) continue;
-        const hue = (Math.atan2(a[2]!, a[1]!) * 180) / Math.PI;
-        const turn = (((((Math.atan2(b[2]!, b[1]!) * 180) / Math.PI - hue + 540) % 360) + 360) % 360) - 180;
+        evaluate(r / 12, g / 12, bl / 12, o, 0);
+        lch(o[0]!, o[1]!, o[2]!, second);
+        if (Math.hypot(second[1]!, second[2]!) < 0.02) continue;
+        const hue = (Math.atan2(first[2]!, first[1]!) * 180) / Math.PI;
+        const turn = (((((Math.atan2(second[2]!, second[1]!) * 180) / Math.PI - hue + 540) % 360) + 360) % 360) - 180;
         const h = (hue + 360 - 15) % 360;
         const s = sums[Math.floor(h / 30) % 12]!;
         s.turn += turn;
         s.n++;
-        if (hue > 30 && hue < 70 && a[0]! > 0.4 && a[0]! < 0.85 && c < 0.2) {
+        if (hue > 30 && hue < 70 && first[0]! > 0.4 && first[0]! < 0.85 && c < 0.2) {
           sums[12]!.turn += turn;
           sums[12]!.n++;
         }

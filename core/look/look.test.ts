@@ -13,27 +13,27 @@ import { selvedge, threads } from './selvedge';
 
 const bytes = (s: string): Uint8Array => new TextEncoder().encode(s);
 const bent = (size: number): Look =>
-  fromFunction(size, 'Bent', (v) => {
-    const [r, g, b] = v as unknown as [number, number, number];
-    v[0] = r ** 1.3 * 0.9 + 0.05 * g;
-    v[1] = Math.sin(g * 1.4) * 0.9 + 0.02 * b;
-    v[2] = b ** 0.8 - 0.1 * r * g;
+  fromFunction(size, 'Bent', (values) => {
+    const [r, g, b] = values as unknown as [number, number, number];
+    values[0] = r ** 1.3 * 0.9 + 0.05 * g;
+    values[1] = Math.sin(g * 1.4) * 0.9 + 0.02 * b;
+    values[2] = b ** 0.8 - 0.1 * r * g;
   });
 const problem = (f: () => unknown): Problem => {
   try {
     f();
-  } catch (e) {
-    if (e instanceof Problem) return e;
-    throw e;
+  } catch (error) {
+    if (error instanceof Problem) return error;
+    throw error;
   }
   throw new Error('was not refused');
 };
 
 /** Written anew for this test, in doubles, straight from the definitions: corner weights by barycentric coordinates. */
-function reference(look: Look, p: number[], tetra: boolean): number[] {
+function reference(look: Look, point: number[], tetra: boolean): number[] {
   const n = look.size;
   const at = (r: number, g: number, b: number, c: number) => look.table[(r + g * n + b * n * n) * 3 + c]!;
-  const q = p.map((v, c) => {
+  const q = point.map((v, c) => {
     const lo = look.domain.min[c]!;
     const hi = look.domain.max[c]!;
     return ((Math.min(hi, Math.max(lo, v)) - lo) / (hi - lo)) * (n - 1);
@@ -44,9 +44,10 @@ function reference(look: Look, p: number[], tetra: boolean): number[] {
     let sum = 0;
     if (!tetra) {
       for (let k = 0; k < 8; k++) {
-        const d = [k & 1, (k >> 1) & 1, k >> 2];
+        const dimensions = [k & 1, (k >> 1) & 1, k >> 2];
         sum +=
-          d.reduce((w, on, a) => w * (on ? f[a]! : 1 - f[a]!), 1) * at(i[0]! + d[0]!, i[1]! + d[1]!, i[2]! + d[2]!, c);
+          dimensions.reduce((w, on, a) => w * (on ? f[a]! : 1 - f[a]!), 1) *
+          at(i[0]! + dimensions[0]!, i[1]! + dimensions[1]!, i[2]! + dimensions[2]!, c);
       }
       return sum;
     }
@@ -75,11 +76,11 @@ describe('sampling', () => {
       bent(17),
       { ...bent(9), domain: { min: [-0.2, 0, 0.1], max: [1.1, 2, 0.9] } },
     ]) {
-      const f = sampler(look, name);
+      const evaluate = sampler(look, name);
       const out = new Float64Array(3);
       fc.assert(
         fc.property(unit, unit, unit, (r, g, b) => {
-          f(r, g, b, out, 0);
+          evaluate(r, g, b, out, 0);
           reference(look, [r, g, b], tetra).forEach((v, c) => expect(Math.abs(out[c]! - v)).toBeLessThan(1e-5));
         }),
         { numRuns: 400 },
@@ -87,15 +88,15 @@ describe('sampling', () => {
     }
   });
   test('a neutral color stays neutral in a table that keeps neutrals', () => {
-    const look = fromFunction(9, '', (v) => {
-      const y = (v[0]! + v[1]! + v[2]!) / 3;
-      v.fill(y ** 1.2);
+    const look = fromFunction(9, '', (values) => {
+      const y = (values[0]! + values[1]! + values[2]!) / 3;
+      values.fill(y ** 1.2);
     });
-    const f = sampler(look);
+    const evaluate = sampler(look);
     const out = new Float64Array(3);
     fc.assert(
       fc.property(fc.double({ min: 0, max: 1, noNaN: true }), (v) => {
-        f(v, v, v, out, 0);
+        evaluate(v, v, v, out, 0);
         expect(out[0]).toBe(out[1]);
         expect(out[1]).toBe(out[2]);
       }),
@@ -146,8 +147,8 @@ describe('the 8-bit kernel', () => {
     ] as [Look, number][]) {
       const src = new Uint8ClampedArray(4096 * 4).map((_, i) => (Math.imul(i + 7, 2654435761) >>> 13) & 255);
       const out = new Uint8ClampedArray(src.length);
-      const f = sampler(look, 'tetrahedral', s);
-      const v = new Float64Array(3);
+      const evaluate = sampler(look, 'tetrahedral', s);
+      const values = new Float64Array(3);
       applyTo(prepare(look, s), src, out);
       let off = 0;
       for (let i = 0; i < src.length; i += 4) {
@@ -155,11 +156,11 @@ describe('the 8-bit kernel', () => {
         const inside = [0, 1, 2].every(
           (c) => src[i + c]! / 255 >= look.domain.min[c]! && src[i + c]! / 255 <= look.domain.max[c]!,
         );
-        f(src[i]! / 255, src[i + 1]! / 255, src[i + 2]! / 255, v, 0);
+        evaluate(src[i]! / 255, src[i + 1]! / 255, src[i + 2]! / 255, values, 0);
         expect(out[i + 3]).toBe(src[i + 3]);
         if (inside || s === 1)
           for (let c = 0; c < 3; c++) {
-            const want = Math.floor(Math.min(1, Math.max(0, v[c]!)) * 255 + 0.5);
+            const want = Math.floor(Math.min(1, Math.max(0, values[c]!)) * 255 + 0.5);
             expect(Math.abs(out[i + c]! - want)).toBeLessThanOrEqual(1);
             if (out[i + c] !== want) off++;
           }
@@ -175,34 +176,34 @@ describe('the 8-bit kernel', () => {
       [65, 4096, 4],
       [17, 1, 0.3],
     ] as const) {
-      const p = prepare(bent(size), strength);
+      const prepared = prepare(bent(size), strength);
       const src = new Uint8ClampedArray(n * 4).map((_, i) => (Math.imul(i + 3, 2654435761) >>> 11) & 255);
-      const a = new Uint8ClampedArray(src.length);
+      const pixels = new Uint8ClampedArray(src.length);
       const b = new Uint8ClampedArray(src.length);
-      applyPlain(p, src, a);
-      expect(kernel()!.apply(p, src, b)).toBe(true);
+      applyPlain(prepared, src, pixels);
+      expect(kernel()!.apply(prepared, src, b)).toBe(true);
       let off = 0;
-      for (let i = 0; i < a.length; i++)
-        if (a[i] !== b[i]) {
+      for (let i = 0; i < pixels.length; i++)
+        if (pixels[i] !== b[i]) {
           off++;
-          expect(Math.abs(a[i]! - b[i]!)).toBe(1);
+          expect(Math.abs(pixels[i]! - b[i]!)).toBe(1);
           expect(i % 4).not.toBe(3);
         }
-      expect(off).toBeLessThanOrEqual(a.length * 0.001);
+      expect(off).toBeLessThanOrEqual(pixels.length * 0.001);
       const c = src.slice();
-      kernel()!.apply(p, c, c);
+      kernel()!.apply(prepared, c, c);
       expect(c).toEqual(b);
     }
     // more tables than it keeps, used in turns, small and large: each is still its own
     const many = Array.from({ length: 20 }, (_, i) => prepare(bent(i % 5 === 4 ? 41 : 9 + (i % 4) * 8), 0.2 + i * 0.1));
     const src = new Uint8ClampedArray(4000).map((_, i) => (i * 71) & 255);
     for (let round = 0; round < 3; round++)
-      for (const p of round === 1 ? [...many].reverse() : many) {
-        const a = new Uint8ClampedArray(4000);
+      for (const prepared of round === 1 ? [...many].reverse() : many) {
+        const pixels = new Uint8ClampedArray(4000);
         const b = new Uint8ClampedArray(4000);
-        applyPlain(p, src, a);
-        kernel()!.apply(p, src, b);
-        expect(b).toEqual(a);
+        applyPlain(prepared, src, pixels);
+        kernel()!.apply(prepared, src, b);
+        expect(b).toEqual(pixels);
       }
     expect(kernel()!.apply({ ...prepare(bent(2)), size: 200 }, new Uint8Array(4), new Uint8ClampedArray(4))).toBe(
       false,
@@ -285,11 +286,11 @@ describe('.cube', () => {
   });
   test('whatever bytes come, it answers with a look or a problem', () =>
     fc.assert(
-      fc.property(fc.uint8Array({ maxLength: 300 }), (b) => {
+      fc.property(fc.uint8Array({ maxLength: 300 }), (bytes) => {
         try {
-          readCube(b);
-        } catch (e) {
-          expect(e).toBeInstanceOf(Problem);
+          readCube(bytes);
+        } catch (error) {
+          expect(error).toBeInstanceOf(Problem);
         }
       }),
     ));
@@ -302,23 +303,23 @@ describe('measuring', () => {
     expect(haltonPoints().length).toBe(60000);
   });
   test('a look is the same as itself in another size when it bends little, and not the same as another', () => {
-    const a = bent(33);
-    const b = resample(a, 25);
+    const look = bent(33);
+    const b = resample(look, 25);
     expect(isSame(b.residual)).toBe(true);
     expect(b.residual.meanDeltaE).toBeGreaterThan(0);
-    expect(isSame(residual(sampler(a), sampler(identity(33))))).toBe(false);
-    expect(residual(sampler(a), sampler(a))).toMatchObject({ maxDeltaE: 0, p95DeltaE: 0, meanDeltaE: 0 });
+    expect(isSame(residual(sampler(look), sampler(identity(33))))).toBe(false);
+    expect(residual(sampler(look), sampler(look))).toMatchObject({ maxDeltaE: 0, p95DeltaE: 0, meanDeltaE: 0 });
   });
   test('the figure is largest where it says', () => {
-    const a = identity(9);
+    const look = identity(9);
     const b = identity(9);
     b.table[(4 + 4 * 9 + 4 * 81) * 3] = 1;
-    const r = residual(sampler(a), sampler(b));
+    const r = residual(sampler(look), sampler(b));
     r.worst.forEach((v) => expect(Math.abs(v - 0.5)).toBeLessThan(0.07));
   });
   test('a look re-expressed for log Rec. 2020 does there what it does here', () => {
-    const soft = fromFunction(33, '', (v) => {
-      for (let c = 0; c < 3; c++) v[c] = v[c]! + 0.06 * Math.sin(v[c]! * 6.283) * 0.4;
+    const soft = fromFunction(33, '', (values) => {
+      for (let c = 0; c < 3; c++) values[c] = values[c]! + 0.06 * Math.sin(values[c]! * 6.283) * 0.4;
     });
     const r = reexpress(soft, { primaries: 'rec2020', transfer: { log: { below: -9, above: 4 } } }, 65);
     expect(r.residual.meanDeltaE).toBeLessThan(0.5);

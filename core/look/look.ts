@@ -64,19 +64,19 @@ export function identity(size: number, title = 'Identity'): Look {
 
 /** A 3D table from a function that writes its result over the triple that it is given. */
 export function fromFunction(size: number, title: string, f: (v: Float64Array) => void, domain?: Look['domain']): Look {
-  const v = new Float64Array(3);
+  const values = new Float64Array(3);
   return fromRows(
     size,
     title,
     (row, n) => {
       for (let i = 0; i < n; i += 3) {
-        v[0] = row[i]!;
-        v[1] = row[i + 1]!;
-        v[2] = row[i + 2]!;
-        f(v);
-        row[i] = v[0];
-        row[i + 1] = v[1];
-        row[i + 2] = v[2];
+        values[0] = row[i]!;
+        values[1] = row[i + 1]!;
+        values[2] = row[i + 2]!;
+        f(values);
+        row[i] = values[0];
+        row[i + 1] = values[1];
+        row[i + 2] = values[2];
       }
     },
     domain,

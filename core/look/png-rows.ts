@@ -8,23 +8,23 @@ const crcs = new Uint32Array(256).map((_, n) => {
 });
 function chunk(type: string, data: Uint8Array): Uint8Array {
   const out = new Uint8Array(12 + data.length);
-  const v = new DataView(out.buffer);
-  v.setUint32(0, data.length);
+  const view = new DataView(out.buffer);
+  view.setUint32(0, data.length);
   for (let i = 0; i < 4; i++) out[4 + i] = type.charCodeAt(i);
   out.set(data, 8);
   let c = 0xffffffff;
   for (let i = 4; i < 8 + data.length; i++) c = crcs[(c ^ out[i]!) & 255]! ^ (c >>> 8);
-  v.setUint32(8 + data.length, (c ^ 0xffffffff) >>> 0);
+  view.setUint32(8 + data.length, (c ^ 0xffffffff) >>> 0);
   return out;
 }
 
 /** `row(y, out)` writes the samples of a row, interleaved. Each row is filtered by difference from the pixel before it (filter 1). */
 export function pngOfRows(width: number, height: number, row: (y: number, out: Uint16Array) => void): Uint8Array {
   const head = new Uint8Array(13);
-  const v = new DataView(head.buffer);
+  const view = new DataView(head.buffer);
   const parts: Uint8Array[] = [Uint8Array.of(137, 80, 78, 71, 13, 10, 26, 10)];
-  v.setUint32(0, width);
-  v.setUint32(4, height);
+  view.setUint32(0, width);
+  view.setUint32(4, height);
   head[8] = 16;
   head[9] = 2;
   parts.push(chunk('IHDR', head));
@@ -47,9 +47,9 @@ export function pngOfRows(width: number, height: number, row: (y: number, out: U
   parts.push(chunk('IEND', new Uint8Array(0)));
   const out = new Uint8Array(parts.reduce((n, p) => n + p.length, 0));
   let at = 0;
-  for (const p of parts) {
-    out.set(p, at);
-    at += p.length;
+  for (const pixels of parts) {
+    out.set(pixels, at);
+    at += pixels.length;
   }
   return out;
 }

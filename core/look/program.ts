@@ -54,16 +54,17 @@ export function programOf(
     ...about,
     evaluate: (interpolation = 'tetrahedral', strength = 1) => {
       const run = make(interpolation);
-      const v = new Float64Array(3);
-      const x = new Float64Array(3);
+      const values = new Float64Array(3);
+      const inputs = new Float64Array(3);
       return (r, g, b, out, at) => {
-        x[0] = r;
-        x[1] = g;
-        x[2] = b;
-        if (hold) for (let c = 0; c < 3; c++) x[c] = Math.min(hold.max[c]!, Math.max(hold.min[c]!, x[c]!));
-        v.set(x);
-        run(v);
-        for (let c = 0; c < 3; c++) out[at + c] = strength === 1 ? v[c]! : x[c]! + strength * (v[c]! - x[c]!);
+        inputs[0] = r;
+        inputs[1] = g;
+        inputs[2] = b;
+        if (hold) for (let c = 0; c < 3; c++) inputs[c] = Math.min(hold.max[c]!, Math.max(hold.min[c]!, inputs[c]!));
+        values.set(inputs);
+        run(values);
+        for (let c = 0; c < 3; c++)
+          out[at + c] = strength === 1 ? values[c]! : inputs[c]! + strength * (values[c]! - inputs[c]!);
       };
     },
   };
@@ -88,12 +89,12 @@ function ofClf(bytes: Uint8Array): Program {
 }
 function ofCdl(bytes: Uint8Array): Program {
   const list = readCdl(bytes);
-  const c = list[0]!;
+  const correction = list[0]!;
   return programOf(
     {
       format: 'cdl',
       kind: 'cdl',
-      title: c.id,
+      title: correction.id,
       warnings:
         list.length > 1
           ? [
@@ -106,7 +107,7 @@ function ofCdl(bytes: Uint8Array): Program {
           : [],
     },
     unit,
-    () => cdlStyles.Fwd!(c),
+    () => cdlStyles.Fwd!(correction),
   );
 }
 
@@ -144,25 +145,27 @@ function ofArchive(bytes: Uint8Array): Program {
       'the archive',
       'Ask the supplier for the look again.',
     );
-  const p = readProgram(data);
+  const program = readProgram(data);
   if (about)
     try {
-      p.title = String((JSON.parse(strFromU8(member(bytes, about)!)) as { title?: string }).title ?? p.title);
-      if (p.look) p.look.title = p.title;
+      program.title = String(
+        (JSON.parse(strFromU8(member(bytes, about)!)) as { title?: string }).title ?? program.title,
+      );
+      if (program.look) program.look.title = program.title;
     } catch {
       /* the title is then the table's own */
     }
-  return p;
+  return program;
 }
 
 /** The program as a 3D table (or its own table, where it has one). */
-export function tableOfProgram(p: Program, size = 33): Look {
-  if (p.look) return p.look;
-  const f = p.evaluate();
+export function tableOfProgram(program: Program, size = 33): Look {
+  if (program.look) return program.look;
+  const evaluate = program.evaluate();
   return {
-    ...fromFunction(size, p.title, (v) => f(v[0]!, v[1]!, v[2]!, v, 0), p.domain),
-    format: p.format === 'icc' ? 'icc' : p.format,
-    warnings: p.warnings,
+    ...fromFunction(size, program.title, (v) => evaluate(v[0]!, v[1]!, v[2]!, v, 0), program.domain),
+    format: program.format === 'icc' ? 'icc' : program.format,
+    warnings: program.warnings,
   };
 }
 

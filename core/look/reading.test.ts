@@ -5,51 +5,55 @@ import { identity } from './look';
 import { isPlain, readAs, readingOf, readings, readingText, tableAs } from './reading';
 import { sampler, type Evaluate } from './sample';
 
-const at = (f: Evaluate, c: readonly number[]): number[] => {
-  const o = new Float64Array(3);
-  f(c[0]!, c[1]!, c[2]!, o, 0);
-  return [...o];
+const at = (evaluate: Evaluate, color: readonly number[]): number[] => {
+  const out = new Float64Array(3);
+  evaluate(color[0]!, color[1]!, color[2]!, out, 0);
+  return [...out];
 };
-const c = fc.double({ min: 0, max: 1, noNaN: true });
+const arbitrary = fc.double({ min: 0, max: 1, noNaN: true });
 
 describe('a look read in another encoding', () => {
   test('nothing is nothing, however it is read, for what the encoding holds', () =>
     fc.assert(
-      fc.property(fc.constantFrom(...readings.filter((e) => !e.output)), fc.tuple(c, c, c), (e, v) => {
-        at(
-          readAs((r, g, b, o, i) => {
-            o[i] = r;
-            o[i + 1] = g;
-            o[i + 2] = b;
-          }, e),
-          v,
-        ).forEach((x, i) => expect(x).toBeCloseTo(v[i]!, 6));
-      }),
+      fc.property(
+        fc.constantFrom(...readings.filter((e) => !e.output)),
+        fc.tuple(arbitrary, arbitrary, arbitrary),
+        (reading, triple) => {
+          at(
+            readAs((r, g, b, out, i) => {
+              out[i] = r;
+              out[i + 1] = g;
+              out[i + 2] = b;
+            }, reading),
+            triple,
+          ).forEach((x, i) => expect(x).toBeCloseTo(triple[i]!, 6));
+        },
+      ),
     ));
   test('half the light, said in linear values, is half the light', () => {
-    const half: Evaluate = (r, g, b, o, i) => {
-      o[i] = r / 2;
-      o[i + 1] = g / 2;
-      o[i + 2] = b / 2;
+    const half: Evaluate = (r, g, b, out, i) => {
+      out[i] = r / 2;
+      out[i + 1] = g / 2;
+      out[i + 2] = b / 2;
     };
-    for (const p of ['sRGB', 'Rec. 2020', 'ProPhoto'])
-      at(readAs(half, { primaries: p, transfer: 'linear', range: 'full' }), [0.7, 0.5, 0.2]).forEach((x, i) =>
+    for (const path of ['sRGB', 'Rec. 2020', 'ProPhoto'])
+      at(readAs(half, { primaries: path, transfer: 'linear', range: 'full' }), [0.7, 0.5, 0.2]).forEach((x, i) =>
         expect(decodeSrgb(x)).toBeCloseTo(decodeSrgb([0.7, 0.5, 0.2][i]!) / 2, 6),
       );
   });
   test('what it gives may be another thing than what it takes: a table from linear light to display values is nothing at all', () => {
-    const develops: Evaluate = (r, g, b, o, i) => {
-      o[i] = encodeSrgb(r);
-      o[i + 1] = encodeSrgb(g);
-      o[i + 2] = encodeSrgb(b);
+    const develops: Evaluate = (r, g, b, out, i) => {
+      out[i] = encodeSrgb(r);
+      out[i + 1] = encodeSrgb(g);
+      out[i + 2] = encodeSrgb(b);
     };
-    const e = readingOf('sRGB, linear, full → sRGB, sRGB, full')!;
-    at(readAs(develops, e), [0.7, 0.3, 0.1]).forEach((x, i) => expect(x).toBeCloseTo([0.7, 0.3, 0.1][i]!, 6));
+    const reading = readingOf('sRGB, linear, full → sRGB, sRGB, full')!;
+    at(readAs(develops, reading), [0.7, 0.3, 0.1]).forEach((x, i) => expect(x).toBeCloseTo([0.7, 0.3, 0.1][i]!, 6));
     const legal = readAs(
-      (r, g, b, o, i) => {
-        o[i] = 16 / 255 + (219 / 255) * r;
-        o[i + 1] = 16 / 255 + (219 / 255) * g;
-        o[i + 2] = 16 / 255 + (219 / 255) * b;
+      (r, g, b, out, i) => {
+        out[i] = 16 / 255 + (219 / 255) * r;
+        out[i + 1] = 16 / 255 + (219 / 255) * g;
+        out[i + 2] = 16 / 255 + (219 / 255) * b;
       },
       {
         primaries: 'sRGB',
@@ -69,10 +73,10 @@ describe('a look read in another encoding', () => {
     ).toBe(false);
   });
   test('a swap of red and blue in another space is none in sRGB', () => {
-    const swap: Evaluate = (r, g, b, o, i) => {
-      o[i] = b;
-      o[i + 1] = g;
-      o[i + 2] = r;
+    const swap: Evaluate = (r, g, b, out, i) => {
+      out[i] = b;
+      out[i + 1] = g;
+      out[i + 2] = r;
     };
     const plain = at(swap, [0.8, 0.4, 0.2]);
     const wide = at(readAs(swap, { primaries: 'Rec. 2020', transfer: 'sRGB', range: 'full' }), [0.8, 0.4, 0.2]);
@@ -80,37 +84,37 @@ describe('a look read in another encoding', () => {
   });
   test('legal range: black is at 16, white at 235', () => {
     const seen: number[] = [];
-    const f = readAs(
-      (r, g, b, o, i) => {
+    const evaluate = readAs(
+      (r, g, b, out, i) => {
         seen.push(r);
-        o[i] = r;
-        o[i + 1] = g;
-        o[i + 2] = b;
+        out[i] = r;
+        out[i + 1] = g;
+        out[i + 2] = b;
       },
       { primaries: 'sRGB', transfer: 'sRGB', range: 'legal' },
     );
-    at(f, [0, 0, 0]);
-    at(f, [1, 1, 1]);
+    at(evaluate, [0, 0, 0]);
+    at(evaluate, [1, 1, 1]);
     expect(seen.map((v) => v * 255)).toEqual([expect.closeTo(16, 9), expect.closeTo(235, 6)]);
   });
   test('as a table it is what it is as a function, near enough to see no difference', () => {
     const look = { ...identity(17), table: identity(17).table.map((v) => v ** 1.3) };
-    for (const e of readings) {
-      const f = readAs(sampler(look), e);
-      const g = sampler(tableAs(look, e));
-      for (const v of [
+    for (const reading of readings) {
+      const evaluate = readAs(sampler(look), reading);
+      const g = sampler(tableAs(look, reading));
+      for (const values of [
         [0.2, 0.4, 0.6],
         [0.9, 0.8, 0.1],
         [0.5, 0.5, 0.5],
       ])
-        at(g, v).forEach((x, i) => expect(Math.abs(x - at(f, v)[i]!)).toBeLessThan(0.02));
+        at(g, values).forEach((x, i) => expect(Math.abs(x - at(evaluate, values)[i]!)).toBeLessThan(0.02));
     }
     expect(tableAs(look, readings[0]!)).toBe(look);
     expect(encodeSrgb(0.5)).toBeGreaterThan(0.7);
   });
   test('its words come back; nonsense is none', () => {
     for (const e of readings) expect(readingOf(readingText(e))).toEqual(e);
-    for (const t of [
+    for (const text of [
       '',
       'sRGB',
       'sRGB, sRGB',
@@ -120,7 +124,7 @@ describe('a look read in another encoding', () => {
       'sRGB, linear, full → sRGB, linear',
       'sRGB, sRGB, full → sRGB, sRGB, full → sRGB, sRGB, full',
     ])
-      expect(readingOf(t)).toBeNull();
+      expect(readingOf(text)).toBeNull();
     expect(isPlain(readings[0]!)).toBe(true);
   });
 });

@@ -24,19 +24,21 @@ const plainValues = (v: Values): boolean => v.primaries === 'sRGB' && v.transfer
 export const isPlain = (e: Reading): boolean => plainValues(e) && plainValues(e.output ?? e);
 const textOf = (v: Values): string => `${v.primaries}, ${v.transfer}, ${v.range}`;
 function valuesOf(text: string): Values | null {
-  const [p = '', t = '', r = ''] = text.split(',').map((x) => x.trim());
-  return p in primaries && t in transfers && (r === 'full' || r === 'legal')
-    ? { primaries: p, transfer: t, range: r }
+  const [path = '', t = '', r = ''] = text.split(',').map((x) => x.trim());
+  return path in primaries && t in transfers && (r === 'full' || r === 'legal')
+    ? { primaries: path, transfer: t, range: r }
     : null;
 }
 /** "Rec. 2020, linear, full", or "Rec. 2020, linear, full → sRGB, sRGB, full", and back; null for what is no reading. */
-export const readingText = (e: Reading): string =>
-  e.output && textOf(e.output) !== textOf(e) ? `${textOf(e)} → ${textOf(e.output)}` : textOf(e);
+export const readingText = (reading: Reading): string =>
+  reading.output && textOf(reading.output) !== textOf(reading)
+    ? `${textOf(reading)} → ${textOf(reading.output)}`
+    : textOf(reading);
 export function readingOf(text: string): Reading | null {
   const [takes = '', gives, ...more] = text.split('→');
-  const a = valuesOf(takes);
+  const values = valuesOf(takes);
   const b = gives === undefined ? null : valuesOf(gives);
-  return !a || more.length || (gives !== undefined && !b) ? null : { ...a, ...(b ? { output: b } : {}) };
+  return !values || more.length || (gives !== undefined && !b) ? null : { ...values, ...(b ? { output: b } : {}) };
 }
 /** Other readings that are worth a look, besides the one that holds. */
 export const readings: readonly Reading[] = [
@@ -53,46 +55,50 @@ export const readings: readonly Reading[] = [
 ].map((t) => readingOf(t)!);
 
 /** `f` takes and gives values in the encoding; the answer takes and gives encoded sRGB. Legal range is 16…235 of 8 bits. */
-export function readAs(f: Evaluate, e: Reading): Evaluate {
-  if (isPlain(e)) return f;
-  const side = (v: Values) => ({
-    space: spaces[primaries[v.primaries] ?? 'srgb'],
-    curve: transfers[v.transfer] ?? srgb,
-    low: v.range === 'legal' ? 16 / 255 : 0,
-    span: v.range === 'legal' ? 219 / 255 : 1,
+export function readAs(evaluate: Evaluate, reading: Reading): Evaluate {
+  if (isPlain(reading)) return evaluate;
+  const side = (values: Values) => ({
+    space: spaces[primaries[values.primaries] ?? 'srgb'],
+    curve: transfers[values.transfer] ?? srgb,
+    low: values.range === 'legal' ? 16 / 255 : 0,
+    span: values.range === 'legal' ? 219 / 255 : 1,
   });
-  const takes = side(e);
-  const gives = side(e.output ?? e);
+  const takes = side(reading);
+  const gives = side(reading.output ?? reading);
   const into = between(spaces.srgb, takes.space);
   const back = between(gives.space, spaces.srgb);
-  const v = new Float64Array(3);
-  const by = (m: number[]): void => {
-    const r = v[0]!;
-    const g = v[1]!;
-    const b = v[2]!;
-    for (let c = 0; c < 3; c++) v[c] = m[c * 3]! * r + m[c * 3 + 1]! * g + m[c * 3 + 2]! * b;
+  const values = new Float64Array(3);
+  const by = (matrix: number[]): void => {
+    const r = values[0]!;
+    const g = values[1]!;
+    const b = values[2]!;
+    for (let c = 0; c < 3; c++) values[c] = matrix[c * 3]! * r + matrix[c * 3 + 1]! * g + matrix[c * 3 + 2]! * b;
   };
   return (r, g, b, out, at) => {
-    v[0] = srgb.decode(r);
-    v[1] = srgb.decode(g);
-    v[2] = srgb.decode(b);
+    values[0] = srgb.decode(r);
+    values[1] = srgb.decode(g);
+    values[2] = srgb.decode(b);
     by(into);
-    for (let c = 0; c < 3; c++) v[c] = takes.low + takes.span * Math.min(1, Math.max(0, takes.curve.encode(v[c]!)));
-    f(v[0], v[1], v[2], v, 0);
-    for (let c = 0; c < 3; c++) v[c] = gives.curve.decode((v[c]! - gives.low) / gives.span);
+    for (let c = 0; c < 3; c++)
+      values[c] = takes.low + takes.span * Math.min(1, Math.max(0, takes.curve.encode(values[c]!)));
+    evaluate(values[0], values[1], values[2], values, 0);
+    for (let c = 0; c < 3; c++) values[c] = gives.curve.decode((values[c]! - gives.low) / gives.span);
     by(back);
-    for (let c = 0; c < 3; c++) out[at + c] = srgb.encode(v[c]!);
+    for (let c = 0; c < 3; c++) out[at + c] = srgb.encode(values[c]!);
   };
 }
 
 /** A table read so, as a table for sRGB values: of its own size, at least 33, twice that where its values are linear. */
-export function tableAs(look: Look, e: Reading): Look {
-  if (isPlain(e)) return look;
-  const f = readAs(sampler(look), e);
-  const size = Math.min(65, Math.max(33, look.kind === '3d' ? look.size : 33) * (e.transfer === 'linear' ? 2 : 1));
+export function tableAs(look: Look, reading: Reading): Look {
+  if (isPlain(reading)) return look;
+  const evaluate = readAs(sampler(look), reading);
+  const size = Math.min(
+    65,
+    Math.max(33, look.kind === '3d' ? look.size : 33) * (reading.transfer === 'linear' ? 2 : 1),
+  );
   return {
     ...fromRows(size, look.title, (row, n) => {
-      for (let i = 0; i < n; i += 3) f(row[i]!, row[i + 1]!, row[i + 2]!, row, i);
+      for (let i = 0; i < n; i += 3) evaluate(row[i]!, row[i + 1]!, row[i + 2]!, row, i);
     }),
     format: look.format,
     title: look.title,

@@ -46,37 +46,37 @@ export function pointsIn(domain: { min: number[]; max: number[] }, count = 20000
 }
 
 /** Distances by point; `points` interleaved triples. */
-export function distances(a: Evaluate, b: Evaluate, points: Float64Array): Float64Array {
+export function distances(evaluate: Evaluate, b: Evaluate, points: Float64Array): Float64Array {
   const count = points.length / 3;
   const out = new Float64Array(count);
   const p = new Float64Array(3);
-  const q = new Float64Array(3);
-  const l = new Float64Array(6);
+  const values = new Float64Array(3);
+  const lab = new Float64Array(6);
   for (let i = 0; i < count; i++) {
-    a(points[i * 3]!, points[i * 3 + 1]!, points[i * 3 + 2]!, p, 0);
-    b(points[i * 3]!, points[i * 3 + 1]!, points[i * 3 + 2]!, q, 0);
-    labOfSrgb(p[0]!, p[1]!, p[2]!, l, 0);
-    labOfSrgb(q[0]!, q[1]!, q[2]!, l, 3);
-    out[i] = deltaE2000(l[0]!, l[1]!, l[2]!, l[3]!, l[4]!, l[5]!);
+    evaluate(points[i * 3]!, points[i * 3 + 1]!, points[i * 3 + 2]!, p, 0);
+    b(points[i * 3]!, points[i * 3 + 1]!, points[i * 3 + 2]!, values, 0);
+    labOfSrgb(p[0]!, p[1]!, p[2]!, lab, 0);
+    labOfSrgb(values[0]!, values[1]!, values[2]!, lab, 3);
+    out[i] = deltaE2000(lab[0]!, lab[1]!, lab[2]!, lab[3]!, lab[4]!, lab[5]!);
   }
   return out;
 }
 
 /** Largest, 95th percentile (nearest rank) and mean distance, and the input where it is largest. */
-export function residual(a: Evaluate, b: Evaluate, points: Float64Array = haltonPoints()): Residual {
-  const d = distances(a, b, points);
-  if (!d.length) return { maxDeltaE: 0, p95DeltaE: 0, meanDeltaE: 0, worst: [0, 0, 0] };
+export function residual(evaluate: Evaluate, b: Evaluate, points: Float64Array = haltonPoints()): Residual {
+  const values = distances(evaluate, b, points);
+  if (!values.length) return { maxDeltaE: 0, p95DeltaE: 0, meanDeltaE: 0, worst: [0, 0, 0] };
   let at = 0;
   let sum = 0;
-  for (let i = 0; i < d.length; i++) {
-    sum += d[i]!;
-    if (d[i]! > d[at]!) at = i;
+  for (let i = 0; i < values.length; i++) {
+    sum += values[i]!;
+    if (values[i]! > values[at]!) at = i;
   }
-  const sorted = d.slice().sort();
+  const sorted = values.slice().sort();
   return {
-    maxDeltaE: d[at]!,
+    maxDeltaE: values[at]!,
     p95DeltaE: sorted[Math.max(0, Math.ceil(sorted.length * 0.95) - 1)]!,
-    meanDeltaE: sum / d.length,
+    meanDeltaE: sum / values.length,
     worst: [points[at * 3]!, points[at * 3 + 1]!, points[at * 3 + 2]!],
   };
 }

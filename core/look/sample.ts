@@ -54,7 +54,7 @@ function curves(look: Look): Evaluate {
 }
 
 function trilinear(look: Look): Evaluate {
-  const { table: t, size, domain } = look;
+  const { table: table, size, domain } = look;
   const k = scales(look);
   const last = size - 2;
   const dg = size * 3;
@@ -72,10 +72,10 @@ function trilinear(look: Look): Evaluate {
     const o = i * 3 + j * dg + l * db;
     for (let c = 0; c < 3; c++) {
       const p = o + c;
-      const a = t[p]! + fx * (t[p + 3]! - t[p]!);
-      const d = t[p + dg]! + fx * (t[p + dg + 3]! - t[p + dg]!);
-      const e = t[p + db]! + fx * (t[p + db + 3]! - t[p + db]!);
-      const h = t[p + dg + db]! + fx * (t[p + dg + db + 3]! - t[p + dg + db]!);
+      const a = table[p]! + fx * (table[p + 3]! - table[p]!);
+      const d = table[p + dg]! + fx * (table[p + dg + 3]! - table[p + dg]!);
+      const e = table[p + db]! + fx * (table[p + db + 3]! - table[p + db]!);
+      const h = table[p + dg + db]! + fx * (table[p + dg + db + 3]! - table[p + dg + db]!);
       const low = a + fy * (d - a);
       const high = e + fy * (h - e);
       out[at + c] = low + fz * (high - low);
@@ -84,7 +84,7 @@ function trilinear(look: Look): Evaluate {
 }
 
 function tetrahedral(look: Look): Evaluate {
-  const { table: t, size, domain } = look;
+  const { table: table, size, domain } = look;
   const k = scales(look);
   const last = size - 2;
   const dg = size * 3;
@@ -151,7 +151,7 @@ function tetrahedral(look: Look): Evaluate {
     const e = v - w;
     for (let c = 0; c < 3; c++) {
       const n = o + c;
-      out[at + c] = a * t[n]! + d * t[n + p]! + e * t[n + q]! + w * t[n + all]!;
+      out[at + c] = a * table[n]! + d * table[n + p]! + e * table[n + q]! + w * table[n + all]!;
     }
   };
 }

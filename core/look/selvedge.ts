@@ -23,9 +23,9 @@ export const threads: readonly (readonly [number, number, number])[] = [
 ];
 
 function oklch(l: number, c: number, h: number): [number, number, number] {
-  const v = new Float64Array([l, c * Math.cos((h * Math.PI) / 180), c * Math.sin((h * Math.PI) / 180)]);
-  fromOklab(v);
-  return [clip(encodeSrgb(v[0]!)), clip(encodeSrgb(v[1]!)), clip(encodeSrgb(v[2]!))];
+  const values = new Float64Array([l, c * Math.cos((h * Math.PI) / 180), c * Math.sin((h * Math.PI) / 180)]);
+  fromOklab(values);
+  return [clip(encodeSrgb(values[0]!)), clip(encodeSrgb(values[1]!)), clip(encodeSrgb(values[2]!))];
 }
 
 const hex = (v: readonly number[] | Float64Array): string =>
@@ -39,10 +39,10 @@ const hex = (v: readonly number[] | Float64Array): string =>
     .join('');
 
 /** Twelve pairs of colors, each "#rrggbb": the fixed one and the rendered one. */
-export function selvedge(f: Evaluate): [string, string][] {
+export function selvedge(evaluate: Evaluate): [string, string][] {
   const out = new Float64Array(3);
   return threads.map((t) => {
-    f(t[0], t[1], t[2], out, 0);
+    evaluate(t[0], t[1], t[2], out, 0);
     return [hex(t), hex(out)];
   });
 }

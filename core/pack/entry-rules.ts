@@ -76,34 +76,35 @@ export interface EntryFacts {
 }
 
 /** What is wrong with an entry before any of its bytes are read. */
-export function refuseEntry(e: EntryFacts): Problem | null {
-  if (e.link) return new Problem('entry-link', 'The entry is a link, which could point anywhere.', e.path, remedy);
-  if (e.encrypted)
+export function refuseEntry(entryFacts: EntryFacts): Problem | null {
+  if (entryFacts.link)
+    return new Problem('entry-link', 'The entry is a link, which could point anywhere.', entryFacts.path, remedy);
+  if (entryFacts.encrypted)
     return new Problem(
       'entry-encrypted',
       'The entry is encrypted.',
-      e.path,
+      entryFacts.path,
       'Unpack the archive with its password and drop the folder instead.',
     );
-  if (e.size > limits.entryBytes)
+  if (entryFacts.size > limits.entryBytes)
     return new Problem(
       'limit-size',
       `The entry is larger than ${limits.entryBytes / 2 ** 20} MB.`,
-      e.path,
+      entryFacts.path,
       'Bring this file in by itself if it is really needed.',
     );
-  if (e.size > limits.ratioFrom && e.size > e.packed * limits.ratio)
+  if (entryFacts.size > limits.ratioFrom && entryFacts.size > entryFacts.packed * limits.ratio)
     return new Problem(
       'zip-ratio',
-      `The entry would grow to ${Math.round(e.size / Math.max(1, e.packed))} times its packed size.`,
-      e.path,
+      `The entry would grow to ${Math.round(entryFacts.size / Math.max(1, entryFacts.packed))} times its packed size.`,
+      entryFacts.path,
       remedy,
     );
-  if (e.method !== 0 && e.method !== 8)
+  if (entryFacts.method !== 0 && entryFacts.method !== 8)
     return new Problem(
       'zip-method',
       'The entry is packed by a method other than store and deflate.',
-      e.path,
+      entryFacts.path,
       'Pack the archive anew as a plain ZIP.',
     );
   return null;

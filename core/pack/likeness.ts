@@ -32,17 +32,17 @@ export function designName(title: string, folder = ''): DesignName {
     .replace(release, ' ')
     .replace(copies, ' ');
   let mark: VariantMark | null = null;
-  for (const [m, pattern] of marks)
+  for (const [variantMark, pattern] of marks)
     if (pattern.test(base)) {
       const without = base.replace(new RegExp(pattern.source, 'gi'), ' ');
       if (/[a-z0-9]/i.test(without)) {
-        mark ??= m;
+        mark ??= variantMark;
         base = without;
       }
     }
   if (!mark)
-    for (const [m, pattern] of marks)
-      if (folder.split('/').some((f) => pattern.test(f.replace(/[_+-]/g, ' ')))) mark ??= m;
+    for (const [variantMark, pattern] of marks)
+      if (folder.split('/').some((f) => pattern.test(f.replace(/[_+-]/g, ' ')))) mark ??= variantMark;
   return {
     base: base
       .replace(/[()[\]–—-]+/g, ' ')
@@ -55,26 +55,26 @@ export function designName(title: string, folder = ''): DesignName {
 }
 
 /** Names as people compare them: case, accents, spaces, dashes and underscores aside. */
-export const foldName = (s: string): string =>
-  s
+export const foldName = (text: string): string =>
+  text
     .normalize('NFKD')
     .replace(/[\u0300-\u036f]/g, '')
     .toLowerCase()
     .replace(/[\s_\-–—.]+/g, ' ')
     .trim();
 
-const sorted = (v: unknown): unknown =>
-  Array.isArray(v)
-    ? v.map(sorted)
-    : v && typeof v === 'object'
+const sorted = (value: unknown): unknown =>
+  Array.isArray(value)
+    ? value.map(sorted)
+    : value && typeof value === 'object'
       ? Object.fromEntries(
-          Object.keys(v)
+          Object.keys(value)
             .sort()
-            .map((k) => [k, sorted((v as Record<string, unknown>)[k])]),
+            .map((k) => [k, sorted((value as Record<string, unknown>)[k])]),
         )
-      : typeof v === 'number'
-        ? Math.round(v * 1e6) / 1e6
-        : v;
+      : typeof value === 'number'
+        ? Math.round(value * 1e6) / 1e6
+        : value;
 
 /** A preset's content whatever the order or the container: settings, references, and what no mapping knows. Without names. */
 export function canonicalPreset(facts: { settings?: unknown; references?: unknown; unknown?: unknown }): string {
@@ -106,28 +106,28 @@ export interface SettingChange {
 
 /** The settings that differ, in their documented order. */
 export function settingChanges(before: Settings, after: Settings): SettingChange[] {
-  return allSettings.flatMap((d) => {
-    const a = before[d.id];
-    const b = after[d.id];
+  return allSettings.flatMap((setting) => {
+    const a = before[setting.id];
+    const b = after[setting.id];
     return JSON.stringify(sorted(a ?? null)) === JSON.stringify(sorted(b ?? null))
       ? []
-      : [{ setting: d.id, title: d.title, before: a ?? null, after: b ?? null }];
+      : [{ setting: setting.id, title: setting.title, before: a ?? null, after: b ?? null }];
   });
 }
 
 /** Share of the settings of either that are the same in both, 0…1. */
-export function settingLikeness(a: Settings, b: Settings): number {
-  const ids = new Set([...Object.keys(a), ...Object.keys(b)]);
+export function settingLikeness(settings: Settings, b: Settings): number {
+  const ids = new Set([...Object.keys(settings), ...Object.keys(b)]);
   if (!ids.size) return 0;
-  const changed = settingChanges(a, b).length;
+  const changed = settingChanges(settings, b).length;
   return 1 - changed / ids.size;
 }
 
 /** Likeness of two names by pairs of letters (Dice's coefficient), 0…1. */
 export function nameLikeness(a: string, b: string): number {
-  const pairs = (s: string): Map<string, number> => {
+  const pairs = (text: string): Map<string, number> => {
     const m = new Map<string, number>();
-    const t = foldName(s).replace(/ /g, '');
+    const t = foldName(text).replace(/ /g, '');
     for (let i = 0; i < t.length - 1; i++) m.set(t.slice(i, i + 2), (m.get(t.slice(i, i + 2)) ?? 0) + 1);
     return m;
   };
@@ -135,8 +135,8 @@ export function nameLikeness(a: string, b: string): number {
   const y = pairs(b);
   let both = 0;
   let all = 0;
-  for (const [k, n] of x) {
-    both += Math.min(n, y.get(k) ?? 0);
+  for (const [key, n] of x) {
+    both += Math.min(n, y.get(key) ?? 0);
     all += n;
   }
   for (const n of y.values()) all += n;

@@ -25,15 +25,15 @@ import { recognise } from './recognise';
 
 const known = [marlstone3, marlstone4, oxbow2].map((d) => parseDescriptor(d));
 const kind = (name: string, bytes: Uint8Array | string) => {
-  const r = recognise(name, typeof bytes === 'string' ? strToU8(bytes) : bytes, known);
-  return [r.kind, r.format];
+  const recognised = recognise(name, typeof bytes === 'string' ? strToU8(bytes) : bytes, known);
+  return [recognised.kind, recognised.format];
 };
 const code = (name: string, bytes: Uint8Array | string) => {
   try {
     recognise(name, typeof bytes === 'string' ? strToU8(bytes) : bytes, known);
     return 'taken';
-  } catch (e) {
-    return (e as { code?: string }).code ?? 'bug';
+  } catch (error) {
+    return (error as { code?: string }).code ?? 'bug';
   }
 };
 
@@ -130,11 +130,11 @@ describe('a file is known by its content, whatever its name', () => {
     ['a program', new Uint8Array([0x7f, 0x45, 0x4c, 0x46, 2, 1]), 'add-on', 'program'],
     ['a script', '#!/bin/sh\necho hi\n', 'add-on', 'program'],
     ['nothing', new Uint8Array(0), 'unknown', 'empty'],
-  ])('%s', (_what, bytes, k, format) => {
-    for (const name of ['a.bin', 'folder/a.dat']) expect(kind(name, bytes)).toEqual([k, format]);
-    const r = recognise('a.bin', typeof bytes === 'string' ? strToU8(bytes) : bytes, known);
-    expect(r.evidence.length).toBeGreaterThan(0);
-    expect(r.confidence).toBeGreaterThan(0);
+  ])('%s', (_what, bytes, key, format) => {
+    for (const name of ['a.bin', 'folder/a.dat']) expect(kind(name, bytes)).toEqual([key, format]);
+    const recognised = recognise('a.bin', typeof bytes === 'string' ? strToU8(bytes) : bytes, known);
+    expect(recognised.evidence.length).toBeGreaterThan(0);
+    expect(recognised.confidence).toBeGreaterThan(0);
   });
   test('what a picture says of camera and lens comes along', () =>
     expect(
@@ -189,19 +189,19 @@ describe('a file that says what it is and is broken is refused with its place', 
     ['a descriptor that breaks a rule', JSON.stringify({ ...oxbow2, sees: 'whenever' }), 'descriptor-invalid'],
   ])('%s', (_what, bytes, c) => expect(code('x', bytes)).toBe(c));
   test('a loop of directories ends', () => {
-    const b = tiff(42, [
+    const bytes = tiff(42, [
       [256, 4, [10]],
       [257, 4, [10]],
     ]);
-    new DataView(b.buffer).setUint32(10 + 24, 8, true);
-    expect(code('x', b)).toBe('tiff-broken');
+    new DataView(bytes.buffer).setUint32(10 + 24, 8, true);
+    expect(code('x', bytes)).toBe('tiff-broken');
   });
 });
 
 test('a process list is read back as it was written', () => {
-  const look = fromFunction(5, 'Kiln', (v) => {
-    v[0] = v[0]! ** 1.3;
-    v[1] = v[1]! * 0.9;
+  const look = fromFunction(5, 'Kiln', (values) => {
+    values[0] = values[0]! ** 1.3;
+    values[1] = values[1]! * 0.9;
   });
   const back = readClf(strToU8(writeClf(look, 'id'))).look!;
   expect(back.size).toBe(5);
@@ -242,14 +242,14 @@ const other: Settings = { warmth: -30, chroma: 0.6 };
 
 describe('fingerprints by effect', () => {
   test('agree with the full residual about what is the same', () => {
-    for (const [a, b] of [
+    for (const [settings, b] of [
       [warm, almost],
       [warm, other],
       [almost, { ...almost, level: 0.1 }],
       [almost, { ...almost, level: 0.004 }],
     ] as const) {
-      const d = fingerprintDistance(print(a), print(b));
-      const r = residual(compile(a), compile(b));
+      const d = fingerprintDistance(print(settings), print(b));
+      const r = residual(compile(settings), compile(b));
       expect(d.p95 <= 0.5 && d.max <= 2).toBe(isSame(r));
       expect(d.mean).toBeCloseTo(r.meanDeltaE, 0);
     }
@@ -391,24 +391,24 @@ describe('what an incoming file is', () => {
     ).toMatchObject({ outcome: 'version', likeness: { by: 'likeness' } });
   });
   test('within an arrival, later files are measured by earlier ones', () => {
-    const a = of({ settings: warm, title: 'Kiln', path: 'P/Kiln.cube' });
+    const incoming = of({ settings: warm, title: 'Kiln', path: 'P/Kiln.cube' });
     const b = of({ settings: warm, title: 'Kiln', path: 'P/b.cube' });
     const c = of({ settings: almost, title: 'Ember', path: 'P/c.cube' });
     const d = of({ settings: other, title: 'Kiln', path: 'P/JPEG/Kiln.cube' });
-    const all = propose([a, b, c, d], new HeldIndex([]), fingerprintDistance);
-    expect([a, b, c, d].map((e) => [all.get(e.id)!.outcome, all.get(e.id)!.entryId])).toEqual([
+    const all = propose([incoming, b, c, d], new HeldIndex([]), fingerprintDistance);
+    expect([incoming, b, c, d].map((e) => [all.get(e.id)!.outcome, all.get(e.id)!.entryId])).toEqual([
       ['new', null],
-      ['duplicate', a.id],
-      ['duplicate', a.id],
-      ['variant', a.id],
+      ['duplicate', incoming.id],
+      ['duplicate', incoming.id],
+      ['variant', incoming.id],
     ]);
   });
 });
 
 test('a table and what its sampler does have one fingerprint', () => {
-  const f = compile(warm);
-  const look = fromFunction(33, 'x', (v) => f(v[0]!, v[1]!, v[2]!, v, 0));
-  expect(fingerprintDistance(fingerprint(sampler(look)), fingerprint(f)).max).toBeLessThan(0.6);
+  const evaluate = compile(warm);
+  const look = fromFunction(33, 'x', (v) => evaluate(v[0]!, v[1]!, v[2]!, v, 0));
+  expect(fingerprintDistance(fingerprint(sampler(look)), fingerprint(evaluate)).max).toBeLessThan(0.6);
 });
 test('archives that are no editor’s own stay archives', () =>
   expect(kind('a.zip', zipSync({ 'a.txt': strToU8('x') }))).toEqual(['unknown', 'zip']));

@@ -83,18 +83,18 @@ export class HeldIndex {
       if (h.content && (!this.byContent.has(h.kind + h.content) || h.newest)) this.byContent.set(h.kind + h.content, h);
       if (!h.newest) continue;
       if (h.internalId) this.byIdentity.set(`${h.kind} ${h.internalId}`, h);
-      for (const t of new Set([h.title, ...h.aliases].map((x) => designName(x).base))) {
-        const k = `${h.kind} ${t}`;
-        const l = this.byTitle.get(k);
-        if (l) l.push(h);
-        else this.byTitle.set(k, [h]);
+      for (const text of new Set([h.title, ...h.aliases].map((x) => designName(x).base))) {
+        const key = `${h.kind} ${text}`;
+        const helds = this.byTitle.get(key);
+        if (helds) helds.push(h);
+        else this.byTitle.set(key, [h]);
       }
       this.byFile.set(`${h.kind} ${foldName(h.fileName)}`, h);
       if (h.fingerprint) {
-        const k = group(h);
-        const l = prints.get(k);
-        if (l) l.push(h);
-        else prints.set(k, [h]);
+        const key = group(h);
+        const helds = prints.get(key);
+        if (helds) helds.push(h);
+        else prints.set(key, [h]);
       }
     }
     for (const [kind, list] of prints) {
@@ -103,10 +103,10 @@ export class HeldIndex {
       this.prints.set(kind, { all, list });
     }
   }
-  near(e: Incoming, t: Tolerance): { held: Held; mean: number; p95: number; max: number } | null {
-    const p = this.prints.get(group(e));
-    if (!p || !e.fingerprint) return null;
-    const hit = near(e.fingerprint, p.all, p.list.length, t)[0];
+  near(incoming: Incoming, t: Tolerance): { held: Held; mean: number; p95: number; max: number } | null {
+    const p = this.prints.get(group(incoming));
+    if (!p || !incoming.fingerprint) return null;
+    const hit = near(incoming.fingerprint, p.all, p.list.length, t)[0];
     return hit ? { held: p.list[hit.index]!, mean: hit.mean, p95: hit.p95, max: hit.max } : null;
   }
 }
@@ -135,21 +135,22 @@ export function propose(
   const taken = new Set<number>();
   // the plain form of a design is the item; those that say what they are for come after it
   const marked = (e: Incoming): number => Number(designName(e.title, folderOf(e.path)).mark !== null);
-  for (const e of [...entries].sort((a, b) => marked(a) - marked(b))) {
-    const p = one(e);
-    out.set(e.id, p);
-    if (p.outcome === 'duplicate') continue;
-    if (!bySha.has(e.sha)) bySha.set(e.sha, e);
-    if (e.content && !byContent.has(e.kind + e.content)) byContent.set(e.kind + e.content, e);
-    const d = `${e.kind} ${designName(e.title, folderOf(e.path)).base}`;
-    if (!byDesign.has(d) && p.outcome !== 'variant') byDesign.set(d, e);
-    taken.add(e.id);
+  for (const incoming of [...entries].sort((a, b) => marked(a) - marked(b))) {
+    const proposal = one(incoming);
+    out.set(incoming.id, proposal);
+    if (proposal.outcome === 'duplicate') continue;
+    if (!bySha.has(incoming.sha)) bySha.set(incoming.sha, incoming);
+    if (incoming.content && !byContent.has(incoming.kind + incoming.content))
+      byContent.set(incoming.kind + incoming.content, incoming);
+    const d = `${incoming.kind} ${designName(incoming.title, folderOf(incoming.path)).base}`;
+    if (!byDesign.has(d) && proposal.outcome !== 'variant') byDesign.set(d, incoming);
+    taken.add(incoming.id);
   }
   return out;
 
-  function one(e: Incoming): Proposal {
-    const held = index.bySha.get(e.sha);
-    const first = bySha.get(e.sha);
+  function one(incoming: Incoming): Proposal {
+    const held = index.bySha.get(incoming.sha);
+    const first = bySha.get(incoming.sha);
     if (held)
       return {
         ...nothing,
@@ -168,10 +169,10 @@ export function propose(
         entryId: first.id,
         likeness: { by: 'bytes', words: `byte for byte ${first.path} in this arrival` },
       };
-    const same = e.content ? index.byContent.get(e.kind + e.content) : undefined;
-    const sameHere = e.content ? byContent.get(e.kind + e.content) : undefined;
+    const same = incoming.content ? index.byContent.get(incoming.kind + incoming.content) : undefined;
+    const sameHere = incoming.content ? byContent.get(incoming.kind + incoming.content) : undefined;
     // the same settings in another editor's language are wanted there: a variant, not a copy
-    if (same && (e.kind !== 'preset' || same.format === e.format))
+    if (same && (incoming.kind !== 'preset' || same.format === incoming.format))
       return {
         ...nothing,
         outcome: 'duplicate',
@@ -179,7 +180,8 @@ export function propose(
         versionId: same.versionId,
         likeness: {
           by: 'content',
-          words: e.kind === 'preset' ? 'the same settings, written otherwise' : 'the same table, written otherwise',
+          words:
+            incoming.kind === 'preset' ? 'the same settings, written otherwise' : 'the same table, written otherwise',
         },
       };
     if (same)
@@ -191,11 +193,11 @@ export function propose(
         confidence: 0.9,
         likeness: {
           by: 'content',
-          mark: `in the language of ${e.format.replace('@', ' ')}`,
+          mark: `in the language of ${incoming.format.replace('@', ' ')}`,
           words: 'the same settings in another editor’s language',
         },
       };
-    if (sameHere && (e.kind !== 'preset' || sameHere.format === e.format))
+    if (sameHere && (incoming.kind !== 'preset' || sameHere.format === incoming.format))
       return {
         ...nothing,
         outcome: 'duplicate',
@@ -210,14 +212,14 @@ export function propose(
         confidence: 0.9,
         likeness: {
           by: 'content',
-          mark: `in the language of ${e.format.replace('@', ' ')}`,
+          mark: `in the language of ${incoming.format.replace('@', ' ')}`,
           words: `the same settings as ${sameHere.path}, in another editor’s language`,
         },
       };
 
     const between = (h: { fingerprint: Int16Array | null }) =>
-      e.fingerprint && h.fingerprint ? figures(distance(e.fingerprint, h.fingerprint)) : null;
-    const by = e.internalId ? index.byIdentity.get(`${e.kind} ${e.internalId}`) : undefined;
+      incoming.fingerprint && h.fingerprint ? figures(distance(incoming.fingerprint, h.fingerprint)) : null;
+    const by = incoming.internalId ? index.byIdentity.get(`${incoming.kind} ${incoming.internalId}`) : undefined;
     if (by)
       return {
         ...nothing,
@@ -228,52 +230,56 @@ export function propose(
         likeness: { by: 'identity', ...between(by), words: 'it bears the same identity inside' },
       };
 
-    const design = designName(e.title, folderOf(e.path));
-    const twins = index.byTitle.get(`${e.kind} ${design.base}`) ?? [];
+    const design = designName(incoming.title, folderOf(incoming.path));
+    const twins = index.byTitle.get(`${incoming.kind} ${design.base}`) ?? [];
     let caution: string | null = null;
-    for (const h of twins) {
-      const heldMark = designName(h.title).mark;
-      const d = between(h);
+    for (const held of twins) {
+      const heldMark = designName(held.title).mark;
+      const d = between(held);
       if (design.mark !== heldMark && design.mark)
         return {
           ...nothing,
           outcome: 'variant',
-          itemId: h.itemId,
-          versionId: h.versionId,
+          itemId: held.itemId,
+          versionId: held.versionId,
           confidence: 0.8,
           likeness: { by: 'design', mark: design.mark, ...d, words: `the same design, ${design.mark}` },
         };
-      if (e.kind === 'preset' && e.format !== h.format && family(e.format) === family(h.format))
+      if (
+        incoming.kind === 'preset' &&
+        incoming.format !== held.format &&
+        family(incoming.format) === family(held.format)
+      )
         return {
           ...nothing,
           outcome: 'variant',
-          itemId: h.itemId,
-          versionId: h.versionId,
+          itemId: held.itemId,
+          versionId: held.versionId,
           confidence: 0.8,
           likeness: {
             by: 'design',
-            mark: `in the language of ${e.format.replace('@', ' ')}`,
+            mark: `in the language of ${incoming.format.replace('@', ' ')}`,
             ...d,
             words: 'the same design in another version of the editor’s language',
           },
         };
-      if (e.kind === 'preset' && e.format !== h.format) continue;
+      if (incoming.kind === 'preset' && incoming.format !== held.format) continue;
       const headings =
-        h.headings.length > 0 &&
-        h.headings.some(
+        held.headings.length > 0 &&
+        held.headings.some(
           (x) =>
-            e.headings.some((y) => foldName(x) === foldName(y)) ||
-            folderOf(e.path)
+            incoming.headings.some((y) => foldName(x) === foldName(y)) ||
+            folderOf(incoming.path)
               .split('/')
               .some((f) => foldName(f) === foldName(x)),
         );
       const kin = d ? d.mean <= 10 : true;
-      if (d && group(e) === group(h) && d.p95 <= t.p95 && d.max <= t.max)
+      if (d && group(incoming) === group(held) && d.p95 <= t.p95 && d.max <= t.max)
         return {
           ...nothing,
           outcome: 'duplicate',
-          itemId: h.itemId,
-          versionId: h.versionId,
+          itemId: held.itemId,
+          versionId: held.versionId,
           confidence: 0.9,
           likeness: { by: 'effect', ...d, words: 'it bears the same name and does the same' },
         };
@@ -281,16 +287,16 @@ export function propose(
         return {
           ...nothing,
           outcome: 'version',
-          itemId: h.itemId,
-          versionId: h.versionId,
+          itemId: held.itemId,
+          versionId: held.versionId,
           confidence: headings && kin ? 0.95 : d && d.mean <= 6 ? 0.88 : 0.75,
           likeness: { by: 'title', ...d, words: headings ? 'the same title and headings' : 'the same title' },
           caution: kin ? null : 'It bears the name of an item that does something quite different.',
         };
       caution = `Another item bears this name, and does something quite different${d ? ` (mean ΔE00 ${d.mean.toFixed(1)})` : ''}.`;
     }
-    const file = index.byFile.get(`${e.kind} ${foldName(e.path.split('/').pop()!)}`);
-    if (file && (e.kind !== 'preset' || file.format === e.format)) {
+    const file = index.byFile.get(`${incoming.kind} ${foldName(incoming.path.split('/').pop()!)}`);
+    if (file && (incoming.kind !== 'preset' || file.format === incoming.format)) {
       const d = between(file);
       if (!d || d.mean <= 6)
         return {
@@ -303,7 +309,7 @@ export function propose(
           caution,
         };
     }
-    const effect = index.near(e, t);
+    const effect = index.near(incoming, t);
     if (effect)
       return {
         ...nothing,
@@ -313,36 +319,41 @@ export function propose(
         confidence: 0.85,
         likeness: { by: 'effect', ...figures(effect), words: 'another name, the same effect' },
       };
-    if (e.settings && Object.keys(e.settings).length >= 5) {
+    if (incoming.settings && Object.keys(incoming.settings).length >= 5) {
       for (const [, list] of index.byTitle)
-        for (const h of list) {
-          if (h.kind !== e.kind || h.format !== e.format || !h.settings || nameLikeness(h.title, e.title) < 0.45)
+        for (const held of list) {
+          if (
+            held.kind !== incoming.kind ||
+            held.format !== incoming.format ||
+            !held.settings ||
+            nameLikeness(held.title, incoming.title) < 0.45
+          )
             continue;
-          if (settingLikeness(h.settings, e.settings) >= 0.7)
+          if (settingLikeness(held.settings, incoming.settings) >= 0.7)
             return {
               ...nothing,
               outcome: 'version',
-              itemId: h.itemId,
-              versionId: h.versionId,
+              itemId: held.itemId,
+              versionId: held.versionId,
               confidence: 0.6,
               likeness: {
                 by: 'likeness',
-                ...between(h),
+                ...between(held),
                 words: 'most of its settings are the same, and its name is much alike',
               },
             };
         }
     }
     // within the arrival: variants of one design, and copies by effect
-    const twin = byDesign.get(`${e.kind} ${design.base}`);
+    const twin = byDesign.get(`${incoming.kind} ${design.base}`);
     if (twin) {
       const twinMark = designName(twin.title, folderOf(twin.path)).mark;
-      if (design.mark !== twinMark || (e.kind === 'preset' && e.format !== twin.format)) {
+      if (design.mark !== twinMark || (incoming.kind === 'preset' && incoming.format !== twin.format)) {
         const mark =
           design.mark !== twinMark && design.mark
             ? design.mark
-            : e.format !== twin.format
-              ? `in the language of ${e.format.replace('@', ' ')}`
+            : incoming.format !== twin.format
+              ? `in the language of ${incoming.format.replace('@', ' ')}`
               : 'another variant';
         return {
           ...nothing,
@@ -358,9 +369,9 @@ export function propose(
         };
       }
     }
-    if (e.fingerprint)
-      for (const o of near.get(e.id) ?? []) {
-        const d = taken.has(o.id) ? distance(e.fingerprint, o.fingerprint!) : null;
+    if (incoming.fingerprint)
+      for (const o of near.get(incoming.id) ?? []) {
+        const d = taken.has(o.id) ? distance(incoming.fingerprint, o.fingerprint!) : null;
         if (d && d.p95 <= t.p95 && d.max <= t.max)
           return {
             ...nothing,
@@ -378,17 +389,17 @@ export function propose(
 function twins(entries: readonly Incoming[], t: Tolerance): Map<number, Incoming[]> {
   const groups = new Map<string, Incoming[]>();
   const out = new Map<number, Incoming[]>();
-  for (const e of entries)
-    if (e.fingerprint) {
-      const k = group(e);
-      const l = groups.get(k);
-      if (l) l.push(e);
-      else groups.set(k, [e]);
+  for (const incoming of entries)
+    if (incoming.fingerprint) {
+      const key = group(incoming);
+      const incomings = groups.get(key);
+      if (incomings) incomings.push(incoming);
+      else groups.set(key, [incoming]);
     }
-  const add = (a: Incoming, b: Incoming): void => {
-    const l = out.get(a.id);
-    if (l) l.push(b);
-    else out.set(a.id, [b]);
+  const add = (incoming: Incoming, b: Incoming): void => {
+    const incomings = out.get(incoming.id);
+    if (incomings) incomings.push(b);
+    else out.set(incoming.id, [b]);
   };
   for (const list of groups.values()) {
     const all = new Int16Array(list.length * 192);

@@ -54,33 +54,33 @@ const head = (bytes: Uint8Array): string => new TextDecoder('latin1').decode(byt
 
 /** Which descriptor's preset language a document of steps is in; null where none. */
 export function languageOf(doc: StepDocument, descriptors: readonly Descriptor[]): Descriptor | null {
-  for (const d of descriptors) {
-    if (d.presets?.container !== doc.container) continue;
-    const r = d.presets.recognise;
-    if (r.namespace && doc.namespaces.includes(r.namespace)) return d;
+  for (const descriptor of descriptors) {
+    if (descriptor.presets?.container !== doc.container) continue;
+    const r = descriptor.presets.recognise;
+    if (r.namespace && doc.namespaces.includes(r.namespace)) return descriptor;
     if (r.section && doc.steps.some((s) => s.name === r.section && (!r.key || s.attributes[r.key] === r.value)))
-      return d;
+      return descriptor;
   }
   return null;
 }
 
-const preset = (path: string, doc: StepDocument, d: Descriptor): Recognised & { read: ReadPreset } => {
-  const read = applyMapping(d.presets!.mapping, doc);
+const preset = (path: string, doc: StepDocument, descriptor: Descriptor): Recognised & { read: ReadPreset } => {
+  const read = applyMapping(descriptor.presets!.mapping, doc);
   return {
     kind: 'preset',
-    format: editorKey(d),
+    format: editorKey(descriptor),
     title: read.name || baseName(path),
     headings: read.headings,
     read,
     needs: read.references.map((r) => ({ kind: r.kind, name: r.name })),
-    note: `preset of ${d.title}`,
+    note: `preset of ${descriptor.title}`,
     confidence: 0.99,
     evidence: [
-      `${doc.container.toUpperCase()} with ${d.presets!.recognise.namespace ? `the namespace ${d.presets!.recognise.namespace}` : `${d.presets!.recognise.section} ${d.presets!.recognise.key ?? ''} ${d.presets!.recognise.value ?? ''}`}`.trim(),
+      `${doc.container.toUpperCase()} with ${descriptor.presets!.recognise.namespace ? `the namespace ${descriptor.presets!.recognise.namespace}` : `${descriptor.presets!.recognise.section} ${descriptor.presets!.recognise.key ?? ''} ${descriptor.presets!.recognise.value ?? ''}`}`.trim(),
       `${doc.steps.length} steps, ${Object.keys(read.settings).length} settings read`,
     ],
     facts: {
-      language: editorKey(d),
+      language: editorKey(descriptor),
       fileTitle: read.name,
       fileHeadings: read.headings,
       settings: read.settings,
@@ -112,15 +112,15 @@ export function readPreset(
       only,
       `Known are ${descriptors.map(editorKey).join(', ')}.`,
     );
-  const d = languageOf(steps(bytes), chosen);
-  if (!d)
+  const descriptor = languageOf(steps(bytes), chosen);
+  if (!descriptor)
     throw new Problem(
       'preset-language',
       'This is no preset in a language that any descriptor tells.',
       path,
       'Bring in a descriptor with a mapping for the editor that made it.',
     );
-  return preset(path, steps(bytes), d);
+  return preset(path, steps(bytes), descriptor);
 }
 
 /** The descriptor whose own kind of archive these bytes are: all of its members are there. */
@@ -131,11 +131,11 @@ export function archiveEditor(
   const names = memberNames(bytes);
   if (!names || names.length > 50) return null;
   // editions may share a form; then the newest counts
-  for (const d of [...descriptors].sort((a, b) => b.version.localeCompare(a.version, 'en', { numeric: true })))
-    for (const a of d.accepts) {
-      const members = a.writer.archive?.members.map((m) => m.name);
+  for (const descriptor of [...descriptors].sort((a, b) => b.version.localeCompare(a.version, 'en', { numeric: true })))
+    for (const accepts of descriptor.accepts) {
+      const members = accepts.writer.archive?.members.map((m) => m.name);
       if (members?.length && members.every((m) => names.includes(m)))
-        return { descriptor: d, about: a.writer.archive!.members.find((m) => m.json)?.name ?? null };
+        return { descriptor: descriptor, about: accepts.writer.archive!.members.find((m) => m.json)?.name ?? null };
     }
   return null;
 }
@@ -199,8 +199,8 @@ const xml: Try = (path, bytes, start, descriptors) => {
   if (!looksLikeXml(bytes)) return null;
   if (isXmp(start)) {
     const doc = readXmp(bytes);
-    const d = languageOf(doc, descriptors);
-    if (d) return preset(path, doc, d);
+    const descriptor = languageOf(doc, descriptors);
+    if (descriptor) return preset(path, doc, descriptor);
     return plain(
       path,
       'unknown',
@@ -253,8 +253,8 @@ const xml: Try = (path, bytes, start, descriptors) => {
     );
   }
   const doc = readXmlSteps(bytes);
-  const d = languageOf(doc, descriptors);
-  if (d) return preset(path, doc, d);
+  const descriptor = languageOf(doc, descriptors);
+  if (descriptor) return preset(path, doc, descriptor);
   return plain(
     path,
     extension(path) === 'xml' ? 'document' : 'unknown',
@@ -266,13 +266,17 @@ const xml: Try = (path, bytes, start, descriptors) => {
 
 const profile: Try = (path, bytes) => {
   if (isIcc(bytes)) {
-    const h = iccHeader(bytes);
+    const header = iccHeader(bytes);
     const kind: Kind =
-      h.class === 'input' ? 'camera-profile' : h.class === 'abstract' || h.class === 'link' ? 'look' : 'icc-profile';
-    return plain(path, kind, 'icc', `ICC ${h.version} ${h.class} profile, ${h.space} to ${h.pcs}`, {
-      title: h.description || baseName(path),
-      evidence: [`signature acsp, class ${h.class}`, `${h.tags.length} tags`],
-      facts: { ...h, kind: 'icc', fileTitle: h.description },
+      header.class === 'input'
+        ? 'camera-profile'
+        : header.class === 'abstract' || header.class === 'link'
+          ? 'look'
+          : 'icc-profile';
+    return plain(path, kind, 'icc', `ICC ${header.version} ${header.class} profile, ${header.space} to ${header.pcs}`, {
+      title: header.description || baseName(path),
+      evidence: [`signature acsp, class ${header.class}`, `${header.tags.length} tags`],
+      facts: { ...header, kind: 'icc', fileTitle: header.description },
     });
   }
   if (
@@ -376,11 +380,11 @@ const json: Try = (path, bytes, start) => {
     return null;
   }
   if (v && typeof v === 'object' && 'editor' in v && 'version' in v && 'accepts' in v) {
-    const d = parseDescriptor(v);
-    return plain(path, 'descriptor', editorKey(d), `descriptor of ${d.title}`, {
-      title: d.title,
+    const descriptor = parseDescriptor(v);
+    return plain(path, 'descriptor', editorKey(descriptor), `descriptor of ${descriptor.title}`, {
+      title: descriptor.title,
       evidence: ['JSON with editor, version and what it accepts', 'every rule of descriptors holds'],
-      facts: { editor: d.editor, version: d.version },
+      facts: { editor: descriptor.editor, version: descriptor.version },
     });
   }
   const settings = (v.settings && typeof v.settings === 'object' ? v.settings : null) as Settings | null;
@@ -398,10 +402,10 @@ const ini: Try = (path, bytes, start, descriptors) => {
   if (!/^\s*(?:[;#][^\n]*\n\s*)*\[[^\]\n]+\]\s*$/m.test(start.slice(0, 2000))) return null;
   try {
     const doc = readIni(bytes);
-    const d = languageOf(doc, descriptors);
-    return d ? preset(path, doc, d) : null;
-  } catch (e) {
-    if (!(e instanceof Problem) || e.code !== 'ini-line') throw e;
+    const descriptor = languageOf(doc, descriptors);
+    return descriptor ? preset(path, doc, descriptor) : null;
+  } catch (error) {
+    if (!(error instanceof Problem) || error.code !== 'ini-line') throw error;
     return null;
   }
 };

@@ -28,8 +28,8 @@ const files: [string, string, string][] = [
 ];
 
 /** A text without the places where titles and headings stand. */
-const rest = (s: string): string =>
-  s
+const rest = (text: string): string =>
+  text
     .replace(/TITLE .*\r?\n/, '')
     .replace(/^(name|drawer)=.*$/gm, '')
     .replace(/ (name|title|drawer)="[^"]*"/g, '')
@@ -38,12 +38,12 @@ const rest = (s: string): string =>
 test.each(files)('%s, %s: the title is written, and every other byte stays', (format, name, text) => {
   for (const title of ['Kiln “Dusk” & <Ember> $1 {n}', 'Größe Nr. 5']) {
     const after = writeTitle(format, strToU8(text), title, ['Glazes', 'Kiln & Fire'], known);
-    const r = recognise(name, after, known);
+    const recognised = recognise(name, after, known);
     const was = recognise(name, strToU8(text), known);
-    expect(r.title).toBe(title);
-    if (was.headings.length) expect(r.headings).toEqual(['Glazes', 'Kiln & Fire']);
+    expect(recognised.title).toBe(title);
+    if (was.headings.length) expect(recognised.headings).toEqual(['Glazes', 'Kiln & Fire']);
     expect(rest(strFromU8(after))).toBe(rest(text));
-    expect({ ...r.facts, fileTitle: 0, fileHeadings: 0, unknown: 0 }).toEqual({
+    expect({ ...recognised.facts, fileTitle: 0, fileHeadings: 0, unknown: 0 }).toEqual({
       ...was.facts,
       fileTitle: 0,
       fileHeadings: 0,
@@ -57,8 +57,8 @@ test('any title comes back as it was written', () => {
     fc.property(
       fc
         .string({ unit: 'grapheme', minLength: 1, maxLength: 60 })
-        .map((s) =>
-          s
+        .map((text) =>
+          text
             .replace(/[\u0000-\u001f\u007f-\u009f"]/g, '')
             .replace(/\s+/g, ' ')
             .trim(),
@@ -85,7 +85,7 @@ test('an editor’s archive gets a new about, and the same table', () => {
     id: 'k',
   }).bytes;
   const after = writeTitle('marlstone@4', before, 'New', ['B'], known);
-  const a = unzipSync(before);
+  const unzipped = unzipSync(before);
   const b = unzipSync(after);
   expect(JSON.parse(strFromU8(b['about.json']!))).toMatchObject({
     title: 'New',
@@ -93,7 +93,7 @@ test('an editor’s archive gets a new about, and the same table', () => {
     position: 3,
     scope: { input: 'camera data' },
   });
-  expect(b['table.clf']).toEqual(a['table.clf']);
+  expect(b['table.clf']).toEqual(unzipped['table.clf']);
 });
 
 test('what has no place for a title is refused with words', () =>

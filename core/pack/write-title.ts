@@ -19,10 +19,10 @@ const cannot = (what: string): Problem =>
     'The item bears its title all the same, and files made for editors carry it.',
   );
 const latin = {
-  decode: (b: Uint8Array): string => {
-    let s = '';
-    for (let i = 0; i < b.length; i += 8192) s += String.fromCharCode(...b.subarray(i, i + 8192));
-    return s;
+  decode: (bytes: Uint8Array): string => {
+    let text = '';
+    for (let i = 0; i < bytes.length; i += 8192) text += String.fromCharCode(...bytes.subarray(i, i + 8192));
+    return text;
   },
   encode: (s: string): Uint8Array => Uint8Array.from(s, (c) => c.charCodeAt(0)),
 };
@@ -31,42 +31,42 @@ const utf8 = (s: string): string => latin.decode(new TextEncoder().encode(s));
 const line = (s: string): string => utf8(s.replace(/[\r\n]+/g, ' '));
 const attribute = (s: string): string => utf8(escapeXml(s.replace(/[\r\n]+/g, ' ')));
 // a replacement text has no special signs
-const put = (s: string, pattern: RegExp, by: (...m: string[]) => string): string | null =>
-  pattern.test(s) ? s.replace(pattern, by) : null;
+const put = (text: string, pattern: RegExp, by: (...m: string[]) => string): string | null =>
+  pattern.test(text) ? text.replace(pattern, by) : null;
 
-function cube(s: string, title: string): string {
+function cube(text: string, title: string): string {
   const written = `TITLE "${line(title.replace(/"/g, "'"))}"`;
-  const eol = s.includes('\r\n') ? '\r\n' : '\n';
-  return put(s, /^TITLE[ \t]+.*?(?=\r?$)/m, () => written) ?? written + eol + s;
+  const eol = text.includes('\r\n') ? '\r\n' : '\n';
+  return put(text, /^TITLE[ \t]+.*?(?=\r?$)/m, () => written) ?? written + eol + text;
 }
 
-function rootAttribute(s: string, root: string, name: string, value: string): string {
-  const open = new RegExp(`<(?:[\\w-]+:)?${root}\\b[^>]*>`).exec(s);
+function rootAttribute(text: string, root: string, name: string, value: string): string {
+  const open = new RegExp(`<(?:[\\w-]+:)?${root}\\b[^>]*>`).exec(text);
   if (!open) throw cannot('this file: its root is not where it should be');
   const tag = open[0];
   const changed =
     put(tag, new RegExp(`(\\s${name}\\s*=\\s*)("[^"]*"|'[^']*')`), (_, a) => `${a}"${attribute(value)}"`) ??
     tag.replace(/\s*(\/?>)$/, (e) => ` ${name}="${attribute(value)}"${e.trimStart()}`);
-  return s.slice(0, open.index) + changed + s.slice(open.index + tag.length);
+  return text.slice(0, open.index) + changed + text.slice(open.index + tag.length);
 }
 
-function iniKey(s: string, section: string, key: string, value: string): string {
-  const at = new RegExp(`^\\[${section.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}\\][ \\t]*\\r?$`, 'm').exec(s);
+function iniKey(text: string, section: string, key: string, value: string): string {
+  const at = new RegExp(`^\\[${section.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}\\][ \\t]*\\r?$`, 'm').exec(text);
   if (!at) throw cannot('this file: its section is not there');
   const from = at.index + at[0].length;
-  const rest = s.slice(from);
+  const rest = text.slice(from);
   const end = /^\[/m.exec(rest)?.index ?? rest.length;
   const part = rest.slice(0, end);
-  const eol = s.includes('\r\n') ? '\r\n' : '\n';
+  const eol = text.includes('\r\n') ? '\r\n' : '\n';
   const changed =
     put(part, new RegExp(`^([ \\t]*${key}[ \\t]*=[ \\t]*).*?(?=\\r?$)`, 'm'), (_, a) => a + line(value)) ??
     `${eol}${key}=${line(value)}${part}`;
-  return s.slice(0, from) + changed + rest.slice(end);
+  return text.slice(0, from) + changed + rest.slice(end);
 }
 
-function xmp(s: string, title: string, headings: string[]): string {
+function xmp(text: string, title: string, headings: string[]): string {
   const titled = put(
-    s,
+    text,
     /(<dc:title>[\s\S]*?<rdf:li[^>]*>)([\s\S]*?)(<\/rdf:li>)/,
     (_, a, _b, c) => a + attribute(title) + c,
   );
@@ -88,8 +88,8 @@ export function writeTitle(
   descriptors: readonly Descriptor[],
 ): Uint8Array {
   const s = latin.decode(bytes);
-  const d = descriptors.find((x) => editorKey(x) === format);
-  const m = d?.presets?.mapping;
+  const descriptor = descriptors.find((x) => editorKey(x) === format);
+  const mapping = descriptor?.presets?.mapping;
   if (format === 'cube') return latin.encode(cube(s, title));
   if (format === 'dcp') {
     const dcp = readDcp(bytes);
@@ -98,8 +98,8 @@ export function writeTitle(
   }
   if (format === 'icc') return describeIcc(bytes, title);
   if (format === 'clf') return latin.encode(rootAttribute(s, 'ProcessList', 'name', title));
-  if (bytes[0] === 0x50 && bytes[1] === 0x4b && d) {
-    const about = d.accepts.flatMap((a) => a.writer.archive?.members ?? []).find((x) => x.json);
+  if (bytes[0] === 0x50 && bytes[1] === 0x4b && descriptor) {
+    const about = descriptor.accepts.flatMap((a) => a.writer.archive?.members ?? []).find((x) => x.json);
     if (!about) throw cannot('this archive');
     const files: Record<string, Uint8Array> = {};
     for (const name of memberNames(bytes) ?? []) {
@@ -112,19 +112,21 @@ export function writeTitle(
     } catch {
       throw cannot('this archive: what it says of itself is no JSON');
     }
-    for (const [k, v] of Object.entries(about.json!))
-      if (v === '{title}') json[k] = title;
-      else if (v === '{headings}') json[k] = headings;
+    for (const [key, value] of Object.entries(about.json!))
+      if (value === '{title}') json[key] = title;
+      else if (value === '{headings}') json[key] = headings;
     files[about.name] = new TextEncoder().encode(JSON.stringify(json, null, 1) + '\n');
     return zipSync(files, { level: 6, mtime: new Date(Date.UTC(2000, 0, 1, 12)) });
   }
-  if (!d?.presets) throw cannot(`a file of the format ${format}`);
-  if (d.presets.container === 'xmp') return latin.encode(xmp(s, title, headings));
-  if (!m?.title) throw cannot(`presets of ${d.title}`);
+  if (!descriptor?.presets) throw cannot(`a file of the format ${format}`);
+  if (descriptor.presets.container === 'xmp') return latin.encode(xmp(s, title, headings));
+  if (!mapping?.title) throw cannot(`presets of ${descriptor.title}`);
   const set = (text: string, at: { step: string; attribute: string }, value: string): string =>
-    d.presets!.container === 'ini'
+    descriptor.presets!.container === 'ini'
       ? iniKey(text, at.step, at.attribute, value)
       : rootAttribute(text, at.step, at.attribute, value);
-  const titled = set(s, m.title, title);
-  return latin.encode(m.headings ? set(titled, m.headings, headings.join(m.headings.separator)) : titled);
+  const titled = set(s, mapping.title, title);
+  return latin.encode(
+    mapping.headings ? set(titled, mapping.headings, headings.join(mapping.headings.separator)) : titled,
+  );
 }

@@ -9,41 +9,50 @@ export function monotoneCurve(points: CurvePoints): (x: number) => number {
   if (n === 1) return (x) => x + points[0]![1] - points[0]![0];
   const xs = points.map((p) => p[0]);
   const ys = points.map((p) => p[1]);
-  const d: number[] = [];
-  const m: number[] = [];
-  for (let i = 0; i < n - 1; i++) d.push((ys[i + 1]! - ys[i]!) / (xs[i + 1]! - xs[i]!));
-  m.push(d[0]!);
-  for (let i = 1; i < n - 1; i++) m.push(d[i - 1]! * d[i]! <= 0 ? 0 : (d[i - 1]! + d[i]!) / 2);
-  m.push(d[n - 2]!);
+  const dimensions: number[] = [];
+  const matrix: number[] = [];
+  for (let i = 0; i < n - 1; i++) dimensions.push((ys[i + 1]! - ys[i]!) / (xs[i + 1]! - xs[i]!));
+  matrix.push(dimensions[0]!);
+  for (let i = 1; i < n - 1; i++)
+    matrix.push(dimensions[i - 1]! * dimensions[i]! <= 0 ? 0 : (dimensions[i - 1]! + dimensions[i]!) / 2);
+  matrix.push(dimensions[n - 2]!);
   for (let i = 0; i < n - 1; i++) {
-    if (d[i] === 0) {
-      m[i] = 0;
-      m[i + 1] = 0;
+    if (dimensions[i] === 0) {
+      matrix[i] = 0;
+      matrix[i + 1] = 0;
       continue;
     }
-    const a = m[i]! / d[i]!;
-    const b = m[i + 1]! / d[i]!;
+    const a = matrix[i]! / dimensions[i]!;
+    const b = matrix[i + 1]! / dimensions[i]!;
     const s = a * a + b * b;
     if (s > 9) {
       const t = 3 / Math.sqrt(s);
-      m[i] = t * a * d[i]!;
-      m[i + 1] = t * b * d[i]!;
+      matrix[i] = t * a * dimensions[i]!;
+      matrix[i + 1] = t * b * dimensions[i]!;
     }
   }
   // by piece: start, and the four coefficients over the distance from it
   const at = Float64Array.from(xs);
-  const k = new Float64Array(n * 4);
+  const values = new Float64Array(n * 4);
   const last = n - 1;
   for (let i = 0; i < last; i++) {
     const h = xs[i + 1]! - xs[i]!;
-    k.set([ys[i]!, m[i]!, (3 * d[i]! - 2 * m[i]! - m[i + 1]!) / h, (m[i]! + m[i + 1]! - 2 * d[i]!) / (h * h)], i * 4);
+    values.set(
+      [
+        ys[i]!,
+        matrix[i]!,
+        (3 * dimensions[i]! - 2 * matrix[i]! - matrix[i + 1]!) / h,
+        (matrix[i]! + matrix[i + 1]! - 2 * dimensions[i]!) / (h * h),
+      ],
+      i * 4,
+    );
   }
   const first = at[0]!;
   const end = at[last]!;
   const low = ys[0]!;
   const high = ys[last]!;
-  const into = m[0]!;
-  const out = m[last]!;
+  const into = matrix[0]!;
+  const out = matrix[last]!;
   return (x) => {
     if (x <= first) return low + into * (x - first);
     if (x >= end) return high + out * (x - end);
@@ -51,6 +60,6 @@ export function monotoneCurve(points: CurvePoints): (x: number) => number {
     while (at[i + 1]! < x) i++;
     const f = x - at[i]!;
     const j = i * 4;
-    return k[j]! + f * (k[j + 1]! + f * (k[j + 2]! + f * k[j + 3]!));
+    return values[j]! + f * (values[j + 1]! + f * (values[j + 2]! + f * values[j + 3]!));
   };
 }

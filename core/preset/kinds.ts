@@ -52,18 +52,18 @@ export interface SettingDefinition<T = unknown> {
 
 export const numberIn =
   (low: number, high: number) =>
-  (v: unknown): string | null =>
-    typeof v === 'number' && v >= low && v <= high ? null : `must be a number from ${low} to ${high}`;
+  (value: unknown): string | null =>
+    typeof value === 'number' && value >= low && value <= high ? null : `must be a number from ${low} to ${high}`;
 
 export const triple =
   (low: number, high: number) =>
-  (v: unknown): string | null =>
-    Array.isArray(v) && v.length === 3 && v.every((n) => typeof n === 'number' && n >= low && n <= high)
+  (value: unknown): string | null =>
+    Array.isArray(value) && value.length === 3 && value.every((n) => typeof n === 'number' && n >= low && n <= high)
       ? null
       : `must be three numbers from ${low} to ${high}`;
 
-export function curvePoints(v: unknown): string | null {
-  const p = v as CurvePoints;
+export function curvePoints(value: unknown): string | null {
+  const p = value as CurvePoints;
   if (!Array.isArray(p) || p.length < 2 || p.length > 64) return 'must be 2 to 64 points';
   for (let i = 0; i < p.length; i++) {
     if (

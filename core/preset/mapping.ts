@@ -174,8 +174,8 @@ export function applyMapping(mapping: Mapping, doc: StepDocument): ReadPreset {
           remedy,
         );
     }
-    for (const [k, v] of Object.entries(step.attributes))
-      if (!used.has(k)) unknown[`${step.name}.${k}`] = v.slice(0, 2000);
+    for (const [key, value] of Object.entries(step.attributes))
+      if (!used.has(key)) unknown[`${step.name}.${key}`] = value.slice(0, 2000);
   }
   for (const [id, value] of Object.entries(settings)) {
     const bad = settingById.get(id)?.check(value);

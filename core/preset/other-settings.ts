@@ -49,9 +49,9 @@ const lookReference: SettingDefinition<LookReference | null> = {
   range: 'a name, strength 0…400',
   neutral: null,
   formula: 'Which look the preset calls, at which strength. Resolved before a bake, or kept as a dependency.',
-  check(v) {
-    if (v === null) return null;
-    const l = v as Partial<LookReference>;
+  check(value) {
+    if (value === null) return null;
+    const l = value as Partial<LookReference>;
     return typeof l.name === 'string' && l.name ? numberIn(0, 400)(l.strength) : 'must have a name and a strength';
   },
 };

@@ -29,24 +29,34 @@ function shiftedWhite(mired: number, tint: number): [number, number] {
   return xyOfUv([u + (tint / 3000) * n[0], v + (tint / 3000) * n[1]]);
 }
 
-const through = (m: Matrix): Operation => {
-  const [a, b, c, d, e, f, g, h, k] = m as [number, number, number, number, number, number, number, number, number];
-  return (v, n) => {
+const through = (matrix: Matrix): Operation => {
+  const [a, b, c, d, e, f, g, h, k] = matrix as [
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+  ];
+  return (values, n) => {
     for (let i = 0; i < n; i += 3) {
-      const x = v[i]!;
-      const y = v[i + 1]!;
-      const z = v[i + 2]!;
-      v[i] = a * x + b * y + c * z;
-      v[i + 1] = d * x + e * y + f * z;
-      v[i + 2] = g * x + h * y + k * z;
+      const x = values[i]!;
+      const y = values[i + 1]!;
+      const z = values[i + 2]!;
+      values[i] = a * x + b * y + c * z;
+      values[i + 1] = d * x + e * y + f * z;
+      values[i + 2] = g * x + h * y + k * z;
     }
   };
 };
 
 const eachChannel =
   (f: (x: number) => number): Operation =>
-  (v, n) => {
-    for (let i = 0; i < n; i++) v[i] = f(v[i]!);
+  (values, n) => {
+    for (let i = 0; i < n; i++) values[i] = f(values[i]!);
   };
 
 const quartic = (x: number): number => x * x * (x * x);
@@ -83,9 +93,9 @@ const warmth: SettingDefinition<number> = {
   compile(value, all) {
     const tint = (all.tintShift as number | undefined) ?? 0;
     if (value === 0 && tint === 0) return null;
-    const m = toXyz(spaces.srgb);
+    const matrix = toXyz(spaces.srgb);
     const a = adapt(shiftedWhite(0, 0), shiftedWhite(value, tint));
-    return through(multiply(invert(m), multiply(a, m)));
+    return through(multiply(invert(matrix), multiply(a, matrix)));
   },
 };
 
@@ -120,8 +130,8 @@ const level: SettingDefinition<number> = {
     const k = 2 ** value;
     return value === 0
       ? null
-      : (v, n) => {
-          for (let i = 0; i < n; i++) v[i]! *= k;
+      : (values, n) => {
+          for (let i = 0; i < n; i++) values[i]! *= k;
         };
   },
 };
@@ -135,8 +145,8 @@ const matrix: SettingDefinition<number[]> = {
   range: 'nine numbers, each -8…8',
   neutral: [1, 0, 0, 0, 1, 0, 0, 0, 1],
   stage: 'linear',
-  check: (v) =>
-    Array.isArray(v) && v.length === 9 && v.every((n) => typeof n === 'number' && Math.abs(n) <= 8)
+  check: (value) =>
+    Array.isArray(value) && value.length === 9 && value.every((n) => typeof n === 'number' && Math.abs(n) <= 8)
       ? null
       : 'must be nine numbers from -8 to 8',
   formula: 'Linear. `v ← matrix · v`, row-major on a column vector.',
@@ -180,12 +190,12 @@ const contrastPivot: SettingDefinition<number> = {
 /** Slope, offset and power in one operation, so that the three settings act in the order of the ASC CDL. */
 const cdl =
   (slope: number[], offset: number[], power: number[]): Operation =>
-  (v, n) => {
+  (values, n) => {
     for (let i = 0; i < n; i++) {
       const c = i % 3;
-      const x = v[i]! * slope[c]! + offset[c]!;
+      const x = values[i]! * slope[c]! + offset[c]!;
       const p = power[c]!;
-      v[i] = p === 1 ? x : x < 0 ? -Math.pow(-x, p) : Math.pow(x, p);
+      values[i] = p === 1 ? x : x < 0 ? -Math.pow(-x, p) : Math.pow(x, p);
     }
   };
 const ones = [1, 1, 1];
@@ -206,8 +216,8 @@ const slope: SettingDefinition<number[]> = {
     'Encoded, by channel: `v ← (v · slope + offset)^power`, the power odd-symmetric. One operation does slope, offset and power.',
   compile(value, all) {
     const o = (all.offset as number[] | undefined) ?? zeros;
-    const p = (all.power as number[] | undefined) ?? ones;
-    return same(value, ones) && same(o, zeros) && same(p, ones) ? null : cdl(value, o, p);
+    const point = (all.power as number[] | undefined) ?? ones;
+    return same(value, ones) && same(o, zeros) && same(point, ones) ? null : cdl(value, o, point);
   },
 };
 const offset: SettingDefinition<number[]> = {
@@ -323,8 +333,8 @@ const curve = (id: string, title: string, channel: number | null): SettingDefini
     const f = monotoneCurve(value);
     return channel === null
       ? eachChannel(f)
-      : (v, n) => {
-          for (let i = channel; i < n; i += 3) v[i] = f(v[i]!);
+      : (values, n) => {
+          for (let i = channel; i < n; i += 3) values[i] = f(values[i]!);
         };
   },
 });
@@ -338,9 +348,9 @@ const hueSectors: SettingDefinition<Sector[]> = {
   range: 'up to 24 sectors: center 0…360, width 1…360, turn -180…180, chroma 0…4, lightness -0.5…0.5',
   neutral: [],
   stage: 'oklab',
-  check(v) {
-    if (!Array.isArray(v) || v.length > 24) return 'must be a list of up to 24 sectors';
-    for (const [i, s] of (v as Partial<Sector>[]).entries()) {
+  check(value) {
+    if (!Array.isArray(value) || value.length > 24) return 'must be a list of up to 24 sectors';
+    for (const [i, s] of (value as Partial<Sector>[]).entries()) {
       const bad =
         numberIn(0, 360)(s.center) ??
         numberIn(1, 360)(s.width) ??
@@ -357,15 +367,15 @@ const hueSectors: SettingDefinition<Sector[]> = {
     const live = value.filter((s) => s.turn !== 0 || s.chroma !== 1 || s.lightness !== 0);
     if (!live.length) return null;
     // a hue's angle is dear: it is taken only where the direction shows that some sector is near
-    const near = live.map((s) => ({
-      x: Math.cos((s.center * Math.PI) / 180),
-      y: Math.sin((s.center * Math.PI) / 180),
-      least: s.width >= 360 ? -2 : Math.cos((s.width * Math.PI) / 360) - 1e-9,
+    const near = live.map((sector) => ({
+      x: Math.cos((sector.center * Math.PI) / 180),
+      y: Math.sin((sector.center * Math.PI) / 180),
+      least: sector.width >= 360 ? -2 : Math.cos((sector.width * Math.PI) / 360) - 1e-9,
     }));
-    return (v, count) => {
+    return (values, count) => {
       for (let i = 0; i < count; i += 3) {
-        const a = v[i + 1]!;
-        const b = v[i + 2]!;
+        const a = values[i + 1]!;
+        const b = values[i + 2]!;
         const c = Math.sqrt(a * a + b * b);
         if (c < 1e-9) continue;
         let some = false;
@@ -383,18 +393,18 @@ const hueSectors: SettingDefinition<Sector[]> = {
         let gain = 1;
         let light = 0;
         for (let k = 0; k < live.length; k++) {
-          const s = live[k]!;
-          const w = sectorWeight(h, s.center, s.width);
+          const sector = live[k]!;
+          const w = sectorWeight(h, sector.center, sector.width);
           if (w === 0) continue;
-          turn += w * s.turn;
-          gain *= 1 + w * (s.chroma - 1);
-          light += w * s.lightness;
+          turn += w * sector.turn;
+          gain *= 1 + w * (sector.chroma - 1);
+          light += w * sector.lightness;
         }
         const cos = gain * Math.cos((turn * Math.PI) / 180);
         const sin = gain * Math.sin((turn * Math.PI) / 180);
-        v[i]! += light * share;
-        v[i + 1] = a * cos - b * sin;
-        v[i + 2] = a * sin + b * cos;
+        values[i]! += light * share;
+        values[i + 1] = a * cos - b * sin;
+        values[i + 2] = a * sin + b * cos;
       }
     };
   },
@@ -414,13 +424,13 @@ const lowChroma: SettingDefinition<number> = {
   compile(value) {
     return value === 0
       ? null
-      : (v, n) => {
+      : (values, n) => {
           for (let i = 0; i < n; i += 3) {
-            const a = v[i + 1]!;
-            const b = v[i + 2]!;
+            const a = values[i + 1]!;
+            const b = values[i + 2]!;
             const k = 1 + (value / 100) * Math.exp(-Math.sqrt(a * a + b * b) / 0.08);
-            v[i + 1] = a * k;
-            v[i + 2] = b * k;
+            values[i + 1] = a * k;
+            values[i + 2] = b * k;
           }
         };
   },
@@ -439,10 +449,10 @@ const chroma: SettingDefinition<number> = {
   compile(value) {
     return value === 1
       ? null
-      : (v, n) => {
+      : (values, n) => {
           for (let i = 0; i < n; i += 3) {
-            v[i + 1]! *= value;
-            v[i + 2]! *= value;
+            values[i + 1]! *= value;
+            values[i + 2]! *= value;
           }
         };
   },
@@ -457,9 +467,9 @@ const monochrome: SettingDefinition<GrayMix | null> = {
   range: 'null, or up to 24 sectors: center 0…360, width 1…360, lightness -0.5…0.5',
   neutral: null,
   stage: 'oklab',
-  check(v) {
-    if (v === null) return null;
-    const mix = v as GrayMix;
+  check(value) {
+    if (value === null) return null;
+    const mix = value as GrayMix;
     if (typeof mix !== 'object' || !Array.isArray(mix.sectors) || mix.sectors.length > 24)
       return 'must be null or a list of up to 24 sectors';
     for (const s of mix.sectors) {
@@ -472,19 +482,19 @@ const monochrome: SettingDefinition<GrayMix | null> = {
     'OKLab, when present: `L ← L + Σ w·lightness · min(1, C / 0.1)` with the weights of the hue sectors, then `a = b = 0`.',
   compile(value) {
     if (!value) return null;
-    return (v, n) => {
+    return (values, n) => {
       for (let i = 0; i < n; i += 3) {
-        const a = v[i + 1]!;
-        const b = v[i + 2]!;
+        const a = values[i + 1]!;
+        const b = values[i + 2]!;
         const c = Math.sqrt(a * a + b * b);
         if (c > 1e-9) {
           const h = degrees(a, b);
           let add = 0;
           for (const s of value.sectors) add += sectorWeight(h, s.center, s.width) * s.lightness;
-          v[i]! += add * Math.min(1, c / 0.1);
+          values[i]! += add * Math.min(1, c / 0.1);
         }
-        v[i + 1] = 0;
-        v[i + 2] = 0;
+        values[i + 1] = 0;
+        values[i + 2] = 0;
       }
     };
   },
@@ -500,8 +510,8 @@ const tint = (id: string, title: string, weight: (L: number) => number, words: s
   range: 'hue 0…360, amount 0…0.3',
   neutral: { hue: 0, amount: 0 },
   stage: 'oklab',
-  check(v) {
-    const t = v as Partial<Tint> | null;
+  check(value) {
+    const t = value as Partial<Tint> | null;
     return !t || typeof t !== 'object'
       ? 'must have a hue and an amount'
       : (numberIn(0, 360)(t.hue) ?? numberIn(0, 0.3)(t.amount));
@@ -512,11 +522,11 @@ const tint = (id: string, title: string, weight: (L: number) => number, words: s
     const b = value.amount * Math.sin((value.hue * Math.PI) / 180);
     return value.amount === 0
       ? null
-      : (v, n) => {
+      : (values, n) => {
           for (let i = 0; i < n; i += 3) {
-            const w = weight(hold(v[i]!));
-            v[i + 1]! += w * a;
-            v[i + 2]! += w * b;
+            const w = weight(hold(values[i]!));
+            values[i + 1]! += w * a;
+            values[i + 2]! += w * b;
           }
         };
   },

@@ -16,17 +16,17 @@ import { readIni, readXmp } from './steps';
 
 const descriptors = [oxbow2, marlstone3].map((d) => parseDescriptor(d));
 const bytes = (s: string): Uint8Array => new TextEncoder().encode(s);
-const run = (s: Settings, p: [number, number, number]): number[] => {
+const run = (settings: Settings, point: [number, number, number]): number[] => {
   const out = new Float64Array(3);
-  compile(s)(...p, out, 0);
+  compile(settings)(...point, out, 0);
   return [...out];
 };
 const problem = (f: () => unknown): Problem => {
   try {
     f();
-  } catch (e) {
-    if (e instanceof Problem) return e;
-    throw e;
+  } catch (error) {
+    if (error instanceof Problem) return error;
+    throw error;
   }
   throw new Error('was not refused');
 };
@@ -42,10 +42,10 @@ describe('the renderer', () => {
     );
   });
   test('every definition accepts its neutral value, and refuses nonsense', () => {
-    for (const d of allSettings) {
-      expect(d.check(structuredClone(d.neutral)), d.id).toBeNull();
-      expect(d.check({ x: Number.NaN }), d.id).not.toBeNull();
-      expect(isNeutral(d.id, d.neutral)).toBe(true);
+    for (const setting of allSettings) {
+      expect(setting.check(structuredClone(setting.neutral)), setting.id).toBeNull();
+      expect(setting.check({ x: Number.NaN }), setting.id).not.toBeNull();
+      expect(isNeutral(setting.id, setting.neutral)).toBe(true);
     }
     expect(faults({ level: 99, nothing: 1 }).map((f) => f.setting)).toEqual(['level', 'nothing']);
   });
@@ -118,12 +118,12 @@ describe('the renderer', () => {
 
 describe('bake', () => {
   test('33 points of a smooth preset: mean ΔE00 ≤ 0.1, max ≤ 1.0', () => {
-    const r = bakeResidual(
+    const residual = bakeResidual(
       bake({ level: 0.3, contrast: 1.1, warmth: 15, chroma: 1.08, tintDark: { hue: 250, amount: 0.02 } }, 33, ''),
     );
-    expect(r.meanDeltaE).toBeLessThanOrEqual(0.1);
-    expect(r.maxDeltaE).toBeLessThanOrEqual(1);
-    expect(r.maxDeltaE).toBeGreaterThan(0);
+    expect(residual.meanDeltaE).toBeLessThanOrEqual(0.1);
+    expect(residual.maxDeltaE).toBeLessThanOrEqual(1);
+    expect(residual.maxDeltaE).toBeGreaterThan(0);
   });
   test('a finer table is nearer to the rendering', () => {
     const s = { contrast: 1.4, chroma: 1.2 };
@@ -160,14 +160,23 @@ describe('bake', () => {
 
 describe('containers and mappings', () => {
   test('every preset of the demo is read in its own language, with nothing left unknown', () => {
-    for (const p of oxbowPresets) {
-      const r = readPreset('x.xmp', bytes(oxbowOf(p)), descriptors);
-      expect([r.format, r.title, r.headings, r.read.unknown]).toEqual(['oxbow@2', p.title, p.headings, {}]);
+    for (const oxbowPreset of oxbowPresets) {
+      const recognised = readPreset('x.xmp', bytes(oxbowOf(oxbowPreset)), descriptors);
+      expect([recognised.format, recognised.title, recognised.headings, recognised.read.unknown]).toEqual([
+        'oxbow@2',
+        oxbowPreset.title,
+        oxbowPreset.headings,
+        {},
+      ]);
     }
-    for (const p of marlstonePresets) {
-      const r = readPreset('x', bytes(marlstoneOf(p)), descriptors);
-      expect([r.format, r.title, r.read.unknown]).toEqual(['marlstone@3', p.title, {}]);
-      expect(r.headings.join('/')).toBe(p.drawer);
+    for (const marlstonePreset of marlstonePresets) {
+      const recognised = readPreset('x', bytes(marlstoneOf(marlstonePreset)), descriptors);
+      expect([recognised.format, recognised.title, recognised.read.unknown]).toEqual([
+        'marlstone@3',
+        marlstonePreset.title,
+        {},
+      ]);
+      expect(recognised.headings.join('/')).toBe(marlstonePreset.drawer);
     }
   });
   test('scales, signs, tables, logarithms, points and lists come out in our units', () => {

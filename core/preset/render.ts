@@ -5,26 +5,26 @@ import type { Evaluate } from '../look/sample';
 import type { Operation, Settings, Stage } from './kinds';
 import { allSettings } from './settings';
 
-const decode: Operation = (v, n) => {
-  for (let i = 0; i < n; i++) v[i] = decodeSrgb(v[i]!);
+const decode: Operation = (values, n) => {
+  for (let i = 0; i < n; i++) values[i] = decodeSrgb(values[i]!);
 };
-const encode: Operation = (v, n) => {
-  for (let i = 0; i < n; i++) v[i] = encodeSrgb(v[i]!);
+const encode: Operation = (values, n) => {
+  for (let i = 0; i < n; i++) values[i] = encodeSrgb(values[i]!);
 };
-const intoOklab: Operation = (v, n) => {
-  for (let i = 0; i < n; i += 3) toOklab(v, i);
+const intoOklab: Operation = (values, n) => {
+  for (let i = 0; i < n; i += 3) toOklab(values, i);
 };
-const outOfOklab: Operation = (v, n) => {
-  for (let i = 0; i < n; i += 3) fromOklab(v, i);
+const outOfOklab: Operation = (values, n) => {
+  for (let i = 0; i < n; i += 3) fromOklab(values, i);
 };
 
 /** The settings' operations in their order, with the changes of encoding between them; acts in place on many triples at once. */
 export function compileMany(settings: Settings): Operation {
   const stages: Record<Stage, Operation[]> = { linear: [], encoded: [], oklab: [] };
-  for (const d of allSettings) {
-    if (!d.compile || !d.stage || settings[d.id] === undefined) continue;
-    const op = d.compile(settings[d.id], settings);
-    if (op) stages[d.stage].push(op);
+  for (const setting of allSettings) {
+    if (!setting.compile || !setting.stage || settings[setting.id] === undefined) continue;
+    const op = setting.compile(settings[setting.id], settings);
+    if (op) stages[setting.stage].push(op);
   }
   const { linear, encoded, oklab } = stages;
   const steps: Operation[] = [];
@@ -38,22 +38,22 @@ export function compileMany(settings: Settings): Operation {
     steps.push(intoOklab, ...oklab, outOfOklab);
   }
   if (oklab.length || (linear.length && !encoded.length)) steps.push(encode);
-  return (v, n) => {
-    for (const step of steps) step(v, n);
+  return (values, n) => {
+    for (const step of steps) step(values, n);
   };
 }
 
 /** The same for one color at a time. */
 export function compile(settings: Settings): Evaluate {
   const many = compileMany(settings);
-  const v = new Float64Array(3);
+  const values = new Float64Array(3);
   return (r, g, b, out, at) => {
-    v[0] = r;
-    v[1] = g;
-    v[2] = b;
-    many(v, 3);
-    out[at] = v[0]!;
-    out[at + 1] = v[1]!;
-    out[at + 2] = v[2]!;
+    values[0] = r;
+    values[1] = g;
+    values[2] = b;
+    many(values, 3);
+    out[at] = values[0]!;
+    out[at + 1] = values[1]!;
+    out[at + 2] = values[2]!;
   };
 }

@@ -31,8 +31,8 @@ export function faults(settings: Settings): { setting: string; message: string }
 
 /** docs/common-settings.md, from the definitions. */
 export function documentation(): string {
-  const row = (d: SettingDefinition) =>
-    `### ${d.title} \`${d.id}\`\n\nClass ${d.class}, family ${d.family}. Unit: ${d.unit}. Range: ${d.range}. Neutral: \`${JSON.stringify(d.neutral)}\`.\n\n${d.formula}\n`;
+  const row = (setting: SettingDefinition) =>
+    `### ${setting.title} \`${setting.id}\`\n\nClass ${setting.class}, family ${setting.family}. Unit: ${setting.unit}. Range: ${setting.range}. Neutral: \`${JSON.stringify(setting.neutral)}\`.\n\n${setting.formula}\n`;
   return [
     '# Common settings',
     '',

@@ -47,10 +47,17 @@ export function readXmp(bytes: Uint8Array): StepDocument {
     chars = '';
     if (tag.uri && tag.uri !== RDF && tag.uri !== DC) spaces.add(tag.uri);
     const own: Record<string, string> = {};
-    for (const a of Object.values(tag.attributes)) {
-      if (a.prefix === 'xmlns' || a.local === 'xmlns' || a.prefix === 'xml' || !a.uri || a.uri === RDF) continue;
-      spaces.add(a.uri);
-      own[a.local] = a.value;
+    for (const saxesAttributeNS of Object.values(tag.attributes)) {
+      if (
+        saxesAttributeNS.prefix === 'xmlns' ||
+        saxesAttributeNS.local === 'xmlns' ||
+        saxesAttributeNS.prefix === 'xml' ||
+        !saxesAttributeNS.uri ||
+        saxesAttributeNS.uri === RDF
+      )
+        continue;
+      spaces.add(saxesAttributeNS.uri);
+      own[saxesAttributeNS.local] = saxesAttributeNS.value;
     }
     if (tag.local === 'li' && tag.uri === RDF && !path.some((p) => p.startsWith(DC))) {
       step = { name: own.step ?? '', attributes: {}, where: `line ${parser.line}` };
@@ -63,8 +70,8 @@ export function readXmp(bytes: Uint8Array): StepDocument {
         );
     }
   });
-  parser.on('text', (t) => {
-    chars += t;
+  parser.on('text', (text) => {
+    chars += text;
   });
   parser.on('closetag', (tag) => {
     path.pop();

@@ -28,17 +28,20 @@ const profile = (title: string, cameras: string[], approved = true, source = 'Fa
   held: 1,
   approved: approved ? 1 : 0,
 });
-const one = (c: Camera, profiles: ReturnType<typeof profile>[], editors: Parameters<typeof cameraCoverage>[2] = []) =>
-  cameraCoverage([c], profiles, editors)[0]!;
+const one = (
+  camera: Camera,
+  profiles: ReturnType<typeof profile>[],
+  editors: Parameters<typeof cameraCoverage>[2] = [],
+) => cameraCoverage([camera], profiles, editors)[0]!;
 
 describe('coverage of cameras', () => {
   test('counts what is held by its source, the approved ones apart', () => {
-    const l = one(camera('Alder'), [
+    const cameraLine = one(camera('Alder'), [
       profile('A', ['Perrin Alder']),
       profile('B', ['PERRIN ALDER'], false),
       profile('C', ['Alder'], false, 'measured'),
     ]);
-    expect(l).toMatchObject({
+    expect(cameraLine).toMatchObject({
       state: 'covered',
       sources: [
         { source: 'Fathom Color', held: 2, approved: 1 },
@@ -178,12 +181,12 @@ describe('coverage of lenses', () => {
 });
 
 test('what files name and the list does not have is told once, with its serials', () => {
-  const seen = (c: string, serial: string, l: string, conversion = '') => ({
+  const seen = (character: string, serial: string, line: string, conversion = '') => ({
     maker: 'Perrin',
-    camera: c,
+    camera: character,
     conversion,
     serial,
-    lens: l,
+    lens: line,
   });
   const u = unlisted(
     [

@@ -39,16 +39,24 @@ export interface CameraLine {
   reads: { key: string; title: string; answer: Reads }[];
 }
 
-const converted = (c: Camera): Named =>
-  c.conversion
-    ? { maker: c.maker, model: `${c.model} ${c.conversion}`, names: c.names.map((n) => `${n} ${c.conversion}`) }
-    : c;
+const converted = (camera: Camera): Named =>
+  camera.conversion
+    ? {
+        maker: camera.maker,
+        model: `${camera.model} ${camera.conversion}`,
+        names: camera.names.map((n) => `${n} ${camera.conversion}`),
+      }
+    : camera;
 /** Whether a body, as items and frames name it ("Alder, infrared"), is this camera. */
 const isBody = (c: Camera, body: string): boolean => bears(converted(c), cameraForm, body);
 
 /** Whether an editor reads this camera's data: by the name in its files, which a conversion does not change. */
-export const readsCamera = (s: Pick<Support, 'cameras'>, c: Named): Reads =>
-  s.cameras === null ? 'unknown' : s.cameras === 'all' || s.cameras.some((n) => bears(c, cameraForm, n)) ? 'yes' : 'no';
+export const readsCamera = (s: Pick<Support, 'cameras'>, named: Named): Reads =>
+  s.cameras === null
+    ? 'unknown'
+    : s.cameras === 'all' || s.cameras.some((n) => bears(named, cameraForm, n))
+      ? 'yes'
+      : 'no';
 
 /** One line a camera, those with the least first. */
 export function cameraCoverage(
@@ -62,11 +70,11 @@ export function cameraCoverage(
       const body = converted(camera);
       const own = profiles.filter((p) => named(body, p.cameras));
       const sources = new Map<string, { source: string; held: number; approved: number }>();
-      for (const p of own) {
-        const s = sources.get(p.source) ?? { source: p.source, held: 0, approved: 0 };
-        s.held += p.held;
-        s.approved += p.approved;
-        sources.set(p.source, s);
+      for (const profilesHeld of own) {
+        const s = sources.get(profilesHeld.source) ?? { source: profilesHeld.source, held: 0, approved: 0 };
+        s.held += profilesHeld.held;
+        s.approved += profilesHeld.approved;
+        sources.set(profilesHeld.source, s);
       }
       return {
         camera,
@@ -119,27 +127,31 @@ export function lensCoverage(
   return lenses
     .map((lens): LensLine => {
       const bodies = cameras.filter((c) => c.mount && lens.mount && c.mount.toLowerCase() === lens.mount.toLowerCase());
-      const found = databases.flatMap((d) =>
-        d.lenses
+      const found = databases.flatMap((databaseHeld) =>
+        databaseHeld.lenses
           .filter((l) => named(lens, [l.model, ...l.aliases]))
-          .map((l): LensFound => {
-            const small = bodies.filter((c) => !serves(l.crop, c.crop));
+          .map((calibratedLens): LensFound => {
+            const small = bodies.filter((c) => !serves(calibratedLens.crop, c.crop));
             const otherMount =
-              l.mount !== '' && lens.mount !== '' && l.mount.toLowerCase() !== lens.mount.toLowerCase();
-            const but = !l.quantities.length
+              calibratedLens.mount !== '' &&
+              lens.mount !== '' &&
+              calibratedLens.mount.toLowerCase() !== lens.mount.toLowerCase();
+            const but = !calibratedLens.quantities.length
               ? 'it is named, without any measurement'
               : otherMount
-                ? `it is the one with the mount ${l.mount}`
+                ? `it is the one with the mount ${calibratedLens.mount}`
                 : small.length
-                  ? `it was measured on a smaller sensor (crop ${l.crop}) than that of the ${small.map((c) => c.model).join(', ')}`
+                  ? `it was measured on a smaller sensor (crop ${calibratedLens.crop}) than that of the ${small.map((c) => c.model).join(', ')}`
                   : '';
             return {
-              item: d.item,
-              title: d.title,
-              release: d.release,
-              as: l.model.toLowerCase().startsWith(l.maker.toLowerCase()) ? l.model : `${l.maker} ${l.model}`,
-              quantities: l.quantities,
-              focal: l.focal,
+              item: databaseHeld.item,
+              title: databaseHeld.title,
+              release: databaseHeld.release,
+              as: calibratedLens.model.toLowerCase().startsWith(calibratedLens.maker.toLowerCase())
+                ? calibratedLens.model
+                : `${calibratedLens.maker} ${calibratedLens.model}`,
+              quantities: calibratedLens.quantities,
+              focal: calibratedLens.focal,
               but,
             };
           }),
@@ -167,12 +179,14 @@ export interface Wish {
 }
 
 /** Whether coverage has since what was asked for: a profile, a whole calibration, or an editor, of the maker who was asked, that reads the camera. */
-export function isMet(w: Wish, cameras: readonly CameraLine[], lenses: readonly LensLine[]): boolean {
-  const camera = cameras.find((l) => l.camera.id === w.camera);
-  const lens = lenses.find((l) => l.lens.id === w.lens);
-  if (w.wanted === 'camera profile') return !!camera && camera.state !== 'none';
-  if (w.wanted === 'lens calibration') return lens?.state === 'covered';
-  return !!camera?.reads.some((r) => r.answer === 'yes' && r.title.toLowerCase().startsWith(w.askedOf.toLowerCase()));
+export function isMet(wish: Wish, cameras: readonly CameraLine[], lenses: readonly LensLine[]): boolean {
+  const camera = cameras.find((l) => l.camera.id === wish.camera);
+  const lens = lenses.find((l) => l.lens.id === wish.lens);
+  if (wish.wanted === 'camera profile') return !!camera && camera.state !== 'none';
+  if (wish.wanted === 'lens calibration') return lens?.state === 'covered';
+  return !!camera?.reads.some(
+    (r) => r.answer === 'yes' && r.title.toLowerCase().startsWith(wish.askedOf.toLowerCase()),
+  );
 }
 
 /** Crop factor of a sensor, from its sides in mm: the diagonal of 36 × 24 mm by its own. */

@@ -64,11 +64,11 @@ const broken: [string, ItemSide, PhotoSide, EditorSide][] = [
   ['needs', item({ needs: [{ name: 'Base look', held: false }] }), photo(), at(strict)],
   ['placed', item(), photo(), at(strict, null)],
 ];
-test.each(broken)('%s is told when it does not hold, with what to do', (code, i, p, e) => {
-  const f = foretell(i, p, e).findings.find((x) => x.code === code)!;
-  expect(f.words.length).toBeGreaterThan(10);
-  expect(f.remedy).toMatch(/\.$/);
-  expect(foretell(i, p, e).answer).toBe(['needs', 'put-away'].includes(code) ? 'yes' : 'no');
+test.each(broken)('%s is told when it does not hold, with what to do', (code, item, photo, editor) => {
+  const finding = foretell(item, photo, editor).findings.find((x) => x.code === code)!;
+  expect(finding.words.length).toBeGreaterThan(10);
+  expect(finding.remedy).toMatch(/\.$/);
+  expect(foretell(item, photo, editor).answer).toBe(['needs', 'put-away'].includes(code) ? 'yes' : 'no');
 });
 test('no condition is without such a case', () => {
   expect(broken.map((b) => b[0])).toEqual(conditions.map((c) => c.code));
@@ -76,13 +76,13 @@ test('no condition is without such a case', () => {
 
 describe('conditions of the scope', () => {
   test('that an editor does not keep are cautions: it shows all the same', () => {
-    const f = foretell(item({ cameras: ['Ondine 40'], input: 'rendered SDR' }), photo(), at(loose));
-    expect(f.answer).toBe('yes');
-    expect(f.findings.map((x) => [x.code, x.hides])).toEqual([
+    const foretold = foretell(item({ cameras: ['Ondine 40'], input: 'rendered SDR' }), photo(), at(loose));
+    expect(foretold.answer).toBe('yes');
+    expect(foretold.findings.map((x) => [x.code, x.hides])).toEqual([
       ['scope-camera', false],
       ['scope-input', false],
     ]);
-    expect(f.findings[0]!.words).toContain('Oxbow 2 offers it all the same');
+    expect(foretold.findings[0]!.words).toContain('Oxbow 2 offers it all the same');
   });
   test('are met by another writing of the camera’s name; a converted body is another camera', () => {
     expect(codes(item({ cameras: ['PERRIN ALDER'] }), photo(), at(strict))).toEqual([]);
@@ -122,11 +122,11 @@ test('before anything is placed, the editor alone is asked: no place, no station
   });
 });
 test('an editor whose cameras nobody wrote down is not known to read a photo; a rendered file it is', () => {
-  const e = at({ ...strict, cameras: undefined } as unknown as Descriptor);
-  expect([foretell(item(), photo(), e).answer, foretell(item(), photo({ kind: 'rendered' }), e).answer]).toEqual([
-    'unknown',
-    'yes',
-  ]);
+  const editor = at({ ...strict, cameras: undefined } as unknown as Descriptor);
+  expect([
+    foretell(item(), photo(), editor).answer,
+    foretell(item(), photo({ kind: 'rendered' }), editor).answer,
+  ]).toEqual(['unknown', 'yes']);
 });
 test('what waits for a restart says so, what is refused says why', () => {
   expect(

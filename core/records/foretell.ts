@@ -58,11 +58,11 @@ interface Condition {
 }
 
 /** A condition of the scope: hides where the editor keeps to it, else is a caution. */
-const scoped = (e: EditorSide, what: ScopeCondition, words: string, remedy: string): Omit<Finding, 'code'> => {
-  const kept = e.descriptor.honours?.includes(what);
+const scoped = (editor: EditorSide, what: ScopeCondition, words: string, remedy: string): Omit<Finding, 'code'> => {
+  const kept = editor.descriptor.honours?.includes(what);
   return kept
     ? { hides: true, words, remedy }
-    : { hides: false, words: `${words}; ${e.descriptor.title} offers it all the same`, remedy };
+    : { hides: false, words: `${words}; ${editor.descriptor.title} offers it all the same`, remedy };
 };
 
 export const conditions: Condition[] = [
@@ -72,36 +72,36 @@ export const conditions: Condition[] = [
   },
   {
     code: 'put-away',
-    check: (i) =>
-      i.away
+    check: (item) =>
+      item.away
         ? {
             hides: false,
-            words: `Its shelf, ${i.away}, is put away from your shelves; editors are not told of that`,
+            words: `Its shelf, ${item.away}, is put away from your shelves; editors are not told of that`,
             remedy: 'Bring the shelf back to find it in Etagere.',
           }
         : null,
   },
   {
     code: 'not-approved',
-    check: (i, _p, e) =>
-      i.status === 'approved' || e.placed
+    check: (item, _p, editor) =>
+      item.status === 'approved' || editor.placed
         ? null
         : {
             hides: true,
-            words: `Its newest version is ${i.status === 'draft' ? 'a draft' : i.status}, and only approved ones are placed`,
-            remedy: i.status === 'draft' ? 'Approve it, then roll it out.' : 'Take an approved version.',
+            words: `Its newest version is ${item.status === 'draft' ? 'a draft' : item.status}, and only approved ones are placed`,
+            remedy: item.status === 'draft' ? 'Approve it, then roll it out.' : 'Take an approved version.',
           },
   },
   {
     code: 'format',
-    check: (i, _p, e) => {
-      const a = acceptance(e.descriptor, i);
+    check: (item, _p, editor) => {
+      const a = acceptance(editor.descriptor, item);
       return 'reason' in a
         ? {
             hides: true,
             words: a.reason,
             remedy:
-              i.kind === 'camera-profile'
+              item.kind === 'camera-profile'
                 ? 'Make a look or an ICC profile of it, if that serves.'
                 : 'Choose another editor, or convert the item.',
           }
@@ -110,12 +110,12 @@ export const conditions: Condition[] = [
   },
   {
     code: 'system',
-    check: (i, _p, e) => {
-      const a = acceptance(e.descriptor, i);
-      return e.system && 'accepts' in a && !e.descriptor.places[a.accepts.place]?.[e.system]
+    check: (item, _p, editor) => {
+      const a = acceptance(editor.descriptor, item);
+      return editor.system && 'accepts' in a && !editor.descriptor.places[a.accepts.place]?.[editor.system]
         ? {
             hides: true,
-            words: `${e.descriptor.title} has no place for it on ${e.system}`,
+            words: `${editor.descriptor.title} has no place for it on ${editor.system}`,
             remedy: 'Place it on a station with another system.',
           }
         : null;
@@ -123,20 +123,20 @@ export const conditions: Condition[] = [
   },
   {
     code: 'photo-camera',
-    check: (_i, p, e) => {
-      if (p.kind === 'rendered') return null;
-      const answer = readsCamera({ cameras: e.descriptor.cameras ?? null }, p.camera);
-      const camera = p.camera.model || 'camera';
+    check: (_i, photo, editor) => {
+      if (photo.kind === 'rendered') return null;
+      const answer = readsCamera({ cameras: editor.descriptor.cameras ?? null }, photo.camera);
+      const camera = photo.camera.model || 'camera';
       return answer === 'no'
         ? {
             hides: true,
-            words: `${e.descriptor.title} does not read the ${camera}: the photo itself stays an empty card`,
+            words: `${editor.descriptor.title} does not read the ${camera}: the photo itself stays an empty card`,
             remedy: 'Use a version that has the camera in its list, or a rendered file of the photo.',
           }
         : answer === 'unknown'
           ? {
               hides: 'unknown',
-              words: `Nobody has said whether ${e.descriptor.title} reads the ${camera}`,
+              words: `Nobody has said whether ${editor.descriptor.title} reads the ${camera}`,
               remedy: 'Add its cameras to its descriptor.',
             }
           : null;
@@ -144,8 +144,8 @@ export const conditions: Condition[] = [
   },
   {
     code: 'profile-rendered',
-    check: (i, p) =>
-      i.kind === 'camera-profile' && p.kind === 'rendered'
+    check: (item, photo) =>
+      item.kind === 'camera-profile' && photo.kind === 'rendered'
         ? {
             hides: true,
             words: 'A camera profile needs camera data; in a rendered file the camera has put its own in',
@@ -155,48 +155,55 @@ export const conditions: Condition[] = [
   },
   {
     code: 'scope-camera',
-    check: (i, p, e) => {
-      if (!i.cameras.length) return null;
+    check: (item, photo, editor) => {
+      if (!item.cameras.length) return null;
       const own: Named = {
-        maker: p.camera.maker,
-        model: p.body,
-        names: p.body === p.camera.model ? p.camera.names : [],
+        maker: photo.camera.maker,
+        model: photo.body,
+        names: photo.body === photo.camera.model ? photo.camera.names : [],
       };
-      return i.cameras.some((c) => bears(own, cameraForm, c))
+      return item.cameras.some((c) => bears(own, cameraForm, c))
         ? null
         : scoped(
-            e,
+            editor,
             'camera',
-            `It is for the ${i.cameras.join(', ')}; the photo is of the ${p.body || 'camera that its file does not name'}`,
+            `It is for the ${item.cameras.join(', ')}; the photo is of the ${photo.body || 'camera that its file does not name'}`,
             'Take one made for this camera, or widen the item’s scope.',
           );
     },
   },
   {
     code: 'scope-input',
-    check: (i, p, e) =>
-      !i.input || i.input === (p.kind === 'rendered' ? 'rendered SDR' : 'camera data')
+    check: (item, photo, editor) =>
+      !item.input || item.input === (photo.kind === 'rendered' ? 'rendered SDR' : 'camera data')
         ? null
         : scoped(
-            e,
+            editor,
             'input',
-            `It is for ${i.input}; the photo is ${p.kind === 'rendered' ? 'a rendered file' : 'camera data'}`,
+            `It is for ${item.input}; the photo is ${photo.kind === 'rendered' ? 'a rendered file' : 'camera data'}`,
             'Take its variant for such files, or widen the item’s scope.',
           ),
   },
   {
     code: 'scope-result',
-    check: (i, p, e) =>
-      !i.result || !p.result || i.result === p.result
+    check: (item, photo, editor) =>
+      !item.result || !photo.result || item.result === photo.result
         ? null
-        : scoped(e, 'result', `It gives ${i.result}; the photo is worked in ${p.result}`, 'Take one for such photos.'),
+        : scoped(
+            editor,
+            'result',
+            `It gives ${item.result}; the photo is worked in ${photo.result}`,
+            'Take one for such photos.',
+          ),
   },
   {
     code: 'needs',
-    check: (i, _p, e) => {
+    check: (item, _p, editor) => {
       const named = (list: readonly { name: string }[]): string => list.map((n) => `“${n.name}”`).join(', ');
-      const unheld = i.needs.filter((n) => !n.held);
-      const absent = e.system ? i.needs.filter((n) => n.held && e.lists && !e.lists.includes(n.name)) : [];
+      const unheld = item.needs.filter((n) => !n.held);
+      const absent = editor.system
+        ? item.needs.filter((n) => n.held && editor.lists && !editor.lists.includes(n.name))
+        : [];
       return unheld.length
         ? {
             hides: false,
@@ -206,7 +213,7 @@ export const conditions: Condition[] = [
         : absent.length
           ? {
               hides: false,
-              words: `It refers to ${named(absent)}, which ${e.descriptor.title} does not list there: it will do less than it should`,
+              words: `It refers to ${named(absent)}, which ${editor.descriptor.title} does not list there: it will do less than it should`,
               remedy: 'Roll that out too.',
             }
           : null;
@@ -214,22 +221,22 @@ export const conditions: Condition[] = [
   },
   {
     code: 'placed',
-    check: (i, _p, e) => {
-      if (!e.system) return null;
-      if (!e.placed)
-        return i.status !== 'approved'
+    check: (item, _p, editor) => {
+      if (!editor.system) return null;
+      if (!editor.placed)
+        return item.status !== 'approved'
           ? null
           : { hides: true, words: 'It is not placed there', remedy: 'Roll it out to this station.' };
-      const due = ['restart-due', 'launch-due', 'rescan-due'].includes(e.placed.state);
-      return e.placed.state === 'listed'
+      const due = ['restart-due', 'launch-due', 'rescan-due'].includes(editor.placed.state);
+      return editor.placed.state === 'listed'
         ? null
         : {
             hides: true,
-            words: e.placed.reason,
+            words: editor.placed.reason,
             remedy: due
-              ? e.placed.state === 'restart-due'
+              ? editor.placed.state === 'restart-due'
                 ? 'Quit the editor and start it.'
-                : e.placed.state === 'launch-due'
+                : editor.placed.state === 'launch-due'
                   ? 'Start the editor.'
                   : 'Wait a moment, or have it rescan.'
               : 'Open the station to see what lies there.',
@@ -240,9 +247,9 @@ export const conditions: Condition[] = [
 
 /** All conditions that do not hold, and the answer: yes with cautions only, unknown where nobody knows and nothing else hides it. */
 export function foretell(item: ItemSide, photo: PhotoSide, editor: EditorSide): Foretold {
-  const findings = conditions.flatMap((c) => {
-    const f = c.check(item, photo, editor);
-    return f ? [{ code: c.code, ...f }] : [];
+  const findings = conditions.flatMap((condition) => {
+    const f = condition.check(item, photo, editor);
+    return f ? [{ code: condition.code, ...f }] : [];
   });
   // an editor that takes nothing of the kind has no more to be said of it
   const shown = findings.some((f) => f.code === 'format')

@@ -14,8 +14,8 @@ describe('names of cameras', () => {
   });
   test.each(['Ley II', 'LEY Mark II', 'Ley Mk. 2', 'Ley mk2', 'Corvane Ley mark 2'])(
     'a mark is written in many ways: %s',
-    (n) => {
-      expect(cameraForm(n, 'Corvane')).toBe('ley mk2');
+    (name) => {
+      expect(cameraForm(name, 'Corvane')).toBe('ley mk2');
     },
   );
   test('a mark, a suffix and a number tell models apart', () => {
@@ -30,21 +30,21 @@ describe('names of cameras', () => {
 describe('names of lenses', () => {
   test.each(['Perrin 50 mm f/2', 'PERRIN 50mm F2.0', 'f/2 50 mm', 'Perrin 50mm 1:2', '50 mm F:2'])(
     '%s is one lens',
-    (n) => {
-      expect(lensForm(n, 'Perrin')).toBe('50mm f2');
+    (name) => {
+      expect(lensForm(name, 'Perrin')).toBe('50mm f2');
     },
   );
   test.each(['Perrin Macro 24–70 mm f/2,8-4', 'perrin macro 24 - 70mm F2.8 - 4.0'])(
     'a zoom with a range of apertures: %s',
-    (n) => {
-      expect(lensForm(n, 'Perrin')).toBe('24-70mm f2.8-4 macro');
+    (name) => {
+      expect(lensForm(name, 'Perrin')).toBe('24-70mm f2.8-4 macro');
     },
   );
   test('focal length, aperture, suffix and mark tell lenses apart', () => {
     expect(
       new Set(
-        ['50 mm f/2', '50 mm f/1.8', '55 mm f/2', '50 mm f/2 macro', '50 mm f/2 II', '50 mm f/2.2'].map((n) =>
-          lensForm(n),
+        ['50 mm f/2', '50 mm f/1.8', '55 mm f/2', '50 mm f/2 macro', '50 mm f/2 II', '50 mm f/2.2'].map((name) =>
+          lensForm(name),
         ),
       ).size,
     ).toBe(6);
@@ -68,11 +68,11 @@ const name = fc
   .map((w) => w.join(' '));
 test('a name is the same to itself in any case, with any maker before it, and is comparable once made so', () =>
   fc.assert(
-    fc.property(name, fc.constantFrom(cameraForm, lensForm), (n, form) => {
-      const f = form(n, 'Perrin');
-      expect(form(n.toUpperCase(), 'perrin')).toBe(f);
+    fc.property(name, fc.constantFrom(cameraForm, lensForm), (name, form) => {
+      const file = form(name, 'Perrin');
+      expect(form(name.toUpperCase(), 'perrin')).toBe(file);
       // a maker before it says nothing, but where no more than the maker is left
-      if (f && f !== 'perrin') expect(form(`Perrin ${n}`, 'Perrin')).toBe(f);
+      if (file && file !== 'perrin') expect(form(`Perrin ${name}`, 'Perrin')).toBe(file);
     }),
   ));
 test('many at once are found as one by one', () =>

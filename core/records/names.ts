@@ -10,8 +10,8 @@ export interface Named {
 
 const ROMAN: Record<string, string> = { ii: '2', iii: '3', iv: '4', vi: '6', vii: '7', viii: '8', ix: '9' };
 const plain = (s: string): string => s.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase();
-const words = (s: string): string[] =>
-  s
+const words = (text: string): string[] =>
+  text
     .replace(/[^\p{L}\p{N}.+*/-]+/gu, ' ')
     .replace(/[-/]+(?= |$)|(^| )[-/]+/g, ' ')
     .trim()
@@ -31,15 +31,15 @@ export function cameraForm(model: string, maker = ''): string {
   const list = withoutMaker(words(plain(model).replace(/[./-]/g, ' ')), maker);
   const out: string[] = [];
   for (let i = 0; i < list.length; i++) {
-    const w = list[i]!;
-    const mark = /^(?:mark|mk)(\d*)$/.exec(w);
+    const word = list[i]!;
+    const mark = /^(?:mark|mk)(\d*)$/.exec(word);
     const next = list[i + 1] ?? '';
     if (mark && (mark[1] || /^\d$/.test(next) || ROMAN[next] || next === 'v' || next === 'i')) {
-      const n = mark[1] || (ROMAN[next] ?? ({ v: '5', i: '1' } as Record<string, string>)[next] ?? next);
+      const name = mark[1] || (ROMAN[next] ?? ({ v: '5', i: '1' } as Record<string, string>)[next] ?? next);
       if (!mark[1]) i++;
-      out.push(`mk${n}`);
-    } else if (i > 0 && ROMAN[w]) out.push(`mk${ROMAN[w]}`);
-    else out.push(w);
+      out.push(`mk${name}`);
+    } else if (i > 0 && ROMAN[word]) out.push(`mk${ROMAN[word]}`);
+    else out.push(word);
   }
   return out.join(' ');
 }
@@ -76,10 +76,10 @@ export function bearer(form: Form): (thing: Named, names: readonly string[]) => 
     let mine = own.get(thing);
     if (!forms) known.set(thing.maker, (forms = new Map<string, string>()));
     if (!mine) own.set(thing, (mine = formsOf(thing, form)));
-    return names.some((n) => {
-      let f = forms.get(n);
-      if (f === undefined) forms.set(n, (f = form(n, thing.maker)));
-      return mine.has(f);
+    return names.some((name) => {
+      let file = forms.get(name);
+      if (file === undefined) forms.set(name, (file = form(name, thing.maker)));
+      return mine.has(file);
     });
   };
 }

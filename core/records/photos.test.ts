@@ -18,11 +18,11 @@ const photo = (camera: string, kind: PhotoSeen['kind'] = 'camera data', unique =
 const of = (photos: PhotoSeen[], editors: EditorHere[]) => explainPhotos(photos, editors)[0]!.answers[0]!;
 
 test('photos are counted by camera and kind, the most first, however the files write the name', () => {
-  const g = explainPhotos(
+  const photoGroups = explainPhotos(
     [photo('Corvane Ley'), photo('CORVANE LEY'), photo('Ley', 'rendered'), photo('Corvane Ley II')],
     [editor('m@4', 'all')],
   );
-  expect(g.map((x) => [x.camera, x.kind, x.n])).toEqual([
+  expect(photoGroups.map((x) => [x.camera, x.kind, x.n])).toEqual([
     ['Corvane Ley', 'camera data', 2],
     ['Ley', 'rendered', 1],
     ['Corvane Ley II', 'camera data', 1],
@@ -58,11 +58,11 @@ test('rendered files show everywhere; a list that nobody wrote is not known; wit
 });
 test('a name that only the studio knows is found through its list, and through the name in a DNG', () => {
   const own = [{ maker: 'Corvane', model: 'Ley', names: ['CL-200 Export'] }];
-  const e = [editor('m@4', ['Corvane Ley'])];
-  expect(explainPhotos([photo('CL-200 Export')], e)[0]!.answers[0]!.answer).toBe('no');
-  expect(explainPhotos([photo('CL-200 Export')], e, own)[0]).toMatchObject({
+  const editorHeres = [editor('m@4', ['Corvane Ley'])];
+  expect(explainPhotos([photo('CL-200 Export')], editorHeres)[0]!.answers[0]!.answer).toBe('no');
+  expect(explainPhotos([photo('CL-200 Export')], editorHeres, own)[0]).toMatchObject({
     camera: 'Ley',
     answers: [{ answer: 'yes' }],
   });
-  expect(explainPhotos([photo('', 'camera data', 'Corvane Ley')], e, own)[0]!.answers[0]!.answer).toBe('yes');
+  expect(explainPhotos([photo('', 'camera data', 'Corvane Ley')], editorHeres, own)[0]!.answers[0]!.answer).toBe('yes');
 });

@@ -25,11 +25,11 @@ export interface EditorHere extends Support {
 const times = (n: number): string => (n === 1 ? '1 photo' : `${n.toLocaleString('en')} photos`);
 
 /** The camera in the words of the studio's list, where it is on it. */
-const nameOf = (p: PhotoSeen, own: readonly Named[]): Named =>
-  own.find((c) => [p.unique, p.camera].some((n) => n && bears(c, cameraForm, n))) ?? {
-    maker: p.maker,
-    model: p.camera || p.unique,
-    names: p.unique ? [p.unique] : [],
+const nameOf = (photoSeen: PhotoSeen, own: readonly Named[]): Named =>
+  own.find((c) => [photoSeen.unique, photoSeen.camera].some((n) => n && bears(c, cameraForm, n))) ?? {
+    maker: photoSeen.maker,
+    model: photoSeen.camera || photoSeen.unique,
+    names: photoSeen.unique ? [photoSeen.unique] : [],
   };
 
 /** A group for each camera and kind, the largest first; each editor's answer with what would cure a photo that does not show. */
@@ -39,12 +39,12 @@ export function explainPhotos(
   own: readonly Named[] = [],
 ): PhotoGroup[] {
   const groups = new Map<string, { thing: Named; kind: PhotoSeen['kind']; n: number }>();
-  for (const p of photos) {
-    const thing = nameOf(p, own);
-    const key = `${p.kind} ${cameraForm(thing.model, thing.maker)}`;
+  for (const photoSeen of photos) {
+    const thing = nameOf(photoSeen, own);
+    const key = `${photoSeen.kind} ${cameraForm(thing.model, thing.maker)}`;
     const g = groups.get(key);
-    if (g) g.n += p.n;
-    else groups.set(key, { thing, kind: p.kind, n: p.n });
+    if (g) g.n += photoSeen.n;
+    else groups.set(key, { thing, kind: photoSeen.kind, n: photoSeen.n });
   }
   return [...groups.values()]
     .sort((a, b) => b.n - a.n)
@@ -52,41 +52,51 @@ export function explainPhotos(
       camera: thing.model,
       kind,
       n,
-      answers: editors.map((e) => {
+      answers: editors.map((editorHere) => {
         if (kind === 'rendered')
           return {
-            key: e.key,
-            title: e.title,
+            key: editorHere.key,
+            title: editorHere.title,
             answer: 'yes' as const,
             reason: 'rendered files show whatever camera they are from',
             cures: [],
           };
-        const answer: Reads = thing.model ? readsCamera(e, thing) : e.cameras === 'all' ? 'yes' : 'unknown';
+        const answer: Reads = thing.model
+          ? readsCamera(editorHere, thing)
+          : editorHere.cameras === 'all'
+            ? 'yes'
+            : 'unknown';
         const reason =
           answer === 'yes'
-            ? e.cameras === 'all'
-              ? `${e.title} reads the camera data of all cameras`
-              : `${e.title} has the ${thing.model} in its list`
+            ? editorHere.cameras === 'all'
+              ? `${editorHere.title} reads the camera data of all cameras`
+              : `${editorHere.title} has the ${thing.model} in its list`
             : answer === 'no'
-              ? `${times(n)} of the ${thing.model} ${n === 1 ? 'is' : 'are'} not supported here: ${e.title} has no such camera in its list`
+              ? `${times(n)} of the ${thing.model} ${n === 1 ? 'is' : 'are'} not supported here: ${editorHere.title} has no such camera in its list`
               : thing.model
-                ? `the descriptor of ${e.title} does not say which cameras it reads`
+                ? `the descriptor of ${editorHere.title} does not say which cameras it reads`
                 : 'the files name no camera';
-        return { key: e.key, title: e.title, answer, reason, cures: answer === 'no' ? cures(e, thing, editors) : [] };
+        return {
+          key: editorHere.key,
+          title: editorHere.title,
+          answer,
+          reason,
+          cures: answer === 'no' ? cures(editorHere, thing, editors) : [],
+        };
       }),
     }));
 }
 
 /** What would make them show, the nearest first. */
-function cures(e: EditorHere, camera: Named, editors: readonly EditorHere[]): string[] {
-  const able = editors.filter((x) => x.key !== e.key && readsCamera(x, camera) === 'yes');
-  const where = (x: EditorHere): string =>
-    x.stations === 0
+function cures(editorHere: EditorHere, camera: Named, editors: readonly EditorHere[]): string[] {
+  const able = editors.filter((x) => x.key !== editorHere.key && readsCamera(x, camera) === 'yes');
+  const where = (editorHere: EditorHere): string =>
+    editorHere.stations === 0
       ? ', which no station has yet'
-      : `, which ${x.stations} ${x.stations === 1 ? 'station has' : 'stations have'}`;
+      : `, which ${editorHere.stations} ${editorHere.stations === 1 ? 'station has' : 'stations have'}`;
   return [
-    ...able.filter((x) => x.editor === e.editor).map((x) => `Use ${x.title}${where(x)}: it reads them.`),
-    ...able.filter((x) => x.editor !== e.editor).map((x) => `Open them in ${x.title}${where(x)}.`),
+    ...able.filter((x) => x.editor === editorHere.editor).map((x) => `Use ${x.title}${where(x)}: it reads them.`),
+    ...able.filter((x) => x.editor !== editorHere.editor).map((x) => `Open them in ${x.title}${where(x)}.`),
     ...(able.length ? [] : [`No editor here reads the ${camera.model}: ask for it.`]),
     'Hand over rendered files (TIFF, JPEG) of them; those show.',
   ];

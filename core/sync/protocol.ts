@@ -11,13 +11,13 @@ const path = () =>
     .test('inside', 'must stay inside its root', (p) => isInside(p ?? ''));
 
 /** Is a relative path free of steps outwards, absolute beginnings, back slashes and control characters? */
-export function isInside(p: string): boolean {
+export function isInside(path: string): boolean {
   return (
-    p.length > 0 &&
-    !p.startsWith('/') &&
-    !/^[a-zA-Z]:/.test(p) &&
-    !/[\\\u0000-\u001f]/.test(p) &&
-    !p.split('/').some((s) => s === '..' || s === '.' || s === '')
+    path.length > 0 &&
+    !path.startsWith('/') &&
+    !/^[a-zA-Z]:/.test(path) &&
+    !/[\\\u0000-\u001f]/.test(path) &&
+    !path.split('/').some((s) => s === '..' || s === '.' || s === '')
   );
 }
 

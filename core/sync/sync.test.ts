@@ -32,16 +32,16 @@ describe('the three-way view', () => {
   ] as const)('base %s, should %s, is %s: %s', (b, s, i, d) => expect(decide(b, s, i)).toBe(d));
   test('what they changed is never written over', () =>
     fc.assert(
-      fc.property(state, state, state, (b, s, i) => {
-        const d = decide(b, s, i);
-        if (d === 'put' || d === 'remove') expect(i).toBe(b);
+      fc.property(state, state, state, (state, s, i) => {
+        const decision = decide(state, s, i);
+        if (decision === 'put' || decision === 'remove') expect(i).toBe(state);
       }),
     ));
   test('carrying a decision out brings it in step', () =>
     fc.assert(
-      fc.property(state, state, state, (b, s, i) => {
-        const d = decide(b, s, i);
-        if (d === 'put' || d === 'remove') expect(decide(s, s, s)).toBe('in-step');
+      fc.property(state, state, state, (state, s, i) => {
+        const decision = decide(state, s, i);
+        if (decision === 'put' || decision === 'remove') expect(decide(s, s, s)).toBe('in-step');
       }),
     ));
   test('macOS and Windows fold case and Unicode form, Linux only the form', () => {

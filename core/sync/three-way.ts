@@ -43,16 +43,16 @@ export function merge(
   const rows = new Map<string, Keyed & { path: string }>();
   const row = (path: string) => {
     const key = foldKey(path, system);
-    let r = rows.get(key);
-    if (!r) rows.set(key, (r = { key, path, base: null, should: null, is: null }));
-    return r;
+    let keyed = rows.get(key);
+    if (!keyed) rows.set(key, (keyed = { key, path, base: null, should: null, is: null }));
+    return keyed;
   };
   for (const [path, sha] of should) row(path).should = sha;
   for (const [path, sha] of base) row(path).base = sha;
   for (const [path, sha] of is) {
-    const r = row(path);
-    r.is = sha;
-    r.path = path;
+    const keyed = row(path);
+    keyed.is = sha;
+    keyed.path = path;
   }
   return [...rows.values()]
     .map((r) => ({ ...r, decision: decide(r.base, r.should, r.is) }))

@@ -28,9 +28,12 @@ const wordsOf = (line: string): string[] => [...line.matchAll(/"([^"]*)"|(\S+)/g
 
 /** A1, B12: a letter a row, a number a column. */
 const place = (id: string): { row: number; column: number } | null => {
-  const m = /^([A-Za-z]{1,2})0*(\d{1,3})$/.exec(id);
-  return m
-    ? { row: [...m[1]!.toUpperCase()].reduce((n, c) => n * 26 + c.charCodeAt(0) - 64, 0) - 1, column: Number(m[2]) - 1 }
+  const match = /^([A-Za-z]{1,2})0*(\d{1,3})$/.exec(id);
+  return match
+    ? {
+        row: [...match[1]!.toUpperCase()].reduce((n, c) => n * 26 + c.charCodeAt(0) - 64, 0) - 1,
+        column: Number(match[2]) - 1,
+      }
     : null;
 };
 
@@ -75,8 +78,8 @@ export function readChart(bytes: Uint8Array): Chart {
   const patches = rows.map(({ words, line }, n): Patch => {
     if (words.length < fields.length)
       throw fault(`A patch has ${words.length} values of ${fields.length}.`, `line ${line}`);
-    const v = use.map((x) => Number(words[x]!.replace(',', '.')));
-    if (v.some((x, c) => !Number.isFinite(x) || (useLab ? Math.abs(x) > (c ? 200 : 110) : x < 0 || x > 200)))
+    const values = use.map((x) => Number(words[x]!.replace(',', '.')));
+    if (values.some((x, c) => !Number.isFinite(x) || (useLab ? Math.abs(x) > (c ? 200 : 110) : x < 0 || x > 200)))
       throw fault(
         `The values ${use
           .map((x) => words[x])
@@ -87,7 +90,7 @@ export function readChart(bytes: Uint8Array): Chart {
     const [first, second] = [id >= 0 ? words[id]! : '', name >= 0 ? words[name]! : ''];
     return {
       id: ((place(first) || !place(second) ? first : second) || String(n + 1)).slice(0, 20),
-      lab: useLab ? (v as [number, number, number]) : labOfXyz(v, WHITE),
+      lab: useLab ? (values as [number, number, number]) : labOfXyz(values, WHITE),
     };
   });
   return { title, ...arranged(patches, length) };
@@ -101,8 +104,8 @@ function arranged(patches: Patch[], length: number): { patches: Patch[]; columns
     const rows = Math.max(...places.map((p) => p!.row)) + 1;
     const grid = new Array<Patch | undefined>(Math.min(columns * rows, MOST + 1));
     if (columns * rows === patches.length) {
-      patches.forEach((p, i) => {
-        grid[places[i]!.row * columns + places[i]!.column] = p;
+      patches.forEach((patch, i) => {
+        grid[places[i]!.row * columns + places[i]!.column] = patch;
       });
       if (grid.every((p) => p)) return { patches: grid as Patch[], columns, rows };
     }

@@ -18,15 +18,18 @@ export function fromSquare(corners: readonly Point[]): Homography | null {
   const h = (dx1 * sy - sx * dy1) / det;
   return [x1 - x0 + g * x1, x3 - x0 + h * x3, x0, y1 - y0 + g * y1, y3 - y0 + h * y3, y0, g, h, 1];
 }
-export function project(m: Homography, u: number, v: number): Point {
-  const w = m[6]! * u + m[7]! * v + m[8]!;
-  return [(m[0]! * u + m[1]! * v + m[2]!) / w, (m[3]! * u + m[4]! * v + m[5]!) / w];
+export function project(homography: Homography, u: number, v: number): Point {
+  const w = homography[6]! * u + homography[7]! * v + homography[8]!;
+  return [
+    (homography[0]! * u + homography[1]! * v + homography[2]!) / w,
+    (homography[3]! * u + homography[4]! * v + homography[5]!) / w,
+  ];
 }
 
 const turn = (a: Point, b: Point, c: Point): number => (b[0] - a[0]) * (c[1] - b[1]) - (b[1] - a[1]) * (c[0] - b[0]);
 /** Whether four corners, in order, turn one way all round, and nowhere lie on a line. */
-export function isConvex(p: readonly Point[]): boolean {
-  const t = [0, 1, 2, 3].map((i) => turn(p[i]!, p[(i + 1) % 4]!, p[(i + 2) % 4]!));
+export function isConvex(points: readonly Point[]): boolean {
+  const t = [0, 1, 2, 3].map((i) => turn(points[i]!, points[(i + 1) % 4]!, points[(i + 2) % 4]!));
   const size = Math.max(...t.map(Math.abs));
   return size > 0 && (t.every((v) => v > 1e-6 * size) || t.every((v) => v < -1e-6 * size));
 }

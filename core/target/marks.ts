@@ -16,7 +16,7 @@ interface Blot {
 }
 
 /** Blots of a picture in RGBA, the likeliest first. */
-export function blots(p: Pixels, w: number, h: number): Blot[] {
+export function blots(pixels: Pixels, w: number, h: number): Blot[] {
   const sums = new Float64Array((w + 1) * (h + 1));
   const gray = new Float32Array(w * h);
   const dark = new Uint8Array(w * h);
@@ -24,7 +24,7 @@ export function blots(p: Pixels, w: number, h: number): Blot[] {
   for (let y = 0; y < h; y++)
     for (let x = 0, s = 0; x < w; x++) {
       const i = y * w + x;
-      const v = 0.2126 * p[i * 4]! + 0.7152 * p[i * 4 + 1]! + 0.0722 * p[i * 4 + 2]!;
+      const v = 0.2126 * pixels[i * 4]! + 0.7152 * pixels[i * 4 + 1]! + 0.0722 * pixels[i * 4 + 2]!;
       gray[i] = v;
       s += v;
       sums[(y + 1) * (w + 1) + x + 1] = sums[y * (w + 1) + x + 1]! + s;
@@ -99,8 +99,8 @@ export function blots(p: Pixels, w: number, h: number): Blot[] {
  * Where the chart lies, or null where no four marks fit it. The marks' middles stand `outside` patches beyond the field's
  * corners, in both directions.
  */
-export function findChart(p: Pixels, width: number, height: number, chart: Chart, outside = 0.5): Placed | null {
-  const list = blots(p, width, height);
+export function findChart(pixels: Pixels, width: number, height: number, chart: Chart, outside = 0.5): Placed | null {
+  const list = blots(pixels, width, height);
   const n = list.length;
   let best: { at: Placed; off: number } | null = null;
   const tried: { q: Point[]; even: number; area: number }[] = [];
@@ -113,23 +113,23 @@ export function findChart(p: Pixels, width: number, height: number, chart: Chart
           if (even < 0.5) continue;
           const mx = four.reduce((s, f) => s + f.x, 0) / 4;
           const my = four.reduce((s, f) => s + f.y, 0) / 4;
-          const q = four
+          const points = four
             .sort((u, v) => Math.atan2(u.y - my, u.x - mx) - Math.atan2(v.y - my, v.x - mx))
             .map((f): Point => [f.x, f.y]);
-          if (!isConvex(q)) continue;
+          if (!isConvex(points)) continue;
           const area =
             Math.abs(
-              q.reduce((s, [x, y], i) => {
-                const [x2, y2] = q[(i + 1) % 4]!;
+              points.reduce((s, [x, y], i) => {
+                const [x2, y2] = points[(i + 1) % 4]!;
                 return s + x * y2 - x2 * y;
               }, 0),
             ) / 2;
-          if (area > width * height * 0.02) tried.push({ q, even, area });
+          if (area > width * height * 0.02) tried.push({ q: points, even, area });
         }
-  for (const { q } of tried.sort((a, b) => b.area * b.even - a.area * a.even).slice(0, 60))
+  for (const { q: points } of tried.sort((a, b) => b.area * b.even - a.area * a.even).slice(0, 60))
     for (let first = 0; first < 4; first++) {
-      const m = fromSquare([0, 1, 2, 3].map((i) => q[(i + first) % 4]!));
-      if (!m) continue;
+      const homography = fromSquare([0, 1, 2, 3].map((i) => points[(i + first) % 4]!));
+      if (!homography) continue;
       const u = outside / (chart.columns + 2 * outside);
       const v = outside / (chart.rows + 2 * outside);
       const corners = (
@@ -140,12 +140,12 @@ export function findChart(p: Pixels, width: number, height: number, chart: Chart
           [u, 1 - v],
         ] as Point[]
       ).map(([x, y]): Point => {
-        const [px, py] = project(m, x, y);
+        const [px, py] = project(homography, x, y);
         return [px / width, py / height];
       });
       const at = { corners, columns: chart.columns, rows: chart.rows };
-      const r = measureChart(p, width, height, at, chart);
-      if (r && (!best || r.mean < best.off)) best = { at, off: r.mean };
+      const chartResult = measureChart(pixels, width, height, at, chart);
+      if (chartResult && (!best || chartResult.mean < best.off)) best = { at, off: chartResult.mean };
     }
   // patches that are nothing like what was measured are no chart
   return best && best.off < 30 ? best.at : null;

@@ -33,9 +33,14 @@ const white = xyzOf(D50);
 const PLACES = 9;
 
 /** Mean linear sRGB of each patch of a placed chart, row by row; null where it lies outside the picture or is no field. */
-export function patchMeans(p: Pixels, width: number, height: number, at: Placed): [number, number, number][] | null {
-  const m: Homography | null = fromSquare(at.corners.map(([x, y]): Point => [x * width, y * height]));
-  if (!m) return null;
+export function patchMeans(
+  pixels: Pixels,
+  width: number,
+  height: number,
+  at: Placed,
+): [number, number, number][] | null {
+  const homography: Homography | null = fromSquare(at.corners.map(([x, y]): Point => [x * width, y * height]));
+  if (!homography) return null;
   const out: [number, number, number][] = [];
   for (let r = 0; r < at.rows; r++)
     for (let c = 0; c < at.columns; c++) {
@@ -43,14 +48,14 @@ export function patchMeans(p: Pixels, width: number, height: number, at: Placed)
       for (let j = 0; j < PLACES; j++)
         for (let i = 0; i < PLACES; i++) {
           const [x, y] = project(
-            m,
+            homography,
             (c + 0.25 + (0.5 * i) / (PLACES - 1)) / at.columns,
             (r + 0.25 + (0.5 * j) / (PLACES - 1)) / at.rows,
           );
           const px = Math.floor(x);
           const py = Math.floor(y);
           if (!(px >= 0 && py >= 0 && px < width && py < height)) return null;
-          for (let k = 0, o = (py * width + px) * 4; k < 3; k++) s[k]! += light[p[o + k]!]!;
+          for (let k = 0, o = (py * width + px) * 4; k < 3; k++) s[k]! += light[pixels[o + k]!]!;
         }
       out.push([s[0] / PLACES ** 2, s[1] / PLACES ** 2, s[2] / PLACES ** 2]);
     }
@@ -59,13 +64,13 @@ export function patchMeans(p: Pixels, width: number, height: number, at: Placed)
 
 /** sRGB, RGBA of 8 bits, against the chart; adapted from D65 to D50 by Bradford, as profiles are. */
 export function measureChart(
-  p: Pixels,
+  pixels: Pixels,
   width: number,
   height: number,
   at: Placed,
   chart: Pick<Chart, 'patches'>,
 ): ChartResult | null {
-  const means = patchMeans(p, width, height, at);
+  const means = patchMeans(pixels, width, height, at);
   if (!means || means.length !== chart.patches.length) return null;
   const patches = chart.patches.map(({ id, lab }, i): PatchResult => {
     const rendered = labOfXyz(transform(toXyz, means[i]!), white);

@@ -14,12 +14,12 @@ const head = 'CGATS.17\nORIGINATOR "Kiln room"\nDESCRIPTOR "Glaze card, 2026"\n'
 
 describe('measured values as CGATS text', () => {
   test('L*a*b* by name, put in their places; comments, quotes and broken lines of the format', () => {
-    const c = readChart(
+    const chart = readChart(
       text(
         `${head}NUMBER_OF_FIELDS 5\nBEGIN_DATA_FORMAT\nSAMPLE_ID SAMPLE_NAME # what it is\nLAB_L LAB_A LAB_B\nEND_DATA_FORMAT\nNUMBER_OF_SETS 4\nBEGIN_DATA\n1 B2 10 0 0\n2 A1 90 1 -2\n3 "B1" 30 0 0\n4 A2 70 5,5 0\nEND_DATA\n`,
       ),
     );
-    expect(c).toEqual({
+    expect(chart).toEqual({
       title: 'Kiln room',
       columns: 2,
       rows: 2,
@@ -32,15 +32,15 @@ describe('measured values as CGATS text', () => {
     });
   });
   test('XYZ of 0…100 is brought to L*a*b*; white is 100, 0, 0', () => {
-    const c = readChart(
+    const chart = readChart(
       text(
         'CGATS.17\r\nBEGIN_DATA_FORMAT\r\nSAMPLE_ID XYZ_X XYZ_Y XYZ_Z\r\nEND_DATA_FORMAT\r\nBEGIN_DATA\r\n1 96.42 100 82.521\r\n2 17.356 18 14.854\r\nEND_DATA\r\n',
       ),
     );
-    c.patches[0]!.lab.forEach((v, i) => expect(v).toBeCloseTo([100, 0, 0][i]!, 2));
-    expect(c.patches[1]!.lab[0]).toBeCloseTo(49.496, 2);
-    expect(Math.hypot(c.patches[1]!.lab[1], c.patches[1]!.lab[2])).toBeLessThan(0.05);
-    expect([c.columns, c.rows]).toEqual([2, 1]);
+    chart.patches[0]!.lab.forEach((v, i) => expect(v).toBeCloseTo([100, 0, 0][i]!, 2));
+    expect(chart.patches[1]!.lab[0]).toBeCloseTo(49.496, 2);
+    expect(Math.hypot(chart.patches[1]!.lab[1], chart.patches[1]!.lab[2])).toBeLessThan(0.05);
+    expect([chart.columns, chart.rows]).toEqual([2, 1]);
   });
   test('patches in order: in rows as long as the text says, else as near to a square as they can be', () => {
     const of = (n: number, more = '') =>
@@ -67,16 +67,16 @@ describe('measured values as CGATS text', () => {
       `CGATS.17\nBEGIN_DATA_FORMAT\nLAB_L LAB_A LAB_B\nEND_DATA_FORMAT\nBEGIN_DATA\n${'1 2 3\n'.repeat(6000)}`,
     ],
   ])('%s: refused with place and remedy', (_n, s) => {
-    const e = ((): unknown => {
+    const error = ((): unknown => {
       try {
         return readChart(text(s));
-      } catch (x) {
-        return x;
+      } catch (value) {
+        return value;
       }
     })();
-    expect(e).toBeInstanceOf(Problem);
-    expect((e as Problem).where).not.toBe('');
-    expect((e as Problem).remedy).not.toBe('');
+    expect(error).toBeInstanceOf(Problem);
+    expect((error as Problem).where).not.toBe('');
+    expect((error as Problem).remedy).not.toBe('');
   });
 });
 
@@ -95,16 +95,20 @@ describe('the map of a square to four corners', () => {
         corner(0, 1),
         fc.double({ min: 0, max: 1, noNaN: true }),
         (a, b, c, d, t) => {
-          const q: Point[] = [a, b, c, d];
-          const m = fromSquare(q)!;
+          const points: Point[] = [a, b, c, d];
+          const homography = fromSquare(points)!;
           [
             [0, 0],
             [1, 0],
             [1, 1],
             [0, 1],
-          ].forEach(([u, v], i) => project(m, u!, v!).forEach((x, k) => expect(x).toBeCloseTo(q[i]![k]!, 9)));
-          const [p, r, s] = [project(m, 0, t), project(m, 0.5, t), project(m, 1, t)];
-          expect(Math.abs((r[0] - p[0]) * (s[1] - p[1]) - (r[1] - p[1]) * (s[0] - p[0]))).toBeLessThan(1e-9);
+          ].forEach(([u, v], i) =>
+            project(homography, u!, v!).forEach((x, k) => expect(x).toBeCloseTo(points[i]![k]!, 9)),
+          );
+          const [point, r, s] = [project(homography, 0, t), project(homography, 0.5, t), project(homography, 1, t)];
+          expect(Math.abs((r[0] - point[0]) * (s[1] - point[1]) - (r[1] - point[1]) * (s[0] - point[0]))).toBeLessThan(
+            1e-9,
+          );
         },
       ),
     ));
@@ -155,9 +159,9 @@ function rgbOf([l, a, b]: readonly number[]): number[] {
   );
 }
 function photograph(w: number, h: number, outer: Point[]): Uint8ClampedArray {
-  const p = new Uint8ClampedArray(w * h * 4);
-  const m = fromSquare(outer)!;
-  const back = inverse(m);
+  const pixels = new Uint8ClampedArray(w * h * 4);
+  const homography = fromSquare(outer)!;
+  const back = inverse(homography);
   for (let y = 0, i = 0; y < h; y++)
     for (let x = 0; x < w; x++, i += 4) {
       const [u, v] = project(back, x + 0.5, y + 0.5);
@@ -174,13 +178,13 @@ function photograph(w: number, h: number, outer: Point[]): Uint8ClampedArray {
       ] as const)
         if (Math.abs(u - mu) * 7 < 0.14 && Math.abs(v - mv) * 5 < 0.14) rgb = [18, 18, 18];
       if (Math.hypot(x - w * 0.08, y - h * 0.1) < 6 || Math.hypot(x - w * 0.9, y - h * 0.93) < 9) rgb = [20, 15, 12];
-      p.set([...rgb, 255], i);
+      pixels.set([...rgb, 255], i);
     }
-  return p;
+  return pixels;
 }
 /** The other way round. */
-function inverse(m: readonly number[]): number[] {
-  return invert(m).map((v, _i, l) => v / l[8]!);
+function inverse(matrix: readonly number[]): number[] {
+  return invert(matrix).map((v, _i, l) => v / l[8]!);
 }
 
 describe('a chart in a picture', () => {
@@ -208,29 +212,31 @@ describe('a chart in a picture', () => {
     }),
   });
   test('its patches are what was measured, to the rounding of eight bits', () => {
-    const r = measureChart(photograph(w, h, straight), w, h, at(straight), chart)!;
-    expect(r.patches).toHaveLength(24);
-    expect(r.max).toBeLessThan(1);
-    expect(r.mean).toBeLessThan(0.4);
-    expect(r.patches.map((q) => q.id)).toEqual(chart.patches.map((q) => q.id));
+    const chartResult = measureChart(photograph(w, h, straight), w, h, at(straight), chart)!;
+    expect(chartResult.patches).toHaveLength(24);
+    expect(chartResult.max).toBeLessThan(1);
+    expect(chartResult.mean).toBeLessThan(0.4);
+    expect(chartResult.patches.map((q) => q.id)).toEqual(chart.patches.map((q) => q.id));
   });
   test('a patch that is off is named, with its ΔE00', () => {
     const off = {
       ...chart,
-      patches: chart.patches.map((q) =>
-        q.id === 'C2' ? { ...q, lab: [q.lab[0] + 12, q.lab[1], q.lab[2]] as [number, number, number] } : q,
+      patches: chart.patches.map((patch) =>
+        patch.id === 'C2'
+          ? { ...patch, lab: [patch.lab[0] + 12, patch.lab[1], patch.lab[2]] as [number, number, number] }
+          : patch,
       ),
     };
-    const r = measureChart(photograph(w, h, straight), w, h, at(straight), off)!;
-    expect(r.worst).toBe('C2');
-    expect(r.max).toBeGreaterThan(6);
-    expect(r.mean).toBeGreaterThan(r.max / 24);
-    expect(r.mean).toBeLessThan(1.2);
+    const chartResult = measureChart(photograph(w, h, straight), w, h, at(straight), off)!;
+    expect(chartResult.worst).toBe('C2');
+    expect(chartResult.max).toBeGreaterThan(6);
+    expect(chartResult.mean).toBeGreaterThan(chartResult.max / 24);
+    expect(chartResult.mean).toBeLessThan(1.2);
   });
   test('a field that reaches out of the picture, or is none, is not measured', () => {
-    const p = photograph(w, h, straight);
+    const pixels = photograph(w, h, straight);
     expect(
-      patchMeans(p, w, h, {
+      patchMeans(pixels, w, h, {
         columns: 2,
         rows: 2,
         corners: [
@@ -242,7 +248,7 @@ describe('a chart in a picture', () => {
       }),
     ).toBeNull();
     expect(
-      patchMeans(p, w, h, {
+      patchMeans(pixels, w, h, {
         columns: 2,
         rows: 2,
         corners: [
@@ -253,7 +259,7 @@ describe('a chart in a picture', () => {
         ],
       }),
     ).toBeNull();
-    expect(measureChart(p, w, h, { ...at(straight), rows: 3 }, chart)).toBeNull();
+    expect(measureChart(pixels, w, h, { ...at(straight), rows: 3 }, chart)).toBeNull();
   });
   test.each([
     ['as it is held', straight],
@@ -268,25 +274,25 @@ describe('a chart in a picture', () => {
     ],
     ['upside down', [straight[2]!, straight[3]!, straight[0]!, straight[1]!]],
   ])('is found by its marks, %s', (_n, outer) => {
-    const p = photograph(w, h, outer);
-    const found = findChart(p, w, h, chart)!;
+    const pixels = photograph(w, h, outer);
+    const found = findChart(pixels, w, h, chart)!;
     const want = at(outer);
-    expect(blots(p, w, h).length).toBeGreaterThanOrEqual(4);
+    expect(blots(pixels, w, h).length).toBeGreaterThanOrEqual(4);
     found.corners.forEach(([x, y], i) => {
       expect(Math.abs(x - want.corners[i]![0]) * w).toBeLessThan(2);
       expect(Math.abs(y - want.corners[i]![1]) * h).toBeLessThan(2);
     });
-    expect(measureChart(p, w, h, found, chart)!.mean).toBeLessThan(0.6);
+    expect(measureChart(pixels, w, h, found, chart)!.mean).toBeLessThan(0.6);
   });
   test('where there is none, none is found', () => {
-    const p = new Uint8ClampedArray(w * h * 4).fill(255);
-    for (let i = 0; i < p.length; i += 4) {
+    const pixels = new Uint8ClampedArray(w * h * 4).fill(255);
+    for (let i = 0; i < pixels.length; i += 4) {
       const v = 90 + ((Math.imul(i + 1, 2654435761) >>> 24) & 127);
-      p[i] = v;
-      p[i + 1] = v;
-      p[i + 2] = v;
+      pixels[i] = v;
+      pixels[i + 1] = v;
+      pixels[i + 2] = v;
     }
-    expect(findChart(p, w, h, chart)).toBeNull();
+    expect(findChart(pixels, w, h, chart)).toBeNull();
     expect(findChart(new Uint8ClampedArray(4 * 30 * 20), 30, 20, chart)).toBeNull();
   });
 });

@@ -36,41 +36,41 @@ export interface RawTag {
 }
 
 /** `count` numbers of a TIFF type from byte `at` on. */
-export function numbersAt(v: DataView, at: number, type: number, count: number, little: boolean): number[] {
+export function numbersAt(view: DataView, at: number, type: number, count: number, little: boolean): number[] {
   const out = new Array<number>(count);
   const each = TYPE_BYTES[type]!;
   for (let i = 0, p = at; i < count; i++, p += each)
     switch (type) {
       case 1:
       case 7:
-        out[i] = v.getUint8(p);
+        out[i] = view.getUint8(p);
         break;
       case 3:
-        out[i] = v.getUint16(p, little);
+        out[i] = view.getUint16(p, little);
         break;
       case 4:
-        out[i] = v.getUint32(p, little);
+        out[i] = view.getUint32(p, little);
         break;
       case 5:
-        out[i] = v.getUint32(p, little) / v.getUint32(p + 4, little);
+        out[i] = view.getUint32(p, little) / view.getUint32(p + 4, little);
         break;
       case 6:
-        out[i] = v.getInt8(p);
+        out[i] = view.getInt8(p);
         break;
       case 8:
-        out[i] = v.getInt16(p, little);
+        out[i] = view.getInt16(p, little);
         break;
       case 9:
-        out[i] = v.getInt32(p, little);
+        out[i] = view.getInt32(p, little);
         break;
       case 10:
-        out[i] = v.getInt32(p, little) / v.getInt32(p + 4, little);
+        out[i] = view.getInt32(p, little) / view.getInt32(p + 4, little);
         break;
       case 11:
-        out[i] = v.getFloat32(p, little);
+        out[i] = view.getFloat32(p, little);
         break;
       case 12:
-        out[i] = v.getFloat64(p, little);
+        out[i] = view.getFloat64(p, little);
         break;
     }
   return out;
@@ -97,26 +97,26 @@ export class Ifds {
 
   /** The directory at an offset. At most 4,096 tags; each value must lie within the file. */
   read(at: number): Directory {
-    const v = this.view;
-    if (at < 8 || at + 2 > v.byteLength) throw broken('A directory lies outside the file.', at);
-    const count = v.getUint16(at, this.little);
+    const view = this.view;
+    if (at < 8 || at + 2 > view.byteLength) throw broken('A directory lies outside the file.', at);
+    const count = view.getUint16(at, this.little);
     const end = at + 2 + count * 12;
-    if (count === 0 || count > 4096 || end > v.byteLength)
+    if (count === 0 || count > 4096 || end > view.byteLength)
       throw broken(`A directory claims ${count} tags, more than there is room for.`, at);
     const tags = new Map<number, Tag>();
     for (let i = 0; i < count; i++) {
       const p = at + 2 + i * 12;
-      const tag = v.getUint16(p, this.little);
-      const type = v.getUint16(p + 2, this.little);
-      const n = v.getUint32(p + 4, this.little);
+      const tag = view.getUint16(p, this.little);
+      const type = view.getUint16(p + 2, this.little);
+      const n = view.getUint32(p + 4, this.little);
       const each = TYPE_BYTES[type] ?? 0;
       if (!each) continue; // types that we do not know are passed over, as TIFF 6.0 asks
       const length = each * n;
-      const where = length <= 4 ? p + 8 : v.getUint32(p + 8, this.little);
-      if (where + length > v.byteLength) throw broken(`Tag ${tag} points outside the file.`, p);
+      const where = length <= 4 ? p + 8 : view.getUint32(p + 8, this.little);
+      if (where + length > view.byteLength) throw broken(`Tag ${tag} points outside the file.`, p);
       tags.set(tag, { tag, type, count: n, at: where });
     }
-    return { at, tags, next: end + 4 <= v.byteLength ? v.getUint32(end, this.little) : 0 };
+    return { at, tags, next: end + 4 <= view.byteLength ? view.getUint32(end, this.little) : 0 };
   }
 
   /** The chain of directories from the first; a loop, or more than 64, is refused. */
@@ -126,35 +126,35 @@ export class Ifds {
     for (let at = this.first; at !== 0;) {
       if (seen.has(at) || out.length >= 64) throw broken('The directories of the file run in a loop.', at);
       seen.add(at);
-      const d = this.read(at);
-      out.push(d);
-      at = d.next;
+      const directory = this.read(at);
+      out.push(directory);
+      at = directory.next;
     }
     return out;
   }
 
-  numbers(d: Directory, tag: number, most = 4096): number[] {
-    const t = d.tags.get(tag);
+  numbers(directory: Directory, tag: number, most = 4096): number[] {
+    const t = directory.tags.get(tag);
     if (!t || t.type === 2) return [];
     return numbersAt(this.view, t.at, t.type, Math.min(t.count, most), this.little);
   }
 
   /** A tag's value as it lies in the file. */
-  raw(d: Directory, tag: number): RawTag | null {
-    const t = d.tags.get(tag);
+  raw(directory: Directory, tag: number): RawTag | null {
+    const t = directory.tags.get(tag);
     if (!t) return null;
     const from = this.view.byteOffset - this.bytes.byteOffset + t.at;
     return { tag, type: t.type, count: t.count, data: this.bytes.slice(from, from + t.count * TYPE_BYTES[t.type]!) };
   }
 
-  number(d: Directory, tag: number): number | null {
-    const n = this.numbers(d, tag, 1)[0];
+  number(directory: Directory, tag: number): number | null {
+    const n = this.numbers(directory, tag, 1)[0];
     return n === undefined || !Number.isFinite(n) ? null : n;
   }
 
   /** ASCII or bytes as text, up to the first zero, at most `most` characters. */
-  text(d: Directory, tag: number, most = 400): string {
-    const t = d.tags.get(tag);
+  text(directory: Directory, tag: number, most = 400): string {
+    const t = directory.tags.get(tag);
     if (!t || (t.type !== 2 && t.type !== 1 && t.type !== 7)) return '';
     const from = this.view.byteOffset - this.bytes.byteOffset + t.at;
     const raw = this.bytes.subarray(from, from + Math.min(t.count, most * 4));

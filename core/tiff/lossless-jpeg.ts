@@ -35,12 +35,12 @@ function huffman(counts: Uint8Array, values: Uint8Array): Table {
 
 /** Interleaved samples of width × height × components. `most` limits their number. */
 export function decodeLosslessJpeg(
-  b: Uint8Array,
+  bytes: Uint8Array,
   most: number,
 ): { width: number; height: number; components: number; bits: number; data: Uint16Array } {
   const u16 = (p: number): number => {
-    if (p + 1 >= b.length) throw bad('The picture ends within a header.', p);
-    return (b[p]! << 8) | b[p + 1]!;
+    if (p + 1 >= bytes.length) throw bad('The picture ends within a header.', p);
+    return (bytes[p]! << 8) | bytes[p + 1]!;
   };
   if (u16(0) !== 0xffd8) throw bad('This is no JPEG.', 0);
   const tables: (Table | undefined)[] = [];
@@ -56,12 +56,12 @@ export function decodeLosslessJpeg(
     const length = u16(p + 2);
     const at = p + 4;
     const end = p + 2 + length;
-    if ((marker & 0xff00) !== 0xff00 || length < 2 || end > b.length) throw bad('A segment is damaged.', p);
+    if ((marker & 0xff00) !== 0xff00 || length < 2 || end > bytes.length) throw bad('A segment is damaged.', p);
     if (marker === 0xffc3) {
-      bits = b[at]!;
+      bits = bytes[at]!;
       height = u16(at + 1);
       width = u16(at + 3);
-      components = b[at + 5]!;
+      components = bytes[at + 5]!;
       if (
         bits < 2 ||
         bits > 16 ||
@@ -80,16 +80,17 @@ export function decodeLosslessJpeg(
           'Ask for the file again.',
         );
       ids = Array.from({ length: components }, (_, i) => {
-        if (b[at + 7 + i * 3] !== 0x11) throw bad('Subsampled components are not part of lossless JPEG in DNG.', at);
-        return b[at + 6 + i * 3]!;
+        if (bytes[at + 7 + i * 3] !== 0x11)
+          throw bad('Subsampled components are not part of lossless JPEG in DNG.', at);
+        return bytes[at + 6 + i * 3]!;
       });
     } else if (marker === 0xffc4) {
       for (let q = at; q < end;) {
-        const id = b[q]! & 15;
-        const counts = b.subarray(q + 1, q + 17);
+        const id = bytes[q]! & 15;
+        const counts = bytes.subarray(q + 1, q + 17);
         const n = counts.reduce((x, y) => x + y, 0);
         if (q + 17 + n > end || id > 3) throw bad('A Huffman table is damaged.', q);
-        tables[id] = huffman(counts, b.subarray(q + 17, q + 17 + n));
+        tables[id] = huffman(counts, bytes.subarray(q + 17, q + 17 + n));
         q += 17 + n;
       }
     } else if (marker === 0xffdd) restart = u16(at);
@@ -97,12 +98,12 @@ export function decodeLosslessJpeg(
       throw bad('This JPEG is not a lossless one.', p);
     else if (marker === 0xffda) {
       if (!width) throw bad('The scan comes before the frame.', p);
-      const n = b[at]!;
+      const n = bytes[at]!;
       const own = ids.map((id) => {
         for (let i = 0; i < n; i++)
-          if (b[at + 1 + i * 2] === id) {
-            const t = tables[b[at + 2 + i * 2]! >> 4];
-            if (t) return t;
+          if (bytes[at + 1 + i * 2] === id) {
+            const table = tables[bytes[at + 2 + i * 2]! >> 4];
+            if (table) return table;
           }
         throw bad('A component has no Huffman table.', at);
       });
@@ -111,7 +112,7 @@ export function decodeLosslessJpeg(
         height,
         components,
         bits,
-        data: scan(b, end, width, height, own, b[at + 1 + n * 2]!, bits, b[at + 3 + n * 2]! & 15, restart),
+        data: scan(bytes, end, width, height, own, bytes[at + 1 + n * 2]!, bits, bytes[at + 3 + n * 2]! & 15, restart),
       };
     }
     p = end;
@@ -119,7 +120,7 @@ export function decodeLosslessJpeg(
 }
 
 function scan(
-  b: Uint8Array,
+  bytes: Uint8Array,
   start: number,
   width: number,
   height: number,
@@ -141,10 +142,10 @@ function scan(
   const fill = (): void => {
     while (have <= 24) {
       let v = 0;
-      if (p < b.length) {
-        v = b[p]!;
+      if (p < bytes.length) {
+        v = bytes[p]!;
         if (v === 0xff) {
-          if (b[p + 1] === 0) p += 2;
+          if (bytes[p + 1] === 0) p += 2;
           else {
             v = 0;
             past++;
@@ -164,9 +165,9 @@ function scan(
     have -= k;
     return (acc >>> have) & ((1 << k) - 1);
   };
-  const difference = (t: Table): number => {
+  const difference = (table: Table): number => {
     if (have < 16) fill();
-    const q = t.quick[(acc >>> (have - 8)) & 255]!;
+    const q = table.quick[(acc >>> (have - 8)) & 255]!;
     let size: number;
     if (q) {
       size = q & 255;
@@ -176,11 +177,11 @@ function scan(
       let code = 0;
       for (; l <= 16; l++) {
         code = (acc >>> (have - l)) & ((1 << l) - 1);
-        if (t.most[l]! >= code && code >= t.least[l]!) break;
+        if (table.most[l]! >= code && code >= table.least[l]!) break;
       }
       if (l > 16) throw bad('A code stands in no Huffman table.', p);
       have -= l;
-      size = t.values[t.first[l]! + code - t.least[l]!]!;
+      size = table.values[table.first[l]! + code - table.least[l]!]!;
     }
     if (size === 0) return 0;
     if (size >= 16) return 32768;
@@ -195,7 +196,7 @@ function scan(
         have = 0;
         acc = 0;
         past = 0;
-        while (p + 1 < b.length && !(b[p] === 0xff && b[p + 1]! >= 0xd0 && b[p + 1]! <= 0xd7)) p++;
+        while (p + 1 < bytes.length && !(bytes[p] === 0xff && bytes[p + 1]! >= 0xd0 && bytes[p + 1]! <= 0xd7)) p++;
         p += 2;
         left = restart;
         fresh = true;

@@ -121,23 +121,23 @@ function lzw(src: Uint8Array, out: Uint8Array, where: string): number {
 }
 
 /** Bits of a directory's samples, e.g. [16, 16, 16]. */
-export function bitsOf(f: Ifds, d: Directory): number[] {
-  const b = f.numbers(d, 258, 8);
+export function bitsOf(ifds: Ifds, directory: Directory): number[] {
+  const b = ifds.numbers(directory, 258, 8);
   return b.length ? b : [1];
 }
 
 /** The pixels. `most` limits width × height × channels (default 400 million). */
-export function readTiffPicture(f: Ifds, d: Directory, most = 400e6): TiffPicture {
-  const where = `the directory at byte ${d.at}`;
-  const width = f.number(d, 256) ?? 0;
-  const height = f.number(d, 257) ?? 0;
-  const channels = f.number(d, 277) ?? 1;
-  const bitList = bitsOf(f, d);
+export function readTiffPicture(ifds: Ifds, directory: Directory, most = 400e6): TiffPicture {
+  const where = `the directory at byte ${directory.at}`;
+  const width = ifds.number(directory, 256) ?? 0;
+  const height = ifds.number(directory, 257) ?? 0;
+  const channels = ifds.number(directory, 277) ?? 1;
+  const bitList = bitsOf(ifds, directory);
   const bits = bitList[0]!;
-  const compression = f.number(d, 259) ?? 1;
-  const planar = f.number(d, 284) === 2;
-  const predictor = f.number(d, 317) ?? 1;
-  const float = f.number(d, 339) === 3;
+  const compression = ifds.number(directory, 259) ?? 1;
+  const planar = ifds.number(directory, 284) === 2;
+  const predictor = ifds.number(directory, 317) ?? 1;
+  const float = ifds.number(directory, 339) === 3;
   if (!(width > 0 && height > 0 && channels > 0 && channels <= 8) || ![width, height, channels].every(Number.isInteger))
     throw bad('tiff-broken', `A picture of ${width} × ${height} with ${channels} channels is none.`, where);
   if (width * height * channels > most)
@@ -150,9 +150,9 @@ export function readTiffPicture(f: Ifds, d: Directory, most = 400e6): TiffPictur
   if (bitList.some((b) => b !== bits) || !(float ? bits === 32 : bits >= 8 && bits <= 16))
     throw bad('tiff-depth', `Samples of ${bitList.join(', ')} bits are not read.`, where);
   if (predictor !== 1 && predictor !== 2) throw bad('tiff-compression', `Predictor ${predictor} is not read.`, where);
-  const tiled = d.tags.has(322);
-  const tw = tiled ? (f.number(d, 322) ?? 0) : width;
-  const th = tiled ? (f.number(d, 323) ?? 0) : Math.min(height, f.number(d, 278) ?? height);
+  const tiled = directory.tags.has(322);
+  const tw = tiled ? (ifds.number(directory, 322) ?? 0) : width;
+  const th = tiled ? (ifds.number(directory, 323) ?? 0) : Math.min(height, ifds.number(directory, 278) ?? height);
   if (!(tw > 0 && th > 0) || !Number.isInteger(tw) || !Number.isInteger(th) || tw * th * channels > most)
     throw bad('tiff-broken', `Parts of ${tw} × ${th} are none.`, where);
   const across = Math.ceil(width / tw);
@@ -162,10 +162,10 @@ export function readTiffPicture(f: Ifds, d: Directory, most = 400e6): TiffPictur
   const parts = across * down * planes;
   if (parts * tw * th > 4 * planes * Math.max(width * height, 4e6))
     throw bad('tiff-broken', `${parts} parts of ${tw} × ${th} are far more than the picture.`, where); // each would be unpacked whole
-  const offsets = f.numbers(d, tiled ? 324 : 273, 1e6);
-  const counts = f.numbers(d, tiled ? 325 : 279, 1e6);
+  const offsets = ifds.numbers(directory, tiled ? 324 : 273, 1e6);
+  const counts = ifds.numbers(directory, tiled ? 325 : 279, 1e6);
   if (offsets.length < parts) throw bad('tiff-broken', `There are ${offsets.length} parts of ${parts}.`, where);
-  const base = f.view.byteOffset - f.bytes.byteOffset;
+  const base = ifds.view.byteOffset - ifds.bytes.byteOffset;
   const data = float
     ? new Float32Array(width * height * channels)
     : bits === 8
@@ -180,8 +180,9 @@ export function readTiffPicture(f: Ifds, d: Directory, most = 400e6): TiffPictur
     const bytesARow = Math.ceil((tw * each * bits) / 8);
     const count = counts[part] ?? bytesARow * rows;
     const spot = `part ${part + 1} at byte ${at}`;
-    if (at + count > f.view.byteLength) throw bad('tiff-broken', 'A part of the picture lies outside the file.', spot);
-    const raw = f.bytes.subarray(base + at, base + at + count);
+    if (at + count > ifds.view.byteLength)
+      throw bad('tiff-broken', 'A part of the picture lies outside the file.', spot);
+    const raw = ifds.bytes.subarray(base + at, base + at + count);
     let samples: Samples;
     if (compression === 7) {
       const j = decodeLosslessJpeg(raw, tw * th * each);
@@ -195,7 +196,7 @@ export function readTiffPicture(f: Ifds, d: Directory, most = 400e6): TiffPictur
         rows,
         bits,
         float,
-        f.little,
+        ifds.little,
         predictor === 2 ? each : 0,
         spot,
       );
@@ -216,7 +217,7 @@ type Samples = Uint8Array | Uint16Array | Float32Array;
 const LITTLE = new Uint8Array(Uint16Array.of(1).buffer)[0] === 1;
 
 function samplesOf(
-  b: Uint8Array,
+  bytes: Uint8Array,
   perRow: number,
   rows: number,
   bits: number,
@@ -226,24 +227,24 @@ function samplesOf(
   where: string,
 ): Samples {
   const bytesARow = Math.ceil((perRow * bits) / 8);
-  if (b.length < bytesARow * rows)
-    throw bad('tiff-broken', `A part ends after ${b.length} of ${bytesARow * rows} bytes.`, where);
-  if (bits === 8 && !apart) return b;
-  const v = new DataView(b.buffer, b.byteOffset, b.byteLength);
+  if (bytes.length < bytesARow * rows)
+    throw bad('tiff-broken', `A part ends after ${bytes.length} of ${bytesARow * rows} bytes.`, where);
+  if (bits === 8 && !apart) return bytes;
+  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   const n = perRow * rows;
   if (float) {
     const out = new Float32Array(n);
-    for (let i = 0; i < n; i++) out[i] = v.getFloat32(i * 4, little);
+    for (let i = 0; i < n; i++) out[i] = view.getFloat32(i * 4, little);
     return out;
   }
-  const out = bits === 8 ? b.slice(0, n) : new Uint16Array(n);
-  if (bits === 16 && little === LITTLE) new Uint8Array(out.buffer).set(b.subarray(0, n * 2));
-  else if (bits === 16) for (let i = 0; i < n; i++) out[i] = v.getUint16(i * 2, little);
+  const out = bits === 8 ? bytes.slice(0, n) : new Uint16Array(n);
+  if (bits === 16 && little === LITTLE) new Uint8Array(out.buffer).set(bytes.subarray(0, n * 2));
+  else if (bits === 16) for (let i = 0; i < n; i++) out[i] = view.getUint16(i * 2, little);
   else if (bits !== 8)
     for (let y = 0; y < rows; y++)
       for (let x = 0, bit = y * bytesARow * 8; x < perRow; x++, bit += bits) {
         const q = bit >> 3;
-        const word = ((b[q]! << 16) | ((b[q + 1] ?? 0) << 8) | (b[q + 2] ?? 0)) >>> 0;
+        const word = ((bytes[q]! << 16) | ((bytes[q + 1] ?? 0) << 8) | (bytes[q + 2] ?? 0)) >>> 0;
         out[y * perRow + x] = (word >> (24 - (bit & 7) - bits)) & ((1 << bits) - 1);
       }
   if (apart)

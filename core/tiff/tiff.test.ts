@@ -10,13 +10,13 @@ import { numbersTag, writeIfds } from './write';
 const W = 70;
 const H = 45;
 const samples = (bits: 8 | 16, n = 3) => {
-  const a = bits === 8 ? new Uint8Array(W * H * n) : new Uint16Array(W * H * n);
-  for (let i = 0; i < a.length; i++) a[i] = (i * 7919 + (i >> 3) * 131) % (bits === 8 ? 256 : 65536);
-  return a;
+  const first = bits === 8 ? new Uint8Array(W * H * n) : new Uint16Array(W * H * n);
+  for (let i = 0; i < first.length; i++) first[i] = (i * 7919 + (i >> 3) * 131) % (bits === 8 ? 256 : 65536);
+  return first;
 };
-const read = (b: Uint8Array) => {
-  const f = new Ifds(b);
-  return readTiffPicture(f, f.read(f.first));
+const read = (bytes: Uint8Array) => {
+  const ifds = new Ifds(bytes);
+  return readTiffPicture(ifds, ifds.read(ifds.first));
 };
 
 describe('pixels of a TIFF', () => {
@@ -36,13 +36,13 @@ describe('pixels of a TIFF', () => {
         .toColourspace(bits === 16 ? 'rgb16' : 'srgb')
         .tiff({ compression, predictor, tile, ...(tile ? { tileWidth: 32, tileHeight: 16 } : {}) })
         .toBuffer();
-      const p = read(new Uint8Array(made));
-      expect([p.width, p.height, p.channels, p.bits]).toEqual([W, H, 3, bits]);
-      expect(Buffer.from(p.data.buffer, 0, p.data.byteLength).equals(Buffer.from(data.buffer))).toBe(true);
+      const picture = read(new Uint8Array(made));
+      expect([picture.width, picture.height, picture.channels, picture.bits]).toEqual([W, H, 3, bits]);
+      expect(Buffer.from(picture.data.buffer, 0, picture.data.byteLength).equals(Buffer.from(data.buffer))).toBe(true);
     }
   });
   test('12 bits packed, most significant first', () => {
-    const b = writeIfds(42, true, {
+    const bytes = writeIfds(42, true, {
       tags: [
         numbersTag(256, 4, [3], true),
         numbersTag(257, 4, [2], true),
@@ -52,7 +52,7 @@ describe('pixels of a TIFF', () => {
       ],
       blocks: { tag: 273, parts: [new Uint8Array([0x12, 0x34, 0x56, 0x78, 0x90, 0xab, 0xcd, 0xef, 0x01, 0x20])] },
     });
-    expect([...read(b).data]).toEqual([0x123, 0x456, 0x789, 0xabc, 0xdef, 0x012]);
+    expect([...read(bytes).data]).toEqual([0x123, 0x456, 0x789, 0xabc, 0xdef, 0x012]);
   });
   test.each([
     ['a part outside the file', 273, 4, [0x7fffffff]],
@@ -170,7 +170,7 @@ describe('lossless JPEG', () => {
     );
   });
   test('cut off, or claiming more than its place, it is refused', () => {
-    const b = encode(
+    const bytes = encode(
       Uint16Array.from({ length: 400 }, (_, i) => i * 37),
       20,
       20,
@@ -178,9 +178,9 @@ describe('lossless JPEG', () => {
       1,
       16,
     );
-    expect(() => decodeLosslessJpeg(b.slice(0, 200), 1e6)).toThrow(Problem);
-    expect(() => decodeLosslessJpeg(b, 100)).toThrow(Problem);
-    expect(() => decodeLosslessJpeg(b.slice(0, 30), 1e6)).toThrow(Problem);
+    expect(() => decodeLosslessJpeg(bytes.slice(0, 200), 1e6)).toThrow(Problem);
+    expect(() => decodeLosslessJpeg(bytes, 100)).toThrow(Problem);
+    expect(() => decodeLosslessJpeg(bytes.slice(0, 30), 1e6)).toThrow(Problem);
   });
 });
 
@@ -188,13 +188,13 @@ describe('samples of 16 bits', () => {
   /** A picture of one strip that begins at an odd byte, in either order of bytes. */
   const plain = (little: boolean, values: number[], width: number, channels: number): Uint8Array => {
     const at = 8 + 2 + 9 * 12 + 4 + 1;
-    const b = new Uint8Array(at + values.length * 2);
-    const v = new DataView(b.buffer);
+    const bytes = new Uint8Array(at + values.length * 2);
+    const view = new DataView(bytes.buffer);
     const height = values.length / channels / width;
-    b.set(little ? [0x49, 0x49] : [0x4d, 0x4d]);
-    v.setUint16(2, 42, little);
-    v.setUint32(4, 8, little);
-    v.setUint16(8, 9, little);
+    bytes.set(little ? [0x49, 0x49] : [0x4d, 0x4d]);
+    view.setUint16(2, 42, little);
+    view.setUint32(4, 8, little);
+    view.setUint16(8, 9, little);
     [
       [256, width],
       [257, height],
@@ -207,13 +207,13 @@ describe('samples of 16 bits', () => {
       [279, values.length * 2],
     ].forEach(([tag, value], i) => {
       const e = 10 + i * 12;
-      v.setUint16(e, tag!, little);
-      v.setUint16(e + 2, 4, little);
-      v.setUint32(e + 4, 1, little);
-      v.setUint32(e + 8, value!, little);
+      view.setUint16(e, tag!, little);
+      view.setUint16(e + 2, 4, little);
+      view.setUint32(e + 4, 1, little);
+      view.setUint32(e + 8, value!, little);
     });
-    values.forEach((x, i) => v.setUint16(at + i * 2, x, little));
-    return b;
+    values.forEach((x, i) => view.setUint16(at + i * 2, x, little));
+    return bytes;
   };
   test.each([
     [4, 1],
@@ -227,10 +227,10 @@ describe('samples of 16 bits', () => {
         }),
         (values) => {
           for (const little of [true, false]) {
-            const f = new Ifds(plain(little, values, width, channels));
-            const p = readTiffPicture(f, f.chain()[0]!);
-            expect([...p.data]).toEqual(values);
-            expect([p.width, p.height, p.channels]).toEqual([width, 3, channels]);
+            const ifds = new Ifds(plain(little, values, width, channels));
+            const picture = readTiffPicture(ifds, ifds.chain()[0]!);
+            expect([...picture.data]).toEqual(values);
+            expect([picture.width, picture.height, picture.channels]).toEqual([width, 3, channels]);
           }
         },
       ),

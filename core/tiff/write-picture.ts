@@ -11,28 +11,38 @@ export interface PictureToWrite {
   /** ASCII; what is beyond becomes "?" */ title?: string;
 }
 
-export function writeTiffPicture(p: PictureToWrite): Uint8Array {
+export function writeTiffPicture(pictureToWrite: PictureToWrite): Uint8Array {
   const short = (t: number, ...v: number[]) => numbersTag(t, 3, v, true);
   const long = (t: number, v: number) => numbersTag(t, 4, [v], true);
-  const bits = p.data instanceof Uint16Array ? 16 : 8;
+  const bits = pictureToWrite.data instanceof Uint16Array ? 16 : 8;
   return writeIfds(42, true, {
     tags: [
-      long(256, p.width),
-      long(257, p.height),
-      short(258, ...new Array<number>(p.channels).fill(bits)),
+      long(256, pictureToWrite.width),
+      long(257, pictureToWrite.height),
+      short(258, ...new Array<number>(pictureToWrite.channels).fill(bits)),
       short(259, 1),
       short(262, 2),
-      short(274, p.orientation ?? 1),
-      short(277, p.channels),
-      long(278, p.height),
-      long(279, p.data.byteLength),
+      short(274, pictureToWrite.orientation ?? 1),
+      short(277, pictureToWrite.channels),
+      long(278, pictureToWrite.height),
+      long(279, pictureToWrite.data.byteLength),
       short(284, 1),
-      ...(p.channels === 4 ? [short(338, 2)] : []),
-      ...(p.title
-        ? [{ ...bytesTag(270, new TextEncoder().encode(p.title.replace(/[^\x20-\x7e]/g, '?') + '\0')), type: 2 }]
+      ...(pictureToWrite.channels === 4 ? [short(338, 2)] : []),
+      ...(pictureToWrite.title
+        ? [
+            {
+              ...bytesTag(270, new TextEncoder().encode(pictureToWrite.title.replace(/[^\x20-\x7e]/g, '?') + '\0')),
+              type: 2,
+            },
+          ]
         : []),
-      ...(p.icc ? [bytesTag(34675, p.icc)] : []),
+      ...(pictureToWrite.icc ? [bytesTag(34675, pictureToWrite.icc)] : []),
     ],
-    blocks: { tag: 273, parts: [new Uint8Array(p.data.buffer, p.data.byteOffset, p.data.byteLength)] },
+    blocks: {
+      tag: 273,
+      parts: [
+        new Uint8Array(pictureToWrite.data.buffer, pictureToWrite.data.byteOffset, pictureToWrite.data.byteLength),
+      ],
+    },
   });
 }

@@ -22,46 +22,46 @@ function fraction(v: number, signed: boolean): [number, number] {
 /** Numbers of a TIFF type as the bytes of a tag. RATIONAL and SRATIONAL take decimals, to six places. */
 export function numbersTag(tag: number, type: number, values: ArrayLike<number>, little: boolean): RawTag {
   const data = new Uint8Array(values.length * TYPE_BYTES[type]!);
-  const v = new DataView(data.buffer);
+  const view = new DataView(data.buffer);
   for (let i = 0, p = 0; i < values.length; i++, p += TYPE_BYTES[type]!) {
     const n = values[i]!;
     switch (type) {
       case 1:
       case 7:
-        v.setUint8(p, n);
+        view.setUint8(p, n);
         break;
       case 3:
-        v.setUint16(p, n, little);
+        view.setUint16(p, n, little);
         break;
       case 4:
-        v.setUint32(p, n, little);
+        view.setUint32(p, n, little);
         break;
       case 5: {
         const [a, b] = fraction(n, false);
-        v.setUint32(p, a, little);
-        v.setUint32(p + 4, b, little);
+        view.setUint32(p, a, little);
+        view.setUint32(p + 4, b, little);
         break;
       }
       case 6:
-        v.setInt8(p, n);
+        view.setInt8(p, n);
         break;
       case 8:
-        v.setInt16(p, n, little);
+        view.setInt16(p, n, little);
         break;
       case 9:
-        v.setInt32(p, n, little);
+        view.setInt32(p, n, little);
         break;
       case 10: {
         const [a, b] = fraction(n, true);
-        v.setInt32(p, a, little);
-        v.setInt32(p + 4, b, little);
+        view.setInt32(p, a, little);
+        view.setInt32(p + 4, b, little);
         break;
       }
       case 11:
-        v.setFloat32(p, n, little);
+        view.setFloat32(p, n, little);
         break;
       case 12:
-        v.setFloat64(p, n, little);
+        view.setFloat64(p, n, little);
         break;
       default:
         throw new RangeError(`no numbers of type ${type}`);
@@ -87,63 +87,63 @@ const even = (n: number): number => n + (n & 1);
 export function writeIfds(magic: number, little: boolean, plan: Plan): Uint8Array {
   const chunks: { at: number; data: Uint8Array }[] = [];
   let end = 8;
-  const lay = (p: Plan): number => {
+  const lay = (plan: Plan): number => {
     const holders = [
-      ...(p.under ?? []).map((u) => ({ tag: u.tag, n: u.plans.length })),
-      ...(p.blocks ? [{ tag: p.blocks.tag, n: p.blocks.parts.length }] : []),
+      ...(plan.under ?? []).map((u) => ({ tag: u.tag, n: u.plans.length })),
+      ...(plan.blocks ? [{ tag: plan.blocks.tag, n: plan.blocks.parts.length }] : []),
     ];
     const tags = [
-      ...p.tags.filter((t) => !holders.some((h) => h.tag === t.tag)),
+      ...plan.tags.filter((t) => !holders.some((h) => h.tag === t.tag)),
       ...holders.map((h): RawTag => numbersTag(h.tag, 4, new Array<number>(h.n).fill(0), little)),
     ].sort((a, b) => a.tag - b.tag);
     const at = end;
     const head = new Uint8Array(2 + tags.length * 12 + 4);
-    const v = new DataView(head.buffer);
+    const view = new DataView(head.buffer);
     const values = new Map<number, { data: Uint8Array; at: number }>();
     chunks.push({ at, data: head });
     end = at + even(head.length);
-    v.setUint16(0, tags.length, little);
-    tags.forEach((t, i) => {
+    view.setUint16(0, tags.length, little);
+    tags.forEach((tag, i) => {
       const q = 2 + i * 12;
-      v.setUint16(q, t.tag, little);
-      v.setUint16(q + 2, t.type, little);
-      v.setUint32(q + 4, t.count, little);
-      if (t.data.length <= 4) {
-        head.set(t.data, q + 8);
-        values.set(t.tag, { data: head, at: q + 8 });
+      view.setUint16(q, tag.tag, little);
+      view.setUint16(q + 2, tag.type, little);
+      view.setUint32(q + 4, tag.count, little);
+      if (tag.data.length <= 4) {
+        head.set(tag.data, q + 8);
+        values.set(tag.tag, { data: head, at: q + 8 });
       } else {
-        const own = t.data.slice();
-        v.setUint32(q + 8, end, little);
+        const own = tag.data.slice();
+        view.setUint32(q + 8, end, little);
         chunks.push({ at: end, data: own });
-        values.set(t.tag, { data: own, at: 0 });
+        values.set(tag.tag, { data: own, at: 0 });
         end = even(end + own.length);
       }
     });
     const point = (tag: number, offsets: number[]): void => {
       const h = values.get(tag)!;
-      const w = new DataView(h.data.buffer, h.data.byteOffset);
-      offsets.forEach((o, i) => w.setUint32(h.at + i * 4, o, little));
+      const view = new DataView(h.data.buffer, h.data.byteOffset);
+      offsets.forEach((o, i) => view.setUint32(h.at + i * 4, o, little));
     };
-    if (p.blocks)
+    if (plan.blocks)
       point(
-        p.blocks.tag,
-        p.blocks.parts.map((data) => {
+        plan.blocks.tag,
+        plan.blocks.parts.map((data) => {
           const o = end;
           chunks.push({ at: o, data });
           end = even(end + data.length);
           return o;
         }),
       );
-    for (const u of p.under ?? []) point(u.tag, u.plans.map(lay));
-    if (p.next) v.setUint32(2 + tags.length * 12, lay(p.next), little);
+    for (const u of plan.under ?? []) point(u.tag, u.plans.map(lay));
+    if (plan.next) view.setUint32(2 + tags.length * 12, lay(plan.next), little);
     return at;
   };
   const first = lay(plan);
   const out = new Uint8Array(end);
-  const v = new DataView(out.buffer);
-  v.setUint16(0, little ? 0x4949 : 0x4d4d);
-  v.setUint16(2, magic, little);
-  v.setUint32(4, first, little);
+  const view = new DataView(out.buffer);
+  view.setUint16(0, little ? 0x4949 : 0x4d4d);
+  view.setUint16(2, magic, little);
+  view.setUint32(4, first, little);
   for (const c of chunks) out.set(c.data, c.at);
   return out;
 }

@@ -86,19 +86,19 @@ export const cameras: Camera[] = [
 ];
 
 /** Camera values of a light on a reflectance, on no scale of their own. */
-export const recorded = (c: Camera, light: Spectrum, reflectance?: Spectrum): [number, number, number] =>
-  c.sensitivity.map((s) => s.reduce((a, v, i) => a + v * light[i]! * (reflectance ? reflectance[i]! : 1), 0)) as [
+export const recorded = (camera: Camera, light: Spectrum, reflectance?: Spectrum): [number, number, number] =>
+  camera.sensitivity.map((s) => s.reduce((a, v, i) => a + v * light[i]! * (reflectance ? reflectance[i]! : 1), 0)) as [
     number,
     number,
     number,
   ];
 /** The neutral of a light: its camera values, the largest 1. */
-export const neutralUnder = (c: Camera, light: Spectrum): [number, number, number] => {
-  const v = recorded(c, light);
-  const top = Math.max(...v);
-  return [v[0] / top, v[1] / top, v[2] / top];
+export const neutralUnder = (camera: Camera, light: Spectrum): [number, number, number] => {
+  const triple = recorded(camera, light);
+  const top = Math.max(...triple);
+  return [triple[0] / top, triple[1] / top, triple[2] / top];
 };
 
 /** The body that a camera's own software believes in. */
-export const believed = (c: Camera): Camera =>
-  c.converted ? cameras.find((x) => x.unique === c.unique && !x.converted)! : c;
+export const believed = (camera: Camera): Camera =>
+  camera.converted ? cameras.find((x) => x.unique === camera.unique && !x.converted)! : camera;

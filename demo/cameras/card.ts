@@ -34,9 +34,9 @@ export function cardText(): string {
   const to = adapt([w[0] / s, w[1] / s], D50);
   const white = transform(to, w)[1];
   const rows = patches.map(
-    (r, i) =>
+    (spectrum, i) =>
       `${names[i]}\t${labOfXyz(
-        transform(to, xyzUnder(light, r)).map((v) => v / white),
+        transform(to, xyzUnder(light, spectrum)).map((v) => v / white),
         xyzOf(D50),
       )
         .map((v) => v.toFixed(3))
@@ -55,7 +55,7 @@ const OUTER: Point[] = [
 
 /** Where the field of patches lies in the photograph: marks stand half a patch outside it. */
 export function cardCorners(): Point[] {
-  const m = fromSquare(OUTER)!;
+  const homography = fromSquare(OUTER)!;
   const u = 0.5 / (COLUMNS + 1);
   const v = 0.5 / (ROWS + 1);
   return (
@@ -65,7 +65,7 @@ export function cardCorners(): Point[] {
       [1 - u, 1 - v],
       [u, 1 - v],
     ] as Point[]
-  ).map(([x, y]) => project(m, x, y));
+  ).map(([x, y]) => project(homography, x, y));
 }
 
 /** Camera values 0…1 at each place, lit a little less evenly than one would like; the lightest glaze lies where it ought to. */

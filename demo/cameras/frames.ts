@@ -110,13 +110,13 @@ export const cameraFrames: CameraFrame[] = [
 const WHITE = 16383;
 const BLACK = 512;
 /** What a place of the sensor gives for a value 0…1: electrons, 30,000 at full scale at ISO 100, three of read noise; the sum of four uniform numbers is near enough to a normal one. */
-function sensor(c: Camera): (v: number) => number {
-  let seed = c.seed * 7919 + 1;
+function sensor(camera: Camera): (v: number) => number {
+  let seed = camera.seed * 7919 + 1;
   const uniform = (): number => {
     seed = (Math.imul(seed, 1664525) + 1013904223) | 0;
     return (seed >>> 8) / 16777216;
   };
-  const full = 30000 / (c.iso / 100);
+  const full = 30000 / (camera.iso / 100);
   return (v) => {
     const e = Math.max(0, v * full);
     const noise = (uniform() + uniform() + uniform() + uniform() - 2) * 1.732 * Math.sqrt(e + 9);
@@ -124,11 +124,11 @@ function sensor(c: Camera): (v: number) => number {
   };
 }
 
-function cardMosaic(f: CameraFrame): { width: number; height: number; mosaic: Uint16Array } {
+function cardMosaic(cameraFrame: CameraFrame): { width: number; height: number; mosaic: Uint16Array } {
   const width = 1440;
   const height = 960;
-  const at = cardScene(f.camera, f.balanced, width, height);
-  const expose = sensor(f.camera);
+  const at = cardScene(cameraFrame.camera, cameraFrame.balanced, width, height);
+  const expose = sensor(cameraFrame.camera);
   const cfa = [0, 1, 1, 2];
   return {
     width,
@@ -142,27 +142,29 @@ function cardMosaic(f: CameraFrame): { width: number; height: number; mosaic: Ui
 }
 
 /** The mosaic, red first, with shot and read noise; full scale is a little above the lightest neutral. */
-function mosaicOf(f: CameraFrame): { width: number; height: number; mosaic: Uint16Array } {
-  const mats = layer(`${f.scene}.materials.png`);
-  const second = layer(`${f.scene}.pattern.png`).data;
+function mosaicOf(cameraFrame: CameraFrame): { width: number; height: number; mosaic: Uint16Array } {
+  const mats = layer(`${cameraFrame.scene}.materials.png`);
+  const second = layer(`${cameraFrame.scene}.pattern.png`).data;
   const { width, height } = mats;
   const kinds = ['light0', 'light1', 'dome'];
-  const irr = kinds.map((k) => layer(`${f.scene}.${k}.irradiance.png`).data);
-  const spec = kinds.map((k) => layer(`${f.scene}.${k}.specular.png`).data);
+  const irr = kinds.map((k) => layer(`${cameraFrame.scene}.${k}.irradiance.png`).data);
+  const spec = kinds.map((k) => layer(`${cameraFrame.scene}.${k}.specular.png`).data);
   const square = new Float64Array(4096).map((_, i) => 4 * (i / 4095) ** 2);
-  const gain = (0.62 * 2 ** f.exposure) / Math.max(...recorded(f.camera, f.balanced));
+  const gain = (0.62 * 2 ** cameraFrame.exposure) / Math.max(...recorded(cameraFrame.camera, cameraFrame.balanced));
   const table: Record<number, { a: number[][]; b: number[][]; shine: number }> = {};
-  const bare = f.lights.map((l) => recorded(f.camera, l.spectrum).map((v) => v * l.amount * gain));
-  for (const [n, m] of Object.entries(materials)) {
+  const bare = cameraFrame.lights.map((l) => recorded(cameraFrame.camera, l.spectrum).map((v) => v * l.amount * gain));
+  for (const [name, material] of Object.entries(materials)) {
     const of = (rgb: readonly number[]) => {
-      const r = reflectanceOf(rgb);
-      return f.lights.map((l) => recorded(f.camera, l.spectrum, r).map((v) => v * l.amount * gain));
+      const spectrum = reflectanceOf(rgb);
+      return cameraFrame.lights.map((l) =>
+        recorded(cameraFrame.camera, l.spectrum, spectrum).map((v) => v * l.amount * gain),
+      );
     };
-    table[Number(n)] = { a: of(m.a), b: of(m.b), shine: m.shine };
+    table[Number(name)] = { a: of(material.a), b: of(material.b), shine: material.shine };
   }
   const mosaic = new Uint16Array(width * height);
   const cfa = [0, 1, 1, 2];
-  const expose = sensor(f.camera);
+  const expose = sensor(cameraFrame.camera);
   for (let y = 0, i = 0; y < height; y++)
     for (let x = 0; x < width; x++, i++) {
       const c = cfa[(y & 1) * 2 + (x & 1)]!;

@@ -30,9 +30,9 @@ test('it covers the studio’s lenses on the studio’s sensors, but for the mac
   }));
   expect(
     Object.fromEntries(
-      lensCoverage(lenses, bodies, [{ item: 'i', title: 'Bureau', ...calibrations(bytes) }]).map((l) => [
-        l.lens.model,
-        l.state,
+      lensCoverage(lenses, bodies, [{ item: 'i', title: 'Bureau', ...calibrations(bytes) }]).map((lensLine) => [
+        lensLine.lens.model,
+        lensLine.state,
       ]),
     ),
   ).toEqual({

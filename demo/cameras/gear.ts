@@ -9,12 +9,12 @@ const sensors: Record<string, { mount: string; sensor_width: number; sensor_heig
   Corvane: { mount: 'Ley', sensor_width: 23.5, sensor_height: 15.6 },
 };
 export const studioCameras = [
-  ...cameras.map((c) => ({
-    maker: c.maker,
-    model: c.model,
-    conversion: c.converted ? 'infrared' : '',
-    serials: [c.serial],
-    ...sensors[c.maker]!,
+  ...cameras.map((camera) => ({
+    maker: camera.maker,
+    model: camera.model,
+    conversion: camera.converted ? 'infrared' : '',
+    serials: [camera.serial],
+    ...sensors[camera.maker]!,
   })),
   // bought this autumn: nobody has a profile for it yet
   { maker: 'Corvane', model: 'Corvane Ley II', conversion: '', serials: ['M2611-04'], ...sensors.Corvane! },
@@ -96,24 +96,24 @@ const n = (v: number): string => String(Number(v.toFixed(6)));
 
 /** A release of the bureau: odd polynomials of degree 3 for distortion and color, an even one for light lost. Radii by half the diagonal. */
 export function lensDatabase(): string {
-  const lens = (o: Optics): string => {
-    const distortion = o.focal.map((f, i) => `      <sample focal="${f}" k1="${n(o.corner[i]! / 100)}"/>`);
+  const lens = (optics: Optics): string => {
+    const distortion = optics.focal.map((f, i) => `      <sample focal="${f}" k1="${n(optics.corner[i]! / 100)}"/>`);
     const fringe = (channel: 'red' | 'blue') =>
-      o.focal.map(
+      optics.focal.map(
         (f) =>
-          `      <sample focal="${f}" k0="${n(1 + o.fringe[channel === 'red' ? 0 : 1] / 1e4)}" k1="${n((o.fringe[channel === 'red' ? 0 : 1] / 1e4) * 0.3)}"/>`,
+          `      <sample focal="${f}" k0="${n(1 + optics.fringe[channel === 'red' ? 0 : 1] / 1e4)}" k1="${n((optics.fringe[channel === 'red' ? 0 : 1] / 1e4) * 0.3)}"/>`,
       );
     // light lost falls with the square of the aperture's closing, beside what the angle of the rays costs at any
-    const light = o.focal.flatMap((f) =>
-      o.apertures.map((a) => {
-        const ev = o.fall * (o.apertures[0]! / a) ** 2 + 0.15;
+    const light = optics.focal.flatMap((f) =>
+      optics.apertures.map((a) => {
+        const ev = optics.fall * (optics.apertures[0]! / a) ** 2 + 0.15;
         const loss = 1 - 2 ** -ev;
         return `      <sample focal="${f}" aperture="${a}" k1="${n(-loss * 0.7)}" k2="${n(-loss * 0.3)}"/>`;
       }),
     );
     return [
-      `  <lens maker="${escapeXml(o.maker)}" model="${escapeXml(o.model)}" mount="${o.mount}" crop="${o.crop}">`,
-      ...(o.alias ? [`    <alias>${escapeXml(o.alias)}</alias>`] : []),
+      `  <lens maker="${escapeXml(optics.maker)}" model="${escapeXml(optics.model)}" mount="${optics.mount}" crop="${optics.crop}">`,
+      ...(optics.alias ? [`    <alias>${escapeXml(optics.alias)}</alias>`] : []),
       ...(
         [
           ['distortion', '', 'odd3', distortion],

@@ -28,13 +28,13 @@ const hsv = (r: number, g: number, b: number): [number, number, number] => {
 const HELD = 60;
 const plain = multiply(adapt(D65, D50), srgbToXyz);
 /** Linear map from balanced camera values to XYZ relative to D50, white kept exactly. */
-function forwardMatrix(c: Camera, light: Spectrum): number[] {
+function forwardMatrix(camera: Camera, light: Spectrum): number[] {
   const white = xyzUnder(light);
-  const n = recorded(c, light);
+  const neutral = recorded(camera, light);
   const to = adapt([white[0] / (white[0] + white[1] + white[2]), white[1] / (white[0] + white[1] + white[2])], D50);
-  const rows = training().map((s) => ({
-    cam: recorded(c, light, s).map((v, i) => v / n[i]!),
-    xyz: transform(to, xyzUnder(light, s)),
+  const rows = training().map((spectrum) => ({
+    cam: recorded(camera, light, spectrum).map((v, i) => v / neutral[i]!),
+    xyz: transform(to, xyzUnder(light, spectrum)),
   }));
   rows.push({ cam: [1, 1, 1], xyz: [D50[0] / D50[1], 1, (1 - D50[0] - D50[1]) / D50[1]] });
   return [0, 1, 2].flatMap((k) => {
@@ -48,7 +48,7 @@ function forwardMatrix(c: Camera, light: Spectrum): number[] {
       }
     });
     // behind an infrared filter the channels are nearly one: held to plain primaries, or noise would be all that is left
-    if (c.converted)
+    if (camera.converted)
       for (let p = 0; p < 3; p++) {
         a[p]![p]! += HELD;
         b[p]! += HELD * plain[k * 3 + p]!;
@@ -58,31 +58,31 @@ function forwardMatrix(c: Camera, light: Spectrum): number[] {
 }
 
 /** XYZ to camera values: the forward matrix undone, with the light's own white in the place of D50. */
-function colorMatrix(c: Camera, light: Spectrum, forward: number[]): number[] {
+function colorMatrix(camera: Camera, light: Spectrum, forward: number[]): number[] {
   const white = xyzUnder(light);
-  const n = neutralUnder(c, light);
+  const neutral = neutralUnder(camera, light);
   const s = white[0] + white[1] + white[2];
   const to = adapt([white[0] / s, white[1] / s], D50);
-  return multiply([n[0], 0, 0, 0, n[1], 0, 0, 0, n[2]], multiply(invert(forward), to)).map((v) => v);
+  return multiply([neutral[0], 0, 0, 0, neutral[1], 0, 0, 0, neutral[2]], multiply(invert(forward), to)).map((v) => v);
 }
 
 const HUES = 24;
 const SATS = 8;
 /** Hue shifts, saturation and value factors that bring what the matrix gives nearer to the truth, smoothed over neighbours. */
-function fittedMap(c: Camera, light: Spectrum, base: Dcp): number[] {
-  const n = neutralUnder(c, light);
-  const top = recorded(c, light);
-  const run = renderer(profileOf(base), n, []);
+function fittedMap(camera: Camera, light: Spectrum, base: Dcp): number[] {
+  const neutral = neutralUnder(camera, light);
+  const top = recorded(camera, light);
+  const run = renderer(profileOf(base), neutral, []);
   const back = invert(proPhotoToXyz);
   const white = xyzUnder(light);
   const s = white[0] + white[1] + white[2];
   const to = adapt([white[0] / s, white[1] / s], D50);
   const high = Math.max(...top);
-  const seen = training().map((r) => {
-    const v = Float64Array.from(recorded(c, light, r), (x) => x / high);
-    const t = transform(back, transform(to, xyzUnder(light, r))).map((x) => Math.max(1e-4, x));
-    run(v);
-    const a = hsv(v[0]!, v[1]!, v[2]!);
+  const seen = training().map((spectrum) => {
+    const values = Float64Array.from(recorded(camera, light, spectrum), (x) => x / high);
+    const t = transform(back, transform(to, xyzUnder(light, spectrum))).map((x) => Math.max(1e-4, x));
+    run(values);
+    const a = hsv(values[0]!, values[1]!, values[2]!);
     const b = hsv(t[0]!, t[1]!, t[2]!);
     const turn = ((b[0] - a[0] + 540) % 360) - 180;
     return {
@@ -160,33 +160,33 @@ export const variants = ['Standard', 'Portrait', 'Neutral', 'Monochrome'] as con
 export type Variant = (typeof variants)[number];
 
 /** The profile of a camera: Alder's maker calls its styles as the trade does, by what they are for. */
-export function profileFor(c: Camera, variant: Variant | null, title: string): Dcp {
-  const d: Dcp = { little: true, tags: new Map() };
+export function profileFor(camera: Camera, variant: Variant | null, title: string): Dcp {
+  const profile: Dcp = { little: true, tags: new Map() };
   const lights: [Spectrum, number][] = [
     [lamp(2856), 17],
     [daylight(6504), 21],
   ];
-  const forward = lights.map(([l]) => forwardMatrix(c, l));
-  setText(d, 50708, c.unique);
-  setText(d, 50936, title);
-  setText(d, 50942, 'Wren & Tallow, computed');
-  setNumbers(d, 50941, 4, [0]);
-  lights.forEach(([l, code], i) => {
-    setNumbers(d, [50721, 50722][i]!, 10, colorMatrix(c, l, forward[i]!));
-    setNumbers(d, [50964, 50965][i]!, 10, forward[i]!);
-    setNumbers(d, [50778, 50779][i]!, 3, [code]);
+  const forward = lights.map(([l]) => forwardMatrix(camera, l));
+  setText(profile, 50708, camera.unique);
+  setText(profile, 50936, title);
+  setText(profile, 50942, 'Wren & Tallow, computed');
+  setNumbers(profile, 50941, 4, [0]);
+  lights.forEach(([spectrum, code], i) => {
+    setNumbers(profile, [50721, 50722][i]!, 10, colorMatrix(camera, spectrum, forward[i]!));
+    setNumbers(profile, [50964, 50965][i]!, 10, forward[i]!);
+    setNumbers(profile, [50778, 50779][i]!, 3, [code]);
   });
-  if (!variant) return d;
-  const maps = lights.map(([l]) => fittedMap(c, l, d));
-  setNumbers(d, 50937, 4, [HUES, SATS, 1]);
-  maps.forEach((m, i) => setNumbers(d, [50938, 50939][i]!, 11, m));
+  if (!variant) return profile;
+  const maps = lights.map(([l]) => fittedMap(camera, l, profile));
+  setNumbers(profile, 50937, 4, [HUES, SATS, 1]);
+  maps.forEach((m, i) => setNumbers(profile, [50938, 50939][i]!, 11, m));
   if (variant !== 'Neutral') {
     const t = styleTable(variant === 'Standard' ? 'standard' : variant === 'Portrait' ? 'portrait' : 'monochrome');
-    setNumbers(d, 50981, 4, t.dims);
-    setNumbers(d, 50982, 11, t.data);
-    setNumbers(d, 51108, 4, [1]);
+    setNumbers(profile, 50981, 4, t.dims);
+    setNumbers(profile, 50982, 11, t.data);
+    setNumbers(profile, 51108, 4, [1]);
   }
-  setNumbers(d, 50940, 11, curve(variant === 'Neutral' ? 0.75 : variant === 'Portrait' ? 0.9 : 1));
-  if (variant === 'Standard') setNumbers(d, 51109, 10, [0.1]);
-  return d;
+  setNumbers(profile, 50940, 11, curve(variant === 'Neutral' ? 0.75 : variant === 'Portrait' ? 0.9 : 1));
+  if (variant === 'Standard') setNumbers(profile, 51109, 10, [0.1]);
+  return profile;
 }

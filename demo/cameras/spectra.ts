@@ -28,9 +28,9 @@ const d65 = [
   71.61, 74.35, 61.6, 69.89,
 ];
 const planck = (nm: number, k: number): number => 1e13 / (nm ** 5 * (Math.exp(1.4388e7 / (nm * k)) - 1));
-const unit = (s: Spectrum): Spectrum => {
-  const y = s.reduce((a, v, i) => a + v * observer[1][i]!, 0);
-  return s.map((v) => v / y);
+const unit = (spectrum: Spectrum): Spectrum => {
+  const y = spectrum.reduce((a, v, i) => a + v * observer[1][i]!, 0);
+  return spectrum.map((v) => v / y);
 };
 /** A black body, as incandescent lamps are; Y = 1. */
 export const lamp = (kelvin: number): Spectrum => unit(spectrum((l) => planck(l, kelvin)));
@@ -44,10 +44,10 @@ export const xyzUnder = (light: Spectrum, reflectance?: Spectrum): [number, numb
   ) as [number, number, number];
 
 const sigmoid = (x: number): number => 0.5 + x / (2 * Math.sqrt(1 + x * x));
-const of = (c: readonly number[]): Spectrum =>
+const of = (color: readonly number[]): Spectrum =>
   spectrum((l) => {
     const t = (Math.min(l, 730) - 380) / 350;
-    const r = sigmoid(c[0]! * t * t + c[1]! * t + c[2]!);
+    const r = sigmoid(color[0]! * t * t + color[1]! * t + color[2]!);
     return l <= 730 ? r : r + (0.25 + 0.6 * r - r) * Math.min(1, (l - 730) / 80);
   });
 const standard = daylight(6504);
@@ -61,14 +61,14 @@ export function reflectanceOf(rgb: readonly number[]): Spectrum {
     rgb.map((v) => Math.min(0.97, Math.max(0.012, v))),
   ).map((v, i) => v / target[i]!);
   const miss = (c: readonly number[]): number[] => xyzUnder(standard, of(c)).map((v, i) => v / white[i]! - want[i]!);
-  let c = [0, 0, Math.tan((want[1]! - 0.5) * 2.6)];
-  let e = miss(c);
+  let color = [0, 0, Math.tan((want[1]! - 0.5) * 2.6)];
+  let e = miss(color);
   let damping = 1e-3;
   for (let pass = 0; pass < 60; pass++) {
     const j = [0, 1, 2].map((k) => {
-      const d = c.slice();
-      d[k]! += 1e-4;
-      return miss(d).map((v, i) => (v - e[i]!) / 1e-4);
+      const dimensions = color.slice();
+      dimensions[k]! += 1e-4;
+      return miss(dimensions).map((v, i) => (v - e[i]!) / 1e-4);
     });
     // Levenberg and Marquardt: (JᵀJ + μI) step = −Jᵀe
     const a = [0, 1, 2].map((r) =>
@@ -76,31 +76,31 @@ export function reflectanceOf(rgb: readonly number[]): Spectrum {
     );
     const b = j.map((g) => -g.reduce((t, v, i) => t + v * e[i]!, 0));
     const step = solve(a, b);
-    const next = c.map((v, i) => v + step[i]!);
+    const next = color.map((v, i) => v + step[i]!);
     const f = miss(next);
     if (Math.hypot(...f) < Math.hypot(...e)) {
-      c = next;
+      color = next;
       e = f;
       damping = Math.max(1e-9, damping / 4);
     } else damping *= 6;
     if (Math.hypot(...e) < 1e-5) break;
   }
-  return of(c);
+  return of(color);
 }
 
 /** A small system of equations by elimination. */
 export function solve(a: number[][], b: number[]): number[] {
   const n = b.length;
-  const m = a.map((r, i) => [...r, b[i]!]);
+  const matrixes = a.map((r, i) => [...r, b[i]!]);
   for (let c = 0; c < n; c++) {
     let p = c;
-    for (let r = c + 1; r < n; r++) if (Math.abs(m[r]![c]!) > Math.abs(m[p]![c]!)) p = r;
-    [m[c], m[p]] = [m[p]!, m[c]!];
+    for (let r = c + 1; r < n; r++) if (Math.abs(matrixes[r]![c]!) > Math.abs(matrixes[p]![c]!)) p = r;
+    [matrixes[c], matrixes[p]] = [matrixes[p]!, matrixes[c]!];
     for (let r = 0; r < n; r++)
       if (r !== c) {
-        const k = m[r]![c]! / m[c]![c]!;
-        for (let q = c; q <= n; q++) m[r]![q]! -= k * m[c]![q]!;
+        const k = matrixes[r]![c]! / matrixes[c]![c]!;
+        for (let q = c; q <= n; q++) matrixes[r]![q]! -= k * matrixes[c]![q]!;
       }
   }
-  return m.map((r, i) => r[n]! / r[i]!);
+  return matrixes.map((r, i) => r[n]! / r[i]!);
 }

@@ -21,29 +21,34 @@ export interface Composition {
 const read = (folder: string, file: string) => decode(readFileSync(join(folder, file)));
 
 /** Linear sRGB pixels, interleaved RGB, unclamped. */
-export function composeLinear(folder: string, c: Composition): { width: number; height: number; data: Float32Array } {
-  const mats = read(folder, `${c.scene}.materials.png`);
-  const second = read(folder, `${c.scene}.pattern.png`).data;
+export function composeLinear(
+  folder: string,
+  composition: Composition,
+): { width: number; height: number; data: Float32Array } {
+  const mats = read(folder, `${composition.scene}.materials.png`);
+  const second = read(folder, `${composition.scene}.pattern.png`).data;
   const { width, height } = mats;
   const size = width * height;
   const out = new Float32Array(size * 3);
   const kinds = ['light0', 'light1', 'dome'];
-  const irr = kinds.map((k) => read(folder, `${c.scene}.${k}.irradiance.png`).data);
-  const spec = kinds.map((k) => read(folder, `${c.scene}.${k}.specular.png`).data);
+  const irr = kinds.map((k) => read(folder, `${composition.scene}.${k}.irradiance.png`).data);
+  const spec = kinds.map((k) => read(folder, `${composition.scene}.${k}.specular.png`).data);
   const square = new Float32Array(4096).map((_, i) => 4 * (i / 4095) ** 2);
-  const gain = 2 ** c.exposure;
+  const gain = 2 ** composition.exposure;
   for (let i = 0; i < size; i++) {
-    const a = materials[mats.data[i * 4]!]!;
+    const material = materials[mats.data[i * 4]!]!;
     const b = materials[mats.data[i * 4 + 1]!]!;
     const cover = mats.data[i * 4 + 2]! / 255;
     const pa = mats.data[i * 4 + 3]! / 255;
     const pb = second[i]! / 255;
-    const shine = cover * a.shine + (1 - cover) * b.shine;
+    const shine = cover * material.shine + (1 - cover) * b.shine;
     for (let k = 0; k < 3; k++) {
-      const albedo = cover * (a.a[k]! + (a.b[k]! - a.a[k]!) * pa) + (1 - cover) * (b.a[k]! + (b.b[k]! - b.a[k]!) * pb);
+      const albedo =
+        cover * (material.a[k]! + (material.b[k]! - material.a[k]!) * pa) +
+        (1 - cover) * (b.a[k]! + (b.b[k]! - b.a[k]!) * pb);
       let sum = 0;
       for (let l = 0; l < 3; l++) {
-        const light = c.lights[l]!;
+        const light = composition.lights[l]!;
         sum += light.amount * light.color[k]! * (albedo * square[irr[l]![i]!]! + shine * square[spec[l]![i]!]!);
       }
       out[i * 3 + k] = sum * gain;

@@ -11,9 +11,9 @@ export interface Material {
 }
 
 /** Reflectance from an sRGB hex color, decoded to linear. */
-const hex = (s: string): Rgb =>
+const hex = (text: string): Rgb =>
   [0, 2, 4].map((i) => {
-    const v = parseInt(s.slice(i, i + 2), 16) / 255;
+    const v = parseInt(text.slice(i, i + 2), 16) / 255;
     return v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4;
   }) as Rgb;
 const m = (name: string, a: string, b: string, shine = 1): Material => ({ name, a: hex(a), b: hex(b), shine });

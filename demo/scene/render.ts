@@ -8,9 +8,9 @@ import { stage } from './stage';
 import { smooth, tracer } from './trace';
 import { vessels } from './vessels';
 
-const [name = 'vessels', w = '1500', spp = '16', folder = 'demo/scene/layers'] = process.argv.slice(2);
+const [name = 'vessels', word = '1500', spp = '16', folder = 'demo/scene/layers'] = process.argv.slice(2);
 const scene = { vessels, stage }[name as 'vessels' | 'stage'];
-const width = Number(w);
+const width = Number(word);
 const height = Math.round((width * 2) / 3);
 const started = Date.now();
 const layers = tracer(scene)(width, height, Number(spp), 0, height, (row) => {

@@ -19,10 +19,10 @@ const M = {
   moon: 33,
 };
 const union =
-  (...s: Sdf[]): Sdf =>
+  (...sdfs: Sdf[]): Sdf =>
   (x, y, z) => {
     let d = 1e9;
-    for (const f of s) d = Math.min(d, f(x, y, z));
+    for (const f of sdfs) d = Math.min(d, f(x, y, z));
     return d;
   };
 

@@ -84,16 +84,16 @@ export function tracer(scene: Scene) {
     shadow: boolean,
   ): number {
     activeCount = 0;
-    for (const b of bodies) {
-      if (b.radius !== Infinity) {
-        const px = b.center[0] - ox;
-        const py = b.center[1] - oy;
-        const pz = b.center[2] - oz;
+    for (const body of bodies) {
+      if (body.radius !== Infinity) {
+        const px = body.center[0] - ox;
+        const py = body.center[1] - oy;
+        const pz = body.center[2] - oz;
         const along = px * dx + py * dy + pz * dz;
         const off = px * px + py * py + pz * pz - along * along;
-        if (off > b.radius * b.radius || along < -b.radius || along - b.radius > limit) continue;
+        if (off > body.radius * body.radius || along < -body.radius || along - body.radius > limit) continue;
       }
-      active[activeCount++] = b;
+      active[activeCount++] = body;
     }
     let t = 0.004;
     for (let i = 0; i < 160 && t < limit; i++) {
@@ -114,19 +114,19 @@ export function tracer(scene: Scene) {
     return t >= limit ? FAR : shadow ? FAR : t;
   }
 
-  const n = [0, 0, 0];
-  function normalAt(b: Body, x: number, y: number, z: number): void {
+  const numbers = [0, 0, 0];
+  function normalAt(body: Body, x: number, y: number, z: number): void {
     const e = 0.0012;
-    const f = b.bump;
-    const at = (px: number, py: number, pz: number) => b.sdf(px, py, pz) + (f ? f(px, py, pz) : 0);
+    const f = body.bump;
+    const at = (px: number, py: number, pz: number) => body.sdf(px, py, pz) + (f ? f(px, py, pz) : 0);
     const d = at(x, y, z);
     const gx = at(x + e, y, z) - d;
     const gy = at(x, y + e, z) - d;
     const gz = at(x, y, z + e) - d;
     const l = Math.hypot(gx, gy, gz) || 1;
-    n[0] = gx / l;
-    n[1] = gy / l;
-    n[2] = gz / l;
+    numbers[0] = gx / l;
+    numbers[1] = gy / l;
+    numbers[2] = gz / l;
   }
 
   const barred = (light: AreaLight, a: number, b: number): boolean => {
@@ -232,9 +232,9 @@ export function tracer(scene: Scene) {
           const y = eye[1]! + dy * t;
           const z = eye[2]! + dz * t;
           normalAt(body, x, y, z);
-          const nx = n[0]!;
-          const ny = n[1]!;
-          const nz = n[2]!;
+          const nx = numbers[0]!;
+          const ny = numbers[1]!;
+          const nz = numbers[2]!;
           const m = mats.get(body.material) ?? { count: 0, pattern: 0 };
           m.count++;
           m.pattern += body.pattern ? Math.min(1, Math.max(0, body.pattern(x, y, z))) : 0;
@@ -256,9 +256,9 @@ export function tracer(scene: Scene) {
             const hy = y + ny * 0.006 + by * bt;
             const hz = z + nz * 0.006 + bz * bt;
             normalAt(hitBody!, hx, hy, hz);
-            const mx = n[0]!;
-            const my = n[1]!;
-            const mz = n[2]!;
+            const mx = numbers[0]!;
+            const my = numbers[1]!;
+            const mz = numbers[2]!;
             for (let l = 0; l < lights.length; l++)
               irradiance[l]![at]! += 0.38 * direct(lights[l]!, hx, hy, hz, mx, my, mz);
             irradiance[lights.length]![at]! += 0.12;
@@ -278,23 +278,30 @@ export function tracer(scene: Scene) {
             const reached = hitBody!;
             let lit = false;
             for (let l = 0; l < lights.length; l++) {
-              const L = lights[l]!;
-              const den = rx * L.normal[0]! + ry * L.normal[1]! + rz * L.normal[2]!;
+              const areaLight = lights[l]!;
+              const den = rx * areaLight.normal[0]! + ry * areaLight.normal[1]! + rz * areaLight.normal[2]!;
               if (den >= 0) continue;
               const lt =
-                ((L.center[0]! - x) * L.normal[0]! +
-                  (L.center[1]! - y) * L.normal[1]! +
-                  (L.center[2]! - z) * L.normal[2]!) /
+                ((areaLight.center[0]! - x) * areaLight.normal[0]! +
+                  (areaLight.center[1]! - y) * areaLight.normal[1]! +
+                  (areaLight.center[2]! - z) * areaLight.normal[2]!) /
                 den;
               if (lt <= 0 || lt > rt) continue;
-              const ax = x + rx * lt - L.center[0]!;
-              const ay = y + ry * lt - L.center[1]!;
-              const az = z + rz * lt - L.center[2]!;
-              const a = (ax * L.u[0]! + ay * L.u[1]! + az * L.u[2]!) / (L.u[0]! ** 2 + L.u[1]! ** 2 + L.u[2]! ** 2);
-              const b = (ax * L.v[0]! + ay * L.v[1]! + az * L.v[2]!) / (L.v[0]! ** 2 + L.v[1]! ** 2 + L.v[2]! ** 2);
-              if (Math.abs(a) > 1 || Math.abs(b) > 1 || barred(L, a, b)) continue;
-              const area = 4 * Math.hypot(L.u[0]!, L.u[1]!, L.u[2]!) * Math.hypot(L.v[0]!, L.v[1]!, L.v[2]!);
-              specular[l]![at]! += Math.min(12, (fresnel * L.power * Math.PI) / area);
+              const ax = x + rx * lt - areaLight.center[0]!;
+              const ay = y + ry * lt - areaLight.center[1]!;
+              const az = z + rz * lt - areaLight.center[2]!;
+              const a =
+                (ax * areaLight.u[0]! + ay * areaLight.u[1]! + az * areaLight.u[2]!) /
+                (areaLight.u[0]! ** 2 + areaLight.u[1]! ** 2 + areaLight.u[2]! ** 2);
+              const b =
+                (ax * areaLight.v[0]! + ay * areaLight.v[1]! + az * areaLight.v[2]!) /
+                (areaLight.v[0]! ** 2 + areaLight.v[1]! ** 2 + areaLight.v[2]! ** 2);
+              if (Math.abs(a) > 1 || Math.abs(b) > 1 || barred(areaLight, a, b)) continue;
+              const area =
+                4 *
+                Math.hypot(areaLight.u[0]!, areaLight.u[1]!, areaLight.u[2]!) *
+                Math.hypot(areaLight.v[0]!, areaLight.v[1]!, areaLight.v[2]!);
+              specular[l]![at]! += Math.min(12, (fresnel * areaLight.power * Math.PI) / area);
               lit = true;
             }
             if (!lit) {
@@ -304,9 +311,9 @@ export function tracer(scene: Scene) {
                 const hy = y + ry * rt;
                 const hz = z + rz * rt;
                 normalAt(reached, hx, hy, hz);
-                const mx = n[0]!;
-                const my = n[1]!;
-                const mz = n[2]!;
+                const mx = numbers[0]!;
+                const my = numbers[1]!;
+                const mz = numbers[2]!;
                 for (let l = 0; l < lights.length; l++)
                   specular[l]![at]! += fresnel * 0.38 * direct(lights[l]!, hx, hy, hz, mx, my, mz);
                 specular[lights.length]![at]! += fresnel * 0.15;

@@ -47,15 +47,17 @@ beforeAll(async () => {
 });
 afterAll(async () => {
   const name = new URL(databaseUrl()).pathname.slice(1);
-  const u = new URL(databaseUrl());
-  u.pathname = '/postgres';
-  const c = new pg.Client({ connectionString: u.toString() });
-  await c.connect();
-  for (const r of await many<{ datname: string }>(c, 'select datname from pg_database where starts_with(datname, $1)', [
-    `${name}_`,
-  ]))
-    await c.query(`drop database "${r.datname}" with (force)`);
-  await c.end();
+  const url = new URL(databaseUrl());
+  url.pathname = '/postgres';
+  const client = new pg.Client({ connectionString: url.toString() });
+  await client.connect();
+  for (const r of await many<{ datname: string }>(
+    client,
+    'select datname from pg_database where starts_with(datname, $1)',
+    [`${name}_`],
+  ))
+    await client.query(`drop database "${r.datname}" with (force)`);
+  await client.end();
   rmSync(folder, { recursive: true, force: true });
 });
 
@@ -72,9 +74,9 @@ async function everything(): Promise<Record<string, string[]>> {
       order by 1
     `,
   );
-  for (const { t } of tables)
-    out[t] = (
-      await many<{ r: string }>(pool(), `select md5(x::text) || length(x::text) as r from ${t} x order by 1`)
+  for (const { t: text } of tables)
+    out[text] = (
+      await many<{ r: string }>(pool(), `select md5(x::text) || length(x::text) as r from ${text} x order by 1`)
     ).map((r) => r.r);
   return out;
 }

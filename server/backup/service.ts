@@ -39,8 +39,8 @@ function program(
     },
   });
   let said = '';
-  child.stderr!.on('data', (d: Buffer) => {
-    said = (said + d.toString()).slice(-2000);
+  child.stderr!.on('data', (bytes: Buffer) => {
+    said = (said + bytes.toString()).slice(-2000);
   });
   const done = new Promise<void>((yes, no) => {
     child.on('error', (e) => no(new Error(`${name} could not be run: ${e.message}`)));
@@ -63,24 +63,24 @@ export async function backup(file: string, url = databaseUrl()): Promise<{ file:
   const d = dump(url);
   try {
     await Promise.all([pipeline(d.stream, createWriteStream(part)), d.done]);
-    const f = await open(part, 'r+');
+    const handle = await open(part, 'r+');
     try {
-      await f.sync();
+      await handle.sync();
     } finally {
-      await f.close();
+      await handle.close();
     }
     await rename(part, file);
-  } catch (e) {
+  } catch (error) {
     await rm(part, { force: true });
-    const code = (e as NodeJS.ErrnoException).code;
+    const code = (error as NodeJS.ErrnoException).code;
     if (code && ['ENOENT', 'EACCES', 'EROFS', 'ENOSPC', 'ENOTDIR', 'EISDIR'].includes(code))
       throw new Problem(
         'backup-write',
-        `The backup cannot be written: ${(e as Error).message}`,
+        `The backup cannot be written: ${(error as Error).message}`,
         file,
         'Choose a folder that can be written and has room.',
       );
-    throw e;
+    throw error;
   }
   return { file, bytes: (await stat(file)).size };
 }
@@ -101,11 +101,11 @@ export async function restore(
 ): Promise<{ items: number; versions: number; contents: number; kept: string }> {
   let head: Buffer;
   try {
-    const f = await open(file, 'r');
+    const handle = await open(file, 'r');
     try {
-      head = (await f.read(Buffer.alloc(5), 0, 5, 0)).buffer;
+      head = (await handle.read(Buffer.alloc(5), 0, 5, 0)).buffer;
     } finally {
-      await f.close();
+      await handle.close();
     }
   } catch {
     throw new Problem('input-missing', 'There is no such file.', file, 'Name the file that “backup” wrote.');
@@ -133,8 +133,8 @@ export async function restore(
         at(fresh),
       );
       p.child.stdout!.resume();
-      await p.done.catch((e: Error) => {
-        throw invalid(file, e.message.slice(0, 300));
+      await p.done.catch((error: Error) => {
+        throw invalid(file, error.message.slice(0, 300));
       });
       const told = await check(at(fresh), file);
       await migrate(at(fresh), migrations);
@@ -152,9 +152,9 @@ export async function restore(
         );
         await admin.query(`alter database ${q(name)} rename to ${q(kept)}`);
         await admin.query(`alter database ${q(fresh)} rename to ${q(name)}`);
-      } catch (e) {
+      } catch (error) {
         await admin.query(`alter database ${q(name)} allow_connections true`).catch(() => {});
-        throw e;
+        throw error;
       }
       for (const r of await many<{ datname: string }>(
         admin,
@@ -163,9 +163,9 @@ export async function restore(
       ))
         await admin.query(`drop database ${q(r.datname)} with (force)`);
       return { ...told, kept };
-    } catch (e) {
+    } catch (error) {
       await admin.query(`drop database if exists ${q(fresh)} with (force)`);
-      throw e;
+      throw error;
     }
   } finally {
     await admin.end();
@@ -174,12 +174,12 @@ export async function restore(
 
 /** Whether what was restored is whole: every content is what its hash says (those above 64 MB by their size). */
 async function check(url: string, file: string): Promise<{ items: number; versions: number; contents: number }> {
-  const c = new pg.Client({ connectionString: url });
-  await c.connect();
+  const client = new pg.Client({ connectionString: url });
+  await client.connect();
   try {
     const has = (
       await one<{ n: number }>(
-        c,
+        client,
         `
           select count(*)::int as n
           from information_schema.tables
@@ -190,7 +190,7 @@ async function check(url: string, file: string): Promise<{ items: number; versio
     ).n;
     if (has !== 5) throw invalid(file, 'it is of another database');
     const bad = await maybe<{ sha: string }>(
-      c,
+      client,
       `
         select encode(b.sha256, 'hex') as sha
         from blob b
@@ -216,7 +216,7 @@ async function check(url: string, file: string): Promise<{ items: number; versio
     );
     if (bad) throw invalid(file, `the content ${bad.sha.slice(0, 12)}… is damaged`);
     return await one<{ items: number; versions: number; contents: number }>(
-      c,
+      client,
       `
         select
           (select count(*)::int from item) as items, (select count(*)::int from version) as versions,
@@ -224,7 +224,7 @@ async function check(url: string, file: string): Promise<{ items: number; versio
       `,
     );
   } finally {
-    await c.end();
+    await client.end();
   }
 }
 

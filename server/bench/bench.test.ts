@@ -138,16 +138,16 @@ beforeAll(async () => {
   await approve(p.librarian, look.versionId);
   await approve(p.librarian, retargeted.versionId);
 });
-const at = (b: Awaited<ReturnType<typeof baseTable>>, camera: number[]): number[] => {
-  const o = new Float64Array(3);
-  sampler(b.look)(...(camera.map((v, i) => Math.sqrt(v / b.neutral[i]!)) as [number, number, number]), o, 0);
-  return [...o];
+const at = (base: Awaited<ReturnType<typeof baseTable>>, camera: number[]): number[] => {
+  const out = new Float64Array(3);
+  sampler(base.look)(...(camera.map((v, i) => Math.sqrt(v / base.neutral[i]!)) as [number, number, number]), out, 0);
+  return [...out];
 };
 
 describe('camera data on the bench', () => {
   test('a DNG becomes a frame that knows its camera, serial and kind', async () => {
-    const f = (await listFrames(p.retoucher)).find((x) => x.id === ir)!;
-    expect(f).toMatchObject({
+    const frame = (await listFrames(p.retoucher)).find((x) => x.id === ir)!;
+    expect(frame).toMatchObject({
       camera: 'Perrin Alder',
       serial: 'PA-2',
       conversion: 'infrared',
@@ -159,18 +159,19 @@ describe('camera data on the bench', () => {
   });
   test('its linear picture is what the sensor recorded, by channel', async () => {
     const l = await linearPicture(p.retoucher, frame, 320);
-    const v = new Uint16Array(l.data.buffer.slice(l.data.byteOffset, l.data.byteOffset + l.data.length));
-    const n = neutralUnder(alder, daylight(5600));
+    const samples = new Uint16Array(l.data.buffer.slice(l.data.byteOffset, l.data.byteOffset + l.data.length));
+    const neutral = neutralUnder(alder, daylight(5600));
     expect([l.width, l.height]).toEqual([24, 16]);
-    for (let i = 0; i < v.length; i++) expect(Math.abs(v[i]! / 65535 - 0.4 * n[i % 3]!)).toBeLessThan(1e-4);
+    for (let i = 0; i < samples.length; i++)
+      expect(Math.abs(samples[i]! / 65535 - 0.4 * neutral[i % 3]!)).toBeLessThan(1e-4);
     expect(await linearPicture(p.retoucher, frame, 320)).toEqual(l); // from the cache
   });
   test('balanced as the file says, its neutral is gray; balanced for another light, it is not', async () => {
-    const n = neutralUnder(alder, daylight(5600));
+    const neutral = neutralUnder(alder, daylight(5600));
     const own = await baseTable(p.retoucher, { frame, version: profile.versionId });
     const gray = at(
       own,
-      n.map((v) => v * 0.4),
+      neutral.map((v) => v * 0.4),
     );
     expect(Math.max(...gray) - Math.min(...gray)).toBeLessThan(0.004);
     expect(own.white.kelvin).toBeGreaterThan(5300);
@@ -179,7 +180,7 @@ describe('camera data on the bench', () => {
     const warm = await baseTable(p.retoucher, { frame, version: profile.versionId, wb: 'k:3000,0' });
     const blue = at(
       warm,
-      n.map((v) => v * 0.3),
+      neutral.map((v) => v * 0.3),
     );
     expect(blue[2]! - blue[0]!).toBeGreaterThan(0.1);
     const again = await baseTable(p.retoucher, {
@@ -207,11 +208,11 @@ describe('camera data on the bench', () => {
   test('the infrared neutral is reached by no temperature; anchored, it is, and the profile is kept as a draft that knows its source', async () => {
     const before = await baseTable(p.retoucher, { frame: ir, version: profile.versionId });
     expect(before.white.reachable).toBe(false);
-    const n = neutralUnder(infrared, daylight(5600));
+    const neutral = neutralUnder(infrared, daylight(5600));
     const shown = await baseTable(p.retoucher, { frame: ir, version: profile.versionId, anchor: 5000 });
     const gray = at(
       shown,
-      n.map((v) => v * 0.4),
+      neutral.map((v) => v * 0.4),
     );
     expect(shown.white).toMatchObject({ reachable: true });
     expect(Math.abs(shown.white.kelvin - 5000)).toBeLessThan(5);
@@ -234,7 +235,7 @@ describe('camera data on the bench', () => {
         ),
       ),
     );
-    expect(Math.abs(whitePoint(profileOf(d), n).kelvin - 5000)).toBeLessThan(5);
+    expect(Math.abs(whitePoint(profileOf(d), neutral).kelvin - 5000)).toBeLessThan(5);
     expect(tagsOf(d).UniqueCameraModel).toBe('Perrin Alder');
   });
   test.each([
@@ -267,37 +268,37 @@ describe('camera data on the bench', () => {
     ['cut in the middle of its mosaic', (b: Uint8Array) => b.slice(0, b.length - 900)],
     [
       'with another pattern',
-      (b: Uint8Array) => {
-        const o = b.slice();
-        const v = new DataView(o.buffer);
-        for (let i = 0; i + 12 < o.length; i++)
-          if (v.getUint16(i, true) === 33422 && v.getUint16(i + 2, true) === 1) {
-            o.set([0, 0, 0, 0], i + 8);
+      (bytes: Uint8Array) => {
+        const out = bytes.slice();
+        const view = new DataView(out.buffer);
+        for (let i = 0; i + 12 < out.length; i++)
+          if (view.getUint16(i, true) === 33422 && view.getUint16(i + 2, true) === 1) {
+            out.set([0, 0, 0, 0], i + 8);
             break;
           }
-        return o;
+        return out;
       },
     ],
     [
       'with black above white',
-      (b: Uint8Array) => {
-        const o = b.slice();
-        const v = new DataView(o.buffer);
-        for (let i = 0; i + 12 < o.length; i++)
-          if (v.getUint16(i, true) === 50717 && v.getUint16(i + 2, true) === 4) {
-            v.setUint32(i + 8, 1, true);
+      (bytes: Uint8Array) => {
+        const out = bytes.slice();
+        const view = new DataView(out.buffer);
+        for (let i = 0; i + 12 < out.length; i++)
+          if (view.getUint16(i, true) === 50717 && view.getUint16(i + 2, true) === 4) {
+            view.setUint32(i + 8, 1, true);
             break;
           }
-        return o;
+        return out;
       },
     ],
   ] as [string, (b: Uint8Array) => Uint8Array][])('a DNG %s is refused with place and remedy', (_n, harm) => {
     try {
       readDng(harm(flat([0.7, 1, 0.6], 'X')));
       expect.unreachable();
-    } catch (e) {
-      expect((e as { remedy?: string }).remedy).toBeTruthy();
-      expect((e as { where?: string }).where).toBeTruthy();
+    } catch (error) {
+      expect((error as { remedy?: string }).remedy).toBeTruthy();
+      expect((error as { where?: string }).where).toBeTruthy();
     }
   });
 });
@@ -330,10 +331,10 @@ describe('deciding', () => {
   });
   test('a verdict is kept for each frame, with camera, light, strength and display', async () => {
     expect(await decide(p.retoucher, base())).toMatchObject({ verdicts: 2, choices: 0, provisional: false });
-    const v = await verdictsOf(p.librarian, look.itemId);
-    expect(v).toHaveLength(2);
-    expect(v.map((x) => x.camera).sort()).toEqual(['Perrin Alder', 'Perrin Alder, infrared']);
-    expect(v[0]).toMatchObject({
+    const verdicts = await verdictsOf(p.librarian, look.itemId);
+    expect(verdicts).toHaveLength(2);
+    expect(verdicts.map((x) => x.camera).sort()).toEqual(['Perrin Alder', 'Perrin Alder, infrared']);
+    expect(verdicts[0]).toMatchObject({
       strength: 80,
       chosen: true,
       words: 'holds in both',
@@ -381,10 +382,15 @@ describe('deciding', () => {
     expect(await decide(p.lead, { ...base(), strength: 60, choice: { client: 'museum of glazes' } })).toMatchObject({
       choices: 2,
     });
-    const c = (await listChoices(p.retoucher)).filter((x) => x.client.toLowerCase() === 'museum of glazes');
-    expect(c).toHaveLength(2);
-    expect(c[0]).toMatchObject({ look: 'Amber Study', strength: 60, light: 'daylight', file_kind: 'camera data' });
-    await removeChoice(p.librarian, c[0]!.id);
+    const choices = (await listChoices(p.retoucher)).filter((x) => x.client.toLowerCase() === 'museum of glazes');
+    expect(choices).toHaveLength(2);
+    expect(choices[0]).toMatchObject({
+      look: 'Amber Study',
+      strength: 60,
+      light: 'daylight',
+      file_kind: 'camera data',
+    });
+    await removeChoice(p.librarian, choices[0]!.id);
     expect(await listChoices(p.retoucher)).toHaveLength(1);
   });
   test('a profile that was seen on no frame of its camera makes no house choice; on one it does, and the choice is found again for a converted body', async () => {
@@ -400,16 +406,16 @@ describe('deciding', () => {
       choices: 1,
     });
     const f = (await listFrames(p.retoucher)).find((x) => x.id === ir)!;
-    const made = (await listChoices(p.retoucher)).map((c) => ({
-      client: c.client,
-      camera: c.camera,
-      light: c.light,
-      kind: c.file_kind,
-      strength: c.strength,
-      profile: c.profile,
-      profileVersion: c.profile_version,
-      look: c.look,
-      lookVersion: c.look_version,
+    const made = (await listChoices(p.retoucher)).map((choice) => ({
+      client: choice.client,
+      camera: choice.camera,
+      light: choice.light,
+      kind: choice.file_kind,
+      strength: choice.strength,
+      profile: choice.profile,
+      profileVersion: choice.profile_version,
+      look: choice.look,
+      lookVersion: choice.look_version,
     }));
     expect(
       choiceFor(

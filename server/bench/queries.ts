@@ -214,7 +214,7 @@ export interface NewVerdict {
   provisional: boolean;
   personId: string;
 }
-export const insertVerdict = async (sql: Sql, v: NewVerdict): Promise<number> =>
+export const insertVerdict = async (sql: Sql, newVerdict: NewVerdict): Promise<number> =>
   (
     await one<{ id: number }>(
       sql,
@@ -228,20 +228,20 @@ export const insertVerdict = async (sql: Sql, v: NewVerdict): Promise<number> =>
         returning id
       `,
       [
-        v.itemId,
-        v.versionId,
-        v.frameId,
-        v.camera,
-        v.light,
-        v.strength,
-        v.stages,
-        v.beside,
-        v.words,
-        v.chosen,
-        JSON.stringify(v.display),
-        v.provisional,
-        v.personId,
-        v.asMeant,
+        newVerdict.itemId,
+        newVerdict.versionId,
+        newVerdict.frameId,
+        newVerdict.camera,
+        newVerdict.light,
+        newVerdict.strength,
+        newVerdict.stages,
+        newVerdict.beside,
+        newVerdict.words,
+        newVerdict.chosen,
+        JSON.stringify(newVerdict.display),
+        newVerdict.provisional,
+        newVerdict.personId,
+        newVerdict.asMeant,
       ],
     )
   ).id;
@@ -327,7 +327,7 @@ export interface NewChoice {
 /** Makes the choice, or puts it in the place of the one for the same case; says what stood there. */
 export async function putChoice(
   sql: Sql,
-  c: NewChoice,
+  newChoice: NewChoice,
 ): Promise<{ id: number; before: { profile: string | null; look: string | null; strength: number } | null }> {
   const before =
     (await maybe<{ profile: string | null; look: string | null; strength: number }>(
@@ -341,7 +341,7 @@ export async function putChoice(
           and lower(light) = lower($3)
           and file_kind = $4
       `,
-      [c.client, c.camera, c.light, c.fileKind],
+      [newChoice.client, newChoice.camera, newChoice.light, newChoice.fileKind],
     )) ?? null;
   const { id } = await one<{ id: number }>(
     sql,
@@ -357,7 +357,16 @@ export async function putChoice(
         strength = excluded.strength, person_id = excluded.person_id, at = now()
       returning id
     `,
-    [c.client, c.camera, c.light, c.fileKind, c.profile, c.look, c.strength, c.personId],
+    [
+      newChoice.client,
+      newChoice.camera,
+      newChoice.light,
+      newChoice.fileKind,
+      newChoice.profile,
+      newChoice.look,
+      newChoice.strength,
+      newChoice.personId,
+    ],
   );
   return { id, before };
 }

@@ -52,17 +52,17 @@ export async function moreCandidates(
 /** "as", "n:r,g,b" or "k:kelvin,tint" to the camera's neutral. */
 function balanced(text: string, shot: readonly number[], dcp: Dcp): number[] {
   const [kind, rest = ''] = text.split(':');
-  const v = rest.split(',').map(Number);
-  if (kind === 'n') return checkNeutral(v);
+  const values = rest.split(',').map(Number);
+  if (kind === 'n') return checkNeutral(values);
   if (kind === 'k') {
-    if (!(v[0]! >= 2000 && v[0]! <= 50000) || !(Math.abs(v[1] ?? 0) <= 150))
+    if (!(values[0]! >= 2000 && values[0]! <= 50000) || !(Math.abs(values[1] ?? 0) <= 150))
       throw new Problem(
         'white',
         'A white has 2,000 to 50,000 K and a tint of −150 to 150.',
         text,
         'Correct the temperature.',
       );
-    return neutralOf(profileOf(dcp), v[0]!, v[1] ?? 0);
+    return neutralOf(profileOf(dcp), values[0]!, values[1] ?? 0);
   }
   return [...shot];
 }
@@ -109,11 +109,11 @@ export async function baseTable(
     a.stages === undefined ? STAGES : STAGES.filter((s) => a.stages!.split(',').includes(s))
   ) as readonly Stage[];
   const neutral = balanced(a.wb ?? 'as', dng.neutral, dcp);
-  const p = profileOf(a.anchor ? anchor(dcp, neutral, a.anchor) : dcp);
+  const profile = profileOf(a.anchor ? anchor(dcp, neutral, a.anchor) : dcp);
   return {
-    look: profileTable(p, neutral, stages),
+    look: profileTable(profile, neutral, stages),
     neutral,
-    white: whitePoint(p, neutral),
+    white: whitePoint(profile, neutral),
     shot: whitePoint(profileOf(dcp), dng.neutral),
   };
 }
@@ -293,33 +293,32 @@ export async function decide(
   input: unknown,
 ): Promise<{ verdicts: number; choices: number; provisional: boolean }> {
   allow(person, 'verdict.give');
-  const d = checked(decisionSchema, input) as unknown as Decision;
-  if (d.choice) allow(person, 'choice.make');
-  if (!d.profile && !d.look)
+  const decision = checked(decisionSchema, input) as unknown as Decision;
+  if (decision.choice) allow(person, 'choice.make');
+  if (!decision.profile && !decision.look)
     throw new Problem(
       'nothing-chosen',
       'No look and no profile is chosen.',
       'the column',
       'Choose a column with a candidate.',
     );
-  const provisional = isProvisional(d.display, Date.now());
+  const provisional = isProvisional(decision.display, Date.now());
   const out = await transaction(async (sql) => {
     const found = new Map(
-      (await q.candidates(sql, uuids([d.profile, d.look].filter((x): x is string => !!x)))).map((c) => [
-        c.version_id,
-        c,
-      ]),
+      (await q.candidates(sql, uuids([decision.profile, decision.look].filter((x): x is string => !!x)))).map(
+        (candidate) => [candidate.version_id, candidate],
+      ),
     );
-    const about = [d.profile, d.look].filter((x): x is string => !!x).map((v) => found.get(v));
+    const about = [decision.profile, decision.look].filter((x): x is string => !!x).map((v) => found.get(v));
     if (about.some((c) => !c))
       throw new Problem(
         'not-found',
         'What was chosen is not there any more.',
-        d.look ?? d.profile ?? '',
+        decision.look ?? decision.profile ?? '',
         'Reload the bench.',
       );
     const draft = about.find((c) => c!.status !== 'approved');
-    if (d.choice && draft)
+    if (decision.choice && draft)
       throw new Problem(
         'choice-draft',
         `${draft.title} is ${draft.status}: a house choice needs an approved version.`,
@@ -329,84 +328,89 @@ export async function decide(
     const cases = new Map<string, q.NewChoice>();
     const judged = new Set<string>();
     let verdicts = 0;
-    for (const frame of uuids(d.frames)) {
+    for (const frame of uuids(decision.frames)) {
       const f = await q.frameForVerdict(sql, frame);
       if (!f) continue;
       const camera = bodyOf(f);
       judged.add(f.camera).add(camera);
-      for (const c of about) {
+      for (const candidate of about) {
         await q.insertVerdict(sql, {
-          itemId: c!.item_id,
-          versionId: c!.version_id,
+          itemId: candidate!.item_id,
+          versionId: candidate!.version_id,
           frameId: frame,
           camera,
           light: f.light,
-          strength: c!.kind === 'camera-profile' ? 100 : d.strength,
-          stages: c!.kind === 'camera-profile' ? (d.stages ?? [...STAGES]) : null,
-          beside: d.beside,
-          words: d.words,
-          chosen: d.chosen,
-          asMeant: d.asMeant,
-          display: d.display,
+          strength: candidate!.kind === 'camera-profile' ? 100 : decision.strength,
+          stages: candidate!.kind === 'camera-profile' ? (decision.stages ?? [...STAGES]) : null,
+          beside: decision.beside,
+          words: decision.words,
+          chosen: decision.chosen,
+          asMeant: decision.asMeant,
+          display: decision.display,
           provisional,
           personId: person.id,
         });
         verdicts++;
       }
-      const n = d.choice && {
-        client: d.choice.client,
-        camera: d.choice.anyCamera ? '' : camera,
-        light: d.choice.anyLight ? '' : f.light,
-        fileKind: d.choice.anyKind ? '' : f.file_kind,
-        profile: d.profile && f.file_kind === 'camera data' ? d.profile : d.choice.anyKind ? d.profile : null,
-        look: d.look,
-        strength: d.strength,
+      const n = decision.choice && {
+        client: decision.choice.client,
+        camera: decision.choice.anyCamera ? '' : camera,
+        light: decision.choice.anyLight ? '' : f.light,
+        fileKind: decision.choice.anyKind ? '' : f.file_kind,
+        profile:
+          decision.profile && f.file_kind === 'camera data'
+            ? decision.profile
+            : decision.choice.anyKind
+              ? decision.profile
+              : null,
+        look: decision.look,
+        strength: decision.strength,
         personId: person.id,
       };
       if (n && (n.profile ?? n.look)) cases.set([n.client, n.camera, n.light, n.fileKind].join('\n').toLowerCase(), n);
     }
     if (!verdicts) throw new Problem('nothing-chosen', 'No frame is there to judge on.', 'the rows', 'Add a frame.');
-    const unseen = d.choice && found.get(d.profile ?? '')?.cameras;
+    const unseen = decision.choice && found.get(decision.profile ?? '')?.cameras;
     if (unseen?.length && !unseen.some((c) => judged.has(c)))
       throw new Problem(
         'choice-camera',
-        `${found.get(d.profile!)!.title} was seen on no frame of the ${unseen.join(' or ')}: it cannot become a house choice yet.`,
-        found.get(d.profile!)!.title,
+        `${found.get(decision.profile!)!.title} was seen on no frame of the ${unseen.join(' or ')}: it cannot become a house choice yet.`,
+        found.get(decision.profile!)!.title,
         'Put a frame of that camera on the bench and judge there; the verdict on these can be given now.',
       );
-    for (const n of cases.values()) {
-      const r = await q.putChoice(sql, n);
+    for (const newChoice of cases.values()) {
+      const r = await q.putChoice(sql, newChoice);
       await record(sql, actorOf(person), 'house-choice', String(r.id), r.before ? 'changed' : 'made', r.before, {
-        client: n.client,
-        camera: n.camera,
-        light: n.light,
-        look: n.look,
-        profile: n.profile,
-        strength: n.strength,
+        client: newChoice.client,
+        camera: newChoice.camera,
+        light: newChoice.light,
+        look: newChoice.look,
+        profile: newChoice.profile,
+        strength: newChoice.strength,
       });
     }
-    for (const c of about) {
+    for (const candidate of about) {
       await record(
         sql,
         actorOf(person),
         'item',
-        c!.item_id,
-        d.chosen ? 'chosen on the bench' : 'judged on the bench',
+        candidate!.item_id,
+        decision.chosen ? 'chosen on the bench' : 'judged on the bench',
         null,
-        { frames: d.frames.length, strength: d.strength, words: d.words.slice(0, 200) },
+        { frames: decision.frames.length, strength: decision.strength, words: decision.words.slice(0, 200) },
       );
-      if (d.advise && c!.kind !== 'camera-profile') {
+      if (decision.advise && candidate!.kind !== 'camera-profile') {
         allow(person, 'item.edit');
-        await q.adviseStrength(sql, c!.item_id, d.strength);
+        await q.adviseStrength(sql, candidate!.item_id, decision.strength);
       }
-      if (d.compensation && c!.kind === 'camera-profile') {
+      if (decision.compensation && candidate!.kind === 'camera-profile') {
         allow(person, 'item.edit');
-        await q.setCompensation(sql, c!.item_id, d.compensation);
+        await q.setCompensation(sql, candidate!.item_id, decision.compensation);
       }
     }
     return { verdicts, choices: cases.size, provisional, items: about.map((c) => c!.item_id) };
   });
-  if (d.ribbon) for (const id of out.items) await setRibbon(person, id, { on: true, whose: 'mine' });
+  if (decision.ribbon) for (const id of out.items) await setRibbon(person, id, { on: true, whose: 'mine' });
   return { verdicts: out.verdicts, choices: out.choices, provisional };
 }
 

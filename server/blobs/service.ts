@@ -35,13 +35,13 @@ export async function blobOfUpload(sql: Sql, uploadId: string): Promise<Buffer> 
   const hash = createHash('sha256');
   let size = 0;
   for (let n = 0; ; n++) {
-    const r = await sql.query<{ data: Buffer }>('select data from upload_chunk where upload_id = $1 and n = $2', [
+    const result = await sql.query<{ data: Buffer }>('select data from upload_chunk where upload_id = $1 and n = $2', [
       uploadId,
       n,
     ]);
-    if (!r.rows[0]) break;
-    hash.update(r.rows[0].data);
-    size += r.rows[0].data.length;
+    if (!result.rows[0]) break;
+    hash.update(result.rows[0].data);
+    size += result.rows[0].data.length;
   }
   const sha = hash.digest();
   const made = await sql.query('insert into blob (sha256, size) values ($1, $2) on conflict do nothing returning 1', [
@@ -64,9 +64,12 @@ export async function blobOfUpload(sql: Sql, uploadId: string): Promise<Buffer> 
 
 export async function* blobChunks(sha: Buffer, sql: Sql = pool()): AsyncGenerator<Buffer> {
   for (let n = 0; ; n++) {
-    const r = await sql.query<{ data: Buffer }>('select data from blob_chunk where sha256 = $1 and n = $2', [sha, n]);
-    if (!r.rows[0]) return;
-    yield r.rows[0].data;
+    const result = await sql.query<{ data: Buffer }>('select data from blob_chunk where sha256 = $1 and n = $2', [
+      sha,
+      n,
+    ]);
+    if (!result.rows[0]) return;
+    yield result.rows[0].data;
   }
 }
 
@@ -78,9 +81,9 @@ export async function blobSize(sha: Buffer, sql: Sql = pool()): Promise<number |
 export async function getBlob(sha: Buffer, sql: Sql = pool(), most = 512 * CHUNK): Promise<Buffer> {
   const parts: Buffer[] = [];
   let size = 0;
-  for await (const c of blobChunks(sha, sql)) {
-    parts.push(c);
-    size += c.length;
+  for await (const chunk of blobChunks(sha, sql)) {
+    parts.push(chunk);
+    size += chunk.length;
     if (size > most)
       throw new Problem(
         'limit-size',

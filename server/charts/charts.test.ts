@@ -25,19 +25,19 @@ const frame = async () =>
 
 describe('charts', () => {
   test('measured values come in as CGATS text, and a frame shows where their patches lie', async () => {
-    const c = await addChart(p.librarian, { text: cardText() });
-    const f = await frame();
-    expect(c).toMatchObject({ name: 'Kiln card', columns: 8, rows: 5 });
-    expect(c.patches).toHaveLength(40);
-    expect(c.patches[0]!.lab[0]).toBeGreaterThan(93); // the lightest gray of the ramp
+    const chart = await addChart(p.librarian, { text: cardText() });
+    const file = await frame();
+    expect(chart).toMatchObject({ name: 'Kiln card', columns: 8, rows: 5 });
+    expect(chart.patches).toHaveLength(40);
+    expect(chart.patches[0]!.lab[0]).toBeGreaterThan(93); // the lightest gray of the ramp
     expect((await listCharts(p.retoucher)).map((x) => x.name)).toContain('Kiln card');
-    await placeChart(p.librarian, f, { chart: c.id, corners: cardCorners() });
-    expect((await listFrames(p.retoucher)).find((x) => x.id === f)).toMatchObject({
-      chart_id: c.id,
+    await placeChart(p.librarian, file, { chart: chart.id, corners: cardCorners() });
+    expect((await listFrames(p.retoucher)).find((x) => x.id === file)).toMatchObject({
+      chart_id: chart.id,
       chart_corners: cardCorners(),
     });
-    await placeChart(p.librarian, f, { chart: null });
-    expect((await listFrames(p.retoucher)).find((x) => x.id === f)).toMatchObject({
+    await placeChart(p.librarian, file, { chart: null });
+    expect((await listFrames(p.retoucher)).find((x) => x.id === file)).toMatchObject({
       chart_id: null,
       chart_corners: null,
     });
@@ -68,8 +68,8 @@ describe('charts', () => {
     });
   });
   test('corners outside the picture, crossed or too few are refused, and nothing is kept', async () => {
-    const c = await addChart(p.librarian, { text: cardText(), name: 'Again' });
-    const f = await frame();
+    const chart = await addChart(p.librarian, { text: cardText(), name: 'Again' });
+    const file = await frame();
     for (const corners of [
       [
         [0, 0],
@@ -84,35 +84,35 @@ describe('charts', () => {
         [0, 1],
       ],
     ])
-      await expect(placeChart(p.librarian, f, { chart: c.id, corners })).rejects.toMatchObject({
+      await expect(placeChart(p.librarian, file, { chart: chart.id, corners })).rejects.toMatchObject({
         code: 'chart-corners',
       });
-    await expect(placeChart(p.librarian, f, { chart: c.id, corners: [[0, 0]] })).rejects.toMatchObject({
+    await expect(placeChart(p.librarian, file, { chart: chart.id, corners: [[0, 0]] })).rejects.toMatchObject({
       code: 'input-invalid',
     });
     await expect(
-      placeChart(p.librarian, '018f0000-0000-7000-8000-000000000000', { chart: c.id, corners: cardCorners() }),
+      placeChart(p.librarian, '018f0000-0000-7000-8000-000000000000', { chart: chart.id, corners: cardCorners() }),
     ).rejects.toMatchObject({ code: 'not-found' });
-    expect((await listFrames(p.retoucher)).find((x) => x.id === f)!.chart_id).toBeNull();
+    expect((await listFrames(p.retoucher)).find((x) => x.id === file)!.chart_id).toBeNull();
   });
 });
 
 describe('editors’ exports', () => {
   test('one of a frame is kept by its label; another of the same label takes its place', async () => {
-    const f = await frame();
+    const file = await frame();
     const first = await addExport(
       p.librarian,
-      f,
+      file,
       ' Oxbow 2,  Amber ',
       new Uint8Array(await picture(600, 400).jpeg().toBuffer()),
     );
     const second = await addExport(
       p.librarian,
-      f,
+      file,
       'oxbow 2, amber',
       new Uint8Array(await picture(300, 200, 200).tiff().toBuffer()),
     );
-    const mine = (await listExports(p.retoucher)).filter((e) => e.frame_id === f);
+    const mine = (await listExports(p.retoucher)).filter((e) => e.frame_id === file);
     expect(mine.map((e) => [e.id, e.label])).toEqual([[second.id, 'oxbow 2, amber']]);
     await expect(exportPicture(p.retoucher, first.id, 320)).rejects.toMatchObject({ code: 'not-found' });
     const { data } = await sharp(await exportPicture(p.retoucher, second.id, 320))
@@ -120,19 +120,19 @@ describe('editors’ exports', () => {
       .toBuffer({ resolveWithObject: true });
     expect(Math.abs(data[1]! - 200)).toBeLessThan(3);
     await removeExport(p.librarian, second.id);
-    expect((await listExports(p.retoucher)).filter((e) => e.frame_id === f)).toEqual([]);
+    expect((await listExports(p.retoucher)).filter((e) => e.frame_id === file)).toEqual([]);
   });
   test('a crop, no picture at all, and no label are refused', async () => {
-    const f = await frame();
+    const file = await frame();
     await expect(
-      addExport(p.librarian, f, 'A', new Uint8Array(await picture(300, 260).png().toBuffer())),
+      addExport(p.librarian, file, 'A', new Uint8Array(await picture(300, 260).png().toBuffer())),
     ).rejects.toMatchObject({ code: 'export-shape' });
-    await expect(addExport(p.librarian, f, 'A', new TextEncoder().encode('no picture'))).rejects.toMatchObject({
+    await expect(addExport(p.librarian, file, 'A', new TextEncoder().encode('no picture'))).rejects.toMatchObject({
       code: 'picture-broken',
     });
     for (const label of ['', ' ', 'a!b', 'a:b', 'a~b'])
       await expect(
-        addExport(p.librarian, f, label, new Uint8Array(await picture(300, 200).png().toBuffer())),
+        addExport(p.librarian, file, label, new Uint8Array(await picture(300, 200).png().toBuffer())),
       ).rejects.toMatchObject({ code: 'export-label' });
   });
 });

@@ -18,13 +18,13 @@ export const chartById = async (sql: Sql, id: string): Promise<ChartRow | undefi
   maybe<ChartRow>(sql, `select ${columns} from chart where id = $1`, [id]);
 export const chartByName = async (sql: Sql, name: string): Promise<ChartRow | undefined> =>
   maybe<ChartRow>(sql, `select ${columns} from chart where lower(name) = lower($1)`, [name]);
-export const insertChart = (sql: Sql, c: ChartRow & { sha: Buffer }) =>
+export const insertChart = (sql: Sql, chart: ChartRow & { sha: Buffer }) =>
   sql.query(
     `
       insert into chart (id, name, columns, rows, patches, outside, source_sha256)
       values ($1, $2, $3, $4, $5, $6, $7)
     `,
-    [c.id, c.name, c.columns, c.rows, JSON.stringify(c.patches), c.outside, c.sha],
+    [chart.id, chart.name, chart.columns, chart.rows, JSON.stringify(chart.patches), chart.outside, chart.sha],
   );
 export const layChartOut = (sql: Sql, id: string, columns: number, rows: number, outside: number) =>
   sql.query('update chart set columns = $2, rows = $3, outside = $4 where id = $1', [id, columns, rows, outside]);

@@ -36,9 +36,9 @@ export async function migrate(connectionString: string, folder: string): Promise
         await client.query(sql);
         await client.query('insert into schema_migration (name, sha256) values ($1, $2)', [file, sha]);
         await client.query('commit');
-      } catch (e) {
+      } catch (error) {
         await client.query('rollback');
-        throw new Error(`migration ${file} failed: ${(e as Error).message}`, { cause: e });
+        throw new Error(`migration ${file} failed: ${(error as Error).message}`, { cause: error });
       }
       done.push(file);
     }

@@ -41,9 +41,9 @@ export async function transaction<T>(work: (sql: Sql) => Promise<T>): Promise<T>
     const out = await work(client);
     await client.query('commit');
     return out;
-  } catch (e) {
+  } catch (error) {
     await client.query('rollback').catch(() => {});
-    throw e;
+    throw error;
   } finally {
     client.release();
   }

@@ -6,7 +6,7 @@ export const allDescriptors = async (sql: Sql): Promise<Descriptor[]> =>
   (await many<{ descriptor: Descriptor }>(sql, 'select descriptor from editor order by id, version')).map(
     (r) => r.descriptor,
   );
-export const upsertEditor = (sql: Sql, d: Descriptor) =>
+export const upsertEditor = (sql: Sql, descriptor: Descriptor) =>
   sql.query(
     `
       insert into editor (id, version, descriptor)
@@ -14,10 +14,10 @@ export const upsertEditor = (sql: Sql, d: Descriptor) =>
       on conflict (id, version) do update
       set descriptor = excluded.descriptor
     `,
-    [d.editor, d.version, JSON.stringify(d)],
+    [descriptor.editor, descriptor.version, JSON.stringify(descriptor)],
   );
 /** Every descriptor that was brought in stays; the newest counts. */
-export const insertRevision = (sql: Sql, d: Descriptor, personId: string | null) =>
+export const insertRevision = (sql: Sql, descriptor: Descriptor, personId: string | null) =>
   sql.query(
     `
       insert into editor_revision (editor_id, editor_version, n, descriptor, person_id)
@@ -32,7 +32,7 @@ export const insertRevision = (sql: Sql, d: Descriptor, personId: string | null)
           $3, $4
         )
     `,
-    [d.editor, d.version, JSON.stringify(d), personId],
+    [descriptor.editor, descriptor.version, JSON.stringify(descriptor), personId],
   );
 export interface EditorRow {
   id: string;

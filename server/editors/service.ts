@@ -10,23 +10,23 @@ import * as q from './queries';
 export const descriptors = (sql: Sql = pool()): Promise<Descriptor[]> => q.allDescriptors(sql);
 
 export async function bringDescriptor(sql: Sql, actor: Actor, value: unknown, where: string): Promise<Descriptor> {
-  const d = parseDescriptor(value, where);
-  await q.upsertEditor(sql, d);
-  await q.insertRevision(sql, d, actor.personId);
-  await record(sql, actor, 'editor', editorKey(d), 'described');
-  return d;
+  const descriptor = parseDescriptor(value, where);
+  await q.upsertEditor(sql, descriptor);
+  await q.insertRevision(sql, descriptor, actor.personId);
+  await record(sql, actor, 'editor', editorKey(descriptor), 'described');
+  return descriptor;
 }
 
 export function find(all: readonly Descriptor[], id: string, version: string): Descriptor {
-  const d = all.find((x) => x.editor === id && x.version === version);
-  if (!d)
+  const descriptor = all.find((x) => x.editor === id && x.version === version);
+  if (!descriptor)
     throw new Problem(
       'editor-unknown',
       `There is no descriptor for ${id} ${version}.`,
       `${id}@${version}`,
       'Bring its descriptor in under Studio.',
     );
-  return d;
+  return descriptor;
 }
 
 export const listEditors = (person: Person) => {
@@ -50,9 +50,9 @@ export async function listTakings(
 export async function descriptorJson(person: Person, key: string, n: number | null): Promise<string> {
   allow(person, 'view');
   const [id = '', version = ''] = key.split('@');
-  const d = await q.revision(pool(), id, version, n);
-  if (!d) throw new Problem('editor-unknown', 'There is no such descriptor.', key, 'Go back to Studio.');
-  return JSON.stringify(d, null, 2) + '\n';
+  const descriptor = await q.revision(pool(), id, version, n);
+  if (!descriptor) throw new Problem('editor-unknown', 'There is no such descriptor.', key, 'Go back to Studio.');
+  return JSON.stringify(descriptor, null, 2) + '\n';
 }
 
 /** Brings a descriptor in by itself; through Intake, it comes with a delivery. */
@@ -61,14 +61,14 @@ export async function describeEditor(person: Person, text: string): Promise<{ ed
   let value: unknown;
   try {
     value = JSON.parse(text);
-  } catch (e) {
+  } catch (error) {
     throw new Problem(
       'descriptor-json',
-      `This is no JSON: ${(e as Error).message.slice(0, 120)}`,
+      `This is no JSON: ${(error as Error).message.slice(0, 120)}`,
       'descriptor',
       'Correct it and bring it in again.',
     );
   }
-  const d = await transaction((sql) => bringDescriptor(sql, actorOf(person), value, 'descriptor'));
-  return { editor: d.editor, version: d.version };
+  const descriptor = await transaction((sql) => bringDescriptor(sql, actorOf(person), value, 'descriptor'));
+  return { editor: descriptor.editor, version: descriptor.version };
 }

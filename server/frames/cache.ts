@@ -64,10 +64,10 @@ export async function displayedPng(
       .resize({ width: 3000, height: 3000, fit: 'inside', withoutEnlargement: true })
       .png({ compressionLevel: 6 })
       .toBuffer({ resolveWithObject: true });
-  } catch (e) {
+  } catch (error) {
     throw new Problem(
       'picture-broken',
-      `The picture cannot be decoded: ${(e as Error).message.slice(0, 120)}`,
+      `The picture cannot be decoded: ${(error as Error).message.slice(0, 120)}`,
       name,
       remedy,
     );

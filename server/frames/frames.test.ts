@@ -85,8 +85,9 @@ describe('frames at full size', () => {
       cfa: [1, 0, 2, 1],
       neutral: [0.5, 1, 0.6],
     });
-    const v = words(part.data);
-    for (let y = 0; y < 13; y++) for (let x = 0; x < 20; x++) expect(v[y * 20 + x]).toBe(mosaic[(y + 6) * w + x + 9]);
+    const samples = words(part.data);
+    for (let y = 0; y < 13; y++)
+      for (let x = 0; x < 20; x++) expect(samples[y * 20 + x]).toBe(mosaic[(y + 6) * w + x + 9]);
   });
   test('at the edges the margin ends with the picture, and a part beyond it is its last place', async () => {
     expect((await framePart(p.retoucher, straight, { x: 0, y: 0, w: 8, h: 8 })).shown).toEqual({
@@ -112,11 +113,11 @@ describe('frames at full size', () => {
     expect(await fullSize(p.retoucher, turned)).toEqual({ width: h, height: w });
     const l = await linearPicture(p.retoucher, turned, 320);
     const s = await linearPicture(p.retoucher, straight, 320);
-    const a = words(l.data);
+    const samples = words(l.data);
     const b = words(s.data);
     expect([l.width, l.height, s.width, s.height]).toEqual([20, 30, 30, 20]);
     for (let y = 0; y < 30; y++)
-      for (let x = 0; x < 20; x++) expect(a[(y * 20 + x) * 3 + 1]).toBe(b[((19 - x) * 30 + y) * 3 + 1]); // turned right
+      for (let x = 0; x < 20; x++) expect(samples[(y * 20 + x) * 3 + 1]).toBe(b[((19 - x) * 30 + y) * 3 + 1]); // turned right
     const part = await framePart(p.retoucher, turned, { x: 4, y: 10, w: 6, h: 8 });
     expect(part.shown).toEqual({ x: 2, y: 8, w: 10, h: 12 });
     expect(part.stored).toEqual({ x: 8, y: 28, w: 12, h: 10 });
@@ -150,9 +151,11 @@ describe('a tagged picture of 16 bits', () => {
     const stored = await sharp(p3).toColourspace('rgb16').raw({ depth: 'ushort' }).toBuffer();
     const code = [0, 1, 2].map((c) => stored.readUInt16LE(c * 2) / 65535);
     const light = code.map(decodeSrgb);
-    const m = between(spaces.p3, spaces.srgb);
+    const matrix = between(spaces.p3, spaces.srgb);
     const want = [0, 1, 2].map((r) =>
-      Math.round(255 * encodeSrgb(m[r * 3]! * light[0]! + m[r * 3 + 1]! * light[1]! + m[r * 3 + 2]! * light[2]!)),
+      Math.round(
+        255 * encodeSrgb(matrix[r * 3]! * light[0]! + matrix[r * 3 + 1]! * light[1]! + matrix[r * 3 + 2]! * light[2]!),
+      ),
     );
     expect((await sharp(p3).metadata()).depth).toBe('ushort');
     expect(Math.max(...want.map((v, c) => Math.abs(v - Math.round(code[c]! * 255))))).toBeGreaterThan(8); // the profile matters
@@ -211,12 +214,12 @@ describe('camera files that are no DNG', () => {
   /** A camera's own file, as far as can be made up: a mosaic in TIFF/EP without the tags that make it a DNG. */
   const own = (): Uint8Array => {
     const out = dng(1, 'own').slice();
-    const v = new DataView(out.buffer);
-    const at = v.getUint32(4, true);
-    for (let i = 0; i < v.getUint16(at, true); i++) {
+    const view = new DataView(out.buffer);
+    const at = view.getUint32(4, true);
+    for (let i = 0; i < view.getUint16(at, true); i++) {
       const p = at + 2 + i * 12;
-      const t = v.getUint16(p, true);
-      if (t === 50706 || t === 50707) v.setUint16(p, t + 12000, true);
+      const t = view.getUint16(p, true);
+      if (t === 50706 || t === 50707) view.setUint16(p, t + 12000, true);
     }
     return out;
   };
@@ -225,14 +228,18 @@ describe('camera files that are no DNG', () => {
   }, 120_000); // makes the programs, the decoder among them
   test('are told by their mosaic, decoded, and developed as DNG is: every value as the sensor gave it', async () => {
     const bytes = own();
-    const r = recognise('OWN_0001.raw', bytes, []);
-    expect(r).toMatchObject({ kind: 'frame', format: 'raw', facts: { camera: 'Perrin Alder', width: w, height: h } });
+    const recognised = recognise('OWN_0001.raw', bytes, []);
+    expect(recognised).toMatchObject({
+      kind: 'frame',
+      format: 'raw',
+      facts: { camera: 'Perrin Alder', width: w, height: h },
+    });
     const id = await transaction(async (sql) =>
       frameFromFile(sql, actorOf(p.librarian), {
         name: 'own',
         fileName: 'OWN_0001.raw',
         sha: await putBlob(sql, Buffer.from(bytes)),
-        facts: r.facts,
+        facts: recognised.facts,
       }),
     );
     const part = await framePart(p.retoucher, id, { x: 0, y: 0, w, h });

@@ -75,9 +75,9 @@ async function makeRoom(): Promise<void> {
   const files = await Promise.all(
     (await readdir(folder()))
       .filter((f) => f.endsWith('.full'))
-      .map(async (f) => {
-        const s = await stat(join(folder(), f)).catch(() => null);
-        return { f, size: s?.size ?? 0, at: s?.mtimeMs ?? 0 };
+      .map(async (file) => {
+        const stats = await stat(join(folder(), file)).catch(() => null);
+        return { f: file, size: stats?.size ?? 0, at: stats?.mtimeMs ?? 0 };
       }),
   );
   let sum = 0;
@@ -122,23 +122,23 @@ async function opened<T>(
   work: (f: Awaited<ReturnType<typeof open>>, head: FullHead) => Promise<T>,
 ): Promise<T> {
   const file = await makeFull(await sourceOf(id));
-  const f = await open(file, 'r');
+  const handle = await open(file, 'r');
   try {
     const head = Buffer.alloc(HEAD);
-    await f.read(head, 0, HEAD, 0);
-    return await work(f, JSON.parse(head.toString()) as FullHead);
+    await handle.read(head, 0, HEAD, 0);
+    return await work(handle, JSON.parse(head.toString()) as FullHead);
   } finally {
-    await f.close();
+    await handle.close();
   }
 }
 
 /** How large a frame is at full size, as shown; it is unpacked for what is asked next. */
 export async function fullSize(person: Person, id: string): Promise<{ width: number; height: number }> {
   allow(person, 'view');
-  return opened(id, async (f, h) => {
+  return opened(id, async (handle, fullHead) => {
     const now = new Date();
-    await f.utimes(now, now);
-    const [width, height] = shownSize(h.width, h.height, h.orientation);
+    await handle.utimes(now, now);
+    const [width, height] = shownSize(fullHead.width, fullHead.height, fullHead.orientation);
     return { width, height };
   });
 }
@@ -151,9 +151,9 @@ export interface Part extends FullHead {
 /** A part as shown, no larger than 1,024 a side, with what it takes to develop it. Mosaics get a margin, which is `shown`'s. */
 export async function framePart(person: Person, id: string, asked: Rect): Promise<Part> {
   allow(person, 'view');
-  return opened(id, async (f, h) => {
-    const [sw, sh] = shownSize(h.width, h.height, h.orientation);
-    const margin = h.kind === 'mosaic' ? 2 : 0;
+  return opened(id, async (handle, fullHead) => {
+    const [sw, sh] = shownSize(fullHead.width, fullHead.height, fullHead.orientation);
+    const margin = fullHead.kind === 'mosaic' ? 2 : 0;
     const x = Math.min(sw - 1, Math.max(0, Math.round(asked.x) || 0));
     const y = Math.min(sh - 1, Math.max(0, Math.round(asked.y) || 0));
     const side = (v: number): number => Math.min(1024, Math.max(1, Math.round(v) || 1));
@@ -165,19 +165,24 @@ export async function framePart(person: Person, id: string, asked: Rect): Promis
       w: Math.min(sw, x + side(asked.w) + margin) - x0,
       h: Math.min(sh, y + side(asked.h) + margin) - y0,
     };
-    const stored = storedRect(shown, h.width, h.height, h.orientation);
-    const each = bytesOf[h.kind];
-    const rows = Buffer.alloc(stored.h * h.width * each);
+    const stored = storedRect(shown, fullHead.width, fullHead.height, fullHead.orientation);
+    const each = bytesOf[fullHead.kind];
+    const rows = Buffer.alloc(stored.h * fullHead.width * each);
     const data = Buffer.alloc(stored.w * stored.h * each);
-    await f.read(rows, 0, rows.length, HEAD + stored.y * h.width * each);
+    await handle.read(rows, 0, rows.length, HEAD + stored.y * fullHead.width * each);
     for (let r = 0; r < stored.h; r++)
-      rows.copy(data, r * stored.w * each, (r * h.width + stored.x) * each, (r * h.width + stored.x + stored.w) * each);
-    const turn = (list: number[]): number[] => (h.kind === 'mosaic' ? phased(list, stored.x, stored.y) : list);
+      rows.copy(
+        data,
+        r * stored.w * each,
+        (r * fullHead.width + stored.x) * each,
+        (r * fullHead.width + stored.x + stored.w) * each,
+      );
+    const turn = (list: number[]): number[] => (fullHead.kind === 'mosaic' ? phased(list, stored.x, stored.y) : list);
     return {
-      ...h,
-      cfa: h.cfa.length ? turn(h.cfa) : [],
-      black: turn(h.black),
-      white: turn(h.white),
+      ...fullHead,
+      cfa: fullHead.cfa.length ? turn(fullHead.cfa) : [],
+      black: turn(fullHead.black),
+      white: turn(fullHead.white),
       shown,
       stored,
       data,

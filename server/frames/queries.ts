@@ -88,7 +88,7 @@ export interface NewFrame {
   profile: string;
 }
 /** Behind the last of the frames. */
-export const insertTaken = (sql: Sql, f: NewFrame) =>
+export const insertTaken = (sql: Sql, newFrame: NewFrame) =>
   sql.query(
     `
       insert into
@@ -105,25 +105,25 @@ export const insertTaken = (sql: Sql, f: NewFrame) =>
         )
     `,
     [
-      f.id,
-      f.name,
-      f.light,
-      f.subject,
-      f.conversion,
-      f.sha,
-      f.source,
-      f.cameraData,
-      f.fileName,
-      f.width,
-      f.height,
-      f.camera,
-      f.serial,
-      f.lens,
-      f.focal,
-      f.aperture,
-      f.iso,
-      f.taken,
-      f.profile,
+      newFrame.id,
+      newFrame.name,
+      newFrame.light,
+      newFrame.subject,
+      newFrame.conversion,
+      newFrame.sha,
+      newFrame.source,
+      newFrame.cameraData,
+      newFrame.fileName,
+      newFrame.width,
+      newFrame.height,
+      newFrame.camera,
+      newFrame.serial,
+      newFrame.lens,
+      newFrame.focal,
+      newFrame.aperture,
+      newFrame.iso,
+      newFrame.taken,
+      newFrame.profile,
     ],
   );
 

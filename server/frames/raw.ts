@@ -25,22 +25,22 @@ export function dngOfRaw(bytes: Uint8Array, name: string): Promise<Buffer> {
       child.kill('SIGKILL');
       fail(broken(`The decoder took more than ${SECONDS} seconds.`));
     }, SECONDS * 1000);
-    child.stdout.on('data', (b: Buffer) => {
-      size += b.length;
+    child.stdout.on('data', (bytes: Buffer) => {
+      size += bytes.length;
       if (size > MOST) {
         child.kill('SIGKILL');
         fail(broken('The picture is larger than is taken.'));
-      } else parts.push(b);
+      } else parts.push(bytes);
     });
-    child.stderr.on('data', (b: Buffer) => {
-      said = (said + b.toString()).slice(0, 400);
+    child.stderr.on('data', (bytes: Buffer) => {
+      said = (said + bytes.toString()).slice(0, 400);
     });
     child.stdin.on('error', () => {
       /* it ended before it had read all: its exit says why */
     });
-    child.on('error', (e) => {
+    child.on('error', (error) => {
       clearTimeout(timer);
-      fail(e);
+      fail(error);
     });
     child.on('close', (code) => {
       clearTimeout(timer);

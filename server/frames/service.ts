@@ -44,33 +44,33 @@ export async function addFrame(
 }
 
 /** Camera data as a picture to look at: the camera's own JPEG, else a plain rendering; turned as the file says, where the JPEG itself does not. */
-async function pictureOf(d: Dng, name: string): Promise<Buffer> {
+async function pictureOf(dng: Dng, name: string): Promise<Buffer> {
   const png = (rgb: Uint8Array, w: number, h: number): Promise<Buffer> => {
-    const [width, height] = shownSize(w, h, d.orientation);
-    return sharp(oriented(rgb, w, h, 3, d.orientation), { raw: { width, height, channels: 3 } })
+    const [width, height] = shownSize(w, h, dng.orientation);
+    return sharp(oriented(rgb, w, h, 3, dng.orientation), { raw: { width, height, channels: 3 } })
       .png({ compressionLevel: 6 })
       .toBuffer();
   };
-  if (d.jpeg) {
+  if (dng.jpeg) {
     try {
-      const turned = ((await sharp(d.jpeg).metadata()).orientation ?? 1) > 1;
-      const { data, info } = await displayed(d.jpeg).raw({ depth: 'uchar' }).toBuffer({ resolveWithObject: true });
+      const turned = ((await sharp(dng.jpeg).metadata()).orientation ?? 1) > 1;
+      const { data, info } = await displayed(dng.jpeg).raw({ depth: 'uchar' }).toBuffer({ resolveWithObject: true });
       return turned
         ? await sharp(data, { raw: { width: info.width, height: info.height, channels: 3 } })
             .png({ compressionLevel: 6 })
             .toBuffer()
         : await png(data, info.width, info.height);
-    } catch (e) {
+    } catch (error) {
       throw new Problem(
         'picture-broken',
-        `The JPEG in the camera file cannot be decoded: ${(e as Error).message.slice(0, 120)}`,
+        `The JPEG in the camera file cannot be decoded: ${(error as Error).message.slice(0, 120)}`,
         name,
         'Convert the camera’s file anew.',
       );
     }
   }
-  const linear = linearPreview(d, 1500);
-  const run = renderer(profileOf(plainProfile(d.profile)), d.neutral, STAGES, 'srgb');
+  const linear = linearPreview(dng, 1500);
+  const run = renderer(profileOf(plainProfile(dng.profile)), dng.neutral, STAGES, 'srgb');
   const out = Buffer.alloc(linear.data.length);
   const row = new Float64Array(linear.width * 3);
   for (let at = 0; at < out.length; at += row.length) {
@@ -191,7 +191,7 @@ export async function linearPicture(
     await cameraData(id);
     throw new Problem('not-found', 'There is no such frame.', id, 'Choose another frame.');
   }
-  const b = await cached(`${hex(row.camera_data)}-${w}-${FORM}.linear`, async () => {
+  const bytes = await cached(`${hex(row.camera_data)}-${w}-${FORM}.linear`, async () => {
     const { dng } = await cameraData(id);
     const upright = shownSize(1, 2, dng.orientation)[0] === 1;
     const stored = linearPreview(dng, upright ? w : Math.max(1, Math.round((w * dng.width) / dng.height)));
@@ -202,7 +202,7 @@ export async function linearPicture(
     head.writeUInt32LE(ph, 4);
     return Buffer.concat([head, Buffer.from(turned.buffer, 0, turned.byteLength)]);
   });
-  return { width: b.readUInt32LE(0), height: b.readUInt32LE(4), data: b.subarray(8) };
+  return { width: bytes.readUInt32LE(0), height: bytes.readUInt32LE(4), data: bytes.subarray(8) };
 }
 
 /** A frame as PNG (exact: previews are computed from it), at one of the offered widths. */

@@ -12,17 +12,17 @@ const worker: Person = { id: '00000000-0000-0000-0000-000000000000', name: 'work
 export async function warmFrames(job: JobContext): Promise<{ frames: number }> {
   const asked = new Set((job.payload.frames as string[] | undefined) ?? []);
   const list = (await listFrames(worker)).filter((f) => asked.has(f.id));
-  for (const [i, f] of list.entries()) {
+  for (const [i, frame] of list.entries()) {
     try {
       for (const w of widths) {
-        await framePicture(worker, f.id, w);
-        if (f.file_kind === 'camera data') await linearPicture(worker, f.id, w);
+        await framePicture(worker, frame.id, w);
+        if (frame.file_kind === 'camera data') await linearPicture(worker, frame.id, w);
       }
-      await fullSize(worker, f.id);
-    } catch (e) {
-      console.error(`making ${f.name} ready:`, e);
+      await fullSize(worker, frame.id);
+    } catch (error) {
+      console.error(`making ${frame.name} ready:`, error);
     }
-    await job.progress((i + 1) / list.length, f.name);
+    await job.progress((i + 1) / list.length, frame.name);
   }
   return { frames: list.length };
 }

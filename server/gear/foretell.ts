@@ -69,35 +69,44 @@ export async function foretellFor(
     kind: frame.file_kind,
     result: null,
   };
-  const at = editors.flatMap(({ descriptor: d }): ForetoldAt[] => {
-    const key = editorKey(d);
-    const common = { editor: key, title: d.title };
+  const at = editors.flatMap(({ descriptor: descriptor }): ForetoldAt[] => {
+    const key = editorKey(descriptor);
+    const common = { editor: key, title: descriptor.title };
     const having = here.filter((h) => editorKey(h.descriptor) === key);
     if (!having.length)
       return [
         {
           ...common,
           station: null,
-          ...foretell(side, photo, { descriptor: d, system: null, placed: null, lists: null }),
+          ...foretell(side, photo, { descriptor: descriptor, system: null, placed: null, lists: null }),
         },
       ];
-    return having.map((h) => {
-      const station = all.find((s) => s.id === h.station_id)!;
-      const p = places.find(
-        (x) =>
-          x.station_id === h.station_id &&
-          x.item_id === itemId &&
-          x.editor_id === d.editor &&
-          x.editor_version === d.version,
+    return having.map((stationEditor) => {
+      const station = all.find((s) => s.id === stationEditor.station_id)!;
+      const placement = places.find(
+        (placement) =>
+          placement.station_id === stationEditor.station_id &&
+          placement.item_id === itemId &&
+          placement.editor_id === descriptor.editor &&
+          placement.editor_version === descriptor.version,
       );
       return {
         ...common,
         station: { id: station.id, name: station.name },
         ...foretell(side, photo, {
-          descriptor: d,
+          descriptor: descriptor,
           system: station.system as never,
-          placed: p ? placementState(d, p.path, p.placed_at, h.running, h.listing, h.listed_at) : null,
-          lists: h.listing?.listed.map((l) => l.title) ?? null,
+          placed: placement
+            ? placementState(
+                descriptor,
+                placement.path,
+                placement.placed_at,
+                stationEditor.running,
+                stationEditor.listing,
+                stationEditor.listed_at,
+              )
+            : null,
+          lists: stationEditor.listing?.listed.map((l) => l.title) ?? null,
         }),
       };
     });

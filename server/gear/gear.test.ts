@@ -174,8 +174,8 @@ describe('coverage', () => {
     await archiveItems(people.librarian, { items: [b.itemId], archived: true });
   });
   test('says which editors read it, by their descriptors; cards are no editors', async () => {
-    const l = await line('Ondine 40');
-    expect(l.reads.map((r) => [r.key, r.answer])).toEqual([
+    const cameraLine = await line('Ondine 40');
+    expect(cameraLine.reads.map((r) => [r.key, r.answer])).toEqual([
       ['marlstone@3', 'yes'],
       ['marlstone@4', 'yes'],
       ['oxbow@2', 'yes'],
@@ -195,8 +195,8 @@ describe('coverage', () => {
       'Bureau',
       bureau('2026.1', `<lens maker="Perrin" model="50 mm f/2">${series('distortion')}</lens>`),
     );
-    const l = (await gear()).lenses.find((x) => x.lens.model === 'Perrin 50 mm f/2')!;
-    expect(l).toMatchObject({
+    const lensLine = (await gear()).lenses.find((x) => x.lens.model === 'Perrin 50 mm f/2')!;
+    expect(lensLine).toMatchObject({
       state: 'partly',
       missing: ['lateral chromatic aberration', 'vignetting'],
       found: [{ title: 'Bureau', release: '2026.1' }],
@@ -216,10 +216,10 @@ describe('coverage', () => {
 describe('requests', () => {
   let id = '';
   test('anyone asks; the same is not asked twice while it is open', async () => {
-    const c = (await line('Corvane Ley II')).camera.id;
+    const character = (await line('Corvane Ley II')).camera.id;
     id = (
       await askFor(people.retoucher, {
-        camera: c,
+        camera: character,
         about: 'Corvane Ley II',
         wanted: 'camera profile',
         askedOf: 'Fathom Color',
@@ -229,7 +229,7 @@ describe('requests', () => {
       { code: 'request-open' },
     );
     await askFor(people.librarian, {
-      camera: c,
+      camera: character,
       about: 'Corvane Ley II',
       wanted: 'support in an editor',
       askedOf: 'Marlstone',
@@ -304,19 +304,19 @@ describe('requests', () => {
 describe('photos that do not show', () => {
   test('are explained by camera and editor, and nothing of them is kept', async () => {
     const events = await many(pool(), 'select count(*)::int as n from event');
-    const [g] = await explain(people.retoucher, {
+    const [photoGroup] = await explain(people.retoucher, {
       photos: [
         { maker: 'Corvane', camera: 'Corvane Ley', kind: 'camera data', n: 11 },
         { maker: 'CORVANE', camera: 'CORVANE LEY', kind: 'camera data', n: 1 },
       ],
     });
-    expect(g).toMatchObject({ camera: 'Corvane Ley', n: 12 });
-    expect(g!.answers.map((a) => [a.key, a.answer])).toEqual([
+    expect(photoGroup).toMatchObject({ camera: 'Corvane Ley', n: 12 });
+    expect(photoGroup!.answers.map((a) => [a.key, a.answer])).toEqual([
       ['marlstone@3', 'no'],
       ['marlstone@4', 'yes'],
       ['oxbow@2', 'yes'],
     ]);
-    expect(g!.answers[0]!.cures).toEqual([
+    expect(photoGroup!.answers[0]!.cures).toEqual([
       'Use Marlstone 4, which 1 station has: it reads them.',
       'Open them in Oxbow 2, which 2 stations have.',
       'Hand over rendered files (TIFF, JPEG) of them; those show.',
@@ -339,9 +339,9 @@ describe('whether an item will show', () => {
   let jug = '';
   const told = async (photo: string) =>
     Object.fromEntries(
-      (await foretellFor(people.retoucher, look.itemId, photo)).at.map((a) => [
-        `${a.editor}${a.station ? ` ${a.station.name}` : ''}`,
-        { answer: a.answer, codes: a.findings.map((f) => f.code) },
+      (await foretellFor(people.retoucher, look.itemId, photo)).at.map((foretoldAt) => [
+        `${foretoldAt.editor}${foretoldAt.station ? ` ${foretoldAt.station.name}` : ''}`,
+        { answer: foretoldAt.answer, codes: foretoldAt.findings.map((f) => f.code) },
       ]),
     );
   beforeAll(async () => {
@@ -394,8 +394,10 @@ describe('whether an item will show', () => {
       { at: 'x', running: true, listed: [{ path: 'x/oxbow', title: 'Kaolin', kind: 'look' }], refused: [] } as never,
       new Date().toISOString(),
     );
-    const f = (await foretellFor(people.retoucher, look.itemId, bowl)).at.find((a) => a.editor === 'marlstone@4')!;
-    expect(f.findings).toMatchObject([{ code: 'placed', remedy: 'Quit the editor and start it.' }]);
+    const foretoldAt = (await foretellFor(people.retoucher, look.itemId, bowl)).at.find(
+      (a) => a.editor === 'marlstone@4',
+    )!;
+    expect(foretoldAt.findings).toMatchObject([{ code: 'placed', remedy: 'Quit the editor and start it.' }]);
     expect((await told(bowl))['oxbow@2 Model room']).toEqual({ answer: 'yes', codes: [] });
   });
   test('changes with the item’s scope: kept by the one editor, a caution in the other', async () => {

@@ -55,27 +55,27 @@ export const sameCamera = async (sql: Sql, c: Omit<CameraRow, 'id'>, but: string
       [c.maker, c.model, c.conversion, but],
     )
   ).rowCount === 1;
-const cameraValues = (c: CameraRow) => [
-  c.id,
-  c.maker,
-  c.model,
-  c.names,
-  c.conversion,
-  c.serials,
-  c.mount,
-  c.sensor_width,
-  c.sensor_height,
+const cameraValues = (camera: CameraRow) => [
+  camera.id,
+  camera.maker,
+  camera.model,
+  camera.names,
+  camera.conversion,
+  camera.serials,
+  camera.mount,
+  camera.sensor_width,
+  camera.sensor_height,
 ];
-export const insertCamera = (sql: Sql, c: CameraRow) =>
+export const insertCamera = (sql: Sql, camera: CameraRow) =>
   sql.query(
     `
       insert into
         camera (id, maker, model, names, conversion, serials, mount, sensor_width, sensor_height)
       values ($1, $2, $3, $4, $5, $6, $7, $8, $9)
     `,
-    cameraValues(c),
+    cameraValues(camera),
   );
-export const updateCamera = (sql: Sql, c: CameraRow) =>
+export const updateCamera = (sql: Sql, camera: CameraRow) =>
   sql.query(
     `
       update camera
@@ -84,7 +84,7 @@ export const updateCamera = (sql: Sql, c: CameraRow) =>
         sensor_width = $8, sensor_height = $9
       where id = $1
     `,
-    cameraValues(c),
+    cameraValues(camera),
   );
 export const removeCamera = async (sql: Sql, id: string): Promise<CameraRow | undefined> =>
   maybe<CameraRow>(sql, `delete from camera where id = $1 returning ${camera}`, [id]);
@@ -108,21 +108,21 @@ export const sameLens = async (sql: Sql, l: Omit<LensRow, 'id'>, but: string): P
       [l.maker, l.model, l.mount, but],
     )
   ).rowCount === 1;
-export const insertLens = (sql: Sql, l: LensRow) =>
+export const insertLens = (sql: Sql, lens: LensRow) =>
   sql.query('insert into lens (id, maker, model, names, mount) values ($1, $2, $3, $4, $5)', [
-    l.id,
-    l.maker,
-    l.model,
-    l.names,
-    l.mount,
+    lens.id,
+    lens.maker,
+    lens.model,
+    lens.names,
+    lens.mount,
   ]);
-export const updateLens = (sql: Sql, l: LensRow) =>
+export const updateLens = (sql: Sql, lens: LensRow) =>
   sql.query('update lens set maker = $2, model = $3, names = $4, mount = $5 where id = $1', [
-    l.id,
-    l.maker,
-    l.model,
-    l.names,
-    l.mount,
+    lens.id,
+    lens.maker,
+    lens.model,
+    lens.names,
+    lens.mount,
   ]);
 export const removeLens = async (sql: Sql, id: string): Promise<LensRow | undefined> =>
   maybe<LensRow>(sql, `delete from lens where id = $1 returning ${lens}`, [id]);

@@ -29,15 +29,15 @@ export type { CameraLine, LensLine, PhotoGroup };
 
 const unknown = (what: string, id: string): Problem =>
   new Problem('not-found', `There is no such ${what}.`, id, 'Reload the page; somebody may have taken it away.');
-const cameraOf = (c: q.CameraRow): Camera => ({
-  id: c.id,
-  maker: c.maker,
-  model: c.model,
-  names: c.names,
-  conversion: c.conversion,
-  serials: c.serials,
-  mount: c.mount,
-  crop: cropOf(c.sensor_width, c.sensor_height),
+const cameraOf = (camera: q.CameraRow): Camera => ({
+  id: camera.id,
+  maker: camera.maker,
+  model: camera.model,
+  names: camera.names,
+  conversion: camera.conversion,
+  serials: camera.serials,
+  mount: camera.mount,
+  crop: cropOf(camera.sensor_width, camera.sensor_height),
 });
 
 /** The databases that were read last: a page of coverage asks for the same ones again and again. */
@@ -48,8 +48,8 @@ async function calibrationsOf(sql: Sql, sha: Buffer): Promise<Calibrations | nul
     let read: Calibrations | null = null;
     try {
       read = calibrations(new Uint8Array(await getBlob(sha, sql)));
-    } catch (e) {
-      if (!(e instanceof Problem)) throw e;
+    } catch (error) {
+      if (!(error instanceof Problem)) throw error;
     } // a file taken in as such by hand
     databases.set(key, read);
     if (databases.size > 50) databases.delete(databases.keys().next().value!);
@@ -58,11 +58,11 @@ async function calibrationsOf(sql: Sql, sha: Buffer): Promise<Calibrations | nul
 }
 
 const editorsOf = async (sql: Sql) =>
-  (await q.editorsHere(sql)).map(({ descriptor: d, stations }) => ({
-    key: editorKey(d),
-    editor: d.editor,
-    title: d.title,
-    cameras: d.cameras ?? null,
+  (await q.editorsHere(sql)).map(({ descriptor: descriptor, stations }) => ({
+    key: editorKey(descriptor),
+    editor: descriptor.editor,
+    title: descriptor.title,
+    cameras: descriptor.cameras ?? null,
     stations,
   }));
 
@@ -94,9 +94,9 @@ export async function coverage(person: Person): Promise<Coverage> {
     )
   ).filter((h) => h.found);
   const cameras = rows.map(cameraOf);
-  const lines = cameraCoverage(cameras, profiles, editors).map((l) => ({
-    ...l,
-    row: rows.find((r) => r.id === l.camera.id)!,
+  const lines = cameraCoverage(cameras, profiles, editors).map((cameraLine) => ({
+    ...cameraLine,
+    row: rows.find((r) => r.id === cameraLine.camera.id)!,
   }));
   const lensLines = lensCoverage(
     lenses,
@@ -113,11 +113,15 @@ export async function coverage(person: Person): Promise<Coverage> {
       lenses,
     ),
     suppliers: [...suppliers, ...new Set(editors.map((e) => e.title))],
-    requests: requests.map((r) => ({
-      ...r,
+    requests: requests.map((request) => ({
+      ...request,
       met:
-        !['fulfilled', 'declined'].includes(r.state) &&
-        isMet({ camera: r.camera_id, lens: r.lens_id, wanted: r.wanted, askedOf: r.asked_of }, lines, lensLines),
+        !['fulfilled', 'declined'].includes(request.state) &&
+        isMet(
+          { camera: request.camera_id, lens: request.lens_id, wanted: request.wanted, askedOf: request.asked_of },
+          lines,
+          lensLines,
+        ),
     })),
   };
 }

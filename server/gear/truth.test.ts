@@ -72,18 +72,18 @@ const photos: Record<string, () => Promise<Uint8Array> | Uint8Array> = {
       .toBuffer(),
 };
 const inputs = { 'Open to all': null, 'Camera data only': 'camera data', 'Rendered only': 'rendered SDR' } as const;
-const look = fromFunction(9, 'Look', (v) => {
-  v[0] = v[0]! ** 1.1;
+const look = fromFunction(9, 'Look', (values) => {
+  values[0] = values[0]! ** 1.1;
 });
 const catalogues = new Map<string, Catalogue>();
 
 /** Starts the program as its station does, waits for its list, ends it. */
-async function run(d: Descriptor): Promise<Catalogue> {
-  const at = system[d.editor]!;
-  const list = join(root, resolveTemplate(d.listing[at]!, at));
+async function run(descriptor: Descriptor): Promise<Catalogue> {
+  const at = system[descriptor.editor]!;
+  const list = join(root, resolveTemplate(descriptor.listing[at]!, at));
   const child = spawn(
     process.execPath,
-    [`dist/standins/${d.editor}.mjs`, '--root', root, '--system', at, '--edition', d.version],
+    [`dist/standins/${descriptor.editor}.mjs`, '--root', root, '--system', at, '--edition', descriptor.version],
     { stdio: ['ignore', 'pipe', 'inherit'] },
   );
   await new Promise<void>((done, fail) => {
@@ -100,13 +100,16 @@ async function run(d: Descriptor): Promise<Catalogue> {
 }
 beforeAll(async () => {
   for (const [name, make] of Object.entries(photos)) put(`Pictures/${name}`, await make());
-  for (const d of editors) {
-    const a = d.accepts.find((x) => x.kind === 'look')!;
-    const folder = resolveTemplate(d.places[a.place]![system[d.editor]!]!, system[d.editor]!);
+  for (const descriptor of editors) {
+    const accepts = descriptor.accepts.find((x) => x.kind === 'look')!;
+    const folder = resolveTemplate(
+      descriptor.places[accepts.place]![system[descriptor.editor]!]!,
+      system[descriptor.editor]!,
+    );
     for (const [title, input] of Object.entries(inputs))
       put(
-        `${folder}/${title}${a.extension}`,
-        render(a, {
+        `${folder}/${title}${accepts.extension}`,
+        render(accepts, {
           title,
           headings: [],
           position: 0,
@@ -117,7 +120,7 @@ beforeAll(async () => {
           id: title,
         }).bytes,
       );
-    catalogues.set(editorKey(d), await run(d));
+    catalogues.set(editorKey(descriptor), await run(descriptor));
   }
 });
 afterAll(() => {
@@ -154,21 +157,21 @@ const cases = editors.flatMap((d) => Object.keys(photos).map((name) => [editorKe
 
 describe('what the editors show', () => {
   test('they read the looks that were placed', () => {
-    for (const d of editors)
+    for (const descriptor of editors)
       expect(
         catalogues
-          .get(editorKey(d))!
+          .get(editorKey(descriptor))!
           .listed.map((l) => l.title)
           .sort(),
-        d.title,
+        descriptor.title,
       ).toEqual(Object.keys(inputs).sort());
   });
   test.each(cases)('%s and %s: a card is empty exactly where we say so', (key, name) => {
-    const d = editors.find((x) => editorKey(x) === key)!;
+    const descriptor = editors.find((x) => editorKey(x) === key)!;
     const card = catalogues.get(key)!.cards.find((c) => c.path === `Pictures/${name}`)!;
     const said = explainPhotos(
       [seen(name)],
-      [{ key, editor: d.editor, title: d.title, cameras: d.cameras ?? null, stations: 1 }],
+      [{ key, editor: descriptor.editor, title: descriptor.title, cameras: descriptor.cameras ?? null, stations: 1 }],
     )[0]!.answers[0]!;
     expect(said.answer).toBe(card.card === 'shown' ? 'yes' : 'no');
     if (card.card === 'empty') expect(card.reason).toContain(seen(name).camera);
@@ -176,14 +179,14 @@ describe('what the editors show', () => {
   test.each(
     cases.flatMap((c) => (Object.keys(inputs) as (keyof typeof inputs)[]).map((title) => [...c, title] as const)),
   )('%s, %s and the look “%s”: offered exactly where we foretell it', (key, name, title) => {
-    const d = editors.find((x) => editorKey(x) === key)!;
+    const descriptor = editors.find((x) => editorKey(x) === key)!;
     const cat = catalogues.get(key)!;
     const path = cat.listed.find((l) => l.title === title)!.path;
     const offered = cat.cards.find((c) => c.path === `Pictures/${name}`)!.offers.includes(path);
     expect(
       foretell(item(title), photoSide(name), {
-        descriptor: d,
-        system: system[d.editor]!,
+        descriptor: descriptor,
+        system: system[descriptor.editor]!,
         placed: { state: 'listed', reason: '' },
         lists: null,
       }).answer,

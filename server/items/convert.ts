@@ -26,10 +26,11 @@ export interface ConversionView {
 }
 
 async function presetVersion(id: string) {
-  const v = await q.versionById(pool(), id);
-  if (!v) throw new Problem('not-found', 'There is no such version.', id, 'Go back to Shelves.');
-  if (v.kind !== 'preset') throw new Problem('convert-kind', `${v.title} is no preset.`, v.title, 'Choose a preset.');
-  return v;
+  const version = await q.versionById(pool(), id);
+  if (!version) throw new Problem('not-found', 'There is no such version.', id, 'Go back to Shelves.');
+  if (version.kind !== 'preset')
+    throw new Problem('convert-kind', `${version.title} is no preset.`, version.title, 'Choose a preset.');
+  return version;
 }
 
 /** What the conversion would carry and leave, with the residual at the size; `wanted` narrows the settings. */
@@ -40,12 +41,12 @@ export async function previewConversion(
   wanted?: string[],
 ): Promise<ConversionView> {
   allow(person, 'item.convert');
-  const v = await presetVersion(versionId);
-  const settings = v.facts.settings as Settings;
-  const classes = v.facts.classes as ClassOverrides;
+  const version = await presetVersion(versionId);
+  const settings = version.facts.settings as Settings;
+  const classes = version.facts.classes as ClassOverrides;
   const all = split(settings, classes);
-  const baked = bake(settings, size, v.title, classes, wanted);
-  const r = bakeResidual(baked);
+  const baked = bake(settings, size, version.title, classes, wanted);
+  const residual = bakeResidual(baked);
   const titled = (id: string) => settingById.get(id)?.title ?? id;
   return {
     carried: Object.entries(all.kept).map(([id, value]) => ({
@@ -56,8 +57,8 @@ export async function previewConversion(
       unit: settingById.get(id)!.unit,
     })),
     left: all.left.map((l) => ({ ...l, title: titled(l.setting) })),
-    unknown: v.facts.unknown as Record<string, string>,
-    residual: { maxDeltaE: r.maxDeltaE, p95DeltaE: r.p95DeltaE, meanDeltaE: r.meanDeltaE },
+    unknown: version.facts.unknown as Record<string, string>,
+    residual: { maxDeltaE: residual.maxDeltaE, p95DeltaE: residual.p95DeltaE, meanDeltaE: residual.meanDeltaE },
   };
 }
 
@@ -75,23 +76,23 @@ export async function convertPreset(
 ): Promise<{ itemId: string; versionId: string }> {
   allow(person, 'item.convert');
   const c = checked(schema, input);
-  const v = await presetVersion(c.versionId);
-  const title = c.title || v.title;
+  const version = await presetVersion(c.versionId);
+  const title = c.title || version.title;
   const baked = bake(
-    v.facts.settings as Settings,
+    version.facts.settings as Settings,
     c.size,
     title,
-    v.facts.classes as ClassOverrides,
+    version.facts.classes as ClassOverrides,
     c.settings as string[] | undefined,
   );
   if (!Object.keys(baked.kept).length)
     throw new Problem(
       'convert-empty',
       'Nothing would be left of this preset in a look.',
-      v.title,
+      version.title,
       'Choose at least one setting that a table can carry.',
     );
-  const source = (await q.itemById(pool(), v.item_id, person.id))!;
+  const source = (await q.itemById(pool(), version.item_id, person.id))!;
   await allowUnderLicence(person, source, 'convert');
   const residual = bakeResidual(baked);
   const bytes = Buffer.from(writeCubeBytes(baked.look));
@@ -101,7 +102,7 @@ export async function convertPreset(
     const made = await createItem(sql, actorOf(person), {
       kind: 'look',
       title,
-      headings: v.headings,
+      headings: version.headings,
       shelfId: source.shelf_id,
       supplier: source.supplier,
       licenceId: source.licence_id,
@@ -114,7 +115,7 @@ export async function convertPreset(
       format: 'cube',
       selvedge: threads,
       ...(baked.kept.monochrome ? { result: 'monochrome' as const } : {}),
-      notes: `made from the preset ${v.title}, version ${v.number}`,
+      notes: `made from the preset ${version.title}, version ${version.number}`,
       facts: {
         kind: '3d',
         size: c.size,
@@ -127,14 +128,22 @@ export async function convertPreset(
         left: baked.left,
       },
     });
-    await q.insertLineage(sql, made.versionId, v.id, {
+    await q.insertLineage(sql, made.versionId, version.id, {
       tool: 'bake',
       size: c.size,
       settings: Object.keys(baked.kept),
       left: baked.left,
       tableError: residual,
     });
-    await record(sql, actorOf(person), 'item', made.itemId, 'converted', { source: v.id }, { title, size: c.size });
+    await record(
+      sql,
+      actorOf(person),
+      'item',
+      made.itemId,
+      'converted',
+      { source: version.id },
+      { title, size: c.size },
+    );
     return made;
   });
 }

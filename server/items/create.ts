@@ -38,8 +38,8 @@ export interface NewItem extends NewVersion {
 /** Words of a version that people search by: the settings that it uses, its tables, its camera. */
 function wordsOf(facts: Record<string, unknown>): string {
   const settings = Object.keys((facts.settings ?? {}) as object).flatMap((id) => {
-    const d = settingById.get(id);
-    return d ? [d.title, d.family] : [];
+    const setting = settingById.get(id);
+    return setting ? [setting.title, setting.family] : [];
   });
   const nodes = ((facts.nodes ?? []) as { kind: string }[]).map((n) => n.kind);
   const lenses = (facts.lenses ?? []) as string[];
@@ -50,70 +50,75 @@ function wordsOf(facts: Record<string, unknown>): string {
 }
 
 /** Adds a version to an item; the newest of its variant is what counts. */
-export async function addVersion(sql: Sql, actor: Actor, itemId: string, n: NewVersion): Promise<string> {
+export async function addVersion(sql: Sql, actor: Actor, itemId: string, newVersion: NewVersion): Promise<string> {
   const id = v7();
   const known =
-    n.content !== undefined && n.fingerprint !== undefined
+    newVersion.content !== undefined && newVersion.fingerprint !== undefined
       ? null
-      : await effectOf(sql, n.kind, n.sha, n.facts as Record<string, unknown>);
+      : await effectOf(sql, newVersion.kind, newVersion.sha, newVersion.facts as Record<string, unknown>);
   await q.insertVersion(sql, {
     id,
     itemId,
-    sha: n.sha,
-    fileName: n.fileName.slice(0, 255),
-    format: n.format,
-    facts: n.facts,
-    selvedge: n.selvedge,
-    encoding: n.kind === 'look' ? assumedEncoding : null,
-    notes: n.notes,
+    sha: newVersion.sha,
+    fileName: newVersion.fileName.slice(0, 255),
+    format: newVersion.format,
+    facts: newVersion.facts,
+    selvedge: newVersion.selvedge,
+    encoding: newVersion.kind === 'look' ? assumedEncoding : null,
+    notes: newVersion.notes,
     authorId: actor.personId,
-    variant: (n.variant ?? '').slice(0, 80),
-    internalId: n.internalId ?? '',
-    words: wordsOf(n.facts as Record<string, unknown>),
-    content: n.content ?? known?.content ?? null,
-    fingerprint: n.fingerprint ?? (known?.fingerprint ? Buffer.from(bytesOfFingerprint(known.fingerprint)) : null),
+    variant: (newVersion.variant ?? '').slice(0, 80),
+    internalId: newVersion.internalId ?? '',
+    words: wordsOf(newVersion.facts as Record<string, unknown>),
+    content: newVersion.content ?? known?.content ?? null,
+    fingerprint:
+      newVersion.fingerprint ?? (known?.fingerprint ? Buffer.from(bytesOfFingerprint(known.fingerprint)) : null),
   });
   return id;
 }
 
-export async function createItem(sql: Sql, actor: Actor, n: NewItem): Promise<{ itemId: string; versionId: string }> {
+export async function createItem(
+  sql: Sql,
+  actor: Actor,
+  newItem: NewItem,
+): Promise<{ itemId: string; versionId: string }> {
   const itemId = v7();
-  const facts = n.facts as {
+  const facts = newItem.facts as {
     settings?: { monochrome?: unknown };
     cameras?: string[] | null;
     fileScope?: { input?: unknown; result?: unknown } | null;
   };
-  if (!(await q.shelfById(sql, n.shelfId)))
-    throw new Problem('shelf-unknown', 'The chosen shelf is not there.', n.shelfId, 'Choose another shelf.');
-  const mono = n.result
-    ? n.result
-    : n.kind === 'preset' && facts.settings?.monochrome
+  if (!(await q.shelfById(sql, newItem.shelfId)))
+    throw new Problem('shelf-unknown', 'The chosen shelf is not there.', newItem.shelfId, 'Choose another shelf.');
+  const mono = newItem.result
+    ? newItem.result
+    : newItem.kind === 'preset' && facts.settings?.monochrome
       ? 'monochrome'
       : facts.fileScope?.result === 'monochrome' || facts.fileScope?.result === 'color'
         ? facts.fileScope.result
         : null;
   const input =
-    n.kind === 'camera-profile'
+    newItem.kind === 'camera-profile'
       ? 'camera data'
       : typeof facts.fileScope?.input === 'string'
         ? facts.fileScope.input
         : null;
   await q.insertItem(sql, {
     id: itemId,
-    kind: n.kind,
-    title: n.title.trim().slice(0, 200) || 'Untitled',
-    headings: n.headings.slice(0, 4),
-    shelfId: n.shelfId,
-    supplier: n.supplier,
+    kind: newItem.kind,
+    title: newItem.title.trim().slice(0, 200) || 'Untitled',
+    headings: newItem.headings.slice(0, 4),
+    shelfId: newItem.shelfId,
+    supplier: newItem.supplier,
     scope: { input, result: mono },
     cameras: Array.isArray(facts.cameras) ? facts.cameras : [],
-    licenceId: n.licenceId ?? null,
-    source: n.source ?? {},
-    origin: n.origin ?? (n.supplier ? 'bought' : 'house'),
-    creator: n.creator ?? '',
-    rights: n.rights ?? '',
+    licenceId: newItem.licenceId ?? null,
+    source: newItem.source ?? {},
+    origin: newItem.origin ?? (newItem.supplier ? 'bought' : 'house'),
+    creator: newItem.creator ?? '',
+    rights: newItem.rights ?? '',
   });
-  const versionId = await addVersion(sql, actor, itemId, n);
-  await record(sql, actor, 'item', itemId, 'made', null, { title: n.title, kind: n.kind });
+  const versionId = await addVersion(sql, actor, itemId, newItem);
+  await record(sql, actor, 'item', itemId, 'made', null, { title: newItem.title, kind: newItem.kind });
   return { itemId, versionId };
 }

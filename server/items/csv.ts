@@ -24,22 +24,22 @@ export async function itemsCsv(person: Person, search: Search): Promise<string> 
   ];
   for (let at = 0; at < 10_000; at += 500) {
     const { rows } = await searchItems(person, search, 500, at);
-    for (const r of rows)
+    for (const spine of rows)
       out.push([
-        r.title,
-        r.kind,
-        r.number,
-        r.status,
-        r.headings,
-        r.shelf,
-        r.supplier,
-        r.licence ?? '',
-        r.cameras,
-        r.tags,
-        r.points ?? '',
-        r.stations,
-        r.format,
-        r.created_at.toISOString(),
+        spine.title,
+        spine.kind,
+        spine.number,
+        spine.status,
+        spine.headings,
+        spine.shelf,
+        spine.supplier,
+        spine.licence ?? '',
+        spine.cameras,
+        spine.tags,
+        spine.points ?? '',
+        spine.stations,
+        spine.format,
+        spine.created_at.toISOString(),
       ]);
     if (rows.length < 500) break;
   }

@@ -74,7 +74,7 @@ const made = async (version: string, input: Parameters<typeof derive>[2]) => {
   };
 };
 const colors = async (v: Parameters<typeof lookOf>[0]) => {
-  const f = sampler(await lookOf(v));
+  const evaluate = sampler(await lookOf(v));
   const o = new Float64Array(3);
   const out: number[] = [];
   for (const c of [
@@ -82,7 +82,7 @@ const colors = async (v: Parameters<typeof lookOf>[0]) => {
     [0.8, 0.5, 0.3],
     [0.1, 0.1, 0.1],
   ] as const) {
-    f(c[0], c[1], c[2], o, 0);
+    evaluate(c[0], c[1], c[2], o, 0);
     out.push(...o);
   }
   return out;
@@ -130,7 +130,7 @@ describe('other forms of a look', () => {
 describe('other forms of a camera profile', () => {
   test('an ICC input profile at one light says so, and develops camera data on the bench much as its source does', async () => {
     const m = await made(profile, { form: 'icc-input', title: 'Alder in June', kelvin: 5600 });
-    const n = neutralUnder(cameras[0]!, daylight(5600));
+    const neutral = neutralUnder(cameras[0]!, daylight(5600));
     const mosaic = new Uint16Array(32 * 24).fill(4000);
     expect(iccHeader(m.bytes)).toMatchObject({ class: 'input', description: 'Alder in June, of square root values' });
     const dng = writeDng({
@@ -140,7 +140,7 @@ describe('other forms of a camera profile', () => {
       mosaic,
       black: 512,
       white: 16383,
-      neutral: n,
+      neutral: neutral,
       maker: 'Perrin',
       model: 'Perrin Alder',
       unique: 'Perrin Alder',
@@ -161,18 +161,18 @@ describe('other forms of a camera profile', () => {
         facts: factsOfFrame(dng),
       }),
     );
-    const a = await baseTable(p.librarian, { frame, version: profile });
+    const base = await baseTable(p.librarian, { frame, version: profile });
     const b = await baseTable(p.librarian, { frame, version: m.v.id });
-    const o = new Float64Array(3);
-    const q = new Float64Array(3);
-    for (const c of [
+    const out = new Float64Array(3);
+    const values = new Float64Array(3);
+    for (const color of [
       [0.3, 0.3, 0.3],
       [0.5, 0.4, 0.3],
       [0.25, 0.35, 0.5],
     ] as [number, number, number][]) {
-      sampler(a.look)(...c, o, 0);
-      sampler(b.look)(...c, q, 0);
-      o.forEach((v, i) => expect(Math.abs(v - q[i]!)).toBeLessThan(0.03));
+      sampler(base.look)(...color, out, 0);
+      sampler(b.look)(...color, values, 0);
+      out.forEach((v, i) => expect(Math.abs(v - values[i]!)).toBeLessThan(0.03));
     }
     expect(b.white.kelvin).toBeGreaterThan(5000);
   });

@@ -68,73 +68,83 @@ interface Made {
 
 const created = (): Date => new Date();
 
-async function ofLook(bytes: Uint8Array, a: Required<Asked>): Promise<Made> {
+async function ofLook(bytes: Uint8Array, required: Required<Asked>): Promise<Made> {
   const program = await readAnyLook(bytes);
-  const f = program.evaluate('tetrahedral', 1);
+  const evaluate = program.evaluate('tetrahedral', 1);
   const about = {
-    title: a.title,
+    title: required.title,
     created: created(),
-    grid: a.form === 'icc-abstract' ? Math.min(65, a.points) : a.points,
+    grid: required.form === 'icc-abstract' ? Math.min(65, required.points) : required.points,
   };
-  if (a.form === 'icc-link') {
-    const r = await toDeviceLink(f, about);
-    return { ...r, extension: 'icc', kind: 'look', said: `ICC device link, ${a.points} points` };
+  if (required.form === 'icc-link') {
+    const r = await toDeviceLink(evaluate, about);
+    return { ...r, extension: 'icc', kind: 'look', said: `ICC device link, ${required.points} points` };
   }
-  if (a.form === 'icc-abstract') {
-    const r = await toAbstract(f, about);
+  if (required.form === 'icc-abstract') {
+    const r = await toAbstract(evaluate, about);
     return { ...r, extension: 'icc', kind: 'look', said: `ICC abstract profile, ${about.grid} points` };
   }
   const own =
     program.look &&
     program.look.kind === '3d' &&
-    program.look.size === a.points &&
+    program.look.size === required.points &&
     program.look.domain.min.every((v) => v === 0) &&
     program.look.domain.max.every((v) => v === 1)
       ? program.look
       : null;
-  const base = identity(a.points);
-  const table = own ?? { ...base, table: tableOf(f, a.points) };
-  const look = { ...table, title: a.title };
-  const r = residual(f, sampler(look));
-  return a.form === 'cube'
-    ? { bytes: writeCubeBytes(look), extension: 'cube', kind: 'look', residual: r, said: `table of ${a.points} points` }
+  const base = identity(required.points);
+  const table = own ?? { ...base, table: tableOf(evaluate, required.points) };
+  const look = { ...table, title: required.title };
+  const r = residual(evaluate, sampler(look));
+  return required.form === 'cube'
+    ? {
+        bytes: writeCubeBytes(look),
+        extension: 'cube',
+        kind: 'look',
+        residual: r,
+        said: `table of ${required.points} points`,
+      }
     : {
-        bytes: new TextEncoder().encode(writeClf(look, a.title)),
+        bytes: new TextEncoder().encode(writeClf(look, required.title)),
         extension: 'clf',
         kind: 'look',
         residual: r,
-        said: `Common LUT Format, ${a.points} points`,
+        said: `Common LUT Format, ${required.points} points`,
       };
 }
-function tableOf(f: ReturnType<typeof sampler>, n: number): Float32Array {
+function tableOf(evaluate: ReturnType<typeof sampler>, n: number): Float32Array {
   const out = new Float32Array(n ** 3 * 3);
-  const v = new Float64Array(3);
+  const values = new Float64Array(3);
   for (let b = 0, i = 0; b < n; b++)
     for (let g = 0; g < n; g++)
       for (let r = 0; r < n; r++, i += 3) {
-        f(r / (n - 1), g / (n - 1), b / (n - 1), v, 0);
-        out.set(v, i);
+        evaluate(r / (n - 1), g / (n - 1), b / (n - 1), values, 0);
+        out.set(values, i);
       }
   return out;
 }
 
-async function ofProfile(bytes: Uint8Array, a: Required<Asked>): Promise<Made> {
+async function ofProfile(bytes: Uint8Array, required: Required<Asked>): Promise<Made> {
   const dcp = readDcp(bytes);
-  const edited = (d: typeof dcp, said: string): Made => ({
-    bytes: writeDcp(edit(d, { name: a.title })),
+  const edited = (profile: typeof dcp, said: string): Made => ({
+    bytes: writeDcp(edit(profile, { name: required.title })),
     extension: 'dcp',
     kind: 'camera-profile',
     residual: null,
     said,
   });
-  switch (a.form) {
+  switch (required.form) {
     case 'icc-input': {
-      const r = await toInputProfile(profileOf(dcp), a.kelvin, { title: a.title, created: created(), grid: a.points });
+      const r = await toInputProfile(profileOf(dcp), required.kelvin, {
+        title: required.title,
+        created: created(),
+        grid: required.points,
+      });
       return {
         ...r,
         extension: 'icc',
         kind: 'camera-profile',
-        said: `ICC input profile at ${a.kelvin} K, ${a.points} points`,
+        said: `ICC input profile at ${required.kelvin} K, ${required.points} points`,
       };
     }
     case 'without-look':
@@ -150,14 +160,17 @@ async function ofProfile(bytes: Uint8Array, a: Required<Asked>): Promise<Made> {
     case 'second-light':
       return edited(split(dcp, 1), 'for its second light alone');
     default:
-      if (!a.camera)
+      if (!required.camera)
         throw new Problem(
           'camera-text',
           'The other camera has no name.',
           'camera',
           'Say the camera’s name as its files bear it.',
         );
-      return edited(edit(dcp, { camera: a.camera }), `for ${a.camera}: to be proved on a frame of that camera`);
+      return edited(
+        edit(dcp, { camera: required.camera }),
+        `for ${required.camera}: to be proved on a frame of that camera`,
+      );
   }
 }
 
@@ -167,19 +180,23 @@ async function make(
   input: unknown,
 ): Promise<{ v: Awaited<ReturnType<typeof versionFor>>; asked: Required<Asked>; made: Made }> {
   allow(person, 'item.convert');
-  const c = checked(schema, input) as unknown as Required<Asked>;
-  const v = await versionFor(person, versionId);
-  const asked = { ...c, title: c.title || v.title };
-  const bytes = new Uint8Array(await getBlob(v.sha256));
-  if (v.kind === 'look' && (LOOK_FORMS as readonly string[]).includes(c.form))
-    return { v, asked, made: await ofLook(bytes, asked) };
-  if (v.kind === 'camera-profile' && v.format === 'dcp' && (PROFILE_FORMS as readonly string[]).includes(c.form))
-    return { v, asked, made: await ofProfile(bytes, asked) };
+  const required = checked(schema, input) as unknown as Required<Asked>;
+  const version = await versionFor(person, versionId);
+  const asked = { ...required, title: required.title || version.title };
+  const bytes = new Uint8Array(await getBlob(version.sha256));
+  if (version.kind === 'look' && (LOOK_FORMS as readonly string[]).includes(required.form))
+    return { v: version, asked, made: await ofLook(bytes, asked) };
+  if (
+    version.kind === 'camera-profile' &&
+    version.format === 'dcp' &&
+    (PROFILE_FORMS as readonly string[]).includes(required.form)
+  )
+    return { v: version, asked, made: await ofProfile(bytes, asked) };
   throw new Problem(
     'derive-form',
-    `${v.title} cannot become that.`,
-    v.title,
-    v.kind === 'preset' ? 'Convert the preset into a look first.' : 'Choose another form.',
+    `${version.title} cannot become that.`,
+    version.title,
+    version.kind === 'preset' ? 'Convert the preset into a look first.' : 'Choose another form.',
   );
 }
 
@@ -208,14 +225,15 @@ export async function derive(
   versionId: string,
   input: unknown,
 ): Promise<{ itemId: string; versionId: string }> {
-  const { v, asked, made } = await make(person, versionId, input);
-  const source = (await q.itemById(pool(), v.item_id, person.id))!;
+  const { v: version, asked, made } = await make(person, versionId, input);
+  const source = (await q.itemById(pool(), version.item_id, person.id))!;
   await allowUnderLicence(person, source, 'convert');
   const name = `${asked.title}.${made.extension}`;
-  const r = recognise(name, made.bytes, await descriptors());
-  const facts = made.extension === 'dcp' ? cameraProfileFacts(made.bytes) : r.facts;
+  const recognised = recognise(name, made.bytes, await descriptors());
+  const facts = made.extension === 'dcp' ? cameraProfileFacts(made.bytes) : recognised.facts;
   const cameras = asked.form === 'other-camera' ? [asked.camera] : source.cameras;
-  const threads = made.kind === 'look' ? selvedge(sampler(tableOfProgram(await readAnyLook(made.bytes)))) : v.selvedge;
+  const threads =
+    made.kind === 'look' ? selvedge(sampler(tableOfProgram(await readAnyLook(made.bytes)))) : version.selvedge;
   return transaction(async (sql) => {
     const out = await createItem(sql, actorOf(person), {
       kind: made.kind,
@@ -230,13 +248,13 @@ export async function derive(
       rights: source.rights,
       sha: await putBlob(sql, Buffer.from(made.bytes)),
       fileName: name,
-      format: r.format,
+      format: recognised.format,
       facts: { ...facts, cameras, ...(made.residual ? { tableError: made.residual } : {}) },
       selvedge: threads,
       notes: `${made.said}, made from ${source.title}`,
     });
-    if (made.kind === 'look' && v.encoding) await q.setEncoding(sql, out.versionId, v.encoding, person.id);
-    await q.insertLineage(sql, out.versionId, v.id, {
+    if (made.kind === 'look' && version.encoding) await q.setEncoding(sql, out.versionId, version.encoding, person.id);
+    await q.insertLineage(sql, out.versionId, version.id, {
       tool: 'derive',
       ...asked,
       ...(made.residual ? { tableError: made.residual } : {}),
@@ -247,7 +265,7 @@ export async function derive(
       'item',
       out.itemId,
       'made in another form',
-      { source: v.id },
+      { source: version.id },
       { title: asked.title, form: asked.form },
     );
     return out;

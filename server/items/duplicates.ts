@@ -130,17 +130,17 @@ export async function mergeItems(
         odd.title,
         'Choose items of one kind that stand on the shelves.',
       );
-    for (const o of others) {
-      await d.takeVersions(sql, o.id, keep.id, o.title);
-      await d.takeRibbons(sql, o.id, keep.id);
-      await d.retarget(sql, o.id, keep.id);
+    for (const item of others) {
+      await d.takeVersions(sql, item.id, keep.id, item.title);
+      await d.takeRibbons(sql, item.id, keep.id);
+      await d.retarget(sql, item.id, keep.id);
       await record(
         sql,
         actorOf(person),
         'item',
-        o.id,
+        item.id,
         'merged away',
-        { title: o.title },
+        { title: item.title },
         { into: keep.title, item: keep.id },
       );
     }
@@ -190,12 +190,12 @@ export async function fillEffects(): Promise<number> {
     const rows = await d.withoutEffect(sql, 50);
     if (!rows.length) return done;
     for (const r of rows) {
-      const e = await effectOf(sql, r.kind, r.sha256, r.facts);
+      const effect = await effectOf(sql, r.kind, r.sha256, r.facts);
       await d.setEffect(
         sql,
         r.id,
-        e.content ?? Buffer.alloc(0),
-        e.fingerprint ? Buffer.from(bytesOfFingerprint(e.fingerprint)) : null,
+        effect.content ?? Buffer.alloc(0),
+        effect.fingerprint ? Buffer.from(bytesOfFingerprint(effect.fingerprint)) : null,
       );
       done++;
     }

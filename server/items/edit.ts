@@ -200,14 +200,14 @@ function newTitle(rule: NonNullable<BulkEdit['title']>, item: q.ItemRow, n: numb
   return with_
     .replace(
       /\{(title|n|camera|supplier|heading)\}/g,
-      (_, k: string) =>
+      (_, key: string) =>
         ({
           title: base,
           n: String(n),
           camera: item.cameras[0] ?? '',
           supplier: item.supplier,
           heading: item.headings[item.headings.length - 1] ?? '',
-        })[k] ?? '',
+        })[key] ?? '',
     )
     .replace(/\s+/g, ' ')
     .trim();
@@ -234,17 +234,17 @@ export async function previewBulk(person: Person, input: BulkEdit): Promise<Bulk
     const change = changeFor(edit, item, i + 1);
     const title = change.title ?? item.title;
     const files: BulkRow['files'] = [];
-    for (const d of all) {
-      const a = d.accepts.find(
+    for (const descriptor of all) {
+      const accepts = descriptor.accepts.find(
         (x) => x.kind === item.kind && (x.kind !== 'preset' || x.language === formats.get(item.id)),
       );
-      if (!a) continue;
-      const key = `${d.editor}@${d.version}`;
+      if (!accepts) continue;
+      const key = `${descriptor.editor}@${descriptor.version}`;
       const names = taken.get(key) ?? new Set<string>();
-      const name = fileName(title || 'item', a.extension, a.names, names);
+      const name = fileName(title || 'item', accepts.extension, accepts.names, names);
       names.add(name.toLowerCase());
       taken.set(key, names);
-      files.push({ editor: d.title, name, altered: name !== title + a.extension });
+      files.push({ editor: descriptor.title, name, altered: name !== title + accepts.extension });
     }
     const changes = (Object.keys(change) as (keyof ItemChange)[])
       .filter(

@@ -25,10 +25,10 @@ const of = (content: Buffer, f: Evaluate): Effect => ({ content, fingerprint: fi
 
 /** A table's content whatever the file: kind, size, domain and values as 32-bit floats. */
 export function tableEffect(look: Look): Effect {
-  const h = createHash('sha256')
+  const hash = createHash('sha256')
     .update(JSON.stringify([look.kind, look.size, look.domain.min, look.domain.max]))
     .update(new Uint8Array(look.table.buffer, look.table.byteOffset, look.table.byteLength));
-  return of(h.digest(), sampler(look));
+  return of(hash.digest(), sampler(look));
 }
 
 export function presetEffect(facts: Record<string, unknown>): Effect {
@@ -44,8 +44,8 @@ export async function effectOf(sql: Sql, kind: string, sha: Buffer, facts: Recor
   if (kind !== 'look') return none;
   try {
     return tableEffect(tableOfProgram(await readAnyLook(new Uint8Array(await getBlob(sha, sql)))));
-  } catch (e) {
-    if (e instanceof Problem) return none;
-    throw e;
+  } catch (error) {
+    if (error instanceof Problem) return none;
+    throw error;
   }
 }

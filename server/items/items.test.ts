@@ -139,9 +139,9 @@ describe('many at once', () => {
     ]);
     const names = rows.map((r) => r.files[0]!.name);
     expect(new Set(names).size).toBe(2);
-    for (const n of names) {
-      expect(n).toMatch(/^[A-Z0-9_-]+\.cube$/i);
-      expect(n.length).toBeLessThanOrEqual(28);
+    for (const name of names) {
+      expect(name).toMatch(/^[A-Z0-9_-]+\.cube$/i);
+      expect(name.length).toBeLessThanOrEqual(28);
     }
     await expect(
       applyBulk(people.librarian, { items: ids, title: { pattern: 'x'.repeat(199) + '{n}{n}' } }),
@@ -257,9 +257,9 @@ describe('search and facets', () => {
   });
   test('what others brought in is new to a person until she says that she has seen it; then what comes later', async () => {
     await markSeen(people.retoucher);
-    const fresh = async (p = people.retoucher) => {
-      const { rows, counts } = await searchShelves(p, { fresh: '1' });
-      expect(counts.n).toBe(await freshCount(p));
+    const fresh = async (person = people.retoucher) => {
+      const { rows, counts } = await searchShelves(person, { fresh: '1' });
+      expect(counts.n).toBe(await freshCount(person));
       return rows.map((r) => r.title).sort();
     };
     expect(await fresh()).toEqual([]);
@@ -323,14 +323,14 @@ describe('what a look’s values mean', () => {
     const shown = await tableFor(people.librarian, versionId, 0, 'Rec. 2020, linear, full');
     const plain = await tableFor(people.librarian, versionId, 0, '');
     expect(shown.tag).not.toBe(plain.tag);
-    const far = (a: Look, b: Look): number => {
-      const f = sampler(a);
+    const far = (look: Look, b: Look): number => {
+      const evaluate = sampler(look);
       const g = sampler(b);
-      const x = new Float64Array(3);
-      const y = new Float64Array(3);
-      f(0.3, 0.5, 0.7, x, 0);
-      g(0.3, 0.5, 0.7, y, 0);
-      return Math.max(...x.map((v, i) => Math.abs(v - y[i]!)));
+      const inputs = new Float64Array(3);
+      const values = new Float64Array(3);
+      evaluate(0.3, 0.5, 0.7, inputs, 0);
+      g(0.3, 0.5, 0.7, values, 0);
+      return Math.max(...inputs.map((v, i) => Math.abs(v - values[i]!)));
     };
     expect(far(await plain.make(), assumed)).toBeLessThan(1e-6);
     expect(far(await shown.make(), assumed)).toBeGreaterThan(0.005);

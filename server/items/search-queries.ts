@@ -51,8 +51,8 @@ export interface Where {
 export function where(w: Where): { text: string; values: unknown[] } {
   const values: unknown[] = [w.person];
   const parts: string[] = [w.archived ? 'i.archived_at is not null' : 'i.archived_at is null'];
-  const add = (v: unknown): string => {
-    values.push(v);
+  const add = (value: unknown): string => {
+    values.push(value);
     return `$${values.length}`;
   };
   if (w.query) parts.push(`i.words @@ to_tsquery('simple', ${add(w.query)})`);
@@ -95,8 +95,8 @@ export const sorts = {
 } as const;
 export type Sort = keyof typeof sorts;
 
-const orderBy = (w: Where, values: unknown[], sort: Sort, down: boolean): string[] => [
-  ...(w.alike ? [`word_similarity($${values.indexOf(w.alike) + 1}, i.title) desc`] : []),
+const orderBy = (where: Where, values: unknown[], sort: Sort, down: boolean): string[] => [
+  ...(where.alike ? [`word_similarity($${values.indexOf(where.alike) + 1}, i.title) desc`] : []),
   ...sorts[sort]
     .split(/, (?![^(]*\))/)
     .map((x) => `${x} ${down ? 'desc' : 'asc'}${sort === 'used' ? ' nulls last' : ''}`),

@@ -50,14 +50,14 @@ export function tsquery(words: string): string {
     .join(' & ');
 }
 
-function whereOf(person: Person, s: Search, alike = false): q.Where {
-  const words = (s.q ?? '').trim().slice(0, 100);
+function whereOf(person: Person, search: Search, alike = false): q.Where {
+  const words = (search.q ?? '').trim().slice(0, 100);
   const short = words.length > 0 && words.length < 3;
   const facets = facetKeys.flatMap((k) => {
-    const v = s[k];
-    return v
+    const value = search[k];
+    return value
       ? [
-          v
+          value
             .split('|')
             .slice(0, 20)
             .map((x) => `${k}:${x}`),
@@ -70,30 +70,38 @@ function whereOf(person: Person, s: Search, alike = false): q.Where {
     start: short ? words : '',
     alike: alike ? words : '',
     facets,
-    ribbon: s.ribbon === 'mine' || s.ribbon === 'house' ? s.ribbon : s.ribbon ? 'any' : null,
-    recent: s.recent === '1',
-    fresh: s.fresh === '1',
-    shelf: /^[0-9a-f-]{36}$/.test(s.shelf ?? '') ? s.shelf! : null,
-    archived: s.archived === '1',
+    ribbon: search.ribbon === 'mine' || search.ribbon === 'house' ? search.ribbon : search.ribbon ? 'any' : null,
+    recent: search.recent === '1',
+    fresh: search.fresh === '1',
+    shelf: /^[0-9a-f-]{36}$/.test(search.shelf ?? '') ? search.shelf! : null,
+    archived: search.archived === '1',
   };
 }
-const nothingAsked = (w: q.Where): boolean =>
-  !w.query && !w.start && !w.alike && !w.facets.length && !w.ribbon && !w.recent && !w.fresh && !w.shelf && !w.archived;
-const sortOf = (s: Search): q.Sort =>
-  s.sort && s.sort in q.sorts ? (s.sort as q.Sort) : s.recent === '1' ? 'used' : 'title';
+const nothingAsked = (where: q.Where): boolean =>
+  !where.query &&
+  !where.start &&
+  !where.alike &&
+  !where.facets.length &&
+  !where.ribbon &&
+  !where.recent &&
+  !where.fresh &&
+  !where.shelf &&
+  !where.archived;
+const sortOf = (search: Search): q.Sort =>
+  search.sort && search.sort in q.sorts ? (search.sort as q.Sort) : search.recent === '1' ? 'used' : 'title';
 
 /** A self-filling shelf stands for its saved search, narrowed by what is asked besides. */
-async function resolved(sql: Sql, s: Search): Promise<Search> {
-  if (!/^[0-9a-f-]{36}$/.test(s.shelf ?? '')) return s;
-  const shelf = await q.shelfFor(sql, s.shelf!);
+async function resolved(sql: Sql, search: Search): Promise<Search> {
+  if (!/^[0-9a-f-]{36}$/.test(search.shelf ?? '')) return search;
+  const shelf = await q.shelfFor(sql, search.shelf!);
   return shelf?.query
     ? {
         ...shelf.query,
-        ...Object.fromEntries(Object.entries(s).filter(([k, v]) => v && k !== 'shelf')),
+        ...Object.fromEntries(Object.entries(search).filter(([k, v]) => v && k !== 'shelf')),
         shelf: undefined,
-        q: [shelf.query.q, s.q].filter(Boolean).join(' '),
+        q: [shelf.query.q, search.q].filter(Boolean).join(' '),
       }
-    : s;
+    : search;
 }
 
 /** Runs a search; where its words are spelled nowhere at all, titles that resemble them. */
@@ -105,18 +113,18 @@ async function forgiving<T>(
 ): Promise<T> {
   return transaction(async (sql) => {
     await q.byIndexes(sql);
-    const w = whereOf(person, asked);
-    const found = await run(sql, w);
+    const where = whereOf(person, asked);
+    const found = await run(sql, where);
     if (!empty(found) || ((asked.q ?? '').match(/\p{L}/gu)?.length ?? 0) < 4) return found;
-    if (await q.some(sql, { ...whereOf(person, { q: asked.q }), archived: w.archived })) return found;
+    if (await q.some(sql, { ...whereOf(person, { q: asked.q }), archived: where.archived })) return found;
     await q.alikeness(sql, 0.5);
     return run(sql, whereOf(person, asked, true));
   });
 }
 
-const orderOf = (s: Search, resolvedSearch: Search): { sort: q.Sort; down: boolean } => {
-  const inShelf = s.shelf && !s.sort && resolvedSearch.shelf && !resolvedSearch.recent;
-  const asked: q.Sort = inShelf ? 'shelf' : sortOf(s);
+const orderOf = (search: Search, resolvedSearch: Search): { sort: q.Sort; down: boolean } => {
+  const inShelf = search.shelf && !search.sort && resolvedSearch.shelf && !resolvedSearch.recent;
+  const asked: q.Sort = inShelf ? 'shelf' : sortOf(search);
   // in the order of a facet of which one value alone is left, titles are the order
   const sort: q.Sort =
     (asked === 'supplier' || asked === 'kind' || asked === 'status') &&
@@ -124,16 +132,21 @@ const orderOf = (s: Search, resolvedSearch: Search): { sort: q.Sort; down: boole
     !resolvedSearch[asked].includes('|')
       ? 'title'
       : asked;
-  return { sort, down: s.down === '1' || (sort === 'used' && s.down !== '0') };
+  return { sort, down: search.down === '1' || (sort === 'used' && search.down !== '0') };
 };
 
 /** Rows of a search from an offset on. */
-export async function searchItems(person: Person, s: Search, limit = 100, offset = 0): Promise<{ rows: q.SpineRow[] }> {
+export async function searchItems(
+  person: Person,
+  search: Search,
+  limit = 100,
+  offset = 0,
+): Promise<{ rows: q.SpineRow[] }> {
   allow(person, 'view');
   const n = Math.max(1, Math.min(500, limit));
   const from = Math.max(0, Math.min(100_000, offset));
-  const asked = await resolved(pool(), s);
-  const { sort, down } = orderOf(s, asked);
+  const asked = await resolved(pool(), search);
+  const { sort, down } = orderOf(search, asked);
   return {
     rows: await forgiving(
       person,
@@ -146,15 +159,17 @@ export async function searchItems(person: Person, s: Search, limit = 100, offset
 
 async function rowsOf(
   sql: Sql,
-  w: q.Where,
+  where: q.Where,
   sort: q.Sort,
   down: boolean,
   limit: number,
   offset: number,
 ): Promise<q.SpineRow[]> {
-  if (nothingAsked(w) || sort === 'shelf') return q.page(sql, w, sort, down, limit, offset);
-  const c = await q.counted(sql, w, sort, down, limit, offset, COUNTED, 1);
-  return c.n > COUNTED ? q.page(sql, w, sort, down, limit, offset) : q.spinesOf(sql, w.person, c.ids);
+  if (nothingAsked(where) || sort === 'shelf') return q.page(sql, where, sort, down, limit, offset);
+  const counted = await q.counted(sql, where, sort, down, limit, offset, COUNTED, 1);
+  return counted.n > COUNTED
+    ? q.page(sql, where, sort, down, limit, offset)
+    : q.spinesOf(sql, where.person, counted.ids);
 }
 
 export interface FacetCount {
@@ -180,10 +195,10 @@ const told = (list: { facet: string; n: number }[], cut: boolean): FacetCount[] 
       };
     })
     .sort((a, b) => b.n - a.n || a.value.localeCompare(b.value));
-const countsOf = (c: q.Counted): Counts => ({
-  n: Math.min(c.n, COUNTED),
-  more: c.n > COUNTED,
-  facets: told(c.facets, c.n >= TOLD),
+const countsOf = (counted: q.Counted): Counts => ({
+  n: Math.min(counted.n, COUNTED),
+  more: counted.n > COUNTED,
+  facets: told(counted.facets, counted.n >= TOLD),
 });
 
 async function wholeCounts(): Promise<Counts> {
@@ -191,9 +206,9 @@ async function wholeCounts(): Promise<Counts> {
   return { n, more: false, facets: told(all, false) };
 }
 
-export async function searchCounts(person: Person, s: Search): Promise<Counts> {
+export async function searchCounts(person: Person, search: Search): Promise<Counts> {
   allow(person, 'view');
-  const asked = await resolved(pool(), s);
+  const asked = await resolved(pool(), search);
   return nothingAsked(whereOf(person, asked))
     ? wholeCounts()
     : countsOf(
@@ -209,12 +224,12 @@ export async function searchCounts(person: Person, s: Search): Promise<Counts> {
 /** The first page of a search with its counts: what a screen asks for, in as few queries as it takes. */
 export async function searchPage(
   person: Person,
-  s: Search,
+  search: Search,
   limit = 100,
 ): Promise<{ rows: q.SpineRow[]; counts: Counts }> {
   allow(person, 'view');
-  const asked = await resolved(pool(), s);
-  const { sort, down } = orderOf(s, asked);
+  const asked = await resolved(pool(), search);
+  const { sort, down } = orderOf(search, asked);
   if (nothingAsked(whereOf(person, asked))) {
     const [counts, rows] = await Promise.all([
       wholeCounts(),
@@ -225,11 +240,14 @@ export async function searchPage(
   return forgiving(
     person,
     asked,
-    async (sql, w) => {
-      const c = await q.counted(sql, w, sort, down, limit, 0, COUNTED, TOLD);
+    async (sql, where) => {
+      const counted = await q.counted(sql, where, sort, down, limit, 0, COUNTED, TOLD);
       return {
-        counts: countsOf(c),
-        rows: c.n > COUNTED ? await q.page(sql, w, sort, down, limit, 0) : await q.spinesOf(sql, person.id, c.ids),
+        counts: countsOf(counted),
+        rows:
+          counted.n > COUNTED
+            ? await q.page(sql, where, sort, down, limit, 0)
+            : await q.spinesOf(sql, person.id, counted.ids),
       };
     },
     (r) => r.counts.n === 0,
@@ -242,30 +260,30 @@ export async function searchPage(
  */
 export async function searchShelves(
   person: Person,
-  s: Search,
+  search: Search,
   perShelf = 24,
 ): Promise<{ flat: boolean; rows: q.SpineRow[]; counts: Counts }> {
   allow(person, 'view');
-  if (s.view === 'table' || s.shelf || s.recent === '1' || s.archived === '1' || s.sort)
-    return { flat: true, ...(await searchPage(person, s)) };
-  if (nothingAsked(whereOf(person, s))) {
+  if (search.view === 'table' || search.shelf || search.recent === '1' || search.archived === '1' || search.sort)
+    return { flat: true, ...(await searchPage(person, search)) };
+  if (nothingAsked(whereOf(person, search))) {
     const [rows, counts] = await Promise.all([q.shelvesFirst(pool(), person.id, perShelf), wholeCounts()]);
     return { flat: false, rows, counts };
   }
   return forgiving(
     person,
-    s,
-    async (sql, w) => {
-      const c = await q.counted(sql, w, 'title', false, COUNTED, 0, COUNTED, TOLD);
-      const counts = countsOf(c);
-      if (c.n > COUNTED) return { flat: true, counts, rows: await q.page(sql, w, 'title', false, 100, 0) };
-      const scattered = (await q.shelvesOf(sql, c.ids)) > SCATTERED;
+    search,
+    async (sql, where) => {
+      const counted = await q.counted(sql, where, 'title', false, COUNTED, 0, COUNTED, TOLD);
+      const counts = countsOf(counted);
+      if (counted.n > COUNTED) return { flat: true, counts, rows: await q.page(sql, where, 'title', false, 100, 0) };
+      const scattered = (await q.shelvesOf(sql, counted.ids)) > SCATTERED;
       return {
         flat: scattered,
         counts,
         rows: scattered
-          ? await q.spinesOf(sql, w.person, c.ids.slice(0, 100))
-          : await q.byShelf(sql, w.person, c.ids, perShelf),
+          ? await q.spinesOf(sql, where.person, counted.ids.slice(0, 100))
+          : await q.byShelf(sql, where.person, counted.ids, perShelf),
       };
     },
     (r) => r.counts.n === 0,
@@ -277,33 +295,33 @@ export const languageWords = (format: string): string =>
   format.replace('@', ' ').replace(/^[a-z]/, (c) => (format.includes('@') ? c.toUpperCase() : c));
 
 /** A spine as screens take it: plain values, dates as text. */
-export const spineOf = (v: q.SpineRow) => ({
-  id: v.id,
-  versionId: v.version_id,
-  kind: v.kind as string,
-  title: v.title,
-  headings: v.headings,
-  shelfId: v.shelf_id,
-  shelf: v.shelf,
-  number: v.number,
-  status: v.status,
-  selvedge: v.selvedge,
-  mine: v.mine,
-  house: v.house,
-  assumed: v.assumed,
-  points: v.points,
-  stations: v.stations,
-  stale: v.stale,
-  fresh: v.fresh,
-  matching: v.matching,
-  language: languageWords(v.format),
-  cameras: v.cameras,
-  supplier: v.supplier,
-  licence: v.licence,
-  tags: v.tags,
-  creator: v.creator,
-  revision: v.revision,
-  variants: v.variants,
-  made: v.created_at.toISOString(),
-  changed: v.touched_at.toISOString(),
+export const spineOf = (spine: q.SpineRow) => ({
+  id: spine.id,
+  versionId: spine.version_id,
+  kind: spine.kind as string,
+  title: spine.title,
+  headings: spine.headings,
+  shelfId: spine.shelf_id,
+  shelf: spine.shelf,
+  number: spine.number,
+  status: spine.status,
+  selvedge: spine.selvedge,
+  mine: spine.mine,
+  house: spine.house,
+  assumed: spine.assumed,
+  points: spine.points,
+  stations: spine.stations,
+  stale: spine.stale,
+  fresh: spine.fresh,
+  matching: spine.matching,
+  language: languageWords(spine.format),
+  cameras: spine.cameras,
+  supplier: spine.supplier,
+  licence: spine.licence,
+  tags: spine.tags,
+  creator: spine.creator,
+  revision: spine.revision,
+  variants: spine.variants,
+  made: spine.created_at.toISOString(),
+  changed: spine.touched_at.toISOString(),
 });

@@ -49,9 +49,9 @@ export async function itemFor(person: Person, id: string) {
 
 export async function versionFor(person: Person, id: string) {
   allow(person, 'view');
-  const v = await q.versionById(pool(), id);
-  if (!v) throw unknown(id);
-  return v;
+  const version = await q.versionById(pool(), id);
+  if (!version) throw unknown(id);
+  return version;
 }
 
 /** The look of a version, for sRGB values: as it is read in its encoding, or baked at 33 points from a preset for previews. */
@@ -106,27 +106,27 @@ export async function tableFor(
   points: number,
   as: string,
 ): Promise<{ tag: string; make: () => Promise<Look> }> {
-  const v = await versionFor(person, id);
+  const version = await versionFor(person, id);
   const reading = as ? readingOf(as) : null;
   if (as && !reading)
     throw new Problem('reading', `"${as.slice(0, 60)}" is no encoding.`, 'as', 'Choose primaries, transfer and range.');
-  const read = reading ? { ...v, encoding: reading } : v;
+  const read = reading ? { ...version, encoding: reading } : version;
   return {
-    tag: `${v.sha256.toString('hex').slice(0, 32)} ${points} ${read.encoding ? readingText(read.encoding) : ''}`,
+    tag: `${version.sha256.toString('hex').slice(0, 32)} ${points} ${read.encoding ? readingText(read.encoding) : ''}`,
     make: () => smallerLook(read, points),
   };
 }
 
 /** A look's health, or a preset's as the table that it makes; null where it is neither, or cannot be read. */
 export async function inspectionOf(person: Person, versionId: string): Promise<Inspection | null> {
-  const v = await versionFor(person, versionId);
-  if (v.kind !== 'look' && v.kind !== 'preset') return null;
+  const version = await versionFor(person, versionId);
+  if (version.kind !== 'look' && version.kind !== 'preset') return null;
   try {
-    const look = await smallerLook(v);
+    const look = await smallerLook(version);
     return inspect(sampler(look), look.table);
-  } catch (e) {
-    if (e instanceof Problem) return null;
-    throw e;
+  } catch (error) {
+    if (error instanceof Problem) return null;
+    throw error;
   }
 }
 
@@ -166,27 +166,28 @@ export async function confirmEncoding(person: Person, versionId: string, input: 
   allow(person, 'item.edit');
   const encoding = { ...checked(encodingSchema, input), assumed: false };
   await transaction(async (sql) => {
-    const v = await q.versionById(sql, versionId);
-    if (!v) throw unknown(versionId);
-    if (v.kind !== 'look')
+    const version = await q.versionById(sql, versionId);
+    if (!version) throw unknown(versionId);
+    if (version.kind !== 'look')
       throw new Problem(
         'encoding-kind',
         'Only looks have an encoding.',
-        v.title,
+        version.title,
         'Convert the preset into a look first.',
       );
     await q.setEncoding(sql, versionId, encoding, person.id);
-    if (!isPlain(encoding) || (v.encoding && !isPlain(v.encoding))) {
+    if (!isPlain(encoding) || (version.encoding && !isPlain(version.encoding))) {
       // what it does to colors is another thing now
-      const f = await lookOf({ ...v, encoding }, sql)
+      const evaluate = await lookOf({ ...version, encoding }, sql)
         .then(sampler)
-        .catch((e: unknown) => {
-          if (e instanceof Problem) return null;
-          throw e;
+        .catch((error: unknown) => {
+          if (error instanceof Problem) return null;
+          throw error;
         });
-      if (f) await q.setEffect(sql, versionId, selvedge(f), Buffer.from(bytesOfFingerprint(fingerprint(f))));
+      if (evaluate)
+        await q.setEffect(sql, versionId, selvedge(evaluate), Buffer.from(bytesOfFingerprint(fingerprint(evaluate))));
     }
-    await record(sql, actorOf(person), 'item', v.item_id, 'encoding confirmed', v.encoding, encoding);
+    await record(sql, actorOf(person), 'item', version.item_id, 'encoding confirmed', version.encoding, encoding);
   });
 }
 
@@ -194,20 +195,20 @@ export async function confirmEncoding(person: Person, versionId: string, input: 
 export async function approve(person: Person, versionId: string): Promise<void> {
   allow(person, 'item.approve');
   await transaction(async (sql) => {
-    const v = await q.versionById(sql, versionId);
-    if (!v) throw unknown(versionId);
-    if (v.status !== 'draft')
+    const version = await q.versionById(sql, versionId);
+    if (!version) throw unknown(versionId);
+    if (version.status !== 'draft')
       throw new Problem(
         'status',
-        `Version ${v.number} of ${v.title} is ${v.status} already.`,
-        v.title,
+        `Version ${version.number} of ${version.title} is ${version.status} already.`,
+        version.title,
         'Reload the page.',
       );
-    if (v.kind === 'look' && v.encoding?.assumed !== false)
+    if (version.kind === 'look' && version.encoding?.assumed !== false)
       throw new Problem(
         'encoding-assumed',
-        `The encoding of ${v.title} is only assumed.`,
-        v.title,
+        `The encoding of ${version.title} is only assumed.`,
+        version.title,
         'Confirm its encoding first, then approve it.',
       );
     await q.setStatus(sql, versionId, 'approved', person.id);
@@ -215,10 +216,10 @@ export async function approve(person: Person, versionId: string): Promise<void> 
       sql,
       actorOf(person),
       'item',
-      v.item_id,
+      version.item_id,
       'approved',
-      { status: v.status },
-      { status: 'approved', version: v.number },
+      { status: version.status },
+      { status: 'approved', version: version.number },
     );
   });
 }

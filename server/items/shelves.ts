@@ -11,12 +11,12 @@ import { facetKeys } from './search';
 import * as q from './queries';
 
 const searchKeys = ['q', 'ribbon', 'recent', 'fresh', 'sort', 'down', ...facetKeys] as readonly string[];
-const savedSearch = lazy((v: unknown) =>
-  v == null
+const savedSearch = lazy((value: unknown) =>
+  value == null
     ? object().nullable()
     : object(
         Object.fromEntries(
-          Object.keys(v as object)
+          Object.keys(value as object)
             .filter((k) => searchKeys.includes(k))
             .map((k) => [k, string().max(400)]),
         ),

@@ -41,18 +41,18 @@ beforeAll(async () => {
 
 async function item(title: string, text: string, name: string, supplier = '') {
   const bytes = Buffer.from(text);
-  const r = recognise(name, bytes, known);
+  const recognised = recognise(name, bytes, known);
   return transaction(async (sql) =>
     createItem(sql, actor(), {
-      kind: r.kind as 'look',
+      kind: recognised.kind as 'look',
       title,
-      headings: r.headings,
+      headings: recognised.headings,
       shelfId: shelf,
       supplier,
       sha: await putBlob(sql, bytes),
       fileName: name,
-      format: r.format,
-      facts: r.facts,
+      format: recognised.format,
+      facts: recognised.facts,
       selvedge: null,
       notes: '',
     }),
@@ -73,36 +73,36 @@ describe('two versions', () => {
   test('of a preset: the settings, the curves, and the color', async () => {
     const { itemId, versionId } = await item('Firing', preset('Firing', 120), 'f.mpreset');
     const bytes = Buffer.from(preset('Firing', 150));
-    const r = recognise('f.mpreset', bytes, known);
+    const recognised = recognise('f.mpreset', bytes, known);
     const second = await transaction(async (sql) =>
       addVersion(sql, actor(), itemId, {
         kind: 'preset',
         sha: await putBlob(sql, bytes),
         fileName: 'f.mpreset',
-        format: r.format,
-        facts: r.facts,
+        format: recognised.format,
+        facts: recognised.facts,
         selvedge: null,
         notes: '',
       }),
     );
-    const d = await compareVersions(people.retoucher, versionId, second);
-    expect(d.settings.map((s) => s.setting)).toEqual(['level', 'curve']);
-    expect(d.curves.map((c) => c.name)).toEqual(['curve']);
-    expect(d.curves[0]!.newer[32]![1]).toBeCloseTo(0.6, 6);
-    expect(d.color!.mean).toBeGreaterThan(1);
+    const versionDifference = await compareVersions(people.retoucher, versionId, second);
+    expect(versionDifference.settings.map((s) => s.setting)).toEqual(['level', 'curve']);
+    expect(versionDifference.curves.map((c) => c.name)).toEqual(['curve']);
+    expect(versionDifference.curves[0]!.newer[32]![1]).toBeCloseTo(0.6, 6);
+    expect(versionDifference.color!.mean).toBeGreaterThan(1);
   });
   test('of a preset that only refers to another profile: no setting was touched', async () => {
     const { itemId, versionId } = await item('Refers', preset('Refers', 110), 'r.mpreset');
     const bytes = Buffer.from(preset('Refers', 110) + '; kept\n');
-    const r = recognise('r.mpreset', bytes, known);
+    const recognised = recognise('r.mpreset', bytes, known);
     const add = (references: unknown[], name: string) =>
       transaction(async (sql) =>
         addVersion(sql, actor(), itemId, {
           kind: 'preset',
           sha: await putBlob(sql, Buffer.from(name + bytes.toString())),
           fileName: name,
-          format: r.format,
-          facts: { ...r.facts, references },
+          format: recognised.format,
+          facts: { ...recognised.facts, references },
           selvedge: null,
           notes: '',
         }),
@@ -121,8 +121,8 @@ describe('two versions', () => {
     });
   });
   test('of a lens database: record by record, added, calibrated anew, gone', async () => {
-    const release = (n: string, inner: string) =>
-      `<lens-database xmlns="https://etagere.example/ns/lens-database/1" release="${n}">${inner}</lens-database>`;
+    const release = (name: string, inner: string) =>
+      `<lens-database xmlns="https://etagere.example/ns/lens-database/1" release="${name}">${inner}</lens-database>`;
     const lens = (model: string, samples: number) =>
       `<lens maker="Saltmarsh" model="${model}"><series>${'<sample/>'.repeat(samples)}</series></lens>`;
     const { itemId, versionId } = await item(
@@ -131,28 +131,28 @@ describe('two versions', () => {
       'bureau.xml',
     );
     const bytes = Buffer.from(release('2', lens('35', 2) + lens('50', 5) + lens('20', 4)));
-    const r = recognise('bureau.xml', bytes, known);
-    expect(r.kind).toBe('lens-database');
+    const recognised = recognise('bureau.xml', bytes, known);
+    expect(recognised.kind).toBe('lens-database');
     const second = await transaction(async (sql) =>
       addVersion(sql, actor(), itemId, {
         kind: 'lens-database',
         sha: await putBlob(sql, bytes),
         fileName: 'bureau.xml',
-        format: r.format,
-        facts: r.facts,
+        format: recognised.format,
+        facts: recognised.facts,
         selvedge: null,
         notes: '',
       }),
     );
-    const d = await compareVersions(people.retoucher, versionId, second);
-    expect(d.records).toEqual({
+    const versionDifference = await compareVersions(people.retoucher, versionId, second);
+    expect(versionDifference.records).toEqual({
       added: [{ what: 'lens', name: 'Saltmarsh 20', before: '', after: '1 series, 4 samples' }],
       changed: [{ what: 'lens', name: 'Saltmarsh 50', before: '1 series, 3 samples', after: '1 series, 5 samples' }],
       gone: [{ what: 'lens', name: 'Saltmarsh 90', before: '1 series, 1 sample', after: '' }],
       same: 1,
     });
-    expect(d.facts.map((f) => f.name).sort()).toEqual(['release', 'samples']);
-    expect(d.color).toBeNull();
+    expect(versionDifference.facts.map((f) => f.name).sort()).toEqual(['release', 'samples']);
+    expect(versionDifference.color).toBeNull();
   });
   test('of a look: its facts, its neutral ramps, and how far apart they are on a frame', async () => {
     const made = await frame(designs[0]!.composition);
@@ -161,23 +161,23 @@ describe('two versions', () => {
     );
     const { itemId, versionId } = await item('Dusk', cube('Dusk', { contrast: 1.2 }), 'd.cube');
     const same = Buffer.from(cube('Dusk', { contrast: 1.2 }, 17));
-    const r = recognise('d.cube', same, known);
+    const recognised = recognise('d.cube', same, known);
     const second = await transaction(async (sql) =>
       addVersion(sql, actor(), itemId, {
         kind: 'look',
         sha: await putBlob(sql, same),
         fileName: 'd.cube',
         format: 'cube',
-        facts: r.facts,
+        facts: recognised.facts,
         selvedge: null,
         notes: '',
       }),
     );
-    const d = await compareVersions(people.retoucher, versionId, second);
-    expect(d.facts.find((f) => f.name === 'size')).toEqual({ name: 'size', before: '9', after: '17' });
-    expect(d.frames).toHaveLength(1);
-    expect(d.frames[0]!.mean).toBeGreaterThan(0);
-    expect(d.frames[0]!.mean).toBeLessThan(3);
+    const versionDifference = await compareVersions(people.retoucher, versionId, second);
+    expect(versionDifference.facts.find((f) => f.name === 'size')).toEqual({ name: 'size', before: '9', after: '17' });
+    expect(versionDifference.frames).toHaveLength(1);
+    expect(versionDifference.frames[0]!.mean).toBeGreaterThan(0);
+    expect(versionDifference.frames[0]!.mean).toBeLessThan(3);
     await expect(
       compareVersions(
         people.retoucher,
@@ -251,8 +251,8 @@ describe('copies', () => {
 
 test('ribbons have an order of their own, and are cleared many at once', async () => {
   const ids = [];
-  for (const t of ['R1', 'R2', 'R3']) {
-    const { itemId } = await item(t, cube(t, { level: 0.01 * t.charCodeAt(1) }), `${t}.cube`);
+  for (const text of ['R1', 'R2', 'R3']) {
+    const { itemId } = await item(text, cube(text, { level: 0.01 * text.charCodeAt(1) }), `${text}.cube`);
     ids.push(itemId);
     await setRibbon(people.retoucher, itemId, { on: true, whose: 'mine' });
   }

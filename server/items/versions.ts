@@ -38,23 +38,23 @@ export interface VersionDifference {
   frames: { id: string; name: string; mean: number; p95: number; max: number }[];
 }
 
-const said = (v: unknown): string =>
-  v === undefined || v === null
+const said = (value: unknown): string =>
+  value === undefined || value === null
     ? '–'
-    : typeof v === 'number'
-      ? String(Number(v.toFixed(4)))
-      : Array.isArray(v)
-        ? v.map(said).join(', ')
-        : typeof v === 'object'
-          ? Object.entries(v)
+    : typeof value === 'number'
+      ? String(Number(value.toFixed(4)))
+      : Array.isArray(value)
+        ? value.map(said).join(', ')
+        : typeof value === 'object'
+          ? Object.entries(value)
               .map(([k, x]) => `${k} ${said(x)}`)
               .join('; ')
-          : String(v as string | boolean);
+          : String(value as string | boolean);
 /** What two versions do differently on a frame at 320 pixels. */
 async function onFrame(
   person: Person,
   frame: string,
-  a: Look,
+  look: Look,
   b: Look,
 ): Promise<{ mean: number; p95: number; max: number }> {
   const { data } = await sharp(await framePicture(person, frame, 320))
@@ -62,25 +62,25 @@ async function onFrame(
     .ensureAlpha()
     .raw()
     .toBuffer({ resolveWithObject: true });
-  return pixelDistance(data, a, b);
+  return pixelDistance(data, look, b);
 }
 
 export async function compareVersions(person: Person, olderId: string, newerId: string): Promise<VersionDifference> {
   allow(person, 'view');
-  const [a, b] = await Promise.all([versionFor(person, olderId), versionFor(person, newerId)]);
-  if (a.item_id !== b.item_id)
+  const [version, b] = await Promise.all([versionFor(person, olderId), versionFor(person, newerId)]);
+  if (version.item_id !== b.item_id)
     throw new Problem(
       'versions-apart',
       'These are versions of two items.',
-      a.title,
+      version.title,
       'Choose two versions of one item.',
     );
-  const fa = (a.facts.settings ?? {}) as Settings;
+  const fa = (version.facts.settings ?? {}) as Settings;
   const fb = (b.facts.settings ?? {}) as Settings;
   const out: VersionDifference = {
-    older: { number: a.number, id: a.id },
+    older: { number: version.number, id: version.id },
     newer: { number: b.number, id: b.id },
-    settings: a.kind === 'preset' ? settingChanges(fa, fb) : [],
+    settings: version.kind === 'preset' ? settingChanges(fa, fb) : [],
     references: null,
     facts: [],
     curves: [],
@@ -89,7 +89,7 @@ export async function compareVersions(person: Person, olderId: string, newerId: 
     records: null,
   };
   const skip = new Set([
-    ...(a.kind === 'lens-database' ? ['lenses', 'mounts'] : []),
+    ...(version.kind === 'lens-database' ? ['lenses', 'mounts'] : []),
     'settings',
     'classes',
     'unknown',
@@ -99,33 +99,33 @@ export async function compareVersions(person: Person, olderId: string, newerId: 
     'evidence',
     'corrections',
   ]);
-  for (const k of new Set([...Object.keys(a.facts), ...Object.keys(b.facts)]))
-    if (!skip.has(k) && JSON.stringify(a.facts[k]) !== JSON.stringify(b.facts[k]))
-      out.facts.push({ name: k, before: said(a.facts[k]), after: said(b.facts[k]) });
-  const refer = (v: typeof a): string[] =>
+  for (const key of new Set([...Object.keys(version.facts), ...Object.keys(b.facts)]))
+    if (!skip.has(key) && JSON.stringify(version.facts[key]) !== JSON.stringify(b.facts[key]))
+      out.facts.push({ name: key, before: said(version.facts[key]), after: said(b.facts[key]) });
+  const refer = (v: typeof version): string[] =>
     ((v.facts.references ?? []) as { kind?: string; name?: string }[])
       .map((r) => [r.kind?.replace('-', ' '), r.name].filter(Boolean).join(' '))
       .sort();
-  const [ra, rb] = [refer(a), refer(b)];
-  if (a.kind === 'preset' && ra.join() !== rb.join())
+  const [ra, rb] = [refer(version), refer(b)];
+  if (version.kind === 'preset' && ra.join() !== rb.join())
     out.references = { before: ra, after: rb, alone: !out.settings.length };
-  if (a.format !== b.format) out.facts.push({ name: 'format', before: a.format, after: b.format });
-  if (a.kind === 'lens-database') {
-    const [x, y] = await Promise.all([getBlob(a.sha256), getBlob(b.sha256)]);
-    out.records = lensDifference(x, y);
+  if (version.format !== b.format) out.facts.push({ name: 'format', before: version.format, after: b.format });
+  if (version.kind === 'lens-database') {
+    const [bytes, y] = await Promise.all([getBlob(version.sha256), getBlob(b.sha256)]);
+    out.records = lensDifference(bytes, y);
   }
-  if (a.kind !== 'look' && a.kind !== 'preset') return out;
+  if (version.kind !== 'look' && version.kind !== 'preset') return out;
   const [la, lb] = await Promise.all(
-    [lookOf(a), lookOf(b)].map((p) =>
-      p.catch((e: unknown) => {
-        if (e instanceof Problem) return null;
-        throw e;
+    [lookOf(version), lookOf(b)].map((p) =>
+      p.catch((error: unknown) => {
+        if (error instanceof Problem) return null;
+        throw error;
       }),
     ),
   );
   if (!la || !lb) return out;
   const r = residual(sampler(la), sampler(lb));
-  const ca = a.kind === 'preset' ? presetCurves(fa) : neutralRamps(la);
+  const ca = version.kind === 'preset' ? presetCurves(fa) : neutralRamps(la);
   const cb = b.kind === 'preset' ? presetCurves(fb) : neutralRamps(lb);
   out.color = { mean: r.meanDeltaE, p95: r.p95DeltaE, max: r.maxDeltaE };
   for (const name of new Set([...ca, ...cb].map((c) => c.name))) {
@@ -134,8 +134,8 @@ export async function compareVersions(person: Person, olderId: string, newerId: 
     if (JSON.stringify(x) !== JSON.stringify(y)) out.curves.push({ name, older: x, newer: y });
   }
   if (la.kind === '3d' && lb.kind === '3d')
-    for (const f of (await listFrames(person)).slice(0, 6))
-      out.frames.push({ id: f.id, name: f.name, ...(await onFrame(person, f.id, la, lb)) });
+    for (const frame of (await listFrames(person)).slice(0, 6))
+      out.frames.push({ id: frame.id, name: frame.name, ...(await onFrame(person, frame.id, la, lb)) });
   return out;
 }
 
@@ -151,22 +151,22 @@ export async function writeIntoFile(person: Person, itemId: string): Promise<{ v
     const after = Buffer.from(writeTitle(newest.format, before, item.title, item.headings, known));
     if (after.equals(before))
       throw new Problem('write-same', 'The file says so already.', newest.file_name, 'There is nothing to write.');
-    const r = recognise(newest.file_name, after, known);
+    const recognised = recognise(newest.file_name, after, known);
     const [was, is] = await Promise.all([
       effectOf(sql, item.kind, newest.sha256, newest.facts),
       (async () => {
         const sha = await putBlob(sql, after);
-        return { sha, ...(await effectOf(sql, item.kind, sha, r.facts)) };
+        return { sha, ...(await effectOf(sql, item.kind, sha, recognised.facts)) };
       })(),
     ]);
-    if (r.format !== newest.format || (was.content && !is.content?.equals(was.content)))
+    if (recognised.format !== newest.format || (was.content && !is.content?.equals(was.content)))
       throw new Error('writing a title changed what the file does');
     const versionId = await addVersion(sql, actorOf(person), itemId, {
       kind: item.kind,
       sha: is.sha,
       fileName: newest.file_name,
-      format: r.format,
-      facts: r.facts,
+      format: recognised.format,
+      facts: recognised.facts,
       selvedge: newest.selvedge,
       notes: `title and headings written into the file of version ${newest.number}`,
       internalId: '',
@@ -189,19 +189,24 @@ export async function writeIntoFile(person: Person, itemId: string): Promise<{ v
 export async function retire(person: Person, versionId: string): Promise<void> {
   allow(person, 'item.approve');
   await transaction(async (sql) => {
-    const v = await q.versionById(sql, versionId);
-    if (!v) throw new Problem('not-found', 'There is no such version.', versionId, 'Reload the page.');
-    if (v.status === 'retired')
-      throw new Problem('status', `Version ${v.number} of ${v.title} is retired already.`, v.title, 'Reload the page.');
+    const version = await q.versionById(sql, versionId);
+    if (!version) throw new Problem('not-found', 'There is no such version.', versionId, 'Reload the page.');
+    if (version.status === 'retired')
+      throw new Problem(
+        'status',
+        `Version ${version.number} of ${version.title} is retired already.`,
+        version.title,
+        'Reload the page.',
+      );
     await q.setStatus(sql, versionId, 'retired', null);
     await record(
       sql,
       actorOf(person),
       'item',
-      v.item_id,
+      version.item_id,
       'retired',
-      { status: v.status, version: v.number },
-      { status: 'retired', version: v.number },
+      { status: version.status, version: version.number },
+      { status: 'retired', version: version.number },
     );
   });
 }

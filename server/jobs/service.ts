@@ -56,11 +56,11 @@ export async function runJob(id: string, handlers: Record<string, JobHandler>): 
       },
     });
     await settle(id, 'done', result ?? null, null);
-  } catch (e) {
-    if (e instanceof Cancelled) await settle(id, 'cancelled', null, null);
-    else if (e instanceof Problem) await settle(id, 'failed', null, e.toJSON());
+  } catch (error) {
+    if (error instanceof Cancelled) await settle(id, 'cancelled', null, null);
+    else if (error instanceof Problem) await settle(id, 'failed', null, error.toJSON());
     else {
-      console.error(`job ${id} (${job.kind}) failed:`, e);
+      console.error(`job ${id} (${job.kind}) failed:`, error);
       await settle(id, 'failed', null, {
         code: 'bug',
         message: 'Something went wrong that is not your doing.',

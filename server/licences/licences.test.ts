@@ -21,30 +21,30 @@ beforeAll(async () => {
 });
 const bought = (licence: string | null) => ({ title: 'Kiln Glaze', supplier: 'Fathom Color', licence_id: licence });
 const refusal = async (
-  p: Person,
+  person: Person,
   item: ReturnType<typeof bought>,
   what: 'convert' | 'spread',
   today = day,
 ): Promise<string> => {
   try {
-    await allowUnderLicence(p, item, what, today);
+    await allowUnderLicence(person, item, what, today);
     return 'allowed';
-  } catch (e) {
-    return (e as { code: string }).code;
+  } catch (error) {
+    return (error as { code: string }).code;
   }
 };
 
 describe.each(['convert', 'spread'] as const)('to %s what was bought', (what) => {
   test('a licence that says yes lets everyone, one that says no lets no one, not even the lead', async () => {
-    for (const p of [people.librarian, people.lead]) {
-      expect(await refusal(p, bought(of.yes), what)).toBe('allowed');
-      expect(await refusal(p, bought(of.no), what)).toBe('licence-forbids');
+    for (const person of [people.librarian, people.lead]) {
+      expect(await refusal(person, bought(of.yes), what)).toBe('allowed');
+      expect(await refusal(person, bought(of.no), what)).toBe('licence-forbids');
     }
   });
   test('what is not known, or has no licence, is the lead’s to decide', async () => {
-    for (const l of [of.unknown, null]) {
-      expect(await refusal(people.librarian, bought(l), what)).toBe('licence-unknown');
-      expect(await refusal(people.lead, bought(l), what)).toBe('allowed');
+    for (const line of [of.unknown, null]) {
+      expect(await refusal(people.librarian, bought(line), what)).toBe('licence-unknown');
+      expect(await refusal(people.lead, bought(line), what)).toBe('allowed');
     }
   });
   test('one that has ended is the lead’s to decide, from the day after its last', async () => {
@@ -58,15 +58,15 @@ describe.each(['convert', 'spread'] as const)('to %s what was bought', (what) =>
 });
 
 test('one word differs between converting and spreading', async () => {
-  const l = await addLicence(people.librarian, {
+  const line = await addLicence(people.librarian, {
     name: 'One seat',
     may_convert: 'yes',
     may_spread: 'no',
     seats: 1,
     seats_by: 'device',
   });
-  expect(await refusal(people.librarian, bought(l), 'convert')).toBe('allowed');
-  expect(await refusal(people.librarian, bought(l), 'spread')).toBe('licence-forbids');
+  expect(await refusal(people.librarian, bought(line), 'convert')).toBe('allowed');
+  expect(await refusal(people.librarian, bought(line), 'spread')).toBe('licence-forbids');
 });
 
 describe('a licence’s record', () => {

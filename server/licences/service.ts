@@ -91,21 +91,21 @@ export async function allowUnderLicence(
   today = new Date(),
 ): Promise<void> {
   if (!item.licence_id && !item.supplier) return;
-  const l = item.licence_id ? await q.licenceById(pool(), item.licence_id) : undefined;
-  const says = l ? (what === 'convert' ? l.may_convert : l.may_spread) : 'unknown';
+  const licence = item.licence_id ? await q.licenceById(pool(), item.licence_id) : undefined;
+  const says = licence ? (what === 'convert' ? licence.may_convert : licence.may_spread) : 'unknown';
   const doing = what === 'convert' ? 'converted' : 'placed on more than one station';
   if (says === 'no')
     throw new Problem(
       'licence-forbids',
-      `The licence ${l!.name} does not allow ${item.title} to be ${doing}.`,
+      `The licence ${licence!.name} does not allow ${item.title} to be ${doing}.`,
       item.title,
       'Ask its owner for leave, and note it on the licence.',
     );
-  const over = l?.ends_on && l.ends_on < today.toISOString().slice(0, 10);
+  const over = licence?.ends_on && licence.ends_on < today.toISOString().slice(0, 10);
   if (over && person.role !== 'lead')
     throw new Problem(
       'licence-ended',
-      `The licence ${l.name} of ${item.title} ended on ${l.ends_on}.`,
+      `The licence ${licence.name} of ${item.title} ended on ${licence.ends_on}.`,
       item.title,
       'Renew it, or ask the studio lead to do this.',
     );

@@ -10,8 +10,8 @@ const kept = globalThis as typeof globalThis & { etagereWakers?: Set<Waker>; eta
 async function listen(wakers: Set<Waker>): Promise<pg.Client> {
   const client = new pg.Client({ connectionString: databaseUrl() });
   await client.connect();
-  client.on('notification', (n) => {
-    for (const w of wakers) w(n.channel, n.payload ?? '');
+  client.on('notification', (notification) => {
+    for (const w of wakers) w(notification.channel, notification.payload ?? '');
   });
   client.on('error', () => {
     kept.etagereListener = undefined;
@@ -46,9 +46,9 @@ export async function follow(signal: AbortSignal, send: (m: LiveMessage) => void
     try {
       do {
         again = false;
-        for (const e of await eventsAfter(pool(), at)) {
-          at = e.id;
-          send({ type: 'event', event: e });
+        for (const event of await eventsAfter(pool(), at)) {
+          at = event.id;
+          send({ type: 'event', event: event });
         }
       } while (again && !signal.aborted);
     } catch {

@@ -23,9 +23,9 @@ const schema = object({
   shelfId: uuid().nullable().default(null),
   newShelf: string().trim().max(120).default(''),
   newLicence: mixed<NewLicence>().nullable().default(null),
-  byKind: lazy((v: unknown) =>
+  byKind: lazy((value: unknown) =>
     object(
-      Object.fromEntries(Object.keys((v ?? {}) as object).map((k) => [k, uuid().required('Choose a shelf.')])),
+      Object.fromEntries(Object.keys((value ?? {}) as object).map((k) => [k, uuid().required('Choose a shelf.')])),
     ).default({}),
   ),
   supplier: string().trim().max(200).default(''),
@@ -129,53 +129,53 @@ export async function acceptIntake(
     const order = [...chosen].sort(
       (x, y) => Number(x.target_entry_id !== null) - Number(y.target_entry_id !== null) || x.path.localeCompare(y.path),
     );
-    for (const e of order) {
-      if (e.outcome === 'descriptor') {
-        await bringDescriptor(sql, actor, JSON.parse((await getBlob(e.sha256!, sql)).toString('utf8')), e.path);
-        await q.entryTaken(sql, e.id, null);
+    for (const entry of order) {
+      if (entry.outcome === 'descriptor') {
+        await bringDescriptor(sql, actor, JSON.parse((await getBlob(entry.sha256!, sql)).toString('utf8')), entry.path);
+        await q.entryTaken(sql, entry.id, null);
         out.descriptors++;
         continue;
       }
-      if (e.outcome === 'frame') {
+      if (entry.outcome === 'frame') {
         frames.push(
           await frameFromFile(sql, actor, {
-            name: e.title,
-            fileName: e.path.split('/').pop()!,
-            sha: e.sha256!,
-            facts: e.facts,
+            name: entry.title,
+            fileName: entry.path.split('/').pop()!,
+            sha: entry.sha256!,
+            facts: entry.facts,
           }),
         );
-        await q.entryTaken(sql, e.id, null, frames[frames.length - 1]);
+        await q.entryTaken(sql, entry.id, null, frames[frames.length - 1]);
         out.frames++;
         continue;
       }
       const version = {
-        kind: e.kind as 'look',
-        sha: e.sha256!,
-        fileName: e.path.split('/').pop()!,
-        format: e.format,
-        facts: e.facts,
-        selvedge: e.selvedge,
+        kind: entry.kind as 'look',
+        sha: entry.sha256!,
+        fileName: entry.path.split('/').pop()!,
+        format: entry.format,
+        facts: entry.facts,
+        selvedge: entry.selvedge,
         notes: `from ${intake.name}`,
-        internalId: e.internal_id,
-        content: e.content_sha256,
-        fingerprint: e.fingerprint,
+        internalId: entry.internal_id,
+        content: entry.content_sha256,
+        fingerprint: entry.fingerprint,
       };
       let made: { itemId: string; versionId: string };
-      if (e.outcome === 'new') {
-        const held = e.corrected ? undefined : await q.heldBySha(sql, e.sha256!);
+      if (entry.outcome === 'new') {
+        const held = entry.corrected ? undefined : await q.heldBySha(sql, entry.sha256!);
         if (held)
           throw new Problem(
             'intake-held',
-            `What ${e.path} holds came in meanwhile, as ${held.title}.`,
-            e.path,
+            `What ${entry.path} holds came in meanwhile, as ${held.title}.`,
+            entry.path,
             'Read the arrival again.',
           );
         made = await createItem(sql, actor, {
           ...version,
-          title: e.title,
-          headings: e.headings,
-          shelfId: a.byKind[e.kind] ?? shelfId,
+          title: entry.title,
+          headings: entry.headings,
+          shelfId: a.byKind[entry.kind] ?? shelfId,
           supplier: a.supplier,
           licenceId,
           source: a.source,
@@ -184,37 +184,48 @@ export async function acceptIntake(
         });
         out.items.push(made.itemId);
       } else {
-        const target = e.target_item_id ?? madeOf.get(e.target_entry_id ?? -1)?.itemId;
+        const target = entry.target_item_id ?? madeOf.get(entry.target_entry_id ?? -1)?.itemId;
         if (!target)
           throw new Problem(
             'intake-target',
-            `${e.path} belongs to ${e.target_path ?? 'an item'}, which is not taken.`,
-            e.path,
+            `${entry.path} belongs to ${entry.target_path ?? 'an item'}, which is not taken.`,
+            entry.path,
             'Take that one too, or make this one an item of its own.',
           );
         made = {
           itemId: target,
           versionId: await addVersion(sql, actor, target, {
             ...version,
-            variant: e.outcome === 'variant' ? (e.likeness?.mark ?? 'another variant') : '',
+            variant: entry.outcome === 'variant' ? (entry.likeness?.mark ?? 'another variant') : '',
           }),
         };
-        await record(sql, actor, 'item', target, e.outcome === 'variant' ? 'variant added' : 'version added', null, {
-          path: e.path,
-          intake: intake.name,
-        });
+        await record(
+          sql,
+          actor,
+          'item',
+          target,
+          entry.outcome === 'variant' ? 'variant added' : 'version added',
+          null,
+          {
+            path: entry.path,
+            intake: intake.name,
+          },
+        );
         out.versions++;
       }
-      madeOf.set(e.id, made);
-      bySha.set(hex(e.sha256!), made.versionId);
-      await q.entryTaken(sql, e.id, made.versionId);
-      if (!single) await q.insertMember(sql, packId, e.path, made.versionId);
+      madeOf.set(entry.id, made);
+      bySha.set(hex(entry.sha256!), made.versionId);
+      await q.entryTaken(sql, entry.id, made.versionId);
+      if (!single) await q.insertMember(sql, packId, entry.path, made.versionId);
     }
     if (!single)
-      for (const e of rows)
-        if (e.outcome === 'duplicate') {
-          const v = e.held_version_id ?? madeOf.get(e.target_entry_id ?? -1)?.versionId ?? bySha.get(hex(e.sha256!));
-          if (v) await q.insertMember(sql, packId, e.path, v);
+      for (const entry of rows)
+        if (entry.outcome === 'duplicate') {
+          const value =
+            entry.held_version_id ??
+            madeOf.get(entry.target_entry_id ?? -1)?.versionId ??
+            bySha.get(hex(entry.sha256!));
+          if (value) await q.insertMember(sql, packId, entry.path, value);
         }
     if (frames.length)
       await addJob(

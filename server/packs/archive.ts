@@ -98,9 +98,9 @@ export async function* walkArchive(
       let path: string;
       try {
         path = prefix + entryPath(raw);
-      } catch (e) {
-        if (!(e instanceof Problem)) throw e;
-        yield { type: 'refused', path: prefix + raw.slice(0, 200), size, problem: e };
+      } catch (error) {
+        if (!(error instanceof Problem)) throw error;
+        yield { type: 'refused', path: prefix + raw.slice(0, 200), size, problem: error };
         continue;
       }
       const why = leftBehind(path);
@@ -198,9 +198,9 @@ export async function* walkArchive(
         }
         try {
           yield* walkArchive(bytes, whole, `${path}/`, depth + 1, budget);
-        } catch (e) {
-          if (!(e instanceof Problem)) throw e;
-          yield { type: 'refused', path, size, problem: within(path, e) };
+        } catch (error) {
+          if (!(error instanceof Problem)) throw error;
+          yield { type: 'refused', path, size, problem: within(path, error) };
         }
         continue;
       }
@@ -218,17 +218,17 @@ function nextEntry(zip: yauzl.ZipFile): Promise<yauzl.Entry | null> {
       zip.off('end', onEnd);
       zip.off('error', onError);
     };
-    const onEntry = (e: yauzl.Entry) => {
+    const onEntry = (entry: yauzl.Entry) => {
       off();
-      resolve(e);
+      resolve(entry);
     };
     const onEnd = () => {
       off();
       resolve(null);
     };
-    const onError = (e: Error) => {
+    const onError = (error: Error) => {
       off();
-      reject(e);
+      reject(error);
     };
     zip.on('entry', onEntry);
     zip.on('end', onEnd);

@@ -14,10 +14,10 @@ export interface Entry {
 type Found = Exclude<Inspected, { type: 'entry' }> | Omit<Extract<Inspected, { type: 'entry' }>, 'sha256'>;
 
 /** `sha`: the hash of its bytes, in hexadecimal. */
-export function entryOf(e: Found, sha = ''): Entry {
+export function entryOf(found: Found, sha = ''): Entry {
   const row: NewEntry = {
-    path: e.path,
-    size: e.type === 'entry' ? e.bytes.length : e.size,
+    path: found.path,
+    size: found.type === 'entry' ? found.bytes.length : found.size,
     sha256: null,
     outcome: 'ignored',
     kind: '',
@@ -36,38 +36,41 @@ export function entryOf(e: Found, sha = ''): Entry {
     content: null,
     fingerprint: null,
   };
-  if (e.type === 'ignored') return { row: { ...row, note: e.why }, take: false };
-  if (e.type === 'refused')
-    return { row: { ...row, outcome: 'refused', note: e.problem.message, problem: e.problem.toJSON() }, take: false };
-  const effect = e.kind === 'preset' ? presetEffect(e.facts) : e.look ? tableEffect(e.look) : null;
-  const frame = e.kind === 'frame';
-  const take = isTakeable(e.kind) || frame || e.kind === 'descriptor';
+  if (found.type === 'ignored') return { row: { ...row, note: found.why }, take: false };
+  if (found.type === 'refused')
+    return {
+      row: { ...row, outcome: 'refused', note: found.problem.message, problem: found.problem.toJSON() },
+      take: false,
+    };
+  const effect = found.kind === 'preset' ? presetEffect(found.facts) : found.look ? tableEffect(found.look) : null;
+  const frame = found.kind === 'frame';
+  const take = isTakeable(found.kind) || frame || found.kind === 'descriptor';
   return {
     take,
     row: {
       ...row,
       sha256: take ? sha : null,
-      outcome: isTakeable(e.kind)
+      outcome: isTakeable(found.kind)
         ? 'new'
         : frame
           ? 'frame'
-          : e.kind === 'descriptor'
+          : found.kind === 'descriptor'
             ? 'descriptor'
-            : e.kind === 'unknown'
+            : found.kind === 'unknown'
               ? 'unknown'
               : 'document',
-      kind: e.kind,
-      format: e.format,
-      title: e.title.slice(0, 200),
-      headings: e.headings.slice(0, 4),
-      needs: e.needs,
-      facts: e.facts,
+      kind: found.kind,
+      format: found.format,
+      title: found.title.slice(0, 200),
+      headings: found.headings.slice(0, 4),
+      needs: found.needs,
+      facts: found.facts,
       selvedge: effect?.selvedge ?? null,
-      note: e.note,
-      confidence: e.confidence,
-      evidence: e.evidence,
-      mismatches: isTakeable(e.kind) ? mismatches(e.path, e.facts) : [],
-      internal_id: typeof e.facts.internalId === 'string' ? e.facts.internalId : '',
+      note: found.note,
+      confidence: found.confidence,
+      evidence: found.evidence,
+      mismatches: isTakeable(found.kind) ? mismatches(found.path, found.facts) : [],
+      internal_id: typeof found.facts.internalId === 'string' ? found.facts.internalId : '',
       content: effect?.content?.toString('hex') ?? null,
       fingerprint: effect?.fingerprint ? Buffer.from(bytesOfFingerprint(effect.fingerprint)).toString('hex') : null,
     },

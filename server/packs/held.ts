@@ -7,37 +7,37 @@ import { bytesOf, hex } from '../blobs/service';
 import type { Sql } from '../db/pool';
 import * as q from './queries';
 
-const held = (r: q.HeldRow): Held => ({
-  itemId: r.item_id,
-  versionId: r.version_id,
-  kind: r.kind,
-  format: r.format,
-  title: r.title,
-  aliases: r.aliases,
-  headings: r.headings,
-  fileName: r.file_name,
-  sha: hex(r.sha256),
-  content: r.content_sha256 ? hex(r.content_sha256) : null,
-  internalId: r.internal_id,
-  fingerprint: r.fingerprint ? fingerprintOfBytes(r.fingerprint) : null,
-  outside: r.kind === 'preset' ? outsideTable(r.facts) : '',
-  settings: r.kind === 'preset' ? ((r.facts.settings ?? {}) as Settings) : null,
-  newest: r.newest,
+const held = (held: q.HeldRow): Held => ({
+  itemId: held.item_id,
+  versionId: held.version_id,
+  kind: held.kind,
+  format: held.format,
+  title: held.title,
+  aliases: held.aliases,
+  headings: held.headings,
+  fileName: held.file_name,
+  sha: hex(held.sha256),
+  content: held.content_sha256 ? hex(held.content_sha256) : null,
+  internalId: held.internal_id,
+  fingerprint: held.fingerprint ? fingerprintOfBytes(held.fingerprint) : null,
+  outside: held.kind === 'preset' ? outsideTable(held.facts) : '',
+  settings: held.kind === 'preset' ? ((held.facts.settings ?? {}) as Settings) : null,
+  newest: held.newest,
 });
 
-export const incoming = (e: q.EntryRow): Incoming => ({
-  id: e.id,
-  path: e.path,
-  kind: e.kind,
-  format: e.format,
-  title: e.title,
-  headings: e.headings,
-  sha: hex(e.sha256!),
-  content: e.content_sha256 ? hex(e.content_sha256) : null,
-  internalId: e.internal_id,
-  fingerprint: e.fingerprint ? fingerprintOfBytes(e.fingerprint) : null,
-  outside: e.kind === 'preset' ? outsideTable(e.facts) : '',
-  settings: e.kind === 'preset' ? ((e.facts.settings ?? {}) as Settings) : null,
+export const incoming = (entry: q.EntryRow): Incoming => ({
+  id: entry.id,
+  path: entry.path,
+  kind: entry.kind,
+  format: entry.format,
+  title: entry.title,
+  headings: entry.headings,
+  sha: hex(entry.sha256!),
+  content: entry.content_sha256 ? hex(entry.content_sha256) : null,
+  internalId: entry.internal_id,
+  fingerprint: entry.fingerprint ? fingerprintOfBytes(entry.fingerprint) : null,
+  outside: entry.kind === 'preset' ? outsideTable(entry.facts) : '',
+  settings: entry.kind === 'preset' ? ((entry.facts.settings ?? {}) as Settings) : null,
 });
 
 const LIKE_AT_MOST = 400;

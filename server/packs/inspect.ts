@@ -18,17 +18,18 @@ export function inspectFile(
 ): Inspected {
   try {
     return { type: 'entry', path, bytes, sha256, ...recognise(path, bytes, descriptors) };
-  } catch (e) {
-    if (e instanceof Problem)
-      return { type: 'refused', path, size: bytes.length, sha256: null, problem: within(path, e) };
-    throw e;
+  } catch (error) {
+    if (error instanceof Problem)
+      return { type: 'refused', path, size: bytes.length, sha256: null, problem: within(path, error) };
+    throw error;
   }
 }
 
 export async function* inspectPack(file: string, descriptors: readonly Descriptor[]): AsyncGenerator<Inspected> {
-  for await (const e of walkArchive(file, (bytes) => archiveEditor(bytes, descriptors) !== null)) {
-    if (e.type === 'file') yield inspectFile(e.path, e.bytes, e.sha256, descriptors);
-    else if (e.type === 'refused') yield { ...e, sha256: null };
-    else yield e;
+  for await (const archiveEvent of walkArchive(file, (bytes) => archiveEditor(bytes, descriptors) !== null)) {
+    if (archiveEvent.type === 'file')
+      yield inspectFile(archiveEvent.path, archiveEvent.bytes, archiveEvent.sha256, descriptors);
+    else if (archiveEvent.type === 'refused') yield { ...archiveEvent, sha256: null };
+    else yield archiveEvent;
   }
 }

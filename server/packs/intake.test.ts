@@ -178,17 +178,17 @@ describe('a folder with its tree', () => {
       'Kiln pack 2/Presets/Firing.mpreset': 'version',
     });
     const { intake } = await intakeFor(people.librarian, second);
-    const r = (await releaseFor(people.librarian, intake))!;
-    expect(r.pack.name).toBe('Kiln pack');
-    expect(Object.fromEntries(r.changes.map((c) => [c.path, c.what]))).toMatchObject({
+    const release = (await releaseFor(people.librarian, intake))!;
+    expect(release.pack.name).toBe('Kiln pack');
+    expect(Object.fromEntries(release.changes.map((c) => [c.path, c.what]))).toMatchObject({
       'Kiln pack 2/Looks/Kiln Dusk.cube': 'changed',
       'Kiln pack 2/Looks/Slip.cube': 'same',
       'Kiln pack 2/Looks/Fresh.cube': 'added',
       'Kiln pack 2/Presets/Firing.mpreset': 'changed',
       'Kiln pack/Presets/Firing.msteps': 'gone',
     });
-    expect(r.changes.find((c) => c.title === 'Kiln Dusk')!.meaning).toMatch(/mean ΔE00 \d/);
-    expect(r.changes.find((c) => c.path.endsWith('2/Presets/Firing.mpreset'))!.meaning).toMatch(
+    expect(release.changes.find((c) => c.title === 'Kiln Dusk')!.meaning).toMatch(/mean ΔE00 \d/);
+    expect(release.changes.find((c) => c.path.endsWith('2/Presets/Firing.mpreset'))!.meaning).toMatch(
       /^1 setting changed: level/,
     );
     await accept(second);
@@ -258,8 +258,8 @@ describe('shelves by kind', () => {
     await expect(accept(id, { byKind: { 'icc-profile': 'nowhere' } })).rejects.toMatchObject({ code: 'input-invalid' });
     const { items } = await accept(id, { byKind: { 'icc-profile': links } });
     const at = await Promise.all(
-      items.map(async (i) => {
-        const { item } = await itemFor(people.librarian, i);
+      items.map(async (id) => {
+        const { item } = await itemFor(people.librarian, id);
         return [item.kind, item.shelf_id === links];
       }),
     );
@@ -426,9 +426,9 @@ test('licences: own work may, a licence that forbids holds for all, what is not 
       }),
     });
     await accept(id, { supplier: 'Someone', licenceId });
-    const v = (await searchItems(people.librarian, { q: title })).rows[0]!.version_id;
-    const convert = (p: typeof people.lead) =>
-      convertPreset(p, { versionId: v }).then(
+    const value = (await searchItems(people.librarian, { q: title })).rows[0]!.version_id;
+    const convert = (person: typeof people.lead) =>
+      convertPreset(person, { versionId: value }).then(
         () => 'done',
         (e: { code: string }) => e.code,
       );

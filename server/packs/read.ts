@@ -85,9 +85,9 @@ export async function readIntake(job: JobContext): Promise<{ entries: number }> 
       waiting -= a.size;
       await take(await a.made);
     };
-    for await (const e of contentsOf(intake, await q.filesOf(sql, id), known)) {
-      const made = madeOf(e, known);
-      const size = e.type === 'file' ? e.bytes.length : 0;
+    for await (const archiveEvent of contentsOf(intake, await q.filesOf(sql, id), known)) {
+      const made = madeOf(archiveEvent, known);
+      const size = archiveEvent.type === 'file' ? archiveEvent.bytes.length : 0;
       made.catch(() => {}); // told when it is awaited
       ahead.push({ size, made });
       waiting += size;
@@ -104,11 +104,11 @@ export async function readIntake(job: JobContext): Promise<{ entries: number }> 
       await record(tx, worker, 'intake', id, 'read', null, { entries });
     });
     return { entries };
-  } catch (e) {
+  } catch (error) {
     const problem =
-      e instanceof Problem
-        ? e
-        : e instanceof Cancelled
+      error instanceof Problem
+        ? error
+        : error instanceof Cancelled
           ? new Problem(
               'stopped',
               'Reading was stopped; nothing of it was taken in.',
@@ -124,7 +124,7 @@ export async function readIntake(job: JobContext): Promise<{ entries: number }> 
           code: problem.code,
         });
       });
-    throw e;
+    throw error;
   }
 }
 
@@ -155,11 +155,11 @@ async function* contentsOf(intake: q.IntakeRow, files: q.FileRow[], known: Known
     const file = join(folder, 'pack');
     try {
       await spoolBlob(sha, file);
-      for await (const e of walkArchive(file, (bytes) => archiveEditor(bytes, known) !== null))
-        yield files.length === 1 ? e : { ...e, path: `${f.path}/${e.path}` };
-    } catch (e) {
-      if (files.length === 1 || !(e instanceof Problem)) throw e;
-      yield { type: 'refused', path: f.path, size: f.size, problem: e };
+      for await (const archiveEvent of walkArchive(file, (bytes) => archiveEditor(bytes, known) !== null))
+        yield files.length === 1 ? archiveEvent : { ...archiveEvent, path: `${f.path}/${archiveEvent.path}` };
+    } catch (error) {
+      if (files.length === 1 || !(error instanceof Problem)) throw error;
+      yield { type: 'refused', path: f.path, size: f.size, problem: error };
     } finally {
       await rm(folder, { recursive: true, force: true });
     }
@@ -167,15 +167,15 @@ async function* contentsOf(intake: q.IntakeRow, files: q.FileRow[], known: Known
 }
 
 /** Told and read in the reading thread; the bytes stay here. */
-async function madeOf(e: ArchiveEvent, known: Known): Promise<Made> {
+async function madeOf(archiveEvent: ArchiveEvent, known: Known): Promise<Made> {
   const made: Entry =
-    e.type === 'file'
-      ? await reader().read(e.path, e.bytes, hex(e.sha256), known)
-      : entryOf(e.type === 'refused' ? { ...e, sha256: null } : e);
+    archiveEvent.type === 'file'
+      ? await reader().read(archiveEvent.path, archiveEvent.bytes, hex(archiveEvent.sha256), known)
+      : entryOf(archiveEvent.type === 'refused' ? { ...archiveEvent, sha256: null } : archiveEvent);
   return {
     row: made.row,
-    bytes: made.take && e.type === 'file' ? e.bytes : null,
-    sha: made.take && e.type === 'file' ? e.sha256 : null,
+    bytes: made.take && archiveEvent.type === 'file' ? archiveEvent.bytes : null,
+    sha: made.take && archiveEvent.type === 'file' ? archiveEvent.sha256 : null,
   };
 }
 
@@ -187,15 +187,15 @@ export async function proposeAll(sql: Sql, id: string): Promise<void> {
   const proposals = propose(takeable, index, fingerprintDistance, await copyTolerance(sql));
   await q.setProposals(
     sql,
-    [...proposals].map(([entry, p]) => ({
+    [...proposals].map(([entry, proposal]) => ({
       id: entry,
-      outcome: p.outcome,
-      item: p.itemId,
-      version: p.versionId,
-      entry: p.entryId,
-      confidence: p.confidence,
-      likeness: p.likeness,
-      caution: p.caution,
+      outcome: proposal.outcome,
+      item: proposal.itemId,
+      version: proposal.versionId,
+      entry: proposal.entryId,
+      confidence: proposal.confidence,
+      likeness: proposal.likeness,
+      caution: proposal.caution,
     })),
   );
 }

@@ -24,9 +24,9 @@ afterEach(async () => {
 });
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 const of = (...a: ConstructorParameters<typeof Reader>): Reader => {
-  const r = new Reader(...a);
-  open.push(r);
-  return r;
+  const reader = new Reader(...a);
+  open.push(reader);
+  return reader;
 };
 /** A thread of the test's own: answers with the path as title, but for paths that say what else to do. */
 function odd(): string {
@@ -49,7 +49,7 @@ parentPort.on('message', (q) => {
 
 describe('what is read', () => {
   test('is the same as without the thread: looks, presets, and what is refused', async () => {
-    const r = of();
+    const reader = of();
     const files: [string, Uint8Array][] = [
       ['A/Kiln.cube', cube],
       ['B/preset.xmp', strToU8(oxbowOf(oxbowPresets[0]!))],
@@ -57,30 +57,30 @@ describe('what is read', () => {
       ['notes.txt', strToU8('made up')],
     ];
     for (const [path, bytes] of files)
-      expect(await r.read(path, bytes, 'ab', known)).toEqual(
+      expect(await reader.read(path, bytes, 'ab', known)).toEqual(
         JSON.parse(JSON.stringify(entryOf({ ...inspectFile(path, Buffer.from(bytes), Buffer.alloc(0), known) }, 'ab'))),
       );
   });
   test('of a hundred asked for at once each has its own answer, in order, and descriptors are sent once', async () => {
-    const r = of(undefined, odd());
+    const reader = of(undefined, odd());
     const order: number[] = [];
     const all = await Promise.all(
       Array.from({ length: 100 }, (_, i) =>
-        r.read(String(i), new Uint8Array(i), '', known).then((e) => {
+        reader.read(String(i), new Uint8Array(i), '', known).then((entry) => {
           order.push(i);
-          return e.row as unknown as { title: string; size: number; told: number };
+          return entry.row as unknown as { title: string; size: number; told: number };
         }),
       ),
     );
     expect(all.map((e) => [e.title, e.size])).toEqual(Array.from({ length: 100 }, (_, i) => [String(i), i]));
     expect(order).toEqual([...order].sort((a, b) => a - b));
     expect(all.every((e) => e.told === 1)).toBe(true);
-    expect(((await r.read('later', cube, '', [...known])).row as unknown as { told: number }).told).toBe(2);
+    expect(((await reader.read('later', cube, '', [...known])).row as unknown as { told: number }).told).toBe(2);
   });
   test('a part of a larger memory is sent alone, and the caller keeps it', async () => {
     const large = new Uint8Array(1000).fill(7);
-    const e = await of(undefined, odd()).read('part', large.subarray(10, 15), '', known);
-    expect(e.row.size).toBe(5);
+    const entry = await of(undefined, odd()).read('part', large.subarray(10, 15), '', known);
+    expect(entry.row.size).toBe(5);
     expect(large[12]).toBe(7);
   });
 });
@@ -112,31 +112,31 @@ test('a process ends by itself when all is read, and not before', async () => {
 
 describe('a file whose reader', () => {
   test('does not come to an end is refused alone, and the thread begins anew', async () => {
-    const r = of({ seconds: 0.6, megabytes: 256 }, odd());
-    const [one, two, three] = await Promise.all(['one', 'hangs', 'three'].map((p) => r.read(p, cube, '', known)));
+    const reader = of({ seconds: 0.6, megabytes: 256 }, odd());
+    const [one, two, three] = await Promise.all(['one', 'hangs', 'three'].map((p) => reader.read(p, cube, '', known)));
     expect([one!.row.title, three!.row.title]).toEqual(['one', 'three']);
     expect(two!.row).toMatchObject({
       outcome: 'refused',
       path: 'hangs',
       problem: { code: 'limit-time', where: 'hangs', remedy: expect.stringContaining('anew') as string },
     });
-    expect((await r.read('four', cube, '', known)).row.title).toBe('four');
+    expect((await reader.read('four', cube, '', known)).row.title).toBe('four');
   });
   test('takes more memory than it may is refused alone', async () => {
-    const r = of({ seconds: 20, megabytes: 48 }, odd());
-    const [one, two] = await Promise.all(['eats', 'two'].map((p) => r.read(p, cube, '', known)));
+    const reader = of({ seconds: 20, megabytes: 48 }, odd());
+    const [one, two] = await Promise.all(['eats', 'two'].map((p) => reader.read(p, cube, '', known)));
     expect(one!.row).toMatchObject({ outcome: 'refused', problem: { code: 'limit-memory' } });
     expect(two!.row.title).toBe('two');
   });
   test('has a bug fails with it, whether it is caught or not, and the next are read', async () => {
-    const r = of(undefined, odd());
-    const results = await Promise.allSettled(['bug', 'dies', 'three'].map((p) => r.read(p, cube, '', known)));
+    const reader = of(undefined, odd());
+    const results = await Promise.allSettled(['bug', 'dies', 'three'].map((p) => reader.read(p, cube, '', known)));
     expect(results.map((x) => x.status)).toEqual(['rejected', 'rejected', 'fulfilled']);
     expect(String((results[0] as PromiseRejectedResult).reason)).toContain('reading bug: a bug');
   });
   test('two in a row hang: each has its own time', async () => {
-    const r = of({ seconds: 0.4, megabytes: 256 }, odd());
-    const all = await Promise.all(['hangs', 'hangs', 'three'].map((p) => r.read(p, cube, '', known)));
+    const reader = of({ seconds: 0.4, megabytes: 256 }, odd());
+    const all = await Promise.all(['hangs', 'hangs', 'three'].map((p) => reader.read(p, cube, '', known)));
     expect(all.map((e) => e.row.outcome)).toEqual(['refused', 'refused', undefined]);
   });
 });

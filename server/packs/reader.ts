@@ -40,56 +40,57 @@ export class Reader {
   /** Answers come in the order of asking. Rejects only where a reader has a bug. */
   read(path: string, bytes: Uint8Array, sha: string, known: readonly Descriptor[]): Promise<Entry> {
     return new Promise((done, fail) => {
-      const w: Waiting = { n: ++this.count, path, bytes, sha, known, done, fail };
-      this.queue.push(w);
-      this.send(w);
+      const waiting: Waiting = { n: ++this.count, path, bytes, sha, known, done, fail };
+      this.queue.push(waiting);
+      this.send(waiting);
       if (this.queue.length === 1) this.watch();
     });
   }
 
   /** Ends the thread; what is still asked is refused. */
   async close(): Promise<void> {
-    const t = this.thread;
+    const worker = this.thread;
     this.thread = null;
     this.watch();
-    await t?.terminate();
+    await worker?.terminate();
   }
 
-  private send(w: Waiting): void {
+  private send(waiting: Waiting): void {
     if (!this.thread) this.begin();
-    const descriptors = this.told === w.known ? null : w.known;
-    this.told = w.known;
-    const bytes = new Uint8Array(w.bytes); // a view would take all that lies behind it along
-    this.thread!.postMessage({ n: w.n, path: w.path, bytes, sha: w.sha, descriptors } satisfies ReadRequest, [
-      bytes.buffer,
-    ]);
+    const descriptors = this.told === waiting.known ? null : waiting.known;
+    this.told = waiting.known;
+    const bytes = new Uint8Array(waiting.bytes); // a view would take all that lies behind it along
+    this.thread!.postMessage(
+      { n: waiting.n, path: waiting.path, bytes, sha: waiting.sha, descriptors } satisfies ReadRequest,
+      [bytes.buffer],
+    );
   }
 
   private begin(): void {
     this.told = null;
-    const t = (this.thread = new Worker(this.program, {
+    const worker = (this.thread = new Worker(this.program, {
       resourceLimits: { maxOldGenerationSizeMb: this.limits.megabytes },
     }));
-    t.on('message', (a: ReadAnswer) => {
-      const i = this.queue.findIndex((w) => w.n === a.n);
-      const [w] = i < 0 ? [] : this.queue.splice(i, 1);
-      if (w) {
-        if ('bug' in a) w.fail(new Error(`reading ${w.path}: ${a.bug}`));
-        else w.done(a.entry);
+    worker.on('message', (readAnswer: ReadAnswer) => {
+      const i = this.queue.findIndex((w) => w.n === readAnswer.n);
+      const [waiting] = i < 0 ? [] : this.queue.splice(i, 1);
+      if (waiting) {
+        if ('bug' in readAnswer) waiting.fail(new Error(`reading ${waiting.path}: ${readAnswer.bug}`));
+        else waiting.done(readAnswer.entry);
       }
       this.watch();
     });
-    t.on('error', (e: NodeJS.ErrnoException) => {
-      if (t === this.thread)
+    worker.on('error', (errnoException: NodeJS.ErrnoException) => {
+      if (worker === this.thread)
         this.lost(
-          e.code === 'ERR_WORKER_OUT_OF_MEMORY'
+          errnoException.code === 'ERR_WORKER_OUT_OF_MEMORY'
             ? new Problem(
                 'limit-memory',
                 `Reading this file took more than ${this.limits.megabytes} MB of memory.`,
                 this.queue[0]?.path ?? '',
                 again,
               )
-            : e,
+            : errnoException,
         );
     });
   }

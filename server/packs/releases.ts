@@ -44,37 +44,43 @@ export async function compareRelease(person: Person, intake: q.IntakeRow): Promi
   const before = await q.membersOf(sql, pack.id);
   const seen = new Set<string>();
   const changes: Change[] = [];
-  for (const e of entries) {
-    if (!['new', 'version', 'variant', 'duplicate'].includes(e.outcome) || !e.sha256) continue;
+  for (const entry of entries) {
+    if (!['new', 'version', 'variant', 'duplicate'].includes(entry.outcome) || !entry.sha256) continue;
     const old =
-      before.find((m) => m.sha256.equals(e.sha256!) && !seen.has(m.path)) ??
-      before.find((m) => m.item_id === e.target_item_id && e.target_item_id && !seen.has(m.path)) ??
-      before.find((m) => last(m.path) === last(e.path) && m.kind === e.kind && !seen.has(m.path));
+      before.find((m) => m.sha256.equals(entry.sha256!) && !seen.has(m.path)) ??
+      before.find((m) => m.item_id === entry.target_item_id && entry.target_item_id && !seen.has(m.path)) ??
+      before.find((m) => last(m.path) === last(entry.path) && m.kind === entry.kind && !seen.has(m.path));
     if (!old) {
       changes.push({
-        path: e.path,
-        title: e.title,
-        itemId: e.item_id,
+        path: entry.path,
+        title: entry.title,
+        itemId: entry.item_id,
         what: 'added',
-        meaning: e.outcome === 'duplicate' ? 'held from elsewhere' : e.note,
+        meaning: entry.outcome === 'duplicate' ? 'held from elsewhere' : entry.note,
       });
       continue;
     }
     seen.add(old.path);
-    if (hex(old.sha256) === hex(e.sha256)) {
+    if (hex(old.sha256) === hex(entry.sha256)) {
       changes.push({
-        path: e.path,
-        title: e.title,
+        path: entry.path,
+        title: entry.title,
         itemId: old.item_id,
         what: 'same',
         meaning:
-          old.path.split('/').slice(0, -1).join('/') === e.path.split('/').slice(0, -1).join('/')
+          old.path.split('/').slice(0, -1).join('/') === entry.path.split('/').slice(0, -1).join('/')
             ? 'unchanged'
             : `unchanged, was at ${old.path}`,
       });
       continue;
     }
-    changes.push({ path: e.path, title: e.title, itemId: old.item_id, what: 'changed', meaning: meaning(old, e) });
+    changes.push({
+      path: entry.path,
+      title: entry.title,
+      itemId: old.item_id,
+      what: 'changed',
+      meaning: meaning(old, entry),
+    });
   }
   for (const m of before)
     if (!seen.has(m.path))
@@ -100,11 +106,11 @@ export async function compareRelease(person: Person, intake: q.IntakeRow): Promi
 
 function meaning(
   old: { fingerprint: Buffer | null; facts: Record<string, unknown>; kind: string },
-  e: q.EntryRow,
+  entry: q.EntryRow,
 ): string {
   const out: string[] = [];
-  if (e.kind === 'preset') {
-    const c = settingChanges((old.facts.settings ?? {}) as Settings, (e.facts.settings ?? {}) as Settings);
+  if (entry.kind === 'preset') {
+    const c = settingChanges((old.facts.settings ?? {}) as Settings, (entry.facts.settings ?? {}) as Settings);
     out.push(
       c.length
         ? `${c.length} ${c.length === 1 ? 'setting' : 'settings'} changed: ${c
@@ -114,10 +120,10 @@ function meaning(
         : 'the same settings',
     );
   }
-  if (typeof old.facts.size === 'number' && old.facts.size !== e.facts.size)
-    out.push(`${old.facts.size} → ${String(e.facts.size)} points`);
-  if (old.fingerprint && e.fingerprint) {
-    const d = fingerprintDistance(fingerprintOfBytes(old.fingerprint), fingerprintOfBytes(e.fingerprint));
+  if (typeof old.facts.size === 'number' && old.facts.size !== entry.facts.size)
+    out.push(`${old.facts.size} → ${String(entry.facts.size)} points`);
+  if (old.fingerprint && entry.fingerprint) {
+    const d = fingerprintDistance(fingerprintOfBytes(old.fingerprint), fingerprintOfBytes(entry.fingerprint));
     out.push(d.max < 0.05 ? 'the same effect' : `mean ΔE00 ${d.mean.toFixed(2)}, at most ${d.max.toFixed(1)}`);
   }
   return out.join('; ') || 'other content';

@@ -70,9 +70,9 @@ export async function arrivalView(person: Person, id: string, only: string | nul
   const counts = await q.outcomeCounts(sql, id);
   const brought = new Set(await q.broughtTitles(sql, id));
   const held = new Set(await q.titlesHeld(sql, [...new Set(rows.flatMap((e) => e.needs.map((n) => n.name)))]));
-  const told = rows.map((e) => ({
-    ...e,
-    needs: e.needs.map((n) => ({
+  const told = rows.map((entry) => ({
+    ...entry,
+    needs: entry.needs.map((n) => ({
       ...n,
       where: brought.has(n.name)
         ? ('in this delivery' as const)
@@ -85,9 +85,9 @@ export async function arrivalView(person: Person, id: string, only: string | nul
     intake,
     takeable: TAKEN.reduce((n, o) => n + (counts[o] ?? 0), 0),
     files: Object.values(counts).reduce((a, b) => a + b, 0),
-    groups: order.flatMap((g) => {
-      const mine = told.filter((e) => e.grp === g);
-      return mine.length ? [{ group: g, count: mine[0]!.in_group, rows: mine }] : [];
+    groups: order.flatMap((group) => {
+      const mine = told.filter((e) => e.grp === group);
+      return mine.length ? [{ group: group, count: mine[0]!.in_group, rows: mine }] : [];
     }),
   };
 }
@@ -139,27 +139,27 @@ export async function correctEntries(
     const rows = await q.entriesOf(sql, id, ids as number[]);
     const kind = c.kind;
     if (!rows.length) throw new Problem('intake-nothing', 'Nothing is chosen.', id, 'Choose at least one file.');
-    for (const e of rows) {
-      if (!e.sha256)
+    for (const entry of rows) {
+      if (!entry.sha256)
         throw new Problem(
           'intake-entry',
           'This file was not kept, since nothing could be made of it.',
-          e.path,
+          entry.path,
           'Drop it by itself, or ask the supplier for it again.',
         );
-      const becomes = kind ?? e.kind;
+      const becomes = kind ?? entry.kind;
       if (['new', 'version', 'variant'].includes(c.outcome) && !isTakeable(becomes))
         throw new Problem(
           'intake-entry',
           `A ${becomes || 'file of no kind'} cannot stand on a shelf.`,
-          e.path,
+          entry.path,
           'Say first of which kind it is.',
         );
-      if (['look', 'preset'].includes(becomes) && becomes !== e.kind)
+      if (['look', 'preset'].includes(becomes) && becomes !== entry.kind)
         throw new Problem(
           'intake-kind',
           `Nothing in this file can be read as a ${becomes}.`,
-          e.path,
+          entry.path,
           'Take it as another kind, or bring in a descriptor that tells its language.',
         );
     }
@@ -176,12 +176,12 @@ export async function correctEntries(
         'Choose the item.',
       );
     let changed = 0;
-    for (const e of rows)
-      changed += await q.correctEntries(sql, id, [e.id], {
+    for (const entry of rows)
+      changed += await q.correctEntries(sql, id, [entry.id], {
         outcome: c.outcome,
         kind,
-        itemId: c.outcome === 'new' ? null : (c.itemId ?? (c.entryId ? null : e.target_item_id)),
-        entryId: c.outcome === 'new' || c.itemId ? null : (c.entryId ?? e.target_entry_id),
+        itemId: c.outcome === 'new' ? null : (c.itemId ?? (c.entryId ? null : entry.target_item_id)),
+        entryId: c.outcome === 'new' || c.itemId ? null : (c.entryId ?? entry.target_entry_id),
       });
     await record(sql, actorOf(person), 'intake', id, 'corrected', null, { entries: changed, outcome: c.outcome });
     return { changed };

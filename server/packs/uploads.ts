@@ -90,14 +90,14 @@ export async function uploadPart(
 ): Promise<{ received: number }> {
   allow(person, 'intake.make');
   return transaction(async (sql) => {
-    const u = await q.uploadById(sql, id, true);
-    if (!u || u.person_id !== person.id || u.sha256) throw gone(id);
-    if (offset < u.received) return { received: u.received };
+    const upload = await q.uploadById(sql, id, true);
+    if (!upload || upload.person_id !== person.id || upload.sha256) throw gone(id);
+    if (offset < upload.received) return { received: upload.received };
     const after = offset + bytes.length;
-    if (offset > u.received || after > u.size || (bytes.length % CHUNK !== 0 && after !== u.size))
+    if (offset > upload.received || after > upload.size || (bytes.length % CHUNK !== 0 && after !== upload.size))
       throw new Problem(
         'upload-part',
-        `The part does not continue the upload at ${u.received} bytes.`,
+        `The part does not continue the upload at ${upload.received} bytes.`,
         id,
         'Go on from where the upload stands.',
       );
@@ -112,9 +112,9 @@ export async function uploadState(
   person: Person,
   id: string,
 ): Promise<{ id: string; name: string; size: number; received: number }> {
-  const u = await q.uploadById(pool(), id);
-  if (!u || u.person_id !== person.id) throw gone(id);
-  return { id: u.id, name: u.name, size: u.size, received: u.received };
+  const upload = await q.uploadById(pool(), id);
+  if (!upload || upload.person_id !== person.id) throw gone(id);
+  return { id: upload.id, name: upload.name, size: upload.size, received: upload.received };
 }
 
 export interface Waiting {
@@ -127,13 +127,13 @@ export interface Waiting {
 }
 export async function unfinishedUploads(person: Person): Promise<Waiting[]> {
   allow(person, 'view');
-  return (await q.openUploads(pool(), person.id)).map((u) => ({
-    id: u.id,
-    intake: u.intake_id,
-    name: u.intake,
-    path: u.path,
-    size: u.size,
-    received: u.received,
+  return (await q.openUploads(pool(), person.id)).map((upload) => ({
+    id: upload.id,
+    intake: upload.intake_id,
+    name: upload.intake,
+    path: upload.path,
+    size: upload.size,
+    received: upload.received,
   }));
 }
 
@@ -141,18 +141,18 @@ export async function unfinishedUploads(person: Person): Promise<Waiting[]> {
 export async function finishUpload(person: Person, id: string): Promise<{ intake: string; waiting: number }> {
   allow(person, 'intake.make');
   return transaction(async (sql) => {
-    const u = await q.uploadById(sql, id, true);
-    if (!u || u.person_id !== person.id) throw gone(id);
+    const upload = await q.uploadById(sql, id, true);
+    if (!upload || upload.person_id !== person.id) throw gone(id);
     const intake = await q.intakeOfUpload(sql, id);
     if (!intake) throw gone(id);
-    if (u.received !== u.size)
+    if (upload.received !== upload.size)
       throw new Problem(
         'upload-part',
-        `Only ${u.received} of ${u.size} bytes have arrived.`,
+        `Only ${upload.received} of ${upload.size} bytes have arrived.`,
         id,
         'Send the rest first.',
       );
-    const sha = u.sha256 ?? (await blobOfUpload(sql, id));
+    const sha = upload.sha256 ?? (await blobOfUpload(sql, id));
     await q.uploadDone(sql, id, sha);
     await q.fileArrived(sql, id, sha);
     return { intake, waiting: await beginReading(sql, intake, person) };

@@ -152,8 +152,8 @@ const calls: Record<Action, ((p: Person) => Promise<unknown>)[]> = {
   'studio.set': [(p) => setCopyTolerance(p, { p95: 0.5, max: 2 })],
   'activity.view': [(p) => listActivity(p, {})],
   backup: [
-    (p) =>
-      backupFor(p).then(async (b) => {
+    (person) =>
+      backupFor(person).then(async (b) => {
         b.stream.resume();
         await b.done;
       }),
@@ -162,8 +162,14 @@ const calls: Record<Action, ((p: Person) => Promise<unknown>)[]> = {
   'item.archive': [(p) => archiveItems(p, { items: [id], archived: true })],
   'licence.edit': [(p) => addLicence(p, { name: `L ${p.role}` }), (p) => changeLicence(p, id, { name: 'x' })],
   'item.edit': [
-    (p) =>
-      confirmEncoding(p, id, { primaries: 'sRGB', transfer: 'sRGB', range: 'full', referred: 'display', white: 'D65' }),
+    (person) =>
+      confirmEncoding(person, id, {
+        primaries: 'sRGB',
+        transfer: 'sRGB',
+        range: 'full',
+        referred: 'display',
+        white: 'D65',
+      }),
     (p) => editItem(p, id, { revision: 1, base: {}, mine: { title: 'x' } }),
     (p) => previewBulk(p, { items: [id] }),
     (p) => applyBulk(p, { items: [id] }),
@@ -208,8 +214,13 @@ const calls: Record<Action, ((p: Person) => Promise<unknown>)[]> = {
   'station.enrol': [(p) => addStation(p, { name: `T ${p.role}`, system: 'linux' }), (p) => newCode(p, id)],
   'station.editor': [(p) => runEditor(p, id, 'oxbow@2', 'launch')],
   'person.add': [
-    (p) =>
-      addPerson(p, { name: 'N', email: `n-${p.role}@test.example`, role: 'retoucher', password: 'a long password' }),
+    (person) =>
+      addPerson(person, {
+        name: 'N',
+        email: `n-${person.role}@test.example`,
+        role: 'retoucher',
+        password: 'a long password',
+      }),
   ],
 };
 const table = (Object.keys(actions) as Action[]).flatMap((action) =>
@@ -285,9 +296,9 @@ describe('the event log', () => {
     await record(slow, actor, 'test', 'slow', 'first');
     await transaction((sql) => record(sql, actor, 'test', 'quick', 'second'));
     let at = from;
-    for (const e of await eventsAfter(pool(), at)) {
-      seen.push(e.id);
-      at = e.id;
+    for (const event of await eventsAfter(pool(), at)) {
+      seen.push(event.id);
+      at = event.id;
     }
     await slow.query('commit');
     slow.release();

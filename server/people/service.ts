@@ -30,23 +30,23 @@ const personSchema = object({
 export function checked<T>(schema: { validateSync(v: unknown, o: { abortEarly: boolean }): T }, value: unknown): T {
   try {
     return schema.validateSync(value, { abortEarly: false });
-  } catch (e) {
-    if (e instanceof ValidationError)
+  } catch (error) {
+    if (error instanceof ValidationError)
       throw new Problem(
         'input-invalid',
-        e.errors.join(' '),
-        e.inner[0]?.path ?? e.path ?? 'input',
+        error.errors.join(' '),
+        error.inner[0]?.path ?? error.path ?? 'input',
         'Correct the input and try again.',
       );
     // Yup trims and matches before it looks whether there is a string to trim
-    if (e instanceof TypeError)
+    if (error instanceof TypeError)
       throw new Problem(
         'input-invalid',
         'A field holds another kind of value than it takes.',
         'input',
         'Correct the input and try again.',
       );
-    throw e;
+    throw error;
   }
 }
 
@@ -98,8 +98,8 @@ export async function signIn(
   const address = email.trim().toLowerCase().slice(0, 200);
   const subjects = [`email:${address}`, `from:${from}`];
   const sql = pool();
-  for (const [i, s] of subjects.entries())
-    if ((await q.failuresOf(sql, s, WINDOW_MINUTES)) >= (i ? TRIES * 5 : TRIES))
+  for (const [i, text] of subjects.entries())
+    if ((await q.failuresOf(sql, text, WINDOW_MINUTES)) >= (i ? TRIES * 5 : TRIES))
       throw new Problem(
         'sign-in-limit',
         'There were too many failed attempts.',

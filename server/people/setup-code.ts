@@ -11,6 +11,6 @@ export function setupCodeIsRight(given: string): boolean {
   } catch {
     return false;
   }
-  const g = Buffer.from(given.trim().toUpperCase());
-  return wanted.length > 0 && g.length === wanted.length && timingSafeEqual(g, wanted);
+  const bytes = Buffer.from(given.trim().toUpperCase());
+  return wanted.length > 0 && bytes.length === wanted.length && timingSafeEqual(bytes, wanted);
 }

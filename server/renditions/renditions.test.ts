@@ -28,18 +28,18 @@ let presetItem = '';
 const [marlstone, oxbow, camera] = [marlstone4, oxbow2, card].map((d) => parseDescriptor(d));
 async function make(text: string, name: string, shelfId: string) {
   const bytes = Buffer.from(text);
-  const r = recognise(name, bytes, await descriptors());
+  const recognised = recognise(name, bytes, await descriptors());
   return transaction(async (sql) =>
     createItem(sql, actorOf(people.librarian), {
-      kind: r.kind as 'look',
-      title: r.title,
+      kind: recognised.kind as 'look',
+      title: recognised.title,
       headings: ['House'],
       shelfId,
       supplier: '',
       sha: await putBlob(sql, bytes),
       fileName: name,
-      format: r.format,
-      facts: r.facts,
+      format: recognised.format,
+      facts: recognised.facts,
       selvedge: null,
       notes: '',
     }),
@@ -59,9 +59,11 @@ beforeAll(async () => {
   });
 });
 const takes = (d: typeof oxbow, asIs: boolean) => d!.accepts.find((a) => !!a.writer.asIs === asIs)!;
-const made = async (version: string, d: typeof oxbow, asIs = false) => {
-  const r = await transaction(async (sql) => renditionFor(sql, (await versionById(sql, version))!, d!, takes(d, asIs)));
-  return { ...r, bytes: await getBlob(r.sha256) };
+const made = async (version: string, descriptor: typeof oxbow, asIs = false) => {
+  const rendition = await transaction(async (sql) =>
+    renditionFor(sql, (await versionById(sql, version))!, descriptor!, takes(descriptor, asIs)),
+  );
+  return { ...rendition, bytes: await getBlob(rendition.sha256) };
 };
 const rows = async () => (await one<{ n: number }>(pool(), 'select count(*)::int as n from rendition')).n;
 const rename = async (item: string, title: string) => {

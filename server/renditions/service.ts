@@ -25,16 +25,22 @@ export type Looks = Map<string, Look>;
 /** The recipe is all that the bytes depend on beside the version's content: the writer, and what the item writes into the file. */
 export async function renditionFor(
   sql: Sql,
-  v: Version,
-  d: Descriptor,
+  version: Version,
+  descriptor: Descriptor,
   accepts: Accepts,
   looks: Looks = new Map(),
 ): Promise<RenditionRow> {
-  const inside = { title: v.title, headings: v.headings, position: v.position, scope: v.scope, encoding: v.encoding };
+  const inside = {
+    title: version.title,
+    headings: version.headings,
+    position: version.position,
+    scope: version.scope,
+    encoding: version.encoding,
+  };
   const recipe = createHash('sha256')
     .update(JSON.stringify([accepts.writer, accepts.writer.asIs ? null : inside]))
     .digest();
-  const key = [v.id, d.editor, d.version, recipe, RENDITION_CODE];
+  const key = [version.id, descriptor.editor, descriptor.version, recipe, RENDITION_CODE];
   const find = async () =>
     maybe<RenditionRow>(
       sql,
@@ -51,12 +57,12 @@ export async function renditionFor(
     );
   const had = await find();
   if (had) return had;
-  if (v.kind === 'look' && !looks.has(v.id)) looks.set(v.id, await lookOf(v, sql));
+  if (version.kind === 'look' && !looks.has(version.id)) looks.set(version.id, await lookOf(version, sql));
   const made = render(accepts, {
     ...inside,
-    id: hex(v.sha256).slice(0, 32),
-    bytes: await getBlob(v.sha256, sql),
-    ...(v.kind === 'look' ? { look: looks.get(v.id)! } : {}),
+    id: hex(version.sha256).slice(0, 32),
+    bytes: await getBlob(version.sha256, sql),
+    ...(version.kind === 'look' ? { look: looks.get(version.id)! } : {}),
   });
   const sha = await putBlob(sql, made.bytes);
   await sql.query(

@@ -33,17 +33,17 @@ const asked = (person: Person, input: Choice): Choice => {
 };
 
 export async function orderRibbons(person: Person, input: Choice): Promise<void> {
-  const c = asked(person, input);
-  await q.orderRibbons(pool(), owner(person, c.whose), c.ribbons);
+  const choice = asked(person, input);
+  await q.orderRibbons(pool(), owner(person, choice.whose), choice.ribbons);
 }
 
 /** Takes many ribbons off at once. */
 export async function clearRibbons(person: Person, input: Choice): Promise<{ cleared: number }> {
-  const c = asked(person, input);
+  const choice = asked(person, input);
   return transaction(async (sql) => {
-    const gone = await q.clearRibbons(sql, owner(person, c.whose), c.ribbons);
+    const gone = await q.clearRibbons(sql, owner(person, choice.whose), choice.ribbons);
     for (const g of gone)
-      await record(sql, actorOf(person), 'item', g.item_id, 'ribbon taken off', null, { whose: c.whose });
+      await record(sql, actorOf(person), 'item', g.item_id, 'ribbon taken off', null, { whose: choice.whose });
     return { cleared: gone.length };
   });
 }

@@ -41,18 +41,18 @@ export async function planSteps(
         )),
       );
     const placed = await placements(sql, [station.id]);
-    for (const e of await stationEditors(sql, [station.id])) {
-      const d = e.descriptor;
-      for (const v of versions) {
+    for (const stationEditor of await stationEditors(sql, [station.id])) {
+      const descriptor = stationEditor.descriptor;
+      for (const version of versions) {
         const n = counters.get(agentId) ?? 0;
         counters.set(agentId, n + 1);
         const step: Step = {
           station_id: station.id,
           agent_station_id: agentId,
-          editor_id: d.editor,
-          editor_version: d.version,
+          editor_id: descriptor.editor,
+          editor_version: descriptor.version,
           place: '',
-          version_id: v.id,
+          version_id: version.id,
           rendition_id: null,
           n,
           do_what: 'none',
@@ -66,26 +66,29 @@ export async function planSteps(
           lines: null,
         };
         steps.push(step);
-        const a = acceptance(d, v);
+        const a = acceptance(descriptor, version);
         if ('reason' in a) {
           step.note = a.reason;
           continue;
         }
-        const template = d.places[a.accepts.place]?.[agent.system];
+        const template = descriptor.places[a.accepts.place]?.[agent.system];
         if (!template) {
-          step.note = `${d.title} has no place for this on ${agent.system}`;
+          step.note = `${descriptor.title} has no place for this on ${agent.system}`;
           continue;
         }
-        const r = await renditionFor(sql, v, d, a.accepts, looks);
+        const rendition = await renditionFor(sql, version, descriptor, a.accepts, looks);
         const folder = resolveTemplate(template, agent.system);
         step.place = a.accepts.place;
-        step.rendition_id = r.id;
-        step.sha = hex(r.sha256);
-        step.size = r.size;
+        step.rendition_id = rendition.id;
+        step.sha = hex(rendition.sha256);
+        step.size = rendition.size;
         const before = placed.find(
-          (p) => p.item_id === v.item_id && p.editor_id === d.editor && p.editor_version === d.version,
+          (p) =>
+            p.item_id === version.item_id &&
+            p.editor_id === descriptor.editor &&
+            p.editor_version === descriptor.version,
         );
-        step.path = before?.path ?? freePath(folder, v, a.accepts, inventory, planned, agentId);
+        step.path = before?.path ?? freePath(folder, version, a.accepts, inventory, planned, agentId);
         const key = `${agentId} ${foldKey(step.path, agent.system)}`;
         const twin = planned.get(key);
         if (twin) {
@@ -106,7 +109,7 @@ export async function planSteps(
             ).length;
           if (a.accepts.most && is === null && there >= a.accepts.most) {
             step.decision = 'full';
-            step.note = `${d.title} takes at most ${a.accepts.most} files`;
+            step.note = `${descriptor.title} takes at most ${a.accepts.most} files`;
             continue;
           }
           step.do_what = 'put';
@@ -126,8 +129,8 @@ export async function planSteps(
               : 'something else lies there, or it was changed there: it is left alone';
         planned.set(key, step);
       }
-      for (const a of d.accepts) {
-        const index = await indexStep(sql, d, a, station, agent, steps, inventory, counters);
+      for (const accepts of descriptor.accepts) {
+        const index = await indexStep(sql, descriptor, accepts, station, agent, steps, inventory, counters);
         if (index) steps.push(index);
       }
     }
@@ -138,25 +141,25 @@ export async function planSteps(
 /** Where an editor loads only what its index names: the step that adds the lines of the files just planned. */
 async function indexStep(
   sql: Sql,
-  d: Descriptor,
-  a: Accepts,
+  descriptor: Descriptor,
+  accepts: Accepts,
   station: StationRow,
   agent: StationRow,
   steps: readonly Step[],
   inventory: ReadonlyMap<string, { path: string; sha: string }>,
   counters: Map<string, number>,
 ): Promise<Step | null> {
-  const template = a.index?.path[agent.system];
+  const template = accepts.index?.path[agent.system];
   if (!template) return null;
   const path = resolveTemplate(template, agent.system);
   const names = steps
     .filter(
-      (s) =>
-        s.station_id === station.id &&
-        s.editor_id === d.editor &&
-        s.editor_version === d.version &&
-        s.place === a.place &&
-        (s.do_what === 'put' || s.decision === 'in-step'),
+      (step) =>
+        step.station_id === station.id &&
+        step.editor_id === descriptor.editor &&
+        step.editor_version === descriptor.version &&
+        step.place === accepts.place &&
+        (step.do_what === 'put' || step.decision === 'in-step'),
     )
     .map((s) => s.path.split('/').pop()!);
   const before = await indexText(sql, agent.id, path);
@@ -169,9 +172,9 @@ async function indexStep(
   return {
     station_id: station.id,
     agent_station_id: agent.id,
-    editor_id: d.editor,
-    editor_version: d.version,
-    place: a.place,
+    editor_id: descriptor.editor,
+    editor_version: descriptor.version,
+    place: accepts.place,
     version_id: null,
     rendition_id: null,
     n,
@@ -181,7 +184,7 @@ async function indexStep(
     size: bytes.length,
     expect: is,
     decision: 'put',
-    note: `names ${added.join(', ')} in the list from which ${d.title} loads`,
+    note: `names ${added.join(', ')} in the list from which ${descriptor.title} loads`,
     prior: null,
     lines: added,
   };
@@ -190,21 +193,21 @@ async function indexStep(
 /** A file name that nothing else at the place has, in the folder of the item's headings where the editor shows folders. */
 function freePath(
   folder: string,
-  v: Version,
+  version: Version,
   accepts: Accepts,
   inventory: ReadonlyMap<string, { path: string; sha: string }>,
   planned: ReadonlyMap<string, Step>,
   agentId: string,
 ): string {
   const inside =
-    accepts.headings === 'folder' && v.headings.length
-      ? `${folder}/${v.headings.map((h) => fileName(h, '')).join('/')}`
+    accepts.headings === 'folder' && version.headings.length
+      ? `${folder}/${version.headings.map((h) => fileName(h, '')).join('/')}`
       : folder;
   const taken = new Set<string>();
-  for (const p of planned.values())
-    if (p.agent_station_id === agentId && p.version_id !== v.id && p.path.startsWith(inside + '/'))
-      taken.add(p.path.slice(inside.length + 1).toLowerCase());
+  for (const step of planned.values())
+    if (step.agent_station_id === agentId && step.version_id !== version.id && step.path.startsWith(inside + '/'))
+      taken.add(step.path.slice(inside.length + 1).toLowerCase());
   for (const f of inventory.values())
     if (f.path.startsWith(inside + '/')) taken.add(f.path.slice(inside.length + 1).toLowerCase());
-  return `${inside}/${fileName(v.title, accepts.extension, accepts.names ?? {}, taken)}`;
+  return `${inside}/${fileName(version.title, accepts.extension, accepts.names ?? {}, taken)}`;
 }

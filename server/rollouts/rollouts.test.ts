@@ -44,18 +44,18 @@ const sha = (s: string) => createHash('sha256').update(s).digest('hex');
 
 async function item(title: string, text: string, name: string): Promise<{ itemId: string; versionId: string }> {
   const bytes = Buffer.from(text);
-  const r = recognise(name, bytes, await descriptors());
+  const recognised = recognise(name, bytes, await descriptors());
   return transaction(async (sql) =>
     createItem(sql, actorOf(people.librarian), {
-      kind: r.kind as 'look' | 'preset',
+      kind: recognised.kind as 'look' | 'preset',
       title,
       headings: ['House'],
       shelfId: shelf,
       supplier: '',
       sha: await putBlob(sql, bytes),
       fileName: name,
-      format: r.format,
-      facts: r.facts,
+      format: recognised.format,
+      facts: recognised.facts,
       selvedge: null,
       notes: '',
     }),
@@ -85,10 +85,10 @@ const done = (ops: Operation[]): OperationResult[] =>
   ops.map((o) => ({ n: o.n, outcome: 'done', message: '', before: o.expect, at: new Date().toISOString() }));
 /** Plays the agent: fetches the plan, "writes" it, reports results and the files that are there then. */
 async function carryOut(token: string): Promise<Operation[]> {
-  const a = await agent(token);
-  const plan = await planFor(a);
+  const station = await agent(token);
+  const plan = await planFor(station);
   if (!plan) return [];
-  await takeResults(a, plan.id, { results: done(plan.operations) });
+  await takeResults(station, plan.id, { results: done(plan.operations) });
   return plan.operations;
 }
 
@@ -170,8 +170,8 @@ describe('a conversion', () => {
         title: `Made ${settings?.join(' ') ?? 'of all'}`,
         ...(settings ? { settings } : {}),
       });
-      const { item: i } = await itemFor(people.librarian, m.itemId);
-      return [i.cameras, i.scope.input, i.scope.result];
+      const { item: item } = await itemFor(people.librarian, m.itemId);
+      return [item.cameras, item.scope.input, item.scope.result];
     };
     expect(await scope()).toEqual([[], null, 'monochrome']);
     expect(await scope(['contrast'])).toEqual([[], null, null]);
@@ -211,13 +211,13 @@ describe('a rollout', () => {
       'media/ALDER/LOOKS/Limelight_Bleach.cube',
     ]);
     const parts: Buffer[] = [];
-    for await (const c of (
+    for await (const chunk of (
       await contentFor(
         await agent(roomToken),
         plan.operations.find((o) => o.path.startsWith('media') && o.path.endsWith('.cube'))!.sha256!,
       )
     ).chunks)
-      parts.push(c);
+      parts.push(chunk);
     expect(readCube(Buffer.concat(parts)).size).toBe(33);
     expect(Object.keys(unzipSync((await cardZip(people.librarian, card, id)).bytes))).toEqual([
       'ALDER/LOOKS/Limelight_Bleach.cube',
@@ -322,17 +322,17 @@ describe('a rollout', () => {
     const { versionId } = await approvedLook(5);
     const id = await planRollout(people.librarian, { versions: [versionId], stations: [room] });
     await confirmRollout(people.librarian, id);
-    const a = await agent(roomToken);
-    const plan = (await planFor(a))!;
-    const results = plan.operations.map((o) => ({
-      n: o.n,
+    const station = await agent(roomToken);
+    const plan = (await planFor(station))!;
+    const results = plan.operations.map((operation) => ({
+      n: operation.n,
       outcome: 'conflict',
       message: 'was changed here',
       before: null,
       at: new Date().toISOString(),
     }));
-    await takeResults(a, id, { results });
-    await takeResults(a, id, { results: done(plan.operations) });
+    await takeResults(station, id, { results });
+    await takeResults(station, id, { results: done(plan.operations) });
     expect((await rolloutFor(people.librarian, id)).steps.map((s) => s.outcome)).toEqual(['conflict']);
     expect((await rolloutFor(people.librarian, id)).rollout.status).toBe('done');
     await expect(undoRollout(people.librarian, id)).rejects.toMatchObject({ code: 'rollout-empty' });
@@ -352,11 +352,15 @@ describe('agents', () => {
     });
   });
   test('are told folders below their root, the card’s too, and are asked for files only when the digest differs', async () => {
-    const i = await instructionsFor(await agent(roomToken));
-    expect(i.places.map((p) => p.path).sort()).toEqual(['Oxbow/Looks', 'Oxbow/Presets', 'media/ALDER/LOOKS']);
-    const a = await agent(roomToken);
+    const instructions = await instructionsFor(await agent(roomToken));
+    expect(instructions.places.map((p) => p.path).sort()).toEqual([
+      'Oxbow/Looks',
+      'Oxbow/Presets',
+      'media/ALDER/LOOKS',
+    ]);
+    const station = await agent(roomToken);
     const quiet = { agentVersion: '1', files: null, listings: [], indexes: [], waiting: null };
-    expect(await takeReport(a, { ...quiet, digest: sha('other') })).toEqual({ need: 'files' });
+    expect(await takeReport(station, { ...quiet, digest: sha('other') })).toEqual({ need: 'files' });
     await report(roomToken, []);
     expect(await takeReport(await agent(roomToken), { ...quiet, digest: sha('[]') })).toEqual({ need: null });
   });

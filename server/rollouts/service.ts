@@ -36,16 +36,16 @@ export async function planRollout(
   await transaction(async (sql) => {
     const versions = [];
     for (const vid of new Set(p.versions)) {
-      const v = await versionById(sql, vid);
-      if (!v) throw new Problem('not-found', 'A chosen version is not there.', vid, 'Choose again.');
-      if (v.status !== 'approved')
+      const version = await versionById(sql, vid);
+      if (!version) throw new Problem('not-found', 'A chosen version is not there.', vid, 'Choose again.');
+      if (version.status !== 'approved')
         throw new Problem(
           'not-approved',
-          `Version ${v.number} of ${v.title} is a ${v.status}, and only approved versions are rolled out.`,
-          v.title,
+          `Version ${version.number} of ${version.title} is a ${version.status}, and only approved versions are rolled out.`,
+          version.title,
           'Approve it first, or leave it out.',
         );
-      versions.push(v);
+      versions.push(version);
     }
     const all = await stations(sql);
     const chosen = all.filter((s) => p.stations.includes(s.id));
@@ -91,15 +91,20 @@ export async function rolloutFor(
 export async function confirmRollout(person: Person, id: string): Promise<void> {
   allow(person, 'rollout.confirm');
   await transaction(async (sql) => {
-    const r = await q.rolloutById(sql, id, true);
-    if (!r) throw missing(id);
-    if (r.status !== 'planned')
-      throw new Problem('rollout-settled', `This rollout is ${r.status} already.`, r.title, 'Reload the page.');
+    const rollout = await q.rolloutById(sql, id, true);
+    if (!rollout) throw missing(id);
+    if (rollout.status !== 'planned')
+      throw new Problem(
+        'rollout-settled',
+        `This rollout is ${rollout.status} already.`,
+        rollout.title,
+        'Reload the page.',
+      );
     if ((await q.pendingSteps(sql, id)) === 0)
       throw new Problem(
         'rollout-empty',
         'There is nothing to write: everything is there already or cannot go there.',
-        r.title,
+        rollout.title,
         'Choose other items or stations.',
       );
     await q.setRollout(sql, id, 'confirmed', person.id);
@@ -110,8 +115,8 @@ export async function confirmRollout(person: Person, id: string): Promise<void> 
 export async function dropRollout(person: Person, id: string): Promise<void> {
   allow(person, 'rollout.plan');
   await transaction(async (sql) => {
-    const r = await q.rolloutById(sql, id, true);
-    if (!r || r.status !== 'planned')
+    const rollout = await q.rolloutById(sql, id, true);
+    if (!rollout || rollout.status !== 'planned')
       throw new Problem(
         'rollout-settled',
         'Only a plan that was not confirmed can be dropped.',
@@ -128,20 +133,20 @@ export async function undoRollout(person: Person, id: string): Promise<string> {
   allow(person, 'rollout.confirm');
   const undo = v7();
   await transaction(async (sql) => {
-    const r = await q.rolloutById(sql, id, true);
-    if (!r) throw missing(id);
-    if (r.status !== 'done' && r.status !== 'confirmed')
+    const rollout = await q.rolloutById(sql, id, true);
+    if (!rollout) throw missing(id);
+    if (rollout.status !== 'done' && rollout.status !== 'confirmed')
       throw new Problem(
         'rollout-settled',
-        `A rollout that is ${r.status} cannot be undone.`,
-        r.title,
+        `A rollout that is ${rollout.status} cannot be undone.`,
+        rollout.title,
         'Reload the page.',
       );
-    if (r.undoes)
+    if (rollout.undoes)
       throw new Problem(
         'rollout-settled',
         'This is itself the undoing of a rollout.',
-        r.title,
+        rollout.title,
         'Plan the rollout anew instead.',
       );
     const steps = await q.stepsOf(sql, id);
@@ -150,60 +155,60 @@ export async function undoRollout(person: Person, id: string): Promise<string> {
       throw new Problem(
         'rollout-running',
         'Some stations have not reported yet.',
-        r.title,
+        rollout.title,
         'Wait until they have, then undo it.',
       );
     if (!done.length)
       throw new Problem(
         'rollout-empty',
         'Nothing was written that could be undone.',
-        r.title,
+        rollout.title,
         'There is nothing to do.',
       );
     await q.insertRollout(sql, {
       id: undo,
-      title: `Undo: ${r.title}`,
+      title: `Undo: ${rollout.title}`,
       personId: person.id,
       undoes: id,
       status: 'confirmed',
       approvedBy: person.id,
     });
     const counters = new Map<string, number>();
-    for (const s of done.reverse()) {
-      const n = counters.get(s.agent_station_id) ?? 0;
-      counters.set(s.agent_station_id, n + 1);
-      if (s.lines) {
-        await q.insertStep(sql, undo, await undoIndex(sql, s, n));
+    for (const step of done.reverse()) {
+      const n = counters.get(step.agent_station_id) ?? 0;
+      counters.set(step.agent_station_id, n + 1);
+      if (step.lines) {
+        await q.insertStep(sql, undo, await undoIndex(sql, step, n));
         continue;
       }
       await q.insertStep(sql, undo, {
-        ...s,
+        ...step,
         n,
-        do_what: s.before ? 'put' : 'remove',
-        sha: s.before,
-        size: s.before ? ((await blobSize(bytesOf(s.before), sql)) ?? 0) : 0,
-        expect: s.sha,
-        decision: s.before ? 'put' : 'remove',
-        note: s.before ? 'brings back what was there' : 'was not there before',
-        version_id: s.version_id,
+        do_what: step.before ? 'put' : 'remove',
+        sha: step.before,
+        size: step.before ? ((await blobSize(bytesOf(step.before), sql)) ?? 0) : 0,
+        expect: step.sha,
+        decision: step.before ? 'put' : 'remove',
+        note: step.before ? 'brings back what was there' : 'was not there before',
+        version_id: step.version_id,
         rendition_id: null,
-        prior: s.prior,
+        prior: step.prior,
       });
     }
     await q.setRollout(sql, id, 'undoing');
-    await record(sql, actorOf(person), 'rollout', id, 'undo begun', { status: r.status }, { status: 'undoing' });
+    await record(sql, actorOf(person), 'rollout', id, 'undo begun', { status: rollout.status }, { status: 'undoing' });
   });
   return undo;
 }
 
 /** Takes the lines out that the step had put in; what others added since stays. */
-async function undoIndex(sql: Sql, s: q.StepRow, n: number): Promise<q.StepRow> {
-  const text = removeLines(await indexText(sql, s.agent_station_id, s.path), s.lines!);
-  const gone = !text && !s.before;
+async function undoIndex(sql: Sql, step: q.StepRow, n: number): Promise<q.StepRow> {
+  const text = removeLines(await indexText(sql, step.agent_station_id, step.path), step.lines!);
+  const gone = !text && !step.before;
   const bytes = Buffer.from(text);
-  const is = (await inventoryOf(sql, s.agent_station_id)).find((f) => f.path === s.path)?.sha ?? s.sha;
+  const is = (await inventoryOf(sql, step.agent_station_id)).find((f) => f.path === step.path)?.sha ?? step.sha;
   return {
-    ...s,
+    ...step,
     n,
     do_what: gone ? 'remove' : 'put',
     sha: gone ? null : hex(await putBlob(sql, bytes)),
@@ -229,14 +234,14 @@ export async function planFor(agent: StationRow): Promise<Plan | null> {
     id,
     operations: steps
       .sort((a, b) => a.n - b.n)
-      .map((s) => ({
-        n: s.n,
-        do: s.do_what as 'put' | 'remove',
-        place: s.place,
-        path: s.path,
-        sha256: s.sha,
-        size: s.size,
-        expect: s.expect,
+      .map((step) => ({
+        n: step.n,
+        do: step.do_what as 'put' | 'remove',
+        place: step.place,
+        path: step.path,
+        sha256: step.sha,
+        size: step.size,
+        expect: step.expect,
       })),
   };
 }
@@ -262,50 +267,50 @@ export async function contentFor(
 export async function takeResults(agent: StationRow, rolloutId: string, input: unknown): Promise<void> {
   const { results } = checked(resultSchema, input) as unknown as { results: OperationResult[] };
   await transaction(async (sql) => {
-    const r = await q.rolloutById(sql, rolloutId, true);
-    if (!r) throw missing(rolloutId);
+    const rollout = await q.rolloutById(sql, rolloutId, true);
+    if (!rollout) throw missing(rolloutId);
     const steps = (await q.stepsOf(sql, rolloutId)).filter((s) => s.agent_station_id === agent.id);
     for (const result of results) {
-      const s = steps.find((x) => x.n === result.n);
-      if (!s || s.outcome !== null || s.do_what === 'none') continue;
-      await q.settleStep(sql, s.id, result.outcome, result.message, result.before);
-      if (result.outcome === 'done') await moveBase(sql, s, rolloutId, r.undoes !== null, result.at);
+      const step = steps.find((x) => x.n === result.n);
+      if (!step || step.outcome !== null || step.do_what === 'none') continue;
+      await q.settleStep(sql, step.id, result.outcome, result.message, result.before);
+      if (result.outcome === 'done') await moveBase(sql, step, rolloutId, rollout.undoes !== null, result.at);
     }
     const actor = { personId: null, name: `agent of ${agent.name}` };
     const bad = results.filter((x) => x.outcome !== 'done').length;
     await record(sql, actor, 'rollout', rolloutId, 'reported', null, { operations: results.length, bad });
-    if (r.status === 'confirmed' && (await q.pendingSteps(sql, rolloutId)) === 0) {
+    if (rollout.status === 'confirmed' && (await q.pendingSteps(sql, rolloutId)) === 0) {
       await q.setRollout(sql, rolloutId, 'done');
       await record(sql, actor, 'rollout', rolloutId, 'done');
-      if (r.undoes) {
-        await q.setRollout(sql, r.undoes, 'undone');
-        await record(sql, actor, 'rollout', r.undoes, 'undone');
+      if (rollout.undoes) {
+        await q.setRollout(sql, rollout.undoes, 'undone');
+        await record(sql, actor, 'rollout', rollout.undoes, 'undone');
       }
     }
   });
 }
 
-async function moveBase(sql: Sql, s: q.StepRow, rolloutId: string, undoing: boolean, at: string): Promise<void> {
-  const place = { stationId: s.station_id, path: s.path, rolloutId, at };
-  if (!undoing && s.do_what === 'put')
+async function moveBase(sql: Sql, step: q.StepRow, rolloutId: string, undoing: boolean, at: string): Promise<void> {
+  const place = { stationId: step.station_id, path: step.path, rolloutId, at };
+  if (!undoing && step.do_what === 'put')
     await putPlacement(sql, {
       ...place,
-      editorId: s.editor_id,
-      editorVersion: s.editor_version,
-      place: s.place,
-      versionId: s.version_id,
-      renditionId: s.rendition_id,
-      sha: bytesOf(s.sha!),
+      editorId: step.editor_id,
+      editorVersion: step.editor_version,
+      place: step.place,
+      versionId: step.version_id,
+      renditionId: step.rendition_id,
+      sha: bytesOf(step.sha!),
     });
-  else if (undoing && s.prior)
+  else if (undoing && step.prior)
     await putPlacement(sql, {
       ...place,
-      editorId: s.prior.editor_id,
-      editorVersion: s.prior.editor_version,
-      place: s.prior.place,
-      versionId: s.prior.version_id,
-      renditionId: s.prior.rendition_id,
-      sha: bytesOf(s.prior.sha),
+      editorId: step.prior.editor_id,
+      editorVersion: step.prior.editor_version,
+      place: step.prior.place,
+      versionId: step.prior.version_id,
+      renditionId: step.prior.rendition_id,
+      sha: bytesOf(step.prior.sha),
     });
-  else await dropPlacement(sql, s.station_id, s.path);
+  else await dropPlacement(sql, step.station_id, step.path);
 }

@@ -22,8 +22,8 @@ async function found(
   if (!station) throw new Problem('not-found', 'There is no such station.', stationId, 'Go back to Stations.');
   const agentId = station.host_id ?? station.id;
   const editors = await q.stationEditors(sql, [station.id]);
-  const prefixes = editors.flatMap((e) =>
-    Object.values(e.descriptor.places).flatMap((t) => {
+  const prefixes = editors.flatMap((stationEditor) =>
+    Object.values(stationEditor.descriptor.places).flatMap((t) => {
       const at = t[station.system];
       return at ? [`${resolveTemplate(at, station.system)}/`] : [];
     }),

@@ -23,16 +23,19 @@ export async function askLauncher(
   );
   if (!existsSync(launcherFile())) throw none;
   const { url, key } = JSON.parse(readFileSync(launcherFile(), 'utf8')) as { url: string; key: string };
-  let r: Response;
+  let response: Response;
   try {
-    r = await fetch(`${url}/${verb}?station=${encodeURIComponent(station)}&editor=${encodeURIComponent(editor)}`, {
-      headers: { authorization: `Bearer ${key}` },
-      signal: AbortSignal.timeout(20_000),
-    });
+    response = await fetch(
+      `${url}/${verb}?station=${encodeURIComponent(station)}&editor=${encodeURIComponent(editor)}`,
+      {
+        headers: { authorization: `Bearer ${key}` },
+        signal: AbortSignal.timeout(20_000),
+      },
+    );
   } catch {
     throw none;
   }
-  const body = (await r.json()) as Record<string, unknown> & {
+  const body = (await response.json()) as Record<string, unknown> & {
     error?: { code: string; message: string; where: string; remedy: string };
   };
   if (body.error) throw new Problem(body.error.code, body.error.message, body.error.where, body.error.remedy);
@@ -46,7 +49,7 @@ export async function runEditor(
   verb: 'launch' | 'quit',
 ): Promise<void> {
   allow(person, 'station.editor');
-  const s = await stationById(pool(), stationId);
-  if (!s) throw new Problem('not-found', 'There is no such station.', stationId, 'Go back to Stations.');
-  await askLauncher(verb, s.name, editor);
+  const station = await stationById(pool(), stationId);
+  if (!station) throw new Problem('not-found', 'There is no such station.', stationId, 'Go back to Stations.');
+  await askLauncher(verb, station.name, editor);
 }

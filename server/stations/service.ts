@@ -80,8 +80,8 @@ export async function createStation(
 ): Promise<string> {
   const id = v7();
   await q.insertStation(sql, { id, ...s });
-  for (const e of s.editors) {
-    const [editor, version] = e.split('@') as [string, string];
+  for (const entry of s.editors) {
+    const [editor, version] = entry.split('@') as [string, string];
     await q.insertStationEditor(sql, id, editor, version);
   }
   await record(sql, actor, 'station', id, 'added', null, { name: s.name });
@@ -103,39 +103,39 @@ export async function enrol(input: unknown): Promise<{ station: string; name: st
   const e = checked(enrolSchema, input);
   const token = randomBytes(32).toString('base64url');
   return transaction(async (sql) => {
-    const s = await q.takeCode(sql, digest(e.code.trim().toUpperCase()), digest(token), e.agentVersion);
-    if (!s)
+    const station = await q.takeCode(sql, digest(e.code.trim().toUpperCase()), digest(token), e.agentVersion);
+    if (!station)
       throw new Problem(
         'enrol-code',
         'This code is wrong, used up, or older than half an hour.',
         'code',
         'Have a new one made on the station’s page.',
       );
-    if (s.system !== e.system)
+    if (station.system !== e.system)
       throw new Problem(
         'enrol-system',
-        `The station ${s.name} is a ${s.system} one, and the agent says ${e.system}.`,
+        `The station ${station.name} is a ${station.system} one, and the agent says ${e.system}.`,
         'system',
         'Enrol with the right system, or correct the station.',
       );
-    await record(sql, { personId: null, name: `agent of ${s.name}` }, 'station', s.id, 'enrolled', null, {
+    await record(sql, { personId: null, name: `agent of ${station.name}` }, 'station', station.id, 'enrolled', null, {
       host: e.host,
     });
-    return { station: s.id, name: s.name, token };
+    return { station: station.id, name: station.name, token };
   });
 }
 
 export async function stationOfToken(header: string | null): Promise<q.StationRow> {
   const token = /^Bearer ([\w-]{20,100})$/.exec(header ?? '')?.[1];
-  const s = token ? await q.stationByToken(pool(), digest(token)) : undefined;
-  if (!s)
+  const station = token ? await q.stationByToken(pool(), digest(token)) : undefined;
+  if (!station)
     throw new Problem(
       'agent-unknown',
       'This agent is not enrolled, or its token was revoked.',
       'authorization',
       'Enrol it again with a new code.',
     );
-  return s;
+  return station;
 }
 
 /** A station and the cards in its reader. */
@@ -156,17 +156,25 @@ export async function instructionsFor(station: q.StationRow): Promise<Instructio
   const places = new Map<string, string>();
   const listings: Instructions['listings'] = [];
   const indexes = new Set<string>();
-  for (const e of editors) {
-    for (const [name, paths] of Object.entries(e.descriptor.places)) {
-      const t = paths[station.system];
-      if (t) places.set(resolveTemplate(t, station.system), `${e.editor_id}@${e.editor_version}/${name}`);
+  for (const stationEditor of editors) {
+    for (const [name, paths] of Object.entries(stationEditor.descriptor.places)) {
+      const text = paths[station.system];
+      if (text)
+        places.set(
+          resolveTemplate(text, station.system),
+          `${stationEditor.editor_id}@${stationEditor.editor_version}/${name}`,
+        );
     }
-    for (const a of e.descriptor.accepts) {
-      const t = a.index?.path[station.system];
-      if (t) indexes.add(resolveTemplate(t, station.system));
+    for (const accepts of stationEditor.descriptor.accepts) {
+      const text = accepts.index?.path[station.system];
+      if (text) indexes.add(resolveTemplate(text, station.system));
     }
-    const l = e.descriptor.listing[station.system];
-    if (l) listings.push({ editor: listingKey(e.station_id, e), path: resolveTemplate(l, station.system) });
+    const line = stationEditor.descriptor.listing[station.system];
+    if (line)
+      listings.push({
+        editor: listingKey(stationEditor.station_id, stationEditor),
+        path: resolveTemplate(line, station.system),
+      });
   }
   return {
     protocol: PROTOCOL,
@@ -199,10 +207,10 @@ function parseListing(text: string | null): q.Listing | null {
 
 /** Takes a report. Unchanged files come as a digest alone; `need: files` asks for the whole inventory. */
 export async function takeReport(station: q.StationRow, input: unknown): Promise<{ need: 'files' | null }> {
-  const r = checked(reportSchema, input) as unknown as Report;
+  const report = checked(reportSchema, input) as unknown as Report;
   const sql = pool();
-  if (r.files === null && r.digest !== station.digest) {
-    await q.touchStation(sql, station.id, r.agentVersion);
+  if (report.files === null && report.digest !== station.digest) {
+    await q.touchStation(sql, station.id, report.agentVersion);
     return { need: 'files' };
   }
   const members = await family(sql, station);
@@ -212,37 +220,56 @@ export async function takeReport(station: q.StationRow, input: unknown): Promise
   );
   const actor = { personId: null, name: `agent of ${station.name}` };
   await transaction(async (tx) => {
-    await q.touchStation(tx, station.id, r.agentVersion);
-    if (r.files) {
+    await q.touchStation(tx, station.id, report.agentVersion);
+    if (report.files) {
       const changed = await q.replaceInventory(
         tx,
         station.id,
-        r.files.map((f) => f.path),
-        r.files.map((f) => f.size),
-        r.files.map((f) => f.sha256),
+        report.files.map((f) => f.path),
+        report.files.map((f) => f.size),
+        report.files.map((f) => f.sha256),
       );
-      await q.setDigest(tx, station.id, r.digest);
+      await q.setDigest(tx, station.id, report.digest);
       await settleGone(tx, station.id);
       if (changed) await record(tx, actor, 'station', station.id, 'files changed', null, { files: changed });
     }
     await q.replaceIndexes(
       tx,
       station.id,
-      r.indexes.map((i) => i.path),
-      r.indexes.map((i) => i.text),
+      report.indexes.map((i) => i.path),
+      report.indexes.map((i) => i.text),
     );
-    for (const l of r.listings) {
-      const e = editors.find((x) => listingKey(x.station_id, x) === l.editor);
-      if (!e) continue;
-      const listing = parseListing(l.text);
+    for (const listingReport of report.listings) {
+      const stationEditor = editors.find((x) => listingKey(x.station_id, x) === listingReport.editor);
+      if (!stationEditor) continue;
+      const listing = parseListing(listingReport.text);
       const at = listing?.at ?? null;
-      if (e.running === l.running && (at === null || e.listed_at?.toISOString() === new Date(at).toISOString()))
+      if (
+        stationEditor.running === listingReport.running &&
+        (at === null || stationEditor.listed_at?.toISOString() === new Date(at).toISOString())
+      )
         continue;
-      await q.updateListing(tx, e.station_id, e.editor_id, e.editor_version, l.running, listing, at);
-      await record(tx, actor, 'station', e.station_id, l.running ? 'editor reports' : 'editor quit', null, {
-        editor: e.descriptor.title,
-        listed: listing?.listed.length ?? 0,
-      });
+      await q.updateListing(
+        tx,
+        stationEditor.station_id,
+        stationEditor.editor_id,
+        stationEditor.editor_version,
+        listingReport.running,
+        listing,
+        at,
+      );
+      await record(
+        tx,
+        actor,
+        'station',
+        stationEditor.station_id,
+        listingReport.running ? 'editor reports' : 'editor quit',
+        null,
+        {
+          editor: stationEditor.descriptor.title,
+          listed: listing?.listed.length ?? 0,
+        },
+      );
     }
   });
   return { need: null };
@@ -307,43 +334,58 @@ export async function stationViews(person: Person, only?: string): Promise<Stati
       const inventory = await q.inventoryOf(sql, agent.id);
       const own = editors.filter((e) => e.station_id === station.id);
       const mine = placed.filter((p) => p.station_id === station.id);
-      const folders = own.flatMap((e) =>
-        Object.entries(e.descriptor.places).flatMap(([place, t]) =>
-          t[station.system] ? [{ e, place, folder: resolveTemplate(t[station.system]!, station.system) + '/' }] : [],
+      const folders = own.flatMap((stationEditor) =>
+        Object.entries(stationEditor.descriptor.places).flatMap(([place, t]) =>
+          t[station.system]
+            ? [{ e: stationEditor, place, folder: resolveTemplate(t[station.system]!, station.system) + '/' }]
+            : [],
         ),
       );
       const base = new Map(mine.map((p) => [p.path, p.sha]));
       const here = inventory.filter((f) => base.has(f.path) || folders.some((x) => f.path.startsWith(x.folder)));
       const byPath = new Map(mine.map((p) => [p.path, p]));
-      const rows: PlaceRow[] = merge(base, base, new Map(here.map((f) => [f.path, f.sha])), station.system).map((r) => {
-        const p = byPath.get(r.path);
-        const at = folders.find((x) => r.path.startsWith(x.folder));
-        const e = p ? own.find((x) => x.editor_id === p.editor_id && x.editor_version === p.editor_version) : at?.e;
-        // an index of ours is as it should be or not; the editor lists what it names, not itself
-        const s =
-          p?.version_id && e && r.decision === 'in-step'
-            ? placementState(e.descriptor, p.path, p.placed_at, e.running, e.listing, e.listed_at)
-            : null;
-        const listed = e?.listing?.listed.find((l) => l.path === r.path);
-        const refused = e?.listing?.refused.find((l) => l.path === r.path);
-        return {
-          path: r.path,
-          editor: e?.descriptor.title ?? '',
-          place: p?.place ?? at?.place ?? '',
-          title: p?.title ?? listed?.title ?? null,
-          itemId: p?.item_id ?? null,
-          number: p?.number ?? null,
-          base: r.base,
-          is: r.is,
-          decision: r.decision,
-          state: s?.state ?? (r.decision === 'theirs' ? (refused ? 'refused' : listed ? 'listed' : '') : r.decision),
-          reason: s?.reason ?? refused?.reason ?? '',
-          points: p?.points ?? null,
-          residual: p?.residual ?? null,
-        };
-      });
-      const states = own.map((e): EditorState => {
-        const theirs = rows.filter((r) => r.editor === e.descriptor.title && r.base && r.itemId);
+      const rows: PlaceRow[] = merge(base, base, new Map(here.map((f) => [f.path, f.sha])), station.system).map(
+        (keyed) => {
+          const placement = byPath.get(keyed.path);
+          const at = folders.find((x) => keyed.path.startsWith(x.folder));
+          const stationEditor = placement
+            ? own.find((x) => x.editor_id === placement.editor_id && x.editor_version === placement.editor_version)
+            : at?.e;
+          // an index of ours is as it should be or not; the editor lists what it names, not itself
+          const s =
+            placement?.version_id && stationEditor && keyed.decision === 'in-step'
+              ? placementState(
+                  stationEditor.descriptor,
+                  placement.path,
+                  placement.placed_at,
+                  stationEditor.running,
+                  stationEditor.listing,
+                  stationEditor.listed_at,
+                )
+              : null;
+          const listed = stationEditor?.listing?.listed.find((l) => l.path === keyed.path);
+          const refused = stationEditor?.listing?.refused.find((l) => l.path === keyed.path);
+          return {
+            path: keyed.path,
+            editor: stationEditor?.descriptor.title ?? '',
+            place: placement?.place ?? at?.place ?? '',
+            title: placement?.title ?? listed?.title ?? null,
+            itemId: placement?.item_id ?? null,
+            number: placement?.number ?? null,
+            base: keyed.base,
+            is: keyed.is,
+            decision: keyed.decision,
+            state:
+              s?.state ??
+              (keyed.decision === 'theirs' ? (refused ? 'refused' : listed ? 'listed' : '') : keyed.decision),
+            reason: s?.reason ?? refused?.reason ?? '',
+            points: placement?.points ?? null,
+            residual: placement?.residual ?? null,
+          };
+        },
+      );
+      const states = own.map((stationEditor): EditorState => {
+        const theirs = rows.filter((r) => r.editor === stationEditor.descriptor.title && r.base && r.itemId);
         const count = (s: string) => theirs.filter((r) => r.state === s).length;
         const changed = theirs.filter((r) => r.decision !== 'in-step').length;
         const waiting = count('restart-due') + count('launch-due') + count('rescan-due');
@@ -361,18 +403,18 @@ export async function stationViews(person: Person, only?: string): Promise<Stati
                     ? 'in-step'
                     : 'empty';
         return {
-          editor: e.editor_id,
-          version: e.editor_version,
-          title: e.descriptor.title,
-          sees: e.descriptor.sees,
-          running: e.running,
-          listed: e.listing?.listed.length ?? 0,
-          refused: e.listing?.refused ?? [],
+          editor: stationEditor.editor_id,
+          version: stationEditor.editor_version,
+          title: stationEditor.descriptor.title,
+          sees: stationEditor.descriptor.sees,
+          running: stationEditor.running,
+          listed: stationEditor.listing?.listed.length ?? 0,
+          refused: stationEditor.listing?.refused ?? [],
           placed: theirs.length,
           state,
           waiting,
           changed,
-          listedAt: e.listed_at?.toISOString() ?? null,
+          listedAt: stationEditor.listed_at?.toISOString() ?? null,
         };
       });
       const last = agent.last_report_at?.getTime() ?? 0;
@@ -388,7 +430,7 @@ export async function stationViews(person: Person, only?: string): Promise<Stati
 }
 
 export async function stationView(person: Person, id: string): Promise<StationView> {
-  const v = /^[0-9a-f-]{36}$/.test(id) ? (await stationViews(person, id))[0] : undefined;
-  if (!v) throw new Problem('not-found', 'There is no such station.', id, 'Go back to Stations.');
-  return v;
+  const station = /^[0-9a-f-]{36}$/.test(id) ? (await stationViews(person, id))[0] : undefined;
+  if (!station) throw new Problem('not-found', 'There is no such station.', id, 'Go back to Stations.');
+  return station;
 }

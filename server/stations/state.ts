@@ -8,7 +8,7 @@ export type PlacementState = {
 };
 
 export function placementState(
-  d: Descriptor,
+  descriptor: Descriptor,
   path: string,
   placedAt: Date,
   running: boolean,
@@ -16,14 +16,14 @@ export function placementState(
   listedAt: Date | null,
 ): PlacementState {
   if (listing && listedAt && listedAt.getTime() >= placedAt.getTime()) {
-    if (listing.listed.some((l) => l.path === path)) return { state: 'listed', reason: `${d.title} lists it` };
+    if (listing.listed.some((l) => l.path === path)) return { state: 'listed', reason: `${descriptor.title} lists it` };
     const refused = listing.refused.find((r) => r.path === path);
     if (refused) return { state: 'refused', reason: refused.reason };
-    return { state: 'not-listed', reason: `${d.title} has read its folder since and says nothing of it` };
+    return { state: 'not-listed', reason: `${descriptor.title} has read its folder since and says nothing of it` };
   }
   if (!running)
-    return { state: 'launch-due', reason: `${d.title} is not running; it reads the file when it is started` };
-  return d.sees === 'launch'
-    ? { state: 'restart-due', reason: `${d.title} reads its folders only at launch: quit and start it` }
-    : { state: 'rescan-due', reason: `${d.title} has not rescanned yet` };
+    return { state: 'launch-due', reason: `${descriptor.title} is not running; it reads the file when it is started` };
+  return descriptor.sees === 'launch'
+    ? { state: 'restart-due', reason: `${descriptor.title} reads its folders only at launch: quit and start it` }
+    : { state: 'rescan-due', reason: `${descriptor.title} has not rescanned yet` };
 }

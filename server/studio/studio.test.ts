@@ -21,7 +21,7 @@ const apart: Settings = { warmth: 24, contrast: 1.1 };
 let shelf = '';
 async function item(title: string, settings: Settings): Promise<void> {
   const bytes = cube(title, settings);
-  const r = recognise('x.cube', bytes, []);
+  const recognised = recognise('x.cube', bytes, []);
   await transaction(async (sql) =>
     createItem(sql, actorOf(people.librarian), {
       kind: 'look',
@@ -31,8 +31,8 @@ async function item(title: string, settings: Settings): Promise<void> {
       supplier: '',
       sha: await putBlob(sql, bytes),
       fileName: `${title}.cube`,
-      format: r.format,
-      facts: r.facts,
+      format: recognised.format,
+      facts: recognised.facts,
       selvedge: null,
       notes: '',
     }),

@@ -15,10 +15,10 @@ export interface Card {
 }
 
 /** The camera's name and whether it is the camera's own data, by the first directory of a TIFF. */
-function tiff(b: Buffer): { camera: string; developed: boolean } {
-  const little = b[0] === 0x49;
-  const u16 = (at: number): number => (little ? b.readUInt16LE(at) : b.readUInt16BE(at));
-  const u32 = (at: number): number => (little ? b.readUInt32LE(at) : b.readUInt32BE(at));
+function tiff(bytes: Buffer): { camera: string; developed: boolean } {
+  const little = bytes[0] === 0x49;
+  const u16 = (at: number): number => (little ? bytes.readUInt16LE(at) : bytes.readUInt16BE(at));
+  const u32 = (at: number): number => (little ? bytes.readUInt32LE(at) : bytes.readUInt32BE(at));
   let camera = '';
   let developed = true;
   const ifd = u32(4);
@@ -28,7 +28,7 @@ function tiff(b: Buffer): { camera: string; developed: boolean } {
     const count = u32(at + 4);
     if (tag === 272) {
       const from = count > 4 ? u32(at + 8) : at + 8;
-      camera = b
+      camera = bytes
         .toString('latin1', from, from + count)
         .replace(/\0.*$/s, '')
         .trim();
@@ -40,13 +40,15 @@ function tiff(b: Buffer): { camera: string; developed: boolean } {
 
 export function photos(folder: string): Photo[] {
   return files(folder).flatMap((path): Photo[] => {
-    const b = read(path);
-    const sign = b.toString('latin1', 0, 4);
+    const bytes = read(path);
+    const sign = bytes.toString('latin1', 0, 4);
     try {
-      if (sign === 'II*\0' || sign === 'MM\0*') return [{ path, ...tiff(b) }];
+      if (sign === 'II*\0' || sign === 'MM\0*') return [{ path, ...tiff(bytes) }];
     } catch {
       return [];
     }
-    return (b[0] === 0xff && b[1] === 0xd8) || sign === '\x89PNG' ? [{ path, camera: '', developed: true }] : [];
+    return (bytes[0] === 0xff && bytes[1] === 0xd8) || sign === '\x89PNG'
+      ? [{ path, camera: '', developed: true }]
+      : [];
   });
 }

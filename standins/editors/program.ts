@@ -57,8 +57,8 @@ export function take(paths: string[], reader: (path: string) => Omit<Listed, 'pa
   for (const path of paths) {
     try {
       out.listed.push({ path, ...reader(path) });
-    } catch (e) {
-      out.refused.push({ path, reason: (e as Error).message });
+    } catch (error) {
+      out.refused.push({ path, reason: (error as Error).message });
     }
   }
   return out;
@@ -93,12 +93,12 @@ export function live(listFile: string, logFile: string, scan: () => Contents, ag
   const state = () =>
     JSON.stringify(
       files('')
-        .map((p) => {
+        .map((path) => {
           try {
-            const s = statSync(join(options.root, p));
-            return [p, s.size, s.mtimeMs];
+            const stats = statSync(join(options.root, path));
+            return [path, stats.size, stats.mtimeMs];
           } catch {
-            return [p];
+            return [path];
           }
         })
         .filter(([p]) => p !== `/${listFile}` && p !== `/${logFile}`),

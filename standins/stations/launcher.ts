@@ -29,14 +29,14 @@ const stations = (): Station[] =>
     : [];
 
 const lists: Record<string, (s: Station) => string> = {
-  'marlstone@4': (s) =>
-    `${s.system === 'macos' ? 'Library/Application Support' : 'AppData/Roaming'}/.marlstone-4/catalogue.json`,
-  'marlstone@3': (s) =>
-    `${s.system === 'macos' ? 'Library/Application Support' : 'AppData/Roaming'}/.marlstone-3/catalogue.json`,
-  'oxbow@2': (s) =>
-    s.system === 'linux'
+  'marlstone@4': (station) =>
+    `${station.system === 'macos' ? 'Library/Application Support' : 'AppData/Roaming'}/.marlstone-4/catalogue.json`,
+  'marlstone@3': (station) =>
+    `${station.system === 'macos' ? 'Library/Application Support' : 'AppData/Roaming'}/.marlstone-3/catalogue.json`,
+  'oxbow@2': (station) =>
+    station.system === 'linux'
       ? '.config/oxbow/contents.json'
-      : `${s.system === 'macos' ? 'Library/Application Support' : 'AppData/Roaming'}/Oxbow/contents.json`,
+      : `${station.system === 'macos' ? 'Library/Application Support' : 'AppData/Roaming'}/Oxbow/contents.json`,
   'perrin-alder@1': () => 'media/ALDER/CAMERA.JSN',
 };
 
@@ -51,13 +51,13 @@ class Refusal extends Error {
 }
 
 function find(name: string, editor: string): Station {
-  const fold = (s: string) =>
-    s
+  const fold = (text: string) =>
+    text
       .toLowerCase()
       .replace(/[^a-z0-9]+/g, '-')
       .replace(/^-|-$/g, '');
-  const s = stations().find((x) => x.name === name || fold(x.name) === fold(name));
-  if (!s)
+  const station = stations().find((x) => x.name === name || fold(x.name) === fold(name));
+  if (!station)
     throw new Refusal(
       'station-unknown',
       `There is no station called ${name} here.`,
@@ -65,22 +65,22 @@ function find(name: string, editor: string): Station {
         .map((x) => x.name)
         .join(', ')}.`,
     );
-  if (!s.editors.includes(editor) || !lists[editor])
+  if (!station.editors.includes(editor) || !lists[editor])
     throw new Refusal(
       'editor-unknown',
-      `${editor} is not installed at ${s.name}.`,
-      `Installed are ${s.editors.join(', ')}.`,
+      `${editor} is not installed at ${station.name}.`,
+      `Installed are ${station.editors.join(', ')}.`,
     );
-  return s;
+  return station;
 }
 
-async function launch(s: Station, editor: string): Promise<{ running: boolean }> {
-  const id = `${s.name} ${editor}`;
+async function launch(station: Station, editor: string): Promise<{ running: boolean }> {
+  const id = `${station.name} ${editor}`;
   if (running.has(id)) return { running: true };
   const [program, edition] = editor.split('@') as [string, string];
   const child = spawn(
     process.execPath,
-    [join(here, `${program}.mjs`), '--root', s.root, '--system', s.system, '--edition', edition],
+    [join(here, `${program}.mjs`), '--root', station.root, '--system', station.system, '--edition', edition],
     { stdio: ['ignore', 'pipe', 'inherit'] },
   );
   running.set(id, child);
@@ -92,8 +92,8 @@ async function launch(s: Station, editor: string): Promise<{ running: boolean }>
   return { running: true };
 }
 
-async function quit(s: Station, editor: string): Promise<{ running: boolean }> {
-  const child = running.get(`${s.name} ${editor}`);
+async function quit(station: Station, editor: string): Promise<{ running: boolean }> {
+  const child = running.get(`${station.name} ${editor}`);
   if (child) {
     const gone = new Promise((r) => child.once('exit', r));
     child.kill('SIGTERM');
@@ -102,16 +102,16 @@ async function quit(s: Station, editor: string): Promise<{ running: boolean }> {
   return { running: false };
 }
 
-function list(s: Station, editor: string): unknown {
-  const file = join(s.root, lists[editor]!(s));
+function list(station: Station, editor: string): unknown {
+  const file = join(station.root, lists[editor]!(station));
   if (!existsSync(file))
     throw new Refusal(
       'never-launched',
-      `${editor} was never started at ${s.name}, so it lists nothing.`,
+      `${editor} was never started at ${station.name}, so it lists nothing.`,
       'Launch it first.',
     );
   const l = JSON.parse(readFileSync(file, 'utf8')) as { at: string; listed: unknown[]; refused: unknown[] };
-  return { running: running.has(`${s.name} ${editor}`), at: l.at, listed: l.listed, refused: l.refused };
+  return { running: running.has(`${station.name} ${editor}`), at: l.at, listed: l.listed, refused: l.refused };
 }
 
 const server = createServer((request, response) => {
@@ -139,14 +139,16 @@ const server = createServer((request, response) => {
             ? await quit(s, editor)
             : list(s, editor),
       );
-    } catch (e) {
-      if (e instanceof Refusal)
-        answer(422, { error: { code: e.code, message: e.message, where: `${station} ${editor}`, remedy: e.remedy } });
+    } catch (error) {
+      if (error instanceof Refusal)
+        answer(422, {
+          error: { code: error.code, message: error.message, where: `${station} ${editor}`, remedy: error.remedy },
+        });
       else
         answer(500, {
           error: {
             code: 'launch-failed',
-            message: (e as Error).message,
+            message: (error as Error).message,
             where: `${station} ${editor}`,
             remedy: 'Look at the log of bin/start.',
           },

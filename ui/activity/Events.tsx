@@ -20,17 +20,17 @@ const places: Record<string, (id: string) => string> = {
   rollout: (id) => `/rollouts/${id}`,
   shelf: (id) => `/shelves?shelf=${id}`,
 };
-const text = (v: unknown): string => {
-  if (v === null || v === undefined || v === '') return '–';
-  if (Array.isArray(v)) return v.length ? v.map(text).join(', ') : '–';
-  if (typeof v === 'object')
+const text = (value: unknown): string => {
+  if (value === null || value === undefined || value === '') return '–';
+  if (Array.isArray(value)) return value.length ? value.map(text).join(', ') : '–';
+  if (typeof value === 'object')
     return (
-      Object.entries(v)
+      Object.entries(value)
         .filter(([, x]) => x !== null)
         .map(([k, x]) => `${k} ${text(x)}`)
         .join(', ') || '–'
     );
-  return String(v).slice(0, 160);
+  return String(value).slice(0, 160);
 };
 
 export function Change({
@@ -45,15 +45,15 @@ export function Change({
   );
   return keys.length ? (
     <span className="block text-[12px] text-soft [overflow-wrap:anywhere]">
-      {keys.slice(0, 8).map((k) => (
-        <span key={k} className="mr-3">
-          {k.replace('_', ' ')}:{' '}
-          {before && k in before ? (
+      {keys.slice(0, 8).map((key) => (
+        <span key={key} className="mr-3">
+          {key.replace('_', ' ')}:{' '}
+          {before && key in before ? (
             <>
-              <s>{text(before[k])}</s> →{' '}
+              <s>{text(before[key])}</s> →{' '}
             </>
           ) : null}
-          {text(after?.[k])}
+          {text(after?.[key])}
         </span>
       ))}
     </span>
@@ -63,26 +63,29 @@ export function Change({
 export function Events({ events, subject = true }: { events: EventLine[]; subject?: boolean }) {
   return (
     <ul aria-label="Activity">
-      {events.map((e) => (
-        <li key={e.id} className="grid grid-cols-[120px_minmax(0,1fr)] gap-4 border-t border-line py-2">
+      {events.map((eventLine) => (
+        <li key={eventLine.id} className="grid grid-cols-[120px_minmax(0,1fr)] gap-4 border-t border-line py-2">
           <span className="whitespace-nowrap text-soft">
-            <Ago at={e.at} />
+            <Ago at={eventLine.at} />
           </span>
           <span>
-            <b className="font-medium">{e.actor || 'Etagere'}</b>: <span>{e.action}</span>
+            <b className="font-medium">{eventLine.actor || 'Etagere'}</b>: <span>{eventLine.action}</span>
             {subject && (
               <>
-                , <span className="text-soft">{e.subject}</span>{' '}
-                {places[e.subject] && e.title ? (
-                  <Link className="underline [overflow-wrap:anywhere]" href={places[e.subject]!(e.subjectId)}>
-                    {e.title}
+                , <span className="text-soft">{eventLine.subject}</span>{' '}
+                {places[eventLine.subject] && eventLine.title ? (
+                  <Link
+                    className="underline [overflow-wrap:anywhere]"
+                    href={places[eventLine.subject]!(eventLine.subjectId)}
+                  >
+                    {eventLine.title}
                   </Link>
                 ) : (
-                  <span className="[overflow-wrap:anywhere]">{e.title ?? ''}</span>
+                  <span className="[overflow-wrap:anywhere]">{eventLine.title ?? ''}</span>
                 )}
               </>
             )}
-            <Change before={e.before} after={e.after} />
+            <Change before={eventLine.before} after={eventLine.after} />
           </span>
         </li>
       ))}

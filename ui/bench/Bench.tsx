@@ -67,8 +67,8 @@ export function Bench({ choices, frames, charts, exports, sets, shelves, saved, 
   const router = useRouter();
   const pool = usePool();
   const state = useMemo(() => {
-    const p = new URLSearchParams(text);
-    return stateOf((k) => p.get(k));
+    const query = new URLSearchParams(text);
+    return stateOf((k) => query.get(k));
   }, [text]);
   const [candidates, setCandidates] = useState<ReadonlyMap<string, Candidate>>(
     () => new Map(known.map((c) => [c.versionId, c])),
@@ -85,14 +85,14 @@ export function Bench({ choices, frames, charts, exports, sets, shelves, saved, 
   const back = useRef<HTMLElement | null>(null);
   const byId = useMemo(() => new Map(frames.map((f) => [f.id, f])), [frames]);
   const latest = useCallback((): State => {
-    const p = new URLSearchParams(last());
-    return stateOf((k) => p.get(k));
+    const query = new URLSearchParams(last());
+    return stateOf((k) => query.get(k));
   }, [last]);
   // whites come with the cells; they are taken up together, since each redraws the whole matrix
   const came = useRef<Record<string, Rendered['white']>>({});
   const taking = useRef<ReturnType<typeof setTimeout> | null>(null);
-  const tellWhite = useCallback((frame: string, w: Rendered['white']) => {
-    came.current[frame] = w;
+  const tellWhite = useCallback((frame: string, white: Rendered['white']) => {
+    came.current[frame] = white;
     taking.current ??= setTimeout(() => {
       taking.current = null;
       const all = came.current;
@@ -133,53 +133,57 @@ export function Bench({ choices, frames, charts, exports, sets, shelves, saved, 
         .catch((e: unknown) => setProblem(problemOf(e)));
   }, [missing]);
 
-  const nameOf = (c: Column): string => {
-    if (c.profile === 'jpeg') return 'Camera’s own JPEG';
-    if (c.profile.startsWith('x:'))
+  const nameOf = (column: Column): string => {
+    if (column.profile === 'jpeg') return 'Camera’s own JPEG';
+    if (column.profile.startsWith('x:'))
       return [
-        `Export: ${c.profile.slice(2)}`,
-        ...c.parts.map((p) => candidates.get(p.version)?.title).filter(Boolean),
+        `Export: ${column.profile.slice(2)}`,
+        ...column.parts.map((p) => candidates.get(p.version)?.title).filter(Boolean),
       ].join(' + ');
-    const parts = [candidates.get(c.profile), ...c.parts.map((p) => candidates.get(p.version))]
+    const parts = [candidates.get(column.profile), ...column.parts.map((p) => candidates.get(p.version))]
       .map((x) => x?.title)
       .filter(Boolean);
-    return parts.join(' + ') || (c.parts.length || c.profile !== 'plain' ? 'Gone from the shelves' : 'No look');
+    return (
+      parts.join(' + ') || (column.parts.length || column.profile !== 'plain' ? 'Gone from the shelves' : 'No look')
+    );
   };
   const nameAt = (i: number): string =>
     state.blind && i !== state.reference ? `Candidate ${letters[order.indexOf(i)] ?? i + 1}` : nameOf(columns[i]!);
   const ofExport = useMemo(() => new Map(exports.map((e) => [`${e.frame} ${e.label.toLowerCase()}`, e.id])), [exports]);
   const labels = [...new Map(exports.map((e) => [e.label.toLowerCase(), e.label])).values()];
-  const chartOf = (f: FrameOnBench): CellSpec['chart'] => {
-    const c = f.chart_id && f.chart_corners && charts.find((x) => x.id === f.chart_id);
-    return c ? { corners: f.chart_corners!, columns: c.columns, rows: c.rows, patches: c.patches } : null;
+  const chartOf = (frame: FrameOnBench): CellSpec['chart'] => {
+    const c = frame.chart_id && frame.chart_corners && charts.find((x) => x.id === frame.chart_id);
+    return c ? { corners: frame.chart_corners!, columns: c.columns, rows: c.rows, patches: c.patches } : null;
   };
   const gamut = useMemo(() => (state.mark ? ((gamutOf() || 'srgb') as Gamut) : 'srgb'), [state.mark]);
-  const specOf = (f: FrameOnBench, wb: string, c: Column, width = 320): CellSpec => ({
-    frame: f.id,
-    camera: f.file_kind === 'camera data',
+  const specOf = (frame: FrameOnBench, wb: string, column: Column, width = 320): CellSpec => ({
+    frame: frame.id,
+    camera: frame.file_kind === 'camera data',
     width,
-    profile: c.profile.startsWith('x:') ? 'plain' : c.profile,
-    export: c.profile.startsWith('x:') ? (ofExport.get(`${f.id} ${c.profile.slice(2).toLowerCase()}`) ?? '') : null,
-    chart: chartOf(f),
+    profile: column.profile.startsWith('x:') ? 'plain' : column.profile,
+    export: column.profile.startsWith('x:')
+      ? (ofExport.get(`${frame.id} ${column.profile.slice(2).toLowerCase()}`) ?? '')
+      : null,
+    chart: chartOf(frame),
     mark: state.mark && !state.difference ? gamut : null,
-    stages: c.stages === 15 ? null : STAGES.filter((_, i) => (c.stages >> i) % 2 === 1).join(','),
-    anchor: c.anchor,
+    stages: column.stages === 15 ? null : STAGES.filter((_, i) => (column.stages >> i) % 2 === 1).join(','),
+    anchor: column.anchor,
     wb,
-    stack: c.parts.map((p) => ({
-      version: p.version,
-      strength: p.strength,
-      reading: p.reading ? readingText(readings[p.reading - 1]!) : '',
+    stack: column.parts.map((part) => ({
+      version: part.version,
+      strength: part.strength,
+      reading: part.reading ? readingText(readings[part.reading - 1]!) : '',
     })),
-    trim: c.trim,
-    range: c.range ? state.range : null,
+    trim: column.trim,
+    range: column.range ? state.range : null,
   });
-  const cautionFor = (f: FrameOnBench, c: Column): string =>
+  const cautionFor = (frame: FrameOnBench, column: Column): string =>
     cautionOf(
-      { camera: bodyOf(f), fileKind: f.file_kind },
+      { camera: bodyOf(frame), fileKind: frame.file_kind },
       {
-        profileFor: candidates.get(c.profile)?.cameras ?? null,
-        anchored: c.anchor !== null,
-        looks: c.parts.map((p) => ({ strength: p.strength, roots: candidates.get(p.version)?.roots ?? [] })),
+        profileFor: candidates.get(column.profile)?.cameras ?? null,
+        anchored: column.anchor !== null,
+        looks: column.parts.map((p) => ({ strength: p.strength, roots: candidates.get(p.version)?.roots ?? [] })),
       },
     );
   const add = (list: Column[], to = columns.length) => {
@@ -188,26 +192,26 @@ export function Bench({ choices, frames, charts, exports, sets, shelves, saved, 
       setSaid(`The bench holds ${MOST_COLUMNS} columns; ${Math.max(0, free)} of ${list.length} were added.`);
     put({ columns: [...columns.slice(0, to), ...list.slice(0, free), ...columns.slice(to)] }, true);
   };
-  const columnFor = (c: Candidate): Column =>
-    c.kind === 'camera-profile'
-      ? { ...plain, profile: c.versionId }
-      : { ...plain, parts: [{ version: c.versionId, strength: c.usual }] };
+  const columnFor = (candidate: Candidate): Column =>
+    candidate.kind === 'camera-profile'
+      ? { ...plain, profile: candidate.versionId }
+      : { ...plain, parts: [{ version: candidate.versionId, strength: candidate.usual }] };
   const fetched = async (query: string, take: (l: Candidate[]) => void) => {
     setProblem(null);
     try {
-      const { candidates: l } = await call<{ candidates: Candidate[] }>(`/api/bench/candidates?${query}`);
-      setCandidates((m) => new Map([...m, ...l.map((c): [string, Candidate] => [c.versionId, c])]));
-      const shown = l.filter((c) => c.shown);
+      const { candidates: candidates } = await call<{ candidates: Candidate[] }>(`/api/bench/candidates?${query}`);
+      setCandidates((m) => new Map([...m, ...candidates.map((c): [string, Candidate] => [c.versionId, c])]));
+      const shown = candidates.filter((c) => c.shown);
       if (shown.length) take(shown);
       else setSaid('Nothing of that kind is on the shelves.');
-    } catch (e) {
-      setProblem(problemOf(e));
+    } catch (error) {
+      setProblem(problemOf(error));
     }
   };
   const set = (i: number, c: Column) => put({ columns: columns.map((x, k) => (k === i ? c : x)) });
   const act = (i: number) => (what: ColumnAct) => {
-    const c = columns[i]!;
-    const last = c.parts[c.parts.length - 1];
+    const column = columns[i]!;
+    const last = column.parts[column.parts.length - 1];
     if (what === 'reference') put({ reference: i });
     else if (what === 'remove') {
       setTrimming(null);
@@ -229,17 +233,19 @@ export function Bench({ choices, frames, charts, exports, sets, shelves, saved, 
       add(
         [0, 25, 50, 75, 100, 125, candidates.get(last.version)?.most ?? 150]
           .filter((s, k, l) => s !== last.strength && l.indexOf(s) === k)
-          .map((s) => ({ ...c, parts: [...c.parts.slice(0, -1), { ...last, strength: s }] })),
+          .map((s) => ({ ...column, parts: [...column.parts.slice(0, -1), { ...last, strength: s }] })),
         i + 1,
       );
     else if (what === 'like')
-      void fetched(`like=${candidates.get(last?.version ?? c.profile)?.itemId}`, (l) => add(l.map(columnFor), i + 1));
+      void fetched(`like=${candidates.get(last?.version ?? column.profile)?.itemId}`, (l) =>
+        add(l.map(columnFor), i + 1),
+      );
     else if (what === 'trim') {
-      if (c.trim) {
-        set(i, { ...c, trim: null });
+      if (column.trim) {
+        set(i, { ...column, trim: null });
         setTrimming(null);
       } else {
-        set(i, { ...c, trim: { slope: [1, 1, 1], offset: [0, 0, 0], power: [1, 1, 1] } });
+        set(i, { ...column, trim: { slope: [1, 1, 1], offset: [0, 0, 0], power: [1, 1, 1] } });
         setTrimming(i);
       }
     } else if (what === 'unexport')
@@ -247,13 +253,13 @@ export function Bench({ choices, frames, charts, exports, sets, shelves, saved, 
         setProblem(null);
         try {
           for (const e of exports)
-            if (e.label.toLowerCase() === c.profile.slice(2).toLowerCase())
+            if (e.label.toLowerCase() === column.profile.slice(2).toLowerCase())
               await call(`/api/exports/${e.id}`, 'DELETE');
-          setSaid(`The exports of ${c.profile.slice(2)} are gone`);
-          put({ columns: latest().columns.filter((x) => x.profile !== c.profile), reference: 0 }, true);
+          setSaid(`The exports of ${column.profile.slice(2)} are gone`);
+          put({ columns: latest().columns.filter((x) => x.profile !== column.profile), reference: 0 }, true);
           router.refresh();
-        } catch (e) {
-          setProblem(problemOf(e));
+        } catch (error) {
+          setProblem(problemOf(error));
         }
       })();
     else if (what === 'add') setAsking({ what: 'add', to: i });
@@ -270,78 +276,82 @@ export function Bench({ choices, frames, charts, exports, sets, shelves, saved, 
       el.scrollIntoView({ block: 'nearest', inline: 'nearest' });
     }
   };
-  const onKey = (e: KeyboardEvent) => {
-    const [ofFrame, ofColumn] = ((e.target as HTMLElement).dataset.cell ?? '').split('/');
+  const onKey = (event: KeyboardEvent) => {
+    const [ofFrame, ofColumn] = ((event.target as HTMLElement).dataset.cell ?? '').split('/');
     const i = Number(ofColumn);
     const r = rows.findIndex((x) => x.frame === ofFrame);
     const c = order.indexOf(i);
     const column = columns[i]; // by the cell itself: focus may be newer than what was rendered last
-    if (!ofFrame || e.ctrlKey || e.metaKey || !column) return;
+    if (!ofFrame || event.ctrlKey || event.metaKey || !column) return;
     const last = column.parts[column.parts.length - 1];
     const on = (k: () => void) => {
-      e.preventDefault();
+      event.preventDefault();
       k();
     };
-    if (e.key === 'ArrowRight') on(() => focus(r, c + 1));
-    else if (e.key === 'ArrowLeft') on(() => focus(r, c - 1));
-    else if (e.key === 'ArrowDown') on(() => focus(r + 1, c));
-    else if (e.key === 'ArrowUp') on(() => focus(r - 1, c));
-    else if (e.key === 'Enter') on(() => open(r, i));
-    else if ((e.key === '+' || e.key === '=' || e.key === '-') && last && !candidates.get(last.version)?.fixed)
+    if (event.key === 'ArrowRight') on(() => focus(r, c + 1));
+    else if (event.key === 'ArrowLeft') on(() => focus(r, c - 1));
+    else if (event.key === 'ArrowDown') on(() => focus(r + 1, c));
+    else if (event.key === 'ArrowUp') on(() => focus(r - 1, c));
+    else if (event.key === 'Enter') on(() => open(r, i));
+    else if (
+      (event.key === '+' || event.key === '=' || event.key === '-') &&
+      last &&
+      !candidates.get(last.version)?.fixed
+    )
       on(() => {
         const now = latest().columns;
         put({
-          columns: now.map((x, k) =>
+          columns: now.map((column, k) =>
             k === i
               ? {
-                  ...x,
-                  parts: x.parts.map((p, n) =>
-                    n === x.parts.length - 1
-                      ? { ...p, strength: Math.max(0, Math.min(400, p.strength + (e.key === '-' ? -5 : 5))) }
-                      : p,
+                  ...column,
+                  parts: column.parts.map((part, n) =>
+                    n === column.parts.length - 1
+                      ? { ...part, strength: Math.max(0, Math.min(400, part.strength + (event.key === '-' ? -5 : 5))) }
+                      : part,
                   ),
                 }
-              : x,
+              : column,
           ),
         });
       });
-    else if (e.key === 'r') on(() => put({ reference: i }));
-    else if (e.key === 'd') on(() => put({ difference: !state.difference }));
-    else if (e.key === 'c' && may.judge && !state.blind && (column.parts.length || isVersion(column.profile)))
+    else if (event.key === 'r') on(() => put({ reference: i }));
+    else if (event.key === 'd') on(() => put({ difference: !state.difference }));
+    else if (event.key === 'c' && may.judge && !state.blind && (column.parts.length || isVersion(column.profile)))
       on(() => setAsking({ what: 'choose', column: i }));
-    else if (e.key === 'Delete') on(() => act(i)('remove'));
+    else if (event.key === 'Delete') on(() => act(i)('remove'));
   };
   const picked = async (r: number, x: number, y: number) => {
     const row = rows[r]!;
-    const f = byId.get(row.frame)!;
+    const frame = byId.get(row.frame)!;
     setPicking(null);
-    const a = await pool?.pick(specOf(f, row.wb, plain), x, y);
-    if (a && 'neutral' in a)
+    const answer = await pool?.pick(specOf(frame, row.wb, plain), x, y);
+    if (answer && 'neutral' in answer)
       put(
         {
-          rows: rows.map((q, k) =>
-            k === r ? { ...q, wb: `n:${a.neutral.map((v) => Number(v.toFixed(5))).join(',')}` } : q,
+          rows: rows.map((row, k) =>
+            k === r ? { ...row, wb: `n:${answer.neutral.map((v) => Number(v.toFixed(5))).join(',')}` } : row,
           ),
         },
         true,
       );
-    else if (a && 'error' in a)
-      setProblem({ code: 'pick', message: a.error.message, where: f.name, remedy: a.error.remedy });
+    else if (answer && 'error' in answer)
+      setProblem({ code: 'pick', message: answer.error.message, where: frame.name, remedy: answer.error.remedy });
   };
   const anchored = (r: number) => {
-    const f = byId.get(rows[r]!.frame)!;
+    const frame = byId.get(rows[r]!.frame)!;
     const own = columns.findIndex(
-      (c) =>
-        isVersion(c.profile) &&
-        !c.anchor &&
-        !candidates.get(c.profile)?.icc &&
-        candidates.get(c.profile)?.cameras.includes(f.camera),
+      (column) =>
+        isVersion(column.profile) &&
+        !column.anchor &&
+        !candidates.get(column.profile)?.icc &&
+        candidates.get(column.profile)?.cameras.includes(frame.camera),
     );
     const lay = (version: string) => add([{ ...plain, profile: version, anchor: 5000 }], Math.max(1, own + 1));
     if (own >= 0) lay(columns[own]!.profile);
     else
-      void fetched(`cameras=${encodeURIComponent(f.camera)}`, (l) => {
-        const dcp = l.filter((c) => !c.icc);
+      void fetched(`cameras=${encodeURIComponent(frame.camera)}`, (candidates) => {
+        const dcp = candidates.filter((c) => !c.icc);
         const first = dcp.find((c) => !c.rungs.includes('look')) ?? dcp[0];
         if (first) lay(first.versionId);
         else setSaid('There is no DNG profile of this camera to anchor.');
@@ -350,9 +360,9 @@ export function Bench({ choices, frames, charts, exports, sets, shelves, saved, 
   const anchorColumn = asking?.what === 'anchor' ? columns.find((c) => c.anchor) : undefined;
   const kept = rows.findIndex((r) => whites[r.frame] && byId.get(r.frame)?.file_kind === 'camera data');
   const odd = oddProfiles(
-    rows.map((r) => {
-      const f = byId.get(r.frame)!;
-      return { id: f.id, camera: bodyOf(f), profile: f.profile };
+    rows.map((row) => {
+      const frame = byId.get(row.frame)!;
+      return { id: frame.id, camera: bodyOf(frame), profile: frame.profile };
     }),
   );
   const lights = new Set(rows.map((r) => byId.get(r.frame)!.light)).size;
@@ -404,9 +414,9 @@ export function Bench({ choices, frames, charts, exports, sets, shelves, saved, 
               `cameras=${encodeURIComponent(
                 [
                   ...new Set(
-                    rows.flatMap((r) => {
-                      const f = byId.get(r.frame)!;
-                      return f.camera ? [f.camera, bodyOf(f)] : [];
+                    rows.flatMap((row) => {
+                      const frame = byId.get(row.frame)!;
+                      return frame.camera ? [frame.camera, bodyOf(frame)] : [];
                     }),
                   ),
                 ].join('|'),
@@ -560,12 +570,12 @@ export function Bench({ choices, frames, charts, exports, sets, shelves, saved, 
               />
             ))}
             {rows.map((row, r) => {
-              const f = byId.get(row.frame)!;
-              const ratio = f.width / f.height;
+              const frame = byId.get(row.frame)!;
+              const ratio = frame.width / frame.height;
               return [
                 <RowHead
                   key={`${row.frame} head`}
-                  frame={f}
+                  frame={frame}
                   row={row}
                   white={whites[row.frame] ?? null}
                   picking={picking === r}
@@ -580,27 +590,29 @@ export function Bench({ choices, frames, charts, exports, sets, shelves, saved, 
                     }
                   }}
                   onAnchor={() => anchored(r)}
-                  most={odd.get(f.id) ?? null}
-                  choice={choiceFor(choices, { camera: bodyOf(f), light: f.light, kind: f.file_kind })}
-                  onChoice={(c) =>
+                  most={odd.get(frame.id) ?? null}
+                  choice={choiceFor(choices, { camera: bodyOf(frame), light: frame.light, kind: frame.file_kind })}
+                  onChoice={(choice) =>
                     add([
                       {
                         ...plain,
-                        profile: c.profileVersion ?? 'plain',
-                        parts: c.lookVersion ? [{ version: c.lookVersion, strength: c.strength }] : [],
+                        profile: choice.profileVersion ?? 'plain',
+                        parts: choice.lookVersion ? [{ version: choice.lookVersion, strength: choice.strength }] : [],
                       },
                     ])
                   }
-                  onChart={may.frames || f.chart_id ? () => setAsking({ what: 'chart', row: r }) : null}
+                  onChart={may.frames || frame.chart_id ? () => setAsking({ what: 'chart', row: r }) : null}
                 />,
                 ...order.map((i, c) => {
-                  const spec = specOf(f, row.wb, columns[i]!);
+                  const spec = specOf(frame, row.wb, columns[i]!);
                   const judged =
                     !columns[i]!.anchor &&
                     i ===
                       (columns.findIndex(
-                        (x) =>
-                          isVersion(x.profile) && !x.anchor && candidates.get(x.profile)?.cameras.includes(f.camera),
+                        (column) =>
+                          isVersion(column.profile) &&
+                          !column.anchor &&
+                          candidates.get(column.profile)?.cameras.includes(frame.camera),
                       ) + 1 || state.reference + 1) -
                         1;
                   return (
@@ -610,11 +622,13 @@ export function Bench({ choices, frames, charts, exports, sets, shelves, saved, 
                       pool={pool}
                       spec={spec}
                       against={
-                        state.difference && i !== state.reference ? specOf(f, row.wb, columns[state.reference]!) : null
+                        state.difference && i !== state.reference
+                          ? specOf(frame, row.wb, columns[state.reference]!)
+                          : null
                       }
                       ratio={ratio}
-                      label={`${nameAt(i)} on ${f.name}`}
-                      caution={state.blind ? '' : cautionFor(f, columns[i]!)}
+                      label={`${nameAt(i)} on ${frame.name}`}
+                      caution={state.blind ? '' : cautionFor(frame, columns[i]!)}
                       current={at[0] === r && at[1] === c}
                       picking={picking === r}
                       onFocus={() => setAt([r, c])}
@@ -673,12 +687,15 @@ export function Bench({ choices, frames, charts, exports, sets, shelves, saved, 
         onPick={(item) => {
           const to = asking?.what === 'add' ? asking.to : null;
           setAsking(null);
-          void fetched(`item=${item.id}`, (l) => {
-            const c = l[0]!;
-            if (to === null) add([columnFor(c)]);
-            else if (c.kind === 'camera-profile') set(to, { ...columns[to]!, profile: c.versionId });
+          void fetched(`item=${item.id}`, (candidates) => {
+            const candidate = candidates[0]!;
+            if (to === null) add([columnFor(candidate)]);
+            else if (candidate.kind === 'camera-profile') set(to, { ...columns[to]!, profile: candidate.versionId });
             else
-              set(to, { ...columns[to]!, parts: [...columns[to]!.parts, { version: c.versionId, strength: c.usual }] });
+              set(to, {
+                ...columns[to]!,
+                parts: [...columns[to]!.parts, { version: candidate.versionId, strength: candidate.usual }],
+              });
           });
         }}
       />
@@ -687,9 +704,9 @@ export function Bench({ choices, frames, charts, exports, sets, shelves, saved, 
           column={columns[asking.column]!}
           name={nameOf(columns[asking.column]!)}
           candidates={candidates}
-          frames={rows.map((r) => {
-            const f = byId.get(r.frame)!;
-            return { id: f.id, name: f.name, camera: bodyOf(f), light: f.light };
+          frames={rows.map((row) => {
+            const frame = byId.get(row.frame)!;
+            return { id: frame.id, name: frame.name, camera: bodyOf(frame), light: frame.light };
           })}
           may={{ choice: may.choice, edit: may.edit }}
           onClose={() => setAsking(null)}
@@ -701,9 +718,9 @@ export function Bench({ choices, frames, charts, exports, sets, shelves, saved, 
       )}
       {asking?.what === 'export' && (
         <ExportDialog
-          frames={rows.map((r) => {
-            const f = byId.get(r.frame)!;
-            return { id: f.id, name: f.name };
+          frames={rows.map((row) => {
+            const frame = byId.get(row.frame)!;
+            return { id: frame.id, name: frame.name };
           })}
           labels={labels}
           onClose={() => setAsking(null)}
@@ -720,9 +737,9 @@ export function Bench({ choices, frames, charts, exports, sets, shelves, saved, 
           pool={pool}
           frame={byId.get(rows[asking.row]!.frame)!}
           charts={charts}
-          columns={columns.map((c, i) => ({
+          columns={columns.map((column, i) => ({
             name: nameAt(i),
-            spec: specOf(byId.get(rows[asking.row]!.frame)!, rows[asking.row]!.wb, c),
+            spec: specOf(byId.get(rows[asking.row]!.frame)!, rows[asking.row]!.wb, column),
           }))}
           may={may.frames}
           onClose={() => setAsking(null)}

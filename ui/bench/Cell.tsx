@@ -81,43 +81,52 @@ export function Cell({
     const began = performance.now();
     void pool
       .ask(at, seen, (id) => ({ id, cell: spec, against }))
-      .then((a) => {
+      .then((answer) => {
         if (n !== seq.current) return;
-        if ('error' in a) {
-          setFault(a.error);
+        if ('error' in answer) {
+          setFault(answer.error);
           setGot(null);
           return;
         }
-        if (!('figures' in a)) return;
+        if (!('figures' in answer)) return;
         const c = canvas.current;
         if (!c) return;
-        if (c.width !== a.width || c.height !== a.height) {
-          c.width = a.width;
-          c.height = a.height;
+        if (c.width !== answer.width || c.height !== answer.height) {
+          c.width = answer.width;
+          c.height = answer.height;
         }
-        c.getContext('2d')!.putImageData(new ImageData(new Uint8ClampedArray(a.pixels), a.width, a.height), 0, 0);
+        c.getContext('2d')!.putImageData(
+          new ImageData(new Uint8ClampedArray(answer.pixels), answer.width, answer.height),
+          0,
+          0,
+        );
         c.dataset.shown = String(Number(c.dataset.shown ?? 0) + 1);
         c.dataset.repaint = (performance.now() - began).toFixed(1);
         setFault(null);
-        setGot({ figures: a.figures, difference: a.difference, chart: a.chart, outside: a.outside });
-        white.current?.(a.white);
+        setGot({
+          figures: answer.figures,
+          difference: answer.difference,
+          chart: answer.chart,
+          outside: answer.outside,
+        });
+        white.current?.(answer.white);
       });
     // what is asked for is told by its text; whether it is in view only orders the queue
   }, [pool, key]); // eslint-disable-line react-hooks/exhaustive-deps
-  const f = got?.figures;
+  const cellFigures = got?.figures;
   return (
     <div className="min-w-0">
       <button
         ref={box}
         data-cell={at}
-        aria-label={`${label}${f ? `. Clipped ${f.clippedHigh.toFixed(1)} percent, shadows ${f.shadows} of 32, neutrals ${tintWords(f.tint)}` : ''}${got?.chart ? `. Patches of the chart: mean ΔE ${got.chart.mean.toFixed(1)}, max ${got.chart.max.toFixed(1)}` : ''}${caution ? `. Caution: ${caution}` : ''}`}
+        aria-label={`${label}${cellFigures ? `. Clipped ${cellFigures.clippedHigh.toFixed(1)} percent, shadows ${cellFigures.shadows} of 32, neutrals ${tintWords(cellFigures.tint)}` : ''}${got?.chart ? `. Patches of the chart: mean ΔE ${got.chart.mean.toFixed(1)}, max ${got.chart.max.toFixed(1)}` : ''}${caution ? `. Caution: ${caution}` : ''}`}
         className={`relative block w-full bg-press ${current ? 'outline outline-2 outline-offset-1 outline-verd' : ''} ${picking ? 'cursor-crosshair' : ''}`}
         style={{ aspectRatio: ratio }}
         onFocus={onFocus}
-        onClick={(e) => {
+        onClick={(event) => {
           if (picking) {
-            const r = e.currentTarget.getBoundingClientRect();
-            onPick((e.clientX - r.left) / r.width, (e.clientY - r.top) / r.height);
+            const box = event.currentTarget.getBoundingClientRect();
+            onPick((event.clientX - box.left) / box.width, (event.clientY - box.top) / box.height);
           } else onFocus();
         }}
         onDoubleClick={() => {
@@ -150,12 +159,12 @@ export function Cell({
               <span>95 % {got.difference.p95.toFixed(1)}</span>
               <span>max {got.difference.max.toFixed(1)}</span>
             </>
-          ) : f ? (
+          ) : cellFigures ? (
             <>
-              <span title="pixels with a channel at full scale">clip {f.clippedHigh.toFixed(1)} %</span>
-              <span title="levels of the darkest 32 that the picture has">dark {f.shadows}/32</span>
+              <span title="pixels with a channel at full scale">clip {cellFigures.clippedHigh.toFixed(1)} %</span>
+              <span title="levels of the darkest 32 that the picture has">dark {cellFigures.shadows}/32</span>
               <span className="truncate" title="mean color of the neutrals">
-                {tintWords(f.tint)}
+                {tintWords(cellFigures.tint)}
               </span>
             </>
           ) : (

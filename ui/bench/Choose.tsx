@@ -87,8 +87,8 @@ export function Choose({ column, name, candidates, frames, may, onClose, onDone 
       onDone(
         `${r.verdicts} ${r.verdicts === 1 ? 'verdict' : 'verdicts'} kept${r.choices ? `, ${r.choices} house ${r.choices === 1 ? 'choice' : 'choices'} made` : ''}`,
       );
-    } catch (e) {
-      setProblem(problemOf(e));
+    } catch (error) {
+      setProblem(problemOf(error));
     } finally {
       setBusy(false);
     }
@@ -102,8 +102,8 @@ export function Choose({ column, name, candidates, frames, may, onClose, onDone 
   return (
     <Dialog.Root
       open
-      onOpenChange={(o) => {
-        if (!o) onClose();
+      onOpenChange={(open) => {
+        if (!open) onClose();
       }}
     >
       <Dialog.Portal>

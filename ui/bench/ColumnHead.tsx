@@ -35,17 +35,17 @@ export function ColumnHead({ column, name, candidates, reference, blind, act, se
   const strength = (v: number) =>
     set({
       ...column,
-      parts: column.parts.map((p, i) =>
-        i === column.parts.length - 1 ? { ...p, strength: Math.max(0, Math.min(400, Math.round(v))) } : p,
+      parts: column.parts.map((part, i) =>
+        i === column.parts.length - 1 ? { ...part, strength: Math.max(0, Math.min(400, Math.round(v))) } : part,
       ),
     });
   const read = (reading: number | undefined) =>
     set({
       ...column,
-      parts: column.parts.map((p, i) => {
-        const { reading: _was, ...rest } = p;
+      parts: column.parts.map((part, i) => {
+        const { reading: _was, ...rest } = part;
         void _was;
-        return i === column.parts.length - 1 ? { ...rest, ...(reading ? { reading } : {}) } : p;
+        return i === column.parts.length - 1 ? { ...rest, ...(reading ? { reading } : {}) } : part;
       }),
     });
   return (
@@ -97,9 +97,9 @@ export function ColumnHead({ column, name, candidates, reference, blind, act, se
                       <DropdownMenu.Item className={entry} onSelect={() => read(undefined)}>
                         the encoding that holds
                       </DropdownMenu.Item>
-                      {readings.map((r, i) => (
+                      {readings.map((reading, i) => (
                         <DropdownMenu.Item key={i} className={entry} onSelect={() => read(i + 1)}>
-                          {readingText(r)}
+                          {readingText(reading)}
                         </DropdownMenu.Item>
                       ))}
                     </DropdownMenu.SubContent>

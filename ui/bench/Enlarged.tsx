@@ -50,28 +50,28 @@ export function Enlarged({ pool, title, shown, others, onAdd, onDrop, surround, 
       tabIndex={-1}
       className="fixed inset-0 z-40 flex flex-col outline-none"
       style={{ background: grays[surround] }}
-      onKeyDown={(e) => {
-        if (e.key === 'Escape') {
-          e.preventDefault();
+      onKeyDown={(event) => {
+        if (event.key === 'Escape') {
+          event.preventDefault();
           onClose();
-        } else if (e.key === ' ' && (e.target as HTMLElement).tagName !== 'BUTTON') {
-          e.preventDefault();
+        } else if (event.key === ' ' && (event.target as HTMLElement).tagName !== 'BUTTON') {
+          event.preventDefault();
           setOriginal(true);
-        } else if (e.key === '1') setView({ ...view, zoom: 1 });
-        else if (e.key === '0') setView({ zoom: 0, x: 0.5, y: 0.5 });
-        else if (e.key === 'w' && shown.length === 2) setWipe(!wipe);
-        else if (e.key.startsWith('Arrow') && view.zoom && (e.target as HTMLElement).tagName !== 'INPUT') {
-          e.preventDefault();
+        } else if (event.key === '1') setView({ ...view, zoom: 1 });
+        else if (event.key === '0') setView({ zoom: 0, x: 0.5, y: 0.5 });
+        else if (event.key === 'w' && shown.length === 2) setWipe(!wipe);
+        else if (event.key.startsWith('Arrow') && view.zoom && (event.target as HTMLElement).tagName !== 'INPUT') {
+          event.preventDefault();
           const d = 0.05;
           setView({
             ...view,
-            x: view.x + (e.key === 'ArrowRight' ? d : e.key === 'ArrowLeft' ? -d : 0),
-            y: view.y + (e.key === 'ArrowDown' ? d : e.key === 'ArrowUp' ? -d : 0),
+            x: view.x + (event.key === 'ArrowRight' ? d : event.key === 'ArrowLeft' ? -d : 0),
+            y: view.y + (event.key === 'ArrowDown' ? d : event.key === 'ArrowUp' ? -d : 0),
           });
         }
       }}
-      onKeyUp={(e) => {
-        if (e.key === ' ') setOriginal(false);
+      onKeyUp={(event) => {
+        if (event.key === ' ') setOriginal(false);
       }}
     >
       <div className="flex flex-wrap items-center gap-2 border-b border-line bg-sheet px-4 py-2">
@@ -93,10 +93,10 @@ export function Enlarged({ pool, title, shown, others, onAdd, onDrop, surround, 
             aria-label="Put beside"
             className="field !h-[26px] max-w-[170px] text-[12.5px]"
             value=""
-            onChange={(e) => {
-              if (e.target.value) {
+            onChange={(event) => {
+              if (event.target.value) {
                 setWipe(false);
-                onAdd(Number(e.target.value));
+                onAdd(Number(event.target.value));
               }
             }}
           >
@@ -138,8 +138,8 @@ export function Enlarged({ pool, title, shown, others, onAdd, onDrop, surround, 
           onPointerDown={() => setOriginal(true)}
           onPointerUp={() => setOriginal(false)}
           onPointerLeave={() => setOriginal(false)}
-          onKeyDown={(e) => {
-            if (e.key === ' ' || e.key === 'Enter') setOriginal(true);
+          onKeyDown={(event) => {
+            if (event.key === ' ' || event.key === 'Enter') setOriginal(true);
           }}
           onKeyUp={() => setOriginal(false)}
         >
@@ -178,7 +178,7 @@ export function Enlarged({ pool, title, shown, others, onAdd, onDrop, surround, 
         className={`grid min-h-0 flex-1 gap-2 p-3 ${shown.length > 2 ? 'grid-cols-2 grid-rows-2' : ''}`}
         style={shown.length === 2 && !both ? { gridTemplateColumns: '1fr 1fr' } : undefined}
       >
-        {shown.map((s, i) => (
+        {shown.map((shown, i) => (
           <div
             key={i}
             className="relative min-h-0 min-w-0"
@@ -198,17 +198,17 @@ export function Enlarged({ pool, title, shown, others, onAdd, onDrop, surround, 
               spec={
                 original
                   ? {
-                      ...s.spec,
+                      ...shown.spec,
                       stack: [],
                       trim: null,
                       range: null,
-                      profile: s.spec.camera ? 'plain' : s.spec.profile,
+                      profile: shown.spec.camera ? 'plain' : shown.spec.profile,
                       stages: null,
                       anchor: null,
                     }
-                  : s.spec
+                  : shown.spec
               }
-              name={s.name}
+              name={shown.name}
               view={view}
               onView={setView}
               onAt={at}
@@ -224,7 +224,7 @@ export function Enlarged({ pool, title, shown, others, onAdd, onDrop, surround, 
 }
 
 function labWords([r, g, b]: number[]): string {
-  const l = new Float64Array(3);
-  labOfSrgb(r! / 255, g! / 255, b! / 255, l);
-  return `L* ${l[0]!.toFixed(0)} a* ${l[1]!.toFixed(0)} b* ${l[2]!.toFixed(0)}`;
+  const lab = new Float64Array(3);
+  labOfSrgb(r! / 255, g! / 255, b! / 255, lab);
+  return `L* ${lab[0]!.toFixed(0)} a* ${lab[1]!.toFixed(0)} b* ${lab[2]!.toFixed(0)}`;
 }

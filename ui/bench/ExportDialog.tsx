@@ -25,8 +25,8 @@ export function ExportDialog({ frames, labels, onClose, onDone }: Props) {
     try {
       await sendFile(`/api/frames/${frame}/exports?label=${encodeURIComponent(label)}`, file);
       onDone(label.trim().replace(/\s+/g, ' '));
-    } catch (e) {
-      setProblem(problemOf(e));
+    } catch (error) {
+      setProblem(problemOf(error));
     } finally {
       setBusy(false);
     }
@@ -35,8 +35,8 @@ export function ExportDialog({ frames, labels, onClose, onDone }: Props) {
   return (
     <Dialog.Root
       open
-      onOpenChange={(o) => {
-        if (!o) onClose();
+      onOpenChange={(open) => {
+        if (!open) onClose();
       }}
     >
       <Dialog.Portal>
@@ -51,8 +51,8 @@ export function ExportDialog({ frames, labels, onClose, onDone }: Props) {
             Export the whole frame from the editor as JPEG, PNG or TIFF. Exports of one label are one column.
           </p>
           <form
-            onSubmit={(e) => {
-              e.preventDefault();
+            onSubmit={(event) => {
+              event.preventDefault();
               void send();
             }}
           >
@@ -77,8 +77,8 @@ export function ExportDialog({ frames, labels, onClose, onDone }: Props) {
                 maxLength={120}
               />
               <datalist id="export-labels">
-                {labels.map((l) => (
-                  <option key={l} value={l} />
+                {labels.map((line) => (
+                  <option key={line} value={line} />
                 ))}
               </datalist>
             </label>

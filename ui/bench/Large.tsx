@@ -48,11 +48,12 @@ export function Large({ pool, slot, spec, name, view, onView, onAt, onReader, li
     tell.current = onReader;
   });
   useEffect(() => {
-    const o = new ResizeObserver(([e]) => {
-      if (e) setRoom({ w: e.contentRect.width, h: e.contentRect.height });
+    const resizeObserver = new ResizeObserver(([resizeObserverEntry]) => {
+      if (resizeObserverEntry)
+        setRoom({ w: resizeObserverEntry.contentRect.width, h: resizeObserverEntry.contentRect.height });
     });
-    if (box.current) o.observe(box.current);
-    return () => o.disconnect();
+    if (box.current) resizeObserver.observe(box.current);
+    return () => resizeObserver.disconnect();
   }, []);
   const key = JSON.stringify(spec);
   const inParts = !(spec.camera && spec.profile === 'jpeg') && spec.export === null;
@@ -80,21 +81,21 @@ export function Large({ pool, slot, spec, name, view, onView, onAt, onReader, li
     pool.drop((k) => k.startsWith(`part ${slot} `));
     void pool
       .ask(`large ${slot}`, true, (id) => ({ id, cell: { ...spec, width: 1500 }, against: null }))
-      .then((a) => {
+      .then((answer) => {
         if (n !== seq.current || !canvas.current) return;
-        if ('error' in a) {
-          setFault(a.error);
+        if ('error' in answer) {
+          setFault(answer.error);
           return;
         }
-        if (!('figures' in a)) return;
+        if (!('figures' in answer)) return;
         const c = canvas.current;
-        const data = new ImageData(new Uint8ClampedArray(a.pixels), a.width, a.height);
-        c.width = a.width;
-        c.height = a.height;
+        const data = new ImageData(new Uint8ClampedArray(answer.pixels), answer.width, answer.height);
+        c.width = answer.width;
+        c.height = answer.height;
         c.getContext('2d')!.putImageData(data, 0, 0);
         c.dataset.shown = String(Number(c.dataset.shown ?? 0) + 1);
         preview.current = data;
-        setSize({ w: a.width, h: a.height });
+        setSize({ w: answer.width, h: answer.height });
         setFault(null);
         if (bars.current) histogram(bars.current, data.data);
       });
@@ -109,58 +110,58 @@ export function Large({ pool, slot, spec, name, view, onView, onAt, onReader, li
   const y = h <= room.h ? (room.h - h) / 2 : Math.min(0, Math.max(room.h - h, room.h / 2 - view.y * h));
   const detailed = !!pool && !!whole && view.zoom > 0 && !fault && inParts;
   useEffect(() => {
-    const c = sharp.current;
-    if (!c || !detailed || !pool) return;
+    const canvas = sharp.current;
+    if (!canvas || !detailed || !pool) return;
     const list = partsInView(whole, room, x, y, scale);
     const wanted = new Set(list.map((r) => `${r.x},${r.y}`));
     const n = seq.current;
     const held = parts.current;
     const cw = Math.round(room.w * ratio);
     const ch = Math.round(room.h * ratio);
-    const g = c.getContext('2d')!;
-    if (c.width !== cw || c.height !== ch) {
-      c.width = cw;
-      c.height = ch;
-    } else g.clearRect(0, 0, cw, ch);
-    g.imageSmoothingEnabled = false;
+    const context = canvas.getContext('2d')!;
+    if (canvas.width !== cw || canvas.height !== ch) {
+      canvas.width = cw;
+      canvas.height = ch;
+    } else context.clearRect(0, 0, cw, ch);
+    context.imageSmoothingEnabled = false;
     let drawn = 0;
     pool.drop((k) => k.startsWith(`part ${slot} `) && !wanted.has(k.slice(`part ${slot} `.length)));
     for (const k of asked.current) if (!wanted.has(k) && !held.has(k)) asked.current.delete(k);
-    for (const r of list) {
-      const k = `${r.x},${r.y}`;
-      const got = held.get(k);
+    for (const rect of list) {
+      const key = `${rect.x},${rect.y}`;
+      const got = held.get(key);
       if (got) {
-        held.delete(k);
-        held.set(k, got);
-        g.drawImage(
+        held.delete(key);
+        held.set(key, got);
+        context.drawImage(
           got,
-          Math.round((x + r.x * scale) * ratio),
-          Math.round((y + r.y * scale) * ratio),
-          Math.round(r.w * scale * ratio),
-          Math.round(r.h * scale * ratio),
+          Math.round((x + rect.x * scale) * ratio),
+          Math.round((y + rect.y * scale) * ratio),
+          Math.round(rect.w * scale * ratio),
+          Math.round(rect.h * scale * ratio),
         );
         drawn++;
         continue;
       }
-      if (asked.current.has(k)) continue;
-      asked.current.add(k);
+      if (asked.current.has(key)) continue;
+      asked.current.add(key);
       void pool
-        .ask(`part ${slot} ${k}`, true, (id) => ({ id, part: { ...spec, width: 1500 }, at: r, whole }))
-        .then((a) => {
+        .ask(`part ${slot} ${key}`, true, (id) => ({ id, part: { ...spec, width: 1500 }, at: rect, whole }))
+        .then((answer) => {
           if (n !== seq.current) return;
-          asked.current.delete(k);
-          if ('error' in a) {
-            setFault(a.error);
+          asked.current.delete(key);
+          if ('error' in answer) {
+            setFault(answer.error);
             return;
           }
-          if (!('at' in a)) return;
+          if (!('at' in answer)) return;
           const tile = document.createElement('canvas');
-          tile.width = r.w;
-          tile.height = r.h;
+          tile.width = rect.w;
+          tile.height = rect.h;
           tile
             .getContext('2d', { willReadFrequently: true })!
-            .putImageData(new ImageData(new Uint8ClampedArray(a.pixels), r.w, r.h), 0, 0);
-          held.set(k, tile);
+            .putImageData(new ImageData(new Uint8ClampedArray(answer.pixels), rect.w, rect.h), 0, 0);
+          held.set(key, tile);
           for (const old of held.keys()) {
             if (held.size <= MOST_PARTS) break;
             held.delete(old);
@@ -168,8 +169,8 @@ export function Large({ pool, slot, spec, name, view, onView, onAt, onReader, li
           setCome((i) => i + 1);
         });
     }
-    c.dataset.drawn = String(drawn);
-    c.dataset.missing = String(list.length - drawn);
+    canvas.dataset.drawn = String(drawn);
+    canvas.dataset.missing = String(list.length - drawn);
   }, [pool, detailed, whole, room, x, y, scale, ratio, key, come]); // eslint-disable-line react-hooks/exhaustive-deps
   const read = useCallback<Reader>(
     (u, v) => {
@@ -178,31 +179,33 @@ export function Large({ pool, slot, spec, name, view, onView, onAt, onReader, li
         const py = Math.min(whole.height - 1, Math.max(0, Math.floor(v * whole.height)));
         const tile = parts.current.get(`${px - (px % PART)},${py - (py % PART)}`);
         if (tile) {
-          const d = tile.getContext('2d', { willReadFrequently: true })!.getImageData(px % PART, py % PART, 1, 1).data;
-          return [d[0]!, d[1]!, d[2]!];
+          const pixels = tile
+            .getContext('2d', { willReadFrequently: true })!
+            .getImageData(px % PART, py % PART, 1, 1).data;
+          return [pixels[0]!, pixels[1]!, pixels[2]!];
         }
       }
-      const p = preview.current;
-      if (!p) return null;
+      const imageData = preview.current;
+      if (!imageData) return null;
       const o =
-        (Math.min(p.height - 1, Math.max(0, Math.floor(v * p.height))) * p.width +
-          Math.min(p.width - 1, Math.max(0, Math.floor(u * p.width)))) *
+        (Math.min(imageData.height - 1, Math.max(0, Math.floor(v * imageData.height))) * imageData.width +
+          Math.min(imageData.width - 1, Math.max(0, Math.floor(u * imageData.width)))) *
         4;
-      return [p.data[o]!, p.data[o + 1]!, p.data[o + 2]!];
+      return [imageData.data[o]!, imageData.data[o + 1]!, imageData.data[o + 2]!];
     },
     [detailed, whole],
   );
   useEffect(() => {
     tell.current(read);
   }, [read]);
-  const move = (e: PointerEvent) => {
+  const move = (event: PointerEvent) => {
     const r = box.current!.getBoundingClientRect();
-    onAt((e.clientX - r.left - x) / w, (e.clientY - r.top - y) / h);
+    onAt((event.clientX - r.left - x) / w, (event.clientY - r.top - y) / h);
     if (drag.current && view.zoom)
       onView({
         ...view,
-        x: Math.min(1, Math.max(0, drag.current.v.x - (e.clientX - drag.current.x) / w)),
-        y: Math.min(1, Math.max(0, drag.current.v.y - (e.clientY - drag.current.y) / h)),
+        x: Math.min(1, Math.max(0, drag.current.v.x - (event.clientX - drag.current.x) / w)),
+        y: Math.min(1, Math.max(0, drag.current.v.y - (event.clientY - drag.current.y) / h)),
       });
   };
   return (
@@ -211,9 +214,9 @@ export function Large({ pool, slot, spec, name, view, onView, onAt, onReader, li
       data-large
       className="absolute inset-0 overflow-hidden"
       style={{ cursor: view.zoom ? 'grab' : 'default', touchAction: 'none' }}
-      onPointerDown={(e) => {
-        drag.current = { x: e.clientX, y: e.clientY, v: view };
-        e.currentTarget.setPointerCapture(e.pointerId);
+      onPointerDown={(event) => {
+        drag.current = { x: event.clientX, y: event.clientY, v: view };
+        event.currentTarget.setPointerCapture(event.pointerId);
       }}
       onPointerUp={() => {
         drag.current = null;
@@ -248,19 +251,19 @@ export function Large({ pool, slot, spec, name, view, onView, onAt, onReader, li
   );
 }
 
-function histogram(c: HTMLCanvasElement, p: Uint8ClampedArray): void {
-  const n = [0, 1, 2].map(() => new Float64Array(128));
-  const g = c.getContext('2d')!;
-  for (let i = 0; i < p.length; i += 4) for (let k = 0; k < 3; k++) n[k]![p[i + k]! >> 1]!++;
-  const top = Math.max(...n.map((a) => a.slice(1, 127).reduce((x, y) => Math.max(x, y), 1)));
-  g.clearRect(0, 0, 128, 48);
-  g.globalCompositeOperation = 'lighter';
-  n.forEach((a, k) => {
-    g.fillStyle = ['#a03030', '#308030', '#3050b0'][k]!;
-    a.forEach((v, x) => {
+function histogram(canvas: HTMLCanvasElement, pixels: Uint8ClampedArray): void {
+  const valueses = [0, 1, 2].map(() => new Float64Array(128));
+  const context = canvas.getContext('2d')!;
+  for (let i = 0; i < pixels.length; i += 4) for (let k = 0; k < 3; k++) valueses[k]![pixels[i + k]! >> 1]!++;
+  const top = Math.max(...valueses.map((a) => a.slice(1, 127).reduce((x, y) => Math.max(x, y), 1)));
+  context.clearRect(0, 0, 128, 48);
+  context.globalCompositeOperation = 'lighter';
+  valueses.forEach((first, k) => {
+    context.fillStyle = ['#a03030', '#308030', '#3050b0'][k]!;
+    first.forEach((v, x) => {
       const h = Math.min(48, (46 * v) / top);
-      g.fillRect(x, 48 - h, 1, h);
+      context.fillRect(x, 48 - h, 1, h);
     });
   });
-  g.globalCompositeOperation = 'source-over';
+  context.globalCompositeOperation = 'source-over';
 }

@@ -108,15 +108,15 @@ export function FramesMenu({
         );
       })}
       {line}
-      {frames.map((f) => (
+      {frames.map((frame) => (
         <Entry
-          key={f.id}
-          words={f.name}
-          beside={[f.chart_id ? 'target' : '', f.file_kind === 'camera data' ? 'camera data' : 'rendered']
+          key={frame.id}
+          words={frame.name}
+          beside={[frame.chart_id ? 'target' : '', frame.file_kind === 'camera data' ? 'camera data' : 'rendered']
             .filter(Boolean)
             .join(', ')}
-          off={full || on(f.id)}
-          onSelect={() => onFrame(f.id)}
+          off={full || on(frame.id)}
+          onSelect={() => onFrame(frame.id)}
         />
       ))}
     </Menu>
@@ -150,8 +150,8 @@ export function CandidatesMenu({
       <Entry words="The profiles of these cameras" off={!cameras} onSelect={onProfiles} />
       <Entry words="The camera’s own JPEG" onSelect={() => onColumn('jpeg')} />
       <Entry words="No look" onSelect={() => onColumn('plain')} />
-      {labels.map((l) => (
-        <Entry key={l} words={`Export: ${l}`} onSelect={() => onColumn(`x:${l}`)} />
+      {labels.map((line) => (
+        <Entry key={line} words={`Export: ${line}`} onSelect={() => onColumn(`x:${line}`)} />
       ))}
       {mayBring && <Entry words="Bring in an editor’s export" onSelect={onBring} />}
       {line}

@@ -45,18 +45,18 @@ export function TrimPanel({
       {kinds.map(([k, low, high, step]) => (
         <span key={k} className="flex items-center gap-1.5" role="group" aria-label={k}>
           {k}
-          {channel.map((c, i) => (
+          {channel.map((character, i) => (
             <input
-              key={c}
+              key={character}
               type="number"
               className="field !h-[26px] w-[66px] !px-1.5"
-              aria-label={`${k} of ${c}`}
+              aria-label={`${k} of ${character}`}
               min={low}
               max={high}
               step={step}
               value={trim[k][i]}
-              onChange={(e) => {
-                const v = Number(e.target.value);
+              onChange={(event) => {
+                const v = Number(event.target.value);
                 if (v >= low && v <= high) set(k, i, v);
               }}
             />
@@ -157,8 +157,8 @@ export function RangePanel({
               max={15}
               step={0.5}
               value={range.edge}
-              onChange={(e) => {
-                const v = Number(e.target.value);
+              onChange={(event) => {
+                const v = Number(event.target.value);
                 if (v >= 0.5 && v <= 15) onRange({ ...range, edge: v });
               }}
             />
@@ -173,8 +173,8 @@ export function RangePanel({
               max={2}
               step={0.1}
               value={range.detail}
-              onChange={(e) => {
-                const v = Number(e.target.value);
+              onChange={(event) => {
+                const v = Number(event.target.value);
                 if (v >= 0 && v <= 2) onRange({ ...range, detail: v });
               }}
             />

@@ -41,7 +41,7 @@ interface Props {
 const thousands = (n: number): string => String(Math.round(n)).replace(/\B(?=(\d{3})+$)/g, ',');
 
 export function RowHead({
-  frame: f,
+  frame: frame,
   row,
   white,
   picking,
@@ -61,20 +61,20 @@ export function RowHead({
       ? row.wb.slice(2).split(',').map(Number)
       : [white ? Math.round(white.kelvin) : 5500, white ? Math.round(white.tint) : 0];
   return (
-    <div className="min-w-0 pr-2 text-[12px]" data-row={f.name}>
+    <div className="min-w-0 pr-2 text-[12px]" data-row={frame.name}>
       <h3 className="font-sans text-[13.5px] font-semibold leading-tight tracking-normal [overflow-wrap:anywhere]">
-        {f.name}
+        {frame.name}
       </h3>
       <p className="text-soft">
-        {[bodyOf(f), f.light, f.file_kind === 'camera data' ? '' : 'rendered'].filter(Boolean).join(', ')}
+        {[bodyOf(frame), frame.light, frame.file_kind === 'camera data' ? '' : 'rendered'].filter(Boolean).join(', ')}
       </p>
-      {f.profile && !most && <p className="text-soft">came with {f.profile}</p>}
+      {frame.profile && !most && <p className="text-soft">came with {frame.profile}</p>}
       {most && (
         <p className="font-semibold leading-snug text-ochre">
-          came with {f.profile}, most with {most}
+          came with {frame.profile}, most with {most}
         </p>
       )}
-      {f.conversion && <p className="text-soft">told by its serial, {f.serial}</p>}
+      {frame.conversion && <p className="text-soft">told by its serial, {frame.serial}</p>}
       {choice && (
         <p className="leading-snug text-soft">
           house choice{choice.client ? ` for ${choice.client}` : ''}:{' '}
@@ -84,19 +84,19 @@ export function RowHead({
         </p>
       )}
       <label className="mt-1 block">
-        <span className="sr-only">White balance of {f.name}</span>
+        <span className="sr-only">White balance of {frame.name}</span>
         <select
           className="field !h-[26px] w-full !px-1 text-[12px]"
           value={kind}
-          onChange={(e) => {
-            const v = e.target.value;
-            if (v === 'n') onPick();
-            else set(v === 'k' ? `k:${kelvin},${tint}` : v);
+          onChange={(event) => {
+            const value = event.target.value;
+            if (value === 'n') onPick();
+            else set(value === 'k' ? `k:${kelvin},${tint}` : value);
           }}
         >
           <option value="as">as in the file</option>
           <option value="auto">gray world</option>
-          {f.file_kind === 'camera data' && <option value="k">temperature</option>}
+          {frame.file_kind === 'camera data' && <option value="k">temperature</option>}
           <option value="n">{kind === 'n' ? 'picked' : 'pick from a cell'}</option>
         </select>
       </label>
@@ -105,13 +105,13 @@ export function RowHead({
           <input
             type="number"
             className="field !h-[24px] w-[62px] !px-1"
-            aria-label={`Temperature of ${f.name} in kelvin`}
+            aria-label={`Temperature of ${frame.name} in kelvin`}
             min={2000}
             max={50000}
             step={50}
             value={kelvin}
-            onChange={(e) => {
-              const v = Number(e.target.value);
+            onChange={(event) => {
+              const v = Number(event.target.value);
               if (v >= 2000 && v <= 50000) set(`k:${v},${tint}`);
             }}
           />
@@ -119,12 +119,12 @@ export function RowHead({
           <input
             type="number"
             className="field !h-[24px] w-[44px] !px-1"
-            aria-label={`Tint of ${f.name}`}
+            aria-label={`Tint of ${frame.name}`}
             min={-150}
             max={150}
             value={tint}
-            onChange={(e) => {
-              const v = Number(e.target.value);
+            onChange={(event) => {
+              const v = Number(event.target.value);
               if (Math.abs(v) <= 150) set(`k:${kelvin},${v}`);
             }}
           />
@@ -150,14 +150,14 @@ export function RowHead({
       )}
       <p className="mt-0.5 flex gap-2">
         {onChart && (
-          <button className="text-soft underline" onClick={onChart} aria-label={`The chart in ${f.name}`}>
-            {f.chart_id ? 'target' : 'chart'}
+          <button className="text-soft underline" onClick={onChart} aria-label={`The chart in ${frame.name}`}>
+            {frame.chart_id ? 'target' : 'chart'}
           </button>
         )}
-        <button className="text-soft underline" onClick={onUp} aria-label={`Move ${f.name} up`}>
+        <button className="text-soft underline" onClick={onUp} aria-label={`Move ${frame.name} up`}>
           up
         </button>
-        <button className="text-soft underline" onClick={onRemove} aria-label={`Take ${f.name} off`}>
+        <button className="text-soft underline" onClick={onRemove} aria-label={`Take ${frame.name} off`}>
           take off
         </button>
       </p>

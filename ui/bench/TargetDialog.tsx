@@ -58,7 +58,7 @@ export function TargetDialog({ pool, frame, charts, columns, may, onClose, onSav
   useEffect(() => {
     if (!pool) return;
     const n = ++seq.current;
-    const t = setTimeout(
+    const timer = setTimeout(
       () =>
         void pool
           .ask('target', true, (id) => ({
@@ -66,39 +66,44 @@ export function TargetDialog({ pool, frame, charts, columns, may, onClose, onSav
             cell: { ...spec, width: 900, chart: placed, mark: null },
             against: null,
           }))
-          .then((a) => {
+          .then((answer) => {
             if (n !== seq.current || !canvas.current) return;
-            if ('error' in a) {
-              setProblem({ code: 'target', message: a.error.message, where: frame.name, remedy: a.error.remedy });
+            if ('error' in answer) {
+              setProblem({
+                code: 'target',
+                message: answer.error.message,
+                where: frame.name,
+                remedy: answer.error.remedy,
+              });
               return;
             }
-            if (!('figures' in a)) return;
-            canvas.current.width = a.width;
-            canvas.current.height = a.height;
+            if (!('figures' in answer)) return;
+            canvas.current.width = answer.width;
+            canvas.current.height = answer.height;
             canvas.current
               .getContext('2d')!
-              .putImageData(new ImageData(new Uint8ClampedArray(a.pixels), a.width, a.height), 0, 0);
-            setSize({ w: a.width, h: a.height });
-            setResult(a.chart);
+              .putImageData(new ImageData(new Uint8ClampedArray(answer.pixels), answer.width, answer.height), 0, 0);
+            setSize({ w: answer.width, h: answer.height });
+            setResult(answer.chart);
           }),
       40,
     );
-    return () => clearTimeout(t);
+    return () => clearTimeout(timer);
   }, [pool, key]); // eslint-disable-line react-hooks/exhaustive-deps
-  const move = (i: number, p: Point) =>
-    setCorners((l) =>
-      l.map((c, k) => (k === i ? [Math.min(1, Math.max(0, p[0])), Math.min(1, Math.max(0, p[1]))] : c)),
+  const move = (i: number, point: Point) =>
+    setCorners((points) =>
+      points.map((c, k) => (k === i ? [Math.min(1, Math.max(0, point[0])), Math.min(1, Math.max(0, point[1]))] : c)),
     );
-  const drag = (i: number) => (e: PointerEvent) => {
-    if (!may || !(e.buttons & 1)) return;
-    const r = board.current!.getBoundingClientRect();
-    move(i, [(e.clientX - r.left) / r.width, (e.clientY - r.top) / r.height]);
+  const drag = (i: number) => (event: PointerEvent) => {
+    if (!may || !(event.buttons & 1)) return;
+    const box = board.current!.getBoundingClientRect();
+    move(i, [(event.clientX - box.left) / box.width, (event.clientY - box.top) / box.height]);
   };
-  const nudge = (i: number) => (e: KeyboardEvent) => {
-    const d = e.shiftKey ? 0.01 : 0.001;
-    const by2 = { ArrowLeft: [-d, 0], ArrowRight: [d, 0], ArrowUp: [0, -d], ArrowDown: [0, d] }[e.key];
+  const nudge = (i: number) => (event: KeyboardEvent) => {
+    const d = event.shiftKey ? 0.01 : 0.001;
+    const by2 = { ArrowLeft: [-d, 0], ArrowRight: [d, 0], ArrowUp: [0, -d], ArrowDown: [0, d] }[event.key];
     if (may && by2) {
-      e.preventDefault();
+      event.preventDefault();
       move(i, [corners[i]![0] + by2[0]!, corners[i]![1] + by2[1]!]);
     }
   };
@@ -107,14 +112,14 @@ export function TargetDialog({ pool, frame, charts, columns, may, onClose, onSav
     setLooking(true);
     setProblem(null);
     setSaid('');
-    const a = await pool.ask('find', true, (id) => ({
+    const answer = await pool.ask('find', true, (id) => ({
       id,
       find: { ...spec, width: 900, mark: null },
       layout: { columns: chart.columns, rows: chart.rows, patches: chart.patches, outside: chart.outside },
     }));
     setLooking(false);
-    if ('corners' in a && a.corners) {
-      setCorners(a.corners);
+    if ('corners' in answer && answer.corners) {
+      setCorners(answer.corners);
       setSaid('Found by its four marks.');
     } else
       setProblem({
@@ -127,12 +132,12 @@ export function TargetDialog({ pool, frame, charts, columns, may, onClose, onSav
   const bring = async (file: File) => {
     setProblem(null);
     try {
-      const c = await call<ChartOnBench>('/api/charts', 'POST', { text: await file.text(), name: '' });
-      setKnown([...known, c]);
-      setChartId(c.id);
-      setSaid(`${c.name}: ${c.patches.length} patches, ${c.columns} × ${c.rows}.`);
-    } catch (e) {
-      setProblem(problemOf(e));
+      const chart = await call<ChartOnBench>('/api/charts', 'POST', { text: await file.text(), name: '' });
+      setKnown([...known, chart]);
+      setChartId(chart.id);
+      setSaid(`${chart.name}: ${chart.patches.length} patches, ${chart.columns} × ${chart.rows}.`);
+    } catch (error) {
+      setProblem(problemOf(error));
     }
   };
   const layOut = (columns: number, outside: number) => {
@@ -147,29 +152,29 @@ export function TargetDialog({ pool, frame, charts, columns, may, onClose, onSav
     try {
       await call(`/api/frames/${frame.id}/chart`, 'PUT', on ? { chart: chartId, corners } : { chart: null });
       onSaved(on ? `${frame.name} is a target frame` : `${frame.name} is no target frame any more`);
-    } catch (e) {
-      setProblem(problemOf(e));
+    } catch (error) {
+      setProblem(problemOf(error));
     }
   };
-  const m = fromSquare(corners);
+  const homography = fromSquare(corners);
   const lines =
-    m && chart
+    homography && chart
       ? [
           ...Array.from({ length: chart.columns + 1 }, (_, i): [Point, Point] => [
-            project(m, i / chart.columns, 0),
-            project(m, i / chart.columns, 1),
+            project(homography, i / chart.columns, 0),
+            project(homography, i / chart.columns, 1),
           ]),
           ...Array.from({ length: chart.rows + 1 }, (_, i): [Point, Point] => [
-            project(m, 0, i / chart.rows),
-            project(m, 1, i / chart.rows),
+            project(homography, 0, i / chart.rows),
+            project(homography, 1, i / chart.rows),
           ]),
         ]
       : [];
   return (
     <Dialog.Root
       open
-      onOpenChange={(o) => {
-        if (!o) onClose();
+      onOpenChange={(open) => {
+        if (!open) onClose();
       }}
     >
       <Dialog.Portal>
@@ -189,9 +194,9 @@ export function TargetDialog({ pool, frame, charts, columns, may, onClose, onSav
                 onChange={(e) => setChartId(e.target.value)}
               >
                 {!known.length && <option value="">none yet</option>}
-                {known.map((c) => (
-                  <option key={c.id} value={c.id}>
-                    {c.name}, {c.columns} × {c.rows}
+                {known.map((chart) => (
+                  <option key={chart.id} value={chart.id}>
+                    {chart.name}, {chart.columns} × {chart.rows}
                   </option>
                 ))}
               </select>
@@ -235,10 +240,10 @@ export function TargetDialog({ pool, frame, charts, columns, may, onClose, onSav
                   type="file"
                   className="sr-only"
                   accept=".txt,.cgats,.cie,.it8"
-                  onChange={(e) => {
-                    const f = e.target.files?.[0];
-                    if (f) void bring(f);
-                    e.target.value = '';
+                  onChange={(event) => {
+                    const file = event.target.files?.[0];
+                    if (file) void bring(file);
+                    event.target.value = '';
                   }}
                 />
               </label>
@@ -269,11 +274,11 @@ export function TargetDialog({ pool, frame, charts, columns, may, onClose, onSav
                     viewBox="0 0 1 1"
                     preserveAspectRatio="none"
                   >
-                    {lines.map(([a, b], i) => (
+                    {lines.map(([point, b], i) => (
                       <g key={i}>
                         <line
-                          x1={a[0]}
-                          y1={a[1]}
+                          x1={point[0]}
+                          y1={point[1]}
                           x2={b[0]}
                           y2={b[1]}
                           stroke="#000"
@@ -282,8 +287,8 @@ export function TargetDialog({ pool, frame, charts, columns, may, onClose, onSav
                           vectorEffect="non-scaling-stroke"
                         />
                         <line
-                          x1={a[0]}
-                          y1={a[1]}
+                          x1={point[0]}
+                          y1={point[1]}
                           x2={b[0]}
                           y2={b[1]}
                           stroke="#fff"
@@ -341,10 +346,10 @@ export function TargetDialog({ pool, frame, charts, columns, may, onClose, onSav
                     <tbody>
                       {[...result.patches]
                         .sort((a, b) => b.deltaE - a.deltaE)
-                        .map((p) => (
-                          <tr key={p.id}>
-                            <td>{p.id}</td>
-                            {[p.measured, p.rendered].map((l, k) => (
+                        .map((patchResult) => (
+                          <tr key={patchResult.id}>
+                            <td>{patchResult.id}</td>
+                            {[patchResult.measured, patchResult.rendered].map((l, k) => (
                               <td key={k}>
                                 <span className="inline-flex items-center gap-1.5 text-[12px]">
                                   <i
@@ -356,7 +361,7 @@ export function TargetDialog({ pool, frame, charts, columns, may, onClose, onSav
                                 </span>
                               </td>
                             ))}
-                            <td className="text-right font-mono text-[12.5px]">{p.deltaE.toFixed(1)}</td>
+                            <td className="text-right font-mono text-[12.5px]">{patchResult.deltaE.toFixed(1)}</td>
                           </tr>
                         ))}
                     </tbody>
@@ -379,7 +384,7 @@ export function TargetDialog({ pool, frame, charts, columns, may, onClose, onSav
             )}
             <Dialog.Close className="button">Close</Dialog.Close>
             {may && (
-              <button className="button main" disabled={!chart || !m} onClick={() => void save(true)}>
+              <button className="button main" disabled={!chart || !homography} onClick={() => void save(true)}>
                 Keep the chart’s place
               </button>
             )}

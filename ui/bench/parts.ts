@@ -23,7 +23,7 @@ export function partsInView(
         w: Math.min(PART, whole.width - i * PART),
         h: Math.min(PART, whole.height - j * PART),
       });
-  const far = (r: Rect): number =>
-    Math.hypot(left + (r.x + r.w / 2) * scale - room.w / 2, top + (r.y + r.h / 2) * scale - room.h / 2);
+  const far = (rect: Rect): number =>
+    Math.hypot(left + (rect.x + rect.w / 2) * scale - room.w / 2, top + (rect.y + rect.h / 2) * scale - room.h / 2);
   return out.sort((a, b) => far(a) - far(b));
 }

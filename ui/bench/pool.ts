@@ -31,11 +31,11 @@ export class Pool {
         name: 'bench',
       });
       const slot = { worker, busy: new Set<number>() };
-      worker.onmessage = (e: MessageEvent<BenchAnswer>) => {
-        slot.busy.delete(e.data.id);
-        const job = this.running.get(e.data.id);
-        this.running.delete(e.data.id);
-        job?.done(e.data);
+      worker.onmessage = (event: MessageEvent<BenchAnswer>) => {
+        slot.busy.delete(event.data.id);
+        const job = this.running.get(event.data.id);
+        this.running.delete(event.data.id);
+        job?.done(event.data);
         this.go();
       };
       worker.onerror = () => {
@@ -99,10 +99,10 @@ let early: Pool | null = typeof window !== 'undefined' && location.pathname === 
 export function usePool(): Pool | null {
   const [pool, setPool] = useState<Pool | null>(null);
   useEffect(() => {
-    const p = early ?? new Pool();
+    const pool = early ?? new Pool();
     early = null;
-    queueMicrotask(() => setPool(p));
-    return () => p.end();
+    queueMicrotask(() => setPool(pool));
+    return () => pool.end();
   }, []);
   return pool;
 }

@@ -35,15 +35,15 @@ describe('the address of the bench', () => {
             range: c.range,
           }));
           const s = { ...stateOf(() => null), rows, columns, difference, mark, reference: columns.length - 1 };
-          const p = new URLSearchParams(addressOf(s));
-          expect(stateOf((k) => p.get(k))).toEqual(s);
+          const query = new URLSearchParams(addressOf(s));
+          expect(stateOf((k) => query.get(k))).toEqual(s);
         },
       ),
     );
   });
   test('what is nonsense in it is left out', () => {
-    const p = new URLSearchParams('rows=x~y.auto&cols=what~l:1:2&ref=99&open=4,5&range=1,2');
-    expect(stateOf((k) => p.get(k))).toEqual(stateOf(() => null));
+    const query = new URLSearchParams('rows=x~y.auto&cols=what~l:1:2&ref=99&open=4,5&range=1,2');
+    expect(stateOf((k) => query.get(k))).toEqual(stateOf(() => null));
   });
   test('a blind order is a permutation that keeps the reference, the same for one seed', () => {
     for (const seed of [1, 7, 99999]) {

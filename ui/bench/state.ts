@@ -41,50 +41,54 @@ const id = /^[0-9a-f-]{36}$/;
 export const isVersion = (profile: string): boolean => id.test(profile);
 
 function columnOf(text: string): Column | null {
-  const c: Column = { ...plain, parts: [] };
-  for (const f of text.split('!')) {
-    const [k, a = '', b = '', d = ''] = f.split(':');
-    if (k === 'none') continue;
-    else if (k === 'jpeg') c.profile = 'jpeg';
-    else if (k === 'x') {
+  const column: Column = { ...plain, parts: [] };
+  for (const file of text.split('!')) {
+    const [key, a = '', b = '', d = ''] = file.split(':');
+    if (key === 'none') continue;
+    else if (key === 'jpeg') column.profile = 'jpeg';
+    else if (key === 'x') {
       try {
-        c.profile = `x:${decodeURIComponent(a).slice(0, 120)}`;
+        column.profile = `x:${decodeURIComponent(a).slice(0, 120)}`;
       } catch {
         return null;
       }
-    } else if (k === 'r') c.range = true;
-    else if (k === 'p' && id.test(a)) {
-      c.profile = a;
-      c.stages = b === '' ? 15 : Number(b) & 15;
-      c.anchor = Number(d) >= 2000 ? Math.min(50000, Number(d)) : null;
-    } else if (k === 'l' && id.test(a))
-      c.parts.push({
+    } else if (key === 'r') column.range = true;
+    else if (key === 'p' && id.test(a)) {
+      column.profile = a;
+      column.stages = b === '' ? 15 : Number(b) & 15;
+      column.anchor = Number(d) >= 2000 ? Math.min(50000, Number(d)) : null;
+    } else if (key === 'l' && id.test(a))
+      column.parts.push({
         version: a,
         strength: Math.max(0, Math.min(400, Math.round(Number(b)) || 0)),
         ...(Number(d) >= 1 && Number(d) <= readings.length ? { reading: Math.round(Number(d)) } : {}),
       });
-    else if (k === 't') {
-      const v = a.split(',').map(Number);
-      if (v.length === 9 && v.every(Number.isFinite))
-        c.trim = { slope: [v[0]!, v[1]!, v[2]!], offset: [v[3]!, v[4]!, v[5]!], power: [v[6]!, v[7]!, v[8]!] };
+    else if (key === 't') {
+      const values = a.split(',').map(Number);
+      if (values.length === 9 && values.every(Number.isFinite))
+        column.trim = {
+          slope: [values[0]!, values[1]!, values[2]!],
+          offset: [values[3]!, values[4]!, values[5]!],
+          power: [values[6]!, values[7]!, values[8]!],
+        };
     } else return null;
   }
-  return c.parts.length > 6 ? null : c;
+  return column.parts.length > 6 ? null : column;
 }
-const textOf = (c: Column): string =>
+const textOf = (column: Column): string =>
   [
-    c.profile === 'jpeg'
+    column.profile === 'jpeg'
       ? 'jpeg'
-      : c.profile.startsWith('x:')
-        ? `x:${encodeURIComponent(c.profile.slice(2))}`
-        : c.profile === 'plain'
+      : column.profile.startsWith('x:')
+        ? `x:${encodeURIComponent(column.profile.slice(2))}`
+        : column.profile === 'plain'
           ? ''
-          : `p:${c.profile}${c.stages !== 15 || c.anchor ? `:${c.stages}` : ''}${c.anchor ? `:${c.anchor}` : ''}`,
-    ...c.parts.map((p) => `l:${p.version}:${p.strength}${p.reading ? `:${p.reading}` : ''}`),
-    c.trim && JSON.stringify(c.trim) !== JSON.stringify(noTrim)
-      ? `t:${[...c.trim.slope, ...c.trim.offset, ...c.trim.power].map((v) => Number(v.toFixed(3))).join(',')}`
+          : `p:${column.profile}${column.stages !== 15 || column.anchor ? `:${column.stages}` : ''}${column.anchor ? `:${column.anchor}` : ''}`,
+    ...column.parts.map((p) => `l:${p.version}:${p.strength}${p.reading ? `:${p.reading}` : ''}`),
+    column.trim && JSON.stringify(column.trim) !== JSON.stringify(noTrim)
+      ? `t:${[...column.trim.slope, ...column.trim.offset, ...column.trim.power].map((v) => Number(v.toFixed(3))).join(',')}`
       : '',
-    c.range ? 'r' : '',
+    column.range ? 'r' : '',
   ]
     .filter(Boolean)
     .join('!') || 'none';
@@ -94,10 +98,10 @@ export function stateOf(get: (k: string) => string | null): State {
     .split('~')
     .filter(Boolean)
     .slice(0, MOST_ROWS)
-    .map((t): Row => {
-      const at = t.indexOf('.');
-      const wb = at < 0 ? 'as' : t.slice(at + 1);
-      return { frame: at < 0 ? t : t.slice(0, at), wb: wb === 'auto' || /^[nk]:[\d.,-]+$/.test(wb) ? wb : 'as' };
+    .map((text): Row => {
+      const at = text.indexOf('.');
+      const wb = at < 0 ? 'as' : text.slice(at + 1);
+      return { frame: at < 0 ? text : text.slice(0, at), wb: wb === 'auto' || /^[nk]:[\d.,-]+$/.test(wb) ? wb : 'as' };
     })
     .filter((r) => id.test(r.frame));
   const columns = (get('cols') ?? '')
@@ -128,22 +132,30 @@ export function stateOf(get: (k: string) => string | null): State {
   };
 }
 
-export function addressOf(s: State): string {
-  const p = new URLSearchParams();
-  if (s.rows.length) p.set('rows', s.rows.map((r) => (r.wb === 'as' ? r.frame : `${r.frame}.${r.wb}`)).join('~'));
-  if (s.columns.length) p.set('cols', s.columns.map(textOf).join('~'));
-  if (s.reference) p.set('ref', String(s.reference));
-  if (s.difference) p.set('diff', '1');
-  if (s.mark) p.set('mark', '1');
-  if (s.blind) p.set('blind', String(s.blind));
-  if (s.surround) p.set('gray', String(s.surround));
-  if (JSON.stringify(s.range) !== JSON.stringify(usualRange))
-    p.set(
+export function addressOf(state: State): string {
+  const query = new URLSearchParams();
+  if (state.rows.length)
+    query.set('rows', state.rows.map((r) => (r.wb === 'as' ? r.frame : `${r.frame}.${r.wb}`)).join('~'));
+  if (state.columns.length) query.set('cols', state.columns.map(textOf).join('~'));
+  if (state.reference) query.set('ref', String(state.reference));
+  if (state.difference) query.set('diff', '1');
+  if (state.mark) query.set('mark', '1');
+  if (state.blind) query.set('blind', String(state.blind));
+  if (state.surround) query.set('gray', String(state.surround));
+  if (JSON.stringify(state.range) !== JSON.stringify(usualRange))
+    query.set(
       'range',
-      [s.range.inLow, s.range.inHigh, s.range.outLow, s.range.outHigh, s.range.edge, s.range.detail].join(','),
+      [
+        state.range.inLow,
+        state.range.inHigh,
+        state.range.outLow,
+        state.range.outHigh,
+        state.range.edge,
+        state.range.detail,
+      ].join(','),
     );
-  if (s.open) p.set('open', [s.open.row, ...s.open.columns].join(','));
-  return p.toString();
+  if (state.open) query.set('open', [state.open.row, ...state.open.columns].join(','));
+  return query.toString();
 }
 
 /** Places of the columns in a shuffled order of a seed; the reference keeps its place. */

@@ -26,12 +26,12 @@ export function Convert({ versionId, title, first }: { versionId: string; title:
   useEffect(() => {
     const stop = new AbortController();
     call<View>(`/api/versions/${versionId}/convert?size=${size}&settings=${key}`, 'GET', undefined, stop.signal).then(
-      (v) => {
-        setView(v);
+      (view) => {
+        setView(view);
         setProblem(null);
       },
-      (e: unknown) => {
-        if (!stop.signal.aborted) setProblem(problemOf(e));
+      (error: unknown) => {
+        if (!stop.signal.aborted) setProblem(problemOf(error));
       },
     );
     return () => stop.abort();
@@ -46,8 +46,8 @@ export function Convert({ versionId, title, first }: { versionId: string; title:
         title: name,
       });
       router.push(`/items/${itemId}`);
-    } catch (e) {
-      setProblem(problemOf(e));
+    } catch (error) {
+      setProblem(problemOf(error));
       setBusy(false);
     }
   };
@@ -86,9 +86,9 @@ export function Convert({ versionId, title, first }: { versionId: string; title:
                     type="checkbox"
                     aria-label={`Take ${c.title}`}
                     checked={!off.has(c.setting)}
-                    onChange={(e) => {
+                    onChange={(event) => {
                       const n = new Set(off);
-                      if (e.target.checked) n.delete(c.setting);
+                      if (event.target.checked) n.delete(c.setting);
                       else n.add(c.setting);
                       setOff(n);
                     }}
@@ -125,9 +125,9 @@ export function Convert({ versionId, title, first }: { versionId: string; title:
                   <td>{l.reason}</td>
                 </tr>
               ))}
-              {Object.keys(view.unknown).map((k) => (
-                <tr key={k}>
-                  <td className="font-mono text-[12px]">{k}</td>
+              {Object.keys(view.unknown).map((key) => (
+                <tr key={key}>
+                  <td className="font-mono text-[12px]">{key}</td>
                   <td className="text-soft">unknown</td>
                   <td>is not in the editor’s mapping; it stays in the preset</td>
                 </tr>

@@ -26,8 +26,8 @@ export function CopyGroup({
   show: boolean;
 }) {
   // what is approved, has a ribbon or is placed is the one that people know
-  const weight = (s: Spine): number =>
-    (s.status === 'approved' ? 4 : 0) + (s.house ? 2 : 0) + (s.mine ? 1 : 0) + s.stations * 3;
+  const weight = (spine: Spine): number =>
+    (spine.status === 'approved' ? 4 : 0) + (spine.house ? 2 : 0) + (spine.mine ? 1 : 0) + spine.stations * 3;
   const router = useRouter();
   const [keep, setKeep] = useState([...items].sort((a, b) => weight(b) - weight(a))[0]!.id);
   const [problem, setProblem] = useState<ProblemText | null>(null);
@@ -39,8 +39,8 @@ export function CopyGroup({
     try {
       await call('/api/copies', 'POST', body);
       router.refresh();
-    } catch (e) {
-      setProblem(problemOf(e));
+    } catch (error) {
+      setProblem(problemOf(error));
     }
     setBusy(false);
   };
@@ -69,22 +69,22 @@ export function CopyGroup({
         role="radiogroup"
         aria-label="Which one stays"
       >
-        {items.slice(0, 12).map((s) => (
+        {items.slice(0, 12).map((spine) => (
           <label
-            key={s.id}
-            data-copy={s.title}
-            className={`block border bg-paper p-3 ${s.id === keep ? 'border-verd' : 'border-line'}`}
+            key={spine.id}
+            data-copy={spine.title}
+            className={`block border bg-paper p-3 ${spine.id === keep ? 'border-verd' : 'border-line'}`}
           >
             {open && frame ? (
               <FramePreview
                 frame={frame.id}
-                version={s.versionId}
+                version={spine.versionId}
                 strength={100}
                 width={320}
-                label={`${s.title} on ${frame.name}`}
+                label={`${spine.title} on ${frame.name}`}
               />
             ) : (
-              <Selvedge threads={s.selvedge} className="h-[64px]" />
+              <Selvedge threads={spine.selvedge} className="h-[64px]" />
             )}
             <span className="mt-2 flex items-start gap-2">
               {may && (
@@ -92,20 +92,28 @@ export function CopyGroup({
                   type="radio"
                   name={`keep-${items[0]!.id}`}
                   className="mt-1"
-                  checked={s.id === keep}
-                  onChange={() => setKeep(s.id)}
+                  checked={spine.id === keep}
+                  onChange={() => setKeep(spine.id)}
                 />
               )}
               <span className="min-w-0">
-                <Link href={`/items/${s.id}`} className="font-serif text-[15.5px] underline [overflow-wrap:anywhere]">
-                  {s.title}
+                <Link
+                  href={`/items/${spine.id}`}
+                  className="font-serif text-[15.5px] underline [overflow-wrap:anywhere]"
+                >
+                  {spine.title}
                 </Link>
                 <span className="block text-[12px] text-soft">
-                  {[apart(s), `on ${s.shelf}`, `version ${s.number}`, s.stations ? `on ${s.stations} stations` : '']
+                  {[
+                    apart(spine),
+                    `on ${spine.shelf}`,
+                    `version ${spine.number}`,
+                    spine.stations ? `on ${spine.stations} stations` : '',
+                  ]
                     .filter(Boolean)
                     .join(', ')}
                 </span>
-                <State of={s.status} />
+                <State of={spine.status} />
               </span>
             </span>
           </label>

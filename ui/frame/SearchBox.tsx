@@ -23,12 +23,12 @@ function Box() {
   const current = onShelves ? (params.get('q') ?? '') : '';
   useEffect(() => {
     document.documentElement.dataset.awake = 'yes'; // the page answers to keys and clicks from here on
-    const onKey = (e: KeyboardEvent) => {
+    const onKey = (event: KeyboardEvent) => {
       const typing =
-        e.target instanceof HTMLElement &&
-        (e.target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(e.target.tagName));
-      if (e.key === '/' && !typing && !e.ctrlKey && !e.metaKey) {
-        e.preventDefault();
+        event.target instanceof HTMLElement &&
+        (event.target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(event.target.tagName));
+      if (event.key === '/' && !typing && !event.ctrlKey && !event.metaKey) {
+        event.preventDefault();
         input.current?.focus();
         input.current?.select();
       }
@@ -36,9 +36,9 @@ function Box() {
     document.addEventListener('keydown', onKey);
     return () => document.removeEventListener('keydown', onKey);
   }, []);
-  const go = (q: string) => {
+  const go = (query: string) => {
     const next = new URLSearchParams(onShelves ? location.search : undefined);
-    if (q) next.set('q', q);
+    if (query) next.set('q', query);
     else next.delete('q');
     next.delete('at');
     if (!tellPage('/shelves', next.toString())) router.push(`/shelves${next.size ? `?${next}` : ''}`);
@@ -52,8 +52,8 @@ function Box() {
     <form
       role="search"
       className="relative w-[420px] max-w-[40vw]"
-      onSubmit={(e) => {
-        e.preventDefault();
+      onSubmit={(event) => {
+        event.preventDefault();
         if (timer.current) clearTimeout(timer.current);
         go(input.current!.value.trim());
         if (onShelves) document.querySelector<HTMLElement>('[data-spine]')?.focus();
@@ -70,15 +70,15 @@ function Box() {
         placeholder="Find items by title, heading or supplier"
         className="field w-full pl-8 pr-9"
         autoComplete="off"
-        onChange={(e) => {
+        onChange={(event) => {
           if (!onShelves) return;
           if (timer.current) clearTimeout(timer.current);
-          const v = e.target.value.trim();
-          timer.current = setTimeout(() => go(v), 20);
+          const value = event.target.value.trim();
+          timer.current = setTimeout(() => go(value), 20);
         }}
-        onKeyDown={(e) => {
-          if (e.key === 'ArrowDown' && onShelves) {
-            e.preventDefault();
+        onKeyDown={(event) => {
+          if (event.key === 'ArrowDown' && onShelves) {
+            event.preventDefault();
             document.querySelector<HTMLElement>('[data-spine]')?.focus();
           }
         }}

@@ -39,16 +39,16 @@ export function Ask({
       await call('/api/gear/requests', 'POST', f);
       router.refresh();
       onClose();
-    } catch (e) {
-      setProblem(problemOf(e));
+    } catch (error) {
+      setProblem(problemOf(error));
     }
     setBusy(false);
   };
   return (
     <Dialog.Root
       open
-      onOpenChange={(o) => {
-        if (!o) onClose();
+      onOpenChange={(open) => {
+        if (!open) onClose();
       }}
     >
       <Dialog.Portal>
@@ -60,8 +60,8 @@ export function Ask({
         >
           <Dialog.Title className="mb-2 text-[17px]">Ask for what is missing</Dialog.Title>
           <form
-            onSubmit={(e) => {
-              e.preventDefault();
+            onSubmit={(event) => {
+              event.preventDefault();
               void save();
             }}
           >
@@ -97,8 +97,8 @@ export function Ask({
               />
             </label>
             <datalist id="asked-of">
-              {suppliers.map((s) => (
-                <option key={s} value={s} />
+              {suppliers.map((text) => (
+                <option key={text} value={text} />
               ))}
             </datalist>
             <label className={`${label} mb-3`}>

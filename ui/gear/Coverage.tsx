@@ -66,26 +66,26 @@ export function Coverage({ cameras, lenses, editors, unlisted, gaps, suppliers, 
         `${r.cameras} ${r.cameras === 1 ? 'camera' : 'cameras'} and ${r.lenses} ${r.lenses === 1 ? 'lens' : 'lenses'} listed.`,
       );
       router.refresh();
-    } catch (e) {
-      setProblem(problemOf(e));
+    } catch (error) {
+      setProblem(problemOf(error));
     }
   };
-  const name = (kind: 'camera' | 'lens', g: Gear, more: ReactNode) => (
+  const name = (kind: 'camera' | 'lens', gear: Gear, more: ReactNode) => (
     <td>
       {may.edit ? (
         <button
           className="text-left font-serif text-[15px] underline [overflow-wrap:anywhere]"
-          onClick={() => setForm({ kind, gear: g })}
+          onClick={() => setForm({ kind, gear: gear })}
         >
-          {nameOf(g)}
+          {nameOf(gear)}
         </button>
       ) : (
-        <span className="font-serif text-[15px] [overflow-wrap:anywhere]">{nameOf(g)}</span>
+        <span className="font-serif text-[15px] [overflow-wrap:anywhere]">{nameOf(gear)}</span>
       )}
       <span className="block text-[12px] text-soft [overflow-wrap:anywhere]">{more}</span>
     </td>
   );
-  const requests = (g: Gear, list: { wanted: string; state: string }[], asks: Asking) => (
+  const requests = (gear: Gear, list: { wanted: string; state: string }[], asks: Asking) => (
     <td>
       {list.map((r, i) => (
         <span key={i} className="block text-[12px]">
@@ -95,7 +95,7 @@ export function Coverage({ cameras, lenses, editors, unlisted, gaps, suppliers, 
       {may.ask && (
         <button
           className="button quiet -ml-2 !h-[22px]"
-          aria-label={`Ask for something for the ${nameOf(g)}`}
+          aria-label={`Ask for something for the ${nameOf(gear)}`}
           onClick={() => setAsking(asks)}
         >
           Ask
@@ -157,50 +157,50 @@ export function Coverage({ cameras, lenses, editors, unlisted, gaps, suppliers, 
             </tr>
           </thead>
           <tbody>
-            {shownCameras.map((c) => (
-              <tr key={c.gear.id}>
+            {shownCameras.map((camera) => (
+              <tr key={camera.gear.id}>
                 {name(
                   'camera',
-                  c.gear,
+                  camera.gear,
                   [
-                    c.gear.serials!.length > 0 && `serial ${c.gear.serials!.join(', ')}`,
-                    c.gear.mount && `mount ${c.gear.mount}`,
-                    c.gear.sensor_width &&
-                      c.gear.sensor_height &&
-                      `${c.gear.sensor_width} × ${c.gear.sensor_height} mm`,
+                    camera.gear.serials!.length > 0 && `serial ${camera.gear.serials!.join(', ')}`,
+                    camera.gear.mount && `mount ${camera.gear.mount}`,
+                    camera.gear.sensor_width &&
+                      camera.gear.sensor_height &&
+                      `${camera.gear.sensor_width} × ${camera.gear.sensor_height} mm`,
                   ]
                     .filter(Boolean)
                     .join('; '),
                 )}
                 <td>
                   <State
-                    of={stateOf(c.state)}
-                    word={c.state === 'none' ? 'none held' : c.state === 'partly' ? 'drafts only' : 'covered'}
+                    of={stateOf(camera.state)}
+                    word={camera.state === 'none' ? 'none held' : camera.state === 'partly' ? 'drafts only' : 'covered'}
                   />
-                  {c.sources.map((s) => (
+                  {camera.sources.map((s) => (
                     <span key={s.source} className="block text-[12px] text-soft">
                       {s.source}: {s.held}, {s.approved} approved
                     </span>
                   ))}
-                  {c.find && (
-                    <Link className="text-[12px] underline" href={c.find}>
+                  {camera.find && (
+                    <Link className="text-[12px] underline" href={camera.find}>
                       on the shelves
                     </Link>
                   )}
                 </td>
-                {c.reads.map((r) => (
+                {camera.reads.map((r) => (
                   <td key={r.key}>
                     <State of={r.answer === 'unknown' ? 'not-said' : r.answer} />
                   </td>
                 ))}
-                {requests(c.gear, c.requests, {
-                  camera: c.gear.id,
+                {requests(camera.gear, camera.requests, {
+                  camera: camera.gear.id,
                   lens: null,
-                  about: nameOf(c.gear),
+                  about: nameOf(camera.gear),
                   wanted:
-                    c.state === 'none'
+                    camera.state === 'none'
                       ? 'camera profile'
-                      : c.reads.some((r) => r.answer === 'no')
+                      : camera.reads.some((r) => r.answer === 'no')
                         ? 'support in an editor'
                         : 'camera profile',
                   askedOf: '',
@@ -236,14 +236,14 @@ export function Coverage({ cameras, lenses, editors, unlisted, gaps, suppliers, 
             </tr>
           </thead>
           <tbody>
-            {shownLenses.map((l) => (
-              <tr key={l.gear.id}>
-                {name('lens', l.gear, l.gear.mount && `mount ${l.gear.mount}`)}
+            {shownLenses.map((lens) => (
+              <tr key={lens.gear.id}>
+                {name('lens', lens.gear, lens.gear.mount && `mount ${lens.gear.mount}`)}
                 <td>
-                  <State of={stateOf(l.state)} word={l.state === 'none' ? 'in no database' : undefined} />
+                  <State of={stateOf(lens.state)} word={lens.state === 'none' ? 'in no database' : undefined} />
                 </td>
                 <td>
-                  {l.found.map((f) => (
+                  {lens.found.map((f) => (
                     <span key={f.item + f.as + f.but} className="block">
                       <Link className="underline" href={`/items/${f.item}`}>
                         {f.title}
@@ -252,17 +252,17 @@ export function Coverage({ cameras, lenses, editors, unlisted, gaps, suppliers, 
                       <span className="block text-[12px] text-soft">
                         {f.quantities.join(', ') || 'nothing measured'}
                         {span(f.focal)}
-                        {f.as !== l.gear.model && `; as “${f.as}”`}
+                        {f.as !== lens.gear.model && `; as “${f.as}”`}
                       </span>
                       {f.but && <span className="block text-[12px] text-ochre">{f.but}</span>}
                     </span>
                   ))}
                 </td>
-                <td>{l.missing.join(', ')}</td>
-                {requests(l.gear, l.requests, {
+                <td>{lens.missing.join(', ')}</td>
+                {requests(lens.gear, lens.requests, {
                   camera: null,
-                  lens: l.gear.id,
-                  about: l.gear.model,
+                  lens: lens.gear.id,
+                  about: lens.gear.model,
                   wanted: 'lens calibration',
                   askedOf: '',
                 })}

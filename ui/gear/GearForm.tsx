@@ -19,8 +19,8 @@ export interface Gear {
 }
 const label = 'flex flex-col gap-0.5 text-[12px] text-soft';
 const control = 'field text-[13.5px] text-ink';
-const words = (s: string): string[] =>
-  s
+const words = (text: string): string[] =>
+  text
     .split(',')
     .map((t) => t.trim())
     .filter(Boolean);
@@ -54,8 +54,8 @@ export function GearForm({ kind, gear, onClose }: { kind: 'camera' | 'lens'; gea
       await work();
       router.refresh();
       onClose();
-    } catch (e) {
-      setProblem(problemOf(e));
+    } catch (error) {
+      setProblem(problemOf(error));
     }
     setBusy(false);
   };
@@ -79,8 +79,8 @@ export function GearForm({ kind, gear, onClose }: { kind: 'camera' | 'lens'; gea
   return (
     <Dialog.Root
       open
-      onOpenChange={(o) => {
-        if (!o) onClose();
+      onOpenChange={(open) => {
+        if (!open) onClose();
       }}
     >
       <Dialog.Portal>
@@ -92,8 +92,8 @@ export function GearForm({ kind, gear, onClose }: { kind: 'camera' | 'lens'; gea
         >
           <Dialog.Title className="mb-2 text-[17px]">{gear ? gear.model : `A ${kind} of the studio`}</Dialog.Title>
           <form
-            onSubmit={(e) => {
-              e.preventDefault();
+            onSubmit={(event) => {
+              event.preventDefault();
               void save();
             }}
           >

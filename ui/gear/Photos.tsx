@@ -47,16 +47,16 @@ export function Photos() {
         unread,
         n: files.length,
       });
-    } catch (e) {
-      setProblem(problemOf(e));
+    } catch (error) {
+      setProblem(problemOf(error));
     }
     setReading(null);
   };
-  const onDrop = (e: DragEvent) => {
-    e.preventDefault();
+  const onDrop = (event: DragEvent) => {
+    event.preventDefault();
     setOver(false);
-    void fromDrop(e.dataTransfer.items, e.dataTransfer.files).then((d) =>
-      take(d.flatMap((x) => x.files.map((f) => f.file))),
+    void fromDrop(event.dataTransfer.items, event.dataTransfer.files).then((deliveries) =>
+      take(deliveries.flatMap((x) => x.files.map((f) => f.file))),
     );
   };
   const chosen = (e: { target: HTMLInputElement }) => {
@@ -66,8 +66,8 @@ export function Photos() {
   return (
     <>
       <div
-        onDragOver={(e) => {
-          e.preventDefault();
+        onDragOver={(event) => {
+          event.preventDefault();
           setOver(true);
         }}
         onDragLeave={() => setOver(false)}
@@ -95,9 +95,9 @@ export function Photos() {
           onChange={chosen}
         />
         <input
-          ref={(x) => {
-            folder.current = x;
-            x?.setAttribute('webkitdirectory', '');
+          ref={(input) => {
+            folder.current = input;
+            input?.setAttribute('webkitdirectory', '');
           }}
           type="file"
           multiple
@@ -124,15 +124,19 @@ export function Photos() {
       </div>
       <Notice problem={problem} className="mt-2" />
       {result &&
-        result.groups.map((g) => (
-          <section key={g.camera + g.kind} className="mt-3" aria-label={`${g.camera || 'No camera named'}, ${g.kind}`}>
+        result.groups.map((group) => (
+          <section
+            key={group.camera + group.kind}
+            className="mt-3"
+            aria-label={`${group.camera || 'No camera named'}, ${group.kind}`}
+          >
             <h3 className="mb-0.5 text-[15px]">
-              {g.camera || 'No camera named'}{' '}
+              {group.camera || 'No camera named'}{' '}
               <span className="font-sans text-[12.5px] text-soft">
-                {g.n.toLocaleString('en')} × {g.kind}
+                {group.n.toLocaleString('en')} × {group.kind}
               </span>
             </h3>
-            <table className="list" aria-label={`Editors and the ${g.camera || 'unnamed camera'}, ${g.kind}`}>
+            <table className="list" aria-label={`Editors and the ${group.camera || 'unnamed camera'}, ${group.kind}`}>
               <thead>
                 <tr>
                   <th className="w-[150px]">Editor</th>
@@ -141,17 +145,17 @@ export function Photos() {
                 </tr>
               </thead>
               <tbody>
-                {g.answers.map((a) => (
-                  <tr key={a.key}>
-                    <td>{a.title}</td>
+                {group.answers.map((answer) => (
+                  <tr key={answer.key}>
+                    <td>{answer.title}</td>
                     <td>
-                      <State of={a.answer === 'unknown' ? 'not-said' : a.answer} />
+                      <State of={answer.answer === 'unknown' ? 'not-said' : answer.answer} />
                     </td>
                     <td>
-                      {a.reason}
-                      {a.cures.map((c) => (
-                        <span key={c} className="block text-[12.5px] text-soft">
-                          {c}
+                      {answer.reason}
+                      {answer.cures.map((character) => (
+                        <span key={character} className="block text-[12.5px] text-soft">
+                          {character}
                         </span>
                       ))}
                     </td>

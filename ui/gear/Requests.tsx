@@ -24,13 +24,13 @@ const steps = ['noted', 'sent', 'promised', 'fulfilled', 'declined'];
 export function Requests({ requests, may }: { requests: RequestLine[]; may: boolean }) {
   const router = useRouter();
   const [problem, setProblem] = useState<ProblemText | null>(null);
-  const track = async (r: RequestLine, change: { state?: string; note?: string; askedOf?: string }) => {
+  const track = async (requestLine: RequestLine, change: { state?: string; note?: string; askedOf?: string }) => {
     setProblem(null);
     try {
-      await call(`/api/gear/requests/${r.id}`, 'PATCH', { state: r.state, ...change });
+      await call(`/api/gear/requests/${requestLine.id}`, 'PATCH', { state: requestLine.state, ...change });
       router.refresh();
-    } catch (e) {
-      setProblem(problemOf(e));
+    } catch (error) {
+      setProblem(problemOf(error));
     }
   };
   if (!requests.length) return <p className="border-t border-line py-3 text-soft">Nothing is asked for.</p>;
@@ -48,54 +48,55 @@ export function Requests({ requests, may }: { requests: RequestLine[]; may: bool
           </tr>
         </thead>
         <tbody>
-          {requests.map((r) => (
-            <tr key={`${r.id} ${r.state} ${r.note} ${r.askedOf}`}>
+          {requests.map((requestLine) => (
+            <tr key={`${requestLine.id} ${requestLine.state} ${requestLine.note} ${requestLine.askedOf}`}>
               <td>
-                <span className="font-serif text-[15px] [overflow-wrap:anywhere]">{r.about}</span>
+                <span className="font-serif text-[15px] [overflow-wrap:anywhere]">{requestLine.about}</span>
                 <span className="block text-[12px] text-soft">
-                  by {r.person}, <Ago at={r.at} />
+                  by {requestLine.person}, <Ago at={requestLine.at} />
                 </span>
               </td>
-              <td>{r.wanted}</td>
+              <td>{requestLine.wanted}</td>
               <td className="[overflow-wrap:anywhere]">
                 {may ? (
                   <input
                     className="field w-full min-w-[130px]"
-                    aria-label={`Of whom it is asked for the ${r.about}`}
-                    defaultValue={r.askedOf}
+                    aria-label={`Of whom it is asked for the ${requestLine.about}`}
+                    defaultValue={requestLine.askedOf}
                     placeholder="nobody yet"
                     maxLength={120}
-                    onBlur={(e) => {
-                      if (e.target.value.trim() !== r.askedOf) void track(r, { askedOf: e.target.value });
+                    onBlur={(event) => {
+                      if (event.target.value.trim() !== requestLine.askedOf)
+                        void track(requestLine, { askedOf: event.target.value });
                     }}
                   />
                 ) : (
-                  r.askedOf || <span className="text-soft">nobody yet</span>
+                  requestLine.askedOf || <span className="text-soft">nobody yet</span>
                 )}
               </td>
               <td>
                 {may ? (
                   <select
                     className="field"
-                    aria-label={`Where the request for the ${r.about} stands`}
-                    value={r.state}
-                    onChange={(e) => void track(r, { state: e.target.value })}
+                    aria-label={`Where the request for the ${requestLine.about} stands`}
+                    value={requestLine.state}
+                    onChange={(e) => void track(requestLine, { state: e.target.value })}
                   >
-                    {steps.map((s) => (
-                      <option key={s}>{s}</option>
+                    {steps.map((text) => (
+                      <option key={text}>{text}</option>
                     ))}
                   </select>
                 ) : (
-                  <State of={r.state} />
+                  <State of={requestLine.state} />
                 )}
                 <span className="block text-[12px] text-soft">
-                  since <Ago at={r.stateAt} />
+                  since <Ago at={requestLine.stateAt} />
                 </span>
-                {r.met && (
+                {requestLine.met && (
                   <span className="block text-[12px] text-verd">
                     It is there now.{' '}
                     {may && (
-                      <button className="underline" onClick={() => void track(r, { state: 'fulfilled' })}>
+                      <button className="underline" onClick={() => void track(requestLine, { state: 'fulfilled' })}>
                         Close it
                       </button>
                     )}
@@ -106,15 +107,16 @@ export function Requests({ requests, may }: { requests: RequestLine[]; may: bool
                 {may ? (
                   <input
                     className="field w-full min-w-[160px]"
-                    aria-label={`Note on the request for the ${r.about}`}
-                    defaultValue={r.note}
+                    aria-label={`Note on the request for the ${requestLine.about}`}
+                    defaultValue={requestLine.note}
                     maxLength={2000}
-                    onBlur={(e) => {
-                      if (e.target.value.trim() !== r.note) void track(r, { note: e.target.value });
+                    onBlur={(event) => {
+                      if (event.target.value.trim() !== requestLine.note)
+                        void track(requestLine, { note: event.target.value });
                     }}
                   />
                 ) : (
-                  <span className="[overflow-wrap:anywhere]">{r.note}</span>
+                  <span className="[overflow-wrap:anywhere]">{requestLine.note}</span>
                 )}
               </td>
             </tr>

@@ -29,25 +29,25 @@ const dng = (model: string, width = 8): Uint8Array<ArrayBuffer> =>
 function late(pixels: number, model: string): Uint8Array<ArrayBuffer> {
   const name = new TextEncoder().encode(`${model}\0`);
   const ifd = 8 + pixels;
-  const b = new Uint8Array(ifd + 2 + 3 * 12 + 4 + name.length);
-  const v = new DataView(b.buffer);
+  const bytes = new Uint8Array(ifd + 2 + 3 * 12 + 4 + name.length);
+  const view = new DataView(bytes.buffer);
   const at = ifd + 2 + 3 * 12 + 4;
-  b.set([0x49, 0x49, 42, 0]);
-  v.setUint32(4, ifd, true);
-  v.setUint16(ifd, 3, true);
+  bytes.set([0x49, 0x49, 42, 0]);
+  view.setUint32(4, ifd, true);
+  view.setUint16(ifd, 3, true);
   [
     [256, 4, 1, 640],
     [257, 4, 1, 480],
     [272, 2, name.length, at],
   ].forEach(([tag, type, n, value], i) => {
     const e = ifd + 2 + i * 12;
-    v.setUint16(e, tag!, true);
-    v.setUint16(e + 2, type!, true);
-    v.setUint32(e + 4, n!, true);
-    v.setUint32(e + 8, value!, true);
+    view.setUint16(e, tag!, true);
+    view.setUint16(e + 2, type!, true);
+    view.setUint32(e + 4, n!, true);
+    view.setUint32(e + 8, value!, true);
   });
-  b.set(name, at);
-  return b;
+  bytes.set(name, at);
+  return bytes;
 }
 const file = (bytes: BlobPart, name: string): File => new File([bytes], name);
 
@@ -86,7 +86,7 @@ describe('what photos say of their camera', () => {
     expect([asked, f.size > 512 << 10]).toEqual([0, true]);
   });
   test('what is no picture, is cut off or empty is counted, and hinders nothing', async () => {
-    const r = await readPhotos(
+    const read = await readPhotos(
       [
         file('a list of shots', 'list.txt'),
         file('', 'empty'),
@@ -95,7 +95,7 @@ describe('what photos say of their camera', () => {
       ],
       () => {},
     );
-    expect([r.unread, r.said.length]).toEqual([3, 1]);
+    expect([read.unread, read.said.length]).toEqual([3, 1]);
   });
   test('progress is told on the way', async () => {
     const steps: number[] = [];

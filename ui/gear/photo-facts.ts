@@ -36,14 +36,14 @@ export async function readPhotos(files: readonly File[], progress: (done: number
   let unread = 0;
   let done = 0;
   for (const file of files) {
-    const f = await factsOf(file);
-    if (!f) unread++;
+    const frameFacts = await factsOf(file);
+    if (!frameFacts) unread++;
     else {
       const line: Omit<Said, 'n'> = {
-        maker: f.maker.slice(0, 120),
-        camera: f.camera.slice(0, 120),
-        unique: f.uniqueModel.slice(0, 120),
-        kind: f.format === 'dng' || f.format === 'raw' ? 'camera data' : 'rendered',
+        maker: frameFacts.maker.slice(0, 120),
+        camera: frameFacts.camera.slice(0, 120),
+        unique: frameFacts.uniqueModel.slice(0, 120),
+        kind: frameFacts.format === 'dng' || frameFacts.format === 'raw' ? 'camera data' : 'rendered',
       };
       const key = JSON.stringify(line);
       const had = said.get(key);

@@ -70,13 +70,13 @@ export function AcceptBar({
       ...(licence === 'new' ? { newLicence: { ...fresh, name: fresh.name.trim() } } : {}),
       source: Object.fromEntries(Object.entries(source).filter(([, v]) => v.trim())),
     });
-  const byKind = kinds.slice(1).map((k) => (
-    <label key={k} className={label}>
-      {kindWords[k] ?? k}s on
+  const byKind = kinds.slice(1).map((key) => (
+    <label key={key} className={label}>
+      {kindWords[key] ?? key}s on
       <select
         className={`${control} w-[132px]`}
-        value={own[k] ?? ''}
-        onChange={(e) => setOwn({ ...own, [k]: e.target.value })}
+        value={own[key] ?? ''}
+        onChange={(e) => setOwn({ ...own, [key]: e.target.value })}
       >
         <option value="">with the rest</option>
         {shelves.map((s) => (
@@ -108,9 +108,9 @@ export function AcceptBar({
                   value={fresh.may_convert}
                   onChange={(e) => setFresh({ ...fresh, may_convert: e.target.value })}
                 >
-                  {says.map(([v, w]) => (
-                    <option key={v} value={v}>
-                      {w}
+                  {says.map(([value, word]) => (
+                    <option key={value} value={value}>
+                      {word}
                     </option>
                   ))}
                 </select>
@@ -122,9 +122,9 @@ export function AcceptBar({
                   value={fresh.may_spread}
                   onChange={(e) => setFresh({ ...fresh, may_spread: e.target.value })}
                 >
-                  {says.map(([v, w]) => (
-                    <option key={v} value={v}>
-                      {w}
+                  {says.map(([value, word]) => (
+                    <option key={value} value={value}>
+                      {word}
                     </option>
                   ))}
                 </select>
@@ -141,14 +141,14 @@ export function AcceptBar({
             ['author', 'Author'],
             ['date', 'Date'],
             ['receipt', 'Receipt'],
-          ].map(([k, w]) => (
-            <label key={k} className={label}>
-              {w}
+          ].map(([key, word]) => (
+            <label key={key} className={label}>
+              {word}
               <input
                 className={control}
-                type={k === 'date' ? 'date' : 'text'}
-                value={source[k!] ?? ''}
-                onChange={(e) => setSource({ ...source, [k!]: e.target.value })}
+                type={key === 'date' ? 'date' : 'text'}
+                value={source[key!] ?? ''}
+                onChange={(e) => setSource({ ...source, [key!]: e.target.value })}
               />
             </label>
           ))}
@@ -187,9 +187,9 @@ export function AcceptBar({
           <select
             className={`${control} w-[138px]`}
             value={licence}
-            onChange={(e) => {
-              setLicence(e.target.value);
-              if (e.target.value === 'new') setMore(true);
+            onChange={(event) => {
+              setLicence(event.target.value);
+              if (event.target.value === 'new') setMore(true);
             }}
           >
             <option value="">{supplier.trim() ? 'not known' : 'own work'}</option>

@@ -113,8 +113,8 @@ export function Arrival({ id, name, status, groups, only, takeable, shelves, lic
       await work();
       if (to) router.push(to);
       router.refresh();
-    } catch (e) {
-      setProblem(problemOf(e));
+    } catch (error) {
+      setProblem(problemOf(error));
     }
     setBusy(false);
   };
@@ -155,14 +155,18 @@ export function Arrival({ id, name, status, groups, only, takeable, shelves, lic
                     className="field ml-1 h-[26px] text-ink"
                     value=""
                     disabled={busy}
-                    onChange={(e) =>
-                      choose({ group }, e.target.value, e.target.value === 'version' || e.target.value === 'variant')
+                    onChange={(event) =>
+                      choose(
+                        { group },
+                        event.target.value,
+                        event.target.value === 'version' || event.target.value === 'variant',
+                      )
                     }
                   >
                     <option value="">as proposed</option>
-                    {becomes.map(([v, w]) => (
-                      <option key={v} value={v}>
-                        {w}
+                    {becomes.map(([value, word]) => (
+                      <option key={value} value={value}>
+                        {word}
                       </option>
                     ))}
                   </select>
@@ -185,10 +189,10 @@ export function Arrival({ id, name, status, groups, only, takeable, shelves, lic
                         type="checkbox"
                         aria-label={`All of ${title}`}
                         checked={rows.every((r) => !left.has(r.id))}
-                        onChange={(e) =>
+                        onChange={(event) =>
                           flip(
                             rows.map((r) => r.id),
-                            e.target.checked,
+                            event.target.checked,
                           )
                         }
                       />
@@ -214,10 +218,10 @@ export function Arrival({ id, name, status, groups, only, takeable, shelves, lic
                                 type="checkbox"
                                 aria-label={`All of the folder ${folder}`}
                                 checked={list.every((r) => !left.has(r.id))}
-                                onChange={(e) =>
+                                onChange={(event) =>
                                   flip(
                                     list.map((r) => r.id),
-                                    e.target.checked,
+                                    event.target.checked,
                                   )
                                 }
                               />
@@ -228,48 +232,50 @@ export function Arrival({ id, name, status, groups, only, takeable, shelves, lic
                         </td>
                       </tr>
                     )}
-                    {list.map((e) => (
-                      <tr key={e.id} data-entry={e.path}>
+                    {list.map((entry) => (
+                      <tr key={entry.id} data-entry={entry.path}>
                         {takes && (
                           <td>
-                            {taken.includes(e.outcome) && (
+                            {taken.includes(entry.outcome) && (
                               <input
                                 type="checkbox"
-                                aria-label={`Take ${e.title}`}
-                                checked={!left.has(e.id)}
-                                onChange={(x) => flip([e.id], x.target.checked)}
+                                aria-label={`Take ${entry.title}`}
+                                checked={!left.has(entry.id)}
+                                onChange={(x) => flip([entry.id], x.target.checked)}
                               />
                             )}
                           </td>
                         )}
                         <td>
                           <Selvedge
-                            threads={e.selvedge}
-                            className={`h-[38px] w-[46px] ${e.selvedge ? '' : 'opacity-40'}`}
+                            threads={entry.selvedge}
+                            className={`h-[38px] w-[46px] ${entry.selvedge ? '' : 'opacity-40'}`}
                           />
                         </td>
                         <td className="[overflow-wrap:anywhere]">
-                          <b className="font-medium">{e.path.slice(folder.length ? folder.length + 1 : 0)}</b>
-                          <span className="block text-[12px] text-soft">{(e.size / 1000).toFixed(1)} kB</span>
-                          {e.mismatches.map((m) => (
+                          <b className="font-medium">{entry.path.slice(folder.length ? folder.length + 1 : 0)}</b>
+                          <span className="block text-[12px] text-soft">{(entry.size / 1000).toFixed(1)} kB</span>
+                          {entry.mismatches.map((m) => (
                             <span key={m} className="block text-[12px] text-ochre">
                               {m}
                             </span>
                           ))}
                         </td>
                         <td>
-                          {e.kind && !['unknown', 'document'].includes(e.kind) ? (
+                          {entry.kind && !['unknown', 'document'].includes(entry.kind) ? (
                             <>
-                              <span className="font-serif text-[15px] [overflow-wrap:anywhere]">{e.title}</span>
+                              <span className="font-serif text-[15px] [overflow-wrap:anywhere]">{entry.title}</span>
                               <span className="block text-[12px] text-soft">
-                                {e.kind === 'preset' ? e.note : `${e.kind.replace('-', ' ')}: ${e.note}`}
-                                {e.headings.length ? `, under ${e.headings.join(' / ')}` : ''}
+                                {entry.kind === 'preset'
+                                  ? entry.note
+                                  : `${entry.kind.replace('-', ' ')}: ${entry.note}`}
+                                {entry.headings.length ? `, under ${entry.headings.join(' / ')}` : ''}
                               </span>
                               <details className="text-[12px] text-soft">
                                 <summary className="cursor-pointer">
-                                  told with {Math.round(e.confidence * 100)} % confidence
+                                  told with {Math.round(entry.confidence * 100)} % confidence
                                 </summary>
-                                {e.evidence.map((x) => (
+                                {entry.evidence.map((x) => (
                                   <span key={x} className="block pl-3">
                                     {x}
                                   </span>
@@ -277,49 +283,49 @@ export function Arrival({ id, name, status, groups, only, takeable, shelves, lic
                               </details>
                             </>
                           ) : (
-                            <span className="text-soft">{e.kind || e.outcome}</span>
+                            <span className="text-soft">{entry.kind || entry.outcome}</span>
                           )}
                         </td>
                         <td>
                           <State
                             of={
-                              e.itemId
+                              entry.itemId
                                 ? 'accepted'
-                                : e.outcome === 'duplicate' && e.likeness?.by === 'effect'
+                                : entry.outcome === 'duplicate' && entry.likeness?.by === 'effect'
                                   ? 'same-effect'
-                                  : e.outcome
+                                  : entry.outcome
                             }
                           />
-                          {e.corrected && <span className="text-[12px] text-soft"> as you said</span>}
-                          {e.itemId ? (
-                            <Link className="block text-[12px] underline" href={`/items/${e.itemId}`}>
-                              {e.targetTitle ?? e.title}
+                          {entry.corrected && <span className="text-[12px] text-soft"> as you said</span>}
+                          {entry.itemId ? (
+                            <Link className="block text-[12px] underline" href={`/items/${entry.itemId}`}>
+                              {entry.targetTitle ?? entry.title}
                             </Link>
-                          ) : e.targetItem ? (
+                          ) : entry.targetItem ? (
                             <span className="block text-[12px] text-soft">
-                              {e.outcome === 'duplicate' ? 'the same as ' : 'of '}
-                              <Link className="underline" href={`/items/${e.targetItem}`}>
-                                {e.targetTitle}
+                              {entry.outcome === 'duplicate' ? 'the same as ' : 'of '}
+                              <Link className="underline" href={`/items/${entry.targetItem}`}>
+                                {entry.targetTitle}
                               </Link>
-                              {e.likeness ? `: ${e.likeness.words}${figures(e.likeness)}` : ''}
+                              {entry.likeness ? `: ${entry.likeness.words}${figures(entry.likeness)}` : ''}
                             </span>
-                          ) : e.targetPath ? (
+                          ) : entry.targetPath ? (
                             <span className="block text-[12px] text-soft">
-                              {e.likeness?.words}
-                              {e.likeness ? figures(e.likeness) : ''}
+                              {entry.likeness?.words}
+                              {entry.likeness ? figures(entry.likeness) : ''}
                             </span>
-                          ) : e.problem ? (
+                          ) : entry.problem ? (
                             <span className="block text-[12px]">
-                              <span className="text-ink">{e.problem.message}</span>{' '}
+                              <span className="text-ink">{entry.problem.message}</span>{' '}
                               <span className="text-soft">
-                                {e.problem.where}. {e.problem.remedy}
+                                {entry.problem.where}. {entry.problem.remedy}
                               </span>
                             </span>
-                          ) : ['document', 'unknown', 'ignored'].includes(e.outcome) ? (
-                            <span className="block text-[12px] text-soft">{e.note}</span>
+                          ) : ['document', 'unknown', 'ignored'].includes(entry.outcome) ? (
+                            <span className="block text-[12px] text-soft">{entry.note}</span>
                           ) : null}
-                          {e.caution && <span className="block text-[12px] text-ochre">{e.caution}</span>}
-                          {e.needs.map((n) => (
+                          {entry.caution && <span className="block text-[12px] text-ochre">{entry.caution}</span>}
+                          {entry.needs.map((n) => (
                             <span
                               key={n.name}
                               className={`block text-[12px] ${n.where === 'missing' ? 'text-ochre' : 'text-soft'}`}
@@ -327,23 +333,23 @@ export function Arrival({ id, name, status, groups, only, takeable, shelves, lic
                               needs the {n.kind.replace('-', ' ')} {n.name}, {n.where}
                             </span>
                           ))}
-                          {correctable && e.kind !== 'descriptor' && (
+                          {correctable && entry.kind !== 'descriptor' && (
                             <select
-                              aria-label={`${e.title} becomes`}
+                              aria-label={`${entry.title} becomes`}
                               className="field mt-1 block h-[26px] max-w-full text-[12.5px]"
-                              value={e.outcome === 'frame' ? 'frame' : e.outcome}
+                              value={entry.outcome === 'frame' ? 'frame' : entry.outcome}
                               disabled={busy}
-                              onChange={(x) => choose({ entries: [e.id], kind: e.kind }, x.target.value, false)}
+                              onChange={(x) => choose({ entries: [entry.id], kind: entry.kind }, x.target.value, false)}
                             >
-                              {e.kind === 'frame' ? (
+                              {entry.kind === 'frame' ? (
                                 <>
                                   <option value="frame">a frame</option>
                                   <option value="document">nothing: leave it out</option>
                                 </>
                               ) : (
-                                becomes.map(([v, w]) => (
-                                  <option key={v} value={v}>
-                                    {w}
+                                becomes.map(([value, word]) => (
+                                  <option key={value} value={value}>
+                                    {word}
                                   </option>
                                 ))
                               )}

@@ -47,53 +47,63 @@ export function DropZone({
   const change = (intake: string, by: (a: Arriving) => Arriving) =>
     setArrivals((all) => all.map((a) => (a.intake === intake ? by(a) : a)));
 
-  const send = async (a: Arriving, part: Part, file: File): Promise<void> => {
+  const send = async (arriving: Arriving, part: Part, file: File): Promise<void> => {
     let received = part.received;
     for (let tries = 0; received < file.size;) {
       try {
-        const r = await fetch(`/api/uploads/${part.id}?offset=${received}`, {
+        const response = await fetch(`/api/uploads/${part.id}?offset=${received}`, {
           method: 'PUT',
           body: file.slice(received, received + PART),
         });
-        if (!r.ok)
-          throw Object.assign(new Error('refused'), { problem: ((await r.json()) as { error: ProblemText }).error });
-        received = ((await r.json()) as { received: number }).received;
+        if (!response.ok)
+          throw Object.assign(new Error('refused'), {
+            problem: ((await response.json()) as { error: ProblemText }).error,
+          });
+        received = ((await response.json()) as { received: number }).received;
         tries = 0;
-      } catch (e) {
+      } catch (error) {
         // a broken connection is tried again, a refusal is not
-        if ((e as { problem?: ProblemText }).problem || ++tries > 6) throw e;
+        if ((error as { problem?: ProblemText }).problem || ++tries > 6) throw error;
         await new Promise((done) => setTimeout(done, 400 * 2 ** tries));
       }
-      change(a.intake, (x) => ({ ...x, parts: x.parts.map((p) => (p.id === part.id ? { ...p, received } : p)) }));
+      change(arriving.intake, (x) => ({
+        ...x,
+        parts: x.parts.map((p) => (p.id === part.id ? { ...p, received } : p)),
+      }));
     }
     await call(`/api/uploads/${part.id}`, 'POST');
   };
 
-  const run = async (a: Arriving, files: Map<string, File>): Promise<void> => {
-    change(a.intake, (x) => ({ ...x, files, problem: null }));
-    const queue = a.parts.filter((p) => files.has(p.path));
+  const run = async (arriving: Arriving, files: Map<string, File>): Promise<void> => {
+    change(arriving.intake, (x) => ({ ...x, files, problem: null }));
+    const queue = arriving.parts.filter((p) => files.has(p.path));
     try {
       await Promise.all(
         Array.from({ length: AT_ONCE }, async () => {
-          for (let p = queue.shift(); p; p = queue.shift()) await send(a, p, files.get(p.path)!);
+          for (let p = queue.shift(); p; p = queue.shift()) await send(arriving, p, files.get(p.path)!);
         }),
       );
-      setArrivals((all) => all.filter((x) => x.intake !== a.intake));
-      if (document.querySelectorAll('[data-upload]').length <= 1) router.push(`/intake/${a.intake}`);
+      setArrivals((all) => all.filter((x) => x.intake !== arriving.intake));
+      if (document.querySelectorAll('[data-upload]').length <= 1) router.push(`/intake/${arriving.intake}`);
       else router.refresh();
-    } catch (e) {
+    } catch (error) {
       queue.length = 0;
-      change(a.intake, (x) => ({ ...x, problem: (e as { problem?: ProblemText }).problem ?? problemOf(e) }));
+      change(arriving.intake, (x) => ({
+        ...x,
+        problem: (error as { problem?: ProblemText }).problem ?? problemOf(error),
+      }));
     }
   };
 
   const take = async (deliveries: Delivery[]) => {
-    for (const d of deliveries) {
-      const files = new Map(d.files.map((f) => [f.path, f.file]));
+    for (const delivery of deliveries) {
+      const files = new Map(delivery.files.map((f) => [f.path, f.file]));
       // the same files again continue what a reload interrupted
       const open = arrivals.find(
-        (a) =>
-          (!a.files || a.problem) && a.parts.length > 0 && a.parts.every((p) => files.get(p.path)?.size === p.size),
+        (arriving) =>
+          (!arriving.files || arriving.problem) &&
+          arriving.parts.length > 0 &&
+          arriving.parts.every((p) => files.get(p.path)?.size === p.size),
       );
       if (open) {
         void run(open, files);
@@ -101,29 +111,41 @@ export function DropZone({
       }
       try {
         const made = await call<{ intake: string; files: Part[] }>('/api/uploads', 'POST', {
-          name: d.name,
-          files: d.files.map((f) => ({ path: f.path, size: f.file.size })),
+          name: delivery.name,
+          files: delivery.files.map((f) => ({ path: f.path, size: f.file.size })),
         });
-        const a: Arriving = { intake: made.intake, name: d.name, parts: made.files, files, problem: null };
-        setArrivals((all) => [...all, a]);
+        const arriving: Arriving = {
+          intake: made.intake,
+          name: delivery.name,
+          parts: made.files,
+          files,
+          problem: null,
+        };
+        setArrivals((all) => [...all, arriving]);
         // the server may have cleaned a path: files are matched by their order
-        void run(a, new Map(made.files.map((p, i) => [p.path, d.files[i]!.file])));
-      } catch (e) {
+        void run(arriving, new Map(made.files.map((p, i) => [p.path, delivery.files[i]!.file])));
+      } catch (error) {
         setArrivals((all) => [
           ...all,
-          { intake: `bad-${d.name}-${all.length}`, name: d.name, parts: [], files, problem: problemOf(e) },
+          {
+            intake: `bad-${delivery.name}-${all.length}`,
+            name: delivery.name,
+            parts: [],
+            files,
+            problem: problemOf(error),
+          },
         ]);
       }
     }
   };
-  const drop = async (a: Arriving) => {
-    if (a.parts.length) await call(`/api/intakes/${a.intake}`, 'DELETE').catch(() => {});
-    setArrivals((all) => all.filter((x) => x.intake !== a.intake));
+  const drop = async (arriving: Arriving) => {
+    if (arriving.parts.length) await call(`/api/intakes/${arriving.intake}`, 'DELETE').catch(() => {});
+    setArrivals((all) => all.filter((x) => x.intake !== arriving.intake));
   };
-  const onDrop = (e: DragEvent) => {
-    e.preventDefault();
+  const onDrop = (event: DragEvent) => {
+    event.preventDefault();
     setOver(false);
-    void fromDrop(e.dataTransfer.items, e.dataTransfer.files).then(take);
+    void fromDrop(event.dataTransfer.items, event.dataTransfer.files).then(take);
   };
 
   useEffect(() => {
@@ -140,8 +162,8 @@ export function DropZone({
   return (
     <>
       <div
-        onDragOver={(e) => {
-          e.preventDefault();
+        onDragOver={(event) => {
+          event.preventDefault();
           setOver(true);
         }}
         onDragLeave={() => setOver(false)}
@@ -168,52 +190,52 @@ export function DropZone({
           className="sr-only"
           aria-label="Files to take in"
           tabIndex={-1}
-          onChange={(e) => {
-            void take(fromInput(e.target.files!));
-            e.target.value = '';
+          onChange={(event) => {
+            void take(fromInput(event.target.files!));
+            event.target.value = '';
           }}
         />
         <input
-          ref={(x) => {
-            folder.current = x;
-            x?.setAttribute('webkitdirectory', '');
+          ref={(input) => {
+            folder.current = input;
+            input?.setAttribute('webkitdirectory', '');
           }}
           type="file"
           multiple
           className="sr-only"
           aria-label="Folder to take in"
           tabIndex={-1}
-          onChange={(e) => {
-            void take(fromInput(e.target.files!));
-            e.target.value = '';
+          onChange={(event) => {
+            void take(fromInput(event.target.files!));
+            event.target.value = '';
           }}
         />
       </div>
       {arrivals.length > 0 && (
         <ul className="mt-3" aria-label="Uploads">
-          {arrivals.map((a) => {
-            const size = sum(a, (p) => p.size);
-            const received = sum(a, (p) => p.received);
+          {arrivals.map((arriving) => {
+            const size = sum(arriving, (p) => p.size);
+            const received = sum(arriving, (p) => p.received);
             const share = size ? Math.round((100 * received) / size) : 0;
             return (
-              <li key={a.intake} data-upload={a.intake} className="border-b border-line py-2.5">
+              <li key={arriving.intake} data-upload={arriving.intake} className="border-b border-line py-2.5">
                 <div className="flex items-center gap-3">
-                  <span className="min-w-0 truncate font-medium">{a.name}</span>
-                  {a.parts.length > 1 && (
+                  <span className="min-w-0 truncate font-medium">{arriving.name}</span>
+                  {arriving.parts.length > 1 && (
                     <span className="whitespace-nowrap text-soft">
-                      {a.parts.filter((p) => p.received === p.size).length} of {a.parts.length} files
+                      {arriving.parts.filter((p) => p.received === p.size).length} of {arriving.parts.length} files
                     </span>
                   )}
                   <span className="ml-auto whitespace-nowrap text-soft">
                     {(received / 1e6).toFixed(1)} of {(size / 1e6).toFixed(1)} MB
                   </span>
-                  <button className="button quiet" onClick={() => void drop(a)}>
+                  <button className="button quiet" onClick={() => void drop(arriving)}>
                     Drop it
                   </button>
                 </div>
                 <div
                   role="progressbar"
-                  aria-label={`Upload of ${a.name}`}
+                  aria-label={`Upload of ${arriving.name}`}
                   aria-valuenow={share}
                   aria-valuemin={0}
                   aria-valuemax={100}
@@ -221,18 +243,18 @@ export function DropZone({
                 >
                   <div className="h-full bg-verd" style={{ width: `${share}%` }} />
                 </div>
-                {!a.files && !a.problem && (
+                {!arriving.files && !arriving.problem && (
                   <p className="mt-1 text-ochre">
-                    Interrupted at {share} %. Choose or drop the same {a.parts.length > 1 ? 'files' : 'file'} again, and
-                    it goes on from there.
+                    Interrupted at {share} %. Choose or drop the same {arriving.parts.length > 1 ? 'files' : 'file'}{' '}
+                    again, and it goes on from there.
                   </p>
                 )}
-                {a.problem && a.files && a.parts.length > 0 && (
-                  <button className="button mt-2" onClick={() => void run(a, a.files!)}>
+                {arriving.problem && arriving.files && arriving.parts.length > 0 && (
+                  <button className="button mt-2" onClick={() => void run(arriving, arriving.files!)}>
                     Try again from there
                   </button>
                 )}
-                <Notice problem={a.problem} className="mt-2" />
+                <Notice problem={arriving.problem} className="mt-2" />
               </li>
             );
           })}

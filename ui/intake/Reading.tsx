@@ -15,18 +15,18 @@ export function Reading({ jobId }: { jobId: string }) {
   const router = useRouter();
   const [job, setJob] = useState<Job | null>(null);
   const look = useCallback(async () => {
-    const j = await call<Job>(`/api/jobs/${jobId}`).catch(() => null);
-    if (j) {
-      setJob(j);
-      if (j.status !== 'queued' && j.status !== 'running') router.refresh();
+    const job = await call<Job>(`/api/jobs/${jobId}`).catch(() => null);
+    if (job) {
+      setJob(job);
+      if (job.status !== 'queued' && job.status !== 'running') router.refresh();
     }
   }, [jobId, router]);
   useEffect(() => {
     const first = setTimeout(() => void look(), 0);
-    const t = setInterval(() => void look(), 1500);
+    const timer = setInterval(() => void look(), 1500);
     return () => {
       clearTimeout(first);
-      clearInterval(t);
+      clearInterval(timer);
     };
   }, [look]);
   useLive(

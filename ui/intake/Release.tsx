@@ -45,22 +45,22 @@ export function Release({
               {words[w]}: {rows.length}
             </summary>
             <ul>
-              {rows.slice(0, 200).map((c) => (
+              {rows.slice(0, 200).map((releaseChange) => (
                 <li
-                  key={c.path}
+                  key={releaseChange.path}
                   data-release={w}
                   className="grid grid-cols-[minmax(0,260px)_1fr] gap-3 border-t border-line py-1.5"
                 >
                   <span className="[overflow-wrap:anywhere]">
-                    {c.itemId ? (
-                      <Link className="underline" href={`/items/${c.itemId}`}>
-                        {c.title}
+                    {releaseChange.itemId ? (
+                      <Link className="underline" href={`/items/${releaseChange.itemId}`}>
+                        {releaseChange.title}
                       </Link>
                     ) : (
-                      c.title
+                      releaseChange.title
                     )}
                   </span>
-                  <span className="text-soft">{c.meaning}</span>
+                  <span className="text-soft">{releaseChange.meaning}</span>
                 </li>
               ))}
             </ul>

@@ -43,16 +43,16 @@ export async function fromDrop(items: DataTransferItemList, files: FileList): Pr
   const folders: Delivery[] = [];
   if (!entries.length) return grouped([...files], []);
   const flat = [...files];
-  for (const e of entries)
-    if (e.isFile) {
-      const f = flat.find((x) => x.name === e.name);
-      if (f) loose.push(f);
+  for (const fileSystemEntry of entries)
+    if (fileSystemEntry.isFile) {
+      const file = flat.find((x) => x.name === fileSystemEntry.name);
+      if (file) loose.push(file);
     }
-  for (const e of entries)
-    if (e.isDirectory) {
-      const d: Delivery = { name: e.name, files: [] };
-      await walk(e, e.name, d.files);
-      folders.push(d);
+  for (const fileSystemEntry of entries)
+    if (fileSystemEntry.isDirectory) {
+      const delivery: Delivery = { name: fileSystemEntry.name, files: [] };
+      await walk(fileSystemEntry, fileSystemEntry.name, delivery.files);
+      folders.push(delivery);
     }
   return grouped(loose, folders);
 }
@@ -61,16 +61,16 @@ export async function fromDrop(items: DataTransferItemList, files: FileList): Pr
 export function fromInput(files: FileList): Delivery[] {
   const folders = new Map<string, Delivery>();
   const loose: File[] = [];
-  for (const f of files) {
-    const path = f.webkitRelativePath;
+  for (const file of files) {
+    const path = file.webkitRelativePath;
     if (!path) {
-      loose.push(f);
+      loose.push(file);
       continue;
     }
     const top = path.split('/')[0]!;
-    const d = folders.get(top) ?? { name: top, files: [] };
-    if (f.size && !leftovers.test(path)) d.files.push({ path, file: f });
-    folders.set(top, d);
+    const delivery = folders.get(top) ?? { name: top, files: [] };
+    if (file.size && !leftovers.test(path)) delivery.files.push({ path, file: file });
+    folders.set(top, delivery);
   }
   return grouped(loose, [...folders.values()]);
 }

@@ -1,5 +1,5 @@
-const words = (s: string): string[] =>
-  s
+const words = (text: string): string[] =>
+  text
     .toLowerCase()
     .split(/[^\p{L}\p{N}]+/u)
     .filter(Boolean);

@@ -51,18 +51,18 @@ export function Derive({ kind, title, versionId, onClose }: DeriveFrom & { versi
     setBusy(true);
     setProblem(null);
     try {
-      const r = await call<Seen & { itemId?: string }>(
+      const seen = await call<Seen & { itemId?: string }>(
         `/api/versions/${versionId}/derive${preview ? '?preview' : ''}`,
         'POST',
         { form, title: name, points, kelvin, camera },
       );
-      if (preview) setSeen(r);
+      if (preview) setSeen(seen);
       else {
         onClose();
-        router.push(`/items/${r.itemId}`);
+        router.push(`/items/${seen.itemId}`);
       }
-    } catch (e) {
-      setProblem(problemOf(e));
+    } catch (error) {
+      setProblem(problemOf(error));
       setSeen(null);
     } finally {
       setBusy(false);
@@ -79,8 +79,8 @@ export function Derive({ kind, title, versionId, onClose }: DeriveFrom & { versi
   return (
     <Dialog.Root
       open
-      onOpenChange={(o) => {
-        if (!o) onClose();
+      onOpenChange={(open) => {
+        if (!open) onClose();
       }}
     >
       <Dialog.Portal>
@@ -93,17 +93,17 @@ export function Derive({ kind, title, versionId, onClose }: DeriveFrom & { versi
           <Dialog.Title className="mb-1 text-[17px]">Another form of {title}</Dialog.Title>
           <p className="mb-3 text-soft">It becomes a draft beside this one, and knows what it was made from.</p>
           <form
-            onSubmit={(e) => {
-              e.preventDefault();
+            onSubmit={(event) => {
+              event.preventDefault();
               void send(!seen);
             }}
           >
             <label className={field}>
               As
               <select className={control} value={form} onChange={(e) => change(setForm)(e.target.value)}>
-                {forms[kind].map(([v, w]) => (
-                  <option key={v} value={v}>
-                    {w}
+                {forms[kind].map(([value, word]) => (
+                  <option key={value} value={value}>
+                    {word}
                   </option>
                 ))}
               </select>

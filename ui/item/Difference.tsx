@@ -120,13 +120,13 @@ export function Difference({ older, newer, references, settings, facts, curves, 
                   </tr>
                 </thead>
                 <tbody>
-                  {records[k].slice(0, LINES).map((r) => (
-                    <tr key={`${r.what} ${r.name}`}>
+                  {records[k].slice(0, LINES).map((line) => (
+                    <tr key={`${line.what} ${line.name}`}>
                       <td className="[overflow-wrap:anywhere]">
-                        {r.name} <span className="text-soft">{r.what}</span>
+                        {line.name} <span className="text-soft">{line.what}</span>
                       </td>
-                      <td>{r.before}</td>
-                      <td>{r.after}</td>
+                      <td>{line.before}</td>
+                      <td>{line.after}</td>
                     </tr>
                   ))}
                   {records[k].length > LINES && (

@@ -42,24 +42,24 @@ interface Props {
 
 const label = 'flex flex-col gap-0.5 text-[12px] text-soft';
 const control = 'field text-[13.5px] text-ink';
-const words = (s: string): string[] =>
-  s
+const words = (text: string): string[] =>
+  text
     .split(',')
     .map((t) => t.trim())
     .filter(Boolean);
-const text = (v: unknown): string =>
-  v === null || v === undefined || v === ''
+const text = (value: unknown): string =>
+  value === null || value === undefined || value === ''
     ? 'nothing'
-    : Array.isArray(v)
-      ? v.join(' / ') || 'nothing'
-      : typeof v === 'object'
-        ? Object.values(v).filter(Boolean).join(', ') || 'any'
-        : String(v);
+    : Array.isArray(value)
+      ? value.join(' / ') || 'nothing'
+      : typeof value === 'object'
+        ? Object.values(value).filter(Boolean).join(', ') || 'any'
+        : String(value);
 
 export function EditItem({ id, revision, item, licences }: Props) {
   const router = useRouter();
   const [open, setOpen] = useState(false);
-  const [f, setF] = useState(item);
+  const [editableItem, setF] = useState(item);
   const [start, setStart] = useState({ revision, base: item as unknown as Record<string, unknown> });
   const [problem, setProblem] = useState<Conflict | null>(null);
   const [said, setSaid] = useState('');
@@ -84,16 +84,17 @@ export function EditItem({ id, revision, item, licences }: Props) {
     setTheirs(new Set());
     setOpen(true);
   };
-  const set = (k: keyof EditableItem) => (e: { target: { value: string } }) => setF({ ...f, [k]: e.target.value });
+  const set = (k: keyof EditableItem) => (e: { target: { value: string } }) =>
+    setF({ ...editableItem, [k]: e.target.value });
   const num = (k: keyof EditableItem) => (e: { target: { value: string } }) =>
-    setF({ ...f, [k]: Number(e.target.value) || 0 });
+    setF({ ...editableItem, [k]: Number(e.target.value) || 0 });
   const list = (k: keyof typeof lists) => ({
     value: lists[k],
     onChange: (e: { target: { value: string } }) => setLists({ ...lists, [k]: e.target.value }),
   });
-  const fixed = f.strength_least === f.strength_most;
+  const fixed = editableItem.strength_least === editableItem.strength_most;
   const now = (): Record<string, unknown> => ({
-    ...f,
+    ...editableItem,
     headings: lists.headings
       .split('/')
       .map((t) => t.trim())
@@ -116,8 +117,9 @@ export function EditItem({ id, revision, item, licences }: Props) {
       // only what this person changed is sent, so that nothing else of the item is written over
       const mine = Object.fromEntries(
         Object.entries(all).filter(
-          ([k, v]) =>
-            JSON.stringify(v) !== JSON.stringify(seen.base[k]) || (problem?.fields ?? []).some((c) => c.field === k),
+          ([key, value]) =>
+            JSON.stringify(value) !== JSON.stringify(seen.base[key]) ||
+            (problem?.fields ?? []).some((c) => c.field === key),
         ),
       );
       const r = await call<{ merged: string[]; who: string }>(`/api/items/${id}`, 'PATCH', {
@@ -129,8 +131,8 @@ export function EditItem({ id, revision, item, licences }: Props) {
       setOpen(false);
       setProblem(null);
       router.refresh();
-    } catch (e) {
-      setProblem(problemOf(e));
+    } catch (error) {
+      setProblem(problemOf(error));
     }
     setBusy(false);
   };
@@ -146,8 +148,8 @@ export function EditItem({ id, revision, item, licences }: Props) {
       )}
       <Dialog.Root
         open={open}
-        onOpenChange={(o) => {
-          if (!o) setOpen(false);
+        onOpenChange={(open) => {
+          if (!open) setOpen(false);
         }}
       >
         <Dialog.Portal>
@@ -159,23 +161,40 @@ export function EditItem({ id, revision, item, licences }: Props) {
           >
             <Dialog.Title className="mb-2 text-[19px]">Edit the item</Dialog.Title>
             <form
-              onSubmit={(e) => {
-                e.preventDefault();
+              onSubmit={(event) => {
+                event.preventDefault();
                 void save();
               }}
             >
               <div className="mb-3 grid grid-cols-4 gap-3">
                 <label className={`${label} col-span-2`}>
                   Title
-                  <input className={control} value={f.title} onChange={set('title')} required maxLength={200} />
+                  <input
+                    className={control}
+                    value={editableItem.title}
+                    onChange={set('title')}
+                    required
+                    maxLength={200}
+                  />
                 </label>
                 <label className={label}>
                   Short title
-                  <input className={control} value={f.short_title} onChange={set('short_title')} maxLength={60} />
+                  <input
+                    className={control}
+                    value={editableItem.short_title}
+                    onChange={set('short_title')}
+                    maxLength={60}
+                  />
                 </label>
                 <label className={label}>
                   Position number
-                  <input className={control} type="number" min={0} value={f.position} onChange={num('position')} />
+                  <input
+                    className={control}
+                    type="number"
+                    min={0}
+                    value={editableItem.position}
+                    onChange={num('position')}
+                  />
                 </label>
                 <label className={`${label} col-span-2`}>
                   Headings, from the outermost, with /<input className={control} {...list('headings')} />
@@ -188,14 +207,19 @@ export function EditItem({ id, revision, item, licences }: Props) {
                   Description
                   <textarea
                     className={`${control} !h-[58px] py-1.5`}
-                    value={f.description}
+                    value={editableItem.description}
                     onChange={set('description')}
                     maxLength={4000}
                   />
                 </label>
                 <label className={`${label} col-span-4`}>
                   What it is meant to do, to be held against what it does
-                  <input className={control} value={f.intention} onChange={set('intention')} maxLength={1000} />
+                  <input
+                    className={control}
+                    value={editableItem.intention}
+                    onChange={set('intention')}
+                    maxLength={1000}
+                  />
                 </label>
                 <label className={`${label} col-span-2`}>
                   Cameras, with commas; none for any
@@ -205,8 +229,10 @@ export function EditItem({ id, revision, item, licences }: Props) {
                   Works on
                   <select
                     className={control}
-                    value={f.scope.input ?? ''}
-                    onChange={(e) => setF({ ...f, scope: { ...f.scope, input: e.target.value || null } })}
+                    value={editableItem.scope.input ?? ''}
+                    onChange={(e) =>
+                      setF({ ...editableItem, scope: { ...editableItem.scope, input: e.target.value || null } })
+                    }
                   >
                     <option value="">any input</option>
                     <option>camera data</option>
@@ -218,8 +244,10 @@ export function EditItem({ id, revision, item, licences }: Props) {
                   Gives
                   <select
                     className={control}
-                    value={f.scope.result ?? ''}
-                    onChange={(e) => setF({ ...f, scope: { ...f.scope, result: e.target.value || null } })}
+                    value={editableItem.scope.result ?? ''}
+                    onChange={(e) =>
+                      setF({ ...editableItem, scope: { ...editableItem.scope, result: e.target.value || null } })
+                    }
                   >
                     <option value="">color or monochrome</option>
                     <option>color</option>
@@ -232,7 +260,7 @@ export function EditItem({ id, revision, item, licences }: Props) {
                 </label>
                 <label className={label}>
                   Origin
-                  <select className={control} value={f.origin} onChange={set('origin')}>
+                  <select className={control} value={editableItem.origin} onChange={set('origin')}>
                     <option>house</option>
                     <option>bought</option>
                     <option>measured</option>
@@ -243,8 +271,8 @@ export function EditItem({ id, revision, item, licences }: Props) {
                   Licence
                   <select
                     className={control}
-                    value={f.licence_id ?? ''}
-                    onChange={(e) => setF({ ...f, licence_id: e.target.value || null })}
+                    value={editableItem.licence_id ?? ''}
+                    onChange={(e) => setF({ ...editableItem, licence_id: e.target.value || null })}
                   >
                     <option value="">none noted</option>
                     {licences.map((l) => (
@@ -256,28 +284,28 @@ export function EditItem({ id, revision, item, licences }: Props) {
                 </label>
                 <label className={label}>
                   Supplier
-                  <input className={control} value={f.supplier} onChange={set('supplier')} />
+                  <input className={control} value={editableItem.supplier} onChange={set('supplier')} />
                 </label>
                 <label className={label}>
                   Creator
-                  <input className={control} value={f.creator} onChange={set('creator')} />
+                  <input className={control} value={editableItem.creator} onChange={set('creator')} />
                 </label>
                 <label className={label}>
                   Rights
-                  <input className={control} value={f.rights} onChange={set('rights')} />
+                  <input className={control} value={editableItem.rights} onChange={set('rights')} />
                 </label>
                 <label className={label}>
                   Web statement
-                  <input className={control} value={f.web_statement} onChange={set('web_statement')} />
+                  <input className={control} value={editableItem.web_statement} onChange={set('web_statement')} />
                 </label>
                 <label className="flex items-center gap-2 self-end pb-1.5">
                   <input
                     type="checkbox"
                     checked={!fixed}
-                    onChange={(e) =>
+                    onChange={(event) =>
                       setF({
-                        ...f,
-                        ...(e.target.checked
+                        ...editableItem,
+                        ...(event.target.checked
                           ? { strength_least: 0, strength_most: 150 }
                           : { strength_least: 100, strength_usual: 100, strength_most: 100 }),
                       })
@@ -294,7 +322,7 @@ export function EditItem({ id, revision, item, licences }: Props) {
                       disabled={fixed}
                       min={w === 'most' ? 1 : 0}
                       max={400}
-                      value={f[`strength_${w}`]}
+                      value={editableItem[`strength_${w}`]}
                       onChange={num(`strength_${w}`)}
                     />
                   </label>
@@ -303,7 +331,7 @@ export function EditItem({ id, revision, item, licences }: Props) {
                   Notes
                   <textarea
                     className={`${control} !h-[58px] py-1.5`}
-                    value={f.notes}
+                    value={editableItem.notes}
                     onChange={set('notes')}
                     maxLength={8000}
                   />

@@ -40,8 +40,8 @@ export function EncodingAndStatus({
       await call(`/api/versions/${versionId}/${path}`, 'POST', body ?? {});
       setOpen(false);
       router.refresh();
-    } catch (e) {
-      setProblem(problemOf(e));
+    } catch (error) {
+      setProblem(problemOf(error));
     }
     setBusy(false);
   };
@@ -49,27 +49,27 @@ export function EncodingAndStatus({
     <label className="flex flex-col gap-0.5 text-[12px] text-soft">
       {label}
       <select name={name} className="field w-full text-[13.5px]" defaultValue={value}>
-        {values.map((v) => (
-          <option key={v}>{v}</option>
+        {values.map((value) => (
+          <option key={value}>{value}</option>
         ))}
       </select>
     </label>
   );
-  const sides = (prefix: string, v: Values) => (
+  const sides = (prefix: string, values: Values) => (
     <>
       {choice(
         `${prefix}primaries`,
         prefix ? 'Primaries given' : 'Primaries',
         ['sRGB', 'Display P3', 'Rec. 2020', 'ProPhoto'],
-        v.primaries,
+        values.primaries,
       )}
       {choice(
         `${prefix}transfer`,
         prefix ? 'Transfer given' : 'Transfer',
         ['sRGB', 'linear', 'gamma 2.2', 'gamma 2.4'],
-        v.transfer,
+        values.transfer,
       )}
-      {choice(`${prefix}range`, prefix ? 'Range given' : 'Range', ['full', 'legal'], v.range)}
+      {choice(`${prefix}range`, prefix ? 'Range given' : 'Range', ['full', 'legal'], values.range)}
     </>
   );
   const scene = encoding && (
@@ -130,9 +130,9 @@ export function EncodingAndStatus({
       {open && encoding && (
         <form
           className="mt-3 border-t border-line py-3"
-          onSubmit={(e) => {
-            e.preventDefault();
-            const f = Object.fromEntries(new FormData(e.currentTarget));
+          onSubmit={(event) => {
+            event.preventDefault();
+            const f = Object.fromEntries(new FormData(event.currentTarget));
             const { out_primaries, out_transfer, out_range, ...takes } = f;
             void act('encoding', {
               ...takes,

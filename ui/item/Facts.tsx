@@ -41,8 +41,8 @@ export function PresetFacts({
   unknown: Record<string, string>;
 }) {
   const rows = Object.entries(settings).flatMap(([id, value]) => {
-    const d = settingById.get(id);
-    return d ? [{ d, value, kind: classes[id]?.class ?? d.class, why: classes[id]?.reason }] : [];
+    const setting = settingById.get(id);
+    return setting ? [{ d: setting, value, kind: classes[id]?.class ?? setting.class, why: classes[id]?.reason }] : [];
   });
   return (
     <>
@@ -52,12 +52,14 @@ export function PresetFacts({
           <section key={family} className="mb-4">
             <h3 className="mb-1 text-[15px]">{name}</h3>
             <dl className="facts">
-              {own.map(({ d, value, kind, why }) => (
-                <div key={d.id}>
-                  <dt>{d.title}</dt>
+              {own.map(({ d: setting, value, kind, why }) => (
+                <div key={setting.id}>
+                  <dt>{setting.title}</dt>
                   <dd>
                     {valueText(value)}{' '}
-                    <span className="text-soft">{d.unit === 'name' || d.unit === 'name; %' ? '' : d.unit}</span>
+                    <span className="text-soft">
+                      {setting.unit === 'name' || setting.unit === 'name; %' ? '' : setting.unit}
+                    </span>
                     {kind !== 'point' && (
                       <span className="block text-[12px] text-ochre">not for a table: {why ?? classReason[kind]}</span>
                     )}
@@ -73,10 +75,10 @@ export function PresetFacts({
           <h3 className="mb-1 text-[15px]">Not understood</h3>
           <p className="mb-1 text-[12px] text-soft">Kept untouched in the file.</p>
           <dl className="facts">
-            {Object.entries(unknown).map(([k, v]) => (
-              <div key={k}>
-                <dt className="font-mono text-[12px]">{k}</dt>
-                <dd className="font-mono text-[12px]">{v}</dd>
+            {Object.entries(unknown).map(([key, value]) => (
+              <div key={key}>
+                <dt className="font-mono text-[12px]">{key}</dt>
+                <dd className="font-mono text-[12px]">{value}</dd>
               </div>
             ))}
           </dl>
@@ -166,26 +168,26 @@ export function OtherFacts({ facts }: { facts: Record<string, unknown> }) {
   );
   return (
     <dl className="facts">
-      {rows.map(([k, v]) => (
-        <div key={k}>
-          <dt>{spaced(k)}</dt>
+      {rows.map(([key, value]) => (
+        <div key={key}>
+          <dt>{spaced(key)}</dt>
           <dd>
-            {Array.isArray(v)
-              ? v
+            {Array.isArray(value)
+              ? value
                   .slice(0, 60)
-                  .map((x) =>
-                    typeof x === 'object'
-                      ? Object.values(x as object)
+                  .map((any) =>
+                    typeof any === 'object'
+                      ? Object.values(any as object)
                           .map(valueText)
                           .join(', ')
-                      : String(x),
+                      : String(any),
                   )
                   .join(', ')
-              : typeof v === 'boolean'
-                ? v
+              : typeof value === 'boolean'
+                ? value
                   ? 'yes'
                   : 'no'
-                : valueText(v)}
+                : valueText(value)}
           </dd>
         </div>
       ))}

@@ -34,16 +34,21 @@ const figureWords: [string, string, string][] = [
   ['skinTurn', 'turn of skin colors', '°'],
   ['roughness', 'roughness', 'code values of 8 bits'],
 ];
-const digits = (v: unknown): string =>
-  typeof v !== 'number' ? 'none' : Number.isInteger(v) ? String(v) : v.toFixed(Math.abs(v) < 1 ? 2 : 1);
+const digits = (value: unknown): string =>
+  typeof value !== 'number'
+    ? 'none'
+    : Number.isInteger(value)
+      ? String(value)
+      : value.toFixed(Math.abs(value) < 1 ? 2 : 1);
 
-export function Inspection({ i }: { i: InspectionView }) {
+export function Inspection({ i: inspection }: { i: InspectionView }) {
   const [at, setAt] = useState<number | null>(null);
   const w = 300;
   const h = 150;
   const x = (v: number) => v * w;
   const y = (v: number) => h - Math.min(1.05, Math.max(-0.05, v)) * h;
-  const here = at === null ? null : i.ramp.reduce((a, b) => (Math.abs(b[0] - at) < Math.abs(a[0] - at) ? b : a));
+  const here =
+    at === null ? null : inspection.ramp.reduce((a, b) => (Math.abs(b[0] - at) < Math.abs(a[0] - at) ? b : a));
   return (
     <div className="grid grid-cols-[330px_minmax(0,1fr)] gap-6">
       <figure>
@@ -52,9 +57,9 @@ export function Inspection({ i }: { i: InspectionView }) {
           className="w-full"
           role="img"
           aria-label="The neutral scale: input across, result by channel up"
-          onPointerMove={(e) => {
-            const r = e.currentTarget.getBoundingClientRect();
-            setAt(Math.min(1, Math.max(0, (((e.clientX - r.left) / r.width) * (w + 34) - 26) / w)));
+          onPointerMove={(event) => {
+            const box = event.currentTarget.getBoundingClientRect();
+            setAt(Math.min(1, Math.max(0, (((event.clientX - box.left) / box.width) * (w + 34) - 26) / w)));
           }}
           onPointerLeave={() => setAt(null)}
         >
@@ -73,7 +78,7 @@ export function Inspection({ i }: { i: InspectionView }) {
           {(['#b3474f', '#3f7d4f', '#4a63b8'] as const).map((c, k) => (
             <path
               key={c}
-              d={`M${i.ramp.map((p) => `${x(p[0]).toFixed(1)} ${y(p[k + 1]!).toFixed(1)}`).join('L')}`}
+              d={`M${inspection.ramp.map((p) => `${x(p[0]).toFixed(1)} ${y(p[k + 1]!).toFixed(1)}`).join('L')}`}
               stroke={c}
               strokeWidth="1.5"
               strokeDasharray={['', '6 2', '2 2'][k]}
@@ -91,13 +96,15 @@ export function Inspection({ i }: { i: InspectionView }) {
       <div>
         <p className="mb-1">
           <State
-            of={i.verdict === 'good' ? 'approved' : i.verdict === 'caution' ? 'draft' : 'failed'}
-            word={i.verdict}
+            of={inspection.verdict === 'good' ? 'approved' : inspection.verdict === 'caution' ? 'draft' : 'failed'}
+            word={inspection.verdict}
           />
-          {i.findings.length === 0 && <span className="ml-2 text-soft">nothing was found that harms pictures</span>}
+          {inspection.findings.length === 0 && (
+            <span className="ml-2 text-soft">nothing was found that harms pictures</span>
+          )}
         </p>
         <ul>
-          {i.findings.map((f) => (
+          {inspection.findings.map((f) => (
             <li key={f.code} className="border-t border-line py-1.5">
               <b className="font-medium">{words[f.code] ?? f.code}</b>, {digits(f.figure)} {f.unit}
               {f.severity === 'poor' && <span className="text-madder"> poor</span>}
@@ -109,11 +116,11 @@ export function Inspection({ i }: { i: InspectionView }) {
           <summary className="cursor-pointer text-soft">All figures</summary>
           <table className="list">
             <tbody>
-              {figureWords.map(([k, t, u]) => (
-                <tr key={k}>
-                  <td className="!py-1">{t}</td>
-                  <td className="!py-1 text-right">{digits(i.figures[k])}</td>
-                  <td className="!py-1 text-soft">{u}</td>
+              {figureWords.map(([key, text, url]) => (
+                <tr key={key}>
+                  <td className="!py-1">{text}</td>
+                  <td className="!py-1 text-right">{digits(inspection.figures[key])}</td>
+                  <td className="!py-1 text-soft">{url}</td>
                 </tr>
               ))}
             </tbody>

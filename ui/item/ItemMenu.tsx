@@ -31,8 +31,8 @@ export function ItemMenu({
     try {
       await work();
       router.refresh();
-    } catch (e) {
-      setProblem(problemOf(e));
+    } catch (error) {
+      setProblem(problemOf(error));
     }
   };
   return (

@@ -22,11 +22,11 @@ export function ItemView({ title, versionId, least, most, frames, frame: firstFr
   const [asked, setStrength] = useState(firstStrength);
   const strength = least === most ? most : asked;
   useEffect(() => {
-    const q = new URLSearchParams(location.search);
-    q.set('frame', frame);
-    if (strength === 100) q.delete('strength');
-    else q.set('strength', String(strength));
-    history.replaceState(null, '', `${path}?${q}`);
+    const query = new URLSearchParams(location.search);
+    query.set('frame', frame);
+    if (strength === 100) query.delete('strength');
+    else query.set('strength', String(strength));
+    history.replaceState(null, '', `${path}?${query}`);
   }, [frame, strength, path]);
   const current = frames.find((f) => f.id === frame) ?? frames[0];
   if (!current)

@@ -35,39 +35,46 @@ export function Verdicts({ verdicts }: { verdicts: VerdictOnItem[] }) {
         </tr>
       </thead>
       <tbody>
-        {verdicts.map((v) => (
-          <tr key={v.id}>
+        {verdicts.map((verdictOnItem) => (
+          <tr key={verdictOnItem.id}>
             <td className="whitespace-nowrap">
-              <State of={v.chosen ? 'approved' : 'retired'} word={v.chosen ? 'chosen' : 'not chosen'} />
-              {v.as_meant !== null && (
-                <span className={`block text-[12px] ${v.as_meant ? 'text-soft' : 'text-ochre'}`}>
-                  {v.as_meant ? 'as meant' : 'not as meant'}
+              <State
+                of={verdictOnItem.chosen ? 'approved' : 'retired'}
+                word={verdictOnItem.chosen ? 'chosen' : 'not chosen'}
+              />
+              {verdictOnItem.as_meant !== null && (
+                <span className={`block text-[12px] ${verdictOnItem.as_meant ? 'text-soft' : 'text-ochre'}`}>
+                  {verdictOnItem.as_meant ? 'as meant' : 'not as meant'}
                 </span>
               )}
-              {v.provisional && <span className="block text-[12px] text-ochre">provisional</span>}
+              {verdictOnItem.provisional && <span className="block text-[12px] text-ochre">provisional</span>}
             </td>
             <td>
-              {v.frame ?? 'a frame that is gone'}
-              <span className="block text-[12px] text-soft">{[v.camera, v.light].filter(Boolean).join(', ')}</span>
+              {verdictOnItem.frame ?? 'a frame that is gone'}
+              <span className="block text-[12px] text-soft">
+                {[verdictOnItem.camera, verdictOnItem.light].filter(Boolean).join(', ')}
+              </span>
             </td>
             <td className="whitespace-nowrap">
-              version {v.version}
-              {v.stages ? (
+              version {verdictOnItem.version}
+              {verdictOnItem.stages ? (
                 <span className="block text-[12px] text-soft">
-                  {v.stages.length === 4 ? 'every rung' : v.stages.join(', ') || 'matrices alone'}
+                  {verdictOnItem.stages.length === 4
+                    ? 'every rung'
+                    : verdictOnItem.stages.join(', ') || 'matrices alone'}
                 </span>
               ) : (
-                `, ${v.strength} %`
+                `, ${verdictOnItem.strength} %`
               )}
             </td>
             <td className="[overflow-wrap:anywhere]">
-              {v.words || <span className="text-soft">none</span>}
-              {v.beside && <span className="block text-[12px] text-soft">{v.beside}</span>}
+              {verdictOnItem.words || <span className="text-soft">none</span>}
+              {verdictOnItem.beside && <span className="block text-[12px] text-soft">{verdictOnItem.beside}</span>}
             </td>
             <td>
-              {v.person ?? 'nobody here any more'}
+              {verdictOnItem.person ?? 'nobody here any more'}
               <span className="block whitespace-nowrap text-[12px] text-soft">
-                <Ago at={v.at} />
+                <Ago at={verdictOnItem.at} />
               </span>
             </td>
           </tr>

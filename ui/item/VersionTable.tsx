@@ -44,27 +44,27 @@ export function VersionTable({ versions }: { versions: Version[] }) {
         </tr>
       </thead>
       <tbody>
-        {versions.map((v) => (
-          <tr key={v.id} data-version={v.number}>
+        {versions.map((version) => (
+          <tr key={version.id} data-version={version.number}>
             <td className="whitespace-nowrap">
-              {v.number}
-              {v.variant && <span className="block text-[12px] text-soft">{v.variant}</span>}
+              {version.number}
+              {version.variant && <span className="block text-[12px] text-soft">{version.variant}</span>}
             </td>
             <td>
-              <State of={v.status} />
+              <State of={version.status} />
             </td>
             <td className="[overflow-wrap:anywhere]">
-              <a className="underline" href={`/api/versions/${v.id}/file`} download>
-                {v.file}
+              <a className="underline" href={`/api/versions/${version.id}/file`} download>
+                {version.file}
               </a>
               <span className="block text-[12px] text-soft">
-                {(v.size / 1000).toFixed(1)} kB, {v.format.replace('@', ' ')}
-                {v.notes ? `, ${v.notes}` : ''}
+                {(version.size / 1000).toFixed(1)} kB, {version.format.replace('@', ' ')}
+                {version.notes ? `, ${version.notes}` : ''}
               </span>
             </td>
-            <td>{v.author ?? 'set-up'}</td>
+            <td>{version.author ?? 'set-up'}</td>
             <td className="whitespace-nowrap text-soft">
-              <Ago at={v.at} />
+              <Ago at={version.at} />
             </td>
             {many && (
               <td className="whitespace-nowrap">
@@ -72,9 +72,9 @@ export function VersionTable({ versions }: { versions: Version[] }) {
                   <input
                     type="radio"
                     name="older"
-                    aria-label={`Compare from version ${v.number}`}
-                    checked={pair.older === v.id}
-                    onChange={() => set('older', v.id)}
+                    aria-label={`Compare from version ${version.number}`}
+                    checked={pair.older === version.id}
+                    onChange={() => set('older', version.id)}
                   />{' '}
                   from
                 </label>
@@ -82,9 +82,9 @@ export function VersionTable({ versions }: { versions: Version[] }) {
                   <input
                     type="radio"
                     name="newer"
-                    aria-label={`Compare to version ${v.number}`}
-                    checked={pair.newer === v.id}
-                    onChange={() => set('newer', v.id)}
+                    aria-label={`Compare to version ${version.number}`}
+                    checked={pair.newer === version.id}
+                    onChange={() => set('newer', version.id)}
                   />{' '}
                   to
                 </label>

@@ -46,8 +46,8 @@ export function WillItShow({
         setProblem(null);
         setFound({ frame, at: f.at });
       })
-      .catch((e: unknown) => {
-        if (!stop.signal.aborted) setProblem(problemOf(e));
+      .catch((error: unknown) => {
+        if (!stop.signal.aborted) setProblem(problemOf(error));
       });
     return () => stop.abort();
   }, [itemId, frame, again]);
@@ -114,10 +114,10 @@ export function WillItShow({
                 </td>
                 <td>
                   {a.findings.length ? (
-                    a.findings.map((f) => (
-                      <span key={f.code} className="block">
-                        {f.hides === false && <span className="text-ochre">But: </span>}
-                        {f.words}. <span className="text-soft">{f.remedy}</span>
+                    a.findings.map((finding) => (
+                      <span key={finding.code} className="block">
+                        {finding.hides === false && <span className="text-ochre">But: </span>}
+                        {finding.words}. <span className="text-soft">{finding.remedy}</span>
                       </span>
                     ))
                   ) : (

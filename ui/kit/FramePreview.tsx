@@ -40,25 +40,25 @@ export function FramePreview({
       name: 'preview',
     });
     worker.current = w;
-    w.onmessage = (e: MessageEvent<PreviewAnswer>) => {
-      if (e.data.id !== next.current) return;
-      if ('error' in e.data) {
-        if (e.data.error !== 'superseded') setFault(e.data.error);
+    w.onmessage = (event: MessageEvent<PreviewAnswer>) => {
+      if (event.data.id !== next.current) return;
+      if ('error' in event.data) {
+        if (event.data.error !== 'superseded') setFault(event.data.error);
         return;
       }
       const c = canvas.current;
       if (!c) return;
-      if (c.width !== e.data.width || c.height !== e.data.height) {
-        c.width = e.data.width;
-        c.height = e.data.height;
+      if (c.width !== event.data.width || c.height !== event.data.height) {
+        c.width = event.data.width;
+        c.height = event.data.height;
       }
       c.getContext('2d')!.putImageData(
-        new ImageData(new Uint8ClampedArray(e.data.pixels), e.data.width, e.data.height),
+        new ImageData(new Uint8ClampedArray(event.data.pixels), event.data.width, event.data.height),
         0,
         0,
       );
-      c.dataset.shown = String(e.data.id);
-      c.dataset.ms = e.data.ms.toFixed(1);
+      c.dataset.shown = String(event.data.id);
+      c.dataset.ms = event.data.ms.toFixed(1);
       c.dataset.repaint = (performance.now() - asked.current).toFixed(1);
       setReady(true);
       setFault(null);
@@ -84,11 +84,11 @@ export function FramePreview({
   const soon = ahead?.join() ?? '';
   useEffect(() => {
     if (!soon || !points) return;
-    const t = setTimeout(
+    const timer = setTimeout(
       () => worker.current?.postMessage({ ahead: soon.split(','), points } satisfies PreviewAhead),
       350,
     );
-    return () => clearTimeout(t);
+    return () => clearTimeout(timer);
   }, [soon, points]);
 
   const show = (on: boolean) => () => hold && setOriginal(on);
@@ -104,14 +104,14 @@ export function FramePreview({
         onPointerDown={show(true)}
         onPointerUp={show(false)}
         onPointerLeave={show(false)}
-        onKeyDown={(e) => {
-          if (e.key === ' ' && hold) {
-            e.preventDefault();
+        onKeyDown={(event) => {
+          if (event.key === ' ' && hold) {
+            event.preventDefault();
             setOriginal(true);
           }
         }}
-        onKeyUp={(e) => {
-          if (e.key === ' ') setOriginal(false);
+        onKeyUp={(event) => {
+          if (event.key === ' ') setOriginal(false);
         }}
         onBlur={show(false)}
       />

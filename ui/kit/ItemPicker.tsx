@@ -34,7 +34,7 @@ export function ItemPicker({
   useEffect(() => {
     if (!open) return;
     const n = ++seq.current;
-    const t = setTimeout(() => {
+    const timer = setTimeout(() => {
       void call<{ items: Found[] }>(`/api/search?q=${encodeURIComponent(words)}${kind ? `&kind=${kind}` : ''}&most=12`)
         .then((r) => {
           if (n === seq.current) {
@@ -44,19 +44,19 @@ export function ItemPicker({
         })
         .catch(() => {});
     }, 80);
-    return () => clearTimeout(t);
+    return () => clearTimeout(timer);
   }, [words, open, kind]);
-  const pick = (f: Found | undefined) => {
-    if (f) {
-      onPick(f);
+  const pick = (found: Found | undefined) => {
+    if (found) {
+      onPick(found);
       setWords('');
     }
   };
   return (
     <Dialog.Root
       open={open}
-      onOpenChange={(o) => {
-        if (!o) onClose();
+      onOpenChange={(open) => {
+        if (!open) onClose();
       }}
     >
       <Dialog.Portal>
@@ -78,36 +78,36 @@ export function ItemPicker({
             aria-expanded="true"
             aria-controls="picker-list"
             aria-activedescendant={found[at] ? `picker-${at}` : undefined}
-            onKeyDown={(e) => {
-              if (e.key === 'ArrowDown') {
-                e.preventDefault();
+            onKeyDown={(event) => {
+              if (event.key === 'ArrowDown') {
+                event.preventDefault();
                 setAt(Math.min(found.length - 1, at + 1));
-              } else if (e.key === 'ArrowUp') {
-                e.preventDefault();
+              } else if (event.key === 'ArrowUp') {
+                event.preventDefault();
                 setAt(Math.max(0, at - 1));
-              } else if (e.key === 'Enter') {
-                e.preventDefault();
+              } else if (event.key === 'Enter') {
+                event.preventDefault();
                 pick(found[at]);
               }
             }}
           />
           <ul id="picker-list" role="listbox" aria-label="Items found" className="mt-2 max-h-[46vh] overflow-auto">
-            {found.map((f, i) => (
+            {found.map((found, i) => (
               <li
-                key={f.id}
+                key={found.id}
                 id={`picker-${i}`}
                 role="option"
                 aria-selected={i === at}
                 className={`flex cursor-pointer items-center gap-3 px-2 py-1.5 ${i === at ? 'bg-verd-wash' : ''}`}
                 onMouseEnter={() => setAt(i)}
-                onClick={() => pick(f)}
+                onClick={() => pick(found)}
               >
-                <Selvedge threads={f.selvedge} className="h-[30px] w-[36px] shrink-0" />
+                <Selvedge threads={found.selvedge} className="h-[30px] w-[36px] shrink-0" />
                 <span className="min-w-0">
-                  <span className="block truncate font-serif text-[15px]">{f.title}</span>
+                  <span className="block truncate font-serif text-[15px]">{found.title}</span>
                   <span className="block truncate text-[12px] text-soft">
-                    {f.kind.replace('-', ' ')} on {f.shelf}
-                    {f.headings.length ? `, ${f.headings.join(' / ')}` : ''}
+                    {found.kind.replace('-', ' ')} on {found.shelf}
+                    {found.headings.length ? `, ${found.headings.join(' / ')}` : ''}
                   </span>
                 </span>
               </li>

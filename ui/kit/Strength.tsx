@@ -26,10 +26,10 @@ export function Strength({
             inputMode="numeric"
             className="w-[44px] border-b border-line bg-transparent text-right font-semibold"
             value={typed ?? String(value)}
-            onChange={(e) => {
-              setTyped(e.target.value);
-              const n = Number(e.target.value);
-              if (e.target.value.trim() !== '' && Number.isFinite(n) && n >= 0 && n <= 400) onChange(Math.round(n));
+            onChange={(event) => {
+              setTyped(event.target.value);
+              const n = Number(event.target.value);
+              if (event.target.value.trim() !== '' && Number.isFinite(n) && n >= 0 && n <= 400) onChange(Math.round(n));
             }}
             onBlur={() => setTyped(null)}
           />{' '}

@@ -6,22 +6,24 @@ import { call, CallError } from './call';
 let server: Server;
 let at = '';
 beforeAll(async () => {
-  server = createServer((q, r) => {
-    if (q.url === '/whole') r.end('{"n":3}');
-    else if (q.url === '/nothing') {
-      r.statusCode = 204;
-      r.end();
-    } else if (q.url === '/refused') {
-      r.statusCode = 409;
-      r.end('{"error":{"code":"held","message":"It is held already.","where":"kiln.cube","remedy":"Leave it out."}}');
-    } else if (q.url === '/markup') r.end('<h1>Sign in to the network</h1>');
-    else if (q.url === '/gateway') {
-      r.statusCode = 502;
-      r.end('<h1>Bad gateway</h1>');
+  server = createServer((incomingMessage, serverResponse) => {
+    if (incomingMessage.url === '/whole') serverResponse.end('{"n":3}');
+    else if (incomingMessage.url === '/nothing') {
+      serverResponse.statusCode = 204;
+      serverResponse.end();
+    } else if (incomingMessage.url === '/refused') {
+      serverResponse.statusCode = 409;
+      serverResponse.end(
+        '{"error":{"code":"held","message":"It is held already.","where":"kiln.cube","remedy":"Leave it out."}}',
+      );
+    } else if (incomingMessage.url === '/markup') serverResponse.end('<h1>Sign in to the network</h1>');
+    else if (incomingMessage.url === '/gateway') {
+      serverResponse.statusCode = 502;
+      serverResponse.end('<h1>Bad gateway</h1>');
     } else {
-      r.setHeader('content-length', '100');
-      r.write('{"n":');
-      if (q.url === '/torn') setTimeout(() => r.destroy(), 30);
+      serverResponse.setHeader('content-length', '100');
+      serverResponse.write('{"n":');
+      if (incomingMessage.url === '/torn') setTimeout(() => serverResponse.destroy(), 30);
     } // the rest never comes
   }).listen(0, '127.0.0.1');
   await new Promise((done) => server.once('listening', done));
@@ -32,9 +34,9 @@ afterAll(() => {
   server.close();
 });
 const fault = async (path: string) => {
-  const e: unknown = await call(at + path).catch((x: unknown) => x);
-  expect(e).toBeInstanceOf(CallError);
-  return (e as CallError).problem;
+  const error: unknown = await call(at + path).catch((x: unknown) => x);
+  expect(error).toBeInstanceOf(CallError);
+  return (error as CallError).problem;
 };
 
 test('an answer is given, an empty one as nothing', async () => {

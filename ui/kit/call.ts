@@ -33,13 +33,13 @@ export const sendFile = <T = Record<string, unknown>>(path: string, file: File):
   answered<T>(path, undefined, { method: 'POST', body: file, headers: { 'content-type': 'application/octet-stream' } });
 
 async function answered<T>(path: string, signal: AbortSignal | undefined, request: RequestInit): Promise<T> {
-  let r: Response;
+  let response: Response;
   let text: string;
   try {
-    r = await fetch(path, request);
-    text = await r.text(); /* may be given up, or break off, in the middle of the answer too */
-  } catch (e) {
-    if (signal?.aborted) throw e;
+    response = await fetch(path, request);
+    text = await response.text(); /* may be given up, or break off, in the middle of the answer too */
+  } catch (error) {
+    if (signal?.aborted) throw error;
     throw new CallError({
       code: 'offline',
       message: 'The server cannot be reached.',
@@ -53,11 +53,11 @@ async function answered<T>(path: string, signal: AbortSignal | undefined, reques
   } catch {
     /* what stands between us and the server answered */
   }
-  if (!r.ok || !json)
+  if (!response.ok || !json)
     throw new CallError(
       json?.error ?? {
         code: 'bug',
-        message: `The server answered ${r.status}.`,
+        message: `The server answered ${response.status}.`,
         where: path,
         remedy: 'Reload the page and try again.',
       },
@@ -65,7 +65,7 @@ async function answered<T>(path: string, signal: AbortSignal | undefined, reques
   return json as T;
 }
 
-export const problemOf = (e: unknown): ProblemText =>
-  e instanceof CallError
-    ? e.problem
-    : { code: 'bug', message: (e as Error).message, where: 'this page', remedy: 'Reload the page and try again.' };
+export const problemOf = (error: unknown): ProblemText =>
+  error instanceof CallError
+    ? error.problem
+    : { code: 'bug', message: (error as Error).message, where: 'this page', remedy: 'Reload the page and try again.' };

@@ -20,16 +20,16 @@ function start(): void {
   if (started) return;
   started = true;
   const channel = new BroadcastChannel('etagere-live');
-  const tell = (m: Message) => {
-    if (m.type === 'event') last = Math.max(last, m.event.id);
-    listeners.forEach((l) => l(m));
+  const tell = (message: Message) => {
+    if (message.type === 'event') last = Math.max(last, message.event.id);
+    listeners.forEach((l) => l(message));
   };
   // what happened between the making of the page and now, or while the stream was broken
   last = Number(document.querySelector<HTMLElement>('[data-event]')?.dataset.event ?? 0);
   const catchUp = async (say: (m: Message) => void) => {
-    const r = await fetch(`/api/events?after=${last}`).catch(() => null);
-    if (r?.ok)
-      for (const event of ((await r.json()) as { events: LiveEvent['event'][] }).events)
+    const response = await fetch(`/api/events?after=${last}`).catch(() => null);
+    if (response?.ok)
+      for (const event of ((await response.json()) as { events: LiveEvent['event'][] }).events)
         if (event.id > last) say({ type: 'event', event });
   };
   void catchUp(tell);
@@ -37,9 +37,9 @@ function start(): void {
   const lead = () =>
     new Promise<void>(() => {
       const source = new EventSource('/api/live');
-      const share = (m: Message) => {
-        tell(m);
-        channel.postMessage(m);
+      const share = (message: Message) => {
+        tell(message);
+        channel.postMessage(message);
       };
       source.onopen = () => {
         void catchUp(share);
@@ -59,8 +59,8 @@ export function useLive(concerns: (m: Message) => boolean, then: () => void): vo
   useEffect(() => {
     start();
     let timer: ReturnType<typeof setTimeout> | null = null;
-    const on = (m: Message) => {
-      if (latest.current.concerns(m))
+    const on = (message: Message) => {
+      if (latest.current.concerns(message))
         timer ??= setTimeout(() => {
           timer = null;
           latest.current.then();

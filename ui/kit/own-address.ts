@@ -32,22 +32,22 @@ export function useSaid(then: (text: string) => void): void {
 }
 
 /** A plain click on a link to this very page: what stands behind its question mark; null for any other click. */
-function leadsHere(e: MouseEvent, path: string): string | null {
-  const a = (e.target as Element | null)?.closest?.('a[href]');
+function leadsHere(event: MouseEvent, path: string): string | null {
+  const element = (event.target as Element | null)?.closest?.('a[href]');
   if (
-    !(a instanceof HTMLAnchorElement) ||
-    e.defaultPrevented ||
-    e.button !== 0 ||
-    e.metaKey ||
-    e.ctrlKey ||
-    e.shiftKey ||
-    e.altKey ||
-    a.target ||
-    a.hasAttribute('download') ||
-    a.hash
+    !(element instanceof HTMLAnchorElement) ||
+    event.defaultPrevented ||
+    event.button !== 0 ||
+    event.metaKey ||
+    event.ctrlKey ||
+    event.shiftKey ||
+    event.altKey ||
+    element.target ||
+    element.hasAttribute('download') ||
+    element.hash
   )
     return null;
-  const to = new URL(a.href);
+  const to = new URL(element.href);
   return to.origin === location.origin && to.pathname === path ? to.search.slice(1) : null;
 }
 
@@ -109,10 +109,10 @@ export function useOwnAddress(): Own {
         tell(now.current);
       }
     };
-    const click = (e: MouseEvent): void => {
-      const next = leadsHere(e, path);
+    const click = (event: MouseEvent): void => {
+      const next = leadsHere(event, path);
       if (next !== null) {
-        e.preventDefault();
+        event.preventDefault();
         say(next, !same(next, now.current));
         window.scrollTo(0, 0);
       }

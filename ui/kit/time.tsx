@@ -14,10 +14,10 @@ export function Ago({ at, never = 'never' }: { at: string | null; never?: string
   useEffect(() => {
     const tick = () => setNow(Date.now());
     const first = setTimeout(tick, 0);
-    const t = setInterval(tick, 10_000);
+    const timer = setInterval(tick, 10_000);
     return () => {
       clearTimeout(first);
-      clearInterval(t);
+      clearInterval(timer);
     };
   }, []);
   if (!at) return <span>{never}</span>;

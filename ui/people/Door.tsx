@@ -1,9 +1,9 @@
 import type { ReactNode } from 'react';
 import { threads } from '@/core/look/selvedge';
 
-const hex = (v: readonly number[]) =>
+const hex = (values: readonly number[]) =>
   '#' +
-  v
+  values
     .map((c) =>
       Math.round(c * 255)
         .toString(16)

@@ -6,16 +6,16 @@ import { Notice } from '../kit/Notice';
 export function SignIn() {
   const [problem, setProblem] = useState<ProblemText | null>(null);
   const [busy, setBusy] = useState(false);
-  const submit = async (e: FormEvent<HTMLFormElement>) => {
-    e.preventDefault();
-    const f = new FormData(e.currentTarget);
+  const submit = async (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    const formData = new FormData(event.currentTarget);
     setBusy(true);
     setProblem(null);
     try {
-      await call('/api/session', 'POST', { email: f.get('email'), password: f.get('password') });
+      await call('/api/session', 'POST', { email: formData.get('email'), password: formData.get('password') });
       location.assign('/shelves');
-    } catch (x) {
-      setProblem(problemOf(x));
+    } catch (value) {
+      setProblem(problemOf(value));
       setBusy(false);
     }
   };
@@ -40,17 +40,17 @@ export function SignIn() {
 export function Welcome() {
   const [problem, setProblem] = useState<ProblemText | null>(null);
   const [busy, setBusy] = useState(false);
-  const submit = async (e: FormEvent<HTMLFormElement>) => {
-    e.preventDefault();
-    const f = Object.fromEntries(new FormData(e.currentTarget)) as Record<string, string>;
+  const submit = async (event: FormEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    const f = Object.fromEntries(new FormData(event.currentTarget)) as Record<string, string>;
     setBusy(true);
     setProblem(null);
     try {
       await call('/api/people', 'POST', f);
       await call('/api/session', 'POST', { email: f.email, password: f.password });
       location.assign('/shelves');
-    } catch (x) {
-      setProblem(problemOf(x));
+    } catch (value) {
+      setProblem(problemOf(value));
       setBusy(false);
     }
   };

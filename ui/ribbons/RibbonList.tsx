@@ -34,8 +34,8 @@ export function RibbonList({ ribbons, whose, may }: { ribbons: Ribbon[]; whose: 
       await work();
       setChosen(new Set());
       router.refresh();
-    } catch (e) {
-      setProblem(problemOf(e));
+    } catch (error) {
+      setProblem(problemOf(error));
     }
   };
   const order = (ids: number[]) => act(() => call('/api/ribbons', 'POST', { whose, ribbons: ids }));
@@ -97,14 +97,14 @@ export function RibbonList({ ribbons, whose, may }: { ribbons: Ribbon[]; whose: 
           </tr>
         </thead>
         <tbody>
-          {ribbons.map((r, i) => (
+          {ribbons.map((ribbon, i) => (
             <tr
-              key={r.id}
+              key={ribbon.id}
               draggable={may}
               onDragStart={(e) => e.dataTransfer.setData('text/plain', String(i))}
               onDragOver={(e) => may && e.preventDefault()}
-              onDrop={(e) => {
-                const from = Number(e.dataTransfer.getData('text/plain'));
+              onDrop={(event) => {
+                const from = Number(event.dataTransfer.getData('text/plain'));
                 if (Number.isInteger(from) && from !== i) {
                   const ids = ribbons.map((x) => x.id);
                   const [x] = ids.splice(from, 1);
@@ -117,35 +117,38 @@ export function RibbonList({ ribbons, whose, may }: { ribbons: Ribbon[]; whose: 
                 <td className="w-[30px]">
                   <input
                     type="checkbox"
-                    aria-label={`Choose the ribbon on ${r.title}`}
-                    checked={chosen.has(r.id)}
-                    onChange={() => flip(r.id)}
+                    aria-label={`Choose the ribbon on ${ribbon.title}`}
+                    checked={chosen.has(ribbon.id)}
+                    onChange={() => flip(ribbon.id)}
                   />
                 </td>
               )}
               <td className="w-[54px]">
-                <Selvedge threads={r.selvedge} className="h-[30px] w-[38px]" />
+                <Selvedge threads={ribbon.selvedge} className="h-[30px] w-[38px]" />
               </td>
               <td>
-                <Link className="font-serif text-[15px] underline [overflow-wrap:anywhere]" href={`/items/${r.itemId}`}>
-                  {r.title}
+                <Link
+                  className="font-serif text-[15px] underline [overflow-wrap:anywhere]"
+                  href={`/items/${ribbon.itemId}`}
+                >
+                  {ribbon.title}
                 </Link>
                 <span className="block text-[12px] text-soft">
-                  {r.kind.replace('-', ' ')} on {r.shelf}
+                  {ribbon.kind.replace('-', ' ')} on {ribbon.shelf}
                 </span>
               </td>
               <td className="whitespace-nowrap text-soft">
-                <Ago at={r.at} />, by {r.by}
+                <Ago at={ribbon.at} />, by {ribbon.by}
               </td>
-              <td className={`whitespace-nowrap ${r.forgotten ? 'text-ochre' : 'text-soft'}`}>
-                <Ago at={r.used} />
+              <td className={`whitespace-nowrap ${ribbon.forgotten ? 'text-ochre' : 'text-soft'}`}>
+                <Ago at={ribbon.used} />
               </td>
-              <td className="text-right">{r.stations}</td>
+              <td className="text-right">{ribbon.stations}</td>
               {may && (
                 <td className="w-[76px] whitespace-nowrap">
                   <button
                     className="button quiet !h-6 !px-1"
-                    aria-label={`${r.title} up`}
+                    aria-label={`${ribbon.title} up`}
                     disabled={i === 0}
                     onClick={() => shift(i, -1)}
                   >
@@ -153,7 +156,7 @@ export function RibbonList({ ribbons, whose, may }: { ribbons: Ribbon[]; whose: 
                   </button>
                   <button
                     className="button quiet !h-6 !px-1"
-                    aria-label={`${r.title} down`}
+                    aria-label={`${ribbon.title} down`}
                     disabled={i === ribbons.length - 1}
                     onClick={() => shift(i, 1)}
                   >

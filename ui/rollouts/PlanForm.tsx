@@ -29,8 +29,8 @@ export function PlanForm({ versions, stations, chosen }: Props) {
     try {
       const { id } = await call<{ id: string }>('/api/rollouts', 'POST', { versions: [...v], stations: [...s] });
       router.push(`/rollouts/${id}`);
-    } catch (e) {
-      setProblem(problemOf(e));
+    } catch (error) {
+      setProblem(problemOf(error));
       setBusy(false);
     }
   };

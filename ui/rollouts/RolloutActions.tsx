@@ -28,8 +28,8 @@ export function RolloutActions({ id, status, files, stations, isUndo, may }: Pro
       if (verb === 'drop') router.push('/rollouts');
       else if (r.id !== id) router.push(`/rollouts/${r.id}`);
       else router.refresh();
-    } catch (e) {
-      setProblem(problemOf(e));
+    } catch (error) {
+      setProblem(problemOf(error));
     }
     setBusy(false);
   };

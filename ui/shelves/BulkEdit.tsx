@@ -15,8 +15,8 @@ interface Row {
 }
 const label = 'flex flex-col gap-0.5 text-[12px] text-soft';
 const control = 'field text-[13.5px] text-ink';
-const words = (s: string): string[] =>
-  s
+const words = (text: string): string[] =>
+  text
     .split(',')
     .map((t) => t.trim())
     .filter(Boolean);
@@ -85,7 +85,7 @@ export function BulkEdit({
   const key = JSON.stringify(edit);
   useEffect(() => {
     let live = true;
-    const t = setTimeout(() => {
+    const timer = setTimeout(() => {
       void call<{ rows: Row[] }>('/api/items/bulk?preview', 'POST', JSON.parse(key))
         .then((r) => {
           if (live) {
@@ -93,13 +93,13 @@ export function BulkEdit({
             setProblem(null);
           }
         })
-        .catch((e: unknown) => {
-          if (live) setProblem(problemOf(e));
+        .catch((error: unknown) => {
+          if (live) setProblem(problemOf(error));
         });
     }, 150);
     return () => {
       live = false;
-      clearTimeout(t);
+      clearTimeout(timer);
     };
   }, [key]);
   const asks = Object.keys(set).length > 0 || !!edit.title || edit.addTags.length > 0 || edit.removeTags.length > 0;
@@ -109,16 +109,16 @@ export function BulkEdit({
     try {
       const { changed } = await call<{ changed: number }>('/api/items/bulk', 'POST', edit);
       onDone(`${changed} ${changed === 1 ? 'item' : 'items'} changed`);
-    } catch (e) {
-      setProblem(problemOf(e));
+    } catch (error) {
+      setProblem(problemOf(error));
       setBusy(false);
     }
   };
   return (
     <Dialog.Root
       open
-      onOpenChange={(o) => {
-        if (!o) onClose();
+      onOpenChange={(open) => {
+        if (!open) onClose();
       }}
     >
       <Dialog.Portal>
@@ -206,30 +206,30 @@ export function BulkEdit({
                 </tr>
               </thead>
               <tbody>
-                {rows.slice(0, 200).map((r) => (
-                  <tr key={r.id}>
-                    <td className="[overflow-wrap:anywhere]">{r.before}</td>
+                {rows.slice(0, 200).map((row) => (
+                  <tr key={row.id}>
+                    <td className="[overflow-wrap:anywhere]">{row.before}</td>
                     <td className="[overflow-wrap:anywhere]">
-                      {r.problem ? (
-                        <span className="text-madder">{r.problem}</span>
-                      ) : r.after === r.before ? (
+                      {row.problem ? (
+                        <span className="text-madder">{row.problem}</span>
+                      ) : row.after === row.before ? (
                         <span className="text-soft">the same</span>
                       ) : (
-                        <b className="font-medium">{r.after}</b>
+                        <b className="font-medium">{row.after}</b>
                       )}
-                      {r.changes.length > 0 && (
-                        <span className="block text-[12px] text-soft">and other {r.changes.join(', ')}</span>
+                      {row.changes.length > 0 && (
+                        <span className="block text-[12px] text-soft">and other {row.changes.join(', ')}</span>
                       )}
                     </td>
                     <td className="text-[12px] [overflow-wrap:anywhere]">
-                      {r.files.map((x) => (
+                      {row.files.map((x) => (
                         <span key={x.editor} className="block">
                           <span className="text-soft">{x.editor}: </span>
                           {x.name}
                           {x.altered && <span className="text-ochre"> (fitted to what it takes)</span>}
                         </span>
                       ))}
-                      {!r.files.length && <span className="text-soft">no editor takes it</span>}
+                      {!row.files.length && <span className="text-soft">no editor takes it</span>}
                     </td>
                   </tr>
                 ))}

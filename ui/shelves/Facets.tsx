@@ -38,19 +38,19 @@ interface Props {
 export function Facets({ facets, get, set }: Props) {
   const values = (key: string) => facets.filter((f) => f.key === key).slice(0, 60);
   const list = (key: string) =>
-    values(key).map((f) => (
+    values(key).map((facetCount) => (
       <DropdownMenu.Item
-        key={f.value}
+        key={facetCount.value}
         className={item}
-        onSelect={() => set(key, get(key) === f.value ? null : f.value)}
+        onSelect={() => set(key, get(key) === facetCount.value ? null : facetCount.value)}
       >
-        <span className="[overflow-wrap:anywhere]">{word(key, f.value)}</span>
-        <span className="text-soft">{count(f.n, f.more)}</span>
+        <span className="[overflow-wrap:anywhere]">{word(key, facetCount.value)}</span>
+        <span className="text-soft">{count(facetCount.n, facetCount.more)}</span>
       </DropdownMenu.Item>
     ));
   const chosen = facetKeys.flatMap((k) => {
-    const v = get(k);
-    return v ? [[k, v] as const] : [];
+    const value = get(k);
+    return value ? [[k, value] as const] : [];
   });
   return (
     <>
@@ -99,15 +99,15 @@ export function Facets({ facets, get, set }: Props) {
           </DropdownMenu.Content>
         </DropdownMenu.Portal>
       </DropdownMenu.Root>
-      {chosen.map(([k, v]) => (
+      {chosen.map(([k, value]) => (
         <button
           key={k}
           className="chip"
           aria-pressed="true"
-          aria-label={`${titles.get(k)}: ${word(k, v)}, take off`}
+          aria-label={`${titles.get(k)}: ${word(k, value)}, take off`}
           onClick={() => set(k, null)}
         >
-          {v === 'yes' ? titles.get(k) : k === 'bound' ? 'Bound to no camera' : word(k, v)}
+          {value === 'yes' ? titles.get(k) : k === 'bound' ? 'Bound to no camera' : word(k, value)}
           <X aria-hidden size={12} />
         </button>
       ))}

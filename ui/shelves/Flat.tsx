@@ -40,14 +40,14 @@ export function Flat({
     window.addEventListener('resize', measure);
     return () => window.removeEventListener('resize', measure);
   }, []);
-  const v = useWindowVirtualizer({
+  const reactVirtualizer = useWindowVirtualizer({
     count: Math.ceil(pages.length / columns),
     estimateSize: () => ROW,
     overscan: 3,
     scrollMargin: top,
     useFlushSync: false,
   });
-  const rows = v.getVirtualItems();
+  const rows = reactVirtualizer.getVirtualItems();
   const from = (rows[0]?.index ?? 0) * columns;
   const to = ((rows[rows.length - 1]?.index ?? 0) + 1) * columns - 1;
   useEffect(() => {
@@ -58,25 +58,30 @@ export function Flat({
   );
   const key = inView.map((s) => s.id).join();
   useEffect(() => {
-    const t = setTimeout(() => onRows(inView), 120);
-    return () => clearTimeout(t); /* by what is in view, not by the array, and once the scrolling rests */
+    const timer = setTimeout(() => onRows(inView), 120);
+    return () => clearTimeout(timer); /* by what is in view, not by the array, and once the scrolling rests */
   }, [key]); // eslint-disable-line react-hooks/exhaustive-deps
   return (
-    <div ref={box} className="relative" style={{ height: v.getTotalSize() }} data-long-shelf={pages.length}>
-      {rows.map((r) => {
-        const row = Array.from({ length: Math.min(columns, pages.length - r.index * columns) }, (_, c) =>
-          pages.at(r.index * columns + c),
+    <div
+      ref={box}
+      className="relative"
+      style={{ height: reactVirtualizer.getTotalSize() }}
+      data-long-shelf={pages.length}
+    >
+      {rows.map((virtualItem) => {
+        const row = Array.from({ length: Math.min(columns, pages.length - virtualItem.index * columns) }, (_, c) =>
+          pages.at(virtualItem.index * columns + c),
         );
         const labels = headed ? labelsOf(row, columns) : null;
         return (
           <div
-            key={r.key}
+            key={virtualItem.key}
             className="absolute left-0 flex gap-x-3"
-            style={{ top: r.start - top, width: columns * CELL, height: ROW }}
+            style={{ top: virtualItem.start - top, width: columns * CELL, height: ROW }}
           >
-            {row.map((s, c) =>
-              s ? (
-                render(s, labels?.[c] ?? null)
+            {row.map((spine, c) =>
+              spine ? (
+                render(spine, labels?.[c] ?? null)
               ) : (
                 <div key={c} className="pt-1">
                   <div className="spine animate-pulse" />
@@ -95,11 +100,11 @@ export function Flat({
 export function useColumns(box: RefObject<HTMLElement | null>): number {
   const [columns, setColumns] = useState(7);
   useEffect(() => {
-    const o = new ResizeObserver(([e]) => {
-      if (e) setColumns(Math.max(1, Math.floor((e.contentRect.width + 12) / CELL)));
+    const resizeObserver = new ResizeObserver(([resizeObserverEntry]) => {
+      if (resizeObserverEntry) setColumns(Math.max(1, Math.floor((resizeObserverEntry.contentRect.width + 12) / CELL)));
     });
-    if (box.current) o.observe(box.current);
-    return () => o.disconnect();
+    if (box.current) resizeObserver.observe(box.current);
+    return () => resizeObserver.disconnect();
   }, [box]);
   return columns;
 }

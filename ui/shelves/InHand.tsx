@@ -19,29 +19,29 @@ interface Props {
   /** versions of the spines in view */ ahead: string[];
 }
 
-export function InHand({ s, frame, frames, onFrame, mine, chosen, onRibbon, onChoose, may, ahead }: Props) {
+export function InHand({ s: spine, frame, frames, onFrame, mine, chosen, onRibbon, onChoose, may, ahead }: Props) {
   return (
     <aside
       aria-label="The spine in hand"
       className="sticky top-[52px] h-[calc(100vh-52px)] overflow-auto border-l border-line bg-sheet p-[18px]"
     >
-      {s ? (
+      {spine ? (
         <>
-          <h2 className="text-[22px] leading-tight [overflow-wrap:anywhere]">{s.title}</h2>
+          <h2 className="text-[22px] leading-tight [overflow-wrap:anywhere]">{spine.title}</h2>
           <p className="mb-3 mt-1 flex flex-wrap gap-x-2 text-soft">
-            {s.kind === 'preset' ? `Preset of ${s.language}` : kindWords[s.kind]}, version {s.number}{' '}
-            <State of={s.status} />
+            {spine.kind === 'preset' ? `Preset of ${spine.language}` : kindWords[spine.kind]}, version {spine.number}{' '}
+            <State of={spine.status} />
           </p>
-          {frame && (s.kind === 'look' || s.kind === 'preset') ? (
+          {frame && (spine.kind === 'look' || spine.kind === 'preset') ? (
             <>
               <FramePreview
                 frame={frame.id}
-                version={s.versionId}
+                version={spine.versionId}
                 strength={100}
                 width={320}
                 points={17}
                 ahead={ahead}
-                label={`${s.title} on ${frame.name}`}
+                label={`${spine.title} on ${frame.name}`}
               />
               <p className="mb-3 mt-1.5 flex items-center gap-2 text-[12px] text-soft">
                 <select
@@ -67,39 +67,39 @@ export function InHand({ s, frame, frames, onFrame, mine, chosen, onRibbon, onCh
           <dl className="facts mb-4 border-b border-line">
             <div>
               <dt>Headings</dt>
-              <dd>{s.headings.join(' / ') || 'none'}</dd>
+              <dd>{spine.headings.join(' / ') || 'none'}</dd>
             </div>
-            {s.cameras.length > 0 && (
+            {spine.cameras.length > 0 && (
               <div>
                 <dt>Cameras</dt>
-                <dd>{s.cameras.join(', ')}</dd>
+                <dd>{spine.cameras.join(', ')}</dd>
               </div>
             )}
-            {s.supplier && (
+            {spine.supplier && (
               <div>
                 <dt>Supplier</dt>
-                <dd>{s.supplier}</dd>
+                <dd>{spine.supplier}</dd>
               </div>
             )}
-            {s.kind === 'look' && (
+            {spine.kind === 'look' && (
               <div>
                 <dt>Encoding</dt>
-                <dd>{s.assumed ? <State of="draft" word="sRGB, assumed" /> : 'confirmed'}</dd>
+                <dd>{spine.assumed ? <State of="draft" word="sRGB, assumed" /> : 'confirmed'}</dd>
               </div>
             )}
-            {s.tags.length > 0 && (
+            {spine.tags.length > 0 && (
               <div>
                 <dt>Tags</dt>
-                <dd>{s.tags.join(', ')}</dd>
+                <dd>{spine.tags.join(', ')}</dd>
               </div>
             )}
             <div>
               <dt>On stations</dt>
-              <dd>{s.stations || 'none'}</dd>
+              <dd>{spine.stations || 'none'}</dd>
             </div>
           </dl>
           <div className="flex flex-wrap gap-2">
-            <Link className="button main" href={`/items/${s.id}${frame ? `?frame=${frame.id}` : ''}`}>
+            <Link className="button main" href={`/items/${spine.id}${frame ? `?frame=${frame.id}` : ''}`}>
               Open
             </Link>
             <button className="button" aria-pressed={mine} onClick={onRibbon}>

@@ -25,13 +25,13 @@ export function NameDialog({
   onClose: () => void;
 }) {
   const [n, setN] = useState(name);
-  const [t, setT] = useState(note);
+  const [text, setT] = useState(note);
   const [problem, setProblem] = useState<ProblemText | null>(null);
   return (
     <Dialog.Root
       open
-      onOpenChange={(o) => {
-        if (!o) onClose();
+      onOpenChange={(open) => {
+        if (!open) onClose();
       }}
     >
       <Dialog.Portal>
@@ -43,9 +43,9 @@ export function NameDialog({
         >
           <Dialog.Title className="mb-2 text-[17px]">{title}</Dialog.Title>
           <form
-            onSubmit={(e) => {
-              e.preventDefault();
-              void onSave(n, t).catch((x: unknown) => setProblem(problemOf(x)));
+            onSubmit={(event) => {
+              event.preventDefault();
+              void onSave(n, text).catch((x: unknown) => setProblem(problemOf(x)));
             }}
           >
             <label className="mb-2 flex flex-col gap-0.5 text-[12px] text-soft">
@@ -64,7 +64,7 @@ export function NameDialog({
                 Note
                 <input
                   className="field text-[13.5px] text-ink"
-                  value={t}
+                  value={text}
                   onChange={(e) => setT(e.target.value)}
                   maxLength={300}
                 />

@@ -70,9 +70,9 @@ export function Shelves({ shelves, given, frames, total, fresh, licences, may }:
   );
   const go = (change: Record<string, string | null>) => {
     const next = new URLSearchParams(last());
-    for (const [k, v] of Object.entries(change))
-      if (v) next.set(k, v);
-      else next.delete(k);
+    for (const [key, value] of Object.entries(change))
+      if (value) next.set(key, value);
+      else next.delete(key);
     next.delete('at');
     say(next.toString());
   };
@@ -82,12 +82,12 @@ export function Shelves({ shelves, given, frames, total, fresh, licences, may }:
   useEffect(() => {
     // the address keeps which spine is looked at, without a round trip
     if (!at) return;
-    const t = setTimeout(() => {
+    const timer = setTimeout(() => {
       const next = new URLSearchParams(last());
       next.set('at', at);
       note(next.toString());
     }, 150);
-    return () => clearTimeout(t);
+    return () => clearTimeout(timer);
   }, [at, last, note]);
 
   const act = async (work: () => Promise<unknown>, words = '') => {
@@ -96,20 +96,20 @@ export function Shelves({ shelves, given, frames, total, fresh, licences, may }:
       await work();
       if (words) setSaid(words);
       router.refresh();
-    } catch (e) {
-      setProblem(problemOf(e));
+    } catch (error) {
+      setProblem(problemOf(error));
     }
   };
-  const ribbon = async (s: Spine) => {
-    setHint({ ...hint, [s.id]: !mine(s) });
-    await call(`/api/items/${s.id}/ribbon`, 'POST', { on: !mine(s), whose: 'mine' }).catch(() =>
-      setHint((h) => ({ ...h, [s.id]: s.mine })),
+  const ribbon = async (spine: Spine) => {
+    setHint({ ...hint, [spine.id]: !mine(spine) });
+    await call(`/api/items/${spine.id}/ribbon`, 'POST', { on: !mine(spine), whose: 'mine' }).catch(() =>
+      setHint((h) => ({ ...h, [spine.id]: spine.mine })),
     );
     router.refresh();
   };
-  const toggle = (s: Spine) => {
+  const toggle = (spine: Spine) => {
     const next = new Map(chosen);
-    if (!next.delete(s.id)) next.set(s.id, s);
+    if (!next.delete(spine.id)) next.set(spine.id, spine);
     setChosen(next);
   };
   const move = (ids: string[], to: string, before: string | null) =>
@@ -118,33 +118,33 @@ export function Shelves({ shelves, given, frames, total, fresh, licences, may }:
       `${ids.length === 1 ? 'Moved' : `${ids.length} items moved`}`,
     );
   /** One place to the left or right on its own shelf. */
-  const nudge = (s: Spine, by: -1 | 1) => {
-    const own = pool.filter((x) => x.shelfId === s.shelfId);
-    const i = own.findIndex((x) => x.id === s.id);
+  const nudge = (spine: Spine, by: -1 | 1) => {
+    const own = pool.filter((x) => x.shelfId === spine.shelfId);
+    const i = own.findIndex((x) => x.id === spine.id);
     const before = by < 0 ? own[i - 1] : own[i + 2];
     if (by < 0 ? i > 0 : i < own.length - 1)
-      void move([s.id], s.shelfId, before?.id ?? null).then(() =>
-        requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-spine="${s.id}"]`)?.focus()),
+      void move([spine.id], spine.shelfId, before?.id ?? null).then(() =>
+        requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-spine="${spine.id}"]`)?.focus()),
       );
   };
-  const onKey = (e: KeyboardEvent<HTMLElement>, s: Spine) => {
-    if ((e.target as HTMLElement).tagName === 'INPUT') return;
+  const onKey = (event: KeyboardEvent<HTMLElement>, spine: Spine) => {
+    if ((event.target as HTMLElement).tagName === 'INPUT') return;
     const all = [...document.querySelectorAll<HTMLElement>('[data-spine]')];
-    const i = all.findIndex((x) => x.dataset.spine === s.id);
+    const i = all.findIndex((x) => x.dataset.spine === spine.id);
     const step = (to: HTMLElement | undefined) => {
       if (to) {
-        e.preventDefault();
+        event.preventDefault();
         to.focus();
       }
     };
-    if (e.altKey && (e.key === 'ArrowLeft' || e.key === 'ArrowRight')) {
-      e.preventDefault();
-      if (may.edit && !shelf?.query) nudge(s, e.key === 'ArrowLeft' ? -1 : 1);
-    } else if (e.key === 'ArrowRight') step(all[i + 1]);
-    else if (e.key === 'ArrowLeft') step(all[i - 1]);
-    else if (e.key === 'ArrowDown' || e.key === 'ArrowUp') {
+    if (event.altKey && (event.key === 'ArrowLeft' || event.key === 'ArrowRight')) {
+      event.preventDefault();
+      if (may.edit && !shelf?.query) nudge(spine, event.key === 'ArrowLeft' ? -1 : 1);
+    } else if (event.key === 'ArrowRight') step(all[i + 1]);
+    else if (event.key === 'ArrowLeft') step(all[i - 1]);
+    else if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
       const here = all[i]!.getBoundingClientRect();
-      const down = e.key === 'ArrowDown';
+      const down = event.key === 'ArrowDown';
       const gap = view === 'table' ? 4 : 20;
       const rows = all
         .map((x) => ({ x, r: x.getBoundingClientRect() }))
@@ -156,14 +156,14 @@ export function Shelves({ shelves, given, frames, total, fresh, licences, may }:
             Math.abs(a.r.left - here.left) - Math.abs(b.r.left - here.left),
         )[0]?.x,
       );
-    } else if (e.key === 'Home') step(all[0]);
-    else if (e.key === 'End') step(all[all.length - 1]);
-    else if (e.key === 'r' && !e.ctrlKey && !e.metaKey) {
-      e.preventDefault();
-      void ribbon(s);
-    } else if (e.key === 'x' && (may.edit || may.rollOut)) {
-      e.preventDefault();
-      toggle(s);
+    } else if (event.key === 'Home') step(all[0]);
+    else if (event.key === 'End') step(all[all.length - 1]);
+    else if (event.key === 'r' && !event.ctrlKey && !event.metaKey) {
+      event.preventDefault();
+      void ribbon(spine);
+    } else if (event.key === 'x' && (may.edit || may.rollOut)) {
+      event.preventDefault();
+      toggle(spine);
     }
   };
   const chip = (name: string, key: string, value: string) => (
@@ -182,8 +182,8 @@ export function Shelves({ shelves, given, frames, total, fresh, licences, may }:
       open: (s) => router.push(`/items/${s.id}${frame ? `?frame=${frame.id}` : ''}`),
       at: (s) => setAt(s.id),
       key: onKey,
-      dropBefore: (ids, s) => {
-        if (!ids.includes(s.id)) void move(chosen.has(ids[0]!) ? [...chosen.keys()] : ids, s.shelfId, s.id);
+      dropBefore: (ids, spine) => {
+        if (!ids.includes(spine.id)) void move(chosen.has(ids[0]!) ? [...chosen.keys()] : ids, spine.shelfId, spine.id);
       },
     };
   });
@@ -199,28 +199,28 @@ export function Shelves({ shelves, given, frames, total, fresh, licences, may }:
   const page = useRef<HTMLDivElement>(null);
   const columns = useColumns(page);
   const cards = (list: Spine[]) => {
-    const l = labelsOf(list, columns);
-    return list.map((s, i) => card(s, l?.[i] ?? null));
+    const labels = labelsOf(list, columns);
+    return list.map((s, i) => card(s, labels?.[i] ?? null));
   };
-  const card = (s: Spine, label: Label | null) => (
+  const card = (spine: Spine, label: Label | null) => (
     <SpineCard
-      key={s.id}
-      s={s}
+      key={spine.id}
+      s={spine}
       label={label}
       frame={frame?.id ?? null}
-      current={current?.id === s.id}
-      chosen={chosen.has(s.id)}
-      mine={mine(s)}
-      twin={twins.has(s.id)}
+      current={current?.id === spine.id}
+      chosen={chosen.has(spine.id)}
+      mine={mine(spine)}
+      twin={twins.has(spine.id)}
       movable={may.edit && !params.get('archived')}
       acts={acts}
     />
   );
   const byShelf = groupBy(spines, (s) => s.shelfId);
-  const dropOn = (id: string) => (e: DragEvent) => {
-    const ids = e.dataTransfer.getData(DRAG);
+  const dropOn = (id: string) => (event: DragEvent) => {
+    const ids = event.dataTransfer.getData(DRAG);
     if (ids) {
-      e.preventDefault();
+      event.preventDefault();
       void move(chosen.has(ids) ? [...chosen.keys()] : ids.split(','), id, null);
     }
   };
@@ -229,31 +229,33 @@ export function Shelves({ shelves, given, frames, total, fresh, licences, may }:
   const filling = shelves.filter((s) => s.query && !s.away);
   const picked = [...chosen.values()];
   const ready = picked.filter((s) => s.status === 'approved' && (s.kind === 'look' || s.kind === 'preset'));
-  const reorder = (s: ShelfView, by: -1 | 1) => {
+  const reorder = (shelf: ShelfView, by: -1 | 1) => {
     const ids = shelves.map((x) => x.id);
     const visible = shown.map((x) => x.id);
-    const i = visible.indexOf(s.id);
+    const i = visible.indexOf(shelf.id);
     const other = visible[i + by];
     if (!other) return;
-    const a = ids.indexOf(s.id);
+    const a = ids.indexOf(shelf.id);
     const b = ids.indexOf(other);
     [ids[a], ids[b]] = [ids[b]!, ids[a]!];
     void act(() => call('/api/shelves/order', 'POST', { shelves: ids }));
   };
-  const menu = (s: ShelfView) => (
+  const menu = (shelf: ShelfView) => (
     <ShelfMenu
-      name={s.name}
+      name={shelf.name}
       mayEdit={may.shelf}
-      empty={s.items === 0}
-      onAway={() => void act(() => call(`/api/shelves/${s.id}/away`, 'POST', { away: true }), `${s.name} is put away`)}
-      onRename={() => setAsking({ what: 'rename', shelf: s })}
-      onMove={(by) => reorder(s, by)}
+      empty={shelf.items === 0}
+      onAway={() =>
+        void act(() => call(`/api/shelves/${shelf.id}/away`, 'POST', { away: true }), `${shelf.name} is put away`)
+      }
+      onRename={() => setAsking({ what: 'rename', shelf: shelf })}
+      onMove={(by) => reorder(shelf, by)}
       onHeadings={() =>
-        void act(() => call(`/api/shelves/${s.id}/headings`, 'POST'), `${s.name} is ordered by headings`)
+        void act(() => call(`/api/shelves/${shelf.id}/headings`, 'POST'), `${shelf.name} is ordered by headings`)
       }
       onRemove={() =>
-        void act(() => call(`/api/shelves/${s.id}`, 'DELETE'), `${s.name} is taken away`).then(() => {
-          if (shelfId === s.id) go({ shelf: null });
+        void act(() => call(`/api/shelves/${shelf.id}`, 'DELETE'), `${shelf.name} is taken away`).then(() => {
+          if (shelfId === shelf.id) go({ shelf: null });
         })
       }
     />
@@ -342,9 +344,15 @@ export function Shelves({ shelves, given, frames, total, fresh, licences, may }:
         {filling.length > 0 && !flat && (
           <p className="mb-4 flex flex-wrap items-center gap-2 text-soft">
             Shelves that fill themselves:{' '}
-            {filling.map((s) => (
-              <Link prefetch={false} key={s.id} className="chip" href={`/shelves?shelf=${s.id}`} title={s.note}>
-                {s.name}
+            {filling.map((shelf) => (
+              <Link
+                prefetch={false}
+                key={shelf.id}
+                className="chip"
+                href={`/shelves?shelf=${shelf.id}`}
+                title={shelf.note}
+              >
+                {shelf.name}
               </Link>
             ))}
           </p>
@@ -368,8 +376,8 @@ export function Shelves({ shelves, given, frames, total, fresh, licences, may }:
               />
             ) : (
               <div
-                onDragOver={(e) => {
-                  if (shelf && !shelf.query && e.dataTransfer.types.includes(DRAG)) e.preventDefault();
+                onDragOver={(event) => {
+                  if (shelf && !shelf.query && event.dataTransfer.types.includes(DRAG)) event.preventDefault();
                 }}
                 onDrop={shelf && !shelf.query ? dropOn(shelf.id) : undefined}
               >
@@ -384,29 +392,29 @@ export function Shelves({ shelves, given, frames, total, fresh, licences, may }:
                 />
               </div>
             ))
-          : shown.map((s, place) => {
-              const own = byShelf.get(s.id) ?? [];
+          : shown.map((shelf, place) => {
+              const own = byShelf.get(shelf.id) ?? [];
               const more = (own[0]?.matching ?? 0) - own.length;
               if (!own.length && filtered) return null;
               return (
                 <section
-                  key={s.id}
-                  aria-label={s.name}
+                  key={shelf.id}
+                  aria-label={shelf.name}
                   className="-mx-2 mb-5 px-2"
                   style={{ contentVisibility: 'auto', containIntrinsicSize: 'auto 220px' }}
-                  onDragOver={(e) => {
-                    if (may.edit && e.dataTransfer.types.includes(DRAG)) e.preventDefault();
+                  onDragOver={(event) => {
+                    if (may.edit && event.dataTransfer.types.includes(DRAG)) event.preventDefault();
                   }}
-                  onDrop={dropOn(s.id)}
+                  onDrop={dropOn(shelf.id)}
                 >
                   <h2 className="mb-2 flex flex-wrap items-baseline gap-x-2.5 text-[17px] [overflow-wrap:anywhere]">
-                    <Link prefetch={false} href={`/shelves?shelf=${s.id}`} className="hover:underline">
-                      {s.name}
+                    <Link prefetch={false} href={`/shelves?shelf=${shelf.id}`} className="hover:underline">
+                      {shelf.name}
                     </Link>
                     <span className="font-sans text-[12.5px] font-normal tracking-normal text-soft">
-                      {s.note || `${s.items.toLocaleString('en')} items`}
+                      {shelf.note || `${shelf.items.toLocaleString('en')} items`}
                     </span>
-                    {menu(s)}
+                    {menu(shelf)}
                   </h2>
                   {own.length ? (
                     <div className="flex flex-wrap gap-x-3 gap-y-0">
@@ -425,7 +433,7 @@ export function Shelves({ shelves, given, frames, total, fresh, licences, may }:
                     </>
                   )}
                   {more > 0 && (
-                    <button className="button quiet mt-1" onClick={() => go({ shelf: s.id })}>
+                    <button className="button quiet mt-1" onClick={() => go({ shelf: shelf.id })}>
                       and {more >= 1000 - own.length ? '1,000 or' : more.toLocaleString('en')} more on this shelf
                     </button>
                   )}
@@ -468,15 +476,18 @@ export function Shelves({ shelves, given, frames, total, fresh, licences, may }:
             {away.length > 0 && (
               <span className="flex flex-wrap items-center gap-2 text-soft">
                 Put away:{' '}
-                {away.map((s) => (
+                {away.map((shelf) => (
                   <button
-                    key={s.id}
+                    key={shelf.id}
                     className="chip"
                     onClick={() =>
-                      void act(() => call(`/api/shelves/${s.id}/away`, 'POST', { away: false }), `${s.name} is back`)
+                      void act(
+                        () => call(`/api/shelves/${shelf.id}/away`, 'POST', { away: false }),
+                        `${shelf.name} is back`,
+                      )
                     }
                   >
-                    {s.name}
+                    {shelf.name}
                   </button>
                 ))}
               </span>
@@ -509,9 +520,9 @@ export function Shelves({ shelves, given, frames, total, fresh, licences, may }:
                 <option value="">Move to …</option>
                 {shelves
                   .filter((s) => !s.query)
-                  .map((s) => (
-                    <option key={s.id} value={s.id}>
-                      {s.name}
+                  .map((shelf) => (
+                    <option key={shelf.id} value={shelf.id}>
+                      {shelf.name}
                     </option>
                   ))}
               </select>

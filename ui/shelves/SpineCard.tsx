@@ -27,60 +27,61 @@ export const DRAG = 'application/x-etagere-items';
 
 /** One item on its ledge. Where another bears its name, its camera and source are said. */
 export const SpineCard = memo(
-  function SpineCard({ s, frame, current, chosen, mine, twin, movable, acts, label }: Props) {
-    const told = twin || s.kind === 'camera-profile' ? apart(s) : '';
-    const drop = (e: DragEvent) => {
-      const ids = e.dataTransfer.getData(DRAG);
+  function SpineCard({ s: spine, frame, current, chosen, mine, twin, movable, acts, label }: Props) {
+    const told = twin || spine.kind === 'camera-profile' ? apart(spine) : '';
+    const drop = (event: DragEvent) => {
+      const ids = event.dataTransfer.getData(DRAG);
       if (ids) {
-        e.preventDefault();
-        e.stopPropagation();
-        acts.dropBefore(ids.split(','), s);
+        event.preventDefault();
+        event.stopPropagation();
+        acts.dropBefore(ids.split(','), spine);
       }
     };
     return (
       <div
         className="pt-1"
-        onDragOver={(e) => {
-          if (movable && e.dataTransfer.types.includes(DRAG)) {
-            e.preventDefault();
-            e.stopPropagation();
+        onDragOver={(event) => {
+          if (movable && event.dataTransfer.types.includes(DRAG)) {
+            event.preventDefault();
+            event.stopPropagation();
           }
         }}
         onDrop={drop}
       >
         <a
-          href={`/items/${s.id}${frame ? `?frame=${frame}` : ''}`}
-          data-spine={s.id}
+          href={`/items/${spine.id}${frame ? `?frame=${frame}` : ''}`}
+          data-spine={spine.id}
           className="spine"
           data-chosen={current}
           draggable={movable}
-          onClick={(e) => {
-            if (e.button === 0 && !e.metaKey && !e.ctrlKey && !e.shiftKey && !e.altKey) {
-              e.preventDefault();
-              acts.open(s);
+          onClick={(event) => {
+            if (event.button === 0 && !event.metaKey && !event.ctrlKey && !event.shiftKey && !event.altKey) {
+              event.preventDefault();
+              acts.open(spine);
             }
           }}
-          onDragStart={(e) => {
-            e.dataTransfer.setData(DRAG, s.id);
-            e.dataTransfer.effectAllowed = 'move';
+          onDragStart={(event) => {
+            event.dataTransfer.setData(DRAG, spine.id);
+            event.dataTransfer.effectAllowed = 'move';
           }}
-          aria-label={`${s.title}, ${(kindWords[s.kind] ?? s.kind).toLowerCase()}${told ? `, ${told}` : ''}, version ${s.number}, ${s.status}${s.fresh ? ', new to you' : ''}${mine ? ', with your ribbon' : ''}${s.house ? ', with the house ribbon' : ''}${chosen ? ', chosen' : ''}`}
-          onFocus={() => acts.at(s)}
-          onMouseMove={(e) => {
-            if (e.movementX || e.movementY) acts.at(s); /* and not what is scrolled under a pointer at rest */
+          aria-label={`${spine.title}, ${(kindWords[spine.kind] ?? spine.kind).toLowerCase()}${told ? `, ${told}` : ''}, version ${spine.number}, ${spine.status}${spine.fresh ? ', new to you' : ''}${mine ? ', with your ribbon' : ''}${spine.house ? ', with the house ribbon' : ''}${chosen ? ', chosen' : ''}`}
+          onFocus={() => acts.at(spine)}
+          onMouseMove={(event) => {
+            if (event.movementX || event.movementY)
+              acts.at(spine); /* and not what is scrolled under a pointer at rest */
           }}
-          onKeyDown={(e) => acts.key(e, s)}
+          onKeyDown={(e) => acts.key(e, spine)}
         >
-          <Selvedge threads={s.selvedge} className="h-[80px]" />
+          <Selvedge threads={spine.selvedge} className="h-[80px]" />
           {mine && <i className="ribbon" />}
-          {s.house && <i className="ribbon house" />}
-          {(s.fresh || s.stale || s.status !== 'approved') && (
+          {spine.house && <i className="ribbon house" />}
+          {(spine.fresh || spine.stale || spine.status !== 'approved') && (
             <span
-              className={`absolute left-0 top-[63px] bg-paper py-px pl-2 pr-1.5 text-[11px] font-semibold ${s.status === 'retired' ? 'text-soft' : 'text-ochre'}`}
+              className={`absolute left-0 top-[63px] bg-paper py-px pl-2 pr-1.5 text-[11px] font-semibold ${spine.status === 'retired' ? 'text-soft' : 'text-ochre'}`}
             >
-              {s.fresh && <span className="text-verd">new</span>}
-              {s.fresh && (s.stale || s.status !== 'approved') && ' '}
-              {s.stale ? 'stale' : s.status !== 'approved' && s.status}
+              {spine.fresh && <span className="text-verd">new</span>}
+              {spine.fresh && (spine.stale || spine.status !== 'approved') && ' '}
+              {spine.stale ? 'stale' : spine.status !== 'approved' && spine.status}
             </span>
           )}
           {chosen && (
@@ -92,16 +93,16 @@ export const SpineCard = memo(
             <span
               className={`font-serif text-[14.5px] font-medium leading-[1.14] [overflow-wrap:anywhere] ${told ? 'line-clamp-2' : 'line-clamp-3'}`}
             >
-              {s.title}
+              {spine.title}
             </span>
             {told && <span className="block truncate text-[11px] text-soft">{told}</span>}
           </span>
           <span className="flex justify-between gap-1 whitespace-nowrap px-2 pb-1.5 text-[11.5px] text-soft">
             <span>
-              v{s.number}
-              {s.variants ? `, ${s.variants + 1} forms` : ''}
+              v{spine.number}
+              {spine.variants ? `, ${spine.variants + 1} forms` : ''}
             </span>
-            <span className="truncate">{short(s)}</span>
+            <span className="truncate">{short(spine)}</span>
           </span>
         </a>
         <div className="ledge -mx-1.5" />
@@ -122,15 +123,15 @@ export const SpineCard = memo(
       </div>
     );
   },
-  (a, b) =>
-    a.label?.words === b.label?.words &&
-    a.label?.reach === b.label?.reach &&
-    a.s === b.s &&
-    a.frame === b.frame &&
-    a.current === b.current &&
-    a.chosen === b.chosen &&
-    a.mine === b.mine &&
-    a.twin === b.twin &&
-    a.movable === b.movable &&
-    a.acts === b.acts,
+  (readonly, b) =>
+    readonly.label?.words === b.label?.words &&
+    readonly.label?.reach === b.label?.reach &&
+    readonly.s === b.s &&
+    readonly.frame === b.frame &&
+    readonly.current === b.current &&
+    readonly.chosen === b.chosen &&
+    readonly.mine === b.mine &&
+    readonly.twin === b.twin &&
+    readonly.movable === b.movable &&
+    readonly.acts === b.acts,
 );

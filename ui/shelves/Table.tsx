@@ -26,18 +26,18 @@ const columns: Column[] = [
     width: 260,
     sort: 'title',
     text: (s) => s.title,
-    cell: (s) => (
+    cell: (spine) => (
       <span className="flex items-center gap-2">
-        <Selvedge threads={s.selvedge} className="h-[20px] w-[26px] shrink-0" />
+        <Selvedge threads={spine.selvedge} className="h-[20px] w-[26px] shrink-0" />
         <Link
           prefetch={false}
-          href={`/items/${s.id}`}
-          data-spine={s.id}
+          href={`/items/${spine.id}`}
+          data-spine={spine.id}
           className="min-w-0 truncate font-serif text-[15px] hover:underline"
         >
-          {s.title}
+          {spine.title}
         </Link>
-        {s.kind === 'camera-profile' && <span className="truncate text-[12px] text-soft">{apart(s)}</span>}
+        {spine.kind === 'camera-profile' && <span className="truncate text-[12px] text-soft">{apart(spine)}</span>}
       </span>
     ),
   },
@@ -126,8 +126,13 @@ export function Table({ search, first, total, sort, down, onSort, chosen, onChoo
   useLayoutEffect(() => {
     if (body.current) setTop(body.current.getBoundingClientRect().top + window.scrollY);
   }, []);
-  const v = useWindowVirtualizer({ count: pages.length, estimateSize: () => ROW, overscan: 12, scrollMargin: top });
-  const rows = v.getVirtualItems();
+  const reactVirtualizer = useWindowVirtualizer({
+    count: pages.length,
+    estimateSize: () => ROW,
+    overscan: 12,
+    scrollMargin: top,
+  });
+  const rows = reactVirtualizer.getVirtualItems();
   const from = rows[0]?.index ?? 0;
   const to = rows[rows.length - 1]?.index ?? 0;
   useEffect(() => {
@@ -136,15 +141,15 @@ export function Table({ search, first, total, sort, down, onSort, chosen, onChoo
   const inView = rows.map((r) => pages.at(r.index)).filter((s): s is Spine => !!s);
   const key = inView.map((s) => s.id).join();
   useEffect(() => {
-    const t = setTimeout(() => onRows(inView), 120);
-    return () => clearTimeout(t);
+    const timer = setTimeout(() => onRows(inView), 120);
+    return () => clearTimeout(timer);
   }, [key]); // eslint-disable-line react-hooks/exhaustive-deps
   const grid = `${may ? '28px ' : ''}${c.shown.map((x) => `${c.width(x)}px`).join(' ')}`;
   const copy = async () => {
     const list: Spine[] = [];
     for (let i = 0; i < pages.length && i < 1000; i++) {
-      const s = pages.at(i);
-      if (s) list.push(s);
+      const spine = pages.at(i);
+      if (spine) list.push(spine);
     }
     await navigator.clipboard.writeText(
       [c.shown.map((x) => x.title), ...list.map((s) => c.shown.map((x) => x.text(s).replace(/[\t\n]/g, ' ')))]
@@ -153,11 +158,11 @@ export function Table({ search, first, total, sort, down, onSort, chosen, onChoo
     );
     setSaid(`${list.length} rows copied`);
   };
-  const drag = (col: Column) => (e: React.PointerEvent) => {
-    const x = e.clientX;
+  const drag = (col: Column) => (event: React.PointerEvent) => {
+    const x = event.clientX;
     const w = c.width(col);
-    const el = e.currentTarget;
-    el.setPointerCapture(e.pointerId);
+    const el = event.currentTarget;
+    el.setPointerCapture(event.pointerId);
     const move = (m: Event) => c.widen(col.id, w + (m as PointerEvent).clientX - x);
     el.addEventListener('pointermove', move);
     el.addEventListener('pointerup', () => el.removeEventListener('pointermove', move), { once: true });
@@ -178,18 +183,18 @@ export function Table({ search, first, total, sort, down, onSort, chosen, onChoo
             >
               {columns
                 .filter((x) => x.id !== 'title')
-                .map((x) => (
+                .map((column) => (
                   <DropdownMenu.CheckboxItem
-                    key={x.id}
-                    checked={c.has(x.id)}
-                    onCheckedChange={() => c.flip(x.id)}
+                    key={column.id}
+                    checked={c.has(column.id)}
+                    onCheckedChange={() => c.flip(column.id)}
                     onSelect={(e) => e.preventDefault()}
                     className="flex cursor-default items-center gap-2 px-3 py-1.5 outline-none data-[highlighted]:bg-verd-wash"
                   >
                     <span aria-hidden className="w-4">
-                      {c.has(x.id) ? '✓' : ''}
+                      {c.has(column.id) ? '✓' : ''}
                     </span>
-                    {x.title}
+                    {column.title}
                   </DropdownMenu.CheckboxItem>
                 ))}
             </DropdownMenu.Content>
@@ -219,38 +224,38 @@ export function Table({ search, first, total, sort, down, onSort, chosen, onChoo
                 <span className="sr-only">Chosen</span>
               </span>
             )}
-            {c.shown.map((x) => (
+            {c.shown.map((column) => (
               <span
-                key={x.id}
+                key={column.id}
                 role="columnheader"
-                aria-sort={sort === x.sort && x.sort ? (down ? 'descending' : 'ascending') : 'none'}
+                aria-sort={sort === column.sort && column.sort ? (down ? 'descending' : 'ascending') : 'none'}
                 className="relative flex items-center py-1.5 pr-3"
               >
-                {x.sort ? (
+                {column.sort ? (
                   <button
-                    className={`truncate ${sort === x.sort ? 'font-semibold text-ink' : ''}`}
-                    onClick={() => onSort(x.sort!, sort === x.sort ? !down : false)}
+                    className={`truncate ${sort === column.sort ? 'font-semibold text-ink' : ''}`}
+                    onClick={() => onSort(column.sort!, sort === column.sort ? !down : false)}
                   >
-                    {x.title}
-                    {sort === x.sort ? (down ? ' ↓' : ' ↑') : ''}
+                    {column.title}
+                    {sort === column.sort ? (down ? ' ↓' : ' ↑') : ''}
                   </button>
                 ) : (
-                  <span className="truncate">{x.title}</span>
+                  <span className="truncate">{column.title}</span>
                 )}
                 <span
                   role="separator"
                   tabIndex={0}
                   aria-orientation="vertical"
-                  aria-label={`Width of ${x.title}`}
-                  aria-valuenow={c.width(x)}
+                  aria-label={`Width of ${column.title}`}
+                  aria-valuenow={c.width(column)}
                   aria-valuemin={50}
                   aria-valuemax={700}
                   className="absolute right-[5px] top-1 h-[70%] w-[7px] cursor-col-resize border-r border-line"
-                  onPointerDown={drag(x)}
-                  onKeyDown={(e) => {
-                    if (e.key === 'ArrowLeft' || e.key === 'ArrowRight') {
-                      e.preventDefault();
-                      c.widen(x.id, c.width(x) + (e.key === 'ArrowRight' ? 16 : -16));
+                  onPointerDown={drag(column)}
+                  onKeyDown={(event) => {
+                    if (event.key === 'ArrowLeft' || event.key === 'ArrowRight') {
+                      event.preventDefault();
+                      c.widen(column.id, c.width(column) + (event.key === 'ArrowRight' ? 16 : -16));
                     }
                   }}
                 />
@@ -258,37 +263,42 @@ export function Table({ search, first, total, sort, down, onSort, chosen, onChoo
             ))}
           </div>
         </div>
-        <div ref={body} role="rowgroup" className="relative" style={{ height: v.getTotalSize() }}>
-          {rows.map((r) => {
-            const s = pages.at(r.index);
+        <div ref={body} role="rowgroup" className="relative" style={{ height: reactVirtualizer.getTotalSize() }}>
+          {rows.map((virtualItem) => {
+            const spine = pages.at(virtualItem.index);
             return (
               <div
-                key={r.key}
+                key={virtualItem.key}
                 role="row"
-                aria-rowindex={r.index + 1}
+                aria-rowindex={virtualItem.index + 1}
                 className="absolute left-0 grid items-center border-b border-line hover:bg-sheet"
-                style={{ top: 0, height: ROW, gridTemplateColumns: grid, transform: `translateY(${r.start - top}px)` }}
-                onMouseMove={(e) => {
-                  if (s && (e.movementX || e.movementY)) onAt(s);
+                style={{
+                  top: 0,
+                  height: ROW,
+                  gridTemplateColumns: grid,
+                  transform: `translateY(${virtualItem.start - top}px)`,
                 }}
-                onFocus={() => s && onAt(s)}
-                onKeyDown={(e) => s && onKey(e, s)}
+                onMouseMove={(event) => {
+                  if (spine && (event.movementX || event.movementY)) onAt(spine);
+                }}
+                onFocus={() => spine && onAt(spine)}
+                onKeyDown={(e) => spine && onKey(e, spine)}
               >
-                {s ? (
+                {spine ? (
                   <>
                     {may && (
                       <span role="cell">
                         <input
                           type="checkbox"
-                          aria-label={`Choose ${s.title}`}
-                          checked={chosen.has(s.id)}
-                          onChange={() => onChoose(s)}
+                          aria-label={`Choose ${spine.title}`}
+                          checked={chosen.has(spine.id)}
+                          onChange={() => onChoose(spine)}
                         />
                       </span>
                     )}
-                    {c.shown.map((x) => (
-                      <span key={x.id} role="cell" className="min-w-0 truncate pr-3">
-                        {x.cell ? x.cell(s) : x.text(s)}
+                    {c.shown.map((column) => (
+                      <span key={column.id} role="cell" className="min-w-0 truncate pr-3">
+                        {column.cell ? column.cell(spine) : column.text(spine)}
                       </span>
                     ))}
                   </>

@@ -20,10 +20,10 @@ const kept = [...asked, 'sort', 'down', 'view'];
 
 /** The part of an address that a search depends on, always in one order. */
 export function searchOf(get: (key: string) => string | null | undefined): string {
-  const p = new URLSearchParams();
-  for (const k of kept) {
-    const v = get(k);
-    if (v) p.set(k, v);
+  const query = new URLSearchParams();
+  for (const key of kept) {
+    const value = get(key);
+    if (value) query.set(key, value);
   }
-  return p.toString();
+  return query.toString();
 }

@@ -29,11 +29,11 @@ export function useFound(
     if (given.search === search) return;
     const stop = new AbortController();
     call<Found>(`/api/search/spines?${search}`, 'GET', undefined, stop.signal)
-      .then((f) => {
-        if (!stop.signal.aborted) setHeld({ ...f, search });
+      .then((found) => {
+        if (!stop.signal.aborted) setHeld({ ...found, search });
       })
-      .catch((e: unknown) => {
-        if (!stop.signal.aborted) fault.current(e);
+      .catch((error: unknown) => {
+        if (!stop.signal.aborted) fault.current(error);
       });
     return () => stop.abort();
   }, [search, given]);

@@ -1,8 +1,8 @@
 import { describe, expect, test } from 'vitest';
 import { labelsOf } from './headings';
 
-const under = (...h: (string | undefined)[]) =>
-  h.map((t) => (t === undefined ? undefined : { headings: t ? t.split('/') : [] }));
+const under = (...hashes: (string | undefined)[]) =>
+  hashes.map((t) => (t === undefined ? undefined : { headings: t ? t.split('/') : [] }));
 const said = (l: ReturnType<typeof labelsOf>) => l!.map((x) => (x.words ? `${x.words} ${x.reach}` : '-'));
 
 describe('headings on the edge of the board', () => {

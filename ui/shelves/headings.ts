@@ -12,10 +12,10 @@ export function labelsOf(
   const words = items.map((s) => s?.headings.join(' / '));
   const at = (i: number): boolean => i % columns === 0 || words[i] !== words[i - 1];
   if (!words.some(Boolean)) return null;
-  return words.map((w, i) => {
-    if (!w || !at(i)) return { words: '', reach: 0 };
+  return words.map((word, i) => {
+    if (!word || !at(i)) return { words: '', reach: 0 };
     let reach = 1;
-    while ((i + reach) % columns !== 0 && words[i + reach] === w) reach++;
-    return { words: w, reach };
+    while ((i + reach) % columns !== 0 && words[i + reach] === word) reach++;
+    return { words: word, reach };
   });
 }

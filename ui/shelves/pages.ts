@@ -41,8 +41,8 @@ export function usePages(
         mine.pages.add(p);
         void call<{ rows: Spine[] }>(`/api/items?${search}&limit=${PAGE}&offset=${p * PAGE}`)
           .then(({ rows }) =>
-            setHeld((h) => {
-              const base = h.search === search && h.first === first ? h : fresh(search, first);
+            setHeld((held) => {
+              const base = held.search === search && held.first === first ? held : fresh(search, first);
               return {
                 ...base,
                 pages: new Map([...base.pages, [p, rows]]),

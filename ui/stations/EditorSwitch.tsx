@@ -25,8 +25,8 @@ export function EditorSwitch({
     try {
       for (const verb of verbs) await call(`/api/stations/${stationId}/editor`, 'POST', { editor, verb });
       router.refresh();
-    } catch (e) {
-      setProblem(problemOf(e));
+    } catch (error) {
+      setProblem(problemOf(error));
     }
     setBusy(null);
   };

@@ -12,26 +12,26 @@ export function Enrol({ editors }: { editors: { id: string; title: string }[] })
   const [code, setCode] = useState<string | null>(null);
   const [system, setSystem] = useState('macos');
   const [problem, setProblem] = useState<ProblemText | null>(null);
-  const add = async (f: FormData) => {
+  const add = async (formData: FormData) => {
     setProblem(null);
     try {
       const r = await call<{ code: string }>('/api/stations', 'POST', {
-        name: f.get('name'),
-        system: f.get('system'),
-        person: f.get('person'),
-        editors: f.getAll('editors'),
+        name: formData.get('name'),
+        system: formData.get('system'),
+        person: formData.get('person'),
+        editors: formData.getAll('editors'),
       });
-      setSystem(String(f.get('system')));
+      setSystem(String(formData.get('system')));
       setCode(r.code);
       router.refresh();
-    } catch (e) {
-      setProblem(problemOf(e));
+    } catch (error) {
+      setProblem(problemOf(error));
     }
   };
   return (
     <Dialog.Root
-      onOpenChange={(o) => {
-        if (!o) {
+      onOpenChange={(open) => {
+        if (!open) {
           setCode(null);
           setProblem(null);
         }
@@ -56,9 +56,9 @@ export function Enrol({ editors }: { editors: { id: string; title: string }[] })
           ) : (
             <form
               className="flex flex-col gap-3"
-              onSubmit={(e) => {
-                e.preventDefault();
-                void add(new FormData(e.currentTarget));
+              onSubmit={(event) => {
+                event.preventDefault();
+                void add(new FormData(event.currentTarget));
               }}
             >
               <label className="flex flex-col gap-1">

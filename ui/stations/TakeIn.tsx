@@ -18,8 +18,8 @@ export function TakeIn({ stationId, count }: { stationId: string; count: number 
           setBusy(true);
           void call<{ intake: string }>(`/api/stations/${stationId}/found`, 'POST')
             .then((r) => router.push(`/intake/${r.intake}`))
-            .catch((e: unknown) => {
-              setProblem(problemOf(e));
+            .catch((error: unknown) => {
+              setProblem(problemOf(error));
               setBusy(false);
             });
         }}

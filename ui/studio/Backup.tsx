@@ -14,12 +14,12 @@ export function Backup() {
     setBusy(true);
     setProblem(null);
     try {
-      const r = await fetch('/api/backup', { method: 'POST', body: file });
-      if (r.ok) {
+      const response = await fetch('/api/backup', { method: 'POST', body: file });
+      if (response.ok) {
         location.assign('/sign-in');
         return;
       }
-      setProblem(((await r.json()) as { error: ProblemText }).error);
+      setProblem(((await response.json()) as { error: ProblemText }).error);
       setBusy(false);
     } catch {
       setProblem({
@@ -49,17 +49,17 @@ export function Backup() {
           className="sr-only"
           aria-label="Backup to restore"
           tabIndex={-1}
-          onChange={(e) => {
-            setFile(e.target.files?.[0] ?? null);
+          onChange={(event) => {
+            setFile(event.target.files?.[0] ?? null);
             setProblem(null);
-            e.target.value = '';
+            event.target.value = '';
           }}
         />
       </div>
       <Dialog.Root
         open={!!file}
-        onOpenChange={(o) => {
-          if (!o && !busy) setFile(null);
+        onOpenChange={(open) => {
+          if (!open && !busy) setFile(null);
         }}
       >
         <Dialog.Portal>

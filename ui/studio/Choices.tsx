@@ -53,35 +53,35 @@ export function Choices({ choices, may }: { choices: ChoiceOfHouse[]; may: boole
           </tr>
         </thead>
         <tbody>
-          {choices.map((c) => (
-            <tr key={c.id}>
-              <td>{c.client || 'any client'}</td>
-              <td>{c.camera || 'any'}</td>
-              <td>{c.light || 'any'}</td>
-              <td>{c.kind || 'any'}</td>
+          {choices.map((choiceOfHouse) => (
+            <tr key={choiceOfHouse.id}>
+              <td>{choiceOfHouse.client || 'any client'}</td>
+              <td>{choiceOfHouse.camera || 'any'}</td>
+              <td>{choiceOfHouse.light || 'any'}</td>
+              <td>{choiceOfHouse.kind || 'any'}</td>
               <td>
-                {c.profileItem && (
-                  <Link className="block underline" href={`/items/${c.profileItem}`}>
-                    {c.profile}
+                {choiceOfHouse.profileItem && (
+                  <Link className="block underline" href={`/items/${choiceOfHouse.profileItem}`}>
+                    {choiceOfHouse.profile}
                   </Link>
                 )}
-                {c.lookItem && (
+                {choiceOfHouse.lookItem && (
                   <>
-                    <Link className="underline" href={`/items/${c.lookItem}`}>
-                      {c.look}
+                    <Link className="underline" href={`/items/${choiceOfHouse.lookItem}`}>
+                      {choiceOfHouse.look}
                     </Link>{' '}
-                    at {c.strength} %
+                    at {choiceOfHouse.strength} %
                   </>
                 )}
               </td>
-              <td className="text-soft">{c.person}</td>
+              <td className="text-soft">{choiceOfHouse.person}</td>
               {may && (
                 <td>
                   <button
                     className="button danger"
-                    aria-label={`Take away the choice for ${c.client || 'any client'}, ${c.camera || 'any camera'}, ${c.light || 'any light'}`}
+                    aria-label={`Take away the choice for ${choiceOfHouse.client || 'any client'}, ${choiceOfHouse.camera || 'any camera'}, ${choiceOfHouse.light || 'any light'}`}
                     onClick={() =>
-                      void call(`/api/bench/choices/${c.id}`, 'DELETE')
+                      void call(`/api/bench/choices/${choiceOfHouse.id}`, 'DELETE')
                         .then(() => router.refresh())
                         .catch((e: unknown) => setProblem(problemOf(e)))
                     }

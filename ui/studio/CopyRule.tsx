@@ -21,8 +21,8 @@ export function CopyRule({ p95, max, may }: { p95: number; max: number; may: boo
         max: far === '' ? null : Number(far),
       });
       router.refresh();
-    } catch (e) {
-      setProblem(problemOf(e));
+    } catch (error) {
+      setProblem(problemOf(error));
     }
     setBusy(false);
   };
@@ -41,8 +41,8 @@ export function CopyRule({ p95, max, may }: { p95: number; max: number; may: boo
   );
   return (
     <form
-      onSubmit={(e) => {
-        e.preventDefault();
+      onSubmit={(event) => {
+        event.preventDefault();
         void save();
       }}
       noValidate

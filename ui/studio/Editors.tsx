@@ -26,14 +26,19 @@ export function Editors({ editors, may }: { editors: EditorView[]; may: boolean 
   const bring = async (file: File) => {
     setProblem(null);
     setSaid('');
-    const r = await fetch('/api/editors', { method: 'POST', body: await file.text() });
-    const j = (await r.json().catch(() => ({}))) as { error?: ProblemText; editor?: string; version?: string };
-    if (r.ok) {
+    const response = await fetch('/api/editors', { method: 'POST', body: await file.text() });
+    const j = (await response.json().catch(() => ({}))) as { error?: ProblemText; editor?: string; version?: string };
+    if (response.ok) {
       setSaid(`${j.editor} ${j.version} is known now.`);
       router.refresh();
     } else
       setProblem(
-        j.error ?? { code: 'bug', message: `The server answered ${r.status}.`, where: file.name, remedy: 'Try again.' },
+        j.error ?? {
+          code: 'bug',
+          message: `The server answered ${response.status}.`,
+          where: file.name,
+          remedy: 'Try again.',
+        },
       );
   };
   return (
@@ -52,28 +57,30 @@ export function Editors({ editors, may }: { editors: EditorView[]; may: boolean 
           </tr>
         </thead>
         <tbody>
-          {editors.map((e) => (
-            <tr key={e.key}>
+          {editors.map((editor) => (
+            <tr key={editor.key}>
               <td>
-                <b className="font-serif text-[15px] font-medium">{e.title}</b>
-                <span className="block text-[12px] text-soft">{e.kind === 'card' ? 'card of a camera' : 'editor'}</span>
-              </td>
-              <td>{e.systems.join(', ')}</td>
-              <td className="[overflow-wrap:anywhere]">{e.takes.join(', ')}</td>
-              <td className="text-right">{e.stations}</td>
-              <td className="whitespace-nowrap">
-                {e.revisions}
+                <b className="font-serif text-[15px] font-medium">{editor.title}</b>
                 <span className="block text-[12px] text-soft">
-                  <Ago at={e.changed} />
-                  {e.by ? `, ${e.by}` : ''}
+                  {editor.kind === 'card' ? 'card of a camera' : 'editor'}
+                </span>
+              </td>
+              <td>{editor.systems.join(', ')}</td>
+              <td className="[overflow-wrap:anywhere]">{editor.takes.join(', ')}</td>
+              <td className="text-right">{editor.stations}</td>
+              <td className="whitespace-nowrap">
+                {editor.revisions}
+                <span className="block text-[12px] text-soft">
+                  <Ago at={editor.changed} />
+                  {editor.by ? `, ${editor.by}` : ''}
                 </span>
               </td>
               <td>
                 <a
                   className="button"
-                  href={`/api/editors/${encodeURIComponent(e.key)}`}
+                  href={`/api/editors/${encodeURIComponent(editor.key)}`}
                   download
-                  aria-label={`Descriptor of ${e.title} as JSON`}
+                  aria-label={`Descriptor of ${editor.title} as JSON`}
                 >
                   JSON
                 </a>
@@ -94,10 +101,10 @@ export function Editors({ editors, may }: { editors: EditorView[]; may: boolean 
             className="sr-only"
             aria-label="Descriptor to bring in"
             tabIndex={-1}
-            onChange={(e) => {
-              const f = e.target.files?.[0];
-              e.target.value = '';
-              if (f) void bring(f);
+            onChange={(event) => {
+              const file = event.target.files?.[0];
+              event.target.value = '';
+              if (file) void bring(file);
             }}
           />
           <span role="status" className="text-soft">

@@ -38,23 +38,23 @@ export function Licences({ licences, may }: { licences: Licence[]; may: boolean 
   const [open, setOpen] = useState<string | null>(null);
   const [f, setF] = useState<typeof empty>(empty);
   const [problem, setProblem] = useState<ProblemText | null>(null);
-  const begin = (l: Licence | null) => {
+  const begin = (licence: Licence | null) => {
     setF(
-      l
+      licence
         ? {
-            name: l.name,
-            owner: l.owner,
-            terms: l.terms,
-            may_convert: l.may_convert,
-            may_spread: l.may_spread,
-            seats: l.seats,
-            seats_by: l.seats_by,
-            ends_on: l.ends_on,
-            at_end: l.at_end,
+            name: licence.name,
+            owner: licence.owner,
+            terms: licence.terms,
+            may_convert: licence.may_convert,
+            may_spread: licence.may_spread,
+            seats: licence.seats,
+            seats_by: licence.seats_by,
+            ends_on: licence.ends_on,
+            at_end: licence.at_end,
           }
         : empty,
     );
-    setOpen(l?.id ?? 'new');
+    setOpen(licence?.id ?? 'new');
     setProblem(null);
   };
   const save = async () => {
@@ -62,15 +62,15 @@ export function Licences({ licences, may }: { licences: Licence[]; may: boolean 
       await (open === 'new' ? call('/api/licences', 'POST', f) : call(`/api/licences/${open}`, 'PATCH', f));
       setOpen(null);
       router.refresh();
-    } catch (e) {
-      setProblem(problemOf(e));
+    } catch (error) {
+      setProblem(problemOf(error));
     }
   };
   const choice = (k: 'may_convert' | 'may_spread') => (
     <select className={control} value={f[k]} onChange={(e) => setF({ ...f, [k]: e.target.value })}>
-      {Object.entries(says).map(([v, w]) => (
-        <option key={v} value={v}>
-          {w}
+      {Object.entries(says).map(([value, word]) => (
+        <option key={value} value={value}>
+          {word}
         </option>
       ))}
     </select>
@@ -95,23 +95,25 @@ export function Licences({ licences, may }: { licences: Licence[]; may: boolean 
             </tr>
           </thead>
           <tbody>
-            {licences.map((l) => (
-              <tr key={l.id}>
+            {licences.map((licence) => (
+              <tr key={licence.id}>
                 <td className="[overflow-wrap:anywhere]">
-                  <b className="font-serif text-[15px] font-medium">{l.name}</b>
-                  <span className="block text-[12px] text-soft">{[l.owner, l.terms].filter(Boolean).join(': ')}</span>
+                  <b className="font-serif text-[15px] font-medium">{licence.name}</b>
+                  <span className="block text-[12px] text-soft">
+                    {[licence.owner, licence.terms].filter(Boolean).join(': ')}
+                  </span>
                 </td>
-                <td className={l.may_convert === 'unknown' ? 'text-ochre' : ''}>{says[l.may_convert]}</td>
-                <td className={l.may_spread === 'unknown' ? 'text-ochre' : ''}>{says[l.may_spread]}</td>
-                <td>{l.seats ? `${l.seats}, by ${l.seats_by}` : '–'}</td>
+                <td className={licence.may_convert === 'unknown' ? 'text-ochre' : ''}>{says[licence.may_convert]}</td>
+                <td className={licence.may_spread === 'unknown' ? 'text-ochre' : ''}>{says[licence.may_spread]}</td>
+                <td>{licence.seats ? `${licence.seats}, by ${licence.seats_by}` : '–'}</td>
                 <td className="whitespace-nowrap">
-                  {l.ends_on ?? '–'}
-                  {l.ends_on && <span className="block text-[12px] text-soft">then {l.at_end}</span>}
+                  {licence.ends_on ?? '–'}
+                  {licence.ends_on && <span className="block text-[12px] text-soft">then {licence.at_end}</span>}
                 </td>
-                <td className="text-right">{l.items}</td>
+                <td className="text-right">{licence.items}</td>
                 {may && (
                   <td>
-                    <button className="button" aria-label={`Change ${l.name}`} onClick={() => begin(l)}>
+                    <button className="button" aria-label={`Change ${licence.name}`} onClick={() => begin(licence)}>
                       Change
                     </button>
                   </td>
@@ -133,8 +135,8 @@ export function Licences({ licences, may }: { licences: Licence[]; may: boolean 
       {open && (
         <form
           className="mt-3 border border-line bg-sheet p-3"
-          onSubmit={(e) => {
-            e.preventDefault();
+          onSubmit={(event) => {
+            event.preventDefault();
             void save();
           }}
         >

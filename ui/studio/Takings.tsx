@@ -38,10 +38,10 @@ export function Takings({
                 <th scope="row" className="w-[190px] !border-line !py-2 align-top !text-[13.5px] !text-ink">
                   {r.name.charAt(0).toUpperCase() + r.name.slice(1)}
                 </th>
-                {r.cells.map((c) => (
-                  <td key={c.editor}>
-                    <State of={states[c.how]} />
-                    {c.words && <span className="block text-[12px] text-soft">{c.words}</span>}
+                {r.cells.map((cell) => (
+                  <td key={cell.editor}>
+                    <State of={states[cell.how]} />
+                    {cell.words && <span className="block text-[12px] text-soft">{cell.words}</span>}
                   </td>
                 ))}
               </tr>

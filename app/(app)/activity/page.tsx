@@ -1,7 +1,7 @@
 import Link from 'next/link';
 import { listActivity, subjects } from '@/server/activity/service';
 import { may } from '@/server/people/roles';
-import { person } from '@/server/web';
+import { signedInPerson } from '@/server/web';
 import { Events } from '@/ui/activity/Events';
 import { PageHead } from '@/ui/frame/Shell';
 
@@ -12,16 +12,16 @@ export default async function Page({
 }: {
   searchParams: Promise<{ below?: string; person?: string; subject?: string }>;
 }) {
-  const p = await person();
+  const person = await signedInPerson();
   const s = await searchParams;
-  if (!may(p, 'activity.view'))
+  if (!may(person, 'activity.view'))
     return (
       <div className="px-6 pt-[18px]">
         <PageHead title="Activity" />
         <p className="text-soft">Activity is shown to the librarian and the lead. An item’s own is on its page.</p>
       </div>
     );
-  const { rows, people, more } = await listActivity(p, s);
+  const { rows, people, more } = await listActivity(person, s);
   const to = (change: Record<string, string | undefined>) => {
     const next = new URLSearchParams(Object.entries({ ...s, ...change }).filter((e): e is [string, string] => !!e[1]));
     return `/activity${next.size ? `?${next}` : ''}`;
@@ -55,16 +55,16 @@ export default async function Page({
       </div>
       {rows.length ? (
         <Events
-          events={rows.map((e) => ({
-            id: e.id,
-            at: e.at.toISOString(),
-            actor: e.actor,
-            subject: e.subject,
-            subjectId: e.subject_id,
-            action: e.action,
-            before: e.before,
-            after: e.after,
-            title: e.title,
+          events={rows.map((activity) => ({
+            id: activity.id,
+            at: activity.at.toISOString(),
+            actor: activity.actor,
+            subject: activity.subject,
+            subjectId: activity.subject_id,
+            action: activity.action,
+            before: activity.before,
+            after: activity.after,
+            title: activity.title,
           }))}
         />
       ) : (

@@ -2,7 +2,7 @@ import { listFrames } from '@/server/frames/service';
 import { copies } from '@/server/items/duplicates';
 import { spineOf } from '@/server/items/search';
 import { may } from '@/server/people/roles';
-import { person } from '@/server/web';
+import { signedInPerson } from '@/server/web';
 import { CopyGroup } from '@/ui/copies/CopyGroup';
 import { PageHead } from '@/ui/frame/Shell';
 import { Refresh } from '@/ui/kit/Refresh';
@@ -10,8 +10,8 @@ import { Refresh } from '@/ui/kit/Refresh';
 export const metadata = { title: 'Copies' };
 
 export default async function Page() {
-  const p = await person();
-  const [{ groups, total, within }, frames] = await Promise.all([copies(p), listFrames(p)]);
+  const person = await signedInPerson();
+  const [{ groups, total, within }, frames] = await Promise.all([copies(person), listFrames(person)]);
   return (
     <div className="max-w-[1180px] px-6 pb-16 pt-[18px]">
       <Refresh subjects={['item']} />
@@ -19,14 +19,14 @@ export default async function Page() {
         title="Copies"
         note={`${total ? `${total} ${total === 1 ? 'group' : 'groups'} of items that do the same` : 'no two items do the same'}: 95 % of colors within ${within.p95} ΔE00, all within ${within.max}`}
       />
-      {groups.map((g, i) => (
+      {groups.map((copyGroup, i) => (
         <CopyGroup
-          key={g.items.map((s) => s.id).join()}
-          items={g.items.map(spineOf)}
-          mean={g.mean}
-          max={g.max}
+          key={copyGroup.items.map((s) => s.id).join()}
+          items={copyGroup.items.map(spineOf)}
+          mean={copyGroup.mean}
+          max={copyGroup.max}
           frame={frames[0] ?? null}
-          may={may(p, 'item.edit')}
+          may={may(person, 'item.edit')}
           show={i < 2}
         />
       ))}

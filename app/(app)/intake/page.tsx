@@ -1,7 +1,7 @@
 import Link from 'next/link';
 import { listIntakes, unfinishedUploads } from '@/server/packs/service';
 import { may } from '@/server/people/roles';
-import { person } from '@/server/web';
+import { signedInPerson } from '@/server/web';
 import { PageHead } from '@/ui/frame/Shell';
 import { DropZone } from '@/ui/intake/DropZone';
 import { Refresh } from '@/ui/kit/Refresh';
@@ -11,15 +11,15 @@ import { Ago } from '@/ui/kit/time';
 export const metadata = { title: 'Intake' };
 
 export default async function Page() {
-  const p = await person();
-  if (!may(p, 'intake.read'))
+  const person = await signedInPerson();
+  if (!may(person, 'intake.read'))
     return (
       <div className="px-6 pt-[18px]">
         <PageHead title="Intake" />
         <p className="text-soft">Deliveries are taken in by the librarian.</p>
       </div>
     );
-  const [arrivals, waiting] = await Promise.all([listIntakes(p), unfinishedUploads(p)]);
+  const [arrivals, waiting] = await Promise.all([listIntakes(person), unfinishedUploads(person)]);
   const open = arrivals.filter((a) => a.status !== 'accepted').length;
   return (
     <div className="max-w-[1080px] px-6 pb-16 pt-[18px]">
@@ -28,7 +28,7 @@ export default async function Page() {
         title="Intake"
         note={open ? `${open} ${open === 1 ? 'arrival waits' : 'arrivals wait'} to be settled` : 'nothing waits'}
       />
-      {may(p, 'intake.make') && <DropZone waiting={waiting} />}
+      {may(person, 'intake.make') && <DropZone waiting={waiting} />}
       <h2 className="mb-1 mt-8 text-[17px]">Arrivals</h2>
       {arrivals.length ? (
         <table className="list">
@@ -44,34 +44,34 @@ export default async function Page() {
             </tr>
           </thead>
           <tbody>
-            {arrivals.map((a) => (
-              <tr key={a.id} className="hover:bg-sheet">
+            {arrivals.map((intake) => (
+              <tr key={intake.id} className="hover:bg-sheet">
                 <td>
                   <Link
-                    href={`/intake/${a.id}`}
+                    href={`/intake/${intake.id}`}
                     className="font-serif text-[15.5px] font-medium hover:underline [overflow-wrap:anywhere]"
                   >
-                    {a.name}
+                    {intake.name}
                   </Link>
                   <span className="block text-[12px] text-soft">
-                    {(a.size / 1e6).toFixed(1)} MB{a.person ? `, brought by ${a.person}` : ''}
+                    {(intake.size / 1e6).toFixed(1)} MB{intake.person ? `, brought by ${intake.person}` : ''}
                   </span>
                 </td>
                 <td>
-                  <State of={a.status} />
+                  <State of={intake.status} />
                 </td>
                 {[
-                  a.counts.new,
-                  a.counts.duplicate,
-                  a.counts.refused,
-                  (a.counts.document ?? 0) + (a.counts.unknown ?? 0) + (a.counts.ignored ?? 0),
+                  intake.counts.new,
+                  intake.counts.duplicate,
+                  intake.counts.refused,
+                  (intake.counts.document ?? 0) + (intake.counts.unknown ?? 0) + (intake.counts.ignored ?? 0),
                 ].map((n, i) => (
                   <td key={i} className="text-right">
                     {n || <span className="text-soft">–</span>}
                   </td>
                 ))}
                 <td className="whitespace-nowrap pl-6 text-soft">
-                  <Ago at={a.created_at.toISOString()} />
+                  <Ago at={intake.created_at.toISOString()} />
                 </td>
               </tr>
             ))}

@@ -1,6 +1,6 @@
 import Link from 'next/link';
 import { listRollouts } from '@/server/rollouts/service';
-import { person } from '@/server/web';
+import { signedInPerson } from '@/server/web';
 import { PageHead } from '@/ui/frame/Shell';
 import { Refresh } from '@/ui/kit/Refresh';
 import { State } from '@/ui/kit/State';
@@ -9,8 +9,8 @@ import { Ago } from '@/ui/kit/time';
 export const metadata = { title: 'Rollouts' };
 
 export default async function Page() {
-  const p = await person();
-  const all = await listRollouts(p);
+  const person = await signedInPerson();
+  const all = await listRollouts(person);
   return (
     <div className="max-w-[1080px] px-6 pb-16 pt-[18px]">
       <Refresh subjects={['rollout']} />
@@ -39,27 +39,29 @@ export default async function Page() {
             </tr>
           </thead>
           <tbody>
-            {all.map((r) => (
-              <tr key={r.id} className="hover:bg-sheet">
+            {all.map((rollout) => (
+              <tr key={rollout.id} className="hover:bg-sheet">
                 <td>
                   <Link
                     className="font-serif text-[15.5px] font-medium hover:underline [overflow-wrap:anywhere]"
-                    href={`/rollouts/${r.id}`}
+                    href={`/rollouts/${rollout.id}`}
                   >
-                    {r.title}
+                    {rollout.title}
                   </Link>
                 </td>
                 <td>
-                  <State of={r.status} />
-                  {r.bad > 0 && <span className="block text-[12px] text-madder">{r.bad} left alone or failed</span>}
+                  <State of={rollout.status} />
+                  {rollout.bad > 0 && (
+                    <span className="block text-[12px] text-madder">{rollout.bad} left alone or failed</span>
+                  )}
                 </td>
                 <td className="text-right">
-                  {r.settled} of {r.steps}
+                  {rollout.settled} of {rollout.steps}
                 </td>
-                <td className="text-right">{r.stations}</td>
-                <td className="pl-6">{r.person}</td>
+                <td className="text-right">{rollout.stations}</td>
+                <td className="pl-6">{rollout.person}</td>
                 <td className="whitespace-nowrap text-soft">
-                  <Ago at={r.created_at.toISOString()} />
+                  <Ago at={rollout.created_at.toISOString()} />
                 </td>
               </tr>
             ))}

@@ -1,7 +1,7 @@
 import Link from 'next/link';
 import { may } from '@/server/people/roles';
 import { stationViews } from '@/server/stations/service';
-import { person } from '@/server/web';
+import { signedInPerson } from '@/server/web';
 import { PageHead } from '@/ui/frame/Shell';
 import { Refresh } from '@/ui/kit/Refresh';
 import { State } from '@/ui/kit/State';
@@ -17,8 +17,8 @@ const count = (views: { station: { kind: string } }[], kind: string): string => 
 };
 
 export default async function Page() {
-  const p = await person();
-  const views = await stationViews(p);
+  const person = await signedInPerson();
+  const views = await stationViews(person);
   const editors = [...new Map(views.flatMap((v) => v.editors).map((e) => [`${e.editor}@${e.version}`, e.title]))].sort(
     (a, b) => a[1].localeCompare(b[1]),
   );
@@ -34,7 +34,7 @@ export default async function Page() {
             : 'none yet'
         }
       >
-        {may(p, 'station.enrol') && (
+        {may(person, 'station.enrol') && (
           <Enrol editors={editors.length ? editors.map(([id, title]) => ({ id, title })) : []} />
         )}
       </PageHead>
@@ -50,32 +50,39 @@ export default async function Page() {
             </tr>
           </thead>
           <tbody>
-            {views.map((v) => (
-              <tr key={v.station.id} className="hover:bg-sheet">
+            {views.map((station) => (
+              <tr key={station.station.id} className="hover:bg-sheet">
                 <td>
                   <Link
-                    href={`/stations/${v.station.id}`}
+                    href={`/stations/${station.station.id}`}
                     className="font-serif text-[15.5px] font-medium hover:underline"
                   >
-                    {v.station.name}
+                    {station.station.name}
                   </Link>
                   <span className="block text-[12px] text-soft">
-                    {v.host
-                      ? `in the reader of ${v.host}`
-                      : `${systemNames[v.station.system]}${v.station.person ? `, ${v.station.person}` : ''}`}
+                    {station.host
+                      ? `in the reader of ${station.host}`
+                      : `${systemNames[station.station.system]}${station.station.person ? `, ${station.station.person}` : ''}`}
                   </span>
                 </td>
                 {editors.map(([id]) => {
-                  const e = v.editors.find((x) => `${x.editor}@${x.version}` === id);
+                  const editorState = station.editors.find((x) => `${x.editor}@${x.version}` === id);
                   return (
                     <td key={id}>
-                      {e ? (
+                      {editorState ? (
                         <>
-                          <State of={e.state} word={e.state === 'changed' ? `${e.changed} changed there` : undefined} />
+                          <State
+                            of={editorState.state}
+                            word={editorState.state === 'changed' ? `${editorState.changed} changed there` : undefined}
+                          />
                           <span className="block text-[12px] text-soft">
-                            {e.waiting ? `${e.waiting} not listed yet` : e.placed ? `${e.placed} placed` : ''}
-                            {e.listedAt ? `${e.placed ? ', ' : ''}lists ${e.listed}` : ''}
-                            {e.running ? ', running' : ''}
+                            {editorState.waiting
+                              ? `${editorState.waiting} not listed yet`
+                              : editorState.placed
+                                ? `${editorState.placed} placed`
+                                : ''}
+                            {editorState.listedAt ? `${editorState.placed ? ', ' : ''}lists ${editorState.listed}` : ''}
+                            {editorState.running ? ', running' : ''}
                           </span>
                         </>
                       ) : (
@@ -86,9 +93,9 @@ export default async function Page() {
                     </td>
                   );
                 })}
-                <td className={v.silent ? 'font-semibold text-ochre' : 'text-soft'}>
-                  {v.station.enrolled || v.host ? (
-                    <Ago at={v.station.last_report_at?.toISOString() ?? null} never="not reported yet" />
+                <td className={station.silent ? 'font-semibold text-ochre' : 'text-soft'}>
+                  {station.station.enrolled || station.host ? (
+                    <Ago at={station.station.last_report_at?.toISOString() ?? null} never="not reported yet" />
                   ) : (
                     'not enrolled yet'
                   )}

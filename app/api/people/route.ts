@@ -18,7 +18,7 @@ export async function POST(request: Request): Promise<Response> {
       );
     await addPerson(null, { ...input, role: 'librarian' });
     return Response.json({});
-  } catch (e) {
-    return problemResponse(e);
+  } catch (error) {
+    return problemResponse(error);
   }
 }

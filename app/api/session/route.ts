@@ -6,23 +6,23 @@ export async function POST(request: Request): Promise<Response> {
   try {
     await sameOrigin();
     const { email, password } = await body<{ email: unknown; password: unknown }>(request);
-    const h = await headers();
+    const readonlyHeaders = await headers();
     const { token, days, person } = await signIn(
       String(email ?? ''),
       String(password ?? '').slice(0, 200),
-      h.get('x-forwarded-for')?.split(',')[0] ?? 'local',
-      h.get('user-agent') ?? '',
+      readonlyHeaders.get('x-forwarded-for')?.split(',')[0] ?? 'local',
+      readonlyHeaders.get('user-agent') ?? '',
     );
     (await cookies()).set(COOKIE, token, {
       httpOnly: true,
       sameSite: 'lax',
       path: '/',
       maxAge: days * 86400,
-      secure: h.get('x-forwarded-proto') === 'https',
+      secure: readonlyHeaders.get('x-forwarded-proto') === 'https',
     });
     return Response.json({ name: person.name });
-  } catch (e) {
-    return problemResponse(e);
+  } catch (error) {
+    return problemResponse(error);
   }
 }
 
@@ -34,7 +34,7 @@ export async function DELETE(): Promise<Response> {
     if (token) await signOut(token);
     jar.delete(COOKIE);
     return Response.json({});
-  } catch (e) {
-    return problemResponse(e);
+  } catch (error) {
+    return problemResponse(error);
   }
 }

@@ -75,28 +75,28 @@ function make(): Kernel {
   const largeAt = slotsAt + SLOTS * SLOT_BYTES;
   const held = new Map<Prepared, number>();
   let large: Prepared | null = null;
-  const fill = (p: Prepared, at: number): void => {
-    const entries = p.size ** 3;
+  const fill = (prepared: Prepared, at: number): void => {
+    const entries = prepared.size ** 3;
     const short = at + PLACES_BYTES + WAYS_BYTES + entries * 16 - memory.buffer.byteLength;
     if (short > 0) memory.grow(Math.ceil(short / 65536));
     const table = new Float32Array(memory.buffer, at + PLACES_BYTES + WAYS_BYTES, entries * 4);
     const whole = new Uint32Array(memory.buffer, at, 3 * 512);
     const part = new Float32Array(memory.buffer, at, 3 * 512);
     for (let i = 0, o = 0, t = 0; i < entries; i++, o += 4, t += 3) {
-      table[o] = p.table[t]!;
-      table[o + 1] = p.table[t + 1]!;
-      table[o + 2] = p.table[t + 2]!;
+      table[o] = prepared.table[t]!;
+      table[o + 1] = prepared.table[t + 1]!;
+      table[o + 2] = prepared.table[t + 2]!;
       table[o + 3] = 0;
     }
     for (let c = 0; c < 3; c++)
       for (let v = 0; v < 256; v++) {
         const k = c * 512 + v * 2;
-        whole[k] = (p.offset[c]![v]! / 3) * 16;
-        part[k + 1] = p.fraction[c]![v]!;
+        whole[k] = (prepared.offset[c]![v]! / 3) * 16;
+        part[k + 1] = prepared.fraction[c]![v]!;
       }
     const r = 16;
-    const g = 16 * p.size;
-    const b = g * p.size;
+    const g = 16 * prepared.size;
+    const b = g * prepared.size;
     const ways = new Uint32Array(memory.buffer, at + PLACES_BYTES, 16);
     for (let k = 0; k < 8; k++) {
       const xy = k & 4;
@@ -109,15 +109,15 @@ function make(): Kernel {
     }
   };
   /** Where the table stands, brought there if it does not yet. */
-  const hold = (p: Prepared): number => {
-    if (p.size > SMALL) {
-      if (large !== p) {
-        fill(p, largeAt);
-        large = p;
+  const hold = (prepared: Prepared): number => {
+    if (prepared.size > SMALL) {
+      if (large !== prepared) {
+        fill(prepared, largeAt);
+        large = prepared;
       }
       return largeAt;
     }
-    let slot = held.get(p);
+    let slot = held.get(prepared);
     if (slot === undefined) {
       if (held.size < SLOTS) slot = held.size;
       else {
@@ -125,16 +125,16 @@ function make(): Kernel {
         slot = oldest[1];
         held.delete(oldest[0]);
       }
-      fill(p, slotsAt + slot * SLOT_BYTES);
-    } else held.delete(p);
-    held.set(p, slot);
+      fill(prepared, slotsAt + slot * SLOT_BYTES);
+    } else held.delete(prepared);
+    held.set(prepared, slot);
     return slotsAt + slot * SLOT_BYTES;
   };
   return {
-    apply(p, source, target) {
-      if (p.size > MOST_POINTS) return false;
-      const at = hold(p);
-      const all = 16 * (1 + p.size + p.size * p.size);
+    apply(prepared, source, target) {
+      if (prepared.size > MOST_POINTS) return false;
+      const at = hold(prepared);
+      const all = 16 * (1 + prepared.size + prepared.size * prepared.size);
       const ins = new Uint8Array(memory.buffer, sourceAt, STRIP * 4);
       const outs = new Uint8Array(memory.buffer, targetAt, STRIP * 4);
       for (let i = 0; i < source.length; i += STRIP * 4) {
@@ -145,10 +145,10 @@ function make(): Kernel {
       }
       return true;
     },
-    develop(p, k, source, target) {
-      if (p.size > MOST_POINTS) return false;
-      const at = hold(p);
-      const all = 16 * (1 + p.size + p.size * p.size);
+    develop(prepared, k, source, target) {
+      if (prepared.size > MOST_POINTS) return false;
+      const at = hold(prepared);
+      const all = 16 * (1 + prepared.size + prepared.size * prepared.size);
       const part = 8192;
       const ins = new Uint16Array(memory.buffer, sourceAt, part * 3);
       const outs = new Uint8Array(memory.buffer, targetAt, part * 4);
@@ -160,7 +160,7 @@ function make(): Kernel {
           targetAt,
           m,
           at + PLACES_BYTES + WAYS_BYTES,
-          p.size,
+          prepared.size,
           k[0]!,
           k[1]!,
           k[2]!,
@@ -174,14 +174,14 @@ function make(): Kernel {
     ends(source) {
       const counts = new Uint8Array(memory.buffer, COUNTS, 264);
       const ins = new Uint8Array(memory.buffer, sourceAt, STRIP * 4);
-      const n = new Int32Array(memory.buffer, COUNTS, 2);
+      const values = new Int32Array(memory.buffer, COUNTS, 2);
       counts.fill(0);
       for (let i = 0; i < source.length; i += STRIP * 4) {
         const m = Math.min(STRIP * 4, source.length - i);
         ins.set(source.subarray(i, i + m));
         ends(sourceAt, m >> 2, COUNTS);
       }
-      return { high: n[0]!, low: n[1]!, seen: counts.slice(8) };
+      return { high: values[0]!, low: values[1]!, seen: counts.slice(8) };
     },
   };
 }

@@ -12,12 +12,12 @@ export const people = {} as Record<Role, Person>;
 export function withDatabase(): void {
   const name = `etagere_t_${randomBytes(6).toString('hex')}`;
   const admin = async (sql: string) => {
-    const c = new pg.Client({ connectionString: inject('adminUrl') });
-    await c.connect();
+    const client = new pg.Client({ connectionString: inject('adminUrl') });
+    await client.connect();
     try {
-      await c.query(sql);
+      await client.query(sql);
     } finally {
-      await c.end();
+      await client.end();
     }
   };
   beforeAll(async () => {

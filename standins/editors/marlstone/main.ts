@@ -19,14 +19,14 @@ function checkTable(xml: string): void {
   let text = '';
   let inTable = false;
   let inArray = false;
-  parser.on('error', (e) => {
-    throw new Error(`table.clf is broken: ${e.message.slice(0, 80)}`);
+  parser.on('error', (error) => {
+    throw new Error(`table.clf is broken: ${error.message.slice(0, 80)}`);
   });
-  parser.on('opentag', (t) => {
-    if (t.local === 'LUT3D') inTable = true;
-    if (inTable && t.local === 'Array') {
+  parser.on('opentag', (saxesTagNS) => {
+    if (saxesTagNS.local === 'LUT3D') inTable = true;
+    if (inTable && saxesTagNS.local === 'Array') {
       inArray = true;
-      dims = String((t.attributes.dim as { value: string } | undefined)?.value ?? '')
+      dims = String((saxesTagNS.attributes.dim as { value: string } | undefined)?.value ?? '')
         .split(' ')
         .map(Number);
     }
@@ -34,9 +34,9 @@ function checkTable(xml: string): void {
   parser.on('text', (t) => {
     if (inArray) text += t;
   });
-  parser.on('closetag', (t) => {
-    if (t.local === 'Array') inArray = false;
-    if (t.local === 'LUT3D') inTable = false;
+  parser.on('closetag', (saxesTagNS) => {
+    if (saxesTagNS.local === 'Array') inArray = false;
+    if (saxesTagNS.local === 'LUT3D') inTable = false;
   });
   parser.write(xml).close();
   const [n = 0, g, b, c] = dims;
@@ -75,20 +75,20 @@ function preset(path: string): Omit<Listed, 'path'> {
   if (edition === 4) {
     const root: { name: string; title: string; drawer: string; edition: string }[] = [];
     const parser = new SaxesParser({ xmlns: false });
-    parser.on('error', (e) => {
+    parser.on('error', (error) => {
       throw new Error(
         root.length
-          ? `the XML is broken: ${e.message.slice(0, 80)}`
+          ? `the XML is broken: ${error.message.slice(0, 80)}`
           : 'Marlstone 4 reads presets as a list of steps in XML; presets of edition 3 have to be brought over first',
       );
     });
-    parser.on('opentag', (t) => {
+    parser.on('opentag', (saxesTagPlain) => {
       if (!root.length)
         root.push({
-          name: t.name,
-          title: String(t.attributes.title ?? ''),
-          drawer: String(t.attributes.drawer ?? ''),
-          edition: String(t.attributes.edition ?? ''),
+          name: saxesTagPlain.name,
+          title: String(saxesTagPlain.attributes.title ?? ''),
+          drawer: String(saxesTagPlain.attributes.drawer ?? ''),
+          edition: String(saxesTagPlain.attributes.edition ?? ''),
         });
     });
     parser.write(text).close();
@@ -135,8 +135,8 @@ function cards(listed: readonly Listed[]): Card[] {
 }
 
 live(`${home}/catalogue.json`, `${home}/refused.log`, () => {
-  const a = take(files(`${home}/looks`), look);
+  const contents = take(files(`${home}/looks`), look);
   const b = take(files(`${home}/presets`), preset);
-  const listed = [...a.listed, ...b.listed];
-  return { listed, refused: [...a.refused, ...b.refused], cards: cards(listed) };
+  const listed = [...contents.listed, ...b.listed];
+  return { listed, refused: [...contents.refused, ...b.refused], cards: cards(listed) };
 });

@@ -25,15 +25,16 @@ function look(path: string): Omit<Listed, 'path'> {
     .forEach((raw, i) => {
       const line = raw.trim();
       if (!line || line.startsWith('#')) return;
-      const s = /^LUT_([13])D_SIZE\s+(\d+)$/.exec(line);
-      if (s) {
-        dimensions = Number(s[1]);
-        size = Number(s[2]);
+      const match = /^LUT_([13])D_SIZE\s+(\d+)$/.exec(line);
+      if (match) {
+        dimensions = Number(match[1]);
+        size = Number(match[2]);
         return;
       }
       if (/^[A-Z]/.test(line)) return;
-      const n = line.split(/\s+/).map(Number);
-      if (n.length !== 3 || n.some((v) => !Number.isFinite(v))) throw new Error(`row ${i + 1} is not three numbers`);
+      const numbers = line.split(/\s+/).map(Number);
+      if (numbers.length !== 3 || numbers.some((v) => !Number.isFinite(v)))
+        throw new Error(`row ${i + 1} is not three numbers`);
       rows++;
     });
   if (!size) throw new Error('the size of the table is missing');
@@ -47,15 +48,15 @@ function preset(path: string): Omit<Listed, 'path'> {
   const parser = new SaxesParser({ xmlns: true });
   let steps = 0;
   let own = false;
-  parser.on('error', (e) => {
-    throw new Error(`the packet is broken: ${e.message.slice(0, 80)}`);
+  parser.on('error', (error) => {
+    throw new Error(`the packet is broken: ${error.message.slice(0, 80)}`);
   });
-  parser.on('opentag', (t) => {
-    if (t.uri === 'https://oxbow.example/ns/run/2/') own = true;
-    for (const a of Object.values(t.attributes))
-      if (a.uri === 'https://oxbow.example/ns/run/2/') {
+  parser.on('opentag', (saxesTagNS) => {
+    if (saxesTagNS.uri === 'https://oxbow.example/ns/run/2/') own = true;
+    for (const saxesAttributeNS of Object.values(saxesTagNS.attributes))
+      if (saxesAttributeNS.uri === 'https://oxbow.example/ns/run/2/') {
         own = true;
-        if (a.local === 'step') steps++;
+        if (saxesAttributeNS.local === 'step') steps++;
       }
   });
   parser.write(read(path).toString('utf8')).close();
@@ -68,14 +69,14 @@ live(
   `${config}/contents.json`,
   `${config}/refused.log`,
   () => {
-    const a = take(files('Oxbow/Looks'), look);
+    const contents = take(files('Oxbow/Looks'), look);
     const b = take(files('Oxbow/Presets'), preset);
-    const listed = [...a.listed, ...b.listed];
+    const listed = [...contents.listed, ...b.listed];
     const offers = listed.map((l) => l.path);
     // it opens whatever comes, and offers all of its shelves
     return {
       listed,
-      refused: [...a.refused, ...b.refused],
+      refused: [...contents.refused, ...b.refused],
       cards: photos('Pictures').map(({ path }) => ({ path, card: 'shown', reason: '', offers })),
     };
   },

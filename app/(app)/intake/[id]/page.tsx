@@ -4,7 +4,7 @@ import { listShelves } from '@/server/items/service';
 import { listLicences } from '@/server/licences/service';
 import { arrivalView, releaseFor } from '@/server/packs/service';
 import { may } from '@/server/people/roles';
-import { person } from '@/server/web';
+import { signedInPerson } from '@/server/web';
 import { PageHead } from '@/ui/frame/Shell';
 import { Arrival } from '@/ui/intake/Arrival';
 import { Reading } from '@/ui/intake/Reading';
@@ -23,19 +23,19 @@ export default async function Page({
   params: Promise<{ id: string }>;
   searchParams: Promise<{ group?: string }>;
 }) {
-  const p = await person();
+  const person = await signedInPerson();
   const { id } = await params;
   const only = (await searchParams).group ?? null;
-  const view = await arrivalView(p, id, only).catch((e: unknown) => {
-    if (e instanceof Problem || (e as { code?: string }).code === '22P02') return null;
-    throw e;
+  const view = await arrivalView(person, id, only).catch((error: unknown) => {
+    if (error instanceof Problem || (error as { code?: string }).code === '22P02') return null;
+    throw error;
   });
   if (!view) notFound();
   const { intake, groups } = view;
   const [shelves, licences, release] = await Promise.all([
-    listShelves(p),
-    listLicences(p),
-    only ? null : releaseFor(p, intake),
+    listShelves(person),
+    listLicences(person),
+    only ? null : releaseFor(person, intake),
   ]);
   const settled = intake.status !== 'reading' && intake.status !== 'arriving';
   return (
@@ -69,7 +69,7 @@ export default async function Page({
           name={intake.name}
           status={intake.status}
           only={only}
-          may={may(p, 'intake.accept')}
+          may={may(person, 'intake.accept')}
           takeable={view.takeable}
           supplier={release?.pack.supplier ?? ''}
           shelves={shelves.filter((s) => !s.query).map(({ id: s, name }) => ({ id: s, name }))}
@@ -77,30 +77,30 @@ export default async function Page({
           groups={groups.map((g) => ({
             group: g.group,
             count: g.count,
-            rows: g.rows.map((e) => ({
-              id: e.id,
-              path: e.path,
-              size: e.size,
-              outcome: e.outcome,
-              proposal: e.proposal,
-              corrected: e.corrected,
-              kind: e.kind,
-              format: e.format,
-              title: e.title,
-              headings: e.headings,
-              needs: e.needs,
-              selvedge: e.selvedge,
-              note: e.note,
-              caution: e.caution,
-              problem: e.problem,
-              targetItem: e.target_item_id,
-              targetTitle: e.target_title,
-              targetPath: e.target_path,
-              likeness: e.likeness,
-              confidence: e.confidence,
-              evidence: e.evidence,
-              mismatches: e.mismatches,
-              itemId: e.item_id,
+            rows: g.rows.map((entry) => ({
+              id: entry.id,
+              path: entry.path,
+              size: entry.size,
+              outcome: entry.outcome,
+              proposal: entry.proposal,
+              corrected: entry.corrected,
+              kind: entry.kind,
+              format: entry.format,
+              title: entry.title,
+              headings: entry.headings,
+              needs: entry.needs,
+              selvedge: entry.selvedge,
+              note: entry.note,
+              caution: entry.caution,
+              problem: entry.problem,
+              targetItem: entry.target_item_id,
+              targetTitle: entry.target_title,
+              targetPath: entry.target_path,
+              likeness: entry.likeness,
+              confidence: entry.confidence,
+              evidence: entry.evidence,
+              mismatches: entry.mismatches,
+              itemId: entry.item_id,
             })),
           }))}
         />

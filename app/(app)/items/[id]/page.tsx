@@ -10,7 +10,7 @@ import { compareVersions } from '@/server/items/versions';
 import { listLicences } from '@/server/licences/service';
 import { ribbonsOfItem } from '@/server/ribbons/service';
 import { may } from '@/server/people/roles';
-import { person } from '@/server/web';
+import { signedInPerson } from '@/server/web';
 import { PageHead } from '@/ui/frame/Shell';
 import { Difference } from '@/ui/item/Difference';
 import { EditItem } from '@/ui/item/EditItem';
@@ -30,17 +30,17 @@ import { State } from '@/ui/kit/State';
 import { Ago } from '@/ui/kit/time';
 import { kindWords } from '@/ui/shelves/spine';
 
-const Line = ({ l, word }: { l: LineRow; word: string }) => (
+const Line = ({ l: line, word }: { l: LineRow; word: string }) => (
   <li className="flex items-center gap-3 border-t border-line py-2">
-    <Selvedge threads={l.selvedge} className="h-[34px] w-[40px] shrink-0" />
+    <Selvedge threads={line.selvedge} className="h-[34px] w-[40px] shrink-0" />
     <span>
-      <Link className="font-serif text-[15px] underline" href={`/items/${l.item_id}`}>
-        {l.title}
+      <Link className="font-serif text-[15px] underline" href={`/items/${line.item_id}`}>
+        {line.title}
       </Link>
       <span className="block text-[12px] text-soft">
-        {word} {l.kind} version {l.number}
-        {typeof l.recipe.size === 'number' ? `, baked at ${l.recipe.size} points` : ''}
-        {l.newest > l.number ? `; stale, version ${l.newest} is there` : ''}
+        {word} {line.kind} version {line.number}
+        {typeof line.recipe.size === 'number' ? `, baked at ${line.recipe.size} points` : ''}
+        {line.newest > line.number ? `; stale, version ${line.newest} is there` : ''}
       </span>
     </span>
   </li>
@@ -59,8 +59,8 @@ const benchFor = (
     .join('~')}&cols=none~p:${version}~jpeg`;
 
 export async function generateMetadata({ params }: { params: Promise<{ id: string }> }) {
-  const p = await person();
-  const found = await itemFor(p, (await params).id).catch(() => null);
+  const person = await signedInPerson();
+  const found = await itemFor(person, (await params).id).catch(() => null);
   return { title: found?.item.title ?? 'Item' };
 }
 
@@ -71,25 +71,25 @@ export default async function Page({
   params: Promise<{ id: string }>;
   searchParams: Promise<{ frame?: string; strength?: string; older?: string; newer?: string }>;
 }) {
-  const p = await person();
+  const person = await signedInPerson();
   const { id } = await params;
   const s = await searchParams;
-  const found = await itemFor(p, id).catch((e: unknown) => {
-    if (e instanceof Problem || (e as { code?: string }).code === '22P02') return null;
-    throw e;
+  const found = await itemFor(person, id).catch((error: unknown) => {
+    if (error instanceof Problem || (error as { code?: string }).code === '22P02') return null;
+    throw error;
   });
   if (!found) notFound();
   const { item, versions, newest, sources, results, placed, packs } = found;
   const older = versions.find((v) => v.id === s.older);
   const newer = versions.find((v) => v.id === s.newer);
   const [inspection, verdicts, frames, licences, ribbons, events, difference] = await Promise.all([
-    inspectionOf(p, newest.id),
-    verdictsOf(p, id),
-    listFrames(p),
-    may(p, 'item.edit') ? listLicences(p) : [],
-    ribbonsOfItem(p, id),
-    activityOfItem(p, id),
-    older && newer && older.id !== newer.id ? compareVersions(p, older.id, newer.id) : null,
+    inspectionOf(person, newest.id),
+    verdictsOf(person, id),
+    listFrames(person),
+    may(person, 'item.edit') ? listLicences(person) : [],
+    ribbonsOfItem(person, id),
+    activityOfItem(person, id),
+    older && newer && older.id !== newer.id ? compareVersions(person, older.id, newer.id) : null,
   ]);
   const strength = Math.min(400, Math.max(0, Math.round(Number(s.strength ?? 100)) || (s.strength === '0' ? 0 : 100)));
   const facts = newest.facts as never;
@@ -110,7 +110,7 @@ export default async function Page({
           </>
         }
       >
-        {may(p, 'item.edit') && (
+        {may(person, 'item.edit') && (
           <EditItem
             id={item.id}
             revision={item.revision}
@@ -139,8 +139,8 @@ export default async function Page({
             }}
           />
         )}
-        <RibbonButton itemId={item.id} on={item.mine} whose="mine" may={may(p, 'ribbon.own')} />
-        <RibbonButton itemId={item.id} on={item.house} whose="house" may={may(p, 'ribbon.house')} />
+        <RibbonButton itemId={item.id} on={item.mine} whose="mine" may={may(person, 'ribbon.own')} />
+        <RibbonButton itemId={item.id} on={item.house} whose="house" may={may(person, 'ribbon.house')} />
         {shown && frames.length > 0 && (
           <Link
             className="button"
@@ -152,25 +152,25 @@ export default async function Page({
             On the bench
           </Link>
         )}
-        {item.kind === 'preset' && may(p, 'item.convert') && (
+        {item.kind === 'preset' && may(person, 'item.convert') && (
           <Link className="button" href={`/items/${item.id}/convert`}>
             Convert into a look
           </Link>
         )}
-        {may(p, 'rollout.plan') &&
+        {may(person, 'rollout.plan') &&
           (newest.status === 'approved' && (item.kind === 'look' || item.kind === 'preset') ? (
             <Link className="button main" href={`/rollouts/new?versions=${newest.id}`}>
               Roll out
             </Link>
           ) : null)}
-        {may(p, 'item.archive') && (
+        {may(person, 'item.archive') && (
           <ItemMenu
             id={item.id}
             versionId={newest.id}
             status={newest.status}
             archived={!!item.archived_at}
             derive={
-              may(p, 'item.convert') &&
+              may(person, 'item.convert') &&
               (item.kind === 'look' || (item.kind === 'camera-profile' && newest.format === 'dcp'))
                 ? { kind: item.kind, title: item.title, cameras: item.cameras }
                 : null
@@ -191,8 +191,8 @@ export default async function Page({
             status={newest.status}
             kind={item.kind}
             approver={newest.approver}
-            mayEdit={may(p, 'item.edit')}
-            mayApprove={may(p, 'item.approve')}
+            mayEdit={may(person, 'item.edit')}
+            mayApprove={may(person, 'item.approve')}
           />
           <dl className="facts mb-5">
             <div>
@@ -251,9 +251,9 @@ export default async function Page({
                       </span>
                     ))
                   : 'by itself'}
-                {Object.entries(item.source).map(([k, v]) => (
-                  <span key={k} className="block text-[12px] text-soft">
-                    {k}: {v}
+                {Object.entries(item.source).map(([key, value]) => (
+                  <span key={key} className="block text-[12px] text-soft">
+                    {key}: {value}
                   </span>
                 ))}
               </dd>
@@ -296,11 +296,11 @@ export default async function Page({
             <>
               <h2 className="mb-1 mt-5 text-[17px]">Lineage</h2>
               <ul>
-                {sources.map((l) => (
-                  <Line key={l.version_id} l={l} word="made from" />
+                {sources.map((line) => (
+                  <Line key={line.version_id} l={line} word="made from" />
                 ))}
-                {results.map((l) => (
-                  <Line key={l.version_id} l={l} word="became the" />
+                {results.map((line) => (
+                  <Line key={line.version_id} l={line} word="became the" />
                 ))}
               </ul>
             </>
@@ -344,17 +344,17 @@ export default async function Page({
           <h2 className="mb-1 mt-7 text-[17px]">Versions</h2>
           {difference && <Difference {...difference} />}
           <VersionTable
-            versions={versions.map((v) => ({
-              id: v.id,
-              number: v.number,
-              variant: v.variant,
-              status: v.status,
-              file: v.file_name,
-              size: v.size,
-              notes: v.notes,
-              author: v.author,
-              at: v.created_at.toISOString(),
-              format: v.format,
+            versions={versions.map((version) => ({
+              id: version.id,
+              number: version.number,
+              variant: version.variant,
+              status: version.status,
+              file: version.file_name,
+              size: version.size,
+              notes: version.notes,
+              author: version.author,
+              at: version.created_at.toISOString(),
+              format: version.format,
             }))}
           />
           {inspection && (
@@ -419,16 +419,16 @@ export default async function Page({
           <h2 className="mb-1 mt-7 text-[17px]">What happened</h2>
           <Events
             subject={false}
-            events={events.map((e) => ({
-              id: e.id,
-              at: e.at.toISOString(),
-              actor: e.actor,
-              subject: e.subject,
-              subjectId: e.subject_id,
-              action: e.action,
-              before: e.before,
-              after: e.after,
-              title: e.title,
+            events={events.map((activity) => ({
+              id: activity.id,
+              at: activity.at.toISOString(),
+              actor: activity.actor,
+              subject: activity.subject,
+              subjectId: activity.subject_id,
+              action: activity.action,
+              before: activity.before,
+              after: activity.after,
+              title: activity.title,
             }))}
           />
         </div>

@@ -4,7 +4,7 @@ import { Problem } from '@/core/problem';
 import { may } from '@/server/people/roles';
 import { rolloutFor, type StepRow } from '@/server/rollouts/service';
 import { stationViews } from '@/server/stations/service';
-import { person } from '@/server/web';
+import { signedInPerson } from '@/server/web';
 import { PageHead } from '@/ui/frame/Shell';
 import { fidelity } from '@/ui/kit/fidelity';
 import { Refresh } from '@/ui/kit/Refresh';
@@ -16,31 +16,33 @@ export const metadata = { title: 'Rollout' };
 const deed = (s: StepRow) => (s.do_what === 'remove' ? 'take away' : s.expect ? 'replace' : 'write');
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
-  const p = await person();
+  const person = await signedInPerson();
   const { id } = await params;
-  const found = await rolloutFor(p, id).catch((e: unknown) => {
-    if (e instanceof Problem) return null;
-    throw e;
+  const found = await rolloutFor(person, id).catch((error: unknown) => {
+    if (error instanceof Problem) return null;
+    throw error;
   });
   if (!found) notFound();
   const { rollout, steps, undoneBy } = found;
   const live = steps.filter((s) => s.do_what !== 'none');
   const settled = live.filter((s) => s.outcome).length;
   const bad = live.filter((s) => s.outcome && s.outcome !== 'done').length;
-  const views = await stationViews(p);
+  const views = await stationViews(person);
   const stations = [...new Map(steps.map((s) => [s.station_id, s.station]))];
-  const stateOf = (s: StepRow): { state: string; reason: string } => {
-    if (s.outcome === 'done') {
+  const stateOf = (step: StepRow): { state: string; reason: string } => {
+    if (step.outcome === 'done') {
       const row =
         rollout.undoes || rollout.status === 'undone'
           ? undefined
-          : views.find((v) => v.station.id === s.station_id)?.rows.find((r) => r.path === s.path && r.base === s.sha);
+          : views
+              .find((v) => v.station.id === step.station_id)
+              ?.rows.find((r) => r.path === step.path && r.base === step.sha);
       return row
         ? { state: row.state, reason: row.reason }
-        : { state: rollout.status === 'undone' ? 'undone' : 'done', reason: s.message };
+        : { state: rollout.status === 'undone' ? 'undone' : 'done', reason: step.message };
     }
-    return s.outcome
-      ? { state: s.outcome, reason: s.message }
+    return step.outcome
+      ? { state: step.outcome, reason: step.message }
       : { state: rollout.status === 'confirmed' ? 'waiting' : 'planned', reason: '' };
   };
   return (
@@ -61,7 +63,7 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
           files={rollout.status === 'planned' ? live.length : live.filter((s) => s.outcome === 'done').length}
           stations={new Set(live.map((s) => s.station_id)).size}
           isUndo={!!rollout.undoes}
-          may={may(p, 'rollout.confirm')}
+          may={may(person, 'rollout.confirm')}
         />
       </PageHead>
       {rollout.undoes && (
@@ -115,17 +117,17 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
               </span>
               {view?.editors
                 .filter(
-                  (e) =>
-                    e.state === 'restart-due' &&
-                    own.some((s) => s.editor_id === e.editor && s.editor_version === e.version),
+                  (editorState) =>
+                    editorState.state === 'restart-due' &&
+                    own.some((s) => s.editor_id === editorState.editor && s.editor_version === editorState.version),
                 )
-                .map((e) => (
+                .map((editorState) => (
                   <Link
-                    key={e.editor + e.version}
+                    key={editorState.editor + editorState.version}
                     href={`/stations/${sid}`}
                     className="font-sans text-[12.5px] font-medium tracking-normal"
                   >
-                    <State of="restart-due" word={`restart due for ${e.title}`} />
+                    <State of="restart-due" word={`restart due for ${editorState.title}`} />
                   </Link>
                 ))}
               {view?.host && own.some((s) => s.sha) && !rollout.undoes && (
@@ -155,39 +157,45 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
                 </tr>
               </thead>
               <tbody>
-                {own.map((s) => {
-                  const st = stateOf(s);
+                {own.map((step) => {
+                  const st = stateOf(step);
                   return (
-                    <tr key={s.id} data-path={s.path} data-state={s.do_what === 'none' ? s.decision : st.state}>
+                    <tr
+                      key={step.id}
+                      data-path={step.path}
+                      data-state={step.do_what === 'none' ? step.decision : st.state}
+                    >
                       <td className="font-serif text-[15px] [overflow-wrap:anywhere]">
-                        {s.title ??
-                          (s.lines || s.decision === 'put' || s.do_what === 'remove' ? 'the list of files' : '–')}
-                        {s.number && <span className="font-sans text-[12px] text-soft"> v{s.number}</span>}
+                        {step.title ??
+                          (step.lines || step.decision === 'put' || step.do_what === 'remove'
+                            ? 'the list of files'
+                            : '–')}
+                        {step.number && <span className="font-sans text-[12px] text-soft"> v{step.number}</span>}
                       </td>
                       <td>
-                        {view?.editors.find((e) => e.editor === s.editor_id && e.version === s.editor_version)?.title ??
-                          `${s.editor_id} ${s.editor_version}`}
+                        {view?.editors.find((e) => e.editor === step.editor_id && e.version === step.editor_version)
+                          ?.title ?? `${step.editor_id} ${step.editor_version}`}
                       </td>
-                      <td>{s.do_what === 'none' ? <span className="text-soft">nothing</span> : deed(s)}</td>
+                      <td>{step.do_what === 'none' ? <span className="text-soft">nothing</span> : deed(step)}</td>
                       <td className="text-[12px] [overflow-wrap:anywhere]">
-                        {s.path || <span className="text-soft">–</span>}
-                        {s.do_what === 'put' && (
+                        {step.path || <span className="text-soft">–</span>}
+                        {step.do_what === 'put' && (
                           <span className="block text-soft">
-                            {(s.size / 1000).toFixed(0)} kB{s.points ? `, ${s.points} points` : ''}
-                            {fidelity(s.residual)}
+                            {(step.size / 1000).toFixed(0)} kB{step.points ? `, ${step.points} points` : ''}
+                            {fidelity(step.residual)}
                           </span>
                         )}
                       </td>
                       <td>
-                        {s.do_what === 'none' ? (
+                        {step.do_what === 'none' ? (
                           <>
-                            <State of={s.decision} />
-                            <span className="block text-[12px] text-soft">{s.note}</span>
+                            <State of={step.decision} />
+                            <span className="block text-[12px] text-soft">{step.note}</span>
                           </>
                         ) : (
                           <>
                             <State of={st.state} />
-                            <span className="block text-[12px] text-soft">{st.reason || s.note}</span>
+                            <span className="block text-[12px] text-soft">{st.reason || step.note}</span>
                           </>
                         )}
                       </td>

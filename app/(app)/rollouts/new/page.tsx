@@ -1,15 +1,15 @@
 import { searchItems } from '@/server/items/search';
 import { may } from '@/server/people/roles';
 import { stationViews } from '@/server/stations/service';
-import { person } from '@/server/web';
+import { signedInPerson } from '@/server/web';
 import { PageHead } from '@/ui/frame/Shell';
 import { PlanForm } from '@/ui/rollouts/PlanForm';
 
 export const metadata = { title: 'Plan a rollout' };
 
 export default async function Page({ searchParams }: { searchParams: Promise<{ versions?: string }> }) {
-  const p = await person();
-  if (!may(p, 'rollout.plan'))
+  const person = await signedInPerson();
+  if (!may(person, 'rollout.plan'))
     return (
       <div className="px-6 pt-[18px]">
         <PageHead title="Plan a rollout" />
@@ -18,25 +18,25 @@ export default async function Page({ searchParams }: { searchParams: Promise<{ v
     );
   const chosen = ((await searchParams).versions ?? '').split(',').filter(Boolean);
   const [{ rows: spines }, stations] = await Promise.all([
-    searchItems(p, { status: 'approved', kind: 'look|preset' }, 500),
-    stationViews(p),
+    searchItems(person, { status: 'approved', kind: 'look|preset' }, 500),
+    stationViews(person),
   ]);
   return (
     <div className="flex min-h-[calc(100vh-52px)] flex-col px-6 pt-[18px]">
       <PageHead title="Plan a rollout" note="nothing is written before you confirm" />
       <PlanForm
         chosen={chosen}
-        versions={spines.map((s) => ({
-          versionId: s.version_id,
-          title: s.title,
-          kind: s.kind,
-          number: s.number,
-          selvedge: s.selvedge,
+        versions={spines.map((spine) => ({
+          versionId: spine.version_id,
+          title: spine.title,
+          kind: spine.kind,
+          number: spine.number,
+          selvedge: spine.selvedge,
         }))}
-        stations={stations.map((v) => ({
-          id: v.station.id,
-          name: v.station.name,
-          note: v.editors.map((e) => e.title).join(', ') || 'no editor known there',
+        stations={stations.map((station) => ({
+          id: station.station.id,
+          name: station.station.name,
+          note: station.editors.map((e) => e.title).join(', ') || 'no editor known there',
         }))}
       />
     </div>

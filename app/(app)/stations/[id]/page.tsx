@@ -4,7 +4,7 @@ import { Problem } from '@/core/problem';
 import { may } from '@/server/people/roles';
 import { foundCount } from '@/server/stations/found';
 import { stationView } from '@/server/stations/service';
-import { person } from '@/server/web';
+import { signedInPerson } from '@/server/web';
 import { PageHead } from '@/ui/frame/Shell';
 import { fidelity } from '@/ui/kit/fidelity';
 import { Refresh } from '@/ui/kit/Refresh';
@@ -18,31 +18,31 @@ export const metadata = { title: 'Station' };
 const systemNames: Record<string, string> = { macos: 'macOS', windows: 'Windows', linux: 'Linux' };
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
-  const p = await person();
+  const person = await signedInPerson();
   const { id } = await params;
-  const v = await stationView(p, id).catch((e: unknown) => {
-    if (e instanceof Problem) return null;
-    throw e;
+  const station = await stationView(person, id).catch((error: unknown) => {
+    if (error instanceof Problem) return null;
+    throw error;
   });
-  if (!v) notFound();
-  const found = may(p, 'intake.make') ? await foundCount(p, id) : 0;
-  const ours = v.rows.filter((r) => r.base);
-  const theirs = v.rows.filter((r) => !r.base);
+  if (!station) notFound();
+  const found = may(person, 'intake.make') ? await foundCount(person, id) : 0;
+  const ours = station.rows.filter((r) => r.base);
+  const theirs = station.rows.filter((r) => !r.base);
   return (
     <div className="max-w-[1180px] px-6 pb-16 pt-[18px]">
       <Refresh subjects={['station', 'rollout']} />
       <PageHead
-        title={v.station.name}
+        title={station.station.name}
         note={
           <>
-            {v.host
-              ? `card in the reader of ${v.host}`
-              : `${systemNames[v.station.system]}${v.station.person ? `, ${v.station.person}` : ''}`}
-            , reported <Ago at={v.station.last_report_at?.toISOString() ?? null} />
+            {station.host
+              ? `card in the reader of ${station.host}`
+              : `${systemNames[station.station.system]}${station.station.person ? `, ${station.station.person}` : ''}`}
+            , reported <Ago at={station.station.last_report_at?.toISOString() ?? null} />
           </>
         }
       >
-        {may(p, 'station.enrol') && !v.host && <NewCode stationId={v.station.id} />}
+        {may(person, 'station.enrol') && !station.host && <NewCode stationId={station.station.id} />}
       </PageHead>
       <h2 className="mb-1 text-[17px]">Editors</h2>
       <table className="list mb-8 table-fixed">
@@ -63,46 +63,51 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
           </tr>
         </thead>
         <tbody>
-          {v.editors.map((e) => (
-            <tr key={e.editor + e.version} data-editor={`${e.editor}@${e.version}`}>
+          {station.editors.map((editorState) => (
+            <tr
+              key={editorState.editor + editorState.version}
+              data-editor={`${editorState.editor}@${editorState.version}`}
+            >
               <td className="font-serif text-[15.5px] font-medium">
-                {e.title}
+                {editorState.title}
                 <span className="block font-sans text-[12px] font-normal text-soft">
-                  {e.running ? 'running' : 'not running'}; sees new files{' '}
-                  {e.sees === 'launch' ? 'at launch only' : 'when it rescans'}
+                  {editorState.running ? 'running' : 'not running'}; sees new files{' '}
+                  {editorState.sees === 'launch' ? 'at launch only' : 'when it rescans'}
                 </span>
               </td>
               <td>
-                <State of={e.state} />
-                {e.waiting > 0 && <span className="block text-[12px] text-soft">{e.waiting} not listed yet</span>}
+                <State of={editorState.state} />
+                {editorState.waiting > 0 && (
+                  <span className="block text-[12px] text-soft">{editorState.waiting} not listed yet</span>
+                )}
               </td>
               <td>
-                {e.listedAt ? (
+                {editorState.listedAt ? (
                   <>
-                    lists {e.listed}, refuses {e.refused.length}{' '}
+                    lists {editorState.listed}, refuses {editorState.refused.length}{' '}
                     <span className="text-soft">
-                      (<Ago at={e.listedAt} />)
+                      (<Ago at={editorState.listedAt} />)
                     </span>
                   </>
                 ) : (
                   <span className="text-soft">has never been started since it is watched</span>
                 )}
-                {e.refused.slice(0, 6).map((r) => (
+                {editorState.refused.slice(0, 6).map((r) => (
                   <span key={r.path} className="block text-[12px]">
                     <span className="text-madder">{r.path.split('/').pop()}</span>: {r.reason}
                   </span>
                 ))}
-                {e.refused.length > 6 && (
-                  <span className="block text-[12px] text-soft">and {e.refused.length - 6} more</span>
+                {editorState.refused.length > 6 && (
+                  <span className="block text-[12px] text-soft">and {editorState.refused.length - 6} more</span>
                 )}
               </td>
               <td>
-                {may(p, 'station.editor') && (
+                {may(person, 'station.editor') && (
                   <EditorSwitch
-                    stationId={v.station.id}
-                    editor={`${e.editor}@${e.version}`}
-                    running={e.running}
-                    restart={e.state === 'restart-due'}
+                    stationId={station.station.id}
+                    editor={`${editorState.editor}@${editorState.version}`}
+                    running={editorState.running}
+                    restart={editorState.state === 'restart-due'}
                   />
                 )}
               </td>
@@ -126,7 +131,7 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
         <>
           <div className="mb-1 mt-8 flex flex-wrap items-center gap-3">
             <h2 className="text-[17px]">Theirs</h2>
-            {found > 0 && may(p, 'intake.make') && <TakeIn stationId={v.station.id} count={found} />}
+            {found > 0 && may(person, 'intake.make') && <TakeIn stationId={station.station.id} count={found} />}
           </div>
           <p className="mb-1 text-[12px] text-soft">
             Lies in the editors’ folders and was not put there by Etagere. It is never touched; what is taken in stays
@@ -157,30 +162,30 @@ function Rows({ rows }: { rows: Awaited<ReturnType<typeof stationView>>['rows'] 
         </tr>
       </thead>
       <tbody>
-        {rows.map((r) => (
-          <tr key={r.editor + r.path} data-path={r.path} data-state={r.state}>
+        {rows.map((place) => (
+          <tr key={place.editor + place.path} data-path={place.path} data-state={place.state}>
             <td className="[overflow-wrap:anywhere]">
-              {r.itemId ? (
-                <Link className="font-serif text-[15px] underline" href={`/items/${r.itemId}`}>
-                  {r.title}
+              {place.itemId ? (
+                <Link className="font-serif text-[15px] underline" href={`/items/${place.itemId}`}>
+                  {place.title}
                 </Link>
               ) : (
-                <span className="text-soft">{r.title ?? '–'}</span>
+                <span className="text-soft">{place.title ?? '–'}</span>
               )}
-              {r.number && <span className="text-soft"> v{r.number}</span>}
+              {place.number && <span className="text-soft"> v{place.number}</span>}
             </td>
-            <td>{r.editor}</td>
+            <td>{place.editor}</td>
             <td className="text-[12px] [overflow-wrap:anywhere]">
-              {r.path}
-              {r.points && (
+              {place.path}
+              {place.points && (
                 <span className="text-soft">
-                  , {r.points} points{fidelity(r.residual)}
+                  , {place.points} points{fidelity(place.residual)}
                 </span>
               )}
             </td>
             <td>
-              {r.state ? <State of={r.state} /> : <State of="theirs" />}
-              <span className="block text-[12px] text-soft">{r.reason}</span>
+              {place.state ? <State of={place.state} /> : <State of="theirs" />}
+              <span className="block text-[12px] text-soft">{place.reason}</span>
             </td>
           </tr>
         ))}

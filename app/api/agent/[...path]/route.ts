@@ -24,10 +24,10 @@ async function answer(request: Request, { params }: C): Promise<Response> {
     if (what === 'content' && !post && id) {
       const { size, chunks } = await contentFor(agent, id);
       const stream = new ReadableStream({
-        async pull(c) {
-          const n = await chunks.next();
-          if (n.done) c.close();
-          else c.enqueue(new Uint8Array(n.value));
+        async pull(readableStreamDefaultController) {
+          const iteratorResult = await chunks.next();
+          if (iteratorResult.done) readableStreamDefaultController.close();
+          else readableStreamDefaultController.enqueue(new Uint8Array(iteratorResult.value));
         },
       });
       return new Response(stream, {
@@ -51,8 +51,8 @@ async function answer(request: Request, { params }: C): Promise<Response> {
       (await params).path.join('/'),
       'Bring the agent up to date.',
     );
-  } catch (e) {
-    return problemResponse(e);
+  } catch (error) {
+    return problemResponse(error);
   }
 }
 export const GET = answer;

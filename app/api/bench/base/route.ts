@@ -3,18 +3,18 @@ import { route } from '@/server/web';
 
 /** The table that develops a frame's camera data: 32-bit floats; size, neutral and white in a header. */
 export const GET = route(async (person, request) => {
-  const p = new URL(request.url).searchParams;
-  const b = await baseTable(person, {
-    frame: p.get('frame') ?? '',
-    version: p.get('version') ?? 'plain',
-    wb: p.get('wb') ?? 'as',
-    anchor: p.get('anchor') ? Number(p.get('anchor')) : null,
-    ...(p.has('stages') ? { stages: p.get('stages')! } : {}),
+  const query = new URL(request.url).searchParams;
+  const base = await baseTable(person, {
+    frame: query.get('frame') ?? '',
+    version: query.get('version') ?? 'plain',
+    wb: query.get('wb') ?? 'as',
+    anchor: query.get('anchor') ? Number(query.get('anchor')) : null,
+    ...(query.has('stages') ? { stages: query.get('stages')! } : {}),
   });
-  return new Response(new Uint8Array(b.look.table.buffer as ArrayBuffer), {
+  return new Response(new Uint8Array(base.look.table.buffer as ArrayBuffer), {
     headers: {
       'content-type': 'application/octet-stream',
-      'x-base': JSON.stringify({ size: b.look.size, neutral: b.neutral, white: b.white, shot: b.shot }),
+      'x-base': JSON.stringify({ size: base.look.size, neutral: base.neutral, white: base.white, shot: base.shot }),
       'cache-control': 'private, max-age=3600',
     },
   });

@@ -5,8 +5,8 @@ type C = { params: Promise<{ key: string }> };
 
 export const GET = route<C>(async (person, request, { params }) => {
   const key = decodeURIComponent((await params).key);
-  const n = new URL(request.url).searchParams.get('n');
-  return new Response(await descriptorJson(person, key, n ? Number(n) : null), {
+  const name = new URL(request.url).searchParams.get('n');
+  return new Response(await descriptorJson(person, key, name ? Number(name) : null), {
     headers: {
       'content-type': 'application/json',
       'content-disposition': `attachment; filename="${key.replace(/[^\w.@-]/g, '')}.json"`,

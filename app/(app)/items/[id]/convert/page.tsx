@@ -2,15 +2,15 @@ import Link from 'next/link';
 import { notFound } from 'next/navigation';
 import { previewConversion } from '@/server/items/convert';
 import { itemFor } from '@/server/items/service';
-import { person } from '@/server/web';
+import { signedInPerson } from '@/server/web';
 import { Convert } from '@/ui/convert/Convert';
 import { PageHead } from '@/ui/frame/Shell';
 
 export const metadata = { title: 'Convert' };
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
-  const p = await person();
-  const found = await itemFor(p, (await params).id).catch(() => null);
+  const person = await signedInPerson();
+  const found = await itemFor(person, (await params).id).catch(() => null);
   if (!found || found.item.kind !== 'preset') notFound();
   return (
     <div className="max-w-[1080px] px-6 pb-16 pt-[18px]">
@@ -28,7 +28,7 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
       <Convert
         versionId={found.newest.id}
         title={found.item.title}
-        first={await previewConversion(p, found.newest.id, 33)}
+        first={await previewConversion(person, found.newest.id, 33)}
       />
     </div>
   );

@@ -3,8 +3,8 @@ import { route } from '@/server/web';
 
 /** A part of a frame at full size (?x, y, w, h as shown), as its file has it; what it takes to develop it in a header. */
 export const GET = route<{ params: Promise<{ id: string }> }>(async (person, request, { params }) => {
-  const q = new URL(request.url).searchParams;
-  const n = (k: string): number => Number(q.get(k));
+  const query = new URL(request.url).searchParams;
+  const n = (k: string): number => Number(query.get(k));
   const { data, ...about } = await framePart(person, (await params).id, { x: n('x'), y: n('y'), w: n('w'), h: n('h') });
   return new Response(new Uint8Array(data), {
     headers: {

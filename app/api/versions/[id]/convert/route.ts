@@ -4,13 +4,13 @@ import { body, route } from '@/server/web';
 type C = { params: Promise<{ id: string }> };
 
 export const GET = route<C>(async (person, request, { params }) => {
-  const q = new URL(request.url).searchParams;
-  const size = Math.min(129, Math.max(2, Number(q.get('size')) || 33));
+  const query = new URL(request.url).searchParams;
+  const size = Math.min(129, Math.max(2, Number(query.get('size')) || 33));
   return previewConversion(
     person,
     (await params).id,
     size,
-    q.has('settings') ? q.get('settings')!.split(',').filter(Boolean) : undefined,
+    query.has('settings') ? query.get('settings')!.split(',').filter(Boolean) : undefined,
   );
 });
 export const POST = route<C>(async (person, request, { params }) =>

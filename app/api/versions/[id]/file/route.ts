@@ -5,12 +5,12 @@ import { route } from '@/server/web';
 type C = { params: Promise<{ id: string }> };
 
 export const GET = route<C>(async (person, _r, { params }) => {
-  const v = await versionFor(person, (await params).id);
-  const name = v.file_name.replace(/[^\w .()-]+/g, '_');
-  return new Response(new Uint8Array(await getBlob(v.sha256)), {
+  const version = await versionFor(person, (await params).id);
+  const name = version.file_name.replace(/[^\w .()-]+/g, '_');
+  return new Response(new Uint8Array(await getBlob(version.sha256)), {
     headers: {
       'content-type': 'application/octet-stream',
-      'content-disposition': `attachment; filename="${name}"; filename*=UTF-8''${encodeURIComponent(v.file_name)}`,
+      'content-disposition': `attachment; filename="${name}"; filename*=UTF-8''${encodeURIComponent(version.file_name)}`,
     },
   });
 });
