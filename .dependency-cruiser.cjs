@@ -14,20 +14,20 @@ module.exports = {
     {
       name: 'ui-and-workers-have-no-data-access',
       severity: 'error',
-      from: { path: '^(ui|workers)' },
+      from: { path: '^(ui|browser-workers)' },
       to: { path: '^(server|agent|standins|demo|cli)' },
     },
     {
       name: 'agent-imports-core-alone',
       severity: 'error',
       from: { path: '^agent', pathNot: notTests },
-      to: { path: '^(server|app|ui|standins|demo|cli|workers)' },
+      to: { path: '^(server|app|ui|standins|demo|cli|browser-workers|processes)' },
     },
     {
       name: 'standins-share-no-code',
       severity: 'error',
       from: { path: '^standins' },
-      to: { path: '^(core|server|app|ui|agent|demo|cli|workers)' },
+      to: { path: '^(core|server|app|ui|agent|demo|cli|browser-workers|processes)' },
     },
     {
       name: 'app-is-thin',

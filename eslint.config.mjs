@@ -40,10 +40,18 @@ export default defineConfig([
         'error',
         {
           zones: [
-            ...['./server', './app', './ui', './agent', './standins', './demo', './cli', './worker', './workers'].map(
-              (from) => ({ target: './core/**/!(*.test).ts', from, message: 'core is pure' }),
-            ),
-            ...['./ui', './workers'].map((target) => ({
+            ...[
+              './server',
+              './app',
+              './ui',
+              './agent',
+              './standins',
+              './demo',
+              './cli',
+              './processes',
+              './browser-workers',
+            ].map((from) => ({ target: './core/**/!(*.test).ts', from, message: 'core is pure' })),
+            ...['./ui', './browser-workers'].map((target) => ({
               target,
               from: './server',
               message: 'ui and workers have no data access',

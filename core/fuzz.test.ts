@@ -17,7 +17,7 @@ import { profileOf, readDcp } from './camera/dcp';
 import { renderer } from './camera/render';
 import { demosaic } from './frame/demosaic';
 import { linearPreview, readDng, writeDng } from './frame/dng';
-import { readChart } from './target/cgats';
+import { readChart } from './chart/cgats';
 import { iccHeader } from './icc/header';
 import { readAnyLook } from './icc/look';
 import { writeTableProfile } from './icc/write';

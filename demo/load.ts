@@ -26,7 +26,7 @@ import { addLicence } from '@/server/licences/service';
 import { acceptIntake, beginUpload, finishUpload, intakeFor, readIntake, uploadPart } from '@/server/packs/service';
 import { addPerson, anyone } from '@/server/people/service';
 import { actorOf, type Person } from '@/server/people/roles';
-import { dataFolder } from '@/server/place';
+import { dataFolder } from '@/server/data-folder';
 import { createStation, makeCode } from '@/server/stations/service';
 import marlstone3 from '@/standins/descriptors/marlstone-3.json';
 import marlstone4 from '@/standins/descriptors/marlstone-4.json';

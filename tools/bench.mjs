@@ -1,7 +1,7 @@
 // bin/bench: installs what it measures against, bundles the bench, runs it.
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
-import { dataFolder, ensureDebian, ensurePackages, root } from './place.mjs';
+import { dataFolder, ensureDebian, ensurePackages, root } from './checkout.mjs';
 
 ensurePackages();
 await (await import('./kernel.mjs')).ensureKernel();
@@ -12,7 +12,7 @@ ensureDebian(process.env.CHROMIUM ?? 'chromium', ['chromium']);
 const { build } = await import('esbuild');
 await build({
   absWorkingDir: root,
-  entryPoints: { bench: 'bench/main.ts', 'bench-read-intake': 'bench/read-intake.ts' },
+  entryPoints: { bench: 'benchmarks/main.ts', 'bench-read-intake': 'benchmarks/read-intake.ts' },
   outdir: 'dist',
   outExtension: { '.js': '.mjs' },
   bundle: true,

@@ -1,7 +1,7 @@
 // Builds the programs: the command line, the job worker, the agent and the stand-ins with esbuild; the web with Next.
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { hashOf, onceFor, root, run, say } from './place.mjs';
+import { hashOf, onceFor, root, run, say } from './checkout.mjs';
 
 const programs = [
   'kernel',
@@ -11,8 +11,7 @@ const programs = [
   'standins',
   'demo',
   'cli',
-  'worker',
-  'raw',
+  'processes',
   'db',
   'tools/build.mjs',
   'package-lock.json',
@@ -22,7 +21,7 @@ const web = [
   'kernel',
   'app',
   'ui',
-  'workers',
+  'browser-workers',
   'core',
   'server',
   'public',
@@ -50,7 +49,7 @@ export async function buildPrograms() {
     ...common,
     packages: 'external',
     splitting: true,
-    entryPoints: { cli: 'cli/main.ts', worker: 'worker/main.ts', reader: 'worker/reader.ts', raw: 'raw/main.ts' },
+    entryPoints: { cli: 'cli/main.ts', worker: 'processes/job-worker/main.ts', reader: 'processes/job-worker/reading-thread.ts', raw: 'processes/raw-decoder/main.ts' },
     outdir: 'dist',
     chunkNames: 'chunks/[name]-[hash]',
   });

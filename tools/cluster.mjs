@@ -16,7 +16,7 @@ import {
 } from 'node:fs';
 import { createServer } from 'node:net';
 import { join } from 'node:path';
-import { dataFolder, ensureDebian, isRoot, say } from './place.mjs';
+import { dataFolder, ensureDebian, isRoot, say } from './checkout.mjs';
 
 function binaries() {
   const base = '/usr/lib/postgresql';

@@ -1,7 +1,7 @@
 // Compiles kernel/*.ts (AssemblyScript) to WebAssembly, as a module that holds its bytes: one file for browser and server, loaded without a request.
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { hashOf, root, say } from './place.mjs';
+import { hashOf, root, say } from './checkout.mjs';
 
 const target = join(root, 'core/look/kernel/bytes.gen.ts');
 

@@ -1,7 +1,7 @@
 // Packages and programs, without web or database: what bin/etagere needs.
 import { utimesSync } from 'node:fs';
 import { join } from 'node:path';
-import { ensurePackages, root } from './place.mjs';
+import { ensurePackages, root } from './checkout.mjs';
 
 ensurePackages();
 await (await import('./kernel.mjs')).ensureKernel();

@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { chromium } from '@playwright/test';
-import { dataFolder } from './place.mjs';
+import { dataFolder } from './checkout.mjs';
 
 const { positionals, values } = parseArgs({
   allowPositionals: true,

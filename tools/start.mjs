@@ -6,7 +6,7 @@ import { createServer } from 'node:net';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { startCluster, stopCluster } from './cluster.mjs';
-import { dataFolder, ensurePackages, root, say } from './place.mjs';
+import { dataFolder, ensurePackages, root, say } from './checkout.mjs';
 
 const { values } = parseArgs({
   options: {

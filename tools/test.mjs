@@ -4,7 +4,7 @@ import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { startCluster, stopCluster } from './cluster.mjs';
-import { dataFolder, ensureDebian, ensurePackages, root, say } from './place.mjs';
+import { dataFolder, ensureDebian, ensurePackages, root, say } from './checkout.mjs';
 
 // a cluster and a data folder of the tests' own, beside the real one
 process.env.ETAGERE_DATA = join(process.env.ETAGERE_DATA || dataFolder(), 'test');
@@ -54,9 +54,8 @@ try {
         'standins',
         'demo',
         'cli',
-        'worker',
-        'workers',
-        'raw',
+        'processes',
+        'browser-workers',
         '--config',
         '.dependency-cruiser.cjs',
       ],

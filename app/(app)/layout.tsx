@@ -2,7 +2,7 @@ import type { ReactNode } from 'react';
 import { navigationCounts } from '@/server/counts';
 import { newestEvent } from '@/server/live/service';
 import { signedInPerson } from '@/server/web';
-import { Shell } from '@/ui/frame/Shell';
+import { Shell } from '@/ui/shell/Shell';
 
 export default async function Layout({ children }: { children: ReactNode }) {
   const person = await signedInPerson();

@@ -3,7 +3,7 @@ import { describe, expect, test } from 'vitest';
 import { isInside, planSchema } from './protocol';
 import { decide, documentation, merge, type State } from './three-way';
 import { addLines, removeLines } from './index-lines';
-import { resolveTemplate } from './places';
+import { resolveTemplate } from './place-templates';
 
 const state = fc.constantFrom<State>(null, 'A', 'B', 'C');
 

@@ -1,6 +1,6 @@
 /** The demo's target: a card of 8 × 5 fired glazes with four corner marks, its measured values as CGATS text, and a photograph of it as camera data. */
 import { labOfXyz } from '@/core/color/lab';
-import { fromSquare, project, type Point } from '@/core/target/homography';
+import { fromSquare, project, type Point } from '@/core/chart/homography';
 import { adapt, D50, xyzOf } from '@/core/color/spaces';
 import { invert, transform } from '@/core/color/matrix';
 import { neutralUnder, recorded, type Camera } from './cameras';

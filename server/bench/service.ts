@@ -2,7 +2,7 @@
 import { v7 } from 'uuid';
 import { array, boolean, number, object, string } from 'yup';
 import { isProvisional } from '@/core/bench/display';
-import { plainProfile } from '@/core/camera/plain';
+import { plainProfile } from '@/core/camera/default-rendering';
 import { profileOf, readDcp, writeDcp, type Dcp } from '@/core/camera/dcp';
 import { cameraProfileFacts } from '@/core/camera/facts';
 import { STAGES, type Stage } from '@/core/camera/render';

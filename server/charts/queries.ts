@@ -1,5 +1,5 @@
 /** SQL of charts: measured values, and the frames that show them. */
-import type { Patch } from '@/core/target/cgats';
+import type { Patch } from '@/core/chart/cgats';
 import type { Sql } from '../db/pool';
 import { many, maybe } from '../db/query';
 

@@ -2,8 +2,8 @@
 import { v7 } from 'uuid';
 import { array, number, object, string } from 'yup';
 import { Problem } from '@/core/problem';
-import { readChart } from '@/core/target/cgats';
-import { isConvex, type Point } from '@/core/target/homography';
+import { readChart } from '@/core/chart/cgats';
+import { isConvex, type Point } from '@/core/chart/homography';
 import { uuid } from '@/core/uuid';
 import { putBlob } from '../blobs/service';
 import { pool, transaction } from '../db/pool';

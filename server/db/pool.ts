@@ -2,7 +2,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import pg from 'pg';
-import { dataFolder } from '../place';
+import { dataFolder } from '../data-folder';
 
 pg.types.setTypeParser(20, (v) => Number(v)); // bigint: our counts and sizes stay far below 2^53
 

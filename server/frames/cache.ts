@@ -3,7 +3,7 @@ import { mkdir, readFile, rename, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import sharp, { type OutputInfo, type Sharp } from 'sharp';
 import { Problem } from '@/core/problem';
-import { dataFolder } from '../place';
+import { dataFolder } from '../data-folder';
 
 export const folderOf = (kind: 'frames' | 'full'): string => join(dataFolder(), 'cache', kind);
 

@@ -16,7 +16,7 @@ import { pool, transaction } from '../db/pool';
 import { people as p, withDatabase } from '../db/testing/database';
 import { addJob, jobFor, runJob } from '../jobs/service';
 import { actorOf } from '../people/roles';
-import { dataFolder } from '../place';
+import { dataFolder } from '../data-folder';
 import { addExport, exportPicture } from './exports';
 import { framePart, fullSize } from './full';
 import { dngOfRaw } from './raw';

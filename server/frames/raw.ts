@@ -1,4 +1,4 @@
-/** Camera files that are no DNG, brought to DNG by a decoder in a process of its own (raw/main.ts). */
+/** Camera files that are no DNG, brought to DNG by a decoder in a process of its own (processes/raw-decoder/main.ts). */
 import { spawn } from 'node:child_process';
 import { join } from 'node:path';
 import { Problem } from '@/core/problem';

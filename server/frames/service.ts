@@ -1,7 +1,7 @@
 /** Reference frames, ours and the studio's own: their pictures at the widths that screens ask for, made once and cached on disk. */
 import sharp from 'sharp';
 import { v7 } from 'uuid';
-import { plainProfile } from '@/core/camera/plain';
+import { plainProfile } from '@/core/camera/default-rendering';
 import { profileOf } from '@/core/camera/dcp';
 import { renderer, STAGES } from '@/core/camera/render';
 import { linearPreview, readDng, type Dng } from '@/core/frame/dng';

@@ -12,7 +12,7 @@ import { itemById, shelves, versionsOf } from '../items/queries';
 import { titlesHeld } from '../packs/queries';
 import { allow, type Person } from '../people/roles';
 import { placements, stationEditors, stations } from '../stations/queries';
-import { placementState } from '../stations/state';
+import { placementState } from '../stations/placement-state';
 import { cameras, editorsHere } from './queries';
 
 export interface ForetoldAt extends Foretold {

@@ -12,7 +12,7 @@ import { frameFacts } from '@/core/frame/metadata';
 import { fromFunction, writeCube } from '@/core/look';
 import { foretell, type ItemSide, type PhotoSide } from '@/core/records/foretell';
 import { explainPhotos } from '@/core/records/photos';
-import { resolveTemplate } from '@/core/sync/places';
+import { resolveTemplate } from '@/core/sync/place-templates';
 import { cameras, neutralUnder } from '@/demo/cameras/cameras';
 import { profileFor } from '@/demo/cameras/profiles';
 import { daylight } from '@/demo/cameras/spectra';

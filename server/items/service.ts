@@ -1,7 +1,7 @@
 /** Items and shelves: what stands where, ribbons, encoding, approval. */
 import { object, string } from 'yup';
 import { assumedEncoding, type Look } from '@/core/look/look';
-import { isPlain, readingOf, readingText, tableAs, type Reading } from '@/core/look/reading';
+import { isPlain, readingOf, readingText, tableAs, type Reading } from '@/core/look/assumed-encoding';
 import { readAnyLook } from '@/core/icc/look';
 import { tableOfProgram } from '@/core/look/program';
 import { bytesOfFingerprint, fingerprint } from '@/core/look/fingerprint';

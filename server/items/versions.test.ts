@@ -16,7 +16,7 @@ import { runJob } from '../jobs/service';
 import { intakeFor, readIntake } from '../packs/service';
 import { actorOf } from '../people/roles';
 import { clearRibbons, listRibbons, orderRibbons } from '../ribbons/service';
-import { foundCount, takeContent, takeInFound } from '../stations/found';
+import { foundCount, takeContent, takeInFound } from '../stations/station-intake';
 import { createStation, instructionsFor, takeReport } from '../stations/service';
 import { stations as allStations } from '../stations/queries';
 import { addVersion, createItem } from './create';

@@ -13,7 +13,7 @@ import * as q from './queries';
 export type { EntryRow, IntakeRow, Outcome, Source } from './queries';
 export type { Change, ReleaseView } from './releases';
 export { acceptIntake, undoIntake } from './accept';
-export { readIntake } from './read';
+export { readIntake } from './read-arrival';
 export {
   beginArrival,
   beginUpload,

@@ -12,7 +12,7 @@ import { describeEditor, descriptorJson, listEditors, listTakings } from '../edi
 import { copies, markMeant, mergeItems } from '../items/duplicates';
 import { retire, writeIntoFile } from '../items/versions';
 import { clearRibbons, listRibbons, orderRibbons } from '../ribbons/service';
-import { foundCount, takeInFound } from '../stations/found';
+import { foundCount, takeInFound } from '../stations/station-intake';
 import { convertPreset, previewConversion } from '../items/convert';
 import { freshCount, markSeen } from '../items/fresh';
 import { searchCounts, searchItems, searchShelves } from '../items/search';

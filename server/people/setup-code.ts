@@ -2,7 +2,7 @@
 import { timingSafeEqual } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { dataFolder } from '../place';
+import { dataFolder } from '../data-folder';
 
 export function setupCodeIsRight(given: string): boolean {
   let wanted: Buffer;

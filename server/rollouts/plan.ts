@@ -3,7 +3,7 @@ import type { Accepts, Descriptor } from '@/core/editor/descriptor';
 import { acceptance } from '@/core/editor/acceptance';
 import { fileName } from '@/core/editor/file-name';
 import { addLines } from '@/core/sync/index-lines';
-import { resolveTemplate } from '@/core/sync/places';
+import { resolveTemplate } from '@/core/sync/place-templates';
 import { decide, foldKey } from '@/core/sync/three-way';
 import { hex, putBlob } from '../blobs/service';
 import type { Sql } from '../db/pool';

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { Problem } from '@/core/problem';
 import { pool } from '../db/pool';
 import { allow, type Person } from '../people/roles';
-import { dataFolder } from '../place';
+import { dataFolder } from '../data-folder';
 import { stationById } from './queries';
 
 export const launcherFile = (): string => join(dataFolder(), 'stations', 'launcher.json');

@@ -2,7 +2,7 @@
 import { createHash, randomBytes, randomInt } from 'node:crypto';
 import { v7 } from 'uuid';
 import { array, object, string } from 'yup';
-import { resolveTemplate } from '@/core/sync/places';
+import { resolveTemplate } from '@/core/sync/place-templates';
 import { enrolSchema, PROTOCOL, reportSchema, type Instructions, type Report } from '@/core/sync/protocol';
 import { merge } from '@/core/sync/three-way';
 import { Problem } from '@/core/problem';
@@ -12,9 +12,9 @@ import { record, type Actor } from '../events';
 import { actorOf, allow, type Person } from '../people/roles';
 import { wantedOf } from '../packs/queries';
 import { checked } from '../people/service';
-import { settleGone } from './found';
+import { settleGone } from './station-intake';
 import * as q from './queries';
-import { placementState } from './state';
+import { placementState } from './placement-state';
 
 export type { StationRow } from './queries';
 

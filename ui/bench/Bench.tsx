@@ -5,11 +5,11 @@ import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent }
 import { noTrim } from '@/core/bench/measure';
 import { cautionOf } from '@/core/bench/caution';
 import { choiceFor, type ChoiceOnBench } from '@/core/bench/choice';
-import { oddProfiles } from '@/core/bench/odd';
-import type { Gamut } from '@/core/bench/outside';
+import { oddProfiles } from '@/core/bench/differing-profiles';
+import type { Gamut } from '@/core/bench/display-gamut';
 import { bodyOf } from '@/core/frame/body';
-import { readings, readingText } from '@/core/look/reading';
-import type { CellSpec } from '@/workers/bench.worker';
+import { readings, readingText } from '@/core/look/assumed-encoding';
+import type { CellSpec } from '@/browser-workers/bench.worker';
 import { call, problemOf, type ProblemText } from '../kit/call';
 import { ItemPicker } from '../kit/ItemPicker';
 import { Notice } from '../kit/Notice';

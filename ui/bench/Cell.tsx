@@ -1,7 +1,7 @@
 'use client';
 /** One cell: the frame under the column's candidate, and what is measured of it. */
 import { useEffect, useRef, useState } from 'react';
-import type { CellSpec } from '@/workers/bench.worker';
+import type { CellSpec } from '@/browser-workers/bench.worker';
 import type { CellFault, Pool, Rendered } from './pool';
 
 interface Props {

@@ -2,7 +2,7 @@
 /** The head of a column: what the candidate is, its strength, its rungs, and what can be done with the column. */
 import { MoreHorizontal } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
-import { readings, readingText } from '@/core/look/reading';
+import { readings, readingText } from '@/core/look/assumed-encoding';
 import type { Candidate } from './candidate';
 import { STAGES, type Column } from './state';
 

@@ -3,7 +3,7 @@
 import { X } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { labOfSrgb } from '@/core/color/lab';
-import type { CellSpec } from '@/workers/bench.worker';
+import type { CellSpec } from '@/browser-workers/bench.worker';
 import { Large, type Reader, type View } from './Large';
 import type { Pool } from './pool';
 

@@ -1,7 +1,7 @@
 'use client';
 /** One cell, large: as a whole, or at 1:1 and 2:1 in parts that are developed as they come into view. */
 import { useCallback, useEffect, useMemo, useRef, useState, type PointerEvent } from 'react';
-import type { CellSpec } from '@/workers/bench.worker';
+import type { CellSpec } from '@/browser-workers/bench.worker';
 import { call } from '../kit/call';
 import { PART, partsInView } from './parts';
 import type { CellFault, Pool } from './pool';

@@ -2,10 +2,10 @@
 /** A frame that shows a chart: which measured values, where its patches lie, and what each of them comes to. */
 import { Dialog } from 'radix-ui';
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import type { Patch } from '@/core/target/cgats';
-import { fromSquare, project, type Point } from '@/core/target/homography';
-import type { ChartResult } from '@/core/target/measure';
-import type { CellSpec } from '@/workers/bench.worker';
+import type { Patch } from '@/core/chart/cgats';
+import { fromSquare, project, type Point } from '@/core/chart/homography';
+import type { ChartResult } from '@/core/chart/measure';
+import type { CellSpec } from '@/browser-workers/bench.worker';
 import { call, problemOf, type ProblemText } from '../kit/call';
 import { Notice } from '../kit/Notice';
 import type { Pool } from './pool';

@@ -1,7 +1,7 @@
 'use client';
 /** Two workers that render cells: what is in view first, and of a cell only what was asked for last. */
 import { useEffect, useState } from 'react';
-import type { BenchAnswer, BenchRequest, CellSpec } from '@/workers/bench.worker';
+import type { BenchAnswer, BenchRequest, CellSpec } from '@/browser-workers/bench.worker';
 
 export type Rendered = Extract<BenchAnswer, { figures: unknown }>;
 export interface CellFault {
@@ -26,7 +26,7 @@ export class Pool {
 
   constructor(count = 2) {
     for (let i = 0; i < count; i++) {
-      const worker = new Worker(new URL('../../workers/bench.worker.ts', import.meta.url), {
+      const worker = new Worker(new URL('../../browser-workers/bench.worker.ts', import.meta.url), {
         type: 'module',
         name: 'bench',
       });

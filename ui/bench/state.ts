@@ -1,6 +1,6 @@
 /** The bench as its address has it: rows, columns, the reference, and how it is looked at. */
 import { noTrim, type Trim } from '@/core/bench/measure';
-import { readings } from '@/core/look/reading';
+import { readings } from '@/core/look/assumed-encoding';
 import { usualRange, type RangeCompression } from '@/core/bench/range';
 
 export { STAGES } from '@/core/camera/stages';

@@ -6,7 +6,7 @@ import { useState, type ReactNode } from 'react';
 import { call, problemOf, type ProblemText } from '../kit/call';
 import { Notice } from '../kit/Notice';
 import { State } from '../kit/State';
-import { Ask, type Asking } from './Ask';
+import { Ask, type Asking } from './RequestDialog';
 import { GearForm, type Gear } from './GearForm';
 
 type Covered = 'covered' | 'partly' | 'none';

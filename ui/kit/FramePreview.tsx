@@ -1,7 +1,7 @@
 'use client';
 /** A frame under a look, rendered in a worker of its own. Holding the pointer or the space bar on it shows the original. */
 import { useEffect, useRef, useState } from 'react';
-import type { PreviewAhead, PreviewAnswer, PreviewRequest } from '@/workers/preview.worker';
+import type { PreviewAhead, PreviewAnswer, PreviewRequest } from '@/browser-workers/preview.worker';
 
 interface Props {
   frame: string;
@@ -35,7 +35,7 @@ export function FramePreview({
   const [ready, setReady] = useState(false);
 
   useEffect(() => {
-    const w = new Worker(new URL('../../workers/preview.worker.ts', import.meta.url), {
+    const w = new Worker(new URL('../../browser-workers/preview.worker.ts', import.meta.url), {
       type: 'module',
       name: 'preview',
     });

@@ -13,7 +13,7 @@ import { asked, searchOf } from './address';
 import { Facets } from './Facets';
 import { Flat, useColumns } from './Flat';
 import { labelsOf, type Label } from './headings';
-import { useFound, type Given } from './found';
+import { useFound, type Given } from './search-result';
 import { InSight } from './InSight';
 import { InHand } from './InHand';
 import { NameDialog } from './NameDialog';

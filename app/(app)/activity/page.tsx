@@ -3,7 +3,7 @@ import { listActivity, subjects } from '@/server/activity/service';
 import { may } from '@/server/people/roles';
 import { signedInPerson } from '@/server/web';
 import { Events } from '@/ui/activity/Events';
-import { PageHead } from '@/ui/frame/Shell';
+import { PageHead } from '@/ui/shell/Shell';
 
 export const metadata = { title: 'Activity' };
 

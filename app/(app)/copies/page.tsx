@@ -4,7 +4,7 @@ import { spineOf } from '@/server/items/search';
 import { may } from '@/server/people/roles';
 import { signedInPerson } from '@/server/web';
 import { CopyGroup } from '@/ui/copies/CopyGroup';
-import { PageHead } from '@/ui/frame/Shell';
+import { PageHead } from '@/ui/shell/Shell';
 import { Refresh } from '@/ui/kit/Refresh';
 
 export const metadata = { title: 'Copies' };

@@ -2,7 +2,7 @@ import Link from 'next/link';
 import { listIntakes, unfinishedUploads } from '@/server/packs/service';
 import { may } from '@/server/people/roles';
 import { signedInPerson } from '@/server/web';
-import { PageHead } from '@/ui/frame/Shell';
+import { PageHead } from '@/ui/shell/Shell';
 import { DropZone } from '@/ui/intake/DropZone';
 import { Refresh } from '@/ui/kit/Refresh';
 import { State } from '@/ui/kit/State';

@@ -1,7 +1,7 @@
 import { listRibbons, type RibbonRow } from '@/server/ribbons/service';
 import { may } from '@/server/people/roles';
 import { signedInPerson } from '@/server/web';
-import { PageHead } from '@/ui/frame/Shell';
+import { PageHead } from '@/ui/shell/Shell';
 import { Refresh } from '@/ui/kit/Refresh';
 import { RibbonList } from '@/ui/ribbons/RibbonList';
 

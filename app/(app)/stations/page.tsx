@@ -2,7 +2,7 @@ import Link from 'next/link';
 import { may } from '@/server/people/roles';
 import { stationViews } from '@/server/stations/service';
 import { signedInPerson } from '@/server/web';
-import { PageHead } from '@/ui/frame/Shell';
+import { PageHead } from '@/ui/shell/Shell';
 import { Refresh } from '@/ui/kit/Refresh';
 import { State } from '@/ui/kit/State';
 import { Ago } from '@/ui/kit/time';

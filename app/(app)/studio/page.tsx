@@ -6,7 +6,7 @@ import { listLicences } from '@/server/licences/service';
 import { may } from '@/server/people/roles';
 import { copyTolerance } from '@/server/studio/service';
 import { signedInPerson } from '@/server/web';
-import { PageHead } from '@/ui/frame/Shell';
+import { PageHead } from '@/ui/shell/Shell';
 import { Backup } from '@/ui/studio/Backup';
 import { Choices } from '@/ui/studio/Choices';
 import { CopyRule } from '@/ui/studio/CopyRule';

@@ -2,7 +2,7 @@ import { Readable } from 'node:stream';
 import type { ReadableStream as NodeStream } from 'node:stream/web';
 import { Problem } from '@/core/problem';
 import { backupFor, restoreFor } from '@/server/backup/service';
-import { dataFolder } from '@/server/place';
+import { dataFolder } from '@/server/data-folder';
 import { route } from '@/server/web';
 
 export const dynamic = 'force-dynamic';

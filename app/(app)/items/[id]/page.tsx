@@ -11,7 +11,7 @@ import { listLicences } from '@/server/licences/service';
 import { ribbonsOfItem } from '@/server/ribbons/service';
 import { may } from '@/server/people/roles';
 import { signedInPerson } from '@/server/web';
-import { PageHead } from '@/ui/frame/Shell';
+import { PageHead } from '@/ui/shell/Shell';
 import { Difference } from '@/ui/item/Difference';
 import { EditItem } from '@/ui/item/EditItem';
 import { EncodingAndStatus } from '@/ui/item/Encoding';

@@ -5,7 +5,7 @@ import { may } from '@/server/people/roles';
 import { rolloutFor, type StepRow } from '@/server/rollouts/service';
 import { stationViews } from '@/server/stations/service';
 import { signedInPerson } from '@/server/web';
-import { PageHead } from '@/ui/frame/Shell';
+import { PageHead } from '@/ui/shell/Shell';
 import { fidelity } from '@/ui/kit/fidelity';
 import { Refresh } from '@/ui/kit/Refresh';
 import { State } from '@/ui/kit/State';

@@ -2,7 +2,7 @@ import { searchItems } from '@/server/items/search';
 import { may } from '@/server/people/roles';
 import { stationViews } from '@/server/stations/service';
 import { signedInPerson } from '@/server/web';
-import { PageHead } from '@/ui/frame/Shell';
+import { PageHead } from '@/ui/shell/Shell';
 import { PlanForm } from '@/ui/rollouts/PlanForm';
 
 export const metadata = { title: 'Plan a rollout' };

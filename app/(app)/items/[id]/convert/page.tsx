@@ -4,7 +4,7 @@ import { previewConversion } from '@/server/items/convert';
 import { itemFor } from '@/server/items/service';
 import { signedInPerson } from '@/server/web';
 import { Convert } from '@/ui/convert/Convert';
-import { PageHead } from '@/ui/frame/Shell';
+import { PageHead } from '@/ui/shell/Shell';
 
 export const metadata = { title: 'Convert' };
 

@@ -1,4 +1,4 @@
-import { takeInFound } from '@/server/stations/found';
+import { takeInFound } from '@/server/stations/station-intake';
 import { route } from '@/server/web';
 
 type C = { params: Promise<{ id: string }> };

@@ -13,10 +13,10 @@ import { descriptors } from '../editors/service';
 import { record } from '../events';
 import { Cancelled, type JobContext } from '../jobs/service';
 import { walkArchive, type ArchiveEvent } from './archive';
-import { entryOf, type Entry } from './entry';
+import { entryOf, type Entry } from './arrival-entry';
 import { copyTolerance } from '../studio/service';
-import { heldFor, incoming } from './held';
-import { reader } from './reader';
+import { heldFor, incoming } from './held-candidates';
+import { reader } from './file-reader';
 import { matchPack } from './releases';
 import * as q from './queries';
 

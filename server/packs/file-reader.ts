@@ -7,7 +7,7 @@ import { dirname, join } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import type { Descriptor } from '@/core/editor/descriptor';
 import { Problem } from '@/core/problem';
-import { entryOf, type Entry } from './entry';
+import { entryOf, type Entry } from './arrival-entry';
 
 export interface ReadRequest {
   n: number;

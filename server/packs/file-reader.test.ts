@@ -10,9 +10,9 @@ import { parseDescriptor } from '@/core/editor/descriptor';
 import { houseLooks, oxbowPresets } from '@/demo/designs';
 import { cubeOf, oxbowOf } from '@/demo/files';
 import oxbow2 from '@/standins/descriptors/oxbow-2.json';
-import { entryOf } from './entry';
+import { entryOf } from './arrival-entry';
 import { inspectFile } from './inspect';
-import { Reader } from './reader';
+import { Reader } from './file-reader';
 
 const folder = mkdtempSync(join(tmpdir(), 'etagere-reader-'));
 const known = [parseDescriptor(oxbow2)];
@@ -89,7 +89,7 @@ test('a process ends by itself when all is read, and not before', async () => {
   const program = join(process.cwd(), 'dist', `once-${process.pid}.mjs`); // where it finds the packages
   await build({
     stdin: {
-      contents: `import { Reader } from '@/server/packs/reader'; const r = new Reader(); void Promise.all(['a', 'b'].map((p) => r.read(p + '.txt', new TextEncoder().encode('made up'), '', []))).then((l) => { process.stdout.write(l.map((e) => e.row.path).join()); });`,
+      contents: `import { Reader } from '@/server/packs/file-reader'; const r = new Reader(); void Promise.all(['a', 'b'].map((p) => r.read(p + '.txt', new TextEncoder().encode('made up'), '', []))).then((l) => { process.stdout.write(l.map((e) => e.row.path).join()); });`,
       resolveDir: process.cwd(),
       loader: 'ts',
     },

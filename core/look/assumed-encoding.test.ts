@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { decodeSrgb, encodeSrgb } from '../color/transfer';
 import { identity } from './look';
-import { isPlain, readAs, readingOf, readings, readingText, tableAs } from './reading';
+import { isPlain, readAs, readingOf, readings, readingText, tableAs } from './assumed-encoding';
 import { sampler, type Evaluate } from './sample';
 
 const at = (evaluate: Evaluate, color: readonly number[]): number[] => {

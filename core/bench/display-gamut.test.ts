@@ -1,9 +1,9 @@
 import { describe, expect, test } from 'vitest';
-import { oddProfiles } from './odd';
+import { oddProfiles } from './differing-profiles';
 import { prepare } from '../look/apply';
 import { identity } from '../look/look';
 import type { Evaluate } from '../look/sample';
-import { isOutside, markOutside, uncut } from './outside';
+import { isOutside, markOutside, uncut } from './display-gamut';
 
 describe('what a display cannot show', () => {
   test('sRGB’s own colors are shown everywhere; a color of P3 alone is not in sRGB, and one of Rec. 2020 alone not in P3', () => {

@@ -2,7 +2,7 @@
 import { v7 } from 'uuid';
 import { leftBehind } from '@/core/pack/entry-rules';
 import { MOST_CONTENT } from '@/core/sync/protocol';
-import { resolveTemplate } from '@/core/sync/places';
+import { resolveTemplate } from '@/core/sync/place-templates';
 import { Problem } from '@/core/problem';
 import { hex, putBlob, sha256 } from '../blobs/service';
 import { pool, transaction, type Sql } from '../db/pool';

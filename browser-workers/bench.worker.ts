@@ -9,7 +9,7 @@ import {
   type Trim,
 } from '@/core/bench/measure';
 import { balancedBy, grayWorld, neutralAt, type Neutral } from '@/core/bench/neutral';
-import { markOutside, uncut, type Gamut } from '@/core/bench/outside';
+import { markOutside, uncut, type Gamut } from '@/core/bench/display-gamut';
 import { applyRange, compressRange, rangeField, type RangeCompression, type RangeField } from '@/core/bench/range';
 import { developTo } from '@/core/camera/table';
 import { demosaic } from '@/core/frame/demosaic';
@@ -19,10 +19,10 @@ import type { Look } from '@/core/look/look';
 import { resized } from '@/core/look/resample';
 import { sampler } from '@/core/look/sample';
 import { Problem } from '@/core/problem';
-import type { Patch } from '@/core/target/cgats';
-import { measureChart, type ChartResult, type Placed } from '@/core/target/measure';
-import { findChart } from '@/core/target/marks';
-import type { Point } from '@/core/target/homography';
+import type { Patch } from '@/core/chart/cgats';
+import { measureChart, type ChartResult, type Placed } from '@/core/chart/measure';
+import { findChart } from '@/core/chart/marks';
+import type { Point } from '@/core/chart/homography';
 
 declare const self: DedicatedWorkerGlobalScope;
 
