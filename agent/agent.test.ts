@@ -1,3 +1,4 @@
+import { must } from '@/core/must';
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import {
@@ -132,7 +133,7 @@ describe('a plan', () => {
     const there = tree();
     const { results } = await applier().apply(plan);
     expect(results.map((r) => r.outcome)).toEqual(['conflict', 'conflict', 'conflict']);
-    expect(results[1]!.message).toContain('changed here since');
+    expect(must(results[1]).message).toContain('changed here since');
     expect(tree()).toEqual(there);
   });
 
@@ -141,7 +142,7 @@ describe('a plan', () => {
     const { results } = await applier((text) => {
       if (text === 'copy' && !existsSync(join(root, 'Looks/A/B/new.cube'))) file('Looks/A/B/new.cube', 'quick hand');
     }).apply(plan);
-    expect(results[0]!.outcome).toBe('conflict');
+    expect(must(results[0]).outcome).toBe('conflict');
     expect(tree()['Looks/A/B/new.cube']).toBe('quick hand');
     expect(Object.keys(tree()).filter((f) => f.includes('.part'))).toEqual([]);
   });
@@ -177,8 +178,10 @@ describe('a plan', () => {
   test('a folder where a file should go is a conflict', async () => {
     mkdirSync(join(root, 'Looks/a.cube'), { recursive: true });
     expect(
-      (await applier().apply(plan({ do: 'put', path: 'Looks/a.cube', sha256: content('a'), expect: null }))).results[0]!
-        .outcome,
+      must(
+        (await applier().apply(plan({ do: 'put', path: 'Looks/a.cube', sha256: content('a'), expect: null })))
+          .results[0],
+      ).outcome,
     ).toBe('conflict');
   });
 
@@ -198,7 +201,7 @@ describe('kill -9', () => {
   /** Runs the plan in a process of its own, killed before its step number `dieAt`; 0 lets it live. */
   const run = (plan: Plan | null, dieAt: number) => {
     const input = join(state, 'input.json');
-    writeFileSync(input, JSON.stringify({ root, state, plan: plan, contents, dieAt }));
+    writeFileSync(input, JSON.stringify({ root, state, plan, contents, dieAt }));
     return spawnSync(process.execPath, [fixture, input], { encoding: 'utf8' });
   };
 
@@ -264,7 +267,7 @@ describe('the inventory', () => {
     file('Looks/.etagere-1-x.part', 'p');
     const one = await takeInventory(root, state, ['Looks', 'Looks/b']);
     expect(one.files.map((f) => f.path)).toEqual(['Looks/a.cube', 'Looks/b/c.cube']);
-    expect(one.files[0]!.sha256).toBe(sha('a'));
+    expect(must(one.files[0]).sha256).toBe(sha('a'));
     chmodSync(join(root, 'Looks/a.cube'), 0o644);
     expect((await takeInventory(root, state, ['Looks', 'Looks/b'])).digest).toBe(one.digest);
     file('Looks/a.cube', 'changed');

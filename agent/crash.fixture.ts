@@ -1,10 +1,11 @@
 /** A process for the crash test: applies the plan in its arguments, and kills itself hard before the step with the given number. */
+import { must } from '@/core/must';
 import { copyFileSync, existsSync, mkdirSync, readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import type { Plan } from '@/core/sync/protocol';
 import { Applier } from './apply';
 
-const { root, state, plan, contents, dieAt } = JSON.parse(readFileSync(process.argv[2]!, 'utf8')) as {
+const { root, state, plan, contents, dieAt } = JSON.parse(readFileSync(must(process.argv[2]), 'utf8')) as {
   root: string;
   state: string;
   plan: Plan | null;

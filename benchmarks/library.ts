@@ -154,7 +154,7 @@ export async function backupRow(items: number): Promise<Row> {
     const list = Array.from({ length: 200 }, () => {
       const bytes = Buffer.alloc(20_000);
       for (let k = 0; k < bytes.length; k += 4) bytes.writeUInt32LE(Math.floor(r() * 4294967296), k);
-      return { sha256: sha256(bytes), bytes: bytes };
+      return { sha256: sha256(bytes), bytes };
     });
     await transaction((sql) => putBlobs(sql, list));
   }

@@ -1,3 +1,4 @@
+import { must } from '@/core/must';
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -36,17 +37,17 @@ const points = [
 
 beforeAll(() => {
   run('look'); // makes itself, once
-  writeFileSync(at('amber.cube'), cubeOf(houseLooks[0]!, 33));
-  writeFileSync(at('slate.cube'), cubeOf(houseLooks[1]!, 17));
+  writeFileSync(at('amber.cube'), cubeOf(must(houseLooks[0]), 33));
+  writeFileSync(at('slate.cube'), cubeOf(must(houseLooks[1]), 17));
   writeFileSync(at('p.json'), JSON.stringify(points));
-  writeFileSync(at('x.xmp'), oxbowOf(oxbowPresets[0]!));
+  writeFileSync(at('x.xmp'), oxbowOf(must(oxbowPresets[0])));
   writeFileSync(at('a.settings.json'), JSON.stringify({ level: 1 }));
 }, 60_000);
 afterAll(() => rmSync(dir, { recursive: true, force: true }));
 
 describe('camera', () => {
   test('split, merge and convert', () => {
-    writeFileSync(at('two.dcp'), writeDcp(profileFor(cameras[0]!, 'Standard', 'Two lights')));
+    writeFileSync(at('two.dcp'), writeDcp(profileFor(must(cameras[0]), 'Standard', 'Two lights')));
     const whole = json('camera', 'info', at('two.dcp')) as { tags: Record<string, unknown> };
     for (const light of ['1', '2']) json('camera', 'split', at('two.dcp'), '--light', light, '-o', at(`${light}.dcp`));
     expect((json('camera', 'info', at('2.dcp')) as typeof whole).tags.ColorMatrix1).toEqual(whole.tags.ColorMatrix2);
@@ -92,8 +93,8 @@ describe('look', () => {
       '50',
     ) as number[][];
     points.forEach((point, i) => {
-      evaluate(point[0]!, point[1]!, point[2]!, out, 0);
-      got[i]!.forEach((v, c) => expect(v).toBe(out[c]));
+      evaluate(must(point[0]), must(point[1]), must(point[2]), out, 0);
+      must(got[i]).forEach((v, c) => expect(v).toBe(out[c]));
     });
     expect(
       (json('look', 'eval', at('amber.cube'), '--points', at('p.json'), '--strength', '0') as number[][])[2],
@@ -126,7 +127,7 @@ describe('look', () => {
         .png()
         .toBuffer()
         .then((b) => sharp(b).metadata())
-        .then((m) => m.icc!),
+        .then((m) => must(m.icc)),
     );
     writeFileSync(at('in.png'), encodePng(w, h, 4, data, icc));
     json('look', 'apply', at('amber.cube'), at('in.png'), '-o', at('out.png'));
@@ -134,11 +135,11 @@ describe('look', () => {
     const evaluate = sampler(readCube(readFileSync(at('amber.cube'))));
     const values = new Float64Array(3);
     expect([out.width, out.height, out.depth, out.channels]).toEqual([w, h, bits, 4]);
-    expect(Buffer.from(out.iccEmbeddedProfile!.profile).equals(icc)).toBe(true);
+    expect(Buffer.from(must(out.iccEmbeddedProfile).profile).equals(icc)).toBe(true);
     for (let i = 0; i < data.length; i += 4) {
-      evaluate(data[i]! / top, data[i + 1]! / top, data[i + 2]! / top, values, 0);
+      evaluate(must(data[i]) / top, must(data[i + 1]) / top, must(data[i + 2]) / top, values, 0);
       for (let c = 0; c < 3; c++)
-        expect(out.data[i + c]).toBe(Math.floor(Math.min(1, Math.max(0, values[c]!)) * top + 0.5));
+        expect(out.data[i + c]).toBe(Math.floor(Math.min(1, Math.max(0, must(values[c]))) * top + 0.5));
       expect(out.data[i + 3]).toBe(data[i + 3]);
     }
     json('look', 'apply', at('amber.cube'), at('in.png'), '-o', at('out.tif'));
@@ -162,12 +163,14 @@ describe('look', () => {
     const both = json('look', 'eval', at('slate.cube'), '--points', at('a.json')) as number[][];
     evaluate('both.cube')
       .slice(0, 2)
-      .forEach((v, i) => v.forEach((x, c) => expect(Math.abs(x - both[i]![c]!)).toBeLessThan(0.02)));
+      .forEach((v, i) => v.forEach((x, c) => expect(Math.abs(x - must(must(both[i])[c]))).toBeLessThan(0.02)));
     json('look', 'blend', at('amber.cube'), at('slate.cube'), '--share', '0.25', '-o', at('mix.clf'));
     evaluate('mix.clf')
       .slice(0, 2)
       .forEach((values, i) =>
-        values.forEach((x, c) => expect(Math.abs(x - (0.75 * a[i]![c]! + 0.25 * b[i]![c]!))).toBeLessThan(0.01)),
+        values.forEach((x, c) =>
+          expect(Math.abs(x - (0.75 * must(must(a[i])[c]) + 0.25 * must(must(b[i])[c])))).toBeLessThan(0.01),
+        ),
       );
     const undone = json('look', 'invert', at('slate.cube'), '-o', at('back.cube'), '--size', '17') as {
       residual: { meanDeltaE: number };
@@ -176,7 +179,9 @@ describe('look', () => {
     expect(undone.residual.meanDeltaE).toBeGreaterThan(0);
     expect(undone.unreached).toBeGreaterThanOrEqual(0);
     json('look', 'compose', at('slate.cube'), at('back.cube'), '-o', at('nothing.cube'));
-    evaluate('nothing.cube')[0]!.forEach((v, c) => expect(Math.abs(v - points[0]![c]!)).toBeLessThan(0.05));
+    must(evaluate('nothing.cube')[0]).forEach((v, c) =>
+      expect(Math.abs(v - must(must(points[0])[c]))).toBeLessThan(0.05),
+    );
     expect(refusal('look', 'blend', at('amber.cube'), at('slate.cube'), '--share', '2', '-o', at('x.cube')).where).toBe(
       '--share',
     );
@@ -226,7 +231,7 @@ describe('preset and pack', () => {
     });
     expect(refusal('preset', 'read', at('x.xmp'), '--editor', 'marlstone@3').code).toBe('preset-language');
     expect(
-      (json('preset', 'render', at('a.settings.json'), '--points', at('p.json')) as number[][])[0]![1],
+      must((json('preset', 'render', at('a.settings.json'), '--points', at('p.json')) as number[][])[0])[1],
     ).toBeCloseTo(0.68584, 4);
     const baked = json(
       'preset',

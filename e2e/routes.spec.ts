@@ -5,9 +5,11 @@ import { expect, test, type APIRequestContext, type Page } from '@playwright/tes
 import { address, signIn } from './app';
 
 const files = (at: string, name = 'route.ts'): string[] =>
-  readdirSync(at, { withFileTypes: true }).flatMap((dirent) =>
-    dirent.isDirectory() ? files(join(at, dirent.name), name) : dirent.name === name ? [join(at, dirent.name)] : [],
-  );
+  readdirSync(at, { withFileTypes: true }).flatMap((dirent) => {
+    if (dirent.isDirectory()) return files(join(at, dirent.name), name);
+    if (dirent.name === name) return [join(at, dirent.name)];
+    return [];
+  });
 const routes = files('app/api').flatMap((file) =>
   [...readFileSync(file, 'utf8').matchAll(/export (?:const|async function) (GET|POST|PUT|PATCH|DELETE)/g)].map(
     (match) => ({

@@ -49,7 +49,12 @@ export async function buildPrograms() {
     ...common,
     packages: 'external',
     splitting: true,
-    entryPoints: { cli: 'cli/main.ts', worker: 'processes/job-worker/main.ts', reader: 'processes/job-worker/reading-thread.ts', raw: 'processes/raw-decoder/main.ts' },
+    entryPoints: {
+      cli: 'cli/main.ts',
+      worker: 'processes/job-worker/main.ts',
+      reader: 'processes/job-worker/reading-thread.ts',
+      raw: 'processes/raw-decoder/main.ts',
+    },
     outdir: 'dist',
     chunkNames: 'chunks/[name]-[hash]',
   });

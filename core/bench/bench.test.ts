@@ -24,7 +24,11 @@ const picture = (f: (x: number, y: number) => number[], w = 40, h = 30) => {
 
 describe('what is said under a cell', () => {
   test('clipped pixels at both ends, levels of shadow, neutrals', () => {
-    const pixels = picture((x) => (x < 0.25 ? [255, 200, 100] : x < 0.5 ? [0, 40, 40] : [128, 128, 128]));
+    const pixels = picture((x) => {
+      if (x < 0.25) return [255, 200, 100];
+      if (x < 0.5) return [0, 40, 40];
+      return [128, 128, 128];
+    });
     const cellFigures = figuresOf(pixels, pixels);
     expect(cellFigures.clippedHigh).toBeCloseTo(25, 0);
     expect(cellFigures.clippedLow).toBeCloseTo(25, 0);

@@ -30,7 +30,11 @@ describe('white balance by what ought to be neutral', () => {
     ['a rendered file', rendered],
   ] as const)('of %s: the gray world leaves out what is dark or clipped', (_n, make) => {
     const neutral = grayWorld(
-      make((x) => (x < 10 ? [1, 1, 1] : x < 20 ? [0, 0, 0] : cast.map((v) => v * 0.5 * (x / w)))),
+      make((x) => {
+        if (x < 10) return [1, 1, 1];
+        if (x < 20) return [0, 0, 0];
+        return cast.map((v) => v * 0.5 * (x / w));
+      }),
     );
     neutral.forEach((v, i) => expect(v).toBeCloseTo(cast[i]!, 1));
     expect(grayWorld(make(() => [1, 1, 1]))).toEqual([1, 1, 1]);

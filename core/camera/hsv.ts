@@ -2,7 +2,11 @@
 import { decodeSrgb, encodeSrgb } from '../color/transfer';
 import type { HsvTable } from './dcp';
 
-const hold = (v: number): number => (v < 0 ? 0 : v > 1 ? 1 : v);
+const hold = (v: number): number => {
+  if (v < 0) return 0;
+  if (v > 1) return 1;
+  return v;
+};
 
 /** Both maps of a profile of two illuminants as one, by the share of the first. */
 export function mixTables(hsvTable: HsvTable, b: HsvTable | undefined, share: number): HsvTable {

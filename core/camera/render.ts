@@ -46,7 +46,11 @@ function invertOr(matrix: Matrix): Matrix {
     );
   }
 }
-const hold = (v: number): number => (v < 0 ? 0 : v > 1 ? 1 : v);
+const hold = (v: number): number => {
+  if (v < 0) return 0;
+  if (v > 1) return 1;
+  return v;
+};
 
 /**
  * A function over interleaved camera values (linear, white = 1), in place, `n` numbers from `at` on. Values are clipped

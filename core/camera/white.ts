@@ -18,14 +18,15 @@ export interface White {
 export function warmShare(profile: Profile, kelvin: number): number {
   if (profile.kelvin.length < 2) return 1;
   const [a, b] = profile.kelvin as [number, number];
-  return kelvin <= a ? 1 : kelvin >= b ? 0 : (1 / kelvin - 1 / b) / (1 / a - 1 / b);
+  if (kelvin <= a) return 1;
+  if (kelvin >= b) return 0;
+  return (1 / kelvin - 1 / b) / (1 / a - 1 / b);
 }
-export const mix = (list: readonly Matrix[], share: number): Matrix =>
-  list.length < 2 || share >= 1
-    ? list[0]!
-    : share <= 0
-      ? list[1]!
-      : list[0]!.map((v, i) => share * v + (1 - share) * list[1]![i]!);
+export const mix = (list: readonly Matrix[], share: number): Matrix => {
+  if (list.length < 2 || share >= 1) return list[0]!;
+  if (share <= 0) return list[1]!;
+  return list[0]!.map((v, i) => share * v + (1 - share) * list[1]![i]!);
+};
 
 export function checkNeutral(neutral: readonly number[]): Triple {
   if (neutral.length !== 3 || neutral.some((v) => !Number.isFinite(v) || v <= 0))

@@ -22,7 +22,11 @@ export function labOfLinear(r: number, g: number, b: number, out: Float64Array |
   out[at + 2] = 200 * (y - z);
 }
 
-const clip = (v: number): number => (v < 0 ? 0 : v > 1 ? 1 : v);
+const clip = (v: number): number => {
+  if (v < 0) return 0;
+  if (v > 1) return 1;
+  return v;
+};
 
 /** sRGB code values, clamped to 0…1, → L*a*b*, written to out[at…at+2]. */
 export function labOfSrgb(r: number, g: number, b: number, out: Float64Array | number[], at = 0): void {

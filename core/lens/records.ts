@@ -88,12 +88,12 @@ export function lensRecords(bytes: Uint8Array): LensRecord[] {
   return out;
 }
 
-const words = (lensRecord: LensRecord | undefined): string =>
-  !lensRecord
-    ? ''
-    : lensRecord.series
-      ? `${lensRecord.series} series, ${lensRecord.samples} ${lensRecord.samples === 1 ? 'sample' : 'samples'}`
-      : 'named';
+const words = (lensRecord: LensRecord | undefined): string => {
+  if (!lensRecord) return '';
+  if (lensRecord.series)
+    return `${lensRecord.series} series, ${lensRecord.samples} ${lensRecord.samples === 1 ? 'sample' : 'samples'}`;
+  return 'named';
+};
 
 /** Record by record; each list in the order of its own release. */
 export function lensDifference(older: Uint8Array, newer: Uint8Array): LensDifference {

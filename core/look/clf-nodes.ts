@@ -9,7 +9,11 @@ import { sampler, type Interpolation } from './sample';
 /** Acts in place on the three values. */
 export type Step = (v: Float64Array) => void;
 
-const hold = (x: number): number => (x < 0 ? 0 : x > 1 ? 1 : x);
+const hold = (x: number): number => {
+  if (x < 0) return 0;
+  if (x > 1) return 1;
+  return x;
+};
 
 /** Output values scaled to 0…1 of ascending input values; the domain is 0…1. */
 export function lut1d(table: Float64Array, size: number): Step {
@@ -31,7 +35,12 @@ export function halfValue(bits: number): number {
   const s = bits & 0x8000 ? -1 : 1;
   const e = (bits >> 10) & 31;
   const m = bits & 1023;
-  return e === 0 ? s * m * 2 ** -24 : e === 31 ? (m ? NaN : s * Infinity) : s * (1 + m / 1024) * 2 ** (e - 15);
+  if (e === 0) return s * m * 2 ** -24;
+  if (e === 31) {
+    if (m) return NaN;
+    return s * Infinity;
+  }
+  return s * (1 + m / 1024) * 2 ** (e - 15);
 }
 /** The bits of the half-float next below in magnitude. */
 function halfBelow(x: number): number {

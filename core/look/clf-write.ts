@@ -5,7 +5,7 @@ import type { Look } from './look';
 
 /** XML text, byte-stable. `id` is the process list's identifier. */
 export function writeClf(look: Look, id: string): string {
-  const { table: table, size } = look;
+  const { table, size } = look;
   const out = [
     '<?xml version="1.0" encoding="UTF-8"?>',
     `<ProcessList xmlns="http://www.smpte-ra.org/ns/2136-1/2024" id="${escapeXml(id)}" name="${escapeXml(look.title)}" compCLFversion="3">`,

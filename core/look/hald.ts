@@ -52,7 +52,7 @@ export function lookOfHald(
  * its input, and how small the steps along red are beside those of shuffled pixels. Both 0…1; a look is high in both.
  */
 export function haldLikeness(look: Look): number {
-  const { table: table, size } = look;
+  const { table, size } = look;
   const n = size ** 3;
   const step = Math.max(1, Math.floor(n / 20000));
   let near = 0;

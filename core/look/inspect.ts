@@ -244,7 +244,7 @@ function foldsOf(evaluate: Evaluate): { folds: number; roughness: number; values
             count++;
           }
       }
-  return { folds: (100 * folds) / cells, roughness: (255 * rough) / count, values: values };
+  return { folds: (100 * folds) / cells, roughness: (255 * rough) / count, values };
 }
 
 /** How far hues turn, in degrees, by sector of 30° from red on, and for skin (hue 30…60° at middle lightness). */

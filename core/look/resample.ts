@@ -39,8 +39,11 @@ export interface TableEncoding {
   transfer: 'srgb' | 'linear' | { log: { below: number; above: number } };
 }
 
-export const transferOf = (t: TableEncoding['transfer']): Transfer =>
-  t === 'srgb' ? srgb : t === 'linear' ? linear : logShaper(t.log.below, t.log.above);
+export const transferOf = (t: TableEncoding['transfer']): Transfer => {
+  if (t === 'srgb') return srgb;
+  if (t === 'linear') return linear;
+  return logShaper(t.log.below, t.log.above);
+};
 
 /**
  * A look made for sRGB display values as a table for values in another encoding. Light outside the look's own

@@ -17,7 +17,12 @@ export function sampler(
   const bare = look.kind === '1d' ? curves(look) : interpolation === 'trilinear' ? trilinear(look) : tetrahedral(look);
   const [r0, g0, b0] = look.domain.min as [number, number, number];
   const [r1, g1, b1] = look.domain.max as [number, number, number];
-  const hold = (v: number, a: number, b: number): number => (v < a ? a : v > b ? b : v === v ? v : a);
+  const hold = (v: number, a: number, b: number): number => {
+    if (v < a) return a;
+    if (v > b) return b;
+    if (v === v) return v;
+    return a;
+  };
   return (r, g, b, out, at) => {
     const x = hold(r, r0, r1);
     const y = hold(g, g0, g1);
@@ -54,7 +59,7 @@ function curves(look: Look): Evaluate {
 }
 
 function trilinear(look: Look): Evaluate {
-  const { table: table, size, domain } = look;
+  const { table, size, domain } = look;
   const k = scales(look);
   const last = size - 2;
   const dg = size * 3;
@@ -84,7 +89,7 @@ function trilinear(look: Look): Evaluate {
 }
 
 function tetrahedral(look: Look): Evaluate {
-  const { table: table, size, domain } = look;
+  const { table, size, domain } = look;
   const k = scales(look);
   const last = size - 2;
   const dg = size * 3;

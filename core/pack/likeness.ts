@@ -63,18 +63,17 @@ export const foldName = (text: string): string =>
     .replace(/[\s_\-–—.]+/g, ' ')
     .trim();
 
-const sorted = (value: unknown): unknown =>
-  Array.isArray(value)
-    ? value.map(sorted)
-    : value && typeof value === 'object'
-      ? Object.fromEntries(
-          Object.keys(value)
-            .sort()
-            .map((k) => [k, sorted((value as Record<string, unknown>)[k])]),
-        )
-      : typeof value === 'number'
-        ? Math.round(value * 1e6) / 1e6
-        : value;
+const sorted = (value: unknown): unknown => {
+  if (Array.isArray(value)) return value.map(sorted);
+  if (value && typeof value === 'object')
+    return Object.fromEntries(
+      Object.keys(value)
+        .sort()
+        .map((k) => [k, sorted((value as Record<string, unknown>)[k])]),
+    );
+  if (typeof value === 'number') return Math.round(value * 1e6) / 1e6;
+  return value;
+};
 
 /** A preset's content whatever the order or the container: settings, references, and what no mapping knows. Without names. */
 export function canonicalPreset(facts: { settings?: unknown; references?: unknown; unknown?: unknown }): string {

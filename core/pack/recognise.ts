@@ -94,8 +94,11 @@ const preset = (path: string, doc: StepDocument, descriptor: Descriptor): Recogn
 const looksLikeXml = (bytes: Uint8Array): boolean =>
   /^\s*(?:\u00ef\u00bb\u00bf)?<[?!a-zA-Z]/.test(head(bytes).slice(0, 200)) || head(bytes).includes('<?xpacket');
 const isXmp = (start: string): boolean => start.includes('http://www.w3.org/1999/02/22-rdf-syntax-ns#');
-const steps = (bytes: Uint8Array): StepDocument =>
-  !looksLikeXml(bytes) ? readIni(bytes) : isXmp(head(bytes)) ? readXmp(bytes) : readXmlSteps(bytes);
+const steps = (bytes: Uint8Array): StepDocument => {
+  if (!looksLikeXml(bytes)) return readIni(bytes);
+  if (isXmp(head(bytes))) return readXmp(bytes);
+  return readXmlSteps(bytes);
+};
 
 /** Reads a preset in any language that a descriptor tells; throws a Problem where the content is none. */
 export function readPreset(
@@ -135,7 +138,7 @@ export function archiveEditor(
     for (const accepts of descriptor.accepts) {
       const members = accepts.writer.archive?.members.map((m) => m.name);
       if (members?.length && members.every((m) => names.includes(m)))
-        return { descriptor: descriptor, about: accepts.writer.archive!.members.find((m) => m.json)?.name ?? null };
+        return { descriptor, about: accepts.writer.archive!.members.find((m) => m.json)?.name ?? null };
     }
   return null;
 }

@@ -500,7 +500,11 @@ const monochrome: SettingDefinition<GrayMix | null> = {
   },
 };
 
-const hold = (x: number): number => (x < 0 ? 0 : x > 1 ? 1 : x);
+const hold = (x: number): number => {
+  if (x < 0) return 0;
+  if (x > 1) return 1;
+  return x;
+};
 const tint = (id: string, title: string, weight: (L: number) => number, words: string): SettingDefinition<Tint> => ({
   id,
   title,

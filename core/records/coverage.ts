@@ -51,12 +51,11 @@ const converted = (camera: Camera): Named =>
 const isBody = (c: Camera, body: string): boolean => bears(converted(c), cameraForm, body);
 
 /** Whether an editor reads this camera's data: by the name in its files, which a conversion does not change. */
-export const readsCamera = (s: Pick<Support, 'cameras'>, named: Named): Reads =>
-  s.cameras === null
-    ? 'unknown'
-    : s.cameras === 'all' || s.cameras.some((n) => bears(named, cameraForm, n))
-      ? 'yes'
-      : 'no';
+export const readsCamera = (s: Pick<Support, 'cameras'>, named: Named): Reads => {
+  if (s.cameras === null) return 'unknown';
+  if (s.cameras === 'all' || s.cameras.some((n) => bears(named, cameraForm, n))) return 'yes';
+  return 'no';
+};
 
 /** One line a camera, those with the least first. */
 export function cameraCoverage(

@@ -127,19 +127,19 @@ export const conditions: Condition[] = [
       if (photo.kind === 'rendered') return null;
       const answer = readsCamera({ cameras: editor.descriptor.cameras ?? null }, photo.camera);
       const camera = photo.camera.model || 'camera';
-      return answer === 'no'
-        ? {
-            hides: true,
-            words: `${editor.descriptor.title} does not read the ${camera}: the photo itself stays an empty card`,
-            remedy: 'Use a version that has the camera in its list, or a rendered file of the photo.',
-          }
-        : answer === 'unknown'
-          ? {
-              hides: 'unknown',
-              words: `Nobody has said whether ${editor.descriptor.title} reads the ${camera}`,
-              remedy: 'Add its cameras to its descriptor.',
-            }
-          : null;
+      if (answer === 'no')
+        return {
+          hides: true,
+          words: `${editor.descriptor.title} does not read the ${camera}: the photo itself stays an empty card`,
+          remedy: 'Use a version that has the camera in its list, or a rendered file of the photo.',
+        };
+      if (answer === 'unknown')
+        return {
+          hides: 'unknown',
+          words: `Nobody has said whether ${editor.descriptor.title} reads the ${camera}`,
+          remedy: 'Add its cameras to its descriptor.',
+        };
+      return null;
     },
   },
   {
@@ -204,19 +204,19 @@ export const conditions: Condition[] = [
       const absent = editor.system
         ? item.needs.filter((n) => n.held && editor.lists && !editor.lists.includes(n.name))
         : [];
-      return unheld.length
-        ? {
-            hides: false,
-            words: `It refers to ${named(unheld)}, which is not held: it will do less than it should`,
-            remedy: 'Take in what it needs, and roll both out.',
-          }
-        : absent.length
-          ? {
-              hides: false,
-              words: `It refers to ${named(absent)}, which ${editor.descriptor.title} does not list there: it will do less than it should`,
-              remedy: 'Roll that out too.',
-            }
-          : null;
+      if (unheld.length)
+        return {
+          hides: false,
+          words: `It refers to ${named(unheld)}, which is not held: it will do less than it should`,
+          remedy: 'Take in what it needs, and roll both out.',
+        };
+      if (absent.length)
+        return {
+          hides: false,
+          words: `It refers to ${named(absent)}, which ${editor.descriptor.title} does not list there: it will do less than it should`,
+          remedy: 'Roll that out too.',
+        };
+      return null;
     },
   },
   {

@@ -18,7 +18,11 @@ export type Decision =
 export function decide(base: State, should: State, is: State): Decision {
   if (should === is) return 'in-step';
   if (base === is) return should === null ? 'remove' : 'put';
-  if (base === should) return base === null ? 'theirs' : is === null ? 'gone-there' : 'changed-there';
+  if (base === should) {
+    if (base === null) return 'theirs';
+    if (is === null) return 'gone-there';
+    return 'changed-there';
+  }
   return 'conflict';
 }
 

@@ -111,7 +111,9 @@ export function tracer(scene: Scene) {
       if (d < 0.0006 * (1 + t * 0.25)) return t;
       t += shadow ? Math.max(d, 0.004) : Math.max(d, 0.0008);
     }
-    return t >= limit ? FAR : shadow ? FAR : t;
+    if (t >= limit) return FAR;
+    if (shadow) return FAR;
+    return t;
   }
 
   const numbers = [0, 0, 0];

@@ -54,7 +54,7 @@ const three = (m: number[][] | undefined): number[] => (m ?? []).slice(0, 3).fla
 function colorMatrix(c: Meta['color_data']): { matrix: number[]; illuminant: number } {
   for (const own of c.dng_color ?? []) {
     const matrix = three(own.colormatrix);
-    if (matrix.some((v) => v !== 0)) return { matrix: matrix, illuminant: own.illuminant || 21 };
+    if (matrix.some((v) => v !== 0)) return { matrix, illuminant: own.illuminant || 21 };
   }
   const known = three(c.cam_xyz);
   if (known.length === 9 && known.some((v) => v !== 0)) return { matrix: known, illuminant: 21 };
@@ -72,7 +72,9 @@ function patternOf(meta: Meta): [number, number, number, number] {
   const at = (row: number, column: number): number => {
     const c = (meta.filters >>> ((((row << 1) & 14) + (column & 1)) << 1)) & 3;
     const letter = meta.cdesc[c] ?? 'G';
-    return letter === 'R' ? 0 : letter === 'B' ? 2 : 1;
+    if (letter === 'R') return 0;
+    if (letter === 'B') return 2;
+    return 1;
   };
   const p: [number, number, number, number] = [at(0, 0), at(0, 1), at(1, 0), at(1, 1)];
   for (let r = 2; r < 8; r += 2)

@@ -1,3 +1,4 @@
+import { must } from '@/core/must';
 import { mkdtempSync, readFileSync, rmSync, truncateSync, writeFileSync, existsSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -30,7 +31,10 @@ const make = (title: string) =>
       supplier: '',
       sha: await putBlob(
         sql,
-        Buffer.concat([Buffer.from(cubeOf(houseLooks[1]!, 5)), Buffer.alloc(title === 'Large' ? 3 << 20 : 0, title)]),
+        Buffer.concat([
+          Buffer.from(cubeOf(must(houseLooks[1]), 5)),
+          Buffer.alloc(title === 'Large' ? 3 << 20 : 0, title),
+        ]),
       ),
       fileName: `${title}.cube`,
       format: 'cube',
@@ -83,7 +87,7 @@ async function everything(): Promise<Record<string, string[]>> {
 
 test('a backup restores every row and every chunk, and what came after it is gone', async () => {
   const before = await everything();
-  expect(before['public.blob_chunk']!.length).toBeGreaterThanOrEqual(5);
+  expect(must(before['public.blob_chunk']).length).toBeGreaterThanOrEqual(5);
   const made = await backup(file);
   expect(made.bytes).toBeGreaterThan(3 << 20);
   await make('After');

@@ -1,3 +1,4 @@
+import { must } from '@/core/must';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { choiceFor } from '@/core/bench/choice';
 import { describe as tagsOf, profileOf, readDcp, writeDcp } from '@/core/camera/dcp';
@@ -39,8 +40,8 @@ import { one } from '../db/query';
 
 withDatabase();
 const p = people;
-const alder = cameras[0]!;
-const infrared = cameras[1]!;
+const alder = must(cameras[0]);
+const infrared = must(cameras[1]);
 const w = 48;
 const h = 32;
 let frame = '';
@@ -55,7 +56,8 @@ const flat = (neutral: number[], serial: string) => {
   const mosaic = new Uint16Array(w * h);
   const cfa = [0, 1, 1, 2] as [number, number, number, number];
   for (let y = 0, i = 0; y < h; y++)
-    for (let x = 0; x < w; x++, i++) mosaic[i] = 512 + Math.round(15871 * 0.4 * neutral[cfa[(y & 1) * 2 + (x & 1)]!]!);
+    for (let x = 0; x < w; x++, i++)
+      mosaic[i] = 512 + Math.round(15871 * 0.4 * must(neutral[must(cfa[(y & 1) * 2 + (x & 1)])]));
   return writeDng({
     width: w,
     height: h,
@@ -103,7 +105,7 @@ beforeAll(async () => {
         headings: [],
         shelfId: shelf,
         supplier: '',
-        sha: await putBlob(sql, Buffer.from(cubeOf(houseLooks[title === 'Amber Study' ? 0 : 1]!, 5))),
+        sha: await putBlob(sql, Buffer.from(cubeOf(must(houseLooks[title === 'Amber Study' ? 0 : 1]), 5))),
         fileName: `${title}.cube`,
         format: 'cube',
         facts: { kind: '3d', size: 5 },
@@ -140,13 +142,17 @@ beforeAll(async () => {
 });
 const at = (base: Awaited<ReturnType<typeof baseTable>>, camera: number[]): number[] => {
   const out = new Float64Array(3);
-  sampler(base.look)(...(camera.map((v, i) => Math.sqrt(v / base.neutral[i]!)) as [number, number, number]), out, 0);
+  sampler(base.look)(
+    ...(camera.map((v, i) => Math.sqrt(v / must(base.neutral[i]))) as [number, number, number]),
+    out,
+    0,
+  );
   return [...out];
 };
 
 describe('camera data on the bench', () => {
   test('a DNG becomes a frame that knows its camera, serial and kind', async () => {
-    const frame = (await listFrames(p.retoucher)).find((x) => x.id === ir)!;
+    const frame = must((await listFrames(p.retoucher)).find((x) => x.id === ir));
     expect(frame).toMatchObject({
       camera: 'Perrin Alder',
       serial: 'PA-2',
@@ -163,7 +169,7 @@ describe('camera data on the bench', () => {
     const neutral = neutralUnder(alder, daylight(5600));
     expect([l.width, l.height]).toEqual([24, 16]);
     for (let i = 0; i < samples.length; i++)
-      expect(Math.abs(samples[i]! / 65535 - 0.4 * neutral[i % 3]!)).toBeLessThan(1e-4);
+      expect(Math.abs(must(samples[i]) / 65535 - 0.4 * must(neutral[i % 3]))).toBeLessThan(1e-4);
     expect(await linearPicture(p.retoucher, frame, 320)).toEqual(l); // from the cache
   });
   test('balanced as the file says, its neutral is gray; balanced for another light, it is not', async () => {
@@ -182,7 +188,7 @@ describe('camera data on the bench', () => {
       warm,
       neutral.map((v) => v * 0.3),
     );
-    expect(blue[2]! - blue[0]!).toBeGreaterThan(0.1);
+    expect(must(blue[2]) - must(blue[0])).toBeGreaterThan(0.1);
     const again = await baseTable(p.retoucher, {
       frame,
       version: profile.versionId,
@@ -255,7 +261,7 @@ describe('camera data on the bench', () => {
       return frameFromFile(sql, actorOf(p.librarian), {
         name: 'flat',
         fileName: 'flat.png',
-        sha: rows[0]!.sha256,
+        sha: must(rows[0]).sha256,
         facts: { format: 'png' },
       });
     });
@@ -363,7 +369,7 @@ describe('deciding', () => {
     await decide(p.librarian, { ...base(), asMeant: false, chosen: false, frames: [frame] });
     expect((await verdictsOf(p.librarian, look.itemId))[0]).toMatchObject({ as_meant: false, chosen: false });
     await decide(p.librarian, { ...base(), frames: [frame] });
-    expect((await verdictsOf(p.librarian, look.itemId))[0]!.as_meant).toBeNull();
+    expect(must((await verdictsOf(p.librarian, look.itemId))[0]).as_meant).toBeNull();
   });
   test('of a profile, the rungs that acted are kept', async () => {
     await decide(p.librarian, {
@@ -390,7 +396,7 @@ describe('deciding', () => {
       light: 'daylight',
       file_kind: 'camera data',
     });
-    await removeChoice(p.librarian, choices[0]!.id);
+    await removeChoice(p.librarian, must(choices[0]).id);
     expect(await listChoices(p.retoucher)).toHaveLength(1);
   });
   test('a profile that was seen on no frame of its camera makes no house choice; on one it does, and the choice is found again for a converted body', async () => {
@@ -405,7 +411,7 @@ describe('deciding', () => {
     expect(await decide(p.librarian, { ...it, frames: [ir], choice: { client: 'Infrared House' } })).toMatchObject({
       choices: 1,
     });
-    const f = (await listFrames(p.retoucher)).find((x) => x.id === ir)!;
+    const f = must((await listFrames(p.retoucher)).find((x) => x.id === ir));
     const made = (await listChoices(p.retoucher)).map((choice) => ({
       client: choice.client,
       camera: choice.camera,
@@ -423,7 +429,10 @@ describe('deciding', () => {
         { camera: bodyOf(f), light: f.light, kind: f.file_kind },
       ),
     ).toMatchObject({ profile: 'Standard for infrared' });
-    await removeChoice(p.librarian, (await listChoices(p.retoucher)).find((c) => c.client === 'Infrared House')!.id);
+    await removeChoice(
+      p.librarian,
+      must((await listChoices(p.retoucher)).find((c) => c.client === 'Infrared House')).id,
+    );
   });
   test('a draft makes no house choice, and then nothing at all is kept', async () => {
     const had = (await verdictsOf(p.librarian, draft.itemId)).length;
@@ -473,7 +482,7 @@ describe('benches and sets', () => {
   });
   test('a set keeps its frames in order', async () => {
     await saveSet(p.librarian, { name: 'Alder', frames: [ir, frame] });
-    expect((await listSets(p.retoucher)).find((s) => s.name === 'Alder')!.frames).toEqual([ir, frame]);
+    expect(must((await listSets(p.retoucher)).find((s) => s.name === 'Alder')).frames).toEqual([ir, frame]);
     await expect(saveSet(p.librarian, { name: 'Empty', frames: [] })).rejects.toMatchObject({ name: 'Problem' });
   });
 });

@@ -1,3 +1,4 @@
+import { must } from '@/core/must';
 import { describe, expect, test } from 'vitest';
 import sharp from 'sharp';
 import { cardCorners, cardText } from '@/demo/cameras/card';
@@ -29,7 +30,7 @@ describe('charts', () => {
     const file = await frame();
     expect(chart).toMatchObject({ name: 'Kiln card', columns: 8, rows: 5 });
     expect(chart.patches).toHaveLength(40);
-    expect(chart.patches[0]!.lab[0]).toBeGreaterThan(93); // the lightest gray of the ramp
+    expect(must(chart.patches[0]).lab[0]).toBeGreaterThan(93); // the lightest gray of the ramp
     expect((await listCharts(p.retoucher)).map((x) => x.name)).toContain('Kiln card');
     await placeChart(p.librarian, file, { chart: chart.id, corners: cardCorners() });
     expect((await listFrames(p.retoucher)).find((x) => x.id === file)).toMatchObject({
@@ -93,7 +94,7 @@ describe('charts', () => {
     await expect(
       placeChart(p.librarian, '018f0000-0000-7000-8000-000000000000', { chart: chart.id, corners: cardCorners() }),
     ).rejects.toMatchObject({ code: 'not-found' });
-    expect((await listFrames(p.retoucher)).find((x) => x.id === file)!.chart_id).toBeNull();
+    expect(must((await listFrames(p.retoucher)).find((x) => x.id === file)).chart_id).toBeNull();
   });
 });
 
@@ -118,7 +119,7 @@ describe('editors’ exports', () => {
     const { data } = await sharp(await exportPicture(p.retoucher, second.id, 320))
       .raw()
       .toBuffer({ resolveWithObject: true });
-    expect(Math.abs(data[1]! - 200)).toBeLessThan(3);
+    expect(Math.abs(must(data[1]) - 200)).toBeLessThan(3);
     await removeExport(p.librarian, second.id);
     expect((await listExports(p.retoucher)).filter((e) => e.frame_id === file)).toEqual([]);
   });

@@ -1,3 +1,4 @@
+import { must } from '@/core/must';
 import { readdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import sharp from 'sharp';
@@ -46,7 +47,7 @@ const dng = (orientation: number, serial = `O${orientation}`) =>
     aperture: 8,
     iso: 100,
     date: '2026:10:14 11:20:00',
-    profile: profileFor(cameras[0]!, null, 'E'),
+    profile: profileFor(must(cameras[0]), null, 'E'),
     jpeg: null,
     orientation,
   });
@@ -122,14 +123,14 @@ describe('frames at full size', () => {
     expect(part.shown).toEqual({ x: 2, y: 8, w: 10, h: 12 });
     expect(part.stored).toEqual({ x: 8, y: 28, w: 12, h: 10 });
     const meta = await sharp(await framePicture(p.retoucher, turned, 900)).metadata();
-    expect(meta.height! > meta.width!).toBe(true);
+    expect(must(meta.height) > must(meta.width)).toBe(true);
   });
   test('a rendered picture is there in the size it came in, though its picture on screens is smaller', async () => {
     expect(await fullSize(p.retoucher, jpeg)).toEqual({ width: 3600, height: 1200 });
     const part = await framePart(p.retoucher, jpeg, { x: 3590, y: 0, w: 20, h: 4 });
     expect(part.shown).toEqual({ x: 3590, y: 0, w: 10, h: 4 });
     expect(part.data).toHaveLength(120);
-    expect(Math.abs(part.data[0]! - 200)).toBeLessThan(4);
+    expect(Math.abs(must(part.data[0]) - 200)).toBeLessThan(4);
   });
   test('no such frame is said so', async () => {
     await expect(fullSize(p.retoucher, '018f0000-0000-7000-8000-000000000000')).rejects.toMatchObject({
@@ -141,7 +142,7 @@ describe('frames at full size', () => {
 describe('a tagged picture of 16 bits', () => {
   test('has one color on screens, at full size and as an editor’s export: its profile’s, not its numbers’', async () => {
     const wide = [40000, 22000, 9000];
-    const data = Uint16Array.from({ length: 64 * 48 * 3 }, (_, i) => wide[i % 3]!);
+    const data = Uint16Array.from({ length: 64 * 48 * 3 }, (_, i) => must(wide[i % 3]));
     const p3 = await sharp(data, { raw: { width: 64, height: 48, channels: 3 } })
       .toColourspace('rgb16')
       .withIccProfile('p3', { attach: true })
@@ -154,13 +155,18 @@ describe('a tagged picture of 16 bits', () => {
     const matrix = between(spaces.p3, spaces.srgb);
     const want = [0, 1, 2].map((r) =>
       Math.round(
-        255 * encodeSrgb(matrix[r * 3]! * light[0]! + matrix[r * 3 + 1]! * light[1]! + matrix[r * 3 + 2]! * light[2]!),
+        255 *
+          encodeSrgb(
+            must(matrix[r * 3]) * must(light[0]) +
+              must(matrix[r * 3 + 1]) * must(light[1]) +
+              must(matrix[r * 3 + 2]) * must(light[2]),
+          ),
       ),
     );
     expect((await sharp(p3).metadata()).depth).toBe('ushort');
-    expect(Math.max(...want.map((v, c) => Math.abs(v - Math.round(code[c]! * 255))))).toBeGreaterThan(8); // the profile matters
+    expect(Math.max(...want.map((v, c) => Math.abs(v - Math.round(must(code[c]) * 255))))).toBeGreaterThan(8); // the profile matters
     const id = await bring('wide.png', new Uint8Array(p3));
-    const near = (got: Uint8Array) => want.forEach((v, c) => expect(Math.abs(got[c]! - v)).toBeLessThanOrEqual(1));
+    const near = (got: Uint8Array) => want.forEach((v, c) => expect(Math.abs(must(got[c]) - v)).toBeLessThanOrEqual(1));
     near(
       await sharp(await framePicture(p.retoucher, id, 900))
         .raw()
@@ -194,7 +200,7 @@ describe('a linear DNG', () => {
         n(278, 6),
         n(279, data.byteLength),
         bytesTag(50706, Uint8Array.of(1, 4, 0, 0), 1),
-        ...profileFor(cameras[0]!, null, 'E').tags.values(),
+        ...profileFor(must(cameras[0]), null, 'E').tags.values(),
       ],
       blocks: { tag: 273, parts: [new Uint8Array(data.buffer)] },
     });
@@ -245,7 +251,7 @@ describe('camera files that are no DNG', () => {
     const part = await framePart(p.retoucher, id, { x: 0, y: 0, w, h });
     expect(part).toMatchObject({ kind: 'mosaic', cfa, black: [512, 512, 512, 512], stored: { x: 0, y: 0, w, h } });
     expect(words(part.data)).toEqual(mosaic);
-    part.neutral.forEach((v, i) => expect(v).toBeCloseTo([0.5, 1, 0.6][i]!, 4));
+    part.neutral.forEach((v, i) => expect(v).toBeCloseTo(must([0.5, 1, 0.6][i]), 4));
     expect((await listFrames(p.retoucher)).find((f) => f.id === id)).toMatchObject({
       file_kind: 'camera data',
       camera: 'Perrin Alder',

@@ -69,7 +69,7 @@ export async function foretellFor(
     kind: frame.file_kind,
     result: null,
   };
-  const at = editors.flatMap(({ descriptor: descriptor }): ForetoldAt[] => {
+  const at = editors.flatMap(({ descriptor }): ForetoldAt[] => {
     const key = editorKey(descriptor);
     const common = { editor: key, title: descriptor.title };
     const having = here.filter((h) => editorKey(h.descriptor) === key);
@@ -78,7 +78,7 @@ export async function foretellFor(
         {
           ...common,
           station: null,
-          ...foretell(side, photo, { descriptor: descriptor, system: null, placed: null, lists: null }),
+          ...foretell(side, photo, { descriptor, system: null, placed: null, lists: null }),
         },
       ];
     return having.map((stationEditor) => {
@@ -94,7 +94,7 @@ export async function foretellFor(
         ...common,
         station: { id: station.id, name: station.name },
         ...foretell(side, photo, {
-          descriptor: descriptor,
+          descriptor,
           system: station.system as never,
           placed: placement
             ? placementState(

@@ -1,3 +1,4 @@
+import { must } from '@/core/must';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { v7 } from 'uuid';
 import { cubeOf } from '@/demo/files';
@@ -62,7 +63,7 @@ const frame = async (name: string, camera: string, kind: string, conversion = ''
 };
 const gear = () => coverage(people.retoucher);
 const line = async (model: string, conversion = '') =>
-  (await gear()).cameras.find((l) => l.camera.model === model && l.camera.conversion === conversion)!;
+  must((await gear()).cameras.find((l) => l.camera.model === model && l.camera.conversion === conversion));
 const series = (...q: string[]) => q.map((x) => `<series quantity="${x}"><sample focal="50"/></series>`).join('');
 const bureau = (release: string, inner: string) =>
   `<lens-database xmlns="https://etagere.example/ns/lens-database/1" release="${release}">${inner}</lens-database>`;
@@ -122,7 +123,7 @@ describe('the studio’s cameras and lenses', () => {
       ['changed', 'Perrin Alder'],
       ['listed', 'Perrin Alder'],
     ]);
-    expect(events[0]!.before).toMatchObject({ serials: ['PA-1'] });
+    expect(must(events[0]).before).toMatchObject({ serials: ['PA-1'] });
   });
   test('the same is not listed twice, in any case of letters; a conversion is another camera', async () => {
     await expect(
@@ -195,7 +196,7 @@ describe('coverage', () => {
       'Bureau',
       bureau('2026.1', `<lens maker="Perrin" model="50 mm f/2">${series('distortion')}</lens>`),
     );
-    const lensLine = (await gear()).lenses.find((x) => x.lens.model === 'Perrin 50 mm f/2')!;
+    const lensLine = must((await gear()).lenses.find((x) => x.lens.model === 'Perrin 50 mm f/2'));
     expect(lensLine).toMatchObject({
       state: 'partly',
       missing: ['lateral chromatic aberration', 'vignetting'],
@@ -209,7 +210,7 @@ describe('coverage', () => {
         `<lens maker="Perrin" model="50mm F2">${series('vignetting', 'lateral chromatic aberration')}</lens>`,
       ),
     );
-    expect((await gear()).lenses.find((x) => x.lens.model === 'Perrin 50 mm f/2')!.state).toBe('covered');
+    expect(must((await gear()).lenses.find((x) => x.lens.model === 'Perrin 50 mm f/2')).state).toBe('covered');
   });
 });
 
@@ -242,10 +243,10 @@ describe('requests', () => {
   test('its way is kept: what it was and became, by whom and when', async () => {
     await trackRequest(people.librarian, id, { state: 'sent', note: 'by letter' });
     await trackRequest(people.lead, id, { state: 'promised', note: 'for December' });
-    const before = (await gear()).requests.find((r) => r.id === id)!;
+    const before = must((await gear()).requests.find((r) => r.id === id));
     expect(before).toMatchObject({ state: 'promised', note: 'for December', asked_of: 'Fathom Color' });
     await trackRequest(people.lead, id, { state: 'promised', note: 'for January' });
-    expect((await gear()).requests.find((r) => r.id === id)!.state_at).toEqual(before.state_at); // a note is no step
+    expect(must((await gear()).requests.find((r) => r.id === id)).state_at).toEqual(before.state_at); // a note is no step
     expect(
       (await listActivity(people.librarian, { subject: 'request' })).rows
         .filter((e) => e.subject_id === id)
@@ -259,14 +260,14 @@ describe('requests', () => {
   });
   test('that something came is noticed by itself; what is settled stands last', async () => {
     await made('camera-profile', 'Ley II', 'c', { cameras: ['Corvane Ley Mark II'] });
-    expect((await gear()).requests.find((r) => r.id === id)!.met).toBe(true);
+    expect(must((await gear()).requests.find((r) => r.id === id)).met).toBe(true);
     await trackRequest(people.librarian, id, { state: 'fulfilled' });
     const all = (await gear()).requests;
     expect(all[all.length - 1]).toMatchObject({ id, state: 'fulfilled', met: false });
     await expect(askFor(people.librarian, { about: 'Corvane Ley II', wanted: 'camera profile' })).resolves.toBeTruthy(); // and may be asked again
   });
   test('support is met by an editor that reads it now, of the maker who was asked', async () => {
-    expect((await gear()).requests.find((r) => r.wanted === 'support in an editor')!.met).toBe(false); // Oxbow reads it, but Marlstone was asked
+    expect(must((await gear()).requests.find((r) => r.wanted === 'support in an editor')).met).toBe(false); // Oxbow reads it, but Marlstone was asked
     await transaction((sql) =>
       bringDescriptor(
         sql,
@@ -275,7 +276,7 @@ describe('requests', () => {
         'x',
       ),
     );
-    expect((await gear()).requests.find((r) => r.wanted === 'support in an editor')!.met).toBe(true);
+    expect(must((await gear()).requests.find((r) => r.wanted === 'support in an editor')).met).toBe(true);
     await transaction((sql) => bringDescriptor(sql, actorOf(people.librarian), marlstone4, 'x'));
   });
   test('a camera taken off the list leaves its requests', async () => {
@@ -311,12 +312,12 @@ describe('photos that do not show', () => {
       ],
     });
     expect(photoGroup).toMatchObject({ camera: 'Corvane Ley', n: 12 });
-    expect(photoGroup!.answers.map((a) => [a.key, a.answer])).toEqual([
+    expect(must(photoGroup).answers.map((a) => [a.key, a.answer])).toEqual([
       ['marlstone@3', 'no'],
       ['marlstone@4', 'yes'],
       ['oxbow@2', 'yes'],
     ]);
-    expect(photoGroup!.answers[0]!.cures).toEqual([
+    expect(must(must(photoGroup).answers[0]).cures).toEqual([
       'Use Marlstone 4, which 1 station has: it reads them.',
       'Open them in Oxbow 2, which 2 stations have.',
       'Hand over rendered files (TIFF, JPEG) of them; those show.',
@@ -394,9 +395,9 @@ describe('whether an item will show', () => {
       { at: 'x', running: true, listed: [{ path: 'x/oxbow', title: 'Kaolin', kind: 'look' }], refused: [] } as never,
       new Date().toISOString(),
     );
-    const foretoldAt = (await foretellFor(people.retoucher, look.itemId, bowl)).at.find(
-      (a) => a.editor === 'marlstone@4',
-    )!;
+    const foretoldAt = must(
+      (await foretellFor(people.retoucher, look.itemId, bowl)).at.find((a) => a.editor === 'marlstone@4'),
+    );
     expect(foretoldAt.findings).toMatchObject([{ code: 'placed', remedy: 'Quit the editor and start it.' }]);
     expect((await told(bowl))['oxbow@2 Model room']).toEqual({ answer: 'yes', codes: [] });
   });
@@ -409,7 +410,7 @@ describe('whether an item will show', () => {
     const t = await told(jug);
     expect(t['marlstone@3']).toEqual({ answer: 'no', codes: ['scope-input'] });
     expect(t['oxbow@2 Model room']).toEqual({ answer: 'yes', codes: ['scope-input'] });
-    expect((await told(bowl))['oxbow@2 Model room']!.codes).toEqual([]);
+    expect(must((await told(bowl))['oxbow@2 Model room']).codes).toEqual([]);
   });
   test('says what a person has put away, to that person', async () => {
     await putAway(people.retoucher, shelf, true);

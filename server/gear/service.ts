@@ -58,7 +58,7 @@ async function calibrationsOf(sql: Sql, sha: Buffer): Promise<Calibrations | nul
 }
 
 const editorsOf = async (sql: Sql) =>
-  (await q.editorsHere(sql)).map(({ descriptor: descriptor, stations }) => ({
+  (await q.editorsHere(sql)).map(({ descriptor, stations }) => ({
     key: editorKey(descriptor),
     editor: descriptor.editor,
     title: descriptor.title,

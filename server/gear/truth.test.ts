@@ -1,4 +1,5 @@
 /** What Etagere foretells, held against what the stand-in editors do with real files on their desks. */
+import { must } from '@/core/must';
 import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -47,7 +48,7 @@ const dng = (maker: string, model: string): Uint8Array =>
     mosaic: new Uint16Array(64).fill(4000),
     black: 512,
     white: 16383,
-    neutral: neutralUnder(cameras[0]!, light),
+    neutral: neutralUnder(must(cameras[0]), light),
     maker,
     model,
     unique: model,
@@ -57,7 +58,7 @@ const dng = (maker: string, model: string): Uint8Array =>
     aperture: 8,
     iso: 100,
     date: '2026:10:14 11:20:00',
-    profile: profileFor(cameras[0]!, null, 'x'),
+    profile: profileFor(must(cameras[0]), null, 'x'),
     jpeg: null,
   });
 const photos: Record<string, () => Promise<Uint8Array> | Uint8Array> = {
@@ -73,14 +74,14 @@ const photos: Record<string, () => Promise<Uint8Array> | Uint8Array> = {
 };
 const inputs = { 'Open to all': null, 'Camera data only': 'camera data', 'Rendered only': 'rendered SDR' } as const;
 const look = fromFunction(9, 'Look', (values) => {
-  values[0] = values[0]! ** 1.1;
+  values[0] = must(values[0]) ** 1.1;
 });
 const catalogues = new Map<string, Catalogue>();
 
 /** Starts the program as its station does, waits for its list, ends it. */
 async function run(descriptor: Descriptor): Promise<Catalogue> {
-  const at = system[descriptor.editor]!;
-  const list = join(root, resolveTemplate(descriptor.listing[at]!, at));
+  const at = must(system[descriptor.editor]);
+  const list = join(root, resolveTemplate(must(descriptor.listing[at]), at));
   const child = spawn(
     process.execPath,
     [`dist/standins/${descriptor.editor}.mjs`, '--root', root, '--system', at, '--edition', descriptor.version],
@@ -101,10 +102,10 @@ async function run(descriptor: Descriptor): Promise<Catalogue> {
 beforeAll(async () => {
   for (const [name, make] of Object.entries(photos)) put(`Pictures/${name}`, await make());
   for (const descriptor of editors) {
-    const accepts = descriptor.accepts.find((x) => x.kind === 'look')!;
+    const accepts = must(descriptor.accepts.find((x) => x.kind === 'look'));
     const folder = resolveTemplate(
-      descriptor.places[accepts.place]![system[descriptor.editor]!]!,
-      system[descriptor.editor]!,
+      must(must(descriptor.places[accepts.place])[must(system[descriptor.editor])]),
+      must(system[descriptor.editor]),
     );
     for (const [title, input] of Object.entries(inputs))
       put(
@@ -128,7 +129,7 @@ afterAll(() => {
 });
 
 const seen = (name: string) => {
-  const f = frameFacts(new Uint8Array(readFileSync(join(root, 'Pictures', name))))!;
+  const f = must(frameFacts(new Uint8Array(readFileSync(join(root, 'Pictures', name)))));
   return {
     maker: f.maker,
     camera: f.camera,
@@ -159,34 +160,45 @@ describe('what the editors show', () => {
   test('they read the looks that were placed', () => {
     for (const descriptor of editors)
       expect(
-        catalogues
-          .get(editorKey(descriptor))!
+        must(catalogues.get(editorKey(descriptor)))
           .listed.map((l) => l.title)
           .sort(),
         descriptor.title,
       ).toEqual(Object.keys(inputs).sort());
   });
   test.each(cases)('%s and %s: a card is empty exactly where we say so', (key, name) => {
-    const descriptor = editors.find((x) => editorKey(x) === key)!;
-    const card = catalogues.get(key)!.cards.find((c) => c.path === `Pictures/${name}`)!;
-    const said = explainPhotos(
-      [seen(name)],
-      [{ key, editor: descriptor.editor, title: descriptor.title, cameras: descriptor.cameras ?? null, stations: 1 }],
-    )[0]!.answers[0]!;
+    const descriptor = must(editors.find((x) => editorKey(x) === key));
+    const card = must(must(catalogues.get(key)).cards.find((c) => c.path === `Pictures/${name}`));
+    const said = must(
+      must(
+        explainPhotos(
+          [seen(name)],
+          [
+            {
+              key,
+              editor: descriptor.editor,
+              title: descriptor.title,
+              cameras: descriptor.cameras ?? null,
+              stations: 1,
+            },
+          ],
+        )[0],
+      ).answers[0],
+    );
     expect(said.answer).toBe(card.card === 'shown' ? 'yes' : 'no');
     if (card.card === 'empty') expect(card.reason).toContain(seen(name).camera);
   });
   test.each(
     cases.flatMap((c) => (Object.keys(inputs) as (keyof typeof inputs)[]).map((title) => [...c, title] as const)),
   )('%s, %s and the look “%s”: offered exactly where we foretell it', (key, name, title) => {
-    const descriptor = editors.find((x) => editorKey(x) === key)!;
-    const cat = catalogues.get(key)!;
-    const path = cat.listed.find((l) => l.title === title)!.path;
-    const offered = cat.cards.find((c) => c.path === `Pictures/${name}`)!.offers.includes(path);
+    const descriptor = must(editors.find((x) => editorKey(x) === key));
+    const cat = must(catalogues.get(key));
+    const path = must(cat.listed.find((l) => l.title === title)).path;
+    const offered = must(cat.cards.find((c) => c.path === `Pictures/${name}`)).offers.includes(path);
     expect(
       foretell(item(title), photoSide(name), {
-        descriptor: descriptor,
-        system: system[descriptor.editor]!,
+        descriptor,
+        system: must(system[descriptor.editor]),
         placed: { state: 'listed', reason: '' },
         lists: null,
       }).answer,

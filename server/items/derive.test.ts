@@ -1,3 +1,4 @@
+import { must } from '@/core/must';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { profileOf, readDcp, writeDcp } from '@/core/camera/dcp';
 import { cameraProfileFacts } from '@/core/camera/facts';
@@ -48,12 +49,12 @@ beforeAll(async () => {
   shelf = await addShelf(p.librarian, { name: 'Forms' });
   look = (
     await bring({
-      bytes: new TextEncoder().encode(cubeOf(houseLooks[0]!, 17)),
+      bytes: new TextEncoder().encode(cubeOf(must(houseLooks[0]), 17)),
       title: 'Amber',
       facts: { kind: '3d', size: 17 },
     })
   ).versionId;
-  const dcp = writeDcp(profileFor(cameras[0]!, 'Standard', 'Alder Standard'));
+  const dcp = writeDcp(profileFor(must(cameras[0]), 'Standard', 'Alder Standard'));
   profile = (
     await bring({
       bytes: dcp,
@@ -96,13 +97,13 @@ describe('other forms of a look', () => {
       const m = await made(look, { form, title: `Amber as ${form}` });
       const a = await colors(await versionFor(p.librarian, look));
       const b = await colors(m.v);
-      expect(seen.residual!.meanDeltaE).toBeLessThan(form === 'icc-abstract' ? 1 : 0.2);
+      expect(must(seen.residual).meanDeltaE).toBeLessThan(form === 'icc-abstract' ? 1 : 0.2);
       expect(seen.bytes).toBe(m.bytes.length);
       expect(m.item).toMatchObject({ kind: 'look', title: `Amber as ${form}`, headings: ['Kiln'], shelf_id: shelf });
       expect(m.newest.status).toBe('draft');
       expect(m.sources.map((s) => s.version_id)).toEqual([look]);
       expect(m.newest.selvedge).toHaveLength(12);
-      b.forEach((v, i) => expect(Math.abs(v - a[i]!)).toBeLessThan(0.02));
+      b.forEach((v, i) => expect(Math.abs(v - must(a[i]))).toBeLessThan(0.02));
     },
   );
   test('an ICC link becomes a table again', async () => {
@@ -110,27 +111,27 @@ describe('other forms of a look', () => {
     const back = await made(link.v.id, { form: 'cube', title: 'Back' });
     const a = await colors(await versionFor(p.librarian, look));
     const b = await colors(back.v);
-    b.forEach((v, i) => expect(Math.abs(v - a[i]!)).toBeLessThan(0.01));
+    b.forEach((v, i) => expect(Math.abs(v - must(a[i]))).toBeLessThan(0.01));
     expect(back.sources.map((s) => s.version_id)).toEqual([link.v.id]);
     // laid over what it was made from, it would act twice: the bench tells by these
-    expect([...(await candidatesFor(p.retoucher, [back.v.id]))[0]!.roots].sort()).toEqual(
+    expect([...must((await candidatesFor(p.retoucher, [back.v.id]))[0]).roots].sort()).toEqual(
       [back.v.id, link.v.id, look].sort(),
     );
   });
   test('a table of its own size is exact', async () => {
-    expect((await previewDerived(p.librarian, look, { form: 'cube', points: 17 })).residual!.maxDeltaE).toBeLessThan(
-      0.01,
-    );
-    expect((await previewDerived(p.librarian, look, { form: 'cube', points: 5 })).residual!.maxDeltaE).toBeGreaterThan(
-      0.1,
-    );
+    expect(
+      must((await previewDerived(p.librarian, look, { form: 'cube', points: 17 })).residual).maxDeltaE,
+    ).toBeLessThan(0.01);
+    expect(
+      must((await previewDerived(p.librarian, look, { form: 'cube', points: 5 })).residual).maxDeltaE,
+    ).toBeGreaterThan(0.1);
   });
 });
 
 describe('other forms of a camera profile', () => {
   test('an ICC input profile at one light says so, and develops camera data on the bench much as its source does', async () => {
     const m = await made(profile, { form: 'icc-input', title: 'Alder in June', kelvin: 5600 });
-    const neutral = neutralUnder(cameras[0]!, daylight(5600));
+    const neutral = neutralUnder(must(cameras[0]), daylight(5600));
     const mosaic = new Uint16Array(32 * 24).fill(4000);
     expect(iccHeader(m.bytes)).toMatchObject({ class: 'input', description: 'Alder in June, of square root values' });
     const dng = writeDng({
@@ -140,7 +141,7 @@ describe('other forms of a camera profile', () => {
       mosaic,
       black: 512,
       white: 16383,
-      neutral: neutral,
+      neutral,
       maker: 'Perrin',
       model: 'Perrin Alder',
       unique: 'Perrin Alder',
@@ -150,7 +151,7 @@ describe('other forms of a camera profile', () => {
       aperture: 8,
       iso: 100,
       date: '2026:10:14 11:20:00',
-      profile: profileFor(cameras[0]!, null, 'E'),
+      profile: profileFor(must(cameras[0]), null, 'E'),
       jpeg: null,
     });
     const frame = await transaction(async (sql) =>
@@ -172,13 +173,13 @@ describe('other forms of a camera profile', () => {
     ] as [number, number, number][]) {
       sampler(base.look)(...color, out, 0);
       sampler(b.look)(...color, values, 0);
-      out.forEach((v, i) => expect(Math.abs(v - values[i]!)).toBeLessThan(0.03));
+      out.forEach((v, i) => expect(Math.abs(v - must(values[i]))).toBeLessThan(0.03));
     }
     expect(b.white.kelvin).toBeGreaterThan(5000);
   });
   test('without tables, with another curve, for one light or another camera: only that changes', async () => {
     const of = async (form: Parameters<typeof derive>[2]) => profileOf(readDcp((await made(profile, form)).bytes));
-    const own = profileOf(profileFor(cameras[0]!, 'Standard', 'x'));
+    const own = profileOf(profileFor(must(cameras[0]), 'Standard', 'x'));
     expect(own.look).not.toBeNull();
     expect((await of({ form: 'without-look', title: 'No look table' })).look).toBeNull();
     expect((await of({ form: 'straight', title: 'Straight' })).curve).toEqual([
@@ -203,7 +204,7 @@ test('what cannot become that, and what a licence forbids, is refused', async ()
     may_spread: 'no',
   });
   const bought = await bring({
-    bytes: new TextEncoder().encode(cubeOf(houseLooks[1]!, 9)),
+    bytes: new TextEncoder().encode(cubeOf(must(houseLooks[1]), 9)),
     title: 'Bought',
     licenceId,
   });

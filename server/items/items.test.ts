@@ -1,3 +1,4 @@
+import { must } from '@/core/must';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { houseLooks } from '@/demo/designs';
 import { cubeOf } from '@/demo/files';
@@ -28,7 +29,7 @@ const make = (title: string, shelfId: string, headings: string[] = []) =>
       headings,
       shelfId,
       supplier: '',
-      sha: await putBlob(sql, Buffer.from(cubeOf(houseLooks[0]!, 2))),
+      sha: await putBlob(sql, Buffer.from(cubeOf(must(houseLooks[0]), 2))),
       fileName: `${title}.cube`,
       format: 'cube',
       facts: { kind: '3d', size: 2 },
@@ -65,15 +66,15 @@ describe('the spines of a shelf', () => {
   });
   test('a ribbon is one’s own, the house’s is everybody’s', async () => {
     const [kiln] = (await searchShelves(people.retoucher, { q: 'kiln' })).rows;
-    await setRibbon(people.retoucher, kiln!.id, { on: true, whose: 'mine' });
+    await setRibbon(people.retoucher, must(kiln).id, { on: true, whose: 'mine' });
     expect(
       (await searchShelves(people.retoucher, { ribbon: 'any' })).rows.map((s) => [s.title, s.mine, s.house]),
     ).toEqual([['Kiln Glaze Deep', true, false]]);
     expect((await searchShelves(people.librarian, { ribbon: 'any' })).rows).toEqual([]);
-    await expect(setRibbon(people.retoucher, kiln!.id, { on: true, whose: 'house' })).rejects.toMatchObject({
+    await expect(setRibbon(people.retoucher, must(kiln).id, { on: true, whose: 'house' })).rejects.toMatchObject({
       code: 'not-allowed',
     });
-    await setRibbon(people.librarian, kiln!.id, { on: true, whose: 'house' });
+    await setRibbon(people.librarian, must(kiln).id, { on: true, whose: 'house' });
     expect((await searchShelves(people.lead, { ribbon: 'any' })).rows.map((s) => s.house)).toEqual([true]);
   });
 });
@@ -113,7 +114,7 @@ describe('two people at one item', () => {
     });
     // the second person decides, on what they have now been shown
     await editItem(people.librarian, itemId, {
-      revision: late!.revision,
+      revision: must(late).revision,
       base: { title: 'Once Described' },
       mine: { title: 'Too Late' },
     });
@@ -137,7 +138,7 @@ describe('many at once', () => {
       ['Glaze: deep/blue no. 1', ['tags']],
       ['Glaze: deep blue no. 2', ['tags']],
     ]);
-    const names = rows.map((r) => r.files[0]!.name);
+    const names = rows.map((r) => must(r.files[0]).name);
     expect(new Set(names).size).toBe(2);
     for (const name of names) {
       expect(name).toMatch(/^[A-Z0-9_-]+\.cube$/i);
@@ -146,7 +147,7 @@ describe('many at once', () => {
     await expect(
       applyBulk(people.librarian, { items: ids, title: { pattern: 'x'.repeat(199) + '{n}{n}' } }),
     ).rejects.toMatchObject({ code: 'input-invalid' });
-    expect((await itemFor(people.librarian, ids[0]!)).item.title).toBe('Wash: deep/blue');
+    expect((await itemFor(people.librarian, must(ids[0]))).item.title).toBe('Wash: deep/blue');
     await applyBulk(people.librarian, {
       items: ids,
       addTags: ['kiln'],
@@ -280,7 +281,7 @@ describe('search and facets', () => {
     await transaction(async (sql) =>
       addVersion(sql, actorOf(people.librarian), itemId, {
         kind: 'look',
-        sha: await putBlob(sql, Buffer.from(cubeOf(houseLooks[1]!, 2))),
+        sha: await putBlob(sql, Buffer.from(cubeOf(must(houseLooks[1]), 2))),
         fileName: 'Came Later.cube',
         format: 'cube',
         facts: { kind: '3d', size: 2 },
@@ -330,7 +331,7 @@ describe('what a look’s values mean', () => {
       const values = new Float64Array(3);
       evaluate(0.3, 0.5, 0.7, inputs, 0);
       g(0.3, 0.5, 0.7, values, 0);
-      return Math.max(...inputs.map((v, i) => Math.abs(v - values[i]!)));
+      return Math.max(...inputs.map((v, i) => Math.abs(v - must(values[i]))));
     };
     expect(far(await plain.make(), assumed)).toBeLessThan(1e-6);
     expect(far(await shown.make(), assumed)).toBeGreaterThan(0.005);
@@ -384,9 +385,9 @@ describe('order by hand', () => {
     for (const t of ['A', 'B', 'C']) ids.push((await make(`Hand ${t}`, shelf)).itemId);
     const order = async () =>
       (await searchItems(people.librarian, { shelf })).rows.map((r) => r.title.slice(-1)).join('');
-    await moveItems(people.librarian, { items: [ids[2]!], shelfId: shelf, before: ids[0]! });
+    await moveItems(people.librarian, { items: [must(ids[2])], shelfId: shelf, before: must(ids[0]) });
     expect(await order()).toBe('CAB');
-    await moveItems(people.librarian, { items: [ids[0]!, ids[1]!], shelfId: other });
+    await moveItems(people.librarian, { items: [must(ids[0]), must(ids[1])], shelfId: other });
     expect(await order()).toBe('C');
   });
   test('a shelf is ordered by headings, and within them by title', async () => {

@@ -87,8 +87,11 @@ const nothingAsked = (where: q.Where): boolean =>
   !where.fresh &&
   !where.shelf &&
   !where.archived;
-const sortOf = (search: Search): q.Sort =>
-  search.sort && search.sort in q.sorts ? (search.sort as q.Sort) : search.recent === '1' ? 'used' : 'title';
+const sortOf = (search: Search): q.Sort => {
+  if (search.sort && search.sort in q.sorts) return search.sort as q.Sort;
+  if (search.recent === '1') return 'used';
+  return 'title';
+};
 
 /** A self-filling shelf stands for its saved search, narrowed by what is asked besides. */
 async function resolved(sql: Sql, search: Search): Promise<Search> {

@@ -1,4 +1,5 @@
 /** Versions compared and written, copies merged, a station's files taken in, ribbons in order. */
+import { must } from '@/core/must';
 import { beforeAll, describe, expect, test } from 'vitest';
 import type { Settings } from '@/core/preset/kinds';
 import { frame, frames as designs } from '@/demo/frames';
@@ -88,8 +89,8 @@ describe('two versions', () => {
     const versionDifference = await compareVersions(people.retoucher, versionId, second);
     expect(versionDifference.settings.map((s) => s.setting)).toEqual(['level', 'curve']);
     expect(versionDifference.curves.map((c) => c.name)).toEqual(['curve']);
-    expect(versionDifference.curves[0]!.newer[32]![1]).toBeCloseTo(0.6, 6);
-    expect(versionDifference.color!.mean).toBeGreaterThan(1);
+    expect(must(must(versionDifference.curves[0]).newer[32])[1]).toBeCloseTo(0.6, 6);
+    expect(must(versionDifference.color).mean).toBeGreaterThan(1);
   });
   test('of a preset that only refers to another profile: no setting was touched', async () => {
     const { itemId, versionId } = await item('Refers', preset('Refers', 110), 'r.mpreset');
@@ -155,7 +156,7 @@ describe('two versions', () => {
     expect(versionDifference.color).toBeNull();
   });
   test('of a look: its facts, its neutral ramps, and how far apart they are on a frame', async () => {
-    const made = await frame(designs[0]!.composition);
+    const made = await frame(must(designs[0]).composition);
     await transaction((sql) =>
       addFrame(sql, { personId: null, name: 't' }, { name: 'F', light: '', position: 0, ...made }),
     );
@@ -176,8 +177,8 @@ describe('two versions', () => {
     const versionDifference = await compareVersions(people.retoucher, versionId, second);
     expect(versionDifference.facts.find((f) => f.name === 'size')).toEqual({ name: 'size', before: '9', after: '17' });
     expect(versionDifference.frames).toHaveLength(1);
-    expect(versionDifference.frames[0]!.mean).toBeGreaterThan(0);
-    expect(versionDifference.frames[0]!.mean).toBeLessThan(3);
+    expect(must(versionDifference.frames[0]).mean).toBeGreaterThan(0);
+    expect(must(versionDifference.frames[0]).mean).toBeLessThan(3);
     await expect(
       compareVersions(
         people.retoucher,
@@ -217,7 +218,7 @@ describe('copies', () => {
       ]),
     );
     const { groups } = await copies(people.librarian);
-    const mine = groups.find((g) => g.items.some((i) => i.id === a.itemId))!;
+    const mine = must(groups.find((g) => g.items.some((i) => i.id === a.itemId)));
     expect(mine.items.map((i) => i.title).sort()).toEqual(['Ember Copy', 'Kiln Glow']);
     expect(mine.max).toBeLessThan(2);
     await mergeItems(people.librarian, { keep: a.itemId, others: [b.itemId] });
@@ -282,7 +283,7 @@ describe('what lies on a station', () => {
         position: 0,
       }),
     );
-    const station = async () => (await allStations(pool())).find((s) => s.id === id)!;
+    const station = async () => must((await allStations(pool())).find((s) => s.id === id));
     const here = Buffer.from(cube('Kiln Glow', { warmth: 33, contrast: 1.1 }));
     const old = Buffer.from(cube('Old Stock', { level: -0.7 }));
     const lost = Buffer.from('x');
@@ -323,7 +324,7 @@ describe('what lies on a station', () => {
     await report([file('Oxbow/Looks/Glow.cube', here), file('Oxbow/Looks/Old Stock.cube', old)]);
     const { intake: now } = await intakeFor(people.librarian, intake);
     expect(now).toMatchObject({ status: 'reading', files: 2, arrived: 2 });
-    await runJob(now.job_id!, { intake: readIntake });
+    await runJob(must(now.job_id), { intake: readIntake });
     expect(
       Object.fromEntries((await intakeFor(people.librarian, intake)).entries.map((e) => [e.path, e.outcome])),
     ).toEqual({ 'Oxbow/Looks/Glow.cube': 'duplicate', 'Oxbow/Looks/Old Stock.cube': 'new' });

@@ -38,18 +38,16 @@ export interface VersionDifference {
   frames: { id: string; name: string; mean: number; p95: number; max: number }[];
 }
 
-const said = (value: unknown): string =>
-  value === undefined || value === null
-    ? '–'
-    : typeof value === 'number'
-      ? String(Number(value.toFixed(4)))
-      : Array.isArray(value)
-        ? value.map(said).join(', ')
-        : typeof value === 'object'
-          ? Object.entries(value)
-              .map(([k, x]) => `${k} ${said(x)}`)
-              .join('; ')
-          : String(value as string | boolean);
+const said = (value: unknown): string => {
+  if (value === undefined || value === null) return '–';
+  if (typeof value === 'number') return String(Number(value.toFixed(4)));
+  if (Array.isArray(value)) return value.map(said).join(', ');
+  if (typeof value === 'object')
+    return Object.entries(value)
+      .map(([k, x]) => `${k} ${said(x)}`)
+      .join('; ');
+  return String(value as string | boolean);
+};
 /** What two versions do differently on a frame at 320 pixels. */
 async function onFrame(
   person: Person,

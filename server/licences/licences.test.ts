@@ -1,3 +1,4 @@
+import { must } from '@/core/must';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { people, withDatabase } from '../db/testing/database';
 import { pool } from '../db/pool';
@@ -79,7 +80,7 @@ describe('a licence’s record', () => {
       ends_on: '2027-01-31',
       at_end: 'keep results',
     });
-    const found = async () => (await listLicences(people.retoucher)).find((l) => l.id === id)!;
+    const found = async () => must((await listLicences(people.retoucher)).find((l) => l.id === id));
     expect(await found()).toMatchObject({
       name: 'Fathom, studio',
       owner: 'Fathom Color',

@@ -1,3 +1,4 @@
+import { must } from '@/core/must';
 import { beforeEach, describe, expect, test } from 'vitest';
 import { people, withDatabase } from '../db/testing/database';
 import { pool, transaction } from '../db/pool';
@@ -50,7 +51,7 @@ describe('whoever follows along', () => {
   test('two follow at once, and each gets all', async () => {
     const stops = [new AbortController(), new AbortController()];
     const got: LiveMessage[][] = [[], []];
-    for (const [i, s] of stops.entries()) await follow(s.signal, (m) => got[i]!.push(m));
+    for (const [i, s] of stops.entries()) await follow(s.signal, (m) => must(got[i]).push(m));
     for (let i = 0; i < 5; i++) await addShelf(people.librarian, { name: `Both ${i}` });
     await until(() => got.every((g) => g.length >= 5));
     expect(got[0]).toEqual(got[1]);

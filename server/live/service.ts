@@ -48,7 +48,7 @@ export async function follow(signal: AbortSignal, send: (m: LiveMessage) => void
         again = false;
         for (const event of await eventsAfter(pool(), at)) {
           at = event.id;
-          send({ type: 'event', event: event });
+          send({ type: 'event', event });
         }
       } while (again && !signal.aborted);
     } catch {

@@ -1,4 +1,5 @@
 /** The reading thread: what it makes of a file, and what becomes of the others when a reader hangs, eats memory or has a bug. */
+import { must } from '@/core/must';
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -16,7 +17,7 @@ import { Reader } from './file-reader';
 
 const folder = mkdtempSync(join(tmpdir(), 'etagere-reader-'));
 const known = [parseDescriptor(oxbow2)];
-const cube = strToU8(cubeOf(houseLooks[0]!, 5));
+const cube = strToU8(cubeOf(must(houseLooks[0]), 5));
 let open: Reader[] = [];
 afterEach(async () => {
   await Promise.all(open.map((r) => r.close()));
@@ -52,7 +53,7 @@ describe('what is read', () => {
     const reader = of();
     const files: [string, Uint8Array][] = [
       ['A/Kiln.cube', cube],
-      ['B/preset.xmp', strToU8(oxbowOf(oxbowPresets[0]!))],
+      ['B/preset.xmp', strToU8(oxbowOf(must(oxbowPresets[0])))],
       ['broken.cube', cube.subarray(0, 300)],
       ['notes.txt', strToU8('made up')],
     ];
@@ -114,8 +115,8 @@ describe('a file whose reader', () => {
   test('does not come to an end is refused alone, and the thread begins anew', async () => {
     const reader = of({ seconds: 0.6, megabytes: 256 }, odd());
     const [one, two, three] = await Promise.all(['one', 'hangs', 'three'].map((p) => reader.read(p, cube, '', known)));
-    expect([one!.row.title, three!.row.title]).toEqual(['one', 'three']);
-    expect(two!.row).toMatchObject({
+    expect([must(one).row.title, must(three).row.title]).toEqual(['one', 'three']);
+    expect(must(two).row).toMatchObject({
       outcome: 'refused',
       path: 'hangs',
       problem: { code: 'limit-time', where: 'hangs', remedy: expect.stringContaining('anew') as string },
@@ -125,8 +126,8 @@ describe('a file whose reader', () => {
   test('takes more memory than it may is refused alone', async () => {
     const reader = of({ seconds: 20, megabytes: 48 }, odd());
     const [one, two] = await Promise.all(['eats', 'two'].map((p) => reader.read(p, cube, '', known)));
-    expect(one!.row).toMatchObject({ outcome: 'refused', problem: { code: 'limit-memory' } });
-    expect(two!.row.title).toBe('two');
+    expect(must(one).row).toMatchObject({ outcome: 'refused', problem: { code: 'limit-memory' } });
+    expect(must(two).row.title).toBe('two');
   });
   test('has a bug fails with it, whether it is caught or not, and the next are read', async () => {
     const reader = of(undefined, odd());

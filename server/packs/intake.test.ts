@@ -1,4 +1,5 @@
 /** Arrivals in depth: what each file is to what is held, corrections, releases, putting back. */
+import { must } from '@/core/must';
 import { strToU8, zipSync, type Zippable } from 'fflate';
 import sharp from 'sharp';
 import { beforeAll, describe, expect, test } from 'vitest';
@@ -63,16 +64,16 @@ async function arrive(name: string, files: Record<string, string | Uint8Array>):
     files: list.map((f) => ({ path: f.path, size: f.bytes.length })),
   });
   for (const [i, f] of list.entries()) {
-    await uploadPart(people.librarian, a.files[i]!.id, 0, f.bytes);
-    await finishUpload(people.librarian, a.files[i]!.id);
+    await uploadPart(people.librarian, must(a.files[i]).id, 0, f.bytes);
+    await finishUpload(people.librarian, must(a.files[i]).id);
   }
-  await runJob((await intakeFor(people.librarian, a.intake)).intake.job_id!, { intake: readIntake });
+  await runJob(must((await intakeFor(people.librarian, a.intake)).intake.job_id), { intake: readIntake });
   return a.intake;
 }
 const outcomes = async (id: string) =>
   Object.fromEntries((await intakeFor(people.librarian, id)).entries.map((e) => [e.path, e.outcome]));
 const entry = async (id: string, path: string) =>
-  (await intakeFor(people.librarian, id)).entries.find((e) => e.path === path)!;
+  must((await intakeFor(people.librarian, id)).entries.find((e) => e.path === path));
 const accept = (id: string, more: Partial<Parameters<typeof acceptIntake>[2]> = {}) =>
   acceptIntake(people.librarian, id, { shelfId: shelf, ...more });
 
@@ -86,8 +87,8 @@ describe('a folder with its tree', () => {
         { path: 'Kiln pack/b.txt', size: 5 },
       ],
     });
-    await uploadPart(people.librarian, a.files[0]!.id, 0, Buffer.from('hello'));
-    expect(await finishUpload(people.librarian, a.files[0]!.id)).toEqual({ intake: a.intake, waiting: 1 });
+    await uploadPart(people.librarian, must(a.files[0]).id, 0, Buffer.from('hello'));
+    expect(await finishUpload(people.librarian, must(a.files[0]).id)).toEqual({ intake: a.intake, waiting: 1 });
     expect((await intakeFor(people.librarian, a.intake)).intake).toMatchObject({
       status: 'arriving',
       job_id: null,
@@ -139,7 +140,7 @@ describe('a folder with its tree', () => {
     expect(r).toMatchObject({ versions: 1, items: expect.objectContaining({ length: 3 }) as string[] });
     const firing = (await searchItems(people.librarian, { q: 'firing' })).rows;
     expect(firing).toHaveLength(1);
-    const { item, versions } = await itemFor(people.librarian, firing[0]!.id);
+    const { item, versions } = await itemFor(people.librarian, must(firing[0]).id);
     expect(item).toMatchObject({
       supplier: 'Kiln & Co',
       licence: 'Kiln, eight seats',
@@ -153,7 +154,7 @@ describe('a folder with its tree', () => {
     ]);
   });
   test('what is made from it inherits supplier and licence', async () => {
-    const firing = (await searchItems(people.librarian, { q: 'firing' })).rows[0]!;
+    const firing = must((await searchItems(people.librarian, { q: 'firing' })).rows[0]);
     const made = await convertPreset(people.librarian, { versionId: firing.version_id });
     expect((await itemFor(people.librarian, made.itemId)).item).toMatchObject({
       supplier: 'Kiln & Co',
@@ -178,7 +179,7 @@ describe('a folder with its tree', () => {
       'Kiln pack 2/Presets/Firing.mpreset': 'version',
     });
     const { intake } = await intakeFor(people.librarian, second);
-    const release = (await releaseFor(people.librarian, intake))!;
+    const release = must(await releaseFor(people.librarian, intake));
     expect(release.pack.name).toBe('Kiln pack');
     expect(Object.fromEntries(release.changes.map((c) => [c.path, c.what]))).toMatchObject({
       'Kiln pack 2/Looks/Kiln Dusk.cube': 'changed',
@@ -187,12 +188,12 @@ describe('a folder with its tree', () => {
       'Kiln pack 2/Presets/Firing.mpreset': 'changed',
       'Kiln pack/Presets/Firing.msteps': 'gone',
     });
-    expect(release.changes.find((c) => c.title === 'Kiln Dusk')!.meaning).toMatch(/mean ΔE00 \d/);
-    expect(release.changes.find((c) => c.path.endsWith('2/Presets/Firing.mpreset'))!.meaning).toMatch(
+    expect(must(release.changes.find((c) => c.title === 'Kiln Dusk')).meaning).toMatch(/mean ΔE00 \d/);
+    expect(must(release.changes.find((c) => c.path.endsWith('2/Presets/Firing.mpreset'))).meaning).toMatch(
       /^1 setting changed: level/,
     );
     await accept(second);
-    const dusk = (await searchItems(people.librarian, { q: 'kiln dusk' })).rows[0]!;
+    const dusk = must((await searchItems(people.librarian, { q: 'kiln dusk' })).rows[0]);
     const { versions } = await itemFor(people.librarian, dusk.id);
     expect(versions.map((v) => v.number)).toEqual([2, 1]);
     // what was made from the older preset is stale now, and found as such
@@ -240,7 +241,7 @@ describe('a new shelf and a new licence', () => {
     await expect(accept(id, { shelfId: null })).rejects.toMatchObject({ code: 'input-invalid' });
     expect(await shelves()).toBe(0);
     const { items } = await accept(id, asked);
-    expect((await itemFor(people.librarian, items[0]!)).item).toMatchObject({
+    expect((await itemFor(people.librarian, must(items[0]))).item).toMatchObject({
       shelf: 'Made for it',
       licence: 'Made with it',
     });
@@ -272,7 +273,7 @@ describe('shelves by kind', () => {
 
 describe('corrections', () => {
   test('in bulk: a proposal is overruled, a target is chosen, and a kind that cannot be is refused', async () => {
-    const held = (await searchItems(people.librarian, { q: 'slip' })).rows[0]!;
+    const held = must((await searchItems(people.librarian, { q: 'slip' })).rows[0]);
     const id = await arrive('Odd ones', {
       'O/One.cube': cube('One', { level: 0.4 }),
       'O/Two.cube': cube('Two', { level: -0.4 }),
@@ -371,7 +372,7 @@ describe('frames and descriptors of the studio’s own', () => {
     const id = await arrive('Vessel.jpg', { 'Vessel.jpg': picture });
     expect(await outcomes(id)).toEqual({ 'Vessel.jpg': 'frame' });
     expect(await accept(id)).toMatchObject({ frames: 1, items: [] });
-    const frame = (await listFrames(people.retoucher)).find((f) => f.name === 'Vessel')!;
+    const frame = must((await listFrames(people.retoucher)).find((f) => f.name === 'Vessel'));
     expect(frame).toMatchObject({ width: 64, height: 40, camera: 'Perrin Alder' });
     expect((await sharp(await framePicture(people.retoucher, frame.id, 320)).metadata()).format).toBe('png');
     await undoIntake(people.librarian, id);
@@ -426,7 +427,7 @@ test('licences: own work may, a licence that forbids holds for all, what is not 
       }),
     });
     await accept(id, { supplier: 'Someone', licenceId });
-    const value = (await searchItems(people.librarian, { q: title })).rows[0]!.version_id;
+    const value = must((await searchItems(people.librarian, { q: title })).rows[0]).version_id;
     const convert = (person: typeof people.lead) =>
       convertPreset(person, { versionId: value }).then(
         () => 'done',

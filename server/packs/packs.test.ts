@@ -1,3 +1,4 @@
+import { must } from '@/core/must';
 import { strToU8, zipSync, type Zippable } from 'fflate';
 import { writeFileSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -28,7 +29,7 @@ import {
 
 withDatabase();
 const folder = mkdtempSync(join(tmpdir(), 'etagere-packs-'));
-const cube = (n = 0) => cubeOf(houseLooks[n]!, 5);
+const cube = (n = 0) => cubeOf(must(houseLooks[n]), 5);
 const MB = 1 << 20;
 let shelf = '';
 beforeAll(async () => {
@@ -143,7 +144,7 @@ describe('hostile archives: each is refused for that entry alone, the rest is re
         'entity.xmp': strToU8(
           '<!DOCTYPE a [<!ENTITY b "c">]><rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#">&b;</rdf:RDF>',
         ),
-        'good.xmp': strToU8(oxbowOf(oxbowPresets[0]!)),
+        'good.xmp': strToU8(oxbowOf(must(oxbowPresets[0]))),
       }),
     );
     expect(Object.fromEntries(refused(all))).toEqual({
@@ -180,7 +181,7 @@ async function upload(name: string, bytes: Uint8Array, part = MB): Promise<strin
 }
 async function arrive(name: string, bytes: Uint8Array): Promise<string> {
   const { intake } = await finishUpload(people.librarian, await upload(name, bytes));
-  await runJob((await intakeFor(people.librarian, intake)).intake.job_id!, { intake: readIntake });
+  await runJob(must((await intakeFor(people.librarian, intake)).intake.job_id), { intake: readIntake });
   return intake;
 }
 
@@ -218,7 +219,7 @@ describe('an arrival', () => {
     const bytes = zip({
       'P/a.cube': strToU8(cube(2)),
       'P/copy.cube': strToU8(cube(2)),
-      'P/b.xmp': strToU8(oxbowOf(oxbowPresets[1]!)),
+      'P/b.xmp': strToU8(oxbowOf(must(oxbowPresets[1]))),
       'P/read.txt': strToU8('hello'),
       '__MACOSX/P/._a.cube': strToU8('x'),
     });
@@ -236,7 +237,7 @@ describe('an arrival', () => {
     // one bad choice, and nothing is taken
     await expect(
       acceptIntake(people.librarian, id, {
-        entries: [...take, entries.find((e) => e.outcome === 'document')!.id],
+        entries: [...take, must(entries.find((e) => e.outcome === 'document')).id],
         shelfId: shelf,
       }),
     ).rejects.toBeInstanceOf(Problem);
@@ -268,7 +269,7 @@ describe('an arrival', () => {
       people.librarian,
       await upload('stopped.zip', zip({ 'a.cube': strToU8(cube(7)) })),
     );
-    const job = (await intakeFor(people.librarian, intake)).intake.job_id!;
+    const job = must((await intakeFor(people.librarian, intake)).intake.job_id);
     await cancelJob(people.librarian, job);
     await runJob(job, { intake: readIntake });
     expect(await intakeFor(people.librarian, intake)).toMatchObject({

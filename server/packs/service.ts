@@ -87,7 +87,7 @@ export async function arrivalView(person: Person, id: string, only: string | nul
     files: Object.values(counts).reduce((a, b) => a + b, 0),
     groups: order.flatMap((group) => {
       const mine = told.filter((e) => e.grp === group);
-      return mine.length ? [{ group: group, count: mine[0]!.in_group, rows: mine }] : [];
+      return mine.length ? [{ group, count: mine[0]!.in_group, rows: mine }] : [];
     }),
   };
 }

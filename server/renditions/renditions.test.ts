@@ -1,3 +1,4 @@
+import { must } from '@/core/must';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { parseDescriptor } from '@/core/editor/descriptor';
 import { readCube } from '@/core/look';
@@ -48,8 +49,8 @@ async function make(text: string, name: string, shelfId: string) {
 beforeAll(async () => {
   await transaction((sql) => bringDescriptor(sql, { personId: null, name: 't' }, oxbow2, 'd'));
   const shelf = await addShelf(people.librarian, { name: 'R' });
-  ({ versionId: look, itemId: lookItem } = await make(cubeOf(houseLooks[0]!, 9), 'x.cube', shelf));
-  ({ versionId: preset, itemId: presetItem } = await make(oxbowOf(oxbowPresets[0]!), 'x.xmp', shelf));
+  ({ versionId: look, itemId: lookItem } = await make(cubeOf(must(houseLooks[0]), 9), 'x.cube', shelf));
+  ({ versionId: preset, itemId: presetItem } = await make(oxbowOf(must(oxbowPresets[0])), 'x.xmp', shelf));
   await confirmEncoding(people.librarian, look, {
     primaries: 'sRGB',
     transfer: 'sRGB',
@@ -58,10 +59,10 @@ beforeAll(async () => {
     white: 'D65',
   });
 });
-const takes = (d: typeof oxbow, asIs: boolean) => d!.accepts.find((a) => !!a.writer.asIs === asIs)!;
+const takes = (d: typeof oxbow, asIs: boolean) => must(must(d).accepts.find((a) => !!a.writer.asIs === asIs));
 const made = async (version: string, descriptor: typeof oxbow, asIs = false) => {
   const rendition = await transaction(async (sql) =>
-    renditionFor(sql, (await versionById(sql, version))!, descriptor!, takes(descriptor, asIs)),
+    renditionFor(sql, must(await versionById(sql, version)), must(descriptor), takes(descriptor, asIs)),
   );
   return { ...rendition, bytes: await getBlob(rendition.sha256) };
 };
@@ -88,7 +89,7 @@ describe('a rendition', () => {
     expect(c.id).not.toBe(m.id);
     expect(readCube(c.bytes).size).toBe(c.points);
     expect(c.points).toBe(33);
-    expect(c.residual!.maxDeltaE).toBeGreaterThanOrEqual(c.residual!.p95DeltaE);
+    expect(must(c.residual).maxDeltaE).toBeGreaterThanOrEqual(must(c.residual).p95DeltaE);
   });
   test('that carries the title follows the item’s; the one before stays as it was', async () => {
     const before = await made(look, marlstone);
@@ -99,14 +100,14 @@ describe('a rendition', () => {
     expect(after.bytes.equals(before.bytes)).toBe(false);
     expect(await rows()).toBe(n + 1);
     expect(await getBlob(before.sha256)).toEqual(before.bytes);
-    await rename(lookItem, houseLooks[0]!.title);
+    await rename(lookItem, must(houseLooks[0]).title);
     expect((await made(look, marlstone)).id).toBe(before.id);
   });
   test('of a file that goes out as it is does not change with the item’s title', async () => {
     const before = await made(preset, oxbow, true);
     await rename(presetItem, 'Another name');
     expect((await made(preset, oxbow, true)).id).toBe(before.id);
-    expect(before.bytes.toString()).toBe(oxbowOf(oxbowPresets[0]!));
+    expect(before.bytes.toString()).toBe(oxbowOf(must(oxbowPresets[0])));
   });
   test('that eight ask for at once is one', async () => {
     await pool().query('delete from rendition where version_id = $1', [look]);

@@ -1,3 +1,4 @@
+import { must } from '@/core/must';
 import { createHash } from 'node:crypto';
 import { unzipSync } from 'fflate';
 import { beforeAll, describe, expect, test } from 'vitest';
@@ -62,7 +63,7 @@ async function item(title: string, text: string, name: string): Promise<{ itemId
   );
 }
 async function approvedLook(n: number): Promise<{ itemId: string; versionId: string }> {
-  const made = await item(houseLooks[n]!.title, cubeOf(houseLooks[n]!, 9), 'x.cube');
+  const made = await item(must(houseLooks[n]).title, cubeOf(must(houseLooks[n]), 9), 'x.cube');
   await confirmEncoding(people.librarian, made.versionId, srgb);
   await approve(people.librarian, made.versionId);
   return made;
@@ -128,14 +129,14 @@ beforeAll(async () => {
 
 describe('approval', () => {
   test('waits for a confirmed encoding, and only approved versions are rolled out', async () => {
-    const { versionId } = await item('Draft', cubeOf(houseLooks[0]!, 5), 'x.cube');
+    const { versionId } = await item('Draft', cubeOf(must(houseLooks[0]), 5), 'x.cube');
     await expect(approve(people.librarian, versionId)).rejects.toMatchObject({ code: 'encoding-assumed' });
     await expect(planRollout(people.librarian, { versions: [versionId], stations: [desk] })).rejects.toMatchObject({
       code: 'not-approved',
     });
   });
   test('of two people who edit one item the second is told, and nothing is lost', async () => {
-    const { itemId } = await item('Both', cubeOf(houseLooks[1]!, 5), 'x.cube');
+    const { itemId } = await item('Both', cubeOf(must(houseLooks[1]), 5), 'x.cube');
     await editItem(people.librarian, itemId, { revision: 1, base: {}, mine: { title: 'First' } });
     await expect(
       editItem(people.librarian, itemId, { revision: 1, base: { title: 'Zeroth' }, mine: { title: 'Second' } }),
@@ -146,7 +147,7 @@ describe('approval', () => {
 
 describe('a conversion', () => {
   test('gives a draft look that knows its source, with the figures of its table', async () => {
-    const { versionId, itemId } = await item('Rehearsal', oxbowOf(oxbowPresets[0]!), 'x.xmp');
+    const { versionId, itemId } = await item('Rehearsal', oxbowOf(must(oxbowPresets[0])), 'x.xmp');
     const made = await convertPreset(people.librarian, { versionId, size: 17 });
     const found = await itemFor(people.librarian, made.itemId);
     expect(found.newest).toMatchObject({ status: 'draft', facts: { size: 17, kind: '3d' } });
@@ -161,7 +162,7 @@ describe('a conversion', () => {
     expect((await itemFor(people.librarian, itemId)).results.map((r) => r.item_id)).toEqual([made.itemId]);
   });
   test('is for any camera and file, and for monochrome where what goes in makes it so', async () => {
-    const source = oxbowPresets.find((x) => x.title === 'Engraver')!;
+    const source = must(oxbowPresets.find((x) => x.title === 'Engraver'));
     const { versionId } = await item(source.title, oxbowOf(source), 'm.xmp');
     const scope = async (settings?: string[]) => {
       const m = await convertPreset(people.librarian, {
@@ -170,7 +171,7 @@ describe('a conversion', () => {
         title: `Made ${settings?.join(' ') ?? 'of all'}`,
         ...(settings ? { settings } : {}),
       });
-      const { item: item } = await itemFor(people.librarian, m.itemId);
+      const { item } = await itemFor(people.librarian, m.itemId);
       return [item.cameras, item.scope.input, item.scope.result];
     };
     expect(await scope()).toEqual([[], null, 'monochrome']);
@@ -204,7 +205,7 @@ describe('a rollout', () => {
     await confirmRollout(people.librarian, id);
     await expect(confirmRollout(people.librarian, id)).rejects.toMatchObject({ code: 'rollout-settled' });
     // the card is written by the agent of the workstation in whose reader it sits
-    const plan = (await planFor(await agent(roomToken)))!;
+    const plan = must(await planFor(await agent(roomToken)));
     expect(plan.operations.map((o) => o.path).sort()).toEqual([
       'Oxbow/Looks/House/Limelight Bleach.cube',
       'media/ALDER/LOOKS.LST',
@@ -214,7 +215,7 @@ describe('a rollout', () => {
     for await (const chunk of (
       await contentFor(
         await agent(roomToken),
-        plan.operations.find((o) => o.path.startsWith('media') && o.path.endsWith('.cube'))!.sha256!,
+        must(must(plan.operations.find((o) => o.path.startsWith('media') && o.path.endsWith('.cube'))).sha256),
       )
     ).chunks)
       parts.push(chunk);
@@ -228,11 +229,11 @@ describe('a rollout', () => {
     expect((await rolloutFor(people.librarian, id)).rollout.status).toBe('done');
     await report(
       deskToken,
-      deskOps.map((o) => ({ path: o.path, size: 1, sha256: o.sha256! })),
+      deskOps.map((o) => ({ path: o.path, size: 1, sha256: must(o.sha256) })),
     );
     await report(
       roomToken,
-      roomOps.map((o) => ({ path: o.path, size: 1, sha256: o.sha256! })),
+      roomOps.map((o) => ({ path: o.path, size: 1, sha256: must(o.sha256) })),
     );
     expect((await stationView(people.librarian, desk)).editors.map((e) => [e.editor, e.placed, e.state])).toEqual([
       ['marlstone', 1, 'launch-due'],
@@ -249,7 +250,7 @@ describe('a rollout', () => {
 
     await undoRollout(people.librarian, id);
     const back = await planFor(await agent(deskToken));
-    expect(back!.operations.map((o) => [o.do, o.sha256])).toEqual([
+    expect(must(back).operations.map((o) => [o.do, o.sha256])).toEqual([
       ['remove', null],
       ['remove', null],
     ]);
@@ -266,8 +267,8 @@ describe('a rollout', () => {
     const id = await planRollout(people.librarian, { versions: [versionId], stations: [desk] });
     await confirmRollout(people.librarian, id);
     const ops = await carryOut(deskToken);
-    const files = ops.map((o) => ({ path: o.path, size: 1, sha256: o.sha256! }));
-    const mlook = ops.find((o) => o.path.endsWith('.mlook'))!.path;
+    const files = ops.map((o) => ({ path: o.path, size: 1, sha256: must(o.sha256) }));
+    const mlook = must(ops.find((o) => o.path.endsWith('.mlook'))).path;
     const says = (at: string, listed: object[], refused: object[], running = true) => [
       {
         editor: listingKey(desk, { editor_id: 'marlstone', editor_version: '4' }),
@@ -276,7 +277,8 @@ describe('a rollout', () => {
         at,
       },
     ];
-    const state = async () => (await stationView(people.librarian, desk)).rows.find((r) => r.path === mlook)!.state;
+    const state = async () =>
+      must((await stationView(people.librarian, desk)).rows.find((r) => r.path === mlook)).state;
     await report(deskToken, files, says('2020-01-01T00:00:00.000Z', [], []));
     expect(await state()).toBe('restart-due');
     const later = (s: number) => new Date(Date.now() + s * 1000).toISOString();
@@ -304,7 +306,7 @@ describe('a rollout', () => {
   });
 
   test('refuses what an editor does not take, with the reason', async () => {
-    const { versionId } = await item('Maquette', oxbowOf(oxbowPresets[3]!), 'm.xmp');
+    const { versionId } = await item('Maquette', oxbowOf(must(oxbowPresets[3])), 'm.xmp');
     await approve(people.librarian, versionId);
     const { steps } = await rolloutFor(
       people.librarian,
@@ -315,7 +317,7 @@ describe('a rollout', () => {
       decision: 'not-accepted',
       note: expect.stringContaining('Marlstone 4 reads presets of marlstone@4') as string,
     });
-    expect(steps.find((s) => s.editor_id === 'oxbow')!.do_what).toBe('put');
+    expect(must(steps.find((s) => s.editor_id === 'oxbow')).do_what).toBe('put');
   });
 
   test('a conflict at the station is kept as one, and results said twice change nothing', async () => {
@@ -323,7 +325,7 @@ describe('a rollout', () => {
     const id = await planRollout(people.librarian, { versions: [versionId], stations: [room] });
     await confirmRollout(people.librarian, id);
     const station = await agent(roomToken);
-    const plan = (await planFor(station))!;
+    const plan = must(await planFor(station));
     const results = plan.operations.map((operation) => ({
       n: operation.n,
       outcome: 'conflict',
@@ -344,7 +346,7 @@ describe('agents', () => {
     const { versionId } = await approvedLook(6);
     const id = await planRollout(people.librarian, { versions: [versionId], stations: [desk] });
     await confirmRollout(people.librarian, id);
-    const sha256 = (await planFor(await agent(deskToken)))!.operations[0]!.sha256!;
+    const sha256 = must(must(must(await planFor(await agent(deskToken))).operations[0]).sha256);
     await expect(contentFor(await agent(roomToken), sha256)).rejects.toMatchObject({ code: 'not-found' });
     expect((await contentFor(await agent(deskToken), sha256)).size).toBeGreaterThan(1000);
     await expect(stationOfToken('Bearer wrong-token-wrong-token-wrong')).rejects.toMatchObject({

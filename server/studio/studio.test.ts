@@ -1,3 +1,4 @@
+import { must } from '@/core/must';
 import { beforeAll, describe, expect, test } from 'vitest';
 import type { Settings } from '@/core/preset/kinds';
 import { cubeOf } from '@/demo/files';
@@ -44,10 +45,10 @@ async function outcome(title: string, settings: Settings): Promise<string> {
     name: title,
     files: [{ path: `${title}.cube`, size: bytes.length }],
   });
-  await uploadPart(people.librarian, a.files[0]!.id, 0, bytes);
-  await finishUpload(people.librarian, a.files[0]!.id);
-  await runJob((await intakeFor(people.librarian, a.intake)).intake.job_id!, { intake: readIntake });
-  return (await intakeFor(people.librarian, a.intake)).entries[0]!.outcome;
+  await uploadPart(people.librarian, must(a.files[0]).id, 0, bytes);
+  await finishUpload(people.librarian, must(a.files[0]).id);
+  await runJob(must((await intakeFor(people.librarian, a.intake)).intake.job_id), { intake: readIntake });
+  return must((await intakeFor(people.librarian, a.intake)).entries[0]).outcome;
 }
 const groups = async () => (await copies(people.retoucher)).groups.map((g) => g.items.map((i) => i.title).sort());
 beforeAll(async () => {

@@ -199,7 +199,7 @@ export function Bench({ choices, frames, charts, exports, sets, shelves, saved, 
   const fetched = async (query: string, take: (l: Candidate[]) => void) => {
     setProblem(null);
     try {
-      const { candidates: candidates } = await call<{ candidates: Candidate[] }>(`/api/bench/candidates?${query}`);
+      const { candidates } = await call<{ candidates: Candidate[] }>(`/api/bench/candidates?${query}`);
       setCandidates((m) => new Map([...m, ...candidates.map((c): [string, Candidate] => [c.versionId, c])]));
       const shown = candidates.filter((c) => c.shown);
       if (shown.length) take(shown);

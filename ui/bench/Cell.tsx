@@ -36,12 +36,11 @@ const hueWords = [
   'violet',
   'magenta',
 ];
-export const tintWords = (t: { chroma: number; hue: number } | null): string =>
-  !t
-    ? 'no neutrals'
-    : t.chroma < 1
-      ? 'neutral'
-      : `${hueWords[Math.floor((t.hue + 15) / 30) % 12]} ${t.chroma.toFixed(1)}`;
+export const tintWords = (t: { chroma: number; hue: number } | null): string => {
+  if (!t) return 'no neutrals';
+  if (t.chroma < 1) return 'neutral';
+  return `${hueWords[Math.floor((t.hue + 15) / 30) % 12]} ${t.chroma.toFixed(1)}`;
+};
 
 export function Cell({
   at,

@@ -41,7 +41,7 @@ interface Props {
 const thousands = (n: number): string => String(Math.round(n)).replace(/\B(?=(\d{3})+$)/g, ',');
 
 export function RowHead({
-  frame: frame,
+  frame,
   row,
   white,
   picking,

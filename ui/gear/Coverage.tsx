@@ -75,7 +75,7 @@ export function Coverage({ cameras, lenses, editors, unlisted, gaps, suppliers, 
       {may.edit ? (
         <button
           className="text-left font-serif text-[15px] underline [overflow-wrap:anywhere]"
-          onClick={() => setForm({ kind, gear: gear })}
+          onClick={() => setForm({ kind, gear })}
         >
           {nameOf(gear)}
         </button>

@@ -1,3 +1,4 @@
+import { must } from '@/core/must';
 import { describe, expect, test } from 'vitest';
 import { writeDng } from '@/core/frame/dng';
 import { readPhotos } from './photo-facts';
@@ -41,10 +42,10 @@ function late(pixels: number, model: string): Uint8Array<ArrayBuffer> {
     [272, 2, name.length, at],
   ].forEach(([tag, type, n, value], i) => {
     const e = ifd + 2 + i * 12;
-    view.setUint16(e, tag!, true);
-    view.setUint16(e + 2, type!, true);
-    view.setUint32(e + 4, n!, true);
-    view.setUint32(e + 8, value!, true);
+    view.setUint16(e, must(tag), true);
+    view.setUint16(e + 2, must(type), true);
+    view.setUint32(e + 4, must(n), true);
+    view.setUint32(e + 8, must(value), true);
   });
   bytes.set(name, at);
   return bytes;

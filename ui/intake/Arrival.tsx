@@ -76,12 +76,11 @@ const becomes: [string, string][] = [
   ['document', 'nothing: leave it out'],
 ];
 const taken = ['new', 'version', 'variant', 'frame', 'descriptor'];
-const figures = (l: NonNullable<Entry['likeness']>): string =>
-  l.mean === undefined || !Number.isFinite(l.mean)
-    ? ''
-    : l.max! < 0.05
-      ? ', no difference in color'
-      : `, ΔE00 ${l.mean.toFixed(2)} in the mean, ${l.max!.toFixed(1)} at most`;
+const figures = (l: NonNullable<Entry['likeness']>): string => {
+  if (l.mean === undefined || !Number.isFinite(l.mean)) return '';
+  if (l.max! < 0.05) return ', no difference in color';
+  return `, ΔE00 ${l.mean.toFixed(2)} in the mean, ${l.max!.toFixed(1)} at most`;
+};
 
 export function Arrival({ id, name, status, groups, only, takeable, shelves, licences, may, supplier }: Props) {
   const router = useRouter();

@@ -69,7 +69,7 @@ export function fromInput(files: FileList): Delivery[] {
     }
     const top = path.split('/')[0]!;
     const delivery = folders.get(top) ?? { name: top, files: [] };
-    if (file.size && !leftovers.test(path)) delivery.files.push({ path, file: file });
+    if (file.size && !leftovers.test(path)) delivery.files.push({ path, file });
     folders.set(top, delivery);
   }
   return grouped(loose, [...folders.values()]);

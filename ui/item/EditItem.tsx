@@ -47,14 +47,12 @@ const words = (text: string): string[] =>
     .split(',')
     .map((t) => t.trim())
     .filter(Boolean);
-const text = (value: unknown): string =>
-  value === null || value === undefined || value === ''
-    ? 'nothing'
-    : Array.isArray(value)
-      ? value.join(' / ') || 'nothing'
-      : typeof value === 'object'
-        ? Object.values(value).filter(Boolean).join(', ') || 'any'
-        : String(value);
+const text = (value: unknown): string => {
+  if (value === null || value === undefined || value === '') return 'nothing';
+  if (Array.isArray(value)) return value.join(' / ') || 'nothing';
+  if (typeof value === 'object') return Object.values(value).filter(Boolean).join(', ') || 'any';
+  return String(value);
+};
 
 export function EditItem({ id, revision, item, licences }: Props) {
   const router = useRouter();

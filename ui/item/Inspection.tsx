@@ -34,12 +34,11 @@ const figureWords: [string, string, string][] = [
   ['skinTurn', 'turn of skin colors', '°'],
   ['roughness', 'roughness', 'code values of 8 bits'],
 ];
-const digits = (value: unknown): string =>
-  typeof value !== 'number'
-    ? 'none'
-    : Number.isInteger(value)
-      ? String(value)
-      : value.toFixed(Math.abs(value) < 1 ? 2 : 1);
+const digits = (value: unknown): string => {
+  if (typeof value !== 'number') return 'none';
+  if (Number.isInteger(value)) return String(value);
+  return value.toFixed(Math.abs(value) < 1 ? 2 : 1);
+};
 
 export function Inspection({ i: inspection }: { i: InspectionView }) {
   const [at, setAt] = useState<number | null>(null);

@@ -23,8 +23,11 @@ const further: [string, string][] = [
   ['assumed', 'Encoding assumed'],
 ];
 const titles = new Map([...menus, ...further]);
-const word = (key: string, value: string): string =>
-  key === 'kind' ? (kindWords[value] ?? value) : key === 'format' ? value.replace('@', ' ') : value;
+const word = (key: string, value: string): string => {
+  if (key === 'kind') return kindWords[value] ?? value;
+  if (key === 'format') return value.replace('@', ' ');
+  return value;
+};
 const item =
   'flex cursor-default items-center justify-between gap-6 px-3 py-1.5 outline-none data-[highlighted]:bg-verd-wash';
 const panel = 'z-40 max-h-[60vh] min-w-[190px] overflow-auto border border-line bg-paper py-1';

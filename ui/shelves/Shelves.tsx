@@ -248,7 +248,7 @@ export function Shelves({ shelves, given, frames, total, fresh, licences, may }:
       onAway={() =>
         void act(() => call(`/api/shelves/${shelf.id}/away`, 'POST', { away: true }), `${shelf.name} is put away`)
       }
-      onRename={() => setAsking({ what: 'rename', shelf: shelf })}
+      onRename={() => setAsking({ what: 'rename', shelf })}
       onMove={(by) => reorder(shelf, by)}
       onHeadings={() =>
         void act(() => call(`/api/shelves/${shelf.id}/headings`, 'POST'), `${shelf.name} is ordered by headings`)

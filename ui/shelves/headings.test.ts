@@ -1,9 +1,10 @@
+import { must } from '@/core/must';
 import { describe, expect, test } from 'vitest';
 import { labelsOf } from './headings';
 
 const under = (...hashes: (string | undefined)[]) =>
   hashes.map((t) => (t === undefined ? undefined : { headings: t ? t.split('/') : [] }));
-const said = (l: ReturnType<typeof labelsOf>) => l!.map((x) => (x.words ? `${x.words} ${x.reach}` : '-'));
+const said = (l: ReturnType<typeof labelsOf>) => must(l).map((x) => (x.words ? `${x.words} ${x.reach}` : '-'));
 
 describe('headings on the edge of the board', () => {
   test('stand where they change, and reach as far as their run does on this board', () =>

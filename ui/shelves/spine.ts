@@ -55,12 +55,12 @@ export const kindWords: Record<string, string> = {
 /** What tells items of one name apart: the camera that they are bound to, and from whom they are. */
 export const apart = (s: Pick<Spine, 'cameras' | 'supplier' | 'kind' | 'language' | 'points'>): string =>
   [s.cameras.length ? s.cameras.slice(0, 2).join(', ') : '', s.supplier || ''].filter(Boolean).join(', ');
-export const short = (spine: Spine): string =>
-  spine.kind === 'look'
-    ? spine.points
-      ? `${spine.points} pt`
-      : spine.language
-    : spine.kind === 'preset'
-      ? spine.language
-      : (kindWords[spine.kind] ?? spine.kind).toLowerCase();
+export const short = (spine: Spine): string => {
+  if (spine.kind === 'look') {
+    if (spine.points) return `${spine.points} pt`;
+    return spine.language;
+  }
+  if (spine.kind === 'preset') return spine.language;
+  return (kindWords[spine.kind] ?? spine.kind).toLowerCase();
+};
 export const count = (n: number, more: boolean): string => `${n.toLocaleString('en')}${more ? '+' : ''}`;

@@ -13,7 +13,11 @@ import { Ago } from '@/ui/kit/time';
 import { RolloutActions } from '@/ui/rollouts/RolloutActions';
 
 export const metadata = { title: 'Rollout' };
-const deed = (s: StepRow) => (s.do_what === 'remove' ? 'take away' : s.expect ? 'replace' : 'write');
+const deed = (s: StepRow) => {
+  if (s.do_what === 'remove') return 'take away';
+  if (s.expect) return 'replace';
+  return 'write';
+};
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
   const person = await signedInPerson();
