@@ -3,6 +3,9 @@
 import { applyTo, prepare, type Prepared } from '@/core/look/apply';
 import { sampler } from '@/core/look/sample';
 import type { Look } from '@/core/look/look';
+import { recentlyUsed } from '@/core/recently-used';
+import { ask, headerOf } from './ask';
+import { pixelsOf, type Picture } from './pixels';
 
 declare const self: DedicatedWorkerGlobalScope;
 
@@ -23,60 +26,20 @@ export interface PreviewAhead {
 export type PreviewAnswer =
   { id: number; width: number; height: number; pixels: ArrayBuffer; ms: number } | { id: number; error: string };
 
-interface Picture {
-  width: number;
-  height: number;
-  data: Uint8ClampedArray;
-}
-const frames = new Map<string, Promise<Picture>>();
-const looks = new Map<string, Promise<Look>>();
+const frames = recentlyUsed<Picture>(8);
+const looks = recentlyUsed<Look>(160);
 let prepared: { key: string; value: Prepared } | null = null;
 let latest = 0;
 
-/** The newest entries stay; older ones go, so that memory stays bounded. */
-function remember<T>(map: Map<string, Promise<T>>, key: string, most: number, make: () => Promise<T>): Promise<T> {
-  let p = map.get(key);
-  if (p) {
-    map.delete(key);
-    map.set(key, p);
-    return p;
-  }
-  p = make();
-  p.catch(() => map.delete(key));
-  map.set(key, p);
-  if (map.size > most) map.delete(map.keys().next().value!);
-  return p;
-}
-
 async function loadFrame(id: string, width: number): Promise<Picture> {
-  const response = await fetch(`/api/frames/${id}?w=${width}`);
-  if (!response.ok) throw new Error('the frame could not be fetched');
-  const bitmap = await createImageBitmap(await response.blob(), {
-    colorSpaceConversion: 'none',
-    premultiplyAlpha: 'none',
-  });
-  const canvas = new OffscreenCanvas(bitmap.width, bitmap.height);
-  const context = canvas.getContext('2d', { willReadFrequently: true })!;
-  context.drawImage(bitmap, 0, 0);
-  return {
-    width: bitmap.width,
-    height: bitmap.height,
-    data: context.getImageData(0, 0, bitmap.width, bitmap.height).data,
-  };
+  const { bytes } = await ask(`/api/frames/${id}?w=${width}`);
+  return pixelsOf(bytes);
 }
 
 async function loadLook(version: string, points?: number): Promise<Look> {
-  const response = await fetch(`/api/versions/${version}/table${points ? `?points=${points}` : ''}`);
-  if (!response.ok) throw new Error('the look could not be fetched');
-  const about = JSON.parse(response.headers.get('x-look')!) as Pick<Look, 'kind' | 'size' | 'domain'>;
-  return {
-    ...about,
-    format: 'cube',
-    table: new Float32Array(await response.arrayBuffer()),
-    title: '',
-    comments: [],
-    warnings: [],
-  };
+  const { headers, bytes } = await ask(`/api/versions/${version}/table${points ? `?points=${points}` : ''}`);
+  const about = headerOf<Pick<Look, 'kind' | 'size' | 'domain'>>(headers, 'x-look');
+  return { ...about, format: 'cube', table: new Float32Array(bytes), title: '', comments: [], warnings: [] };
 }
 
 function render(look: Look, version: string, strength: number, picture: Picture): Uint8ClampedArray {
@@ -105,7 +68,7 @@ function render(look: Look, version: string, strength: number, picture: Picture)
 }
 
 const lookOf = (version: string, points?: number): Promise<Look> =>
-  remember(looks, `${version} ${points ?? ''}`, 160, () => loadLook(version, points));
+  looks(`${version} ${points ?? ''}`, () => loadLook(version, points));
 
 let wanted: PreviewAhead = { ahead: [], points: 17 };
 let fetching = false;
@@ -117,43 +80,31 @@ async function goAhead(): Promise<void> {
   fetching = false;
 }
 
+async function answerTo(request: PreviewRequest): Promise<{ answer: PreviewAnswer; transfer: ArrayBuffer[] }> {
+  const { id, frame, width, version, points, strength } = request;
+  try {
+    const [picture, look] = await Promise.all([
+      frames(`${frame} ${width}`, () => loadFrame(frame, width)),
+      version ? lookOf(version, points) : null,
+    ]);
+    if (id !== latest) return { answer: { id, error: 'superseded' }, transfer: [] };
+    const began = performance.now();
+    const rendered = look && strength > 0;
+    const data = rendered ? render(look, `${version} ${points ?? ''}`, strength, picture) : picture.data.slice();
+    const pixels = data.buffer as ArrayBuffer;
+    const ms = performance.now() - began;
+    return { answer: { id, width: picture.width, height: picture.height, pixels, ms }, transfer: [pixels] };
+  } catch (error) {
+    return { answer: { id, error: (error as Error).message }, transfer: [] };
+  }
+}
+
 self.onmessage = (event: MessageEvent<PreviewRequest | PreviewAhead>) => {
   if ('ahead' in event.data) {
     wanted = event.data;
     void goAhead();
     return;
   }
-  const previewRequest = event.data;
-  latest = previewRequest.id;
-  void (async () => {
-    try {
-      const [picture, look] = await Promise.all([
-        remember(frames, `${previewRequest.frame} ${previewRequest.width}`, 8, () =>
-          loadFrame(previewRequest.frame, previewRequest.width),
-        ),
-        previewRequest.version ? lookOf(previewRequest.version, previewRequest.points) : null,
-      ]);
-      if (previewRequest.id !== latest) {
-        self.postMessage({ id: previewRequest.id, error: 'superseded' } satisfies PreviewAnswer);
-        return;
-      }
-      const t = performance.now();
-      const pixels =
-        look && previewRequest.strength > 0
-          ? render(look, `${previewRequest.version} ${previewRequest.points ?? ''}`, previewRequest.strength, picture)
-          : picture.data.slice();
-      self.postMessage(
-        {
-          id: previewRequest.id,
-          width: picture.width,
-          height: picture.height,
-          pixels: pixels.buffer as ArrayBuffer,
-          ms: performance.now() - t,
-        } satisfies PreviewAnswer,
-        [pixels.buffer as ArrayBuffer],
-      );
-    } catch (error) {
-      self.postMessage({ id: previewRequest.id, error: (error as Error).message } satisfies PreviewAnswer);
-    }
-  })();
+  latest = event.data.id;
+  void answerTo(event.data).then(({ answer, transfer }) => self.postMessage(answer, transfer));
 };

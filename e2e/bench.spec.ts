@@ -89,7 +89,7 @@ test('a profile is chosen for two lights of a set, and becomes the house choice'
   await dialog.getByLabel('make it the house choice').check();
   await dialog.getByLabel('Client or job, empty for any').fill('Museum of Glazes');
   await dialog.getByRole('button', { name: 'Choose for 2 cases' }).click();
-  await expect(page.getByRole('status').filter({ hasText: '2 verdicts kept, 2 house choices made' })).toBeVisible();
+  await expect(page.getByRole('status').filter({ hasText: '2 verdicts saved, 2 house choices made' })).toBeVisible();
   await page.goto('/studio');
   await expect(
     page
@@ -139,7 +139,7 @@ test('the infrared frame is rescued: no temperature reaches it, anchored it is g
   const red = await mean(0);
   expect(red[0]! - red[2]!).toBeGreaterThan(40); // as the file is balanced, all is red
   await expect(page.locator('[data-row]')).toContainText('told by its serial, PA-100877');
-  await page.getByLabel(/^White balance of/).selectOption('n');
+  await page.getByLabel(/^White balance of/).selectOption('neutral');
   await expect(page.getByText('Click something gray in this row.')).toBeVisible();
   const before = await shown(0);
   await cells()
@@ -169,7 +169,7 @@ test('the infrared frame is rescued: no temperature reaches it, anchored it is g
   expect(await text('Perrin Alder Standard')).toContain('for the Perrin Alder');
   await page.getByRole('button', { name: 'Keep it as a profile' }).click();
   await page.getByLabel('Name', { exact: true }).fill('Alder Neutral, infrared');
-  await page.getByRole('button', { name: 'Keep it', exact: true }).click();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(
     page.getByRole('status').filter({ hasText: 'stands on the shelf of its source, as a draft' }),
   ).toBeVisible();
@@ -296,7 +296,7 @@ test('a museum day: patches of a target against their measured values, an odd pr
     await new Promise((d) => setTimeout(d, 1200));
     await route.continue();
   });
-  await dialog.getByRole('button', { name: 'Keep the chart’s place' }).click();
+  await dialog.getByRole('button', { name: 'Save the chart’s place' }).click();
   await expect(dialog).toBeHidden();
   await expect(page.getByText('ALD 0420, kiln card is a target frame')).toBeVisible();
   await page.getByRole('button', { name: 'Gamut' }).click();
@@ -396,13 +396,13 @@ test('a cell that cannot be says why, and the others render', async () => {
 });
 
 test('a bench is kept under a name and opened again', async () => {
-  await menu('Kept', 'Keep this bench');
+  await menu('Saved', 'Save this bench');
   await page.getByLabel('Name', { exact: true }).fill('Two lights and a window');
-  await page.getByRole('button', { name: 'Keep it', exact: true }).click();
-  await expect(page.getByRole('status').filter({ hasText: 'Two lights and a window is kept' })).toBeVisible();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByRole('status').filter({ hasText: 'Two lights and a window is saved' })).toBeVisible();
   await page.goto('/bench');
   await awake(page);
-  await menu('Kept', /Two lights and a window/);
+  await menu('Saved', /Two lights and a window/);
   await rendered();
   await expect(page.locator('[data-row]')).toHaveCount(3);
   expect(faults).toEqual([]);

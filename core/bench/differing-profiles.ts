@@ -6,7 +6,7 @@ export interface OnFrame {
 }
 
 /** By frame, the profile that more than half of the same camera's frames came with, for those that came with another. */
-export function oddProfiles(frames: readonly OnFrame[]): Map<string, string> {
+export function differingProfiles(frames: readonly OnFrame[]): Map<string, string> {
   const out = new Map<string, string>();
   const cameras = new Map<string, OnFrame[]>();
   for (const f of frames) if (f.profile) cameras.set(f.camera, [...(cameras.get(f.camera) ?? []), f]);

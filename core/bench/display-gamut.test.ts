@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { oddProfiles } from './differing-profiles';
+import { differingProfiles } from './differing-profiles';
 import { prepare } from '../look/apply';
 import { identity } from '../look/look';
 import type { Evaluate } from '../look/sample';
@@ -71,7 +71,7 @@ describe('which frames came with another profile than most', () => {
   const f = (id: string, camera: string, profile: string) => ({ id, camera, profile });
   test('by camera, those that differ from more than half', () =>
     expect([
-      ...oddProfiles([
+      ...differingProfiles([
         f('1', 'A', 'Standard'),
         f('2', 'A', 'Standard'),
         f('3', 'A', 'Portrait'),
@@ -80,7 +80,7 @@ describe('which frames came with another profile than most', () => {
       ]),
     ]).toEqual([['3', 'Standard']]));
   test('where none is most, none is odd', () => {
-    expect(oddProfiles([f('1', 'A', 'x'), f('2', 'A', 'y')]).size).toBe(0);
-    expect(oddProfiles([]).size).toBe(0);
+    expect(differingProfiles([f('1', 'A', 'x'), f('2', 'A', 'y')]).size).toBe(0);
+    expect(differingProfiles([]).size).toBe(0);
   });
 });

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { decodeSrgb, encodeSrgb } from '../color/transfer';
 import { identity } from './look';
-import { isPlain, readAs, readingOf, readings, readingText, tableAs } from './assumed-encoding';
+import { isPlain, evaluateUnder, encodingOfText, otherEncodings, encodingText, tableUnder } from './assumed-encoding';
 import { sampler, type Evaluate } from './sample';
 
 const at = (evaluate: Evaluate, color: readonly number[]): number[] => {
@@ -16,15 +16,15 @@ describe('a look read in another encoding', () => {
   test('nothing is nothing, however it is read, for what the encoding holds', () =>
     fc.assert(
       fc.property(
-        fc.constantFrom(...readings.filter((e) => !e.output)),
+        fc.constantFrom(...otherEncodings.filter((e) => !e.output)),
         fc.tuple(arbitrary, arbitrary, arbitrary),
-        (reading, triple) => {
+        (encoding, triple) => {
           at(
-            readAs((r, g, b, out, i) => {
+            evaluateUnder((r, g, b, out, i) => {
               out[i] = r;
               out[i + 1] = g;
               out[i + 2] = b;
-            }, reading),
+            }, encoding),
             triple,
           ).forEach((x, i) => expect(x).toBeCloseTo(triple[i]!, 6));
         },
@@ -37,7 +37,7 @@ describe('a look read in another encoding', () => {
       out[i + 2] = b / 2;
     };
     for (const path of ['sRGB', 'Rec. 2020', 'ProPhoto'])
-      at(readAs(half, { primaries: path, transfer: 'linear', range: 'full' }), [0.7, 0.5, 0.2]).forEach((x, i) =>
+      at(evaluateUnder(half, { primaries: path, transfer: 'linear', range: 'full' }), [0.7, 0.5, 0.2]).forEach((x, i) =>
         expect(decodeSrgb(x)).toBeCloseTo(decodeSrgb([0.7, 0.5, 0.2][i]!) / 2, 6),
       );
   });
@@ -47,9 +47,11 @@ describe('a look read in another encoding', () => {
       out[i + 1] = encodeSrgb(g);
       out[i + 2] = encodeSrgb(b);
     };
-    const reading = readingOf('sRGB, linear, full → sRGB, sRGB, full')!;
-    at(readAs(develops, reading), [0.7, 0.3, 0.1]).forEach((x, i) => expect(x).toBeCloseTo([0.7, 0.3, 0.1][i]!, 6));
-    const legal = readAs(
+    const encoding = encodingOfText('sRGB, linear, full → sRGB, sRGB, full')!;
+    at(evaluateUnder(develops, encoding), [0.7, 0.3, 0.1]).forEach((x, i) =>
+      expect(x).toBeCloseTo([0.7, 0.3, 0.1][i]!, 6),
+    );
+    const legal = evaluateUnder(
       (r, g, b, out, i) => {
         out[i] = 16 / 255 + (219 / 255) * r;
         out[i + 1] = 16 / 255 + (219 / 255) * g;
@@ -79,12 +81,12 @@ describe('a look read in another encoding', () => {
       out[i + 2] = r;
     };
     const plain = at(swap, [0.8, 0.4, 0.2]);
-    const wide = at(readAs(swap, { primaries: 'Rec. 2020', transfer: 'sRGB', range: 'full' }), [0.8, 0.4, 0.2]);
+    const wide = at(evaluateUnder(swap, { primaries: 'Rec. 2020', transfer: 'sRGB', range: 'full' }), [0.8, 0.4, 0.2]);
     expect(Math.abs(plain[0]! - wide[0]!) + Math.abs(plain[2]! - wide[2]!)).toBeGreaterThan(0.02);
   });
   test('legal range: black is at 16, white at 235', () => {
     const seen: number[] = [];
-    const evaluate = readAs(
+    const evaluate = evaluateUnder(
       (r, g, b, out, i) => {
         seen.push(r);
         out[i] = r;
@@ -99,9 +101,9 @@ describe('a look read in another encoding', () => {
   });
   test('as a table it is what it is as a function, near enough to see no difference', () => {
     const look = { ...identity(17), table: identity(17).table.map((v) => v ** 1.3) };
-    for (const reading of readings) {
-      const evaluate = readAs(sampler(look), reading);
-      const g = sampler(tableAs(look, reading));
+    for (const encoding of otherEncodings) {
+      const evaluate = evaluateUnder(sampler(look), encoding);
+      const g = sampler(tableUnder(look, encoding));
       for (const values of [
         [0.2, 0.4, 0.6],
         [0.9, 0.8, 0.1],
@@ -109,11 +111,11 @@ describe('a look read in another encoding', () => {
       ])
         at(g, values).forEach((x, i) => expect(Math.abs(x - at(evaluate, values)[i]!)).toBeLessThan(0.02));
     }
-    expect(tableAs(look, readings[0]!)).toBe(look);
+    expect(tableUnder(look, otherEncodings[0]!)).toBe(look);
     expect(encodeSrgb(0.5)).toBeGreaterThan(0.7);
   });
   test('its words come back; nonsense is none', () => {
-    for (const e of readings) expect(readingOf(readingText(e))).toEqual(e);
+    for (const e of otherEncodings) expect(encodingOfText(encodingText(e))).toEqual(e);
     for (const text of [
       '',
       'sRGB',
@@ -124,7 +126,7 @@ describe('a look read in another encoding', () => {
       'sRGB, linear, full → sRGB, linear',
       'sRGB, sRGB, full → sRGB, sRGB, full → sRGB, sRGB, full',
     ])
-      expect(readingOf(text)).toBeNull();
-    expect(isPlain(readings[0]!)).toBe(true);
+      expect(encodingOfText(text)).toBeNull();
+    expect(isPlain(otherEncodings[0]!)).toBe(true);
   });
 });

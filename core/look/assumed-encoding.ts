@@ -19,9 +19,9 @@ const gamma = (g: number): Transfer => ({
 const transfers: Record<string, Transfer> = { sRGB: srgb, linear, 'gamma 2.2': gamma(2.2), 'gamma 2.4': gamma(2.4) };
 
 /** The part of an encoding that changes what a table does: what it takes, and what it gives where that is another thing. */
-export type Reading = Pick<Encoding, 'primaries' | 'transfer' | 'range' | 'output'>;
+export type AssumedEncoding = Pick<Encoding, 'primaries' | 'transfer' | 'range' | 'output'>;
 const plainValues = (v: Values): boolean => v.primaries === 'sRGB' && v.transfer === 'sRGB' && v.range === 'full';
-export const isPlain = (e: Reading): boolean => plainValues(e) && plainValues(e.output ?? e);
+export const isPlain = (e: AssumedEncoding): boolean => plainValues(e) && plainValues(e.output ?? e);
 const textOf = (v: Values): string => `${v.primaries}, ${v.transfer}, ${v.range}`;
 function valuesOf(text: string): Values | null {
   const [path = '', t = '', r = ''] = text.split(',').map((x) => x.trim());
@@ -29,19 +29,19 @@ function valuesOf(text: string): Values | null {
     ? { primaries: path, transfer: t, range: r }
     : null;
 }
-/** "Rec. 2020, linear, full", or "Rec. 2020, linear, full → sRGB, sRGB, full", and back; null for what is no reading. */
-export const readingText = (reading: Reading): string =>
-  reading.output && textOf(reading.output) !== textOf(reading)
-    ? `${textOf(reading)} → ${textOf(reading.output)}`
-    : textOf(reading);
-export function readingOf(text: string): Reading | null {
+/** "Rec. 2020, linear, full", or "Rec. 2020, linear, full → sRGB, sRGB, full", and back; null for what is no encoding that is known. */
+export const encodingText = (encoding: AssumedEncoding): string =>
+  encoding.output && textOf(encoding.output) !== textOf(encoding)
+    ? `${textOf(encoding)} → ${textOf(encoding.output)}`
+    : textOf(encoding);
+export function encodingOfText(text: string): AssumedEncoding | null {
   const [takes = '', gives, ...more] = text.split('→');
   const values = valuesOf(takes);
   const b = gives === undefined ? null : valuesOf(gives);
   return !values || more.length || (gives !== undefined && !b) ? null : { ...values, ...(b ? { output: b } : {}) };
 }
-/** Other readings that are worth a look, besides the one that holds. */
-export const readings: readonly Reading[] = [
+/** Other otherEncodings that are worth a look, besides the one that holds. */
+export const otherEncodings: readonly AssumedEncoding[] = [
   'sRGB, sRGB, full',
   'sRGB, gamma 2.2, full',
   'sRGB, gamma 2.4, legal',
@@ -52,19 +52,19 @@ export const readings: readonly Reading[] = [
   'ProPhoto, linear, full',
   'sRGB, linear, full → sRGB, sRGB, full',
   'Rec. 2020, linear, full → sRGB, sRGB, full',
-].map((t) => readingOf(t)!);
+].map((t) => encodingOfText(t)!);
 
 /** `f` takes and gives values in the encoding; the answer takes and gives encoded sRGB. Legal range is 16…235 of 8 bits. */
-export function readAs(evaluate: Evaluate, reading: Reading): Evaluate {
-  if (isPlain(reading)) return evaluate;
+export function evaluateUnder(evaluate: Evaluate, encoding: AssumedEncoding): Evaluate {
+  if (isPlain(encoding)) return evaluate;
   const side = (values: Values) => ({
     space: spaces[primaries[values.primaries] ?? 'srgb'],
     curve: transfers[values.transfer] ?? srgb,
     low: values.range === 'legal' ? 16 / 255 : 0,
     span: values.range === 'legal' ? 219 / 255 : 1,
   });
-  const takes = side(reading);
-  const gives = side(reading.output ?? reading);
+  const takes = side(encoding);
+  const gives = side(encoding.output ?? encoding);
   const into = between(spaces.srgb, takes.space);
   const back = between(gives.space, spaces.srgb);
   const values = new Float64Array(3);
@@ -89,12 +89,12 @@ export function readAs(evaluate: Evaluate, reading: Reading): Evaluate {
 }
 
 /** A table read so, as a table for sRGB values: of its own size, at least 33, twice that where its values are linear. */
-export function tableAs(look: Look, reading: Reading): Look {
-  if (isPlain(reading)) return look;
-  const evaluate = readAs(sampler(look), reading);
+export function tableUnder(look: Look, encoding: AssumedEncoding): Look {
+  if (isPlain(encoding)) return look;
+  const evaluate = evaluateUnder(sampler(look), encoding);
   const size = Math.min(
     65,
-    Math.max(33, look.kind === '3d' ? look.size : 33) * (reading.transfer === 'linear' ? 2 : 1),
+    Math.max(33, look.kind === '3d' ? look.size : 33) * (encoding.transfer === 'linear' ? 2 : 1),
   );
   return {
     ...fromRows(size, look.title, (row, n) => {

@@ -183,7 +183,7 @@ describe('camera data on the bench', () => {
     expect(own.white.kelvin).toBeGreaterThan(5300);
     expect(own.white.kelvin).toBeLessThan(5900);
     expect(own.white.reachable).toBe(true);
-    const warm = await baseTable(p.retoucher, { frame, version: profile.versionId, wb: 'k:3000,0' });
+    const warm = await baseTable(p.retoucher, { frame, version: profile.versionId, white: 'k:3000,0' });
     const blue = at(
       warm,
       neutral.map((v) => v * 0.3),
@@ -192,7 +192,7 @@ describe('camera data on the bench', () => {
     const again = await baseTable(p.retoucher, {
       frame,
       version: profile.versionId,
-      wb: `n:${neutralUnder(alder, lamp(2856)).join(',')}`,
+      white: `n:${neutralUnder(alder, lamp(2856)).join(',')}`,
     });
     expect(again.white.kelvin).toBeGreaterThan(2700);
     expect(again.white.kelvin).toBeLessThan(3050);
@@ -226,7 +226,7 @@ describe('camera data on the bench', () => {
     const made = await keepAnchored(p.librarian, {
       version: profile.versionId,
       frame: ir,
-      wb: 'as',
+      white: 'as',
       kelvin: 5000,
       title: 'Alder Standard for infrared',
     });
@@ -249,8 +249,8 @@ describe('camera data on the bench', () => {
     ['k:5000,900', 'white'],
     ['n:0,1,1', 'neutral'],
     ['n:1,2', 'neutral'],
-  ])('a balance of %s is refused', async (wb, code) =>
-    expect(baseTable(p.librarian, { frame, version: 'plain', wb })).rejects.toMatchObject({ code }),
+  ])('a balance of %s is refused', async (white, code) =>
+    expect(baseTable(p.librarian, { frame, version: 'plain', white })).rejects.toMatchObject({ code }),
   );
   test('a look is no profile, and a rendered frame has no camera data', async () => {
     await expect(baseTable(p.librarian, { frame, version: look.versionId })).rejects.toMatchObject({

@@ -2,6 +2,7 @@
 import { v7 } from 'uuid';
 import { array, boolean, number, object, string } from 'yup';
 import { isProvisional } from '@/core/bench/display';
+import { whiteBalanceOf } from '@/core/bench/white-balance';
 import { plainProfile } from '@/core/camera/default-rendering';
 import { profileOf, readDcp, writeDcp, type Dcp } from '@/core/camera/dcp';
 import { cameraProfileFacts } from '@/core/camera/facts';
@@ -49,23 +50,23 @@ export async function moreCandidates(
   return one ? [one] : [];
 }
 
-/** "as", "n:r,g,b" or "k:kelvin,tint" to the camera's neutral. */
-function balanced(text: string, shot: readonly number[], dcp: Dcp): number[] {
-  const [kind, rest = ''] = text.split(':');
-  const values = rest.split(',').map(Number);
-  if (kind === 'n') return checkNeutral(values);
-  if (kind === 'k') {
-    if (!(values[0]! >= 2000 && values[0]! <= 50000) || !(Math.abs(values[1] ?? 0) <= 150))
-      throw new Problem(
-        'white',
-        'A white has 2,000 to 50,000 K and a tint of −150 to 150.',
-        text,
-        'Correct the temperature.',
-      );
-    return neutralOf(profileOf(dcp), values[0]!, values[1] ?? 0);
-  }
-  return [...shot];
+/** The camera's neutral under a white balance; `shot` is the one that the file itself says. */
+function neutralUnder(text: string, shot: readonly number[], dcp: Dcp): number[] {
+  const white = whiteBalanceOf(text);
+  if (white?.by === 'neutral') return checkNeutral(white.neutral);
+  if (text.startsWith('n:')) return checkNeutral([]); // which says what a neutral is
+  // gray world is told by whoever has the picture, and comes as a neutral then
+  if (white?.by === 'file' || white?.by === 'gray world') return [...shot];
+  if (white?.by !== 'temperature' || !isWhite(white.kelvin, white.tint))
+    throw new Problem(
+      'white',
+      'A white has 2,000 to 50,000 K and a tint of −150 to 150.',
+      text,
+      'Correct the temperature.',
+    );
+  return neutralOf(profileOf(dcp), white.kelvin, white.tint);
 }
+const isWhite = (kelvin: number, tint: number): boolean => kelvin >= 2000 && kelvin <= 50000 && Math.abs(tint) <= 150;
 
 async function dcpOf(version: string): Promise<{ dcp: Dcp; title: string; itemId: string }> {
   const v = await versionById(pool(), version);
@@ -90,7 +91,7 @@ export interface Base {
 /** The table that develops a frame's camera data by a profile ("plain" for none), at a white balance, with these rungs; anchored where asked. */
 export async function baseTable(
   person: Person,
-  a: { frame: string; version: string; stages?: string; wb?: string; anchor?: number | null },
+  a: { frame: string; version: string; stages?: string; white?: string; anchor?: number | null },
 ): Promise<Base> {
   allow(person, 'view');
   const [frame] = uuids([a.frame]);
@@ -100,7 +101,7 @@ export async function baseTable(
   if (icc) {
     // it says nothing of whites: the file's own profile tells which one this is
     const own = plainProfile(dng.profile);
-    const neutral = balanced(a.wb ?? 'as', dng.neutral, own);
+    const neutral = neutralUnder(a.white ?? 'as', dng.neutral, own);
     const white = whitePoint(profileOf(own), neutral);
     return { look: await inputTable(icc, neutral), neutral, white, shot: whitePoint(profileOf(own), dng.neutral) };
   }
@@ -108,7 +109,7 @@ export async function baseTable(
   const stages = (
     a.stages === undefined ? STAGES : STAGES.filter((s) => a.stages!.split(',').includes(s))
   ) as readonly Stage[];
-  const neutral = balanced(a.wb ?? 'as', dng.neutral, dcp);
+  const neutral = neutralUnder(a.white ?? 'as', dng.neutral, dcp);
   const profile = profileOf(a.anchor ? anchor(dcp, neutral, a.anchor) : dcp);
   return {
     look: profileTable(profile, neutral, stages),
@@ -121,7 +122,7 @@ export async function baseTable(
 const anchorSchema = object({
   version: string().required(),
   frame: string().required(),
-  wb: string().max(80).required(),
+  white: string().max(80).required(),
   kelvin: number().min(2000).max(50000).required(),
   title: string().trim().min(1).max(200).required(),
 }).noUnknown();
@@ -134,13 +135,13 @@ export async function keepAnchored(
   const a = checked(anchorSchema, input) as {
     version: string;
     frame: string;
-    wb: string;
+    white: string;
     kelvin: number;
     title: string;
   };
   const dng = await cameraHead(a.frame);
   const source = await dcpOf(a.version);
-  const neutral = balanced(a.wb, dng.neutral, source.dcp);
+  const neutral = neutralUnder(a.white, dng.neutral, source.dcp);
   const made = anchor(source.dcp, neutral, a.kelvin);
   const bytes = writeDcp(made);
   const facts = cameraProfileFacts(bytes);

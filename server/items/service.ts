@@ -1,7 +1,7 @@
 /** Items and shelves: what stands where, ribbons, encoding, approval. */
 import { object, string } from 'yup';
 import { assumedEncoding, type Look } from '@/core/look/look';
-import { isPlain, readingOf, readingText, tableAs, type Reading } from '@/core/look/assumed-encoding';
+import { isPlain, encodingOfText, encodingText, tableUnder, type AssumedEncoding } from '@/core/look/assumed-encoding';
 import { readAnyLook } from '@/core/icc/look';
 import { tableOfProgram } from '@/core/look/program';
 import { bytesOfFingerprint, fingerprint } from '@/core/look/fingerprint';
@@ -56,11 +56,11 @@ export async function versionFor(person: Person, id: string) {
 
 /** The look of a version, for sRGB values: as it is read in its encoding, or baked at 33 points from a preset for previews. */
 export async function lookOf(
-  v: { kind: q.Kind; sha256: Buffer; facts: Record<string, unknown>; title: string; encoding?: Reading | null },
+  v: { kind: q.Kind; sha256: Buffer; facts: Record<string, unknown>; title: string; encoding?: AssumedEncoding | null },
   sql: Sql = pool(),
 ): Promise<Look> {
   if (v.kind === 'look')
-    return tableAs(
+    return tableUnder(
       tableOfProgram(await readAnyLook(new Uint8Array(await getBlob(v.sha256, sql)))),
       v.encoding ?? assumedEncoding,
     );
@@ -76,7 +76,7 @@ export async function lookOf(
 
 /** The look of a version; with `points`, a 3D table of no more than so many points an axis, for small pictures. */
 export function smallerLook(v: Parameters<typeof lookOf>[0], points = 0): Promise<Look> {
-  const key = `${v.kind} ${v.sha256.toString('hex')} ${points} ${v.encoding ? readingText(v.encoding) : ''}`;
+  const key = `${v.kind} ${v.sha256.toString('hex')} ${points} ${v.encoding ? encodingText(v.encoding) : ''}`;
   let p = tables.get(key);
   if (p) {
     tables.delete(key);
@@ -107,12 +107,12 @@ export async function tableFor(
   as: string,
 ): Promise<{ tag: string; make: () => Promise<Look> }> {
   const version = await versionFor(person, id);
-  const reading = as ? readingOf(as) : null;
+  const reading = as ? encodingOfText(as) : null;
   if (as && !reading)
     throw new Problem('reading', `"${as.slice(0, 60)}" is no encoding.`, 'as', 'Choose primaries, transfer and range.');
   const read = reading ? { ...version, encoding: reading } : version;
   return {
-    tag: `${version.sha256.toString('hex').slice(0, 32)} ${points} ${read.encoding ? readingText(read.encoding) : ''}`,
+    tag: `${version.sha256.toString('hex').slice(0, 32)} ${points} ${read.encoding ? encodingText(read.encoding) : ''}`,
     make: () => smallerLook(read, points),
   };
 }

@@ -207,7 +207,7 @@ const calls: Record<Action, ((p: Person) => Promise<unknown>)[]> = {
     (p) => removeExport(p, id),
     (p) => saveSet(p, { name: `F ${p.role}`, frames: [id] }),
   ],
-  'profile.edit': [(p) => keepAnchored(p, { version: id, frame: id, wb: 'as', kelvin: 5000, title: 'x' })],
+  'profile.edit': [(p) => keepAnchored(p, { version: id, frame: id, white: 'as', kelvin: 5000, title: 'x' })],
   'item.approve': [(p) => approve(p, id), (p) => retire(p, id)],
   'rollout.plan': [(p) => planRollout(p, { versions: [id], stations: [id] }), (p) => dropRollout(p, id)],
   'rollout.confirm': [(p) => confirmRollout(p, id), (p) => undoRollout(p, id)],

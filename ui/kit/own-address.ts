@@ -9,25 +9,25 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 
 const same = (a: string, b: string): boolean => new URLSearchParams(a).toString() === new URLSearchParams(b).toString();
 /** The page that is on screen now, and how to tell it. */
-let page: { path: string; say: (next: string, push?: boolean) => void } | null = null;
-const SAID = 'etagere-address';
+let page: { path: string; setAddress: (next: string, push?: boolean) => void } | null = null;
+const CHANGED = 'etagere-address-changed';
 
 /** Tells the page at a path what its address is to hold; false where no such page is there. For what stands outside of it. */
-export function tellPage(path: string, next: string): boolean {
+export function offerAddress(path: string, next: string): boolean {
   if (page?.path !== path) return false;
-  page.say(next);
+  page.setAddress(next);
   return true;
 }
-/** Calls back when a page has said what its address holds. */
-export function useSaid(then: (text: string) => void): void {
+/** Calls back when a page has changed its address. */
+export function useAddressChange(then: (text: string) => void): void {
   const latest = useRef(then);
   useEffect(() => {
     latest.current = then;
   });
   useEffect(() => {
     const on = (e: Event): void => latest.current((e as CustomEvent<string>).detail);
-    window.addEventListener(SAID, on);
-    return () => window.removeEventListener(SAID, on);
+    window.addEventListener(CHANGED, on);
+    return () => window.removeEventListener(CHANGED, on);
   }, []);
 }
 
@@ -53,11 +53,11 @@ function leadsHere(event: MouseEvent, path: string): string | null {
 
 interface Own {
   text: string;
-  say: (next: string, push?: boolean) => void;
-  /** writes the address without drawing anew, for what the page holds anyhow */ note: (next: string) => void;
+  setAddress: (next: string, push?: boolean) => void;
+  /** writes the address without drawing anew, for what the page holds anyhow */ keepAddress: (next: string) => void;
   last: () => string;
 }
-/** What the address holds behind its question mark; how to say something else; and what was said last, also before it is drawn. */
+/** What the address holds behind its question mark; how to change it; and what was said last, also before it is drawn. */
 export function useOwnAddress(): Own {
   const routed = useSearchParams().toString();
   const path = usePathname();
@@ -86,9 +86,9 @@ export function useOwnAddress(): Own {
   );
   const tell = useCallback((next: string) => {
     setText(next);
-    window.dispatchEvent(new CustomEvent(SAID, { detail: next }));
+    window.dispatchEvent(new CustomEvent(CHANGED, { detail: next }));
   }, []);
-  const say = useCallback(
+  const setAddress = useCallback(
     (next: string, push = false) => {
       write(next, push);
       tell(next);
@@ -96,11 +96,11 @@ export function useOwnAddress(): Own {
     [write, tell],
   );
   useEffect(() => {
-    page = { path, say };
+    page = { path, setAddress };
     return () => {
-      if (page?.say === say) page = null;
+      if (page?.setAddress === setAddress) page = null;
     };
-  }, [path, say]);
+  }, [path, setAddress]);
   useEffect(() => {
     // before the router's own listeners
     const back = (): void => {
@@ -113,7 +113,7 @@ export function useOwnAddress(): Own {
       const next = leadsHere(event, path);
       if (next !== null) {
         event.preventDefault();
-        say(next, !same(next, now.current));
+        setAddress(next, !same(next, now.current));
         window.scrollTo(0, 0);
       }
     };
@@ -123,7 +123,7 @@ export function useOwnAddress(): Own {
       window.removeEventListener('popstate', back, true);
       document.removeEventListener('click', click, true);
     };
-  }, [path, say, tell]);
+  }, [path, setAddress, tell]);
   useEffect(() => {
     // after a refresh the router writes the address that it knows
     if (location.pathname === path && !same(location.search, now.current))
@@ -131,8 +131,8 @@ export function useOwnAddress(): Own {
   });
   return {
     text,
-    say,
-    note: useCallback((next: string) => write(next, false), [write]),
+    setAddress,
+    keepAddress: useCallback((next: string) => write(next, false), [write]),
     last: useCallback(() => now.current, []),
   };
 }

@@ -2,7 +2,7 @@
 import { Search } from 'lucide-react';
 import { usePathname, useRouter, useSearchParams } from 'next/navigation';
 import { Suspense, useEffect, useRef } from 'react';
-import { tellPage, useSaid } from '../kit/own-address';
+import { offerAddress, useAddressChange } from '../kit/own-address';
 
 /** Search as you type over the shelves; "/" brings the cursor here from anywhere. */
 export function SearchBox() {
@@ -41,10 +41,10 @@ function Box() {
     if (query) next.set('q', query);
     else next.delete('q');
     next.delete('at');
-    if (!tellPage('/shelves', next.toString())) router.push(`/shelves${next.size ? `?${next}` : ''}`);
+    if (!offerAddress('/shelves', next.toString())) router.push(`/shelves${next.size ? `?${next}` : ''}`);
   };
   // "show all" and the like take the words away; what is being typed is left alone
-  useSaid((text) => {
+  useAddressChange((text) => {
     const box = input.current;
     if (onShelves && box && document.activeElement !== box) box.value = new URLSearchParams(text).get('q') ?? '';
   });

@@ -16,7 +16,7 @@ import { labelsOf, type Label } from './headings';
 import { useFound, type Given } from './search-result';
 import { InSight } from './InSight';
 import { InHand } from './InHand';
-import { NameDialog } from './NameDialog';
+import { NameDialog } from '../kit/NameDialog';
 import { ShelfMenu } from './ShelfMenu';
 import { DRAG, SpineCard, type SpineActs } from './SpineCard';
 import { count, type ShelfView, type Spine } from './spine';
@@ -35,7 +35,7 @@ type Asking = { what: 'rename'; shelf: ShelfView } | { what: 'new' } | { what: '
 
 export function Shelves({ shelves, given, frames, total, fresh, licences, may }: Props) {
   const router = useRouter();
-  const { text, say, note, last } = useOwnAddress();
+  const { text, setAddress: say, keepAddress: note, last } = useOwnAddress();
   const params = useMemo(() => new URLSearchParams(text), [text]);
   const [at, setAt] = useState<string | null>(params.get('at'));
   const [chosen, setChosen] = useState<ReadonlyMap<string, Spine>>(new Map());

@@ -6,7 +6,7 @@ import { listShelves } from '@/server/items/service';
 import { may } from '@/server/people/roles';
 import { signedInPerson } from '@/server/web';
 import { Bench } from '@/ui/bench/Bench';
-import { candidateOf } from '@/ui/bench/candidate';
+import { candidateOf } from '@/ui/bench/model/candidate';
 
 export const metadata = { title: 'Bench' };
 

@@ -7,7 +7,7 @@ export const GET = route(async (person, request) => {
   const base = await baseTable(person, {
     frame: query.get('frame') ?? '',
     version: query.get('version') ?? 'plain',
-    wb: query.get('wb') ?? 'as',
+    white: query.get('white') ?? 'as',
     anchor: query.get('anchor') ? Number(query.get('anchor')) : null,
     ...(query.has('stages') ? { stages: query.get('stages')! } : {}),
   });

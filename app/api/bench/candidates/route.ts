@@ -1,5 +1,5 @@
 import { candidatesFor, moreCandidates } from '@/server/bench/service';
-import { candidateOf } from '@/ui/bench/candidate';
+import { candidateOf } from '@/ui/bench/model/candidate';
 import { route } from '@/server/web';
 
 export const GET = route(async (person, request) => {

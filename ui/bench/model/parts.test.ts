@@ -4,14 +4,14 @@ import { PART, partsInView } from './parts';
 
 const whole = { width: 6000, height: 4000 };
 test('a window within the picture asks for the parts that it touches, the middle first', () => {
-  const rects = partsInView(whole, { w: 1000, h: 600 }, -2000, -1500, 1);
+  const rects = partsInView(whole, { width: 1000, height: 600 }, -2000, -1500, 1);
   expect(rects.map((r) => [r.x / PART, r.y / PART]).sort()).toEqual(
     [3, 4, 5].flatMap((x) => [2, 3, 4].map((y) => [x, y])),
   );
   expect(rects[0]).toEqual({ x: 4 * PART, y: 3 * PART, w: PART, h: PART });
 });
 test('the last parts end with the picture', () =>
-  expect(partsInView(whole, { w: 500, h: 400 }, -5600, -3700, 1)).toContainEqual({
+  expect(partsInView(whole, { width: 500, height: 400 }, -5600, -3700, 1)).toContainEqual({
     x: 11 * PART,
     y: 7 * PART,
     w: 6000 - 11 * PART,
@@ -26,10 +26,10 @@ test('every place in the window that is in the picture is in a part, once', () =
       fc.double({ min: 0, max: 1, noNaN: true }),
       fc.double({ min: 0, max: 1, noNaN: true }),
       (left, top, scale, u, v) => {
-        const room = { w: 900, h: 600 };
+        const room = { width: 900, height: 600 };
         const rects = partsInView(whole, room, left, top, scale);
-        const x = (u * room.w - left) / scale;
-        const y = (v * room.h - top) / scale;
+        const x = (u * room.width - left) / scale;
+        const y = (v * room.height - top) / scale;
         const n = rects.filter((r) => x >= r.x && x < r.x + r.w && y >= r.y && y < r.y + r.h).length;
         expect(n).toBe(x < whole.width && y < whole.height ? 1 : 0);
       },

@@ -1,81 +1,6 @@
 'use client';
-/** What stands above the matrix while it is used: a column's trim, the ruler of range compression, the legend of differences. */
-import { mapColor, MAP_TOP, noTrim, type Trim } from '@/core/bench/measure';
+/** The ruler of range compression. */
 import type { RangeCompression } from '@/core/bench/range';
-
-const channel = ['red', 'green', 'blue'];
-const kinds = [
-  ['slope', 0, 4, 0.01],
-  ['offset', -1, 1, 0.005],
-  ['power', 0.1, 4, 0.01],
-] as const;
-
-export function TrimPanel({
-  name,
-  trim,
-  linked,
-  onLinked,
-  onTrim,
-  onClose,
-}: {
-  name: string;
-  trim: Trim;
-  linked: boolean;
-  onLinked: (l: boolean) => void;
-  onTrim: (t: Trim) => void;
-  onClose: () => void;
-}) {
-  const set = (k: 'slope' | 'offset' | 'power', c: number, v: number) => {
-    if (!Number.isFinite(v)) return;
-    const next = [...trim[k]] as [number, number, number];
-    if (linked) {
-      const d = v - next[c]!;
-      next.forEach((x, i) => {
-        next[i] = Number((x + d).toFixed(4));
-      });
-    } else next[c] = v;
-    onTrim({ ...trim, [k]: next });
-  };
-  return (
-    <section
-      aria-label={`Trim of ${name}`}
-      className="mb-3 flex flex-wrap items-center gap-x-5 gap-y-2 border-y border-line bg-sheet px-3 py-2"
-    >
-      <b className="font-serif text-[15px] font-medium">Trim of {name}</b>
-      {kinds.map(([k, low, high, step]) => (
-        <span key={k} className="flex items-center gap-1.5" role="group" aria-label={k}>
-          {k}
-          {channel.map((character, i) => (
-            <input
-              key={character}
-              type="number"
-              className="field !h-[26px] w-[66px] !px-1.5"
-              aria-label={`${k} of ${character}`}
-              min={low}
-              max={high}
-              step={step}
-              value={trim[k][i]}
-              onChange={(event) => {
-                const v = Number(event.target.value);
-                if (v >= low && v <= high) set(k, i, v);
-              }}
-            />
-          ))}
-        </span>
-      ))}
-      <label className="flex items-center gap-1.5">
-        <input type="checkbox" checked={linked} onChange={(e) => onLinked(e.target.checked)} />
-        channels linked
-      </label>
-      <button className="button quiet" onClick={() => onTrim(noTrim)}>
-        As it was
-      </button>
-      <button className="button quiet ml-auto" onClick={onClose}>
-        Close
-      </button>
-    </section>
-  );
-}
 
 const LOW = -9;
 const HIGH = 5;
@@ -186,20 +111,5 @@ export function RangePanel({
         </div>
       </div>
     </section>
-  );
-}
-
-/** The scale of the map, as it is painted. */
-export function Legend({ against }: { against: string }) {
-  const stops = Array.from(
-    { length: 13 },
-    (_, i) => `rgb(${mapColor((i / 12) * MAP_TOP).join(' ')}) ${((i * 100) / 12).toFixed(1)}%`,
-  ).join(', ');
-  return (
-    <p className="mb-2 flex items-center gap-3 text-[12px] text-soft">
-      <span>ΔE00 against {against}</span>
-      <span aria-hidden className="h-[10px] w-[220px]" style={{ background: `linear-gradient(90deg, ${stops})` }} />
-      <span>0 to {MAP_TOP} and more. Under each cell: mean, 95th percentile, largest.</span>
-    </p>
   );
 }

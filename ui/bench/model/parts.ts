@@ -6,7 +6,7 @@ export const PART = 512;
 /** `left`, `top`: where the picture's corner lies in the window (0 or less where it is larger); `scale`: window's pixels a pixel of the picture. Nearest to the middle first. */
 export function partsInView(
   whole: { width: number; height: number },
-  room: { w: number; h: number },
+  room: { width: number; height: number },
   left: number,
   top: number,
   scale: number,
@@ -15,8 +15,8 @@ export function partsInView(
   const to = (at: number, space: number, size: number): number =>
     Math.min(Math.ceil(size / PART), Math.ceil((space - at) / scale / PART));
   const out: Rect[] = [];
-  for (let j = from(top); j < to(top, room.h, whole.height); j++)
-    for (let i = from(left); i < to(left, room.w, whole.width); i++)
+  for (let j = from(top); j < to(top, room.height, whole.height); j++)
+    for (let i = from(left); i < to(left, room.width, whole.width); i++)
       out.push({
         x: i * PART,
         y: j * PART,
@@ -24,6 +24,9 @@ export function partsInView(
         h: Math.min(PART, whole.height - j * PART),
       });
   const far = (rect: Rect): number =>
-    Math.hypot(left + (rect.x + rect.w / 2) * scale - room.w / 2, top + (rect.y + rect.h / 2) * scale - room.h / 2);
+    Math.hypot(
+      left + (rect.x + rect.w / 2) * scale - room.width / 2,
+      top + (rect.y + rect.h / 2) * scale - room.height / 2,
+    );
   return out.sort((a, b) => far(a) - far(b));
 }

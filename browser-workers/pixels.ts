@@ -1,0 +1,21 @@
+/** Encoded pictures as pixels, inside a worker. */
+import { Fault } from './ask';
+
+export interface Picture {
+  width: number;
+  height: number;
+  /** RGBA */ data: Uint8ClampedArray;
+}
+/** The pixels of an encoded picture, its values as stored; resized where a size is given. */
+export async function pixelsOf(bytes: ArrayBuffer, size?: { width: number; height: number }): Promise<Picture> {
+  const bitmap = await createImageBitmap(new Blob([bytes]), {
+    colorSpaceConversion: 'none',
+    premultiplyAlpha: 'none',
+    ...(size ? { resizeWidth: size.width, resizeHeight: size.height, resizeQuality: 'high' } : {}),
+  });
+  const { width, height } = size ?? bitmap;
+  const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true });
+  if (!context) throw new Fault('This browser gave no canvas to draw on.', 'Close other tabs, then reload the page.');
+  context.drawImage(bitmap, 0, 0);
+  return { width, height, data: context.getImageData(0, 0, width, height).data };
+}
