@@ -208,9 +208,9 @@ test('the address stays the page’s own: all shown, gone back, typed into while
 test('a search is kept as a shelf that fills itself', async () => {
   await page.goto('/shelves?supplier=Saltmarsh+Kilns&kind=look');
   await ready();
-  await page.getByRole('button', { name: 'Keep as a shelf' }).click();
+  await page.getByRole('button', { name: 'Save as a shelf' }).click();
   await page.getByLabel('Name', { exact: true }).fill('Looks from the kilns');
-  await page.getByRole('button', { name: 'Keep it' }).click();
+  await page.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('heading', { name: 'Looks from the kilns', level: 1 })).toBeVisible();
   await expect(page.locator('[data-spine]')).toHaveCount(3);
 });

@@ -8,7 +8,7 @@ import { FramePreview } from '../kit/FramePreview';
 import { Notice } from '../kit/Notice';
 import { Selvedge } from '../kit/Selvedge';
 import { State } from '../kit/State';
-import { apart, kindWords, type Spine } from '../shelves/spine';
+import { apart, kindWords, type Spine } from '../shelves/model/spine';
 
 export function CopyGroup({
   items,

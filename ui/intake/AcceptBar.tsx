@@ -1,7 +1,7 @@
 'use client';
 /** Where a delivery goes, from whom it is, and under which licence: the bar that settles it. */
 import { useState } from 'react';
-import { kindWords } from '../shelves/spine';
+import { kindWords } from '../shelves/model/spine';
 import { shelfOfKind } from './usual-shelf';
 
 interface Acceptance {

@@ -14,10 +14,11 @@ interface MenuProps {
   /** it adds something */ plus?: boolean;
   /** what stands on the button instead of the title */ face?: ReactNode;
   className?: string;
+  align?: 'start' | 'end';
   children: ReactNode;
 }
 
-export function Menu({ title, plus = false, face, className = 'button', children }: MenuProps) {
+export function Menu({ title, plus = false, face, className = 'button', align = 'end', children }: MenuProps) {
   return (
     <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger className={className} {...(face ? { 'aria-label': title } : {})}>
@@ -25,7 +26,7 @@ export function Menu({ title, plus = false, face, className = 'button', children
         {face ?? title}
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content align="end" className={`z-40 min-w-[220px] ${sheet}`} style={floating}>
+        <DropdownMenu.Content align={align} className={`z-40 min-w-[220px] ${sheet}`} style={floating}>
           {children}
         </DropdownMenu.Content>
       </DropdownMenu.Portal>

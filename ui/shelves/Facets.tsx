@@ -2,8 +2,8 @@
 /** Facets as menus with counts; what is chosen stands beside them and is taken off with a click. */
 import { ChevronDown, X } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
-import { facetKeys } from './address';
-import { count, kindWords, type FacetCount } from './spine';
+import { facetKeys } from './model/address';
+import { count, kindWords, type FacetCount } from './model/spine';
 
 const menus: [string, string][] = [
   ['kind', 'Kind'],

@@ -1,56 +1,57 @@
 'use client';
 import { Ellipsis } from 'lucide-react';
-import { DropdownMenu } from 'radix-ui';
+import { call } from '../kit/call';
+import { Menu, MenuEntry } from '../kit/Menu';
+import type { ShelfView } from './model/spine';
+import { useShelves } from './shelves-context';
 
-interface Props {
-  name: string;
-  mayEdit: boolean;
-  empty: boolean;
-  onAway: () => void;
-  onRename: () => void;
-  onMove: (by: -1 | 1) => void;
-  onHeadings: () => void;
-  onRemove: () => void;
+/** The order of all shelves after one of them has moved among those that are shown; null where it cannot. */
+export function reordered(shelves: readonly ShelfView[], id: string, by: -1 | 1): string[] | null {
+  const ids = shelves.map((shelf) => shelf.id);
+  const shown = shelves.filter((shelf) => !shelf.away && !shelf.query).map((shelf) => shelf.id);
+  const other = shown[shown.indexOf(id) + by];
+  if (!shown.includes(id) || !other) return null;
+  const a = ids.indexOf(id);
+  const b = ids.indexOf(other);
+  ids[a] = other;
+  ids[b] = id;
+  return ids;
 }
-const item = 'cursor-default px-3 py-1.5 outline-none data-[highlighted]:bg-verd-wash data-[disabled]:opacity-50';
 
 /** What can be done with a shelf. */
-export function ShelfMenu({ name, mayEdit, empty, onAway, onRename, onMove, onHeadings, onRemove }: Props) {
+export function ShelfMenu({ shelf }: { shelf: ShelfView }) {
+  const { shelves, may, params, go, action, ask } = useShelves();
+  const path = `/api/shelves/${shelf.id}`;
+  const empty = shelf.items === 0;
+  const putAway = () =>
+    void action.runAndRefresh(() => call(`${path}/away`, 'POST', { away: true }), `${shelf.name} is put away`);
+  const moveBy = (by: -1 | 1) => {
+    const ids = reordered(shelves, shelf.id, by);
+    if (ids) void action.runAndRefresh(() => call('/api/shelves/order', 'POST', { shelves: ids }));
+  };
+  const orderByHeadings = () =>
+    void action.runAndRefresh(() => call(`${path}/headings`, 'POST'), `${shelf.name} is ordered by headings`);
+  const remove = async () => {
+    const well = await action.runAndRefresh(() => call(path, 'DELETE'), `${shelf.name} is taken away`);
+    if (well && params.get('shelf') === shelf.id) go({ shelf: null });
+  };
   return (
-    <DropdownMenu.Root modal={false}>
-      <DropdownMenu.Trigger className="button quiet !h-[22px] self-center" aria-label={`The shelf ${name}`}>
-        <Ellipsis aria-hidden size={14} />
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          align="start"
-          className="z-40 min-w-[160px] border border-line bg-paper py-1 font-sans"
-          style={{ boxShadow: 'var(--shade)' }}
-        >
-          <DropdownMenu.Item className={item} onSelect={onAway}>
-            Put away, for me
-          </DropdownMenu.Item>
-          {mayEdit && (
-            <>
-              <DropdownMenu.Item className={item} onSelect={onRename}>
-                Rename
-              </DropdownMenu.Item>
-              <DropdownMenu.Item className={item} onSelect={() => onMove(-1)}>
-                Move up
-              </DropdownMenu.Item>
-              <DropdownMenu.Item className={item} onSelect={() => onMove(1)}>
-                Move down
-              </DropdownMenu.Item>
-              <DropdownMenu.Item className={item} disabled={empty} onSelect={onHeadings}>
-                Order by headings
-              </DropdownMenu.Item>
-              <DropdownMenu.Item className={item} disabled={!empty} onSelect={onRemove}>
-                Take the shelf away
-              </DropdownMenu.Item>
-            </>
-          )}
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
+    <Menu
+      title={`The shelf ${shelf.name}`}
+      face={<Ellipsis aria-hidden size={14} />}
+      className="button quiet !h-[22px] self-center"
+      align="start"
+    >
+      <MenuEntry words="Put away, for me" onSelect={putAway} />
+      {may.shelf && (
+        <>
+          <MenuEntry words="Rename" onSelect={() => ask({ what: 'rename the shelf', shelf })} />
+          <MenuEntry words="Move up" onSelect={() => moveBy(-1)} />
+          <MenuEntry words="Move down" onSelect={() => moveBy(1)} />
+          <MenuEntry words="Order by headings" off={empty} onSelect={orderByHeadings} />
+          <MenuEntry words="Take the shelf away" off={!empty} onSelect={() => void remove()} />
+        </>
+      )}
+    </Menu>
   );
 }

@@ -6,7 +6,7 @@ import { listLicences } from '@/server/licences/service';
 import { may } from '@/server/people/roles';
 import { signedInPerson } from '@/server/web';
 import { Refresh } from '@/ui/kit/Refresh';
-import { searchOf } from '@/ui/shelves/address';
+import { searchOf } from '@/ui/shelves/model/address';
 import { Shelves } from '@/ui/shelves/Shelves';
 
 export const metadata = { title: 'Shelves' };

@@ -28,7 +28,7 @@ import { RibbonButton } from '@/ui/kit/RibbonButton';
 import { Selvedge } from '@/ui/kit/Selvedge';
 import { State } from '@/ui/kit/State';
 import { Ago } from '@/ui/kit/time';
-import { kindWords } from '@/ui/shelves/spine';
+import { kindWords } from '@/ui/shelves/model/spine';
 
 const Line = ({ l: line, word }: { l: LineRow; word: string }) => (
   <li className="flex items-center gap-3 border-t border-line py-2">

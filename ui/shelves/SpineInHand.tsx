@@ -4,10 +4,10 @@ import { Bookmark } from 'lucide-react';
 import Link from 'next/link';
 import { FramePreview } from '../kit/FramePreview';
 import { State } from '../kit/State';
-import { kindWords, type Spine } from './spine';
+import { kindWords, type Spine } from './model/spine';
 
 interface Props {
-  s: Spine | undefined;
+  spine: Spine | undefined;
   frame: { id: string; name: string } | undefined;
   frames: { id: string; name: string }[];
   onFrame: (id: string) => void;
@@ -19,7 +19,7 @@ interface Props {
   /** versions of the spines in view */ ahead: string[];
 }
 
-export function InHand({ s: spine, frame, frames, onFrame, mine, chosen, onRibbon, onChoose, may, ahead }: Props) {
+export function SpineInHand({ spine, frame, frames, onFrame, mine, chosen, onRibbon, onChoose, may, ahead }: Props) {
   return (
     <aside
       aria-label="The spine in hand"
@@ -56,7 +56,7 @@ export function InHand({ s: spine, frame, frames, onFrame, mine, chosen, onRibbo
                     </option>
                   ))}
                 </select>
-                <span className="whitespace-nowrap">hold: the original</span>
+                <span className="whitespace-nowrap">Hold to compare</span>
               </p>
             </>
           ) : (
@@ -108,7 +108,7 @@ export function InHand({ s: spine, frame, frames, onFrame, mine, chosen, onRibbo
             </button>
             {may && (
               <button className="button" aria-pressed={chosen} onClick={onChoose}>
-                {chosen ? 'Put back' : 'Choose'}
+                {chosen ? 'Unselect' : 'Choose'}
               </button>
             )}
           </div>

@@ -2,15 +2,15 @@
 /** One long shelf: rows of spines, of which only those in view are there. */
 import { useWindowVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useRef, useState, type ReactNode, type RefObject } from 'react';
-import { labelsOf, type Label } from './headings';
-import { usePages } from './pages';
-import type { Spine } from './spine';
+import { labelsOf, type Label } from './model/headings';
+import { usePages } from './hooks/pages';
+import type { Spine } from './model/spine';
 
 const PLAIN = 175;
 const LABELLED = 192;
 const CELL = 128;
 
-export function Flat({
+export function LongShelf({
   search,
   first,
   total,
@@ -40,14 +40,14 @@ export function Flat({
     window.addEventListener('resize', measure);
     return () => window.removeEventListener('resize', measure);
   }, []);
-  const reactVirtualizer = useWindowVirtualizer({
+  const virtualizer = useWindowVirtualizer({
     count: Math.ceil(pages.length / columns),
     estimateSize: () => ROW,
     overscan: 3,
     scrollMargin: top,
     useFlushSync: false,
   });
-  const rows = reactVirtualizer.getVirtualItems();
+  const rows = virtualizer.getVirtualItems();
   const from = (rows[0]?.index ?? 0) * columns;
   const to = ((rows[rows.length - 1]?.index ?? 0) + 1) * columns - 1;
   useEffect(() => {
@@ -62,22 +62,17 @@ export function Flat({
     return () => clearTimeout(timer); /* by what is in view, not by the array, and once the scrolling rests */
   }, [key]); // eslint-disable-line react-hooks/exhaustive-deps
   return (
-    <div
-      ref={box}
-      className="relative"
-      style={{ height: reactVirtualizer.getTotalSize() }}
-      data-long-shelf={pages.length}
-    >
-      {rows.map((virtualItem) => {
-        const row = Array.from({ length: Math.min(columns, pages.length - virtualItem.index * columns) }, (_, c) =>
-          pages.at(virtualItem.index * columns + c),
+    <div ref={box} className="relative" style={{ height: virtualizer.getTotalSize() }} data-long-shelf={pages.length}>
+      {rows.map((line) => {
+        const row = Array.from({ length: Math.min(columns, pages.length - line.index * columns) }, (_, c) =>
+          pages.at(line.index * columns + c),
         );
         const labels = headed ? labelsOf(row, columns) : null;
         return (
           <div
-            key={virtualItem.key}
+            key={line.key}
             className="absolute left-0 flex gap-x-3"
-            style={{ top: virtualItem.start - top, width: columns * CELL, height: ROW }}
+            style={{ top: line.start - top, width: columns * CELL, height: ROW }}
           >
             {row.map((spine, c) =>
               spine ? (
@@ -100,11 +95,11 @@ export function Flat({
 export function useColumns(box: RefObject<HTMLElement | null>): number {
   const [columns, setColumns] = useState(7);
   useEffect(() => {
-    const resizeObserver = new ResizeObserver(([resizeObserverEntry]) => {
-      if (resizeObserverEntry) setColumns(Math.max(1, Math.floor((resizeObserverEntry.contentRect.width + 12) / CELL)));
+    const watch = new ResizeObserver(([entry]) => {
+      if (entry) setColumns(Math.max(1, Math.floor((entry.contentRect.width + 12) / CELL)));
     });
-    if (box.current) resizeObserver.observe(box.current);
-    return () => resizeObserver.disconnect();
+    if (box.current) watch.observe(box.current);
+    return () => watch.disconnect();
   }, [box]);
   return columns;
 }

@@ -1,3 +1,5 @@
+import { groupBy } from '../../kit/group';
+
 /** A spine as the screens of the shelves have it. */
 export interface Spine {
   id: string;
@@ -64,3 +66,10 @@ export const short = (spine: Spine): string => {
   return (kindWords[spine.kind] ?? spine.kind).toLowerCase();
 };
 export const count = (n: number, more: boolean): string => `${n.toLocaleString('en')}${more ? '+' : ''}`;
+
+/** Spines that bear the same title as another. */
+export function twinsAmong(spines: readonly Spine[]): ReadonlySet<string> {
+  const sameTitle = groupBy(spines, (spine) => spine.title.toLowerCase());
+  const twins = [...sameTitle.values()].filter((group) => group.length > 1).flat();
+  return new Set(twins.map((spine) => spine.id));
+}

@@ -1,8 +1,8 @@
 'use client';
 /** Rows of a long list, fetched in pages as they come into view; the first page came with the screen. */
 import { useCallback, useMemo, useRef, useState } from 'react';
-import { call } from '../kit/call';
-import type { Spine } from './spine';
+import { call } from '../../kit/call';
+import type { Spine } from '../model/spine';
 
 export const PAGE = 100;
 interface Held {

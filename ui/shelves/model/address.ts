@@ -15,8 +15,8 @@ export const facetKeys = [
   'assumed',
 ] as const;
 /** What narrows the list. */
-export const asked: readonly string[] = ['q', 'ribbon', 'recent', 'fresh', 'shelf', 'archived', ...facetKeys];
-const kept = [...asked, 'sort', 'down', 'view'];
+export const narrowing: readonly string[] = ['q', 'ribbon', 'recent', 'fresh', 'shelf', 'archived', ...facetKeys];
+const kept = [...narrowing, 'sort', 'down', 'view'];
 
 /** The part of an address that a search depends on, always in one order. */
 export function searchOf(get: (key: string) => string | null | undefined): string {

@@ -1,0 +1,122 @@
+'use client';
+/** All shelves one below the other, each with its first spines; and those that are put away. */
+import Link from 'next/link';
+import { call } from '../kit/call';
+import { groupBy } from '../kit/group';
+import { InSight } from '../kit/InSight';
+import { useCard } from './hooks/card';
+import { useDropOn } from './hooks/drop';
+import { labelsOf } from './model/headings';
+import type { ShelfView, Spine } from './model/spine';
+import { ShelfMenu } from './ShelfMenu';
+import { useShelves } from './shelves-context';
+
+/** Boards that are painted at once; those further down wait until they come near the window. */
+const AT_ONCE = 10;
+/** Matches of a board are counted so far. */
+const COUNTED = 1000;
+
+export function Boards({ columns }: { columns: number }) {
+  const { shelves, result, filtered } = useShelves();
+  const byShelf = groupBy(result.spines, (spine) => spine.shelfId);
+  const shown = shelves.filter((shelf) => !shelf.away && !shelf.query);
+  return (
+    <>
+      {shown.map((shelf, place) => {
+        const spines = byShelf.get(shelf.id) ?? [];
+        if (!spines.length && filtered) return null;
+        return <Board key={shelf.id} shelf={shelf} spines={spines} columns={columns} atOnce={place < AT_ONCE} />;
+      })}
+      <NewAndAway />
+    </>
+  );
+}
+
+interface BoardProps {
+  shelf: ShelfView;
+  spines: Spine[];
+  columns: number;
+  atOnce: boolean;
+}
+
+function Board({ shelf, spines, columns, atOnce }: BoardProps) {
+  const { go } = useShelves();
+  const card = useCard();
+  const drop = useDropOn(shelf.id);
+  const more = (spines[0]?.matching ?? 0) - spines.length;
+  const cards = () => {
+    const labels = labelsOf(spines, columns);
+    return spines.map((spine, i) => card(spine, labels?.[i] ?? null));
+  };
+  return (
+    <section
+      aria-label={shelf.name}
+      className="-mx-2 mb-5 px-2"
+      style={{ contentVisibility: 'auto', containIntrinsicSize: 'auto 220px' }}
+      {...drop}
+    >
+      <h2 className="mb-2 flex flex-wrap items-baseline gap-x-2.5 text-[17px] [overflow-wrap:anywhere]">
+        <Link prefetch={false} href={`/shelves?shelf=${shelf.id}`} className="hover:underline">
+          {shelf.name}
+        </Link>
+        <span className="font-sans text-[12.5px] font-normal tracking-normal text-soft">
+          {shelf.note || `${shelf.items.toLocaleString('en')} items`}
+        </span>
+        <ShelfMenu shelf={shelf} />
+      </h2>
+      {spines.length > 0 ? (
+        <div className="flex flex-wrap gap-x-3 gap-y-0">{atOnce ? cards() : <InSight render={cards} />}</div>
+      ) : (
+        <EmptyBoard />
+      )}
+      {more > 0 && (
+        <button className="button quiet mt-1" onClick={() => go({ shelf: shelf.id })}>
+          and {more >= COUNTED - spines.length ? '1,000 or' : more.toLocaleString('en')} more on this shelf
+        </button>
+      )}
+    </section>
+  );
+}
+
+const EmptyBoard = () => (
+  <>
+    <p className="px-1 py-6 text-soft">
+      Nothing stands here yet. What is taken in at{' '}
+      <Link className="underline" href="/intake">
+        Intake
+      </Link>{' '}
+      can be put on this shelf, or dragged here.
+    </p>
+    <div className="ledge" />
+  </>
+);
+
+function NewAndAway() {
+  const { shelves, may, ask, action } = useShelves();
+  const away = shelves.filter((shelf) => shelf.away);
+  if (!may.shelf && !away.length) return null;
+  const bringBack = (shelf: ShelfView) =>
+    void action.runAndRefresh(
+      () => call(`/api/shelves/${shelf.id}/away`, 'POST', { away: false }),
+      `${shelf.name} is back`,
+    );
+  return (
+    <div className="mt-2 flex flex-wrap items-center gap-2">
+      {may.shelf && (
+        <button className="button quiet" onClick={() => ask({ what: 'make a shelf' })}>
+          New shelf
+        </button>
+      )}
+      {away.length > 0 && (
+        <span className="flex flex-wrap items-center gap-2 text-soft">
+          Put away:{' '}
+          {away.map((shelf) => (
+            <button key={shelf.id} className="chip" onClick={() => bringBack(shelf)}>
+              {shelf.name}
+            </button>
+          ))}
+        </span>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,87 @@
+'use client';
+import type { BulkForm } from './model/bulk';
+
+interface Props {
+  form: BulkForm;
+  licences: { id: string; name: string }[];
+  onForm: (form: BulkForm) => void;
+}
+
+const label = 'flex flex-col gap-0.5 text-[12px] text-soft';
+const control = 'field text-[13.5px] text-ink';
+
+/** What is to be changed; whatever is left empty stays as it is. */
+export function BulkFields({ form, licences, onForm }: Props) {
+  const field = (key: keyof BulkForm) => ({
+    className: control,
+    value: form[key],
+    onChange: (event: { target: { value: string } }) => onForm({ ...form, [key]: event.target.value }),
+  });
+  return (
+    <div className="mb-3 grid grid-cols-4 gap-3">
+      <label className={label}>
+        In titles, replace
+        <input {...field('find')} />
+      </label>
+      <label className={label}>
+        by
+        <input {...field('replace')} />
+      </label>
+      <label className={`${label} col-span-2`}>
+        Title as a pattern, with {'{title} {n} {camera} {supplier} {heading}'}
+        <input placeholder="{title}" {...field('pattern')} />
+      </label>
+      <label className={`${label} col-span-2`}>
+        Headings, from the outermost
+        <input placeholder="as they are" {...field('headings')} />
+      </label>
+      <label className={label}>
+        Add tags
+        <input placeholder="costume, tungsten" {...field('addTags')} />
+      </label>
+      <label className={label}>
+        Take tags off
+        <input {...field('removeTags')} />
+      </label>
+      <label className={label}>
+        Works on
+        <select {...field('input')}>
+          <option value="">as it is</option>
+          <option value="any">any input</option>
+          <option>camera data</option>
+          <option>rendered SDR</option>
+          <option>rendered HDR</option>
+        </select>
+      </label>
+      <label className={label}>
+        Gives
+        <select {...field('result')}>
+          <option value="">as it is</option>
+          <option value="any">color or monochrome</option>
+          <option>color</option>
+          <option>monochrome</option>
+        </select>
+      </label>
+      <label className={label}>
+        Cameras
+        <input placeholder="as they are; “any” for all" {...field('cameras')} />
+      </label>
+      <label className={label}>
+        Licence
+        <select {...field('licence')}>
+          <option value="">as it is</option>
+          <option value="none">none noted</option>
+          {licences.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label className={`${label} col-span-4`}>
+        Description
+        <input placeholder="as it is" {...field('description')} />
+      </label>
+    </div>
+  );
+}

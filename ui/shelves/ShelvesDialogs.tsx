@@ -1,0 +1,97 @@
+'use client';
+/** The dialogs of the shelves: one at a time. */
+import { useRouter } from 'next/navigation';
+import { call } from '../kit/call';
+import { NameDialog } from '../kit/NameDialog';
+import { BulkEdit } from './BulkEdit';
+import { narrowing } from './model/address';
+import type { ShelfView } from './model/spine';
+import { useShelves, type Asking } from './shelves-context';
+
+export function ShelvesDialogs({ asking }: { asking: Asking }) {
+  switch (asking.what) {
+    case 'rename the shelf':
+      return <RenameShelf shelf={asking.shelf} />;
+    case 'make a shelf':
+      return <MakeShelf />;
+    case 'save the search':
+      return <SaveSearch />;
+    case 'change the chosen':
+      return <ChangeChosen />;
+  }
+}
+
+function RenameShelf({ shelf }: { shelf: ShelfView }) {
+  const { ask } = useShelves();
+  const router = useRouter();
+  return (
+    <NameDialog
+      title="Rename the shelf"
+      action="Rename"
+      name={shelf.name}
+      note={shelf.note}
+      onClose={() => ask(null)}
+      onSave={async (name, note) => {
+        await call(`/api/shelves/${shelf.id}`, 'PATCH', { name, note });
+        ask(null);
+        router.refresh();
+      }}
+    />
+  );
+}
+
+function MakeShelf() {
+  const { ask } = useShelves();
+  const router = useRouter();
+  return (
+    <NameDialog
+      title="A new shelf"
+      action="Make it"
+      onClose={() => ask(null)}
+      onSave={async (name, note) => {
+        await call('/api/shelves', 'POST', { name, note });
+        ask(null);
+        router.refresh();
+      }}
+    />
+  );
+}
+
+function SaveSearch() {
+  const { ask, params } = useShelves();
+  const router = useRouter();
+  const query = Object.fromEntries(
+    [...params].filter(([key]) => narrowing.includes(key) && key !== 'shelf' && key !== 'archived'),
+  );
+  return (
+    <NameDialog
+      title="A shelf that fills itself by this search"
+      action="Save"
+      name={params.get('q') ?? ''}
+      onClose={() => ask(null)}
+      onSave={async (name, note) => {
+        const { id } = await call<{ id: string }>('/api/shelves', 'POST', { name, note, query });
+        ask(null);
+        router.push(`/shelves?shelf=${id}`);
+      }}
+    />
+  );
+}
+
+function ChangeChosen() {
+  const { ask, selection, chooseNothing, licences, action } = useShelves();
+  const router = useRouter();
+  return (
+    <BulkEdit
+      items={[...selection.keys()]}
+      licences={licences}
+      onClose={() => ask(null)}
+      onDone={(words) => {
+        ask(null);
+        chooseNothing();
+        action.say(words);
+        router.refresh();
+      }}
+    />
+  );
+}

@@ -1,0 +1,34 @@
+import { describe, expect, test } from 'vitest';
+import { draggedBy, nothingChosen, rollable, toggled } from './selection';
+import type { Spine } from './spine';
+
+const spine = (id: string, more: Partial<Spine> = {}) => ({ id, kind: 'look', status: 'approved', ...more }) as Spine;
+
+describe('what is chosen on the shelves', () => {
+  const two = toggled(toggled(nothingChosen, spine('a')), spine('b'));
+
+  test('is chosen by a first press and put back by a second', () => {
+    expect([...two.keys()]).toEqual(['a', 'b']);
+    expect([...toggled(two, spine('a')).keys()]).toEqual(['b']);
+  });
+
+  test('the selection that was there stays as it was', () => {
+    toggled(two, spine('c'));
+    expect(two.size).toBe(2);
+  });
+
+  test('moves together when one of it is dragged, and stays when another is', () => {
+    expect(draggedBy(['b'], two)).toEqual(['a', 'b']);
+    expect(draggedBy(['z'], two)).toEqual(['z']);
+  });
+
+  test('only approved looks and presets can be rolled out', () => {
+    const mixed = [
+      spine('a'),
+      spine('b', { kind: 'preset' }),
+      spine('c', { status: 'draft' }),
+      spine('d', { kind: 'camera-profile' }),
+    ].reduce(toggled, nothingChosen);
+    expect(rollable(mixed).map((one) => one.id)).toEqual(['a', 'b']);
+  });
+});
