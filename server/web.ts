@@ -4,6 +4,7 @@ import { randomUUID } from 'node:crypto';
 import { cookies, headers } from 'next/headers';
 import { redirect } from 'next/navigation';
 import { Problem } from '@/core/problem';
+import { isUuid } from '@/core/uuid';
 import { anyone, personOf } from './people/service';
 import type { Person } from './people/roles';
 
@@ -65,7 +66,7 @@ export async function sameOrigin(): Promise<void> {
 /** What no address of ours holds is told here once: an id in the path is a UUID, and a zero character is nowhere. */
 async function plainAddress(request: Request, context: unknown): Promise<void> {
   const { id } = (await (context as { params?: Promise<{ id?: string }> } | undefined)?.params) ?? {};
-  if (id !== undefined && !/^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/.test(id))
+  if (id !== undefined && !isUuid(id))
     throw new Problem('not-found', 'Nothing stands at this address.', id.slice(0, 80), 'Go back and reload the page.');
   if (request.url.includes('%00'))
     throw new Problem('input-invalid', 'The address holds a zero character.', 'address', 'Type it again without.');

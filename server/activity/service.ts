@@ -1,4 +1,5 @@
 /** The activity view: every change with who, when, before and after. */
+import { isUuid } from '@/core/uuid';
 import { pool } from '../db/pool';
 import { allow, type Person } from '../people/roles';
 import * as q from './queries';
@@ -19,7 +20,6 @@ export const subjects = [
   'lens',
   'request',
 ] as const;
-const uuid = /^[0-9a-f-]{36}$/;
 
 export async function listActivity(
   person: Person,
@@ -32,7 +32,7 @@ export async function listActivity(
     sql,
     {
       below: /^\d{1,15}$/.test(f.below ?? '') ? Number(f.below) : null,
-      person: uuid.test(f.person ?? '') ? f.person! : null,
+      person: isUuid(f.person ?? '') ? f.person! : null,
       subject: (subjects as readonly string[]).includes(f.subject ?? '') ? f.subject! : null,
       subjectId: null,
     },

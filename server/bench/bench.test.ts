@@ -18,7 +18,7 @@ import { people, withDatabase } from '../db/testing/database';
 import { factsOfFrame, frameFromFile, linearPicture, listFrames } from '../frames/service';
 import { createItem } from '../items/create';
 import { editItem } from '../items/edit';
-import { approve, itemFor } from '../items/service';
+import { approve, itemFor, lineageOf } from '../items/service';
 import { addShelf } from '../items/shelves';
 import { actorOf } from '../people/roles';
 import {
@@ -233,7 +233,7 @@ describe('camera data on the bench', () => {
     const found = await itemFor(p.librarian, made.itemId);
     expect(found.newest.status).toBe('draft');
     expect(found.item.cameras).toEqual(['Perrin Alder, infrared']); // not for plain bodies of the model
-    expect(found.sources[0]).toMatchObject({ title: 'Alder Standard' });
+    expect((await lineageOf(p.librarian, found)).sources[0]).toMatchObject({ title: 'Alder Standard' });
     const d = readDcp(
       new Uint8Array(
         await getBlob(

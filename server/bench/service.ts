@@ -1,4 +1,5 @@
 /** The bench: what its cells are made of, and what is decided on it. */
+import { isUuid } from '@/core/uuid';
 import { v7 } from 'uuid';
 import { array, boolean, number, object, string } from 'yup';
 import { isProvisional } from '@/core/bench/display';
@@ -28,7 +29,7 @@ import * as q from './queries';
 
 export type { BenchRow, CandidateRow, ChoiceRow, SetRow, VerdictRow } from './queries';
 
-const uuids = (list: string[]): string[] => list.filter((x) => /^[0-9a-f-]{36}$/.test(x)).slice(0, 64);
+const uuids = (list: string[]): string[] => list.filter(isUuid).slice(0, 64);
 /** What may be put on the bench of these versions, in no order. */
 export async function candidatesFor(person: Person, versions: string[]): Promise<q.CandidateRow[]> {
   allow(person, 'view');

@@ -19,7 +19,7 @@ import { addLicence } from '../licences/service';
 import { actorOf } from '../people/roles';
 import { createItem } from './create';
 import { derive, previewDerived } from './derive';
-import { itemFor, lookOf, versionFor } from './service';
+import { itemFor, lineageOf, lookOf, versionFor } from './service';
 import { addShelf } from './shelves';
 
 withDatabase();
@@ -68,8 +68,10 @@ beforeAll(async () => {
 });
 const made = async (version: string, input: Parameters<typeof derive>[2]) => {
   const { itemId, versionId } = await derive(p.librarian, version, input);
+  const found = await itemFor(p.librarian, itemId);
   return {
-    ...(await itemFor(p.librarian, itemId)),
+    ...found,
+    ...(await lineageOf(p.librarian, found)),
     v: await versionFor(p.librarian, versionId),
     bytes: new Uint8Array(await getBlob((await versionFor(p.librarian, versionId)).sha256)),
   };

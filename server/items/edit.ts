@@ -1,6 +1,7 @@
 /** Editing what an item is called and what is said of it: one, with another person's change merged, or many at once. */
 import { array, boolean, number, object, string } from 'yup';
 import { fileName } from '@/core/editor/file-name';
+import { fieldWord, itemChangeSchema, itemFields, type ItemChange } from '@/core/item/fields';
 import { mergeFields, type FieldConflict } from '@/core/merge';
 import { Problem } from '@/core/problem';
 import { uuid } from '@/core/uuid';
@@ -21,7 +22,7 @@ export class EditConflict extends Problem {
   ) {
     super(
       'edited-meanwhile',
-      `${who || 'Someone else'} changed ${fields.map((f) => f.field.replace('_', ' ')).join(' and ')} of this item while you did.`,
+      `${who || 'Someone else'} changed ${fields.map((one) => fieldWord(one.field)).join(' and ')} of this item while you did.`,
       title,
       'Choose which to keep; nothing of either is lost until you do.',
     );
@@ -31,60 +32,10 @@ export class EditConflict extends Problem {
   }
 }
 
-const list = (most: number, length: number) => array().of(string().trim().min(1).max(length).required()).max(most);
-const fields = {
-  title: string().trim().min(1, 'An item needs a title.').max(200),
-  short_title: string().trim().max(60),
-  headings: list(4, 80),
-  position: number().integer().min(0).max(9999),
-  description: string().max(4000),
-  intention: string().max(1000),
-  creator: string().max(200),
-  rights: string().max(400),
-  web_statement: string().max(500),
-  supplier: string().max(200),
-  tags: list(40, 60),
-  notes: string().max(8000),
-  scope: object({
-    input: string().oneOf(['camera data', 'rendered SDR', 'rendered HDR']).nullable(),
-    result: string().oneOf(['color', 'monochrome']).nullable(),
-  })
-    .noUnknown()
-    .default(undefined),
-  cameras: list(60, 120),
-  lenses: list(60, 160),
-  origin: string().oneOf(['measured', 'maker-like', 'house', 'bought']),
-  licence_id: uuid().nullable(),
-  strength_least: number().integer().min(0).max(400),
-  strength_usual: number().integer().min(0).max(400),
-  strength_most: number().integer().min(1).max(400),
-};
-const changeSchema = object(fields).noUnknown();
-export type ItemChange = Partial<{
-  title: string;
-  short_title: string;
-  headings: string[];
-  position: number;
-  description: string;
-  intention: string;
-  creator: string;
-  rights: string;
-  web_statement: string;
-  supplier: string;
-  tags: string[];
-  notes: string;
-  scope: { input?: string | null; result?: string | null };
-  cameras: string[];
-  lenses: string[];
-  origin: string;
-  licence_id: string | null;
-  strength_least: number;
-  strength_usual: number;
-  strength_most: number;
-}>;
+export type { ItemChange } from '@/core/item/fields';
 
 function checkedChange(input: unknown): ItemChange {
-  const c = checked(changeSchema, input) as ItemChange;
+  const c = checked(itemChangeSchema, input) as ItemChange;
   const asked = input as object;
   const out = Object.fromEntries(Object.entries(c).filter(([k]) => k in asked)) as ItemChange;
   return out;
@@ -163,6 +114,8 @@ async function write(sql: Sql, person: Person, before: q.ItemRow, change: ItemCh
   );
 }
 
+const { most, length } = itemFields.tags.shape;
+const tags = array().of(string().trim().min(1).max(length).required()).max(most);
 const bulkSchema = object({
   items: array().of(uuid().required()).min(1, 'Nothing is chosen.').max(5000).required(),
   revisions: array().of(number().integer().required()),
@@ -173,9 +126,9 @@ const bulkSchema = object({
   })
     .noUnknown()
     .default(undefined),
-  set: changeSchema.default(undefined),
-  addTags: list(40, 60).default([]),
-  removeTags: list(40, 60).default([]),
+  set: itemChangeSchema.default(undefined),
+  addTags: tags.default([]),
+  removeTags: tags.default([]),
 }).noUnknown();
 export interface BulkEdit {
   items: string[];
@@ -221,6 +174,12 @@ function changeFor(edit: BulkEdit, item: q.ItemRow, n: number): ItemChange {
   return out;
 }
 
+function titleProblem(title: string): string | null {
+  if (!title) return 'the title would be empty';
+  const { most } = itemFields.title.shape;
+  return title.length > most ? `the title would be longer than ${most} characters` : null;
+}
+
 /** What a change of many would do: each title, what else changes, and each file name that results in every editor. */
 export async function previewBulk(person: Person, input: BulkEdit): Promise<BulkRow[]> {
   allow(person, 'item.edit');
@@ -251,7 +210,7 @@ export async function previewBulk(person: Person, input: BulkEdit): Promise<Bulk
         (k) =>
           k !== 'title' && JSON.stringify(item[k as keyof q.ItemRow] ?? null) !== JSON.stringify(change[k] ?? null),
       )
-      .map((k) => k.replace('_', ' '));
+      .map(fieldWord);
     return {
       id: item.id,
       kind: item.kind,
@@ -259,11 +218,7 @@ export async function previewBulk(person: Person, input: BulkEdit): Promise<Bulk
       after: title,
       changes,
       files,
-      problem: !title
-        ? 'the title would be empty'
-        : title.length > 200
-          ? 'the title would be longer than 200 characters'
-          : null,
+      problem: titleProblem(title),
     };
   });
 }

@@ -10,7 +10,7 @@ import { addVersion, createItem } from './create';
 import { freshCount, markSeen } from './fresh';
 import { searchCounts, searchItems, searchShelves } from './search';
 import { sampler, selvedge, type Look } from '@/core/look';
-import { confirmEncoding, itemFor, lookOf, setRibbon, tableFor, versionFor } from './service';
+import { confirmEncoding, itemFor, lookOf, noteView, setRibbon, tableFor, versionFor } from './service';
 import perrinAlder from '@/standins/descriptors/perrin-alder-1.json';
 import { bringDescriptor } from '../editors/service';
 import { itemsCsv } from './csv';
@@ -307,7 +307,7 @@ describe('search and facets', () => {
   test('recently used comes last first', async () => {
     const a = (await make('Used First', other)).itemId;
     const b = (await make('Used Last', other)).itemId;
-    for (const id of [a, b]) await itemFor(people.lead, id);
+    for (const id of [a, b]) await noteView(people.lead, id);
     expect((await searchItems(people.lead, { recent: '1' })).rows.slice(0, 2).map((r) => r.title)).toEqual([
       'Used Last',
       'Used First',

@@ -1,3 +1,4 @@
+import { isItemField, itemFields, type Shape } from '@/core/item/fields';
 import type { Encoding } from '@/core/look/look';
 import type { ItemKind } from '@/core/pack/recognise';
 import type { Sql } from '../db/pool';
@@ -330,35 +331,35 @@ export const newestFormats = async (sql: Sql, ids: string[]): Promise<Map<string
       await many<{ id: string; format: string }>(sql, 'select id, format from item where id = any ($1::uuid[])', [ids])
     ).map((r) => [r.id, r.format]),
   );
-const editable: Record<string, string> = {
-  title: 'text',
-  short_title: 'text',
-  headings: 'text[]',
-  position: 'integer',
-  description: 'text',
-  intention: 'text',
-  creator: 'text',
-  rights: 'text',
-  web_statement: 'text',
-  supplier: 'text',
-  tags: 'text[]',
-  notes: 'text',
+const casts: Record<Shape['is'], string> = {
+  line: 'text',
+  text: 'text',
+  choice: 'text',
+  whole: 'integer',
+  list: 'text[]',
+  licence: 'uuid',
   scope: 'jsonb',
-  cameras: 'text[]',
-  lenses: 'text[]',
-  origin: 'text',
-  licence_id: 'uuid',
-  strength_least: 'integer',
-  strength_usual: 'integer',
-  strength_most: 'integer',
-  aliases: 'text[]',
 };
-/** Writes fields by name; only those of the list above, so that no name from outside reaches the statement. */
+/** Columns that can be written by name, so that no name from outside reaches a statement. */
+const castOf = (name: string): string | null => {
+  if (name === 'aliases') return 'text[]';
+  return isItemField(name) ? casts[itemFields[name].shape.is] : null;
+};
+
+/** Writes fields by name. */
 export const updateItem = (sql: Sql, id: string, change: Record<string, unknown>) => {
-  const keys = Object.keys(change).filter((k) => k in editable);
+  const columns = Object.keys(change).flatMap((name) => {
+    const cast = castOf(name);
+    return cast ? [{ name, cast, value: cast === 'jsonb' ? JSON.stringify(change[name]) : change[name] }] : [];
+  });
+  const assignments = columns.map(({ name, cast }, i) => `${name} = $${i + 2}::${cast}`);
   return sql.query(
-    `update item set ${keys.map((k, i) => `${k} = $${i + 2}::${editable[k]}`).join(', ')}, revision = revision + 1, touched_at = now() where id = $1`,
-    [id, ...keys.map((k) => (editable[k] === 'jsonb' ? JSON.stringify(change[k]) : change[k]))],
+    `
+      update item
+      set ${assignments.join(', ')}, revision = revision + 1, touched_at = now()
+      where id = $1
+    `,
+    [id, ...columns.map(({ value }) => value)],
   );
 };
 /** Who last changed an item, other than oneself. */

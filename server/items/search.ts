@@ -1,4 +1,5 @@
 /** Searching the shelves: words with slips forgiven, facets with counts, ribbons, recently used, self-filling shelves. */
+import { isUuid } from '@/core/uuid';
 import { pool, transaction, type Sql } from '../db/pool';
 import { allow, type Person } from '../people/roles';
 import * as q from './search-queries';
@@ -73,7 +74,7 @@ function whereOf(person: Person, search: Search, alike = false): q.Where {
     ribbon: search.ribbon === 'mine' || search.ribbon === 'house' ? search.ribbon : search.ribbon ? 'any' : null,
     recent: search.recent === '1',
     fresh: search.fresh === '1',
-    shelf: /^[0-9a-f-]{36}$/.test(search.shelf ?? '') ? search.shelf! : null,
+    shelf: isUuid(search.shelf) ? search.shelf : null,
     archived: search.archived === '1',
   };
 }
@@ -95,7 +96,7 @@ const sortOf = (search: Search): q.Sort => {
 
 /** A self-filling shelf stands for its saved search, narrowed by what is asked besides. */
 async function resolved(sql: Sql, search: Search): Promise<Search> {
-  if (!/^[0-9a-f-]{36}$/.test(search.shelf ?? '')) return search;
+  if (!isUuid(search.shelf)) return search;
   const shelf = await q.shelfFor(sql, search.shelf!);
   return shelf?.query
     ? {

@@ -12,6 +12,7 @@ import { resized } from '@/core/look/resample';
 import { bake, type ClassOverrides } from '@/core/preset/bake';
 import type { Settings } from '@/core/preset/kinds';
 import { Problem } from '@/core/problem';
+import { recentlyUsed } from '@/core/recently-used';
 import { getBlob } from '../blobs/service';
 import { pool, transaction, type Sql } from '../db/pool';
 import { record } from '../events';
@@ -30,22 +31,50 @@ export const listShelves = (person: Person) => {
 const unknown = (id: string): Problem =>
   new Problem('not-found', 'There is no such item.', id, 'Go back to Shelves; it may have been archived.');
 
-export async function itemFor(person: Person, id: string) {
+export interface ItemWithVersions {
+  item: q.ItemRow;
+  versions: q.VersionRow[];
+  newest: q.VersionRow;
+}
+
+/** An item with its versions, the newest first. */
+export async function itemFor(person: Person, id: string): Promise<ItemWithVersions> {
   allow(person, 'view');
   const sql = pool();
   const item = await q.itemById(sql, id, person.id);
-  if (!item) throw unknown(id);
-  await q.used(sql, id, person.id);
-  const versions = await q.versionsOf(sql, id);
-  const newest = versions[0]!;
-  const [sources, results, placed, packs] = await Promise.all([
-    q.sourcesOf(sql, newest.id),
-    q.resultsOf(sql, id),
-    q.placedOf(sql, id),
-    q.packsOf(sql, id),
-  ]);
-  return { item, versions, newest, sources, results, placed, packs };
+  const versions = item ? await q.versionsOf(sql, id) : [];
+  const [newest] = versions;
+  if (!item || !newest) throw unknown(id);
+  return { item, versions, newest };
 }
+
+/** That a person has looked at an item: it stands among those that were used lately. */
+export async function noteView(person: Person, id: string): Promise<void> {
+  allow(person, 'view');
+  await q.used(pool(), id, person.id);
+}
+
+/** What a version was made from, and what was made from its item. */
+export async function lineageOf(
+  person: Person,
+  { item, newest }: ItemWithVersions,
+): Promise<{ sources: q.LineRow[]; results: q.LineRow[] }> {
+  allow(person, 'view');
+  const [sources, results] = await Promise.all([q.sourcesOf(pool(), newest.id), q.resultsOf(pool(), item.id)]);
+  return { sources, results };
+}
+
+/** Where an item is placed. */
+export const placementsOf = (person: Person, id: string) => {
+  allow(person, 'view');
+  return q.placedOf(pool(), id);
+};
+
+/** The arrivals in which an item came. */
+export const packsOf = (person: Person, id: string) => {
+  allow(person, 'view');
+  return q.packsOf(pool(), id);
+};
 
 export async function versionFor(person: Person, id: string) {
   allow(person, 'view');
@@ -54,11 +83,17 @@ export async function versionFor(person: Person, id: string) {
   return version;
 }
 
+/** As much of a version as its look is made from. */
+export interface LookSource {
+  kind: q.Kind;
+  sha256: Buffer;
+  facts: Record<string, unknown>;
+  title: string;
+  encoding?: AssumedEncoding | null;
+}
+
 /** The look of a version, for sRGB values: as it is read in its encoding, or baked at 33 points from a preset for previews. */
-export async function lookOf(
-  v: { kind: q.Kind; sha256: Buffer; facts: Record<string, unknown>; title: string; encoding?: AssumedEncoding | null },
-  sql: Sql = pool(),
-): Promise<Look> {
+export async function lookOf(v: LookSource, sql: Sql = pool()): Promise<Look> {
   if (v.kind === 'look')
     return tableUnder(
       tableOfProgram(await readAnyLook(new Uint8Array(await getBlob(v.sha256, sql)))),
@@ -74,25 +109,17 @@ export async function lookOf(
   return bake(v.facts.settings as Settings, 33, v.title, v.facts.classes as ClassOverrides).look;
 }
 
-/** The look of a version; with `points`, a 3D table of no more than so many points an axis, for small pictures. */
-export function smallerLook(v: Parameters<typeof lookOf>[0], points = 0): Promise<Look> {
-  const key = `${v.kind} ${v.sha256.toString('hex')} ${points} ${v.encoding ? encodingText(v.encoding) : ''}`;
-  let p = tables.get(key);
-  if (p) {
-    tables.delete(key);
-    tables.set(key, p);
-    return p;
-  }
-  p = makeSmaller(v, points);
-  p.catch(() => tables.delete(key));
-  tables.set(key, p);
-  if (tables.size > 48) tables.delete(tables.keys().next().value!);
-  return p;
-}
 /** The tables that were asked for last: a bench asks for the same from two workers at once. Another process makes its own. */
-const tables = new Map<string, Promise<Look>>();
+const tables = recentlyUsed<Look>(48);
 
-async function makeSmaller(v: Parameters<typeof lookOf>[0], points: number): Promise<Look> {
+/** The look of a version; with `points`, a 3D table of no more than so many points an axis, for small pictures. */
+export function smallerLook(version: LookSource, points = 0): Promise<Look> {
+  const encoding = version.encoding ? encodingText(version.encoding) : '';
+  const key = `${version.kind} ${version.sha256.toString('hex')} ${points} ${encoding}`;
+  return tables(key, () => makeSmaller(version, points));
+}
+
+async function makeSmaller(v: LookSource, points: number): Promise<Look> {
   if (v.kind === 'preset' && points >= 2)
     return bake(v.facts.settings as Settings, points, v.title, v.facts.classes as ClassOverrides).look;
   const look = await lookOf(v);

@@ -16,7 +16,7 @@ import { pool, transaction } from '../db/pool';
 import { bringDescriptor, descriptors } from '../editors/service';
 import { convertPreset } from '../items/convert';
 import { createItem } from '../items/create';
-import { approve, confirmEncoding, itemFor } from '../items/service';
+import { approve, confirmEncoding, itemFor, lineageOf } from '../items/service';
 import { editItem } from '../items/edit';
 import { addShelf } from '../items/shelves';
 import { actorOf } from '../people/roles';
@@ -151,7 +151,7 @@ describe('a conversion', () => {
     const made = await convertPreset(people.librarian, { versionId, size: 17 });
     const found = await itemFor(people.librarian, made.itemId);
     expect(found.newest).toMatchObject({ status: 'draft', facts: { size: 17, kind: '3d' } });
-    expect(found.sources.map((s) => s.version_id)).toEqual([versionId]);
+    expect((await lineageOf(people.librarian, found)).sources.map((s) => s.version_id)).toEqual([versionId]);
     expect((found.newest.facts.left as { setting: string }[]).map((l) => l.setting).sort()).toEqual([
       'localContrast',
       'noiseColor',
@@ -159,7 +159,8 @@ describe('a conversion', () => {
       'sharpening',
     ]);
     expect((found.newest.facts.tableError as { meanDeltaE: number }).meanDeltaE).toBeGreaterThan(0);
-    expect((await itemFor(people.librarian, itemId)).results.map((r) => r.item_id)).toEqual([made.itemId]);
+    const source = await itemFor(people.librarian, itemId);
+    expect((await lineageOf(people.librarian, source)).results.map((r) => r.item_id)).toEqual([made.itemId]);
   });
   test('is for any camera and file, and for monochrome where what goes in makes it so', async () => {
     const source = must(oxbowPresets.find((x) => x.title === 'Engraver'));

@@ -1,4 +1,5 @@
 /** Rollouts: plan, confirm, follow, undo; and what agents fetch and report of them. */
+import { isUuid } from '@/core/uuid';
 import { v7 } from 'uuid';
 import { array, object, string } from 'yup';
 import { uuid } from '@/core/uuid';
@@ -78,7 +79,7 @@ export async function rolloutFor(
   id: string,
 ): Promise<{ rollout: q.RolloutRow; steps: q.StepRow[]; undoneBy: string | null }> {
   allow(person, 'view');
-  const rollout = /^[0-9a-f-]{36}$/.test(id) ? await q.rolloutById(pool(), id) : undefined;
+  const rollout = isUuid(id) ? await q.rolloutById(pool(), id) : undefined;
   if (!rollout) throw missing(id);
   const undoing = await maybe<{ id: string }>(
     pool(),

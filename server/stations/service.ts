@@ -1,4 +1,5 @@
 /** Stations: enrolment, what agents are told and what they report, and what a person sees of it. */
+import { isUuid } from '@/core/uuid';
 import { createHash, randomBytes, randomInt } from 'node:crypto';
 import { v7 } from 'uuid';
 import { array, object, string } from 'yup';
@@ -430,7 +431,7 @@ export async function stationViews(person: Person, only?: string): Promise<Stati
 }
 
 export async function stationView(person: Person, id: string): Promise<StationView> {
-  const station = /^[0-9a-f-]{36}$/.test(id) ? (await stationViews(person, id))[0] : undefined;
+  const station = isUuid(id) ? (await stationViews(person, id))[0] : undefined;
   if (!station) throw new Problem('not-found', 'There is no such station.', id, 'Go back to Stations.');
   return station;
 }

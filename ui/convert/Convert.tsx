@@ -4,7 +4,7 @@ import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
 import { call, problemOf, type ProblemText } from '../kit/call';
 import { Notice } from '../kit/Notice';
-import { valueText } from '../item/Facts';
+import { valueText } from '../item/value-words';
 
 interface View {
   carried: { setting: string; title: string; family: string; value: unknown; unit: string }[];

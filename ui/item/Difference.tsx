@@ -1,5 +1,5 @@
 /** What differs between two versions: settings, other facts, curves, and color on frames. */
-import { valueText } from './Facts';
+import { valueText } from './value-words';
 import { CurveChart } from './Curves';
 
 interface Figures {

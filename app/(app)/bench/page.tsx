@@ -1,3 +1,4 @@
+import { uuidsIn } from '@/core/uuid';
 import { candidatesFor, listBenches, listChoices, listSets } from '@/server/bench/service';
 import { listCharts } from '@/server/charts/service';
 import { listExports } from '@/server/frames/exports';
@@ -12,7 +13,7 @@ export const metadata = { title: 'Bench' };
 
 export default async function Page({ searchParams }: { searchParams: Promise<{ cols?: string }> }) {
   const person = await signedInPerson();
-  const versions = ((await searchParams).cols ?? '').match(/[0-9a-f]{8}-[0-9a-f-]{27}/g) ?? [];
+  const versions = uuidsIn((await searchParams).cols ?? '');
   const [choices, frames, charts, exports, sets, shelves, saved, known] = await Promise.all([
     listChoices(person),
     listFrames(person),

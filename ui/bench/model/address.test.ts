@@ -86,7 +86,7 @@ describe('the address of the bench', () => {
   ])('nonsense in %s is left out', (_, address) => expect(stateOf(address)).toEqual(emptyState));
 
   test('a column with more layers than anyone needs is left out', () => {
-    const seven = Array.from({ length: 7 }, () => `l:${'a'.repeat(36)}:100`).join('!');
+    const seven = Array.from({ length: 7 }, () => `l:${'0198c0de-0000-7000-8000-000000000009'}:100`).join('!');
     expect(stateOf(`cols=${seven}`).columns).toEqual([emptyColumn]);
   });
 });

@@ -1,4 +1,5 @@
 /** The bench as its address holds it, and back. Whatever is nonsense in an address is left out. */
+import { isUuid } from '@/core/uuid';
 import { noTrim, type Trim } from '@/core/bench/measure';
 import { usualRange, type RangeCompression } from '@/core/bench/range';
 import { asInFile, whiteBalanceOf, whiteBalanceText } from '@/core/bench/white-balance';
@@ -7,7 +8,6 @@ import { encodingText, otherEncodings } from '@/core/look/assumed-encoding';
 import { emptyColumn, STRENGTH_MOST, type Column, type Layer, type Source } from './column';
 import { emptyState, MOST_COLUMNS, MOST_LARGE, MOST_ROWS, type Row, type State, type Surround } from './state';
 
-const identifier = /^[0-9a-f-]{36}$/;
 const MOST_LAYERS = 6;
 
 const finite = (values: readonly number[]): boolean => values.every(Number.isFinite);
@@ -81,9 +81,9 @@ function partOf(column: Column, text: string): Column | null {
       return label === null ? null : { ...column, source: { from: 'export', label } };
     }
     case 'p':
-      return identifier.test(a) ? { ...column, source: profileSource(a, b, c) } : null;
+      return isUuid(a) ? { ...column, source: profileSource(a, b, c) } : null;
     case 'l':
-      return identifier.test(a) ? { ...column, layers: [...column.layers, layerOf(a, b, c)] } : null;
+      return isUuid(a) ? { ...column, layers: [...column.layers, layerOf(a, b, c)] } : null;
     case 't':
       return { ...column, trim: trimOf(a) ?? column.trim };
     case 'r':
@@ -139,7 +139,7 @@ const columnText = (column: Column): string =>
 function rowOf(text: string): Row | null {
   const dot = text.indexOf('.');
   const frame = dot < 0 ? text : text.slice(0, dot);
-  if (!identifier.test(frame)) return null;
+  if (!isUuid(frame)) return null;
   return { frame, white: (dot < 0 ? null : whiteBalanceOf(text.slice(dot + 1))) ?? asInFile };
 }
 

@@ -1,0 +1,116 @@
+import Link from 'next/link';
+import { packsOf, type ItemWithVersions } from '@/server/items/service';
+import { may } from '@/server/people/roles';
+import { ribbonsOfItem } from '@/server/ribbons/service';
+import { EncodingAndStatus } from '@/ui/item/Encoding';
+import { ReadFacts } from '@/ui/item/Facts';
+import { Fact } from '@/ui/kit/Fact';
+import { Selvedge } from '@/ui/kit/Selvedge';
+import { Ago } from '@/ui/kit/time';
+import { itemOfRequest, personOfRequest } from '../request';
+
+/** What is recorded of the item, and what was read from its newest version. */
+export async function Facts({ id }: { id: string }) {
+  const person = await personOfRequest();
+  const { item, newest } = await itemOfRequest(id);
+  const hasStrength = item.kind === 'look' || item.kind === 'preset';
+  return (
+    <>
+      <div className="mb-4 flex border border-line">
+        <Selvedge threads={newest.selvedge} className="h-[112px] w-full" />
+      </div>
+      <EncodingAndStatus
+        versionId={newest.id}
+        encoding={newest.encoding}
+        confirmedBy={newest.encoding_confirmed_by}
+        status={newest.status}
+        kind={item.kind}
+        approver={newest.approver}
+        mayEdit={may(person, 'item.edit')}
+        mayApprove={may(person, 'item.approve')}
+      />
+      <dl className="facts mb-5">
+        <Fact name="Headings">{item.headings.join(' / ') || 'none'}</Fact>
+        <Scope item={item} />
+        {hasStrength && <Strength item={item} />}
+        {item.tags.length > 0 && <Fact name="Tags">{item.tags.join(', ')}</Fact>}
+        <Fact name="Origin">
+          {item.origin}
+          {item.supplier && `, from ${item.supplier}`}
+        </Fact>
+        <Licence item={item} />
+        <CameIn id={id} source={item.source} />
+        <Rights item={item} />
+        <Ribbons id={id} />
+      </dl>
+      <ReadFacts kind={item.kind} facts={newest.facts} />
+    </>
+  );
+}
+
+type Item = ItemWithVersions['item'];
+
+const Scope = ({ item: { cameras, lenses, scope } }: { item: Item }) => (
+  <Fact name="Scope">
+    {cameras.join(', ') || 'any camera'}, {scope.input ?? 'any input'}, {scope.result ?? 'color or monochrome'}
+    {lenses.length > 0 && <span className="block">{lenses.join(', ')}</span>}
+  </Fact>
+);
+
+function Strength({ item: { strength_least: least, strength_usual: usual, strength_most: most } }: { item: Item }) {
+  if (least === most) return <Fact name="Strength">none: as made or not at all</Fact>;
+  return (
+    <Fact name="Strength">
+      {least}, {usual}, {most} % <span className="text-soft">least, usual, most</span>
+    </Fact>
+  );
+}
+
+function Licence({ item: { licence, supplier } }: { item: Item }) {
+  const none = supplier ? <span className="text-ochre">not known</span> : 'own work';
+  return <Fact name="Licence">{licence ?? none}</Fact>;
+}
+
+async function CameIn({ id, source }: { id: string; source: Record<string, string> }) {
+  const packs = await packsOf(await personOfRequest(), id);
+  return (
+    <Fact name="Came in">
+      {packs.map((pack) => (
+        <span key={pack.intake_id} className="block">
+          <Link className="underline" href={`/intake/${pack.intake_id}`}>
+            {pack.name}
+          </Link>
+        </span>
+      ))}
+      {!packs.length && 'Added here, not from an arrival'}
+      {Object.entries(source).map(([key, value]) => (
+        <span key={key} className="block text-[12px] text-soft">
+          {key}: {value}
+        </span>
+      ))}
+    </Fact>
+  );
+}
+
+function Rights({ item: { creator, rights, web_statement: statement } }: { item: Item }) {
+  const words = [creator, rights, statement].filter(Boolean).join('; ');
+  return words ? <Fact name="Creator and rights">{words}</Fact> : null;
+}
+
+async function Ribbons({ id }: { id: string }) {
+  const ribbons = await ribbonsOfItem(await personOfRequest(), id);
+  if (!ribbons.length) return null;
+  return (
+    <Fact name="Ribbons">
+      {ribbons.map((ribbon) => (
+        <span key={ribbon.whose ?? 'house'} className="block">
+          {ribbon.whose ?? 'the house'}{' '}
+          <span className="text-[12px] text-soft">
+            <Ago at={ribbon.made_at.toISOString()} />
+            {ribbon.whose !== ribbon.made_by && `, by ${ribbon.made_by}`}
+          </span>
+        </span>
+      ))}
+    </Fact>
+  );
+}

@@ -1,0 +1,23 @@
+import { activityOfItem } from '@/server/activity/service';
+import { Events } from '@/ui/activity/Events';
+import { personOfRequest } from '../request';
+
+export async function History({ id }: { id: string }) {
+  const events = await activityOfItem(await personOfRequest(), id);
+  return (
+    <Events
+      subject={false}
+      events={events.map((event) => ({
+        id: event.id,
+        at: event.at.toISOString(),
+        actor: event.actor,
+        subject: event.subject,
+        subjectId: event.subject_id,
+        action: event.action,
+        before: event.before,
+        after: event.after,
+        title: event.title,
+      }))}
+    />
+  );
+}

@@ -1,0 +1,55 @@
+import { Fact } from '../kit/Fact';
+import { rounded } from './value-words';
+
+interface Span {
+  min: number[];
+  max: number[];
+}
+export interface TableFacts {
+  kind: string;
+  size: number;
+  domain: Span;
+  range: Span;
+  comments?: string[];
+  warnings?: { message: string; where: string }[];
+  fileTitle?: string;
+  tableError?: { maxDeltaE: number; p95DeltaE: number; meanDeltaE: number };
+}
+
+/** "0 to 1" where all channels are the same, else each of them. */
+function spanWords({ min, max }: Span): string {
+  const ends = [min, max].map((values) => {
+    const words = values.map(rounded);
+    return new Set(words).size === 1 ? words[0] : words.join(', ');
+  });
+  return ends.join(' to ');
+}
+
+/** A table: its size, domain and range, and how far it is from what it was baked from. */
+export function LookFacts({ facts }: { facts: TableFacts }) {
+  const { kind, size, tableError, fileTitle, warnings = [] } = facts;
+  return (
+    <dl className="facts">
+      <Fact name="Table">{kind === '3d' ? `3D, ${size} points an axis` : `1D, ${size} entries`}</Fact>
+      <Fact name="Domain">{spanWords(facts.domain)}</Fact>
+      <Fact name="Range">{spanWords(facts.range)}</Fact>
+      {tableError && (
+        <Fact name="Table error">
+          ΔE00 mean {tableError.meanDeltaE.toFixed(3)}, 95 % {tableError.p95DeltaE.toFixed(3)}, max{' '}
+          {tableError.maxDeltaE.toFixed(2)}
+          <span className="block text-[12px] text-soft">
+            our rendering of the preset against this table; agreement with the editor is not measured
+          </span>
+        </Fact>
+      )}
+      {fileTitle && <Fact name="Title in the file">{fileTitle}</Fact>}
+      {warnings.map((warning) => (
+        <Fact key={warning.where} name="Warning">
+          <span className="text-ochre">
+            {warning.message} ({warning.where})
+          </span>
+        </Fact>
+      ))}
+    </dl>
+  );
+}
