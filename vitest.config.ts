@@ -22,6 +22,16 @@ export default defineConfig({
           ],
         },
       },
+      {
+        resolve,
+        test: {
+          name: 'screens',
+          environment: 'happy-dom',
+          include: ['ui/**/*.test.tsx'],
+          setupFiles: ['ui/testing/setup.ts'],
+          testTimeout: 15_000,
+        },
+      },
       { resolve, test: { name: 'agent', environment: 'node', include: ['agent/**/*.test.ts'], testTimeout: 60_000 } },
       {
         resolve,

@@ -1,0 +1,17 @@
+/** Components in tests: the router stands still, and what one test drew is gone before the next. */
+import { cleanup } from '@testing-library/react';
+import { afterEach, vi } from 'vitest';
+
+export const router = { push: vi.fn(), refresh: vi.fn(), replace: vi.fn() };
+
+vi.mock('next/navigation', () => ({
+  useRouter: () => router,
+  usePathname: () => location.pathname,
+  useSearchParams: () => new URLSearchParams(location.search),
+}));
+
+afterEach(() => {
+  cleanup();
+  vi.restoreAllMocks();
+  for (const spy of Object.values(router)) spy.mockReset();
+});
