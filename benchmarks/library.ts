@@ -8,7 +8,7 @@ import { pool, transaction } from '@/server/db/pool';
 import { putBlobs, sha256 } from '@/server/blobs/service';
 import { pairsOf } from '@/server/items/duplicates';
 import { searchPage, type Search } from '@/server/items/search';
-import { beginArrival, discardIntake, finishUpload, uploadPart } from '@/server/packs/service';
+import { beginArrival, discardArrival, finishUpload, uploadPart } from '@/server/arrivals/service';
 import type { Person } from '@/server/people/roles';
 import { fillCatalogue, fingerprints, random, writePack } from './generate';
 import { median, type Row } from './rows';
@@ -30,13 +30,13 @@ export async function packRows(files: number): Promise<Row[]> {
     for (let at = 0; at < size; at += 8 << 20)
       await uploadPart(person, a.files[0]!.id, at, bytes.subarray(at, at + (8 << 20)));
     // the worker must not take it up: it is read here
-    await pool().query(`update intake set status = 'reading' where id = $1`, [a.intake]);
+    await pool().query(`update arrival set status = 'reading' where id = $1`, [a.arrival]);
     await finishUpload(person, a.files[0]!.id);
     const t = performance.now();
     execFileSync('unzip', ['-q', file, '-d', join(folder, 'out')]);
     execFileSync('sh', ['-c', `find '${join(folder, 'out')}' -type f -print0 | xargs -0 sha256sum > /dev/null`]);
     const reference = performance.now() - t;
-    const result = spawnSync(process.execPath, ['dist/bench-read-intake.mjs', a.intake], {
+    const result = spawnSync(process.execPath, ['dist/bench-read-arrival.mjs', a.arrival], {
       encoding: 'utf8',
       env: process.env,
     });
@@ -46,7 +46,7 @@ export async function packRows(files: number): Promise<Row[]> {
       entries: number;
       megabytes: number;
     };
-    await discardIntake(person, a.intake);
+    await discardArrival(person, a.arrival);
     return [
       {
         name: `take in a pack of ${files.toLocaleString('en')} files, ${(unpacked / 1e6).toFixed(0)} MB, from stored upload to table`,

@@ -1,6 +1,6 @@
 import { parseArgs } from 'node:util';
 import { Problem } from '@/core/problem';
-import { inspectPack } from '@/server/packs/inspect';
+import { inspectPack } from '@/server/arrivals/inspect';
 import { openInput } from './input';
 import type { Verb } from './main';
 import { shipped } from './preset';

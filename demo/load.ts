@@ -23,7 +23,14 @@ import { addShelf } from '@/server/items/shelves';
 import { runJob } from '@/server/jobs/service';
 import { askFor, coverage, keepGear, trackRequest } from '@/server/gear/service';
 import { addLicence } from '@/server/licences/service';
-import { acceptIntake, beginUpload, finishUpload, intakeFor, readIntake, uploadPart } from '@/server/packs/service';
+import {
+  acceptArrival,
+  beginUpload,
+  finishUpload,
+  arrivalFor,
+  readArrival,
+  uploadPart,
+} from '@/server/arrivals/service';
 import { addPerson, anyone } from '@/server/people/service';
 import { actorOf, type Person } from '@/server/people/roles';
 import { dataFolder } from '@/server/data-folder';
@@ -101,10 +108,10 @@ async function deliver(person: Person, name: string, bytes: Uint8Array): Promise
   const part = 4 << 20;
   for (let at = 0; at < bytes.length; at += part)
     await uploadPart(person, up.id, at, Buffer.from(bytes.subarray(at, at + part)));
-  const { intake } = await finishUpload(person, up.id);
-  const job = (await intakeFor(person, intake)).intake.job_id!;
-  await runJob(job, { intake: readIntake });
-  return intake;
+  const { arrival } = await finishUpload(person, up.id);
+  const job = (await arrivalFor(person, arrival)).arrival.job_id!;
+  await runJob(job, { arrival: readArrival });
+  return arrival;
 }
 
 export async function loadDemo(say: (s: string) => void = () => {}): Promise<{ loaded: boolean; signIns: SignIn[] }> {
@@ -197,8 +204,8 @@ export async function loadDemo(say: (s: string) => void = () => {}): Promise<{ l
   const sable = sablePack();
   const fathom = fathomPack();
   const arrival = await deliver(librarian, 'Sable Row Looks - Autumn.zip', sable);
-  const entries = (await intakeFor(librarian, arrival)).entries;
-  await acceptIntake(librarian, arrival, {
+  const entries = (await arrivalFor(librarian, arrival)).entries;
+  await acceptArrival(librarian, arrival, {
     entries: entries.filter((e) => ['new', 'version', 'variant'].includes(e.outcome)).map((e) => e.id),
     shelfId: autumn,
     supplier: 'Sable Row Looks',
@@ -412,7 +419,7 @@ export async function removeDemo(): Promise<void> {
       blob,
       upload,
       shelf,
-      intake,
+      arrival,
       item,
       version,
       pack,

@@ -1,4 +1,4 @@
-/** The edges: an upload cut off by a reload, a file changed by hand since the plan, an agent killed hard, roles, accessibility, strange deliveries. */
+/** The edges: an upload cut off by a reload, a file changed by hand since the plan, an agent killed hard, roles, accessibility, strange arrivals. */
 import { mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import AxeBuilder from '@axe-core/playwright';

@@ -17,7 +17,7 @@ test.afterAll(async () => {
   await page.close();
 });
 
-const delivery = () => {
+const arrival = () => {
   const broken = cubeOf({ title: 'Torn', headings: [], settings: { level: 0.1 } }, 5).split('\n');
   return Buffer.from(
     zipOf({
@@ -68,7 +68,7 @@ test('signs in, and finds only screens that exist in the navigation', async () =
   await signIn(page);
   const links = page.getByRole('navigation', { name: 'Screens' }).getByRole('link');
   await expect(links).toHaveText([
-    /Intake/,
+    /Arrival/,
     /Shelves/,
     /Bench/,
     /Copies/,
@@ -98,7 +98,7 @@ test('takes a zip in: says what each file is, leaves leftovers out, takes nothin
   await awake(page);
   await page
     .getByLabel('Files to take in')
-    .setInputFiles({ name: 'Autumn II.zip', mimeType: 'application/zip', buffer: delivery() });
+    .setInputFiles({ name: 'Autumn II.zip', mimeType: 'application/zip', buffer: arrival() });
   await page.waitForURL(/\/intake\/[0-9a-f-]{36}/);
   await expect(page.getByRole('button', { name: 'Accept 3 as proposed' })).toBeVisible({ timeout: 30_000 });
   const row = (path: string) => page.locator(`[data-entry="${path}"]`);
@@ -118,18 +118,18 @@ test('takes a zip in: says what each file is, leaves leftovers out, takes nothin
   await expect(page.getByRole('region', { name: 'Autumn II' }).locator('[data-spine]')).toHaveCount(3);
 });
 
-test('the same delivery again is held already, and nothing of it can be taken twice', async () => {
+test('the same arrival again is held already, and nothing of it can be taken twice', async () => {
   await page.goto('/intake');
   await awake(page);
   await page
     .getByLabel('Files to take in')
-    .setInputFiles({ name: 'Autumn II again.zip', mimeType: 'application/zip', buffer: delivery() });
+    .setInputFiles({ name: 'Autumn II again.zip', mimeType: 'application/zip', buffer: arrival() });
   await page.waitForURL(/\/intake\/[0-9a-f-]{36}/);
   await expect(page.getByRole('region', { name: 'Held already' }).locator('[data-entry]')).toHaveCount(4, {
     timeout: 30_000,
   });
   await expect(page.getByRole('button', { name: /^Accept 0/ })).toBeDisabled();
-  await page.getByRole('button', { name: 'Discard the delivery' }).click();
+  await page.getByRole('button', { name: 'Discard the arrival' }).click();
   await page.waitForURL('/intake');
 });
 

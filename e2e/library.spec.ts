@@ -334,7 +334,7 @@ test('two people edit one item: the second is told, sees both, and decides; noth
   await other.close();
 });
 
-test('an intake is put back whole, unless something depends on it', async () => {
+test('an arrival is put back whole, unless something depends on it', async () => {
   await bring(
     folder('Short stay', {
       'x/Passing.cube': cube('Passing', { level: -1.2, warmth: -60 }),
@@ -353,7 +353,7 @@ test('an intake is put back whole, unless something depends on it', async () => 
   await page.waitForURL(/\/items\//);
   await page.goto(arrival);
   await ready();
-  await page.getByRole('button', { name: 'Put the delivery back' }).click();
+  await page.getByRole('button', { name: 'Undo this arrival' }).click();
   await expect(page.getByRole('alert').filter({ hasText: 'converted into other items' })).toBeVisible();
   await bring(folder('Shorter stay', { 'y/Gone Soon.cube': cube('Gone Soon', { level: 1.7, warmth: -90 }) }));
   const second = page.url();
@@ -362,7 +362,7 @@ test('an intake is put back whole, unless something depends on it', async () => 
   await page.waitForURL(/\/shelves/);
   await page.goto(second);
   await ready();
-  await page.getByRole('button', { name: 'Put the delivery back' }).click();
+  await page.getByRole('button', { name: 'Undo this arrival' }).click();
   await expect(page.getByRole('button', { name: 'Accept 1 as proposed' })).toBeVisible();
   await page.goto('/shelves?q=gone+soon');
   await expect(page.getByText('Nothing matches')).toBeVisible();
@@ -422,7 +422,7 @@ test('a look becomes an ICC device link: its error first, then an item of its ow
   await expect(dialog.getByRole('status')).toContainText(
     /ICC device link, 33 points.*ΔE00 to the source: mean 0\.\d\d/,
   );
-  await dialog.getByRole('button', { name: 'Keep it' }).click();
+  await dialog.getByRole('button', { name: 'Save' }).click();
   await expect(page.getByRole('heading', { name: 'Amber Proscenium, link' })).toBeVisible();
   await expect(page.getByText('made from look version 1')).toBeVisible();
   await expect(page.locator('canvas[data-shown]').first()).toBeVisible();

@@ -4,15 +4,15 @@ import type { Person } from './people/roles';
 import { one } from './db/query';
 
 export async function navigationCounts(person: Person): Promise<Record<string, number>> {
-  const r = await one<{ intake: number; rollouts: number }>(
+  const r = await one<{ arrival: number; rollouts: number }>(
     pool(),
     `
       select
         (
           select count(*)::int
-          from intake
+          from arrival
           where status in ('ready', 'failed')
-        ) as intake,
+        ) as arrival,
         (
           select count(*)::int
           from rollout
@@ -20,5 +20,5 @@ export async function navigationCounts(person: Person): Promise<Record<string, n
         ) as rollouts
     `,
   );
-  return { ...(person.role === 'retoucher' ? {} : { Intake: r.intake }), Rollouts: r.rollouts };
+  return { ...(person.role === 'retoucher' ? {} : { Arrival: r.arrival }), Rollouts: r.rollouts };
 }

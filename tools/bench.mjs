@@ -12,7 +12,7 @@ ensureDebian(process.env.CHROMIUM ?? 'chromium', ['chromium']);
 const { build } = await import('esbuild');
 await build({
   absWorkingDir: root,
-  entryPoints: { bench: 'benchmarks/main.ts', 'bench-read-intake': 'benchmarks/read-intake.ts' },
+  entryPoints: { bench: 'benchmarks/main.ts', 'bench-read-arrival': 'benchmarks/read-arrival.ts' },
   outdir: 'dist',
   outExtension: { '.js': '.mjs' },
   bundle: true,

@@ -150,7 +150,10 @@ export const itemFormSchema = object(
   Object.fromEntries(
     itemFieldNames.map((name) => {
       const { shape } = itemFields[name];
-      return [name, shape.is === 'list' || shape.is === 'licence' || shape.is === 'scope' ? mixed().nullable() : schemaOf(shape)];
+      return [
+        name,
+        shape.is === 'list' || shape.is === 'licence' || shape.is === 'scope' ? mixed().nullable() : schemaOf(shape),
+      ];
     }),
   ),
 );

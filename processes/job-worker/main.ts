@@ -4,9 +4,9 @@ import { databaseUrl } from '@/server/db/pool';
 import { fillEffects } from '@/server/items/duplicates';
 import { freeDeadJobs, runJob, type JobHandler } from '@/server/jobs/service';
 import { warmFrames } from '@/server/frames/warm';
-import { readIntake } from '@/server/packs/service';
+import { readArrival } from '@/server/arrivals/service';
 
-const handlers: Record<string, JobHandler> = { intake: readIntake, frames: warmFrames };
+const handlers: Record<string, JobHandler> = { arrival: readArrival, frames: warmFrames };
 
 // versions that were taken in before there were fingerprints get theirs; once, and beside the work
 void fillEffects().catch((e: unknown) => console.error('filling in fingerprints:', e));

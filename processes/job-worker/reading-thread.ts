@@ -1,9 +1,9 @@
-/** The reading thread of server/packs/reader.ts: one file after the other, answers in the same order. */
+/** The reading thread of server/arrivals/reader.ts: one file after the other, answers in the same order. */
 import { parentPort } from 'node:worker_threads';
 import type { Descriptor } from '@/core/editor/descriptor';
-import { entryOf } from '@/server/packs/arrival-entry';
-import { inspectFile } from '@/server/packs/inspect';
-import type { ReadAnswer, ReadRequest } from '@/server/packs/file-reader';
+import { entryOf } from '@/server/arrivals/arrival-entry';
+import { inspectFile } from '@/server/arrivals/inspect';
+import type { ReadAnswer, ReadRequest } from '@/server/arrivals/file-reader';
 
 let known: readonly Descriptor[] = [];
 parentPort!.on('message', (readRequest: ReadRequest) => {

@@ -40,9 +40,9 @@ export const activity = async (
             from station
             where id::text = e.subject_id
           )
-          when 'intake' then (
+          when 'arrival' then (
             select name
-            from intake
+            from arrival
             where id::text = e.subject_id
           )
           when 'rollout' then (

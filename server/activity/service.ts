@@ -8,7 +8,7 @@ export type { ActivityRow } from './queries';
 export const subjects = [
   'item',
   'shelf',
-  'intake',
+  'arrival',
   'rollout',
   'station',
   'licence',

@@ -55,9 +55,9 @@ export async function descriptorJson(person: Person, key: string, n: number | nu
   return JSON.stringify(descriptor, null, 2) + '\n';
 }
 
-/** Brings a descriptor in by itself; through Intake, it comes with a delivery. */
+/** Brings a descriptor in by itself; through Intake, it comes with an arrival. */
 export async function describeEditor(person: Person, text: string): Promise<{ editor: string; version: string }> {
-  allow(person, 'intake.accept');
+  allow(person, 'arrival.accept');
   let value: unknown;
   try {
     value = JSON.parse(text);

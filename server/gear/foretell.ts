@@ -9,7 +9,7 @@ import { Problem } from '@/core/problem';
 import { pool } from '../db/pool';
 import { frames } from '../frames/queries';
 import { itemById, shelves, versionsOf } from '../items/queries';
-import { titlesHeld } from '../packs/queries';
+import { titlesHeld } from '../arrivals/queries';
 import { allow, type Person } from '../people/roles';
 import { placements, stationEditors, stations } from '../stations/queries';
 import { placementState } from '../stations/placement-state';

@@ -70,10 +70,10 @@ export const takeRibbons = async (sql: Sql, from: string, to: string): Promise<v
 export const retarget = async (sql: Sql, from: string, to: string): Promise<void> => {
   await sql.query(
     `
-      update intake_entry e
+      update arrival_entry e
       set target_item_id = $2
-      from intake i
-      where i.id = e.intake_id and e.target_item_id = $1
+      from arrival i
+      where i.id = e.arrival_id and e.target_item_id = $1
     `,
     [from, to],
   );

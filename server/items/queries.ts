@@ -550,11 +550,14 @@ export const placedOf = async (
     `,
     [itemId],
   );
-export const packsOf = async (sql: Sql, itemId: string): Promise<{ name: string; path: string; intake_id: string }[]> =>
-  many<{ name: string; path: string; intake_id: string }>(
+export const packsOf = async (
+  sql: Sql,
+  itemId: string,
+): Promise<{ name: string; path: string; arrival_id: string }[]> =>
+  many<{ name: string; path: string; arrival_id: string }>(
     sql,
     `
-      select p.name, min(m.path) as path, p.intake_id
+      select p.name, min(m.path) as path, p.arrival_id
       from pack_member m join pack p on p.id = m.pack_id join version v on v.id = m.version_id
       where v.item_id = $1
       group by p.id

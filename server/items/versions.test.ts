@@ -14,10 +14,10 @@ import { pool, transaction } from '../db/pool';
 import { bringDescriptor } from '../editors/service';
 import { addFrame } from '../frames/service';
 import { runJob } from '../jobs/service';
-import { intakeFor, readIntake } from '../packs/service';
+import { arrivalFor, readArrival } from '../arrivals/service';
 import { actorOf } from '../people/roles';
 import { clearRibbons, listRibbons, orderRibbons } from '../ribbons/service';
-import { foundCount, takeContent, takeInFound } from '../stations/station-intake';
+import { foundCount, takeContent, takeInFound } from '../stations/station-arrival';
 import { createStation, instructionsFor, takeReport } from '../stations/service';
 import { stations as allStations } from '../stations/queries';
 import { addVersion, createItem } from './create';
@@ -305,8 +305,8 @@ describe('what lies on a station', () => {
       file('Elsewhere/x.cube', old),
     ]);
     expect(await foundCount(people.retoucher, id)).toBe(3);
-    const { intake } = await takeInFound(people.librarian, id);
-    expect((await intakeFor(people.librarian, intake)).intake).toMatchObject({
+    const { arrival } = await takeInFound(people.librarian, id);
+    expect((await arrivalFor(people.librarian, arrival)).arrival).toMatchObject({
       status: 'arriving',
       files: 3,
       arrived: 1,
@@ -322,11 +322,11 @@ describe('what lies on a station', () => {
     ).rejects.toMatchObject({ code: 'not-found' });
     await takeContent(await station(), hex(sha256(old)), 'Oxbow/Looks/Old Stock.cube', old);
     await report([file('Oxbow/Looks/Glow.cube', here), file('Oxbow/Looks/Old Stock.cube', old)]);
-    const { intake: now } = await intakeFor(people.librarian, intake);
+    const { arrival: now } = await arrivalFor(people.librarian, arrival);
     expect(now).toMatchObject({ status: 'reading', files: 2, arrived: 2 });
-    await runJob(must(now.job_id), { intake: readIntake });
+    await runJob(must(now.job_id), { arrival: readArrival });
     expect(
-      Object.fromEntries((await intakeFor(people.librarian, intake)).entries.map((e) => [e.path, e.outcome])),
+      Object.fromEntries((await arrivalFor(people.librarian, arrival)).entries.map((e) => [e.path, e.outcome])),
     ).toEqual({ 'Oxbow/Looks/Glow.cube': 'duplicate', 'Oxbow/Looks/Old Stock.cube': 'new' });
     expect(bytesOf(hex(sha256(old)))).toEqual(sha256(old));
   });

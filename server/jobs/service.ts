@@ -96,6 +96,6 @@ export async function jobFor(person: Person, id: string): Promise<q.JobRow> {
 }
 
 export async function cancelJob(person: Person, id: string): Promise<void> {
-  allow(person, 'intake.make');
+  allow(person, 'arrival.make');
   await q.requestCancel(pool(), id);
 }

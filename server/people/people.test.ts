@@ -12,7 +12,7 @@ import { describeEditor, descriptorJson, listEditors, listTakings } from '../edi
 import { copies, markMeant, mergeItems } from '../items/duplicates';
 import { retire, writeIntoFile } from '../items/versions';
 import { clearRibbons, listRibbons, orderRibbons } from '../ribbons/service';
-import { foundCount, takeInFound } from '../stations/station-intake';
+import { foundCount, takeInFound } from '../stations/station-arrival';
 import { convertPreset, previewConversion } from '../items/convert';
 import { freshCount, markSeen } from '../items/fresh';
 import { searchCounts, searchItems, searchShelves } from '../items/search';
@@ -36,19 +36,19 @@ import { addExport, exportPicture, listExports, removeExport } from '../frames/e
 import { framePart, fullSize } from '../frames/full';
 import { addJob, cancelJob, freeDeadJobs, jobFor, runJob, type JobContext } from '../jobs/service';
 import {
-  acceptIntake,
+  acceptArrival,
   arrivalView,
   beginArrival,
   beginUpload,
   correctEntries,
   dropArrival,
-  undoIntake,
-  discardIntake,
+  undoArrival,
+  discardArrival,
   finishUpload,
-  intakeFor,
-  listIntakes,
+  arrivalFor,
+  listArrivals,
   uploadPart,
-} from '../packs/service';
+} from '../arrivals/service';
 import { confirmRollout, dropRollout, listRollouts, planRollout, undoRollout } from '../rollouts/service';
 import {
   baseTable,
@@ -125,8 +125,8 @@ const calls: Record<Action, ((p: Person) => Promise<unknown>)[]> = {
     (p) => clearRibbons(p, { whose: 'house', ribbons: [1] }),
     (p) => orderRibbons(p, { whose: 'house', ribbons: [1] }),
   ],
-  'intake.read': [listIntakes, (p) => intakeFor(p, id), (p) => arrivalView(p, id)],
-  'intake.make': [
+  'arrival.read': [listArrivals, (p) => arrivalFor(p, id), (p) => arrivalView(p, id)],
+  'arrival.make': [
     (p) => beginUpload(p, { name: 'x', size: 1 }),
     (p) => uploadPart(p, id, 0, Buffer.alloc(1)),
     (p) => finishUpload(p, id),
@@ -135,11 +135,11 @@ const calls: Record<Action, ((p: Person) => Promise<unknown>)[]> = {
     (p) => dropArrival(p, id),
     (p) => takeInFound(p, id),
   ],
-  'intake.accept': [
-    (p) => acceptIntake(p, id, { entries: [1], shelfId: id }),
-    (p) => discardIntake(p, id),
+  'arrival.accept': [
+    (p) => acceptArrival(p, id, { entries: [1], shelfId: id }),
+    (p) => discardArrival(p, id),
     (p) => correctEntries(p, id, { entries: [1], outcome: 'new' }),
-    (p) => undoIntake(p, id),
+    (p) => undoArrival(p, id),
     (p) => describeEditor(p, '{}'),
   ],
   'shelf.edit': [

@@ -11,9 +11,9 @@ import { hex } from '../blobs/service';
 import { pool, transaction, type Sql } from '../db/pool';
 import { record, type Actor } from '../events';
 import { actorOf, allow, type Person } from '../people/roles';
-import { wantedOf } from '../packs/queries';
+import { wantedOf } from '../arrivals/queries';
 import { checked } from '../people/service';
-import { settleGone } from './station-intake';
+import { settleGone } from './station-arrival';
 import * as q from './queries';
 import { placementState } from './placement-state';
 

@@ -10,7 +10,7 @@ import { createItem } from '../items/create';
 import { copies } from '../items/duplicates';
 import { addShelf } from '../items/shelves';
 import { runJob } from '../jobs/service';
-import { beginArrival, finishUpload, intakeFor, readIntake, uploadPart } from '../packs/service';
+import { beginArrival, finishUpload, arrivalFor, readArrival, uploadPart } from '../arrivals/service';
 import { actorOf } from '../people/roles';
 import { copyTolerance, setCopyTolerance } from './service';
 
@@ -47,8 +47,8 @@ async function outcome(title: string, settings: Settings): Promise<string> {
   });
   await uploadPart(people.librarian, must(a.files[0]).id, 0, bytes);
   await finishUpload(people.librarian, must(a.files[0]).id);
-  await runJob(must((await intakeFor(people.librarian, a.intake)).intake.job_id), { intake: readIntake });
-  return must((await intakeFor(people.librarian, a.intake)).entries[0]).outcome;
+  await runJob(must((await arrivalFor(people.librarian, a.arrival)).arrival.job_id), { arrival: readArrival });
+  return must((await arrivalFor(people.librarian, a.arrival)).entries[0]).outcome;
 }
 const groups = async () => (await copies(people.retoucher)).groups.map((g) => g.items.map((i) => i.title).sort());
 beforeAll(async () => {

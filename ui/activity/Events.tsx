@@ -15,7 +15,7 @@ export interface EventLine {
 }
 const places: Record<string, (id: string) => string> = {
   item: (id) => `/items/${id}`,
-  intake: (id) => `/intake/${id}`,
+  arrival: (id) => `/intake/${id}`,
   station: (id) => `/stations/${id}`,
   rollout: (id) => `/rollouts/${id}`,
   shelf: (id) => `/shelves?shelf=${id}`,

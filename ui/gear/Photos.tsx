@@ -2,7 +2,7 @@
 /** A folder of photos that looks empty in an editor: why, and what would cure it. Photos are read here and not sent. */
 import { FolderSearch } from 'lucide-react';
 import { useRef, useState, type DragEvent } from 'react';
-import { fromDrop, fromInput } from '../intake/collect';
+import { fromDrop, fromInput } from '../intake/model/collect';
 import { call, problemOf, type ProblemText } from '../kit/call';
 import { Notice } from '../kit/Notice';
 import { State } from '../kit/State';
@@ -55,8 +55,8 @@ export function Photos() {
   const onDrop = (event: DragEvent) => {
     event.preventDefault();
     setOver(false);
-    void fromDrop(event.dataTransfer.items, event.dataTransfer.files).then((deliveries) =>
-      take(deliveries.flatMap((x) => x.files.map((f) => f.file))),
+    void fromDrop(event.dataTransfer.items, event.dataTransfer.files).then((arrivals) =>
+      take(arrivals.flatMap((x) => x.files.map((f) => f.file))),
     );
   };
   const chosen = (e: { target: HTMLInputElement }) => {

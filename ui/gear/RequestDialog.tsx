@@ -17,7 +17,7 @@ export interface Asking {
 const label = 'flex flex-col gap-0.5 text-[12px] text-soft';
 const control = 'field text-[13.5px] text-ink';
 
-export function Ask({
+export function RequestDialog({
   about,
   suppliers,
   onClose,

@@ -1,216 +1,173 @@
 'use client';
-/** Where a delivery goes, from whom it is, and under which licence: the bar that settles it. */
+/** Where an arrival goes, from whom it is, and under which licence: the bar that settles it. */
 import { useState } from 'react';
 import { kindWords } from '../shelves/model/spine';
-import { shelfOfKind } from './usual-shelf';
+import { AcceptDetails } from './AcceptDetails';
+import { acceptanceOf, isComplete, NEW, type Acceptance, type AcceptForm } from './model/acceptance';
+import { shelfOfKind } from './model/usual-shelf';
 
-interface Acceptance {
-  shelfId?: string;
-  /** where items of a kind go instead */ byKind: Record<string, string>;
-  newShelf?: string;
-  supplier: string;
-  release: string;
-  licenceId: string | null;
-  newLicence?: { name: string; may_convert: string; may_spread: string };
-  source: Record<string, string>;
+interface Named {
+  id: string;
+  name: string;
 }
 interface Props {
   /** the shelf that is offered first */ usual: string | null;
   /** of what is new, the commonest first */ kinds: string[];
   takeable: number;
   left: number;
-  shelves: { id: string; name: string }[];
-  licences: { id: string; name: string }[];
+  shelves: Named[];
+  licences: Named[];
   supplier: string;
   busy: boolean;
-  onAccept: (a: Acceptance) => void;
+  onAccept: (acceptance: Acceptance) => void;
   onDiscard: () => void;
 }
 
-const label = 'flex flex-col gap-0.5 text-[12px] text-soft';
-const control = 'field text-[13.5px] text-ink';
-const says = [
-  ['unknown', 'not known'],
-  ['yes', 'yes'],
-  ['no', 'no'],
-];
+export const barLabel = 'flex flex-col gap-0.5 text-[12px] text-soft';
+export const barControl = 'field text-[13.5px] text-ink';
 
-export function AcceptBar({
-  usual,
-  kinds,
-  takeable,
-  left,
-  shelves,
-  licences,
-  supplier: from,
-  busy,
-  onAccept,
-  onDiscard,
-}: Props) {
-  const [shelf, setShelf] = useState(usual ?? 'new');
-  const [name, setName] = useState('');
-  const [supplier, setSupplier] = useState(from);
-  const [release, setRelease] = useState('');
-  const [licence, setLicence] = useState('');
-  const [more, setMore] = useState(kinds.length > 2);
-  const [fresh, setFresh] = useState({ name: '', may_convert: 'unknown', may_spread: 'unknown' });
-  const [source, setSource] = useState<Record<string, string>>({});
-  const [own, setOwn] = useState<Record<string, string>>(() =>
-    Object.fromEntries(kinds.slice(1).map((k) => [k, shelfOfKind(shelves, k) ?? ''])),
-  );
+export function AcceptBar(props: Props) {
+  const { usual, kinds, takeable, left, shelves, licences, busy, onAccept, onDiscard } = props;
+  const others = kinds.slice(1);
+  const [form, setForm] = useState<AcceptForm>(() => ({
+    shelf: usual ?? NEW,
+    newShelf: '',
+    byKind: Object.fromEntries(others.map((kind) => [kind, shelfOfKind(shelves, kind) ?? ''])),
+    supplier: props.supplier,
+    release: '',
+    licence: '',
+    newLicence: { name: '', may_convert: 'unknown', may_spread: 'unknown' },
+    source: {},
+  }));
+  const [open, setOpen] = useState(kinds.length > 2);
+  const change = (part: Partial<AcceptForm>) => setForm({ ...form, ...part });
   const count = takeable - left;
-  const ready = count > 0 && (shelf !== 'new' || name.trim()) && (licence !== 'new' || fresh.name.trim());
-  const accept = () =>
-    onAccept({
-      ...(shelf === 'new' ? { newShelf: name.trim() } : { shelfId: shelf }),
-      byKind: Object.fromEntries(Object.entries(own).filter(([, v]) => v && v !== shelf)),
-      supplier,
-      release,
-      licenceId: licence && licence !== 'new' ? licence : null,
-      ...(licence === 'new' ? { newLicence: { ...fresh, name: fresh.name.trim() } } : {}),
-      source: Object.fromEntries(Object.entries(source).filter(([, v]) => v.trim())),
-    });
-  const byKind = kinds.slice(1).map((key) => (
-    <label key={key} className={label}>
-      {kindWords[key] ?? key}s on
+  const byKind = <ShelvesByKind kinds={others} form={form} shelves={shelves} onForm={change} />;
+  return (
+    <div className="sticky bottom-0 -mx-6 mt-auto border-t border-line bg-sheet px-6 py-3">
+      {open && (
+        <AcceptDetails form={form} onForm={change}>
+          {kinds.length > 2 && byKind}
+        </AcceptDetails>
+      )}
+      <div className="flex flex-wrap items-end gap-3">
+        <ShelfField form={form} shelves={shelves} onForm={change} />
+        {kinds.length === 2 && byKind}
+        <label className={barLabel}>
+          Supplier
+          <input
+            className={`${barControl} w-[120px]`}
+            value={form.supplier}
+            onChange={(event) => change({ supplier: event.target.value })}
+            placeholder="own work"
+          />
+        </label>
+        <LicenceField
+          form={form}
+          licences={licences}
+          onLicence={(licence) => {
+            change({ licence });
+            if (licence === NEW) setOpen(true);
+          }}
+        />
+        <button className="button quiet" aria-expanded={open} onClick={() => setOpen(!open)}>
+          {open ? 'Less' : 'Source'}
+        </button>
+        <button className="button danger ml-auto" disabled={busy} onClick={onDiscard}>
+          Discard the arrival
+        </button>
+        <button
+          className="button main"
+          disabled={busy || count < 1 || !isComplete(form)}
+          onClick={() => onAccept(acceptanceOf(form))}
+        >
+          Accept {count.toLocaleString('en')} {left === 0 ? 'as proposed' : `of ${takeable.toLocaleString('en')}`}
+        </button>
+      </div>
+    </div>
+  );
+}
+
+interface Part {
+  form: AcceptForm;
+  onForm: (part: Partial<AcceptForm>) => void;
+}
+
+function ShelfField({ form, shelves, onForm }: Part & { shelves: Named[] }) {
+  return (
+    <>
+      <label className={barLabel}>
+        Shelf
+        <select
+          className={`${barControl} w-[168px]`}
+          value={form.shelf}
+          onChange={(event) => onForm({ shelf: event.target.value })}
+        >
+          {shelves.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+          <option value={NEW}>a new shelf</option>
+        </select>
+      </label>
+      {form.shelf === NEW && (
+        <label className={barLabel}>
+          Its name
+          <input
+            className={barControl}
+            value={form.newShelf}
+            onChange={(event) => onForm({ newShelf: event.target.value })}
+          />
+        </label>
+      )}
+    </>
+  );
+}
+
+function ShelvesByKind({ kinds, form, shelves, onForm }: Part & { kinds: string[]; shelves: Named[] }) {
+  return kinds.map((kind) => (
+    <label key={kind} className={barLabel}>
+      {kindWords[kind] ?? kind}s on
       <select
-        className={`${control} w-[132px]`}
-        value={own[key] ?? ''}
-        onChange={(e) => setOwn({ ...own, [key]: e.target.value })}
+        className={`${barControl} w-[132px]`}
+        value={form.byKind[kind] ?? ''}
+        onChange={(event) => onForm({ byKind: { ...form.byKind, [kind]: event.target.value } })}
       >
         <option value="">with the rest</option>
-        {shelves.map((s) => (
-          <option key={s.id} value={s.id}>
-            {s.name}
+        {shelves.map(({ id, name }) => (
+          <option key={id} value={id}>
+            {name}
           </option>
         ))}
       </select>
     </label>
   ));
+}
+
+interface LicenceProps {
+  form: AcceptForm;
+  licences: Named[];
+  onLicence: (licence: string) => void;
+}
+
+function LicenceField({ form, licences, onLicence }: LicenceProps) {
   return (
-    <div className="sticky bottom-0 -mx-6 mt-auto border-t border-line bg-sheet px-6 py-3">
-      {more && (
-        <div className="mb-3 flex flex-wrap gap-3 border-b border-line pb-3">
-          {licence === 'new' && (
-            <>
-              <label className={label}>
-                Name of the licence
-                <input
-                  className={control}
-                  value={fresh.name}
-                  onChange={(e) => setFresh({ ...fresh, name: e.target.value })}
-                />
-              </label>
-              <label className={label}>
-                May be converted
-                <select
-                  className={control}
-                  value={fresh.may_convert}
-                  onChange={(e) => setFresh({ ...fresh, may_convert: e.target.value })}
-                >
-                  {says.map(([value, word]) => (
-                    <option key={value} value={value}>
-                      {word}
-                    </option>
-                  ))}
-                </select>
-              </label>
-              <label className={label}>
-                May be spread
-                <select
-                  className={control}
-                  value={fresh.may_spread}
-                  onChange={(e) => setFresh({ ...fresh, may_spread: e.target.value })}
-                >
-                  {says.map(([value, word]) => (
-                    <option key={value} value={value}>
-                      {word}
-                    </option>
-                  ))}
-                </select>
-              </label>
-            </>
-          )}
-          {kinds.length > 2 && byKind}
-          <label className={label}>
-            Release
-            <input className={control} value={release} onChange={(e) => setRelease(e.target.value)} />
-          </label>
-          {[
-            ['address', 'Address'],
-            ['author', 'Author'],
-            ['date', 'Date'],
-            ['receipt', 'Receipt'],
-          ].map(([key, word]) => (
-            <label key={key} className={label}>
-              {word}
-              <input
-                className={control}
-                type={key === 'date' ? 'date' : 'text'}
-                value={source[key!] ?? ''}
-                onChange={(e) => setSource({ ...source, [key!]: e.target.value })}
-              />
-            </label>
-          ))}
-        </div>
-      )}
-      <div className="flex flex-wrap items-end gap-3">
-        <label className={label}>
-          Shelf
-          <select className={`${control} w-[168px]`} value={shelf} onChange={(e) => setShelf(e.target.value)}>
-            {shelves.map((s) => (
-              <option key={s.id} value={s.id}>
-                {s.name}
-              </option>
-            ))}
-            <option value="new">a new shelf</option>
-          </select>
-        </label>
-        {shelf === 'new' && (
-          <label className={label}>
-            Its name
-            <input className={control} value={name} onChange={(e) => setName(e.target.value)} />
-          </label>
-        )}
-        {kinds.length === 2 && byKind}
-        <label className={label}>
-          Supplier
-          <input
-            className={`${control} w-[120px]`}
-            value={supplier}
-            onChange={(e) => setSupplier(e.target.value)}
-            placeholder="own work"
-          />
-        </label>
-        <label className={label}>
-          Licence
-          <select
-            className={`${control} w-[138px]`}
-            value={licence}
-            onChange={(event) => {
-              setLicence(event.target.value);
-              if (event.target.value === 'new') setMore(true);
-            }}
-          >
-            <option value="">{supplier.trim() ? 'not known' : 'own work'}</option>
-            {licences.map((l) => (
-              <option key={l.id} value={l.id}>
-                {l.name}
-              </option>
-            ))}
-            <option value="new">a new licence</option>
-          </select>
-        </label>
-        <button className="button quiet" aria-expanded={more} onClick={() => setMore(!more)}>
-          {more ? 'Less' : 'Source'}
-        </button>
-        <button className="button danger ml-auto" disabled={busy} onClick={onDiscard}>
-          Discard the delivery
-        </button>
-        <button className="button main" disabled={busy || !ready} onClick={accept}>
-          Accept {count.toLocaleString('en')} {left === 0 ? 'as proposed' : `of ${takeable.toLocaleString('en')}`}
-        </button>
-      </div>
-    </div>
+    <label className={barLabel}>
+      Licence
+      <select
+        className={`${barControl} w-[138px]`}
+        value={form.licence}
+        onChange={(event) => onLicence(event.target.value)}
+      >
+        <option value="">{form.supplier.trim() ? 'not known' : 'own work'}</option>
+        {licences.map(({ id, name }) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+        <option value={NEW}>a new licence</option>
+      </select>
+    </label>
   );
 }

@@ -1,5 +1,5 @@
 'use client';
-/** Progress of the job that reads a delivery; it can be left and come back to. */
+/** Progress of the job that reads an arrival; it can be left and come back to. */
 import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useState } from 'react';
 import { call } from '../kit/call';
@@ -41,7 +41,7 @@ export function Reading({ jobId }: { jobId: string }) {
       </p>
       <div
         role="progressbar"
-        aria-label="Reading the delivery"
+        aria-label="Reading the arrival"
         aria-valuenow={share}
         aria-valuemin={0}
         aria-valuemax={100}

@@ -17,7 +17,7 @@ export function Release({
   changes,
   when,
 }: {
-  pack: { name: string; release: string; intakeId: string };
+  pack: { name: string; release: string; arrivalId: string };
   changes: ReleaseChange[];
   when: ReactNode;
 }) {
@@ -30,7 +30,7 @@ export function Release({
       <h2 className="mb-1 flex items-baseline gap-2.5 text-[17px]">
         Against the release before
         <span className="font-sans text-[12.5px] font-normal tracking-normal text-soft">
-          <Link className="underline" href={`/intake/${pack.intakeId}`}>
+          <Link className="underline" href={`/intake/${pack.arrivalId}`}>
             {pack.name}
             {pack.release ? `, ${pack.release}` : ''}
           </Link>

@@ -1,9 +1,11 @@
 'use client';
 /** Another form of a look or a camera profile: worked out with its error first, then kept as an item of its own. */
 import { useRouter } from 'next/navigation';
-import { Dialog } from 'radix-ui';
 import { useState } from 'react';
-import { call, problemOf, type ProblemText } from '../kit/call';
+import { useAction } from '../kit/action';
+import { call } from '../kit/call';
+import { Field } from '../kit/Field';
+import { Modal, ModalFoot } from '../kit/Modal';
 import { Notice } from '../kit/Notice';
 
 export interface DeriveFrom {
@@ -11,178 +13,179 @@ export interface DeriveFrom {
   title: string;
   cameras: string[];
 }
-interface Seen {
+interface Worked {
   said: string;
   bytes: number;
   residual: { maxDeltaE: number; p95DeltaE: number; meanDeltaE: number } | null;
 }
+interface Asked {
+  form: string;
+  title: string;
+  points: number;
+  kelvin: number;
+  camera: string;
+}
 
-const forms: Record<DeriveFrom['kind'], [string, string][]> = {
+const forms: Record<DeriveFrom['kind'], readonly { form: string; words: string }[]> = {
   look: [
-    ['cube', 'a table (.cube)'],
-    ['clf', 'Common LUT Format'],
-    ['icc-link', 'an ICC device link'],
-    ['icc-abstract', 'an ICC abstract profile'],
+    { form: 'cube', words: 'a table (.cube)' },
+    { form: 'clf', words: 'Common LUT Format' },
+    { form: 'icc-link', words: 'an ICC device link' },
+    { form: 'icc-abstract', words: 'an ICC abstract profile' },
   ],
   'camera-profile': [
-    ['icc-input', 'an ICC input profile'],
-    ['without-look', 'without its look table'],
-    ['without-map', 'without its hue and saturation map'],
-    ['straight', 'with a straight tone curve'],
-    ['editor-curve', 'without a tone curve'],
-    ['first-light', 'for its first light alone'],
-    ['second-light', 'for its second light alone'],
-    ['other-camera', 'for another camera'],
+    { form: 'icc-input', words: 'an ICC input profile' },
+    { form: 'without-look', words: 'without its look table' },
+    { form: 'without-map', words: 'without its hue and saturation map' },
+    { form: 'straight', words: 'with a straight tone curve' },
+    { form: 'editor-curve', words: 'without a tone curve' },
+    { form: 'first-light', words: 'for its first light alone' },
+    { form: 'second-light', words: 'for its second light alone' },
+    { form: 'other-camera', words: 'for another camera' },
   ],
 };
 
 export function Derive({ kind, title, versionId, onClose }: DeriveFrom & { versionId: string; onClose: () => void }) {
   const router = useRouter();
-  const [form, setForm] = useState(forms[kind][0]![0]);
-  const [name, setName] = useState(title);
-  const [points, setPoints] = useState(33);
-  const [kelvin, setKelvin] = useState(5000);
-  const [camera, setCamera] = useState('');
-  const [seen, setSeen] = useState<Seen | null>(null);
-  const [problem, setProblem] = useState<ProblemText | null>(null);
-  const [busy, setBusy] = useState(false);
-  const tabled = kind === 'look' || form === 'icc-input';
-  const send = async (preview: boolean) => {
-    setBusy(true);
-    setProblem(null);
-    try {
-      const seen = await call<Seen & { itemId?: string }>(
-        `/api/versions/${versionId}/derive${preview ? '?preview' : ''}`,
-        'POST',
-        { form, title: name, points, kelvin, camera },
-      );
-      if (preview) setSeen(seen);
-      else {
-        onClose();
-        router.push(`/items/${seen.itemId}`);
-      }
-    } catch (error) {
-      setProblem(problemOf(error));
-      setSeen(null);
-    } finally {
-      setBusy(false);
-    }
+  const { busy, problem, run } = useAction();
+  const [asked, setAsked] = useState<Asked>({
+    form: forms[kind][0]?.form ?? '',
+    title,
+    points: 33,
+    kelvin: 5000,
+    camera: '',
+  });
+  const [worked, setWorked] = useState<Worked | null>(null);
+  const change = (part: Partial<Asked>) => {
+    setAsked({ ...asked, ...part });
+    setWorked(null); // what was worked out was of something else
   };
-  const change =
-    <T,>(set: (v: T) => void) =>
-    (v: T) => {
-      set(v);
-      setSeen(null);
-    };
-  const field = 'mb-3 flex flex-col gap-0.5 text-[12px] text-soft';
-  const control = 'field text-[13.5px] text-ink';
+  const path = `/api/versions/${versionId}/derive`;
+  const workOut = async () => {
+    setWorked(null);
+    setWorked(await call<Worked>(`${path}?preview`, 'POST', asked));
+  };
+  const save = async () => {
+    const { itemId } = await call<{ itemId: string }>(path, 'POST', asked);
+    onClose();
+    router.push(`/items/${itemId}`);
+  };
+  const words = worked ? 'Save' : 'Work it out';
   return (
-    <Dialog.Root
-      open
-      onOpenChange={(open) => {
-        if (!open) onClose();
-      }}
-    >
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-40 bg-black/30" />
-        <Dialog.Content
-          aria-describedby={undefined}
-          className="fixed left-1/2 top-[14vh] z-50 w-[460px] max-w-[92vw] -translate-x-1/2 border border-line bg-paper p-4"
-          style={{ boxShadow: 'var(--shade)' }}
-        >
-          <Dialog.Title className="mb-1 text-[17px]">Another form of {title}</Dialog.Title>
-          <p className="mb-3 text-soft">It becomes a draft beside this one, and knows what it was made from.</p>
-          <form
-            onSubmit={(event) => {
-              event.preventDefault();
-              void send(!seen);
-            }}
-          >
-            <label className={field}>
-              As
-              <select className={control} value={form} onChange={(e) => change(setForm)(e.target.value)}>
-                {forms[kind].map(([value, word]) => (
-                  <option key={value} value={value}>
-                    {word}
-                  </option>
-                ))}
-              </select>
-            </label>
-            <label className={field}>
-              Title
-              <input
-                className={control}
-                value={name}
-                required
-                maxLength={200}
-                onChange={(e) => change(setName)(e.target.value)}
-              />
-            </label>
-            <div className="flex gap-3">
-              {tabled && (
-                <label className={`${field} flex-1`}>
-                  Points an axis
-                  <select
-                    className={control}
-                    value={points}
-                    onChange={(e) => change(setPoints)(Number(e.target.value))}
-                  >
-                    {[17, 33, 65].map((n) => (
-                      <option key={n} value={n}>
-                        {n}
-                      </option>
-                    ))}
-                  </select>
-                </label>
-              )}
-              {form === 'icc-input' && (
-                <label className={`${field} flex-1`}>
-                  Light, in kelvin
-                  <input
-                    className={control}
-                    type="number"
-                    min={2000}
-                    max={50000}
-                    step={50}
-                    value={kelvin}
-                    required
-                    onChange={(e) => change(setKelvin)(Number(e.target.value))}
-                  />
-                </label>
-              )}
-              {form === 'other-camera' && (
-                <label className={`${field} flex-1`}>
-                  The camera, as its files name it
-                  <input
-                    className={control}
-                    value={camera}
-                    required
-                    maxLength={200}
-                    onChange={(e) => change(setCamera)(e.target.value)}
-                  />
-                </label>
-              )}
-            </div>
-            <p role="status" className={seen ? 'mb-3 border-l-2 border-line pl-3' : 'sr-only'}>
-              {seen && (
-                <>
-                  {seen.said}, {(seen.bytes / 1000).toLocaleString('en', { maximumFractionDigits: 0 })} kB.{' '}
-                  {seen.residual
-                    ? `ΔE00 to the source: mean ${seen.residual.meanDeltaE.toFixed(2)}, 95 % ${seen.residual.p95DeltaE.toFixed(2)}, max ${seen.residual.maxDeltaE.toFixed(2)}.`
-                    : 'Nothing is approximated.'}
-                </>
-              )}
-            </p>
-            <Notice problem={problem} className="mb-3" />
-            <div className="flex justify-end gap-2">
-              <Dialog.Close className="button quiet">Leave it</Dialog.Close>
-              <button className={`button ${seen ? 'main' : ''}`} disabled={busy}>
-                {busy ? 'Working' : seen ? 'Keep it' : 'Work it out'}
-              </button>
-            </div>
-          </form>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    <Modal title={`Another form of ${title}`} onClose={onClose}>
+      <p className="mb-3 text-soft">It becomes a draft beside this one, and knows what it was made from.</p>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          void run(worked ? save : workOut);
+        }}
+      >
+        <Field label="As" className="mb-3">
+          {(attributes) => (
+            <select {...attributes} value={asked.form} onChange={(event) => change({ form: event.target.value })}>
+              {forms[kind].map(({ form, words: of }) => (
+                <option key={form} value={form}>
+                  {of}
+                </option>
+              ))}
+            </select>
+          )}
+        </Field>
+        <Field label="Title" className="mb-3">
+          {(attributes) => (
+            <input
+              {...attributes}
+              value={asked.title}
+              required
+              maxLength={200}
+              onChange={(event) => change({ title: event.target.value })}
+            />
+          )}
+        </Field>
+        <FormDetails kind={kind} asked={asked} onChange={change} />
+        <WorkedOut worked={worked} />
+        <Notice problem={problem} className="mb-3" />
+        <ModalFoot>
+          <button className={`button ${worked ? 'main' : ''}`} disabled={busy}>
+            {busy ? 'Working' : words}
+          </button>
+        </ModalFoot>
+      </form>
+    </Modal>
   );
+}
+
+interface DetailsProps {
+  kind: DeriveFrom['kind'];
+  asked: Asked;
+  onChange: (part: Partial<Asked>) => void;
+}
+
+/** What only some of the forms ask for. */
+function FormDetails({ kind, asked, onChange }: DetailsProps) {
+  const { form, points, kelvin, camera } = asked;
+  return (
+    <div className="mb-3 flex gap-3">
+      {(kind === 'look' || form === 'icc-input') && (
+        <Field label="Points an axis" className="flex-1">
+          {(attributes) => (
+            <select
+              {...attributes}
+              value={points}
+              onChange={(event) => onChange({ points: Number(event.target.value) })}
+            >
+              {[17, 33, 65].map((size) => (
+                <option key={size}>{size}</option>
+              ))}
+            </select>
+          )}
+        </Field>
+      )}
+      {form === 'icc-input' && (
+        <Field label="Light, in kelvin" className="flex-1">
+          {(attributes) => (
+            <input
+              {...attributes}
+              type="number"
+              min={2000}
+              max={50000}
+              step={50}
+              value={kelvin}
+              required
+              onChange={(event) => onChange({ kelvin: Number(event.target.value) })}
+            />
+          )}
+        </Field>
+      )}
+      {form === 'other-camera' && (
+        <Field label="The camera, as its files name it" className="flex-1">
+          {(attributes) => (
+            <input
+              {...attributes}
+              value={camera}
+              required
+              maxLength={200}
+              onChange={(event) => onChange({ camera: event.target.value })}
+            />
+          )}
+        </Field>
+      )}
+    </div>
+  );
+}
+
+function WorkedOut({ worked }: { worked: Worked | null }) {
+  return (
+    <p role="status" className={worked ? 'mb-3 border-l-2 border-line pl-3' : 'sr-only'}>
+      {worked && wordsOf(worked)}
+    </p>
+  );
+}
+
+function wordsOf({ said, bytes, residual }: Worked): string {
+  const size = (bytes / 1000).toLocaleString('en', { maximumFractionDigits: 0 });
+  if (!residual) return `${said}, ${size} kB. Nothing is approximated.`;
+  const { meanDeltaE, p95DeltaE, maxDeltaE } = residual;
+  const figures = `mean ${meanDeltaE.toFixed(2)}, 95 % ${p95DeltaE.toFixed(2)}, max ${maxDeltaE.toFixed(2)}`;
+  return `${said}, ${size} kB. ΔE00 to the source: ${figures}.`;
 }

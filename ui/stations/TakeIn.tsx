@@ -16,8 +16,8 @@ export function TakeIn({ stationId, count }: { stationId: string; count: number 
         disabled={busy}
         onClick={() => {
           setBusy(true);
-          void call<{ intake: string }>(`/api/stations/${stationId}/found`, 'POST')
-            .then((r) => router.push(`/intake/${r.intake}`))
+          void call<{ arrival: string }>(`/api/stations/${stationId}/found`, 'POST')
+            .then((r) => router.push(`/intake/${r.arrival}`))
             .catch((error: unknown) => {
               setProblem(problemOf(error));
               setBusy(false);

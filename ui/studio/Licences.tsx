@@ -124,7 +124,7 @@ export function Licences({ licences, may }: { licences: Licence[]; may: boolean 
         </table>
       ) : (
         <p className="border-t border-line py-3 text-soft">
-          No licence is noted yet. One can be made when a delivery is accepted, or here.
+          No licence is noted yet. One can be made when an arrival is accepted, or here.
         </p>
       )}
       {may && !open && (

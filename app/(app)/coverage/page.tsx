@@ -15,7 +15,7 @@ export default async function Page({ searchParams }: { searchParams: Promise<{ g
   const askedFor = (id: string) => c.requests.filter((r) => (r.camera_id === id || r.lens_id === id) && r.state !== 'fulfilled').map((r) => ({ wanted: r.wanted, state: r.state }));
   return (
     <div className="max-w-[1180px] px-6 pb-16 pt-[18px]">
-      <Refresh subjects={['item', 'camera', 'lens', 'request', 'editor', 'frame', 'intake']} />
+      <Refresh subjects={['item', 'camera', 'lens', 'request', 'editor', 'frame', 'arrival']} />
       <PageHead title="Coverage" note="which of our cameras and lenses have what they need"><span className="inline-flex gap-2"><Link className="chip" href="/coverage" aria-current={!gaps}>All</Link><Link className="chip" href="/coverage?gaps=1" aria-current={gaps}>Gaps only</Link></span><a className="button" href="/api/gear/csv" download>CSV</a></PageHead>
       <Coverage gaps={gaps} editors={c.editors} suppliers={c.suppliers} may={{ edit: may(person, 'gear.edit'), ask: may(person, 'gear.ask') }}
         unlisted={{ cameras: c.unlisted.cameras.map((x) => [x.model, x.conversion].filter(Boolean).join(', ')), lenses: c.unlisted.lenses.map((x) => x.model) }}

@@ -23,7 +23,7 @@ export default async function Page({ searchParams }: { searchParams: Promise<Sea
   ]);
   return (
     <>
-      <Refresh subjects={['item', 'shelf', 'intake']} />
+      <Refresh subjects={['item', 'shelf', 'arrival']} />
       <Shelves
         shelves={shelves.map(({ id, name, note, items, query, away }) => ({ id, name, note, items, query, away }))}
         frames={frames}

@@ -52,7 +52,7 @@ export default async function Page() {
       <CopyRule key={`${within.p95} ${within.max}`} p95={within.p95} max={within.max} may={may(person, 'studio.set')} />
       <h2 className="mb-1 mt-8 text-[17px]">Editors</h2>
       <Editors
-        may={may(person, 'intake.accept')}
+        may={may(person, 'arrival.accept')}
         editors={editors.map((editor) => ({
           key: `${editor.id}@${editor.version}`,
           title: editor.descriptor.title,
@@ -86,7 +86,7 @@ export default async function Page() {
         ))}
       </ul>
       <p className="mt-2 text-soft">
-        Pictures of the studio’s own become frames at Intake: drop a JPEG, PNG, TIFF or DNG there.
+        Pictures of the studio’s own become frames at Arrival: drop a JPEG, PNG, TIFF or DNG there.
       </p>
       {may(person, 'backup') && (
         <>

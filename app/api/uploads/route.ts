@@ -1,4 +1,4 @@
-import { beginArrival, unfinishedUploads } from '@/server/packs/service';
+import { beginArrival, unfinishedUploads } from '@/server/arrivals/service';
 import { body, route } from '@/server/web';
 
 export const POST = route(async (person, request) => beginArrival(person, await body(request, 8 << 20)));

@@ -2,7 +2,7 @@ import { notFound } from 'next/navigation';
 import { Problem } from '@/core/problem';
 import { listShelves } from '@/server/items/service';
 import { listLicences } from '@/server/licences/service';
-import { arrivalView, releaseFor } from '@/server/packs/service';
+import { arrivalView, releaseFor } from '@/server/arrivals/service';
 import { may } from '@/server/people/roles';
 import { signedInPerson } from '@/server/web';
 import { PageHead } from '@/ui/shell/Shell';
@@ -31,45 +31,45 @@ export default async function Page({
     throw error;
   });
   if (!view) notFound();
-  const { intake, groups } = view;
+  const { arrival, groups } = view;
   const [shelves, licences, release] = await Promise.all([
     listShelves(person),
     listLicences(person),
-    only ? null : releaseFor(person, intake),
+    only ? null : releaseFor(person, arrival),
   ]);
-  const settled = intake.status !== 'reading' && intake.status !== 'arriving';
+  const settled = arrival.status !== 'reading' && arrival.status !== 'arriving';
   return (
     <div className="flex min-h-[calc(100vh-52px)] flex-col px-6 pt-[18px]">
-      <Refresh subjects={['intake']} />
+      <Refresh subjects={['arrival']} />
       <PageHead
-        title={intake.name}
+        title={arrival.name}
         note={
           <span className="inline-flex gap-2">
-            <State of={intake.status} />
+            <State of={arrival.status} />
             {settled && `${view.files.toLocaleString('en')} files, ${view.takeable.toLocaleString('en')} to be taken`}
           </span>
         }
       />
-      {intake.status === 'arriving' && (
+      {arrival.status === 'arriving' && (
         <p className="py-6 text-soft">
-          {intake.arrived} of {intake.files} files have come.{' '}
-          {intake.station
-            ? `The agent of ${intake.station} sends the rest when it next reports.`
+          {arrival.arrived} of {arrival.files} files have come.{' '}
+          {arrival.station
+            ? `The agent of ${arrival.station} sends the rest when it next reports.`
             : 'Go back to Intake to send the rest.'}
         </p>
       )}
-      {intake.status === 'reading' && intake.job_id && <Reading jobId={intake.job_id} />}
-      {intake.status === 'failed' && <Notice problem={intake.error} className="my-4" />}
+      {arrival.status === 'reading' && arrival.job_id && <Reading jobId={arrival.job_id} />}
+      {arrival.status === 'failed' && <Notice problem={arrival.error} className="my-4" />}
       {release && settled && (
         <Release pack={release.pack} when={<Ago at={release.pack.at} />} changes={release.changes} />
       )}
       {settled && (
         <Arrival
-          id={intake.id}
-          name={intake.name}
-          status={intake.status}
+          id={arrival.id}
+          name={arrival.name}
+          status={arrival.status}
           only={only}
-          may={may(person, 'intake.accept')}
+          may={may(person, 'arrival.accept')}
           takeable={view.takeable}
           supplier={release?.pack.supplier ?? ''}
           shelves={shelves.filter((s) => !s.query).map(({ id: s, name }) => ({ id: s, name }))}

@@ -2,7 +2,7 @@ import Link from 'next/link';
 import { notFound } from 'next/navigation';
 import { Problem } from '@/core/problem';
 import { may } from '@/server/people/roles';
-import { foundCount } from '@/server/stations/station-intake';
+import { foundCount } from '@/server/stations/station-arrival';
 import { stationView } from '@/server/stations/service';
 import { signedInPerson } from '@/server/web';
 import { PageHead } from '@/ui/shell/Shell';
@@ -25,7 +25,7 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
     throw error;
   });
   if (!station) notFound();
-  const found = may(person, 'intake.make') ? await foundCount(person, id) : 0;
+  const found = may(person, 'arrival.make') ? await foundCount(person, id) : 0;
   const ours = station.rows.filter((r) => r.base);
   const theirs = station.rows.filter((r) => !r.base);
   return (
@@ -131,7 +131,7 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
         <>
           <div className="mb-1 mt-8 flex flex-wrap items-center gap-3">
             <h2 className="text-[17px]">Theirs</h2>
-            {found > 0 && may(person, 'intake.make') && <TakeIn stationId={station.station.id} count={found} />}
+            {found > 0 && may(person, 'arrival.make') && <TakeIn stationId={station.station.id} count={found} />}
           </div>
           <p className="mb-1 text-[12px] text-soft">
             Lies in the editors’ folders and was not put there by Etagere. It is never touched; what is taken in stays

@@ -1,6 +1,6 @@
 import { Problem } from '@/core/problem';
 import { contentFor, planFor, takeResults } from '@/server/rollouts/service';
-import { MOST_CONTENT, takeContent } from '@/server/stations/station-intake';
+import { MOST_CONTENT, takeContent } from '@/server/stations/station-arrival';
 import { enrol, instructionsFor, stationOfToken, takeReport } from '@/server/stations/service';
 import { body, problemResponse } from '@/server/web';
 

@@ -1,5 +1,5 @@
 import { Problem } from '@/core/problem';
-import { finishUpload, MAX_PART, uploadPart, uploadState } from '@/server/packs/service';
+import { finishUpload, MAX_PART, uploadPart, uploadState } from '@/server/arrivals/service';
 import { bytesOf, route } from '@/server/web';
 
 type C = { params: Promise<{ id: string }> };

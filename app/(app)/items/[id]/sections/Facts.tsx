@@ -76,8 +76,8 @@ async function CameIn({ id, source }: { id: string; source: Record<string, strin
   return (
     <Fact name="Came in">
       {packs.map((pack) => (
-        <span key={pack.intake_id} className="block">
-          <Link className="underline" href={`/intake/${pack.intake_id}`}>
+        <span key={pack.arrival_id} className="block">
+          <Link className="underline" href={`/intake/${pack.arrival_id}`}>
             {pack.name}
           </Link>
         </span>

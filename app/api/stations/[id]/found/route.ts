@@ -1,4 +1,4 @@
-import { takeInFound } from '@/server/stations/station-intake';
+import { takeInFound } from '@/server/stations/station-arrival';
 import { route } from '@/server/web';
 
 type C = { params: Promise<{ id: string }> };

@@ -24,7 +24,7 @@ interface Waiting extends Omit<ReadRequest, 'descriptors'> {
 }
 
 const again =
-  'Look whether it is what it says it is, and ask the supplier for it anew; the rest of the delivery is read.';
+  'Look whether it is what it says it is, and ask the supplier for it anew; the rest of the arrival is read.';
 
 export class Reader {
   private thread: Worker | null = null;

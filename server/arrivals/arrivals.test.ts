@@ -21,16 +21,16 @@ import { searchItems } from '../items/search';
 import { runJob } from '../jobs/service';
 import { addLicence } from '../licences/service';
 import {
-  acceptIntake,
+  acceptArrival,
   arrivalView,
   beginArrival,
   correctEntries,
   dropArrival,
   finishUpload,
-  intakeFor,
-  readIntake,
+  arrivalFor,
+  readArrival,
   releaseFor,
-  undoIntake,
+  undoArrival,
   unfinishedUploads,
   uploadPart,
 } from './service';
@@ -67,15 +67,15 @@ async function arrive(name: string, files: Record<string, string | Uint8Array>):
     await uploadPart(people.librarian, must(a.files[i]).id, 0, f.bytes);
     await finishUpload(people.librarian, must(a.files[i]).id);
   }
-  await runJob(must((await intakeFor(people.librarian, a.intake)).intake.job_id), { intake: readIntake });
-  return a.intake;
+  await runJob(must((await arrivalFor(people.librarian, a.arrival)).arrival.job_id), { arrival: readArrival });
+  return a.arrival;
 }
 const outcomes = async (id: string) =>
-  Object.fromEntries((await intakeFor(people.librarian, id)).entries.map((e) => [e.path, e.outcome]));
+  Object.fromEntries((await arrivalFor(people.librarian, id)).entries.map((e) => [e.path, e.outcome]));
 const entry = async (id: string, path: string) =>
-  must((await intakeFor(people.librarian, id)).entries.find((e) => e.path === path));
-const accept = (id: string, more: Partial<Parameters<typeof acceptIntake>[2]> = {}) =>
-  acceptIntake(people.librarian, id, { shelfId: shelf, ...more });
+  must((await arrivalFor(people.librarian, id)).entries.find((e) => e.path === path));
+const accept = (id: string, more: Partial<Parameters<typeof acceptArrival>[2]> = {}) =>
+  acceptArrival(people.librarian, id, { shelfId: shelf, ...more });
 
 describe('a folder with its tree', () => {
   let id = '';
@@ -88,15 +88,15 @@ describe('a folder with its tree', () => {
       ],
     });
     await uploadPart(people.librarian, must(a.files[0]).id, 0, Buffer.from('hello'));
-    expect(await finishUpload(people.librarian, must(a.files[0]).id)).toEqual({ intake: a.intake, waiting: 1 });
-    expect((await intakeFor(people.librarian, a.intake)).intake).toMatchObject({
+    expect(await finishUpload(people.librarian, must(a.files[0]).id)).toEqual({ arrival: a.arrival, waiting: 1 });
+    expect((await arrivalFor(people.librarian, a.arrival)).arrival).toMatchObject({
       status: 'arriving',
       job_id: null,
       files: 2,
       arrived: 1,
     });
     expect((await unfinishedUploads(people.librarian)).map((u) => u.path)).toEqual(['Kiln pack/b.txt']);
-    await dropArrival(people.librarian, a.intake);
+    await dropArrival(people.librarian, a.arrival);
     expect(await unfinishedUploads(people.librarian)).toEqual([]);
   });
   test('what is in it is told, and a zip beside the files is walked below its name', async () => {
@@ -160,8 +160,8 @@ describe('a folder with its tree', () => {
       supplier: 'Kiln & Co',
       licence: 'Kiln, eight seats',
     });
-    await expect(undoIntake(people.librarian, id)).rejects.toMatchObject({
-      code: 'intake-needed',
+    await expect(undoArrival(people.librarian, id)).rejects.toMatchObject({
+      code: 'arrival-needed',
       message: expect.stringContaining('converted into other items (Firing)') as string,
     });
   });
@@ -178,8 +178,8 @@ describe('a folder with its tree', () => {
       'Kiln pack 2/Looks/Fresh.cube': 'new',
       'Kiln pack 2/Presets/Firing.mpreset': 'version',
     });
-    const { intake } = await intakeFor(people.librarian, second);
-    const release = must(await releaseFor(people.librarian, intake));
+    const { arrival } = await arrivalFor(people.librarian, second);
+    const release = must(await releaseFor(people.librarian, arrival));
     expect(release.pack.name).toBe('Kiln pack');
     expect(Object.fromEntries(release.changes.map((c) => [c.path, c.what]))).toMatchObject({
       'Kiln pack 2/Looks/Kiln Dusk.cube': 'changed',
@@ -216,10 +216,10 @@ describe('a folder with its tree', () => {
         )
       ).n;
     const before = await rows();
-    expect(await undoIntake(people.librarian, second)).toEqual({ versions: 3, items: 1, frames: 0 });
+    expect(await undoArrival(people.librarian, second)).toEqual({ versions: 3, items: 1, frames: 0 });
     expect(await rows()).toBe(before - 1003);
     expect((await searchItems(people.librarian, { stale: 'yes' })).rows).toEqual([]);
-    expect((await intakeFor(people.librarian, second)).intake.status).toBe('ready');
+    expect((await arrivalFor(people.librarian, second)).arrival.status).toBe('ready');
     await accept(second);
     expect(await rows()).toBe(before);
   });
@@ -236,7 +236,7 @@ describe('a new shelf and a new licence', () => {
     const bad = (await entry(id, 'N/tool.txt')).id;
     const good = (await entry(id, 'N/Here.cube')).id;
     const asked = { shelfId: null, newShelf: 'Made for it', newLicence: { name: 'Made with it', may_convert: 'yes' } };
-    await expect(accept(id, { ...asked, entries: [good, bad] })).rejects.toMatchObject({ code: 'intake-entry' });
+    await expect(accept(id, { ...asked, entries: [good, bad] })).rejects.toMatchObject({ code: 'arrival-entry' });
     await expect(accept(id, { ...asked, newLicence: { name: '' } })).rejects.toMatchObject({ code: 'input-invalid' });
     await expect(accept(id, { shelfId: null })).rejects.toMatchObject({ code: 'input-invalid' });
     expect(await shelves()).toBe(0);
@@ -285,14 +285,14 @@ describe('corrections', () => {
     const tool = await entry(id, 'O/tool');
     expect(tool).toMatchObject({ kind: 'add-on', outcome: 'new' });
     await expect(correctEntries(people.librarian, id, { entries: [one], outcome: 'version' })).rejects.toMatchObject({
-      code: 'intake-target',
+      code: 'arrival-target',
     });
     await expect(
       correctEntries(people.librarian, id, { entries: [tool.id], outcome: 'new', kind: 'look' }),
-    ).rejects.toMatchObject({ code: 'intake-kind' });
+    ).rejects.toMatchObject({ code: 'arrival-kind' });
     await expect(
       correctEntries(people.librarian, id, { entries: [(await entry(id, 'O/note.txt')).id], outcome: 'new' }),
-    ).rejects.toMatchObject({ code: 'intake-entry' });
+    ).rejects.toMatchObject({ code: 'arrival-entry' });
     await correctEntries(people.librarian, id, { entries: [one], outcome: 'version', itemId: held.id });
     await correctEntries(people.librarian, id, { group: 'new', outcome: 'document' });
     expect(await outcomes(id)).toMatchObject({
@@ -312,16 +312,16 @@ describe('corrections', () => {
     const id = await arrive('All or none', { 'A.cube': cube('Aye', { level: 0.8 }), 'b.txt': 'x' });
     const before = (await pool().query('select 1 from item')).rowCount;
     await expect(
-      acceptIntake(people.librarian, id, {
+      acceptArrival(people.librarian, id, {
         shelfId: shelf,
         entries: [(await entry(id, 'A.cube')).id, (await entry(id, 'b.txt')).id],
       }),
-    ).rejects.toMatchObject({ code: 'intake-entry' });
+    ).rejects.toMatchObject({ code: 'arrival-entry' });
     await expect(accept(id, { shelfId: '018f0000-0000-7000-8000-000000000000' })).rejects.toMatchObject({
       code: 'shelf-unknown',
     });
     expect((await pool().query('select 1 from item')).rowCount).toBe(before);
-    expect((await pool().query('select 1 from pack where intake_id = $1', [id])).rowCount).toBe(0);
+    expect((await pool().query('select 1 from pack where arrival_id = $1', [id])).rowCount).toBe(0);
   });
 });
 
@@ -375,10 +375,10 @@ describe('frames and descriptors of the studio’s own', () => {
     const frame = must((await listFrames(people.retoucher)).find((f) => f.name === 'Vessel'));
     expect(frame).toMatchObject({ width: 64, height: 40, camera: 'Perrin Alder' });
     expect((await sharp(await framePicture(people.retoucher, frame.id, 320)).metadata()).format).toBe('png');
-    await undoIntake(people.librarian, id);
+    await undoArrival(people.librarian, id);
     expect((await listFrames(people.retoucher)).some((f) => f.name === 'Vessel')).toBe(false);
   });
-  test('a picture that is broken is refused, and nothing of its delivery is taken', async () => {
+  test('a picture that is broken is refused, and nothing of its arrival is taken', async () => {
     const id = await arrive('Torn.png', {
       'Torn.png': new Uint8Array([
         0x89, 0x50, 0x4e, 0x47, 13, 10, 26, 10, 0, 0, 0, 13, 73, 72, 68, 82, 0, 0, 0, 9, 0, 0, 0, 9, 8, 2, 0, 0, 0, 1,

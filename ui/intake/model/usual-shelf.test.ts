@@ -7,7 +7,7 @@ const shelves = [
   { id: 's', name: 'Fathom Color, stage set' },
   { id: 'c', name: 'Camera profiles' },
 ];
-test('a delivery is offered the shelf that its name names, the closest of them', () => {
+test('an arrival is offered the shelf that its name names, the closest of them', () => {
   expect(usualShelf(shelves, 'Fathom Color - Stage set.zip')).toBe('s');
   expect(usualShelf(shelves, 'Fathom Color - Kiln.zip')).toBe('f');
 });

@@ -90,7 +90,7 @@ test('a process ends by itself when all is read, and not before', async () => {
   const program = join(process.cwd(), 'dist', `once-${process.pid}.mjs`); // where it finds the packages
   await build({
     stdin: {
-      contents: `import { Reader } from '@/server/packs/file-reader'; const r = new Reader(); void Promise.all(['a', 'b'].map((p) => r.read(p + '.txt', new TextEncoder().encode('made up'), '', []))).then((l) => { process.stdout.write(l.map((e) => e.row.path).join()); });`,
+      contents: `import { Reader } from '@/server/arrivals/file-reader'; const r = new Reader(); void Promise.all(['a', 'b'].map((p) => r.read(p + '.txt', new TextEncoder().encode('made up'), '', []))).then((l) => { process.stdout.write(l.map((e) => e.row.path).join()); });`,
       resolveDir: process.cwd(),
       loader: 'ts',
     },

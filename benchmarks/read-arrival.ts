@@ -1,11 +1,11 @@
 /** Reads one arrival as the worker does, in a process of its own, so that its memory can be told. Prints time and peak memory. */
 import { closePool } from '@/server/db/pool';
-import { readIntake } from '@/server/packs/service';
+import { readArrival } from '@/server/arrivals/service';
 
 const t = performance.now();
-const { entries } = await readIntake({
+const { entries } = await readArrival({
   id: 'bench',
-  payload: { intake: process.argv[2] },
+  payload: { arrival: process.argv[2] },
   personId: null,
   progress: async () => {},
 });

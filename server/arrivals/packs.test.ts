@@ -17,12 +17,12 @@ import { addShelf } from '../items/shelves';
 import { cancelJob, runJob } from '../jobs/service';
 import { inspectPack, type Inspected } from './inspect';
 import {
-  acceptIntake,
+  acceptArrival,
   beginUpload,
-  discardIntake,
+  discardArrival,
   finishUpload,
-  intakeFor,
-  readIntake,
+  arrivalFor,
+  readArrival,
   unfinishedUploads,
   uploadPart,
 } from './service';
@@ -180,9 +180,9 @@ async function upload(name: string, bytes: Uint8Array, part = MB): Promise<strin
   return id;
 }
 async function arrive(name: string, bytes: Uint8Array): Promise<string> {
-  const { intake } = await finishUpload(people.librarian, await upload(name, bytes));
-  await runJob(must((await intakeFor(people.librarian, intake)).intake.job_id), { intake: readIntake });
-  return intake;
+  const { arrival } = await finishUpload(people.librarian, await upload(name, bytes));
+  await runJob(must((await arrivalFor(people.librarian, arrival)).arrival.job_id), { arrival: readArrival });
+  return arrival;
 }
 
 describe('uploads', () => {
@@ -224,7 +224,7 @@ describe('an arrival', () => {
       '__MACOSX/P/._a.cube': strToU8('x'),
     });
     const id = await arrive('P.zip', bytes);
-    const { entries } = await intakeFor(people.librarian, id);
+    const { entries } = await arrivalFor(people.librarian, id);
     const outcomes = Object.fromEntries(entries.map((e) => [e.path, e.outcome]));
     expect(outcomes).toEqual({
       'P/a.cube': 'new',
@@ -236,58 +236,58 @@ describe('an arrival', () => {
     const take = entries.filter((e) => e.outcome === 'new').map((e) => e.id);
     // one bad choice, and nothing is taken
     await expect(
-      acceptIntake(people.librarian, id, {
+      acceptArrival(people.librarian, id, {
         entries: [...take, must(entries.find((e) => e.outcome === 'document')).id],
         shelfId: shelf,
       }),
     ).rejects.toBeInstanceOf(Problem);
     expect((await searchItems(people.librarian, { shelf }).then((r) => r.rows)).length).toBe(0);
     expect(
-      (await acceptIntake(people.librarian, id, { entries: take, shelfId: shelf, supplier: 'Sable Row Looks' })).items,
+      (await acceptArrival(people.librarian, id, { entries: take, shelfId: shelf, supplier: 'Sable Row Looks' })).items,
     ).toHaveLength(2);
     expect((await searchItems(people.librarian, { shelf }).then((r) => r.rows)).map((s) => s.selvedge?.length)).toEqual(
       [12, 12],
     );
-    await expect(acceptIntake(people.librarian, id, { entries: take, shelfId: shelf })).rejects.toMatchObject({
-      code: 'intake-settled',
+    await expect(acceptArrival(people.librarian, id, { entries: take, shelfId: shelf })).rejects.toMatchObject({
+      code: 'arrival-settled',
     });
     expect((await pool().query('select 1 from pack_member')).rowCount).toBe(3); // the copy is a member too
     const again = await arrive('P again.zip', bytes);
-    expect((await intakeFor(people.librarian, again)).entries.filter((e) => e.outcome === 'new')).toEqual([]);
-    await discardIntake(people.librarian, again);
+    expect((await arrivalFor(people.librarian, again)).entries.filter((e) => e.outcome === 'new')).toEqual([]);
+    await discardArrival(people.librarian, again);
   });
   test('that cannot be read says so and leaves nothing half-taken', async () => {
     const whole = zip({ 'a.cube': strToU8(cube(3)) });
     const id = await arrive('torn.zip', whole.slice(0, whole.length - 30));
-    const { intake, entries } = await intakeFor(people.librarian, id);
-    expect(intake.status).toBe('failed');
-    expect(intake.error).toMatchObject({ code: 'zip-truncated' });
+    const { arrival, entries } = await arrivalFor(people.librarian, id);
+    expect(arrival.status).toBe('failed');
+    expect(arrival.error).toMatchObject({ code: 'zip-truncated' });
     expect(entries).toEqual([]);
   });
   test('that someone stopped, before or while it is read, says so and leaves nothing', async () => {
-    const { intake } = await finishUpload(
+    const { arrival } = await finishUpload(
       people.librarian,
       await upload('stopped.zip', zip({ 'a.cube': strToU8(cube(7)) })),
     );
-    const job = must((await intakeFor(people.librarian, intake)).intake.job_id);
+    const job = must((await arrivalFor(people.librarian, arrival)).arrival.job_id);
     await cancelJob(people.librarian, job);
-    await runJob(job, { intake: readIntake });
-    expect(await intakeFor(people.librarian, intake)).toMatchObject({
-      intake: { status: 'failed', error: { code: 'stopped' } },
+    await runJob(job, { arrival: readArrival });
+    expect(await arrivalFor(people.librarian, arrival)).toMatchObject({
+      arrival: { status: 'failed', error: { code: 'stopped' } },
       entries: [],
     });
-    await discardIntake(people.librarian, intake);
+    await discardArrival(people.librarian, arrival);
   });
   test('of a single file works like a pack of one', async () => {
     const id = await arrive('Single Plate.cube', strToU8(cube(5)));
-    const { entries } = await intakeFor(people.librarian, id);
+    const { entries } = await arrivalFor(people.librarian, id);
     expect(entries.map((e) => [e.path, e.outcome, e.title])).toEqual([
       ['Single Plate.cube', 'new', 'Plate Monochrome'],
     ]);
   });
   test('reading twice gives the same table', async () => {
     const id = await arrive('twice.zip', zip({ 'a.cube': strToU8(cube(6)) }));
-    await readIntake({ id: 'x', payload: { intake: id }, personId: null, progress: async () => {} });
-    expect((await intakeFor(people.librarian, id)).entries).toHaveLength(1);
+    await readArrival({ id: 'x', payload: { arrival: id }, personId: null, progress: async () => {} });
+    expect((await arrivalFor(people.librarian, id)).entries).toHaveLength(1);
   });
 });

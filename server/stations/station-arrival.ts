@@ -7,8 +7,8 @@ import { Problem } from '@/core/problem';
 import { hex, putBlob, sha256 } from '../blobs/service';
 import { pool, transaction, type Sql } from '../db/pool';
 import { record } from '../events';
-import * as packs from '../packs/queries';
-import { beginReading } from '../packs/uploads';
+import * as packs from '../arrivals/queries';
+import { beginReading } from '../arrivals/uploads';
 import { actorOf, allow, type Person } from '../people/roles';
 import * as q from './queries';
 
@@ -42,8 +42,8 @@ export async function foundCount(person: Person, stationId: string): Promise<num
   return (await found(pool(), stationId)).files.length;
 }
 
-export async function takeInFound(person: Person, stationId: string): Promise<{ intake: string }> {
-  allow(person, 'intake.make');
+export async function takeInFound(person: Person, stationId: string): Promise<{ arrival: string }> {
+  allow(person, 'arrival.make');
   return transaction(async (sql) => {
     const { station, agentId, files } = await found(sql, stationId);
     if (!files.length)
@@ -54,7 +54,7 @@ export async function takeInFound(person: Person, stationId: string): Promise<{ 
         'Look again after its agent has reported.',
       );
     const id = v7();
-    await packs.insertIntake(sql, { id, name: `Found on ${station.name}`, personId: person.id, stationId: agentId });
+    await packs.insertArrival(sql, { id, name: `Found on ${station.name}`, personId: person.id, stationId: agentId });
     await packs.insertFiles(
       sql,
       id,
@@ -63,12 +63,12 @@ export async function takeInFound(person: Person, stationId: string): Promise<{ 
       files.map(() => null),
       files.map((f) => (f.here ? f.sha256 : null)),
     );
-    await record(sql, actorOf(person), 'intake', id, 'announced', null, {
+    await record(sql, actorOf(person), 'arrival', id, 'announced', null, {
       name: `Found on ${station.name}`,
       files: files.length,
     });
     await beginReading(sql, id, person);
-    return { intake: id };
+    return { arrival: id };
   });
 }
 

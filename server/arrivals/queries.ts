@@ -16,17 +16,17 @@ export interface UploadRow {
   sha256: Buffer | null;
   created_at: Date;
 }
-export type IntakeStatus = 'arriving' | 'reading' | 'ready' | 'accepted' | 'failed' | 'discarded';
+export type ArrivalStatus = 'arriving' | 'reading' | 'ready' | 'accepted' | 'failed' | 'discarded';
 export interface Source {
   address?: string;
   author?: string;
   date?: string;
   receipt?: string;
 }
-export interface IntakeRow {
+export interface ArrivalRow {
   id: string;
   name: string;
-  status: IntakeStatus;
+  status: ArrivalStatus;
   error: ProblemText | null;
   job_id: string | null;
   created_at: Date;
@@ -118,14 +118,14 @@ export const openUploads = async (
   sql: Sql,
   personId: string,
   most = 2000,
-): Promise<(UploadRow & { intake_id: string; path: string; intake: string })[]> =>
-  many<UploadRow & { intake_id: string; path: string; intake: string }>(
+): Promise<(UploadRow & { arrival_id: string; path: string; arrival: string })[]> =>
+  many<UploadRow & { arrival_id: string; path: string; arrival: string }>(
     sql,
     `
       select
-        u.id, u.person_id, u.name, u.size, u.received, u.sha256, u.created_at, f.intake_id, f.path,
-        i.name as intake
-      from upload u join intake_file f on f.upload_id = u.id join intake i on i.id = f.intake_id
+        u.id, u.person_id, u.name, u.size, u.received, u.sha256, u.created_at, f.arrival_id, f.path,
+        i.name as arrival
+      from upload u join arrival_file f on f.upload_id = u.id join arrival i on i.id = f.arrival_id
       where u.person_id = $1
         and u.sha256 is null
         and i.status = 'arriving'
@@ -140,30 +140,30 @@ export const uploadReceived = (sql: Sql, id: string, received: number) =>
   sql.query('update upload set received = $2 where id = $1', [id, received]);
 export const uploadDone = (sql: Sql, id: string, sha: Buffer) =>
   sql.query('update upload set sha256 = $2 where id = $1', [id, sha]);
-export const dropUploadsOf = async (sql: Sql, intakeId: string): Promise<void> => {
+export const dropUploadsOf = async (sql: Sql, arrivalId: string): Promise<void> => {
   await sql.query(
     `
-      delete from upload_chunk c using intake_file f
-      where f.upload_id = c.upload_id and f.intake_id = $1
+      delete from upload_chunk c using arrival_file f
+      where f.upload_id = c.upload_id and f.arrival_id = $1
     `,
-    [intakeId],
+    [arrivalId],
   );
 };
 
-export const insertIntake = (
+export const insertArrival = (
   sql: Sql,
   i: { id: string; name: string; personId: string | null; stationId?: string | null },
 ) =>
   sql.query(
     `
-      insert into intake (id, name, status, person_id, station_id)
+      insert into arrival (id, name, status, person_id, station_id)
       values ($1, $2, 'arriving', $3, $4)
     `,
     [i.id, i.name, i.personId, i.stationId ?? null],
   );
 export const insertFiles = (
   sql: Sql,
-  intakeId: string,
+  arrivalId: string,
   paths: string[],
   sizes: number[],
   uploads: (string | null)[],
@@ -171,11 +171,11 @@ export const insertFiles = (
 ) =>
   sql.query(
     `
-      insert into intake_file (intake_id, n, path, size, upload_id, sha256)
+      insert into arrival_file (arrival_id, n, path, size, upload_id, sha256)
       select $1, n, path, size, upload_id, sha256
       from unnest($2::text[], $3::bigint[], $4::uuid[], $5::bytea[]) with ordinality f (path, size, upload_id, sha256, n)
     `,
-    [intakeId, paths, sizes, uploads, shas],
+    [arrivalId, paths, sizes, uploads, shas],
   );
 export interface FileRow {
   n: number;
@@ -184,22 +184,22 @@ export interface FileRow {
   upload_id: string | null;
   sha256: Buffer | null;
 }
-export const filesOf = async (sql: Sql, intakeId: string): Promise<FileRow[]> =>
+export const filesOf = async (sql: Sql, arrivalId: string): Promise<FileRow[]> =>
   many<FileRow>(
     sql,
     `
       select n, path, size, upload_id, sha256
-      from intake_file
-      where intake_id = $1
+      from arrival_file
+      where arrival_id = $1
       order by n
     `,
-    [intakeId],
+    [arrivalId],
   );
-export const intakeOfUpload = async (sql: Sql, uploadId: string): Promise<string | undefined> =>
-  (await maybe<{ intake_id: string }>(sql, 'select intake_id from intake_file where upload_id = $1', [uploadId]))
-    ?.intake_id;
+export const arrivalOfUpload = async (sql: Sql, uploadId: string): Promise<string | undefined> =>
+  (await maybe<{ arrival_id: string }>(sql, 'select arrival_id from arrival_file where upload_id = $1', [uploadId]))
+    ?.arrival_id;
 export const fileArrived = (sql: Sql, uploadId: string, sha: Buffer) =>
-  sql.query('update intake_file set sha256 = $2 where upload_id = $1', [uploadId, sha]);
+  sql.query('update arrival_file set sha256 = $2 where upload_id = $1', [uploadId, sha]);
 /** Files of arrivals from a station whose contents its agent has not sent yet. */
 export const wantedOf = async (
   sql: Sql,
@@ -210,8 +210,8 @@ export const wantedOf = async (
     sql,
     `
       select distinct on (inv.sha256) f.path, f.size, inv.sha256
-      from intake i
-        join intake_file f on f.intake_id = i.id
+      from arrival i
+        join arrival_file f on f.arrival_id = i.id
         join inventory inv on inv.station_id = i.station_id
         and inv.path = f.path
       where i.station_id = $1
@@ -224,10 +224,10 @@ export const wantedOf = async (
 export const contentSent = (sql: Sql, stationId: string, path: string, sha: Buffer) =>
   sql.query(
     `
-      update intake_file f
+      update arrival_file f
       set sha256 = $3
-      from intake i, inventory inv
-      where i.id = f.intake_id
+      from arrival i, inventory inv
+      where i.id = f.arrival_id
         and i.station_id = $1
         and i.status = 'arriving'
         and f.sha256 is null
@@ -237,11 +237,11 @@ export const contentSent = (sql: Sql, stationId: string, path: string, sha: Buff
     `,
     [stationId, path, sha],
   );
-export const dropGone = (sql: Sql, intakeId: string, stationId: string) =>
+export const dropGone = (sql: Sql, arrivalId: string, stationId: string) =>
   sql.query(
     `
-      delete from intake_file f
-      where f.intake_id = $1
+      delete from arrival_file f
+      where f.arrival_id = $1
         and f.sha256 is null
         and not exists (
           select 1
@@ -249,18 +249,18 @@ export const dropGone = (sql: Sql, intakeId: string, stationId: string) =>
           where inv.station_id = $2 and inv.path = f.path
         )
     `,
-    [intakeId, stationId],
+    [arrivalId, stationId],
   );
 export const arrivingFrom = async (sql: Sql, stationId: string): Promise<string[]> =>
   (
-    await many<{ id: string }>(sql, `select id from intake where station_id = $1 and status = 'arriving'`, [stationId])
+    await many<{ id: string }>(sql, `select id from arrival where station_id = $1 and status = 'arriving'`, [stationId])
   ).map((r) => r.id);
-export const missingFiles = async (sql: Sql, intakeId: string): Promise<number> =>
+export const missingFiles = async (sql: Sql, arrivalId: string): Promise<number> =>
   (
     await one<{ n: number }>(
       sql,
-      'select count(*)::int as n from intake_file where intake_id = $1 and sha256 is null',
-      [intakeId],
+      'select count(*)::int as n from arrival_file where arrival_id = $1 and sha256 is null',
+      [arrivalId],
     )
   ).n;
 /** What lies in an agent's folders of places and was not put there by us, and is not the same as anything held or asked for. */
@@ -294,46 +294,48 @@ export const foundAt = async (
     [agentId, stationId, prefixes],
   );
 
-export const intakeJob = (sql: Sql, id: string, jobId: string) =>
-  sql.query(`update intake set job_id = $2, status = 'reading' where id = $1`, [id, jobId]);
-export const intakeStatus = (sql: Sql, id: string, status: IntakeStatus, error: unknown = null) =>
+export const arrivalJob = (sql: Sql, id: string, jobId: string) =>
+  sql.query(`update arrival set job_id = $2, status = 'reading' where id = $1`, [id, jobId]);
+export const arrivalStatus = (sql: Sql, id: string, status: ArrivalStatus, error: unknown = null) =>
   sql.query(
     `
-      update intake
+      update arrival
       set
         status = $2, error = $3, settled_at = case when $2 in ('accepted', 'discarded') then now() end
       where id = $1
     `,
     [id, status, error ? JSON.stringify(error) : null],
   );
-export const intakeSource = (sql: Sql, id: string, source: unknown, licenceId: string | null) =>
-  sql.query('update intake set source = $2, licence_id = $3 where id = $1', [id, JSON.stringify(source), licenceId]);
-export const intakePrevious = (sql: Sql, id: string, packId: string | null) =>
-  sql.query('update intake set previous_pack_id = $2 where id = $1', [id, packId]);
-const intakeColumns =
+export const arrivalSource = (sql: Sql, id: string, source: unknown, licenceId: string | null) =>
+  sql.query('update arrival set source = $2, licence_id = $3 where id = $1', [id, JSON.stringify(source), licenceId]);
+export const arrivalPrevious = (sql: Sql, id: string, packId: string | null) =>
+  sql.query('update arrival set previous_pack_id = $2 where id = $1', [id, packId]);
+const arrivalColumns =
   'i.id, i.name, i.status, i.error, i.job_id, i.created_at, i.settled_at, i.person_id, p.name as person, i.station_id, st.name as station, i.source, i.licence_id, i.previous_pack_id, f.size, f.files, f.arrived';
-const intakeFrom =
-  'from intake i left join person p on p.id = i.person_id left join station st on st.id = i.station_id left join lateral (select coalesce(sum(size), 0)::bigint as size, count(*)::int as files, count(sha256)::int as arrived from intake_file where intake_id = i.id) f on true';
-export const intakeById = async (sql: Sql, id: string, lock = false): Promise<IntakeRow | undefined> =>
-  maybe<IntakeRow>(sql, `select ${intakeColumns} ${intakeFrom} where i.id = $1 ${lock ? 'for update of i' : ''}`, [id]);
-export const intakes = async (sql: Sql, most: number): Promise<(IntakeRow & { counts: Record<string, number> })[]> =>
-  many<IntakeRow & { counts: Record<string, number> }>(
+const arrivalFrom =
+  'from arrival i left join person p on p.id = i.person_id left join station st on st.id = i.station_id left join lateral (select coalesce(sum(size), 0)::bigint as size, count(*)::int as files, count(sha256)::int as arrived from arrival_file where arrival_id = i.id) f on true';
+export const arrivalById = async (sql: Sql, id: string, lock = false): Promise<ArrivalRow | undefined> =>
+  maybe<ArrivalRow>(sql, `select ${arrivalColumns} ${arrivalFrom} where i.id = $1 ${lock ? 'for update of i' : ''}`, [
+    id,
+  ]);
+export const arrivals = async (sql: Sql, most: number): Promise<(ArrivalRow & { counts: Record<string, number> })[]> =>
+  many<ArrivalRow & { counts: Record<string, number> }>(
     sql,
     `
       select
-        ${intakeColumns},
+        ${arrivalColumns},
         coalesce(
           (
             select jsonb_object_agg(o.outcome, o.n)
             from (
               select outcome, count(*)::int as n
-              from intake_entry e
-              where e.intake_id = i.id
+              from arrival_entry e
+              where e.arrival_id = i.id
               group by 1
             ) o
           ),
           '{}'
-        ) as counts ${intakeFrom}
+        ) as counts ${arrivalFrom}
       where i.status <> 'discarded'
       order by i.created_at desc
       limit $1
@@ -341,8 +343,8 @@ export const intakes = async (sql: Sql, most: number): Promise<(IntakeRow & { co
     [most],
   );
 
-export const clearEntries = (sql: Sql, intakeId: string) =>
-  sql.query('delete from intake_entry where intake_id = $1', [intakeId]);
+export const clearEntries = (sql: Sql, arrivalId: string) =>
+  sql.query('delete from arrival_entry where arrival_id = $1', [arrivalId]);
 export interface NewEntry {
   path: string;
   size: number;
@@ -365,12 +367,12 @@ export interface NewEntry {
   fingerprint: string | null;
 }
 /** Many entries at once; hashes and fingerprints in hexadecimal. */
-export const insertEntries = (sql: Sql, intakeId: string, rows: NewEntry[]) =>
+export const insertEntries = (sql: Sql, arrivalId: string, rows: NewEntry[]) =>
   sql.query(
     `
       insert into
-        intake_entry (
-          intake_id, path, size, sha256, outcome, proposal, kind, format, title, headings, needs,
+        arrival_entry (
+          arrival_id, path, size, sha256, outcome, proposal, kind, format, title, headings, needs,
           facts, selvedge, note, problem, confidence, evidence, mismatches, internal_id,
           content_sha256, fingerprint
         )
@@ -385,9 +387,9 @@ export const insertEntries = (sql: Sql, intakeId: string, rows: NewEntry[]) =>
         confidence real, evidence jsonb, mismatches jsonb, internal_id text, content text,
         fingerprint text
       )
-      on conflict (intake_id, path) do nothing
+      on conflict (arrival_id, path) do nothing
     `,
-    [intakeId, JSON.stringify(rows)],
+    [arrivalId, JSON.stringify(rows)],
   );
 export interface ProposalRow {
   id: number;
@@ -402,7 +404,7 @@ export interface ProposalRow {
 export const setProposals = (sql: Sql, rows: ProposalRow[]) =>
   sql.query(
     `
-      update intake_entry e
+      update arrival_entry e
       set
         outcome = r.outcome, proposal = r.outcome, target_item_id = r.item,
         held_version_id = r.version, target_entry_id = r.entry,
@@ -418,37 +420,37 @@ export const setProposals = (sql: Sql, rows: ProposalRow[]) =>
   );
 export const correctEntries = async (
   sql: Sql,
-  intakeId: string,
+  arrivalId: string,
   ids: number[],
   c: { outcome: string; kind: string | null; itemId: string | null; entryId: number | null },
 ): Promise<number> =>
   (
     await sql.query(
       `
-        update intake_entry
+        update arrival_entry
         set
           outcome = $3, kind = coalesce($4, kind), target_item_id = $5, target_entry_id = $6,
           corrected = true
-        where intake_id = $1 and id = any($2::bigint[])
+        where arrival_id = $1 and id = any($2::bigint[])
       `,
-      [intakeId, ids, c.outcome, c.kind, c.itemId, c.entryId],
+      [arrivalId, ids, c.outcome, c.kind, c.itemId, c.entryId],
     )
   ).rowCount ?? 0;
-export const entriesOf = async (sql: Sql, intakeId: string, ids?: number[]): Promise<EntryRow[]> =>
+export const entriesOf = async (sql: Sql, arrivalId: string, ids?: number[]): Promise<EntryRow[]> =>
   many<EntryRow>(
     sql,
     `
       select
         e.*, ti.title as target_title, te.path as target_path, vi.item_id
-      from intake_entry e
+      from arrival_entry e
         left join item ti on ti.id = e.target_item_id
-        left join intake_entry te on te.id = e.target_entry_id
+        left join arrival_entry te on te.id = e.target_entry_id
         left join version vi on vi.id = e.version_id
-      where e.intake_id = $1
+      where e.arrival_id = $1
         and ($2::bigint[] is null or e.id = any($2))
       order by e.path
     `,
-    [intakeId, ids ?? null],
+    [arrivalId, ids ?? null],
   );
 /** Groups by what is to be decided, exceptions first; of each the first rows, and how many there are. */
 const groupOf = `case when e.outcome in ('refused', 'unknown') then e.outcome
@@ -469,7 +471,7 @@ export type Group =
   | 'papers';
 export const groupedEntries = async (
   sql: Sql,
-  intakeId: string,
+  arrivalId: string,
   most: number,
   only: string | null,
 ): Promise<(EntryRow & { grp: Group; in_group: number })[]> =>
@@ -479,8 +481,8 @@ export const groupedEntries = async (
       with
         g as (
           select e.id, ${groupOf} as grp
-          from intake_entry e
-          where e.intake_id = $1
+          from arrival_entry e
+          where e.arrival_id = $1
         ),
         p as (
           select
@@ -492,50 +494,50 @@ export const groupedEntries = async (
       select
         e.*, p.grp, p.in_group, ti.title as target_title, te.path as target_path, vi.item_id
       from p
-        join intake_entry e on e.id = p.id
+        join arrival_entry e on e.id = p.id
         left join item ti on ti.id = e.target_item_id
-        left join intake_entry te on te.id = e.target_entry_id
+        left join arrival_entry te on te.id = e.target_entry_id
         left join version vi on vi.id = e.version_id
       where p.place <= $2
       order by e.path
     `,
-    [intakeId, most, only],
+    [arrivalId, most, only],
   );
-export const outcomeCounts = async (sql: Sql, intakeId: string): Promise<Record<string, number>> =>
+export const outcomeCounts = async (sql: Sql, arrivalId: string): Promise<Record<string, number>> =>
   Object.fromEntries(
     (
       await many<{ outcome: string; n: number }>(
         sql,
-        'select outcome, count(*)::int as n from intake_entry where intake_id = $1 group by 1',
-        [intakeId],
+        'select outcome, count(*)::int as n from arrival_entry where arrival_id = $1 group by 1',
+        [arrivalId],
       )
     ).map((r) => [r.outcome, r.n]),
   );
-export const groupIds = async (sql: Sql, intakeId: string, group: string): Promise<number[]> =>
+export const groupIds = async (sql: Sql, arrivalId: string, group: string): Promise<number[]> =>
   (
-    await many<{ id: number }>(sql, `select e.id from intake_entry e where e.intake_id = $1 and ${groupOf} = $2`, [
-      intakeId,
+    await many<{ id: number }>(sql, `select e.id from arrival_entry e where e.arrival_id = $1 and ${groupOf} = $2`, [
+      arrivalId,
       group,
     ])
   ).map((r) => r.id);
 /** Titles of what an arrival brings of a kind, for what its presets need. */
-export const broughtTitles = async (sql: Sql, intakeId: string): Promise<string[]> =>
+export const broughtTitles = async (sql: Sql, arrivalId: string): Promise<string[]> =>
   (
     await many<{ title: string }>(
       sql,
       `
         select distinct title
-        from intake_entry
-        where intake_id = $1
+        from arrival_entry
+        where arrival_id = $1
           and outcome in ('new', 'version', 'variant', 'duplicate')
           and kind in ('look', 'camera-profile')
       `,
-      [intakeId],
+      [arrivalId],
     )
   ).map((r) => r.title);
 
 export const entryTaken = (sql: Sql, entryId: number, versionId: string | null, frameId: string | null = null) =>
-  sql.query('update intake_entry set version_id = $2, frame_id = $3 where id = $1', [entryId, versionId, frameId]);
+  sql.query('update arrival_entry set version_id = $2, frame_id = $3 where id = $1', [entryId, versionId, frameId]);
 export const heldBySha = async (sql: Sql, sha: Buffer): Promise<{ id: string; title: string } | undefined> =>
   maybe<{ id: string; title: string }>(
     sql,
@@ -660,7 +662,7 @@ export const insertPack = (
   p: {
     id: string;
     name: string;
-    intakeId: string;
+    arrivalId: string;
     supplier: string;
     release: string;
     source: unknown;
@@ -670,10 +672,10 @@ export const insertPack = (
 ) =>
   sql.query(
     `
-      insert into pack (id, name, intake_id, supplier, release, source, licence_id, previous_id)
+      insert into pack (id, name, arrival_id, supplier, release, source, licence_id, previous_id)
       values ($1, $2, $3, $4, $5, $6, $7, $8)
     `,
-    [p.id, p.name, p.intakeId, p.supplier, p.release, JSON.stringify(p.source), p.licenceId, p.previousId],
+    [p.id, p.name, p.arrivalId, p.supplier, p.release, JSON.stringify(p.source), p.licenceId, p.previousId],
   );
 export const insertMember = (sql: Sql, packId: string, path: string, versionId: string) =>
   sql.query(
@@ -691,14 +693,14 @@ export interface PackRow {
   release: string;
   created_at: Date;
   members: number;
-  intake_id: string;
+  arrival_id: string;
 }
 export const packById = async (sql: Sql, id: string): Promise<PackRow | undefined> =>
   maybe<PackRow>(
     sql,
     `
       select
-        p.id, p.name, p.supplier, p.release, p.created_at, p.intake_id,
+        p.id, p.name, p.supplier, p.release, p.created_at, p.arrival_id,
         (
           select count(*)::int
           from pack_member m
@@ -710,12 +712,12 @@ export const packById = async (sql: Sql, id: string): Promise<PackRow | undefine
     [id],
   );
 /** Packs that share members with an arrival, by content or by path, best first: releases of the same pack. */
-export const packsLike = async (sql: Sql, intakeId: string): Promise<(PackRow & { shared: number })[]> =>
+export const packsLike = async (sql: Sql, arrivalId: string): Promise<(PackRow & { shared: number })[]> =>
   many<PackRow & { shared: number }>(
     sql,
     `
       select
-        p.id, p.name, p.supplier, p.release, p.created_at, p.intake_id,
+        p.id, p.name, p.supplier, p.release, p.created_at, p.arrival_id,
         (
           select count(*)::int
           from pack_member m
@@ -724,10 +726,10 @@ export const packsLike = async (sql: Sql, intakeId: string): Promise<(PackRow & 
         x.shared
       from (
         select m.pack_id, count(distinct m.path)::int as shared
-        from intake_entry e
+        from arrival_entry e
           join version v on v.item_id = e.target_item_id
           join pack_member m on m.version_id = v.id
-        where e.intake_id = $1
+        where e.arrival_id = $1
           and e.outcome in ('duplicate', 'version')
         group by 1
       ) x
@@ -735,7 +737,7 @@ export const packsLike = async (sql: Sql, intakeId: string): Promise<(PackRow & 
       order by x.shared desc, p.created_at desc
       limit 5
     `,
-    [intakeId],
+    [arrivalId],
   );
 export const membersOf = async (
   sql: Sql,
@@ -773,16 +775,19 @@ export const membersOf = async (
     [packId],
   );
 
-/** What hangs on the versions that an intake made: each in words, with a count. */
-export const dependents = async (sql: Sql, intakeId: string): Promise<{ what: string; n: number; example: string }[]> =>
+/** What hangs on the versions that an arrival made: each in words, with a count. */
+export const dependents = async (
+  sql: Sql,
+  arrivalId: string,
+): Promise<{ what: string; n: number; example: string }[]> =>
   many<{ what: string; n: number; example: string }>(
     sql,
     `
       with
         mine as (
           select v.id, v.item_id
-          from intake_entry e join version v on v.id = e.version_id
-          where e.intake_id = $1
+          from arrival_entry e join version v on v.id = e.version_id
+          where e.arrival_id = $1
             and e.outcome in ('new', 'version', 'variant')
         )
       select *
@@ -818,7 +823,7 @@ export const dependents = async (sql: Sql, intakeId: string): Promise<{ what: st
         select
           'part of another pack', count(*)::int, coalesce(min(p.name), '')
         from pack_member m join mine on mine.id = m.version_id join pack p on p.id = m.pack_id
-        where p.intake_id <> $1
+        where p.arrival_id <> $1
         union all
         select
           'merged with other items', count(*)::int, coalesce(min(i.title), '')
@@ -831,41 +836,41 @@ export const dependents = async (sql: Sql, intakeId: string): Promise<{ what: st
       ) d
       where n > 0
     `,
-    [intakeId],
+    [arrivalId],
   );
-/** Takes back what an intake made; the order keeps references whole. */
+/** Takes back what an arrival made; the order keeps references whole. */
 export const takeBack = async (
   sql: Sql,
-  intakeId: string,
+  arrivalId: string,
 ): Promise<{ versions: number; items: number; frames: number }> => {
   const versions = await many<{ id: string; item_id: string }>(
     sql,
     `
       select v.id, v.item_id
-      from intake_entry e join version v on v.id = e.version_id
-      where e.intake_id = $1
+      from arrival_entry e join version v on v.id = e.version_id
+      where e.arrival_id = $1
         and e.outcome in ('new', 'version', 'variant')
     `,
-    [intakeId],
+    [arrivalId],
   );
   const frames = (
     await many<{ id: string }>(
       sql,
       `
         select frame_id as id
-        from intake_entry
-        where intake_id = $1 and frame_id is not null
+        from arrival_entry
+        where arrival_id = $1 and frame_id is not null
       `,
-      [intakeId],
+      [arrivalId],
     )
   ).map((r) => r.id);
   const ids = versions.map((v) => v.id);
-  await sql.query('delete from pack where intake_id = $1', [intakeId]);
-  await sql.query('update intake_entry set version_id = null, frame_id = null where intake_id = $1', [intakeId]);
+  await sql.query('delete from pack where arrival_id = $1', [arrivalId]);
+  await sql.query('update arrival_entry set version_id = null, frame_id = null where arrival_id = $1', [arrivalId]);
   // what another arrival was compared with must not name what is gone
   await sql.query(
     `
-      update intake_entry
+      update arrival_entry
       set held_version_id = null
       where held_version_id = any($1::uuid[])
     `,
@@ -888,7 +893,7 @@ export const takeBack = async (
   await sql.query('delete from version where id = any ($1::uuid[])', [ids]);
   await sql.query(
     `
-      update intake_entry
+      update arrival_entry
       set target_item_id = null
       where target_item_id = any($1::uuid[])
         and not exists (

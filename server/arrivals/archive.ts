@@ -90,7 +90,7 @@ export async function* walkArchive(
             'limit-count',
             `The archive holds more than ${limits.entries} files; from this one on, they are not read.`,
             raw.slice(0, 200),
-            'Split the delivery into smaller archives.',
+            'Split the arrival into smaller archives.',
           ),
         };
         return;
@@ -145,7 +145,7 @@ export async function* walkArchive(
             'limit-size',
             `The archive unpacks to more than ${limits.totalBytes / 2 ** 30} GB; from this entry on, nothing is read.`,
             path,
-            'Split the delivery into smaller archives.',
+            'Split the arrival into smaller archives.',
           ),
         };
         return;

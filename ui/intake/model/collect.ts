@@ -1,12 +1,12 @@
-/** What was dropped or chosen, as deliveries: a folder is one with its tree, a ZIP is one, loose files together are one. */
-export interface Delivery {
+/** What was dropped or chosen, grouped into arrivals: a folder is one with its tree, a ZIP is one, loose files together are one. */
+export interface Dropped {
   name: string;
   files: { path: string; file: File }[];
 }
 
 const leftovers = /(^|\/)(\.DS_Store|Thumbs\.db|desktop\.ini|\._[^/]*)$/;
 
-async function walk(entry: FileSystemEntry, path: string, out: Delivery['files']): Promise<void> {
+async function walk(entry: FileSystemEntry, path: string, out: Dropped['files']): Promise<void> {
   if (entry.isFile) {
     const file = await new Promise<File>((yes, no) => (entry as FileSystemFileEntry).file(yes, no));
     if (file.size && !leftovers.test(path)) out.push({ path, file });
@@ -21,7 +21,7 @@ async function walk(entry: FileSystemEntry, path: string, out: Delivery['files']
   }
 }
 
-function grouped(loose: File[], folders: Delivery[]): Delivery[] {
+function grouped(loose: File[], folders: Dropped[]): Dropped[] {
   const zips = loose
     .filter((f) => /\.zip$/i.test(f.name))
     .map((f) => ({ name: f.name, files: [{ path: f.name, file: f }] }));
@@ -37,10 +37,10 @@ function grouped(loose: File[], folders: Delivery[]): Delivery[] {
   return [...folders.filter((f) => f.files.length), ...zips, ...together];
 }
 
-export async function fromDrop(items: DataTransferItemList, files: FileList): Promise<Delivery[]> {
+export async function fromDrop(items: DataTransferItemList, files: FileList): Promise<Dropped[]> {
   const entries = [...items].map((i) => i.webkitGetAsEntry()).filter((e): e is FileSystemEntry => e !== null);
   const loose: File[] = [];
-  const folders: Delivery[] = [];
+  const folders: Dropped[] = [];
   if (!entries.length) return grouped([...files], []);
   const flat = [...files];
   for (const fileSystemEntry of entries)
@@ -50,16 +50,16 @@ export async function fromDrop(items: DataTransferItemList, files: FileList): Pr
     }
   for (const fileSystemEntry of entries)
     if (fileSystemEntry.isDirectory) {
-      const delivery: Delivery = { name: fileSystemEntry.name, files: [] };
-      await walk(fileSystemEntry, fileSystemEntry.name, delivery.files);
-      folders.push(delivery);
+      const dropped: Dropped = { name: fileSystemEntry.name, files: [] };
+      await walk(fileSystemEntry, fileSystemEntry.name, dropped.files);
+      folders.push(dropped);
     }
   return grouped(loose, folders);
 }
 
 /** Files of an input; those of a folder bear their path in it. */
-export function fromInput(files: FileList): Delivery[] {
-  const folders = new Map<string, Delivery>();
+export function fromInput(files: FileList): Dropped[] {
+  const folders = new Map<string, Dropped>();
   const loose: File[] = [];
   for (const file of files) {
     const path = file.webkitRelativePath;
@@ -68,9 +68,9 @@ export function fromInput(files: FileList): Delivery[] {
       continue;
     }
     const top = path.split('/')[0]!;
-    const delivery = folders.get(top) ?? { name: top, files: [] };
-    if (file.size && !leftovers.test(path)) delivery.files.push({ path, file });
-    folders.set(top, delivery);
+    const dropped = folders.get(top) ?? { name: top, files: [] };
+    if (file.size && !leftovers.test(path)) dropped.files.push({ path, file });
+    folders.set(top, dropped);
   }
   return grouped(loose, [...folders.values()]);
 }

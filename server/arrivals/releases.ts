@@ -9,14 +9,14 @@ import { hex } from '../blobs/service';
 import * as q from './queries';
 
 /** The newest pack of which this arrival seems a release: half of the smaller of the two is shared, or the names are the same and something is. */
-export async function matchPack(sql: Sql, intakeId: string): Promise<void> {
-  const intake = (await q.intakeById(sql, intakeId))!;
-  const entries = await q.entriesOf(sql, intakeId);
+export async function matchPack(sql: Sql, arrivalId: string): Promise<void> {
+  const arrival = (await q.arrivalById(sql, arrivalId))!;
+  const entries = await q.entriesOf(sql, arrivalId);
   const size = entries.filter((e) => ['new', 'version', 'variant', 'duplicate'].includes(e.outcome)).length;
-  const name = designName(intake.name.replace(/\.zip$/i, '')).base;
-  const like = await q.packsLike(sql, intakeId);
+  const name = designName(arrival.name.replace(/\.zip$/i, '')).base;
+  const like = await q.packsLike(sql, arrivalId);
   const found = like.find((p) => p.shared >= 0.5 * Math.min(p.members, size) || designName(p.name).base === name);
-  await q.intakePrevious(sql, intakeId, found?.id ?? null);
+  await q.arrivalPrevious(sql, arrivalId, found?.id ?? null);
 }
 
 export interface Change {
@@ -27,20 +27,20 @@ export interface Change {
   meaning: string;
 }
 export interface ReleaseView {
-  pack: { id: string; name: string; release: string; supplier: string; at: string; intakeId: string };
+  pack: { id: string; name: string; release: string; supplier: string; at: string; arrivalId: string };
   changes: Change[];
 }
 
 const last = (path: string): string => path.split('/').pop()!.toLowerCase();
 
 /** What was added, changed and gone against the release before, and what each change means. */
-export async function compareRelease(person: Person, intake: q.IntakeRow): Promise<ReleaseView | null> {
-  allow(person, 'intake.read');
-  if (!intake.previous_pack_id) return null;
+export async function compareRelease(person: Person, arrival: q.ArrivalRow): Promise<ReleaseView | null> {
+  allow(person, 'arrival.read');
+  if (!arrival.previous_pack_id) return null;
   const sql = pool();
-  const pack = await q.packById(sql, intake.previous_pack_id);
-  if (!pack || pack.intake_id === intake.id) return null;
-  const entries = await q.entriesOf(sql, intake.id);
+  const pack = await q.packById(sql, arrival.previous_pack_id);
+  if (!pack || pack.arrival_id === arrival.id) return null;
+  const entries = await q.entriesOf(sql, arrival.id);
   const before = await q.membersOf(sql, pack.id);
   const seen = new Set<string>();
   const changes: Change[] = [];
@@ -98,7 +98,7 @@ export async function compareRelease(person: Person, intake: q.IntakeRow): Promi
       release: pack.release,
       supplier: pack.supplier,
       at: pack.created_at.toISOString(),
-      intakeId: pack.intake_id,
+      arrivalId: pack.arrival_id,
     },
     changes,
   };

@@ -33,11 +33,11 @@ const AHEAD_FILES = 32;
 const AHEAD_BYTES = 16 * 2 ** 20;
 
 /** Idempotent: it begins anew each time. */
-export async function readIntake(job: JobContext): Promise<{ entries: number }> {
+export async function readArrival(job: JobContext): Promise<{ entries: number }> {
   const sql = pool();
-  const id = job.payload.intake as string;
-  const intake = await q.intakeById(sql, id);
-  if (!intake || intake.status === 'accepted' || intake.status === 'discarded') return { entries: 0 };
+  const id = job.payload.arrival as string;
+  const arrival = await q.arrivalById(sql, id);
+  if (!arrival || arrival.status === 'accepted' || arrival.status === 'discarded') return { entries: 0 };
   const known = await descriptors();
   const worker = { personId: job.personId, name: 'worker' };
   let done = 0;
@@ -75,7 +75,7 @@ export async function readIntake(job: JobContext): Promise<{ entries: number }> 
       entries++;
       done += made.row.size;
       if (batch.length >= BATCH_FILES || held >= BATCH_BYTES) await flush();
-      await job.progress(Math.min(0.9, (0.9 * done) / (done + intake.size)), `${entries} files read`);
+      await job.progress(Math.min(0.9, (0.9 * done) / (done + arrival.size)), `${entries} files read`);
     };
     // some are unpacked ahead of the one that is being read
     const ahead: { size: number; made: Promise<Made> }[] = [];
@@ -85,7 +85,7 @@ export async function readIntake(job: JobContext): Promise<{ entries: number }> 
       waiting -= a.size;
       await take(await a.made);
     };
-    for await (const archiveEvent of contentsOf(intake, await q.filesOf(sql, id), known)) {
+    for await (const archiveEvent of contentsOf(arrival, await q.filesOf(sql, id), known)) {
       const made = madeOf(archiveEvent, known);
       const size = archiveEvent.type === 'file' ? archiveEvent.bytes.length : 0;
       made.catch(() => {}); // told when it is awaited
@@ -100,8 +100,8 @@ export async function readIntake(job: JobContext): Promise<{ entries: number }> 
     await transaction(async (tx) => {
       await proposeAll(tx, id);
       await matchPack(tx, id);
-      await q.intakeStatus(tx, id, 'ready');
-      await record(tx, worker, 'intake', id, 'read', null, { entries });
+      await q.arrivalStatus(tx, id, 'ready');
+      await record(tx, worker, 'arrival', id, 'read', null, { entries });
     });
     return { entries };
   } catch (error) {
@@ -112,15 +112,15 @@ export async function readIntake(job: JobContext): Promise<{ entries: number }> 
           ? new Problem(
               'stopped',
               'Reading was stopped; nothing of it was taken in.',
-              intake.name,
-              'Discard the delivery, or drop it again.',
+              arrival.name,
+              'Discard the arrival, or drop it again.',
             )
           : null;
     if (problem)
       await transaction(async (tx) => {
         await q.clearEntries(tx, id);
-        await q.intakeStatus(tx, id, 'failed', problem.toJSON());
-        await record(tx, worker, 'intake', id, problem.code === 'stopped' ? 'stopped' : 'failed', null, {
+        await q.arrivalStatus(tx, id, 'failed', problem.toJSON());
+        await record(tx, worker, 'arrival', id, problem.code === 'stopped' ? 'stopped' : 'failed', null, {
           code: problem.code,
         });
       });
@@ -129,7 +129,7 @@ export async function readIntake(job: JobContext): Promise<{ entries: number }> 
 }
 
 /** Every file of the arrival in turn; a ZIP that is no editor's own kind of file is walked, below its own name where there are others. */
-async function* contentsOf(intake: q.IntakeRow, files: q.FileRow[], known: Known): AsyncGenerator<ArchiveEvent> {
+async function* contentsOf(arrival: q.ArrivalRow, files: q.FileRow[], known: Known): AsyncGenerator<ArchiveEvent> {
   for (const f of files) {
     const sha = f.sha256!;
     const zip = (await blobHead(sha, 4)).toString('latin1') === 'PK\u0003\u0004';
@@ -151,7 +151,7 @@ async function* contentsOf(intake: q.IntakeRow, files: q.FileRow[], known: Known
       yield { type: 'file', path: f.path, bytes: await getBlob(sha), sha256: sha };
       continue;
     }
-    const folder = await mkdtemp(join(tmpdir(), 'etagere-intake-'));
+    const folder = await mkdtemp(join(tmpdir(), 'etagere-arrival-'));
     const file = join(folder, 'pack');
     try {
       await spoolBlob(sha, file);

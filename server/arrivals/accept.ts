@@ -64,26 +64,26 @@ export interface Acceptance {
 const TAKEN = ['new', 'version', 'variant', 'frame', 'descriptor'];
 const settled = (id: string): Problem =>
   new Problem(
-    'intake-settled',
+    'arrival-settled',
     'This arrival has been settled already, or is still being read.',
     id,
     'Reload the page.',
   );
 
 /** Takes the chosen entries as what they are to become: all of them or none. Duplicates join the pack as members, not as items. */
-export async function acceptIntake(
+export async function acceptArrival(
   person: Person,
   id: string,
   input: Acceptance,
 ): Promise<{ items: string[]; versions: number; frames: number; descriptors: number }> {
-  allow(person, 'intake.accept');
+  allow(person, 'arrival.accept');
   const { shelfId: onto, newShelf, newLicence, ...a } = checked(schema, input) as unknown as Required<Acceptance>;
   const actor = actorOf(person);
   if (!onto && !newShelf)
     throw new Problem('input-invalid', 'Choose a shelf.', 'shelf', 'Choose one, or name a new one.');
   return transaction(async (sql) => {
-    const intake = await q.intakeById(sql, id, true);
-    if (!intake || intake.status !== 'ready') throw settled(id);
+    const arrival = await q.arrivalById(sql, id, true);
+    if (!arrival || arrival.status !== 'ready') throw settled(id);
     const rows = await q.entriesOf(sql, id);
     const wanted = a.entries ? new Set(a.entries) : null;
     const except = new Set(a.except);
@@ -91,7 +91,7 @@ export async function acceptIntake(
     const out = { items: [] as string[], versions: 0, frames: 0, descriptors: 0 };
     if (!chosen.length)
       throw new Problem(
-        'intake-nothing',
+        'arrival-nothing',
         'Nothing is chosen.',
         id,
         'Choose at least one file, or discard the arrival.',
@@ -101,7 +101,7 @@ export async function acceptIntake(
     );
     if (bad)
       throw new Problem(
-        'intake-entry',
+        'arrival-entry',
         'Only what can stand on a shelf, frames and descriptors are taken.',
         bad.path,
         'Take this file out of the choice, or say what it is to become.',
@@ -113,15 +113,15 @@ export async function acceptIntake(
     if (!single)
       await q.insertPack(sql, {
         id: packId,
-        name: intake.name.replace(/\.zip$/i, ''),
-        intakeId: id,
+        name: arrival.name.replace(/\.zip$/i, ''),
+        arrivalId: id,
         supplier: a.supplier,
         release: a.release,
         source: a.source,
         licenceId,
-        previousId: intake.previous_pack_id,
+        previousId: arrival.previous_pack_id,
       });
-    await q.intakeSource(sql, id, a.source, licenceId);
+    await q.arrivalSource(sql, id, a.source, licenceId);
     const madeOf = new Map<number, { itemId: string; versionId: string }>();
     const bySha = new Map<string, string>();
     const frames: string[] = [];
@@ -156,7 +156,7 @@ export async function acceptIntake(
         format: entry.format,
         facts: entry.facts,
         selvedge: entry.selvedge,
-        notes: `from ${intake.name}`,
+        notes: `from ${arrival.name}`,
         internalId: entry.internal_id,
         content: entry.content_sha256,
         fingerprint: entry.fingerprint,
@@ -166,7 +166,7 @@ export async function acceptIntake(
         const held = entry.corrected ? undefined : await q.heldBySha(sql, entry.sha256!);
         if (held)
           throw new Problem(
-            'intake-held',
+            'arrival-held',
             `What ${entry.path} holds came in meanwhile, as ${held.title}.`,
             entry.path,
             'Read the arrival again.',
@@ -187,7 +187,7 @@ export async function acceptIntake(
         const target = entry.target_item_id ?? madeOf.get(entry.target_entry_id ?? -1)?.itemId;
         if (!target)
           throw new Problem(
-            'intake-target',
+            'arrival-target',
             `${entry.path} belongs to ${entry.target_path ?? 'an item'}, which is not taken.`,
             entry.path,
             'Take that one too, or make this one an item of its own.',
@@ -208,7 +208,7 @@ export async function acceptIntake(
           null,
           {
             path: entry.path,
-            intake: intake.name,
+            arrival: arrival.name,
           },
         );
         out.versions++;
@@ -235,8 +235,8 @@ export async function acceptIntake(
         { frames },
         person.id,
       );
-    await q.intakeStatus(sql, id, 'accepted');
-    await record(sql, actor, 'intake', id, 'accepted', null, {
+    await q.arrivalStatus(sql, id, 'accepted');
+    await record(sql, actor, 'arrival', id, 'accepted', null, {
       items: out.items.length,
       versions: out.versions,
       frames: out.frames,
@@ -246,27 +246,27 @@ export async function acceptIntake(
   });
 }
 
-/** Puts an accepted intake back whole, unless something depends on what it made: then that is named, and nothing happens. */
-export async function undoIntake(
+/** Puts an accepted arrival back whole, unless something depends on what it made: then that is named, and nothing happens. */
+export async function undoArrival(
   person: Person,
   id: string,
 ): Promise<{ versions: number; items: number; frames: number }> {
-  allow(person, 'intake.accept');
+  allow(person, 'arrival.accept');
   return transaction(async (sql: Sql) => {
-    const intake = await q.intakeById(sql, id, true);
-    if (!intake || intake.status !== 'accepted')
-      throw new Problem('intake-settled', 'Only an accepted arrival can be put back.', id, 'Reload the page.');
+    const arrival = await q.arrivalById(sql, id, true);
+    if (!arrival || arrival.status !== 'accepted')
+      throw new Problem('arrival-settled', 'Only an accepted arrival can be put back.', id, 'Reload the page.');
     const hang = await q.dependents(sql, id);
     if (hang.length)
       throw new Problem(
-        'intake-needed',
+        'arrival-needed',
         `Something depends on what came in: ${hang.map((h) => `${h.n} ${h.n === 1 ? 'is' : 'are'} ${h.what}${h.example ? ` (${h.example})` : ''}`).join('; ')}.`,
-        intake.name,
+        arrival.name,
         'Undo those first, then put the arrival back.',
       );
     const back = await q.takeBack(sql, id);
-    await q.intakeStatus(sql, id, 'ready');
-    await record(sql, actorOf(person), 'intake', id, 'put back', null, back);
+    await q.arrivalStatus(sql, id, 'ready');
+    await record(sql, actorOf(person), 'arrival', id, 'put back', null, back);
     return back;
   });
 }

@@ -1,11 +1,11 @@
 import {
-  acceptIntake,
+  acceptArrival,
   correctEntries,
-  discardIntake,
+  discardArrival,
   dropArrival,
-  intakeFor,
-  undoIntake,
-} from '@/server/packs/service';
+  arrivalFor,
+  undoArrival,
+} from '@/server/arrivals/service';
 import type { NewLicence } from '@/server/licences/service';
 import { body, route } from '@/server/web';
 
@@ -24,7 +24,7 @@ export const POST = route<C>(async (person, request, { params }) => {
     release?: string;
     source?: Record<string, string>;
   }>(request);
-  return acceptIntake(person, (await params).id, {
+  return acceptArrival(person, (await params).id, {
     entries: b.entries ?? null,
     except: b.except ?? [],
     shelfId: b.shelfId ?? null,
@@ -44,8 +44,8 @@ export const PATCH = route<C>(async (person, request, { params }) =>
 /** Discards an arrival, gives up one that is still arriving, or (?undo) puts an accepted one back. */
 export const DELETE = route<C>(async (person, request, { params }) => {
   const { id } = await params;
-  if (new URL(request.url).searchParams.has('undo')) return undoIntake(person, id);
-  const { intake } = await intakeFor(person, id);
-  await (intake.status === 'arriving' ? dropArrival(person, id) : discardIntake(person, id));
+  if (new URL(request.url).searchParams.has('undo')) return undoArrival(person, id);
+  const { arrival } = await arrivalFor(person, id);
+  await (arrival.status === 'arriving' ? dropArrival(person, id) : discardArrival(person, id));
   return {};
 });

@@ -10,10 +10,10 @@ import { checked } from '../people/service';
 import { compareRelease, type ReleaseView } from './releases';
 import * as q from './queries';
 
-export type { EntryRow, IntakeRow, Outcome, Source } from './queries';
+export type { EntryRow, ArrivalRow, Outcome, Source } from './queries';
 export type { Change, ReleaseView } from './releases';
-export { acceptIntake, undoIntake } from './accept';
-export { readIntake } from './read-arrival';
+export { acceptArrival, undoArrival } from './accept';
+export { readArrival } from './read-arrival';
 export {
   beginArrival,
   beginUpload,
@@ -25,21 +25,24 @@ export {
   uploadState,
 } from './uploads';
 
-export async function intakeFor(person: Person, id: string): Promise<{ intake: q.IntakeRow; entries: q.EntryRow[] }> {
-  allow(person, 'intake.read');
-  const intake = await q.intakeById(pool(), id);
-  if (!intake) throw new Problem('not-found', 'There is no such arrival.', id, 'Go back to Intake.');
-  return { intake, entries: await q.entriesOf(pool(), id) };
+export async function arrivalFor(
+  person: Person,
+  id: string,
+): Promise<{ arrival: q.ArrivalRow; entries: q.EntryRow[] }> {
+  allow(person, 'arrival.read');
+  const arrival = await q.arrivalById(pool(), id);
+  if (!arrival) throw new Problem('not-found', 'There is no such arrival.', id, 'Go back to Arrival.');
+  return { arrival, entries: await q.entriesOf(pool(), id) };
 }
 
-export const releaseFor = (person: Person, intake: q.IntakeRow): Promise<ReleaseView | null> =>
-  compareRelease(person, intake);
+export const releaseFor = (person: Person, arrival: q.ArrivalRow): Promise<ReleaseView | null> =>
+  compareRelease(person, arrival);
 export interface ArrivalView {
-  intake: q.IntakeRow;
+  arrival: q.ArrivalRow;
   groups: {
     group: q.Group;
     count: number;
-    rows: (q.EntryRow & { needs: { kind: string; name: string; where: 'in this delivery' | 'held' | 'missing' }[] })[];
+    rows: (q.EntryRow & { needs: { kind: string; name: string; where: 'in this arrival' | 'held' | 'missing' }[] })[];
   }[];
   takeable: number;
   files: number;
@@ -61,10 +64,10 @@ const TAKEN = ['new', 'version', 'variant', 'frame', 'descriptor'];
 
 /** An arrival as it is decided: by group, exceptions first; of each group the first 200 rows, or all of one. */
 export async function arrivalView(person: Person, id: string, only: string | null = null): Promise<ArrivalView> {
-  allow(person, 'intake.read');
+  allow(person, 'arrival.read');
   const sql = pool();
-  const intake = await q.intakeById(sql, id);
-  if (!intake) throw new Problem('not-found', 'There is no such arrival.', id, 'Go back to Intake.');
+  const arrival = await q.arrivalById(sql, id);
+  if (!arrival) throw new Problem('not-found', 'There is no such arrival.', id, 'Go back to Arrival.');
   const group = order.includes(only as q.Group) ? only : null;
   const rows = await q.groupedEntries(sql, id, group ? 20000 : 200, group);
   const counts = await q.outcomeCounts(sql, id);
@@ -75,14 +78,14 @@ export async function arrivalView(person: Person, id: string, only: string | nul
     needs: entry.needs.map((n) => ({
       ...n,
       where: brought.has(n.name)
-        ? ('in this delivery' as const)
+        ? ('in this arrival' as const)
         : held.has(n.name)
           ? ('held' as const)
           : ('missing' as const),
     })),
   }));
   return {
-    intake,
+    arrival,
     takeable: TAKEN.reduce((n, o) => n + (counts[o] ?? 0), 0),
     files: Object.values(counts).reduce((a, b) => a + b, 0),
     groups: order.flatMap((group) => {
@@ -92,9 +95,9 @@ export async function arrivalView(person: Person, id: string, only: string | nul
   };
 }
 
-export async function listIntakes(person: Person) {
-  allow(person, 'intake.read');
-  return q.intakes(pool(), 50);
+export async function listArrivals(person: Person) {
+  allow(person, 'arrival.read');
+  return q.arrivals(pool(), 50);
 }
 
 const correction = object({
@@ -124,13 +127,13 @@ export async function correctEntries(
     entryId?: number | null;
   },
 ): Promise<{ changed: number }> {
-  allow(person, 'intake.accept');
+  allow(person, 'arrival.accept');
   const c = checked(correction, input);
   return transaction(async (sql) => {
-    const intake = await q.intakeById(sql, id, true);
-    if (!intake || intake.status !== 'ready')
+    const arrival = await q.arrivalById(sql, id, true);
+    if (!arrival || arrival.status !== 'ready')
       throw new Problem(
-        'intake-settled',
+        'arrival-settled',
         'This arrival has been settled already, or is still being read.',
         id,
         'Reload the page.',
@@ -138,11 +141,11 @@ export async function correctEntries(
     const ids = c.group ? await q.groupIds(sql, id, c.group) : c.entries;
     const rows = await q.entriesOf(sql, id, ids as number[]);
     const kind = c.kind;
-    if (!rows.length) throw new Problem('intake-nothing', 'Nothing is chosen.', id, 'Choose at least one file.');
+    if (!rows.length) throw new Problem('arrival-nothing', 'Nothing is chosen.', id, 'Choose at least one file.');
     for (const entry of rows) {
       if (!entry.sha256)
         throw new Problem(
-          'intake-entry',
+          'arrival-entry',
           'This file was not kept, since nothing could be made of it.',
           entry.path,
           'Drop it by itself, or ask the supplier for it again.',
@@ -150,14 +153,14 @@ export async function correctEntries(
       const becomes = kind ?? entry.kind;
       if (['new', 'version', 'variant'].includes(c.outcome) && !isTakeable(becomes))
         throw new Problem(
-          'intake-entry',
+          'arrival-entry',
           `A ${becomes || 'file of no kind'} cannot stand on a shelf.`,
           entry.path,
           'Say first of which kind it is.',
         );
       if (['look', 'preset'].includes(becomes) && becomes !== entry.kind)
         throw new Problem(
-          'intake-kind',
+          'arrival-kind',
           `Nothing in this file can be read as a ${becomes}.`,
           entry.path,
           'Take it as another kind, or bring in a descriptor that tells its language.',
@@ -170,7 +173,7 @@ export async function correctEntries(
       rows.some((e) => !e.target_item_id && !e.target_entry_id)
     )
       throw new Problem(
-        'intake-target',
+        'arrival-target',
         'A new version or a variant needs the item that it belongs to.',
         'item',
         'Choose the item.',
@@ -183,18 +186,18 @@ export async function correctEntries(
         itemId: c.outcome === 'new' ? null : (c.itemId ?? (c.entryId ? null : entry.target_item_id)),
         entryId: c.outcome === 'new' || c.itemId ? null : (c.entryId ?? entry.target_entry_id),
       });
-    await record(sql, actorOf(person), 'intake', id, 'corrected', null, { entries: changed, outcome: c.outcome });
+    await record(sql, actorOf(person), 'arrival', id, 'corrected', null, { entries: changed, outcome: c.outcome });
     return { changed };
   });
 }
 
-export async function discardIntake(person: Person, id: string): Promise<void> {
-  allow(person, 'intake.accept');
+export async function discardArrival(person: Person, id: string): Promise<void> {
+  allow(person, 'arrival.accept');
   await transaction(async (sql) => {
-    const intake = await q.intakeById(sql, id, true);
-    if (!intake || intake.status === 'accepted')
-      throw new Problem('intake-settled', 'This arrival has been settled already.', id, 'Reload the page.');
-    await q.intakeStatus(sql, id, 'discarded');
-    await record(sql, actorOf(person), 'intake', id, 'discarded');
+    const arrival = await q.arrivalById(sql, id, true);
+    if (!arrival || arrival.status === 'accepted')
+      throw new Problem('arrival-settled', 'This arrival has been settled already.', id, 'Reload the page.');
+    await q.arrivalStatus(sql, id, 'discarded');
+    await record(sql, actorOf(person), 'arrival', id, 'discarded');
   });
 }

@@ -21,8 +21,8 @@ const arrivalSchema = object({
   name: string().trim().required().max(255),
   files: array()
     .of(fileSchema)
-    .min(1, 'There is no file in this delivery.')
-    .max(limits.entries, `A delivery may have at most ${limits.entries} files; pack it as a ZIP, or bring it in parts.`)
+    .min(1, 'There is no file in this arrival.')
+    .max(limits.entries, `An arrival may have at most ${limits.entries} files; pack it as a ZIP, or bring it in parts.`)
     .required(),
 }).noUnknown();
 
@@ -33,19 +33,19 @@ export interface UploadView {
   received: number;
 }
 
-const clean = (name: string): string => name.replace(/[\u0000-\u001f/\\]/g, ' ').trim() || 'delivery';
+const clean = (name: string): string => name.replace(/[\u0000-\u001f/\\]/g, ' ').trim() || 'arrival';
 
-/** A delivery is announced: its name and the paths and sizes of its files. Each then comes as an upload of its own. */
+/** An arrival is announced: its name and the paths and sizes of its files. Each then comes as an upload of its own. */
 export async function beginArrival(
   person: Person,
   input: { name: string; files: { path: string; size: number }[] },
-): Promise<{ intake: string; files: UploadView[] }> {
-  allow(person, 'intake.make');
+): Promise<{ arrival: string; files: UploadView[] }> {
+  allow(person, 'arrival.make');
   const a = checked(arrivalSchema, input) as typeof input;
   const id = v7();
   const files = a.files.map((f) => ({ id: v7(), path: entryPath(f.path) || clean(f.path), size: f.size, received: 0 }));
   return transaction(async (sql) => {
-    await q.insertIntake(sql, { id, name: clean(a.name), personId: person.id });
+    await q.insertArrival(sql, { id, name: clean(a.name), personId: person.id });
     await q.insertUploads(
       sql,
       person.id,
@@ -61,21 +61,21 @@ export async function beginArrival(
       files.map((f) => f.id),
       files.map(() => null),
     );
-    await record(sql, actorOf(person), 'intake', id, 'announced', null, { name: clean(a.name), files: files.length });
-    return { intake: id, files };
+    await record(sql, actorOf(person), 'arrival', id, 'announced', null, { name: clean(a.name), files: files.length });
+    return { arrival: id, files };
   });
 }
 
-/** A delivery of one file. */
+/** An arrival of one file. */
 export async function beginUpload(
   person: Person,
   input: { name: string; size: number },
-): Promise<{ id: string; received: number; intake: string }> {
-  const { intake, files } = await beginArrival(person, {
+): Promise<{ id: string; received: number; arrival: string }> {
+  const { arrival, files } = await beginArrival(person, {
     name: input.name,
     files: [{ path: clean(String(input.name ?? '')), size: input.size }],
   });
-  return { id: files[0]!.id, received: 0, intake };
+  return { id: files[0]!.id, received: 0, arrival };
 }
 
 const gone = (id: string): Problem =>
@@ -88,7 +88,7 @@ export async function uploadPart(
   offset: number,
   bytes: Buffer,
 ): Promise<{ received: number }> {
-  allow(person, 'intake.make');
+  allow(person, 'arrival.make');
   return transaction(async (sql) => {
     const upload = await q.uploadById(sql, id, true);
     if (!upload || upload.person_id !== person.id || upload.sha256) throw gone(id);
@@ -119,7 +119,7 @@ export async function uploadState(
 
 export interface Waiting {
   id: string;
-  intake: string;
+  arrival: string;
   name: string;
   path: string;
   size: number;
@@ -129,22 +129,22 @@ export async function unfinishedUploads(person: Person): Promise<Waiting[]> {
   allow(person, 'view');
   return (await q.openUploads(pool(), person.id)).map((upload) => ({
     id: upload.id,
-    intake: upload.intake_id,
-    name: upload.intake,
+    arrival: upload.arrival_id,
+    name: upload.arrival,
     path: upload.path,
     size: upload.size,
     received: upload.received,
   }));
 }
 
-/** An upload that is complete; with the last of a delivery, the job begins that reads it. */
-export async function finishUpload(person: Person, id: string): Promise<{ intake: string; waiting: number }> {
-  allow(person, 'intake.make');
+/** An upload that is complete; with the last of an arrival, the job begins that reads it. */
+export async function finishUpload(person: Person, id: string): Promise<{ arrival: string; waiting: number }> {
+  allow(person, 'arrival.make');
   return transaction(async (sql) => {
     const upload = await q.uploadById(sql, id, true);
     if (!upload || upload.person_id !== person.id) throw gone(id);
-    const intake = await q.intakeOfUpload(sql, id);
-    if (!intake) throw gone(id);
+    const arrival = await q.arrivalOfUpload(sql, id);
+    if (!arrival) throw gone(id);
     if (upload.received !== upload.size)
       throw new Problem(
         'upload-part',
@@ -155,41 +155,41 @@ export async function finishUpload(person: Person, id: string): Promise<{ intake
     const sha = upload.sha256 ?? (await blobOfUpload(sql, id));
     await q.uploadDone(sql, id, sha);
     await q.fileArrived(sql, id, sha);
-    return { intake, waiting: await beginReading(sql, intake, person) };
+    return { arrival, waiting: await beginReading(sql, arrival, person) };
   });
 }
 
 /** Begins to read an arrival once none of its files is missing; says how many are. */
 export async function beginReading(sql: Sql, id: string, person: Person | null): Promise<number> {
-  const intake = await q.intakeById(sql, id, true);
+  const arrival = await q.arrivalById(sql, id, true);
   const missing = await q.missingFiles(sql, id);
-  if (!missing && intake?.status === 'arriving') {
-    await q.intakeJob(
+  if (!missing && arrival?.status === 'arriving') {
+    await q.arrivalJob(
       sql,
       id,
-      await addJob(sql, 'intake', `Read ${intake.name}`, { intake: id }, person?.id ?? intake.person_id),
+      await addJob(sql, 'arrival', `Read ${arrival.name}`, { arrival: id }, person?.id ?? arrival.person_id),
     );
     await record(
       sql,
-      person ? actorOf(person) : { personId: intake.person_id, name: intake.person ?? 'agent' },
-      'intake',
+      person ? actorOf(person) : { personId: arrival.person_id, name: arrival.person ?? 'agent' },
+      'arrival',
       id,
       'arrived',
       null,
-      { name: intake.name },
+      { name: arrival.name },
     );
   }
   return missing;
 }
 
-/** Gives up a delivery of which files are still missing. */
+/** Gives up an arrival of which files are still missing. */
 export async function dropArrival(person: Person, id: string): Promise<void> {
-  allow(person, 'intake.make');
+  allow(person, 'arrival.make');
   await transaction(async (sql) => {
-    const intake = await q.intakeById(sql, id, true);
-    if (!intake || intake.status !== 'arriving' || intake.person_id !== person.id) throw gone(id);
+    const arrival = await q.arrivalById(sql, id, true);
+    if (!arrival || arrival.status !== 'arriving' || arrival.person_id !== person.id) throw gone(id);
     await q.dropUploadsOf(sql, id);
-    await q.intakeStatus(sql, id, 'discarded');
-    await record(sql, actorOf(person), 'intake', id, 'dropped');
+    await q.arrivalStatus(sql, id, 'discarded');
+    await record(sql, actorOf(person), 'arrival', id, 'dropped');
   });
 }

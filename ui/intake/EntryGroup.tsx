@@ -1,0 +1,168 @@
+'use client';
+/** The files of one group, by folder. */
+import Link from 'next/link';
+import { Fragment } from 'react';
+import { groupBy } from '../kit/group';
+import { EntryRow } from './EntryRow';
+import { becomes, folderOf, groupWords, isCorrectable, isTaken, type Entry, type GroupOfEntries } from './model/entry';
+
+/** What files are said to be: some of them, or all of a group. */
+export interface Correction {
+  entries?: number[];
+  group?: string;
+  outcome: string;
+  /** narrows down of which items they may be a version */ kind?: string;
+}
+interface Props {
+  arrival: string;
+  group: GroupOfEntries;
+  /** it can still be decided on */ open: boolean;
+  busy: boolean;
+  /** entries that are not to be taken */ left: ReadonlySet<number>;
+  onTake: (ids: readonly number[], on: boolean) => void;
+  onCorrect: (correction: Correction) => void;
+}
+
+const idsOf = (rows: readonly Entry[]): number[] => rows.map((entry) => entry.id);
+
+export function EntryGroup({ arrival, group: given, open, busy, left, onTake, onCorrect }: Props) {
+  const { group, count, rows } = given;
+  const { title, note } = groupWords[group] ?? { title: group, note: '' };
+  const takes = open && rows.some(isTaken);
+  const correctable = open && isCorrectable(given);
+  const isWhole = (list: readonly Entry[]): boolean => list.every((entry) => !left.has(entry.id));
+  const folders = [...groupBy(rows, (entry) => folderOf(entry.path))];
+  return (
+    <section
+      className="mb-7 max-w-[1180px]"
+      aria-label={title}
+      style={{ contentVisibility: 'auto', containIntrinsicSize: 'auto 300px' }}
+    >
+      <h2 className="mb-1 flex items-baseline gap-2.5 text-[17px]">
+        {title}
+        <span className="font-sans text-[12.5px] font-normal tracking-normal text-soft">
+          {count}, {note}
+        </span>
+        {correctable && rows.length > 1 && (
+          <AllBecome title={title} busy={busy} onOutcome={(outcome) => onCorrect({ group, outcome })} />
+        )}
+      </h2>
+      <table className="list table-fixed">
+        <Columns takes={takes} />
+        <thead>
+          <tr>
+            {takes && (
+              <th>
+                <input
+                  type="checkbox"
+                  aria-label={`All of ${title}`}
+                  checked={isWhole(rows)}
+                  onChange={(event) => onTake(idsOf(rows), event.target.checked)}
+                />
+              </th>
+            )}
+            <th>
+              <span className="sr-only">Selvedge</span>
+            </th>
+            <th>File</th>
+            <th>What it is</th>
+            <th>What becomes of it</th>
+          </tr>
+        </thead>
+        <tbody>
+          {folders.map(([folder, list]) => (
+            <Fragment key={folder}>
+              {folder && (
+                <FolderLine
+                  folder={folder}
+                  count={list.length}
+                  whole={takes ? isWhole(list) : null}
+                  onTake={(on) => onTake(idsOf(list), on)}
+                />
+              )}
+              {list.map((entry) => (
+                <EntryRow
+                  key={entry.id}
+                  entry={entry}
+                  name={entry.path.slice(folder ? folder.length + 1 : 0)}
+                  taken={takes ? !left.has(entry.id) : null}
+                  correctable={correctable && entry.kind !== 'descriptor'}
+                  busy={busy}
+                  onTake={(on) => onTake([entry.id], on)}
+                  onOutcome={(outcome) => onCorrect({ entries: [entry.id], kind: entry.kind, outcome })}
+                />
+              ))}
+            </Fragment>
+          ))}
+        </tbody>
+      </table>
+      {count > rows.length && (
+        <p className="mt-2">
+          <Link className="button quiet" href={`/intake/${arrival}?group=${group}`} scroll={false}>
+            Show all {count.toLocaleString('en')}
+          </Link>
+        </p>
+      )}
+    </section>
+  );
+}
+
+const Columns = ({ takes }: { takes: boolean }) => (
+  <colgroup>
+    {takes && <col className="w-[34px]" />}
+    <col className="w-[58px]" />
+    <col />
+    <col className="w-[270px]" />
+    <col className="w-[320px]" />
+  </colgroup>
+);
+
+function AllBecome({ title, busy, onOutcome }: { title: string; busy: boolean; onOutcome: (outcome: string) => void }) {
+  return (
+    <label className="ml-auto font-sans text-[12.5px] font-normal tracking-normal text-soft">
+      all of these become{' '}
+      <select
+        aria-label={`All of ${title} become`}
+        className="field ml-1 h-[26px] text-ink"
+        value=""
+        disabled={busy}
+        onChange={(event) => onOutcome(event.target.value)}
+      >
+        <option value="">as proposed</option>
+        {becomes.map(({ outcome, words }) => (
+          <option key={outcome} value={outcome}>
+            {words}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
+interface FolderProps {
+  folder: string;
+  count: number;
+  /** whether all of it is taken; null where nothing is to be taken */ whole: boolean | null;
+  onTake: (on: boolean) => void;
+}
+
+function FolderLine({ folder, count, whole, onTake }: FolderProps) {
+  return (
+    <tr>
+      <td colSpan={whole === null ? 4 : 5} className="!border-b-0 !pb-0 !pt-3 text-[12px] text-soft">
+        <span className="flex items-center gap-2 [overflow-wrap:anywhere]">
+          {whole !== null && count > 1 && (
+            <input
+              type="checkbox"
+              aria-label={`All of the folder ${folder}`}
+              checked={whole}
+              onChange={(event) => onTake(event.target.checked)}
+            />
+          )}
+          {folder}
+          {count > 1 && `, ${count} files`}
+        </span>
+      </td>
+    </tr>
+  );
+}

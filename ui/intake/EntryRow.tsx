@@ -1,0 +1,150 @@
+'use client';
+/** One file of an arrival: what it is, and what becomes of it. */
+import Link from 'next/link';
+import { Selvedge } from '../kit/Selvedge';
+import { State } from '../kit/State';
+import { becomes, differenceWords, frameBecomes, isTaken, type Entry } from './model/entry';
+
+interface Props {
+  entry: Entry;
+  /** within its folder */ name: string;
+  /** null where nothing is to be taken */ taken: boolean | null;
+  correctable: boolean;
+  busy: boolean;
+  onTake: (on: boolean) => void;
+  onOutcome: (outcome: string) => void;
+}
+
+export function EntryRow({ entry, name, taken, correctable, busy, onTake, onOutcome }: Props) {
+  return (
+    <tr data-entry={entry.path}>
+      {taken !== null && (
+        <td>
+          {isTaken(entry) && (
+            <input
+              type="checkbox"
+              aria-label={`Take ${entry.title}`}
+              checked={taken}
+              onChange={(event) => onTake(event.target.checked)}
+            />
+          )}
+        </td>
+      )}
+      <td>
+        <Selvedge threads={entry.selvedge} className={`h-[38px] w-[46px] ${entry.selvedge ? '' : 'opacity-40'}`} />
+      </td>
+      <td className="[overflow-wrap:anywhere]">
+        <b className="font-medium">{name}</b>
+        <span className="block text-[12px] text-soft">{(entry.size / 1000).toFixed(1)} kB</span>
+        {entry.mismatches.map((mismatch) => (
+          <span key={mismatch} className="block text-[12px] text-ochre">
+            {mismatch}
+          </span>
+        ))}
+      </td>
+      <td>
+        <WhatItIs entry={entry} />
+      </td>
+      <td>
+        <State of={stateOf(entry)} />
+        {entry.corrected && <span className="text-[12px] text-soft"> as you said</span>}
+        <Because entry={entry} />
+        {entry.caution && <span className="block text-[12px] text-ochre">{entry.caution}</span>}
+        {entry.needs.map((need) => (
+          <span
+            key={need.name}
+            className={`block text-[12px] ${need.where === 'missing' ? 'text-ochre' : 'text-soft'}`}
+          >
+            needs the {need.kind.replace('-', ' ')} {need.name}, {need.where}
+          </span>
+        ))}
+        {correctable && <Becomes entry={entry} busy={busy} onOutcome={onOutcome} />}
+      </td>
+    </tr>
+  );
+}
+
+function WhatItIs({ entry }: { entry: Entry }) {
+  const { kind, note, headings, evidence } = entry;
+  if (!kind || kind === 'unknown' || kind === 'document')
+    return <span className="text-soft">{kind || entry.outcome}</span>;
+  return (
+    <>
+      <span className="font-serif text-[15px] [overflow-wrap:anywhere]">{entry.title}</span>
+      <span className="block text-[12px] text-soft">
+        {kind === 'preset' ? note : `${kind.replace('-', ' ')}: ${note}`}
+        {headings.length ? `, under ${headings.join(' / ')}` : ''}
+      </span>
+      <details className="text-[12px] text-soft">
+        <summary className="cursor-pointer">{certainty(entry.confidence)}</summary>
+        {evidence.map((one) => (
+          <span key={one} className="block pl-3">
+            {one}
+          </span>
+        ))}
+      </details>
+    </>
+  );
+}
+
+function certainty(confidence: number): string {
+  if (confidence >= 0.99) return 'Recognized with certainty';
+  return `Recognized, ${Math.round(confidence * 100)} % certain`;
+}
+
+function stateOf(entry: Entry): string {
+  if (entry.itemId) return 'accepted';
+  return entry.outcome === 'duplicate' && entry.likeness?.by === 'effect' ? 'same-effect' : entry.outcome;
+}
+
+/** What its outcome follows from: the item that it became or is like, what is wrong with it, or what it is. */
+function Because({ entry }: { entry: Entry }) {
+  const { likeness, problem, itemId, targetItem, targetTitle, targetPath, outcome, note } = entry;
+  const words = likeness ? `${likeness.words}${differenceWords(likeness)}` : '';
+  if (itemId)
+    return (
+      <Link className="block text-[12px] underline" href={`/items/${itemId}`}>
+        {targetTitle ?? entry.title}
+      </Link>
+    );
+  if (targetItem)
+    return (
+      <span className="block text-[12px] text-soft">
+        {outcome === 'duplicate' ? 'the same as ' : 'of '}
+        <Link className="underline" href={`/items/${targetItem}`}>
+          {targetTitle}
+        </Link>
+        {words && `: ${words}`}
+      </span>
+    );
+  if (targetPath) return <span className="block text-[12px] text-soft">{words}</span>;
+  if (problem)
+    return (
+      <span className="block text-[12px]">
+        <span className="text-ink">{problem.message}</span>{' '}
+        <span className="text-soft">
+          {problem.where}. {problem.remedy}
+        </span>
+      </span>
+    );
+  const saysItself = ['document', 'unknown', 'ignored'].includes(outcome);
+  return saysItself ? <span className="block text-[12px] text-soft">{note}</span> : null;
+}
+
+function Becomes({ entry, busy, onOutcome }: Pick<Props, 'entry' | 'busy' | 'onOutcome'>) {
+  return (
+    <select
+      aria-label={`${entry.title} becomes`}
+      className="field mt-1 block h-[26px] max-w-full text-[12.5px]"
+      value={entry.outcome}
+      disabled={busy}
+      onChange={(event) => onOutcome(event.target.value)}
+    >
+      {(entry.kind === 'frame' ? frameBecomes : becomes).map(({ outcome, words }) => (
+        <option key={outcome} value={outcome}>
+          {words}
+        </option>
+      ))}
+    </select>
+  );
+}

@@ -1,0 +1,44 @@
+/** Where an arrival goes, from whom it is, and under which licence, as it is typed and as it is sent. */
+export interface AcceptForm {
+  /** a shelf, or "new" */ shelf: string;
+  newShelf: string;
+  /** where items of a kind go instead; '' with the rest */ byKind: Record<string, string>;
+  supplier: string;
+  release: string;
+  /** a licence, "new", or '' for none */ licence: string;
+  newLicence: { name: string; may_convert: string; may_spread: string };
+  source: Record<string, string>;
+}
+
+export interface Acceptance {
+  shelfId?: string;
+  newShelf?: string;
+  byKind: Record<string, string>;
+  supplier: string;
+  release: string;
+  licenceId: string | null;
+  newLicence?: AcceptForm['newLicence'];
+  source: Record<string, string>;
+}
+
+export const NEW = 'new';
+
+/** Whether all that is asked for is there. */
+export const isComplete = (form: AcceptForm): boolean =>
+  (form.shelf !== NEW || form.newShelf.trim() !== '') && (form.licence !== NEW || form.newLicence.name.trim() !== '');
+
+const filled = (record: Record<string, string>, but = ''): Record<string, string> =>
+  Object.fromEntries(Object.entries(record).filter(([, value]) => value.trim() && value !== but));
+
+export function acceptanceOf(form: AcceptForm): Acceptance {
+  const { shelf, licence, newLicence, supplier, release } = form;
+  return {
+    ...(shelf === NEW ? { newShelf: form.newShelf.trim() } : { shelfId: shelf }),
+    byKind: filled(form.byKind, shelf),
+    supplier,
+    release,
+    licenceId: licence && licence !== NEW ? licence : null,
+    ...(licence === NEW ? { newLicence: { ...newLicence, name: newLicence.name.trim() } } : {}),
+    source: filled(form.source),
+  };
+}

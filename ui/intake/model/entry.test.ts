@@ -1,0 +1,30 @@
+import { describe, expect, test } from 'vitest';
+import { differenceWords, folderOf, isCorrectable, kindsOfNew, type Entry } from './entry';
+
+const entry = (kind: string, outcome = 'new') => ({ kind, outcome }) as Entry;
+
+describe('files of an arrival', () => {
+  test('kinds of what is new come with the commonest first', () => {
+    const rows = [entry('look'), entry('preset'), entry('preset'), entry('look', 'duplicate')];
+    expect(kindsOfNew([{ group: 'new', count: 4, rows }])).toEqual(['preset', 'look']);
+  });
+
+  test('what was refused or is a paper is not corrected', () => {
+    expect(isCorrectable({ group: 'new', count: 1, rows: [entry('look')] })).toBe(true);
+    expect(isCorrectable({ group: 'papers', count: 1, rows: [entry('document')] })).toBe(false);
+    expect(isCorrectable({ group: 'again', count: 1, rows: [entry('')] })).toBe(false);
+  });
+
+  test('a difference that nobody sees is said to be none', () => {
+    expect(differenceWords({ by: 'effect', words: '', mean: 0.01, max: 0.04 })).toBe(', no difference in color');
+    expect(differenceWords({ by: 'effect', words: '', mean: 0.31, max: 1.26 })).toBe(
+      ', ΔE00 0.31 in the mean, 1.3 at most',
+    );
+    expect(differenceWords({ by: 'bytes', words: '' })).toBe('');
+  });
+
+  test('the folder of a file', () => {
+    expect(folderOf('Autumn/Kiln/Ash.cube')).toBe('Autumn/Kiln');
+    expect(folderOf('Ash.cube')).toBe('');
+  });
+});

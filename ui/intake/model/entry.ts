@@ -1,0 +1,100 @@
+/** A file of an arrival as its page shows it, and how such files are grouped by what is to be decided. */
+import type { ProblemText } from '../../kit/call';
+
+export interface Likeness {
+  by: string;
+  mean?: number;
+  p95?: number;
+  max?: number;
+  words: string;
+  mark?: string;
+}
+export interface Entry {
+  id: number;
+  path: string;
+  size: number;
+  outcome: string;
+  proposal: string;
+  corrected: boolean;
+  kind: string;
+  format: string;
+  title: string;
+  headings: string[];
+  needs: { kind: string; name: string; where: string }[];
+  selvedge: [string, string][] | null;
+  note: string;
+  caution: string;
+  problem: ProblemText | null;
+  targetItem: string | null;
+  targetTitle: string | null;
+  targetPath: string | null;
+  likeness: Likeness | null;
+  confidence: number;
+  evidence: string[];
+  mismatches: string[];
+  itemId: string | null;
+}
+export interface GroupOfEntries {
+  group: string;
+  count: number;
+  rows: Entry[];
+}
+
+/** The groups by name: their title, and what is to be said of them. */
+export const groupWords: Record<string, { title: string; note: string }> = {
+  refused: { title: 'Refused', note: 'not read, and why; the rest is not touched by it' },
+  unknown: { title: 'Unknown', note: 'kept out; no reader knows them' },
+  again: { title: 'Look again', note: 'please check: we are not sure what they are' },
+  version: { title: 'New versions', note: 'of items that are held; what changed is said' },
+  variant: { title: 'Variants', note: 'of one design: they stand together as one item' },
+  effect: {
+    title: 'The same effect as something held',
+    note: 'another name or table, within what counts as a copy here; left out',
+  },
+  new: { title: 'New', note: 'to be taken onto a shelf' },
+  frame: { title: 'Frames', note: 'pictures to preview on' },
+  descriptor: { title: 'Descriptors', note: 'what Etagere knows of an editor' },
+  held: { title: 'Held already', note: 'the same content; not taken twice' },
+  papers: { title: 'Papers and leftovers', note: 'not taken' },
+};
+
+/** What a file can be made to become. */
+export const becomes = [
+  { outcome: 'new', words: 'a new item' },
+  { outcome: 'version', words: 'a new version of …' },
+  { outcome: 'variant', words: 'a variant of …' },
+  { outcome: 'duplicate', words: 'nothing: held already' },
+  { outcome: 'document', words: 'nothing: leave it out' },
+] as const;
+export const frameBecomes = [
+  { outcome: 'frame', words: 'a frame' },
+  { outcome: 'document', words: 'nothing: leave it out' },
+] as const;
+
+const taken = new Set(['new', 'version', 'variant', 'frame', 'descriptor']);
+export const isTaken = (entry: Entry): boolean => taken.has(entry.outcome);
+
+const settledGroups = new Set(['refused', 'unknown', 'papers', 'descriptor']);
+/** Whether a person may say that the files of a group are something else. */
+export const isCorrectable = ({ group, rows }: GroupOfEntries): boolean =>
+  !settledGroups.has(group) && rows.some((entry) => entry.kind);
+
+/** Such an outcome needs to be told of which item it is. */
+export const needsItem = (outcome: string): boolean => outcome === 'version' || outcome === 'variant';
+
+export const folderOf = (path: string): string => path.slice(0, Math.max(0, path.lastIndexOf('/')));
+
+/** How far a file's effect is from that of what it is like. */
+export function differenceWords({ mean, max }: Likeness): string {
+  if (mean === undefined || max === undefined || !Number.isFinite(mean)) return '';
+  if (max < 0.05) return ', no difference in color';
+  return `, ΔE00 ${mean.toFixed(2)} in the mean, ${max.toFixed(1)} at most`;
+}
+
+/** Kinds of what is new, the commonest first. */
+export function kindsOfNew(groups: readonly GroupOfEntries[]): string[] {
+  const counts = new Map<string, number>();
+  for (const entry of groups.flatMap((group) => group.rows))
+    if (entry.outcome === 'new') counts.set(entry.kind, (counts.get(entry.kind) ?? 0) + 1);
+  return [...counts].sort((a, b) => b[1] - a[1]).map(([kind]) => kind);
+}
