@@ -1,10 +1,46 @@
-import { defineConfig, globalIgnores } from 'eslint/config';
-import nextVitals from 'eslint-config-next/core-web-vitals';
-import tseslint from 'typescript-eslint';
+/** What a machine checks of the code: form, size, certainty, and who may import whom (docs/architecture.md). */
 import { createTypeScriptImportResolver } from 'eslint-import-resolver-typescript';
+import nextVitals from 'eslint-config-next/core-web-vitals';
 import importX from 'eslint-plugin-import-x';
+import { defineConfig, globalIgnores } from 'eslint/config';
+import tseslint from 'typescript-eslint';
 
-const apart = (from, message) => ({ target: './standins', from, message });
+const typescript = ['**/*.{ts,tsx}'];
+const tests = ['**/*.test.{ts,tsx}', 'e2e/**', '**/testing.ts', '**/testing/**', '**/*.fixture.ts'];
+
+const forbid = (targets, sources, message) =>
+  targets.flatMap((target) => sources.map((from) => ({ target, from, message })));
+
+const zones = [
+  ...forbid(
+    ['./core/**/!(*.test).ts'],
+    [
+      './server',
+      './app',
+      './ui',
+      './agent',
+      './standins',
+      './demo',
+      './cli',
+      './processes',
+      './browser-workers',
+      './benchmarks',
+    ],
+    'core is pure',
+  ),
+  ...forbid(['./ui', './browser-workers'], ['./server'], 'ui and workers have no data access'),
+  ...forbid(
+    ['./agent'],
+    ['./server', './app', './ui', './standins', './demo', './cli'],
+    'the agent imports core alone',
+  ),
+  ...forbid(
+    ['./standins'],
+    ['./core', './server', './app', './ui', './agent', './demo', './cli'],
+    'stand-ins share no code with Etagere',
+  ),
+];
+
 export default defineConfig([
   globalIgnores([
     '.next/**',
@@ -16,9 +52,9 @@ export default defineConfig([
     'core/look/kernel/bytes.gen.ts',
   ]),
   ...nextVitals,
-  ...tseslint.configs.recommendedTypeChecked.map((c) => ({ ...c, files: ['**/*.{ts,tsx}'] })),
+  ...tseslint.configs.recommendedTypeChecked.map((config) => ({ ...config, files: typescript })),
   {
-    files: ['**/*.{ts,tsx}'],
+    files: typescript,
     languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
     rules: {
       '@typescript-eslint/require-await': 'off',
@@ -31,43 +67,35 @@ export default defineConfig([
     },
   },
   {
-    files: ['**/*.{ts,tsx}'],
+    files: ['**/*.{ts,tsx,mjs,cjs}'],
+    rules: {
+      'one-var': ['error', 'never'],
+      'no-nested-ternary': 'error',
+      'no-useless-rename': 'error',
+      'object-shorthand': 'error',
+      complexity: ['error', 20],
+      'max-depth': ['error', 4],
+    },
+  },
+  {
+    files: ['**/*.{ts,mjs,cjs}'],
+    ignores: tests,
+    rules: { 'max-lines-per-function': ['error', { max: 80, skipBlankLines: true, skipComments: true }] },
+  },
+  {
+    files: ['**/*.tsx'],
+    ignores: tests,
+    rules: { 'max-lines-per-function': ['error', { max: 150, skipBlankLines: true, skipComments: true }] },
+  },
+  {
+    files: ['{ui,app,server,agent,cli}/**/*.{ts,tsx}'],
+    rules: { '@typescript-eslint/no-non-null-assertion': 'error' },
+  },
+  {
+    files: typescript,
     plugins: { 'import-x': importX },
     settings: { 'import-x/resolver-next': [createTypeScriptImportResolver()] },
-    rules: {
-      'import-x/no-cycle': 'error',
-      'import-x/no-restricted-paths': [
-        'error',
-        {
-          zones: [
-            ...[
-              './server',
-              './app',
-              './ui',
-              './agent',
-              './standins',
-              './demo',
-              './cli',
-              './processes',
-              './browser-workers',
-            ].map((from) => ({ target: './core/**/!(*.test).ts', from, message: 'core is pure' })),
-            ...['./ui', './browser-workers'].map((target) => ({
-              target,
-              from: './server',
-              message: 'ui and workers have no data access',
-            })),
-            ...['./server', './app', './ui', './standins', './demo', './cli'].map((from) => ({
-              target: './agent',
-              from,
-              message: 'the agent imports core alone',
-            })),
-            ...['./core', './server', './app', './ui', './agent', './demo', './cli'].map((from) =>
-              apart(from, 'stand-ins share no code with Etagere'),
-            ),
-          ],
-        },
-      ],
-    },
+    rules: { 'import-x/no-cycle': 'error', 'import-x/no-restricted-paths': ['error', { zones }] },
   },
   {
     files: ['core/**/*.ts'],

@@ -68,7 +68,7 @@ test('signs in, and finds only screens that exist in the navigation', async () =
   await signIn(page);
   const links = page.getByRole('navigation', { name: 'Screens' }).getByRole('link');
   await expect(links).toHaveText([
-    /Arrival/,
+    /Intake/,
     /Shelves/,
     /Bench/,
     /Copies/,
