@@ -4,7 +4,7 @@ import { existsSync } from 'node:fs';
 import { mkdir, readFile, rm, writeFile } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { readCube } from '@/core/look';
-import { recognise } from '@/core/pack/recognise';
+import { recognise } from '@/core/recognise/index';
 import { sampler } from '@/core/look/sample';
 import { selvedge } from '@/core/look/selvedge';
 import { Problem } from '@/core/problem';

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { houseLooks } from '@/demo/designs';
 import { compile } from '../preset/render';
-import { recognise } from '../pack/recognise';
+import { recognise } from '../recognise/index';
 import { icc } from '../testing';
 import { toAbstract, toDeviceLink } from './convert';
 import { iccHeader, isIcc } from './header';

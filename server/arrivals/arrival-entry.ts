@@ -1,7 +1,7 @@
 /** What a file of an arrival becomes as a row of its table. Without database: it runs in the reading thread. */
 import { bytesOfFingerprint } from '@/core/look/fingerprint';
 import { mismatches } from '@/core/pack/likeness';
-import { isTakeable } from '@/core/pack/recognise';
+import { isTakeable } from '@/core/recognise/index';
 import { presetEffect, tableEffect } from '../items/effect';
 import type { Inspected } from './inspect';
 import type { NewEntry } from './queries';

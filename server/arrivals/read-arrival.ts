@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { fingerprintDistance } from '@/core/look/fingerprint';
 import { limits } from '@/core/pack/entry-rules';
 import { propose } from '@/core/pack/propose';
-import { archiveEditor } from '@/core/pack/recognise';
+import { archiveEditor } from '@/core/recognise/index';
 import { Problem } from '@/core/problem';
 import { blobHead, getBlob, hex, putBlobs, spoolBlob } from '../blobs/service';
 import { pool, transaction, type Sql } from '../db/pool';

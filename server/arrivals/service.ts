@@ -1,6 +1,6 @@
 /** Arrivals: what is shown of them, corrections, and settling them. Uploads, reading and accepting have files of their own. */
 import { array, number, object, string } from 'yup';
-import { isTakeable } from '@/core/pack/recognise';
+import { isTakeable } from '@/core/recognise/index';
 import { Problem } from '@/core/problem';
 import { uuid } from '@/core/uuid';
 import { pool, transaction } from '../db/pool';

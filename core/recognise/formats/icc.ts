@@ -1,0 +1,19 @@
+import { iccHeader, isIcc } from '../../icc/header';
+import { recognised, type Format, type Kind } from '../recognised';
+
+/** What a profile of a class is here; of the others, an ICC profile. */
+const kinds: Record<string, Kind> = { input: 'camera-profile', abstract: 'look', link: 'look' };
+
+export const icc: Format = {
+  id: 'icc',
+  find: (file) => {
+    if (!isIcc(file.bytes)) return null;
+    const header = iccHeader(file.bytes);
+    const note = `ICC ${header.version} ${header.class} profile, ${header.space} to ${header.pcs}`;
+    return recognised(file, kinds[header.class] ?? 'icc-profile', 'icc', note, {
+      ...(header.description ? { title: header.description } : {}),
+      evidence: [`signature acsp, class ${header.class}`, `${header.tags.length} tags`],
+      facts: { ...header, kind: 'icc', fileTitle: header.description },
+    });
+  },
+};

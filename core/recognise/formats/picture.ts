@@ -1,0 +1,68 @@
+/** Pictures: camera files, Hald images, and frames of every other kind. */
+import { frameFacts } from '../../frame/metadata';
+import { haldLevel, haldLikeness } from '../../look/hald';
+import { readLook } from '../../look/read';
+import { lookFacts, recognised, type Format, type Recognised, type SeenFile } from '../recognised';
+
+type Facts = NonNullable<ReturnType<typeof frameFacts>>;
+
+/** Maker and camera, the maker once. */
+const cameraOf = ({ maker, camera }: Facts): string =>
+  [maker && !camera.startsWith(maker) ? maker : '', camera].filter(Boolean).join(' ');
+
+function cameraFile(file: SeenFile, facts: Facts): Recognised {
+  const camera = cameraOf(facts);
+  const note = `camera file${camera ? ` of the ${camera}` : ''}, brought to DNG when it is taken in`;
+  return recognised(file, 'frame', 'raw', note, {
+    facts: { ...facts },
+    confidence: 0.9,
+    evidence: ['a mosaic of a color filter array, or a camera’s own kind of TIFF', 'no DNG version'],
+  });
+}
+
+/** The level of a Hald image of this size, where a picture of the format can be one. */
+function possibleHald({ format, width, height }: Facts): number | null {
+  const level = haldLevel(width, height);
+  return level && level >= 4 && (format === 'png' || format === 'tiff') ? level : null;
+}
+
+function hald(file: SeenFile, facts: Facts, level: number): Recognised {
+  const look = readLook(file.bytes);
+  const likeness = haldLikeness(look);
+  const percent = Math.round(likeness * 100);
+  if (likeness <= 0.5)
+    return frame(file, facts, {
+      confidence: 0.9,
+      evidence: [
+        `${facts.format.toUpperCase()} signature`,
+        `of a Hald image’s size, but does not run like one (${percent} %)`,
+      ],
+    });
+  return recognised(file, 'look', 'hald', `Hald image of level ${level}, ${level * level} points`, {
+    confidence: Math.min(1, 0.5 + likeness / 2),
+    evidence: [`a square of ${facts.width} = ${level}³ pixels`, `it runs as an identity does (${percent} %)`],
+    facts: { ...lookFacts(look), level },
+    look,
+  });
+}
+
+function frame(file: SeenFile, facts: Facts, more: Partial<Recognised> = {}): Recognised {
+  const camera = more.evidence ? '' : cameraOf(facts);
+  const note = `${facts.width} × ${facts.height} pixels${camera ? `, ${camera}` : ''}`;
+  return recognised(file, 'frame', facts.format, note, {
+    facts: { ...facts },
+    evidence: [`${facts.format.toUpperCase()} signature`, ...(camera ? [`taken with the ${camera}`] : [])],
+    ...more,
+  });
+}
+
+export const picture: Format = {
+  id: 'picture',
+  find: (file) => {
+    const facts = frameFacts(file.bytes);
+    if (!facts) return null;
+    if (facts.format === 'raw') return cameraFile(file, facts);
+    const level = possibleHald(facts);
+    return level ? hald(file, facts, level) : frame(file, facts);
+  },
+};
