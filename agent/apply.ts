@@ -22,6 +22,15 @@ export interface ApplyContext {
 const partOf = (target: string, n: number): string =>
   join(dirname(target), `.etagere-${n}-${basename(target).slice(0, 60)}.part`);
 
+const failures: Record<string, string> = {
+  ENOSPC: 'the disk is full',
+  EACCES: 'the folder cannot be written',
+  EPERM: 'the folder cannot be written',
+  EROFS: 'the folder cannot be written',
+  EBUSY: 'the file is held open',
+};
+const whyFailed = ({ code, message }: NodeJS.ErrnoException): string => failures[code ?? ''] ?? message.slice(0, 300);
+
 export class Applier {
   private readonly journal: Journal;
   constructor(private readonly context: ApplyContext) {
@@ -149,16 +158,7 @@ export class Applier {
       return answer('done', '', op.expect);
     } catch (error) {
       if (error instanceof Unsafe) return answer('conflict', error.message, null);
-      const code = (error as NodeJS.ErrnoException).code;
-      const why =
-        code === 'ENOSPC'
-          ? 'the disk is full'
-          : code === 'EACCES' || code === 'EPERM' || code === 'EROFS'
-            ? 'the folder cannot be written'
-            : code === 'EBUSY'
-              ? 'the file is held open'
-              : (error as Error).message.slice(0, 300);
-      return answer('failed', why, null);
+      return answer('failed', whyFailed(error as NodeJS.ErrnoException), null);
     }
   }
 

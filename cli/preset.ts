@@ -2,7 +2,7 @@ import { writeFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { writeCube } from '@/core/look/cube';
 import { parseDescriptor, type Descriptor } from '@/core/editor/descriptor';
-import { readPreset } from '@/core/recognise/index';
+import { readPreset } from '@/core/recognise';
 import { bake, bakeResidual, split, type ClassOverrides } from '@/core/preset/bake';
 import type { Settings } from '@/core/preset/kinds';
 import { compile } from '@/core/preset/render';

@@ -28,7 +28,7 @@ import { writeDcp } from './camera/dcp';
 import { readLook } from './look/read';
 import { calibrations } from './lens/calibrated';
 import { lensRecords } from './lens/records';
-import { recognise } from './recognise/index';
+import { recognise } from './recognise';
 import { writeTitle } from './pack/write-title';
 import { Problem } from './problem';
 import { dcp, hald, icc, tiff } from './testing';

@@ -4,7 +4,7 @@ import { existsSync } from 'node:fs';
 import { mkdir, readFile, rm, writeFile } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { readCube } from '@/core/look';
-import { recognise } from '@/core/recognise/index';
+import { recognise } from '@/core/recognise';
 import { sampler } from '@/core/look/sample';
 import { selvedge } from '@/core/look/selvedge';
 import { Problem } from '@/core/problem';
@@ -278,7 +278,7 @@ async function bringCameras(librarian: Person): Promise<void> {
         sha: await putBlob(sql, Buffer.from(dng)),
         facts: factsOfFrame(dng),
         light: f.light,
-        subject: f.scene === 'vessels' ? 'ceramics' : f.scene === 'stage' ? 'stage model' : 'target',
+        subject: { vessels: 'ceramics', stage: 'stage model', card: 'target' }[f.scene],
         conversion: f.camera.converted ? 'infrared' : '',
       }),
     );

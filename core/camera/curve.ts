@@ -51,8 +51,13 @@ export function hueKeeping(curve: (x: number) => number): (v: Float64Array, at: 
     }
     const low = curve(lo);
     const k = (top - low) / (hi - lo);
-    values[at] = r === hi ? top : r === lo ? low : low + k * (r - lo);
-    values[at + 1] = g === hi ? top : g === lo ? low : low + k * (g - lo);
-    values[at + 2] = b === hi ? top : b === lo ? low : low + k * (b - lo);
+    // the ends come out exactly as the curve has them
+    const between = (v: number): number => {
+      if (v === hi) return top;
+      return v === lo ? low : low + k * (v - lo);
+    };
+    values[at] = between(r);
+    values[at + 1] = between(g);
+    values[at + 2] = between(b);
   };
 }

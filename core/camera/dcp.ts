@@ -118,6 +118,27 @@ function table(dcp: Dcp, dims: number, tag: number, encoding: number): HsvTable 
   return { hues: h, saturations: s, values: v, data: Float32Array.from(data), srgb: numbersOf(dcp, encoding)[0] === 1 };
 }
 
+/** The tone curve's points, running forwards; null without one. */
+function curveOf(dcp: Dcp): [number, number][] | null {
+  const flat = numbersOf(dcp, T.curve);
+  if (flat.length % 2 || flat.some((v) => !Number.isFinite(v)) || flat.length === 2 || flat.length > 16384)
+    throw bad('dcp-curve', 'The tone curve is no list of at least two points.', 'ProfileToneCurve');
+  const curve: [number, number][] = [];
+  for (let i = 0; i < flat.length; i += 2) {
+    if (i && flat[i]! <= flat[i - 2]!)
+      throw bad('dcp-curve', `The tone curve runs backwards at point ${i / 2 + 1}.`, 'ProfileToneCurve');
+    curve.push([flat[i]!, flat[i + 1]!]);
+  }
+  return curve.length ? curve : null;
+}
+
+/** One map a light, in their order; a map for one light alone serves both. */
+function mapsFor(dual: boolean, order: readonly number[], maps: readonly (HsvTable | null)[]): HsvTable[] {
+  const [first, second] = maps;
+  if (dual && first && second) return order.map((i) => maps[i]!);
+  return first ? [first] : [];
+}
+
 /** What the rendering needs, checked; an illuminant without a known temperature leaves one matrix. */
 export function profileOf(dcp: Dcp): Profile {
   const color = T.color.map((t) => matrix(dcp, t));
@@ -129,27 +150,19 @@ export function profileOf(dcp: Dcp): Profile {
   const maps = T.map.map((t) => table(dcp, T.mapDims, t, T.mapEncoding));
   if (!color[0]) throw bad('dcp-matrix', 'The profile has no color matrix of nine numbers.', 'ColorMatrix1');
   const dual = !!color[1] && kelvins[0] !== null && kelvins[1] !== null && kelvins[0] !== kelvins[1];
-  const order = !dual ? [0] : kelvins[0]! < kelvins[1]! ? [0, 1] : [1, 0];
-  const flat = numbersOf(dcp, T.curve);
+  // the warmer light first
+  let order = [0];
+  if (dual) order = kelvins[0]! < kelvins[1]! ? [0, 1] : [1, 0];
   const exposure = numbersOf(dcp, T.exposure)[0] ?? 0;
-  if (flat.length % 2 || flat.some((v) => !Number.isFinite(v)) || flat.length === 2 || flat.length > 16384)
-    throw bad('dcp-curve', 'The tone curve is no list of at least two points.', 'ProfileToneCurve');
-  const curve: [number, number][] = [];
-  for (let i = 0; i < flat.length; i += 2) {
-    if (i && flat[i]! <= flat[i - 2]!)
-      throw bad('dcp-curve', `The tone curve runs backwards at point ${i / 2 + 1}.`, 'ProfileToneCurve');
-    curve.push([flat[i]!, flat[i + 1]!]);
-  }
   if (!Number.isFinite(exposure))
     throw bad('dcp-exposure', 'The exposure offset is no number.', 'BaselineExposureOffset');
   return {
     kelvin: dual ? order.map((i) => kelvins[i]!) : [kelvins[0] ?? 5000],
     color: order.map((i) => color[i]!),
     forward: forward[0] && (!dual || forward[1]) ? order.map((i) => forward[i]!) : null,
-    // a map for one illuminant alone serves both
-    maps: dual && maps[0] && maps[1] ? order.map((i) => maps[i]!) : maps[0] ? [maps[0]] : [],
+    maps: mapsFor(dual, order, maps),
     look: table(dcp, T.lookDims, T.look, T.lookEncoding),
     exposure,
-    curve: curve.length ? curve : null,
+    curve: curveOf(dcp),
   };
 }

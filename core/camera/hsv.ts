@@ -1,4 +1,5 @@
 /** Hue, saturation and value tables of a camera profile, applied to linear ProPhoto values 0…1 (Digital Negative specification, chapter 6). Hue wraps around; the ends of saturation and value hold. */
+import { hexconeHue } from '../color/hexcone';
 import { decodeSrgb, encodeSrgb } from '../color/transfer';
 import type { HsvTable } from './dcp';
 
@@ -32,8 +33,7 @@ export function hsvStage(hsvTable: HsvTable): (v: Float64Array, at: number) => v
     let h = 0;
     let s = 0;
     if (gap > 0) {
-      h = r === top ? (g - b) / gap : g === top ? 2 + (b - r) / gap : 4 + (r - g) / gap;
-      if (h < 0) h += 6;
+      h = hexconeHue(r, g, b, top, gap);
       s = gap / top;
     }
     const coded = srgb ? encodeSrgb(hold(top)) : top;

@@ -52,6 +52,13 @@ const hold = (v: number): number => {
   return v;
 };
 
+/** From ProPhoto to the space that is asked for; null where that is it. */
+const ends: Record<RenderSpace, Matrix | null> = {
+  'prophoto-linear': null,
+  srgb: proPhotoToSrgb,
+  xyz: proPhotoToXyz,
+};
+
 /**
  * A function over interleaved camera values (linear, white = 1), in place, `n` numbers from `at` on. Values are clipped
  * at the neutral, ProPhoto to 0…1. `stages` are those that act; the matrices always do.
@@ -71,7 +78,7 @@ export function renderer(
   const look = on.has('look') && profile.look ? hsvStage(profile.look) : null;
   const tone = on.has('curve') && profile.curve ? hueKeeping(naturalSpline(profile.curve)) : null;
   const gain = on.has('exposure') ? 2 ** profile.exposure : 1;
-  const end = space === 'xyz' ? proPhotoToXyz : space === 'srgb' ? proPhotoToSrgb : null;
+  const end = ends[space];
   return (values, n = values.length) => {
     for (let i = 0; i + 2 < n; i += 3) {
       const r = Math.min(top[0], values[i]!);

@@ -9,7 +9,7 @@ const d50 = [0.96422, 1, 0.82521];
 const forward = (matrix: number[]): number[] =>
   matrix.map((v, i) => {
     const r = Math.floor(i / 3) * 3;
-    return (v * d50[i < 3 ? 0 : i < 6 ? 1 : 2]!) / (matrix[r]! + matrix[r + 1]! + matrix[r + 2]!);
+    return (v * d50[Math.floor(i / 3)]!) / (matrix[r]! + matrix[r + 1]! + matrix[r + 2]!);
   });
 export const wave = (h: number, s: number, v: number, k: number): number[] => {
   const out: number[] = [];
@@ -112,14 +112,12 @@ export function independent(profile: Dcp, neutral: number[], rgb: number[], stag
     const top = Math.max(...color);
     const low = Math.min(...color);
     const d3 = top - low;
-    let deg =
-      d3 === 0
-        ? 0
-        : top === color[0]
-          ? 60 * ((color[1]! - color[2]!) / d3)
-          : top === color[1]
-            ? 120 + 60 * ((color[2]! - color[0]!) / d3)
-            : 240 + 60 * ((color[0]! - color[1]!) / d3);
+    let deg = 0;
+    if (d3 !== 0) {
+      if (top === color[0]) deg = 60 * ((color[1]! - color[2]!) / d3);
+      else if (top === color[1]) deg = 120 + 60 * ((color[2]! - color[0]!) / d3);
+      else deg = 240 + 60 * ((color[0]! - color[1]!) / d3);
+    }
     deg = (deg + 360) % 360;
     const sat = top === 0 ? 0 : d3 / top;
     const val = srgb ? enc(top) : top;

@@ -28,7 +28,11 @@ export function deltaE2000(L1: number, a1: number, b1: number, L2: number, a2: n
   const L = (L1 + L2) / 2;
   const C = (C1 + C2) / 2;
   let h = h1 + h2;
-  if (both !== 0) h = Math.abs(h1 - h2) <= Math.PI ? h / 2 : h < 2 * Math.PI ? h / 2 + Math.PI : h / 2 - Math.PI;
+  if (both !== 0) {
+    h /= 2;
+    // the mean on the shorter way around
+    if (Math.abs(h1 - h2) > Math.PI) h += h < Math.PI ? Math.PI : -Math.PI;
+  }
   const T =
     1 -
     0.17 * Math.cos(h - 30 * rad) +

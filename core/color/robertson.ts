@@ -64,7 +64,7 @@ export function temperatureOf(xy: readonly [number, number]): { kelvin: number; 
       continue;
     }
     d = -Math.min(d, 0);
-    const f = i === 1 ? 0 : before + d > 0 ? d / (before + d) : 0;
+    const f = i > 1 && before + d > 0 ? d / (before + d) : 0;
     const a = lines[i - 1]!;
     const b = lines[i]!;
     const wa = ways[i - 1]!;

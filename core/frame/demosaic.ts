@@ -25,8 +25,11 @@ export function demosaic(mosaic: Mosaic): Uint16Array {
   const pw = w + 2 * pad;
   const plane = new Float32Array(pw * (h + 2 * pad));
   const out = new Uint16Array(w * h * 3);
-  const mirror = (v: number, n: number): number =>
-    Math.min(n - 1, Math.max(0, v < 0 ? -v : v >= n ? 2 * n - 2 - v : v));
+  /** Beyond an edge, the picture goes on as in a mirror that stands there. */
+  const mirror = (v: number, n: number): number => {
+    const inside = v >= n ? 2 * n - 2 - v : Math.abs(v);
+    return Math.min(n - 1, Math.max(0, inside));
+  };
   for (let y = -pad; y < h + pad; y++) {
     const sy = mirror(y, h);
     const p = (sy & 1) * 2;
@@ -44,7 +47,7 @@ export function demosaic(mosaic: Mosaic): Uint16Array {
   }
   const put = (o: number, c: number, v: number): void => {
     const q = v * mosaic.neutral[c]!;
-    out[o + c] = q <= 0 ? 0 : q >= 65535 ? 65535 : q + 0.5;
+    out[o + c] = q >= 65535 ? 65535 : Math.max(0, q + 0.5);
   };
   for (let y = 0; y < h; y++)
     for (let x = 0; x < w; x++) {

@@ -2,6 +2,7 @@
  * Digital Negative files (DNG 1.7): what is needed to develop one: the mosaic or linear picture, levels, the neutral, the
  * embedded profile, and the camera's own JPEG. Values come out as camera RGB, linear, 0 = black, 1 = white level.
  */
+import { sample16 } from '../samples';
 import type { Dcp } from '../camera/dcp';
 import { Problem } from '../problem';
 import { Ifds, type Directory } from '../tiff/ifd';
@@ -196,7 +197,7 @@ export function linearPreview(dng: Dng, width: number): { width: number; height:
     }
     for (let i = 0; i < w * 3; i++) {
       const v = counts[i] ? sums[i]! / counts[i]! : 0;
-      out[y * w * 3 + i] = v <= 0 ? 0 : v >= 1 ? 65535 : Math.round(v * 65535);
+      out[y * w * 3 + i] = sample16(v);
     }
   }
   return { width: w, height: h, data: out };
@@ -212,7 +213,7 @@ export function fullSamples(dng: Dng): { samples: Uint16Array; black: number[]; 
   for (let i = 0; i < out.length; i++) {
     const p = dng.cfa ? (Math.floor(i / dng.width) & 1) * 2 + ((i % dng.width) & 1) : i % 3;
     const v = (dng.samples[i]! - dng.black[p]!) * scale[p]!;
-    out[i] = v <= 0 ? 0 : v >= 65535 ? 65535 : Math.round(v);
+    out[i] = sample16(v / 65535);
   }
   return { samples: out, black: new Array<number>(n).fill(0), white: new Array<number>(n).fill(65535) };
 }

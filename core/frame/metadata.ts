@@ -152,8 +152,9 @@ function tiff(bytes: Uint8Array): FrameFacts {
       const h = ifds.number(directory, 257) ?? 0;
       if (w * h > size.width * size.height) size = { width: w, height: h };
     }
+  const other = raw ? 'raw' : 'tiff';
   return sized({
-    format: dng ? 'dng' : raw ? 'raw' : 'tiff',
+    format: dng ? 'dng' : other,
     ...size,
     bits: ifds.number(directory, 258),
     ...exif(ifds, directory),
@@ -168,12 +169,10 @@ export function frameFacts(bytes: Uint8Array): FrameFacts | null {
   const four = (bytes[0]! << 24) | (bytes[1]! << 16) | (bytes[2]! << 8) | bytes[3]!;
   if (four === 0x49492a00 || four === 0x4d4d002a) return tiff(bytes);
   // cameras' own kinds of TIFF bear another number where TIFF has 42 (DNG camera profiles have "CR", BigTIFF 43)
-  const own =
-    bytes[0] === 0x49 && bytes[1] === 0x49
-      ? bytes[2]! | (bytes[3]! << 8)
-      : bytes[0] === 0x4d && bytes[1] === 0x4d
-        ? (bytes[2]! << 8) | bytes[3]!
-        : 0;
+  const order = four >>> 16;
+  let own = 0;
+  if (order === 0x4949) own = bytes[2]! | (bytes[3]! << 8);
+  else if (order === 0x4d4d) own = four & 0xffff;
   if (own === 0x4f52 || own === 0x5352 || own === 0x55)
     return { format: 'raw', width: 1, height: 1, bits: null, ...softly(bytes, 0) };
   return null;

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { houseLooks } from '@/demo/designs';
 import { compile } from '../preset/render';
-import { recognise } from '../recognise/index';
+import { recognise } from '../recognise';
 import { icc } from '../testing';
 import { toAbstract, toDeviceLink } from './convert';
 import { iccHeader, isIcc } from './header';
@@ -43,7 +43,7 @@ describe('the header of an ICC profile', () => {
       expect(recognise('no name for it.bin', bytes, [])).toMatchObject({
         format: 'icc',
         title: 'Kiln room',
-        kind: name === 'input' ? 'camera-profile' : name === 'link' || name === 'abstract' ? 'look' : 'icc-profile',
+        kind: { input: 'camera-profile', link: 'look', abstract: 'look' }[name as string] ?? 'icc-profile',
       });
     }
   });

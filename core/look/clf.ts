@@ -60,6 +60,20 @@ interface Node {
   where: string;
 }
 
+/** A number of an array; infinities are words of the format. */
+function tableNumber(word: string): number {
+  if (!/^[+-]?(inf|infinity)$/i.test(word)) return Number(word);
+  return word.startsWith('-') ? -Infinity : Infinity;
+}
+
+/** What the first node takes, where it says so. */
+function domainOf({ kind, half, style, fields, inDepth }: Node): { min: number; max: number } | null {
+  if ((kind === 'LUT1D' && !half) || kind === 'LUT3D') return { min: 0, max: 1 };
+  const { minInValue, maxInValue } = fields;
+  if (kind !== 'Range' || style === 'noClamp' || minInValue === undefined || maxInValue === undefined) return null;
+  return { min: minInValue / inDepth, max: maxInValue / inDepth };
+}
+
 /** Reads a process list. Counts must be what `dim` says; what the format does not know is refused by name. */
 export function readClf(bytes: Uint8Array): ClfFile {
   const { parser, fault } = strictParser('CLF file');
@@ -74,7 +88,7 @@ export function readClf(bytes: Uint8Array): ClfFile {
     text = end ? '' : (words.pop() ?? '');
     for (const word of words) {
       if (word === '') continue;
-      const v = /^[+-]?(inf|infinity)$/i.test(word) ? (word.startsWith('-') ? -Infinity : Infinity) : Number(word);
+      const v = tableNumber(word);
       if (!Number.isFinite(v) && !node!.half)
         throw fault('clf-number', `"${word.slice(0, 24)}" is not a number that a table can hold.`, again);
       if (node!.filled >= node!.numbers.length)
@@ -191,13 +205,8 @@ export function readClf(bytes: Uint8Array): ClfFile {
     throw new Problem('clf-empty', 'The process list has no node that the format knows.', 'ProcessList', again);
   const steps = nodes.map(stepOf);
   const first = nodes[0]!;
-  const firstRange = first.kind === 'Range' && first.style !== 'noClamp' ? first : null;
-  const domain =
-    (first.kind === 'LUT1D' && !first.half) || first.kind === 'LUT3D'
-      ? { min: 0, max: 1 }
-      : firstRange && firstRange.fields.minInValue !== undefined && firstRange.fields.maxInValue !== undefined
-        ? { min: firstRange.fields.minInValue / first.inDepth, max: firstRange.fields.maxInValue / first.inDepth }
-        : null;
+
+  const domain = domainOf(first);
   return {
     ...out,
     nodes: nodes.map((n) => ({ kind: n.kind, size: n.size, style: n.style })),
@@ -240,14 +249,15 @@ function singleTable(nodes: Node[], title: string): Look | null {
 function tableOf(node: Node, title: string, domain = { min: [0, 0, 0], max: [1, 1, 1] }): Look {
   const size = node.size!;
   const one = node.kind === 'LUT1D';
+  /** one column serves all channels */
+  const curvePlace = (i: number, c: number): number => (node.dims[1] === 1 ? i : i * 3 + c);
+  /** the file has blue fastest, we have red */
+  const cubePlace = (i: number): number =>
+    ((i % size) * size + (Math.floor(i / size) % size)) * size + Math.floor(i / (size * size));
   const table = new Float32Array((one ? size : size ** 3) * 3);
   for (let i = 0; i < table.length / 3; i++)
     for (let c = 0; c < 3; c++) {
-      const from = one
-        ? node.dims[1] === 1
-          ? i
-          : i * 3 + c
-        : (((i % size) * size + (Math.floor(i / size) % size)) * size + Math.floor(i / (size * size))) * 3 + c;
+      const from = one ? curvePlace(i, c) : cubePlace(i) * 3 + c;
       table[i * 3 + c] = node.raw ? halfValue(node.numbers[from]!) : node.numbers[from]! / node.depth;
     }
   const interpolation =

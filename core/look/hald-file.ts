@@ -1,4 +1,5 @@
 /** Hald images as files: PNG and TIFF, 8 and 16 bits. Sizes are judged from the header before a pixel is unpacked. */
+import { sample16 } from '../samples';
 import { decode as decodePng } from 'fast-png';
 import { frameFacts } from '../frame/metadata';
 import { Problem } from '../problem';
@@ -80,8 +81,7 @@ function sideOf(look: Look): number {
 /** Values from an index of the table on, as samples of 16 bits, clamped to 0…1, rounded half up. */
 function samples(look: Look, from: number, out: Uint16Array): void {
   for (let i = 0; i < out.length; i++) {
-    const v = look.table[from + i]!;
-    out[i] = v <= 0 ? 0 : v >= 1 ? 65535 : Math.floor(v * 65535 + 0.5);
+    out[i] = sample16(look.table[from + i]!);
   }
 }
 export function haldSamples(look: Look): { side: number; data: Uint16Array } {

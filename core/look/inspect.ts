@@ -51,6 +51,11 @@ const GRID = 17;
 const low = 1 / 1020;
 const high = 1 - 1 / 1020; // a quarter of a code value from either end
 
+function verdictOf(findings: readonly Finding[]): Inspection['verdict'] {
+  if (findings.some((finding) => finding.severity === 'poor')) return 'poor';
+  return findings.length ? 'caution' : 'good';
+}
+
 /** Deviation of a scale from its own running parabola over ±8 codes (Savitzky and Golay, Analytical Chemistry 36, 1964), in code values, and how often it changes side by more than one code. */
 function bands(values: Float64Array): { worst: number; turns: number } {
   const half = 8;
@@ -200,7 +205,7 @@ export function inspect(evaluate: Evaluate, entries: ArrayLike<number> | null = 
   );
   say('hue-swing', swing, '°', 15, 90, 'A hue is turned far from itself.');
   return {
-    verdict: findings.some((x) => x.severity === 'poor') ? 'poor' : findings.length ? 'caution' : 'good',
+    verdict: verdictOf(findings),
     findings,
     figures,
     ramp,

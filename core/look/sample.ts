@@ -14,7 +14,8 @@ export function sampler(
   interpolation: Interpolation = look.interpolation ?? 'tetrahedral',
   strength = 1,
 ): Evaluate {
-  const bare = look.kind === '1d' ? curves(look) : interpolation === 'trilinear' ? trilinear(look) : tetrahedral(look);
+  const table = interpolation === 'trilinear' ? trilinear : tetrahedral;
+  const bare = look.kind === '1d' ? curves(look) : table(look);
   const [r0, g0, b0] = look.domain.min as [number, number, number];
   const [r1, g1, b1] = look.domain.max as [number, number, number];
   const hold = (v: number, a: number, b: number): number => {

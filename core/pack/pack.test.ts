@@ -21,7 +21,7 @@ import oxbow2 from '@/standins/descriptors/oxbow-2.json';
 import { dcp, hald, icc, tiff } from '../testing';
 import { canonicalPreset, designName, mismatches, nameLikeness, settingChanges } from './likeness';
 import { HeldIndex, propose, type Held, type Incoming } from './propose';
-import { recognise } from '../recognise/index';
+import { recognise } from '../recognise';
 
 const known = [marlstone3, marlstone4, oxbow2].map((d) => parseDescriptor(d));
 const kind = (name: string, bytes: Uint8Array | string) => {

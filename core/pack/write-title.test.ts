@@ -12,7 +12,7 @@ import oxbow2 from '@/standins/descriptors/oxbow-2.json';
 import { parseDescriptor } from '../editor/descriptor';
 import { render } from '../editor/rendition';
 import { identity, writeClf } from '../look';
-import { recognise } from '../recognise/index';
+import { recognise } from '../recognise';
 import { writeTitle } from './write-title';
 
 const known = [marlstone3, marlstone4, oxbow2].map((d) => parseDescriptor(d));

@@ -195,7 +195,7 @@ const cdl =
       const c = i % 3;
       const x = values[i]! * slope[c]! + offset[c]!;
       const p = power[c]!;
-      values[i] = p === 1 ? x : x < 0 ? -Math.pow(-x, p) : Math.pow(x, p);
+      values[i] = p === 1 ? x : Math.sign(x) * Math.pow(Math.abs(x), p);
     }
   };
 const ones = [1, 1, 1];

@@ -5,7 +5,7 @@ import { marlstoneOf, oxbowOf } from '@/demo/files';
 import marlstone3 from '@/standins/descriptors/marlstone-3.json';
 import oxbow2 from '@/standins/descriptors/oxbow-2.json';
 import { parseDescriptor } from '../editor/descriptor';
-import { readPreset } from '../recognise/index';
+import { readPreset } from '../recognise';
 import { Problem } from '../problem';
 import { bake, bakeResidual, split } from './bake';
 import { monotoneCurve } from './curve';

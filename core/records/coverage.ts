@@ -77,7 +77,10 @@ export function cameraCoverage(
       }
       return {
         camera,
-        state: own.some((p) => p.approved) ? 'covered' : own.length ? 'partly' : 'none',
+        state: coveredBy(
+          own.some((profile) => profile.approved),
+          own.length > 0,
+        ),
         named: own[0]?.cameras.find((n) => named(body, [n])) ?? '',
         sources: [...sources.values()].sort(
           (a, b) => b.approved - a.approved || b.held - a.held || a.source.localeCompare(b.source),
@@ -135,13 +138,13 @@ export function lensCoverage(
               calibratedLens.mount !== '' &&
               lens.mount !== '' &&
               calibratedLens.mount.toLowerCase() !== lens.mount.toLowerCase();
-            const but = !calibratedLens.quantities.length
-              ? 'it is named, without any measurement'
-              : otherMount
-                ? `it is the one with the mount ${calibratedLens.mount}`
-                : small.length
-                  ? `it was measured on a smaller sensor (crop ${calibratedLens.crop}) than that of the ${small.map((c) => c.model).join(', ')}`
-                  : '';
+            let but = '';
+            if (!calibratedLens.quantities.length) but = 'it is named, without any measurement';
+            else if (otherMount) but = `it is the one with the mount ${calibratedLens.mount}`;
+            else if (small.length) {
+              const bodies = small.map((body) => body.model).join(', ');
+              but = `it was measured on a smaller sensor (crop ${calibratedLens.crop}) than that of the ${bodies}`;
+            }
             return {
               item: databaseHeld.item,
               title: databaseHeld.title,
@@ -157,9 +160,14 @@ export function lensCoverage(
       );
       const measured = new Set(found.filter((f) => !f.but).flatMap((f) => f.quantities));
       const missing = quantities.filter((x) => !measured.has(x));
-      return { lens, state: !found.length ? 'none' : missing.length ? 'partly' : 'covered', found, missing };
+      return { lens, state: coveredBy(found.length > 0 && !missing.length, found.length > 0), found, missing };
     })
     .sort(leastFirst);
+}
+
+function coveredBy(whole: boolean, some: boolean): Covered {
+  if (whole) return 'covered';
+  return some ? 'partly' : 'none';
 }
 
 const RANK: Record<Covered, number> = { none: 0, partly: 1, covered: 2 };

@@ -57,6 +57,18 @@ interface Condition {
   ) => Omit<Finding, 'code'> | null;
 }
 
+/** What brings a placement forward that waits for its editor. */
+const remedies: Record<string, string> = {
+  'restart-due': 'Quit the editor and start it.',
+  'launch-due': 'Start the editor.',
+  'rescan-due': 'Wait a moment, or have it rescan.',
+};
+
+function answerOf(findings: readonly Finding[]): Foretold['answer'] {
+  if (findings.some((finding) => finding.hides === true)) return 'no';
+  return findings.some((finding) => finding.hides === 'unknown') ? 'unknown' : 'yes';
+}
+
 /** A condition of the scope: hides where the editor keeps to it, else is a caution. */
 const scoped = (editor: EditorSide, what: ScopeCondition, words: string, remedy: string): Omit<Finding, 'code'> => {
   const kept = editor.descriptor.honours?.includes(what);
@@ -233,13 +245,7 @@ export const conditions: Condition[] = [
         : {
             hides: true,
             words: editor.placed.reason,
-            remedy: due
-              ? editor.placed.state === 'restart-due'
-                ? 'Quit the editor and start it.'
-                : editor.placed.state === 'launch-due'
-                  ? 'Start the editor.'
-                  : 'Wait a moment, or have it rescan.'
-              : 'Open the station to see what lies there.',
+            remedy: remedies[editor.placed.state] ?? 'Open the station to see what lies there.',
           };
     },
   },
@@ -256,7 +262,7 @@ export function foretell(item: ItemSide, photo: PhotoSide, editor: EditorSide): 
     ? findings.filter((f) => !['placed', 'system', 'not-approved'].includes(f.code))
     : findings;
   return {
-    answer: shown.some((f) => f.hides === true) ? 'no' : shown.some((f) => f.hides === 'unknown') ? 'unknown' : 'yes',
+    answer: answerOf(shown),
     findings: shown,
   };
 }

@@ -61,21 +61,18 @@ export function explainPhotos(
             reason: 'rendered files show whatever camera they are from',
             cures: [],
           };
-        const answer: Reads = thing.model
-          ? readsCamera(editorHere, thing)
-          : editorHere.cameras === 'all'
-            ? 'yes'
-            : 'unknown';
-        const reason =
-          answer === 'yes'
-            ? editorHere.cameras === 'all'
-              ? `${editorHere.title} reads the camera data of all cameras`
-              : `${editorHere.title} has the ${thing.model} in its list`
-            : answer === 'no'
-              ? `${times(n)} of the ${thing.model} ${n === 1 ? 'is' : 'are'} not supported here: ${editorHere.title} has no such camera in its list`
-              : thing.model
-                ? `the descriptor of ${editorHere.title} does not say which cameras it reads`
-                : 'the files name no camera';
+        const { title } = editorHere;
+        const all = editorHere.cameras === 'all';
+        const unnamed: Reads = all ? 'yes' : 'unknown';
+        const answer: Reads = thing.model ? readsCamera(editorHere, thing) : unnamed;
+        const reasons: Record<Reads, string> = {
+          yes: all ? `${title} reads the camera data of all cameras` : `${title} has the ${thing.model} in its list`,
+          no: `${times(n)} of the ${thing.model} ${n === 1 ? 'is' : 'are'} not supported here: ${title} has no such camera in its list`,
+          unknown: thing.model
+            ? `the descriptor of ${title} does not say which cameras it reads`
+            : 'the files name no camera',
+        };
+        const reason = reasons[answer];
         return {
           key: editorHere.key,
           title: editorHere.title,

@@ -208,23 +208,7 @@ function scan(
         else if (y === 0) guess = out[at - n]!;
         else if (x === 0) guess = out[at - row]!;
         else {
-          const a = out[at - n]!;
-          const up = out[at - row]!;
-          const d = out[at - row - n]!;
-          guess =
-            predictor === 1
-              ? a
-              : predictor === 2
-                ? up
-                : predictor === 3
-                  ? d
-                  : predictor === 4
-                    ? a + up - d
-                    : predictor === 5
-                      ? a + ((up - d) >> 1)
-                      : predictor === 6
-                        ? up + ((a - d) >> 1)
-                        : (a + up) >> 1;
+          guess = predicted(predictor, out[at - n]!, out[at - row]!, out[at - row - n]!);
         }
         out[at] = guess + difference(tables[c]!);
       }
@@ -233,4 +217,24 @@ function scan(
   }
   if (shift) for (let i = 0; i < out.length; i++) out[i]! <<= shift;
   return out;
+}
+
+/** What the neighbours to the left, above and above left let expect (ITU-T T.81, table H.1). */
+function predicted(predictor: number, left: number, above: number, corner: number): number {
+  switch (predictor) {
+    case 1:
+      return left;
+    case 2:
+      return above;
+    case 3:
+      return corner;
+    case 4:
+      return left + above - corner;
+    case 5:
+      return left + ((above - corner) >> 1);
+    case 6:
+      return above + ((left - corner) >> 1);
+    default:
+      return (left + above) >> 1;
+  }
 }

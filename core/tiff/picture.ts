@@ -166,11 +166,8 @@ export function readTiffPicture(ifds: Ifds, directory: Directory, most = 400e6):
   const counts = ifds.numbers(directory, tiled ? 325 : 279, 1e6);
   if (offsets.length < parts) throw bad('tiff-broken', `There are ${offsets.length} parts of ${parts}.`, where);
   const base = ifds.view.byteOffset - ifds.bytes.byteOffset;
-  const data = float
-    ? new Float32Array(width * height * channels)
-    : bits === 8
-      ? new Uint8Array(width * height * channels)
-      : new Uint16Array(width * height * channels);
+  const whole = bits === 8 ? Uint8Array : Uint16Array;
+  const data = new (float ? Float32Array : whole)(width * height * channels);
   for (let part = 0; part < parts; part++) {
     const plane = Math.floor(part / (across * down));
     const tx = (part % across) * tw;

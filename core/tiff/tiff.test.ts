@@ -129,16 +129,13 @@ function encode(
         const a = x ? at(y, x - 1) : 0;
         const b = y ? at(y - 1, x) : 0;
         const d = x && y ? at(y - 1, x - 1) : 0;
-        const guess = fresh
-          ? 1 << (bits - 1)
-          : y === 0
-            ? a
-            : x === 0
-              ? b
-              : [0, a, b, d, a + b - d, a + ((b - d) >> 1), b + ((a - d) >> 1), (a + b) >> 1][predictor]!;
+        let guess = [0, a, b, d, a + b - d, a + ((b - d) >> 1), b + ((a - d) >> 1), (a + b) >> 1][predictor]!;
+        if (x === 0) guess = b;
+        if (y === 0) guess = a;
+        if (fresh) guess = 1 << (bits - 1);
         let diff = (at(y, x) - guess) & 65535;
         if (diff > 32768) diff -= 65536;
-        const size = diff === 32768 ? 16 : diff === 0 ? 0 : 32 - Math.clz32(Math.abs(diff));
+        const size = diff === 32768 ? 16 : 32 - Math.clz32(Math.abs(diff));
         acc += size.toString(2).padStart(5, '0');
         if (size && size < 16) acc += (diff > 0 ? diff : diff + (1 << size) - 1).toString(2).padStart(size, '0');
       }

@@ -1,4 +1,5 @@
 /** Camera profiles computed from sensitivities: matrices for two lights by least squares over the scene's reflectances, a map fitted to what they leave, and the variants that a maker gives. */
+import { hexconeHue } from '@/core/color/hexcone';
 import { adapt, D50, D65, srgbToXyz } from '@/core/color/spaces';
 import { invert, multiply, transform } from '@/core/color/matrix';
 import { profileOf, setNumbers, setText, type Dcp } from '@/core/camera/dcp';
@@ -20,9 +21,7 @@ const hsv = (r: number, g: number, b: number): [number, number, number] => {
   const l = Math.min(r, g, b);
   const d = t - l;
   if (!(d > 0)) return [0, 0, t];
-  let h = t === r ? (g - b) / d : t === g ? 2 + (b - r) / d : 4 + (r - g) / d;
-  if (h < 0) h += 6;
-  return [h * 60, d / t, t];
+  return [hexconeHue(r, g, b, t, d) * 60, d / t, t];
 };
 
 const HELD = 60;
@@ -159,6 +158,13 @@ const curve = (contrast: number): number[] => {
 export const variants = ['Standard', 'Portrait', 'Neutral', 'Monochrome'] as const;
 export type Variant = (typeof variants)[number];
 
+type Styled = Exclude<Variant, 'Neutral'>;
+const styles = { Standard: 'standard', Portrait: 'portrait', Monochrome: 'monochrome' } as const satisfies Record<
+  Styled,
+  string
+>;
+const contrasts: Partial<Record<Variant, number>> = { Neutral: 0.75, Portrait: 0.9 };
+
 /** The profile of a camera: Alder's maker calls its styles as the trade does, by what they are for. */
 export function profileFor(camera: Camera, variant: Variant | null, title: string): Dcp {
   const profile: Dcp = { little: true, tags: new Map() };
@@ -181,12 +187,12 @@ export function profileFor(camera: Camera, variant: Variant | null, title: strin
   setNumbers(profile, 50937, 4, [HUES, SATS, 1]);
   maps.forEach((m, i) => setNumbers(profile, [50938, 50939][i]!, 11, m));
   if (variant !== 'Neutral') {
-    const t = styleTable(variant === 'Standard' ? 'standard' : variant === 'Portrait' ? 'portrait' : 'monochrome');
+    const t = styleTable(styles[variant]);
     setNumbers(profile, 50981, 4, t.dims);
     setNumbers(profile, 50982, 11, t.data);
     setNumbers(profile, 51108, 4, [1]);
   }
-  setNumbers(profile, 50940, 11, curve(variant === 'Neutral' ? 0.75 : variant === 'Portrait' ? 0.9 : 1));
+  setNumbers(profile, 50940, 11, curve(contrasts[variant] ?? 1));
   if (variant === 'Standard') setNumbers(profile, 51109, 10, [0.1]);
   return profile;
 }

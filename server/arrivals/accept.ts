@@ -1,7 +1,7 @@
 /** Taking an arrival onto the shelves in one transaction, and putting it back whole. */
 import { v7 } from 'uuid';
 import { array, lazy, mixed, number, object, string } from 'yup';
-import { isTakeable } from '@/core/recognise/index';
+import { isTakeable } from '@/core/recognise';
 import { Problem } from '@/core/problem';
 import { uuid } from '@/core/uuid';
 import { getBlob, hex } from '../blobs/service';

@@ -1,10 +1,10 @@
 /** What a file of an arrival becomes as a row of its table. Without database: it runs in the reading thread. */
 import { bytesOfFingerprint } from '@/core/look/fingerprint';
 import { mismatches } from '@/core/pack/likeness';
-import { isTakeable } from '@/core/recognise/index';
+import { isTakeable } from '@/core/recognise';
 import { presetEffect, tableEffect } from '../items/effect';
 import type { Inspected } from './inspect';
-import type { NewEntry } from './queries';
+import type { NewEntry, Outcome } from './queries';
 
 /** `take`: its bytes are to be kept. */
 export interface Entry {
@@ -13,66 +13,72 @@ export interface Entry {
 }
 type Found = Exclude<Inspected, { type: 'entry' }> | Omit<Extract<Inspected, { type: 'entry' }>, 'sha256'>;
 
-/** `sha`: the hash of its bytes, in hexadecimal. */
-export function entryOf(found: Found, sha = ''): Entry {
-  const row: NewEntry = {
-    path: found.path,
-    size: found.type === 'entry' ? found.bytes.length : found.size,
-    sha256: null,
-    outcome: 'ignored',
-    kind: '',
-    format: '',
-    title: '',
-    headings: [],
-    needs: [],
-    facts: {},
-    selvedge: null,
-    note: '',
-    problem: null,
-    confidence: 1,
-    evidence: [],
-    mismatches: [],
-    internal_id: '',
-    content: null,
-    fingerprint: null,
-  };
-  if (found.type === 'ignored') return { row: { ...row, note: found.why }, take: false };
-  if (found.type === 'refused')
-    return {
-      row: { ...row, outcome: 'refused', note: found.problem.message, problem: found.problem.toJSON() },
-      take: false,
-    };
-  const effect = found.kind === 'preset' ? presetEffect(found.facts) : found.look ? tableEffect(found.look) : null;
-  const frame = found.kind === 'frame';
-  const take = isTakeable(found.kind) || frame || found.kind === 'descriptor';
+const emptyRow: Omit<NewEntry, 'path' | 'size'> = {
+  sha256: null,
+  outcome: 'ignored',
+  kind: '',
+  format: '',
+  title: '',
+  headings: [],
+  needs: [],
+  facts: {},
+  selvedge: null,
+  note: '',
+  problem: null,
+  confidence: 1,
+  evidence: [],
+  mismatches: [],
+  internal_id: '',
+  content: null,
+  fingerprint: null,
+};
+
+type Known = Extract<Found, { type: 'entry' }>;
+
+/** What it does to colors, where that is known. */
+function effectOf({ kind, facts, look }: Known) {
+  if (kind === 'preset') return presetEffect(facts);
+  return look ? tableEffect(look) : null;
+}
+
+function outcomeOf(kind: Known['kind']): Outcome {
+  if (isTakeable(kind)) return 'new';
+  return kind === 'frame' || kind === 'descriptor' || kind === 'unknown' ? kind : 'document';
+}
+
+function knownRow(found: Known, sha: string | null): Partial<NewEntry> {
+  const effect = effectOf(found);
+  const { kind, facts } = found;
   return {
-    take,
-    row: {
-      ...row,
-      sha256: take ? sha : null,
-      outcome: isTakeable(found.kind)
-        ? 'new'
-        : frame
-          ? 'frame'
-          : found.kind === 'descriptor'
-            ? 'descriptor'
-            : found.kind === 'unknown'
-              ? 'unknown'
-              : 'document',
-      kind: found.kind,
-      format: found.format,
-      title: found.title.slice(0, 200),
-      headings: found.headings.slice(0, 4),
-      needs: found.needs,
-      facts: found.facts,
-      selvedge: effect?.selvedge ?? null,
-      note: found.note,
-      confidence: found.confidence,
-      evidence: found.evidence,
-      mismatches: isTakeable(found.kind) ? mismatches(found.path, found.facts) : [],
-      internal_id: typeof found.facts.internalId === 'string' ? found.facts.internalId : '',
-      content: effect?.content?.toString('hex') ?? null,
-      fingerprint: effect?.fingerprint ? Buffer.from(bytesOfFingerprint(effect.fingerprint)).toString('hex') : null,
-    },
+    sha256: sha,
+    outcome: outcomeOf(kind),
+    kind,
+    format: found.format,
+    title: found.title.slice(0, 200),
+    headings: found.headings.slice(0, 4),
+    needs: found.needs,
+    facts,
+    selvedge: effect?.selvedge ?? null,
+    note: found.note,
+    confidence: found.confidence,
+    evidence: found.evidence,
+    mismatches: isTakeable(kind) ? mismatches(found.path, facts) : [],
+    internal_id: typeof facts.internalId === 'string' ? facts.internalId : '',
+    content: effect?.content?.toString('hex') ?? null,
+    fingerprint: effect?.fingerprint ? Buffer.from(bytesOfFingerprint(effect.fingerprint)).toString('hex') : null,
   };
+}
+
+/** @param sha the hash of its bytes, in hexadecimal */
+export function entryOf(found: Found, sha = ''): Entry {
+  const { path } = found;
+  if (found.type === 'ignored') return { row: { ...emptyRow, path, size: found.size, note: found.why }, take: false };
+  if (found.type === 'refused') {
+    const { problem, size } = found;
+    const refused = { outcome: 'refused' as const, note: problem.message, problem: problem.toJSON() };
+    return { row: { ...emptyRow, path, size, ...refused }, take: false };
+  }
+  const take = isTakeable(found.kind) || found.kind === 'frame' || found.kind === 'descriptor';
+  const row = { ...emptyRow, path, size: found.bytes.length, ...knownRow(found, take ? sha : null) };
+  return { take, row };
 }

@@ -1,6 +1,6 @@
 /** What a pack holds, without database: recognition of each entry, refusals, and what is left out. */
 import type { Descriptor } from '@/core/editor/descriptor';
-import { archiveEditor, recognise, type Recognised } from '@/core/recognise/index';
+import { archiveEditor, recognise, type Recognised } from '@/core/recognise';
 import { Problem, within } from '@/core/problem';
 import { walkArchive } from './archive';
 

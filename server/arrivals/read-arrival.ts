@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { fingerprintDistance } from '@/core/look/fingerprint';
 import { limits } from '@/core/pack/entry-rules';
 import { propose } from '@/core/pack/propose';
-import { archiveEditor } from '@/core/recognise/index';
+import { archiveEditor } from '@/core/recognise';
 import { Problem } from '@/core/problem';
 import { blobHead, getBlob, hex, putBlobs, spoolBlob } from '../blobs/service';
 import { pool, transaction, type Sql } from '../db/pool';
@@ -105,17 +105,7 @@ export async function readArrival(job: JobContext): Promise<{ entries: number }>
     });
     return { entries };
   } catch (error) {
-    const problem =
-      error instanceof Problem
-        ? error
-        : error instanceof Cancelled
-          ? new Problem(
-              'stopped',
-              'Reading was stopped; nothing of it was taken in.',
-              arrival.name,
-              'Discard the arrival, or drop it again.',
-            )
-          : null;
+    const problem = problemIn(error, arrival.name);
     if (problem)
       await transaction(async (tx) => {
         await q.clearEntries(tx, id);
@@ -126,6 +116,14 @@ export async function readArrival(job: JobContext): Promise<{ entries: number }>
       });
     throw error;
   }
+}
+
+/** What a person is told of a reading that ended early; null for a bug. */
+function problemIn(error: unknown, name: string): Problem | null {
+  if (error instanceof Problem) return error;
+  if (!(error instanceof Cancelled)) return null;
+  const message = 'Reading was stopped; nothing of it was taken in.';
+  return new Problem('stopped', message, name, 'Discard the arrival, or drop it again.');
 }
 
 /** Every file of the arrival in turn; a ZIP that is no editor's own kind of file is walked, below its own name where there are others. */

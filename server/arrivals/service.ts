@@ -1,6 +1,6 @@
 /** Arrivals: what is shown of them, corrections, and settling them. Uploads, reading and accepting have files of their own. */
 import { array, number, object, string } from 'yup';
-import { isTakeable } from '@/core/recognise/index';
+import { isTakeable } from '@/core/recognise';
 import { Problem } from '@/core/problem';
 import { uuid } from '@/core/uuid';
 import { pool, transaction } from '../db/pool';
@@ -73,15 +73,15 @@ export async function arrivalView(person: Person, id: string, only: string | nul
   const counts = await q.outcomeCounts(sql, id);
   const brought = new Set(await q.broughtTitles(sql, id));
   const held = new Set(await q.titlesHeld(sql, [...new Set(rows.flatMap((e) => e.needs.map((n) => n.name)))]));
+  const whereIs = (name: string): 'in this arrival' | 'held' | 'missing' => {
+    if (brought.has(name)) return 'in this arrival';
+    return held.has(name) ? 'held' : 'missing';
+  };
   const told = rows.map((entry) => ({
     ...entry,
     needs: entry.needs.map((n) => ({
       ...n,
-      where: brought.has(n.name)
-        ? ('in this arrival' as const)
-        : held.has(n.name)
-          ? ('held' as const)
-          : ('missing' as const),
+      where: whereIs(n.name),
     })),
   }));
   return {

@@ -7,7 +7,7 @@ import { spawnSync } from 'node:child_process';
 import { between, spaces } from '@/core/color/spaces';
 import { decodeSrgb, encodeSrgb } from '@/core/color/transfer';
 import { writeDng } from '@/core/frame/dng';
-import { recognise } from '@/core/recognise/index';
+import { recognise } from '@/core/recognise';
 import { Problem } from '@/core/problem';
 import { bytesTag, numbersTag, writeIfds } from '@/core/tiff/write';
 import { cameras } from '@/demo/cameras/cameras';

@@ -43,7 +43,7 @@ const made = (
       supplier,
       sha: await putBlob(sql, Buffer.from(bytes)),
       fileName: title,
-      format: kind === 'look' ? 'cube' : kind === 'lens-database' ? 'lens-xml' : 'dcp',
+      format: { look: 'cube', 'lens-database': 'lens-xml' }[kind as string] ?? 'dcp',
       facts: more,
       selvedge: null,
       notes: '',

@@ -90,19 +90,11 @@ export async function createItem(
   };
   if (!(await q.shelfById(sql, newItem.shelfId)))
     throw new Problem('shelf-unknown', 'The chosen shelf is not there.', newItem.shelfId, 'Choose another shelf.');
-  const mono = newItem.result
-    ? newItem.result
-    : newItem.kind === 'preset' && facts.settings?.monochrome
-      ? 'monochrome'
-      : facts.fileScope?.result === 'monochrome' || facts.fileScope?.result === 'color'
-        ? facts.fileScope.result
-        : null;
-  const input =
-    newItem.kind === 'camera-profile'
-      ? 'camera data'
-      : typeof facts.fileScope?.input === 'string'
-        ? facts.fileScope.input
-        : null;
+  const inFile = facts.fileScope?.result;
+  const stated = inFile === 'monochrome' || inFile === 'color' ? inFile : null;
+  const mono = newItem.result ?? (newItem.kind === 'preset' && facts.settings?.monochrome ? 'monochrome' : stated);
+  const inputInFile = typeof facts.fileScope?.input === 'string' ? facts.fileScope.input : null;
+  const input = newItem.kind === 'camera-profile' ? 'camera data' : inputInFile;
   await q.insertItem(sql, {
     id: itemId,
     kind: newItem.kind,

@@ -15,7 +15,7 @@ import {
   writeCubeBytes,
   type Residual,
 } from '@/core/look';
-import { recognise } from '@/core/recognise/index';
+import { recognise } from '@/core/recognise';
 import { Problem } from '@/core/problem';
 import { getBlob, putBlob } from '../blobs/service';
 import { pool, transaction } from '../db/pool';

@@ -1,6 +1,6 @@
 import { isItemField, itemFields, type Shape } from '@/core/item/fields';
 import type { Encoding } from '@/core/look/look';
-import type { ItemKind } from '@/core/recognise/index';
+import type { ItemKind } from '@/core/recognise';
 import type { Sql } from '../db/pool';
 import { many, maybe, one } from '../db/query';
 

@@ -34,6 +34,13 @@ export interface SpineRow {
   matching: number;
 }
 
+/** Whose ribbon it is; the person who asks is the first value. */
+const ribbonOf = {
+  mine: 'r.person_id = $1',
+  house: 'r.person_id is null',
+  any: '(r.person_id = $1 or r.person_id is null)',
+} as const;
+
 export interface Where {
   person: string;
   /** a tsquery, empty for none */ query: string;
@@ -61,10 +68,7 @@ export function where(w: Where): { text: string; values: unknown[] } {
   if (w.alike) parts.push(`${add(w.alike)} <% i.title`);
   for (const any of w.facets)
     parts.push(any.length === 1 ? `i.facets @> array[${add(any[0])}]::text[]` : `i.facets && ${add(any)}::text[]`);
-  if (w.ribbon)
-    parts.push(
-      `exists (select 1 from ribbon r where r.item_id = i.id and ${w.ribbon === 'mine' ? 'r.person_id = $1' : w.ribbon === 'house' ? 'r.person_id is null' : '(r.person_id = $1 or r.person_id is null)'})`,
-    );
+  if (w.ribbon) parts.push(`exists (select 1 from ribbon r where r.item_id = i.id and ${ribbonOf[w.ribbon]})`);
   if (w.recent) parts.push('exists (select 1 from item_use u where u.item_id = i.id and u.person_id = $1)');
   if (w.fresh)
     parts.push(

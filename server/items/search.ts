@@ -51,6 +51,11 @@ export function tsquery(words: string): string {
     .join(' & ');
 }
 
+function ribbonOf(text: string | undefined): q.Where['ribbon'] {
+  if (!text) return null;
+  return text === 'mine' || text === 'house' ? text : 'any';
+}
+
 function whereOf(person: Person, search: Search, alike = false): q.Where {
   const words = (search.q ?? '').trim().slice(0, 100);
   const short = words.length > 0 && words.length < 3;
@@ -71,7 +76,7 @@ function whereOf(person: Person, search: Search, alike = false): q.Where {
     start: short ? words : '',
     alike: alike ? words : '',
     facets,
-    ribbon: search.ribbon === 'mine' || search.ribbon === 'house' ? search.ribbon : search.ribbon ? 'any' : null,
+    ribbon: ribbonOf(search.ribbon),
     recent: search.recent === '1',
     fresh: search.fresh === '1',
     shelf: isUuid(search.shelf) ? search.shelf : null,

@@ -6,7 +6,7 @@ import { frame, frames as designs } from '@/demo/frames';
 import { cubeOf, marlstoneOf } from '@/demo/files';
 import marlstone3 from '@/standins/descriptors/marlstone-3.json';
 import oxbow2 from '@/standins/descriptors/oxbow-2.json';
-import { recognise } from '@/core/recognise/index';
+import { recognise } from '@/core/recognise';
 import { parseDescriptor } from '@/core/editor/descriptor';
 import { bytesOf, getBlob, hex, putBlob, sha256 } from '../blobs/service';
 import { people, withDatabase } from '../db/testing/database';

@@ -5,7 +5,7 @@ import type { Look } from '@/core/look/look';
 import { residual } from '@/core/look/residual';
 import { sampler } from '@/core/look/sample';
 import { settingChanges, type SettingChange } from '@/core/pack/likeness';
-import { recognise } from '@/core/recognise/index';
+import { recognise } from '@/core/recognise';
 import { writeTitle } from '@/core/pack/write-title';
 import type { Settings } from '@/core/preset/kinds';
 import { Problem } from '@/core/problem';

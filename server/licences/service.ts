@@ -92,7 +92,7 @@ export async function allowUnderLicence(
 ): Promise<void> {
   if (!item.licence_id && !item.supplier) return;
   const licence = item.licence_id ? await q.licenceById(pool(), item.licence_id) : undefined;
-  const says = licence ? (what === 'convert' ? licence.may_convert : licence.may_spread) : 'unknown';
+  const says = licence?.[what === 'convert' ? 'may_convert' : 'may_spread'] ?? 'unknown';
   const doing = what === 'convert' ? 'converted' : 'placed on more than one station';
   if (says === 'no')
     throw new Problem(

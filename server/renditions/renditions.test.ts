@@ -16,7 +16,7 @@ import { editItem } from '../items/edit';
 import { versionById } from '../items/queries';
 import { confirmEncoding } from '../items/service';
 import { addShelf } from '../items/shelves';
-import { recognise } from '@/core/recognise/index';
+import { recognise } from '@/core/recognise';
 import { actorOf } from '../people/roles';
 import { renditionFor } from './service';
 import { one } from '../db/query';

@@ -3,7 +3,7 @@ import { createHash } from 'node:crypto';
 import { unzipSync } from 'fflate';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { readCube } from '@/core/look';
-import { recognise } from '@/core/recognise/index';
+import { recognise } from '@/core/recognise';
 import type { Operation, OperationResult } from '@/core/sync/protocol';
 import { houseLooks, oxbowPresets } from '@/demo/designs';
 import { cubeOf, oxbowOf } from '@/demo/files';

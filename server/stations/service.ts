@@ -276,6 +276,12 @@ export async function takeReport(station: q.StationRow, input: unknown): Promise
   return { need: null };
 }
 
+/** Of a file that is not ours: what the editor says of it. */
+function theirState(refused: boolean, listed: boolean): string {
+  if (refused) return 'refused';
+  return listed ? 'listed' : '';
+}
+
 export interface EditorState {
   editor: string;
   version: string;
@@ -376,9 +382,7 @@ export async function stationViews(person: Person, only?: string): Promise<Stati
             base: keyed.base,
             is: keyed.is,
             decision: keyed.decision,
-            state:
-              s?.state ??
-              (keyed.decision === 'theirs' ? (refused ? 'refused' : listed ? 'listed' : '') : keyed.decision),
+            state: s?.state ?? (keyed.decision === 'theirs' ? theirState(!!refused, !!listed) : keyed.decision),
             reason: s?.reason ?? refused?.reason ?? '',
             points: placement?.points ?? null,
             residual: placement?.residual ?? null,
@@ -390,19 +394,9 @@ export async function stationViews(person: Person, only?: string): Promise<Stati
         const count = (s: string) => theirs.filter((r) => r.state === s).length;
         const changed = theirs.filter((r) => r.decision !== 'in-step').length;
         const waiting = count('restart-due') + count('launch-due') + count('rescan-due');
-        const state = changed
-          ? 'changed'
-          : count('refused')
-            ? 'refused'
-            : count('restart-due')
-              ? 'restart-due'
-              : count('launch-due')
-                ? 'launch-due'
-                : count('rescan-due')
-                  ? 'rescan-due'
-                  : theirs.length
-                    ? 'in-step'
-                    : 'empty';
+        const usual = theirs.length ? 'in-step' : 'empty';
+        const gravest = (['refused', 'restart-due', 'launch-due', 'rescan-due'] as const).find(count) ?? usual;
+        const state = changed ? 'changed' : gravest;
         return {
           editor: stationEditor.editor_id,
           version: stationEditor.editor_version,

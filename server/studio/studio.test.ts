@@ -2,7 +2,7 @@ import { must } from '@/core/must';
 import { beforeAll, describe, expect, test } from 'vitest';
 import type { Settings } from '@/core/preset/kinds';
 import { cubeOf } from '@/demo/files';
-import { recognise } from '@/core/recognise/index';
+import { recognise } from '@/core/recognise';
 import { putBlob } from '../blobs/service';
 import { people, withDatabase } from '../db/testing/database';
 import { pool, transaction } from '../db/pool';

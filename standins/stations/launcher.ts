@@ -131,14 +131,9 @@ const server = createServer((request, response) => {
   void (async () => {
     try {
       const s = find(station, editor);
-      answer(
-        200,
-        url.pathname === '/launch'
-          ? await launch(s, editor)
-          : url.pathname === '/quit'
-            ? await quit(s, editor)
-            : list(s, editor),
-      );
+      if (url.pathname === '/launch') answer(200, await launch(s, editor));
+      else if (url.pathname === '/quit') answer(200, await quit(s, editor));
+      else answer(200, list(s, editor));
     } catch (error) {
       if (error instanceof Refusal)
         answer(422, {

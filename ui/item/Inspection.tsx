@@ -40,6 +40,8 @@ const digits = (value: unknown): string => {
   return value.toFixed(Math.abs(value) < 1 ? 2 : 1);
 };
 
+const verdictStates: Record<string, string> = { good: 'approved', caution: 'draft', poor: 'failed' };
+
 export function Inspection({ i: inspection }: { i: InspectionView }) {
   const [at, setAt] = useState<number | null>(null);
   const w = 300;
@@ -94,10 +96,7 @@ export function Inspection({ i: inspection }: { i: InspectionView }) {
       </figure>
       <div>
         <p className="mb-1">
-          <State
-            of={inspection.verdict === 'good' ? 'approved' : inspection.verdict === 'caution' ? 'draft' : 'failed'}
-            word={inspection.verdict}
-          />
+          <State of={verdictStates[inspection.verdict] ?? 'unknown'} word={inspection.verdict} />
           {inspection.findings.length === 0 && (
             <span className="ml-2 text-soft">nothing was found that harms pictures</span>
           )}

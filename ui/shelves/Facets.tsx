@@ -26,6 +26,7 @@ const titles = new Map([...menus, ...further]);
 const word = (key: string, value: string): string => {
   if (key === 'kind') return kindWords[value] ?? value;
   if (key === 'format') return value.replace('@', ' ');
+  if (key === 'bound' && value === 'no') return 'Bound to no camera';
   return value;
 };
 const item =
@@ -110,7 +111,7 @@ export function Facets({ facets, get, set }: Props) {
           aria-label={`${titles.get(k)}: ${word(k, value)}, take off`}
           onClick={() => set(k, null)}
         >
-          {value === 'yes' ? titles.get(k) : k === 'bound' ? 'Bound to no camera' : word(k, value)}
+          {value === 'yes' ? titles.get(k) : word(k, value)}
           <X aria-hidden size={12} />
         </button>
       ))}

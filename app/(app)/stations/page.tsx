@@ -16,6 +16,11 @@ const count = (views: { station: { kind: string } }[], kind: string): string => 
   return `${n} ${kind}${n === 1 ? '' : 's'}`;
 };
 
+function placedWords({ waiting, placed }: { waiting: number; placed: number }): string {
+  if (waiting) return `${waiting} not listed yet`;
+  return placed ? `${placed} placed` : '';
+}
+
 export default async function Page() {
   const person = await signedInPerson();
   const views = await stationViews(person);
@@ -76,11 +81,7 @@ export default async function Page() {
                             word={editorState.state === 'changed' ? `${editorState.changed} changed there` : undefined}
                           />
                           <span className="block text-[12px] text-soft">
-                            {editorState.waiting
-                              ? `${editorState.waiting} not listed yet`
-                              : editorState.placed
-                                ? `${editorState.placed} placed`
-                                : ''}
+                            {placedWords(editorState)}
                             {editorState.listedAt ? `${editorState.placed ? ', ' : ''}lists ${editorState.listed}` : ''}
                             {editorState.running ? ', running' : ''}
                           </span>

@@ -97,13 +97,17 @@ function make(): Kernel {
     const r = 16;
     const g = 16 * prepared.size;
     const b = g * prepared.size;
+    /** Along which edges of a cell its diagonal is reached and left, by which of two channels is the larger. */
+    const edgesOf = (xy: boolean, yz: boolean, xz: boolean): [number, number] => {
+      if (xy) return [xz ? r : b, yz ? b : g];
+      return [yz ? g : b, xz ? b : r];
+    };
     const ways = new Uint32Array(memory.buffer, at + PLACES_BYTES, 16);
     for (let k = 0; k < 8; k++) {
       const xy = k & 4;
       const yz = k & 2;
       const xz = k & 1;
-      const first = xy ? (xz ? r : b) : yz ? g : b;
-      const last = xy ? (yz ? b : g) : xz ? b : r;
+      const [first, last] = edgesOf(xy > 0, yz > 0, xz > 0);
       ways[k * 2] = first;
       ways[k * 2 + 1] = r + g + b - last;
     }

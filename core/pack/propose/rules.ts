@@ -3,7 +3,7 @@
  * The first that finds something decides; where none does, the file is new.
  */
 import { designName, nameLikeness, settingLikeness } from '../likeness';
-import { baseName } from '../../recognise/index';
+import { baseName } from '../../recognise';
 import { between, isOtherLanguage, isWithin, languageMark, ofEntry, ofHeld, type Rule } from './matching';
 import { titleCaution, titleRule } from './title-rules';
 import { folderOf, told, type Incoming } from './types';

@@ -3,12 +3,12 @@ import { SaxesParser } from 'saxes';
 import { photos } from '../photos';
 import { files, live, options, read, take, type Listed } from '../program';
 
-const config =
-  options.system === 'linux'
-    ? '.config/oxbow'
-    : options.system === 'macos'
-      ? 'Library/Application Support/Oxbow'
-      : 'AppData/Roaming/Oxbow';
+const configs: Record<string, string> = {
+  linux: '.config/oxbow',
+  macos: 'Library/Application Support/Oxbow',
+  windows: 'AppData/Roaming/Oxbow',
+};
+const config = configs[options.system] ?? configs.windows;
 const named = (path: string, under: string): { title: string; headings: string[] } => {
   const parts = path.slice(under.length + 1).split('/');
   return { title: parts.pop()!.replace(/\.[^.]+$/, ''), headings: parts };

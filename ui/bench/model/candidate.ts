@@ -21,6 +21,10 @@ export interface Candidate {
   /** this version and all that it was made from */ roots: string[];
 }
 
+/** How an ICC profile's device values are taken, in words. */
+const codingWords = (description: string): string =>
+  codingSaid(description) === 'linear' ? 'ICC, taken as linear' : 'ICC, of square root values';
+
 /** From a row of the catalogue. */
 export function candidateOf(r: {
   version_id: string;
@@ -63,12 +67,7 @@ export function candidateOf(r: {
           ]
         : [],
     noCurve: r.kind === 'camera-profile' && r.format === 'dcp' && !has('tone curve'),
-    icc:
-      r.kind !== 'camera-profile' || r.format !== 'icc'
-        ? ''
-        : codingSaid(String(r.facts.description ?? '')) === 'linear'
-          ? 'ICC, taken as linear'
-          : 'ICC, of square root values',
+    icc: r.kind === 'camera-profile' && r.format === 'icc' ? codingWords(String(r.facts.description ?? '')) : '',
     shown: r.kind !== 'camera-profile' || r.format === 'dcp' || r.facts.class === 'input',
     intention: r.intention,
     roots: r.roots,

@@ -37,7 +37,7 @@ export function useSearchResult(
       });
     return () => stop.abort();
   }, [search, given]);
-  const now = given.search === search ? given : held?.search === search ? held : null;
+  const now = [given, held].find((one) => one?.search === search) ?? null;
   const out = now ?? held ?? given;
   return { ...out, late: !now };
 }
