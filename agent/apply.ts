@@ -3,6 +3,7 @@
  * overwritten is kept, every deed is announced in the journal, files are replaced by rename. Run again after a crash, it
  * finishes what was begun. A file that changed since the plan was made is a conflict, reported and left alone.
  */
+import { must } from '@/core/must';
 import { copyFile, lstat, mkdir, open, readdir, readFile, rename, rm, rmdir, writeFile } from 'node:fs/promises';
 import { basename, dirname, join } from 'node:path';
 import type { Operation, OperationResult, Plan } from '@/core/sync/protocol';
@@ -65,7 +66,7 @@ export class Applier {
       facts = [{ fact: 'begin', plan: fresh }];
       await this.journal.restart(facts);
     } else await this.journal.restart(facts);
-    const plan = begun?.plan ?? fresh!;
+    const plan = begun?.plan ?? must(fresh);
     for (const op of plan.operations) {
       if (facts.some((f) => f.fact === 'result' && f.result.n === op.n)) continue;
       const result = await this.one(plan, op, facts);
@@ -168,8 +169,8 @@ export class Applier {
     if ((await stateOf(to)) === op.sha256) return;
     this.step('stage');
     await mkdir(dirname(to), { recursive: true });
-    if ((await stateOf(this.kept(op.sha256!))) === op.sha256) await copyFile(this.kept(op.sha256!), to);
-    else await this.context.fetch(op.sha256!, to);
+    if ((await stateOf(this.kept(must(op.sha256)))) === op.sha256) await copyFile(this.kept(must(op.sha256)), to);
+    else await this.context.fetch(must(op.sha256), to);
     if ((await hashFile(to)) !== op.sha256) {
       await rm(to, { force: true });
       throw new Error('the contents arrived damaged');

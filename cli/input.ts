@@ -1,4 +1,5 @@
 /** Shared by the verbs: files, points, numbers, each refused with a Problem. */
+import { must } from '@/core/must';
 import { closeSync, openSync, readFileSync, statSync } from 'node:fs';
 import { Problem } from '@/core/problem';
 
@@ -42,7 +43,7 @@ export function readNumbers(path: string | undefined): number[][] {
         !Array.isArray(any) ||
         any.length < 1 ||
         any.length > 4 ||
-        any.length !== list[0]!.length ||
+        any.length !== must(list[0]).length ||
         any.some((n) => typeof n !== 'number' || !Number.isFinite(n)),
     )
   )

@@ -1,3 +1,4 @@
+import { must } from '@/core/must';
 import { writeFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { writeCube } from '@/core/look/cube';
@@ -30,7 +31,7 @@ interface Loaded {
 /** A preset of any shipped editor, or our own *.settings.json: either the settings alone, or {name, settings}. */
 function load(path: string | undefined, editor?: string): Loaded {
   const bytes = readInput(path, 'preset');
-  if (/\.settings\.json$/i.test(path!) || (bytes[0] === 123 && !editor)) {
+  if (/\.settings\.json$/i.test(must(path)) || (bytes[0] === 123 && !editor)) {
     let value: unknown;
     try {
       value = JSON.parse(bytes.toString('utf8'));
@@ -38,7 +39,7 @@ function load(path: string | undefined, editor?: string): Loaded {
       throw new Problem(
         'settings-json',
         'The settings are no JSON.',
-        path!,
+        must(path),
         'Write them as a JSON object of common settings.',
       );
     }
@@ -46,7 +47,7 @@ function load(path: string | undefined, editor?: string): Loaded {
       throw new Problem(
         'settings-json',
         'The settings are no JSON object.',
-        path!,
+        must(path),
         'Write them as a JSON object of common settings.',
       );
     const outer = value as { name?: string; headings?: string[]; settings?: Settings };
@@ -56,7 +57,7 @@ function load(path: string | undefined, editor?: string): Loaded {
       throw new Problem(
         'settings-value',
         bad.map((b) => `${b.setting} ${b.message}.`).join(' '),
-        path!,
+        must(path),
         'See docs/common-settings.md for units and ranges.',
       );
     return {
@@ -70,7 +71,7 @@ function load(path: string | undefined, editor?: string): Loaded {
       unknown: {},
     };
   }
-  const { read, format, title } = readPreset(path!, bytes, shipped(), editor);
+  const { read, format, title } = readPreset(must(path), bytes, shipped(), editor);
   const [id, version] = format.split('@') as [string, string];
   return {
     editor: id,
@@ -108,7 +109,7 @@ const render: Verb = async (args) => {
   const evaluate = compile(split(loaded.settings, loaded.classes).kept);
   const v = new Float64Array(3);
   return readPoints(values.points).map((x) => {
-    evaluate(x[0]!, x[1]!, x[2]!, v, 0);
+    evaluate(must(x[0]), must(x[1]), must(x[2]), v, 0);
     return [...v];
   });
 };

@@ -1,4 +1,5 @@
 /** The log of events: whoever changes something writes a row in the same transaction. */
+import { must } from '@/core/must';
 import type { Sql } from './db/pool';
 
 export interface Actor {
@@ -65,5 +66,5 @@ export async function lastEventId(sql: Sql): Promise<number> {
       where xid < pg_snapshot_xmin(pg_current_snapshot())
     `,
   );
-  return result.rows[0]!.id;
+  return must(result.rows[0]).id;
 }

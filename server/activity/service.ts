@@ -1,4 +1,5 @@
 /** The activity view: every change with who, when, before and after. */
+import { must } from '@/core/must';
 import { isUuid } from '@/core/uuid';
 import { pool } from '../db/pool';
 import { allow, type Person } from '../people/roles';
@@ -32,8 +33,8 @@ export async function listActivity(
     sql,
     {
       below: /^\d{1,15}$/.test(f.below ?? '') ? Number(f.below) : null,
-      person: isUuid(f.person ?? '') ? f.person! : null,
-      subject: (subjects as readonly string[]).includes(f.subject ?? '') ? f.subject! : null,
+      person: isUuid(f.person ?? '') ? must(f.person) : null,
+      subject: (subjects as readonly string[]).includes(f.subject ?? '') ? must(f.subject) : null,
       subjectId: null,
     },
     most + 1,
@@ -41,7 +42,7 @@ export async function listActivity(
   return {
     rows: rows.slice(0, most),
     people: await q.actors(sql),
-    more: rows.length > most ? rows[most - 1]!.id : null,
+    more: rows.length > most ? must(rows[most - 1]).id : null,
   };
 }
 

@@ -1,4 +1,6 @@
 /** Taking an arrival onto the shelves in one transaction, and putting it back whole. */
+import { must } from '@/core/must';
+import { fileNameOf } from '@/core/paths';
 import { v7 } from 'uuid';
 import { array, lazy, mixed, number, object, string } from 'yup';
 import { isTakeable } from '@/core/recognise';
@@ -106,7 +108,7 @@ export async function acceptArrival(
         bad.path,
         'Take this file out of the choice, or say what it is to become.',
       );
-    const shelfId = newShelf ? await addShelf(person, { name: newShelf }, sql) : onto!;
+    const shelfId = newShelf ? await addShelf(person, { name: newShelf }, sql) : must(onto);
     const licenceId = newLicence ? await addLicence(person, newLicence, sql) : a.licenceId;
     const packId = v7();
     const single = rows.length === 1;
@@ -131,7 +133,12 @@ export async function acceptArrival(
     );
     for (const entry of order) {
       if (entry.outcome === 'descriptor') {
-        await bringDescriptor(sql, actor, JSON.parse((await getBlob(entry.sha256!, sql)).toString('utf8')), entry.path);
+        await bringDescriptor(
+          sql,
+          actor,
+          JSON.parse((await getBlob(must(entry.sha256), sql)).toString('utf8')),
+          entry.path,
+        );
         await q.entryTaken(sql, entry.id, null);
         out.descriptors++;
         continue;
@@ -140,8 +147,8 @@ export async function acceptArrival(
         frames.push(
           await frameFromFile(sql, actor, {
             name: entry.title,
-            fileName: entry.path.split('/').pop()!,
-            sha: entry.sha256!,
+            fileName: fileNameOf(entry.path),
+            sha: must(entry.sha256),
             facts: entry.facts,
           }),
         );
@@ -151,8 +158,8 @@ export async function acceptArrival(
       }
       const version = {
         kind: entry.kind as 'look',
-        sha: entry.sha256!,
-        fileName: entry.path.split('/').pop()!,
+        sha: must(entry.sha256),
+        fileName: fileNameOf(entry.path),
         format: entry.format,
         facts: entry.facts,
         selvedge: entry.selvedge,
@@ -163,7 +170,7 @@ export async function acceptArrival(
       };
       let made: { itemId: string; versionId: string };
       if (entry.outcome === 'new') {
-        const held = entry.corrected ? undefined : await q.heldBySha(sql, entry.sha256!);
+        const held = entry.corrected ? undefined : await q.heldBySha(sql, must(entry.sha256));
         if (held)
           throw new Problem(
             'arrival-held',
@@ -214,7 +221,7 @@ export async function acceptArrival(
         out.versions++;
       }
       madeOf.set(entry.id, made);
-      bySha.set(hex(entry.sha256!), made.versionId);
+      bySha.set(hex(must(entry.sha256)), made.versionId);
       await q.entryTaken(sql, entry.id, made.versionId);
       if (!single) await q.insertMember(sql, packId, entry.path, made.versionId);
     }
@@ -224,7 +231,7 @@ export async function acceptArrival(
           const value =
             entry.held_version_id ??
             madeOf.get(entry.target_entry_id ?? -1)?.versionId ??
-            bySha.get(hex(entry.sha256!));
+            bySha.get(hex(must(entry.sha256)));
           if (value) await q.insertMember(sql, packId, entry.path, value);
         }
     if (frames.length)

@@ -1,4 +1,5 @@
 /** Reads archives from outside, entry by entry, under the limits of core/pack/entry-rules. One bad entry never stops the rest. */
+import { must } from '@/core/must';
 import { createHash } from 'node:crypto';
 import { promisify } from 'node:util';
 import { inflateRaw, inflateRawSync } from 'node:zlib';
@@ -250,7 +251,7 @@ async function contents(zip: yauzl.ZipFile, entry: yauzl.Entry): Promise<Buffer>
       const parts: Buffer[] = [];
       stream.on('data', (c: Buffer) => parts.push(c));
       stream.on('error', reject);
-      stream.on('end', () => resolve(parts.length === 1 ? parts[0]! : Buffer.concat(parts)));
+      stream.on('end', () => resolve(parts.length === 1 ? must(parts[0]) : Buffer.concat(parts)));
     }),
   );
   if (packed.length !== entry.compressedSize) throw new Error('fewer bytes than the directory says');

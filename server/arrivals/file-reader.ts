@@ -2,6 +2,7 @@
  * Files are told and read in a thread of their own, while this one unpacks, hashes and writes. A reader that does not come
  * to an end, or that takes more memory than it may, is ended with its thread, and its file alone is refused.
  */
+import { must } from '@/core/must';
 import { existsSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { Worker } from 'node:worker_threads';
@@ -60,7 +61,7 @@ export class Reader {
     const descriptors = this.told === waiting.known ? null : waiting.known;
     this.told = waiting.known;
     const bytes = new Uint8Array(waiting.bytes); // a view would take all that lies behind it along
-    this.thread!.postMessage(
+    must(this.thread).postMessage(
       { n: waiting.n, path: waiting.path, bytes, sha: waiting.sha, descriptors } satisfies ReadRequest,
       [bytes.buffer],
     );

@@ -1,4 +1,6 @@
 /** The held items that an arrival is compared with, brought from the database in a few queries. */
+import { must } from '@/core/must';
+import { fileNameOf } from '@/core/paths';
 import { fingerprintOfBytes } from '@/core/look/fingerprint';
 import { designName, outsideTable } from '@/core/pack/likeness';
 import { HeldIndex, type Held, type Incoming } from '@/core/pack/propose';
@@ -32,7 +34,7 @@ export const incoming = (entry: q.EntryRow): Incoming => ({
   format: entry.format,
   title: entry.title,
   headings: entry.headings,
-  sha: hex(entry.sha256!),
+  sha: hex(must(entry.sha256)),
   content: entry.content_sha256 ? hex(entry.content_sha256) : null,
   internalId: entry.internal_id,
   fingerprint: entry.fingerprint ? fingerprintOfBytes(entry.fingerprint) : null,
@@ -49,7 +51,7 @@ export async function heldFor(sql: Sql, entries: readonly Incoming[]): Promise<H
     contents: unique(entries.map((e) => e.content)).map(bytesOf),
     identities: unique(entries.map((e) => e.internalId || null)),
     bases: unique(entries.map((e) => designName(e.title).base || null)),
-    files: unique(entries.map((e) => e.path.split('/').pop()!)),
+    files: unique(entries.map((e) => fileNameOf(e.path))),
   });
   const presets = entries.filter((e) => e.kind === 'preset');
   const like =

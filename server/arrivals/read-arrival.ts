@@ -1,4 +1,5 @@
 /** The job that reads an arrival: every file, whatever archive it lies in, into a table of entries with proposals. */
+import { must } from '@/core/must';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -81,7 +82,7 @@ export async function readArrival(job: JobContext): Promise<{ entries: number }>
     const ahead: { size: number; made: Promise<Made> }[] = [];
     let waiting = 0;
     const next = async () => {
-      const a = ahead.shift()!;
+      const a = must(ahead.shift());
       waiting -= a.size;
       await take(await a.made);
     };
@@ -129,7 +130,7 @@ function problemIn(error: unknown, name: string): Problem | null {
 /** Every file of the arrival in turn; a ZIP that is no editor's own kind of file is walked, below its own name where there are others. */
 async function* contentsOf(arrival: q.ArrivalRow, files: q.FileRow[], known: Known): AsyncGenerator<ArchiveEvent> {
   for (const f of files) {
-    const sha = f.sha256!;
+    const sha = must(f.sha256);
     const zip = (await blobHead(sha, 4)).toString('latin1') === 'PK\u0003\u0004';
     if (f.size > SINGLE_MOST && !zip) {
       yield {

@@ -1,4 +1,6 @@
 /** A pack that is known from before: release against release. */
+import { must } from '@/core/must';
+import { fileNameOf } from '@/core/paths';
 import { fingerprintDistance, fingerprintOfBytes } from '@/core/look/fingerprint';
 import { designName, settingChanges } from '@/core/pack/likeness';
 import type { Settings } from '@/core/preset/kinds';
@@ -10,7 +12,7 @@ import * as q from './queries';
 
 /** The newest pack of which this arrival seems a release: half of the smaller of the two is shared, or the names are the same and something is. */
 export async function matchPack(sql: Sql, arrivalId: string): Promise<void> {
-  const arrival = (await q.arrivalById(sql, arrivalId))!;
+  const arrival = must(await q.arrivalById(sql, arrivalId));
   const entries = await q.entriesOf(sql, arrivalId);
   const size = entries.filter((e) => ['new', 'version', 'variant', 'duplicate'].includes(e.outcome)).length;
   const name = designName(arrival.name.replace(/\.zip$/i, '')).base;
@@ -31,7 +33,7 @@ export interface ReleaseView {
   changes: Change[];
 }
 
-const last = (path: string): string => path.split('/').pop()!.toLowerCase();
+const last = (path: string): string => fileNameOf(path).toLowerCase();
 
 /** What was added, changed and gone against the release before, and what each change means. */
 export async function compareRelease(person: Person, arrival: q.ArrivalRow): Promise<ReleaseView | null> {
@@ -47,7 +49,7 @@ export async function compareRelease(person: Person, arrival: q.ArrivalRow): Pro
   for (const entry of entries) {
     if (!['new', 'version', 'variant', 'duplicate'].includes(entry.outcome) || !entry.sha256) continue;
     const old =
-      before.find((m) => m.sha256.equals(entry.sha256!) && !seen.has(m.path)) ??
+      before.find((m) => m.sha256.equals(must(entry.sha256)) && !seen.has(m.path)) ??
       before.find((m) => m.item_id === entry.target_item_id && entry.target_item_id && !seen.has(m.path)) ??
       before.find((m) => last(m.path) === last(entry.path) && m.kind === entry.kind && !seen.has(m.path));
     if (!old) {

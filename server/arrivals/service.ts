@@ -1,4 +1,5 @@
 /** Arrivals: what is shown of them, corrections, and settling them. Uploads, reading and accepting have files of their own. */
+import { must } from '@/core/must';
 import { array, number, object, string } from 'yup';
 import { isTakeable } from '@/core/recognise';
 import { Problem } from '@/core/problem';
@@ -90,7 +91,7 @@ export async function arrivalView(person: Person, id: string, only: string | nul
     files: Object.values(counts).reduce((a, b) => a + b, 0),
     groups: order.flatMap((group) => {
       const mine = told.filter((e) => e.grp === group);
-      return mine.length ? [{ group, count: mine[0]!.in_group, rows: mine }] : [];
+      return mine.length ? [{ group, count: must(mine[0]).in_group, rows: mine }] : [];
     }),
   };
 }

@@ -1,4 +1,6 @@
 /** Uploads in parts that outlive a reload, and arrivals of one or many files that begin to be read once all are there. */
+import { must } from '@/core/must';
+import { fileNameOf } from '@/core/paths';
 import { v7 } from 'uuid';
 import { array, number, object, string } from 'yup';
 import { entryPath, limits } from '@/core/pack/entry-rules';
@@ -50,7 +52,7 @@ export async function beginArrival(
       sql,
       person.id,
       files.map((f) => f.id),
-      files.map((f) => clean(f.path.split('/').pop()!)),
+      files.map((f) => clean(fileNameOf(f.path))),
       files.map((f) => f.size),
     );
     await q.insertFiles(
@@ -75,7 +77,7 @@ export async function beginUpload(
     name: input.name,
     files: [{ path: clean(String(input.name ?? '')), size: input.size }],
   });
-  return { id: files[0]!.id, received: 0, arrival };
+  return { id: must(files[0]).id, received: 0, arrival };
 }
 
 const gone = (id: string): Problem =>

@@ -2,6 +2,7 @@
  * Backup and restore of everything, contents included: PostgreSQL's own dump of one consistent snapshot, made while people
  * work. Restoring builds a database beside the one in use, checks it, brings it up to date, and then changes places with it.
  */
+import { must } from '@/core/must';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
 import { createWriteStream } from 'node:fs';
@@ -39,7 +40,7 @@ function program(
     },
   });
   let said = '';
-  child.stderr!.on('data', (bytes: Buffer) => {
+  must(child.stderr).on('data', (bytes: Buffer) => {
     said = (said + bytes.toString()).slice(-2000);
   });
   const done = new Promise<void>((yes, no) => {
@@ -54,7 +55,7 @@ function program(
 /** The backup as a stream; the promise tells whether it is whole. */
 export function dump(url = databaseUrl()): { stream: Readable; done: Promise<void> } {
   const { child, done } = program('pg_dump', ['--format=custom', '--compress=0', '--no-owner'], url);
-  return { stream: child.stdout!, done };
+  return { stream: must(child.stdout), done };
 }
 
 /** Writes a backup into a file, which is there whole or not at all. */
@@ -132,7 +133,7 @@ export async function restore(
         ['--no-owner', '--exit-on-error', '--jobs=2', `--dbname=${fresh}`, file],
         at(fresh),
       );
-      p.child.stdout!.resume();
+      must(p.child.stdout).resume();
       await p.done.catch((error: Error) => {
         throw invalid(file, error.message.slice(0, 300));
       });

@@ -1,4 +1,5 @@
 /** The bench: what its cells are made of, and what is decided on it. */
+import { must } from '@/core/must';
 import { isUuid } from '@/core/uuid';
 import { v7 } from 'uuid';
 import { array, boolean, number, object, string } from 'yup';
@@ -92,7 +93,7 @@ export interface Base {
 /** The table that develops a frame's camera data by a profile ("plain" for none), at a white balance, with these rungs; anchored where asked. */
 export async function baseTable(
   person: Person,
-  a: { frame: string; version: string; stages?: string; white?: string; anchor?: number | null },
+  a: { frame: string; version: string; stages?: string | undefined; white?: string; anchor?: number | null },
 ): Promise<Base> {
   allow(person, 'view');
   const [frame] = uuids([a.frame]);
@@ -108,7 +109,7 @@ export async function baseTable(
   }
   const dcp = a.version === 'plain' ? plainProfile(dng.profile) : (await dcpOf(a.version)).dcp;
   const stages = (
-    a.stages === undefined ? STAGES : STAGES.filter((s) => a.stages!.split(',').includes(s))
+    a.stages === undefined ? STAGES : STAGES.filter((s) => must(a.stages).split(',').includes(s))
   ) as readonly Stage[];
   const neutral = neutralUnder(a.white ?? 'as', dng.neutral, dcp);
   const profile = profileOf(a.anchor ? anchor(dcp, neutral, a.anchor) : dcp);
@@ -147,7 +148,7 @@ export async function keepAnchored(
   const bytes = writeDcp(made);
   const facts = cameraProfileFacts(bytes);
   const after = whitePoint(profileOf(readDcp(bytes)), neutral);
-  const from = (await itemById(pool(), source.itemId, person.id))!;
+  const from = must(await itemById(pool(), source.itemId, person.id));
   await allowUnderLicence(person, from, 'convert');
   // made for the neutral of one frame, it is for that frame's body; the file bears the model's name, as the camera's own files do
   const on = (await frames(pool())).find((f) => f.id === a.frame);
@@ -319,7 +320,7 @@ export async function decide(
         decision.look ?? decision.profile ?? '',
         'Reload the bench.',
       );
-    const draft = about.find((c) => c!.status !== 'approved');
+    const draft = about.find((c) => must(c).status !== 'approved');
     if (decision.choice && draft)
       throw new Problem(
         'choice-draft',
@@ -337,13 +338,13 @@ export async function decide(
       judged.add(f.camera).add(camera);
       for (const candidate of about) {
         await q.insertVerdict(sql, {
-          itemId: candidate!.item_id,
-          versionId: candidate!.version_id,
+          itemId: must(candidate).item_id,
+          versionId: must(candidate).version_id,
           frameId: frame,
           camera,
           light: f.light,
-          strength: candidate!.kind === 'camera-profile' ? 100 : decision.strength,
-          stages: candidate!.kind === 'camera-profile' ? (decision.stages ?? [...STAGES]) : null,
+          strength: must(candidate).kind === 'camera-profile' ? 100 : decision.strength,
+          stages: must(candidate).kind === 'camera-profile' ? (decision.stages ?? [...STAGES]) : null,
           beside: decision.beside,
           words: decision.words,
           chosen: decision.chosen,
@@ -376,8 +377,8 @@ export async function decide(
     if (unseen?.length && !unseen.some((c) => judged.has(c)))
       throw new Problem(
         'choice-camera',
-        `${found.get(decision.profile!)!.title} was seen on no frame of the ${unseen.join(' or ')}: it cannot become a house choice yet.`,
-        found.get(decision.profile!)!.title,
+        `${must(found.get(must(decision.profile))).title} was seen on no frame of the ${unseen.join(' or ')}: it cannot become a house choice yet.`,
+        must(found.get(must(decision.profile))).title,
         'Put a frame of that camera on the bench and judge there; the verdict on these can be given now.',
       );
     for (const newChoice of cases.values()) {
@@ -396,21 +397,21 @@ export async function decide(
         sql,
         actorOf(person),
         'item',
-        candidate!.item_id,
+        must(candidate).item_id,
         decision.chosen ? 'chosen on the bench' : 'judged on the bench',
         null,
         { frames: decision.frames.length, strength: decision.strength, words: decision.words.slice(0, 200) },
       );
-      if (decision.advise && candidate!.kind !== 'camera-profile') {
+      if (decision.advise && must(candidate).kind !== 'camera-profile') {
         allow(person, 'item.edit');
-        await q.adviseStrength(sql, candidate!.item_id, decision.strength);
+        await q.adviseStrength(sql, must(candidate).item_id, decision.strength);
       }
-      if (decision.compensation && candidate!.kind === 'camera-profile') {
+      if (decision.compensation && must(candidate).kind === 'camera-profile') {
         allow(person, 'item.edit');
-        await q.setCompensation(sql, candidate!.item_id, decision.compensation);
+        await q.setCompensation(sql, must(candidate).item_id, decision.compensation);
       }
     }
-    return { verdicts, choices: cases.size, provisional, items: about.map((c) => c!.item_id) };
+    return { verdicts, choices: cases.size, provisional, items: about.map((c) => must(c).item_id) };
   });
   if (decision.ribbon) for (const id of out.items) await setRibbon(person, id, { on: true, whose: 'mine' });
   return { verdicts: out.verdicts, choices: out.choices, provisional };

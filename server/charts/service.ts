@@ -1,4 +1,5 @@
 /** Charts with measured values, and which frames show one, and where: what a bench measures patches by. */
+import { must } from '@/core/must';
 import { v7 } from 'uuid';
 import { array, number, object, string } from 'yup';
 import { Problem } from '@/core/problem';
@@ -116,7 +117,7 @@ export async function placeChart(person: Person, frame: string, input: unknown):
       frame,
       a.chart ? 'target placed' : 'target taken off',
       had.chart_id ? { corners: had.chart_corners } : null,
-      a.chart ? { chart: chart!.name, corners: a.corners } : null,
+      a.chart ? { chart: must(chart).name, corners: a.corners } : null,
     );
   });
 }

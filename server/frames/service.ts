@@ -1,4 +1,6 @@
 /** Reference frames, ours and the studio's own: their pictures at the widths that screens ask for, made once and cached on disk. */
+import { recentlyUsed } from '@/core/recently-used';
+import { must } from '@/core/must';
 import sharp from 'sharp';
 import { v7 } from 'uuid';
 import { plainProfile } from '@/core/camera/default-rendering';
@@ -74,9 +76,9 @@ async function pictureOf(dng: Dng, name: string): Promise<Buffer> {
   const out = Buffer.alloc(linear.data.length);
   const row = new Float64Array(linear.width * 3);
   for (let at = 0; at < out.length; at += row.length) {
-    for (let i = 0; i < row.length; i++) row[i] = linear.data[at + i]! / 65535;
+    for (let i = 0; i < row.length; i++) row[i] = (linear.data[at + i] ?? 0) / 65535;
     run(row);
-    for (let i = 0; i < row.length; i++) out[at + i] = Math.round(255 * Math.min(1, Math.max(0, row[i]!)));
+    for (let i = 0; i < row.length; i++) out[at + i] = Math.round(255 * Math.min(1, Math.max(0, row[i] ?? 0)));
   }
   return png(out, linear.width, linear.height);
 }
@@ -101,7 +103,7 @@ export async function frameFromFile(
   const came = await getBlob(f.sha, sql);
   const raw = (f.facts as Partial<FrameFacts>).format === 'raw';
   const bytes = raw ? await dngOfRaw(came, f.fileName) : came;
-  const facts = raw ? frameFacts(new Uint8Array(bytes))! : (f.facts as Partial<FrameFacts>);
+  const facts = raw ? must(frameFacts(new Uint8Array(bytes))) : (f.facts as Partial<FrameFacts>);
   const camera = facts.format === 'dng';
   const data = raw ? await putBlob(sql, bytes) : f.sha;
   const {
@@ -158,23 +160,18 @@ export async function cameraData(id: string): Promise<{ dng: Dng; sha: string }>
   return { dng: readDng(new Uint8Array(await getBlob(row.camera_data))), sha: hex(row.camera_data) };
 }
 
-const heads = new Map<string, Promise<Dng>>();
-/** What a camera file says besides its pixels: neutral, profile, camera. Those asked for last stay in memory. */
+/** Those asked for last stay in memory. */
+const heads = recentlyUsed<Dng>(64);
+
+/** What a camera file says besides its pixels: neutral, profile, camera. */
 export async function cameraHead(id: string): Promise<Dng> {
   const row = await q.cameraDataOf(pool(), id);
   if (!row?.camera_data) return (await cameraData(id)).dng; // says why not
-  const key = hex(row.camera_data);
   const sha = row.camera_data;
-  let p = heads.get(key);
-  if (!p) {
-    p = getBlob(sha)
-      .then((b) => readDng(new Uint8Array(b), undefined, false))
-      .then((d) => ({ ...d, jpeg: null }));
-    p.catch(() => heads.delete(key));
-    heads.set(key, p);
-    if (heads.size > 64) heads.delete(heads.keys().next().value!);
-  }
-  return p;
+  return heads(hex(sha), async () => {
+    const dng = readDng(new Uint8Array(await getBlob(sha)), undefined, false);
+    return { ...dng, jpeg: null };
+  });
 }
 
 const FORM = 2;

@@ -1,4 +1,5 @@
 /** Whether an item will show for a photo like one of the frames: in each editor, and at each station that has it. */
+import { must } from '@/core/must';
 import { editorKey } from '@/core/editor/descriptor';
 import { bodyOf } from '@/core/frame/body';
 import type { Settings } from '@/core/preset/kinds';
@@ -42,7 +43,7 @@ export async function foretellFor(
     stations(sql),
     shelves(sql, person.id),
   ]);
-  const newest = versions[0]!;
+  const newest = must(versions[0]);
   const needs = referencesOf((newest.facts.settings ?? {}) as Settings).map((r) => r.name);
   const held = new Set(await titlesHeld(sql, needs));
   const side: ItemSide = {
@@ -82,7 +83,7 @@ export async function foretellFor(
         },
       ];
     return having.map((stationEditor) => {
-      const station = all.find((s) => s.id === stationEditor.station_id)!;
+      const station = must(all.find((s) => s.id === stationEditor.station_id));
       const placement = places.find(
         (placement) =>
           placement.station_id === stationEditor.station_id &&

@@ -1,4 +1,6 @@
 /** The studio's own cameras and lenses: what covers them, what does not, and what was asked for. */
+import { recentlyUsed } from '@/core/recently-used';
+import { must } from '@/core/must';
 import { array, number, object, string } from 'yup';
 import { v7 } from 'uuid';
 import { calibrations, type Calibrations } from '@/core/lens/calibrated';
@@ -41,21 +43,18 @@ const cameraOf = (camera: q.CameraRow): Camera => ({
 });
 
 /** The databases that were read last: a page of coverage asks for the same ones again and again. */
-const databases = new Map<string, Calibrations | null>();
-async function calibrationsOf(sql: Sql, sha: Buffer): Promise<Calibrations | null> {
-  const key = sha.toString('hex');
-  if (!databases.has(key)) {
-    let read: Calibrations | null = null;
+const databases = recentlyUsed<Calibrations | null>(50);
+
+/** Null for a file that was taken in as a lens database by hand, and is none. */
+const calibrationsOf = (sql: Sql, sha: Buffer): Promise<Calibrations | null> =>
+  databases(sha.toString('hex'), async () => {
     try {
-      read = calibrations(new Uint8Array(await getBlob(sha, sql)));
+      return calibrations(new Uint8Array(await getBlob(sha, sql)));
     } catch (error) {
-      if (!(error instanceof Problem)) throw error;
-    } // a file taken in as such by hand
-    databases.set(key, read);
-    if (databases.size > 50) databases.delete(databases.keys().next().value!);
-  }
-  return databases.get(key)!;
-}
+      if (error instanceof Problem) return null;
+      throw error;
+    }
+  });
 
 const editorsOf = async (sql: Sql) =>
   (await q.editorsHere(sql)).map(({ descriptor, stations }) => ({
@@ -96,12 +95,12 @@ export async function coverage(person: Person): Promise<Coverage> {
   const cameras = rows.map(cameraOf);
   const lines = cameraCoverage(cameras, profiles, editors).map((cameraLine) => ({
     ...cameraLine,
-    row: rows.find((r) => r.id === cameraLine.camera.id)!,
+    row: must(rows.find((r) => r.id === cameraLine.camera.id)),
   }));
   const lensLines = lensCoverage(
     lenses,
     cameras,
-    read.map((h) => ({ item: h.item, title: h.title, ...h.found! })),
+    read.map((h) => ({ item: h.item, title: h.title, ...must(h.found) })),
   );
   return {
     cameras: lines,

@@ -1,4 +1,5 @@
 /** Preset → look: what would go in, what is left out and why, how far the table is off, and the draft item that results. */
+import { must } from '@/core/must';
 import { array, number, object, string } from 'yup';
 import { uuid } from '@/core/uuid';
 import { writeCubeBytes } from '@/core/look/cube';
@@ -52,9 +53,9 @@ export async function previewConversion(
     carried: Object.entries(all.kept).map(([id, value]) => ({
       setting: id,
       title: titled(id),
-      family: settingById.get(id)!.family,
+      family: must(settingById.get(id)).family,
       value,
-      unit: settingById.get(id)!.unit,
+      unit: must(settingById.get(id)).unit,
     })),
     left: all.left.map((l) => ({ ...l, title: titled(l.setting) })),
     unknown: version.facts.unknown as Record<string, string>,
@@ -92,7 +93,7 @@ export async function convertPreset(
       version.title,
       'Choose at least one setting that a table can carry.',
     );
-  const source = (await q.itemById(pool(), version.item_id, person.id))!;
+  const source = must(await q.itemById(pool(), version.item_id, person.id));
   await allowUnderLicence(person, source, 'convert');
   const residual = bakeResidual(baked);
   const bytes = Buffer.from(writeCubeBytes(baked.look));

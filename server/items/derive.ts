@@ -1,4 +1,5 @@
 /** Other forms of an item: looks as tables, chains and ICC profiles and back; camera profiles as ICC input profiles, or edited. Each is a new draft that knows its source. */
+import { must } from '@/core/must';
 import { number, object, string } from 'yup';
 import { edit, split } from '@/core/camera/edit';
 import { profileOf, readDcp, writeDcp } from '@/core/camera/dcp';
@@ -226,7 +227,7 @@ export async function derive(
   input: unknown,
 ): Promise<{ itemId: string; versionId: string }> {
   const { v: version, asked, made } = await make(person, versionId, input);
-  const source = (await q.itemById(pool(), version.item_id, person.id))!;
+  const source = must(await q.itemById(pool(), version.item_id, person.id));
   await allowUnderLicence(person, source, 'convert');
   const name = `${asked.title}.${made.extension}`;
   const recognised = recognise(name, made.bytes, await descriptors());

@@ -1,4 +1,5 @@
 /** Items with the same effect: groups to look at, merged into one or marked as meant. */
+import { must } from '@/core/must';
 import { array, object } from 'yup';
 import {
   bytesOfFingerprint,
@@ -41,8 +42,8 @@ export function pairsOf(
   for (const list of by.values()) {
     if (list.length < 2) continue;
     const all = new Int16Array(list.length * 192);
-    list.forEach((i, k) => all.set(fingerprintOfBytes(rows[i]!.fingerprint), k * 192));
-    for (const [a, b] of nearPairs(all, list.length, t)) out.push([list[a]!, list[b]!]);
+    list.forEach((i, k) => all.set(fingerprintOfBytes(must(rows[i]).fingerprint), k * 192));
+    for (const [a, b] of nearPairs(all, list.length, t)) out.push([must(list[a]), must(list[b])]);
   }
   return out;
 }
@@ -64,13 +65,13 @@ export async function copies(
   const parent = rows.map((_, i) => i);
   const find = (i: number): number => {
     while (parent[i] !== i) {
-      parent[i] = parent[parent[i]!]!;
-      i = parent[i]!;
+      parent[i] = must(parent[must(parent[i])]);
+      i = must(parent[i]);
     }
     return i;
   };
   for (const [a, b] of pairsOf(rows, within)) {
-    const [x, y] = [rows[a]!.id, rows[b]!.id].sort() as [string, string];
+    const [x, y] = [must(rows[a]).id, must(rows[b]).id].sort() as [string, string];
     if (!meant.has(`${x} ${y}`)) parent[find(a)] = find(b);
   }
   const groups = new Map<number, number[]>();
@@ -84,13 +85,13 @@ export async function copies(
   const shown = found.slice(0, most);
   const out: CopyGroup[] = [];
   for (const g of shown) {
-    const first = fingerprintOfBytes(rows[g[0]!]!.fingerprint);
-    const far = g.slice(1).map((i) => fingerprintDistance(first, fingerprintOfBytes(rows[i]!.fingerprint)));
+    const first = fingerprintOfBytes(must(rows[must(g[0])]).fingerprint);
+    const far = g.slice(1).map((i) => fingerprintDistance(first, fingerprintOfBytes(must(rows[i]).fingerprint)));
     out.push({
       items: await spinesOf(
         sql,
         person.id,
-        g.slice(0, 40).map((i) => rows[i]!.id),
+        g.slice(0, 40).map((i) => must(rows[i]).id),
       ),
       mean: Math.max(...far.map((f) => f.mean)),
       max: Math.max(...far.map((f) => f.max)),
@@ -176,7 +177,7 @@ export async function markMeant(person: Person, input: { items: string[] }): Pro
   const sorted = [...new Set(items)].sort();
   await transaction(async (sql) => {
     for (let i = 0; i < sorted.length; i++)
-      for (let j = i + 1; j < sorted.length; j++) await d.insertMeant(sql, sorted[i]!, sorted[j]!, person.id);
+      for (let j = i + 1; j < sorted.length; j++) await d.insertMeant(sql, must(sorted[i]), must(sorted[j]), person.id);
     for (const id of sorted)
       await record(sql, actorOf(person), 'item', id, 'meant as it is', null, { with: sorted.length - 1 });
   });

@@ -1,3 +1,4 @@
+import { must } from '@/core/must';
 import type { Sql } from '../db/pool';
 import type { Kind } from './queries';
 import { many, maybe, one } from '../db/query';
@@ -203,7 +204,7 @@ export async function counted(
     ids: rows
       .filter((r) => r.id)
       .sort((a, b) => a.n - b.n)
-      .map((r) => r.id!),
+      .map((r) => must(r.id)),
   };
 }
 

@@ -1,4 +1,5 @@
 /** Searching the shelves: words with slips forgiven, facets with counts, ribbons, recently used, self-filling shelves. */
+import { must } from '@/core/must';
 import { isUuid } from '@/core/uuid';
 import { pool, transaction, type Sql } from '../db/pool';
 import { allow, type Person } from '../people/roles';
@@ -102,7 +103,7 @@ const sortOf = (search: Search): q.Sort => {
 /** A self-filling shelf stands for its saved search, narrowed by what is asked besides. */
 async function resolved(sql: Sql, search: Search): Promise<Search> {
   if (!isUuid(search.shelf)) return search;
-  const shelf = await q.shelfFor(sql, search.shelf!);
+  const shelf = await q.shelfFor(sql, must(search.shelf));
   return shelf?.query
     ? {
         ...shelf.query,

@@ -1,4 +1,5 @@
 /** Shelves themselves: made, named, ordered, put away and brought back; self-filling ones from saved searches; items moved among them. */
+import { must } from '@/core/must';
 import { v7 } from 'uuid';
 import { array, lazy, number, object, string } from 'yup';
 import { Problem } from '@/core/problem';
@@ -114,7 +115,7 @@ export async function orderShelves(person: Person, input: { shelves: string[] })
   );
   await transaction(async (sql) => {
     await q.placeShelves(sql, shelves as string[]);
-    await record(sql, actorOf(person), 'shelf', shelves[0]!, 'shelves ordered', null, { count: shelves.length });
+    await record(sql, actorOf(person), 'shelf', must(shelves[0]), 'shelves ordered', null, { count: shelves.length });
   });
 }
 

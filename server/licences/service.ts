@@ -1,4 +1,5 @@
 /** Licences: what may be done with what was bought, and who decides where that is unknown. */
+import { must } from '@/core/must';
 import { v7 } from 'uuid';
 import { number, object, string } from 'yup';
 import { Problem } from '@/core/problem';
@@ -97,7 +98,7 @@ export async function allowUnderLicence(
   if (says === 'no')
     throw new Problem(
       'licence-forbids',
-      `The licence ${licence!.name} does not allow ${item.title} to be ${doing}.`,
+      `The licence ${must(licence).name} does not allow ${item.title} to be ${doing}.`,
       item.title,
       'Ask its owner for leave, and note it on the licence.',
     );

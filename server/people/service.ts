@@ -119,7 +119,7 @@ export async function signIn(
   }
   const token = randomBytes(32).toString('base64url');
   await q.insertSession(sql, digest(token), row.id, SESSION_DAYS, agent.slice(0, 200));
-  await q.deleteFailures(sql, subjects[0]!);
+  await q.deleteFailures(sql, `email:${address}`);
   await q.deleteOldSessions(sql);
   await q.deleteOldFailures(sql);
   return { token, days: SESSION_DAYS, person: { id: row.id, name: row.name, email: row.email, role: row.role } };

@@ -1,4 +1,5 @@
 /** Renditions: made once for (version, editor version, recipe, code version), then the same bytes for ever. */
+import { must } from '@/core/must';
 import { createHash } from 'node:crypto';
 import { v7 } from 'uuid';
 import type { Accepts, Descriptor } from '@/core/editor/descriptor';
@@ -62,7 +63,7 @@ export async function renditionFor(
     ...inside,
     id: hex(version.sha256).slice(0, 32),
     bytes: await getBlob(version.sha256, sql),
-    ...(version.kind === 'look' ? { look: looks.get(version.id)! } : {}),
+    ...(version.kind === 'look' ? { look: must(looks.get(version.id)) } : {}),
   });
   const sha = await putBlob(sql, made.bytes);
   await sql.query(
@@ -77,5 +78,5 @@ export async function renditionFor(
     `,
     [v7(), ...key, sha, made.bytes.length, made.size, made.residual ? JSON.stringify(made.residual) : null],
   );
-  return (await find())!;
+  return must(await find());
 }

@@ -1,4 +1,5 @@
 /** A card without a reader in reach: the files of a rollout for it, as a ZIP with the folders that the card needs. */
+import { must } from '@/core/must';
 import { zipSync } from 'fflate';
 import { Problem } from '@/core/problem';
 import { bytesOf, getBlob } from '../blobs/service';
@@ -23,9 +24,9 @@ export async function cardZip(
     );
   const files: Record<string, Uint8Array> = {};
   // the card's own tree begins below the folder of mounted media
-  for (const s of own) files[s.path.replace(/^media\//, '')] = new Uint8Array(await getBlob(bytesOf(s.sha!)));
+  for (const s of own) files[s.path.replace(/^media\//, '')] = new Uint8Array(await getBlob(bytesOf(must(s.sha))));
   return {
-    name: `${own[0]!.station.replace(/[^\w-]+/g, '-')}.zip`,
+    name: `${must(own[0]).station.replace(/[^\w-]+/g, '-')}.zip`,
     bytes: zipSync(files, { level: 6, mtime: new Date(Date.UTC(2000, 0, 1, 12)) }),
   };
 }

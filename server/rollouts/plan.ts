@@ -1,4 +1,6 @@
 /** From approved versions and stations to exact file operations, through descriptors, renditions and the three-way view. */
+import { must } from '@/core/must';
+import { fileNameOf } from '@/core/paths';
 import type { Accepts, Descriptor } from '@/core/editor/descriptor';
 import { acceptance } from '@/core/editor/acceptance';
 import { fileName } from '@/core/editor/file-name';
@@ -31,7 +33,7 @@ export async function planSteps(
   const looks: Looks = new Map();
   for (const station of chosen) {
     const agentId = station.host_id ?? station.id;
-    const agent = all.find((s) => s.id === agentId)!;
+    const agent = must(all.find((s) => s.id === agentId));
     let inventory = inventories.get(agentId);
     if (!inventory)
       inventories.set(
@@ -161,7 +163,7 @@ async function indexStep(
         step.place === accepts.place &&
         (step.do_what === 'put' || step.decision === 'in-step'),
     )
-    .map((s) => s.path.split('/').pop()!);
+    .map((s) => fileNameOf(s.path));
   const before = await indexText(sql, agent.id, path);
   const { text, added } = addLines(before, names);
   if (!added.length) return null;

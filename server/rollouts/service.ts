@@ -1,4 +1,5 @@
 /** Rollouts: plan, confirm, follow, undo; and what agents fetch and report of them. */
+import { must } from '@/core/must';
 import { isUuid } from '@/core/uuid';
 import { v7 } from 'uuid';
 import { array, object, string } from 'yup';
@@ -55,7 +56,8 @@ export async function planRollout(
     if (chosen.length > 1) for (const v of versions) await allowUnderLicence(person, v, 'spread');
     const steps = await planSteps(sql, versions, chosen, all);
     const title =
-      p.title || (versions.length === 1 ? versions[0]!.title : `${versions[0]!.title} and ${versions.length - 1} more`);
+      p.title ||
+      (versions.length === 1 ? must(versions[0]).title : `${must(versions[0]).title} and ${versions.length - 1} more`);
     await q.insertRollout(sql, { id, title, personId: person.id, undoes: null, status: 'planned', approvedBy: null });
     for (const s of steps) await q.insertStep(sql, id, s);
     await record(sql, actorOf(person), 'rollout', id, 'planned', null, {
@@ -204,7 +206,7 @@ export async function undoRollout(person: Person, id: string): Promise<string> {
 
 /** Takes the lines out that the step had put in; what others added since stays. */
 async function undoIndex(sql: Sql, step: q.StepRow, n: number): Promise<q.StepRow> {
-  const text = removeLines(await indexText(sql, step.agent_station_id, step.path), step.lines!);
+  const text = removeLines(await indexText(sql, step.agent_station_id, step.path), must(step.lines));
   const gone = !text && !step.before;
   const bytes = Buffer.from(text);
   const is = (await inventoryOf(sql, step.agent_station_id)).find((f) => f.path === step.path)?.sha ?? step.sha;
@@ -301,7 +303,7 @@ async function moveBase(sql: Sql, step: q.StepRow, rolloutId: string, undoing: b
       place: step.place,
       versionId: step.version_id,
       renditionId: step.rendition_id,
-      sha: bytesOf(step.sha!),
+      sha: bytesOf(must(step.sha)),
     });
   else if (undoing && step.prior)
     await putPlacement(sql, {

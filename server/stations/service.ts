@@ -1,4 +1,5 @@
 /** Stations: enrolment, what agents are told and what they report, and what a person sees of it. */
+import { must } from '@/core/must';
 import { isUuid } from '@/core/uuid';
 import { createHash, randomBytes, randomInt } from 'node:crypto';
 import { v7 } from 'uuid';
@@ -27,7 +28,7 @@ const ALPHABET = 'ABCDEFGHJKMNPQRSTUVWXYZ23456789';
 export async function makeCode(sql: Sql, stationId: string): Promise<string> {
   const code = Array.from(
     { length: 12 },
-    (_, i) => (i && i % 4 === 0 ? '-' : '') + ALPHABET[randomInt(ALPHABET.length)]!,
+    (_, i) => (i && i % 4 === 0 ? '-' : '') + must(ALPHABET[randomInt(ALPHABET.length)]),
   ).join('');
   await q.setCode(sql, stationId, digest(code), CODE_MINUTES);
   return code;
@@ -337,14 +338,14 @@ export async function stationViews(person: Person, only?: string): Promise<Stati
   ]);
   return Promise.all(
     chosen.map(async (station) => {
-      const agent = station.host_id ? all.find((s) => s.id === station.host_id)! : station;
+      const agent = station.host_id ? must(all.find((s) => s.id === station.host_id)) : station;
       const inventory = await q.inventoryOf(sql, agent.id);
       const own = editors.filter((e) => e.station_id === station.id);
       const mine = placed.filter((p) => p.station_id === station.id);
       const folders = own.flatMap((stationEditor) =>
         Object.entries(stationEditor.descriptor.places).flatMap(([place, t]) =>
           t[station.system]
-            ? [{ e: stationEditor, place, folder: resolveTemplate(t[station.system]!, station.system) + '/' }]
+            ? [{ e: stationEditor, place, folder: resolveTemplate(must(t[station.system]), station.system) + '/' }]
             : [],
         ),
       );

@@ -1,4 +1,5 @@
 /** Events as lines: who did what to what, and what it was before and after. */
+import { must } from '@/core/must';
 import Link from 'next/link';
 import { Ago } from '../kit/time';
 
@@ -76,7 +77,7 @@ export function Events({ events, subject = true }: { events: EventLine[]; subjec
                 {places[eventLine.subject] && eventLine.title ? (
                   <Link
                     className="underline [overflow-wrap:anywhere]"
-                    href={places[eventLine.subject]!(eventLine.subjectId)}
+                    href={must(places[eventLine.subject])(eventLine.subjectId)}
                   >
                     {eventLine.title}
                   </Link>

@@ -28,7 +28,7 @@ export function TrimPanel({
     if (!Number.isFinite(v)) return;
     const next = [...trim[k]] as [number, number, number];
     if (linked) {
-      const d = v - next[c]!;
+      const d = v - (next[c] ?? 0);
       next.forEach((x, i) => {
         next[i] = Number((x + d).toFixed(4));
       });

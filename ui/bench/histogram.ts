@@ -9,7 +9,10 @@ const colors = ['#a03030', '#308030', '#3050b0'];
 /** How many pixels (RGBA) have a channel's value in each of the bars. */
 function countsOf(pixels: Uint8ClampedArray, channel: number): Float64Array {
   const counts = new Float64Array(BARS);
-  for (let i = channel; i < pixels.length; i += 4) counts[pixels[i]! >> 1]!++;
+  for (let i = channel; i < pixels.length; i += 4) {
+    const bar = (pixels[i] ?? 0) >> 1;
+    counts[bar] = (counts[bar] ?? 0) + 1;
+  }
   return counts;
 }
 

@@ -1,5 +1,6 @@
 'use client';
 /** Items that do the same, side by side on one frame: merge them into the one that stays, or say that they are meant. */
+import { must } from '@/core/must';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
@@ -29,7 +30,7 @@ export function CopyGroup({
   const weight = (spine: Spine): number =>
     (spine.status === 'approved' ? 4 : 0) + (spine.house ? 2 : 0) + (spine.mine ? 1 : 0) + spine.stations * 3;
   const router = useRouter();
-  const [keep, setKeep] = useState([...items].sort((a, b) => weight(b) - weight(a))[0]!.id);
+  const [keep, setKeep] = useState(must([...items].sort((a, b) => weight(b) - weight(a))[0]).id);
   const [problem, setProblem] = useState<ProblemText | null>(null);
   const [busy, setBusy] = useState(false);
   const [open, setOpen] = useState(show);
@@ -44,7 +45,7 @@ export function CopyGroup({
     }
     setBusy(false);
   };
-  const kept = items.find((s) => s.id === keep)!;
+  const kept = must(items.find((s) => s.id === keep));
   return (
     <section
       aria-label={`Copies: ${items.map((s) => s.title).join(', ')}`}
@@ -52,12 +53,12 @@ export function CopyGroup({
     >
       <div className="mb-2 flex flex-wrap items-baseline gap-3">
         <h2 className="text-[17px]">
-          {items.length} {kindWords[items[0]!.kind]!.toLowerCase()}s with one effect
+          {items.length} {(kindWords[must(items[0]).kind] ?? 'item').toLowerCase()}s with one effect
         </h2>
         <span className="text-soft">
           ΔE00 {mean.toFixed(2)} in the mean, {max.toFixed(2)} at most
         </span>
-        {frame && ['look', 'preset'].includes(items[0]!.kind) && (
+        {frame && ['look', 'preset'].includes(must(items[0]).kind) && (
           <button className="button quiet ml-auto" aria-expanded={open} onClick={() => setOpen(!open)}>
             {open ? 'Hide the pictures' : 'Side by side'}
           </button>
@@ -90,7 +91,7 @@ export function CopyGroup({
               {may && (
                 <input
                   type="radio"
-                  name={`keep-${items[0]!.id}`}
+                  name={`keep-${must(items[0]).id}`}
                   className="mt-1"
                   checked={spine.id === keep}
                   onChange={() => setKeep(spine.id)}

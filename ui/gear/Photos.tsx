@@ -1,5 +1,6 @@
 'use client';
 /** A folder of photos that looks empty in an editor: why, and what would cure it. Photos are read here and not sent. */
+import { must } from '@/core/must';
 import { FolderSearch } from 'lucide-react';
 import { useRef, useState, type DragEvent } from 'react';
 import { fromDrop, fromInput } from '../intake/model/collect';
@@ -60,7 +61,7 @@ export function Photos() {
     );
   };
   const chosen = (e: { target: HTMLInputElement }) => {
-    void take(fromInput(e.target.files!).flatMap((x) => x.files.map((f) => f.file)));
+    void take(fromInput(must(e.target.files)).flatMap((x) => x.files.map((f) => f.file)));
     e.target.value = '';
   };
   return (

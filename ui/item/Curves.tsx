@@ -1,4 +1,5 @@
 /** Curves drawn over one another: older thin and dashed, newer full; axes with units, and the figures in a table behind. */
+import { must } from '@/core/must';
 import { line, scaleLinear } from 'd3';
 
 interface Curve {
@@ -60,9 +61,9 @@ export function CurveChart({ name, older, newer }: Curve) {
           <tbody>
             {at.map((i) => (
               <tr key={i}>
-                <td className="pr-3">{older[i]![0].toFixed(3)}</td>
-                <td className="pr-3">{older[i]![1].toFixed(3)}</td>
-                <td>{newer[i]![1].toFixed(3)}</td>
+                <td className="pr-3">{must(older[i])[0].toFixed(3)}</td>
+                <td className="pr-3">{must(older[i])[1].toFixed(3)}</td>
+                <td>{must(newer[i])[1].toFixed(3)}</td>
               </tr>
             ))}
           </tbody>

@@ -1,5 +1,6 @@
 'use client';
 /** A look's health: the verdict with its reasons, the neutral scale as it comes out, hues by sector; the figures as a table behind. */
+import { must } from '@/core/must';
 import { useState } from 'react';
 import { State } from '../kit/State';
 
@@ -79,7 +80,7 @@ export function Inspection({ i: inspection }: { i: InspectionView }) {
           {(['#b3474f', '#3f7d4f', '#4a63b8'] as const).map((c, k) => (
             <path
               key={c}
-              d={`M${inspection.ramp.map((p) => `${x(p[0]).toFixed(1)} ${y(p[k + 1]!).toFixed(1)}`).join('L')}`}
+              d={`M${inspection.ramp.map((p) => `${x(p[0]).toFixed(1)} ${y(must(p[k + 1])).toFixed(1)}`).join('L')}`}
               stroke={c}
               strokeWidth="1.5"
               strokeDasharray={['', '6 2', '2 2'][k]}

@@ -1,5 +1,6 @@
 'use client';
 /** The picture part of an item's page: frame, strength, hold to see the original; all of it in the address. */
+import { must } from '@/core/must';
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { usePathname } from 'next/navigation';
 import { useEffect, useState } from 'react';
@@ -66,7 +67,7 @@ export function ItemView({ title, versionId, least, most, frames, frame: firstFr
             className="button !px-2"
             aria-label="The frame before"
             disabled={at === 0}
-            onClick={() => setFrame(ordered[at - 1]!.id)}
+            onClick={() => setFrame(must(ordered[at - 1]).id)}
           >
             <ChevronLeft size={16} aria-hidden />
           </button>
@@ -74,7 +75,7 @@ export function ItemView({ title, versionId, least, most, frames, frame: firstFr
             className="button !px-2"
             aria-label="The next frame"
             disabled={at === ordered.length - 1}
-            onClick={() => setFrame(ordered[at + 1]!.id)}
+            onClick={() => setFrame(must(ordered[at + 1]).id)}
           >
             <ChevronRight size={16} aria-hidden />
           </button>

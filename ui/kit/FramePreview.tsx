@@ -1,5 +1,6 @@
 'use client';
 /** A frame under a look, rendered in a worker of its own. Holding the pointer or the space bar on it shows the original. */
+import { must } from '@/core/must';
 import { useEffect, useRef, useState } from 'react';
 import type { PreviewAhead, PreviewAnswer, PreviewRequest } from '@/browser-workers/preview.worker';
 
@@ -52,7 +53,7 @@ export function FramePreview({
         c.width = event.data.width;
         c.height = event.data.height;
       }
-      c.getContext('2d')!.putImageData(
+      must(c.getContext('2d')).putImageData(
         new ImageData(new Uint8ClampedArray(event.data.pixels), event.data.width, event.data.height),
         0,
         0,

@@ -1,5 +1,6 @@
 'use client';
 /** Strength in percent: a track to the item's own most, and a field for any number up to 400. What takes no strength says so. */
+import { must } from '@/core/must';
 import { Slider } from 'radix-ui';
 import { useState } from 'react';
 
@@ -45,7 +46,7 @@ export function Strength({
         value={[Math.min(value, most)]}
         onValueChange={([v]) => {
           setTyped(null);
-          onChange(v!);
+          onChange(must(v));
         }}
       >
         <Slider.Track className="relative h-[4px] grow bg-line-strong">

@@ -1,5 +1,6 @@
 'use client';
 /** Ribbons in their order, moved by drag or by key, and cleared many at once; those long unused are found in one step. */
+import { must } from '@/core/must';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
@@ -42,7 +43,7 @@ export function RibbonList({ ribbons, whose, may }: { ribbons: Ribbon[]; whose: 
   const shift = (i: number, by: -1 | 1) => {
     const ids = ribbons.map((r) => r.id);
     const [x] = ids.splice(i, 1);
-    ids.splice(i + by, 0, x!);
+    ids.splice(i + by, 0, must(x));
     void order(ids);
   };
   const flip = (id: number) => {
@@ -108,7 +109,7 @@ export function RibbonList({ ribbons, whose, may }: { ribbons: Ribbon[]; whose: 
                 if (Number.isInteger(from) && from !== i) {
                   const ids = ribbons.map((x) => x.id);
                   const [x] = ids.splice(from, 1);
-                  ids.splice(i, 0, x!);
+                  ids.splice(i, 0, must(x));
                   void order(ids);
                 }
               }}

@@ -1,4 +1,5 @@
 'use client';
+import { must } from '@/core/must';
 import { Search } from 'lucide-react';
 import { usePathname, useRouter, useSearchParams } from 'next/navigation';
 import { Suspense, useEffect, useRef } from 'react';
@@ -55,7 +56,7 @@ function Box() {
       onSubmit={(event) => {
         event.preventDefault();
         if (timer.current) clearTimeout(timer.current);
-        go(input.current!.value.trim());
+        go(must(input.current).value.trim());
         if (onShelves) document.querySelector<HTMLElement>('[data-spine]')?.focus();
       }}
     >

@@ -29,7 +29,7 @@ function grouped(loose: File[], folders: Dropped[]): Dropped[] {
   const together = rest.length
     ? [
         {
-          name: rest.length === 1 ? rest[0]!.name : `${rest.length} files`,
+          name: rest.length === 1 ? must(rest[0]).name : `${rest.length} files`,
           files: rest.map((f) => ({ path: f.name, file: f })),
         },
       ]
@@ -67,10 +67,11 @@ export function fromInput(files: FileList): Dropped[] {
       loose.push(file);
       continue;
     }
-    const top = path.split('/')[0]!;
+    const top = must(path.split('/')[0]);
     const dropped = folders.get(top) ?? { name: top, files: [] };
     if (file.size && !leftovers.test(path)) dropped.files.push({ path, file });
     folders.set(top, dropped);
   }
   return grouped(loose, [...folders.values()]);
 }
+import { must } from '@/core/must';

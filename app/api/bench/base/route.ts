@@ -9,7 +9,7 @@ export const GET = route(async (person, request) => {
     version: query.get('version') ?? 'plain',
     white: query.get('white') ?? 'as',
     anchor: query.get('anchor') ? Number(query.get('anchor')) : null,
-    ...(query.has('stages') ? { stages: query.get('stages')! } : {}),
+    stages: query.get('stages') ?? undefined,
   });
   return new Response(new Uint8Array(base.look.table.buffer as ArrayBuffer), {
     headers: {

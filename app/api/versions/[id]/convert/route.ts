@@ -1,3 +1,4 @@
+import { must } from '@/core/must';
 import { convertPreset, previewConversion } from '@/server/items/convert';
 import { body, route } from '@/server/web';
 
@@ -10,7 +11,7 @@ export const GET = route<C>(async (person, request, { params }) => {
     person,
     (await params).id,
     size,
-    query.has('settings') ? query.get('settings')!.split(',').filter(Boolean) : undefined,
+    query.has('settings') ? must(query.get('settings')).split(',').filter(Boolean) : undefined,
   );
 });
 export const POST = route<C>(async (person, request, { params }) =>
