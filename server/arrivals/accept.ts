@@ -9,7 +9,7 @@ import { uuid } from '@/core/uuid';
 import { getBlob, hex } from '../blobs/service';
 import { transaction, type Sql } from '../db/pool';
 import { bringDescriptor } from '../editors/service';
-import { record } from '../events';
+import { record, type Actor } from '../events';
 import { frameFromFile } from '../frames/service';
 import { addVersion, createItem } from '../items/create';
 import { addShelf } from '../items/shelves';
@@ -63,7 +63,17 @@ export interface Acceptance {
   origin?: 'house' | 'bought' | 'measured' | 'maker-like';
 }
 
-const TAKEN = ['new', 'version', 'variant', 'frame', 'descriptor'];
+/** As it is once it is checked. */
+type Asked = Omit<Required<Acceptance>, 'shelfId' | 'newShelf' | 'newLicence'>;
+export interface Taken {
+  items: string[];
+  versions: number;
+  frames: number;
+  descriptors: number;
+}
+
+const BECOME_ITEMS = ['new', 'version', 'variant'];
+const TAKEN = [...BECOME_ITEMS, 'frame', 'descriptor'];
 const settled = (id: string): Problem =>
   new Problem(
     'arrival-settled',
@@ -72,184 +82,198 @@ const settled = (id: string): Problem =>
     'Reload the page.',
   );
 
-/** Takes the chosen entries as what they are to become: all of them or none. Duplicates join the pack as members, not as items. */
-export async function acceptArrival(
-  person: Person,
-  id: string,
-  input: Acceptance,
-): Promise<{ items: string[]; versions: number; frames: number; descriptors: number }> {
+/** The entries that are taken, in the order in which they can be: items first, then what belongs to them. */
+function chosenOf(rows: readonly q.EntryRow[], asked: Pick<Asked, 'entries' | 'except'>, id: string): q.EntryRow[] {
+  const wanted = asked.entries ? new Set(asked.entries) : null;
+  const except = new Set(asked.except);
+  const isChosen = (entry: q.EntryRow): boolean =>
+    (wanted ? wanted.has(entry.id) : TAKEN.includes(entry.outcome)) && !except.has(entry.id);
+  const chosen = rows.filter(isChosen);
+  if (!chosen.length)
+    throw new Problem('arrival-nothing', 'Nothing is chosen.', id, 'Choose at least one file, or discard the arrival.');
+  const bad = chosen.find(
+    ({ outcome, kind }) => !TAKEN.includes(outcome) || (BECOME_ITEMS.includes(outcome) && !isTakeable(kind)),
+  );
+  if (bad)
+    throw new Problem(
+      'arrival-entry',
+      'Only what can stand on a shelf, frames and descriptors are taken.',
+      bad.path,
+      'Take this file out of the choice, or say what it is to become.',
+    );
+  const belongs = (entry: q.EntryRow): number => Number(entry.target_entry_id !== null);
+  return chosen.sort((x, y) => belongs(x) - belongs(y) || x.path.localeCompare(y.path));
+}
+
+/** One arrival being taken: where things go, and what came of them so far. */
+interface Taking {
+  sql: Sql;
+  actor: Actor;
+  arrival: q.ArrivalRow;
+  asked: Asked;
+  shelfId: string;
+  licenceId: string | null;
+  /** null for an arrival of one file, which makes no pack */ packId: string | null;
+  madeOf: Map<number, Made>;
+  versionOfSha: Map<string, string>;
+  frames: string[];
+  taken: Taken;
+}
+interface Made {
+  itemId: string;
+  versionId: string;
+}
+
+async function takeDescriptor({ sql, actor, taken }: Taking, entry: q.EntryRow): Promise<void> {
+  const bytes = await getBlob(must(entry.sha256), sql);
+  await bringDescriptor(sql, actor, JSON.parse(bytes.toString('utf8')), entry.path);
+  await q.entryTaken(sql, entry.id, null);
+  taken.descriptors++;
+}
+
+async function takeFrame({ sql, actor, frames, taken }: Taking, entry: q.EntryRow): Promise<void> {
+  const frame = await frameFromFile(sql, actor, {
+    name: entry.title,
+    fileName: fileNameOf(entry.path),
+    sha: must(entry.sha256),
+    facts: entry.facts,
+  });
+  frames.push(frame);
+  await q.entryTaken(sql, entry.id, null, frame);
+  taken.frames++;
+}
+
+const versionIn = (entry: q.EntryRow, arrival: q.ArrivalRow) => ({
+  kind: entry.kind as 'look',
+  sha: must(entry.sha256),
+  fileName: fileNameOf(entry.path),
+  format: entry.format,
+  facts: entry.facts,
+  selvedge: entry.selvedge,
+  notes: `from ${arrival.name}`,
+  internalId: entry.internal_id,
+  content: entry.content_sha256,
+  fingerprint: entry.fingerprint,
+});
+
+async function takeAsItem({ sql, actor, arrival, asked, ...taking }: Taking, entry: q.EntryRow): Promise<Made> {
+  const held = entry.corrected ? undefined : await q.heldBySha(sql, must(entry.sha256));
+  if (held)
+    throw new Problem(
+      'arrival-held',
+      `What ${entry.path} holds came in meanwhile, as ${held.title}.`,
+      entry.path,
+      'Read the arrival again.',
+    );
+  const made = await createItem(sql, actor, {
+    ...versionIn(entry, arrival),
+    title: entry.title,
+    headings: entry.headings,
+    shelfId: asked.byKind[entry.kind] ?? taking.shelfId,
+    supplier: asked.supplier,
+    licenceId: taking.licenceId,
+    source: asked.source,
+    origin: asked.origin ?? undefined,
+    creator: asked.source.author ?? '',
+  });
+  taking.taken.items.push(made.itemId);
+  return made;
+}
+
+async function takeAsVersion({ sql, actor, arrival, madeOf, taken }: Taking, entry: q.EntryRow): Promise<Made> {
+  const itemId = entry.target_item_id ?? madeOf.get(entry.target_entry_id ?? -1)?.itemId;
+  if (!itemId)
+    throw new Problem(
+      'arrival-target',
+      `${entry.path} belongs to ${entry.target_path ?? 'an item'}, which is not taken.`,
+      entry.path,
+      'Take that one too, or make this one an item of its own.',
+    );
+  const isVariant = entry.outcome === 'variant';
+  const versionId = await addVersion(sql, actor, itemId, {
+    ...versionIn(entry, arrival),
+    variant: isVariant ? (entry.likeness?.mark ?? 'another variant') : '',
+  });
+  const action = isVariant ? 'variant added' : 'version added';
+  await record(sql, actor, 'item', itemId, action, null, { path: entry.path, arrival: arrival.name });
+  taken.versions++;
+  return { itemId, versionId };
+}
+
+async function takeEntry(taking: Taking, entry: q.EntryRow): Promise<void> {
+  if (entry.outcome === 'descriptor') return takeDescriptor(taking, entry);
+  if (entry.outcome === 'frame') return takeFrame(taking, entry);
+  const made = entry.outcome === 'new' ? await takeAsItem(taking, entry) : await takeAsVersion(taking, entry);
+  taking.madeOf.set(entry.id, made);
+  taking.versionOfSha.set(hex(must(entry.sha256)), made.versionId);
+  await q.entryTaken(taking.sql, entry.id, made.versionId);
+  if (taking.packId) await q.insertMember(taking.sql, taking.packId, entry.path, made.versionId);
+}
+
+/** What is held already belongs to the pack all the same: as a member, not as an item. */
+async function addDuplicates(taking: Taking, rows: readonly q.EntryRow[]): Promise<void> {
+  const { sql, packId, madeOf, versionOfSha } = taking;
+  if (!packId) return;
+  for (const entry of rows) {
+    if (entry.outcome !== 'duplicate') continue;
+    const versionId =
+      entry.held_version_id ??
+      madeOf.get(entry.target_entry_id ?? -1)?.versionId ??
+      versionOfSha.get(hex(must(entry.sha256)));
+    if (versionId) await q.insertMember(sql, packId, entry.path, versionId);
+  }
+}
+
+async function makePack(sql: Sql, arrival: q.ArrivalRow, asked: Asked, licenceId: string | null): Promise<string> {
+  const packId = v7();
+  await q.insertPack(sql, {
+    id: packId,
+    name: arrival.name.replace(/\.zip$/i, ''),
+    arrivalId: arrival.id,
+    supplier: asked.supplier,
+    release: asked.release,
+    source: asked.source,
+    licenceId,
+    previousId: arrival.previous_pack_id,
+  });
+  return packId;
+}
+
+/** Takes the chosen entries as what they are to become: all of them or none. */
+export async function acceptArrival(person: Person, id: string, input: Acceptance): Promise<Taken> {
   allow(person, 'arrival.accept');
-  const { shelfId: onto, newShelf, newLicence, ...a } = checked(schema, input) as unknown as Required<Acceptance>;
-  const actor = actorOf(person);
+  const { shelfId: onto, newShelf, newLicence, ...asked } = checked(schema, input) as unknown as Required<Acceptance>;
   if (!onto && !newShelf)
     throw new Problem('input-invalid', 'Choose a shelf.', 'shelf', 'Choose one, or name a new one.');
   return transaction(async (sql) => {
     const arrival = await q.arrivalById(sql, id, true);
     if (!arrival || arrival.status !== 'ready') throw settled(id);
     const rows = await q.entriesOf(sql, id);
-    const wanted = a.entries ? new Set(a.entries) : null;
-    const except = new Set(a.except);
-    const chosen = rows.filter((e) => (wanted ? wanted.has(e.id) : TAKEN.includes(e.outcome)) && !except.has(e.id));
-    const out = { items: [] as string[], versions: 0, frames: 0, descriptors: 0 };
-    if (!chosen.length)
-      throw new Problem(
-        'arrival-nothing',
-        'Nothing is chosen.',
-        id,
-        'Choose at least one file, or discard the arrival.',
-      );
-    const bad = chosen.find(
-      (e) => !TAKEN.includes(e.outcome) || (['new', 'version', 'variant'].includes(e.outcome) && !isTakeable(e.kind)),
-    );
-    if (bad)
-      throw new Problem(
-        'arrival-entry',
-        'Only what can stand on a shelf, frames and descriptors are taken.',
-        bad.path,
-        'Take this file out of the choice, or say what it is to become.',
-      );
+    const chosen = chosenOf(rows, asked, id);
     const shelfId = newShelf ? await addShelf(person, { name: newShelf }, sql) : must(onto);
-    const licenceId = newLicence ? await addLicence(person, newLicence, sql) : a.licenceId;
-    const packId = v7();
-    const single = rows.length === 1;
-    if (!single)
-      await q.insertPack(sql, {
-        id: packId,
-        name: arrival.name.replace(/\.zip$/i, ''),
-        arrivalId: id,
-        supplier: a.supplier,
-        release: a.release,
-        source: a.source,
-        licenceId,
-        previousId: arrival.previous_pack_id,
-      });
-    await q.arrivalSource(sql, id, a.source, licenceId);
-    const madeOf = new Map<number, { itemId: string; versionId: string }>();
-    const bySha = new Map<string, string>();
-    const frames: string[] = [];
-    // items first, then what belongs to them
-    const order = [...chosen].sort(
-      (x, y) => Number(x.target_entry_id !== null) - Number(y.target_entry_id !== null) || x.path.localeCompare(y.path),
-    );
-    for (const entry of order) {
-      if (entry.outcome === 'descriptor') {
-        await bringDescriptor(
-          sql,
-          actor,
-          JSON.parse((await getBlob(must(entry.sha256), sql)).toString('utf8')),
-          entry.path,
-        );
-        await q.entryTaken(sql, entry.id, null);
-        out.descriptors++;
-        continue;
-      }
-      if (entry.outcome === 'frame') {
-        frames.push(
-          await frameFromFile(sql, actor, {
-            name: entry.title,
-            fileName: fileNameOf(entry.path),
-            sha: must(entry.sha256),
-            facts: entry.facts,
-          }),
-        );
-        await q.entryTaken(sql, entry.id, null, frames[frames.length - 1]);
-        out.frames++;
-        continue;
-      }
-      const version = {
-        kind: entry.kind as 'look',
-        sha: must(entry.sha256),
-        fileName: fileNameOf(entry.path),
-        format: entry.format,
-        facts: entry.facts,
-        selvedge: entry.selvedge,
-        notes: `from ${arrival.name}`,
-        internalId: entry.internal_id,
-        content: entry.content_sha256,
-        fingerprint: entry.fingerprint,
-      };
-      let made: { itemId: string; versionId: string };
-      if (entry.outcome === 'new') {
-        const held = entry.corrected ? undefined : await q.heldBySha(sql, must(entry.sha256));
-        if (held)
-          throw new Problem(
-            'arrival-held',
-            `What ${entry.path} holds came in meanwhile, as ${held.title}.`,
-            entry.path,
-            'Read the arrival again.',
-          );
-        made = await createItem(sql, actor, {
-          ...version,
-          title: entry.title,
-          headings: entry.headings,
-          shelfId: a.byKind[entry.kind] ?? shelfId,
-          supplier: a.supplier,
-          licenceId,
-          source: a.source,
-          origin: a.origin ?? undefined,
-          creator: a.source.author ?? '',
-        });
-        out.items.push(made.itemId);
-      } else {
-        const target = entry.target_item_id ?? madeOf.get(entry.target_entry_id ?? -1)?.itemId;
-        if (!target)
-          throw new Problem(
-            'arrival-target',
-            `${entry.path} belongs to ${entry.target_path ?? 'an item'}, which is not taken.`,
-            entry.path,
-            'Take that one too, or make this one an item of its own.',
-          );
-        made = {
-          itemId: target,
-          versionId: await addVersion(sql, actor, target, {
-            ...version,
-            variant: entry.outcome === 'variant' ? (entry.likeness?.mark ?? 'another variant') : '',
-          }),
-        };
-        await record(
-          sql,
-          actor,
-          'item',
-          target,
-          entry.outcome === 'variant' ? 'variant added' : 'version added',
-          null,
-          {
-            path: entry.path,
-            arrival: arrival.name,
-          },
-        );
-        out.versions++;
-      }
-      madeOf.set(entry.id, made);
-      bySha.set(hex(must(entry.sha256)), made.versionId);
-      await q.entryTaken(sql, entry.id, made.versionId);
-      if (!single) await q.insertMember(sql, packId, entry.path, made.versionId);
-    }
-    if (!single)
-      for (const entry of rows)
-        if (entry.outcome === 'duplicate') {
-          const value =
-            entry.held_version_id ??
-            madeOf.get(entry.target_entry_id ?? -1)?.versionId ??
-            bySha.get(hex(must(entry.sha256)));
-          if (value) await q.insertMember(sql, packId, entry.path, value);
-        }
-    if (frames.length)
-      await addJob(
-        sql,
-        'frames',
-        `Make ${frames.length === 1 ? 'a frame' : `${frames.length} frames`} ready`,
-        { frames },
-        person.id,
-      );
+    const licenceId = newLicence ? await addLicence(person, newLicence, sql) : asked.licenceId;
+    await q.arrivalSource(sql, id, asked.source, licenceId);
+    const taking: Taking = {
+      sql,
+      actor: actorOf(person),
+      arrival,
+      asked,
+      shelfId,
+      licenceId,
+      packId: rows.length > 1 ? await makePack(sql, arrival, asked, licenceId) : null,
+      madeOf: new Map(),
+      versionOfSha: new Map(),
+      frames: [],
+      taken: { items: [], versions: 0, frames: 0, descriptors: 0 },
+    };
+    for (const entry of chosen) await takeEntry(taking, entry);
+    await addDuplicates(taking, rows);
+    const { frames, taken } = taking;
+    const title = `Make ${frames.length === 1 ? 'a frame' : `${frames.length} frames`} ready`;
+    if (frames.length) await addJob(sql, 'frames', title, { frames }, person.id);
     await q.arrivalStatus(sql, id, 'accepted');
-    await record(sql, actor, 'arrival', id, 'accepted', null, {
-      items: out.items.length,
-      versions: out.versions,
-      frames: out.frames,
-      descriptors: out.descriptors,
-    });
-    return out;
+    await record(sql, taking.actor, 'arrival', id, 'accepted', null, { ...taken, items: taken.items.length });
+    return taken;
   });
 }
 

@@ -24,18 +24,15 @@ import { actorOf } from '../people/roles';
 import {
   baseTable,
   candidatesFor,
-  decide,
   keepAnchored,
   listBenches,
-  listChoices,
   listSets,
   moreCandidates,
   removeBench,
-  removeChoice,
   saveBench,
   saveSet,
-  verdictsOf,
 } from './service';
+import { decide, listChoices, removeChoice, verdictsOf } from './decide';
 import { one } from '../db/query';
 
 withDatabase();

@@ -3,7 +3,6 @@ import { must } from '@/core/must';
 import { isUuid } from '@/core/uuid';
 import { v7 } from 'uuid';
 import { array, boolean, number, object, string } from 'yup';
-import { isProvisional } from '@/core/bench/display';
 import { whiteBalanceOf } from '@/core/bench/white-balance';
 import { plainProfile } from '@/core/camera/default-rendering';
 import { profileOf, readDcp, writeDcp, type Dcp } from '@/core/camera/dcp';
@@ -22,13 +21,12 @@ import { frames } from '../frames/queries';
 import { cameraHead } from '../frames/service';
 import { createItem } from '../items/create';
 import { insertLineage, itemById, versionById } from '../items/queries';
-import { setRibbon } from '../items/service';
 import { allowUnderLicence } from '../licences/service';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../people/service';
 import * as q from './queries';
 
-export type { BenchRow, CandidateRow, ChoiceRow, SetRow, VerdictRow } from './queries';
+export type { BenchRow, CandidateRow, SetRow } from './queries';
 
 const uuids = (list: string[]): string[] => list.filter(isUuid).slice(0, 64);
 /** What may be put on the bench of these versions, in no order. */
@@ -241,195 +239,4 @@ export async function saveSet(
     });
   });
   return { id };
-}
-
-// --- deciding
-const decisionSchema = object({
-  profile: string().nullable().default(null),
-  look: string().nullable().default(null),
-  strength: number().integer().min(0).max(400).required(),
-  frames: array().of(string().required()).max(64).required(),
-  stages: array().of(string().oneOf(STAGES)).nullable().default(null),
-  beside: string().max(200).default(''),
-  words: string().trim().max(2000).default(''),
-  chosen: boolean().required(),
-  asMeant: boolean().nullable().default(null),
-  ribbon: boolean().default(false),
-  advise: boolean().default(false),
-  choice: object({
-    client: string().trim().max(120).default(''),
-    anyCamera: boolean().default(false),
-    anyLight: boolean().default(false),
-    anyKind: boolean().default(false),
-  })
-    .nullable()
-    .default(null),
-  display: object({ gamut: string().max(20).default(''), calibrated: string().max(20).default('') }).required(),
-  compensation: object({
-    slope: array().of(number().required()).length(3),
-    offset: array().of(number().required()).length(3),
-    power: array().of(number().required()).length(3),
-  })
-    .nullable()
-    .default(null),
-}).noUnknown();
-export interface Decision {
-  profile: string | null;
-  look: string | null;
-  strength: number;
-  frames: string[];
-  stages: Stage[] | null;
-  beside: string;
-  words: string;
-  chosen: boolean;
-  asMeant: boolean | null;
-  ribbon: boolean;
-  advise: boolean;
-  choice: { client: string; anyCamera: boolean; anyLight: boolean; anyKind: boolean } | null;
-  display: { gamut: string; calibrated: string };
-  compensation: unknown;
-}
-
-/** Verdicts on each frame, and with them what else follows: ribbon, advised strength, compensation, the house choice for each case that the frames make. */
-export async function decide(
-  person: Person,
-  input: unknown,
-): Promise<{ verdicts: number; choices: number; provisional: boolean }> {
-  allow(person, 'verdict.give');
-  const decision = checked(decisionSchema, input) as unknown as Decision;
-  if (decision.choice) allow(person, 'choice.make');
-  if (!decision.profile && !decision.look)
-    throw new Problem(
-      'nothing-chosen',
-      'No look and no profile is chosen.',
-      'the column',
-      'Choose a column with a candidate.',
-    );
-  const provisional = isProvisional(decision.display, Date.now());
-  const out = await transaction(async (sql) => {
-    const found = new Map(
-      (await q.candidates(sql, uuids([decision.profile, decision.look].filter((x): x is string => !!x)))).map(
-        (candidate) => [candidate.version_id, candidate],
-      ),
-    );
-    const about = [decision.profile, decision.look].filter((x): x is string => !!x).map((v) => found.get(v));
-    if (about.some((c) => !c))
-      throw new Problem(
-        'not-found',
-        'What was chosen is not there any more.',
-        decision.look ?? decision.profile ?? '',
-        'Reload the bench.',
-      );
-    const draft = about.find((c) => must(c).status !== 'approved');
-    if (decision.choice && draft)
-      throw new Problem(
-        'choice-draft',
-        `${draft.title} is ${draft.status}: a house choice needs an approved version.`,
-        draft.title,
-        'Have it approved first; the verdict can be given now.',
-      );
-    const cases = new Map<string, q.NewChoice>();
-    const judged = new Set<string>();
-    let verdicts = 0;
-    for (const frame of uuids(decision.frames)) {
-      const f = await q.frameForVerdict(sql, frame);
-      if (!f) continue;
-      const camera = bodyOf(f);
-      judged.add(f.camera).add(camera);
-      for (const candidate of about) {
-        await q.insertVerdict(sql, {
-          itemId: must(candidate).item_id,
-          versionId: must(candidate).version_id,
-          frameId: frame,
-          camera,
-          light: f.light,
-          strength: must(candidate).kind === 'camera-profile' ? 100 : decision.strength,
-          stages: must(candidate).kind === 'camera-profile' ? (decision.stages ?? [...STAGES]) : null,
-          beside: decision.beside,
-          words: decision.words,
-          chosen: decision.chosen,
-          asMeant: decision.asMeant,
-          display: decision.display,
-          provisional,
-          personId: person.id,
-        });
-        verdicts++;
-      }
-      const n = decision.choice && {
-        client: decision.choice.client,
-        camera: decision.choice.anyCamera ? '' : camera,
-        light: decision.choice.anyLight ? '' : f.light,
-        fileKind: decision.choice.anyKind ? '' : f.file_kind,
-        profile:
-          decision.profile && f.file_kind === 'camera data'
-            ? decision.profile
-            : decision.choice.anyKind
-              ? decision.profile
-              : null,
-        look: decision.look,
-        strength: decision.strength,
-        personId: person.id,
-      };
-      if (n && (n.profile ?? n.look)) cases.set([n.client, n.camera, n.light, n.fileKind].join('\n').toLowerCase(), n);
-    }
-    if (!verdicts) throw new Problem('nothing-chosen', 'No frame is there to judge on.', 'the rows', 'Add a frame.');
-    const unseen = decision.choice && found.get(decision.profile ?? '')?.cameras;
-    if (unseen?.length && !unseen.some((c) => judged.has(c)))
-      throw new Problem(
-        'choice-camera',
-        `${must(found.get(must(decision.profile))).title} was seen on no frame of the ${unseen.join(' or ')}: it cannot become a house choice yet.`,
-        must(found.get(must(decision.profile))).title,
-        'Put a frame of that camera on the bench and judge there; the verdict on these can be given now.',
-      );
-    for (const newChoice of cases.values()) {
-      const r = await q.putChoice(sql, newChoice);
-      await record(sql, actorOf(person), 'house-choice', String(r.id), r.before ? 'changed' : 'made', r.before, {
-        client: newChoice.client,
-        camera: newChoice.camera,
-        light: newChoice.light,
-        look: newChoice.look,
-        profile: newChoice.profile,
-        strength: newChoice.strength,
-      });
-    }
-    for (const candidate of about) {
-      await record(
-        sql,
-        actorOf(person),
-        'item',
-        must(candidate).item_id,
-        decision.chosen ? 'chosen on the bench' : 'judged on the bench',
-        null,
-        { frames: decision.frames.length, strength: decision.strength, words: decision.words.slice(0, 200) },
-      );
-      if (decision.advise && must(candidate).kind !== 'camera-profile') {
-        allow(person, 'item.edit');
-        await q.adviseStrength(sql, must(candidate).item_id, decision.strength);
-      }
-      if (decision.compensation && must(candidate).kind === 'camera-profile') {
-        allow(person, 'item.edit');
-        await q.setCompensation(sql, must(candidate).item_id, decision.compensation);
-      }
-    }
-    return { verdicts, choices: cases.size, provisional, items: about.map((c) => must(c).item_id) };
-  });
-  if (decision.ribbon) for (const id of out.items) await setRibbon(person, id, { on: true, whose: 'mine' });
-  return { verdicts: out.verdicts, choices: out.choices, provisional };
-}
-
-export async function verdictsOf(person: Person, itemId: string): Promise<q.VerdictRow[]> {
-  allow(person, 'view');
-  return q.verdictsOf(pool(), itemId);
-}
-export async function listChoices(person: Person): Promise<q.ChoiceRow[]> {
-  allow(person, 'view');
-  return q.choices(pool());
-}
-export async function removeChoice(person: Person, id: number): Promise<void> {
-  allow(person, 'choice.make');
-  await transaction(async (sql) => {
-    if (!(await q.removeChoice(sql, id)))
-      throw new Problem('not-found', 'There is no such house choice.', String(id), 'Reload the page.');
-    await record(sql, actorOf(person), 'house-choice', String(id), 'removed', null, null);
-  });
 }

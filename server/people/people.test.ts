@@ -53,18 +53,15 @@ import { confirmRollout, dropRollout, listRollouts, planRollout, undoRollout } f
 import {
   baseTable,
   candidatesFor,
-  decide,
   keepAnchored,
   listBenches,
-  listChoices,
   listSets,
   moreCandidates,
   removeBench,
-  removeChoice,
   saveBench,
   saveSet,
-  verdictsOf,
 } from '../bench/service';
+import { decide, listChoices, removeChoice, verdictsOf } from '../bench/decide';
 import { linearPicture } from '../frames/service';
 import { setCopyTolerance } from '../studio/service';
 import { runEditor } from '../stations/launcher';

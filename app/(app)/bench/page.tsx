@@ -1,5 +1,6 @@
 import { uuidsIn } from '@/core/uuid';
-import { candidatesFor, listBenches, listChoices, listSets } from '@/server/bench/service';
+import { candidatesFor, listBenches, listSets } from '@/server/bench/service';
+import { listChoices } from '@/server/bench/decide';
 import { listCharts } from '@/server/charts/service';
 import { listExports } from '@/server/frames/exports';
 import { listFrames } from '@/server/frames/service';

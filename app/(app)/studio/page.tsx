@@ -1,6 +1,6 @@
 /* eslint-disable @next/next/no-img-element -- our own pictures, at the width that they have */
 import { listEditors, listTakings } from '@/server/editors/service';
-import { listChoices } from '@/server/bench/service';
+import { listChoices } from '@/server/bench/decide';
 import { listFrames } from '@/server/frames/service';
 import { listLicences } from '@/server/licences/service';
 import { may } from '@/server/people/roles';

@@ -1,4 +1,4 @@
-import { decide } from '@/server/bench/service';
+import { decide } from '@/server/bench/decide';
 import { body, route } from '@/server/web';
 
 export const POST = route(async (person, request) => decide(person, await body(request)));

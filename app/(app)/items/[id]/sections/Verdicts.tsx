@@ -1,4 +1,4 @@
-import { verdictsOf } from '@/server/bench/service';
+import { verdictsOf } from '@/server/bench/decide';
 import { Verdicts } from '@/ui/item/Verdicts';
 import { personOfRequest } from '../request';
 

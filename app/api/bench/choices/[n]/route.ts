@@ -1,4 +1,4 @@
-import { removeChoice } from '@/server/bench/service';
+import { removeChoice } from '@/server/bench/decide';
 import { route } from '@/server/web';
 
 type C = { params: Promise<{ n: string }> };
