@@ -48,165 +48,174 @@ interface Budget {
   bytes: number;
 }
 
-/** Walks a ZIP in a file (or in memory, for one inside another). `whole` tells archives that are one file of an editor's, and are not opened. Throws a Problem only if its directory cannot be read. */
+/** From an entry on, nothing more of the archive is read. */
+class EndOfReading extends Error {
+  constructor(
+    readonly path: string,
+    readonly problem: Problem,
+  ) {
+    super(problem.message);
+  }
+}
+
+/** Tells archives that are one file of an editor's, and are not opened. */
+type IsWhole = (bytes: Buffer) => boolean;
+
+interface Walk {
+  zip: yauzl.ZipFile;
+  whole: IsWhole;
+  /** the path of the archive itself, with "/" at its end, where it lies in another */ prefix: string;
+  depth: number;
+  budget: Budget;
+  /** paths so far, folded */ seen: Set<string>;
+}
+
+const MOST_NAME = 200;
+const ZIP_SIGNATURE = 0x04034b50;
+const FILE_TYPE = 0o170000;
+const LINK = 0o120000;
+
+/** The next entry, null at the end. Throws a Problem where not even the first can be read. */
+async function entryOf({ zip, prefix, budget }: Walk): Promise<yauzl.Entry | null> {
+  try {
+    return await nextEntry(zip);
+  } catch {
+    if (budget.entries === 0 && !prefix) throw truncated('the list of contents');
+    throw new EndOfReading(prefix || '(rest of the archive)', truncated('the list of contents'));
+  }
+}
+
+function countEntry({ budget, prefix }: Walk, name: string): void {
+  if (++budget.entries <= limits.entries) return;
+  const shown = name.slice(0, MOST_NAME);
+  const message = `The archive holds more than ${limits.entries} files; from this one on, they are not read.`;
+  const problem = new Problem('limit-count', message, shown, 'Split the arrival into smaller archives.');
+  throw new EndOfReading(prefix + shown, problem);
+}
+
+function countBytes({ budget }: Walk, path: string, size: number): void {
+  budget.bytes += size;
+  if (budget.bytes <= limits.totalBytes) return;
+  const most = limits.totalBytes / 2 ** 30;
+  const message = `The archive unpacks to more than ${most} GB; from this entry on, nothing is read.`;
+  throw new EndOfReading(path, new Problem('limit-size', message, path, 'Split the arrival into smaller archives.'));
+}
+
+/** Throws a Problem for an entry that is not to be unpacked. */
+function checkEntry({ seen }: Walk, entry: yauzl.Entry, path: string): void {
+  const problem = refuseEntry({
+    path,
+    packed: entry.compressedSize,
+    size: entry.uncompressedSize,
+    encrypted: (entry.generalPurposeBitFlag & 1) !== 0,
+    link: ((entry.externalFileAttributes >>> 16) & FILE_TYPE) === LINK,
+    method: entry.compressionMethod,
+  });
+  if (problem) throw problem;
+  if (seen.has(foldPath(path)))
+    throw new Problem(
+      'entry-duplicate',
+      'Another entry has the same name, but for case or Unicode form; which of the two is meant cannot be known.',
+      path,
+      'Ask the supplier for a clean archive.',
+    );
+  seen.add(foldPath(path));
+}
+
+async function unpack({ zip }: Walk, entry: yauzl.Entry, path: string): Promise<Buffer> {
+  try {
+    return await contents(zip, entry);
+  } catch {
+    throw new Problem(
+      'zip-truncated',
+      'The entry’s contents are cut off or damaged.',
+      path,
+      'Ask the supplier for the archive again; the rest of this one is read.',
+    );
+  }
+}
+
+/** Throws a Problem for an archive that lies too deep, or is too large to be opened in memory. */
+function checkInner({ depth }: Walk, bytes: Buffer, path: string): void {
+  if (depth + 1 > limits.nested)
+    throw new Problem(
+      'zip-depth',
+      `Archives lie more than ${limits.nested} deep in one another.`,
+      path,
+      'Unpack it and drop the folder instead.',
+    );
+  if (bytes.length > limits.nestedBytes)
+    throw new Problem(
+      'limit-size',
+      `An archive inside an archive may have ${limits.nestedBytes / 2 ** 20} MB.`,
+      path,
+      'Drop the inner archive by itself.',
+    );
+}
+
+async function* innerArchive(walk: Walk, bytes: Buffer, path: string): AsyncGenerator<ArchiveEvent> {
+  checkInner(walk, bytes, path);
+  try {
+    yield* walkArchive(bytes, walk.whole, `${path}/`, walk.depth + 1, walk.budget);
+  } catch (error) {
+    throw error instanceof Problem ? within(path, error) : error;
+  }
+}
+
+/** What an entry is: nothing for a folder, a file, or all that an archive inside holds. Throws a Problem where it is refused. */
+async function* eventsOf(walk: Walk, entry: yauzl.Entry, raw: string): AsyncGenerator<ArchiveEvent> {
+  const size = entry.uncompressedSize;
+  const path = walk.prefix + entryPath(raw);
+  const why = leftBehind(path);
+  if (why) {
+    yield { type: 'ignored', path, size, why };
+    return;
+  }
+  checkEntry(walk, entry, path);
+  countBytes(walk, path, size);
+  const bytes = await unpack(walk, entry, path);
+  const isArchive = bytes.length >= 4 && bytes.readUInt32LE(0) === ZIP_SIGNATURE;
+  if (isArchive && !walk.whole(bytes)) yield* innerArchive(walk, bytes, path);
+  else yield { type: 'file', path, bytes, sha256: createHash('sha256').update(bytes).digest() };
+}
+
+/** The path under which an entry is refused: cleaned where that is possible. */
+function shownPath(prefix: string, raw: string): string {
+  try {
+    return prefix + entryPath(raw);
+  } catch {
+    return prefix + raw.slice(0, MOST_NAME);
+  }
+}
+
+/** Walks a ZIP in a file (or in memory, for one inside another). Throws a Problem only if its directory cannot be read. */
 export async function* walkArchive(
   source: string | Buffer,
-  whole: (bytes: Buffer) => boolean = () => false,
+  whole: IsWhole = () => false,
   prefix = '',
   depth = 0,
   budget: Budget = { entries: 0, bytes: 0 },
 ): AsyncGenerator<ArchiveEvent> {
-  let zip: yauzl.ZipFile;
-  try {
-    zip = await open(source);
-  } catch {
+  const zip = await open(source).catch(() => {
     throw truncated(prefix || 'the archive');
-  }
-  const seen = new Set<string>();
+  });
+  const walk: Walk = { zip, whole, prefix, depth, budget, seen: new Set() };
   try {
-    for (;;) {
-      let entry: yauzl.Entry | null;
-      try {
-        entry = await nextEntry(zip);
-      } catch {
-        if (budget.entries === 0 && !prefix) throw truncated('the list of contents');
-        yield {
-          type: 'refused',
-          path: prefix || '(rest of the archive)',
-          size: 0,
-          problem: truncated('the list of contents'),
-        };
-        return;
-      }
-      if (!entry) return;
+    for (let entry = await entryOf(walk); entry; entry = await entryOf(walk)) {
       const raw = nameOf(entry.fileName as unknown as Buffer);
       const size = entry.uncompressedSize;
       if (raw.endsWith('/') && size === 0) continue;
-      if (++budget.entries > limits.entries) {
-        yield {
-          type: 'refused',
-          path: prefix + raw.slice(0, 200),
-          size,
-          problem: new Problem(
-            'limit-count',
-            `The archive holds more than ${limits.entries} files; from this one on, they are not read.`,
-            raw.slice(0, 200),
-            'Split the arrival into smaller archives.',
-          ),
-        };
-        return;
-      }
-      let path: string;
+      countEntry(walk, raw);
       try {
-        path = prefix + entryPath(raw);
+        yield* eventsOf(walk, entry, raw);
       } catch (error) {
         if (!(error instanceof Problem)) throw error;
-        yield { type: 'refused', path: prefix + raw.slice(0, 200), size, problem: error };
-        continue;
+        yield { type: 'refused', path: shownPath(prefix, raw), size, problem: error };
       }
-      const why = leftBehind(path);
-      if (why) {
-        yield { type: 'ignored', path, size, why };
-        continue;
-      }
-      const mode = (entry.externalFileAttributes >>> 16) & 0o170000;
-      const bad = refuseEntry({
-        path,
-        packed: entry.compressedSize,
-        size,
-        encrypted: (entry.generalPurposeBitFlag & 1) !== 0,
-        link: mode === 0o120000,
-        method: entry.compressionMethod,
-      });
-      if (bad) {
-        yield { type: 'refused', path, size, problem: bad };
-        continue;
-      }
-      if (seen.has(foldPath(path))) {
-        yield {
-          type: 'refused',
-          path,
-          size,
-          problem: new Problem(
-            'entry-duplicate',
-            'Another entry has the same name, but for case or Unicode form; which of the two is meant cannot be known.',
-            path,
-            'Ask the supplier for a clean archive.',
-          ),
-        };
-        continue;
-      }
-      seen.add(foldPath(path));
-      if ((budget.bytes += size) > limits.totalBytes) {
-        yield {
-          type: 'refused',
-          path,
-          size,
-          problem: new Problem(
-            'limit-size',
-            `The archive unpacks to more than ${limits.totalBytes / 2 ** 30} GB; from this entry on, nothing is read.`,
-            path,
-            'Split the arrival into smaller archives.',
-          ),
-        };
-        return;
-      }
-      let bytes: Buffer;
-      try {
-        bytes = await contents(zip, entry);
-      } catch {
-        yield {
-          type: 'refused',
-          path,
-          size,
-          problem: new Problem(
-            'zip-truncated',
-            'The entry’s contents are cut off or damaged.',
-            path,
-            'Ask the supplier for the archive again; the rest of this one is read.',
-          ),
-        };
-        continue;
-      }
-      if (bytes.length >= 4 && bytes.readUInt32LE(0) === 0x04034b50 && !whole(bytes)) {
-        if (depth + 1 > limits.nested) {
-          yield {
-            type: 'refused',
-            path,
-            size,
-            problem: new Problem(
-              'zip-depth',
-              `Archives lie more than ${limits.nested} deep in one another.`,
-              path,
-              'Unpack it and drop the folder instead.',
-            ),
-          };
-          continue;
-        }
-        if (bytes.length > limits.nestedBytes) {
-          yield {
-            type: 'refused',
-            path,
-            size,
-            problem: new Problem(
-              'limit-size',
-              `An archive inside an archive may have ${limits.nestedBytes / 2 ** 20} MB.`,
-              path,
-              'Drop the inner archive by itself.',
-            ),
-          };
-          continue;
-        }
-        try {
-          yield* walkArchive(bytes, whole, `${path}/`, depth + 1, budget);
-        } catch (error) {
-          if (!(error instanceof Problem)) throw error;
-          yield { type: 'refused', path, size, problem: within(path, error) };
-        }
-        continue;
-      }
-      yield { type: 'file', path, bytes, sha256: createHash('sha256').update(bytes).digest() };
     }
+  } catch (error) {
+    if (!(error instanceof EndOfReading)) throw error;
+    yield { type: 'refused', path: error.path, size: 0, problem: error.problem };
   } finally {
     zip.close();
   }

@@ -20,124 +20,171 @@ type Step = Omit<
 >;
 type Version = NonNullable<Awaited<ReturnType<typeof versionById>>>;
 
+type Inventory = ReadonlyMap<string, { path: string; sha: string }>;
+
+/** A plan being made: what was read on the way, and the steps so far. */
+interface Planning {
+  sql: Sql;
+  steps: Step[];
+  /** how many steps each agent has */ counters: Map<string, number>;
+  /** by agent and path, so that one file for two editors is written once */ planned: Map<string, Step>;
+  inventories: Map<string, Inventory>;
+  looks: Looks;
+}
+/** One editor at one station. */
+interface Target {
+  station: StationRow;
+  agent: StationRow;
+  descriptor: Descriptor;
+  inventory: Inventory;
+  placed: Awaited<ReturnType<typeof placements>>;
+}
+
+async function inventoryAt({ sql, inventories }: Planning, agent: StationRow): Promise<Inventory> {
+  const known = inventories.get(agent.id);
+  if (known) return known;
+  const files = await inventoryOf(sql, agent.id);
+  const inventory = new Map(files.map(({ path, sha }) => [foldKey(path, agent.system), { path, sha }]));
+  inventories.set(agent.id, inventory);
+  return inventory;
+}
+
+function nextNumber({ counters }: Planning, agentId: string): number {
+  const number = counters.get(agentId) ?? 0;
+  counters.set(agentId, number + 1);
+  return number;
+}
+
+const emptyStep = ({ station, agent, descriptor }: Target, version: Version, n: number): Step => ({
+  station_id: station.id,
+  agent_station_id: agent.id,
+  editor_id: descriptor.editor,
+  editor_version: descriptor.version,
+  place: '',
+  version_id: version.id,
+  rendition_id: null,
+  n,
+  do_what: 'none',
+  path: '',
+  sha: null,
+  size: 0,
+  expect: null,
+  decision: 'not-accepted',
+  note: '',
+  prior: null,
+  lines: null,
+});
+
+/** What an undo puts back. */
+const priorOf = (before: Target['placed'][number]): NonNullable<Step['prior']> => ({
+  version_id: before.version_id,
+  rendition_id: before.rendition_id,
+  sha: before.sha,
+  editor_id: before.editor_id,
+  editor_version: before.editor_version,
+  place: before.place,
+});
+
+/** Whether a place that takes so many files has as many already, with those that are planned for it. */
+function isFull(
+  { planned }: Planning,
+  { agent, inventory }: Target,
+  folder: string,
+  most: number | undefined,
+): boolean {
+  if (!most) return false;
+  const inside = (path: string): boolean => path.startsWith(`${folder}/`);
+  const lying = [...inventory.values()].filter(({ path }) => inside(path)).length;
+  const coming = [...planned.values()].filter(
+    (step) => step.agent_station_id === agent.id && step.expect === null && inside(step.path),
+  ).length;
+  return lying + coming >= most;
+}
+
+/** The part of a step that says what is to be written where, and whether; decided by the three-way view. */
+async function decideStep(planning: Planning, target: Target, version: Version, step: Step): Promise<void> {
+  const { descriptor, agent, inventory, placed } = target;
+  const accepted = acceptance(descriptor, version);
+  if ('reason' in accepted) {
+    step.note = accepted.reason;
+    return;
+  }
+  const { accepts } = accepted;
+  const template = descriptor.places[accepts.place]?.[agent.system];
+  if (!template) {
+    step.note = `${descriptor.title} has no place for this on ${agent.system}`;
+    return;
+  }
+  const rendition = await renditionFor(planning.sql, version, descriptor, accepts, planning.looks);
+  const folder = resolveTemplate(template, agent.system);
+  const before = placed.find(
+    (one) =>
+      one.item_id === version.item_id &&
+      one.editor_id === descriptor.editor &&
+      one.editor_version === descriptor.version,
+  );
+  const path = before?.path ?? freePath(folder, version, accepts, inventory, planning.planned, agent.id);
+  const sha = hex(rendition.sha256);
+  Object.assign(step, { place: accepts.place, rendition_id: rendition.id, sha, size: rendition.size, path });
+  const key = `${agent.id} ${foldKey(path, agent.system)}`;
+  if (planning.planned.has(key)) {
+    step.decision = 'in-step';
+    step.note = 'the same file serves both editors';
+    return;
+  }
+  step.expect = inventory.get(foldKey(path, agent.system))?.sha ?? null;
+  step.decision = decide(before?.sha ?? null, sha, step.expect);
+  if (step.decision === 'put' && step.expect === null && isFull(planning, target, folder, accepts.most)) {
+    step.decision = 'full';
+    step.note = `${descriptor.title} takes at most ${accepts.most} files`;
+    return;
+  }
+  if (step.decision === 'put') {
+    step.do_what = 'put';
+    if (before) step.prior = priorOf(before);
+  } else step.note = notes[step.decision] ?? 'something else lies there, or it was changed there: it is left alone';
+  planning.planned.set(key, step);
+}
+
+const notes: Record<string, string> = { 'in-step': 'is there already' };
+
+async function planEditor(planning: Planning, target: Target, versions: readonly Version[]): Promise<void> {
+  const { sql, steps, counters } = planning;
+  const { descriptor, station, agent, inventory } = target;
+  for (const version of versions) {
+    const step = emptyStep(target, version, nextNumber(planning, agent.id));
+    steps.push(step);
+    await decideStep(planning, target, version, step);
+  }
+  for (const accepts of descriptor.accepts) {
+    const index = await indexStep(sql, descriptor, accepts, station, agent, steps, inventory, counters);
+    if (index) steps.push(index);
+  }
+}
+
+/** Each version at each of the stations' editors, in the order in which the agents will write. */
 export async function planSteps(
   sql: Sql,
   versions: Version[],
   chosen: StationRow[],
   all: StationRow[],
 ): Promise<Step[]> {
-  const steps: Step[] = [];
-  const counters = new Map<string, number>();
-  const planned = new Map<string, Step>();
-  const inventories = new Map<string, Map<string, { path: string; sha: string }>>();
-  const looks: Looks = new Map();
+  const planning: Planning = {
+    sql,
+    steps: [],
+    counters: new Map(),
+    planned: new Map(),
+    inventories: new Map(),
+    looks: new Map(),
+  };
   for (const station of chosen) {
-    const agentId = station.host_id ?? station.id;
-    const agent = must(all.find((s) => s.id === agentId));
-    let inventory = inventories.get(agentId);
-    if (!inventory)
-      inventories.set(
-        agentId,
-        (inventory = new Map(
-          (await inventoryOf(sql, agentId)).map((f) => [foldKey(f.path, agent.system), { path: f.path, sha: f.sha }]),
-        )),
-      );
+    const agent = must(all.find((one) => one.id === (station.host_id ?? station.id)));
+    const inventory = await inventoryAt(planning, agent);
     const placed = await placements(sql, [station.id]);
-    for (const stationEditor of await stationEditors(sql, [station.id])) {
-      const descriptor = stationEditor.descriptor;
-      for (const version of versions) {
-        const n = counters.get(agentId) ?? 0;
-        counters.set(agentId, n + 1);
-        const step: Step = {
-          station_id: station.id,
-          agent_station_id: agentId,
-          editor_id: descriptor.editor,
-          editor_version: descriptor.version,
-          place: '',
-          version_id: version.id,
-          rendition_id: null,
-          n,
-          do_what: 'none',
-          path: '',
-          sha: null,
-          size: 0,
-          expect: null,
-          decision: 'not-accepted',
-          note: '',
-          prior: null,
-          lines: null,
-        };
-        steps.push(step);
-        const a = acceptance(descriptor, version);
-        if ('reason' in a) {
-          step.note = a.reason;
-          continue;
-        }
-        const template = descriptor.places[a.accepts.place]?.[agent.system];
-        if (!template) {
-          step.note = `${descriptor.title} has no place for this on ${agent.system}`;
-          continue;
-        }
-        const rendition = await renditionFor(sql, version, descriptor, a.accepts, looks);
-        const folder = resolveTemplate(template, agent.system);
-        step.place = a.accepts.place;
-        step.rendition_id = rendition.id;
-        step.sha = hex(rendition.sha256);
-        step.size = rendition.size;
-        const before = placed.find(
-          (p) =>
-            p.item_id === version.item_id &&
-            p.editor_id === descriptor.editor &&
-            p.editor_version === descriptor.version,
-        );
-        step.path = before?.path ?? freePath(folder, version, a.accepts, inventory, planned, agentId);
-        const key = `${agentId} ${foldKey(step.path, agent.system)}`;
-        const twin = planned.get(key);
-        if (twin) {
-          step.decision = 'in-step';
-          step.note = 'the same file serves both editors';
-          continue;
-        }
-        const is = inventory.get(foldKey(step.path, agent.system))?.sha ?? null;
-        const base = before?.sha ?? null;
-        const decision = decide(base, step.sha, is);
-        step.decision = decision;
-        step.expect = is;
-        if (decision === 'put') {
-          const there =
-            [...inventory.values()].filter((f) => f.path.startsWith(folder + '/')).length +
-            [...planned.values()].filter(
-              (p) => p.agent_station_id === agentId && p.path.startsWith(folder + '/') && p.expect === null,
-            ).length;
-          if (a.accepts.most && is === null && there >= a.accepts.most) {
-            step.decision = 'full';
-            step.note = `${descriptor.title} takes at most ${a.accepts.most} files`;
-            continue;
-          }
-          step.do_what = 'put';
-          if (before)
-            step.prior = {
-              version_id: before.version_id,
-              rendition_id: before.rendition_id,
-              sha: before.sha,
-              editor_id: before.editor_id,
-              editor_version: before.editor_version,
-              place: before.place,
-            };
-        } else
-          step.note =
-            decision === 'in-step'
-              ? 'is there already'
-              : 'something else lies there, or it was changed there: it is left alone';
-        planned.set(key, step);
-      }
-      for (const accepts of descriptor.accepts) {
-        const index = await indexStep(sql, descriptor, accepts, station, agent, steps, inventory, counters);
-        if (index) steps.push(index);
-      }
-    }
+    for (const { descriptor } of await stationEditors(sql, [station.id]))
+      await planEditor(planning, { station, agent, descriptor, inventory, placed }, versions);
   }
-  return steps;
+  return planning.steps;
 }
 
 /** Where an editor loads only what its index names: the step that adds the lines of the files just planned. */

@@ -27,9 +27,9 @@ import {
   listingKey,
   makeCode,
   stationOfToken,
-  stationView,
   takeReport,
 } from '../stations/service';
+import { stationView } from '../stations/views';
 import { cardZip } from './card';
 import { confirmRollout, contentFor, planFor, planRollout, rolloutFor, takeResults, undoRollout } from './service';
 

@@ -1,12 +1,10 @@
 /** Stations: enrolment, what agents are told and what they report, and what a person sees of it. */
 import { must } from '@/core/must';
-import { isUuid } from '@/core/uuid';
 import { createHash, randomBytes, randomInt } from 'node:crypto';
 import { v7 } from 'uuid';
 import { array, object, string } from 'yup';
 import { resolveTemplate } from '@/core/sync/place-templates';
 import { enrolSchema, PROTOCOL, reportSchema, type Instructions, type Report } from '@/core/sync/protocol';
-import { merge } from '@/core/sync/three-way';
 import { Problem } from '@/core/problem';
 import { hex } from '../blobs/service';
 import { pool, transaction, type Sql } from '../db/pool';
@@ -16,7 +14,6 @@ import { wantedOf } from '../arrivals/queries';
 import { checked } from '../people/service';
 import { settleGone } from './station-arrival';
 import * as q from './queries';
-import { placementState } from './placement-state';
 
 export type { StationRow } from './queries';
 
@@ -275,158 +272,4 @@ export async function takeReport(station: q.StationRow, input: unknown): Promise
     }
   });
   return { need: null };
-}
-
-/** Of a file that is not ours: what the editor says of it. */
-function theirState(refused: boolean, listed: boolean): string {
-  if (refused) return 'refused';
-  return listed ? 'listed' : '';
-}
-
-export interface EditorState {
-  editor: string;
-  version: string;
-  title: string;
-  sees: 'launch' | 'rescan';
-  running: boolean;
-  listed: number;
-  refused: { path: string; reason: string }[];
-  placed: number;
-  state: 'in-step' | 'restart-due' | 'launch-due' | 'rescan-due' | 'refused' | 'changed' | 'conflict' | 'empty';
-  waiting: number;
-  changed: number;
-  listedAt: string | null;
-}
-export interface PlaceRow {
-  path: string;
-  editor: string;
-  place: string;
-  title: string | null;
-  itemId: string | null;
-  number: number | null;
-  base: string | null;
-  is: string | null;
-  decision: string;
-  state: string;
-  reason: string;
-  points: number | null;
-  residual: { maxDeltaE: number; meanDeltaE: number } | null;
-}
-export interface StationView {
-  station: q.StationRow;
-  host: string | null;
-  editors: EditorState[];
-  rows: PlaceRow[];
-  silent: boolean;
-}
-
-/** Everything that screens show of stations; one pass over placements, inventories and listings. */
-export async function stationViews(person: Person, only?: string): Promise<StationView[]> {
-  allow(person, 'view');
-  const sql = pool();
-  const all = await q.stations(sql);
-  const chosen = only ? all.filter((s) => s.id === only) : all;
-  const [editors, placed] = await Promise.all([
-    q.stationEditors(
-      sql,
-      chosen.map((s) => s.id),
-    ),
-    q.placements(
-      sql,
-      chosen.map((s) => s.id),
-    ),
-  ]);
-  return Promise.all(
-    chosen.map(async (station) => {
-      const agent = station.host_id ? must(all.find((s) => s.id === station.host_id)) : station;
-      const inventory = await q.inventoryOf(sql, agent.id);
-      const own = editors.filter((e) => e.station_id === station.id);
-      const mine = placed.filter((p) => p.station_id === station.id);
-      const folders = own.flatMap((stationEditor) =>
-        Object.entries(stationEditor.descriptor.places).flatMap(([place, t]) =>
-          t[station.system]
-            ? [{ e: stationEditor, place, folder: resolveTemplate(must(t[station.system]), station.system) + '/' }]
-            : [],
-        ),
-      );
-      const base = new Map(mine.map((p) => [p.path, p.sha]));
-      const here = inventory.filter((f) => base.has(f.path) || folders.some((x) => f.path.startsWith(x.folder)));
-      const byPath = new Map(mine.map((p) => [p.path, p]));
-      const rows: PlaceRow[] = merge(base, base, new Map(here.map((f) => [f.path, f.sha])), station.system).map(
-        (keyed) => {
-          const placement = byPath.get(keyed.path);
-          const at = folders.find((x) => keyed.path.startsWith(x.folder));
-          const stationEditor = placement
-            ? own.find((x) => x.editor_id === placement.editor_id && x.editor_version === placement.editor_version)
-            : at?.e;
-          // an index of ours is as it should be or not; the editor lists what it names, not itself
-          const s =
-            placement?.version_id && stationEditor && keyed.decision === 'in-step'
-              ? placementState(
-                  stationEditor.descriptor,
-                  placement.path,
-                  placement.placed_at,
-                  stationEditor.running,
-                  stationEditor.listing,
-                  stationEditor.listed_at,
-                )
-              : null;
-          const listed = stationEditor?.listing?.listed.find((l) => l.path === keyed.path);
-          const refused = stationEditor?.listing?.refused.find((l) => l.path === keyed.path);
-          return {
-            path: keyed.path,
-            editor: stationEditor?.descriptor.title ?? '',
-            place: placement?.place ?? at?.place ?? '',
-            title: placement?.title ?? listed?.title ?? null,
-            itemId: placement?.item_id ?? null,
-            number: placement?.number ?? null,
-            base: keyed.base,
-            is: keyed.is,
-            decision: keyed.decision,
-            state: s?.state ?? (keyed.decision === 'theirs' ? theirState(!!refused, !!listed) : keyed.decision),
-            reason: s?.reason ?? refused?.reason ?? '',
-            points: placement?.points ?? null,
-            residual: placement?.residual ?? null,
-          };
-        },
-      );
-      const states = own.map((stationEditor): EditorState => {
-        const theirs = rows.filter((r) => r.editor === stationEditor.descriptor.title && r.base && r.itemId);
-        const count = (s: string) => theirs.filter((r) => r.state === s).length;
-        const changed = theirs.filter((r) => r.decision !== 'in-step').length;
-        const waiting = count('restart-due') + count('launch-due') + count('rescan-due');
-        const usual = theirs.length ? 'in-step' : 'empty';
-        const gravest = (['refused', 'restart-due', 'launch-due', 'rescan-due'] as const).find(count) ?? usual;
-        const state = changed ? 'changed' : gravest;
-        return {
-          editor: stationEditor.editor_id,
-          version: stationEditor.editor_version,
-          title: stationEditor.descriptor.title,
-          sees: stationEditor.descriptor.sees,
-          running: stationEditor.running,
-          listed: stationEditor.listing?.listed.length ?? 0,
-          refused: stationEditor.listing?.refused ?? [],
-          placed: theirs.length,
-          state,
-          waiting,
-          changed,
-          listedAt: stationEditor.listed_at?.toISOString() ?? null,
-        };
-      });
-      const last = agent.last_report_at?.getTime() ?? 0;
-      return {
-        station: { ...station, last_report_at: agent.last_report_at, enrolled: agent.enrolled },
-        host: station.host_id ? agent.name : null,
-        editors: states,
-        rows,
-        silent: Date.now() - last > 24 * 3600e3,
-      };
-    }),
-  );
-}
-
-export async function stationView(person: Person, id: string): Promise<StationView> {
-  const station = isUuid(id) ? (await stationViews(person, id))[0] : undefined;
-  if (!station) throw new Problem('not-found', 'There is no such station.', id, 'Go back to Stations.');
-  return station;
 }

@@ -1,6 +1,6 @@
 import Link from 'next/link';
 import { may } from '@/server/people/roles';
-import { stationViews } from '@/server/stations/service';
+import { stationViews } from '@/server/stations/views';
 import { signedInPerson } from '@/server/web';
 import { PageHead } from '@/ui/shell/Shell';
 import { Refresh } from '@/ui/kit/Refresh';

@@ -1,6 +1,6 @@
 import { searchItems } from '@/server/items/search';
 import { may } from '@/server/people/roles';
-import { stationViews } from '@/server/stations/service';
+import { stationViews } from '@/server/stations/views';
 import { signedInPerson } from '@/server/web';
 import { PageHead } from '@/ui/shell/Shell';
 import { PlanForm } from '@/ui/rollouts/PlanForm';

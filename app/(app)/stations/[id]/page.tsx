@@ -3,7 +3,7 @@ import { notFound } from 'next/navigation';
 import { Problem } from '@/core/problem';
 import { may } from '@/server/people/roles';
 import { foundCount } from '@/server/stations/station-arrival';
-import { stationView } from '@/server/stations/service';
+import { stationView } from '@/server/stations/views';
 import { signedInPerson } from '@/server/web';
 import { PageHead } from '@/ui/shell/Shell';
 import { fidelity } from '@/ui/kit/fidelity';

@@ -1,0 +1,211 @@
+/** What a person sees of stations: the three-way view of each, and what its editors list. */
+import { must } from '@/core/must';
+import { Problem } from '@/core/problem';
+import { resolveTemplate } from '@/core/sync/place-templates';
+import { merge } from '@/core/sync/three-way';
+import { isUuid } from '@/core/uuid';
+import { pool, type Sql } from '../db/pool';
+import { allow, type Person } from '../people/roles';
+import { placementState, type PlacementState } from './placement-state';
+import * as q from './queries';
+
+/** Of a file that is not ours: what the editor says of it. */
+function theirState(refused: boolean, listed: boolean): string {
+  if (refused) return 'refused';
+  return listed ? 'listed' : '';
+}
+
+export interface EditorState {
+  editor: string;
+  version: string;
+  title: string;
+  sees: 'launch' | 'rescan';
+  running: boolean;
+  listed: number;
+  refused: { path: string; reason: string }[];
+  placed: number;
+  state: 'in-step' | 'restart-due' | 'launch-due' | 'rescan-due' | 'refused' | 'changed' | 'conflict' | 'empty';
+  waiting: number;
+  changed: number;
+  listedAt: string | null;
+}
+export interface PlaceRow {
+  path: string;
+  editor: string;
+  place: string;
+  title: string | null;
+  itemId: string | null;
+  number: number | null;
+  base: string | null;
+  is: string | null;
+  decision: string;
+  state: string;
+  reason: string;
+  points: number | null;
+  residual: { maxDeltaE: number; meanDeltaE: number } | null;
+}
+export interface StationView {
+  station: q.StationRow;
+  host: string | null;
+  editors: EditorState[];
+  rows: PlaceRow[];
+  silent: boolean;
+}
+
+type Merged = ReturnType<typeof merge>[number];
+
+/** A folder of an editor's places at a station, with "/" at its end. */
+interface PlaceFolder {
+  editor: q.StationEditorRow;
+  place: string;
+  folder: string;
+}
+
+const foldersOf = (editors: readonly q.StationEditorRow[], station: q.StationRow): PlaceFolder[] =>
+  editors.flatMap((editor) =>
+    Object.entries(editor.descriptor.places).flatMap(([place, templates]) => {
+      const template = templates[station.system];
+      return template ? [{ editor, place, folder: `${resolveTemplate(template, station.system)}/` }] : [];
+    }),
+  );
+
+/** What a station has of ours, and what lies in its editors' folders. */
+interface Here {
+  editors: readonly q.StationEditorRow[];
+  folders: readonly PlaceFolder[];
+  placements: ReadonlyMap<string, q.PlacementRow>;
+}
+
+function editorOf({ editors, folders }: Here, path: string, placement: q.PlacementRow | undefined) {
+  const at = folders.find((one) => path.startsWith(one.folder));
+  if (!placement) return { at, editor: at?.editor };
+  const editor = editors.find(
+    (one) => one.editor_id === placement.editor_id && one.editor_version === placement.editor_version,
+  );
+  return { at, editor };
+}
+
+/** What the editor made of a placement; null for one that is not in step, and for an index of ours, which lists others. */
+function stateOfPlacement(
+  placement: q.PlacementRow | undefined,
+  editor: q.StationEditorRow | undefined,
+  decision: string,
+): PlacementState | null {
+  if (!placement?.version_id || !editor || decision !== 'in-step') return null;
+  const { descriptor, running, listing, listed_at } = editor;
+  return placementState(descriptor, placement.path, placement.placed_at, running, listing, listed_at);
+}
+
+/** Facts of a placement; nothing of them for a file that is not ours. */
+const placedFacts = (placement: q.PlacementRow | undefined) => ({
+  itemId: placement?.item_id ?? null,
+  number: placement?.number ?? null,
+  points: placement?.points ?? null,
+  residual: placement?.residual ?? null,
+});
+
+/** What an editor lists at a path, or refuses there. */
+function listedAt(editor: q.StationEditorRow | undefined, path: string) {
+  return {
+    listed: editor?.listing?.listed.find((one) => one.path === path),
+    refused: editor?.listing?.refused.find((one) => one.path === path),
+  };
+}
+
+function placeRow(here: Here, { path, base, is, decision }: Merged): PlaceRow {
+  const placement = here.placements.get(path);
+  const { at, editor } = editorOf(here, path, placement);
+  const placed = stateOfPlacement(placement, editor, decision);
+  const { listed, refused } = listedAt(editor, path);
+  const otherwise = decision === 'theirs' ? theirState(!!refused, !!listed) : decision;
+  return {
+    path,
+    editor: editor?.descriptor.title ?? '',
+    place: placement?.place ?? at?.place ?? '',
+    title: placement?.title ?? listed?.title ?? null,
+    base,
+    is,
+    decision,
+    state: placed?.state ?? otherwise,
+    reason: placed?.reason ?? refused?.reason ?? '',
+    ...placedFacts(placement),
+  };
+}
+
+function editorState(editor: q.StationEditorRow, rows: readonly PlaceRow[]): EditorState {
+  const { descriptor, listing } = editor;
+  const ours = rows.filter((row) => row.editor === descriptor.title && row.base && row.itemId);
+  const count = (state: string): number => ours.filter((row) => row.state === state).length;
+  const changed = ours.filter((row) => row.decision !== 'in-step').length;
+  const usual = ours.length ? 'in-step' : 'empty';
+  const gravest = (['refused', 'restart-due', 'launch-due', 'rescan-due'] as const).find(count) ?? usual;
+  return {
+    editor: editor.editor_id,
+    version: editor.editor_version,
+    title: descriptor.title,
+    sees: descriptor.sees,
+    running: editor.running,
+    listed: listing?.listed.length ?? 0,
+    refused: listing?.refused ?? [],
+    placed: ours.length,
+    state: changed ? 'changed' : gravest,
+    waiting: count('restart-due') + count('launch-due') + count('rescan-due'),
+    changed,
+    listedAt: editor.listed_at?.toISOString() ?? null,
+  };
+}
+
+/** A station that has not reported for so long is silent. */
+const SILENT_MS = 24 * 3600e3;
+
+async function viewOf(
+  sql: Sql,
+  station: q.StationRow,
+  agent: q.StationRow,
+  editors: readonly q.StationEditorRow[],
+  placements: readonly q.PlacementRow[],
+): Promise<StationView> {
+  const inventory = await q.inventoryOf(sql, agent.id);
+  const folders = foldersOf(editors, station);
+  const base = new Map(placements.map(({ path, sha }) => [path, sha]));
+  const lying = inventory.filter(({ path }) => base.has(path) || folders.some(({ folder }) => path.startsWith(folder)));
+  const here: Here = { editors, folders, placements: new Map(placements.map((one) => [one.path, one])) };
+  const is = new Map(lying.map(({ path, sha }) => [path, sha]));
+  const rows = merge(base, base, is, station.system).map((merged) => placeRow(here, merged));
+  const last = agent.last_report_at?.getTime() ?? 0;
+  return {
+    station: { ...station, last_report_at: agent.last_report_at, enrolled: agent.enrolled },
+    host: station.host_id ? agent.name : null,
+    editors: editors.map((editor) => editorState(editor, rows)),
+    rows,
+    silent: Date.now() - last > SILENT_MS,
+  };
+}
+
+/** Everything that screens show of stations; one pass over placements, inventories and listings. */
+export async function stationViews(person: Person, only?: string): Promise<StationView[]> {
+  allow(person, 'view');
+  const sql = pool();
+  const all = await q.stations(sql);
+  const byId = new Map(all.map((station) => [station.id, station]));
+  const chosen = only ? all.filter((station) => station.id === only) : all;
+  const ids = chosen.map((station) => station.id);
+  const [editors, placements] = await Promise.all([q.stationEditors(sql, ids), q.placements(sql, ids)]);
+  return Promise.all(
+    chosen.map((station) =>
+      viewOf(
+        sql,
+        station,
+        station.host_id ? must(byId.get(station.host_id)) : station,
+        editors.filter((one) => one.station_id === station.id),
+        placements.filter((one) => one.station_id === station.id),
+      ),
+    ),
+  );
+}
+
+export async function stationView(person: Person, id: string): Promise<StationView> {
+  const station = isUuid(id) ? (await stationViews(person, id))[0] : undefined;
+  if (!station) throw new Problem('not-found', 'There is no such station.', id, 'Go back to Stations.');
+  return station;
+}
