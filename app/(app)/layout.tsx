@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import { navigationCounts } from '@/server/counts';
 import { newestEvent } from '@/server/live/service';
-import { signedInPerson } from '@/server/web';
+import { signedInPerson } from '@/server/http';
 import { Shell } from '@/ui/shell/Shell';
 
 export default async function Layout({ children }: { children: ReactNode }) {

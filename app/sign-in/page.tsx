@@ -1,6 +1,6 @@
 import { redirect } from 'next/navigation';
 import { anyone } from '@/server/people/service';
-import { signedIn } from '@/server/web';
+import { signedIn } from '@/server/http';
 import { Door } from '@/ui/people/Door';
 import { SignIn } from '@/ui/people/SignIn';
 

@@ -16,7 +16,7 @@ import { addShelf } from '../items/shelves';
 import { addLicence, type NewLicence } from '../licences/service';
 import { addJob } from '../jobs/service';
 import { actorOf, allow, type Person } from '../people/roles';
-import { checked } from '../people/service';
+import { checked } from '../input';
 import * as q from './queries';
 
 const schema = object({

@@ -7,7 +7,7 @@ import { uuid } from '@/core/uuid';
 import { pool, transaction } from '../db/pool';
 import { record } from '../events';
 import { actorOf, allow, type Person } from '../people/roles';
-import { checked } from '../people/service';
+import { checked } from '../input';
 import { compareRelease, type ReleaseView } from './releases';
 import * as q from './queries';
 

@@ -10,7 +10,7 @@ import { pool, transaction, type Sql } from '../db/pool';
 import { record } from '../events';
 import { addJob } from '../jobs/service';
 import { actorOf, allow, type Person } from '../people/roles';
-import { checked } from '../people/service';
+import { checked } from '../input';
 import * as q from './queries';
 
 export const MAX_UPLOAD = 4 * 2 ** 30;

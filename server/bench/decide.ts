@@ -9,7 +9,7 @@ import { pool, transaction, type Sql } from '../db/pool';
 import { record } from '../events';
 import { setRibbon } from '../items/service';
 import { actorOf, allow, type Person } from '../people/roles';
-import { checked } from '../people/service';
+import { checked } from '../input';
 import * as q from './queries';
 
 export type { ChoiceRow, VerdictRow } from './queries';

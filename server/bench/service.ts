@@ -23,7 +23,7 @@ import { createItem } from '../items/create';
 import { insertLineage, itemById, versionById } from '../items/queries';
 import { allowUnderLicence } from '../licences/service';
 import { actorOf, allow, type Person } from '../people/roles';
-import { checked } from '../people/service';
+import { checked } from '../input';
 import * as q from './queries';
 
 export type { BenchRow, CandidateRow, SetRow } from './queries';

@@ -10,7 +10,7 @@ import { putBlob } from '../blobs/service';
 import { pool, transaction } from '../db/pool';
 import { record } from '../events';
 import { actorOf, allow, type Person } from '../people/roles';
-import { checked } from '../people/service';
+import { checked } from '../input';
 import * as q from './queries';
 
 export type { ChartRow } from './queries';

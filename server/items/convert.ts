@@ -15,7 +15,7 @@ import { pool, transaction } from '../db/pool';
 import { record } from '../events';
 import { allowUnderLicence } from '../licences/service';
 import { actorOf, allow, type Person } from '../people/roles';
-import { checked } from '../people/service';
+import { checked } from '../input';
 import { createItem } from './create';
 import * as q from './queries';
 

@@ -24,7 +24,7 @@ import { descriptors } from '../editors/service';
 import { record } from '../events';
 import { allowUnderLicence } from '../licences/service';
 import { actorOf, allow, type Person } from '../people/roles';
-import { checked } from '../people/service';
+import { checked } from '../input';
 import { createItem } from './create';
 import * as q from './queries';
 import { versionFor } from './service';

@@ -14,7 +14,7 @@ import { uuid } from '@/core/uuid';
 import { pool, transaction } from '../db/pool';
 import { record } from '../events';
 import { actorOf, allow, type Person } from '../people/roles';
-import { checked } from '../people/service';
+import { checked } from '../input';
 import { copyTolerance } from '../studio/service';
 import { effectOf } from './effect';
 import * as d from './duplicates-queries';

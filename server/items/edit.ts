@@ -9,7 +9,7 @@ import { pool, transaction, type Sql } from '../db/pool';
 import { descriptors } from '../editors/service';
 import { record } from '../events';
 import { actorOf, allow, type Person } from '../people/roles';
-import { checked } from '../people/service';
+import { checked } from '../input';
 import * as q from './queries';
 
 /** Two people changed the same field, differently: both values, so that the second can merge. */

@@ -17,7 +17,7 @@ import { getBlob } from '../blobs/service';
 import { pool, transaction, type Sql } from '../db/pool';
 import { record } from '../events';
 import { actorOf, allow, type Person } from '../people/roles';
-import { checked } from '../people/service';
+import { checked } from '../input';
 import * as q from './queries';
 
 export type { ItemRow, LineRow, SavedSearch, ShelfRow, VersionRow } from './queries';

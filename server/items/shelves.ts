@@ -7,7 +7,7 @@ import { uuid } from '@/core/uuid';
 import { inside, pool, transaction, type Sql } from '../db/pool';
 import { record } from '../events';
 import { actorOf, allow, type Person } from '../people/roles';
-import { checked } from '../people/service';
+import { checked } from '../input';
 import { facetKeys } from './search';
 import * as q from './queries';
 

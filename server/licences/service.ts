@@ -6,7 +6,7 @@ import { Problem } from '@/core/problem';
 import { inside, pool, transaction, type Sql } from '../db/pool';
 import { record } from '../events';
 import { actorOf, allow, type Person } from '../people/roles';
-import { checked } from '../people/service';
+import { checked } from '../input';
 import * as q from './queries';
 
 export type { LicenceRow } from './queries';

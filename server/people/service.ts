@@ -2,10 +2,11 @@
 import { createHash, randomBytes } from 'node:crypto';
 import { hash, verify } from '@node-rs/argon2';
 import { v7 } from 'uuid';
-import { object, string, ValidationError } from 'yup';
+import { object, string } from 'yup';
 import { Problem } from '@/core/problem';
 import { pool, transaction } from '../db/pool';
 import { record } from '../events';
+import { checked } from '../input';
 import * as q from './queries';
 import { allow, roles, type Person, type Role } from './roles';
 
@@ -26,29 +27,6 @@ const personSchema = object({
     .required(),
   password: string().required('A password is needed.').min(10, 'A password has at least 10 characters.').max(200),
 }).noUnknown();
-
-export function checked<T>(schema: { validateSync(v: unknown, o: { abortEarly: boolean }): T }, value: unknown): T {
-  try {
-    return schema.validateSync(value, { abortEarly: false });
-  } catch (error) {
-    if (error instanceof ValidationError)
-      throw new Problem(
-        'input-invalid',
-        error.errors.join(' '),
-        error.inner[0]?.path ?? error.path ?? 'input',
-        'Correct the input and try again.',
-      );
-    // Yup trims and matches before it looks whether there is a string to trim
-    if (error instanceof TypeError)
-      throw new Problem(
-        'input-invalid',
-        'A field holds another kind of value than it takes.',
-        'input',
-        'Correct the input and try again.',
-      );
-    throw error;
-  }
-}
 
 const digest = (token: string): Buffer => createHash('sha256').update(token).digest();
 

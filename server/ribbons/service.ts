@@ -3,7 +3,7 @@ import { array, number, object, string } from 'yup';
 import { pool, transaction } from '../db/pool';
 import { record } from '../events';
 import { actorOf, allow, type Person } from '../people/roles';
-import { checked } from '../people/service';
+import { checked } from '../input';
 import * as q from './queries';
 
 export type { RibbonRow } from './queries';

@@ -13,7 +13,7 @@ import { record } from '../events';
 import { versionById } from '../items/queries';
 import { allowUnderLicence } from '../licences/service';
 import { actorOf, allow, type Person } from '../people/roles';
-import { checked } from '../people/service';
+import { checked } from '../input';
 import { dropPlacement, indexText, inventoryOf, putPlacement, stations, type StationRow } from '../stations/queries';
 import { planSteps } from './plan';
 import * as q from './queries';

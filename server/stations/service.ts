@@ -11,7 +11,7 @@ import { pool, transaction, type Sql } from '../db/pool';
 import { record, type Actor } from '../events';
 import { actorOf, allow, type Person } from '../people/roles';
 import { wantedOf } from '../arrivals/queries';
-import { checked } from '../people/service';
+import { checked } from '../input';
 import { settleGone } from './station-arrival';
 import * as q from './queries';
 

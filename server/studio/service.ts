@@ -4,7 +4,7 @@ import type { Tolerance } from '@/core/look/fingerprint';
 import { pool, transaction, type Sql } from '../db/pool';
 import { record } from '../events';
 import { actorOf, allow, type Person } from '../people/roles';
-import { checked } from '../people/service';
+import { checked } from '../input';
 import * as q from './queries';
 
 /** How alike in effect two items are to count as copies, in ΔE00: 95 % of colors within the one, all within the other. */

@@ -1,7 +1,7 @@
 import Link from 'next/link';
 import { listActivity, subjects } from '@/server/activity/service';
 import { may } from '@/server/people/roles';
-import { signedInPerson } from '@/server/web';
+import { signedInPerson } from '@/server/http';
 import { Events } from '@/ui/activity/Events';
 import { PageHead } from '@/ui/shell/Shell';
 

@@ -6,7 +6,7 @@ import { listExports } from '@/server/frames/exports';
 import { listFrames } from '@/server/frames/service';
 import { listShelves } from '@/server/items/service';
 import { may } from '@/server/people/roles';
-import { signedInPerson } from '@/server/web';
+import { signedInPerson } from '@/server/http';
 import { Bench } from '@/ui/bench/Bench';
 import { candidateOf } from '@/ui/bench/model/candidate';
 

@@ -2,7 +2,7 @@ import { listFrames } from '@/server/frames/service';
 import { copies } from '@/server/items/duplicates';
 import { spineOf } from '@/server/items/search';
 import { may } from '@/server/people/roles';
-import { signedInPerson } from '@/server/web';
+import { signedInPerson } from '@/server/http';
 import { CopyGroup } from '@/ui/copies/CopyGroup';
 import { PageHead } from '@/ui/shell/Shell';
 import { Refresh } from '@/ui/kit/Refresh';

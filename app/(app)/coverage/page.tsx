@@ -1,7 +1,7 @@
 import Link from 'next/link';
 import { coverage } from '@/server/gear/service';
 import { may } from '@/server/people/roles';
-import { signedInPerson } from '@/server/web';
+import { signedInPerson } from '@/server/http';
 import { PageHead } from '@/ui/shell/Shell';
 import { Coverage } from '@/ui/gear/Coverage';
 import { Photos } from '@/ui/gear/Photos';

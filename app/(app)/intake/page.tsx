@@ -1,7 +1,7 @@
 import Link from 'next/link';
 import { listArrivals, unfinishedUploads } from '@/server/arrivals/service';
 import { may } from '@/server/people/roles';
-import { signedInPerson } from '@/server/web';
+import { signedInPerson } from '@/server/http';
 import { PageHead } from '@/ui/shell/Shell';
 import { DropZone } from '@/ui/intake/DropZone';
 import { Refresh } from '@/ui/kit/Refresh';

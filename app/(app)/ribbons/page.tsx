@@ -1,6 +1,6 @@
 import { listRibbons, type RibbonRow } from '@/server/ribbons/service';
 import { may } from '@/server/people/roles';
-import { signedInPerson } from '@/server/web';
+import { signedInPerson } from '@/server/http';
 import { PageHead } from '@/ui/shell/Shell';
 import { Refresh } from '@/ui/kit/Refresh';
 import { RibbonList } from '@/ui/ribbons/RibbonList';

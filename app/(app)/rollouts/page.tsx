@@ -1,6 +1,6 @@
 import Link from 'next/link';
 import { listRollouts } from '@/server/rollouts/service';
-import { signedInPerson } from '@/server/web';
+import { signedInPerson } from '@/server/http';
 import { PageHead } from '@/ui/shell/Shell';
 import { Refresh } from '@/ui/kit/Refresh';
 import { State } from '@/ui/kit/State';

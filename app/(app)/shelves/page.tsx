@@ -4,7 +4,7 @@ import { listShelves } from '@/server/items/service';
 import { searchShelves, spineOf, type Search } from '@/server/items/search';
 import { listLicences } from '@/server/licences/service';
 import { may } from '@/server/people/roles';
-import { signedInPerson } from '@/server/web';
+import { signedInPerson } from '@/server/http';
 import { Refresh } from '@/ui/kit/Refresh';
 import { searchOf } from '@/ui/shelves/model/address';
 import { Shelves } from '@/ui/shelves/Shelves';

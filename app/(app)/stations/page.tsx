@@ -1,7 +1,7 @@
 import Link from 'next/link';
 import { may } from '@/server/people/roles';
 import { stationViews } from '@/server/stations/views';
-import { signedInPerson } from '@/server/web';
+import { signedInPerson } from '@/server/http';
 import { PageHead } from '@/ui/shell/Shell';
 import { Refresh } from '@/ui/kit/Refresh';
 import { State } from '@/ui/kit/State';

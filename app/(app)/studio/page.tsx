@@ -5,7 +5,7 @@ import { listFrames } from '@/server/frames/service';
 import { listLicences } from '@/server/licences/service';
 import { may } from '@/server/people/roles';
 import { copyTolerance } from '@/server/studio/service';
-import { signedInPerson } from '@/server/web';
+import { signedInPerson } from '@/server/http';
 import { PageHead } from '@/ui/shell/Shell';
 import { Backup } from '@/ui/studio/Backup';
 import { Choices } from '@/ui/studio/Choices';

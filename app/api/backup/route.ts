@@ -3,7 +3,7 @@ import type { ReadableStream as NodeStream } from 'node:stream/web';
 import { Problem } from '@/core/problem';
 import { backupFor, restoreFor } from '@/server/backup/service';
 import { dataFolder } from '@/server/data-folder';
-import { route } from '@/server/web';
+import { route } from '@/server/http';
 
 export const dynamic = 'force-dynamic';
 

@@ -1,5 +1,5 @@
 import { markMeant, mergeItems } from '@/server/items/duplicates';
-import { body, route } from '@/server/web';
+import { body, route } from '@/server/http';
 
 /** Merges items that do the same into one, or says that they are meant to be several. */
 export const POST = route(async (person, request) => {

@@ -1,5 +1,5 @@
 import { eventsSince } from '@/server/live/service';
-import { route } from '@/server/web';
+import { route } from '@/server/http';
 
 /** What happened between the making of a page and its following along. */
 export const GET = route(async (person, request) => ({

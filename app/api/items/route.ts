@@ -1,5 +1,5 @@
 import { searchItems, spineOf, type Search } from '@/server/items/search';
-import { route } from '@/server/web';
+import { route } from '@/server/http';
 
 /** A page of a search, for lists that are scrolled: the search as in the address of Shelves, with limit and offset. */
 export const GET = route(async (person, request) => {

@@ -1,5 +1,5 @@
 import { follow } from '@/server/live/service';
-import { route } from '@/server/web';
+import { route } from '@/server/http';
 
 /** Server-sent events; the browser's tabs share one stream. */
 export const GET = route(async (_person, request) => {

@@ -1,6 +1,6 @@
 import { addPerson, anyone } from '@/server/people/service';
 import { Problem } from '@/core/problem';
-import { body, problemResponse, sameOrigin } from '@/server/web';
+import { body, problemResponse, sameOrigin } from '@/server/http';
 import { setupCodeIsRight } from '@/server/people/setup-code';
 
 /** The first person of an empty studio, with the code that bin/start printed. */

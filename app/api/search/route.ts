@@ -1,5 +1,5 @@
 import { searchItems } from '@/server/items/search';
-import { route } from '@/server/web';
+import { route } from '@/server/http';
 
 /** Items by a few letters, for choosing one. */
 export const GET = route(async (person, request) => {

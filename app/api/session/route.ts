@@ -1,6 +1,6 @@
 import { cookies, headers } from 'next/headers';
 import { signIn, signOut } from '@/server/people/service';
-import { body, COOKIE, problemResponse, sameOrigin } from '@/server/web';
+import { body, COOKIE, problemResponse, sameOrigin } from '@/server/http';
 
 export async function POST(request: Request): Promise<Response> {
   try {

@@ -1,4 +1,4 @@
 import { addShelf } from '@/server/items/shelves';
-import { body, route } from '@/server/web';
+import { body, route } from '@/server/http';
 
 export const POST = route(async (person, request) => ({ id: await addShelf(person, await body(request)) }));

@@ -1,4 +1,4 @@
 import { addStation } from '@/server/stations/service';
-import { body, route } from '@/server/web';
+import { body, route } from '@/server/http';
 
 export const POST = route(async (person, request) => addStation(person, await body(request)));

@@ -1,4 +1,4 @@
 import { setCopyTolerance } from '@/server/studio/service';
-import { body, route } from '@/server/web';
+import { body, route } from '@/server/http';
 
 export const PATCH = route(async (person, request) => setCopyTolerance(person, await body(request)).then(() => ({})));

@@ -4,7 +4,7 @@ import { listShelves } from '@/server/items/service';
 import { listLicences } from '@/server/licences/service';
 import { arrivalView, releaseFor } from '@/server/arrivals/service';
 import { may } from '@/server/people/roles';
-import { signedInPerson } from '@/server/web';
+import { signedInPerson } from '@/server/http';
 import { PageHead } from '@/ui/shell/Shell';
 import { Arrival } from '@/ui/intake/Arrival';
 import { Reading } from '@/ui/intake/ReadingProgress';

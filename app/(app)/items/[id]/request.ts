@@ -5,7 +5,7 @@ import { Problem } from '@/core/problem';
 import { isUuid } from '@/core/uuid';
 import { listFrames } from '@/server/frames/service';
 import { itemFor } from '@/server/items/service';
-import { signedInPerson } from '@/server/web';
+import { signedInPerson } from '@/server/http';
 
 export interface PageProps {
   params: Promise<{ id: string }>;

@@ -4,7 +4,7 @@ import { Problem } from '@/core/problem';
 import { may } from '@/server/people/roles';
 import { rolloutFor, type StepRow } from '@/server/rollouts/service';
 import { stationViews } from '@/server/stations/views';
-import { signedInPerson } from '@/server/web';
+import { signedInPerson } from '@/server/http';
 import { PageHead } from '@/ui/shell/Shell';
 import { fidelity } from '@/ui/kit/fidelity';
 import { Refresh } from '@/ui/kit/Refresh';

@@ -1,7 +1,7 @@
 import { searchItems } from '@/server/items/search';
 import { may } from '@/server/people/roles';
 import { stationViews } from '@/server/stations/views';
-import { signedInPerson } from '@/server/web';
+import { signedInPerson } from '@/server/http';
 import { PageHead } from '@/ui/shell/Shell';
 import { PlanForm } from '@/ui/rollouts/PlanForm';
 

@@ -2,7 +2,7 @@ import { Problem } from '@/core/problem';
 import { contentFor, planFor, takeResults } from '@/server/rollouts/service';
 import { MOST_CONTENT, takeContent } from '@/server/stations/station-arrival';
 import { enrol, instructionsFor, stationOfToken, takeReport } from '@/server/stations/service';
-import { body, problemResponse } from '@/server/web';
+import { body, problemResponse } from '@/server/http';
 
 type C = { params: Promise<{ path: string[] }> };
 const REPORT = 32 << 20;

@@ -7,7 +7,7 @@ import {
   undoArrival,
 } from '@/server/arrivals/service';
 import type { NewLicence } from '@/server/licences/service';
-import { body, route } from '@/server/web';
+import { body, route } from '@/server/http';
 
 type C = { params: Promise<{ id: string }> };
 

@@ -1,5 +1,5 @@
 import { baseTable } from '@/server/bench/service';
-import { route } from '@/server/web';
+import { route } from '@/server/http';
 
 /** The table that develops a frame's camera data: 32-bit floats; size, neutral and white in a header. */
 export const GET = route(async (person, request) => {

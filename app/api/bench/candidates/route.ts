@@ -1,6 +1,6 @@
 import { candidatesFor, moreCandidates } from '@/server/bench/service';
 import { candidateOf } from '@/ui/bench/model/candidate';
-import { route } from '@/server/web';
+import { route } from '@/server/http';
 
 export const GET = route(async (person, request) => {
   const query = new URL(request.url).searchParams;

@@ -1,4 +1,4 @@
 import { decide } from '@/server/bench/decide';
-import { body, route } from '@/server/web';
+import { body, route } from '@/server/http';
 
 export const POST = route(async (person, request) => decide(person, await body(request)));

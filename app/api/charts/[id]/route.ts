@@ -1,5 +1,5 @@
 import { layChartOut } from '@/server/charts/service';
-import { body, route } from '@/server/web';
+import { body, route } from '@/server/http';
 
 export const PATCH = route<{ params: Promise<{ id: string }> }>(async (person, request, { params }) =>
   layChartOut(person, (await params).id, await body(request)),

@@ -1,5 +1,5 @@
 import { descriptorJson } from '@/server/editors/service';
-import { route } from '@/server/web';
+import { route } from '@/server/http';
 
 type C = { params: Promise<{ key: string }> };
 

@@ -1,5 +1,5 @@
 import { exportPicture, removeExport } from '@/server/frames/exports';
-import { route } from '@/server/web';
+import { route } from '@/server/http';
 
 type C = { params: Promise<{ id: string }> };
 export const GET = route<C>(

@@ -1,5 +1,5 @@
 import { framePicture } from '@/server/frames/service';
-import { route } from '@/server/web';
+import { route } from '@/server/http';
 
 type C = { params: Promise<{ id: string }> };
 

@@ -1,5 +1,5 @@
 import { coverageCsv } from '@/server/gear/csv';
-import { route } from '@/server/web';
+import { route } from '@/server/http';
 
 export const GET = route(
   async (person) =>

@@ -1,5 +1,5 @@
 import { editItem } from '@/server/items/edit';
-import { body, route } from '@/server/web';
+import { body, route } from '@/server/http';
 
 type C = { params: Promise<{ id: string }> };
 

@@ -1,5 +1,5 @@
 import { applyBulk, previewBulk, type BulkEdit } from '@/server/items/edit';
-import { body, route } from '@/server/web';
+import { body, route } from '@/server/http';
 
 /** A change of many items: shown first (?preview), then done. */
 export const POST = route(async (person, request) => {

@@ -1,6 +1,6 @@
 import { itemsCsv } from '@/server/items/csv';
 import type { Search } from '@/server/items/search';
-import { route } from '@/server/web';
+import { route } from '@/server/http';
 
 export const GET = route(
   async (person, request) =>

@@ -1,5 +1,5 @@
 import { cancelJob, jobFor } from '@/server/jobs/service';
-import { route } from '@/server/web';
+import { route } from '@/server/http';
 
 type C = { params: Promise<{ id: string }> };
 

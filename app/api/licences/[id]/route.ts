@@ -1,5 +1,5 @@
 import { changeLicence } from '@/server/licences/service';
-import { body, route } from '@/server/web';
+import { body, route } from '@/server/http';
 
 type C = { params: Promise<{ id: string }> };
 

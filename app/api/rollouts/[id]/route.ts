@@ -1,6 +1,6 @@
 import { Problem } from '@/core/problem';
 import { confirmRollout, dropRollout, undoRollout } from '@/server/rollouts/service';
-import { body, route } from '@/server/web';
+import { body, route } from '@/server/http';
 
 type C = { params: Promise<{ id: string }> };
 

@@ -1,5 +1,5 @@
 import { searchShelves, spineOf, type Search } from '@/server/items/search';
-import { route } from '@/server/web';
+import { route } from '@/server/http';
 
 /** What Shelves shows for a search as in its address, without the rest of the page: the answer to a letter typed. */
 export const GET = route(async (person, request) => {

@@ -1,6 +1,6 @@
 import { Problem } from '@/core/problem';
 import { finishUpload, MAX_PART, uploadPart, uploadState } from '@/server/arrivals/service';
-import { bytesOf, route } from '@/server/web';
+import { bytesOf, route } from '@/server/http';
 
 type C = { params: Promise<{ id: string }> };
 

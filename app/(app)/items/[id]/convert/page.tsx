@@ -2,7 +2,7 @@ import Link from 'next/link';
 import { notFound } from 'next/navigation';
 import { previewConversion } from '@/server/items/convert';
 import { itemFor } from '@/server/items/service';
-import { signedInPerson } from '@/server/web';
+import { signedInPerson } from '@/server/http';
 import { Convert } from '@/ui/convert/Convert';
 import { PageHead } from '@/ui/shell/Shell';
 

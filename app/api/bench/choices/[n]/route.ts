@@ -1,5 +1,5 @@
 import { removeChoice } from '@/server/bench/decide';
-import { route } from '@/server/web';
+import { route } from '@/server/http';
 
 type C = { params: Promise<{ n: string }> };
 export const DELETE = route<C>(async (person, _request, { params }) => {

@@ -1,5 +1,5 @@
 import { removeBench, saveBench } from '@/server/bench/service';
-import { body, route } from '@/server/web';
+import { body, route } from '@/server/http';
 
 type C = { params: Promise<{ id: string }> };
 export const PATCH = route<C>(async (person, request, { params }) =>

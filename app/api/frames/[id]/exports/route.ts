@@ -1,5 +1,5 @@
 import { addExport, MOST_BYTES } from '@/server/frames/exports';
-import { bytesOf, route } from '@/server/web';
+import { bytesOf, route } from '@/server/http';
 
 /** An editor's export of the frame as the body, its label in ?label. */
 export const POST = route<{ params: Promise<{ id: string }> }>(async (person, request, { params }) => {

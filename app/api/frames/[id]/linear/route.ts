@@ -1,5 +1,5 @@
 import { linearPicture } from '@/server/frames/service';
-import { route } from '@/server/web';
+import { route } from '@/server/http';
 
 type C = { params: Promise<{ id: string }> };
 /** Camera RGB of a frame, linear, 16 bits, interleaved; its size in a header. */

@@ -1,5 +1,5 @@
 import { framePart } from '@/server/frames/full';
-import { route } from '@/server/web';
+import { route } from '@/server/http';
 
 /** A part of a frame at full size (?x, y, w, h as shown), as its file has it; what it takes to develop it in a header. */
 export const GET = route<{ params: Promise<{ id: string }> }>(async (person, request, { params }) => {

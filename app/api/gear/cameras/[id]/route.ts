@@ -1,5 +1,5 @@
 import { keepGear, removeGear } from '@/server/gear/service';
-import { body, route } from '@/server/web';
+import { body, route } from '@/server/http';
 
 type Context = { params: Promise<{ id: string }> };
 export const PUT = route(async (person, request, { params }: Context) =>

@@ -1,5 +1,5 @@
 import { trackRequest } from '@/server/gear/service';
-import { body, route } from '@/server/web';
+import { body, route } from '@/server/http';
 
 export const PATCH = route(async (person, request, { params }: { params: Promise<{ id: string }> }) =>
   trackRequest(person, (await params).id, await body(request)).then(() => ({})),

@@ -1,7 +1,7 @@
 import { isUuid } from '@/core/uuid';
 import { Problem } from '@/core/problem';
 import { foretellFor } from '@/server/gear/foretell';
-import { route } from '@/server/web';
+import { route } from '@/server/http';
 
 export const GET = route(async (person, request, { params }: { params: Promise<{ id: string }> }) => {
   const frame = new URL(request.url).searchParams.get('frame') ?? '';

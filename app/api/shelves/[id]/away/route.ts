@@ -1,5 +1,5 @@
 import { putAway } from '@/server/items/shelves';
-import { body, route } from '@/server/web';
+import { body, route } from '@/server/http';
 
 type C = { params: Promise<{ id: string }> };
 

@@ -1,5 +1,5 @@
 import { orderByHeadings } from '@/server/items/shelves';
-import { route } from '@/server/web';
+import { route } from '@/server/http';
 
 export const POST = route<{ params: Promise<{ id: string }> }>(async (person, _r, { params }) =>
   orderByHeadings(person, (await params).id).then(() => ({})),

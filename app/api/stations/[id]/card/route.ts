@@ -1,5 +1,5 @@
 import { cardZip } from '@/server/rollouts/card';
-import { route } from '@/server/web';
+import { route } from '@/server/http';
 
 type C = { params: Promise<{ id: string }> };
 

@@ -1,6 +1,6 @@
 import { runEditor } from '@/server/stations/launcher';
 import { Problem } from '@/core/problem';
-import { body, route } from '@/server/web';
+import { body, route } from '@/server/http';
 
 type C = { params: Promise<{ id: string }> };
 

@@ -1,5 +1,5 @@
 import { takeInFound } from '@/server/stations/station-arrival';
-import { route } from '@/server/web';
+import { route } from '@/server/http';
 
 type C = { params: Promise<{ id: string }> };
 

@@ -1,6 +1,6 @@
 import { must } from '@/core/must';
 import { convertPreset, previewConversion } from '@/server/items/convert';
-import { body, route } from '@/server/web';
+import { body, route } from '@/server/http';
 
 type C = { params: Promise<{ id: string }> };
 

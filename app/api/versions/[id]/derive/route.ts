@@ -1,5 +1,5 @@
 import { derive, previewDerived } from '@/server/items/derive';
-import { body, route } from '@/server/web';
+import { body, route } from '@/server/http';
 
 /** Another form of a version; with `?preview`, only what would be made, and its error. */
 export const POST = route<{ params: Promise<{ id: string }> }>(async (person, request, { params }) =>

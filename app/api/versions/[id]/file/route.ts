@@ -1,6 +1,6 @@
 import { versionFor } from '@/server/items/service';
 import { getBlob } from '@/server/blobs/service';
-import { route } from '@/server/web';
+import { route } from '@/server/http';
 
 type C = { params: Promise<{ id: string }> };
 

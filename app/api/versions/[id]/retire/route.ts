@@ -1,5 +1,5 @@
 import { retire } from '@/server/items/versions';
-import { route } from '@/server/web';
+import { route } from '@/server/http';
 
 type C = { params: Promise<{ id: string }> };
 

@@ -1,5 +1,5 @@
 import { tableFor } from '@/server/items/service';
-import { route } from '@/server/web';
+import { route } from '@/server/http';
 
 type C = { params: Promise<{ id: string }> };
 

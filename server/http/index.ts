@@ -1,0 +1,6 @@
+/** What routes and pages share. */
+export { body, bytesOf } from './body';
+export { sameOrigin } from './origin';
+export { problemResponse } from './problem-response';
+export { route } from './route';
+export { COOKIE, signedIn, signedInPerson } from './session';

@@ -1,0 +1,28 @@
+/** How a fault reaches the screen: a Problem as it is, a bug under a number that the log bears too. */
+import 'server-only';
+import { randomUUID } from 'node:crypto';
+import { Problem } from '@/core/problem';
+
+const statusOf: Record<string, number> = {
+  'not-allowed': 403,
+  'not-found': 404,
+  'sign-in-needed': 401,
+  'agent-unknown': 401,
+  'sign-in-limit': 429,
+  origin: 403,
+};
+const UNPROCESSABLE = 422;
+
+export function problemResponse(error: unknown): Response {
+  if (error instanceof Problem)
+    return Response.json({ error: error.toJSON() }, { status: statusOf[error.code] ?? UNPROCESSABLE });
+  const incident = randomUUID().slice(0, 8);
+  console.error(`incident ${incident}:`, error);
+  const told = {
+    code: 'bug',
+    message: 'Something went wrong that is not your doing.',
+    where: `incident ${incident}`,
+    remedy: 'Try again; if it stays so, tell the people who look after Etagere this number.',
+  };
+  return Response.json({ error: told }, { status: 500 });
+}

@@ -1,0 +1,20 @@
+/** Who is signed in, by the session that the browser's cookie names. */
+import 'server-only';
+import { cookies } from 'next/headers';
+import { redirect } from 'next/navigation';
+import { anyone, personOf } from '../people/service';
+import type { Person } from '../people/roles';
+
+export const COOKIE = 'etagere';
+
+export async function signedIn(): Promise<Person | null> {
+  const jar = await cookies();
+  return personOf(jar.get(COOKIE)?.value);
+}
+
+/** For pages: whoever is not signed in goes to the door, or to the welcome page of an empty studio. */
+export async function signedInPerson(): Promise<Person> {
+  const person = await signedIn();
+  if (!person) redirect((await anyone()) ? '/sign-in' : '/welcome');
+  return person;
+}
