@@ -1,0 +1,145 @@
+/** Taking an arrival back, and what stands in the way of it. */
+import type { Sql } from '../../db/pool';
+import { many } from '../../db/query';
+
+/** What hangs on the versions that an arrival made: each in words, with a count. */
+export const dependents = async (
+  sql: Sql,
+  arrivalId: string,
+): Promise<{ what: string; n: number; example: string }[]> =>
+  many<{ what: string; n: number; example: string }>(
+    sql,
+    `
+      with
+        mine as (
+          select v.id, v.item_id
+          from arrival_entry e join version v on v.id = e.version_id
+          where e.arrival_id = $1
+            and e.outcome in ('new', 'version', 'variant')
+        )
+      select *
+      from (
+        select
+          'placed on a station' as what, count(*)::int as n,
+          coalesce(min(s.name || ': ' || p.path), '') as example
+        from placement p join mine on mine.id = p.version_id join station s on s.id = p.station_id
+        union all
+        select
+          'part of a rollout', count(distinct r.id)::int, coalesce(min(r.title), '')
+        from rollout_step st
+          join mine on mine.id = st.version_id
+          join rollout r on r.id = st.rollout_id
+        union all
+        select
+          'converted into other items', count(*)::int, coalesce(min(i.title), '')
+        from lineage l
+          join mine on mine.id = l.source_version_id
+          join version v on v.id = l.version_id
+          join item i on i.id = v.item_id
+        where v.id not in (select id from mine)
+        union all
+        select
+          'given newer versions since', count(*)::int, coalesce(min(i.title), '')
+        from version v
+          join mine m on m.item_id = v.item_id
+          join version mv on mv.id = m.id
+          join item i on i.id = v.item_id
+        where v.number > mv.number
+          and v.id not in (select id from mine)
+        union all
+        select
+          'part of another pack', count(*)::int, coalesce(min(p.name), '')
+        from pack_member m join mine on mine.id = m.version_id join pack p on p.id = m.pack_id
+        where p.arrival_id <> $1
+        union all
+        select
+          'merged with other items', count(*)::int, coalesce(min(i.title), '')
+        from item i
+        where i.merged_into in (select item_id from mine)
+          or (
+            i.id in (select item_id from mine)
+            and i.merged_into is not null
+          )
+      ) d
+      where n > 0
+    `,
+    [arrivalId],
+  );
+
+/** Takes back what an arrival made; the order keeps references whole. */
+export const takeBack = async (
+  sql: Sql,
+  arrivalId: string,
+): Promise<{ versions: number; items: number; frames: number }> => {
+  const versions = await many<{ id: string; item_id: string }>(
+    sql,
+    `
+      select v.id, v.item_id
+      from arrival_entry e join version v on v.id = e.version_id
+      where e.arrival_id = $1
+        and e.outcome in ('new', 'version', 'variant')
+    `,
+    [arrivalId],
+  );
+  const frames = (
+    await many<{ id: string }>(
+      sql,
+      `
+        select frame_id as id
+        from arrival_entry
+        where arrival_id = $1 and frame_id is not null
+      `,
+      [arrivalId],
+    )
+  ).map((r) => r.id);
+  const ids = versions.map((v) => v.id);
+  await sql.query('delete from pack where arrival_id = $1', [arrivalId]);
+  await sql.query('update arrival_entry set version_id = null, frame_id = null where arrival_id = $1', [arrivalId]);
+  // what another arrival was compared with must not name what is gone
+  await sql.query(
+    `
+      update arrival_entry
+      set held_version_id = null
+      where held_version_id = any($1::uuid[])
+    `,
+    [ids],
+  );
+  await sql.query('delete from lineage where version_id = any ($1::uuid[])', [ids]);
+  await sql.query(
+    `
+      delete from rendition r
+      where version_id = any($1::uuid[])
+        and not exists (select 1 from placement p where p.rendition_id = r.id)
+        and not exists (
+          select 1
+          from rollout_step s
+          where s.rendition_id = r.id
+        )
+    `,
+    [ids],
+  );
+  await sql.query('delete from version where id = any ($1::uuid[])', [ids]);
+  await sql.query(
+    `
+      update arrival_entry
+      set target_item_id = null
+      where target_item_id = any($1::uuid[])
+        and not exists (
+          select 1
+          from version v
+          where v.item_id = target_item_id
+        )
+    `,
+    [versions.map((v) => v.item_id)],
+  );
+  const items = await sql.query(
+    `
+      delete from item i
+      where id = any($1::uuid[])
+        and not exists (select 1 from version v where v.item_id = i.id)
+    `,
+    [versions.map((v) => v.item_id)],
+  );
+  if (frames.length) await sql.query('delete from frame where id = any ($1::uuid[])', [frames]);
+  return { versions: ids.length, items: items.rowCount ?? 0, frames: frames.length };
+};

@@ -1,0 +1,147 @@
+/** Versions: their contents, status, encoding and lineage. */
+import type { Sql } from '../../db/pool';
+import { many, maybe } from '../../db/query';
+import { type VersionRow, type VersionItem, type LineRow } from './rows';
+
+export const insertVersion = (
+  sql: Sql,
+  v: {
+    id: string;
+    itemId: string;
+    sha: Buffer;
+    fileName: string;
+    format: string;
+    facts: unknown;
+    selvedge: unknown;
+    encoding: unknown;
+    notes: string;
+    authorId: string | null;
+    variant: string;
+    internalId: string;
+    words: string;
+    content: Buffer | null;
+    fingerprint: Buffer | null;
+  },
+) =>
+  sql.query(
+    `
+      insert into
+        version(
+          id, item_id, number, sha256, file_name, format, facts, selvedge, encoding, notes, author_id,
+          variant, internal_id, words, content_sha256, fingerprint
+        )
+      values
+        (
+          $1, $2,
+          (
+            select coalesce(max(number), 0) + 1
+            from version
+            where item_id = $2
+          ),
+          $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15
+        )
+    `,
+    [
+      v.id,
+      v.itemId,
+      v.sha,
+      v.fileName,
+      v.format,
+      JSON.stringify(v.facts),
+      v.selvedge ? JSON.stringify(v.selvedge) : null,
+      v.encoding ? JSON.stringify(v.encoding) : null,
+      v.notes,
+      v.authorId,
+      v.variant,
+      v.internalId,
+      v.words,
+      v.content,
+      v.fingerprint,
+    ],
+  );
+
+export const insertLineage = (sql: Sql, versionId: string, sourceId: string, recipe: unknown) =>
+  sql.query('insert into lineage (version_id, source_version_id, recipe) values ($1, $2, $3)', [
+    versionId,
+    sourceId,
+    JSON.stringify(recipe),
+  ]);
+
+const versionColumns =
+  'v.id, v.variant, v.item_id, v.number, v.sha256, b.size, v.file_name, v.format, v.facts, v.selvedge, v.encoding, c.name as encoding_confirmed_by, v.encoding_confirmed_at, v.status, v.notes, a.name as author, v.author_id, ap.name as approver, v.created_at';
+
+const versionFrom =
+  'from version v join blob b on b.sha256 = v.sha256 left join person a on a.id = v.author_id left join person ap on ap.id = v.approved_by left join person c on c.id = v.encoding_confirmed_by';
+
+export const versionsOf = async (sql: Sql, itemId: string): Promise<VersionRow[]> =>
+  many<VersionRow>(
+    sql,
+    `
+      select ${versionColumns} ${versionFrom}
+      where v.item_id = $1
+      order by (v.variant = '') desc, v.number desc
+    `,
+    [itemId],
+  );
+
+export const versionById = async (sql: Sql, id: string): Promise<(VersionRow & VersionItem) | undefined> =>
+  maybe<VersionRow & VersionItem>(
+    sql,
+    `
+      select
+        ${versionColumns}, i.title, i.kind, i.headings, i.position, i.scope, i.supplier, i.licence_id ${versionFrom}
+        join item i on i.id = v.item_id
+      where v.id = $1
+    `,
+    [id],
+  );
+
+export const sourcesOf = async (sql: Sql, versionId: string): Promise<LineRow[]> =>
+  many<LineRow>(
+    sql,
+    `
+      select
+        s.id as version_id, i.id as item_id, i.title, s.number, i.kind, l.recipe, s.selvedge,
+        (select max(number) from version where item_id = i.id) as newest
+      from lineage l join version s on s.id = l.source_version_id join item i on i.id = s.item_id
+      where l.version_id = $1
+    `,
+    [versionId],
+  );
+
+export const resultsOf = async (sql: Sql, itemId: string): Promise<LineRow[]> =>
+  many<LineRow>(
+    sql,
+    `
+      select
+        v.id as version_id, i.id as item_id, i.title, v.number, i.kind, l.recipe, v.selvedge,
+        v.number as newest
+      from lineage l
+        join version s on s.id = l.source_version_id
+        join version v on v.id = l.version_id
+        join item i on i.id = v.item_id
+      where s.item_id = $1
+      order by v.created_at desc
+    `,
+    [itemId],
+  );
+
+export const setStatus = (sql: Sql, versionId: string, status: string, by: string | null) =>
+  sql.query('update version set status = $2, approved_by = $3 where id = $1', [versionId, status, by]);
+
+export const setEffect = (sql: Sql, versionId: string, selvedge: unknown, fingerprint: Buffer) =>
+  sql.query('update version set selvedge = $2, fingerprint = $3 where id = $1', [
+    versionId,
+    JSON.stringify(selvedge),
+    fingerprint,
+  ]);
+
+export const setEncoding = (sql: Sql, versionId: string, encoding: unknown, by: string) =>
+  sql.query(
+    `
+      update version
+      set encoding = $2, encoding_confirmed_by = $3, encoding_confirmed_at = now()
+      where id = $1
+    `,
+    [versionId, JSON.stringify(encoding), by],
+  );
