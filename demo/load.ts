@@ -130,11 +130,84 @@ export async function loadDemo(say: (s: string) => void = () => {}): Promise<{ l
 
   await bringFrames(say);
 
+  say('filling the shelves');
+  await bringLooks(librarian);
+
+  say('computing camera profiles and developing camera files');
+  await bringCameras(librarian);
+
+  say('listing cameras and lenses');
+  await bringGear(librarian);
+
+  say('setting up the stations');
+  await makeStations(librarian);
+  // they have seen what has stood here for long
+  await pool().query('update person set looked_at = now()');
+  return { loaded: true, signIns };
+}
+
+/** Looks, each an item of one version; `null` where they came without a licence. */
+async function placeLooks(
+  librarian: Person,
+  shelfId: string,
+  supplier: string,
+  designs: typeof houseLooks,
+  licenceId: string | null = null,
+): Promise<{ itemId: string; versionId: string }[]> {
+  const known = await descriptors();
+  const made = [];
+  for (const design of designs) {
+    const bytes = Buffer.from(cubeOf(design));
+    const recognised = recognise(`${design.title}.cube`, bytes, known);
+    made.push(
+      await transaction(async (sql) =>
+        createItem(sql, actorOf(librarian), {
+          kind: 'look',
+          title: design.title,
+          headings: design.headings,
+          shelfId,
+          supplier,
+          licenceId,
+          sha: await putBlob(sql, bytes),
+          fileName: `${design.title}.cube`,
+          format: 'cube',
+          facts: recognised.facts,
+          selvedge: selvedge(sampler(readCube(bytes))),
+          notes: 'made in the studio',
+        }),
+      ),
+    );
+  }
+  return made;
+}
+
+/** The shelves of looks: the studio's own, most of them approved, and two suppliers' packs, of which one still waits. */
+async function bringLooks(librarian: Person): Promise<void> {
   const house = await addShelf(librarian, { name: 'House looks', note: 'on every desk' });
   const autumn = await addShelf(librarian, { name: 'Sable Row, autumn pack', note: 'taken in November, eight seats' });
   const set = await addShelf(librarian, { name: 'Fathom Color, stage set', note: 'looks for painted scenery' });
   const kiln = await addShelf(librarian, { name: 'Ceramics', note: 'studies of the kiln room' });
-  const known = await descriptors();
+  const { seats, stage } = await bringLicences(librarian);
+  const made = await placeLooks(librarian, house, '', houseLooks);
+  for (const [i, { itemId, versionId }] of made.entries()) {
+    if (i < 6) {
+      await confirmEncoding(librarian, versionId, {
+        primaries: 'sRGB',
+        transfer: 'sRGB',
+        range: 'full',
+        referred: 'display',
+        white: 'D65',
+      });
+      await approve(librarian, versionId);
+    }
+    if ([0, 1, 3, 5].includes(i)) await setRibbon(librarian, itemId, { on: true, whose: i % 2 ? 'mine' : 'house' });
+  }
+  await placeLooks(librarian, set, 'Fathom Color', fathomLooks.slice(0, 5), stage);
+  await placeLooks(librarian, kiln, '', kilnLooks);
+  await bringPacks(librarian, autumn, seats);
+}
+
+async function bringLicences(librarian: Person): Promise<{ seats: string; stage: string }> {
   const seats = await addLicence(librarian, {
     name: 'Sable Row, eight seats',
     owner: 'Sable Row Looks',
@@ -153,63 +226,20 @@ export async function loadDemo(say: (s: string) => void = () => {}): Promise<{ l
     seats_by: 'site',
     seats: 1,
   });
-  const place = async (
-    shelfId: string,
-    supplier: string,
-    designs: typeof houseLooks,
-    licenceId: string | null = null,
-  ) => {
-    const made = [];
-    for (const design of designs) {
-      const bytes = Buffer.from(cubeOf(design));
-      const recognised = recognise(`${design.title}.cube`, bytes, known);
-      made.push(
-        await transaction(async (sql) =>
-          createItem(sql, actorOf(librarian), {
-            kind: 'look',
-            title: design.title,
-            headings: design.headings,
-            shelfId,
-            supplier,
-            licenceId,
-            sha: await putBlob(sql, bytes),
-            fileName: `${design.title}.cube`,
-            format: 'cube',
-            facts: recognised.facts,
-            selvedge: selvedge(sampler(readCube(bytes))),
-            notes: 'made in the studio',
-          }),
-        ),
-      );
-    }
-    return made;
-  };
-  say('filling the shelves');
-  const made = await place(house, '', houseLooks);
-  for (const [i, m] of made.entries()) {
-    if (i < 6) {
-      await confirmEncoding(librarian, m.versionId, {
-        primaries: 'sRGB',
-        transfer: 'sRGB',
-        range: 'full',
-        referred: 'display',
-        white: 'D65',
-      });
-      await approve(librarian, m.versionId);
-    }
-    if ([0, 1, 3, 5].includes(i)) await setRibbon(librarian, m.itemId, { on: true, whose: i % 2 ? 'mine' : 'house' });
-  }
-  await place(set, 'Fathom Color', fathomLooks.slice(0, 5), stage);
-  await place(kiln, '', kilnLooks);
+  return { seats, stage };
+}
+
+/** One pack is accepted, one waits as an arrival; both lie in the demo's folder too, to be dropped by hand. */
+async function bringPacks(librarian: Person, shelfId: string, licenceId: string): Promise<void> {
   const sable = sablePack();
   const fathom = fathomPack();
   const arrival = await deliver(librarian, 'Sable Row Looks - Autumn.zip', sable);
   const entries = (await arrivalFor(librarian, arrival)).entries;
   await acceptArrival(librarian, arrival, {
     entries: entries.filter((e) => ['new', 'version', 'variant'].includes(e.outcome)).map((e) => e.id),
-    shelfId: autumn,
+    shelfId,
     supplier: 'Sable Row Looks',
-    licenceId: seats,
+    licenceId,
     release: 'Autumn',
     source: {
       author: 'Ines Sable',
@@ -223,18 +253,6 @@ export async function loadDemo(say: (s: string) => void = () => {}): Promise<{ l
   await mkdir(packs, { recursive: true });
   await writeFile(join(packs, 'Sable Row Looks - Autumn.zip'), sable);
   await writeFile(join(packs, 'Fathom Color - Stage set.zip'), fathom);
-
-  say('computing camera profiles and developing camera files');
-  await bringCameras(librarian);
-
-  say('listing cameras and lenses');
-  await bringGear(librarian);
-
-  say('setting up the stations');
-  await makeStations(librarian);
-  // they have seen what has stood here for long
-  await pool().query('update person set looked_at = now()');
-  return { loaded: true, signIns };
 }
 
 /** Profiles of the demo's cameras, computed from their sensitivities, and camera files of its scenes; a set of what should look alike. */

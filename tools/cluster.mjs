@@ -61,6 +61,44 @@ function asServer(command, args, options = {}) {
 
 const sleep = (ms) => new Promise((r) => setTimeout(r, ms));
 
+/** A fresh cluster, made beside its place and then moved there, so that a torn one is never taken for whole. */
+async function makeCluster({ bin, folder, data, secret, fast }) {
+  say('making a database cluster');
+  const settings = { port: await freePort(), password: randomBytes(18).toString('base64url') };
+  const fresh = `${data}.new`;
+  const pw = join(folder, 'pw');
+  rmSync(fresh, { recursive: true, force: true });
+  rmSync(data, { recursive: true, force: true });
+  asServer('sh', ['-c', `umask 077; cat > '${pw}'`], { input: settings.password });
+  const made = asServer(join(bin, 'initdb'), [
+    '-D',
+    fresh,
+    '-U',
+    'etagere',
+    '--encoding=UTF8',
+    '--locale=C.UTF-8',
+    '--auth=scram-sha-256',
+    `--pwfile=${pw}`,
+    '--no-instructions',
+  ]);
+  rmSync(pw, { force: true });
+  if (made.status !== 0) throw new Error(`initdb failed: ${made.stderr}`);
+  const lines = [
+    "listen_addresses = '127.0.0.1'",
+    "unix_socket_directories = ''",
+    'shared_buffers = 256MB',
+    'max_connections = 80',
+    "timezone = 'UTC'",
+    'max_wal_size = 2GB',
+    ...(fast ? ['fsync = off', 'synchronous_commit = off', 'full_page_writes = off'] : []),
+  ];
+  appendFileSync(join(fresh, 'postgresql.conf'), lines.join('\n') + '\n');
+  renameSync(fresh, data);
+  writeFileSync(secret, JSON.stringify(settings));
+  chmodSync(secret, 0o600);
+  return settings;
+}
+
 /** Starts the cluster if it does not run, and makes the database if it is missing; returns its address. */
 export async function startCluster({ fast = false, database = 'etagere' } = {}) {
   const bin = ensureServer();
@@ -76,41 +114,8 @@ export async function startCluster({ fast = false, database = 'etagere' } = {}) 
       throw new Error(`the user postgres cannot reach ${folder}; set ETAGERE_DATA to a folder that it can`);
   }
   let settings = existsSync(secret) ? JSON.parse(readFileSync(secret, 'utf8')) : null;
-  if (!existsSync(join(data, 'PG_VERSION')) || !settings) {
-    say('making a database cluster');
-    settings = { port: await freePort(), password: randomBytes(18).toString('base64url') };
-    const fresh = `${data}.new`;
-    const pw = join(folder, 'pw');
-    rmSync(fresh, { recursive: true, force: true });
-    rmSync(data, { recursive: true, force: true });
-    asServer('sh', ['-c', `umask 077; cat > '${pw}'`], { input: settings.password });
-    const made = asServer(join(bin, 'initdb'), [
-      '-D',
-      fresh,
-      '-U',
-      'etagere',
-      '--encoding=UTF8',
-      '--locale=C.UTF-8',
-      '--auth=scram-sha-256',
-      `--pwfile=${pw}`,
-      '--no-instructions',
-    ]);
-    rmSync(pw, { force: true });
-    if (made.status !== 0) throw new Error(`initdb failed: ${made.stderr}`);
-    const lines = [
-      "listen_addresses = '127.0.0.1'",
-      "unix_socket_directories = ''",
-      'shared_buffers = 256MB',
-      'max_connections = 80',
-      "timezone = 'UTC'",
-      'max_wal_size = 2GB',
-      ...(fast ? ['fsync = off', 'synchronous_commit = off', 'full_page_writes = off'] : []),
-    ];
-    appendFileSync(join(fresh, 'postgresql.conf'), lines.join('\n') + '\n');
-    renameSync(fresh, data);
-    writeFileSync(secret, JSON.stringify(settings));
-    chmodSync(secret, 0o600);
-  }
+  if (!existsSync(join(data, 'PG_VERSION')) || !settings)
+    settings = await makeCluster({ bin, folder, data, secret, fast });
   const ready = () =>
     asServer(join(bin, 'pg_isready'), [
       '-q',

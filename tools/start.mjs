@@ -159,31 +159,7 @@ try {
   if (existsSync(list)) {
     for (const s of JSON.parse(readFileSync(list, 'utf8')).filter((x) => x.state)) {
       const common = ['--root', s.root, '--system', s.system, '--state', s.state];
-      const enrolment = join(s.state, 'agent.json');
-      mkdirSync(s.state, { recursive: true });
-      if (existsSync(enrolment)) {
-        // the port may be another one than last time
-        const had = JSON.parse(readFileSync(enrolment, 'utf8'));
-        if (had.server !== url) {
-          writeFileSync(`${enrolment}.part`, JSON.stringify({ ...had, server: url }), { mode: 0o600 });
-          renameSync(`${enrolment}.part`, enrolment);
-        }
-      } else {
-        let r = spawnSync(process.execPath, ['dist/agent.mjs', 'enrol', '--server', url, '--code', s.code, ...common], {
-          cwd: root,
-          env,
-          encoding: 'utf8',
-        });
-        if (r.status !== 0) {
-          const { code } = JSON.parse(cli('station', 'code', s.name, '--json'));
-          r = spawnSync(process.execPath, ['dist/agent.mjs', 'enrol', '--server', url, '--code', code, ...common], {
-            cwd: root,
-            env,
-            encoding: 'utf8',
-          });
-        }
-        if (r.status !== 0) throw new Error(`the agent of ${s.name} could not be enrolled: ${r.stderr}`);
-      }
+      enrolAgent(s, common);
       child(`agent of ${s.name}`, ['dist/agent.mjs', 'run', ...common, '--every', env.ETAGERE_AGENT_SECONDS]);
     }
   }

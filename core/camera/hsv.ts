@@ -1,5 +1,5 @@
 /** Hue, saturation and value tables of a camera profile, applied to linear ProPhoto values 0…1 (Digital Negative specification, chapter 6). Hue wraps around; the ends of saturation and value hold. */
-import { hexconeHue } from '../color/hexcone';
+import { hexconeColor, hexconeHue } from '../color/hexcone';
 import { decodeSrgb, encodeSrgb } from '../color/transfer';
 import type { HsvTable } from './dcp';
 
@@ -68,35 +68,6 @@ export function hsvStage(hsvTable: HsvTable): (v: Float64Array, at: number) => v
     s = Math.min(1, Math.max(0, s * mixed[1]!));
     let out = hold(coded * mixed[2]!);
     if (srgb) out = decodeSrgb(out);
-    const n = Math.min(5, Math.floor(h));
-    const f = h - n;
-    const p = out * (1 - s);
-    const q = out * (1 - s * f);
-    const w = out * (1 - s * (1 - f));
-    if (n === 0) {
-      v[at] = out;
-      v[at + 1] = w;
-      v[at + 2] = p;
-    } else if (n === 1) {
-      v[at] = q;
-      v[at + 1] = out;
-      v[at + 2] = p;
-    } else if (n === 2) {
-      v[at] = p;
-      v[at + 1] = out;
-      v[at + 2] = w;
-    } else if (n === 3) {
-      v[at] = p;
-      v[at + 1] = q;
-      v[at + 2] = out;
-    } else if (n === 4) {
-      v[at] = w;
-      v[at + 1] = p;
-      v[at + 2] = out;
-    } else {
-      v[at] = out;
-      v[at + 1] = p;
-      v[at + 2] = q;
-    }
+    hexconeColor(h, s, out, v, at);
   };
 }

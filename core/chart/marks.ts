@@ -15,8 +15,8 @@ interface Blot {
   /** 0…1, how like a square or a disc of one size it is */ good: number;
 }
 
-/** Blots of a picture in RGBA, the likeliest first. */
-export function blots(pixels: Pixels, w: number, h: number): Blot[] {
+/** Places darker than 0.6 of the mean of a square around them: 1 each. */
+function darkPlaces(pixels: Pixels, w: number, h: number): Uint8Array {
   const sums = new Float64Array((w + 1) * (h + 1));
   const gray = new Float32Array(w * h);
   const dark = new Uint8Array(w * h);
@@ -40,59 +40,95 @@ export function blots(pixels: Pixels, w: number, h: number): Blot[] {
         ((x1 - x0) * (y1 - y0));
       dark[y * w + x] = gray[y * w + x]! < 0.6 * mean ? 1 : 0;
     }
+  return dark;
+}
+
+/** A connected dark place: its area, the sums of its coordinates, and the box around it, in pixels. */
+interface Region {
+  area: number;
+  sumX: number;
+  sumY: number;
+  left: number;
+  top: number;
+  right: number;
+  bottom: number;
+}
+
+/** The place that is connected with `start`, which is marked in `dark` as taken. */
+function regionFrom(start: number, dark: Uint8Array, w: number, h: number): Region {
+  const region: Region = { area: 0, sumX: 0, sumY: 0, left: w, top: h, right: 0, bottom: 0 };
+  const stack = [start];
+  dark[start] = 2;
+  const take = (x: number, y: number): void => {
+    if (x < 0 || y < 0 || x >= w || y >= h || dark[y * w + x] !== 1) return;
+    dark[y * w + x] = 2;
+    stack.push(y * w + x);
+  };
+  while (stack.length) {
+    const i = stack.pop()!;
+    const x = i % w;
+    const y = (i - x) / w;
+    region.area++;
+    region.sumX += x;
+    region.sumY += y;
+    region.left = Math.min(region.left, x);
+    region.right = Math.max(region.right, x);
+    region.top = Math.min(region.top, y);
+    region.bottom = Math.max(region.bottom, y);
+    take(x - 1, y);
+    take(x + 1, y);
+    take(x, y - 1);
+    take(x, y + 1);
+  }
+  return region;
+}
+
+/** Null where it is too small or too large for a mark, of another form, or cut off by the picture's edge. */
+function blotOf({ area, sumX, sumY, left, top, right, bottom }: Region, w: number, h: number): Blot | null {
+  const width = right - left + 1;
+  const height = bottom - top + 1;
+  const fill = area / (width * height);
+  const aspect = Math.min(width, height) / Math.max(width, height);
+  if (area < Math.max(9, w * h * 1e-5) || area > w * h * 4e-3) return null;
+  if (fill < 0.55 || aspect < 0.5) return null;
+  if (left === 0 || top === 0 || right === w - 1 || bottom === h - 1) return null;
+  return { x: sumX / area + 0.5, y: sumY / area + 0.5, area, good: Math.min(1, fill / 0.8) * aspect };
+}
+
+/** Blots of a picture in RGBA, the likeliest first. */
+export function blots(pixels: Pixels, w: number, h: number): Blot[] {
+  const dark = darkPlaces(pixels, w, h);
   const out: Blot[] = [];
-  const stack: number[] = [];
   for (let start = 0; start < dark.length; start++) {
     if (dark[start] !== 1) continue;
-    let area = 0;
-    let sx = 0;
-    let sy = 0;
-    let l = w;
-    let t = h;
-    let rt = 0;
-    let b = 0;
-    stack.push(start);
-    dark[start] = 2;
-    while (stack.length) {
-      const i = stack.pop()!;
-      const x = i % w;
-      const y = (i - x) / w;
-      area++;
-      sx += x;
-      sy += y;
-      l = Math.min(l, x);
-      rt = Math.max(rt, x);
-      t = Math.min(t, y);
-      b = Math.max(b, y);
-      for (const [nx, ny] of [
-        [x - 1, y],
-        [x + 1, y],
-        [x, y - 1],
-        [x, y + 1],
-      ] as const)
-        if (nx >= 0 && ny >= 0 && nx < w && ny < h && dark[ny * w + nx] === 1) {
-          dark[ny * w + nx] = 2;
-          stack.push(ny * w + nx);
-        }
-    }
-    const bw = rt - l + 1;
-    const bh = b - t + 1;
-    const fill = area / (bw * bh);
-    const aspect = Math.min(bw, bh) / Math.max(bw, bh);
-    if (
-      area < Math.max(9, w * h * 1e-5) ||
-      area > w * h * 4e-3 ||
-      fill < 0.55 ||
-      aspect < 0.5 ||
-      l === 0 ||
-      t === 0 ||
-      rt === w - 1 ||
-      b === h - 1
-    )
-      continue;
-    out.push({ x: sx / area + 0.5, y: sy / area + 0.5, area, good: Math.min(1, fill / 0.8) * aspect });
+    const blot = blotOf(regionFrom(start, dark, w, h), w, h);
+    if (blot) out.push(blot);
   }
   return out.sort((a, b) => b.good - a.good).slice(0, 28);
+}
+
+/** Four blots in the order around their middle, where they make a quadrilateral of some size and are of one size themselves. */
+interface Four {
+  corners: Point[];
+  even: number;
+  area: number;
+}
+
+function fourOf(four: Blot[]): Four | null {
+  const areas = four.map((blot) => blot.area);
+  const even = Math.min(...areas) / Math.max(...areas);
+  if (even < 0.5) return null;
+  const x = four.reduce((s, blot) => s + blot.x, 0) / 4;
+  const y = four.reduce((s, blot) => s + blot.y, 0) / 4;
+  const corners = four
+    .map((blot): Point => [blot.x, blot.y])
+    .sort((u, v) => Math.atan2(u[1] - y, u[0] - x) - Math.atan2(v[1] - y, v[0] - x));
+  if (!isConvex(corners)) return null;
+  const doubled = corners.reduce((s, [px, py], i) => {
+    const [qx, qy] = corners[(i + 1) % 4]!;
+    return s + px * qy - qx * py;
+  }, 0);
+  return { corners, even, area: Math.abs(doubled) / 2 };
 }
 
 /**
@@ -103,30 +139,16 @@ export function findChart(pixels: Pixels, width: number, height: number, chart: 
   const list = blots(pixels, width, height);
   const n = list.length;
   let best: { at: Placed; off: number } | null = null;
-  const tried: { q: Point[]; even: number; area: number }[] = [];
+  const tried: Four[] = [];
+  const consider = (four: Blot[]): void => {
+    const quadrilateral = fourOf(four);
+    if (quadrilateral && quadrilateral.area > width * height * 0.02) tried.push(quadrilateral);
+  };
   for (let a = 0; a < n; a++)
     for (let b = a + 1; b < n; b++)
       for (let c = b + 1; c < n; c++)
-        for (let d = c + 1; d < n; d++) {
-          const four = [list[a]!, list[b]!, list[c]!, list[d]!];
-          const even = Math.min(...four.map((f) => f.area)) / Math.max(...four.map((f) => f.area));
-          if (even < 0.5) continue;
-          const mx = four.reduce((s, f) => s + f.x, 0) / 4;
-          const my = four.reduce((s, f) => s + f.y, 0) / 4;
-          const points = four
-            .sort((u, v) => Math.atan2(u.y - my, u.x - mx) - Math.atan2(v.y - my, v.x - mx))
-            .map((f): Point => [f.x, f.y]);
-          if (!isConvex(points)) continue;
-          const area =
-            Math.abs(
-              points.reduce((s, [x, y], i) => {
-                const [x2, y2] = points[(i + 1) % 4]!;
-                return s + x * y2 - x2 * y;
-              }, 0),
-            ) / 2;
-          if (area > width * height * 0.02) tried.push({ q: points, even, area });
-        }
-  for (const { q: points } of tried.sort((a, b) => b.area * b.even - a.area * a.even).slice(0, 60))
+        for (let d = c + 1; d < n; d++) consider([list[a]!, list[b]!, list[c]!, list[d]!]);
+  for (const { corners: points } of tried.sort((a, b) => b.area * b.even - a.area * a.even).slice(0, 60))
     for (let first = 0; first < 4; first++) {
       const homography = fromSquare([0, 1, 2, 3].map((i) => points[(i + first) % 4]!));
       if (!homography) continue;

@@ -32,6 +32,28 @@ const white = xyzOf(D50);
 /** The inner half of a patch is looked at, in so many places a side. */
 const PLACES = 9;
 
+/** Over the middle half of the patch, in both directions; null where a place of it lies outside the picture. */
+function patchMean(
+  pixels: Pixels,
+  width: number,
+  height: number,
+  at: Placed,
+  homography: Homography,
+  column: number,
+  row: number,
+): [number, number, number] | null {
+  const sum: [number, number, number] = [0, 0, 0];
+  for (let j = 0; j < PLACES; j++)
+    for (let i = 0; i < PLACES; i++) {
+      const u = (column + 0.25 + (0.5 * i) / (PLACES - 1)) / at.columns;
+      const v = (row + 0.25 + (0.5 * j) / (PLACES - 1)) / at.rows;
+      const [x, y] = project(homography, u, v).map(Math.floor) as [number, number];
+      if (!(x >= 0 && y >= 0 && x < width && y < height)) return null;
+      for (let k = 0, o = (y * width + x) * 4; k < 3; k++) sum[k]! += light[pixels[o + k]!]!;
+    }
+  return [sum[0] / PLACES ** 2, sum[1] / PLACES ** 2, sum[2] / PLACES ** 2];
+}
+
 /** Mean linear sRGB of each patch of a placed chart, row by row; null where it lies outside the picture or is no field. */
 export function patchMeans(
   pixels: Pixels,
@@ -44,20 +66,9 @@ export function patchMeans(
   const out: [number, number, number][] = [];
   for (let r = 0; r < at.rows; r++)
     for (let c = 0; c < at.columns; c++) {
-      const s: [number, number, number] = [0, 0, 0];
-      for (let j = 0; j < PLACES; j++)
-        for (let i = 0; i < PLACES; i++) {
-          const [x, y] = project(
-            homography,
-            (c + 0.25 + (0.5 * i) / (PLACES - 1)) / at.columns,
-            (r + 0.25 + (0.5 * j) / (PLACES - 1)) / at.rows,
-          );
-          const px = Math.floor(x);
-          const py = Math.floor(y);
-          if (!(px >= 0 && py >= 0 && px < width && py < height)) return null;
-          for (let k = 0, o = (py * width + px) * 4; k < 3; k++) s[k]! += light[pixels[o + k]!]!;
-        }
-      out.push([s[0] / PLACES ** 2, s[1] / PLACES ** 2, s[2] / PLACES ** 2]);
+      const mean = patchMean(pixels, width, height, at, homography, c, r);
+      if (!mean) return null;
+      out.push(mean);
     }
   return out;
 }

@@ -42,6 +42,102 @@ function directories(ifds: Ifds): Directory[] {
   return out;
 }
 
+interface Described {
+  width: number;
+  height: number;
+  channels: number;
+  bits: number;
+  data: Dng['samples'];
+}
+
+/** What the picture is, without its pixels. */
+const described = (ifds: Ifds, main: Directory): Described => ({
+  width: ifds.number(main, 256) ?? 0,
+  height: ifds.number(main, 257) ?? 0,
+  channels: ifds.number(main, 277) ?? 1,
+  bits: bitsOf(ifds, main)[0]!,
+  data: new Uint16Array(0),
+});
+
+/** The color of each of the 2 × 2 places of a mosaic; null for a linear picture. */
+function patternOf(ifds: Ifds, main: Directory, mosaic: boolean, picture: Described): Dng['cfa'] {
+  if (!mosaic) {
+    if (picture.channels !== 3)
+      throw bad('dng-picture', `A linear picture of ${picture.channels} channels is not developed.`, 'SamplesPerPixel');
+    return null;
+  }
+  if (picture.width < 2 || picture.height < 2)
+    throw bad('dng-picture', `A mosaic of ${picture.width} × ${picture.height} is none.`, 'ImageWidth');
+  const size = ifds.numbers(main, 33421);
+  const pattern = ifds.numbers(main, 33422, 16);
+  const isTwoByTwo = picture.channels === 1 && size[0] === 2 && size[1] === 2 && pattern.length === 4;
+  if (!isTwoByTwo || pattern.some((color) => color > 2) || new Set(pattern).size !== 3)
+    throw bad('dng-pattern', 'Only patterns of two by two, of red, green and blue, are developed.', 'CFAPattern');
+  return pattern as [number, number, number, number];
+}
+
+/** Black and white levels: one of each of the four places of a mosaic, or of three channels. */
+function levelsOf(ifds: Ifds, main: Directory, mosaic: boolean, picture: Described): Pick<Dng, 'black' | 'white'> {
+  const top = picture.data instanceof Float32Array ? 1 : 2 ** picture.bits - 1;
+  const spread = (values: number[], fallback: number, n: number): number[] =>
+    Array.from({ length: n }, (_, i) => values[values.length === n ? i : 0] ?? fallback);
+  const black = spread(ifds.numbers(main, 50714), 0, mosaic ? 4 : 3);
+  const given = spread(ifds.numbers(main, 50717), top, mosaic ? 1 : 3);
+  const white = mosaic ? [0, 0, 0, 0].map(() => given[0]!) : given;
+  if (black.some((level, i) => !(level < white[i]!)))
+    throw bad(
+      'dng-levels',
+      `The black level of ${black.join(', ')} is not below the white level of ${white.join(', ')}.`,
+      'BlackLevel',
+    );
+  return { black, white };
+}
+
+/** The color of white as shot, the largest 1; all 1 where the file does not say. */
+function neutralOf(ifds: Ifds, first: Directory): [number, number, number] {
+  const shot = ifds.numbers(first, 50728);
+  const known = shot.length === 3 && shot.every((v) => v > 0 && Number.isFinite(v));
+  const [r, g, b] = (known ? shot : [1, 1, 1]) as [number, number, number];
+  const high = Math.max(r, g, b);
+  return [r / high, g / high, b / high];
+}
+
+/** Tags of the DNG specification that make up a camera profile, and the name of the camera. */
+const PROFILE_TAGS = [
+  50708, 50721, 50722, 50778, 50779, 50936, 50937, 50938, 50939, 50940, 50941, 50942, 50964, 50965, 50981, 50982, 51107,
+  51108, 51109, 51110,
+];
+
+function profileTags(ifds: Ifds, first: Directory): Map<number, RawTag> {
+  const tags = new Map<number, RawTag>();
+  for (const number of PROFILE_TAGS) {
+    const tag = ifds.raw(first, number);
+    if (tag) tags.set(number, tag);
+  }
+  return tags;
+}
+
+/** The widest JPEG of the file that lies in it whole, as its preview. */
+function largestJpeg(ifds: Ifds, all: Directory[], bytes: Uint8Array): Uint8Array | null {
+  let jpeg: Uint8Array | null = null;
+  let largest = 0;
+  for (const directory of all) {
+    const isPreview = ifds.number(directory, 259) === 7 && !MAIN_PICTURES.includes(ifds.number(directory, 262) ?? -1);
+    const at = ifds.number(directory, 273);
+    const size = ifds.number(directory, 279);
+    const width = ifds.number(directory, 256) ?? 0;
+    if (!isPreview || at === null || size === null || at + size > bytes.length || width <= largest) continue;
+    if (bytes[at] !== 0xff || bytes[at + 1] !== 0xd8) continue;
+    jpeg = bytes.slice(at, at + size);
+    largest = width;
+  }
+  return jpeg;
+}
+
+const MOSAIC = 32803;
+/** Photometric interpretations of what is developed: a mosaic, or a linear picture. */
+const MAIN_PICTURES = [MOSAIC, 34892];
+
 /** Reads a DNG. `most` limits the pixels; without `pixels`, all but those is read, and `samples` is empty. */
 export function readDng(bytes: Uint8Array, most = 120e6, pixels = true): Dng {
   const ifds = new Ifds(bytes);
@@ -49,102 +145,23 @@ export function readDng(bytes: Uint8Array, most = 120e6, pixels = true): Dng {
   const first = all[0];
   if (ifds.magic !== 42 || !first?.tags.has(50706))
     throw bad('dng-version', 'This is no DNG: its version tag is missing.', 'DNGVersion');
-  const main = all.find((d) => (ifds.number(d, 254) ?? 0) === 0 && [32803, 34892].includes(ifds.number(d, 262) ?? -1));
+  const main = all.find((d) => (ifds.number(d, 254) ?? 0) === 0 && MAIN_PICTURES.includes(ifds.number(d, 262) ?? -1));
   if (!main) throw bad('dng-picture', 'There is no mosaic or linear picture in the file.', 'NewSubFileType');
-  const mosaic = ifds.number(main, 262) === 32803;
-  const picture = pixels
-    ? readTiffPicture(ifds, main, most * (mosaic ? 1 : 3))
-    : {
-        width: ifds.number(main, 256) ?? 0,
-        height: ifds.number(main, 257) ?? 0,
-        channels: ifds.number(main, 277) ?? 1,
-        bits: bitsOf(ifds, main)[0]!,
-        data: new Uint16Array(0),
-      };
-  if (mosaic && (picture.width < 2 || picture.height < 2))
-    throw bad('dng-picture', `A mosaic of ${picture.width} × ${picture.height} is none.`, 'ImageWidth');
-  if (!mosaic && picture.channels !== 3)
-    throw bad('dng-picture', `A linear picture of ${picture.channels} channels is not developed.`, 'SamplesPerPixel');
-  let cfa: Dng['cfa'] = null;
-  if (mosaic) {
-    const dim = ifds.numbers(main, 33421);
-    const pattern = ifds.numbers(main, 33422, 16);
-    if (
-      picture.channels !== 1 ||
-      dim[0] !== 2 ||
-      dim[1] !== 2 ||
-      pattern.length !== 4 ||
-      pattern.some((c) => c > 2) ||
-      new Set(pattern).size !== 3
-    )
-      throw bad('dng-pattern', 'Only patterns of two by two, of red, green and blue, are developed.', 'CFAPattern');
-    cfa = pattern as [number, number, number, number];
-  }
-  const top = picture.data instanceof Float32Array ? 1 : 2 ** picture.bits - 1;
-  const spread = (values: number[], fallback: number, n: number): number[] =>
-    Array.from({ length: n }, (_, i) => values[values.length === n ? i : 0] ?? fallback);
-  const n = mosaic ? 4 : 3;
-  const black = spread(ifds.numbers(main, 50714), 0, n);
-  const white = spread(ifds.numbers(main, 50717), top, mosaic ? 1 : 3);
-  const whites = mosaic ? [0, 0, 0, 0].map(() => white[0]!) : white;
-  if (black.some((b, i) => !(b < whites[i]!)))
-    throw bad(
-      'dng-levels',
-      `The black level of ${black.join(', ')} is not below the white level of ${whites.join(', ')}.`,
-      'BlackLevel',
-    );
-  const shot = ifds.numbers(first, 50728);
-  const neutral = (shot.length === 3 && shot.every((v) => v > 0 && Number.isFinite(v)) ? shot : [1, 1, 1]) as [
-    number,
-    number,
-    number,
-  ];
-  const high = Math.max(...neutral);
-  const tags = new Map<number, RawTag>();
-  for (const t of [
-    50708, 50721, 50722, 50778, 50779, 50936, 50937, 50938, 50939, 50940, 50941, 50942, 50964, 50965, 50981, 50982,
-    51107, 51108, 51109, 51110,
-  ]) {
-    const tag = ifds.raw(first, t);
-    if (tag) tags.set(t, tag);
-  }
-  let jpeg: Uint8Array | null = null;
-  let largest = 0;
-  for (const directory of all)
-    if (
-      ifds.number(directory, 259) === 7 &&
-      ifds.number(directory, 262) !== 32803 &&
-      ifds.number(directory, 262) !== 34892
-    ) {
-      const at = ifds.number(directory, 273);
-      const size = ifds.number(directory, 279);
-      const w = ifds.number(directory, 256) ?? 0;
-      if (
-        at !== null &&
-        size !== null &&
-        at + size <= bytes.length &&
-        w > largest &&
-        bytes[at] === 0xff &&
-        bytes[at + 1] === 0xd8
-      ) {
-        jpeg = bytes.slice(at, at + size);
-        largest = w;
-      }
-    }
+  const mosaic = ifds.number(main, 262) === MOSAIC;
+  const picture = pixels ? readTiffPicture(ifds, main, most * (mosaic ? 1 : 3)) : described(ifds, main);
   return {
     width: picture.width,
     height: picture.height,
-    cfa,
+    cfa: patternOf(ifds, main, mosaic, picture),
     samples: picture.data,
     channels: picture.channels,
-    black,
-    white: whites,
-    neutral: [neutral[0] / high, neutral[1] / high, neutral[2] / high],
-    profile: { little: ifds.little, tags },
+    ...levelsOf(ifds, main, mosaic, picture),
+    neutral: neutralOf(ifds, first),
+    profile: { little: ifds.little, tags: profileTags(ifds, first) },
     camera: ifds.text(first, 50708) || ifds.text(first, 272),
     serial: ifds.text(first, 50735),
     orientation: ifds.number(first, 274) ?? 1,
-    jpeg,
+    jpeg: largestJpeg(ifds, all, bytes),
   };
 }
 

@@ -32,6 +32,29 @@ export interface Inverse {
   /** percent of its nodes that no input reaches */ unreached: number;
 }
 
+/** Solves J·s = e by Cramer's rule, J row by row; the error itself where J is singular, which is the fixed point's step. */
+function newtonStep(j: number[], e: number[]): number[] {
+  const det =
+    j[0]! * (j[4]! * j[8]! - j[5]! * j[7]!) -
+    j[1]! * (j[3]! * j[8]! - j[5]! * j[6]!) +
+    j[2]! * (j[3]! * j[7]! - j[4]! * j[6]!);
+  if (Math.abs(det) < 1e-8) return e;
+  return [
+    (e[0]! * (j[4]! * j[8]! - j[5]! * j[7]!) -
+      j[1]! * (e[1]! * j[8]! - j[5]! * e[2]!) +
+      j[2]! * (e[1]! * j[7]! - j[4]! * e[2]!)) /
+      det,
+    (j[0]! * (e[1]! * j[8]! - j[5]! * e[2]!) -
+      e[0]! * (j[3]! * j[8]! - j[5]! * j[6]!) +
+      j[2]! * (j[3]! * e[2]! - e[1]! * j[6]!)) /
+      det,
+    (j[0]! * (j[4]! * e[2]! - e[1]! * j[7]!) -
+      j[1]! * (j[3]! * e[2]! - e[1]! * j[6]!) +
+      e[0]! * (j[3]! * j[7]! - j[4]! * j[6]!)) /
+      det,
+  ];
+}
+
 /**
  * The inverse as a table, by a damped fixed point with Newton's steps (the Jacobian by differences): x ← x + J⁻¹(y − f(x)),
  * held to 0…1. Where a look folds or clips there is none, which the residual shows.
@@ -65,27 +88,7 @@ export function invertLook(evaluate: Evaluate, title: string, size = 33): Invers
         evaluate(point[0]!, point[1]!, point[2]!, values, 0);
         for (let r = 0; r < 3; r++) j[r * 3 + c] = (values[r]! - base[r]!) / d;
       }
-      const det =
-        j[0]! * (j[4]! * j[8]! - j[5]! * j[7]!) -
-        j[1]! * (j[3]! * j[8]! - j[5]! * j[6]!) +
-        j[2]! * (j[3]! * j[7]! - j[4]! * j[6]!);
-      const step =
-        Math.abs(det) < 1e-8
-          ? e
-          : [
-              (e[0]! * (j[4]! * j[8]! - j[5]! * j[7]!) -
-                j[1]! * (e[1]! * j[8]! - j[5]! * e[2]!) +
-                j[2]! * (e[1]! * j[7]! - j[4]! * e[2]!)) /
-                det,
-              (j[0]! * (e[1]! * j[8]! - j[5]! * e[2]!) -
-                e[0]! * (j[3]! * j[8]! - j[5]! * j[6]!) +
-                j[2]! * (j[3]! * e[2]! - e[1]! * j[6]!)) /
-                det,
-              (j[0]! * (j[4]! * e[2]! - e[1]! * j[7]!) -
-                j[1]! * (j[3]! * e[2]! - e[1]! * j[6]!) +
-                e[0]! * (j[3]! * j[7]! - j[4]! * j[6]!)) /
-                det,
-            ];
+      const step = newtonStep(j, e);
       const k = Math.min(1, 0.35 / Math.max(1e-9, Math.hypot(...step)));
       for (let c = 0; c < 3; c++) x[c] = Math.min(1, Math.max(0, x[c]! + k * step[c]!));
     }

@@ -74,6 +74,79 @@ function domainOf({ kind, half, style, fields, inDepth }: Node): { min: number; 
   return { min: minInValue / inDepth, max: maxInValue / inDepth };
 }
 
+type Attribute = (name: string) => string;
+type Fault = ReturnType<typeof strictParser>['fault'];
+
+function openNode(kind: string, attribute: Attribute, where: string, fault: Fault): Node {
+  const depth = scale[attribute('outBitDepth')];
+  const inDepth = scale[attribute('inBitDepth') || '32f'];
+  if (!depth || !inDepth) {
+    const wrong = attribute(depth ? 'inBitDepth' : 'outBitDepth');
+    throw fault('clf-depth', `"${wrong.slice(0, 20)}" is no bit depth.`, again);
+  }
+  return {
+    kind,
+    size: null,
+    style: attribute('style'),
+    inDepth,
+    depth,
+    half: attribute('halfDomain') === 'true',
+    raw: attribute('rawHalfs') === 'true',
+    interpolation: attribute('interpolation'),
+    dims: [],
+    numbers: new Float64Array(0),
+    filled: 0,
+    fields: {},
+    params: [],
+    lists: {},
+    where,
+  };
+}
+
+/** Which dimensions an array may have, by the kind of its node. */
+const legalDimensions: Record<string, (d: number[]) => boolean> = {
+  LUT3D: (d) => d.length === 4 && d[0] === d[1] && d[0] === d[2] && d[3] === 3,
+  LUT1D: (d) => d.length === 2 && (d[1] === 3 || d[1] === 1),
+  Matrix: (d) => (d.length === 2 || (d.length === 3 && d[2] === 3)) && d[0] === 3 && (d[1] === 3 || d[1] === 4),
+};
+
+function openArray(node: Node, dim: string, fault: Fault): void {
+  const dimensions = dim.trim().split(/\s+/).map(Number);
+  const isLegal = Object.hasOwn(legalDimensions, node.kind) && legalDimensions[node.kind]!(dimensions);
+  if (!isLegal || dimensions.some((n) => !Number.isInteger(n)))
+    throw fault('clf-dim', `"${dim.slice(0, 30)}" are no dimensions of a ${node.kind}.`, again);
+  const n = dimensions[0]!;
+  const limit = node.kind === 'LUT3D' ? 256 : 65536;
+  if (node.kind !== 'Matrix' && (n < 2 || n > limit))
+    throw fault('clf-size', `A ${node.kind} of ${n} points is not legal: 2 to ${limit} are.`, again);
+  if (node.half && n !== 65536)
+    throw fault('clf-size', `A table over half-floats has 65,536 entries, not ${n}.`, again);
+  node.dims = dimensions;
+  node.size = node.kind === 'Matrix' ? null : n;
+  const counted = dimensions.length === 3 ? dimensions.slice(0, 2) : dimensions;
+  node.numbers = new Float64Array(counted.reduce((a, b) => a * b, 1));
+}
+
+/** Numbers into the array, which must not hold more than its dim says. */
+function putNumbers(node: Node, words: string[], fault: Fault): void {
+  for (const word of words) {
+    if (word === '') continue;
+    const v = tableNumber(word);
+    if (!Number.isFinite(v) && !node.half)
+      throw fault('clf-number', `"${word.slice(0, 24)}" is not a number that a table can hold.`, again);
+    if (node.filled >= node.numbers.length)
+      throw fault(
+        'clf-count',
+        `The array holds more than the ${node.numbers.length} numbers that its dim says.`,
+        again,
+      );
+    node.numbers[node.filled++] = v;
+  }
+}
+
+/** Elements beside process nodes that say nothing of the color. */
+const DESCRIPTIONS = ['Description', 'InputDescriptor', 'OutputDescriptor', 'Info'];
+
 /** Reads a process list. Counts must be what `dim` says; what the format does not know is refused by name. */
 export function readClf(bytes: Uint8Array): ClfFile {
   const { parser, fault } = strictParser('CLF file');
@@ -82,23 +155,23 @@ export function readClf(bytes: Uint8Array): ClfFile {
   const path: string[] = [];
   let node: Node | null = null;
   let text = '';
-  const fill = (chunk: string, end: boolean): void => {
+  const fill = (target: Node, chunk: string, end: boolean): void => {
     // numbers may be cut by the parser's chunks: the last word is kept until it is whole
     const words = (text + chunk).split(/\s+/);
     text = end ? '' : (words.pop() ?? '');
-    for (const word of words) {
-      if (word === '') continue;
-      const v = tableNumber(word);
-      if (!Number.isFinite(v) && !node!.half)
-        throw fault('clf-number', `"${word.slice(0, 24)}" is not a number that a table can hold.`, again);
-      if (node!.filled >= node!.numbers.length)
-        throw fault(
-          'clf-count',
-          `The array holds more than the ${node!.numbers.length} numbers that its dim says.`,
-          again,
-        );
-      node!.numbers[node!.filled++] = v;
-    }
+    putNumbers(target, words, fault);
+  };
+  const openChild = (name: string, attribute: Attribute): void => {
+    if (CLF_NODES.includes(name)) {
+      if (nodes.length >= 50) throw fault('clf-nodes', 'The chain has more than 50 nodes.', again);
+      node = openNode(name, attribute, `node ${nodes.length + 1} (${name}), line ${parser.line}`, fault);
+      nodes.push(node);
+    } else if (!DESCRIPTIONS.includes(name))
+      throw fault(
+        'clf-node',
+        `A process node "${name.slice(0, 40)}" is not one of the format's.`,
+        `The format has ${CLF_NODES.join(', ')}.`,
+      );
   };
   parser.on('opentag', (tag) => {
     if (path.length >= 20) throw fault('xml-depth', 'Elements are nested more than 20 deep.', again);
@@ -108,80 +181,20 @@ export function readClf(bytes: Uint8Array): ClfFile {
       if (tag.local !== 'ProcessList') throw fault('clf-root', 'This is no process list.', again);
       out.id = attribute('id');
       out.name = attribute('name');
-    } else if (path.length === 2 && CLF_NODES.includes(tag.local)) {
-      if (nodes.length >= 50) throw fault('clf-nodes', 'The chain has more than 50 nodes.', again);
-      const depth = scale[attribute('outBitDepth')];
-      const inDepth = scale[attribute('inBitDepth') || '32f'];
-      if (!depth || !inDepth)
-        throw fault(
-          'clf-depth',
-          `"${(depth ? attribute('inBitDepth') : attribute('outBitDepth')).slice(0, 20)}" is no bit depth.`,
-          again,
-        );
-      nodes.push(
-        (node = {
-          kind: tag.local,
-          size: null,
-          style: attribute('style'),
-          inDepth,
-          depth,
-          half: attribute('halfDomain') === 'true',
-          raw: attribute('rawHalfs') === 'true',
-          interpolation: attribute('interpolation'),
-          dims: [],
-          numbers: new Float64Array(0),
-          filled: 0,
-          fields: {},
-          params: [],
-          lists: {},
-          where: `node ${nodes.length + 1} (${tag.local}), line ${parser.line}`,
-        }),
-      );
-    } else if (path.length === 2 && !['Description', 'InputDescriptor', 'OutputDescriptor', 'Info'].includes(tag.local))
-      throw fault(
-        'clf-node',
-        `A process node "${tag.local.slice(0, 40)}" is not one of the format's.`,
-        `The format has ${CLF_NODES.join(', ')}.`,
-      );
+    } else if (path.length === 2) openChild(tag.local, attribute);
     else if (node && tag.local === 'IndexMap')
       throw fault(
         'clf-index-map',
         'An index map was taken out of the format with its second version.',
         'Export the look anew as version 3 or later.',
       );
-    else if (node && tag.local === 'Array') {
-      node.dims = attribute('dim').trim().split(/\s+/).map(Number);
-      const dimensions = node.dims;
-      const lut =
-        node.kind === 'LUT3D'
-          ? dimensions.length === 4 &&
-            dimensions[0] === dimensions[1] &&
-            dimensions[0] === dimensions[2] &&
-            dimensions[3] === 3
-          : node.kind === 'LUT1D'
-            ? dimensions.length === 2 && (dimensions[1] === 3 || dimensions[1] === 1)
-            : node.kind === 'Matrix' &&
-              (dimensions.length === 2 || (dimensions.length === 3 && dimensions[2] === 3)) &&
-              dimensions[0] === 3 &&
-              (dimensions[1] === 3 || dimensions[1] === 4);
-      if (!lut || dimensions.some((n) => !Number.isInteger(n)))
-        throw fault('clf-dim', `"${attribute('dim').slice(0, 30)}" are no dimensions of a ${node.kind}.`, again);
-      const n = dimensions[0]!;
-      const limit = node.kind === 'LUT3D' ? 256 : 65536;
-      if (node.kind !== 'Matrix' && (n < 2 || n > limit))
-        throw fault('clf-size', `A ${node.kind} of ${n} points is not legal: 2 to ${limit} are.`, again);
-      if (node.half && n !== 65536)
-        throw fault('clf-size', `A table over half-floats has 65,536 entries, not ${n}.`, again);
-      node.size = node.kind === 'Matrix' ? null : n;
-      node.numbers = new Float64Array(
-        (dimensions.length === 3 ? dimensions.slice(0, 2) : dimensions).reduce((a, b) => a * b, 1),
-      );
-    } else if (node && (tag.local === 'ExponentParams' || tag.local === 'LogParams'))
+    else if (node && tag.local === 'Array') openArray(node, attribute('dim'), fault);
+    else if (node && (tag.local === 'ExponentParams' || tag.local === 'LogParams'))
       node.params.push(Object.fromEntries(Object.values(tag.attributes).map((a) => [a.name, a.value])));
   });
   parser.on('text', (text) => {
     const at = path[path.length - 1]!;
-    if (node && at === 'Array') fill(text, false);
+    if (node && at === 'Array') fill(node, text, false);
     else if (node && path.length >= 3) {
       if (text.trim()) {
         const list = text.trim().split(/\s+/).map(Number);
@@ -193,7 +206,7 @@ export function readClf(bytes: Uint8Array): ClfFile {
   });
   parser.on('closetag', (tag) => {
     if (node && tag.local === 'Array') {
-      fill('', true);
+      fill(node, '', true);
       if (node.filled < node.numbers.length)
         throw fault('clf-count', `The array ends after ${node.filled} of ${node.numbers.length} numbers.`, again);
     }

@@ -20,122 +20,130 @@ function byUnit(text: string): Uint8Array {
   return out;
 }
 
-export function readCube(bytes: Uint8Array): Look {
-  const text = decodeText(bytes, '.cube file');
-  const warnings: Warning[] = [];
-  const comments: string[] = [];
-  let title = '';
-  let kind: Look['kind'] | null = null;
-  let size = 0;
-  let table = new Float32Array(0);
-  let filled = 0;
-  let line = 0;
-  let from = 0;
-  const domain = { min: [0, 0, 0], max: [1, 1, 1] };
+/** What of a file has been read so far; `line` is the one that is being read, from 1. */
+interface Reading {
+  title: string;
+  kind: Look['kind'] | null;
+  size: number;
+  table: Float32Array<ArrayBuffer>;
+  filled: number;
+  line: number;
+  domain: { min: number[]; max: number[] };
+  comments: string[];
+  warnings: Warning[];
+}
 
-  const triple = (words: string[], name: string): number[] => {
-    const values = words.slice(1).map(Number);
-    if (values.length !== 3 || values.some((n, i) => !Number.isFinite(n) || words[i + 1] === ''))
-      throw fault('cube-domain', `${name} needs three numbers.`, line, again);
-    return values;
-  };
-  const begin = (k: Look['kind'], word: string | undefined): void => {
-    if (kind)
-      throw fault(
-        'cube-size-twice',
-        'A size is given twice.',
-        line,
-        'A file that carries both a 1D and a 3D table has to be split into two.',
-      );
-    const n = Number(word);
-    const limit = LIMIT[k];
-    if (!Number.isInteger(n) || n < 2 || n > limit)
-      throw fault(
-        'cube-size',
-        `A size of ${word ?? 'nothing'} is not legal: a ${k.toUpperCase()} table has 2 to ${limit} points.`,
-        line,
-        again,
-      );
-    kind = k;
-    size = n;
-    table = new Float32Array((k === '3d' ? n ** 3 : n) * 3);
-  };
+function triple(words: string[], line: number): number[] {
+  const values = words.slice(1).map(Number);
+  if (values.length !== 3 || values.some((n, i) => !Number.isFinite(n) || words[i + 1] === ''))
+    throw fault('cube-domain', `${words[0]!.toUpperCase()} needs three numbers.`, line, again);
+  return values;
+}
 
-  const scan = new Scanner(text.length === bytes.length ? bytes : byUnit(text));
-  const row3 = new Float64Array(3);
-  while (from < text.length) {
-    // most of a file are plain rows of three numbers: these are read in place, all else by its words
-    if (kind && filled < table.length) {
-      const next = scan.row(from, row3);
-      if (next > 0) {
-        table[filled] = row3[0]!;
-        table[filled + 1] = row3[1]!;
-        table[filled + 2] = row3[2]!;
-        filled += 3;
-        line++;
-        from = next;
-        continue;
-      }
-    }
-    let to = text.indexOf('\n', from);
-    if (to < 0) to = text.length;
-    const row = text.slice(from, to).trim();
-    from = to + 1;
-    line++;
-    if (!row) continue;
-    const first = row.charCodeAt(0);
-    if (first === 35) {
-      if (comments.length < 200) comments.push(row.slice(1).trim());
-      continue;
-    }
-    if ((first >= 48 && first <= 57) || first === 45 || first === 43 || first === 46) {
-      if (!kind) throw fault('cube-no-size', 'Numbers come before the size of the table.', line, again);
-      const words = row.split(/\s+/);
-      if (words.length !== 3)
-        throw fault('cube-row', `A row has ${words.length} numbers; it needs three.`, line, again);
-      if (filled === table.length)
-        throw fault(
-          'cube-rows-surplus',
-          `There are more than the ${table.length / 3} rows that a size of ${size} needs.`,
-          line,
-          again,
-        );
-      for (let c = 0; c < 3; c++) {
-        const v = Number(words[c]);
-        if (!Number.isFinite(v))
-          throw fault('cube-number', `"${words[c]!.slice(0, 24)}" is not a number that a table can hold.`, line, again);
-        table[filled++] = v;
-      }
-      continue;
-    }
-    const words = row.split(/\s+/);
-    const key = words[0]!.toUpperCase();
-    if (key === 'TITLE')
-      title = row
-        .slice(5)
-        .trim()
-        .replace(/^"(.*)"$/, '$1');
-    else if (key === 'LUT_3D_SIZE') begin('3d', words[1]);
-    else if (key === 'LUT_1D_SIZE') begin('1d', words[1]);
-    else if (key === 'DOMAIN_MIN') domain.min = triple(words, 'DOMAIN_MIN');
-    else if (key === 'DOMAIN_MAX') domain.max = triple(words, 'DOMAIN_MAX');
-    else if (/^(NAN|INF|INFINITY)$/.test(key))
-      throw fault('cube-number', `"${words[0]}" is not a number that a table can hold.`, line, again);
-    else if (key === 'LUT_3D_INPUT_RANGE' || key === 'LUT_1D_INPUT_RANGE') {
-      // a common older way to say the domain, the same for all channels
-      const [a, b] = [Number(words[1]), Number(words[2])];
-      if (!Number.isFinite(a) || !Number.isFinite(b))
-        throw fault('cube-domain', `${key} needs two numbers.`, line, again);
-      domain.min = [a, a, a];
-      domain.max = [b, b, b];
-    } else if (/^[A-Z_0-9]+$/.test(words[0]!))
-      warnings.push({
-        code: 'cube-keyword',
-        message: `The keyword ${words[0]} is not part of the format and was passed over.`,
-        where: `line ${line}`,
-      });
-    else throw fault('cube-row', `"${row.slice(0, 40)}" is neither a keyword nor a row of three numbers.`, line, again);
+/** The size, which makes room for the table. */
+function begin(reading: Reading, kind: Look['kind'], word: string | undefined): void {
+  if (reading.kind)
+    throw fault(
+      'cube-size-twice',
+      'A size is given twice.',
+      reading.line,
+      'A file that carries both a 1D and a 3D table has to be split into two.',
+    );
+  const n = Number(word);
+  const limit = LIMIT[kind];
+  if (!Number.isInteger(n) || n < 2 || n > limit)
+    throw fault(
+      'cube-size',
+      `A size of ${word ?? 'nothing'} is not legal: a ${kind.toUpperCase()} table has 2 to ${limit} points.`,
+      reading.line,
+      again,
+    );
+  reading.kind = kind;
+  reading.size = n;
+  reading.table = new Float32Array((kind === '3d' ? n ** 3 : n) * 3);
+}
+
+/** A common older way to say the domain, the same for all channels. */
+function inputRange(reading: Reading, words: string[]): void {
+  const [least, most] = [Number(words[1]), Number(words[2])];
+  if (!Number.isFinite(least) || !Number.isFinite(most))
+    throw fault('cube-domain', `${words[0]!.toUpperCase()} needs two numbers.`, reading.line, again);
+  reading.domain = { min: [least, least, least], max: [most, most, most] };
+}
+
+const keywords: Record<string, (reading: Reading, words: string[], row: string) => void> = {
+  TITLE: (reading, _words, row) => {
+    reading.title = row
+      .slice(5)
+      .trim()
+      .replace(/^"(.*)"$/, '$1');
+  },
+  LUT_3D_SIZE: (reading, words) => begin(reading, '3d', words[1]),
+  LUT_1D_SIZE: (reading, words) => begin(reading, '1d', words[1]),
+  DOMAIN_MIN: (reading, words) => {
+    reading.domain.min = triple(words, reading.line);
+  },
+  DOMAIN_MAX: (reading, words) => {
+    reading.domain.max = triple(words, reading.line);
+  },
+  LUT_3D_INPUT_RANGE: inputRange,
+  LUT_1D_INPUT_RANGE: inputRange,
+};
+
+/** A line that begins with a word. What looks like a keyword and is none is passed over with a warning. */
+function takeWords(reading: Reading, row: string): void {
+  const words = row.split(/\s+/);
+  const first = words[0]!;
+  const key = first.toUpperCase();
+  if (Object.hasOwn(keywords, key)) keywords[key]!(reading, words, row);
+  else if (/^(NAN|INF|INFINITY)$/.test(key))
+    throw fault('cube-number', `"${first}" is not a number that a table can hold.`, reading.line, again);
+  else if (/^[A-Z_0-9]+$/.test(first))
+    reading.warnings.push({
+      code: 'cube-keyword',
+      message: `The keyword ${first} is not part of the format and was passed over.`,
+      where: `line ${reading.line}`,
+    });
+  else
+    throw fault(
+      'cube-row',
+      `"${row.slice(0, 40)}" is neither a keyword nor a row of three numbers.`,
+      reading.line,
+      again,
+    );
+}
+
+/** A line of numbers that is no plain row: it is read by its words, and what is wrong with it is told. */
+function takeNumbers(reading: Reading, row: string): void {
+  const { table, line } = reading;
+  if (!reading.kind) throw fault('cube-no-size', 'Numbers come before the size of the table.', line, again);
+  const words = row.split(/\s+/);
+  if (words.length !== 3) throw fault('cube-row', `A row has ${words.length} numbers; it needs three.`, line, again);
+  if (reading.filled === table.length)
+    throw fault(
+      'cube-rows-surplus',
+      `There are more than the ${table.length / 3} rows that a size of ${reading.size} needs.`,
+      line,
+      again,
+    );
+  for (const word of words) {
+    const v = Number(word);
+    if (!Number.isFinite(v))
+      throw fault('cube-number', `"${word.slice(0, 24)}" is not a number that a table can hold.`, line, again);
+    table[reading.filled++] = v;
   }
+}
+
+function takeLine(reading: Reading, row: string): void {
+  if (!row) return;
+  if (row.startsWith('#')) {
+    if (reading.comments.length < 200) reading.comments.push(row.slice(1).trim());
+  } else if (/^[0-9+.-]/.test(row)) takeNumbers(reading, row);
+  else takeWords(reading, row);
+}
+
+/** The look, once the file has ended: it must have been whole. */
+function finished({ kind, size, table, filled, line, title, domain, comments, warnings }: Reading): Look {
   if (!kind)
     throw fault(
       'cube-no-size',
@@ -148,6 +156,54 @@ export function readCube(bytes: Uint8Array): Look {
   if (domain.min.some((v, c) => !(v < domain.max[c]!)))
     throw fault('cube-domain', 'The domain is empty: its smallest value is not below its largest.', line, again);
   return { format: 'cube', kind, size, table, title, domain, comments, warnings };
+}
+
+/** Reads a table; a fault is told by its line, and what is passed over by a warning. */
+export function readCube(bytes: Uint8Array): Look {
+  const text = decodeText(bytes, '.cube file');
+  const reading: Reading = {
+    title: '',
+    kind: null,
+    size: 0,
+    table: new Float32Array(0),
+    filled: 0,
+    line: 0,
+    domain: { min: [0, 0, 0], max: [1, 1, 1] },
+    comments: [],
+    warnings: [],
+  };
+  const scan = new Scanner(text.length === bytes.length ? bytes : byUnit(text));
+  let from = 0;
+  while (from < text.length) {
+    from = plainRows(scan, from, reading);
+    if (from >= text.length) break;
+    let to = text.indexOf('\n', from);
+    if (to < 0) to = text.length;
+    reading.line++;
+    takeLine(reading, text.slice(from, to).trim());
+    from = to + 1;
+  }
+  return finished(reading);
+}
+
+/** Most of a file are plain rows of three numbers, which are read in place. Where the first other line begins. */
+function plainRows(scan: Scanner, from: number, reading: Reading): number {
+  const { table } = reading;
+  const row = new Float64Array(3);
+  let at = from;
+  let filled = reading.filled;
+  while (filled < table.length) {
+    const next = scan.row(at, row);
+    if (next <= 0) break;
+    table[filled] = row[0]!;
+    table[filled + 1] = row[1]!;
+    table[filled + 2] = row[2]!;
+    filled += 3;
+    at = next;
+    reading.line++;
+  }
+  reading.filled = filled;
+  return at;
 }
 
 const decimal = (v: number): string => {

@@ -88,129 +88,190 @@ function bands(values: Float64Array): { worst: number; turns: number } {
   return { worst: turns >= 4 ? worst : 0, turns };
 }
 
-export function inspect(evaluate: Evaluate, entries: ArrayLike<number> | null = null): Inspection {
+interface Neutrals {
+  /** how far a gray comes out below a darker one, L* */ fall: number;
+  tint: number;
+  meanTint: number;
+  /** steps of the scale that come out at an end */ high: number;
+  low: number;
+  range: [number, number];
+  ramp: Inspection['ramp'];
+}
+
+/** What becomes of the neutral scale, in STEPS steps. */
+function neutralsOf(evaluate: Evaluate): Neutrals {
   const out = new Float64Array(3);
   const lab = new Float64Array(3);
-  const ramp: [number, number, number, number][] = [];
-  let fall = 0;
+  const found: Neutrals = { fall: 0, tint: 0, meanTint: 0, high: 0, low: 0, range: [Infinity, -Infinity], ramp: [] };
   let top = -Infinity;
-  let tint = 0;
   let tints = 0;
-  let clippedHigh = 0;
-  let clippedLow = 0;
-  let darkest = Infinity;
-  let lightest = -Infinity;
   for (let i = 0; i <= STEPS; i++) {
     const x = i / STEPS;
     evaluate(x, x, x, out, 0);
     labOfSrgb(out[0]!, out[1]!, out[2]!, lab);
     top = Math.max(top, lab[0]!);
-    fall = Math.max(fall, top - lab[0]!);
-    const c = Math.hypot(lab[1]!, lab[2]!);
-    tint = Math.max(tint, c);
-    tints += c;
-    darkest = Math.min(darkest, lab[0]!);
-    lightest = Math.max(lightest, lab[0]!);
-    if (i < STEPS * high && Math.max(out[0]!, out[1]!, out[2]!) >= high) clippedHigh++;
-    if (i > STEPS * low && Math.min(out[0]!, out[1]!, out[2]!) <= low) clippedLow++;
-    if (i % 16 === 0) ramp.push([x, out[0]!, out[1]!, out[2]!]);
+    found.fall = Math.max(found.fall, top - lab[0]!);
+    const chroma = Math.hypot(lab[1]!, lab[2]!);
+    found.tint = Math.max(found.tint, chroma);
+    tints += chroma;
+    found.range = [Math.min(found.range[0], lab[0]!), Math.max(found.range[1], lab[0]!)];
+    if (i < STEPS * high && Math.max(out[0]!, out[1]!, out[2]!) >= high) found.high++;
+    if (i > STEPS * low && Math.min(out[0]!, out[1]!, out[2]!) <= low) found.low++;
+    if (i % 16 === 0) found.ramp.push([x, out[0]!, out[1]!, out[2]!]);
   }
+  found.meanTint = tints / (STEPS + 1);
+  return found;
+}
+
+/** The neutral scale of 256 code values: its bands, and how many of the darkest 32 stay apart. */
+function codesOf(evaluate: Evaluate): { banding: number; shadowLevels: number } {
+  const out = new Float64Array(3);
   const scale = [new Float64Array(256), new Float64Array(256), new Float64Array(256)];
   const shades = new Set<number>();
   for (let i = 0; i < 256; i++) {
     evaluate(i / 255, i / 255, i / 255, out, 0);
     for (let c = 0; c < 3; c++) scale[c]![i] = 255 * out[c]!;
-    if (i < 32)
-      shades.add(Math.round(255 * Math.min(1, Math.max(0, 0.2126 * out[0]! + 0.7152 * out[1]! + 0.0722 * out[2]!))));
+    const light = 0.2126 * out[0]! + 0.7152 * out[1]! + 0.0722 * out[2]!;
+    if (i < 32) shades.add(Math.round(255 * Math.min(1, Math.max(0, light))));
   }
-  const banding = Math.max(...scale.map((s) => bands(s).worst));
+  return { banding: Math.max(...scale.map((s) => bands(s).worst)), shadowLevels: shades.size };
+}
+
+interface Rule {
+  code: Finding['code'];
+  figure:
+    | 'largestFall'
+    | 'banding'
+    | 'shadowLevels'
+    | 'clippedHighlights'
+    | 'clippedShadows'
+    | 'neutralTint'
+    | 'folds'
+    | 'outOfRange'
+    | 'hueSwing';
+  unit: string;
+  /** a figure beyond this is a caution */ caution: number;
+  /** and beyond this, poor */ poor: number;
+  /** the fewer the worse */ falling?: true;
+  message: string;
+}
+
+/** What is found amiss, in the order in which it is told. */
+const RULES: Rule[] = [
+  {
+    code: 'non-monotone-neutral',
+    figure: 'largestFall',
+    unit: 'L*',
+    caution: 0.25,
+    poor: 2,
+    message: 'A lighter gray comes out darker than a darker one.',
+  },
+  {
+    code: 'banding',
+    figure: 'banding',
+    unit: 'code values of 8 bits',
+    caution: 1,
+    poor: 2,
+    message: 'The neutral scale runs in steps, which show as bands in skies and walls.',
+  },
+  {
+    code: 'crushed-shadows',
+    figure: 'shadowLevels',
+    unit: 'levels of 32',
+    caution: 16,
+    poor: 8,
+    falling: true,
+    message: 'Too few of the darkest 32 levels stay apart.',
+  },
+  {
+    code: 'clipped-highlights',
+    figure: 'clippedHighlights',
+    unit: '% of the neutral scale',
+    caution: 2,
+    poor: 25,
+    message: 'Light grays come out at full scale in at least one channel.',
+  },
+  {
+    code: 'clipped-shadows',
+    figure: 'clippedShadows',
+    unit: '% of the neutral scale',
+    caution: 2,
+    poor: 25,
+    message: 'Dark grays come out at zero in at least one channel.',
+  },
+  {
+    code: 'neutral-tint',
+    figure: 'neutralTint',
+    unit: 'C*',
+    caution: 2.5,
+    poor: Infinity,
+    message: 'Neutrals take on a color; fine where it is meant.',
+  },
+  {
+    code: 'fold',
+    figure: 'folds',
+    unit: '% of cells',
+    caution: 0.05,
+    poor: 2,
+    message: 'Colors trade places: the table turns inside out there.',
+  },
+  {
+    code: 'out-of-range',
+    figure: 'outOfRange',
+    unit: '% of entries',
+    caution: 0,
+    poor: Infinity,
+    message: 'Results lie below 0 or above 1; an editor may clip them.',
+  },
+  {
+    code: 'hue-swing',
+    figure: 'hueSwing',
+    unit: '°',
+    caution: 15,
+    poor: 90,
+    message: 'A hue is turned far from itself.',
+  },
+];
+
+function findingsOf(figures: Inspection['figures']): Finding[] {
+  return RULES.flatMap(({ code, figure: name, unit, caution, poor, falling, message }) => {
+    const figure = figures[name];
+    const beyond = (limit: number): boolean => (falling ? figure < limit : figure > limit);
+    return beyond(caution) ? [{ code, severity: beyond(poor) ? 'poor' : 'caution', figure, unit, message }] : [];
+  });
+}
+
+/** The health of a look, given as what it does to colors; `entries` are its table's own values, where it has one. */
+export function inspect(evaluate: Evaluate, entries: ArrayLike<number> | null = null): Inspection {
+  const neutrals = neutralsOf(evaluate);
   const cells = foldsOf(evaluate);
   const hues = hueTurns(evaluate);
-  let outside = 0;
   const list = entries ?? cells.values;
+  let outside = 0;
   for (let i = 0; i < list.length; i++) if (list[i]! < -0.0005 || list[i]! > 1.0005) outside++;
-  const percent = (n: number, of: number): number => (100 * n) / of;
   const seen = hues.sectors.filter((h): h is number => h !== null);
-  const swing = seen.length ? Math.max(...seen.map(Math.abs)) : 0;
   const figures: Inspection['figures'] = {
-    banding,
-    shadowLevels: shades.size,
-    clippedHighlights: percent(clippedHigh, STEPS),
-    clippedShadows: percent(clippedLow, STEPS),
-    largestFall: fall,
-    neutralTint: tint,
-    meanNeutralTint: tints / (STEPS + 1),
+    ...codesOf(evaluate),
+    clippedHighlights: (100 * neutrals.high) / STEPS,
+    clippedShadows: (100 * neutrals.low) / STEPS,
+    largestFall: neutrals.fall,
+    neutralTint: neutrals.tint,
+    meanNeutralTint: neutrals.meanTint,
     folds: cells.folds,
-    outOfRange: percent(outside, list.length),
-    hueSwing: swing,
+    outOfRange: (100 * outside) / list.length,
+    hueSwing: seen.length ? Math.max(...seen.map(Math.abs)) : 0,
     hueBySector: hues.sectors,
     skinTurn: hues.skin,
     roughness: cells.roughness,
-    neutralRange: [darkest, lightest],
+    neutralRange: neutrals.range,
   };
-  const findings: Finding[] = [];
-  const say = (
-    code: Finding['code'],
-    figure: number,
-    unit: string,
-    from: number,
-    poor: number,
-    message: string,
-    falling = false,
-  ): void => {
-    if (falling ? figure < from : figure > from)
-      findings.push({
-        code,
-        severity: (falling ? figure < poor : figure > poor) ? 'poor' : 'caution',
-        figure,
-        unit,
-        message,
-      });
-  };
-  say('non-monotone-neutral', fall, 'L*', 0.25, 2, 'A lighter gray comes out darker than a darker one.');
-  say(
-    'banding',
-    banding,
-    'code values of 8 bits',
-    1,
-    2,
-    'The neutral scale runs in steps, which show as bands in skies and walls.',
-  );
-  say('crushed-shadows', shades.size, 'levels of 32', 16, 8, 'Too few of the darkest 32 levels stay apart.', true);
-  say(
-    'clipped-highlights',
-    figures.clippedHighlights,
-    '% of the neutral scale',
-    2,
-    25,
-    'Light grays come out at full scale in at least one channel.',
-  );
-  say(
-    'clipped-shadows',
-    figures.clippedShadows,
-    '% of the neutral scale',
-    2,
-    25,
-    'Dark grays come out at zero in at least one channel.',
-  );
-  say('neutral-tint', tint, 'C*', 2.5, Infinity, 'Neutrals take on a color; fine where it is meant.');
-  say('fold', cells.folds, '% of cells', 0.05, 2, 'Colors trade places: the table turns inside out there.');
-  say(
-    'out-of-range',
-    figures.outOfRange,
-    '% of entries',
-    0,
-    Infinity,
-    'Results lie below 0 or above 1; an editor may clip them.',
-  );
-  say('hue-swing', swing, '°', 15, 90, 'A hue is turned far from itself.');
-  return {
-    verdict: verdictOf(findings),
-    findings,
-    figures,
-    ramp,
-  };
+  const findings = findingsOf(figures);
+  return { verdict: verdictOf(findings), findings, figures, ramp: neutrals.ramp };
 }
+
+/** Of a value against its neighbours along the first axis of the table. */
+const secondDifference = (values: Float64Array, at: number): number =>
+  Math.abs(values[at + 3]! - 2 * values[at]! + values[at - 3]!);
 
 /** Share of cells in which the Jacobian is negative, and how rough neighbours are. */
 function foldsOf(evaluate: Evaluate): { folds: number; roughness: number; values: Float64Array } {
@@ -243,11 +304,10 @@ function foldsOf(evaluate: Evaluate): { folds: number; roughness: number; values
           d[2][0]! * (d[0][1]! * d[1][2]! - d[0][2]! * d[1][1]!);
         cells++;
         if (det < -0.02) folds++;
-        if (r > 0)
-          for (let c = 0; c < 3; c++) {
-            rough += Math.abs(values[at + 3 + c]! - 2 * values[at + c]! + values[at - 3 + c]!);
-            count++;
-          }
+        if (r > 0) {
+          rough += secondDifference(values, at) + secondDifference(values, at + 1) + secondDifference(values, at + 2);
+          count += 3;
+        }
       }
   return { folds: (100 * folds) / cells, roughness: (255 * rough) / count, values };
 }

@@ -80,6 +80,29 @@ function xmp(text: string, title: string, headings: string[]): string {
   );
 }
 
+/** An archive says its title in a JSON member, at the keys that its descriptor names. */
+function titleArchive(bytes: Uint8Array, descriptor: Descriptor, title: string, headings: string[]): Uint8Array {
+  const about = descriptor.accepts.flatMap((a) => a.writer.archive?.members ?? []).find((x) => x.json);
+  if (!about) throw cannot('this archive');
+  const files: Record<string, Uint8Array> = {};
+  for (const name of memberNames(bytes) ?? []) {
+    const data = member(bytes, name);
+    if (data) files[name] = data;
+  }
+  let json: Record<string, unknown>;
+  try {
+    json = JSON.parse(new TextDecoder().decode(files[about.name])) as typeof json;
+  } catch {
+    throw cannot('this archive: what it says of itself is no JSON');
+  }
+  for (const [key, value] of Object.entries(about.json!))
+    if (value === '{title}') json[key] = title;
+    else if (value === '{headings}') json[key] = headings;
+  files[about.name] = new TextEncoder().encode(JSON.stringify(json, null, 1) + '\n');
+  return zipSync(files, { level: 6, mtime: new Date(Date.UTC(2000, 0, 1, 12)) });
+}
+
+/** The file with another title and headings, all else in it as it was; refused where its format has no place for them. */
 export function writeTitle(
   format: string,
   bytes: Uint8Array,
@@ -98,26 +121,7 @@ export function writeTitle(
   }
   if (format === 'icc') return describeIcc(bytes, title);
   if (format === 'clf') return latin.encode(rootAttribute(s, 'ProcessList', 'name', title));
-  if (bytes[0] === 0x50 && bytes[1] === 0x4b && descriptor) {
-    const about = descriptor.accepts.flatMap((a) => a.writer.archive?.members ?? []).find((x) => x.json);
-    if (!about) throw cannot('this archive');
-    const files: Record<string, Uint8Array> = {};
-    for (const name of memberNames(bytes) ?? []) {
-      const m = member(bytes, name);
-      if (m) files[name] = m;
-    }
-    let json: Record<string, unknown>;
-    try {
-      json = JSON.parse(new TextDecoder().decode(files[about.name])) as typeof json;
-    } catch {
-      throw cannot('this archive: what it says of itself is no JSON');
-    }
-    for (const [key, value] of Object.entries(about.json!))
-      if (value === '{title}') json[key] = title;
-      else if (value === '{headings}') json[key] = headings;
-    files[about.name] = new TextEncoder().encode(JSON.stringify(json, null, 1) + '\n');
-    return zipSync(files, { level: 6, mtime: new Date(Date.UTC(2000, 0, 1, 12)) });
-  }
+  if (bytes[0] === 0x50 && bytes[1] === 0x4b && descriptor) return titleArchive(bytes, descriptor, title, headings);
   if (!descriptor?.presets) throw cannot(`a file of the format ${format}`);
   if (descriptor.presets.container === 'xmp') return latin.encode(xmp(s, title, headings));
   if (!mapping?.title) throw cannot(`presets of ${descriptor.title}`);

@@ -128,6 +128,32 @@ function valueOf(entry: MappingEntry, step: Step, used: Set<string>): unknown {
   }
 }
 
+const isFor = (entry: MappingEntry, step: Step): boolean =>
+  entry.step === step.name && Object.entries(entry.when ?? {}).every(([key, value]) => step.attributes[key] === value);
+
+/** What one entry of the mapping makes of a step; the attributes that it read are added to `used`. */
+function take(entry: MappingEntry, step: Step, used: Set<string>, settings: Settings, classes: ClassOverrides): void {
+  Object.keys(entry.when ?? {}).forEach((key) => used.add(key));
+  const value = valueOf(entry, step, used);
+  if (value === undefined) return;
+  const [id, field] = entry.to.split('.') as [string, string | undefined];
+  if (field) {
+    const holder = (settings[id] ??= {}) as Record<string, unknown>;
+    if (entry.list) ((holder[field] ??= []) as unknown[]).push(value);
+    else holder[field] = value;
+  } else if (entry.list) ((settings[id] ??= []) as unknown[]).push(value);
+  else if (settings[id] === undefined || entry.constant === undefined) settings[id] = value;
+  if (entry.class) classes[id] = { class: entry.class, ...(entry.reason ? { reason: entry.reason } : {}) };
+  const bad = entry.list ? null : settingById.get(id)?.check(settings[id]);
+  if (bad && !field)
+    throw new Problem(
+      'preset-value',
+      `${settingById.get(id)!.title} ${bad}; the file gives ${JSON.stringify(value).slice(0, 60)}.`,
+      step.where,
+      remedy,
+    );
+}
+
 /** Steps → common settings. A value outside its setting's range is refused with the step's place. */
 export function applyMapping(mapping: Mapping, doc: StepDocument): ReadPreset {
   const settings: Settings = {};
@@ -148,32 +174,7 @@ export function applyMapping(mapping: Mapping, doc: StepDocument): ReadPreset {
         .filter(Boolean);
       used.add(mapping.headings.attribute);
     }
-    for (const entry of mapping.entries) {
-      if (
-        entry.step !== step.name ||
-        (entry.when && Object.entries(entry.when).some(([k, v]) => step.attributes[k] !== v))
-      )
-        continue;
-      Object.keys(entry.when ?? {}).forEach((k) => used.add(k));
-      const value = valueOf(entry, step, used);
-      if (value === undefined) continue;
-      const [id, field] = entry.to.split('.') as [string, string | undefined];
-      if (field) {
-        const holder = (settings[id] ??= {}) as Record<string, unknown>;
-        if (entry.list) ((holder[field] ??= []) as unknown[]).push(value);
-        else holder[field] = value;
-      } else if (entry.list) ((settings[id] ??= []) as unknown[]).push(value);
-      else if (settings[id] === undefined || entry.constant === undefined) settings[id] = value;
-      if (entry.class) classes[id] = { class: entry.class, ...(entry.reason ? { reason: entry.reason } : {}) };
-      const bad = entry.list ? null : settingById.get(id)?.check(settings[id]);
-      if (bad && !field)
-        throw new Problem(
-          'preset-value',
-          `${settingById.get(id)!.title} ${bad}; the file gives ${JSON.stringify(value).slice(0, 60)}.`,
-          step.where,
-          remedy,
-        );
-    }
+    for (const entry of mapping.entries) if (isFor(entry, step)) take(entry, step, used, settings, classes);
     for (const [key, value] of Object.entries(step.attributes))
       if (!used.has(key)) unknown[`${step.name}.${key}`] = value.slice(0, 2000);
   }

@@ -239,7 +239,6 @@ export const conditions: Condition[] = [
         return item.status !== 'approved'
           ? null
           : { hides: true, words: 'It is not placed there', remedy: 'Roll it out to this station.' };
-      const due = ['restart-due', 'launch-due', 'rescan-due'].includes(editor.placed.state);
       return editor.placed.state === 'listed'
         ? null
         : {

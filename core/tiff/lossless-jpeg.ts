@@ -33,6 +33,58 @@ function huffman(counts: Uint8Array, values: Uint8Array): Table {
   return { quick, least, most, first, values };
 }
 
+interface Frame {
+  width: number;
+  height: number;
+  components: number;
+  bits: number;
+  ids: number[];
+}
+
+/** The frame header (ITU-T T.81, B.2.2) in the segment from `at` to `end`; `start` is where its marker stands. */
+function readFrame(bytes: Uint8Array, start: number, at: number, end: number, most: number): Frame {
+  if (end < at + 6) throw bad('The frame header makes no picture.', start);
+  const bits = bytes[at]!;
+  const height = (bytes[at + 1]! << 8) | bytes[at + 2]!;
+  const width = (bytes[at + 3]! << 8) | bytes[at + 4]!;
+  const components = bytes[at + 5]!;
+  const isPicture = bits >= 2 && bits <= 16 && width > 0 && height > 0 && components >= 1 && components <= 4;
+  if (!isPicture || end < at + 6 + components * 3) throw bad('The frame header makes no picture.', start);
+  if (width * height * components > most)
+    throw new Problem(
+      'limit-pixels',
+      `The picture is of ${width} × ${height}, larger than its place.`,
+      `byte ${start}`,
+      'Ask for the file again.',
+    );
+  const ids = Array.from({ length: components }, (_, i) => {
+    if (bytes[at + 7 + i * 3] !== 0x11) throw bad('Subsampled components are not part of lossless JPEG in DNG.', at);
+    return bytes[at + 6 + i * 3]!;
+  });
+  return { width, height, components, bits, ids };
+}
+
+/** The Huffman tables of a segment (ITU-T T.81, B.2.4.2), each put at its number. */
+function readTables(bytes: Uint8Array, at: number, end: number, tables: (Table | undefined)[]): void {
+  for (let q = at; q < end;) {
+    const id = bytes[q]! & 15;
+    const counts = bytes.subarray(q + 1, q + 17);
+    const n = counts.reduce((x, y) => x + y, 0);
+    if (q + 17 + n > end || id > 3) throw bad('A Huffman table is damaged.', q);
+    tables[id] = huffman(counts, bytes.subarray(q + 17, q + 17 + n));
+    q += 17 + n;
+  }
+}
+
+/** The table that a scan header at `at`, of n components, gives to the component with this id. */
+function tableOf(id: number, bytes: Uint8Array, at: number, n: number, tables: (Table | undefined)[]): Table {
+  for (let i = 0; i < n; i++) {
+    const table = bytes[at + 1 + i * 2] === id ? tables[bytes[at + 2 + i * 2]! >> 4] : undefined;
+    if (table) return table;
+  }
+  throw bad('A component has no Huffman table.', at);
+}
+
 /** Interleaved samples of width × height × components. `most` limits their number. */
 export function decodeLosslessJpeg(
   bytes: Uint8Array,
@@ -45,80 +97,34 @@ export function decodeLosslessJpeg(
   if (u16(0) !== 0xffd8) throw bad('This is no JPEG.', 0);
   const tables: (Table | undefined)[] = [];
   let p = 2;
-  let width = 0;
-  let height = 0;
-  let components = 0;
-  let bits = 0;
+  let frame: Frame | null = null;
   let restart = 0;
-  let ids: number[] = [];
   for (;;) {
     const marker = u16(p);
     const length = u16(p + 2);
     const at = p + 4;
     const end = p + 2 + length;
     if ((marker & 0xff00) !== 0xff00 || length < 2 || end > bytes.length) throw bad('A segment is damaged.', p);
-    if (marker === 0xffc3) {
-      bits = bytes[at]!;
-      height = u16(at + 1);
-      width = u16(at + 3);
-      components = bytes[at + 5]!;
-      if (
-        bits < 2 ||
-        bits > 16 ||
-        !width ||
-        !height ||
-        components < 1 ||
-        components > 4 ||
-        end < at + 6 + components * 3
-      )
-        throw bad('The frame header makes no picture.', p);
-      if (width * height * components > most)
-        throw new Problem(
-          'limit-pixels',
-          `The picture is of ${width} × ${height}, larger than its place.`,
-          `byte ${p}`,
-          'Ask for the file again.',
-        );
-      ids = Array.from({ length: components }, (_, i) => {
-        if (bytes[at + 7 + i * 3] !== 0x11)
-          throw bad('Subsampled components are not part of lossless JPEG in DNG.', at);
-        return bytes[at + 6 + i * 3]!;
-      });
-    } else if (marker === 0xffc4) {
-      for (let q = at; q < end;) {
-        const id = bytes[q]! & 15;
-        const counts = bytes.subarray(q + 1, q + 17);
-        const n = counts.reduce((x, y) => x + y, 0);
-        if (q + 17 + n > end || id > 3) throw bad('A Huffman table is damaged.', q);
-        tables[id] = huffman(counts, bytes.subarray(q + 17, q + 17 + n));
-        q += 17 + n;
-      }
-    } else if (marker === 0xffdd) restart = u16(at);
+    if (marker === 0xffc3) frame = readFrame(bytes, p, at, end, most);
+    else if (marker === 0xffc4) readTables(bytes, at, end, tables);
+    else if (marker === 0xffdd) restart = u16(at);
     else if (marker >= 0xffc0 && marker <= 0xffcf && marker !== 0xffc8)
       throw bad('This JPEG is not a lossless one.', p);
     else if (marker === 0xffda) {
-      if (!width) throw bad('The scan comes before the frame.', p);
+      if (!frame) throw bad('The scan comes before the frame.', p);
       const n = bytes[at]!;
-      const own = ids.map((id) => {
-        for (let i = 0; i < n; i++)
-          if (bytes[at + 1 + i * 2] === id) {
-            const table = tables[bytes[at + 2 + i * 2]! >> 4];
-            if (table) return table;
-          }
-        throw bad('A component has no Huffman table.', at);
-      });
-      return {
-        width,
-        height,
-        components,
-        bits,
-        data: scan(bytes, end, width, height, own, bytes[at + 1 + n * 2]!, bits, bytes[at + 3 + n * 2]! & 15, restart),
-      };
+      const own = frame.ids.map((id) => tableOf(id, bytes, at, n, tables));
+      const { width, height, components, bits } = frame;
+      const predictor = bytes[at + 1 + n * 2]!;
+      const shift = bytes[at + 3 + n * 2]! & 15;
+      const data = scan(bytes, end, width, height, own, predictor, bits, shift, restart);
+      return { width, height, components, bits, data };
     }
     p = end;
   }
 }
 
+// eslint-disable-next-line max-lines-per-function -- the state of the bit reader stays in registers as locals of one function
 function scan(
   bytes: Uint8Array,
   start: number,

@@ -126,18 +126,27 @@ export function bitsOf(ifds: Ifds, directory: Directory): number[] {
   return b.length ? b : [1];
 }
 
-/** The pixels. `most` limits width × height × channels (default 400 million). */
-export function readTiffPicture(ifds: Ifds, directory: Directory, most = 400e6): TiffPicture {
+interface Layout {
+  where: string;
+  width: number;
+  height: number;
+  channels: number;
+  bits: number;
+  float: boolean;
+  compression: number;
+  planar: boolean;
+  /** 2: samples are differences from those to their left */ predictor: number;
+  /** size of a part, which is a tile or a strip */ partWidth: number;
+  partHeight: number;
+  tiled: boolean;
+}
+
+/** How the picture lies in the file, refused where its figures make none or it is more than `most` samples. */
+function layoutOf(ifds: Ifds, directory: Directory, most: number): Layout {
   const where = `the directory at byte ${directory.at}`;
   const width = ifds.number(directory, 256) ?? 0;
   const height = ifds.number(directory, 257) ?? 0;
   const channels = ifds.number(directory, 277) ?? 1;
-  const bitList = bitsOf(ifds, directory);
-  const bits = bitList[0]!;
-  const compression = ifds.number(directory, 259) ?? 1;
-  const planar = ifds.number(directory, 284) === 2;
-  const predictor = ifds.number(directory, 317) ?? 1;
-  const float = ifds.number(directory, 339) === 3;
   if (!(width > 0 && height > 0 && channels > 0 && channels <= 8) || ![width, height, channels].every(Number.isInteger))
     throw bad('tiff-broken', `A picture of ${width} × ${height} with ${channels} channels is none.`, where);
   if (width * height * channels > most)
@@ -147,66 +156,102 @@ export function readTiffPicture(ifds: Ifds, directory: Directory, most = 400e6):
       where,
       'Make it smaller.',
     );
-  if (bitList.some((b) => b !== bits) || !(float ? bits === 32 : bits >= 8 && bits <= 16))
-    throw bad('tiff-depth', `Samples of ${bitList.join(', ')} bits are not read.`, where);
-  if (predictor !== 1 && predictor !== 2) throw bad('tiff-compression', `Predictor ${predictor} is not read.`, where);
+  const { bits, float, predictor } = sampleForm(ifds, directory, where);
   const tiled = directory.tags.has(322);
-  const tw = tiled ? (ifds.number(directory, 322) ?? 0) : width;
-  const th = tiled ? (ifds.number(directory, 323) ?? 0) : Math.min(height, ifds.number(directory, 278) ?? height);
-  if (!(tw > 0 && th > 0) || !Number.isInteger(tw) || !Number.isInteger(th) || tw * th * channels > most)
-    throw bad('tiff-broken', `Parts of ${tw} × ${th} are none.`, where);
-  const across = Math.ceil(width / tw);
-  const down = Math.ceil(height / th);
+  const [partWidth, partHeight] = partSize(ifds, directory, width, height);
+  if (partWidth * partHeight * channels > most)
+    throw bad('tiff-broken', `Parts of ${partWidth} × ${partHeight} are none.`, where);
+  return {
+    where,
+    width,
+    height,
+    channels,
+    bits,
+    float,
+    compression: ifds.number(directory, 259) ?? 1,
+    planar: ifds.number(directory, 284) === 2,
+    predictor,
+    partWidth,
+    partHeight,
+    tiled,
+  };
+}
+
+function sampleForm(ifds: Ifds, directory: Directory, where: string): Pick<Layout, 'bits' | 'float' | 'predictor'> {
+  const all = bitsOf(ifds, directory);
+  const bits = all[0]!;
+  const float = ifds.number(directory, 339) === 3;
+  const predictor = ifds.number(directory, 317) ?? 1;
+  if (all.some((b) => b !== bits) || !(float ? bits === 32 : bits >= 8 && bits <= 16))
+    throw bad('tiff-depth', `Samples of ${all.join(', ')} bits are not read.`, where);
+  if (predictor !== 1 && predictor !== 2) throw bad('tiff-compression', `Predictor ${predictor} is not read.`, where);
+  return { bits, float, predictor };
+}
+
+/** Width and height of a tile, or of a strip. */
+function partSize(ifds: Ifds, directory: Directory, width: number, height: number): [number, number] {
+  const size: [number, number] = directory.tags.has(322)
+    ? [ifds.number(directory, 322) ?? 0, ifds.number(directory, 323) ?? 0]
+    : [width, Math.min(height, ifds.number(directory, 278) ?? height)];
+  if (!size.every((n) => n > 0 && Number.isInteger(n)))
+    throw bad('tiff-broken', `Parts of ${size.join(' × ')} are none.`, `the directory at byte ${directory.at}`);
+  return size;
+}
+
+/** The pixels. `most` limits width × height × channels (default 400 million). */
+export function readTiffPicture(ifds: Ifds, directory: Directory, most = 400e6): TiffPicture {
+  const layout = layoutOf(ifds, directory, most);
+  const { where, width, height, channels, bits, planar, partWidth, partHeight, tiled } = layout;
+  const across = Math.ceil(width / partWidth);
+  const down = Math.ceil(height / partHeight);
   const planes = planar ? channels : 1;
   const each = planar ? 1 : channels;
   const parts = across * down * planes;
-  if (parts * tw * th > 4 * planes * Math.max(width * height, 4e6))
-    throw bad('tiff-broken', `${parts} parts of ${tw} × ${th} are far more than the picture.`, where); // each would be unpacked whole
+  // each would be unpacked whole
+  if (parts * partWidth * partHeight > 4 * planes * Math.max(width * height, 4e6))
+    throw bad('tiff-broken', `${parts} parts of ${partWidth} × ${partHeight} are far more than the picture.`, where);
   const offsets = ifds.numbers(directory, tiled ? 324 : 273, 1e6);
   const counts = ifds.numbers(directory, tiled ? 325 : 279, 1e6);
   if (offsets.length < parts) throw bad('tiff-broken', `There are ${offsets.length} parts of ${parts}.`, where);
   const base = ifds.view.byteOffset - ifds.bytes.byteOffset;
   const whole = bits === 8 ? Uint8Array : Uint16Array;
-  const data = new (float ? Float32Array : whole)(width * height * channels);
+  const data = new (layout.float ? Float32Array : whole)(width * height * channels);
   for (let part = 0; part < parts; part++) {
     const plane = Math.floor(part / (across * down));
-    const tx = (part % across) * tw;
-    const ty = (Math.floor(part / across) % down) * th;
-    const rows = tiled ? th : Math.min(th, height - ty);
+    const left = (part % across) * partWidth;
+    const top = (Math.floor(part / across) % down) * partHeight;
+    const rows = tiled ? partHeight : Math.min(partHeight, height - top);
     const at = offsets[part]!;
-    const bytesARow = Math.ceil((tw * each * bits) / 8);
-    const count = counts[part] ?? bytesARow * rows;
+    const count = counts[part] ?? Math.ceil((partWidth * each * bits) / 8) * rows;
     const spot = `part ${part + 1} at byte ${at}`;
     if (at + count > ifds.view.byteLength)
       throw bad('tiff-broken', 'A part of the picture lies outside the file.', spot);
-    const raw = ifds.bytes.subarray(base + at, base + at + count);
-    let samples: Samples;
-    if (compression === 7) {
-      const j = decodeLosslessJpeg(raw, tw * th * each);
-      if (j.width * j.height * j.components < tw * rows * each)
-        throw bad('tiff-broken', 'A part of the picture is smaller than its place.', spot);
-      samples = j.data;
-    } else
-      samples = samplesOf(
-        unpack(raw, compression, bytesARow * rows, spot),
-        tw * each,
-        rows,
-        bits,
-        float,
-        ifds.little,
-        predictor === 2 ? each : 0,
-        spot,
-      );
-    const w = Math.min(tw, width - tx);
-    const h = Math.min(rows, height - ty);
+    const samples = partSamples(ifds.bytes.subarray(base + at, base + at + count), layout, rows, ifds.little, spot);
+    const w = Math.min(partWidth, width - left);
+    const h = Math.min(rows, height - top);
     for (let y = 0; y < h; y++) {
-      let s = y * tw * each;
-      let o = ((ty + y) * width + tx) * channels + plane;
+      let s = y * partWidth * each;
+      let o = ((top + y) * width + left) * channels + plane;
       if (!planar) data.set(samples.subarray(s, s + w * channels), o);
       else for (let x = 0; x < w; x++, o += channels) data[o] = samples[s++]!;
     }
   }
   return { width, height, channels, bits, data };
+}
+
+/** The samples of one part, as many rows of it as are asked for. */
+function partSamples(raw: Uint8Array, layout: Layout, rows: number, little: boolean, spot: string): Samples {
+  const { partWidth, partHeight, planar, channels, bits, float, compression, predictor } = layout;
+  const each = planar ? 1 : channels;
+  if (compression === 7) {
+    const picture = decodeLosslessJpeg(raw, partWidth * partHeight * each);
+    if (picture.width * picture.height * picture.components < partWidth * rows * each)
+      throw bad('tiff-broken', 'A part of the picture is smaller than its place.', spot);
+    return picture.data;
+  }
+  const bytesARow = Math.ceil((partWidth * each * bits) / 8);
+  const unpacked = unpack(raw, compression, bytesARow * rows, spot);
+  return samplesOf(unpacked, partWidth * each, rows, bits, float, little, predictor === 2 ? each : 0, spot);
 }
 
 type Samples = Uint8Array | Uint16Array | Float32Array;

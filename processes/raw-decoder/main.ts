@@ -83,20 +83,26 @@ function patternOf(meta: Meta): [number, number, number, number] {
   return p;
 }
 
-async function main(): Promise<void> {
-  const bytes = new Uint8Array(readFileSync(0));
+interface Unpacked {
+  meta: Meta;
+  samples: Uint16Array;
+  jpeg: { data: Uint8Array; format: string } | undefined;
+}
+
+/** What the decoder makes of a file; refused where it knows none like it. */
+async function unpacked(bytes: Uint8Array): Promise<Unpacked> {
   Object.assign(globalThis, { WorkerGlobalScope: class {}, self: globalThis });
   const at = createRequire(import.meta.url).resolve('libraw-wasm/dist/libraw.js');
   const { default: make } = (await import(at)) as {
     default: (o: { wasmBinary: Uint8Array }) => Promise<{ LibRaw: new () => LibRaw }>;
   };
   const raw = new (await make({ wasmBinary: readFileSync(at.replace(/libraw\.js$/, 'libraw.wasm')) })).LibRaw();
-  let m: Meta;
+  let meta: Meta;
   let samples: Uint16Array | undefined;
-  let jpeg: { data: Uint8Array; format: string } | undefined;
+  let jpeg: Unpacked['jpeg'];
   try {
     raw.open(bytes, {});
-    m = raw.metadata(true);
+    meta = raw.metadata(true);
     samples = raw.rawImageData()?.data;
   } catch {
     throw new Refused('The decoder does not know this camera’s files, or the file is damaged.');
@@ -106,41 +112,61 @@ async function main(): Promise<void> {
   } catch {
     /* it has none that can be had */
   }
-  if (!samples?.length || !(m.width > 1 && m.height > 1) || samples.length < m.raw_width * m.raw_height)
+  const { width, height, raw_width, raw_height } = meta;
+  if (!samples?.length || !(width > 1 && height > 1) || samples.length < raw_width * raw_height)
     throw new Refused('There is no mosaic in the file.');
-  const cfa = patternOf(m);
-  const mosaic = new Uint16Array(m.width * m.height);
-  for (let y = 0; y < m.height; y++)
-    mosaic.set(
-      samples.subarray(
-        (y + m.top_margin) * m.raw_width + m.left_margin,
-        (y + m.top_margin) * m.raw_width + m.left_margin + m.width,
-      ),
-      y * m.width,
-    );
-  const mul = m.color_data.cam_mul.slice(0, 3);
-  const known = mul.length === 3 && mul.every((v) => v > 0);
-  const own = known ? mul.map((v) => 1 / v) : [1, 1, 1];
+  return { meta, samples, jpeg };
+}
+
+/** The visible part of the sensor's samples. */
+function mosaicOf({ width, height, raw_width, top_margin, left_margin }: Meta, samples: Uint16Array): Uint16Array {
+  const mosaic = new Uint16Array(width * height);
+  for (let y = 0; y < height; y++) {
+    const from = (y + top_margin) * raw_width + left_margin;
+    mosaic.set(samples.subarray(from, from + width), y * width);
+  }
+  return mosaic;
+}
+
+/** The color of white in the camera's own channels, the largest 1; all 1 where the file does not say. */
+function neutralOf({ color_data }: Meta): number[] {
+  const gains = color_data.cam_mul.slice(0, 3);
+  const own = gains.length === 3 && gains.every((gain) => gain > 0) ? gains.map((gain) => 1 / gain) : [1, 1, 1];
   const top = Math.max(...own);
-  const neutral = own.map((v) => v / top);
+  return own.map((v) => v / top);
+}
+
+function dateOf({ timestamp }: Meta): string {
+  const date = new Date(timestamp instanceof Date ? timestamp : timestamp * 1000);
+  if (!Number.isFinite(date.getTime())) return '';
+  return date.toISOString().replace('T', ' ').replace(/-/g, ':').slice(0, 19);
+}
+
+/** The color matrix alone, as a profile. */
+function profileOf(m: Meta, unique: string): Dcp {
   const { matrix, illuminant } = colorMatrix(m.color_data);
   const profile: Dcp = { little: true, tags: new Map() };
-  const unique =
-    m.color_data.UniqueCameraModel || [m.camera_make, m.camera_model].filter(Boolean).join(' ') || 'unknown camera';
   setText(profile, 50936, `${unique}, from the decoder`);
   setNumbers(profile, 50721, 10, matrix);
   setNumbers(profile, 50778, 3, [illuminant]);
+  return profile;
+}
+
+async function main(): Promise<void> {
+  const { meta: m, samples, jpeg } = await unpacked(new Uint8Array(readFileSync(0)));
+  const cfa = patternOf(m);
+  const unique =
+    m.color_data.UniqueCameraModel || [m.camera_make, m.camera_model].filter(Boolean).join(' ') || 'unknown camera';
   const shown = jpeg?.format === 'jpeg' && jpeg.data.length > 100 ? frameFacts(jpeg.data) : null;
-  const date = new Date(m.timestamp instanceof Date ? m.timestamp : m.timestamp * 1000);
   process.stdout.write(
     writeDng({
       width: m.width,
       height: m.height,
       cfa,
-      mosaic,
+      mosaic: mosaicOf(m, samples),
       black: m.color_data.black,
       white: m.color_data.maximum,
-      neutral,
+      neutral: neutralOf(m),
       maker: m.camera_make || 'unknown',
       model: m.camera_model || 'unknown',
       unique,
@@ -149,9 +175,9 @@ async function main(): Promise<void> {
       focal: m.focal_len || 0,
       aperture: m.aperture || 0,
       iso: m.iso_speed || 0,
-      date: Number.isFinite(date.getTime()) ? date.toISOString().replace('T', ' ').replace(/-/g, ':').slice(0, 19) : '',
-      profile,
-      jpeg: shown ? { bytes: jpeg!.data.slice(), width: shown.width, height: shown.height } : null,
+      date: dateOf(m),
+      profile: profileOf(m, unique),
+      jpeg: shown && jpeg ? { bytes: jpeg.data.slice(), width: shown.width, height: shown.height } : null,
       orientation: { 3: 3, 5: 8, 6: 6 }[m.flip] ?? 1,
     }),
   );

@@ -33,6 +33,46 @@ const BATCH_BYTES = 8 * 2 ** 20;
 const AHEAD_FILES = 32;
 const AHEAD_BYTES = 16 * 2 ** 20;
 
+/** Entries are written by the batch, one batch while the next is read. */
+function batchesOf(arrival: string): { add: (made: Made) => Promise<void>; end: () => Promise<void> } {
+  let batch: Made[] = [];
+  let held = 0;
+  let writing: Promise<unknown> = Promise.resolve();
+  const flush = async () => {
+    const now = batch;
+    batch = [];
+    held = 0;
+    await writing;
+    if (now.length) writing = writeBatch(arrival, now);
+    writing.catch(() => {}); // told when it is awaited
+  };
+  return {
+    async add(made) {
+      batch.push(made);
+      held += made.bytes?.length ?? 0;
+      if (batch.length >= BATCH_FILES || held >= BATCH_BYTES) await flush();
+    },
+    async end() {
+      await flush();
+      await writing;
+    },
+  };
+}
+
+const writeBatch = (arrival: string, batch: Made[]): Promise<void> =>
+  transaction(async (tx) => {
+    await q.withoutWaiting(tx);
+    await putBlobs(
+      tx,
+      batch.flatMap((made) => (made.bytes && made.sha ? [{ sha256: made.sha, bytes: made.bytes }] : [])),
+    );
+    await q.insertEntries(
+      tx,
+      arrival,
+      batch.map((made) => made.row),
+    );
+  });
+
 /** Idempotent: it begins anew each time. */
 export async function readArrival(job: JobContext): Promise<{ entries: number }> {
   const sql = pool();
@@ -46,36 +86,11 @@ export async function readArrival(job: JobContext): Promise<{ entries: number }>
   await q.clearEntries(sql, id);
   try {
     await job.progress(0, 'begun'); // stopped before it began, it says so here
-    let batch: Made[] = [];
-    let held = 0;
-    let writing: Promise<unknown> = Promise.resolve();
-    // one batch is written while the next is read
-    const flush = async () => {
-      const now = batch;
-      batch = [];
-      held = 0;
-      await writing;
-      if (now.length)
-        writing = transaction(async (tx) => {
-          await q.withoutWaiting(tx);
-          await putBlobs(
-            tx,
-            now.flatMap((b) => (b.bytes && b.sha ? [{ sha256: b.sha, bytes: b.bytes }] : [])),
-          );
-          await q.insertEntries(
-            tx,
-            id,
-            now.map((b) => b.row),
-          );
-        });
-      writing.catch(() => {}); // told when it is awaited
-    };
+    const batches = batchesOf(id);
     const take = async (made: Made) => {
-      batch.push(made);
-      held += made.bytes?.length ?? 0;
+      await batches.add(made);
       entries++;
       done += made.row.size;
-      if (batch.length >= BATCH_FILES || held >= BATCH_BYTES) await flush();
       await job.progress(Math.min(0.9, (0.9 * done) / (done + arrival.size)), `${entries} files read`);
     };
     // some are unpacked ahead of the one that is being read
@@ -95,8 +110,7 @@ export async function readArrival(job: JobContext): Promise<{ entries: number }>
       while (ahead.length > AHEAD_FILES || (ahead.length > 1 && waiting > AHEAD_BYTES)) await next();
     }
     while (ahead.length) await next();
-    await flush();
-    await writing;
+    await batches.end();
     await job.progress(0.92, 'comparing with what is held');
     await transaction(async (tx) => {
       await proposeAll(tx, id);

@@ -115,6 +115,48 @@ const correction = object({
   entryId: number().integer().nullable().default(null),
 }).noUnknown();
 
+/** A correction that the file itself cannot bear: nothing of it was kept, or it is of another kind. */
+function refuseUntakeable(entry: q.EntryRow, outcome: string, becomes: string): void {
+  if (!entry.sha256)
+    throw new Problem(
+      'arrival-entry',
+      'This file was not kept, since nothing could be made of it.',
+      entry.path,
+      'Drop it by itself, or ask the supplier for it again.',
+    );
+  if (['new', 'version', 'variant'].includes(outcome) && !isTakeable(becomes))
+    throw new Problem(
+      'arrival-entry',
+      `A ${becomes || 'file of no kind'} cannot stand on a shelf.`,
+      entry.path,
+      'Say first of which kind it is.',
+    );
+  if (['look', 'preset'].includes(becomes) && becomes !== entry.kind)
+    throw new Problem(
+      'arrival-kind',
+      `Nothing in this file can be read as a ${becomes}.`,
+      entry.path,
+      'Take it as another kind, or bring in a descriptor that tells its language.',
+    );
+}
+
+interface Target {
+  outcome: string;
+  itemId?: string | null;
+  entryId?: number | null;
+}
+
+function refuseWithoutTarget(rows: q.EntryRow[], { outcome, itemId, entryId }: Target): void {
+  if (!['version', 'variant'].includes(outcome) || itemId || entryId) return;
+  if (rows.some((entry) => !entry.target_item_id && !entry.target_entry_id))
+    throw new Problem(
+      'arrival-target',
+      'A new version or a variant needs the item that it belongs to.',
+      'item',
+      'Choose the item.',
+    );
+}
+
 /** A person says otherwise: what the entries become, of which kind they are, and of which item. In bulk. */
 export async function correctEntries(
   person: Person,
@@ -143,42 +185,8 @@ export async function correctEntries(
     const rows = await q.entriesOf(sql, id, ids as number[]);
     const kind = c.kind;
     if (!rows.length) throw new Problem('arrival-nothing', 'Nothing is chosen.', id, 'Choose at least one file.');
-    for (const entry of rows) {
-      if (!entry.sha256)
-        throw new Problem(
-          'arrival-entry',
-          'This file was not kept, since nothing could be made of it.',
-          entry.path,
-          'Drop it by itself, or ask the supplier for it again.',
-        );
-      const becomes = kind ?? entry.kind;
-      if (['new', 'version', 'variant'].includes(c.outcome) && !isTakeable(becomes))
-        throw new Problem(
-          'arrival-entry',
-          `A ${becomes || 'file of no kind'} cannot stand on a shelf.`,
-          entry.path,
-          'Say first of which kind it is.',
-        );
-      if (['look', 'preset'].includes(becomes) && becomes !== entry.kind)
-        throw new Problem(
-          'arrival-kind',
-          `Nothing in this file can be read as a ${becomes}.`,
-          entry.path,
-          'Take it as another kind, or bring in a descriptor that tells its language.',
-        );
-    }
-    if (
-      ['version', 'variant'].includes(c.outcome) &&
-      !c.itemId &&
-      !c.entryId &&
-      rows.some((e) => !e.target_item_id && !e.target_entry_id)
-    )
-      throw new Problem(
-        'arrival-target',
-        'A new version or a variant needs the item that it belongs to.',
-        'item',
-        'Choose the item.',
-      );
+    for (const entry of rows) refuseUntakeable(entry, c.outcome, kind ?? entry.kind);
+    refuseWithoutTarget(rows, c);
     let changed = 0;
     for (const entry of rows)
       changed += await q.correctEntries(sql, id, [entry.id], {

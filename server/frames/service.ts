@@ -83,6 +83,13 @@ async function pictureOf(dng: Dng, name: string): Promise<Buffer> {
   return png(out, linear.width, linear.height);
 }
 
+/** The maker before the model, unless the model bears it already. */
+function cameraNameOf(facts: Partial<FrameFacts>): string {
+  if (facts.uniqueModel) return facts.uniqueModel;
+  const maker = facts.maker && !facts.camera?.startsWith(facts.maker) ? facts.maker : '';
+  return [maker, facts.camera].filter(Boolean).join(' ');
+}
+
 /**
  * A picture of the studio's own becomes a frame: brought to sRGB, 8 bits, at most 3,000 pixels wide, as previews need it.
  * The file as it came is kept beside it; of a DNG, it is what the bench develops. Pictures without a profile are taken as sRGB.
@@ -128,11 +135,7 @@ export async function frameFromFile(
     fileName: f.fileName,
     width,
     height,
-    camera:
-      facts.uniqueModel ||
-      [facts.maker && !facts.camera?.startsWith(facts.maker) ? facts.maker : '', facts.camera]
-        .filter(Boolean)
-        .join(' '),
+    camera: cameraNameOf(facts),
     serial: facts.serial ?? '',
     lens: facts.lens ?? '',
     focal: facts.focal ?? null,

@@ -22,6 +22,59 @@ export interface ForetoldAt extends Foretold {
   /** null: the editor alone, where no station has it */ station: { id: string; name: string } | null;
 }
 
+type Item = NonNullable<Awaited<ReturnType<typeof itemById>>>;
+type Version = Awaited<ReturnType<typeof versionsOf>>[number];
+type Frame = Awaited<ReturnType<typeof frames>>[number];
+type Camera = Awaited<ReturnType<typeof cameras>>[number];
+type Placement = Awaited<ReturnType<typeof placements>>[number];
+type StationEditor = Awaited<ReturnType<typeof editorsHere>>[number];
+
+async function itemSide(sql: Sql, item: Item, newest: Version, away: string): Promise<ItemSide> {
+  const needs = referencesOf((newest.facts.settings ?? {}) as Settings).map((r) => r.name);
+  const held = new Set(await titlesHeld(sql, needs));
+  return {
+    title: item.title,
+    kind: item.kind,
+    format: newest.format,
+    status: newest.status,
+    archived: item.archived_at !== null,
+    away,
+    cameras: item.cameras,
+    input: item.scope.input ?? null,
+    result: item.scope.result ?? null,
+    needs: needs.map((name) => ({ name, held: held.has(name) })),
+  };
+}
+
+/** A camera that is not listed is known by its file's name for it alone. */
+function photoSide(frame: Frame, own: Camera[]): PhotoSide {
+  const named: Named = own.find((camera) => bears(camera, cameraForm, frame.camera)) ?? {
+    maker: frame.camera.split(' ')[0] ?? '',
+    model: frame.camera,
+    names: [],
+  };
+  return {
+    name: frame.name,
+    camera: { ...named, model: frame.camera, names: [named.model, ...named.names] },
+    body: bodyOf(frame),
+    kind: frame.file_kind,
+    result: null,
+  };
+}
+
+function placementAt(places: Placement[], itemId: string, descriptor: Descriptor, here: StationEditor) {
+  const placement = places.find(
+    (place) =>
+      place.station_id === here.station_id &&
+      place.item_id === itemId &&
+      place.editor_id === descriptor.editor &&
+      place.editor_version === descriptor.version,
+  );
+  if (!placement) return null;
+  return placementState(descriptor, placement.path, placement.placed_at, here.running, here.listing, here.listed_at);
+}
+
+/** Whether a photo could take an item, in each editor and at each station that has it, and why not. */
 export async function foretellFor(
   person: Person,
   itemId: string,
@@ -43,33 +96,9 @@ export async function foretellFor(
     stations(sql),
     shelves(sql, person.id),
   ]);
-  const newest = must(versions[0]);
-  const needs = referencesOf((newest.facts.settings ?? {}) as Settings).map((r) => r.name);
-  const held = new Set(await titlesHeld(sql, needs));
-  const side: ItemSide = {
-    title: item.title,
-    kind: item.kind,
-    format: newest.format,
-    status: newest.status,
-    archived: item.archived_at !== null,
-    away: mine.find((s) => s.id === item.shelf_id && s.away)?.name ?? '',
-    cameras: item.cameras,
-    input: item.scope.input ?? null,
-    result: item.scope.result ?? null,
-    needs: needs.map((name) => ({ name, held: held.has(name) })),
-  };
-  const named: Named = own.find((c) => bears(c, cameraForm, frame.camera)) ?? {
-    maker: frame.camera.split(' ')[0] ?? '',
-    model: frame.camera,
-    names: [],
-  };
-  const photo: PhotoSide = {
-    name: frame.name,
-    camera: { ...named, model: frame.camera, names: [named.model, ...named.names] },
-    body: bodyOf(frame),
-    kind: frame.file_kind,
-    result: null,
-  };
+  const away = mine.find((shelf) => shelf.id === item.shelf_id && shelf.away)?.name ?? '';
+  const side = await itemSide(sql, item, must(versions[0]), away);
+  const photo = photoSide(frame, own);
   const at = editors.flatMap(({ descriptor }): ForetoldAt[] => {
     const key = editorKey(descriptor);
     const common = { editor: key, title: descriptor.title };
@@ -84,29 +113,14 @@ export async function foretellFor(
       ];
     return having.map((stationEditor) => {
       const station = must(all.find((s) => s.id === stationEditor.station_id));
-      const placement = places.find(
-        (placement) =>
-          placement.station_id === stationEditor.station_id &&
-          placement.item_id === itemId &&
-          placement.editor_id === descriptor.editor &&
-          placement.editor_version === descriptor.version,
-      );
+      const placed = placementAt(places, itemId, descriptor, stationEditor);
       return {
         ...common,
         station: { id: station.id, name: station.name },
         ...foretell(side, photo, {
           descriptor,
           system: station.system as never,
-          placed: placement
-            ? placementState(
-                descriptor,
-                placement.path,
-                placement.placed_at,
-                stationEditor.running,
-                stationEditor.listing,
-                stationEditor.listed_at,
-              )
-            : null,
+          placed,
           lists: stationEditor.listing?.listed.map((l) => l.title) ?? null,
         }),
       };

@@ -63,77 +63,99 @@ async function onFrame(
   return pixelDistance(data, look, b);
 }
 
+type Held = Awaited<ReturnType<typeof versionFor>>;
+
+/** Facts that are told in another way, or by which two files do not differ in what they do. */
+const TOLD_ELSEWHERE = [
+  'settings',
+  'classes',
+  'unknown',
+  'comments',
+  'warnings',
+  'references',
+  'evidence',
+  'corrections',
+];
+
+function factChanges(older: Held, newer: Held): VersionDifference['facts'] {
+  const skipped = new Set([...TOLD_ELSEWHERE, ...(older.kind === 'lens-database' ? ['lenses', 'mounts'] : [])]);
+  const changes = [...new Set([...Object.keys(older.facts), ...Object.keys(newer.facts)])]
+    .filter((name) => !skipped.has(name) && JSON.stringify(older.facts[name]) !== JSON.stringify(newer.facts[name]))
+    .map((name) => ({ name, before: said(older.facts[name]), after: said(newer.facts[name]) }));
+  if (older.format !== newer.format) changes.push({ name: 'format', before: older.format, after: newer.format });
+  return changes;
+}
+
+/** By kind and name, in the order of the alphabet. */
+function referencesIn(version: Held): string[] {
+  return ((version.facts.references ?? []) as { kind?: string; name?: string }[])
+    .map((r) => [r.kind?.replace('-', ' '), r.name].filter(Boolean).join(' '))
+    .sort();
+}
+
+function referenceChange(older: Held, newer: Held, alone: boolean): VersionDifference['references'] {
+  const before = referencesIn(older);
+  const after = referencesIn(newer);
+  return older.kind === 'preset' && before.join() !== after.join() ? { before, after, alone } : null;
+}
+
+const settingsOf = (version: Held): Settings => (version.facts.settings ?? {}) as Settings;
+
+function curveChanges(older: Held, newer: Held, olderLook: Look, newerLook: Look): VersionDifference['curves'] {
+  const before = older.kind === 'preset' ? presetCurves(settingsOf(older)) : neutralRamps(olderLook);
+  const after = newer.kind === 'preset' ? presetCurves(settingsOf(newer)) : neutralRamps(newerLook);
+  const pointsOf = (curves: typeof before, name: string) => curves.find((c) => c.name === name)?.points ?? straight;
+  return [...new Set([...before, ...after].map((curve) => curve.name))]
+    .map((name) => ({ name, older: pointsOf(before, name), newer: pointsOf(after, name) }))
+    .filter((curve) => JSON.stringify(curve.older) !== JSON.stringify(curve.newer));
+}
+
+/** The look of a version, or null where none can be had of it. */
+async function lookOrNull(version: Held): Promise<Look | null> {
+  try {
+    return await lookOf(version);
+  } catch (error) {
+    if (error instanceof Problem) return null;
+    throw error;
+  }
+}
+
+/** What differs between two versions of one item: settings, references, other facts, curves, and color on frames. */
 export async function compareVersions(person: Person, olderId: string, newerId: string): Promise<VersionDifference> {
   allow(person, 'view');
-  const [version, b] = await Promise.all([versionFor(person, olderId), versionFor(person, newerId)]);
-  if (version.item_id !== b.item_id)
+  const [older, newer] = await Promise.all([versionFor(person, olderId), versionFor(person, newerId)]);
+  if (older.item_id !== newer.item_id)
     throw new Problem(
       'versions-apart',
       'These are versions of two items.',
-      version.title,
+      older.title,
       'Choose two versions of one item.',
     );
-  const fa = (version.facts.settings ?? {}) as Settings;
-  const fb = (b.facts.settings ?? {}) as Settings;
+  const settings = older.kind === 'preset' ? settingChanges(settingsOf(older), settingsOf(newer)) : [];
   const out: VersionDifference = {
-    older: { number: version.number, id: version.id },
-    newer: { number: b.number, id: b.id },
-    settings: version.kind === 'preset' ? settingChanges(fa, fb) : [],
-    references: null,
-    facts: [],
+    older: { number: older.number, id: older.id },
+    newer: { number: newer.number, id: newer.id },
+    settings,
+    references: referenceChange(older, newer, !settings.length),
+    facts: factChanges(older, newer),
     curves: [],
     color: null,
     frames: [],
     records: null,
   };
-  const skip = new Set([
-    ...(version.kind === 'lens-database' ? ['lenses', 'mounts'] : []),
-    'settings',
-    'classes',
-    'unknown',
-    'comments',
-    'warnings',
-    'references',
-    'evidence',
-    'corrections',
-  ]);
-  for (const key of new Set([...Object.keys(version.facts), ...Object.keys(b.facts)]))
-    if (!skip.has(key) && JSON.stringify(version.facts[key]) !== JSON.stringify(b.facts[key]))
-      out.facts.push({ name: key, before: said(version.facts[key]), after: said(b.facts[key]) });
-  const refer = (v: typeof version): string[] =>
-    ((v.facts.references ?? []) as { kind?: string; name?: string }[])
-      .map((r) => [r.kind?.replace('-', ' '), r.name].filter(Boolean).join(' '))
-      .sort();
-  const [ra, rb] = [refer(version), refer(b)];
-  if (version.kind === 'preset' && ra.join() !== rb.join())
-    out.references = { before: ra, after: rb, alone: !out.settings.length };
-  if (version.format !== b.format) out.facts.push({ name: 'format', before: version.format, after: b.format });
-  if (version.kind === 'lens-database') {
-    const [bytes, y] = await Promise.all([getBlob(version.sha256), getBlob(b.sha256)]);
-    out.records = lensDifference(bytes, y);
+  if (older.kind === 'lens-database') {
+    const [before, after] = await Promise.all([getBlob(older.sha256), getBlob(newer.sha256)]);
+    out.records = lensDifference(before, after);
   }
-  if (version.kind !== 'look' && version.kind !== 'preset') return out;
-  const [la, lb] = await Promise.all(
-    [lookOf(version), lookOf(b)].map((p) =>
-      p.catch((error: unknown) => {
-        if (error instanceof Problem) return null;
-        throw error;
-      }),
-    ),
-  );
-  if (!la || !lb) return out;
-  const r = residual(sampler(la), sampler(lb));
-  const ca = version.kind === 'preset' ? presetCurves(fa) : neutralRamps(la);
-  const cb = b.kind === 'preset' ? presetCurves(fb) : neutralRamps(lb);
-  out.color = { mean: r.meanDeltaE, p95: r.p95DeltaE, max: r.maxDeltaE };
-  for (const name of new Set([...ca, ...cb].map((c) => c.name))) {
-    const x = ca.find((c) => c.name === name)?.points ?? straight;
-    const y = cb.find((c) => c.name === name)?.points ?? straight;
-    if (JSON.stringify(x) !== JSON.stringify(y)) out.curves.push({ name, older: x, newer: y });
-  }
-  if (la.kind === '3d' && lb.kind === '3d')
+  if (older.kind !== 'look' && older.kind !== 'preset') return out;
+  const [before, after] = await Promise.all([lookOrNull(older), lookOrNull(newer)]);
+  if (!before || !after) return out;
+  const { meanDeltaE, p95DeltaE, maxDeltaE } = residual(sampler(before), sampler(after));
+  out.color = { mean: meanDeltaE, p95: p95DeltaE, max: maxDeltaE };
+  out.curves = curveChanges(older, newer, before, after);
+  if (before.kind === '3d' && after.kind === '3d')
     for (const frame of (await listFrames(person)).slice(0, 6))
-      out.frames.push({ id: frame.id, name: frame.name, ...(await onFrame(person, frame.id, la, lb)) });
+      out.frames.push({ id: frame.id, name: frame.name, ...(await onFrame(person, frame.id, before, after)) });
   return out;
 }
 

@@ -6,14 +6,12 @@ export interface Asked {
   path: string;
   body: unknown;
 }
-type Answer = unknown | ((asked: Asked) => unknown);
-
 /** An answer that is a problem, with the status under which it comes. */
 export const refusal = (problem: Record<string, unknown>, status = 422) =>
   new Response(JSON.stringify({ error: problem }), { status });
 
 /** @param answers by "GET /api/items/1"; a function answers by what it was asked */
-export function serve(answers: Record<string, Answer>): Asked[] {
+export function serve(answers: Record<string, unknown>): Asked[] {
   const all: Asked[] = [];
   vi.stubGlobal('fetch', async (path: string, init?: RequestInit) => {
     const method = init?.method ?? 'GET';

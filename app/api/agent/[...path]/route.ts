@@ -4,51 +4,60 @@ import { MOST_CONTENT, takeContent } from '@/server/stations/station-arrival';
 import { enrol, instructionsFor, stationOfToken, takeReport } from '@/server/stations/service';
 import { body, problemResponse } from '@/server/http';
 
-type C = { params: Promise<{ path: string[] }> };
+type Context = { params: Promise<{ path: string[] }> };
 const REPORT = 32 << 20;
 
-/** The agents' door: a token of their own, which reaches their own station only. */
-async function answer(request: Request, { params }: C): Promise<Response> {
+type Agent = Awaited<ReturnType<typeof stationOfToken>>;
+type Door = (agent: Agent, request: Request, id: string) => Promise<Response>;
+
+/** What an agent may ask for, by method and path; `*` stands for an id. */
+const doors: Record<string, Door> = {
+  'GET instructions': async (agent) => Response.json(await instructionsFor(agent)),
+  'POST report': async (agent, request) => Response.json(await takeReport(agent, await body(request, REPORT))),
+  'GET plan': async (agent) => Response.json({ plan: await planFor(agent) }),
+  'POST plan/*/results': async (agent, request, id) => {
+    await takeResults(agent, id, await body(request, REPORT));
+    return Response.json({});
+  },
+  'GET content/*': giveContent,
+  'POST content/*': receiveContent,
+};
+
+async function giveContent(agent: Agent, _request: Request, id: string): Promise<Response> {
+  const { size, chunks } = await contentFor(agent, id);
+  const stream = new ReadableStream({
+    async pull(controller) {
+      const next = await chunks.next();
+      if (next.done) controller.close();
+      else controller.enqueue(new Uint8Array(next.value));
+    },
+  });
+  return new Response(stream, {
+    headers: { 'content-type': 'application/octet-stream', 'content-length': String(size) },
+  });
+}
+
+async function receiveContent(agent: Agent, request: Request, id: string): Promise<Response> {
+  if (Number(request.headers.get('content-length') ?? Infinity) > MOST_CONTENT)
+    throw new Problem('limit-size', 'The content is too large.', id, 'Bring it in by hand.');
+  const path = new URL(request.url).searchParams.get('path') ?? '';
+  await takeContent(agent, id, path, Buffer.from(await request.arrayBuffer()));
+  return Response.json({});
+}
+
+/** The agents' entrance: a token of their own, which reaches their own station only. */
+async function answer(request: Request, { params }: Context): Promise<Response> {
   try {
-    const [what, id, more] = (await params).path;
-    const post = request.method === 'POST';
-    if (what === 'enrol' && post) return Response.json(await enrol(await body(request)));
+    const path = (await params).path;
+    const key = `${request.method} ${path.map((part, i) => (i === 1 ? '*' : part)).join('/')}`;
+    if (key === 'POST enrol') return Response.json(await enrol(await body(request)));
     const agent = await stationOfToken(request.headers.get('authorization'));
-    if (what === 'instructions' && !post) return Response.json(await instructionsFor(agent));
-    if (what === 'report' && post) return Response.json(await takeReport(agent, await body(request, REPORT)));
-    if (what === 'plan' && !post && !id) return Response.json({ plan: await planFor(agent) });
-    if (what === 'plan' && post && id && more === 'results') {
-      await takeResults(agent, id, await body(request, REPORT));
-      return Response.json({});
-    }
-    if (what === 'content' && !post && id) {
-      const { size, chunks } = await contentFor(agent, id);
-      const stream = new ReadableStream({
-        async pull(readableStreamDefaultController) {
-          const iteratorResult = await chunks.next();
-          if (iteratorResult.done) readableStreamDefaultController.close();
-          else readableStreamDefaultController.enqueue(new Uint8Array(iteratorResult.value));
-        },
-      });
-      return new Response(stream, {
-        headers: { 'content-type': 'application/octet-stream', 'content-length': String(size) },
-      });
-    }
-    if (what === 'content' && post && id) {
-      if (Number(request.headers.get('content-length') ?? Infinity) > MOST_CONTENT)
-        throw new Problem('limit-size', 'The content is too large.', id, 'Bring it in by hand.');
-      await takeContent(
-        agent,
-        id,
-        new URL(request.url).searchParams.get('path') ?? '',
-        Buffer.from(await request.arrayBuffer()),
-      );
-      return Response.json({});
-    }
+    const door = Object.hasOwn(doors, key) ? doors[key] : undefined;
+    if (door) return await door(agent, request, path[1] ?? '');
     throw new Problem(
       'not-found',
       'The agent asked for something that is not there.',
-      (await params).path.join('/'),
+      path.join('/'),
       'Bring the agent up to date.',
     );
   } catch (error) {
