@@ -8,7 +8,7 @@ module.exports = {
       from: { path: '^core', pathNot: notTests },
       to: {
         pathNot:
-          '^(core|node_modules/(yup|saxes|xmlchars|fflate|fast-png|iobuffer|uuid|property-expr|tiny-case|toposort|lcms-wasm))',
+          '^(core|node_modules/(yup|saxes|xmlchars|fflate|fast-png|iobuffer|uuid|property-expr|tiny-case|toposort|lcms-wasm|lru-cache))',
       },
     },
     {
@@ -21,13 +21,13 @@ module.exports = {
       name: 'agent-imports-core-alone',
       severity: 'error',
       from: { path: '^agent', pathNot: notTests },
-      to: { path: '^(server|app|ui|standins|demo|cli|browser-workers|processes)' },
+      to: { path: '^(server|app|ui|standins|demo|cli|browser-workers|processes|benchmarks)' },
     },
     {
       name: 'standins-share-no-code',
       severity: 'error',
       from: { path: '^standins' },
-      to: { path: '^(core|server|app|ui|agent|demo|cli|browser-workers|processes)' },
+      to: { path: '^(core|server|app|ui|agent|demo|cli|browser-workers|processes|benchmarks)' },
     },
     {
       name: 'app-is-thin',

@@ -50,79 +50,90 @@ async function hoverRow(page: Page): Promise<Row> {
   };
 }
 
+/** Milliseconds from a letter typed to the list painted, for some letters. */
+async function typedLetters(page: Page): Promise<number[]> {
+  const typed: number[] = [];
+  await page.goto('/shelves');
+  await page.locator('canvas[data-shown]').waitFor();
+  await page.waitForLoadState('networkidle', { timeout: 4000 }).catch(() => {});
+  const box = page.getByRole('searchbox', { name: 'Find items' });
+  // the last digits of a title: each leaves another list
+  for (const [word, letters] of [
+    ['amber glaze ', '12'],
+    ['slate kiln ', '34'],
+    ['raku wash ', '56'],
+    ['cobalt cue ', '78'],
+  ] as const) {
+    await box.fill(word);
+    await page.waitForTimeout(900);
+    for (const letter of letters) {
+      await page.evaluate(() => {
+        const w = window as unknown as { painted: number; began: number };
+        w.painted = 0;
+        document.querySelector('[role="search"] input')!.addEventListener(
+          'input',
+          () => {
+            w.began = performance.now();
+          },
+          { once: true },
+        );
+        // the count above the list changes with the list itself
+        const seen = new MutationObserver(() => {
+          seen.disconnect();
+          requestAnimationFrame(() => {
+            const messageChannel = new MessageChannel();
+            messageChannel.port1.onmessage = () => {
+              w.painted = performance.now() - w.began;
+            };
+            messageChannel.port2.postMessage(0);
+          });
+        });
+        seen.observe(document.querySelector('#main')!, { subtree: true, childList: true, characterData: true });
+      });
+      await box.press(letter);
+      const ms = await page
+        .waitForFunction(() => (window as unknown as { painted: number }).painted, undefined, { timeout: 4000 })
+        .then((h) => h.jsonValue())
+        .catch(() => 0);
+      if (ms) typed.push(ms);
+      await page.waitForTimeout(500);
+    }
+  }
+  return typed;
+}
+
+/** Frames a second, and the longest of them in ms, while a shelf of ten thousand is scrolled. */
+async function scrolledShelf(page: Page): Promise<{ rate: number; worst: number }> {
+  await page.goto('/shelves');
+  await page.getByRole('link', { name: 'The long shelf' }).first().click();
+  await page.locator('[data-long-shelf]').waitFor();
+  await page.waitForTimeout(1500);
+  // a frame late by more than half its time is a dropped one
+  return page.evaluate(async () => {
+    const at: number[] = [];
+    let y = 0;
+    await new Promise<void>((done) => {
+      const step = (t: number) => {
+        at.push(t);
+        y += 40;
+        window.scrollTo(0, y);
+        if (at.length < 300) requestAnimationFrame(step);
+        else done();
+      };
+      requestAnimationFrame(step);
+    });
+    const gaps = at.slice(1).map((t, i) => t - at[i]!);
+    return { rate: 1000 / (gaps.reduce((a, b) => a + b, 0) / gaps.length), worst: Math.max(...gaps) };
+  });
+}
+
 /** With a large catalogue: from a letter typed to the list painted, and scrolling a shelf of ten thousand. */
 export async function largeRows(address: Address): Promise<Row[]> {
   const browser = await launch();
   try {
     const page = await signedIn(browser, address);
-    const typed: number[] = [];
-    await page.goto('/shelves');
-    await page.locator('canvas[data-shown]').waitFor();
-    await page.waitForLoadState('networkidle', { timeout: 4000 }).catch(() => {});
-    const box = page.getByRole('searchbox', { name: 'Find items' });
-    // the last digits of a title: each leaves another list
-    for (const [word, letters] of [
-      ['amber glaze ', '12'],
-      ['slate kiln ', '34'],
-      ['raku wash ', '56'],
-      ['cobalt cue ', '78'],
-    ] as const) {
-      await box.fill(word);
-      await page.waitForTimeout(900);
-      for (const letter of letters) {
-        await page.evaluate(() => {
-          const w = window as unknown as { painted: number; began: number };
-          w.painted = 0;
-          document.querySelector('[role="search"] input')!.addEventListener(
-            'input',
-            () => {
-              w.began = performance.now();
-            },
-            { once: true },
-          );
-          // the count above the list changes with the list itself
-          const seen = new MutationObserver(() => {
-            seen.disconnect();
-            requestAnimationFrame(() => {
-              const messageChannel = new MessageChannel();
-              messageChannel.port1.onmessage = () => {
-                w.painted = performance.now() - w.began;
-              };
-              messageChannel.port2.postMessage(0);
-            });
-          });
-          seen.observe(document.querySelector('#main')!, { subtree: true, childList: true, characterData: true });
-        });
-        await box.press(letter);
-        const ms = await page
-          .waitForFunction(() => (window as unknown as { painted: number }).painted, undefined, { timeout: 4000 })
-          .then((h) => h.jsonValue())
-          .catch(() => 0);
-        if (ms) typed.push(ms);
-        await page.waitForTimeout(500);
-      }
-    }
-    await page.goto('/shelves');
-    await page.getByRole('link', { name: 'The long shelf' }).first().click();
-    await page.locator('[data-long-shelf]').waitFor();
-    await page.waitForTimeout(1500);
-    // a frame late by more than half its time is a dropped one
-    const frames = await page.evaluate(async () => {
-      const at: number[] = [];
-      let y = 0;
-      await new Promise<void>((done) => {
-        const step = (t: number) => {
-          at.push(t);
-          y += 40;
-          window.scrollTo(0, y);
-          if (at.length < 300) requestAnimationFrame(step);
-          else done();
-        };
-        requestAnimationFrame(step);
-      });
-      const gaps = at.slice(1).map((t, i) => t - at[i]!);
-      return { rate: 1000 / (gaps.reduce((a, b) => a + b, 0) / gaps.length), worst: Math.max(...gaps) };
-    });
+    const typed = await typedLetters(page);
+    const frames = await scrolledShelf(page);
     return [
       {
         name: 'a letter typed to the list painted, 100,000 items',

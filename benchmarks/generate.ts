@@ -6,7 +6,7 @@ import { bytesOfFingerprint, fingerprint } from '@/core/look/fingerprint';
 import { fromRows, writeCubeBytes } from '@/core/look';
 import { compile, compileMany } from '@/core/preset/render';
 import type { Settings } from '@/core/preset/kinds';
-import { pool } from '@/server/db/pool';
+import { pool, type Sql } from '@/server/db/pool';
 
 export function random(seed: number): () => number {
   let a = seed >>> 0;
@@ -118,6 +118,51 @@ export async function writePack(file: string, count: number): Promise<number> {
   return total;
 }
 
+async function insertItems(client: Sql, items: number): Promise<void> {
+  await client.query(
+    `
+      with
+        s as (
+          select id, row_number() over (order by position) - 1 as n
+          from shelf
+          where note = 'bench'
+        )
+      insert into
+        item (
+          id, kind, title, headings, supplier, tags, cameras, description, origin, scope, shelf_id,
+          shelf_order, created_at
+        )
+      select
+        gen_random_uuid(),
+        (array[ 'look', 'look', 'look', 'preset', 'camera-profile', 'icc-profile' ]) [1 + i % 6],
+        ($2::text[]) [1 + abs(hashint4 (i * 8 + 1) / 7) % 20] || ' ' || ($3::text[]) [1 + abs(hashint4 (i * 8 + 2) / 7) % 20] || ' ' || i,
+        array[ 'Bench', ($2::text[]) [1 + abs(hashint4 (i * 8 + 3) / 7) % 20] ],
+        (
+          array[ '', 'Sable Row Looks', 'Fathom Color', 'Saltmarsh Lens Bureau', 'Kiln & Co' ]
+        ) [1 + abs(hashint4 (i * 8 + 4) / 7) % 5],
+        array[
+          (
+            array['costume', 'ceramics', 'stage', 'tungsten', 'daylight']
+          ) [1 + abs(hashint4 (i * 8 + 5) / 7) % 5],
+          'batch ' || (i / 500)
+        ],
+        case
+          when i % 6 = 4 then array[
+            (
+              array[ 'Perrin Alder', 'Perrin Alder IR', 'Ondine 40', 'Corvane Ley' ]
+            ) [1 + abs(hashint4 (i * 8 + 6) / 7) % 4]
+          ]
+          else '{}'
+        end, 'made up for the bench, number ' || i, 'bought', '{}', s.id, i,
+        now() - i * interval '1 minute'
+      from generate_series(1, $1::int) i
+        join s on s.n = case when i <= 10000 then 0 else 1 + i % 59
+        end
+    `,
+    [items, first, second],
+  );
+}
+
 /** A catalogue: items over 60 shelves, of which the first has 10,000, each with three versions. Triggers are run once at the end, which is what they are for. */
 export async function fillCatalogue(items: number): Promise<void> {
   const client = await pool().connect();
@@ -141,48 +186,7 @@ export async function fillCatalogue(items: number): Promise<void> {
         from generate_series(0, 59) n
       `,
     );
-    await client.query(
-      `
-        with
-          s as (
-            select id, row_number() over (order by position) - 1 as n
-            from shelf
-            where note = 'bench'
-          )
-        insert into
-          item (
-            id, kind, title, headings, supplier, tags, cameras, description, origin, scope, shelf_id,
-            shelf_order, created_at
-          )
-        select
-          gen_random_uuid(),
-          (array[ 'look', 'look', 'look', 'preset', 'camera-profile', 'icc-profile' ]) [1 + i % 6],
-          ($2::text[]) [1 + abs(hashint4 (i * 8 + 1) / 7) % 20] || ' ' || ($3::text[]) [1 + abs(hashint4 (i * 8 + 2) / 7) % 20] || ' ' || i,
-          array[ 'Bench', ($2::text[]) [1 + abs(hashint4 (i * 8 + 3) / 7) % 20] ],
-          (
-            array[ '', 'Sable Row Looks', 'Fathom Color', 'Saltmarsh Lens Bureau', 'Kiln & Co' ]
-          ) [1 + abs(hashint4 (i * 8 + 4) / 7) % 5],
-          array[
-            (
-              array['costume', 'ceramics', 'stage', 'tungsten', 'daylight']
-            ) [1 + abs(hashint4 (i * 8 + 5) / 7) % 5],
-            'batch ' || (i / 500)
-          ],
-          case
-            when i % 6 = 4 then array[
-              (
-                array[ 'Perrin Alder', 'Perrin Alder IR', 'Ondine 40', 'Corvane Ley' ]
-              ) [1 + abs(hashint4 (i * 8 + 6) / 7) % 4]
-            ]
-            else '{}'
-          end, 'made up for the bench, number ' || i, 'bought', '{}', s.id, i,
-          now() - i * interval '1 minute'
-        from generate_series(1, $1::int) i
-          join s on s.n = case when i <= 10000 then 0 else 1 + i % 59
-          end
-      `,
-      [items, first, second],
-    );
+    await insertItems(client, items);
     await client.query(`
       insert into
         version(id, item_id, number, sha256, file_name, format, facts, encoding, status, words)

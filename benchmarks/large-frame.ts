@@ -74,6 +74,60 @@ async function memoryOf(page: Page): Promise<number> {
   );
 }
 
+/** Milliseconds from the key for 1:1 to the first part of the picture painted. */
+const firstPart = (page: Page): Promise<number> =>
+  page.evaluate(
+    () =>
+      new Promise<number>((done) => {
+        const from = performance.now();
+        const look = (): void => {
+          if (Number(document.querySelector<HTMLElement>('canvas[data-sharp]')?.dataset.drawn ?? 0) > 0)
+            done(performance.now() - from);
+          else requestAnimationFrame(look);
+        };
+        document
+          .querySelector('[role=dialog]')!
+          .dispatchEvent(new KeyboardEvent('keydown', { key: '1', bubbles: true }));
+        look();
+      }),
+  );
+
+/** Frames a second, and the longest of them in ms, while the picture is moved under the hand. */
+async function drawnAcross(page: Page): Promise<{ rate: number; worst: number }> {
+  // drawn by the hand: 200 steps across parts that are not there yet
+  const frames = page.evaluate(
+    () =>
+      new Promise<number[]>((done) => {
+        const l: number[] = [];
+        const step = (t: number): void => {
+          l.push(t);
+          if ((window as unknown as { rests?: boolean }).rests) done(l);
+          else requestAnimationFrame(step);
+        };
+        requestAnimationFrame(step);
+      }),
+  );
+  const where = (): Promise<string> =>
+    page
+      .locator('[data-large] canvas[role=img]')
+      .first()
+      .evaluate((c) => (c as HTMLElement).style.transform);
+  const before = await where();
+  await page.mouse.move(1000, 600);
+  await page.mouse.down();
+  for (let i = 0; i < 200; i++) await page.mouse.move(1000 - i * 4, 600 - i * 2);
+  await page.mouse.up();
+  await page.evaluate(() => {
+    (window as unknown as { rests?: boolean }).rests = true;
+  });
+  if ((await where()) === before) throw new Error('the picture did not move');
+  const l = await frames;
+  const gaps = l.slice(1).map((t, i) => t - l[i]!);
+  const rate = (1000 * gaps.length) / gaps.reduce((a, b) => a + b, 0);
+  const worst = Math.max(...gaps);
+  return { rate, worst };
+}
+
 export async function largeFrameRows(address: Address): Promise<Row[]> {
   const { id, sha } = await bring();
   const previews: number[] = [];
@@ -99,8 +153,6 @@ export async function largeFrameRows(address: Address): Promise<Row[]> {
   try {
     const page = await signedIn(browser, address);
     const at = `/bench?${new URLSearchParams({ rows: id, cols: ['none', ...looks.map((l) => `l:${l}:100`)].join('~') }).toString()}`;
-    let rate = 0;
-    let worst = 0;
     for (let i = 0; i < 3; i++) {
       await page.goto(at);
       await page.locator('[data-cell] canvas[data-shown]').nth(2).waitFor();
@@ -108,56 +160,10 @@ export async function largeFrameRows(address: Address): Promise<Row[]> {
       await page.keyboard.press('Enter');
       await page.locator('[data-large] canvas[data-shown]').nth(1).waitFor();
       await page.waitForTimeout(1500);
-      firsts.push(
-        await page.evaluate(
-          () =>
-            new Promise<number>((done) => {
-              const from = performance.now();
-              const look = (): void => {
-                if (Number(document.querySelector<HTMLElement>('canvas[data-sharp]')?.dataset.drawn ?? 0) > 0)
-                  done(performance.now() - from);
-                else requestAnimationFrame(look);
-              };
-              document
-                .querySelector('[role=dialog]')!
-                .dispatchEvent(new KeyboardEvent('keydown', { key: '1', bubbles: true }));
-              look();
-            }),
-        ),
-      );
+      firsts.push(await firstPart(page));
       await page.waitForTimeout(1500);
     }
-    // drawn by the hand: 200 steps across parts that are not there yet
-    const frames = page.evaluate(
-      () =>
-        new Promise<number[]>((done) => {
-          const l: number[] = [];
-          const step = (t: number): void => {
-            l.push(t);
-            if ((window as unknown as { rests?: boolean }).rests) done(l);
-            else requestAnimationFrame(step);
-          };
-          requestAnimationFrame(step);
-        }),
-    );
-    const where = (): Promise<string> =>
-      page
-        .locator('[data-large] canvas[role=img]')
-        .first()
-        .evaluate((c) => (c as HTMLElement).style.transform);
-    const before = await where();
-    await page.mouse.move(1000, 600);
-    await page.mouse.down();
-    for (let i = 0; i < 200; i++) await page.mouse.move(1000 - i * 4, 600 - i * 2);
-    await page.mouse.up();
-    await page.evaluate(() => {
-      (window as unknown as { rests?: boolean }).rests = true;
-    });
-    if ((await where()) === before) throw new Error('the picture did not move');
-    const l = await frames;
-    const gaps = l.slice(1).map((t, i) => t - l[i]!);
-    rate = (1000 * gaps.length) / gaps.reduce((a, b) => a + b, 0);
-    worst = Math.max(...gaps);
+    const { rate, worst } = await drawnAcross(page);
     const megabytes = await memoryOf(page);
     return [
       {

@@ -27,6 +27,7 @@ import { haldLevel } from '@/core/look/hald';
 import { writeHaldPng, writeHaldTiff } from '@/core/look/hald-file';
 import { fromRows } from '@/core/look/look';
 import { rangeOfProgram } from '@/core/look/program';
+import { must } from '@/core/must';
 import { Problem } from '@/core/problem';
 import { choice, numberOption, readInput, readPoints } from './input';
 import type { Verb } from './main';
@@ -39,6 +40,8 @@ const asked = (value: string | undefined): Interpolation | undefined =>
   value === undefined ? undefined : choice(value, 'interpolation', interpolations, 'tetrahedral');
 const encodingOption = (value: string | undefined, name: string) =>
   value === undefined ? null : encodingOf(choice(value, name, encodingNames, 'srgb'));
+/** An entry of a row of numbers within its bounds; 0 beyond them. */
+const at = (row: ArrayLike<number>, i: number): number => row[i] ?? 0;
 const factor = (value: string | undefined): number => numberOption(value, 'strength', 0, 400, 100) / 100;
 
 const info: Verb = async (args) => {
@@ -87,7 +90,7 @@ const evaluate: Verb = async (args) => {
   else {
     const evaluate = readProgram(bytes).evaluate(interpolation, s);
     results = new Float64Array(v.length);
-    for (let i = 0; i < v.length; i += 3) evaluate(v[i]!, v[i + 1]!, v[i + 2]!, results, i);
+    for (let i = 0; i < v.length; i += 3) evaluate(at(v, i), at(v, i + 1), at(v, i + 2), results, i);
   }
   if (out) for (let i = 0; i < results.length; i += 3) out.fromSrgb(results, i);
   return points.map((_, i) => [...results.slice(i * 3, i * 3 + 3)]);
@@ -109,7 +112,7 @@ const apply: Verb = async (args) => {
   const { applyToPicture } = await import('./picture');
   const interpolation = asked(values.interpolation);
   const s = factor(values.strength);
-  await applyToPicture(source, positionals[1]!, values.output, (data, channels, top) => {
+  await applyToPicture(source, must(positionals[1]), values.output, (data, channels, top) => {
     if (program.look)
       applyAny(program.look, data, channels, top, interpolation ?? program.look.interpolation ?? 'tetrahedral', s);
     else applyFunction(program, data, channels, top, interpolation, s);
@@ -133,12 +136,12 @@ function applyFunction(
   let b = -1;
   for (let i = 0; i < data.length; i += channels) {
     if (data[i] !== r || data[i + 1] !== g || data[i + 2] !== b) {
-      r = data[i]!;
-      g = data[i + 1]!;
-      b = data[i + 2]!;
+      r = at(data, i);
+      g = at(data, i + 1);
+      b = at(data, i + 2);
       evaluate(r / top, g / top, b / top, out, 0);
     }
-    for (let c = 0; c < 3; c++) data[i + c] = Math.floor(Math.min(1, Math.max(0, out[c]!)) * top + 0.5);
+    for (let c = 0; c < 3; c++) data[i + c] = Math.floor(Math.min(1, Math.max(0, at(out, c))) * top + 0.5);
   }
 }
 
@@ -162,38 +165,58 @@ const convert: Verb = async (args) => {
     },
   });
   const program = await load(positionals[0]);
-  if (!values.output) throw new Problem('usage', 'The output is missing.', '-o', 'Name it with -o.');
-  const kind = extname(values.output).toLowerCase();
+  const { output } = values;
+  if (!output) throw new Problem('usage', 'The output is missing.', '-o', 'Name it with -o.');
+  const kind = extname(output).toLowerCase();
+  const title = values.title ?? program.title;
   if (kind === '.icc' || kind === '.icm') {
-    const as = choice(values.class, 'class', ['link', 'abstract'] as const, 'link');
-    const made = await (as === 'link' ? toDeviceLink : toAbstract)(program.evaluate(), {
-      title: values.title ?? (program.title || 'Look'),
-      created: new Date(),
-      grid: numberOption(values.size, 'size', 2, 129, 33),
-    });
-    writeFileSync(values.output, made.bytes);
-    return { residual: made.residual };
+    const grid = numberOption(values.size, 'size', 2, 129, 33);
+    const form = choice(values.class, 'class', ['link', 'abstract'] as const, 'link');
+    return convertToIcc(program, output, form, title || 'Look', grid);
   }
   const write = writers[kind];
-  const hald = kind === '.png' || kind.startsWith('.tif');
   if (!write)
     throw new Problem(
       'look-format',
       `Looks are not written as ${kind || 'files without an extension'}.`,
-      values.output,
+      output,
       'Write .cube, .clf, .png, .tif or .icc.',
     );
-  const flat = program.kind === '1d' && !hald;
-  const size = numberOption(
-    values.size,
-    'size',
-    2,
-    flat ? 65536 : 256,
-    hald ? 64 : program.kind === 'icc' || !program.size || (program.kind === '1d' && !flat) ? 33 : program.size,
-  );
-  const root = Math.round(Math.sqrt(size));
+  const hald = kind === '.png' || kind.startsWith('.tif');
+  const size = tableSize(values.size, program, hald);
+  // the table is made in a call of its own: at 256 points it has 200 MB, which must be gone before the file is read back
+  const data = write({ ...tableFor(program, size, hald), title });
+  writeFileSync(output, data);
+  const back = readProgram(typeof data === 'string' ? new TextEncoder().encode(data) : data);
+  return { residual: residual(program.evaluate(), back.evaluate(), pointsIn(program.domain)) };
+};
+
+async function convertToIcc(
+  program: Program,
+  output: string,
+  form: 'link' | 'abstract',
+  title: string,
+  grid: number,
+): Promise<object> {
+  const make = form === 'link' ? toDeviceLink : toAbstract;
+  const made = await make(program.evaluate(), { title, created: new Date(), grid });
+  writeFileSync(output, made.bytes);
+  return { residual: made.residual };
+}
+
+/** Points an axis without --size: 64 for a Hald image, the program's own where it has one of the kind, else 33. */
+function usualSize(program: Program, hald: boolean): number {
+  if (hald) return 64;
+  return program.kind === 'icc' || !program.size ? 33 : program.size;
+}
+
+/** Points an axis; a Hald image has a whole number's square of them. */
+function tableSize(option: string | undefined, program: Program, hald: boolean): number {
+  const most = program.kind === '1d' && !hald ? 65536 : 256;
+  const size = numberOption(option, 'size', 2, most, usualSize(program, hald));
   if (!Number.isInteger(size))
     throw new Problem('usage', '--size must be a whole number.', '--size', 'Correct the option.');
+  const root = Math.round(Math.sqrt(size));
   if (hald && (root * root !== size || !haldLevel(root ** 3, root ** 3)))
     throw new Problem(
       'hald-size',
@@ -201,31 +224,26 @@ const convert: Verb = async (args) => {
       '--size',
       'Choose the square of a whole number from 2 to 16: 4, 9, 16, 25, 36, 49, 64, … 256.',
     );
+  return size;
+}
+
+/** The program as one table. A Hald image has no domain of its own, so its table is over 0…1. */
+function tableFor(program: Program, size: number, hald: boolean): Look {
+  const isUnit = program.domain.min.every((v) => v === 0) && program.domain.max.every((v) => v === 1);
+  const domain = hald && program.look && !isUnit ? unit : program.domain;
+  if (program.look && domain === program.domain && program.kind !== 'icc')
+    return resized(program.look, size, program.kind === '1d' && !hald);
   const evaluate = program.evaluate();
-  const plain =
-    hald && program.look && (program.domain.min.some((v) => v !== 0) || program.domain.max.some((v) => v !== 1))
-      ? unit
-      : program.domain;
-  // in a function of its own: a table of 256 points has 200 MB, which must be gone before the file is read back
-  const made = (): string | Uint8Array => {
-    const table =
-      program.look && plain === program.domain && program.kind !== 'icc'
-        ? resized(program.look, size, flat)
-        : fromRows(
-            size,
-            program.title,
-            (row, n) => {
-              for (let i = 0; i < n; i += 3) evaluate(row[i]!, row[i + 1]!, row[i + 2]!, row, i);
-            },
-            plain,
-          );
-    return write({ ...table, title: values.title ?? program.title });
-  };
-  const data = made();
-  writeFileSync(values.output, data);
-  const back = readProgram(typeof data === 'string' ? new TextEncoder().encode(data) : data);
-  return { residual: residual(evaluate, back.evaluate(), pointsIn(program.domain)) };
-};
+  return fromRows(
+    size,
+    program.title,
+    (row, n) => {
+      for (let i = 0; i < n; i += 3) evaluate(at(row, i), at(row, i + 1), at(row, i + 2), row, i);
+    },
+    domain,
+  );
+}
+
 const unit = { min: [0, 0, 0], max: [1, 1, 1] };
 
 const same: Verb = async (args) => {
@@ -285,7 +303,7 @@ function written(evaluate: Evaluate, output: string | undefined, size: number, t
     );
   const data = write(
     fromRows(size, title, (row, n) => {
-      for (let i = 0; i < n; i += 3) evaluate(row[i]!, row[i + 1]!, row[i + 2]!, row, i);
+      for (let i = 0; i < n; i += 3) evaluate(at(row, i), at(row, i + 1), at(row, i + 2), row, i);
     }),
   );
   writeFileSync(output, data);

@@ -46,6 +46,30 @@ if (existsSync(lock)) {
 writeFileSync(lock, String(process.pid));
 rmSync(join(data, 'address.json'), { force: true });
 
+/** An agent that is not enrolled yet is; one that is learns where the server stands now. */
+function enrolAgent(station, common, { url, env, cli }) {
+  const enrolment = join(station.state, 'agent.json');
+  mkdirSync(station.state, { recursive: true });
+  if (existsSync(enrolment)) {
+    // the port may be another one than last time
+    const had = JSON.parse(readFileSync(enrolment, 'utf8'));
+    if (had.server === url) return;
+    writeFileSync(`${enrolment}.part`, JSON.stringify({ ...had, server: url }), { mode: 0o600 });
+    renameSync(`${enrolment}.part`, enrolment);
+    return;
+  }
+  const enrol = (code) =>
+    spawnSync(process.execPath, ['dist/agent.mjs', 'enrol', '--server', url, '--code', code, ...common], {
+      cwd: root,
+      env,
+      encoding: 'utf8',
+    });
+  let result = enrol(station.code);
+  // a code serves once, and for a while
+  if (result.status !== 0) result = enrol(JSON.parse(cli('station', 'code', station.name, '--json')).code);
+  if (result.status !== 0) throw new Error(`the agent of ${station.name} could not be enrolled: ${result.stderr}`);
+}
+
 const children = [];
 let ending = false;
 async function end(status) {
@@ -159,7 +183,7 @@ try {
   if (existsSync(list)) {
     for (const s of JSON.parse(readFileSync(list, 'utf8')).filter((x) => x.state)) {
       const common = ['--root', s.root, '--system', s.system, '--state', s.state];
-      enrolAgent(s, common);
+      enrolAgent(s, common, { url, env, cli });
       child(`agent of ${s.name}`, ['dist/agent.mjs', 'run', ...common, '--every', env.ETAGERE_AGENT_SECONDS]);
     }
   }

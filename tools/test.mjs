@@ -2,7 +2,7 @@
 // Its last line is "N passed, N failed", the totals of all runners.
 import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
-import { join } from 'node:path';
+import { join, relative } from 'node:path';
 import { startCluster, stopCluster } from './cluster.mjs';
 import { dataFolder, ensureDebian, ensurePackages, root, say } from './checkout.mjs';
 
@@ -37,8 +37,22 @@ const check = async (name, args) => {
   }
 };
 
+/** Where a run's time goes: what is slow here is the next to be mended. */
+function tellSlowest(files) {
+  const all = files.flatMap((file) =>
+    file.assertionResults.map((test) => ({
+      name: `${relative(root, file.name)}: ${test.title}`,
+      seconds: (test.duration ?? 0) / 1000,
+    })),
+  );
+  say('the ten slowest tests');
+  for (const { name, seconds } of all.sort((a, b) => b.seconds - a.seconds).slice(0, 10))
+    say(`  ${seconds.toFixed(1)} s  ${name}`);
+}
+
 try {
   if (!filter.length) {
+    await check('format', ['node_modules/prettier/bin/prettier.cjs', '--check', '--log-level', 'warn', '.']);
     await check('types', ['node_modules/typescript/bin/tsc', '--noEmit']);
     await check('lint', ['node_modules/eslint/bin/eslint.js', '--max-warnings', '0', '.']);
     say('import rules');
@@ -56,6 +70,7 @@ try {
         'cli',
         'processes',
         'browser-workers',
+        'benchmarks',
         '--config',
         '.dependency-cruiser.cjs',
       ],
@@ -84,6 +99,7 @@ try {
     passed += r.numPassedTests;
     failed +=
       r.numFailedTests + r.testResults.filter((t) => t.status === 'failed' && !t.assertionResults.length).length;
+    tellSlowest(r.testResults);
   } else failed++;
   if (!filter.length) {
     ensureDebian(process.env.CHROMIUM ?? 'chromium', ['chromium']);

@@ -203,14 +203,7 @@ export function linearPreview(dng: Dng, width: number): { width: number; height:
           sums[o + c1]! += (dng.samples[row + x + 1]! - b1) * s1;
           counts[o + c1]!++;
         }
-      } else
-        for (let x = 0, i = row * 3; x < dng.width; x++) {
-          const o = columns[x]!;
-          for (let c = 0; c < 3; c++, i++) {
-            sums[o + c]! += (dng.samples[i]! - dng.black[c]!) * scale[c]!;
-            counts[o + c]!++;
-          }
-        }
+      } else addLinearRow(dng, row, columns, scale, sums, counts);
     }
     for (let i = 0; i < w * 3; i++) {
       const v = counts[i] ? sums[i]! / counts[i]! : 0;
@@ -218,6 +211,24 @@ export function linearPreview(dng: Dng, width: number): { width: number; height:
     }
   }
   return { width: w, height: h, data: out };
+}
+
+/** The samples of a linear picture's row, which begins at pixel `row`, are added to the blocks that they lie in. */
+function addLinearRow(
+  dng: Dng,
+  row: number,
+  columns: Int32Array,
+  scale: number[],
+  sums: Float64Array,
+  counts: Float64Array,
+): void {
+  for (let x = 0, i = row * 3; x < dng.width; x++) {
+    const o = columns[x]!;
+    for (let c = 0; c < 3; c++, i++) {
+      sums[o + c]! += (dng.samples[i]! - dng.black[c]!) * scale[c]!;
+      counts[o + c]!++;
+    }
+  }
 }
 
 /** All samples as 16 bits with their levels: a mosaic of 16 bits as it came; linear pictures, bytes and floats between their own levels, clamped. */

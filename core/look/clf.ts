@@ -225,14 +225,16 @@ export function readClf(bytes: Uint8Array): ClfFile {
     nodes: nodes.map((n) => ({ kind: n.kind, size: n.size, style: n.style })),
     domain,
     look: singleTable(nodes, out.name),
-    program: (fallback) => {
-      const run = steps.map((s) => s(fallback));
-      return (values) => {
-        for (const s of run) s(values);
-      };
-    },
+    program: (fallback) => inTurn(steps.map((step) => step(fallback))),
   };
 }
+
+/** Steps one after the other, in place. */
+const inTurn =
+  (steps: Step[]): Step =>
+  (values) => {
+    for (const step of steps) step(values);
+  };
 
 /** One LUT, alone or behind a Range that maps its input onto 0…1. */
 function singleTable(nodes: Node[], title: string): Look | null {

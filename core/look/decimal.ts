@@ -89,6 +89,7 @@ export class Scanner {
     return text[p] === 10 ? p + 1 : 0;
   }
 
+  // eslint-disable-next-line complexity -- one pass over the digits of a file of megabytes, with its state in locals
   private number(at: number): number {
     const text = this.text;
     const n = text.length;

@@ -138,35 +138,33 @@ describe('sampling', () => {
 });
 
 describe('the 8-bit kernel', () => {
-  test('gives what the sampler gives, rounded half up, and keeps alpha', () => {
-    for (const [look, s] of [
-      [bent(33), 1],
-      [bent(17), 0.5],
-      [bent(5), 2.5],
-      [{ ...bent(9), domain: { min: [0.1, 0, 0], max: [0.9, 1, 1.5] } }, 1],
-    ] as [Look, number][]) {
-      const src = new Uint8ClampedArray(4096 * 4).map((_, i) => (Math.imul(i + 7, 2654435761) >>> 13) & 255);
-      const out = new Uint8ClampedArray(src.length);
-      const evaluate = sampler(look, 'tetrahedral', s);
-      const values = new Float64Array(3);
-      applyTo(prepare(look, s), src, out);
-      let off = 0;
-      for (let i = 0; i < src.length; i += 4) {
-        // inside the domain, where folding strength into the table is exact
-        const inside = [0, 1, 2].every(
-          (c) => src[i + c]! / 255 >= look.domain.min[c]! && src[i + c]! / 255 <= look.domain.max[c]!,
-        );
-        evaluate(src[i]! / 255, src[i + 1]! / 255, src[i + 2]! / 255, values, 0);
-        expect(out[i + 3]).toBe(src[i + 3]);
-        if (inside || s === 1)
-          for (let c = 0; c < 3; c++) {
-            const want = Math.floor(Math.min(1, Math.max(0, values[c]!)) * 255 + 0.5);
-            expect(Math.abs(out[i + c]! - want)).toBeLessThanOrEqual(1);
-            if (out[i + c] !== want) off++;
-          }
-      }
-      expect(off).toBeLessThan(src.length * 0.001); // single precision against double at the rounding edge
+  test.each<[Look, number]>([
+    [bent(33), 1],
+    [bent(17), 0.5],
+    [bent(5), 2.5],
+    [{ ...bent(9), domain: { min: [0.1, 0, 0], max: [0.9, 1, 1.5] } }, 1],
+  ])('gives what the sampler gives, rounded half up, and keeps alpha, %#', (look, s) => {
+    const src = new Uint8ClampedArray(4096 * 4).map((_, i) => (Math.imul(i + 7, 2654435761) >>> 13) & 255);
+    const out = new Uint8ClampedArray(src.length);
+    const evaluate = sampler(look, 'tetrahedral', s);
+    const values = new Float64Array(3);
+    applyTo(prepare(look, s), src, out);
+    let off = 0;
+    for (let i = 0; i < src.length; i += 4) {
+      // inside the domain, where folding strength into the table is exact
+      const inside = [0, 1, 2].every(
+        (c) => src[i + c]! / 255 >= look.domain.min[c]! && src[i + c]! / 255 <= look.domain.max[c]!,
+      );
+      evaluate(src[i]! / 255, src[i + 1]! / 255, src[i + 2]! / 255, values, 0);
+      expect(out[i + 3]).toBe(src[i + 3]);
+      if (inside || s === 1)
+        for (let c = 0; c < 3; c++) {
+          const want = Math.floor(Math.min(1, Math.max(0, values[c]!)) * 255 + 0.5);
+          expect(Math.abs(out[i + c]! - want)).toBeLessThanOrEqual(1);
+          if (out[i + c] !== want) off++;
+        }
     }
+    expect(off).toBeLessThan(src.length * 0.001); // single precision against double at the rounding edge
   });
   test('in WebAssembly it is what it is in plain steps, but for ties of rounding, whatever the number of pixels', () => {
     expect(kernel()).not.toBeNull();

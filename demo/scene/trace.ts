@@ -1,3 +1,4 @@
+/* eslint-disable max-depth, complexity, max-lines-per-function -- a path tracer: loops over pixels, samples and bounces whose state stays in locals, which is what makes the demo's scenes in seconds */
 /**
  * A small path tracer over signed distance shapes. It renders a scene not to colors but to linear layers,
  * so that later work can light and color it anew:

@@ -1,13 +1,13 @@
 /** Whether an item will show for a photo like one of the frames: in each editor, and at each station that has it. */
 import { must } from '@/core/must';
-import { editorKey } from '@/core/editor/descriptor';
+import { editorKey, type Descriptor } from '@/core/editor/descriptor';
 import { bodyOf } from '@/core/frame/body';
 import type { Settings } from '@/core/preset/kinds';
 import { referencesOf } from '@/core/preset/mapping';
 import { cameraForm, bears, type Named } from '@/core/records/names';
 import { foretell, type Foretold, type ItemSide, type PhotoSide } from '@/core/records/foretell';
 import { Problem } from '@/core/problem';
-import { pool } from '../db/pool';
+import { pool, type Sql } from '../db/pool';
 import { frames } from '../frames/queries';
 import { itemById, shelves, versionsOf } from '../items/queries';
 import { titlesHeld } from '../arrivals/queries';
@@ -27,7 +27,7 @@ type Version = Awaited<ReturnType<typeof versionsOf>>[number];
 type Frame = Awaited<ReturnType<typeof frames>>[number];
 type Camera = Awaited<ReturnType<typeof cameras>>[number];
 type Placement = Awaited<ReturnType<typeof placements>>[number];
-type StationEditor = Awaited<ReturnType<typeof editorsHere>>[number];
+type StationEditor = Awaited<ReturnType<typeof stationEditors>>[number];
 
 async function itemSide(sql: Sql, item: Item, newest: Version, away: string): Promise<ItemSide> {
   const needs = referencesOf((newest.facts.settings ?? {}) as Settings).map((r) => r.name);

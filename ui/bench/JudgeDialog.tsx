@@ -59,24 +59,13 @@ export function JudgeDialog({ column, name, candidates, frames, may, onClose, on
       <Chosen judgement={judgement} change={change} />
       {intention && <AsMeant intention={intention} judgement={judgement} change={change} />}
       <Words judgement={judgement} change={change} />
-      <Tick on={judgement.ribbon} onTick={(ribbon) => change({ ribbon })}>
-        put my ribbon on it
-      </Tick>
-      {look && top && may.edit && (
-        <Tick on={judgement.advise} onTick={(advise) => change({ advise })}>
-          advise {top.strength} % as its usual strength
-        </Tick>
-      )}
-      {profile && column.trim && may.edit && (
-        <Tick on={judgement.keepTrim} onTick={(keepTrim) => change({ keepTrim })}>
-          keep the trim with the profile as its compensation
-        </Tick>
-      )}
-      {may.choice && (
-        <Tick on={judgement.house} off={!judgement.chosen} onTick={(house) => change({ house })}>
-          make it the house choice
-        </Tick>
-      )}
+      <Ticks
+        judgement={judgement}
+        change={change}
+        strength={look && top && may.edit ? top.strength : null}
+        trim={Boolean(profile && column.trim && may.edit)}
+        choice={may.choice}
+      />
       {judgement.house && <HouseChoice judgement={judgement} change={change} cases={cases} />}
       <Display judgement={judgement} change={change} />
       <ModalFoot>
@@ -85,6 +74,38 @@ export function JudgeDialog({ column, name, candidates, frames, may, onClose, on
         </button>
       </ModalFoot>
     </Modal>
+  );
+}
+
+interface TicksProps extends Part {
+  /** of a look whose usual strength may be advised, in percent; null where it may not */ strength: number | null;
+  /** whether there is a trim that may be kept */ trim: boolean;
+  /** whether the house choice may be made */ choice: boolean;
+}
+
+/** What comes of the verdict beside its own record. */
+function Ticks({ judgement, change, strength, trim, choice }: TicksProps) {
+  return (
+    <>
+      <Tick on={judgement.ribbon} onTick={(ribbon) => change({ ribbon })}>
+        put my ribbon on it
+      </Tick>
+      {strength !== null && (
+        <Tick on={judgement.advise} onTick={(advise) => change({ advise })}>
+          advise {strength} % as its usual strength
+        </Tick>
+      )}
+      {trim && (
+        <Tick on={judgement.keepTrim} onTick={(keepTrim) => change({ keepTrim })}>
+          keep the trim with the profile as its compensation
+        </Tick>
+      )}
+      {choice && (
+        <Tick on={judgement.house} off={!judgement.chosen} onTick={(house) => change({ house })}>
+          make it the house choice
+        </Tick>
+      )}
+    </>
   );
 }
 

@@ -51,92 +51,13 @@ export function Convert({ versionId, title, first }: { versionId: string; title:
       setBusy(false);
     }
   };
-  const figure = (label: string, v: number) => (
-    <div>
-      <dt>{label}</dt>
-      <dd className="font-semibold">
-        {v.toFixed(v < 0.1 ? 4 : 2)} <span className="font-normal text-soft">ΔE00</span>
-      </dd>
-    </div>
-  );
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_300px] gap-8">
       <div>
         <h2 className="mb-1 text-[17px]">Goes into the table</h2>
-        <table className="list mb-7 table-fixed">
-          <colgroup>
-            <col className="w-[34px]" />
-            <col className="w-[210px]" />
-            <col />
-          </colgroup>
-          <thead>
-            <tr>
-              <th>
-                <span className="sr-only">Take</span>
-              </th>
-              <th>Setting</th>
-              <th>Value</th>
-            </tr>
-          </thead>
-          <tbody>
-            {first.carried.map((c) => (
-              <tr key={c.setting}>
-                <td>
-                  <input
-                    type="checkbox"
-                    aria-label={`Take ${c.title}`}
-                    checked={!off.has(c.setting)}
-                    onChange={(event) => {
-                      const n = new Set(off);
-                      if (event.target.checked) n.delete(c.setting);
-                      else n.add(c.setting);
-                      setOff(n);
-                    }}
-                  />
-                </td>
-                <td>{c.title}</td>
-                <td className="[overflow-wrap:anywhere]">
-                  {valueText(c.value)} <span className="text-soft">{c.unit}</span>
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Carried carried={first.carried} off={off} onChange={setOff} />
         <h2 className="mb-1 text-[17px]">Is left out</h2>
-        {first.left.length || Object.keys(view.unknown).length ? (
-          <table className="list table-fixed">
-            <colgroup>
-              <col className="w-[244px]" />
-              <col className="w-[90px]" />
-              <col />
-            </colgroup>
-            <thead>
-              <tr>
-                <th>Setting</th>
-                <th>Class</th>
-                <th>Why</th>
-              </tr>
-            </thead>
-            <tbody>
-              {first.left.map((l) => (
-                <tr key={l.setting}>
-                  <td>{l.title}</td>
-                  <td className="text-soft">{l.class}</td>
-                  <td>{l.reason}</td>
-                </tr>
-              ))}
-              {Object.keys(view.unknown).map((key) => (
-                <tr key={key}>
-                  <td className="font-mono text-[12px]">{key}</td>
-                  <td className="text-soft">unknown</td>
-                  <td>is not in the editor’s mapping; it stays in the preset</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        ) : (
-          <p className="border-t border-line py-2 text-soft">Nothing: all of this preset can go into a table.</p>
-        )}
+        <LeftOut left={first.left} unknown={Object.keys(view.unknown)} />
       </div>
       <div>
         <Notice problem={problem} className="mb-3" />
@@ -154,9 +75,9 @@ export function Convert({ versionId, title, first }: { versionId: string; title:
         </label>
         <h2 className="mb-1 text-[15px]">Table error</h2>
         <dl className="facts border-b border-line" aria-live="polite">
-          {figure('Mean', view.residual.meanDeltaE)}
-          {figure('95th percentile', view.residual.p95DeltaE)}
-          {figure('Largest', view.residual.maxDeltaE)}
+          <DeltaE label="Mean" value={view.residual.meanDeltaE} />
+          <DeltaE label="95th percentile" value={view.residual.p95DeltaE} />
+          <DeltaE label="Largest" value={view.residual.maxDeltaE} />
         </dl>
         <p className="mb-4 mt-1 text-[12px] text-soft">
           Our rendering of the preset against the table, over 20,000 colors.
@@ -176,5 +97,104 @@ export function Convert({ versionId, title, first }: { versionId: string; title:
         </p>
       </div>
     </div>
+  );
+}
+
+function DeltaE({ label, value }: { label: string; value: number }) {
+  return (
+    <div>
+      <dt>{label}</dt>
+      <dd className="font-semibold">
+        {value.toFixed(value < 0.1 ? 4 : 2)} <span className="font-normal text-soft">ΔE00</span>
+      </dd>
+    </div>
+  );
+}
+
+interface CarriedProps {
+  carried: View['carried'];
+  /** settings that are not taken */ off: ReadonlySet<string>;
+  onChange: (off: ReadonlySet<string>) => void;
+}
+
+function Carried({ carried, off, onChange }: CarriedProps) {
+  const take = (setting: string, on: boolean) => {
+    const next = new Set(off);
+    if (on) next.delete(setting);
+    else next.add(setting);
+    onChange(next);
+  };
+  return (
+    <table className="list mb-7 table-fixed">
+      <colgroup>
+        <col className="w-[34px]" />
+        <col className="w-[210px]" />
+        <col />
+      </colgroup>
+      <thead>
+        <tr>
+          <th>
+            <span className="sr-only">Take</span>
+          </th>
+          <th>Setting</th>
+          <th>Value</th>
+        </tr>
+      </thead>
+      <tbody>
+        {carried.map(({ setting, title, value, unit }) => (
+          <tr key={setting}>
+            <td>
+              <input
+                type="checkbox"
+                aria-label={`Take ${title}`}
+                checked={!off.has(setting)}
+                onChange={(event) => take(setting, event.target.checked)}
+              />
+            </td>
+            <td>{title}</td>
+            <td className="[overflow-wrap:anywhere]">
+              {valueText(value)} <span className="text-soft">{unit}</span>
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function LeftOut({ left, unknown }: { left: View['left']; unknown: string[] }) {
+  if (!left.length && !unknown.length)
+    return <p className="border-t border-line py-2 text-soft">Nothing: all of this preset can go into a table.</p>;
+  return (
+    <table className="list table-fixed">
+      <colgroup>
+        <col className="w-[244px]" />
+        <col className="w-[90px]" />
+        <col />
+      </colgroup>
+      <thead>
+        <tr>
+          <th>Setting</th>
+          <th>Class</th>
+          <th>Why</th>
+        </tr>
+      </thead>
+      <tbody>
+        {left.map((entry) => (
+          <tr key={entry.setting}>
+            <td>{entry.title}</td>
+            <td className="text-soft">{entry.class}</td>
+            <td>{entry.reason}</td>
+          </tr>
+        ))}
+        {unknown.map((key) => (
+          <tr key={key}>
+            <td className="font-mono text-[12px]">{key}</td>
+            <td className="text-soft">unknown</td>
+            <td>is not in the editor’s mapping; it stays in the preset</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }

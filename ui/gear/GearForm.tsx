@@ -1,10 +1,12 @@
 'use client';
 /** A camera or a lens of the studio: its names, what tells it apart, and where it fits. */
-import { Dialog } from 'radix-ui';
-import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { call, problemOf, type ProblemText } from '../kit/call';
+import { useAction } from '../kit/action';
+import { call } from '../kit/call';
+import { Field } from '../kit/Field';
+import { Modal, ModalFoot } from '../kit/Modal';
 import { Notice } from '../kit/Notice';
+import { bodyOf, fieldsOf, type GearFields } from './model/gear-fields';
 
 export interface Gear {
   id: string;
@@ -17,154 +19,115 @@ export interface Gear {
   sensor_width?: number | null;
   sensor_height?: number | null;
 }
-const label = 'flex flex-col gap-0.5 text-[12px] text-soft';
-const control = 'field text-[13.5px] text-ink';
-const words = (text: string): string[] =>
-  text
-    .split(',')
-    .map((t) => t.trim())
-    .filter(Boolean);
-const size = (s: string): number | null => (s.trim() === '' ? null : Number(s));
+type Kind = 'camera' | 'lens';
 
-export function GearForm({ kind, gear, onClose }: { kind: 'camera' | 'lens'; gear: Gear | null; onClose: () => void }) {
-  const router = useRouter();
-  const [f, setF] = useState({
-    maker: gear?.maker ?? '',
-    model: gear?.model ?? '',
-    names: gear?.names.join(', ') ?? '',
-    mount: gear?.mount ?? '',
-    conversion: gear?.conversion ?? '',
-    serials: gear?.serials?.join(', ') ?? '',
-    sensor_width: String(gear?.sensor_width ?? ''),
-    sensor_height: String(gear?.sensor_height ?? ''),
-  });
-  const [problem, setProblem] = useState<ProblemText | null>(null);
-  const [busy, setBusy] = useState(false);
-  const [sure, setSure] = useState(false);
-  const at = `/api/gear/${kind === 'camera' ? 'cameras' : 'lenses'}`;
-  const field = (k: keyof typeof f) => ({
-    className: control,
-    value: f[k],
-    onChange: (e: { target: { value: string } }) => setF({ ...f, [k]: e.target.value }),
-  });
+interface Props {
+  kind: Kind;
+  gear: Gear | null;
+  onClose: () => void;
+}
+
+export function GearForm({ kind, gear, onClose }: Props) {
+  const [fields, setFields] = useState(() => fieldsOf(gear));
+  const { busy, problem, runAndRefresh } = useAction();
+  const all = `/api/gear/${kind === 'camera' ? 'cameras' : 'lenses'}`;
   const run = async (work: () => Promise<unknown>) => {
-    setBusy(true);
-    setProblem(null);
-    try {
-      await work();
-      router.refresh();
-      onClose();
-    } catch (error) {
-      setProblem(problemOf(error));
-    }
-    setBusy(false);
+    if (await runAndRefresh(work)) onClose();
   };
-  const save = () =>
-    run(() =>
-      call(gear ? `${at}/${gear.id}` : at, gear ? 'PUT' : 'POST', {
-        maker: f.maker,
-        model: f.model,
-        names: words(f.names),
-        mount: f.mount,
-        ...(kind === 'camera'
-          ? {
-              conversion: f.conversion,
-              serials: words(f.serials),
-              sensor_width: size(f.sensor_width),
-              sensor_height: size(f.sensor_height),
-            }
-          : {}),
-      }),
+  const save = () => {
+    const body = bodyOf(kind, fields);
+    return run(() => (gear ? call(`${all}/${gear.id}`, 'PUT', body) : call(all, 'POST', body)));
+  };
+  return (
+    <Modal title={gear ? gear.model : `A ${kind} of the studio`} width={620} top="12vh" onClose={onClose}>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          void save();
+        }}
+      >
+        <div className="mb-3 grid grid-cols-4 gap-3">
+          <Names fields={fields} onChange={setFields} />
+          {kind === 'camera' && <Body fields={fields} onChange={setFields} />}
+        </div>
+        <Notice problem={problem} className="mb-3" />
+        <ModalFoot>
+          <button className="button main" disabled={busy}>
+            {gear ? 'Save' : 'List it'}
+          </button>
+        </ModalFoot>
+        {gear && (
+          <TakeOff model={gear.model} busy={busy} onSure={() => void run(() => call(`${all}/${gear.id}`, 'DELETE'))} />
+        )}
+      </form>
+    </Modal>
+  );
+}
+
+interface Part {
+  fields: GearFields;
+  onChange: (fields: GearFields) => void;
+}
+
+/** What an input of one of the fields needs beside its own rules. */
+function bound({ fields, onChange }: Part, name: keyof GearFields) {
+  return {
+    value: fields[name],
+    onChange: (event: { target: { value: string } }) => onChange({ ...fields, [name]: event.target.value }),
+  };
+}
+
+function Names(part: Part) {
+  return (
+    <>
+      <Field label="Maker">{(field) => <input {...field} {...bound(part, 'maker')} maxLength={80} />}</Field>
+      <Field label="Model, as its files name it" className="col-span-3">
+        {(field) => <input autoFocus {...field} {...bound(part, 'model')} required maxLength={120} />}
+      </Field>
+      <Field label="Other names that it bears, with commas" className="col-span-4">
+        {(field) => <input {...field} {...bound(part, 'names')} />}
+      </Field>
+      <Field label="Mount">{(field) => <input {...field} {...bound(part, 'mount')} maxLength={60} />}</Field>
+    </>
+  );
+}
+
+/** What only a camera has. */
+function Body(part: Part) {
+  const millimeters = { type: 'number', step: 'any', min: 1, max: 200 };
+  return (
+    <>
+      <Field label="Serials of our bodies, with commas" className="col-span-3">
+        {(field) => <input {...field} {...bound(part, 'serials')} />}
+      </Field>
+      <Field label="Conversion, such as infrared; none for a plain body" className="col-span-2">
+        {(field) => <input {...field} {...bound(part, 'conversion')} maxLength={60} />}
+      </Field>
+      <Field label="Sensor width, mm">
+        {(field) => <input {...millimeters} {...field} {...bound(part, 'sensor_width')} />}
+      </Field>
+      <Field label="Sensor height, mm">
+        {(field) => <input {...millimeters} {...field} {...bound(part, 'sensor_height')} />}
+      </Field>
+    </>
+  );
+}
+
+/** Asks once more before the deed. */
+function TakeOff({ model, busy, onSure }: { model: string; busy: boolean; onSure: () => void }) {
+  const [asked, setAsked] = useState(false);
+  if (!asked)
+    return (
+      <button type="button" className="button danger" onClick={() => setAsked(true)}>
+        Take off the list
+      </button>
     );
   return (
-    <Dialog.Root
-      open
-      onOpenChange={(open) => {
-        if (!open) onClose();
-      }}
-    >
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-40 bg-black/30" />
-        <Dialog.Content
-          aria-describedby={undefined}
-          className="fixed left-1/2 top-[12vh] z-50 max-h-[80vh] w-[620px] max-w-[94vw] -translate-x-1/2 overflow-auto border border-line bg-paper p-4"
-          style={{ boxShadow: 'var(--shade)' }}
-        >
-          <Dialog.Title className="mb-2 text-[17px]">{gear ? gear.model : `A ${kind} of the studio`}</Dialog.Title>
-          <form
-            onSubmit={(event) => {
-              event.preventDefault();
-              void save();
-            }}
-          >
-            <div className="mb-3 grid grid-cols-4 gap-3">
-              <label className={label}>
-                Maker
-                <input {...field('maker')} maxLength={80} />
-              </label>
-              <label className={`${label} col-span-3`}>
-                Model, as its files name it
-                <input autoFocus {...field('model')} required maxLength={120} />
-              </label>
-              <label className={`${label} col-span-4`}>
-                Other names that it bears, with commas
-                <input {...field('names')} />
-              </label>
-              <label className={label}>
-                Mount
-                <input {...field('mount')} maxLength={60} />
-              </label>
-              {kind === 'camera' && (
-                <>
-                  <label className={`${label} col-span-3`}>
-                    Serials of our bodies, with commas
-                    <input {...field('serials')} />
-                  </label>
-                  <label className={`${label} col-span-2`}>
-                    Conversion, such as infrared; none for a plain body
-                    <input {...field('conversion')} maxLength={60} />
-                  </label>
-                  <label className={label}>
-                    Sensor width, mm
-                    <input type="number" step="any" min={1} max={200} {...field('sensor_width')} />
-                  </label>
-                  <label className={label}>
-                    Sensor height, mm
-                    <input type="number" step="any" min={1} max={200} {...field('sensor_height')} />
-                  </label>
-                </>
-              )}
-            </div>
-            <Notice problem={problem} className="mb-3" />
-            <div className="flex items-center gap-2">
-              {gear &&
-                (sure ? (
-                  <>
-                    <span className="text-soft">Requests for it stay.</span>
-                    <button
-                      type="button"
-                      className="button danger"
-                      disabled={busy}
-                      onClick={() => void run(() => call(`${at}/${gear.id}`, 'DELETE'))}
-                    >
-                      Take {gear.model} off the list
-                    </button>
-                  </>
-                ) : (
-                  <button type="button" className="button danger" onClick={() => setSure(true)}>
-                    Take off the list
-                  </button>
-                ))}
-              <Dialog.Close className="button quiet ml-auto" type="button">
-                Leave it
-              </Dialog.Close>
-              <button className="button main" disabled={busy}>
-                {gear ? 'Keep' : 'List it'}
-              </button>
-            </div>
-          </form>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    <span className="flex items-center gap-2">
+      <button type="button" className="button danger" disabled={busy} onClick={onSure}>
+        Take {model} off the list
+      </button>
+      <span className="text-soft">Requests for it stay.</span>
+    </span>
   );
 }

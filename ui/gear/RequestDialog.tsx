@@ -113,7 +113,7 @@ export function RequestDialog({
             <Notice problem={problem} className="mb-3" />
             <div className="flex justify-end gap-2">
               <Dialog.Close className="button quiet" type="button">
-                Leave it
+                Cancel
               </Dialog.Close>
               <button className="button main" disabled={busy}>
                 Note the request

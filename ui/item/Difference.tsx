@@ -29,13 +29,7 @@ const LINES = 100;
 const figure = (n: number): string => n.toFixed(2);
 
 export function Difference({ older, newer, references, settings, facts, curves, color, frames, records }: Props) {
-  const nothing =
-    !references &&
-    !settings.length &&
-    !facts.length &&
-    !curves.length &&
-    !(records && records.added.length + records.changed.length + records.gone.length) &&
-    (!color || color.max < 0.005);
+  const nothing = !differs({ references, settings, facts, curves, records, color });
   return (
     <section
       aria-label={`Version ${older.number} against version ${newer.number}`}
@@ -59,92 +53,14 @@ export function Difference({ older, newer, references, settings, facts, curves, 
           {figure(color.max)} at most.
         </p>
       )}
-      {settings.length > 0 && (
-        <table className="list mb-3">
-          <thead>
-            <tr>
-              <th>Setting</th>
-              <th>Version {older.number}</th>
-              <th>Version {newer.number}</th>
-            </tr>
-          </thead>
-          <tbody>
-            {settings.map((s) => (
-              <tr key={s.setting}>
-                <td>{s.title}</td>
-                <td className="[overflow-wrap:anywhere]">{said(s.before)}</td>
-                <td className="[overflow-wrap:anywhere]">{said(s.after)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      )}
-      {facts.length > 0 && (
-        <table className="list mb-3">
-          <thead>
-            <tr>
-              <th>Fact of the file</th>
-              <th>Version {older.number}</th>
-              <th>Version {newer.number}</th>
-            </tr>
-          </thead>
-          <tbody>
-            {facts.map((f) => (
-              <tr key={f.name}>
-                <td>{f.name}</td>
-                <td className="[overflow-wrap:anywhere]">{f.before}</td>
-                <td className="[overflow-wrap:anywhere]">{f.after}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      )}
-      {records &&
-        (
-          [
-            ['added', 'Added'],
-            ['changed', 'Calibrated anew'],
-            ['gone', 'Gone'],
-          ] as const
-        ).map(
-          ([k, title]) =>
-            records[k].length > 0 && (
-              <table key={k} className="list mb-3">
-                <thead>
-                  <tr>
-                    <th>
-                      {title}, {records[k].length.toLocaleString('en')}
-                    </th>
-                    <th>Version {older.number}</th>
-                    <th>Version {newer.number}</th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {records[k].slice(0, LINES).map((line) => (
-                    <tr key={`${line.what} ${line.name}`}>
-                      <td className="[overflow-wrap:anywhere]">
-                        {line.name} <span className="text-soft">{line.what}</span>
-                      </td>
-                      <td>{line.before}</td>
-                      <td>{line.after}</td>
-                    </tr>
-                  ))}
-                  {records[k].length > LINES && (
-                    <tr>
-                      <td colSpan={3} className="text-soft">
-                        and {(records[k].length - LINES).toLocaleString('en')} more
-                      </td>
-                    </tr>
-                  )}
-                </tbody>
-              </table>
-            ),
-        )}
-      {records && records.same > 0 && (
-        <p className="mb-2 text-soft">
-          {records.same.toLocaleString('en')} {records.same === 1 ? 'record is' : 'records are'} the same.
-        </p>
-      )}
+      <Changes
+        of="Setting"
+        older={older}
+        newer={newer}
+        changes={settings.map((s) => ({ name: s.title, before: said(s.before), after: said(s.after) }))}
+      />
+      <Changes of="Fact of the file" older={older} newer={newer} changes={facts} />
+      {records && <Records records={records} older={older} newer={newer} />}
       {curves.length > 0 && (
         <div className="mb-3 grid grid-cols-[repeat(auto-fill,minmax(200px,1fr))] gap-4">
           {curves.map((c) => (
@@ -152,28 +68,128 @@ export function Difference({ older, newer, references, settings, facts, curves, 
           ))}
         </div>
       )}
-      {frames.length > 0 && (
-        <table className="list">
-          <thead>
-            <tr>
-              <th>On the frame</th>
-              <th className="text-right">mean ΔE00</th>
-              <th className="text-right">95 %</th>
-              <th className="text-right">at most</th>
-            </tr>
-          </thead>
+      {frames.length > 0 && <OnFrames frames={frames} />}
+    </section>
+  );
+}
+
+/** Whether anything beside the bytes is another; color that nobody could see does not count. */
+function differs({
+  references,
+  settings,
+  facts,
+  curves,
+  records,
+  color,
+}: Omit<Props, 'older' | 'newer' | 'frames'>): boolean {
+  const lines = records ? records.added.length + records.changed.length + records.gone.length : 0;
+  if (references || settings.length + facts.length + curves.length + lines > 0) return true;
+  return color !== null && color.max >= 0.005;
+}
+
+interface Versions {
+  older: { number: number };
+  newer: { number: number };
+}
+
+interface ChangesProps extends Versions {
+  of: string;
+  changes: { name: string; before: string; after: string }[];
+}
+
+function Changes({ of, older, newer, changes }: ChangesProps) {
+  if (!changes.length) return null;
+  return (
+    <table className="list mb-3">
+      <Head title={of} older={older} newer={newer} />
+      <tbody>
+        {changes.map(({ name, before, after }) => (
+          <tr key={name}>
+            <td>{name}</td>
+            <td className="[overflow-wrap:anywhere]">{before}</td>
+            <td className="[overflow-wrap:anywhere]">{after}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function Head({ title, older, newer }: Versions & { title: string }) {
+  return (
+    <thead>
+      <tr>
+        <th>{title}</th>
+        <th>Version {older.number}</th>
+        <th>Version {newer.number}</th>
+      </tr>
+    </thead>
+  );
+}
+
+const GROUPS = [
+  ['added', 'Added'],
+  ['changed', 'Calibrated anew'],
+  ['gone', 'Gone'],
+] as const;
+
+/** What became of the records of a lens database. */
+function Records({ records, older, newer }: Versions & { records: NonNullable<Props['records']> }) {
+  return (
+    <>
+      {GROUPS.filter(([group]) => records[group].length > 0).map(([group, title]) => (
+        <table key={group} className="list mb-3">
+          <Head title={`${title}, ${records[group].length.toLocaleString('en')}`} older={older} newer={newer} />
           <tbody>
-            {frames.map((f) => (
-              <tr key={f.id}>
-                <td>{f.name}</td>
-                <td className="text-right">{figure(f.mean)}</td>
-                <td className="text-right">{figure(f.p95)}</td>
-                <td className="text-right">{figure(f.max)}</td>
+            {records[group].slice(0, LINES).map((line) => (
+              <tr key={`${line.what} ${line.name}`}>
+                <td className="[overflow-wrap:anywhere]">
+                  {line.name} <span className="text-soft">{line.what}</span>
+                </td>
+                <td>{line.before}</td>
+                <td>{line.after}</td>
               </tr>
             ))}
+            {records[group].length > LINES && (
+              <tr>
+                <td colSpan={3} className="text-soft">
+                  and {(records[group].length - LINES).toLocaleString('en')} more
+                </td>
+              </tr>
+            )}
           </tbody>
         </table>
+      ))}
+      {records.same > 0 && (
+        <p className="mb-2 text-soft">
+          {records.same.toLocaleString('en')} {records.same === 1 ? 'record is' : 'records are'} the same.
+        </p>
       )}
-    </section>
+    </>
+  );
+}
+
+function OnFrames({ frames }: Pick<Props, 'frames'>) {
+  return (
+    <table className="list">
+      <thead>
+        <tr>
+          <th>On the frame</th>
+          <th className="text-right">mean ΔE00</th>
+          <th className="text-right">95 %</th>
+          <th className="text-right">at most</th>
+        </tr>
+      </thead>
+      <tbody>
+        {frames.map(({ id, name, mean, p95, max }) => (
+          <tr key={id}>
+            <td>{name}</td>
+            <td className="text-right">{figure(mean)}</td>
+            <td className="text-right">{figure(p95)}</td>
+            <td className="text-right">{figure(max)}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
   );
 }

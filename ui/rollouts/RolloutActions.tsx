@@ -67,7 +67,7 @@ export function RolloutActions({ id, status, files, stations, isUndo, may }: Pro
                 <AlertDialog.Action className="button main" onClick={() => void say('undo')}>
                   Take back {sentence}
                 </AlertDialog.Action>
-                <AlertDialog.Cancel className="button quiet">Leave it</AlertDialog.Cancel>
+                <AlertDialog.Cancel className="button quiet">Cancel</AlertDialog.Cancel>
               </div>
             </AlertDialog.Content>
           </AlertDialog.Portal>

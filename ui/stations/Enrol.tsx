@@ -90,7 +90,7 @@ export function Enrol({ editors }: { editors: { id: string; title: string }[] })
               )}
               <div className="mt-1 flex gap-2">
                 <button className="button main">Add and make a code</button>
-                <Dialog.Close className="button quiet">Leave it</Dialog.Close>
+                <Dialog.Close className="button quiet">Cancel</Dialog.Close>
               </div>
             </form>
           )}

@@ -77,7 +77,7 @@ export function Backup() {
             <Notice problem={problem} className="mb-3" />
             <div className="flex justify-end gap-2">
               <Dialog.Close className="button quiet" disabled={busy}>
-                Leave it
+                Cancel
               </Dialog.Close>
               <button className="button danger" disabled={busy} onClick={() => void restore()}>
                 {busy ? 'Restoring' : 'Restore'}

@@ -3,21 +3,20 @@ import { notFound } from 'next/navigation';
 import { Problem } from '@/core/problem';
 import { may } from '@/server/people/roles';
 import { rolloutFor, type StepRow } from '@/server/rollouts/service';
-import { stationViews } from '@/server/stations/views';
+import { stationViews, type StationView } from '@/server/stations/views';
 import { signedInPerson } from '@/server/http';
 import { PageHead } from '@/ui/shell/Shell';
-import { fidelity } from '@/ui/kit/fidelity';
 import { Refresh } from '@/ui/kit/Refresh';
 import { State } from '@/ui/kit/State';
 import { Ago } from '@/ui/kit/time';
+import { Reported } from '@/ui/rollouts/Reported';
 import { RolloutActions } from '@/ui/rollouts/RolloutActions';
+import { Steps } from '@/ui/rollouts/Steps';
 
 export const metadata = { title: 'Rollout' };
-const deed = (s: StepRow) => {
-  if (s.do_what === 'remove') return 'take away';
-  if (s.expect) return 'replace';
-  return 'write';
-};
+/** Titles of a station's editors, by editor and version. */
+const titlesOf = (view: StationView | undefined): Map<string, string> =>
+  new Map(view?.editors.map((editor) => [`${editor.editor} ${editor.version}`, editor.title]));
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
   const person = await signedInPerson();
@@ -70,42 +69,9 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
           may={may(person, 'rollout.confirm')}
         />
       </PageHead>
-      {rollout.undoes && (
-        <p className="mb-3 text-soft">
-          Takes back an{' '}
-          <Link className="underline" href={`/rollouts/${rollout.undoes}`}>
-            earlier rollout
-          </Link>
-          .
-        </p>
-      )}
-      {undoneBy && (
-        <p className="mb-3 text-soft">
-          Taken back by{' '}
-          <Link className="underline" href={`/rollouts/${undoneBy}`}>
-            its undoing
-          </Link>
-          .
-        </p>
-      )}
-      {rollout.status !== 'planned' && live.length > 0 && (
-        <div className="mb-6 max-w-[560px]">
-          <p className="mb-1">
-            {settled} of {live.length} files reported
-            {bad > 0 && <span className="text-madder">, {bad} left alone or failed</span>}
-          </p>
-          <div
-            role="progressbar"
-            aria-label="Files reported"
-            aria-valuenow={settled}
-            aria-valuemin={0}
-            aria-valuemax={live.length}
-            className="h-[4px] bg-line"
-          >
-            <div className="h-full bg-verd" style={{ width: `${(100 * settled) / live.length}%` }} />
-          </div>
-        </div>
-      )}
+      {rollout.undoes && <Undoing before="Takes back an" words="earlier rollout" id={rollout.undoes} />}
+      {undoneBy && <Undoing before="Taken back by" words="its undoing" id={undoneBy} />}
+      {rollout.status !== 'planned' && live.length > 0 && <Reported settled={settled} bad={bad} of={live.length} />}
       {stations.map(([sid, name]) => {
         const own = steps.filter((s) => s.station_id === sid);
         const view = views.find((v) => v.station.id === sid);
@@ -143,74 +109,22 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
                 </a>
               )}
             </h2>
-            <table className="list table-fixed">
-              <colgroup>
-                <col className="w-[190px]" />
-                <col className="w-[120px]" />
-                <col className="w-[76px]" />
-                <col />
-                <col className="w-[230px]" />
-              </colgroup>
-              <thead>
-                <tr>
-                  <th>Item</th>
-                  <th>For</th>
-                  <th>Does</th>
-                  <th>File</th>
-                  <th>State</th>
-                </tr>
-              </thead>
-              <tbody>
-                {own.map((step) => {
-                  const st = stateOf(step);
-                  return (
-                    <tr
-                      key={step.id}
-                      data-path={step.path}
-                      data-state={step.do_what === 'none' ? step.decision : st.state}
-                    >
-                      <td className="font-serif text-[15px] [overflow-wrap:anywhere]">
-                        {step.title ??
-                          (step.lines || step.decision === 'put' || step.do_what === 'remove'
-                            ? 'the list of files'
-                            : '–')}
-                        {step.number && <span className="font-sans text-[12px] text-soft"> v{step.number}</span>}
-                      </td>
-                      <td>
-                        {view?.editors.find((e) => e.editor === step.editor_id && e.version === step.editor_version)
-                          ?.title ?? `${step.editor_id} ${step.editor_version}`}
-                      </td>
-                      <td>{step.do_what === 'none' ? <span className="text-soft">nothing</span> : deed(step)}</td>
-                      <td className="text-[12px] [overflow-wrap:anywhere]">
-                        {step.path || <span className="text-soft">–</span>}
-                        {step.do_what === 'put' && (
-                          <span className="block text-soft">
-                            {(step.size / 1000).toFixed(0)} kB{step.points ? `, ${step.points} points` : ''}
-                            {fidelity(step.residual)}
-                          </span>
-                        )}
-                      </td>
-                      <td>
-                        {step.do_what === 'none' ? (
-                          <>
-                            <State of={step.decision} />
-                            <span className="block text-[12px] text-soft">{step.note}</span>
-                          </>
-                        ) : (
-                          <>
-                            <State of={st.state} />
-                            <span className="block text-[12px] text-soft">{st.reason || step.note}</span>
-                          </>
-                        )}
-                      </td>
-                    </tr>
-                  );
-                })}
-              </tbody>
-            </table>
+            <Steps steps={own} stateOf={stateOf} titles={titlesOf(view)} />
           </section>
         );
       })}
     </div>
+  );
+}
+
+function Undoing({ before, words, id }: { before: string; words: string; id: string }) {
+  return (
+    <p className="mb-3 text-soft">
+      {before}{' '}
+      <Link className="underline" href={`/rollouts/${id}`}>
+        {words}
+      </Link>
+      .
+    </p>
   );
 }
