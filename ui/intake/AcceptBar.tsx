@@ -2,6 +2,7 @@
 /** Where an arrival goes, from whom it is, and under which licence: the bar that settles it. */
 import { useState } from 'react';
 import { kindWords } from '../shelves/model/spine';
+import { barControl, barLabel } from './bar-classes';
 import { AcceptDetails } from './AcceptDetails';
 import { acceptanceOf, isComplete, NEW, type Acceptance, type AcceptForm } from './model/acceptance';
 import { shelfOfKind } from './model/usual-shelf';
@@ -22,9 +23,6 @@ interface Props {
   onAccept: (acceptance: Acceptance) => void;
   onDiscard: () => void;
 }
-
-export const barLabel = 'flex flex-col gap-0.5 text-[12px] text-soft';
-export const barControl = 'field text-[13.5px] text-ink';
 
 export function AcceptBar(props: Props) {
   const { usual, kinds, takeable, left, shelves, licences, busy, onAccept, onDiscard } = props;

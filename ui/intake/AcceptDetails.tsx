@@ -1,7 +1,7 @@
 'use client';
 /** What is asked for less often: a licence that is not listed yet, where each kind goes, the release, the source. */
 import type { ReactNode } from 'react';
-import { barControl, barLabel } from './AcceptBar';
+import { barControl, barLabel } from './bar-classes';
 import { NEW, type AcceptForm } from './model/acceptance';
 
 interface Props {

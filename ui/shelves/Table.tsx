@@ -7,7 +7,7 @@ import { useTableColumns } from './hooks/table-columns';
 import type { Spine } from './model/spine';
 import { TableBar } from './TableBar';
 import { TableHead } from './TableHead';
-import { TableRow } from './TableRow';
+import { ROW_HEIGHT, TableRow } from './TableRow';
 
 interface Props {
   search: string;
@@ -24,7 +24,6 @@ interface Props {
   /** rows can be chosen */ may: boolean;
 }
 
-export const ROW_HEIGHT = 33;
 const RESTED_MS = 120;
 
 export function Table(props: Props) {

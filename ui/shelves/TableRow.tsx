@@ -1,8 +1,9 @@
 'use client';
 import type { KeyboardEvent } from 'react';
 import type { Spine } from './model/spine';
-import { ROW_HEIGHT } from './Table';
 import type { TableColumn } from './table-columns';
+
+export const ROW_HEIGHT = 33;
 
 interface Props {
   index: number;
