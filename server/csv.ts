@@ -1,4 +1,7 @@
-/** Rows as CSV (RFC 4180), with a byte order mark for spreadsheets. Cells that a spreadsheet would run as a formula are led by an apostrophe. */
+/**
+ * Rows as CSV (RFC 4180), with a byte order mark for spreadsheets. Cells that a spreadsheet would run as a formula are led by an
+ * apostrophe; that and the mark are why these few lines are our own.
+ */
 const cell = (value: unknown): string => {
   let text = Array.isArray(value) ? value.join(' / ') : String(value ?? '');
   if (/^[=+\-@\t\r]/.test(text)) text = `'${text}`;

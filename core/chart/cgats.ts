@@ -1,6 +1,7 @@
 /**
  * Measured values of a chart as CGATS text (ANSI CGATS.17, ISO 28178): keywords, a data format, data. Colors come out as L*a*b*
  * relative to D50, 2° (ISO 13655); XYZ of 0…100 is brought there.
+ * It is our own because there is no package for this format.
  */
 import { labOfXyz } from '../color/lab';
 import { D50, xyzOf } from '../color/spaces';

@@ -1,4 +1,7 @@
-/** Numbers as text for tables of many thousand: eight decimals written straight into bytes, some ten times as fast as strings. */
+/**
+ * Numbers as text for tables of many thousand: eight decimals written straight into bytes. It is our own because a table of 65
+ * points has 823,875 numbers, and a string for each of them is slow.
+ */
 
 /** Eight decimals, the stated quantization of what we write (5e-9); "1" and "0" are written short. */
 const UNIT = 1e8;

@@ -1,6 +1,7 @@
 /**
  * Image file directories of TIFF 6.0 (and of what is laid out like it: EXIF, DNG, DCP): both byte orders, every offset and
  * count checked against the bytes that are there, loops of directories cut. Values are read only when asked for.
+ * It is our own because no package reads DNG's tags from bytes that may lie without taking memory for what they claim.
  */
 import { Problem } from '../problem';
 

@@ -1,6 +1,7 @@
 /**
  * Lossless JPEG (ISO/IEC 10918-1, annex H; SOF3) as DNG files hold it: Huffman-coded differences, predictors 1 to 7,
  * 2 to 16 bits, one to four interleaved components without subsampling, restart intervals.
+ * It is our own because packages for JPEG leave this process out, and camera data comes in it.
  */
 import { Problem } from '../problem';
 

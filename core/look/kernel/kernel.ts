@@ -1,4 +1,7 @@
-/** The WebAssembly kernel for tables: holds its memory, the tables that were used last, and pixels a strip at a time. */
+/**
+ * The WebAssembly kernel for tables: holds its memory, the tables that were used last, and pixels a strip at a time.
+ * It is our own because applying a table is the heart of the job (docs/decisions/0008-kernel.md has the figures).
+ */
 import type { Prepared } from '../apply';
 import { bytes } from './bytes.gen';
 
