@@ -19,7 +19,7 @@ import { addChart, placeChart } from '@/server/charts/service';
 import { addFrame, factsOfFrame, frameFromFile } from '@/server/frames/service';
 import { createItem } from '@/server/items/create';
 import { approve, confirmEncoding, setRibbon } from '@/server/items/service';
-import { addShelf } from '@/server/items/shelves';
+import { addShelf } from '@/server/shelves/service';
 import { runJob } from '@/server/jobs/service';
 import { askFor, coverage, keepGear, trackRequest } from '@/server/gear/service';
 import { addLicence } from '@/server/licences/service';

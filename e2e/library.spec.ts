@@ -320,6 +320,8 @@ test('two people edit one item: the second is told, sees both, and decides; noth
   await dialog(other).getByLabel('Description').fill('for dark glazes');
   await dialog(other).getByRole('button', { name: 'Save', exact: true }).click();
   await expect(other.getByRole('heading', { name: 'Tenmoku, deep', level: 1 })).toBeVisible();
+  // what the other saved has come in behind the open dialog, which stays as it is
+  await expect(page.locator('h1')).toHaveText('Tenmoku, deep');
   await dialog(page).getByLabel('Title', { exact: true }).fill('Tenmoku of the house');
   await dialog(page).getByLabel('Notes').fill('ask Piet');
   await dialog(page).getByRole('button', { name: 'Save', exact: true }).click();

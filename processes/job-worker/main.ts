@@ -1,7 +1,7 @@
 /** The job worker: a process of its own that takes jobs from the queue in PostgreSQL. */
 import { run } from 'graphile-worker';
 import { databaseUrl } from '@/server/db/pool';
-import { fillEffects } from '@/server/items/duplicates';
+import { fillEffects } from '@/server/copies/service';
 import { freeDeadJobs, runJob, type JobHandler } from '@/server/jobs/service';
 import { warmFrames } from '@/server/frames/warm';
 import { readArrival } from '@/server/arrivals/service';

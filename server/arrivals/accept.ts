@@ -12,7 +12,7 @@ import { bringDescriptor } from '../editors/service';
 import { record, type Actor } from '../events';
 import { frameFromFile } from '../frames/service';
 import { addVersion, createItem } from '../items/create';
-import { addShelf } from '../items/shelves';
+import { addShelf } from '../shelves/service';
 import { addLicence, type NewLicence } from '../licences/service';
 import { addJob } from '../jobs/service';
 import { actorOf, allow, type Person } from '../people/roles';

@@ -13,11 +13,11 @@ import { dcp, hald, icc } from '@/core/testing';
 import { people, withDatabase } from '../db/testing/database';
 import { pool, transaction } from '../db/pool';
 import { bringDescriptor, descriptors } from '../editors/service';
-import { convertPreset } from '../items/convert';
+import { convertPreset } from '../versions/convert';
 import { listFrames, framePicture } from '../frames/service';
 import { itemFor } from '../items/service';
-import { addShelf } from '../items/shelves';
-import { searchItems } from '../items/search';
+import { addShelf } from '../shelves/service';
+import { searchItems } from '../search/service';
 import { runJob } from '../jobs/service';
 import { addLicence } from '../licences/service';
 import {

@@ -12,8 +12,8 @@ import oxbow2 from '@/standins/descriptors/oxbow-2.json';
 import { people, withDatabase } from '../db/testing/database';
 import { pool, transaction } from '../db/pool';
 import { bringDescriptor } from '../editors/service';
-import { searchItems } from '../items/search';
-import { addShelf } from '../items/shelves';
+import { searchItems } from '../search/service';
+import { addShelf } from '../shelves/service';
 import { cancelJob, runJob } from '../jobs/service';
 import { inspectPack, type Inspected } from './inspect';
 import {

@@ -11,7 +11,7 @@ import { people, withDatabase } from '../db/testing/database';
 import { databaseUrl, pool, transaction } from '../db/pool';
 import { editItem } from '../items/edit';
 import { createItem } from '../items/create';
-import { addShelf } from '../items/shelves';
+import { addShelf } from '../shelves/service';
 import { actorOf } from '../people/roles';
 import { backup, restore } from './service';
 import { many, one } from '../db/query';

@@ -19,7 +19,7 @@ import { factsOfFrame, frameFromFile, linearPicture, listFrames } from '../frame
 import { createItem } from '../items/create';
 import { editItem } from '../items/edit';
 import { approve, itemFor, lineageOf } from '../items/service';
-import { addShelf } from '../items/shelves';
+import { addShelf } from '../shelves/service';
 import { actorOf } from '../people/roles';
 import {
   baseTable,

@@ -14,7 +14,7 @@ import { pool, transaction } from '../db/pool';
 import { bringDescriptor } from '../editors/service';
 import { createItem } from '../items/create';
 import { archiveItems, editItem } from '../items/edit';
-import { addShelf, putAway } from '../items/shelves';
+import { addShelf, putAway } from '../shelves/service';
 import { approve } from '../items/service';
 import { actorOf } from '../people/roles';
 import { createStation } from '../stations/service';

@@ -6,7 +6,7 @@ import { settingById } from '@/core/preset/settings';
 import { Problem } from '@/core/problem';
 import type { Sql } from '../db/pool';
 import { record, type Actor } from '../events';
-import { effectOf } from './effect';
+import { effectOf } from '../copies/effect';
 import * as q from './queries';
 
 export interface NewVersion {

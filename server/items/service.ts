@@ -21,7 +21,7 @@ import { checked } from '../input';
 import * as q from './queries';
 
 export type { ItemRow, LineRow, SavedSearch, ShelfRow, VersionRow } from './queries';
-export type { SpineRow } from './search';
+export type { SpineRow } from '../search/service';
 
 export const listShelves = (person: Person) => {
   allow(person, 'view');

@@ -16,7 +16,10 @@ export interface LicenceRow {
   items: number;
 }
 
-const columns = `l.id, l.name, l.owner, l.terms, l.may_convert, l.may_spread, l.seats, l.seats_by, to_char(l.ends_on, 'YYYY-MM-DD') as ends_on, l.at_end`;
+const columns = `
+  l.id, l.name, l.owner, l.terms, l.may_convert, l.may_spread, l.seats, l.seats_by,
+  to_char(l.ends_on, 'YYYY-MM-DD') as ends_on, l.at_end
+`;
 export const licences = async (sql: Sql): Promise<LicenceRow[]> =>
   many<LicenceRow>(
     sql,

@@ -4,7 +4,7 @@ import { people, withDatabase } from '../db/testing/database';
 import { pool, transaction } from '../db/pool';
 import { record } from '../events';
 import { actorOf } from '../people/roles';
-import { addShelf } from '../items/shelves';
+import { addShelf } from '../shelves/service';
 import { eventsSince, follow, newestEvent, type LiveMessage } from './service';
 import { one } from '../db/query';
 

@@ -9,13 +9,13 @@ import { eventsAfter, lastEventId, record } from '../events';
 import { activityOfItem, listActivity } from '../activity/service';
 import { backupFor, restoreFor } from '../backup/service';
 import { describeEditor, descriptorJson, listEditors, listTakings } from '../editors/service';
-import { copies, markMeant, mergeItems } from '../items/duplicates';
-import { retire, writeIntoFile } from '../items/versions';
+import { copies, markMeant, mergeItems } from '../copies/service';
+import { retire, writeIntoFile } from '../versions/service';
 import { clearRibbons, listRibbons, orderRibbons } from '../ribbons/service';
 import { foundCount, takeInFound } from '../stations/station-arrival';
-import { convertPreset, previewConversion } from '../items/convert';
-import { freshCount, markSeen } from '../items/fresh';
-import { searchCounts, searchItems, searchShelves } from '../items/search';
+import { convertPreset, previewConversion } from '../versions/convert';
+import { freshCount, markSeen } from '../search/fresh';
+import { searchCounts, searchItems, searchShelves } from '../search/service';
 import { inspectionOf, approve, confirmEncoding, itemFor, listShelves, setRibbon, tableFor } from '../items/service';
 import { applyBulk, archiveItems, editItem, previewBulk } from '../items/edit';
 import {
@@ -26,11 +26,11 @@ import {
   orderShelves,
   putAway,
   removeShelf,
-} from '../items/shelves';
+} from '../shelves/service';
 import { askFor, coverage, explain, keepGear, listSeen, removeGear, trackRequest } from '../gear/service';
 import { foretellFor } from '../gear/foretell';
 import { addLicence, changeLicence, listLicences } from '../licences/service';
-import { derive, previewDerived } from '../items/derive';
+import { derive, previewDerived } from '../versions/derive';
 import { addChart, layChartOut, listCharts, placeChart } from '../charts/service';
 import { addExport, exportPicture, listExports, removeExport } from '../frames/exports';
 import { framePart, fullSize } from '../frames/full';

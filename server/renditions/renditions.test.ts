@@ -15,7 +15,7 @@ import { createItem } from '../items/create';
 import { editItem } from '../items/edit';
 import { versionById } from '../items/queries';
 import { confirmEncoding } from '../items/service';
-import { addShelf } from '../items/shelves';
+import { addShelf } from '../shelves/service';
 import { recognise } from '@/core/recognise';
 import { actorOf } from '../people/roles';
 import { renditionFor } from './service';

@@ -146,7 +146,13 @@ export const insertStep = (
       s.lines,
     ],
   );
-const stepColumns = `s.id, s.station_id, st.name as station, s.agent_station_id, s.editor_id, s.editor_version, s.place, s.version_id, s.rendition_id, s.n, s.do_what, s.path, encode(s.sha256, 'hex') as sha, s.size, encode(s.expect, 'hex') as expect, s.decision, s.note, s.outcome, s.message, encode(s.before, 'hex') as before, s.prior, s.lines, i.title, i.id as item_id, v.number, r.points, r.residual`;
+const stepColumns = `
+  s.id, s.station_id, st.name as station, s.agent_station_id, s.editor_id, s.editor_version, s.place,
+  s.version_id, s.rendition_id, s.n, s.do_what, s.path, s.size, s.prior, s.lines,
+  encode(s.sha256, 'hex') as sha, encode(s.expect, 'hex') as expect, encode(s.before, 'hex') as before,
+  s.decision, s.note, s.outcome, s.message,
+  i.title, i.id as item_id, v.number, r.points, r.residual
+`;
 export const stepsOf = async (sql: Sql, rolloutId: string): Promise<StepRow[]> =>
   many<StepRow>(
     sql,

@@ -14,11 +14,11 @@ import { putBlob } from '../blobs/service';
 import { people, withDatabase } from '../db/testing/database';
 import { pool, transaction } from '../db/pool';
 import { bringDescriptor, descriptors } from '../editors/service';
-import { convertPreset } from '../items/convert';
+import { convertPreset } from '../versions/convert';
 import { createItem } from '../items/create';
 import { approve, confirmEncoding, itemFor, lineageOf } from '../items/service';
 import { editItem } from '../items/edit';
-import { addShelf } from '../items/shelves';
+import { addShelf } from '../shelves/service';
 import { actorOf } from '../people/roles';
 import {
   createStation,

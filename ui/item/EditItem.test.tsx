@@ -32,7 +32,12 @@ const licences = [{ id: '0198c0de-0000-7000-8000-000000000001', name: 'One seat'
 
 async function open() {
   const user = userEvent.setup();
-  render(<EditItem id="tenmoku" revision={4} item={item} licences={licences} />);
+  const page = render(<EditItem id="tenmoku" revision={4} item={item} licences={licences} />);
+  /** Another person's change has come in, and the page was drawn anew. */
+  const overtake = () =>
+    page.rerender(
+      <EditItem id="tenmoku" revision={5} item={{ ...item, title: 'Theirs', notes: 'theirs' }} licences={licences} />,
+    );
   await user.click(screen.getByRole('button', { name: 'Edit' }));
   const dialog = within(await screen.findByRole('dialog', { name: 'Edit the item' }));
   const type = async (label: string, text: string) => {
@@ -40,7 +45,7 @@ async function open() {
     await user.clear(field);
     if (text) await user.type(field, text);
   };
-  return { user, dialog, type, save: () => user.click(dialog.getByRole('button', { name: /^Save/ })) };
+  return { user, dialog, type, overtake, save: () => user.click(dialog.getByRole('button', { name: /^Save/ })) };
 }
 
 describe('editing an item', () => {
@@ -63,6 +68,16 @@ describe('editing an item', () => {
     });
     expect(screen.queryByRole('dialog')).toBeNull();
     expect(router.refresh).toHaveBeenCalled();
+  });
+
+  test('a change that comes in behind the open dialog takes nothing of what was typed, nor of what was seen', async () => {
+    const asked = serve({ 'PATCH /api/items/tenmoku': { merged: [], who: '' } });
+    const { type, save, overtake, dialog } = await open();
+    await type('Title', 'Mine');
+    overtake();
+    expect(dialog.getByLabelText('Title')).toHaveProperty('value', 'Mine');
+    await save();
+    expect(asked[0]?.body).toMatchObject({ revision: 4, base: { title: 'Tenmoku' }, mine: { title: 'Mine' } });
   });
 
   test('what cannot be is said below its field, and nothing is sent', async () => {

@@ -1,6 +1,6 @@
 import { listFrames } from '@/server/frames/service';
-import { copies } from '@/server/items/duplicates';
-import { spineOf } from '@/server/items/search';
+import { copies } from '@/server/copies/service';
+import { spineOf } from '@/server/search/service';
 import { may } from '@/server/people/roles';
 import { signedInPerson } from '@/server/http';
 import { CopyGroup } from '@/ui/copies/CopyGroup';

@@ -1,7 +1,7 @@
 import { listFrames } from '@/server/frames/service';
-import { freshCount } from '@/server/items/fresh';
+import { freshCount } from '@/server/search/fresh';
 import { listShelves } from '@/server/items/service';
-import { searchShelves, spineOf, type Search } from '@/server/items/search';
+import { searchShelves, spineOf, type Search } from '@/server/search/service';
 import { listLicences } from '@/server/licences/service';
 import { may } from '@/server/people/roles';
 import { signedInPerson } from '@/server/http';

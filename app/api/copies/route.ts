@@ -1,4 +1,4 @@
-import { markMeant, mergeItems } from '@/server/items/duplicates';
+import { markMeant, mergeItems } from '@/server/copies/service';
 import { body, route } from '@/server/http';
 
 /** Merges items that do the same into one, or says that they are meant to be several. */

@@ -1,4 +1,4 @@
-import { searchItems, spineOf, type Search } from '@/server/items/search';
+import { searchItems, spineOf, type Search } from '@/server/search/service';
 import { route } from '@/server/http';
 
 /** A page of a search, for lists that are scrolled: the search as in the address of Shelves, with limit and offset. */

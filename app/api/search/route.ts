@@ -1,4 +1,4 @@
-import { searchItems } from '@/server/items/search';
+import { searchItems } from '@/server/search/service';
 import { route } from '@/server/http';
 
 /** Items by a few letters, for choosing one. */

@@ -42,7 +42,12 @@ export interface HeldRow {
   newest: boolean;
 }
 
-const heldColumns = `i.id as item_id, v.id as version_id, i.kind, v.format, i.title, i.aliases, i.headings, v.file_name, v.sha256, v.content_sha256, v.internal_id, v.fingerprint, case when i.kind = 'preset' then v.facts - 'unknown' else '{}' end as facts, i.newest_version_id = v.id or v.variant <> '' as newest`;
+const heldColumns = `
+  i.id as item_id, i.kind, i.title, i.aliases, i.headings,
+  v.id as version_id, v.format, v.file_name, v.sha256, v.content_sha256, v.internal_id, v.fingerprint,
+  case when i.kind = 'preset' then v.facts - 'unknown' else '{}' end as facts,
+  i.newest_version_id = v.id or v.variant <> '' as newest
+`;
 
 /** Held versions that a file of an arrival could be: by bytes, content, identity, name, or file name. */
 export const candidates = async (

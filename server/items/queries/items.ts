@@ -56,7 +56,14 @@ export const insertItem = (
     ],
   );
 
-const itemColumns = `i.*, s.name as shelf, li.name as licence, exists (select 1 from ribbon r where r.item_id = i.id and r.person_id = $2) as mine, exists (select 1 from ribbon r where r.item_id = i.id and r.person_id is null) as house from item i join shelf s on s.id = i.shelf_id left join licence li on li.id = i.licence_id`;
+const itemColumns = `
+  i.*, s.name as shelf, li.name as licence,
+  exists (select 1 from ribbon r where r.item_id = i.id and r.person_id = $2) as mine,
+  exists (select 1 from ribbon r where r.item_id = i.id and r.person_id is null) as house
+  from item i
+    join shelf s on s.id = i.shelf_id
+    left join licence li on li.id = i.licence_id
+`;
 
 export const itemById = async (sql: Sql, id: string, person: string, lock = false): Promise<ItemRow | undefined> =>
   maybe<ItemRow>(sql, `select ${itemColumns} where i.id = $1 ${lock ? 'for update of i' : ''}`, [id, person]);

@@ -1,4 +1,4 @@
-import { searchItems } from '@/server/items/search';
+import { searchItems } from '@/server/search/service';
 import { may } from '@/server/people/roles';
 import { stationViews } from '@/server/stations/views';
 import { signedInPerson } from '@/server/http';

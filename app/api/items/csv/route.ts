@@ -1,5 +1,5 @@
-import { itemsCsv } from '@/server/items/csv';
-import type { Search } from '@/server/items/search';
+import { itemsCsv } from '@/server/search/csv';
+import type { Search } from '@/server/search/service';
 import { route } from '@/server/http';
 
 export const GET = route(

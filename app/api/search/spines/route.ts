@@ -1,4 +1,4 @@
-import { searchShelves, spineOf, type Search } from '@/server/items/search';
+import { searchShelves, spineOf, type Search } from '@/server/search/service';
 import { route } from '@/server/http';
 
 /** What Shelves shows for a search as in its address, without the rest of the page: the answer to a letter typed. */

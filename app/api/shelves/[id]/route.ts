@@ -1,4 +1,4 @@
-import { changeShelf, removeShelf } from '@/server/items/shelves';
+import { changeShelf, removeShelf } from '@/server/shelves/service';
 import { body, route } from '@/server/http';
 
 type C = { params: Promise<{ id: string }> };

@@ -1,6 +1,6 @@
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
-import { previewConversion } from '@/server/items/convert';
+import { previewConversion } from '@/server/versions/convert';
 import { itemFor } from '@/server/items/service';
 import { signedInPerson } from '@/server/http';
 import { Convert } from '@/ui/convert/Convert';

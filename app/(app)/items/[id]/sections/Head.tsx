@@ -1,7 +1,7 @@
 import Link from 'next/link';
 import { editableOf } from '@/core/item/fields';
 import type { ItemWithVersions } from '@/server/items/service';
-import { languageWords } from '@/server/items/search';
+import { languageWords } from '@/server/search/service';
 import { listLicences } from '@/server/licences/service';
 import { may, type Person } from '@/server/people/roles';
 import { EditItem } from '@/ui/item/EditItem';
@@ -57,7 +57,6 @@ async function Edit({ person, found: { item } }: Part) {
   const licences = await listLicences(person);
   return (
     <EditItem
-      key={item.revision}
       id={item.id}
       revision={item.revision}
       item={editableOf({

@@ -1,4 +1,4 @@
-import { compareVersions } from '@/server/items/versions';
+import { compareVersions } from '@/server/versions/service';
 import { Difference } from '@/ui/item/Difference';
 import { VersionTable } from '@/ui/item/VersionTable';
 import { itemOfRequest, personOfRequest, type PageProps } from '../request';

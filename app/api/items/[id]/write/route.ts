@@ -1,4 +1,4 @@
-import { writeIntoFile } from '@/server/items/versions';
+import { writeIntoFile } from '@/server/versions/service';
 import { route } from '@/server/http';
 
 type C = { params: Promise<{ id: string }> };

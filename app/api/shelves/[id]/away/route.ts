@@ -1,4 +1,4 @@
-import { putAway } from '@/server/items/shelves';
+import { putAway } from '@/server/shelves/service';
 import { body, route } from '@/server/http';
 
 type C = { params: Promise<{ id: string }> };

@@ -1,4 +1,4 @@
-import { orderByHeadings } from '@/server/items/shelves';
+import { orderByHeadings } from '@/server/shelves/service';
 import { route } from '@/server/http';
 
 export const POST = route<{ params: Promise<{ id: string }> }>(async (person, _r, { params }) =>

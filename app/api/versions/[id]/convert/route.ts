@@ -1,5 +1,5 @@
 import { must } from '@/core/must';
-import { convertPreset, previewConversion } from '@/server/items/convert';
+import { convertPreset, previewConversion } from '@/server/versions/convert';
 import { body, route } from '@/server/http';
 
 type C = { params: Promise<{ id: string }> };

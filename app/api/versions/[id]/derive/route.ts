@@ -1,4 +1,4 @@
-import { derive, previewDerived } from '@/server/items/derive';
+import { derive, previewDerived } from '@/server/versions/derive';
 import { body, route } from '@/server/http';
 
 /** Another form of a version; with `?preview`, only what would be made, and its error. */

@@ -1,4 +1,4 @@
-import { retire } from '@/server/items/versions';
+import { retire } from '@/server/versions/service';
 import { route } from '@/server/http';
 
 type C = { params: Promise<{ id: string }> };

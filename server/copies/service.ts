@@ -17,9 +17,9 @@ import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';
 import { copyTolerance } from '../studio/service';
 import { effectOf } from './effect';
-import * as d from './duplicates-queries';
-import * as q from './queries';
-import { spinesOf, type SpineRow } from './search-queries';
+import * as d from './queries';
+import * as q from '../items/queries';
+import { spinesOf, type SpineRow } from '../search/queries';
 
 export interface CopyGroup {
   items: SpineRow[];

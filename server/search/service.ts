@@ -3,9 +3,9 @@ import { must } from '@/core/must';
 import { isUuid } from '@/core/uuid';
 import { pool, transaction, type Sql } from '../db/pool';
 import { allow, type Person } from '../people/roles';
-import * as q from './search-queries';
+import * as q from './queries';
 
-export type { SpineRow } from './search-queries';
+export type { SpineRow } from './queries';
 
 /** As the address of Shelves has it: words, one list of values a facet, and the rest. */
 export interface Search {
@@ -95,7 +95,7 @@ const nothingAsked = (where: q.Where): boolean =>
   !where.shelf &&
   !where.archived;
 const sortOf = (search: Search): q.Sort => {
-  if (search.sort && search.sort in q.sorts) return search.sort as q.Sort;
+  if (search.sort && Object.hasOwn(q.sorts, search.sort)) return search.sort as q.Sort;
   if (search.recent === '1') return 'used';
   return 'title';
 };

@@ -1,193 +1,6 @@
-/** SQL of the bench: saved benches, frame sets, verdicts, house choices. */
-import type { Sql } from '../db/pool';
-import { many, maybe, one } from '../db/query';
-
-export interface BenchRow {
-  id: string;
-  name: string;
-  state: string;
-  shared: boolean;
-  person: string;
-  person_id: string;
-  touched_at: Date;
-}
-export const benches = async (sql: Sql, person: string): Promise<BenchRow[]> =>
-  many<BenchRow>(
-    sql,
-    `
-      select
-        b.id, b.name, b.state, b.shared, p.name as person, b.person_id, b.touched_at
-      from bench b join person p on p.id = b.person_id
-      where b.shared or b.person_id = $1
-      order by b.touched_at desc
-      limit 200
-    `,
-    [person],
-  );
-export const benchById = async (sql: Sql, id: string): Promise<BenchRow | undefined> =>
-  maybe<BenchRow>(
-    sql,
-    `
-      select
-        b.id, b.name, b.state, b.shared, p.name as person, b.person_id, b.touched_at
-      from bench b join person p on p.id = b.person_id
-      where b.id = $1
-    `,
-    [id],
-  );
-export const saveBench = (
-  sql: Sql,
-  b: { id: string; name: string; state: string; shared: boolean; personId: string },
-) =>
-  sql.query(
-    `
-      insert into bench (id, name, state, shared, person_id)
-      values ($1, $2, $3, $4, $5)
-      on conflict (id) do update
-      set name = excluded.name, state = excluded.state, shared = excluded.shared, touched_at = now()
-    `,
-    [b.id, b.name, b.state, b.shared, b.personId],
-  );
-export const removeBench = (sql: Sql, id: string) => sql.query('delete from bench where id = $1', [id]);
-
-export interface SetRow {
-  id: string;
-  name: string;
-  frames: string[];
-}
-export const frameSets = async (sql: Sql): Promise<SetRow[]> =>
-  many<SetRow>(
-    sql,
-    `
-      select
-        s.id, s.name,
-        coalesce(
-          array_agg(m.frame_id::text order by m.position) filter (where m.frame_id is not null), '{}'
-        ) as frames
-      from frame_set s left join frame_set_member m on m.set_id = s.id
-      group by s.id
-      order by lower(s.name)
-    `,
-  );
-export async function saveSet(sql: Sql, s: { id: string; name: string; frames: string[] }): Promise<void> {
-  await sql.query(
-    `
-      insert into frame_set (id, name)
-      values ($1, $2)
-      on conflict (id) do update
-      set name = excluded.name
-    `,
-    [s.id, s.name],
-  );
-  await sql.query('delete from frame_set_member where set_id = $1', [s.id]);
-  await sql.query(
-    `
-      insert into frame_set_member (set_id, frame_id, position)
-      select $1, f, n
-      from unnest($2::uuid[]) with ordinality x (f, n)
-      where exists (select 1 from frame where id = f)
-    `,
-    [s.id, s.frames],
-  );
-}
-
-export interface CandidateRow {
-  version_id: string;
-  item_id: string;
-  title: string;
-  kind: string;
-  format: string;
-  number: number;
-  status: string;
-  cameras: string[];
-  headings: string[];
-  strength_least: number;
-  strength_most: number;
-  strength_usual: number | null;
-  facts: Record<string, unknown>;
-  compensation: unknown;
-  supplier: string;
-  scope: { input?: string | null; result?: string | null };
-  intention: string;
-  /** this version and all that it was made from */ roots: string[];
-}
-const candidate = `v.id as version_id, i.id as item_id, i.title, i.kind, v.format, v.number, v.status, i.cameras, i.headings, i.strength_least, i.strength_most, i.strength_usual, v.facts, i.compensation, i.supplier, i.scope, i.intention, (with recursive up (id) as (select v.id union select l.source_version_id from lineage l join up on l.version_id = up.id) select array_agg(id::text) from up) as roots`;
-export const candidates = async (sql: Sql, versions: string[]): Promise<CandidateRow[]> =>
-  many<CandidateRow>(
-    sql,
-    `
-      select ${candidate}
-      from version v join item i on i.id = v.item_id
-      where v.id = any($1::uuid[])
-    `,
-    [versions],
-  );
-/** Newest versions of camera profiles, for a camera or for any. */
-export const profilesFor = async (sql: Sql, cameras: string[]): Promise<CandidateRow[]> =>
-  many<CandidateRow>(
-    sql,
-    `
-      select ${candidate}
-      from item i join version v on v.id = i.newest_version_id
-      where i.kind = 'camera-profile'
-        and i.archived_at is null
-        and i.cameras && $1::text[]
-      order by lower(i.title), i.id
-      limit 200
-    `,
-    [cameras],
-  );
-/** Newest versions of looks and presets on a shelf, in its order. */
-export const onShelf = async (sql: Sql, shelf: string, most: number): Promise<CandidateRow[]> =>
-  many<CandidateRow>(
-    sql,
-    `
-      select ${candidate}
-      from item i join version v on v.id = i.newest_version_id
-      where i.shelf_id = $1
-        and i.kind in ('look', 'preset', 'camera-profile')
-        and i.archived_at is null
-      order by i.shelf_order, i.id
-      limit $2
-    `,
-    [shelf, most],
-  );
-/** Newest versions that bear the title of an item, whatever their source. */
-export const sameStyle = async (sql: Sql, itemId: string, most: number): Promise<CandidateRow[]> =>
-  many<CandidateRow>(
-    sql,
-    `
-      with
-        of as (
-          select
-            lower(regexp_replace(title, '^.* (\\S+)$', '\\1')) as style, kind
-          from item
-          where id = $1
-        )
-      select ${candidate}
-      from of, item i join version v on v.id = i.newest_version_id
-      where i.archived_at is null
-        and i.id <> $1
-        and i.kind = of.kind
-        and (
-          lower(i.title) = (select lower(title) from item where id = $1)
-          or lower(i.title) like '%' || of.style
-        )
-      order by lower(i.title), i.id
-      limit $2
-    `,
-    [itemId, most],
-  );
-export const byItem = async (sql: Sql, itemId: string): Promise<CandidateRow | undefined> =>
-  maybe<CandidateRow>(
-    sql,
-    `
-      select ${candidate}
-      from item i join version v on v.id = i.newest_version_id
-      where i.id = $1
-    `,
-    [itemId],
-  );
+/** Verdicts, and what the studio chose by them. */
+import type { Sql } from '../../db/pool';
+import { many, maybe, one } from '../../db/query';
 
 export const frameForVerdict = async (
   sql: Sql,
@@ -198,6 +11,7 @@ export const frameForVerdict = async (
     'select camera, conversion, light, file_kind from frame where id = $1',
     [id],
   );
+
 export interface NewVerdict {
   itemId: string;
   versionId: string;
@@ -214,6 +28,7 @@ export interface NewVerdict {
   provisional: boolean;
   personId: string;
 }
+
 export const insertVerdict = async (sql: Sql, newVerdict: NewVerdict): Promise<number> =>
   (
     await one<{ id: number }>(
@@ -245,6 +60,7 @@ export const insertVerdict = async (sql: Sql, newVerdict: NewVerdict): Promise<n
       ],
     )
   ).id;
+
 export interface VerdictRow {
   id: number;
   version: number;
@@ -262,6 +78,7 @@ export interface VerdictRow {
   person: string | null;
   at: Date;
 }
+
 export const verdictsOf = async (sql: Sql, itemId: string): Promise<VerdictRow[]> =>
   many<VerdictRow>(
     sql,
@@ -296,6 +113,7 @@ export interface ChoiceRow {
   person: string | null;
   at: Date;
 }
+
 export const choices = async (sql: Sql): Promise<ChoiceRow[]> =>
   many<ChoiceRow>(
     sql,
@@ -314,6 +132,7 @@ export const choices = async (sql: Sql): Promise<ChoiceRow[]> =>
       limit 1000
     `,
   );
+
 export interface NewChoice {
   client: string;
   camera: string;
@@ -324,6 +143,7 @@ export interface NewChoice {
   strength: number;
   personId: string;
 }
+
 /** Makes the choice, or puts it in the place of the one for the same case; says what stood there. */
 export async function putChoice(
   sql: Sql,
@@ -370,9 +190,12 @@ export async function putChoice(
   );
   return { id, before };
 }
+
 export const removeChoice = async (sql: Sql, id: number): Promise<boolean> =>
   ((await sql.query('delete from house_choice where id = $1', [id])).rowCount ?? 0) > 0;
+
 export const adviseStrength = (sql: Sql, itemId: string, strength: number) =>
   sql.query('update item set strength_usual = $2, revision = revision + 1 where id = $1', [itemId, strength]);
+
 export const setCompensation = (sql: Sql, itemId: string, c: unknown) =>
   sql.query('update item set compensation = $2, revision = revision + 1 where id = $1', [itemId, JSON.stringify(c)]);

@@ -16,10 +16,10 @@ import { descriptors } from '../editors/service';
 import { record } from '../events';
 import { framePicture, listFrames } from '../frames/service';
 import { actorOf, allow, type Person } from '../people/roles';
-import { addVersion } from './create';
-import { effectOf } from './effect';
-import * as q from './queries';
-import { lookOf, versionFor } from './service';
+import { addVersion } from '../items/create';
+import { effectOf } from '../copies/effect';
+import * as q from '../items/queries';
+import { lookOf, versionFor } from '../items/service';
 
 export interface VersionDifference {
   older: { number: number; id: string };

@@ -17,10 +17,10 @@ import { people as p, withDatabase } from '../db/testing/database';
 import { factsOfFrame, frameFromFile } from '../frames/service';
 import { addLicence } from '../licences/service';
 import { actorOf } from '../people/roles';
-import { createItem } from './create';
+import { createItem } from '../items/create';
 import { derive, previewDerived } from './derive';
-import { itemFor, lineageOf, lookOf, versionFor } from './service';
-import { addShelf } from './shelves';
+import { itemFor, lineageOf, lookOf, versionFor } from '../items/service';
+import { addShelf } from '../shelves/service';
 
 withDatabase();
 let shelf = '';

@@ -1,7 +1,7 @@
 /** A search as CSV: up to 10,000 rows. */
 import { csvOf } from '../csv';
 import type { Person } from '../people/roles';
-import { searchItems, type Search } from './search';
+import { searchItems, type Search } from './service';
 
 export async function itemsCsv(person: Person, search: Search): Promise<string> {
   const out: unknown[][] = [

@@ -1,7 +1,7 @@
 /** What others brought in since a person last looked: new items, and new versions of items held. */
 import { pool } from '../db/pool';
 import { allow, type Person } from '../people/roles';
-import * as q from './search-queries';
+import * as q from './queries';
 
 /** How many items are new to the person, counted to 1,001. */
 export const freshCount = (person: Person): Promise<number> => {

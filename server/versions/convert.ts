@@ -16,8 +16,8 @@ import { record } from '../events';
 import { allowUnderLicence } from '../licences/service';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';
-import { createItem } from './create';
-import * as q from './queries';
+import { createItem } from '../items/create';
+import * as q from '../items/queries';
 
 export interface ConversionView {
   carried: { setting: string; title: string; family: string; value: unknown; unit: string }[];

@@ -25,9 +25,9 @@ import { record } from '../events';
 import { allowUnderLicence } from '../licences/service';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';
-import { createItem } from './create';
-import * as q from './queries';
-import { versionFor } from './service';
+import { createItem } from '../items/create';
+import * as q from '../items/queries';
+import { versionFor } from '../items/service';
 
 export const LOOK_FORMS = ['cube', 'clf', 'icc-link', 'icc-abstract'] as const;
 export const PROFILE_FORMS = [

@@ -8,8 +8,8 @@ import { inside, pool, transaction, type Sql } from '../db/pool';
 import { record } from '../events';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';
-import { facetKeys } from './search';
-import * as q from './queries';
+import { facetKeys } from '../search/service';
+import * as q from '../items/queries';
 
 const searchKeys = ['q', 'ribbon', 'recent', 'fresh', 'sort', 'down', ...facetKeys] as readonly string[];
 const savedSearch = lazy((value: unknown) =>

@@ -1,0 +1,105 @@
+/** How many there are: by facet, of a search and of the whole library. */
+import { must } from '@/core/must';
+import type { Sql } from '../../db/pool';
+import { many, one } from '../../db/query';
+import { type Where, where, type Sort, orderBy } from './pages';
+
+/** Above `most`, how many match is a lower bound; facets are counted over the first `told` of them. */
+export interface Counted {
+  n: number;
+  facets: { facet: string; n: number }[];
+  /** a page of them in order, where not more than `most` match */ ids: string[];
+}
+
+/** How many match, the facets of these, and a page of them, in one pass over what matches. */
+export async function counted(
+  sql: Sql,
+  w: Where,
+  sort: Sort,
+  down: boolean,
+  limit: number,
+  offset: number,
+  most: number,
+  told: number,
+): Promise<Counted> {
+  const c = where(w);
+  const order = orderBy(w, c.values, sort, down);
+  const keys = order.map((x, i) => `${x.replace(/ (asc|desc)( nulls last)?$/, '')} as k${i}`);
+  const by = order.map(
+    (x, i) => `k${i}${/ desc/.test(x) ? ' desc' : ''}${/ nulls last$/.test(x) ? ' nulls last' : ''}`,
+  );
+  const rows = await many<{ facet: string | null; n: number; id: string | null }>(
+    sql,
+    `
+      with
+        m as materialized (
+          select i.id, i.facets, ${keys.join(', ')}
+          from item i
+          where ${c.text}
+          limit ${most + 1}
+        ),
+        c as (select count(*)::int as n from m)
+      select '' as facet, n, null::uuid as id
+      from c
+      union all
+      select f, count(*)::int, null
+      from (select facets from m limit ${told}) x,
+        unnest(x.facets) f
+      group by f
+      union all
+      (
+        select null, row_number() over (order by ${by.join(', ')})::int, id
+        from m
+        where (select n from c) <= ${most}
+        order by 2
+        limit ${limit}
+        offset ${offset}
+      )
+    `,
+    c.values,
+  );
+  return {
+    n: rows.find((r) => r.facet === '')?.n ?? 0,
+    facets: rows.flatMap((r) => (r.facet ? [{ facet: r.facet, n: r.n }] : [])),
+    ids: rows
+      .filter((r) => r.id)
+      .sort((a, b) => a.n - b.n)
+      .map((r) => must(r.id)),
+  };
+}
+
+/** How many items others brought in since the person last looked, counted to 1,001. */
+export const freshCount = async (sql: Sql, person: string): Promise<number> =>
+  (
+    await one<{ n: number }>(
+      sql,
+      `
+        select count(*)::int as n
+        from (
+          select 1
+          from version v join item i on i.newest_version_id = v.id
+          where v.created_at > (select looked_at from person where id = $1)
+            and v.author_id is distinct from $1::uuid
+            and i.archived_at is null
+          limit 1001
+        ) x
+      `,
+      [person],
+    )
+  ).n;
+
+export const markSeen = (sql: Sql, person: string) =>
+  sql.query('update person set looked_at = now() where id = $1', [person]);
+
+/** Whether anything matches. */
+export async function some(sql: Sql, w: Where): Promise<boolean> {
+  const c = where(w);
+  return (await sql.query(`select 1 from item i where ${c.text} limit 1`, c.values)).rowCount === 1;
+}
+
+/** The maintained counts of the whole library. */
+export const allCounts = async (sql: Sql): Promise<{ facet: string; n: number }[]> =>
+  many<{ facet: string; n: number }>(sql, 'select facet, n from facet_count where n > 0');
+
+export const itemTotal = async (sql: Sql): Promise<number> =>
+  (await one<{ n: number }>(sql, `select coalesce(sum(n), 0)::int as n from facet_count where facet like 'kind:%'`)).n;

@@ -1,0 +1,165 @@
+/** Pages of spines: what a search leaves, in an order. */
+import type { Sql } from '../../db/pool';
+import type { Kind } from '../../items/queries';
+import { many } from '../../db/query';
+
+export interface SpineRow {
+  id: string;
+  kind: Kind;
+  title: string;
+  headings: string[];
+  shelf_id: string;
+  shelf: string;
+  number: number;
+  version_id: string;
+  format: string;
+  status: 'draft' | 'approved' | 'retired';
+  selvedge: [string, string][] | null;
+  mine: boolean;
+  house: boolean;
+  assumed: boolean;
+  stale: boolean;
+  fresh: boolean;
+  created_at: Date;
+  touched_at: Date;
+  points: number | null;
+  stations: number;
+  cameras: string[];
+  supplier: string;
+  tags: string[];
+  creator: string;
+  revision: number;
+  shelf_order: number;
+  variants: number;
+  licence: string | null;
+  matching: number;
+}
+
+/** Whose ribbon it is; the person who asks is the first value. */
+const ribbonOf = {
+  mine: 'r.person_id = $1',
+  house: 'r.person_id is null',
+  any: '(r.person_id = $1 or r.person_id is null)',
+} as const;
+
+export interface Where {
+  person: string;
+  /** a tsquery, empty for none */ query: string;
+  /** the start of a title, for one or two letters */ start: string;
+  /** what titles need only resemble */ alike: string;
+  /** one list a key: any of it must be borne */ facets: string[][];
+  ribbon: 'mine' | 'house' | 'any' | null;
+  recent: boolean;
+  /** what others brought in since the person last looked */ fresh: boolean;
+  shelf: string | null;
+  archived: boolean;
+}
+
+/** The condition of a search, with its parameters from $1 on. */
+export function where(w: Where): { text: string; values: unknown[] } {
+  const values: unknown[] = [w.person];
+  const parts: string[] = [w.archived ? 'i.archived_at is not null' : 'i.archived_at is null'];
+  const add = (value: unknown): string => {
+    values.push(value);
+    return `$${values.length}`;
+  };
+  if (w.query) parts.push(`i.words @@ to_tsquery('simple', ${add(w.query)})`);
+  if (w.start)
+    parts.push(`lower(i.title) collate "C" like ${add(`${w.start.toLowerCase().replace(/([\\%_])/g, '\\$1')}%`)}`);
+  if (w.alike) parts.push(`${add(w.alike)} <% i.title`);
+  for (const any of w.facets)
+    parts.push(any.length === 1 ? `i.facets @> array[${add(any[0])}]::text[]` : `i.facets && ${add(any)}::text[]`);
+  if (w.ribbon) parts.push(`exists (select 1 from ribbon r where r.item_id = i.id and ${ribbonOf[w.ribbon]})`);
+  if (w.recent) parts.push('exists (select 1 from item_use u where u.item_id = i.id and u.person_id = $1)');
+  if (w.fresh)
+    parts.push(
+      'i.newest_version_id in (select id from version where created_at > (select looked_at from person where id = $1) and author_id is distinct from $1)',
+    );
+  if (w.shelf) parts.push(`i.shelf_id = ${add(w.shelf)}::uuid`);
+  // the person's own number has to be used, or PostgreSQL cannot tell its type
+  return { text: `$1::uuid is not null and ${parts.join(' and ')}`, values };
+}
+
+export const columns = `
+  i.id, i.kind, i.title, i.headings, i.format, i.status, i.assumed, i.stale, i.cameras, i.supplier, i.tags, i.creator,
+  i.shelf_id, i.shelf_order, i.revision, i.created_at, i.touched_at, i.newest_version_id as version_id,
+  s.name as shelf, li.name as licence, v.number, v.selvedge, (v.facts->>'size')::int as points,
+  v.created_at > (select looked_at from person where id = $1) and v.author_id is distinct from $1 as fresh,
+  exists (select 1 from ribbon r where r.item_id = i.id and r.person_id = $1) as mine,
+  exists (select 1 from ribbon r where r.item_id = i.id and r.person_id is null) as house,
+  (
+    select count(distinct pl.station_id)::int
+    from version pv
+      join placement pl on pl.version_id = pv.id
+    where pv.item_id = i.id
+  ) as stations,
+  (
+    select count(distinct vv.variant)::int
+    from version vv
+    where vv.item_id = i.id and vv.variant <> ''
+  ) as variants
+`;
+
+export const joins = `
+  join shelf s on s.id = i.shelf_id
+  join version v on v.id = i.newest_version_id
+  left join licence li on li.id = i.licence_id
+`;
+
+const byTitle = 'lower(i.title) collate "C"';
+
+/** What each order goes by, the first expression first. */
+export const sorts = {
+  title: [byTitle],
+  shelf: ['(select sh.position from shelf sh where sh.id = i.shelf_id)', 'i.shelf_order'],
+  kind: ['i.kind', byTitle],
+  status: ['i.status', byTitle],
+  supplier: ['lower(i.supplier) collate "C"', byTitle],
+  made: ['i.created_at'],
+  changed: ['i.touched_at'],
+  used: ['(select used_at from item_use u where u.item_id = i.id and u.person_id = $1)'],
+} as const;
+
+export type Sort = keyof typeof sorts;
+
+export const orderBy = (where: Where, values: unknown[], sort: Sort, down: boolean): string[] => [
+  ...(where.alike ? [`word_similarity($${values.indexOf(where.alike) + 1}, i.title) desc`] : []),
+  ...sorts[sort].map((x) => `${x} ${down ? 'desc' : 'asc'}${sort === 'used' ? ' nulls last' : ''}`),
+  `i.id${down ? ' desc' : ''}`,
+];
+
+/** One page in the order's own index, walked until it is full: for searches that leave much. What is shown beside is looked up for the page alone. */
+export async function page(
+  sql: Sql,
+  w: Where,
+  sort: Sort,
+  down: boolean,
+  limit: number,
+  offset: number,
+): Promise<SpineRow[]> {
+  const c = where(w);
+  const { rows } = await sql.query<{ id: string }>(
+    `select i.id from item i where ${c.text} order by ${orderBy(w, c.values, sort, down).join(', ')} limit ${limit} offset ${offset}`,
+    c.values,
+  );
+  return spinesOf(
+    sql,
+    w.person,
+    rows.map((r) => r.id),
+  );
+}
+
+/** These items, in this order. The statement has a name, so that it is planned once a connection: planning it takes as long as running it. */
+export const spinesOf = async (sql: Sql, person: string, ids: string[]): Promise<SpineRow[]> =>
+  ids.length
+    ? await many<SpineRow>(sql, {
+        name: 'spines',
+        text: `
+          select ${columns}, 0 as matching
+          from unnest($2::uuid[]) with ordinality p (id, place) join item i on i.id = p.id ${joins}
+          where $1::uuid is not null
+          order by p.place
+        `,
+        values: [person, ids],
+      })
+    : [];
