@@ -198,7 +198,7 @@ try {
   if (signIns.length) {
     console.log('  demo sign-ins');
     for (const s of signIns) console.log(`    ${s.role.padEnd(10)} ${s.email.padEnd(34)} ${s.password}`);
-    console.log(`\n  packs to drop at Arrival: ${join(data, 'demo', 'packs')}\n`);
+    console.log(`\n  packs to drop at Intake: ${join(data, 'demo', 'packs')}\n`);
   }
   const any = db.psql(process.env.ETAGERE_DATABASE || 'etagere', 'select count(*) from person');
   if (any === '0') {

@@ -38,6 +38,7 @@ export function GearForm({ kind, gear, onClose }: Props) {
     const body = bodyOf(kind, fields);
     return run(() => (gear ? call(`${all}/${gear.id}`, 'PUT', body) : call(all, 'POST', body)));
   };
+  const takeOff = () => void (gear && run(() => call(`${all}/${gear.id}`, 'DELETE')));
   return (
     <Modal title={gear ? gear.model : `A ${kind} of the studio`} width={620} top="12vh" onClose={onClose}>
       <form
@@ -51,14 +52,11 @@ export function GearForm({ kind, gear, onClose }: Props) {
           {kind === 'camera' && <Body fields={fields} onChange={setFields} />}
         </div>
         <Notice problem={problem} className="mb-3" />
-        <ModalFoot>
+        <ModalFoot apart={gear && <TakeOff model={gear.model} busy={busy} onSure={takeOff} />}>
           <button className="button main" disabled={busy}>
             {gear ? 'Save' : 'List it'}
           </button>
         </ModalFoot>
-        {gear && (
-          <TakeOff model={gear.model} busy={busy} onSure={() => void run(() => call(`${all}/${gear.id}`, 'DELETE'))} />
-        )}
       </form>
     </Modal>
   );

@@ -38,10 +38,17 @@ export function Modal({ title, onClose, width = 460, top = '14vh', beside, child
   );
 }
 
+interface FootProps {
+  cancel?: string;
+  /** what stands apart from the rest, at the other end */ apart?: ReactNode;
+  children?: ReactNode;
+}
+
 /** The row of buttons at the foot of a dialog: what closes it without doing anything, then what it is for. */
-export function ModalFoot({ cancel = 'Cancel', children }: { cancel?: string; children?: ReactNode }) {
+export function ModalFoot({ cancel = 'Cancel', apart, children }: FootProps) {
   return (
     <div className="mt-4 flex items-center justify-end gap-2">
+      {apart && <div className="mr-auto">{apart}</div>}
       <Dialog.Close className="button quiet">{cancel}</Dialog.Close>
       {children}
     </div>

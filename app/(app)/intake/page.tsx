@@ -15,7 +15,7 @@ export default async function Page() {
   if (!may(person, 'arrival.read'))
     return (
       <div className="px-6 pt-[18px]">
-        <PageHead title="Arrival" />
+        <PageHead title="Intake" />
         <p className="text-soft">Arrivals are taken in by the librarian.</p>
       </div>
     );
@@ -25,7 +25,7 @@ export default async function Page() {
     <div className="max-w-[1080px] px-6 pb-16 pt-[18px]">
       <Refresh subjects={['arrival', 'job']} />
       <PageHead
-        title="Arrival"
+        title="Intake"
         note={open ? `${open} ${open === 1 ? 'arrival waits' : 'arrivals wait'} to be settled` : 'nothing waits'}
       />
       {may(person, 'arrival.make') && <DropZone waiting={waiting} />}
