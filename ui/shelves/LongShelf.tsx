@@ -60,7 +60,7 @@ export function LongShelf({
   useEffect(() => {
     const timer = setTimeout(() => onRows(inView), 120);
     return () => clearTimeout(timer); /* by what is in view, not by the array, and once the scrolling rests */
-  }, [key]); // eslint-disable-line react-hooks/exhaustive-deps
+  }, [key]); // eslint-disable-line react-hooks/exhaustive-deps -- the key tells what is in view
   return (
     <div ref={box} className="relative" style={{ height: virtualizer.getTotalSize() }} data-long-shelf={pages.length}>
       {rows.map((line) => {

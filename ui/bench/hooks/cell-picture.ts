@@ -49,6 +49,6 @@ export function useCellPicture(
         tellWhite.current?.(answer.white);
       });
     // what is asked for is told by its text; whether it is in view only orders the queue
-  }, [pool, text]); // eslint-disable-line react-hooks/exhaustive-deps
+  }, [pool, text]); // eslint-disable-line react-hooks/exhaustive-deps -- the text tells what is asked for
   return { measured, fault };
 }
