@@ -184,8 +184,7 @@ const convert: Verb = async (args) => {
     );
   const hald = kind === '.png' || kind.startsWith('.tif');
   const size = tableSize(values.size, program, hald);
-  // the table is made in a call of its own: at 256 points it has 200 MB, which must be gone before the file is read back
-  const data = write({ ...tableFor(program, size, hald), title });
+  const data = writtenTable(program, size, hald, title, write);
   writeFileSync(output, data);
   const back = readProgram(typeof data === 'string' ? new TextEncoder().encode(data) : data);
   return { residual: residual(program.evaluate(), back.evaluate(), pointsIn(program.domain)) };
@@ -225,6 +224,17 @@ function tableSize(option: string | undefined, program: Program, hald: boolean):
       'Choose the square of a whole number from 2 to 16: 4, 9, 16, 25, 36, 49, 64, … 256.',
     );
   return size;
+}
+
+/** In a function of its own: a table of 256 points has 200 MB, which must be gone before the file is read back. */
+function writtenTable(
+  program: Program,
+  size: number,
+  hald: boolean,
+  title: string,
+  write: (look: Look) => string | Uint8Array,
+): string | Uint8Array {
+  return write({ ...tableFor(program, size, hald), title });
 }
 
 /** The program as one table. A Hald image has no domain of its own, so its table is over 0…1. */
