@@ -2,11 +2,11 @@
  * A camera profile's rendering, after the reference procedure of the Digital Negative specification 1.7, chapter 6:
  * camera values → matrices → hue/saturation map → exposure → look table → tone curve, in linear ProPhoto, D50.
  */
+import { invertColorMatrix } from './invert-color-matrix';
 import { adapt, between, D50, spaces, toXyz } from '../color/spaces';
 import { diagonal, invert, multiply, transform, type Matrix } from '../color/matrix';
 import { encodeSrgb } from '../color/transfer';
 import { temperatureOf } from '../color/robertson';
-import { Problem } from '../problem';
 import { hueKeeping, naturalSpline } from './curve';
 import type { Profile } from './dcp';
 import { hsvStage, mixTables } from './hsv';
@@ -30,21 +30,9 @@ export function cameraToXyz(
   const share = warmShare(profile, temperatureOf(white).kelvin);
   if (profile.forward)
     return { matrix: multiply(mix(profile.forward, share), diagonal(n.map((v) => 1 / v))), share, white };
-  const back = invertOr(mix(profile.color, share));
+  const back = invertColorMatrix(mix(profile.color, share));
   const y = transform(back, n)[1];
   return { matrix: multiply(adapt(white, D50), back).map((v) => v / y), share, white };
-}
-function invertOr(matrix: Matrix): Matrix {
-  try {
-    return invert(matrix);
-  } catch {
-    throw new Problem(
-      'dcp-singular',
-      'The color matrix cannot be inverted.',
-      'ColorMatrix1',
-      'Ask the supplier for the profile again.',
-    );
-  }
 }
 const hold = (v: number): number => {
   if (v < 0) return 0;

@@ -1,5 +1,6 @@
 /** The white point that a camera's neutral means, by the specification's iteration, and the profile re-anchored for a neutral that no temperature reaches. */
-import { invert, transform, type Matrix, type Triple } from '../color/matrix';
+import { invertColorMatrix } from './invert-color-matrix';
+import { transform, type Matrix, type Triple } from '../color/matrix';
 import { temperatureOf, xyOfTemperature } from '../color/robertson';
 import { D50, xyzOf } from '../color/spaces';
 import { Problem } from '../problem';
@@ -39,18 +40,6 @@ export function checkNeutral(neutral: readonly number[]): Triple {
   const top = Math.max(...neutral);
   return [neutral[0]! / top, neutral[1]! / top, neutral[2]! / top];
 }
-function inverse(matrix: Matrix): Matrix {
-  try {
-    return invert(matrix);
-  } catch {
-    throw new Problem(
-      'dcp-singular',
-      'The color matrix cannot be inverted.',
-      'ColorMatrix1',
-      'Ask the supplier for the profile again.',
-    );
-  }
-}
 
 /** Chromaticity of the white of a neutral, camera values. Iterates from D50; where it circles, the middle of the last two is taken. */
 export function whiteOf(profile: Profile, neutral: readonly number[]): [number, number] {
@@ -58,7 +47,7 @@ export function whiteOf(profile: Profile, neutral: readonly number[]): [number, 
   let last: [number, number] = [...D50];
   for (let pass = 0; pass < 30; pass++) {
     const matrix = mix(profile.color, warmShare(profile, temperatureOf(last).kelvin));
-    const xyz = transform(inverse(matrix), n);
+    const xyz = transform(invertColorMatrix(matrix), n);
     const sum = xyz[0] + xyz[1] + xyz[2];
     if (!(sum > 1e-9) || !Number.isFinite(sum))
       throw new Problem(
