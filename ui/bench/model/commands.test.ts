@@ -39,6 +39,14 @@ describe('what is done to the bench', () => {
     expect(perform({ ...state, reference: 2 }, { do: 'take off a column', column: 2 }).reference).toBe(0);
   });
 
+  test('what speaks of a row or column that is not there does nothing', () => {
+    expect(perform(state, { do: 'take off a column', column: 4 })).toBe(state);
+    expect(perform(state, { do: 'move a column', column: 4, by: -1 })).toBe(state);
+    expect(perform(state, { do: 'make the reference', column: -1 })).toBe(state);
+    expect(perform(state, { do: 'take off a row', row: 3 })).toBe(state);
+    expect(perform(state, { do: 'enlarge', row: 0, column: 9 })).toBe(state);
+  });
+
   test('columns are added where they are asked for, and never more than there is room for', () => {
     expect(looks(perform(state, { do: 'add columns', columns: [look(20)], at: 1 }))).toEqual([
       'none',
@@ -91,6 +99,7 @@ describe('what is done to the bench', () => {
       fc.record({ do: fc.constant('move a column' as const), column: fc.nat(5), by: fc.constantFrom(-1, 1) }),
       fc.record({ do: fc.constant('strengthen a column' as const), column: fc.nat(5), by: fc.constantFrom(-5, 5) }),
       fc.record({ do: fc.constant('take off a row' as const), row: fc.nat(3) }),
+      fc.record({ do: fc.constant('make the reference' as const), column: fc.nat(5) }),
       fc.record({ do: fc.constant('compress all columns' as const), on: fc.boolean() }),
       fc.constant<Command>({ do: 'switch differences' }),
     );
@@ -100,6 +109,7 @@ describe('what is done to the bench', () => {
         fc.pre(done.columns.length > 0);
         expect(stateOf(addressOf(done))).toEqual(done);
       }),
+      { numRuns: 1000 },
     );
   });
 });

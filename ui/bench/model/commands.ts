@@ -134,7 +134,18 @@ const handlers: Handlers = {
   close: (state) => ({ ...state, open: null }),
 };
 
+/**
+ * Whether what a command speaks of is there: a key pressed twice, or a second person's change that came in between,
+ * may name a row or column that was just taken off.
+ */
+function isThere(state: State, command: Command): boolean {
+  if ('column' in command && !(command.column in state.columns)) return false;
+  return !('row' in command && !(command.row in state.rows));
+}
+
+/** The state after a command; the same state where the command speaks of a row or column that is not there. */
 export function perform(state: State, command: Command): State {
+  if (!isThere(state, command)) return state;
   const handle = handlers[command.do] as (state: State, command: Command) => State;
   return handle(state, command);
 }
