@@ -84,13 +84,10 @@ export function FramePreview({
   }, [frame, version, strength, width, original, points]);
   const soon = ahead?.join() ?? '';
   useEffect(() => {
-    if (!soon || !points) return;
-    const timer = setTimeout(
-      () => worker.current?.postMessage({ ahead: soon.split(','), points } satisfies PreviewAhead),
-      350,
-    );
-    return () => clearTimeout(timer);
-  }, [soon, points]);
+    // as soon as the first picture stands, so that a pointer that comes next finds its look already there
+    if (!soon || !points || !ready) return;
+    worker.current?.postMessage({ ahead: soon.split(','), points } satisfies PreviewAhead);
+  }, [soon, points, ready]);
 
   const show = (on: boolean) => () => hold && setOriginal(on);
   return (
