@@ -64,6 +64,7 @@ async function planFor(title: string, stations: string[]): Promise<void> {
   for (const s of stations) await page.getByRole('checkbox', { name: s }).check();
   await page.getByRole('button', { name: 'Show every file' }).click();
   await page.waitForURL(/\/rollouts\/[0-9a-f-]{36}/);
+  await page.locator('[data-path]').first().waitFor();
 }
 
 test('a file made by hand since the plan is left alone and reported as a conflict', async () => {

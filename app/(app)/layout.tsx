@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import { navigationCounts } from '@/server/counts';
 import { newestEvent } from '@/server/live/service';
 import { signedInPerson } from '@/server/http';
+import { Queries } from '@/ui/kit/Queries';
 import { Shell } from '@/ui/shell/Shell';
 
 export default async function Layout({ children }: { children: ReactNode }) {
@@ -12,7 +13,7 @@ export default async function Layout({ children }: { children: ReactNode }) {
       counts={await navigationCounts(person)}
       event={await newestEvent()}
     >
-      {children}
+      <Queries>{children}</Queries>
     </Shell>
   );
 }

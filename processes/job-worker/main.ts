@@ -5,8 +5,13 @@ import { fillEffects } from '@/server/copies/service';
 import { freeDeadJobs, runJob, type JobHandler } from '@/server/jobs/service';
 import { warmFrames } from '@/server/frames/warm';
 import { readArrival } from '@/server/arrivals/service';
+import { workOutPlan } from '@/server/rollouts/planning';
 
-const handlers: Record<string, JobHandler> = { arrival: readArrival, frames: warmFrames };
+const handlers: Record<string, JobHandler> = {
+  arrival: readArrival,
+  frames: warmFrames,
+  plan: workOutPlan,
+};
 
 // versions that were taken in before there were fingerprints get theirs; once, and beside the work
 void fillEffects().catch((e: unknown) => console.error('filling in fingerprints:', e));

@@ -49,7 +49,8 @@ import {
   listArrivals,
   uploadPart,
 } from '../arrivals/service';
-import { confirmRollout, dropRollout, listRollouts, planRollout, undoRollout } from '../rollouts/service';
+import { planRollout } from '../rollouts/planning';
+import { confirmRollout, dropRollout, listRollouts, undoRollout } from '../rollouts/service';
 import {
   baseTable,
   candidatesFor,

@@ -12,13 +12,10 @@ import type { Sql } from '../db/pool';
 import { versionById } from '../items/queries';
 import { renditionFor, type Looks } from '../renditions/service';
 import { indexText, inventoryOf, placements, stationEditors, type StationRow } from '../stations/queries';
-import type { StepRow } from './queries';
+import type { NewStep } from './queries';
 
-type Step = Omit<
-  StepRow,
-  'id' | 'station' | 'outcome' | 'message' | 'before' | 'title' | 'item_id' | 'number' | 'points' | 'residual'
->;
-type Version = NonNullable<Awaited<ReturnType<typeof versionById>>>;
+type Step = NewStep;
+export type Version = NonNullable<Awaited<ReturnType<typeof versionById>>>;
 
 type Inventory = ReadonlyMap<string, { path: string; sha: string }>;
 
@@ -30,6 +27,7 @@ interface Planning {
   /** by agent and path, so that one file for two editors is written once */ planned: Map<string, Step>;
   inventories: Map<string, Inventory>;
   looks: Looks;
+  /** Called before each version at each editor. */ begin: (what: string) => Promise<void>;
 }
 /** One editor at one station. */
 interface Target {
@@ -152,6 +150,7 @@ async function planEditor(planning: Planning, target: Target, versions: readonly
   const { sql, steps, counters } = planning;
   const { descriptor, station, agent, inventory } = target;
   for (const version of versions) {
+    await planning.begin(`${version.title} at ${station.name}`);
     const step = emptyStep(target, version, nextNumber(planning, agent.id));
     steps.push(step);
     await decideStep(planning, target, version, step);
@@ -162,13 +161,29 @@ async function planEditor(planning: Planning, target: Target, versions: readonly
   }
 }
 
-/** Each version at each of the stations' editors, in the order in which the agents will write. */
+/** A station with all that is known of it. */
+async function targetsAt(planning: Planning, station: StationRow, all: readonly StationRow[]): Promise<Target[]> {
+  const { sql } = planning;
+  const agent = must(all.find((one) => one.id === (station.host_id ?? station.id)));
+  const inventory = await inventoryAt(planning, agent);
+  const placed = await placements(sql, [station.id]);
+  const editors = await stationEditors(sql, [station.id]);
+  return editors.map(({ descriptor }) => ({ station, agent, descriptor, inventory, placed }));
+}
+
+/**
+ * Each version at each of the stations' editors, in the order in which the agents will write.
+ * @param progress told the share that is done, 0…1, and what is worked on
+ */
 export async function planSteps(
   sql: Sql,
-  versions: Version[],
-  chosen: StationRow[],
-  all: StationRow[],
-): Promise<Step[]> {
+  versions: readonly Version[],
+  chosen: readonly StationRow[],
+  all: readonly StationRow[],
+  progress: (share: number, what: string) => Promise<void>,
+): Promise<NewStep[]> {
+  let begun = 0;
+  let whole = 1;
   const planning: Planning = {
     sql,
     steps: [],
@@ -176,14 +191,12 @@ export async function planSteps(
     planned: new Map(),
     inventories: new Map(),
     looks: new Map(),
+    begin: (what) => progress(begun++ / whole, what),
   };
-  for (const station of chosen) {
-    const agent = must(all.find((one) => one.id === (station.host_id ?? station.id)));
-    const inventory = await inventoryAt(planning, agent);
-    const placed = await placements(sql, [station.id]);
-    for (const { descriptor } of await stationEditors(sql, [station.id]))
-      await planEditor(planning, { station, agent, descriptor, inventory, placed }, versions);
-  }
+  const targets: Target[] = [];
+  for (const station of chosen) targets.push(...(await targetsAt(planning, station, all)));
+  whole = Math.max(1, targets.length * versions.length);
+  for (const target of targets) await planEditor(planning, target, versions);
   return planning.steps;
 }
 

@@ -4,8 +4,10 @@ import { many, maybe, one } from '../db/query';
 export interface RolloutRow {
   id: string;
   title: string;
-  status: 'planned' | 'confirmed' | 'done' | 'undoing' | 'undone' | 'dropped';
+  status: 'planning' | 'planned' | 'confirmed' | 'done' | 'undoing' | 'undone' | 'dropped';
   undoes: string | null;
+  /** the job that plans it; null for an undo, which is made at once */ job_id: string | null;
+  person_id: string;
   person: string;
   approver: string | null;
   created_at: Date;
@@ -50,20 +52,37 @@ export interface Prior {
   place: string;
 }
 
-const columns =
-  'r.id, r.title, r.status, r.undoes, p.name as person, a.name as approver, r.created_at, r.confirmed_at, r.finished_at';
+const columns = `
+  r.id, r.title, r.status, r.undoes, r.job_id, r.person_id, p.name as person, a.name as approver,
+  r.created_at, r.confirmed_at, r.finished_at
+`;
 const from = 'from rollout r join person p on p.id = r.person_id left join person a on a.id = r.approved_by';
 
-export const insertRollout = (
-  sql: Sql,
-  r: { id: string; title: string; personId: string; undoes: string | null; status: string; approvedBy: string | null },
-) =>
+interface NewRollout {
+  id: string;
+  title: string;
+  personId: string;
+  undoes: string | null;
+  status: 'planning' | 'confirmed';
+  jobId?: string | null;
+  approvedBy?: string | null;
+}
+
+export const insertRollout = (sql: Sql, rollout: NewRollout) =>
   sql.query(
     `
-      insert into rollout (id, title, person_id, undoes, status, approved_by, confirmed_at)
-      values ($1, $2, $3, $4, $5, $6, case when $5 = 'confirmed' then now() end)
+      insert into rollout (id, title, person_id, undoes, status, job_id, approved_by, confirmed_at)
+      values ($1, $2, $3, $4, $5, $6, $7, case when $5 = 'confirmed' then now() end)
     `,
-    [r.id, r.title, r.personId, r.undoes, r.status, r.approvedBy],
+    [
+      rollout.id,
+      rollout.title,
+      rollout.personId,
+      rollout.undoes,
+      rollout.status,
+      rollout.jobId ?? null,
+      rollout.approvedBy ?? null,
+    ],
   );
 export const rolloutById = async (sql: Sql, id: string, lock = false): Promise<RolloutRow | undefined> =>
   maybe<RolloutRow>(sql, `select ${columns} ${from} where r.id = $1 ${lock ? 'for update of r' : ''}`, [id]);
@@ -104,14 +123,14 @@ export const setRollout = (sql: Sql, id: string, status: RolloutRow['status'], a
     [id, status, approvedBy],
   );
 
-export const insertStep = (
-  sql: Sql,
-  rolloutId: string,
-  s: Omit<
-    StepRow,
-    'id' | 'station' | 'outcome' | 'message' | 'before' | 'title' | 'item_id' | 'number' | 'points' | 'residual'
-  >,
-) =>
+/** A step before it is written down. */
+export type NewStep = Omit<
+  StepRow,
+  'id' | 'station' | 'outcome' | 'message' | 'before' | 'title' | 'item_id' | 'number' | 'points' | 'residual'
+>;
+
+/** All steps of a rollout, in one statement. */
+export const insertSteps = (sql: Sql, rolloutId: string, steps: readonly NewStep[]) =>
   sql.query(
     `
       insert into
@@ -119,32 +138,18 @@ export const insertStep = (
           rollout_id, station_id, agent_station_id, editor_id, editor_version, place, version_id,
           rendition_id, n, do_what, path, sha256, size, expect, decision, note, prior, lines
         )
-      values
-        (
-          $1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, decode($12, 'hex'), $13, decode($14, 'hex'),
-          $15, $16, $17, $18
+      select
+        $1, s.station_id, s.agent_station_id, s.editor_id, s.editor_version, s.place, s.version_id,
+        s.rendition_id, s.n, s.do_what, s.path, decode(s.sha, 'hex'), s.size, decode(s.expect, 'hex'),
+        s.decision, s.note, s.prior, s.lines
+      from
+        jsonb_to_recordset($2::jsonb) as s (
+          station_id uuid, agent_station_id uuid, editor_id text, editor_version text, place text,
+          version_id uuid, rendition_id uuid, n int, do_what text, path text, sha text, size bigint,
+          expect text, decision text, note text, prior jsonb, lines text[]
         )
     `,
-    [
-      rolloutId,
-      s.station_id,
-      s.agent_station_id,
-      s.editor_id,
-      s.editor_version,
-      s.place,
-      s.version_id,
-      s.rendition_id,
-      s.n,
-      s.do_what,
-      s.path,
-      s.sha,
-      s.size,
-      s.expect,
-      s.decision,
-      s.note,
-      s.prior ? JSON.stringify(s.prior) : null,
-      s.lines,
-    ],
+    [rolloutId, JSON.stringify(steps)],
   );
 const stepColumns = `
   s.id, s.station_id, st.name as station, s.agent_station_id, s.editor_id, s.editor_version, s.place,

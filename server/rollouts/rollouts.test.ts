@@ -17,6 +17,7 @@ import { bringDescriptor, descriptors } from '../editors/service';
 import { convertPreset } from '../versions/convert';
 import { createItem } from '../items/create';
 import { approve, confirmEncoding, itemFor, lineageOf } from '../items/service';
+import { retire } from '../versions/service';
 import { editItem } from '../items/edit';
 import { addShelf } from '../shelves/service';
 import { actorOf } from '../people/roles';
@@ -31,7 +32,9 @@ import {
 } from '../stations/service';
 import { stationView } from '../stations/views';
 import { cardZip } from './card';
-import { confirmRollout, contentFor, planFor, planRollout, rolloutFor, takeResults, undoRollout } from './service';
+import { jobFor, runJob } from '../jobs/service';
+import { planRollout, workOutPlan } from './planning';
+import { confirmRollout, contentFor, dropRollout, planFor, rolloutFor, takeResults, undoRollout } from './service';
 
 withDatabase();
 let shelf = '';
@@ -91,6 +94,17 @@ async function carryOut(token: string): Promise<Operation[]> {
   if (!plan) return [];
   await takeResults(station, plan.id, { results: done(plan.operations) });
   return plan.operations;
+}
+
+const jobOf = async (rollout: string): Promise<string> =>
+  must((await rolloutFor(people.librarian, rollout)).rollout.job_id);
+/** Plays the worker, in its own time. */
+const work = async (rollout: string): Promise<void> => runJob(await jobOf(rollout), { plan: workOutPlan });
+/** A plan that is worked out. */
+async function planned(choice: { versions: string[]; stations: string[] }): Promise<string> {
+  const id = await planRollout(people.librarian, choice);
+  await work(id);
+  return id;
 }
 
 beforeAll(async () => {
@@ -193,7 +207,7 @@ describe('a rollout', () => {
     const { versionId } = await approvedLook(2);
     await report(deskToken, []);
     await report(roomToken, []);
-    const id = await planRollout(people.librarian, { versions: [versionId], stations: [desk, room, card] });
+    const id = await planned({ versions: [versionId], stations: [desk, room, card] });
     const { steps } = await rolloutFor(people.librarian, id);
     expect(steps.map((s) => [s.station, s.editor_id, s.do_what, s.path]).sort()).toEqual([
       ['Card', 'perrin-alder', 'put', 'media/ALDER/LOOKS.LST'],
@@ -240,10 +254,7 @@ describe('a rollout', () => {
       ['marlstone', 1, 'launch-due'],
       ['oxbow', 1, 'launch-due'],
     ]);
-    const again = await rolloutFor(
-      people.librarian,
-      await planRollout(people.librarian, { versions: [versionId], stations: [desk] }),
-    );
+    const again = await rolloutFor(people.librarian, await planned({ versions: [versionId], stations: [desk] }));
     expect(again.steps.map((s) => [s.do_what, s.decision])).toEqual([
       ['none', 'in-step'],
       ['none', 'in-step'],
@@ -263,9 +274,46 @@ describe('a rollout', () => {
     await report(roomToken, []);
   });
 
+  test('is planned by a job: until then it has no files and cannot be confirmed', async () => {
+    const { versionId } = await approvedLook(2);
+    const id = await planRollout(people.librarian, { versions: [versionId], stations: [desk] });
+    const begun = await rolloutFor(people.librarian, id);
+    expect([begun.rollout.status, begun.steps]).toEqual(['planning', []]);
+    await expect(confirmRollout(people.librarian, id)).rejects.toMatchObject({ code: 'rollout-planning' });
+    await work(id);
+    expect((await rolloutFor(people.librarian, id)).rollout.status).toBe('planned');
+    // a worker that was thought dead and its heir: the steps are there once
+    const { steps } = await rolloutFor(people.librarian, id);
+    await pool().query(`update job set status = 'running' where id = $1`, [await jobOf(id)]);
+    await work(id);
+    expect((await rolloutFor(people.librarian, id)).steps).toEqual(steps);
+    await dropRollout(people.librarian, id);
+  });
+
+  test('dropped while it is being planned stays dropped', async () => {
+    const { versionId } = await approvedLook(2);
+    const id = await planRollout(people.librarian, { versions: [versionId], stations: [desk] });
+    await dropRollout(people.librarian, id);
+    await work(id);
+    const { rollout, steps } = await rolloutFor(people.librarian, id);
+    expect([rollout.status, steps]).toEqual(['dropped', []]);
+    expect((await jobFor(people.librarian, await jobOf(id))).status).toBe('cancelled');
+  });
+
+  test('says why it could not be planned', async () => {
+    const { versionId } = await approvedLook(2);
+    const id = await planRollout(people.librarian, { versions: [versionId], stations: [desk] });
+    await retire(people.librarian, versionId);
+    await work(id);
+    expect(await jobFor(people.librarian, await jobOf(id))).toMatchObject({
+      status: 'failed',
+      error: { code: 'not-approved' },
+    });
+  });
+
   test('tells restart due, listed and refused from the editor’s own list alone', async () => {
     const { versionId } = await approvedLook(3);
-    const id = await planRollout(people.librarian, { versions: [versionId], stations: [desk] });
+    const id = await planned({ versions: [versionId], stations: [desk] });
     await confirmRollout(people.librarian, id);
     const ops = await carryOut(deskToken);
     const files = ops.map((o) => ({ path: o.path, size: 1, sha256: must(o.sha256) }));
@@ -298,7 +346,7 @@ describe('a rollout', () => {
     // what was changed there is not overwritten by another rollout
     const next = await rolloutFor(
       people.librarian,
-      await planRollout(people.librarian, {
+      await planned({
         versions: [(await approvedLook(4)).versionId, versionId],
         stations: [desk],
       }),
@@ -309,10 +357,7 @@ describe('a rollout', () => {
   test('refuses what an editor does not take, with the reason', async () => {
     const { versionId } = await item('Maquette', oxbowOf(must(oxbowPresets[3])), 'm.xmp');
     await approve(people.librarian, versionId);
-    const { steps } = await rolloutFor(
-      people.librarian,
-      await planRollout(people.librarian, { versions: [versionId], stations: [desk] }),
-    );
+    const { steps } = await rolloutFor(people.librarian, await planned({ versions: [versionId], stations: [desk] }));
     expect(steps.find((s) => s.editor_id === 'marlstone')).toMatchObject({
       do_what: 'none',
       decision: 'not-accepted',
@@ -323,7 +368,7 @@ describe('a rollout', () => {
 
   test('a conflict at the station is kept as one, and results said twice change nothing', async () => {
     const { versionId } = await approvedLook(5);
-    const id = await planRollout(people.librarian, { versions: [versionId], stations: [room] });
+    const id = await planned({ versions: [versionId], stations: [room] });
     await confirmRollout(people.librarian, id);
     const station = await agent(roomToken);
     const plan = must(await planFor(station));
@@ -345,7 +390,7 @@ describe('a rollout', () => {
 describe('agents', () => {
   test('reach their own station only', async () => {
     const { versionId } = await approvedLook(6);
-    const id = await planRollout(people.librarian, { versions: [versionId], stations: [desk] });
+    const id = await planned({ versions: [versionId], stations: [desk] });
     await confirmRollout(people.librarian, id);
     const sha256 = must(must(must(await planFor(await agent(deskToken))).operations[0]).sha256);
     await expect(contentFor(await agent(roomToken), sha256)).rejects.toMatchObject({ code: 'not-found' });

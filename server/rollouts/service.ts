@@ -1,72 +1,21 @@
-/** Rollouts: plan, confirm, follow, undo; and what agents fetch and report of them. */
+/** Rollouts: confirm, follow, undo; and what agents fetch and report of them. */
 import { must } from '@/core/must';
 import { isUuid } from '@/core/uuid';
 import { v7 } from 'uuid';
-import { array, object, string } from 'yup';
-import { uuid } from '@/core/uuid';
 import { removeLines } from '@/core/sync/index-lines';
 import { resultSchema, type OperationResult, type Plan } from '@/core/sync/protocol';
 import { Problem } from '@/core/problem';
 import { blobChunks, blobSize, bytesOf, hex, putBlob } from '../blobs/service';
 import { pool, transaction, type Sql } from '../db/pool';
 import { record } from '../events';
-import { versionById } from '../items/queries';
-import { allowUnderLicence } from '../licences/service';
+import { requestCancel } from '../jobs/queries';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';
-import { dropPlacement, indexText, inventoryOf, putPlacement, stations, type StationRow } from '../stations/queries';
-import { planSteps } from './plan';
+import { dropPlacement, indexText, inventoryOf, putPlacement, type StationRow } from '../stations/queries';
 import * as q from './queries';
 import { maybe } from '../db/query';
 
 export type { RolloutRow, StepRow } from './queries';
-
-const planSchema = object({
-  title: string().trim().max(200).default(''),
-  versions: array().of(uuid().required()).min(1, 'Choose at least one item.').max(500).required(),
-  stations: array().of(uuid().required()).min(1, 'Choose at least one station.').max(1000).required(),
-}).noUnknown();
-
-/** Plans exact file operations. Nothing is written anywhere until the rollout is confirmed. */
-export async function planRollout(
-  person: Person,
-  input: { title?: string; versions: string[]; stations: string[] },
-): Promise<string> {
-  allow(person, 'rollout.plan');
-  const p = checked(planSchema, input);
-  const id = v7();
-  await transaction(async (sql) => {
-    const versions = [];
-    for (const vid of new Set(p.versions)) {
-      const version = await versionById(sql, vid);
-      if (!version) throw new Problem('not-found', 'A chosen version is not there.', vid, 'Choose again.');
-      if (version.status !== 'approved')
-        throw new Problem(
-          'not-approved',
-          `Version ${version.number} of ${version.title} is a ${version.status}, and only approved versions are rolled out.`,
-          version.title,
-          'Approve it first, or leave it out.',
-        );
-      versions.push(version);
-    }
-    const all = await stations(sql);
-    const chosen = all.filter((s) => p.stations.includes(s.id));
-    if (!chosen.length)
-      throw new Problem('not-found', 'None of the chosen stations is there.', 'stations', 'Choose again.');
-    if (chosen.length > 1) for (const v of versions) await allowUnderLicence(person, v, 'spread');
-    const steps = await planSteps(sql, versions, chosen, all);
-    const title =
-      p.title ||
-      (versions.length === 1 ? must(versions[0]).title : `${must(versions[0]).title} and ${versions.length - 1} more`);
-    await q.insertRollout(sql, { id, title, personId: person.id, undoes: null, status: 'planned', approvedBy: null });
-    for (const s of steps) await q.insertStep(sql, id, s);
-    await record(sql, actorOf(person), 'rollout', id, 'planned', null, {
-      title,
-      steps: steps.filter((s) => s.do_what !== 'none').length,
-    });
-  });
-  return id;
-}
 
 const missing = (id: string): Problem =>
   new Problem('not-found', 'There is no such rollout.', id, 'Go back to Rollouts.');
@@ -96,6 +45,13 @@ export async function confirmRollout(person: Person, id: string): Promise<void> 
   await transaction(async (sql) => {
     const rollout = await q.rolloutById(sql, id, true);
     if (!rollout) throw missing(id);
+    if (rollout.status === 'planning')
+      throw new Problem(
+        'rollout-planning',
+        'This rollout is still being planned.',
+        rollout.title,
+        'Wait until every file is shown.',
+      );
     if (rollout.status !== 'planned')
       throw new Problem(
         'rollout-settled',
@@ -115,17 +71,19 @@ export async function confirmRollout(person: Person, id: string): Promise<void> 
   });
 }
 
+/** Drops a plan that was not confirmed; one that is still being worked out stops. */
 export async function dropRollout(person: Person, id: string): Promise<void> {
   allow(person, 'rollout.plan');
   await transaction(async (sql) => {
     const rollout = await q.rolloutById(sql, id, true);
-    if (!rollout || rollout.status !== 'planned')
+    if (!rollout || (rollout.status !== 'planned' && rollout.status !== 'planning'))
       throw new Problem(
         'rollout-settled',
         'Only a plan that was not confirmed can be dropped.',
         id,
         'Undo it instead.',
       );
+    if (rollout.job_id) await requestCancel(sql, rollout.job_id);
     await q.setRollout(sql, id, 'dropped');
     await record(sql, actorOf(person), 'rollout', id, 'dropped');
   });
@@ -176,32 +134,39 @@ export async function undoRollout(person: Person, id: string): Promise<string> {
       status: 'confirmed',
       approvedBy: person.id,
     });
-    const counters = new Map<string, number>();
-    for (const step of done.reverse()) {
-      const n = counters.get(step.agent_station_id) ?? 0;
-      counters.set(step.agent_station_id, n + 1);
-      if (step.lines) {
-        await q.insertStep(sql, undo, await undoIndex(sql, step, n));
-        continue;
-      }
-      await q.insertStep(sql, undo, {
-        ...step,
-        n,
-        do_what: step.before ? 'put' : 'remove',
-        sha: step.before,
-        size: step.before ? ((await blobSize(bytesOf(step.before), sql)) ?? 0) : 0,
-        expect: step.sha,
-        decision: step.before ? 'put' : 'remove',
-        note: step.before ? 'brings back what was there' : 'was not there before',
-        version_id: step.version_id,
-        rendition_id: null,
-        prior: step.prior,
-      });
-    }
+    await q.insertSteps(sql, undo, await undoingSteps(sql, done));
     await q.setRollout(sql, id, 'undoing');
     await record(sql, actorOf(person), 'rollout', id, 'undo begun', { status: rollout.status }, { status: 'undoing' });
   });
   return undo;
+}
+
+/** The opposite of each step, the last one first, numbered anew for each agent. */
+async function undoingSteps(sql: Sql, done: readonly q.StepRow[]): Promise<q.NewStep[]> {
+  const counters = new Map<string, number>();
+  const undoing: q.NewStep[] = [];
+  for (const step of done.toReversed()) {
+    const n = counters.get(step.agent_station_id) ?? 0;
+    counters.set(step.agent_station_id, n + 1);
+    undoing.push(step.lines ? await undoIndex(sql, step, n) : await undoFile(sql, step, n));
+  }
+  return undoing;
+}
+
+/** Brings back what the step overwrote, or takes away what was not there before. */
+async function undoFile(sql: Sql, step: q.StepRow, n: number): Promise<q.NewStep> {
+  const { before } = step;
+  return {
+    ...step,
+    n,
+    do_what: before ? 'put' : 'remove',
+    sha: before,
+    size: before ? ((await blobSize(bytesOf(before), sql)) ?? 0) : 0,
+    expect: step.sha,
+    decision: before ? 'put' : 'remove',
+    note: before ? 'brings back what was there' : 'was not there before',
+    rendition_id: null,
+  };
 }
 
 /** Takes the lines out that the step had put in; what others added since stays. */

@@ -26,6 +26,7 @@ export const states: Record<string, { shape: Shape; word: string; tone: string }
   'rescan-due': { shape: 'turn', word: 'rescan due', tone: 'text-ochre' },
   running: { shape: 'turn', word: 'under way', tone: 'text-verd' },
   reading: { shape: 'turn', word: 'being read', tone: 'text-verd' },
+  planning: { shape: 'turn', word: 'being planned', tone: 'text-verd' },
   planned: { shape: 'ring', word: 'planned', tone: 'text-soft' },
   confirmed: { shape: 'turn', word: 'under way', tone: 'text-verd' },
   undoing: { shape: 'turn', word: 'being undone', tone: 'text-ochre' },

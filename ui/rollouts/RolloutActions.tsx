@@ -20,7 +20,7 @@ export function RolloutActions({ id, status, files, stations, isUndo, may }: Pro
   const router = useRouter();
   const [problem, setProblem] = useState<ProblemText | null>(null);
   const [busy, setBusy] = useState(false);
-  const say = async (verb: string) => {
+  const act = async (verb: string) => {
     setBusy(true);
     setProblem(null);
     try {
@@ -37,15 +37,15 @@ export function RolloutActions({ id, status, files, stations, isUndo, may }: Pro
   if (!may) return null;
   return (
     <>
+      {(status === 'planned' || status === 'planning') && (
+        <button className="button quiet danger" disabled={busy} onClick={() => void act('drop')}>
+          Drop the plan
+        </button>
+      )}
       {status === 'planned' && (
-        <>
-          <button className="button quiet danger" disabled={busy} onClick={() => void say('drop')}>
-            Drop the plan
-          </button>
-          <button className="button main" disabled={busy || !files} onClick={() => void say('confirm')}>
-            Confirm: write {sentence}
-          </button>
-        </>
+        <button className="button main" disabled={busy || !files} onClick={() => void act('confirm')}>
+          Confirm: write {sentence}
+        </button>
       )}
       {(status === 'done' || status === 'confirmed') && !isUndo && (
         <AlertDialog.Root>
@@ -64,7 +64,7 @@ export function RolloutActions({ id, status, files, stations, isUndo, may }: Pro
                 changed there since is left alone.
               </AlertDialog.Description>
               <div className="flex gap-2">
-                <AlertDialog.Action className="button main" onClick={() => void say('undo')}>
+                <AlertDialog.Action className="button main" onClick={() => void act('undo')}>
                   Take back {sentence}
                 </AlertDialog.Action>
                 <AlertDialog.Cancel className="button quiet">Cancel</AlertDialog.Cancel>

@@ -7,7 +7,7 @@ import { may } from '@/server/people/roles';
 import { signedInPerson } from '@/server/http';
 import { PageHead } from '@/ui/shell/Shell';
 import { Arrival } from '@/ui/intake/Arrival';
-import { Reading } from '@/ui/intake/ReadingProgress';
+import { ReadingProgress } from '@/ui/intake/ReadingProgress';
 import { Release } from '@/ui/intake/Release';
 import { Notice } from '@/ui/kit/Notice';
 import { Refresh } from '@/ui/kit/Refresh';
@@ -58,7 +58,7 @@ export default async function Page({
             : 'Go back to Intake to send the rest.'}
         </p>
       )}
-      {arrival.status === 'reading' && arrival.job_id && <Reading jobId={arrival.job_id} />}
+      {arrival.status === 'reading' && arrival.job_id && <ReadingProgress jobId={arrival.job_id} />}
       {arrival.status === 'failed' && <Notice problem={arrival.error} className="my-4" />}
       {release && settled && (
         <Release pack={release.pack} when={<Ago at={release.pack.at} />} changes={release.changes} />

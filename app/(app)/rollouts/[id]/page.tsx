@@ -6,6 +6,7 @@ import { rolloutFor, type StepRow } from '@/server/rollouts/service';
 import { stationViews, type StationView } from '@/server/stations/views';
 import { signedInPerson } from '@/server/http';
 import { PageHead } from '@/ui/shell/Shell';
+import { JobProgress } from '@/ui/kit/JobProgress';
 import { Refresh } from '@/ui/kit/Refresh';
 import { State } from '@/ui/kit/State';
 import { Ago } from '@/ui/kit/time';
@@ -69,6 +70,9 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
           may={may(person, 'rollout.confirm')}
         />
       </PageHead>
+      {rollout.status === 'planning' && rollout.job_id && (
+        <JobProgress jobId={rollout.job_id} doing="Planning" label="Planning the rollout" />
+      )}
       {rollout.undoes && <Undoing before="Takes back an" words="earlier rollout" id={rollout.undoes} />}
       {undoneBy && <Undoing before="Taken back by" words="its undoing" id={undoneBy} />}
       {rollout.status !== 'planned' && live.length > 0 && <Reported settled={settled} bad={bad} of={live.length} />}

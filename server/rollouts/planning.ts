@@ -1,0 +1,113 @@
+/** Planning a rollout: asked for in a request, worked out by a job, written down as steps all at once. */
+import { v7 } from 'uuid';
+import { array, object, string, type InferType } from 'yup';
+import { must } from '@/core/must';
+import { Problem } from '@/core/problem';
+import { uuid } from '@/core/uuid';
+import { pool, transaction, type Sql } from '../db/pool';
+import { record } from '../events';
+import { checked } from '../input';
+import { versionById } from '../items/queries';
+import { addJob, Cancelled, type JobContext } from '../jobs/service';
+import { allowUnderLicence } from '../licences/service';
+import { actorOf, allow, type Person } from '../people/roles';
+import { stations, type StationRow } from '../stations/queries';
+import { planSteps, type Version } from './plan';
+import * as q from './queries';
+
+const choiceSchema = object({
+  title: string().trim().max(200).default(''),
+  versions: array().of(uuid().required()).min(1, 'Choose at least one item.').max(500).required(),
+  stations: array().of(uuid().required()).min(1, 'Choose at least one station.').max(1000).required(),
+}).noUnknown();
+
+/** What the job is told: the choice as it was made, and the rollout that waits for its steps. */
+const jobSchema = object({
+  rollout: uuid().required(),
+  versions: array().of(uuid().required()).required(),
+  stations: array().of(uuid().required()).required(),
+});
+
+/** The chosen versions, each once. Throws where one is not there or not approved. */
+async function chosenVersions(sql: Sql, ids: readonly string[]): Promise<Version[]> {
+  const versions: Version[] = [];
+  for (const id of new Set(ids)) {
+    const version = await versionById(sql, id);
+    if (!version) throw new Problem('not-found', 'A chosen version is not there.', id, 'Choose again.');
+    if (version.status !== 'approved')
+      throw new Problem(
+        'not-approved',
+        `Version ${version.number} of ${version.title} is a ${version.status}, and only approved versions are rolled out.`,
+        version.title,
+        'Approve it first, or leave it out.',
+      );
+    versions.push(version);
+  }
+  return versions;
+}
+
+/** All stations, and of them those that are chosen. Throws where none is left. */
+async function chosenStations(sql: Sql, ids: readonly string[]): Promise<{ all: StationRow[]; chosen: StationRow[] }> {
+  const all = await stations(sql);
+  const chosen = all.filter((station) => ids.includes(station.id));
+  if (!chosen.length)
+    throw new Problem('not-found', 'None of the chosen stations is there.', 'stations', 'Choose again.');
+  return { all, chosen };
+}
+
+function titleFor(versions: readonly Version[]): string {
+  const first = must(versions[0]).title;
+  return versions.length === 1 ? first : `${first} and ${versions.length - 1} more`;
+}
+
+/**
+ * Begins a plan of exact file operations and answers with its rollout; a job works them out. What can be refused at once
+ * is. Nothing is written anywhere until the rollout is confirmed.
+ */
+export async function planRollout(
+  person: Person,
+  input: { title?: string; versions: string[]; stations: string[] },
+): Promise<string> {
+  allow(person, 'rollout.plan');
+  const choice = checked(choiceSchema, input);
+  const id = v7();
+  await transaction(async (sql) => {
+    const versions = await chosenVersions(sql, choice.versions);
+    const { chosen } = await chosenStations(sql, choice.stations);
+    if (chosen.length > 1) for (const version of versions) await allowUnderLicence(person, version, 'spread');
+    const title = choice.title || titleFor(versions);
+    const jobId = await addJob(
+      sql,
+      'plan',
+      `Plan ${title}`,
+      { rollout: id, versions: choice.versions, stations: choice.stations } satisfies InferType<typeof jobSchema>,
+      person.id,
+    );
+    await q.insertRollout(sql, { id, title, personId: person.id, undoes: null, status: 'planning', jobId });
+    await record(sql, actorOf(person), 'rollout', id, 'begun', null, { title });
+  });
+  return id;
+}
+
+/**
+ * The job: works the steps out, then writes them down in one transaction. Run again after a kill, it makes the same steps,
+ * and tables that were baked before are there already.
+ */
+export async function workOutPlan({ payload, progress }: JobContext): Promise<{ steps: number }> {
+  const choice = checked(jobSchema, payload);
+  const sql = pool();
+  const versions = await chosenVersions(sql, choice.versions);
+  const { all, chosen } = await chosenStations(sql, choice.stations);
+  const steps = await planSteps(sql, versions, chosen, all, progress);
+  await transaction(async (sql) => {
+    const rollout = await q.rolloutById(sql, choice.rollout, true);
+    // dropped while it was being planned, or planned already by a worker that was thought dead
+    if (rollout?.status !== 'planning') throw new Cancelled();
+    await q.insertSteps(sql, rollout.id, steps);
+    await q.setRollout(sql, rollout.id, 'planned');
+    const writing = steps.filter((step) => step.do_what !== 'none').length;
+    const planner = { personId: rollout.person_id, name: rollout.person };
+    await record(sql, planner, 'rollout', rollout.id, 'planned', null, { title: rollout.title, steps: writing });
+  });
+  return { steps: steps.length };
+}
