@@ -27,7 +27,7 @@ export function schema(psql) {
         join pg_class c on c.oid = k.conrelid
         join pg_namespace n on n.oid = c.relnamespace
       where n.nspname = 'public' and k.contype in ('p', 'f', 'u')
-      order by c.relname, k.contype desc
+      order by c.relname, k.contype desc, pg_get_constraintdef(k.oid)
     `,
   );
   const out = ['# Schema', '', '<!-- Drawn from the database by `bin/db schema`; do not edit by hand. -->', ''];
