@@ -18,6 +18,7 @@ export default async function setup(): Promise<() => Promise<void>> {
       ETAGERE_DATA: data,
       DATABASE_URL: '',
       ETAGERE_FAST_DATABASE: '1',
+      ETAGERE_CHECK_ANSWERS: '1',
       ETAGERE_AGENT_SECONDS: '0.6',
     },
     stdio: ['ignore', log, log],

@@ -1,7 +1,7 @@
 import { redirect } from 'next/navigation';
 import { anyone } from '@/server/people/service';
 import { Door } from '@/ui/people/Door';
-import { Welcome } from '@/ui/people/SignIn';
+import { Welcome } from '@/ui/people/Welcome';
 
 export const metadata = { title: 'Welcome' };
 export const dynamic = 'force-dynamic';

@@ -1,11 +1,12 @@
 /** Taking an arrival onto the shelves in one transaction, and putting it back whole. */
+import type { InferType } from 'yup';
+import type { BodyOf } from '@/core/api';
+import { arrivalEndpoints } from '@/core/api/arrivals';
 import { must } from '@/core/must';
 import { fileNameOf } from '@/core/paths';
 import { v7 } from 'uuid';
-import { array, lazy, mixed, number, object, string } from 'yup';
 import { isTakeable } from '@/core/recognise';
 import { Problem } from '@/core/problem';
-import { uuid } from '@/core/uuid';
 import { getBlob, hex } from '../blobs/service';
 import { transaction, type Sql } from '../db/pool';
 import { bringDescriptor } from '../editors/service';
@@ -13,58 +14,17 @@ import { record, type Actor } from '../events';
 import { frameFromFile } from '../frames/service';
 import { addVersion, createItem } from '../items/create';
 import { addShelf } from '../shelves/service';
-import { addLicence, type NewLicence } from '../licences/service';
+import { addLicence } from '../licences/service';
 import { addJob } from '../jobs/service';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';
 import * as q from './queries';
 
-const schema = object({
-  entries: array().of(number().integer().required()).nullable().default(null),
-  except: array().of(number().integer().required()).default([]),
-  shelfId: uuid().nullable().default(null),
-  newShelf: string().trim().max(120).default(''),
-  newLicence: mixed<NewLicence>().nullable().default(null),
-  byKind: lazy((value: unknown) =>
-    object(
-      Object.fromEntries(Object.keys((value ?? {}) as object).map((k) => [k, uuid().required('Choose a shelf.')])),
-    ).default({}),
-  ),
-  supplier: string().trim().max(200).default(''),
-  release: string().trim().max(80).default(''),
-  licenceId: uuid().nullable().default(null),
-  source: object({
-    address: string().trim().max(500),
-    author: string().trim().max(200),
-    date: string().trim().max(40),
-    receipt: string().trim().max(200),
-  })
-    .noUnknown()
-    .default({}),
-  origin: mixed<'house' | 'bought' | 'measured' | 'maker-like'>().oneOf([
-    'house',
-    'bought',
-    'measured',
-    'maker-like',
-    undefined,
-  ]),
-}).noUnknown();
-export interface Acceptance {
-  /** none given: all that is proposed */ entries?: number[] | null;
-  except?: number[];
-  /** where new items go, or the name of the shelf that is made for them */ shelfId?: string | null;
-  newShelf?: string;
-  newLicence?: NewLicence | null;
-  /** where new items of a kind go instead */ byKind?: Record<string, string>;
-  supplier?: string;
-  release?: string;
-  licenceId?: string | null;
-  source?: q.Source;
-  origin?: 'house' | 'bought' | 'measured' | 'maker-like';
-}
-
 /** As it is once it is checked. */
-type Asked = Omit<Required<Acceptance>, 'shelfId' | 'newShelf' | 'newLicence'>;
+type Asked = Omit<
+  InferType<(typeof arrivalEndpoints)['POST /api/arrivals/:id']['body']>,
+  'shelfId' | 'newShelf' | 'newLicence'
+>;
 export interface Taken {
   items: string[];
   versions: number;
@@ -240,9 +200,18 @@ async function makePack(sql: Sql, arrival: q.ArrivalRow, asked: Asked, licenceId
 }
 
 /** Takes the chosen entries as what they are to become: all of them or none. */
-export async function acceptArrival(person: Person, id: string, input: Acceptance): Promise<Taken> {
+export async function acceptArrival(
+  person: Person,
+  id: string,
+  input: BodyOf<'POST /api/arrivals/:id'>,
+): Promise<Taken> {
   allow(person, 'arrival.accept');
-  const { shelfId: onto, newShelf, newLicence, ...asked } = checked(schema, input) as unknown as Required<Acceptance>;
+  const {
+    shelfId: onto,
+    newShelf,
+    newLicence,
+    ...asked
+  } = checked(arrivalEndpoints['POST /api/arrivals/:id'].body, input);
   if (!onto && !newShelf)
     throw new Problem('input-invalid', 'Choose a shelf.', 'shelf', 'Choose one, or name a new one.');
   return transaction(async (sql) => {

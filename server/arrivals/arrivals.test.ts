@@ -1,4 +1,5 @@
 /** Arrivals in depth: what each file is to what is held, corrections, releases, putting back. */
+import type { NewLicence } from '@/core/api/studio';
 import { must } from '@/core/must';
 import { strToU8, zipSync, type Zippable } from 'fflate';
 import sharp from 'sharp';
@@ -235,7 +236,8 @@ describe('a new shelf and a new licence', () => {
       (await one<{ n: number }>(pool(), `select count(*)::int as n from shelf where name = 'Made for it'`)).n;
     const bad = (await entry(id, 'N/tool.txt')).id;
     const good = (await entry(id, 'N/Here.cube')).id;
-    const asked = { shelfId: null, newShelf: 'Made for it', newLicence: { name: 'Made with it', may_convert: 'yes' } };
+    const newLicence: NewLicence = { name: 'Made with it', may_convert: 'yes' };
+    const asked = { shelfId: null, newShelf: 'Made for it', newLicence };
     await expect(accept(id, { ...asked, entries: [good, bad] })).rejects.toMatchObject({ code: 'arrival-entry' });
     await expect(accept(id, { ...asked, newLicence: { name: '' } })).rejects.toMatchObject({ code: 'input-invalid' });
     await expect(accept(id, { shelfId: null })).rejects.toMatchObject({ code: 'input-invalid' });

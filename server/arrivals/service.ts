@@ -1,9 +1,9 @@
 /** Arrivals: what is shown of them, corrections, and settling them. Uploads, reading and accepting have files of their own. */
+import type { BodyOf } from '@/core/api';
+import { arrivalEndpoints, entryGroups, type EntryGroup } from '@/core/api/arrivals';
 import { must } from '@/core/must';
-import { array, number, object, string } from 'yup';
 import { isTakeable } from '@/core/recognise';
 import { Problem } from '@/core/problem';
-import { uuid } from '@/core/uuid';
 import { pool, transaction } from '../db/pool';
 import { record } from '../events';
 import { actorOf, allow, type Person } from '../people/roles';
@@ -15,6 +15,8 @@ export type { EntryRow, ArrivalRow, Outcome, Source } from './queries';
 export type { Change, ReleaseView } from './releases';
 export { acceptArrival, undoArrival } from './accept';
 export { readArrival } from './read-arrival';
+import { dropArrival } from './uploads';
+
 export {
   beginArrival,
   beginUpload,
@@ -48,19 +50,6 @@ export interface ArrivalView {
   takeable: number;
   files: number;
 }
-const order: q.Group[] = [
-  'refused',
-  'unknown',
-  'again',
-  'version',
-  'variant',
-  'effect',
-  'new',
-  'frame',
-  'descriptor',
-  'held',
-  'papers',
-];
 const TAKEN = ['new', 'version', 'variant', 'frame', 'descriptor'];
 
 /** An arrival as it is decided: by group, exceptions first; of each group the first 200 rows, or all of one. */
@@ -69,7 +58,7 @@ export async function arrivalView(person: Person, id: string, only: string | nul
   const sql = pool();
   const arrival = await q.arrivalById(sql, id);
   if (!arrival) throw new Problem('not-found', 'There is no such arrival.', id, 'Go back to Arrival.');
-  const group = order.includes(only as q.Group) ? only : null;
+  const group = entryGroups.includes(only as EntryGroup) ? only : null;
   const rows = await q.groupedEntries(sql, id, group ? 20000 : 200, group);
   const counts = await q.outcomeCounts(sql, id);
   const brought = new Set(await q.broughtTitles(sql, id));
@@ -89,7 +78,7 @@ export async function arrivalView(person: Person, id: string, only: string | nul
     arrival,
     takeable: TAKEN.reduce((n, o) => n + (counts[o] ?? 0), 0),
     files: Object.values(counts).reduce((a, b) => a + b, 0),
-    groups: order.flatMap((group) => {
+    groups: entryGroups.flatMap((group) => {
       const mine = told.filter((e) => e.grp === group);
       return mine.length ? [{ group, count: must(mine[0]).in_group, rows: mine }] : [];
     }),
@@ -100,20 +89,6 @@ export async function listArrivals(person: Person) {
   allow(person, 'arrival.read');
   return q.arrivals(pool(), 50);
 }
-
-const correction = object({
-  entries: array().of(number().integer().required()).max(20000).default([]),
-  group: string().oneOf(order),
-  outcome: string()
-    .oneOf(['new', 'version', 'variant', 'duplicate', 'frame', 'document'], 'That is nothing a file can become.')
-    .required(),
-  kind: string()
-    .oneOf(['look', 'preset', 'camera-profile', 'icc-profile', 'lens-database', 'add-on', 'frame', 'document'])
-    .nullable()
-    .default(null),
-  itemId: uuid().nullable().default(null),
-  entryId: number().integer().nullable().default(null),
-}).noUnknown();
 
 /** A correction that the file itself cannot bear: nothing of it was kept, or it is of another kind. */
 function refuseUntakeable(entry: q.EntryRow, outcome: string, becomes: string): void {
@@ -161,17 +136,10 @@ function refuseWithoutTarget(rows: q.EntryRow[], { outcome, itemId, entryId }: T
 export async function correctEntries(
   person: Person,
   id: string,
-  input: {
-    entries?: number[];
-    group?: string;
-    outcome: string;
-    kind?: string | null;
-    itemId?: string | null;
-    entryId?: number | null;
-  },
+  input: BodyOf<'PATCH /api/arrivals/:id'>,
 ): Promise<{ changed: number }> {
   allow(person, 'arrival.accept');
-  const c = checked(correction, input);
+  const c = checked(arrivalEndpoints['PATCH /api/arrivals/:id'].body, input);
   return transaction(async (sql) => {
     const arrival = await q.arrivalById(sql, id, true);
     if (!arrival || arrival.status !== 'ready')
@@ -209,4 +177,10 @@ export async function discardArrival(person: Person, id: string): Promise<void> 
     await q.arrivalStatus(sql, id, 'discarded');
     await record(sql, actorOf(person), 'arrival', id, 'discarded');
   });
+}
+
+/** Discards an arrival that was read, or gives up one that is still arriving. */
+export async function giveUpArrival(person: Person, id: string): Promise<void> {
+  const { arrival } = await arrivalFor(person, id);
+  await (arrival.status === 'arriving' ? dropArrival(person, id) : discardArrival(person, id));
 }

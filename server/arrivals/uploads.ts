@@ -1,9 +1,10 @@
 /** Uploads in parts that outlive a reload, and arrivals of one or many files that begin to be read once all are there. */
+import type { BodyOf } from '@/core/api';
+import { arrivalEndpoints } from '@/core/api/arrivals';
 import { must } from '@/core/must';
 import { fileNameOf } from '@/core/paths';
 import { v7 } from 'uuid';
-import { array, number, object, string } from 'yup';
-import { entryPath, limits } from '@/core/pack/entry-rules';
+import { entryPath } from '@/core/pack/entry-rules';
 import { Problem } from '@/core/problem';
 import { blobOfUpload, CHUNK } from '../blobs/service';
 import { pool, transaction, type Sql } from '../db/pool';
@@ -13,21 +14,7 @@ import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';
 import * as q from './queries';
 
-export const MAX_UPLOAD = 4 * 2 ** 30;
 export const MAX_PART = 8 * CHUNK;
-const fileSchema = object({
-  path: string().required().max(1000),
-  size: number().integer().min(1, 'The file is empty.').max(MAX_UPLOAD, 'A file may have at most 4 GB.').required(),
-}).noUnknown();
-const arrivalSchema = object({
-  name: string().trim().required().max(255),
-  files: array()
-    .of(fileSchema)
-    .min(1, 'There is no file in this arrival.')
-    .max(limits.entries, `An arrival may have at most ${limits.entries} files; pack it as a ZIP, or bring it in parts.`)
-    .required(),
-}).noUnknown();
-
 export interface UploadView {
   id: string;
   path: string;
@@ -40,10 +27,10 @@ const clean = (name: string): string => name.replace(/[\u0000-\u001f/\\]/g, ' ')
 /** An arrival is announced: its name and the paths and sizes of its files. Each then comes as an upload of its own. */
 export async function beginArrival(
   person: Person,
-  input: { name: string; files: { path: string; size: number }[] },
+  input: BodyOf<'POST /api/uploads'>,
 ): Promise<{ arrival: string; files: UploadView[] }> {
   allow(person, 'arrival.make');
-  const a = checked(arrivalSchema, input) as typeof input;
+  const a = checked(arrivalEndpoints['POST /api/uploads'].body, input);
   const id = v7();
   const files = a.files.map((f) => ({ id: v7(), path: entryPath(f.path) || clean(f.path), size: f.size, received: 0 }));
   return transaction(async (sql) => {

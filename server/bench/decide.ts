@@ -1,5 +1,5 @@
 /** What is decided on the bench: verdicts, and what follows from them; house choices. */
-import { array, boolean, number, object, string } from 'yup';
+import { benchEndpoints } from '@/core/api/bench';
 import { isProvisional } from '@/core/bench/display';
 import { STAGES, type Stage } from '@/core/camera/stages';
 import { bodyOf } from '@/core/frame/body';
@@ -14,35 +14,6 @@ import * as q from './queries';
 
 export type { ChoiceRow, VerdictRow } from './queries';
 
-const decisionSchema = object({
-  profile: string().nullable().default(null),
-  look: string().nullable().default(null),
-  strength: number().integer().min(0).max(400).required(),
-  frames: array().of(string().required()).max(64).required(),
-  stages: array().of(string().oneOf(STAGES)).nullable().default(null),
-  beside: string().max(200).default(''),
-  words: string().trim().max(2000).default(''),
-  chosen: boolean().required(),
-  asMeant: boolean().nullable().default(null),
-  ribbon: boolean().default(false),
-  advise: boolean().default(false),
-  choice: object({
-    client: string().trim().max(120).default(''),
-    anyCamera: boolean().default(false),
-    anyLight: boolean().default(false),
-    anyKind: boolean().default(false),
-  })
-    .nullable()
-    .default(null),
-  display: object({ gamut: string().max(20).default(''), calibrated: string().max(20).default('') }).required(),
-  compensation: object({
-    slope: array().of(number().required()).length(3),
-    offset: array().of(number().required()).length(3),
-    power: array().of(number().required()).length(3),
-  })
-    .nullable()
-    .default(null),
-}).noUnknown();
 export interface Decision {
   profile: string | null;
   look: string | null;
@@ -209,7 +180,7 @@ export async function decide(
   input: unknown,
 ): Promise<{ verdicts: number; choices: number; provisional: boolean }> {
   allow(person, 'verdict.give');
-  const decision = checked(decisionSchema, input) as unknown as Decision;
+  const decision = checked(benchEndpoints['POST /api/bench/verdict'].body, input) as unknown as Decision;
   if (decision.choice) allow(person, 'choice.make');
   if (!decision.profile && !decision.look)
     throw new Problem(

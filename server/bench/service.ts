@@ -1,8 +1,9 @@
 /** The bench: what its cells are made of, and what is decided on it. */
+import type { BodyOf } from '@/core/api';
+import { benchEndpoints } from '@/core/api/bench';
 import { must } from '@/core/must';
 import { isUuid } from '@/core/uuid';
 import { v7 } from 'uuid';
-import { array, boolean, number, object, string } from 'yup';
 import { whiteBalanceOf } from '@/core/bench/white-balance';
 import { plainProfile } from '@/core/camera/default-rendering';
 import { profileOf, readDcp, writeDcp, type Dcp } from '@/core/camera/dcp';
@@ -119,20 +120,13 @@ export async function baseTable(
   };
 }
 
-const anchorSchema = object({
-  version: string().required(),
-  frame: string().required(),
-  white: string().max(80).required(),
-  kelvin: number().min(2000).max(50000).required(),
-  title: string().trim().min(1).max(200).required(),
-}).noUnknown();
 /** Keeps the re-anchored profile as an item of its own, a draft beside its source, with lineage. */
 export async function keepAnchored(
   person: Person,
   input: unknown,
 ): Promise<{ itemId: string; versionId: string; after: White }> {
   allow(person, 'profile.edit');
-  const a = checked(anchorSchema, input) as {
+  const a = checked(benchEndpoints['POST /api/bench/anchor'].body, input) as {
     version: string;
     frame: string;
     white: string;
@@ -173,18 +167,17 @@ export async function keepAnchored(
 }
 
 // --- benches and sets
-const benchSchema = object({
-  name: string().trim().min(1).max(120).required(),
-  state: string().max(8000).required(),
-  shared: boolean().default(true),
-}).noUnknown();
 export async function listBenches(person: Person): Promise<q.BenchRow[]> {
   allow(person, 'view');
   return q.benches(pool(), person.id);
 }
 export async function saveBench(person: Person, id: string | null, input: unknown): Promise<{ id: string }> {
   allow(person, 'bench.save');
-  const b = checked(benchSchema, input) as { name: string; state: string; shared: boolean };
+  const b = checked(benchEndpoints['POST /api/bench/saved'].body, input) as {
+    name: string;
+    state: string;
+    shared: boolean;
+  };
   const made = id ?? v7();
   return transaction(async (sql) => {
     const had = id ? await q.benchById(sql, id) : undefined;
@@ -217,19 +210,13 @@ export async function listSets(person: Person): Promise<q.SetRow[]> {
   allow(person, 'view');
   return q.frameSets(pool());
 }
-export async function saveSet(
-  person: Person,
-  input: { id?: string; name: string; frames: string[] },
-): Promise<{ id: string }> {
+export async function saveSet(person: Person, input: BodyOf<'POST /api/bench/sets'>): Promise<{ id: string }> {
   allow(person, 'frame.edit');
-  const s = checked(
-    object({
-      id: string(),
-      name: string().trim().min(1).max(120).required(),
-      frames: array().of(string().required()).min(1, 'A set needs a frame.').max(200).required(),
-    }).noUnknown(),
-    input,
-  ) as { id?: string; name: string; frames: string[] };
+  const s = checked(benchEndpoints['POST /api/bench/sets'].body, input) as {
+    id?: string;
+    name: string;
+    frames: string[];
+  };
   const id = s.id ?? v7();
   await transaction(async (sql) => {
     await q.saveSet(sql, { id, name: s.name, frames: uuids(s.frames) });

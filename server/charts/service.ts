@@ -1,11 +1,10 @@
 /** Charts with measured values, and which frames show one, and where: what a bench measures patches by. */
+import { benchEndpoints } from '@/core/api/bench';
 import { must } from '@/core/must';
 import { v7 } from 'uuid';
-import { array, number, object, string } from 'yup';
 import { Problem } from '@/core/problem';
 import { readChart } from '@/core/chart/cgats';
 import { isConvex, type Point } from '@/core/chart/homography';
-import { uuid } from '@/core/uuid';
 import { putBlob } from '../blobs/service';
 import { pool, transaction } from '../db/pool';
 import { record } from '../events';
@@ -20,14 +19,10 @@ export async function listCharts(person: Person): Promise<q.ChartRow[]> {
   return q.charts(pool());
 }
 
-const schema = object({
-  name: string().trim().max(120).default(''),
-  text: string().max(2_000_000).required('There is no text.'),
-}).noUnknown();
 /** Brings measured values in, as CGATS text. */
 export async function addChart(person: Person, input: unknown): Promise<q.ChartRow> {
   allow(person, 'frame.edit');
-  const a = checked(schema, input);
+  const a = checked(benchEndpoints['POST /api/charts'].body, input);
   const bytes = new TextEncoder().encode(a.text);
   const read = readChart(bytes);
   const row: q.ChartRow = {
@@ -55,14 +50,10 @@ export async function addChart(person: Person, input: unknown): Promise<q.ChartR
   });
 }
 
-const layoutSchema = object({
-  columns: number().integer().min(1).max(100).required(),
-  outside: number().min(0).max(3).required(),
-}).noUnknown();
 /** Puts right what the text does not say: how many patches stand side by side, and by how many patches the marks stand outside the field. */
 export async function layChartOut(person: Person, id: string, input: unknown): Promise<q.ChartRow> {
   allow(person, 'frame.edit');
-  const { columns, outside } = checked(layoutSchema, input);
+  const { columns, outside } = checked(benchEndpoints['PATCH /api/charts/:id'].body, input);
   return transaction(async (sql) => {
     const had = await q.chartById(sql, id);
     if (!had) throw new Problem('not-found', 'There are no such measured values.', id, 'Reload the page.');
@@ -88,14 +79,13 @@ export async function layChartOut(person: Person, id: string, input: unknown): P
   });
 }
 
-const placeSchema = object({
-  chart: uuid().nullable().default(null),
-  corners: array().of(array().of(number().required()).length(2).required()).length(4).nullable().default(null),
-}).noUnknown();
 /** Says that a frame shows a chart, and where its field of patches lies; without a chart, that it shows none. */
 export async function placeChart(person: Person, frame: string, input: unknown): Promise<void> {
   allow(person, 'frame.edit');
-  const a = checked(placeSchema, input) as { chart: string | null; corners: Point[] | null };
+  const a = checked(benchEndpoints['PUT /api/frames/:id/chart'].body, input) as {
+    chart: string | null;
+    corners: Point[] | null;
+  };
   if (a.chart && (!a.corners || a.corners.some((c) => c.some((v) => !(v >= 0 && v <= 1))) || !isConvex(a.corners)))
     throw new Problem(
       'chart-corners',

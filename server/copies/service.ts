@@ -1,6 +1,7 @@
 /** Items with the same effect: groups to look at, merged into one or marked as meant. */
+import type { BodyOf } from '@/core/api';
+import { itemEndpoints } from '@/core/api/items';
 import { must } from '@/core/must';
-import { array, object } from 'yup';
 import {
   bytesOfFingerprint,
   fingerprintDistance,
@@ -10,7 +11,6 @@ import {
 } from '@/core/look/fingerprint';
 import { outsideTable } from '@/core/pack/likeness';
 import { Problem } from '@/core/problem';
-import { uuid } from '@/core/uuid';
 import { pool, transaction } from '../db/pool';
 import { record } from '../events';
 import { actorOf, allow, type Person } from '../people/roles';
@@ -100,21 +100,13 @@ export async function copies(
   return { groups: out, total: found.length, within };
 }
 
-const choice = object({
-  keep: uuid().required(),
-  others: array().of(uuid().required()).min(1, 'There is nothing to merge.').max(100).required(),
-}).noUnknown();
-
 /**
  * Merges items into one that stays: their names become other names of it, their versions stand beside its own as merged
  * ones, ribbons and placements and lineage go on with them. The merged items are archived and say into what they went.
  */
-export async function mergeItems(
-  person: Person,
-  input: { keep: string; others: string[] },
-): Promise<{ merged: number }> {
+export async function mergeItems(person: Person, input: BodyOf<'POST /api/copies'>): Promise<{ merged: number }> {
   allow(person, 'item.edit');
-  const c = checked(choice, input) as { keep: string; others: string[] };
+  const c = checked(itemEndpoints['POST /api/copies'].body, input);
   return transaction(async (sql) => {
     const rows = await q.itemsByIds(sql, [c.keep, ...c.others.filter((o) => o !== c.keep)], person.id, true);
     const keep = rows.find((r) => r.id === c.keep);
@@ -168,12 +160,9 @@ export async function mergeItems(
 }
 
 /** These items do the same, and are meant to: they are not shown as copies again. */
-export async function markMeant(person: Person, input: { items: string[] }): Promise<void> {
+export async function markMeant(person: Person, input: BodyOf<'POST /api/copies/meant'>): Promise<void> {
   allow(person, 'item.edit');
-  const { items } = checked(
-    object({ items: array().of(uuid().required()).min(2).max(100).required() }).noUnknown(),
-    input,
-  ) as { items: string[] };
+  const { items } = checked(itemEndpoints['POST /api/copies/meant'].body, input);
   const sorted = [...new Set(items)].sort();
   await transaction(async (sql) => {
     for (let i = 0; i < sorted.length; i++)

@@ -1,7 +1,7 @@
 /** The studio's own cameras and lenses: what covers them, what does not, and what was asked for. */
+import { gearEndpoints } from '@/core/api/gear';
 import { recentlyUsed } from '@/core/recently-used';
 import { must } from '@/core/must';
-import { array, number, object, string } from 'yup';
 import { v7 } from 'uuid';
 import { calibrations, type Calibrations } from '@/core/lens/calibrated';
 import {
@@ -10,7 +10,6 @@ import {
   isMet,
   lensCoverage,
   unlisted,
-  wishes,
   type Camera,
   type CameraLine,
   type LensLine,
@@ -18,7 +17,6 @@ import {
 import { explainPhotos, type PhotoGroup, type PhotoSeen } from '@/core/records/photos';
 import { editorKey } from '@/core/editor/descriptor';
 import { Problem } from '@/core/problem';
-import { uuid } from '@/core/uuid';
 import { getBlob } from '../blobs/service';
 import { pool, transaction, type Sql } from '../db/pool';
 import { record } from '../events';
@@ -125,30 +123,11 @@ export async function coverage(person: Person): Promise<Coverage> {
   };
 }
 
-const text = (most: number) => string().trim().max(most).default('');
-const list = (most: number) => array().of(string().trim().min(1).max(120).required()).max(most).default([]);
-const side = (which: string) =>
-  number()
-    .typeError(`The ${which} of the sensor is a number of millimetres.`)
-    .min(1, `The ${which} of the sensor is in millimetres, at least 1.`)
-    .max(200, `The ${which} of the sensor is in millimetres, at most 200.`)
-    .nullable()
-    .default(null);
-const lensSchema = object({
-  maker: text(80),
-  model: string().trim().required('It needs a model.').max(120),
-  names: list(40),
-  mount: text(60),
-}).noUnknown();
-const cameraSchema = lensSchema
-  .shape({ conversion: text(60), serials: list(60), sensor_width: side('width'), sensor_height: side('height') })
-  .noUnknown();
-
 /** The two lists are kept alike: one table of how each is found, written and told. */
 const kinds = {
   camera: {
     subject: 'camera',
-    schema: cameraSchema,
+    schema: gearEndpoints['POST /api/gear/cameras'].body,
     byId: q.cameraById,
     same: q.sameCamera,
     insert: q.insertCamera,
@@ -158,7 +137,7 @@ const kinds = {
   },
   lens: {
     subject: 'lens',
-    schema: lensSchema,
+    schema: gearEndpoints['POST /api/gear/lenses'].body,
     byId: q.lensById,
     same: q.sameLens,
     insert: q.insertLens,
@@ -171,7 +150,7 @@ type GearKind = keyof typeof kinds;
 type Row = q.CameraRow & q.LensRow;
 interface Kind {
   subject: string;
-  schema: typeof cameraSchema;
+  schema: (typeof gearEndpoints)['POST /api/gear/cameras']['body'];
   byId: (sql: Sql, id: string) => Promise<Row | undefined>;
   same: (sql: Sql, r: Row, but: string) => Promise<boolean>;
   insert: (sql: Sql, r: Row) => Promise<unknown>;
@@ -231,21 +210,10 @@ export async function listSeen(person: Person): Promise<{ cameras: number; lense
   return { cameras: u.cameras.length, lenses: u.lenses.length };
 }
 
-const requestSchema = object({
-  camera: uuid().nullable().default(null),
-  lens: uuid().nullable().default(null),
-  about: string().trim().required('Say which camera or lens.').max(160),
-  wanted: string()
-    .oneOf([...wishes], 'Say what is wanted of it.')
-    .required('Say what is wanted of it.'),
-  askedOf: text(120),
-  note: text(2000),
-}).noUnknown();
-
 /** Notes that something is missing. The same is not asked twice while it is open. */
 export async function askFor(person: Person, input: unknown): Promise<{ id: string }> {
   allow(person, 'gear.ask');
-  const r = checked(requestSchema, input);
+  const r = checked(gearEndpoints['POST /api/gear/requests'].body, input);
   const id = v7();
   await transaction(async (sql) => {
     if (r.camera && !(await q.cameraById(sql, r.camera))) throw unknown('camera', r.camera);
@@ -276,16 +244,10 @@ export async function askFor(person: Person, input: unknown): Promise<{ id: stri
   return { id };
 }
 
-const settleSchema = object({
-  state: string().oneOf(['noted', 'sent', 'promised', 'fulfilled', 'declined']).required(),
-  note: string().trim().max(2000),
-  askedOf: string().trim().max(120),
-}).noUnknown();
-
 /** Where a request stands; what is not given stays. */
 export async function trackRequest(person: Person, id: string, input: unknown): Promise<void> {
   allow(person, 'gear.edit');
-  const c = checked(settleSchema, input);
+  const c = checked(gearEndpoints['PATCH /api/gear/requests/:id'].body, input);
   await transaction(async (sql) => {
     const before = await q.requestById(sql, id);
     if (!before) throw unknown('request', id);
@@ -303,28 +265,10 @@ export async function trackRequest(person: Person, id: string, input: unknown): 
   });
 }
 
-const photosSchema = object({
-  photos: array()
-    .of(
-      object({
-        maker: text(120),
-        camera: text(120),
-        unique: text(120),
-        kind: string().oneOf(['camera data', 'rendered']).required(),
-        n: number().integer().min(1).max(1e6).default(1),
-      })
-        .noUnknown()
-        .required(),
-    )
-    .min(1, 'There is no photo to explain.')
-    .max(2000, 'At most 2,000 cameras are explained at once.')
-    .required(),
-}).noUnknown();
-
 /** Why photos do not show in an editor, from what their files say; nothing of them is kept. */
 export async function explain(person: Person, input: unknown): Promise<PhotoGroup[]> {
   allow(person, 'view');
-  const { photos } = checked(photosSchema, input);
+  const { photos } = checked(gearEndpoints['POST /api/gear/photos'].body, input);
   const sql = pool();
   const [editors, own] = await Promise.all([editorsOf(sql), q.cameras(sql)]);
   return explainPhotos(photos as PhotoSeen[], editors, own);

@@ -1,10 +1,10 @@
 /** Editing what an item is called and what is said of it: one, with another person's change merged, or many at once. */
-import { array, boolean, number, object, string } from 'yup';
+import type { BodyOf } from '@/core/api';
+import { itemEndpoints, type BulkEdit, type BulkRow } from '@/core/api/items';
 import { fileName } from '@/core/editor/file-name';
 import { fieldWord, itemChangeSchema, itemFields, type ItemChange } from '@/core/item/fields';
 import { mergeFields, type FieldConflict } from '@/core/merge';
 import { Problem } from '@/core/problem';
-import { uuid } from '@/core/uuid';
 import { pool, transaction, type Sql } from '../db/pool';
 import { descriptors } from '../editors/service';
 import { record } from '../events';
@@ -53,7 +53,7 @@ const gone = (id: string): Problem =>
 export async function editItem(
   person: Person,
   id: string,
-  input: { base: Record<string, unknown>; mine: Record<string, unknown>; revision: number },
+  input: BodyOf<'PATCH /api/items/:id'>,
 ): Promise<{ revision: number; merged: string[]; who: string }> {
   allow(person, 'item.edit');
   const mine = checkedChange(input.mine);
@@ -114,39 +114,6 @@ async function write(sql: Sql, person: Person, before: q.ItemRow, change: ItemCh
   );
 }
 
-const { most, length } = itemFields.tags.shape;
-const tags = array().of(string().trim().min(1).max(length).required()).max(most);
-const bulkSchema = object({
-  items: array().of(uuid().required()).min(1, 'Nothing is chosen.').max(5000).required(),
-  revisions: array().of(number().integer().required()),
-  title: object({
-    find: string().max(200).default(''),
-    replace: string().max(200).default(''),
-    pattern: string().max(200).default(''),
-  })
-    .noUnknown()
-    .default(undefined),
-  set: itemChangeSchema.default(undefined),
-  addTags: tags.default([]),
-  removeTags: tags.default([]),
-}).noUnknown();
-export interface BulkEdit {
-  items: string[];
-  title?: { find?: string; replace?: string; pattern?: string };
-  set?: ItemChange;
-  addTags?: string[];
-  removeTags?: string[];
-}
-export interface BulkRow {
-  id: string;
-  kind: string;
-  before: string;
-  after: string;
-  changes: string[];
-  files: { editor: string; name: string; altered: boolean }[];
-  problem: string | null;
-}
-
 function newTitle(rule: NonNullable<BulkEdit['title']>, item: q.ItemRow, n: number): string {
   const base = rule.find ? item.title.split(rule.find).join(rule.replace ?? '') : item.title;
   const with_ = rule.pattern || '{title}';
@@ -181,9 +148,9 @@ function titleProblem(title: string): string | null {
 }
 
 /** What a change of many would do: each title, what else changes, and each file name that results in every editor. */
-export async function previewBulk(person: Person, input: BulkEdit): Promise<BulkRow[]> {
+export async function previewBulk(person: Person, input: BodyOf<'POST /api/items/bulk'>): Promise<BulkRow[]> {
   allow(person, 'item.edit');
-  const edit = checked(bulkSchema, input) as unknown as BulkEdit;
+  const edit = checked(itemEndpoints['POST /api/items/bulk'].body, input) as unknown as BulkEdit;
   const sql = pool();
   const rows = await q.itemsByIds(sql, edit.items, person.id);
   const all = await descriptors(sql);
@@ -224,9 +191,9 @@ export async function previewBulk(person: Person, input: BulkEdit): Promise<Bulk
 }
 
 /** Changes many items at once, all or none. */
-export async function applyBulk(person: Person, input: BulkEdit): Promise<{ changed: number }> {
+export async function applyBulk(person: Person, input: BodyOf<'POST /api/items/bulk'>): Promise<{ changed: number }> {
   allow(person, 'item.edit');
-  const edit = checked(bulkSchema, input) as unknown as BulkEdit;
+  const edit = checked(itemEndpoints['POST /api/items/bulk'].body, input) as unknown as BulkEdit;
   return transaction(async (sql) => {
     const rows = await q.itemsByIds(sql, edit.items, person.id, true);
     for (const [i, item] of rows.entries()) {
@@ -240,16 +207,13 @@ export async function applyBulk(person: Person, input: BulkEdit): Promise<{ chan
 /** Puts items into the archive, or brings them back. What is placed on stations stays there until it is removed by a rollout. */
 export async function archiveItems(
   person: Person,
-  input: { items: string[]; archived: boolean },
+  input: BodyOf<'POST /api/items/archive'>,
 ): Promise<{ changed: number }> {
   allow(person, 'item.archive');
-  const { items, archived } = checked(
-    object({
-      items: array().of(uuid().required()).min(1, 'Nothing is chosen.').max(5000).required(),
-      archived: boolean().required(),
-    }).noUnknown(),
-    input,
-  ) as { items: string[]; archived: boolean };
+  const { items, archived } = checked(itemEndpoints['POST /api/items/archive'].body, input) as {
+    items: string[];
+    archived: boolean;
+  };
   return transaction(async (sql) => {
     const changed = await q.archive(sql, items, archived);
     for (const i of changed)

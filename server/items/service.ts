@@ -1,5 +1,7 @@
 /** Items and shelves: what stands where, ribbons, encoding, approval. */
-import { object, string } from 'yup';
+import type { BodyOf } from '@/core/api';
+import { itemEndpoints } from '@/core/api/items';
+import { versionEndpoints } from '@/core/api/versions';
 import { assumedEncoding, type Look } from '@/core/look/look';
 import { isPlain, encodingOfText, encodingText, tableUnder, type AssumedEncoding } from '@/core/look/assumed-encoding';
 import { readAnyLook } from '@/core/icc/look';
@@ -160,8 +162,9 @@ export async function inspectionOf(person: Person, versionId: string): Promise<I
 export async function setRibbon(
   person: Person,
   itemId: string,
-  input: { on: boolean; whose: 'mine' | 'house' },
+  asked: BodyOf<'POST /api/items/:id/ribbon'>,
 ): Promise<void> {
+  const input = checked(itemEndpoints['POST /api/items/:id/ribbon'].body, asked);
   allow(person, input.whose === 'house' ? 'ribbon.house' : 'ribbon.own');
   await transaction(async (sql) => {
     if (!(await q.itemById(sql, itemId, person.id))) throw unknown(itemId);
@@ -174,24 +177,10 @@ export async function setRibbon(
   });
 }
 
-const values = {
-  primaries: string().oneOf(['sRGB', 'Display P3', 'Rec. 2020', 'ProPhoto']).required(),
-  transfer: string().oneOf(['sRGB', 'linear', 'gamma 2.2', 'gamma 2.4']).required(),
-  range: string()
-    .oneOf(['full', 'legal'] as const)
-    .required(),
-};
-const encodingSchema = object({
-  ...values,
-  output: object(values).noUnknown().nullable().default(null),
-  referred: string().oneOf(['display', 'scene']).required(),
-  white: string().oneOf(['D65', 'D50']).required(),
-}).noUnknown();
-
 /** A person says what the look's values mean; until then it is an assumption. */
 export async function confirmEncoding(person: Person, versionId: string, input: unknown): Promise<void> {
   allow(person, 'item.edit');
-  const encoding = { ...checked(encodingSchema, input), assumed: false };
+  const encoding = { ...checked(versionEndpoints['POST /api/versions/:id/encoding'].body, input), assumed: false };
   await transaction(async (sql) => {
     const version = await q.versionById(sql, versionId);
     if (!version) throw unknown(versionId);

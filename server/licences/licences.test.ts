@@ -1,3 +1,4 @@
+import type { NewLicence } from '@/core/api/studio';
 import { must } from '@/core/must';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { people, withDatabase } from '../db/testing/database';
@@ -117,6 +118,6 @@ describe('a licence’s record', () => {
     ['half a seat', { name: 'x', seats: 1.5 }],
     ['a word of its own', { name: 'x', may_convert: 'perhaps' }],
   ])('%s is refused', async (_, input) => {
-    await expect(addLicence(people.librarian, input)).rejects.toMatchObject({ code: 'input-invalid' });
+    await expect(addLicence(people.librarian, input as NewLicence)).rejects.toMatchObject({ code: 'input-invalid' });
   });
 });

@@ -1,7 +1,8 @@
 /** Licences: what may be done with what was bought, and who decides where that is unknown. */
+import type { BodyOf } from '@/core/api';
+import { newLicence } from '@/core/api/studio';
 import { must } from '@/core/must';
 import { v7 } from 'uuid';
-import { number, object, string } from 'yup';
 import { Problem } from '@/core/problem';
 import { inside, pool, transaction, type Sql } from '../db/pool';
 import { record } from '../events';
@@ -10,42 +11,15 @@ import { checked } from '../input';
 import * as q from './queries';
 
 export type { LicenceRow } from './queries';
-export interface NewLicence {
-  name: string;
-  owner?: string;
-  terms?: string;
-  may_convert?: string;
-  may_spread?: string;
-  seats?: number | null;
-  seats_by?: string;
-  ends_on?: string | null;
-  at_end?: string;
-}
-
-const schema = object({
-  name: string().trim().required('A licence needs a name.').max(120),
-  owner: string().trim().max(200).default(''),
-  terms: string().max(4000).default(''),
-  may_convert: string().oneOf(['yes', 'no', 'unknown']).default('unknown'),
-  may_spread: string().oneOf(['yes', 'no', 'unknown']).default('unknown'),
-  seats: number().integer().min(1).max(1e6).nullable().default(null),
-  seats_by: string().oneOf(['person', 'device', 'site']).default('person'),
-  ends_on: string()
-    .matches(/^\d{4}-\d{2}-\d{2}$/, { message: 'A date is written 2026-12-31.', excludeEmptyString: true })
-    .nullable()
-    .default(null),
-  at_end: string().oneOf(['remove', 'keep results', 'ask']).default('ask'),
-}).noUnknown();
-
 export const listLicences = (person: Person) => {
   allow(person, 'view');
   return q.licences(pool());
 };
 
 /** `within`: the transaction that it is part of. */
-export async function addLicence(person: Person, input: NewLicence, within?: Sql): Promise<string> {
+export async function addLicence(person: Person, input: BodyOf<'POST /api/licences'>, within?: Sql): Promise<string> {
   allow(person, 'licence.edit');
-  const l = checked(schema, input) as unknown as Omit<q.LicenceRow, 'id' | 'items'>;
+  const l = checked(newLicence, input) as unknown as Omit<q.LicenceRow, 'id' | 'items'>;
   const id = v7();
   return inside(within, async (sql) => {
     if (await q.licenceByName(sql, l.name))
@@ -61,9 +35,13 @@ export async function addLicence(person: Person, input: NewLicence, within?: Sql
   });
 }
 
-export async function changeLicence(person: Person, id: string, input: NewLicence): Promise<void> {
+export async function changeLicence(
+  person: Person,
+  id: string,
+  input: BodyOf<'PATCH /api/licences/:id'>,
+): Promise<void> {
   allow(person, 'licence.edit');
-  const l = checked(schema, input) as unknown as Omit<q.LicenceRow, 'id' | 'items'>;
+  const l = checked(newLicence, input) as unknown as Omit<q.LicenceRow, 'id' | 'items'>;
   await transaction(async (sql) => {
     const before = await q.licenceById(sql, id);
     const named = await q.licenceByName(sql, l.name);

@@ -211,7 +211,7 @@ const calls: Record<Action, ((p: Person) => Promise<unknown>)[]> = {
   'rollout.plan': [(p) => planRollout(p, { versions: [id], stations: [id] }), (p) => dropRollout(p, id)],
   'rollout.confirm': [(p) => confirmRollout(p, id), (p) => undoRollout(p, id)],
   'station.enrol': [(p) => addStation(p, { name: `T ${p.role}`, system: 'linux' }), (p) => newCode(p, id)],
-  'station.editor': [(p) => runEditor(p, id, 'oxbow@2', 'launch')],
+  'station.editor': [(p) => runEditor(p, id, { editor: 'oxbow@2', verb: 'launch' })],
   'person.add': [
     (person) =>
       addPerson(person, {

@@ -1,4 +1,5 @@
 /** People: adding, signing in and out. Passwords are hashed with Argon2id, session tokens are stored hashed. */
+import { newPerson } from '@/core/api/stations';
 import { createHash, randomBytes } from 'node:crypto';
 import { hash, verify } from '@node-rs/argon2';
 import { v7 } from 'uuid';
@@ -17,15 +18,10 @@ const TRIES = 8;
 const WINDOW_MINUTES = 15;
 
 const personSchema = object({
-  name: string().required('A name is needed.').max(120),
-  email: string()
-    .required('An e-mail address is needed.')
-    .max(200)
-    .matches(/^[^\s@]+@[^\s@]+$/, 'This is no e-mail address.'),
+  ...newPerson,
   role: string()
     .oneOf([...roles])
     .required(),
-  password: string().required('A password is needed.').min(10, 'A password has at least 10 characters.').max(200),
 }).noUnknown();
 
 const digest = (token: string): Buffer => createHash('sha256').update(token).digest();
@@ -36,7 +32,7 @@ export async function addPerson(
   input: { name: string; email: string; role: Role; password: string },
 ): Promise<Person> {
   if (by) allow(by, 'person.add');
-  const p = checked(personSchema, input) as typeof input;
+  const p = checked(personSchema, input);
   const id = v7();
   const passwordHash = await hash(p.password, strength);
   await transaction(async (sql) => {

@@ -1,5 +1,6 @@
 /** Ribbons as a list: the short everyday list in its order, and those that nobody remembers. */
-import { array, number, object, string } from 'yup';
+import type { BodyOf } from '@/core/api';
+import { itemEndpoints } from '@/core/api/items';
 import { pool, transaction } from '../db/pool';
 import { record } from '../events';
 import { actorOf, allow, type Person } from '../people/roles';
@@ -21,24 +22,19 @@ export const ribbonsOfItem = (person: Person, itemId: string) => {
   return q.ribbonsOn(pool(), itemId);
 };
 
-const schema = object({
-  whose: string().oneOf(['mine', 'house']).required(),
-  ribbons: array().of(number().integer().required()).min(1, 'Nothing is chosen.').max(5000).required(),
-}).noUnknown();
-type Choice = { whose: 'mine' | 'house'; ribbons: number[] };
 const owner = (person: Person, whose: string): string | null => (whose === 'house' ? null : person.id);
-const asked = (person: Person, input: Choice): Choice => {
+const asked = (person: Person, input: BodyOf<'POST /api/ribbons'>) => {
   allow(person, input.whose === 'house' ? 'ribbon.house' : 'ribbon.own');
-  return checked(schema, input) as Choice;
+  return checked(itemEndpoints['POST /api/ribbons'].body, input);
 };
 
-export async function orderRibbons(person: Person, input: Choice): Promise<void> {
+export async function orderRibbons(person: Person, input: BodyOf<'POST /api/ribbons'>): Promise<void> {
   const choice = asked(person, input);
   await q.orderRibbons(pool(), owner(person, choice.whose), choice.ribbons);
 }
 
 /** Takes many ribbons off at once. */
-export async function clearRibbons(person: Person, input: Choice): Promise<{ cleared: number }> {
+export async function clearRibbons(person: Person, input: BodyOf<'POST /api/ribbons'>): Promise<{ cleared: number }> {
   const choice = asked(person, input);
   return transaction(async (sql) => {
     const gone = await q.clearRibbons(sql, owner(person, choice.whose), choice.ribbons);

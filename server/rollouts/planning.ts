@@ -1,6 +1,8 @@
 /** Planning a rollout: asked for in a request, worked out by a job, written down as steps all at once. */
+import type { BodyOf } from '@/core/api';
+import { rolloutEndpoints } from '@/core/api/rollouts';
 import { v7 } from 'uuid';
-import { array, object, string, type InferType } from 'yup';
+import { array, object, type InferType } from 'yup';
 import { must } from '@/core/must';
 import { Problem } from '@/core/problem';
 import { uuid } from '@/core/uuid';
@@ -14,12 +16,6 @@ import { actorOf, allow, type Person } from '../people/roles';
 import { stations, type StationRow } from '../stations/queries';
 import { planSteps, type Version } from './plan';
 import * as q from './queries';
-
-const choiceSchema = object({
-  title: string().trim().max(200).default(''),
-  versions: array().of(uuid().required()).min(1, 'Choose at least one item.').max(500).required(),
-  stations: array().of(uuid().required()).min(1, 'Choose at least one station.').max(1000).required(),
-}).noUnknown();
 
 /** What the job is told: the choice as it was made, and the rollout that waits for its steps. */
 const jobSchema = object({
@@ -64,12 +60,9 @@ function titleFor(versions: readonly Version[]): string {
  * Begins a plan of exact file operations and answers with its rollout; a job works them out. What can be refused at once
  * is. Nothing is written anywhere until the rollout is confirmed.
  */
-export async function planRollout(
-  person: Person,
-  input: { title?: string; versions: string[]; stations: string[] },
-): Promise<string> {
+export async function planRollout(person: Person, input: BodyOf<'POST /api/rollouts'>): Promise<string> {
   allow(person, 'rollout.plan');
-  const choice = checked(choiceSchema, input);
+  const choice = checked(rolloutEndpoints['POST /api/rollouts'].body, input);
   const id = v7();
   await transaction(async (sql) => {
     const versions = await chosenVersions(sql, choice.versions);

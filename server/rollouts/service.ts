@@ -1,4 +1,6 @@
 /** Rollouts: confirm, follow, undo; and what agents fetch and report of them. */
+import type { BodyOf } from '@/core/api';
+import { rolloutEndpoints } from '@/core/api/rollouts';
 import { must } from '@/core/must';
 import { isUuid } from '@/core/uuid';
 import { v7 } from 'uuid';
@@ -187,6 +189,18 @@ async function undoIndex(sql: Sql, step: q.StepRow, n: number): Promise<q.StepRo
     lines: null,
     prior: null,
   };
+}
+
+/** Does with a rollout what was asked for; answers with the one to look at next, which for an undo is its opposite. */
+export async function moveRollout(
+  person: Person,
+  id: string,
+  input: BodyOf<'POST /api/rollouts/:id'>,
+): Promise<string> {
+  const { verb } = checked(rolloutEndpoints['POST /api/rollouts/:id'].body, input);
+  if (verb === 'undo') return undoRollout(person, id);
+  await (verb === 'confirm' ? confirmRollout(person, id) : dropRollout(person, id));
+  return id;
 }
 
 // --- what agents ask

@@ -1,4 +1,5 @@
 /** Searching the shelves: words with slips forgiven, facets with counts, ribbons, recently used, self-filling shelves. */
+import { facetKeys } from '@/core/item/facets';
 import { must } from '@/core/must';
 import { isUuid } from '@/core/uuid';
 import { pool, transaction, type Sql } from '../db/pool';
@@ -19,21 +20,6 @@ export interface Search {
   down?: string;
   [facet: string]: string | undefined;
 }
-export const facetKeys = [
-  'kind',
-  'bound',
-  'origin',
-  'format',
-  'camera',
-  'result',
-  'input',
-  'supplier',
-  'licence',
-  'status',
-  'tag',
-  'stale',
-  'assumed',
-] as const;
 /** Up to this many matches are counted; facets are told over the first thousand of them. Above, counts are lower bounds and shown so. */
 const COUNTED = 1000;
 const TOLD = 1001;

@@ -1,42 +1,23 @@
 /** Shelves themselves: made, named, ordered, put away and brought back; self-filling ones from saved searches; items moved among them. */
+import type { BodyOf } from '@/core/api';
+import { shelfEndpoints } from '@/core/api/shelves';
 import { must } from '@/core/must';
 import { v7 } from 'uuid';
-import { array, lazy, number, object, string } from 'yup';
 import { Problem } from '@/core/problem';
-import { uuid } from '@/core/uuid';
 import { inside, pool, transaction, type Sql } from '../db/pool';
 import { record } from '../events';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';
-import { facetKeys } from '../search/service';
 import * as q from '../items/queries';
 
-const searchKeys = ['q', 'ribbon', 'recent', 'fresh', 'sort', 'down', ...facetKeys] as readonly string[];
-const savedSearch = lazy((value: unknown) =>
-  value == null
-    ? object().nullable()
-    : object(
-        Object.fromEntries(
-          Object.keys(value as object)
-            .filter((k) => searchKeys.includes(k))
-            .map((k) => [k, string().max(400)]),
-        ),
-      ).noUnknown(),
-);
-const shelfSchema = object({
-  name: string().trim().required('A shelf needs a name.').max(120),
-  note: string().max(300).default(''),
-  query: savedSearch,
-});
-
 /** A shelf; with a query, one that fills itself by that search. `within`: the transaction that it is part of. */
-export async function addShelf(
-  person: Person,
-  input: { name: string; note?: string; query?: q.SavedSearch | null },
-  within?: Sql,
-): Promise<string> {
+export async function addShelf(person: Person, input: BodyOf<'POST /api/shelves'>, within?: Sql): Promise<string> {
   allow(person, input.query ? 'search.save' : 'shelf.edit');
-  const s = checked(shelfSchema, input) as { name: string; note: string; query?: q.SavedSearch | null };
+  const s = checked(shelfEndpoints['POST /api/shelves'].body, input) as {
+    name: string;
+    note: string;
+    query?: q.SavedSearch | null;
+  };
   const id = v7();
   if (s.query && !Object.values(s.query).some(Boolean))
     throw new Problem(
@@ -63,15 +44,9 @@ export async function addShelf(
 
 const gone = (id: string): Problem => new Problem('shelf-unknown', 'There is no such shelf.', id, 'Reload the page.');
 
-export async function changeShelf(person: Person, id: string, input: { name: string; note?: string }): Promise<void> {
+export async function changeShelf(person: Person, id: string, input: BodyOf<'PATCH /api/shelves/:id'>): Promise<void> {
   allow(person, 'shelf.edit');
-  const s = checked(
-    object({
-      name: string().trim().required('A shelf needs a name.').max(120),
-      note: string().max(300).default(''),
-    }).noUnknown(),
-    input,
-  );
+  const s = checked(shelfEndpoints['PATCH /api/shelves/:id'].body, input);
   await transaction(async (sql) => {
     const before = await q.shelfById(sql, id);
     if (!before) throw gone(id);
@@ -107,12 +82,9 @@ export async function putAway(person: Person, id: string, away: boolean): Promis
 }
 
 /** The order of the shelves, by hand. */
-export async function orderShelves(person: Person, input: { shelves: string[] }): Promise<void> {
+export async function orderShelves(person: Person, input: BodyOf<'POST /api/shelves/order'>): Promise<void> {
   allow(person, 'shelf.edit');
-  const { shelves } = checked(
-    object({ shelves: array().of(uuid().required()).min(1).max(1000).required() }).noUnknown(),
-    input,
-  );
+  const { shelves } = checked(shelfEndpoints['POST /api/shelves/order'].body, input);
   await transaction(async (sql) => {
     await q.placeShelves(sql, shelves as string[]);
     await record(sql, actorOf(person), 'shelf', must(shelves[0]), 'shelves ordered', null, { count: shelves.length });
@@ -120,20 +92,13 @@ export async function orderShelves(person: Person, input: { shelves: string[] })
 }
 
 /** Moves items onto a shelf, before another item or to its end; their order among themselves is as given. */
-export async function moveItems(
-  person: Person,
-  input: { items: string[]; shelfId: string; before?: string | null },
-): Promise<void> {
+export async function moveItems(person: Person, input: BodyOf<'POST /api/shelves/items'>): Promise<void> {
   allow(person, 'item.edit');
-  const m = checked(
-    object({
-      items: array().of(uuid().required()).min(1, 'Nothing is chosen.').max(5000).required(),
-      shelfId: uuid().required(),
-      before: uuid().nullable().default(null),
-      position: number(),
-    }).noUnknown(),
-    input,
-  ) as { items: string[]; shelfId: string; before: string | null };
+  const m = checked(shelfEndpoints['POST /api/shelves/items'].body, input) as {
+    items: string[];
+    shelfId: string;
+    before: string | null;
+  };
   await transaction(async (sql) => {
     const shelf = await q.shelfById(sql, m.shelfId);
     if (!shelf) throw gone(m.shelfId);

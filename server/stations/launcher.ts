@@ -1,8 +1,11 @@
 /** Talks to the launcher of the demo's stations, where one runs; real stations have none: the person there starts the editor. */
+import type { BodyOf } from '@/core/api';
+import { stationEndpoints } from '@/core/api/stations';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Problem } from '@/core/problem';
 import { pool } from '../db/pool';
+import { checked } from '../input';
 import { allow, type Person } from '../people/roles';
 import { dataFolder } from '../data-folder';
 import { stationById } from './queries';
@@ -45,10 +48,10 @@ export async function askLauncher(
 export async function runEditor(
   person: Person,
   stationId: string,
-  editor: string,
-  verb: 'launch' | 'quit',
+  input: BodyOf<'POST /api/stations/:id/editor'>,
 ): Promise<void> {
   allow(person, 'station.editor');
+  const { editor, verb } = checked(stationEndpoints['POST /api/stations/:id/editor'].body, input);
   const station = await stationById(pool(), stationId);
   if (!station) throw new Problem('not-found', 'There is no such station.', stationId, 'Go back to Stations.');
   await askLauncher(verb, station.name, editor);

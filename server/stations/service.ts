@@ -1,8 +1,9 @@
 /** Stations: enrolment, what agents are told and what they report, and what a person sees of it. */
+import type { BodyOf } from '@/core/api';
+import { stationEndpoints } from '@/core/api/stations';
 import { must } from '@/core/must';
 import { createHash, randomBytes, randomInt } from 'node:crypto';
 import { v7 } from 'uuid';
-import { array, object, string } from 'yup';
 import { resolveTemplate } from '@/core/sync/place-templates';
 import { enrolSchema, PROTOCOL, reportSchema, type Instructions, type Report } from '@/core/sync/protocol';
 import { Problem } from '@/core/problem';
@@ -31,26 +32,13 @@ export async function makeCode(sql: Sql, stationId: string): Promise<string> {
   return code;
 }
 
-const newStation = object({
-  name: string().trim().required('A station needs a name.').max(120),
-  system: string().oneOf(['macos', 'windows', 'linux']).required(),
-  person: string().max(120).default(''),
-  editors: array()
-    .of(
-      string()
-        .required()
-        .matches(/^[a-z0-9-]+@[0-9.]+$/),
-    )
-    .default([]),
-}).noUnknown();
-
 /** A new workstation and the one-time code for its agent. */
 export async function addStation(
   person: Person,
-  input: { name: string; system: string; person?: string; editors?: string[] },
+  input: BodyOf<'POST /api/stations'>,
 ): Promise<{ id: string; code: string }> {
   allow(person, 'station.enrol');
-  const s = checked(newStation, input);
+  const s = checked(stationEndpoints['POST /api/stations'].body, input);
   return transaction(async (sql) => {
     if (await q.stationByName(sql, s.name))
       throw new Problem(

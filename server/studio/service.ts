@@ -1,5 +1,6 @@
 /** What the studio as a whole has set. */
-import { number, object } from 'yup';
+import type { BodyOf } from '@/core/api';
+import { studioEndpoints } from '@/core/api/studio';
 import type { Tolerance } from '@/core/look/fingerprint';
 import { pool, transaction, type Sql } from '../db/pool';
 import { record } from '../events';
@@ -15,23 +16,10 @@ export async function copyTolerance(sql: Sql = pool()): Promise<Tolerance> {
   return { p95: plain(t.p95), max: plain(t.max) };
 }
 
-const schema = object({
-  p95: number()
-    .typeError('A difference is a number.')
-    .min(0.05, 'At least 0.05 ΔE00: two writings of one table differ by that much.')
-    .max(3, 'At most 3 ΔE00 for 95 % of colors: beyond, everyone sees the difference.')
-    .required('A difference is needed.'),
-  max: number()
-    .typeError('A difference is a number.')
-    .max(10, 'At most 10 ΔE00 for the farthest color.')
-    .required('A difference is needed.')
-    .when('p95', ([p95], s) => s.min(p95 as number, 'The farthest color may not be nearer than most are.')),
-}).noUnknown();
-
 /** Holds for arrivals that are read from now on, and for the copies among what is held. */
-export async function setCopyTolerance(person: Person, input: { p95: number; max: number }): Promise<void> {
+export async function setCopyTolerance(person: Person, input: BodyOf<'PATCH /api/studio'>): Promise<void> {
   allow(person, 'studio.set');
-  const t = checked(schema, input) as Tolerance;
+  const t = checked(studioEndpoints['PATCH /api/studio'].body, input) as Tolerance;
   await transaction(async (sql) => {
     const before = await copyTolerance(sql);
     if (before.p95 === t.p95 && before.max === t.max) return;

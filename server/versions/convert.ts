@@ -1,7 +1,7 @@
 /** Preset → look: what would go in, what is left out and why, how far the table is off, and the draft item that results. */
+import type { BodyOf } from '@/core/api';
+import { versionEndpoints } from '@/core/api/versions';
 import { must } from '@/core/must';
-import { array, number, object, string } from 'yup';
-import { uuid } from '@/core/uuid';
 import { writeCubeBytes } from '@/core/look/cube';
 import { rangeOf } from '@/core/look/look';
 import { sampler } from '@/core/look/sample';
@@ -63,21 +63,14 @@ export async function previewConversion(
   };
 }
 
-const schema = object({
-  versionId: uuid().required(),
-  size: number().integer().min(2).max(129).default(33),
-  settings: array().of(string().required()),
-  title: string().trim().max(200),
-}).noUnknown();
-
 /** Bakes the preset into a `.cube` look: a draft on the preset's shelf that knows its source and recipe. */
 export async function convertPreset(
   person: Person,
-  input: { versionId: string; size?: number; settings?: string[]; title?: string },
+  { versionId, ...input }: { versionId: string } & BodyOf<'POST /api/versions/:id/convert'>,
 ): Promise<{ itemId: string; versionId: string }> {
   allow(person, 'item.convert');
-  const c = checked(schema, input);
-  const version = await presetVersion(c.versionId);
+  const c = checked(versionEndpoints['POST /api/versions/:id/convert'].body, input);
+  const version = await presetVersion(versionId);
   const title = c.title || version.title;
   const baked = bake(
     version.facts.settings as Settings,

@@ -1,6 +1,7 @@
 /** Other forms of an item: looks as tables, chains and ICC profiles and back; camera profiles as ICC input profiles, or edited. Each is a new draft that knows its source. */
+import type { InferType } from 'yup';
+import { LOOK_FORMS, PROFILE_FORMS, versionEndpoints } from '@/core/api/versions';
 import { must } from '@/core/must';
-import { number, object, string } from 'yup';
 import { edit, split } from '@/core/camera/edit';
 import { profileOf, readDcp, writeDcp } from '@/core/camera/dcp';
 import { cameraProfileFacts } from '@/core/camera/facts';
@@ -29,35 +30,9 @@ import { createItem } from '../items/create';
 import * as q from '../items/queries';
 import { versionFor } from '../items/service';
 
-export const LOOK_FORMS = ['cube', 'clf', 'icc-link', 'icc-abstract'] as const;
-export const PROFILE_FORMS = [
-  'icc-input',
-  'without-look',
-  'without-map',
-  'straight',
-  'editor-curve',
-  'first-light',
-  'second-light',
-  'other-camera',
-] as const;
 export type Form = (typeof LOOK_FORMS)[number] | (typeof PROFILE_FORMS)[number];
 
-const schema = object({
-  form: string()
-    .oneOf([...LOOK_FORMS, ...PROFILE_FORMS], 'That is no form of an item.')
-    .required(),
-  title: string().trim().max(200).default(''),
-  points: number().integer().min(2).max(129).default(33),
-  kelvin: number().min(2000).max(50000).default(5000),
-  camera: string().trim().max(200).default(''),
-}).noUnknown();
-export interface Asked {
-  form: Form;
-  title?: string;
-  points?: number;
-  kelvin?: number;
-  camera?: string;
-}
+type Asked = InferType<(typeof versionEndpoints)['POST /api/versions/:id/derive']['body']>;
 type Measured = Pick<Residual, 'maxDeltaE' | 'p95DeltaE' | 'meanDeltaE'>;
 interface Made {
   bytes: Uint8Array;
@@ -69,7 +44,7 @@ interface Made {
 
 const created = (): Date => new Date();
 
-async function ofLook(bytes: Uint8Array, required: Required<Asked>): Promise<Made> {
+async function ofLook(bytes: Uint8Array, required: Asked): Promise<Made> {
   const program = await readAnyLook(bytes);
   const evaluate = program.evaluate('tetrahedral', 1);
   const about = {
@@ -125,7 +100,7 @@ function tableOf(evaluate: ReturnType<typeof sampler>, n: number): Float32Array 
   return out;
 }
 
-async function ofProfile(bytes: Uint8Array, required: Required<Asked>): Promise<Made> {
+async function ofProfile(bytes: Uint8Array, required: Asked): Promise<Made> {
   const dcp = readDcp(bytes);
   const edited = (profile: typeof dcp, said: string): Made => ({
     bytes: writeDcp(edit(profile, { name: required.title })),
@@ -179,9 +154,9 @@ async function make(
   person: Person,
   versionId: string,
   input: unknown,
-): Promise<{ v: Awaited<ReturnType<typeof versionFor>>; asked: Required<Asked>; made: Made }> {
+): Promise<{ v: Awaited<ReturnType<typeof versionFor>>; asked: Asked; made: Made }> {
   allow(person, 'item.convert');
-  const required = checked(schema, input) as unknown as Required<Asked>;
+  const required = checked(versionEndpoints['POST /api/versions/:id/derive'].body, input);
   const version = await versionFor(person, versionId);
   const asked = { ...required, title: required.title || version.title };
   const bytes = new Uint8Array(await getBlob(version.sha256));

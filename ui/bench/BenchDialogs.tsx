@@ -57,7 +57,6 @@ function FindCandidate() {
   const { ask, addColumns, withCandidates } = useBench();
   return (
     <ItemPicker
-      open
       title="A candidate for the bench"
       onClose={() => ask(null)}
       onPick={(item) => {
@@ -73,7 +72,6 @@ function FindLayer({ asking }: { asking: About<'find a layer'> }) {
   const column = state.columns[asking.column];
   return (
     <ItemPicker
-      open
       title="A look to lay over it"
       onClose={() => ask(null)}
       onPick={(item) => {
@@ -151,7 +149,7 @@ function SaveBench() {
       name={title === 'Bench' ? '' : title}
       onClose={close}
       onSave={async (name) => {
-        await call('/api/bench/saved', 'POST', { name, state: addressOf(state), shared: true });
+        await call('POST /api/bench/saved', { body: { name, state: addressOf(state), shared: true } });
         done(`${name} is saved`);
       }}
     />
@@ -168,7 +166,7 @@ function SaveSet() {
       noNote
       onClose={close}
       onSave={async (name) => {
-        await call('/api/bench/sets', 'POST', { name, frames: rows.map((row) => row.frame) });
+        await call('POST /api/bench/sets', { body: { name, frames: rows.map((row) => row.frame) } });
         done(`${name} is a frame set now`);
       }}
     />
@@ -191,12 +189,14 @@ function KeepAnchored({ asking }: { asking: About<'keep the anchored profile'> }
       name={`${candidates.get(source.version)?.title ?? 'Profile'} for ${body}`}
       onClose={close}
       onSave={async (name) => {
-        await call('/api/bench/anchor', 'POST', {
-          version: source.version,
-          frame: row.frame,
-          white: whiteBalanceText(row.white),
-          kelvin: source.anchor,
-          title: name,
+        await call('POST /api/bench/anchor', {
+          body: {
+            version: source.version,
+            frame: row.frame,
+            white: whiteBalanceText(row.white),
+            ...(source.anchor === null ? {} : { kelvin: source.anchor }),
+            title: name,
+          },
         });
         done(`${name} stands on the shelf of its source, as a draft`);
       }}

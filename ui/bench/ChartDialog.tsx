@@ -60,7 +60,7 @@ export function ChartDialog({ pool, frame, charts, columns, may, onClose, onSave
     });
   const bring = (file: File) =>
     void action.run(async () => {
-      const brought = await call<ChartOnBench>('/api/charts', 'POST', { text: await file.text(), name: '' });
+      const brought = await call('POST /api/charts', { body: { text: await file.text(), name: '' } });
       setKnown([...known, brought]);
       setChartId(brought.id);
       action.say(`${brought.name}: ${brought.patches.length} patches, ${brought.columns} × ${brought.rows}.`);
@@ -68,13 +68,13 @@ export function ChartDialog({ pool, frame, charts, columns, may, onClose, onSave
   const layOut = (layout: { columns: number; outside: number }) =>
     void action.run(async () => {
       if (!chart || (layout.columns === chart.columns && layout.outside === chart.outside)) return;
-      const changed = await call<ChartOnBench>(`/api/charts/${chart.id}`, 'PATCH', layout);
+      const changed = await call('PATCH /api/charts/:id', { id: chart.id, body: layout });
       setKnown((list) => list.map((one) => (one.id === changed.id ? changed : one)));
     });
   const save = (isTarget: boolean) =>
     void action.run(async () => {
       const body = isTarget ? { chart: chartId, corners } : { chart: null };
-      await call(`/api/frames/${frame.id}/chart`, 'PUT', body);
+      await call('PUT /api/frames/:id/chart', { id: frame.id, body });
       onSaved(isTarget ? `${frame.name} is a target frame` : `${frame.name} is no target frame any more`);
     });
   return (

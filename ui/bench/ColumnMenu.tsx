@@ -119,7 +119,7 @@ function RemoveExports({ column }: { column: Column }) {
   if (source.from !== 'export' || !may.frames) return null;
   const { label } = source;
   const remove = async () => {
-    for (const one of exports) if (isExport(source, one.label)) await call(`/api/exports/${one.id}`, 'DELETE');
+    for (const one of exports) if (isExport(source, one.label)) await call('DELETE /api/exports/:id', { id: one.id });
     run({ do: 'take off an export', label });
   };
   return (

@@ -2,7 +2,7 @@
 /** Brings in what an editor made of a frame, to stand beside Etagere's rendering. */
 import { useState } from 'react';
 import { useAction } from '../kit/action';
-import { sendFile } from '../kit/call';
+import { send } from '../kit/call';
 import { Modal, ModalFoot } from '../kit/Modal';
 import { Notice } from '../kit/Notice';
 
@@ -21,9 +21,9 @@ export function ExportDialog({ frames, labels, onClose, onDone }: Props) {
   const [typedLabel, setLabel] = useState(labels[0] ?? '');
   const [file, setFile] = useState<File | null>(null);
   const { busy, problem, run } = useAction();
-  const send = async () => {
+  const bringIn = async () => {
     if (!file) return;
-    await sendFile(`/api/frames/${frame}/exports?label=${encodeURIComponent(typedLabel)}`, file);
+    await send('POST /api/frames/:id/exports', file, { id: frame, query: { label: typedLabel } });
     onDone(typedLabel.trim().replace(/\s+/g, ' '));
   };
   return (
@@ -34,7 +34,7 @@ export function ExportDialog({ frames, labels, onClose, onDone }: Props) {
       <form
         onSubmit={(event) => {
           event.preventDefault();
-          void run(send);
+          void run(bringIn);
         }}
       >
         <label className={label}>

@@ -44,7 +44,7 @@ export function JudgeDialog({ column, name, candidates, frames, may, onClose, on
 
   const send = async () => {
     const decision = decisionOf(judgement, { column, profile, look, frames });
-    const made = await call<{ verdicts: number; choices: number }>('/api/bench/verdict', 'POST', decision);
+    const made = await call('POST /api/bench/verdict', { body: decision });
     if (judgement.calibrated) localStorage.setItem(CALIBRATED, judgement.calibrated);
     const choices = made.choices ? `, ${counted(made.choices, 'house choice')} made` : '';
     onDone(`${counted(made.verdicts, 'verdict')} saved${choices}`);

@@ -1,55 +1,36 @@
 'use client';
 /** Preset into look: what goes in, what is left out and why, the residual at the size; then the draft. */
 import { useRouter } from 'next/navigation';
-import { useEffect, useState } from 'react';
-import { call, problemOf, type ProblemText } from '../kit/call';
+import { useState } from 'react';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import type { AnswerOf } from '@/core/api';
+import { useAction } from '../kit/action';
+import { call, problemOf } from '../kit/call';
 import { Notice } from '../kit/Notice';
 import { valueText } from '../item/value-words';
 
-interface View {
-  carried: { setting: string; title: string; family: string; value: unknown; unit: string }[];
-  left: { setting: string; title: string; class: string; reason: string }[];
-  unknown: Record<string, string>;
-  residual: { maxDeltaE: number; p95DeltaE: number; meanDeltaE: number };
-}
+type View = AnswerOf<'GET /api/versions/:id/convert'>;
 
 export function Convert({ versionId, title, first }: { versionId: string; title: string; first: View }) {
   const router = useRouter();
-  const [view, setView] = useState(first);
   const [off, setOff] = useState<ReadonlySet<string>>(new Set());
   const [size, setSize] = useState(33);
   const [name, setName] = useState(title);
-  const [problem, setProblem] = useState<ProblemText | null>(null);
-  const [busy, setBusy] = useState(false);
+  const { busy, problem, run } = useAction();
   const wanted = first.carried.map((c) => c.setting).filter((s) => !off.has(s));
-  const key = wanted.join(',');
-  useEffect(() => {
-    const stop = new AbortController();
-    call<View>(`/api/versions/${versionId}/convert?size=${size}&settings=${key}`, 'GET', undefined, stop.signal).then(
-      (view) => {
-        setView(view);
-        setProblem(null);
-      },
-      (error: unknown) => {
-        if (!stop.signal.aborted) setProblem(problemOf(error));
-      },
-    );
-    return () => stop.abort();
-  }, [versionId, size, key]);
+  const settings = wanted.join(',');
+  const { data: view = first, error } = useQuery({
+    queryKey: ['conversion', versionId, size, settings],
+    queryFn: ({ signal }) =>
+      call('GET /api/versions/:id/convert', { id: versionId, query: { size: String(size), settings }, signal }),
+    placeholderData: keepPreviousData,
+  });
   const convert = async () => {
-    setBusy(true);
-    setProblem(null);
-    try {
-      const { itemId } = await call<{ itemId: string }>(`/api/versions/${versionId}/convert`, 'POST', {
-        size,
-        settings: wanted,
-        title: name,
-      });
-      router.push(`/items/${itemId}`);
-    } catch (error) {
-      setProblem(problemOf(error));
-      setBusy(false);
-    }
+    const made = await call('POST /api/versions/:id/convert', {
+      id: versionId,
+      body: { size, settings: wanted, title: name },
+    });
+    router.push(`/items/${made.itemId}`);
   };
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_300px] gap-8">
@@ -60,7 +41,7 @@ export function Convert({ versionId, title, first }: { versionId: string; title:
         <LeftOut left={first.left} unknown={Object.keys(view.unknown)} />
       </div>
       <div>
-        <Notice problem={problem} className="mb-3" />
+        <Notice problem={problem ?? (error && problemOf(error))} className="mb-3" />
         <label className="mb-3 flex flex-col gap-1">
           Title of the look
           <input className="field" value={name} maxLength={200} onChange={(e) => setName(e.target.value)} />
@@ -87,7 +68,7 @@ export function Convert({ versionId, title, first }: { versionId: string; title:
         <button
           className="button main"
           disabled={busy || !wanted.length || !name.trim()}
-          onClick={() => void convert()}
+          onClick={() => void run(convert)}
         >
           {busy ? 'Making the look' : 'Make the look'}
         </button>

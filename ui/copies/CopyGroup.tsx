@@ -2,9 +2,9 @@
 /** Items that do the same, side by side on one frame: merge them into the one that stays, or say that they are meant. */
 import { must } from '@/core/must';
 import Link from 'next/link';
-import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { call, problemOf, type ProblemText } from '../kit/call';
+import { useAction } from '../kit/action';
+import { call } from '../kit/call';
 import { FramePreview } from '../kit/FramePreview';
 import { Notice } from '../kit/Notice';
 import { Selvedge } from '../kit/Selvedge';
@@ -29,22 +29,13 @@ export function CopyGroup({
   // what is approved, has a ribbon or is placed is the one that people know
   const weight = (spine: Spine): number =>
     (spine.status === 'approved' ? 4 : 0) + (spine.house ? 2 : 0) + (spine.mine ? 1 : 0) + spine.stations * 3;
-  const router = useRouter();
   const [keep, setKeep] = useState(must([...items].sort((a, b) => weight(b) - weight(a))[0]).id);
-  const [problem, setProblem] = useState<ProblemText | null>(null);
-  const [busy, setBusy] = useState(false);
+  const { busy, problem, runAndRefresh } = useAction();
   const [open, setOpen] = useState(show);
-  const act = async (body: unknown) => {
-    setBusy(true);
-    setProblem(null);
-    try {
-      await call('/api/copies', 'POST', body);
-      router.refresh();
-    } catch (error) {
-      setProblem(problemOf(error));
-    }
-    setBusy(false);
-  };
+  const ids = items.map((item) => item.id);
+  const merge = () =>
+    runAndRefresh(() => call('POST /api/copies', { body: { keep, others: ids.filter((id) => id !== keep) } }));
+  const leave = () => runAndRefresh(() => call('POST /api/copies/meant', { body: { items: ids } }));
   const kept = must(items.find((s) => s.id === keep));
   return (
     <section
@@ -123,14 +114,10 @@ export function CopyGroup({
       <Notice problem={problem} className="mt-3" />
       {may && (
         <div className="mt-3 flex gap-2">
-          <button
-            className="button main"
-            disabled={busy}
-            onClick={() => void act({ keep, others: items.filter((s) => s.id !== keep).map((s) => s.id) })}
-          >
+          <button className="button main" disabled={busy} onClick={() => void merge()}>
             Merge into {kept.title}
           </button>
-          <button className="button" disabled={busy} onClick={() => void act({ meant: items.map((s) => s.id) })}>
+          <button className="button" disabled={busy} onClick={() => void leave()}>
             They are meant
           </button>
         </div>

@@ -71,7 +71,7 @@ function Unlisted({ names, mayList }: { names: string[]; mayList: boolean }) {
   const action = useAction();
   const list = () =>
     void action.runAndRefresh(async () => {
-      const made = await call<{ cameras: number; lenses: number }>('/api/gear/seen', 'POST');
+      const made = await call('POST /api/gear/seen');
       action.say(`${counted(made.cameras, 'camera')} and ${counted(made.lenses, 'lens', 'lenses')} listed.`);
     });
   return (

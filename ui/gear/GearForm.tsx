@@ -30,15 +30,17 @@ interface Props {
 export function GearForm({ kind, gear, onClose }: Props) {
   const [fields, setFields] = useState(() => fieldsOf(gear));
   const { busy, problem, runAndRefresh } = useAction();
-  const all = `/api/gear/${kind === 'camera' ? 'cameras' : 'lenses'}`;
+  const all = kind === 'camera' ? 'cameras' : 'lenses';
   const run = async (work: () => Promise<unknown>) => {
     if (await runAndRefresh(work)) onClose();
   };
   const save = () => {
     const body = bodyOf(kind, fields);
-    return run(() => (gear ? call(`${all}/${gear.id}`, 'PUT', body) : call(all, 'POST', body)));
+    return run(() =>
+      gear ? call(`PUT /api/gear/${all}/:id`, { id: gear.id, body }) : call(`POST /api/gear/${all}`, { body }),
+    );
   };
-  const takeOff = () => void (gear && run(() => call(`${all}/${gear.id}`, 'DELETE')));
+  const takeOff = () => void (gear && run(() => call(`DELETE /api/gear/${all}/:id`, { id: gear.id })));
   return (
     <Modal title={gear ? gear.model : `A ${kind} of the studio`} width={620} top="12vh" onClose={onClose}>
       <form

@@ -3,25 +3,14 @@
 import { must } from '@/core/must';
 import { FolderSearch } from 'lucide-react';
 import { useRef, useState, type DragEvent } from 'react';
+import type { AnswerOf } from '@/core/api';
 import { fromDrop, fromInput } from '../intake/model/collect';
 import { call, problemOf, type ProblemText } from '../kit/call';
 import { Notice } from '../kit/Notice';
 import { State } from '../kit/State';
 import { readPhotos } from './photo-facts';
 
-interface Answer {
-  key: string;
-  title: string;
-  answer: 'yes' | 'no' | 'unknown';
-  reason: string;
-  cures: string[];
-}
-interface Group {
-  camera: string;
-  kind: string;
-  n: number;
-  answers: Answer[];
-}
+type Group = AnswerOf<'POST /api/gear/photos'>['groups'][number];
 interface Result {
   groups: Group[];
   unread: number;
@@ -42,9 +31,7 @@ export function Photos() {
     try {
       const { said, unread } = await readPhotos(files, (done) => setReading({ done, n: files.length }));
       setResult({
-        groups: said.length
-          ? (await call<{ groups: Group[] }>('/api/gear/photos', 'POST', { photos: said })).groups
-          : [],
+        groups: said.length ? (await call('POST /api/gear/photos', { body: { photos: said } })).groups : [],
         unread,
         n: files.length,
       });

@@ -13,21 +13,25 @@ export interface RequestLine {
   wanted: string;
   askedOf: string;
   note: string;
-  state: string;
+  state: Step;
   stateAt: string;
   person: string;
   at: string;
   met: boolean;
 }
-const steps = ['noted', 'sent', 'promised', 'fulfilled', 'declined'];
+const steps = ['noted', 'sent', 'promised', 'fulfilled', 'declined'] as const;
+type Step = (typeof steps)[number];
 
 export function Requests({ requests, may }: { requests: RequestLine[]; may: boolean }) {
   const router = useRouter();
   const [problem, setProblem] = useState<ProblemText | null>(null);
-  const track = async (requestLine: RequestLine, change: { state?: string; note?: string; askedOf?: string }) => {
+  const track = async (requestLine: RequestLine, change: { state?: Step; note?: string; askedOf?: string }) => {
     setProblem(null);
     try {
-      await call(`/api/gear/requests/${requestLine.id}`, 'PATCH', { state: requestLine.state, ...change });
+      await call('PATCH /api/gear/requests/:id', {
+        id: requestLine.id,
+        body: { state: requestLine.state, ...change },
+      });
       router.refresh();
     } catch (error) {
       setProblem(problemOf(error));
@@ -80,7 +84,7 @@ export function Requests({ requests, may }: { requests: RequestLine[]; may: bool
                     className="field"
                     aria-label={`Where the request for the ${requestLine.about} stands`}
                     value={requestLine.state}
-                    onChange={(e) => void track(requestLine, { state: e.target.value })}
+                    onChange={(e) => void track(requestLine, { state: e.target.value as Step })}
                   >
                     {steps.map((text) => (
                       <option key={text}>{text}</option>

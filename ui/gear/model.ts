@@ -1,4 +1,5 @@
 /** The studio's gear beside what is held for it, as the page of Coverage has it. */
+import type { wishes } from '@/core/records/coverage';
 import type { Gear } from './GearForm';
 
 export type Covered = 'covered' | 'partly' | 'none';
@@ -46,7 +47,7 @@ export const hasGap = ({ state, reads }: CameraRow): boolean =>
   state !== 'covered' || reads.some((one) => one.answer === 'no');
 
 /** What is most likely to be asked for. */
-export function wantedFor({ state, reads }: CameraRow): string {
+export function wantedFor({ state, reads }: CameraRow): (typeof wishes)[number] {
   if (state !== 'none' && reads.some((one) => one.answer === 'no')) return 'support in an editor';
   return 'camera profile';
 }

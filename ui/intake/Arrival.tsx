@@ -30,7 +30,6 @@ export function Arrival({ id, name, status, groups, only, takeable, shelves, lic
   const action = useAction();
   const [left, setLeft] = useState<ReadonlySet<number>>(new Set());
   const [picking, setPicking] = useState<Correction | null>(null);
-  const path = `/api/arrivals/${id}`;
   const open = status === 'ready' && may;
 
   const take = (ids: readonly number[], on: boolean) => {
@@ -43,7 +42,7 @@ export function Arrival({ id, name, status, groups, only, takeable, shelves, lic
   };
   const send = (correction: Correction & { itemId?: string }) => {
     const { kind: _kind, ...body } = correction;
-    void action.runAndRefresh(() => call(path, 'PATCH', body));
+    void action.runAndRefresh(() => call('PATCH /api/arrivals/:id', { id, body }));
   };
   const correct = (correction: Correction) => {
     if (needsItem(correction.outcome)) setPicking(correction);
@@ -52,7 +51,7 @@ export function Arrival({ id, name, status, groups, only, takeable, shelves, lic
   const settle = async (work: () => Promise<unknown>, to: string) => {
     if (await action.runAndRefresh(work)) router.push(to);
   };
-  const discard = () => void settle(() => call(path, 'DELETE'), '/intake');
+  const discard = () => void settle(() => call('DELETE /api/arrivals/:id', { id }), '/intake');
 
   return (
     <>
@@ -84,7 +83,7 @@ export function Arrival({ id, name, status, groups, only, takeable, shelves, lic
       {status === 'accepted' && may && (
         <UndoArrival
           busy={action.busy}
-          onUndo={() => void action.runAndRefresh(() => call(`${path}?undo`, 'DELETE'))}
+          onUndo={() => void action.runAndRefresh(() => call('POST /api/arrivals/:id/undo', { id }))}
         />
       )}
       {open && (
@@ -97,13 +96,17 @@ export function Arrival({ id, name, status, groups, only, takeable, shelves, lic
           licences={licences}
           supplier={supplier}
           busy={action.busy}
-          onAccept={(accepted) => void settle(() => call(path, 'POST', { ...accepted, except: [...left] }), '/shelves')}
+          onAccept={(accepted) =>
+            void settle(
+              () => call('POST /api/arrivals/:id', { id, body: { ...accepted, except: [...left] } }),
+              '/shelves',
+            )
+          }
           onDiscard={discard}
         />
       )}
       {picking && (
         <ItemPicker
-          open
           kind={picking.kind}
           title={picking.outcome === 'variant' ? 'A variant of which item?' : 'A new version of which item?'}
           onClose={() => setPicking(null)}

@@ -1,5 +1,6 @@
 'use client';
 /** The files of one group, by folder. */
+import type { EntryGroup as EntryGroupName, EntryOutcome } from '@/core/api/arrivals';
 import Link from 'next/link';
 import { Fragment } from 'react';
 import { groupBy } from '../kit/group';
@@ -9,8 +10,8 @@ import { becomes, folderOf, groupWords, isCorrectable, isTaken, type Entry, type
 /** What files are said to be: some of them, or all of a group. */
 export interface Correction {
   entries?: number[];
-  group?: string;
-  outcome: string;
+  group?: EntryGroupName;
+  outcome: EntryOutcome;
   /** narrows down of which items they may be a version */ kind?: string;
 }
 interface Props {
@@ -117,7 +118,15 @@ const Columns = ({ takes }: { takes: boolean }) => (
   </colgroup>
 );
 
-function AllBecome({ title, busy, onOutcome }: { title: string; busy: boolean; onOutcome: (outcome: string) => void }) {
+function AllBecome({
+  title,
+  busy,
+  onOutcome,
+}: {
+  title: string;
+  busy: boolean;
+  onOutcome: (outcome: EntryOutcome) => void;
+}) {
   return (
     <label className="ml-auto font-sans text-[12.5px] font-normal tracking-normal text-soft">
       all of these become{' '}
@@ -126,7 +135,7 @@ function AllBecome({ title, busy, onOutcome }: { title: string; busy: boolean; o
         className="field ml-1 h-[26px] text-ink"
         value=""
         disabled={busy}
-        onChange={(event) => onOutcome(event.target.value)}
+        onChange={(event) => onOutcome(event.target.value as EntryOutcome)}
       >
         <option value="">as proposed</option>
         {becomes.map(({ outcome, words }) => (

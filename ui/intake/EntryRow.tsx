@@ -1,5 +1,6 @@
 'use client';
 /** One file of an arrival: what it is, and what becomes of it. */
+import type { EntryOutcome } from '@/core/api/arrivals';
 import Link from 'next/link';
 import { Selvedge } from '../kit/Selvedge';
 import { State } from '../kit/State';
@@ -12,7 +13,7 @@ interface Props {
   correctable: boolean;
   busy: boolean;
   onTake: (on: boolean) => void;
-  onOutcome: (outcome: string) => void;
+  onOutcome: (outcome: EntryOutcome) => void;
 }
 
 export function EntryRow({ entry, name, taken, correctable, busy, onTake, onOutcome }: Props) {
@@ -138,7 +139,7 @@ function Becomes({ entry, busy, onOutcome }: Pick<Props, 'entry' | 'busy' | 'onO
       className="field mt-1 block h-[26px] max-w-full text-[12.5px]"
       value={entry.outcome}
       disabled={busy}
-      onChange={(event) => onOutcome(event.target.value)}
+      onChange={(event) => onOutcome(event.target.value as EntryOutcome)}
     >
       {(entry.kind === 'frame' ? frameBecomes : becomes).map(({ outcome, words }) => (
         <option key={outcome} value={outcome}>

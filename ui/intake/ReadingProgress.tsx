@@ -9,7 +9,7 @@ export function ReadingProgress({ jobId }: { jobId: string }) {
       jobId={jobId}
       doing="Reading"
       label="Reading the arrival"
-      onStop={() => call(`/api/jobs/${jobId}`, 'DELETE')}
+      onStop={() => call('DELETE /api/jobs/:id', { id: jobId })}
     />
   );
 }

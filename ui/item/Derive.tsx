@@ -2,6 +2,8 @@
 /** Another form of a look or a camera profile: worked out with its error first, then kept as an item of its own. */
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import type { AnswerOf } from '@/core/api';
+import type { LOOK_FORMS, PROFILE_FORMS } from '@/core/api/versions';
 import { useAction } from '../kit/action';
 import { call } from '../kit/call';
 import { Field } from '../kit/Field';
@@ -13,20 +15,17 @@ export interface DeriveFrom {
   title: string;
   cameras: string[];
 }
-interface Worked {
-  said: string;
-  bytes: number;
-  residual: { maxDeltaE: number; p95DeltaE: number; meanDeltaE: number } | null;
-}
+type Worked = AnswerOf<'POST /api/versions/:id/derive/preview'>;
+type Form = (typeof LOOK_FORMS)[number] | (typeof PROFILE_FORMS)[number];
 interface Asked {
-  form: string;
+  form: Form;
   title: string;
   points: number;
   kelvin: number;
   camera: string;
 }
 
-const forms: Record<DeriveFrom['kind'], readonly { form: string; words: string }[]> = {
+const forms: Record<DeriveFrom['kind'], readonly { form: Form; words: string }[]> = {
   look: [
     { form: 'cube', words: 'a table (.cube)' },
     { form: 'clf', words: 'Common LUT Format' },
@@ -49,7 +48,7 @@ export function Derive({ kind, title, versionId, onClose }: DeriveFrom & { versi
   const router = useRouter();
   const { busy, problem, run } = useAction();
   const [asked, setAsked] = useState<Asked>({
-    form: forms[kind][0]?.form ?? '',
+    form: kind === 'look' ? 'cube' : 'icc-input',
     title,
     points: 33,
     kelvin: 5000,
@@ -60,13 +59,12 @@ export function Derive({ kind, title, versionId, onClose }: DeriveFrom & { versi
     setAsked({ ...asked, ...part });
     setWorked(null); // what was worked out was of something else
   };
-  const path = `/api/versions/${versionId}/derive`;
   const workOut = async () => {
     setWorked(null);
-    setWorked(await call<Worked>(`${path}?preview`, 'POST', asked));
+    setWorked(await call('POST /api/versions/:id/derive/preview', { id: versionId, body: asked }));
   };
   const save = async () => {
-    const { itemId } = await call<{ itemId: string }>(path, 'POST', asked);
+    const { itemId } = await call('POST /api/versions/:id/derive', { id: versionId, body: asked });
     onClose();
     router.push(`/items/${itemId}`);
   };
@@ -82,7 +80,11 @@ export function Derive({ kind, title, versionId, onClose }: DeriveFrom & { versi
       >
         <Field label="As" className="mb-3">
           {(attributes) => (
-            <select {...attributes} value={asked.form} onChange={(event) => change({ form: event.target.value })}>
+            <select
+              {...attributes}
+              value={asked.form}
+              onChange={(event) => change({ form: event.target.value as Form })}
+            >
               {forms[kind].map(({ form, words: of }) => (
                 <option key={form} value={form}>
                   {of}

@@ -66,7 +66,7 @@ function EditDialog({ id, revision, item, licences, onClose, onDone }: DialogPro
     const seen = conflict ? seenWith(start, conflict.revision, conflicts) : start;
     const mine = changedSince(itemOf(typed), seen, conflicts, theirs);
     try {
-      const saved = await call<{ merged: string[]; who: string }>(`/api/items/${id}`, 'PATCH', { ...seen, mine });
+      const saved = await call('PATCH /api/items/:id', { id, body: { ...seen, mine } });
       const with_ = saved.merged.length
         ? `Saved, together with what ${saved.who || 'someone else'} changed meanwhile.`
         : '';

@@ -6,7 +6,7 @@ import { useAction } from '../kit/action';
 import { call } from '../kit/call';
 import { Notice } from '../kit/Notice';
 import { State } from '../kit/State';
-import { EncodingForm } from './EncodingForm';
+import { EncodingForm, type ConfirmedEncoding } from './EncodingForm';
 
 interface Props {
   versionId: string;
@@ -22,9 +22,12 @@ interface Props {
 export function EncodingAndStatus({ versionId, kind, ...props }: Props) {
   const [open, setOpen] = useState(false);
   const { busy, problem, runAndRefresh } = useAction();
-  const post = async (path: string, body: object) => {
-    if (await runAndRefresh(() => call(`/api/versions/${versionId}/${path}`, 'POST', body))) setOpen(false);
+  const done = async (work: () => Promise<unknown>) => {
+    if (await runAndRefresh(work)) setOpen(false);
   };
+  const approve = () => done(() => call('POST /api/versions/:id/approve', { id: versionId }));
+  const confirm = (body: ConfirmedEncoding) =>
+    done(() => call('POST /api/versions/:id/encoding', { id: versionId, body }));
   const encoding = kind === 'look' ? props.encoding : null;
   const waits = kind === 'look' && encoding?.assumed !== false;
   return (
@@ -54,7 +57,7 @@ export function EncodingAndStatus({ versionId, kind, ...props }: Props) {
                 className="button main ml-3"
                 disabled={busy || waits}
                 title={waits ? 'Confirm its encoding first' : undefined}
-                onClick={() => void post('approve', {})}
+                onClick={() => void approve()}
               >
                 Approve
               </button>
@@ -66,7 +69,7 @@ export function EncodingAndStatus({ versionId, kind, ...props }: Props) {
         <EncodingForm
           encoding={encoding}
           busy={busy}
-          onConfirm={(confirmed) => void post('encoding', confirmed)}
+          onConfirm={(confirmed) => void confirm(confirmed)}
           onClose={() => setOpen(false)}
         />
       )}

@@ -1,12 +1,15 @@
 'use client';
 /** What a look takes, and what it gives where that is something else. */
 import { useState } from 'react';
+import type { BodyOf } from '@/core/api';
 import type { Encoding as EncodingValue, Values } from '@/core/look/look';
+
+export type ConfirmedEncoding = BodyOf<'POST /api/versions/:id/encoding'>;
 
 interface Props {
   encoding: EncodingValue;
   busy: boolean;
-  onConfirm: (confirmed: Record<string, unknown>) => void;
+  onConfirm: (confirmed: ConfirmedEncoding) => void;
   onClose: () => void;
 }
 
@@ -17,7 +20,8 @@ export function EncodingForm({ encoding, busy, onConfirm, onClose }: Props) {
   const confirm = (form: HTMLFormElement) => {
     const { out_primaries, out_transfer, out_range, ...takes } = Object.fromEntries(new FormData(form));
     const output = apart ? { primaries: out_primaries, transfer: out_transfer, range: out_range } : null;
-    onConfirm({ ...takes, output });
+    // the selects hold what can be chosen; the server checks it anew
+    onConfirm({ ...takes, output } as ConfirmedEncoding);
   };
   return (
     <form

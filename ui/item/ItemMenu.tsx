@@ -52,20 +52,25 @@ export function ItemMenu({
                 Make another form of it
               </DropdownMenu.Item>
             )}
-            <DropdownMenu.Item className={item} onSelect={() => void act(() => call(`/api/items/${id}/write`, 'POST'))}>
+            <DropdownMenu.Item
+              className={item}
+              onSelect={() => void act(() => call('POST /api/items/:id/write', { id }))}
+            >
               Write title and headings into the file
             </DropdownMenu.Item>
             {status !== 'retired' && (
               <DropdownMenu.Item
                 className={item}
-                onSelect={() => void act(() => call(`/api/versions/${versionId}/retire`, 'POST'))}
+                onSelect={() => void act(() => call('POST /api/versions/:id/retire', { id: versionId }))}
               >
                 Retire this version
               </DropdownMenu.Item>
             )}
             <DropdownMenu.Item
               className={item}
-              onSelect={() => void act(() => call('/api/items/archive', 'POST', { items: [id], archived: !archived }))}
+              onSelect={() =>
+                void act(() => call('POST /api/items/archive', { body: { items: [id], archived: !archived } }))
+              }
             >
               {archived ? 'Bring back from the archive' : 'Put into the archive'}
             </DropdownMenu.Item>

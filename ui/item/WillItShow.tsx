@@ -1,25 +1,12 @@
 'use client';
 /** Whether the item will show for a photo like one of the frames: in each editor, at each station, and why not. */
 import Link from 'next/link';
-import { useEffect, useState } from 'react';
-import { call, problemOf, type ProblemText } from '../kit/call';
+import { useState } from 'react';
+import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
+import { call, problemOf } from '../kit/call';
 import { useLive } from '../kit/live';
 import { Notice } from '../kit/Notice';
 import { State } from '../kit/State';
-
-interface Finding {
-  code: string;
-  hides: boolean | 'unknown';
-  words: string;
-  remedy: string;
-}
-interface At {
-  editor: string;
-  title: string;
-  station: { id: string; name: string } | null;
-  answer: 'yes' | 'no' | 'unknown';
-  findings: Finding[];
-}
 
 export function WillItShow({
   itemId,
@@ -31,28 +18,22 @@ export function WillItShow({
   frame: string;
 }) {
   const [frame, setFrame] = useState(first);
-  const [found, setFound] = useState<{ frame: string; at: At[] } | null>(null);
-  const [problem, setProblem] = useState<ProblemText | null>(null);
-  const [again, setAgain] = useState(0);
+  const queries = useQueryClient();
+  const {
+    data: found,
+    error,
+    isPlaceholderData: late,
+  } = useQuery({
+    queryKey: ['foretold', itemId, frame],
+    queryFn: ({ signal }) => call('GET /api/items/:id/foretell', { id: itemId, query: { frame }, signal }),
+    enabled: frame !== '',
+    placeholderData: keepPreviousData,
+  });
   useLive(
     (m) => m.type === 'event' && ['item', 'shelf', 'rollout', 'station', 'editor', 'camera'].includes(m.event.subject),
-    () => setAgain((n) => n + 1),
+    () => void queries.invalidateQueries({ queryKey: ['foretold', itemId] }),
   );
-  useEffect(() => {
-    if (!frame) return;
-    const stop = new AbortController();
-    call<{ at: At[] }>(`/api/items/${itemId}/foretell?frame=${frame}`, 'GET', undefined, stop.signal)
-      .then((f) => {
-        setProblem(null);
-        setFound({ frame, at: f.at });
-      })
-      .catch((error: unknown) => {
-        if (!stop.signal.aborted) setProblem(problemOf(error));
-      });
-    return () => stop.abort();
-  }, [itemId, frame, again]);
   const kinds = [...new Set(frames.map((f) => f.file_kind))];
-  const late = found?.frame !== frame;
   if (!frames.length) return <p className="border-t border-line py-2 text-soft">There is no frame yet to ask for.</p>;
   return (
     <div>
@@ -73,7 +54,7 @@ export function WillItShow({
           ))}
         </select>
       </label>
-      <Notice problem={problem} className="mb-2" />
+      <Notice problem={error && problemOf(error)} className="mb-2" />
       {found && (
         <table className="list" aria-label="Will it show" aria-busy={late}>
           <thead>

@@ -1,123 +1,125 @@
 'use client';
 /** Finds an item by typing, in a dialog; arrows and Enter, or a click. */
-import { Dialog } from 'radix-ui';
-import { useEffect, useRef, useState } from 'react';
-import { call } from './call';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useEffect, useState, type KeyboardEvent } from 'react';
+import type { ItemFound } from '@/core/api/search';
+import { call, problemOf } from './call';
+import { Modal } from './Modal';
+import { Notice } from './Notice';
 import { Selvedge } from './Selvedge';
 
-interface Found {
-  id: string;
+interface Props {
   title: string;
-  kind: string;
-  headings: string[];
-  shelf: string;
-  selvedge: [string, string][] | null;
-}
-
-export function ItemPicker({
-  open,
-  title,
-  kind,
-  onPick,
-  onClose,
-}: {
-  open: boolean;
-  title: string;
-  kind?: string;
+  /** only items of this kind */ kind?: string;
   onPick: (item: { id: string; title: string }) => void;
   onClose: () => void;
-}) {
-  const [words, setWords] = useState('');
-  const [found, setFound] = useState<Found[]>([]);
-  const [at, setAt] = useState(0);
-  const seq = useRef(0);
+}
+
+const MOST_SHOWN = 12;
+const SETTLED_MS = 80;
+
+/** What was typed, once it has stood still for a moment. */
+function useSettled(words: string): string {
+  const [settled, setSettled] = useState(words);
   useEffect(() => {
-    if (!open) return;
-    const n = ++seq.current;
-    const timer = setTimeout(() => {
-      void call<{ items: Found[] }>(`/api/search?q=${encodeURIComponent(words)}${kind ? `&kind=${kind}` : ''}&most=12`)
-        .then((r) => {
-          if (n === seq.current) {
-            setFound(r.items);
-            setAt(0);
-          }
-        })
-        .catch(() => {});
-    }, 80);
+    const timer = setTimeout(() => setSettled(words), SETTLED_MS);
     return () => clearTimeout(timer);
-  }, [words, open, kind]);
-  const pick = (found: Found | undefined) => {
-    if (found) {
-      onPick(found);
-      setWords('');
-    }
+  }, [words]);
+  return settled;
+}
+
+function useItems(words: string, kind: string | undefined) {
+  const asked = useSettled(words);
+  return useQuery({
+    queryKey: ['items found', asked, kind],
+    queryFn: ({ signal }) =>
+      call('GET /api/search', { query: { q: asked, most: String(MOST_SHOWN), ...(kind ? { kind } : {}) }, signal }),
+    placeholderData: keepPreviousData,
+  });
+}
+
+export function ItemPicker({ title, kind, onPick, onClose }: Props) {
+  const [words, setWords] = useState('');
+  const [place, setPlace] = useState(0);
+  const { data, error } = useItems(words, kind);
+  const items = data?.items ?? [];
+  const at = Math.min(place, Math.max(0, items.length - 1));
+  const keys: Record<string, () => void> = {
+    ArrowDown: () => setPlace(Math.min(items.length - 1, at + 1)),
+    ArrowUp: () => setPlace(Math.max(0, at - 1)),
+    Enter: () => {
+      const item = items[at];
+      if (item) onPick(item);
+    },
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    const act = keys[event.key];
+    if (!act) return;
+    event.preventDefault();
+    act();
   };
   return (
-    <Dialog.Root
-      open={open}
-      onOpenChange={(open) => {
-        if (!open) onClose();
-      }}
-    >
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-40 bg-black/30" />
-        <Dialog.Content
-          aria-describedby={undefined}
-          className="fixed left-1/2 top-[14vh] z-50 w-[520px] max-w-[92vw] -translate-x-1/2 border border-line bg-paper p-4"
-          style={{ boxShadow: 'var(--shade)' }}
-        >
-          <Dialog.Title className="mb-2 text-[17px]">{title}</Dialog.Title>
-          <input
-            autoFocus
-            className="field w-full"
-            aria-label="Find an item"
-            placeholder="Type a few letters"
-            value={words}
-            onChange={(e) => setWords(e.target.value)}
-            role="combobox"
-            aria-expanded="true"
-            aria-controls="picker-list"
-            aria-activedescendant={found[at] ? `picker-${at}` : undefined}
-            onKeyDown={(event) => {
-              if (event.key === 'ArrowDown') {
-                event.preventDefault();
-                setAt(Math.min(found.length - 1, at + 1));
-              } else if (event.key === 'ArrowUp') {
-                event.preventDefault();
-                setAt(Math.max(0, at - 1));
-              } else if (event.key === 'Enter') {
-                event.preventDefault();
-                pick(found[at]);
-              }
-            }}
+    <Modal title={title} width={520} onClose={onClose}>
+      <input
+        autoFocus
+        className="field w-full"
+        aria-label="Find an item"
+        placeholder="Type a few letters"
+        value={words}
+        onChange={(event) => {
+          setWords(event.target.value);
+          setPlace(0);
+        }}
+        role="combobox"
+        aria-expanded="true"
+        aria-controls="picker-list"
+        aria-activedescendant={items[at] ? `picker-${at}` : undefined}
+        onKeyDown={onKeyDown}
+      />
+      <Notice problem={error && problemOf(error)} className="mt-2" />
+      <ul id="picker-list" role="listbox" aria-label="Items found" className="mt-2 max-h-[46vh] overflow-auto">
+        {items.map((item, i) => (
+          <Found
+            key={item.id}
+            item={item}
+            id={`picker-${i}`}
+            isAt={i === at}
+            onPoint={() => setPlace(i)}
+            onPick={() => onPick(item)}
           />
-          <ul id="picker-list" role="listbox" aria-label="Items found" className="mt-2 max-h-[46vh] overflow-auto">
-            {found.map((found, i) => (
-              <li
-                key={found.id}
-                id={`picker-${i}`}
-                role="option"
-                aria-selected={i === at}
-                className={`flex cursor-pointer items-center gap-3 px-2 py-1.5 ${i === at ? 'bg-verd-wash' : ''}`}
-                onMouseEnter={() => setAt(i)}
-                onClick={() => pick(found)}
-              >
-                <Selvedge threads={found.selvedge} className="h-[30px] w-[36px] shrink-0" />
-                <span className="min-w-0">
-                  <span className="block truncate font-serif text-[15px]">{found.title}</span>
-                  <span className="block truncate text-[12px] text-soft">
-                    {found.kind.replace('-', ' ')} on {found.shelf}
-                    {found.headings.length ? `, ${found.headings.join(' / ')}` : ''}
-                  </span>
-                </span>
-              </li>
-            ))}
-          </ul>
-          {!found.length && (
-            <p className="py-3 text-soft">{words ? 'Nothing matches.' : 'Nothing stands on the shelves yet.'}</p>
-          )}
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+        ))}
+      </ul>
+      {data && !items.length && (
+        <p className="py-3 text-soft">{words ? 'Nothing matches.' : 'Nothing stands on the shelves yet.'}</p>
+      )}
+    </Modal>
   );
 }
+
+interface FoundProps {
+  item: ItemFound;
+  id: string;
+  isAt: boolean;
+  onPoint: () => void;
+  onPick: () => void;
+}
+
+const Found = ({ item, id, isAt, onPoint, onPick }: FoundProps) => (
+  <li
+    id={id}
+    role="option"
+    aria-selected={isAt}
+    className={`flex cursor-pointer items-center gap-3 px-2 py-1.5 ${isAt ? 'bg-verd-wash' : ''}`}
+    onMouseEnter={onPoint}
+    onClick={onPick}
+  >
+    <Selvedge threads={item.selvedge} className="h-[30px] w-[36px] shrink-0" />
+    <span className="min-w-0">
+      <span className="block truncate font-serif text-[15px]">{item.title}</span>
+      <span className="block truncate text-[12px] text-soft">
+        {item.kind.replace('-', ' ')} on {item.shelf}
+        {item.headings.length ? `, ${item.headings.join(' / ')}` : ''}
+      </span>
+    </span>
+  </li>
+);

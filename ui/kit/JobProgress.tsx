@@ -3,17 +3,13 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRouter } from 'next/navigation';
 import { useEffect } from 'react';
+import type { AnswerOf } from '@/core/api';
 import { useAction } from './action';
-import { call, type ProblemText } from './call';
+import { call } from './call';
 import { useLive } from './live';
 import { Notice } from './Notice';
 
-interface Job {
-  status: 'queued' | 'running' | 'done' | 'failed' | 'cancelled';
-  progress: number;
-  note: string;
-  error: ProblemText | null;
-}
+type Job = AnswerOf<'GET /api/jobs/:id'>;
 
 interface Props {
   jobId: string;
@@ -33,7 +29,7 @@ function useJob(jobId: string): Job | undefined {
   const key = ['job', jobId];
   const { data: job } = useQuery({
     queryKey: key,
-    queryFn: ({ signal }) => call<Job>(`/api/jobs/${jobId}`, 'GET', undefined, signal),
+    queryFn: ({ signal }) => call('GET /api/jobs/:id', { id: jobId, signal }),
     refetchInterval: ({ state }) => (isOver(state.data) ? false : LOOK_EVERY * 1000),
     staleTime: 0,
   });

@@ -28,7 +28,7 @@ export function RibbonButton({
       onClick={() =>
         start(async () => {
           show(!on);
-          await call(`/api/items/${itemId}/ribbon`, 'POST', { on: !on, whose }).catch(() => {});
+          await call('POST /api/items/:id/ribbon', { id: itemId, body: { on: !on, whose } }).catch(() => {});
           router.refresh();
         })
       }

@@ -1,7 +1,11 @@
 import { createServer, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { afterAll, beforeAll, expect, test } from 'vitest';
-import { call, CallError } from './call';
+import type { EndpointName } from '@/core/api';
+import { addressOf, call as ask, CallError } from './call';
+
+/** Of this test's own server, whose paths no endpoint has. */
+const call = (address: string, signal?: AbortSignal) => ask(`GET ${address}` as EndpointName, signal ? { signal } : {});
 
 let server: Server;
 let at = '';
@@ -51,11 +55,22 @@ test('an answer that breaks off is none', async () => {
 });
 test('an answer given up in its middle is none: it is rejected as given up', async () => {
   const stop = new AbortController();
-  const answer = call(`${at}/held`, 'GET', undefined, stop.signal);
+  const answer = call(`${at}/held`, stop.signal);
   setTimeout(() => stop.abort(), 60);
   await expect(answer).rejects.toMatchObject({ name: 'AbortError' });
 });
 test('what is no answer of ours is a fault, with any status', async () => {
   expect((await fault('/markup')).code).toBe('bug');
   expect((await fault('/gateway')).message).toBe('The server answered 502.');
+});
+
+test('an endpoint’s address is its path with what is asked', () => {
+  expect(addressOf('POST /api/rollouts/:id', { id: 'a b' })).toEqual({
+    method: 'POST',
+    address: '/api/rollouts/a%20b',
+  });
+  expect(addressOf('GET /api/search', { query: { q: 'ash & kiln', most: '3' } }).address).toBe(
+    '/api/search?q=ash+%26+kiln&most=3',
+  );
+  expect(addressOf('GET /api/items', { query: 'shelf=x&limit=100' }).address).toBe('/api/items?shelf=x&limit=100');
 });

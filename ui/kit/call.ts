@@ -1,4 +1,6 @@
 /** Calls our own routes from the browser; a fault comes back as the problem that the server told. */
+import type { AnswerOf, BodyOf, EndpointName } from '@/core/api';
+
 export interface ProblemText {
   code: string;
   message: string;
@@ -11,26 +13,53 @@ export class CallError extends Error {
   }
 }
 
-export async function call<T = Record<string, unknown>>(
-  path: string,
-  method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE' = 'GET',
-  body?: unknown,
-  signal?: AbortSignal,
-): Promise<T> {
-  const text = body === undefined ? null : JSON.stringify(body);
+/** What an endpoint is asked with. */
+interface Ask<Name extends EndpointName> {
+  /** fills the place in the endpoint's path */ id?: string | number;
+  query?: Record<string, string> | URLSearchParams | string;
+  body?: BodyOf<Name>;
+  signal?: AbortSignal;
+}
+
+/** Where an endpoint stands: its method and its address with what is asked. */
+export function addressOf(
+  name: EndpointName,
+  { id, query }: { id?: string | number; query?: Record<string, string> | URLSearchParams | string } = {},
+): { method: string; address: string } {
+  const [method = 'GET', path = ''] = name.split(' ');
+  const search = new URLSearchParams(query).toString();
+  const place = path.replace(/\/:\w+/, `/${encodeURIComponent(id ?? '')}`);
+  return { method, address: search ? `${place}?${search}` : place };
+}
+
+/** Asks an endpoint of ours; the types of what is sent and of what comes back are the endpoint's own. */
+export async function call<Name extends EndpointName>(name: Name, ask: Ask<Name> = {}): Promise<AnswerOf<Name>> {
+  const { method, address } = addressOf(name, ask);
+  const text = ask.body === undefined ? null : JSON.stringify(ask.body);
   // what was done is sent to its end even if the page is left meanwhile (browsers allow that up to 64 kB)
-  return answered<T>(path, signal, {
+  return answered<AnswerOf<Name>>(address, ask.signal, {
     method,
     keepalive: method !== 'GET' && (text?.length ?? 0) < 60_000,
-    signal: signal ?? null,
+    signal: ask.signal ?? null,
     body: text,
     ...(text === null ? {} : { headers: { 'content-type': 'application/json' } }),
   });
 }
 
-/** A file as it is, as the body. */
-export const sendFile = <T = Record<string, unknown>>(path: string, file: File): Promise<T> =>
-  answered<T>(path, undefined, { method: 'POST', body: file, headers: { 'content-type': 'application/octet-stream' } });
+/** Sends bytes as they are to an endpoint that takes them. */
+export async function send<Name extends EndpointName>(
+  name: Name,
+  bytes: Blob | string,
+  ask: Omit<Ask<Name>, 'body'> = {},
+): Promise<AnswerOf<Name>> {
+  const { method, address } = addressOf(name, ask);
+  return answered<AnswerOf<Name>>(address, ask.signal, {
+    method,
+    body: bytes,
+    signal: ask.signal ?? null,
+    headers: { 'content-type': 'application/octet-stream' },
+  });
+}
 
 async function answered<T>(path: string, signal: AbortSignal | undefined, request: RequestInit): Promise<T> {
   let response: Response;

@@ -1,80 +1,43 @@
 'use client';
-import { useState, type FormEvent } from 'react';
-import { call, problemOf, type ProblemText } from '../kit/call';
+/** Signing in. */
+import { peopleEndpoints } from '@/core/api/stations';
+import { useAction } from '../kit/action';
+import { call } from '../kit/call';
+import { useSchemaForm } from '../kit/form';
 import { Notice } from '../kit/Notice';
 
+interface Credentials {
+  email: string;
+  password: string;
+}
+
 export function SignIn() {
-  const [problem, setProblem] = useState<ProblemText | null>(null);
-  const [busy, setBusy] = useState(false);
-  const submit = async (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault();
-    const formData = new FormData(event.currentTarget);
-    setBusy(true);
-    setProblem(null);
-    try {
-      await call('/api/session', 'POST', { email: formData.get('email'), password: formData.get('password') });
+  const { busy, problem, run } = useAction();
+  const form = useSchemaForm<Credentials>(peopleEndpoints['POST /api/session'].body, { email: '', password: '' });
+  const enter = (body: Credentials) =>
+    run(async () => {
+      await call('POST /api/session', { body });
       location.assign('/shelves');
-    } catch (value) {
-      setProblem(problemOf(value));
-      setBusy(false);
-    }
-  };
+    });
   return (
-    <form onSubmit={(e) => void submit(e)} className="flex flex-col gap-3">
+    <form className="flex flex-col gap-3" onSubmit={(event) => void form.handleSubmit(enter)(event)}>
       <Notice problem={problem} />
       <label className="flex flex-col gap-1">
         E-mail address
-        <input className="field" name="email" type="email" autoComplete="username" required autoFocus />
+        <input className="field" type="email" autoComplete="username" required autoFocus {...form.register('email')} />
       </label>
       <label className="flex flex-col gap-1">
         Password
-        <input className="field" name="password" type="password" autoComplete="current-password" required />
+        <input
+          className="field"
+          type="password"
+          autoComplete="current-password"
+          required
+          {...form.register('password')}
+        />
       </label>
       <button className="button main mt-1 justify-center" disabled={busy}>
         {busy ? 'Signing in' : 'Sign in'}
-      </button>
-    </form>
-  );
-}
-
-export function Welcome() {
-  const [problem, setProblem] = useState<ProblemText | null>(null);
-  const [busy, setBusy] = useState(false);
-  const submit = async (event: FormEvent<HTMLFormElement>) => {
-    event.preventDefault();
-    const f = Object.fromEntries(new FormData(event.currentTarget)) as Record<string, string>;
-    setBusy(true);
-    setProblem(null);
-    try {
-      await call('/api/people', 'POST', f);
-      await call('/api/session', 'POST', { email: f.email, password: f.password });
-      location.assign('/shelves');
-    } catch (value) {
-      setProblem(problemOf(value));
-      setBusy(false);
-    }
-  };
-  return (
-    <form onSubmit={(e) => void submit(e)} className="flex flex-col gap-3">
-      <Notice problem={problem} />
-      <label className="flex flex-col gap-1">
-        Set-up code, printed where Etagere was started
-        <input className="field font-mono" name="code" required autoFocus autoComplete="off" />
-      </label>
-      <label className="flex flex-col gap-1">
-        Your name
-        <input className="field" name="name" required autoComplete="name" />
-      </label>
-      <label className="flex flex-col gap-1">
-        E-mail address
-        <input className="field" name="email" type="email" required autoComplete="username" />
-      </label>
-      <label className="flex flex-col gap-1">
-        Password, at least 10 characters
-        <input className="field" name="password" type="password" required minLength={10} autoComplete="new-password" />
-      </label>
-      <button className="button main mt-1 justify-center" disabled={busy}>
-        Begin as librarian
       </button>
     </form>
   );

@@ -39,7 +39,7 @@ export function RibbonList({ ribbons, whose, may }: { ribbons: Ribbon[]; whose: 
       setProblem(problemOf(error));
     }
   };
-  const order = (ids: number[]) => act(() => call('/api/ribbons', 'POST', { whose, ribbons: ids }));
+  const order = (ids: number[]) => act(() => call('POST /api/ribbons', { body: { whose, ribbons: ids } }));
   const shift = (i: number, by: -1 | 1) => {
     const ids = ribbons.map((r) => r.id);
     const [x] = ids.splice(i, 1);
@@ -69,7 +69,7 @@ export function RibbonList({ ribbons, whose, may }: { ribbons: Ribbon[]; whose: 
           <button
             className="button danger"
             disabled={!chosen.size}
-            onClick={() => void act(() => call('/api/ribbons', 'DELETE', { whose, ribbons: [...chosen] }))}
+            onClick={() => void act(() => call('DELETE /api/ribbons', { body: { whose, ribbons: [...chosen] } }))}
           >
             Take {chosen.size || 'the chosen'} off
           </button>

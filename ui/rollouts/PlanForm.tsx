@@ -27,7 +27,7 @@ export function PlanForm({ versions, stations, chosen }: Props) {
     setBusy(true);
     setProblem(null);
     try {
-      const { id } = await call<{ id: string }>('/api/rollouts', 'POST', { versions: [...v], stations: [...s] });
+      const { id } = await call('POST /api/rollouts', { body: { versions: [...v], stations: [...s] } });
       router.push(`/rollouts/${id}`);
     } catch (error) {
       setProblem(problemOf(error));

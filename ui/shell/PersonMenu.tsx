@@ -18,7 +18,7 @@ export function PersonMenu({ person }: { person: { name: string; role: string } 
     document.cookie = `theme=${next}; path=/; max-age=31536000; samesite=lax`;
   };
   const leave = async () => {
-    await call('/api/session', 'DELETE').catch(() => {});
+    await call('DELETE /api/session').catch(() => {});
     location.assign('/sign-in');
   };
   const row = 'flex cursor-default px-3 py-1.5 outline-none data-[highlighted]:bg-press';

@@ -97,7 +97,7 @@ function NewAndAway() {
   if (!may.shelf && !away.length) return null;
   const bringBack = (shelf: ShelfView) =>
     void action.runAndRefresh(
-      () => call(`/api/shelves/${shelf.id}/away`, 'POST', { away: false }),
+      () => call('POST /api/shelves/:id/away', { id: shelf.id, body: { away: false } }),
       `${shelf.name} is back`,
     );
   return (

@@ -1,13 +1,14 @@
 'use client';
 /** Many items changed at once: titles, headings, tags, scope, licence; each title and each file name that results is shown first. */
 import { useEffect, useState } from 'react';
+import type { BulkEdit as BulkChange, BulkRow } from '@/core/api/items';
 import { useAction } from '../kit/action';
 import { call } from '../kit/call';
 import { Modal, ModalFoot } from '../kit/Modal';
 import { Notice } from '../kit/Notice';
 import { counted } from '../kit/words';
 import { BulkFields } from './BulkFields';
-import { BulkResult, type BulkRow } from './BulkResult';
+import { BulkResult } from './BulkResult';
 import { changeOf, changesSomething, emptyForm } from './model/bulk';
 
 const SETTLED_MS = 150;
@@ -29,7 +30,7 @@ export function BulkEdit({ items, licences, onDone, onClose }: Props) {
     let live = true;
     const show = async () => {
       try {
-        const preview = await call<{ rows: BulkRow[] }>('/api/items/bulk?preview', 'POST', JSON.parse(text));
+        const preview = await call('POST /api/items/bulk/preview', { body: JSON.parse(text) as BulkChange });
         if (!live) return;
         setRows(preview.rows);
         clear();
@@ -44,7 +45,7 @@ export function BulkEdit({ items, licences, onDone, onClose }: Props) {
     };
   }, [text, report, clear]);
   const apply = async () => {
-    const { changed } = await call<{ changed: number }>('/api/items/bulk', 'POST', change);
+    const { changed } = await call('POST /api/items/bulk', { body: change });
     onDone(`${counted(changed, 'item')} changed`);
   };
   const refused = rows.some((row) => row.problem);

@@ -1,12 +1,5 @@
 /** What a change of many items would come to, item by item. */
-export interface BulkRow {
-  id: string;
-  before: string;
-  after: string;
-  changes: string[];
-  files: { editor: string; name: string; altered: boolean }[];
-  problem: string | null;
-}
+import type { BulkRow } from '@/core/api/items';
 
 const MOST_SHOWN = 200;
 

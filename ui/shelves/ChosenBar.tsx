@@ -57,7 +57,10 @@ function Archive() {
   const inArchive = !!params.get('archived');
   const archive = async () => {
     const body = { items: [...selection.keys()], archived: !inArchive };
-    await action.runAndRefresh(() => call('/api/items/archive', 'POST', body), inArchive ? 'Brought back' : 'Archived');
+    await action.runAndRefresh(
+      () => call('POST /api/items/archive', { body }),
+      inArchive ? 'Brought back' : 'Archived',
+    );
     chooseNothing();
   };
   return (

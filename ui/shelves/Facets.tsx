@@ -2,7 +2,7 @@
 /** Facets as menus with counts; what is chosen stands beside them and is taken off with a click. */
 import { ChevronDown, X } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
-import { facetKeys } from './model/address';
+import { facetKeys } from '@/core/item/facets';
 import { count, kindWords, type FacetCount } from './model/spine';
 
 const menus: [string, string][] = [

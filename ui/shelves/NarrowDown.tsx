@@ -45,7 +45,7 @@ function Switch({ words, name, value }: { words: string; name: string; value: st
 function SeenButton() {
   const { action, go } = useShelves();
   const seen = async () => {
-    await action.runAndRefresh(() => call('/api/items/seen', 'POST', {}), 'What comes from now on is new');
+    await action.runAndRefresh(() => call('POST /api/items/seen'), 'What comes from now on is new');
     go({ fresh: null });
   };
   return (

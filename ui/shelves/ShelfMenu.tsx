@@ -21,18 +21,26 @@ export function reordered(shelves: readonly ShelfView[], id: string, by: -1 | 1)
 /** What can be done with a shelf. */
 export function ShelfMenu({ shelf }: { shelf: ShelfView }) {
   const { shelves, may, params, go, action, ask } = useShelves();
-  const path = `/api/shelves/${shelf.id}`;
   const empty = shelf.items === 0;
   const putAway = () =>
-    void action.runAndRefresh(() => call(`${path}/away`, 'POST', { away: true }), `${shelf.name} is put away`);
+    void action.runAndRefresh(
+      () => call('POST /api/shelves/:id/away', { id: shelf.id, body: { away: true } }),
+      `${shelf.name} is put away`,
+    );
   const moveBy = (by: -1 | 1) => {
     const ids = reordered(shelves, shelf.id, by);
-    if (ids) void action.runAndRefresh(() => call('/api/shelves/order', 'POST', { shelves: ids }));
+    if (ids) void action.runAndRefresh(() => call('POST /api/shelves/order', { body: { shelves: ids } }));
   };
   const orderByHeadings = () =>
-    void action.runAndRefresh(() => call(`${path}/headings`, 'POST'), `${shelf.name} is ordered by headings`);
+    void action.runAndRefresh(
+      () => call('POST /api/shelves/:id/headings', { id: shelf.id }),
+      `${shelf.name} is ordered by headings`,
+    );
   const remove = async () => {
-    const well = await action.runAndRefresh(() => call(path, 'DELETE'), `${shelf.name} is taken away`);
+    const well = await action.runAndRefresh(
+      () => call('DELETE /api/shelves/:id', { id: shelf.id }),
+      `${shelf.name} is taken away`,
+    );
     if (well && params.get('shelf') === shelf.id) go({ shelf: null });
   };
   return (

@@ -32,7 +32,7 @@ function RenameShelf({ shelf }: { shelf: ShelfView }) {
       note={shelf.note}
       onClose={() => ask(null)}
       onSave={async (name, note) => {
-        await call(`/api/shelves/${shelf.id}`, 'PATCH', { name, note });
+        await call('PATCH /api/shelves/:id', { id: shelf.id, body: { name, note } });
         ask(null);
         router.refresh();
       }}
@@ -49,7 +49,7 @@ function MakeShelf() {
       action="Make it"
       onClose={() => ask(null)}
       onSave={async (name, note) => {
-        await call('/api/shelves', 'POST', { name, note });
+        await call('POST /api/shelves', { body: { name, note } });
         ask(null);
         router.refresh();
       }}
@@ -70,7 +70,7 @@ function SaveSearch() {
       name={params.get('q') ?? ''}
       onClose={() => ask(null)}
       onSave={async (name, note) => {
-        const { id } = await call<{ id: string }>('/api/shelves', 'POST', { name, note, query });
+        const { id } = await call('POST /api/shelves', { body: { name, note, query } });
         ask(null);
         router.push(`/shelves?shelf=${id}`);
       }}

@@ -23,7 +23,7 @@ export function EditorSwitch({
     setBusy(word);
     setProblem(null);
     try {
-      for (const verb of verbs) await call(`/api/stations/${stationId}/editor`, 'POST', { editor, verb });
+      for (const verb of verbs) await call('POST /api/stations/:id/editor', { id: stationId, body: { editor, verb } });
       router.refresh();
     } catch (error) {
       setProblem(problemOf(error));

@@ -12,7 +12,7 @@ export function NewCode({ stationId }: { stationId: string }) {
     <button
       className="button"
       onClick={() =>
-        void call<{ code: string }>(`/api/stations/${stationId}/code`, 'POST')
+        void call('POST /api/stations/:id/code', { id: stationId })
           .then((r) => setCode(r.code))
           .catch((e: unknown) => setCode(problemOf(e).message))
       }

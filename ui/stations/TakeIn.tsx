@@ -16,7 +16,7 @@ export function TakeIn({ stationId, count }: { stationId: string; count: number 
         disabled={busy}
         onClick={() => {
           setBusy(true);
-          void call<{ arrival: string }>(`/api/stations/${stationId}/found`, 'POST')
+          void call('POST /api/stations/:id/found', { id: stationId })
             .then((r) => router.push(`/intake/${r.arrival}`))
             .catch((error: unknown) => {
               setProblem(problemOf(error));

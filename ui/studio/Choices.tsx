@@ -81,7 +81,7 @@ export function Choices({ choices, may }: { choices: ChoiceOfHouse[]; may: boole
                     className="button danger"
                     aria-label={`Take away the choice for ${choiceOfHouse.client || 'any client'}, ${choiceOfHouse.camera || 'any camera'}, ${choiceOfHouse.light || 'any light'}`}
                     onClick={() =>
-                      void call(`/api/bench/choices/${choiceOfHouse.id}`, 'DELETE')
+                      void call('DELETE /api/bench/choices/:n', { id: choiceOfHouse.id })
                         .then(() => router.refresh())
                         .catch((e: unknown) => setProblem(problemOf(e)))
                     }

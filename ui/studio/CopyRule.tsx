@@ -1,31 +1,21 @@
 'use client';
 /** How alike two items have to be to count as copies. */
-import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { call, problemOf, type ProblemText } from '../kit/call';
+import { useAction } from '../kit/action';
+import { call } from '../kit/call';
 import { Notice } from '../kit/Notice';
 
 export function CopyRule({ p95, max, may }: { p95: number; max: number; may: boolean }) {
-  const router = useRouter();
   const [most, setMost] = useState(String(p95));
   const [far, setFar] = useState(String(max));
-  const [problem, setProblem] = useState<ProblemText | null>(null);
-  const [busy, setBusy] = useState(false);
+  const { busy, problem, runAndRefresh } = useAction();
   const changed = Number(most) !== p95 || Number(far) !== max;
-  const save = async () => {
-    setBusy(true);
-    setProblem(null);
-    try {
-      await call('/api/studio', 'PATCH', {
-        p95: most === '' ? null : Number(most),
-        max: far === '' ? null : Number(far),
-      });
-      router.refresh();
-    } catch (error) {
-      setProblem(problemOf(error));
-    }
-    setBusy(false);
-  };
+  const save = () =>
+    runAndRefresh(() =>
+      call('PATCH /api/studio', {
+        body: { ...(most === '' ? {} : { p95: Number(most) }), ...(far === '' ? {} : { max: Number(far) }) },
+      }),
+    );
   const field = (label: string, value: string, set: (v: string) => void) => (
     <input
       type="number"

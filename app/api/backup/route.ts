@@ -3,7 +3,7 @@ import type { ReadableStream as NodeStream } from 'node:stream/web';
 import { Problem } from '@/core/problem';
 import { backupFor, restoreFor } from '@/server/backup/service';
 import { dataFolder } from '@/server/data-folder';
-import { route } from '@/server/http';
+import { route, serve } from '@/server/http';
 
 export const dynamic = 'force-dynamic';
 
@@ -18,7 +18,7 @@ export const GET = route(async (person) => {
     },
   });
 });
-export const POST = route(async (person, request) => {
+export const POST = serve('POST /api/backup', async ({ person, request }) => {
   if (!request.body) throw new Problem('input-missing', 'No file came.', 'backup', 'Choose a backup.');
   return restoreFor(person, Readable.fromWeb(request.body as NodeStream), dataFolder());
 });

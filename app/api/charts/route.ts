@@ -1,5 +1,5 @@
 import { addChart, listCharts } from '@/server/charts/service';
-import { body, route } from '@/server/http';
+import { serve } from '@/server/http';
 
-export const GET = route(async (person) => ({ charts: await listCharts(person) }));
-export const POST = route(async (person, request) => addChart(person, await body(request, 3 << 20)));
+export const GET = serve('GET /api/charts', async ({ person }) => ({ charts: await listCharts(person) }));
+export const POST = serve('POST /api/charts', ({ person, body }) => addChart(person, body), { most: 3 << 20 });

@@ -1,5 +1,7 @@
 import { describeEditor } from '@/server/editors/service';
-import { route } from '@/server/http';
+import { serve } from '@/server/http';
 
 /** A descriptor as its JSON text. */
-export const POST = route(async (person, request) => describeEditor(person, await request.text()));
+export const POST = serve('POST /api/editors', async ({ person, request }) =>
+  describeEditor(person, await request.text()),
+);

@@ -1,7 +1,7 @@
+import { serve } from '@/server/http';
 import { eventsSince } from '@/server/live/service';
-import { route } from '@/server/http';
 
 /** What happened between the making of a page and its following along. */
-export const GET = route(async (person, request) => ({
-  events: await eventsSince(person, Number(new URL(request.url).searchParams.get('after')) || 0),
+export const GET = serve('GET /api/events', async ({ person, query }) => ({
+  events: await eventsSince(person, Number(query.get('after')) || 0),
 }));

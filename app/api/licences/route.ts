@@ -1,4 +1,4 @@
+import { serve } from '@/server/http';
 import { addLicence } from '@/server/licences/service';
-import { body, route } from '@/server/http';
 
-export const POST = route(async (person, request) => ({ id: await addLicence(person, await body(request)) }));
+export const POST = serve('POST /api/licences', async ({ person, body }) => ({ id: await addLicence(person, body) }));

@@ -1,3 +1,5 @@
+import { peopleEndpoints } from '@/core/api/stations';
+import { checked } from '@/server/input';
 import { addPerson, anyone } from '@/server/people/service';
 import { Problem } from '@/core/problem';
 import { body, problemResponse, sameOrigin } from '@/server/http';
@@ -7,9 +9,9 @@ import { setupCodeIsRight } from '@/server/people/setup-code';
 export async function POST(request: Request): Promise<Response> {
   try {
     await sameOrigin();
-    const { code, ...input } = await body<{ code: string; name: string; email: string; password: string }>(request);
     if (await anyone()) throw new Problem('not-allowed', 'There are people already.', 'people', 'Sign in instead.');
-    if (!setupCodeIsRight(String(code ?? '')))
+    const { code, ...input } = checked(peopleEndpoints['POST /api/people'].body, await body(request));
+    if (!setupCodeIsRight(code))
       throw new Problem(
         'setup-code',
         'This is not the code that bin/start printed.',

@@ -1,5 +1,5 @@
+import { serve } from '@/server/http';
 import { clearRibbons, orderRibbons } from '@/server/ribbons/service';
-import { body, route } from '@/server/http';
 
-export const POST = route(async (person, request) => orderRibbons(person, await body(request)).then(() => ({})));
-export const DELETE = route(async (person, request) => clearRibbons(person, await body(request)));
+export const POST = serve('POST /api/ribbons', ({ person, body }) => orderRibbons(person, body));
+export const DELETE = serve('DELETE /api/ribbons', ({ person, body }) => clearRibbons(person, body));

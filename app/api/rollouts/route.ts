@@ -1,4 +1,4 @@
+import { serve } from '@/server/http';
 import { planRollout } from '@/server/rollouts/planning';
-import { body, route } from '@/server/http';
 
-export const POST = route(async (person, request) => ({ id: await planRollout(person, await body(request)) }));
+export const POST = serve('POST /api/rollouts', async ({ person, body }) => ({ id: await planRollout(person, body) }));

@@ -1,12 +1,12 @@
+import { serve } from '@/server/http';
 import { searchItems } from '@/server/search/service';
-import { route } from '@/server/http';
 
 /** Items by a few letters, for choosing one. */
-export const GET = route(async (person, request) => {
-  const query = new URL(request.url).searchParams;
+export const GET = serve('GET /api/search', async ({ person, query }) => {
+  const words = query.get('q') ?? '';
   const { rows } = await searchItems(
     person,
-    { q: query.get('q') ?? '', kind: query.get('kind') ?? undefined, ...(query.get('q') ? {} : { recent: '1' }) },
+    { q: words, kind: query.get('kind') ?? undefined, ...(words ? {} : { recent: '1' }) },
     Math.min(30, Number(query.get('most') ?? 12)),
   );
   return {

@@ -1,4 +1,4 @@
+import { serve } from '@/server/http';
 import { addShelf } from '@/server/shelves/service';
-import { body, route } from '@/server/http';
 
-export const POST = route(async (person, request) => ({ id: await addShelf(person, await body(request)) }));
+export const POST = serve('POST /api/shelves', async ({ person, body }) => ({ id: await addShelf(person, body) }));

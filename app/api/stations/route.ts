@@ -1,4 +1,4 @@
+import { serve } from '@/server/http';
 import { addStation } from '@/server/stations/service';
-import { body, route } from '@/server/http';
 
-export const POST = route(async (person, request) => addStation(person, await body(request)));
+export const POST = serve('POST /api/stations', ({ person, body }) => addStation(person, body));

@@ -1,4 +1,4 @@
+import { serve } from '@/server/http';
 import { setCopyTolerance } from '@/server/studio/service';
-import { body, route } from '@/server/http';
 
-export const PATCH = route(async (person, request) => setCopyTolerance(person, await body(request)).then(() => ({})));
+export const PATCH = serve('PATCH /api/studio', ({ person, body }) => setCopyTolerance(person, body));

@@ -1,5 +1,5 @@
 import { beginArrival, unfinishedUploads } from '@/server/arrivals/service';
-import { body, route } from '@/server/http';
+import { serve } from '@/server/http';
 
-export const POST = route(async (person, request) => beginArrival(person, await body(request, 8 << 20)));
-export const GET = route(async (person) => ({ uploads: await unfinishedUploads(person) }));
+export const POST = serve('POST /api/uploads', ({ person, body }) => beginArrival(person, body), { most: 8 << 20 });
+export const GET = serve('GET /api/uploads', async ({ person }) => ({ uploads: await unfinishedUploads(person) }));

@@ -11,7 +11,7 @@ export type Wanted =
   { versions: string } | { shelf: string } | { like: string } | { item: string } | { cameras: string };
 
 const fetchCandidates = async (wanted: Wanted): Promise<Candidate[]> => {
-  const answer = await call<{ candidates: Candidate[] }>(`/api/bench/candidates?${new URLSearchParams(wanted)}`);
+  const answer = await call('GET /api/bench/candidates', { query: wanted });
   return answer.candidates;
 };
 

@@ -1,25 +1,7 @@
+import type { Candidate } from '@/core/api/bench';
 import { codingSaid } from '@/core/icc/coding';
 
-/** A look, preset or profile as the bench has it. */
-export interface Candidate {
-  versionId: string;
-  itemId: string;
-  title: string;
-  kind: 'look' | 'preset' | 'camera-profile';
-  number: number;
-  status: string;
-  cameras: string[];
-  supplier: string;
-  most: number;
-  usual: number;
-  /** it takes no strength: as made or not at all */ fixed: boolean;
-  /** the rungs that a profile has */ rungs: string[];
-  noCurve: boolean;
-  /** how an ICC input profile's device values are taken */ icc: string;
-  shown: boolean;
-  /** what it is meant to do */ intention: string;
-  /** this version and all that it was made from */ roots: string[];
-}
+export type { Candidate };
 
 /** How an ICC profile's device values are taken, in words. */
 const codingWords = (description: string): string =>

@@ -1,6 +1,8 @@
 /** A frame, a chart and the exports as the bench has them. */
 import { bodyOf } from '@/core/frame/body';
-import type { Patch } from '@/core/chart/cgats';
+import type { ChartOnBench } from '@/core/api/bench';
+
+export type { ChartOnBench };
 
 export interface FrameOnBench {
   id: string;
@@ -17,15 +19,6 @@ export interface FrameOnBench {
   chart_id: string | null;
   chart_corners: [number, number][] | null;
   file_kind: 'rendered' | 'camera data';
-}
-
-export interface ChartOnBench {
-  id: string;
-  name: string;
-  columns: number;
-  rows: number;
-  patches: Patch[];
-  /** how far the corner marks stand outside the field, in widths of a patch */ outside: number;
 }
 
 export interface ExportOnBench {

@@ -1,4 +1,6 @@
 /** The form of a camera or a lens: what is typed, and what is sent of it. */
+import type { BodyOf } from '@/core/api';
+
 export interface GearFields {
   maker: string;
   model: string;
@@ -45,7 +47,7 @@ const listed = (text: string): string[] =>
 const millimeters = (text: string): number | null => (text.trim() === '' ? null : Number(text));
 
 /** What is sent: a lens has no sensor and no serials. */
-export function bodyOf(kind: 'camera' | 'lens', fields: GearFields): Record<string, unknown> {
+export function bodyOf(kind: 'camera' | 'lens', fields: GearFields): BodyOf<'POST /api/gear/cameras'> {
   const both = { maker: fields.maker, model: fields.model, names: listed(fields.names), mount: fields.mount };
   if (kind === 'lens') return both;
   return {

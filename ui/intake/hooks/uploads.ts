@@ -2,7 +2,7 @@
 /** Files on their way to the server: in parts, several at a time, tried again where the connection breaks, and going on after a reload. */
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { call, CallError, problemOf, type ProblemText } from '../../kit/call';
+import { call, CallError, problemOf, type ProblemText, send } from '../../kit/call';
 import { groupBy } from '../../kit/group';
 import type { Dropped } from '../model/collect';
 
@@ -46,13 +46,9 @@ export const goesOn = (arriving: Arriving, files: ReadonlyMap<string, File>): bo
 
 /** Sends a part; says how much of the file is there then. Throws a CallError where it is refused. */
 async function sendPart(upload: Upload, file: File, offset: number): Promise<number> {
-  const response = await fetch(`/api/uploads/${upload.id}?offset=${offset}`, {
-    method: 'PUT',
-    body: file.slice(offset, offset + PART_BYTES),
-  });
-  const answer = (await response.json()) as { received: number; error?: ProblemText };
-  if (answer.error) throw new CallError(answer.error);
-  return answer.received;
+  const part = file.slice(offset, offset + PART_BYTES);
+  const { received } = await send('PUT /api/uploads/:id', part, { id: upload.id, query: { offset: String(offset) } });
+  return received;
 }
 
 async function sendFile(upload: Upload, file: File, onReceived: (received: number) => void): Promise<void> {
@@ -69,7 +65,7 @@ async function sendFile(upload: Upload, file: File, onReceived: (received: numbe
     }
     onReceived(received);
   }
-  await call(`/api/uploads/${upload.id}`, 'POST');
+  await call('POST /api/uploads/:id', { id: upload.id });
 }
 
 export interface Uploads {
@@ -124,7 +120,7 @@ export function useUploads(waiting: readonly Waiting[]): Uploads {
     }
     try {
       const announced = list.map(({ path, file }) => ({ path, size: file.size }));
-      const made = await call<{ arrival: string; files: Upload[] }>('/api/uploads', 'POST', { name, files: announced });
+      const made = await call('POST /api/uploads', { body: { name, files: announced } });
       const arriving: Arriving = { arrival: made.arrival, name, uploads: made.files, files, problem: null };
       setAll((before) => [...before, arriving]);
       // the server may have cleaned a path: files are matched by their order
@@ -150,7 +146,7 @@ export function useUploads(waiting: readonly Waiting[]): Uploads {
       if (arriving.files) void run(arriving, arriving.files);
     },
     cancel: async (arriving) => {
-      if (arriving.uploads.length) await call(`/api/arrivals/${arriving.arrival}`, 'DELETE').catch(() => {});
+      if (arriving.uploads.length) await call('DELETE /api/arrivals/:id', { id: arriving.arrival }).catch(() => {});
       forget(arriving.arrival);
     },
   };

@@ -1,4 +1,9 @@
 /** Where an arrival goes, from whom it is, and under which licence, as it is typed and as it is sent. */
+import type { BodyOf } from '@/core/api';
+
+/** What a licence says of a use. */
+export type Allows = 'yes' | 'no' | 'unknown';
+
 export interface AcceptForm {
   /** a shelf, or "new" */ shelf: string;
   newShelf: string;
@@ -6,20 +11,11 @@ export interface AcceptForm {
   supplier: string;
   release: string;
   /** a licence, "new", or '' for none */ licence: string;
-  newLicence: { name: string; may_convert: string; may_spread: string };
+  newLicence: { name: string; may_convert: Allows; may_spread: Allows };
   source: Record<string, string>;
 }
 
-export interface Acceptance {
-  shelfId?: string;
-  newShelf?: string;
-  byKind: Record<string, string>;
-  supplier: string;
-  release: string;
-  licenceId: string | null;
-  newLicence?: AcceptForm['newLicence'];
-  source: Record<string, string>;
-}
+export type Acceptance = BodyOf<'POST /api/arrivals/:id'>;
 
 export const NEW = 'new';
 

@@ -1,4 +1,5 @@
 /** A file of an arrival as its page shows it, and how such files are grouped by what is to be decided. */
+import type { EntryGroup } from '@/core/api/arrivals';
 import type { ProblemText } from '../../kit/call';
 
 export interface Likeness {
@@ -35,7 +36,7 @@ export interface Entry {
   itemId: string | null;
 }
 export interface GroupOfEntries {
-  group: string;
+  group: EntryGroup;
   count: number;
   rows: Entry[];
 }

@@ -39,7 +39,7 @@ export function usePages(
       for (let p = Math.floor(from / PAGE); p <= Math.floor(to / PAGE); p++) {
         if (mine.pages.has(p) || (live.end !== null && p * PAGE >= live.end)) continue;
         mine.pages.add(p);
-        void call<{ rows: Spine[] }>(`/api/items?${search}&limit=${PAGE}&offset=${p * PAGE}`)
+        void call('GET /api/items', { query: `${search}&limit=${PAGE}&offset=${p * PAGE}` })
           .then(({ rows }) =>
             setHeld((held) => {
               const base = held.search === search && held.first === first ? held : fresh(search, first);

@@ -1,14 +1,11 @@
 'use client';
 /** What a search found: as it came with the page, or fetched since, so that a letter typed does not ask for the page again. */
-import { useEffect, useRef, useState } from 'react';
+import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect, useRef } from 'react';
+import type { AnswerOf } from '@/core/api';
 import { call } from '../../kit/call';
-import type { FacetCount, Spine } from '../model/spine';
 
-export interface SearchResult {
-  flat: boolean;
-  spines: Spine[];
-  counts: { n: number; more: boolean; facets: FacetCount[] };
-}
+export type SearchResult = AnswerOf<'GET /api/search/spines'>;
 /** `search` says what was asked for, in the form of `searchOf`. */
 export interface GivenResult extends SearchResult {
   search: string;
@@ -20,24 +17,29 @@ export function useSearchResult(
   given: GivenResult,
   onFault: (e: unknown) => void,
 ): SearchResult & { late: boolean; /** what the rows are the answer to */ search: string } {
-  const [held, setHeld] = useState<GivenResult | null>(null);
-  const fault = useRef(onFault);
+  const isGiven = given.search === search;
+  const { data, error } = useQuery({
+    queryKey: ['spines', search],
+    queryFn: async ({ signal }) => ({
+      search,
+      ...(await call('GET /api/search/spines', { query: search, signal })),
+    }),
+    enabled: !isGiven,
+    placeholderData: keepPreviousData,
+    staleTime: 0,
+  });
+  const queries = useQueryClient();
   useEffect(() => {
-    fault.current = onFault;
+    // the page came anew, since something changed: what was fetched beside it is no longer true
+    void queries.invalidateQueries({ queryKey: ['spines'] });
+  }, [given, queries]);
+  const report = useRef(onFault);
+  useEffect(() => {
+    report.current = onFault;
   });
   useEffect(() => {
-    if (given.search === search) return;
-    const stop = new AbortController();
-    call<SearchResult>(`/api/search/spines?${search}`, 'GET', undefined, stop.signal)
-      .then((result) => {
-        if (!stop.signal.aborted) setHeld({ ...result, search });
-      })
-      .catch((error: unknown) => {
-        if (!stop.signal.aborted) fault.current(error);
-      });
-    return () => stop.abort();
-  }, [search, given]);
-  const now = [given, held].find((one) => one?.search === search) ?? null;
-  const out = now ?? held ?? given;
-  return { ...out, late: !now };
+    if (error) report.current(error);
+  }, [error]);
+  const found = isGiven ? given : (data ?? given);
+  return { ...found, late: found.search !== search };
 }

@@ -33,7 +33,7 @@ export function useShelvesParts(props: ShelvesProps): ShelvesContext & { asking:
   const toggle = (spine: Spine) => setSelection(toggled(selection, spine));
   const move: ShelvesContext['move'] = (ids, shelfId, before) =>
     action.runAndRefresh(
-      () => call('/api/shelves/items', 'POST', { items: ids, shelfId, before }),
+      () => call('POST /api/shelves/items', { body: { items: ids, shelfId, before } }),
       ids.length === 1 ? 'Moved' : `${ids.length} items moved`,
     );
   return {
@@ -103,7 +103,7 @@ function useRibbons() {
   const setRibbon = (spine: Spine): void => {
     const on = !hasRibbon(spine);
     setHoped({ ...hoped, [spine.id]: on });
-    void call(`/api/items/${spine.id}/ribbon`, 'POST', { on, whose: 'mine' })
+    void call('POST /api/items/:id/ribbon', { id: spine.id, body: { on, whose: 'mine' } })
       .catch(() => setHoped((all) => ({ ...all, [spine.id]: spine.mine })))
       .then(() => router.refresh());
   };

@@ -1,19 +1,6 @@
 /** What the address of Shelves holds. */
-export const facetKeys = [
-  'kind',
-  'status',
-  'supplier',
-  'camera',
-  'tag',
-  'format',
-  'origin',
-  'licence',
-  'bound',
-  'result',
-  'input',
-  'stale',
-  'assumed',
-] as const;
+import { facetKeys } from '@/core/item/facets';
+
 /** What narrows the list. */
 export const narrowing: readonly string[] = ['q', 'ribbon', 'recent', 'fresh', 'shelf', 'archived', ...facetKeys];
 const kept = [...narrowing, 'sort', 'down', 'view'];

@@ -1,4 +1,6 @@
 /** Many items changed at once: what is typed in the form, and what is asked of the server. */
+import type { BulkEdit } from '@/core/api/items';
+
 export interface BulkForm {
   find: string;
   replace: string;
@@ -27,14 +29,6 @@ export const emptyForm: BulkForm = {
   description: '',
 };
 
-export interface BulkChange {
-  items: readonly string[];
-  title?: { find: string; replace: string; pattern: string };
-  set?: Record<string, unknown>;
-  addTags: string[];
-  removeTags: string[];
-}
-
 const listed = (text: string, between: string): string[] =>
   text
     .split(between)
@@ -55,11 +49,11 @@ function fieldsOf(form: BulkForm): Record<string, unknown> {
   return fields;
 }
 
-export function changeOf(items: readonly string[], form: BulkForm): BulkChange {
+export function changeOf(items: readonly string[], form: BulkForm): BulkEdit {
   const set = fieldsOf(form);
   const { find, replace, pattern } = form;
   return {
-    items,
+    items: [...items],
     ...(find || pattern ? { title: { find, replace, pattern } } : {}),
     ...(Object.keys(set).length ? { set } : {}),
     addTags: listed(form.addTags, ','),
@@ -68,5 +62,5 @@ export function changeOf(items: readonly string[], form: BulkForm): BulkChange {
 }
 
 /** Whether anything is asked for at all. */
-export const changesSomething = (change: BulkChange): boolean =>
-  !!change.set || !!change.title || change.addTags.length > 0 || change.removeTags.length > 0;
+export const changesSomething = (change: BulkEdit): boolean =>
+  !!change.set || !!change.title || !!change.addTags?.length || !!change.removeTags?.length;

@@ -1,36 +1,8 @@
+import type { FacetCount, Spine } from '@/core/api/search';
 import { groupBy } from '../../kit/group';
 
-/** A spine as the screens of the shelves have it. */
-export interface Spine {
-  id: string;
-  versionId: string;
-  kind: string;
-  title: string;
-  headings: string[];
-  shelfId: string;
-  shelf: string;
-  number: number;
-  status: 'draft' | 'approved' | 'retired';
-  selvedge: [string, string][] | null;
-  mine: boolean;
-  house: boolean;
-  assumed: boolean;
-  points: number | null;
-  stations: number;
-  stale: boolean;
-  /** new to whoever looks */ fresh: boolean;
-  matching: number;
-  language: string;
-  cameras: string[];
-  supplier: string;
-  licence: string | null;
-  tags: string[];
-  creator: string;
-  revision: number;
-  variants: number;
-  made: string;
-  changed: string;
-}
+export type { FacetCount, Spine };
+
 export interface ShelfView {
   id: string;
   name: string;
@@ -39,13 +11,6 @@ export interface ShelfView {
   query: Record<string, string> | null;
   away: boolean;
 }
-export interface FacetCount {
-  key: string;
-  value: string;
-  n: number;
-  more: boolean;
-}
-
 export const kindWords: Record<string, string> = {
   look: 'Look',
   preset: 'Preset',

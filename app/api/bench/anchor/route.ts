@@ -1,4 +1,4 @@
 import { keepAnchored } from '@/server/bench/service';
-import { body, route } from '@/server/http';
+import { serve } from '@/server/http';
 
-export const POST = route(async (person, request) => keepAnchored(person, await body(request)));
+export const POST = serve('POST /api/bench/anchor', ({ person, body }) => keepAnchored(person, body));

@@ -1,9 +1,8 @@
 import { candidatesFor, moreCandidates } from '@/server/bench/service';
+import { serve } from '@/server/http';
 import { candidateOf } from '@/ui/bench/model/candidate';
-import { route } from '@/server/http';
 
-export const GET = route(async (person, request) => {
-  const query = new URL(request.url).searchParams;
+export const GET = serve('GET /api/bench/candidates', async ({ person, query }) => {
   const versions = query.get('versions');
   const rows = versions
     ? await candidatesFor(person, versions.split(','))

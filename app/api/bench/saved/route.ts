@@ -1,4 +1,4 @@
 import { saveBench } from '@/server/bench/service';
-import { body, route } from '@/server/http';
+import { serve } from '@/server/http';
 
-export const POST = route(async (person, request) => saveBench(person, null, await body(request)));
+export const POST = serve('POST /api/bench/saved', ({ person, body }) => saveBench(person, null, body));

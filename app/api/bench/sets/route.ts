@@ -1,4 +1,4 @@
 import { saveSet } from '@/server/bench/service';
-import { body, route } from '@/server/http';
+import { serve } from '@/server/http';
 
-export const POST = route(async (person, request) => saveSet(person, await body(request)));
+export const POST = serve('POST /api/bench/sets', ({ person, body }) => saveSet(person, body));

@@ -1,4 +1,4 @@
 import { decide } from '@/server/bench/decide';
-import { body, route } from '@/server/http';
+import { serve } from '@/server/http';
 
-export const POST = route(async (person, request) => decide(person, await body(request)));
+export const POST = serve('POST /api/bench/verdict', ({ person, body }) => decide(person, body));

@@ -1,6 +1,4 @@
 import { layChartOut } from '@/server/charts/service';
-import { body, route } from '@/server/http';
+import { serve } from '@/server/http';
 
-export const PATCH = route<{ params: Promise<{ id: string }> }>(async (person, request, { params }) =>
-  layChartOut(person, (await params).id, await body(request)),
-);
+export const PATCH = serve('PATCH /api/charts/:id', ({ person, id, body }) => layChartOut(person, id, body));

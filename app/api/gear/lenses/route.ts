@@ -1,4 +1,4 @@
 import { keepGear } from '@/server/gear/service';
-import { body, route } from '@/server/http';
+import { serve } from '@/server/http';
 
-export const POST = route(async (person, request) => keepGear(person, 'lens', null, await body(request)));
+export const POST = serve('POST /api/gear/lenses', ({ person, body }) => keepGear(person, 'lens', null, body));

@@ -1,4 +1,6 @@
 import { explain } from '@/server/gear/service';
-import { body, route } from '@/server/http';
+import { serve } from '@/server/http';
 
-export const POST = route(async (person, request) => ({ groups: await explain(person, await body(request)) }));
+export const POST = serve('POST /api/gear/photos', async ({ person, body }) => ({
+  groups: await explain(person, body),
+}));

@@ -1,4 +1,4 @@
 import { askFor } from '@/server/gear/service';
-import { body, route } from '@/server/http';
+import { serve } from '@/server/http';
 
-export const POST = route(async (person, request) => askFor(person, await body(request)));
+export const POST = serve('POST /api/gear/requests', ({ person, body }) => askFor(person, body));

@@ -1,4 +1,4 @@
 import { listSeen } from '@/server/gear/service';
-import { route } from '@/server/http';
+import { serve } from '@/server/http';
 
-export const POST = route((person) => listSeen(person));
+export const POST = serve('POST /api/gear/seen', ({ person }) => listSeen(person));

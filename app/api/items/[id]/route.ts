@@ -1,8 +1,4 @@
 import { editItem } from '@/server/items/edit';
-import { body, route } from '@/server/http';
+import { serve } from '@/server/http';
 
-type C = { params: Promise<{ id: string }> };
-
-export const PATCH = route<C>(async (person, request, { params }) =>
-  editItem(person, (await params).id, await body(request)),
-);
+export const PATCH = serve('PATCH /api/items/:id', ({ person, id, body }) => editItem(person, id, body));

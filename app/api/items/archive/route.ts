@@ -1,4 +1,4 @@
+import { serve } from '@/server/http';
 import { archiveItems } from '@/server/items/edit';
-import { body, route } from '@/server/http';
 
-export const POST = route(async (person, request) => archiveItems(person, await body(request)));
+export const POST = serve('POST /api/items/archive', ({ person, body }) => archiveItems(person, body));

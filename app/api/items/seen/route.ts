@@ -1,4 +1,4 @@
+import { serve } from '@/server/http';
 import { markSeen } from '@/server/search/fresh';
-import { route } from '@/server/http';
 
-export const POST = route(async (person) => markSeen(person).then(() => ({})));
+export const POST = serve('POST /api/items/seen', ({ person }) => markSeen(person));

@@ -1,10 +1,8 @@
+import { serve } from '@/server/http';
 import { cancelJob, jobFor } from '@/server/jobs/service';
-import { route } from '@/server/http';
 
-type C = { params: Promise<{ id: string }> };
-
-export const GET = route<C>(async (person, _r, { params }) => {
-  const { id, title, status, progress, note, error } = await jobFor(person, (await params).id);
+export const GET = serve('GET /api/jobs/:id', async ({ person, id }) => {
+  const { title, status, progress, note, error } = await jobFor(person, id);
   return { id, title, status, progress, note, error };
 });
-export const DELETE = route<C>(async (person, _r, { params }) => cancelJob(person, (await params).id).then(() => ({})));
+export const DELETE = serve('DELETE /api/jobs/:id', ({ person, id }) => cancelJob(person, id));

@@ -1,4 +1,4 @@
+import { serve } from '@/server/http';
 import { moveItems } from '@/server/shelves/service';
-import { body, route } from '@/server/http';
 
-export const POST = route(async (person, request) => moveItems(person, await body(request)).then(() => ({})));
+export const POST = serve('POST /api/shelves/items', ({ person, body }) => moveItems(person, body));

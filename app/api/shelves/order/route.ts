@@ -1,4 +1,4 @@
+import { serve } from '@/server/http';
 import { orderShelves } from '@/server/shelves/service';
-import { body, route } from '@/server/http';
 
-export const POST = route(async (person, request) => orderShelves(person, await body(request)).then(() => ({})));
+export const POST = serve('POST /api/shelves/order', ({ person, body }) => orderShelves(person, body));

@@ -1,8 +1,7 @@
 import { removeChoice } from '@/server/bench/decide';
-import { route } from '@/server/http';
+import { serve } from '@/server/http';
 
-type C = { params: Promise<{ n: string }> };
-export const DELETE = route<C>(async (person, _request, { params }) => {
-  const n = Number((await params).n);
-  return removeChoice(person, Number.isSafeInteger(n) && n > 0 ? n : 0).then(() => ({}));
+export const DELETE = serve('DELETE /api/bench/choices/:n', ({ person, id }) => {
+  const n = Number(id);
+  return removeChoice(person, Number.isSafeInteger(n) && n > 0 ? n : 0);
 });

@@ -1,10 +1,5 @@
 import { removeBench, saveBench } from '@/server/bench/service';
-import { body, route } from '@/server/http';
+import { serve } from '@/server/http';
 
-type C = { params: Promise<{ id: string }> };
-export const PATCH = route<C>(async (person, request, { params }) =>
-  saveBench(person, (await params).id, await body(request)),
-);
-export const DELETE = route<C>(async (person, _request, { params }) =>
-  removeBench(person, (await params).id).then(() => ({})),
-);
+export const PATCH = serve('PATCH /api/bench/saved/:id', ({ person, id, body }) => saveBench(person, id, body));
+export const DELETE = serve('DELETE /api/bench/saved/:id', ({ person, id }) => removeBench(person, id));

@@ -1,6 +1,4 @@
 import { placeChart } from '@/server/charts/service';
-import { body, route } from '@/server/http';
+import { serve } from '@/server/http';
 
-export const PUT = route<{ params: Promise<{ id: string }> }>(async (person, request, { params }) =>
-  placeChart(person, (await params).id, await body(request)).then(() => ({})),
-);
+export const PUT = serve('PUT /api/frames/:id/chart', ({ person, id, body }) => placeChart(person, id, body));

@@ -1,7 +1,5 @@
 import { fullSize } from '@/server/frames/full';
-import { route } from '@/server/http';
+import { serve } from '@/server/http';
 
 /** How large a frame is at full size. */
-export const GET = route<{ params: Promise<{ id: string }> }>(async (person, _r, { params }) =>
-  fullSize(person, (await params).id),
-);
+export const GET = serve('GET /api/frames/:id/full', ({ person, id }) => fullSize(person, id));

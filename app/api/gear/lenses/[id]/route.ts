@@ -1,10 +1,5 @@
 import { keepGear, removeGear } from '@/server/gear/service';
-import { body, route } from '@/server/http';
+import { serve } from '@/server/http';
 
-type Context = { params: Promise<{ id: string }> };
-export const PUT = route(async (person, request, { params }: Context) =>
-  keepGear(person, 'lens', (await params).id, await body(request)),
-);
-export const DELETE = route(async (person, _request, { params }: Context) =>
-  removeGear(person, 'lens', (await params).id).then(() => ({})),
-);
+export const PUT = serve('PUT /api/gear/lenses/:id', ({ person, id, body }) => keepGear(person, 'lens', id, body));
+export const DELETE = serve('DELETE /api/gear/lenses/:id', ({ person, id }) => removeGear(person, 'lens', id));

@@ -1,6 +1,4 @@
 import { trackRequest } from '@/server/gear/service';
-import { body, route } from '@/server/http';
+import { serve } from '@/server/http';
 
-export const PATCH = route(async (person, request, { params }: { params: Promise<{ id: string }> }) =>
-  trackRequest(person, (await params).id, await body(request)).then(() => ({})),
-);
+export const PATCH = serve('PATCH /api/gear/requests/:id', ({ person, id, body }) => trackRequest(person, id, body));

@@ -1,9 +1,4 @@
+import { serve } from '@/server/http';
 import { setRibbon } from '@/server/items/service';
-import { body, route } from '@/server/http';
 
-type C = { params: Promise<{ id: string }> };
-
-export const POST = route<C>(async (person, request, { params }) => {
-  const b = await body<{ on: boolean; whose: 'mine' | 'house' }>(request);
-  await setRibbon(person, (await params).id, { on: !!b.on, whose: b.whose === 'house' ? 'house' : 'mine' });
-});
+export const POST = serve('POST /api/items/:id/ribbon', ({ person, id, body }) => setRibbon(person, id, body));

@@ -1,6 +1,4 @@
+import { serve } from '@/server/http';
 import { writeIntoFile } from '@/server/versions/service';
-import { route } from '@/server/http';
 
-type C = { params: Promise<{ id: string }> };
-
-export const POST = route<C>(async (person, _r, { params }) => writeIntoFile(person, (await params).id));
+export const POST = serve('POST /api/items/:id/write', ({ person, id }) => writeIntoFile(person, id));

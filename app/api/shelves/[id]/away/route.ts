@@ -1,8 +1,6 @@
+import { serve } from '@/server/http';
 import { putAway } from '@/server/shelves/service';
-import { body, route } from '@/server/http';
 
-type C = { params: Promise<{ id: string }> };
-
-export const POST = route<C>(async (person, request, { params }) =>
-  putAway(person, (await params).id, (await body<{ away: boolean }>(request)).away === true).then(() => ({})),
+export const POST = serve('POST /api/shelves/:id/away', ({ person, id, body }) =>
+  putAway(person, id, body.away === true),
 );

@@ -1,6 +1,4 @@
+import { serve } from '@/server/http';
 import { orderByHeadings } from '@/server/shelves/service';
-import { route } from '@/server/http';
 
-export const POST = route<{ params: Promise<{ id: string }> }>(async (person, _r, { params }) =>
-  orderByHeadings(person, (await params).id).then(() => ({})),
-);
+export const POST = serve('POST /api/shelves/:id/headings', ({ person, id }) => orderByHeadings(person, id));

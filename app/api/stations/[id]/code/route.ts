@@ -1,6 +1,6 @@
+import { serve } from '@/server/http';
 import { newCode } from '@/server/stations/service';
-import { route } from '@/server/http';
 
-type C = { params: Promise<{ id: string }> };
-
-export const POST = route<C>(async (person, _r, { params }) => ({ code: await newCode(person, (await params).id) }));
+export const POST = serve('POST /api/stations/:id/code', async ({ person, id }) => ({
+  code: await newCode(person, id),
+}));

@@ -1,12 +1,4 @@
+import { serve } from '@/server/http';
 import { runEditor } from '@/server/stations/launcher';
-import { Problem } from '@/core/problem';
-import { body, route } from '@/server/http';
 
-type C = { params: Promise<{ id: string }> };
-
-export const POST = route<C>(async (person, request, { params }) => {
-  const { editor, verb } = await body<{ editor: string; verb: string }>(request);
-  if (verb !== 'launch' && verb !== 'quit')
-    throw new Problem('input-invalid', 'An editor can be launched or quit.', 'verb', 'Reload the page.');
-  await runEditor(person, (await params).id, String(editor), verb);
-});
+export const POST = serve('POST /api/stations/:id/editor', ({ person, id, body }) => runEditor(person, id, body));

@@ -1,7 +1,5 @@
+import { serve } from '@/server/http';
 import { takeInFound } from '@/server/stations/station-arrival';
-import { route } from '@/server/http';
-
-type C = { params: Promise<{ id: string }> };
 
 /** Takes in what lies at a station and is not ours. */
-export const POST = route<C>(async (person, _r, { params }) => takeInFound(person, (await params).id));
+export const POST = serve('POST /api/stations/:id/found', ({ person, id }) => takeInFound(person, id));

@@ -1,6 +1,4 @@
+import { serve } from '@/server/http';
 import { approve } from '@/server/items/service';
-import { route } from '@/server/http';
 
-type C = { params: Promise<{ id: string }> };
-
-export const POST = route<C>(async (person, _r, { params }) => approve(person, (await params).id).then(() => ({})));
+export const POST = serve('POST /api/versions/:id/approve', ({ person, id }) => approve(person, id));

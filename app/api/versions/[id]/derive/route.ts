@@ -1,11 +1,5 @@
-import { derive, previewDerived } from '@/server/versions/derive';
-import { body, route } from '@/server/http';
+import { serve } from '@/server/http';
+import { derive } from '@/server/versions/derive';
 
-/** Another form of a version; with `?preview`, only what would be made, and its error. */
-export const POST = route<{ params: Promise<{ id: string }> }>(async (person, request, { params }) =>
-  (new URL(request.url).searchParams.has('preview') ? previewDerived : derive)(
-    person,
-    (await params).id,
-    await body(request),
-  ),
-);
+/** Another form of a version, as an item of its own. */
+export const POST = serve('POST /api/versions/:id/derive', ({ person, id, body }) => derive(person, id, body));

@@ -1,8 +1,6 @@
+import { serve } from '@/server/http';
 import { confirmEncoding } from '@/server/items/service';
-import { body, route } from '@/server/http';
 
-type C = { params: Promise<{ id: string }> };
-
-export const POST = route<C>(async (person, request, { params }) =>
-  confirmEncoding(person, (await params).id, await body(request)).then(() => ({})),
+export const POST = serve('POST /api/versions/:id/encoding', ({ person, id, body }) =>
+  confirmEncoding(person, id, body),
 );

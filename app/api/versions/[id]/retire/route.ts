@@ -1,6 +1,4 @@
+import { serve } from '@/server/http';
 import { retire } from '@/server/versions/service';
-import { route } from '@/server/http';
 
-type C = { params: Promise<{ id: string }> };
-
-export const POST = route<C>(async (person, _r, { params }) => retire(person, (await params).id).then(() => ({})));
+export const POST = serve('POST /api/versions/:id/retire', ({ person, id }) => retire(person, id));

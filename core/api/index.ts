@@ -1,0 +1,44 @@
+/**
+ * All that a browser may ask of the server as JSON, by method and path. Screens know the types alone (`import type`), so
+ * that no schema comes into a page that checks no form.
+ */
+import type { InferType } from 'yup';
+import { arrivalEndpoints } from './arrivals';
+import { benchEndpoints } from './bench';
+import { gearEndpoints } from './gear';
+import { itemEndpoints } from './items';
+import { rolloutEndpoints } from './rollouts';
+import { searchEndpoints } from './search';
+import { shelfEndpoints } from './shelves';
+import { peopleEndpoints, stationEndpoints } from './stations';
+import { studioEndpoints } from './studio';
+import { versionEndpoints } from './versions';
+
+export const endpoints = {
+  ...arrivalEndpoints,
+  ...benchEndpoints,
+  ...gearEndpoints,
+  ...itemEndpoints,
+  ...peopleEndpoints,
+  ...rolloutEndpoints,
+  ...searchEndpoints,
+  ...shelfEndpoints,
+  ...stationEndpoints,
+  ...studioEndpoints,
+  ...versionEndpoints,
+} as const;
+
+export type Endpoints = typeof endpoints;
+/** A method and a path, such as `POST /api/rollouts/:id`. */
+export type EndpointName = keyof Endpoints;
+
+/** What may be left out, at every depth: a field that has a default, which a schema does not tell to the compiler. */
+type Sent<T> = T extends readonly (infer Item)[]
+  ? readonly Sent<Item>[]
+  : T extends object
+    ? { [Key in keyof T]?: Sent<T[Key]> }
+    : T;
+
+/** What is sent; what is missing without a default is refused by the service. */
+export type BodyOf<Name extends EndpointName> = Sent<InferType<Endpoints[Name]['body']>>;
+export type AnswerOf<Name extends EndpointName> = InferType<Endpoints[Name]['answer']>;

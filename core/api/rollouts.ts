@@ -1,0 +1,51 @@
+/** Rollouts, and the jobs that take their time. */
+import { array, number, object, string } from 'yup';
+import { uuid } from '../uuid';
+import { asIs, endpoint, exactly, figure, id, made, words } from './endpoint';
+
+interface ToldProblem {
+  code: string;
+  message: string;
+  where: string;
+  remedy: string;
+}
+
+export const rolloutEndpoints = {
+  'POST /api/rollouts': endpoint({
+    body: object({
+      title: string().trim().max(200).default(''),
+      versions: array().of(uuid().required()).min(1, 'Choose at least one item.').max(500).required(),
+      stations: array().of(uuid().required()).min(1, 'Choose at least one station.').max(1000).required(),
+    }).noUnknown(),
+    answer: made,
+  }),
+  'POST /api/rollouts/:id': endpoint({
+    body: object({
+      verb: string()
+        .oneOf(['confirm', 'undo', 'drop'] as const, 'A rollout can be confirmed, undone or dropped.')
+        .required('A rollout can be confirmed, undone or dropped.'),
+    }).noUnknown(),
+    answer: made,
+  }),
+  'GET /api/jobs/:id': endpoint({
+    answer: exactly({
+      id: id(),
+      title: words(),
+      status: string()
+        .oneOf(['queued', 'running', 'done', 'failed', 'cancelled'] as const)
+        .required(),
+      /** the share that is done, 0…1 */ progress: figure(),
+      note: words(),
+      error: asIs<ToldProblem | null>(),
+    }),
+  }),
+  'DELETE /api/jobs/:id': endpoint({}),
+  /** a backup is the body */
+  'POST /api/backup': endpoint({
+    answer: exactly({
+      items: number().required(),
+      versions: number().required(),
+      contents: number().required(),
+    }),
+  }),
+} as const;

@@ -1,0 +1,49 @@
+/** Shelves: made, ordered, put away, and what stands on them. */
+import { array, boolean, lazy, number, object, string } from 'yup';
+import { searchKeys } from '../item/facets';
+import { uuid } from '../uuid';
+import { endpoint, made } from './endpoint';
+
+/** A search that a shelf fills itself by: only what can be asked for in a search. */
+const savedSearch = lazy((value: unknown) =>
+  value == null
+    ? object().nullable()
+    : object(
+        Object.fromEntries(
+          Object.keys(value as object)
+            .filter((key) => searchKeys.includes(key))
+            .map((key) => [key, string().max(400)]),
+        ),
+      ).noUnknown(),
+);
+
+export const shelfEndpoints = {
+  'POST /api/shelves': endpoint({
+    body: object({
+      name: string().trim().required('A shelf needs a name.').max(120),
+      note: string().max(300).default(''),
+      query: savedSearch,
+    }),
+    answer: made,
+  }),
+  'PATCH /api/shelves/:id': endpoint({
+    body: object({
+      name: string().trim().required('A shelf needs a name.').max(120),
+      note: string().max(300).default(''),
+    }).noUnknown(),
+  }),
+  'DELETE /api/shelves/:id': endpoint({}),
+  'POST /api/shelves/:id/headings': endpoint({}),
+  'POST /api/shelves/:id/away': endpoint({ body: object({ away: boolean().required() }).noUnknown() }),
+  'POST /api/shelves/order': endpoint({
+    body: object({ shelves: array().of(uuid().required()).min(1).max(1000).required() }).noUnknown(),
+  }),
+  'POST /api/shelves/items': endpoint({
+    body: object({
+      items: array().of(uuid().required()).min(1, 'Nothing is chosen.').max(5000).required(),
+      shelfId: uuid().required(),
+      before: uuid().nullable().default(null),
+      position: number(),
+    }).noUnknown(),
+  }),
+} as const;

@@ -1,0 +1,40 @@
+/** Licences, and what the studio decides once for all. */
+import { number, object, string, type InferType } from 'yup';
+import { endpoint, made } from './endpoint';
+
+/** A licence as a person notes it. */
+export const newLicence = object({
+  name: string().trim().required('A licence needs a name.').max(120),
+  owner: string().trim().max(200).default(''),
+  terms: string().max(4000).default(''),
+  may_convert: string().oneOf(['yes', 'no', 'unknown']).default('unknown'),
+  may_spread: string().oneOf(['yes', 'no', 'unknown']).default('unknown'),
+  seats: number().integer().min(1).max(1e6).nullable().default(null),
+  seats_by: string().oneOf(['person', 'device', 'site']).default('person'),
+  ends_on: string()
+    .matches(/^\d{4}-\d{2}-\d{2}$/, { message: 'A date is written 2026-12-31.', excludeEmptyString: true })
+    .nullable()
+    .default(null),
+  at_end: string().oneOf(['remove', 'keep results', 'ask']).default('ask'),
+}).noUnknown();
+
+export type NewLicence = Partial<InferType<typeof newLicence>>;
+
+const copyTolerance = object({
+  p95: number()
+    .typeError('A difference is a number.')
+    .min(0.05, 'At least 0.05 ΔE00: two writings of one table differ by that much.')
+    .max(3, 'At most 3 ΔE00 for 95 % of colors: beyond, everyone sees the difference.')
+    .required('A difference is needed.'),
+  max: number()
+    .typeError('A difference is a number.')
+    .max(10, 'At most 10 ΔE00 for the farthest color.')
+    .required('A difference is needed.')
+    .when('p95', ([p95], schema) => schema.min(p95 as number, 'The farthest color may not be nearer than most are.')),
+}).noUnknown();
+
+export const studioEndpoints = {
+  'POST /api/licences': endpoint({ body: newLicence, answer: made }),
+  'PATCH /api/licences/:id': endpoint({ body: newLicence }),
+  'PATCH /api/studio': endpoint({ body: copyTolerance }),
+} as const;
