@@ -1,70 +1,91 @@
 /** Administration: migrations, demo data, people, the agent's bundle. Needs the database (bin/start or bin/db start). */
-import { copyFileSync, chmodSync } from 'node:fs';
+import { chmodSync, copyFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { parseArgs } from 'node:util';
 import { Problem } from '@/core/problem';
-import { loadDemo, removeDemo, bringBuiltIn, bringFrames } from '@/demo/load';
-import { databaseUrl } from '@/server/db/pool';
+import { bringBuiltIn, bringFrames, loadDemo, removeDemo } from '@/demo/load';
 import { migrate } from '@/server/db/migrate';
-import { addPerson, anyone } from '@/server/people/service';
+import { databaseUrl } from '@/server/db/pool';
 import { roles, type Role } from '@/server/people/roles';
-import type { Verb } from './main';
+import { addPerson, anyone } from '@/server/people/service';
+import { outputPath } from './files';
+import { choice } from './values';
+import { verb, writes, type Verb } from './verb';
 
 const root = join(dirname(fileURLToPath(import.meta.url)), import.meta.url.includes('/chunks/') ? '../..' : '..');
+const EXECUTABLE = 0o755;
+
 const say = (text: string): void => {
   process.stderr.write(`etagere: ${text}\n`);
 };
 
 export const db: Record<string, Verb> = {
-  migrate: async () => {
-    const applied = await migrate(databaseUrl(), join(root, 'db/migrations'));
-    await bringBuiltIn();
-    return { applied };
-  },
+  migrate: verb({
+    about: 'brings the database up to date',
+    example: 'db migrate',
+    run: async () => {
+      const applied = await migrate(databaseUrl(), join(root, 'db/migrations'));
+      await bringBuiltIn();
+      return { applied };
+    },
+  }),
 };
 
 export const demo: Record<string, Verb> = {
-  load: async () => {
-    process.chdir(root);
-    const { loaded, signIns } = await loadDemo(say);
-    return { loaded, people: signIns.map(({ name, email, role }) => ({ name, email, role })) };
-  },
-  frames: async () => {
-    process.chdir(root);
-    await bringFrames(say);
-    return { done: true };
-  },
-  remove: async () => {
-    await removeDemo();
-    return { removed: true };
-  },
+  load: verb({
+    about: 'the demo studio, with its people, stations and packs',
+    example: 'demo load',
+    run: async () => {
+      process.chdir(root);
+      const { loaded, signIns } = await loadDemo(say);
+      return { loaded, people: signIns.map(({ name, email, role }) => ({ name, email, role })) };
+    },
+  }),
+  frames: verb({
+    about: 'the reference frames alone',
+    example: 'demo frames',
+    run: async () => {
+      process.chdir(root);
+      await bringFrames(say);
+      return { done: true };
+    },
+  }),
+  remove: verb({
+    about: 'takes the demo studio away again',
+    example: 'demo remove',
+    run: async () => {
+      await removeDemo();
+      return { removed: true };
+    },
+  }),
 };
 
-export const people: Record<string, Verb> = {
-  add: async (args) => {
-    const { values } = parseArgs({
-      args,
-      options: {
-        name: { type: 'string' },
-        email: { type: 'string' },
-        role: { type: 'string' },
-        password: { type: 'string' },
-        'password-stdin': { type: 'boolean' },
-      },
-    });
-    const role = values.role ?? 'librarian';
-    if (!(roles as readonly string[]).includes(role))
-      throw new Problem('usage', `--role must be one of ${roles.join(', ')}.`, '--role', 'Correct the option.');
-    let password = values.password ?? process.env.ETAGERE_PASSWORD;
-    if (values['password-stdin']) {
-      const parts: Buffer[] = [];
-      for await (const c of process.stdin) parts.push(c as Buffer);
-      password = Buffer.concat(parts)
-        .toString('utf8')
-        .replace(/\r?\n$/, '');
-    }
-    if (!values.name || !values.email || !password)
+async function passwordOnInput(): Promise<string> {
+  const parts: Buffer[] = [];
+  for await (const part of process.stdin) parts.push(part as Buffer);
+  return Buffer.concat(parts)
+    .toString('utf8')
+    .replace(/\r?\n$/, '');
+}
+
+const add = verb({
+  about: 'adds a person',
+  example:
+    'people add --name "Odile Wren" --email odile@wrenandtallow.example --role librarian --password-stdin < file',
+  options: {
+    name: { value: 'TEXT', about: 'as others see it' },
+    email: { value: 'ADDRESS', about: 'by which the person signs in' },
+    role: { value: 'ROLE', about: 'librarian without', words: roles },
+    password: { value: 'TEXT', about: 'seen by whoever lists processes: better --password-stdin' },
+    'password-stdin': { about: 'the password comes on standard input' },
+  },
+  run: async ({ options }) => {
+    const role: Role = choice(options.role, 'role', roles, 'librarian');
+    const { name, email } = options;
+    const password = options['password-stdin']
+      ? await passwordOnInput()
+      : (options.password ?? process.env.ETAGERE_PASSWORD);
+    if (!name || !email || !password)
       throw new Problem(
         'usage',
         'A name, an e-mail address and a password are needed.',
@@ -75,17 +96,23 @@ export const people: Record<string, Verb> = {
     const owner = (await anyone())
       ? { id: null as unknown as string, name: 'command line', email: '', role: 'librarian' as const }
       : null;
-    const person = await addPerson(owner, { name: values.name, email: values.email, role: role as Role, password });
+    const person = await addPerson(owner, { name, email, role, password });
     return { id: person.id, name: person.name, email: person.email, role: person.role };
   },
-};
+});
+
+export const people: Record<string, Verb> = { add };
 
 export const agent: Record<string, Verb> = {
-  bundle: async (args) => {
-    const { values } = parseArgs({ args, options: { output: { type: 'string', short: 'o' } } });
-    if (!values.output) throw new Problem('usage', 'The output is missing.', '-o', 'Name it with -o.');
-    copyFileSync(join(root, 'dist/agent.mjs'), values.output);
-    chmodSync(values.output, 0o755);
-    return { written: values.output };
-  },
+  bundle: verb({
+    about: 'the workstation agent as one file',
+    example: 'agent bundle -o etagere-agent',
+    options: writes,
+    run: async ({ options }) => {
+      const path = outputPath(options);
+      copyFileSync(join(root, 'dist/agent.mjs'), path);
+      chmodSync(path, EXECUTABLE);
+      return { written: path };
+    },
+  }),
 };

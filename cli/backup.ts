@@ -1,13 +1,23 @@
+/** Everything as one file, and back. */
 import { join } from 'node:path';
-import { Problem } from '@/core/problem';
 import { backup, restore } from '@/server/backup/service';
-import type { Verb } from './main';
+import { outputPath } from './files';
+import { force, verb } from './verb';
 
-const file = (args: string[]): string => {
-  const file = args.find((a) => !a.startsWith('-'));
-  if (!file) throw new Problem('usage', 'A file is missing.', 'command line', 'Name the file of the backup.');
-  return file;
-};
+export const backupVerb = verb({
+  about: 'everything as one file, made while people work',
+  takes: '<file>',
+  names: true,
+  example: 'backup studio.backup',
+  options: { force },
+  run: async ({ files: [file], options }) =>
+    backup(outputPath({ output: file, force: options.force }, 'Name the file of the backup.')),
+});
 
-export const backupVerb: Verb = async (args) => backup(file(args));
-export const restoreVerb: Verb = async (args) => restore(file(args), join(process.cwd(), 'db', 'migrations'));
+export const restoreVerb = verb({
+  about: 'a backup, in the place of what is there; that stays as a database beside it until the next restore',
+  takes: '<file>',
+  names: true,
+  example: 'restore studio.backup',
+  run: async ({ files: [file = ''] }) => restore(file, join(process.cwd(), 'db', 'migrations')),
+});

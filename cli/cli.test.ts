@@ -1,6 +1,6 @@
 import { must } from '@/core/must';
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { decode } from 'fast-png';
@@ -130,7 +130,7 @@ describe('look', () => {
         .then((m) => must(m.icc)),
     );
     writeFileSync(at('in.png'), encodePng(w, h, 4, data, icc));
-    json('look', 'apply', at('amber.cube'), at('in.png'), '-o', at('out.png'));
+    json('look', 'apply', at('amber.cube'), at('in.png'), '-o', at('out.png'), '--force');
     const out = decode(readFileSync(at('out.png')));
     const evaluate = sampler(readCube(readFileSync(at('amber.cube'))));
     const values = new Float64Array(3);
@@ -142,7 +142,7 @@ describe('look', () => {
         expect(out.data[i + c]).toBe(Math.floor(Math.min(1, Math.max(0, must(values[c]))) * top + 0.5));
       expect(out.data[i + 3]).toBe(data[i + 3]);
     }
-    json('look', 'apply', at('amber.cube'), at('in.png'), '-o', at('out.tif'));
+    json('look', 'apply', at('amber.cube'), at('in.png'), '-o', at('out.tif'), '--force');
     const tif = await sharp(at('out.tif'), { ignoreIcc: true })
       .toColourspace(bits === 8 ? 'srgb' : 'rgb16')
       .raw({ depth: bits === 8 ? 'uchar' : 'ushort' })
@@ -211,6 +211,55 @@ describe('look', () => {
     expect(refusal('look', 'eval', at('amber.cube'), '--points', at('amber.cube')).code).toBe('points-json');
     expect(refusal('look', 'info', '--nonsense').code).toBe('usage');
     expect(refusal('nothing', 'here').code).toBe('usage');
+  });
+  test('nothing is overwritten unasked', () => {
+    writeFileSync(at('mine.cube'), 'by hand');
+    expect(refusal('look', 'convert', at('slate.cube'), '-o', at('mine.cube')).code).toBe('output-exists');
+    expect(readFileSync(at('mine.cube'), 'utf8')).toBe('by hand');
+    writeFileSync(at('empty.cube'), '');
+    json('look', 'convert', at('slate.cube'), '-o', at('empty.cube')); // nothing is lost
+    json('look', 'convert', at('slate.cube'), '-o', at('mine.cube'), '--force');
+    expect(json('look', 'info', at('mine.cube'))).toMatchObject({ title: 'Slate Backcloth' });
+  });
+  test('several files and patterns give one result a file, and one that fails does not stop the rest', () => {
+    mkdirSync(at('several'));
+    for (const name of ['a.cube', 'c.cube']) writeFileSync(at(`several/${name}`), readFileSync(at('slate.cube')));
+    writeFileSync(at('several/b.cube'), 'x');
+    const got = run('look', 'info', at('several/*.cube'), '--json');
+    expect(got.status).toBe(2);
+    expect(JSON.parse(got.stderr)).toMatchObject({
+      error: { where: expect.stringContaining(at('several/b.cube')) as string },
+    });
+    expect(JSON.parse(got.stdout)).toMatchObject([
+      { file: at('several/a.cube'), size: 17 },
+      null,
+      { file: at('several/c.cube'), size: 17 },
+    ]);
+    expect(refusal('look', 'info', at('several/*.clf')).code).toBe('file-unreadable');
+    const several = [at('several/a.cube'), at('several/c.cube')];
+    expect(refusal('look', 'convert', ...several, '-o', at('one.clf')).message).toMatch(/Several files/);
+    json('look', 'convert', ...several, '-o', `${at('several/clf')}/`, '--format', 'clf');
+    expect(readdirSync(at('several/clf'))).toEqual(['a.clf', 'c.clf']);
+  });
+  test('standard input and output take the place of files', () => {
+    const input = readFileSync(at('slate.cube'));
+    const piped = spawnSync('bin/etagere', ['look', 'convert', '-', '-o', '-', '--format', 'clf'], { input });
+    expect(piped.status).toBe(0);
+    expect(piped.stdout.toString()).toContain('dim="17 17 17 3"');
+    expect(piped.stderr.toString()).toContain('residual');
+    const given = spawnSync('bin/etagere', ['look', 'eval', at('slate.cube'), '--points', '-', '--json'], {
+      input: '[[0,0,0]]',
+      encoding: 'utf8',
+    });
+    expect(JSON.parse(given.stdout)).toHaveLength(1);
+    expect(refusal('look', 'convert', at('slate.cube'), '-o', '-', '--format', 'clf').where).toBe('--json');
+    expect(run('look', 'convert', at('slate.cube'), '-o', '-').stderr).toContain('--format');
+  });
+  test('people read text', () => {
+    const { stdout } = run('look', 'info', at('slate.cube'));
+    expect(stdout).toMatch(/^format +cube$/m);
+    expect(stdout).toMatch(/^encoding\n {2}primaries +sRGB$/m);
+    expect(run('look', 'eval', at('slate.cube'), '--points', at('p.json')).stdout.trim().split('\n')).toHaveLength(3);
   });
   test('answers in under half a second', () => {
     run('look', 'info', at('slate.cube'));

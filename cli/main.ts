@@ -1,92 +1,52 @@
 /** The command line: bin/etagere <noun> <verb> …. Core verbs answer without database or web. */
+import { CommanderError } from 'commander';
 import { Problem } from '@/core/problem';
+import { problemIn, programFor } from './command';
+import { alone, nouns } from './nouns';
+import { tellProblem, ToldAlready } from './run';
 
-export type Verb = (args: string[]) => Promise<unknown>;
-type Noun = () => Promise<{ verbs: Record<string, Verb> }>;
+const BAD_INPUT = 2;
+const BUG = 1;
 
-const nouns: Record<string, Noun> = {
-  look: () => import('./look'),
-  camera: () => import('./camera'),
-  icc: () => import('./icc'),
-  preset: () => import('./preset'),
-  docs: () => import('./docs'),
-  pack: () => import('./pack'),
-  station: () => import('./station'),
-  db: () => import('./admin').then((m) => ({ verbs: m.db })),
-  demo: () => import('./admin').then((m) => ({ verbs: m.demo })),
-  people: () => import('./admin').then((m) => ({ verbs: m.people })),
-  agent: () => import('./admin').then((m) => ({ verbs: m.agent })),
-};
+const [noun = '', verb = ''] = process.argv.slice(2);
+const isHelp = noun === '--help' || noun === '-h';
+const path = [noun, noun in alone ? '' : verb].filter((word) => word && !word.startsWith('-')).join(' ');
+const asJson = process.argv.includes('--json');
 
-/** What is done to the whole, with a file and no verb. */
-const whole: Record<string, () => Promise<Verb>> = {
-  backup: () => import('./backup').then((m) => m.backupVerb),
-  restore: () => import('./backup').then((m) => m.restoreVerb),
-};
+function refuse(problem: Problem): never {
+  tellProblem(problem, asJson);
+  process.exit(BAD_INPUT);
+}
 
-const [noun = '', verb = '', ...rest] = process.argv.slice(2);
-const json = rest.includes('--json') || verb === '--json';
+function tellBug(error: Error): never {
+  const told = {
+    code: 'bug',
+    message: error.message ?? String(error),
+    where: path,
+    remedy: 'This is a fault of Etagere; report it with the text below.',
+  };
+  process.stderr.write(`${JSON.stringify({ error: told })}\n${error.stack ?? ''}\n`);
+  process.exit(BUG);
+}
+
 try {
-  const found = nouns[noun];
-  const alone = whole[noun];
-  if (!found && !alone)
+  if (!isHelp && !(noun in nouns) && !(noun in alone))
     throw new Problem(
       'usage',
       noun ? `There is no noun ${noun}.` : 'A noun and a verb are needed.',
       'command line',
-      `Use: etagere <${Object.keys(nouns).join('|')}> <verb> …, or etagere backup|restore FILE.`,
+      `Use: etagere <${Object.keys(nouns).join('|')}> <verb> …, or etagere ${Object.keys(alone).join('|')} FILE.`,
     );
-  const verbs = found ? (await found()).verbs : {};
-  const run = alone ? await alone() : verbs[verb];
-  if (!run)
-    throw new Problem(
-      'usage',
-      verb ? `${noun} has no verb ${verb}.` : `${noun} needs a verb.`,
-      'command line',
-      `Verbs of ${noun}: ${Object.keys(verbs).join(', ')}.`,
-    );
-  const out = await run((alone ? [verb, ...rest] : rest).filter((a) => a !== '--json'));
-  if (out !== undefined) {
-    const text = json || typeof out !== 'string' ? JSON.stringify(out, null, json ? undefined : 2) + '\n' : out;
-    // large results must reach a pipe whole before the process ends
-    await new Promise<void>((done, bad) => process.stdout.write(text, (e) => (e ? bad(e) : done())));
-  }
+  const program = await programFor(noun);
+  await program.parseAsync();
   process.exit(0);
 } catch (error) {
-  if (error instanceof Problem) {
-    process.stderr.write(JSON.stringify({ error: error.toJSON() }) + '\n');
-    process.exit(2);
+  if (error instanceof ToldAlready) process.exit(BAD_INPUT);
+  if (error instanceof Problem) refuse(error);
+  if (error instanceof CommanderError) {
+    const problem = problemIn(error, path);
+    if (problem) refuse(problem);
+    process.exit(0);
   }
-  if (
-    error &&
-    typeof error === 'object' &&
-    'code' in error &&
-    String((error as { code: unknown }).code).startsWith('ERR_PARSE_ARGS')
-  ) {
-    process.stderr.write(
-      JSON.stringify({
-        error: {
-          code: 'usage',
-          message: (error as unknown as Error).message,
-          where: 'command line',
-          remedy: `See docs/command-line.md for the options of ${noun} ${verb}.`,
-        },
-      }) + '\n',
-    );
-    process.exit(2);
-  }
-  process.stderr.write(
-    JSON.stringify({
-      error: {
-        code: 'bug',
-        message: (error as Error).message ?? String(error),
-        where: `${noun} ${verb}`,
-        remedy: 'This is a fault of Etagere; report it with the text below.',
-      },
-    }) +
-      '\n' +
-      ((error as Error).stack ?? '') +
-      '\n',
-  );
-  process.exit(1);
+  tellBug(error as Error);
 }

@@ -1,41 +1,39 @@
-import { parseArgs } from 'node:util';
-import { Problem } from '@/core/problem';
-import { inspectPack } from '@/server/arrivals/inspect';
-import { openInput } from './input';
-import type { Verb } from './main';
+/** The verbs of packs. */
+import { inspectPack, type Inspected } from '@/server/arrivals/inspect';
+import { openInput } from './files';
 import { shipped } from './preset';
+import { verb, type Verb } from './verb';
 
-const inspect: Verb = async (args) => {
-  const { positionals } = parseArgs({ args, allowPositionals: true, options: {} });
-  const file = positionals[0];
-  if (!file) throw new Problem('usage', 'An archive is missing.', 'command line', 'Name the ZIP.');
-  openInput(file);
-  const entries: unknown[] = [];
-  const refused: unknown[] = [];
-  const ignored: unknown[] = [];
-  for await (const inspected of inspectPack(file, shipped())) {
-    if (inspected.type === 'entry')
-      entries.push({
-        path: inspected.path,
-        size: inspected.bytes.length,
-        sha256: inspected.sha256.toString('hex'),
-        kind: inspected.kind,
-        title: inspected.title,
-        headings: inspected.headings,
-        needs: inspected.needs,
-        note: inspected.note,
-      });
-    else if (inspected.type === 'refused')
-      refused.push({
-        path: inspected.path,
-        code: inspected.problem.code,
-        message: inspected.problem.message,
-        where: inspected.problem.where,
-        remedy: inspected.problem.remedy,
-      });
-    else ignored.push({ path: inspected.path, why: inspected.why });
-  }
-  return { entries, refused, ignored };
-};
+type Of<Type extends Inspected['type']> = Extract<Inspected, { type: Type }>;
+
+const entryOf = ({ path, bytes, sha256, kind, title, headings, needs, note }: Of<'entry'>) => ({
+  path,
+  size: bytes.length,
+  sha256: sha256.toString('hex'),
+  kind,
+  title,
+  headings,
+  needs,
+  note,
+});
+
+const inspect = verb({
+  about: 'what an archive holds, of every kind, what is refused and why',
+  takes: '<zip...>',
+  each: true,
+  example: 'pack inspect stage-set.zip',
+  run: async ({ files: [file = ''] }) => {
+    openInput(file);
+    const entries: ReturnType<typeof entryOf>[] = [];
+    const refused: object[] = [];
+    const ignored: object[] = [];
+    for await (const inspected of inspectPack(file, shipped())) {
+      if (inspected.type === 'entry') entries.push(entryOf(inspected));
+      else if (inspected.type === 'refused') refused.push({ path: inspected.path, ...inspected.problem.toJSON() });
+      else ignored.push({ path: inspected.path, why: inspected.why });
+    }
+    return { entries, refused, ignored };
+  },
+});
 
 export const verbs: Record<string, Verb> = { inspect };

@@ -1,21 +1,20 @@
-import { must } from '@/core/must';
-import { writeFileSync } from 'node:fs';
-import { parseArgs } from 'node:util';
-import { writeCube } from '@/core/look/cube';
+/** The verbs of presets: of any shipped editor, or our own settings. */
 import { parseDescriptor, type Descriptor } from '@/core/editor/descriptor';
-import { readPreset } from '@/core/recognise';
-import { bake, bakeResidual, split, type ClassOverrides } from '@/core/preset/bake';
+import { writeCube } from '@/core/look/cube';
+import { bake as bakeTable, bakeResidual, split, type ClassOverrides } from '@/core/preset/bake';
 import type { Settings } from '@/core/preset/kinds';
 import { compile } from '@/core/preset/render';
 import { faults } from '@/core/preset/settings';
 import { Problem } from '@/core/problem';
+import { readPreset } from '@/core/recognise';
 import marlstone3 from '@/standins/descriptors/marlstone-3.json';
 import marlstone4 from '@/standins/descriptors/marlstone-4.json';
 import oxbow2 from '@/standins/descriptors/oxbow-2.json';
-import { numberOption, readInput, readPoints } from './input';
-import type { Verb } from './main';
+import { outputFor, readInput, writeOutput } from './files';
+import { listed, readPoints, sizeOption } from './values';
+import { points, size, verb, writes, type Verb } from './verb';
 
-export const shipped = (): Descriptor[] => [oxbow2, marlstone3, marlstone4].map((d) => parseDescriptor(d));
+export const shipped = (): Descriptor[] => [oxbow2, marlstone3, marlstone4].map((one) => parseDescriptor(one));
 
 interface Loaded {
   editor: string;
@@ -28,120 +27,107 @@ interface Loaded {
   unknown: Record<string, string>;
 }
 
-/** A preset of any shipped editor, or our own *.settings.json: either the settings alone, or {name, settings}. */
-function load(path: string | undefined, editor?: string): Loaded {
-  const bytes = readInput(path, 'preset');
-  if (/\.settings\.json$/i.test(must(path)) || (bytes[0] === 123 && !editor)) {
-    let value: unknown;
-    try {
-      value = JSON.parse(bytes.toString('utf8'));
-    } catch {
-      throw new Problem(
-        'settings-json',
-        'The settings are no JSON.',
-        must(path),
-        'Write them as a JSON object of common settings.',
-      );
-    }
-    if (!value || typeof value !== 'object' || Array.isArray(value))
-      throw new Problem(
-        'settings-json',
-        'The settings are no JSON object.',
-        must(path),
-        'Write them as a JSON object of common settings.',
-      );
-    const outer = value as { name?: string; headings?: string[]; settings?: Settings };
-    const settings = outer.settings ?? (value as Settings);
-    const bad = faults(settings);
-    if (bad.length)
-      throw new Problem(
-        'settings-value',
-        bad.map((b) => `${b.setting} ${b.message}.`).join(' '),
-        must(path),
-        'See docs/common-settings.md for units and ranges.',
-      );
-    return {
-      editor: 'etagere',
-      version: '1',
-      name: outer.settings ? (outer.name ?? '') : '',
-      headings: outer.settings ? (outer.headings ?? []) : [],
-      settings,
-      classes: {},
-      references: [],
-      unknown: {},
-    };
+const OPEN_BRACE = 123;
+const noSettings = (message: string, path: string): Problem =>
+  new Problem('settings-json', message, path, 'Write them as a JSON object of common settings.');
+
+function parsed(bytes: Buffer, path: string): object {
+  let value: unknown;
+  try {
+    value = JSON.parse(bytes.toString('utf8'));
+  } catch {
+    throw noSettings('The settings are no JSON.', path);
   }
-  const { read, format, title } = readPreset(must(path), bytes, shipped(), editor);
-  const [id, version] = format.split('@') as [string, string];
+  if (!value || typeof value !== 'object' || Array.isArray(value))
+    throw noSettings('The settings are no JSON object.', path);
+  return value;
+}
+
+/** Our own settings: either the settings alone, or {name, headings, settings}. */
+function ownSettings(bytes: Buffer, path: string): Loaded {
+  const value = parsed(bytes, path) as { name?: string; headings?: string[]; settings?: Settings };
+  const settings = value.settings ?? (value as Settings);
+  const bad = faults(settings);
+  if (bad.length)
+    throw new Problem(
+      'settings-value',
+      bad.map(({ setting, message }) => `${setting} ${message}.`).join(' '),
+      path,
+      'See docs/common-settings.md for units and ranges.',
+    );
+  const isWhole = value.settings !== undefined;
   return {
-    editor: id,
-    version,
-    name: title,
-    headings: read.headings,
-    settings: read.settings,
-    classes: read.classes,
-    references: read.references,
-    unknown: read.unknown,
+    editor: 'etagere',
+    version: '1',
+    name: (isWhole && value.name) || '',
+    headings: (isWhole && value.headings) || [],
+    settings,
+    classes: {},
+    references: [],
+    unknown: {},
   };
 }
 
-const read: Verb = async (args) => {
-  const { positionals, values } = parseArgs({ args, allowPositionals: true, options: { editor: { type: 'string' } } });
-  const loaded = load(positionals[0], values.editor);
-  return {
-    editor: loaded.editor,
-    version: loaded.version,
-    name: loaded.name,
-    headings: loaded.headings,
-    settings: loaded.settings,
-    references: loaded.references,
-    unknown: loaded.unknown,
-  };
-};
+function load(path = '', editor?: string): Loaded {
+  const bytes = readInput(path, 'preset');
+  if (/\.settings\.json$/i.test(path) || (bytes[0] === OPEN_BRACE && !editor)) return ownSettings(bytes, path);
+  const { read: found, format, title } = readPreset(path, bytes, shipped(), editor);
+  const [id = '', version = ''] = format.split('@');
+  const { headings, settings, classes, references, unknown } = found;
+  return { editor: id, version, name: title, headings, settings, classes, references, unknown };
+}
 
-const render: Verb = async (args) => {
-  const { positionals, values } = parseArgs({
-    args,
-    allowPositionals: true,
-    options: { points: { type: 'string' }, editor: { type: 'string' } },
-  });
-  const loaded = load(positionals[0], values.editor);
-  const evaluate = compile(split(loaded.settings, loaded.classes).kept);
-  const v = new Float64Array(3);
-  return readPoints(values.points).map((x) => {
-    evaluate(must(x[0]), must(x[1]), must(x[2]), v, 0);
-    return [...v];
-  });
-};
+const editor = { value: 'ID@VERSION', about: 'the editor whose language it is; told from the file without' } as const;
 
-const bakeVerb: Verb = async (args) => {
-  const { positionals, values } = parseArgs({
-    args,
-    allowPositionals: true,
-    options: {
-      size: { type: 'string' },
-      output: { type: 'string', short: 'o' },
-      settings: { type: 'string' },
-      editor: { type: 'string' },
-    },
-  });
-  const loaded = load(positionals[0], values.editor);
-  const size = numberOption(values.size, 'size', 2, 256, 33);
-  if (!values.output) throw new Problem('usage', 'The output is missing.', '-o', 'Name a .cube file with -o.');
-  if (!Number.isInteger(size))
-    throw new Problem('usage', '--size must be a whole number.', '--size', 'Correct the option.');
-  const baked = bake(
-    loaded.settings,
+const read = verb({
+  about: 'a preset in common settings',
+  takes: '<preset...>',
+  each: true,
+  example: 'preset read rehearsal.xmp',
+  options: { editor },
+  run: async ({ files: [file], options }) => {
+    const { classes: _classes, ...told } = load(file, options.editor);
+    return told;
+  },
+});
+
+const render = verb({
+  about: 'the point settings applied to points',
+  takes: '<preset...>',
+  each: true,
+  example: 'preset render rehearsal.xmp --points points.json --json',
+  options: { points, editor },
+  run: async ({ files: [file], options }) => {
+    const { settings, classes } = load(file, options.editor);
+    const evaluate = compile(split(settings, classes).kept);
+    const values = new Float64Array(3);
+    return readPoints(options.points).map(([r = 0, g = 0, b = 0]) => {
+      evaluate(r, g, b, values, 0);
+      return [...values];
+    });
+  },
+});
+
+const bake = verb({
+  about: 'a preset as a table, with the residual and what was left out',
+  takes: '<preset...>',
+  each: true,
+  example: 'preset bake rehearsal.xmp --size 33 -o rehearsal.cube',
+  options: {
+    output: { value: 'FILE', short: 'o', about: 'a .cube file, a folder for several, or -' },
+    force: writes.force,
     size,
-    loaded.name || 'Baked',
-    loaded.classes,
-    values.settings
-      ?.split(',')
-      .map((s) => s.trim())
-      .filter(Boolean),
-  );
-  writeFileSync(values.output, writeCube(baked.look));
-  return { residual: bakeResidual(baked), left: baked.left };
-};
+    settings: { value: 'LIST', about: 'only these, with commas between' },
+    editor,
+  },
+  run: async ({ files: [file = ''], options }) => {
+    const { path } = outputFor(options, file, '.cube');
+    const points = sizeOption(options.size, 256, 33);
+    const { settings, classes, name } = load(file, options.editor);
+    const baked = bakeTable(settings, points, name || 'Baked', classes, listed(options.settings));
+    await writeOutput(path, writeCube(baked.look));
+    return { residual: bakeResidual(baked), left: baked.left };
+  },
+});
 
-export const verbs: Record<string, Verb> = { read, render, bake: bakeVerb };
+export const verbs: Record<string, Verb> = { read, render, bake };

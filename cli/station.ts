@@ -1,39 +1,42 @@
-import { parseArgs } from 'node:util';
+/** The verbs of stations. */
 import { Problem } from '@/core/problem';
 import { askLauncher } from '@/server/stations/launcher';
-import type { Verb } from './main';
+import { verb, type Verb } from './verb';
 
-const ask =
-  (verb: 'launch' | 'quit' | 'list'): Verb =>
-  async (args) => {
-    const { positionals } = parseArgs({ args, allowPositionals: true, options: {} });
-    const [station, editor] = positionals;
-    if (!station || !editor)
+const ask = (what: 'launch' | 'quit' | 'list', about: string): Verb =>
+  verb({
+    about,
+    takes: '<station> <editor>',
+    names: true,
+    example: `station ${what} "Glaze desk" oxbow@2`,
+    run: async ({ files: [station = '', editor = ''] }) => askLauncher(what, station, editor),
+  });
+
+/** For whoever owns the data folder. */
+const code = verb({
+  about: 'a new enrolment code for a station’s agent',
+  takes: '<station>',
+  names: true,
+  example: 'station code "Glaze desk"',
+  run: async ({ files: [name = ''] }) => {
+    const { pool, transaction } = await import('@/server/db/pool');
+    const { stationByName } = await import('@/server/stations/queries');
+    const { makeCode } = await import('@/server/stations/service');
+    const station = await stationByName(pool(), name);
+    if (!station)
       throw new Problem(
-        'usage',
-        'A station and an editor are needed.',
+        'station-unknown',
+        `There is no station called ${name}.`,
         'command line',
-        `Use: etagere station ${verb} "Glaze desk" oxbow@2`,
+        'Name it as the Stations screen does.',
       );
-    return askLauncher(verb, station, editor);
-  };
+    return { station: station.name, code: await transaction((sql) => makeCode(sql, station.id)) };
+  },
+});
 
-/** A fresh enrolment code for a station's agent: for whoever owns the data folder. */
-const code: Verb = async (args) => {
-  const { positionals } = parseArgs({ args, allowPositionals: true, options: {} });
-  const name = positionals[0] ?? '';
-  const { pool, transaction } = await import('@/server/db/pool');
-  const { stationByName } = await import('@/server/stations/queries');
-  const { makeCode } = await import('@/server/stations/service');
-  const station = await stationByName(pool(), name);
-  if (!station)
-    throw new Problem(
-      'station-unknown',
-      `There is no station called ${name}.`,
-      'command line',
-      'Name it as the Stations screen does.',
-    );
-  return { station: station.name, code: await transaction((sql) => makeCode(sql, station.id)) };
+export const verbs: Record<string, Verb> = {
+  launch: ask('launch', 'starts a stand-in editor of the demo'),
+  quit: ask('quit', 'ends a stand-in editor of the demo'),
+  list: ask('list', 'what a stand-in editor lists, and what it refuses'),
+  code,
 };
-
-export const verbs: Record<string, Verb> = { launch: ask('launch'), quit: ask('quit'), list: ask('list'), code };
