@@ -46,7 +46,9 @@ function start(): void {
       };
       source.onmessage = (e: MessageEvent<string>) => share(JSON.parse(e.data) as Message);
     });
-  if ('locks' in navigator) void navigator.locks.request('etagere-live', lead);
+  // browsers have locks only where the connection is safe, as on the machine itself
+  const { locks } = navigator as Partial<Navigator>;
+  if (locks) void locks.request('etagere-live', lead);
   else void lead();
 }
 

@@ -1,0 +1,50 @@
+import { screen, waitFor } from '@testing-library/react';
+import { beforeEach, expect, test, vi } from 'vitest';
+import { draw } from '../testing/render';
+import { serve } from '../testing/server';
+import { router } from '../testing/setup';
+import { JobProgress } from './JobProgress';
+
+const job = (part: object) => ({
+  id: 'job',
+  title: 'Plan',
+  status: 'running',
+  progress: 0,
+  note: '',
+  error: null,
+  ...part,
+});
+beforeEach(() => {
+  vi.stubGlobal('EventSource', class {});
+});
+
+const follow = (answers: object[]) => {
+  let at = 0;
+  serve({
+    'GET /api/jobs/job': () => answers[Math.min(at++, answers.length - 1)],
+    'GET /api/events?after=0': { events: [] },
+  });
+  draw(<JobProgress jobId="job" doing="Planning" label="Planning the rollout" />);
+};
+
+test('says that it waits, then how far it is, and fetches the page anew at its end', async () => {
+  follow([
+    job({ status: 'queued' }),
+    job({ progress: 0.42, note: 'Ash Glaze at Glaze desk' }),
+    job({ status: 'done', progress: 1 }),
+  ]);
+  expect(await screen.findByText('Waiting for its turn')).toBeTruthy();
+  expect(await screen.findByText('Planning, Ash Glaze at Glaze desk', {}, { timeout: 4000 })).toBeTruthy();
+  const bar = screen.getByRole('progressbar', { name: 'Planning the rollout' });
+  expect(bar.getAttribute('aria-valuenow')).toBe('42');
+  expect(router.refresh).not.toHaveBeenCalled();
+  await waitFor(() => expect(router.refresh).toHaveBeenCalledOnce(), { timeout: 4000 });
+});
+
+test('says why it failed, and what to do', async () => {
+  const error = { code: 'not-approved', message: 'It is a draft.', where: 'Ash Glaze', remedy: 'Approve it first.' };
+  follow([job({ status: 'failed', error })]);
+  const alert = await screen.findByRole('alert');
+  expect(alert.textContent).toContain('It is a draft. Approve it first.');
+  expect(screen.queryByRole('progressbar')).toBeNull();
+});
