@@ -3,7 +3,7 @@ import { execFileSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
-import { expect, type Page } from '@playwright/test';
+import { expect, type APIResponse, type Page } from '@playwright/test';
 import { data } from './setup';
 
 interface Address {
@@ -21,10 +21,60 @@ export async function signIn(page: Page, role: 'librarian' | 'lead' | 'retoucher
   await expect(page.getByRole('heading', { name: 'Shelves', level: 1 })).toBeVisible({ timeout: 20_000 });
 }
 
-/** Until the page answers to keys and clicks: its frame has come alive, and a moment more for what is in it. */
+/** Until the page has nothing left to do on its own. */
+export const idle = (page: Page): Promise<void> =>
+  page.evaluate(
+    () =>
+      new Promise<void>((done) => {
+        const atRest = () => requestIdleCallback(() => done(), { timeout: 2000 });
+        // twice: what is done when idle may ask for more
+        requestIdleCallback(atRest, { timeout: 2000 });
+      }),
+  );
+
+/** Until the page answers to keys and clicks: its frame has come alive, and so has each control in it. */
 export async function awake(page: Page): Promise<void> {
   await page.locator('html[data-awake]').waitFor();
-  await page.waitForTimeout(400);
+  await page.waitForFunction(() =>
+    // React leaves a mark on what it has taken over from the server
+    [...document.querySelectorAll('main :is(button, input, select, textarea)')].every((control) =>
+      Object.keys(control).some((key) => key.startsWith('__reactProps')),
+    ),
+  );
+  await idle(page);
+}
+
+/** Files taken in by the endpoints that the screen uses, onto a new shelf; the way for what a test needs beforehand. */
+export async function takeIn(
+  { request }: Page,
+  name: string,
+  files: Record<string, string>,
+  about: { shelf: string; supplier?: string },
+): Promise<void> {
+  const origin = { origin: address().url };
+  const json = async (answer: APIResponse): Promise<Record<string, unknown>> => {
+    expect(answer.status(), await answer.text()).toBe(200);
+    return (await answer.json()) as Record<string, unknown>;
+  };
+  const texts = Object.entries(files);
+  const begun = await json(
+    await request.post('/api/uploads', {
+      data: { name, files: texts.map(([path, text]) => ({ path, size: Buffer.byteLength(text) })) },
+      headers: origin,
+    }),
+  );
+  for (const [place, { id }] of (begun.files as { id: string }[]).entries()) {
+    const bytes = Buffer.from(texts[place]![1]);
+    await json(await request.put(`/api/uploads/${id}?offset=0`, { data: bytes, headers: origin }));
+    await json(await request.post(`/api/uploads/${id}`, { headers: origin }));
+  }
+  const accept = () =>
+    request.post(`/api/arrivals/${begun.arrival as string}`, {
+      data: { newShelf: about.shelf, supplier: about.supplier ?? '' },
+      headers: origin,
+    });
+  // it is refused for as long as it is being read
+  await expect.poll(async () => (await accept()).status(), { timeout: 30_000 }).toBe(200);
 }
 
 export const stationRoot = (slug: string): string => join(data, 'stations', slug, 'root');

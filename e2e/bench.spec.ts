@@ -1,21 +1,11 @@
 /** The bench as its users work at it: a profile for two lights, the infrared frame, the maker's JPEG, a blind comparison, all by keyboard. */
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test, type Page } from '@playwright/test';
-import { awake, signIn } from './app';
+import { awake, idle } from './app';
+import { expect, test, type Page } from './test';
 
-test.describe.configure({ mode: 'serial' });
 let page: Page;
-const faults: string[] = [];
-test.beforeAll(async ({ browser }) => {
-  page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
-  page.on('pageerror', (e) => faults.push(e.message));
-  page.on('console', (message) => {
-    if (message.type() === 'error' && !/status of 4\d\d/.test(message.text())) faults.push(message.text());
-  });
-  await signIn(page);
-});
-test.afterAll(async () => {
-  await page.close();
+test.beforeEach(({ page: own }) => {
+  page = own;
 });
 
 const cells = () => page.locator('[data-cell]');
@@ -45,6 +35,13 @@ const menu = async (button: string, item: string | RegExp) => {
   await page.getByRole('button', { name: button, exact: true }).click();
   await page.getByRole('menuitem', { name: item }).click();
 };
+/** An empty bench with a set of frames laid on it. */
+async function layOut(set: RegExp): Promise<void> {
+  await page.goto('/bench');
+  await awake(page);
+  await page.getByRole('button', { name: set }).click();
+}
+const VESSELS = /^Vessels, two lights/;
 /** Mean red, green and blue of a cell's picture. */
 const mean = (at: number) =>
   cells()
@@ -68,6 +65,7 @@ test('an empty bench says what it is for; a set is laid on it with one click', a
 });
 
 test('a profile is chosen for two lights of a set, and becomes the house choice', async () => {
+  await layOut(VESSELS);
   await menu('Candidates', 'The profiles of these cameras');
   await expect(page.locator('[data-column]')).toHaveCount(5);
   await rendered();
@@ -100,11 +98,22 @@ test('a profile is chosen for two lights of a set, and becomes the house choice'
   await expect(
     page.getByRole('table', { name: 'Verdicts' }).getByText('holds in daylight and in lamp light').first(),
   ).toBeVisible();
+  await layOut(/^Museum day/);
+  await expect(page.locator('[data-row="ALD 0412, vessels"]')).toContainText(
+    'house choice for Museum of Glazes: Perrin Alder Standard',
+  );
 });
 
-test('a rung that is muted changes the picture, and the address says so', async () => {
+/** A camera profile on the bench, as its page offers it: beside no look and the camera's own JPEG. */
+async function profileOnBench(title: string): Promise<void> {
+  await page.goto(`/shelves?kind=camera-profile&q=${encodeURIComponent(title)}`);
+  await page.locator(`[data-spine][aria-label^="${title}, "]`).click();
   await page.getByRole('link', { name: 'see it on the bench' }).click();
   await rendered();
+}
+
+test('a rung that is muted changes the picture, and the address says so', async () => {
+  await profileOnBench('Perrin Alder Standard');
   const at = 1;
   const before = await shown(at);
   await page.getByRole('button', { name: 'curve', exact: true }).click();
@@ -116,8 +125,8 @@ test('a rung that is muted changes the picture, and the address says so', async 
 });
 
 test('a maker-style profile beside the camera’s JPEG: the difference is shown as a map with figures', async () => {
+  await profileOnBench('Perrin Alder Standard');
   expect(await names()).toContain('Camera’s own JPEG');
-  await page.getByRole('button', { name: 'curve', exact: true }).click();
   await cells().nth(2).focus();
   await page.keyboard.press('r'); // the JPEG is the reference
   await page.keyboard.press('d');
@@ -176,9 +185,7 @@ test('the infrared frame is rescued: no temperature reaches it, anchored it is g
 });
 
 test('a blind comparison hides names and order until it is revealed', async () => {
-  await page.goto('/bench');
-  await awake(page);
-  await page.getByRole('button', { name: /^Vessels, two lights/ }).click();
+  await layOut(VESSELS);
   await menu('Candidates', 'All on House looks');
   await expect(page.locator('[data-column="Ward Linen"]')).toBeVisible();
   await rendered();
@@ -195,6 +202,10 @@ test('a blind comparison hides names and order until it is revealed', async () =
 });
 
 test('by keyboard alone: walked, made stronger, enlarged, closed, taken off; the address brings it all back', async () => {
+  await layOut(VESSELS);
+  await menu('Candidates', 'All on House looks');
+  await expect(page.locator('[data-column="Amber Proscenium"]')).toBeVisible();
+  await rendered();
   await cells().nth(1).focus();
   await page.keyboard.press('ArrowDown');
   const row = await page.evaluate(() => document.activeElement!.getAttribute('data-cell'));
@@ -247,9 +258,7 @@ test('by keyboard alone: walked, made stronger, enlarged, closed, taken off; the
 });
 
 test('a museum day: patches of a target against their measured values, an odd profile, and what the display cannot show', async () => {
-  await page.goto('/bench');
-  await awake(page);
-  await page.getByRole('button', { name: /^Museum day/ }).click();
+  await layOut(/^Museum day/);
   await menu('Candidates', 'The profiles of these cameras');
   await expect(page.locator('[data-column]')).toHaveCount(5);
   await rendered();
@@ -257,9 +266,6 @@ test('a museum day: patches of a target against their measured values, an odd pr
     'came with Perrin Alder Portrait, most with Perrin Alder Standard',
   );
   await expect(page.locator('[data-row="ALD 0412, vessels"]')).toContainText('came with Perrin Alder Standard');
-  await expect(page.locator('[data-row="ALD 0412, vessels"]')).toContainText(
-    'house choice for Museum of Glazes: Perrin Alder Standard',
-  );
   // without its curve, the neutral profile reproduces
   const neutral = (await names()).indexOf('Perrin Alder Neutral');
   const before = await shown(neutral);
@@ -296,6 +302,7 @@ test('a museum day: patches of a target against their measured values, an odd pr
     await new Promise((d) => setTimeout(d, 1200));
     await route.continue();
   });
+  const fetchedAnew = page.waitForResponse(/\/bench.*_rsc=/);
   await dialog.getByRole('button', { name: 'Save the chart’s place' }).click();
   await expect(dialog).toBeHidden();
   await expect(page.getByText('ALD 0420, kiln card is a target frame')).toBeVisible();
@@ -303,16 +310,15 @@ test('a museum day: patches of a target against their measured values, an odd pr
   await expect(page).toHaveURL(/mark=1/);
   await expect(page.getByText(/cannot show stands in a checker of grays/)).toBeVisible();
   await expect.poll(() => cells().nth(6).locator('xpath=..').textContent()).toMatch(/outside \d/);
-  await page.waitForTimeout(2500);
+  await fetchedAnew;
+  await idle(page);
   await expect(page).toHaveURL(/mark=1/);
   await expect(page.getByRole('button', { name: 'Gamut' })).toHaveAttribute('aria-pressed', 'true');
   await page.unroute('**/bench*_rsc=*');
 });
 
 test('an editor’s own export stands beside ours', async () => {
-  await page.goto('/bench');
-  await awake(page);
-  await page.getByRole('button', { name: /^Vessels, two lights/ }).click();
+  await layOut(VESSELS);
   await menu('Candidates', 'The camera’s own JPEG');
   await rendered();
   const id = new URL(page.url()).searchParams.get('rows')!.split('~')[0]!;
@@ -345,9 +351,7 @@ test('an editor’s own export stands beside ours', async () => {
 });
 
 test('the same effect laid twice is warned of; a look is shown read in another encoding', async () => {
-  await page.goto('/bench');
-  await awake(page);
-  await page.getByRole('button', { name: 'The rendered frames' }).click();
+  await layOut(/^The rendered frames/);
   await menu('Candidates', 'All on House looks');
   await expect(page.locator('[data-column]')).toHaveCount(9);
   const query = new URL(page.url()).searchParams;
@@ -378,9 +382,7 @@ test('the same effect laid twice is warned of; a look is shown read in another e
 });
 
 test('a cell that cannot be says why, and the others render', async () => {
-  await page.goto('/bench');
-  await awake(page);
-  await page.getByRole('button', { name: /^Vessels, two lights/ }).click();
+  await layOut(VESSELS);
   await menu('Candidates', 'The profiles of these cameras');
   await expect(page.locator('[data-column]')).toHaveCount(5);
   await rendered();
@@ -396,6 +398,9 @@ test('a cell that cannot be says why, and the others render', async () => {
 });
 
 test('a bench is kept under a name and opened again', async () => {
+  await layOut(VESSELS);
+  await menu('Frames', /^Stage model, window/);
+  await expect(page.locator('[data-row]')).toHaveCount(3);
   await menu('Saved', 'Save this bench');
   await page.getByLabel('Name', { exact: true }).fill('Two lights and a window');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
@@ -405,5 +410,4 @@ test('a bench is kept under a name and opened again', async () => {
   await menu('Saved', /Two lights and a window/);
   await rendered();
   await expect(page.locator('[data-row]')).toHaveCount(3);
-  expect(faults).toEqual([]);
 });

@@ -2,16 +2,17 @@
 import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { expect, test, type Page } from '@playwright/test';
 import { writeDng } from '../core/frame/dng';
 import { cameras, neutralUnder } from '../demo/cameras/cameras';
 import { profileFor } from '../demo/cameras/profiles';
 import { daylight } from '../demo/cameras/spectra';
-import { awake, signIn, stationRoot } from './app';
+import { awake, stationRoot } from './app';
+import { expect, test, type Page } from './test';
 
-test.describe.configure({ mode: 'serial' });
 let page: Page;
-const errors: string[] = [];
+test.beforeEach(({ page: own }) => {
+  page = own;
+});
 const folder = mkdtempSync(join(tmpdir(), 'etagere-photos-'));
 const dng = (maker: string, model: string): Uint8Array =>
   writeDng({
@@ -34,20 +35,13 @@ const dng = (maker: string, model: string): Uint8Array =>
     profile: profileFor(cameras[0]!, null, 'x'),
     jpeg: null,
   });
-test.beforeAll(async ({ browser }) => {
-  page = await (await browser.newContext()).newPage();
-  page.on('console', (message) => {
-    if (message.type() === 'error' && !/status of 4\d\d/.test(message.text())) errors.push(message.text());
-  });
-  page.on('pageerror', (e) => errors.push(e.message));
-  await signIn(page);
+test.beforeAll(() => {
   mkdirSync(join(folder, 'Shoot'));
   for (let i = 0; i < 3; i++) writeFileSync(join(folder, 'Shoot', `LEY_000${i}.dng`), dng('Corvane', 'Corvane Ley'));
   writeFileSync(join(folder, 'Shoot', 'ALD_1.dng'), dng('Perrin', 'Perrin Alder'));
   writeFileSync(join(folder, 'Shoot', 'list.txt'), 'what was photographed');
 });
-test.afterAll(async () => {
-  await page.close();
+test.afterAll(() => {
   rmSync(folder, { recursive: true, force: true });
 });
 const row = (name: string | RegExp) =>
@@ -72,6 +66,7 @@ test('cameras and lenses with gaps stand first, and say what they lack', async (
 });
 
 test('what is missing is asked for by keyboard, tracked to its end, and is in the activity', async () => {
+  await page.goto('/coverage');
   await awake(page);
   const ask = page.getByRole('button', { name: 'Ask for something for the Perrin Macro 90 mm f/2.8' });
   await ask.focus();
@@ -197,9 +192,8 @@ test('an item says whether it will show for a photo, and why not', async () => {
   ).toContainText('Oxbow 2 takes no camera profiles');
 });
 
-test('a retoucher may ask, and is not offered the list to change', async ({ browser }) => {
-  const own = await (await browser.newContext()).newPage();
-  await signIn(own, 'retoucher');
+test('a retoucher may ask, and is not offered the list to change', async ({ pageOf }) => {
+  const own = await pageOf('retoucher');
   await own.goto('/coverage');
   await expect(own.getByRole('button', { name: 'Add a camera' })).toHaveCount(0);
   await awake(own);
@@ -207,9 +201,4 @@ test('a retoucher may ask, and is not offered the list to change', async ({ brow
   await own.getByLabel('Camera or lens').fill('Perrin Oak');
   await own.getByRole('button', { name: 'Note the request' }).click();
   await expect(own.getByRole('table', { name: 'Requests' })).toContainText('Perrin Oak');
-  await own.close();
-});
-
-test('no page had a fault in its console', () => {
-  expect(errors).toEqual([]);
 });

@@ -2,45 +2,48 @@
 import { mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test, type Page } from '@playwright/test';
 import { zipOf } from '../demo/files';
-import { address, awake, listed, signIn, stationRoot, tree } from './app';
+import { address, awake, listed, stationRoot, tree } from './app';
 import { data } from './setup';
+import { expect, nobody, test, type Page } from './test';
 
-test.describe.configure({ mode: 'serial' });
 let page: Page;
-test.beforeAll(async ({ browser }) => {
-  page = await (await browser.newContext()).newPage();
-  await signIn(page);
-});
-test.afterAll(async () => {
-  await page.close();
+test.beforeEach(({ page: own }) => {
+  page = own;
 });
 
-test('an upload that a reload cut off goes on from where it stood', async () => {
-  const bytes = Buffer.alloc(9 << 20, 'not a look, but long enough for three parts. ');
-  await page.goto('/intake');
-  await awake(page);
-  let parts = 0;
-  await page.route('**/api/uploads/*?offset=*', async (route) => {
-    if (++parts > 1) await route.abort();
-    else await route.continue();
+test.describe('a network that breaks', () => {
+  test.use({ expectedFault: /net::ERR_FAILED/ });
+
+  test('an upload that a reload cut off goes on from where it stood', async () => {
+    const bytes = Buffer.alloc(9 << 20, 'not a look, but long enough for three parts. ');
+    await page.goto('/intake');
+    await awake(page);
+    let parts = 0;
+    await page.route('**/api/uploads/*?offset=*', async (route) => {
+      if (++parts > 1) await route.abort();
+      else await route.continue();
+    });
+    await page
+      .getByLabel('Files to take in')
+      .setInputFiles({ name: 'long.txt', mimeType: 'text/plain', buffer: bytes });
+    await expect(page.getByRole('progressbar', { name: 'Upload of long.txt' })).toHaveAttribute('aria-valuenow', '44');
+    await page.reload();
+    await page.unroute('**/api/uploads/*?offset=*');
+    await expect(page.getByText('Interrupted at 44 %')).toBeVisible();
+    await awake(page);
+    const offsets: string[] = [];
+    page.on('request', (request) => {
+      const o = /offset=(\d+)/.exec(request.url())?.[1];
+      if (o) offsets.push(o);
+    });
+    await page
+      .getByLabel('Files to take in')
+      .setInputFiles({ name: 'long.txt', mimeType: 'text/plain', buffer: bytes });
+    await page.waitForURL(/\/intake\/[0-9a-f-]{36}/);
+    expect(offsets).toEqual([String(4 << 20), String(8 << 20)]);
+    await expect(page.getByText('document').first()).toBeVisible({ timeout: 20_000 });
   });
-  await page.getByLabel('Files to take in').setInputFiles({ name: 'long.txt', mimeType: 'text/plain', buffer: bytes });
-  await expect(page.getByRole('progressbar', { name: 'Upload of long.txt' })).toHaveAttribute('aria-valuenow', '44');
-  await page.reload();
-  await page.unroute('**/api/uploads/*?offset=*');
-  await expect(page.getByText('Interrupted at 44 %')).toBeVisible();
-  await awake(page);
-  const offsets: string[] = [];
-  page.on('request', (request) => {
-    const o = /offset=(\d+)/.exec(request.url())?.[1];
-    if (o) offsets.push(o);
-  });
-  await page.getByLabel('Files to take in').setInputFiles({ name: 'long.txt', mimeType: 'text/plain', buffer: bytes });
-  await page.waitForURL(/\/intake\/[0-9a-f-]{36}/);
-  expect(offsets).toEqual([String(4 << 20), String(8 << 20)]);
-  await expect(page.getByText('document').first()).toBeVisible({ timeout: 20_000 });
 });
 
 test('a truncated zip is refused whole, with what to do, and nothing of it stays', async () => {
@@ -151,9 +154,8 @@ test('a preset goes to the editor whose language it is, and says why not to the 
     .toContain('Wardrobe Check');
 });
 
-test('a retoucher looks and sets ribbons, and is not offered what others decide', async ({ browser }) => {
-  const other = await (await browser.newContext()).newPage();
-  await signIn(other, 'retoucher');
+test('a retoucher looks and sets ribbons, and is not offered what others decide', async ({ pageOf }) => {
+  const other = await pageOf('retoucher');
   await other.goto('/shelves?q=Celadon');
   await other.locator('[data-spine]').click();
   await expect(other.getByRole('button', { name: 'My ribbon' })).toBeEnabled();
@@ -164,11 +166,10 @@ test('a retoucher looks and sets ribbons, and is not offered what others decide'
     403,
   );
   expect((await other.request.post('/api/uploads', { data: { name: 'x', size: 1 } })).status()).toBe(403);
-  await other.close();
 });
 
 test('requests without a session, or from another site, are refused', async ({ playwright }) => {
-  const plain = await playwright.request.newContext({ baseURL: address().url });
+  const plain = await playwright.request.newContext({ baseURL: address().url, storageState: nobody });
   expect((await plain.get('/api/uploads')).status()).toBe(401);
   expect((await plain.get('/shelves', { maxRedirects: 0 })).status()).toBe(307);
   expect(
@@ -214,8 +215,8 @@ for (const theme of ['dark', 'light'])
     await page.getByRole('button', { name: /^Vessels, two lights/ }).click();
     await page.locator('[data-cell] canvas[data-shown]').first().waitFor();
     const benchAt = page.url();
-    await page.goto('/rollouts');
-    const rollout = await page.locator('main a[href^="/rollouts/0"]').first().getAttribute('href');
+    await planFor('Gallery Neutral', ['Model room']);
+    const rollout = new URL(page.url()).pathname;
     for (const path of [
       '/shelves',
       '/shelves?view=table',
@@ -234,7 +235,7 @@ for (const theme of ['dark', 'light'])
       '/stations',
       station!,
       '/rollouts',
-      rollout!,
+      rollout,
       '/rollouts/new',
     ]) {
       await page.goto(path);

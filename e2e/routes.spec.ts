@@ -1,8 +1,9 @@
 /** Every route there is, found on the disk: closed to whoever is not signed in, and not to be brought down by nonsense. */
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
-import { address, signIn } from './app';
+import type { APIRequestContext } from '@playwright/test';
+import { address } from './app';
+import { expect, nobody, test } from './test';
 
 const files = (at: string, name = 'route.ts'): string[] =>
   readdirSync(at, { withFileTypes: true }).flatMap((dirent) => {
@@ -41,21 +42,12 @@ async function send(
   });
   return { status: aPIResponse.status(), text: aPIResponse.status() < 400 ? '' : await aPIResponse.text() };
 }
-let page: Page;
-test.beforeAll(async ({ browser }) => {
-  page = await (await browser.newContext()).newPage();
-  await signIn(page);
-});
-test.afterAll(async () => {
-  await page.close();
-});
-
 test('there are routes to walk', () => {
   expect(routes.length).toBeGreaterThan(60);
 });
 
 test('without a session each is closed, whatever it is asked', async ({ playwright }) => {
-  const plain = await playwright.request.newContext({ baseURL: address().url });
+  const plain = await playwright.request.newContext({ baseURL: address().url, storageState: nobody });
   const let_in: string[] = [];
   for (const r of routes.filter((x) => !open(x.path))) {
     const { status } = await send(plain, r.method, filled(r.path, nowhere), '{}');
@@ -67,7 +59,7 @@ test('without a session each is closed, whatever it is asked', async ({ playwrig
   await plain.dispose();
 });
 
-test('nonsense is refused with what to do, by every route, and never with an incident', async () => {
+test('nonsense is refused with what to do, by every route, and never with an incident', async ({ request }) => {
   test.setTimeout(240_000);
   const wrong: string[] = [];
   const bodies = [
@@ -96,7 +88,7 @@ test('nonsense is refused with what to do, by every route, and never with an inc
       }),
     );
   for (const { method, path, sent } of attempts) {
-    const { status, text } = await send(page.request, method, path, sent);
+    const { status, text } = await send(request, method, path, sent);
     const asked = `${method} ${path} ${sent.slice(0, 60)}`;
     if (status >= 500) wrong.push(`${asked}: ${status} ${text.slice(0, 160)}`);
     else if (status >= 400 && status !== 404 && status !== 405) {
@@ -108,7 +100,7 @@ test('nonsense is refused with what to do, by every route, and never with an inc
   expect(attempts.length).toBeGreaterThan(600);
 });
 
-test('every screen opens whatever its address says, or says that nothing stands there', async () => {
+test('every screen opens whatever its address says, or says that nothing stands there', async ({ request }) => {
   test.setTimeout(240_000);
   const screens = files('app/(app)', 'page.tsx').map((f) => f.slice('app/(app)'.length, -'/page.tsx'.length));
   const wrong: string[] = [];
@@ -119,7 +111,7 @@ test('every screen opens whatever its address says, or says that nothing stands 
     for (const id of s.includes('[') ? [nowhere, 'nonsense', '%00'] : ['']) {
       for (const q of ['', query, query.replace('%00', 'x'.repeat(3000))]) {
         // a fault while a page streams leaves its number in it; what Next itself throws (nothing here, go elsewhere) begins with its name
-        const aPIResponse = await page.request.get(filled(s, id) + q);
+        const aPIResponse = await request.get(filled(s, id) + q);
         const text = await aPIResponse.text();
         const fault = /(?:data-dgst="|digest\\*":\\*")(?!NEXT_)\w+/.exec(text)?.[0] ?? '';
         if (aPIResponse.status() >= 500 || fault)

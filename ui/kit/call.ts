@@ -7,6 +7,9 @@ export interface ProblemText {
   where: string;
   remedy: string;
 }
+/** The problem of an answer that never came. */
+export const OFFLINE = 'offline';
+
 export class CallError extends Error {
   constructor(readonly problem: ProblemText) {
     super(problem.message);
@@ -70,7 +73,7 @@ async function answered<T>(path: string, signal: AbortSignal | undefined, reques
   } catch (error) {
     if (signal?.aborted) throw error;
     throw new CallError({
-      code: 'offline',
+      code: OFFLINE,
       message: 'The server cannot be reached.',
       where: path,
       remedy: 'Check the network; nothing that was confirmed is lost. Then try again.',

@@ -2,7 +2,7 @@
 /** Files on their way to the server: in parts, several at a time, tried again where the connection breaks, and going on after a reload. */
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { call, CallError, problemOf, type ProblemText, send } from '../../kit/call';
+import { call, CallError, OFFLINE, problemOf, type ProblemText, send } from '../../kit/call';
 import { groupBy } from '../../kit/group';
 import type { Dropped } from '../model/collect';
 
@@ -60,7 +60,8 @@ async function sendFile(upload: Upload, file: File, onReceived: (received: numbe
       tries = 0;
     } catch (error) {
       // a broken connection is tried again, a refusal is not
-      if (error instanceof CallError || ++tries > TRIES) throw error;
+      const isRefusal = error instanceof CallError && error.problem.code !== OFFLINE;
+      if (isRefusal || ++tries > TRIES) throw error;
       await new Promise((done) => setTimeout(done, 400 * 2 ** tries));
     }
     onReceived(received);
