@@ -12,6 +12,13 @@ module.exports = {
       },
     },
     {
+      name: 'core-is-tested-by-itself',
+      comment: 'what the demo is made of may change; what the core is tested with may not change with it',
+      severity: 'error',
+      from: { path: '^core' },
+      to: { path: '^(demo|server|ui|cli)' },
+    },
+    {
       name: 'ui-and-workers-have-no-data-access',
       severity: 'error',
       from: { path: '^(ui|browser-workers)' },

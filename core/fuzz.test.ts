@@ -5,8 +5,8 @@
  */
 import { strToU8, zipSync } from 'fflate';
 import { expect, test } from 'vitest';
-import { houseLooks, marlstonePresets, oxbowPresets } from '@/demo/designs';
-import { cubeOf, marlstoneOf, oxbowOf } from '@/demo/files';
+import { made } from './camera/testing';
+import { cubeOf, marlstonePreset, oxbowPreset, warm } from './preset/testing';
 import marlstone3 from '@/standins/descriptors/marlstone-3.json';
 import marlstone4 from '@/standins/descriptors/marlstone-4.json';
 import oxbow2 from '@/standins/descriptors/oxbow-2.json';
@@ -22,8 +22,6 @@ import { iccHeader } from './icc/header';
 import { readAnyLook } from './icc/look';
 import { writeTableProfile } from './icc/write';
 import { writeHaldTiff } from './look/hald-file';
-import { cameras } from '@/demo/cameras/cameras';
-import { profileFor } from '@/demo/cameras/profiles';
 import { writeDcp } from './camera/dcp';
 import { readLook } from './look/read';
 import { calibrations } from './lens/calibrated';
@@ -75,7 +73,7 @@ const jpeg = new Uint8Array([
   2,
 ]);
 const seeds: Record<string, Uint8Array> = {
-  cube: strToU8(cubeOf(houseLooks[0]!, 3)),
+  cube: strToU8(cubeOf(warm, 3)),
   cube1d: strToU8(
     'TITLE "Bend"\n# x\nLUT_1D_SIZE 4\nDOMAIN_MIN 0 0 0\nDOMAIN_MAX 2 2 2\n0 0 0\n0.3 0.3 0.3\n0.7 0.7 0.7\n1 1 1\n',
   ),
@@ -87,7 +85,7 @@ const seeds: Record<string, Uint8Array> = {
     '<ProcessList id="c"><Range inBitDepth="32f" outBitDepth="32f"><minInValue>0</minInValue><maxInValue>1</maxInValue><minOutValue>0</minOutValue><maxOutValue>1</maxOutValue></Range><LUT1D inBitDepth="10i" outBitDepth="10i"><Array dim="3 1">0 512 1023</Array></LUT1D></ProcessList>',
   ),
   haldTiff: writeHaldTiff(identity(4)),
-  profile: writeDcp(profileFor(cameras[0]!, 'Standard', 'S')),
+  profile: writeDcp(made()),
   camera: writeDng({
     width: 16,
     height: 12,
@@ -105,7 +103,7 @@ const seeds: Record<string, Uint8Array> = {
     aperture: 4,
     iso: 100,
     date: '2026:01:01 00:00:00',
-    profile: profileFor(cameras[0]!, null, 'E'),
+    profile: made(),
     jpeg: null,
   }),
   hald: hald(4),
@@ -131,8 +129,13 @@ const seeds: Record<string, Uint8Array> = {
     false,
   ),
   jpeg,
-  xmp: strToU8(oxbowOf(oxbowPresets[1]!)),
-  ini: strToU8(marlstoneOf(marlstonePresets[0]!)),
+  xmp: strToU8(
+    oxbowPreset(
+      '<rdf:li run:step="lamp" run:stops="0.3"/>\n<rdf:li run:step="line" run:through="0,0 51,102 255,255"/>',
+      { title: 'Rehearsal', headings: ['Stage', 'Lamps'] },
+    ),
+  ),
+  ini: strToU8(marlstonePreset('[light]\namount=120\nsnap=20\n\n[pigment]\ndepth=90', { headings: ['Ceramics'] })),
   steps: strToU8(
     '<marlstone-steps edition="4" title="T" drawer="A"><fire raise="0.5" bite="3"/><sinew whole="0:0;1:1"/></marlstone-steps>',
   ),

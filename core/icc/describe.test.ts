@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { houseLooks } from '@/demo/designs';
 import { writeTitle } from '../pack/write-title';
 import { compile } from '../preset/render';
+import { warm } from '../preset/testing';
 import { icc } from '../testing';
 import { toAbstract, toDeviceLink } from './convert';
 import { describeIcc } from './describe';
@@ -22,7 +22,7 @@ function elements(bytes: Uint8Array): Map<string, string> {
   }
   return out;
 }
-const evaluate = compile(houseLooks[0]!.settings);
+const evaluate = compile(warm);
 const created = new Date('2026-03-04T05:06:07Z');
 
 describe('another description in an ICC profile', () => {

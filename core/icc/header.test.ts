@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { houseLooks } from '@/demo/designs';
 import { compile } from '../preset/render';
+import { warm } from '../preset/testing';
 import { recognise } from '../recognise';
 import { icc } from '../testing';
 import { toAbstract, toDeviceLink } from './convert';
@@ -58,7 +58,7 @@ describe('the header of an ICC profile', () => {
       expect(iccHeader(edited(icc('prtr'), 16, ...Buffer.from(s))).space).toBe(want);
   });
   test('profiles that Little CMS wrote, version 4, with Unicode', async () => {
-    const evaluate = compile(houseLooks[0]!.settings);
+    const evaluate = compile(warm);
     const created = new Date('2026-03-04T05:06:07Z');
     const link = (await toDeviceLink(evaluate, { title: 'Ofen Größe', created, grid: 5 })).bytes;
     const abstract = (await toAbstract(evaluate, { title: 'Kiln', created, grid: 5 })).bytes;

@@ -1,10 +1,10 @@
 import { converter } from 'culori';
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { houseLooks } from '@/demo/designs';
 import { labOfSrgb } from '../color/lab';
 import { deltaE2000 } from '../color/difference';
 import { compile } from '../preset/render';
+import { warm } from '../preset/testing';
 import { Problem } from '../problem';
 import { sampler } from '../look';
 import { icc } from '../testing';
@@ -19,7 +19,7 @@ import { once } from './transform';
 
 const created = new Date('2026-03-04T05:06:07Z');
 const arbitrary = fc.double({ min: 0, max: 1, noNaN: true });
-const evaluate = compile(houseLooks[0]!.settings);
+const evaluate = compile(warm);
 
 describe('ICC transforms', () => {
   test('sRGB to Lab agrees with an independent library, ΔE00 ≤ 0.05', async () => {

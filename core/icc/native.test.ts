@@ -4,20 +4,19 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, describe, expect, test } from 'vitest';
-import { houseLooks } from '@/demo/designs';
-import { cameras } from '@/demo/cameras/cameras';
-import { profileFor } from '@/demo/cameras/profiles';
 import { profileOf } from '../camera/dcp';
 import { deltaE2000 } from '../color/difference';
 import { haltonPoints } from '../look/residual';
+import { made } from '../camera/testing';
 import { compile } from '../preset/render';
+import { pale } from '../preset/testing';
 import { toAbstract, toDeviceLink, toInputProfile } from './convert';
 import { once } from './transform';
 
 const dir = mkdtempSync(join(tmpdir(), 'etagere-icc-'));
 const created = new Date('2026-03-04T05:06:07Z');
 const points = haltonPoints(400);
-const evaluate = compile(houseLooks[2]!.settings);
+const evaluate = compile(pale);
 afterAll(() => rmSync(dir, { recursive: true, force: true }));
 
 /** Colors through transicc: RGB is 0…255 there. */
@@ -56,7 +55,7 @@ describe('ICC against the native library', () => {
     ).toBeLessThan(0.05);
   });
   test('an input profile of a table to Lab', async () => {
-    const { bytes } = await toInputProfile(profileOf(profileFor(cameras[2]!, 'Standard', 'x')), 5200, {
+    const { bytes } = await toInputProfile(profileOf(made()), 5200, {
       title: 'Ondine',
       created,
       grid: 17,

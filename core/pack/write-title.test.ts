@@ -1,17 +1,15 @@
-import { cameras } from '@/demo/cameras/cameras';
-import { profileFor } from '@/demo/cameras/profiles';
 import { describe as describeTags, readDcp, writeDcp } from '../camera/dcp';
 import { strFromU8, strToU8, unzipSync } from 'fflate';
 import fc from 'fast-check';
 import { expect, test } from 'vitest';
-import { marlstonePresets, oxbowPresets, houseLooks } from '@/demo/designs';
-import { cubeOf, marlstoneOf, oxbowOf } from '@/demo/files';
 import marlstone3 from '@/standins/descriptors/marlstone-3.json';
 import marlstone4 from '@/standins/descriptors/marlstone-4.json';
 import oxbow2 from '@/standins/descriptors/oxbow-2.json';
 import { parseDescriptor } from '../editor/descriptor';
 import { render } from '../editor/rendition';
 import { identity, writeClf } from '../look';
+import { made } from '../camera/testing';
+import { cubeOf, marlstonePreset, oxbowPreset, warm } from '../preset/testing';
 import { recognise } from '../recognise';
 import { writeTitle } from './write-title';
 
@@ -19,12 +17,20 @@ const known = [marlstone3, marlstone4, oxbow2].map((d) => parseDescriptor(d));
 const steps =
   '<?xml version="1.0"?>\n<!-- kept -->\n<marlstone-steps edition="4" title="Old &amp; gone" drawer="A/B">\n <fire raise="0.5" odd="kept"/>\n</marlstone-steps>\n';
 const files: [string, string, string][] = [
-  ['cube', 'a.cube', cubeOf(houseLooks[0]!, 3)],
+  ['cube', 'a.cube', cubeOf(warm, 3)],
   ['cube', 'b.cube', '# kept\r\nLUT_3D_SIZE 2\r\n' + '0 0 0\r\n'.repeat(8)],
   ['clf', 'a.clf', writeClf(identity(2), 'id')],
-  ['marlstone@3', 'a.mpreset', marlstoneOf(marlstonePresets[0]!).replace('[light]', '; kept\n[light]')],
+  [
+    'marlstone@3',
+    'a.mpreset',
+    marlstonePreset('; kept\n[light]\namount=140\nsnap=20', { headings: ['Ceramics', 'Presets'] }),
+  ],
   ['marlstone@4', 'a.msteps', steps],
-  ['oxbow@2', 'a.xmp', oxbowOf(oxbowPresets[2]!)],
+  [
+    'oxbow@2',
+    'a.xmp',
+    oxbowPreset('<rdf:li run:step="lamp" run:stops="0.3"/>', { title: 'Rehearsal', headings: ['Stage'] }),
+  ],
 ];
 
 /** A text without the places where titles and headings stand. */
@@ -99,7 +105,7 @@ test('an editor’s archive gets a new about, and the same table', () => {
 test('what has no place for a title is refused with words', () =>
   expect(() => writeTitle('hald', new Uint8Array(9), 'X', [], known)).toThrow(/cannot write a title/));
 test('a camera profile bears the title, and every other tag as it was', () => {
-  const before = profileFor(cameras[0]!, 'Standard', 'Old');
+  const before = made();
   const a = describeTags(before);
   const b = describeTags(readDcp(writeTitle('dcp', writeDcp(before), 'Wëst lamp', [], known)));
   expect(b.ProfileName).toBe('Wëst lamp');

@@ -1,7 +1,5 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
-import { marlstonePresets, oxbowPresets } from '@/demo/designs';
-import { marlstoneOf, oxbowOf } from '@/demo/files';
 import marlstone3 from '@/standins/descriptors/marlstone-3.json';
 import oxbow2 from '@/standins/descriptors/oxbow-2.json';
 import { parseDescriptor } from '../editor/descriptor';
@@ -13,6 +11,7 @@ import type { Settings } from './kinds';
 import { compile } from './render';
 import { allSettings, faults, isNeutral } from './settings';
 import { readIni, readXmp } from './steps';
+import { marlstonePreset, oxbowPreset } from './testing';
 
 const descriptors = [oxbow2, marlstone3].map((d) => parseDescriptor(d));
 const bytes = (s: string): Uint8Array => new TextEncoder().encode(s);
@@ -159,42 +158,17 @@ describe('bake', () => {
 });
 
 describe('containers and mappings', () => {
-  test('every preset of the demo is read in its own language, with nothing left unknown', () => {
-    for (const oxbowPreset of oxbowPresets) {
-      const recognised = readPreset('x.xmp', bytes(oxbowOf(oxbowPreset)), descriptors);
-      expect([recognised.format, recognised.title, recognised.headings, recognised.read.unknown]).toEqual([
-        'oxbow@2',
-        oxbowPreset.title,
-        oxbowPreset.headings,
-        {},
-      ]);
-    }
-    for (const marlstonePreset of marlstonePresets) {
-      const recognised = readPreset('x', bytes(marlstoneOf(marlstonePreset)), descriptors);
-      expect([recognised.format, recognised.title, recognised.read.unknown]).toEqual([
-        'marlstone@3',
-        marlstonePreset.title,
-        {},
-      ]);
-      expect(recognised.headings.join('/')).toBe(marlstonePreset.drawer);
-    }
-  });
   test('scales, signs, tables, logarithms, points and lists come out in our units', () => {
     const o = readPreset(
       'x',
       bytes(
-        oxbowOf({
-          title: 'T',
-          headings: [],
-          steps: [
-            ['spread', { by: 1, about: 20 }],
-            ['cast', { mired: 10, leaf: 6 }],
-            ['line', { on: 'red', through: '0,0 51,102 255,255' }],
-            ['petal', { at: 40, span: 60, rich: -50 }],
-            ['table', { name: 'Amber', share: 0.25 }],
-            ['lamp', { stops: 0.5, odd: 'kept' }],
-          ],
-        }),
+        oxbowPreset(`
+          <rdf:li run:step="spread" run:by="1" run:about="20"/>
+          <rdf:li run:step="cast" run:mired="10" run:leaf="6"/>
+          <rdf:li run:step="line" run:on="red" run:through="0,0 51,102 255,255"/>
+          <rdf:li run:step="petal" run:at="40" run:span="60" run:rich="-50"/>
+          <rdf:li run:step="table" run:name="Amber" run:share="0.25"/>
+          <rdf:li run:step="lamp" run:stops="0.5" run:odd="kept"/>`),
       ),
       descriptors,
     ).read;
@@ -216,14 +190,7 @@ describe('containers and mappings', () => {
     const m = readPreset(
       'x',
       bytes(
-        marlstoneOf({
-          title: 'T',
-          drawer: 'A/B',
-          sections: [
-            ['light', { amount: 200, snap: 25, deepen: 30 }],
-            ['surface', { clear: 12 }],
-          ],
-        }),
+        marlstonePreset('[light]\namount=200\nsnap=25\ndeepen=30\n\n[surface]\nclear=12', { headings: ['A', 'B'] }),
       ),
       descriptors,
     ).read;
@@ -234,8 +201,7 @@ describe('containers and mappings', () => {
     });
   });
   test('steps written as elements are read like steps written as attributes', () => {
-    const xml = oxbowOf({ title: 'T', headings: [], steps: [['lamp', { stops: 0.5 }]] }).replace(
-      '<rdf:li run:step="lamp" run:stops="0.5"/>',
+    const xml = oxbowPreset(
       '<rdf:li rdf:parseType="Resource"><run:step>lamp</run:step><run:stops>0.5</run:stops></rdf:li>',
     );
     expect(readPreset('x', bytes(xml), descriptors).read.settings).toEqual({ level: 0.5 });

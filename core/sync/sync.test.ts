@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { isInside, planSchema } from './protocol';
-import { decide, documentation, merge, type State } from './three-way';
+import { decide, documentation, merge, type Decision, type State } from './three-way';
 import { addLines, removeLines } from './index-lines';
 import { resolveTemplate } from './place-templates';
 
@@ -37,11 +37,37 @@ describe('the three-way view', () => {
         if (decision === 'put' || decision === 'remove') expect(i).toBe(state);
       }),
     ));
+  /** What lies there after an agent did as it was told, which does nothing but write and remove. */
+  const carriedOut = (decision: Decision, should: State, is: State): State => {
+    if (decision === 'put') {
+      if (should === null) throw new Error('there is nothing to put');
+      return should;
+    }
+    return decision === 'remove' ? null : is;
+  };
   test('carrying a decision out brings it in step', () =>
     fc.assert(
-      fc.property(state, state, state, (state, s, i) => {
-        const decision = decide(state, s, i);
-        if (decision === 'put' || decision === 'remove') expect(decide(s, s, s)).toBe('in-step');
+      fc.property(state, state, state, (base, should, is) => {
+        const decision = decide(base, should, is);
+        fc.pre(decision === 'put' || decision === 'remove');
+        expect(decide(should, should, carriedOut(decision, should, is))).toBe('in-step');
+      }),
+    ));
+  test('where nothing is to be carried out, the next look says the same, and nobody’s work is touched', () =>
+    fc.assert(
+      fc.property(state, state, state, (base, should, is) => {
+        const decision = decide(base, should, is);
+        fc.pre(decision !== 'put' && decision !== 'remove');
+        const after = carriedOut(decision, should, is);
+        expect([after, decide(base, should, after)]).toEqual([is, decision]);
+      }),
+    ));
+  test('whoever did nothing is never told of a conflict', () =>
+    fc.assert(
+      fc.property(state, state, (base, other) => {
+        // neither where only we want a change, nor where only they made one
+        expect(decide(base, other, base)).not.toBe('conflict');
+        expect(decide(base, base, other)).not.toBe('conflict');
       }),
     ));
   test('macOS and Windows fold case and Unicode form, Linux only the form', () => {
