@@ -1,6 +1,7 @@
 /** PNG with an embedded profile: encoding by fast-png, the iCCP chunk put in behind the header (ISO/IEC 15948, 11.3.2.3). */
 import { deflateSync } from 'node:zlib';
 import { encode } from 'fast-png';
+import { crc32 } from '@/core/crc32';
 
 export function encodePng(
   width: number,
@@ -17,16 +18,6 @@ export function encodePng(
   const chunk = Buffer.alloc(body.length + 8);
   chunk.writeUInt32BE(body.length - 4, 0);
   body.copy(chunk, 4);
-  chunk.writeUInt32BE(checksum(body), body.length + 4);
+  chunk.writeUInt32BE(crc32(body), body.length + 4);
   return Buffer.concat([png.subarray(0, 33), chunk, png.subarray(33)]);
-}
-
-/** CRC-32 of ISO 3309; Node 20 has none of its own. */
-function checksum(bytes: Buffer): number {
-  let c = ~0;
-  for (const b of bytes) {
-    c ^= b;
-    for (let k = 0; k < 8; k++) c = (c >>> 1) ^ (0xedb88320 & -(c & 1));
-  }
-  return ~c >>> 0;
 }

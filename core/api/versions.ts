@@ -1,4 +1,5 @@
 /** What is done to a version: approved, converted, derived, its encoding said. */
+import { primaryNames, rangeNames, referredNames, transferNames, whiteNames } from '../look/encoding-names';
 import { array, number, object, string } from 'yup';
 import { asIs, count, endpoint, exactly, figure, id, listOf, words } from './endpoint';
 
@@ -27,17 +28,15 @@ const derivation = object({
 }).noUnknown();
 
 const coding = {
-  primaries: string().oneOf(['sRGB', 'Display P3', 'Rec. 2020', 'ProPhoto']).required(),
-  transfer: string().oneOf(['sRGB', 'linear', 'gamma 2.2', 'gamma 2.4']).required(),
-  range: string()
-    .oneOf(['full', 'legal'] as const)
-    .required(),
+  primaries: string().oneOf(primaryNames).required(),
+  transfer: string().oneOf(transferNames).required(),
+  range: string().oneOf(rangeNames).required(),
 };
 const encoding = object({
   ...coding,
   output: object(coding).noUnknown().nullable().default(null),
-  referred: string().oneOf(['display', 'scene']).required(),
-  white: string().oneOf(['D65', 'D50']).required(),
+  referred: string().oneOf(referredNames).required(),
+  white: string().oneOf(whiteNames).required(),
 }).noUnknown();
 
 const conversion = object({

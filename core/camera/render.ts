@@ -4,7 +4,7 @@
  */
 import { invertColorMatrix } from './invert-color-matrix';
 import { adapt, between, D50, spaces, toXyz } from '../color/spaces';
-import { diagonal, invert, multiply, transform, type Matrix } from '../color/matrix';
+import { diagonal, invert, multiply, transform, type Matrix, transformTo } from '../color/matrix';
 import { encodeSrgb } from '../color/transfer';
 import { temperatureOf } from '../color/robertson';
 import { hueKeeping, naturalSpline } from './curve';
@@ -72,9 +72,8 @@ export function renderer(
       const r = Math.min(top[0], values[i]!);
       const g = Math.min(top[1], values[i + 1]!);
       const b = Math.min(top[2], values[i + 2]!);
-      values[i] = hold(m[0]! * r + m[1]! * g + m[2]! * b);
-      values[i + 1] = hold(m[3]! * r + m[4]! * g + m[5]! * b);
-      values[i + 2] = hold(m[6]! * r + m[7]! * g + m[8]! * b);
+      transformTo(m, r, g, b, values, i);
+      for (let c = i; c < i + 3; c++) values[c] = hold(values[c]!);
       map?.(values, i);
       if (gain !== 1) {
         values[i] = Math.min(1, gain * values[i]!);

@@ -1,4 +1,5 @@
 /** CIE 1976 L*a*b* (ISO/CIE 11664-4) of sRGB values relative to D65, and of XYZ relative to any white; 2° observer. */
+import { transformTo } from './matrix';
 import { decodeSrgbQuickly as decodeSrgb } from './transfer-table';
 import { srgbToXyz, xyzOf, D65 } from './spaces';
 
@@ -14,9 +15,10 @@ export function labOfXyz(xyz: readonly number[], whiteXyz: readonly number[]): [
 
 /** Linear sRGB → L*a*b*, written to out[at…at+2]. */
 export function labOfLinear(r: number, g: number, b: number, out: Float64Array | number[], at = 0): void {
-  const x = f(matrix[0]! * r + matrix[1]! * g + matrix[2]! * b);
-  const y = f(matrix[3]! * r + matrix[4]! * g + matrix[5]! * b);
-  const z = f(matrix[6]! * r + matrix[7]! * g + matrix[8]! * b);
+  transformTo(matrix, r, g, b, out, at);
+  const x = f(out[at]!);
+  const y = f(out[at + 1]!);
+  const z = f(out[at + 2]!);
   out[at] = 116 * y - 16;
   out[at + 1] = 500 * (x - y);
   out[at + 2] = 200 * (y - z);

@@ -16,6 +16,20 @@ export const transform = (matrix: Matrix, values: readonly number[]): Triple => 
   matrix[6]! * values[0]! + matrix[7]! * values[1]! + matrix[8]! * values[2]!,
 ];
 
+/** The same for three of many values, written to out[at…at+2]; in place where `out` is what they came from. */
+export function transformTo(
+  matrix: Matrix,
+  r: number,
+  g: number,
+  b: number,
+  out: Float64Array | number[],
+  at: number,
+): void {
+  out[at] = matrix[0]! * r + matrix[1]! * g + matrix[2]! * b;
+  out[at + 1] = matrix[3]! * r + matrix[4]! * g + matrix[5]! * b;
+  out[at + 2] = matrix[6]! * r + matrix[7]! * g + matrix[8]! * b;
+}
+
 /** Inverse by cofactors; throws a RangeError when the matrix is singular. */
 export function invert(matrix: Matrix): number[] {
   const [a, b, c, d, e, f, g, h, i] = matrix as number[] as [

@@ -121,6 +121,8 @@ describe('a look read in another encoding', () => {
       'sRGB',
       'sRGB, sRGB',
       'x, linear, full',
+      'constructor, linear, full',
+      'sRGB, toString, full',
       'sRGB, linear, half',
       'sRGB, linear, full → ',
       'sRGB, linear, full → sRGB, linear',

@@ -1,10 +1,11 @@
 /** What a look's values mean: a look for values in another encoding, as a look for sRGB values, which is how everything here applies it. */
 import { between, spaces, type SpaceName } from '../color/spaces';
 import { linear, srgb, type Transfer } from '../color/transfer';
+import { primaryNames, rangeNames, transferNames, type PrimaryName, type TransferName } from './encoding-names';
 import { fromRows, type Encoding, type Look, type Values } from './look';
 import { sampler, type Evaluate } from './sample';
 
-const primaries: Record<string, SpaceName> = {
+const primaries: Record<PrimaryName, SpaceName> = {
   sRGB: 'srgb',
   'Display P3': 'p3',
   'Rec. 2020': 'rec2020',
@@ -16,16 +17,24 @@ const gamma = (g: number): Transfer => ({
   encode: (v) => Math.sign(v) * Math.abs(v) ** (1 / g),
   decode: (v) => Math.sign(v) * Math.abs(v) ** g,
 });
-const transfers: Record<string, Transfer> = { sRGB: srgb, linear, 'gamma 2.2': gamma(2.2), 'gamma 2.4': gamma(2.4) };
+const transfers: Record<TransferName, Transfer> = {
+  sRGB: srgb,
+  linear,
+  'gamma 2.2': gamma(2.2),
+  'gamma 2.4': gamma(2.4),
+};
 
 /** The part of an encoding that changes what a table does: what it takes, and what it gives where that is another thing. */
 export type AssumedEncoding = Pick<Encoding, 'primaries' | 'transfer' | 'range' | 'output'>;
 const plainValues = (v: Values): boolean => v.primaries === 'sRGB' && v.transfer === 'sRGB' && v.range === 'full';
 export const isPlain = (e: AssumedEncoding): boolean => plainValues(e) && plainValues(e.output ?? e);
+/** Not by `in`: a table of names has words of its own, such as "constructor". */
+const isOne = <Name extends string>(names: readonly Name[], text: string): text is Name =>
+  (names as readonly string[]).includes(text);
 const textOf = (v: Values): string => `${v.primaries}, ${v.transfer}, ${v.range}`;
 function valuesOf(text: string): Values | null {
   const [path = '', t = '', r = ''] = text.split(',').map((x) => x.trim());
-  return path in primaries && t in transfers && (r === 'full' || r === 'legal')
+  return isOne(primaryNames, path) && isOne(transferNames, t) && isOne(rangeNames, r)
     ? { primaries: path, transfer: t, range: r }
     : null;
 }
@@ -58,8 +67,9 @@ export const otherEncodings: readonly AssumedEncoding[] = [
 export function evaluateUnder(evaluate: Evaluate, encoding: AssumedEncoding): Evaluate {
   if (isPlain(encoding)) return evaluate;
   const side = (values: Values) => ({
-    space: spaces[primaries[values.primaries] ?? 'srgb'],
-    curve: transfers[values.transfer] ?? srgb,
+    // what a file names otherwise is taken for sRGB, as all that says nothing is
+    space: spaces[isOne(primaryNames, values.primaries) ? primaries[values.primaries] : 'srgb'],
+    curve: isOne(transferNames, values.transfer) ? transfers[values.transfer] : srgb,
     low: values.range === 'legal' ? 16 / 255 : 0,
     span: values.range === 'legal' ? 219 / 255 : 1,
   });

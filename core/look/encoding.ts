@@ -1,4 +1,5 @@
 /** Encodings by name, to and from the sRGB values that looks are taken for: primaries, then "-linear" where the values are light. */
+import { transformTo } from '../color/matrix';
 import { between, spaces, type SpaceName } from '../color/spaces';
 import { decodeSrgb, encodeSrgb } from '../color/transfer';
 
@@ -14,12 +15,8 @@ export function encodingOf(
   if (name === 'srgb') return null;
   const to = between(space, spaces.srgb);
   const from = between(spaces.srgb, space);
-  const by = (matrix: number[], values: Float64Array, at: number): void => {
-    const r = values[at]!;
-    const g = values[at + 1]!;
-    const b = values[at + 2]!;
-    for (let c = 0; c < 3; c++) values[at + c] = matrix[c * 3]! * r + matrix[c * 3 + 1]! * g + matrix[c * 3 + 2]! * b;
-  };
+  const by = (matrix: number[], values: Float64Array, at: number): void =>
+    transformTo(matrix, values[at]!, values[at + 1]!, values[at + 2]!, values, at);
   const each = (values: Float64Array, at: number, f: (x: number) => number): void => {
     for (let c = 0; c < 3; c++) values[at + c] = f(values[at + c]!);
   };

@@ -4,7 +4,7 @@
  */
 /** What code values mean: their primaries, their transfer, and whether they fill the whole range. */
 export interface Values {
-  primaries: string;
+  /** one of `primaries`, or as a file named them */ primaries: string;
   transfer: string;
   range: 'full' | 'legal';
 }

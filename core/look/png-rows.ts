@@ -1,20 +1,14 @@
 /** A PNG of 16-bit RGB written row by row (PNG 3rd edition, 2025), for pictures that would be too large beside their samples: only its compressed bytes are held. */
+import { crc32 } from '../crc32';
 import { Zlib } from 'fflate';
 
-const crcs = new Uint32Array(256).map((_, n) => {
-  let c = n;
-  for (let k = 0; k < 8; k++) c = c & 1 ? 0xedb88320 ^ (c >>> 1) : c >>> 1;
-  return c >>> 0;
-});
 function chunk(type: string, data: Uint8Array): Uint8Array {
   const out = new Uint8Array(12 + data.length);
   const view = new DataView(out.buffer);
   view.setUint32(0, data.length);
   for (let i = 0; i < 4; i++) out[4 + i] = type.charCodeAt(i);
   out.set(data, 8);
-  let c = 0xffffffff;
-  for (let i = 4; i < 8 + data.length; i++) c = crcs[(c ^ out[i]!) & 255]! ^ (c >>> 8);
-  view.setUint32(8 + data.length, (c ^ 0xffffffff) >>> 0);
+  view.setUint32(8 + data.length, crc32(out.subarray(4, 8 + data.length)));
   return out;
 }
 

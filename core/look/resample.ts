@@ -1,4 +1,5 @@
 /** A look at another size, with the error against its source, and a look re-expressed in another encoding. */
+import { transformTo } from '../color/matrix';
 import { between, spaces, type SpaceName } from '../color/spaces';
 import { linear, logShaper, srgb, type Transfer } from '../color/transfer';
 import { decodeSrgbQuickly as decodeSrgb, encodeSrgbQuickly as encodeSrgb } from '../color/transfer-table';
@@ -71,14 +72,8 @@ export function reexpress(look: Look, target: TableEncoding, size: number): { lo
     values[1] = decodeSrgb(values[1]!) + (g - cg);
     values[2] = decodeSrgb(values[2]!) + (b - cb);
   };
-  const by = (matrix: number[], values: Float64Array): void => {
-    const r = values[0]!;
-    const g = values[1]!;
-    const b = values[2]!;
-    values[0] = matrix[0]! * r + matrix[1]! * g + matrix[2]! * b;
-    values[1] = matrix[3]! * r + matrix[4]! * g + matrix[5]! * b;
-    values[2] = matrix[6]! * r + matrix[7]! * g + matrix[8]! * b;
-  };
+  const by = (matrix: number[], values: Float64Array): void =>
+    transformTo(matrix, values[0]!, values[1]!, values[2]!, values, 0);
   const out = fromFunction(size, look.title, (values) => {
     for (let c = 0; c < 3; c++) values[c] = curve.decode(values[c]!);
     by(toSrgb, values);

@@ -2,6 +2,7 @@
 /** What a look takes, and what it gives where that is something else. */
 import { useState } from 'react';
 import type { BodyOf } from '@/core/api';
+import { primaryNames, rangeNames, referredNames, transferNames, whiteNames } from '@/core/look/encoding-names';
 import type { Encoding as EncodingValue, Values } from '@/core/look/look';
 
 export type ConfirmedEncoding = BodyOf<'POST /api/versions/:id/encoding'>;
@@ -61,19 +62,9 @@ export function EncodingForm({ encoding, busy, onConfirm, onClose }: Props) {
 function Side({ prefix, given, values }: { prefix: string; given: string; values: Values }) {
   return (
     <>
-      <Choice
-        name={`${prefix}primaries`}
-        label={`Primaries${given}`}
-        values={['sRGB', 'Display P3', 'Rec. 2020', 'ProPhoto']}
-        value={values.primaries}
-      />
-      <Choice
-        name={`${prefix}transfer`}
-        label={`Transfer${given}`}
-        values={['sRGB', 'linear', 'gamma 2.2', 'gamma 2.4']}
-        value={values.transfer}
-      />
-      <Choice name={`${prefix}range`} label={`Range${given}`} values={['full', 'legal']} value={values.range} />
+      <Choice name={`${prefix}primaries`} label={`Primaries${given}`} values={primaryNames} value={values.primaries} />
+      <Choice name={`${prefix}transfer`} label={`Transfer${given}`} values={transferNames} value={values.transfer} />
+      <Choice name={`${prefix}range`} label={`Range${given}`} values={rangeNames} value={values.range} />
     </>
   );
 }
@@ -81,8 +72,8 @@ function Side({ prefix, given, values }: { prefix: string; given: string; values
 function Scene({ encoding }: { encoding: EncodingValue }) {
   return (
     <>
-      <Choice name="referred" label="Referred to" values={['display', 'scene']} value={encoding.referred} />
-      <Choice name="white" label="White" values={['D65', 'D50']} value={encoding.white} />
+      <Choice name="referred" label="Referred to" values={referredNames} value={encoding.referred} />
+      <Choice name="white" label="White" values={whiteNames} value={encoding.white} />
     </>
   );
 }
@@ -90,7 +81,7 @@ function Scene({ encoding }: { encoding: EncodingValue }) {
 interface ChoiceProps {
   name: string;
   label: string;
-  values: string[];
+  values: readonly string[];
   value: string;
 }
 
