@@ -1,5 +1,6 @@
 'use client';
 /** Shelves as rows of spines on a ledge, or as a dense table. Arrows walk, Enter opens, R sets the ribbon, X chooses, Alt and arrows move. */
+import dynamic from 'next/dynamic';
 import { useRef } from 'react';
 import { Notice } from '../kit/Notice';
 import { Boards } from './Boards';
@@ -10,10 +11,12 @@ import { useColumns } from './LongShelf';
 import { LongList } from './LongList';
 import { NarrowDown } from './NarrowDown';
 import { NothingFound } from './NothingFound';
-import { ShelvesDialogs } from './ShelvesDialogs';
 import { ShelvesHead } from './ShelvesHead';
 import { ShelvesValue, type ShelvesProps } from './shelves-context';
 import { SpineInHand } from './SpineInHand';
+
+/** Fetched when one is asked for: most visits open none. */
+const ShelvesDialogs = dynamic(() => import('./ShelvesDialogs').then((module) => module.ShelvesDialogs));
 
 /** How many looks and presets are fetched ahead of being pointed at. */
 const AHEAD = 60;
