@@ -22,15 +22,15 @@ export async function takeInventory(
     const at = await inside(root, place).catch(() => null);
     const stats = at ? await stat(at).catch(() => null) : null;
     if (!stats) continue;
-    for await (const f of stats.isFile() ? one(place, stats) : walk(root, place)) {
-      if (fresh[f.path]) continue;
-      const had = old[f.path];
-      const same = had && had.size === f.size && had.mtimeMs === f.mtimeMs && had.ino === f.ino;
-      const sha256 = same ? had.sha256 : await hashFile(join(root, f.path)).catch(() => null);
+    for await (const entry of stats.isFile() ? one(place, stats) : walk(root, place)) {
+      if (fresh[entry.path]) continue;
+      const had = old[entry.path];
+      const same = had && had.size === entry.size && had.mtimeMs === entry.mtimeMs && had.ino === entry.ino;
+      const sha256 = same ? had.sha256 : await hashFile(join(root, entry.path)).catch(() => null);
       if (!sha256) continue;
       if (!same) changed = true;
-      fresh[f.path] = { size: f.size, mtimeMs: f.mtimeMs, ino: f.ino, sha256 };
-      files.push({ path: f.path, size: f.size, sha256 });
+      fresh[entry.path] = { size: entry.size, mtimeMs: entry.mtimeMs, ino: entry.ino, sha256 };
+      files.push({ path: entry.path, size: entry.size, sha256 });
     }
   }
   files.sort((a, b) => (a.path < b.path ? -1 : 1));
@@ -65,10 +65,11 @@ export async function readIndexes(root: string, paths: readonly string[]): Promi
 /** The editors' own listing files, as they are; whether an editor runs is what its list says while its process lives. */
 export async function readListings(root: string, listings: Instructions['listings']): Promise<ListingReport[]> {
   return Promise.all(
-    listings.map(async (l): Promise<ListingReport> => {
-      const file = await inside(root, l.path).catch(() => null);
+    listings.map(async (listing): Promise<ListingReport> => {
+      const file = await inside(root, listing.path).catch(() => null);
       const text = file ? await readFile(file, 'utf8').catch(() => null) : null;
-      if (!file || !text || text.length > 2_000_000) return { editor: l.editor, text: null, running: false, at: null };
+      if (!file || !text || text.length > 2_000_000)
+        return { editor: listing.editor, text: null, running: false, at: null };
       let running = false;
       try {
         const { running: says, pid } = JSON.parse(text) as { running?: boolean; pid?: number };
@@ -76,7 +77,7 @@ export async function readListings(root: string, listings: Instructions['listing
       } catch {
         /* half-written: the next report has it */
       }
-      return { editor: l.editor, text, running, at: (await stat(file)).mtime.toISOString() };
+      return { editor: listing.editor, text, running, at: (await stat(file)).mtime.toISOString() };
     }),
   );
 }

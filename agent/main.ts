@@ -93,7 +93,7 @@ switch (verb) {
   case 'enrol': {
     if (!values.server || !values.code) fail('enrol needs --server URL and --code C');
     try {
-      const e = await new Server(values.server.replace(/\/$/, ''), null).enrol({
+      const given = await new Server(values.server.replace(/\/$/, ''), null).enrol({
         code: values.code,
         system,
         host: hostname(),
@@ -101,12 +101,12 @@ switch (verb) {
       });
       await remember('agent.json', {
         server: values.server.replace(/\/$/, ''),
-        token: e.token,
-        station: e.station,
-        name: e.name,
+        token: given.token,
+        station: given.station,
+        name: given.name,
         system,
       } satisfies Enrolment);
-      console.log(`enrolled as ${e.name}`);
+      console.log(`enrolled as ${given.name}`);
     } catch (error) {
       fail((error as Error).message, error instanceof ServerError ? 2 : 1);
     }
@@ -164,15 +164,15 @@ switch (verb) {
     break;
   }
   case 'status': {
-    const s = existsSync(enrolment) ? await enrolled() : null;
+    const known = existsSync(enrolment) ? await enrolled() : null;
     const open = await new Applier({ root, state, places: [], fetch: async () => {} }).open();
     console.log(
       JSON.stringify(
         {
           version: AGENT_VERSION,
-          enrolled: !!s,
-          station: s?.name ?? null,
-          server: s?.server ?? null,
+          enrolled: !!known,
+          station: known?.name ?? null,
+          server: known?.server ?? null,
           root,
           open: open ? { plan: open.plan.id, done: open.results.length, of: open.plan.operations.length } : null,
         },

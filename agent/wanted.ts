@@ -12,16 +12,20 @@ export async function sendWanted(
 ): Promise<number> {
   let sent = 0;
   const base = await realpath(root);
-  for (const w of told.wanted ?? []) {
-    if (!isInside(w.path) || !told.places.some((p) => w.path.startsWith(`${p.path}/`)) || w.size > MOST_CONTENT)
+  for (const asked of told.wanted ?? []) {
+    if (
+      !isInside(asked.path) ||
+      !told.places.some((p) => asked.path.startsWith(`${p.path}/`)) ||
+      asked.size > MOST_CONTENT
+    )
       continue;
-    const file = join(root, w.path);
+    const file = join(root, asked.path);
     const real = await realpath(file).catch(() => null);
     // a link that leaves the root is not followed
-    if (!real || !real.startsWith(base + sep) || (await stat(real)).size !== w.size) continue;
+    if (!real || !real.startsWith(base + sep) || (await stat(real)).size !== asked.size) continue;
     const bytes = await readFile(real);
-    if (createHash('sha256').update(bytes).digest('hex') !== w.sha256) continue;
-    await server.sendContent(w.sha256, w.path, bytes);
+    if (createHash('sha256').update(bytes).digest('hex') !== asked.sha256) continue;
+    await server.sendContent(asked.sha256, asked.path, bytes);
     sent++;
   }
   return sent;

@@ -88,11 +88,11 @@ function samplingRow(folder: string): Row {
 
 function profileRow(): Row {
   const profile = made();
-  const p = profileOf(profile);
+  const rendered = profileOf(profile);
   const points = haltonPoints(1500);
   const neutral = [0.52, 1, 0.61];
   const values = Float64Array.from(points);
-  renderer(p, neutral, STAGES, 'prophoto-linear')(values);
+  renderer(rendered, neutral, STAGES, 'prophoto-linear')(values);
   let most = 0;
   for (let i = 0; i < points.length; i += 3)
     independent(profile, neutral, [points[i]!, points[i + 1]!, points[i + 2]!], STAGES).forEach((x, c) => {

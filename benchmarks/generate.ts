@@ -64,24 +64,24 @@ const second = [
   'Study',
 ];
 
-export function settings(r: () => number): Settings {
+export function settings(next: () => number): Settings {
   return {
-    level: r() * 1.6 - 0.8,
-    contrast: 0.8 + r() * 0.7,
-    warmth: r() * 120 - 60,
-    tintShift: r() * 40 - 20,
-    chroma: 0.4 + r() * 1.2,
-    toe: r() * 60 - 30,
-    shoulder: r() * 60 - 30,
-    tintDark: { hue: r() * 360, amount: r() * 0.05 },
-    tintLight: { hue: r() * 360, amount: r() * 0.04 },
+    level: next() * 1.6 - 0.8,
+    contrast: 0.8 + next() * 0.7,
+    warmth: next() * 120 - 60,
+    tintShift: next() * 40 - 20,
+    chroma: 0.4 + next() * 1.2,
+    toe: next() * 60 - 30,
+    shoulder: next() * 60 - 30,
+    tintDark: { hue: next() * 360, amount: next() * 0.05 },
+    tintLight: { hue: next() * 360, amount: next() * 0.04 },
     hueSectors: [
       {
-        center: r() * 360,
-        width: 60 + r() * 90,
-        turn: r() * 30 - 15,
-        chroma: 0.7 + r() * 0.6,
-        lightness: r() * 0.06 - 0.03,
+        center: next() * 360,
+        width: 60 + next() * 90,
+        turn: next() * 30 - 15,
+        chroma: 0.7 + next() * 0.6,
+        lightness: next() * 0.06 - 0.03,
       },
     ],
   };
@@ -91,7 +91,7 @@ export function settings(r: () => number): Settings {
 export async function writePack(file: string, count: number): Promise<number> {
   const out = createWriteStream(file);
   const zip = new Zip();
-  const r = random(11);
+  const next = random(11);
   const waits: Promise<unknown>[] = [];
   let total = 0;
   zip.ondata = (flateError, data, final) => {
@@ -101,7 +101,7 @@ export async function writePack(file: string, count: number): Promise<number> {
   };
   for (let i = 0; i < count; i++) {
     const title = `${first[i % 20]} ${second[Math.floor(i / 20) % 20]} ${i}`;
-    const bytes = writeCubeBytes(fromRows(11, title, compileMany(settings(r))));
+    const bytes = writeCubeBytes(fromRows(11, title, compileMany(settings(next))));
     const zipDeflate = new ZipDeflate(`Large pack/${first[i % 20]}/${second[Math.floor(i / 20) % 20]}/${title}.cube`, {
       level: 1,
     });
@@ -221,12 +221,12 @@ export function fingerprints(count: number): {
   all: Int16Array;
   rows: { id: string; group: string; fingerprint: Buffer }[];
 } {
-  const r = random(5);
+  const next = random(5);
   const all = new Int16Array(count * 192);
   const rows: { id: string; group: string; fingerprint: Buffer }[] = [];
   let last: Settings = {};
   for (let i = 0; i < count; i++) {
-    const s = i % 40 === 39 ? { ...last, level: (last.level as number) + 0.002 } : settings(r);
+    const s = i % 40 === 39 ? { ...last, level: (last.level as number) + 0.002 } : settings(next);
     const int16Array = fingerprint(compile(s));
     last = s;
     all.set(int16Array, i * 192);

@@ -19,8 +19,8 @@ const HEIGHT = 4000;
 
 /** The demo's vessels, repeated to 24 megapixels. */
 async function bring(): Promise<{ id: string; sha: Buffer }> {
-  const f = cameraFrames[0]!;
-  const small = readDng((await cameraFrame(f)).dng);
+  const frame = cameraFrames[0]!;
+  const small = readDng((await cameraFrame(frame)).dng);
   const mosaic = new Uint16Array(WIDTH * HEIGHT);
   const w = small.width - (small.width & 1);
   const h = small.height - (small.height & 1);
@@ -34,16 +34,16 @@ async function bring(): Promise<{ id: string; sha: Buffer }> {
     black: small.black[0]!,
     white: small.white[0]!,
     neutral: small.neutral,
-    maker: f.camera.maker,
-    model: f.camera.model,
-    unique: f.camera.unique,
+    maker: frame.camera.maker,
+    model: frame.camera.model,
+    unique: frame.camera.unique,
     serial: 'bench',
     lens: 'Perrin 50 mm f/2',
     focal: 50,
     aperture: 8,
     iso: 100,
     date: '2026:10:14 11:20:00',
-    profile: profileFor(believed(f.camera), null, 'Embedded'),
+    profile: profileFor(believed(frame.camera), null, 'Embedded'),
     jpeg: null,
   });
   const person = await librarian();
@@ -98,10 +98,10 @@ async function drawnAcross(page: Page): Promise<{ rate: number; worst: number }>
   const frames = page.evaluate(
     () =>
       new Promise<number[]>((done) => {
-        const l: number[] = [];
+        const times: number[] = [];
         const step = (t: number): void => {
-          l.push(t);
-          if ((window as unknown as { rests?: boolean }).rests) done(l);
+          times.push(t);
+          if ((window as unknown as { rests?: boolean }).rests) done(times);
           else requestAnimationFrame(step);
         };
         requestAnimationFrame(step);

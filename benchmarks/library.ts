@@ -25,18 +25,18 @@ export async function packRows(files: number): Promise<Row[]> {
   try {
     const unpacked = await writePack(file, files);
     const size = statSync(file).size;
-    const a = await beginArrival(person, { name: 'Large pack.zip', files: [{ path: 'Large pack.zip', size }] });
+    const begun = await beginArrival(person, { name: 'Large pack.zip', files: [{ path: 'Large pack.zip', size }] });
     const bytes = readFileSync(file);
     for (let at = 0; at < size; at += 8 << 20)
-      await uploadPart(person, a.files[0]!.id, at, bytes.subarray(at, at + (8 << 20)));
+      await uploadPart(person, begun.files[0]!.id, at, bytes.subarray(at, at + (8 << 20)));
     // the worker must not take it up: it is read here
-    await pool().query(`update arrival set status = 'reading' where id = $1`, [a.arrival]);
-    await finishUpload(person, a.files[0]!.id);
+    await pool().query(`update arrival set status = 'reading' where id = $1`, [begun.arrival]);
+    await finishUpload(person, begun.files[0]!.id);
     const t = performance.now();
     execFileSync('unzip', ['-q', file, '-d', join(folder, 'out')]);
     execFileSync('sh', ['-c', `find '${join(folder, 'out')}' -type f -print0 | xargs -0 sha256sum > /dev/null`]);
     const reference = performance.now() - t;
-    const result = spawnSync(process.execPath, ['dist/bench-read-arrival.mjs', a.arrival], {
+    const result = spawnSync(process.execPath, ['dist/bench-read-arrival.mjs', begun.arrival], {
       encoding: 'utf8',
       env: process.env,
     });
@@ -46,7 +46,7 @@ export async function packRows(files: number): Promise<Row[]> {
       entries: number;
       megabytes: number;
     };
-    await discardArrival(person, a.arrival);
+    await discardArrival(person, begun.arrival);
     return [
       {
         name: `take in a pack of ${files.toLocaleString('en')} files, ${(unpacked / 1e6).toFixed(0)} MB, from stored upload to table`,
@@ -72,8 +72,8 @@ export async function catalogueRows(items: number): Promise<Row[]> {
 
 export async function searchRow(items: number): Promise<Row> {
   const person = await librarian();
-  const r = random(3);
-  const pick = <T>(l: T[]): T => l[Math.floor(r() * l.length)]!;
+  const next = random(3);
+  const pick = <T>(l: T[]): T => l[Math.floor(next() * l.length)]!;
   const words = [
     'amber',
     'slate kiln',
@@ -148,12 +148,12 @@ export function copiesRow(looks: number): Row {
 }
 
 export async function backupRow(items: number): Promise<Row> {
-  const r = random(9);
+  const next = random(9);
   const folder = mkdtempSync(join(tmpdir(), 'etagere-bench-'));
   for (let i = 0; i < items; i += 200) {
     const list = Array.from({ length: 200 }, () => {
       const bytes = Buffer.alloc(20_000);
-      for (let k = 0; k < bytes.length; k += 4) bytes.writeUInt32LE(Math.floor(r() * 4294967296), k);
+      for (let k = 0; k < bytes.length; k += 4) bytes.writeUInt32LE(Math.floor(next() * 4294967296), k);
       return { sha256: sha256(bytes), bytes };
     });
     await transaction((sql) => putBlobs(sql, list));

@@ -12,8 +12,8 @@ import { median, ok, print, type Row } from './rows';
 
 /** How much of its processors this machine was refused by its host since it began to run: [refused, all], in ticks (proc(5), /proc/stat). */
 const ticks = (): [number, number] => {
-  const t = readFileSync('/proc/stat', 'utf8').split('\n')[0]!.trim().split(/\s+/).slice(1, 9).map(Number);
-  return [t[7]!, t.reduce((a, b) => a + b, 0)];
+  const ticks = readFileSync('/proc/stat', 'utf8').split('\n')[0]!.trim().split(/\s+/).slice(1, 9).map(Number);
+  return [ticks[7]!, ticks.reduce((a, b) => a + b, 0)];
 };
 /** One thread's SHA-256 in MB/s: what the machine can do at the moment, against which figures in milliseconds have to be seen. */
 const hashing = (): number => {

@@ -4,7 +4,7 @@ import type { Person } from './people/roles';
 import { one } from './db/query';
 
 export async function navigationCounts(person: Person): Promise<Record<string, number>> {
-  const r = await one<{ arrival: number; rollouts: number }>(
+  const counts = await one<{ arrival: number; rollouts: number }>(
     pool(),
     `
       select
@@ -20,5 +20,5 @@ export async function navigationCounts(person: Person): Promise<Record<string, n
         ) as rollouts
     `,
   );
-  return { ...(person.role === 'retoucher' ? {} : { Arrival: r.arrival }), Rollouts: r.rollouts };
+  return { ...(person.role === 'retoucher' ? {} : { Arrival: counts.arrival }), Rollouts: counts.rollouts };
 }

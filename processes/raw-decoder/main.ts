@@ -51,15 +51,15 @@ class Refused extends Error {}
 const three = (m: number[][] | undefined): number[] => (m ?? []).slice(0, 3).flatMap((r) => r.slice(0, 3));
 
 /** XYZ to camera, from what the decoder knows of this camera: its own tables, else its matrix to sRGB. */
-function colorMatrix(c: Meta['color_data']): { matrix: number[]; illuminant: number } {
-  for (const own of c.dng_color ?? []) {
+function colorMatrix(colors: Meta['color_data']): { matrix: number[]; illuminant: number } {
+  for (const own of colors.dng_color ?? []) {
     const matrix = three(own.colormatrix);
     if (matrix.some((v) => v !== 0)) return { matrix, illuminant: own.illuminant || 21 };
   }
-  const known = three(c.cam_xyz);
+  const known = three(colors.cam_xyz);
   if (known.length === 9 && known.some((v) => v !== 0)) return { matrix: known, illuminant: 21 };
   try {
-    return { matrix: invert(multiply(srgbToXyz, three(c.rgb_cam))), illuminant: 21 };
+    return { matrix: invert(multiply(srgbToXyz, three(colors.rgb_cam))), illuminant: 21 };
   } catch {
     return { matrix: invert(srgbToXyz), illuminant: 21 };
   }
@@ -76,11 +76,16 @@ function patternOf(meta: Meta): [number, number, number, number] {
     if (letter === 'B') return 2;
     return 1;
   };
-  const p: [number, number, number, number] = [at(0, 0), at(0, 1), at(1, 0), at(1, 1)];
+  const pattern: [number, number, number, number] = [at(0, 0), at(0, 1), at(1, 0), at(1, 1)];
   for (let r = 2; r < 8; r += 2)
-    if (at(r, 0) !== p[0] || at(r, 1) !== p[1] || at(r + 1, 0) !== p[2] || at(r + 1, 1) !== p[3])
+    if (
+      at(r, 0) !== pattern[0] ||
+      at(r, 1) !== pattern[1] ||
+      at(r + 1, 0) !== pattern[2] ||
+      at(r + 1, 1) !== pattern[3]
+    )
       throw new Refused('Its sensor is of a pattern that is not developed here.');
-  return p;
+  return pattern;
 }
 
 interface Unpacked {
@@ -143,8 +148,8 @@ function dateOf({ timestamp }: Meta): string {
 }
 
 /** The color matrix alone, as a profile. */
-function profileOf(m: Meta, unique: string): Dcp {
-  const { matrix, illuminant } = colorMatrix(m.color_data);
+function profileOf(meta: Meta, unique: string): Dcp {
+  const { matrix, illuminant } = colorMatrix(meta.color_data);
   const profile: Dcp = { little: true, tags: new Map() };
   setText(profile, 50936, `${unique}, from the decoder`);
   setNumbers(profile, 50721, 10, matrix);
@@ -153,32 +158,34 @@ function profileOf(m: Meta, unique: string): Dcp {
 }
 
 async function main(): Promise<void> {
-  const { meta: m, samples, jpeg } = await unpacked(new Uint8Array(readFileSync(0)));
-  const cfa = patternOf(m);
+  const { meta, samples, jpeg } = await unpacked(new Uint8Array(readFileSync(0)));
+  const cfa = patternOf(meta);
   const unique =
-    m.color_data.UniqueCameraModel || [m.camera_make, m.camera_model].filter(Boolean).join(' ') || 'unknown camera';
+    meta.color_data.UniqueCameraModel ||
+    [meta.camera_make, meta.camera_model].filter(Boolean).join(' ') ||
+    'unknown camera';
   const shown = jpeg?.format === 'jpeg' && jpeg.data.length > 100 ? frameFacts(jpeg.data) : null;
   process.stdout.write(
     writeDng({
-      width: m.width,
-      height: m.height,
+      width: meta.width,
+      height: meta.height,
       cfa,
-      mosaic: mosaicOf(m, samples),
-      black: m.color_data.black,
-      white: m.color_data.maximum,
-      neutral: neutralOf(m),
-      maker: m.camera_make || 'unknown',
-      model: m.camera_model || 'unknown',
+      mosaic: mosaicOf(meta, samples),
+      black: meta.color_data.black,
+      white: meta.color_data.maximum,
+      neutral: neutralOf(meta),
+      maker: meta.camera_make || 'unknown',
+      model: meta.camera_model || 'unknown',
       unique,
-      serial: m.shootinginfo?.BodySerial ?? '',
-      lens: m.lens?.Lens ?? '',
-      focal: m.focal_len || 0,
-      aperture: m.aperture || 0,
-      iso: m.iso_speed || 0,
-      date: dateOf(m),
-      profile: profileOf(m, unique),
+      serial: meta.shootinginfo?.BodySerial ?? '',
+      lens: meta.lens?.Lens ?? '',
+      focal: meta.focal_len || 0,
+      aperture: meta.aperture || 0,
+      iso: meta.iso_speed || 0,
+      date: dateOf(meta),
+      profile: profileOf(meta, unique),
       jpeg: shown && jpeg ? { bytes: jpeg.data.slice(), width: shown.width, height: shown.height } : null,
-      orientation: { 3: 3, 5: 8, 6: 6 }[m.flip] ?? 1,
+      orientation: { 3: 3, 5: 8, 6: 6 }[meta.flip] ?? 1,
     }),
   );
 }

@@ -16,7 +16,7 @@ export interface ActivityRow {
 /** Newest first, below an id; with the name that the subject bears now. */
 export const activity = async (
   sql: Sql,
-  f: { below: number | null; person: string | null; subject: string | null; subjectId: string | null },
+  filter: { below: number | null; person: string | null; subject: string | null; subjectId: string | null },
   most: number,
 ): Promise<ActivityRow[]> =>
   many<ActivityRow>(
@@ -79,7 +79,7 @@ export const activity = async (
       order by e.id desc
       limit $5
     `,
-    [f.below, f.person, f.subject, f.subjectId, most],
+    [filter.below, filter.person, filter.subject, filter.subjectId, most],
   );
 export const actors = async (sql: Sql): Promise<{ id: string; name: string }[]> =>
   many<{ id: string; name: string }>(sql, 'select id, name from person order by name');

@@ -24,7 +24,7 @@ export const subjects = [
 
 export async function listActivity(
   person: Person,
-  f: { below?: string; person?: string; subject?: string },
+  filter: { below?: string; person?: string; subject?: string },
   most = 100,
 ): Promise<{ rows: q.ActivityRow[]; people: { id: string; name: string }[]; more: number | null }> {
   allow(person, 'activity.view');
@@ -32,9 +32,9 @@ export async function listActivity(
   const rows = await q.activity(
     sql,
     {
-      below: /^\d{1,15}$/.test(f.below ?? '') ? Number(f.below) : null,
-      person: isUuid(f.person ?? '') ? must(f.person) : null,
-      subject: (subjects as readonly string[]).includes(f.subject ?? '') ? must(f.subject) : null,
+      below: /^\d{1,15}$/.test(filter.below ?? '') ? Number(filter.below) : null,
+      person: isUuid(filter.person ?? '') ? must(filter.person) : null,
+      subject: (subjects as readonly string[]).includes(filter.subject ?? '') ? must(filter.subject) : null,
       subjectId: null,
     },
     most + 1,

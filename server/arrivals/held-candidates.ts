@@ -62,10 +62,10 @@ export async function heldFor(sql: Sql, entries: readonly Incoming[]): Promise<H
   const all = kinds.length ? await q.prints(sql, kinds) : [];
   const known = new Set<string>();
   const out: Held[] = [];
-  for (const r of [...direct, ...like, ...all])
-    if (!known.has(r.version_id)) {
-      known.add(r.version_id);
-      out.push(held(r));
+  for (const row of [...direct, ...like, ...all])
+    if (!known.has(row.version_id)) {
+      known.add(row.version_id);
+      out.push(held(row));
     }
   return new HeldIndex(out);
 }

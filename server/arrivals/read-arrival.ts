@@ -97,9 +97,9 @@ export async function readArrival(job: JobContext): Promise<{ entries: number }>
     const ahead: { size: number; made: Promise<Made> }[] = [];
     let waiting = 0;
     const next = async () => {
-      const a = must(ahead.shift());
-      waiting -= a.size;
-      await take(await a.made);
+      const member = must(ahead.shift());
+      waiting -= member.size;
+      await take(await member.made);
     };
     for await (const archiveEvent of contentsOf(arrival, await q.filesOf(sql, id), known)) {
       const made = madeOf(archiveEvent, known);

@@ -84,12 +84,12 @@ export async function compareRelease(person: Person, arrival: q.ArrivalRow): Pro
       meaning: meaning(old, entry),
     });
   }
-  for (const m of before)
-    if (!seen.has(m.path))
+  for (const member of before)
+    if (!seen.has(member.path))
       changes.push({
-        path: m.path,
-        title: m.title,
-        itemId: m.item_id,
+        path: member.path,
+        title: member.title,
+        itemId: member.item_id,
         what: 'gone',
         meaning: 'no longer in the pack; what is held of it stays',
       });
@@ -112,21 +112,25 @@ function meaning(
 ): string {
   const out: string[] = [];
   if (entry.kind === 'preset') {
-    const c = settingChanges((old.facts.settings ?? {}) as Settings, (entry.facts.settings ?? {}) as Settings);
+    const changes = settingChanges((old.facts.settings ?? {}) as Settings, (entry.facts.settings ?? {}) as Settings);
     out.push(
-      c.length
-        ? `${c.length} ${c.length === 1 ? 'setting' : 'settings'} changed: ${c
+      changes.length
+        ? `${changes.length} ${changes.length === 1 ? 'setting' : 'settings'} changed: ${changes
             .slice(0, 4)
             .map((x) => x.title.toLowerCase())
-            .join(', ')}${c.length > 4 ? ' …' : ''}`
+            .join(', ')}${changes.length > 4 ? ' …' : ''}`
         : 'the same settings',
     );
   }
   if (typeof old.facts.size === 'number' && old.facts.size !== entry.facts.size)
     out.push(`${old.facts.size} → ${String(entry.facts.size)} points`);
   if (old.fingerprint && entry.fingerprint) {
-    const d = fingerprintDistance(fingerprintOfBytes(old.fingerprint), fingerprintOfBytes(entry.fingerprint));
-    out.push(d.max < 0.05 ? 'the same effect' : `mean ΔE00 ${d.mean.toFixed(2)}, at most ${d.max.toFixed(1)}`);
+    const distance = fingerprintDistance(fingerprintOfBytes(old.fingerprint), fingerprintOfBytes(entry.fingerprint));
+    out.push(
+      distance.max < 0.05
+        ? 'the same effect'
+        : `mean ΔE00 ${distance.mean.toFixed(2)}, at most ${distance.max.toFixed(1)}`,
+    );
   }
   return out.join('; ') || 'other content';
 }

@@ -69,9 +69,9 @@ export async function arrivalView(person: Person, id: string, only: string | nul
   };
   const told = rows.map((entry) => ({
     ...entry,
-    needs: entry.needs.map((n) => ({
-      ...n,
-      where: whereIs(n.name),
+    needs: entry.needs.map((need) => ({
+      ...need,
+      where: whereIs(need.name),
     })),
   }));
   return {
@@ -139,7 +139,7 @@ export async function correctEntries(
   input: BodyOf<'PATCH /api/arrivals/:id'>,
 ): Promise<{ changed: number }> {
   allow(person, 'arrival.accept');
-  const c = checked(arrivalEndpoints['PATCH /api/arrivals/:id'].body, input);
+  const correction = checked(arrivalEndpoints['PATCH /api/arrivals/:id'].body, input);
   return transaction(async (sql) => {
     const arrival = await q.arrivalById(sql, id, true);
     if (!arrival || arrival.status !== 'ready')
@@ -149,21 +149,28 @@ export async function correctEntries(
         id,
         'Reload the page.',
       );
-    const ids = c.group ? await q.groupIds(sql, id, c.group) : c.entries;
+    const ids = correction.group ? await q.groupIds(sql, id, correction.group) : correction.entries;
     const rows = await q.entriesOf(sql, id, ids as number[]);
-    const kind = c.kind;
+    const kind = correction.kind;
     if (!rows.length) throw new Problem('arrival-nothing', 'Nothing is chosen.', id, 'Choose at least one file.');
-    for (const entry of rows) refuseUntakeable(entry, c.outcome, kind ?? entry.kind);
-    refuseWithoutTarget(rows, c);
+    for (const entry of rows) refuseUntakeable(entry, correction.outcome, kind ?? entry.kind);
+    refuseWithoutTarget(rows, correction);
     let changed = 0;
     for (const entry of rows)
       changed += await q.correctEntries(sql, id, [entry.id], {
-        outcome: c.outcome,
+        outcome: correction.outcome,
         kind,
-        itemId: c.outcome === 'new' ? null : (c.itemId ?? (c.entryId ? null : entry.target_item_id)),
-        entryId: c.outcome === 'new' || c.itemId ? null : (c.entryId ?? entry.target_entry_id),
+        itemId:
+          correction.outcome === 'new'
+            ? null
+            : (correction.itemId ?? (correction.entryId ? null : entry.target_item_id)),
+        entryId:
+          correction.outcome === 'new' || correction.itemId ? null : (correction.entryId ?? entry.target_entry_id),
       });
-    await record(sql, actorOf(person), 'arrival', id, 'corrected', null, { entries: changed, outcome: c.outcome });
+    await record(sql, actorOf(person), 'arrival', id, 'corrected', null, {
+      entries: changed,
+      outcome: correction.outcome,
+    });
     return { changed };
   });
 }

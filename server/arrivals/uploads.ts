@@ -30,11 +30,16 @@ export async function beginArrival(
   input: BodyOf<'POST /api/uploads'>,
 ): Promise<{ arrival: string; files: UploadView[] }> {
   allow(person, 'arrival.make');
-  const a = checked(arrivalEndpoints['POST /api/uploads'].body, input);
+  const announced = checked(arrivalEndpoints['POST /api/uploads'].body, input);
   const id = v7();
-  const files = a.files.map((f) => ({ id: v7(), path: entryPath(f.path) || clean(f.path), size: f.size, received: 0 }));
+  const files = announced.files.map((f) => ({
+    id: v7(),
+    path: entryPath(f.path) || clean(f.path),
+    size: f.size,
+    received: 0,
+  }));
   return transaction(async (sql) => {
-    await q.insertArrival(sql, { id, name: clean(a.name), personId: person.id });
+    await q.insertArrival(sql, { id, name: clean(announced.name), personId: person.id });
     await q.insertUploads(
       sql,
       person.id,
@@ -50,7 +55,10 @@ export async function beginArrival(
       files.map((f) => f.id),
       files.map(() => null),
     );
-    await record(sql, actorOf(person), 'arrival', id, 'announced', null, { name: clean(a.name), files: files.length });
+    await record(sql, actorOf(person), 'arrival', id, 'announced', null, {
+      name: clean(announced.name),
+      files: files.length,
+    });
     return { arrival: id, files };
   });
 }

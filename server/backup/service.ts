@@ -27,16 +27,16 @@ function program(
   url: string,
   input: 'pipe' | 'ignore' = 'ignore',
 ): { child: ChildProcess; done: Promise<void> } {
-  const u = new URL(url);
+  const address = new URL(url);
   const child = spawn(name, args, {
     stdio: [input, 'pipe', 'pipe'],
     env: {
       ...process.env,
-      PGHOST: u.hostname,
-      PGPORT: u.port,
-      PGUSER: decodeURIComponent(u.username),
-      PGPASSWORD: decodeURIComponent(u.password),
-      PGDATABASE: u.pathname.slice(1),
+      PGHOST: address.hostname,
+      PGPORT: address.port,
+      PGUSER: decodeURIComponent(address.username),
+      PGPASSWORD: decodeURIComponent(address.password),
+      PGDATABASE: address.pathname.slice(1),
     },
   });
   let said = '';
@@ -61,9 +61,9 @@ export function dump(url = databaseUrl()): { stream: Readable; done: Promise<voi
 /** Writes a backup into a file, which is there whole or not at all. */
 export async function backup(file: string, url = databaseUrl()): Promise<{ file: string; bytes: number }> {
   const part = `${file}.part`;
-  const d = dump(url);
+  const dumping = dump(url);
   try {
-    await Promise.all([pipeline(d.stream, createWriteStream(part)), d.done]);
+    await Promise.all([pipeline(dumping.stream, createWriteStream(part)), dumping.done]);
     const handle = await open(part, 'r+');
     try {
       await handle.sync();
@@ -118,30 +118,30 @@ export async function restore(
   const fresh = `${name}_restoring_${mark}`;
   const kept = `${name}_before_${mark}`;
   const at = (db: string): string => {
-    const u = new URL(url);
-    u.pathname = `/${db}`;
-    return u.toString();
+    const address = new URL(url);
+    address.pathname = `/${db}`;
+    return address.toString();
   };
-  const q = (s: string): string => `"${s.replace(/"/g, '""')}"`;
+  const quoted = (s: string): string => `"${s.replace(/"/g, '""')}"`;
   const admin = new pg.Client({ connectionString: at('postgres') });
   await admin.connect();
   try {
-    await admin.query(`create database ${q(fresh)}`);
+    await admin.query(`create database ${quoted(fresh)}`);
     try {
-      const p = program(
+      const restoring = program(
         'pg_restore',
         ['--no-owner', '--exit-on-error', '--jobs=2', `--dbname=${fresh}`, file],
         at(fresh),
       );
-      must(p.child.stdout).resume();
-      await p.done.catch((error: Error) => {
+      must(restoring.child.stdout).resume();
+      await restoring.done.catch((error: Error) => {
         throw invalid(file, error.message.slice(0, 300));
       });
       const told = await check(at(fresh), file);
       await migrate(at(fresh), migrations);
       await closePool();
       // nobody may come between: the database is closed, whoever is in it is sent off, and the two change names
-      await admin.query(`alter database ${q(name)} allow_connections false`);
+      await admin.query(`alter database ${quoted(name)} allow_connections false`);
       try {
         await admin.query(
           `
@@ -151,21 +151,21 @@ export async function restore(
           `,
           [[name, fresh]],
         );
-        await admin.query(`alter database ${q(name)} rename to ${q(kept)}`);
-        await admin.query(`alter database ${q(fresh)} rename to ${q(name)}`);
+        await admin.query(`alter database ${quoted(name)} rename to ${quoted(kept)}`);
+        await admin.query(`alter database ${quoted(fresh)} rename to ${quoted(name)}`);
       } catch (error) {
-        await admin.query(`alter database ${q(name)} allow_connections true`).catch(() => {});
+        await admin.query(`alter database ${quoted(name)} allow_connections true`).catch(() => {});
         throw error;
       }
-      for (const r of await many<{ datname: string }>(
+      for (const row of await many<{ datname: string }>(
         admin,
         'select datname from pg_database where datname like $1 and datname <> $2',
         [`${name.replace(/[_%\\]/g, '\\$&')}\\_before\\_%`, kept],
       ))
-        await admin.query(`drop database ${q(r.datname)} with (force)`);
+        await admin.query(`drop database ${quoted(row.datname)} with (force)`);
       return { ...told, kept };
     } catch (error) {
-      await admin.query(`drop database if exists ${q(fresh)} with (force)`);
+      await admin.query(`drop database if exists ${quoted(fresh)} with (force)`);
       throw error;
     }
   } finally {
@@ -246,15 +246,15 @@ export async function restoreFor(
   const file = join(folder, `restore-${randomBytes(6).toString('hex')}`);
   try {
     await pipeline(body, createWriteStream(file, { mode: 0o600 }));
-    const r = await restore(file, join(process.cwd(), 'db', 'migrations'));
+    const restored = await restore(file, join(process.cwd(), 'db', 'migrations'));
     await transaction((sql) =>
       record(sql, { personId: null, name: person.name }, 'studio', 'backup', 'restored', null, {
-        items: r.items,
-        versions: r.versions,
-        contents: r.contents,
+        items: restored.items,
+        versions: restored.versions,
+        contents: restored.contents,
       }),
     );
-    return { items: r.items, versions: r.versions, contents: r.contents };
+    return { items: restored.items, versions: restored.versions, contents: restored.contents };
   } finally {
     await rm(file, { force: true });
   }

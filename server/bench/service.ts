@@ -70,17 +70,19 @@ function neutralUnder(text: string, shot: readonly number[], dcp: Dcp): number[]
 const isWhite = (kelvin: number, tint: number): boolean => kelvin >= 2000 && kelvin <= 50000 && Math.abs(tint) <= 150;
 
 async function dcpOf(version: string): Promise<{ dcp: Dcp; title: string; itemId: string }> {
-  const v = await versionById(pool(), version);
-  if (!v) throw new Problem('not-found', 'There is no such version.', version, 'Choose another.');
-  if (v.kind !== 'camera-profile' || v.format !== 'dcp')
-    throw new Problem('profile-kind', `${v.title} is no DNG camera profile.`, v.title, 'Take one of those.');
-  return { dcp: readDcp(new Uint8Array(await getBlob(v.sha256))), title: v.title, itemId: v.item_id };
+  const found = await versionById(pool(), version);
+  if (!found) throw new Problem('not-found', 'There is no such version.', version, 'Choose another.');
+  if (found.kind !== 'camera-profile' || found.format !== 'dcp')
+    throw new Problem('profile-kind', `${found.title} is no DNG camera profile.`, found.title, 'Take one of those.');
+  return { dcp: readDcp(new Uint8Array(await getBlob(found.sha256))), title: found.title, itemId: found.item_id };
 }
 
 /** The bytes of an ICC input profile, null for a version that is none. */
 async function iccInput(version: string): Promise<Uint8Array | null> {
-  const v = await versionById(pool(), version);
-  return v?.kind === 'camera-profile' && v.format === 'icc' ? new Uint8Array(await getBlob(v.sha256)) : null;
+  const found = await versionById(pool(), version);
+  return found?.kind === 'camera-profile' && found.format === 'icc'
+    ? new Uint8Array(await getBlob(found.sha256))
+    : null;
 }
 
 export interface Base {
@@ -92,26 +94,26 @@ export interface Base {
 /** The table that develops a frame's camera data by a profile ("plain" for none), at a white balance, with these rungs; anchored where asked. */
 export async function baseTable(
   person: Person,
-  a: { frame: string; version: string; stages?: string | undefined; white?: string; anchor?: number | null },
+  asked: { frame: string; version: string; stages?: string | undefined; white?: string; anchor?: number | null },
 ): Promise<Base> {
   allow(person, 'view');
-  const [frame] = uuids([a.frame]);
-  if (!frame) throw new Problem('not-found', 'There is no such frame.', a.frame, 'Choose another frame.');
+  const [frame] = uuids([asked.frame]);
+  if (!frame) throw new Problem('not-found', 'There is no such frame.', asked.frame, 'Choose another frame.');
   const dng = await cameraHead(frame);
-  const icc = a.version === 'plain' ? null : await iccInput(a.version);
+  const icc = asked.version === 'plain' ? null : await iccInput(asked.version);
   if (icc) {
     // it says nothing of whites: the file's own profile tells which one this is
     const own = plainProfile(dng.profile);
-    const neutral = neutralUnder(a.white ?? 'as', dng.neutral, own);
+    const neutral = neutralUnder(asked.white ?? 'as', dng.neutral, own);
     const white = whitePoint(profileOf(own), neutral);
     return { look: await inputTable(icc, neutral), neutral, white, shot: whitePoint(profileOf(own), dng.neutral) };
   }
-  const dcp = a.version === 'plain' ? plainProfile(dng.profile) : (await dcpOf(a.version)).dcp;
+  const dcp = asked.version === 'plain' ? plainProfile(dng.profile) : (await dcpOf(asked.version)).dcp;
   const stages = (
-    a.stages === undefined ? STAGES : STAGES.filter((s) => must(a.stages).split(',').includes(s))
+    asked.stages === undefined ? STAGES : STAGES.filter((s) => must(asked.stages).split(',').includes(s))
   ) as readonly Stage[];
-  const neutral = neutralUnder(a.white ?? 'as', dng.neutral, dcp);
-  const profile = profileOf(a.anchor ? anchor(dcp, neutral, a.anchor) : dcp);
+  const neutral = neutralUnder(asked.white ?? 'as', dng.neutral, dcp);
+  const profile = profileOf(asked.anchor ? anchor(dcp, neutral, asked.anchor) : dcp);
   return {
     look: profileTable(profile, neutral, stages),
     neutral,
@@ -126,42 +128,42 @@ export async function keepAnchored(
   input: unknown,
 ): Promise<{ itemId: string; versionId: string; after: White }> {
   allow(person, 'profile.edit');
-  const a = checked(benchEndpoints['POST /api/bench/anchor'].body, input) as {
+  const asked = checked(benchEndpoints['POST /api/bench/anchor'].body, input) as {
     version: string;
     frame: string;
     white: string;
     kelvin: number;
     title: string;
   };
-  const dng = await cameraHead(a.frame);
-  const source = await dcpOf(a.version);
-  const neutral = neutralUnder(a.white, dng.neutral, source.dcp);
-  const made = anchor(source.dcp, neutral, a.kelvin);
+  const dng = await cameraHead(asked.frame);
+  const source = await dcpOf(asked.version);
+  const neutral = neutralUnder(asked.white, dng.neutral, source.dcp);
+  const made = anchor(source.dcp, neutral, asked.kelvin);
   const bytes = writeDcp(made);
   const facts = cameraProfileFacts(bytes);
   const after = whitePoint(profileOf(readDcp(bytes)), neutral);
   const from = must(await itemById(pool(), source.itemId, person.id));
   await allowUnderLicence(person, from, 'convert');
   // made for the neutral of one frame, it is for that frame's body; the file bears the model's name, as the camera's own files do
-  const on = (await frames(pool())).find((f) => f.id === a.frame);
+  const on = (await frames(pool())).find((f) => f.id === asked.frame);
   const body = on?.camera ? bodyOf(on) : facts.camera;
   return transaction(async (sql) => {
     const out = await createItem(sql, actorOf(person), {
       kind: 'camera-profile',
-      title: a.title,
+      title: asked.title,
       headings: from.headings,
       shelfId: from.shelf_id,
       supplier: from.supplier,
       licenceId: from.licence_id,
       sha: await putBlob(sql, Buffer.from(bytes)),
-      fileName: `${a.title.replace(/[^\p{L}\p{N} ()-]+/gu, '-')}.dcp`,
+      fileName: `${asked.title.replace(/[^\p{L}\p{N} ()-]+/gu, '-')}.dcp`,
       format: 'dcp',
       facts: { ...facts, fileTitle: facts.name, cameras: body ? [body] : null },
       selvedge: null,
-      notes: `anchored at ${Math.round(a.kelvin)} K for the neutral ${neutral.map((v) => v.toFixed(4)).join(', ')}`,
+      notes: `anchored at ${Math.round(asked.kelvin)} K for the neutral ${neutral.map((v) => v.toFixed(4)).join(', ')}`,
       origin: 'house',
     });
-    await insertLineage(sql, out.versionId, a.version, { tool: 'anchor', kelvin: a.kelvin, neutral });
+    await insertLineage(sql, out.versionId, asked.version, { tool: 'anchor', kelvin: asked.kelvin, neutral });
     return { ...out, after };
   });
 }
@@ -173,7 +175,7 @@ export async function listBenches(person: Person): Promise<q.BenchRow[]> {
 }
 export async function saveBench(person: Person, id: string | null, input: unknown): Promise<{ id: string }> {
   allow(person, 'bench.save');
-  const b = checked(benchEndpoints['POST /api/bench/saved'].body, input) as {
+  const kept = checked(benchEndpoints['POST /api/bench/saved'].body, input) as {
     name: string;
     state: string;
     shared: boolean;
@@ -188,9 +190,9 @@ export async function saveBench(person: Person, id: string | null, input: unknow
         had?.name ?? id,
         'Save it under another name.',
       );
-    await q.saveBench(sql, { id: made, ...b, personId: person.id });
+    await q.saveBench(sql, { id: made, ...kept, personId: person.id });
     await record(sql, actorOf(person), 'bench', made, had ? 'changed' : 'made', had ? { name: had.name } : null, {
-      name: b.name,
+      name: kept.name,
     });
     return { id: made };
   });
@@ -212,17 +214,17 @@ export async function listSets(person: Person): Promise<q.SetRow[]> {
 }
 export async function saveSet(person: Person, input: BodyOf<'POST /api/bench/sets'>): Promise<{ id: string }> {
   allow(person, 'frame.edit');
-  const s = checked(benchEndpoints['POST /api/bench/sets'].body, input) as {
+  const kept = checked(benchEndpoints['POST /api/bench/sets'].body, input) as {
     id?: string;
     name: string;
     frames: string[];
   };
-  const id = s.id ?? v7();
+  const id = kept.id ?? v7();
   await transaction(async (sql) => {
-    await q.saveSet(sql, { id, name: s.name, frames: uuids(s.frames) });
-    await record(sql, actorOf(person), 'frame-set', id, s.id ? 'changed' : 'made', null, {
-      name: s.name,
-      frames: s.frames.length,
+    await q.saveSet(sql, { id, name: kept.name, frames: uuids(kept.frames) });
+    await record(sql, actorOf(person), 'frame-set', id, kept.id ? 'changed' : 'made', null, {
+      name: kept.name,
+      frames: kept.frames.length,
     });
   });
   return { id };

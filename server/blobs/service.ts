@@ -102,8 +102,8 @@ export const spoolBlob = (sha: Buffer, file: string): Promise<void> =>
 
 /** Writes many small contents in few statements; what is there already is passed over. */
 export async function putBlobs(sql: Sql, list: readonly { sha256: Buffer; bytes: Buffer }[]): Promise<void> {
-  const unique = [...new Map(list.map((b) => [hex(b.sha256), b])).values()].sort((a, b) =>
-    Buffer.compare(a.sha256, b.sha256),
+  const unique = [...new Map(list.map((b) => [hex(b.sha256), b])).values()].sort((one, other) =>
+    Buffer.compare(one.sha256, other.sha256),
   );
   if (!unique.length) return;
   const made = new Set(
@@ -123,10 +123,10 @@ export async function putBlobs(sql: Sql, list: readonly { sha256: Buffer; bytes:
   );
   const chunks = unique
     .filter((b) => made.has(hex(b.sha256)))
-    .flatMap((b) =>
+    .flatMap((blob) =>
       Array.from(
-        { length: Math.ceil(b.bytes.length / CHUNK) },
-        (_, n) => [b.sha256, n, b.bytes.subarray(n * CHUNK, (n + 1) * CHUNK)] as const,
+        { length: Math.ceil(blob.bytes.length / CHUNK) },
+        (_, n) => [blob.sha256, n, blob.bytes.subarray(n * CHUNK, (n + 1) * CHUNK)] as const,
       ),
     );
   // as parameters of their own, bytes travel as they are; an array of them would travel as text of twice the size

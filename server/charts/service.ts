@@ -22,12 +22,12 @@ export async function listCharts(person: Person): Promise<q.ChartRow[]> {
 /** Brings measured values in, as CGATS text. */
 export async function addChart(person: Person, input: unknown): Promise<q.ChartRow> {
   allow(person, 'frame.edit');
-  const a = checked(benchEndpoints['POST /api/charts'].body, input);
-  const bytes = new TextEncoder().encode(a.text);
+  const brought = checked(benchEndpoints['POST /api/charts'].body, input);
+  const bytes = new TextEncoder().encode(brought.text);
   const read = readChart(bytes);
   const row: q.ChartRow = {
     id: v7(),
-    name: a.name || read.title || 'Chart',
+    name: brought.name || read.title || 'Chart',
     columns: read.columns,
     rows: read.rows,
     patches: read.patches,
@@ -82,11 +82,14 @@ export async function layChartOut(person: Person, id: string, input: unknown): P
 /** Says that a frame shows a chart, and where its field of patches lies; without a chart, that it shows none. */
 export async function placeChart(person: Person, frame: string, input: unknown): Promise<void> {
   allow(person, 'frame.edit');
-  const a = checked(benchEndpoints['PUT /api/frames/:id/chart'].body, input) as {
+  const placed = checked(benchEndpoints['PUT /api/frames/:id/chart'].body, input) as {
     chart: string | null;
     corners: Point[] | null;
   };
-  if (a.chart && (!a.corners || a.corners.some((c) => c.some((v) => !(v >= 0 && v <= 1))) || !isConvex(a.corners)))
+  if (
+    placed.chart &&
+    (!placed.corners || placed.corners.some((c) => c.some((v) => !(v >= 0 && v <= 1))) || !isConvex(placed.corners))
+  )
     throw new Problem(
       'chart-corners',
       'Four corners within the picture are needed, in order, of which no three lie on a line.',
@@ -95,19 +98,19 @@ export async function placeChart(person: Person, frame: string, input: unknown):
     );
   await transaction(async (sql) => {
     const had = await q.frameChart(sql, frame);
-    const chart = a.chart ? await q.chartById(sql, a.chart) : null;
+    const chart = placed.chart ? await q.chartById(sql, placed.chart) : null;
     if (!had) throw new Problem('not-found', 'There is no such frame.', frame, 'Choose another frame.');
-    if (a.chart && !chart)
-      throw new Problem('not-found', 'There are no such measured values.', a.chart, 'Reload the page.');
-    await q.setFrameChart(sql, frame, a.chart, a.chart ? a.corners : null);
+    if (placed.chart && !chart)
+      throw new Problem('not-found', 'There are no such measured values.', placed.chart, 'Reload the page.');
+    await q.setFrameChart(sql, frame, placed.chart, placed.chart ? placed.corners : null);
     await record(
       sql,
       actorOf(person),
       'frame',
       frame,
-      a.chart ? 'target placed' : 'target taken off',
+      placed.chart ? 'target placed' : 'target taken off',
       had.chart_id ? { corners: had.chart_corners } : null,
-      a.chart ? { chart: must(chart).name, corners: a.corners } : null,
+      placed.chart ? { chart: must(chart).name, corners: placed.corners } : null,
     );
   });
 }

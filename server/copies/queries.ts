@@ -17,14 +17,14 @@ export const prints = async (
   );
 export const meantPairs = async (sql: Sql): Promise<{ item_a: string; item_b: string }[]> =>
   many<{ item_a: string; item_b: string }>(sql, 'select item_a, item_b from meant_twice');
-export const insertMeant = (sql: Sql, a: string, b: string, person: string) =>
+export const insertMeant = (sql: Sql, first: string, second: string, person: string) =>
   sql.query(
     `
       insert into meant_twice (item_a, item_b, person_id)
       values ($1, $2, $3)
       on conflict do nothing
     `,
-    [a, b, person],
+    [first, second, person],
   );
 
 /** The versions of one item go to another, numbered on from its own, as merged ones. */

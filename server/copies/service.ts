@@ -30,20 +30,20 @@ export interface CopyGroup {
 /** Pairs of identifiers whose fingerprints are within the tolerance, presets only where what no table carries is the same. */
 export function pairsOf(
   rows: readonly { id: string; group: string; fingerprint: Buffer }[],
-  t?: Tolerance,
+  tolerance?: Tolerance,
 ): [number, number][] {
   const by = new Map<string, number[]>();
   const out: [number, number][] = [];
-  rows.forEach((r, i) => {
-    const l = by.get(r.group);
-    if (l) l.push(i);
-    else by.set(r.group, [i]);
+  rows.forEach((row, i) => {
+    const members = by.get(row.group);
+    if (members) members.push(i);
+    else by.set(row.group, [i]);
   });
   for (const list of by.values()) {
     if (list.length < 2) continue;
     const all = new Int16Array(list.length * 192);
     list.forEach((i, k) => all.set(fingerprintOfBytes(must(rows[i]).fingerprint), k * 192));
-    for (const [a, b] of nearPairs(all, list.length, t)) out.push([must(list[a]), must(list[b])]);
+    for (const [a, b] of nearPairs(all, list.length, tolerance)) out.push([must(list[a]), must(list[b])]);
   }
   return out;
 }
@@ -56,10 +56,10 @@ export async function copies(
   allow(person, 'view');
   const sql = pool();
   const within = await copyTolerance(sql);
-  const rows = (await d.prints(sql)).map((r) => ({
-    id: r.id,
-    group: r.kind === 'preset' ? `preset ${r.format} ${outsideTable(r.facts)}` : r.kind,
-    fingerprint: r.fingerprint,
+  const rows = (await d.prints(sql)).map((row) => ({
+    id: row.id,
+    group: row.kind === 'preset' ? `preset ${row.format} ${outsideTable(row.facts)}` : row.kind,
+    fingerprint: row.fingerprint,
   }));
   const meant = new Set((await d.meantPairs(sql)).map((m) => `${m.item_a} ${m.item_b}`));
   const parent = rows.map((_, i) => i);
@@ -71,27 +71,27 @@ export async function copies(
     return i;
   };
   for (const [a, b] of pairsOf(rows, within)) {
-    const [x, y] = [must(rows[a]).id, must(rows[b]).id].sort() as [string, string];
-    if (!meant.has(`${x} ${y}`)) parent[find(a)] = find(b);
+    const [one, other] = [must(rows[a]).id, must(rows[b]).id].sort() as [string, string];
+    if (!meant.has(`${one} ${other}`)) parent[find(a)] = find(b);
   }
   const groups = new Map<number, number[]>();
   rows.forEach((_, i) => {
     const r = find(i);
-    const l = groups.get(r);
-    if (l) l.push(i);
+    const group = groups.get(r);
+    if (group) group.push(i);
     else groups.set(r, [i]);
   });
   const found = [...groups.values()].filter((g) => g.length > 1).sort((a, b) => b.length - a.length);
   const shown = found.slice(0, most);
   const out: CopyGroup[] = [];
-  for (const g of shown) {
-    const first = fingerprintOfBytes(must(rows[must(g[0])]).fingerprint);
-    const far = g.slice(1).map((i) => fingerprintDistance(first, fingerprintOfBytes(must(rows[i]).fingerprint)));
+  for (const members of shown) {
+    const first = fingerprintOfBytes(must(rows[must(members[0])]).fingerprint);
+    const far = members.slice(1).map((i) => fingerprintDistance(first, fingerprintOfBytes(must(rows[i]).fingerprint)));
     out.push({
       items: await spinesOf(
         sql,
         person.id,
-        g.slice(0, 40).map((i) => must(rows[i]).id),
+        members.slice(0, 40).map((i) => must(rows[i]).id),
       ),
       mean: Math.max(...far.map((f) => f.mean)),
       max: Math.max(...far.map((f) => f.max)),
@@ -106,13 +106,18 @@ export async function copies(
  */
 export async function mergeItems(person: Person, input: BodyOf<'POST /api/copies'>): Promise<{ merged: number }> {
   allow(person, 'item.edit');
-  const c = checked(itemEndpoints['POST /api/copies'].body, input);
+  const merging = checked(itemEndpoints['POST /api/copies'].body, input);
   return transaction(async (sql) => {
-    const rows = await q.itemsByIds(sql, [c.keep, ...c.others.filter((o) => o !== c.keep)], person.id, true);
-    const keep = rows.find((r) => r.id === c.keep);
-    const others = rows.filter((r) => r.id !== c.keep);
+    const rows = await q.itemsByIds(
+      sql,
+      [merging.keep, ...merging.others.filter((o) => o !== merging.keep)],
+      person.id,
+      true,
+    );
+    const keep = rows.find((r) => r.id === merging.keep);
+    const others = rows.filter((r) => r.id !== merging.keep);
     if (!keep || !others.length)
-      throw new Problem('not-found', 'One of the items is not there any more.', c.keep, 'Reload the page.');
+      throw new Problem('not-found', 'One of the items is not there any more.', merging.keep, 'Reload the page.');
     const odd = others.find((o) => o.kind !== keep.kind) ?? rows.find((r) => r.archived_at);
     if (odd)
       throw new Problem(
@@ -179,11 +184,11 @@ export async function fillEffects(): Promise<number> {
   for (;;) {
     const rows = await d.withoutEffect(sql, 50);
     if (!rows.length) return done;
-    for (const r of rows) {
-      const effect = await effectOf(sql, r.kind, r.sha256, r.facts);
+    for (const row of rows) {
+      const effect = await effectOf(sql, row.kind, row.sha256, row.facts);
       await d.setEffect(
         sql,
-        r.id,
+        row.id,
         effect.content ?? Buffer.alloc(0),
         effect.fingerprint ? Buffer.from(bytesOfFingerprint(effect.fingerprint)) : null,
       );

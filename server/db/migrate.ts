@@ -20,10 +20,9 @@ export async function migrate(connectionString: string, folder: string): Promise
       `,
     );
     const had = new Map(
-      (await many<{ name: string; sha256: string }>(client, 'select name, sha256 from schema_migration')).map((r) => [
-        r.name,
-        r.sha256,
-      ]),
+      (await many<{ name: string; sha256: string }>(client, 'select name, sha256 from schema_migration')).map(
+        (migration) => [migration.name, migration.sha256],
+      ),
     );
     for (const file of (await readdir(folder)).filter((f) => /^\d{4}_[\w-]+\.sql$/.test(f)).sort()) {
       const sql = await readFile(join(folder, file), 'utf8');

@@ -70,7 +70,7 @@ export const revision = async (
   sql: Sql,
   id: string,
   version: string,
-  n: number | null,
+  number: number | null,
 ): Promise<Descriptor | undefined> =>
   (
     await maybe<{ descriptor: Descriptor }>(
@@ -84,6 +84,6 @@ export const revision = async (
         order by n desc
         limit 1
       `,
-      [id, version, n],
+      [id, version, number],
     )
   )?.descriptor;

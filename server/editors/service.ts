@@ -47,10 +47,10 @@ export async function listTakings(
 }
 
 /** A descriptor as JSON, to be sent out or to begin another from; the newest, or one revision. */
-export async function descriptorJson(person: Person, key: string, n: number | null): Promise<string> {
+export async function descriptorJson(person: Person, key: string, number: number | null): Promise<string> {
   allow(person, 'view');
   const [id = '', version = ''] = key.split('@');
-  const descriptor = await q.revision(pool(), id, version, n);
+  const descriptor = await q.revision(pool(), id, version, number);
   if (!descriptor) throw new Problem('editor-unknown', 'There is no such descriptor.', key, 'Go back to Studio.');
   return JSON.stringify(descriptor, null, 2) + '\n';
 }

@@ -35,12 +35,12 @@ export function atWidth(
   width: number,
   bytes: () => Promise<Buffer>,
 ): Promise<Buffer> {
-  const w = widths.find((x) => x >= width) ?? 1500;
-  return cached(`${row.sha256.toString('hex')}-${w}.png`, async () =>
-    w >= row.width
+  const usual = widths.find((x) => x >= width) ?? 1500;
+  return cached(`${row.sha256.toString('hex')}-${usual}.png`, async () =>
+    usual >= row.width
       ? bytes()
       : sharp(await bytes(), { limitInputPixels: 120e6 })
-          .resize({ width: w, kernel: 'lanczos3' })
+          .resize({ width: usual, kernel: 'lanczos3' })
           .png({ compressionLevel: 6 })
           .toBuffer(),
   );

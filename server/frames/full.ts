@@ -81,9 +81,9 @@ async function makeRoom(): Promise<void> {
       }),
   );
   let sum = 0;
-  for (const x of files.sort((a, b) => b.at - a.at)) {
-    if (sum > 0 && sum + x.size > ROOM) await rm(join(folder(), x.f), { force: true });
-    else sum += x.size;
+  for (const entry of files.sort((a, b) => b.at - a.at)) {
+    if (sum > 0 && sum + entry.size > ROOM) await rm(join(folder(), entry.f), { force: true });
+    else sum += entry.size;
   }
 }
 
@@ -99,16 +99,16 @@ async function makeFull(row: q.SourceRow): Promise<string> {
     )
   )
     return file;
-  let p = making.get(key);
-  if (!p) {
-    p = (async () => {
+  let running = making.get(key);
+  if (!running) {
+    running = (async () => {
       const { head, data } = await unpacked(row);
       await writeWhole(folder(), name, Buffer.concat([Buffer.from(JSON.stringify(head).padEnd(HEAD)), data]));
       await makeRoom();
     })().finally(() => making.delete(key));
-    making.set(key, p);
+    making.set(key, running);
   }
-  await p;
+  await running;
   return file;
 }
 

@@ -56,14 +56,14 @@ export const sourceOf = async (sql: Sql, id: string): Promise<SourceRow | undefi
   maybe<SourceRow>(sql, 'select id, name, sha256, source_sha256, camera_data from frame where id = $1', [id]);
 export const insertComposed = (
   sql: Sql,
-  f: { id: string; name: string; light: string; sha: Buffer; width: number; height: number; position: number },
+  frame: { id: string; name: string; light: string; sha: Buffer; width: number; height: number; position: number },
 ) =>
   sql.query(
     `
       insert into frame (id, name, light, sha256, width, height, position)
       values ($1, $2, $3, $4, $5, $6, $7)
     `,
-    [f.id, f.name, f.light, f.sha, f.width, f.height, f.position],
+    [frame.id, frame.name, frame.light, frame.sha, frame.width, frame.height, frame.position],
   );
 
 export interface NewFrame {
@@ -144,7 +144,7 @@ export const exportsOfFrames = async (sql: Sql): Promise<ExportRow[]> =>
   );
 export const putExport = (
   sql: Sql,
-  e: { id: string; frame: string; label: string; sha: Buffer; width: number; height: number; person: string },
+  exported: { id: string; frame: string; label: string; sha: Buffer; width: number; height: number; person: string },
 ) =>
   sql.query(
     `
@@ -155,7 +155,7 @@ export const putExport = (
         id = excluded.id, label = excluded.label, sha256 = excluded.sha256, width = excluded.width,
         height = excluded.height, person_id = excluded.person_id, created_at = now()
     `,
-    [e.id, e.frame, e.label, e.sha, e.width, e.height, e.person],
+    [exported.id, exported.frame, exported.label, exported.sha, exported.width, exported.height, exported.person],
   );
 export const removeExport = async (sql: Sql, id: string): Promise<{ frame_id: string; label: string } | undefined> =>
   maybe<{ frame_id: string; label: string }>(sql, 'delete from frame_export where id = $1 returning frame_id, label', [

@@ -28,20 +28,20 @@ export async function listFrames(person: Person): Promise<q.FrameRow[]> {
 export async function addFrame(
   sql: Sql,
   actor: Actor,
-  f: { name: string; light: string; png: Buffer; width: number; height: number; position: number },
+  frame: { name: string; light: string; png: Buffer; width: number; height: number; position: number },
 ): Promise<string> {
   const id = v7();
-  const sha = await putBlob(sql, f.png);
+  const sha = await putBlob(sql, frame.png);
   await q.insertComposed(sql, {
     id,
-    name: f.name,
-    light: f.light,
+    name: frame.name,
+    light: frame.light,
     sha,
-    width: f.width,
-    height: f.height,
-    position: f.position,
+    width: frame.width,
+    height: frame.height,
+    position: frame.position,
   });
-  await record(sql, actor, 'frame', id, 'made', null, { name: f.name });
+  await record(sql, actor, 'frame', id, 'made', null, { name: frame.name });
   return id;
 }
 
@@ -97,7 +97,7 @@ function cameraNameOf(facts: Partial<FrameFacts>): string {
 export async function frameFromFile(
   sql: Sql,
   actor: Actor,
-  f: {
+  frame: {
     name: string;
     fileName: string;
     sha: Buffer;
@@ -107,32 +107,32 @@ export async function frameFromFile(
     conversion?: string;
   },
 ): Promise<string> {
-  const came = await getBlob(f.sha, sql);
-  const raw = (f.facts as Partial<FrameFacts>).format === 'raw';
-  const bytes = raw ? await dngOfRaw(came, f.fileName) : came;
-  const facts = raw ? must(frameFacts(new Uint8Array(bytes))) : (f.facts as Partial<FrameFacts>);
+  const came = await getBlob(frame.sha, sql);
+  const raw = (frame.facts as Partial<FrameFacts>).format === 'raw';
+  const bytes = raw ? await dngOfRaw(came, frame.fileName) : came;
+  const facts = raw ? must(frameFacts(new Uint8Array(bytes))) : (frame.facts as Partial<FrameFacts>);
   const camera = facts.format === 'dng';
-  const data = raw ? await putBlob(sql, bytes) : f.sha;
+  const data = raw ? await putBlob(sql, bytes) : frame.sha;
   const {
     data: png,
     info: { width, height },
   } = await displayedPng(
-    camera ? await pictureOf(readDng(new Uint8Array(bytes)), f.fileName) : bytes,
-    f.fileName,
+    camera ? await pictureOf(readDng(new Uint8Array(bytes)), frame.fileName) : bytes,
+    frame.fileName,
     'Save it anew from the program that made it, as JPEG, PNG, TIFF or DNG.',
   );
   const id = v7();
   const sha = await putBlob(sql, png);
   await q.insertTaken(sql, {
     id,
-    name: f.name.slice(0, 200),
-    light: f.light ?? '',
-    subject: f.subject ?? '',
-    conversion: f.conversion ?? '',
+    name: frame.name.slice(0, 200),
+    light: frame.light ?? '',
+    subject: frame.subject ?? '',
+    conversion: frame.conversion ?? '',
     sha,
-    source: f.sha,
+    source: frame.sha,
     cameraData: camera ? data : null,
-    fileName: f.fileName,
+    fileName: frame.fileName,
     width,
     height,
     camera: cameraNameOf(facts),
@@ -144,7 +144,7 @@ export async function frameFromFile(
     taken: facts.date ?? '',
     profile: facts.profile ?? '',
   });
-  await record(sql, actor, 'frame', id, 'made', null, { name: f.name });
+  await record(sql, actor, 'frame', id, 'made', null, { name: frame.name });
   return id;
 }
 export const factsOfFrame = (bytes: Uint8Array): Record<string, unknown> => ({ ...frameFacts(bytes) });

@@ -14,9 +14,9 @@ export async function warmFrames(job: JobContext): Promise<{ frames: number }> {
   const list = (await listFrames(worker)).filter((f) => asked.has(f.id));
   for (const [i, frame] of list.entries()) {
     try {
-      for (const w of widths) {
-        await framePicture(worker, frame.id, w);
-        if (frame.file_kind === 'camera data') await linearPicture(worker, frame.id, w);
+      for (const width of widths) {
+        await framePicture(worker, frame.id, width);
+        if (frame.file_kind === 'camera data') await linearPicture(worker, frame.id, width);
       }
       await fullSize(worker, frame.id);
     } catch (error) {

@@ -4,9 +4,9 @@ import type { Person } from '../people/roles';
 import { coverage } from './service';
 
 export async function coverageCsv(person: Person): Promise<string> {
-  const c = await coverage(person);
+  const found = await coverage(person);
   const asked = (id: string): string =>
-    c.requests
+    found.requests
       .filter((r) => r.camera_id === id || r.lens_id === id)
       .map((r) => `${r.wanted}: ${r.state}`)
       .join('; ');
@@ -21,10 +21,10 @@ export async function coverageCsv(person: Person): Promise<string> {
       'coverage',
       'held',
       'missing',
-      ...c.editors.map((e) => `read by ${e.title}`),
+      ...found.editors.map((e) => `read by ${e.title}`),
       'requests',
     ],
-    ...c.cameras.map((cameraLine) => [
+    ...found.cameras.map((cameraLine) => [
       'camera',
       cameraLine.camera.maker,
       cameraLine.camera.model,
@@ -37,7 +37,7 @@ export async function coverageCsv(person: Person): Promise<string> {
       ...cameraLine.reads.map((r) => r.answer),
       asked(cameraLine.camera.id),
     ]),
-    ...c.lenses.map((lensLine) => [
+    ...found.lenses.map((lensLine) => [
       'lens',
       lensLine.lens.maker,
       lensLine.lens.model,
@@ -47,7 +47,7 @@ export async function coverageCsv(person: Person): Promise<string> {
       lensLine.state,
       lensLine.found.map((f) => `${f.title} ${f.release}: ${f.quantities.join(', ')}${f.but ? ` (${f.but})` : ''}`),
       lensLine.missing,
-      ...c.editors.map(() => ''),
+      ...found.editors.map(() => ''),
       asked(lensLine.lens.id),
     ]),
   ]);

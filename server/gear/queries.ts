@@ -41,7 +41,7 @@ export const cameras = async (sql: Sql): Promise<CameraRow[]> =>
   many<CameraRow>(sql, `select ${camera} from camera order by lower(maker), lower(model), conversion`);
 export const cameraById = async (sql: Sql, id: string): Promise<CameraRow | undefined> =>
   maybe<CameraRow>(sql, `select ${camera} from camera where id = $1 for update`, [id]);
-export const sameCamera = async (sql: Sql, c: Omit<CameraRow, 'id'>, but: string): Promise<boolean> =>
+export const sameCamera = async (sql: Sql, camera: Omit<CameraRow, 'id'>, but: string): Promise<boolean> =>
   (
     await sql.query(
       `
@@ -52,7 +52,7 @@ export const sameCamera = async (sql: Sql, c: Omit<CameraRow, 'id'>, but: string
           and lower(conversion) = lower($3)
           and id <> $4
       `,
-      [c.maker, c.model, c.conversion, but],
+      [camera.maker, camera.model, camera.conversion, but],
     )
   ).rowCount === 1;
 const cameraValues = (camera: CameraRow) => [
@@ -94,7 +94,7 @@ export const lenses = async (sql: Sql): Promise<LensRow[]> =>
   many<LensRow>(sql, `select ${lens} from lens order by lower(maker), lower(model), mount`);
 export const lensById = async (sql: Sql, id: string): Promise<LensRow | undefined> =>
   maybe<LensRow>(sql, `select ${lens} from lens where id = $1 for update`, [id]);
-export const sameLens = async (sql: Sql, l: Omit<LensRow, 'id'>, but: string): Promise<boolean> =>
+export const sameLens = async (sql: Sql, lens: Omit<LensRow, 'id'>, but: string): Promise<boolean> =>
   (
     await sql.query(
       `
@@ -105,7 +105,7 @@ export const sameLens = async (sql: Sql, l: Omit<LensRow, 'id'>, but: string): P
           and lower(mount) = lower($3)
           and id <> $4
       `,
-      [l.maker, l.model, l.mount, but],
+      [lens.maker, lens.model, lens.mount, but],
     )
   ).rowCount === 1;
 export const insertLens = (sql: Sql, lens: LensRow) =>
@@ -252,7 +252,7 @@ export const openRequest = async (sql: Sql, about: string, wanted: string): Prom
   ).rowCount === 1;
 export const insertRequest = (
   sql: Sql,
-  r: {
+  request: {
     id: string;
     cameraId: string | null;
     lensId: string | null;
@@ -268,7 +268,16 @@ export const insertRequest = (
       insert into gear_request (id, camera_id, lens_id, about, wanted, asked_of, note, person_id)
       values ($1, $2, $3, $4, $5, $6, $7, $8)
     `,
-    [r.id, r.cameraId, r.lensId, r.about, r.wanted, r.askedOf, r.note, r.person],
+    [
+      request.id,
+      request.cameraId,
+      request.lensId,
+      request.about,
+      request.wanted,
+      request.askedOf,
+      request.note,
+      request.person,
+    ],
   );
 export const settleRequest = (sql: Sql, id: string, state: string, note: string, askedOf: string) =>
   sql.query(

@@ -167,24 +167,24 @@ export async function keepGear(
   input: unknown,
 ): Promise<{ id: string }> {
   allow(person, 'gear.edit');
-  const k = kinds[kind] as unknown as Kind;
-  const value = checked(k.schema, input) as Omit<Row, 'id'>;
+  const list = kinds[kind] as unknown as Kind;
+  const value = checked(list.schema, input) as Omit<Row, 'id'>;
   const row = { ...value, id: id ?? v7() } as Row;
   await transaction(async (sql) => {
-    const before = id ? await k.byId(sql, id) : null;
+    const before = id ? await list.byId(sql, id) : null;
     if (id && !before) throw unknown(kind, id);
-    if (await k.same(sql, row, row.id))
+    if (await list.same(sql, row, row.id))
       throw new Problem(
         'gear-listed',
-        `${k.nameOf(row)} is listed already.`,
-        k.nameOf(row),
+        `${list.nameOf(row)} is listed already.`,
+        list.nameOf(row),
         kind === 'camera'
           ? 'Add its serial to that line, or say what conversion tells it apart.'
           : 'Add its other names to that line, or say which mount tells it apart.',
       );
-    await (before ? k.update(sql, row) : k.insert(sql, row));
-    await record(sql, actorOf(person), k.subject, row.id, before ? 'changed' : 'listed', before ?? null, {
-      name: k.nameOf(row),
+    await (before ? list.update(sql, row) : list.insert(sql, row));
+    await record(sql, actorOf(person), list.subject, row.id, before ? 'changed' : 'listed', before ?? null, {
+      name: list.nameOf(row),
       ...value,
     });
   });
@@ -193,52 +193,52 @@ export async function keepGear(
 
 export async function removeGear(person: Person, kind: GearKind, id: string): Promise<void> {
   allow(person, 'gear.edit');
-  const k = kinds[kind] as unknown as Kind;
+  const list = kinds[kind] as unknown as Kind;
   await transaction(async (sql) => {
-    const gone = await k.remove(sql, id);
+    const gone = await list.remove(sql, id);
     if (!gone) throw unknown(kind, id);
-    await record(sql, actorOf(person), k.subject, id, 'taken off the list', gone, { name: k.nameOf(gone) });
+    await record(sql, actorOf(person), list.subject, id, 'taken off the list', gone, { name: list.nameOf(gone) });
   });
 }
 
 /** Lists what the frames' files name and the list does not have. */
 export async function listSeen(person: Person): Promise<{ cameras: number; lenses: number }> {
   allow(person, 'gear.edit');
-  const { unlisted: u } = await coverage(person);
-  for (const c of u.cameras) await keepGear(person, 'camera', null, c);
-  for (const l of u.lenses) await keepGear(person, 'lens', null, l);
-  return { cameras: u.cameras.length, lenses: u.lenses.length };
+  const { unlisted: missing } = await coverage(person);
+  for (const c of missing.cameras) await keepGear(person, 'camera', null, c);
+  for (const l of missing.lenses) await keepGear(person, 'lens', null, l);
+  return { cameras: missing.cameras.length, lenses: missing.lenses.length };
 }
 
 /** Notes that something is missing. The same is not asked twice while it is open. */
 export async function askFor(person: Person, input: unknown): Promise<{ id: string }> {
   allow(person, 'gear.ask');
-  const r = checked(gearEndpoints['POST /api/gear/requests'].body, input);
+  const request = checked(gearEndpoints['POST /api/gear/requests'].body, input);
   const id = v7();
   await transaction(async (sql) => {
-    if (r.camera && !(await q.cameraById(sql, r.camera))) throw unknown('camera', r.camera);
-    if (r.lens && !(await q.lensById(sql, r.lens))) throw unknown('lens', r.lens);
-    if (await q.openRequest(sql, r.about, r.wanted))
+    if (request.camera && !(await q.cameraById(sql, request.camera))) throw unknown('camera', request.camera);
+    if (request.lens && !(await q.lensById(sql, request.lens))) throw unknown('lens', request.lens);
+    if (await q.openRequest(sql, request.about, request.wanted))
       throw new Problem(
         'request-open',
-        `A ${r.wanted} for the ${r.about} is asked for already.`,
-        r.about,
+        `A ${request.wanted} for the ${request.about} is asked for already.`,
+        request.about,
         'Look at the requests below; add what you know to its note.',
       );
     await q.insertRequest(sql, {
       id,
-      cameraId: r.camera,
-      lensId: r.lens,
-      about: r.about,
-      wanted: r.wanted,
-      askedOf: r.askedOf,
-      note: r.note,
+      cameraId: request.camera,
+      lensId: request.lens,
+      about: request.about,
+      wanted: request.wanted,
+      askedOf: request.askedOf,
+      note: request.note,
       person: person.id,
     });
     await record(sql, actorOf(person), 'request', id, 'asked for', null, {
-      name: r.about,
-      wanted: r.wanted,
-      'asked of': r.askedOf,
+      name: request.about,
+      wanted: request.wanted,
+      'asked of': request.askedOf,
     });
   });
   return { id };
@@ -247,11 +247,15 @@ export async function askFor(person: Person, input: unknown): Promise<{ id: stri
 /** Where a request stands; what is not given stays. */
 export async function trackRequest(person: Person, id: string, input: unknown): Promise<void> {
   allow(person, 'gear.edit');
-  const c = checked(gearEndpoints['PATCH /api/gear/requests/:id'].body, input);
+  const settled = checked(gearEndpoints['PATCH /api/gear/requests/:id'].body, input);
   await transaction(async (sql) => {
     const before = await q.requestById(sql, id);
     if (!before) throw unknown('request', id);
-    const after = { state: c.state, note: c.note ?? before.note, asked_of: c.askedOf ?? before.asked_of };
+    const after = {
+      state: settled.state,
+      note: settled.note ?? before.note,
+      asked_of: settled.askedOf ?? before.asked_of,
+    };
     await q.settleRequest(sql, id, after.state, after.note, after.asked_of);
     await record(
       sql,

@@ -49,11 +49,11 @@ export function serve<Name extends EndpointName>(
 ): (request: Request, context: Context) => Promise<Response> {
   const takesJson = (endpoints[name].body as unknown) !== nothing;
   return route<Context>(async (person, request, { params }) => {
-    const { id, n } = (await params) ?? {};
+    const { id, n: place } = (await params) ?? {};
     const asked: Asked<Name> = {
       person,
       body: takesJson ? await body<BodyOf<Name> & object>(request, most) : ({} as BodyOf<Name>),
-      id: id ?? n ?? '',
+      id: id ?? place ?? '',
       query: new URL(request.url).searchParams,
       request,
     };

@@ -35,9 +35,9 @@ export class EditConflict extends Problem {
 export type { ItemChange } from '@/core/item/fields';
 
 function checkedChange(input: unknown): ItemChange {
-  const c = checked(itemChangeSchema, input) as ItemChange;
+  const change = checked(itemChangeSchema, input) as ItemChange;
   const asked = input as object;
-  const out = Object.fromEntries(Object.entries(c).filter(([k]) => k in asked)) as ItemChange;
+  const out = Object.fromEntries(Object.entries(change).filter(([k]) => k in asked)) as ItemChange;
   return out;
 }
 
@@ -66,11 +66,11 @@ export async function editItem(
       await write(sql, person, before, mine);
       return { revision: before.revision + 1, merged: [], who: '' };
     }
-    const m = mergeFields(input.base ?? {}, mine, theirs);
+    const outcome = mergeFields(input.base ?? {}, mine, theirs);
     const who = await q.lastEditor(sql, id, person.id);
-    if (m.conflicts.length) throw new EditConflict(before.title, who, before.revision, m.conflicts);
-    await write(sql, person, before, m.merged as ItemChange);
-    return { revision: before.revision + 1, merged: m.kept, who };
+    if (outcome.conflicts.length) throw new EditConflict(before.title, who, before.revision, outcome.conflicts);
+    await write(sql, person, before, outcome.merged as ItemChange);
+    return { revision: before.revision + 1, merged: outcome.kept, who };
   });
 }
 
@@ -174,8 +174,9 @@ export async function previewBulk(person: Person, input: BodyOf<'POST /api/items
     }
     const changes = (Object.keys(change) as (keyof ItemChange)[])
       .filter(
-        (k) =>
-          k !== 'title' && JSON.stringify(item[k as keyof q.ItemRow] ?? null) !== JSON.stringify(change[k] ?? null),
+        (field) =>
+          field !== 'title' &&
+          JSON.stringify(item[field as keyof q.ItemRow] ?? null) !== JSON.stringify(change[field] ?? null),
       )
       .map(fieldWord);
     return {
@@ -216,15 +217,15 @@ export async function archiveItems(
   };
   return transaction(async (sql) => {
     const changed = await q.archive(sql, items, archived);
-    for (const i of changed)
+    for (const item of changed)
       await record(
         sql,
         actorOf(person),
         'item',
-        i.id,
+        item.id,
         archived ? 'archived' : 'restored',
-        { archived: !archived, title: i.title },
-        { archived, title: i.title },
+        { archived: !archived, title: item.title },
+        { archived, title: item.title },
       );
     return { changed: changed.length };
   });

@@ -95,20 +95,20 @@ export interface LookSource {
 }
 
 /** The look of a version, for sRGB values: as it is read in its encoding, or baked at 33 points from a preset for previews. */
-export async function lookOf(v: LookSource, sql: Sql = pool()): Promise<Look> {
-  if (v.kind === 'look')
+export async function lookOf(version: LookSource, sql: Sql = pool()): Promise<Look> {
+  if (version.kind === 'look')
     return tableUnder(
-      tableOfProgram(await readAnyLook(new Uint8Array(await getBlob(v.sha256, sql)))),
-      v.encoding ?? assumedEncoding,
+      tableOfProgram(await readAnyLook(new Uint8Array(await getBlob(version.sha256, sql)))),
+      version.encoding ?? assumedEncoding,
     );
-  if (v.kind !== 'preset')
+  if (version.kind !== 'preset')
     throw new Problem(
       'preview-kind',
       'Items of this kind have no look to be shown.',
-      v.title,
+      version.title,
       'Open its facts instead.',
     );
-  return bake(v.facts.settings as Settings, 33, v.title, v.facts.classes as ClassOverrides).look;
+  return bake(version.facts.settings as Settings, 33, version.title, version.facts.classes as ClassOverrides).look;
 }
 
 /** The tables that were asked for last: a bench asks for the same from two workers at once. Another process makes its own. */
@@ -121,10 +121,11 @@ export function smallerLook(version: LookSource, points = 0): Promise<Look> {
   return tables(key, () => makeSmaller(version, points));
 }
 
-async function makeSmaller(v: LookSource, points: number): Promise<Look> {
-  if (v.kind === 'preset' && points >= 2)
-    return bake(v.facts.settings as Settings, points, v.title, v.facts.classes as ClassOverrides).look;
-  const look = await lookOf(v);
+async function makeSmaller(version: LookSource, points: number): Promise<Look> {
+  if (version.kind === 'preset' && points >= 2)
+    return bake(version.facts.settings as Settings, points, version.title, version.facts.classes as ClassOverrides)
+      .look;
+  const look = await lookOf(version);
   return points >= 2 && look.kind === '3d' && look.size > points ? resized(look, points) : look;
 }
 

@@ -22,14 +22,14 @@ const columns =
 
 export const insertJob = (
   sql: Sql,
-  j: { id: string; kind: string; title: string; payload: unknown; personId: string | null },
+  job: { id: string; kind: string; title: string; payload: unknown; personId: string | null },
 ) =>
   sql.query('insert into job (id, kind, title, payload, person_id) values ($1, $2, $3, $4, $5)', [
-    j.id,
-    j.kind,
-    j.title,
-    JSON.stringify(j.payload),
-    j.personId,
+    job.id,
+    job.kind,
+    job.title,
+    JSON.stringify(job.payload),
+    job.personId,
   ]);
 /** The queue's own row, written in the same transaction. */
 export const enqueue = (sql: Sql, jobId: string) =>

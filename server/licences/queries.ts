@@ -39,7 +39,7 @@ export const licenceById = async (sql: Sql, id: string): Promise<LicenceRow | un
   maybe<LicenceRow>(sql, `select ${columns}, 0 as items from licence l where l.id = $1`, [id]);
 export const licenceByName = async (sql: Sql, name: string): Promise<{ id: string } | undefined> =>
   maybe<{ id: string }>(sql, 'select id from licence where lower(name) = lower($1)', [name]);
-export const saveLicence = (sql: Sql, l: Omit<LicenceRow, 'items'>) =>
+export const saveLicence = (sql: Sql, licence: Omit<LicenceRow, 'items'>) =>
   sql.query(
     `
       insert into
@@ -51,7 +51,18 @@ export const saveLicence = (sql: Sql, l: Omit<LicenceRow, 'items'>) =>
         may_convert = excluded.may_convert, may_spread = excluded.may_spread, seats = excluded.seats,
         seats_by = excluded.seats_by, ends_on = excluded.ends_on, at_end = excluded.at_end
     `,
-    [l.id, l.name, l.owner, l.terms, l.may_convert, l.may_spread, l.seats, l.seats_by, l.ends_on, l.at_end],
+    [
+      licence.id,
+      licence.name,
+      licence.owner,
+      licence.terms,
+      licence.may_convert,
+      licence.may_spread,
+      licence.seats,
+      licence.seats_by,
+      licence.ends_on,
+      licence.at_end,
+    ],
   );
 /** Facets name licences: items of a renamed one are seen anew. */
 export const touchItems = (sql: Sql, licenceId: string) =>

@@ -19,18 +19,18 @@ export const listLicences = (person: Person) => {
 /** `within`: the transaction that it is part of. */
 export async function addLicence(person: Person, input: BodyOf<'POST /api/licences'>, within?: Sql): Promise<string> {
   allow(person, 'licence.edit');
-  const l = checked(newLicence, input) as unknown as Omit<q.LicenceRow, 'id' | 'items'>;
+  const licence = checked(newLicence, input) as unknown as Omit<q.LicenceRow, 'id' | 'items'>;
   const id = v7();
   return inside(within, async (sql) => {
-    if (await q.licenceByName(sql, l.name))
+    if (await q.licenceByName(sql, licence.name))
       throw new Problem(
         'licence-exists',
-        `There is a licence called ${l.name} already.`,
+        `There is a licence called ${licence.name} already.`,
         'name',
         'Choose it, or give this one another name.',
       );
-    await q.saveLicence(sql, { ...l, id, ends_on: l.ends_on || null });
-    await record(sql, actorOf(person), 'licence', id, 'made', null, l);
+    await q.saveLicence(sql, { ...licence, id, ends_on: licence.ends_on || null });
+    await record(sql, actorOf(person), 'licence', id, 'made', null, licence);
     return id;
   });
 }
@@ -41,21 +41,21 @@ export async function changeLicence(
   input: BodyOf<'PATCH /api/licences/:id'>,
 ): Promise<void> {
   allow(person, 'licence.edit');
-  const l = checked(newLicence, input) as unknown as Omit<q.LicenceRow, 'id' | 'items'>;
+  const licence = checked(newLicence, input) as unknown as Omit<q.LicenceRow, 'id' | 'items'>;
   await transaction(async (sql) => {
     const before = await q.licenceById(sql, id);
-    const named = await q.licenceByName(sql, l.name);
+    const named = await q.licenceByName(sql, licence.name);
     if (!before) throw new Problem('not-found', 'There is no such licence.', id, 'Reload the page.');
     if (named && named.id !== id)
       throw new Problem(
         'licence-exists',
-        `There is a licence called ${l.name} already.`,
+        `There is a licence called ${licence.name} already.`,
         'name',
         'Give this one another name.',
       );
-    await q.saveLicence(sql, { ...l, id, ends_on: l.ends_on || null });
-    if (before.name !== l.name) await q.touchItems(sql, id);
-    await record(sql, actorOf(person), 'licence', id, 'changed', before, l);
+    await q.saveLicence(sql, { ...licence, id, ends_on: licence.ends_on || null });
+    if (before.name !== licence.name) await q.touchItems(sql, id);
+    await record(sql, actorOf(person), 'licence', id, 'changed', before, licence);
   });
 }
 

@@ -14,13 +14,13 @@ export interface PersonRow {
 export const countPeople = async (sql: Sql): Promise<number> =>
   (await one<{ n: number }>(sql, 'select count(*)::int as n from person')).n;
 
-export const insertPerson = (sql: Sql, p: { id: string; name: string; email: string; role: Role; hash: string }) =>
+export const insertPerson = (sql: Sql, person: { id: string; name: string; email: string; role: Role; hash: string }) =>
   sql.query(
     `
       insert into person (id, name, email, role, password_hash)
       values ($1, $2, $3, $4, $5)
     `,
-    [p.id, p.name, p.email, p.role, p.hash],
+    [person.id, person.name, person.email, person.role, person.hash],
   );
 
 export const personByEmail = async (sql: Sql, email: string): Promise<PersonRow | undefined> =>

@@ -32,9 +32,9 @@ export async function addPerson(
   input: { name: string; email: string; role: Role; password: string },
 ): Promise<Person> {
   if (by) allow(by, 'person.add');
-  const p = checked(personSchema, input);
+  const added = checked(personSchema, input);
   const id = v7();
-  const passwordHash = await hash(p.password, strength);
+  const passwordHash = await hash(added.password, strength);
   await transaction(async (sql) => {
     await sql.query('lock table person in share row exclusive mode');
     if (!by && (await q.countPeople(sql)) > 0)
@@ -44,20 +44,20 @@ export async function addPerson(
         'person.add',
         'Sign in first.',
       );
-    if (await q.personByEmail(sql, p.email))
+    if (await q.personByEmail(sql, added.email))
       throw new Problem(
         'person-exists',
-        `Someone with the address ${p.email} is there already.`,
+        `Someone with the address ${added.email} is there already.`,
         'email',
         'Use another address.',
       );
-    await q.insertPerson(sql, { id, name: p.name, email: p.email, role: p.role, hash: passwordHash });
+    await q.insertPerson(sql, { id, name: added.name, email: added.email, role: added.role, hash: passwordHash });
     await record(sql, { personId: by?.id ?? null, name: by?.name ?? 'first person' }, 'person', id, 'added', null, {
-      name: p.name,
-      role: p.role,
+      name: added.name,
+      role: added.role,
     });
   });
-  return { id, name: p.name, email: p.email, role: p.role };
+  return { id, name: added.name, email: added.email, role: added.role };
 }
 
 export const anyone = async (): Promise<boolean> => (await q.countPeople(pool())) > 0;

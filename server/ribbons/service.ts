@@ -38,8 +38,8 @@ export async function clearRibbons(person: Person, input: BodyOf<'POST /api/ribb
   const choice = asked(person, input);
   return transaction(async (sql) => {
     const gone = await q.clearRibbons(sql, owner(person, choice.whose), choice.ribbons);
-    for (const g of gone)
-      await record(sql, actorOf(person), 'item', g.item_id, 'ribbon taken off', null, { whose: choice.whose });
+    for (const ribbon of gone)
+      await record(sql, actorOf(person), 'item', ribbon.item_id, 'ribbon taken off', null, { whose: choice.whose });
     return { cleared: gone.length };
   });
 }

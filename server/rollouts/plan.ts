@@ -269,7 +269,7 @@ function freePath(
   for (const step of planned.values())
     if (step.agent_station_id === agentId && step.version_id !== version.id && step.path.startsWith(inside + '/'))
       taken.add(step.path.slice(inside.length + 1).toLowerCase());
-  for (const f of inventory.values())
-    if (f.path.startsWith(inside + '/')) taken.add(f.path.slice(inside.length + 1).toLowerCase());
+  for (const file of inventory.values())
+    if (file.path.startsWith(inside + '/')) taken.add(file.path.slice(inside.length + 1).toLowerCase());
   return `${inside}/${fileName(version.title, accepts.extension, accepts.names ?? {}, taken)}`;
 }

@@ -46,14 +46,14 @@ function ribbonOf(text: string | undefined): q.Where['ribbon'] {
 function whereOf(person: Person, search: Search, alike = false): q.Where {
   const words = (search.q ?? '').trim().slice(0, 100);
   const short = words.length > 0 && words.length < 3;
-  const facets = facetKeys.flatMap((k) => {
-    const value = search[k];
+  const facets = facetKeys.flatMap((key) => {
+    const value = search[key];
     return value
       ? [
           value
             .split('|')
             .slice(0, 20)
-            .map((x) => `${k}:${x}`),
+            .map((x) => `${key}:${x}`),
         ]
       : [];
   });
@@ -181,13 +181,13 @@ export interface Counts {
 }
 const told = (list: { facet: string; n: number }[], cut: boolean): FacetCount[] =>
   list
-    .map((f) => {
-      const at = f.facet.indexOf(':');
+    .map((row) => {
+      const at = row.facet.indexOf(':');
       return {
-        key: f.facet.slice(0, at),
-        value: f.facet.slice(at + 1),
-        n: Math.min(f.n, 1000),
-        more: cut || f.n > 1000,
+        key: row.facet.slice(0, at),
+        value: row.facet.slice(at + 1),
+        n: Math.min(row.n, 1000),
+        more: cut || row.n > 1000,
       };
     })
     .sort((a, b) => b.n - a.n || a.value.localeCompare(b.value));

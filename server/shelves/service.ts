@@ -13,13 +13,13 @@ import * as q from '../items/queries';
 /** A shelf; with a query, one that fills itself by that search. `within`: the transaction that it is part of. */
 export async function addShelf(person: Person, input: BodyOf<'POST /api/shelves'>, within?: Sql): Promise<string> {
   allow(person, input.query ? 'search.save' : 'shelf.edit');
-  const s = checked(shelfEndpoints['POST /api/shelves'].body, input) as {
+  const shelf = checked(shelfEndpoints['POST /api/shelves'].body, input) as {
     name: string;
     note: string;
     query?: q.SavedSearch | null;
   };
   const id = v7();
-  if (s.query && !Object.values(s.query).some(Boolean))
+  if (shelf.query && !Object.values(shelf.query).some(Boolean))
     throw new Problem(
       'shelf-search',
       'There is nothing to search by.',
@@ -29,14 +29,14 @@ export async function addShelf(person: Person, input: BodyOf<'POST /api/shelves'
   await inside(within, async (sql) => {
     await q.insertShelf(sql, {
       id,
-      name: s.name,
-      note: s.note,
+      name: shelf.name,
+      note: shelf.note,
       position: (await q.lastShelfPosition(sql)) + 1,
-      query: s.query ?? null,
+      query: shelf.query ?? null,
     });
     await record(sql, actorOf(person), 'shelf', id, 'made', null, {
-      name: s.name,
-      ...(s.query ? { query: s.query } : {}),
+      name: shelf.name,
+      ...(shelf.query ? { query: shelf.query } : {}),
     });
   });
   return id;
@@ -46,12 +46,20 @@ const gone = (id: string): Problem => new Problem('shelf-unknown', 'There is no 
 
 export async function changeShelf(person: Person, id: string, input: BodyOf<'PATCH /api/shelves/:id'>): Promise<void> {
   allow(person, 'shelf.edit');
-  const s = checked(shelfEndpoints['PATCH /api/shelves/:id'].body, input);
+  const changed = checked(shelfEndpoints['PATCH /api/shelves/:id'].body, input);
   await transaction(async (sql) => {
     const before = await q.shelfById(sql, id);
     if (!before) throw gone(id);
-    await q.renameShelf(sql, id, s.name, s.note);
-    await record(sql, actorOf(person), 'shelf', id, 'renamed', { name: before.name }, { name: s.name, note: s.note });
+    await q.renameShelf(sql, id, changed.name, changed.note);
+    await record(
+      sql,
+      actorOf(person),
+      'shelf',
+      id,
+      'renamed',
+      { name: before.name },
+      { name: changed.name, note: changed.note },
+    );
   });
 }
 
@@ -94,14 +102,14 @@ export async function orderShelves(person: Person, input: BodyOf<'POST /api/shel
 /** Moves items onto a shelf, before another item or to its end; their order among themselves is as given. */
 export async function moveItems(person: Person, input: BodyOf<'POST /api/shelves/items'>): Promise<void> {
   allow(person, 'item.edit');
-  const m = checked(shelfEndpoints['POST /api/shelves/items'].body, input) as {
+  const moving = checked(shelfEndpoints['POST /api/shelves/items'].body, input) as {
     items: string[];
     shelfId: string;
     before: string | null;
   };
   await transaction(async (sql) => {
-    const shelf = await q.shelfById(sql, m.shelfId);
-    if (!shelf) throw gone(m.shelfId);
+    const shelf = await q.shelfById(sql, moving.shelfId);
+    if (!shelf) throw gone(moving.shelfId);
     if (shelf.query)
       throw new Problem(
         'shelf-search',
@@ -109,16 +117,16 @@ export async function moveItems(person: Person, input: BodyOf<'POST /api/shelves
         shelf.name,
         'Choose another shelf.',
       );
-    await q.lockShelf(sql, m.shelfId);
-    const order = (await q.shelfOrder(sql, m.shelfId)).filter((id) => !m.items.includes(id));
-    const at = m.before ? order.indexOf(m.before) : -1;
-    const from = await q.shelvesOf(sql, m.items);
-    order.splice(at < 0 ? order.length : at, 0, ...m.items);
-    await q.placeItems(sql, m.shelfId, order, m.items);
-    for (const f of from)
-      if (f.shelf_id !== m.shelfId)
-        await record(sql, actorOf(person), 'item', f.id, 'moved', { shelf: f.shelf }, { shelf: shelf.name });
-    await record(sql, actorOf(person), 'shelf', m.shelfId, 'ordered', null, { items: m.items.length });
+    await q.lockShelf(sql, moving.shelfId);
+    const order = (await q.shelfOrder(sql, moving.shelfId)).filter((id) => !moving.items.includes(id));
+    const at = moving.before ? order.indexOf(moving.before) : -1;
+    const from = await q.shelvesOf(sql, moving.items);
+    order.splice(at < 0 ? order.length : at, 0, ...moving.items);
+    await q.placeItems(sql, moving.shelfId, order, moving.items);
+    for (const item of from)
+      if (item.shelf_id !== moving.shelfId)
+        await record(sql, actorOf(person), 'item', item.id, 'moved', { shelf: item.shelf }, { shelf: shelf.name });
+    await record(sql, actorOf(person), 'shelf', moving.shelfId, 'ordered', null, { items: moving.items.length });
   });
 }
 

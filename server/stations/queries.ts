@@ -44,7 +44,7 @@ export const stationByToken = async (sql: Sql, token: Buffer): Promise<StationRo
   maybe<StationRow>(sql, `select ${columns} from station where token_sha256 = $1`, [token]);
 export const insertStation = (
   sql: Sql,
-  s: {
+  station: {
     id: string;
     name: string;
     kind: string;
@@ -59,7 +59,7 @@ export const insertStation = (
       insert into station (id, name, kind, system, person, host_id, position)
       values ($1, $2, $3, $4, $5, $6, $7)
     `,
-    [s.id, s.name, s.kind, s.system, s.person, s.hostId, s.position],
+    [station.id, station.name, station.kind, station.system, station.person, station.hostId, station.position],
   );
 export const setCode = (sql: Sql, id: string, code: Buffer, minutes: number) =>
   sql.query(
@@ -237,7 +237,7 @@ export const placements = async (sql: Sql, stationIds: string[] | null): Promise
   );
 export const putPlacement = (
   sql: Sql,
-  p: {
+  placement: {
     stationId: string;
     path: string;
     editorId: string;
@@ -265,7 +265,18 @@ export const putPlacement = (
         editor_id = excluded.editor_id, editor_version = excluded.editor_version,
         place = excluded.place
     `,
-    [p.stationId, p.path, p.editorId, p.editorVersion, p.place, p.versionId, p.renditionId, p.sha, p.rolloutId, p.at],
+    [
+      placement.stationId,
+      placement.path,
+      placement.editorId,
+      placement.editorVersion,
+      placement.place,
+      placement.versionId,
+      placement.renditionId,
+      placement.sha,
+      placement.rolloutId,
+      placement.at,
+    ],
   );
 export const dropPlacement = (sql: Sql, stationId: string, path: string) =>
   sql.query('delete from placement where station_id = $1 and path = $2', [stationId, path]);

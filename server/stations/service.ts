@@ -38,16 +38,21 @@ export async function addStation(
   input: BodyOf<'POST /api/stations'>,
 ): Promise<{ id: string; code: string }> {
   allow(person, 'station.enrol');
-  const s = checked(stationEndpoints['POST /api/stations'].body, input);
+  const added = checked(stationEndpoints['POST /api/stations'].body, input);
   return transaction(async (sql) => {
-    if (await q.stationByName(sql, s.name))
+    if (await q.stationByName(sql, added.name))
       throw new Problem(
         'station-exists',
-        `There is a station called ${s.name} already.`,
+        `There is a station called ${added.name} already.`,
         'name',
         'Choose another name.',
       );
-    const id = await createStation(sql, actorOf(person), { ...s, kind: 'workstation', hostId: null, position: 100 });
+    const id = await createStation(sql, actorOf(person), {
+      ...added,
+      kind: 'workstation',
+      hostId: null,
+      position: 100,
+    });
     return { id, code: await makeCode(sql, id) };
   });
 }
@@ -55,7 +60,7 @@ export async function addStation(
 export async function createStation(
   sql: Sql,
   actor: Actor,
-  s: {
+  station: {
     name: string;
     kind: 'workstation' | 'card';
     system: string;
@@ -66,12 +71,12 @@ export async function createStation(
   },
 ): Promise<string> {
   const id = v7();
-  await q.insertStation(sql, { id, ...s });
-  for (const entry of s.editors) {
+  await q.insertStation(sql, { id, ...station });
+  for (const entry of station.editors) {
     const [editor, version] = entry.split('@') as [string, string];
     await q.insertStationEditor(sql, id, editor, version);
   }
-  await record(sql, actor, 'station', id, 'added', null, { name: s.name });
+  await record(sql, actor, 'station', id, 'added', null, { name: station.name });
   return id;
 }
 
@@ -87,10 +92,15 @@ export async function newCode(person: Person, stationId: string): Promise<string
 
 /** An agent trades its code for a token of its own; the code is then used up. */
 export async function enrol(input: unknown): Promise<{ station: string; name: string; token: string }> {
-  const e = checked(enrolSchema, input);
+  const enrolment = checked(enrolSchema, input);
   const token = randomBytes(32).toString('base64url');
   return transaction(async (sql) => {
-    const station = await q.takeCode(sql, digest(e.code.trim().toUpperCase()), digest(token), e.agentVersion);
+    const station = await q.takeCode(
+      sql,
+      digest(enrolment.code.trim().toUpperCase()),
+      digest(token),
+      enrolment.agentVersion,
+    );
     if (!station)
       throw new Problem(
         'enrol-code',
@@ -98,15 +108,15 @@ export async function enrol(input: unknown): Promise<{ station: string; name: st
         'code',
         'Have a new one made on the station’s page.',
       );
-    if (station.system !== e.system)
+    if (station.system !== enrolment.system)
       throw new Problem(
         'enrol-system',
-        `The station ${station.name} is a ${station.system} one, and the agent says ${e.system}.`,
+        `The station ${station.name} is a ${station.system} one, and the agent says ${enrolment.system}.`,
         'system',
         'Enrol with the right system, or correct the station.',
       );
     await record(sql, { personId: null, name: `agent of ${station.name}` }, 'station', station.id, 'enrolled', null, {
-      host: e.host,
+      host: enrolment.host,
     });
     return { station: station.id, name: station.name, token };
   });
@@ -130,8 +140,8 @@ async function family(sql: Sql, station: q.StationRow): Promise<q.StationRow[]> 
   return (await q.stations(sql)).filter((s) => s.id === station.id || s.host_id === station.id);
 }
 
-export const listingKey = (stationId: string, e: { editor_id: string; editor_version: string }): string =>
-  `${stationId.slice(-8)}/${e.editor_id}@${e.editor_version}`;
+export const listingKey = (stationId: string, editor: { editor_id: string; editor_version: string }): string =>
+  `${stationId.slice(-8)}/${editor.editor_id}@${editor.editor_version}`;
 
 export async function instructionsFor(station: q.StationRow): Promise<Instructions> {
   const sql = pool();
@@ -177,15 +187,18 @@ export async function instructionsFor(station: q.StationRow): Promise<Instructio
 function parseListing(text: string | null): q.Listing | null {
   if (!text) return null;
   try {
-    const l = JSON.parse(text) as Partial<q.Listing>;
-    if (typeof l.at !== 'string' || !Array.isArray(l.listed) || !Array.isArray(l.refused)) return null;
+    const listing = JSON.parse(text) as Partial<q.Listing>;
+    if (typeof listing.at !== 'string' || !Array.isArray(listing.listed) || !Array.isArray(listing.refused))
+      return null;
     return {
-      at: l.at,
-      running: !!l.running,
-      listed: l.listed
+      at: listing.at,
+      running: !!listing.running,
+      listed: listing.listed
         .slice(0, 20000)
         .map((x) => ({ path: String(x.path), title: String(x.title), kind: String(x.kind) })),
-      refused: l.refused.slice(0, 20000).map((x) => ({ path: String(x.path), reason: String(x.reason).slice(0, 300) })),
+      refused: listing.refused
+        .slice(0, 20000)
+        .map((x) => ({ path: String(x.path), reason: String(x.reason).slice(0, 300) })),
     };
   } catch {
     return null;

@@ -23,8 +23,8 @@ async function found(
   const agentId = station.host_id ?? station.id;
   const editors = await q.stationEditors(sql, [station.id]);
   const prefixes = editors.flatMap((stationEditor) =>
-    Object.values(stationEditor.descriptor.places).flatMap((t) => {
-      const at = t[station.system];
+    Object.values(stationEditor.descriptor.places).flatMap((templates) => {
+      const at = templates[station.system];
       return at ? [`${resolveTemplate(at, station.system)}/`] : [];
     }),
   );

@@ -10,20 +10,20 @@ import * as q from './queries';
 
 /** How alike in effect two items are to count as copies, in ΔE00: 95 % of colors within the one, all within the other. */
 export async function copyTolerance(sql: Sql = pool()): Promise<Tolerance> {
-  const t = await q.tolerance(sql);
+  const tolerance = await q.tolerance(sql);
   // single precision tells 0.3 as 0.30000001; what a person types has two places
   const plain = (v: number): number => Math.round(v * 100) / 100;
-  return { p95: plain(t.p95), max: plain(t.max) };
+  return { p95: plain(tolerance.p95), max: plain(tolerance.max) };
 }
 
 /** Holds for arrivals that are read from now on, and for the copies among what is held. */
 export async function setCopyTolerance(person: Person, input: BodyOf<'PATCH /api/studio'>): Promise<void> {
   allow(person, 'studio.set');
-  const t = checked(studioEndpoints['PATCH /api/studio'].body, input) as Tolerance;
+  const tolerance = checked(studioEndpoints['PATCH /api/studio'].body, input) as Tolerance;
   await transaction(async (sql) => {
     const before = await copyTolerance(sql);
-    if (before.p95 === t.p95 && before.max === t.max) return;
-    await q.setTolerance(sql, t.p95, t.max);
-    await record(sql, actorOf(person), 'studio', 'copies', 'set what counts as a copy', before, t);
+    if (before.p95 === tolerance.p95 && before.max === tolerance.max) return;
+    await q.setTolerance(sql, tolerance.p95, tolerance.max);
+    await record(sql, actorOf(person), 'studio', 'copies', 'set what counts as a copy', before, tolerance);
   });
 }

@@ -69,15 +69,15 @@ export async function convertPreset(
   { versionId, ...input }: { versionId: string } & BodyOf<'POST /api/versions/:id/convert'>,
 ): Promise<{ itemId: string; versionId: string }> {
   allow(person, 'item.convert');
-  const c = checked(versionEndpoints['POST /api/versions/:id/convert'].body, input);
+  const wanted = checked(versionEndpoints['POST /api/versions/:id/convert'].body, input);
   const version = await presetVersion(versionId);
-  const title = c.title || version.title;
+  const title = wanted.title || version.title;
   const baked = bake(
     version.facts.settings as Settings,
-    c.size,
+    wanted.size,
     title,
     version.facts.classes as ClassOverrides,
-    c.settings as string[] | undefined,
+    wanted.settings as string[] | undefined,
   );
   if (!Object.keys(baked.kept).length)
     throw new Problem(
@@ -112,7 +112,7 @@ export async function convertPreset(
       notes: `made from the preset ${version.title}, version ${version.number}`,
       facts: {
         kind: '3d',
-        size: c.size,
+        size: wanted.size,
         domain: baked.look.domain,
         range: rangeOf(baked.look),
         fileTitle: title,
@@ -124,7 +124,7 @@ export async function convertPreset(
     });
     await q.insertLineage(sql, made.versionId, version.id, {
       tool: 'bake',
-      size: c.size,
+      size: wanted.size,
       settings: Object.keys(baked.kept),
       left: baked.left,
       tableError: residual,
@@ -136,7 +136,7 @@ export async function convertPreset(
       made.itemId,
       'converted',
       { source: version.id },
-      { title, size: c.size },
+      { title, size: wanted.size },
     );
     return made;
   });

@@ -53,12 +53,12 @@ async function ofLook(bytes: Uint8Array, required: Asked): Promise<Made> {
     grid: required.form === 'icc-abstract' ? Math.min(65, required.points) : required.points,
   };
   if (required.form === 'icc-link') {
-    const r = await toDeviceLink(evaluate, about);
-    return { ...r, extension: 'icc', kind: 'look', said: `ICC device link, ${required.points} points` };
+    const made = await toDeviceLink(evaluate, about);
+    return { ...made, extension: 'icc', kind: 'look', said: `ICC device link, ${required.points} points` };
   }
   if (required.form === 'icc-abstract') {
-    const r = await toAbstract(evaluate, about);
-    return { ...r, extension: 'icc', kind: 'look', said: `ICC abstract profile, ${about.grid} points` };
+    const made = await toAbstract(evaluate, about);
+    return { ...made, extension: 'icc', kind: 'look', said: `ICC abstract profile, ${about.grid} points` };
   }
   const own =
     program.look &&
@@ -71,20 +71,20 @@ async function ofLook(bytes: Uint8Array, required: Asked): Promise<Made> {
   const base = identity(required.points);
   const table = own ?? { ...base, table: tableOf(evaluate, required.points) };
   const look = { ...table, title: required.title };
-  const r = residual(evaluate, sampler(look));
+  const error = residual(evaluate, sampler(look));
   return required.form === 'cube'
     ? {
         bytes: writeCubeBytes(look),
         extension: 'cube',
         kind: 'look',
-        residual: r,
+        residual: error,
         said: `table of ${required.points} points`,
       }
     : {
         bytes: new TextEncoder().encode(writeClf(look, required.title)),
         extension: 'clf',
         kind: 'look',
-        residual: r,
+        residual: error,
         said: `Common LUT Format, ${required.points} points`,
       };
 }
@@ -111,13 +111,13 @@ async function ofProfile(bytes: Uint8Array, required: Asked): Promise<Made> {
   });
   switch (required.form) {
     case 'icc-input': {
-      const r = await toInputProfile(profileOf(dcp), required.kelvin, {
+      const made = await toInputProfile(profileOf(dcp), required.kelvin, {
         title: required.title,
         created: created(),
         grid: required.points,
       });
       return {
-        ...r,
+        ...made,
         extension: 'icc',
         kind: 'camera-profile',
         said: `ICC input profile at ${required.kelvin} K, ${required.points} points`,

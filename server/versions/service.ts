@@ -53,14 +53,14 @@ async function onFrame(
   person: Person,
   frame: string,
   look: Look,
-  b: Look,
+  other: Look,
 ): Promise<{ mean: number; p95: number; max: number }> {
   const { data } = await sharp(await framePicture(person, frame, 320))
     .removeAlpha()
     .ensureAlpha()
     .raw()
     .toBuffer({ resolveWithObject: true });
-  return pixelDistance(data, look, b);
+  return pixelDistance(data, look, other);
 }
 
 type Held = Awaited<ReturnType<typeof versionFor>>;

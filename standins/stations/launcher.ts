@@ -110,8 +110,13 @@ function list(station: Station, editor: string): unknown {
       `${editor} was never started at ${station.name}, so it lists nothing.`,
       'Launch it first.',
     );
-  const l = JSON.parse(readFileSync(file, 'utf8')) as { at: string; listed: unknown[]; refused: unknown[] };
-  return { running: running.has(`${station.name} ${editor}`), at: l.at, listed: l.listed, refused: l.refused };
+  const listing = JSON.parse(readFileSync(file, 'utf8')) as { at: string; listed: unknown[]; refused: unknown[] };
+  return {
+    running: running.has(`${station.name} ${editor}`),
+    at: listing.at,
+    listed: listing.listed,
+    refused: listing.refused,
+  };
 }
 
 const server = createServer((request, response) => {
@@ -130,10 +135,10 @@ const server = createServer((request, response) => {
   const editor = url.searchParams.get('editor') ?? '';
   void (async () => {
     try {
-      const s = find(station, editor);
-      if (url.pathname === '/launch') answer(200, await launch(s, editor));
-      else if (url.pathname === '/quit') answer(200, await quit(s, editor));
-      else answer(200, list(s, editor));
+      const found = find(station, editor);
+      if (url.pathname === '/launch') answer(200, await launch(found, editor));
+      else if (url.pathname === '/quit') answer(200, await quit(found, editor));
+      else answer(200, list(found, editor));
     } catch (error) {
       if (error instanceof Refusal)
         answer(422, {

@@ -17,7 +17,7 @@ export function RangePanel({
   all: boolean;
   onAll: (on: boolean) => void;
 }) {
-  const handle = (k: 'inLow' | 'inHigh' | 'outLow' | 'outHigh', text: string, low: number, high: number) => (
+  const handle = (end: 'inLow' | 'inHigh' | 'outLow' | 'outHigh', text: string, low: number, high: number) => (
     <input
       type="range"
       className="absolute inset-x-0 h-4 w-full appearance-none bg-transparent accent-[var(--verd)]"
@@ -26,8 +26,8 @@ export function RangePanel({
       min={low}
       max={high}
       step={0.25}
-      value={range[k]}
-      onChange={(e) => onRange({ ...range, [k]: Number(e.target.value) })}
+      value={range[end]}
+      onChange={(e) => onRange({ ...range, [end]: Number(e.target.value) })}
     />
   );
   const band = (a: number, b: number, tone: string) => (
@@ -37,20 +37,20 @@ export function RangePanel({
       style={{ left: `${place(a)}%`, width: `${place(b) - place(a)}%`, background: tone }}
     />
   );
-  const line = (title: string, a: 'inLow' | 'outLow', b: 'inHigh' | 'outHigh', tone: string) => (
+  const line = (title: string, darkest: 'inLow' | 'outLow', lightest: 'inHigh' | 'outHigh', tone: string) => (
     <div className="grid grid-cols-[84px_1fr_110px] items-center gap-2">
       <span>{title}</span>
       <div className="relative h-4 border-b border-line-strong">
-        {band(range[a], range[b], tone)}
+        {band(range[darkest], range[lightest], tone)}
         <div className="absolute inset-y-0" style={{ left: 0, width: `${place(0)}%` }}>
-          {handle(a, `${title}, darkest, in EV`, LOW, -0.25)}
+          {handle(darkest, `${title}, darkest, in EV`, LOW, -0.25)}
         </div>
         <div className="absolute inset-y-0" style={{ left: `${place(0)}%`, right: 0 }}>
-          {handle(b, `${title}, lightest, in EV`, 0.25, HIGH)}
+          {handle(lightest, `${title}, lightest, in EV`, 0.25, HIGH)}
         </div>
       </div>
       <span className="text-right text-soft">
-        {range[a]} to +{range[b]} EV
+        {range[darkest]} to +{range[lightest]} EV
       </span>
     </div>
   );

@@ -24,16 +24,16 @@ export function TrimPanel({
   onTrim: (t: Trim) => void;
   onClose: () => void;
 }) {
-  const set = (k: 'slope' | 'offset' | 'power', c: number, v: number) => {
+  const set = (part: 'slope' | 'offset' | 'power', c: number, v: number) => {
     if (!Number.isFinite(v)) return;
-    const next = [...trim[k]] as [number, number, number];
+    const next = [...trim[part]] as [number, number, number];
     if (linked) {
       const d = v - (next[c] ?? 0);
       next.forEach((x, i) => {
         next[i] = Number((x + d).toFixed(4));
       });
     } else next[c] = v;
-    onTrim({ ...trim, [k]: next });
+    onTrim({ ...trim, [part]: next });
   };
   return (
     <section

@@ -37,18 +37,18 @@ export function Release({
           , taken in {when}; {same} unchanged
         </span>
       </h2>
-      {order.map((w) => {
-        const rows = changes.filter((c) => c.what === w);
+      {order.map((what) => {
+        const rows = changes.filter((c) => c.what === what);
         return rows.length ? (
-          <details key={w} open={rows.length <= 12} className="mt-1">
+          <details key={what} open={rows.length <= 12} className="mt-1">
             <summary className="cursor-pointer font-medium">
-              {words[w]}: {rows.length}
+              {words[what]}: {rows.length}
             </summary>
             <ul>
               {rows.slice(0, 200).map((releaseChange) => (
                 <li
                   key={releaseChange.path}
-                  data-release={w}
+                  data-release={what}
                   className="grid grid-cols-[minmax(0,260px)_1fr] gap-3 border-t border-line py-1.5"
                 >
                   <span className="[overflow-wrap:anywhere]">

@@ -63,8 +63,8 @@ export function Difference({ older, newer, references, settings, facts, curves, 
       {records && <Records records={records} older={older} newer={newer} />}
       {curves.length > 0 && (
         <div className="mb-3 grid grid-cols-[repeat(auto-fill,minmax(200px,1fr))] gap-4">
-          {curves.map((c) => (
-            <CurveChart key={c.name} {...c} />
+          {curves.map((channel) => (
+            <CurveChart key={channel.name} {...channel} />
           ))}
         </div>
       )}

@@ -77,11 +77,11 @@ export function Inspection({ i: inspection }: { i: InspectionView }) {
             </g>
           ))}
           <path d={`M0 ${y(0)}L${w} ${y(1)}`} stroke="var(--line-strong)" strokeDasharray="3 3" fill="none" />
-          {(['#b3474f', '#3f7d4f', '#4a63b8'] as const).map((c, k) => (
+          {(['#b3474f', '#3f7d4f', '#4a63b8'] as const).map((color, k) => (
             <path
-              key={c}
+              key={color}
               d={`M${inspection.ramp.map((p) => `${x(p[0]).toFixed(1)} ${y(must(p[k + 1])).toFixed(1)}`).join('L')}`}
-              stroke={c}
+              stroke={color}
               strokeWidth="1.5"
               strokeDasharray={['', '6 2', '2 2'][k]}
               fill="none"
@@ -103,11 +103,12 @@ export function Inspection({ i: inspection }: { i: InspectionView }) {
           )}
         </p>
         <ul>
-          {inspection.findings.map((f) => (
-            <li key={f.code} className="border-t border-line py-1.5">
-              <b className="font-medium">{words[f.code] ?? f.code}</b>, {digits(f.figure)} {f.unit}
-              {f.severity === 'poor' && <span className="text-madder"> poor</span>}
-              <span className="block text-[12px] text-soft">{f.message}</span>
+          {inspection.findings.map((finding) => (
+            <li key={finding.code} className="border-t border-line py-1.5">
+              <b className="font-medium">{words[finding.code] ?? finding.code}</b>, {digits(finding.figure)}{' '}
+              {finding.unit}
+              {finding.severity === 'poor' && <span className="text-madder"> poor</span>}
+              <span className="block text-[12px] text-soft">{finding.message}</span>
             </li>
           ))}
         </ul>

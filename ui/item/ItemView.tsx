@@ -54,9 +54,9 @@ export function ItemView({ title, versionId, least, most, frames, frame: firstFr
                 <optgroup key={kind} label={kind}>
                   {ordered
                     .filter((f) => f.file_kind === kind)
-                    .map((f) => (
-                      <option key={f.id} value={f.id}>
-                        {f.name}
+                    .map((frame) => (
+                      <option key={frame.id} value={frame.id}>
+                        {frame.name}
                       </option>
                     ))}
                 </optgroup>

@@ -23,8 +23,8 @@ export function VersionTable({ versions }: { versions: Version[] }) {
   const path = usePathname();
   const params = useSearchParams();
   const [pair, setPair] = useState({ older: params.get('older'), newer: params.get('newer') });
-  const set = (k: 'older' | 'newer', id: string) => {
-    const chosen = { ...pair, [k]: id };
+  const set = (side: 'older' | 'newer', id: string) => {
+    const chosen = { ...pair, [side]: id };
     const next = new URLSearchParams(location.search);
     setPair(chosen);
     for (const [n, v] of Object.entries(chosen)) if (v) next.set(n, v);

@@ -44,10 +44,10 @@ export function WillItShow({
             <optgroup key={kind} label={kind}>
               {frames
                 .filter((f) => f.file_kind === kind)
-                .map((f) => (
-                  <option key={f.id} value={f.id}>
-                    {f.name}
-                    {f.camera && !f.name.includes(f.camera) ? `, ${f.camera}` : ''}
+                .map((frame) => (
+                  <option key={frame.id} value={frame.id}>
+                    {frame.name}
+                    {frame.camera && !frame.name.includes(frame.camera) ? `, ${frame.camera}` : ''}
                   </option>
                 ))}
             </optgroup>
@@ -76,14 +76,14 @@ export function WillItShow({
                 </td>
               </tr>
             )}
-            {found.at.map((a) => (
-              <tr key={a.editor + (a.station?.id ?? '')}>
+            {found.at.map((row) => (
+              <tr key={row.editor + (row.station?.id ?? '')}>
                 <td>
-                  {a.title}
+                  {row.title}
                   <span className="block text-[12px] text-soft">
-                    {a.station ? (
-                      <Link className="underline" href={`/stations/${a.station.id}`}>
-                        {a.station.name}
+                    {row.station ? (
+                      <Link className="underline" href={`/stations/${row.station.id}`}>
+                        {row.station.name}
                       </Link>
                     ) : (
                       'on no station; once it is placed'
@@ -91,11 +91,11 @@ export function WillItShow({
                   </span>
                 </td>
                 <td>
-                  <State of={a.answer === 'unknown' ? 'not-said' : a.answer} />
+                  <State of={row.answer === 'unknown' ? 'not-said' : row.answer} />
                 </td>
                 <td>
-                  {a.findings.length ? (
-                    a.findings.map((finding) => (
+                  {row.findings.length ? (
+                    row.findings.map((finding) => (
                       <span key={finding.code} className="block">
                         {finding.hides === false && <span className="text-ochre">But: </span>}
                         {finding.words}. <span className="text-soft">{finding.remedy}</span>

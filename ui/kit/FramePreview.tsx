@@ -36,37 +36,37 @@ export function FramePreview({
   const [ready, setReady] = useState(false);
 
   useEffect(() => {
-    const w = new Worker(new URL('../../browser-workers/preview.worker.ts', import.meta.url), {
+    const started = new Worker(new URL('../../browser-workers/preview.worker.ts', import.meta.url), {
       type: 'module',
       name: 'preview',
     });
-    worker.current = w;
-    w.onmessage = (event: MessageEvent<PreviewAnswer>) => {
+    worker.current = started;
+    started.onmessage = (event: MessageEvent<PreviewAnswer>) => {
       if (event.data.id !== next.current) return;
       if ('error' in event.data) {
         if (event.data.error !== 'superseded') setFault(event.data.error);
         return;
       }
-      const c = canvas.current;
-      if (!c) return;
-      if (c.width !== event.data.width || c.height !== event.data.height) {
-        c.width = event.data.width;
-        c.height = event.data.height;
+      const drawn = canvas.current;
+      if (!drawn) return;
+      if (drawn.width !== event.data.width || drawn.height !== event.data.height) {
+        drawn.width = event.data.width;
+        drawn.height = event.data.height;
       }
-      must(c.getContext('2d')).putImageData(
+      must(drawn.getContext('2d')).putImageData(
         new ImageData(new Uint8ClampedArray(event.data.pixels), event.data.width, event.data.height),
         0,
         0,
       );
-      c.dataset.shown = String(event.data.id);
-      c.dataset.ms = event.data.ms.toFixed(1);
-      c.dataset.repaint = (performance.now() - asked.current).toFixed(1);
+      drawn.dataset.shown = String(event.data.id);
+      drawn.dataset.ms = event.data.ms.toFixed(1);
+      drawn.dataset.repaint = (performance.now() - asked.current).toFixed(1);
       setReady(true);
       setFault(null);
     };
-    w.onerror = () => setFault('the preview could not be started');
+    started.onerror = () => setFault('the preview could not be started');
     return () => {
-      w.terminate();
+      started.terminate();
       worker.current = null;
     };
   }, []);

@@ -76,13 +76,13 @@ export const states: Record<string, { shape: Shape; word: string; tone: string }
 };
 
 export function State({ of, word, className = '' }: { of: string; word?: string; className?: string }) {
-  const s = states[of] ?? { shape: 'ring' as const, word: of, tone: 'text-soft' };
+  const state = states[of] ?? { shape: 'ring' as const, word: of, tone: 'text-soft' };
   return (
-    <span className={`inline-flex items-center gap-1.5 ${s.tone} ${className}`}>
+    <span className={`inline-flex items-center gap-1.5 ${state.tone} ${className}`}>
       <svg viewBox="0 0 12 12" width="11" height="11" fill="currentColor" aria-hidden className="shrink-0">
-        {shapes[s.shape]}
+        {shapes[state.shape]}
       </svg>
-      <span>{word ?? s.word}</span>
+      <span>{word ?? state.word}</span>
     </span>
   );
 }

@@ -21,13 +21,13 @@ export function Ago({ at, never = 'never' }: { at: string | null; never?: string
     };
   }, []);
   if (!at) return <span>{never}</span>;
-  const s = now === null ? null : Math.max(0, Math.round((now - new Date(at).getTime()) / 1000));
-  if (s === null) return <time dateTime={at}>{at.slice(0, 10)}</time>;
-  const [size, name] = units.find(([u]) => s >= u) ?? [1, 's'];
-  const n = Math.floor(s / size);
+  const seconds = now === null ? null : Math.max(0, Math.round((now - new Date(at).getTime()) / 1000));
+  if (seconds === null) return <time dateTime={at}>{at.slice(0, 10)}</time>;
+  const [size, name] = units.find(([u]) => seconds >= u) ?? [1, 's'];
+  const n = Math.floor(seconds / size);
   return (
     <time dateTime={at} title={new Date(at).toLocaleString()}>
-      {s < 5 ? 'just now' : `${n} ${name}${n > 1 && size >= 3600 ? 's' : ''} ago`}
+      {seconds < 5 ? 'just now' : `${n} ${name}${n > 1 && size >= 3600 ? 's' : ''} ago`}
     </time>
   );
 }

@@ -18,8 +18,8 @@ export function Door({ title, note, children }: { title: string; note: string; c
       <div className="w-[352px]">
         <div className="border border-b-0 border-line bg-paper">
           <div aria-hidden className="flex h-[74px] flex-col">
-            {threads.map((t, i) => (
-              <span key={i} className="flex-1" style={{ background: hex(t) }} />
+            {threads.map((hue, i) => (
+              <span key={i} className="flex-1" style={{ background: hex(hue) }} />
             ))}
           </div>
           <div className="px-7 pb-8 pt-6">

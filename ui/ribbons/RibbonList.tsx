@@ -47,9 +47,9 @@ export function RibbonList({ ribbons, whose, may }: { ribbons: Ribbon[]; whose: 
     void order(ids);
   };
   const flip = (id: number) => {
-    const n = new Set(chosen);
-    if (!n.delete(id)) n.add(id);
-    setChosen(n);
+    const next = new Set(chosen);
+    if (!next.delete(id)) next.add(id);
+    setChosen(next);
   };
   if (!ribbons.length)
     return (

@@ -14,20 +14,20 @@ interface Props {
 
 export function PlanForm({ versions, stations, chosen }: Props) {
   const router = useRouter();
-  const [v, setV] = useState<ReadonlySet<string>>(new Set(chosen));
-  const [s, setS] = useState<ReadonlySet<string>>(new Set());
+  const [items, setV] = useState<ReadonlySet<string>>(new Set(chosen));
+  const [places, setS] = useState<ReadonlySet<string>>(new Set());
   const [problem, setProblem] = useState<ProblemText | null>(null);
   const [busy, setBusy] = useState(false);
   const flip = (set: ReadonlySet<string>, id: string) => {
-    const n = new Set(set);
-    if (!n.delete(id)) n.add(id);
-    return n;
+    const next = new Set(set);
+    if (!next.delete(id)) next.add(id);
+    return next;
   };
   const plan = async () => {
     setBusy(true);
     setProblem(null);
     try {
-      const { id } = await call('POST /api/rollouts', { body: { versions: [...v], stations: [...s] } });
+      const { id } = await call('POST /api/rollouts', { body: { versions: [...items], stations: [...places] } });
       router.push(`/rollouts/${id}`);
     } catch (error) {
       setProblem(problemOf(error));
@@ -40,13 +40,17 @@ export function PlanForm({ versions, stations, chosen }: Props) {
         <fieldset>
           <legend className="mb-1 font-serif text-[17px] font-medium">What</legend>
           {versions.length ? (
-            versions.map((x) => (
-              <label key={x.versionId} className="flex items-center gap-3 border-t border-line py-1.5">
-                <input type="checkbox" checked={v.has(x.versionId)} onChange={() => setV(flip(v, x.versionId))} />
-                <Selvedge threads={x.selvedge} className="h-[30px] w-[38px] shrink-0" />
-                <span className="font-serif text-[15px] [overflow-wrap:anywhere]">{x.title}</span>
+            versions.map((version) => (
+              <label key={version.versionId} className="flex items-center gap-3 border-t border-line py-1.5">
+                <input
+                  type="checkbox"
+                  checked={items.has(version.versionId)}
+                  onChange={() => setV(flip(items, version.versionId))}
+                />
+                <Selvedge threads={version.selvedge} className="h-[30px] w-[38px] shrink-0" />
+                <span className="font-serif text-[15px] [overflow-wrap:anywhere]">{version.title}</span>
                 <span className="ml-auto whitespace-nowrap text-[12px] text-soft">
-                  {x.kind}, v{x.number}
+                  {version.kind}, v{version.number}
                 </span>
               </label>
             ))
@@ -56,12 +60,12 @@ export function PlanForm({ versions, stations, chosen }: Props) {
         </fieldset>
         <fieldset>
           <legend className="mb-1 font-serif text-[17px] font-medium">Where</legend>
-          {stations.map((x) => (
-            <label key={x.id} className="flex items-center gap-3 border-t border-line py-2">
-              <input type="checkbox" checked={s.has(x.id)} onChange={() => setS(flip(s, x.id))} />
+          {stations.map((station) => (
+            <label key={station.id} className="flex items-center gap-3 border-t border-line py-2">
+              <input type="checkbox" checked={places.has(station.id)} onChange={() => setS(flip(places, station.id))} />
               <span>
-                <span className="font-serif text-[15px]">{x.name}</span>
-                <span className="block text-[12px] text-soft">{x.note}</span>
+                <span className="font-serif text-[15px]">{station.name}</span>
+                <span className="block text-[12px] text-soft">{station.note}</span>
               </span>
             </label>
           ))}
@@ -71,9 +75,13 @@ export function PlanForm({ versions, stations, chosen }: Props) {
       <Notice problem={problem} className="mt-4" />
       <div className="sticky bottom-0 -mx-6 mt-6 flex items-center gap-3 border-t border-line bg-sheet px-6 py-3">
         <span className="text-soft">
-          {v.size} items onto {s.size} stations
+          {items.size} items onto {places.size} stations
         </span>
-        <button className="button main ml-auto" disabled={busy || !v.size || !s.size} onClick={() => void plan()}>
+        <button
+          className="button main ml-auto"
+          disabled={busy || !items.size || !places.size}
+          onClick={() => void plan()}
+        >
           {busy ? 'Planning' : 'Show every file'}
         </button>
       </div>

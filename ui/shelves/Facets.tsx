@@ -52,9 +52,9 @@ export function Facets({ facets, get, set }: Props) {
         <span className="text-soft">{count(facetCount.n, facetCount.more)}</span>
       </DropdownMenu.Item>
     ));
-  const chosen = facetKeys.flatMap((k) => {
-    const value = get(k);
-    return value ? [[k, value] as const] : [];
+  const chosen = facetKeys.flatMap((facet) => {
+    const value = get(facet);
+    return value ? [[facet, value] as const] : [];
   });
   return (
     <>
@@ -103,15 +103,15 @@ export function Facets({ facets, get, set }: Props) {
           </DropdownMenu.Content>
         </DropdownMenu.Portal>
       </DropdownMenu.Root>
-      {chosen.map(([k, value]) => (
+      {chosen.map(([facet, value]) => (
         <button
-          key={k}
+          key={facet}
           className="chip"
           aria-pressed="true"
-          aria-label={`${titles.get(k)}: ${word(k, value)}, take off`}
-          onClick={() => set(k, null)}
+          aria-label={`${titles.get(facet)}: ${word(facet, value)}, take off`}
+          onClick={() => set(facet, null)}
         >
-          {value === 'yes' ? titles.get(k) : word(k, value)}
+          {value === 'yes' ? titles.get(facet) : word(facet, value)}
           <X aria-hidden size={12} />
         </button>
       ))}

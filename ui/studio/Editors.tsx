@@ -27,13 +27,17 @@ export function Editors({ editors, may }: { editors: EditorView[]; may: boolean 
     setProblem(null);
     setSaid('');
     const response = await fetch('/api/editors', { method: 'POST', body: await file.text() });
-    const j = (await response.json().catch(() => ({}))) as { error?: ProblemText; editor?: string; version?: string };
+    const answer = (await response.json().catch(() => ({}))) as {
+      error?: ProblemText;
+      editor?: string;
+      version?: string;
+    };
     if (response.ok) {
-      setSaid(`${j.editor} ${j.version} is known now.`);
+      setSaid(`${answer.editor} ${answer.version} is known now.`);
       router.refresh();
     } else
       setProblem(
-        j.error ?? {
+        answer.error ?? {
           code: 'bug',
           message: `The server answered ${response.status}.`,
           where: file.name,

@@ -27,18 +27,18 @@ export function Takings({
           <thead>
             <tr>
               <th>Kind</th>
-              {editors.map((e) => (
-                <th key={e.key}>{e.title}</th>
+              {editors.map((entry) => (
+                <th key={entry.key}>{entry.title}</th>
               ))}
             </tr>
           </thead>
           <tbody>
-            {rows.map((r) => (
-              <tr key={r.name}>
+            {rows.map((row) => (
+              <tr key={row.name}>
                 <th scope="row" className="w-[190px] !border-line !py-2 align-top !text-[13.5px] !text-ink">
-                  {r.name.charAt(0).toUpperCase() + r.name.slice(1)}
+                  {row.name.charAt(0).toUpperCase() + row.name.slice(1)}
                 </th>
-                {r.cells.map((cell) => (
+                {row.cells.map((cell) => (
                   <td key={cell.editor}>
                     <State of={states[cell.how]} />
                     {cell.words && <span className="block text-[12px] text-soft">{cell.words}</span>}

@@ -13,7 +13,7 @@ export default async function Page({
   searchParams: Promise<{ below?: string; person?: string; subject?: string }>;
 }) {
   const person = await signedInPerson();
-  const s = await searchParams;
+  const search = await searchParams;
   if (!may(person, 'activity.view'))
     return (
       <div className="px-6 pt-[18px]">
@@ -21,23 +21,25 @@ export default async function Page({
         <p className="text-soft">Activity is shown to the librarian and the lead. An item’s own is on its page.</p>
       </div>
     );
-  const { rows, people, more } = await listActivity(person, s);
+  const { rows, people, more } = await listActivity(person, search);
   const to = (change: Record<string, string | undefined>) => {
-    const next = new URLSearchParams(Object.entries({ ...s, ...change }).filter((e): e is [string, string] => !!e[1]));
+    const next = new URLSearchParams(
+      Object.entries({ ...search, ...change }).filter((e): e is [string, string] => !!e[1]),
+    );
     return `/activity${next.size ? `?${next}` : ''}`;
   };
   return (
     <div className="max-w-[980px] px-6 pb-16 pt-[18px]">
       <PageHead title="Activity" note="who changed what, and when" />
       <div className="mb-2 flex flex-wrap gap-2" role="group" aria-label="Of what">
-        {subjects.map((x) => (
+        {subjects.map((subject) => (
           <Link
-            key={x}
+            key={subject}
             className="chip"
-            aria-current={s.subject === x ? 'true' : undefined}
-            href={to({ subject: s.subject === x ? undefined : x, below: undefined })}
+            aria-current={search.subject === subject ? 'true' : undefined}
+            href={to({ subject: search.subject === subject ? undefined : subject, below: undefined })}
           >
-            {x}
+            {subject}
           </Link>
         ))}
       </div>
@@ -46,8 +48,8 @@ export default async function Page({
           <Link
             key={x.id}
             className="chip"
-            aria-current={s.person === x.id ? 'true' : undefined}
-            href={to({ person: s.person === x.id ? undefined : x.id, below: undefined })}
+            aria-current={search.person === x.id ? 'true' : undefined}
+            href={to({ person: search.person === x.id ? undefined : x.id, below: undefined })}
           >
             {x.name}
           </Link>

@@ -11,18 +11,72 @@ import { Refresh } from '@/ui/kit/Refresh';
 export const metadata = { title: 'Coverage' };
 
 export default async function Page({ searchParams }: { searchParams: Promise<{ gaps?: string }> }) {
-  const person = await signedInPerson(); const gaps = (await searchParams).gaps === '1'; const c = await coverage(person);
-  const askedFor = (id: string) => c.requests.filter((r) => (r.camera_id === id || r.lens_id === id) && r.state !== 'fulfilled').map((r) => ({ wanted: r.wanted, state: r.state }));
+  const person = await signedInPerson();
+  const gaps = (await searchParams).gaps === '1';
+  const studio = await coverage(person);
+  const askedFor = (id: string) =>
+    studio.requests
+      .filter((r) => (r.camera_id === id || r.lens_id === id) && r.state !== 'fulfilled')
+      .map((r) => ({ wanted: r.wanted, state: r.state }));
   return (
     <div className="max-w-[1180px] px-6 pb-16 pt-[18px]">
       <Refresh subjects={['item', 'camera', 'lens', 'request', 'editor', 'frame', 'arrival']} />
-      <PageHead title="Coverage" note="which of our cameras and lenses have what they need"><span className="inline-flex gap-2"><Link className="chip" href="/coverage" aria-current={!gaps}>All</Link><Link className="chip" href="/coverage?gaps=1" aria-current={gaps}>Gaps only</Link></span><a className="button" href="/api/gear/csv" download>CSV</a></PageHead>
-      <Coverage gaps={gaps} editors={c.editors} suppliers={c.suppliers} may={{ edit: may(person, 'gear.edit'), ask: may(person, 'gear.ask') }}
-        unlisted={{ cameras: c.unlisted.cameras.map((x) => [x.model, x.conversion].filter(Boolean).join(', ')), lenses: c.unlisted.lenses.map((x) => x.model) }}
-        cameras={c.cameras.map(({ row, state, sources, reads, named }) => ({ gear: row, state, sources, reads, find: named ? `/shelves?camera=${encodeURIComponent(named)}` : null, requests: askedFor(row.id) }))}
-        lenses={c.lenses.map(({ lens, state, found, missing }) => ({ gear: { ...lens, names: [...lens.names] }, state, missing, found, requests: askedFor(lens.id) }))} />
-      <h2 className="mb-1 mt-8 text-[17px]">Requests</h2><Requests may={may(person, 'gear.edit')} requests={c.requests.map((r) => ({ id: r.id, about: r.about, wanted: r.wanted, askedOf: r.asked_of, note: r.note, state: r.state, stateAt: r.state_at.toISOString(), person: r.person, at: r.created_at.toISOString(), met: r.met }))} />
-      <h2 className="mb-2 mt-8 text-[17px]">A folder that looks empty</h2><Photos />
+      <PageHead title="Coverage" note="which of our cameras and lenses have what they need">
+        <span className="inline-flex gap-2">
+          <Link className="chip" href="/coverage" aria-current={!gaps}>
+            All
+          </Link>
+          <Link className="chip" href="/coverage?gaps=1" aria-current={gaps}>
+            Gaps only
+          </Link>
+        </span>
+        <a className="button" href="/api/gear/csv" download>
+          CSV
+        </a>
+      </PageHead>
+      <Coverage
+        gaps={gaps}
+        editors={studio.editors}
+        suppliers={studio.suppliers}
+        may={{ edit: may(person, 'gear.edit'), ask: may(person, 'gear.ask') }}
+        unlisted={{
+          cameras: studio.unlisted.cameras.map((gear) => [gear.model, gear.conversion].filter(Boolean).join(', ')),
+          lenses: studio.unlisted.lenses.map((gear) => gear.model),
+        }}
+        cameras={studio.cameras.map(({ row, state, sources, reads, named }) => ({
+          gear: row,
+          state,
+          sources,
+          reads,
+          find: named ? `/shelves?camera=${encodeURIComponent(named)}` : null,
+          requests: askedFor(row.id),
+        }))}
+        lenses={studio.lenses.map(({ lens, state, found, missing }) => ({
+          gear: { ...lens, names: [...lens.names] },
+          state,
+          missing,
+          found,
+          requests: askedFor(lens.id),
+        }))}
+      />
+      <h2 className="mb-1 mt-8 text-[17px]">Requests</h2>
+      <Requests
+        may={may(person, 'gear.edit')}
+        requests={studio.requests.map((request) => ({
+          id: request.id,
+          about: request.about,
+          wanted: request.wanted,
+          askedOf: request.asked_of,
+          note: request.note,
+          state: request.state,
+          stateAt: request.state_at.toISOString(),
+          person: request.person,
+          at: request.created_at.toISOString(),
+          met: request.met,
+        }))}
+      />
+      <h2 className="mb-2 mt-8 text-[17px]">A folder that looks empty</h2>
+      <Photos />
     </div>
   );
 }

@@ -40,14 +40,14 @@ export interface ArrivalRow {
 
 export const insertArrival = (
   sql: Sql,
-  i: { id: string; name: string; personId: string | null; stationId?: string | null },
+  arrival: { id: string; name: string; personId: string | null; stationId?: string | null },
 ) =>
   sql.query(
     `
       insert into arrival (id, name, status, person_id, station_id)
       values ($1, $2, 'arriving', $3, $4)
     `,
-    [i.id, i.name, i.personId, i.stationId ?? null],
+    [arrival.id, arrival.name, arrival.personId, arrival.stationId ?? null],
   );
 
 export const arrivalJob = (sql: Sql, id: string, jobId: string) =>

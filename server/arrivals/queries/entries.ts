@@ -134,7 +134,7 @@ export const correctEntries = async (
   sql: Sql,
   arrivalId: string,
   ids: number[],
-  c: { outcome: string; kind: string | null; itemId: string | null; entryId: number | null },
+  correction: { outcome: string; kind: string | null; itemId: string | null; entryId: number | null },
 ): Promise<number> =>
   (
     await sql.query(
@@ -145,7 +145,7 @@ export const correctEntries = async (
           corrected = true
         where arrival_id = $1 and id = any($2::bigint[])
       `,
-      [arrivalId, ids, c.outcome, c.kind, c.itemId, c.entryId],
+      [arrivalId, ids, correction.outcome, correction.kind, correction.itemId, correction.entryId],
     )
   ).rowCount ?? 0;
 

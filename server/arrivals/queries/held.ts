@@ -52,7 +52,7 @@ const heldColumns = `
 /** Held versions that a file of an arrival could be: by bytes, content, identity, name, or file name. */
 export const candidates = async (
   sql: Sql,
-  c: { shas: Buffer[]; contents: Buffer[]; identities: string[]; bases: string[]; files: string[] },
+  contents: { shas: Buffer[]; contents: Buffer[]; identities: string[]; bases: string[]; files: string[] },
 ): Promise<HeldRow[]> =>
   many<HeldRow>(
     sql,
@@ -89,7 +89,7 @@ export const candidates = async (
           where v2.file_name = any($5::text[])
         )
     `,
-    [c.shas, c.contents, c.identities, c.bases, c.files],
+    [contents.shas, contents.contents, contents.identities, contents.bases, contents.files],
   );
 
 /** Presets with a title much like one of these; for revisions that were renamed. */

@@ -4,7 +4,7 @@ import { many, maybe } from '../../db/query';
 
 export const insertPack = (
   sql: Sql,
-  p: {
+  pack: {
     id: string;
     name: string;
     arrivalId: string;
@@ -20,7 +20,16 @@ export const insertPack = (
       insert into pack (id, name, arrival_id, supplier, release, source, licence_id, previous_id)
       values ($1, $2, $3, $4, $5, $6, $7, $8)
     `,
-    [p.id, p.name, p.arrivalId, p.supplier, p.release, JSON.stringify(p.source), p.licenceId, p.previousId],
+    [
+      pack.id,
+      pack.name,
+      pack.arrivalId,
+      pack.supplier,
+      pack.release,
+      JSON.stringify(pack.source),
+      pack.licenceId,
+      pack.previousId,
+    ],
   );
 
 export const insertMember = (sql: Sql, packId: string, path: string, versionId: string) =>

@@ -40,7 +40,7 @@ export const benchById = async (sql: Sql, id: string): Promise<BenchRow | undefi
 
 export const saveBench = (
   sql: Sql,
-  b: { id: string; name: string; state: string; shared: boolean; personId: string },
+  bench: { id: string; name: string; state: string; shared: boolean; personId: string },
 ) =>
   sql.query(
     `
@@ -49,7 +49,7 @@ export const saveBench = (
       on conflict (id) do update
       set name = excluded.name, state = excluded.state, shared = excluded.shared, touched_at = now()
     `,
-    [b.id, b.name, b.state, b.shared, b.personId],
+    [bench.id, bench.name, bench.state, bench.shared, bench.personId],
   );
 
 export const removeBench = (sql: Sql, id: string) => sql.query('delete from bench where id = $1', [id]);
@@ -75,7 +75,7 @@ export const frameSets = async (sql: Sql): Promise<SetRow[]> =>
     `,
   );
 
-export async function saveSet(sql: Sql, s: { id: string; name: string; frames: string[] }): Promise<void> {
+export async function saveSet(sql: Sql, set: { id: string; name: string; frames: string[] }): Promise<void> {
   await sql.query(
     `
       insert into frame_set (id, name)
@@ -83,9 +83,9 @@ export async function saveSet(sql: Sql, s: { id: string; name: string; frames: s
       on conflict (id) do update
       set name = excluded.name
     `,
-    [s.id, s.name],
+    [set.id, set.name],
   );
-  await sql.query('delete from frame_set_member where set_id = $1', [s.id]);
+  await sql.query('delete from frame_set_member where set_id = $1', [set.id]);
   await sql.query(
     `
       insert into frame_set_member (set_id, frame_id, position)
@@ -93,6 +93,6 @@ export async function saveSet(sql: Sql, s: { id: string; name: string; frames: s
       from unnest($2::uuid[]) with ordinality x (f, n)
       where exists (select 1 from frame where id = f)
     `,
-    [s.id, s.frames],
+    [set.id, set.frames],
   );
 }

@@ -197,5 +197,8 @@ export const removeChoice = async (sql: Sql, id: number): Promise<boolean> =>
 export const adviseStrength = (sql: Sql, itemId: string, strength: number) =>
   sql.query('update item set strength_usual = $2, revision = revision + 1 where id = $1', [itemId, strength]);
 
-export const setCompensation = (sql: Sql, itemId: string, c: unknown) =>
-  sql.query('update item set compensation = $2, revision = revision + 1 where id = $1', [itemId, JSON.stringify(c)]);
+export const setCompensation = (sql: Sql, itemId: string, compensation: unknown) =>
+  sql.query('update item set compensation = $2, revision = revision + 1 where id = $1', [
+    itemId,
+    JSON.stringify(compensation),
+  ]);

@@ -6,7 +6,7 @@ import { type Kind, type ItemRow, casts } from './rows';
 
 export const insertItem = (
   sql: Sql,
-  i: {
+  item: {
     id: string;
     kind: Kind;
     title: string;
@@ -40,19 +40,19 @@ export const insertItem = (
         )
     `,
     [
-      i.id,
-      i.kind,
-      i.title,
-      i.headings,
-      i.shelfId,
-      i.supplier,
-      JSON.stringify(i.scope),
-      i.cameras,
-      i.licenceId,
-      JSON.stringify(i.source),
-      i.origin,
-      i.creator,
-      i.rights,
+      item.id,
+      item.kind,
+      item.title,
+      item.headings,
+      item.shelfId,
+      item.supplier,
+      JSON.stringify(item.scope),
+      item.cameras,
+      item.licenceId,
+      JSON.stringify(item.source),
+      item.origin,
+      item.creator,
+      item.rights,
     ],
   );
 

@@ -32,14 +32,14 @@ export const shelves = async (sql: Sql, person: string): Promise<ShelfRow[]> =>
 
 export const insertShelf = (
   sql: Sql,
-  s: { id: string; name: string; note: string; position: number; query: SavedSearch | null },
+  shelf: { id: string; name: string; note: string; position: number; query: SavedSearch | null },
 ) =>
   sql.query('insert into shelf (id, name, note, position, query) values ($1, $2, $3, $4, $5)', [
-    s.id,
-    s.name,
-    s.note,
-    s.position,
-    s.query ? JSON.stringify(s.query) : null,
+    shelf.id,
+    shelf.name,
+    shelf.note,
+    shelf.position,
+    shelf.query ? JSON.stringify(shelf.query) : null,
   ]);
 
 export const shelfById = async (

@@ -5,7 +5,7 @@ import { type VersionRow, type VersionItem, type LineRow } from './rows';
 
 export const insertVersion = (
   sql: Sql,
-  v: {
+  version: {
     id: string;
     itemId: string;
     sha: Buffer;
@@ -42,21 +42,21 @@ export const insertVersion = (
         )
     `,
     [
-      v.id,
-      v.itemId,
-      v.sha,
-      v.fileName,
-      v.format,
-      JSON.stringify(v.facts),
-      v.selvedge ? JSON.stringify(v.selvedge) : null,
-      v.encoding ? JSON.stringify(v.encoding) : null,
-      v.notes,
-      v.authorId,
-      v.variant,
-      v.internalId,
-      v.words,
-      v.content,
-      v.fingerprint,
+      version.id,
+      version.itemId,
+      version.sha,
+      version.fileName,
+      version.format,
+      JSON.stringify(version.facts),
+      version.selvedge ? JSON.stringify(version.selvedge) : null,
+      version.encoding ? JSON.stringify(version.encoding) : null,
+      version.notes,
+      version.authorId,
+      version.variant,
+      version.internalId,
+      version.words,
+      version.content,
+      version.fingerprint,
     ],
   );
 

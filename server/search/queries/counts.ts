@@ -14,7 +14,7 @@ export interface Counted {
 /** How many match, the facets of these, and a page of them, in one pass over what matches. */
 export async function counted(
   sql: Sql,
-  w: Where,
+  wanted: Where,
   sort: Sort,
   down: boolean,
   limit: number,
@@ -22,8 +22,8 @@ export async function counted(
   most: number,
   told: number,
 ): Promise<Counted> {
-  const c = where(w);
-  const order = orderBy(w, c.values, sort, down);
+  const clause = where(wanted);
+  const order = orderBy(wanted, clause.values, sort, down);
   const keys = order.map((x, i) => `${x.replace(/ (asc|desc)( nulls last)?$/, '')} as k${i}`);
   const by = order.map(
     (x, i) => `k${i}${/ desc/.test(x) ? ' desc' : ''}${/ nulls last$/.test(x) ? ' nulls last' : ''}`,
@@ -35,7 +35,7 @@ export async function counted(
         m as materialized (
           select i.id, i.facets, ${keys.join(', ')}
           from item i
-          where ${c.text}
+          where ${clause.text}
           limit ${most + 1}
         ),
         c as (select count(*)::int as n from m)
@@ -56,7 +56,7 @@ export async function counted(
         offset ${offset}
       )
     `,
-    c.values,
+    clause.values,
   );
   return {
     n: rows.find((r) => r.facet === '')?.n ?? 0,
@@ -92,9 +92,9 @@ export const markSeen = (sql: Sql, person: string) =>
   sql.query('update person set looked_at = now() where id = $1', [person]);
 
 /** Whether anything matches. */
-export async function some(sql: Sql, w: Where): Promise<boolean> {
-  const c = where(w);
-  return (await sql.query(`select 1 from item i where ${c.text} limit 1`, c.values)).rowCount === 1;
+export async function some(sql: Sql, wanted: Where): Promise<boolean> {
+  const clause = where(wanted);
+  return (await sql.query(`select 1 from item i where ${clause.text} limit 1`, clause.values)).rowCount === 1;
 }
 
 /** The maintained counts of the whole library. */

@@ -56,26 +56,27 @@ export interface Where {
 }
 
 /** The condition of a search, with its parameters from $1 on. */
-export function where(w: Where): { text: string; values: unknown[] } {
-  const values: unknown[] = [w.person];
-  const parts: string[] = [w.archived ? 'i.archived_at is not null' : 'i.archived_at is null'];
+export function where(wanted: Where): { text: string; values: unknown[] } {
+  const values: unknown[] = [wanted.person];
+  const parts: string[] = [wanted.archived ? 'i.archived_at is not null' : 'i.archived_at is null'];
   const add = (value: unknown): string => {
     values.push(value);
     return `$${values.length}`;
   };
-  if (w.query) parts.push(`i.words @@ to_tsquery('simple', ${add(w.query)})`);
-  if (w.start)
-    parts.push(`lower(i.title) collate "C" like ${add(`${w.start.toLowerCase().replace(/([\\%_])/g, '\\$1')}%`)}`);
-  if (w.alike) parts.push(`${add(w.alike)} <% i.title`);
-  for (const any of w.facets)
+  if (wanted.query) parts.push(`i.words @@ to_tsquery('simple', ${add(wanted.query)})`);
+  if (wanted.start)
+    parts.push(`lower(i.title) collate "C" like ${add(`${wanted.start.toLowerCase().replace(/([\\%_])/g, '\\$1')}%`)}`);
+  if (wanted.alike) parts.push(`${add(wanted.alike)} <% i.title`);
+  for (const any of wanted.facets)
     parts.push(any.length === 1 ? `i.facets @> array[${add(any[0])}]::text[]` : `i.facets && ${add(any)}::text[]`);
-  if (w.ribbon) parts.push(`exists (select 1 from ribbon r where r.item_id = i.id and ${ribbonOf[w.ribbon]})`);
-  if (w.recent) parts.push('exists (select 1 from item_use u where u.item_id = i.id and u.person_id = $1)');
-  if (w.fresh)
+  if (wanted.ribbon)
+    parts.push(`exists (select 1 from ribbon r where r.item_id = i.id and ${ribbonOf[wanted.ribbon]})`);
+  if (wanted.recent) parts.push('exists (select 1 from item_use u where u.item_id = i.id and u.person_id = $1)');
+  if (wanted.fresh)
     parts.push(
       'i.newest_version_id in (select id from version where created_at > (select looked_at from person where id = $1) and author_id is distinct from $1)',
     );
-  if (w.shelf) parts.push(`i.shelf_id = ${add(w.shelf)}::uuid`);
+  if (wanted.shelf) parts.push(`i.shelf_id = ${add(wanted.shelf)}::uuid`);
   // the person's own number has to be used, or PostgreSQL cannot tell its type
   return { text: `$1::uuid is not null and ${parts.join(' and ')}`, values };
 }
@@ -131,20 +132,20 @@ export const orderBy = (where: Where, values: unknown[], sort: Sort, down: boole
 /** One page in the order's own index, walked until it is full: for searches that leave much. What is shown beside is looked up for the page alone. */
 export async function page(
   sql: Sql,
-  w: Where,
+  wanted: Where,
   sort: Sort,
   down: boolean,
   limit: number,
   offset: number,
 ): Promise<SpineRow[]> {
-  const c = where(w);
+  const clause = where(wanted);
   const { rows } = await sql.query<{ id: string }>(
-    `select i.id from item i where ${c.text} order by ${orderBy(w, c.values, sort, down).join(', ')} limit ${limit} offset ${offset}`,
-    c.values,
+    `select i.id from item i where ${clause.text} order by ${orderBy(wanted, clause.values, sort, down).join(', ')} limit ${limit} offset ${offset}`,
+    clause.values,
   );
   return spinesOf(
     sql,
-    w.person,
+    wanted.person,
     rows.map((r) => r.id),
   );
 }

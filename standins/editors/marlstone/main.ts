@@ -136,7 +136,7 @@ function cards(listed: readonly Listed[]): Card[] {
 
 live(`${home}/catalogue.json`, `${home}/refused.log`, () => {
   const contents = take(files(`${home}/looks`), look);
-  const b = take(files(`${home}/presets`), preset);
-  const listed = [...contents.listed, ...b.listed];
-  return { listed, refused: [...contents.refused, ...b.refused], cards: cards(listed) };
+  const presets = take(files(`${home}/presets`), preset);
+  const listed = [...contents.listed, ...presets.listed];
+  return { listed, refused: [...contents.refused, ...presets.refused], cards: cards(listed) };
 });

@@ -70,13 +70,13 @@ live(
   `${config}/refused.log`,
   () => {
     const contents = take(files('Oxbow/Looks'), look);
-    const b = take(files('Oxbow/Presets'), preset);
-    const listed = [...contents.listed, ...b.listed];
+    const presets = take(files('Oxbow/Presets'), preset);
+    const listed = [...contents.listed, ...presets.listed];
     const offers = listed.map((l) => l.path);
     // it opens whatever comes, and offers all of its shelves
     return {
       listed,
-      refused: [...contents.refused, ...b.refused],
+      refused: [...contents.refused, ...presets.refused],
       cards: photos('Pictures').map(({ path }) => ({ path, card: 'shown', reason: '', offers })),
     };
   },

@@ -8,7 +8,7 @@ const codingWords = (description: string): string =>
   codingSaid(description) === 'linear' ? 'ICC, taken as linear' : 'ICC, of square root values';
 
 /** From a row of the catalogue. */
-export function candidateOf(r: {
+export function candidateOf(row: {
   version_id: string;
   item_id: string;
   title: string;
@@ -25,22 +25,22 @@ export function candidateOf(r: {
   intention: string;
   roots: string[];
 }): Candidate {
-  const stages = (r.facts.stages ?? []) as string[];
+  const stages = (row.facts.stages ?? []) as string[];
   const has = (w: string) => stages.includes(w);
   return {
-    versionId: r.version_id,
-    itemId: r.item_id,
-    title: r.title,
-    kind: r.kind as Candidate['kind'],
-    number: r.number,
-    status: r.status,
-    cameras: r.cameras,
-    supplier: r.supplier,
-    most: r.strength_most || 150,
-    usual: r.strength_usual ?? 100,
-    fixed: r.strength_least === r.strength_most,
+    versionId: row.version_id,
+    itemId: row.item_id,
+    title: row.title,
+    kind: row.kind as Candidate['kind'],
+    number: row.number,
+    status: row.status,
+    cameras: row.cameras,
+    supplier: row.supplier,
+    most: row.strength_most || 150,
+    usual: row.strength_usual ?? 100,
+    fixed: row.strength_least === row.strength_most,
     rungs:
-      r.kind === 'camera-profile'
+      row.kind === 'camera-profile'
         ? [
             ...(has('hue/saturation map') ? ['hue-sat'] : []),
             ...(has('exposure offset') ? ['exposure'] : []),
@@ -48,10 +48,10 @@ export function candidateOf(r: {
             ...(has('tone curve') ? ['curve'] : []),
           ]
         : [],
-    noCurve: r.kind === 'camera-profile' && r.format === 'dcp' && !has('tone curve'),
-    icc: r.kind === 'camera-profile' && r.format === 'icc' ? codingWords(String(r.facts.description ?? '')) : '',
-    shown: r.kind !== 'camera-profile' || r.format === 'dcp' || r.facts.class === 'input',
-    intention: r.intention,
-    roots: r.roots,
+    noCurve: row.kind === 'camera-profile' && row.format === 'dcp' && !has('tone curve'),
+    icc: row.kind === 'camera-profile' && row.format === 'icc' ? codingWords(String(row.facts.description ?? '')) : '',
+    shown: row.kind !== 'camera-profile' || row.format === 'dcp' || row.facts.class === 'input',
+    intention: row.intention,
+    roots: row.roots,
   };
 }

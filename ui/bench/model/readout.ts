@@ -7,8 +7,8 @@ export type ReadColor = (x: number, y: number) => [number, number, number] | nul
 function labWords([r = 0, g = 0, b = 0]: readonly number[]): string {
   const lab = new Float64Array(3);
   labOfSrgb(r / 255, g / 255, b / 255, lab);
-  const [l, aStar, bStar] = Array.from(lab, (value) => value.toFixed(0));
-  return `L* ${l} a* ${aStar} b* ${bStar}`;
+  const [line, aStar, bStar] = Array.from(lab, (value) => value.toFixed(0));
+  return `L* ${line} a* ${aStar} b* ${bStar}`;
 }
 
 const isClipped = (rgb: readonly number[]): boolean => rgb.some((value) => value === 255 || value === 0);

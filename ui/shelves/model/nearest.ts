@@ -16,9 +16,9 @@ export function nearestInRow<T>(
 ): T | undefined {
   const beyond = all.filter(({ box }) => (direction === 'down' ? box.top > here.top + gap : box.top < here.top - gap));
   const away = (box: Lying): [number, number] => [Math.abs(box.top - here.top), Math.abs(box.left - here.left)];
-  const sorted = [...beyond].sort((a, b) => {
-    const [downA, acrossA] = away(a.box);
-    const [downB, acrossB] = away(b.box);
+  const sorted = [...beyond].sort((one, other) => {
+    const [downA, acrossA] = away(one.box);
+    const [downB, acrossB] = away(other.box);
     return downA - downB || acrossA - acrossB;
   });
   return sorted[0]?.at;

@@ -20,8 +20,8 @@ export const kindWords: Record<string, string> = {
   'add-on': 'Add-on',
 };
 /** What tells items of one name apart: the camera that they are bound to, and from whom they are. */
-export const apart = (s: Pick<Spine, 'cameras' | 'supplier' | 'kind' | 'language' | 'points'>): string =>
-  [s.cameras.length ? s.cameras.slice(0, 2).join(', ') : '', s.supplier || ''].filter(Boolean).join(', ');
+export const apart = (spine: Pick<Spine, 'cameras' | 'supplier' | 'kind' | 'language' | 'points'>): string =>
+  [spine.cameras.length ? spine.cameras.slice(0, 2).join(', ') : '', spine.supplier || ''].filter(Boolean).join(', ');
 export const short = (spine: Spine): string => {
   if (spine.kind === 'look') {
     if (spine.points) return `${spine.points} pt`;

@@ -74,10 +74,10 @@ export default async function Page({
           supplier={release?.pack.supplier ?? ''}
           shelves={shelves.filter((s) => !s.query).map(({ id: s, name }) => ({ id: s, name }))}
           licences={licences.map((l) => ({ id: l.id, name: l.name }))}
-          groups={groups.map((g) => ({
-            group: g.group,
-            count: g.count,
-            rows: g.rows.map((entry) => ({
+          groups={groups.map((entries) => ({
+            group: entries.group,
+            count: entries.count,
+            rows: entries.rows.map((entry) => ({
               id: entry.id,
               path: entry.path,
               size: entry.size,

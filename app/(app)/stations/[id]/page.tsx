@@ -92,9 +92,9 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
                 ) : (
                   <span className="text-soft">has never been started since it is watched</span>
                 )}
-                {editorState.refused.slice(0, 6).map((r) => (
-                  <span key={r.path} className="block text-[12px]">
-                    <span className="text-madder">{r.path.split('/').pop()}</span>: {r.reason}
+                {editorState.refused.slice(0, 6).map((file) => (
+                  <span key={file.path} className="block text-[12px]">
+                    <span className="text-madder">{file.path.split('/').pop()}</span>: {file.reason}
                   </span>
                 ))}
                 {editorState.refused.length > 6 && (

@@ -4,8 +4,13 @@ import { route } from '@/server/http';
 /** A part of a frame at full size (?x, y, w, h as shown), as its file has it; what it takes to develop it in a header. */
 export const GET = route<{ params: Promise<{ id: string }> }>(async (person, request, { params }) => {
   const query = new URL(request.url).searchParams;
-  const n = (k: string): number => Number(query.get(k));
-  const { data, ...about } = await framePart(person, (await params).id, { x: n('x'), y: n('y'), w: n('w'), h: n('h') });
+  const numberIn = (k: string): number => Number(query.get(k));
+  const { data, ...about } = await framePart(person, (await params).id, {
+    x: numberIn('x'),
+    y: numberIn('y'),
+    w: numberIn('w'),
+    h: numberIn('h'),
+  });
   return new Response(new Uint8Array(data), {
     headers: {
       'content-type': 'application/octet-stream',
