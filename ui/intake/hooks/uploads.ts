@@ -4,7 +4,7 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { call, CallError, OFFLINE, problemOf, type ProblemText, send } from '../../kit/call';
 import { groupBy } from '../../kit/group';
-import type { Dropped } from '../model/collect';
+import type { Dropped } from '../../kit/collect';
 
 const PART_BYTES = 4 << 20;
 const AT_ONCE = 3;

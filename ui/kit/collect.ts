@@ -1,4 +1,4 @@
-/** What was dropped or chosen, grouped into arrivals: a folder is one with its tree, a ZIP is one, loose files together are one. */
+/** What was dropped or chosen, in groups: a folder is one with its tree, a ZIP is one, loose files together are one. */
 export interface Dropped {
   name: string;
   files: { path: string; file: File }[];
