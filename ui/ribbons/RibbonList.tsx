@@ -1,51 +1,31 @@
 'use client';
 /** Ribbons in their order, moved by drag or by key, and cleared many at once; those long unused are found in one step. */
-import { must } from '@/core/must';
-import { ArrowDown, ArrowUp } from 'lucide-react';
-import Link from 'next/link';
-import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { call, problemOf, type ProblemText } from '../kit/call';
+import { useAction } from '../kit/action';
+import { call } from '../kit/call';
 import { Notice } from '../kit/Notice';
-import { Selvedge } from '../kit/Selvedge';
-import { Ago } from '../kit/time';
+import { moved } from './model/order';
+import { RibbonRow, type Ribbon } from './RibbonRow';
 
-export interface Ribbon {
-  id: number;
-  itemId: string;
-  title: string;
-  shelf: string;
-  kind: string;
-  selvedge: [string, string][] | null;
-  by: string;
-  at: string;
-  used: string | null;
-  stations: number;
-  forgotten: boolean;
+export type { Ribbon };
+
+interface Props {
+  ribbons: Ribbon[];
+  whose: 'mine' | 'house';
+  may: boolean;
 }
 
-export function RibbonList({ ribbons, whose, may }: { ribbons: Ribbon[]; whose: 'mine' | 'house'; may: boolean }) {
-  const router = useRouter();
+export function RibbonList({ ribbons, whose, may }: Props) {
   const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set());
-  const [problem, setProblem] = useState<ProblemText | null>(null);
-  const old = ribbons.filter((r) => r.forgotten).map((r) => r.id);
+  const { problem, runAndRefresh } = useAction();
   const act = async (work: () => Promise<unknown>) => {
-    setProblem(null);
-    try {
-      await work();
-      setChosen(new Set());
-      router.refresh();
-    } catch (error) {
-      setProblem(problemOf(error));
-    }
+    if (await runAndRefresh(work)) setChosen(new Set());
   };
-  const order = (ids: number[]) => act(() => call('POST /api/ribbons', { body: { whose, ribbons: ids } }));
-  const shift = (i: number, by: -1 | 1) => {
-    const ids = ribbons.map((r) => r.id);
-    const [x] = ids.splice(i, 1);
-    ids.splice(i + by, 0, must(x));
-    void order(ids);
+  const move = (from: number, to: number) => {
+    const ids = ribbons.map((ribbon) => ribbon.id);
+    return act(() => call('POST /api/ribbons', { body: { whose, ribbons: moved(ids, from, to) } }));
   };
+  const takeOff = () => act(() => call('DELETE /api/ribbons', { body: { whose, ribbons: [...chosen] } }));
   const flip = (id: number) => {
     const next = new Set(chosen);
     if (!next.delete(id)) next.add(id);
@@ -59,113 +39,20 @@ export function RibbonList({ ribbons, whose, may }: { ribbons: Ribbon[]; whose: 
     );
   return (
     <>
-      {may && (
-        <div className="mb-1 flex flex-wrap items-center gap-2">
-          {old.length > 0 && (
-            <button className="button quiet" onClick={() => setChosen(new Set(old))}>
-              Choose the {old.length} that nobody used for half a year
-            </button>
-          )}
-          <button
-            className="button danger"
-            disabled={!chosen.size}
-            onClick={() => void act(() => call('DELETE /api/ribbons', { body: { whose, ribbons: [...chosen] } }))}
-          >
-            Take {chosen.size || 'the chosen'} off
-          </button>
-        </div>
-      )}
+      {may && <TakeOff ribbons={ribbons} chosen={chosen.size} onChoose={setChosen} onTakeOff={() => void takeOff()} />}
       <table className="list" aria-label={whose === 'mine' ? 'My ribbons' : 'Ribbons of the house'}>
-        <thead>
-          <tr>
-            {may && (
-              <th>
-                <span className="sr-only">Chosen</span>
-              </th>
-            )}
-            <th>
-              <span className="sr-only">Selvedge</span>
-            </th>
-            <th>Item</th>
-            <th>Set</th>
-            <th>Last used</th>
-            <th className="text-right">Stations</th>
-            {may && (
-              <th>
-                <span className="sr-only">Order</span>
-              </th>
-            )}
-          </tr>
-        </thead>
+        <Head may={may} />
         <tbody>
-          {ribbons.map((ribbon, i) => (
-            <tr
+          {ribbons.map((ribbon, place) => (
+            <RibbonRow
               key={ribbon.id}
-              draggable={may}
-              onDragStart={(e) => e.dataTransfer.setData('text/plain', String(i))}
-              onDragOver={(e) => may && e.preventDefault()}
-              onDrop={(event) => {
-                const from = Number(event.dataTransfer.getData('text/plain'));
-                if (Number.isInteger(from) && from !== i) {
-                  const ids = ribbons.map((x) => x.id);
-                  const [x] = ids.splice(from, 1);
-                  ids.splice(i, 0, must(x));
-                  void order(ids);
-                }
-              }}
-            >
-              {may && (
-                <td className="w-[30px]">
-                  <input
-                    type="checkbox"
-                    aria-label={`Choose the ribbon on ${ribbon.title}`}
-                    checked={chosen.has(ribbon.id)}
-                    onChange={() => flip(ribbon.id)}
-                  />
-                </td>
-              )}
-              <td className="w-[54px]">
-                <Selvedge threads={ribbon.selvedge} className="h-[30px] w-[38px]" />
-              </td>
-              <td>
-                <Link
-                  className="font-serif text-[15px] underline [overflow-wrap:anywhere]"
-                  href={`/items/${ribbon.itemId}`}
-                >
-                  {ribbon.title}
-                </Link>
-                <span className="block text-[12px] text-soft">
-                  {ribbon.kind.replace('-', ' ')} on {ribbon.shelf}
-                </span>
-              </td>
-              <td className="whitespace-nowrap text-soft">
-                <Ago at={ribbon.at} />, by {ribbon.by}
-              </td>
-              <td className={`whitespace-nowrap ${ribbon.forgotten ? 'text-ochre' : 'text-soft'}`}>
-                <Ago at={ribbon.used} />
-              </td>
-              <td className="text-right">{ribbon.stations}</td>
-              {may && (
-                <td className="w-[76px] whitespace-nowrap">
-                  <button
-                    className="button quiet !h-6 !px-1"
-                    aria-label={`${ribbon.title} up`}
-                    disabled={i === 0}
-                    onClick={() => shift(i, -1)}
-                  >
-                    <ArrowUp aria-hidden size={13} />
-                  </button>
-                  <button
-                    className="button quiet !h-6 !px-1"
-                    aria-label={`${ribbon.title} down`}
-                    disabled={i === ribbons.length - 1}
-                    onClick={() => shift(i, 1)}
-                  >
-                    <ArrowDown aria-hidden size={13} />
-                  </button>
-                </td>
-              )}
-            </tr>
+              ribbon={ribbon}
+              place={place}
+              last={ribbons.length - 1}
+              chosen={may ? chosen.has(ribbon.id) : null}
+              onChoose={() => flip(ribbon.id)}
+              onMove={(from, to) => void move(from, to)}
+            />
           ))}
         </tbody>
       </table>
@@ -173,3 +60,48 @@ export function RibbonList({ ribbons, whose, may }: { ribbons: Ribbon[]; whose: 
     </>
   );
 }
+
+interface TakeOffProps {
+  ribbons: readonly Ribbon[];
+  /** how many are chosen */ chosen: number;
+  onChoose: (ids: ReadonlySet<number>) => void;
+  onTakeOff: () => void;
+}
+
+function TakeOff({ ribbons, chosen, onChoose, onTakeOff }: TakeOffProps) {
+  const forgotten = ribbons.filter((ribbon) => ribbon.forgotten).map((ribbon) => ribbon.id);
+  return (
+    <div className="mb-1 flex flex-wrap items-center gap-2">
+      {forgotten.length > 0 && (
+        <button className="button quiet" onClick={() => onChoose(new Set(forgotten))}>
+          Choose the {forgotten.length} that nobody used for half a year
+        </button>
+      )}
+      <button className="button danger" disabled={!chosen} onClick={onTakeOff}>
+        Take {chosen || 'the chosen'} off
+      </button>
+    </div>
+  );
+}
+
+function Head({ may }: { may: boolean }) {
+  return (
+    <thead>
+      <tr>
+        {may && <Unseen words="Chosen" />}
+        <Unseen words="Selvedge" />
+        <th>Item</th>
+        <th>Set</th>
+        <th>Last used</th>
+        <th className="text-right">Stations</th>
+        {may && <Unseen words="Order" />}
+      </tr>
+    </thead>
+  );
+}
+
+const Unseen = ({ words }: { words: string }) => (
+  <th>
+    <span className="sr-only">{words}</span>
+  </th>
+);
