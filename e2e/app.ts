@@ -35,6 +35,7 @@ export const idle = (page: Page): Promise<void> =>
 /** Until the page answers to keys and clicks: its frame has come alive, and so has each control in it. */
 export async function awake(page: Page): Promise<void> {
   await page.locator('html[data-awake]').waitFor();
+  await page.locator('main h1').first().waitFor();
   await page.waitForFunction(() =>
     // React leaves a mark on what it has taken over from the server
     [...document.querySelectorAll('main :is(button, input, select, textarea)')].every((control) =>

@@ -125,7 +125,7 @@ test('a folder that looks empty is explained as the editor itself shows it', asy
   page.on('request', (request) => {
     if (request.url().endsWith('/api/gear/photos')) sent.push(request.postData() ?? '');
   });
-  await page.getByLabel('Folder to explain').setInputFiles(join(folder, 'Shoot'));
+  await page.locator('input[aria-label="Folder to explain"][webkitdirectory]').setInputFiles(join(folder, 'Shoot'));
   await expect(page.getByText('4 of 5 files are photos that say what they are; 1 is none')).toBeVisible();
   expect(sent[0]!.length).toBeLessThan(400); // what they say, not the photos
   const ley = page.getByRole('region', { name: 'Corvane Ley, camera data' });
