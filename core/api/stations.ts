@@ -2,7 +2,8 @@
 import { array, object, string } from 'yup';
 import { endpoint, exactly, id, words } from './endpoint';
 
-const person = {
+/** What is said of whoever is to sign in. */
+export const newPerson = {
   name: string().required('A name is needed.').max(120),
   email: string()
     .required('An e-mail address is needed.')
@@ -48,7 +49,5 @@ export const peopleEndpoints = {
   }),
   'DELETE /api/session': endpoint({}),
   /** the first person of an empty studio */
-  'POST /api/people': endpoint({ body: object({ code: string().defined(), ...person }).noUnknown() }),
+  'POST /api/people': endpoint({ body: object({ code: string().defined(), ...newPerson }).noUnknown() }),
 } as const;
-
-export const newPerson = person;

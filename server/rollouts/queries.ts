@@ -123,6 +123,22 @@ export const setRollout = (sql: Sql, id: string, status: RolloutRow['status'], a
     [id, status, approvedBy],
   );
 
+/** The newest rollout that takes this one back, if there is one. */
+export const undoingOf = async (sql: Sql, id: string): Promise<string | null> =>
+  (
+    await maybe<{ id: string }>(
+      sql,
+      `
+        select id
+        from rollout
+        where undoes = $1
+        order by created_at desc
+        limit 1
+      `,
+      [id],
+    )
+  )?.id ?? null;
+
 /** A step before it is written down. */
 export type NewStep = Omit<
   StepRow,

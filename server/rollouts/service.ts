@@ -15,7 +15,6 @@ import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';
 import { dropPlacement, indexText, inventoryOf, putPlacement, type StationRow } from '../stations/queries';
 import * as q from './queries';
-import { maybe } from '../db/query';
 
 export type { RolloutRow, StepRow } from './queries';
 
@@ -34,12 +33,7 @@ export async function rolloutFor(
   allow(person, 'view');
   const rollout = isUuid(id) ? await q.rolloutById(pool(), id) : undefined;
   if (!rollout) throw missing(id);
-  const undoing = await maybe<{ id: string }>(
-    pool(),
-    'select id from rollout where undoes = $1 order by created_at desc limit 1',
-    [id],
-  );
-  return { rollout, steps: await q.stepsOf(pool(), id), undoneBy: undoing?.id ?? null };
+  return { rollout, steps: await q.stepsOf(pool(), id), undoneBy: await q.undoingOf(pool(), id) };
 }
 
 export async function confirmRollout(person: Person, id: string): Promise<void> {

@@ -6,18 +6,10 @@ import { call } from '../kit/call';
 import { Field } from '../kit/Field';
 import { Modal, ModalFoot } from '../kit/Modal';
 import { Notice } from '../kit/Notice';
-import { bodyOf, fieldsOf, type GearFields } from './model/gear-fields';
+import { bodyOf, fieldsOf, type GearFields, type KnownGear } from './model/gear-fields';
 
-export interface Gear {
+export interface Gear extends KnownGear {
   id: string;
-  maker: string;
-  model: string;
-  names: string[];
-  mount: string;
-  conversion?: string;
-  serials?: string[];
-  sensor_width?: number | null;
-  sensor_height?: number | null;
 }
 type Kind = 'camera' | 'lens';
 

@@ -12,7 +12,8 @@ export interface GearFields {
   sensor_height: string;
 }
 
-interface Known {
+/** A camera or a lens as the studio has listed it. */
+export interface KnownGear {
   maker: string;
   model: string;
   names: string[];
@@ -23,9 +24,9 @@ interface Known {
   sensor_height?: number | null;
 }
 
-const EMPTY: Known = { maker: '', model: '', names: [], mount: '' };
+const EMPTY: KnownGear = { maker: '', model: '', names: [], mount: '' };
 
-export function fieldsOf(gear: Known | null): GearFields {
+export function fieldsOf(gear: KnownGear | null): GearFields {
   const { conversion = '', serials = [], sensor_width, sensor_height, names, ...rest } = gear ?? EMPTY;
   return {
     maker: rest.maker,
