@@ -78,6 +78,20 @@ describe('what happens at the server', () => {
     expect(told).toHaveBeenCalledTimes(2);
   });
 
+  test('of the last seconds is told to a screen that comes while it happens, once', async () => {
+    serve({ 'GET /api/events?after=40': { events: [] } });
+    await follow('item');
+    say(event(41, 'station'));
+    say(event(42, 'station'));
+    const { told } = await follow('station');
+    await wait(600);
+    expect(told).toHaveBeenCalledOnce();
+    vi.spyOn(performance, 'now').mockReturnValue(performance.now() + 60_000);
+    const later = await follow('station');
+    await wait(300);
+    expect(later.told).not.toHaveBeenCalled();
+  });
+
   test('is told to what is looked at now, and to nobody who has left', async () => {
     serve({ 'GET /api/events?after=40': { events: [] } });
     const { told, hook } = await follow('item');

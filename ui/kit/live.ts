@@ -12,9 +12,21 @@ export interface LiveJob {
 }
 type Message = LiveEvent | LiveJob;
 
-const listeners = new Set<(m: Message) => void>();
+type Listener = (message: Message) => void;
+
+/** How long a message is kept for a screen that is still on its way: it was made at the server before it can listen. */
+const KEPT_FOR_MS = 8000;
+
+const listeners = new Set<Listener>();
+let kept: { message: Message; at: number }[] = [];
 let started = false;
 let last = 0;
+
+const recent = (): Message[] => {
+  const since = performance.now() - KEPT_FOR_MS;
+  kept = kept.filter(({ at }) => at >= since);
+  return kept.map(({ message }) => message);
+};
 
 function start(): void {
   if (started) return;
@@ -22,15 +34,17 @@ function start(): void {
   const channel = new BroadcastChannel('etagere-live');
   const tell = (message: Message) => {
     if (message.type === 'event') last = Math.max(last, message.event.id);
-    listeners.forEach((l) => l(message));
+    recent();
+    kept.push({ message, at: performance.now() });
+    listeners.forEach((listener) => listener(message));
   };
   // what happened between the making of the page and now, or while the stream was broken
   last = Number(document.querySelector<HTMLElement>('[data-event]')?.dataset.event ?? 0);
-  const catchUp = async (say: (m: Message) => void) => {
+  const catchUp = async (pass: Listener) => {
     const response = await fetch(`/api/events?after=${last}`).catch(() => null);
     if (response?.ok)
       for (const event of ((await response.json()) as { events: LiveEvent['event'][] }).events)
-        if (event.id > last) say({ type: 'event', event });
+        if (event.id > last) pass({ type: 'event', event });
   };
   void catchUp(tell);
   channel.onmessage = (e: MessageEvent<Message>) => tell(e.data);
@@ -52,7 +66,10 @@ function start(): void {
   else void lead();
 }
 
-/** Calls `then` (at most every 250 ms) when a message concerns this screen. */
+/**
+ * Calls `then` (at most every 250 ms) when a message concerns this screen. A screen that has just come is told the
+ * last seconds too: what happened between its making at the server and its first look is not in it.
+ */
 export function useLive(concerns: (m: Message) => boolean, then: () => void): void {
   const latest = useRef({ concerns, then });
   useEffect(() => {
@@ -61,16 +78,17 @@ export function useLive(concerns: (m: Message) => boolean, then: () => void): vo
   useEffect(() => {
     start();
     let timer: ReturnType<typeof setTimeout> | null = null;
-    const on = (message: Message) => {
+    const hear: Listener = (message) => {
       if (latest.current.concerns(message))
         timer ??= setTimeout(() => {
           timer = null;
           latest.current.then();
         }, 250);
     };
-    listeners.add(on);
+    recent().forEach(hear);
+    listeners.add(hear);
     return () => {
-      listeners.delete(on);
+      listeners.delete(hear);
       if (timer) clearTimeout(timer);
     };
   }, []);
