@@ -92,6 +92,20 @@ export default defineConfig([
     rules: { '@typescript-eslint/no-non-null-assertion': 'error' },
   },
   {
+    // statements stand in files of their own, by subject, where they are found together
+    files: ['{server,app,processes,cli}/**/*.{ts,tsx}'],
+    ignores: ['**/queries.ts', '**/*-queries.ts', '**/queries/**', ...tests],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        ...['Literal[value=', 'TemplateElement[value.raw='].map((text) => ({
+          selector: `${text}/^\\s*((select|insert into|update|delete from) [a-z_(*]|with [a-z_]+ as )/]`,
+          message: 'SQL stands in the queries file of its subject',
+        })),
+      ],
+    },
+  },
+  {
     files: typescript,
     plugins: { 'import-x': importX },
     settings: { 'import-x/resolver-next': [createTypeScriptImportResolver()] },

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { navigationCounts } from '@/server/counts';
+import { navigationCounts } from '@/server/studio/service';
 import { newestEvent } from '@/server/live/service';
 import { signedInPerson } from '@/server/http';
 import { Queries } from '@/ui/kit/Queries';

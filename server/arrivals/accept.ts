@@ -10,7 +10,7 @@ import { Problem } from '@/core/problem';
 import { getBlob, hex } from '../blobs/service';
 import { transaction, type Sql } from '../db/pool';
 import { bringDescriptor } from '../editors/service';
-import { record, type Actor } from '../events';
+import { record, type Actor } from '../activity/queries';
 import { frameFromFile } from '../frames/service';
 import { addVersion, createItem } from '../items/create';
 import { addShelf } from '../shelves/service';

@@ -11,7 +11,7 @@ import { Problem } from '@/core/problem';
 import { blobHead, getBlob, hex, putBlobs, spoolBlob } from '../blobs/service';
 import { pool, transaction, type Sql } from '../db/pool';
 import { descriptors } from '../editors/service';
-import { record } from '../events';
+import { record } from '../activity/queries';
 import { Cancelled, type JobContext } from '../jobs/service';
 import { walkArchive, type ArchiveEvent } from './archive';
 import { entryOf, type Entry } from './arrival-entry';

@@ -5,7 +5,7 @@ import { must } from '@/core/must';
 import { isTakeable } from '@/core/recognise';
 import { Problem } from '@/core/problem';
 import { pool, transaction } from '../db/pool';
-import { record } from '../events';
+import { record } from '../activity/queries';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';
 import { compareRelease, type ReleaseView } from './releases';

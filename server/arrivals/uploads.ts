@@ -8,7 +8,7 @@ import { entryPath } from '@/core/pack/entry-rules';
 import { Problem } from '@/core/problem';
 import { blobOfUpload, CHUNK } from '../blobs/service';
 import { pool, transaction, type Sql } from '../db/pool';
-import { record } from '../events';
+import { record } from '../activity/queries';
 import { addJob } from '../jobs/service';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';

@@ -14,9 +14,9 @@ import pg from 'pg';
 import { Problem } from '@/core/problem';
 import { closePool, databaseUrl, transaction } from '../db/pool';
 import { migrate } from '../db/migrate';
-import { record } from '../events';
+import { record } from '../activity/queries';
 import { actorOf, allow, type Person } from '../people/roles';
-import { many, maybe, one } from '../db/query';
+import * as q from './queries';
 
 const MAGIC = 'PGDMP';
 
@@ -143,26 +143,15 @@ export async function restore(
       // nobody may come between: the database is closed, whoever is in it is sent off, and the two change names
       await admin.query(`alter database ${quoted(name)} allow_connections false`);
       try {
-        await admin.query(
-          `
-            select pg_terminate_backend(pid)
-            from pg_stat_activity
-            where datname = any($1) and pid <> pg_backend_pid()
-          `,
-          [[name, fresh]],
-        );
+        await q.sendOff(admin, [name, fresh]);
         await admin.query(`alter database ${quoted(name)} rename to ${quoted(kept)}`);
         await admin.query(`alter database ${quoted(fresh)} rename to ${quoted(name)}`);
       } catch (error) {
         await admin.query(`alter database ${quoted(name)} allow_connections true`).catch(() => {});
         throw error;
       }
-      for (const row of await many<{ datname: string }>(
-        admin,
-        'select datname from pg_database where datname like $1 and datname <> $2',
-        [`${name.replace(/[_%\\]/g, '\\$&')}\\_before\\_%`, kept],
-      ))
-        await admin.query(`drop database ${quoted(row.datname)} with (force)`);
+      for (const earlier of await q.databasesLike(admin, `${name}_before_`))
+        if (earlier !== kept) await admin.query(`drop database ${quoted(earlier)} with (force)`);
       return { ...told, kept };
     } catch (error) {
       await admin.query(`drop database if exists ${quoted(fresh)} with (force)`);
@@ -174,56 +163,14 @@ export async function restore(
 }
 
 /** Whether what was restored is whole: every content is what its hash says (those above 64 MB by their size). */
-async function check(url: string, file: string): Promise<{ items: number; versions: number; contents: number }> {
+async function check(url: string, file: string): Promise<q.LibrarySize> {
   const client = new pg.Client({ connectionString: url });
   await client.connect();
   try {
-    const has = (
-      await one<{ n: number }>(
-        client,
-        `
-          select count(*)::int as n
-          from information_schema.tables
-          where table_schema = 'public'
-            and table_name in ('item', 'version', 'blob', 'blob_chunk', 'schema_migration')
-        `,
-      )
-    ).n;
-    if (has !== 5) throw invalid(file, 'it is of another database');
-    const bad = await maybe<{ sha: string }>(
-      client,
-      `
-        select encode(b.sha256, 'hex') as sha
-        from blob b
-        where case
-          when b.size <= 67108864 then b.sha256 <> sha256(
-            coalesce(
-              (
-                select string_agg(data, '' order by n)
-                from blob_chunk x
-                where x.sha256 = b.sha256
-              ),
-              ''
-            )
-          )
-          else b.size <> (
-            select sum(length(data))
-            from blob_chunk x
-            where x.sha256 = b.sha256
-          )
-          end
-        limit 1
-      `,
-    );
-    if (bad) throw invalid(file, `the content ${bad.sha.slice(0, 12)}… is damaged`);
-    return await one<{ items: number; versions: number; contents: number }>(
-      client,
-      `
-        select
-          (select count(*)::int from item) as items, (select count(*)::int from version) as versions,
-          (select count(*)::int from blob) as contents
-      `,
-    );
+    if (!(await q.hasLibrary(client))) throw invalid(file, 'it is of another database');
+    const damaged = await q.damagedContent(client);
+    if (damaged !== null) throw invalid(file, `the content ${damaged.slice(0, 12)}… is damaged`);
+    return await q.librarySize(client);
   } finally {
     await client.end();
   }

@@ -6,7 +6,7 @@ import { bodyOf } from '@/core/frame/body';
 import { Problem } from '@/core/problem';
 import { isUuid } from '@/core/uuid';
 import { pool, transaction, type Sql } from '../db/pool';
-import { record } from '../events';
+import { record } from '../activity/queries';
 import { setRibbon } from '../items/service';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';

@@ -17,7 +17,7 @@ import type { Look } from '@/core/look/look';
 import { Problem } from '@/core/problem';
 import { getBlob, putBlob } from '../blobs/service';
 import { pool, transaction } from '../db/pool';
-import { record } from '../events';
+import { record } from '../activity/queries';
 import { frames } from '../frames/queries';
 import { cameraHead } from '../frames/service';
 import { createItem } from '../items/create';

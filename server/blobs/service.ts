@@ -5,28 +5,24 @@ import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { Problem } from '@/core/problem';
 import { pool, type Sql } from '../db/pool';
-import { many, maybe } from '../db/query';
+import * as q from './queries';
 
 export const CHUNK = 1 << 20;
-const ROWS = 64;
-export const hex = (b: Buffer): string => b.toString('hex');
+export const hex = (bytes: Buffer): string => bytes.toString('hex');
 export const bytesOf = (sha: string): Buffer => Buffer.from(sha, 'hex');
-export const sha256 = (b: Uint8Array): Buffer => createHash('sha256').update(b).digest();
+export const sha256 = (bytes: Uint8Array): Buffer => createHash('sha256').update(bytes).digest();
+
+const chunksOf = (sha: Buffer, bytes: Uint8Array): q.Chunk[] =>
+  Array.from({ length: Math.ceil(bytes.length / CHUNK) }, (_, n) => ({
+    sha,
+    n,
+    data: Buffer.from(bytes.buffer, bytes.byteOffset + n * CHUNK, Math.min(CHUNK, bytes.length - n * CHUNK)),
+  }));
 
 /** Writes small contents; returns the hash. Writing what is there already does nothing. */
 export async function putBlob(sql: Sql, bytes: Uint8Array): Promise<Buffer> {
   const sha = sha256(bytes);
-  const made = await sql.query('insert into blob (sha256, size) values ($1, $2) on conflict do nothing returning 1', [
-    sha,
-    bytes.length,
-  ]);
-  if (made.rowCount)
-    for (let n = 0; n * CHUNK < bytes.length; n++)
-      await sql.query('insert into blob_chunk (sha256, n, data) values ($1, $2, $3)', [
-        sha,
-        n,
-        Buffer.from(bytes.subarray(n * CHUNK, (n + 1) * CHUNK)),
-      ]);
+  if (await q.insertBlob(sql, sha, bytes.length)) await q.insertChunks(sql, chunksOf(sha, bytes));
   return sha;
 }
 
@@ -35,47 +31,27 @@ export async function blobOfUpload(sql: Sql, uploadId: string): Promise<Buffer> 
   const hash = createHash('sha256');
   let size = 0;
   for (let n = 0; ; n++) {
-    const result = await sql.query<{ data: Buffer }>('select data from upload_chunk where upload_id = $1 and n = $2', [
-      uploadId,
-      n,
-    ]);
-    if (!result.rows[0]) break;
-    hash.update(result.rows[0].data);
-    size += result.rows[0].data.length;
+    const data = await q.chunkOfUpload(sql, uploadId, n);
+    if (!data) break;
+    hash.update(data);
+    size += data.length;
   }
   const sha = hash.digest();
-  const made = await sql.query('insert into blob (sha256, size) values ($1, $2) on conflict do nothing returning 1', [
-    sha,
-    size,
-  ]);
-  if (made.rowCount)
-    await sql.query(
-      `
-        insert into blob_chunk (sha256, n, data)
-        select $1, n, data
-        from upload_chunk
-        where upload_id = $2
-      `,
-      [sha, uploadId],
-    );
-  await sql.query('delete from upload_chunk where upload_id = $1', [uploadId]);
+  if (await q.insertBlob(sql, sha, size)) await q.copyUploadsChunks(sql, uploadId, sha);
+  await q.deleteUploadsChunks(sql, uploadId);
   return sha;
 }
 
 export async function* blobChunks(sha: Buffer, sql: Sql = pool()): AsyncGenerator<Buffer> {
   for (let n = 0; ; n++) {
-    const result = await sql.query<{ data: Buffer }>('select data from blob_chunk where sha256 = $1 and n = $2', [
-      sha,
-      n,
-    ]);
-    if (!result.rows[0]) return;
-    yield result.rows[0].data;
+    const data = await q.chunkOfBlob(sql, sha, n);
+    if (!data) return;
+    yield data;
   }
 }
 
-export async function blobSize(sha: Buffer, sql: Sql = pool()): Promise<number | null> {
-  return (await maybe<{ size: number }>(sql, 'select size from blob where sha256 = $1', [sha]))?.size ?? null;
-}
+/** In bytes; null where there is no such content. */
+export const blobSize = (sha: Buffer, sql: Sql = pool()): Promise<number | null> => q.sizeOfBlob(sql, sha);
 
 /** Whole contents, for what is known to be small; verified against the hash. */
 export async function getBlob(sha: Buffer, sql: Sql = pool(), most = 512 * CHUNK): Promise<Buffer> {
@@ -102,53 +78,21 @@ export const spoolBlob = (sha: Buffer, file: string): Promise<void> =>
 
 /** Writes many small contents in few statements; what is there already is passed over. */
 export async function putBlobs(sql: Sql, list: readonly { sha256: Buffer; bytes: Buffer }[]): Promise<void> {
-  const unique = [...new Map(list.map((b) => [hex(b.sha256), b])).values()].sort((one, other) =>
+  const unique = [...new Map(list.map((blob) => [hex(blob.sha256), blob])).values()].sort((one, other) =>
     Buffer.compare(one.sha256, other.sha256),
   );
   if (!unique.length) return;
-  const made = new Set(
-    (
-      await many<{ sha256: Buffer }>(
-        sql,
-        `
-          insert into blob (sha256, size)
-          select *
-          from unnest($1::bytea[], $2::bigint[])
-          on conflict do nothing
-          returning sha256
-        `,
-        [unique.map((b) => b.sha256), unique.map((b) => b.bytes.length)],
-      )
-    ).map((r) => hex(r.sha256)),
+  const made = await q.insertBlobs(
+    sql,
+    unique.map((blob) => ({ sha: blob.sha256, size: blob.bytes.length })),
   );
-  const chunks = unique
-    .filter((b) => made.has(hex(b.sha256)))
-    .flatMap((blob) =>
-      Array.from(
-        { length: Math.ceil(blob.bytes.length / CHUNK) },
-        (_, n) => [blob.sha256, n, blob.bytes.subarray(n * CHUNK, (n + 1) * CHUNK)] as const,
-      ),
-    );
-  // as parameters of their own, bytes travel as they are; an array of them would travel as text of twice the size
-  for (let at = 0; at < chunks.length; at += ROWS) {
-    const some = chunks.slice(at, at + ROWS);
-    await sql.query(
-      `insert into blob_chunk (sha256, n, data) values ${some.map((_, i) => `($${i * 3 + 1}::bytea, $${i * 3 + 2}::int, $${i * 3 + 3}::bytea)`).join(', ')}`,
-      some.flat(),
-    );
-  }
+  const fresh = new Set(made.map(hex));
+  await q.insertChunks(
+    sql,
+    unique.filter((blob) => fresh.has(hex(blob.sha256))).flatMap((blob) => chunksOf(blob.sha256, blob.bytes)),
+  );
 }
 
 /** The first bytes of a content. */
-export const blobHead = async (sha: Buffer, n: number, sql: Sql = pool()): Promise<Buffer> =>
-  (
-    await maybe<{ d: Buffer }>(
-      sql,
-      `
-        select substring(data from 1 for $2) as d
-        from blob_chunk
-        where sha256 = $1 and n = 0
-      `,
-      [sha, n],
-    )
-  )?.d ?? Buffer.alloc(0);
+export const blobHead = async (sha: Buffer, bytes: number, sql: Sql = pool()): Promise<Buffer> =>
+  (await q.headOfBlob(sql, sha, bytes)) ?? Buffer.alloc(0);

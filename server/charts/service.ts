@@ -7,7 +7,7 @@ import { readChart } from '@/core/chart/cgats';
 import { isConvex, type Point } from '@/core/chart/homography';
 import { putBlob } from '../blobs/service';
 import { pool, transaction } from '../db/pool';
-import { record } from '../events';
+import { record } from '../activity/queries';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';
 import * as q from './queries';

@@ -12,7 +12,7 @@ import {
 import { outsideTable } from '@/core/pack/likeness';
 import { Problem } from '@/core/problem';
 import { pool, transaction } from '../db/pool';
-import { record } from '../events';
+import { record } from '../activity/queries';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';
 import { copyTolerance } from '../studio/service';

@@ -4,26 +4,16 @@ import { readdir, readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { runMigrations } from 'graphile-worker';
 import pg from 'pg';
-import { many } from './query';
+import * as q from './queries';
 
 export async function migrate(connectionString: string, folder: string): Promise<string[]> {
   const client = new pg.Client({ connectionString });
   const done: string[] = [];
   await client.connect();
   try {
-    await client.query(`select pg_advisory_lock(hashtext('schema_migration'))`);
-    await client.query(
-      `
-        create table if not exists schema_migration (
-          name text primary key, sha256 text not null, applied_at timestamptz not null default now()
-        )
-      `,
-    );
-    const had = new Map(
-      (await many<{ name: string; sha256: string }>(client, 'select name, sha256 from schema_migration')).map(
-        (migration) => [migration.name, migration.sha256],
-      ),
-    );
+    await q.lockMigrations(client);
+    await q.makeMigrationTable(client);
+    const had = new Map((await q.appliedMigrations(client)).map((migration) => [migration.name, migration.sha256]));
     for (const file of (await readdir(folder)).filter((f) => /^\d{4}_[\w-]+\.sql$/.test(f)).sort()) {
       const sql = await readFile(join(folder, file), 'utf8');
       const sha = createHash('sha256').update(sql).digest('hex');
@@ -33,7 +23,7 @@ export async function migrate(connectionString: string, folder: string): Promise
       await client.query('begin');
       try {
         await client.query(sql);
-        await client.query('insert into schema_migration (name, sha256) values ($1, $2)', [file, sha]);
+        await q.noteMigration(client, file, sha);
         await client.query('commit');
       } catch (error) {
         await client.query('rollback');

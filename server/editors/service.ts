@@ -3,7 +3,7 @@ import { editorKey, parseDescriptor, type Descriptor } from '@/core/editor/descr
 import { taking, thingsToPlace, type Taking } from '@/core/editor/takings';
 import { Problem } from '@/core/problem';
 import { pool, transaction, type Sql } from '../db/pool';
-import { record, type Actor } from '../events';
+import { record, type Actor } from '../activity/queries';
 import { actorOf, allow, type Person } from '../people/roles';
 import * as q from './queries';
 

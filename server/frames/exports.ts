@@ -3,7 +3,7 @@ import { v7 } from 'uuid';
 import { Problem } from '@/core/problem';
 import { getBlob, putBlob } from '../blobs/service';
 import { pool, transaction } from '../db/pool';
-import { record } from '../events';
+import { record } from '../activity/queries';
 import { actorOf, allow, type Person } from '../people/roles';
 import { atWidth, displayedPng } from './cache';
 import * as q from './queries';

@@ -12,7 +12,7 @@ import { frameFacts, type FrameFacts } from '@/core/frame/metadata';
 import { Problem } from '@/core/problem';
 import { getBlob, hex, putBlob } from '../blobs/service';
 import { pool, type Sql } from '../db/pool';
-import { record, type Actor } from '../events';
+import { record, type Actor } from '../activity/queries';
 import { allow, type Person } from '../people/roles';
 import { atWidth, cached, displayed, displayedPng } from './cache';
 import * as q from './queries';

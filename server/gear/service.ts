@@ -19,7 +19,7 @@ import { editorKey } from '@/core/editor/descriptor';
 import { Problem } from '@/core/problem';
 import { getBlob } from '../blobs/service';
 import { pool, transaction, type Sql } from '../db/pool';
-import { record } from '../events';
+import { record } from '../activity/queries';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';
 import * as q from './queries';

@@ -5,7 +5,7 @@ import { assumedEncoding } from '@/core/look/look';
 import { settingById } from '@/core/preset/settings';
 import { Problem } from '@/core/problem';
 import type { Sql } from '../db/pool';
-import { record, type Actor } from '../events';
+import { record, type Actor } from '../activity/queries';
 import { effectOf } from '../copies/effect';
 import * as q from './queries';
 

@@ -7,7 +7,7 @@ import { mergeFields, type FieldConflict } from '@/core/merge';
 import { Problem } from '@/core/problem';
 import { pool, transaction, type Sql } from '../db/pool';
 import { descriptors } from '../editors/service';
-import { record } from '../events';
+import { record } from '../activity/queries';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';
 import * as q from './queries';

@@ -17,7 +17,7 @@ import { Problem } from '@/core/problem';
 import { recentlyUsed } from '@/core/recently-used';
 import { getBlob } from '../blobs/service';
 import { pool, transaction, type Sql } from '../db/pool';
-import { record } from '../events';
+import { record } from '../activity/queries';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';
 import * as q from './queries';

@@ -107,3 +107,5 @@ export const requestCancel = (sql: Sql, id: string) =>
     `,
     [id],
   );
+/** Tells all who listen that the job has gone on. */
+export const tellOfJob = (sql: Sql, id: string) => sql.query(`select pg_notify('job', $1)`, [id]);

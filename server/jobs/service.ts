@@ -2,7 +2,7 @@
 import { v7 } from 'uuid';
 import { Problem } from '@/core/problem';
 import { pool, transaction, type Sql } from '../db/pool';
-import { record } from '../events';
+import { record } from '../activity/queries';
 import { allow, type Person } from '../people/roles';
 import * as q from './queries';
 
@@ -52,7 +52,7 @@ export async function runJob(id: string, handlers: Record<string, JobHandler>): 
         if (Date.now() - last < 200 && share < 1) return;
         last = Date.now();
         if (await q.progressJob(sql, id, share, note)) throw new Cancelled();
-        await sql.query(`select pg_notify('job', $1)`, [id]);
+        await q.tellOfJob(sql, id);
       },
     });
     await settle(id, 'done', result ?? null, null);

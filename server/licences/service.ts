@@ -5,7 +5,7 @@ import { must } from '@/core/must';
 import { v7 } from 'uuid';
 import { Problem } from '@/core/problem';
 import { inside, pool, transaction, type Sql } from '../db/pool';
-import { record } from '../events';
+import { record } from '../activity/queries';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';
 import * as q from './queries';

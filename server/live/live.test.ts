@@ -2,7 +2,7 @@ import { must } from '@/core/must';
 import { beforeEach, describe, expect, test } from 'vitest';
 import { people, withDatabase } from '../db/testing/database';
 import { pool, transaction } from '../db/pool';
-import { record } from '../events';
+import { record } from '../activity/queries';
 import { actorOf } from '../people/roles';
 import { addShelf } from '../shelves/service';
 import { eventsSince, follow, newestEvent, type LiveMessage } from './service';

@@ -2,7 +2,7 @@
 import pg from 'pg';
 import { databaseUrl, pool } from '../db/pool';
 import { allow, type Person } from '../people/roles';
-import { eventsAfter, lastEventId, type EventRow } from '../events';
+import { eventsAfter, lastEventId, type EventRow } from '../activity/queries';
 
 type Waker = (channel: string, payload: string) => void;
 const kept = globalThis as typeof globalThis & { etagereWakers?: Set<Waker>; etagereListener?: Promise<pg.Client> };

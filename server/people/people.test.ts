@@ -5,7 +5,7 @@ import { v7 } from 'uuid';
 import { Problem } from '@/core/problem';
 import { people, withDatabase } from '../db/testing/database';
 import { pool, transaction } from '../db/pool';
-import { eventsAfter, lastEventId, record } from '../events';
+import { eventsAfter, lastEventId, record } from '../activity/queries';
 import { activityOfItem, listActivity } from '../activity/service';
 import { backupFor, restoreFor } from '../backup/service';
 import { describeEditor, descriptorJson, listEditors, listTakings } from '../editors/service';

@@ -6,7 +6,7 @@ import { v7 } from 'uuid';
 import { object, string } from 'yup';
 import { Problem } from '@/core/problem';
 import { pool, transaction } from '../db/pool';
-import { record } from '../events';
+import { record } from '../activity/queries';
 import { checked } from '../input';
 import * as q from './queries';
 import { allow, roles, type Person, type Role } from './roles';

@@ -2,7 +2,7 @@
 import type { BodyOf } from '@/core/api';
 import { itemEndpoints } from '@/core/api/items';
 import { pool, transaction } from '../db/pool';
-import { record } from '../events';
+import { record } from '../activity/queries';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';
 import * as q from './queries';

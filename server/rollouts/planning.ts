@@ -7,7 +7,7 @@ import { must } from '@/core/must';
 import { Problem } from '@/core/problem';
 import { uuid } from '@/core/uuid';
 import { pool, transaction, type Sql } from '../db/pool';
-import { record } from '../events';
+import { record } from '../activity/queries';
 import { checked } from '../input';
 import { versionById } from '../items/queries';
 import { addJob, Cancelled, type JobContext } from '../jobs/service';

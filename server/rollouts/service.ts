@@ -9,7 +9,7 @@ import { resultSchema, type OperationResult, type Plan } from '@/core/sync/proto
 import { Problem } from '@/core/problem';
 import { blobChunks, blobSize, bytesOf, hex, putBlob } from '../blobs/service';
 import { pool, transaction, type Sql } from '../db/pool';
-import { record } from '../events';
+import { record } from '../activity/queries';
 import { requestCancel } from '../jobs/queries';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';

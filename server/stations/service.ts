@@ -9,7 +9,7 @@ import { enrolSchema, PROTOCOL, reportSchema, type Instructions, type Report } f
 import { Problem } from '@/core/problem';
 import { hex } from '../blobs/service';
 import { pool, transaction, type Sql } from '../db/pool';
-import { record, type Actor } from '../events';
+import { record, type Actor } from '../activity/queries';
 import { actorOf, allow, type Person } from '../people/roles';
 import { wantedOf } from '../arrivals/queries';
 import { checked } from '../input';

@@ -6,7 +6,7 @@ import { resolveTemplate } from '@/core/sync/place-templates';
 import { Problem } from '@/core/problem';
 import { hex, putBlob, sha256 } from '../blobs/service';
 import { pool, transaction, type Sql } from '../db/pool';
-import { record } from '../events';
+import { record } from '../activity/queries';
 import * as packs from '../arrivals/queries';
 import { beginReading } from '../arrivals/uploads';
 import { actorOf, allow, type Person } from '../people/roles';

@@ -3,7 +3,7 @@ import type { BodyOf } from '@/core/api';
 import { studioEndpoints } from '@/core/api/studio';
 import type { Tolerance } from '@/core/look/fingerprint';
 import { pool, transaction, type Sql } from '../db/pool';
-import { record } from '../events';
+import { record } from '../activity/queries';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';
 import * as q from './queries';
@@ -26,4 +26,10 @@ export async function setCopyTolerance(person: Person, input: BodyOf<'PATCH /api
     await q.setTolerance(sql, tolerance.p95, tolerance.max);
     await record(sql, actorOf(person), 'studio', 'copies', 'set what counts as a copy', before, tolerance);
   });
+}
+
+/** The small numbers in the navigation: what waits to be settled. */
+export async function navigationCounts(person: Person): Promise<Record<string, number>> {
+  const { arrivals, rollouts } = await q.waiting(pool());
+  return { ...(person.role === 'retoucher' ? {} : { Arrival: arrivals }), Rollouts: rollouts };
 }

@@ -12,7 +12,7 @@ import { settingById } from '@/core/preset/settings';
 import { Problem } from '@/core/problem';
 import { putBlob } from '../blobs/service';
 import { pool, transaction } from '../db/pool';
-import { record } from '../events';
+import { record } from '../activity/queries';
 import { allowUnderLicence } from '../licences/service';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';

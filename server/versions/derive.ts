@@ -22,7 +22,7 @@ import { Problem } from '@/core/problem';
 import { getBlob, putBlob } from '../blobs/service';
 import { pool, transaction } from '../db/pool';
 import { descriptors } from '../editors/service';
-import { record } from '../events';
+import { record } from '../activity/queries';
 import { allowUnderLicence } from '../licences/service';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';

@@ -13,7 +13,7 @@ import sharp from 'sharp';
 import { getBlob, putBlob } from '../blobs/service';
 import { transaction } from '../db/pool';
 import { descriptors } from '../editors/service';
-import { record } from '../events';
+import { record } from '../activity/queries';
 import { framePicture, listFrames } from '../frames/service';
 import { actorOf, allow, type Person } from '../people/roles';
 import { addVersion } from '../items/create';
