@@ -5,6 +5,7 @@ import type { White } from '../camera/white';
 import type { Patch } from '../chart/cgats';
 import { uuid } from '../uuid';
 import { asIs, count, endpoint, exactly, figure, flag, id, listOf, made, texts, words } from './endpoint';
+import { nameField } from './named';
 
 /** A look, preset or profile as the bench has it. */
 const candidate = exactly({
@@ -37,8 +38,8 @@ const decision = object({
   strength: number().integer().min(0).max(400).required(),
   frames: array().of(string().required()).max(64).required(),
   stages: array().of(string().oneOf(STAGES)).nullable().default(null),
-  beside: string().max(200).default(''),
-  words: string().trim().max(2000).default(''),
+  beside: string().max(200, 'At most 200 signs.').default(''),
+  words: string().trim().max(2000, 'At most 2,000 signs.').default(''),
   chosen: boolean().required(),
   asMeant: boolean().nullable().default(null),
   ribbon: boolean().default(false),
@@ -64,14 +65,21 @@ const anchoring = object({
 }).noUnknown();
 
 const keptBench = object({
-  name: string().trim().min(1).max(120).required(),
+  name: nameField('A bench that is kept needs a name.'),
   state: string().max(8000).required(),
   shared: boolean().default(true),
 }).noUnknown();
 
+/** What an editor made of a frame, as it is brought in; the picture itself is the body. */
+export const exportLabel = string()
+  .trim()
+  .required('An export needs a label.')
+  .max(120, 'A label has at most 120 signs.')
+  .matches(/^[^!~:]*$/, 'A label has none of the signs ! ~ and :');
+
 const frameSet = object({
   id: string(),
-  name: string().trim().min(1).max(120).required(),
+  name: nameField('A set needs a name.'),
   frames: array().of(string().required()).min(1, 'A set needs a frame.').max(200).required(),
 }).noUnknown();
 

@@ -3,6 +3,7 @@ import { array, boolean, lazy, number, object, string } from 'yup';
 import { searchKeys } from '../item/facets';
 import { uuid } from '../uuid';
 import { endpoint, made } from './endpoint';
+import { nameField, noteField } from './named';
 
 /** A search that a shelf fills itself by: only what can be asked for in a search. */
 const savedSearch = lazy((value: unknown) =>
@@ -20,16 +21,16 @@ const savedSearch = lazy((value: unknown) =>
 export const shelfEndpoints = {
   'POST /api/shelves': endpoint({
     body: object({
-      name: string().trim().required('A shelf needs a name.').max(120),
-      note: string().max(300).default(''),
+      name: nameField('A shelf needs a name.'),
+      note: noteField(),
       query: savedSearch,
     }),
     answer: made,
   }),
   'PATCH /api/shelves/:id': endpoint({
     body: object({
-      name: string().trim().required('A shelf needs a name.').max(120),
-      note: string().max(300).default(''),
+      name: nameField('A shelf needs a name.'),
+      note: noteField(),
     }).noUnknown(),
   }),
   'DELETE /api/shelves/:id': endpoint({}),

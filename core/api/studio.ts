@@ -9,7 +9,7 @@ export const newLicence = object({
   terms: string().max(4000).default(''),
   may_convert: string().oneOf(['yes', 'no', 'unknown']).default('unknown'),
   may_spread: string().oneOf(['yes', 'no', 'unknown']).default('unknown'),
-  seats: number().integer().min(1).max(1e6).nullable().default(null),
+  seats: number().integer('Seats are whole.').min(1, 'At least one seat.').max(1e6).nullable().default(null),
   seats_by: string().oneOf(['person', 'device', 'site']).default('person'),
   ends_on: string()
     .matches(/^\d{4}-\d{2}-\d{2}$/, { message: 'A date is written 2026-12-31.', excludeEmptyString: true })

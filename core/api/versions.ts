@@ -17,14 +17,26 @@ export const PROFILE_FORMS = [
   'other-camera',
 ] as const;
 
+const title = () => string().trim().max(200, 'A title has at most 200 signs.');
+/** Of a table, on each axis. */
+const points = () => number().integer().min(2).max(129);
+
 const derivation = object({
   form: string()
     .oneOf([...LOOK_FORMS, ...PROFILE_FORMS], 'That is no form of an item.')
     .required(),
-  title: string().trim().max(200).default(''),
-  points: number().integer().min(2).max(129).default(33),
-  kelvin: number().min(2000).max(50000).default(5000),
-  camera: string().trim().max(200).default(''),
+  title: title().default(''),
+  points: points().default(33),
+  kelvin: number()
+    .typeError('The light is a number of kelvin.')
+    .min(2000, 'The light is at least 2,000 K.')
+    .max(50000, 'The light is at most 50,000 K.')
+    .default(5000),
+  camera: string()
+    .trim()
+    .max(200, 'A camera’s name has at most 200 signs.')
+    .default('')
+    .when('form', ([form], field) => (form === 'other-camera' ? field.required('Say for which camera.') : field)),
 }).noUnknown();
 
 const coding = {
@@ -40,9 +52,9 @@ const encoding = object({
 }).noUnknown();
 
 const conversion = object({
-  size: number().integer().min(2).max(129).default(33),
+  size: points().default(33),
   settings: array().of(string().required()),
-  title: string().trim().max(200),
+  title: title(),
 }).noUnknown();
 
 /** Differences over many colors, in ΔE00. */

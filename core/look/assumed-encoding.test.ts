@@ -36,8 +36,8 @@ describe('a look read in another encoding', () => {
       out[i + 1] = g / 2;
       out[i + 2] = b / 2;
     };
-    for (const path of ['sRGB', 'Rec. 2020', 'ProPhoto'])
-      at(evaluateUnder(half, { primaries: path, transfer: 'linear', range: 'full' }), [0.7, 0.5, 0.2]).forEach((x, i) =>
+    for (const primaries of ['sRGB', 'Rec. 2020', 'ProPhoto'] as const)
+      at(evaluateUnder(half, { primaries, transfer: 'linear', range: 'full' }), [0.7, 0.5, 0.2]).forEach((x, i) =>
         expect(decodeSrgb(x)).toBeCloseTo(decodeSrgb([0.7, 0.5, 0.2][i]!) / 2, 6),
       );
   });

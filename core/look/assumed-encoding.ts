@@ -33,9 +33,9 @@ const isOne = <Name extends string>(names: readonly Name[], text: string): text 
   (names as readonly string[]).includes(text);
 const textOf = (v: Values): string => `${v.primaries}, ${v.transfer}, ${v.range}`;
 function valuesOf(text: string): Values | null {
-  const [path = '', t = '', r = ''] = text.split(',').map((x) => x.trim());
-  return isOne(primaryNames, path) && isOne(transferNames, t) && isOne(rangeNames, r)
-    ? { primaries: path, transfer: t, range: r }
+  const [light = '', transfer = '', range = ''] = text.split(',').map((word) => word.trim());
+  return isOne(primaryNames, light) && isOne(transferNames, transfer) && isOne(rangeNames, range)
+    ? { primaries: light, transfer, range }
     : null;
 }
 /** "Rec. 2020, linear, full", or "Rec. 2020, linear, full → sRGB, sRGB, full", and back; null for what is no encoding that is known. */
@@ -46,10 +46,11 @@ export const encodingText = (encoding: AssumedEncoding): string =>
 export function encodingOfText(text: string): AssumedEncoding | null {
   const [takes = '', gives, ...more] = text.split('→');
   const values = valuesOf(takes);
-  const b = gives === undefined ? null : valuesOf(gives);
-  return !values || more.length || (gives !== undefined && !b) ? null : { ...values, ...(b ? { output: b } : {}) };
+  const output = gives === undefined ? null : valuesOf(gives);
+  if (!values || more.length || (gives !== undefined && !output)) return null;
+  return { ...values, ...(output ? { output } : {}) };
 }
-/** Other otherEncodings that are worth a look, besides the one that holds. */
+/** Other encodings that are worth a look, besides the one that holds. */
 export const otherEncodings: readonly AssumedEncoding[] = [
   'sRGB, sRGB, full',
   'sRGB, gamma 2.2, full',

@@ -7,3 +7,6 @@ export const whiteNames = ['D65', 'D50'] as const;
 
 export type PrimaryName = (typeof primaryNames)[number];
 export type TransferName = (typeof transferNames)[number];
+export type RangeName = (typeof rangeNames)[number];
+export type ReferredName = (typeof referredNames)[number];
+export type WhiteName = (typeof whiteNames)[number];

@@ -2,16 +2,18 @@
  * A look as a table. 3D tables are Float32Array of size³×3, red fastest; 1D tables are size×3, interleaved.
  * Values are the table's own code values, 1.0 is full scale. The domain is the input range that the table spans.
  */
+import type { PrimaryName, RangeName, ReferredName, TransferName, WhiteName } from './encoding-names';
+
 /** What code values mean: their primaries, their transfer, and whether they fill the whole range. */
 export interface Values {
-  /** one of `primaries`, or as a file named them */ primaries: string;
-  transfer: string;
-  range: 'full' | 'legal';
+  primaries: PrimaryName;
+  transfer: TransferName;
+  range: RangeName;
 }
 export interface Encoding extends Values {
   /** what a look gives, where that is not what it takes */ output?: Values | null;
-  referred: 'display' | 'scene';
-  white: string;
+  referred: ReferredName;
+  white: WhiteName;
   /** True while only we say so, and no file or person does. */
   assumed: boolean;
 }

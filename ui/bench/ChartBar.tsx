@@ -1,5 +1,6 @@
 'use client';
 /** Which measured values a chart has, how its patches are laid out, and ways to find it. */
+import { FileButton } from '../kit/FileButton';
 import type { ChartOnBench } from './model/frame';
 
 interface Props {
@@ -34,19 +35,12 @@ export function ChartBar({ charts, chart, may, busy, onChart, onLayout, onBring,
       {may && (
         <>
           {chart && <Layout chart={chart} onLayout={onLayout} />}
-          <label className="button cursor-pointer focus-within:outline focus-within:outline-2">
-            Bring in CGATS text
-            <input
-              type="file"
-              className="sr-only"
-              accept=".txt,.cgats,.cie,.it8"
-              onChange={(event) => {
-                const file = event.target.files?.[0];
-                if (file) onBring(file);
-                event.target.value = '';
-              }}
-            />
-          </label>
+          <FileButton
+            words="Bring in CGATS text"
+            label="Measured values as CGATS text"
+            accept=".txt,.cgats,.cie,.it8"
+            onFile={onBring}
+          />
           <button className="button" disabled={!chart || busy} onClick={onFind}>
             {busy ? 'Looking' : 'Find the marks'}
           </button>

@@ -1,23 +1,33 @@
 'use client';
 /** Preset into look: what goes in, what is left out and why, the residual at the size; then the draft. */
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { FormProvider, useController, useFormContext, useWatch } from 'react-hook-form';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import type { AnswerOf } from '@/core/api';
+import { versionEndpoints } from '@/core/api/versions';
 import { useAction } from '../kit/action';
 import { call, problemOf } from '../kit/call';
+import { Field } from '../kit/Field';
+import { problemWith, useSchemaForm } from '../kit/form';
 import { Notice } from '../kit/Notice';
 import { valueText } from '../item/value-words';
 
 type View = AnswerOf<'GET /api/versions/:id/convert'>;
+interface Conversion {
+  /** points an axis */ size: number;
+  /** those that go into the table */ settings: string[];
+  title: string;
+}
 
 export function Convert({ versionId, title, first }: { versionId: string; title: string; first: View }) {
   const router = useRouter();
-  const [off, setOff] = useState<ReadonlySet<string>>(new Set());
-  const [size, setSize] = useState(33);
-  const [name, setName] = useState(title);
   const { busy, problem, run } = useAction();
-  const wanted = first.carried.map((c) => c.setting).filter((s) => !off.has(s));
+  const form = useSchemaForm<Conversion>(versionEndpoints['POST /api/versions/:id/convert'].body, {
+    size: 33,
+    settings: first.carried.map(({ setting }) => setting),
+    title,
+  });
+  const [size, wanted, name] = useWatch({ control: form.control, name: ['size', 'settings', 'title'] });
   const settings = wanted.join(',');
   const { data: view = first, error } = useQuery({
     queryKey: ['conversion', versionId, size, settings],
@@ -25,59 +35,76 @@ export function Convert({ versionId, title, first }: { versionId: string; title:
       call('GET /api/versions/:id/convert', { id: versionId, query: { size: String(size), settings }, signal }),
     placeholderData: keepPreviousData,
   });
-  const convert = async () => {
-    const made = await call('POST /api/versions/:id/convert', {
-      id: versionId,
-      body: { size, settings: wanted, title: name },
+  const convert = (body: Conversion) =>
+    run(async () => {
+      const made = await call('POST /api/versions/:id/convert', { id: versionId, body });
+      router.push(`/items/${made.itemId}`);
     });
-    router.push(`/items/${made.itemId}`);
-  };
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)_300px] gap-8">
-      <div>
-        <h2 className="mb-1 text-[17px]">Goes into the table</h2>
-        <Carried carried={first.carried} off={off} onChange={setOff} />
-        <h2 className="mb-1 text-[17px]">Is left out</h2>
-        <LeftOut left={first.left} unknown={Object.keys(view.unknown)} />
-      </div>
-      <div>
-        <Notice problem={problem ?? (error && problemOf(error))} className="mb-3" />
-        <label className="mb-3 flex flex-col gap-1">
-          Title of the look
-          <input className="field" value={name} maxLength={200} onChange={(e) => setName(e.target.value)} />
-        </label>
-        <label className="mb-4 flex flex-col gap-1">
-          Points an axis
-          <select className="field" value={size} onChange={(e) => setSize(Number(e.target.value))}>
-            {[17, 25, 33, 48, 65].map((n) => (
-              <option key={n}>{n}</option>
+    <FormProvider {...form}>
+      <form
+        noValidate
+        className="grid grid-cols-[minmax(0,1fr)_300px] gap-8"
+        onSubmit={(event) => void form.handleSubmit(convert)(event)}
+      >
+        <div>
+          <h2 className="mb-1 text-[17px]">Goes into the table</h2>
+          <Carried carried={first.carried} />
+          <h2 className="mb-1 text-[17px]">Is left out</h2>
+          <LeftOut left={first.left} unknown={Object.keys(view.unknown)} />
+        </div>
+        <div>
+          <Notice problem={problem ?? (error && problemOf(error))} className="mb-3" />
+          <TitleAndSize />
+          <TableError residual={view.residual} />
+          <h2 className="mb-1 text-[15px]">Agreement with the editor</h2>
+          <p className="mb-5 text-soft">Not measured.</p>
+          <button className="button main" disabled={busy || !wanted.length || !name.trim()}>
+            {busy ? 'Making the look' : 'Make the look'}
+          </button>
+          <p className="mt-2 text-[12px] text-soft">
+            It comes as a draft on the same shelf, and knows what it was made from. Its scope is open: any camera, any
+            kind of file{wanted.includes('monochrome') ? ', in monochrome' : ''}; no sample photo limits it.
+          </p>
+        </div>
+      </form>
+    </FormProvider>
+  );
+}
+
+function TitleAndSize() {
+  const form = useFormContext<Conversion>();
+  return (
+    <div className="mb-4 flex flex-col gap-3">
+      <Field label="Title of the look" problem={problemWith(form, 'title')}>
+        {(attributes) => <input {...attributes} {...form.register('title')} />}
+      </Field>
+      <Field label="Points an axis" problem={problemWith(form, 'size')}>
+        {(attributes) => (
+          <select {...attributes} {...form.register('size', { valueAsNumber: true })}>
+            {[17, 25, 33, 48, 65].map((points) => (
+              <option key={points}>{points}</option>
             ))}
           </select>
-        </label>
-        <h2 className="mb-1 text-[15px]">Table error</h2>
-        <dl className="facts border-b border-line" aria-live="polite">
-          <DeltaE label="Mean" value={view.residual.meanDeltaE} />
-          <DeltaE label="95th percentile" value={view.residual.p95DeltaE} />
-          <DeltaE label="Largest" value={view.residual.maxDeltaE} />
-        </dl>
-        <p className="mb-4 mt-1 text-[12px] text-soft">
-          Our rendering of the preset against the table, over 20,000 colors.
-        </p>
-        <h2 className="mb-1 text-[15px]">Agreement with the editor</h2>
-        <p className="mb-5 text-soft">Not measured.</p>
-        <button
-          className="button main"
-          disabled={busy || !wanted.length || !name.trim()}
-          onClick={() => void run(convert)}
-        >
-          {busy ? 'Making the look' : 'Make the look'}
-        </button>
-        <p className="mt-2 text-[12px] text-soft">
-          It comes as a draft on the same shelf, and knows what it was made from. Its scope is open: any camera, any
-          kind of file{wanted.includes('monochrome') ? ', in monochrome' : ''}; no sample photo limits it.
-        </p>
-      </div>
+        )}
+      </Field>
     </div>
+  );
+}
+
+function TableError({ residual }: { residual: View['residual'] }) {
+  return (
+    <>
+      <h2 className="mb-1 text-[15px]">Table error</h2>
+      <dl className="facts border-b border-line" aria-live="polite">
+        <DeltaE label="Mean" value={residual.meanDeltaE} />
+        <DeltaE label="95th percentile" value={residual.p95DeltaE} />
+        <DeltaE label="Largest" value={residual.maxDeltaE} />
+      </dl>
+      <p className="mb-4 mt-1 text-[12px] text-soft">
+        Our rendering of the preset against the table, over 20,000 colors.
+      </p>
+    </>
   );
 }
 
@@ -92,18 +119,14 @@ function DeltaE({ label, value }: { label: string; value: number }) {
   );
 }
 
-interface CarriedProps {
-  carried: View['carried'];
-  /** settings that are not taken */ off: ReadonlySet<string>;
-  onChange: (off: ReadonlySet<string>) => void;
-}
-
-function Carried({ carried, off, onChange }: CarriedProps) {
+function Carried({ carried }: { carried: View['carried'] }) {
+  const { field } = useController<Conversion, 'settings'>({ name: 'settings' });
+  const taken = new Set(field.value);
   const take = (setting: string, on: boolean) => {
-    const next = new Set(off);
-    if (on) next.delete(setting);
-    else next.add(setting);
-    onChange(next);
+    if (on) taken.add(setting);
+    else taken.delete(setting);
+    // in the order in which they stand, so that one choice is one question to the server
+    field.onChange(carried.map((one) => one.setting).filter((one) => taken.has(one)));
   };
   return (
     <table className="list mb-7 table-fixed">
@@ -128,7 +151,7 @@ function Carried({ carried, off, onChange }: CarriedProps) {
               <input
                 type="checkbox"
                 aria-label={`Take ${title}`}
-                checked={!off.has(setting)}
+                checked={taken.has(setting)}
                 onChange={(event) => take(setting, event.target.checked)}
               />
             </td>

@@ -1,9 +1,13 @@
 'use client';
 /** A camera or a lens of the studio: its names, what tells it apart, and where it fits. */
 import { useState } from 'react';
+import { FormProvider, useFormContext } from 'react-hook-form';
+import type { BodyOf } from '@/core/api';
+import { gearEndpoints } from '@/core/api/gear';
 import { useAction } from '../kit/action';
 import { call } from '../kit/call';
 import { Field } from '../kit/Field';
+import { problemWith, useWrittenForm } from '../kit/form';
 import { Modal, ModalFoot } from '../kit/Modal';
 import { Notice } from '../kit/Notice';
 import { bodyOf, fieldsOf, type GearFields, type KnownGear } from './model/gear-fields';
@@ -12,6 +16,7 @@ export interface Gear extends KnownGear {
   id: string;
 }
 type Kind = 'camera' | 'lens';
+type Body = BodyOf<'POST /api/gear/cameras'>;
 
 interface Props {
   kind: Kind;
@@ -20,87 +25,76 @@ interface Props {
 }
 
 export function GearForm({ kind, gear, onClose }: Props) {
-  const [fields, setFields] = useState(() => fieldsOf(gear));
   const { busy, problem, runAndRefresh } = useAction();
+  const form = useWrittenForm<GearFields, Body>(
+    gearEndpoints[kind === 'camera' ? 'POST /api/gear/cameras' : 'POST /api/gear/lenses'].body,
+    (fields) => bodyOf(kind, fields),
+    fieldsOf(gear),
+  );
   const all = kind === 'camera' ? 'cameras' : 'lenses';
   const run = async (work: () => Promise<unknown>) => {
     if (await runAndRefresh(work)) onClose();
   };
-  const save = () => {
-    const body = bodyOf(kind, fields);
-    return run(() =>
+  const save = (body: Body) =>
+    run(() =>
       gear ? call(`PUT /api/gear/${all}/:id`, { id: gear.id, body }) : call(`POST /api/gear/${all}`, { body }),
     );
-  };
   const takeOff = () => void (gear && run(() => call(`DELETE /api/gear/${all}/:id`, { id: gear.id })));
   return (
     <Modal title={gear ? gear.model : `A ${kind} of the studio`} width={620} top="12vh" onClose={onClose}>
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          void save();
-        }}
-      >
-        <div className="mb-3 grid grid-cols-4 gap-3">
-          <Names fields={fields} onChange={setFields} />
-          {kind === 'camera' && <Body fields={fields} onChange={setFields} />}
-        </div>
-        <Notice problem={problem} className="mb-3" />
-        <ModalFoot apart={gear && <TakeOff model={gear.model} busy={busy} onSure={takeOff} />}>
-          <button className="button main" disabled={busy}>
-            {gear ? 'Save' : 'List it'}
-          </button>
-        </ModalFoot>
-      </form>
+      <FormProvider {...form}>
+        <form noValidate onSubmit={(event) => void form.handleSubmit(save)(event)}>
+          <div className="mb-3 grid grid-cols-4 gap-3">
+            <Names />
+            {kind === 'camera' && <OfCamera />}
+          </div>
+          <Notice problem={problem} className="mb-3" />
+          <ModalFoot apart={gear && <TakeOff model={gear.model} busy={busy} onSure={takeOff} />}>
+            <button className="button main" disabled={busy}>
+              {gear ? 'Save' : 'List it'}
+            </button>
+          </ModalFoot>
+        </form>
+      </FormProvider>
     </Modal>
   );
 }
 
-interface Part {
-  fields: GearFields;
-  onChange: (fields: GearFields) => void;
+interface TypedProps {
+  name: keyof GearFields;
+  label: string;
+  className?: string;
+  autoFocus?: boolean;
 }
 
-/** What an input of one of the fields needs beside its own rules. */
-function bound({ fields, onChange }: Part, name: keyof GearFields) {
-  return {
-    value: fields[name],
-    onChange: (event: { target: { value: string } }) => onChange({ ...fields, [name]: event.target.value }),
-  };
+function Typed({ name, label, className, autoFocus = false }: TypedProps) {
+  const form = useFormContext<GearFields>();
+  return (
+    <Field label={label} className={className} problem={problemWith(form, name)}>
+      {(attributes) => <input autoFocus={autoFocus} {...attributes} {...form.register(name)} />}
+    </Field>
+  );
 }
 
-function Names(part: Part) {
+function Names() {
   return (
     <>
-      <Field label="Maker">{(field) => <input {...field} {...bound(part, 'maker')} maxLength={80} />}</Field>
-      <Field label="Model, as its files name it" className="col-span-3">
-        {(field) => <input autoFocus {...field} {...bound(part, 'model')} required maxLength={120} />}
-      </Field>
-      <Field label="Other names that it bears, with commas" className="col-span-4">
-        {(field) => <input {...field} {...bound(part, 'names')} />}
-      </Field>
-      <Field label="Mount">{(field) => <input {...field} {...bound(part, 'mount')} maxLength={60} />}</Field>
+      <Typed name="maker" label="Maker" />
+      <Typed name="model" label="Model, as its files name it" className="col-span-3" autoFocus />
+      <Typed name="names" label="Other names that it bears, with commas" className="col-span-4" />
+      <Typed name="mount" label="Mount" />
     </>
   );
 }
 
 /** What only a camera has. */
-function Body(part: Part) {
-  const millimeters = { type: 'number', step: 'any', min: 1, max: 200 };
+function OfCamera() {
   return (
     <>
-      <Field label="Serials of our bodies, with commas" className="col-span-3">
-        {(field) => <input {...field} {...bound(part, 'serials')} />}
-      </Field>
-      <Field label="Conversion, such as infrared; none for a plain body" className="col-span-2">
-        {(field) => <input {...field} {...bound(part, 'conversion')} maxLength={60} />}
-      </Field>
-      <Field label="Sensor width, mm">
-        {(field) => <input {...millimeters} {...field} {...bound(part, 'sensor_width')} />}
-      </Field>
-      <Field label="Sensor height, mm">
-        {(field) => <input {...millimeters} {...field} {...bound(part, 'sensor_height')} />}
-      </Field>
+      <Typed name="serials" label="Serials of our bodies, with commas" className="col-span-3" />
+      <Typed name="conversion" label="Conversion, such as infrared; none for a plain body" className="col-span-2" />
+      <Typed name="sensor_width" label="Sensor width, mm" />
+      <Typed name="sensor_height" label="Sensor height, mm" />
     </>
   );
 }

@@ -1,6 +1,9 @@
 'use client';
 /** Where an arrival goes, from whom it is, and under which licence: the bar that settles it. */
 import { useState } from 'react';
+import { FormProvider, useFormContext, useWatch } from 'react-hook-form';
+import { arrivalEndpoints } from '@/core/api/arrivals';
+import { useWrittenForm } from '../kit/form';
 import { kindWords } from '../shelves/model/spine';
 import { barControl, barLabel } from './bar-classes';
 import { AcceptDetails } from './AcceptDetails';
@@ -24,83 +27,74 @@ interface Props {
   onDiscard: () => void;
 }
 
-export function AcceptBar(props: Props) {
-  const { usual, kinds, takeable, left, shelves, licences, busy, onAccept, onDiscard } = props;
-  const others = kinds.slice(1);
-  const [form, setForm] = useState<AcceptForm>(() => ({
+function beginning(usual: string | null, others: string[], shelves: Named[], supplier: string): AcceptForm {
+  return {
     shelf: usual ?? NEW,
     newShelf: '',
     byKind: Object.fromEntries(others.map((kind) => [kind, shelfOfKind(shelves, kind) ?? ''])),
-    supplier: props.supplier,
+    supplier,
     release: '',
     licence: '',
     newLicence: { name: '', may_convert: 'unknown', may_spread: 'unknown' },
     source: {},
-  }));
+  };
+}
+
+export function AcceptBar(props: Props) {
+  const { usual, kinds, takeable, left, shelves, licences, busy, onAccept, onDiscard } = props;
+  const others = kinds.slice(1);
+  const form = useWrittenForm<AcceptForm, Acceptance>(
+    arrivalEndpoints['POST /api/arrivals/:id'].body,
+    acceptanceOf,
+    beginning(usual, others, shelves, props.supplier),
+  );
+  const typed = useWatch({ control: form.control }) as AcceptForm;
   const [open, setOpen] = useState(kinds.length > 2);
-  const change = (part: Partial<AcceptForm>) => setForm({ ...form, ...part });
   const count = takeable - left;
-  const byKind = <ShelvesByKind kinds={others} form={form} shelves={shelves} onForm={change} />;
+  const byKind = <ShelvesByKind kinds={others} shelves={shelves} />;
   return (
-    <div className="sticky bottom-0 -mx-6 mt-auto border-t border-line bg-sheet px-6 py-3">
-      {open && (
-        <AcceptDetails form={form} onForm={change}>
-          {kinds.length > 2 && byKind}
-        </AcceptDetails>
-      )}
-      <div className="flex flex-wrap items-end gap-3">
-        <ShelfField form={form} shelves={shelves} onForm={change} />
-        {kinds.length === 2 && byKind}
-        <label className={barLabel}>
-          Supplier
-          <input
-            className={`${barControl} w-[120px]`}
-            value={form.supplier}
-            onChange={(event) => change({ supplier: event.target.value })}
-            placeholder="own work"
-          />
-        </label>
-        <LicenceField
-          form={form}
-          licences={licences}
-          onLicence={(licence) => {
-            change({ licence });
-            if (licence === NEW) setOpen(true);
-          }}
-        />
-        <button className="button quiet" aria-expanded={open} onClick={() => setOpen(!open)}>
-          {open ? 'Less' : 'Source'}
-        </button>
-        <button className="button danger ml-auto" disabled={busy} onClick={onDiscard}>
-          Discard the arrival
-        </button>
-        <button
-          className="button main"
-          disabled={busy || count < 1 || !isComplete(form)}
-          onClick={() => onAccept(acceptanceOf(form))}
-        >
-          Accept {count.toLocaleString('en')} {left === 0 ? 'as proposed' : `of ${takeable.toLocaleString('en')}`}
-        </button>
-      </div>
-    </div>
+    <FormProvider {...form}>
+      <form
+        noValidate
+        className="sticky bottom-0 -mx-6 mt-auto border-t border-line bg-sheet px-6 py-3"
+        onSubmit={(event) => void form.handleSubmit((acceptance) => onAccept(acceptance))(event)}
+      >
+        {(open || typed.licence === NEW) && <AcceptDetails>{kinds.length > 2 && byKind}</AcceptDetails>}
+        <div className="flex flex-wrap items-end gap-3">
+          <ShelfField isNew={typed.shelf === NEW} shelves={shelves} />
+          {kinds.length === 2 && byKind}
+          <label className={barLabel}>
+            Supplier
+            <input
+              className={`${barControl} w-[120px]`}
+              placeholder="own work"
+              maxLength={200}
+              {...form.register('supplier')}
+            />
+          </label>
+          <LicenceField none={typed.supplier.trim() ? 'not known' : 'own work'} licences={licences} />
+          <button type="button" className="button quiet" aria-expanded={open} onClick={() => setOpen(!open)}>
+            {open ? 'Less' : 'Source'}
+          </button>
+          <button type="button" className="button danger ml-auto" disabled={busy} onClick={onDiscard}>
+            Discard the arrival
+          </button>
+          <button className="button main" disabled={busy || count < 1 || !isComplete(typed)}>
+            Accept {count.toLocaleString('en')} {left === 0 ? 'as proposed' : `of ${takeable.toLocaleString('en')}`}
+          </button>
+        </div>
+      </form>
+    </FormProvider>
   );
 }
 
-interface Part {
-  form: AcceptForm;
-  onForm: (part: Partial<AcceptForm>) => void;
-}
-
-function ShelfField({ form, shelves, onForm }: Part & { shelves: Named[] }) {
+function ShelfField({ isNew, shelves }: { isNew: boolean; shelves: Named[] }) {
+  const { register } = useFormContext<AcceptForm>();
   return (
     <>
       <label className={barLabel}>
         Shelf
-        <select
-          className={`${barControl} w-[168px]`}
-          value={form.shelf}
-          onChange={(event) => onForm({ shelf: event.target.value })}
-        >
+        <select className={`${barControl} w-[168px]`} {...register('shelf')}>
           {shelves.map(({ id, name }) => (
             <option key={id} value={id}>
               {name}
@@ -109,29 +103,22 @@ function ShelfField({ form, shelves, onForm }: Part & { shelves: Named[] }) {
           <option value={NEW}>a new shelf</option>
         </select>
       </label>
-      {form.shelf === NEW && (
+      {isNew && (
         <label className={barLabel}>
           Its name
-          <input
-            className={barControl}
-            value={form.newShelf}
-            onChange={(event) => onForm({ newShelf: event.target.value })}
-          />
+          <input className={barControl} maxLength={120} {...register('newShelf')} />
         </label>
       )}
     </>
   );
 }
 
-function ShelvesByKind({ kinds, form, shelves, onForm }: Part & { kinds: string[]; shelves: Named[] }) {
+function ShelvesByKind({ kinds, shelves }: { kinds: string[]; shelves: Named[] }) {
+  const { register } = useFormContext<AcceptForm>();
   return kinds.map((kind) => (
     <label key={kind} className={barLabel}>
       {kindWords[kind] ?? kind}s on
-      <select
-        className={`${barControl} w-[132px]`}
-        value={form.byKind[kind] ?? ''}
-        onChange={(event) => onForm({ byKind: { ...form.byKind, [kind]: event.target.value } })}
-      >
+      <select className={`${barControl} w-[132px]`} {...register(`byKind.${kind}`)}>
         <option value="">with the rest</option>
         {shelves.map(({ id, name }) => (
           <option key={id} value={id}>
@@ -144,21 +131,17 @@ function ShelvesByKind({ kinds, form, shelves, onForm }: Part & { kinds: string[
 }
 
 interface LicenceProps {
-  form: AcceptForm;
+  /** what it means that none is chosen */ none: string;
   licences: Named[];
-  onLicence: (licence: string) => void;
 }
 
-function LicenceField({ form, licences, onLicence }: LicenceProps) {
+function LicenceField({ none, licences }: LicenceProps) {
+  const { register } = useFormContext<AcceptForm>();
   return (
     <label className={barLabel}>
       Licence
-      <select
-        className={`${barControl} w-[138px]`}
-        value={form.licence}
-        onChange={(event) => onLicence(event.target.value)}
-      >
-        <option value="">{form.supplier.trim() ? 'not known' : 'own work'}</option>
+      <select className={`${barControl} w-[138px]`} {...register('licence')}>
+        <option value="">{none}</option>
         {licences.map(({ id, name }) => (
           <option key={id} value={id}>
             {name}

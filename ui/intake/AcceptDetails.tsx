@@ -1,44 +1,32 @@
 'use client';
 /** What is asked for less often: a licence that is not listed yet, where each kind goes, the release, the source. */
 import type { ReactNode } from 'react';
+import { useFormContext, useWatch } from 'react-hook-form';
 import { barControl, barLabel } from './bar-classes';
 import { NEW, type AcceptForm } from './model/acceptance';
 
-interface Props {
-  form: AcceptForm;
-  onForm: (part: Partial<AcceptForm>) => void;
-  children: ReactNode;
-}
-
 const sourceFields = [
-  { key: 'address', words: 'Address' },
-  { key: 'author', words: 'Author' },
-  { key: 'date', words: 'Date' },
-  { key: 'receipt', words: 'Receipt' },
-];
+  { key: 'address', words: 'Address', type: 'text' },
+  { key: 'author', words: 'Author', type: 'text' },
+  { key: 'date', words: 'Date', type: 'date' },
+  { key: 'receipt', words: 'Receipt', type: 'text' },
+] as const;
 
-export function AcceptDetails({ form, onForm, children }: Props) {
+export function AcceptDetails({ children }: { children: ReactNode }) {
+  const { control, register } = useFormContext<AcceptForm>();
+  const licence = useWatch({ control, name: 'licence' });
   return (
     <div className="mb-3 flex flex-wrap gap-3 border-b border-line pb-3">
-      {form.licence === NEW && <NewLicence form={form} onForm={onForm} />}
+      {licence === NEW && <NewLicence />}
       {children}
       <label className={barLabel}>
         Release
-        <input
-          className={barControl}
-          value={form.release}
-          onChange={(event) => onForm({ release: event.target.value })}
-        />
+        <input className={barControl} maxLength={80} {...register('release')} />
       </label>
-      {sourceFields.map(({ key, words }) => (
+      {sourceFields.map(({ key, words, type }) => (
         <label key={key} className={barLabel}>
           {words}
-          <input
-            className={barControl}
-            type={key === 'date' ? 'date' : 'text'}
-            value={form.source[key] ?? ''}
-            onChange={(event) => onForm({ source: { ...form.source, [key]: event.target.value } })}
-          />
+          <input className={barControl} type={type} {...register(`source.${key}`)} />
         </label>
       ))}
     </div>
@@ -50,30 +38,31 @@ const says = [
   { value: 'yes', words: 'yes' },
   { value: 'no', words: 'no' },
 ];
+const permissions = [
+  { name: 'newLicence.may_convert', label: 'May be converted' },
+  { name: 'newLicence.may_spread', label: 'May be distributed' },
+] as const;
 
-function NewLicence({ form, onForm }: Omit<Props, 'children'>) {
-  const { newLicence } = form;
-  const set = (part: Partial<AcceptForm['newLicence']>) => onForm({ newLicence: { ...newLicence, ...part } });
-  const permission = (label: string, key: 'may_convert' | 'may_spread') => (
-    <label className={barLabel}>
-      {label}
-      <select className={barControl} value={newLicence[key]} onChange={(event) => set({ [key]: event.target.value })}>
-        {says.map(({ value, words }) => (
-          <option key={value} value={value}>
-            {words}
-          </option>
-        ))}
-      </select>
-    </label>
-  );
+function NewLicence() {
+  const { register } = useFormContext<AcceptForm>();
   return (
     <>
       <label className={barLabel}>
         Name of the licence
-        <input className={barControl} value={newLicence.name} onChange={(event) => set({ name: event.target.value })} />
+        <input className={barControl} maxLength={120} {...register('newLicence.name')} />
       </label>
-      {permission('May be converted', 'may_convert')}
-      {permission('May be distributed', 'may_spread')}
+      {permissions.map(({ name, label }) => (
+        <label key={name} className={barLabel}>
+          {label}
+          <select className={barControl} {...register(name)}>
+            {says.map(({ value, words }) => (
+              <option key={value} value={value}>
+                {words}
+              </option>
+            ))}
+          </select>
+        </label>
+      ))}
     </>
   );
 }

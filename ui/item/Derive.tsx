@@ -2,11 +2,13 @@
 /** Another form of a look or a camera profile: worked out with its error first, then kept as an item of its own. */
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import { FormProvider, useFormContext, useWatch } from 'react-hook-form';
 import type { AnswerOf } from '@/core/api';
-import type { LOOK_FORMS, PROFILE_FORMS } from '@/core/api/versions';
+import { versionEndpoints, type LOOK_FORMS, type PROFILE_FORMS } from '@/core/api/versions';
 import { useAction } from '../kit/action';
 import { call } from '../kit/call';
 import { Field } from '../kit/Field';
+import { problemWith, useSchemaForm } from '../kit/form';
 import { Modal, ModalFoot } from '../kit/Modal';
 import { Notice } from '../kit/Notice';
 
@@ -47,23 +49,17 @@ const forms: Record<DeriveFrom['kind'], readonly { form: Form; words: string }[]
 export function Derive({ kind, title, versionId, onClose }: DeriveFrom & { versionId: string; onClose: () => void }) {
   const router = useRouter();
   const { busy, problem, run } = useAction();
-  const [asked, setAsked] = useState<Asked>({
+  const [worked, setWorked] = useState<Worked | null>(null);
+  const form = useSchemaForm<Asked>(versionEndpoints['POST /api/versions/:id/derive'].body, {
     form: kind === 'look' ? 'cube' : 'icc-input',
     title,
     points: 33,
     kelvin: 5000,
     camera: '',
   });
-  const [worked, setWorked] = useState<Worked | null>(null);
-  const change = (part: Partial<Asked>) => {
-    setAsked({ ...asked, ...part });
-    setWorked(null); // what was worked out was of something else
-  };
-  const workOut = async () => {
-    setWorked(null);
+  const workOut = async (asked: Asked) =>
     setWorked(await call('POST /api/versions/:id/derive/preview', { id: versionId, body: asked }));
-  };
-  const save = async () => {
+  const save = async (asked: Asked) => {
     const { itemId } = await call('POST /api/versions/:id/derive', { id: versionId, body: asked });
     onClose();
     router.push(`/items/${itemId}`);
@@ -72,70 +68,60 @@ export function Derive({ kind, title, versionId, onClose }: DeriveFrom & { versi
   return (
     <Modal title={`Another form of ${title}`} onClose={onClose}>
       <p className="mb-3 text-soft">It becomes a draft beside this one, and knows what it was made from.</p>
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          void run(worked ? save : workOut);
-        }}
-      >
-        <Field label="As" className="mb-3">
-          {(attributes) => (
-            <select
-              {...attributes}
-              value={asked.form}
-              onChange={(event) => change({ form: event.target.value as Form })}
-            >
-              {forms[kind].map(({ form, words: of }) => (
-                <option key={form} value={form}>
-                  {of}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
-        <Field label="Title" className="mb-3">
-          {(attributes) => (
-            <input
-              {...attributes}
-              value={asked.title}
-              required
-              maxLength={200}
-              onChange={(event) => change({ title: event.target.value })}
-            />
-          )}
-        </Field>
-        <FormDetails kind={kind} asked={asked} onChange={change} />
-        <WorkedOut worked={worked} />
-        <Notice problem={problem} className="mb-3" />
-        <ModalFoot>
-          <button className={`button ${worked ? 'main' : ''}`} disabled={busy}>
-            {busy ? 'Working' : words}
-          </button>
-        </ModalFoot>
-      </form>
+      <FormProvider {...form}>
+        <form
+          noValidate
+          // what was worked out was of something else
+          onChange={() => setWorked(null)}
+          onSubmit={(event) => void form.handleSubmit((asked) => run(() => (worked ? save : workOut)(asked)))(event)}
+        >
+          <WhatFor kind={kind} />
+          <Details kind={kind} />
+          <WorkedOut worked={worked} />
+          <Notice problem={problem} className="mb-3" />
+          <ModalFoot>
+            <button className={`button ${worked ? 'main' : ''}`} disabled={busy}>
+              {busy ? 'Working' : words}
+            </button>
+          </ModalFoot>
+        </form>
+      </FormProvider>
     </Modal>
   );
 }
 
-interface DetailsProps {
-  kind: DeriveFrom['kind'];
-  asked: Asked;
-  onChange: (part: Partial<Asked>) => void;
+function WhatFor({ kind }: { kind: DeriveFrom['kind'] }) {
+  const form = useFormContext<Asked>();
+  return (
+    <>
+      <Field label="As" className="mb-3" problem={problemWith(form, 'form')}>
+        {(attributes) => (
+          <select {...attributes} {...form.register('form')}>
+            {forms[kind].map((choice) => (
+              <option key={choice.form} value={choice.form}>
+                {choice.words}
+              </option>
+            ))}
+          </select>
+        )}
+      </Field>
+      <Field label="Title" className="mb-3" problem={problemWith(form, 'title')}>
+        {(attributes) => <input {...attributes} {...form.register('title')} />}
+      </Field>
+    </>
+  );
 }
 
 /** What only some of the forms ask for. */
-function FormDetails({ kind, asked, onChange }: DetailsProps) {
-  const { form, points, kelvin, camera } = asked;
+function Details({ kind }: { kind: DeriveFrom['kind'] }) {
+  const form = useFormContext<Asked>();
+  const wanted = useWatch({ control: form.control, name: 'form' });
   return (
     <div className="mb-3 flex gap-3">
-      {(kind === 'look' || form === 'icc-input') && (
-        <Field label="Points an axis" className="flex-1">
+      {(kind === 'look' || wanted === 'icc-input') && (
+        <Field label="Points an axis" className="flex-1" problem={problemWith(form, 'points')}>
           {(attributes) => (
-            <select
-              {...attributes}
-              value={points}
-              onChange={(event) => onChange({ points: Number(event.target.value) })}
-            >
+            <select {...attributes} {...form.register('points', { valueAsNumber: true })}>
               {[17, 33, 65].map((size) => (
                 <option key={size}>{size}</option>
               ))}
@@ -143,33 +129,16 @@ function FormDetails({ kind, asked, onChange }: DetailsProps) {
           )}
         </Field>
       )}
-      {form === 'icc-input' && (
-        <Field label="Light, in kelvin" className="flex-1">
+      {wanted === 'icc-input' && (
+        <Field label="Light, in kelvin" className="flex-1" problem={problemWith(form, 'kelvin')}>
           {(attributes) => (
-            <input
-              {...attributes}
-              type="number"
-              min={2000}
-              max={50000}
-              step={50}
-              value={kelvin}
-              required
-              onChange={(event) => onChange({ kelvin: Number(event.target.value) })}
-            />
+            <input type="number" step={50} {...attributes} {...form.register('kelvin', { valueAsNumber: true })} />
           )}
         </Field>
       )}
-      {form === 'other-camera' && (
-        <Field label="The camera, as its files name it" className="flex-1">
-          {(attributes) => (
-            <input
-              {...attributes}
-              value={camera}
-              required
-              maxLength={200}
-              onChange={(event) => onChange({ camera: event.target.value })}
-            />
-          )}
+      {wanted === 'other-camera' && (
+        <Field label="The camera, as its files name it" className="flex-1" problem={problemWith(form, 'camera')}>
+          {(attributes) => <input {...attributes} {...form.register('camera')} />}
         </Field>
       )}
     </div>

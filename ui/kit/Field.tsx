@@ -8,7 +8,7 @@ interface Attributes {
 }
 interface Props {
   label: string;
-  className?: string;
+  className?: string | undefined;
   problem?: string | undefined;
   /** draws the control itself; the attributes belong on it */ children: (attributes: Attributes) => ReactNode;
 }

@@ -1,12 +1,13 @@
 'use client';
 /** Finds an item by typing, in a dialog; arrows and Enter, or a click. */
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
-import { useEffect, useState, type KeyboardEvent } from 'react';
+import { useState, type KeyboardEvent } from 'react';
 import type { ItemFound } from '@/core/api/search';
 import { call, problemOf } from './call';
 import { Modal } from './Modal';
 import { Notice } from './Notice';
 import { Selvedge } from './Selvedge';
+import { useSettled } from './settled';
 
 interface Props {
   title: string;
@@ -18,18 +19,8 @@ interface Props {
 const MOST_SHOWN = 12;
 const SETTLED_MS = 80;
 
-/** What was typed, once it has stood still for a moment. */
-function useSettled(words: string): string {
-  const [settled, setSettled] = useState(words);
-  useEffect(() => {
-    const timer = setTimeout(() => setSettled(words), SETTLED_MS);
-    return () => clearTimeout(timer);
-  }, [words]);
-  return settled;
-}
-
 function useItems(words: string, kind: string | undefined) {
-  const asked = useSettled(words);
+  const asked = useSettled(words, SETTLED_MS);
   return useQuery({
     queryKey: ['items found', asked, kind],
     queryFn: ({ signal }) =>

@@ -1,6 +1,8 @@
 'use client';
-import { useState } from 'react';
+import { named, type Named } from '@/core/api/named';
 import { useAction } from './action';
+import { Field } from './Field';
+import { problemWith, useSchemaForm } from './form';
 import { Modal, ModalFoot } from './Modal';
 import { Notice } from './Notice';
 
@@ -15,45 +17,24 @@ interface Props {
   onClose: () => void;
 }
 
-const label = 'mb-2 flex flex-col gap-0.5 text-[12px] text-soft';
-
 /** Asks for a name and a note; what goes wrong is said there, and nothing typed is lost. */
 export function NameDialog({ title, action, name = '', note = '', noNote = false, about, onSave, onClose }: Props) {
-  const [typedName, setName] = useState(name);
-  const [typedNote, setNote] = useState(note);
+  const form = useSchemaForm<Named>(named, { name, note });
   const { busy, problem, run } = useAction();
+  const save = (typed: Named) => run(() => onSave(typed.name, typed.note));
   return (
     <Modal title={title} width={420} top="20vh" onClose={onClose}>
-      <form
-        onSubmit={(event) => {
-          event.preventDefault();
-          void run(() => onSave(typedName, typedNote));
-        }}
-      >
-        <label className={label}>
-          Name
-          <input
-            autoFocus
-            className="field text-[13.5px] text-ink"
-            value={typedName}
-            onChange={(event) => setName(event.target.value)}
-            required
-            maxLength={120}
-          />
-        </label>
+      <form noValidate className="flex flex-col gap-2" onSubmit={(event) => void form.handleSubmit(save)(event)}>
+        <Field label="Name" problem={problemWith(form, 'name')}>
+          {(attributes) => <input autoFocus {...attributes} {...form.register('name')} />}
+        </Field>
         {!noNote && (
-          <label className={label}>
-            Note
-            <input
-              className="field text-[13.5px] text-ink"
-              value={typedNote}
-              onChange={(event) => setNote(event.target.value)}
-              maxLength={300}
-            />
-          </label>
+          <Field label="Note" problem={problemWith(form, 'note')}>
+            {(attributes) => <input {...attributes} {...form.register('note')} />}
+          </Field>
         )}
-        {about && <p className="mb-3 text-[12.5px] text-soft">{about}</p>}
-        <Notice problem={problem} className="mb-3" />
+        {about && <p className="mb-1 text-[12.5px] text-soft">{about}</p>}
+        <Notice problem={problem} className="mb-1" />
         <ModalFoot>
           <button className="button main" disabled={busy}>
             {action}

@@ -1,73 +1,71 @@
 'use client';
 /** Which approved versions onto which stations; the plan shows every file before anything is written. */
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
-import { call, problemOf, type ProblemText } from '../kit/call';
+import type { ReactNode } from 'react';
+import { useController, useWatch, type Control } from 'react-hook-form';
+import { rolloutEndpoints } from '@/core/api/rollouts';
+import { useAction } from '../kit/action';
+import { call } from '../kit/call';
+import { useSchemaForm } from '../kit/form';
 import { Notice } from '../kit/Notice';
 import { Selvedge } from '../kit/Selvedge';
+import { counted } from '../kit/words';
 
+interface PlannedVersion {
+  versionId: string;
+  title: string;
+  kind: string;
+  number: number;
+  selvedge: [string, string][] | null;
+}
 interface Props {
-  versions: { versionId: string; title: string; kind: string; number: number; selvedge: [string, string][] | null }[];
+  versions: PlannedVersion[];
   stations: { id: string; name: string; note: string }[];
   chosen: string[];
+}
+/** By their ids. */
+interface Plan {
+  versions: string[];
+  stations: string[];
 }
 
 export function PlanForm({ versions, stations, chosen }: Props) {
   const router = useRouter();
-  const [items, setV] = useState<ReadonlySet<string>>(new Set(chosen));
-  const [places, setS] = useState<ReadonlySet<string>>(new Set());
-  const [problem, setProblem] = useState<ProblemText | null>(null);
-  const [busy, setBusy] = useState(false);
-  const flip = (set: ReadonlySet<string>, id: string) => {
-    const next = new Set(set);
-    if (!next.delete(id)) next.add(id);
-    return next;
-  };
-  const plan = async () => {
-    setBusy(true);
-    setProblem(null);
-    try {
-      const { id } = await call('POST /api/rollouts', { body: { versions: [...items], stations: [...places] } });
+  const { busy, problem, run } = useAction();
+  const form = useSchemaForm<Plan>(rolloutEndpoints['POST /api/rollouts'].body, { versions: chosen, stations: [] });
+  const [items, places] = useWatch({ control: form.control, name: ['versions', 'stations'] });
+  const plan = (body: Plan) =>
+    run(async () => {
+      const { id } = await call('POST /api/rollouts', { body });
       router.push(`/rollouts/${id}`);
-    } catch (error) {
-      setProblem(problemOf(error));
-      setBusy(false);
-    }
-  };
+    });
   return (
-    <>
+    <form className="contents" onSubmit={(event) => void form.handleSubmit(plan)(event)}>
       <div className="grid max-w-[1080px] grow grid-cols-2 content-start gap-10">
         <fieldset>
           <legend className="mb-1 font-serif text-[17px] font-medium">What</legend>
-          {versions.length ? (
-            versions.map((version) => (
-              <label key={version.versionId} className="flex items-center gap-3 border-t border-line py-1.5">
-                <input
-                  type="checkbox"
-                  checked={items.has(version.versionId)}
-                  onChange={() => setV(flip(items, version.versionId))}
-                />
-                <Selvedge threads={version.selvedge} className="h-[30px] w-[38px] shrink-0" />
-                <span className="font-serif text-[15px] [overflow-wrap:anywhere]">{version.title}</span>
-                <span className="ml-auto whitespace-nowrap text-[12px] text-soft">
-                  {version.kind}, v{version.number}
-                </span>
-              </label>
-            ))
-          ) : (
+          {versions.map((version) => (
+            <Choice key={version.versionId} control={form.control} of="versions" id={version.versionId}>
+              <Selvedge threads={version.selvedge} className="h-[30px] w-[38px] shrink-0" />
+              <span className="font-serif text-[15px] [overflow-wrap:anywhere]">{version.title}</span>
+              <span className="ml-auto whitespace-nowrap text-[12px] text-soft">
+                {version.kind}, v{version.number}
+              </span>
+            </Choice>
+          ))}
+          {!versions.length && (
             <p className="text-soft">Nothing is approved yet. Open an item, confirm its encoding and approve it.</p>
           )}
         </fieldset>
         <fieldset>
           <legend className="mb-1 font-serif text-[17px] font-medium">Where</legend>
           {stations.map((station) => (
-            <label key={station.id} className="flex items-center gap-3 border-t border-line py-2">
-              <input type="checkbox" checked={places.has(station.id)} onChange={() => setS(flip(places, station.id))} />
+            <Choice key={station.id} control={form.control} of="stations" id={station.id}>
               <span>
                 <span className="font-serif text-[15px]">{station.name}</span>
                 <span className="block text-[12px] text-soft">{station.note}</span>
               </span>
-            </label>
+            </Choice>
           ))}
           {!stations.length && <p className="text-soft">There is no station yet.</p>}
         </fieldset>
@@ -75,16 +73,36 @@ export function PlanForm({ versions, stations, chosen }: Props) {
       <Notice problem={problem} className="mt-4" />
       <div className="sticky bottom-0 -mx-6 mt-6 flex items-center gap-3 border-t border-line bg-sheet px-6 py-3">
         <span className="text-soft">
-          {items.size} items onto {places.size} stations
+          {counted(items.length, 'item')} onto {counted(places.length, 'station')}
         </span>
-        <button
-          className="button main ml-auto"
-          disabled={busy || !items.size || !places.size}
-          onClick={() => void plan()}
-        >
+        <button className="button main ml-auto" disabled={busy || !items.length || !places.length}>
           {busy ? 'Planning' : 'Show every file'}
         </button>
       </div>
-    </>
+    </form>
+  );
+}
+
+interface ChoiceProps {
+  control: Control<Plan>;
+  of: keyof Plan;
+  id: string;
+  children: ReactNode;
+}
+
+/** One of many that can be taken. */
+function Choice({ control, of, id, children }: ChoiceProps) {
+  const { field } = useController({ control, name: of });
+  const taken = field.value.includes(id);
+  return (
+    <label className="flex items-center gap-3 border-t border-line py-1.5">
+      <input
+        type="checkbox"
+        name={of}
+        checked={taken}
+        onChange={() => field.onChange(taken ? field.value.filter((one) => one !== id) : [...field.value, id])}
+      />
+      {children}
+    </label>
   );
 }

@@ -1,15 +1,18 @@
 'use client';
 /** Many items changed at once: titles, headings, tags, scope, licence; each title and each file name that results is shown first. */
-import { useEffect, useState } from 'react';
-import type { BulkEdit as BulkChange, BulkRow } from '@/core/api/items';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { FormProvider, useWatch } from 'react-hook-form';
+import { itemEndpoints, type BulkEdit as BulkChange } from '@/core/api/items';
 import { useAction } from '../kit/action';
-import { call } from '../kit/call';
+import { call, problemOf } from '../kit/call';
+import { useWrittenForm } from '../kit/form';
 import { Modal, ModalFoot } from '../kit/Modal';
 import { Notice } from '../kit/Notice';
 import { counted } from '../kit/words';
 import { BulkFields } from './BulkFields';
 import { BulkResult } from './BulkResult';
-import { changeOf, changesSomething, emptyForm } from './model/bulk';
+import { useSettled } from '../kit/settled';
+import { changeOf, changesSomething, emptyForm, type BulkForm } from './model/bulk';
 
 const SETTLED_MS = 150;
 
@@ -21,49 +24,41 @@ interface Props {
 }
 
 export function BulkEdit({ items, licences, onDone, onClose }: Props) {
-  const [form, setForm] = useState(emptyForm);
-  const [rows, setRows] = useState<BulkRow[]>([]);
-  const { busy, problem, run, report, clear } = useAction();
-  const change = changeOf(items, form);
-  const text = JSON.stringify(change);
-  useEffect(() => {
-    let live = true;
-    const show = async () => {
-      try {
-        const preview = await call('POST /api/items/bulk/preview', { body: JSON.parse(text) as BulkChange });
-        if (!live) return;
-        setRows(preview.rows);
-        clear();
-      } catch (error) {
-        if (live) report(error);
-      }
-    };
-    const timer = setTimeout(() => void show(), SETTLED_MS);
-    return () => {
-      live = false;
-      clearTimeout(timer);
-    };
-  }, [text, report, clear]);
-  const apply = async () => {
-    const { changed } = await call('POST /api/items/bulk', { body: change });
-    onDone(`${counted(changed, 'item')} changed`);
-  };
+  const form = useWrittenForm<BulkForm, BulkChange>(
+    itemEndpoints['POST /api/items/bulk'].body,
+    (typed) => changeOf(items, typed),
+    emptyForm,
+  );
+  const { busy, problem, run } = useAction();
+  const change = changeOf(items, useWatch({ control: form.control }) as BulkForm);
+  const shown = useSettled(change, SETTLED_MS);
+  const { data, error } = useQuery({
+    queryKey: ['bulk change', shown],
+    queryFn: ({ signal }) => call('POST /api/items/bulk/preview', { body: shown, signal }),
+    placeholderData: keepPreviousData,
+  });
+  const rows = data?.rows ?? [];
+  const apply = (body: BulkChange) =>
+    run(async () => {
+      const { changed } = await call('POST /api/items/bulk', { body });
+      onDone(`${counted(changed, 'item')} changed`);
+    });
   const refused = rows.some((row) => row.problem);
   const title = `Change ${counted(items.length, 'item')}`;
   return (
     <Modal title={title} width={980} top="6vh" onClose={onClose}>
-      <BulkFields form={form} licences={licences} onForm={setForm} />
-      <BulkResult rows={rows} />
-      <Notice problem={problem} className="mt-2" />
-      <ModalFoot>
-        <button
-          className="button main"
-          disabled={busy || refused || !changesSomething(change)}
-          onClick={() => void run(apply)}
-        >
-          {title}
-        </button>
-      </ModalFoot>
+      <FormProvider {...form}>
+        <form noValidate onSubmit={(event) => void form.handleSubmit(apply)(event)}>
+          <BulkFields licences={licences} />
+          <BulkResult rows={rows} />
+          <Notice problem={problem ?? (error && problemOf(error))} className="mt-2" />
+          <ModalFoot>
+            <button className="button main" disabled={busy || refused || !changesSomething(change)}>
+              {title}
+            </button>
+          </ModalFoot>
+        </form>
+      </FormProvider>
     </Modal>
   );
 }

@@ -1,22 +1,14 @@
 'use client';
+import { useFormContext } from 'react-hook-form';
 import type { BulkForm } from './model/bulk';
-
-interface Props {
-  form: BulkForm;
-  licences: { id: string; name: string }[];
-  onForm: (form: BulkForm) => void;
-}
 
 const label = 'flex flex-col gap-0.5 text-[12px] text-soft';
 const control = 'field text-[13.5px] text-ink';
 
 /** What is to be changed; whatever is left empty stays as it is. */
-export function BulkFields({ form, licences, onForm }: Props) {
-  const field = (key: keyof BulkForm) => ({
-    className: control,
-    value: form[key],
-    onChange: (event: { target: { value: string } }) => onForm({ ...form, [key]: event.target.value }),
-  });
+export function BulkFields({ licences }: { licences: { id: string; name: string }[] }) {
+  const { register } = useFormContext<BulkForm>();
+  const field = (name: keyof BulkForm) => ({ className: control, ...register(name) });
   return (
     <div className="mb-3 grid grid-cols-4 gap-3">
       <label className={label}>

@@ -1,13 +1,13 @@
 'use client';
 /** A backup to take away, and one to restore from. */
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { useAction } from '../kit/action';
 import { send } from '../kit/call';
+import { FileButton } from '../kit/FileButton';
 import { Modal, ModalFoot } from '../kit/Modal';
 import { Notice } from '../kit/Notice';
 
 export function Backup() {
-  const input = useRef<HTMLInputElement>(null);
   const [file, setFile] = useState<File | null>(null);
   return (
     <>
@@ -18,20 +18,7 @@ export function Backup() {
         <a className="button" href="/api/backup" download>
           Take a backup
         </a>
-        <button className="button danger" onClick={() => input.current?.click()}>
-          Restore from a file
-        </button>
-        <input
-          ref={input}
-          type="file"
-          className="sr-only"
-          aria-label="Backup to restore"
-          tabIndex={-1}
-          onChange={(event) => {
-            setFile(event.target.files?.[0] ?? null);
-            event.target.value = '';
-          }}
-        />
+        <FileButton words="Restore from a file" label="Backup to restore" className="button danger" onFile={setFile} />
       </div>
       {file && <Restore file={file} onClose={() => setFile(null)} />}
     </>

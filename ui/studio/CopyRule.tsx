@@ -1,47 +1,30 @@
 'use client';
 /** How alike two items have to be to count as copies. */
-import { useState } from 'react';
+import { useId } from 'react';
+import type { UseFormReturn } from 'react-hook-form';
+import { studioEndpoints } from '@/core/api/studio';
+import type { Tolerance } from '@/core/look/fingerprint';
 import { useAction } from '../kit/action';
 import { call } from '../kit/call';
+import { problemWith, useSchemaForm } from '../kit/form';
 import { Notice } from '../kit/Notice';
 
-export function CopyRule({ p95, max, may }: { p95: number; max: number; may: boolean }) {
-  const [most, setMost] = useState(String(p95));
-  const [far, setFar] = useState(String(max));
+export function CopyRule({ p95, max, may }: Tolerance & { may: boolean }) {
   const { busy, problem, runAndRefresh } = useAction();
-  const changed = Number(most) !== p95 || Number(far) !== max;
-  const save = () =>
-    runAndRefresh(() =>
-      call('PATCH /api/studio', {
-        body: { ...(most === '' ? {} : { p95: Number(most) }), ...(far === '' ? {} : { max: Number(far) }) },
-      }),
-    );
-  const field = (label: string, value: string, set: (v: string) => void) => (
-    <input
-      type="number"
-      className="field mx-1.5 w-[72px]"
-      aria-label={label}
-      min={0.05}
-      max={10}
-      step={0.05}
-      value={value}
-      disabled={!may}
-      onChange={(e) => set(e.target.value)}
-    />
-  );
+  const form = useSchemaForm<Tolerance>(studioEndpoints['PATCH /api/studio'].body, { p95, max });
+  const save = async (body: Tolerance) => {
+    if (await runAndRefresh(() => call('PATCH /api/studio', { body }))) form.reset(body);
+  };
   return (
-    <form
-      onSubmit={(event) => {
-        event.preventDefault();
-        void save();
-      }}
-      noValidate
-    >
+    <form noValidate onSubmit={(event) => void form.handleSubmit(save)(event)}>
       <Notice problem={problem} className="mb-2" />
       <p className="flex flex-wrap items-center gap-y-1">
-        95 % of colors within{field('ΔE00 within which 95 percent of colors are', most, setMost)}ΔE00, and all within
-        {field('ΔE00 within which all colors are', far, setFar)}ΔE00
-        {may && changed && (
+        95 % of colors within
+        <Difference form={form} name="p95" label="ΔE00 within which 95 percent of colors are" may={may} />
+        ΔE00, and all within
+        <Difference form={form} name="max" label="ΔE00 within which all colors are" may={may} />
+        ΔE00
+        {may && form.formState.isDirty && (
           <button className="button main ml-3" disabled={busy}>
             Set
           </button>
@@ -51,5 +34,35 @@ export function CopyRule({ p95, max, may }: { p95: number; max: number; may: boo
         For arrivals that are read from now on, and for the groups on Copies.
       </p>
     </form>
+  );
+}
+
+interface DifferenceProps {
+  form: UseFormReturn<Tolerance>;
+  name: keyof Tolerance;
+  label: string;
+  may: boolean;
+}
+
+function Difference({ form, name, label, may }: DifferenceProps) {
+  const id = useId();
+  const problem = problemWith(form, name);
+  return (
+    <>
+      <input
+        type="number"
+        step={0.05}
+        className="field mx-1.5 w-[72px]"
+        aria-label={label}
+        disabled={!may}
+        {...(problem ? { 'aria-invalid': true, 'aria-describedby': id } : {})}
+        {...form.register(name, { valueAsNumber: true })}
+      />
+      {problem && (
+        <span id={id} role="alert" className="mr-1.5 text-[12px] text-madder">
+          {problem}
+        </span>
+      )}
+    </>
   );
 }

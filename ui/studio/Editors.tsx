@@ -1,8 +1,8 @@
 'use client';
 /** The editors that Etagere knows, each told by a descriptor; brought in, revised and sent out as JSON. */
-import { useRouter } from 'next/navigation';
-import { useRef, useState } from 'react';
-import type { ProblemText } from '../kit/call';
+import { useAction } from '../kit/action';
+import { send } from '../kit/call';
+import { FileButton } from '../kit/FileButton';
 import { Notice } from '../kit/Notice';
 import { Ago } from '../kit/time';
 
@@ -19,32 +19,13 @@ export interface EditorView {
 }
 
 export function Editors({ editors, may }: { editors: EditorView[]; may: boolean }) {
-  const router = useRouter();
-  const input = useRef<HTMLInputElement>(null);
-  const [problem, setProblem] = useState<ProblemText | null>(null);
-  const [said, setSaid] = useState('');
-  const bring = async (file: File) => {
-    setProblem(null);
-    setSaid('');
-    const response = await fetch('/api/editors', { method: 'POST', body: await file.text() });
-    const answer = (await response.json().catch(() => ({}))) as {
-      error?: ProblemText;
-      editor?: string;
-      version?: string;
-    };
-    if (response.ok) {
-      setSaid(`${answer.editor} ${answer.version} is known now.`);
-      router.refresh();
-    } else
-      setProblem(
-        answer.error ?? {
-          code: 'bug',
-          message: `The server answered ${response.status}.`,
-          where: file.name,
-          remedy: 'Try again.',
-        },
-      );
-  };
+  const { problem, said, runAndRefresh, say } = useAction();
+  const bring = (file: File) =>
+    runAndRefresh(async () => {
+      say('');
+      const { editor, version } = await send('POST /api/editors', await file.text());
+      say(`${editor} ${version} is known now.`);
+    });
   return (
     <>
       <table className="list" aria-label="Editors">
@@ -95,21 +76,11 @@ export function Editors({ editors, may }: { editors: EditorView[]; may: boolean 
       </table>
       {may && (
         <div className="mt-2 flex items-center gap-3">
-          <button className="button" onClick={() => input.current?.click()}>
-            Bring in a descriptor
-          </button>
-          <input
-            ref={input}
-            type="file"
+          <FileButton
+            words="Bring in a descriptor"
+            label="Descriptor to bring in"
             accept=".json,application/json"
-            className="sr-only"
-            aria-label="Descriptor to bring in"
-            tabIndex={-1}
-            onChange={(event) => {
-              const file = event.target.files?.[0];
-              event.target.value = '';
-              if (file) void bring(file);
-            }}
+            onFile={(file) => void bring(file)}
           />
           <span role="status" className="text-soft">
             {said}

@@ -40,8 +40,6 @@ export const beginning: Judgement = {
   gamut: null,
 };
 
-export const judge = (judgement: Judgement, change: Partial<Judgement>): Judgement => ({ ...judgement, ...change });
-
 /** The cases for which a house choice would hold, each once. */
 export function casesOf({ any }: Judgement, frames: readonly JudgedFrame[]): string[] {
   const cases = frames.map((frame) => {
