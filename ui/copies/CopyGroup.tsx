@@ -1,55 +1,50 @@
 'use client';
 /** Items that do the same, side by side on one frame: merge them into the one that stays, or say that they are meant. */
-import { must } from '@/core/must';
-import Link from 'next/link';
 import { useState } from 'react';
+import { must } from '@/core/must';
 import { useAction } from '../kit/action';
 import { call } from '../kit/call';
-import { FramePreview } from '../kit/FramePreview';
 import { Notice } from '../kit/Notice';
-import { Selvedge } from '../kit/Selvedge';
-import { State } from '../kit/State';
-import { apart, kindWords, type Spine } from '../shelves/model/spine';
+import { kindWords, type Spine } from '../shelves/model/spine';
+import { Copy } from './Copy';
+import { knownBest } from './model/known';
 
-export function CopyGroup({
-  items,
-  mean,
-  max,
-  frame,
-  may,
-  show,
-}: {
+const MOST_SHOWN = 12;
+const MOST_A_ROW = 4;
+
+interface Props {
   items: Spine[];
-  mean: number;
+  /** how far apart they are in effect, in ΔE00 */ mean: number;
   max: number;
   frame: { id: string; name: string } | null;
   may: boolean;
-  show: boolean;
-}) {
-  // what is approved, has a ribbon or is placed is the one that people know
-  const weight = (spine: Spine): number =>
-    (spine.status === 'approved' ? 4 : 0) + (spine.house ? 2 : 0) + (spine.mine ? 1 : 0) + spine.stations * 3;
-  const [keep, setKeep] = useState(must([...items].sort((a, b) => weight(b) - weight(a))[0]).id);
+  /** whether the pictures are there at once */ show: boolean;
+}
+
+export function CopyGroup({ items, mean, max, frame, may, show }: Props) {
+  const [keep, setKeep] = useState(() => knownBest(items).id);
   const { busy, problem, runAndRefresh } = useAction();
   const [open, setOpen] = useState(show);
+  const first = must(items[0]);
   const ids = items.map((item) => item.id);
+  const kept = must(items.find((item) => item.id === keep));
   const merge = () =>
     runAndRefresh(() => call('POST /api/copies', { body: { keep, others: ids.filter((id) => id !== keep) } }));
   const leave = () => runAndRefresh(() => call('POST /api/copies/meant', { body: { items: ids } }));
-  const kept = must(items.find((s) => s.id === keep));
+  const canBeSeen = frame !== null && ['look', 'preset'].includes(first.kind);
   return (
     <section
-      aria-label={`Copies: ${items.map((s) => s.title).join(', ')}`}
+      aria-label={`Copies: ${items.map((item) => item.title).join(', ')}`}
       className="mb-6 border-t border-line-strong pt-3"
     >
       <div className="mb-2 flex flex-wrap items-baseline gap-3">
         <h2 className="text-[17px]">
-          {items.length} {(kindWords[must(items[0]).kind] ?? 'item').toLowerCase()}s with one effect
+          {items.length} {(kindWords[first.kind] ?? 'item').toLowerCase()}s with one effect
         </h2>
         <span className="text-soft">
           ΔE00 {mean.toFixed(2)} in the mean, {max.toFixed(2)} at most
         </span>
-        {frame && ['look', 'preset'].includes(must(items[0]).kind) && (
+        {canBeSeen && (
           <button className="button quiet ml-auto" aria-expanded={open} onClick={() => setOpen(!open)}>
             {open ? 'Hide the pictures' : 'Side by side'}
           </button>
@@ -57,58 +52,19 @@ export function CopyGroup({
       </div>
       <div
         className="grid gap-4"
-        style={{ gridTemplateColumns: `repeat(${Math.min(4, items.length)}, minmax(0, 1fr))` }}
+        style={{ gridTemplateColumns: `repeat(${Math.min(MOST_A_ROW, items.length)}, minmax(0, 1fr))` }}
         role="radiogroup"
         aria-label="Which one stays"
       >
-        {items.slice(0, 12).map((spine) => (
-          <label
+        {items.slice(0, MOST_SHOWN).map((spine) => (
+          <Copy
             key={spine.id}
-            data-copy={spine.title}
-            className={`block border bg-paper p-3 ${spine.id === keep ? 'border-verd' : 'border-line'}`}
-          >
-            {open && frame ? (
-              <FramePreview
-                frame={frame.id}
-                version={spine.versionId}
-                strength={100}
-                width={320}
-                label={`${spine.title} on ${frame.name}`}
-              />
-            ) : (
-              <Selvedge threads={spine.selvedge} className="h-[64px]" />
-            )}
-            <span className="mt-2 flex items-start gap-2">
-              {may && (
-                <input
-                  type="radio"
-                  name={`keep-${must(items[0]).id}`}
-                  className="mt-1"
-                  checked={spine.id === keep}
-                  onChange={() => setKeep(spine.id)}
-                />
-              )}
-              <span className="min-w-0">
-                <Link
-                  href={`/items/${spine.id}`}
-                  className="font-serif text-[15.5px] underline [overflow-wrap:anywhere]"
-                >
-                  {spine.title}
-                </Link>
-                <span className="block text-[12px] text-soft">
-                  {[
-                    apart(spine),
-                    `on ${spine.shelf}`,
-                    `version ${spine.number}`,
-                    spine.stations ? `on ${spine.stations} stations` : '',
-                  ]
-                    .filter(Boolean)
-                    .join(', ')}
-                </span>
-                <State of={spine.status} />
-              </span>
-            </span>
-          </label>
+            spine={spine}
+            group={first.id}
+            frame={open ? frame : null}
+            isKept={spine.id === keep}
+            onKeep={may ? () => setKeep(spine.id) : null}
+          />
         ))}
       </div>
       <Notice problem={problem} className="mt-3" />

@@ -1,94 +1,18 @@
 'use client';
 /** A frame under a look, rendered in a worker of its own. Holding the pointer or the space bar on it shows the original. */
-import { must } from '@/core/must';
-import { useEffect, useRef, useState } from 'react';
-import type { PreviewAhead, PreviewAnswer, PreviewRequest } from '@/browser-workers/preview.worker';
+import { useRef, useState } from 'react';
+import { useRenderedPreview, type Preview } from './rendered-preview';
 
-interface Props {
-  frame: string;
-  version: string | null;
-  strength: number;
-  width: 320 | 900 | 1500;
-  ratio?: number;
+interface Props extends Preview {
+  /** of the picture, width by height */ ratio?: number;
   label: string;
   hold?: boolean;
-  /** a smaller table, for small pictures that follow the pointer */ points?: number;
-  /** what may be shown next */ ahead?: string[];
 }
 
-export function FramePreview({
-  frame,
-  version,
-  strength,
-  width,
-  ratio = 1.5,
-  label,
-  hold = true,
-  points,
-  ahead,
-}: Props) {
+export function FramePreview({ ratio = 1.5, label, hold = true, version, ...preview }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const worker = useRef<Worker | null>(null);
-  const next = useRef(0);
-  const asked = useRef(0);
   const [original, setOriginal] = useState(false);
-  const [fault, setFault] = useState<string | null>(null);
-  const [ready, setReady] = useState(false);
-
-  useEffect(() => {
-    const started = new Worker(new URL('../../browser-workers/preview.worker.ts', import.meta.url), {
-      type: 'module',
-      name: 'preview',
-    });
-    worker.current = started;
-    started.onmessage = (event: MessageEvent<PreviewAnswer>) => {
-      if (event.data.id !== next.current) return;
-      if ('error' in event.data) {
-        if (event.data.error !== 'superseded') setFault(event.data.error);
-        return;
-      }
-      const drawn = canvas.current;
-      if (!drawn) return;
-      if (drawn.width !== event.data.width || drawn.height !== event.data.height) {
-        drawn.width = event.data.width;
-        drawn.height = event.data.height;
-      }
-      must(drawn.getContext('2d')).putImageData(
-        new ImageData(new Uint8ClampedArray(event.data.pixels), event.data.width, event.data.height),
-        0,
-        0,
-      );
-      drawn.dataset.shown = String(event.data.id);
-      drawn.dataset.ms = event.data.ms.toFixed(1);
-      drawn.dataset.repaint = (performance.now() - asked.current).toFixed(1);
-      setReady(true);
-      setFault(null);
-    };
-    started.onerror = () => setFault('the preview could not be started');
-    return () => {
-      started.terminate();
-      worker.current = null;
-    };
-  }, []);
-
-  useEffect(() => {
-    asked.current = performance.now();
-    worker.current?.postMessage({
-      id: ++next.current,
-      frame,
-      width,
-      version: original ? null : version,
-      strength,
-      points,
-    } satisfies PreviewRequest);
-  }, [frame, version, strength, width, original, points]);
-  const soon = ahead?.join() ?? '';
-  useEffect(() => {
-    // as soon as the first picture stands, so that a pointer that comes next finds its look already there
-    if (!soon || !points || !ready) return;
-    worker.current?.postMessage({ ahead: soon.split(','), points } satisfies PreviewAhead);
-  }, [soon, points, ready]);
-
+  const { ready, fault } = useRenderedPreview(canvas, { ...preview, version: original ? null : version });
   const show = (on: boolean) => () => hold && setOriginal(on);
   return (
     <div className="relative bg-press" style={{ aspectRatio: ratio }}>

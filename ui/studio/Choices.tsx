@@ -1,9 +1,8 @@
 'use client';
 /** What the house starts from, for a client or any, by camera, light and file kind. */
 import Link from 'next/link';
-import { useRouter } from 'next/navigation';
-import { useState } from 'react';
-import { call, problemOf, type ProblemText } from '../kit/call';
+import { useAction } from '../kit/action';
+import { call } from '../kit/call';
 import { Notice } from '../kit/Notice';
 
 export interface ChoiceOfHouse {
@@ -21,8 +20,9 @@ export interface ChoiceOfHouse {
 }
 
 export function Choices({ choices, may }: { choices: ChoiceOfHouse[]; may: boolean }) {
-  const router = useRouter();
-  const [problem, setProblem] = useState<ProblemText | null>(null);
+  const { problem, runAndRefresh } = useAction();
+  const takeAway = (choice: ChoiceOfHouse) =>
+    void runAndRefresh(() => call('DELETE /api/bench/choices/:n', { id: choice.id }));
   if (!choices.length)
     return (
       <p className="border-t border-line py-3 text-soft">
@@ -53,47 +53,52 @@ export function Choices({ choices, may }: { choices: ChoiceOfHouse[]; may: boole
           </tr>
         </thead>
         <tbody>
-          {choices.map((choiceOfHouse) => (
-            <tr key={choiceOfHouse.id}>
-              <td>{choiceOfHouse.client || 'any client'}</td>
-              <td>{choiceOfHouse.camera || 'any'}</td>
-              <td>{choiceOfHouse.light || 'any'}</td>
-              <td>{choiceOfHouse.kind || 'any'}</td>
-              <td>
-                {choiceOfHouse.profileItem && (
-                  <Link className="block underline" href={`/items/${choiceOfHouse.profileItem}`}>
-                    {choiceOfHouse.profile}
-                  </Link>
-                )}
-                {choiceOfHouse.lookItem && (
-                  <>
-                    <Link className="underline" href={`/items/${choiceOfHouse.lookItem}`}>
-                      {choiceOfHouse.look}
-                    </Link>{' '}
-                    at {choiceOfHouse.strength} %
-                  </>
-                )}
-              </td>
-              <td className="text-soft">{choiceOfHouse.person}</td>
-              {may && (
-                <td>
-                  <button
-                    className="button danger"
-                    aria-label={`Take away the choice for ${choiceOfHouse.client || 'any client'}, ${choiceOfHouse.camera || 'any camera'}, ${choiceOfHouse.light || 'any light'}`}
-                    onClick={() =>
-                      void call('DELETE /api/bench/choices/:n', { id: choiceOfHouse.id })
-                        .then(() => router.refresh())
-                        .catch((e: unknown) => setProblem(problemOf(e)))
-                    }
-                  >
-                    Take away
-                  </button>
-                </td>
-              )}
-            </tr>
+          {choices.map((choice) => (
+            <ChoiceRow key={choice.id} choice={choice} onTakeAway={may ? () => takeAway(choice) : null} />
           ))}
         </tbody>
       </table>
     </>
+  );
+}
+
+interface RowProps {
+  choice: ChoiceOfHouse;
+  /** null where the person may not */ onTakeAway: (() => void) | null;
+}
+
+function ChoiceRow({ choice, onTakeAway }: RowProps) {
+  const client = choice.client || 'any client';
+  const about = `${client}, ${choice.camera || 'any camera'}, ${choice.light || 'any light'}`;
+  return (
+    <tr>
+      <td>{client}</td>
+      <td>{choice.camera || 'any'}</td>
+      <td>{choice.light || 'any'}</td>
+      <td>{choice.kind || 'any'}</td>
+      <td>
+        {choice.profileItem && (
+          <Link className="block underline" href={`/items/${choice.profileItem}`}>
+            {choice.profile}
+          </Link>
+        )}
+        {choice.lookItem && (
+          <>
+            <Link className="underline" href={`/items/${choice.lookItem}`}>
+              {choice.look}
+            </Link>{' '}
+            at {choice.strength} %
+          </>
+        )}
+      </td>
+      <td className="text-soft">{choice.person}</td>
+      {onTakeAway && (
+        <td>
+          <button className="button danger" aria-label={`Take away the choice for ${about}`} onClick={onTakeAway}>
+            Take away
+          </button>
+        </td>
+      )}
+    </tr>
   );
 }

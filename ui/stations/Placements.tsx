@@ -1,0 +1,74 @@
+/** Files in the editors' folders of a station, and what became of each. */
+import Link from 'next/link';
+import { fidelity } from '../kit/fidelity';
+import { State } from '../kit/State';
+
+export interface PlacedFile {
+  path: string;
+  editor: string;
+  /** null for a file that is not ours and that no editor names */ title: string | null;
+  itemId: string | null;
+  number: number | null;
+  state: string;
+  reason: string;
+  /** of a table that was made for the editor, on each axis */ points: number | null;
+  residual: { maxDeltaE: number; meanDeltaE: number } | null;
+}
+
+export function Placements({ rows }: { rows: PlacedFile[] }) {
+  return (
+    <table className="list table-fixed">
+      <colgroup>
+        <col className="w-[200px]" />
+        <col className="w-[120px]" />
+        <col />
+        <col className="w-[280px]" />
+      </colgroup>
+      <thead>
+        <tr>
+          <th>Item</th>
+          <th>Editor</th>
+          <th>File</th>
+          <th>State</th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((file) => (
+          <tr key={file.editor + file.path} data-path={file.path} data-state={file.state}>
+            <td className="[overflow-wrap:anywhere]">
+              <ItemOf file={file} />
+            </td>
+            <td>{file.editor}</td>
+            <td className="text-[12px] [overflow-wrap:anywhere]">
+              {file.path}
+              {file.points && (
+                <span className="text-soft">
+                  , {file.points} points{fidelity(file.residual)}
+                </span>
+              )}
+            </td>
+            <td>
+              <State of={file.state || 'theirs'} />
+              <span className="block text-[12px] text-soft">{file.reason}</span>
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function ItemOf({ file: { itemId, title, number } }: { file: PlacedFile }) {
+  return (
+    <>
+      {itemId ? (
+        <Link className="font-serif text-[15px] underline" href={`/items/${itemId}`}>
+          {title}
+        </Link>
+      ) : (
+        <span className="text-soft">{title ?? '–'}</span>
+      )}
+      {number && <span className="text-soft"> v{number}</span>}
+    </>
+  );
+}
