@@ -210,9 +210,9 @@ describe('kill -9', () => {
     expect(probe.steps).toBeGreaterThan(14);
     const reached = new Set<string>();
     for (let k = 1; k <= probe.steps; k++) {
-      for (const d of [root, state]) {
-        rmSync(d, { recursive: true, force: true });
-        mkdirSync(d);
+      for (const entry of [root, state]) {
+        rmSync(entry, { recursive: true, force: true });
+        mkdirSync(entry);
       }
       const plan = scene();
       const killed = run(plan, k);

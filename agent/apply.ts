@@ -20,8 +20,8 @@ export interface ApplyContext {
   step?(name: string): void;
 }
 
-const partOf = (target: string, n: number): string =>
-  join(dirname(target), `.etagere-${n}-${basename(target).slice(0, 60)}.part`);
+const partOf = (target: string, operation: number): string =>
+  join(dirname(target), `.etagere-${operation}-${basename(target).slice(0, 60)}.part`);
 
 const failures: Record<string, string> = {
   ENOSPC: 'the disk is full',
@@ -230,8 +230,8 @@ export class Applier {
       await rmdir(full).catch(() => {});
     }
   }
-  private async tidyParts(target: string, n: number): Promise<void> {
-    await rm(partOf(target, n), { force: true });
+  private async tidyParts(target: string, operation: number): Promise<void> {
+    await rm(partOf(target, operation), { force: true });
     await this.tidyFolders(this.relative(dirname(target)));
   }
   private relative(full: string): string {
@@ -247,8 +247,8 @@ export function reversed(plan: Plan, results: readonly OperationResult[]): Plan 
   });
   return {
     id: plan.id,
-    operations: done.reverse().map(({ op, before }, n) => ({
-      n,
+    operations: done.reverse().map(({ op, before }, operation) => ({
+      n: operation,
       do: before ? 'put' : 'remove',
       place: op.place,
       path: op.path,

@@ -14,9 +14,9 @@ import type { Row } from './rows';
 /** Tetrahedral sampling of a table, in floats, against ffmpeg's lut3d. */
 function samplingRow(folder: string): Row {
   const points = haltonPoints(4000);
-  const n = points.length / 3;
+  const count = points.length / 3;
   const file = join(folder, 'a.cube');
-  const planes = new Float32Array(n * 3);
+  const planes = new Float32Array(count * 3);
   writeFileSync(
     file,
     writeCube(
@@ -30,10 +30,10 @@ function samplingRow(folder: string): Row {
       }),
     ),
   );
-  for (let i = 0; i < n; i++) {
+  for (let i = 0; i < count; i++) {
     planes[i] = points[i * 3 + 1]!;
-    planes[n + i] = points[i * 3 + 2]!;
-    planes[2 * n + i] = points[i * 3]!;
+    planes[count + i] = points[i * 3 + 2]!;
+    planes[2 * count + i] = points[i * 3]!;
   } // green, blue, red
   writeFileSync(join(folder, 'in.raw'), planes);
   const result = spawnSync(
@@ -47,7 +47,7 @@ function samplingRow(folder: string): Row {
       '-pix_fmt',
       'gbrpf32le',
       '-s',
-      `${n}x1`,
+      `${count}x1`,
       '-i',
       join(folder, 'in.raw'),
       '-vf',
@@ -68,13 +68,13 @@ function samplingRow(folder: string): Row {
   const evaluate = sampler(readCube(new Uint8Array(readFileSync(file))));
   const out = new Float64Array(3);
   let most = 0;
-  for (let i = 0; i < n; i++) {
+  for (let i = 0; i < count; i++) {
     evaluate(points[i * 3]!, points[i * 3 + 1]!, points[i * 3 + 2]!, out, 0);
     most = Math.max(
       most,
-      Math.abs(out[0]! - theirs[2 * n + i]!),
+      Math.abs(out[0]! - theirs[2 * count + i]!),
       Math.abs(out[1]! - theirs[i]!),
-      Math.abs(out[2]! - theirs[n + i]!),
+      Math.abs(out[2]! - theirs[count + i]!),
     );
   }
   return {
@@ -82,7 +82,7 @@ function samplingRow(folder: string): Row {
     figure: most * 1e6,
     unit: 'millionths',
     target: 10,
-    note: `${n.toLocaleString('en')} points`,
+    note: `${count.toLocaleString('en')} points`,
   };
 }
 

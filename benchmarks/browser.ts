@@ -68,12 +68,12 @@ async function typedLetters(page: Page): Promise<number[]> {
     await page.waitForTimeout(900);
     for (const letter of letters) {
       await page.evaluate(() => {
-        const w = window as unknown as { painted: number; began: number };
-        w.painted = 0;
+        const page = window as unknown as { painted: number; began: number };
+        page.painted = 0;
         document.querySelector('[role="search"] input')!.addEventListener(
           'input',
           () => {
-            w.began = performance.now();
+            page.began = performance.now();
           },
           { once: true },
         );
@@ -83,7 +83,7 @@ async function typedLetters(page: Page): Promise<number[]> {
           requestAnimationFrame(() => {
             const messageChannel = new MessageChannel();
             messageChannel.port1.onmessage = () => {
-              w.painted = performance.now() - w.began;
+              page.painted = performance.now() - page.began;
             };
             messageChannel.port2.postMessage(0);
           });

@@ -226,9 +226,9 @@ export function fingerprints(count: number): {
   const rows: { id: string; group: string; fingerprint: Buffer }[] = [];
   let last: Settings = {};
   for (let i = 0; i < count; i++) {
-    const s = i % 40 === 39 ? { ...last, level: (last.level as number) + 0.002 } : settings(next);
-    const int16Array = fingerprint(compile(s));
-    last = s;
+    const made = i % 40 === 39 ? { ...last, level: (last.level as number) + 0.002 } : settings(next);
+    const int16Array = fingerprint(compile(made));
+    last = made;
     all.set(int16Array, i * 192);
     rows.push({ id: String(i), group: 'look', fingerprint: Buffer.from(bytesOfFingerprint(int16Array)) });
   }

@@ -121,8 +121,8 @@ async function drawnAcross(page: Page): Promise<{ rate: number; worst: number }>
     (window as unknown as { rests?: boolean }).rests = true;
   });
   if ((await where()) === before) throw new Error('the picture did not move');
-  const l = await frames;
-  const gaps = l.slice(1).map((t, i) => t - l[i]!);
+  const loaded = await frames;
+  const gaps = loaded.slice(1).map((t, i) => t - loaded[i]!);
   const rate = (1000 * gaps.length) / gaps.reduce((a, b) => a + b, 0);
   const worst = Math.max(...gaps);
   return { rate, worst };
@@ -132,9 +132,9 @@ export async function largeFrameRows(address: Address): Promise<Row[]> {
   const { id, sha } = await bring();
   const previews: number[] = [];
   for (let i = 0; i < 3; i++) {
-    const t = performance.now();
+    const began = performance.now();
     linearPreview(readDng(new Uint8Array(await getBlob(sha))), 1600);
-    previews.push(performance.now() - t);
+    previews.push(performance.now() - began);
   }
   const looks = (
     await many<{ id: string }>(

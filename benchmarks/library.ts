@@ -32,10 +32,10 @@ export async function packRows(files: number): Promise<Row[]> {
     // the worker must not take it up: it is read here
     await pool().query(`update arrival set status = 'reading' where id = $1`, [begun.arrival]);
     await finishUpload(person, begun.files[0]!.id);
-    const t = performance.now();
+    const began = performance.now();
     execFileSync('unzip', ['-q', file, '-d', join(folder, 'out')]);
     execFileSync('sh', ['-c', `find '${join(folder, 'out')}' -type f -print0 | xargs -0 sha256sum > /dev/null`]);
-    const reference = performance.now() - t;
+    const reference = performance.now() - began;
     const result = spawnSync(process.execPath, ['dist/bench-read-arrival.mjs', begun.arrival], {
       encoding: 'utf8',
       env: process.env,
@@ -105,18 +105,18 @@ export async function searchRow(items: number): Promise<Row> {
   const ids = (await many<{ id: string }>(pool(), 'select id from item limit 300')).map((x) => x.id);
   for (let round = 0; round < 2; round++)
     for (const search of searches) {
-      const t = performance.now();
+      const began = performance.now();
       await searchPage(person, search);
-      const ms = performance.now() - t;
+      const ms = performance.now() - began;
       if (round) {
         times.push(ms);
         slow.push([ms, search]);
       }
     }
   for (const id of ids) {
-    const t = performance.now();
+    const asked = performance.now();
     await pool().query('select * from item where id = $1', [id]);
-    bare.push(performance.now() - t);
+    bare.push(performance.now() - asked);
   }
   slow.sort((a, b) => b[0] - a[0]);
   return {
@@ -134,9 +134,9 @@ export function copiesRow(looks: number): Row {
   const times: number[] = [];
   let found = 0;
   for (let i = 0; i < 3; i++) {
-    const t = performance.now();
+    const began = performance.now();
     found = pairsOf(rows).length;
-    times.push(performance.now() - t);
+    times.push(performance.now() - began);
   }
   return {
     name: `near-duplicates by effect among ${looks.toLocaleString('en')} looks, all pairs`,
@@ -160,15 +160,15 @@ export async function backupRow(items: number): Promise<Row> {
   }
   try {
     const all = (await one<{ n: number }>(pool(), 'select sum(size)::bigint as n from blob')).n;
-    const t = performance.now();
+    const began = performance.now();
     const made = await backup(join(folder, 'x.backup'));
-    const s = (performance.now() - t) / 1000;
+    const seconds = (performance.now() - began) / 1000;
     return {
       name: `backup of ${items.toLocaleString('en')} more contents, ${(all / 1e6).toFixed(0)} MB in all`,
-      figure: s / (all / 1e6),
+      figure: seconds / (all / 1e6),
       unit: 's a MB',
       target: 1 / 50,
-      note: `${(all / 1e6 / s).toFixed(0)} MB/s, written ${(made.bytes / 1e6).toFixed(0)} MB`,
+      note: `${(all / 1e6 / seconds).toFixed(0)} MB/s, written ${(made.bytes / 1e6).toFixed(0)} MB`,
     };
   } finally {
     rmSync(folder, { recursive: true, force: true });

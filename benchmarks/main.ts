@@ -18,9 +18,9 @@ const ticks = (): [number, number] => {
 /** One thread's SHA-256 in MB/s: what the machine can do at the moment, against which figures in milliseconds have to be seen. */
 const hashing = (): number => {
   const bytes = Buffer.alloc(64e6);
-  const t = performance.now();
+  const began = performance.now();
   createHash('sha256').update(bytes).digest();
-  return 64 / ((performance.now() - t) / 1000);
+  return 64 / ((performance.now() - began) / 1000);
 };
 
 const before = ticks();
@@ -35,18 +35,18 @@ const rows: Row[] = part('core') ? [applyRow(), bakeRow(), ...(await accuracyRow
 
 /** Starts the application in the bench's own data folder; says how long it took. */
 async function start(): Promise<{ seconds: number; address: Address; stop(): Promise<void> }> {
-  const t = Date.now();
+  const began = Date.now();
   const child = spawn(process.execPath, ['tools/start.mjs', '--port', '4411'], {
     stdio: 'ignore',
     env: { ...process.env, ETAGERE_DATA: data, DATABASE_URL: '' },
   });
   const file = join(data, 'address.json');
   while (!existsSync(file)) {
-    if (child.exitCode !== null || Date.now() - t > 400_000) throw new Error('the application did not start');
+    if (child.exitCode !== null || Date.now() - began > 400_000) throw new Error('the application did not start');
     await new Promise((r) => setTimeout(r, 50));
   }
   return {
-    seconds: (Date.now() - t) / 1000,
+    seconds: (Date.now() - began) / 1000,
     address: JSON.parse(readFileSync(file, 'utf8')) as Address,
     stop: () => {
       const gone = new Promise<void>((r) => child.once('exit', () => r()));

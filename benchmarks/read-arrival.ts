@@ -2,12 +2,14 @@
 import { closePool } from '@/server/db/pool';
 import { readArrival } from '@/server/arrivals/service';
 
-const t = performance.now();
+const began = performance.now();
 const { entries } = await readArrival({
   id: 'bench',
   payload: { arrival: process.argv[2] },
   personId: null,
   progress: async () => {},
 });
-console.log(JSON.stringify({ ms: performance.now() - t, entries, megabytes: process.resourceUsage().maxRSS / 1024 }));
+console.log(
+  JSON.stringify({ ms: performance.now() - began, entries, megabytes: process.resourceUsage().maxRSS / 1024 }),
+);
 await closePool();

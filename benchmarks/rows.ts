@@ -21,8 +21,8 @@ export function print(rows: Row[]): string {
   ]);
   const widths = [0, 1, 2, 3, 4].map((i) => Math.max(...cells.map((c) => c[i]!.length)));
   return cells
-    .map((c) =>
-      c
+    .map((cells) =>
+      cells
         .map((t, i) => (i < 5 ? t.padEnd(widths[i]!) : t))
         .join('  ')
         .trimEnd(),

@@ -115,10 +115,10 @@ describe('look', () => {
     expect(readFileSync(at('x.clf'), 'utf8')).toContain('dim="25 25 25 3"');
   });
   test.each([8, 16])('apply keeps depth (%d bits), alpha and profile, and rounds half up', async (bits) => {
-    const w = 7;
-    const h = 5;
+    const width = 7;
+    const height = 5;
     const top = bits === 8 ? 255 : 65535;
-    const data = bits === 8 ? new Uint8Array(w * h * 4) : new Uint16Array(w * h * 4);
+    const data = bits === 8 ? new Uint8Array(width * height * 4) : new Uint16Array(width * height * 4);
     for (let i = 0; i < data.length; i++) data[i] = (i * 2654435761) % (top + 1);
     const { encodePng } = await import('./png');
     const icc = Buffer.from(
@@ -129,12 +129,12 @@ describe('look', () => {
         .then((b) => sharp(b).metadata())
         .then((m) => must(m.icc)),
     );
-    writeFileSync(at('in.png'), encodePng(w, h, 4, data, icc));
+    writeFileSync(at('in.png'), encodePng(width, height, 4, data, icc));
     json('look', 'apply', at('amber.cube'), at('in.png'), '-o', at('out.png'), '--force');
     const out = decode(readFileSync(at('out.png')));
     const evaluate = sampler(readCube(readFileSync(at('amber.cube'))));
     const values = new Float64Array(3);
-    expect([out.width, out.height, out.depth, out.channels]).toEqual([w, h, bits, 4]);
+    expect([out.width, out.height, out.depth, out.channels]).toEqual([width, height, bits, 4]);
     expect(Buffer.from(must(out.iccEmbeddedProfile).profile).equals(icc)).toBe(true);
     for (let i = 0; i < data.length; i += 4) {
       evaluate(must(data[i]) / top, must(data[i + 1]) / top, must(data[i + 2]) / top, values, 0);
@@ -151,7 +151,7 @@ describe('look', () => {
   });
   test('compose, blend and invert: one after the other, mixed, and undone where that can be', () => {
     const evaluate = (f: string) => json('look', 'eval', at(f), '--points', at('p.json')) as number[][];
-    const [a, b] = [evaluate('amber.cube'), evaluate('slate.cube')];
+    const [before, after] = [evaluate('amber.cube'), evaluate('slate.cube')];
     expect(
       (
         json('look', 'compose', at('amber.cube'), at('slate.cube'), '-o', at('both.cube'), '--size', '33') as {
@@ -159,7 +159,7 @@ describe('look', () => {
         }
       ).residual.meanDeltaE,
     ).toBeLessThan(0.5);
-    writeFileSync(at('a.json'), JSON.stringify(a));
+    writeFileSync(at('a.json'), JSON.stringify(before));
     const both = json('look', 'eval', at('slate.cube'), '--points', at('a.json')) as number[][];
     evaluate('both.cube')
       .slice(0, 2)
@@ -169,7 +169,7 @@ describe('look', () => {
       .slice(0, 2)
       .forEach((values, i) =>
         values.forEach((x, c) =>
-          expect(Math.abs(x - (0.75 * must(must(a[i])[c]) + 0.25 * must(must(b[i])[c])))).toBeLessThan(0.01),
+          expect(Math.abs(x - (0.75 * must(must(before[i])[c]) + 0.25 * must(must(after[i])[c])))).toBeLessThan(0.01),
         ),
       );
     const undone = json('look', 'invert', at('slate.cube'), '-o', at('back.cube'), '--size', '17') as {

@@ -51,15 +51,15 @@ export function numberOption(
   fallback: number,
 ): number {
   if (value === undefined) return fallback;
-  const n = Number(value);
-  if (value.trim() === '' || !Number.isFinite(n) || n < low || n > high)
+  const number = Number(value);
+  if (value.trim() === '' || !Number.isFinite(number) || number < low || number > high)
     throw new Problem(
       'usage',
       `--${name} must be a number from ${low} to ${high}.`,
       `--${name}`,
       'Correct the option.',
     );
-  return n;
+  return number;
 }
 
 /** Points an axis. */

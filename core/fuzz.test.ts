@@ -206,44 +206,44 @@ const words = [
 ].map((w) => strToU8(w));
 
 function mutate(base: Uint8Array, seed: number): Uint8Array {
-  const r = random(seed);
-  const at = () => Math.floor(r() * out.length);
+  const next = random(seed);
+  const at = () => Math.floor(next() * out.length);
   const splice = (i: number, n: number, by: Uint8Array) => {
-    const o = new Uint8Array(out.length - n + by.length);
-    o.set(out.subarray(0, i));
-    o.set(by, i);
-    o.set(out.subarray(i + n), i + by.length);
-    return o;
+    const longer = new Uint8Array(out.length - n + by.length);
+    longer.set(out.subarray(0, i));
+    longer.set(by, i);
+    longer.set(out.subarray(i + n), i + by.length);
+    return longer;
   };
   let out = base.slice();
-  for (let k = 1 + Math.floor(r() * 5); k > 0 && out.length > 1; k--) {
+  for (let k = 1 + Math.floor(next() * 5); k > 0 && out.length > 1; k--) {
     const i = at();
-    switch (Math.floor(r() * 8)) {
+    switch (Math.floor(next() * 8)) {
       case 0:
         out = out.slice(0, i);
         break;
       case 1:
-        out[i] = Math.floor(r() * 256);
+        out[i] = Math.floor(next() * 256);
         break;
       case 2:
-        out[i]! ^= 1 << Math.floor(r() * 8);
+        out[i]! ^= 1 << Math.floor(next() * 8);
         break;
       case 3: {
         const n = Math.min(4, out.length - i);
-        const v = [0xff, 0, 0x7f, 0x80][Math.floor(r() * 4)]!;
+        const v = [0xff, 0, 0x7f, 0x80][Math.floor(next() * 4)]!;
         out.fill(v, i, i + n);
         break;
       }
       case 4:
-        out = splice(i, 0, words[Math.floor(r() * words.length)]!);
+        out = splice(i, 0, words[Math.floor(next() * words.length)]!);
         break;
       case 5: {
-        const n = Math.min(out.length - i, 1 + Math.floor(r() * 40));
+        const n = Math.min(out.length - i, 1 + Math.floor(next() * 40));
         out = splice(i, n, new Uint8Array(0));
         break;
       }
       case 6: {
-        const n = Math.min(out.length - i, 1 + Math.floor(r() * 60));
+        const n = Math.min(out.length - i, 1 + Math.floor(next() * 60));
         out = splice(at(), 0, out.slice(i, i + n));
         break;
       }

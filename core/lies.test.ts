@@ -33,8 +33,8 @@ async function refused(bytes: Uint8Array, read: (b: Uint8Array) => unknown): Pro
   expect((said as Problem).where).toBeTruthy();
   expect((said as Problem).remedy).toBeTruthy();
 }
-const s = (t: number, ...v: number[]) => numbersTag(t, 3, v, true);
-const n = (t: number, ...v: number[]) => numbersTag(t, 4, v, true);
+const shorts = (t: number, ...v: number[]) => numbersTag(t, 3, v, true);
+const longs = (t: number, ...v: number[]) => numbersTag(t, 4, v, true);
 /** A linear DNG of one part, whatever its tags claim of it. */
 const claimed = (
   width: number,
@@ -47,19 +47,19 @@ const claimed = (
   return writeIfds(42, true, {
     tags: [
       ...[
-        n(254, 0),
-        n(256, width),
-        n(257, height),
-        s(258, 16, 16, 16),
-        s(259, 1),
-        s(262, 34892),
-        s(277, 3),
+        longs(254, 0),
+        longs(256, width),
+        longs(257, height),
+        shorts(258, 16, 16, 16),
+        shorts(259, 1),
+        shorts(262, 34892),
+        shorts(277, 3),
         bytesTag(50706, Uint8Array.of(1, 4, 0, 0), 1),
       ].filter((t) => !own.has(t.tag)),
       ...more,
       ...(tiles
-        ? [n(322, tiles[0]), n(323, tiles[1]), n(325, ...new Array<number>(tiles[2]).fill(part.length))]
-        : [n(278, height), n(279, part.length)]),
+        ? [longs(322, tiles[0]), longs(323, tiles[1]), longs(325, ...new Array<number>(tiles[2]).fill(part.length))]
+        : [longs(278, height), longs(279, part.length)]),
     ],
     blocks: { tag: tiles ? 324 : 273, parts: tiles ? new Array<Uint8Array>(tiles[2]).fill(part) : [part] },
   });
@@ -70,15 +70,18 @@ const zeros = zlibSync(new Uint8Array(30e6), { level: 9 });
 describe('a camera file or TIFF that lies', () => {
   test.each<[string, Uint8Array]>([
     ['120 megapixels in 400 bytes', claimed(12000, 10000, few)],
-    ['120 megapixels in 400 bytes of LZW', claimed(12000, 10000, few, [s(259, 5)])],
-    ['120 megapixels in LZW that ends at once', claimed(12000, 10000, Uint8Array.of(0x80, 0x40, 0x40), [s(259, 5)])],
-    ['120 megapixels in 400 bytes of PackBits', claimed(12000, 10000, few, [s(259, 32773)])],
-    ['120 megapixels in a deflated part of 30 MB', claimed(12000, 10000, zeros, [s(259, 8)])],
-    ['120 megapixels in a lossless JPEG of nothing', claimed(12000, 10000, few, [s(259, 7)])],
+    ['120 megapixels in 400 bytes of LZW', claimed(12000, 10000, few, [shorts(259, 5)])],
+    [
+      '120 megapixels in LZW that ends at once',
+      claimed(12000, 10000, Uint8Array.of(0x80, 0x40, 0x40), [shorts(259, 5)]),
+    ],
+    ['120 megapixels in 400 bytes of PackBits', claimed(12000, 10000, few, [shorts(259, 32773)])],
+    ['120 megapixels in a deflated part of 30 MB', claimed(12000, 10000, zeros, [shorts(259, 8)])],
+    ['120 megapixels in a lossless JPEG of nothing', claimed(12000, 10000, few, [shorts(259, 7)])],
     ['pixels without end', claimed(4e9, 4e9, few)],
-    ['parts far larger than the picture, and many', claimed(1, 200_000, zeros, [s(259, 8)], [20_000, 1000, 200])],
+    ['parts far larger than the picture, and many', claimed(1, 200_000, zeros, [shorts(259, 8)], [20_000, 1000, 200])],
     ['parts fewer than it takes', claimed(4000, 4000, few, [], [16, 16, 3])],
-    ['bits that are none', claimed(10, 10, few, [s(258, 64, 64, 64)])],
+    ['bits that are none', claimed(10, 10, few, [shorts(258, 64, 64, 64)])],
   ])('%s', async (_name, bytes) => {
     await refused(bytes, (b) => readDng(b));
   });
@@ -88,7 +91,7 @@ describe('a camera file or TIFF that lies', () => {
       await refused(whole.slice(0, Math.floor(whole.length * part)), (b) => readAnyLook(b));
   });
   test('a directory that is its own sub-directory comes to an end', async () => {
-    const bytes = claimed(10, 10, few, [n(330, 8), s(262, 2)]);
+    const bytes = claimed(10, 10, few, [longs(330, 8), shorts(262, 2)]);
     await refused(bytes, (x) => readDng(x));
   });
 });

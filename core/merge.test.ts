@@ -5,27 +5,27 @@ import { mergeFields } from './merge';
 const random = (seed: number) => () => (seed = (seed * 48271) % 2147483647) / 2147483647;
 const fields = ['title', 'headings', 'tags', 'note', 'scope'];
 const values: unknown[] = ['a', 'b', ['x'], ['x', 'y'], null];
-const some = (r: () => number): Record<string, unknown> =>
-  Object.fromEntries(fields.map((f) => [f, values[Math.floor(r() * values.length)]]));
+const some = (next: () => number): Record<string, unknown> =>
+  Object.fromEntries(fields.map((f) => [f, values[Math.floor(next() * values.length)]]));
 
 describe('merging a record’s fields, all combinations of three values met at random', () => {
   const cases = Array.from({ length: 400 }, (_, i) => {
-    const r = random(i + 1);
-    return { base: some(r), mine: some(r), theirs: some(r) };
+    const next = random(i + 1);
+    return { base: some(next), mine: some(next), theirs: some(next) };
   });
   const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
 
   test('a field that one alone changed has that one’s value, and the other is told what was kept', () => {
     let kept = 0;
     for (const { base, mine, theirs } of cases) {
-      const m = mergeFields(base, mine, theirs);
+      const result = mergeFields(base, mine, theirs);
       for (const file of fields) {
-        if (same(base[file], theirs[file])) expect(m.merged[file]).toEqual(mine[file]);
+        if (same(base[file], theirs[file])) expect(result.merged[file]).toEqual(mine[file]);
         else if (same(base[file], mine[file])) {
-          expect(m.merged[file]).toEqual(theirs[file]);
-          expect(m.kept).toContain(file);
+          expect(result.merged[file]).toEqual(theirs[file]);
+          expect(result.kept).toContain(file);
           kept++;
-        } else expect(m.kept).not.toContain(file);
+        } else expect(result.kept).not.toContain(file);
       }
     }
     expect(kept).toBeGreaterThan(100);

@@ -18,16 +18,16 @@ export function mergeFields(
   const conflicts: FieldConflict[] = [];
   const kept: string[] = [];
   for (const field of Object.keys(mine)) {
-    const b = base[field];
-    const m = mine[field];
-    const t = theirs[field];
-    if (same(m, t) || same(b, t)) merged[field] = m;
-    else if (same(b, m)) {
-      merged[field] = t;
+    const before = base[field];
+    const ours = mine[field];
+    const others = theirs[field];
+    if (same(ours, others) || same(before, others)) merged[field] = ours;
+    else if (same(before, ours)) {
+      merged[field] = others;
       kept.push(field);
     } else {
-      merged[field] = m;
-      conflicts.push({ field, base: b ?? null, mine: m ?? null, theirs: t ?? null });
+      merged[field] = ours;
+      conflicts.push({ field, base: before ?? null, mine: ours ?? null, theirs: others ?? null });
     }
   }
   return { merged, conflicts, kept };

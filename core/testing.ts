@@ -69,13 +69,13 @@ export function icc(cls: string, name = 'Kiln room'): Uint8Array {
   return out;
 }
 /** A Hald image with a function over its identity. */
-export const hald = (level: number, f: (v: number[]) => number[] = (v) => v) => {
+export const hald = (level: number, change: (v: number[]) => number[] = (v) => v) => {
   const n = level * level;
   const side = level ** 3;
   const data = new Uint8Array(side * side * 3);
   for (let i = 0; i < n ** 3; i++)
     data.set(
-      f([i % n, Math.floor(i / n) % n, Math.floor(i / (n * n))].map((x) => x / (n - 1))).map((x) =>
+      change([i % n, Math.floor(i / n) % n, Math.floor(i / (n * n))].map((x) => x / (n - 1))).map((x) =>
         Math.round(255 * Math.min(1, Math.max(0, x))),
       ),
       i * 3,

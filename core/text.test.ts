@@ -33,18 +33,18 @@ describe('text', () => {
 
 describe('the root of an XML file', () => {
   test('its name, namespace and attributes, and its children in order', () => {
-    const r = xmlRoot(
+    const root = xmlRoot(
       strToU8(
         '<?xml version="1.0"?><p:shelf xmlns:p="urn:made-up" p:size="2" b="x"><p:one><deep/></p:one><two/></p:shelf>',
       ),
     );
-    expect(r).toMatchObject({ name: 'shelf', uri: 'urn:made-up', children: ['one', 'two'], elements: 4 });
-    expect(r.attributes).toMatchObject({ 'p:size': '2', b: 'x' });
+    expect(root).toMatchObject({ name: 'shelf', uri: 'urn:made-up', children: ['one', 'two'], elements: 4 });
+    expect(root.attributes).toMatchObject({ 'p:size': '2', b: 'x' });
   });
   test('of children, the first two hundred are named and all are counted', () => {
-    const r = xmlRoot(strToU8(`<a>${'<b/>'.repeat(500)}</a>`));
-    expect(r.children).toHaveLength(200);
-    expect(r.elements).toBe(501);
+    const root = xmlRoot(strToU8(`<a>${'<b/>'.repeat(500)}</a>`));
+    expect(root.children).toHaveLength(200);
+    expect(root.elements).toBe(501);
   });
   test.each([
     ['a document type', '<!DOCTYPE a><a/>', 'xml-doctype'],

@@ -14,7 +14,7 @@ const sector = (center: number, width: number, turn: number, chroma: number, lig
   chroma,
   lightness,
 });
-const d = (title: string, headings: string[], settings: Settings, size = 33): Design => ({
+const design = (title: string, headings: string[], settings: Settings, size = 33): Design => ({
   title,
   headings,
   settings,
@@ -22,7 +22,7 @@ const d = (title: string, headings: string[], settings: Settings, size = 33): De
 });
 
 export const houseLooks: Design[] = [
-  d('Amber Proscenium', ['House', 'Stage'], {
+  design('Amber Proscenium', ['House', 'Stage'], {
     warmth: 38,
     contrast: 1.14,
     toe: -18,
@@ -36,7 +36,7 @@ export const houseLooks: Design[] = [
       [1, 0.985],
     ],
   }),
-  d('Slate Backcloth', ['House', 'Stage'], {
+  design('Slate Backcloth', ['House', 'Stage'], {
     warmth: -30,
     chroma: 0.78,
     contrast: 1.08,
@@ -44,14 +44,14 @@ export const houseLooks: Design[] = [
     tintMiddle: { hue: 240, amount: 0.012 },
     blackPoint: -0.015,
   }),
-  d('Limelight Bleach', ['House', 'Stage'], {
+  design('Limelight Bleach', ['House', 'Stage'], {
     level: 0.25,
     contrast: 1.22,
     chroma: 0.46,
     shoulder: 22,
     tintLight: { hue: 115, amount: 0.012 },
   }),
-  d('Gallery Neutral', ['House', 'Museum'], {
+  design('Gallery Neutral', ['House', 'Museum'], {
     contrast: 1.05,
     curve: [
       [0, 0],
@@ -61,8 +61,8 @@ export const houseLooks: Design[] = [
     ],
     chroma: 1.02,
   }),
-  d('Footlight Deep', ['House', 'Stage'], { contrast: 1.34, chroma: 1.42, lowChroma: 12, toe: -26 }),
-  d('Plate Monochrome', ['House', 'Museum'], {
+  design('Footlight Deep', ['House', 'Stage'], { contrast: 1.34, chroma: 1.42, lowChroma: 12, toe: -26 }),
+  design('Plate Monochrome', ['House', 'Museum'], {
     monochrome: {
       sectors: [
         { center: 30, width: 120, lightness: 0.06 },
@@ -72,12 +72,12 @@ export const houseLooks: Design[] = [
     contrast: 1.16,
     tintDark: { hue: 60, amount: 0.008 },
   }),
-  d('Celadon Study', ['House', 'Ceramics'], {
+  design('Celadon Study', ['House', 'Ceramics'], {
     hueSectors: [sector(165, 100, 8, 1.28, 0.02), sector(35, 90, 0, 0.82)],
     contrast: 1.06,
     lowChroma: 14,
   }),
-  d('Ward Linen', ['House', 'Costume'], {
+  design('Ward Linen', ['House', 'Costume'], {
     warmth: 8,
     contrast: 0.94,
     chroma: 0.9,
@@ -87,51 +87,51 @@ export const houseLooks: Design[] = [
 ];
 
 export const sableLooks: Design[] = [
-  d('Faded Playbill', ['Autumn', 'Paper'], {
+  design('Faded Playbill', ['Autumn', 'Paper'], {
     contrast: 0.88,
     chroma: 0.66,
     warmth: 16,
     blackPoint: -0.045,
     tintDark: { hue: 80, amount: 0.02 },
   }),
-  d('Oxidised Teal', ['Autumn', 'Metal'], {
+  design('Oxidised Teal', ['Autumn', 'Metal'], {
     hueSectors: [sector(40, 110, -6, 1.12), sector(210, 140, -14, 1.18)],
     tintDark: { hue: 205, amount: 0.04 },
     tintLight: { hue: 65, amount: 0.022 },
     contrast: 1.1,
   }),
-  d(
+  design(
     'Painted Drop',
     ['Autumn', 'Stage'],
     { warmth: -22, chroma: 0.84, tintDark: { hue: 255, amount: 0.03 }, contrast: 1.1 },
     17,
   ),
-  d('Gaslight', ['Autumn', 'Stage'], {
+  design('Gaslight', ['Autumn', 'Stage'], {
     warmth: 52,
     level: -0.2,
     contrast: 1.2,
     tintDark: { hue: 30, amount: 0.03 },
     tintLight: { hue: 95, amount: 0.03 },
   }),
-  d('Silver Cue Sheet', ['Autumn', 'Paper'], {
+  design('Silver Cue Sheet', ['Autumn', 'Paper'], {
     monochrome: { sectors: [] },
     contrast: 1.26,
     toe: -12,
     tintMiddle: { hue: 250, amount: 0.006 },
   }),
-  d(
+  design(
     'Fly Loft',
     ['Autumn', 'Stage'],
     { contrast: 1.18, chroma: 0.92, tintDark: { hue: 275, amount: 0.028 }, shoulder: -14 },
     64,
   ),
-  d('Understudy', ['Autumn', 'Paper'], {
+  design('Understudy', ['Autumn', 'Paper'], {
     contrast: 0.96,
     chroma: 1.12,
     hueSectors: [sector(95, 80, -10, 1.05, 0.01)],
     lowChroma: 18,
   }),
-  d('Grease Paint', ['Autumn', 'Stage'], {
+  design('Grease Paint', ['Autumn', 'Stage'], {
     chroma: 1.26,
     hueSectors: [sector(25, 80, 4, 1.16, 0.015), sector(150, 90, 0, 0.8)],
     contrast: 1.12,
@@ -139,41 +139,41 @@ export const sableLooks: Design[] = [
 ];
 
 export const fathomLooks: Design[] = [
-  d('Prussian Wash', ['Stage set', 'Cool'], {
+  design('Prussian Wash', ['Stage set', 'Cool'], {
     tintDark: { hue: 262, amount: 0.05 },
     chroma: 0.9,
     contrast: 1.12,
     warmth: -12,
   }),
-  d('Madder Root', ['Stage set', 'Warm'], {
+  design('Madder Root', ['Stage set', 'Warm'], {
     hueSectors: [sector(20, 90, -5, 1.34), sector(250, 120, 0, 0.7)],
     tintMiddle: { hue: 18, amount: 0.014 },
     contrast: 1.08,
   }),
-  d('Verdigris Hinge', ['Stage set', 'Cool'], {
+  design('Verdigris Hinge', ['Stage set', 'Cool'], {
     hueSectors: [sector(170, 140, 12, 1.3)],
     tintLight: { hue: 165, amount: 0.02 },
     toe: 12,
   }),
-  d('Lamp Black', ['Stage set', 'Monochrome'], {
+  design('Lamp Black', ['Stage set', 'Monochrome'], {
     monochrome: { sectors: [{ center: 120, width: 150, lightness: 0.05 }] },
     contrast: 1.5,
     blackPoint: 0.03,
   }),
-  d(
+  design(
     'Rabbit Glue',
     ['Stage set', 'Warm'],
     { warmth: 24, contrast: 0.9, chroma: 0.74, shoulder: 18, blackPoint: -0.03 },
     25,
   ),
-  d('Kaolin', ['Stage set', 'Pale'], {
+  design('Kaolin', ['Stage set', 'Pale'], {
     level: 0.35,
     contrast: 0.86,
     chroma: 0.8,
     toe: 30,
     tintLight: { hue: 70, amount: 0.008 },
   }),
-  d('Cobalt Bisque', ['Stage set', 'Cool'], {
+  design('Cobalt Bisque', ['Stage set', 'Cool'], {
     hueSectors: [sector(260, 90, -6, 1.4, -0.02)],
     lowChroma: 10,
     contrast: 1.04,
@@ -181,19 +181,19 @@ export const fathomLooks: Design[] = [
 ];
 
 export const kilnLooks: Design[] = [
-  d('Bisque Morning', ['Ceramics', 'Studies'], { warmth: 12, contrast: 0.92, lowChroma: 22, toe: 16 }),
-  d('Reduction Fire', ['Ceramics', 'Studies'], {
+  design('Bisque Morning', ['Ceramics', 'Studies'], { warmth: 12, contrast: 0.92, lowChroma: 22, toe: 16 }),
+  design('Reduction Fire', ['Ceramics', 'Studies'], {
     hueSectors: [sector(25, 100, -6, 1.3, -0.01), sector(160, 90, 6, 0.86)],
     contrast: 1.16,
     tintDark: { hue: 28, amount: 0.018 },
   }),
-  d('Ash Glaze', ['Ceramics', 'Studies'], {
+  design('Ash Glaze', ['Ceramics', 'Studies'], {
     chroma: 0.72,
     hueSectors: [sector(110, 90, 8, 1.2)],
     tintMiddle: { hue: 120, amount: 0.008 },
     shoulder: -18,
   }),
-  d('Slip Trail', ['Ceramics', 'Studies'], {
+  design('Slip Trail', ['Ceramics', 'Studies'], {
     contrast: 1.28,
     chroma: 0.94,
     warmth: -8,
@@ -204,7 +204,7 @@ export const kilnLooks: Design[] = [
       [1, 1],
     ],
   }),
-  d('Raking Light', ['Ceramics', 'Record'], { contrast: 1.42, chroma: 0.6, level: 0.1, toe: -14 }),
+  design('Raking Light', ['Ceramics', 'Record'], { contrast: 1.42, chroma: 0.6, level: 0.1, toe: -14 }),
 ];
 
 /** Oxbow's presets, in its own words: steps with attributes. */

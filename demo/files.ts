@@ -38,8 +38,8 @@ export function cube1d(title: string, gamma: number): string {
 /** An XMP packet (ISO 16684-1; the optional x:xmpmeta wrapper is left out). */
 export function oxbowOf(oxbowPreset: OxbowPreset): string {
   const steps = oxbowPreset.steps.map(
-    ([step, a]) =>
-      `     <rdf:li run:step="${step}"${Object.entries(a)
+    ([step, attributes]) =>
+      `     <rdf:li run:step="${step}"${Object.entries(attributes)
         .map(([k, v]) => ` run:${k}="${escapeXml(String(v))}"`)
         .join('')}/>`,
   );
@@ -68,10 +68,10 @@ export const marlstoneOf = (marlstonePreset: MarlstonePreset): string =>
     'edition=3',
     `name=${marlstonePreset.title}`,
     `drawer=${marlstonePreset.drawer}`,
-    ...marlstonePreset.sections.flatMap(([name, a]) => [
+    ...marlstonePreset.sections.flatMap(([name, attributes]) => [
       '',
       `[${name}]`,
-      ...Object.entries(a).map(([k, v]) => `${k}=${v}`),
+      ...Object.entries(attributes).map(([k, v]) => `${k}=${v}`),
     ]),
     '',
   ].join('\n');

@@ -83,10 +83,10 @@ const canonical = (value: unknown): string =>
 export async function bringBuiltIn(): Promise<void> {
   await transaction(async (sql) => {
     const had = await descriptors(sql);
-    for (const d of builtIn as { editor: string; version: string }[]) {
-      const same = had.find((h) => h.editor === d.editor && h.version === d.version);
-      if (!same || canonical(same) !== canonical(d))
-        await bringDescriptor(sql, { personId: null, name: 'set-up' }, d, `${d.editor}-${d.version}.json`);
+    for (const entry of builtIn as { editor: string; version: string }[]) {
+      const same = had.find((h) => h.editor === entry.editor && h.version === entry.version);
+      if (!same || canonical(same) !== canonical(entry))
+        await bringDescriptor(sql, { personId: null, name: 'set-up' }, entry, `${entry.editor}-${entry.version}.json`);
     }
   });
 }
@@ -260,17 +260,17 @@ async function bringCameras(librarian: Person): Promise<void> {
   const actor = actorOf(librarian);
   const shelf = await addShelf(librarian, { name: 'Camera profiles', note: 'computed from measured sensitivities' });
   for (const camera of cameras)
-    for (const v of variants) {
-      const title = `${camera.model}${camera.converted ? ' IR' : ''} ${v}`;
-      const bytes = Buffer.from(writeDcp(profileFor(camera, v, title)));
+    for (const style of variants) {
+      const title = `${camera.model}${camera.converted ? ' IR' : ''} ${style}`;
+      const bytes = Buffer.from(writeDcp(profileFor(camera, style, title)));
       const facts = cameraProfileFacts(bytes);
       const made = await transaction(async (sql) =>
         createItem(sql, actor, {
           kind: 'camera-profile',
           title,
-          headings: [camera.maker, v],
+          headings: [camera.maker, style],
           shelfId: shelf,
-          supplier: v === 'Neutral' ? '' : 'Fathom Color',
+          supplier: style === 'Neutral' ? '' : 'Fathom Color',
           sha: await putBlob(sql, bytes),
           fileName: `${title}.dcp`,
           format: 'dcp',
@@ -281,23 +281,23 @@ async function bringCameras(librarian: Person): Promise<void> {
           },
           selvedge: null,
           notes: 'computed',
-          origin: v === 'Neutral' ? 'measured' : 'maker-like',
+          origin: style === 'Neutral' ? 'measured' : 'maker-like',
         }),
       );
-      if (v === 'Standard' || v === 'Neutral') await approve(librarian, made.versionId);
+      if (style === 'Standard' || style === 'Neutral') await approve(librarian, made.versionId);
     }
   const ids: Record<string, string> = {};
-  for (const f of cameraFrames) {
-    const { dng } = await cameraFrame(f);
-    ids[f.file] = await transaction(async (sql) =>
+  for (const frame of cameraFrames) {
+    const { dng } = await cameraFrame(frame);
+    ids[frame.file] = await transaction(async (sql) =>
       frameFromFile(sql, actor, {
-        name: f.name,
-        fileName: f.file,
+        name: frame.name,
+        fileName: frame.file,
         sha: await putBlob(sql, Buffer.from(dng)),
         facts: factsOfFrame(dng),
-        light: f.light,
-        subject: { vessels: 'ceramics', stage: 'stage model', card: 'target' }[f.scene],
-        conversion: f.camera.converted ? 'infrared' : '',
+        light: frame.light,
+        subject: { vessels: 'ceramics', stage: 'stage model', card: 'target' }[frame.scene],
+        conversion: frame.camera.converted ? 'infrared' : '',
       }),
     );
   }
@@ -360,13 +360,13 @@ async function makeStations(librarian: Person): Promise<void> {
     code?: string;
     state?: string;
   }[] = [];
-  for (const [position, w] of workstations.entries()) {
-    const root = join(stationFolder(w.name), 'root');
+  for (const [position, station] of workstations.entries()) {
+    const root = join(stationFolder(station.name), 'root');
     await mkdir(root, { recursive: true });
     const { id, code } = await transaction(async (sql) => {
       const id = await createStation(sql, actorOf(librarian), {
-        ...w,
-        editors: [...w.editors],
+        ...station,
+        editors: [...station.editors],
         kind: 'workstation',
         hostId: null,
         position,
@@ -374,14 +374,14 @@ async function makeStations(librarian: Person): Promise<void> {
       return { id, code: await makeCode(sql, id) };
     });
     list.push({
-      name: w.name,
+      name: station.name,
       root,
-      system: w.system,
-      editors: w.editors,
+      system: station.system,
+      editors: station.editors,
       code,
-      state: join(stationFolder(w.name), 'agent'),
+      state: join(stationFolder(station.name), 'agent'),
     });
-    if (w.name === 'Model room') {
+    if (station.name === 'Model room') {
       await transaction((sql) =>
         createStation(sql, actorOf(librarian), {
           name: 'Card, Perrin Alder',

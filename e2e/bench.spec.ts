@@ -49,9 +49,9 @@ const mean = (at: number) =>
     .locator('canvas')
     .evaluate((canvas: HTMLCanvasElement) => {
       const pixels = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height).data;
-      const s = [0, 0, 0];
-      for (let i = 0; i < pixels.length; i += 4) for (let k = 0; k < 3; k++) s[k]! += pixels[i + k]!;
-      return s.map((v) => v / (pixels.length / 4));
+      const sums = [0, 0, 0];
+      for (let i = 0; i < pixels.length; i += 4) for (let k = 0; k < 3; k++) sums[k]! += pixels[i + k]!;
+      return sums.map((v) => v / (pixels.length / 4));
     });
 
 test('an empty bench says what it is for; a set is laid on it with one click', async () => {

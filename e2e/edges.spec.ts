@@ -34,8 +34,8 @@ test.describe('a network that breaks', () => {
     await awake(page);
     const offsets: string[] = [];
     page.on('request', (request) => {
-      const o = /offset=(\d+)/.exec(request.url())?.[1];
-      if (o) offsets.push(o);
+      const offset = /offset=(\d+)/.exec(request.url())?.[1];
+      if (offset) offsets.push(offset);
     });
     await page
       .getByLabel('Files to take in')

@@ -168,8 +168,8 @@ test('an item’s picture changes with strength, and holding shows the original'
   const canvas = page.locator('canvas').first();
   const shown = () => canvas.evaluate((c) => Number((c as HTMLCanvasElement).dataset.shown ?? 0));
   const mean = () =>
-    canvas.evaluate((c) => {
-      const canvas = c as HTMLCanvasElement;
+    canvas.evaluate((drawn) => {
+      const canvas = drawn as HTMLCanvasElement;
       const pixels = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height).data;
       let r = 0;
       let b = 0;

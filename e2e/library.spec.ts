@@ -353,10 +353,10 @@ test('two people edit one item: the second is told, sees both, and decides; noth
   await page.goto('/shelves?q=celadon+pale');
   const href = (await page.locator('[data-spine]').first().getAttribute('href'))!;
   const other = await pageOf('librarian');
-  for (const p of [page, other]) {
-    await p.goto(href.split('?')[0]!);
-    await awake(p);
-    await p.getByRole('button', { name: 'Edit', exact: true }).click();
+  for (const opened of [page, other]) {
+    await opened.goto(href.split('?')[0]!);
+    await awake(opened);
+    await opened.getByRole('button', { name: 'Edit', exact: true }).click();
   }
   const dialog = (p: Page) => p.getByRole('dialog', { name: 'Edit the item' });
   await dialog(other).getByLabel('Title', { exact: true }).fill('Celadon, deep');

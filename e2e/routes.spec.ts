@@ -24,8 +24,10 @@ const open = (path: string) => path === '/api/session' || path.startsWith('/api/
 /** Answers without a session too, but only in a studio without people. */
 const first = (path: string) => path === '/api/people';
 /** Would sign us out, never ends, or gives the whole database. */
-const left = (r: { method: string; path: string }) =>
-  (r.method === 'DELETE' && r.path === '/api/session') || r.path === '/api/live' || r.path === '/api/backup';
+const left = (route: { method: string; path: string }) =>
+  (route.method === 'DELETE' && route.path === '/api/session') ||
+  route.path === '/api/live' ||
+  route.path === '/api/backup';
 const nowhere = '01a210e5-4862-76ff-8bf1-cca38cebf5bd';
 const filled = (path: string, id: string) => path.replace('[...path]', id).replace(/\[\w+\]/g, id);
 
@@ -49,13 +51,13 @@ test('there are routes to walk', () => {
 test('without a session each is closed, whatever it is asked', async ({ playwright }) => {
   const plain = await playwright.request.newContext({ baseURL: address().url, storageState: nobody });
   const let_in: string[] = [];
-  for (const r of routes.filter((x) => !open(x.path))) {
-    const { status } = await send(plain, r.method, filled(r.path, nowhere), '{}');
-    if (status !== (first(r.path) ? 403 : 401)) let_in.push(`${r.method} ${r.path}: ${status}`);
+  for (const route of routes.filter((x) => !open(x.path))) {
+    const { status } = await send(plain, route.method, filled(route.path, nowhere), '{}');
+    if (status !== (first(route.path) ? 403 : 401)) let_in.push(`${route.method} ${route.path}: ${status}`);
   }
   expect(let_in).toEqual([]);
-  for (const r of routes.filter((x) => x.path.startsWith('/api/agent/')))
-    expect((await send(plain, r.method, filled(r.path, 'plan'), '{}')).status).toBe(401);
+  for (const one of routes.filter((x) => x.path.startsWith('/api/agent/')))
+    expect((await send(plain, one.method, filled(one.path, 'plan'), '{}')).status).toBe(401);
   await plain.dispose();
 });
 
@@ -92,8 +94,9 @@ test('nonsense is refused with what to do, by every route, and never with an inc
     const asked = `${method} ${path} ${sent.slice(0, 60)}`;
     if (status >= 500) wrong.push(`${asked}: ${status} ${text.slice(0, 160)}`);
     else if (status >= 400 && status !== 404 && status !== 405) {
-      const e = (JSON.parse(text || '{}') as { error?: Record<string, string> }).error;
-      if (!e?.code || !e.message || !e.remedy) wrong.push(`${asked}: ${status} says no remedy: ${text.slice(0, 120)}`);
+      const error = (JSON.parse(text || '{}') as { error?: Record<string, string> }).error;
+      if (!error?.code || !error.message || !error.remedy)
+        wrong.push(`${asked}: ${status} says no remedy: ${text.slice(0, 120)}`);
     }
   }
   expect(wrong).toEqual([]);
@@ -107,15 +110,15 @@ test('every screen opens whatever its address says, or says that nothing stands 
   const query =
     '?q=%00&kind=x|y&sort=x&view=x&shelf=x&frame=x&strength=x&older=x&newer=-1&group=x&rows=x~~y&cols=~!~&ref=99&mark=x&set=x&from=x&items=x&versions=x&stations=x&subject=x&who=x&after=x&page=-3&limit=1e99';
   expect(screens.length).toBeGreaterThan(10);
-  for (const s of screens) {
-    for (const id of s.includes('[') ? [nowhere, 'nonsense', '%00'] : ['']) {
-      for (const q of ['', query, query.replace('%00', 'x'.repeat(3000))]) {
+  for (const screen of screens) {
+    for (const id of screen.includes('[') ? [nowhere, 'nonsense', '%00'] : ['']) {
+      for (const search of ['', query, query.replace('%00', 'x'.repeat(3000))]) {
         // a fault while a page streams leaves its number in it; what Next itself throws (nothing here, go elsewhere) begins with its name
-        const aPIResponse = await request.get(filled(s, id) + q);
+        const aPIResponse = await request.get(filled(screen, id) + search);
         const text = await aPIResponse.text();
         const fault = /(?:data-dgst="|digest\\*":\\*")(?!NEXT_)\w+/.exec(text)?.[0] ?? '';
         if (aPIResponse.status() >= 500 || fault)
-          wrong.push(`${filled(s, id)}${q.slice(0, 30)}: ${aPIResponse.status()} ${fault}`);
+          wrong.push(`${filled(screen, id)}${search.slice(0, 30)}: ${aPIResponse.status()} ${fault}`);
       }
     }
   }

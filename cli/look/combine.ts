@@ -21,8 +21,8 @@ async function written(
 ): Promise<{ residual: unknown }> {
   const write = tableWriter(output);
   const data = write(
-    fromRows(points, name, (row, n) => {
-      for (let i = 0; i < n; i += 3) evaluate(at(row, i), at(row, i + 1), at(row, i + 2), row, i);
+    fromRows(points, name, (row, count) => {
+      for (let i = 0; i < count; i += 3) evaluate(at(row, i), at(row, i + 1), at(row, i + 2), row, i);
     }),
   );
   await writeOutput(output, data);

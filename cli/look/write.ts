@@ -175,8 +175,8 @@ function tableFor(program: Program, points: number, hald: boolean): Look {
   return fromRows(
     points,
     program.title,
-    (row, n) => {
-      for (let i = 0; i < n; i += 3) evaluate(at(row, i), at(row, i + 1), at(row, i + 2), row, i);
+    (row, points) => {
+      for (let i = 0; i < points; i += 3) evaluate(at(row, i), at(row, i + 1), at(row, i + 2), row, i);
     },
     domain,
   );

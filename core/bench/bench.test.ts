@@ -9,11 +9,11 @@ import { linearPreview, readDng, writeDng } from '../frame/dng';
 import { applyTrim, differenceMap, endsPlain, figuresOf, MAP_TOP, mapColor, noTrim } from './measure';
 import { applyRange, compressRange, rangeField, usualRange } from './range';
 
-const picture = (f: (x: number, y: number) => number[], w = 40, h = 30) => {
+const picture = (color: (x: number, y: number) => number[], w = 40, h = 30) => {
   const pixels = new Uint8ClampedArray(w * h * 4);
   for (let y = 0, i = 0; y < h; y++)
     for (let x = 0; x < w; x++, i += 4) {
-      const [r, g, b] = f(x / (w - 1), y / (h - 1));
+      const [r, g, b] = color(x / (w - 1), y / (h - 1));
       pixels.set([r!, g!, b!, 255], i);
     }
   return pixels;
@@ -40,10 +40,10 @@ describe('what is said under a cell', () => {
   test('the tint is that of what was neutral before', () => {
     const before = picture(() => [120, 120, 120]);
     const after = picture(() => [140, 120, 90]);
-    const t = figuresOf(after, before).tint!;
-    expect(t.chroma).toBeGreaterThan(10);
-    expect(t.hue).toBeGreaterThan(50);
-    expect(t.hue).toBeLessThan(95);
+    const tint = figuresOf(after, before).tint!;
+    expect(tint.chroma).toBeGreaterThan(10);
+    expect(tint.hue).toBeGreaterThan(50);
+    expect(tint.hue).toBeLessThan(95);
     expect(
       figuresOf(
         after,
@@ -58,16 +58,16 @@ describe('the kernel is its plain steps', () => {
     const profile = profileOf(made());
     const neutral = [0.72, 1, 0.42];
     const prepared = prepare(profileTable(profile, neutral, STAGES, 17));
-    const k = neutral.map((v) => 1 / (65535 * v));
+    const weights = neutral.map((v) => 1 / (65535 * v));
     const source = noise(3 * 20_001);
     const pixels = new Uint8ClampedArray(4 * 20_001);
-    const b = new Uint8ClampedArray(4 * 20_001);
-    developPlain(prepared, k, source, pixels);
-    expect(kernel()!.develop(prepared, k, source, b)).toBe(true);
+    const drawn = new Uint8ClampedArray(4 * 20_001);
+    developPlain(prepared, weights, source, pixels);
+    expect(kernel()!.develop(prepared, weights, source, drawn)).toBe(true);
     let most = 0;
     let off = 0;
     pixels.forEach((v, i) => {
-      const d = Math.abs(v - b[i]!);
+      const d = Math.abs(v - drawn[i]!);
       most = Math.max(most, d);
       off += Number(d > 0);
     });
@@ -94,9 +94,9 @@ describe('the map of differences', () => {
   });
   test('grows with the difference, and is lighter where it is larger', () => {
     const pixels = picture(() => [120, 120, 120]);
-    const q = picture((x) => [120 + 60 * x, 120, 120]);
+    const redder = picture((x) => [120 + 60 * x, 120, 120]);
     const out = new Uint8ClampedArray(pixels.length);
-    const difference = differenceMap(pixels, q, out);
+    const difference = differenceMap(pixels, redder, out);
     expect(difference.max).toBeGreaterThan(difference.p95);
     expect(difference.p95).toBeGreaterThan(difference.mean);
     expect(out[4 * 39]! + out[4 * 39 + 1]!).toBeGreaterThan(out[0]! + out[1]!);
@@ -112,13 +112,13 @@ describe('the map of differences', () => {
 describe('trim and range', () => {
   test('a trim of nothing changes nothing; slope, offset and power do what they say', () => {
     const pixels = picture((x, y) => [255 * x, 255 * y, 80]);
-    const a = pixels.slice();
-    applyTrim(a, noTrim);
-    expect(a).toEqual(pixels);
-    applyTrim(a, { slope: [0.5, 1, 1], offset: [0, 0.1, 0], power: [1, 1, 2] });
-    expect(a[4 * 39]).toBe(128);
-    expect(a[1]).toBe(26);
-    expect(a[2]).toBe(Math.round(255 * (80 / 255) ** 2));
+    const twice = pixels.slice();
+    applyTrim(twice, noTrim);
+    expect(twice).toEqual(pixels);
+    applyTrim(twice, { slope: [0.5, 1, 1], offset: [0, 0.1, 0], power: [1, 1, 2] });
+    expect(twice[4 * 39]).toBe(128);
+    expect(twice[1]).toBe(26);
+    expect(twice[2]).toBe(Math.round(255 * (80 / 255) ** 2));
   });
   test('range in equal to range out leaves the picture, a smaller range out brings the ends together and keeps their order', () => {
     const pixels = picture((x) => [10 + 235 * x, 10 + 235 * x, 10 + 235 * x], 64, 48);
@@ -149,16 +149,16 @@ describe('range in parts', () => {
         { length: cw * ch * 4 },
         (_, i) => pixels[((y0 + Math.floor(i / 4 / cw)) * w + x0 + (Math.floor(i / 4) % cw)) * 4 + (i % 4)]!,
       );
-    const c = { ...usualRange, outLow: -3, outHigh: 1.2 };
+    const narrow = { ...usualRange, outLow: -3, outHigh: 1.2 };
     const whole = scene(240, 160);
     const small = scene(60, 40);
     const done = whole.slice();
-    compressRange(done, 240, 160, c);
+    compressRange(done, 240, 160, narrow);
     const part = crop(whole, 240, 100, 50, 64, 48);
-    applyRange(part, 64, 48, c, rangeField(whole, 240, 160, c), { x: 100, y: 50, width: 240, height: 160 });
+    applyRange(part, 64, 48, narrow, rangeField(whole, 240, 160, narrow), { x: 100, y: 50, width: 240, height: 160 });
     expect(part).toEqual(crop(done, 240, 100, 50, 64, 48));
     const near = crop(whole, 240, 100, 50, 64, 48);
-    applyRange(near, 64, 48, c, rangeField(small, 60, 40, c), { x: 100, y: 50, width: 240, height: 160 });
+    applyRange(near, 64, 48, narrow, rangeField(small, 60, 40, narrow), { x: 100, y: 50, width: 240, height: 160 });
     let most = 0;
     near.forEach((v, i) => {
       most = Math.max(most, Math.abs(v - part[i]!));
@@ -222,8 +222,8 @@ describe('a camera’s data', () => {
     expect(dng.neutral).toEqual([0.5, 1, 0.25]);
     expect(dng.jpeg).toEqual(jpeg);
     expect(profileOf(dng.profile).maps).toHaveLength(2);
-    const l = linearPreview(dng, 8);
-    expect([l.width, l.height]).toEqual([8, 6]);
+    const linear = linearPreview(dng, 8);
+    expect([linear.width, linear.height]).toEqual([8, 6]);
     const sums = [0, 0, 0];
     const counts = [0, 0, 0];
     mosaic.forEach((v, i) => {
@@ -233,7 +233,7 @@ describe('a camera’s data', () => {
     });
     for (let c = 0; c < 3; c++) {
       let m = 0;
-      for (let i = c; i < l.data.length; i += 3) m += l.data[i]! / 65535;
+      for (let i = c; i < linear.data.length; i += 3) m += linear.data[i]! / 65535;
       expect(m / 48).toBeCloseTo(sums[c]! / counts[c]!, 3);
     }
   });

@@ -68,19 +68,19 @@ describe('colors before they are cut', () => {
   });
 });
 describe('which frames came with another profile than most', () => {
-  const f = (id: string, camera: string, profile: string) => ({ id, camera, profile });
+  const frame = (id: string, camera: string, profile: string) => ({ id, camera, profile });
   test('by camera, those that differ from more than half', () =>
     expect([
       ...differingProfiles([
-        f('1', 'A', 'Standard'),
-        f('2', 'A', 'Standard'),
-        f('3', 'A', 'Portrait'),
-        f('4', 'B', 'Portrait'),
-        f('5', 'A', ''),
+        frame('1', 'A', 'Standard'),
+        frame('2', 'A', 'Standard'),
+        frame('3', 'A', 'Portrait'),
+        frame('4', 'B', 'Portrait'),
+        frame('5', 'A', ''),
       ]),
     ]).toEqual([['3', 'Standard']]));
   test('where none is most, none is odd', () => {
-    expect(differingProfiles([f('1', 'A', 'x'), f('2', 'A', 'y')]).size).toBe(0);
+    expect(differingProfiles([frame('1', 'A', 'x'), frame('2', 'A', 'y')]).size).toBe(0);
     expect(differingProfiles([]).size).toBe(0);
   });
 });

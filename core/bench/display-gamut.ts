@@ -33,9 +33,9 @@ export function markOutside(
   at: (i: number, v: Float64Array) => void,
 ): number {
   const values = new Float64Array(3);
-  const n = out.length / 4;
+  const pixels = out.length / 4;
   let count = 0;
-  for (let i = 0; i < n; i++) {
+  for (let i = 0; i < pixels; i++) {
     at(i, values);
     if (!isOutside(values[0]!, values[1]!, values[2]!, gamut)) continue;
     count++;
@@ -46,7 +46,7 @@ export function markOutside(
     out[i * 4 + 1] = gray;
     out[i * 4 + 2] = gray;
   }
-  return (100 * count) / n;
+  return (100 * count) / pixels;
 }
 
 /**
@@ -64,10 +64,10 @@ export function uncut(
   return (i, v) => {
     if (color) color(raw.samples[i * 3]!, raw.samples[i * 3 + 1]!, raw.samples[i * 3 + 2]!, v);
     else for (let c = 0; c < 3; c++) v[c] = codes[i * 4 + c]! / 255;
-    for (const l of looks) {
+    for (const layer of looks) {
       for (let c = 0; c < 3; c++) v[c] = clamp(v[c]!);
-      l.f(v[0]!, v[1]!, v[2]!, values, 0);
-      for (let c = 0; c < 3; c++) v[c] = v[c]! + l.strength * (values[c]! - v[c]!);
+      layer.f(v[0]!, v[1]!, v[2]!, values, 0);
+      for (let c = 0; c < 3; c++) v[c] = v[c]! + layer.strength * (values[c]! - v[c]!);
     }
   };
 }

@@ -34,13 +34,13 @@ export function endsPlain(pixels: Pixels): { high: number; low: number; seen: Ui
 
 /** `base` is the same picture without a look; neutrals are told by it. */
 export function figuresOf(pixels: Pixels, base: Pixels): CellFigures {
-  const n = pixels.length / 4;
+  const count = pixels.length / 4;
   const { high, low, seen } = kernel()?.ends(pixels) ?? endsPlain(pixels);
   const lab = new Float64Array(3);
   let a = 0;
   let b = 0;
   let neutrals = 0;
-  const step = Math.max(1, Math.floor(n / 2500)) * 4;
+  const step = Math.max(1, Math.floor(count / 2500)) * 4;
   for (let i = 0; i < pixels.length; i += step) {
     labOfSrgb(decoded[base[i]!]!, decoded[base[i + 1]!]!, decoded[base[i + 2]!]!, lab);
     if (lab[0]! < 15 || lab[0]! > 95 || Math.hypot(lab[1]!, lab[2]!) > 4) continue;
@@ -52,8 +52,8 @@ export function figuresOf(pixels: Pixels, base: Pixels): CellFigures {
   let shadows = 0;
   for (let i = 0; i < 32; i++) shadows += seen[i]!;
   return {
-    clippedHigh: (100 * high) / n,
-    clippedLow: (100 * low) / n,
+    clippedHigh: (100 * high) / count,
+    clippedLow: (100 * low) / count,
     shadows,
     tint:
       neutrals >= 20
@@ -90,23 +90,23 @@ export function mapColor(deltaE: number): [number, number, number] {
 }
 
 /** ΔE00 by pixel as a picture, with its figures. Both pictures of one size. */
-export function differenceMap(pixels: Pixels, q: Pixels, target: Uint8ClampedArray): Difference {
-  const n = pixels.length / 4;
+export function differenceMap(one: Pixels, other: Pixels, target: Uint8ClampedArray): Difference {
+  const count = one.length / 4;
   const lab = new Float64Array(6);
-  const all = new Float32Array(n);
+  const all = new Float32Array(count);
   const colors = Array.from({ length: 256 }, (_, i) => mapColor((i / 255) * MAP_TOP));
   let sum = 0;
   let lastKey = -1;
   let lastKey2 = -1;
   let last = 0;
-  for (let i = 0, k = 0; k < n; i += 4, k++) {
-    const key = (pixels[i]! << 16) | (pixels[i + 1]! << 8) | pixels[i + 2]!;
-    const key2 = (q[i]! << 16) | (q[i + 1]! << 8) | q[i + 2]!;
+  for (let i = 0, k = 0; k < count; i += 4, k++) {
+    const key = (one[i]! << 16) | (one[i + 1]! << 8) | one[i + 2]!;
+    const key2 = (other[i]! << 16) | (other[i + 1]! << 8) | other[i + 2]!;
     if (key !== lastKey || key2 !== lastKey2) {
       if (key === key2) last = 0;
       else {
-        labOfSrgb(decoded[pixels[i]!]!, decoded[pixels[i + 1]!]!, decoded[pixels[i + 2]!]!, lab, 0);
-        labOfSrgb(decoded[q[i]!]!, decoded[q[i + 1]!]!, decoded[q[i + 2]!]!, lab, 3);
+        labOfSrgb(decoded[one[i]!]!, decoded[one[i + 1]!]!, decoded[one[i + 2]!]!, lab, 0);
+        labOfSrgb(decoded[other[i]!]!, decoded[other[i + 1]!]!, decoded[other[i + 2]!]!, lab, 3);
         last = deltaE2000(lab[0]!, lab[1]!, lab[2]!, lab[3]!, lab[4]!, lab[5]!);
       }
       lastKey = key;
@@ -121,7 +121,7 @@ export function differenceMap(pixels: Pixels, q: Pixels, target: Uint8ClampedArr
     target[i + 3] = 255;
   }
   const sorted = all.sort();
-  return { mean: sum / n, p95: sorted[Math.max(0, Math.ceil(n * 0.95) - 1)]!, max: sorted[n - 1]! };
+  return { mean: sum / count, p95: sorted[Math.max(0, Math.ceil(count * 0.95) - 1)]!, max: sorted[count - 1]! };
 }
 
 /** Slope, offset and power by channel, on encoded values, as 256 answers a channel (ASC CDL without saturation). */

@@ -83,10 +83,10 @@ export function rangeField(
   h: number,
   rangeCompression: RangeCompression,
 ): RangeField {
-  const n = w * h;
-  const ev = new Float32Array(n);
+  const count = w * h;
+  const ev = new Float32Array(count);
   const r = Math.max(1, Math.round((Math.hypot(w, h) * rangeCompression.edge) / 100));
-  for (let i = 0, k = 0; k < n; i += 4, k++) ev[k] = evOf(pixels, i);
+  for (let i = 0, k = 0; k < count; i += 4, k++) ev[k] = evOf(pixels, i);
   const mean = box(ev, w, h, r);
   const square = box(
     ev.map((v) => v * v),
@@ -94,10 +94,10 @@ export function rangeField(
     h,
     r,
   );
-  const values = new Float32Array(n);
-  const b = new Float32Array(n);
+  const values = new Float32Array(count);
+  const b = new Float32Array(count);
   const eps = 0.16;
-  for (let k = 0; k < n; k++) {
+  for (let k = 0; k < count; k++) {
     const v = Math.max(0, square[k]! - mean[k]! ** 2);
     values[k] = v / (v + eps);
     b[k] = mean[k]! * (1 - values[k]!);

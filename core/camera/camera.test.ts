@@ -38,7 +38,7 @@ group('a camera profile', () => {
     [{ forward: false, dual: false, values: 3 }],
   ])('renders as a second implementation does, to 1e-4: %j', (part) => {
     const profile = readDcp(writeDcp(made(true, part)));
-    const p = profileOf(profile);
+    const plain = profileOf(profile);
     for (const neutral of [
       [0.52, 1, 0.61],
       [0.72, 1, 0.42],
@@ -53,7 +53,7 @@ group('a camera profile', () => {
         ['curve'],
         ['exposure', 'curve'],
       ] as (readonly (typeof STAGES)[number][])[]) {
-        const run = renderer(p, neutral, stages);
+        const run = renderer(plain, neutral, stages);
         fc.assert(
           fc.property(points, (list) => {
             const values = Float64Array.from(list.flat());
@@ -121,9 +121,9 @@ group('white', () => {
   test('the temperature of a black body is its own, within 0.2 %', () => {
     for (const k of [2000, 2856, 4000, 5000, 6504, 9000]) {
       const [u, v] = planckian(k);
-      const t = temperatureOf([(3 * u) / (2 * u - 8 * v + 4), (2 * v) / (2 * u - 8 * v + 4)]);
-      expect(Math.abs(t.kelvin / k - 1)).toBeLessThan(0.002);
-      expect(Math.abs(t.tint)).toBeLessThan(0.6);
+      const white = temperatureOf([(3 * u) / (2 * u - 8 * v + 4), (2 * v) / (2 * u - 8 * v + 4)]);
+      expect(Math.abs(white.kelvin / k - 1)).toBeLessThan(0.002);
+      expect(Math.abs(white.tint)).toBeLessThan(0.6);
     }
   });
   test('temperature and tint give their chromaticity and back', () => {
@@ -132,9 +132,9 @@ group('white', () => {
         fc.double({ min: 2100, max: 40000, noNaN: true }),
         fc.double({ min: -60, max: 60, noNaN: true }),
         (k, tint) => {
-          const t = temperatureOf(xyOfTemperature(k, tint));
-          expect(Math.abs(t.kelvin / k - 1)).toBeLessThan(0.004);
-          expect(t.tint).toBeCloseTo(tint, 0);
+          const white = temperatureOf(xyOfTemperature(k, tint));
+          expect(Math.abs(white.kelvin / k - 1)).toBeLessThan(0.004);
+          expect(white.tint).toBeCloseTo(tint, 0);
         },
       ),
     );
@@ -161,13 +161,13 @@ group('white', () => {
     (neutral, kelvin) => {
       const profile = made();
       expect(whitePoint(profileOf(profile), neutral).reachable).toBe(false);
-      const p = profileOf(readDcp(writeDcp(anchor(profile, neutral, kelvin))));
-      const white = whitePoint(p, neutral);
+      const anchored = profileOf(readDcp(writeDcp(anchor(profile, neutral, kelvin))));
+      const white = whitePoint(anchored, neutral);
       const values = Float64Array.from(neutral.map((x) => x * 0.5));
       expect(Math.abs(white.kelvin - kelvin)).toBeLessThan(5);
       expect(Math.abs(white.tint)).toBeLessThan(0.5);
       expect(white.reachable).toBe(true);
-      renderer(p, neutral, [])(values);
+      renderer(anchored, neutral, [])(values);
       expect(values[0]).toBeCloseTo(values[1]!, 3);
       expect(values[2]).toBeCloseTo(values[1]!, 3);
     },
@@ -177,26 +177,30 @@ group('white', () => {
 group('derived profiles', () => {
   test('an edit changes what it names and nothing else', () => {
     const profile = made();
-    const e = edit(profile, { name: 'Fir', curve: 'linear', drop: ['look'] });
-    const a = describe(profile);
-    const b = describe(e);
-    expect(b).toMatchObject({ ProfileName: 'Fir', ProfileToneCurve: [0, 0, 1, 1], UniqueCameraModel: 'Perrin Alder' });
+    const edited = edit(profile, { name: 'Fir', curve: 'linear', drop: ['look'] });
+    const before = describe(profile);
+    const after = describe(edited);
+    expect(after).toMatchObject({
+      ProfileName: 'Fir',
+      ProfileToneCurve: [0, 0, 1, 1],
+      UniqueCameraModel: 'Perrin Alder',
+    });
     for (const text of ['ProfileLookTableDims', 'ProfileLookTableData']) {
-      expect(a[text]).toBeDefined();
-      expect(b[text]).toBeUndefined();
+      expect(before[text]).toBeDefined();
+      expect(after[text]).toBeUndefined();
     }
-    expect(b['Tag 61234']).toEqual(a['Tag 61234']);
-    expect(b.ColorMatrix1).toEqual(a.ColorMatrix1);
+    expect(after['Tag 61234']).toEqual(before['Tag 61234']);
+    expect(after.ColorMatrix1).toEqual(before.ColorMatrix1);
     expect(describe(edit(profile, { curve: 'editor' })).ProfileToneCurve).toBeUndefined();
   });
   test('split and merged again, it renders as before', () => {
     const profile = made();
     const again = merge(split(profile, 0), split(profile, 1));
     const values = Float64Array.from([0.3, 0.4, 0.2]);
-    const w = values.slice();
+    const rendered = values.slice();
     renderer(profileOf(profile), [0.6, 1, 0.6])(values);
-    renderer(profileOf(again), [0.6, 1, 0.6])(w);
-    expect([...w]).toEqual([...values]);
+    renderer(profileOf(again), [0.6, 1, 0.6])(rendered);
+    expect([...rendered]).toEqual([...values]);
     expect(() => merge(profile, profile)).toThrow(Problem);
   });
   test('the spline goes through its points and bends nowhere at its ends', () => {
@@ -206,9 +210,9 @@ group('derived profiles', () => {
       [0.6, 0.8],
       [1, 1],
     ];
-    const f = naturalSpline(pts);
-    pts.forEach(([x, y]) => expect(f(x)).toBeCloseTo(y, 12));
-    const h = 1e-3;
-    expect(Math.abs(f(2 * h) - 2 * f(h) + f(0)) / h ** 2).toBeLessThan(0.2);
+    const spline = naturalSpline(pts);
+    pts.forEach(([x, y]) => expect(spline(x)).toBeCloseTo(y, 12));
+    const step = 1e-3;
+    expect(Math.abs(spline(2 * step) - 2 * spline(step) + spline(0)) / step ** 2).toBeLessThan(0.2);
   });
 });

@@ -6,7 +6,7 @@ import type { Matrix } from '../color/matrix';
 import { Problem } from '../problem';
 import { Ifds, numbersAt } from '../tiff/ifd';
 import { numbersTag, textTag, writeIfds, type RawTag } from '../tiff/write';
-import { illuminantKelvin, T, tagNames } from './tags';
+import { illuminantKelvin, read, tagNames } from './tags';
 
 export const DCP_MAGIC = 0x4352;
 const again = 'Ask the supplier for the profile again.';
@@ -34,16 +34,22 @@ export const writeDcp = (dcp: Dcp): Uint8Array => writeIfds(DCP_MAGIC, dcp.littl
 
 /** The numbers of a tag; empty where it is missing or text. */
 export function numbersOf(dcp: Dcp, tag: number): number[] {
-  const t = dcp.tags.get(tag);
-  if (!t || t.type === 2) return [];
-  return numbersAt(new DataView(t.data.buffer, t.data.byteOffset, t.data.byteLength), 0, t.type, t.count, dcp.little);
+  const entry = dcp.tags.get(tag);
+  if (!entry || entry.type === 2) return [];
+  return numbersAt(
+    new DataView(entry.data.buffer, entry.data.byteOffset, entry.data.byteLength),
+    0,
+    entry.type,
+    entry.count,
+    dcp.little,
+  );
 }
 const texts = new Set([50708, 50709, 50931, 50932, 50934, 50936, 50942, 52552]);
 export function textOf(dcp: Dcp, tag: number): string {
-  const t = dcp.tags.get(tag);
-  if (!t || (t.type !== 2 && t.type !== 1 && t.type !== 7)) return '';
-  const end = t.data.indexOf(0);
-  return new TextDecoder().decode(end < 0 ? t.data : t.data.subarray(0, end));
+  const entry = dcp.tags.get(tag);
+  if (!entry || (entry.type !== 2 && entry.type !== 1 && entry.type !== 7)) return '';
+  const end = entry.data.indexOf(0);
+  return new TextDecoder().decode(end < 0 ? entry.data : entry.data.subarray(0, end));
 }
 
 export const setNumbers = (dcp: Dcp, tag: number, type: number, values: ArrayLike<number>): void => {
@@ -89,17 +95,17 @@ export interface Profile {
 }
 
 function matrix(dcp: Dcp, tag: number): Matrix | null {
-  const m = numbersOf(dcp, tag);
-  if (!m.length) return null;
+  const numbers = numbersOf(dcp, tag);
+  if (!numbers.length) return null;
   const name = tagNames[tag]!;
-  if (m.length !== 9)
+  if (numbers.length !== 9)
     throw bad(
       'dcp-matrix',
-      `${name} has ${m.length} numbers instead of nine; cameras of four colors are not supported.`,
+      `${name} has ${numbers.length} numbers instead of nine; cameras of four colors are not supported.`,
       name,
     );
-  if (m.some((v) => !Number.isFinite(v))) throw bad('dcp-matrix', `A number of ${name} is none.`, name);
-  return m;
+  if (numbers.some((v) => !Number.isFinite(v))) throw bad('dcp-matrix', `A number of ${name} is none.`, name);
+  return numbers;
 }
 function table(dcp: Dcp, dims: number, tag: number, encoding: number): HsvTable | null {
   const data = numbersOf(dcp, tag);
@@ -120,7 +126,7 @@ function table(dcp: Dcp, dims: number, tag: number, encoding: number): HsvTable 
 
 /** The tone curve's points, running forwards; null without one. */
 function curveOf(dcp: Dcp): [number, number][] | null {
-  const flat = numbersOf(dcp, T.curve);
+  const flat = numbersOf(dcp, read.curve);
   if (flat.length % 2 || flat.some((v) => !Number.isFinite(v)) || flat.length === 2 || flat.length > 16384)
     throw bad('dcp-curve', 'The tone curve is no list of at least two points.', 'ProfileToneCurve');
   const curve: [number, number][] = [];
@@ -141,19 +147,19 @@ function mapsFor(dual: boolean, order: readonly number[], maps: readonly (HsvTab
 
 /** What the rendering needs, checked; an illuminant without a known temperature leaves one matrix. */
 export function profileOf(dcp: Dcp): Profile {
-  const color = T.color.map((t) => matrix(dcp, t));
-  const forward = T.forward.map((t) => matrix(dcp, t));
-  const kelvins = T.illuminant.map((t) => {
-    const c = numbersOf(dcp, t)[0];
-    return c === undefined ? null : illuminantKelvin(c);
+  const color = read.color.map((t) => matrix(dcp, t));
+  const forward = read.forward.map((t) => matrix(dcp, t));
+  const kelvins = read.illuminant.map((tag) => {
+    const code = numbersOf(dcp, tag)[0];
+    return code === undefined ? null : illuminantKelvin(code);
   });
-  const maps = T.map.map((t) => table(dcp, T.mapDims, t, T.mapEncoding));
+  const maps = read.map.map((t) => table(dcp, read.mapDims, t, read.mapEncoding));
   if (!color[0]) throw bad('dcp-matrix', 'The profile has no color matrix of nine numbers.', 'ColorMatrix1');
   const dual = !!color[1] && kelvins[0] !== null && kelvins[1] !== null && kelvins[0] !== kelvins[1];
   // the warmer light first
   let order = [0];
   if (dual) order = kelvins[0]! < kelvins[1]! ? [0, 1] : [1, 0];
-  const exposure = numbersOf(dcp, T.exposure)[0] ?? 0;
+  const exposure = numbersOf(dcp, read.exposure)[0] ?? 0;
   if (!Number.isFinite(exposure))
     throw bad('dcp-exposure', 'The exposure offset is no number.', 'BaselineExposureOffset');
   return {
@@ -161,7 +167,7 @@ export function profileOf(dcp: Dcp): Profile {
     color: order.map((i) => color[i]!),
     forward: forward[0] && (!dual || forward[1]) ? order.map((i) => forward[i]!) : null,
     maps: mapsFor(dual, order, maps),
-    look: table(dcp, T.lookDims, T.look, T.lookEncoding),
+    look: table(dcp, read.lookDims, read.look, read.lookEncoding),
     exposure,
     curve: curveOf(dcp),
   };

@@ -1,12 +1,12 @@
 /** What a camera profile says of itself, once it is found to be one that renders. */
 import { numbersOf, profileOf, readDcp, textOf } from './dcp';
-import { T } from './tags';
+import { read } from './tags';
 
 const stages: [number, string][] = [
-  [T.map[0], 'hue/saturation map'],
-  [T.look, 'look table'],
-  [T.curve, 'tone curve'],
-  [T.exposure, 'exposure offset'],
+  [read.map[0], 'hue/saturation map'],
+  [read.look, 'look table'],
+  [read.curve, 'tone curve'],
+  [read.exposure, 'exposure offset'],
 ];
 
 export interface CameraProfileFacts {
@@ -23,12 +23,12 @@ export function cameraProfileFacts(bytes: Uint8Array): CameraProfileFacts {
   const dcp = readDcp(bytes);
   profileOf(dcp);
   return {
-    camera: textOf(dcp, T.camera),
-    name: textOf(dcp, T.name),
-    copyright: textOf(dcp, T.copyright),
-    embed: numbersOf(dcp, T.embed)[0] ?? null,
-    illuminants: T.illuminant.map((t) => numbersOf(dcp, t)[0]).filter((v): v is number => v !== undefined),
+    camera: textOf(dcp, read.camera),
+    name: textOf(dcp, read.name),
+    copyright: textOf(dcp, read.copyright),
+    embed: numbersOf(dcp, read.embed)[0] ?? null,
+    illuminants: read.illuminant.map((t) => numbersOf(dcp, t)[0]).filter((v): v is number => v !== undefined),
     stages: stages.filter(([t]) => dcp.tags.has(t)).map(([, s]) => s),
-    forward: dcp.tags.has(T.forward[0]),
+    forward: dcp.tags.has(read.forward[0]),
   };
 }

@@ -10,15 +10,15 @@ const hold = (v: number): number => {
 };
 
 /** Both maps of a profile of two illuminants as one, by the share of the first. */
-export function mixTables(hsvTable: HsvTable, b: HsvTable | undefined, share: number): HsvTable {
-  if (!b || share >= 1) return hsvTable;
-  if (share <= 0) return b;
-  return { ...hsvTable, data: hsvTable.data.map((v, i) => share * v + (1 - share) * b.data[i]!) };
+export function mixTables(one: HsvTable, other: HsvTable | undefined, share: number): HsvTable {
+  if (!other || share >= 1) return one;
+  if (share <= 0) return other;
+  return { ...one, data: one.data.map((v, i) => share * v + (1 - share) * other.data[i]!) };
 }
 
 /** Acts on v[at…at+2] in place. */
-export function hsvStage(hsvTable: HsvTable): (v: Float64Array, at: number) => void {
-  const { hues, saturations, values, data, srgb } = hsvTable;
+export function hsvStage(table: HsvTable): (v: Float64Array, at: number) => void {
+  const { hues, saturations, values, data, srgb } = table;
   const rows = saturations * 3;
   const planes = hues * rows;
   const last = saturations - 2;

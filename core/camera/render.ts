@@ -25,13 +25,13 @@ export function cameraToXyz(
   profile: Profile,
   neutral: readonly number[],
 ): { matrix: Matrix; share: number; white: [number, number] } {
-  const n = checkNeutral(neutral);
-  const white = whiteOf(profile, n);
+  const light = checkNeutral(neutral);
+  const white = whiteOf(profile, light);
   const share = warmShare(profile, temperatureOf(white).kelvin);
   if (profile.forward)
-    return { matrix: multiply(mix(profile.forward, share), diagonal(n.map((v) => 1 / v))), share, white };
+    return { matrix: multiply(mix(profile.forward, share), diagonal(light.map((v) => 1 / v))), share, white };
   const back = invertColorMatrix(mix(profile.color, share));
-  const y = transform(back, n)[1];
+  const y = transform(back, light)[1];
   return { matrix: multiply(adapt(white, D50), back).map((v) => v / y), share, white };
 }
 const hold = (v: number): number => {
@@ -59,7 +59,7 @@ export function renderer(
 ): (v: Float64Array, n?: number) => void {
   const top = checkNeutral(neutral);
   const { matrix, share } = cameraToXyz(profile, top);
-  const m = multiply(xyzToProPhoto, matrix) as number[];
+  const toProPhoto = multiply(xyzToProPhoto, matrix) as number[];
   const on = new Set(stages);
   const map =
     on.has('hue-sat') && profile.maps.length ? hsvStage(mixTables(profile.maps[0]!, profile.maps[1], share)) : null;
@@ -67,12 +67,12 @@ export function renderer(
   const tone = on.has('curve') && profile.curve ? hueKeeping(naturalSpline(profile.curve)) : null;
   const gain = on.has('exposure') ? 2 ** profile.exposure : 1;
   const end = ends[space];
-  return (values, n = values.length) => {
-    for (let i = 0; i + 2 < n; i += 3) {
+  return (values, length = values.length) => {
+    for (let i = 0; i + 2 < length; i += 3) {
       const r = Math.min(top[0], values[i]!);
       const g = Math.min(top[1], values[i + 1]!);
       const b = Math.min(top[2], values[i + 2]!);
-      transformTo(m, r, g, b, values, i);
+      transformTo(toProPhoto, r, g, b, values, i);
       for (let c = i; c < i + 3; c++) values[c] = hold(values[c]!);
       map?.(values, i);
       if (gain !== 1) {

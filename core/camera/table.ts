@@ -9,10 +9,10 @@ import { checkNeutral } from './white';
 
 /** Input x of a channel is √(camera value ÷ neutral), 0…1; output is encoded sRGB, unclamped. */
 export function profileTable(profile: Profile, neutral: readonly number[], stages: readonly Stage[], size = 33): Look {
-  const n = checkNeutral(neutral);
-  const run = renderer(profile, n, stages, 'srgb');
+  const light = checkNeutral(neutral);
+  const run = renderer(profile, light, stages, 'srgb');
   return fromRows(size, '', (row, count) => {
-    for (let i = 0; i < count; i++) row[i] = row[i]! ** 2 * n[i % 3]!;
+    for (let i = 0; i < count; i++) row[i] = row[i]! ** 2 * light[i % 3]!;
     run(row, count);
   });
 }
@@ -24,21 +24,21 @@ export function developTo(
   linear: Uint16Array,
   target: Uint8ClampedArray,
 ): void {
-  const k = shares(neutral);
-  if (!kernel()?.develop(table, k, linear, target)) developPlain(table, k, linear, target);
+  const weights = shares(neutral);
+  if (!kernel()?.develop(table, weights, linear, target)) developPlain(table, weights, linear, target);
 }
 
 /** The same in plain steps; `k` as the kernel takes it. */
 export function developPlain(
   table: Prepared,
-  k: readonly number[],
+  weights: readonly number[],
   linear: Uint16Array,
   target: Uint8ClampedArray,
 ): void {
-  const f = colorOf(table, k);
+  const color = colorOf(table, weights);
   const values = new Float64Array(3);
   for (let i = 0, o = 0; o < target.length; i += 3, o += 4) {
-    f(linear[i]!, linear[i + 1]!, linear[i + 2]!, values);
+    color(linear[i]!, linear[i + 1]!, linear[i + 2]!, values);
     for (let c = 0; c < 3; c++) target[o + c] = Math.floor(255 * values[c]! + 0.5);
     target[o + 3] = 255;
   }
@@ -47,7 +47,7 @@ export function developPlain(
 /** One color through such a table: 16-bit camera values to encoded sRGB, unclamped. `k`: one by white level times neutral, by channel. */
 export function colorOf(
   table: Prepared,
-  k: readonly number[],
+  weights: readonly number[],
 ): (r: number, g: number, b: number, out: Float64Array) => void {
   const evaluate = sampler({
     format: 'cube',
@@ -61,7 +61,7 @@ export function colorOf(
   });
   // prepared entries are code values and a half
   return (r, g, b, out) => {
-    evaluate(Math.sqrt(r * k[0]!), Math.sqrt(g * k[1]!), Math.sqrt(b * k[2]!), out, 0);
+    evaluate(Math.sqrt(r * weights[0]!), Math.sqrt(g * weights[1]!), Math.sqrt(b * weights[2]!), out, 0);
     for (let c = 0; c < 3; c++) out[c] = (out[c]! - 0.5) / 255;
   };
 }

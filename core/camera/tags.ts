@@ -47,7 +47,7 @@ export const tagNames: Record<number, string> = {
 };
 
 /** Those of a profile that the computation reads. */
-export const T = {
+export const read = {
   camera: 50708,
   color: [50721, 50722],
   illuminant: [50778, 50779],

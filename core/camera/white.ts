@@ -5,7 +5,7 @@ import { temperatureOf, xyOfTemperature } from '../color/robertson';
 import { D50, xyzOf } from '../color/spaces';
 import { Problem } from '../problem';
 import { copyOf, numbersOf, profileOf, setNumbers, setText, textOf, type Dcp, type Profile } from './dcp';
-import { T } from './tags';
+import { read } from './tags';
 
 export interface White {
   x: number;
@@ -43,11 +43,11 @@ export function checkNeutral(neutral: readonly number[]): Triple {
 
 /** Chromaticity of the white of a neutral, camera values. Iterates from D50; where it circles, the middle of the last two is taken. */
 export function whiteOf(profile: Profile, neutral: readonly number[]): [number, number] {
-  const n = checkNeutral(neutral);
+  const light = checkNeutral(neutral);
   let last: [number, number] = [...D50];
   for (let pass = 0; pass < 30; pass++) {
     const matrix = mix(profile.color, warmShare(profile, temperatureOf(last).kelvin));
-    const xyz = transform(invertColorMatrix(matrix), n);
+    const xyz = transform(invertColorMatrix(matrix), light);
     const sum = xyz[0] + xyz[1] + xyz[2];
     if (!(sum > 1e-9) || !Number.isFinite(sum))
       throw new Problem(
@@ -82,11 +82,11 @@ export function neutralOf(profile: Profile, kelvin: number, tint = 0): Triple {
  */
 export function anchor(dcp: Dcp, neutral: readonly number[], kelvin: number): Dcp {
   const profile = profileOf(dcp);
-  const n = checkNeutral(neutral);
+  const light = checkNeutral(neutral);
   const seen = neutralOf(profile, kelvin);
-  const scale = n.map((v, i) => v / seen[i]!);
+  const scale = light.map((v, i) => v / seen[i]!);
   const out = copyOf(dcp);
-  for (const tag of T.color) {
+  for (const tag of read.color) {
     const matrix = numbersOf(dcp, tag);
     if (matrix.length === 9)
       setNumbers(
@@ -96,6 +96,6 @@ export function anchor(dcp: Dcp, neutral: readonly number[], kelvin: number): Dc
         matrix.map((v, i) => v * scale[Math.floor(i / 3)]!),
       );
   }
-  setText(out, T.name, `${textOf(dcp, T.name) || 'Profile'} anchored at ${Math.round(kelvin)} K`);
+  setText(out, read.name, `${textOf(dcp, read.name) || 'Profile'} anchored at ${Math.round(kelvin)} K`);
   return out;
 }

@@ -76,7 +76,7 @@ export function readChart(bytes: Uint8Array): Chart {
   const use = useLab ? lab : xyz;
   if (use.some((x) => x < 0)) throw fault('The text has neither L*a*b* nor XYZ of its patches.', 'data format');
   if (!rows.length) throw fault('The text has no patches.', 'BEGIN_DATA');
-  const patches = rows.map(({ words, line }, n): Patch => {
+  const patches = rows.map(({ words, line }, count): Patch => {
     if (words.length < fields.length)
       throw fault(`A patch has ${words.length} values of ${fields.length}.`, `line ${line}`);
     const values = use.map((x) => Number(words[x]!.replace(',', '.')));
@@ -90,7 +90,7 @@ export function readChart(bytes: Uint8Array): Chart {
       );
     const [first, second] = [id >= 0 ? words[id]! : '', name >= 0 ? words[name]! : ''];
     return {
-      id: ((place(first) || !place(second) ? first : second) || String(n + 1)).slice(0, 20),
+      id: ((place(first) || !place(second) ? first : second) || String(count + 1)).slice(0, 20),
       lab: useLab ? (values as [number, number, number]) : labOfXyz(values, WHITE),
     };
   });
@@ -111,9 +111,10 @@ function arranged(patches: Patch[], length: number): { patches: Patch[]; columns
       if (grid.every((p) => p)) return { patches: grid as Patch[], columns, rows };
     }
   }
-  const n = patches.length;
-  if (length > 0 && Number.isInteger(length) && n % length === 0) return { patches, columns: length, rows: n / length };
-  let rows = Math.floor(Math.sqrt(n));
-  while (n % rows) rows--;
-  return { patches, columns: n / rows, rows };
+  const count = patches.length;
+  if (length > 0 && Number.isInteger(length) && count % length === 0)
+    return { patches, columns: length, rows: count / length };
+  let rows = Math.floor(Math.sqrt(count));
+  while (count % rows) rows--;
+  return { patches, columns: count / rows, rows };
 }

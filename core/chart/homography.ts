@@ -29,7 +29,7 @@ export function project(homography: Homography, u: number, v: number): Point {
 const turn = (a: Point, b: Point, c: Point): number => (b[0] - a[0]) * (c[1] - b[1]) - (b[1] - a[1]) * (c[0] - b[0]);
 /** Whether four corners, in order, turn one way all round, and nowhere lie on a line. */
 export function isConvex(points: readonly Point[]): boolean {
-  const t = [0, 1, 2, 3].map((i) => turn(points[i]!, points[(i + 1) % 4]!, points[(i + 2) % 4]!));
-  const size = Math.max(...t.map(Math.abs));
-  return size > 0 && (t.every((v) => v > 1e-6 * size) || t.every((v) => v < -1e-6 * size));
+  const turns = [0, 1, 2, 3].map((i) => turn(points[i]!, points[(i + 1) % 4]!, points[(i + 2) % 4]!));
+  const size = Math.max(...turns.map(Math.abs));
+  return size > 0 && (turns.every((v) => v > 1e-6 * size) || turns.every((v) => v < -1e-6 * size));
 }

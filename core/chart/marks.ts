@@ -137,17 +137,17 @@ function fourOf(four: Blot[]): Four | null {
  */
 export function findChart(pixels: Pixels, width: number, height: number, chart: Chart, outside = 0.5): Placed | null {
   const list = blots(pixels, width, height);
-  const n = list.length;
+  const count = list.length;
   let best: { at: Placed; off: number } | null = null;
   const tried: Four[] = [];
   const consider = (four: Blot[]): void => {
     const quadrilateral = fourOf(four);
     if (quadrilateral && quadrilateral.area > width * height * 0.02) tried.push(quadrilateral);
   };
-  for (let a = 0; a < n; a++)
-    for (let b = a + 1; b < n; b++)
-      for (let c = b + 1; c < n; c++)
-        for (let d = c + 1; d < n; d++) consider([list[a]!, list[b]!, list[c]!, list[d]!]);
+  for (let a = 0; a < count; a++)
+    for (let b = a + 1; b < count; b++)
+      for (let c = b + 1; c < count; c++)
+        for (let d = c + 1; d < count; d++) consider([list[a]!, list[b]!, list[c]!, list[d]!]);
   for (const { corners: points } of tried.sort((a, b) => b.area * b.even - a.area * a.even).slice(0, 60))
     for (let first = 0; first < 4; first++) {
       const homography = fromSquare([0, 1, 2, 3].map((i) => points[(i + first) % 4]!));

@@ -66,10 +66,10 @@ describe('measured values as CGATS text', () => {
       'six thousand',
       `CGATS.17\nBEGIN_DATA_FORMAT\nLAB_L LAB_A LAB_B\nEND_DATA_FORMAT\nBEGIN_DATA\n${'1 2 3\n'.repeat(6000)}`,
     ],
-  ])('%s: refused with place and remedy', (_n, s) => {
+  ])('%s: refused with place and remedy', (_n, given) => {
     const error = ((): unknown => {
       try {
-        return readChart(text(s));
+        return readChart(text(given));
       } catch (value) {
         return value;
       }
@@ -188,8 +188,8 @@ function inverse(matrix: readonly number[]): number[] {
 }
 
 describe('a chart in a picture', () => {
-  const w = 600;
-  const h = 420;
+  const width = 600;
+  const height = 420;
   const straight: Point[] = [
     [130, 90],
     [470, 110],
@@ -208,11 +208,11 @@ describe('a chart in a picture', () => {
       ] as Point[]
     ).map(([u, v]): Point => {
       const [x, y] = project(fromSquare(outer)!, u, v);
-      return [x / w, y / h];
+      return [x / width, y / height];
     }),
   });
   test('its patches are what was measured, to the rounding of eight bits', () => {
-    const chartResult = measureChart(photograph(w, h, straight), w, h, at(straight), chart)!;
+    const chartResult = measureChart(photograph(width, height, straight), width, height, at(straight), chart)!;
     expect(chartResult.patches).toHaveLength(24);
     expect(chartResult.max).toBeLessThan(1);
     expect(chartResult.mean).toBeLessThan(0.4);
@@ -227,16 +227,16 @@ describe('a chart in a picture', () => {
           : patch,
       ),
     };
-    const chartResult = measureChart(photograph(w, h, straight), w, h, at(straight), off)!;
+    const chartResult = measureChart(photograph(width, height, straight), width, height, at(straight), off)!;
     expect(chartResult.worst).toBe('C2');
     expect(chartResult.max).toBeGreaterThan(6);
     expect(chartResult.mean).toBeGreaterThan(chartResult.max / 24);
     expect(chartResult.mean).toBeLessThan(1.2);
   });
   test('a field that reaches out of the picture, or is none, is not measured', () => {
-    const pixels = photograph(w, h, straight);
+    const pixels = photograph(width, height, straight);
     expect(
-      patchMeans(pixels, w, h, {
+      patchMeans(pixels, width, height, {
         columns: 2,
         rows: 2,
         corners: [
@@ -248,7 +248,7 @@ describe('a chart in a picture', () => {
       }),
     ).toBeNull();
     expect(
-      patchMeans(pixels, w, h, {
+      patchMeans(pixels, width, height, {
         columns: 2,
         rows: 2,
         corners: [
@@ -259,7 +259,7 @@ describe('a chart in a picture', () => {
         ],
       }),
     ).toBeNull();
-    expect(measureChart(pixels, w, h, { ...at(straight), rows: 3 }, chart)).toBeNull();
+    expect(measureChart(pixels, width, height, { ...at(straight), rows: 3 }, chart)).toBeNull();
   });
   test.each([
     ['as it is held', straight],
@@ -274,25 +274,25 @@ describe('a chart in a picture', () => {
     ],
     ['upside down', [straight[2]!, straight[3]!, straight[0]!, straight[1]!]],
   ])('is found by its marks, %s', (_n, outer) => {
-    const pixels = photograph(w, h, outer);
-    const found = findChart(pixels, w, h, chart)!;
+    const pixels = photograph(width, height, outer);
+    const found = findChart(pixels, width, height, chart)!;
     const want = at(outer);
-    expect(blots(pixels, w, h).length).toBeGreaterThanOrEqual(4);
+    expect(blots(pixels, width, height).length).toBeGreaterThanOrEqual(4);
     found.corners.forEach(([x, y], i) => {
-      expect(Math.abs(x - want.corners[i]![0]) * w).toBeLessThan(2);
-      expect(Math.abs(y - want.corners[i]![1]) * h).toBeLessThan(2);
+      expect(Math.abs(x - want.corners[i]![0]) * width).toBeLessThan(2);
+      expect(Math.abs(y - want.corners[i]![1]) * height).toBeLessThan(2);
     });
-    expect(measureChart(pixels, w, h, found, chart)!.mean).toBeLessThan(0.6);
+    expect(measureChart(pixels, width, height, found, chart)!.mean).toBeLessThan(0.6);
   });
   test('where there is none, none is found', () => {
-    const pixels = new Uint8ClampedArray(w * h * 4).fill(255);
+    const pixels = new Uint8ClampedArray(width * height * 4).fill(255);
     for (let i = 0; i < pixels.length; i += 4) {
       const v = 90 + ((Math.imul(i + 1, 2654435761) >>> 24) & 127);
       pixels[i] = v;
       pixels[i + 1] = v;
       pixels[i + 2] = v;
     }
-    expect(findChart(pixels, w, h, chart)).toBeNull();
+    expect(findChart(pixels, width, height, chart)).toBeNull();
     expect(findChart(new Uint8ClampedArray(4 * 30 * 20), 30, 20, chart)).toBeNull();
   });
 });

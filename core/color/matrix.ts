@@ -2,11 +2,11 @@
 export type Matrix = readonly number[];
 export type Triple = [number, number, number];
 
-export const multiply = (matrix: Matrix, b: Matrix): number[] => {
+export const multiply = (left: Matrix, right: Matrix): number[] => {
   const out = new Array<number>(9);
   for (let r = 0; r < 3; r++)
     for (let c = 0; c < 3; c++)
-      out[r * 3 + c] = matrix[r * 3]! * b[c]! + matrix[r * 3 + 1]! * b[3 + c]! + matrix[r * 3 + 2]! * b[6 + c]!;
+      out[r * 3 + c] = left[r * 3]! * right[c]! + left[r * 3 + 1]! * right[3 + c]! + left[r * 3 + 2]! * right[6 + c]!;
   return out;
 };
 

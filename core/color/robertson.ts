@@ -65,18 +65,18 @@ export function temperatureOf(xy: readonly [number, number]): { kelvin: number; 
     }
     d = -Math.min(d, 0);
     const f = i > 1 && before + d > 0 ? d / (before + d) : 0;
-    const a = lines[i - 1]!;
-    const b = lines[i]!;
+    const previous = lines[i - 1]!;
+    const next = lines[i]!;
     const wa = ways[i - 1]!;
     const wb = ways[i]!;
-    const u0 = a[1] * f + b[1] * (1 - f);
-    const v0 = a[2] * f + b[2] * (1 - f);
+    const u0 = previous[1] * f + next[1] * (1 - f);
+    const v0 = previous[2] * f + next[2] * (1 - f);
     let wu = wa[0] * f + wb[0] * (1 - f);
     let wv = wa[1] * f + wb[1] * (1 - f);
     const l = Math.hypot(wu, wv);
     wu /= l;
     wv /= l;
-    return { kelvin: 1e6 / (a[0] * f + b[0] * (1 - f)), tint: 3000 * ((u - u0) * wu + (v - v0) * wv) };
+    return { kelvin: 1e6 / (previous[0] * f + next[0] * (1 - f)), tint: 3000 * ((u - u0) * wu + (v - v0) * wv) };
   }
 }
 
@@ -85,16 +85,16 @@ export function xyOfTemperature(kelvin: number, tint = 0): [number, number] {
   const r = 1e6 / kelvin;
   let i = 0;
   while (i < lines.length - 2 && r >= lines[i + 1]![0]) i++;
-  const a = lines[i]!;
-  const b = lines[i + 1]!;
-  const f = (b[0] - r) / (b[0] - a[0]);
+  const before = lines[i]!;
+  const after = lines[i + 1]!;
+  const f = (after[0] - r) / (after[0] - before[0]);
   const wa = ways[i]!;
   const wb = ways[i + 1]!;
   const wu = wa[0] * f + wb[0] * (1 - f);
   const wv = wa[1] * f + wb[1] * (1 - f);
   const l = Math.hypot(wu, wv);
   return xyOfUv([
-    a[1] * f + b[1] * (1 - f) + ((tint / 3000) * wu) / l,
-    a[2] * f + b[2] * (1 - f) + ((tint / 3000) * wv) / l,
+    before[1] * f + after[1] * (1 - f) + ((tint / 3000) * wu) / l,
+    before[2] * f + after[2] * (1 - f) + ((tint / 3000) * wv) / l,
   ]);
 }

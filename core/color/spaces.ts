@@ -45,10 +45,10 @@ export const xyzOf = ([x, y]: readonly [number, number]): Triple => [x / y, 1, (
 
 /** Linear RGB → XYZ relative to the space's own white, Y = 1 for white (SMPTE RP 177). */
 export function toXyz(space: Space): number[] {
-  const triple = xyzOf(space.red);
-  const g = xyzOf(space.green);
-  const b = xyzOf(space.blue);
-  const columns = [triple[0], g[0], b[0], triple[1], g[1], b[1], triple[2], g[2], b[2]];
+  const red = xyzOf(space.red);
+  const green = xyzOf(space.green);
+  const blue = xyzOf(space.blue);
+  const columns = [red[0], green[0], blue[0], red[1], green[1], blue[1], red[2], green[2], blue[2]];
   return multiply(columns, diagonal(transform(invert(columns), xyzOf(space.white))));
 }
 
@@ -56,11 +56,11 @@ export const bradford: Matrix = [0.8951, 0.2664, -0.1614, -0.7502, 1.7135, 0.036
 
 /** Linear Bradford adaptation of XYZ from one white to another (chromaticities). */
 export function adapt(from: readonly [number, number], to: readonly [number, number]): number[] {
-  const triple = transform(bradford, xyzOf(from));
-  const b = transform(bradford, xyzOf(to));
+  const source = transform(bradford, xyzOf(from));
+  const target = transform(bradford, xyzOf(to));
   return multiply(
     invert(bradford),
-    multiply(diagonal([b[0] / triple[0], b[1] / triple[1], b[2] / triple[2]]), bradford),
+    multiply(diagonal([target[0] / source[0], target[1] / source[1], target[2] / source[2]]), bradford),
   );
 }
 

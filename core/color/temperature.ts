@@ -19,10 +19,10 @@ export const xyOfUv = ([u, v]: readonly [number, number]): [number, number] => [
 
 /** Unit normal of the black-body locus at a temperature, in u, v, pointing towards magenta (falling v). */
 export function locusNormal(kelvin: number): [number, number] {
-  const a = planckian(kelvin * 0.999);
-  const b = planckian(kelvin * 1.001);
-  const du = b[0] - a[0];
-  const dv = b[1] - a[1];
+  const cooler = planckian(kelvin * 0.999);
+  const warmer = planckian(kelvin * 1.001);
+  const du = warmer[0] - cooler[0];
+  const dv = warmer[1] - cooler[1];
   const l = Math.hypot(du, dv);
   return du > 0 ? [dv / l, -du / l] : [-dv / l, du / l];
 }

@@ -7,10 +7,10 @@ import { decodeSrgb, encodeSrgb } from './transfer';
 const PIECES = 2048;
 
 /** Values and slopes (times the step) at PIECES + 1 nodes of 0…1. */
-function nodes(f: (x: number) => number, slope: (x: number) => number): Float64Array {
+function nodes(curve: (x: number) => number, slope: (x: number) => number): Float64Array {
   const table = new Float64Array((PIECES + 1) * 2);
   for (let i = 0; i <= PIECES; i++) {
-    table[i * 2] = f(i / PIECES);
+    table[i * 2] = curve(i / PIECES);
     table[i * 2 + 1] = slope(i / PIECES) / PIECES;
   }
   return table;

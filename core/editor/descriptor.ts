@@ -91,8 +91,8 @@ const paths = lazy((value: unknown) =>
     ),
   )
     .noUnknown()
-    .test('systems', 'names a system that is none of macos, windows, linux', (o) =>
-      Object.keys(o ?? {}).every((k) => (systems as readonly string[]).includes(k)),
+    .test('systems', 'names a system that is none of macos, windows, linux', (names) =>
+      Object.keys(names ?? {}).every((k) => (systems as readonly string[]).includes(k)),
     ),
 );
 const size = object({

@@ -68,18 +68,18 @@ export function render(accepts: Accepts, source: RenditionSource): Rendition {
   const { writer } = accepts;
   if (writer.asIs) return { bytes: source.bytes, residual: null, size: null };
   if (writer.table) {
-    const t = table(writer.table, source);
-    return { bytes: t.bytes, residual: t.residual, size: t.size };
+    const made = table(writer.table, source);
+    return { bytes: made.bytes, residual: made.residual, size: made.size };
   }
   let residual: Residual | null = null;
   let size: number | null = null;
   const files: Record<string, Uint8Array> = {};
   for (const member of writer.archive!.members) {
     if (member.table) {
-      const t = table(member.table, source);
-      residual = t.residual;
-      size = t.size;
-      files[member.name] = t.bytes;
+      const ofMember = table(member.table, source);
+      residual = ofMember.residual;
+      size = ofMember.size;
+      files[member.name] = ofMember.bytes;
     } else files[member.name] = strToU8(JSON.stringify(fill(member.json ?? {}, source), null, 1) + '\n');
   }
   // a fixed date, so that the same version always gives the same bytes

@@ -42,12 +42,12 @@ test('a look goes everywhere, a preset to its own editor and as a look to the ot
   expect(how('camera profile')).toEqual(['impossible', 'impossible', 'impossible', 'impossible']);
 });
 test('an editor that takes ICC profiles takes camera profiles after a conversion', () => {
-  const d = { ...all[2]!, accepts: [{ ...all[2]!.accepts[0]!, kind: 'icc-profile' as never }] };
+  const descriptor = { ...all[2]!, accepts: [{ ...all[2]!.accepts[0]!, kind: 'icc-profile' as never }] };
   expect(
     [
-      taking(d, { kind: 'camera-profile', language: '', name: '' }),
-      taking(d, { kind: 'look', language: '', name: '' }),
-      taking(d, { kind: 'icc-profile', language: '', name: '' }),
+      taking(descriptor, { kind: 'camera-profile', language: '', name: '' }),
+      taking(descriptor, { kind: 'look', language: '', name: '' }),
+      taking(descriptor, { kind: 'icc-profile', language: '', name: '' }),
     ].map((t) => t.how),
   ).toEqual(['after conversion', 'after conversion', 'accepted']);
 });

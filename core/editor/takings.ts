@@ -35,15 +35,15 @@ export function thingsToPlace(all: readonly Descriptor[]): ThingToPlace[] {
   ];
 }
 
-export function taking(descriptor: Descriptor, thingToPlace: ThingToPlace): Taking {
+export function taking(descriptor: Descriptor, thing: ThingToPlace): Taking {
   const editor = editorKey(descriptor);
-  const a = acceptance(descriptor, { kind: thingToPlace.kind, format: thingToPlace.language });
-  if ('accepts' in a)
+  const answer = acceptance(descriptor, { kind: thing.kind, format: thing.language });
+  if ('accepts' in answer)
     return {
       editor,
       how: 'accepted',
-      words: `${a.accepts.writer.asIs ? 'as it is' : 'written'}, ${a.accepts.extension}`,
+      words: `${answer.accepts.writer.asIs ? 'as it is' : 'written'}, ${answer.accepts.extension}`,
     };
-  const by = (becomes[thingToPlace.kind] ?? []).find((b) => descriptor.accepts.some((x) => x.kind === b.kind));
+  const by = (becomes[thing.kind] ?? []).find((b) => descriptor.accepts.some((x) => x.kind === b.kind));
   return by ? { editor, how: 'after conversion', words: `into ${by.into}` } : { editor, how: 'impossible', words: '' };
 }

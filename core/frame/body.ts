@@ -1,3 +1,3 @@
 /** What a camera body is called where looks and profiles are chosen for it: a converted one is another camera than its model. */
-export const bodyOf = (f: { camera: string; conversion: string }): string =>
-  [f.camera, f.conversion].filter(Boolean).join(', ');
+export const bodyOf = (frame: { camera: string; conversion: string }): string =>
+  [frame.camera, frame.conversion].filter(Boolean).join(', ');

@@ -14,7 +14,7 @@ const record = (
   w: number,
   h: number,
   cfa: readonly number[],
-  f: (x: number, y: number) => number[],
+  color: (x: number, y: number) => number[],
   black = 64,
   white = 4000,
 ) => ({
@@ -26,7 +26,7 @@ const record = (
   samples: Float64Array.from(
     { length: w * h },
     (_, i) =>
-      black + f(i % w, Math.floor(i / w))[cfa[((Math.floor(i / w) & 1) << 1) + ((i % w) & 1)]!]! * (white - black),
+      black + color(i % w, Math.floor(i / w))[cfa[((Math.floor(i / w) & 1) << 1) + ((i % w) & 1)]!]! * (white - black),
   ),
 });
 
@@ -51,15 +51,15 @@ describe('demosaicing', () => {
     const numbers = [0.5, 1, 0.6];
     const scene = (x: number, y: number) =>
       numbers.map((v) => v * (0.25 + 0.2 * Math.tanh((x * 0.8 + y * 0.6 - 30) / 1.2)));
-    const m = { ...record(48, 48, [0, 1, 1, 2], scene), neutral: numbers };
-    const out = demosaic(m);
+    const mosaic = { ...record(48, 48, [0, 1, 1, 2], scene), neutral: numbers };
+    const out = demosaic(mosaic);
     let ours = 0;
     let plain = 0;
     let places = 0;
     for (let y = 4; y < 44; y++)
       for (let x = 4; x < 44; x++) {
-        const own = m.cfa[((y & 1) << 1) + (x & 1)]!;
-        const at = (xx: number, yy: number) => (m.samples[yy * 48 + xx]! - 64) / 3936;
+        const own = mosaic.cfa[((y & 1) << 1) + (x & 1)]!;
+        const at = (xx: number, yy: number) => (mosaic.samples[yy * 48 + xx]! - 64) / 3936;
         expect(out[(y * 48 + x) * 3 + own]! / 65535).toBeCloseTo(at(x, y), 4);
         if (own === 1) continue;
         const truth = scene(x, y)[1]!;
@@ -99,8 +99,8 @@ describe('demosaicing', () => {
 describe('orientation', () => {
   test('a letter turned as TIFF says', () => {
     // stored: 1 2 3 / 4 5 6
-    const f = (o: number) => [...oriented(Uint8Array.of(1, 2, 3, 4, 5, 6), 3, 2, 1, o)].join('');
-    expect([1, 2, 3, 4, 5, 6, 7, 8].map(f)).toEqual([
+    const turned = (o: number) => [...oriented(Uint8Array.of(1, 2, 3, 4, 5, 6), 3, 2, 1, o)].join('');
+    expect([1, 2, 3, 4, 5, 6, 7, 8].map(turned)).toEqual([
       '123456',
       '321654',
       '654321',
@@ -128,13 +128,16 @@ describe('orientation', () => {
           const shown = oriented(data, w, h, 3, o);
           const x = a % sw;
           const y = b % sh;
-          const r = { x, y, w: 1 + (c % (sw - x)), h: 1 + (d % (sh - y)) };
-          const rect = storedRect(r, w, h, o);
-          const part = cropped(shown, { x: 0, y: 0, w: sw, h: sh }, r, 3);
+          const region = { x, y, w: 1 + (c % (sw - x)), h: 1 + (d % (sh - y)) };
+          const rect = storedRect(region, w, h, o);
+          const part = cropped(shown, { x: 0, y: 0, w: sw, h: sh }, region, 3);
           expect(oriented(cropped(data, { x: 0, y: 0, w, h }, rect, 3), rect.w, rect.h, 3, o)).toEqual(part);
           part.forEach((v, i) =>
             expect(v).toBe(
-              shown[((r.y + Math.floor(i / 3 / r.w)) * sw + r.x + (Math.floor(i / 3) % r.w)) * 3 + (i % 3)],
+              shown[
+                ((region.y + Math.floor(i / 3 / region.w)) * sw + region.x + (Math.floor(i / 3) % region.w)) * 3 +
+                  (i % 3)
+              ],
             ),
           );
         },

@@ -4,41 +4,41 @@ import { made } from '../camera/testing';
 import { bytesTag, numbersTag, textTag, writeIfds, type RawTag } from '../tiff/write';
 import { fullSamples, linearPreview, readDng } from './dng';
 
-const W = 12;
-const H = 8;
-const s = (t: number, ...v: number[]) => numbersTag(t, 3, v, true);
-const n = (t: number, ...v: number[]) => numbersTag(t, 4, v, true);
-const r = (t: number, ...v: number[]) => numbersTag(t, 5, v, true);
+const WIDTH = 12;
+const HEIGHT = 8;
+const shorts = (t: number, ...v: number[]) => numbersTag(t, 3, v, true);
+const longs = (t: number, ...v: number[]) => numbersTag(t, 4, v, true);
+const rationals = (t: number, ...v: number[]) => numbersTag(t, 5, v, true);
 /** A linear DNG (PhotometricInterpretation 34892) of camera values 0…1, stored with these levels. */
 function linear(
   value: (i: number) => number,
-  p: { depth: 16 | 32; black: number[]; white: number[]; more?: RawTag[] },
+  plan: { depth: 16 | 32; black: number[]; white: number[]; more?: RawTag[] },
 ): Uint8Array {
   const stored = Float64Array.from(
-    { length: W * H * 3 },
-    (_, i) => p.black[i % 3]! + value(i) * (p.white[i % 3]! - p.black[i % 3]!),
+    { length: WIDTH * HEIGHT * 3 },
+    (_, i) => plan.black[i % 3]! + value(i) * (plan.white[i % 3]! - plan.black[i % 3]!),
   );
-  const data = p.depth === 16 ? Uint16Array.from(stored, Math.round) : Float32Array.from(stored);
+  const data = plan.depth === 16 ? Uint16Array.from(stored, Math.round) : Float32Array.from(stored);
   const own = [...made().tags.values()];
   return writeIfds(42, true, {
     tags: [
-      n(254, 0),
-      n(256, W),
-      n(257, H),
-      s(258, p.depth, p.depth, p.depth),
-      s(259, 1),
-      s(262, 34892),
-      s(277, 3),
-      n(278, H),
-      n(279, data.byteLength),
-      s(339, ...new Array<number>(3).fill(p.depth === 32 ? 3 : 1)),
+      longs(254, 0),
+      longs(256, WIDTH),
+      longs(257, HEIGHT),
+      shorts(258, plan.depth, plan.depth, plan.depth),
+      shorts(259, 1),
+      shorts(262, 34892),
+      shorts(277, 3),
+      longs(278, HEIGHT),
+      longs(279, data.byteLength),
+      shorts(339, ...new Array<number>(3).fill(plan.depth === 32 ? 3 : 1)),
       bytesTag(50706, Uint8Array.of(1, 4, 0, 0), 1),
       textTag(50735, 'L-1'),
-      r(50714, ...p.black),
-      r(50717, ...p.white),
-      r(50728, 0.4, 0.8, 0.6),
+      rationals(50714, ...plan.black),
+      rationals(50717, ...plan.white),
+      rationals(50728, 0.4, 0.8, 0.6),
       ...own,
-      ...(p.more ?? []),
+      ...(plan.more ?? []),
     ],
     blocks: { tag: 273, parts: [new Uint8Array(data.buffer)] },
   });
@@ -55,8 +55,8 @@ describe('a linear DNG', () => {
     (depth, black, white) => {
       const dng = readDng(linear(value, { depth, black, white }));
       expect(dng).toMatchObject({
-        width: W,
-        height: H,
+        width: WIDTH,
+        height: HEIGHT,
         cfa: null,
         channels: 3,
         black: black.map((v) => expect.closeTo(v, 4) as number),
@@ -66,22 +66,22 @@ describe('a linear DNG', () => {
         neutral: [0.5, 1, 0.75].map((v) => expect.closeTo(v, 6) as number),
       });
       const full = fullSamples(dng);
-      expect(full.samples).toHaveLength(W * H * 3);
+      expect(full.samples).toHaveLength(WIDTH * HEIGHT * 3);
       expect([...full.black, ...full.white]).toEqual([0, 0, 0, 65535, 65535, 65535]);
       full.samples.forEach((v, i) => expect(Math.abs(v / 65535 - value(i))).toBeLessThan(depth === 16 ? 1.5e-4 : 1e-5));
     },
   );
   test('made smaller it is the mean of its blocks; at its own width itself', () => {
     const dng = readDng(linear(value, { depth: 32, black: [0, 0, 0], white: [1, 1, 1] }));
-    const half = linearPreview(dng, W / 2);
+    const half = linearPreview(dng, WIDTH / 2);
     const same = linearPreview(dng, 900);
-    expect([half.width, half.height, same.width, same.height]).toEqual([6, 4, W, H]);
+    expect([half.width, half.height, same.width, same.height]).toEqual([6, 4, WIDTH, HEIGHT]);
     for (let y = 0; y < 4; y++)
       for (let x = 0; x < 6; x++)
         for (let c = 0; c < 3; c++)
           expect(half.data[(y * 6 + x) * 3 + c]! / 65535).toBeCloseTo(
             [0, 1]
-              .flatMap((b) => [0, 1].map((a) => value(((y * 2 + b) * W + x * 2 + a) * 3 + c)))
+              .flatMap((b) => [0, 1].map((a) => value(((y * 2 + b) * WIDTH + x * 2 + a) * 3 + c)))
               .reduce((a, b) => a + b) / 4,
             4,
           );
@@ -99,9 +99,9 @@ describe('a linear DNG', () => {
       { numRuns: 60 },
     ));
   test.each<[string, RawTag[], string]>([
-    ['one channel', [s(277, 1)], 'dng-picture'],
-    ['a mosaic without pattern', [s(262, 32803), s(277, 1)], 'dng-pattern'],
-    ['black above white', [r(50714, 9, 9, 9)], 'dng-levels'],
+    ['one channel', [shorts(277, 1)], 'dng-picture'],
+    ['a mosaic without pattern', [shorts(262, 32803), shorts(277, 1)], 'dng-pattern'],
+    ['black above white', [rationals(50714, 9, 9, 9)], 'dng-levels'],
   ])('of %s is refused', (_name, other, code) => {
     const bytes = linear(value, { depth: 32, black: [0, 0, 0], white: [1, 1, 1] });
     const view = new DataView(bytes.buffer);

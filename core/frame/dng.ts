@@ -236,14 +236,14 @@ export function fullSamples(dng: Dng): { samples: Uint16Array; black: number[]; 
   if (dng.cfa && dng.samples instanceof Uint16Array)
     return { samples: dng.samples, black: dng.black, white: dng.white };
   const out = new Uint16Array(dng.samples.length);
-  const n = dng.cfa ? 4 : 3;
+  const channels = dng.cfa ? 4 : 3;
   const scale = dng.white.map((w, i) => 65535 / (w - dng.black[i]!));
   for (let i = 0; i < out.length; i++) {
     const p = dng.cfa ? (Math.floor(i / dng.width) & 1) * 2 + ((i % dng.width) & 1) : i % 3;
     const v = (dng.samples[i]! - dng.black[p]!) * scale[p]!;
     out[i] = sample16(v / 65535);
   }
-  return { samples: out, black: new Array<number>(n).fill(0), white: new Array<number>(n).fill(65535) };
+  return { samples: out, black: new Array<number>(channels).fill(0), white: new Array<number>(channels).fill(65535) };
 }
 
 export interface DngPlan {
@@ -270,80 +270,80 @@ export interface DngPlan {
 }
 
 /** Writes a DNG: the camera's JPEG in the first directory, the mosaic, uncompressed in strips, beneath it. */
-export function writeDng(dngPlan: DngPlan): Uint8Array {
-  const l = true;
-  const s = (t: number, ...v: number[]) => numbersTag(t, 3, v, l);
-  const n = (t: number, ...v: number[]) => numbersTag(t, 4, v, l);
-  const r = (t: number, ...v: number[]) => numbersTag(t, 5, v, l);
+export function writeDng(plan: DngPlan): Uint8Array {
+  const little = true;
+  const shorts = (t: number, ...v: number[]) => numbersTag(t, 3, v, little);
+  const longs = (t: number, ...v: number[]) => numbersTag(t, 4, v, little);
+  const rationals = (t: number, ...v: number[]) => numbersTag(t, 5, v, little);
   const rows = 64;
   const parts: Uint8Array[] = [];
-  const bytes = new Uint8Array(dngPlan.mosaic.buffer, dngPlan.mosaic.byteOffset, dngPlan.mosaic.byteLength);
-  for (let y = 0; y < dngPlan.height; y += rows)
-    parts.push(bytes.subarray(y * dngPlan.width * 2, Math.min(dngPlan.height, y + rows) * dngPlan.width * 2));
+  const bytes = new Uint8Array(plan.mosaic.buffer, plan.mosaic.byteOffset, plan.mosaic.byteLength);
+  for (let y = 0; y < plan.height; y += rows)
+    parts.push(bytes.subarray(y * plan.width * 2, Math.min(plan.height, y + rows) * plan.width * 2));
   const mosaic: Plan = {
     tags: [
-      n(254, 0),
-      n(256, dngPlan.width),
-      n(257, dngPlan.height),
-      s(258, 16),
-      s(259, 1),
-      s(262, 32803),
-      s(277, 1),
-      n(278, rows),
-      n(279, ...parts.map((x) => x.length)),
-      s(284, 1),
-      s(33421, 2, 2),
-      bytesTag(33422, Uint8Array.from(dngPlan.cfa), 1),
-      s(50711, 1),
-      s(50714, dngPlan.black),
-      n(50717, dngPlan.white),
+      longs(254, 0),
+      longs(256, plan.width),
+      longs(257, plan.height),
+      shorts(258, 16),
+      shorts(259, 1),
+      shorts(262, 32803),
+      shorts(277, 1),
+      longs(278, rows),
+      longs(279, ...parts.map((x) => x.length)),
+      shorts(284, 1),
+      shorts(33421, 2, 2),
+      bytesTag(33422, Uint8Array.from(plan.cfa), 1),
+      shorts(50711, 1),
+      shorts(50714, plan.black),
+      longs(50717, plan.white),
     ],
     blocks: { tag: 273, parts },
   };
   const exif: Plan = {
     tags: [
-      r(33434, 1 / 60),
-      r(33437, dngPlan.aperture),
-      s(34855, dngPlan.iso),
-      textTag(36867, dngPlan.date),
-      r(37386, dngPlan.focal),
-      textTag(42036, dngPlan.lens),
-      textTag(42033, dngPlan.serial),
+      rationals(33434, 1 / 60),
+      rationals(33437, plan.aperture),
+      shorts(34855, plan.iso),
+      textTag(36867, plan.date),
+      rationals(37386, plan.focal),
+      textTag(42036, plan.lens),
+      textTag(42033, plan.serial),
     ],
   };
-  const j = dngPlan.jpeg;
-  const own = [...dngPlan.profile.tags.values()].filter((t) => t.tag !== 50708);
-  return writeIfds(42, l, {
+  const jpeg = plan.jpeg;
+  const own = [...plan.profile.tags.values()].filter((t) => t.tag !== 50708);
+  return writeIfds(42, little, {
     tags: [
-      ...(j
+      ...(jpeg
         ? [
-            n(254, 1),
-            n(256, j.width),
-            n(257, j.height),
-            s(258, 8, 8, 8),
-            s(259, 7),
-            s(262, 6),
-            s(277, 3),
-            n(278, j.height),
-            n(279, j.bytes.length),
+            longs(254, 1),
+            longs(256, jpeg.width),
+            longs(257, jpeg.height),
+            shorts(258, 8, 8, 8),
+            shorts(259, 7),
+            shorts(262, 6),
+            shorts(277, 3),
+            longs(278, jpeg.height),
+            longs(279, jpeg.bytes.length),
           ]
-        : [n(254, 1)]),
-      textTag(271, dngPlan.maker),
-      textTag(272, dngPlan.model),
-      s(274, dngPlan.orientation ?? 1),
-      textTag(306, dngPlan.date),
+        : [longs(254, 1)]),
+      textTag(271, plan.maker),
+      textTag(272, plan.model),
+      shorts(274, plan.orientation ?? 1),
+      textTag(306, plan.date),
       bytesTag(50706, Uint8Array.of(1, 4, 0, 0), 1),
       bytesTag(50707, Uint8Array.of(1, 1, 0, 0), 1),
-      textTag(50708, dngPlan.unique),
-      textTag(50735, dngPlan.serial),
-      r(50728, ...dngPlan.neutral),
-      ...(dngPlan.asShot ? [textTag(50934, dngPlan.asShot)] : []),
+      textTag(50708, plan.unique),
+      textTag(50735, plan.serial),
+      rationals(50728, ...plan.neutral),
+      ...(plan.asShot ? [textTag(50934, plan.asShot)] : []),
       ...own,
     ],
     under: [
       { tag: 330, plans: [mosaic] },
       { tag: 34665, plans: [exif] },
     ],
-    ...(j ? { blocks: { tag: 273, parts: [j.bytes] } } : {}),
+    ...(jpeg ? { blocks: { tag: 273, parts: [jpeg.bytes] } } : {}),
   });
 }

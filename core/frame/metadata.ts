@@ -95,29 +95,30 @@ const softly = (bytes: Uint8Array, start: number): ReturnType<typeof exif> => {
 function jpeg(bytes: Uint8Array): FrameFacts {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   let meta: ReturnType<typeof exif> = empty;
-  for (let p = 2; p + 4 <= bytes.length;) {
-    if (bytes[p] !== 0xff) throw fault('jpeg-broken', 'A marker is missing where one must stand.', `byte ${p}`);
-    const marker = bytes[p + 1]!;
+  for (let at = 2; at + 4 <= bytes.length;) {
+    if (bytes[at] !== 0xff) throw fault('jpeg-broken', 'A marker is missing where one must stand.', `byte ${at}`);
+    const marker = bytes[at + 1]!;
     if (marker === 0xff) {
-      p++;
+      at++;
       continue;
     }
-    const n = view.getUint16(p + 2);
-    if (n < 2 || p + 2 + n > bytes.length) throw fault('jpeg-broken', 'The file ends within a segment.', `byte ${p}`);
-    if (marker === 0xe1 && n > 16 && String.fromCharCode(...bytes.subarray(p + 4, p + 8)) === 'Exif')
-      meta = softly(bytes.subarray(0, p + 2 + n), p + 10);
+    const length = view.getUint16(at + 2);
+    if (length < 2 || at + 2 + length > bytes.length)
+      throw fault('jpeg-broken', 'The file ends within a segment.', `byte ${at}`);
+    if (marker === 0xe1 && length > 16 && String.fromCharCode(...bytes.subarray(at + 4, at + 8)) === 'Exif')
+      meta = softly(bytes.subarray(0, at + 2 + length), at + 10);
     if (marker >= 0xc0 && marker <= 0xcf && ![0xc4, 0xc8, 0xcc].includes(marker)) {
-      if (n < 8) throw fault('jpeg-broken', 'The frame header is too short.', `byte ${p}`);
+      if (length < 8) throw fault('jpeg-broken', 'The frame header is too short.', `byte ${at}`);
       return sized({
         format: 'jpeg',
-        height: view.getUint16(p + 5),
-        width: view.getUint16(p + 7),
-        bits: bytes[p + 4]!,
+        height: view.getUint16(at + 5),
+        width: view.getUint16(at + 7),
+        bits: bytes[at + 4]!,
         ...meta,
       });
     }
     if (marker === 0xda) break;
-    p += 2 + n;
+    at += 2 + length;
   }
   throw fault('jpeg-broken', 'The file ends before it says how large the picture is.', `byte ${bytes.length}`);
 }
@@ -126,12 +127,12 @@ function png(bytes: Uint8Array): FrameFacts {
   if (bytes.length < 33) throw fault('png-broken', 'The file ends within its header.', `byte ${bytes.length}`);
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   let meta: ReturnType<typeof exif> = empty;
-  for (let p = 8; p + 8 <= bytes.length;) {
-    const n = view.getUint32(p);
-    const name = String.fromCharCode(...bytes.subarray(p + 4, p + 8));
-    if (name === 'eXIf' && p + 8 + n <= bytes.length) meta = softly(bytes.subarray(0, p + 8 + n), p + 8);
+  for (let at = 8; at + 8 <= bytes.length;) {
+    const length = view.getUint32(at);
+    const name = String.fromCharCode(...bytes.subarray(at + 4, at + 8));
+    if (name === 'eXIf' && at + 8 + length <= bytes.length) meta = softly(bytes.subarray(0, at + 8 + length), at + 8);
     if (name === 'IDAT' || name === 'IEND') break;
-    p += 12 + n;
+    at += 12 + length;
   }
   return sized({ format: 'png', width: view.getUint32(16), height: view.getUint32(20), bits: bytes[24]!, ...meta });
 }
@@ -148,9 +149,9 @@ function tiff(bytes: Uint8Array): FrameFacts {
   // in a DNG the first directory is a thumbnail; the picture proper is the largest of those below it
   if (dng || raw)
     for (const directory of [...chain, ...under()]) {
-      const w = ifds.number(directory, 256) ?? 0;
+      const width = ifds.number(directory, 256) ?? 0;
       const h = ifds.number(directory, 257) ?? 0;
-      if (w * h > size.width * size.height) size = { width: w, height: h };
+      if (width * h > size.width * size.height) size = { width, height: h };
     }
   const other = raw ? 'raw' : 'tiff';
   return sized({

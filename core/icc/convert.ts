@@ -17,12 +17,12 @@ interface About {
   grid?: number;
 }
 
-const inBlocks = (arrayLike: ArrayLike<number>): Evaluate => {
+const inBlocks = (values: ArrayLike<number>): Evaluate => {
   let i = 0;
   return (_r, _g, _b, out, at) => {
-    out[at] = arrayLike[i]!;
-    out[at + 1] = arrayLike[i + 1]!;
-    out[at + 2] = arrayLike[i + 2]!;
+    out[at] = values[i]!;
+    out[at + 1] = values[i + 1]!;
+    out[at + 2] = values[i + 2]!;
     i += 3;
   };
 };

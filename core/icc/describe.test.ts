@@ -82,8 +82,8 @@ describe('another description in an ICC profile', () => {
     const d = names.indexOf('desc');
     const c = names.indexOf('cprt');
     const both = bytes.slice();
-    const w = new DataView(both.buffer);
-    for (const k of [4, 8]) w.setUint32(132 + c * 12 + k, view.getUint32(132 + d * 12 + k)); // the copyright is the old description's element
+    const writer = new DataView(both.buffer);
+    for (const k of [4, 8]) writer.setUint32(132 + c * 12 + k, view.getUint32(132 + d * 12 + k)); // the copyright is the old description's element
     const after = describeIcc(both, 'New');
     expect(iccHeader(after)).toMatchObject({ description: 'New', copyright: 'Old' });
   });

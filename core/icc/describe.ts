@@ -33,11 +33,11 @@ export function describeIcc(bytes: Uint8Array, description: string): Uint8Array 
   const count = view.getUint32(128);
   const title = description.replace(/[\r\n\0]+/g, ' ').slice(0, 400);
   const tags = Array.from({ length: count }, (_, i) => {
-    const p = 132 + i * 12;
+    const at = 132 + i * 12;
     return {
-      name: String.fromCharCode(...bytes.subarray(p, p + 4)),
-      key: `${view.getUint32(p + 4)} ${view.getUint32(p + 8)}`,
-      data: bytes.subarray(view.getUint32(p + 4), view.getUint32(p + 4) + view.getUint32(p + 8)),
+      name: String.fromCharCode(...bytes.subarray(at, at + 4)),
+      key: `${view.getUint32(at + 4)} ${view.getUint32(at + 8)}`,
+      data: bytes.subarray(view.getUint32(at + 4), view.getUint32(at + 4) + view.getUint32(at + 8)),
     };
   });
   const own = tags.find((t) => t.name === 'desc');
@@ -59,24 +59,24 @@ export function describeIcc(bytes: Uint8Array, description: string): Uint8Array 
   const places = new Map<string, number>();
   const parts: [number, Uint8Array][] = [];
   let end = 132 + count * 12;
-  for (const t of order)
-    if (!places.has(t.key)) {
+  for (const tag of order)
+    if (!places.has(tag.key)) {
       end = (end + 3) & ~3;
-      places.set(t.key, end);
-      parts.push([end, t.data]);
-      end += t.data.length;
+      places.set(tag.key, end);
+      parts.push([end, tag.data]);
+      end += tag.data.length;
     }
   end = (end + 3) & ~3;
   const out = new Uint8Array(end);
-  const w = new DataView(out.buffer);
+  const writer = new DataView(out.buffer);
   out.set(bytes.subarray(0, 132));
-  w.setUint32(0, end);
+  writer.setUint32(0, end);
   out.fill(0, 84, 100);
-  tags.forEach((t, i) => {
-    const p = 132 + i * 12;
-    out.set(bytes.subarray(p, p + 4), p);
-    w.setUint32(p + 4, places.get(t.key)!);
-    w.setUint32(p + 8, t.data.length);
+  tags.forEach((tag, i) => {
+    const at = 132 + i * 12;
+    out.set(bytes.subarray(at, at + 4), at);
+    writer.setUint32(at + 4, places.get(tag.key)!);
+    writer.setUint32(at + 8, tag.data.length);
   });
   for (const [at, data] of parts) out.set(data, at);
   return out;

@@ -20,17 +20,17 @@ export async function gamutOutline(bytes: Uint8Array): Promise<[number, number][
 
 /** Convex hull, counter-clockwise (A. M. Andrew, Information Processing Letters 9, 1979). */
 export function hull(points: [number, number][]): [number, number][] {
-  const p = [...points].sort((a, b) => a[0] - b[0] || a[1] - b[1]);
+  const sorted = [...points].sort((a, b) => a[0] - b[0] || a[1] - b[1]);
   const turn = (o: [number, number], a: [number, number], b: [number, number]): number =>
     (a[0] - o[0]) * (b[1] - o[1]) - (a[1] - o[1]) * (b[0] - o[0]);
   const half = (list: [number, number][]): [number, number][] => {
-    const h: [number, number][] = [];
-    for (const q of list) {
-      while (h.length > 1 && turn(h[h.length - 2]!, h[h.length - 1]!, q) <= 0) h.pop();
-      h.push(q);
+    const chain: [number, number][] = [];
+    for (const point of list) {
+      while (chain.length > 1 && turn(chain[chain.length - 2]!, chain[chain.length - 1]!, point) <= 0) chain.pop();
+      chain.push(point);
     }
-    h.pop();
-    return h;
+    chain.pop();
+    return chain;
   };
-  return [...half(p), ...half(p.reverse())];
+  return [...half(sorted), ...half(sorted.reverse())];
 }

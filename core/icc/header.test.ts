@@ -48,14 +48,14 @@ describe('the header of an ICC profile', () => {
     }
   });
   test('spaces are named as they are, without their blanks', () => {
-    for (const [s, want] of [
+    for (const [space, want] of [
       ['RGB ', 'RGB'],
       ['CMYK', 'CMYK'],
       ['GRAY', 'GRAY'],
       ['Lab ', 'Lab'],
       ['6CLR', '6CLR'],
     ] as const)
-      expect(iccHeader(edited(icc('prtr'), 16, ...Buffer.from(s))).space).toBe(want);
+      expect(iccHeader(edited(icc('prtr'), 16, ...Buffer.from(space))).space).toBe(want);
   });
   test('profiles that Little CMS wrote, version 4, with Unicode', async () => {
     const evaluate = compile(warm);

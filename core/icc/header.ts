@@ -40,16 +40,16 @@ export function iccHeader(bytes: Uint8Array): IccHeader {
     throw fault(`The profile claims ${count} tags, more than there is room for.`, 128);
   const at = new Map<string, [number, number]>();
   for (let i = 0; i < count; i++) {
-    const p = 132 + i * 12;
-    const from = view.getUint32(p + 4);
-    const n = view.getUint32(p + 8);
-    if (from + n > bytes.length || from < 128)
-      throw fault(`The tag "${ascii(bytes, p, 4).replace(/[^\x20-\x7e]/g, '?')}" points outside the file.`, p);
-    at.set(ascii(bytes, p, 4), [from, n]);
+    const entry = 132 + i * 12;
+    const from = view.getUint32(entry + 4);
+    const length = view.getUint32(entry + 8);
+    if (from + length > bytes.length || from < 128)
+      throw fault(`The tag "${ascii(bytes, entry, 4).replace(/[^\x20-\x7e]/g, '?')}" points outside the file.`, entry);
+    at.set(ascii(bytes, entry, 4), [from, length]);
   }
   const text = (tag: string): string => {
-    const t = at.get(tag);
-    return t ? textOf(bytes, view, t[0], t[1]) : '';
+    const place = at.get(tag);
+    return place ? textOf(bytes, view, place[0], place[1]) : '';
   };
   return {
     version: `${bytes[8]}.${bytes[9]! >> 4}`,
@@ -88,12 +88,12 @@ function textOf(bytes: Uint8Array, view: DataView, at: number, n: number): strin
   const records = Math.min(view.getUint32(at + 8), 100);
   let best = '';
   for (let i = 0; i < records && 16 + i * 12 + 12 <= n; i++) {
-    const p = at + 16 + i * 12;
-    const length = view.getUint32(p + 4);
-    const from = view.getUint32(p + 8);
+    const entry = at + 16 + i * 12;
+    const length = view.getUint32(entry + 4);
+    const from = view.getUint32(entry + 8);
     if (from + length > n) continue;
     const text = clean(new TextDecoder('utf-16be').decode(bytes.subarray(at + from, at + from + length)));
-    if (!best || ascii(bytes, p, 2) === 'en') best = text;
+    if (!best || ascii(bytes, entry, 2) === 'en') best = text;
   }
   return best;
 }

@@ -17,15 +17,15 @@ export async function inputTable(bytes: Uint8Array, neutral: readonly number[], 
       'the header',
       'Take an input profile for RGB.',
     );
-  const t = await transform(bytes, 'srgb');
+  const toSrgb = await transform(bytes, 'srgb');
   const root = codingSaid(header.description) === 'square root';
   try {
     return fromRows(size, header.description, (row, n) => {
       const part = row.subarray(0, n).slice();
       if (!root) for (let i = 0; i < part.length; i++) part[i] = part[i]! ** 2;
-      row.set(t.run(part));
+      row.set(toSrgb.run(part));
     });
   } finally {
-    t.close();
+    toSrgb.close();
   }
 }

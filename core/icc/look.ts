@@ -19,8 +19,8 @@ async function chainOf(bytes: Uint8Array): Promise<{ run(v: Float64Array): void;
         'the header',
         'Take a link from RGB to RGB.',
       );
-    const t = await transform(bytes, null);
-    return { run: (v) => v.set(t.run(v)), close: t.close };
+    const through = await transform(bytes, null);
+    return { run: (v) => v.set(through.run(v)), close: through.close };
   }
   if (header.class !== 'abstract')
     throw new Problem(
@@ -29,41 +29,41 @@ async function chainOf(bytes: Uint8Array): Promise<{ run(v: Float64Array): void;
       'the header',
       'Looks are abstract profiles and device links.',
     );
-  const a = await transform('srgb', 'lab');
-  const b = await transform(bytes, 'lab');
-  const c = await transform('lab', 'srgb');
+  const toLab = await transform('srgb', 'lab');
+  const abstract = await transform(bytes, 'lab');
+  const toSrgb = await transform('lab', 'srgb');
   return {
-    run: (v) => v.set(c.run(b.run(a.run(v)))),
+    run: (v) => v.set(toSrgb.run(abstract.run(toLab.run(v)))),
     close: () => {
-      a.close();
-      b.close();
-      c.close();
+      toLab.close();
+      abstract.close();
+      toSrgb.close();
     },
   };
 }
 
 /** Results of a look for many points at once, unclamped; points are held to 0…1. */
 export async function evaluateIcc(bytes: Uint8Array, points: ArrayLike<number>, strength = 1): Promise<Float64Array> {
-  const f = await chainOf(bytes);
+  const chain = await chainOf(bytes);
   const inputs = Float64Array.from(points, (v) => Math.min(1, Math.max(0, v)));
   const values = inputs.slice();
   try {
-    f.run(values);
+    chain.run(values);
   } finally {
-    f.close();
+    chain.close();
   }
   return strength === 1 ? values : values.map((v, i) => inputs[i]! + strength * (v - inputs[i]!));
 }
 
 /** As a program over a table of so many points; for exact values see `evaluateIcc`. */
 export async function readIccLook(bytes: Uint8Array, size = 65): Promise<Program> {
-  const f = await chainOf(bytes);
+  const chain = await chainOf(bytes);
   const header = iccHeader(bytes);
   try {
     const look = {
       ...fromRows(size, header.description, (row, n) => {
         const part = row.subarray(0, n).slice();
-        f.run(part);
+        chain.run(part);
         row.set(part);
       }),
       format: 'icc' as const,
@@ -73,7 +73,7 @@ export async function readIccLook(bytes: Uint8Array, size = 65): Promise<Program
       evaluate: (i, s) => sampler(look, i, s),
     };
   } finally {
-    f.close();
+    chain.close();
   }
 }
 

@@ -37,10 +37,10 @@ function native(args: string[], values: ArrayLike<number>, scale: number): numbe
     throw new Error(`transicc: ${result.stderr.slice(0, 300)} ${result.stdout.slice(0, 200)}`);
   return out;
 }
-const worst = (arrayLike: ArrayLike<number>, b: ArrayLike<number>): number => {
+const worst = (one: ArrayLike<number>, other: ArrayLike<number>): number => {
   let most = 0;
-  for (let i = 0; i < arrayLike.length; i += 3)
-    most = Math.max(most, deltaE2000(arrayLike[i]!, arrayLike[i + 1]!, arrayLike[i + 2]!, b[i]!, b[i + 1]!, b[i + 2]!));
+  for (let i = 0; i < one.length; i += 3)
+    most = Math.max(most, deltaE2000(one[i]!, one[i + 1]!, one[i + 2]!, other[i]!, other[i + 1]!, other[i + 2]!));
   return most;
 };
 
@@ -49,9 +49,9 @@ describe('ICC against the native library', () => {
     ['relative', '1'],
     ['perceptual', '0'],
     ['absolute', '3'],
-  ] as const)('sRGB to Lab, %s', async (intent, t) => {
+  ] as const)('sRGB to Lab, %s', async (intent, type) => {
     expect(
-      worst(await once('srgb', 'lab', points, intent), native(['-i*sRGB', '-o*Lab', `-t${t}`], points, 255)),
+      worst(await once('srgb', 'lab', points, intent), native(['-i*sRGB', '-o*Lab', `-t${type}`], points, 255)),
     ).toBeLessThan(0.05);
   });
   test('an input profile of a table to Lab', async () => {
@@ -75,11 +75,11 @@ describe('ICC against the native library', () => {
     const theirs = native([`-l${link}`, '-t1'], points, 255).map((v) => v / 255);
     expect(Math.max(...theirs.map((v, i) => Math.abs(v - ours[i]!)))).toBeLessThan(2e-4);
     const abstract = join(dir, 'abstract.icc');
-    const b = await toAbstract(evaluate, { title: 'Abstract', created, grid: 17 });
+    const converted = await toAbstract(evaluate, { title: 'Abstract', created, grid: 17 });
     const lab = await once('srgb', 'lab', points);
-    writeFileSync(abstract, b.bytes);
-    expect(worst(await once(b.bytes, 'lab', lab), native([`-i${abstract}`, '-o*Lab', '-t1'], lab, 1))).toBeLessThan(
-      0.05,
-    );
+    writeFileSync(abstract, converted.bytes);
+    expect(
+      worst(await once(converted.bytes, 'lab', lab), native([`-i${abstract}`, '-o*Lab', '-t1'], lab, 1)),
+    ).toBeLessThan(0.05);
   });
 });

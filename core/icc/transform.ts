@@ -68,36 +68,36 @@ export async function transform(
   intent: Intent = 'relative',
   blackPoint = false,
 ): Promise<Transform> {
-  const l = await lcms();
+  const engine = await lcms();
   const opened: number[] = [];
   const close = (): void => {
-    for (const h of opened.splice(0)) l.cmsCloseProfile(h);
+    for (const h of opened.splice(0)) engine.cmsCloseProfile(h);
   };
   try {
-    const a = open(l, from, 'the profile');
-    opened.push(a.handle);
-    const whole = a.cls === 'link';
-    const b = to === null || whole ? null : open(l, to, 'the profile to go to');
-    if (b) opened.push(b.handle);
-    const out = b ? b.space : a.pcs;
-    const ka = kinds[a.space];
+    const source = open(engine, from, 'the profile');
+    opened.push(source.handle);
+    const whole = source.cls === 'link';
+    const target = to === null || whole ? null : open(engine, to, 'the profile to go to');
+    if (target) opened.push(target.handle);
+    const out = target ? target.space : source.pcs;
+    const ka = kinds[source.space];
     const kb = kinds[out];
     if (!ka || !kb)
       throw new Problem(
         'icc-space',
-        `Colors of ${ka ? out : a.space} are not transformed.`,
+        `Colors of ${ka ? out : source.space} are not transformed.`,
         'the header',
         'Choose a profile of RGB, gray, CMYK, Lab or XYZ.',
       );
-    const t = l.cmsCreateTransform(
-      a.handle,
+    const handle = engine.cmsCreateTransform(
+      source.handle,
       floating(ka),
-      b?.handle ?? 0,
+      target?.handle ?? 0,
       floating(kb),
       intents[intent],
       NO_OPTIMISING | (blackPoint ? BLACK_POINT : 0),
     );
-    if (!t)
+    if (!handle)
       throw new Problem(
         'icc-transform',
         'No transform can be made of this: the profile lacks what the intent needs, or its tables are damaged.',
@@ -108,21 +108,29 @@ export async function transform(
       from: ka.channels,
       to: kb.channels,
       run: (values) => {
-        const n = values.length / ka.channels;
-        const ins = l._malloc(Math.max(4, n * ka.channels * 4));
-        const outs = l._malloc(Math.max(4, n * kb.channels * 4));
+        const count = values.length / ka.channels;
+        const ins = engine._malloc(Math.max(4, count * ka.channels * 4));
+        const outs = engine._malloc(Math.max(4, count * kb.channels * 4));
         try {
-          const f = new Float32Array(l.HEAPU8.buffer, ins, n * ka.channels);
-          for (let i = 0; i < f.length; i++) f[i] = values[i]! * ka.scale;
-          l.ccall('cmsDoTransform', undefined, ['number', 'number', 'number', 'number'], [t, ins, outs, n]);
-          return Float64Array.from(new Float32Array(l.HEAPU8.buffer, outs, n * kb.channels), (v) => v / kb.scale);
+          const numbers = new Float32Array(engine.HEAPU8.buffer, ins, count * ka.channels);
+          for (let i = 0; i < numbers.length; i++) numbers[i] = values[i]! * ka.scale;
+          engine.ccall(
+            'cmsDoTransform',
+            undefined,
+            ['number', 'number', 'number', 'number'],
+            [handle, ins, outs, count],
+          );
+          return Float64Array.from(
+            new Float32Array(engine.HEAPU8.buffer, outs, count * kb.channels),
+            (v) => v / kb.scale,
+          );
         } finally {
-          l._free(ins);
-          l._free(outs);
+          engine._free(ins);
+          engine._free(outs);
         }
       },
       close: () => {
-        l.cmsDeleteTransform(t);
+        engine.cmsDeleteTransform(handle);
         close();
       },
     };
@@ -142,10 +150,10 @@ export async function once(
   intent: Intent = 'relative',
   blackPoint = false,
 ): Promise<Float64Array> {
-  const t = await transform(from, to, intent, blackPoint);
+  const made = await transform(from, to, intent, blackPoint);
   try {
-    return t.run(values);
+    return made.run(values);
   } finally {
-    t.close();
+    made.close();
   }
 }

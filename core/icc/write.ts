@@ -64,27 +64,27 @@ export const mluc = (text: string): Uint8Array =>
     .bytes();
 
 function lut16(tableProfile: TableProfile): Uint8Array {
-  const n = tableProfile.grid;
+  const grid = tableProfile.grid;
   const head = new Block()
     .text('mft2')
     .u32(0)
-    .u8(3, 3, n, 0)
+    .u8(3, 3, grid, 0)
     .s15(1, 0, 0, 0, 1, 0, 0, 0, 1)
     .u16(2, 2)
     .u16(0, 65535, 0, 65535, 0, 65535)
     .bytes();
   const tail = new Block().u16(0, 65535, 0, 65535, 0, 65535).bytes();
-  const out = new Uint8Array(head.length + n ** 3 * 6 + tail.length);
+  const out = new Uint8Array(head.length + grid ** 3 * 6 + tail.length);
   const view = new DataView(out.buffer);
-  const row = new Float64Array(n * 3);
+  const row = new Float64Array(grid * 3);
   out.set(head);
   let at = head.length;
-  for (let r = 0; r < n; r++)
-    for (let g = 0; g < n; g++) {
-      for (let b = 0; b < n; b++) {
-        row[b * 3] = r / (n - 1);
-        row[b * 3 + 1] = g / (n - 1);
-        row[b * 3 + 2] = b / (n - 1);
+  for (let r = 0; r < grid; r++)
+    for (let g = 0; g < grid; g++) {
+      for (let b = 0; b < grid; b++) {
+        row[b * 3] = r / (grid - 1);
+        row[b * 3 + 1] = g / (grid - 1);
+        row[b * 3 + 2] = b / (grid - 1);
       }
       tableProfile.f(row);
       for (let i = 0; i < row.length; i++, at += 2)
@@ -141,10 +141,10 @@ export function writeTableProfile(tableProfile: TableProfile): Uint8Array {
   out.set(head);
   view.setUint32(128, tags.length);
   tags.forEach(([name, data], i) => {
-    const q = 132 + i * 12;
-    out.set(new TextEncoder().encode(name), q);
-    view.setUint32(q + 4, places[i]!);
-    view.setUint32(q + 8, data.length);
+    const entry = 132 + i * 12;
+    out.set(new TextEncoder().encode(name), entry);
+    view.setUint32(entry + 4, places[i]!);
+    view.setUint32(entry + 8, data.length);
     out.set(data, places[i]!);
   });
   return out;

@@ -32,10 +32,10 @@ export function calibrations(bytes: Uint8Array): Calibrations {
   parser.on('opentag', (tag) => {
     if (++depth > 20)
       throw fault('xml-depth', 'Elements are nested more than 20 deep.', 'Ask the supplier for the file again.');
-    const a = (n: string): string => tag.attributes[n]?.value.trim() ?? '';
+    const attribute = (n: string): string => tag.attributes[n]?.value.trim() ?? '';
     if (depth === 1) {
       checkRoot(tag);
-      out.release = a('release');
+      out.release = attribute('release');
     } else if (tag.local === 'lens' && depth === 2) {
       if (out.lenses.length >= MOST)
         throw fault(
@@ -45,19 +45,19 @@ export function calibrations(bytes: Uint8Array): Calibrations {
         );
       out.lenses.push(
         (lens = {
-          maker: a('maker'),
-          model: a('model'),
+          maker: attribute('maker'),
+          model: attribute('model'),
           aliases: [],
-          mount: a('mount'),
-          crop: finite(a('crop')),
+          mount: attribute('mount'),
+          crop: finite(attribute('crop')),
           quantities: [],
           focal: null,
         }),
       );
     } else if (lens && tag.local === 'alias') alias = '';
-    else if (lens && tag.local === 'series') quantity = a('quantity');
+    else if (lens && tag.local === 'series') quantity = attribute('quantity');
     else if (lens && tag.local === 'sample' && quantity) {
-      const focal = finite(a('focal'));
+      const focal = finite(attribute('focal'));
       if (!lens.quantities.includes(quantity)) lens.quantities.push(quantity);
       if (focal !== null)
         lens.focal = lens.focal ? [Math.min(lens.focal[0], focal), Math.max(lens.focal[1], focal)] : [focal, focal];

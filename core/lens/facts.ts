@@ -28,14 +28,14 @@ export function lensFacts(bytes: Uint8Array): LensFacts {
   parser.on('opentag', (tag) => {
     if (++depth > 20)
       throw fault('xml-depth', 'Elements are nested more than 20 deep.', 'Ask the supplier for the file again.');
-    const a = (n: string): string => tag.attributes[n]?.value ?? '';
+    const attribute = (n: string): string => tag.attributes[n]?.value ?? '';
     if (depth === 1) {
       checkRoot(tag);
-      out.release = a('release');
+      out.release = attribute('release');
     } else if (tag.local === 'camera') out.bodies++;
-    else if (tag.local === 'mount') out.mounts.push(a('name'));
+    else if (tag.local === 'mount') out.mounts.push(attribute('name'));
     else if (tag.local === 'lens' && out.lenses.length < 5000)
-      out.lenses.push([a('maker'), a('model')].filter(Boolean).join(' '));
+      out.lenses.push([attribute('maker'), attribute('model')].filter(Boolean).join(' '));
     else if (tag.local === 'series') out.series++;
     else if (tag.local === 'sample') out.samples++;
   });

@@ -39,7 +39,7 @@ export function lensRecords(bytes: Uint8Array): LensRecord[] {
   parser.on('opentag', (tag) => {
     if (++depth > DEPTH)
       throw fault('xml-depth', `Elements are nested more than ${DEPTH} deep.`, 'Ask the supplier for the file again.');
-    const a = (n: string): string => tag.attributes[n]?.value.trim() ?? '';
+    const attribute = (n: string): string => tag.attributes[n]?.value.trim() ?? '';
     if (depth === 1) {
       checkRoot(tag);
       return;
@@ -51,7 +51,10 @@ export function lensRecords(bytes: Uint8Array): LensRecord[] {
           `More than ${MOST.toLocaleString('en')} records are not read.`,
           'Split the database by maker.',
         );
-      const name = [[a('maker'), a('model') || a('name')].filter(Boolean).join(' '), a('mount')]
+      const name = [
+        [attribute('maker'), attribute('model') || attribute('name')].filter(Boolean).join(' '),
+        attribute('mount'),
+      ]
         .filter(Boolean)
         .join(', ');
       out.push((now = { what: tag.local, name, content: '', series: 0, samples: 0 }));
@@ -69,8 +72,8 @@ export function lensRecords(bytes: Uint8Array): LensRecord[] {
         .join('')}>`,
     );
   });
-  parser.on('text', (t) => {
-    if (depth > 1 && t.trim()) text.push(JSON.stringify(t.trim()));
+  parser.on('text', (words) => {
+    if (depth > 1 && words.trim()) text.push(JSON.stringify(words.trim()));
   });
   parser.on('closetag', () => {
     text.push('/');
@@ -78,9 +81,9 @@ export function lensRecords(bytes: Uint8Array): LensRecord[] {
       now.content = text.join('');
       // a second calibration of one lens is a record of its own
       const key = `${now.what} ${now.name}`;
-      const n = (twice.get(key) ?? 0) + 1;
-      twice.set(key, n);
-      if (n > 1) now.name = `${now.name} (${n})`;
+      const count = (twice.get(key) ?? 0) + 1;
+      twice.set(key, count);
+      if (count > 1) now.name = `${now.name} (${count})`;
       now = null;
     }
   });
@@ -88,26 +91,26 @@ export function lensRecords(bytes: Uint8Array): LensRecord[] {
   return out;
 }
 
-const words = (lensRecord: LensRecord | undefined): string => {
-  if (!lensRecord) return '';
-  if (lensRecord.series)
-    return `${lensRecord.series} series, ${lensRecord.samples} ${lensRecord.samples === 1 ? 'sample' : 'samples'}`;
+const words = (record: LensRecord | undefined): string => {
+  if (!record) return '';
+  if (record.series) return `${record.series} series, ${record.samples} ${record.samples === 1 ? 'sample' : 'samples'}`;
   return 'named';
 };
 
 /** Record by record; each list in the order of its own release. */
 export function lensDifference(older: Uint8Array, newer: Uint8Array): LensDifference {
   const key = (r: LensRecord): string => `${r.what} ${r.name.toLowerCase()}`;
-  const a = new Map(lensRecords(older).map((r) => [key(r), r]));
-  const b = new Map(lensRecords(newer).map((r) => [key(r), r]));
+  const before = new Map(lensRecords(older).map((r) => [key(r), r]));
+  const after = new Map(lensRecords(newer).map((r) => [key(r), r]));
   const out: LensDifference = { added: [], changed: [], gone: [], same: 0 };
-  for (const [key, lensRecord] of b) {
-    const was = a.get(key);
+  for (const [key, lensRecord] of after) {
+    const was = before.get(key);
     const line = { what: lensRecord.what, name: lensRecord.name, before: words(was), after: words(lensRecord) };
     if (!was) out.added.push(line);
     else if (was.content !== lensRecord.content) out.changed.push(line);
     else out.same++;
   }
-  for (const [k, r] of a) if (!b.has(k)) out.gone.push({ what: r.what, name: r.name, before: words(r), after: '' });
+  for (const [k, r] of before)
+    if (!after.has(k)) out.gone.push({ what: r.what, name: r.name, before: words(r), after: '' });
   return out;
 }

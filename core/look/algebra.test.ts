@@ -45,11 +45,11 @@ describe('looks combined', () => {
   test('mixed none is the first, whole is the second, half lies between', () => {
     fc.assert(
       fc.property(fc.tuple(arbitrary, arbitrary, arbitrary), (point) => {
-        const a = at(curve, point);
-        const b = at(warm, point);
-        at(blend(curve, warm, 0), point).forEach((v, i) => expect(v).toBeCloseTo(a[i]!, 12));
-        at(blend(curve, warm, 1), point).forEach((v, i) => expect(v).toBeCloseTo(b[i]!, 12));
-        at(blend(curve, warm, 0.5), point).forEach((v, i) => expect(v).toBeCloseTo((a[i]! + b[i]!) / 2, 12));
+        const curved = at(curve, point);
+        const warmed = at(warm, point);
+        at(blend(curve, warm, 0), point).forEach((v, i) => expect(v).toBeCloseTo(curved[i]!, 12));
+        at(blend(curve, warm, 1), point).forEach((v, i) => expect(v).toBeCloseTo(warmed[i]!, 12));
+        at(blend(curve, warm, 0.5), point).forEach((v, i) => expect(v).toBeCloseTo((curved[i]! + warmed[i]!) / 2, 12));
       }),
     );
   });

@@ -5,21 +5,21 @@ import type { Evaluate } from './sample';
 
 /** First `a`, then `b`. */
 export const compose =
-  (evaluate: Evaluate, b: Evaluate): Evaluate =>
+  (first: Evaluate, second: Evaluate): Evaluate =>
   (r, g, bl, out, at) => {
-    evaluate(r, g, bl, out, at);
-    b(out[at]!, out[at + 1]!, out[at + 2]!, out, at);
+    first(r, g, bl, out, at);
+    second(out[at]!, out[at + 1]!, out[at + 2]!, out, at);
   };
 
 /** From `a` to `b`: share 0 is `a`, 1 is `b`, mixed in the looks' own values. */
-export function blend(evaluate: Evaluate, b: Evaluate, share: number): Evaluate {
+export function blend(from: Evaluate, to: Evaluate, share: number): Evaluate {
   const inputs = new Float64Array(3);
   return (r, g, bl, out, at) => {
-    evaluate(r, g, bl, inputs, 0);
+    from(r, g, bl, inputs, 0);
     const p = inputs[0]!;
     const q = inputs[1]!;
     const s = inputs[2]!;
-    b(r, g, bl, out, at);
+    to(r, g, bl, out, at);
     out[at] = p + share * (out[at]! - p);
     out[at + 1] = q + share * (out[at + 1]! - q);
     out[at + 2] = s + share * (out[at + 2]! - s);
@@ -33,24 +33,24 @@ export interface Inverse {
 }
 
 /** Solves J·s = e by Cramer's rule, J row by row; the error itself where J is singular, which is the fixed point's step. */
-function newtonStep(j: number[], e: number[]): number[] {
+function newtonStep(jacobian: number[], error: number[]): number[] {
   const det =
-    j[0]! * (j[4]! * j[8]! - j[5]! * j[7]!) -
-    j[1]! * (j[3]! * j[8]! - j[5]! * j[6]!) +
-    j[2]! * (j[3]! * j[7]! - j[4]! * j[6]!);
-  if (Math.abs(det) < 1e-8) return e;
+    jacobian[0]! * (jacobian[4]! * jacobian[8]! - jacobian[5]! * jacobian[7]!) -
+    jacobian[1]! * (jacobian[3]! * jacobian[8]! - jacobian[5]! * jacobian[6]!) +
+    jacobian[2]! * (jacobian[3]! * jacobian[7]! - jacobian[4]! * jacobian[6]!);
+  if (Math.abs(det) < 1e-8) return error;
   return [
-    (e[0]! * (j[4]! * j[8]! - j[5]! * j[7]!) -
-      j[1]! * (e[1]! * j[8]! - j[5]! * e[2]!) +
-      j[2]! * (e[1]! * j[7]! - j[4]! * e[2]!)) /
+    (error[0]! * (jacobian[4]! * jacobian[8]! - jacobian[5]! * jacobian[7]!) -
+      jacobian[1]! * (error[1]! * jacobian[8]! - jacobian[5]! * error[2]!) +
+      jacobian[2]! * (error[1]! * jacobian[7]! - jacobian[4]! * error[2]!)) /
       det,
-    (j[0]! * (e[1]! * j[8]! - j[5]! * e[2]!) -
-      e[0]! * (j[3]! * j[8]! - j[5]! * j[6]!) +
-      j[2]! * (j[3]! * e[2]! - e[1]! * j[6]!)) /
+    (jacobian[0]! * (error[1]! * jacobian[8]! - jacobian[5]! * error[2]!) -
+      error[0]! * (jacobian[3]! * jacobian[8]! - jacobian[5]! * jacobian[6]!) +
+      jacobian[2]! * (jacobian[3]! * error[2]! - error[1]! * jacobian[6]!)) /
       det,
-    (j[0]! * (j[4]! * e[2]! - e[1]! * j[7]!) -
-      j[1]! * (j[3]! * e[2]! - e[1]! * j[6]!) +
-      e[0]! * (j[3]! * j[7]! - j[4]! * j[6]!)) /
+    (jacobian[0]! * (jacobian[4]! * error[2]! - error[1]! * jacobian[7]!) -
+      jacobian[1]! * (jacobian[3]! * error[2]! - error[1]! * jacobian[6]!) +
+      error[0]! * (jacobian[3]! * jacobian[7]! - jacobian[4]! * jacobian[6]!)) /
       det,
   ];
 }

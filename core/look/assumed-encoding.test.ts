@@ -103,13 +103,13 @@ describe('a look read in another encoding', () => {
     const look = { ...identity(17), table: identity(17).table.map((v) => v ** 1.3) };
     for (const encoding of otherEncodings) {
       const evaluate = evaluateUnder(sampler(look), encoding);
-      const g = sampler(tableUnder(look, encoding));
+      const under = sampler(tableUnder(look, encoding));
       for (const values of [
         [0.2, 0.4, 0.6],
         [0.9, 0.8, 0.1],
         [0.5, 0.5, 0.5],
       ])
-        at(g, values).forEach((x, i) => expect(Math.abs(x - at(evaluate, values)[i]!)).toBeLessThan(0.02));
+        at(under, values).forEach((x, i) => expect(Math.abs(x - at(evaluate, values)[i]!)).toBeLessThan(0.02));
     }
     expect(tableUnder(look, otherEncodings[0]!)).toBe(look);
     expect(encodeSrgb(0.5)).toBeGreaterThan(0.7);

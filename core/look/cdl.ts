@@ -37,8 +37,8 @@ export function readCdl(bytes: Uint8Array): Correction[] {
       );
     }
   });
-  parser.on('text', (t) => {
-    text += t;
+  parser.on('text', (part) => {
+    text += part;
   });
   parser.on('closetag', (tag) => {
     depth--;

@@ -32,15 +32,15 @@ const f32 = new Float32Array(1);
 const u32 = new Uint32Array(f32.buffer);
 /** A half-float's bits as a number (IEEE 754-2008 binary16). */
 export function halfValue(bits: number): number {
-  const s = bits & 0x8000 ? -1 : 1;
+  const sign = bits & 0x8000 ? -1 : 1;
   const e = (bits >> 10) & 31;
   const m = bits & 1023;
-  if (e === 0) return s * m * 2 ** -24;
+  if (e === 0) return sign * m * 2 ** -24;
   if (e === 31) {
     if (m) return NaN;
-    return s * Infinity;
+    return sign * Infinity;
   }
-  return s * (1 + m / 1024) * 2 ** (e - 15);
+  return sign * (1 + m / 1024) * 2 ** (e - 15);
 }
 /** The bits of the half-float next below in magnitude. */
 function halfBelow(x: number): number {
@@ -74,12 +74,12 @@ export function lut3d(look: Look, interpolation: Interpolation): Step {
 }
 
 /** Nine factors row-major and three offsets. */
-export function matrix(m: readonly number[], offset: readonly number[]): Step {
+export function matrix(rows: readonly number[], offset: readonly number[]): Step {
   return (values) => {
     const r = values[0]!;
     const g = values[1]!;
     const b = values[2]!;
-    for (let i = 0; i < 3; i++) values[i] = m[i * 3]! * r + m[i * 3 + 1]! * g + m[i * 3 + 2]! * b + offset[i]!;
+    for (let i = 0; i < 3; i++) values[i] = rows[i * 3]! * r + rows[i * 3 + 1]! * g + rows[i * 3 + 2]! * b + offset[i]!;
   };
 }
 
@@ -108,9 +108,9 @@ export function range(
 
 const power = (x: number, g: number): number => (x <= 0 ? 0 : x ** g);
 const mirror =
-  (f: (x: number) => number) =>
+  (curve: (x: number) => number) =>
   (x: number): number =>
-    x < 0 ? -f(-x) : f(x);
+    x < 0 ? -curve(-x) : curve(x);
 function monitorCurve(g: number, o: number): { forward: (x: number) => number; back: (x: number) => number } {
   if (o === 0 || g === 1) return { forward: (x) => power(x, g), back: (x) => power(x, 1 / g) };
   const at = o / (g - 1);
@@ -134,9 +134,9 @@ export const exponentStyles: Record<string, (g: number, o: number) => (x: number
   monCurveMirrorFwd: (g, o) => mirror(monitorCurve(g, o).forward),
   monCurveMirrorRev: (g, o) => mirror(monitorCurve(g, o).back),
 };
-export function channels(f: readonly ((x: number) => number)[]): Step {
+export function channels(curves: readonly ((x: number) => number)[]): Step {
   return (values) => {
-    for (let i = 0; i < 3; i++) values[i] = f[i]!(values[i]!);
+    for (let i = 0; i < 3; i++) values[i] = curves[i]!(values[i]!);
   };
 }
 

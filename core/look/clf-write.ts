@@ -22,12 +22,12 @@ export function writeClf(look: Look, id: string): string {
         '</Range>',
       );
     else {
-      const k = look.domain.min.map((a, c) => 1 / (look.domain.max[c]! - a));
+      const scale = look.domain.min.map((a, c) => 1 / (look.domain.max[c]! - a));
       out.push(
         '<Matrix inBitDepth="32f" outBitDepth="32f">',
         '<Array dim="3 4">',
         ...[0, 1, 2].map(
-          (r) => [0, 1, 2].map((c) => (r === c ? k[r]! : 0)).join(' ') + ` ${-look.domain.min[r]! * k[r]!}`,
+          (r) => [0, 1, 2].map((c) => (r === c ? scale[r]! : 0)).join(' ') + ` ${-look.domain.min[r]! * scale[r]!}`,
         ),
         '</Array>',
         '</Matrix>',

@@ -115,14 +115,14 @@ function openArray(node: Node, dim: string, fault: Fault): void {
   const isLegal = Object.hasOwn(legalDimensions, node.kind) && legalDimensions[node.kind]!(dimensions);
   if (!isLegal || dimensions.some((n) => !Number.isInteger(n)))
     throw fault('clf-dim', `"${dim.slice(0, 30)}" are no dimensions of a ${node.kind}.`, again);
-  const n = dimensions[0]!;
+  const size = dimensions[0]!;
   const limit = node.kind === 'LUT3D' ? 256 : 65536;
-  if (node.kind !== 'Matrix' && (n < 2 || n > limit))
-    throw fault('clf-size', `A ${node.kind} of ${n} points is not legal: 2 to ${limit} are.`, again);
-  if (node.half && n !== 65536)
-    throw fault('clf-size', `A table over half-floats has 65,536 entries, not ${n}.`, again);
+  if (node.kind !== 'Matrix' && (size < 2 || size > limit))
+    throw fault('clf-size', `A ${node.kind} of ${size} points is not legal: 2 to ${limit} are.`, again);
+  if (node.half && size !== 65536)
+    throw fault('clf-size', `A table over half-floats has 65,536 entries, not ${size}.`, again);
   node.dims = dimensions;
-  node.size = node.kind === 'Matrix' ? null : n;
+  node.size = node.kind === 'Matrix' ? null : size;
   const counted = dimensions.length === 3 ? dimensions.slice(0, 2) : dimensions;
   node.numbers = new Float64Array(counted.reduce((a, b) => a * b, 1));
 }
@@ -242,20 +242,25 @@ function singleTable(nodes: Node[], title: string): Look | null {
   const lut = luts[0];
   const node = nodes.length === 2 && nodes[0]!.kind === 'Range' ? nodes[0]! : null;
   if (luts.length !== 1 || !lut || lut.half || nodes.length !== (node ? 2 : 1)) return null;
-  const f = node?.fields;
+  const fields = node?.fields;
   if (
     node &&
-    f &&
-    !(f.minOutValue === 0 && f.maxOutValue === node.depth && f.minInValue! < f.maxInValue! && node.style !== 'noClamp')
+    fields &&
+    !(
+      fields.minOutValue === 0 &&
+      fields.maxOutValue === node.depth &&
+      fields.minInValue! < fields.maxInValue! &&
+      node.style !== 'noClamp'
+    )
   )
     return null;
   return tableOf(
     lut,
     title,
-    node && f
+    node && fields
       ? {
-          min: [0, 0, 0].map(() => f.minInValue! / node.inDepth),
-          max: [0, 0, 0].map(() => f.maxInValue! / node.inDepth),
+          min: [0, 0, 0].map(() => fields.minInValue! / node.inDepth),
+          max: [0, 0, 0].map(() => fields.maxInValue! / node.inDepth),
         }
       : undefined,
   );
@@ -296,15 +301,15 @@ function byChannel<T>(node: Node, make: (p: Record<string, string>) => T): T[] {
   const all = node.params.find((p) => !p.channel);
   const of = (c: string): Record<string, string> | undefined => node.params.find((p) => p.channel === c) ?? all;
   return ['R', 'G', 'B'].map((character) => {
-    const p = of(character);
-    if (!p) throw need(node, `There are no parameters for channel ${character}.`);
-    return make(p);
+    const params = of(character);
+    if (!params) throw need(node, `There are no parameters for channel ${character}.`);
+    return make(params);
   });
 }
-const numberOf = (node: Node, p: Record<string, string>, name: string, fallback: number | null): number => {
-  const v = p[name] === undefined || p[name] === '' ? fallback : Number(p[name]);
-  if (v === null || !Number.isFinite(v)) throw need(node, `${name} is missing or no number.`);
-  return v;
+const numberOf = (node: Node, params: Record<string, string>, name: string, fallback: number | null): number => {
+  const value = params[name] === undefined || params[name] === '' ? fallback : Number(params[name]);
+  if (value === null || !Number.isFinite(value)) throw need(node, `${name} is missing or no number.`);
+  return value;
 };
 
 type Maker = (fallback: Interpolation) => Step;
@@ -328,38 +333,39 @@ const makers: Record<string, (n: Node) => Maker> = {
   },
   Matrix: (node) => {
     if (!node.dims.length) throw need(node, 'The node has no array.');
-    const w = node.dims[1]!;
+    const columns = node.dims[1]!;
     const k = node.inDepth / node.depth;
-    const m = Array.from({ length: 9 }, (_, i) => node.numbers[Math.floor(i / 3) * w + (i % 3)]! * k);
-    const offset = [0, 1, 2].map((r) => (w === 4 ? node.numbers[r * 4 + 3]! / node.depth : 0));
-    const step = matrix(m, offset);
+    const rows = Array.from({ length: 9 }, (_, i) => node.numbers[Math.floor(i / 3) * columns + (i % 3)]! * k);
+    const offset = [0, 1, 2].map((r) => (columns === 4 ? node.numbers[r * 4 + 3]! / node.depth : 0));
+    const step = matrix(rows, offset);
     return () => step;
   },
   Range: (node) => {
-    const f = node.fields;
+    const fields = node.fields;
     const has = (key: string): number | undefined => {
-      if (f[key] !== undefined && !Number.isFinite(f[key])) throw need(node, `${key} is no number.`);
-      return f[key];
+      if (fields[key] !== undefined && !Number.isFinite(fields[key])) throw need(node, `${key} is no number.`);
+      return fields[key];
     };
-    const a = has('minInValue');
-    const b = has('maxInValue');
-    const x = has('minOutValue');
-    const y = has('maxOutValue');
+    const minIn = has('minInValue');
+    const maxIn = has('maxInValue');
+    const minOut = has('minOutValue');
+    const maxOut = has('maxOutValue');
     if (
-      (a === undefined) !== (x === undefined) ||
-      (b === undefined) !== (y === undefined) ||
-      (a === undefined && b === undefined)
+      (minIn === undefined) !== (minOut === undefined) ||
+      (maxIn === undefined) !== (maxOut === undefined) ||
+      (minIn === undefined && maxIn === undefined)
     )
       throw need(node, 'Values of a Range come in pairs, minimum in and out, maximum in and out.');
-    if (a !== undefined && b !== undefined && !(a < b)) throw need(node, 'The minimum has to lie below the maximum.');
-    if (node.style === 'noClamp' && (a === undefined || b === undefined))
+    if (minIn !== undefined && maxIn !== undefined && !(minIn < maxIn))
+      throw need(node, 'The minimum has to lie below the maximum.');
+    if (node.style === 'noClamp' && (minIn === undefined || maxIn === undefined))
       throw need(node, 'A Range that does not clamp needs both pairs.');
     const by = (v: number | undefined, s: number): number | undefined => (v === undefined ? undefined : v / s);
     const step = range(
-      by(a, node.inDepth),
-      by(b, node.inDepth),
-      by(x, node.depth),
-      by(y, node.depth),
+      by(minIn, node.inDepth),
+      by(maxIn, node.inDepth),
+      by(minOut, node.depth),
+      by(maxOut, node.depth),
       node.style !== 'noClamp',
     );
     return () => step;
@@ -368,12 +374,12 @@ const makers: Record<string, (n: Node) => Maker> = {
     const style = exponentStyles[node.style];
     if (!style) throw need(node, `"${node.style.slice(0, 30)}" is no style of an Exponent.`);
     const step = channels(
-      byChannel(node, (p) => {
-        const g = numberOf(node, p, 'exponent', null);
-        const o = numberOf(node, p, 'offset', 0);
-        if (g < 0.01 || g > 100 || o < 0 || o > 0.9 || (node.style.startsWith('mon') && g < 1))
-          throw need(node, `An exponent of ${g} with an offset of ${o} is outside what the format allows.`);
-        return style(g, o);
+      byChannel(node, (params) => {
+        const g = numberOf(node, params, 'exponent', null);
+        const offset = numberOf(node, params, 'offset', 0);
+        if (g < 0.01 || g > 100 || offset < 0 || offset > 0.9 || (node.style.startsWith('mon') && g < 1))
+          throw need(node, `An exponent of ${g} with an offset of ${offset} is outside what the format allows.`);
+        return style(g, offset);
       }),
     );
     return () => step;
@@ -389,13 +395,13 @@ const makers: Record<string, (n: Node) => Maker> = {
     const style = cdlStyles[names[node.style] ?? node.style];
     if (!style) throw need(node, `"${node.style.slice(0, 30)}" is no style of an ASC_CDL.`);
     const triple = (key: string, fallback: number): number[] => {
-      const l = node.lists[key] ?? [fallback, fallback, fallback];
+      const list = node.lists[key] ?? [fallback, fallback, fallback];
       if (
-        l.length !== 3 ||
-        l.some((v) => !Number.isFinite(v) || (key !== 'Offset' && v < 0) || (key === 'Power' && v <= 0))
+        list.length !== 3 ||
+        list.some((v) => !Number.isFinite(v) || (key !== 'Offset' && v < 0) || (key === 'Power' && v <= 0))
       )
         throw need(node, `${key} needs three numbers that are allowed.`);
-      return l;
+      return list;
     };
     const saturation = node.fields.Saturation ?? 1;
     if (!(saturation >= 0) || !Number.isFinite(saturation))
@@ -417,15 +423,15 @@ const makers: Record<string, (n: Node) => Maker> = {
     if (!style) throw need(node, `"${node.style.slice(0, 30)}" is no style of a Log.`);
     if (!node.params.length && plain) node.params.push({});
     const step = channels(
-      byChannel(node, (p) =>
+      byChannel(node, (params) =>
         style({
-          base: numberOf(node, p, 'base', 2),
-          logSlope: numberOf(node, p, 'logSideSlope', 1),
-          logOffset: numberOf(node, p, 'logSideOffset', 0),
-          linSlope: numberOf(node, p, 'linSideSlope', 1),
-          linOffset: numberOf(node, p, 'linSideOffset', 0),
-          linBreak: camera ? numberOf(node, p, 'linSideBreak', null) : null,
-          linearSlope: camera && p.linearSlope ? numberOf(node, p, 'linearSlope', null) : null,
+          base: numberOf(node, params, 'base', 2),
+          logSlope: numberOf(node, params, 'logSideSlope', 1),
+          logOffset: numberOf(node, params, 'logSideOffset', 0),
+          linSlope: numberOf(node, params, 'linSideSlope', 1),
+          linOffset: numberOf(node, params, 'linSideOffset', 0),
+          linBreak: camera ? numberOf(node, params, 'linSideBreak', null) : null,
+          linearSlope: camera && params.linearSlope ? numberOf(node, params, 'linearSlope', null) : null,
         } satisfies LogParams),
       ),
     );

@@ -36,28 +36,28 @@ const named = [
 /** The curves that a preset sets. */
 export const presetCurves = (settings: Settings): Line[] =>
   named.flatMap(([id, name]) => {
-    const curvePoints = settings[id] as CurvePoints | undefined;
-    if (!curvePoints) return [];
-    const f = monotoneCurve(curvePoints);
-    return [{ name, points: steps.map((x): [number, number] => [x, f(x)]) }];
+    const points = settings[id] as CurvePoints | undefined;
+    if (!points) return [];
+    const curve = monotoneCurve(points);
+    return [{ name, points: steps.map((x): [number, number] => [x, curve(x)]) }];
   });
 
 /** ΔE00 by pixel between two 3D tables over 8-bit RGBA pixels: mean, 95th percentile (nearest rank) and largest. */
 export function pixelDistance(
   data: Uint8Array | Uint8ClampedArray,
-  look: Look,
-  b: Look,
+  one: Look,
+  other: Look,
 ): { mean: number; p95: number; max: number } {
-  const pixels = new Uint8ClampedArray(data.length);
-  const y = new Uint8ClampedArray(data.length);
+  const under = new Uint8ClampedArray(data.length);
+  const underOther = new Uint8ClampedArray(data.length);
   const values = new Float64Array(data.length / 4);
   const lab = new Float64Array(6);
-  applyTo(prepare(look), data, pixels);
-  applyTo(prepare(b), data, y);
+  applyTo(prepare(one), data, under);
+  applyTo(prepare(other), data, underOther);
   let sum = 0;
   for (let i = 0, p = 0; p < data.length; i++, p += 4) {
-    labOfSrgb(pixels[p]! / 255, pixels[p + 1]! / 255, pixels[p + 2]! / 255, lab, 0);
-    labOfSrgb(y[p]! / 255, y[p + 1]! / 255, y[p + 2]! / 255, lab, 3);
+    labOfSrgb(under[p]! / 255, under[p + 1]! / 255, under[p + 2]! / 255, lab, 0);
+    labOfSrgb(underOther[p]! / 255, underOther[p + 1]! / 255, underOther[p + 2]! / 255, lab, 3);
     values[i] = deltaE2000(lab[0]!, lab[1]!, lab[2]!, lab[3]!, lab[4]!, lab[5]!);
     sum += values[i]!;
   }

@@ -49,9 +49,9 @@ function begin(reading: Reading, kind: Look['kind'], word: string | undefined): 
       reading.line,
       'A file that carries both a 1D and a 3D table has to be split into two.',
     );
-  const n = Number(word);
+  const number = Number(word);
   const limit = LIMIT[kind];
-  if (!Number.isInteger(n) || n < 2 || n > limit)
+  if (!Number.isInteger(number) || number < 2 || number > limit)
     throw fault(
       'cube-size',
       `A size of ${word ?? 'nothing'} is not legal: a ${kind.toUpperCase()} table has 2 to ${limit} points.`,
@@ -59,8 +59,8 @@ function begin(reading: Reading, kind: Look['kind'], word: string | undefined): 
       again,
     );
   reading.kind = kind;
-  reading.size = n;
-  reading.table = new Float32Array((kind === '3d' ? n ** 3 : n) * 3);
+  reading.size = number;
+  reading.table = new Float32Array((kind === '3d' ? number ** 3 : number) * 3);
 }
 
 /** A common older way to say the domain, the same for all channels. */

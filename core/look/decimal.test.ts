@@ -18,16 +18,16 @@ test('a number that is read in place is what Number says, to the bit', () => {
     .map(([sign, a, b, e]) => `${sign}${a}${b === null ? '' : `.${b}`}${e ? e.join('') : ''}`);
   fc.assert(
     fc.property(text, (text) => {
-      const v = one(text);
-      if (v !== null) expect(Object.is(v, Number(text))).toBe(true);
+      const value = one(text);
+      if (value !== null) expect(Object.is(value, Number(text))).toBe(true);
     }),
     { numRuns: 3000 },
   );
   fc.assert(
     fc.property(fc.double({ min: -2, max: 2, noNaN: true }), (d) => {
       for (const text of [d.toFixed(6), d.toPrecision(9), String(Math.fround(d))]) {
-        const v = one(text);
-        if (v !== null) expect(Object.is(v, Number(text))).toBe(true);
+        const value = one(text);
+        if (value !== null) expect(Object.is(value, Number(text))).toBe(true);
       }
     }),
     { numRuns: 3000 },

@@ -17,8 +17,8 @@ export function encodingOf(
   const from = between(spaces.srgb, space);
   const by = (matrix: number[], values: Float64Array, at: number): void =>
     transformTo(matrix, values[at]!, values[at + 1]!, values[at + 2]!, values, at);
-  const each = (values: Float64Array, at: number, f: (x: number) => number): void => {
-    for (let c = 0; c < 3; c++) values[at + c] = f(values[at + c]!);
+  const each = (values: Float64Array, at: number, curve: (x: number) => number): void => {
+    for (let c = 0; c < 3; c++) values[at + c] = curve(values[at + c]!);
   };
   return {
     toSrgb: (values, at) => {

@@ -35,8 +35,8 @@ export function fingerprint(evaluate: Evaluate): Int16Array {
 
 /** Mean, 95th percentile (nearest rank) and largest ΔE00 between two fingerprints. `stopAbove`: gives up, with max Infinity. */
 export function fingerprintDistance(
-  int16Array: Int16Array,
-  b: Int16Array,
+  one: Int16Array,
+  other: Int16Array,
   stopAbove = Infinity,
   from = 0,
   fromB = 0,
@@ -48,12 +48,12 @@ export function fingerprintDistance(
     const p = from + i * 3;
     const q = fromB + i * 3;
     const e = deltaE2000(
-      int16Array[p]! / 100,
-      int16Array[p + 1]! / 100,
-      int16Array[p + 2]! / 100,
-      b[q]! / 100,
-      b[q + 1]! / 100,
-      b[q + 2]! / 100,
+      one[p]! / 100,
+      one[p + 1]! / 100,
+      one[p + 2]! / 100,
+      other[q]! / 100,
+      other[q + 1]! / 100,
+      other[q + 2]! / 100,
     );
     if (e > stopAbove) return { mean: Infinity, p95: Infinity, max: Infinity };
     values[i] = e;
@@ -69,8 +69,8 @@ export function fingerprintDistance(
  * lightness; a pair is looked at only where its means differ by less than the tolerance allows (lightness differences are
  * weighted by at most 1.75 in ΔE00, so ΔL ≤ 1.75 · ΔE), and left at the first color that is too far off.
  */
-export function nearPairs(all: Int16Array, count: number, t: Tolerance = tolerance): [number, number][] {
-  const L = POINTS * 3;
+export function nearPairs(all: Int16Array, count: number, within: Tolerance = tolerance): [number, number][] {
+  const length = POINTS * 3;
   const mean = new Float64Array(count);
   const neutralA = new Float64Array(count);
   const neutralB = new Float64Array(count);
@@ -78,10 +78,10 @@ export function nearPairs(all: Int16Array, count: number, t: Tolerance = toleran
     let s = 0;
     let a = 0;
     let b = 0;
-    for (let k = 0; k < POINTS; k++) s += all[i * L + k * 3]!;
+    for (let k = 0; k < POINTS; k++) s += all[i * length + k * 3]!;
     for (let k = 56; k < POINTS; k++) {
-      a += all[i * L + k * 3 + 1]!;
-      b += all[i * L + k * 3 + 2]!;
+      a += all[i * length + k * 3 + 1]!;
+      b += all[i * length + k * 3 + 2]!;
     }
     mean[i] = s / POINTS;
     neutralA[i] = a / 8;
@@ -89,14 +89,15 @@ export function nearPairs(all: Int16Array, count: number, t: Tolerance = toleran
   }
   const order = new Uint32Array(count).map((_, i) => i).sort((x, y) => mean[x]! - mean[y]!);
   const light = new Int16Array(count * POINTS);
-  for (let x = 0; x < count; x++) for (let k = 0; k < POINTS; k++) light[x * POINTS + k] = all[order[x]! * L + k * 3]!;
+  for (let x = 0; x < count; x++)
+    for (let k = 0; k < POINTS; k++) light[x * POINTS + k] = all[order[x]! * length + k * 3]!;
   // all but few of the colors are within p95, those few within max; in hundredths, with one for rounding
   const few = POINTS - Math.ceil(POINTS * 0.95);
-  const sum = 175 * ((POINTS - few) * (t.p95 + 0.05) + few * (t.max + 0.05)) + POINTS;
+  const sum = 175 * ((POINTS - few) * (within.p95 + 0.05) + few * (within.max + 0.05)) + POINTS;
   const window = sum / POINTS;
   const out: [number, number][] = [];
   // the eight neutrals: `few` of them within max, the others within p95; chroma differences weigh less as chroma grows
-  const spread = (100 * ((8 - few) * (t.p95 + 0.05) + few * (t.max + 0.05))) / 8 + 1;
+  const spread = (100 * ((8 - few) * (within.p95 + 0.05) + few * (within.max + 0.05))) / 8 + 1;
   for (let x = 0; x < count; x++) {
     const i = order[x]!;
     const mi = mean[i]!;
@@ -119,8 +120,8 @@ export function nearPairs(all: Int16Array, count: number, t: Tolerance = toleran
           Math.abs(light[p + k + 2]! - light[q + k + 2]!) +
           Math.abs(light[p + k + 3]! - light[q + k + 3]!);
       if (off > sum) continue;
-      const e = fingerprintDistance(all, all, t.max + 0.05, i * L, j * L);
-      if (e.max <= t.max + 0.05 && e.p95 <= t.p95 + 0.05) out.push([i, j]);
+      const apart = fingerprintDistance(all, all, within.max + 0.05, i * length, j * length);
+      if (apart.max <= within.max + 0.05 && apart.p95 <= within.p95 + 0.05) out.push([i, j]);
     }
   }
   return out;
@@ -131,31 +132,31 @@ export function near(
   one: Int16Array,
   held: Int16Array,
   count: number,
-  t: Tolerance = tolerance,
+  within: Tolerance = tolerance,
 ): { index: number; mean: number; p95: number; max: number }[] {
-  const L = POINTS * 3;
+  const length = POINTS * 3;
   const few = POINTS - Math.ceil(POINTS * 0.95);
-  const most = 175 * ((POINTS - few) * t.p95 + few * t.max) + POINTS;
+  const most = 175 * ((POINTS - few) * within.p95 + few * within.max) + POINTS;
   const out: { index: number; mean: number; p95: number; max: number }[] = [];
   for (let j = 0; j < count; j++) {
     let off = 0;
-    for (let k = 0; k < L && off <= most; k += 12)
+    for (let k = 0; k < length && off <= most; k += 12)
       off +=
-        Math.abs(one[k]! - held[j * L + k]!) +
-        Math.abs(one[k + 3]! - held[j * L + k + 3]!) +
-        Math.abs(one[k + 6]! - held[j * L + k + 6]!) +
-        Math.abs(one[k + 9]! - held[j * L + k + 9]!);
+        Math.abs(one[k]! - held[j * length + k]!) +
+        Math.abs(one[k + 3]! - held[j * length + k + 3]!) +
+        Math.abs(one[k + 6]! - held[j * length + k + 6]!) +
+        Math.abs(one[k + 9]! - held[j * length + k + 9]!);
     if (off > most) continue;
-    const e = fingerprintDistance(one, held, t.max, 0, j * L);
-    if (e.max <= t.max && e.p95 <= t.p95) out.push({ index: j, ...e });
+    const apart = fingerprintDistance(one, held, within.max, 0, j * length);
+    if (apart.max <= within.max && apart.p95 <= within.p95) out.push({ index: j, ...apart });
   }
   return out.sort((a, b) => a.mean - b.mean);
 }
 
-export const bytesOfFingerprint = (int16Array: Int16Array): Uint8Array => {
-  const out = new Uint8Array(int16Array.length * 2);
+export const bytesOfFingerprint = (print: Int16Array): Uint8Array => {
+  const out = new Uint8Array(print.length * 2);
   const view = new DataView(out.buffer);
-  int16Array.forEach((n, i) => view.setInt16(i * 2, n, true));
+  print.forEach((n, i) => view.setInt16(i * 2, n, true));
   return out;
 };
 export function fingerprintOfBytes(bytes: Uint8Array): Int16Array {

@@ -51,7 +51,7 @@ export function readHald(bytes: Uint8Array): Look {
   }
   const ifds = new Ifds(bytes);
   const directory = ifds.read(ifds.first);
-  const w = ifds.number(directory, 256) ?? 0;
+  const width = ifds.number(directory, 256) ?? 0;
   const h = ifds.number(directory, 257) ?? 0;
   if (ifds.magic !== 42)
     throw new Problem(
@@ -60,7 +60,7 @@ export function readHald(bytes: Uint8Array): Look {
       'byte 2',
       'Give a .cube, CLF, CDL or Hald file.',
     );
-  if (!haldLevel(w, h)) throw noHald(w, h);
+  if (!haldLevel(width, h)) throw noHald(width, h);
   const picture = readTiffPicture(ifds, directory, 4096 * 4096 * 4);
   const top = picture.data instanceof Float32Array ? 1 : 2 ** picture.bits - 1;
   return lookOfHald(picture.data, picture.width, picture.height, picture.channels, top, '');

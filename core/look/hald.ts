@@ -53,15 +53,15 @@ export function lookOfHald(
  */
 export function haldLikeness(look: Look): number {
   const { table, size } = look;
-  const n = size ** 3;
-  const step = Math.max(1, Math.floor(n / 20000));
+  const entries = size ** 3;
+  const step = Math.max(1, Math.floor(entries / 20000));
   let near = 0;
   let far = 0;
   let seen = 0;
   const sums = [0, 1, 2].map(() => ({ x: 0, y: 0, xx: 0, yy: 0, xy: 0 }));
-  for (let i = 0; i < n - size; i += step) {
+  for (let i = 0; i < entries - size; i += step) {
     const at = [i % size, Math.floor(i / size) % size, Math.floor(i / (size * size))];
-    const j = (i * 7919 + 104729) % n;
+    const j = (i * 7919 + 104729) % entries;
     if (at[0]! < size - 1) {
       seen++;
       for (let c = 0; c < 3; c++) {
@@ -79,7 +79,7 @@ export function haldLikeness(look: Look): number {
     s.xy += gray * y;
   }
   const s = sums[0]!;
-  const count = Math.ceil((n - size) / step);
+  const count = Math.ceil((entries - size) / step);
   const vx = s.xx - (s.x * s.x) / count;
   const vy = s.yy - (s.y * s.y) / count;
   const cov = s.xy - (s.x * s.y) / count;

@@ -6,13 +6,13 @@ import { haldSamples, writeHaldPng, writeHaldTiff } from './hald-file';
 import { inspect } from './inspect';
 import { encodingOf } from './encoding';
 
-const of = (f: (v: Float64Array) => void, size = 33) => {
-  const look = fromFunction(size, 'x', f);
+const of = (change: (v: Float64Array) => void, size = 33) => {
+  const look = fromFunction(size, 'x', change);
   return inspect(sampler(look), look.table);
 };
 const codes = (f: (v: Float64Array) => void, size?: number) => of(f, size).findings.map((x) => x.code);
-const each = (g: (x: number) => number) => (values: Float64Array) => {
-  for (let c = 0; c < 3; c++) values[c] = g(values[c]!);
+const each = (curve: (x: number) => number) => (values: Float64Array) => {
+  for (let c = 0; c < 3; c++) values[c] = curve(values[c]!);
 };
 
 describe('inspection', () => {
@@ -120,10 +120,10 @@ describe('Hald images', () => {
 
 test('an encoding and back is where it began', () => {
   for (const name of ['p3', 'rec2020-linear', 'prophoto', 'srgb-linear']) {
-    const e = encodingOf(name)!;
+    const encoding = encodingOf(name)!;
     const values = Float64Array.from([0.2, 0.7, 0.4]);
-    e.fromSrgb(values, 0);
-    e.toSrgb(values, 0);
+    encoding.fromSrgb(values, 0);
+    encoding.toSrgb(values, 0);
     [0.2, 0.7, 0.4].forEach((x, i) => expect(values[i]).toBeCloseTo(x, 9));
   }
 });

@@ -59,14 +59,14 @@ function verdictOf(findings: readonly Finding[]): Inspection['verdict'] {
 /** Deviation of a scale from its own running parabola over ±8 codes (Savitzky and Golay, Analytical Chemistry 36, 1964), in code values, and how often it changes side by more than one code. */
 function bands(values: Float64Array): { worst: number; turns: number } {
   const half = 8;
-  const n = values.length;
+  const count = values.length;
   const weights: number[] = [];
   for (let k = -half, m = half; k <= half; k++)
     weights.push((3 * (3 * m * m + 3 * m - 1 - 5 * k * k)) / ((2 * m + 3) * (2 * m + 1) * (2 * m - 1)));
   let worst = 0;
   let turns = 0;
   let side = 0;
-  for (let i = half; i < n - half; i++) {
+  for (let i = half; i < count - half; i++) {
     let s = 0;
     let clipped = false;
     for (let k = -half; k <= half; k++) {
@@ -275,25 +275,25 @@ const secondDifference = (values: Float64Array, at: number): number =>
 
 /** Share of cells in which the Jacobian is negative, and how rough neighbours are. */
 function foldsOf(evaluate: Evaluate): { folds: number; roughness: number; values: Float64Array } {
-  const n = GRID;
-  const values = new Float64Array(n ** 3 * 3);
+  const size = GRID;
+  const values = new Float64Array(size ** 3 * 3);
   const out = new Float64Array(3);
-  const step = [3, 3 * n, 3 * n * n];
-  for (let b = 0, at = 0; b < n; b++)
-    for (let g = 0; g < n; g++)
-      for (let r = 0; r < n; r++, at += 3) {
-        evaluate(r / (n - 1), g / (n - 1), b / (n - 1), out, 0);
+  const step = [3, 3 * size, 3 * size * size];
+  for (let b = 0, at = 0; b < size; b++)
+    for (let g = 0; g < size; g++)
+      for (let r = 0; r < size; r++, at += 3) {
+        evaluate(r / (size - 1), g / (size - 1), b / (size - 1), out, 0);
         values.set(out, at);
       }
   let folds = 0;
   let cells = 0;
   let rough = 0;
   let count = 0;
-  for (let b = 0; b < n - 1; b++)
-    for (let g = 0; g < n - 1; g++)
-      for (let r = 0; r < n - 1; r++) {
+  for (let b = 0; b < size - 1; b++)
+    for (let g = 0; g < size - 1; g++)
+      for (let r = 0; r < size - 1; r++) {
         const at = r * 3 + g * step[1]! + b * step[2]!;
-        const d = step.map((s) => [0, 1, 2].map((c) => (values[at + s + c]! - values[at + c]!) * (n - 1))) as [
+        const d = step.map((s) => [0, 1, 2].map((c) => (values[at + s + c]! - values[at + c]!) * (size - 1))) as [
           number[],
           number[],
           number[],
@@ -337,9 +337,9 @@ function hueTurns(evaluate: Evaluate): { sectors: (number | null)[]; skin: numbe
         const hue = (Math.atan2(first[2]!, first[1]!) * 180) / Math.PI;
         const turn = (((((Math.atan2(second[2]!, second[1]!) * 180) / Math.PI - hue + 540) % 360) + 360) % 360) - 180;
         const h = (hue + 360 - 15) % 360;
-        const s = sums[Math.floor(h / 30) % 12]!;
-        s.turn += turn;
-        s.n++;
+        const sum = sums[Math.floor(h / 30) % 12]!;
+        sum.turn += turn;
+        sum.n++;
         if (hue > 30 && hue < 70 && first[0]! > 0.4 && first[0]! < 0.85 && c < 0.2) {
           sums[12]!.turn += turn;
           sums[12]!.n++;

@@ -19,9 +19,9 @@ const bent = (size: number): Look =>
     values[1] = Math.sin(g * 1.4) * 0.9 + 0.02 * b;
     values[2] = b ** 0.8 - 0.1 * r * g;
   });
-const problem = (f: () => unknown): Problem => {
+const problem = (work: () => unknown): Problem => {
   try {
-    f();
+    work();
   } catch (error) {
     if (error instanceof Problem) return error;
     throw error;
@@ -33,29 +33,29 @@ const problem = (f: () => unknown): Problem => {
 function reference(look: Look, point: number[], tetra: boolean): number[] {
   const n = look.size;
   const at = (r: number, g: number, b: number, c: number) => look.table[(r + g * n + b * n * n) * 3 + c]!;
-  const q = point.map((v, c) => {
+  const place = point.map((v, c) => {
     const lo = look.domain.min[c]!;
     const hi = look.domain.max[c]!;
     return ((Math.min(hi, Math.max(lo, v)) - lo) / (hi - lo)) * (n - 1);
   });
-  const i = q.map((v) => Math.min(n - 2, Math.floor(v)));
-  const f = q.map((v, c) => v - i[c]!);
+  const cell = place.map((v) => Math.min(n - 2, Math.floor(v)));
+  const fraction = place.map((v, c) => v - cell[c]!);
   return [0, 1, 2].map((c) => {
     let sum = 0;
     if (!tetra) {
       for (let k = 0; k < 8; k++) {
         const dimensions = [k & 1, (k >> 1) & 1, k >> 2];
         sum +=
-          dimensions.reduce((w, on, a) => w * (on ? f[a]! : 1 - f[a]!), 1) *
-          at(i[0]! + dimensions[0]!, i[1]! + dimensions[1]!, i[2]! + dimensions[2]!, c);
+          dimensions.reduce((w, on, a) => w * (on ? fraction[a]! : 1 - fraction[a]!), 1) *
+          at(cell[0]! + dimensions[0]!, cell[1]! + dimensions[1]!, cell[2]! + dimensions[2]!, c);
       }
       return sum;
     }
-    const order = [0, 1, 2].sort((a, b) => f[b]! - f[a]!);
-    const corner = [...i];
+    const order = [0, 1, 2].sort((a, b) => fraction[b]! - fraction[a]!);
+    const corner = [...cell];
     let before = 1;
     for (let k = 0; k <= 3; k++) {
-      const next = k < 3 ? f[order[k]!]! : 0;
+      const next = k < 3 ? fraction[order[k]!]! : 0;
       sum += (before - next) * at(corner[0]!, corner[1]!, corner[2]!, c);
       if (k < 3) corner[order[k]!]!++;
       before = next;
@@ -168,29 +168,29 @@ describe('the 8-bit kernel', () => {
   });
   test('in WebAssembly it is what it is in plain steps, but for ties of rounding, whatever the number of pixels', () => {
     expect(kernel()).not.toBeNull();
-    for (const [size, n, strength] of [
+    for (const [size, count, strength] of [
       [33, 70001, 1],
       [2, 5, 1],
       [65, 4096, 4],
       [17, 1, 0.3],
     ] as const) {
       const prepared = prepare(bent(size), strength);
-      const src = new Uint8ClampedArray(n * 4).map((_, i) => (Math.imul(i + 3, 2654435761) >>> 11) & 255);
+      const src = new Uint8ClampedArray(count * 4).map((_, i) => (Math.imul(i + 3, 2654435761) >>> 11) & 255);
       const pixels = new Uint8ClampedArray(src.length);
-      const b = new Uint8ClampedArray(src.length);
+      const drawn = new Uint8ClampedArray(src.length);
       applyPlain(prepared, src, pixels);
-      expect(kernel()!.apply(prepared, src, b)).toBe(true);
+      expect(kernel()!.apply(prepared, src, drawn)).toBe(true);
       let off = 0;
       for (let i = 0; i < pixels.length; i++)
-        if (pixels[i] !== b[i]) {
+        if (pixels[i] !== drawn[i]) {
           off++;
-          expect(Math.abs(pixels[i]! - b[i]!)).toBe(1);
+          expect(Math.abs(pixels[i]! - drawn[i]!)).toBe(1);
           expect(i % 4).not.toBe(3);
         }
       expect(off).toBeLessThanOrEqual(pixels.length * 0.001);
-      const c = src.slice();
-      kernel()!.apply(prepared, c, c);
-      expect(c).toEqual(b);
+      const inPlace = src.slice();
+      kernel()!.apply(prepared, inPlace, inPlace);
+      expect(inPlace).toEqual(drawn);
     }
     // more tables than it keeps, used in turns, small and large: each is still its own
     const many = Array.from({ length: 20 }, (_, i) => prepare(bent(i % 5 === 4 ? 41 : 9 + (i % 4) * 8), 0.2 + i * 0.1));
@@ -198,10 +198,10 @@ describe('the 8-bit kernel', () => {
     for (let round = 0; round < 3; round++)
       for (const prepared of round === 1 ? [...many].reverse() : many) {
         const pixels = new Uint8ClampedArray(4000);
-        const b = new Uint8ClampedArray(4000);
+        const out = new Uint8ClampedArray(4000);
         applyPlain(prepared, src, pixels);
-        kernel()!.apply(prepared, src, b);
-        expect(b).toEqual(pixels);
+        kernel()!.apply(prepared, src, out);
+        expect(out).toEqual(pixels);
       }
     expect(kernel()!.apply({ ...prepare(bent(2)), size: 200 }, new Uint8Array(4), new Uint8ClampedArray(4))).toBe(
       false,
@@ -273,9 +273,9 @@ describe('.cube', () => {
     ['an empty domain', `LUT_3D_SIZE 2\nDOMAIN_MIN 1 0 0\n${rows}`, 'cube-domain', 'line 10'],
     ['prose', 'this is a letter\n', 'cube-row', 'line 1'],
   ])('refuses %s, with its line and a remedy', (_name, text, code, where) => {
-    const p = problem(() => readCube(bytes(text)));
-    expect(p).toMatchObject({ code, where });
-    expect(p.remedy.length).toBeGreaterThan(10);
+    const told = problem(() => readCube(bytes(text)));
+    expect(told).toMatchObject({ code, where });
+    expect(told.remedy.length).toBeGreaterThan(10);
   });
   test('refuses UTF-16 and binary content', () => {
     expect(problem(() => readCube(new Uint8Array([0xff, 0xfe, 76, 0, 85, 0])))).toMatchObject({ code: 'text-utf16' });
@@ -302,26 +302,28 @@ describe('measuring', () => {
   });
   test('a look is the same as itself in another size when it bends little, and not the same as another', () => {
     const look = bent(33);
-    const b = resample(look, 25);
-    expect(isSame(b.residual)).toBe(true);
-    expect(b.residual.meanDeltaE).toBeGreaterThan(0);
+    const resampled = resample(look, 25);
+    expect(isSame(resampled.residual)).toBe(true);
+    expect(resampled.residual.meanDeltaE).toBeGreaterThan(0);
     expect(isSame(residual(sampler(look), sampler(identity(33))))).toBe(false);
     expect(residual(sampler(look), sampler(look))).toMatchObject({ maxDeltaE: 0, p95DeltaE: 0, meanDeltaE: 0 });
   });
   test('the figure is largest where it says', () => {
     const look = identity(9);
-    const b = identity(9);
-    b.table[(4 + 4 * 9 + 4 * 81) * 3] = 1;
-    const r = residual(sampler(look), sampler(b));
-    r.worst.forEach((v) => expect(Math.abs(v - 0.5)).toBeLessThan(0.07));
+    const other = identity(9);
+    other.table[(4 + 4 * 9 + 4 * 81) * 3] = 1;
+    const apart = residual(sampler(look), sampler(other));
+    apart.worst.forEach((v) => expect(Math.abs(v - 0.5)).toBeLessThan(0.07));
   });
   test('a look re-expressed for log Rec. 2020 does there what it does here', () => {
     const soft = fromFunction(33, '', (values) => {
       for (let c = 0; c < 3; c++) values[c] = values[c]! + 0.06 * Math.sin(values[c]! * 6.283) * 0.4;
     });
-    const r = reexpress(soft, { primaries: 'rec2020', transfer: { log: { below: -9, above: 4 } } }, 65);
-    expect(r.residual.meanDeltaE).toBeLessThan(0.5);
-    expect(residual(sampler(soft), sampler(identity(2))).meanDeltaE).toBeGreaterThan(r.residual.meanDeltaE * 3);
+    const reexpressed = reexpress(soft, { primaries: 'rec2020', transfer: { log: { below: -9, above: 4 } } }, 65);
+    expect(reexpressed.residual.meanDeltaE).toBeLessThan(0.5);
+    expect(residual(sampler(soft), sampler(identity(2))).meanDeltaE).toBeGreaterThan(
+      reexpressed.residual.meanDeltaE * 3,
+    );
     expect(reexpress(identity(33), { primaries: 'p3', transfer: 'srgb' }, 33).residual.maxDeltaE).toBeLessThan(1.5);
   });
   test('the selvedge has twelve different threads, which an identity leaves as they are', () => {

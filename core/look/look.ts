@@ -65,7 +65,12 @@ export function identity(size: number, title = 'Identity'): Look {
 }
 
 /** A 3D table from a function that writes its result over the triple that it is given. */
-export function fromFunction(size: number, title: string, f: (v: Float64Array) => void, domain?: Look['domain']): Look {
+export function fromFunction(
+  size: number,
+  title: string,
+  change: (v: Float64Array) => void,
+  domain?: Look['domain'],
+): Look {
   const values = new Float64Array(3);
   return fromRows(
     size,
@@ -75,7 +80,7 @@ export function fromFunction(size: number, title: string, f: (v: Float64Array) =
         values[0] = row[i]!;
         values[1] = row[i + 1]!;
         values[2] = row[i + 2]!;
-        f(values);
+        change(values);
         row[i] = values[0];
         row[i + 1] = values[1];
         row[i + 2] = values[2];
@@ -89,7 +94,7 @@ export function fromFunction(size: number, title: string, f: (v: Float64Array) =
 export function fromRows(
   size: number,
   title: string,
-  f: (row: Float64Array, n: number) => void,
+  write: (row: Float64Array, n: number) => void,
   domain = { min: [0, 0, 0], max: [1, 1, 1] },
 ): Look {
   const length = size * size * 3;
@@ -105,7 +110,7 @@ export function fromRows(
         plane[i + 1] = g0 + ((g1 - g0) * g) / last;
         plane[i + 2] = b0 + ((b1 - b0) * b) / last;
       }
-    f(plane, length);
+    write(plane, length);
     table.set(plane, b * length);
   }
   return { format: 'cube', kind: '3d', size, table, title, domain, comments: [], warnings: [] };

@@ -40,10 +40,10 @@ export interface TableEncoding {
   transfer: 'srgb' | 'linear' | { log: { below: number; above: number } };
 }
 
-export const transferOf = (t: TableEncoding['transfer']): Transfer => {
-  if (t === 'srgb') return srgb;
-  if (t === 'linear') return linear;
-  return logShaper(t.log.below, t.log.above);
+export const transferOf = (spacing: TableEncoding['transfer']): Transfer => {
+  if (spacing === 'srgb') return srgb;
+  if (spacing === 'linear') return linear;
+  return logShaper(spacing.log.below, spacing.log.above);
 };
 
 /**
@@ -81,14 +81,14 @@ export function reexpress(look: Look, target: TableEncoding, size: number): { lo
     by(fromSrgb, values);
     for (let c = 0; c < 3; c++) values[c] = curve.encode(values[c]!);
   });
-  const g = sampler(out);
+  const resampled = sampler(out);
   const values = new Float64Array(3);
   const through: Evaluate = (r, gr, b, out, at) => {
     values[0] = decodeSrgb(r);
     values[1] = decodeSrgb(gr);
     values[2] = decodeSrgb(b);
     by(fromSrgb, values);
-    g(curve.encode(values[0]), curve.encode(values[1]), curve.encode(values[2]), values, 0);
+    resampled(curve.encode(values[0]), curve.encode(values[1]), curve.encode(values[2]), values, 0);
     for (let c = 0; c < 3; c++) values[c] = curve.decode(values[c]!);
     by(toSrgb, values);
     for (let c = 0; c < 3; c++) out[at + c] = encodeSrgb(values[c]!);

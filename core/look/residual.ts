@@ -46,15 +46,15 @@ export function pointsIn(domain: { min: number[]; max: number[] }, count = 20000
 }
 
 /** Distances by point; `points` interleaved triples. */
-export function distances(evaluate: Evaluate, b: Evaluate, points: Float64Array): Float64Array {
+export function distances(one: Evaluate, other: Evaluate, points: Float64Array): Float64Array {
   const count = points.length / 3;
   const out = new Float64Array(count);
   const p = new Float64Array(3);
   const values = new Float64Array(3);
   const lab = new Float64Array(6);
   for (let i = 0; i < count; i++) {
-    evaluate(points[i * 3]!, points[i * 3 + 1]!, points[i * 3 + 2]!, p, 0);
-    b(points[i * 3]!, points[i * 3 + 1]!, points[i * 3 + 2]!, values, 0);
+    one(points[i * 3]!, points[i * 3 + 1]!, points[i * 3 + 2]!, p, 0);
+    other(points[i * 3]!, points[i * 3 + 1]!, points[i * 3 + 2]!, values, 0);
     labOfSrgb(p[0]!, p[1]!, p[2]!, lab, 0);
     labOfSrgb(values[0]!, values[1]!, values[2]!, lab, 3);
     out[i] = deltaE2000(lab[0]!, lab[1]!, lab[2]!, lab[3]!, lab[4]!, lab[5]!);
@@ -63,8 +63,8 @@ export function distances(evaluate: Evaluate, b: Evaluate, points: Float64Array)
 }
 
 /** Largest, 95th percentile (nearest rank) and mean distance, and the input where it is largest. */
-export function residual(evaluate: Evaluate, b: Evaluate, points: Float64Array = haltonPoints()): Residual {
-  const values = distances(evaluate, b, points);
+export function residual(one: Evaluate, other: Evaluate, points: Float64Array = haltonPoints()): Residual {
+  const values = distances(one, other, points);
   if (!values.length) return { maxDeltaE: 0, p95DeltaE: 0, meanDeltaE: 0, worst: [0, 0, 0] };
   let at = 0;
   let sum = 0;

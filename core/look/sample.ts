@@ -43,10 +43,10 @@ function scales(look: Look): number[] {
 
 function curves(look: Look): Evaluate {
   const { table, size, domain } = look;
-  const k = scales(look);
+  const scale = scales(look);
   const last = size - 1;
   const one = (v: number, c: number): number => {
-    const p = (v - domain.min[c]!) * k[c]!;
+    const p = (v - domain.min[c]!) * scale[c]!;
     const i = Math.min(last - 1, Math.floor(p));
     const f = p - i;
     const a = table[i * 3 + c]!;
@@ -61,14 +61,14 @@ function curves(look: Look): Evaluate {
 
 function trilinear(look: Look): Evaluate {
   const { table, size, domain } = look;
-  const k = scales(look);
+  const scale = scales(look);
   const last = size - 2;
   const dg = size * 3;
   const db = size * size * 3;
   return (r, g, b, out, at) => {
-    const x = (r - domain.min[0]!) * k[0]!;
-    const y = (g - domain.min[1]!) * k[1]!;
-    const z = (b - domain.min[2]!) * k[2]!;
+    const x = (r - domain.min[0]!) * scale[0]!;
+    const y = (g - domain.min[1]!) * scale[1]!;
+    const z = (b - domain.min[2]!) * scale[2]!;
     const i = Math.min(last, Math.floor(x));
     const j = Math.min(last, Math.floor(y));
     const l = Math.min(last, Math.floor(z));
@@ -91,15 +91,15 @@ function trilinear(look: Look): Evaluate {
 
 function tetrahedral(look: Look): Evaluate {
   const { table, size, domain } = look;
-  const k = scales(look);
+  const scale = scales(look);
   const last = size - 2;
   const dg = size * 3;
   const db = size * size * 3;
   const all = 3 + dg + db;
   return (r, g, b, out, at) => {
-    const x = (r - domain.min[0]!) * k[0]!;
-    const y = (g - domain.min[1]!) * k[1]!;
-    const z = (b - domain.min[2]!) * k[2]!;
+    const x = (r - domain.min[0]!) * scale[0]!;
+    const y = (g - domain.min[1]!) * scale[1]!;
+    const z = (b - domain.min[2]!) * scale[2]!;
     const i = Math.min(last, Math.floor(x));
     const j = Math.min(last, Math.floor(y));
     const l = Math.min(last, Math.floor(z));

@@ -41,8 +41,8 @@ const hex = (v: readonly number[] | Float64Array): string =>
 /** Twelve pairs of colors, each "#rrggbb": the fixed one and the rendered one. */
 export function selvedge(evaluate: Evaluate): [string, string][] {
   const out = new Float64Array(3);
-  return threads.map((t) => {
-    evaluate(t[0], t[1], t[2], out, 0);
-    return [hex(t), hex(out)];
+  return threads.map((thread) => {
+    evaluate(thread[0], thread[1], thread[2], out, 0);
+    return [hex(thread), hex(out)];
   });
 }

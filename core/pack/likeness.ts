@@ -106,39 +106,40 @@ export interface SettingChange {
 /** The settings that differ, in their documented order. */
 export function settingChanges(before: Settings, after: Settings): SettingChange[] {
   return allSettings.flatMap((setting) => {
-    const a = before[setting.id];
-    const b = after[setting.id];
-    return JSON.stringify(sorted(a ?? null)) === JSON.stringify(sorted(b ?? null))
+    const was = before[setting.id];
+    const is = after[setting.id];
+    return JSON.stringify(sorted(was ?? null)) === JSON.stringify(sorted(is ?? null))
       ? []
-      : [{ setting: setting.id, title: setting.title, before: a ?? null, after: b ?? null }];
+      : [{ setting: setting.id, title: setting.title, before: was ?? null, after: is ?? null }];
   });
 }
 
 /** Share of the settings of either that are the same in both, 0…1. */
-export function settingLikeness(settings: Settings, b: Settings): number {
-  const ids = new Set([...Object.keys(settings), ...Object.keys(b)]);
+export function settingLikeness(one: Settings, other: Settings): number {
+  const ids = new Set([...Object.keys(one), ...Object.keys(other)]);
   if (!ids.size) return 0;
-  const changed = settingChanges(settings, b).length;
+  const changed = settingChanges(one, other).length;
   return 1 - changed / ids.size;
 }
 
 /** Likeness of two names by pairs of letters (Dice's coefficient), 0…1. */
-export function nameLikeness(a: string, b: string): number {
+export function nameLikeness(one: string, other: string): number {
   const pairs = (text: string): Map<string, number> => {
-    const m = new Map<string, number>();
-    const t = foldName(text).replace(/ /g, '');
-    for (let i = 0; i < t.length - 1; i++) m.set(t.slice(i, i + 2), (m.get(t.slice(i, i + 2)) ?? 0) + 1);
-    return m;
+    const counts = new Map<string, number>();
+    const plain = foldName(text).replace(/ /g, '');
+    for (let i = 0; i < plain.length - 1; i++)
+      counts.set(plain.slice(i, i + 2), (counts.get(plain.slice(i, i + 2)) ?? 0) + 1);
+    return counts;
   };
-  const x = pairs(a);
-  const y = pairs(b);
+  const ofOne = pairs(one);
+  const ofOther = pairs(other);
   let both = 0;
   let all = 0;
-  for (const [key, n] of x) {
-    both += Math.min(n, y.get(key) ?? 0);
+  for (const [key, n] of ofOne) {
+    both += Math.min(n, ofOther.get(key) ?? 0);
     all += n;
   }
-  for (const n of y.values()) all += n;
+  for (const n of ofOther.values()) all += n;
   return all ? (2 * both) / all : 0;
 }
 

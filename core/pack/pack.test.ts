@@ -242,16 +242,16 @@ const other: Settings = { warmth: -30, chroma: 0.6 };
 
 describe('fingerprints by effect', () => {
   test('agree with the full residual about what is the same', () => {
-    for (const [settings, b] of [
+    for (const [settings, changed] of [
       [warm, almost],
       [warm, other],
       [almost, { ...almost, level: 0.1 }],
       [almost, { ...almost, level: 0.004 }],
     ] as const) {
-      const d = fingerprintDistance(print(settings), print(b));
-      const r = residual(compile(settings), compile(b));
-      expect(d.p95 <= 0.5 && d.max <= 2).toBe(isSame(r));
-      expect(d.mean).toBeCloseTo(r.meanDeltaE, 0);
+      const distance = fingerprintDistance(print(settings), print(changed));
+      const apart = residual(compile(settings), compile(changed));
+      expect(distance.p95 <= 0.5 && distance.max <= 2).toBe(isSame(apart));
+      expect(distance.mean).toBeCloseTo(apart.meanDeltaE, 0);
     }
   });
   test('survive their bytes', () => expect(fingerprintOfBytes(bytesOfFingerprint(print(warm)))).toEqual(print(warm)));
@@ -260,7 +260,7 @@ describe('fingerprints by effect', () => {
     [{ p95: 0.1, max: 0.3 }, 0.1, 0.3, 1],
     [{ p95: 1.5, max: 5 }, 1.5, 5, 40],
     [{ p95: 3, max: 10 }, 3, 10, 200],
-  ])('all pairs within %o are found that comparing each with each finds', (t, p95, max, least) => {
+  ])('all pairs within %o are found that comparing each with each finds', (tolerance, p95, max, least) => {
     const list = Array.from({ length: 120 }, (_, i) =>
       print({
         warmth: (i % 12) * 9 - 50 + (i > 100 ? 0.05 : 0),
@@ -273,12 +273,12 @@ describe('fingerprints by effect', () => {
     const slow: string[] = [];
     for (let i = 0; i < list.length; i++)
       for (let j = i + 1; j < list.length; j++) {
-        const d = fingerprintDistance(list[i]!, list[j]!);
-        if (d.max <= max + 0.05 && d.p95 <= p95 + 0.05) slow.push(`${i} ${j}`);
+        const distance = fingerprintDistance(list[i]!, list[j]!);
+        if (distance.max <= max + 0.05 && distance.p95 <= p95 + 0.05) slow.push(`${i} ${j}`);
       }
     expect(slow.length).toBeGreaterThanOrEqual(least);
     expect(
-      nearPairs(all, list.length, t)
+      nearPairs(all, list.length, tolerance)
         .map(([a, b]) => `${Math.min(a, b)} ${Math.max(a, b)}`)
         .sort(),
     ).toEqual(slow.sort());
@@ -287,21 +287,21 @@ describe('fingerprints by effect', () => {
 
 describe('what an incoming file is', () => {
   let n = 0;
-  const of = (e: Partial<Incoming> & { settings: Settings }): Incoming => ({
+  const of = (entry: Partial<Incoming> & { settings: Settings }): Incoming => ({
     id: ++n,
-    path: `${e.title ?? 'X'}.cube`,
+    path: `${entry.title ?? 'X'}.cube`,
     kind: 'look',
     format: 'cube',
     title: 'X',
     headings: [],
     sha: `s${n}`,
-    content: `c${JSON.stringify(e.settings)}`,
+    content: `c${JSON.stringify(entry.settings)}`,
     internalId: '',
-    fingerprint: print(e.settings),
+    fingerprint: print(entry.settings),
     outside: '',
-    ...e,
+    ...entry,
   });
-  const heldOf = (h: Partial<Held> & { settings: Settings }): Held => ({
+  const heldOf = (held: Partial<Held> & { settings: Settings }): Held => ({
     itemId: `i${++n}`,
     versionId: `v${n}`,
     kind: 'look',
@@ -311,12 +311,12 @@ describe('what an incoming file is', () => {
     headings: [],
     fileName: 'none',
     sha: `h${n}`,
-    content: `c${JSON.stringify(h.settings)}`,
+    content: `c${JSON.stringify(held.settings)}`,
     internalId: '',
-    fingerprint: print(h.settings),
+    fingerprint: print(held.settings),
     outside: '',
     newest: true,
-    ...h,
+    ...held,
   });
   const one = (e: Incoming, held: Held[]) => propose([e], new HeldIndex(held), fingerprintDistance).get(e.id)!;
 
@@ -392,11 +392,11 @@ describe('what an incoming file is', () => {
   });
   test('within an arrival, later files are measured by earlier ones', () => {
     const incoming = of({ settings: warm, title: 'Kiln', path: 'P/Kiln.cube' });
-    const b = of({ settings: warm, title: 'Kiln', path: 'P/b.cube' });
-    const c = of({ settings: almost, title: 'Ember', path: 'P/c.cube' });
-    const d = of({ settings: other, title: 'Kiln', path: 'P/JPEG/Kiln.cube' });
-    const all = propose([incoming, b, c, d], new HeldIndex([]), fingerprintDistance);
-    expect([incoming, b, c, d].map((e) => [all.get(e.id)!.outcome, all.get(e.id)!.entryId])).toEqual([
+    const preset = of({ settings: warm, title: 'Kiln', path: 'P/b.cube' });
+    const alike = of({ settings: almost, title: 'Ember', path: 'P/c.cube' });
+    const different = of({ settings: other, title: 'Kiln', path: 'P/JPEG/Kiln.cube' });
+    const all = propose([incoming, preset, alike, different], new HeldIndex([]), fingerprintDistance);
+    expect([incoming, preset, alike, different].map((e) => [all.get(e.id)!.outcome, all.get(e.id)!.entryId])).toEqual([
       ['new', null],
       ['duplicate', incoming.id],
       ['duplicate', incoming.id],

@@ -92,22 +92,22 @@ test('an editor’s archive gets a new about, and the same table', () => {
   }).bytes;
   const after = writeTitle('marlstone@4', before, 'New', ['B'], known);
   const unzipped = unzipSync(before);
-  const b = unzipSync(after);
-  expect(JSON.parse(strFromU8(b['about.json']!))).toMatchObject({
+  const reread = unzipSync(after);
+  expect(JSON.parse(strFromU8(reread['about.json']!))).toMatchObject({
     title: 'New',
     headings: ['B'],
     position: 3,
     scope: { input: 'camera data' },
   });
-  expect(b['table.clf']).toEqual(unzipped['table.clf']);
+  expect(reread['table.clf']).toEqual(unzipped['table.clf']);
 });
 
 test('what has no place for a title is refused with words', () =>
   expect(() => writeTitle('hald', new Uint8Array(9), 'X', [], known)).toThrow(/cannot write a title/));
 test('a camera profile bears the title, and every other tag as it was', () => {
   const before = made();
-  const a = describeTags(before);
-  const b = describeTags(readDcp(writeTitle('dcp', writeDcp(before), 'Wëst lamp', [], known)));
-  expect(b.ProfileName).toBe('Wëst lamp');
-  expect({ ...b, ProfileName: a.ProfileName }).toEqual(a);
+  const was = describeTags(before);
+  const is = describeTags(readDcp(writeTitle('dcp', writeDcp(before), 'Wëst lamp', [], known)));
+  expect(is.ProfileName).toBe('Wëst lamp');
+  expect({ ...is, ProfileName: was.ProfileName }).toEqual(was);
 });

@@ -4,7 +4,7 @@
  */
 import { zipSync } from 'fflate';
 import { readDcp, setText, writeDcp } from '../camera/dcp';
-import { T } from '../camera/tags';
+import { read } from '../camera/tags';
 import { editorKey, type Descriptor } from '../editor/descriptor';
 import { describeIcc } from '../icc/describe';
 import { member, memberNames } from '../look/archive';
@@ -116,7 +116,7 @@ export function writeTitle(
   if (format === 'cube') return latin.encode(cube(s, title));
   if (format === 'dcp') {
     const dcp = readDcp(bytes);
-    setText(dcp, T.name, title.slice(0, 400));
+    setText(dcp, read.name, title.slice(0, 400));
     return writeDcp(dcp);
   }
   if (format === 'icc') return describeIcc(bytes, title);

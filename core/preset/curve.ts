@@ -5,18 +5,18 @@
 export type CurvePoints = [number, number][];
 
 export function monotoneCurve(points: CurvePoints): (x: number) => number {
-  const n = points.length;
-  if (n === 1) return (x) => x + points[0]![1] - points[0]![0];
+  const count = points.length;
+  if (count === 1) return (x) => x + points[0]![1] - points[0]![0];
   const xs = points.map((p) => p[0]);
   const ys = points.map((p) => p[1]);
   const dimensions: number[] = [];
   const matrix: number[] = [];
-  for (let i = 0; i < n - 1; i++) dimensions.push((ys[i + 1]! - ys[i]!) / (xs[i + 1]! - xs[i]!));
+  for (let i = 0; i < count - 1; i++) dimensions.push((ys[i + 1]! - ys[i]!) / (xs[i + 1]! - xs[i]!));
   matrix.push(dimensions[0]!);
-  for (let i = 1; i < n - 1; i++)
+  for (let i = 1; i < count - 1; i++)
     matrix.push(dimensions[i - 1]! * dimensions[i]! <= 0 ? 0 : (dimensions[i - 1]! + dimensions[i]!) / 2);
-  matrix.push(dimensions[n - 2]!);
-  for (let i = 0; i < n - 1; i++) {
+  matrix.push(dimensions[count - 2]!);
+  for (let i = 0; i < count - 1; i++) {
     if (dimensions[i] === 0) {
       matrix[i] = 0;
       matrix[i + 1] = 0;
@@ -33,8 +33,8 @@ export function monotoneCurve(points: CurvePoints): (x: number) => number {
   }
   // by piece: start, and the four coefficients over the distance from it
   const at = Float64Array.from(xs);
-  const values = new Float64Array(n * 4);
-  const last = n - 1;
+  const values = new Float64Array(count * 4);
+  const last = count - 1;
   for (let i = 0; i < last; i++) {
     const h = xs[i + 1]! - xs[i]!;
     values.set(

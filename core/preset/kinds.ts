@@ -63,16 +63,16 @@ export const triple =
       : `must be three numbers from ${low} to ${high}`;
 
 export function curvePoints(value: unknown): string | null {
-  const p = value as CurvePoints;
-  if (!Array.isArray(p) || p.length < 2 || p.length > 64) return 'must be 2 to 64 points';
-  for (let i = 0; i < p.length; i++) {
+  const points = value as CurvePoints;
+  if (!Array.isArray(points) || points.length < 2 || points.length > 64) return 'must be 2 to 64 points';
+  for (let i = 0; i < points.length; i++) {
     if (
-      !Array.isArray(p[i]) ||
-      p[i]!.length !== 2 ||
-      p[i]!.some((n) => typeof n !== 'number' || !Number.isFinite(n) || n < -1 || n > 4)
+      !Array.isArray(points[i]) ||
+      points[i]!.length !== 2 ||
+      points[i]!.some((n) => typeof n !== 'number' || !Number.isFinite(n) || n < -1 || n > 4)
     )
       return `point ${i + 1} must be two numbers from -1 to 4`;
-    if (i && p[i]![0] - p[i - 1]![0] < 1e-6) return `point ${i + 1} does not lie right of the one before it`;
+    if (i && points[i]![0] - points[i - 1]![0] < 1e-6) return `point ${i + 1} does not lie right of the one before it`;
   }
   return null;
 }

@@ -61,14 +61,14 @@ export interface ReadPreset {
 function through(rule: NumberRule, x: number): number {
   let v: number;
   if (rule.table) {
-    const t = rule.table;
-    const up = t.findIndex((p) => p[0] >= x);
-    if (up === 0) v = t[0]![1];
-    else if (up < 0) v = t[t.length - 1]![1];
+    const table = rule.table;
+    const up = table.findIndex((p) => p[0] >= x);
+    if (up === 0) v = table[0]![1];
+    else if (up < 0) v = table[table.length - 1]![1];
     else {
-      const a = t[up - 1]!;
-      const b = t[up]!;
-      v = a[1] + ((b[1] - a[1]) * (x - a[0])) / (b[0] - a[0]);
+      const below = table[up - 1]!;
+      const above = table[up]!;
+      v = below[1] + ((above[1] - below[1]) * (x - below[0])) / (above[0] - below[0]);
     }
   } else v = x * (rule.scale ?? 1) + (rule.offset ?? 0);
   if (rule.log2) v = Math.log2(v);

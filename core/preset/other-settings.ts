@@ -51,8 +51,10 @@ const lookReference: SettingDefinition<LookReference | null> = {
   formula: 'Which look the preset calls, at which strength. Resolved before a bake, or kept as a dependency.',
   check(value) {
     if (value === null) return null;
-    const l = value as Partial<LookReference>;
-    return typeof l.name === 'string' && l.name ? numberIn(0, 400)(l.strength) : 'must have a name and a strength';
+    const look = value as Partial<LookReference>;
+    return typeof look.name === 'string' && look.name
+      ? numberIn(0, 400)(look.strength)
+      : 'must have a name and a strength';
   },
 };
 

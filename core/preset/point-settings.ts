@@ -25,8 +25,8 @@ const REFERENCE = 6504;
 function shiftedWhite(mired: number, tint: number): [number, number] {
   const kelvin = 1e6 / (1e6 / REFERENCE + mired);
   const [u, v] = planckian(kelvin);
-  const n = locusNormal(kelvin);
-  return xyOfUv([u + (tint / 3000) * n[0], v + (tint / 3000) * n[1]]);
+  const normal = locusNormal(kelvin);
+  return xyOfUv([u + (tint / 3000) * normal[0], v + (tint / 3000) * normal[1]]);
 }
 
 const through = (matrix: Matrix): Operation => {
@@ -54,17 +54,17 @@ const through = (matrix: Matrix): Operation => {
 };
 
 const eachChannel =
-  (f: (x: number) => number): Operation =>
+  (curve: (x: number) => number): Operation =>
   (values, n) => {
-    for (let i = 0; i < n; i++) values[i] = f(values[i]!);
+    for (let i = 0; i < n; i++) values[i] = curve(values[i]!);
   };
 
 const quartic = (x: number): number => x * x * (x * x);
 
 const odd =
-  (f: (x: number) => number) =>
+  (curve: (x: number) => number) =>
   (x: number): number =>
-    x < 0 ? -f(-x) : f(x);
+    x < 0 ? -curve(-x) : curve(x);
 
 /** Weight of a hue in a sector: a raised cosine, 1 at the center, 0 at half the width away. Degrees. */
 export function sectorWeight(hue: number, center: number, width: number): number {
@@ -94,8 +94,8 @@ const warmth: SettingDefinition<number> = {
     const tint = (all.tintShift as number | undefined) ?? 0;
     if (value === 0 && tint === 0) return null;
     const matrix = toXyz(spaces.srgb);
-    const a = adapt(shiftedWhite(0, 0), shiftedWhite(value, tint));
-    return through(multiply(invert(matrix), multiply(a, matrix)));
+    const adapted = adapt(shiftedWhite(0, 0), shiftedWhite(value, tint));
+    return through(multiply(invert(matrix), multiply(adapted, matrix)));
   },
 };
 
@@ -215,9 +215,9 @@ const slope: SettingDefinition<number[]> = {
   formula:
     'Encoded, by channel: `v ← (v · slope + offset)^power`, the power odd-symmetric. One operation does slope, offset and power.',
   compile(value, all) {
-    const o = (all.offset as number[] | undefined) ?? zeros;
+    const offset = (all.offset as number[] | undefined) ?? zeros;
     const point = (all.power as number[] | undefined) ?? ones;
-    return same(value, ones) && same(o, zeros) && same(point, ones) ? null : cdl(value, o, point);
+    return same(value, ones) && same(offset, zeros) && same(point, ones) ? null : cdl(value, offset, point);
   },
 };
 const offset: SettingDefinition<number[]> = {
@@ -330,11 +330,11 @@ const curve = (id: string, title: string, channel: number | null): SettingDefini
   formula: `Encoded, ${channel === null ? 'all channels' : `channel ${['red', 'green', 'blue'][channel]}`}: a monotone cubic through the points (Fritsch–Carlson, starting from the mean of the neighbouring slopes), continued straight beyond its ends.`,
   compile(value) {
     if (value.every(([x, y]) => x === y)) return null;
-    const f = monotoneCurve(value);
+    const curve = monotoneCurve(value);
     return channel === null
-      ? eachChannel(f)
+      ? eachChannel(curve)
       : (values, n) => {
-          for (let i = channel; i < n; i += 3) values[i] = f(values[i]!);
+          for (let i = channel; i < n; i += 3) values[i] = curve(values[i]!);
         };
   },
 });
@@ -350,13 +350,13 @@ const hueSectors: SettingDefinition<Sector[]> = {
   stage: 'oklab',
   check(value) {
     if (!Array.isArray(value) || value.length > 24) return 'must be a list of up to 24 sectors';
-    for (const [i, s] of (value as Partial<Sector>[]).entries()) {
+    for (const [i, sector] of (value as Partial<Sector>[]).entries()) {
       const bad =
-        numberIn(0, 360)(s.center) ??
-        numberIn(1, 360)(s.width) ??
-        numberIn(-180, 180)(s.turn) ??
-        numberIn(0, 4)(s.chroma) ??
-        numberIn(-0.5, 0.5)(s.lightness);
+        numberIn(0, 360)(sector.center) ??
+        numberIn(1, 360)(sector.width) ??
+        numberIn(-180, 180)(sector.turn) ??
+        numberIn(0, 4)(sector.chroma) ??
+        numberIn(-0.5, 0.5)(sector.lightness);
       if (bad) return `sector ${i + 1}: a value ${bad}`;
     }
     return null;
@@ -380,8 +380,8 @@ const hueSectors: SettingDefinition<Sector[]> = {
         if (c < 1e-9) continue;
         let some = false;
         for (let k = 0; k < near.length; k++) {
-          const n = near[k]!;
-          if (n.x * a + n.y * b > n.least * c) {
+          const neighbor = near[k]!;
+          if (neighbor.x * a + neighbor.y * b > neighbor.least * c) {
             some = true;
             break;
           }
@@ -472,8 +472,9 @@ const monochrome: SettingDefinition<GrayMix | null> = {
     const mix = value as GrayMix;
     if (typeof mix !== 'object' || !Array.isArray(mix.sectors) || mix.sectors.length > 24)
       return 'must be null or a list of up to 24 sectors';
-    for (const s of mix.sectors) {
-      const bad = numberIn(0, 360)(s.center) ?? numberIn(1, 360)(s.width) ?? numberIn(-0.5, 0.5)(s.lightness);
+    for (const sector of mix.sectors) {
+      const bad =
+        numberIn(0, 360)(sector.center) ?? numberIn(1, 360)(sector.width) ?? numberIn(-0.5, 0.5)(sector.lightness);
       if (bad) return `a value ${bad}`;
     }
     return null;
@@ -515,10 +516,10 @@ const tint = (id: string, title: string, weight: (L: number) => number, words: s
   neutral: { hue: 0, amount: 0 },
   stage: 'oklab',
   check(value) {
-    const t = value as Partial<Tint> | null;
-    return !t || typeof t !== 'object'
+    const tint = value as Partial<Tint> | null;
+    return !tint || typeof tint !== 'object'
       ? 'must have a hue and an amount'
-      : (numberIn(0, 360)(t.hue) ?? numberIn(0, 0.3)(t.amount));
+      : (numberIn(0, 360)(tint.hue) ?? numberIn(0, 0.3)(tint.amount));
   },
   formula: `OKLab: \`a ← a + w·amount·cos(hue)\`, \`b ← b + w·amount·sin(hue)\` with ${words}, L held to 0…1.`,
   compile(value) {

@@ -20,9 +20,9 @@ const run = (settings: Settings, point: [number, number, number]): number[] => {
   compile(settings)(...point, out, 0);
   return [...out];
 };
-const problem = (f: () => unknown): Problem => {
+const problem = (work: () => unknown): Problem => {
   try {
-    f();
+    work();
   } catch (error) {
     if (error instanceof Problem) return error;
     throw error;
@@ -69,7 +69,7 @@ describe('the renderer', () => {
     expect(y!).toBeLessThan(Math.min(x!, z!));
   });
   test('the order in which settings are given does not matter', () => {
-    const s = {
+    const settings = {
       chroma: 1.3,
       level: 0.4,
       curve: [
@@ -78,10 +78,10 @@ describe('the renderer', () => {
       ],
       warmth: 20,
     };
-    const back = Object.fromEntries(Object.entries(s).reverse());
+    const back = Object.fromEntries(Object.entries(settings).reverse());
     fc.assert(
       fc.property(unit, unit, unit, (r, g, b) => {
-        expect(run(s, [r, g, b])).toEqual(run(back, [r, g, b]));
+        expect(run(settings, [r, g, b])).toEqual(run(back, [r, g, b]));
       }),
     );
   });
@@ -104,9 +104,9 @@ describe('the renderer', () => {
     fc.assert(
       fc.property(points, ([xs, steps]) => {
         let y = 0;
-        const f = monotoneCurve(xs.map((x, i) => [x / 1000, (y += steps[i]! / 1000)]));
+        const curve = monotoneCurve(xs.map((x, i) => [x / 1000, (y += steps[i]! / 1000)]));
         for (let x = -0.2, last = -Infinity; x <= 1.2; x += 0.01) {
-          const v = f(x);
+          const v = curve(x);
           expect(v).toBeGreaterThanOrEqual(last - 1e-12);
           last = v;
         }
@@ -125,8 +125,10 @@ describe('bake', () => {
     expect(residual.maxDeltaE).toBeGreaterThan(0);
   });
   test('a finer table is nearer to the rendering', () => {
-    const s = { contrast: 1.4, chroma: 1.2 };
-    expect(bakeResidual(bake(s, 65, '')).meanDeltaE).toBeLessThan(bakeResidual(bake(s, 17, '')).meanDeltaE);
+    const settings = { contrast: 1.4, chroma: 1.2 };
+    expect(bakeResidual(bake(settings, 65, '')).meanDeltaE).toBeLessThan(
+      bakeResidual(bake(settings, 17, '')).meanDeltaE,
+    );
   });
   test('what a table cannot carry is left out with its class and reason, what is neutral is not mentioned', () => {
     const { kept, left } = split({
@@ -159,7 +161,7 @@ describe('bake', () => {
 
 describe('containers and mappings', () => {
   test('scales, signs, tables, logarithms, points and lists come out in our units', () => {
-    const o = readPreset(
+    const oxbow = readPreset(
       'x',
       bytes(
         oxbowPreset(`
@@ -172,7 +174,7 @@ describe('containers and mappings', () => {
       ),
       descriptors,
     ).read;
-    expect(o.settings).toMatchObject({
+    expect(oxbow.settings).toMatchObject({
       contrast: 2,
       contrastPivot: 0.2,
       warmth: 10,
@@ -185,17 +187,17 @@ describe('containers and mappings', () => {
       hueSectors: [{ center: 40, width: 60, turn: 0, chroma: 0.5, lightness: 0 }],
       look: { name: 'Amber', strength: 25 },
     });
-    expect(o.references).toEqual([{ kind: 'look', name: 'Amber', strength: 25 }]);
-    expect(o.unknown).toEqual({ 'lamp.odd': 'kept' });
-    const m = readPreset(
+    expect(oxbow.references).toEqual([{ kind: 'look', name: 'Amber', strength: 25 }]);
+    expect(oxbow.unknown).toEqual({ 'lamp.odd': 'kept' });
+    const marlstone = readPreset(
       'x',
       bytes(
         marlstonePreset('[light]\namount=200\nsnap=25\ndeepen=30\n\n[surface]\nclear=12', { headings: ['A', 'B'] }),
       ),
       descriptors,
     ).read;
-    expect(m.settings).toMatchObject({ level: 1, contrast: 1.35, toe: -30, haze: 12 });
-    expect(m.classes.haze).toEqual({
+    expect(marlstone.settings).toMatchObject({ level: 1, contrast: 1.35, toe: -30, haze: 12 });
+    expect(marlstone.classes.haze).toEqual({
       class: 'local',
       reason: 'Marlstone clears haze by the brightness of the surroundings',
     });
@@ -216,9 +218,9 @@ describe('containers and mappings', () => {
     ['torn XML', '<a><b></a>', 'xml-malformed'],
     ['a deep nest', '<a>'.repeat(60) + '</a>'.repeat(60), 'xml-depth'],
   ])('refuses %s', (_n, text, code) => {
-    const p = problem(() => readXmp(bytes(text)));
-    expect(p.code).toBe(code);
-    expect(p.where).toMatch(/line \d+/);
+    const told = problem(() => readXmp(bytes(text)));
+    expect(told.code).toBe(code);
+    expect(told.where).toMatch(/line \d+/);
   });
   test('refuses a value that is no number, and one out of range, with its line', () => {
     expect(
@@ -237,8 +239,8 @@ describe('containers and mappings', () => {
       sees: 'never',
       places: { looks: { linux: '/etc/passwd', mac: '{home}/x' } },
     };
-    const p = problem(() => parseDescriptor(bad));
-    expect(p.message.split(/(?<=\.) /).length).toBeGreaterThanOrEqual(4);
+    const told = problem(() => parseDescriptor(bad));
+    expect(told.message.split(/(?<=\.) /).length).toBeGreaterThanOrEqual(4);
     expect(problem(() => parseDescriptor({ ...oxbow2, places: { looks: { linux: '{home}/../x' } } })).message).toMatch(
       /must not step out/i,
     );

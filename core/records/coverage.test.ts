@@ -98,17 +98,17 @@ const xml = (inner: string) =>
   new TextEncoder().encode(
     `<lens-database xmlns="https://etagere.example/ns/lens-database/1" release="2026.1">${inner}</lens-database>`,
   );
-const series = (...q: string[]) =>
-  q
+const series = (...questions: string[]) =>
+  questions
     .map(
-      (x) =>
-        `<series quantity="${x}" model="odd3"><sample focal="50" k1="0.01"/><sample focal="70" k1="0.02"/></series>`,
+      (camera) =>
+        `<series quantity="${camera}" model="odd3"><sample focal="50" k1="0.01"/><sample focal="70" k1="0.02"/></series>`,
     )
     .join('');
 const full = series('distortion', 'lateral chromatic aberration', 'vignetting');
 const held = (inner: string) => {
-  const c = calibrations(xml(inner));
-  return [{ item: 'i', title: 'Bureau', release: c.release, lenses: c.lenses }];
+  const found = calibrations(xml(inner));
+  return [{ item: 'i', title: 'Bureau', release: found.release, lenses: found.lenses }];
 };
 
 describe('coverage of lenses', () => {
@@ -188,7 +188,7 @@ test('what files name and the list does not have is told once, with its serials'
     serial,
     lens: line,
   });
-  const u = unlisted(
+  const found = unlisted(
     [
       seen('Perrin Alder', '1', 'Perrin 50 mm f/2'),
       seen('PERRIN ALDER', '2', 'PERRIN 50mm F2'),
@@ -199,7 +199,7 @@ test('what files name and the list does not have is told once, with its serials'
     [camera('Oak')],
     [lens('90 mm f/4')],
   );
-  expect(u).toEqual({
+  expect(found).toEqual({
     cameras: [
       { maker: 'Perrin', model: 'Perrin Alder', conversion: '', serials: ['1', '2'] },
       { maker: 'Perrin', model: 'Perrin Alder', conversion: 'infrared', serials: ['3'] },
@@ -209,13 +209,13 @@ test('what files name and the list does not have is told once, with its serials'
 });
 
 test('what was asked for is met by a profile, a whole calibration, or an editor of the maker who was asked', () => {
-  const c = camera('Alder');
+  const body = camera('Alder');
   const none = { camera: null, lens: null, askedOf: '' };
   const editors = [
     { key: 'o@2', title: 'Oxbow 2', cameras: 'all' as const },
     { key: 'm@4', title: 'Marlstone 4', cameras: [] },
   ];
-  const cameras = (held: ReturnType<typeof profile>[]) => cameraCoverage([c], held, editors);
+  const cameras = (held: ReturnType<typeof profile>[]) => cameraCoverage([body], held, editors);
   const of = (askedOf: string) =>
     isMet({ ...none, camera: 'Alder', wanted: 'support in an editor', askedOf }, cameras([]), []);
   const wanted = { ...none, camera: 'Alder', wanted: 'camera profile' };

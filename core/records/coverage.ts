@@ -51,9 +51,9 @@ const converted = (camera: Camera): Named =>
 const isBody = (c: Camera, body: string): boolean => bears(converted(c), cameraForm, body);
 
 /** Whether an editor reads this camera's data: by the name in its files, which a conversion does not change. */
-export const readsCamera = (s: Pick<Support, 'cameras'>, named: Named): Reads => {
-  if (s.cameras === null) return 'unknown';
-  if (s.cameras === 'all' || s.cameras.some((n) => bears(named, cameraForm, n))) return 'yes';
+export const readsCamera = (support: Pick<Support, 'cameras'>, named: Named): Reads => {
+  if (support.cameras === null) return 'unknown';
+  if (support.cameras === 'all' || support.cameras.some((n) => bears(named, cameraForm, n))) return 'yes';
   return 'no';
 };
 
@@ -70,10 +70,10 @@ export function cameraCoverage(
       const own = profiles.filter((p) => named(body, p.cameras));
       const sources = new Map<string, { source: string; held: number; approved: number }>();
       for (const profilesHeld of own) {
-        const s = sources.get(profilesHeld.source) ?? { source: profilesHeld.source, held: 0, approved: 0 };
-        s.held += profilesHeld.held;
-        s.approved += profilesHeld.approved;
-        sources.set(profilesHeld.source, s);
+        const source = sources.get(profilesHeld.source) ?? { source: profilesHeld.source, held: 0, approved: 0 };
+        source.held += profilesHeld.held;
+        source.approved += profilesHeld.approved;
+        sources.set(profilesHeld.source, source);
       }
       return {
         camera,
@@ -172,8 +172,8 @@ function coveredBy(whole: boolean, some: boolean): Covered {
 
 const RANK: Record<Covered, number> = { none: 0, partly: 1, covered: 2 };
 /** Those with gaps first; else as they came. */
-function leastFirst(a: { state: Covered }, b: { state: Covered }): number {
-  return RANK[a.state] - RANK[b.state];
+function leastFirst(one: { state: Covered }, other: { state: Covered }): number {
+  return RANK[one.state] - RANK[other.state];
 }
 
 /** What can be asked for. */
@@ -211,16 +211,21 @@ export function unlisted(
 } {
   const bodies = new Map<string, { maker: string; model: string; conversion: string; serials: string[] }>();
   const glass = new Map<string, { maker: string; model: string }>();
-  for (const s of seen) {
-    if (s.camera && !cameras.some((c) => isBody(c, [s.camera, s.conversion].filter(Boolean).join(', ')))) {
-      const key = cameraForm(`${s.camera} ${s.conversion}`, s.maker);
-      const b = bodies.get(key) ?? { maker: s.maker, model: s.camera, conversion: s.conversion, serials: [] };
-      if (s.serial && !b.serials.includes(s.serial)) b.serials.push(s.serial);
-      bodies.set(key, b);
+  for (const photo of seen) {
+    if (photo.camera && !cameras.some((c) => isBody(c, [photo.camera, photo.conversion].filter(Boolean).join(', ')))) {
+      const key = cameraForm(`${photo.camera} ${photo.conversion}`, photo.maker);
+      const body = bodies.get(key) ?? {
+        maker: photo.maker,
+        model: photo.camera,
+        conversion: photo.conversion,
+        serials: [],
+      };
+      if (photo.serial && !body.serials.includes(photo.serial)) body.serials.push(photo.serial);
+      bodies.set(key, body);
     }
-    if (s.lens && !lenses.some((l) => bears(l, lensForm, s.lens))) {
-      const maker = s.maker && s.lens.toLowerCase().startsWith(s.maker.toLowerCase()) ? s.maker : '';
-      glass.set(lensForm(s.lens, maker), glass.get(lensForm(s.lens, maker)) ?? { maker, model: s.lens });
+    if (photo.lens && !lenses.some((l) => bears(l, lensForm, photo.lens))) {
+      const maker = photo.maker && photo.lens.toLowerCase().startsWith(photo.maker.toLowerCase()) ? photo.maker : '';
+      glass.set(lensForm(photo.lens, maker), glass.get(lensForm(photo.lens, maker)) ?? { maker, model: photo.lens });
     }
   }
   return { cameras: [...bodies.values()], lenses: [...glass.values()] };

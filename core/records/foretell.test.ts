@@ -106,14 +106,15 @@ describe('conditions of the scope', () => {
 });
 
 test('what it refers to has to be listed by that editor too; held is not yet there', () => {
-  const i = item({ needs: [{ name: 'Base look', held: true }] });
-  const said = (lists: string[] | null) => foretell(i, photo(), { ...at(strict), lists }).findings.map((f) => f.words);
+  const needing = item({ needs: [{ name: 'Base look', held: true }] });
+  const said = (lists: string[] | null) =>
+    foretell(needing, photo(), { ...at(strict), lists }).findings.map((f) => f.words);
   expect(said(['Kaolin'])[0]).toContain('“Base look”, which Marlstone 4 does not list there');
-  expect([said(['Base look']), said(null), foretell(i, photo(), { ...at(strict), system: null }).findings]).toEqual([
-    [],
-    [],
-    [],
-  ]);
+  expect([
+    said(['Base look']),
+    said(null),
+    foretell(needing, photo(), { ...at(strict), system: null }).findings,
+  ]).toEqual([[], [], []]);
 });
 test('before anything is placed, the editor alone is asked: no place, no station', () => {
   expect(foretell(item(), photo(), { descriptor: strict, system: null, placed: null, lists: null })).toEqual({

@@ -107,11 +107,11 @@ export const conditions: Condition[] = [
   {
     code: 'format',
     check: (item, _p, editor) => {
-      const a = acceptance(editor.descriptor, item);
-      return 'reason' in a
+      const answer = acceptance(editor.descriptor, item);
+      return 'reason' in answer
         ? {
             hides: true,
-            words: a.reason,
+            words: answer.reason,
             remedy:
               item.kind === 'camera-profile'
                 ? 'Make a look or an ICC profile of it, if that serves.'
@@ -123,8 +123,8 @@ export const conditions: Condition[] = [
   {
     code: 'system',
     check: (item, _p, editor) => {
-      const a = acceptance(editor.descriptor, item);
-      return editor.system && 'accepts' in a && !editor.descriptor.places[a.accepts.place]?.[editor.system]
+      const answer = acceptance(editor.descriptor, item);
+      return editor.system && 'accepts' in answer && !editor.descriptor.places[answer.accepts.place]?.[editor.system]
         ? {
             hides: true,
             words: `${editor.descriptor.title} has no place for it on ${editor.system}`,
@@ -253,8 +253,8 @@ export const conditions: Condition[] = [
 /** All conditions that do not hold, and the answer: yes with cautions only, unknown where nobody knows and nothing else hides it. */
 export function foretell(item: ItemSide, photo: PhotoSide, editor: EditorSide): Foretold {
   const findings = conditions.flatMap((condition) => {
-    const f = condition.check(item, photo, editor);
-    return f ? [{ code: condition.code, ...f }] : [];
+    const finding = condition.check(item, photo, editor);
+    return finding ? [{ code: condition.code, ...finding }] : [];
   });
   // an editor that takes nothing of the kind has no more to be said of it
   const shown = findings.some((f) => f.code === 'format')

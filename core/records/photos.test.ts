@@ -29,15 +29,15 @@ test('photos are counted by camera and kind, the most first, however the files w
   ]);
 });
 test('what an editor does not read is told in numbers; a newer version of it is the first cure, another editor the second', () => {
-  const a = of(
+  const groups = of(
     [photo('Corvane Ley'), photo('Corvane Ley')],
     [editor('m@3', ['Perrin Alder']), editor('o@2', 'all', 0), editor('m@4', ['Corvane Ley'], 2)],
   );
-  expect(a).toMatchObject({
+  expect(groups).toMatchObject({
     answer: 'no',
     reason: '2 photos of the Corvane Ley are not supported here: m 3 has no such camera in its list',
   });
-  expect(a.cures).toEqual([
+  expect(groups.cures).toEqual([
     'Use m 4, which 2 stations have: it reads them.',
     'Open them in o 2, which no station has yet.',
     'Hand over rendered files (TIFF, JPEG) of them; those show.',

@@ -42,16 +42,16 @@ export function explainPhotos(
   for (const photoSeen of photos) {
     const thing = nameOf(photoSeen, own);
     const key = `${photoSeen.kind} ${cameraForm(thing.model, thing.maker)}`;
-    const g = groups.get(key);
-    if (g) g.n += photoSeen.n;
+    const group = groups.get(key);
+    if (group) group.n += photoSeen.n;
     else groups.set(key, { thing, kind: photoSeen.kind, n: photoSeen.n });
   }
   return [...groups.values()]
     .sort((a, b) => b.n - a.n)
-    .map(({ thing, kind, n }) => ({
+    .map(({ thing, kind, n: count }) => ({
       camera: thing.model,
       kind,
-      n,
+      n: count,
       answers: editors.map((editorHere) => {
         if (kind === 'rendered')
           return {
@@ -67,7 +67,7 @@ export function explainPhotos(
         const answer: Reads = thing.model ? readsCamera(editorHere, thing) : unnamed;
         const reasons: Record<Reads, string> = {
           yes: all ? `${title} reads the camera data of all cameras` : `${title} has the ${thing.model} in its list`,
-          no: `${times(n)} of the ${thing.model} ${n === 1 ? 'is' : 'are'} not supported here: ${title} has no such camera in its list`,
+          no: `${times(count)} of the ${thing.model} ${count === 1 ? 'is' : 'are'} not supported here: ${title} has no such camera in its list`,
           unknown: thing.model
             ? `the descriptor of ${title} does not say which cameras it reads`
             : 'the files name no camera',

@@ -32,9 +32,9 @@ describe('the three-way view', () => {
   ] as const)('base %s, should %s, is %s: %s', (b, s, i, d) => expect(decide(b, s, i)).toBe(d));
   test('what they changed is never written over', () =>
     fc.assert(
-      fc.property(state, state, state, (state, s, i) => {
-        const decision = decide(state, s, i);
-        if (decision === 'put' || decision === 'remove') expect(i).toBe(state);
+      fc.property(state, state, state, (state, should, is) => {
+        const decision = decide(state, should, is);
+        if (decision === 'put' || decision === 'remove') expect(is).toBe(state);
       }),
     ));
   /** What lies there after an agent did as it was told, which does nothing but write and remove. */
@@ -71,11 +71,11 @@ describe('the three-way view', () => {
       }),
     ));
   test('macOS and Windows fold case and Unicode form, Linux only the form', () => {
-    const a = new Map([['Looks/Café.cube', 'A']]);
-    const b = new Map([['looks/cafe\u0301.cube', 'A']]);
-    expect(merge(a, a, b, 'macos')).toHaveLength(1);
+    const composed = new Map([['Looks/Café.cube', 'A']]);
+    const decomposed = new Map([['looks/cafe\u0301.cube', 'A']]);
+    expect(merge(composed, composed, decomposed, 'macos')).toHaveLength(1);
     expect(
-      merge(a, a, b, 'linux')
+      merge(composed, composed, decomposed, 'linux')
         .map((r) => r.decision)
         .sort(),
     ).toEqual(['gone-there', 'theirs']);

@@ -40,38 +40,38 @@ export interface RawTag {
 export function numbersAt(view: DataView, at: number, type: number, count: number, little: boolean): number[] {
   const out = new Array<number>(count);
   const each = TYPE_BYTES[type]!;
-  for (let i = 0, p = at; i < count; i++, p += each)
+  for (let i = 0, place = at; i < count; i++, place += each)
     switch (type) {
       case 1:
       case 7:
-        out[i] = view.getUint8(p);
+        out[i] = view.getUint8(place);
         break;
       case 3:
-        out[i] = view.getUint16(p, little);
+        out[i] = view.getUint16(place, little);
         break;
       case 4:
-        out[i] = view.getUint32(p, little);
+        out[i] = view.getUint32(place, little);
         break;
       case 5:
-        out[i] = view.getUint32(p, little) / view.getUint32(p + 4, little);
+        out[i] = view.getUint32(place, little) / view.getUint32(place + 4, little);
         break;
       case 6:
-        out[i] = view.getInt8(p);
+        out[i] = view.getInt8(place);
         break;
       case 8:
-        out[i] = view.getInt16(p, little);
+        out[i] = view.getInt16(place, little);
         break;
       case 9:
-        out[i] = view.getInt32(p, little);
+        out[i] = view.getInt32(place, little);
         break;
       case 10:
-        out[i] = view.getInt32(p, little) / view.getInt32(p + 4, little);
+        out[i] = view.getInt32(place, little) / view.getInt32(place + 4, little);
         break;
       case 11:
-        out[i] = view.getFloat32(p, little);
+        out[i] = view.getFloat32(place, little);
         break;
       case 12:
-        out[i] = view.getFloat64(p, little);
+        out[i] = view.getFloat64(place, little);
         break;
     }
   return out;
@@ -106,15 +106,15 @@ export class Ifds {
       throw broken(`A directory claims ${count} tags, more than there is room for.`, at);
     const tags = new Map<number, Tag>();
     for (let i = 0; i < count; i++) {
-      const p = at + 2 + i * 12;
-      const tag = view.getUint16(p, this.little);
-      const type = view.getUint16(p + 2, this.little);
-      const n = view.getUint32(p + 4, this.little);
+      const entry = at + 2 + i * 12;
+      const tag = view.getUint16(entry, this.little);
+      const type = view.getUint16(entry + 2, this.little);
+      const n = view.getUint32(entry + 4, this.little);
       const each = TYPE_BYTES[type] ?? 0;
       if (!each) continue; // types that we do not know are passed over, as TIFF 6.0 asks
       const length = each * n;
-      const where = length <= 4 ? p + 8 : view.getUint32(p + 8, this.little);
-      if (where + length > view.byteLength) throw broken(`Tag ${tag} points outside the file.`, p);
+      const where = length <= 4 ? entry + 8 : view.getUint32(entry + 8, this.little);
+      if (where + length > view.byteLength) throw broken(`Tag ${tag} points outside the file.`, entry);
       tags.set(tag, { tag, type, count: n, at: where });
     }
     return { at, tags, next: end + 4 <= view.byteLength ? view.getUint32(end, this.little) : 0 };
@@ -135,30 +135,35 @@ export class Ifds {
   }
 
   numbers(directory: Directory, tag: number, most = 4096): number[] {
-    const t = directory.tags.get(tag);
-    if (!t || t.type === 2) return [];
-    return numbersAt(this.view, t.at, t.type, Math.min(t.count, most), this.little);
+    const entry = directory.tags.get(tag);
+    if (!entry || entry.type === 2) return [];
+    return numbersAt(this.view, entry.at, entry.type, Math.min(entry.count, most), this.little);
   }
 
   /** A tag's value as it lies in the file. */
   raw(directory: Directory, tag: number): RawTag | null {
-    const t = directory.tags.get(tag);
-    if (!t) return null;
-    const from = this.view.byteOffset - this.bytes.byteOffset + t.at;
-    return { tag, type: t.type, count: t.count, data: this.bytes.slice(from, from + t.count * TYPE_BYTES[t.type]!) };
+    const entry = directory.tags.get(tag);
+    if (!entry) return null;
+    const from = this.view.byteOffset - this.bytes.byteOffset + entry.at;
+    return {
+      tag,
+      type: entry.type,
+      count: entry.count,
+      data: this.bytes.slice(from, from + entry.count * TYPE_BYTES[entry.type]!),
+    };
   }
 
   number(directory: Directory, tag: number): number | null {
-    const n = this.numbers(directory, tag, 1)[0];
-    return n === undefined || !Number.isFinite(n) ? null : n;
+    const value = this.numbers(directory, tag, 1)[0];
+    return value === undefined || !Number.isFinite(value) ? null : value;
   }
 
   /** ASCII or bytes as text, up to the first zero, at most `most` characters. */
   text(directory: Directory, tag: number, most = 400): string {
-    const t = directory.tags.get(tag);
-    if (!t || (t.type !== 2 && t.type !== 1 && t.type !== 7)) return '';
-    const from = this.view.byteOffset - this.bytes.byteOffset + t.at;
-    const raw = this.bytes.subarray(from, from + Math.min(t.count, most * 4));
+    const entry = directory.tags.get(tag);
+    if (!entry || (entry.type !== 2 && entry.type !== 1 && entry.type !== 7)) return '';
+    const from = this.view.byteOffset - this.bytes.byteOffset + entry.at;
+    const raw = this.bytes.subarray(from, from + Math.min(entry.count, most * 4));
     const end = raw.indexOf(0);
     return new TextDecoder()
       .decode(end < 0 ? raw : raw.subarray(0, end))

@@ -70,10 +70,10 @@ function readTables(bytes: Uint8Array, at: number, end: number, tables: (Table |
   for (let q = at; q < end;) {
     const id = bytes[q]! & 15;
     const counts = bytes.subarray(q + 1, q + 17);
-    const n = counts.reduce((x, y) => x + y, 0);
-    if (q + 17 + n > end || id > 3) throw bad('A Huffman table is damaged.', q);
-    tables[id] = huffman(counts, bytes.subarray(q + 17, q + 17 + n));
-    q += 17 + n;
+    const count = counts.reduce((x, y) => x + y, 0);
+    if (q + 17 + count > end || id > 3) throw bad('A Huffman table is damaged.', q);
+    tables[id] = huffman(counts, bytes.subarray(q + 17, q + 17 + count));
+    q += 17 + count;
   }
 }
 
@@ -137,9 +137,9 @@ function scan(
   shift: number,
   restart: number,
 ): Uint16Array {
-  const n = tables.length;
-  const out = new Uint16Array(width * height * n);
-  const row = width * n;
+  const components = tables.length;
+  const out = new Uint16Array(width * height * components);
+  const row = width * components;
   const initial = 1 << (bits - shift - 1);
   if (predictor < 1 || predictor > 7) throw bad('The predictor is none of the seven.', start);
   let p = start;
@@ -209,13 +209,13 @@ function scan(
         fresh = true;
       }
       left--;
-      for (let c = 0; c < n; c++, at++) {
+      for (let c = 0; c < components; c++, at++) {
         let guess: number;
         if (fresh) guess = initial;
-        else if (y === 0) guess = out[at - n]!;
+        else if (y === 0) guess = out[at - components]!;
         else if (x === 0) guess = out[at - row]!;
         else {
-          guess = predicted(predictor, out[at - n]!, out[at - row]!, out[at - row - n]!);
+          guess = predicted(predictor, out[at - components]!, out[at - row]!, out[at - row - components]!);
         }
         out[at] = guess + difference(tables[c]!);
       }

@@ -122,8 +122,8 @@ function lzw(src: Uint8Array, out: Uint8Array, where: string): number {
 
 /** Bits of a directory's samples, e.g. [16, 16, 16]. */
 export function bitsOf(ifds: Ifds, directory: Directory): number[] {
-  const b = ifds.numbers(directory, 258, 8);
-  return b.length ? b : [1];
+  const bits = ifds.numbers(directory, 258, 8);
+  return bits.length ? bits : [1];
 }
 
 interface Layout {

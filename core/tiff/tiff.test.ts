@@ -7,10 +7,10 @@ import { decodeLosslessJpeg } from './lossless-jpeg';
 import { readTiffPicture } from './picture';
 import { numbersTag, writeIfds } from './write';
 
-const W = 70;
-const H = 45;
+const WIDTH = 70;
+const HEIGHT = 45;
 const samples = (bits: 8 | 16, n = 3) => {
-  const first = bits === 8 ? new Uint8Array(W * H * n) : new Uint16Array(W * H * n);
+  const first = bits === 8 ? new Uint8Array(WIDTH * HEIGHT * n) : new Uint16Array(WIDTH * HEIGHT * n);
   for (let i = 0; i < first.length; i++) first[i] = (i * 7919 + (i >> 3) * 131) % (bits === 8 ? 256 : 65536);
   return first;
 };
@@ -32,12 +32,12 @@ describe('pixels of a TIFF', () => {
     for (const bits of [8, 16] as const) {
       if (bits === 16 && compression === 'packbits') continue;
       const data = samples(bits);
-      const made = await sharp(data, { raw: { width: W, height: H, channels: 3 } })
+      const made = await sharp(data, { raw: { width: WIDTH, height: HEIGHT, channels: 3 } })
         .toColourspace(bits === 16 ? 'rgb16' : 'srgb')
         .tiff({ compression, predictor, tile, ...(tile ? { tileWidth: 32, tileHeight: 16 } : {}) })
         .toBuffer();
       const picture = read(new Uint8Array(made));
-      expect([picture.width, picture.height, picture.channels, picture.bits]).toEqual([W, H, 3, bits]);
+      expect([picture.width, picture.height, picture.channels, picture.bits]).toEqual([WIDTH, HEIGHT, 3, bits]);
       expect(Buffer.from(picture.data.buffer, 0, picture.data.byteLength).equals(Buffer.from(data.buffer))).toBe(true);
     }
   });
@@ -159,9 +159,9 @@ describe('lossless JPEG', () => {
         fc.constantFrom(0, 1),
         (predictor, n, bits, w, h, stream, again) => {
           const data = Uint16Array.from({ length: w * h * n }, () => stream.next().value! & ((1 << bits) - 1));
-          const j = decodeLosslessJpeg(encode(data, w, h, n, predictor, bits, again ? w : 0), 1e6);
-          expect([j.width, j.height, j.components, j.bits]).toEqual([w, h, n, bits]);
-          expect([...j.data]).toEqual([...data]);
+          const decoded = decodeLosslessJpeg(encode(data, w, h, n, predictor, bits, again ? w : 0), 1e6);
+          expect([decoded.width, decoded.height, decoded.components, decoded.bits]).toEqual([w, h, n, bits]);
+          expect([...decoded.data]).toEqual([...data]);
         },
       ),
       { numRuns: 120 },

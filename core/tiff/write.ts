@@ -24,44 +24,44 @@ export function numbersTag(tag: number, type: number, values: ArrayLike<number>,
   const data = new Uint8Array(values.length * TYPE_BYTES[type]!);
   const view = new DataView(data.buffer);
   for (let i = 0, p = 0; i < values.length; i++, p += TYPE_BYTES[type]!) {
-    const n = values[i]!;
+    const value = values[i]!;
     switch (type) {
       case 1:
       case 7:
-        view.setUint8(p, n);
+        view.setUint8(p, value);
         break;
       case 3:
-        view.setUint16(p, n, little);
+        view.setUint16(p, value, little);
         break;
       case 4:
-        view.setUint32(p, n, little);
+        view.setUint32(p, value, little);
         break;
       case 5: {
-        const [a, b] = fraction(n, false);
+        const [a, b] = fraction(value, false);
         view.setUint32(p, a, little);
         view.setUint32(p + 4, b, little);
         break;
       }
       case 6:
-        view.setInt8(p, n);
+        view.setInt8(p, value);
         break;
       case 8:
-        view.setInt16(p, n, little);
+        view.setInt16(p, value, little);
         break;
       case 9:
-        view.setInt32(p, n, little);
+        view.setInt32(p, value, little);
         break;
       case 10: {
-        const [a, b] = fraction(n, true);
+        const [a, b] = fraction(value, true);
         view.setInt32(p, a, little);
         view.setInt32(p + 4, b, little);
         break;
       }
       case 11:
-        view.setFloat32(p, n, little);
+        view.setFloat32(p, value, little);
         break;
       case 12:
-        view.setFloat64(p, n, little);
+        view.setFloat64(p, value, little);
         break;
       default:
         throw new RangeError(`no numbers of type ${type}`);
@@ -104,25 +104,25 @@ export function writeIfds(magic: number, little: boolean, plan: Plan): Uint8Arra
     end = at + even(head.length);
     view.setUint16(0, tags.length, little);
     tags.forEach((tag, i) => {
-      const q = 2 + i * 12;
-      view.setUint16(q, tag.tag, little);
-      view.setUint16(q + 2, tag.type, little);
-      view.setUint32(q + 4, tag.count, little);
+      const entry = 2 + i * 12;
+      view.setUint16(entry, tag.tag, little);
+      view.setUint16(entry + 2, tag.type, little);
+      view.setUint32(entry + 4, tag.count, little);
       if (tag.data.length <= 4) {
-        head.set(tag.data, q + 8);
-        values.set(tag.tag, { data: head, at: q + 8 });
+        head.set(tag.data, entry + 8);
+        values.set(tag.tag, { data: head, at: entry + 8 });
       } else {
         const own = tag.data.slice();
-        view.setUint32(q + 8, end, little);
+        view.setUint32(entry + 8, end, little);
         chunks.push({ at: end, data: own });
         values.set(tag.tag, { data: own, at: 0 });
         end = even(end + own.length);
       }
     });
     const point = (tag: number, offsets: number[]): void => {
-      const h = values.get(tag)!;
-      const view = new DataView(h.data.buffer, h.data.byteOffset);
-      offsets.forEach((o, i) => view.setUint32(h.at + i * 4, o, little));
+      const held = values.get(tag)!;
+      const view = new DataView(held.data.buffer, held.data.byteOffset);
+      offsets.forEach((o, i) => view.setUint32(held.at + i * 4, o, little));
     };
     if (plan.blocks)
       point(

@@ -22,12 +22,12 @@ describe('the demo’s cameras', () => {
   });
   test('a computed profile finds the temperature of the light that lit the scene', () => {
     const profile = profileOf(profileFor(cameras[2]!, 'Standard', 'x'));
-    for (const [light, k] of [
+    for (const [light, kelvin] of [
       [lamp(2856), 2856],
       [lamp(3400), 3400],
       [daylight(5500), 5500],
       [daylight(7000), 7000],
     ] as const)
-      expect(Math.abs(whitePoint(profile, neutralUnder(cameras[2]!, light)).kelvin / k - 1)).toBeLessThan(0.03);
+      expect(Math.abs(whitePoint(profile, neutralUnder(cameras[2]!, light)).kelvin / kelvin - 1)).toBeLessThan(0.03);
   });
 });

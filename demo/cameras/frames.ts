@@ -156,8 +156,8 @@ function mosaicOf(cameraFrame: CameraFrame): { width: number; height: number; mo
   for (const [name, material] of Object.entries(materials)) {
     const of = (rgb: readonly number[]) => {
       const spectrum = reflectanceOf(rgb);
-      return cameraFrame.lights.map((l) =>
-        recorded(cameraFrame.camera, l.spectrum, spectrum).map((v) => v * l.amount * gain),
+      return cameraFrame.lights.map((light) =>
+        recorded(cameraFrame.camera, light.spectrum, spectrum).map((v) => v * light.amount * gain),
       );
     };
     table[Number(name)] = { a: of(material.a), b: of(material.b), shine: material.shine };
@@ -168,17 +168,17 @@ function mosaicOf(cameraFrame: CameraFrame): { width: number; height: number; mo
   for (let y = 0, i = 0; y < height; y++)
     for (let x = 0; x < width; x++, i++) {
       const c = cfa[(y & 1) * 2 + (x & 1)]!;
-      const a = table[mats.data[i * 4]!]!;
-      const b = table[mats.data[i * 4 + 1]!]!;
+      const below = table[mats.data[i * 4]!]!;
+      const above = table[mats.data[i * 4 + 1]!]!;
       const cover = mats.data[i * 4 + 2]! / 255;
       const pa = mats.data[i * 4 + 3]! / 255;
       const pb = second[i]! / 255;
-      const shine = cover * a.shine + (1 - cover) * b.shine;
+      const shine = cover * below.shine + (1 - cover) * above.shine;
       let v = 0;
       for (let l = 0; l < 3; l++)
         v +=
-          (cover * (a.a[l]![c]! + (a.b[l]![c]! - a.a[l]![c]!) * pa) +
-            (1 - cover) * (b.a[l]![c]! + (b.b[l]![c]! - b.a[l]![c]!) * pb)) *
+          (cover * (below.a[l]![c]! + (below.b[l]![c]! - below.a[l]![c]!) * pa) +
+            (1 - cover) * (above.a[l]![c]! + (above.b[l]![c]! - above.a[l]![c]!) * pb)) *
             square[irr[l]![i]!]! +
           bare[l]![c]! * shine * square[spec[l]![i]!]!;
       mosaic[i] = expose(v);
@@ -188,33 +188,33 @@ function mosaicOf(cameraFrame: CameraFrame): { width: number; height: number; mo
 
 /** The DNG, and the camera's own JPEG: the maker's standard rendering with a harder curve and a little sharpening, as cameras do. */
 export async function cameraFrame(
-  f: CameraFrame,
+  frame: CameraFrame,
 ): Promise<{ dng: Uint8Array; jpeg: Buffer; width: number; height: number }> {
-  const m = f.scene === 'card' ? cardMosaic(f) : mosaicOf(f);
-  const own = believed(f.camera);
+  const mosaic = frame.scene === 'card' ? cardMosaic(frame) : mosaicOf(frame);
+  const own = believed(frame.camera);
   const embedded = profileFor(own, null, 'Embedded');
-  const neutral = neutralUnder(own, f.balanced);
+  const neutral = neutralUnder(own, frame.balanced);
   const plan = {
-    ...m,
+    ...mosaic,
     cfa: [0, 1, 1, 2] as [number, number, number, number],
     black: BLACK,
     white: WHITE,
     neutral,
-    maker: f.camera.maker,
-    model: f.camera.model,
-    unique: f.camera.unique,
-    serial: f.camera.serial,
-    lens: f.camera.lens,
-    focal: Number(/\d+/.exec(f.camera.lens)![0]),
+    maker: frame.camera.maker,
+    model: frame.camera.model,
+    unique: frame.camera.unique,
+    serial: frame.camera.serial,
+    lens: frame.camera.lens,
+    focal: Number(/\d+/.exec(frame.camera.lens)![0]),
     aperture: 8,
-    iso: f.camera.iso,
+    iso: frame.camera.iso,
     date: '2026:10:14 11:20:00',
     profile: embedded,
-    asShot: `${own.unique} ${f.variant ?? 'Standard'}`,
+    asShot: `${own.unique} ${frame.variant ?? 'Standard'}`,
     jpeg: null,
   };
   const linear = linearPreview(readDng(writeDng(plan)), 750);
-  const run = renderer(profileOf(profileFor(own, f.variant ?? 'Standard', 'Own')), neutral, undefined, 'srgb');
+  const run = renderer(profileOf(profileFor(own, frame.variant ?? 'Standard', 'Own')), neutral, undefined, 'srgb');
   const row = new Float64Array(linear.width * 3);
   const out = Buffer.alloc(linear.width * linear.height * 3);
   for (let y = 0; y < linear.height; y++) {

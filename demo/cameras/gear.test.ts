@@ -6,27 +6,27 @@ import { lensDatabase, studioCameras, studioLenses } from './gear';
 
 const bytes = new TextEncoder().encode(lensDatabase());
 test('the bureau’s release is a lens database with samples at every focal length and aperture', () => {
-  const f = lensFacts(bytes);
-  const c = calibrations(bytes);
-  expect(f).toMatchObject({ release: '2026-10', mounts: ['Alder', 'Ondine', 'Ley'], bodies: 3 });
-  expect(f.samples).toBe(
+  const facts = lensFacts(bytes);
+  const known = calibrations(bytes);
+  expect(facts).toMatchObject({ release: '2026-10', mounts: ['Alder', 'Ondine', 'Ley'], bodies: 3 });
+  expect(facts.samples).toBe(
     studioLenses
       .filter((l) => !l.model.includes('Macro'))
       .reduce((n, l) => n + l.focal.length * (3 + l.apertures.length), 0),
   );
-  expect(c.lenses.find((l) => l.model === 'Perrin 24-70 mm f/4')!.focal).toEqual([24, 70]);
+  expect(known.lenses.find((l) => l.model === 'Perrin 24-70 mm f/4')!.focal).toEqual([24, 70]);
 });
 test('it covers the studio’s lenses on the studio’s sensors, but for the macro', () => {
   const lenses = studioLenses.map((l) => ({ id: l.model, maker: l.maker, model: l.model, names: [], mount: l.mount }));
-  const bodies = studioCameras.map((c) => ({
-    id: c.serials[0]!,
-    maker: c.maker,
-    model: c.model,
+  const bodies = studioCameras.map((camera) => ({
+    id: camera.serials[0]!,
+    maker: camera.maker,
+    model: camera.model,
     names: [],
-    conversion: c.conversion,
-    serials: c.serials,
-    mount: c.mount,
-    crop: cropOf(c.sensor_width, c.sensor_height),
+    conversion: camera.conversion,
+    serials: camera.serials,
+    mount: camera.mount,
+    crop: cropOf(camera.sensor_width, camera.sensor_height),
   }));
   expect(
     Object.fromEntries(

@@ -92,23 +92,25 @@ export const studioLenses: Optics[] = [
 ];
 /** Not measured by the bureau yet. */
 const unmeasured = new Set(['Perrin Macro 90 mm f/2.8']);
-const n = (v: number): string => String(Number(v.toFixed(6)));
+const number = (v: number): string => String(Number(v.toFixed(6)));
 
 /** A release of the bureau: odd polynomials of degree 3 for distortion and color, an even one for light lost. Radii by half the diagonal. */
 export function lensDatabase(): string {
   const lens = (optics: Optics): string => {
-    const distortion = optics.focal.map((f, i) => `      <sample focal="${f}" k1="${n(optics.corner[i]! / 100)}"/>`);
+    const distortion = optics.focal.map(
+      (f, i) => `      <sample focal="${f}" k1="${number(optics.corner[i]! / 100)}"/>`,
+    );
     const fringe = (channel: 'red' | 'blue') =>
       optics.focal.map(
         (f) =>
-          `      <sample focal="${f}" k0="${n(1 + optics.fringe[channel === 'red' ? 0 : 1] / 1e4)}" k1="${n((optics.fringe[channel === 'red' ? 0 : 1] / 1e4) * 0.3)}"/>`,
+          `      <sample focal="${f}" k0="${number(1 + optics.fringe[channel === 'red' ? 0 : 1] / 1e4)}" k1="${number((optics.fringe[channel === 'red' ? 0 : 1] / 1e4) * 0.3)}"/>`,
       );
     // light lost falls with the square of the aperture's closing, beside what the angle of the rays costs at any
     const light = optics.focal.flatMap((f) =>
       optics.apertures.map((a) => {
         const ev = optics.fall * (optics.apertures[0]! / a) ** 2 + 0.15;
         const loss = 1 - 2 ** -ev;
-        return `      <sample focal="${f}" aperture="${a}" k1="${n(-loss * 0.7)}" k2="${n(-loss * 0.3)}"/>`;
+        return `      <sample focal="${f}" aperture="${a}" k1="${number(-loss * 0.7)}" k2="${number(-loss * 0.3)}"/>`;
       }),
     );
     return [
@@ -121,8 +123,8 @@ export function lensDatabase(): string {
           ['lateral chromatic aberration', ' channel="blue"', 'odd3', fringe('blue')],
           ['vignetting', '', 'even', light],
         ] as const
-      ).flatMap(([q, channel, model, samples]) => [
-        `    <series quantity="${q}"${channel} model="${model}" unit="half-diagonal" direction="ideal-to-distorted">`,
+      ).flatMap(([quality, channel, model, samples]) => [
+        `    <series quantity="${quality}"${channel} model="${model}" unit="half-diagonal" direction="ideal-to-distorted">`,
         ...samples,
         '    </series>',
       ]),
@@ -133,8 +135,8 @@ export function lensDatabase(): string {
   return `<?xml version="1.0" encoding="UTF-8"?>\n<lens-database xmlns="${LENS_NAMESPACE}" release="2026-10">\n${mounts.map((m) => `  <mount name="${m}"/>`).join('\n')}\n${studioCameras
     .filter((c) => !c.conversion && !c.model.endsWith('II'))
     .map(
-      (c) =>
-        `  <camera maker="${c.maker}" model="${c.model}" mount="${c.mount}" width="${c.sensor_width}" height="${c.sensor_height}"/>`,
+      (camera) =>
+        `  <camera maker="${camera.maker}" model="${camera.model}" mount="${camera.mount}" width="${camera.sensor_width}" height="${camera.sensor_height}"/>`,
     )
     .join('\n')}\n${studioLenses
     .filter((l) => !unmeasured.has(l.model))

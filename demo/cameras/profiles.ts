@@ -39,11 +39,11 @@ function forwardMatrix(camera: Camera, light: Spectrum): number[] {
   return [0, 1, 2].flatMap((k) => {
     const a = [0, 1, 2].map(() => [0, 0, 0]);
     const b = [0, 0, 0];
-    rows.forEach((r, i) => {
-      const w = i === rows.length - 1 ? 1e6 : 1 / (0.02 + r.xyz[1]);
+    rows.forEach((row, i) => {
+      const weight = i === rows.length - 1 ? 1e6 : 1 / (0.02 + row.xyz[1]);
       for (let p = 0; p < 3; p++) {
-        b[p]! += w * r.cam[p]! * r.xyz[k]!;
-        for (let q = 0; q < 3; q++) a[p]![q]! += w * r.cam[p]! * r.cam[q]!;
+        b[p]! += weight * row.cam[p]! * row.xyz[k]!;
+        for (let q = 0; q < 3; q++) a[p]![q]! += weight * row.cam[p]! * row.cam[q]!;
       }
     });
     // behind an infrared filter the channels are nearly one: held to plain primaries, or noise would be all that is left
@@ -60,8 +60,8 @@ function forwardMatrix(camera: Camera, light: Spectrum): number[] {
 function colorMatrix(camera: Camera, light: Spectrum, forward: number[]): number[] {
   const white = xyzUnder(light);
   const neutral = neutralUnder(camera, light);
-  const s = white[0] + white[1] + white[2];
-  const to = adapt([white[0] / s, white[1] / s], D50);
+  const sum = white[0] + white[1] + white[2];
+  const to = adapt([white[0] / sum, white[1] / sum], D50);
   return multiply([neutral[0], 0, 0, 0, neutral[1], 0, 0, 0, neutral[2]], multiply(invert(forward), to)).map((v) => v);
 }
 
@@ -74,22 +74,22 @@ function fittedMap(camera: Camera, light: Spectrum, base: Dcp): number[] {
   const run = renderer(profileOf(base), neutral, []);
   const back = invert(proPhotoToXyz);
   const white = xyzUnder(light);
-  const s = white[0] + white[1] + white[2];
-  const to = adapt([white[0] / s, white[1] / s], D50);
+  const sum = white[0] + white[1] + white[2];
+  const to = adapt([white[0] / sum, white[1] / sum], D50);
   const high = Math.max(...top);
   const seen = training().map((spectrum) => {
     const values = Float64Array.from(recorded(camera, light, spectrum), (x) => x / high);
-    const t = transform(back, transform(to, xyzUnder(light, spectrum))).map((x) => Math.max(1e-4, x));
+    const target = transform(back, transform(to, xyzUnder(light, spectrum))).map((x) => Math.max(1e-4, x));
     run(values);
-    const a = hsv(values[0]!, values[1]!, values[2]!);
-    const b = hsv(t[0]!, t[1]!, t[2]!);
-    const turn = ((b[0] - a[0] + 540) % 360) - 180;
+    const start = hsv(values[0]!, values[1]!, values[2]!);
+    const goal = hsv(target[0]!, target[1]!, target[2]!);
+    const turn = ((goal[0] - start[0] + 540) % 360) - 180;
     return {
-      h: a[0],
-      s: a[1],
-      turn: a[1] < 0.05 ? 0 : Math.max(-12, Math.min(12, turn)),
-      sat: Math.max(0.8, Math.min(1.25, b[1] / Math.max(0.02, a[1]))),
-      val: Math.max(0.85, Math.min(1.15, b[2] / a[2])),
+      h: start[0],
+      s: start[1],
+      turn: start[1] < 0.05 ? 0 : Math.max(-12, Math.min(12, turn)),
+      sat: Math.max(0.8, Math.min(1.25, goal[1] / Math.max(0.02, start[1]))),
+      val: Math.max(0.85, Math.min(1.15, goal[2] / start[2])),
     };
   });
   const out: number[] = [];
@@ -103,14 +103,14 @@ function fittedMap(camera: Camera, light: Spectrum, base: Dcp): number[] {
       let turn = 0;
       let sat = 0.15;
       let val = 0.15;
-      for (const x of seen) {
-        const d = ((x.h - (h * 360) / HUES + 540) % 360) - 180;
-        const e = x.s - k / (SATS - 1);
+      for (const twist of seen) {
+        const d = ((twist.h - (h * 360) / HUES + 540) % 360) - 180;
+        const e = twist.s - k / (SATS - 1);
         const q = Math.exp(-0.5 * ((d / 16) ** 2 + (e / 0.16) ** 2));
         w += q;
-        turn += q * x.turn;
-        sat += q * x.sat;
-        val += q * x.val;
+        turn += q * twist.turn;
+        sat += q * twist.sat;
+        val += q * twist.val;
       }
       out.push(turn / w, sat / w, val / w);
     }
@@ -119,30 +119,30 @@ function fittedMap(camera: Camera, light: Spectrum, base: Dcp): number[] {
 
 /** What a maker does to hues: warm reds a little towards orange, blues deeper, skin left alone. Made up. */
 function styleTable(style: 'standard' | 'portrait' | 'monochrome'): { dims: number[]; data: number[] } {
-  const h = 24;
-  const s = 6;
-  const v = 5;
+  const hues = 24;
+  const saturations = 6;
+  const values = 5;
   const data: number[] = [];
   const bump = (hue: number, at: number, width: number): number =>
     Math.exp(-0.5 * ((((hue - at + 540) % 360) - 180) / width) ** 2);
-  for (let z = 0; z < v; z++)
-    for (let x = 0; x < h; x++)
-      for (let y = 0; y < s; y++) {
-        const hue = (x * 360) / h;
-        const sat = y / (s - 1);
-        const light = z / (v - 1);
+  for (let z = 0; z < values; z++)
+    for (let x = 0; x < hues; x++)
+      for (let y = 0; y < saturations; y++) {
+        const hue = (x * 360) / hues;
+        const sat = y / (saturations - 1);
+        const light = z / (values - 1);
         if (style === 'monochrome') {
           data.push(0, 0, 1 + 0.18 * sat * (bump(hue, 40, 40) - bump(hue, 220, 45)));
           continue;
         }
-        const k = style === 'standard' ? 1 : 0.5;
+        const strength = style === 'standard' ? 1 : 0.5;
         data.push(
-          y === 0 ? 0 : k * (5 * bump(hue, 0, 22) - 6 * bump(hue, 110, 30) + 4 * bump(hue, 215, 25)),
-          y === 0 ? 1 : 1 + k * (0.14 + 0.1 * bump(hue, 225, 30) - 0.16 * bump(hue, 35, 18)) * (1 - 0.3 * light),
-          1 - k * 0.12 * sat * bump(hue, 225, 35),
+          y === 0 ? 0 : strength * (5 * bump(hue, 0, 22) - 6 * bump(hue, 110, 30) + 4 * bump(hue, 215, 25)),
+          y === 0 ? 1 : 1 + strength * (0.14 + 0.1 * bump(hue, 225, 30) - 0.16 * bump(hue, 35, 18)) * (1 - 0.3 * light),
+          1 - strength * 0.12 * sat * bump(hue, 225, 35),
         );
       }
-  return { dims: [h, s, v], data };
+  return { dims: [hues, saturations, values], data };
 }
 const curve = (contrast: number): number[] => {
   const out: number[] = [];
@@ -187,9 +187,9 @@ export function profileFor(camera: Camera, variant: Variant | null, title: strin
   setNumbers(profile, 50937, 4, [HUES, SATS, 1]);
   maps.forEach((m, i) => setNumbers(profile, [50938, 50939][i]!, 11, m));
   if (variant !== 'Neutral') {
-    const t = styleTable(styles[variant]);
-    setNumbers(profile, 50981, 4, t.dims);
-    setNumbers(profile, 50982, 11, t.data);
+    const table = styleTable(styles[variant]);
+    setNumbers(profile, 50981, 4, table.dims);
+    setNumbers(profile, 50982, 11, table.data);
     setNumbers(profile, 51108, 4, [1]);
   }
   setNumbers(profile, 50940, 11, curve(contrasts[variant] ?? 1));

@@ -90,17 +90,17 @@ export function reflectanceOf(rgb: readonly number[]): Spectrum {
 
 /** A small system of equations by elimination. */
 export function solve(a: number[][], b: number[]): number[] {
-  const n = b.length;
+  const count = b.length;
   const matrixes = a.map((r, i) => [...r, b[i]!]);
-  for (let c = 0; c < n; c++) {
+  for (let c = 0; c < count; c++) {
     let p = c;
-    for (let r = c + 1; r < n; r++) if (Math.abs(matrixes[r]![c]!) > Math.abs(matrixes[p]![c]!)) p = r;
+    for (let r = c + 1; r < count; r++) if (Math.abs(matrixes[r]![c]!) > Math.abs(matrixes[p]![c]!)) p = r;
     [matrixes[c], matrixes[p]] = [matrixes[p]!, matrixes[c]!];
-    for (let r = 0; r < n; r++)
+    for (let r = 0; r < count; r++)
       if (r !== c) {
         const k = matrixes[r]![c]! / matrixes[c]![c]!;
-        for (let q = c; q <= n; q++) matrixes[r]![q]! -= k * matrixes[c]![q]!;
+        for (let q = c; q <= count; q++) matrixes[r]![q]! -= k * matrixes[c]![q]!;
       }
   }
-  return matrixes.map((r, i) => r[n]! / r[i]!);
+  return matrixes.map((r, i) => r[count]! / r[i]!);
 }

@@ -37,15 +37,15 @@ export function composeLinear(
   const gain = 2 ** composition.exposure;
   for (let i = 0; i < size; i++) {
     const material = materials[mats.data[i * 4]!]!;
-    const b = materials[mats.data[i * 4 + 1]!]!;
+    const above = materials[mats.data[i * 4 + 1]!]!;
     const cover = mats.data[i * 4 + 2]! / 255;
     const pa = mats.data[i * 4 + 3]! / 255;
     const pb = second[i]! / 255;
-    const shine = cover * material.shine + (1 - cover) * b.shine;
+    const shine = cover * material.shine + (1 - cover) * above.shine;
     for (let k = 0; k < 3; k++) {
       const albedo =
         cover * (material.a[k]! + (material.b[k]! - material.a[k]!) * pa) +
-        (1 - cover) * (b.a[k]! + (b.b[k]! - b.a[k]!) * pb);
+        (1 - cover) * (above.a[k]! + (above.b[k]! - above.a[k]!) * pb);
       let sum = 0;
       for (let l = 0; l < 3; l++) {
         const light = composition.lights[l]!;

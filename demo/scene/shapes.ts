@@ -108,10 +108,10 @@ export function profile(points: [number, number][]): {
 } {
   const low = points[0]![0];
   const high = points[points.length - 1]![0];
-  const n = 400;
-  const table = new Float64Array(n + 1);
-  for (let i = 0; i <= n; i++) {
-    const y = low + ((high - low) * i) / n;
+  const steps = 400;
+  const table = new Float64Array(steps + 1);
+  for (let i = 0; i <= steps; i++) {
+    const y = low + ((high - low) * i) / steps;
     let k = 0;
     while (k < points.length - 2 && points[k + 1]![0] < y) k++;
     const p0 = points[Math.max(0, k - 1)]!;
@@ -130,13 +130,13 @@ export function profile(points: [number, number][]): {
   }
   let steep = 0;
   let widest = 0;
-  for (let i = 0; i <= n; i++) {
-    if (i) steep = Math.max(steep, Math.abs(table[i]! - table[i - 1]!) / ((high - low) / n));
+  for (let i = 0; i <= steps; i++) {
+    if (i) steep = Math.max(steep, Math.abs(table[i]! - table[i - 1]!) / ((high - low) / steps));
     widest = Math.max(widest, table[i]!);
   }
   return {
     at(y) {
-      const f = Math.min(n - 1e-9, Math.max(0, ((y - low) / (high - low)) * n));
+      const f = Math.min(steps - 1e-9, Math.max(0, ((y - low) / (high - low)) * steps));
       const i = Math.floor(f);
       return table[i]! + (table[i + 1]! - table[i]!) * (f - i);
     },
@@ -149,14 +149,14 @@ export function profile(points: [number, number][]): {
 
 /** A turned vessel standing at (cx, cz): a shell of the given wall with an open mouth and a closed foot. */
 export function vessel(cx: number, cz: number, points: [number, number][], wall = 0.05): Sdf {
-  const p = profile(points);
-  const k = 1 / Math.sqrt(1 + p.slope * p.slope);
+  const outline = profile(points);
+  const k = 1 / Math.sqrt(1 + outline.slope * outline.slope);
   return (x, y, z) => {
     const rho = Math.hypot(x - cx, z - cz);
-    const radial = (Math.abs(rho - p.at(y) + wall) - wall) * k;
-    const cap = Math.max(y - p.high, p.low - y);
+    const radial = (Math.abs(rho - outline.at(y) + wall) - wall) * k;
+    const cap = Math.max(y - outline.high, outline.low - y);
     const shell = cap > 0 ? Math.hypot(cap, Math.max(radial, 0)) - 0.012 : Math.max(radial, cap) - 0.012;
-    const foot = Math.max(rho - p.at(p.low + 0.1), Math.abs(y - p.low - 0.08) - 0.06);
+    const foot = Math.max(rho - outline.at(outline.low + 0.1), Math.abs(y - outline.low - 0.08) - 0.06);
     return Math.min(shell, foot);
   };
 }

@@ -2,7 +2,7 @@
 import { blend, box, capsule, cloud, noise, smoothstep, sphere, type Sdf } from './shapes';
 import type { Body, Scene } from './trace';
 
-const M = {
+const material = {
   boards: 20,
   sky: 21,
   flat: 22,
@@ -125,7 +125,7 @@ const lord = figure(-0.75, 0.75, 1.02, 0);
 const bodies: Body[] = [
   {
     name: 'table',
-    material: M.table,
+    material: material.table,
     center: [0, -0.3, 0],
     radius: Infinity,
     gloss: 0.03,
@@ -135,7 +135,7 @@ const bodies: Body[] = [
   },
   {
     name: 'boards',
-    material: M.boards,
+    material: material.boards,
     center: [0, -0.15, -0.4],
     radius: 4.4,
     gloss: 0.025,
@@ -152,7 +152,7 @@ const bodies: Body[] = [
   },
   {
     name: 'backcloth',
-    material: M.sky,
+    material: material.sky,
     center: [0, 0, -2.45],
     radius: Infinity,
     gloss: 0,
@@ -166,7 +166,7 @@ const bodies: Body[] = [
   },
   {
     name: 'hills',
-    material: M.tree,
+    material: material.tree,
     center: [0, 0, -2.2],
     radius: Infinity,
     gloss: 0,
@@ -179,7 +179,7 @@ const bodies: Body[] = [
   },
   {
     name: 'moon',
-    material: M.moon,
+    material: material.moon,
     center: [1.45, 3.05, -2.28],
     radius: 0.5,
     gloss: 0,
@@ -189,7 +189,7 @@ const bodies: Body[] = [
   },
   {
     name: 'flat',
-    material: M.flat,
+    material: material.flat,
     center: [-1.35, 1.4, -1.1],
     radius: 2.1,
     gloss: 0,
@@ -216,7 +216,7 @@ const bodies: Body[] = [
   },
   {
     name: 'frame of the arch',
-    material: M.gold,
+    material: material.gold,
     center: [-1.35, 1.4, -1.04],
     radius: 1.2,
     gloss: 0.25,
@@ -226,7 +226,7 @@ const bodies: Body[] = [
   },
   {
     name: 'stairs',
-    material: M.stairs,
+    material: material.stairs,
     center: [1.75, 0.5, -0.9],
     radius: 1.7,
     gloss: 0,
@@ -241,7 +241,7 @@ const bodies: Body[] = [
   },
   {
     name: 'tree',
-    material: M.tree,
+    material: material.tree,
     center: [2.5, 2.0, -1.2],
     radius: 1.15,
     gloss: 0,
@@ -261,7 +261,7 @@ const bodies: Body[] = [
   },
   {
     name: 'curtain left',
-    material: M.curtain,
+    material: material.curtain,
     center: [-3.3, 2.4, 1.0],
     radius: 3.6,
     gloss: 0.02,
@@ -272,7 +272,7 @@ const bodies: Body[] = [
   },
   {
     name: 'curtain right',
-    material: M.curtain,
+    material: material.curtain,
     center: [3.3, 2.4, 1.0],
     radius: 3.6,
     gloss: 0.02,
@@ -283,7 +283,7 @@ const bodies: Body[] = [
   },
   {
     name: 'lady',
-    material: M.skin,
+    material: material.skin,
     center: [0.35, 1.3, 0.6],
     radius: 0.75,
     gloss: 0.028,
@@ -298,7 +298,7 @@ const bodies: Body[] = [
   },
   {
     name: 'lady bodice',
-    material: M.gown,
+    material: material.gown,
     center: [0.35, 1.15, 0.6],
     radius: 0.6,
     gloss: 0.03,
@@ -308,7 +308,7 @@ const bodies: Body[] = [
   },
   {
     name: 'lady skirt',
-    material: M.gown,
+    material: material.gown,
     center: [0.35, 0.5, 0.55],
     radius: 1.0,
     gloss: 0.03,
@@ -327,7 +327,7 @@ const bodies: Body[] = [
   },
   {
     name: 'lady hair',
-    material: M.hair,
+    material: material.hair,
     center: [0.35, 1.65, 0.5],
     radius: 0.35,
     gloss: 0.04,
@@ -337,7 +337,7 @@ const bodies: Body[] = [
   },
   {
     name: 'lord',
-    material: M.skinDeep,
+    material: material.skinDeep,
     center: [-0.75, 1.37, 0.8],
     radius: 0.75,
     gloss: 0.032,
@@ -347,7 +347,7 @@ const bodies: Body[] = [
   },
   {
     name: 'lord coat',
-    material: M.coat,
+    material: material.coat,
     center: [-0.75, 1.2, 0.8],
     radius: 0.6,
     gloss: 0.015,
@@ -360,7 +360,7 @@ const bodies: Body[] = [
   },
   {
     name: 'lord coat tails',
-    material: M.coat,
+    material: material.coat,
     center: [-0.75, 0.55, 0.75],
     radius: 0.9,
     gloss: 0.015,
@@ -370,7 +370,7 @@ const bodies: Body[] = [
   },
   {
     name: 'lord hair',
-    material: M.hair,
+    material: material.hair,
     center: [-0.75, 1.7, 0.7],
     radius: 0.35,
     gloss: 0.03,

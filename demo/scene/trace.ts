@@ -238,10 +238,10 @@ export function tracer(scene: Scene) {
           const nx = numbers[0]!;
           const ny = numbers[1]!;
           const nz = numbers[2]!;
-          const m = mats.get(body.material) ?? { count: 0, pattern: 0 };
-          m.count++;
-          m.pattern += body.pattern ? Math.min(1, Math.max(0, body.pattern(x, y, z))) : 0;
-          mats.set(body.material, m);
+          const material = mats.get(body.material) ?? { count: 0, pattern: 0 };
+          material.count++;
+          material.pattern += body.pattern ? Math.min(1, Math.max(0, body.pattern(x, y, z))) : 0;
+          mats.set(body.material, material);
           out.normal[at * 3]! += nx;
           out.normal[at * 3 + 1]! += ny;
           out.normal[at * 3 + 2]! += nz;

@@ -3,7 +3,7 @@ import { box, cloud, noise, profile, smoothstep, vessel } from './shapes';
 import type { Body, Scene } from './trace';
 
 /** Material numbers are rows of demo/scene/materials.ts. */
-const M = {
+const materials = {
   linen: 0,
   backdrop: 1,
   celadon: 2,
@@ -37,14 +37,14 @@ function pot(
   extra: Partial<Body>,
   wall = 0.045,
 ): Body {
-  const p = profile(points);
-  const mid = (p.low + p.high) / 2;
+  const outline = profile(points);
+  const mid = (outline.low + outline.high) / 2;
   return {
     name,
     material,
     sdf: vessel(cx, cz, points, wall),
     center: [cx, mid, cz],
-    radius: Math.hypot((p.high - p.low) / 2, p.widest) + 0.12,
+    radius: Math.hypot((outline.high - outline.low) / 2, outline.widest) + 0.12,
     gloss: 0.045,
     rough: 0.035,
     ...extra,
@@ -70,7 +70,7 @@ const runs =
 const bodies: Body[] = [
   {
     name: 'cloth',
-    material: M.linen,
+    material: materials.linen,
     center: [0, 0, 0],
     radius: Infinity,
     gloss: 0,
@@ -83,7 +83,7 @@ const bodies: Body[] = [
   },
   {
     name: 'backdrop',
-    material: M.backdrop,
+    material: materials.backdrop,
     center: [0, 0, 0],
     radius: Infinity,
     gloss: 0,
@@ -93,7 +93,7 @@ const bodies: Body[] = [
   },
   pot(
     'bottle',
-    M.celadon,
+    materials.celadon,
     -1.55,
     -0.75,
     [
@@ -114,7 +114,7 @@ const bodies: Body[] = [
   ),
   pot(
     'jar',
-    M.copperRed,
+    materials.copperRed,
     0.15,
     -1.7,
     [
@@ -130,7 +130,7 @@ const bodies: Body[] = [
   ),
   pot(
     'tall',
-    M.ochre,
+    materials.ochre,
     1.75,
     -0.95,
     [
@@ -161,7 +161,7 @@ const bodies: Body[] = [
   ),
   pot(
     'bowl',
-    M.cobalt,
+    materials.cobalt,
     0.72,
     0.62,
     [
@@ -185,7 +185,7 @@ const bodies: Body[] = [
   ),
   pot(
     'cup',
-    M.tenmoku,
+    materials.tenmoku,
     -0.72,
     0.75,
     [
@@ -200,7 +200,7 @@ const bodies: Body[] = [
   ),
   pot(
     'dish',
-    M.majolica,
+    materials.majolica,
     -2.35,
     0.55,
     [
@@ -223,7 +223,7 @@ const bodies: Body[] = [
   ),
   {
     name: 'lemon one',
-    material: M.gray + 2,
+    material: materials.gray + 2,
     center: [2.55, 0.28, 0.45],
     radius: 0.45,
     gloss: 0.04,
@@ -237,7 +237,7 @@ const bodies: Body[] = [
   },
   {
     name: 'apricot',
-    material: M.gray + 3,
+    material: materials.gray + 3,
     center: [2.1, 0.26, 0.95],
     radius: 0.34,
     gloss: 0.03,
@@ -250,7 +250,7 @@ const bodies: Body[] = [
   },
   {
     name: 'gray strip',
-    material: M.gray,
+    material: materials.gray,
     center: [0, 0.03, 1.62],
     radius: 0.95,
     gloss: 0,

@@ -40,8 +40,8 @@ import { many, one } from '../db/query';
 withDatabase();
 let shelf = '';
 beforeAll(async () => {
-  for (const d of [oxbow2, marlstone3, marlstone4])
-    await transaction((sql) => bringDescriptor(sql, { personId: null, name: 'test' }, d, 'd'));
+  for (const descriptor of [oxbow2, marlstone3, marlstone4])
+    await transaction((sql) => bringDescriptor(sql, { personId: null, name: 'test' }, descriptor, 'd'));
   shelf = await addShelf(people.librarian, { name: 'Test' });
 });
 
@@ -56,20 +56,20 @@ const lineList = (name: string, amount: number) =>
   `[marlstone]\nedition=3\nname=${name}\n[light]\namount=${amount}\nsnap=20\n[pigment]\ndepth=110\nheat=10\npale=5\nrose=2\n`;
 
 async function arrive(name: string, files: Record<string, string | Uint8Array>): Promise<string> {
-  const list = Object.entries(files).map(([path, c]) => ({
+  const list = Object.entries(files).map(([path, content]) => ({
     path,
-    bytes: Buffer.from(typeof c === 'string' ? strToU8(c) : c),
+    bytes: Buffer.from(typeof content === 'string' ? strToU8(content) : content),
   }));
-  const a = await beginArrival(people.librarian, {
+  const begun = await beginArrival(people.librarian, {
     name,
     files: list.map((f) => ({ path: f.path, size: f.bytes.length })),
   });
-  for (const [i, f] of list.entries()) {
-    await uploadPart(people.librarian, must(a.files[i]).id, 0, f.bytes);
-    await finishUpload(people.librarian, must(a.files[i]).id);
+  for (const [i, file] of list.entries()) {
+    await uploadPart(people.librarian, must(begun.files[i]).id, 0, file.bytes);
+    await finishUpload(people.librarian, must(begun.files[i]).id);
   }
-  await runJob(must((await arrivalFor(people.librarian, a.arrival)).arrival.job_id), { arrival: readArrival });
-  return a.arrival;
+  await runJob(must((await arrivalFor(people.librarian, begun.arrival)).arrival.job_id), { arrival: readArrival });
+  return begun.arrival;
 }
 const outcomes = async (id: string) =>
   Object.fromEntries((await arrivalFor(people.librarian, id)).entries.map((e) => [e.path, e.outcome]));
@@ -81,23 +81,26 @@ const accept = (id: string, more: Partial<Parameters<typeof acceptArrival>[2]> =
 describe('a folder with its tree', () => {
   let id = '';
   test('is one arrival, read once all of its files are there', async () => {
-    const a = await beginArrival(people.librarian, {
+    const begun = await beginArrival(people.librarian, {
       name: 'Kiln pack',
       files: [
         { path: 'Kiln pack/Looks/Kiln Dusk.cube', size: 5 },
         { path: 'Kiln pack/b.txt', size: 5 },
       ],
     });
-    await uploadPart(people.librarian, must(a.files[0]).id, 0, Buffer.from('hello'));
-    expect(await finishUpload(people.librarian, must(a.files[0]).id)).toEqual({ arrival: a.arrival, waiting: 1 });
-    expect((await arrivalFor(people.librarian, a.arrival)).arrival).toMatchObject({
+    await uploadPart(people.librarian, must(begun.files[0]).id, 0, Buffer.from('hello'));
+    expect(await finishUpload(people.librarian, must(begun.files[0]).id)).toEqual({
+      arrival: begun.arrival,
+      waiting: 1,
+    });
+    expect((await arrivalFor(people.librarian, begun.arrival)).arrival).toMatchObject({
       status: 'arriving',
       job_id: null,
       files: 2,
       arrived: 1,
     });
     expect((await unfinishedUploads(people.librarian)).map((u) => u.path)).toEqual(['Kiln pack/b.txt']);
-    await dropArrival(people.librarian, a.arrival);
+    await dropArrival(people.librarian, begun.arrival);
     expect(await unfinishedUploads(people.librarian)).toEqual([]);
   });
   test('what is in it is told, and a zip beside the files is walked below its name', async () => {
@@ -137,8 +140,12 @@ describe('a folder with its tree', () => {
       may_convert: 'yes',
       may_spread: 'no',
     });
-    const r = await accept(id, { supplier: 'Kiln & Co', licenceId, source: { author: 'A. Potter', receipt: 'K-7' } });
-    expect(r).toMatchObject({ versions: 1, items: expect.objectContaining({ length: 3 }) as string[] });
+    const taken = await accept(id, {
+      supplier: 'Kiln & Co',
+      licenceId,
+      source: { author: 'A. Potter', receipt: 'K-7' },
+    });
+    expect(taken).toMatchObject({ versions: 1, items: expect.objectContaining({ length: 3 }) as string[] });
     const firing = (await searchItems(people.librarian, { q: 'firing' })).rows;
     expect(firing).toHaveLength(1);
     const { item, versions } = await itemFor(people.librarian, must(firing[0]).id);

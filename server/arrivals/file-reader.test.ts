@@ -24,8 +24,8 @@ afterEach(async () => {
   open = [];
 });
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
-const of = (...a: ConstructorParameters<typeof Reader>): Reader => {
-  const reader = new Reader(...a);
+const of = (...limits: ConstructorParameters<typeof Reader>): Reader => {
+  const reader = new Reader(...limits);
   open.push(reader);
   return reader;
 };

@@ -143,25 +143,25 @@ function problemIn(error: unknown, name: string): Problem | null {
 
 /** Every file of the arrival in turn; a ZIP that is no editor's own kind of file is walked, below its own name where there are others. */
 async function* contentsOf(arrival: q.ArrivalRow, files: q.FileRow[], known: Known): AsyncGenerator<ArchiveEvent> {
-  for (const f of files) {
-    const sha = must(f.sha256);
+  for (const waiting of files) {
+    const sha = must(waiting.sha256);
     const zip = (await blobHead(sha, 4)).toString('latin1') === 'PK\u0003\u0004';
-    if (f.size > SINGLE_MOST && !zip) {
+    if (waiting.size > SINGLE_MOST && !zip) {
       yield {
         type: 'refused',
-        path: f.path,
-        size: f.size,
+        path: waiting.path,
+        size: waiting.size,
         problem: new Problem(
           'limit-size',
           'A single file may have 256 MB.',
-          f.path,
+          waiting.path,
           'If it is an archive, pack it as a ZIP.',
         ),
       };
       continue;
     }
-    if (!zip || (f.size <= limits.nestedBytes && archiveEditor(await getBlob(sha), known))) {
-      yield { type: 'file', path: f.path, bytes: await getBlob(sha), sha256: sha };
+    if (!zip || (waiting.size <= limits.nestedBytes && archiveEditor(await getBlob(sha), known))) {
+      yield { type: 'file', path: waiting.path, bytes: await getBlob(sha), sha256: sha };
       continue;
     }
     const folder = await mkdtemp(join(tmpdir(), 'etagere-arrival-'));
@@ -169,10 +169,10 @@ async function* contentsOf(arrival: q.ArrivalRow, files: q.FileRow[], known: Kno
     try {
       await spoolBlob(sha, file);
       for await (const archiveEvent of walkArchive(file, (bytes) => archiveEditor(bytes, known) !== null))
-        yield files.length === 1 ? archiveEvent : { ...archiveEvent, path: `${f.path}/${archiveEvent.path}` };
+        yield files.length === 1 ? archiveEvent : { ...archiveEvent, path: `${waiting.path}/${archiveEvent.path}` };
     } catch (error) {
       if (files.length === 1 || !(error instanceof Problem)) throw error;
-      yield { type: 'refused', path: f.path, size: f.size, problem: error };
+      yield { type: 'refused', path: waiting.path, size: waiting.size, problem: error };
     } finally {
       await rm(folder, { recursive: true, force: true });
     }

@@ -32,10 +32,10 @@ export async function beginArrival(
   allow(person, 'arrival.make');
   const announced = checked(arrivalEndpoints['POST /api/uploads'].body, input);
   const id = v7();
-  const files = announced.files.map((f) => ({
+  const files = announced.files.map((file) => ({
     id: v7(),
-    path: entryPath(f.path) || clean(f.path),
-    size: f.size,
+    path: entryPath(file.path) || clean(file.path),
+    size: file.size,
     received: 0,
   }));
   return transaction(async (sql) => {

@@ -55,12 +55,12 @@ afterAll(async () => {
   url.pathname = '/postgres';
   const client = new pg.Client({ connectionString: url.toString() });
   await client.connect();
-  for (const r of await many<{ datname: string }>(
+  for (const row of await many<{ datname: string }>(
     client,
     'select datname from pg_database where starts_with(datname, $1)',
     [`${name}_`],
   ))
-    await client.query(`drop database "${r.datname}" with (force)`);
+    await client.query(`drop database "${row.datname}" with (force)`);
   await client.end();
   rmSync(folder, { recursive: true, force: true });
 });
@@ -92,8 +92,8 @@ test('a backup restores every row and every chunk, and what came after it is gon
   expect(made.bytes).toBeGreaterThan(3 << 20);
   await make('After');
   expect(await everything()).not.toEqual(before);
-  const r = await restore(file, migrations);
-  expect(r).toMatchObject({ items: 3, versions: 3 });
+  const restored = await restore(file, migrations);
+  expect(restored).toMatchObject({ items: 3, versions: 3 });
   expect(await everything()).toEqual(before);
   // and it lives: triggers, keys and sequences came along
   const { itemId } = await make('Later');
@@ -115,14 +115,14 @@ test('a backup that is made while people work is of one moment', async () => {
   stop = true;
   await work;
   await restore(file, migrations);
-  const r = await one<{ a: string[]; b: string[] }>(
+  const row = await one<{ a: string[]; b: string[] }>(
     pool(),
     `
       select
         array(select distinct note from shelf) as a, array(select distinct notes from item) as b
     `,
   );
-  expect(r.a).toEqual(r.b);
+  expect(row.a).toEqual(row.b);
 });
 
 test('what is no backup, or a torn one, is refused, and nothing is changed', async () => {

@@ -36,11 +36,11 @@ import { decide, listChoices, removeChoice, verdictsOf } from './decide';
 import { one } from '../db/query';
 
 withDatabase();
-const p = people;
+const as = people;
 const alder = must(cameras[0]);
 const infrared = must(cameras[1]);
-const w = 48;
-const h = 32;
+const width = 48;
+const height = 32;
 let frame = '';
 let ir = '';
 let look = { itemId: '', versionId: '' };
@@ -50,14 +50,14 @@ let retargeted = { itemId: '', versionId: '' };
 
 /** A flat field of a neutral at 40 %, as a mosaic. */
 const flat = (neutral: number[], serial: string) => {
-  const mosaic = new Uint16Array(w * h);
+  const mosaic = new Uint16Array(width * height);
   const cfa = [0, 1, 1, 2] as [number, number, number, number];
-  for (let y = 0, i = 0; y < h; y++)
-    for (let x = 0; x < w; x++, i++)
+  for (let y = 0, i = 0; y < height; y++)
+    for (let x = 0; x < width; x++, i++)
       mosaic[i] = 512 + Math.round(15871 * 0.4 * must(neutral[must(cfa[(y & 1) * 2 + (x & 1)])]));
   return writeDng({
-    width: w,
-    height: h,
+    width,
+    height,
     cfa,
     mosaic,
     black: 512,
@@ -77,8 +77,8 @@ const flat = (neutral: number[], serial: string) => {
   });
 };
 beforeAll(async () => {
-  const shelf = await addShelf(p.librarian, { name: 'Profiles' });
-  const actor = actorOf(p.librarian);
+  const shelf = await addShelf(as.librarian, { name: 'Profiles' });
+  const actor = actorOf(as.librarian);
   const bring = (neutral: number[], serial: string, conversion = '') => {
     const dng = flat(neutral, serial);
     return transaction(async (sql) =>
@@ -134,8 +134,8 @@ beforeAll(async () => {
     await madeFor('Standard for infrared', 'Perrin Alder, infrared'),
   ];
   await pool().query(`update version set encoding = '{"assumed":false}' where id = $1`, [look.versionId]);
-  await approve(p.librarian, look.versionId);
-  await approve(p.librarian, retargeted.versionId);
+  await approve(as.librarian, look.versionId);
+  await approve(as.librarian, retargeted.versionId);
 });
 const at = (base: Awaited<ReturnType<typeof baseTable>>, camera: number[]): number[] => {
   const out = new Float64Array(3);
@@ -149,7 +149,7 @@ const at = (base: Awaited<ReturnType<typeof baseTable>>, camera: number[]): numb
 
 describe('camera data on the bench', () => {
   test('a DNG becomes a frame that knows its camera, serial and kind', async () => {
-    const frame = must((await listFrames(p.retoucher)).find((x) => x.id === ir));
+    const frame = must((await listFrames(as.retoucher)).find((x) => x.id === ir));
     expect(frame).toMatchObject({
       camera: 'Perrin Alder',
       serial: 'PA-2',
@@ -161,17 +161,19 @@ describe('camera data on the bench', () => {
     });
   });
   test('its linear picture is what the sensor recorded, by channel', async () => {
-    const l = await linearPicture(p.retoucher, frame, 320);
-    const samples = new Uint16Array(l.data.buffer.slice(l.data.byteOffset, l.data.byteOffset + l.data.length));
+    const linear = await linearPicture(as.retoucher, frame, 320);
+    const samples = new Uint16Array(
+      linear.data.buffer.slice(linear.data.byteOffset, linear.data.byteOffset + linear.data.length),
+    );
     const neutral = neutralUnder(alder, daylight(5600));
-    expect([l.width, l.height]).toEqual([24, 16]);
+    expect([linear.width, linear.height]).toEqual([24, 16]);
     for (let i = 0; i < samples.length; i++)
       expect(Math.abs(must(samples[i]) / 65535 - 0.4 * must(neutral[i % 3]))).toBeLessThan(1e-4);
-    expect(await linearPicture(p.retoucher, frame, 320)).toEqual(l); // from the cache
+    expect(await linearPicture(as.retoucher, frame, 320)).toEqual(linear); // from the cache
   });
   test('balanced as the file says, its neutral is gray; balanced for another light, it is not', async () => {
     const neutral = neutralUnder(alder, daylight(5600));
-    const own = await baseTable(p.retoucher, { frame, version: profile.versionId });
+    const own = await baseTable(as.retoucher, { frame, version: profile.versionId });
     const gray = at(
       own,
       neutral.map((v) => v * 0.4),
@@ -180,13 +182,13 @@ describe('camera data on the bench', () => {
     expect(own.white.kelvin).toBeGreaterThan(5300);
     expect(own.white.kelvin).toBeLessThan(5900);
     expect(own.white.reachable).toBe(true);
-    const warm = await baseTable(p.retoucher, { frame, version: profile.versionId, white: 'k:3000,0' });
+    const warm = await baseTable(as.retoucher, { frame, version: profile.versionId, white: 'k:3000,0' });
     const blue = at(
       warm,
       neutral.map((v) => v * 0.3),
     );
     expect(must(blue[2]) - must(blue[0])).toBeGreaterThan(0.1);
-    const again = await baseTable(p.retoucher, {
+    const again = await baseTable(as.retoucher, {
       frame,
       version: profile.versionId,
       white: `n:${neutralUnder(alder, lamp(2856)).join(',')}`,
@@ -197,7 +199,7 @@ describe('camera data on the bench', () => {
   test('rungs act one by one: each that is muted leaves another picture', async () => {
     const red = [0.3, 0.2, 0.1];
     const of = async (stages: string) =>
-      at(await baseTable(p.retoucher, { frame, version: profile.versionId, stages }), red)
+      at(await baseTable(as.retoucher, { frame, version: profile.versionId, stages }), red)
         .map((v) => v.toFixed(5))
         .join();
     expect(
@@ -209,10 +211,10 @@ describe('camera data on the bench', () => {
     ).toBe(5);
   });
   test('the infrared neutral is reached by no temperature; anchored, it is, and the profile is kept as a draft that knows its source', async () => {
-    const before = await baseTable(p.retoucher, { frame: ir, version: profile.versionId });
+    const before = await baseTable(as.retoucher, { frame: ir, version: profile.versionId });
     expect(before.white.reachable).toBe(false);
     const neutral = neutralUnder(infrared, daylight(5600));
-    const shown = await baseTable(p.retoucher, { frame: ir, version: profile.versionId, anchor: 5000 });
+    const shown = await baseTable(as.retoucher, { frame: ir, version: profile.versionId, anchor: 5000 });
     const gray = at(
       shown,
       neutral.map((v) => v * 0.4),
@@ -220,26 +222,26 @@ describe('camera data on the bench', () => {
     expect(shown.white).toMatchObject({ reachable: true });
     expect(Math.abs(shown.white.kelvin - 5000)).toBeLessThan(5);
     expect(Math.max(...gray) - Math.min(...gray)).toBeLessThan(0.004);
-    const made = await keepAnchored(p.librarian, {
+    const made = await keepAnchored(as.librarian, {
       version: profile.versionId,
       frame: ir,
       white: 'as',
       kelvin: 5000,
       title: 'Alder Standard for infrared',
     });
-    const found = await itemFor(p.librarian, made.itemId);
+    const found = await itemFor(as.librarian, made.itemId);
     expect(found.newest.status).toBe('draft');
     expect(found.item.cameras).toEqual(['Perrin Alder, infrared']); // not for plain bodies of the model
-    expect((await lineageOf(p.librarian, found)).sources[0]).toMatchObject({ title: 'Alder Standard' });
-    const d = readDcp(
+    expect((await lineageOf(as.librarian, found)).sources[0]).toMatchObject({ title: 'Alder Standard' });
+    const dcp = readDcp(
       new Uint8Array(
         await getBlob(
           (await one<{ sha256: Buffer }>(pool(), 'select sha256 from version where id = $1', [made.versionId])).sha256,
         ),
       ),
     );
-    expect(Math.abs(whitePoint(profileOf(d), neutral).kelvin - 5000)).toBeLessThan(5);
-    expect(tagsOf(d).UniqueCameraModel).toBe('Perrin Alder');
+    expect(Math.abs(whitePoint(profileOf(dcp), neutral).kelvin - 5000)).toBeLessThan(5);
+    expect(tagsOf(dcp).UniqueCameraModel).toBe('Perrin Alder');
   });
   test.each([
     ['k:100,0', 'white'],
@@ -247,25 +249,25 @@ describe('camera data on the bench', () => {
     ['n:0,1,1', 'neutral'],
     ['n:1,2', 'neutral'],
   ])('a balance of %s is refused', async (white, code) =>
-    expect(baseTable(p.librarian, { frame, version: 'plain', white })).rejects.toMatchObject({ code }),
+    expect(baseTable(as.librarian, { frame, version: 'plain', white })).rejects.toMatchObject({ code }),
   );
   test('a look is no profile, and a rendered frame has no camera data', async () => {
-    await expect(baseTable(p.librarian, { frame, version: look.versionId })).rejects.toMatchObject({
+    await expect(baseTable(as.librarian, { frame, version: look.versionId })).rejects.toMatchObject({
       code: 'profile-kind',
     });
     const png = await transaction(async (sql) => {
       const { rows } = await sql.query<{ sha256: Buffer }>('select sha256 from frame where id = $1', [frame]);
-      return frameFromFile(sql, actorOf(p.librarian), {
+      return frameFromFile(sql, actorOf(as.librarian), {
         name: 'flat',
         fileName: 'flat.png',
         sha: must(rows[0]).sha256,
         facts: { format: 'png' },
       });
     });
-    await expect(baseTable(p.librarian, { frame: png, version: 'plain' })).rejects.toMatchObject({
+    await expect(baseTable(as.librarian, { frame: png, version: 'plain' })).rejects.toMatchObject({
       code: 'frame-rendered',
     });
-    await expect(linearPicture(p.librarian, png, 320)).rejects.toMatchObject({ code: 'frame-rendered' });
+    await expect(linearPicture(as.librarian, png, 320)).rejects.toMatchObject({ code: 'frame-rendered' });
   });
   test.each([
     ['cut in the middle of its mosaic', (b: Uint8Array) => b.slice(0, b.length - 900)],
@@ -308,14 +310,14 @@ describe('camera data on the bench', () => {
 
 describe('candidates', () => {
   test('come by version, by shelf, by camera, and as the same style', async () => {
-    expect((await candidatesFor(p.retoucher, [look.versionId, 'nonsense'])).map((c) => c.title)).toEqual([
+    expect((await candidatesFor(as.retoucher, [look.versionId, 'nonsense'])).map((c) => c.title)).toEqual([
       'Amber Study',
     ]);
-    expect((await moreCandidates(p.retoucher, { cameras: ['Perrin Alder'] })).map((c) => c.title)).toContain(
+    expect((await moreCandidates(as.retoucher, { cameras: ['Perrin Alder'] })).map((c) => c.title)).toContain(
       'Alder Standard',
     );
-    expect((await moreCandidates(p.retoucher, { like: look.itemId })).map((c) => c.title)).toEqual(['Slate Study']);
-    expect((await moreCandidates(p.retoucher, { item: draft.itemId }))[0]).toMatchObject({
+    expect((await moreCandidates(as.retoucher, { like: look.itemId })).map((c) => c.title)).toEqual(['Slate Study']);
+    expect((await moreCandidates(as.retoucher, { item: draft.itemId }))[0]).toMatchObject({
       version_id: draft.versionId,
       status: 'draft',
     });
@@ -333,8 +335,8 @@ describe('deciding', () => {
     display: { gamut: 'p3', calibrated: new Date(Date.now() - 5 * 86_400_000).toISOString().slice(0, 10) },
   });
   test('a verdict is kept for each frame, with camera, light, strength and display', async () => {
-    expect(await decide(p.retoucher, base())).toMatchObject({ verdicts: 2, choices: 0, provisional: false });
-    const verdicts = await verdictsOf(p.librarian, look.itemId);
+    expect(await decide(as.retoucher, base())).toMatchObject({ verdicts: 2, choices: 0, provisional: false });
+    const verdicts = await verdictsOf(as.librarian, look.itemId);
     expect(verdicts).toHaveLength(2);
     expect(verdicts.map((x) => x.camera).sort()).toEqual(['Perrin Alder', 'Perrin Alder, infrared']);
     expect(verdicts[0]).toMatchObject({
@@ -351,41 +353,41 @@ describe('deciding', () => {
     [{ gamut: 'srgb', calibrated: '2020-01-01' }],
     [{ gamut: 'srgb', calibrated: '' }],
   ])('on a display like %j it is provisional', async (display) =>
-    expect(await decide(p.librarian, { ...base(), display })).toMatchObject({ provisional: true }),
+    expect(await decide(as.librarian, { ...base(), display })).toMatchObject({ provisional: true }),
   );
   test('what it was meant to do is held against what was seen', async () => {
-    await editItem(p.librarian, look.itemId, {
-      revision: (await itemFor(p.librarian, look.itemId)).item.revision,
+    await editItem(as.librarian, look.itemId, {
+      revision: (await itemFor(as.librarian, look.itemId)).item.revision,
       base: { intention: '' },
       mine: { intention: 'warm the stage without touching skin' },
     });
-    expect((await candidatesFor(p.retoucher, [look.versionId]))[0]).toMatchObject({
+    expect((await candidatesFor(as.retoucher, [look.versionId]))[0]).toMatchObject({
       intention: 'warm the stage without touching skin',
       roots: [look.versionId],
     });
-    await decide(p.librarian, { ...base(), asMeant: false, chosen: false, frames: [frame] });
-    expect((await verdictsOf(p.librarian, look.itemId))[0]).toMatchObject({ as_meant: false, chosen: false });
-    await decide(p.librarian, { ...base(), frames: [frame] });
-    expect(must((await verdictsOf(p.librarian, look.itemId))[0]).as_meant).toBeNull();
+    await decide(as.librarian, { ...base(), asMeant: false, chosen: false, frames: [frame] });
+    expect((await verdictsOf(as.librarian, look.itemId))[0]).toMatchObject({ as_meant: false, chosen: false });
+    await decide(as.librarian, { ...base(), frames: [frame] });
+    expect(must((await verdictsOf(as.librarian, look.itemId))[0]).as_meant).toBeNull();
   });
   test('of a profile, the rungs that acted are kept', async () => {
-    await decide(p.librarian, {
+    await decide(as.librarian, {
       ...base(),
       look: null,
       profile: profile.versionId,
       stages: ['hue-sat', 'curve'],
       frames: [frame],
     });
-    expect((await verdictsOf(p.librarian, profile.itemId))[0]).toMatchObject({ stages: ['hue-sat', 'curve'] });
+    expect((await verdictsOf(as.librarian, profile.itemId))[0]).toMatchObject({ stages: ['hue-sat', 'curve'] });
   });
   test('a house choice is made for each case that the frames make, and a later one takes its place', async () => {
-    expect(await decide(p.librarian, { ...base(), choice: { client: 'Museum of Glazes' } })).toMatchObject({
+    expect(await decide(as.librarian, { ...base(), choice: { client: 'Museum of Glazes' } })).toMatchObject({
       choices: 2,
     });
-    expect(await decide(p.lead, { ...base(), strength: 60, choice: { client: 'museum of glazes' } })).toMatchObject({
+    expect(await decide(as.lead, { ...base(), strength: 60, choice: { client: 'museum of glazes' } })).toMatchObject({
       choices: 2,
     });
-    const choices = (await listChoices(p.retoucher)).filter((x) => x.client.toLowerCase() === 'museum of glazes');
+    const choices = (await listChoices(as.retoucher)).filter((x) => x.client.toLowerCase() === 'museum of glazes');
     expect(choices).toHaveLength(2);
     expect(choices[0]).toMatchObject({
       look: 'Amber Study',
@@ -393,23 +395,23 @@ describe('deciding', () => {
       light: 'daylight',
       file_kind: 'camera data',
     });
-    await removeChoice(p.librarian, must(choices[0]).id);
-    expect(await listChoices(p.retoucher)).toHaveLength(1);
+    await removeChoice(as.librarian, must(choices[0]).id);
+    expect(await listChoices(as.retoucher)).toHaveLength(1);
   });
   test('a profile that was seen on no frame of its camera makes no house choice; on one it does, and the choice is found again for a converted body', async () => {
-    const had = (await verdictsOf(p.librarian, retargeted.itemId)).length;
+    const had = (await verdictsOf(as.librarian, retargeted.itemId)).length;
     const it = { ...base(), look: null, profile: retargeted.versionId };
-    await expect(decide(p.librarian, { ...it, frames: [frame], choice: {} })).rejects.toMatchObject({
+    await expect(decide(as.librarian, { ...it, frames: [frame], choice: {} })).rejects.toMatchObject({
       code: 'choice-camera',
       where: 'Standard for infrared',
     });
-    expect(await verdictsOf(p.librarian, retargeted.itemId)).toHaveLength(had);
-    expect(await decide(p.librarian, { ...it, frames: [frame] })).toMatchObject({ verdicts: 1, choices: 0 });
-    expect(await decide(p.librarian, { ...it, frames: [ir], choice: { client: 'Infrared House' } })).toMatchObject({
+    expect(await verdictsOf(as.librarian, retargeted.itemId)).toHaveLength(had);
+    expect(await decide(as.librarian, { ...it, frames: [frame] })).toMatchObject({ verdicts: 1, choices: 0 });
+    expect(await decide(as.librarian, { ...it, frames: [ir], choice: { client: 'Infrared House' } })).toMatchObject({
       choices: 1,
     });
-    const f = must((await listFrames(p.retoucher)).find((x) => x.id === ir));
-    const made = (await listChoices(p.retoucher)).map((choice) => ({
+    const listed = must((await listFrames(as.retoucher)).find((x) => x.id === ir));
+    const made = (await listChoices(as.retoucher)).map((choice) => ({
       client: choice.client,
       camera: choice.camera,
       light: choice.light,
@@ -423,26 +425,26 @@ describe('deciding', () => {
     expect(
       choiceFor(
         made.filter((c) => c.client === 'Infrared House'),
-        { camera: bodyOf(f), light: f.light, kind: f.file_kind },
+        { camera: bodyOf(listed), light: listed.light, kind: listed.file_kind },
       ),
     ).toMatchObject({ profile: 'Standard for infrared' });
     await removeChoice(
-      p.librarian,
-      must((await listChoices(p.retoucher)).find((c) => c.client === 'Infrared House')).id,
+      as.librarian,
+      must((await listChoices(as.retoucher)).find((c) => c.client === 'Infrared House')).id,
     );
   });
   test('a draft makes no house choice, and then nothing at all is kept', async () => {
-    const had = (await verdictsOf(p.librarian, draft.itemId)).length;
-    await expect(decide(p.librarian, { ...base(), look: draft.versionId, choice: {} })).rejects.toMatchObject({
+    const had = (await verdictsOf(as.librarian, draft.itemId)).length;
+    await expect(decide(as.librarian, { ...base(), look: draft.versionId, choice: {} })).rejects.toMatchObject({
       code: 'choice-draft',
     });
-    expect(await verdictsOf(p.librarian, draft.itemId)).toHaveLength(had);
+    expect(await verdictsOf(as.librarian, draft.itemId)).toHaveLength(had);
   });
   test('advised strength, ribbon and compensation follow where asked', async () => {
-    await decide(p.librarian, { ...base(), advise: true, ribbon: true });
-    const { item } = await itemFor(p.librarian, look.itemId);
+    await decide(as.librarian, { ...base(), advise: true, ribbon: true });
+    const { item } = await itemFor(as.librarian, look.itemId);
     expect(item).toMatchObject({ strength_usual: 80, mine: true });
-    await decide(p.librarian, {
+    await decide(as.librarian, {
       ...base(),
       look: null,
       profile: profile.versionId,
@@ -460,26 +462,26 @@ describe('deciding', () => {
     [{ look: null }],
     [{ words: 'x'.repeat(2001) }],
   ])('what cannot be is refused: %j', async (wrong) => {
-    await expect(decide(p.librarian, { ...base(), ...wrong })).rejects.toMatchObject({ name: 'Problem' });
+    await expect(decide(as.librarian, { ...base(), ...wrong })).rejects.toMatchObject({ name: 'Problem' });
   });
 });
 
 describe('benches and sets', () => {
   test('a bench is kept, seen by others where shared, and changed by its owner alone', async () => {
-    const { id } = await saveBench(p.librarian, null, { name: 'Two lights', state: 'rows=x' });
-    const hidden = await saveBench(p.librarian, null, { name: 'Mine', state: 'cols=none', shared: false });
-    expect((await listBenches(p.retoucher)).map((b) => b.name)).toContain('Two lights');
-    expect((await listBenches(p.retoucher)).map((b) => b.id)).not.toContain(hidden.id);
-    await expect(saveBench(p.retoucher, id, { name: 'Stolen', state: 'cols=none' })).rejects.toMatchObject({
+    const { id } = await saveBench(as.librarian, null, { name: 'Two lights', state: 'rows=x' });
+    const hidden = await saveBench(as.librarian, null, { name: 'Mine', state: 'cols=none', shared: false });
+    expect((await listBenches(as.retoucher)).map((b) => b.name)).toContain('Two lights');
+    expect((await listBenches(as.retoucher)).map((b) => b.id)).not.toContain(hidden.id);
+    await expect(saveBench(as.retoucher, id, { name: 'Stolen', state: 'cols=none' })).rejects.toMatchObject({
       code: 'not-allowed',
     });
-    await expect(removeBench(p.lead, id)).rejects.toMatchObject({ code: 'not-allowed' });
-    await removeBench(p.librarian, id);
-    expect((await listBenches(p.librarian)).map((b) => b.id)).not.toContain(id);
+    await expect(removeBench(as.lead, id)).rejects.toMatchObject({ code: 'not-allowed' });
+    await removeBench(as.librarian, id);
+    expect((await listBenches(as.librarian)).map((b) => b.id)).not.toContain(id);
   });
   test('a set keeps its frames in order', async () => {
-    await saveSet(p.librarian, { name: 'Alder', frames: [ir, frame] });
-    expect(must((await listSets(p.retoucher)).find((s) => s.name === 'Alder')).frames).toEqual([ir, frame]);
-    await expect(saveSet(p.librarian, { name: 'Empty', frames: [] })).rejects.toMatchObject({ name: 'Problem' });
+    await saveSet(as.librarian, { name: 'Alder', frames: [ir, frame] });
+    expect(must((await listSets(as.retoucher)).find((s) => s.name === 'Alder')).frames).toEqual([ir, frame]);
+    await expect(saveSet(as.librarian, { name: 'Empty', frames: [] })).rejects.toMatchObject({ name: 'Problem' });
   });
 });

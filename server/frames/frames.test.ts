@@ -25,14 +25,17 @@ import { factsOfFrame, frameFromFile, framePicture, linearPicture, listFrames } 
 import { warmFrames } from './warm';
 
 withDatabase();
-const w = 60;
-const h = 40;
+const width = 60;
+const height = 40;
 const cfa = [0, 1, 1, 2] as [number, number, number, number];
-const mosaic = Uint16Array.from({ length: w * h }, (_, i) => 512 + (i % w) * 100 + Math.floor(i / w) * 7);
+const mosaic = Uint16Array.from(
+  { length: width * height },
+  (_, i) => 512 + (i % width) * 100 + Math.floor(i / width) * 7,
+);
 const dng = (orientation: number, serial = `O${orientation}`) =>
   writeDng({
-    width: w,
-    height: h,
+    width,
+    height,
     cfa,
     mosaic,
     black: 512,
@@ -77,7 +80,7 @@ const words = (b: Buffer): Uint16Array => new Uint16Array(b.buffer.slice(b.byteO
 
 describe('frames at full size', () => {
   test('a part of a mosaic is what the sensor gave there, with a margin and its own phase', async () => {
-    expect(await fullSize(p.retoucher, straight)).toEqual({ width: w, height: h });
+    expect(await fullSize(p.retoucher, straight)).toEqual({ width, height });
     const part = await framePart(p.retoucher, straight, { x: 11, y: 8, w: 16, h: 9 });
     expect(part).toMatchObject({
       kind: 'mosaic',
@@ -88,7 +91,7 @@ describe('frames at full size', () => {
     });
     const samples = words(part.data);
     for (let y = 0; y < 13; y++)
-      for (let x = 0; x < 20; x++) expect(samples[y * 20 + x]).toBe(mosaic[(y + 6) * w + x + 9]);
+      for (let x = 0; x < 20; x++) expect(samples[y * 20 + x]).toBe(mosaic[(y + 6) * width + x + 9]);
   });
   test('at the edges the margin ends with the picture, and a part beyond it is its last place', async () => {
     expect((await framePart(p.retoucher, straight, { x: 0, y: 0, w: 8, h: 8 })).shown).toEqual({
@@ -111,14 +114,14 @@ describe('frames at full size', () => {
     });
   });
   test('a camera held upright: size, preview and parts are as shown', async () => {
-    expect(await fullSize(p.retoucher, turned)).toEqual({ width: h, height: w });
-    const l = await linearPicture(p.retoucher, turned, 320);
-    const s = await linearPicture(p.retoucher, straight, 320);
-    const samples = words(l.data);
-    const b = words(s.data);
-    expect([l.width, l.height, s.width, s.height]).toEqual([20, 30, 30, 20]);
+    expect(await fullSize(p.retoucher, turned)).toEqual({ width: height, height: width });
+    const ofTurned = await linearPicture(p.retoucher, turned, 320);
+    const ofStraight = await linearPicture(p.retoucher, straight, 320);
+    const samples = words(ofTurned.data);
+    const expected = words(ofStraight.data);
+    expect([ofTurned.width, ofTurned.height, ofStraight.width, ofStraight.height]).toEqual([20, 30, 30, 20]);
     for (let y = 0; y < 30; y++)
-      for (let x = 0; x < 20; x++) expect(samples[(y * 20 + x) * 3 + 1]).toBe(b[((19 - x) * 30 + y) * 3 + 1]); // turned right
+      for (let x = 0; x < 20; x++) expect(samples[(y * 20 + x) * 3 + 1]).toBe(expected[((19 - x) * 30 + y) * 3 + 1]); // turned right
     const part = await framePart(p.retoucher, turned, { x: 4, y: 10, w: 6, h: 8 });
     expect(part.shown).toEqual({ x: 2, y: 8, w: 10, h: 12 });
     expect(part.stored).toEqual({ x: 8, y: 28, w: 12, h: 10 });
@@ -173,9 +176,9 @@ describe('a tagged picture of 16 bits', () => {
         .toBuffer(),
     );
     near((await framePart(p.retoucher, id, { x: 3, y: 3, w: 4, h: 4 })).data);
-    const e = await addExport(p.librarian, id, 'wide', new Uint8Array(p3));
+    const made = await addExport(p.librarian, id, 'wide', new Uint8Array(p3));
     near(
-      await sharp(await exportPicture(p.retoucher, e.id, 900))
+      await sharp(await exportPicture(p.retoucher, made.id, 900))
         .raw()
         .toBuffer(),
     );
@@ -185,20 +188,20 @@ describe('a tagged picture of 16 bits', () => {
 describe('a linear DNG', () => {
   test('is a frame of camera data, whose parts are three values a place, turned as the file says', async () => {
     const data = Uint16Array.from({ length: 9 * 6 * 3 }, (_, i) => 1000 + i * 50);
-    const n = (t: number, ...v: number[]) => numbersTag(t, 4, v, true);
-    const s = (t: number, ...v: number[]) => numbersTag(t, 3, v, true);
+    const longs = (t: number, ...v: number[]) => numbersTag(t, 4, v, true);
+    const shorts = (t: number, ...v: number[]) => numbersTag(t, 3, v, true);
     const file = writeIfds(42, true, {
       tags: [
-        n(254, 0),
-        n(256, 9),
-        n(257, 6),
-        s(258, 16, 16, 16),
-        s(259, 1),
-        s(262, 34892),
-        s(274, 6),
-        s(277, 3),
-        n(278, 6),
-        n(279, data.byteLength),
+        longs(254, 0),
+        longs(256, 9),
+        longs(257, 6),
+        shorts(258, 16, 16, 16),
+        shorts(259, 1),
+        shorts(262, 34892),
+        shorts(274, 6),
+        shorts(277, 3),
+        longs(278, 6),
+        longs(279, data.byteLength),
         bytesTag(50706, Uint8Array.of(1, 4, 0, 0), 1),
         ...profileFor(must(cameras[0]), null, 'E').tags.values(),
       ],
@@ -238,7 +241,7 @@ describe('camera files that are no DNG', () => {
     expect(recognised).toMatchObject({
       kind: 'frame',
       format: 'raw',
-      facts: { camera: 'Perrin Alder', width: w, height: h },
+      facts: { camera: 'Perrin Alder', width, height },
     });
     const id = await transaction(async (sql) =>
       frameFromFile(sql, actorOf(p.librarian), {
@@ -248,8 +251,13 @@ describe('camera files that are no DNG', () => {
         facts: recognised.facts,
       }),
     );
-    const part = await framePart(p.retoucher, id, { x: 0, y: 0, w, h });
-    expect(part).toMatchObject({ kind: 'mosaic', cfa, black: [512, 512, 512, 512], stored: { x: 0, y: 0, w, h } });
+    const part = await framePart(p.retoucher, id, { x: 0, y: 0, w: width, h: height });
+    expect(part).toMatchObject({
+      kind: 'mosaic',
+      cfa,
+      black: [512, 512, 512, 512],
+      stored: { x: 0, y: 0, w: width, h: height },
+    });
     expect(words(part.data)).toEqual(mosaic);
     part.neutral.forEach((v, i) => expect(v).toBeCloseTo(must([0.5, 1, 0.6][i]), 4));
     expect((await listFrames(p.retoucher)).find((f) => f.id === id)).toMatchObject({

@@ -186,15 +186,15 @@ export async function linearPicture(
 ): Promise<{ width: number; height: number; data: Buffer }> {
   allow(person, 'view');
   const row = await q.cameraDataOf(pool(), id);
-  const w = Math.max(64, Math.min(3000, Math.round(width) || 320));
+  const wide = Math.max(64, Math.min(3000, Math.round(width) || 320));
   if (!row?.camera_data) {
     await cameraData(id);
     throw new Problem('not-found', 'There is no such frame.', id, 'Choose another frame.');
   }
-  const bytes = await cached(`${hex(row.camera_data)}-${w}-${FORM}.linear`, async () => {
+  const bytes = await cached(`${hex(row.camera_data)}-${wide}-${FORM}.linear`, async () => {
     const { dng } = await cameraData(id);
     const upright = shownSize(1, 2, dng.orientation)[0] === 1;
-    const stored = linearPreview(dng, upright ? w : Math.max(1, Math.round((w * dng.width) / dng.height)));
+    const stored = linearPreview(dng, upright ? wide : Math.max(1, Math.round((wide * dng.width) / dng.height)));
     const [pw, ph] = shownSize(stored.width, stored.height, dng.orientation);
     const turned = oriented(stored.data, stored.width, stored.height, 3, dng.orientation);
     const head = Buffer.alloc(8);

@@ -71,18 +71,18 @@ const bureau = (release: string, inner: string) =>
 beforeAll(async () => {
   shelf = await addShelf(people.librarian, { name: 'Profiles' });
   await transaction(async (sql) => {
-    for (const d of [marlstone3, marlstone4, oxbow2, perrinAlder1])
-      await bringDescriptor(sql, actorOf(people.librarian), parseDescriptor(d), 'x');
+    for (const descriptor of [marlstone3, marlstone4, oxbow2, perrinAlder1])
+      await bringDescriptor(sql, actorOf(people.librarian), parseDescriptor(descriptor), 'x');
   });
   await transaction(async (sql) => {
-    const s = { kind: 'workstation' as const, system: 'macos', person: '', hostId: null, position: 0 };
+    const station = { kind: 'workstation' as const, system: 'macos', person: '', hostId: null, position: 0 };
     desk = await createStation(sql, actorOf(people.librarian), {
-      ...s,
+      ...station,
       name: 'Glaze desk',
       editors: ['marlstone@4', 'oxbow@2'],
     });
     other = await createStation(sql, actorOf(people.librarian), {
-      ...s,
+      ...station,
       name: 'Model room',
       system: 'linux',
       editors: ['oxbow@2'],
@@ -161,18 +161,18 @@ describe('the studio’s cameras and lenses', () => {
 
 describe('coverage', () => {
   test('joins cameras to the profiles held, counted by source; an archived one is not held', async () => {
-    const a = await made('camera-profile', 'Alder Standard', 'a', { cameras: ['Perrin Alder'] });
-    const b = await made('camera-profile', 'Alder Soft', 'b', { cameras: ['PERRIN ALDER'] });
-    await approve(people.librarian, a.versionId);
+    const standard = await made('camera-profile', 'Alder Standard', 'a', { cameras: ['Perrin Alder'] });
+    const soft = await made('camera-profile', 'Alder Soft', 'b', { cameras: ['PERRIN ALDER'] });
+    await approve(people.librarian, standard.versionId);
     expect(await line('Perrin Alder')).toMatchObject({
       state: 'covered',
       sources: [{ source: 'Fathom Color', held: 2, approved: 1 }],
     });
     expect((await line('Perrin Alder', 'infrared')).state).toBe('none');
-    await archiveItems(people.librarian, { items: [a.itemId], archived: true });
+    await archiveItems(people.librarian, { items: [standard.itemId], archived: true });
     expect((await line('Perrin Alder')).state).toBe('partly');
-    await archiveItems(people.librarian, { items: [a.itemId], archived: false });
-    await archiveItems(people.librarian, { items: [b.itemId], archived: true });
+    await archiveItems(people.librarian, { items: [standard.itemId], archived: false });
+    await archiveItems(people.librarian, { items: [soft.itemId], archived: true });
   });
   test('says which editors read it, by their descriptors; cards are no editors', async () => {
     const cameraLine = await line('Ondine 40');
@@ -407,9 +407,9 @@ describe('whether an item will show', () => {
       base: { scope: { input: null, result: null } },
       mine: { scope: { input: 'camera data', result: null } },
     });
-    const t = await told(jug);
-    expect(t['marlstone@3']).toEqual({ answer: 'no', codes: ['scope-input'] });
-    expect(t['oxbow@2 Model room']).toEqual({ answer: 'yes', codes: ['scope-input'] });
+    const answers = await told(jug);
+    expect(answers['marlstone@3']).toEqual({ answer: 'no', codes: ['scope-input'] });
+    expect(answers['oxbow@2 Model room']).toEqual({ answer: 'yes', codes: ['scope-input'] });
     expect(must((await told(bowl))['oxbow@2 Model room']).codes).toEqual([]);
   });
   test('says what a person has put away, to that person', async () => {

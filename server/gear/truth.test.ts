@@ -129,18 +129,24 @@ afterAll(() => {
 });
 
 const seen = (name: string) => {
-  const f = must(frameFacts(new Uint8Array(readFileSync(join(root, 'Pictures', name)))));
+  const facts = must(frameFacts(new Uint8Array(readFileSync(join(root, 'Pictures', name)))));
   return {
-    maker: f.maker,
-    camera: f.camera,
-    unique: f.uniqueModel,
+    maker: facts.maker,
+    camera: facts.camera,
+    unique: facts.uniqueModel,
     n: 1,
-    kind: f.format === 'dng' ? ('camera data' as const) : ('rendered' as const),
+    kind: facts.format === 'dng' ? ('camera data' as const) : ('rendered' as const),
   };
 };
 const photoSide = (name: string): PhotoSide => {
-  const f = seen(name);
-  return { name, camera: { maker: f.maker, model: f.camera, names: [] }, body: f.camera, kind: f.kind, result: null };
+  const photo = seen(name);
+  return {
+    name,
+    camera: { maker: photo.maker, model: photo.camera, names: [] },
+    body: photo.camera,
+    kind: photo.kind,
+    result: null,
+  };
 };
 const item = (title: keyof typeof inputs): ItemSide => ({
   title,

@@ -114,7 +114,7 @@ async function write(sql: Sql, person: Person, before: q.ItemRow, change: ItemCh
   );
 }
 
-function newTitle(rule: NonNullable<BulkEdit['title']>, item: q.ItemRow, n: number): string {
+function newTitle(rule: NonNullable<BulkEdit['title']>, item: q.ItemRow, place: number): string {
   const base = rule.find ? item.title.split(rule.find).join(rule.replace ?? '') : item.title;
   const with_ = rule.pattern || '{title}';
   return with_
@@ -123,7 +123,7 @@ function newTitle(rule: NonNullable<BulkEdit['title']>, item: q.ItemRow, n: numb
       (_, key: string) =>
         ({
           title: base,
-          n: String(n),
+          n: String(place),
           camera: item.cameras[0] ?? '',
           supplier: item.supplier,
           heading: item.headings[item.headings.length - 1] ?? '',
@@ -133,9 +133,9 @@ function newTitle(rule: NonNullable<BulkEdit['title']>, item: q.ItemRow, n: numb
     .trim();
 }
 
-function changeFor(edit: BulkEdit, item: q.ItemRow, n: number): ItemChange {
+function changeFor(edit: BulkEdit, item: q.ItemRow, place: number): ItemChange {
   const out: ItemChange = { ...edit.set };
-  if (edit.title) out.title = newTitle(edit.title, item, n);
+  if (edit.title) out.title = newTitle(edit.title, item, place);
   if (edit.addTags?.length || edit.removeTags?.length)
     out.tags = [...new Set([...item.tags.filter((t) => !edit.removeTags?.includes(t)), ...(edit.addTags ?? [])])];
   return out;

@@ -246,8 +246,8 @@ describe('search and facets', () => {
         notes: '',
       }),
     );
-    const titles = async (s: Record<string, string>) =>
-      (await searchItems(people.librarian, s)).rows.map((r) => r.title);
+    const titles = async (search: Record<string, string>) =>
+      (await searchItems(people.librarian, search)).rows.map((r) => r.title);
     expect(await titles({ q: 'hue sectors' })).toEqual(['Madder Turn']);
     expect(await titles({ q: 'hue sec', supplier: 'Fathom Color' })).toEqual(['Madder Turn']);
     expect(await titles({ q: 'hue', supplier: 'own work' })).toEqual([]);
@@ -305,9 +305,9 @@ describe('search and facets', () => {
     ).rejects.toMatchObject({ code: 'shelf-search' });
   });
   test('recently used comes last first', async () => {
-    const a = (await make('Used First', other)).itemId;
-    const b = (await make('Used Last', other)).itemId;
-    for (const id of [a, b]) await noteView(people.lead, id);
+    const first = (await make('Used First', other)).itemId;
+    const last = (await make('Used Last', other)).itemId;
+    for (const id of [first, last]) await noteView(people.lead, id);
     expect((await searchItems(people.lead, { recent: '1' })).rows.slice(0, 2).map((r) => r.title)).toEqual([
       'Used Last',
       'Used First',
@@ -324,13 +324,13 @@ describe('what a look’s values mean', () => {
     const shown = await tableFor(people.librarian, versionId, 0, 'Rec. 2020, linear, full');
     const plain = await tableFor(people.librarian, versionId, 0, '');
     expect(shown.tag).not.toBe(plain.tag);
-    const far = (look: Look, b: Look): number => {
+    const far = (look: Look, other: Look): number => {
       const evaluate = sampler(look);
-      const g = sampler(b);
+      const ofOther = sampler(other);
       const inputs = new Float64Array(3);
       const values = new Float64Array(3);
       evaluate(0.3, 0.5, 0.7, inputs, 0);
-      g(0.3, 0.5, 0.7, values, 0);
+      ofOther(0.3, 0.5, 0.7, values, 0);
       return Math.max(...inputs.map((v, i) => Math.abs(v - must(values[i]))));
     };
     expect(far(await plain.make(), assumed)).toBeLessThan(1e-6);
@@ -392,13 +392,13 @@ describe('order by hand', () => {
   });
   test('a shelf is ordered by headings, and within them by title', async () => {
     const shelf = await addShelf(people.librarian, { name: 'By headings' });
-    for (const [t, h] of [
+    for (const [title, headings] of [
       ['Zinc', ['Warm']],
       ['Ash', ['warm', 'Low']],
       ['Bone', ['Cool']],
       ['Alder', ['Warm']],
     ] as const)
-      await make(t, shelf, [...h]);
+      await make(title, shelf, [...headings]);
     const order = async () => (await searchItems(people.librarian, { shelf })).rows.map((r) => r.title);
     expect(await order()).toEqual(['Zinc', 'Ash', 'Bone', 'Alder']);
     await orderByHeadings(people.librarian, shelf);

@@ -12,8 +12,12 @@ const says = ['yes', 'no', 'unknown'] as const;
 const of = {} as Record<(typeof says)[number] | 'ended', string>;
 const day = new Date('2026-06-15T12:00:00Z');
 beforeAll(async () => {
-  for (const s of says)
-    of[s] = await addLicence(people.librarian, { name: `Says ${s}`, may_convert: s, may_spread: s });
+  for (const answer of says)
+    of[answer] = await addLicence(people.librarian, {
+      name: `Says ${answer}`,
+      may_convert: answer,
+      may_spread: answer,
+    });
   of.ended = await addLicence(people.librarian, {
     name: 'Ended',
     may_convert: 'yes',

@@ -152,9 +152,9 @@ const calls: Record<Action, ((p: Person) => Promise<unknown>)[]> = {
   'activity.view': [(p) => listActivity(p, {})],
   backup: [
     (person) =>
-      backupFor(person).then(async (b) => {
-        b.stream.resume();
-        await b.done;
+      backupFor(person).then(async (given) => {
+        given.stream.resume();
+        await given.done;
       }),
   ],
   restore: [(p) => restoreFor(p, Readable.from(['no backup']), tmpdir())],
@@ -314,28 +314,28 @@ describe('jobs', () => {
   });
   const make = () => transaction((sql) => addJob(sql, 'test', 'A test', {}, people.librarian.id));
   test('keep their result, their progress and their refusal', async () => {
-    const a = await make();
+    const one = await make();
     await runJob(
-      a,
-      handler(async (p) => {
-        await p(0.5, 'half');
+      one,
+      handler(async (part) => {
+        await part(0.5, 'half');
         return { n: 1 };
       }),
     );
-    expect(await jobFor(people.librarian, a)).toMatchObject({
+    expect(await jobFor(people.librarian, one)).toMatchObject({
       status: 'done',
       progress: 1,
       note: 'half',
       result: { n: 1 },
     });
-    const b = await make();
+    const other = await make();
     await runJob(
-      b,
+      other,
       handler(async () => {
         throw new Problem('x', 'It is so.', 'here', 'Do that.');
       }),
     );
-    expect(await jobFor(people.librarian, b)).toMatchObject({
+    expect(await jobFor(people.librarian, other)).toMatchObject({
       status: 'failed',
       error: { code: 'x', remedy: 'Do that.' },
     });
@@ -353,26 +353,26 @@ describe('jobs', () => {
     expect(JSON.stringify(job.error)).not.toContain('secret');
   });
   test('can be stopped before and while they run', async () => {
-    const a = await make();
-    await cancelJob(people.librarian, a);
+    const one = await make();
+    await cancelJob(people.librarian, one);
     await runJob(
-      a,
-      handler(async (p) => {
-        await p(0, 'begun');
+      one,
+      handler(async (part) => {
+        await part(0, 'begun');
         throw new Error('must not get here');
       }),
     );
-    expect((await jobFor(people.librarian, a)).status).toBe('cancelled');
-    const b = await make();
+    expect((await jobFor(people.librarian, one)).status).toBe('cancelled');
+    const other = await make();
     await runJob(
-      b,
-      handler(async (p) => {
-        await cancelJob(people.librarian, b);
-        await p(1, 'stops here');
+      other,
+      handler(async (ofOther) => {
+        await cancelJob(people.librarian, other);
+        await ofOther(1, 'stops here');
         throw new Error('went on');
       }),
     );
-    expect((await jobFor(people.librarian, b)).status).toBe('cancelled');
+    expect((await jobFor(people.librarian, other)).status).toBe('cancelled');
   });
   test('of a rolled back transaction leave nothing in the queue', async () => {
     const count = async () => (await pool().query('select 1 from graphile_worker._private_jobs')).rowCount;

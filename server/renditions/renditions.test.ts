@@ -68,28 +68,30 @@ const made = async (version: string, descriptor: typeof oxbow, asIs = false) => 
 };
 const rows = async () => (await one<{ n: number }>(pool(), 'select count(*)::int as n from rendition')).n;
 const rename = async (item: string, title: string) => {
-  const i = await one<{ title: string; revision: number }>(pool(), 'select title, revision from item where id = $1', [
-    item,
-  ]);
-  await editItem(people.librarian, item, { revision: i.revision, base: { title: i.title }, mine: { title } });
+  const before = await one<{ title: string; revision: number }>(
+    pool(),
+    'select title, revision from item where id = $1',
+    [item],
+  );
+  await editItem(people.librarian, item, { revision: before.revision, base: { title: before.title }, mine: { title } });
 };
 
 describe('a rendition', () => {
   test('is made once for an editor and version, then is the same bytes for ever', async () => {
-    const a = await made(look, marlstone);
+    const before = await made(look, marlstone);
     const n = await rows();
-    const b = await made(look, marlstone);
-    expect(b).toEqual(a);
+    const after = await made(look, marlstone);
+    expect(after).toEqual(before);
     expect(await rows()).toBe(n);
-    expect(a.size).toBe(a.bytes.length);
+    expect(before.size).toBe(before.bytes.length);
   });
   test('is another for each editor: the card’s has the points that it takes, and says how far it is off', async () => {
-    const c = await made(look, camera);
-    const m = await made(look, marlstone);
-    expect(c.id).not.toBe(m.id);
-    expect(readCube(c.bytes).size).toBe(c.points);
-    expect(c.points).toBe(33);
-    expect(must(c.residual).maxDeltaE).toBeGreaterThanOrEqual(must(c.residual).p95DeltaE);
+    const forCamera = await made(look, camera);
+    const forEditor = await made(look, marlstone);
+    expect(forCamera.id).not.toBe(forEditor.id);
+    expect(readCube(forCamera.bytes).size).toBe(forCamera.points);
+    expect(forCamera.points).toBe(33);
+    expect(must(forCamera.residual).maxDeltaE).toBeGreaterThanOrEqual(must(forCamera.residual).p95DeltaE);
   });
   test('that carries the title follows the item’s; the one before stays as it was', async () => {
     const before = await made(look, marlstone);

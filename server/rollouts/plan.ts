@@ -228,9 +228,9 @@ async function indexStep(
   const { text, added } = addLines(before, names);
   if (!added.length) return null;
   const is = inventory.get(foldKey(path, agent.system))?.sha ?? null;
-  const n = counters.get(agent.id) ?? 0;
+  const next = counters.get(agent.id) ?? 0;
   const bytes = Buffer.from(text);
-  counters.set(agent.id, n + 1);
+  counters.set(agent.id, next + 1);
   return {
     station_id: station.id,
     agent_station_id: agent.id,
@@ -239,7 +239,7 @@ async function indexStep(
     place: accepts.place,
     version_id: null,
     rendition_id: null,
-    n,
+    n: next,
     do_what: 'put',
     path,
     sha: hex(await putBlob(sql, bytes)),

@@ -109,8 +109,8 @@ async function planned(choice: { versions: string[]; stations: string[] }): Prom
 
 beforeAll(async () => {
   await transaction(async (sql) => {
-    for (const d of [oxbow2, marlstone4, perrinAlder])
-      await bringDescriptor(sql, { personId: null, name: 't' }, d, 'd');
+    for (const descriptor of [oxbow2, marlstone4, perrinAlder])
+      await bringDescriptor(sql, { personId: null, name: 't' }, descriptor, 'd');
   });
   shelf = await addShelf(people.librarian, { name: 'S' });
   const actor = actorOf(people.librarian);
@@ -180,13 +180,13 @@ describe('a conversion', () => {
     const source = must(oxbowPresets.find((x) => x.title === 'Engraver'));
     const { versionId } = await item(source.title, oxbowOf(source), 'm.xmp');
     const scope = async (settings?: string[]) => {
-      const m = await convertPreset(people.librarian, {
+      const converted = await convertPreset(people.librarian, {
         versionId,
         size: 17,
         title: `Made ${settings?.join(' ') ?? 'of all'}`,
         ...(settings ? { settings } : {}),
       });
-      const { item } = await itemFor(people.librarian, m.itemId);
+      const { item } = await itemFor(people.librarian, converted.itemId);
       return [item.cameras, item.scope.input, item.scope.result];
     };
     expect(await scope()).toEqual([[], null, 'monochrome']);

@@ -142,9 +142,9 @@ async function undoingSteps(sql: Sql, done: readonly q.StepRow[]): Promise<q.New
   const counters = new Map<string, number>();
   const undoing: q.NewStep[] = [];
   for (const step of done.toReversed()) {
-    const n = counters.get(step.agent_station_id) ?? 0;
-    counters.set(step.agent_station_id, n + 1);
-    undoing.push(step.lines ? await undoIndex(sql, step, n) : await undoFile(sql, step, n));
+    const next = counters.get(step.agent_station_id) ?? 0;
+    counters.set(step.agent_station_id, next + 1);
+    undoing.push(step.lines ? await undoIndex(sql, step, next) : await undoFile(sql, step, next));
   }
   return undoing;
 }

@@ -139,7 +139,7 @@ export async function searchItems(
   offset = 0,
 ): Promise<{ rows: q.SpineRow[] }> {
   allow(person, 'view');
-  const n = Math.max(1, Math.min(500, limit));
+  const most = Math.max(1, Math.min(500, limit));
   const from = Math.max(0, Math.min(100_000, offset));
   const asked = await resolved(pool(), search);
   const { sort, down } = orderOf(search, asked);
@@ -147,7 +147,7 @@ export async function searchItems(
     rows: await forgiving(
       person,
       asked,
-      (sql, w) => rowsOf(sql, w, sort, down, n, from),
+      (sql, w) => rowsOf(sql, w, sort, down, most, from),
       (rows) => !rows.length && from === 0,
     ),
   };
@@ -198,8 +198,8 @@ const countsOf = (counted: q.Counted): Counts => ({
 });
 
 async function wholeCounts(): Promise<Counts> {
-  const [all, n] = await Promise.all([q.allCounts(pool()), q.itemTotal(pool())]);
-  return { n, more: false, facets: told(all, false) };
+  const [all, count] = await Promise.all([q.allCounts(pool()), q.itemTotal(pool())]);
+  return { n: count, more: false, facets: told(all, false) };
 }
 
 export async function searchCounts(person: Person, search: Search): Promise<Counts> {

@@ -41,14 +41,14 @@ async function item(title: string, settings: Settings): Promise<void> {
 }
 async function outcome(title: string, settings: Settings): Promise<string> {
   const bytes = cube(title, settings);
-  const a = await beginArrival(people.librarian, {
+  const begun = await beginArrival(people.librarian, {
     name: title,
     files: [{ path: `${title}.cube`, size: bytes.length }],
   });
-  await uploadPart(people.librarian, must(a.files[0]).id, 0, bytes);
-  await finishUpload(people.librarian, must(a.files[0]).id);
-  await runJob(must((await arrivalFor(people.librarian, a.arrival)).arrival.job_id), { arrival: readArrival });
-  return must((await arrivalFor(people.librarian, a.arrival)).entries[0]).outcome;
+  await uploadPart(people.librarian, must(begun.files[0]).id, 0, bytes);
+  await finishUpload(people.librarian, must(begun.files[0]).id);
+  await runJob(must((await arrivalFor(people.librarian, begun.arrival)).arrival.job_id), { arrival: readArrival });
+  return must((await arrivalFor(people.librarian, begun.arrival)).entries[0]).outcome;
 }
 const groups = async () => (await copies(people.retoucher)).groups.map((g) => g.items.map((i) => i.title).sort());
 beforeAll(async () => {

@@ -26,8 +26,8 @@ withDatabase();
 let shelf = '';
 let look = '';
 let profile = '';
-const bring = (n: Partial<Parameters<typeof createItem>[2]> & { bytes: Uint8Array }) => {
-  const { bytes, ...rest } = n;
+const bring = (fresh: Partial<Parameters<typeof createItem>[2]> & { bytes: Uint8Array }) => {
+  const { bytes, ...rest } = fresh;
   return transaction(async (sql) =>
     createItem(sql, actorOf(p.librarian), {
       kind: 'look',
@@ -76,17 +76,17 @@ const made = async (version: string, input: Parameters<typeof derive>[2]) => {
     bytes: new Uint8Array(await getBlob((await versionFor(p.librarian, versionId)).sha256)),
   };
 };
-const colors = async (v: Parameters<typeof lookOf>[0]) => {
-  const evaluate = sampler(await lookOf(v));
-  const o = new Float64Array(3);
+const colors = async (source: Parameters<typeof lookOf>[0]) => {
+  const evaluate = sampler(await lookOf(source));
+  const result = new Float64Array(3);
   const out: number[] = [];
-  for (const c of [
+  for (const color of [
     [0.2, 0.4, 0.6],
     [0.8, 0.5, 0.3],
     [0.1, 0.1, 0.1],
   ] as const) {
-    evaluate(c[0], c[1], c[2], o, 0);
-    out.push(...o);
+    evaluate(color[0], color[1], color[2], result, 0);
+    out.push(...result);
   }
   return out;
 };
@@ -96,24 +96,29 @@ describe('other forms of a look', () => {
     'as %s: its error is told first, and the item does what its source does',
     async (form) => {
       const seen = await previewDerived(p.librarian, look, { form, title: `Amber as ${form}` });
-      const m = await made(look, { form, title: `Amber as ${form}` });
-      const a = await colors(await versionFor(p.librarian, look));
-      const b = await colors(m.v);
+      const derived = await made(look, { form, title: `Amber as ${form}` });
+      const before = await colors(await versionFor(p.librarian, look));
+      const after = await colors(derived.v);
       expect(must(seen.residual).meanDeltaE).toBeLessThan(form === 'icc-abstract' ? 1 : 0.2);
-      expect(seen.bytes).toBe(m.bytes.length);
-      expect(m.item).toMatchObject({ kind: 'look', title: `Amber as ${form}`, headings: ['Kiln'], shelf_id: shelf });
-      expect(m.newest.status).toBe('draft');
-      expect(m.sources.map((s) => s.version_id)).toEqual([look]);
-      expect(m.newest.selvedge).toHaveLength(12);
-      b.forEach((v, i) => expect(Math.abs(v - must(a[i]))).toBeLessThan(0.02));
+      expect(seen.bytes).toBe(derived.bytes.length);
+      expect(derived.item).toMatchObject({
+        kind: 'look',
+        title: `Amber as ${form}`,
+        headings: ['Kiln'],
+        shelf_id: shelf,
+      });
+      expect(derived.newest.status).toBe('draft');
+      expect(derived.sources.map((s) => s.version_id)).toEqual([look]);
+      expect(derived.newest.selvedge).toHaveLength(12);
+      after.forEach((v, i) => expect(Math.abs(v - must(before[i]))).toBeLessThan(0.02));
     },
   );
   test('an ICC link becomes a table again', async () => {
     const link = await made(look, { form: 'icc-link', title: 'Link' });
     const back = await made(link.v.id, { form: 'cube', title: 'Back' });
-    const a = await colors(await versionFor(p.librarian, look));
-    const b = await colors(back.v);
-    b.forEach((v, i) => expect(Math.abs(v - must(a[i]))).toBeLessThan(0.01));
+    const before = await colors(await versionFor(p.librarian, look));
+    const after = await colors(back.v);
+    after.forEach((v, i) => expect(Math.abs(v - must(before[i]))).toBeLessThan(0.01));
     expect(back.sources.map((s) => s.version_id)).toEqual([link.v.id]);
     // laid over what it was made from, it would act twice: the bench tells by these
     expect([...must((await candidatesFor(p.retoucher, [back.v.id]))[0]).roots].sort()).toEqual(
@@ -132,10 +137,13 @@ describe('other forms of a look', () => {
 
 describe('other forms of a camera profile', () => {
   test('an ICC input profile at one light says so, and develops camera data on the bench much as its source does', async () => {
-    const m = await made(profile, { form: 'icc-input', title: 'Alder in June', kelvin: 5600 });
+    const derived = await made(profile, { form: 'icc-input', title: 'Alder in June', kelvin: 5600 });
     const neutral = neutralUnder(must(cameras[0]), daylight(5600));
     const mosaic = new Uint16Array(32 * 24).fill(4000);
-    expect(iccHeader(m.bytes)).toMatchObject({ class: 'input', description: 'Alder in June, of square root values' });
+    expect(iccHeader(derived.bytes)).toMatchObject({
+      class: 'input',
+      description: 'Alder in June, of square root values',
+    });
     const dng = writeDng({
       width: 32,
       height: 24,
@@ -165,7 +173,7 @@ describe('other forms of a camera profile', () => {
       }),
     );
     const base = await baseTable(p.librarian, { frame, version: profile });
-    const b = await baseTable(p.librarian, { frame, version: m.v.id });
+    const table = await baseTable(p.librarian, { frame, version: derived.v.id });
     const out = new Float64Array(3);
     const values = new Float64Array(3);
     for (const color of [
@@ -174,10 +182,10 @@ describe('other forms of a camera profile', () => {
       [0.25, 0.35, 0.5],
     ] as [number, number, number][]) {
       sampler(base.look)(...color, out, 0);
-      sampler(b.look)(...color, values, 0);
+      sampler(table.look)(...color, values, 0);
       out.forEach((v, i) => expect(Math.abs(v - must(values[i]))).toBeLessThan(0.03));
     }
-    expect(b.white.kelvin).toBeGreaterThan(5000);
+    expect(table.white.kelvin).toBeGreaterThan(5000);
   });
   test('without tables, with another curve, for one light or another camera: only that changes', async () => {
     const of = async (form: Parameters<typeof derive>[2]) => profileOf(readDcp((await made(profile, form)).bytes));
@@ -192,7 +200,11 @@ describe('other forms of a camera profile', () => {
     const other = await made(profile, { form: 'other-camera', title: 'For Ley', camera: 'Corvane Ley' });
     expect(other.item.cameras).toEqual(['Corvane Ley']);
     expect(other.newest.status).toBe('draft');
-    await expect(derive(p.librarian, profile, { form: 'other-camera' })).rejects.toMatchObject({ code: 'camera-text' });
+    await expect(derive(p.librarian, profile, { form: 'other-camera' })).rejects.toMatchObject({
+      code: 'input-invalid',
+      message: 'Say for which camera.',
+      where: 'camera',
+    });
   });
 });
 

@@ -44,48 +44,48 @@ interface Made {
 
 const created = (): Date => new Date();
 
-async function ofLook(bytes: Uint8Array, required: Asked): Promise<Made> {
+async function ofLook(bytes: Uint8Array, asked: Asked): Promise<Made> {
   const program = await readAnyLook(bytes);
   const evaluate = program.evaluate('tetrahedral', 1);
   const about = {
-    title: required.title,
+    title: asked.title,
     created: created(),
-    grid: required.form === 'icc-abstract' ? Math.min(65, required.points) : required.points,
+    grid: asked.form === 'icc-abstract' ? Math.min(65, asked.points) : asked.points,
   };
-  if (required.form === 'icc-link') {
+  if (asked.form === 'icc-link') {
     const made = await toDeviceLink(evaluate, about);
-    return { ...made, extension: 'icc', kind: 'look', said: `ICC device link, ${required.points} points` };
+    return { ...made, extension: 'icc', kind: 'look', said: `ICC device link, ${asked.points} points` };
   }
-  if (required.form === 'icc-abstract') {
+  if (asked.form === 'icc-abstract') {
     const made = await toAbstract(evaluate, about);
     return { ...made, extension: 'icc', kind: 'look', said: `ICC abstract profile, ${about.grid} points` };
   }
   const own =
     program.look &&
     program.look.kind === '3d' &&
-    program.look.size === required.points &&
+    program.look.size === asked.points &&
     program.look.domain.min.every((v) => v === 0) &&
     program.look.domain.max.every((v) => v === 1)
       ? program.look
       : null;
-  const base = identity(required.points);
-  const table = own ?? { ...base, table: tableOf(evaluate, required.points) };
-  const look = { ...table, title: required.title };
+  const base = identity(asked.points);
+  const table = own ?? { ...base, table: tableOf(evaluate, asked.points) };
+  const look = { ...table, title: asked.title };
   const error = residual(evaluate, sampler(look));
-  return required.form === 'cube'
+  return asked.form === 'cube'
     ? {
         bytes: writeCubeBytes(look),
         extension: 'cube',
         kind: 'look',
         residual: error,
-        said: `table of ${required.points} points`,
+        said: `table of ${asked.points} points`,
       }
     : {
-        bytes: new TextEncoder().encode(writeClf(look, required.title)),
+        bytes: new TextEncoder().encode(writeClf(look, asked.title)),
         extension: 'clf',
         kind: 'look',
         residual: error,
-        said: `Common LUT Format, ${required.points} points`,
+        said: `Common LUT Format, ${asked.points} points`,
       };
 }
 function tableOf(evaluate: ReturnType<typeof sampler>, n: number): Float32Array {
@@ -100,27 +100,27 @@ function tableOf(evaluate: ReturnType<typeof sampler>, n: number): Float32Array 
   return out;
 }
 
-async function ofProfile(bytes: Uint8Array, required: Asked): Promise<Made> {
+async function ofProfile(bytes: Uint8Array, asked: Asked): Promise<Made> {
   const dcp = readDcp(bytes);
   const edited = (profile: typeof dcp, said: string): Made => ({
-    bytes: writeDcp(edit(profile, { name: required.title })),
+    bytes: writeDcp(edit(profile, { name: asked.title })),
     extension: 'dcp',
     kind: 'camera-profile',
     residual: null,
     said,
   });
-  switch (required.form) {
+  switch (asked.form) {
     case 'icc-input': {
-      const made = await toInputProfile(profileOf(dcp), required.kelvin, {
-        title: required.title,
+      const made = await toInputProfile(profileOf(dcp), asked.kelvin, {
+        title: asked.title,
         created: created(),
-        grid: required.points,
+        grid: asked.points,
       });
       return {
         ...made,
         extension: 'icc',
         kind: 'camera-profile',
-        said: `ICC input profile at ${required.kelvin} K, ${required.points} points`,
+        said: `ICC input profile at ${asked.kelvin} K, ${asked.points} points`,
       };
     }
     case 'without-look':
@@ -136,17 +136,7 @@ async function ofProfile(bytes: Uint8Array, required: Asked): Promise<Made> {
     case 'second-light':
       return edited(split(dcp, 1), 'for its second light alone');
     default:
-      if (!required.camera)
-        throw new Problem(
-          'camera-text',
-          'The other camera has no name.',
-          'camera',
-          'Say the camera’s name as its files bear it.',
-        );
-      return edited(
-        edit(dcp, { camera: required.camera }),
-        `for ${required.camera}: to be proved on a frame of that camera`,
-      );
+      return edited(edit(dcp, { camera: asked.camera }), `for ${asked.camera}: to be proved on a frame of that camera`);
   }
 }
 
@@ -156,16 +146,16 @@ async function make(
   input: unknown,
 ): Promise<{ v: Awaited<ReturnType<typeof versionFor>>; asked: Asked; made: Made }> {
   allow(person, 'item.convert');
-  const required = checked(versionEndpoints['POST /api/versions/:id/derive'].body, input);
+  const typed = checked(versionEndpoints['POST /api/versions/:id/derive'].body, input);
   const version = await versionFor(person, versionId);
-  const asked = { ...required, title: required.title || version.title };
+  const asked = { ...typed, title: typed.title || version.title };
   const bytes = new Uint8Array(await getBlob(version.sha256));
-  if (version.kind === 'look' && (LOOK_FORMS as readonly string[]).includes(required.form))
+  if (version.kind === 'look' && (LOOK_FORMS as readonly string[]).includes(asked.form))
     return { v: version, asked, made: await ofLook(bytes, asked) };
   if (
     version.kind === 'camera-profile' &&
     version.format === 'dcp' &&
-    (PROFILE_FORMS as readonly string[]).includes(required.form)
+    (PROFILE_FORMS as readonly string[]).includes(asked.form)
   )
     return { v: version, asked, made: await ofProfile(bytes, asked) };
   throw new Problem(

@@ -35,8 +35,8 @@ const actor = () => actorOf(people.librarian);
 const sRgb = { primaries: 'sRGB', transfer: 'sRGB', range: 'full', referred: 'display', white: 'D65' };
 let shelf = '';
 beforeAll(async () => {
-  for (const d of [marlstone3, oxbow2])
-    await transaction((sql) => bringDescriptor(sql, { personId: null, name: 'test' }, d, 'd'));
+  for (const descriptor of [marlstone3, oxbow2])
+    await transaction((sql) => bringDescriptor(sql, { personId: null, name: 'test' }, descriptor, 'd'));
   shelf = await addShelf(people.librarian, { name: 'Test' });
 });
 
@@ -207,44 +207,48 @@ describe('two versions', () => {
 
 describe('copies', () => {
   test('are found by effect, merged with names, ribbons and lineage kept, and found by their old name', async () => {
-    const a = await item('Kiln Glow', cube('Kiln Glow', { warmth: 33, contrast: 1.1 }), 'a.cube', 'Sable Row Looks');
-    const b = await item('Ember Copy', cube('Ember Copy', { warmth: 33.05, contrast: 1.1002 }), 'b.cube');
-    await setRibbon(people.lead, b.itemId, { on: true, whose: 'mine' });
+    const glow = await item('Kiln Glow', cube('Kiln Glow', { warmth: 33, contrast: 1.1 }), 'a.cube', 'Sable Row Looks');
+    const ember = await item('Ember Copy', cube('Ember Copy', { warmth: 33.05, contrast: 1.1002 }), 'b.cube');
+    await setRibbon(people.lead, ember.itemId, { on: true, whose: 'mine' });
     await transaction((sql) =>
       sql.query('insert into lineage (version_id, source_version_id, recipe) values ($1, $2, $3)', [
-        b.versionId,
-        a.versionId,
+        ember.versionId,
+        glow.versionId,
         '{}',
       ]),
     );
     const { groups } = await copies(people.librarian);
-    const mine = must(groups.find((g) => g.items.some((i) => i.id === a.itemId)));
+    const mine = must(groups.find((g) => g.items.some((i) => i.id === glow.itemId)));
     expect(mine.items.map((i) => i.title).sort()).toEqual(['Ember Copy', 'Kiln Glow']);
     expect(mine.max).toBeLessThan(2);
-    await mergeItems(people.librarian, { keep: a.itemId, others: [b.itemId] });
-    const { item: kept, versions, newest } = await itemFor(people.lead, a.itemId);
+    await mergeItems(people.librarian, { keep: glow.itemId, others: [ember.itemId] });
+    const { item: kept, versions, newest } = await itemFor(people.lead, glow.itemId);
     expect(kept).toMatchObject({ title: 'Kiln Glow', aliases: ['Ember Copy'], mine: true });
-    expect(newest.id).toBe(a.versionId);
+    expect(newest.id).toBe(glow.versionId);
     expect(versions.map((v) => v.variant)).toEqual(['', 'merged from Ember Copy']);
     expect((await searchItems(people.lead, { q: 'ember copy' })).rows.map((r) => r.title)).toEqual(['Kiln Glow']);
-    expect((await copies(people.librarian)).groups.some((g) => g.items.some((i) => i.id === a.itemId))).toBe(false);
+    expect((await copies(people.librarian)).groups.some((g) => g.items.some((i) => i.id === glow.itemId))).toBe(false);
     expect(
-      await maybe(pool(), 'select merged_into, archived_at is not null as away from item where id = $1', [b.itemId]),
-    ).toEqual({ merged_into: a.itemId, away: true });
+      await maybe(pool(), 'select merged_into, archived_at is not null as away from item where id = $1', [
+        ember.itemId,
+      ]),
+    ).toEqual({ merged_into: glow.itemId, away: true });
   });
   test('that are meant are not shown again', async () => {
-    const a = await item('Twin One', cube('Twin One', { level: 0.6 }), 'a.cube');
-    const b = await item('Twin Two', cube('Twin Two', { level: 0.6 }), 'b.cube');
+    const one = await item('Twin One', cube('Twin One', { level: 0.6 }), 'a.cube');
+    const two = await item('Twin Two', cube('Twin Two', { level: 0.6 }), 'b.cube');
     const shown = async () =>
-      (await copies(people.librarian)).groups.some((g) => g.items.some((i) => i.id === a.itemId));
+      (await copies(people.librarian)).groups.some((g) => g.items.some((i) => i.id === one.itemId));
     expect(await shown()).toBe(true);
-    await markMeant(people.librarian, { items: [a.itemId, b.itemId] });
+    await markMeant(people.librarian, { items: [one.itemId, two.itemId] });
     expect(await shown()).toBe(false);
   });
   test('of two kinds are not merged', async () => {
-    const a = await item('P', preset('P', 111), 'p.mpreset');
-    const b = await item('L', cube('L', { level: 0.2 }), 'l.cube');
-    await expect(mergeItems(people.librarian, { keep: a.itemId, others: [b.itemId] })).rejects.toMatchObject({
+    const ofPreset = await item('P', preset('P', 111), 'p.mpreset');
+    const ofLook = await item('L', cube('L', { level: 0.2 }), 'l.cube');
+    await expect(
+      mergeItems(people.librarian, { keep: ofPreset.itemId, others: [ofLook.itemId] }),
+    ).rejects.toMatchObject({
       code: 'merge-kind',
     });
   });

@@ -28,9 +28,9 @@ export function TrimPanel({
     if (!Number.isFinite(v)) return;
     const next = [...trim[part]] as [number, number, number];
     if (linked) {
-      const d = v - (next[c] ?? 0);
+      const change = v - (next[c] ?? 0);
       next.forEach((x, i) => {
-        next[i] = Number((x + d).toFixed(4));
+        next[i] = Number((x + change).toFixed(4));
       });
     } else next[c] = v;
     onTrim({ ...trim, [part]: next });
@@ -41,22 +41,22 @@ export function TrimPanel({
       className="mb-3 flex flex-wrap items-center gap-x-5 gap-y-2 border-y border-line bg-sheet px-3 py-2"
     >
       <b className="font-serif text-[15px] font-medium">Trim of {name}</b>
-      {kinds.map(([k, low, high, step]) => (
-        <span key={k} className="flex items-center gap-1.5" role="group" aria-label={k}>
-          {k}
+      {kinds.map(([kind, low, high, step]) => (
+        <span key={kind} className="flex items-center gap-1.5" role="group" aria-label={kind}>
+          {kind}
           {channel.map((character, i) => (
             <input
               key={character}
               type="number"
               className="field !h-[26px] w-[66px] !px-1.5"
-              aria-label={`${k} of ${character}`}
+              aria-label={`${kind} of ${character}`}
               min={low}
               max={high}
               step={step}
-              value={trim[k][i]}
+              value={trim[kind][i]}
               onChange={(event) => {
                 const v = Number(event.target.value);
-                if (v >= low && v <= high) set(k, i, v);
+                if (v >= low && v <= high) set(kind, i, v);
               }}
             />
           ))}

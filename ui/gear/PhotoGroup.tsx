@@ -5,13 +5,13 @@ import { State } from '../kit/State';
 export type Group = AnswerOf<'POST /api/gear/photos'>['groups'][number];
 
 export function PhotoGroup({ group }: { group: Group }) {
-  const { camera, kind, n, answers } = group;
+  const { camera, kind, n: count, answers } = group;
   return (
     <section className="mt-3" aria-label={`${camera || 'No camera named'}, ${kind}`}>
       <h3 className="mb-0.5 text-[15px]">
         {camera || 'No camera named'}{' '}
         <span className="font-sans text-[12.5px] text-soft">
-          {n.toLocaleString('en')} × {kind}
+          {count.toLocaleString('en')} × {kind}
         </span>
       </h3>
       <table className="list" aria-label={`Editors and the ${camera || 'unnamed camera'}, ${kind}`}>

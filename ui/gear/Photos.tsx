@@ -25,11 +25,11 @@ export function Photos() {
   const [result, setResult] = useState<Result | null>(null);
   const { problem, run } = useAction();
   const explain = async (files: File[]) => {
-    const n = files.length;
-    setReading({ done: 0, n });
-    const { said, unread } = await readPhotos(files, (done) => setReading({ done, n }));
+    const count = files.length;
+    setReading({ done: 0, n: count });
+    const { said, unread } = await readPhotos(files, (done) => setReading({ done, n: count }));
     const groups = said.length ? (await call('POST /api/gear/photos', { body: { photos: said } })).groups : [];
-    setResult({ groups, unread, n });
+    setResult({ groups, unread, n: count });
   };
   const take = async (dropped: readonly Dropped[]) => {
     setResult(null);
@@ -62,7 +62,7 @@ export function Photos() {
   );
 }
 
-function readWords({ n, unread }: Result): string {
+function readWords({ n: count, unread }: Result): string {
   const none = unread ? `; ${unread} ${unread === 1 ? 'is' : 'are'} none, or of a kind that is not read here` : '';
-  return `${n - unread} of ${n} files are photos that say what they are${none}.`;
+  return `${count - unread} of ${count} files are photos that say what they are${none}.`;
 }

@@ -76,15 +76,15 @@ describe('what photos say of their camera', () => {
     ]);
   });
   test('of a large file with its directory in front, the beginning alone is read', async () => {
-    const f = file(dng('Ley', 60_000), 'large.dng');
-    const whole = f.arrayBuffer.bind(f);
+    const large = file(dng('Ley', 60_000), 'large.dng');
+    const whole = large.arrayBuffer.bind(large);
     let asked = 0;
-    f.arrayBuffer = () => {
+    large.arrayBuffer = () => {
       asked++;
       return whole();
     };
-    expect((await readPhotos([f], () => {})).said).toHaveLength(1);
-    expect([asked, f.size > 512 << 10]).toEqual([0, true]);
+    expect((await readPhotos([large], () => {})).said).toHaveLength(1);
+    expect([asked, large.size > 512 << 10]).toEqual([0, true]);
   });
   test('what is no picture, is cut off or empty is counted, and hinders nothing', async () => {
     const read = await readPhotos(

@@ -7,14 +7,14 @@ interface Curve {
   older: [number, number][];
   newer: [number, number][];
 }
-const W = 250;
-const H = 210;
-const M = { left: 34, bottom: 30, top: 8, right: 8 };
+const WIDTH = 250;
+const HEIGHT = 210;
+const MARGIN = { left: 34, bottom: 30, top: 8, right: 8 };
 
 export function CurveChart({ name, older, newer }: Curve) {
   const values = [...older, ...newer].map((p) => p[1]);
-  const x = scaleLinear([0, 1], [M.left, W - M.right]);
-  const y = scaleLinear([Math.min(0, ...values), Math.max(1, ...values)], [H - M.bottom, M.top]);
+  const x = scaleLinear([0, 1], [MARGIN.left, WIDTH - MARGIN.right]);
+  const y = scaleLinear([Math.min(0, ...values), Math.max(1, ...values)], [HEIGHT - MARGIN.bottom, MARGIN.top]);
   const path = line<[number, number]>(
     (p) => x(p[0]),
     (p) => y(p[1]),
@@ -24,23 +24,23 @@ export function CurveChart({ name, older, newer }: Curve) {
     <figure className="min-w-0">
       <figcaption className="mb-1 text-[12px] text-soft">{name}: code values, in across, out up</figcaption>
       <svg
-        viewBox={`0 0 ${W} ${H}`}
+        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
         className="w-full max-w-[340px] bg-paper"
         role="img"
         aria-label={`${name}: the older and the newer version`}
       >
         {x.ticks(4).map((t) => (
           <g key={t}>
-            <line x1={x(t)} x2={x(t)} y1={M.top} y2={H - M.bottom} stroke="var(--line)" />
-            <text x={x(t)} y={H - M.bottom + 14} fontSize="10" textAnchor="middle" fill="var(--soft)">
+            <line x1={x(t)} x2={x(t)} y1={MARGIN.top} y2={HEIGHT - MARGIN.bottom} stroke="var(--line)" />
+            <text x={x(t)} y={HEIGHT - MARGIN.bottom + 14} fontSize="10" textAnchor="middle" fill="var(--soft)">
               {t}
             </text>
           </g>
         ))}
         {y.ticks(4).map((t) => (
           <g key={t}>
-            <line x1={M.left} x2={W - M.right} y1={y(t)} y2={y(t)} stroke="var(--line)" />
-            <text x={M.left - 5} y={y(t) + 3} fontSize="10" textAnchor="end" fill="var(--soft)">
+            <line x1={MARGIN.left} x2={WIDTH - MARGIN.right} y1={y(t)} y2={y(t)} stroke="var(--line)" />
+            <text x={MARGIN.left - 5} y={y(t) + 3} fontSize="10" textAnchor="end" fill="var(--soft)">
               {t}
             </text>
           </g>

@@ -45,38 +45,38 @@ const verdictStates: Record<string, string> = { good: 'approved', caution: 'draf
 
 export function Inspection({ i: inspection }: { i: InspectionView }) {
   const [at, setAt] = useState<number | null>(null);
-  const w = 300;
-  const h = 150;
-  const x = (v: number) => v * w;
-  const y = (v: number) => h - Math.min(1.05, Math.max(-0.05, v)) * h;
+  const width = 300;
+  const height = 150;
+  const x = (v: number) => v * width;
+  const y = (v: number) => height - Math.min(1.05, Math.max(-0.05, v)) * height;
   const here =
     at === null ? null : inspection.ramp.reduce((a, b) => (Math.abs(b[0] - at) < Math.abs(a[0] - at) ? b : a));
   return (
     <div className="grid grid-cols-[330px_minmax(0,1fr)] gap-6">
       <figure>
         <svg
-          viewBox={`-26 -8 ${w + 34} ${h + 32}`}
+          viewBox={`-26 -8 ${width + 34} ${height + 32}`}
           className="w-full"
           role="img"
           aria-label="The neutral scale: input across, result by channel up"
           onPointerMove={(event) => {
             const box = event.currentTarget.getBoundingClientRect();
-            setAt(Math.min(1, Math.max(0, (((event.clientX - box.left) / box.width) * (w + 34) - 26) / w)));
+            setAt(Math.min(1, Math.max(0, (((event.clientX - box.left) / box.width) * (width + 34) - 26) / width)));
           }}
           onPointerLeave={() => setAt(null)}
         >
           {[0, 0.5, 1].map((v) => (
             <g key={v}>
-              <path d={`M0 ${y(v)}H${w}M${x(v)} 0V${h}`} stroke="var(--line)" fill="none" />
+              <path d={`M0 ${y(v)}H${width}M${x(v)} 0V${height}`} stroke="var(--line)" fill="none" />
               <text x={-5} y={y(v) + 4} textAnchor="end" fontSize="10" fill="var(--soft)">
                 {v}
               </text>
-              <text x={x(v)} y={h + 13} textAnchor="middle" fontSize="10" fill="var(--soft)">
+              <text x={x(v)} y={height + 13} textAnchor="middle" fontSize="10" fill="var(--soft)">
                 {v}
               </text>
             </g>
           ))}
-          <path d={`M0 ${y(0)}L${w} ${y(1)}`} stroke="var(--line-strong)" strokeDasharray="3 3" fill="none" />
+          <path d={`M0 ${y(0)}L${width} ${y(1)}`} stroke="var(--line-strong)" strokeDasharray="3 3" fill="none" />
           {(['#b3474f', '#3f7d4f', '#4a63b8'] as const).map((color, k) => (
             <path
               key={color}
@@ -87,7 +87,7 @@ export function Inspection({ i: inspection }: { i: InspectionView }) {
               fill="none"
             />
           ))}
-          {here && <path d={`M${x(here[0])} 0V${h}`} stroke="var(--ink)" strokeWidth="0.7" />}
+          {here && <path d={`M${x(here[0])} 0V${height}`} stroke="var(--ink)" strokeWidth="0.7" />}
         </svg>
         <figcaption className="text-[12px] text-soft">
           {here

@@ -29,8 +29,9 @@ export function Strength({
             value={typed ?? String(value)}
             onChange={(event) => {
               setTyped(event.target.value);
-              const n = Number(event.target.value);
-              if (event.target.value.trim() !== '' && Number.isFinite(n) && n >= 0 && n <= 400) onChange(Math.round(n));
+              const strength = Number(event.target.value);
+              if (event.target.value.trim() !== '' && Number.isFinite(strength) && strength >= 0 && strength <= 400)
+                onChange(Math.round(strength));
             }}
             onBlur={() => setTyped(null)}
           />{' '}
@@ -44,9 +45,9 @@ export function Strength({
         max={most}
         step={1}
         value={[Math.min(value, most)]}
-        onValueChange={([v]) => {
+        onValueChange={([value]) => {
           setTyped(null);
-          onChange(must(v));
+          onChange(must(value));
         }}
       >
         <Slider.Track className="relative h-[4px] grow bg-line-strong">

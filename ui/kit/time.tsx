@@ -24,10 +24,10 @@ export function Ago({ at, never = 'never' }: { at: string | null; never?: string
   const seconds = now === null ? null : Math.max(0, Math.round((now - new Date(at).getTime()) / 1000));
   if (seconds === null) return <time dateTime={at}>{at.slice(0, 10)}</time>;
   const [size, name] = units.find(([u]) => seconds >= u) ?? [1, 's'];
-  const n = Math.floor(seconds / size);
+  const count = Math.floor(seconds / size);
   return (
     <time dateTime={at} title={new Date(at).toLocaleString()}>
-      {seconds < 5 ? 'just now' : `${n} ${name}${n > 1 && size >= 3600 ? 's' : ''} ago`}
+      {seconds < 5 ? 'just now' : `${count} ${name}${count > 1 && size >= 3600 ? 's' : ''} ago`}
     </time>
   );
 }

@@ -27,7 +27,7 @@ export function NavLinks({ counts }: { counts: Record<string, number> }) {
     <ul key={i} className="mb-3">
       {links.map(({ href, name, also }: { href: string; name: string; also?: string }) => {
         const on = path.startsWith(href) || (also !== undefined && path.startsWith(also));
-        const n = counts[name] ?? 0;
+        const count = counts[name] ?? 0;
         return (
           <li key={href}>
             <Link
@@ -37,9 +37,9 @@ export function NavLinks({ counts }: { counts: Record<string, number> }) {
               className={`flex justify-between px-5 py-1.5 ${on ? 'border-l-[3px] border-verd bg-press pl-[14px] font-semibold' : 'hover:bg-press'}`}
             >
               {name}
-              {n > 0 && (
-                <span className="text-[12px] font-medium text-soft" aria-label={`${n} to settle`}>
-                  {n}
+              {count > 0 && (
+                <span className="text-[12px] font-medium text-soft" aria-label={`${count} to settle`}>
+                  {count}
                 </span>
               )}
             </Link>

@@ -20,13 +20,13 @@ function ListAsShelf({ columns }: { columns: number }) {
   const card = useCard();
   const ordered = isOrdered(shelf) ? shelf : null;
   const drop = useDropOn(ordered?.id ?? null);
-  const { n, more } = result.counts;
+  const { n: count, more } = result.counts;
   return (
     <div {...drop}>
       <LongShelf
         search={result.search}
         first={result.spines}
-        total={more ? Math.max(n, ordered?.items ?? 0) : n}
+        total={more ? Math.max(count, ordered?.items ?? 0) : count}
         columns={columns}
         labelled={ordered !== null && !params.get('sort')}
         render={card}

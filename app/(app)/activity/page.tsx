@@ -44,14 +44,14 @@ export default async function Page({
         ))}
       </div>
       <div className="mb-4 flex flex-wrap gap-2" role="group" aria-label="By whom">
-        {people.map((x) => (
+        {people.map((person) => (
           <Link
-            key={x.id}
+            key={person.id}
             className="chip"
-            aria-current={search.person === x.id ? 'true' : undefined}
-            href={to({ person: search.person === x.id ? undefined : x.id, below: undefined })}
+            aria-current={search.person === person.id ? 'true' : undefined}
+            href={to({ person: search.person === person.id ? undefined : person.id, below: undefined })}
           >
-            {x.name}
+            {person.name}
           </Link>
         ))}
       </div>

@@ -65,9 +65,9 @@ export default async function Page() {
                   arrival.counts.duplicate,
                   arrival.counts.refused,
                   (arrival.counts.document ?? 0) + (arrival.counts.unknown ?? 0) + (arrival.counts.ignored ?? 0),
-                ].map((n, i) => (
+                ].map((count, i) => (
                   <td key={i} className="text-right">
-                    {n || <span className="text-soft">–</span>}
+                    {count || <span className="text-soft">–</span>}
                   </td>
                 ))}
                 <td className="whitespace-nowrap pl-6 text-soft">

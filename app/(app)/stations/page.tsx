@@ -12,8 +12,8 @@ export const metadata = { title: 'Stations' };
 const systemNames: Record<string, string> = { macos: 'macOS', windows: 'Windows', linux: 'Linux' };
 
 const count = (views: { station: { kind: string } }[], kind: string): string => {
-  const n = views.filter((v) => v.station.kind === kind).length;
-  return `${n} ${kind}${n === 1 ? '' : 's'}`;
+  const count = views.filter((v) => v.station.kind === kind).length;
+  return `${count} ${kind}${count === 1 ? '' : 's'}`;
 };
 
 function placedWords({ waiting, placed }: { waiting: number; placed: number }): string {

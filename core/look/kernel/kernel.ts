@@ -153,7 +153,7 @@ function make(): Kernel {
       }
       return true;
     },
-    develop(prepared, k, source, target) {
+    develop(prepared, weights, source, target) {
       if (prepared.size > MOST_POINTS) return false;
       const at = hold(prepared);
       const all = 16 * (1 + prepared.size + prepared.size * prepared.size);
@@ -169,9 +169,9 @@ function make(): Kernel {
           m,
           at + PLACES_BYTES + WAYS_BYTES,
           prepared.size,
-          k[0]!,
-          k[1]!,
-          k[2]!,
+          weights[0]!,
+          weights[1]!,
+          weights[2]!,
           at + PLACES_BYTES,
           all,
         );

@@ -13,8 +13,8 @@ export function printsOf(list: readonly { fingerprint: Int16Array | null }[]): I
 }
 
 /** Adds to the list under a key. */
-export function addTo<T>(map: Map<string, T[]>, key: string, value: T): void {
-  const list = map.get(key);
+export function addTo<T>(groups: Map<string, T[]>, key: string, value: T): void {
+  const list = groups.get(key);
   if (list) list.push(value);
-  else map.set(key, [value]);
+  else groups.set(key, [value]);
 }

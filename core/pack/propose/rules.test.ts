@@ -8,8 +8,8 @@ import { nothing, type Distance, type Held, type Incoming } from './types';
 
 const print = (value: number) => new Int16Array(192).fill(value);
 /** Fingerprints of one value, this far apart in ΔE00. */
-const distance = (a: Int16Array, b: Int16Array): Distance => {
-  const apart = Math.abs((a[0] ?? 0) - (b[0] ?? 0)) / 100;
+const distance = (one: Int16Array, other: Int16Array): Distance => {
+  const apart = Math.abs((one[0] ?? 0) - (other[0] ?? 0)) / 100;
   return { mean: apart, p95: apart, max: apart };
 };
 

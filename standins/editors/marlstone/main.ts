@@ -31,16 +31,17 @@ function checkTable(xml: string): void {
         .map(Number);
     }
   });
-  parser.on('text', (t) => {
-    if (inArray) text += t;
+  parser.on('text', (part) => {
+    if (inArray) text += part;
   });
   parser.on('closetag', (saxesTagNS) => {
     if (saxesTagNS.local === 'Array') inArray = false;
     if (saxesTagNS.local === 'LUT3D') inTable = false;
   });
   parser.write(xml).close();
-  const [n = 0, g, b, c] = dims;
-  if (n !== g || n !== b || c !== 3) throw new Error('table.clf holds no table of three equal sides');
+  const [n = 0, sideGreen, sideBlue, channels] = dims;
+  if (n !== sideGreen || n !== sideBlue || channels !== 3)
+    throw new Error('table.clf holds no table of three equal sides');
   if (n < 2 || n > most) throw new Error(`a table of ${n} points; Marlstone ${edition} takes 2 to ${most}`);
   const numbers = text.trim().split(/\s+/).map(Number);
   if (numbers.length !== n ** 3 * 3 || numbers.some((v) => !Number.isFinite(v)))

@@ -70,22 +70,22 @@ function profileSource(version: string, stages: string, anchor: string): Source 
 
 /** What a part of a column's text changes of the column; null for a part that means nothing. */
 function partOf(column: Column, text: string): Column | null {
-  const [key, a = '', b = '', c = ''] = text.split(':');
+  const [key, first = '', second = '', third = ''] = text.split(':');
   switch (key) {
     case 'none':
       return column;
     case 'jpeg':
       return { ...column, source: { from: 'camera-jpeg' } };
     case 'x': {
-      const label = labelOf(a);
+      const label = labelOf(first);
       return label === null ? null : { ...column, source: { from: 'export', label } };
     }
     case 'p':
-      return isUuid(a) ? { ...column, source: profileSource(a, b, c) } : null;
+      return isUuid(first) ? { ...column, source: profileSource(first, second, third) } : null;
     case 'l':
-      return isUuid(a) ? { ...column, layers: [...column.layers, layerOf(a, b, c)] } : null;
+      return isUuid(first) ? { ...column, layers: [...column.layers, layerOf(first, second, third)] } : null;
     case 't':
-      return { ...column, trim: trimOf(a) ?? column.trim };
+      return { ...column, trim: trimOf(first) ?? column.trim };
     case 'r':
       return { ...column, range: true };
     default:

@@ -23,8 +23,8 @@ export const NEW = 'new';
 export const isComplete = (form: AcceptForm): boolean =>
   (form.shelf !== NEW || form.newShelf.trim() !== '') && (form.licence !== NEW || form.newLicence.name.trim() !== '');
 
-const filled = (record: Record<string, string>, but = ''): Record<string, string> =>
-  Object.fromEntries(Object.entries(record).filter(([, value]) => value.trim() && value !== but));
+const filled = (fields: Record<string, string>, but = ''): Record<string, string> =>
+  Object.fromEntries(Object.entries(fields).filter(([, value]) => value.trim() && value !== but));
 
 export function acceptanceOf(form: AcceptForm): Acceptance {
   const { shelf, licence, newLicence, supplier, release } = form;
