@@ -6,18 +6,8 @@ import { bytesOfFingerprint, fingerprint } from '@/core/look/fingerprint';
 import { fromRows, writeCubeBytes } from '@/core/look';
 import { compile, compileMany } from '@/core/preset/render';
 import type { Settings } from '@/core/preset/kinds';
+import { seeded } from '@/core/random';
 import { pool, type Sql } from '@/server/db/pool';
-
-export function random(seed: number): () => number {
-  let a = seed >>> 0;
-  return () => {
-    a = (a + 0x6d2b79f5) >>> 0;
-    let t = a;
-    t = Math.imul(t ^ (t >>> 15), t | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-}
 
 const first = [
   'Amber',
@@ -91,7 +81,7 @@ export function settings(next: () => number): Settings {
 export async function writePack(file: string, count: number): Promise<number> {
   const out = createWriteStream(file);
   const zip = new Zip();
-  const next = random(11);
+  const next = seeded(11);
   const waits: Promise<unknown>[] = [];
   let total = 0;
   zip.ondata = (flateError, data, final) => {
@@ -221,7 +211,7 @@ export function fingerprints(count: number): {
   all: Int16Array;
   rows: { id: string; group: string; fingerprint: Buffer }[];
 } {
-  const next = random(5);
+  const next = seeded(5);
   const all = new Int16Array(count * 192);
   const rows: { id: string; group: string; fingerprint: Buffer }[] = [];
   let last: Settings = {};

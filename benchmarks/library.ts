@@ -10,7 +10,8 @@ import { pairsOf } from '@/server/copies/service';
 import { searchPage, type Search } from '@/server/search/service';
 import { beginArrival, discardArrival, finishUpload, uploadPart } from '@/server/arrivals/service';
 import type { Person } from '@/server/people/roles';
-import { fillCatalogue, fingerprints, random, writePack } from './generate';
+import { seeded } from '@/core/random';
+import { fillCatalogue, fingerprints, writePack } from './generate';
 import { median, type Row } from './rows';
 import { many, one } from '@/server/db/query';
 
@@ -72,7 +73,7 @@ export async function catalogueRows(items: number): Promise<Row[]> {
 
 export async function searchRow(items: number): Promise<Row> {
   const person = await librarian();
-  const next = random(3);
+  const next = seeded(3);
   const pick = <T>(l: T[]): T => l[Math.floor(next() * l.length)]!;
   const words = [
     'amber',
@@ -148,7 +149,7 @@ export function copiesRow(looks: number): Row {
 }
 
 export async function backupRow(items: number): Promise<Row> {
-  const next = random(9);
+  const next = seeded(9);
   const folder = mkdtempSync(join(tmpdir(), 'etagere-bench-'));
   for (let i = 0; i < items; i += 200) {
     const list = Array.from({ length: 200 }, () => {

@@ -29,6 +29,7 @@ import { lensRecords } from './lens/records';
 import { recognise } from './recognise';
 import { writeTitle } from './pack/write-title';
 import { Problem } from './problem';
+import { seeded } from './random';
 import { dcp, hald, icc, tiff } from './testing';
 
 const known = [marlstone3, marlstone4, oxbow2].map((d) => parseDescriptor(d));
@@ -172,16 +173,6 @@ const found: [string, number][] = [
   ['camera', 906],
 ];
 
-const random = (seed: number): (() => number) => {
-  let a = seed >>> 0;
-  return () => {
-    a = (a + 0x6d2b79f5) >>> 0;
-    let t = a;
-    t = Math.imul(t ^ (t >>> 15), t | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-};
 const words = [
   '1e999',
   'NaN',
@@ -206,7 +197,7 @@ const words = [
 ].map((w) => strToU8(w));
 
 function mutate(base: Uint8Array, seed: number): Uint8Array {
-  const next = random(seed);
+  const next = seeded(seed);
   const at = () => Math.floor(next() * out.length);
   const splice = (i: number, n: number, by: Uint8Array) => {
     const longer = new Uint8Array(out.length - n + by.length);

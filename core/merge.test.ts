@@ -1,8 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { mergeFields } from './merge';
+import { seeded } from './random';
 
-/** Numbers that look random and are the same each time (Park and Miller 1988). */
-const random = (seed: number) => () => (seed = (seed * 48271) % 2147483647) / 2147483647;
 const fields = ['title', 'headings', 'tags', 'note', 'scope'];
 const values: unknown[] = ['a', 'b', ['x'], ['x', 'y'], null];
 const some = (next: () => number): Record<string, unknown> =>
@@ -10,7 +9,7 @@ const some = (next: () => number): Record<string, unknown> =>
 
 describe('merging a record’s fields, all combinations of three values met at random', () => {
   const cases = Array.from({ length: 400 }, (_, i) => {
-    const next = random(i + 1);
+    const next = seeded(i + 1);
     return { base: some(next), mine: some(next), theirs: some(next) };
   });
   const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);

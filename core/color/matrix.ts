@@ -30,19 +30,14 @@ export function transformTo(
   out[at + 2] = matrix[6]! * r + matrix[7]! * g + matrix[8]! * b;
 }
 
+type Nine = readonly [number, number, number, number, number, number, number, number, number];
+
+/** The nine numbers of a matrix, by rows, to be taken apart by name. */
+export const nineOf = (matrix: Matrix): Nine => matrix as readonly number[] as Nine;
+
 /** Inverse by cofactors; throws a RangeError when the matrix is singular. */
 export function invert(matrix: Matrix): number[] {
-  const [a, b, c, d, e, f, g, h, i] = matrix as number[] as [
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-  ];
+  const [a, b, c, d, e, f, g, h, i] = nineOf(matrix);
   const A = e * i - f * h;
   const B = f * g - d * i;
   const C = d * h - e * g;

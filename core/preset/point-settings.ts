@@ -2,9 +2,8 @@
  * The point settings, in the order in which they act. Each is a definition; the renderer knows nothing else of them.
  * Linear values are linear sRGB (white 1.0), encoded ones are sRGB code values, both unbounded and odd-symmetric.
  */
-import { multiply, type Matrix } from '../color/matrix';
+import { invert, multiply, nineOf, type Matrix } from '../color/matrix';
 import { adapt, spaces, toXyz } from '../color/spaces';
-import { invert } from '../color/matrix';
 import { locusNormal, planckian, xyOfUv } from '../color/temperature';
 import { powerQuickly } from '../color/transfer-table';
 import { monotoneCurve, type CurvePoints } from './curve';
@@ -30,17 +29,7 @@ function shiftedWhite(mired: number, tint: number): [number, number] {
 }
 
 const through = (matrix: Matrix): Operation => {
-  const [a, b, c, d, e, f, g, h, k] = matrix as [
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-  ];
+  const [a, b, c, d, e, f, g, h, k] = nineOf(matrix);
   return (values, n) => {
     for (let i = 0; i < n; i += 3) {
       const x = values[i]!;

@@ -1,23 +1,8 @@
+import type { Verdict } from '@/core/bench/verdict';
 import { State } from '../kit/State';
 import { Ago } from '../kit/time';
 
-export interface VerdictOnItem {
-  id: number;
-  version: number;
-  frame: string | null;
-  camera: string;
-  light: string;
-  strength: number;
-  stages: string[] | null;
-  beside: string;
-  words: string;
-  chosen: boolean;
-  as_meant: boolean | null;
-  display: { gamut?: string };
-  provisional: boolean;
-  person: string | null;
-  at: string;
-}
+export type VerdictOnItem = Verdict & { at: string };
 
 /** What was found of the item on the bench, newest first. */
 export function Verdicts({ verdicts }: { verdicts: VerdictOnItem[] }) {

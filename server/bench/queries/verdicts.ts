@@ -1,4 +1,5 @@
 /** Verdicts, and what the studio chose by them. */
+import type { Verdict } from '@/core/bench/verdict';
 import type { Sql } from '../../db/pool';
 import { many, maybe, one } from '../../db/query';
 
@@ -61,23 +62,7 @@ export const insertVerdict = async (sql: Sql, newVerdict: NewVerdict): Promise<n
     )
   ).id;
 
-export interface VerdictRow {
-  id: number;
-  version: number;
-  frame: string | null;
-  camera: string;
-  light: string;
-  strength: number;
-  stages: string[] | null;
-  beside: string;
-  words: string;
-  chosen: boolean;
-  as_meant: boolean | null;
-  display: { gamut?: string; calibrated?: string };
-  provisional: boolean;
-  person: string | null;
-  at: Date;
-}
+export type VerdictRow = Verdict & { at: Date };
 
 export const verdictsOf = async (sql: Sql, itemId: string): Promise<VerdictRow[]> =>
   many<VerdictRow>(
