@@ -37,7 +37,7 @@ const decision = object({
   look: string().nullable().default(null),
   strength: number().integer().min(0).max(400).required(),
   frames: array().of(string().required()).max(64).required(),
-  stages: array().of(string().oneOf(STAGES)).nullable().default(null),
+  stages: array().of(string().oneOf(STAGES).required()).nullable().default(null),
   beside: string().max(200, 'At most 200 signs.').default(''),
   words: string().trim().max(2000, 'At most 2,000 signs.').default(''),
   chosen: boolean().required(),

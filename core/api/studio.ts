@@ -7,15 +7,23 @@ export const newLicence = object({
   name: string().trim().required('A licence needs a name.').max(120),
   owner: string().trim().max(200).default(''),
   terms: string().max(4000).default(''),
-  may_convert: string().oneOf(['yes', 'no', 'unknown']).default('unknown'),
-  may_spread: string().oneOf(['yes', 'no', 'unknown']).default('unknown'),
+  may_convert: string()
+    .oneOf(['yes', 'no', 'unknown'] as const)
+    .default('unknown'),
+  may_spread: string()
+    .oneOf(['yes', 'no', 'unknown'] as const)
+    .default('unknown'),
   seats: number().integer('Seats are whole.').min(1, 'At least one seat.').max(1e6).nullable().default(null),
-  seats_by: string().oneOf(['person', 'device', 'site']).default('person'),
+  seats_by: string()
+    .oneOf(['person', 'device', 'site'] as const)
+    .default('person'),
   ends_on: string()
     .matches(/^\d{4}-\d{2}-\d{2}$/, { message: 'A date is written 2026-12-31.', excludeEmptyString: true })
     .nullable()
     .default(null),
-  at_end: string().oneOf(['remove', 'keep results', 'ask']).default('ask'),
+  at_end: string()
+    .oneOf(['remove', 'keep results', 'ask'] as const)
+    .default('ask'),
 }).noUnknown();
 
 export type NewLicence = Partial<InferType<typeof newLicence>>;

@@ -124,7 +124,9 @@ export const resultSchema = object({
     .of(
       object({
         n: number().integer().min(0).required(),
-        outcome: string().oneOf(['done', 'conflict', 'failed']).required(),
+        outcome: string()
+          .oneOf(['done', 'conflict', 'failed'] as const)
+          .required(),
         message: string().max(500).defined(),
         before: sha().nullable().defined(),
         at: string()

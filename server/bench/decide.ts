@@ -1,7 +1,8 @@
 /** What is decided on the bench: verdicts, and what follows from them; house choices. */
+import type { InferType } from 'yup';
 import { benchEndpoints } from '@/core/api/bench';
 import { isProvisional } from '@/core/bench/display';
-import { STAGES, type Stage } from '@/core/camera/stages';
+import { STAGES } from '@/core/camera/stages';
 import { bodyOf } from '@/core/frame/body';
 import { Problem } from '@/core/problem';
 import { isUuid } from '@/core/uuid';
@@ -14,22 +15,7 @@ import * as q from './queries';
 
 export type { ChoiceRow, VerdictRow } from './queries';
 
-export interface Decision {
-  profile: string | null;
-  look: string | null;
-  strength: number;
-  frames: string[];
-  stages: Stage[] | null;
-  beside: string;
-  words: string;
-  chosen: boolean;
-  asMeant: boolean | null;
-  ribbon: boolean;
-  advise: boolean;
-  choice: { client: string; anyCamera: boolean; anyLight: boolean; anyKind: boolean } | null;
-  display: { gamut: string; calibrated: string };
-  compensation: unknown;
-}
+export type Decision = InferType<(typeof benchEndpoints)['POST /api/bench/verdict']['body']>;
 
 /** The candidates that are decided on: a profile, a look, or both. */
 async function decidedOn(sql: Sql, { profile, look, choice }: Decision): Promise<q.CandidateRow[]> {
@@ -180,7 +166,7 @@ export async function decide(
   input: unknown,
 ): Promise<{ verdicts: number; choices: number; provisional: boolean }> {
   allow(person, 'verdict.give');
-  const decision = checked(benchEndpoints['POST /api/bench/verdict'].body, input) as unknown as Decision;
+  const decision = checked(benchEndpoints['POST /api/bench/verdict'].body, input);
   if (decision.choice) allow(person, 'choice.make');
   if (!decision.profile && !decision.look)
     throw new Problem(

@@ -150,7 +150,7 @@ function titleProblem(title: string): string | null {
 /** What a change of many would do: each title, what else changes, and each file name that results in every editor. */
 export async function previewBulk(person: Person, input: BodyOf<'POST /api/items/bulk'>): Promise<BulkRow[]> {
   allow(person, 'item.edit');
-  const edit = checked(itemEndpoints['POST /api/items/bulk'].body, input) as unknown as BulkEdit;
+  const edit = checked(itemEndpoints['POST /api/items/bulk'].body, input);
   const sql = pool();
   const rows = await q.itemsByIds(sql, edit.items, person.id);
   const all = await descriptors(sql);
@@ -194,7 +194,7 @@ export async function previewBulk(person: Person, input: BodyOf<'POST /api/items
 /** Changes many items at once, all or none. */
 export async function applyBulk(person: Person, input: BodyOf<'POST /api/items/bulk'>): Promise<{ changed: number }> {
   allow(person, 'item.edit');
-  const edit = checked(itemEndpoints['POST /api/items/bulk'].body, input) as unknown as BulkEdit;
+  const edit = checked(itemEndpoints['POST /api/items/bulk'].body, input);
   return transaction(async (sql) => {
     const rows = await q.itemsByIds(sql, edit.items, person.id, true);
     for (const [i, item] of rows.entries()) {

@@ -19,7 +19,7 @@ export const listLicences = (person: Person) => {
 /** `within`: the transaction that it is part of. */
 export async function addLicence(person: Person, input: BodyOf<'POST /api/licences'>, within?: Sql): Promise<string> {
   allow(person, 'licence.edit');
-  const licence = checked(newLicence, input) as unknown as Omit<q.LicenceRow, 'id' | 'items'>;
+  const licence = checked(newLicence, input);
   const id = v7();
   return inside(within, async (sql) => {
     if (await q.licenceByName(sql, licence.name))
@@ -41,7 +41,7 @@ export async function changeLicence(
   input: BodyOf<'PATCH /api/licences/:id'>,
 ): Promise<void> {
   allow(person, 'licence.edit');
-  const licence = checked(newLicence, input) as unknown as Omit<q.LicenceRow, 'id' | 'items'>;
+  const licence = checked(newLicence, input);
   await transaction(async (sql) => {
     const before = await q.licenceById(sql, id);
     const named = await q.licenceByName(sql, licence.name);

@@ -5,7 +5,7 @@ import { must } from '@/core/must';
 import { isUuid } from '@/core/uuid';
 import { v7 } from 'uuid';
 import { removeLines } from '@/core/sync/index-lines';
-import { resultSchema, type OperationResult, type Plan } from '@/core/sync/protocol';
+import { resultSchema, type Plan } from '@/core/sync/protocol';
 import { Problem } from '@/core/problem';
 import { blobChunks, blobSize, bytesOf, hex, putBlob } from '../blobs/service';
 import { pool, transaction, type Sql } from '../db/pool';
@@ -241,7 +241,7 @@ export async function contentFor(
 
 /** An agent's results: settles its steps, moves the base of the three-way view, and closes the rollout when all is in. Said twice, nothing changes. */
 export async function takeResults(agent: StationRow, rolloutId: string, input: unknown): Promise<void> {
-  const { results } = checked(resultSchema, input) as unknown as { results: OperationResult[] };
+  const { results } = checked(resultSchema, input);
   await transaction(async (sql) => {
     const rollout = await q.rolloutById(sql, rolloutId, true);
     if (!rollout) throw missing(rolloutId);

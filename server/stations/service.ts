@@ -5,7 +5,7 @@ import { must } from '@/core/must';
 import { createHash, randomBytes, randomInt } from 'node:crypto';
 import { v7 } from 'uuid';
 import { resolveTemplate } from '@/core/sync/place-templates';
-import { enrolSchema, PROTOCOL, reportSchema, type Instructions, type Report } from '@/core/sync/protocol';
+import { enrolSchema, PROTOCOL, reportSchema, type Instructions } from '@/core/sync/protocol';
 import { Problem } from '@/core/problem';
 import { hex } from '../blobs/service';
 import { pool, transaction, type Sql } from '../db/pool';
@@ -207,7 +207,7 @@ function parseListing(text: string | null): q.Listing | null {
 
 /** Takes a report. Unchanged files come as a digest alone; `need: files` asks for the whole inventory. */
 export async function takeReport(station: q.StationRow, input: unknown): Promise<{ need: 'files' | null }> {
-  const report = checked(reportSchema, input) as unknown as Report;
+  const report = checked(reportSchema, input);
   const sql = pool();
   if (report.files === null && report.digest !== station.digest) {
     await q.touchStation(sql, station.id, report.agentVersion);
