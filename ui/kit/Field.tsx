@@ -16,17 +16,19 @@ interface Props {
 export function Field({ label, className = '', problem, children }: Props) {
   const id = useId();
   return (
-    <label className={`flex flex-col gap-0.5 text-[12px] text-soft ${className}`}>
-      {label}
-      {children({
-        className: 'field text-[13.5px] text-ink',
-        ...(problem ? { 'aria-invalid': true, 'aria-describedby': id } : {}),
-      })}
+    <div className={`flex flex-col gap-0.5 text-[12px] text-soft ${className}`}>
+      <label className="flex flex-col gap-0.5">
+        {label}
+        {children({
+          className: 'field text-[13.5px] text-ink',
+          ...(problem ? { 'aria-invalid': true, 'aria-describedby': id } : {}),
+        })}
+      </label>
       {problem && (
         <span id={id} role="alert" className="text-madder">
           {problem}
         </span>
       )}
-    </label>
+    </div>
   );
 }
