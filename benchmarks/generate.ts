@@ -7,7 +7,7 @@ import { fromRows, writeCubeBytes } from '@/core/look';
 import { compile, compileMany } from '@/core/preset/render';
 import type { Settings } from '@/core/preset/kinds';
 import { seeded } from '@/core/random';
-import { pool, type Sql } from '@/server/db/pool';
+import { pool, transaction, type Sql } from '@/server/db/pool';
 
 const first = [
   'Amber',
@@ -155,9 +155,7 @@ async function insertItems(client: Sql, items: number): Promise<void> {
 
 /** A catalogue: items over 60 shelves, of which the first has 10,000, each with three versions. Triggers are run once at the end, which is what they are for. */
 export async function fillCatalogue(items: number): Promise<void> {
-  const client = await pool().connect();
-  try {
-    await client.query('begin');
+  await transaction(async (client) => {
     await client.query(`set local session_replication_role = 'replica'`);
     await client.query(`insert into blob (sha256, size) values (sha256('bench'), 5) on conflict do nothing`);
     await client.query(
@@ -196,14 +194,11 @@ export async function fillCatalogue(items: number): Promise<void> {
       from item i, generate_series(1, 3) n
       where i.description like 'made up for the bench%'
     `);
-    await client.query('commit');
-    await client.query(`update item set touched_at = now() where description like 'made up for the bench%'`);
-    // a library that has stood a while: what was changed is tidied, as the server does by itself within minutes
-    await client.query('vacuum analyze');
-    await client.query('checkpoint');
-  } finally {
-    client.release();
-  }
+  });
+  await pool().query(`update item set touched_at = now() where description like 'made up for the bench%'`);
+  // a library that has stood a while: what was changed is tidied, as the server does by itself within minutes
+  await pool().query('vacuum analyze');
+  await pool().query('checkpoint');
 }
 
 /** Fingerprints of `count` looks laid one after the other, one in forty a near copy of another. */

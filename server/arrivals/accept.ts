@@ -219,8 +219,8 @@ export async function acceptArrival(
     if (!arrival || arrival.status !== 'ready') throw settled(id);
     const rows = await q.entriesOf(sql, id);
     const chosen = chosenOf(rows, asked, id);
-    const shelfId = newShelf ? await addShelf(person, { name: newShelf }, sql) : must(onto);
-    const licenceId = newLicence ? await addLicence(person, newLicence, sql) : asked.licenceId;
+    const shelfId = newShelf ? await addShelf(person, { name: newShelf }) : must(onto);
+    const licenceId = newLicence ? await addLicence(person, newLicence) : asked.licenceId;
     await q.arrivalSource(sql, id, asked.source, licenceId);
     const taking: Taking = {
       sql,

@@ -2,6 +2,7 @@
 import 'server-only';
 import { randomUUID } from 'node:crypto';
 import { Problem } from '@/core/problem';
+import { passingFault } from '../db/faults';
 
 const statusOf: Record<string, number> = {
   'not-allowed': 403,
@@ -10,12 +11,14 @@ const statusOf: Record<string, number> = {
   'agent-unknown': 401,
   'sign-in-limit': 429,
   origin: 403,
+  busy: 503,
+  'database-away': 503,
 };
 const UNPROCESSABLE = 422;
 
 export function problemResponse(error: unknown): Response {
-  if (error instanceof Problem)
-    return Response.json({ error: error.toJSON() }, { status: statusOf[error.code] ?? UNPROCESSABLE });
+  const problem = error instanceof Problem ? error : passingFault(error);
+  if (problem) return Response.json({ error: problem.toJSON() }, { status: statusOf[problem.code] ?? UNPROCESSABLE });
   const incident = randomUUID().slice(0, 8);
   console.error(`incident ${incident}:`, error);
   const told = {

@@ -4,7 +4,7 @@ import { newLicence } from '@/core/api/studio';
 import { must } from '@/core/must';
 import { v7 } from 'uuid';
 import { Problem } from '@/core/problem';
-import { inside, pool, transaction, type Sql } from '../db/pool';
+import { pool, transaction } from '../db/pool';
 import { record } from '../activity/queries';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';
@@ -16,12 +16,11 @@ export const listLicences = (person: Person) => {
   return q.licences(pool());
 };
 
-/** `within`: the transaction that it is part of. */
-export async function addLicence(person: Person, input: BodyOf<'POST /api/licences'>, within?: Sql): Promise<string> {
+export async function addLicence(person: Person, input: BodyOf<'POST /api/licences'>): Promise<string> {
   allow(person, 'licence.edit');
   const licence = checked(newLicence, input);
   const id = v7();
-  return inside(within, async (sql) => {
+  return transaction(async (sql) => {
     if (await q.licenceByName(sql, licence.name))
       throw new Problem(
         'licence-exists',

@@ -1,10 +1,11 @@
 import { tmpdir } from 'node:os';
 import { Readable } from 'node:stream';
 import { beforeAll, describe, expect, test } from 'vitest';
+import pg from 'pg';
 import { v7 } from 'uuid';
 import { Problem } from '@/core/problem';
 import { people, withDatabase } from '../db/testing/database';
-import { pool, transaction } from '../db/pool';
+import { databaseUrl, pool, transaction } from '../db/pool';
 import { eventsAfter, lastEventId, record } from '../activity/queries';
 import { activityOfItem, listActivity } from '../activity/service';
 import { backupFor, restoreFor } from '../backup/service';
@@ -289,7 +290,8 @@ describe('the event log', () => {
   });
   test('a transaction that commits late is not missed by a reader that came between', async () => {
     const actor = { personId: null, name: 'test' };
-    const slow = await pool().connect();
+    const slow = new pg.Client({ connectionString: databaseUrl() });
+    await slow.connect();
     const seen: number[] = [];
     await slow.query('begin');
     await record(slow, actor, 'test', 'slow', 'first');
@@ -300,7 +302,7 @@ describe('the event log', () => {
       at = event.id;
     }
     await slow.query('commit');
-    slow.release();
+    await slow.end();
     // a transaction anywhere in the cluster holds readers back, and other tests have theirs: both come, soon
     await expect
       .poll(async () => (await eventsAfter(pool(), at)).map((e) => e.subject_id).sort(), { timeout: 10_000 })

@@ -4,14 +4,14 @@ import { shelfEndpoints } from '@/core/api/shelves';
 import { must } from '@/core/must';
 import { v7 } from 'uuid';
 import { Problem } from '@/core/problem';
-import { inside, pool, transaction, type Sql } from '../db/pool';
+import { pool, transaction } from '../db/pool';
 import { record } from '../activity/queries';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';
 import * as q from '../items/queries';
 
-/** A shelf; with a query, one that fills itself by that search. `within`: the transaction that it is part of. */
-export async function addShelf(person: Person, input: BodyOf<'POST /api/shelves'>, within?: Sql): Promise<string> {
+/** A shelf; with a query, one that fills itself by that search. */
+export async function addShelf(person: Person, input: BodyOf<'POST /api/shelves'>): Promise<string> {
   allow(person, input.query ? 'search.save' : 'shelf.edit');
   const shelf = checked(shelfEndpoints['POST /api/shelves'].body, input) as {
     name: string;
@@ -26,7 +26,7 @@ export async function addShelf(person: Person, input: BodyOf<'POST /api/shelves'
       'query',
       'Type some words or choose a facet first.',
     );
-  await inside(within, async (sql) => {
+  await transaction(async (sql) => {
     await q.insertShelf(sql, {
       id,
       name: shelf.name,

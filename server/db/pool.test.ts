@@ -1,0 +1,136 @@
+import pg from 'pg';
+import { afterEach, beforeAll, describe, expect, test, vi } from 'vitest';
+import { Problem } from '@/core/problem';
+import { isWorthAnotherTry, passingFault } from './faults';
+import { closePool, databaseUrl, pool, transaction } from './pool';
+import { many, one } from './query';
+import { withDatabase } from './testing/database';
+
+withDatabase();
+
+const notes = async () =>
+  (await many<{ note: string }>(pool(), 'select note from mark order by note')).map((m) => m.note);
+const mark = (note: string) => pool().query('insert into mark (note) values ($1)', [note]);
+
+/** A pool that is made under other settings. */
+async function anew(settings: Record<string, string>): Promise<void> {
+  for (const [name, value] of Object.entries(settings)) vi.stubEnv(name, value);
+  await closePool();
+}
+
+beforeAll(async () => {
+  await pool().query('create table mark (note text primary key, n int not null default 0)');
+});
+afterEach(async () => {
+  vi.unstubAllEnvs();
+  await closePool();
+  await pool().query('truncate mark');
+});
+
+describe('a transaction', () => {
+  test('is what all within it write into, and sees it; nothing of one that fails stays', async () => {
+    await transaction(async () => {
+      await mark('one');
+      expect(await notes()).toEqual(['one']);
+    });
+    await expect(
+      transaction(async () => {
+        await mark('two');
+        throw new Problem('no', 'No.', '', '');
+      }),
+    ).rejects.toMatchObject({ code: 'no' });
+    expect(await notes()).toEqual(['one']);
+  });
+
+  test('within another is a part of it, which can fail by itself', async () => {
+    await transaction(async () => {
+      await mark('before');
+      await transaction(async () => {
+        await mark('lost');
+        await mark('lost');
+      }).catch(() => {});
+      await transaction(() => mark('part'));
+      await mark('after');
+    });
+    expect(await notes()).toEqual(['after', 'before', 'part']);
+    await expect(
+      transaction(async () => {
+        await transaction(() => mark('inner'));
+        throw new Error('outer');
+      }),
+    ).rejects.toThrow('outer');
+    expect(await notes()).not.toContain('inner');
+  });
+
+  test('lends its connection to nobody after its end', async () => {
+    let later: Promise<string[]> | null = null;
+    await transaction(async () => {
+      await mark('one');
+      later = new Promise((done) => setTimeout(done, 60)).then(notes);
+    });
+    await transaction(async () => {
+      await mark('two');
+      // what the first one left running looks in from outside: it does not see what is not settled yet
+      expect(await later).toEqual(['one']);
+    });
+  });
+});
+
+test('many more at once than there are connections all come to their end, each with another statement within', async () => {
+  await anew({ ETAGERE_CONNECTIONS: '3' });
+  const rounds = Array.from({ length: 40 }, (_, i) =>
+    transaction(async (sql) => {
+      await sql.query('insert into mark (note) values ($1)', [`a ${i}`]);
+      await mark(`b ${i}`);
+      await transaction(() => mark(`c ${i}`));
+    }),
+  );
+  await Promise.all(rounds);
+  expect(await notes()).toHaveLength(120);
+});
+
+test('of two that lock each other out, both come through', async () => {
+  await mark('left');
+  await mark('right');
+  let tries = 0;
+  const both = (first: string, second: string) =>
+    transaction(async (sql) => {
+      tries++;
+      await sql.query('update mark set n = n + 1 where note = $1', [first]);
+      await new Promise((done) => setTimeout(done, 200));
+      await sql.query('update mark set n = n + 1 where note = $1', [second]);
+    });
+  await Promise.all([both('left', 'right'), both('right', 'left')]);
+  expect(tries).toBeGreaterThan(2);
+  expect(await many(pool(), 'select n from mark')).toEqual([{ n: 2 }, { n: 2 }]);
+});
+
+test('who waits for a lock or a slow statement too long is told to come again', async () => {
+  await anew({ ETAGERE_PATIENCE_SECONDS: '0.3' });
+  await mark('held');
+  const other = new pg.Client({ connectionString: databaseUrl() });
+  await other.connect();
+  await other.query(`begin; update mark set n = 1 where note = 'held'`);
+  const stuck = await pool()
+    .query(`update mark set n = 2 where note = 'held'`)
+    .catch((error: unknown) => error);
+  expect(passingFault(stuck)).toMatchObject({ code: 'busy' });
+  await other.query('rollback');
+  await other.end();
+  const slow = await pool()
+    .query('select pg_sleep(5)')
+    .catch((error: unknown) => error);
+  expect(passingFault(slow)).toMatchObject({ code: 'busy' });
+  expect(await one(pool(), 'select 1 as n')).toEqual({ n: 1 });
+});
+
+test('a server that is not there is away, and a mistake of ours is neither', async () => {
+  const nobody = new pg.Client({ connectionString: 'postgres://etagere@127.0.0.1:9/etagere' });
+  const refused = await nobody.connect().catch((error: unknown) => error);
+  expect(passingFault(refused)).toMatchObject({ code: 'database-away' });
+  const mistake = await pool()
+    .query('select nonsense')
+    .catch((error: unknown) => error);
+  expect(passingFault(mistake)).toBeNull();
+  expect(isWorthAnotherTry(mistake)).toBe(false);
+});
