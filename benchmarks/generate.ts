@@ -1,13 +1,16 @@
 /** Made-up data in bulk: a large pack, a large catalogue, many looks. Deterministic. */
-import { createWriteStream } from 'node:fs';
 import { once } from 'node:events';
+import { createWriteStream, readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { strToU8, Zip, ZipDeflate } from 'fflate';
+import pg from 'pg';
 import { bytesOfFingerprint, fingerprint } from '@/core/look/fingerprint';
 import { fromRows, writeCubeBytes } from '@/core/look';
 import { compile, compileMany } from '@/core/preset/render';
 import type { Settings } from '@/core/preset/kinds';
 import { seeded } from '@/core/random';
-import { pool, transaction, type Sql } from '@/server/db/pool';
+import { dataFolder } from '@/server/data-folder';
+import type { Sql } from '@/server/db/pool';
 
 const first = [
   'Amber',
@@ -153,9 +156,21 @@ async function insertItems(client: Sql, items: number): Promise<void> {
   );
 }
 
+/** The cluster's administrator, who may run triggers once for all and have the server tidy up at once. */
+function administrator(): pg.Client {
+  const { port, password } = JSON.parse(readFileSync(join(dataFolder(), 'database.json'), 'utf8')) as {
+    port: number;
+    password: string;
+  };
+  return new pg.Client({ host: '127.0.0.1', port, password, user: 'etagere', database: 'etagere' });
+}
+
 /** A catalogue: items over 60 shelves, of which the first has 10,000, each with three versions. Triggers are run once at the end, which is what they are for. */
 export async function fillCatalogue(items: number): Promise<void> {
-  await transaction(async (client) => {
+  const client = administrator();
+  await client.connect();
+  try {
+    await client.query('begin');
     await client.query(`set local session_replication_role = 'replica'`);
     await client.query(`insert into blob (sha256, size) values (sha256('bench'), 5) on conflict do nothing`);
     await client.query(
@@ -194,11 +209,14 @@ export async function fillCatalogue(items: number): Promise<void> {
       from item i, generate_series(1, 3) n
       where i.description like 'made up for the bench%'
     `);
-  });
-  await pool().query(`update item set touched_at = now() where description like 'made up for the bench%'`);
-  // a library that has stood a while: what was changed is tidied, as the server does by itself within minutes
-  await pool().query('vacuum analyze');
-  await pool().query('checkpoint');
+    await client.query('commit');
+    await client.query(`update item set touched_at = now() where description like 'made up for the bench%'`);
+    // a library that has stood a while: what was changed is tidied, as the server does by itself within minutes
+    await client.query('vacuum analyze');
+    await client.query('checkpoint');
+  } finally {
+    await client.end();
+  }
 }
 
 /** Fingerprints of `count` looks laid one after the other, one in forty a near copy of another. */

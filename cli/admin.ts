@@ -4,6 +4,7 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { Problem } from '@/core/problem';
 import { bringBuiltIn, bringFrames, loadDemo, removeDemo } from '@/demo/load';
+import { dropKept, keptDatabases } from '@/server/backup/service';
 import { migrate } from '@/server/db/migrate';
 import { databaseUrl } from '@/server/db/pool';
 import { roles, type Role } from '@/server/people/roles';
@@ -27,6 +28,21 @@ export const db: Record<string, Verb> = {
       const applied = await migrate(databaseUrl(), join(root, 'db/migrations'));
       await bringBuiltIn();
       return { applied };
+    },
+  }),
+  kept: verb({
+    about: 'databases that restores have put aside',
+    example: 'db kept',
+    run: async () => ({ kept: await keptDatabases() }),
+  }),
+  drop: verb({
+    about: 'drops one that a restore has put aside; it cannot be brought back',
+    takes: '<name>',
+    names: true,
+    example: 'db drop etagere_before_1a2b3c4d',
+    run: async ({ files: [name = ''] }) => {
+      await dropKept(name);
+      return { dropped: name };
     },
   }),
 };

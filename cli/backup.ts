@@ -15,7 +15,7 @@ export const backupVerb = verb({
 });
 
 export const restoreVerb = verb({
-  about: 'a backup, in the place of what is there; that stays as a database beside it until the next restore',
+  about: 'a backup, in the place of what is there; that stays as a database beside it until a person drops it',
   takes: '<file>',
   names: true,
   example: 'restore studio.backup',

@@ -1,10 +1,11 @@
 import { spawnSync } from 'node:child_process';
-import { psqlArguments, startCluster, stopCluster } from './cluster.mjs';
+import { adopt, psqlArguments, startCluster, stopCluster } from './cluster.mjs';
 
 const [verb, ...rest] = process.argv.slice(2);
 if (verb === 'start') {
   await startCluster();
 } else if (verb === 'stop') stopCluster();
+else if (verb === 'adopt') await adopt(rest[0]);
 else if (verb === 'url') process.stdout.write((await startCluster()).url + '\n');
 else if (verb === 'psql') {
   const { args, env } = psqlArguments();
@@ -14,6 +15,6 @@ else if (verb === 'psql') {
   const { schema } = await import('./schema.mjs');
   process.stdout.write(schema((sql) => psql(process.env.ETAGERE_DATABASE || 'etagere', sql)));
 } else {
-  process.stderr.write('use: bin/db start|stop|url|schema|psql [arguments]\n');
+  process.stderr.write('use: bin/db start|stop|url|schema|adopt NAME|psql [arguments]\n');
   process.exit(2);
 }

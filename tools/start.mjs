@@ -162,7 +162,8 @@ try {
   const url = `http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${port}`;
   child('web', ['node_modules/next/dist/bin/next', values.dev ? 'dev' : 'start', '-p', String(port), '-H', host], {
     quiet: true,
-    env: { NODE_ENV: values.dev ? 'development' : 'production' },
+    // nobody waits for a page longer than a minute
+    env: { NODE_ENV: values.dev ? 'development' : 'production', ETAGERE_PATIENCE_SECONDS: '60' },
   });
   child('worker', ['--enable-source-maps', 'dist/worker.mjs'], { quiet: true });
   mkdirSync(join(data, 'stations'), { recursive: true });

@@ -6,7 +6,40 @@ import { runMigrations } from 'graphile-worker';
 import pg from 'pg';
 import * as q from './queries';
 
-export async function migrate(connectionString: string, folder: string): Promise<string[]> {
+interface Migration {
+  /** of its file */ name: string;
+  sha256: string;
+  sql: string;
+}
+
+/** The migrations of a folder in the order in which they are applied. */
+export async function migrationsIn(folder: string): Promise<Migration[]> {
+  const files = (await readdir(folder)).filter((file) => /^\d{4}_[\w-]+\.sql$/.test(file)).sort();
+  return Promise.all(
+    files.map(async (name) => {
+      const sql = await readFile(join(folder, name), 'utf8');
+      return { name, sql, sha256: createHash('sha256').update(sql).digest('hex') };
+    }),
+  );
+}
+
+async function apply(client: pg.Client, { name, sql, sha256 }: Migration): Promise<void> {
+  await client.query('begin');
+  try {
+    await client.query(sql);
+    await q.noteMigration(client, name, sha256);
+    await client.query('commit');
+  } catch (error) {
+    await client.query('rollback');
+    throw new Error(`migration ${name} failed: ${(error as Error).message}`, { cause: error });
+  }
+}
+
+/**
+ * @param last the name of the last one that is applied; all of them where none is given
+ * @returns the names of those that were applied now
+ */
+export async function migrate(connectionString: string, folder: string, last?: string): Promise<string[]> {
   const client = new pg.Client({ connectionString });
   const done: string[] = [];
   await client.connect();
@@ -14,22 +47,13 @@ export async function migrate(connectionString: string, folder: string): Promise
     await q.lockMigrations(client);
     await q.makeMigrationTable(client);
     const had = new Map((await q.appliedMigrations(client)).map((migration) => [migration.name, migration.sha256]));
-    for (const file of (await readdir(folder)).filter((f) => /^\d{4}_[\w-]+\.sql$/.test(f)).sort()) {
-      const sql = await readFile(join(folder, file), 'utf8');
-      const sha = createHash('sha256').update(sql).digest('hex');
-      const old = had.get(file);
-      if (old === sha) continue;
-      if (old !== undefined) throw new Error(`migration ${file} was changed after it was applied`);
-      await client.query('begin');
-      try {
-        await client.query(sql);
-        await q.noteMigration(client, file, sha);
-        await client.query('commit');
-      } catch (error) {
-        await client.query('rollback');
-        throw new Error(`migration ${file} failed: ${(error as Error).message}`, { cause: error });
-      }
-      done.push(file);
+    for (const migration of await migrationsIn(folder)) {
+      if (last !== undefined && migration.name > last) break;
+      const old = had.get(migration.name);
+      if (old === migration.sha256) continue;
+      if (old !== undefined) throw new Error(`migration ${migration.name} was changed after it was applied`);
+      await apply(client, migration);
+      done.push(migration.name);
     }
     await runMigrations({ connectionString });
   } finally {

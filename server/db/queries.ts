@@ -15,7 +15,7 @@ export const makeMigrationTable = (sql: Sql) =>
   );
 
 export const appliedMigrations = (sql: Sql): Promise<{ name: string; sha256: string }[]> =>
-  many<{ name: string; sha256: string }>(sql, 'select name, sha256 from schema_migration');
+  many<{ name: string; sha256: string }>(sql, 'select name, sha256 from schema_migration order by name');
 
 export const noteMigration = (sql: Sql, name: string, sha256: string) =>
   sql.query('insert into schema_migration (name, sha256) values ($1, $2)', [name, sha256]);

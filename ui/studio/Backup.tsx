@@ -36,8 +36,8 @@ function Restore({ file, onClose }: { file: File; onClose: () => void }) {
     <Modal title={`Restore ${file.name}?`} top="22vh" onClose={() => !busy && onClose()}>
       <p className="mb-3">
         All items, versions, contents, people and records become what they were in this file (
-        {(file.size / 1e6).toFixed(1)} MB). What is there now is kept beside it as a database of its own until the next
-        restore. Everyone has to sign in again; stations are not touched.
+        {(file.size / 1e6).toFixed(1)} MB). What is there now is kept beside it as a database of its own. Everyone has
+        to sign in again; stations are not touched.
       </p>
       <Notice problem={problem} />
       <ModalFoot>

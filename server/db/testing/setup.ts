@@ -5,14 +5,19 @@ import { migrate } from '../migrate';
 
 declare module 'vitest' {
   interface ProvidedContext {
-    adminUrl: string;
+    /** of the database beside the tests’ own, as the role of everyday work */ adminUrl: string;
+    administratorUrl: string;
     template: string;
   }
 }
 
 export default async function setup(project: TestProject): Promise<void> {
   const { startCluster } = (await import(join(process.cwd(), 'tools/cluster.mjs'))) as {
-    startCluster(o: object): Promise<{ address(db: string): string; psql(db: string, sql: string): string }>;
+    startCluster(o: object): Promise<{
+      address(db: string): string;
+      administrator(db: string): string;
+      psql(db: string, sql: string): string;
+    }>;
   };
   const { ensurePrograms } = (await import(join(process.cwd(), 'tools/build.mjs'))) as {
     ensurePrograms(): Promise<void>;
@@ -26,8 +31,9 @@ export default async function setup(project: TestProject): Promise<void> {
     .filter(Boolean))
     cluster.psql('postgres', `drop database if exists "${db}" with (force)`);
   cluster.psql('postgres', `drop database if exists ${template} with (force)`);
-  cluster.psql('postgres', `create database ${template}`);
+  cluster.psql('postgres', `create database ${template} owner etagere_library`);
   await migrate(cluster.address(template), join(process.cwd(), 'db/migrations'));
   project.provide('adminUrl', cluster.address('postgres'));
   project.provide('template', template);
+  project.provide('administratorUrl', cluster.administrator('postgres'));
 }
