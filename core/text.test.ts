@@ -1,6 +1,7 @@
 import { describe, expect, test } from 'vitest';
+import fc from 'fast-check';
 import { strToU8 } from 'fflate';
-import { decodeText, escapeXml } from './text';
+import { decodeText, escapeXml, storable } from './text';
 import { xmlRoot } from './xml';
 import { lensFacts } from './lens/facts';
 
@@ -92,4 +93,29 @@ describe('the facts of a lens database', () => {
       expect.objectContaining({ code: 'xml-depth' }) as Error,
     );
   });
+});
+
+describe('text that can be stored', () => {
+  test.each([
+    ['a zero character', 'a\u0000b', 'a\ufffdb'],
+    ['the first half of a sign', 'a\ud83d', 'a\ufffd'],
+    ['the second half of a sign', '\udd25b', '\ufffdb'],
+    ['halves in the wrong order', '\udd25\ud83d', '\ufffd\ufffd'],
+    ['a whole sign', 'kiln 🔥', 'kiln 🔥'],
+  ])('has a mark in the place of %s', (_, given, stored) => expect(storable(given)).toBe(stored));
+
+  test('at any depth, in the names of fields too; all else is as it was', () => {
+    const bytes = Uint8Array.of(0, 1);
+    const given = { 'a\u0000': [{ b: '\ud800' }, null, 3, true, bytes], c: undefined };
+    expect(storable(given)).toEqual({ 'a\ufffd': [{ b: '\ufffd' }, null, 3, true, bytes], c: undefined });
+  });
+
+  test('is taken by JSON and by UTF-8 as it is', () =>
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 0, max: 0xffff })), (units) => {
+        const text = storable(String.fromCharCode(...units));
+        expect(text).not.toContain('\u0000');
+        expect(new TextDecoder().decode(new TextEncoder().encode(text))).toBe(text.replace(/^\ufeff/, ''));
+      }),
+    ));
 });

@@ -38,3 +38,16 @@ export const escapeXml = (text: string): string =>
     .replace(/</g, '&lt;')
     .replace(/>/g, '&gt;')
     .replace(/"/g, '&quot;');
+
+/** A zero character, and halves of surrogate pairs that stand alone: no database and no JSON of ours can hold them. */
+const UNSTORABLE = /\u0000|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/g;
+
+/** The same with U+FFFD in the place of what cannot be stored, in text at any depth and in the names of fields. */
+export function storable<T>(value: T): T {
+  if (typeof value === 'string') return value.replace(UNSTORABLE, '\ufffd') as T;
+  if (Array.isArray(value)) return value.map((one: unknown) => storable(one)) as T;
+  if (value === null || typeof value !== 'object' || ArrayBuffer.isView(value) || value instanceof Date) return value;
+  return Object.fromEntries(
+    Object.entries(value).map(([name, field]) => [storable(name), storable<unknown>(field)]),
+  ) as T;
+}

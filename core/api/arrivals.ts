@@ -114,6 +114,7 @@ export const arrivalEndpoints = {
   }),
   'PATCH /api/arrivals/:id': endpoint({ body: correction, answer: exactly({ changed: count() }) }),
   'DELETE /api/arrivals/:id': endpoint({}),
+  'POST /api/arrivals/:id/read': endpoint({}),
   'POST /api/arrivals/:id/undo': endpoint({
     answer: exactly({ versions: count(), items: count(), frames: count() }),
   }),

@@ -1,5 +1,6 @@
 /** The job that reads an arrival: every file, whatever archive it lies in, into a table of entries with proposals. */
 import { must } from '@/core/must';
+import { randomUUID } from 'node:crypto';
 import { mkdtemp, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -8,7 +9,9 @@ import { limits } from '@/core/pack/entry-rules';
 import { propose } from '@/core/pack/propose';
 import { archiveEditor } from '@/core/recognise';
 import { Problem } from '@/core/problem';
+import { storable } from '@/core/text';
 import { blobHead, getBlob, hex, putBlobs, spoolBlob } from '../blobs/service';
+import { passingFault } from '../db/faults';
 import { pool, transaction, type Sql } from '../db/pool';
 import { descriptors } from '../editors/service';
 import { record } from '../activity/queries';
@@ -22,6 +25,8 @@ import { matchPack } from './releases';
 import * as q from './queries';
 
 type Known = Awaited<ReturnType<typeof descriptors>>;
+/** What lies in an arrival, and what broke on the way to it. */
+type Content = ArchiveEvent | { type: 'broken'; path: string; size: number; cause: unknown };
 interface Made {
   row: q.NewEntry;
   bytes: Buffer | null;
@@ -59,7 +64,21 @@ function batchesOf(arrival: string): { add: (made: Made) => Promise<void>; end: 
   };
 }
 
-const writeBatch = (arrival: string, batch: Made[]): Promise<void> =>
+/** Of a batch that cannot be written, each file by itself: those that cannot are refused, the others stay. */
+async function writeBatch(arrival: string, batch: Made[]): Promise<void> {
+  try {
+    await write(arrival, batch);
+  } catch (error) {
+    if (passingFault(error)) throw error;
+    for (const made of batch)
+      await write(arrival, [made]).catch((cause: unknown) => {
+        if (passingFault(cause)) throw cause;
+        return write(arrival, [{ ...refusedFor(made.row, cause), bytes: null, sha: null }]);
+      });
+  }
+}
+
+const write = (arrival: string, batch: Made[]): Promise<void> =>
   transaction(async (tx) => {
     await q.withoutWaiting(tx);
     await putBlobs(
@@ -69,9 +88,22 @@ const writeBatch = (arrival: string, batch: Made[]): Promise<void> =>
     await q.insertEntries(
       tx,
       arrival,
-      batch.map((made) => made.row),
+      batch.map((made) => storable(made.row)),
     );
   });
+
+/** A file over which something of ours broke, as a refused one; the log bears the same number. */
+function refusedFor({ path, size }: { path: string; size: number }, cause: unknown): { row: q.NewEntry } {
+  const incident = randomUUID().slice(0, 8);
+  console.error(`incident ${incident}: ${path} of an arrival could not be read:`, cause);
+  const problem = new Problem(
+    'entry-broken',
+    'This file could not be read, which is a fault of Etagere’s.',
+    `${path}, incident ${incident}`,
+    'The other files are not touched by it. Tell the people who look after Etagere this number.',
+  );
+  return { row: entryOf({ type: 'refused', path, size, problem, sha256: null }).row };
+}
 
 /** Idempotent: it begins anew each time. */
 export async function readArrival(job: JobContext): Promise<{ entries: number }> {
@@ -121,28 +153,41 @@ export async function readArrival(job: JobContext): Promise<{ entries: number }>
     return { entries };
   } catch (error) {
     const problem = problemIn(error, arrival.name);
-    if (problem)
-      await transaction(async (tx) => {
-        await q.clearEntries(tx, id);
-        await q.arrivalStatus(tx, id, 'failed', problem.toJSON());
-        await record(tx, worker, 'arrival', id, problem.code === 'stopped' ? 'stopped' : 'failed', null, {
-          code: problem.code,
-        });
+    await transaction(async (tx) => {
+      await q.clearEntries(tx, id);
+      await q.arrivalStatus(tx, id, 'failed', problem.toJSON());
+      await record(tx, worker, 'arrival', id, problem.code === 'stopped' ? 'stopped' : 'failed', null, {
+        code: problem.code,
       });
-    throw error;
+    });
+    throw error instanceof Cancelled ? error : problem;
   }
 }
 
-/** What a person is told of a reading that ended early; null for a bug. */
-function problemIn(error: unknown, name: string): Problem | null {
+/** What a person is told of a reading that ended early. */
+function problemIn(error: unknown, name: string): Problem {
   if (error instanceof Problem) return error;
-  if (!(error instanceof Cancelled)) return null;
-  const message = 'Reading was stopped; nothing of it was taken in.';
-  return new Problem('stopped', message, name, 'Discard the arrival, or drop it again.');
+  if (error instanceof Cancelled)
+    return new Problem(
+      'stopped',
+      'Reading was stopped; nothing of it was taken in.',
+      name,
+      'Read it again, or discard it.',
+    );
+  const passing = passingFault(error);
+  if (passing) return new Problem(passing.code, passing.message, name, 'Read it again in a moment.');
+  const incident = randomUUID().slice(0, 8);
+  console.error(`incident ${incident}: an arrival could not be read:`, error);
+  return new Problem(
+    'bug',
+    'Something went wrong that is not your doing; nothing of it was taken in.',
+    `${name}, incident ${incident}`,
+    'Read it again; if it stays so, tell the people who look after Etagere this number.',
+  );
 }
 
 /** Every file of the arrival in turn; a ZIP that is no editor's own kind of file is walked, below its own name where there are others. */
-async function* contentsOf(arrival: q.ArrivalRow, files: q.FileRow[], known: Known): AsyncGenerator<ArchiveEvent> {
+async function* contentsOf(arrival: q.ArrivalRow, files: q.FileRow[], known: Known): AsyncGenerator<Content> {
   for (const waiting of files) {
     const sha = must(waiting.sha256);
     const zip = (await blobHead(sha, 4)).toString('latin1') === 'PK\u0003\u0004';
@@ -171,16 +216,28 @@ async function* contentsOf(arrival: q.ArrivalRow, files: q.FileRow[], known: Kno
       for await (const archiveEvent of walkArchive(file, (bytes) => archiveEditor(bytes, known) !== null))
         yield files.length === 1 ? archiveEvent : { ...archiveEvent, path: `${waiting.path}/${archiveEvent.path}` };
     } catch (error) {
-      if (files.length === 1 || !(error instanceof Problem)) throw error;
-      yield { type: 'refused', path: waiting.path, size: waiting.size, problem: error };
+      if (passingFault(error) || (files.length === 1 && error instanceof Problem)) throw error;
+      if (error instanceof Problem) yield { type: 'refused', path: waiting.path, size: waiting.size, problem: error };
+      else yield { type: 'broken', path: waiting.path, size: waiting.size, cause: error };
     } finally {
       await rm(folder, { recursive: true, force: true });
     }
   }
 }
 
-/** Told and read in the reading thread; the bytes stay here. */
-async function madeOf(archiveEvent: ArchiveEvent, known: Known): Promise<Made> {
+/** Told and read in the reading thread; the bytes stay here. Whatever breaks over one file refuses that file alone. */
+async function madeOf(content: Content, known: Known): Promise<Made> {
+  if (content.type === 'broken') return { ...refusedFor(content, content.cause), bytes: null, sha: null };
+  try {
+    return await readContent(content, known);
+  } catch (error) {
+    if (passingFault(error)) throw error;
+    const size = content.type === 'file' ? content.bytes.length : content.size;
+    return { ...refusedFor({ path: content.path, size }, error), bytes: null, sha: null };
+  }
+}
+
+async function readContent(archiveEvent: ArchiveEvent, known: Known): Promise<Made> {
   const made: Entry =
     archiveEvent.type === 'file'
       ? await reader().read(archiveEvent.path, archiveEvent.bytes, hex(archiveEvent.sha256), known)

@@ -4,7 +4,8 @@ import { arrivalEndpoints, entryGroups, type EntryGroup } from '@/core/api/arriv
 import { must } from '@/core/must';
 import { isTakeable } from '@/core/recognise';
 import { Problem } from '@/core/problem';
-import { pool, transaction } from '../db/pool';
+import { pool, transaction, type Sql } from '../db/pool';
+import { addJob, jobLives } from '../jobs/service';
 import { record } from '../activity/queries';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';
@@ -42,6 +43,7 @@ export const releaseFor = (person: Person, arrival: q.ArrivalRow): Promise<Relea
   compareRelease(person, arrival);
 export interface ArrivalView {
   arrival: q.ArrivalRow;
+  /** it is said to be read, and nobody reads it */ stuck: boolean;
   groups: {
     group: q.Group;
     count: number;
@@ -76,6 +78,7 @@ export async function arrivalView(person: Person, id: string, only: string | nul
   }));
   return {
     arrival,
+    stuck: await isStuck(sql, arrival),
     takeable: TAKEN.reduce((n, o) => n + (counts[o] ?? 0), 0),
     files: Object.values(counts).reduce((a, b) => a + b, 0),
     groups: entryGroups.flatMap((group) => {
@@ -172,6 +175,29 @@ export async function correctEntries(
       outcome: correction.outcome,
     });
     return { changed };
+  });
+}
+
+/** Whether what is being read is read by nobody: its job has ended, or has not been heard of for a while. */
+const isStuck = async (sql: Sql, arrival: q.ArrivalRow): Promise<boolean> =>
+  arrival.status === 'reading' && !(arrival.job_id !== null && (await jobLives(sql, arrival.job_id)));
+
+/** Reads an arrival from its beginning, as after a fault, or when editors have become known since. What was corrected is proposed anew. */
+export async function readAgain(person: Person, id: string): Promise<void> {
+  allow(person, 'arrival.make');
+  await transaction(async (sql) => {
+    const arrival = await q.arrivalById(sql, id, true);
+    if (!arrival) throw new Problem('not-found', 'There is no such arrival.', id, 'Go back to Arrival.');
+    if (!['ready', 'failed'].includes(arrival.status) && !(await isStuck(sql, arrival)))
+      throw new Problem(
+        'arrival-settled',
+        arrival.status === 'reading' ? 'This arrival is being read.' : 'This arrival cannot be read again.',
+        arrival.name,
+        'Reload the page.',
+      );
+    const job = await addJob(sql, 'arrival', `Read ${arrival.name}`, { arrival: id }, person.id);
+    await q.arrivalJob(sql, id, job);
+    await record(sql, actorOf(person), 'arrival', id, 'read again');
   });
 }
 

@@ -1,5 +1,5 @@
 import type { Sql } from '../db/pool';
-import { maybe } from '../db/query';
+import { maybe, one } from '../db/query';
 
 export interface JobRow {
   id: string;
@@ -109,3 +109,27 @@ export const requestCancel = (sql: Sql, id: string) =>
   );
 /** Tells all who listen that the job has gone on. */
 export const tellOfJob = (sql: Sql, id: string) => sql.query(`select pg_notify('job', $1)`, [id]);
+/** Whether the job waits in the queue or is worked on; one whose heart has not beaten for so many seconds is not. */
+export const lives = async (sql: Sql, id: string, seconds: number): Promise<boolean> =>
+  (
+    await one<{ lives: boolean }>(
+      sql,
+      `
+        select exists (
+          select 1
+          from job j
+            join graphile_worker._private_jobs p on p.key = j.id::text
+          where j.id = $1
+            and j.status in ('queued', 'running')
+            and p.attempts < p.max_attempts
+        ) or exists (
+          select 1
+          from job j
+          where j.id = $1
+            and j.status = 'running'
+            and j.heartbeat_at > now() - make_interval(secs => $2)
+        ) as lives
+      `,
+      [id, seconds],
+    )
+  ).lives;

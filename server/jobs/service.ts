@@ -76,6 +76,9 @@ export async function runJob(id: string, handlers: Record<string, JobHandler>): 
 /** Jobs whose worker was killed hard are taken up again; jobs are idempotent. */
 export const freeDeadJobs = (seconds = 12) => q.freeDead(pool(), seconds);
 
+/** Whether somebody works on it, or will. */
+export const jobLives = (sql: Sql, id: string): Promise<boolean> => q.lives(sql, id, 30);
+
 async function settle(
   id: string,
   status: 'done' | 'failed' | 'cancelled',

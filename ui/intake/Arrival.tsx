@@ -23,9 +23,10 @@ interface Props {
   licences: { id: string; name: string }[];
   may: boolean;
   supplier: string;
+  /** it is said to be read, and nobody reads it */ stuck: boolean;
 }
 
-export function Arrival({ id, name, status, groups, only, takeable, shelves, licences, may, supplier }: Props) {
+export function Arrival({ id, name, status, groups, only, takeable, shelves, licences, may, supplier, stuck }: Props) {
   const router = useRouter();
   const action = useAction();
   const [left, setLeft] = useState<ReadonlySet<number>>(new Set());
@@ -53,6 +54,8 @@ export function Arrival({ id, name, status, groups, only, takeable, shelves, lic
   };
   const discard = () => void settle(() => call('DELETE /api/arrivals/:id', { id }), '/intake');
 
+  const readAgain = () => void action.runAndRefresh(() => call('POST /api/arrivals/:id/read', { id }));
+
   return (
     <>
       {groups.map((group) => (
@@ -75,10 +78,15 @@ export function Arrival({ id, name, status, groups, only, takeable, shelves, lic
         </p>
       )}
       <Notice problem={action.problem} className="mb-3" />
-      {status === 'failed' && may && (
-        <button className="button" disabled={action.busy} onClick={discard}>
-          Discard the arrival
-        </button>
+      {(status === 'failed' || stuck) && may && (
+        <div className="flex gap-2">
+          <button className="button main" disabled={action.busy} onClick={readAgain}>
+            Read it again
+          </button>
+          <button className="button danger" disabled={action.busy} onClick={discard}>
+            Discard the arrival
+          </button>
+        </div>
       )}
       {status === 'accepted' && may && (
         <UndoArrival

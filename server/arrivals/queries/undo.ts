@@ -2,69 +2,115 @@
 import type { Sql } from '../../db/pool';
 import { many } from '../../db/query';
 
-/** What hangs on the versions that an arrival made: each in words, with a count. */
-export const dependents = async (
-  sql: Sql,
-  arrivalId: string,
-): Promise<{ what: string; n: number; example: string }[]> =>
-  many<{ what: string; n: number; example: string }>(
-    sql,
-    `
-      with
-        mine as (
-          select v.id, v.item_id
-          from arrival_entry e join version v on v.id = e.version_id
-          where e.arrival_id = $1
-            and e.outcome in ('new', 'version', 'variant')
+const WHAT_HANGS = `
+  with
+    mine as (
+      select v.id, v.item_id
+      from arrival_entry e join version v on v.id = e.version_id
+      where e.arrival_id = $1
+        and e.outcome in ('new', 'version', 'variant')
+    ),
+    -- items that would go, as no other version of theirs is left
+    whole as (
+      select i.id, i.title, i.revision
+      from item i
+      where i.id in (select item_id from mine)
+        and not exists (
+          select 1
+          from version v
+          where v.item_id = i.id
+            and v.id not in (select id from mine)
         )
-      select *
-      from (
-        select
-          'placed on a station' as what, count(*)::int as n,
-          coalesce(min(s.name || ': ' || p.path), '') as example
-        from placement p join mine on mine.id = p.version_id join station s on s.id = p.station_id
-        union all
-        select
-          'part of a rollout', count(distinct r.id)::int, coalesce(min(r.title), '')
-        from rollout_step st
-          join mine on mine.id = st.version_id
-          join rollout r on r.id = st.rollout_id
-        union all
-        select
-          'converted into other items', count(*)::int, coalesce(min(i.title), '')
-        from lineage l
-          join mine on mine.id = l.source_version_id
-          join version v on v.id = l.version_id
-          join item i on i.id = v.item_id
-        where v.id not in (select id from mine)
-        union all
-        select
-          'given newer versions since', count(*)::int, coalesce(min(i.title), '')
-        from version v
-          join mine m on m.item_id = v.item_id
-          join version mv on mv.id = m.id
-          join item i on i.id = v.item_id
-        where v.number > mv.number
-          and v.id not in (select id from mine)
-        union all
-        select
-          'part of another pack', count(*)::int, coalesce(min(p.name), '')
-        from pack_member m join mine on mine.id = m.version_id join pack p on p.id = m.pack_id
-        where p.arrival_id <> $1
-        union all
-        select
-          'merged with other items', count(*)::int, coalesce(min(i.title), '')
-        from item i
-        where i.merged_into in (select item_id from mine)
-          or (
-            i.id in (select item_id from mine)
-            and i.merged_into is not null
-          )
-      ) d
-      where n > 0
-    `,
-    [arrivalId],
-  );
+    ),
+    brought as (
+      select f.id, f.name
+      from arrival_entry e join frame f on f.id = e.frame_id
+      where e.arrival_id = $1
+    )
+  select *
+  from (
+    select
+      'placed on a station' as what, count(*)::int as n,
+      coalesce(min(s.name || ': ' || p.path), '') as example
+    from placement p join mine on mine.id = p.version_id join station s on s.id = p.station_id
+    union all
+    select
+      'part of a rollout', count(distinct r.id)::int, coalesce(min(r.title), '')
+    from rollout_step st
+      join mine on mine.id = st.version_id
+      join rollout r on r.id = st.rollout_id
+    union all
+    select
+      'converted into other items', count(*)::int, coalesce(min(i.title), '')
+    from lineage l
+      join mine on mine.id = l.source_version_id
+      join version v on v.id = l.version_id
+      join item i on i.id = v.item_id
+    where v.id not in (select id from mine)
+    union all
+    select
+      'given newer versions since', count(*)::int, coalesce(min(i.title), '')
+    from version v
+      join mine m on m.item_id = v.item_id
+      join version mv on mv.id = m.id
+      join item i on i.id = v.item_id
+    where v.number > mv.number
+      and v.id not in (select id from mine)
+    union all
+    select
+      'part of another pack', count(*)::int, coalesce(min(p.name), '')
+    from pack_member m join mine on mine.id = m.version_id join pack p on p.id = m.pack_id
+    where p.arrival_id <> $1
+    union all
+    select
+      'merged with other items', count(*)::int, coalesce(min(i.title), '')
+    from item i
+    where i.merged_into in (select item_id from mine)
+      or (
+        i.id in (select item_id from mine)
+        and i.merged_into is not null
+      )
+    union all
+    select
+      'judged on the bench', count(*)::int, coalesce(min(i.title), '')
+    from verdict d join item i on i.id = d.item_id
+    where d.version_id in (select id from mine)
+      or d.item_id in (select id from whole)
+      or d.frame_id in (select id from brought)
+    union all
+    select
+      'a house choice', count(*)::int, coalesce(min(nullif(client, '')), '')
+    from house_choice
+    where profile_version_id in (select id from mine)
+      or look_version_id in (select id from mine)
+    union all
+    select
+      'marked with a ribbon', count(distinct w.id)::int, coalesce(min(w.title), '')
+    from ribbon r join whole w on w.id = r.item_id
+    union all
+    select
+      'meant to stand beside another', count(distinct w.id)::int, coalesce(min(w.title), '')
+    from meant_twice m join whole w on w.id in (m.item_a, m.item_b)
+    union all
+    select
+      'changed by hand since', count(*)::int, coalesce(min(title), '')
+    from whole
+    where revision > 1
+    union all
+    select
+      'a frame of a set', count(distinct b.id)::int, coalesce(min(b.name), '')
+    from frame_set_member m join brought b on b.id = m.frame_id
+    union all
+    select
+      'a frame with what an editor made of it', count(distinct b.id)::int, coalesce(min(b.name), '')
+    from frame_export x join brought b on b.id = x.frame_id
+  ) d
+  where n > 0
+`;
+
+/** What hangs on what an arrival made, people's work above all: each in words, with a count and an example. */
+export const dependents = (sql: Sql, arrivalId: string): Promise<{ what: string; n: number; example: string }[]> =>
+  many<{ what: string; n: number; example: string }>(sql, WHAT_HANGS, [arrivalId]);
 
 /** Takes back what an arrival made; the order keeps references whole. */
 export const takeBack = async (

@@ -58,17 +58,23 @@ export default async function Page({
             : 'Go back to Intake to send the rest.'}
         </p>
       )}
-      {arrival.status === 'reading' && arrival.job_id && <ReadingProgress jobId={arrival.job_id} />}
+      {arrival.status === 'reading' && arrival.job_id && !view.stuck && <ReadingProgress jobId={arrival.job_id} />}
+      {view.stuck && (
+        <p role="status" className="my-4">
+          Its reading was broken off, and nobody goes on with it. Nothing of it was taken in.
+        </p>
+      )}
       {arrival.status === 'failed' && <Notice problem={arrival.error} className="my-4" />}
       {release && settled && (
         <Release pack={release.pack} when={<Ago at={release.pack.at} />} changes={release.changes} />
       )}
-      {settled && (
+      {(settled || view.stuck) && (
         <Arrival
           id={arrival.id}
           name={arrival.name}
           status={arrival.status}
           only={only}
+          stuck={view.stuck}
           may={may(person, 'arrival.accept')}
           takeable={view.takeable}
           supplier={release?.pack.supplier ?? ''}
