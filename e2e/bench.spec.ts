@@ -289,7 +289,7 @@ test('a museum day: patches of a target against their measured values, an odd pr
   await dialog.getByRole('button', { name: 'Find the marks' }).click();
   await expect(dialog.getByText('Found by its four marks.')).toBeVisible({ timeout: 15_000 });
   await expect.poll(said).toBeLessThan(1.2);
-  await dialog.getByLabel('Bring in CGATS text').setInputFiles({
+  await dialog.getByLabel('Measured values as CGATS text').setInputFiles({
     name: 'bad.txt',
     mimeType: 'text/plain',
     buffer: Buffer.from('CGATS.17\nBEGIN_DATA\n1 2\nEND_DATA\n'),

@@ -51,6 +51,7 @@ export async function buildPrograms() {
     splitting: true,
     entryPoints: {
       cli: 'cli/main.ts',
+      web: 'processes/web/main.ts',
       worker: 'processes/job-worker/main.ts',
       reader: 'processes/job-worker/reading-thread.ts',
       raw: 'processes/raw-decoder/main.ts',

@@ -160,7 +160,10 @@ try {
   const port = (await free(values.port ? Number(values.port) : 4310)) ?? (values.port ? null : await free(0));
   if (!port) throw new Error(`port ${values.port} is taken`);
   const url = `http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${port}`;
-  child('web', ['node_modules/next/dist/bin/next', values.dev ? 'dev' : 'start', '-p', String(port), '-H', host], {
+  const web = values.dev
+    ? ['node_modules/next/dist/bin/next', 'dev', '-p', String(port), '-H', host]
+    : ['--enable-source-maps', 'dist/web.mjs', '--port', String(port), '--host', host];
+  child('web', web, {
     quiet: true,
     // nobody waits for a page longer than a minute
     env: { NODE_ENV: values.dev ? 'development' : 'production', ETAGERE_PATIENCE_SECONDS: '60' },

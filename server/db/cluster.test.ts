@@ -10,7 +10,7 @@ interface Cluster {
   administrator(database: string): string;
   psql(database: string, statement: string): string;
 }
-interface ClusterModule {
+interface ClusterTools {
   startCluster(options: { fast: boolean }): Promise<Cluster>;
   stopCluster(): void;
   adopt(name: string): Promise<void>;
@@ -18,8 +18,8 @@ interface ClusterModule {
 
 const data = mkdtempSync(join(tmpdir(), 'etagere-cluster-'));
 const secret = join(data, 'database.json');
-let module: ClusterModule;
-const start = () => module.startCluster({ fast: true });
+let tools: ClusterTools;
+const start = () => tools.startCluster({ fast: true });
 
 async function asked(url: string, statement: string): Promise<unknown[]> {
   const client = new pg.Client({ connectionString: url });
@@ -32,10 +32,10 @@ async function asked(url: string, statement: string): Promise<unknown[]> {
 beforeAll(async () => {
   chmodSync(data, 0o755);
   vi.stubEnv('ETAGERE_DATA', data);
-  module = (await import(join(process.cwd(), 'tools/cluster.mjs'))) as ClusterModule;
+  tools = (await import(join(process.cwd(), 'tools/cluster.mjs'))) as ClusterTools;
 }, 60_000);
 afterAll(() => {
-  module.stopCluster();
+  tools.stopCluster();
   vi.unstubAllEnvs();
   rmSync(data, { recursive: true, force: true });
 });
@@ -81,8 +81,8 @@ test('a database that is gone is not made anew; one that a restore kept can take
   const { psql, url } = await start();
   psql('postgres', 'alter database etagere rename to etagere_before_1a2b3c4d');
   await expect(start()).rejects.toThrow(/etagere is gone.*etagere_before_1a2b3c4d.*bin\/db adopt/);
-  await expect(module.adopt('template1')).rejects.toThrow('was not kept by a restore');
-  await module.adopt('etagere_before_1a2b3c4d');
+  await expect(tools.adopt('template1')).rejects.toThrow('was not kept by a restore');
+  await tools.adopt('etagere_before_1a2b3c4d');
   await start();
   expect(await asked(url, 'select n from kept')).toEqual([{ n: 7 }]);
 }, 60_000);
@@ -98,7 +98,7 @@ test('what a killed restore left half made goes; what was put aside stays', asyn
 }, 60_000);
 
 test('without the file of its password the cluster is kept, and gets another', async () => {
-  module.stopCluster();
+  tools.stopCluster();
   const before = readFileSync(secret, 'utf8');
   rmSync(secret);
   const { url } = await start();
@@ -107,7 +107,7 @@ test('without the file of its password the cluster is kept, and gets another', a
 }, 90_000);
 
 test('a folder that is not whole any more is left as it is', async () => {
-  module.stopCluster();
+  tools.stopCluster();
   const broken = mkdtempSync(join(tmpdir(), 'etagere-broken-'));
   chmodSync(broken, 0o755);
   vi.stubEnv('ETAGERE_DATA', broken);

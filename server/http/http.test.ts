@@ -1,5 +1,6 @@
 import { beforeEach, describe, expect, test, vi } from 'vitest';
 import { Problem } from '@/core/problem';
+import { problemResponse } from './problem-response';
 
 const asked = vi.hoisted(() => ({
   headers: new Headers(),
@@ -71,15 +72,59 @@ describe('a route', () => {
 
 describe('a body', () => {
   test('is an object of JSON, without zero characters', async () => {
-    expect(await body(post('{"title":"A\\u0000sh"}'))).toEqual({ title: 'Ash' });
+    expect(await body(post('{"title":"A\\u0000sh"}'))).toEqual({ title: 'A\ufffdsh' });
     expect(await body(post(''))).toEqual({});
     for (const text of ['[]', 'null', '"x"', '{'])
       await expect(body(post(text))).rejects.toMatchObject({ code: 'input-invalid' });
   });
 
-  test('has a limit, whatever its headers say', async () => {
-    await expect(body(post(`{"x":"${'y'.repeat(200)}"}`), 100)).rejects.toMatchObject({ code: 'input-invalid' });
-    await expect(bytesOf(post(new Uint8Array(200)), 100)).rejects.toMatchObject({ code: 'limit-size' });
+  test('has a limit, which its headers may tell and cannot widen', async () => {
+    const long = `{"x":"${'y'.repeat(3000)}"}`;
+    const refused = { code: 'body-limit', message: 'At most 2 kB are taken here at once.' };
+    await expect(body(post(long), 2048)).rejects.toMatchObject(refused);
+    await expect(bytesOf(post(new Uint8Array(3000)), 2048)).rejects.toMatchObject(refused);
     expect(await bytesOf(post(new Uint8Array([1, 2, 3])), 100)).toEqual(new Uint8Array([1, 2, 3]));
+    expect(problemResponse(await body(post(long), 10).catch((error: unknown) => error)).status).toBe(413);
+  });
+
+  test('that says how large it is is refused before any of it is read', async () => {
+    let asked = 0;
+    const stream = new ReadableStream({
+      pull(controller) {
+        asked++;
+        controller.enqueue(new Uint8Array(1 << 16));
+      },
+    });
+    const request = new Request('http://etagere/api/items', {
+      method: 'POST',
+      body: stream,
+      headers: { 'content-length': '400000000' },
+      duplex: 'half',
+    } as RequestInit);
+    await expect(body(request)).rejects.toMatchObject({ code: 'body-limit' });
+    // a stream has one piece ready before anybody asks
+    expect(asked).toBeLessThanOrEqual(1);
+  });
+
+  test('that goes on and on is given up at the limit, and its sender is told to stop', async () => {
+    let sent = 0;
+    let stopped = false;
+    const stream = new ReadableStream({
+      pull(controller) {
+        sent += 1 << 16;
+        controller.enqueue(new Uint8Array(1 << 16));
+      },
+      cancel() {
+        stopped = true;
+      },
+    });
+    const request = new Request('http://etagere/api/items', {
+      method: 'POST',
+      body: stream,
+      duplex: 'half',
+    } as RequestInit);
+    await expect(body(request, 1 << 20)).rejects.toMatchObject({ code: 'body-limit' });
+    expect(stopped).toBe(true);
+    expect(sent).toBeLessThan(3 << 20);
   });
 });

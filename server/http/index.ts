@@ -1,5 +1,6 @@
 /** What routes and pages share. */
-export { body, bytesOf } from './body';
+export { body, bytesOf, textOf } from './body';
+export { NETWORK_HEADER } from './door';
 export { sameOrigin } from './origin';
 export { problemResponse } from './problem-response';
 export { route } from './route';

@@ -11,6 +11,7 @@ const statusOf: Record<string, number> = {
   'agent-unknown': 401,
   'sign-in-limit': 429,
   origin: 403,
+  'body-limit': 413,
   busy: 503,
   'database-away': 503,
 };

@@ -34,14 +34,37 @@ export const personByEmail = async (sql: Sql, email: string): Promise<PersonRow 
     [email],
   );
 
-export const insertSession = (sql: Sql, token: Buffer, personId: string, days: number, agent: string) =>
+export interface NewSession {
+  token: Buffer;
+  personId: string;
+  days: number;
+  agent: string;
+  network: string;
+}
+export const insertSession = (sql: Sql, { token, personId, days, agent, network }: NewSession) =>
   sql.query(
     `
-      insert into session (token_sha256, person_id, expires_at, user_agent)
-      values ($1, $2, now() + make_interval(days => $3), $4)
+      insert into session (token_sha256, person_id, expires_at, user_agent, network)
+      values ($1, $2, now() + make_interval(days => $3), $4, $5)
     `,
-    [token, personId, days, agent],
+    [token, personId, days, agent, network],
   );
+
+/** Whether somebody of this account has a session that was begun from that network. */
+export const isKnownFrom = async (sql: Sql, email: string, network: string): Promise<boolean> =>
+  (
+    await one<{ known: boolean }>(
+      sql,
+      `
+        select exists (
+          select 1
+          from session s join person p on p.id = s.person_id
+          where p.email = $1::citext and s.network = $2
+        ) as known
+      `,
+      [email, network],
+    )
+  ).known;
 
 export const personBySession = async (sql: Sql, token: Buffer): Promise<PersonRow | undefined> =>
   maybe<PersonRow>(
@@ -61,22 +84,48 @@ export const deleteSession = (sql: Sql, token: Buffer) =>
   sql.query('delete from session where token_sha256 = $1', [token]);
 export const deleteOldSessions = (sql: Sql) => sql.query(`delete from session where expires_at < now()`);
 
-export const insertFailure = (sql: Sql, subject: string) =>
-  sql.query('insert into sign_in_failure (subject) values ($1)', [subject]);
-export const failuresOf = async (sql: Sql, subject: string, minutes: number): Promise<number> =>
-  (
-    await one<{ n: number }>(
-      sql,
-      `
-        select count(*)::int as n
-        from sign_in_failure
-        where subject = $1
-          and at > now() - make_interval(mins => $2)
-      `,
-      [subject, minutes],
-    )
-  ).n;
+/** Until the transaction ends, nobody else counts against these; in one order, so that two never wait for each other. */
+export const lockFailures = (sql: Sql, subjects: readonly string[]) =>
+  sql.query(
+    `
+      select pg_advisory_xact_lock(hashtextextended(subject, 0))
+      from (
+        select subject
+        from unnest($1::text[]) as t (subject)
+        order by subject
+      ) s
+    `,
+    [subjects],
+  );
+export const insertFailures = (sql: Sql, subjects: readonly string[]) =>
+  sql.query('insert into sign_in_failure (subject) select unnest($1::text[])', [subjects]);
+/** How many tries of the last day have failed, and how many seconds ago the last one did. */
+export const failuresOf = (sql: Sql, subject: string): Promise<{ n: number; ago: number }> =>
+  one<{ n: number; ago: number }>(
+    sql,
+    `
+      select count(*)::int as n, coalesce(extract(epoch from now() - max(at)), 0)::float8 as ago
+      from sign_in_failure
+      where subject = $1
+        and at > now() - interval '1 day'
+    `,
+    [subject],
+  );
 export const deleteOldFailures = (sql: Sql) =>
   sql.query(`delete from sign_in_failure where at < now() - interval '1 day'`);
-export const deleteFailures = (sql: Sql, subject: string) =>
-  sql.query('delete from sign_in_failure where subject = $1', [subject]);
+export const deleteFailures = (sql: Sql, subjects: readonly string[]) =>
+  sql.query('delete from sign_in_failure where subject = any($1)', [subjects]);
+/** The latest try of each was none. */
+export const deleteLastFailures = (sql: Sql, subjects: readonly string[]) =>
+  sql.query(
+    `
+      delete from sign_in_failure
+      where id in (
+        select max(id)
+        from sign_in_failure
+        where subject = any($1)
+        group by subject
+      )
+    `,
+    [subjects],
+  );

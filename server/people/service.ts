@@ -10,12 +10,11 @@ import { record } from '../activity/queries';
 import { checked } from '../input';
 import * as q from './queries';
 import { allow, roles, type Person, type Role } from './roles';
+import { countedFor, delayAfter } from './sign-in-delay';
 
 /** OWASP's recommendation for Argon2id: 19 MiB, two passes. */
 const strength = { memoryCost: 19456, timeCost: 2, parallelism: 1 };
 const SESSION_DAYS = 14;
-const TRIES = 8;
-const WINDOW_MINUTES = 15;
 
 const personSchema = object({
   ...newPerson,
@@ -63,39 +62,70 @@ export async function addPerson(
 export const anyone = async (): Promise<boolean> => (await q.countPeople(pool())) > 0;
 
 /** Signs in; returns the session's token. The same words for an unknown address and a wrong password. */
-export async function signIn(
-  email: string,
-  password: string,
-  from: string,
-  agent: string,
-): Promise<{ token: string; days: number; person: Person }> {
-  const address = email.trim().toLowerCase().slice(0, 200);
-  const subjects = [`email:${address}`, `from:${from}`];
-  const sql = pool();
-  for (const [i, text] of subjects.entries())
-    if ((await q.failuresOf(sql, text, WINDOW_MINUTES)) >= (i ? TRIES * 5 : TRIES))
-      throw new Problem(
-        'sign-in-limit',
-        'There were too many failed attempts.',
-        'sign-in',
-        `Wait ${WINDOW_MINUTES} minutes and try again.`,
-      );
-  const row = await q.personByEmail(sql, address);
+const tooMany = (seconds: number): Problem =>
+  new Problem(
+    'sign-in-limit',
+    'There were too many failed attempts.',
+    'sign-in',
+    seconds < 90
+      ? `Wait ${Math.ceil(seconds)} seconds and try again.`
+      : `Wait ${Math.ceil(seconds / 60)} minutes and try again.`,
+  );
+
+/**
+ * A try is counted as failed before the password is looked at, and taken back when it was right: of any number at once,
+ * no more are looked at than are free.
+ * @returns what it was counted against
+ */
+async function countTry(account: string, network: string): Promise<string[]> {
+  return transaction(async (sql) => {
+    const counted = countedFor(account, network, await q.isKnownFrom(sql, account, network));
+    const subjects = counted.map(({ subject }) => subject);
+    await q.lockFailures(sql, subjects);
+    for (const { subject, free } of counted) {
+      const { n, ago } = await q.failuresOf(sql, subject);
+      const wait = delayAfter(n, free) - ago;
+      if (n >= free && wait > 0) throw tooMany(wait);
+    }
+    await q.insertFailures(sql, subjects);
+    return subjects;
+  });
+}
+
+export interface SignedIn {
+  token: string;
+  /** for how long it holds */ days: number;
+  person: Person;
+}
+
+/** @param network from where it is tried, as the door tells it @param agent the browser, as it calls itself */
+export async function signIn(email: string, password: string, network: string, agent: string): Promise<SignedIn> {
+  const account = email.trim().toLowerCase().slice(0, 200);
+  const counted = await countTry(account, network);
+  const row = await q.personByEmail(pool(), account);
+  // as much work where there is no such account, so that the time does not tell
   const good = row ? await verify(row.password_hash, password) : (await hash(password.slice(0, 200), strength), false);
-  if (!row || !good || !row.active) {
-    for (const s of subjects) await q.insertFailure(sql, s);
+  if (!row || !good || !row.active)
     throw new Problem(
       'sign-in-wrong',
       'The address or the password is not right.',
       'sign-in',
       'Check both and try again.',
     );
-  }
   const token = randomBytes(32).toString('base64url');
-  await q.insertSession(sql, digest(token), row.id, SESSION_DAYS, agent.slice(0, 200));
-  await q.deleteFailures(sql, `email:${address}`);
-  await q.deleteOldSessions(sql);
-  await q.deleteOldFailures(sql);
+  await transaction(async (sql) => {
+    await q.deleteLastFailures(sql, counted);
+    await q.deleteFailures(sql, counted.slice(0, 1));
+    await q.insertSession(sql, {
+      token: digest(token),
+      personId: row.id,
+      days: SESSION_DAYS,
+      agent: agent.slice(0, 200),
+      network,
+    });
+    await q.deleteOldSessions(sql);
+    await q.deleteOldFailures(sql);
+  });
   return { token, days: SESSION_DAYS, person: { id: row.id, name: row.name, email: row.email, role: row.role } };
 }
 

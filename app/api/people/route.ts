@@ -10,7 +10,7 @@ export async function POST(request: Request): Promise<Response> {
   try {
     await sameOrigin();
     if (await anyone()) throw new Problem('not-allowed', 'There are people already.', 'people', 'Sign in instead.');
-    const { code, ...input } = checked(peopleEndpoints['POST /api/people'].body, await body(request));
+    const { code, ...input } = checked(peopleEndpoints['POST /api/people'].body, await body(request, 16 << 10));
     if (!setupCodeIsRight(code))
       throw new Problem(
         'setup-code',

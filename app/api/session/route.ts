@@ -1,16 +1,19 @@
 import { cookies, headers } from 'next/headers';
 import { signIn, signOut } from '@/server/people/service';
-import { body, COOKIE, problemResponse, sameOrigin } from '@/server/http';
+import { body, COOKIE, NETWORK_HEADER, problemResponse, sameOrigin } from '@/server/http';
+
+/** It is asked by nobody that is known yet. */
+const MOST_BYTES = 16 << 10;
 
 export async function POST(request: Request): Promise<Response> {
   try {
     await sameOrigin();
-    const { email, password } = await body<{ email: unknown; password: unknown }>(request);
+    const { email, password } = await body<{ email: unknown; password: unknown }>(request, MOST_BYTES);
     const readonlyHeaders = await headers();
     const { token, days, person } = await signIn(
       String(email ?? ''),
       String(password ?? '').slice(0, 200),
-      readonlyHeaders.get('x-forwarded-for')?.split(',')[0] ?? 'local',
+      readonlyHeaders.get(NETWORK_HEADER) ?? 'unknown',
       readonlyHeaders.get('user-agent') ?? '',
     );
     (await cookies()).set(COOKIE, token, {

@@ -2,10 +2,12 @@ import { Problem } from '@/core/problem';
 import { contentFor, planFor, takeResults } from '@/server/rollouts/service';
 import { MOST_CONTENT, takeContent } from '@/server/stations/station-arrival';
 import { enrol, instructionsFor, stationOfToken, takeReport } from '@/server/stations/service';
-import { body, problemResponse } from '@/server/http';
+import { body, bytesOf, problemResponse } from '@/server/http';
 
 type Context = { params: Promise<{ path: string[] }> };
 const REPORT = 32 << 20;
+/** Of what is asked before anybody is known. */
+const SMALL = 16 << 10;
 
 type Agent = Awaited<ReturnType<typeof stationOfToken>>;
 type Door = (agent: Agent, request: Request, id: string) => Promise<Response>;
@@ -38,10 +40,8 @@ async function giveContent(agent: Agent, _request: Request, id: string): Promise
 }
 
 async function receiveContent(agent: Agent, request: Request, id: string): Promise<Response> {
-  if (Number(request.headers.get('content-length') ?? Infinity) > MOST_CONTENT)
-    throw new Problem('limit-size', 'The content is too large.', id, 'Bring it in by hand.');
   const path = new URL(request.url).searchParams.get('path') ?? '';
-  await takeContent(agent, id, path, Buffer.from(await request.arrayBuffer()));
+  await takeContent(agent, id, path, Buffer.from(await bytesOf(request, MOST_CONTENT)));
   return Response.json({});
 }
 
@@ -50,7 +50,7 @@ async function answer(request: Request, { params }: Context): Promise<Response> 
   try {
     const path = (await params).path;
     const key = `${request.method} ${path.map((part, i) => (i === 1 ? '*' : part)).join('/')}`;
-    if (key === 'POST enrol') return Response.json(await enrol(await body(request)));
+    if (key === 'POST enrol') return Response.json(await enrol(await body(request, SMALL)));
     const agent = await stationOfToken(request.headers.get('authorization'));
     const door = Object.hasOwn(doors, key) ? doors[key] : undefined;
     if (door) return await door(agent, request, path[1] ?? '');
