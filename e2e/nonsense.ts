@@ -56,7 +56,7 @@ function placesIn(value: unknown, path: (string | number)[] = []): (string | num
 function withAt(value: unknown, path: (string | number)[], put: unknown): unknown {
   const [name, ...rest] = path;
   if (name === undefined) return put;
-  const copy = (Array.isArray(value) ? [...value] : { ...(value as object) }) as Record<string, unknown>;
+  const copy = (Array.isArray(value) ? [...(value as unknown[])] : { ...(value as object) }) as Record<string, unknown>;
   copy[String(name)] = withAt(copy[String(name)], rest, put);
   return copy;
 }

@@ -57,8 +57,8 @@ const decision = object({
 }).noUnknown();
 
 const anchoring = object({
-  version: string().required(),
-  frame: string().required(),
+  version: uuid().required(),
+  frame: uuid().required(),
   white: string().max(80).required(),
   kelvin: number().min(2000).max(50000).required(),
   title: string().trim().min(1).max(200).required(),
@@ -78,9 +78,9 @@ export const exportLabel = string()
   .matches(/^[^!~:]*$/, 'A label has none of the signs ! ~ and :');
 
 const frameSet = object({
-  id: string(),
+  id: uuid(),
   name: nameField('A set needs a name.'),
-  frames: array().of(string().required()).min(1, 'A set needs a frame.').max(200).required(),
+  frames: array().of(uuid().required()).min(1, 'A set needs a frame.').max(200).required(),
 }).noUnknown();
 
 /** Measured values of a chart's patches, laid out in rows. */

@@ -117,6 +117,7 @@ const versionIn = (entry: q.EntryRow, arrival: q.ArrivalRow) => ({
 });
 
 async function takeAsItem({ sql, actor, arrival, asked, ...taking }: Taking, entry: q.EntryRow): Promise<Made> {
+  await q.lockContent(sql, must(entry.sha256));
   const held = entry.corrected ? undefined : await q.heldBySha(sql, must(entry.sha256));
   if (held)
     throw new Problem(

@@ -4,6 +4,12 @@ import { Problem } from '@/core/problem';
 const codeOf = (error: unknown): string =>
   typeof error === 'object' && error !== null && 'code' in error && typeof error.code === 'string' ? error.code : '';
 
+/** Which rule of the database it was, in words as far as its name has them. */
+const constraintOf = (error: unknown): string =>
+  typeof error === 'object' && error !== null && 'constraint' in error && typeof error.constraint === 'string'
+    ? error.constraint.replaceAll('_', ' ')
+    : 'the request';
+
 /** Codes of PostgreSQL (appendix A of its manual) and of the network, by what they come to. */
 const lostAgainstAnother = new Set(['40001', '40P01']);
 const tookTooLong = new Set(['57014', '55P03', '25P03', '53300']);
@@ -35,4 +41,42 @@ export function passingFault(error: unknown): Problem | null {
       'Try again in a moment; nothing was changed.',
     );
   return null;
+}
+
+/**
+ * What the database itself refused, where a service had not said no before: two were at it at once, or a value is one
+ * that it cannot hold. As a Problem; null for any other fault.
+ */
+export function refusalOf(error: unknown): Problem | null {
+  switch (codeOf(error).slice(0, 5)) {
+    case '23505':
+      return new Problem(
+        'taken',
+        'That is there already: somebody was faster, or it has been done before.',
+        constraintOf(error),
+        'Reload the page and look.',
+      );
+    case '23503':
+      return new Problem(
+        'in-use',
+        'Something that this needs is gone, or something else needs what would go.',
+        constraintOf(error),
+        'Reload the page and look.',
+      );
+    case '23514':
+    case '23502':
+    case '22001':
+    case '22003':
+    case '22021':
+    case '22P02':
+    case '22P05':
+      return new Problem(
+        'input-invalid',
+        'A field holds a value that cannot be kept.',
+        constraintOf(error),
+        'Correct the input and try again.',
+      );
+    default:
+      return null;
+  }
 }

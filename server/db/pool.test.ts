@@ -1,7 +1,7 @@
 import pg from 'pg';
 import { afterEach, beforeAll, describe, expect, test, vi } from 'vitest';
 import { Problem } from '@/core/problem';
-import { isWorthAnotherTry, passingFault } from './faults';
+import { isWorthAnotherTry, passingFault, refusalOf } from './faults';
 import { closePool, databaseUrl, pool, transaction } from './pool';
 import { many, one } from './query';
 import { withDatabase } from './testing/database';
@@ -133,4 +133,18 @@ test('a server that is not there is away, and a mistake of ours is neither', asy
     .catch((error: unknown) => error);
   expect(passingFault(mistake)).toBeNull();
   expect(isWorthAnotherTry(mistake)).toBe(false);
+});
+
+test.each([
+  [`insert into mark (note) values ('a'), ('a')`, 'taken'],
+  [`insert into ribbon (item_id, made_by) values (gen_random_uuid(), gen_random_uuid())`, 'in-use'],
+  [`insert into mark (note) values (null)`, 'input-invalid'],
+  [`select 'nonsense'::uuid`, 'input-invalid'],
+  [`select 99999999999::int`, 'input-invalid'],
+  [`select 1 / 0`, null],
+])('%s is %s', async (statement, code) => {
+  const refused = await pool()
+    .query(statement)
+    .catch((error: unknown) => error);
+  expect(refusalOf(refused)?.code ?? null).toBe(code);
 });

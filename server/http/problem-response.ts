@@ -2,7 +2,7 @@
 import 'server-only';
 import { randomUUID } from 'node:crypto';
 import { Problem } from '@/core/problem';
-import { passingFault } from '../db/faults';
+import { passingFault, refusalOf } from '../db/faults';
 
 const statusOf: Record<string, number> = {
   'not-allowed': 403,
@@ -12,13 +12,15 @@ const statusOf: Record<string, number> = {
   'sign-in-limit': 429,
   origin: 403,
   'body-limit': 413,
+  taken: 409,
+  'in-use': 409,
   busy: 503,
   'database-away': 503,
 };
 const UNPROCESSABLE = 422;
 
 export function problemResponse(error: unknown): Response {
-  const problem = error instanceof Problem ? error : passingFault(error);
+  const problem = error instanceof Problem ? error : (passingFault(error) ?? refusalOf(error));
   if (problem) return Response.json({ error: problem.toJSON() }, { status: statusOf[problem.code] ?? UNPROCESSABLE });
   const incident = randomUUID().slice(0, 8);
   console.error(`incident ${incident}:`, error);

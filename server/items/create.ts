@@ -52,6 +52,7 @@ function wordsOf(facts: Record<string, unknown>): string {
 /** Adds a version to an item; the newest of its variant is what counts. */
 export async function addVersion(sql: Sql, actor: Actor, itemId: string, newVersion: NewVersion): Promise<string> {
   const id = v7();
+  await q.lockItem(sql, itemId);
   const known =
     newVersion.content !== undefined && newVersion.fingerprint !== undefined
       ? null
@@ -77,6 +78,20 @@ export async function addVersion(sql: Sql, actor: Actor, itemId: string, newVers
   return id;
 }
 
+/** Throws a Problem for a shelf that nothing can be put on; one that can stays until the transaction ends. */
+async function checkShelf(sql: Sql, id: string): Promise<void> {
+  await q.holdShelf(sql, id);
+  const shelf = await q.shelfById(sql, id);
+  if (!shelf) throw new Problem('shelf-unknown', 'The chosen shelf is not there.', id, 'Choose another shelf.');
+  if (shelf.query)
+    throw new Problem(
+      'shelf-search',
+      `${shelf.name} fills itself by a search; nothing can be put on it by hand.`,
+      shelf.name,
+      'Choose another shelf.',
+    );
+}
+
 export async function createItem(
   sql: Sql,
   actor: Actor,
@@ -88,8 +103,7 @@ export async function createItem(
     cameras?: string[] | null;
     fileScope?: { input?: unknown; result?: unknown } | null;
   };
-  if (!(await q.shelfById(sql, newItem.shelfId)))
-    throw new Problem('shelf-unknown', 'The chosen shelf is not there.', newItem.shelfId, 'Choose another shelf.');
+  await checkShelf(sql, newItem.shelfId);
   const inFile = facts.fileScope?.result;
   const stated = inFile === 'monochrome' || inFile === 'color' ? inFile : null;
   const mono = newItem.result ?? (newItem.kind === 'preset' && facts.settings?.monochrome ? 'monochrome' : stated);

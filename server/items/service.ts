@@ -212,6 +212,7 @@ export async function confirmEncoding(person: Person, versionId: string, input: 
 export async function approve(person: Person, versionId: string): Promise<void> {
   allow(person, 'item.approve');
   await transaction(async (sql) => {
+    await q.lockItemOf(sql, versionId);
     const version = await q.versionById(sql, versionId);
     if (!version) throw unknown(versionId);
     if (version.status !== 'draft')

@@ -67,6 +67,7 @@ export async function changeShelf(person: Person, id: string, input: BodyOf<'PAT
 export async function removeShelf(person: Person, id: string): Promise<void> {
   allow(person, 'shelf.edit');
   await transaction(async (sql) => {
+    await q.lockShelf(sql, id);
     const before = await q.shelfById(sql, id);
     if (!before) throw gone(id);
     if (await q.shelfHolds(sql, id))
@@ -108,6 +109,7 @@ export async function moveItems(person: Person, input: BodyOf<'POST /api/shelves
     before: string | null;
   };
   await transaction(async (sql) => {
+    await q.lockShelf(sql, moving.shelfId);
     const shelf = await q.shelfById(sql, moving.shelfId);
     if (!shelf) throw gone(moving.shelfId);
     if (shelf.query)
@@ -117,7 +119,6 @@ export async function moveItems(person: Person, input: BodyOf<'POST /api/shelves
         shelf.name,
         'Choose another shelf.',
       );
-    await q.lockShelf(sql, moving.shelfId);
     const order = (await q.shelfOrder(sql, moving.shelfId)).filter((id) => !moving.items.includes(id));
     const at = moving.before ? order.indexOf(moving.before) : -1;
     const from = await q.shelvesOf(sql, moving.items);

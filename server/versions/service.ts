@@ -209,6 +209,7 @@ export async function writeIntoFile(person: Person, itemId: string): Promise<{ v
 export async function retire(person: Person, versionId: string): Promise<void> {
   allow(person, 'item.approve');
   await transaction(async (sql) => {
+    await q.lockItemOf(sql, versionId);
     const version = await q.versionById(sql, versionId);
     if (!version) throw new Problem('not-found', 'There is no such version.', versionId, 'Reload the page.');
     if (version.status === 'retired')

@@ -2,6 +2,10 @@
 import type { Sql } from '../../db/pool';
 import { many, maybe } from '../../db/query';
 
+/** Until the transaction ends, nobody else takes in the same content. */
+export const lockContent = (sql: Sql, sha: Buffer) =>
+  sql.query(`select pg_advisory_xact_lock(hashtextextended(encode($1, 'hex'), 1))`, [sha]);
+
 export const heldBySha = async (sql: Sql, sha: Buffer): Promise<{ id: string; title: string } | undefined> =>
   maybe<{ id: string; title: string }>(
     sql,

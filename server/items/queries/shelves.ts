@@ -42,6 +42,8 @@ export const insertShelf = (
     shelf.query ? JSON.stringify(shelf.query) : null,
   ]);
 
+/** Until the transaction ends, the shelf is not taken away. */
+export const holdShelf = (sql: Sql, id: string) => sql.query('select 1 from shelf where id = $1 for share', [id]);
 export const shelfById = async (
   sql: Sql,
   id: string,

@@ -3,6 +3,20 @@ import type { Sql } from '../../db/pool';
 import { many, maybe } from '../../db/query';
 import { type VersionRow, type VersionItem, type LineRow } from './rows';
 
+/** Until the transaction ends, nobody else gives the item a version or changes the status of one. */
+export const lockItem = (sql: Sql, itemId: string) =>
+  sql.query('select 1 from item where id = $1 for no key update', [itemId]);
+export const lockItemOf = (sql: Sql, versionId: string) =>
+  sql.query(
+    `
+      select 1
+      from item
+      where id = (select item_id from version where id = $1)
+      for no key update
+    `,
+    [versionId],
+  );
+
 export const insertVersion = (
   sql: Sql,
   version: {
