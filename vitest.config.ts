@@ -19,6 +19,7 @@ export default defineConfig({
             'ui/**/*.test.ts',
             'standins/**/*.test.ts',
             'demo/**/*.test.ts',
+            'tools/**/*.test.ts',
           ],
         },
       },

@@ -252,6 +252,12 @@ function asAdministrator({ port, password }) {
   return (db, sql) => execFileSync('psql', [...common, '-d', db, '-Atc', sql], { env, encoding: 'utf8' }).trim();
 }
 
+/** Whether the database server of the data folder runs. */
+export function clusterRuns() {
+  const data = join(dataFolder(), 'postgres', 'data');
+  return asServer(join(binaries(), 'pg_ctl'), ['-D', data, 'status'], { stdio: 'ignore' }).status === 0;
+}
+
 export function stopCluster() {
   const bin = binaries();
   const data = join(dataFolder(), 'postgres', 'data');

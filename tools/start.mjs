@@ -1,12 +1,14 @@
 // bin/start: installs what is missing, sets up the database, loads the demo, serves, prints the address and the demo sign-ins.
-import { spawn, spawnSync } from 'node:child_process';
+import { spawnSync } from 'node:child_process';
 import { randomInt } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
-import { startCluster, stopCluster } from './cluster.mjs';
+import { clusterRuns, startCluster, stopCluster } from './cluster.mjs';
 import { dataFolder, ensurePackages, root, say } from './checkout.mjs';
+import { endOrphans, giveBack, noteChildren, take } from './running.mjs';
+import { supervisor } from './supervise.mjs';
 
 const { values } = parseArgs({
   options: {
@@ -25,26 +27,19 @@ const began = Date.now();
 const data = dataFolder();
 const host = values.host ?? '127.0.0.1';
 
-const lock = join(data, 'running.pid');
-if (existsSync(lock)) {
-  const pid = Number(readFileSync(lock, 'utf8'));
-  let alive = false;
-  try {
-    process.kill(pid, 0);
-    alive = readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('start.mjs');
-  } catch {
-    /* gone, or no /proc */
-  }
-  if (alive) {
-    const a = existsSync(join(data, 'address.json'))
-      ? JSON.parse(readFileSync(join(data, 'address.json'), 'utf8'))
-      : null;
-    say(`is running already${a ? `: ${a.url}` : ''}`);
-    process.exit(0);
-  }
+const lock = join(data, 'running.json');
+const childrenFile = join(data, 'running-children.json');
+const holder = take(lock);
+if (holder) {
+  const address = existsSync(join(data, 'address.json'))
+    ? JSON.parse(readFileSync(join(data, 'address.json'), 'utf8'))
+    : null;
+  say(`is running already${address ? `: ${address.url}` : ''}`);
+  process.exit(0);
 }
-writeFileSync(lock, String(process.pid));
+writeFileSync(join(data, 'running.pid'), String(process.pid));
 rmSync(join(data, 'address.json'), { force: true });
+await endOrphans(childrenFile, say);
 
 /** An agent that is not enrolled yet is; one that is learns where the server stands now. */
 function enrolAgent(station, common, { url, env, cli }) {
@@ -70,20 +65,16 @@ function enrolAgent(station, common, { url, env, cli }) {
   if (result.status !== 0) throw new Error(`the agent of ${station.name} could not be enrolled: ${result.stderr}`);
 }
 
-const children = [];
-let ending = false;
+const programs = supervisor({ say, onChange: (children) => noteChildren(childrenFile, children) });
+let watch = null;
 async function end(status) {
-  if (ending) return;
-  ending = true;
-  for (const c of children) if (c.exitCode === null && c.signalCode === null) c.kill('SIGTERM');
-  const gone = Promise.all(
-    children.map((c) => new Promise((r) => (c.exitCode !== null || c.signalCode !== null ? r() : c.once('exit', r)))),
-  );
-  await Promise.race([gone, new Promise((r) => setTimeout(r, 6000))]);
-  for (const c of children) if (c.exitCode === null && c.signalCode === null) c.kill('SIGKILL');
-  rmSync(lock, { force: true });
-  rmSync(join(data, 'address.json'), { force: true });
+  if (programs.isEnding()) return;
+  clearInterval(watch);
+  await programs.end();
+  for (const file of ['running.pid', 'address.json', 'running-children.json'])
+    rmSync(join(data, file), { force: true });
   stopCluster();
+  giveBack(lock);
   process.exit(status);
 }
 for (const s of ['SIGINT', 'SIGTERM']) process.on(s, () => void end(0));
@@ -131,32 +122,28 @@ try {
   cli('db', 'migrate', '--json');
   cli('demo', values.empty ? 'frames' : 'load', '--json');
 
-  // a program that dies is started again: each of them goes on where it stood; one that keeps dying ends it all
-  const child = (name, args, more = {}) => {
-    const deaths = [];
-    const begin = () => {
-      const c = spawn(process.execPath, args, {
-        cwd: root,
-        env: { ...env, ...more.env },
-        stdio: ['ignore', more.quiet ? 'ignore' : 'inherit', 'inherit'],
-      });
-      children.push(c);
-      c.on('exit', (code, signal) => {
-        children.splice(children.indexOf(c), 1);
-        if (ending) return;
-        deaths.push(Date.now());
-        say(`${name} ended (${signal ?? code}), starting it again`);
-        if (deaths.filter((t) => t > Date.now() - 30_000).length > 5) {
-          say(`${name} keeps ending`);
-          void end(1);
-        } else
-          setTimeout(() => {
-            if (!ending) begin();
-          }, 400);
-      });
-    };
-    begin();
-  };
+  // each of them goes on where it stood; none of them is started before the database is there again
+  let starting = null;
+  const database = () =>
+    (starting ??= startCluster({
+      fast: process.env.ETAGERE_FAST_DATABASE === '1',
+      database: process.env.ETAGERE_DATABASE || 'etagere',
+    }).finally(() => {
+      starting = null;
+    }));
+  const child = (name, args, more = {}) =>
+    programs.keep(
+      name,
+      process.execPath,
+      args,
+      { cwd: root, env: { ...env, ...more.env }, stdio: ['ignore', more.quiet ? 'ignore' : 'inherit', 'inherit'] },
+      database,
+    );
+  watch = setInterval(() => {
+    if (starting || programs.isEnding() || clusterRuns()) return;
+    say('the database ended, starting it again');
+    database().catch((error) => say(error.message));
+  }, 2000);
   const port = (await free(values.port ? Number(values.port) : 4310)) ?? (values.port ? null : await free(0));
   if (!port) throw new Error(`port ${values.port} is taken`);
   const url = `http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${port}`;
@@ -178,7 +165,7 @@ try {
     } catch {
       /* not yet */
     }
-    if (Date.now() > until || ending) throw new Error('the web server did not answer');
+    if (Date.now() > until || programs.isEnding()) throw new Error('the web server did not answer');
     await sleep(100);
   }
 
