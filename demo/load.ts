@@ -114,14 +114,25 @@ async function deliver(person: Person, name: string, bytes: Uint8Array): Promise
   return arrival;
 }
 
+/** Stands there while the demo is loaded: what is found with it is half of one. */
+const loadingFile = () => join(dataFolder(), 'demo', 'loading');
+
+/** The demo, once; one whose loading was broken off is taken away and loaded anew. */
 export async function loadDemo(say: (s: string) => void = () => {}): Promise<{ loaded: boolean; signIns: SignIn[] }> {
   await bringBuiltIn();
+  if (existsSync(loadingFile())) {
+    say('an earlier start was broken off while it loaded the demo: it is loaded anew');
+    await removeDemo();
+    await bringBuiltIn();
+  }
   if (await anyone())
     return {
       loaded: false,
       signIns: existsSync(signInsFile()) ? (JSON.parse(await readFile(signInsFile(), 'utf8')) as SignIn[]) : [],
     };
   say('loading the demo data');
+  await mkdir(dirname(loadingFile()), { recursive: true });
+  await writeFile(loadingFile(), '');
   const signIns: SignIn[] = people.map((p) => ({ ...p, password: randomBytes(9).toString('base64url') }));
   const librarian = await addPerson(null, signIns[0] as never);
   for (const s of signIns.slice(1)) await addPerson(librarian, s as never);
@@ -143,6 +154,7 @@ export async function loadDemo(say: (s: string) => void = () => {}): Promise<{ l
   await makeStations(librarian);
   // they have seen what has stood here for long
   await pool().query('update person set looked_at = now()');
+  await rm(loadingFile());
   return { loaded: true, signIns };
 }
 
