@@ -18,6 +18,7 @@ import { dirname, join } from 'node:path';
 import { build } from 'esbuild';
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest';
 import type { Operation, OperationResult, Plan } from '@/core/sync/protocol';
+import { ServerError } from './faults';
 import { Applier, reversed } from './apply';
 import { takeInventory } from './inventory';
 
@@ -82,6 +83,7 @@ const applier = (step?: (s: string) => void) =>
     state,
     places: ['Looks', 'Presets'],
     fetch: async (text, to) => {
+      if (!existsSync(join(contents, text))) throw new ServerError('There is no such content.');
       writeFileSync(to, readFileSync(join(contents, text)));
     },
     ...(step ? { step } : {}),
@@ -165,6 +167,93 @@ describe('a plan', () => {
     expect(readdirSync(outside)).toEqual(['x']);
     expect(readFileSync(join(outside, 'x'), 'utf8')).toBe('x');
     expect(existsSync(join(root, 'Elsewhere'))).toBe(false);
+  });
+
+  test('does not write through a link that is planted under its own passing name', async () => {
+    const outside = join(base, `planted${n}`);
+    writeFileSync(outside, 'precious');
+    mkdirSync(join(root, 'Looks'), { recursive: true });
+    const part = join(root, 'Looks/.etagere-0-a.cube.part');
+    symlinkSync(outside, part);
+    const put = plan({ do: 'put', path: 'Looks/a.cube', sha256: content('a'), expect: null });
+    const first = await applier().apply(put);
+    expect(must(first.results[0]).outcome).toBe('done');
+    expect(tree()['Looks/a.cube']).toBe('a');
+    expect(readFileSync(outside, 'utf8')).toBe('precious');
+  });
+
+  test('notices that another file was put under that name before it is moved', async () => {
+    const outside = join(base, `swapped${n}`);
+    writeFileSync(outside, 'precious');
+    mkdirSync(join(root, 'Looks'), { recursive: true });
+    const part = join(root, 'Looks/.etagere-0-a.cube.part');
+    // as soon as the part is there, somebody takes it away and plants a link
+    const watcher = setInterval(() => {
+      if (!existsSync(part)) return;
+      rmSync(part, { force: true });
+      symlinkSync(outside, part);
+      clearInterval(watcher);
+    }, 0);
+    const large = 'a'.repeat(60 << 20);
+    const { results } = await applier().apply(
+      plan({ do: 'put', path: 'Looks/a.cube', sha256: content(large), expect: null }),
+    );
+    clearInterval(watcher);
+    expect(results[0]).toMatchObject({
+      outcome: 'conflict',
+      message: expect.stringContaining('being written') as string,
+    });
+    expect(existsSync(join(root, 'Looks/a.cube'))).toBe(false);
+    expect(readFileSync(outside, 'utf8')).toBe('precious');
+  });
+
+  test('that finds the very same file there already is in step, and taken back nothing is lost', async () => {
+    file('Looks/a.cube', 'same');
+    const put = plan({ do: 'put', path: 'Looks/a.cube', sha256: content('same'), expect: null });
+    const made = applier();
+    const { results } = await made.apply(put);
+    expect(results[0]).toMatchObject({ outcome: 'done', before: sha('same') });
+    await made.close();
+    const back = await applier().apply(reversed(put, results));
+    expect(must(back.results[0]).outcome).toBe('done');
+    expect(tree()['Looks/a.cube']).toBe('same');
+  });
+
+  test('whose contents break off on the way is gone on with in a later round, and given up after ten', async () => {
+    let breaks = 3;
+    const broken = () =>
+      new Applier({
+        root,
+        state,
+        places: ['Looks'],
+        fetch: async (text, to) => {
+          if (breaks-- > 0) throw new TypeError('fetch failed');
+          writeFileSync(to, readFileSync(join(contents, text)));
+        },
+      });
+    const put = plan(
+      { do: 'put', path: 'Looks/a.cube', sha256: content('a'), expect: null },
+      { do: 'put', path: 'Looks/b.cube', sha256: content('b'), expect: null },
+    );
+    await expect(broken().apply(put)).rejects.toThrow('fetch failed');
+    await expect(broken().apply(null)).rejects.toThrow('fetch failed');
+    await expect(broken().apply(null)).rejects.toThrow('fetch failed');
+    const last = broken();
+    expect((await last.apply(null)).results.map(({ outcome }) => outcome)).toEqual(['done', 'done']);
+    await last.close();
+
+    breaks = 10;
+    const again = plan(
+      { do: 'put', path: 'Looks/c.cube', sha256: content('c'), expect: null },
+      { do: 'put', path: 'Looks/d.cube', sha256: content('d'), expect: null },
+    );
+    await expect(broken().apply(again)).rejects.toThrow();
+    for (let round = 0; round < 8; round++) await expect(broken().apply(null)).rejects.toThrow();
+    const { results } = await broken().apply(null);
+    expect(results).toMatchObject([
+      { outcome: 'failed', message: expect.stringContaining('10 times') as string },
+      { outcome: 'done' },
+    ]);
   });
 
   test('contents that arrive damaged are not written', async () => {

@@ -4,10 +4,24 @@
  * finishes what was begun. A file that changed since the plan was made is a conflict, reported and left alone.
  */
 import { must } from '@/core/must';
-import { copyFile, lstat, mkdir, open, readdir, readFile, rename, rm, rmdir, writeFile } from 'node:fs/promises';
+import { constants } from 'node:fs';
+import {
+  copyFile,
+  lstat,
+  mkdir,
+  open,
+  readdir,
+  readFile,
+  rename,
+  rm,
+  rmdir,
+  writeFile,
+  type FileHandle,
+} from 'node:fs/promises';
 import { basename, dirname, join } from 'node:path';
 import type { Operation, OperationResult, Plan } from '@/core/sync/protocol';
-import { hashFile, inside, stateOf, syncFolder, Unsafe } from './files';
+import { BrokenOff, ServerError } from './faults';
+import { hashFile, hashOfHandle, inside, stateOf, syncFolder, Unsafe } from './files';
 import { Journal, type Fact } from './journal';
 
 export interface ApplyContext {
@@ -22,6 +36,12 @@ export interface ApplyContext {
 
 const partOf = (target: string, operation: number): string =>
   join(dirname(target), `.etagere-${operation}-${basename(target).slice(0, 60)}.part`);
+
+/** A file of our own, new under its name: neither one that lies there nor a link is written through. */
+const FRESH = constants.O_RDWR | constants.O_CREAT | constants.O_EXCL | constants.O_NOFOLLOW;
+
+/** So many rounds may break over one file; then it is told as failed, and those after it are gone on with. */
+const MOST_BROKEN = 10;
 
 const failures: Record<string, string> = {
   ENOSPC: 'the disk is full',
@@ -105,6 +125,8 @@ export class Applier {
         await this.tidyParts(target, op.n);
         return answer('done', '', op.expect);
       }
+      // somebody has put the very same there: nothing is to be done, and nobody is in conflict
+      if (op.do === 'put' && now === op.sha256 && now !== op.expect) return answer('done', '', now);
       if (now !== op.expect)
         return answer(
           'conflict',
@@ -113,7 +135,7 @@ export class Applier {
             : 'was changed here since the plan was made; it is left alone',
           now === 'occupied' ? null : now,
         );
-      if (op.do === 'put') await this.stage(plan, op);
+      if (op.do === 'put') await this.stage(plan, op, facts);
       if (now !== null) await this.keep(target, now, op, facts);
       const madeFolders = await this.missingFolders(dirname(op.path));
       this.step('intent');
@@ -127,14 +149,7 @@ export class Applier {
         }
         const part = partOf(target, op.n);
         this.step('copy');
-        await copyFile(this.staged(plan.id, op.n), part);
-        const handle = await open(part, 'r+');
-        try {
-          await handle.sync();
-        } finally {
-          await handle.close();
-        }
-        if ((await hashFile(part)) !== op.sha256) throw new Error('the copy differs from what was staged');
+        await this.writePart(plan, op, part);
         // the last look, as late as can be: whatever was written here meanwhile is not overwritten
         now = await stateOf(target);
         if (now !== op.expect) {
@@ -158,19 +173,56 @@ export class Applier {
       }
       return answer('done', '', op.expect);
     } catch (error) {
+      if (error instanceof BrokenOff) throw error;
       if (error instanceof Unsafe) return answer('conflict', error.message, null);
       return answer('failed', whyFailed(error as NodeJS.ErrnoException), null);
     }
   }
 
+  /**
+   * The staged contents beside their target, under a name of ours. They are written and looked at through one handle, and
+   * what bears the name at the end has to be that very file: whatever is planted there meanwhile is not followed.
+   */
+  private async writePart(plan: Plan, op: Operation, part: string): Promise<void> {
+    await inside(this.context.root, op.path);
+    await rm(part, { force: true });
+    const handle = await open(part, FRESH, 0o644);
+    try {
+      await copyInto(handle, this.staged(plan.id, op.n));
+      await handle.sync();
+      if ((await hashOfHandle(handle)) !== op.sha256) throw new Error('the copy differs from what was staged');
+      const [written, named] = await Promise.all([handle.stat(), lstat(part)]);
+      if (written.ino !== named.ino || written.dev !== named.dev)
+        throw new Unsafe('somebody changed the file while it was being written; it is left alone');
+    } finally {
+      await handle.close();
+    }
+  }
+
+  /** What breaks on the way is tried again in later rounds, up to a limit; what the server refuses is not. */
+  private async fetch(op: Operation, to: string, facts: Fact[]): Promise<void> {
+    try {
+      await this.context.fetch(must(op.sha256), to);
+    } catch (error) {
+      const { code = '', message } = error as NodeJS.ErrnoException;
+      if (error instanceof ServerError || code in failures) throw error;
+      const broken = { fact: 'broken', n: op.n } as const;
+      await this.journal.write(broken);
+      facts.push(broken);
+      const times = facts.filter((fact) => fact.fact === 'broken' && fact.n === op.n).length;
+      if (times >= MOST_BROKEN) throw new Error(`its contents could not be fetched, ${times} times: ${message}`);
+      throw new BrokenOff(message);
+    }
+  }
+
   /** Fetches contents, from what was kept here if it was, and verifies them by hash. */
-  private async stage(plan: Plan, op: Operation): Promise<void> {
+  private async stage(plan: Plan, op: Operation, facts: Fact[]): Promise<void> {
     const to = this.staged(plan.id, op.n);
     if ((await stateOf(to)) === op.sha256) return;
     this.step('stage');
     await mkdir(dirname(to), { recursive: true });
     if ((await stateOf(this.kept(must(op.sha256)))) === op.sha256) await copyFile(this.kept(must(op.sha256)), to);
-    else await this.context.fetch(must(op.sha256), to);
+    else await this.fetch(op, to, facts);
     if ((await hashFile(to)) !== op.sha256) {
       await rm(to, { force: true });
       throw new Error('the contents arrived damaged');
@@ -236,6 +288,20 @@ export class Applier {
   }
   private relative(full: string): string {
     return full.startsWith(this.context.root) ? full.slice(this.context.root.length).replace(/^\/+/, '') : full;
+  }
+}
+
+async function copyInto(handle: FileHandle, from: string): Promise<void> {
+  const source = await open(from, 'r');
+  try {
+    const buffer = Buffer.alloc(1 << 20);
+    for (;;) {
+      const { bytesRead } = await source.read(buffer, 0, buffer.length, null);
+      if (!bytesRead) return;
+      await handle.writeFile(buffer.subarray(0, bytesRead));
+    }
+  } finally {
+    await source.close();
   }
 }
 

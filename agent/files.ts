@@ -1,7 +1,7 @@
 /** Files below the station's root, safely: no step outwards, no link followed that leaves the root. */
 import { createHash } from 'node:crypto';
 import { createReadStream } from 'node:fs';
-import { lstat, open, readdir, realpath } from 'node:fs/promises';
+import { lstat, open, readdir, realpath, type FileHandle } from 'node:fs/promises';
 import { join, relative, sep } from 'node:path';
 import { isInside } from '@/core/sync/protocol';
 
@@ -31,6 +31,18 @@ export async function hashFile(file: string): Promise<string> {
   const hash = createHash('sha256');
   for await (const chunk of createReadStream(file)) hash.update(chunk as Buffer);
   return hash.digest('hex');
+}
+
+/** The hash of what an open file holds, from its beginning, whatever bears its name by now. */
+export async function hashOfHandle(handle: FileHandle): Promise<string> {
+  const hash = createHash('sha256');
+  const buffer = Buffer.alloc(1 << 20);
+  for (let at = 0; ;) {
+    const { bytesRead } = await handle.read(buffer, 0, buffer.length, at);
+    if (!bytesRead) return hash.digest('hex');
+    hash.update(buffer.subarray(0, bytesRead));
+    at += bytesRead;
+  }
 }
 
 /** The hash of a regular file, null where nothing is; a folder or anything else there counts as occupied. */

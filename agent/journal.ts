@@ -7,6 +7,7 @@ import type { OperationResult, Plan } from '@/core/sync/protocol';
 export type Fact =
   | { fact: 'begin'; plan: Plan }
   | { fact: 'staged'; n: number }
+  | { fact: 'broken'; n: number }
   | { fact: 'kept'; n: number; before: string | null }
   | { fact: 'intent'; n: number; madeFolders: string[] }
   | { fact: 'result'; result: OperationResult }

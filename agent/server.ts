@@ -4,8 +4,9 @@ import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import type { ReadableStream } from 'node:stream/web';
 import { planSchema, type Instructions, type OperationResult, type Plan, type Report } from '@/core/sync/protocol';
+import { BrokenOff, ServerError } from './faults';
 
-export class ServerError extends Error {}
+export { ServerError } from './faults';
 
 export class Server {
   constructor(
@@ -32,7 +33,8 @@ export class Server {
           return undefined;
         }
       })();
-      throw new ServerError(said ? `${said.message} ${said.remedy}` : `the server answered ${response.status}`);
+      const words = said ? `${said.message} ${said.remedy}` : `the server answered ${response.status}`;
+      throw response.status >= 500 ? new BrokenOff(words) : new ServerError(words);
     }
     return response;
   }

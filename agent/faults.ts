@@ -1,0 +1,5 @@
+/** The server said no, and would say so again. */
+export class ServerError extends Error {}
+
+/** The way to the server broke, or it was not well: what was under way is gone on with in a later round. */
+export class BrokenOff extends Error {}
