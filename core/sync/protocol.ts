@@ -51,6 +51,13 @@ export interface ListingReport {
   running: boolean;
   at: string | null;
 }
+/** An editor's own list of what it has found. */
+export interface Listing {
+  at: string;
+  running: boolean;
+  listed: { path: string; title: string; kind: string }[];
+  refused: { path: string; reason: string }[];
+}
 export interface Report {
   agentVersion: string;
   files: InventoryFile[] | null;
@@ -87,7 +94,7 @@ export const reportSchema = object({
   agentVersion: string().required().max(40),
   files: array()
     .of(object({ path: path(), size: number().integer().min(0).required(), sha256: sha().required() }).noUnknown())
-    .max(50000)
+    .max(200_000)
     .nullable()
     .defined(),
   digest: sha().required(),

@@ -1,6 +1,6 @@
 /** What became of a placement, told from the editor's own list: pure, so that each screen says the same. */
 import type { Descriptor } from '@/core/editor/descriptor';
-import type { Listing } from './queries';
+import type { Listing } from '@/core/sync/protocol';
 
 export type PlacementState = {
   state: 'listed' | 'refused' | 'restart-due' | 'rescan-due' | 'launch-due' | 'not-listed';

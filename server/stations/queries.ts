@@ -1,4 +1,6 @@
 import type { Descriptor, System } from '@/core/editor/descriptor';
+import type { LeftOut } from '@/core/sync/left-out';
+import type { Listing } from '@/core/sync/protocol';
 import type { Sql } from '../db/pool';
 import { many, maybe } from '../db/query';
 
@@ -14,12 +16,7 @@ export interface StationRow {
   last_report_at: Date | null;
   digest: string;
   position: number;
-}
-export interface Listing {
-  at: string;
-  running: boolean;
-  listed: { path: string; title: string; kind: string }[];
-  refused: { path: string; reason: string }[];
+  left_out: LeftOut;
 }
 export interface StationEditorRow {
   station_id: string;
@@ -32,7 +29,7 @@ export interface StationEditorRow {
 }
 
 const columns =
-  'id, name, kind, system, person, host_id, token_sha256 is not null as enrolled, agent_version, last_report_at, digest, position';
+  'id, name, kind, system, person, host_id, token_sha256 is not null as enrolled, agent_version, last_report_at, digest, position, left_out';
 
 export const stations = async (sql: Sql): Promise<StationRow[]> =>
   many<StationRow>(sql, `select ${columns} from station order by position, name`);
@@ -137,8 +134,8 @@ export const updateListing = (
 
 export const touchStation = (sql: Sql, id: string, agentVersion: string) =>
   sql.query('update station set last_report_at = now(), agent_version = $2 where id = $1', [id, agentVersion]);
-export const setDigest = (sql: Sql, id: string, digest: string) =>
-  sql.query('update station set digest = $2 where id = $1', [id, digest]);
+export const setDigest = (sql: Sql, id: string, digest: string, leftOut: LeftOut) =>
+  sql.query('update station set digest = $2, left_out = $3 where id = $1', [id, digest, JSON.stringify(leftOut)]);
 /** Makes the inventory what was reported, by differences. */
 export const replaceInventory = async (
   sql: Sql,

@@ -4,6 +4,7 @@ import { stationEndpoints } from '@/core/api/stations';
 import { must } from '@/core/must';
 import { createHash, randomBytes, randomInt } from 'node:crypto';
 import { v7 } from 'uuid';
+import { listingOf, withoutUnusable } from '@/core/sync/left-out';
 import { resolveTemplate } from '@/core/sync/place-templates';
 import { enrolSchema, PROTOCOL, reportSchema, type Instructions } from '@/core/sync/protocol';
 import { Problem } from '@/core/problem';
@@ -184,30 +185,10 @@ export async function instructionsFor(station: q.StationRow): Promise<Instructio
   };
 }
 
-function parseListing(text: string | null): q.Listing | null {
-  if (!text) return null;
-  try {
-    const listing = JSON.parse(text) as Partial<q.Listing>;
-    if (typeof listing.at !== 'string' || !Array.isArray(listing.listed) || !Array.isArray(listing.refused))
-      return null;
-    return {
-      at: listing.at,
-      running: !!listing.running,
-      listed: listing.listed
-        .slice(0, 20000)
-        .map((x) => ({ path: String(x.path), title: String(x.title), kind: String(x.kind) })),
-      refused: listing.refused
-        .slice(0, 20000)
-        .map((x) => ({ path: String(x.path), reason: String(x.reason).slice(0, 300) })),
-    };
-  } catch {
-    return null;
-  }
-}
-
 /** Takes a report. Unchanged files come as a digest alone; `need: files` asks for the whole inventory. */
 export async function takeReport(station: q.StationRow, input: unknown): Promise<{ need: 'files' | null }> {
-  const report = checked(reportSchema, input);
+  const { report: usable, leftOut } = withoutUnusable(input);
+  const report = checked(reportSchema, usable);
   const sql = pool();
   if (report.files === null && report.digest !== station.digest) {
     await q.touchStation(sql, station.id, report.agentVersion);
@@ -229,7 +210,7 @@ export async function takeReport(station: q.StationRow, input: unknown): Promise
         report.files.map((f) => f.size),
         report.files.map((f) => f.sha256),
       );
-      await q.setDigest(tx, station.id, report.digest);
+      await q.setDigest(tx, station.id, report.digest, leftOut);
       await settleGone(tx, station.id);
       if (changed) await record(tx, actor, 'station', station.id, 'files changed', null, { files: changed });
     }
@@ -242,7 +223,7 @@ export async function takeReport(station: q.StationRow, input: unknown): Promise
     for (const listingReport of report.listings) {
       const stationEditor = editors.find((x) => listingKey(x.station_id, x) === listingReport.editor);
       if (!stationEditor) continue;
-      const listing = parseListing(listingReport.text);
+      const listing = listingOf(listingReport.text, listingReport.at);
       const at = listing?.at ?? null;
       if (
         stationEditor.running === listingReport.running &&

@@ -9,6 +9,7 @@ import { Refresh } from '@/ui/kit/Refresh';
 import { Ago } from '@/ui/kit/time';
 import { PageHead } from '@/ui/shell/Shell';
 import { EditorStates } from '@/ui/stations/EditorStates';
+import { LeftOutOfReport } from '@/ui/stations/LeftOutOfReport';
 import { NewCode } from '@/ui/stations/NewCode';
 import { Placements } from '@/ui/stations/Placements';
 import { TakeIn } from '@/ui/stations/TakeIn';
@@ -33,6 +34,7 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
       <PageHead title={view.station.name} note={<Whose view={view} />}>
         {may(person, 'station.enrol') && !view.host && <NewCode stationId={id} />}
       </PageHead>
+      <LeftOutOfReport leftOut={view.station.left_out} />
       <h2 className="mb-1 text-[17px]">Editors</h2>
       <EditorStates station={id} editors={view.editors} may={may(person, 'station.editor')} />
       <h2 className="mb-1 text-[17px]">Placed by us</h2>

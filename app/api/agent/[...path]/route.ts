@@ -5,7 +5,7 @@ import { enrol, instructionsFor, stationOfToken, takeReport } from '@/server/sta
 import { body, bytesOf, problemResponse } from '@/server/http';
 
 type Context = { params: Promise<{ path: string[] }> };
-const REPORT = 32 << 20;
+const REPORT = 64 << 20;
 /** Of what is asked before anybody is known. */
 const SMALL = 16 << 10;
 

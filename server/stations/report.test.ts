@@ -1,0 +1,92 @@
+/** What stations report: whatever odd names and broken lists there are, the station is heard. */
+import { beforeAll, expect, test } from 'vitest';
+import { must } from '@/core/must';
+import oxbow2 from '@/standins/descriptors/oxbow-2.json';
+import { pool, transaction } from '../db/pool';
+import { many } from '../db/query';
+import { people, withDatabase } from '../db/testing/database';
+import { bringDescriptor } from '../editors/service';
+import { actorOf } from '../people/roles';
+import { createStation, enrol, instructionsFor, makeCode, stationOfToken, takeReport } from './service';
+import { stationView } from './views';
+
+withDatabase();
+let desk = '';
+let token = '';
+beforeAll(async () => {
+  const actor = actorOf(people.librarian);
+  await transaction((sql) => bringDescriptor(sql, actor, oxbow2, 'd'));
+  desk = await transaction((sql) =>
+    createStation(sql, actor, {
+      name: 'Desk',
+      kind: 'workstation',
+      system: 'linux',
+      person: '',
+      hostId: null,
+      editors: ['oxbow@2'],
+      position: 0,
+    }),
+  );
+  const code = await makeCode(pool(), desk);
+  token = (await enrol({ code, system: 'linux', host: 'h', agentVersion: '1' })).token;
+});
+
+const station = () => stationOfToken(`Bearer ${token}`);
+const sha = 'a'.repeat(64);
+async function report(more: object) {
+  const { listings } = await instructionsFor(await station());
+  const at = '2026-11-27T10:00:00.000Z';
+  const text = JSON.stringify({
+    at,
+    running: true,
+    listed: [{ path: 'x.cube', title: 'X', kind: 'look' }],
+    refused: [],
+  });
+  return takeReport(await station(), {
+    agentVersion: '1',
+    files: [],
+    digest: sha,
+    listings: [{ editor: must(listings[0]).editor, text, running: true, at }],
+    indexes: [],
+    waiting: null,
+    ...more,
+  });
+}
+const place = async () => must((await instructionsFor(await station())).places[0]).path;
+
+test('a name that cannot be kept is left out and told; the others are kept', async () => {
+  const folder = await place();
+  const file = (name: string) => ({ path: `${folder}/${name}`, size: 1, sha256: sha });
+  expect(await report({ files: [file('good.cube'), file('a\\b.cube'), file('a\nb.cube')] })).toEqual({ need: null });
+  const kept = await many<{ path: string }>(pool(), 'select path from inventory');
+  expect(kept.map(({ path }) => path)).toEqual([`${folder}/good.cube`]);
+  const view = await stationView(people.librarian, desk);
+  expect(view.silent).toBe(false);
+  expect(view.station.left_out).toEqual({
+    count: 2,
+    examples: [`${folder}/a\\b.cube`, `${folder}/a\\u000ab.cube`],
+  });
+  await report({ files: [file('good.cube')], digest: 'b'.repeat(64) });
+  expect((await stationView(people.librarian, desk)).station.left_out.count).toBe(0);
+});
+
+test('sixty thousand files are kept', async () => {
+  const folder = await place();
+  const files = Array.from({ length: 60_000 }, (_, n) => ({ path: `${folder}/${n}.cube`, size: 1, sha256: sha }));
+  await report({ files, digest: 'c'.repeat(64) });
+  expect(await many(pool(), 'select count(*)::int as n from inventory')).toEqual([{ n: 60_000 }]);
+  await report({ files: [], digest: 'd'.repeat(64) });
+}, 60_000);
+
+test.each([
+  '{"at":"yesterday","running":true,"listed":[null,{"path":"a.cube"}],"refused":[7]}',
+  '{"at":',
+  'null',
+  '[]',
+])('an editor’s list that is broken does not keep the station silent: %s', async (text) => {
+  const { listings } = await instructionsFor(await station());
+  const before = must((await station()).last_report_at).getTime();
+  const listing = { editor: must(listings[0]).editor, text, running: false, at: '2026-11-27T11:00:00.000Z' };
+  expect(await report({ listings: [listing], digest: 'e'.repeat(64) })).toEqual({ need: null });
+  expect(must((await station()).last_report_at).getTime()).toBeGreaterThan(before);
+});
