@@ -81,19 +81,21 @@ export class Reader {
       }
       this.watch();
     });
-    worker.on('error', (errnoException: NodeJS.ErrnoException) => {
-      if (worker === this.thread)
-        this.lost(
-          errnoException.code === 'ERR_WORKER_OUT_OF_MEMORY'
-            ? new Problem(
-                'limit-memory',
-                `Reading this file took more than ${this.limits.megabytes} MB of memory.`,
-                this.queue[0]?.path ?? '',
-                again,
-              )
-            : errnoException,
-        );
+    let fault: NodeJS.ErrnoException | null = null;
+    worker.on('error', (error: NodeJS.ErrnoException) => {
+      fault = error;
     });
+    // not at the fault itself: only by its end have the answers come that the thread gave before
+    worker.on('exit', (code) => {
+      if (worker !== this.thread) return;
+      this.lost(this.whyLost(fault ?? new Error(`the reading thread ended with ${code}`)));
+    });
+  }
+
+  private whyLost(fault: NodeJS.ErrnoException): Error {
+    if (fault.code !== 'ERR_WORKER_OUT_OF_MEMORY') return fault;
+    const most = `${this.limits.megabytes} MB of memory`;
+    return new Problem('limit-memory', `Reading this file took more than ${most}.`, this.queue[0]?.path ?? '', again);
   }
 
   /** The first in the queue is the one that is being read. */
