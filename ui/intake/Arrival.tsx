@@ -58,6 +58,16 @@ export function Arrival({ id, name, status, groups, only, takeable, shelves, lic
 
   return (
     <>
+      {(status === 'failed' || stuck) && may && (
+        <div className="mb-5 flex gap-2">
+          <button className="button main" disabled={action.busy} onClick={readAgain}>
+            Read it again
+          </button>
+          <button className="button danger" disabled={action.busy} onClick={discard}>
+            Discard the arrival
+          </button>
+        </div>
+      )}
       {groups.map((group) => (
         <EntryGroup
           key={group.group}
@@ -78,16 +88,6 @@ export function Arrival({ id, name, status, groups, only, takeable, shelves, lic
         </p>
       )}
       <Notice problem={action.problem} className="mb-3" />
-      {(status === 'failed' || stuck) && may && (
-        <div className="flex gap-2">
-          <button className="button main" disabled={action.busy} onClick={readAgain}>
-            Read it again
-          </button>
-          <button className="button danger" disabled={action.busy} onClick={discard}>
-            Discard the arrival
-          </button>
-        </div>
-      )}
       {status === 'accepted' && may && (
         <UndoArrival
           busy={action.busy}
