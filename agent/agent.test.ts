@@ -256,6 +256,26 @@ describe('a plan', () => {
     ]);
   });
 
+  test('that the server does not know any more is forgotten: what it did stays, and the next one may come', async () => {
+    const stopped = new Error('stopped');
+    let copies = 0;
+    const broken = applier((name) => {
+      if (name === 'rename' && ++copies === 2) throw stopped;
+    });
+    const put = plan(
+      { do: 'put', path: 'Looks/a.cube', sha256: content('a'), expect: null },
+      { do: 'put', path: 'Looks/b.cube', sha256: content('b'), expect: null },
+    );
+    await broken.apply(put);
+    file('Looks/.etagere-1-b.cube.part', 'half');
+    const next = applier();
+    await next.drop();
+    expect(await next.open()).toBeNull();
+    expect(Object.keys(tree())).toEqual(['Looks/', 'Looks/a.cube']);
+    const after = await next.apply({ ...put, operations: put.operations.slice(1) });
+    expect(after.results.map(({ outcome }) => outcome)).toEqual(['done']);
+  });
+
   test('contents that arrive damaged are not written', async () => {
     const good = content('good');
     writeFileSync(join(contents, good), 'tampered');

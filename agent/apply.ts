@@ -100,6 +100,18 @@ export class Applier {
     return { plan, results: facts.flatMap((f) => (f.fact === 'result' ? [f.result] : [])) };
   }
 
+  /** Forgets the open plan: what it did stays, what it was in the middle of leaves no trace. */
+  async drop(): Promise<void> {
+    const open = await this.open();
+    if (!open) return;
+    for (const op of open.plan.operations) {
+      const target = await inside(this.context.root, op.path).catch(() => null);
+      if (target) await rm(partOf(target, op.n), { force: true });
+    }
+    await rm(join(this.context.state, 'stage', open.plan.id), { recursive: true, force: true });
+    await this.close();
+  }
+
   /** Marks the open plan as reported; the next one may come. */
   async close(): Promise<void> {
     this.step('close');

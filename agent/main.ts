@@ -7,7 +7,7 @@ import { mkdir, readFile, rename, writeFile } from 'node:fs/promises';
 import { hostname } from 'node:os';
 import { join, resolve } from 'node:path';
 import { parseArgs } from 'node:util';
-import type { Instructions, OperationResult, Plan } from '@/core/sync/protocol';
+import type { Instructions, OperationResult, Plan, ReportAnswer } from '@/core/sync/protocol';
 import { Applier, reversed } from './apply';
 import { readIndexes, readListings, takeInventory } from './inventory';
 import { Server, ServerError } from './server';
@@ -67,17 +67,23 @@ async function round(server: Server): Promise<boolean> {
   await remember('instructions.json', told);
   const places = [...told.places.map((p) => p.path), ...told.indexes];
   const applier = new Applier({ root, state, places, fetch: (sha, to) => server.fetchContent(sha, to) });
-  const report = async (waiting: string | null): Promise<void> => {
+  const report = async (waiting: string | null): Promise<ReportAnswer> => {
     const { files, digest } = await takeInventory(root, state, places);
     const listings = await readListings(root, told.listings);
     const indexes = await readIndexes(root, told.indexes);
     const body = { agentVersion: AGENT_VERSION, digest, listings, indexes, waiting };
-    const { need } = await server.report({ ...body, files: digest === lastDigest ? null : files });
-    if (need === 'files') await server.report({ ...body, files });
+    let answer = await server.report({ ...body, files: digest === lastDigest ? null : files });
+    if (answer.need === 'files') answer = await server.report({ ...body, files });
     lastDigest = digest;
+    return answer;
   };
-  const open = await applier.open();
-  await report(open?.plan.id ?? null);
+  let open = await applier.open();
+  const { drop } = await report(open?.plan.id ?? null);
+  if (open && drop) {
+    process.stderr.write('etagere-agent: the server does not know the plan that is under way; it is left as it is\n');
+    await applier.drop();
+    open = null;
+  }
   await sendWanted(server, root, told);
   const plan = open ? null : await server.plan();
   if (!open && !plan) return false;

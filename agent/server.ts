@@ -3,7 +3,14 @@ import { createWriteStream } from 'node:fs';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import type { ReadableStream } from 'node:stream/web';
-import { planSchema, type Instructions, type OperationResult, type Plan, type Report } from '@/core/sync/protocol';
+import {
+  planSchema,
+  type Instructions,
+  type OperationResult,
+  type Plan,
+  type Report,
+  type ReportAnswer,
+} from '@/core/sync/protocol';
 import { BrokenOff, ServerError } from './faults';
 
 export { ServerError } from './faults';
@@ -42,7 +49,7 @@ export class Server {
   enrol = async (body: { code: string; system: string; host: string; agentVersion: string }) =>
     (await this.call('enrol', body)).json() as Promise<{ station: string; name: string; token: string }>;
   instructions = async () => (await this.call('instructions')).json() as Promise<Instructions>;
-  report = async (r: Report) => (await this.call('report', r)).json() as Promise<{ need: 'files' | null }>;
+  report = async (r: Report) => (await this.call('report', r)).json() as Promise<ReportAnswer>;
   async plan(): Promise<Plan | null> {
     const { plan } = (await (await this.call('plan')).json()) as { plan: unknown };
     return plan === null ? null : (planSchema.validateSync(plan, { strict: true }) as unknown as Plan);

@@ -67,6 +67,11 @@ export interface Report {
   waiting: string | null;
 }
 
+export interface ReportAnswer {
+  /** the whole inventory is asked for */ need: 'files' | null;
+  /** the plan that is under way is not ours: it is to be left as it is, and forgotten */ drop?: true;
+}
+
 export interface Operation {
   n: number;
   do: 'put' | 'remove';

@@ -244,8 +244,9 @@ export async function takeResults(agent: StationRow, rolloutId: string, input: u
   const { results } = checked(resultSchema, input);
   await transaction(async (sql) => {
     const rollout = await q.rolloutById(sql, rolloutId, true);
-    if (!rollout) throw missing(rolloutId);
+    if (!rollout || !['confirmed', 'done', 'undone'].includes(rollout.status)) throw missing(rolloutId);
     const steps = (await q.stepsOf(sql, rolloutId)).filter((s) => s.agent_station_id === agent.id);
+    if (!steps.length) throw missing(rolloutId);
     for (const result of results) {
       const step = steps.find((x) => x.n === result.n);
       if (!step || step.outcome !== null || step.do_what === 'none') continue;

@@ -2,7 +2,7 @@ import type { Descriptor, System } from '@/core/editor/descriptor';
 import type { LeftOut } from '@/core/sync/left-out';
 import type { Listing } from '@/core/sync/protocol';
 import type { Sql } from '../db/pool';
-import { many, maybe } from '../db/query';
+import { many, maybe, one } from '../db/query';
 
 export interface StationRow {
   id: string;
@@ -136,6 +136,23 @@ export const touchStation = (sql: Sql, id: string, agentVersion: string) =>
   sql.query('update station set last_report_at = now(), agent_version = $2 where id = $1', [id, agentVersion]);
 export const setDigest = (sql: Sql, id: string, digest: string, leftOut: LeftOut) =>
   sql.query('update station set digest = $2, left_out = $3 where id = $1', [id, digest, JSON.stringify(leftOut)]);
+/** Whether the station was given that plan: it is of a rollout that was confirmed, and has steps for it. */
+export const wasGivenPlan = async (sql: Sql, stationId: string, planId: string): Promise<boolean> =>
+  (
+    await one<{ given: boolean }>(
+      sql,
+      `
+        select exists (
+          select 1
+          from rollout r join rollout_step s on s.rollout_id = r.id
+          where r.id = $2
+            and s.agent_station_id = $1
+            and r.status in ('confirmed', 'done', 'undone')
+        ) as given
+      `,
+      [stationId, planId],
+    )
+  ).given;
 /** Makes the inventory what was reported, by differences. */
 export const replaceInventory = async (
   sql: Sql,

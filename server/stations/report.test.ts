@@ -6,6 +6,7 @@ import { pool, transaction } from '../db/pool';
 import { many } from '../db/query';
 import { people, withDatabase } from '../db/testing/database';
 import { bringDescriptor } from '../editors/service';
+import { takeResults } from '../rollouts/service';
 import { actorOf } from '../people/roles';
 import { createStation, enrol, instructionsFor, makeCode, stationOfToken, takeReport } from './service';
 import { stationView } from './views';
@@ -89,4 +90,14 @@ test.each([
   const listing = { editor: must(listings[0]).editor, text, running: false, at: '2026-11-27T11:00:00.000Z' };
   expect(await report({ listings: [listing], digest: 'e'.repeat(64) })).toEqual({ need: null });
   expect(must((await station()).last_report_at).getTime()).toBeGreaterThan(before);
+});
+
+test('a plan that nobody here has given, as after a restore, is to be forgotten', async () => {
+  const waiting = '01a210e5-4862-76ff-8bf1-cca38cebf5bd';
+  expect(await report({ waiting, digest: 'f'.repeat(64) })).toEqual({ need: null, drop: true });
+  await expect(
+    takeResults(await station(), waiting, {
+      results: [{ n: 0, outcome: 'done', message: '', before: null, at: '2026-11-27T10:00:00.000Z' }],
+    }),
+  ).rejects.toMatchObject({ code: 'not-found' });
 });

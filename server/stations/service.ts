@@ -6,7 +6,7 @@ import { createHash, randomBytes, randomInt } from 'node:crypto';
 import { v7 } from 'uuid';
 import { listingOf, withoutUnusable } from '@/core/sync/left-out';
 import { resolveTemplate } from '@/core/sync/place-templates';
-import { enrolSchema, PROTOCOL, reportSchema, type Instructions } from '@/core/sync/protocol';
+import { enrolSchema, PROTOCOL, reportSchema, type Instructions, type ReportAnswer } from '@/core/sync/protocol';
 import { Problem } from '@/core/problem';
 import { hex } from '../blobs/service';
 import { pool, transaction, type Sql } from '../db/pool';
@@ -186,7 +186,7 @@ export async function instructionsFor(station: q.StationRow): Promise<Instructio
 }
 
 /** Takes a report. Unchanged files come as a digest alone; `need: files` asks for the whole inventory. */
-export async function takeReport(station: q.StationRow, input: unknown): Promise<{ need: 'files' | null }> {
+export async function takeReport(station: q.StationRow, input: unknown): Promise<ReportAnswer> {
   const { report: usable, leftOut } = withoutUnusable(input);
   const report = checked(reportSchema, usable);
   const sql = pool();
@@ -253,5 +253,7 @@ export async function takeReport(station: q.StationRow, input: unknown): Promise
       );
     }
   });
-  return { need: null };
+  // a plan that it goes on with and that nobody here has given, as after a restore: it would never end
+  const isUnknown = report.waiting !== null && !(await q.wasGivenPlan(sql, station.id, report.waiting));
+  return { need: null, ...(isUnknown ? { drop: true } : {}) };
 }
