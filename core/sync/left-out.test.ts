@@ -25,14 +25,11 @@ describe('a report', () => {
     expect(reportSchema.validateSync(taken)).toMatchObject({ files: [good] });
   });
 
-  test.each(['../outside.cube', '/etc/passwd', 7])(
-    'with %j is refused as a whole: no file can be called so',
-    (path) => {
-      const { report: taken, leftOut } = withoutUnusable(report([file(path)]));
-      expect(leftOut.count).toBe(0);
-      expect(() => reportSchema.validateSync(taken)).toThrow();
-    },
-  );
+  test.each(['../outside.cube', '/etc/passwd'])('with %j is refused as a whole: no file can be called so', (path) => {
+    const { report: taken, leftOut } = withoutUnusable(report([file(path)]));
+    expect(leftOut.count).toBe(0);
+    expect(() => reportSchema.validateSync(taken)).toThrow();
+  });
 
   test('of more files than are kept is taken as far as that goes', () => {
     const files = Array.from({ length: MOST_FILES + 30 }, (_, n) => file(`Looks/${n}.cube`));
