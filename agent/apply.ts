@@ -320,8 +320,8 @@ async function copyInto(handle: FileHandle, from: string): Promise<void> {
 /** The plan that takes back what a finished journal did, newest first. */
 export function reversed(plan: Plan, results: readonly OperationResult[]): Plan {
   const done = plan.operations.flatMap((op) => {
-    const operationResult = results.find((x) => x.n === op.n && x.outcome === 'done');
-    return operationResult ? [{ op, before: operationResult.before }] : [];
+    const result = results.find((one) => one.n === op.n && one.outcome === 'done');
+    return result ? [{ op, before: result.before }] : [];
   });
   return {
     id: plan.id,

@@ -230,10 +230,10 @@ export function fingerprints(count: number): {
   let last: Settings = {};
   for (let i = 0; i < count; i++) {
     const made = i % 40 === 39 ? { ...last, level: (last.level as number) + 0.002 } : settings(next);
-    const int16Array = fingerprint(compile(made));
+    const print = fingerprint(compile(made));
     last = made;
-    all.set(int16Array, i * 192);
-    rows.push({ id: String(i), group: 'look', fingerprint: Buffer.from(bytesOfFingerprint(int16Array)) });
+    all.set(print, i * 192);
+    rows.push({ id: String(i), group: 'look', fingerprint: Buffer.from(bytesOfFingerprint(print)) });
   }
   return { all, rows };
 }

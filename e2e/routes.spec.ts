@@ -34,17 +34,17 @@ const nowhere = '01a210e5-4862-76ff-8bf1-cca38cebf5bd';
 const filled = (path: string, id: string) => path.replace('[...path]', id).replace(/\[\w+\]/g, id);
 
 async function send(
-  aPIRequestContext: APIRequestContext,
+  context: APIRequestContext,
   method: string,
   url: string,
   data?: string,
 ): Promise<{ status: number; text: string }> {
-  const aPIResponse = await aPIRequestContext.fetch(url, {
+  const answer = await context.fetch(url, {
     method,
     ...(method === 'GET' || data === undefined ? {} : { data, headers: { 'content-type': 'application/json' } }),
     maxRedirects: 0,
   });
-  return { status: aPIResponse.status(), text: aPIResponse.status() < 400 ? '' : await aPIResponse.text() };
+  return { status: answer.status(), text: answer.status() < 400 ? '' : await answer.text() };
 }
 test('there are routes to walk', () => {
   expect(routes.length).toBeGreaterThan(60);
@@ -148,11 +148,11 @@ test('every screen opens whatever its address says, or says that nothing stands 
     for (const id of screen.includes('[') ? [nowhere, 'nonsense', '%00'] : ['']) {
       for (const search of ['', query, query.replace('%00', 'x'.repeat(3000))]) {
         // a fault while a page streams leaves its number in it; what Next itself throws (nothing here, go elsewhere) begins with its name
-        const aPIResponse = await request.get(filled(screen, id) + search);
-        const text = await aPIResponse.text();
+        const answer = await request.get(filled(screen, id) + search);
+        const text = await answer.text();
         const fault = /(?:data-dgst="|digest\\*":\\*")(?!NEXT_)\w+/.exec(text)?.[0] ?? '';
-        if (aPIResponse.status() >= 500 || fault)
-          wrong.push(`${filled(screen, id)}${search.slice(0, 30)}: ${aPIResponse.status()} ${fault}`);
+        if (answer.status() >= 500 || fault)
+          wrong.push(`${filled(screen, id)}${search.slice(0, 30)}: ${answer.status()} ${fault}`);
       }
     }
   }

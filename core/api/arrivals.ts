@@ -68,10 +68,10 @@ const correction = object({
 
 /** Where a pack came from, as far as it is known. */
 const source = object({
-  address: string().trim().max(500),
-  author: string().trim().max(200),
+  address: string().trim().max(500, 'An address has at most 500 signs.'),
+  author: string().trim().max(200, 'An author’s name has at most 200 signs.'),
   date: string().trim().max(40),
-  receipt: string().trim().max(200),
+  receipt: string().trim().max(200, 'A receipt has at most 200 signs.'),
 })
   .noUnknown()
   .default({});

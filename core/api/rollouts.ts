@@ -14,8 +14,16 @@ export const rolloutEndpoints = {
   'POST /api/rollouts': endpoint({
     body: object({
       title: string().trim().max(200).default(''),
-      versions: array().of(uuid().required()).min(1, 'Choose at least one item.').max(500).required(),
-      stations: array().of(uuid().required()).min(1, 'Choose at least one station.').max(1000).required(),
+      versions: array()
+        .of(uuid().required())
+        .min(1, 'Choose at least one item.')
+        .max(500, 'At most 500 items go at once.')
+        .required(),
+      stations: array()
+        .of(uuid().required())
+        .min(1, 'Choose at least one station.')
+        .max(1000, 'At most 1,000 stations go at once.')
+        .required(),
     }).noUnknown(),
     answer: made,
   }),

@@ -78,8 +78,8 @@ export async function addVersion(sql: Sql, actor: Actor, itemId: string, newVers
   return id;
 }
 
-/** Throws a Problem for a shelf that nothing can be put on; one that can stays until the transaction ends. */
-async function checkShelf(sql: Sql, id: string): Promise<void> {
+/** The shelf, which stays until the transaction ends; throws a Problem for one that nothing can be put on by hand. */
+export async function shelfToPutOn(sql: Sql, id: string): Promise<{ name: string }> {
   await q.holdShelf(sql, id);
   const shelf = await q.shelfById(sql, id);
   if (!shelf) throw new Problem('shelf-unknown', 'The chosen shelf is not there.', id, 'Choose another shelf.');
@@ -90,6 +90,7 @@ async function checkShelf(sql: Sql, id: string): Promise<void> {
       shelf.name,
       'Choose another shelf.',
     );
+  return shelf;
 }
 
 export async function createItem(
@@ -103,7 +104,7 @@ export async function createItem(
     cameras?: string[] | null;
     fileScope?: { input?: unknown; result?: unknown } | null;
   };
-  await checkShelf(sql, newItem.shelfId);
+  await shelfToPutOn(sql, newItem.shelfId);
   const inFile = facts.fileScope?.result;
   const stated = inFile === 'monochrome' || inFile === 'color' ? inFile : null;
   const mono = newItem.result ?? (newItem.kind === 'preset' && facts.settings?.monochrome ? 'monochrome' : stated);

@@ -5,6 +5,7 @@ import { must } from '@/core/must';
 import { v7 } from 'uuid';
 import { Problem } from '@/core/problem';
 import { pool, transaction } from '../db/pool';
+import { shelfToPutOn } from '../items/create';
 import { record } from '../activity/queries';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';
@@ -110,15 +111,7 @@ export async function moveItems(person: Person, input: BodyOf<'POST /api/shelves
   };
   await transaction(async (sql) => {
     await q.lockShelf(sql, moving.shelfId);
-    const shelf = await q.shelfById(sql, moving.shelfId);
-    if (!shelf) throw gone(moving.shelfId);
-    if (shelf.query)
-      throw new Problem(
-        'shelf-search',
-        `${shelf.name} fills itself by a search; nothing can be put on it by hand.`,
-        shelf.name,
-        'Choose another shelf.',
-      );
+    const shelf = await shelfToPutOn(sql, moving.shelfId);
     const order = (await q.shelfOrder(sql, moving.shelfId)).filter((id) => !moving.items.includes(id));
     const at = moving.before ? order.indexOf(moving.before) : -1;
     const from = await q.shelvesOf(sql, moving.items);

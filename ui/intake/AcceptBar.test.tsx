@@ -77,6 +77,16 @@ describe('an arrival is settled', () => {
     });
   });
 
+  test('not without a word where something is too long', async () => {
+    const { onAccept, user } = open();
+    await user.click(screen.getByRole('button', { name: 'Source' }));
+    await user.click(screen.getByLabelText('Address'));
+    await user.paste('x'.repeat(5000));
+    await user.click(screen.getByRole('button', { name: 'Accept 5 as proposed' }));
+    expect((await screen.findByRole('alert')).textContent).toBe('An address has at most 500 signs.');
+    expect(onAccept).not.toHaveBeenCalled();
+  });
+
   test('not at all where all of it was left out', () => {
     open({ left: 5 });
     expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Accept 0 of 5' }).disabled).toBe(true);

@@ -3,7 +3,8 @@
 import { useState } from 'react';
 import { FormProvider, useFormContext, useWatch } from 'react-hook-form';
 import { arrivalEndpoints } from '@/core/api/arrivals';
-import { useWrittenForm } from '../kit/form';
+import { problemsIn, useWrittenForm } from '../kit/form';
+import { FormProblems } from '../kit/FormProblems';
 import { kindWords } from '../shelves/model/spine';
 import { barControl, barLabel } from './bar-classes';
 import { AcceptDetails } from './AcceptDetails';
@@ -59,6 +60,7 @@ export function AcceptBar(props: Props) {
         className="sticky bottom-0 -mx-6 mt-auto border-t border-line bg-sheet px-6 py-3"
         onSubmit={(event) => void form.handleSubmit((acceptance) => onAccept(acceptance))(event)}
       >
+        <FormProblems words={problemsIn(form)} />
         {(open || typed.licence === NEW) && <AcceptDetails>{kinds.length > 2 && byKind}</AcceptDetails>}
         <div className="flex flex-wrap items-end gap-3">
           <ShelfField isNew={typed.shelf === NEW} shelves={shelves} />

@@ -121,7 +121,7 @@ function Details({ kind }: { kind: DeriveFrom['kind'] }) {
       {(kind === 'look' || wanted === 'icc-input') && (
         <Field label="Points an axis" className="flex-1" problem={problemWith(form, 'points')}>
           {(attributes) => (
-            <select {...attributes} {...form.register('points', { valueAsNumber: true })}>
+            <select {...attributes} {...form.register('points', { valueAsNumber: true, shouldUnregister: true })}>
               {[17, 33, 65].map((size) => (
                 <option key={size}>{size}</option>
               ))}
@@ -132,13 +132,18 @@ function Details({ kind }: { kind: DeriveFrom['kind'] }) {
       {wanted === 'icc-input' && (
         <Field label="Light, in kelvin" className="flex-1" problem={problemWith(form, 'kelvin')}>
           {(attributes) => (
-            <input type="number" step={50} {...attributes} {...form.register('kelvin', { valueAsNumber: true })} />
+            <input
+              type="number"
+              step={50}
+              {...attributes}
+              {...form.register('kelvin', { valueAsNumber: true, shouldUnregister: true })}
+            />
           )}
         </Field>
       )}
       {wanted === 'other-camera' && (
         <Field label="The camera, as its files name it" className="flex-1" problem={problemWith(form, 'camera')}>
-          {(attributes) => <input {...attributes} {...form.register('camera')} />}
+          {(attributes) => <input {...attributes} {...form.register('camera', { shouldUnregister: true })} />}
         </Field>
       )}
     </div>

@@ -53,3 +53,14 @@ export function problemWith<Fields extends FieldValues, Body extends FieldValues
   const first = Object.values(told).find((entry) => entry && typeof entry === 'object' && 'message' in entry);
   return (first as FieldError | undefined)?.message;
 }
+
+const messagesIn = (told: unknown): string[] => {
+  if (typeof told !== 'object' || told === null) return [];
+  if ('message' in told && typeof told.message === 'string') return [told.message];
+  return Object.values(told).flatMap(messagesIn);
+};
+
+/** All that the schema says, for a form whose fields have no room for it below them: no press is without an answer. */
+export const problemsIn = <Fields extends FieldValues, Body extends FieldValues>(
+  form: UseFormReturn<Fields, unknown, Body>,
+): string => messagesIn(form.formState.errors).join(' ');

@@ -6,7 +6,8 @@ import { useController, useWatch, type Control } from 'react-hook-form';
 import { rolloutEndpoints } from '@/core/api/rollouts';
 import { useAction } from '../kit/action';
 import { call } from '../kit/call';
-import { useSchemaForm } from '../kit/form';
+import { problemsIn, useSchemaForm } from '../kit/form';
+import { FormProblems } from '../kit/FormProblems';
 import { Notice } from '../kit/Notice';
 import { Selvedge } from '../kit/Selvedge';
 import { counted } from '../kit/words';
@@ -71,6 +72,7 @@ export function PlanForm({ versions, stations, chosen }: Props) {
         </fieldset>
       </div>
       <Notice problem={problem} className="mt-4" />
+      <FormProblems words={problemsIn(form)} />
       <div className="sticky bottom-0 -mx-6 mt-6 flex items-center gap-3 border-t border-line bg-sheet px-6 py-3">
         <span className="text-soft">
           {counted(items.length, 'item')} onto {counted(places.length, 'station')}

@@ -9,19 +9,19 @@ export async function POST(request: Request): Promise<Response> {
   try {
     await sameOrigin();
     const { email, password } = await body<{ email: unknown; password: unknown }>(request, MOST_BYTES);
-    const readonlyHeaders = await headers();
+    const told = await headers();
     const { token, days, person } = await signIn(
       String(email ?? ''),
       String(password ?? '').slice(0, 200),
-      readonlyHeaders.get(NETWORK_HEADER) ?? 'unknown',
-      readonlyHeaders.get('user-agent') ?? '',
+      told.get(NETWORK_HEADER) ?? 'unknown',
+      told.get('user-agent') ?? '',
     );
     (await cookies()).set(COOKIE, token, {
       httpOnly: true,
       sameSite: 'lax',
       path: '/',
       maxAge: days * 86400,
-      secure: readonlyHeaders.get('x-forwarded-proto') === 'https',
+      secure: told.get('x-forwarded-proto') === 'https',
     });
     return Response.json({ name: person.name });
   } catch (error) {
