@@ -10,6 +10,9 @@ interface ToldProblem {
   remedy: string;
 }
 
+export const rolloutVerbs = ['confirm', 'undo', 'drop', 'again'] as const;
+export type RolloutVerb = (typeof rolloutVerbs)[number];
+
 export const rolloutEndpoints = {
   'POST /api/rollouts': endpoint({
     body: object({
@@ -30,8 +33,8 @@ export const rolloutEndpoints = {
   'POST /api/rollouts/:id': endpoint({
     body: object({
       verb: string()
-        .oneOf(['confirm', 'undo', 'drop'] as const, 'A rollout can be confirmed, undone or dropped.')
-        .required('A rollout can be confirmed, undone or dropped.'),
+        .oneOf(rolloutVerbs, 'A rollout can be confirmed, undone, dropped or planned again.')
+        .required('A rollout can be confirmed, undone, dropped or planned again.'),
     }).noUnknown(),
     answer: made,
   }),

@@ -2,9 +2,9 @@
 import { run } from 'graphile-worker';
 import { databaseUrl } from '@/server/db/pool';
 import { fillEffects } from '@/server/copies/service';
-import { freeDeadJobs, runJob, type JobHandler } from '@/server/jobs/service';
+import { endHopelessJobs, freeDeadJobs, runJob, type GivenUp, type JobHandler } from '@/server/jobs/service';
 import { warmFrames } from '@/server/frames/warm';
-import { readArrival } from '@/server/arrivals/service';
+import { giveUpReading, readArrival } from '@/server/arrivals/service';
 import { workOutPlan } from '@/server/rollouts/planning';
 
 const handlers: Record<string, JobHandler> = {
@@ -12,13 +12,17 @@ const handlers: Record<string, JobHandler> = {
   frames: warmFrames,
   plan: workOutPlan,
 };
+/** A plan stays as it is: its page shows the job. */
+const givenUp: Record<string, GivenUp> = { arrival: giveUpReading };
 
 // versions that were taken in before there were fingerprints get theirs; once, and beside the work
 void fillEffects().catch((e: unknown) => console.error('filling in fingerprints:', e));
 
 // a worker killed hard leaves its jobs locked; whoever is left takes them up again
 const watch = setInterval(() => {
-  freeDeadJobs().catch(() => {});
+  void freeDeadJobs()
+    .then(() => endHopelessJobs(givenUp))
+    .catch((error: unknown) => console.error('looking after jobs:', error));
 }, 4000);
 
 const runner = await run({

@@ -105,12 +105,24 @@ function refusedFor({ path, size }: { path: string; size: number }, cause: unkno
   return { row: entryOf({ type: 'refused', path, size, problem, sha256: null }).row };
 }
 
+/** Whether the arrival waits for this very job: it was not read already, nor settled, nor given to another. */
+const isAwaited = (arrival: q.ArrivalRow | undefined, job: JobContext): arrival is q.ArrivalRow =>
+  arrival?.status === 'reading' && arrival.job_id === job.id;
+
+/** What becomes of an arrival whose reading nobody goes on with. */
+export async function giveUpReading(sql: Sql, payload: Record<string, unknown>, problem: Problem): Promise<void> {
+  const id = payload.arrival as string;
+  if ((await q.arrivalById(sql, id, true))?.status !== 'reading') return;
+  await q.clearEntries(sql, id);
+  await q.arrivalStatus(sql, id, 'failed', problem.toJSON());
+}
+
 /** Idempotent: it begins anew each time. */
 export async function readArrival(job: JobContext): Promise<{ entries: number }> {
   const sql = pool();
   const id = job.payload.arrival as string;
   const arrival = await q.arrivalById(sql, id);
-  if (!arrival || arrival.status === 'accepted' || arrival.status === 'discarded') return { entries: 0 };
+  if (!isAwaited(arrival, job)) return { entries: 0 };
   const known = await descriptors();
   const worker = { personId: job.personId, name: 'worker' };
   let done = 0;
@@ -145,6 +157,8 @@ export async function readArrival(job: JobContext): Promise<{ entries: number }>
     await batches.end();
     await job.progress(0.92, 'comparing with what is held');
     await transaction(async (tx) => {
+      // discarded while it was being read
+      if (!isAwaited(await q.arrivalById(tx, id, true), job)) throw new Cancelled();
       await proposeAll(tx, id);
       await matchPack(tx, id);
       await q.arrivalStatus(tx, id, 'ready');
@@ -154,6 +168,7 @@ export async function readArrival(job: JobContext): Promise<{ entries: number }>
   } catch (error) {
     const problem = problemIn(error, arrival.name);
     await transaction(async (tx) => {
+      if (!isAwaited(await q.arrivalById(tx, id, true), job)) return;
       await q.clearEntries(tx, id);
       await q.arrivalStatus(tx, id, 'failed', problem.toJSON());
       await record(tx, worker, 'arrival', id, problem.code === 'stopped' ? 'stopped' : 'failed', null, {

@@ -15,7 +15,7 @@ import * as q from './queries';
 export type { EntryRow, ArrivalRow, Outcome, Source } from './queries';
 export type { Change, ReleaseView } from './releases';
 export { acceptArrival, undoArrival } from './accept';
-export { readArrival } from './read-arrival';
+export { giveUpReading, readArrival } from './read-arrival';
 import { dropArrival } from './uploads';
 
 export {

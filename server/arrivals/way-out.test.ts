@@ -11,7 +11,7 @@ import { people, withDatabase } from '../db/testing/database';
 import { bringDescriptor } from '../editors/service';
 import { editItem } from '../items/edit';
 import { setRibbon } from '../items/service';
-import { runJob } from '../jobs/service';
+import { endHopelessJobs, runJob } from '../jobs/service';
 import { addShelf } from '../shelves/service';
 import { reader } from './file-reader';
 import {
@@ -19,8 +19,10 @@ import {
   arrivalFor,
   arrivalView,
   beginArrival,
+  correctEntries,
   finishUpload,
   giveUpArrival,
+  giveUpReading,
   readAgain,
   readArrival,
   undoArrival,
@@ -110,6 +112,38 @@ function halfSign(): Uint8Array {
 }
 
 describe('an arrival', () => {
+  test('that was read is not read over by a job that is run once more, nor is one that was discarded meanwhile', async () => {
+    const id = await send({ 'once.cube': cube('Once', 82) });
+    await read(id);
+    const [entry] = (await arrivalFor(people.librarian, id)).entries;
+    await correctEntries(people.librarian, id, { entries: [must(entry).id], outcome: 'document' });
+    await pool().query(`update job set status = 'running' where id = $1`, [(await stateOf(id)).job_id]);
+    await read(id);
+    expect(await stateOf(id)).toMatchObject({ status: 'ready' });
+    expect(await outcomes(id)).toEqual({ 'once.cube': 'document' });
+    await giveUpArrival(people.librarian, id);
+
+    const other = await send({ 'gone.cube': cube('Gone', 84) });
+    const { read: usual } = reader();
+    vi.spyOn(reader(), 'read').mockImplementation(async (...asked) => {
+      await giveUpArrival(people.librarian, other);
+      return usual.call(reader(), ...asked);
+    });
+    await read(other);
+    expect((await stateOf(other)).status).toBe('discarded');
+  });
+  test('with which no worker goes on says so', async () => {
+    const id = await send({ 'dead.cube': cube('Dead', 86) });
+    const job = must((await stateOf(id)).job_id);
+    await pool().query('delete from graphile_worker._private_jobs where key = $1', [job]);
+    await pool().query(`update job set created_at = now() - interval '1 minute' where id = $1`, [job]);
+    await endHopelessJobs({ arrival: giveUpReading });
+    expect(await stateOf(id)).toMatchObject({ status: 'failed', error: { code: 'job-died' } });
+    await readAgain(people.librarian, id);
+    await read(id);
+    expect((await stateOf(id)).status).toBe('ready');
+    await giveUpArrival(people.librarian, id);
+  });
   test('whose reading broke by a fault of ours says so, and is read again', async () => {
     vi.spyOn(console, 'error').mockImplementation(() => {});
     const id = await send({ 'again.cube': cube('Again', 80) });

@@ -35,10 +35,15 @@ interface UnderWay {
   savepoints: number;
 }
 
+/** Looks, as the first part of a transaction, whether it may go on, and holds that until it ends. Throws where it may not. */
+type Fence = (sql: Sql) => Promise<void>;
+
 const kept = globalThis as typeof globalThis & {
   etagerePool?: pg.Pool;
   etagereUnderWay?: AsyncLocalStorage<UnderWay>;
+  etagereFence?: AsyncLocalStorage<Fence>;
 };
+const fences = (kept.etagereFence ??= new AsyncLocalStorage<Fence>());
 const underWay = (kept.etagereUnderWay ??= new AsyncLocalStorage<UnderWay>());
 
 const MOST_CONNECTIONS = 12;
@@ -65,8 +70,20 @@ function connections(): pg.Pool {
 /** Where statements go: the transaction that is under way here, else any connection. */
 export function pool(): Sql {
   const transaction = underWay.getStore();
-  return transaction?.open ? transaction.client : connections();
+  if (transaction?.open) return transaction.client;
+  return fences.getStore() ? fencedStatements : connections();
 }
+
+/** Single statements behind a fence: what reads goes as it is, what writes is a transaction, and so is fenced. */
+const fencedStatements: Sql = {
+  query: ((text: string, values?: unknown[]) =>
+    /^\s*select\b/i.test(text)
+      ? connections().query(text, values)
+      : transaction((sql) => sql.query(text, values))) as Sql['query'],
+};
+
+/** Runs `work` so that each of its transactions, and each statement that writes, first asks the fence. */
+export const fenced = <T>(fence: Fence, work: () => Promise<T>): Promise<T> => fences.run(fence, work);
 
 export async function closePool(): Promise<void> {
   await kept.etagerePool?.end();
@@ -100,6 +117,7 @@ async function whole<T>(work: (sql: Sql) => Promise<T>): Promise<T> {
   let broken: Error | undefined;
   try {
     await client.query('begin');
+    await fences.getStore()?.(client);
     const out = await underWay.run(transaction, () => work(client));
     await client.query('commit');
     return out;

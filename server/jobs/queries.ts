@@ -1,5 +1,5 @@
 import type { Sql } from '../db/pool';
-import { maybe, one } from '../db/query';
+import { many, maybe, one } from '../db/query';
 
 export interface JobRow {
   id: string;
@@ -24,13 +24,15 @@ export const insertJob = (
   sql: Sql,
   job: { id: string; kind: string; title: string; payload: unknown; personId: string | null },
 ) =>
-  sql.query('insert into job (id, kind, title, payload, person_id) values ($1, $2, $3, $4, $5)', [
-    job.id,
-    job.kind,
-    job.title,
-    JSON.stringify(job.payload),
-    job.personId,
-  ]);
+  sql.query(
+    `
+      with made as (
+        insert into job (id, kind, title, payload, person_id) values ($1, $2, $3, $4, $5) returning id
+      )
+      insert into job_lease (job_id) select id from made
+    `,
+    [job.id, job.kind, job.title, JSON.stringify(job.payload), job.personId],
+  );
 /** The queue's own row, written in the same transaction. */
 export const enqueue = (sql: Sql, jobId: string) =>
   sql.query(
@@ -44,6 +46,19 @@ export const enqueue = (sql: Sql, jobId: string) =>
   );
 export const jobById = async (sql: Sql, id: string): Promise<JobRow | undefined> =>
   maybe<JobRow>(sql, `select ${columns} from job where id = $1`, [id]);
+/** Takes the job over from whoever had it: the next number of its lease. Waits for a transaction of theirs that is under way. */
+export const takeLease = async (sql: Sql, id: string): Promise<number> =>
+  (
+    await one<{ number: number }>(sql, 'update job_lease set number = number + 1 where job_id = $1 returning number', [
+      id,
+    ])
+  ).number;
+/** Whether the lease is still the last; if so, it stays so until the transaction ends. */
+export const holdLease = async (sql: Sql, id: string, lease: number): Promise<boolean> =>
+  (await sql.query('select 1 from job_lease where job_id = $1 and number = $2 for share', [id, lease])).rowCount === 1;
+/** A transaction of a job that stands still for so long ends, so that an heir need not wait for it. */
+export const endIfIdle = (sql: Sql, seconds: number) =>
+  sql.query(`select set_config('idle_in_transaction_session_timeout', $1, true)`, [`${seconds}s`]);
 export const startJob = (sql: Sql, id: string) =>
   sql.query(
     `
@@ -53,19 +68,27 @@ export const startJob = (sql: Sql, id: string) =>
     `,
     [id],
   );
-export const progressJob = async (sql: Sql, id: string, progress: number, note: string): Promise<boolean> =>
+/** Whether it shall stop, or null where the lease has gone to another. */
+export const progressJob = async (
+  sql: Sql,
+  id: string,
+  lease: number,
+  progress: number,
+  note: string,
+): Promise<boolean | null> =>
   (
     await maybe<{ cancel_requested: boolean }>(
       sql,
       `
         update job
-        set progress = $2, note = $3, heartbeat_at = now()
-        where id = $1
+        set progress = $3, note = $4, heartbeat_at = now()
+        from job_lease l
+        where job.id = $1 and l.job_id = $1 and l.number = $2
         returning cancel_requested
       `,
-      [id, progress, note],
+      [id, lease, progress, note],
     )
-  )?.cancel_requested ?? true;
+  )?.cancel_requested ?? null;
 export const finishJob = (
   sql: Sql,
   id: string,
@@ -83,7 +106,16 @@ export const finishJob = (
     `,
     [id, status, JSON.stringify(result), error ? JSON.stringify(error) : null],
   );
-export const beatJob = (sql: Sql, id: string) => sql.query('update job set heartbeat_at = now() where id = $1', [id]);
+export const beatJob = (sql: Sql, id: string, lease: number) =>
+  sql.query(
+    `
+      update job
+      set heartbeat_at = now()
+      from job_lease l
+      where job.id = $1 and l.job_id = $1 and l.number = $2
+    `,
+    [id, lease],
+  );
 /** Frees queue rows whose job runs no more: its heart has not beaten for a while, so its worker was killed hard. */
 export const freeDead = (sql: Sql, seconds: number) =>
   sql.query(
@@ -95,6 +127,27 @@ export const freeDead = (sql: Sql, seconds: number) =>
         and j.status in ('queued', 'running')
         and coalesce(j.heartbeat_at, p.locked_at) < now() - make_interval(secs => $1)
       having count(*) > 0
+    `,
+    [seconds],
+  );
+/**
+ * Jobs that nobody works on and nobody will: their heart has not beaten for a while, and the queue has given them up or
+ * has never had them, as after a restore.
+ */
+export const hopelessJobs = (sql: Sql, seconds: number): Promise<Pick<JobRow, 'id' | 'kind' | 'title' | 'payload'>[]> =>
+  many(
+    sql,
+    `
+      select j.id, j.kind, j.title, j.payload
+      from job j
+      where j.status in ('queued', 'running')
+        and coalesce(j.heartbeat_at, j.created_at) < now() - make_interval(secs => $1)
+        and not exists (
+          select 1
+          from graphile_worker._private_jobs p
+          where p.key = j.id::text
+            and (p.locked_by is not null or p.attempts < p.max_attempts)
+        )
     `,
     [seconds],
   );

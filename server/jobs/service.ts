@@ -1,7 +1,8 @@
 /** Jobs: a row of ours beside the queue's, so that progress, cancel and result survive a reload. */
 import { v7 } from 'uuid';
 import { Problem } from '@/core/problem';
-import { pool, transaction, type Sql } from '../db/pool';
+import { passingFault } from '../db/faults';
+import { fenced, pool, transaction, type Sql } from '../db/pool';
 import { record } from '../activity/queries';
 import { allow, type Person } from '../people/roles';
 import * as q from './queries';
@@ -23,24 +24,63 @@ export async function addJob(
 
 export class Cancelled extends Error {}
 
+/** Another worker has taken the job over, since this one was not heard of; nothing more of this one is written. */
+export class LeaseLost extends Error {
+  constructor(id: string) {
+    super(`job ${id} has been taken over by another worker`);
+  }
+}
+
 export interface JobContext {
   id: string;
   payload: Record<string, unknown>;
   personId: string | null;
-  /** Throws Cancelled when someone asked for it. */ progress(share: number, note: string): Promise<void>;
+  /** Throws Cancelled when someone asked for it, and LeaseLost. */ progress(
+    share: number,
+    note: string,
+  ): Promise<void>;
 }
 export type JobHandler = (job: JobContext) => Promise<unknown>;
+/** What becomes of what a job was for, when nobody goes on with it. */
+export type GivenUp = (sql: Sql, payload: Record<string, unknown>, problem: Problem) => Promise<unknown>;
 
-/** Runs one job by its id: called by the worker process, or by a test. */
+const HEART_MS = 3000;
+/** A job whose heart has not beaten for so long is another's to take. */
+const LEASE_SECONDS = 20;
+/** Less than the lease, so that a suspended worker's open transaction is gone when its heir comes. */
+const IDLE_SECONDS = 15;
+
+const fenceOf = (id: string, lease: number) => async (sql: Sql) => {
+  await q.endIfIdle(sql, IDLE_SECONDS);
+  if (!(await q.holdLease(sql, id, lease))) throw new LeaseLost(id);
+};
+
+/**
+ * Runs one job by its id: called by the worker process, or by a test. Whatever it writes is written under its lease, so
+ * that a worker that was thought dead and comes back writes nothing beside its heir. Throws LeaseLost, and faults of the
+ * database that pass: the queue tries again.
+ */
 export async function runJob(id: string, handlers: Record<string, JobHandler>): Promise<void> {
   const sql = pool();
   const job = await q.jobById(sql, id);
   if (!job || job.status === 'done' || job.status === 'cancelled' || job.status === 'failed') return;
-  await q.startJob(sql, id);
+  const lease = await q.takeLease(sql, id);
+  await fenced(fenceOf(id, lease), async () => {
+    await q.startJob(pool(), id);
+    const heart = setInterval(() => {
+      q.beatJob(sql, id, lease).catch(() => {});
+    }, HEART_MS);
+    try {
+      await work(sql, job, lease, handlers);
+    } finally {
+      clearInterval(heart);
+    }
+  });
+}
+
+async function work(sql: Sql, job: q.JobRow, lease: number, handlers: Record<string, JobHandler>): Promise<void> {
+  const { id } = job;
   let last = 0;
-  const heart = setInterval(() => {
-    q.beatJob(sql, id).catch(() => {});
-  }, 3000);
   try {
     const handler = handlers[job.kind];
     if (!handler) throw new Error(`no handler for jobs of kind ${job.kind}`);
@@ -51,12 +91,15 @@ export async function runJob(id: string, handlers: Record<string, JobHandler>): 
       async progress(share, note) {
         if (Date.now() - last < 200 && share < 1) return;
         last = Date.now();
-        if (await q.progressJob(sql, id, share, note)) throw new Cancelled();
+        const stop = await q.progressJob(sql, id, lease, share, note);
+        if (stop === null) throw new LeaseLost(id);
+        if (stop) throw new Cancelled();
         await q.tellOfJob(sql, id);
       },
     });
     await settle(id, 'done', result ?? null, null);
   } catch (error) {
+    if (error instanceof LeaseLost || passingFault(error)) throw error;
     if (error instanceof Cancelled) await settle(id, 'cancelled', null, null);
     else if (error instanceof Problem) await settle(id, 'failed', null, error.toJSON());
     else {
@@ -68,16 +111,31 @@ export async function runJob(id: string, handlers: Record<string, JobHandler>): 
         remedy: 'Tell the people who look after Etagere this number.',
       });
     }
-  } finally {
-    clearInterval(heart);
   }
 }
 
 /** Jobs whose worker was killed hard are taken up again; jobs are idempotent. */
-export const freeDeadJobs = (seconds = 12) => q.freeDead(pool(), seconds);
+export const freeDeadJobs = (seconds = LEASE_SECONDS) => q.freeDead(pool(), seconds);
+
+/** Jobs with which nobody will go on say so; what they were for is told by kind. */
+export async function endHopelessJobs(givenUp: Record<string, GivenUp>, seconds = LEASE_SECONDS): Promise<void> {
+  for (const job of await q.hopelessJobs(pool(), seconds)) {
+    const problem = new Problem(
+      'job-died',
+      'This could not be carried through: whoever worked on it ended in the middle, more than once.',
+      job.title,
+      'Start it again; if it ends so again, tell the people who look after Etagere.',
+    );
+    await transaction(async (sql) => {
+      await q.takeLease(sql, job.id);
+      await givenUp[job.kind]?.(sql, job.payload, problem);
+      await settle(job.id, 'failed', null, problem.toJSON());
+    });
+  }
+}
 
 /** Whether somebody works on it, or will. */
-export const jobLives = (sql: Sql, id: string): Promise<boolean> => q.lives(sql, id, 30);
+export const jobLives = (sql: Sql, id: string): Promise<boolean> => q.lives(sql, id, LEASE_SECONDS);
 
 async function settle(
   id: string,

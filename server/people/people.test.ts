@@ -35,7 +35,7 @@ import { derive, previewDerived } from '../versions/derive';
 import { addChart, layChartOut, listCharts, placeChart } from '../charts/service';
 import { addExport, exportPicture, listExports, removeExport } from '../frames/exports';
 import { framePart, fullSize } from '../frames/full';
-import { addJob, cancelJob, freeDeadJobs, jobFor, runJob, type JobContext } from '../jobs/service';
+import { cancelJob } from '../jobs/service';
 import {
   acceptArrival,
   arrivalView,
@@ -71,7 +71,7 @@ import { addStation, newCode } from '../stations/service';
 import { stationViews } from '../stations/views';
 import { addPerson, personOf, signIn, signOut } from './service';
 import { actions, may, roles, type Action, type Person } from './roles';
-import { many, one } from '../db/query';
+import { many } from '../db/query';
 
 withDatabase();
 const id = v7();
@@ -324,107 +324,5 @@ describe('the event log', () => {
     await expect
       .poll(async () => (await eventsAfter(pool(), at)).map((e) => e.subject_id).sort(), { timeout: 10_000 })
       .toEqual(['quick', 'slow']);
-  });
-});
-
-describe('jobs', () => {
-  const handler = (work: (progress: (s: number, n: string) => Promise<void>) => Promise<unknown>) => ({
-    test: async (job: JobContext) => work(job.progress),
-  });
-  const make = () => transaction((sql) => addJob(sql, 'test', 'A test', {}, people.librarian.id));
-  test('keep their result, their progress and their refusal', async () => {
-    const one = await make();
-    await runJob(
-      one,
-      handler(async (part) => {
-        await part(0.5, 'half');
-        return { n: 1 };
-      }),
-    );
-    expect(await jobFor(people.librarian, one)).toMatchObject({
-      status: 'done',
-      progress: 1,
-      note: 'half',
-      result: { n: 1 },
-    });
-    const other = await make();
-    await runJob(
-      other,
-      handler(async () => {
-        throw new Problem('x', 'It is so.', 'here', 'Do that.');
-      }),
-    );
-    expect(await jobFor(people.librarian, other)).toMatchObject({
-      status: 'failed',
-      error: { code: 'x', remedy: 'Do that.' },
-    });
-  });
-  test('a bug gives an incident number and none of its insides', async () => {
-    const id = await make();
-    await runJob(
-      id,
-      handler(async () => {
-        throw new Error('secret path /etc');
-      }),
-    );
-    const job = await jobFor(people.librarian, id);
-    expect(job.error).toMatchObject({ code: 'bug', where: `incident ${id}` });
-    expect(JSON.stringify(job.error)).not.toContain('secret');
-  });
-  test('can be stopped before and while they run', async () => {
-    const one = await make();
-    await cancelJob(people.librarian, one);
-    await runJob(
-      one,
-      handler(async (part) => {
-        await part(0, 'begun');
-        throw new Error('must not get here');
-      }),
-    );
-    expect((await jobFor(people.librarian, one)).status).toBe('cancelled');
-    const other = await make();
-    await runJob(
-      other,
-      handler(async (ofOther) => {
-        await cancelJob(people.librarian, other);
-        await ofOther(1, 'stops here');
-        throw new Error('went on');
-      }),
-    );
-    expect((await jobFor(people.librarian, other)).status).toBe('cancelled');
-  });
-  test('of a rolled back transaction leave nothing in the queue', async () => {
-    const count = async () => (await pool().query('select 1 from graphile_worker._private_jobs')).rowCount;
-    const before = await count();
-    await transaction(async (sql) => {
-      await addJob(sql, 'test', 'x', {}, null);
-      throw new Error('back');
-    }).catch(() => {});
-    expect(await count()).toBe(before);
-  });
-  test('whose worker was killed are freed when their heart has stopped', async () => {
-    const id = await make();
-    await pool().query(
-      `
-        update graphile_worker._private_jobs
-        set locked_by = 'dead', locked_at = now()
-        where key = $1
-      `,
-      [id],
-    );
-    await pool().query(`update job set status = 'running', heartbeat_at = now() where id = $1`, [id]);
-    const locked = async () =>
-      (
-        await one<{ locked_by: string | null }>(
-          pool(),
-          'select locked_by from graphile_worker._private_jobs where key = $1',
-          [id],
-        )
-      ).locked_by;
-    await freeDeadJobs();
-    expect(await locked()).toBe('dead');
-    await pool().query(`update job set heartbeat_at = now() - interval '1 minute' where id = $1`, [id]);
-    await freeDeadJobs();
-    expect(await locked()).toBeNull();
   });
 });

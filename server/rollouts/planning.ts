@@ -10,7 +10,8 @@ import { pool, transaction, type Sql } from '../db/pool';
 import { record } from '../activity/queries';
 import { checked } from '../input';
 import { versionById } from '../items/queries';
-import { addJob, Cancelled, type JobContext } from '../jobs/service';
+import { jobById } from '../jobs/queries';
+import { addJob, Cancelled, jobLives, type JobContext } from '../jobs/service';
 import { allowUnderLicence } from '../licences/service';
 import { actorOf, allow, type Person } from '../people/roles';
 import { stations, type StationRow } from '../stations/queries';
@@ -82,11 +83,37 @@ export async function planRollout(person: Person, input: BodyOf<'POST /api/rollo
   return id;
 }
 
+/** Works a plan out from its beginning, after its job has failed or nobody goes on with it. */
+export async function planAgain(person: Person, id: string): Promise<void> {
+  allow(person, 'rollout.plan');
+  await transaction(async (sql) => {
+    const rollout = await q.rolloutById(sql, id, true);
+    if (!rollout) throw new Problem('not-found', 'There is no such rollout.', id, 'Go back to Rollouts.');
+    const before = rollout.job_id ? await jobById(sql, rollout.job_id) : undefined;
+    if (rollout.status !== 'planning' || !before)
+      throw new Problem(
+        'rollout-settled',
+        'Only a plan whose working out has failed is worked out again.',
+        rollout.title,
+        'Reload the page.',
+      );
+    if (await jobLives(sql, before.id))
+      throw new Problem(
+        'rollout-planning',
+        'This rollout is still being planned.',
+        rollout.title,
+        'Wait until every file is shown.',
+      );
+    await q.setJob(sql, id, await addJob(sql, 'plan', before.title, before.payload, person.id));
+    await record(sql, actorOf(person), 'rollout', id, 'begun again', null, { title: rollout.title });
+  });
+}
+
 /**
  * The job: works the steps out, then writes them down in one transaction. Run again after a kill, it makes the same steps,
  * and tables that were baked before are there already.
  */
-export async function workOutPlan({ payload, progress }: JobContext): Promise<{ steps: number }> {
+export async function workOutPlan({ id, payload, progress }: JobContext): Promise<{ steps: number }> {
   const choice = checked(jobSchema, payload);
   const sql = pool();
   const versions = await chosenVersions(sql, choice.versions);
@@ -94,8 +121,8 @@ export async function workOutPlan({ payload, progress }: JobContext): Promise<{ 
   const steps = await planSteps(sql, versions, chosen, all, progress);
   await transaction(async (sql) => {
     const rollout = await q.rolloutById(sql, choice.rollout, true);
-    // dropped while it was being planned, or planned already by a worker that was thought dead
-    if (rollout?.status !== 'planning') throw new Cancelled();
+    // dropped while it was being planned, or given to another job
+    if (rollout?.status !== 'planning' || rollout.job_id !== id) throw new Cancelled();
     await q.insertSteps(sql, rollout.id, steps);
     await q.setRollout(sql, rollout.id, 'planned');
     const writing = steps.filter((step) => step.do_what !== 'none').length;

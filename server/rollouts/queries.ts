@@ -110,6 +110,8 @@ export const rollouts = async (
     `,
     [most],
   );
+export const setJob = (sql: Sql, id: string, jobId: string) =>
+  sql.query('update rollout set job_id = $2 where id = $1', [id, jobId]);
 export const setRollout = (sql: Sql, id: string, status: RolloutRow['status'], approvedBy: string | null = null) =>
   sql.query(
     `

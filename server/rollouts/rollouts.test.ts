@@ -3,6 +3,7 @@ import { createHash } from 'node:crypto';
 import { unzipSync } from 'fflate';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { readCube } from '@/core/look';
+import { Problem } from '@/core/problem';
 import { recognise } from '@/core/recognise';
 import type { Operation, OperationResult } from '@/core/sync/protocol';
 import { houseLooks, oxbowPresets } from '@/demo/designs';
@@ -34,7 +35,16 @@ import { stationView } from '../stations/views';
 import { cardZip } from './card';
 import { jobFor, runJob } from '../jobs/service';
 import { planRollout, workOutPlan } from './planning';
-import { confirmRollout, contentFor, dropRollout, planFor, rolloutFor, takeResults, undoRollout } from './service';
+import {
+  confirmRollout,
+  contentFor,
+  dropRollout,
+  moveRollout,
+  planFor,
+  rolloutFor,
+  takeResults,
+  undoRollout,
+} from './service';
 
 withDatabase();
 let shelf = '';
@@ -416,5 +426,26 @@ describe('agents', () => {
     await expect(report(roomToken, [{ path: '../../etc/passwd', size: 1, sha256: sha('x') }])).rejects.toMatchObject({
       code: 'input-invalid',
     });
+  });
+});
+
+describe('a plan whose working out has failed', () => {
+  test('stays, says why, and is worked out again', async () => {
+    const one = await approvedLook(0);
+    const id = await planRollout(people.librarian, { versions: [one.versionId], stations: [room] });
+    await runJob(await jobOf(id), { plan: () => Promise.reject(new Problem('x', 'It broke.', 'here', 'Again.')) });
+    expect((await rolloutFor(people.librarian, id)).rollout.status).toBe('planning');
+    const failed = await jobOf(id);
+    await moveRollout(people.librarian, id, { verb: 'again' });
+    expect(await jobOf(id)).not.toBe(failed);
+    await expect(moveRollout(people.librarian, id, { verb: 'again' })).rejects.toMatchObject({
+      code: 'rollout-planning',
+    });
+    await work(id);
+    expect((await rolloutFor(people.librarian, id)).rollout.status).toBe('planned');
+    await expect(moveRollout(people.librarian, id, { verb: 'again' })).rejects.toMatchObject({
+      code: 'rollout-settled',
+    });
+    await moveRollout(people.librarian, id, { verb: 'drop' });
   });
 });

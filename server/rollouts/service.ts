@@ -13,6 +13,7 @@ import { record } from '../activity/queries';
 import { requestCancel } from '../jobs/queries';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';
+import { planAgain } from './planning';
 import { dropPlacement, indexText, inventoryOf, putPlacement, type StationRow } from '../stations/queries';
 import * as q from './queries';
 
@@ -193,7 +194,9 @@ export async function moveRollout(
 ): Promise<string> {
   const { verb } = checked(rolloutEndpoints['POST /api/rollouts/:id'].body, input);
   if (verb === 'undo') return undoRollout(person, id);
-  await (verb === 'confirm' ? confirmRollout(person, id) : dropRollout(person, id));
+  if (verb === 'confirm') await confirmRollout(person, id);
+  else if (verb === 'again') await planAgain(person, id);
+  else await dropRollout(person, id);
   return id;
 }
 

@@ -18,13 +18,13 @@ beforeEach(() => {
   vi.stubGlobal('EventSource', class {});
 });
 
-const follow = (answers: object[]) => {
+const follow = (answers: object[], props: { onAgain?: () => Promise<unknown> } = {}) => {
   let at = 0;
   serve({
     'GET /api/jobs/job': () => answers[Math.min(at++, answers.length - 1)],
     'GET /api/events?after=0': { events: [] },
   });
-  draw(<JobProgress jobId="job" doing="Planning" label="Planning the rollout" />);
+  draw(<JobProgress jobId="job" doing="Planning" label="Planning the rollout" {...props} />);
 };
 
 test('says that it waits, then how far it is, and fetches the page anew at its end', async () => {
@@ -47,4 +47,12 @@ test('says why it failed, and what to do', async () => {
   const alert = await screen.findByRole('alert');
   expect(alert.textContent).toContain('It is a draft. Approve it first.');
   expect(screen.queryByRole('progressbar')).toBeNull();
+});
+
+test('is begun anew where that is offered', async () => {
+  const again = vi.fn(() => Promise.resolve());
+  const error = { code: 'job-died', message: 'It ended in the middle.', where: 'Plan', remedy: 'Start it again.' };
+  follow([job({ status: 'failed', error })], { onAgain: again });
+  (await screen.findByRole('button', { name: 'Start it again' })).click();
+  await waitFor(() => expect(again).toHaveBeenCalledOnce());
 });

@@ -16,6 +16,7 @@ interface Props {
   /** what it does, as one word: Reading, Planning */ doing: string;
   /** for those who do not see the bar */ label: string;
   /** left out for who may not stop it */ onStop?: () => Promise<unknown>;
+  /** begins it anew after it has failed; left out where that is offered elsewhere, or to nobody */ onAgain?: () => Promise<unknown>;
 }
 
 /** Seconds between looks, for when no word comes from the server. */
@@ -44,10 +45,21 @@ function useJob(jobId: string): Job | undefined {
   return job;
 }
 
-export function JobProgress({ jobId, doing, label, onStop }: Props) {
+export function JobProgress({ jobId, doing, label, onStop, onAgain }: Props) {
   const job = useJob(jobId);
   const action = useAction();
-  if (job?.status === 'failed') return <Notice problem={job.error} className="my-4 max-w-[640px]" />;
+  if (job?.status === 'failed')
+    return (
+      <div className="my-4 max-w-[640px]">
+        <Notice problem={job.error} />
+        {onAgain && (
+          <button className="button mt-3" disabled={action.busy} onClick={() => void action.run(onAgain)}>
+            Start it again
+          </button>
+        )}
+        <Notice problem={action.problem} className="mt-2" />
+      </div>
+    );
   const share = Math.round(100 * (job?.progress ?? 0));
   return (
     <div className="max-w-[560px] py-6">

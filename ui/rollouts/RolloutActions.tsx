@@ -1,5 +1,6 @@
 'use client';
 /** Confirm, drop, undo; each names in numbers what will happen. */
+import type { RolloutVerb } from '@/core/api/rollouts';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { useAction } from '../kit/action';
@@ -16,13 +17,12 @@ interface Props {
   isUndo: boolean;
   may: boolean;
 }
-type Verb = 'confirm' | 'undo' | 'drop';
 
 export function RolloutActions({ id, status, files, stations, isUndo, may }: Props) {
   const router = useRouter();
   const { busy, problem, run } = useAction();
   const [undoing, setUndoing] = useState(false);
-  const act = (verb: Verb) =>
+  const act = (verb: RolloutVerb) =>
     void run(async () => {
       const next = await call('POST /api/rollouts/:id', { id, body: { verb } });
       setUndoing(false);

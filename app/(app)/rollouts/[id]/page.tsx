@@ -6,7 +6,7 @@ import { rolloutFor, type StepRow } from '@/server/rollouts/service';
 import { stationViews, type StationView } from '@/server/stations/views';
 import { signedInPerson } from '@/server/http';
 import { PageHead } from '@/ui/shell/Shell';
-import { JobProgress } from '@/ui/kit/JobProgress';
+import { PlanningProgress } from '@/ui/rollouts/PlanningProgress';
 import { Refresh } from '@/ui/kit/Refresh';
 import { State } from '@/ui/kit/State';
 import { Ago } from '@/ui/kit/time';
@@ -71,7 +71,7 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
         />
       </PageHead>
       {rollout.status === 'planning' && rollout.job_id && (
-        <JobProgress jobId={rollout.job_id} doing="Planning" label="Planning the rollout" />
+        <PlanningProgress rollout={rollout.id} jobId={rollout.job_id} may={may(person, 'rollout.plan')} />
       )}
       {rollout.undoes && <Undoing before="Takes back an" words="earlier rollout" id={rollout.undoes} />}
       {undoneBy && <Undoing before="Taken back by" words="its undoing" id={undoneBy} />}
