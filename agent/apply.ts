@@ -52,6 +52,13 @@ const failures: Record<string, string> = {
 };
 const whyFailed = ({ code, message }: NodeJS.ErrnoException): string => failures[code ?? ''] ?? message.slice(0, 300);
 
+/** A plan that is under way: what was done of it so far. */
+export interface OpenPlan {
+  plan: Plan;
+  results: OperationResult[];
+  ended: boolean;
+}
+
 export class Applier {
   private readonly journal: Journal;
   constructor(private readonly context: ApplyContext) {
@@ -65,7 +72,7 @@ export class Applier {
   private staged = (plan: string, n: number): string => join(this.context.state, 'stage', plan, String(n));
 
   /** A plan that was begun before, with the results so far; null when nothing is open. */
-  async open(): Promise<{ plan: Plan; results: OperationResult[]; ended: boolean } | null> {
+  async open(): Promise<OpenPlan | null> {
     const facts = await this.journal.read();
     const begin = facts.find((f) => f.fact === 'begin');
     if (!begin) return null;

@@ -8,7 +8,7 @@ import { hostname } from 'node:os';
 import { join, resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import type { Instructions, OperationResult, Plan, ReportAnswer } from '@/core/sync/protocol';
-import { Applier, reversed } from './apply';
+import { Applier, reversed, type OpenPlan } from './apply';
 import { readIndexes, readListings, takeInventory } from './inventory';
 import { Server, ServerError } from './server';
 import { sendWanted } from './wanted';
@@ -60,6 +60,17 @@ async function remember(file: string, value: unknown): Promise<void> {
   await rename(`${join(state, file)}.part`, join(state, file));
 }
 
+/** What was done of a plan before it was dropped; a server that does not know the plan cannot take it, and need not. */
+async function tellOfDropped(server: Server, { plan, results }: OpenPlan): Promise<void> {
+  try {
+    if (!results.length) return;
+    await server.results(plan.id, results);
+    await remember('last.json', { plan, results });
+  } catch (error) {
+    if (!(error instanceof ServerError)) throw error;
+  }
+}
+
 let lastDigest = '';
 /** One round: report, finish what is open or fetch a plan, apply it, say so, report again. */
 async function round(server: Server): Promise<boolean> {
@@ -80,7 +91,10 @@ async function round(server: Server): Promise<boolean> {
   let open = await applier.open();
   const { drop } = await report(open?.plan.id ?? null);
   if (open && drop) {
-    process.stderr.write('etagere-agent: the server does not know the plan that is under way; it is left as it is\n');
+    process.stderr.write(
+      'etagere-agent: the server does not wait for the plan that is under way; it is left as it is\n',
+    );
+    await tellOfDropped(server, open);
     await applier.drop();
     open = null;
   }

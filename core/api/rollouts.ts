@@ -38,6 +38,14 @@ export const rolloutEndpoints = {
     }).noUnknown(),
     answer: made,
   }),
+  /** leaves out what waits at a station: all of it, or these steps */
+  'POST /api/rollouts/:id/leave': endpoint({
+    body: object({
+      station: uuid().required('Say at which station.'),
+      steps: array().of(number().integer().min(1).required()).max(50_000).nullable().default(null),
+    }).noUnknown(),
+    answer: exactly({ left: number().required() }),
+  }),
   'GET /api/jobs/:id': endpoint({
     answer: exactly({
       id: id(),

@@ -67,3 +67,50 @@ export const saveLicence = (sql: Sql, licence: Omit<LicenceRow, 'items'>) =>
 /** Facets name licences: items of a renamed one are seen anew. */
 export const touchItems = (sql: Sql, licenceId: string) =>
   sql.query('update item set touched_at = now() where licence_id = $1', [licenceId]);
+
+/** An item at a machine: placed there, or on its way by a confirmed rollout. A card counts as the station whose reader it is in. */
+export interface Holder {
+  item_id: string;
+  licence_id: string | null;
+  station_id: string;
+  person: string;
+}
+/** Where these items are, and where anything under these licences is. */
+export const holders = (sql: Sql, items: readonly string[], licences: readonly string[]): Promise<Holder[]> =>
+  many<Holder>(
+    sql,
+    `
+      select distinct i.id as item_id, i.licence_id, m.id as station_id, m.person
+      from
+        (
+          select p.station_id, p.version_id
+          from placement p
+          union
+          select s.station_id, s.version_id
+          from rollout_step s join rollout r on r.id = s.rollout_id
+          where r.status = 'confirmed' and s.outcome is null and s.do_what = 'put'
+        ) there
+        join version v on v.id = there.version_id
+        join item i on i.id = v.item_id
+        join station st on st.id = there.station_id
+        join station m on m.id = coalesce(st.host_id, st.id)
+      where i.id = any ($1::uuid[]) or i.licence_id = any ($2::uuid[])
+    `,
+    [items, licences],
+  );
+/** Two who confirm at once count the seats of a licence one after the other. */
+export const lockLicences = (sql: Sql, ids: readonly string[]) =>
+  sql.query('select 1 from licence where id = any ($1::uuid[]) order by id for update', [ids]);
+export const machines = (
+  sql: Sql,
+  stations: readonly string[],
+): Promise<{ of: string; id: string; person: string }[]> =>
+  many(
+    sql,
+    `
+      select s.id as of, m.id, m.person
+      from station s join station m on m.id = coalesce(s.host_id, s.id)
+      where s.id = any ($1::uuid[])
+    `,
+    [stations],
+  );

@@ -12,9 +12,10 @@ import { checked } from '../input';
 import { versionById } from '../items/queries';
 import { jobById } from '../jobs/queries';
 import { addJob, Cancelled, jobLives, type JobContext } from '../jobs/service';
-import { allowUnderLicence } from '../licences/service';
+import { allowSpread } from '../licences/spread';
 import { actorOf, allow, type Person } from '../people/roles';
 import { stations, type StationRow } from '../stations/queries';
+import { refuseUnfit } from './confirm';
 import { planSteps, type Version } from './plan';
 import * as q from './queries';
 
@@ -31,13 +32,7 @@ async function chosenVersions(sql: Sql, ids: readonly string[]): Promise<Version
   for (const id of new Set(ids)) {
     const version = await versionById(sql, id);
     if (!version) throw new Problem('not-found', 'A chosen version is not there.', id, 'Choose again.');
-    if (version.status !== 'approved')
-      throw new Problem(
-        'not-approved',
-        `Version ${version.number} of ${version.title} is a ${version.status}, and only approved versions are rolled out.`,
-        version.title,
-        'Approve it first, or leave it out.',
-      );
+    refuseUnfit(version);
     versions.push(version);
   }
   return versions;
@@ -68,7 +63,8 @@ export async function planRollout(person: Person, input: BodyOf<'POST /api/rollo
   await transaction(async (sql) => {
     const versions = await chosenVersions(sql, choice.versions);
     const { chosen } = await chosenStations(sql, choice.stations);
-    if (chosen.length > 1) for (const version of versions) await allowUnderLicence(person, version, 'spread');
+    const going = versions.flatMap((version) => chosen.map((station) => ({ ...version, station_id: station.id })));
+    await allowSpread(sql, person, going, { withSeats: false });
     const title = choice.title || titleFor(versions);
     const jobId = await addJob(
       sql,
@@ -83,27 +79,32 @@ export async function planRollout(person: Person, input: BodyOf<'POST /api/rollo
   return id;
 }
 
-/** Works a plan out from its beginning, after its job has failed or nobody goes on with it. */
+/**
+ * Works a plan out from its beginning: its job has failed, nobody goes on with it, or the stations have changed since. What
+ * was planned and not confirmed is forgotten.
+ */
 export async function planAgain(person: Person, id: string): Promise<void> {
   allow(person, 'rollout.plan');
   await transaction(async (sql) => {
     const rollout = await q.rolloutById(sql, id, true);
     if (!rollout) throw new Problem('not-found', 'There is no such rollout.', id, 'Go back to Rollouts.');
     const before = rollout.job_id ? await jobById(sql, rollout.job_id) : undefined;
-    if (rollout.status !== 'planning' || !before)
+    if (!before || (rollout.status !== 'planning' && rollout.status !== 'planned'))
       throw new Problem(
         'rollout-settled',
-        'Only a plan whose working out has failed is worked out again.',
+        'Only a plan that was not confirmed is worked out again.',
         rollout.title,
-        'Reload the page.',
+        'Plan another rollout instead.',
       );
-    if (await jobLives(sql, before.id))
+    if (rollout.status === 'planning' && (await jobLives(sql, before.id)))
       throw new Problem(
         'rollout-planning',
         'This rollout is still being planned.',
         rollout.title,
         'Wait until every file is shown.',
       );
+    await q.clearSteps(sql, id);
+    await q.setRollout(sql, id, 'planning');
     await q.setJob(sql, id, await addJob(sql, 'plan', before.title, before.payload, person.id));
     await record(sql, actorOf(person), 'rollout', id, 'begun again', null, { title: rollout.title });
   });

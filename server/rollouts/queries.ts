@@ -32,7 +32,7 @@ export interface StepRow {
   expect: string | null;
   decision: string;
   note: string;
-  outcome: 'done' | 'conflict' | 'failed' | null;
+  outcome: 'done' | 'conflict' | 'failed' | 'left' | null;
   message: string;
   before: string | null;
   prior: Prior | null;
@@ -223,6 +223,66 @@ export const settleStep = (sql: Sql, stepId: number, outcome: string, message: s
       where id = $1
     `,
     [stepId, outcome, message, before],
+  );
+/** Settles what waits at a station as left out by a person; answers how many steps that were. */
+export const leaveSteps = async (
+  sql: Sql,
+  rolloutId: string,
+  stationId: string,
+  steps: readonly number[] | null,
+  by: string,
+): Promise<number> =>
+  (
+    await sql.query(
+      `
+        update rollout_step
+        set outcome = 'left', message = $4, settled_at = now()
+        where rollout_id = $1
+          and station_id = $2
+          and ($3::bigint[] is null or id = any ($3))
+          and outcome is null
+          and do_what <> 'none'
+      `,
+      [rolloutId, stationId, steps, `left out by ${by}`],
+    )
+  ).rowCount ?? 0;
+/** A plan that is worked out anew begins with none. */
+export const clearSteps = (sql: Sql, rolloutId: string) =>
+  sql.query('delete from rollout_step where rollout_id = $1', [rolloutId]);
+/** Where something else lies at a station than when the plan was made. */
+export const changedSince = (sql: Sql, rolloutId: string): Promise<{ station: string; path: string }[]> =>
+  many(
+    sql,
+    `
+      select st.name as station, s.path
+      from rollout_step s
+        join station st on st.id = s.station_id
+        left join inventory f on f.station_id = s.agent_station_id and f.path = s.path
+      where s.rollout_id = $1
+        and s.do_what <> 'none'
+        and f.sha256 is distinct from s.expect
+      order by st.position, s.n
+    `,
+    [rolloutId],
+  );
+/** What another confirmed rollout still has to write where this one would. */
+export const takenByOthers = (sql: Sql, rolloutId: string): Promise<{ station: string; path: string }[]> =>
+  many(
+    sql,
+    `
+      select distinct st.name as station, s.path
+      from rollout_step s
+        join station st on st.id = s.station_id
+        join rollout_step o on o.agent_station_id = s.agent_station_id and o.path = s.path
+        join rollout r on r.id = o.rollout_id
+      where s.rollout_id = $1
+        and s.do_what <> 'none'
+        and o.rollout_id <> $1
+        and o.outcome is null
+        and o.do_what <> 'none'
+        and r.status = 'confirmed'
+    `,
+    [rolloutId],
   );
 export const pendingSteps = async (sql: Sql, rolloutId: string): Promise<number> =>
   (

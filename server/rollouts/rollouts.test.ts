@@ -1,40 +1,39 @@
 import { must } from '@/core/must';
-import { createHash } from 'node:crypto';
 import { unzipSync } from 'fflate';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { readCube } from '@/core/look';
 import { Problem } from '@/core/problem';
-import { recognise } from '@/core/recognise';
-import type { Operation, OperationResult } from '@/core/sync/protocol';
 import { houseLooks, oxbowPresets } from '@/demo/designs';
 import { cubeOf, oxbowOf } from '@/demo/files';
 import marlstone4 from '@/standins/descriptors/marlstone-4.json';
 import oxbow2 from '@/standins/descriptors/oxbow-2.json';
 import perrinAlder from '@/standins/descriptors/perrin-alder-1.json';
-import { putBlob } from '../blobs/service';
 import { people, withDatabase } from '../db/testing/database';
 import { pool, transaction } from '../db/pool';
-import { bringDescriptor, descriptors } from '../editors/service';
+import { bringDescriptor } from '../editors/service';
 import { convertPreset } from '../versions/convert';
-import { createItem } from '../items/create';
-import { approve, confirmEncoding, itemFor, lineageOf } from '../items/service';
+import { approve, itemFor, lineageOf } from '../items/service';
 import { retire } from '../versions/service';
 import { editItem } from '../items/edit';
-import { addShelf } from '../shelves/service';
-import { actorOf } from '../people/roles';
-import {
-  createStation,
-  enrol,
-  instructionsFor,
-  listingKey,
-  makeCode,
-  stationOfToken,
-  takeReport,
-} from '../stations/service';
+import { enrol, instructionsFor, listingKey, makeCode, stationOfToken, takeReport } from '../stations/service';
 import { stationView } from '../stations/views';
 import { cardZip } from './card';
 import { jobFor, runJob } from '../jobs/service';
-import { planRollout, workOutPlan } from './planning';
+import { planRollout } from './planning';
+import {
+  addStation,
+  agent,
+  approvedLook,
+  carryOut,
+  done,
+  enrolled,
+  item,
+  jobOf,
+  planned,
+  report,
+  sha,
+  work,
+} from './testing/world';
 import {
   confirmRollout,
   contentFor,
@@ -47,98 +46,20 @@ import {
 } from './service';
 
 withDatabase();
-let shelf = '';
 let desk = '';
 let room = '';
 let card = '';
 let deskToken = '';
 let roomToken = '';
-const srgb = { primaries: 'sRGB', transfer: 'sRGB', range: 'full', referred: 'display', white: 'D65' };
-const sha = (s: string) => createHash('sha256').update(s).digest('hex');
-
-async function item(title: string, text: string, name: string): Promise<{ itemId: string; versionId: string }> {
-  const bytes = Buffer.from(text);
-  const recognised = recognise(name, bytes, await descriptors());
-  return transaction(async (sql) =>
-    createItem(sql, actorOf(people.librarian), {
-      kind: recognised.kind as 'look' | 'preset',
-      title,
-      headings: ['House'],
-      shelfId: shelf,
-      supplier: '',
-      sha: await putBlob(sql, bytes),
-      fileName: name,
-      format: recognised.format,
-      facts: recognised.facts,
-      selvedge: null,
-      notes: '',
-    }),
-  );
-}
-async function approvedLook(n: number): Promise<{ itemId: string; versionId: string }> {
-  const made = await item(must(houseLooks[n]).title, cubeOf(must(houseLooks[n]), 9), 'x.cube');
-  await confirmEncoding(people.librarian, made.versionId, srgb);
-  await approve(people.librarian, made.versionId);
-  return made;
-}
-const agent = (token: string) => stationOfToken(`Bearer ${token}`);
-const report = async (
-  token: string,
-  files: { path: string; size: number; sha256: string }[],
-  listings: object[] = [],
-) =>
-  takeReport(await agent(token), {
-    agentVersion: '1',
-    files,
-    digest: sha(JSON.stringify(files)),
-    listings,
-    indexes: [],
-    waiting: null,
-  });
-const done = (ops: Operation[]): OperationResult[] =>
-  ops.map((o) => ({ n: o.n, outcome: 'done', message: '', before: o.expect, at: new Date().toISOString() }));
-/** Plays the agent: fetches the plan, "writes" it, reports results and the files that are there then. */
-async function carryOut(token: string): Promise<Operation[]> {
-  const station = await agent(token);
-  const plan = await planFor(station);
-  if (!plan) return [];
-  await takeResults(station, plan.id, { results: done(plan.operations) });
-  return plan.operations;
-}
-
-const jobOf = async (rollout: string): Promise<string> =>
-  must((await rolloutFor(people.librarian, rollout)).rollout.job_id);
-/** Plays the worker, in its own time. */
-const work = async (rollout: string): Promise<void> => runJob(await jobOf(rollout), { plan: workOutPlan });
-/** A plan that is worked out. */
-async function planned(choice: { versions: string[]; stations: string[] }): Promise<string> {
-  const id = await planRollout(people.librarian, choice);
-  await work(id);
-  return id;
-}
 
 beforeAll(async () => {
   await transaction(async (sql) => {
     for (const descriptor of [oxbow2, marlstone4, perrinAlder])
       await bringDescriptor(sql, { personId: null, name: 't' }, descriptor, 'd');
   });
-  shelf = await addShelf(people.librarian, { name: 'S' });
-  const actor = actorOf(people.librarian);
-  const add = (name: string, system: string, editors: string[], hostId: string | null = null) =>
-    transaction((sql) =>
-      createStation(sql, actor, {
-        name,
-        kind: hostId ? 'card' : 'workstation',
-        system,
-        person: '',
-        hostId,
-        editors,
-        position: 0,
-      }),
-    );
-  desk = await add('Desk', 'macos', ['marlstone@4', 'oxbow@2']);
-  room = await add('Room', 'linux', ['oxbow@2']);
-  card = await add('Card', 'linux', ['perrin-alder@1'], room);
+  desk = await addStation('Desk', 'macos', ['marlstone@4', 'oxbow@2']);
+  room = await addStation('Room', 'linux', ['oxbow@2']);
+  card = await addStation('Card', 'linux', ['perrin-alder@1'], { hostId: room });
   const code = await makeCode(pool(), desk);
   await expect(enrol({ code, system: 'linux', host: 'h', agentVersion: '1' })).rejects.toMatchObject({
     code: 'enrol-system',
@@ -147,8 +68,7 @@ beforeAll(async () => {
   await expect(enrol({ code, system: 'macos', host: 'h', agentVersion: '1' })).rejects.toMatchObject({
     code: 'enrol-code',
   }); // used up
-  roomToken = (await enrol({ code: await makeCode(pool(), room), system: 'linux', host: 'h', agentVersion: '1' }))
-    .token;
+  roomToken = await enrolled(room, 'linux');
 });
 
 describe('approval', () => {
@@ -443,9 +363,9 @@ describe('a plan whose working out has failed', () => {
     });
     await work(id);
     expect((await rolloutFor(people.librarian, id)).rollout.status).toBe('planned');
+    await moveRollout(people.librarian, id, { verb: 'drop' });
     await expect(moveRollout(people.librarian, id, { verb: 'again' })).rejects.toMatchObject({
       code: 'rollout-settled',
     });
-    await moveRollout(people.librarian, id, { verb: 'drop' });
   });
 });

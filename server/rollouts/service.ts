@@ -15,12 +15,13 @@ import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';
 import { planAgain } from './planning';
 import { dropPlacement, indexText, inventoryOf, putPlacement, type StationRow } from '../stations/queries';
+import { confirmRollout } from './confirm';
+import { missing, settleIfOver } from './leave';
 import * as q from './queries';
 
 export type { RolloutRow, StepRow } from './queries';
-
-const missing = (id: string): Problem =>
-  new Problem('not-found', 'There is no such rollout.', id, 'Go back to Rollouts.');
+export { confirmRollout } from './confirm';
+export { leaveOut } from './leave';
 
 export async function listRollouts(person: Person) {
   allow(person, 'view');
@@ -35,37 +36,6 @@ export async function rolloutFor(
   const rollout = isUuid(id) ? await q.rolloutById(pool(), id) : undefined;
   if (!rollout) throw missing(id);
   return { rollout, steps: await q.stepsOf(pool(), id), undoneBy: await q.undoingOf(pool(), id) };
-}
-
-export async function confirmRollout(person: Person, id: string): Promise<void> {
-  allow(person, 'rollout.confirm');
-  await transaction(async (sql) => {
-    const rollout = await q.rolloutById(sql, id, true);
-    if (!rollout) throw missing(id);
-    if (rollout.status === 'planning')
-      throw new Problem(
-        'rollout-planning',
-        'This rollout is still being planned.',
-        rollout.title,
-        'Wait until every file is shown.',
-      );
-    if (rollout.status !== 'planned')
-      throw new Problem(
-        'rollout-settled',
-        `This rollout is ${rollout.status} already.`,
-        rollout.title,
-        'Reload the page.',
-      );
-    if ((await q.pendingSteps(sql, id)) === 0)
-      throw new Problem(
-        'rollout-empty',
-        'There is nothing to write: everything is there already or cannot go there.',
-        rollout.title,
-        'Choose other items or stations.',
-      );
-    await q.setRollout(sql, id, 'confirmed', person.id);
-    await record(sql, actorOf(person), 'rollout', id, 'confirmed', { status: 'planned' }, { status: 'confirmed' });
-  });
 }
 
 /** Drops a plan that was not confirmed; one that is still being worked out stops. */
@@ -114,7 +84,7 @@ export async function undoRollout(person: Person, id: string): Promise<string> {
         'rollout-running',
         'Some stations have not reported yet.',
         rollout.title,
-        'Wait until they have, then undo it.',
+        'Wait until they have, or leave out what waits there; then undo it.',
       );
     if (!done.length)
       throw new Problem(
@@ -242,32 +212,49 @@ export async function contentFor(
   return { size, chunks: blobChunks(bytesOf(sha)) };
 }
 
-/** An agent's results: settles its steps, moves the base of the three-way view, and closes the rollout when all is in. Said twice, nothing changes. */
+/**
+ * An agent's results: settles its steps, moves the base of the three-way view, and closes the rollout when all is in. Said
+ * twice, nothing changes. What was left out here and had been done there is done: the station knows best.
+ */
 export async function takeResults(agent: StationRow, rolloutId: string, input: unknown): Promise<void> {
   const { results } = checked(resultSchema, input);
   await transaction(async (sql) => {
     const rollout = await q.rolloutById(sql, rolloutId, true);
-    if (!rollout || !['confirmed', 'done', 'undone'].includes(rollout.status)) throw missing(rolloutId);
+    if (!rollout || !['confirmed', 'done', 'undoing', 'undone'].includes(rollout.status)) throw missing(rolloutId);
     const steps = (await q.stepsOf(sql, rolloutId)).filter((s) => s.agent_station_id === agent.id);
     if (!steps.length) throw missing(rolloutId);
+    const late: q.StepRow[] = [];
     for (const result of results) {
       const step = steps.find((x) => x.n === result.n);
-      if (!step || step.outcome !== null || step.do_what === 'none') continue;
+      if (!step || step.do_what === 'none') continue;
+      const isLate = step.outcome === 'left' && result.outcome === 'done';
+      if (step.outcome !== null && !isLate) continue;
       await q.settleStep(sql, step.id, result.outcome, result.message, result.before);
       if (result.outcome === 'done') await moveBase(sql, step, rolloutId, rollout.undoes !== null, result.at);
+      if (isLate) late.push({ ...step, outcome: 'done', before: result.before });
     }
     const actor = { personId: null, name: `agent of ${agent.name}` };
     const bad = results.filter((x) => x.outcome !== 'done').length;
     await record(sql, actor, 'rollout', rolloutId, 'reported', null, { operations: results.length, bad });
-    if (rollout.status === 'confirmed' && (await q.pendingSteps(sql, rolloutId)) === 0) {
-      await q.setRollout(sql, rolloutId, 'done');
-      await record(sql, actor, 'rollout', rolloutId, 'done');
-      if (rollout.undoes) {
-        await q.setRollout(sql, rollout.undoes, 'undone');
-        await record(sql, actor, 'rollout', rollout.undoes, 'undone');
-      }
-    }
+    await settleIfOver(sql, rollout, actor);
+    if (late.length && (rollout.status === 'undoing' || rollout.status === 'undone'))
+      await undoLate(sql, rollout, late);
   });
+}
+
+/** What turns out to have been written, of a rollout that is undone: its undoing takes that back too. */
+async function undoLate(sql: Sql, rollout: q.RolloutRow, late: readonly q.StepRow[]): Promise<void> {
+  const undo = await q.undoingOf(sql, rollout.id);
+  if (!undo) return;
+  const from = 1 + Math.max(-1, ...(await q.stepsOf(sql, undo)).map((step) => step.n));
+  const steps = await undoingSteps(sql, late);
+  await q.insertSteps(
+    sql,
+    undo,
+    steps.map((step) => ({ ...step, n: step.n + from })),
+  );
+  await q.setRollout(sql, undo, 'confirmed');
+  await q.setRollout(sql, rollout.id, 'undoing');
 }
 
 async function moveBase(sql: Sql, step: q.StepRow, rolloutId: string, undoing: boolean, at: string): Promise<void> {

@@ -136,10 +136,10 @@ export const touchStation = (sql: Sql, id: string, agentVersion: string) =>
   sql.query('update station set last_report_at = now(), agent_version = $2 where id = $1', [id, agentVersion]);
 export const setDigest = (sql: Sql, id: string, digest: string, leftOut: LeftOut) =>
   sql.query('update station set digest = $2, left_out = $3 where id = $1', [id, digest, JSON.stringify(leftOut)]);
-/** Whether the station was given that plan: it is of a rollout that was confirmed, and has steps for it. */
-export const wasGivenPlan = async (sql: Sql, stationId: string, planId: string): Promise<boolean> =>
+/** Whether something of that plan still waits for this station to do it. */
+export const hasStepsOf = async (sql: Sql, stationId: string, planId: string): Promise<boolean> =>
   (
-    await one<{ given: boolean }>(
+    await one<{ has: boolean }>(
       sql,
       `
         select exists (
@@ -147,12 +147,14 @@ export const wasGivenPlan = async (sql: Sql, stationId: string, planId: string):
           from rollout r join rollout_step s on s.rollout_id = r.id
           where r.id = $2
             and s.agent_station_id = $1
-            and r.status in ('confirmed', 'done', 'undone')
-        ) as given
+            and s.outcome is null
+            and s.do_what <> 'none'
+            and r.status = 'confirmed'
+        ) as has
       `,
       [stationId, planId],
     )
-  ).given;
+  ).has;
 /** Makes the inventory what was reported, by differences. */
 export const replaceInventory = async (
   sql: Sql,

@@ -253,7 +253,7 @@ export async function takeReport(station: q.StationRow, input: unknown): Promise
       );
     }
   });
-  // a plan that it goes on with and that nobody here has given, as after a restore: it would never end
-  const isUnknown = report.waiting !== null && !(await q.wasGivenPlan(sql, station.id, report.waiting));
-  return { need: null, ...(isUnknown ? { drop: true } : {}) };
+  // a plan that it goes on with though nothing of it waits here: unknown, as after a restore, or left out by a person
+  const isOver = report.waiting !== null && !(await q.hasStepsOf(sql, station.id, report.waiting));
+  return { need: null, ...(isOver ? { drop: true } : {}) };
 }

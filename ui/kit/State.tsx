@@ -34,6 +34,7 @@ export const states: Record<string, { shape: Shape; word: string; tone: string }
   draft: { shape: 'ring', word: 'draft', tone: 'text-ochre' },
   retired: { shape: 'dash', word: 'retired', tone: 'text-soft' },
   refused: { shape: 'cross', word: 'refused', tone: 'text-madder' },
+  left: { shape: 'dash', word: 'left out', tone: 'text-soft' },
   failed: { shape: 'cross', word: 'failed', tone: 'text-madder' },
   conflict: { shape: 'diamond', word: 'conflict', tone: 'text-madder' },
   changed: { shape: 'diamond', word: 'changed there', tone: 'text-madder' },

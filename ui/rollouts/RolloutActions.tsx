@@ -40,6 +40,11 @@ export function RolloutActions({ id, status, files, stations, isUndo, may }: Pro
         </button>
       )}
       {status === 'planned' && (
+        <button className="button quiet" disabled={busy} onClick={() => act('again')}>
+          Plan it again
+        </button>
+      )}
+      {status === 'planned' && (
         <button className="button main" disabled={busy || !files} onClick={() => act('confirm')}>
           Confirm: write {sentence}
         </button>

@@ -1,4 +1,5 @@
 /** What a rollout does at one station, file by file, and what came of it. */
+import type { ReactNode } from 'react';
 import { fidelity } from '../kit/fidelity';
 import { State } from '../kit/State';
 
@@ -26,9 +27,10 @@ interface Props<S extends Step> {
   steps: S[];
   stateOf: (step: S) => Outcome;
   /** of editors, by "editor version" */ titles: Map<string, string>;
+  /** what can be done about a step, below its state */ action?: (step: S) => ReactNode;
 }
 
-export function Steps<S extends Step>({ steps, stateOf, titles }: Props<S>) {
+export function Steps<S extends Step>({ steps, stateOf, titles, action }: Props<S>) {
   return (
     <table className="list table-fixed">
       <colgroup>
@@ -50,7 +52,11 @@ export function Steps<S extends Step>({ steps, stateOf, titles }: Props<S>) {
       <tbody>
         {steps.map((step) => {
           const editor = `${step.editor_id} ${step.editor_version}`;
-          return <Row key={step.id} step={step} outcome={stateOf(step)} editor={titles.get(editor) ?? editor} />;
+          return (
+            <Row key={step.id} step={step} outcome={stateOf(step)} editor={titles.get(editor) ?? editor}>
+              {action?.(step)}
+            </Row>
+          );
         })}
       </tbody>
     </table>
@@ -68,7 +74,14 @@ function carries(step: Step): string {
   return step.lines || step.decision === 'put' || step.do_what === 'remove' ? 'the list of files' : '–';
 }
 
-function Row({ step, outcome, editor }: { step: Step; outcome: Outcome; editor: string }) {
+interface RowProps {
+  step: Step;
+  outcome: Outcome;
+  editor: string;
+  children: ReactNode;
+}
+
+function Row({ step, outcome, editor, children }: RowProps) {
   const idle = step.do_what === 'none';
   const shown = idle
     ? { state: step.decision, words: step.note }
@@ -93,6 +106,7 @@ function Row({ step, outcome, editor }: { step: Step; outcome: Outcome; editor: 
       <td>
         <State of={shown.state} />
         <span className="block text-[12px] text-soft">{shown.words}</span>
+        {children}
       </td>
     </tr>
   );

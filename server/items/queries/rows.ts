@@ -94,6 +94,7 @@ export interface VersionItem {
   scope: Record<string, unknown>;
   supplier: string;
   licence_id: string | null;
+  archived_at: Date | null;
 }
 
 export interface LineRow {

@@ -103,7 +103,8 @@ export const versionById = async (sql: Sql, id: string): Promise<(VersionRow & V
     sql,
     `
       select
-        ${versionColumns}, i.title, i.kind, i.headings, i.position, i.scope, i.supplier, i.licence_id ${versionFrom}
+        ${versionColumns}, i.title, i.kind, i.headings, i.position, i.scope, i.supplier, i.licence_id,
+        i.archived_at ${versionFrom}
         join item i on i.id = v.item_id
       where v.id = $1
     `,

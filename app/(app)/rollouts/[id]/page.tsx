@@ -10,6 +10,7 @@ import { PlanningProgress } from '@/ui/rollouts/PlanningProgress';
 import { Refresh } from '@/ui/kit/Refresh';
 import { State } from '@/ui/kit/State';
 import { Ago } from '@/ui/kit/time';
+import { LeaveOutStation, LeaveOutStep } from '@/ui/rollouts/LeaveOut';
 import { Reported } from '@/ui/rollouts/Reported';
 import { RolloutActions } from '@/ui/rollouts/RolloutActions';
 import { Steps } from '@/ui/rollouts/Steps';
@@ -18,6 +19,8 @@ export const metadata = { title: 'Rollout' };
 /** Titles of a station's editors, by editor and version. */
 const titlesOf = (view: StationView | undefined): Map<string, string> =>
   new Map(view?.editors.map((editor) => [`${editor.editor} ${editor.version}`, editor.title]));
+
+const isWaiting = (step: StepRow): boolean => step.do_what !== 'none' && step.outcome === null;
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
   const person = await signedInPerson();
@@ -33,6 +36,7 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
   const bad = live.filter((s) => s.outcome && s.outcome !== 'done').length;
   const views = await stationViews(person);
   const stations = [...new Map(steps.map((s) => [s.station_id, s.station]))];
+  const mayLeave = rollout.status === 'confirmed' && may(person, 'rollout.confirm');
   const stateOf = (step: StepRow): { state: string; reason: string } => {
     if (step.outcome === 'done') {
       const row =
@@ -112,8 +116,24 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
                   as a zip for the card
                 </a>
               )}
+              {mayLeave && own.some(isWaiting) && (
+                <LeaveOutStation
+                  rollout={rollout.id}
+                  station={{ id: sid, name }}
+                  waiting={own.filter(isWaiting).length}
+                />
+              )}
             </h2>
-            <Steps steps={own} stateOf={stateOf} titles={titlesOf(view)} />
+            <Steps
+              steps={own}
+              stateOf={stateOf}
+              titles={titlesOf(view)}
+              action={(step) =>
+                mayLeave && isWaiting(step) ? (
+                  <LeaveOutStep rollout={rollout.id} station={sid} step={step.id} path={step.path} />
+                ) : null
+              }
+            />
           </section>
         );
       })}

@@ -1,0 +1,108 @@
+/** Confirming a rollout: what was planned is looked at again, since the world may have gone on meanwhile. */
+import { Problem } from '@/core/problem';
+import { counted } from '@/core/words';
+import { transaction, type Sql } from '../db/pool';
+import { record } from '../activity/queries';
+import { versionById } from '../items/queries';
+import { allowSpread, type Going } from '../licences/spread';
+import { actorOf, allow, type Person } from '../people/roles';
+import { missing } from './leave';
+import type { Version } from './plan';
+import * as q from './queries';
+
+/** Throws where a version cannot be rolled out: it is not approved, or retired, or its item is archived. */
+export function refuseUnfit(version: Version): void {
+  if (version.archived_at)
+    throw new Problem(
+      'item-archived',
+      `${version.title} is archived, and what is archived is not rolled out.`,
+      version.title,
+      'Bring it back first, or leave it out.',
+    );
+  if (version.status !== 'approved')
+    throw new Problem(
+      'not-approved',
+      `Version ${version.number} of ${version.title} is ${version.status === 'draft' ? 'a draft' : version.status}, and only approved versions are rolled out.`,
+      version.title,
+      version.status === 'draft'
+        ? 'Approve it first, or leave it out.'
+        : 'Plan the rollout anew, with another version.',
+    );
+}
+
+/** What is written where, by the versions as they stand now. */
+async function goingBy(sql: Sql, steps: readonly q.StepRow[]): Promise<Going[]> {
+  const versions = new Map<string, Version>();
+  const going: Going[] = [];
+  for (const step of steps) {
+    if (!step.version_id || step.do_what !== 'put') continue;
+    const version = versions.get(step.version_id) ?? (await versionById(sql, step.version_id));
+    if (!version)
+      throw new Problem('not-found', 'A planned version is not there any more.', step.path, 'Plan it again.');
+    versions.set(version.id, version);
+    going.push({ ...version, station_id: step.station_id });
+  }
+  for (const version of versions.values()) refuseUnfit(version);
+  return going;
+}
+
+function tell(places: readonly { station: string; path: string }[]): string {
+  return places
+    .slice(0, 3)
+    .map(({ station, path }) => `${path} at ${station}`)
+    .join(', ');
+}
+
+async function refuseOutdated(sql: Sql, rollout: q.RolloutRow): Promise<void> {
+  const changed = await q.changedSince(sql, rollout.id);
+  if (changed.length)
+    throw new Problem(
+      'rollout-outdated',
+      `${counted(changed.length, 'file')} changed at the stations since this was planned: ${tell(changed)}.`,
+      rollout.title,
+      'Plan it again, and look at what it would do now.',
+    );
+  const taken = await q.takenByOthers(sql, rollout.id);
+  if (taken.length)
+    throw new Problem(
+      'rollout-overlaps',
+      `Another rollout that is under way writes the same: ${tell(taken)}.`,
+      rollout.title,
+      'Wait until it is through, or leave out there what cannot be carried out; then plan this one again.',
+    );
+}
+
+/** Lets the agents carry a plan out. Throws where it is not what may be done now, and says why. */
+export async function confirmRollout(person: Person, id: string): Promise<void> {
+  allow(person, 'rollout.confirm');
+  await transaction(async (sql) => {
+    const rollout = await q.rolloutById(sql, id, true);
+    if (!rollout) throw missing(id);
+    if (rollout.status === 'planning')
+      throw new Problem(
+        'rollout-planning',
+        'This rollout is still being planned.',
+        rollout.title,
+        'Wait until every file is shown.',
+      );
+    if (rollout.status !== 'planned')
+      throw new Problem(
+        'rollout-settled',
+        `This rollout is ${rollout.status} already.`,
+        rollout.title,
+        'Reload the page.',
+      );
+    if ((await q.pendingSteps(sql, id)) === 0)
+      throw new Problem(
+        'rollout-empty',
+        'There is nothing to write: everything is there already or cannot go there.',
+        rollout.title,
+        'Choose other items or stations.',
+      );
+    const going = await goingBy(sql, await q.stepsOf(sql, id));
+    await allowSpread(sql, person, going, { withSeats: true });
+    await refuseOutdated(sql, rollout);
+    await q.setRollout(sql, id, 'confirmed', person.id);
+    await record(sql, actorOf(person), 'rollout', id, 'confirmed', { status: 'planned' }, { status: 'confirmed' });
+  });
+}
