@@ -1,5 +1,5 @@
 /** Stations and the editors on them; who may sign in. */
-import { array, object, string } from 'yup';
+import { array, boolean, object, string } from 'yup';
 import { endpoint, exactly, id, words } from './endpoint';
 
 /** What is said of whoever is to sign in. */
@@ -39,7 +39,16 @@ export const stationEndpoints = {
   'POST /api/stations/:id/code': endpoint({ answer: exactly({ code: words() }) }),
   'POST /api/stations/:id/found': endpoint({ answer: exactly({ arrival: id() }) }),
   /** a descriptor's JSON is the body */
-  'POST /api/editors': endpoint({ answer: exactly({ editor: words(), version: words() }) }),
+  'POST /api/editors': endpoint({ answer: exactly({ id: id(), editor: words(), version: words() }) }),
+  /** the lead takes or declines what somebody proposed; `outside` allows places outside the editor's own folders */
+  'POST /api/proposals/:id': endpoint({
+    body: object({
+      verb: string()
+        .oneOf(['take', 'decline'] as const)
+        .required('A proposal is taken or declined.'),
+      outside: boolean().default(false),
+    }).noUnknown(),
+  }),
 } as const;
 
 export const peopleEndpoints = {

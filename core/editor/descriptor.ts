@@ -6,6 +6,8 @@ import { array, lazy, mixed, number, object, string, ValidationError } from 'yup
 import type { TableEncoding } from '../look/resample';
 import type { Mapping } from '../preset/mapping';
 import { Problem } from '../problem';
+import { allowedSigns } from './allowed-signs';
+import { faultOfPlace, isProgram } from './own-folder';
 
 export const systems = ['macos', 'windows', 'linux'] as const;
 export type System = (typeof systems)[number];
@@ -85,8 +87,13 @@ const paths = lazy((value: unknown) =>
         key,
         string()
           .required()
-          .matches(template, 'must begin with {home}, {config} or {media} and name folders below it')
-          .test('inside', 'must not step out of its folder', (p) => !p?.split('/').includes('..')),
+          .max(400)
+          .matches(template, '${path} must begin with {home}, {config} or {media} and name folders below it')
+          .test(
+            'fit',
+            ({ path, value }) => `${path} ${faultOfPlace(String(value))}`,
+            (p) => !p || faultOfPlace(p) === null,
+          ),
       ]),
     ),
   )
@@ -118,6 +125,20 @@ const encoding = object({
 const table = object({ codec: string().oneOf(['cube', 'clf']).required(), size, encoding })
   .noUnknown()
   .default(undefined);
+/** A name of an element, a section or a key in a preset's language. */
+const name = () =>
+  string()
+    .required()
+    .max(200)
+    .matches(/^[^\u0000-\u001f<>=\[\]]+$/, 'must be a plain name');
+function faultOfSigns(signs: string): string | null {
+  try {
+    allowedSigns(signs);
+    return null;
+  } catch (error) {
+    return (error as Problem).message.replace(/\.$/, '');
+  }
+}
 const schema = object({
   editor: string()
     .required()
@@ -146,7 +167,8 @@ const schema = object({
         place: string().required(),
         extension: string()
           .required()
-          .matches(/^\.[a-z0-9]{1,12}$/i, 'must be an extension such as .cube'),
+          .matches(/^\.[a-z0-9]{1,12}$/i, 'must be an extension such as .cube')
+          .test('program', '${path} must not be that of a program', (extension) => !extension || !isProgram(extension)),
         writer: object({
           asIs: mixed<boolean>().oneOf([true, undefined]),
           table,
@@ -174,7 +196,16 @@ const schema = object({
             (w) => [w?.asIs, w?.table, w?.archive].filter(Boolean).length === 1,
           ),
         headings: string().oneOf(['folder', 'inside', 'none']).required(),
-        names: object({ max: number().integer().min(5).max(255), allowed: string() })
+        names: object({
+          max: number().integer().min(5).max(255),
+          allowed: string()
+            .max(200)
+            .test(
+              'signs',
+              ({ value }) => faultOfSigns(String(value)) ?? '',
+              (signs) => signs === undefined || faultOfSigns(signs) === null,
+            ),
+        })
           .noUnknown()
           .default(undefined),
         most: number().integer().min(1),
@@ -198,12 +229,14 @@ const schema = object({
     container: string().oneOf(['xmp', 'ini', 'xml']).required(),
     recognise: object().required(),
     mapping: object({
+      title: object({ step: name(), attribute: name() }).default(undefined),
+      headings: object({ step: name(), attribute: name() }).default(undefined),
       entries: array()
         .of(object({ step: string().required(), to: string().required() }))
         .required(),
     }).required(),
   }).default(undefined),
-  notes: string(),
+  notes: string().max(20_000),
 }).noUnknown();
 
 /** Checks a descriptor; throws a Problem whose message has a sentence for each fault. */

@@ -1,7 +1,8 @@
 /** File names that every system takes: legal characters, length, no reserved name, unique, extension kept. */
-const RESERVED = /^(con|prn|aux|nul|com\d|lpt\d)$/i;
+import { allowedSigns } from './allowed-signs';
+import { isDevice } from './own-folder';
 
-/** A title as a file name without extension. `allowed` is a set of characters as in a regular expression's brackets. */
+/** A title as a file name with this extension. `allowed` are the signs that it may have, see `allowedSigns`. */
 export function fileName(
   title: string,
   extension: string,
@@ -10,18 +11,17 @@ export function fileName(
 ): string {
   const max = (rule.max ?? 120) - extension.length;
   let base = title.normalize('NFC');
-  if (rule.allowed)
-    base = base
-      .normalize('NFKD')
-      .replace(/[\u0300-\u036f]/g, '')
-      .replace(/\s+/g, '_')
-      .replace(new RegExp(`[^${rule.allowed}]`, 'g'), '');
-
+  if (rule.allowed) {
+    const isAllowed = allowedSigns(rule.allowed);
+    base = base.normalize('NFKD').replace(/\s+/g, '_');
+    base = [...base].filter(isAllowed).join('');
+  }
   base = base
+    .replace(/[\u007f-\u009f\u00ad\u200b-\u200f\u202a-\u202e\u2060-\u2069\ufeff]/g, '')
     .replace(/[\u0000-\u001f<>:"/\\|?*]/g, ' ')
     .replace(/\s+/g, ' ')
     .replace(/^[. ]+|[. ]+$/g, '');
-  if (!base || RESERVED.test(base)) base = `item${base ? `-${base}` : ''}`;
+  if (!base || isDevice(base)) base = `item${base ? `-${base}` : ''}`;
   const cut = (text: string, room: number): string => {
     let out = [...text].slice(0, room).join('');
     while (new TextEncoder().encode(out).length > 200) out = [...out].slice(0, -1).join('');

@@ -30,6 +30,8 @@ const latin = {
 const utf8 = (s: string): string => latin.decode(new TextEncoder().encode(s));
 const line = (s: string): string => utf8(s.replace(/[\r\n]+/g, ' '));
 const attribute = (s: string): string => utf8(escapeXml(s.replace(/[\r\n]+/g, ' ')));
+/** Text as a pattern that finds just that. */
+const literally = (s: string): string => s.replace(/[.*+?^${}()|[\]\\]/g, '\\$&');
 // a replacement text has no special signs
 const put = (text: string, pattern: RegExp, by: (...m: string[]) => string): string | null =>
   pattern.test(text) ? text.replace(pattern, by) : null;
@@ -41,17 +43,17 @@ function cube(text: string, title: string): string {
 }
 
 function rootAttribute(text: string, root: string, name: string, value: string): string {
-  const open = new RegExp(`<(?:[\\w-]+:)?${root}\\b[^>]*>`).exec(text);
+  const open = new RegExp(`<(?:[\\w-]+:)?${literally(root)}\\b[^>]*>`).exec(text);
   if (!open) throw cannot('this file: its root is not where it should be');
   const tag = open[0];
   const changed =
-    put(tag, new RegExp(`(\\s${name}\\s*=\\s*)("[^"]*"|'[^']*')`), (_, a) => `${a}"${attribute(value)}"`) ??
+    put(tag, new RegExp(`(\\s${literally(name)}\\s*=\\s*)("[^"]*"|'[^']*')`), (_, a) => `${a}"${attribute(value)}"`) ??
     tag.replace(/\s*(\/?>)$/, (e) => ` ${name}="${attribute(value)}"${e.trimStart()}`);
   return text.slice(0, open.index) + changed + text.slice(open.index + tag.length);
 }
 
 function iniKey(text: string, section: string, key: string, value: string): string {
-  const at = new RegExp(`^\\[${section.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}\\][ \\t]*\\r?$`, 'm').exec(text);
+  const at = new RegExp(`^\\[${literally(section)}\\][ \\t]*\\r?$`, 'm').exec(text);
   if (!at) throw cannot('this file: its section is not there');
   const from = at.index + at[0].length;
   const rest = text.slice(from);
@@ -59,7 +61,7 @@ function iniKey(text: string, section: string, key: string, value: string): stri
   const part = rest.slice(0, end);
   const eol = text.includes('\r\n') ? '\r\n' : '\n';
   const changed =
-    put(part, new RegExp(`^([ \\t]*${key}[ \\t]*=[ \\t]*).*?(?=\\r?$)`, 'm'), (_, a) => a + line(value)) ??
+    put(part, new RegExp(`^([ \\t]*${literally(key)}[ \\t]*=[ \\t]*).*?(?=\\r?$)`, 'm'), (_, a) => a + line(value)) ??
     `${eol}${key}=${line(value)}${part}`;
   return text.slice(0, from) + changed + rest.slice(end);
 }

@@ -1,9 +1,24 @@
 /** An editor's index of files as lines: entries are added and taken away by key, everything else stays byte for byte. */
+import { hasUnseen } from '../editor/own-folder';
+import { Problem } from '../problem';
+
+/** A name that would be two lines, or none that is seen, cannot be an entry. */
+function refuseUnfit(names: readonly string[]): void {
+  const bad = names.find((name) => hasUnseen(name) || name.trim() === '');
+  if (bad === undefined) return;
+  throw new Problem(
+    'index-name',
+    'A file name with line breaks or signs that are not seen cannot stand in an editor’s index.',
+    JSON.stringify(bad),
+    'Give the item another title.',
+  );
+}
 
 const key = (line: string): string => line.trim().normalize('NFC').toLowerCase();
 
 /** The text with the names at its end that it does not have yet, and which these were. */
 export function addLines(text: string, names: readonly string[]): { text: string; added: string[] } {
+  refuseUnfit(names);
   const has = new Set(text.split(/\r?\n/).map(key));
   const end = text.includes('\r\n') ? '\r\n' : '\n';
   const added = names.filter((n) => !has.has(key(n)) && has.add(key(n)));

@@ -9,7 +9,7 @@ import { isTakeable } from '@/core/recognise';
 import { Problem } from '@/core/problem';
 import { getBlob, hex } from '../blobs/service';
 import { transaction, type Sql } from '../db/pool';
-import { bringDescriptor } from '../editors/service';
+import { propose, takeBackProposals } from '../editors/proposals';
 import { record, type Actor } from '../activity/queries';
 import { frameFromFile } from '../frames/service';
 import { addVersion, createItem } from '../items/create';
@@ -84,9 +84,10 @@ interface Made {
   versionId: string;
 }
 
-async function takeDescriptor({ sql, actor, taken }: Taking, entry: q.EntryRow): Promise<void> {
+/** It is only proposed: the lead decides whether it becomes what the studio goes by. */
+async function takeDescriptor({ sql, actor, arrival, taken }: Taking, entry: q.EntryRow): Promise<void> {
   const bytes = await getBlob(must(entry.sha256), sql);
-  await bringDescriptor(sql, actor, JSON.parse(bytes.toString('utf8')), entry.path);
+  await propose(sql, actor, JSON.parse(bytes.toString('utf8')), { cameFrom: entry.path, arrivalId: arrival.id });
   await q.entryTaken(sql, entry.id, null);
   taken.descriptors++;
 }
@@ -266,6 +267,7 @@ export async function undoArrival(
         'Undo those first, then put the arrival back.',
       );
     const back = await q.takeBack(sql, id);
+    await takeBackProposals(sql, actorOf(person), id);
     await q.arrivalStatus(sql, id, 'ready');
     await record(sql, actorOf(person), 'arrival', id, 'put back', null, back);
     return back;

@@ -13,6 +13,7 @@ import oxbow2 from '@/standins/descriptors/oxbow-2.json';
 import { dcp, hald, icc } from '@/core/testing';
 import { people, withDatabase } from '../db/testing/database';
 import { pool, transaction } from '../db/pool';
+import { openProposals } from '../editors/proposals';
 import { bringDescriptor, descriptors } from '../editors/service';
 import { convertPreset } from '../versions/convert';
 import { listFrames, framePicture } from '../frames/service';
@@ -396,7 +397,7 @@ describe('frames and descriptors of the studio’s own', () => {
     });
     await expect(accept(id)).rejects.toMatchObject({ code: 'picture-broken' });
   });
-  test('a descriptor is brought in and kept by revision; a faulty one is refused with a sentence for each fault', async () => {
+  test('a descriptor is proposed to the lead; a faulty one is refused with a sentence for each fault', async () => {
     const own = {
       ...oxbow2,
       editor: 'studio-own',
@@ -411,14 +412,10 @@ describe('frames and descriptors of the studio’s own', () => {
     expect(await outcomes(id)).toEqual({ 'Studio Own.json': 'descriptor', 'bad.json': 'refused' });
     expect((await entry(id, 'bad.json')).problem?.message.split('. ').length).toBeGreaterThanOrEqual(2);
     await accept(id);
-    expect((await descriptors()).map((d) => d.title)).toContain('Studio Own');
-    await transaction((sql) =>
-      bringDescriptor(sql, { personId: null, name: 'test' }, { ...own, title: 'Studio Own, new' }, 'd'),
-    );
-    expect(await many(pool(), `select n from editor_revision where editor_id = 'studio-own' order by n`)).toEqual([
-      { n: 1 },
-      { n: 2 },
-    ]);
+    expect((await descriptors()).map((d) => d.title)).not.toContain('Studio Own');
+    expect((await openProposals(people.lead)).map((one) => one.title)).toContain('Studio Own');
+    await undoArrival(people.librarian, id);
+    expect((await openProposals(people.lead)).map((one) => one.title)).not.toContain('Studio Own');
   });
 });
 

@@ -1,6 +1,6 @@
 import type { Descriptor } from '@/core/editor/descriptor';
 import type { Sql } from '../db/pool';
-import { many, maybe } from '../db/query';
+import { many, maybe, one } from '../db/query';
 
 export const allDescriptors = async (sql: Sql): Promise<Descriptor[]> =>
   (await many<{ descriptor: Descriptor }>(sql, 'select descriptor from editor order by id, version')).map(
@@ -87,3 +87,105 @@ export const revision = async (
       [id, version, number],
     )
   )?.descriptor;
+
+export const descriptorOf = async (sql: Sql, id: string, version: string): Promise<Descriptor | null> =>
+  (
+    await maybe<{ descriptor: Descriptor }>(sql, 'select descriptor from editor where id = $1 and version = $2', [
+      id,
+      version,
+    ])
+  )?.descriptor ?? null;
+
+interface NewProposal {
+  id: string;
+  descriptor: Descriptor;
+  cameFrom: string;
+  arrivalId: string | null;
+  personId: string | null;
+}
+export const insertProposal = (sql: Sql, { id, descriptor, cameFrom, arrivalId, personId }: NewProposal) =>
+  sql.query(
+    `
+      insert into descriptor_proposal (id, editor_id, editor_version, descriptor, came_from, arrival_id, person_id)
+      values ($1, $2, $3, $4, $5, $6, $7)
+    `,
+    [id, descriptor.editor, descriptor.version, JSON.stringify(descriptor), cameFrom, arrivalId, personId],
+  );
+export interface ProposalRow {
+  id: string;
+  descriptor: Descriptor;
+  status: 'open' | 'taken' | 'declined';
+  came_from: string;
+  revision: number | null;
+}
+export const openProposals = (
+  sql: Sql,
+): Promise<
+  (ProposalRow & { known: Descriptor | null; arrival: string | null; by: string | null; created_at: Date })[]
+> =>
+  many(
+    sql,
+    `
+      select
+        d.id, d.descriptor, d.status, d.came_from, d.revision, d.created_at,
+        e.descriptor as known, a.name as arrival, p.name as by
+      from descriptor_proposal d
+        left join editor e on e.id = d.editor_id and e.version = d.editor_version
+        left join arrival a on a.id = d.arrival_id
+        left join person p on p.id = d.person_id
+      where d.status = 'open'
+      order by d.created_at
+    `,
+  );
+const proposalColumns = 'id, descriptor, status, came_from, revision';
+export const proposalById = (sql: Sql, id: string): Promise<ProposalRow | undefined> =>
+  maybe<ProposalRow>(sql, `select ${proposalColumns} from descriptor_proposal where id = $1 for update`, [id]);
+export const settleProposal = (
+  sql: Sql,
+  id: string,
+  status: 'taken' | 'declined',
+  personId: string,
+  revision: number | null,
+) =>
+  sql.query(
+    `
+      update descriptor_proposal
+      set status = $2, decided_by = $3, decided_at = now(), revision = $4
+      where id = $1
+    `,
+    [id, status, personId, revision],
+  );
+export const newestRevision = async (sql: Sql, { editor, version }: Descriptor): Promise<number> =>
+  (
+    await one<{ n: number }>(
+      sql,
+      'select max(n) as n from editor_revision where editor_id = $1 and editor_version = $2',
+      [editor, version],
+    )
+  ).n;
+/** The newest first, so that they are taken back in turn. */
+export const proposalsOf = (sql: Sql, arrivalId: string): Promise<ProposalRow[]> =>
+  many<ProposalRow>(
+    sql,
+    `
+      select ${proposalColumns}
+      from descriptor_proposal
+      where arrival_id = $1
+      order by revision desc nulls last
+      for update
+    `,
+    [arrivalId],
+  );
+export const dropProposals = (sql: Sql, arrivalId: string) =>
+  sql.query('delete from descriptor_proposal where arrival_id = $1', [arrivalId]);
+/** Takes a revision away; the one before counts again, and an editor without any is not known any more. */
+export async function dropRevision(sql: Sql, { editor, version }: Descriptor, n: number): Promise<void> {
+  await sql.query('delete from editor_revision where editor_id = $1 and editor_version = $2 and n = $3', [
+    editor,
+    version,
+    n,
+  ]);
+  const before = await revision(sql, editor, version, null);
+  if (before) await upsertEditor(sql, before);
+  else await sql.query('delete from editor where id = $1 and version = $2', [editor, version]);
+}

@@ -2,13 +2,14 @@
 import { editorKey, parseDescriptor, type Descriptor } from '@/core/editor/descriptor';
 import { taking, thingsToPlace, type Taking } from '@/core/editor/takings';
 import { Problem } from '@/core/problem';
-import { pool, transaction, type Sql } from '../db/pool';
+import { pool, type Sql } from '../db/pool';
 import { record, type Actor } from '../activity/queries';
-import { actorOf, allow, type Person } from '../people/roles';
+import { allow, type Person } from '../people/roles';
 import * as q from './queries';
 
 export const descriptors = (sql: Sql = pool()): Promise<Descriptor[]> => q.allDescriptors(sql);
 
+/** Takes a descriptor as the newest revision of its editor, at once: for what is ours. From outside, it is proposed (`proposals.ts`). */
 export async function bringDescriptor(sql: Sql, actor: Actor, value: unknown, where: string): Promise<Descriptor> {
   const descriptor = parseDescriptor(value, where);
   await q.upsertEditor(sql, descriptor);
@@ -53,22 +54,4 @@ export async function descriptorJson(person: Person, key: string, number: number
   const descriptor = await q.revision(pool(), id, version, number);
   if (!descriptor) throw new Problem('editor-unknown', 'There is no such descriptor.', key, 'Go back to Studio.');
   return JSON.stringify(descriptor, null, 2) + '\n';
-}
-
-/** Brings a descriptor in by itself; through Intake, it comes with an arrival. */
-export async function describeEditor(person: Person, text: string): Promise<{ editor: string; version: string }> {
-  allow(person, 'arrival.accept');
-  let value: unknown;
-  try {
-    value = JSON.parse(text);
-  } catch (error) {
-    throw new Problem(
-      'descriptor-json',
-      `This is no JSON: ${(error as Error).message.slice(0, 120)}`,
-      'descriptor',
-      'Correct it and bring it in again.',
-    );
-  }
-  const descriptor = await transaction((sql) => bringDescriptor(sql, actorOf(person), value, 'descriptor'));
-  return { editor: descriptor.editor, version: descriptor.version };
 }

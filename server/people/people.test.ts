@@ -9,7 +9,8 @@ import { databaseUrl, pool, transaction } from '../db/pool';
 import { eventsAfter, lastEventId, record } from '../activity/queries';
 import { activityOfItem, listActivity } from '../activity/service';
 import { backupFor, restoreFor } from '../backup/service';
-import { describeEditor, descriptorJson, listEditors, listTakings } from '../editors/service';
+import { decideProposal, openProposals, proposeText } from '../editors/proposals';
+import { descriptorJson, listEditors, listTakings } from '../editors/service';
 import { copies, markMeant, mergeItems } from '../copies/service';
 import { retire, writeIntoFile } from '../versions/service';
 import { clearRibbons, listRibbons, orderRibbons } from '../ribbons/service';
@@ -100,6 +101,7 @@ const calls: Record<Action, ((p: Person) => Promise<unknown>)[]> = {
     stationViews,
     (p) => itemFor(p, id),
     listBenches,
+    openProposals,
     listSets,
     listChoices,
     (p) => verdictsOf(p, id),
@@ -140,8 +142,9 @@ const calls: Record<Action, ((p: Person) => Promise<unknown>)[]> = {
     (p) => discardArrival(p, id),
     (p) => correctEntries(p, id, { entries: [1], outcome: 'new' }),
     (p) => undoArrival(p, id),
-    (p) => describeEditor(p, '{}'),
   ],
+  'editor.propose': [(p) => proposeText(p, '{}')],
+  'editor.describe': [(p) => decideProposal(p, id, { verb: 'take' })],
   'shelf.edit': [
     (p) => addShelf(p, { name: `S ${p.role}` }),
     (p) => changeShelf(p, id, { name: 'x' }),

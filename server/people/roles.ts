@@ -11,6 +11,8 @@ export const actions = {
   'arrival.read': ['librarian', 'lead'],
   'arrival.make': ['librarian'],
   'arrival.accept': ['librarian'],
+  'editor.propose': ['librarian', 'lead'],
+  'editor.describe': ['lead'],
   'shelf.edit': ['librarian'],
   'item.edit': ['librarian'],
   'item.convert': ['librarian', 'lead'],

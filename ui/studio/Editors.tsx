@@ -24,7 +24,7 @@ export function Editors({ editors, may }: { editors: EditorView[]; may: boolean 
     runAndRefresh(async () => {
       say('');
       const { editor, version } = await send('POST /api/editors', await file.text());
-      say(`${editor} ${version} is known now.`);
+      say(`${editor} ${version} is proposed above; the studio lead decides on it.`);
     });
   return (
     <>

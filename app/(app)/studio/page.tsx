@@ -1,4 +1,5 @@
 /* eslint-disable @next/next/no-img-element -- our own pictures, at the width that they have */
+import { mayDecide, openProposals } from '@/server/editors/proposals';
 import { listEditors, listTakings } from '@/server/editors/service';
 import { listChoices } from '@/server/bench/decide';
 import { listFrames } from '@/server/frames/service';
@@ -12,19 +13,21 @@ import { Choices } from '@/ui/studio/Choices';
 import { CopyRule } from '@/ui/studio/CopyRule';
 import { Editors } from '@/ui/studio/Editors';
 import { Licences } from '@/ui/studio/Licences';
+import { Proposals } from '@/ui/studio/Proposals';
 import { Takings } from '@/ui/studio/Takings';
 
 export const metadata = { title: 'Studio' };
 
 export default async function Page() {
   const person = await signedInPerson();
-  const [choices, licences, editors, frames, within, takings] = await Promise.all([
+  const [choices, licences, editors, frames, within, takings, proposals] = await Promise.all([
     listChoices(person),
     listLicences(person),
     listEditors(person),
     listFrames(person),
     copyTolerance(),
     listTakings(person),
+    openProposals(person),
   ]);
   return (
     <div className="max-w-[1080px] px-6 pb-16 pt-[18px]">
@@ -51,8 +54,9 @@ export default async function Page() {
       <h2 className="mb-1 mt-8 text-[17px]">Copies</h2>
       <CopyRule key={`${within.p95} ${within.max}`} p95={within.p95} max={within.max} may={may(person, 'studio.set')} />
       <h2 className="mb-1 mt-8 text-[17px]">Editors</h2>
+      <Proposals proposals={proposals} may={mayDecide(person)} />
       <Editors
-        may={may(person, 'arrival.accept')}
+        may={may(person, 'editor.propose')}
         editors={editors.map((editor) => ({
           key: `${editor.id}@${editor.version}`,
           title: editor.descriptor.title,

@@ -104,6 +104,29 @@ const WHAT_HANGS = `
     select
       'a frame with what an editor made of it', count(distinct b.id)::int, coalesce(min(b.name), '')
     from frame_export x join brought b on b.id = x.frame_id
+    union all
+    select
+      'a descriptor that was described anew since', count(*)::int, coalesce(min(d.editor_id), '')
+    from descriptor_proposal d
+      join editor_revision r on r.editor_id = d.editor_id and r.editor_version = d.editor_version
+    where d.arrival_id = $1
+      and r.n > d.revision
+      and not exists (
+        select 1
+        from descriptor_proposal o
+        where o.arrival_id = $1
+          and o.editor_id = d.editor_id
+          and o.editor_version = d.editor_version
+          and o.revision = r.n
+      )
+    union all
+    select
+      'a descriptor of an editor that stations have', count(distinct e.station_id)::int,
+      coalesce(min(d.editor_id), '')
+    from descriptor_proposal d
+      join station_editor e on e.editor_id = d.editor_id and e.editor_version = d.editor_version
+    where d.arrival_id = $1
+      and d.revision = 1
   ) d
   where n > 0
 `;

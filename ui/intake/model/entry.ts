@@ -54,7 +54,7 @@ export const groupWords: Record<string, { title: string; note: string }> = {
   },
   new: { title: 'New', note: 'to be taken onto a shelf' },
   frame: { title: 'Frames', note: 'pictures to preview on' },
-  descriptor: { title: 'Descriptors', note: 'what Etagere knows of an editor' },
+  descriptor: { title: 'Descriptors', note: 'what Etagere knows of an editor; the studio lead decides on each' },
   held: { title: 'Held already', note: 'the same content; not taken twice' },
   papers: { title: 'Papers and leftovers', note: 'not taken' },
 };
