@@ -36,7 +36,7 @@ import {
   unfinishedUploads,
   uploadPart,
 } from './service';
-import { many, one } from '../db/query';
+import { one } from '../db/query';
 
 withDatabase();
 let shelf = '';

@@ -1,12 +1,24 @@
 'use client';
 /** Descriptors that somebody brought in and that the lead has not decided on: what each would change. */
 import { useState } from 'react';
-import type { ProposalView } from '@/server/editors/proposals';
+import type { Difference } from '@/core/editor/differences';
 import { useAction } from '../kit/action';
 import { call } from '../kit/call';
 import { Notice } from '../kit/Notice';
 import { Ago } from '../kit/time';
 import { counted } from '../kit/words';
+
+export interface ProposalView {
+  id: string;
+  key: string;
+  title: string;
+  cameFrom: string;
+  by: string | null;
+  at: string;
+  /** the editor is not known yet */ isNew: boolean;
+  differences: Difference[];
+  outside: { what: string; template: string }[];
+}
 
 const SHOWN_AT_FIRST = 8;
 
