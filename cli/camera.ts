@@ -2,6 +2,7 @@
 import { describe, profileOf, readDcp, writeDcp, type Dcp } from '@/core/camera/dcp';
 import { edit as editDcp, merge as mergeDcp, split as splitDcp } from '@/core/camera/edit';
 import { renderer, STAGES, type RenderSpace, type Stage } from '@/core/camera/render';
+import { checkProfile } from '@/core/camera/soundness';
 import { anchor as anchorDcp, checkNeutral, whitePoint } from '@/core/camera/white';
 import { toInputProfile } from '@/core/icc/convert';
 import { Problem } from '@/core/problem';
@@ -36,7 +37,7 @@ const info = verb({
   example: 'camera info alder-standard.dcp',
   run: async ({ files: [file] }) => {
     const dcp = load(file);
-    profileOf(dcp);
+    checkProfile(profileOf(dcp));
     return { byteOrder: dcp.little ? 'little' : 'big', tags: describe(dcp) };
   },
 });

@@ -1,6 +1,7 @@
 /** The verbs of ICC profiles. */
 import { gamutOutline } from '@/core/icc/gamut';
 import { iccHeader } from '@/core/icc/header';
+import { checkedIcc } from '@/core/icc/soundness';
 import { once, type Side } from '@/core/icc/transform';
 import { Problem } from '@/core/problem';
 import { readInput } from './files';
@@ -25,9 +26,9 @@ const info = verb({
   example: 'icc info printer.icc',
   run: async ({ files: [file] }) => {
     const bytes = load(file);
-    const header = iccHeader(bytes);
+    const { header, caution } = checkedIcc(bytes);
     const isDevice = header.space === 'RGB' && DEVICE_CLASSES.includes(header.class);
-    return { ...header, gamut: isDevice ? await outlineOf(bytes) : null };
+    return { ...header, caution, gamut: isDevice ? await outlineOf(bytes) : null };
   },
 });
 

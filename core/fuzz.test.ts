@@ -30,7 +30,7 @@ import { recognise } from './recognise';
 import { writeTitle } from './pack/write-title';
 import { Problem } from './problem';
 import { seeded } from './random';
-import { dcp, hald, icc, tiff } from './testing';
+import { dcp, hald, wholeIcc, tiff } from './testing';
 
 const known = [marlstone3, marlstone4, oxbow2].map((d) => parseDescriptor(d));
 const rounds = Number(process.env.FUZZ_ROUNDS ?? 300);
@@ -72,6 +72,8 @@ const jpeg = new Uint8Array([
   0xda,
   0,
   2,
+  0xff,
+  0xd9,
 ]);
 const seeds: Record<string, Uint8Array> = {
   cube: strToU8(cubeOf(warm, 3)),
@@ -110,8 +112,8 @@ const seeds: Record<string, Uint8Array> = {
   hald: hald(4),
   dcp: dcp(),
   dcpBig: dcp(false),
-  icc: icc('scnr'),
-  iccLink: icc('link'),
+  icc: wholeIcc('scnr'),
+  iccLink: wholeIcc('link'),
   tiff: tiff(42, [
     [256, 4, [640]],
     [257, 4, [400]],

@@ -1,4 +1,5 @@
 /** Small files of open formats, made for tests: TIFF layouts, DCP, ICC, Hald images. */
+import { Block } from './icc/write';
 import { encode as encodePng } from 'fast-png';
 import { strToU8 } from 'fflate';
 
@@ -68,6 +69,63 @@ export function icc(cls: string, name = 'Kiln room'): Uint8Array {
   put(156, name);
   return out;
 }
+const three = (x: number, y: number, z: number): Uint8Array => new Block().text('XYZ ').u32(0).s15(x, y, z).bytes();
+const gamma = (): Uint8Array => new Block().text('curv').u32(0, 1).u16(0x0233, 0).bytes();
+/** An identity of two points an axis as lut16Type (10.10). */
+function pointsTable(): Uint8Array {
+  const block = new Block().text('mft2').u32(0).u8(3, 3, 2, 0).s15(1, 0, 0, 0, 1, 0, 0, 0, 1).u16(2, 2);
+  for (let c = 0; c < 3; c++) block.u16(0, 65535);
+  for (let n = 0; n < 8; n++) block.u16(...[n & 4, n & 2, n & 1].map((bit) => (bit ? 65535 : 0)));
+  for (let c = 0; c < 3; c++) block.u16(0, 65535);
+  return block.bytes();
+}
+const shaper = (): [string, Uint8Array][] => [
+  ['rXYZ', three(0.4361, 0.2225, 0.0139)],
+  ['gXYZ', three(0.3851, 0.7169, 0.0971)],
+  ['bXYZ', three(0.1431, 0.0606, 0.7141)],
+  ['rTRC', gamma()],
+  ['gTRC', gamma()],
+  ['bTRC', gamma()],
+];
+const tagsByClass: Record<string, () => [string, Uint8Array][]> = {
+  prtr: () => [
+    ['A2B0', pointsTable()],
+    ['B2A0', pointsTable()],
+  ],
+  link: () => [['A2B0', pointsTable()]],
+  abst: () => [['A2B0', pointsTable()]],
+  nmcl: () => [['ncl2', new Block().text('ncl2').u32(0, 0, 0, 3).text('\0'.repeat(64)).bytes()]],
+};
+
+/** A profile of a class with all that the class asks for; `change` may replace, add or (by null) leave out tags. */
+export function wholeIcc(cls: string, name = 'Kiln room', change: Record<string, Uint8Array | null> = {}): Uint8Array {
+  const bare = icc(cls, name);
+  const description = bare.slice(144);
+  const own = new Map<string, Uint8Array>([['desc', description], ...(tagsByClass[cls] ?? shaper)()]);
+  for (const [tag, data] of Object.entries(change))
+    if (data) own.set(tag, data);
+    else own.delete(tag);
+  const tags = [...own];
+  let at = 132 + 12 * tags.length;
+  const places = tags.map(([, data]) => {
+    const from = at;
+    at += Math.ceil(data.length / 4) * 4;
+    return from;
+  });
+  const out = new Uint8Array(at);
+  const view = new DataView(out.buffer);
+  out.set(bare.subarray(0, 128));
+  view.setUint32(0, at);
+  view.setUint32(128, tags.length);
+  tags.forEach(([tag, data], n) => {
+    out.set(strToU8(tag), 132 + 12 * n);
+    view.setUint32(136 + 12 * n, places[n]!);
+    view.setUint32(140 + 12 * n, data.length);
+    out.set(data, places[n]!);
+  });
+  return out;
+}
+
 /** A Hald image with a function over its identity. */
 export const hald = (level: number, change: (v: number[]) => number[] = (v) => v) => {
   const n = level * level;

@@ -1,5 +1,6 @@
 /** What a camera profile says of itself, once it is found to be one that renders. */
 import { numbersOf, profileOf, readDcp, textOf } from './dcp';
+import { checkProfile } from './soundness';
 import { read } from './tags';
 
 const stages: [number, string][] = [
@@ -21,7 +22,7 @@ export interface CameraProfileFacts {
 
 export function cameraProfileFacts(bytes: Uint8Array): CameraProfileFacts {
   const dcp = readDcp(bytes);
-  profileOf(dcp);
+  checkProfile(profileOf(dcp));
   return {
     camera: textOf(dcp, read.camera),
     name: textOf(dcp, read.name),

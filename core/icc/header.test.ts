@@ -2,7 +2,7 @@ import { describe, expect, test } from 'vitest';
 import { compile } from '../preset/render';
 import { warm } from '../preset/testing';
 import { recognise } from '../recognise';
-import { icc } from '../testing';
+import { icc, wholeIcc } from '../testing';
 import { toAbstract, toDeviceLink } from './convert';
 import { iccHeader, isIcc } from './header';
 
@@ -40,7 +40,8 @@ describe('the header of an ICC profile', () => {
         copyright: '',
         tags: ['desc'],
       });
-      expect(recognise('no name for it.bin', bytes, [])).toMatchObject({
+      const whole = edited(wholeIcc(signature, 'Kiln room'), 8, major, minor);
+      expect(recognise('no name for it.bin', whole, [])).toMatchObject({
         format: 'icc',
         title: 'Kiln room',
         kind: { input: 'camera-profile', link: 'look', abstract: 'look' }[name as string] ?? 'icc-profile',

@@ -33,9 +33,13 @@ interface Reading {
   warnings: Warning[];
 }
 
+/** A decimal number as the format has it; NaN for anything else, hexadecimal and empty words too. */
+const decimalOf = (word: string | undefined): number =>
+  word !== undefined && /^[+-]?(\d+\.?\d*|\.\d+)(e[+-]?\d+)?$/i.test(word) ? Number(word) : NaN;
+
 function triple(words: string[], line: number): number[] {
-  const values = words.slice(1).map(Number);
-  if (values.length !== 3 || values.some((n, i) => !Number.isFinite(n) || words[i + 1] === ''))
+  const values = words.slice(1).map(decimalOf);
+  if (values.length !== 3 || values.some((n) => !Number.isFinite(n)))
     throw fault('cube-domain', `${words[0]!.toUpperCase()} needs three numbers.`, line, again);
   return values;
 }
@@ -49,7 +53,7 @@ function begin(reading: Reading, kind: Look['kind'], word: string | undefined): 
       reading.line,
       'A file that carries both a 1D and a 3D table has to be split into two.',
     );
-  const number = Number(word);
+  const number = decimalOf(word);
   const limit = LIMIT[kind];
   if (!Number.isInteger(number) || number < 2 || number > limit)
     throw fault(
@@ -65,7 +69,7 @@ function begin(reading: Reading, kind: Look['kind'], word: string | undefined): 
 
 /** A common older way to say the domain, the same for all channels. */
 function inputRange(reading: Reading, words: string[]): void {
-  const [least, most] = [Number(words[1]), Number(words[2])];
+  const [least, most] = [decimalOf(words[1]), decimalOf(words[2])];
   if (!Number.isFinite(least) || !Number.isFinite(most))
     throw fault('cube-domain', `${words[0]!.toUpperCase()} needs two numbers.`, reading.line, again);
   reading.domain = { min: [least, least, least], max: [most, most, most] };
@@ -127,7 +131,7 @@ function takeNumbers(reading: Reading, row: string): void {
       again,
     );
   for (const word of words) {
-    const v = Number(word);
+    const v = decimalOf(word);
     if (!Number.isFinite(v))
       throw fault('cube-number', `"${word.slice(0, 24)}" is not a number that a table can hold.`, line, again);
     table[reading.filled++] = v;

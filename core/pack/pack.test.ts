@@ -18,7 +18,7 @@ import { render } from '../editor/rendition';
 import marlstone3 from '@/standins/descriptors/marlstone-3.json';
 import marlstone4 from '@/standins/descriptors/marlstone-4.json';
 import oxbow2 from '@/standins/descriptors/oxbow-2.json';
-import { dcp, hald, icc, tiff } from '../testing';
+import { dcp, hald, icc, wholeIcc, tiff } from '../testing';
 import { canonicalPreset, designName, mismatches, nameLikeness, settingChanges } from './likeness';
 import { HeldIndex, propose, type Held, type Incoming } from './propose';
 import { recognise } from '../recognise';
@@ -60,9 +60,9 @@ describe('a file is known by its content, whatever its name', () => {
       'cdl',
     ],
     ['a Hald image', hald(4, ([r, g, b]) => [r! ** 0.8, g!, b! * 0.9]), 'look', 'hald'],
-    ['an abstract profile', icc('abst'), 'look', 'icc'],
-    ['an input profile', icc('scnr'), 'camera-profile', 'icc'],
-    ['a printer profile', icc('prtr'), 'icc-profile', 'icc'],
+    ['an abstract profile', wholeIcc('abst'), 'look', 'icc'],
+    ['an input profile', wholeIcc('scnr'), 'camera-profile', 'icc'],
+    ['a printer profile', wholeIcc('prtr'), 'icc-profile', 'icc'],
     ['a camera profile', dcp(), 'camera-profile', 'dcp'],
     ['a camera profile, big-endian', dcp(false), 'camera-profile', 'dcp'],
     ['an older preset', marlstone(3), 'preset', 'marlstone@3'],

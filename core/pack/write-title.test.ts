@@ -18,7 +18,7 @@ const steps =
   '<?xml version="1.0"?>\n<!-- kept -->\n<marlstone-steps edition="4" title="Old &amp; gone" drawer="A/B">\n <fire raise="0.5" odd="kept"/>\n</marlstone-steps>\n';
 const files: [string, string, string][] = [
   ['cube', 'a.cube', cubeOf(warm, 3)],
-  ['cube', 'b.cube', '# kept\r\nLUT_3D_SIZE 2\r\n' + '0 0 0\r\n'.repeat(8)],
+  ['cube', 'b.cube', '# kept\r\nLUT_3D_SIZE 2\r\n' + '0 0 0\r\n1 1 1\r\n'.repeat(4)],
   ['clf', 'a.clf', writeClf(identity(2), 'id')],
   [
     'marlstone@3',

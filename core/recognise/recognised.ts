@@ -1,6 +1,7 @@
 /** What is said of a file whose kind is known, and what formats look at to say it. */
 import type { Descriptor } from '../editor/descriptor';
 import { rangeOf, type Look } from '../look/look';
+import { checkLook } from '../look/soundness';
 
 export const takeable = ['look', 'preset', 'camera-profile', 'icc-profile', 'lens-database', 'add-on'] as const;
 export type ItemKind = (typeof takeable)[number];
@@ -16,7 +17,10 @@ export interface Recognised {
   /** what it is, in a few words */ note: string;
   /** 0…1 */ confidence: number;
   /** what speaks for it */ evidence: string[];
-  /** facts by kind, kept with the version */ facts: Record<string, unknown>;
+  /** facts by kind, kept with the version; `caution` is what a person should know before it is taken */ facts: Record<
+    string,
+    unknown
+  >;
   /** the table, where it was read on the way; not kept */ look?: Look;
 }
 
@@ -69,15 +73,19 @@ export const recognised = (
 
 const MOST_COMMENTS = 20;
 
-export const lookFacts = (look: Look): Record<string, unknown> => ({
-  kind: look.kind,
-  size: look.size,
-  domain: look.domain,
-  range: rangeOf(look),
-  fileTitle: look.title,
-  comments: look.comments.slice(0, MOST_COMMENTS),
-  warnings: look.warnings,
-});
+/** Facts of a table; throws a Problem for one that is none to look with. */
+export function lookFacts(look: Look): Record<string, unknown> {
+  checkLook(look);
+  return {
+    kind: look.kind,
+    size: look.size,
+    domain: look.domain,
+    range: rangeOf(look),
+    fileTitle: look.title,
+    comments: look.comments.slice(0, MOST_COMMENTS),
+    warnings: look.warnings,
+  };
+}
 
 /** "3D table of 33 points". */
 export const tableNote = (look: Look): string => `${look.kind.toUpperCase()} table of ${look.size} points`;

@@ -5,6 +5,8 @@ import { promisify } from 'node:util';
 import { inflateRaw, inflateRawSync } from 'node:zlib';
 import yauzl from 'yauzl';
 import { entryPath, foldPath, leftBehind, limits, refuseEntry } from '@/core/pack/entry-rules';
+import { crc32 } from '@/core/crc32';
+import { entryName } from '@/core/pack/entry-name';
 import { Problem, within } from '@/core/problem';
 
 export type ArchiveEvent =
@@ -19,15 +21,6 @@ const truncated = (where: string): Problem =>
     where,
     'Download or copy it again; if it stays so, ask the supplier for it anew.',
   );
-
-/** Decodes an entry's name: UTF-8 where flagged or valid, else code page 437's ASCII part with the rest as Latin-1. */
-function nameOf(raw: Buffer): string {
-  try {
-    return new TextDecoder('utf-8', { fatal: true }).decode(raw);
-  } catch {
-    return raw.toString('latin1');
-  }
-}
 
 function open(source: string | Buffer): Promise<yauzl.ZipFile> {
   const options = {
@@ -202,7 +195,7 @@ export async function* walkArchive(
   const walk: Walk = { zip, whole, prefix, depth, budget, seen: new Set() };
   try {
     for (let entry = await entryOf(walk); entry; entry = await entryOf(walk)) {
-      const raw = nameOf(entry.fileName as unknown as Buffer);
+      const raw = entryName(entry.fileName as unknown as Buffer);
       const size = entry.uncompressedSize;
       if (raw.endsWith('/') && size === 0) continue;
       countEntry(walk, raw);
@@ -266,11 +259,16 @@ async function contents(zip: yauzl.ZipFile, entry: yauzl.Entry): Promise<Buffer>
   if (packed.length !== entry.compressedSize) throw new Error('fewer bytes than the directory says');
   if (entry.compressionMethod === 0) {
     if (packed.length !== entry.uncompressedSize) throw new Error('other bytes than the directory says');
-    return packed;
+    return checkedSum(packed, entry);
   }
   // small files are unpacked at once, which saves the way to another thread and back
   const most = { maxOutputLength: Math.max(1, entry.uncompressedSize) };
   const bytes = entry.uncompressedSize <= 1 << 20 ? inflateRawSync(packed, most) : await inflate(packed, most);
   if (bytes.length !== entry.uncompressedSize) throw new Error('fewer bytes than the directory says');
+  return checkedSum(bytes, entry);
+}
+
+function checkedSum(bytes: Buffer, entry: yauzl.Entry): Buffer {
+  if (crc32(bytes) !== entry.crc32) throw new Error('another checksum than the directory says');
   return bytes;
 }

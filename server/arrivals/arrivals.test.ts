@@ -10,7 +10,7 @@ import { cubeOf, oxbowOf } from '@/demo/files';
 import marlstone3 from '@/standins/descriptors/marlstone-3.json';
 import marlstone4 from '@/standins/descriptors/marlstone-4.json';
 import oxbow2 from '@/standins/descriptors/oxbow-2.json';
-import { dcp, hald, icc } from '@/core/testing';
+import { dcp, hald, wholeIcc } from '@/core/testing';
 import { people, withDatabase } from '../db/testing/database';
 import { pool, transaction } from '../db/pool';
 import { openProposals } from '../editors/proposals';
@@ -264,7 +264,7 @@ describe('shelves by kind', () => {
     const links = await addShelf(people.librarian, { name: 'ICC profiles' });
     const id = await arrive('Mixed kinds', {
       'M/Lone.cube': cube('Lone', { level: 0.31, chroma: 0.4 }),
-      'M/Kiln room.icc': icc('mntr', 'Kiln room, June'),
+      'M/Kiln room.icc': wholeIcc('mntr', 'Kiln room, June'),
     });
     await expect(accept(id, { byKind: { 'icc-profile': 'nowhere' } })).rejects.toMatchObject({ code: 'input-invalid' });
     const { items } = await accept(id, { byKind: { 'icc-profile': links } });
@@ -357,7 +357,7 @@ test('every kind that can be taken is taken: tables in each form, camera and ICC
     'c.clf': clf,
     'd.png': hald(4, (v) => v.map((x) => x * 0.7)),
     'e.dcp': dcp(),
-    'f.icc': icc('mntr', 'Kiln display'),
+    'f.icc': wholeIcc('mntr', 'Kiln display'),
     'g.xmp': oxbowOf({ title: 'All Oxbow', headings: [], steps: [['lamp', { stops: 0.37 }]] } as OxbowPreset),
     'h.mpreset': lineList('All Marlstone', 177),
   };
@@ -395,7 +395,8 @@ describe('frames and descriptors of the studio’s own', () => {
         2, 3, 4,
       ]),
     });
-    await expect(accept(id)).rejects.toMatchObject({ code: 'picture-broken' });
+    expect(await outcomes(id)).toEqual({ 'Torn.png': 'refused' });
+    expect((await entry(id, 'Torn.png')).problem).toMatchObject({ code: 'picture-truncated' });
   });
   test('a descriptor is proposed to the lead; a faulty one is refused with a sentence for each fault', async () => {
     const own = {

@@ -104,6 +104,15 @@ describe('hostile archives: each is refused for that entry alone, the rest is re
     expect(refused(all)).toEqual([['bomb.bin', 'zip-ratio']]);
     expect(good(all)).toEqual(['good.cube']);
   });
+  test.each([0, 6] as const)('an entry with another checksum than it says, packed by level %i', async (level) => {
+    const bytes = Buffer.from(zip({ 'wrong.cube': [strToU8(cube()), { level }], 'good.cube': strToU8(cube()) }));
+    for (let i = 0; i < bytes.length - 4; i++)
+      if (bytes.readUInt32LE(i) === 0x02014b50 && bytes.subarray(i + 46, i + 56).toString() === 'wrong.cube')
+        bytes.writeUInt32LE((bytes.readUInt32LE(i + 16) ^ 1) >>> 0, i + 16);
+    const all = await inspect(bytes);
+    expect(refused(all)).toEqual([['wrong.cube', 'zip-truncated']]);
+    expect(good(all)).toEqual(['good.cube']);
+  });
   test('an entry that says it is smaller than it is', async () => {
     const bytes = Buffer.from(
       zip({

@@ -38,8 +38,20 @@ const BATCH_BYTES = 8 * 2 ** 20;
 const AHEAD_FILES = 32;
 const AHEAD_BYTES = 16 * 2 ** 20;
 
+/** Of several files under one path, each is shown: the second as "path (2)", and so on. */
+function pathsApart(): (path: string) => string {
+  const taken = new Set<string>();
+  return (path) => {
+    let free = path;
+    for (let n = 2; taken.has(free); n++) free = `${path} (${n})`;
+    taken.add(free);
+    return free;
+  };
+}
+
 /** Entries are written by the batch, one batch while the next is read. */
 function batchesOf(arrival: string): { add: (made: Made) => Promise<void>; end: () => Promise<void> } {
+  const apart = pathsApart();
   let batch: Made[] = [];
   let held = 0;
   let writing: Promise<unknown> = Promise.resolve();
@@ -53,7 +65,7 @@ function batchesOf(arrival: string): { add: (made: Made) => Promise<void>; end: 
   };
   return {
     async add(made) {
-      batch.push(made);
+      batch.push({ ...made, row: { ...made.row, path: apart(made.row.path) } });
       held += made.bytes?.length ?? 0;
       if (batch.length >= BATCH_FILES || held >= BATCH_BYTES) await flush();
     },

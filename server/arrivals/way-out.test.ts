@@ -2,14 +2,15 @@
 import { strToU8, zipSync } from 'fflate';
 import { afterEach, beforeAll, describe, expect, test, vi } from 'vitest';
 import { must } from '@/core/must';
-import { icc } from '@/core/testing';
-import { cubeOf } from '@/demo/files';
+import { wholeIcc } from '@/core/testing';
+import { cubeOf, oxbowOf } from '@/demo/files';
 import marlstone4 from '@/standins/descriptors/marlstone-4.json';
+import oxbow2 from '@/standins/descriptors/oxbow-2.json';
 import { transaction, pool } from '../db/pool';
 import { many } from '../db/query';
 import { people, withDatabase } from '../db/testing/database';
 import { bringDescriptor } from '../editors/service';
-import { editItem } from '../items/edit';
+import { archiveItems, editItem } from '../items/edit';
 import { setRibbon } from '../items/service';
 import { endHopelessJobs, runJob } from '../jobs/service';
 import { addShelf } from '../shelves/service';
@@ -32,7 +33,8 @@ import {
 withDatabase();
 let shelf = '';
 beforeAll(async () => {
-  await transaction((sql) => bringDescriptor(sql, { personId: null, name: 'test' }, marlstone4, 'd'));
+  for (const descriptor of [marlstone4, oxbow2])
+    await transaction((sql) => bringDescriptor(sql, { personId: null, name: 'test' }, descriptor, 'd'));
   shelf = await addShelf(people.librarian, { name: 'Test' });
 });
 afterEach(() => {
@@ -79,6 +81,34 @@ describe('one bad file', () => {
     await giveUpArrival(people.librarian, id);
   });
 
+  test('under a path that another has too does not vanish', async () => {
+    const id = await send({ 'pack.zip': zipSync({ 'a.cube': cube('One', 61) }), 'pack.zip/a.cube': cube('Two', 200) });
+    await read(id);
+    expect(await outcomes(id)).toEqual({ 'pack.zip/a.cube': 'new', 'pack.zip/a.cube (2)': 'new' });
+    await giveUpArrival(people.librarian, id);
+  });
+
+  test('that is no such thing as an item, or is of one in the archive, becomes no version of it', async () => {
+    const look = await send({ 'held.cube': cube('Held', 63) });
+    await read(look);
+    const { items } = await acceptArrival(people.librarian, look, { shelfId: shelf });
+    const itemId = must(items[0]);
+    const preset = oxbowOf({ title: 'Not a look', headings: [], steps: [['lamp', { stops: 0.3 }]] });
+    const id = await send({ 'preset.xmp': strToU8(preset), 'later.cube': cube('Later', 64) });
+    await read(id);
+    const entries = (await arrivalFor(people.librarian, id)).entries;
+    const entry = (path: string) => must(entries.find((one) => one.path === path)).id;
+    const asVersion = async (path: string) => {
+      await correctEntries(people.librarian, id, { entries: [entry(path)], outcome: 'version', itemId });
+      return acceptArrival(people.librarian, id, { shelfId: shelf, entries: [entry(path)] });
+    };
+    await expect(asVersion('preset.xmp')).rejects.toMatchObject({ code: 'version-kind' });
+    await archiveItems(people.librarian, { items: [itemId], archived: true });
+    await expect(asVersion('later.cube')).rejects.toMatchObject({ code: 'item-archived' });
+    await archiveItems(people.librarian, { items: [itemId], archived: false });
+    expect(await asVersion('later.cube')).toMatchObject({ versions: 1 });
+  });
+
   test('over which our own reader breaks is refused with a number, and the log bears it', async () => {
     const log = vi.spyOn(console, 'error').mockImplementation(() => {});
     const { read: usual } = reader();
@@ -97,7 +127,7 @@ describe('one bad file', () => {
 
 /** A profile whose description (ICC.1:2022, 10.15) is the first half of a surrogate pair. */
 function halfSign(): Uint8Array {
-  const bytes = icc('abst', 'x'.repeat(60));
+  const bytes = wholeIcc('abst', 'x'.repeat(60));
   const view = new DataView(bytes.buffer);
   const description = view.getUint32(136);
   bytes.set(strToU8('mluc'), description);

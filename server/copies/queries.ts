@@ -66,6 +66,9 @@ export const takeRibbons = async (sql: Sql, from: string, to: string): Promise<v
   );
   await sql.query('delete from ribbon where item_id = $1', [from]);
 };
+/** What was judged of the item is said of the one that stays; each verdict keeps the version that it judged. */
+export const takeVerdicts = (sql: Sql, from: string, to: string) =>
+  sql.query('update verdict set item_id = $2 where item_id = $1', [from, to]);
 /** Arrivals that name the item, and the item itself: archived, with where it went. */
 export const retarget = async (sql: Sql, from: string, to: string): Promise<void> => {
   await sql.query(

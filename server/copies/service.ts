@@ -102,7 +102,7 @@ export async function copies(
 
 /**
  * Merges items into one that stays: their names become other names of it, their versions stand beside its own as merged
- * ones, ribbons and placements and lineage go on with them. The merged items are archived and say into what they went.
+ * ones, ribbons, verdicts, placements and lineage go on with them. The merged items are archived and say into what they went.
  */
 export async function mergeItems(person: Person, input: BodyOf<'POST /api/copies'>): Promise<{ merged: number }> {
   allow(person, 'item.edit');
@@ -131,6 +131,7 @@ export async function mergeItems(person: Person, input: BodyOf<'POST /api/copies
     for (const item of others) {
       await d.takeVersions(sql, item.id, keep.id, item.title);
       await d.takeRibbons(sql, item.id, keep.id);
+      await d.takeVerdicts(sql, item.id, keep.id);
       await d.retarget(sql, item.id, keep.id);
       await record(
         sql,

@@ -49,10 +49,36 @@ function wordsOf(facts: Record<string, unknown>): string {
     .slice(0, 20000);
 }
 
+/** The item, held until the transaction ends; throws a Problem for one that a file of this kind can be no version of. */
+async function itemForVersion(sql: Sql, itemId: string, kind: string): Promise<void> {
+  const item = await q.lockItem(sql, itemId);
+  if (!item)
+    throw new Problem(
+      'not-found',
+      'The item of which this would be a version is not there.',
+      itemId,
+      'Choose another.',
+    );
+  if (item.archived_at)
+    throw new Problem(
+      'item-archived',
+      `${item.title} is in the archive: a new version of it would not be seen.`,
+      item.title,
+      'Bring it back first, or choose another item.',
+    );
+  if (item.kind !== kind)
+    throw new Problem(
+      'version-kind',
+      `${item.title} is a ${item.kind}; a ${kind} cannot be a version of it.`,
+      item.title,
+      'Make it an item of its own, or choose one of its kind.',
+    );
+}
+
 /** Adds a version to an item; the newest of its variant is what counts. */
 export async function addVersion(sql: Sql, actor: Actor, itemId: string, newVersion: NewVersion): Promise<string> {
   const id = v7();
-  await q.lockItem(sql, itemId);
+  await itemForVersion(sql, itemId, newVersion.kind);
   const known =
     newVersion.content !== undefined && newVersion.fingerprint !== undefined
       ? null

@@ -10,6 +10,7 @@ import { recognise } from '@/core/recognise';
 import { parseDescriptor } from '@/core/editor/descriptor';
 import { bytesOf, getBlob, hex, putBlob, sha256 } from '../blobs/service';
 import { people, withDatabase } from '../db/testing/database';
+import { verdictsOf } from '../bench/decide';
 import { pool, transaction } from '../db/pool';
 import { bringDescriptor } from '../editors/service';
 import { addFrame } from '../frames/service';
@@ -221,7 +222,15 @@ describe('copies', () => {
     const mine = must(groups.find((g) => g.items.some((i) => i.id === glow.itemId)));
     expect(mine.items.map((i) => i.title).sort()).toEqual(['Ember Copy', 'Kiln Glow']);
     expect(mine.max).toBeLessThan(2);
+    await pool().query(
+      `
+        insert into verdict (item_id, version_id, strength, words, chosen, display, provisional, person_id)
+        values ($1, $2, 100, 'too warm for skin', false, '{}', false, $3)
+      `,
+      [ember.itemId, ember.versionId, people.retoucher.id],
+    );
     await mergeItems(people.librarian, { keep: glow.itemId, others: [ember.itemId] });
+    expect((await verdictsOf(people.librarian, glow.itemId)).map((one) => one.words)).toEqual(['too warm for skin']);
     const { item: kept, versions, newest } = await itemFor(people.lead, glow.itemId);
     expect(kept).toMatchObject({ title: 'Kiln Glow', aliases: ['Ember Copy'], mine: true });
     expect(newest.id).toBe(glow.versionId);

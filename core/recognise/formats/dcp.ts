@@ -1,5 +1,6 @@
 import { DCP_MAGIC } from '../../camera/dcp';
 import { cameraProfileFacts } from '../../camera/facts';
+import { cautionOfProfile } from '../../camera/soundness';
 import { recognised, type Format } from '../recognised';
 
 const LITTLE = 0x49;
@@ -21,6 +22,7 @@ export const dcp: Format = {
     if (!hasSignature(file.bytes)) return null;
     const facts = cameraProfileFacts(file.bytes);
     const { camera, name, stages } = facts;
+    const caution = cautionOfProfile(facts);
     return recognised(file, 'camera-profile', 'dcp', camera ? `for the ${camera}` : 'for no named camera', {
       ...(name ? { title: name } : {}),
       evidence: [
@@ -28,7 +30,7 @@ export const dcp: Format = {
         camera ? `names the camera ${camera}` : 'names no camera',
         ...stages,
       ],
-      facts: { ...facts, fileTitle: name, cameras: camera ? [camera] : null },
+      facts: { ...facts, fileTitle: name, cameras: camera ? [camera] : null, ...(caution ? { caution } : {}) },
     });
   },
 };

@@ -1,5 +1,6 @@
 /** Pictures: camera files, Hald images, and frames of every other kind. */
 import { frameFacts } from '../../frame/metadata';
+import { checkWhole } from '../../frame/whole';
 import { haldLevel, haldLikeness } from '../../look/hald';
 import { readLook } from '../../look/read';
 import { lookFacts, recognised, type Format, type Recognised, type SeenFile } from '../recognised';
@@ -62,6 +63,7 @@ export const picture: Format = {
     const facts = frameFacts(file.bytes);
     if (!facts) return null;
     if (facts.format === 'raw') return cameraFile(file, facts);
+    checkWhole(file.bytes);
     const level = possibleHald(facts);
     return level ? hald(file, facts, level) : frame(file, facts);
   },

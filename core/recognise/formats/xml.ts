@@ -2,6 +2,7 @@
 import { LENS_NAMESPACE, LENS_ROOT, lensFacts } from '../../lens/facts';
 import { CDL_ROOTS, readCdl } from '../../look/cdl';
 import { readClf } from '../../look/clf';
+import { checkLook } from '../../look/soundness';
 import { readLook } from '../../look/read';
 import { readXmlSteps } from '../../preset/steps';
 import { xmlRoot } from '../../xml';
@@ -28,10 +29,12 @@ const lensDatabase: Reader = (file, root) => {
 const processList: Reader = (file, root) => {
   if (root.name !== 'ProcessList') return null;
   const { name, nodes, look } = readClf(file.bytes);
+  const table = look ?? readLook(file.bytes);
+  checkLook(table);
   const chain = nodes.map((node) => node.kind).join(' → ');
   return recognised(file, 'look', 'clf', look ? tableNote(look) : `chain of ${nodes.length}: ${chain}`, {
     ...(name ? { title: name } : {}),
-    look: look ?? readLook(file.bytes),
+    look: table,
     evidence: [`ProcessList: ${chain}`],
     facts: look ? { ...lookFacts(look), nodes } : { kind: 'chain', nodes, fileTitle: name },
   });

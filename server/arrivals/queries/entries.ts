@@ -96,7 +96,6 @@ export const insertEntries = (sql: Sql, arrivalId: string, rows: NewEntry[]) =>
         confidence real, evidence jsonb, mismatches jsonb, internal_id text, content text,
         fingerprint text
       )
-      on conflict (arrival_id, path) do nothing
     `,
     [arrivalId, JSON.stringify(rows)],
   );
@@ -120,7 +119,7 @@ export const setProposals = (sql: Sql, rows: ProposalRow[]) =>
         outcome = r.outcome, proposal = r.outcome, target_item_id = r.item,
         held_version_id = r.version, target_entry_id = r.entry,
         confidence = least(e.confidence, r.confidence), likeness = nullif(r.likeness, 'null'),
-        caution = coalesce(r.caution, '')
+        caution = concat_ws(' ', nullif(r.caution, ''), e.facts ->> 'caution')
       from jsonb_to_recordset($1::jsonb) as r (
         id bigint, outcome text, item uuid, version uuid, entry bigint, confidence real,
         likeness jsonb, caution text

@@ -4,8 +4,11 @@ import { many, maybe } from '../../db/query';
 import { type VersionRow, type VersionItem, type LineRow } from './rows';
 
 /** Until the transaction ends, nobody else gives the item a version or changes the status of one. */
-export const lockItem = (sql: Sql, itemId: string) =>
-  sql.query('select 1 from item where id = $1 for no key update', [itemId]);
+export const lockItem = (
+  sql: Sql,
+  itemId: string,
+): Promise<{ title: string; kind: string; archived_at: Date | null } | undefined> =>
+  maybe(sql, 'select title, kind, archived_at from item where id = $1 for no key update', [itemId]);
 export const lockItemOf = (sql: Sql, versionId: string) =>
   sql.query(
     `
