@@ -2,6 +2,7 @@
  * etagere-agent: one file, one agent a user account. It reports what is installed, applies what was approved, and
  * restores what was there. Verbs: enrol, once, run, status, undo; each with --root DIR --system S --state DIR.
  */
+import { randomUUID } from 'node:crypto';
 import { existsSync } from 'node:fs';
 import { mkdir, readFile, rename, writeFile } from 'node:fs/promises';
 import { hostname } from 'node:os';
@@ -71,6 +72,8 @@ async function tellOfDropped(server: Server, { plan, results }: OpenPlan): Promi
   }
 }
 
+/** Tells this start of the agent from that of another with the same token. */
+const run = randomUUID();
 let lastDigest = '';
 /** One round: report, finish what is open or fetch a plan, apply it, say so, report again. */
 async function round(server: Server): Promise<boolean> {
@@ -82,7 +85,7 @@ async function round(server: Server): Promise<boolean> {
     const { files, digest } = await takeInventory(root, state, places);
     const listings = await readListings(root, told.listings);
     const indexes = await readIndexes(root, told.indexes);
-    const body = { agentVersion: AGENT_VERSION, digest, listings, indexes, waiting };
+    const body = { agentVersion: AGENT_VERSION, digest, listings, indexes, waiting, run, host: hostname() };
     let answer = await server.report({ ...body, files: digest === lastDigest ? null : files });
     if (answer.need === 'files') answer = await server.report({ ...body, files });
     lastDigest = digest;

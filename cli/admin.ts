@@ -7,7 +7,10 @@ import { bringBuiltIn, bringFrames, loadDemo, removeDemo } from '@/demo/load';
 import { dropKept, keptDatabases } from '@/server/backup/service';
 import { migrate } from '@/server/db/migrate';
 import { databaseUrl } from '@/server/db/pool';
+import { pool } from '@/server/db/pool';
+import { listPeople } from '@/server/people/queries';
 import { roles, type Role } from '@/server/people/roles';
+import { setActive, signOutEverywhere } from '@/server/people/sessions';
 import { addPerson, anyone } from '@/server/people/service';
 import { outputPath } from './files';
 import { choice } from './values';
@@ -117,7 +120,42 @@ const add = verb({
   },
 });
 
-export const people: Record<string, Verb> = { add };
+const switches = ['on', 'off'] as const;
+
+const list = verb({
+  about: 'who may sign in, with roles and how many sessions each has',
+  example: 'people list',
+  run: () => listPeople(pool()),
+});
+
+const needed = (email: string | undefined): string => {
+  if (email) return email;
+  throw new Problem('usage', 'Whose it is is missing.', '--email', 'Name the person by --email ADDRESS.');
+};
+
+const set = verb({
+  about: 'lets a person in, or not any more; whoever is not let in is signed out everywhere at once',
+  example: 'people set --email mirre@wrenandtallow.example --active off',
+  options: {
+    email: { value: 'ADDRESS', about: 'by which the person signs in' },
+    active: { value: 'SWITCH', about: 'may the person sign in', words: switches },
+  },
+  run: async ({ options }) => {
+    const email = needed(options.email);
+    const active = choice(options.active, 'active', switches, 'on') === 'on';
+    await setActive(null, email, active);
+    return { email, active };
+  },
+});
+
+const signOut = verb({
+  about: 'ends every session of a person',
+  example: 'people sign-out --email mirre@wrenandtallow.example',
+  options: { email: { value: 'ADDRESS', about: 'by which the person signs in' } },
+  run: async ({ options }) => signOutEverywhere(null, needed(options.email)),
+});
+
+export const people: Record<string, Verb> = { add, list, set, 'sign-out': signOut };
 
 export const agent: Record<string, Verb> = {
   bundle: verb({

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import { navigationCounts } from '@/server/studio/service';
-import { newestEvent } from '@/server/live/service';
+import { now } from '@/server/live/service';
 import { signedInPerson } from '@/server/http';
 import { Queries } from '@/ui/kit/Queries';
 import { Shell } from '@/ui/shell/Shell';
@@ -11,7 +11,7 @@ export default async function Layout({ children }: { children: ReactNode }) {
     <Shell
       person={{ name: person.name, role: person.role }}
       counts={await navigationCounts(person)}
-      event={await newestEvent()}
+      moment={await now()}
     >
       <Queries>{children}</Queries>
     </Shell>

@@ -72,5 +72,5 @@ export const searchEndpoints = {
     }),
   }),
   'GET /api/items': endpoint({ answer: exactly({ rows: listOf(spine) }) }),
-  'GET /api/events': endpoint({ answer: exactly({ events: array().of(event).required() }) }),
+  'GET /api/events': endpoint({ answer: exactly({ events: array().of(event).required(), moment: words() }) }),
 } as const;

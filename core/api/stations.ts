@@ -37,6 +37,8 @@ export const stationEndpoints = {
     }).noUnknown(),
   }),
   'POST /api/stations/:id/code': endpoint({ answer: exactly({ code: words() }) }),
+  /** its agent's token holds no longer */
+  'DELETE /api/stations/:id/token': endpoint({}),
   'POST /api/stations/:id/found': endpoint({ answer: exactly({ arrival: id() }) }),
   /** a descriptor's JSON is the body */
   'POST /api/editors': endpoint({ answer: exactly({ id: id(), editor: words(), version: words() }) }),
@@ -57,6 +59,14 @@ export const peopleEndpoints = {
     answer: exactly({ name: words() }),
   }),
   'DELETE /api/session': endpoint({}),
+  /** one of one's own */
+  'DELETE /api/sessions/:id': endpoint({}),
+  'POST /api/password': endpoint({
+    body: object({
+      current: string().required('Type the password that you have now.').max(200),
+      password: newPerson.password,
+    }).noUnknown(),
+  }),
   /** the first person of an empty studio */
   'POST /api/people': endpoint({ body: object({ code: string().defined(), ...newPerson }).noUnknown() }),
 } as const;

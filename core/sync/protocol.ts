@@ -65,6 +65,8 @@ export interface Report {
   listings: ListingReport[];
   indexes: { path: string; text: string }[];
   waiting: string | null;
+  /** drawn by the agent when it starts, and the machine's name; agents of old tell neither */ run?: string;
+  host?: string;
 }
 
 export interface ReportAnswer {
@@ -119,6 +121,8 @@ export const reportSchema = object({
     .max(50)
     .required(),
   waiting: uuid().nullable().defined(),
+  run: uuid(),
+  host: string().max(200),
 }).noUnknown();
 
 /** A content that an agent sends may have at most this many bytes. */

@@ -1,4 +1,5 @@
 /** The log of events: whoever changes something writes a row in the same transaction. */
+import { must } from '@/core/must';
 import type { Sql } from '../db/pool';
 import { many, one } from '../db/query';
 
@@ -42,32 +43,47 @@ export interface EventRow {
   action: string;
 }
 
-/** Events after an id, below the snapshot's xmin, so that a late commit is never skipped. */
-export const eventsAfter = async (sql: Sql, id: number, most = 200): Promise<EventRow[]> =>
-  many<EventRow>(
+/**
+ * A moment of the log: which transactions had ended by then, as PostgreSQL writes a snapshot (`10:14:11,12`). What came
+ * about since is asked by it and not by a number: a transaction that takes long neither hides what others did meanwhile,
+ * nor is it missed when it ends at last.
+ */
+export type Moment = string;
+const MOMENT = /^\d{1,20}:\d{1,20}:(\d{1,20}(,\d{1,20}){0,200})?$/;
+export const isMoment = (text: string): boolean => MOMENT.test(text);
+
+export const thisMoment = async (sql: Sql): Promise<Moment> =>
+  (await one<{ moment: Moment }>(sql, 'select pg_current_snapshot()::text as moment')).moment;
+
+/** What has come about since a moment, in order; of very much, the latest. And the moment that it is now. */
+export async function eventsSince(
+  sql: Sql,
+  since: Moment,
+  most = 1000,
+): Promise<{ events: EventRow[]; moment: Moment }> {
+  const rows = await many<Nullable<EventRow> & { moment: Moment }>(
     sql,
     `
-      select id, at, actor, subject, subject_id, action
-      from event
-      where id > $1
-        and xid < pg_snapshot_xmin(pg_current_snapshot())
-      order by id
-      limit $2
+      select e.id, e.at, e.actor, e.subject, e.subject_id, e.action, pg_current_snapshot()::text as moment
+      from (select) as always
+        left join lateral (
+          select id, at, actor, subject, subject_id, action
+          from event
+          where xid >= pg_snapshot_xmin($1::pg_snapshot)
+            and not pg_visible_in_snapshot(xid, $1::pg_snapshot)
+          order by id desc
+          limit $2
+        ) e on true
+      order by e.id
     `,
-    [id, most],
+    [since, most],
   );
-
-export const lastEventId = async (sql: Sql): Promise<number> =>
-  (
-    await one<{ id: number }>(
-      sql,
-      `
-        select coalesce(max(id), 0) as id
-        from event
-        where xid < pg_snapshot_xmin(pg_current_snapshot())
-      `,
-    )
-  ).id;
+  const { moment } = must(rows[0]);
+  // of nothing that has come about, there is one row with the moment alone
+  const events = rows.flatMap(({ moment: _moment, ...event }) => (event.id === null ? [] : [event as EventRow]));
+  return { events, moment };
+}
+type Nullable<T> = { [Key in keyof T]: T[Key] | null };
 
 export interface ActivityRow {
   id: number;

@@ -7,9 +7,11 @@ import type { Person } from '../people/roles';
 
 export const COOKIE = 'etagere';
 
+/** The token of the session that asks; empty where there is none. */
+export const sessionToken = async (): Promise<string> => (await cookies()).get(COOKIE)?.value ?? '';
+
 export async function signedIn(): Promise<Person | null> {
-  const jar = await cookies();
-  return personOf(jar.get(COOKIE)?.value);
+  return personOf(await sessionToken());
 }
 
 /** For pages: whoever is not signed in goes to the door, or to the welcome page of an empty studio. */

@@ -1,12 +1,14 @@
 import { must } from '@/core/must';
-import { beforeEach, describe, expect, test } from 'vitest';
+import pg from 'pg';
+import { describe, expect, test } from 'vitest';
 import { people, withDatabase } from '../db/testing/database';
-import { pool, transaction } from '../db/pool';
+import { databaseUrl, pool, transaction } from '../db/pool';
+import { addPerson, signIn, signOut } from '../people/service';
+import { signOutEverywhere } from '../people/sessions';
 import { record } from '../activity/queries';
 import { actorOf } from '../people/roles';
 import { addShelf } from '../shelves/service';
-import { eventsSince, follow, newestEvent, type LiveMessage } from './service';
-import { one } from '../db/query';
+import { follow, hub, now, since, type LiveMessage } from './service';
 
 withDatabase();
 const until = async (is: () => boolean, most = 20_000): Promise<void> => {
@@ -17,30 +19,17 @@ const until = async (is: () => boolean, most = 20_000): Promise<void> => {
   }
 };
 
-/** Until all that happened so far may be read: a transaction of another test, anywhere in the cluster, holds readers back. */
-const settled = (): Promise<void> =>
-  expect
-    .poll(
-      async () =>
-        (await newestEvent()) ===
-        (await one<{ id: number }>(pool(), 'select coalesce(max(id), 0)::int as id from event')).id,
-      { timeout: 20_000 },
-    )
-    .toBe(true);
-
 describe('whoever follows along', () => {
-  beforeEach(settled);
   test('is sent what happens from now on, once and in order, and nothing after leaving', async () => {
     await addShelf(people.librarian, { name: 'Before' });
-    await settled();
     const stop = new AbortController();
     const got: LiveMessage[] = [];
     const events = () => got.flatMap((m) => (m.type === 'event' ? [m.event.id] : []));
-    await follow(stop.signal, (m) => got.push(m));
-    const at = await newestEvent();
+    await follow(stop.signal, '', (m) => got.push(m));
+    const at = await now();
     for (let i = 0; i < 20; i++) await addShelf(people.librarian, { name: `Live ${i}` });
     await until(() => events().length >= 20);
-    expect(events()).toEqual((await eventsSince(people.retoucher, at)).map((e) => e.id));
+    expect(events()).toEqual((await since(people.retoucher, at)).events.map((e) => e.id));
     expect(new Set(events()).size).toBe(20);
     stop.abort();
     const n = got.length;
@@ -51,7 +40,7 @@ describe('whoever follows along', () => {
   test('two follow at once, and each gets all', async () => {
     const stops = [new AbortController(), new AbortController()];
     const got: LiveMessage[][] = [[], []];
-    for (const [i, s] of stops.entries()) await follow(s.signal, (m) => must(got[i]).push(m));
+    for (const [i, s] of stops.entries()) await follow(s.signal, '', (m) => must(got[i]).push(m));
     for (let i = 0; i < 5; i++) await addShelf(people.librarian, { name: `Both ${i}` });
     await until(() => got.every((g) => g.length >= 5));
     expect(got[0]).toEqual(got[1]);
@@ -60,7 +49,7 @@ describe('whoever follows along', () => {
   test('is woken for jobs by their id', async () => {
     const stop = new AbortController();
     const got: LiveMessage[] = [];
-    await follow(stop.signal, (m) => got.push(m));
+    await follow(stop.signal, '', (m) => got.push(m));
     await pool().query(`select pg_notify('job', 'made-up')`);
     await until(() => got.some((m) => m.type === 'job'));
     expect(got).toContainEqual({ type: 'job', id: 'made-up' });
@@ -69,7 +58,7 @@ describe('whoever follows along', () => {
   test('what was rolled back is never told', async () => {
     const stop = new AbortController();
     const got: LiveMessage[] = [];
-    await follow(stop.signal, (m) => got.push(m));
+    await follow(stop.signal, '', (m) => got.push(m));
     await transaction(async (sql) => {
       await record(sql, actorOf(people.librarian), 'shelf', 'none', 'made', null, { name: 'Never' });
       throw new Error('back');
@@ -81,4 +70,58 @@ describe('whoever follows along', () => {
     expect(JSON.stringify(got)).not.toContain('Never');
     stop.abort();
   });
+  test('in two hundred streams asks the log once, and none waits behind a transaction that takes long', async () => {
+    const slow = new pg.Client({ connectionString: databaseUrl() });
+    await slow.connect();
+    await slow.query('begin');
+    await record(slow, actorOf(people.librarian), 'shelf', 'slow', 'made');
+    const stops = Array.from({ length: 200 }, () => new AbortController());
+    const got = stops.map((): string[] => []);
+    for (const [n, stop] of stops.entries())
+      await follow(stop.signal, '', (m) => m.type === 'event' && must(got[n]).push(m.event.subject_id));
+    const asked = hub().asked;
+    const quick = await addShelf(people.librarian, { name: 'Quick' });
+    await until(() => got.every((ids) => ids.includes(quick)), 1500);
+    expect(hub().asked - asked).toBeLessThan(5);
+    await slow.query('commit');
+    await slow.end();
+    await until(() => got.every((ids) => ids.includes('slow')));
+    expect(got.every((ids) => ids.length === 2)).toBe(true);
+    for (const stop of stops) stop.abort();
+  });
+  test('is cut off when the session ends, and nobody else is', async () => {
+    const [one, other] = [await session(), await session()];
+    const stops = [new AbortController(), new AbortController()];
+    const ended: string[] = [];
+    await follow(
+      must(stops[0]).signal,
+      one,
+      () => {},
+      () => ended.push('one'),
+    );
+    await follow(
+      must(stops[1]).signal,
+      other,
+      () => {},
+      () => ended.push('other'),
+    );
+    await signOut(one);
+    await until(() => ended.length > 0, 5000);
+    expect(ended).toEqual(['one']);
+    await signOutEverywhere(people.lead, 'follower@x.example');
+    await until(() => ended.length > 1, 5000);
+    for (const stop of stops) stop.abort();
+  });
 });
+
+let added: Promise<unknown> | undefined;
+async function session(): Promise<string> {
+  const password = 'a password of ten';
+  await (added ??= addPerson(people.lead, {
+    name: 'Follower',
+    email: 'follower@x.example',
+    role: 'retoucher',
+    password,
+  }));
+  return (await signIn('follower@x.example', password, 'here', 'a browser')).token;
+}

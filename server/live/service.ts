@@ -1,77 +1,147 @@
-/** Wakes whoever follows along: one LISTEN connection a process, shared by all streams. */
+/**
+ * Whoever follows along. A process has one connection that listens and asks the log once for all its streams, however many
+ * there are; a notification only wakes, the log is what is read.
+ */
 import pg from 'pg';
 import { databaseUrl, pool } from '../db/pool';
+import { livingSessions } from '../people/service';
 import { allow, type Person } from '../people/roles';
-import { eventsAfter, lastEventId, type EventRow } from '../activity/queries';
+import { eventsSince, isMoment, thisMoment, type EventRow, type Moment } from '../activity/queries';
 
-type Waker = (channel: string, payload: string) => void;
-const kept = globalThis as typeof globalThis & { etagereWakers?: Set<Waker>; etagereListener?: Promise<pg.Client> };
+export type LiveMessage = { type: 'event'; event: EventRow; moment: Moment } | { type: 'job'; id: string };
 
-async function listen(wakers: Set<Waker>): Promise<pg.Client> {
-  const client = new pg.Client({ connectionString: databaseUrl() });
-  await client.connect();
-  client.on('notification', (notification) => {
-    for (const w of wakers) w(notification.channel, notification.payload ?? '');
-  });
-  client.on('error', () => {
-    kept.etagereListener = undefined;
-  });
-  client.on('end', () => {
-    kept.etagereListener = undefined;
-  });
-  await client.query('listen event; listen job');
-  return client;
+/** A stream: where messages go, and how it is ended when its session is. */
+interface Stream {
+  session: string;
+  send: (message: LiveMessage) => void;
+  end: () => void;
 }
 
-export const eventsSince = (person: Person, after: number): Promise<EventRow[]> => {
+/** Catches what a lost listener left behind. */
+const TICK_MS = 2000;
+/** Sessions also end by themselves, when their time is over. */
+const LOOK_AFTER_SESSIONS_MS = 15_000;
+
+class Hub {
+  private readonly streams = new Set<Stream>();
+  private listener: Promise<pg.Client> | undefined;
+  private timers: NodeJS.Timeout[] = [];
+  private moment: Moment | undefined;
+  private asking: Promise<void> | undefined;
+  private askAgain = false;
+  /** how often the log was asked, for those who measure */ asked = 0;
+
+  /** Ready when the log is followed from a moment no later than now. */
+  async add(stream: Stream): Promise<void> {
+    this.streams.add(stream);
+    if (this.streams.size === 1) this.begin();
+    await this.listening();
+    this.moment ??= await thisMoment(pool());
+  }
+
+  remove(stream: Stream): void {
+    this.streams.delete(stream);
+    if (this.streams.size > 0) return;
+    this.timers.forEach(clearInterval);
+    this.timers = [];
+    // nobody listens: what comes about meanwhile is asked for by whoever comes next
+    this.moment = undefined;
+  }
+
+  private begin(): void {
+    const every = (ms: number, work: () => Promise<unknown>) =>
+      setInterval(() => {
+        void work().catch(() => {});
+      }, ms);
+    this.timers = [
+      every(TICK_MS, async () => {
+        await this.listening();
+        await this.drain();
+      }),
+      every(LOOK_AFTER_SESSIONS_MS, () => this.endLost()),
+    ];
+  }
+
+  private listening(): Promise<unknown> {
+    this.listener ??= this.listen().catch((error: unknown) => {
+      this.listener = undefined;
+      throw error;
+    });
+    return this.listener.catch(() => {});
+  }
+
+  private async listen(): Promise<pg.Client> {
+    const client = new pg.Client({ connectionString: databaseUrl() });
+    const lost = () => {
+      this.listener = undefined;
+    };
+    client.on('error', lost);
+    client.on('end', lost);
+    client.on('notification', ({ channel, payload }) => {
+      if (channel === 'job') this.tell({ type: 'job', id: payload ?? '' });
+      else if (channel === 'session') void this.endLost().catch(() => {});
+      else void this.drain().catch(() => {});
+    });
+    await client.connect();
+    await client.query('listen event; listen job; listen session');
+    return client;
+  }
+
+  private tell(message: LiveMessage): void {
+    for (const { send } of this.streams) send(message);
+  }
+
+  /** Asks once, whoever wakes it; woken while it asks, once more. */
+  private drain(): Promise<void> {
+    this.askAgain = true;
+    this.asking ??= this.ask().finally(() => {
+      this.asking = undefined;
+    });
+    return this.asking;
+  }
+
+  private async ask(): Promise<void> {
+    while (this.askAgain && this.moment !== undefined) {
+      this.askAgain = false;
+      this.asked++;
+      const { events, moment } = await eventsSince(pool(), this.moment);
+      this.moment = moment;
+      for (const event of events) this.tell({ type: 'event', event, moment });
+    }
+  }
+
+  private async endLost(): Promise<void> {
+    const living = await livingSessions([...new Set([...this.streams].map(({ session }) => session))]);
+    for (const stream of [...this.streams]) if (!living.has(stream.session)) stream.end();
+  }
+}
+
+const kept = globalThis as typeof globalThis & { etagereHub?: Hub };
+export const hub = (): Hub => (kept.etagereHub ??= new Hub());
+
+/** What happened since a moment, such as that at which a page was made. Of what is no moment, nothing. */
+export async function since(person: Person, moment: string): Promise<{ events: EventRow[]; moment: Moment }> {
   allow(person, 'view');
-  return eventsAfter(pool(), after);
-};
-export const newestEvent = (): Promise<number> => lastEventId(pool());
+  return isMoment(moment) ? eventsSince(pool(), moment) : { events: [], moment: await thisMoment(pool()) };
+}
+export const now = (): Promise<Moment> => thisMoment(pool());
 
-export type LiveMessage = { type: 'event'; event: EventRow } | { type: 'job'; id: string };
-
-/** Sends events from now on, and job wakes, until the signal aborts. A notification only wakes; the log is what is read. */
-export async function follow(signal: AbortSignal, send: (m: LiveMessage) => void): Promise<void> {
-  const wakers = (kept.etagereWakers ??= new Set());
-  let at = await lastEventId(pool());
-  let busy = false;
-  let again = false;
-  const drain = async (): Promise<void> => {
-    if (busy) {
-      again = true;
-      return;
-    }
-    busy = true;
-    try {
-      do {
-        again = false;
-        for (const event of await eventsAfter(pool(), at)) {
-          at = event.id;
-          send({ type: 'event', event });
-        }
-      } while (again && !signal.aborted);
-    } catch {
-      /* the next wake tries again */
-    } finally {
-      busy = false;
-    }
+/** Sends what happens from now on until the signal aborts, or the session ends: then `end` is called. */
+export async function follow(
+  signal: AbortSignal,
+  session: string,
+  send: (message: LiveMessage) => void,
+  end: () => void = () => {},
+): Promise<void> {
+  const leave = () => hub().remove(stream);
+  const stream: Stream = {
+    session,
+    send,
+    end: () => {
+      leave();
+      end();
+    },
   };
-  const waker: Waker = (channel, payload) => {
-    if (channel === 'job') send({ type: 'job', id: payload });
-    else void drain();
-  };
-  wakers.add(waker);
-  // the tick catches what a lost listener or a transaction still open at the wake left behind
-  const timer = setInterval(() => {
-    kept.etagereListener ??= listen(wakers);
-    void drain();
-  }, 2000);
-  signal.addEventListener('abort', () => {
-    wakers.delete(waker);
-    clearInterval(timer);
-  });
-  await (kept.etagereListener ??= listen(wakers)).catch(() => {
-    kept.etagereListener = undefined;
-  });
+  signal.addEventListener('abort', leave);
+  await hub().add(stream);
 }

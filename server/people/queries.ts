@@ -1,6 +1,6 @@
 import type { Sql } from '../db/pool';
 import type { Role } from './roles';
-import { maybe, one } from '../db/query';
+import { many, maybe, one } from '../db/query';
 
 export interface PersonRow {
   id: string;
@@ -66,12 +66,14 @@ export const isKnownFrom = async (sql: Sql, email: string, network: string): Pro
     )
   ).known;
 
-export const personBySession = async (sql: Sql, token: Buffer): Promise<PersonRow | undefined> =>
-  maybe<PersonRow>(
+/** `stale`: it has not been noted for some minutes that the session is used. */
+export const personBySession = async (sql: Sql, token: Buffer): Promise<(PersonRow & { stale: boolean }) | undefined> =>
+  maybe<PersonRow & { stale: boolean }>(
     sql,
     `
       select
-        p.id, p.name, p.email::text, p.role, p.password_hash, p.active
+        p.id, p.name, p.email::text, p.role, p.password_hash, p.active,
+        s.seen_at < now() - interval '5 minutes' as stale
       from session s join person p on p.id = s.person_id
       where s.token_sha256 = $1
         and s.expires_at > now()
@@ -82,6 +84,76 @@ export const personBySession = async (sql: Sql, token: Buffer): Promise<PersonRo
 
 export const deleteSession = (sql: Sql, token: Buffer) =>
   sql.query('delete from session where token_sha256 = $1', [token]);
+export const sessionSeen = (sql: Sql, token: Buffer) =>
+  sql.query('update session set seen_at = now() where token_sha256 = $1', [token]);
+export const livingSessions = (sql: Sql, tokens: readonly string[]): Promise<{ token: string }[]> =>
+  many(
+    sql,
+    `
+      select encode(s.token_sha256, 'hex') as token
+      from session s join person p on p.id = s.person_id
+      where s.token_sha256 in (select decode(t, 'hex') from unnest($1::text[]) as t)
+        and s.expires_at > now()
+        and p.active
+    `,
+    [tokens],
+  );
+export interface SessionRow {
+  id: string;
+  token: string;
+  created_at: Date;
+  seen_at: Date;
+  user_agent: string;
+  network: string;
+}
+export const sessionsOf = (sql: Sql, personId: string): Promise<SessionRow[]> =>
+  many<SessionRow>(
+    sql,
+    `
+      select id, encode(token_sha256, 'hex') as token, created_at, seen_at, user_agent, network
+      from session
+      where person_id = $1 and expires_at > now()
+      order by seen_at desc
+      limit 200
+    `,
+    [personId],
+  );
+export const deleteOwnSession = async (sql: Sql, personId: string, id: string): Promise<number> =>
+  (await sql.query('delete from session where id = $2 and person_id = $1', [personId, id])).rowCount ?? 0;
+/** All sessions of a person, but for the one that is kept; answers how many. */
+export const deleteSessionsOf = async (sql: Sql, personId: string, keep: Buffer | null): Promise<number> =>
+  (
+    await sql.query('delete from session where person_id = $1 and ($2::bytea is null or token_sha256 <> $2)', [
+      personId,
+      keep,
+    ])
+  ).rowCount ?? 0;
+export const setPassword = (sql: Sql, personId: string, passwordHash: string) =>
+  sql.query('update person set password_hash = $2 where id = $1', [personId, passwordHash]);
+export const setActive = (sql: Sql, personId: string, active: boolean) =>
+  sql.query('update person set active = $2 where id = $1', [personId, active]);
+export interface ListedPerson {
+  name: string;
+  email: string;
+  role: Role;
+  active: boolean;
+  sessions: number;
+}
+export const listPeople = (sql: Sql): Promise<ListedPerson[]> =>
+  many<ListedPerson>(
+    sql,
+    `
+      select
+        p.name, p.email::text, p.role, p.active,
+        (
+          select count(*)::int
+          from session s
+          where s.person_id = p.id and s.expires_at > now()
+        ) as sessions
+      from person p
+      order by p.name
+    `,
+  );
 export const deleteOldSessions = (sql: Sql) => sql.query(`delete from session where expires_at < now()`);
 
 /** Until the transaction ends, nobody else counts against these; in one order, so that two never wait for each other. */

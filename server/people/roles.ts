@@ -36,6 +36,7 @@ export const actions = {
   'station.enrol': ['librarian'],
   'station.editor': ['librarian', 'retoucher', 'lead'],
   'person.add': ['librarian', 'lead'],
+  'person.manage': ['lead'],
 } as const satisfies Record<string, readonly Role[]>;
 export type Action = keyof typeof actions;
 

@@ -1,19 +1,18 @@
 /** People: adding, signing in and out. Passwords are hashed with Argon2id, session tokens are stored hashed. */
 import { newPerson } from '@/core/api/stations';
-import { createHash, randomBytes } from 'node:crypto';
-import { hash, verify } from '@node-rs/argon2';
+import { randomBytes } from 'node:crypto';
 import { v7 } from 'uuid';
 import { object, string } from 'yup';
 import { Problem } from '@/core/problem';
 import { pool, transaction } from '../db/pool';
 import { record } from '../activity/queries';
 import { checked } from '../input';
+import { hashed, isPassword } from './passwords';
 import * as q from './queries';
 import { allow, roles, type Person, type Role } from './roles';
+import { digest } from './sessions';
 import { countedFor, delayAfter } from './sign-in-delay';
 
-/** OWASP's recommendation for Argon2id: 19 MiB, two passes. */
-const strength = { memoryCost: 19456, timeCost: 2, parallelism: 1 };
 const SESSION_DAYS = 14;
 
 const personSchema = object({
@@ -23,8 +22,6 @@ const personSchema = object({
     .required(),
 }).noUnknown();
 
-const digest = (token: string): Buffer => createHash('sha256').update(token).digest();
-
 /** Adds a person. The very first needs no one's leave: `by` is null then, and only then. */
 export async function addPerson(
   by: Person | null,
@@ -33,7 +30,7 @@ export async function addPerson(
   if (by) allow(by, 'person.add');
   const added = checked(personSchema, input);
   const id = v7();
-  const passwordHash = await hash(added.password, strength);
+  const passwordHash = await hashed(added.password);
   await transaction(async (sql) => {
     await sql.query('lock table person in share row exclusive mode');
     if (!by && (await q.countPeople(sql)) > 0)
@@ -104,7 +101,7 @@ export async function signIn(email: string, password: string, network: string, a
   const counted = await countTry(account, network);
   const row = await q.personByEmail(pool(), account);
   // as much work where there is no such account, so that the time does not tell
-  const good = row ? await verify(row.password_hash, password) : (await hash(password.slice(0, 200), strength), false);
+  const good = row ? await isPassword(row.password_hash, password) : (await hashed(password.slice(0, 200)), false);
   if (!row || !good || !row.active)
     throw new Problem(
       'sign-in-wrong',
@@ -129,9 +126,12 @@ export async function signIn(email: string, password: string, network: string, a
   return { token, days: SESSION_DAYS, person: { id: row.id, name: row.name, email: row.email, role: row.role } };
 }
 
+export { livingSessions } from './sessions';
+
 export async function personOf(token: string | undefined): Promise<Person | null> {
   if (!token) return null;
   const row = await q.personBySession(pool(), digest(token));
+  if (row?.stale) await q.sessionSeen(pool(), digest(token));
   return row ? { id: row.id, name: row.name, email: row.email, role: row.role } : null;
 }
 

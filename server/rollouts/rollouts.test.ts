@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { must } from '@/core/must';
 import { unzipSync } from 'fflate';
 import { beforeAll, describe, expect, test } from 'vitest';
@@ -15,7 +16,15 @@ import { convertPreset } from '../versions/convert';
 import { approve, itemFor, lineageOf } from '../items/service';
 import { retire } from '../versions/service';
 import { editItem } from '../items/edit';
-import { enrol, instructionsFor, listingKey, makeCode, stationOfToken, takeReport } from '../stations/service';
+import {
+  enrol,
+  instructionsFor,
+  listingKey,
+  makeCode,
+  revokeToken,
+  stationOfToken,
+  takeReport,
+} from '../stations/service';
 import { stationView } from '../stations/views';
 import { cardZip } from './card';
 import { jobFor, runJob } from '../jobs/service';
@@ -341,6 +350,30 @@ describe('agents', () => {
     expect(await takeReport(station, { ...quiet, digest: sha('other') })).toEqual({ need: 'files' });
     await report(roomToken, []);
     expect(await takeReport(await agent(roomToken), { ...quiet, digest: sha('[]') })).toEqual({ need: null });
+  });
+  test('two of one token are told, with their hosts; a revoked token holds no longer', async () => {
+    const token = await enrolled(await addStation('Twice', 'linux', ['oxbow@2']), 'linux');
+    const says = async (run: string, host: string) =>
+      takeReport(await agent(token), {
+        agentVersion: '1',
+        files: [],
+        digest: sha('[]'),
+        listings: [],
+        indexes: [],
+        waiting: null,
+        run,
+        host,
+      });
+    const [one, other] = [randomUUID(), randomUUID()];
+    await says(one, 'desk');
+    await says(other, 'copy of desk');
+    expect((await agent(token)).doubled).toBeNull();
+    await says(one, 'desk');
+    const { id, doubled } = await agent(token);
+    expect(doubled?.hosts).toEqual(['desk', 'copy of desk']);
+    await revokeToken(people.librarian, id);
+    await expect(agent(token)).rejects.toMatchObject({ code: 'agent-unknown' });
+    expect((await stationView(people.librarian, id)).station.doubled).toBeNull();
   });
   test('whose report steps out of the root is refused', async () => {
     await expect(report(roomToken, [{ path: '../../etc/passwd', size: 1, sha256: sha('x') }])).rejects.toMatchObject({

@@ -1,4 +1,5 @@
 import type { Descriptor, System } from '@/core/editor/descriptor';
+import type { AgentRun, Doubled } from '@/core/sync/agent-runs';
 import type { LeftOut } from '@/core/sync/left-out';
 import type { Listing } from '@/core/sync/protocol';
 import type { Sql } from '../db/pool';
@@ -17,6 +18,8 @@ export interface StationRow {
   digest: string;
   position: number;
   left_out: LeftOut;
+  agent_runs: AgentRun[];
+  doubled: Doubled | null;
 }
 export interface StationEditorRow {
   station_id: string;
@@ -29,7 +32,7 @@ export interface StationEditorRow {
 }
 
 const columns =
-  'id, name, kind, system, person, host_id, token_sha256 is not null as enrolled, agent_version, last_report_at, digest, position, left_out';
+  'id, name, kind, system, person, host_id, token_sha256 is not null as enrolled, agent_version, last_report_at, digest, position, left_out, agent_runs, doubled';
 
 export const stations = async (sql: Sql): Promise<StationRow[]> =>
   many<StationRow>(sql, `select ${columns} from station order by position, name`);
@@ -67,6 +70,15 @@ export const setCode = (sql: Sql, id: string, code: Buffer, minutes: number) =>
     `,
     [id, code, minutes],
   );
+export const dropToken = (sql: Sql, id: string) =>
+  sql.query(
+    `
+      update station
+      set token_sha256 = null, enrol_code_sha256 = null, enrol_expires_at = null, agent_runs = '[]', doubled = null
+      where id = $1
+    `,
+    [id],
+  );
 /** Takes a code, once: gives the station's id when it is right and in time. */
 export const takeCode = async (
   sql: Sql,
@@ -80,7 +92,7 @@ export const takeCode = async (
       update station
       set
         token_sha256 = $2, enrol_code_sha256 = null, enrol_expires_at = null, agent_version = $3,
-        digest = ''
+        digest = '', agent_runs = '[]', doubled = null
       where enrol_code_sha256 = $1 and enrol_expires_at > now()
       returning ${columns}
     `,
@@ -134,6 +146,38 @@ export const updateListing = (
 
 export const touchStation = (sql: Sql, id: string, agentVersion: string) =>
   sql.query('update station set last_report_at = now(), agent_version = $2 where id = $1', [id, agentVersion]);
+export const touchWithRuns = (sql: Sql, id: string, agentVersion: string, runs: AgentRun[], doubled: Doubled | null) =>
+  sql.query(
+    `
+      update station
+      set last_report_at = now(), agent_version = $2, agent_runs = $3, doubled = coalesce($4, doubled)
+      where id = $1
+    `,
+    [id, agentVersion, JSON.stringify(runs), doubled && JSON.stringify(doubled)],
+  );
+/** An editor at a station or on a card in its reader, as far as reports of its list need it. */
+export interface ReportingEditor {
+  station_id: string;
+  editor_id: string;
+  editor_version: string;
+  title: string;
+  running: boolean;
+  listed_at: Date | null;
+}
+export const reportingEditors = (sql: Sql, stationId: string): Promise<ReportingEditor[]> =>
+  many<ReportingEditor>(
+    sql,
+    `
+      select
+        se.station_id, se.editor_id, se.editor_version, e.descriptor ->> 'title' as title, se.running,
+        se.listed_at
+      from station s
+        join station_editor se on se.station_id = s.id
+        join editor e on e.id = se.editor_id and e.version = se.editor_version
+      where s.id = $1 or s.host_id = $1
+    `,
+    [stationId],
+  );
 export const setDigest = (sql: Sql, id: string, digest: string, leftOut: LeftOut) =>
   sql.query('update station set digest = $2, left_out = $3 where id = $1', [id, digest, JSON.stringify(leftOut)]);
 /** Whether something of that plan still waits for this station to do it. */

@@ -4,9 +4,8 @@ import { stationEndpoints } from '@/core/api/stations';
 import { must } from '@/core/must';
 import { createHash, randomBytes, randomInt } from 'node:crypto';
 import { v7 } from 'uuid';
-import { listingOf, withoutUnusable } from '@/core/sync/left-out';
 import { resolveTemplate } from '@/core/sync/place-templates';
-import { enrolSchema, PROTOCOL, reportSchema, type Instructions, type ReportAnswer } from '@/core/sync/protocol';
+import { enrolSchema, PROTOCOL, type Instructions } from '@/core/sync/protocol';
 import { Problem } from '@/core/problem';
 import { hex } from '../blobs/service';
 import { pool, transaction, type Sql } from '../db/pool';
@@ -14,10 +13,12 @@ import { record, type Actor } from '../activity/queries';
 import { actorOf, allow, type Person } from '../people/roles';
 import { wantedOf } from '../arrivals/queries';
 import { checked } from '../input';
-import { settleGone } from './station-arrival';
+import { listingKey } from './listing-key';
 import * as q from './queries';
 
 export type { StationRow } from './queries';
+export { listingKey } from './listing-key';
+export { takeReport } from './reports';
 
 const digest = (s: string): Buffer => createHash('sha256').update(s).digest();
 const CODE_MINUTES = 30;
@@ -91,6 +92,17 @@ export async function newCode(person: Person, stationId: string): Promise<string
   });
 }
 
+/** An agent with the station's token, wherever it runs, is not let in any more; it is enrolled anew with a new code. */
+export async function revokeToken(person: Person, stationId: string): Promise<void> {
+  allow(person, 'station.enrol');
+  await transaction(async (sql) => {
+    if (!(await q.stationById(sql, stationId)))
+      throw new Problem('not-found', 'There is no such station.', stationId, 'Go back to Stations.');
+    await q.dropToken(sql, stationId);
+    await record(sql, actorOf(person), 'station', stationId, 'token revoked');
+  });
+}
+
 /** An agent trades its code for a token of its own; the code is then used up. */
 export async function enrol(input: unknown): Promise<{ station: string; name: string; token: string }> {
   const enrolment = checked(enrolSchema, input);
@@ -141,9 +153,6 @@ async function family(sql: Sql, station: q.StationRow): Promise<q.StationRow[]> 
   return (await q.stations(sql)).filter((s) => s.id === station.id || s.host_id === station.id);
 }
 
-export const listingKey = (stationId: string, editor: { editor_id: string; editor_version: string }): string =>
-  `${stationId.slice(-8)}/${editor.editor_id}@${editor.editor_version}`;
-
 export async function instructionsFor(station: q.StationRow): Promise<Instructions> {
   const sql = pool();
   const members = await family(sql, station);
@@ -183,77 +192,4 @@ export async function instructionsFor(station: q.StationRow): Promise<Instructio
     wanted: (await wantedOf(sql, station.id)).map((w) => ({ path: w.path, sha256: hex(w.sha256), size: w.size })),
     everySeconds: Number(process.env.ETAGERE_AGENT_SECONDS ?? 30),
   };
-}
-
-/** Takes a report. Unchanged files come as a digest alone; `need: files` asks for the whole inventory. */
-export async function takeReport(station: q.StationRow, input: unknown): Promise<ReportAnswer> {
-  const { report: usable, leftOut } = withoutUnusable(input);
-  const report = checked(reportSchema, usable);
-  const sql = pool();
-  if (report.files === null && report.digest !== station.digest) {
-    await q.touchStation(sql, station.id, report.agentVersion);
-    return { need: 'files' };
-  }
-  const members = await family(sql, station);
-  const editors = await q.stationEditors(
-    sql,
-    members.map((m) => m.id),
-  );
-  const actor = { personId: null, name: `agent of ${station.name}` };
-  await transaction(async (tx) => {
-    await q.touchStation(tx, station.id, report.agentVersion);
-    if (report.files) {
-      const changed = await q.replaceInventory(
-        tx,
-        station.id,
-        report.files.map((f) => f.path),
-        report.files.map((f) => f.size),
-        report.files.map((f) => f.sha256),
-      );
-      await q.setDigest(tx, station.id, report.digest, leftOut);
-      await settleGone(tx, station.id);
-      if (changed) await record(tx, actor, 'station', station.id, 'files changed', null, { files: changed });
-    }
-    await q.replaceIndexes(
-      tx,
-      station.id,
-      report.indexes.map((i) => i.path),
-      report.indexes.map((i) => i.text),
-    );
-    for (const listingReport of report.listings) {
-      const stationEditor = editors.find((x) => listingKey(x.station_id, x) === listingReport.editor);
-      if (!stationEditor) continue;
-      const listing = listingOf(listingReport.text, listingReport.at);
-      const at = listing?.at ?? null;
-      if (
-        stationEditor.running === listingReport.running &&
-        (at === null || stationEditor.listed_at?.toISOString() === new Date(at).toISOString())
-      )
-        continue;
-      await q.updateListing(
-        tx,
-        stationEditor.station_id,
-        stationEditor.editor_id,
-        stationEditor.editor_version,
-        listingReport.running,
-        listing,
-        at,
-      );
-      await record(
-        tx,
-        actor,
-        'station',
-        stationEditor.station_id,
-        listingReport.running ? 'editor reports' : 'editor quit',
-        null,
-        {
-          editor: stationEditor.descriptor.title,
-          listed: listing?.listed.length ?? 0,
-        },
-      );
-    }
-  });
-  // a plan that it goes on with though nothing of it waits here: unknown, as after a restore, or left out by a person
-  const isOver = report.waiting !== null && !(await q.hasStepsOf(sql, station.id, report.waiting));
-  return { need: null, ...(isOver ? { drop: true } : {}) };
 }

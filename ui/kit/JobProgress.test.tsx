@@ -22,7 +22,7 @@ const follow = (answers: object[], props: { onAgain?: () => Promise<unknown> } =
   let at = 0;
   serve({
     'GET /api/jobs/job': () => answers[Math.min(at++, answers.length - 1)],
-    'GET /api/events?after=0': { events: [] },
+    'GET /api/events?since=': { events: [], moment: '' },
   });
   draw(<JobProgress jobId="job" doing="Planning" label="Planning the rollout" {...props} />);
 };

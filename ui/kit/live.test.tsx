@@ -16,6 +16,7 @@ class Stream {
 const event = (id: number, subject: string) => ({
   type: 'event',
   event: { id, subject, subject_id: 'x', action: 'changed', actor: 'Piet' },
+  moment: `${id}:${id}:`,
 });
 const say = (message: object) => Stream.last?.onmessage?.({ data: JSON.stringify(message) });
 const wait = (ms: number) => act(() => new Promise<void>((done) => setTimeout(done, ms)));
@@ -42,11 +43,11 @@ describe('what happens at the server', () => {
         postMessage() {}
       },
     );
-    document.body.innerHTML = '<main data-event="40"></main>';
+    document.body.innerHTML = '<main data-moment="40:40:"></main>';
   });
 
   test('reaches whom it concerns, several at once as one', async () => {
-    serve({ 'GET /api/events?after=40': { events: [] } });
+    serve({ 'GET /api/events?since=40%3A40%3A': { events: [], moment: '40:40:' } });
     const { told } = await follow('item');
     expect(Stream.last?.path).toBe('/api/live');
     say(event(41, 'station'));
@@ -57,29 +58,31 @@ describe('what happens at the server', () => {
   });
 
   test('is caught up with: what came between the making of the page and now', async () => {
-    const asked = serve({ 'GET /api/events?after=40': { events: [event(41, 'item').event] } });
+    const asked = serve({
+      'GET /api/events?since=40%3A40%3A': { events: [event(41, 'item').event], moment: '41:41:' },
+    });
     const { told } = await follow('item');
     await wait(300);
-    expect(asked.map(({ path }) => path)).toContain('/api/events?after=40');
+    expect(asked.map(({ path }) => path)).toContain('/api/events?since=40%3A40%3A');
     expect(told).toHaveBeenCalledOnce();
   });
 
   test('after the stream broke, only what was missed is asked for', async () => {
     const asked = serve({
-      'GET /api/events?after=40': { events: [] },
-      'GET /api/events?after=44': { events: [event(45, 'item').event] },
+      'GET /api/events?since=40%3A40%3A': { events: [], moment: '40:40:' },
+      'GET /api/events?since=44%3A44%3A': { events: [event(45, 'item').event], moment: '45:45:' },
     });
     const { told } = await follow('item');
     say(event(44, 'item'));
     await wait(300);
     Stream.last?.onopen?.();
     await wait(300);
-    expect(asked.at(-1)?.path).toBe('/api/events?after=44');
+    expect(asked.at(-1)?.path).toBe('/api/events?since=44%3A44%3A');
     expect(told).toHaveBeenCalledTimes(2);
   });
 
   test('of the last seconds is told to a screen that comes while it happens, once', async () => {
-    serve({ 'GET /api/events?after=40': { events: [] } });
+    serve({ 'GET /api/events?since=40%3A40%3A': { events: [], moment: '40:40:' } });
     await follow('item');
     say(event(41, 'station'));
     say(event(42, 'station'));
@@ -93,7 +96,7 @@ describe('what happens at the server', () => {
   });
 
   test('is told to what is looked at now, and to nobody who has left', async () => {
-    serve({ 'GET /api/events?after=40': { events: [] } });
+    serve({ 'GET /api/events?since=40%3A40%3A': { events: [], moment: '40:40:' } });
     const { told, hook } = await follow('item');
     hook.rerender({ of: 'station' });
     say(event(41, 'item'));

@@ -5,6 +5,7 @@ import { useEffect, useRef } from 'react';
 export interface LiveEvent {
   type: 'event';
   event: { id: number; subject: string; subject_id: string; action: string; actor: string };
+  /** of the log, once this is known */ moment: string;
 }
 export interface LiveJob {
   type: 'job';
@@ -20,7 +21,8 @@ const KEPT_FOR_MS = 8000;
 const listeners = new Set<Listener>();
 let kept: { message: Message; at: number }[] = [];
 let started = false;
-let last = 0;
+/** of the log: up to here all is known */
+let moment = '';
 
 const recent = (): Message[] => {
   const since = performance.now() - KEPT_FOR_MS;
@@ -33,18 +35,18 @@ function start(): void {
   started = true;
   const channel = new BroadcastChannel('etagere-live');
   const tell = (message: Message) => {
-    if (message.type === 'event') last = Math.max(last, message.event.id);
+    if (message.type === 'event') moment = message.moment;
     recent();
     kept.push({ message, at: performance.now() });
     listeners.forEach((listener) => listener(message));
   };
   // what happened between the making of the page and now, or while the stream was broken
-  last = Number(document.querySelector<HTMLElement>('[data-event]')?.dataset.event ?? 0);
+  moment = document.querySelector<HTMLElement>('[data-moment]')?.dataset.moment ?? '';
   const catchUp = async (pass: Listener) => {
-    const response = await fetch(`/api/events?after=${last}`).catch(() => null);
-    if (response?.ok)
-      for (const event of ((await response.json()) as { events: LiveEvent['event'][] }).events)
-        if (event.id > last) pass({ type: 'event', event });
+    const response = await fetch(`/api/events?since=${encodeURIComponent(moment)}`).catch(() => null);
+    if (!response?.ok) return;
+    const missed = (await response.json()) as { events: LiveEvent['event'][]; moment: string };
+    for (const event of missed.events) pass({ type: 'event', event, moment: missed.moment });
   };
   void catchUp(tell);
   channel.onmessage = (e: MessageEvent<Message>) => tell(e.data);

@@ -19,7 +19,7 @@ describe('what can be done with a rollout', () => {
     expect(buttons()).toEqual(['Drop the plan']);
   });
   test.each([
-    ['planned', ['Drop the plan', 'Confirm: write 6 files on 1 station']],
+    ['planned', ['Drop the plan', 'Plan it again', 'Confirm: write 6 files on 1 station']],
     ['done', ['Undo the rollout']],
     ['undone', []],
   ])('%s', (status, names) => {

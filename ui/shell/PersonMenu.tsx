@@ -1,4 +1,5 @@
 'use client';
+import Link from 'next/link';
 import { DropdownMenu } from 'radix-ui';
 import '../kit/nonce';
 import { call } from '../kit/call';
@@ -41,6 +42,9 @@ export function PersonMenu({ person }: { person: { name: string; role: string } 
             <span className="block font-serif text-[15px]">{person.name}</span>
             <span className="text-soft">{person.role}</span>
           </DropdownMenu.Label>
+          <DropdownMenu.Item className={row} asChild>
+            <Link href="/account">Your account</Link>
+          </DropdownMenu.Item>
           <DropdownMenu.Item className={row} onSelect={theme}>
             Light or dark
           </DropdownMenu.Item>

@@ -8,16 +8,16 @@ import { SearchBox } from './SearchBox';
 export function Shell({
   person,
   counts,
-  event,
+  moment,
   children,
 }: {
   person: { name: string; role: string };
   counts: Record<string, number>;
-  /** the newest event when the page was made */ event: number;
+  /** of the log, when the page was made */ moment: string;
   children: ReactNode;
 }) {
   return (
-    <div data-event={event} className="grid min-h-screen grid-cols-[176px_1fr] grid-rows-[52px_1fr]">
+    <div data-moment={moment} className="grid min-h-screen grid-cols-[176px_1fr] grid-rows-[52px_1fr]">
       <a
         href="#main"
         className="sr-only focus:not-sr-only focus:absolute focus:left-2 focus:top-2 focus:z-50 focus:bg-paper focus:px-3 focus:py-2"

@@ -59,7 +59,7 @@ const props = (part: Partial<ShelvesProps> = {}): ShelvesProps => ({
 });
 
 function open(answers: Record<string, unknown> = {}, part: Partial<ShelvesProps> = {}) {
-  const asked = serve({ 'GET /api/events?after=0': { events: [] }, ...answers });
+  const asked = serve({ 'GET /api/events?since=': { events: [], moment: '' }, ...answers });
   draw(<Shelves {...props(part)} />);
   const sent = () => asked.filter(({ method }) => method !== 'GET');
   return { user: userEvent.setup(), sent };

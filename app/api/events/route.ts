@@ -1,7 +1,5 @@
+import { since } from '@/server/live/service';
 import { serve } from '@/server/http';
-import { eventsSince } from '@/server/live/service';
 
 /** What happened between the making of a page and its following along. */
-export const GET = serve('GET /api/events', async ({ person, query }) => ({
-  events: await eventsSince(person, Number(query.get('after')) || 0),
-}));
+export const GET = serve('GET /api/events', ({ person, query }) => since(person, query.get('since') ?? ''));

@@ -1,9 +1,12 @@
 import { follow } from '@/server/live/service';
-import { route } from '@/server/http';
+import { route, sessionToken } from '@/server/http';
 
-/** Server-sent events; the browser's tabs share one stream. */
+const BEAT_MS = 20_000;
+
+/** Server-sent events; the browser's tabs share one stream, which ends with the session. */
 export const GET = route(async (_person, request) => {
   const encoder = new TextEncoder();
+  const session = await sessionToken();
   const stream = new ReadableStream<Uint8Array>({
     async start(controller) {
       const say = (text: string): void => {
@@ -14,16 +17,17 @@ export const GET = route(async (_person, request) => {
         }
       };
       say(': here\n\n');
-      const beat = setInterval(() => say(': beat\n\n'), 20_000);
-      request.signal.addEventListener('abort', () => {
+      const beat = setInterval(() => say(': beat\n\n'), BEAT_MS);
+      const close = () => {
         clearInterval(beat);
         try {
           controller.close();
         } catch {
           /* closed already */
         }
-      });
-      await follow(request.signal, (m) => say(`data: ${JSON.stringify(m)}\n\n`));
+      };
+      request.signal.addEventListener('abort', close);
+      await follow(request.signal, session, (message) => say(`data: ${JSON.stringify(message)}\n\n`), close);
     },
   });
   return new Response(stream, {

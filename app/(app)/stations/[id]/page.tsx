@@ -4,6 +4,7 @@ import { Problem } from '@/core/problem';
 import { signedInPerson } from '@/server/http';
 import { may } from '@/server/people/roles';
 import { foundCount } from '@/server/stations/station-arrival';
+import { isTold } from '@/core/sync/agent-runs';
 import { stationView, type StationView } from '@/server/stations/views';
 import { Refresh } from '@/ui/kit/Refresh';
 import { Ago } from '@/ui/kit/time';
@@ -12,6 +13,7 @@ import { EditorStates } from '@/ui/stations/EditorStates';
 import { LeftOutOfReport } from '@/ui/stations/LeftOutOfReport';
 import { NewCode } from '@/ui/stations/NewCode';
 import { Placements } from '@/ui/stations/Placements';
+import { TwoAgents } from '@/ui/stations/TwoAgents';
 import { TakeIn } from '@/ui/stations/TakeIn';
 
 export const metadata = { title: 'Station' };
@@ -32,8 +34,11 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
     <div className="max-w-[1180px] px-6 pb-16 pt-[18px]">
       <Refresh subjects={['station', 'rollout']} />
       <PageHead title={view.station.name} note={<Whose view={view} />}>
-        {may(person, 'station.enrol') && !view.host && <NewCode stationId={id} />}
+        {may(person, 'station.enrol') && !view.host && (
+          <NewCode station={{ id, name: view.station.name }} enrolled={view.station.enrolled} />
+        )}
       </PageHead>
+      {isTold(view.station.doubled, new Date()) && <TwoAgents {...view.station.doubled} />}
       <LeftOutOfReport leftOut={view.station.left_out} />
       <h2 className="mb-1 text-[17px]">Editors</h2>
       <EditorStates station={id} editors={view.editors} may={may(person, 'station.editor')} />
