@@ -4,6 +4,7 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { Problem } from '@/core/problem';
 import { bringBuiltIn, bringFrames, loadDemo, removeDemo } from '@/demo/load';
+import { collectContents, measureContents, USUAL_AGE_DAYS } from '@/server/blobs/collect';
 import { dropKept, keptDatabases } from '@/server/backup/service';
 import { migrate } from '@/server/db/migrate';
 import { databaseUrl } from '@/server/db/pool';
@@ -13,7 +14,7 @@ import { roles, type Role } from '@/server/people/roles';
 import { setActive, signOutEverywhere } from '@/server/people/sessions';
 import { addPerson, anyone } from '@/server/people/service';
 import { outputPath } from './files';
-import { choice } from './values';
+import { choice, numberOption } from './values';
 import { verb, writes, type Verb } from './verb';
 
 const root = join(dirname(fileURLToPath(import.meta.url)), import.meta.url.includes('/chunks/') ? '../..' : '..');
@@ -31,6 +32,19 @@ export const db: Record<string, Verb> = {
       const applied = await migrate(databaseUrl(), join(root, 'db/migrations'));
       await bringBuiltIn();
       return { applied };
+    },
+  }),
+  collect: verb({
+    about: 'takes away contents that nothing refers to',
+    example: 'db collect --older 30 --dry-run',
+    options: {
+      older: { value: 'DAYS', about: `untouched for so many days; ${USUAL_AGE_DAYS} without` },
+      'dry-run': { about: 'only says how much that would be' },
+    },
+    run: async ({ options }) => {
+      const days = numberOption(options.older, 'older', 1, 36_500, USUAL_AGE_DAYS);
+      if (options['dry-run']) return { days, dryRun: true, ...(await measureContents(null, days)).unused };
+      return { days, dryRun: false, ...(await collectContents(null, days)) };
     },
   }),
   kept: verb({

@@ -1,4 +1,6 @@
 /** What lists need everywhere. */
 
 /** Each value once, in the order of its first. */
-export const distinct = <T>(values: Iterable<T>): T[] => [...new Set(values)];
+export function distinct<T>(values: Iterable<T>): T[] {
+  return [...new Set(values)];
+}

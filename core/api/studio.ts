@@ -1,6 +1,6 @@
 /** Licences, and what the studio decides once for all. */
 import { number, object, string, type InferType } from 'yup';
-import { endpoint, made } from './endpoint';
+import { count, endpoint, exactly, made } from './endpoint';
 
 /** A licence as a person notes it. */
 export const newLicence = object({
@@ -41,8 +41,15 @@ const copyTolerance = object({
     .when('p95', ([p95], schema) => schema.min(p95 as number, 'The farthest color may not be nearer than most are.')),
 }).noUnknown();
 
+const amount = exactly({ contents: count(), bytes: count() });
+
 export const studioEndpoints = {
   'POST /api/licences': endpoint({ body: newLicence, answer: made }),
   'PATCH /api/licences/:id': endpoint({ body: newLicence }),
+  /** what nothing refers to */
+  'GET /api/contents': endpoint({ answer: exactly({ all: amount, unused: amount, days: count() }) }),
+  'DELETE /api/contents': endpoint({ answer: amount }),
+  /** a database that a restore has put aside */
+  'DELETE /api/kept/:n': endpoint({}),
   'PATCH /api/studio': endpoint({ body: copyTolerance }),
 } as const;

@@ -162,6 +162,16 @@ export async function dropKept(name: string, url = databaseUrl()): Promise<void>
   await connected(at(url, 'postgres'), (admin) => q.dropDatabase(admin, name));
 }
 
+export async function keptFor(person: Person): Promise<{ name: string; bytes: number }[]> {
+  allow(person, 'backup');
+  return keptDatabases();
+}
+export async function dropKeptFor(person: Person, name: string): Promise<void> {
+  allow(person, 'restore');
+  await dropKept(name);
+  await transaction((sql) => record(sql, actorOf(person), 'studio', 'backup', 'dropped', null, { name }));
+}
+
 /** From the browser: the stream of a backup. */
 export async function backupFor(person: Person): Promise<{ stream: Readable; done: Promise<void> }> {
   allow(person, 'backup');

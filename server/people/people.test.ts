@@ -8,6 +8,7 @@ import { people, withDatabase } from '../db/testing/database';
 import { databaseUrl, pool, transaction } from '../db/pool';
 import { eventsSince, record, thisMoment } from '../activity/queries';
 import { activityOfItem, listActivity } from '../activity/service';
+import { collectContents, measureContents } from '../blobs/collect';
 import { backupFor, restoreFor } from '../backup/service';
 import { decideProposal, openProposals, proposeText } from '../editors/proposals';
 import { descriptorJson, listEditors, listTakings } from '../editors/service';
@@ -162,6 +163,7 @@ const calls: Record<Action, ((p: Person) => Promise<unknown>)[]> = {
         await given.done;
       }),
   ],
+  'content.collect': [(p) => measureContents(p), (p) => collectContents(p)],
   restore: [(p) => restoreFor(p, Readable.from(['no backup']), tmpdir())],
   'item.archive': [(p) => archiveItems(p, { items: [id], archived: true })],
   'licence.edit': [(p) => addLicence(p, { name: `L ${p.role}` }), (p) => changeLicence(p, id, { name: 'x' })],

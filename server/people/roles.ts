@@ -22,6 +22,7 @@ export const actions = {
   'studio.set': ['librarian', 'lead'],
   'activity.view': ['librarian', 'lead'],
   backup: ['librarian', 'lead'],
+  'content.collect': ['librarian', 'lead'],
   restore: ['librarian', 'lead'],
   'gear.ask': ['librarian', 'retoucher', 'lead'],
   'gear.edit': ['librarian', 'lead'],

@@ -1,4 +1,5 @@
 /** What a person sees of stations: the three-way view of each, and what its editors list. */
+import { isTold, type Doubled } from '@/core/sync/agent-runs';
 import { must } from '@/core/must';
 import { Problem } from '@/core/problem';
 import { resolveTemplate } from '@/core/sync/place-templates';
@@ -14,6 +15,9 @@ function theirState(refused: boolean, listed: boolean): string {
   if (refused) return 'refused';
   return listed ? 'listed' : '';
 }
+
+/** That two agents have one token, where there was a sign of it lately. */
+export const twoAgentsAt = ({ doubled }: Pick<q.StationRow, 'doubled'>): Doubled | null => (isTold(doubled, new Date()) ? doubled : null);
 
 export interface EditorState {
   editor: string;

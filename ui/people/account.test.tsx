@@ -1,3 +1,4 @@
+import { must } from '@/core/must';
 import { screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, test } from 'vitest';
@@ -27,8 +28,10 @@ test('every session but one’s own can be ended', async () => {
     />,
   );
   const [, own, other] = screen.getAllByRole('row');
-  expect(within(own!).queryByRole('button')).toBeNull();
-  await userEvent.setup().click(within(other!).getByRole('button', { name: /^End the session of Chrome on macOS/ }));
+  expect(within(must(own)).queryByRole('button')).toBeNull();
+  await userEvent
+    .setup()
+    .click(within(must(other)).getByRole('button', { name: /^End the session of Chrome on macOS/ }));
   expect(asked.map(({ path }) => path)).toEqual(['/api/sessions/two']);
   expect(router.refresh).toHaveBeenCalledOnce();
 });

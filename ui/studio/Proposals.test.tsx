@@ -27,12 +27,12 @@ test('who may not decide sees what would change, and that it waits', () => {
   show({}, false);
   expect(screen.getByRole('table', { name: 'What would change for Oxbow 2' }).textContent).toContain('Oxbow 2');
   expect(screen.getByText('It waits for the studio lead.')).toBeTruthy();
-  expect(screen.queryByRole('button', { name: 'Go by it' })).toBeNull();
+  expect(screen.queryByRole('button', { name: 'Use this descriptor' })).toBeNull();
 });
 
 test('places outside the editor’s own folders need a word of their own', async () => {
   const { asked, user } = show({ outside: [{ what: 'place looks, linux', template: '{home}/Music' }] }, true);
-  const take = screen.getByRole('button', { name: 'Go by it' });
+  const take = screen.getByRole('button', { name: 'Use this descriptor' });
   expect((take as HTMLButtonElement).disabled).toBe(true);
   await user.click(screen.getByRole('checkbox', { name: /^These places are right/ }));
   await user.click(take);

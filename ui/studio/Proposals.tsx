@@ -58,7 +58,7 @@ function Proposal({ proposal, may }: { proposal: ProposalView; may: boolean }) {
             disabled={busy || (outside.length > 0 && !allowed)}
             onClick={() => decide('take')}
           >
-            Go by it
+            Use this descriptor
           </button>
           <button className="button quiet" disabled={busy} onClick={() => decide('decline')}>
             Decline

@@ -1,6 +1,7 @@
 /* eslint-disable @next/next/no-img-element -- our own pictures, at the width that they have */
 import { mayDecide, openProposals } from '@/server/editors/proposals';
 import { listEditors, listTakings } from '@/server/editors/service';
+import { keptFor } from '@/server/backup/service';
 import { listChoices } from '@/server/bench/decide';
 import { listFrames } from '@/server/frames/service';
 import { listLicences } from '@/server/licences/service';
@@ -10,8 +11,10 @@ import { signedInPerson } from '@/server/http';
 import { PageHead } from '@/ui/shell/Shell';
 import { Backup } from '@/ui/studio/Backup';
 import { Choices } from '@/ui/studio/Choices';
+import { Contents } from '@/ui/studio/Contents';
 import { CopyRule } from '@/ui/studio/CopyRule';
 import { Editors } from '@/ui/studio/Editors';
+import { KeptStudios } from '@/ui/studio/KeptStudios';
 import { Licences } from '@/ui/studio/Licences';
 import { Proposals } from '@/ui/studio/Proposals';
 import { Takings } from '@/ui/studio/Takings';
@@ -20,7 +23,7 @@ export const metadata = { title: 'Studio' };
 
 export default async function Page() {
   const person = await signedInPerson();
-  const [choices, licences, editors, frames, within, takings, proposals] = await Promise.all([
+  const [choices, licences, editors, frames, within, takings, proposals, kept] = await Promise.all([
     listChoices(person),
     listLicences(person),
     listEditors(person),
@@ -28,6 +31,7 @@ export default async function Page() {
     copyTolerance(),
     listTakings(person),
     openProposals(person),
+    may(person, 'backup') ? keptFor(person) : [],
   ]);
   return (
     <div className="max-w-[1080px] px-6 pb-16 pt-[18px]">
@@ -96,6 +100,9 @@ export default async function Page() {
         <>
           <h2 className="mb-1 mt-8 text-[17px]">Backup</h2>
           <Backup />
+          <KeptStudios kept={kept} />
+          <h2 className="mb-1 mt-8 text-[17px]">Contents</h2>
+          <Contents />
         </>
       )}
     </div>

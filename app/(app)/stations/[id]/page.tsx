@@ -4,8 +4,7 @@ import { Problem } from '@/core/problem';
 import { signedInPerson } from '@/server/http';
 import { may } from '@/server/people/roles';
 import { foundCount } from '@/server/stations/station-arrival';
-import { isTold } from '@/core/sync/agent-runs';
-import { stationView, type StationView } from '@/server/stations/views';
+import { stationView, twoAgentsAt, type StationView } from '@/server/stations/views';
 import { Refresh } from '@/ui/kit/Refresh';
 import { Ago } from '@/ui/kit/time';
 import { PageHead } from '@/ui/shell/Shell';
@@ -28,6 +27,7 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
   });
   if (!view) notFound();
   const found = may(person, 'arrival.make') ? await foundCount(person, id) : 0;
+  const doubled = twoAgentsAt(view.station);
   const ours = view.rows.filter((row) => row.base);
   const theirs = view.rows.filter((row) => !row.base);
   return (
@@ -38,7 +38,7 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
           <NewCode station={{ id, name: view.station.name }} enrolled={view.station.enrolled} />
         )}
       </PageHead>
-      {isTold(view.station.doubled, new Date()) && <TwoAgents {...view.station.doubled} />}
+      {doubled && <TwoAgents {...doubled} />}
       <LeftOutOfReport leftOut={view.station.left_out} />
       <h2 className="mb-1 text-[17px]">Editors</h2>
       <EditorStates station={id} editors={view.editors} may={may(person, 'station.editor')} />

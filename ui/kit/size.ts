@@ -1,0 +1,6 @@
+/** Bytes as people say them. */
+export function size(bytes: number): string {
+  if (bytes < 1000) return `${bytes} bytes`;
+  if (bytes < 1e6) return `${Math.round(bytes / 1e3)} kB`;
+  return bytes < 1e9 ? `${(bytes / 1e6).toFixed(1)} MB` : `${(bytes / 1e9).toFixed(1)} GB`;
+}
