@@ -11,6 +11,7 @@ import { databaseUrl } from '@/server/db/pool';
 import { pool } from '@/server/db/pool';
 import { listPeople } from '@/server/people/queries';
 import { roles, type Role } from '@/server/people/roles';
+import { makeSetupCode } from '@/server/people/setup-code';
 import { setActive, signOutEverywhere } from '@/server/people/sessions';
 import { addPerson, anyone } from '@/server/people/service';
 import { outputPath } from './files';
@@ -169,7 +170,13 @@ const signOut = verb({
   run: async ({ options }) => signOutEverywhere(null, needed(options.email)),
 });
 
-export const people: Record<string, Verb> = { add, list, set, 'sign-out': signOut };
+const code = verb({
+  about: 'a new code for the welcome page of a studio in which nobody is yet',
+  example: 'people code',
+  run: async () => ({ code: await makeSetupCode() }),
+});
+
+export const people: Record<string, Verb> = { add, code, list, set, 'sign-out': signOut };
 
 export const agent: Record<string, Verb> = {
   bundle: verb({

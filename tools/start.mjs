@@ -1,6 +1,5 @@
 // bin/start: installs what is missing, sets up the database, loads the demo, serves, prints the address and the demo sign-ins.
 import { spawnSync } from 'node:child_process';
-import { randomInt } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { join } from 'node:path';
@@ -16,13 +15,38 @@ const { values } = parseArgs({
     port: { type: 'string' },
     host: { type: 'string' },
     dev: { type: 'boolean' },
+    demo: { type: 'boolean' },
+    web: { type: 'string' },
+    workers: { type: 'string' },
+    metrics: { type: 'string' },
     help: { type: 'boolean' },
   },
 });
 if (values.help) {
-  console.log('use: bin/start [--empty] [--port N] [--host ADDRESS]');
+  console.log(`use: bin/start [--empty] [--port N] [--host ADDRESS] [--web N] [--workers N] [--metrics PORT]
+With DATABASE_URL, the PostgreSQL that it names is used and none is started; the demo comes into it only with --demo.`);
   process.exit(0);
 }
+/** A count from the command line. */
+function count(name, usual, most = 64) {
+  const given = values[name];
+  if (given === undefined) return usual;
+  const number = Number(given);
+  if (Number.isInteger(number) && number >= 0 && number <= most) return number;
+  say(`--${name} ${given} is no number from 0 to ${most}`);
+  process.exit(2);
+}
+const webs = count('web', 1);
+const workers = count('workers', 1);
+/** A PostgreSQL of somebody else's, such as one for several machines. */
+const external = process.env.DATABASE_URL || null;
+const startDatabase = () =>
+  external
+    ? Promise.resolve({ url: external })
+    : startCluster({
+        fast: process.env.ETAGERE_FAST_DATABASE === '1',
+        database: process.env.ETAGERE_DATABASE || 'etagere',
+      });
 const began = Date.now();
 const data = dataFolder();
 const host = values.host ?? '127.0.0.1';
@@ -73,7 +97,7 @@ async function end(status) {
   await programs.end();
   for (const file of ['running.pid', 'address.json', 'running-children.json'])
     rmSync(join(data, file), { force: true });
-  stopCluster();
+  if (!external) stopCluster();
   giveBack(lock);
   process.exit(status);
 }
@@ -94,13 +118,7 @@ try {
   ensurePackages();
   await (await import('./kernel.mjs')).ensureKernel();
   const { ensurePrograms, ensureWeb } = await import('./build.mjs');
-  const [db] = await Promise.all([
-    startCluster({
-      fast: process.env.ETAGERE_FAST_DATABASE === '1',
-      database: process.env.ETAGERE_DATABASE || 'etagere',
-    }),
-    ensurePrograms(),
-  ]);
+  const [db] = await Promise.all([startDatabase(), ensurePrograms()]);
   if (!values.dev) ensureWeb();
   const env = {
     ...process.env,
@@ -120,27 +138,32 @@ try {
     return r.stdout;
   };
   cli('db', 'migrate', '--json');
-  cli('demo', values.empty ? 'frames' : 'load', '--json');
+  const wantsDemo = external ? values.demo : !values.empty;
+  cli('demo', wantsDemo ? 'load' : 'frames', '--json');
 
   // each of them goes on where it stood; none of them is started before the database is there again
   let starting = null;
   const database = () =>
-    (starting ??= startCluster({
-      fast: process.env.ETAGERE_FAST_DATABASE === '1',
-      database: process.env.ETAGERE_DATABASE || 'etagere',
-    }).finally(() => {
+    (starting ??= startDatabase().finally(() => {
       starting = null;
     }));
+  // figures of each program, on loopback alone: the web at the port that was asked for, the workers behind it
+  const metricsFrom = values.metrics ? count('metrics', 0, 65000) : null;
+  const metricsAt = (n) => (metricsFrom ? { ETAGERE_METRICS: `127.0.0.1:${metricsFrom + n}` } : {});
   const child = (name, args, more = {}) =>
     programs.keep(
       name,
       process.execPath,
       args,
-      { cwd: root, env: { ...env, ...more.env }, stdio: ['ignore', more.quiet ? 'ignore' : 'inherit', 'inherit'] },
+      {
+        cwd: root,
+        env: { ...env, ETAGERE_PROCESS: name, ...more.env },
+        stdio: ['ignore', more.quiet ? 'ignore' : 'inherit', 'inherit'],
+      },
       database,
     );
   watch = setInterval(() => {
-    if (starting || programs.isEnding() || clusterRuns()) return;
+    if (external || starting || programs.isEnding() || clusterRuns()) return;
     say('the database ended, starting it again');
     database().catch((error) => say(error.message));
   }, 2000);
@@ -149,17 +172,26 @@ try {
   const url = `http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${port}`;
   const web = values.dev
     ? ['node_modules/next/dist/bin/next', 'dev', '-p', String(port), '-H', host]
-    : ['--enable-source-maps', 'dist/web.mjs', '--port', String(port), '--host', host];
-  child('web', web, {
-    quiet: true,
-    // nobody waits for a page longer than a minute
-    env: { NODE_ENV: values.dev ? 'development' : 'production', ETAGERE_PATIENCE_SECONDS: '60' },
-  });
-  child('worker', ['--enable-source-maps', 'dist/worker.mjs'], { quiet: true });
+    : ['--enable-source-maps', 'dist/web.mjs', '--port', String(port), '--host', host, '--processes', String(webs)];
+  if (webs > 0)
+    child('web', web, {
+      quiet: true,
+      env: {
+        NODE_ENV: values.dev ? 'development' : 'production',
+        // nobody waits for a page longer than a minute
+        ETAGERE_PATIENCE_SECONDS: '60',
+        ...metricsAt(0),
+      },
+    });
+  for (let n = 1; n <= workers; n++)
+    child(workers === 1 ? 'worker' : `worker ${n}`, ['--enable-source-maps', 'dist/worker.mjs'], {
+      quiet: true,
+      env: metricsAt(n),
+    });
   mkdirSync(join(data, 'stations'), { recursive: true });
   rmSync(join(data, 'stations', 'launcher.json'), { force: true });
   child('launcher', ['dist/standins/launcher.mjs', join(data, 'stations')], { quiet: true });
-  for (const until = Date.now() + 60_000; ;) {
+  for (const until = Date.now() + 60_000; webs > 0;) {
     try {
       if ((await fetch(`${url}/sign-in`, { redirect: 'manual' })).status < 500) break;
     } catch {
@@ -191,11 +223,8 @@ try {
     for (const s of signIns) console.log(`    ${s.role.padEnd(10)} ${s.email.padEnd(34)} ${s.password}`);
     console.log(`\n  packs to drop at Intake: ${join(data, 'demo', 'packs')}\n`);
   }
-  const any = db.psql(process.env.ETAGERE_DATABASE || 'etagere', 'select count(*) from person');
-  if (any === '0') {
-    const letters = 'ABCDEFGHJKMNPQRSTUVWXYZ23456789';
-    const code = Array.from({ length: 10 }, () => letters[randomInt(letters.length)]).join('');
-    writeFileSync(join(data, 'setup-code'), code, { mode: 0o600 });
+  if (JSON.parse(cli('people', 'list', '--json')).length === 0) {
+    const { code } = JSON.parse(cli('people', 'code', '--json'));
     console.log(
       `  Nobody is here yet. Open the address and begin with the set-up code  ${code}\n  (or: bin/etagere people add --name … --email … --role librarian --password-stdin)\n`,
     );

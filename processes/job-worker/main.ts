@@ -1,11 +1,14 @@
-/** The job worker: a process of its own that takes jobs from the queue in PostgreSQL. */
+/** The job worker: a process of its own that takes jobs from the queue in PostgreSQL. Any number of them share the queue. */
 import { run } from 'graphile-worker';
 import { databaseUrl } from '@/server/db/pool';
 import { fillEffects } from '@/server/copies/service';
 import { endHopelessJobs, freeDeadJobs, runJob, type GivenUp, type JobHandler } from '@/server/jobs/service';
 import { warmFrames } from '@/server/frames/warm';
 import { giveUpReading, readArrival } from '@/server/arrivals/service';
+import { log } from '@/server/log';
+import { metricsText } from '@/server/metrics';
 import { workOutPlan } from '@/server/rollouts/planning';
+import { serveMetrics } from '../web/keepers';
 
 const handlers: Record<string, JobHandler> = {
   arrival: readArrival,
@@ -16,14 +19,16 @@ const handlers: Record<string, JobHandler> = {
 const givenUp: Record<string, GivenUp> = { arrival: giveUpReading };
 
 // versions that were taken in before there were fingerprints get theirs; once, and beside the work
-void fillEffects().catch((e: unknown) => console.error('filling in fingerprints:', e));
+void fillEffects().catch((error: unknown) => log.error({ err: error }, 'filling in fingerprints'));
 
 // a worker killed hard leaves its jobs locked; whoever is left takes them up again
 const watch = setInterval(() => {
   void freeDeadJobs()
     .then(() => endHopelessJobs(givenUp))
-    .catch((error: unknown) => console.error('looking after jobs:', error));
+    .catch((error: unknown) => log.error({ err: error }, 'looking after jobs'));
 }, 4000);
+
+const metrics = process.env.ETAGERE_METRICS ? serveMetrics(process.env.ETAGERE_METRICS, () => metricsText()) : null;
 
 const runner = await run({
   connectionString: databaseUrl(),
@@ -39,3 +44,4 @@ const runner = await run({
 });
 await runner.promise;
 clearInterval(watch);
+metrics?.close();

@@ -15,6 +15,7 @@ import { passingFault } from '../db/faults';
 import { pool, transaction, type Sql } from '../db/pool';
 import { descriptors } from '../editors/service';
 import { record } from '../activity/queries';
+import { log } from '../log';
 import { Cancelled, type JobContext } from '../jobs/service';
 import { walkArchive, type ArchiveEvent } from './archive';
 import { entryOf, type Entry } from './arrival-entry';
@@ -107,7 +108,7 @@ const write = (arrival: string, batch: Made[]): Promise<void> =>
 /** A file over which something of ours broke, as a refused one; the log bears the same number. */
 function refusedFor({ path, size }: { path: string; size: number }, cause: unknown): { row: q.NewEntry } {
   const incident = randomUUID().slice(0, 8);
-  console.error(`incident ${incident}: ${path} of an arrival could not be read:`, cause);
+  log.error({ err: cause, incident, path }, 'a file of an arrival could not be read');
   const problem = new Problem(
     'entry-broken',
     'This file could not be read, which is a fault of Etagere’s.',
@@ -204,7 +205,7 @@ function problemIn(error: unknown, name: string): Problem {
   const passing = passingFault(error);
   if (passing) return new Problem(passing.code, passing.message, name, 'Read it again in a moment.');
   const incident = randomUUID().slice(0, 8);
-  console.error(`incident ${incident}: an arrival could not be read:`, error);
+  log.error({ err: error, incident }, 'an arrival could not be read');
   return new Problem(
     'bug',
     'Something went wrong that is not your doing; nothing of it was taken in.',

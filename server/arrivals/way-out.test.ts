@@ -13,6 +13,7 @@ import { bringDescriptor } from '../editors/service';
 import { archiveItems, editItem } from '../items/edit';
 import { setRibbon } from '../items/service';
 import { endHopelessJobs, runJob } from '../jobs/service';
+import { log } from '../log';
 import { addShelf } from '../shelves/service';
 import { reader } from './file-reader';
 import {
@@ -110,7 +111,7 @@ describe('one bad file', () => {
   });
 
   test('over which our own reader breaks is refused with a number, and the log bears it', async () => {
-    const log = vi.spyOn(console, 'error').mockImplementation(() => {});
+    const said = vi.spyOn(log, 'error').mockImplementation(() => {});
     const { read: usual } = reader();
     vi.spyOn(reader(), 'read').mockImplementation((path, ...rest) =>
       path === 'cursed.cube' ? Promise.reject(new TypeError('x is undefined')) : usual.call(reader(), path, ...rest),
@@ -120,7 +121,7 @@ describe('one bad file', () => {
     expect(await outcomes(id)).toEqual({ 'cursed.cube': 'refused', 'fine.cube': 'new' });
     const entry = must((await arrivalFor(people.librarian, id)).entries.find((one) => one.path === 'cursed.cube'));
     expect(entry.problem).toMatchObject({ code: 'entry-broken', where: expect.stringContaining('incident') as string });
-    expect(log.mock.calls.flat().join(' ')).toContain(must(entry.problem).where.split('incident ')[1]);
+    expect(JSON.stringify(said.mock.calls)).toContain(must(entry.problem).where.split('incident ')[1]);
     await giveUpArrival(people.librarian, id);
   });
 });
@@ -175,7 +176,7 @@ describe('an arrival', () => {
     await giveUpArrival(people.librarian, id);
   });
   test('whose reading broke by a fault of ours says so, and is read again', async () => {
-    vi.spyOn(console, 'error').mockImplementation(() => {});
+    vi.spyOn(log, 'error').mockImplementation(() => {});
     const id = await send({ 'again.cube': cube('Again', 80) });
     const broken = vi.spyOn(reader(), 'read').mockImplementation(() => {
       throw Object.assign(new Error('the connection'), { code: '57P01' });

@@ -9,6 +9,7 @@ import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import pg from 'pg';
 import { dataFolder } from '../data-folder';
+import { log } from '../log';
 import { isWorthAnotherTry } from './faults';
 
 pg.types.setTypeParser(20, (v) => Number(v)); // bigint: our counts and sizes stay far below 2^53
@@ -63,7 +64,7 @@ function connections(): pg.Pool {
     idle_in_transaction_session_timeout: patience,
     lock_timeout: Math.min(patience, WAIT_FOR_LOCK_MS),
   });
-  kept.etagerePool.on('error', (error) => console.error('database connection lost:', error.message));
+  kept.etagerePool.on('error', (error) => log.warn({ err: error }, 'a connection to the database was lost'));
   return kept.etagerePool;
 }
 
@@ -84,6 +85,12 @@ const fencedStatements: Sql = {
 
 /** Runs `work` so that each of its transactions, and each statement that writes, first asks the fence. */
 export const fenced = <T>(fence: Fence, work: () => Promise<T>): Promise<T> => fences.run(fence, work);
+
+/** How many connections this process has open, and how much of its work waits for one. */
+export const poolState = (): { open: number; waiting: number } => ({
+  open: kept.etagerePool?.totalCount ?? 0,
+  waiting: kept.etagerePool?.waitingCount ?? 0,
+});
 
 export async function closePool(): Promise<void> {
   await kept.etagerePool?.end();

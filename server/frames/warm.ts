@@ -1,4 +1,5 @@
 /** What the worker makes ready when frames have come in, so that nobody waits for it at the bench: previews, and the full size. */
+import { log } from '../log';
 import type { JobContext } from '../jobs/service';
 import type { Person } from '../people/roles';
 import { fullSize } from './full';
@@ -20,7 +21,7 @@ export async function warmFrames(job: JobContext): Promise<{ frames: number }> {
       }
       await fullSize(worker, frame.id);
     } catch (error) {
-      console.error(`making ${frame.name} ready:`, error);
+      log.error({ err: error, frame: frame.id }, 'a frame could not be made ready');
     }
     await job.progress((i + 1) / list.length, frame.name);
   }

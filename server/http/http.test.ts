@@ -1,4 +1,5 @@
 import { beforeEach, describe, expect, test, vi } from 'vitest';
+import { log } from '../log';
 import { Problem } from '@/core/problem';
 import { problemResponse } from './problem-response';
 
@@ -52,7 +53,7 @@ describe('a route', () => {
   );
 
   test('a Problem reaches the screen as it is, anything else under a number', async () => {
-    const log = vi.spyOn(console, 'error').mockImplementation(() => {});
+    const said = vi.spyOn(log, 'error').mockImplementation(() => {});
     const refused = route(async () => {
       throw new Problem('status', 'It is approved already.', 'Ash', 'Reload the page.');
     });
@@ -66,7 +67,7 @@ describe('a route', () => {
     const { status, json } = await answerOf(await broken(post('{}'), undefined));
     expect(status).toBe(500);
     expect(JSON.stringify(json)).not.toContain('secret');
-    expect(log.mock.calls[0]?.[0]).toContain((json as { error: { where: string } }).error.where);
+    expect(said.mock.calls[0]?.[0]).toContain((json as { error: { where: string } }).error.where);
   });
 });
 

@@ -3,6 +3,7 @@ import 'server-only';
 import { randomUUID } from 'node:crypto';
 import { Problem } from '@/core/problem';
 import { passingFault, refusalOf } from '../db/faults';
+import { log } from '../log';
 
 const statusOf: Record<string, number> = {
   'not-allowed': 403,
@@ -23,7 +24,7 @@ export function problemResponse(error: unknown): Response {
   const problem = error instanceof Problem ? error : (passingFault(error) ?? refusalOf(error));
   if (problem) return Response.json({ error: problem.toJSON() }, { status: statusOf[problem.code] ?? UNPROCESSABLE });
   const incident = randomUUID().slice(0, 8);
-  console.error(`incident ${incident}:`, error);
+  log.error({ err: error, incident }, 'a request failed');
   const told = {
     code: 'bug',
     message: 'Something went wrong that is not your doing.',

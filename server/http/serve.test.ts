@@ -1,4 +1,5 @@
 import { readdirSync, readFileSync } from 'node:fs';
+import { log } from '../log';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, test, vi } from 'vitest';
 import { endpoints } from '@/core/api';
@@ -21,7 +22,7 @@ const post = (body: string) => new Request('http://etagere/api/x?label=kiln', { 
 
 beforeEach(() => {
   vi.stubEnv('ETAGERE_CHECK_ANSWERS', '1');
-  vi.spyOn(console, 'error').mockImplementation(() => {});
+  vi.spyOn(log, 'error').mockImplementation(() => {});
 });
 afterEach(() => {
   vi.unstubAllEnvs();

@@ -1,6 +1,7 @@
 /** Jobs: progress, stopping, and what becomes of them when workers die or hang. */
-import { expect, test, describe } from 'vitest';
+import { describe, expect, test, vi } from 'vitest';
 import { Problem } from '@/core/problem';
+import { log } from '../log';
 import { pool, transaction } from '../db/pool';
 import { many, one } from '../db/query';
 import { people, withDatabase } from '../db/testing/database';
@@ -50,6 +51,7 @@ describe('jobs', () => {
     });
   });
   test('a bug gives an incident number and none of its insides', async () => {
+    vi.spyOn(log, 'error').mockImplementationOnce(() => {});
     const id = await make();
     await runJob(
       id,

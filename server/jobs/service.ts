@@ -4,6 +4,8 @@ import { Problem } from '@/core/problem';
 import { passingFault } from '../db/faults';
 import { fenced, pool, transaction, type Sql } from '../db/pool';
 import { record } from '../activity/queries';
+import { log, within } from '../log';
+import { observeJob } from '../metrics';
 import { allow, type Person } from '../people/roles';
 import * as q from './queries';
 
@@ -65,20 +67,26 @@ export async function runJob(id: string, handlers: Record<string, JobHandler>): 
   const job = await q.jobById(sql, id);
   if (!job || job.status === 'done' || job.status === 'cancelled' || job.status === 'failed') return;
   const lease = await q.takeLease(sql, id);
-  await fenced(fenceOf(id, lease), async () => {
-    await q.startJob(pool(), id);
-    const heart = setInterval(() => {
-      q.beatJob(sql, id, lease).catch(() => {});
-    }, HEART_MS);
-    try {
-      await work(sql, job, lease, handlers);
-    } finally {
-      clearInterval(heart);
-    }
-  });
+  const began = performance.now();
+  await within({ job: id, kind: job.kind }, () =>
+    fenced(fenceOf(id, lease), async () => {
+      await q.startJob(pool(), id);
+      const heart = setInterval(() => {
+        q.beatJob(sql, id, lease).catch(() => {});
+      }, HEART_MS);
+      try {
+        const outcome = await work(sql, job, lease, handlers);
+        observeJob(job.kind, outcome, (performance.now() - began) / 1000);
+      } finally {
+        clearInterval(heart);
+      }
+    }),
+  );
 }
 
-async function work(sql: Sql, job: q.JobRow, lease: number, handlers: Record<string, JobHandler>): Promise<void> {
+type Ended = 'done' | 'failed' | 'cancelled';
+
+async function work(sql: Sql, job: q.JobRow, lease: number, handlers: Record<string, JobHandler>): Promise<Ended> {
   const { id } = job;
   let last = 0;
   try {
@@ -97,20 +105,18 @@ async function work(sql: Sql, job: q.JobRow, lease: number, handlers: Record<str
         await q.tellOfJob(sql, id);
       },
     });
-    await settle(id, 'done', result ?? null, null);
+    return await settle(id, 'done', result ?? null, null);
   } catch (error) {
     if (error instanceof LeaseLost || passingFault(error)) throw error;
-    if (error instanceof Cancelled) await settle(id, 'cancelled', null, null);
-    else if (error instanceof Problem) await settle(id, 'failed', null, error.toJSON());
-    else {
-      console.error(`job ${id} (${job.kind}) failed:`, error);
-      await settle(id, 'failed', null, {
-        code: 'bug',
-        message: 'Something went wrong that is not your doing.',
-        where: `incident ${id}`,
-        remedy: 'Tell the people who look after Etagere this number.',
-      });
-    }
+    if (error instanceof Cancelled) return settle(id, 'cancelled', null, null);
+    if (error instanceof Problem) return settle(id, 'failed', null, error.toJSON());
+    log.error({ err: error, incident: id }, 'a job failed');
+    return settle(id, 'failed', null, {
+      code: 'bug',
+      message: 'Something went wrong that is not your doing.',
+      where: `incident ${id}`,
+      remedy: 'Tell the people who look after Etagere this number.',
+    });
   }
 }
 
@@ -137,15 +143,11 @@ export async function endHopelessJobs(givenUp: Record<string, GivenUp>, seconds 
 /** Whether somebody works on it, or will. */
 export const jobLives = (sql: Sql, id: string): Promise<boolean> => q.lives(sql, id, LEASE_SECONDS);
 
-async function settle(
-  id: string,
-  status: 'done' | 'failed' | 'cancelled',
-  result: unknown,
-  error: unknown,
-): Promise<void> {
-  await transaction(async (sql) => {
+async function settle(id: string, status: Ended, result: unknown, error: unknown): Promise<Ended> {
+  return transaction(async (sql) => {
     await q.finishJob(sql, id, status, result, error);
     await record(sql, { personId: null, name: 'worker' }, 'job', id, status);
+    return status;
   });
 }
 

@@ -14,6 +14,9 @@ export interface PersonRow {
 export const countPeople = async (sql: Sql): Promise<number> =>
   (await one<{ n: number }>(sql, 'select count(*)::int as n from person')).n;
 
+export const setupCode = async (sql: Sql): Promise<Buffer | null> =>
+  (await one<{ code: Buffer | null }>(sql, 'select setup_code_sha256 as code from studio')).code;
+export const setSetupCode = (sql: Sql, code: Buffer) => sql.query('update studio set setup_code_sha256 = $1', [code]);
 export const insertPerson = (sql: Sql, person: { id: string; name: string; email: string; role: Role; hash: string }) =>
   sql.query(
     `

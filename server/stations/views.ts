@@ -17,7 +17,8 @@ function theirState(refused: boolean, listed: boolean): string {
 }
 
 /** That two agents have one token, where there was a sign of it lately. */
-export const twoAgentsAt = ({ doubled }: Pick<q.StationRow, 'doubled'>): Doubled | null => (isTold(doubled, new Date()) ? doubled : null);
+export const twoAgentsAt = ({ doubled }: Pick<q.StationRow, 'doubled'>): Doubled | null =>
+  isTold(doubled, new Date()) ? doubled : null;
 
 export interface EditorState {
   editor: string;

@@ -24,3 +24,48 @@ export const waiting = (sql: Sql): Promise<{ arrivals: number; rollouts: number 
         ) as rollouts
     `,
   );
+
+export interface StudioFigures {
+  waiting: number;
+  running: number;
+  queue_age: number;
+  reporting: number;
+  silent: number;
+  steps: number;
+  connections: number;
+  bytes: number;
+  oldest: number;
+}
+export const STUDIO_FIGURES = `
+  select
+    (select count(*)::int from job where status = 'queued') as waiting,
+    (select count(*)::int from job where status = 'running') as running,
+    (
+      select coalesce(extract(epoch from now() - min(created_at)), 0)::float8
+      from job
+      where status = 'queued'
+    ) as queue_age,
+    (
+      select count(*)::int
+      from station
+      where token_sha256 is not null and last_report_at > now() - interval '5 minutes'
+    ) as reporting,
+    (
+      select count(*)::int
+      from station
+      where token_sha256 is not null
+        and (last_report_at is null or last_report_at <= now() - interval '5 minutes')
+    ) as silent,
+    (
+      select count(*)::int
+      from rollout_step s join rollout r on r.id = s.rollout_id
+      where r.status = 'confirmed' and s.outcome is null and s.do_what <> 'none'
+    ) as steps,
+    (select count(*)::int from pg_stat_activity where datname = current_database()) as connections,
+    pg_database_size(current_database()) as bytes,
+    (
+      select coalesce(extract(epoch from now() - min(xact_start)), 0)::float8
+      from pg_stat_activity
+      where datname = current_database()
+    ) as oldest
+`;

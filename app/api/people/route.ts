@@ -11,7 +11,7 @@ export async function POST(request: Request): Promise<Response> {
     await sameOrigin();
     if (await anyone()) throw new Problem('not-allowed', 'There are people already.', 'people', 'Sign in instead.');
     const { code, ...input } = checked(peopleEndpoints['POST /api/people'].body, await body(request, 16 << 10));
-    if (!setupCodeIsRight(code))
+    if (!(await setupCodeIsRight(code)))
       throw new Problem(
         'setup-code',
         'This is not the code that bin/start printed.',

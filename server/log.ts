@@ -1,0 +1,36 @@
+/**
+ * What a process says of itself: one line of JSON an event, on standard error, each with the request or the job that it
+ * belongs to. Passwords, tokens, cookies and contents are never said.
+ */
+import { AsyncLocalStorage } from 'node:async_hooks';
+import pino from 'pino';
+
+/** What every line within bears. */
+export type LogContext = { request: string } | { job: string; kind: string };
+
+const kept = globalThis as typeof globalThis & {
+  etagereLog?: pino.Logger;
+  etagereLogContext?: AsyncLocalStorage<LogContext>;
+};
+const context = (kept.etagereLogContext ??= new AsyncLocalStorage<LogContext>());
+
+export const SECRETS = ['password', 'current', 'token', 'code', 'cookie', 'authorization', 'secret'];
+const secretPaths = SECRETS.flatMap((name) => [name, `*.${name}`, `*.*.${name}`]);
+
+export const makeLog = (destination: pino.DestinationStream): pino.Logger =>
+  pino(
+    {
+      level: process.env.ETAGERE_LOG ?? 'warn',
+      base: { process: process.env.ETAGERE_PROCESS ?? 'etagere', pid: process.pid },
+      timestamp: pino.stdTimeFunctions.isoTime,
+      formatters: { level: (level) => ({ level }) },
+      mixin: () => context.getStore() ?? {},
+      redact: { paths: secretPaths, censor: 'kept secret' },
+    },
+    destination,
+  );
+
+export const log = (kept.etagereLog ??= makeLog(pino.destination({ fd: 2, sync: true })));
+
+/** Every line that is said within bears the context. */
+export const within = <T>(named: LogContext, work: () => T): T => context.run(named, work);
