@@ -67,7 +67,8 @@ describe('a route', () => {
     const { status, json } = await answerOf(await broken(post('{}'), undefined));
     expect(status).toBe(500);
     expect(JSON.stringify(json)).not.toContain('secret');
-    expect(said.mock.calls[0]?.[0]).toContain((json as { error: { where: string } }).error.where);
+    const { where } = (json as { error: { where: string } }).error;
+    expect(said.mock.calls[0]?.[0]).toMatchObject({ incident: where.replace('incident ', '') });
   });
 });
 
