@@ -54,6 +54,7 @@ export async function buildPrograms() {
       web: 'processes/web/main.ts',
       worker: 'processes/job-worker/main.ts',
       reader: 'processes/job-worker/reading-thread.ts',
+      computing: 'processes/computing/main.ts',
       raw: 'processes/raw-decoder/main.ts',
     },
     outdir: 'dist',

@@ -2,7 +2,7 @@
 import { bytesOfFingerprint } from '@/core/look/fingerprint';
 import { mismatches } from '@/core/pack/likeness';
 import { isTakeable } from '@/core/recognise';
-import { presetEffect, tableEffect } from '../copies/effect';
+import { presetEffect, tableEffect } from '../copies/effect-of';
 import type { Inspected } from './inspect';
 import type { NewEntry, Outcome } from './queries';
 

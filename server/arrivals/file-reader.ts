@@ -3,11 +3,10 @@
  * to an end, or that takes more memory than it may, is ended with its thread, and its file alone is refused.
  */
 import { must } from '@/core/must';
-import { existsSync } from 'node:fs';
-import { dirname, join } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import type { Descriptor } from '@/core/editor/descriptor';
 import { Problem } from '@/core/problem';
+import { programOf } from '../program';
 import { entryOf, type Entry } from './arrival-entry';
 
 export interface ReadRequest {
@@ -134,15 +133,6 @@ export class Reader {
     for (const w of this.queue) this.send(w);
     this.watch();
   }
-}
-
-/** Programs lie in dist, below the place where the application is started, or beside the one that runs. */
-function programOf(name: string): string {
-  return (
-    [join(process.cwd(), 'dist'), dirname(process.argv[1] ?? '.')]
-      .map((at) => join(at, name))
-      .find((p) => existsSync(p)) ?? join(process.cwd(), 'dist', name)
-  );
 }
 
 const kept = globalThis as typeof globalThis & { etagereReader?: Reader };

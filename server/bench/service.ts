@@ -9,9 +9,7 @@ import { plainProfile } from '@/core/camera/default-rendering';
 import { profileOf, readDcp, writeDcp, type Dcp } from '@/core/camera/dcp';
 import { cameraProfileFacts } from '@/core/camera/facts';
 import { STAGES, type Stage } from '@/core/camera/render';
-import { profileTable } from '@/core/camera/table';
 import { anchor, checkNeutral, neutralOf, whitePoint, type White } from '@/core/camera/white';
-import { inputTable } from '@/core/icc/input';
 import { bodyOf } from '@/core/frame/body';
 import type { Look } from '@/core/look/look';
 import { Problem } from '@/core/problem';
@@ -25,6 +23,7 @@ import { insertLineage, itemById, versionById } from '../items/queries';
 import { allowUnderLicence } from '../licences/service';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';
+import { compute } from '../threads/computing';
 import * as q from './queries';
 
 export type { BenchRow, CandidateRow, SetRow } from './queries';
@@ -106,7 +105,12 @@ export async function baseTable(
     const own = plainProfile(dng.profile);
     const neutral = neutralUnder(asked.white ?? 'as', dng.neutral, own);
     const white = whitePoint(profileOf(own), neutral);
-    return { look: await inputTable(icc, neutral), neutral, white, shot: whitePoint(profileOf(own), dng.neutral) };
+    return {
+      look: await compute('inputTable', { icc, neutral }),
+      neutral,
+      white,
+      shot: whitePoint(profileOf(own), dng.neutral),
+    };
   }
   const dcp = asked.version === 'plain' ? plainProfile(dng.profile) : (await dcpOf(asked.version)).dcp;
   const stages = (
@@ -115,7 +119,7 @@ export async function baseTable(
   const neutral = neutralUnder(asked.white ?? 'as', dng.neutral, dcp);
   const profile = profileOf(asked.anchor ? anchor(dcp, neutral, asked.anchor) : dcp);
   return {
-    look: profileTable(profile, neutral, stages),
+    look: await compute('profileTable', { profile, neutral, stages }),
     neutral,
     white: whitePoint(profile, neutral),
     shot: whitePoint(profileOf(dcp), dng.neutral),

@@ -6,14 +6,13 @@ import { open, readdir, rm, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { shownSize, storedRect, type Rect } from '@/core/frame/orient';
 import { phased } from '@/core/frame/demosaic';
-import { fullSamples } from '@/core/frame/dng';
 import { Problem } from '@/core/problem';
 import { getBlob, hex } from '../blobs/service';
 import { pool } from '../db/pool';
 import { allow, type Person } from '../people/roles';
 import { displayed, folderOf, writeWhole } from './cache';
+import { compute } from '../threads/computing';
 import * as q from './queries';
-import { cameraData } from './service';
 
 /** `mosaic`: 16 bits a place; `linear`: three of 16 bits, 65535 = white level; `rendered`: three of 8, sRGB. */
 export interface FullHead {
@@ -36,21 +35,7 @@ const making = new Map<string, Promise<void>>();
 
 async function unpacked(row: q.SourceRow): Promise<{ head: FullHead; data: Uint8Array }> {
   if (row.camera_data) {
-    const { dng } = await cameraData(row.id);
-    const { samples, black, white } = fullSamples(dng);
-    return {
-      head: {
-        kind: dng.cfa ? 'mosaic' : 'linear',
-        width: dng.width,
-        height: dng.height,
-        orientation: dng.orientation,
-        cfa: [...(dng.cfa ?? [])],
-        black,
-        white,
-        neutral: [...dng.neutral],
-      },
-      data: new Uint8Array(samples.buffer, samples.byteOffset, samples.byteLength),
-    };
+    return compute('full', { bytes: await getBlob(row.camera_data) });
   }
   const { data, info } = await displayed(await getBlob(row.source_sha256 ?? row.sha256))
     .raw({ depth: 'uchar' })

@@ -3,10 +3,7 @@ import { recentlyUsed } from '@/core/recently-used';
 import { must } from '@/core/must';
 import sharp from 'sharp';
 import { v7 } from 'uuid';
-import { plainProfile } from '@/core/camera/default-rendering';
-import { profileOf } from '@/core/camera/dcp';
-import { renderer, STAGES } from '@/core/camera/render';
-import { linearPreview, readDng, type Dng } from '@/core/frame/dng';
+import { readDng, type Dng } from '@/core/frame/dng';
 import { oriented, shownSize } from '@/core/frame/orient';
 import { frameFacts, type FrameFacts } from '@/core/frame/metadata';
 import { Problem } from '@/core/problem';
@@ -15,6 +12,7 @@ import { pool, type Sql } from '../db/pool';
 import { record, type Actor } from '../activity/queries';
 import { allow, type Person } from '../people/roles';
 import { atWidth, cached, displayed, displayedPng } from './cache';
+import { compute } from '../threads/computing';
 import * as q from './queries';
 import { dngOfRaw } from './raw';
 
@@ -46,7 +44,8 @@ export async function addFrame(
 }
 
 /** Camera data as a picture to look at: the camera's own JPEG, else a plain rendering; turned as the file says, where the JPEG itself does not. */
-async function pictureOf(dng: Dng, name: string): Promise<Buffer> {
+const DEVELOPED_WIDTH = 1500;
+async function pictureOf(dng: Dng, bytes: Uint8Array, name: string): Promise<Buffer> {
   const png = (rgb: Uint8Array, w: number, h: number): Promise<Buffer> => {
     const [width, height] = shownSize(w, h, dng.orientation);
     return sharp(oriented(rgb, w, h, 3, dng.orientation), { raw: { width, height, channels: 3 } })
@@ -71,16 +70,8 @@ async function pictureOf(dng: Dng, name: string): Promise<Buffer> {
       );
     }
   }
-  const linear = linearPreview(dng, 1500);
-  const run = renderer(profileOf(plainProfile(dng.profile)), dng.neutral, STAGES, 'srgb');
-  const out = Buffer.alloc(linear.data.length);
-  const row = new Float64Array(linear.width * 3);
-  for (let at = 0; at < out.length; at += row.length) {
-    for (let i = 0; i < row.length; i++) row[i] = (linear.data[at + i] ?? 0) / 65535;
-    run(row);
-    for (let i = 0; i < row.length; i++) out[at + i] = Math.round(255 * Math.min(1, Math.max(0, row[i] ?? 0)));
-  }
-  return png(out, linear.width, linear.height);
+  const { data, width, height } = await compute('developed', { bytes, width: DEVELOPED_WIDTH });
+  return png(data, width, height);
 }
 
 /** The maker before the model, unless the model bears it already. */
@@ -117,7 +108,7 @@ export async function frameFromFile(
     data: png,
     info: { width, height },
   } = await displayedPng(
-    camera ? await pictureOf(readDng(new Uint8Array(bytes)), frame.fileName) : bytes,
+    camera ? await pictureOf(readDng(new Uint8Array(bytes), undefined, false), bytes, frame.fileName) : bytes,
     frame.fileName,
     'Save it anew from the program that made it, as JPEG, PNG, TIFF or DNG.',
   );
@@ -192,15 +183,11 @@ export async function linearPicture(
     throw new Problem('not-found', 'There is no such frame.', id, 'Choose another frame.');
   }
   const bytes = await cached(`${hex(row.camera_data)}-${wide}-${FORM}.linear`, async () => {
-    const { dng } = await cameraData(id);
-    const upright = shownSize(1, 2, dng.orientation)[0] === 1;
-    const stored = linearPreview(dng, upright ? wide : Math.max(1, Math.round((wide * dng.width) / dng.height)));
-    const [pw, ph] = shownSize(stored.width, stored.height, dng.orientation);
-    const turned = oriented(stored.data, stored.width, stored.height, 3, dng.orientation);
+    const made = await compute('linear', { bytes: await getBlob(must(row.camera_data)), width: wide });
     const head = Buffer.alloc(8);
-    head.writeUInt32LE(pw, 0);
-    head.writeUInt32LE(ph, 4);
-    return Buffer.concat([head, Buffer.from(turned.buffer, 0, turned.byteLength)]);
+    head.writeUInt32LE(made.width, 0);
+    head.writeUInt32LE(made.height, 4);
+    return Buffer.concat([head, made.data]);
   });
   return { width: bytes.readUInt32LE(0), height: bytes.readUInt32LE(4), data: bytes.subarray(8) };
 }

@@ -2,16 +2,13 @@
 import type { BodyOf } from '@/core/api';
 import { itemEndpoints } from '@/core/api/items';
 import { versionEndpoints } from '@/core/api/versions';
-import { assumedEncoding, type Look } from '@/core/look/look';
-import { isPlain, encodingOfText, encodingText, tableUnder, type AssumedEncoding } from '@/core/look/assumed-encoding';
-import { readAnyLook } from '@/core/icc/look';
-import { tableOfProgram } from '@/core/look/program';
+import { type Look } from '@/core/look/look';
+import { isPlain, encodingOfText, encodingText, type AssumedEncoding } from '@/core/look/assumed-encoding';
 import { bytesOfFingerprint, fingerprint } from '@/core/look/fingerprint';
 import { sampler } from '@/core/look/sample';
 import { selvedge } from '@/core/look/selvedge';
-import { inspect, type Inspection } from '@/core/look/inspect';
-import { resized } from '@/core/look/resample';
-import { bake, type ClassOverrides } from '@/core/preset/bake';
+import { type Inspection } from '@/core/look/inspect';
+import { type ClassOverrides } from '@/core/preset/bake';
 import type { Settings } from '@/core/preset/kinds';
 import { Problem } from '@/core/problem';
 import { recentlyUsed } from '@/core/recently-used';
@@ -20,6 +17,8 @@ import { pool, transaction, type Sql } from '../db/pool';
 import { record } from '../activity/queries';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';
+import { compute } from '../threads/computing';
+import type { TableSource } from '../threads/tasks';
 import * as q from './queries';
 
 export type { ItemRow, LineRow, SavedSearch, ShelfRow, VersionRow } from './queries';
@@ -94,13 +93,10 @@ export interface LookSource {
   encoding?: AssumedEncoding | null;
 }
 
-/** The look of a version, for sRGB values: as it is read in its encoding, or baked at 33 points from a preset for previews. */
-export async function lookOf(version: LookSource, sql: Sql = pool()): Promise<Look> {
+/** What its table is made from; throws a Problem for a version that has none. */
+async function tableSource(version: LookSource, sql: Sql): Promise<TableSource> {
   if (version.kind === 'look')
-    return tableUnder(
-      tableOfProgram(await readAnyLook(new Uint8Array(await getBlob(version.sha256, sql)))),
-      version.encoding ?? assumedEncoding,
-    );
+    return { kind: 'look', bytes: await getBlob(version.sha256, sql), encoding: version.encoding ?? null };
   if (version.kind !== 'preset')
     throw new Problem(
       'preview-kind',
@@ -108,8 +104,13 @@ export async function lookOf(version: LookSource, sql: Sql = pool()): Promise<Lo
       version.title,
       'Open its facts instead.',
     );
-  return bake(version.facts.settings as Settings, 33, version.title, version.facts.classes as ClassOverrides).look;
+  const { settings, classes } = version.facts as { settings: Settings; classes: ClassOverrides };
+  return { kind: 'preset', title: version.title, settings, classes };
 }
+
+/** The look of a version, for sRGB values: as it is read in its encoding, or baked at 33 points from a preset for previews. */
+export const lookOf = async (version: LookSource, sql: Sql = pool()): Promise<Look> =>
+  compute('look', { source: await tableSource(version, sql), points: 0 });
 
 /** The tables that were asked for last: a bench asks for the same from two workers at once. Another process makes its own. */
 const tables = recentlyUsed<Look>(48);
@@ -121,13 +122,8 @@ export function smallerLook(version: LookSource, points = 0): Promise<Look> {
   return tables(key, () => makeSmaller(version, points));
 }
 
-async function makeSmaller(version: LookSource, points: number): Promise<Look> {
-  if (version.kind === 'preset' && points >= 2)
-    return bake(version.facts.settings as Settings, points, version.title, version.facts.classes as ClassOverrides)
-      .look;
-  const look = await lookOf(version);
-  return points >= 2 && look.kind === '3d' && look.size > points ? resized(look, points) : look;
-}
+const makeSmaller = async (version: LookSource, points: number): Promise<Look> =>
+  compute('look', { source: await tableSource(version, pool()), points });
 
 /** A version's table for a browser; `as` reads it in another encoding ("Rec. 2020, linear, full"). The tag says what the answer depends on. */
 export async function tableFor(
@@ -152,8 +148,7 @@ export async function inspectionOf(person: Person, versionId: string): Promise<I
   const version = await versionFor(person, versionId);
   if (version.kind !== 'look' && version.kind !== 'preset') return null;
   try {
-    const look = await smallerLook(version);
-    return inspect(sampler(look), look.table);
+    return await compute('inspection', await tableSource(version, pool()));
   } catch (error) {
     if (error instanceof Problem) return null;
     throw error;

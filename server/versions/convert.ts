@@ -2,11 +2,7 @@
 import type { BodyOf } from '@/core/api';
 import { versionEndpoints } from '@/core/api/versions';
 import { must } from '@/core/must';
-import { writeCubeBytes } from '@/core/look/cube';
-import { rangeOf } from '@/core/look/look';
-import { sampler } from '@/core/look/sample';
-import { selvedge } from '@/core/look/selvedge';
-import { bake, bakeResidual, split, type ClassOverrides } from '@/core/preset/bake';
+import { split, type ClassOverrides } from '@/core/preset/bake';
 import type { Settings } from '@/core/preset/kinds';
 import { settingById } from '@/core/preset/settings';
 import { Problem } from '@/core/problem';
@@ -16,6 +12,7 @@ import { record } from '../activity/queries';
 import { allowUnderLicence } from '../licences/service';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';
+import { compute } from '../threads/computing';
 import { createItem } from '../items/create';
 import * as q from '../items/queries';
 
@@ -46,8 +43,7 @@ export async function previewConversion(
   const settings = version.facts.settings as Settings;
   const classes = version.facts.classes as ClassOverrides;
   const all = split(settings, classes);
-  const baked = bake(settings, size, version.title, classes, wanted);
-  const residual = bakeResidual(baked);
+  const { residual } = await compute('baked', { settings, classes, size, title: version.title, wanted });
   const titled = (id: string) => settingById.get(id)?.title ?? id;
   return {
     carried: Object.entries(all.kept).map(([id, value]) => ({
@@ -72,13 +68,13 @@ export async function convertPreset(
   const wanted = checked(versionEndpoints['POST /api/versions/:id/convert'].body, input);
   const version = await presetVersion(versionId);
   const title = wanted.title || version.title;
-  const baked = bake(
-    version.facts.settings as Settings,
-    wanted.size,
+  const baked = await compute('baked', {
+    settings: version.facts.settings as Settings,
+    classes: version.facts.classes as ClassOverrides,
+    size: wanted.size,
     title,
-    version.facts.classes as ClassOverrides,
-    wanted.settings as string[] | undefined,
-  );
+    wanted: wanted.settings as string[] | undefined,
+  });
   if (!Object.keys(baked.kept).length)
     throw new Problem(
       'convert-empty',
@@ -88,11 +84,9 @@ export async function convertPreset(
     );
   const source = must(await q.itemById(pool(), version.item_id, person.id));
   await allowUnderLicence(person, source, 'convert');
-  const residual = bakeResidual(baked);
-  const bytes = Buffer.from(writeCubeBytes(baked.look));
-  const threads = selvedge(sampler(baked.look));
+  const { residual } = baked;
   return transaction(async (sql) => {
-    const sha = await putBlob(sql, bytes);
+    const sha = await putBlob(sql, baked.bytes);
     const made = await createItem(sql, actorOf(person), {
       kind: 'look',
       title,
@@ -107,14 +101,14 @@ export async function convertPreset(
       sha,
       fileName: `${title}.cube`,
       format: 'cube',
-      selvedge: threads,
+      selvedge: baked.threads,
       ...(baked.kept.monochrome ? { result: 'monochrome' as const } : {}),
       notes: `made from the preset ${version.title}, version ${version.number}`,
       facts: {
         kind: '3d',
         size: wanted.size,
-        domain: baked.look.domain,
-        range: rangeOf(baked.look),
+        domain: baked.domain,
+        range: baked.range,
         fileTitle: title,
         comments: [],
         warnings: [],

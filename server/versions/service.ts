@@ -1,13 +1,12 @@
 /** Versions of an item: what differs between two, and a new one with the title written into the file. */
 import { lensDifference, type LensDifference } from '@/core/lens/records';
-import { neutralRamps, pixelDistance, presetCurves, straight } from '@/core/look/compare';
+import { neutralRamps, presetCurves, straight } from '@/core/look/compare';
 import type { Look } from '@/core/look/look';
-import { residual } from '@/core/look/residual';
-import { sampler } from '@/core/look/sample';
 import { settingChanges, type SettingChange } from '@/core/pack/likeness';
 import { recognise } from '@/core/recognise';
 import { writeTitle } from '@/core/pack/write-title';
 import type { Settings } from '@/core/preset/kinds';
+import { must } from '@/core/must';
 import { Problem } from '@/core/problem';
 import sharp from 'sharp';
 import { getBlob, putBlob } from '../blobs/service';
@@ -18,6 +17,7 @@ import { framePicture, listFrames } from '../frames/service';
 import { actorOf, allow, type Person } from '../people/roles';
 import { addVersion } from '../items/create';
 import { effectOf } from '../copies/effect';
+import { compute } from '../threads/computing';
 import * as q from '../items/queries';
 import { lookOf, versionFor } from '../items/service';
 
@@ -48,20 +48,13 @@ const said = (value: unknown): string => {
       .join('; ');
   return String(value as string | boolean);
 };
-/** What two versions do differently on a frame at 320 pixels. */
-async function onFrame(
-  person: Person,
-  frame: string,
-  look: Look,
-  other: Look,
-): Promise<{ mean: number; p95: number; max: number }> {
-  const { data } = await sharp(await framePicture(person, frame, 320))
+/** A frame at 320 pixels, as RGBA. */
+const smallPicture = async (person: Person, frame: string): Promise<Uint8Array> =>
+  sharp(await framePicture(person, frame, 320))
     .removeAlpha()
     .ensureAlpha()
     .raw()
-    .toBuffer({ resolveWithObject: true });
-  return pixelDistance(data, look, other);
-}
+    .toBuffer();
 
 type Held = Awaited<ReturnType<typeof versionFor>>;
 
@@ -150,12 +143,12 @@ export async function compareVersions(person: Person, olderId: string, newerId: 
   if (older.kind !== 'look' && older.kind !== 'preset') return out;
   const [before, after] = await Promise.all([lookOrNull(older), lookOrNull(newer)]);
   if (!before || !after) return out;
-  const { meanDeltaE, p95DeltaE, maxDeltaE } = residual(sampler(before), sampler(after));
-  out.color = { mean: meanDeltaE, p95: p95DeltaE, max: maxDeltaE };
+  const onFrames = before.kind === '3d' && after.kind === '3d' ? (await listFrames(person)).slice(0, 6) : [];
+  const pictures = await Promise.all(onFrames.map((frame) => smallPicture(person, frame.id)));
   out.curves = curveChanges(older, newer, before, after);
-  if (before.kind === '3d' && after.kind === '3d')
-    for (const frame of (await listFrames(person)).slice(0, 6))
-      out.frames.push({ id: frame.id, name: frame.name, ...(await onFrame(person, frame.id, before, after)) });
+  const apart = await compute('apart', { before, after, pictures });
+  out.color = apart.color;
+  out.frames = onFrames.map(({ id, name }, n) => ({ id, name, ...must(apart.pictures[n]) }));
   return out;
 }
 

@@ -1,0 +1,148 @@
+/**
+ * What is computed in threads of its own, so that nobody's request waits behind another's table. Each task is a function of
+ * what it is given alone: no database, no files.
+ */
+import { deriveProfile, type ProfileAsked } from '@/core/camera/derived';
+import { plainProfile } from '@/core/camera/default-rendering';
+import { profileOf, type Profile } from '@/core/camera/dcp';
+import { renderer, STAGES, type Stage } from '@/core/camera/render';
+import { profileTable } from '@/core/camera/table';
+import { fullSamples, linearPreview, readDng } from '@/core/frame/dng';
+import { oriented, shownSize } from '@/core/frame/orient';
+import { readAnyLook } from '@/core/icc/look';
+import { inputTable } from '@/core/icc/input';
+import { pixelDistance } from '@/core/look/compare';
+import { writeCubeBytes } from '@/core/look/cube';
+import { deriveLook, selvedgeOf, type DeriveAsked } from '@/core/look/derived';
+import { assumedEncoding, rangeOf, type Look } from '@/core/look/look';
+import { tableUnder, type AssumedEncoding } from '@/core/look/assumed-encoding';
+import { inspect, type Inspection } from '@/core/look/inspect';
+import { tableOfProgram } from '@/core/look/program';
+import { resized } from '@/core/look/resample';
+import { residual } from '@/core/look/residual';
+import { sampler } from '@/core/look/sample';
+import { selvedge } from '@/core/look/selvedge';
+import { bake, bakeResidual, type ClassOverrides } from '@/core/preset/bake';
+import type { Settings } from '@/core/preset/kinds';
+import { presetEffect, tableEffect } from '../copies/effect-of';
+
+/** A look by its file, or a preset by its settings. */
+export type TableSource =
+  | { kind: 'look'; bytes: Uint8Array; encoding: AssumedEncoding | null }
+  | { kind: 'preset'; title: string; settings: Settings; classes: ClassOverrides };
+
+const PREVIEW_POINTS = 33;
+
+/** The look for sRGB values; with `points`, a table of no more than so many points an axis. */
+async function look({ source, points }: { source: TableSource; points: number }): Promise<Look> {
+  if (source.kind === 'preset')
+    return bake(source.settings, points >= 2 ? points : PREVIEW_POINTS, source.title, source.classes).look;
+  const whole = tableUnder(tableOfProgram(await readAnyLook(source.bytes)), source.encoding ?? assumedEncoding);
+  return points >= 2 && whole.kind === '3d' && whole.size > points ? resized(whole, points) : whole;
+}
+
+async function inspection(source: TableSource): Promise<Inspection> {
+  const table = await look({ source, points: 0 });
+  return inspect(sampler(table), table.table);
+}
+
+interface BakeAsked {
+  settings: Settings;
+  classes: ClassOverrides;
+  size: number;
+  title: string;
+  wanted: string[] | undefined;
+}
+/** A preset as a table: what it carries and leaves, its file, and how far it is off. */
+function baked({ settings, classes, size, title, wanted }: BakeAsked) {
+  const made = bake(settings, size, title, classes, wanted);
+  return {
+    kept: made.kept,
+    left: made.left,
+    residual: bakeResidual(made),
+    bytes: writeCubeBytes(made.look),
+    threads: selvedge(sampler(made.look)),
+    domain: made.look.domain,
+    range: rangeOf(made.look),
+  };
+}
+
+/** How far two looks are apart: by figures, and on pictures of 8-bit RGBA. */
+function apart({ before, after, pictures }: { before: Look; after: Look; pictures: Uint8Array[] }) {
+  const { meanDeltaE, p95DeltaE, maxDeltaE } = residual(sampler(before), sampler(after));
+  return {
+    color: { mean: meanDeltaE, p95: p95DeltaE, max: maxDeltaE },
+    pictures: pictures.map((picture) => pixelDistance(picture, before, after)),
+  };
+}
+
+/** Linear camera RGB of a DNG, no wider than asked, as shown: 16 bits a channel. */
+function linear({ bytes, width }: { bytes: Uint8Array; width: number }) {
+  const dng = readDng(bytes);
+  const upright = shownSize(1, 2, dng.orientation)[0] === 1;
+  const stored = linearPreview(dng, upright ? width : Math.max(1, Math.round((width * dng.width) / dng.height)));
+  const [shownWidth, shownHeight] = shownSize(stored.width, stored.height, dng.orientation);
+  const data = oriented(stored.data, stored.width, stored.height, 3, dng.orientation);
+  return { width: shownWidth, height: shownHeight, data: new Uint8Array(data.buffer, 0, data.byteLength) };
+}
+
+/** A DNG developed by its own profile, or the plain one: sRGB of 8 bits, as stored, no wider than asked. */
+function developed({ bytes, width }: { bytes: Uint8Array; width: number }) {
+  const dng = readDng(bytes);
+  const preview = linearPreview(dng, width);
+  const run = renderer(profileOf(plainProfile(dng.profile)), dng.neutral, STAGES, 'srgb');
+  const data = new Uint8Array(preview.data.length);
+  const row = new Float64Array(preview.width * 3);
+  for (let at = 0; at < data.length; at += row.length) {
+    for (let i = 0; i < row.length; i++) row[i] = (preview.data[at + i] ?? 0) / 65535;
+    run(row);
+    for (let i = 0; i < row.length; i++) data[at + i] = Math.round(255 * Math.min(1, Math.max(0, row[i] ?? 0)));
+  }
+  return { data, width: preview.width, height: preview.height };
+}
+
+/** The samples of a DNG at full size, as its sensor gave them or linear, with what it takes to develop them. */
+function full({ bytes }: { bytes: Uint8Array }) {
+  const dng = readDng(bytes);
+  const { samples, black, white } = fullSamples(dng);
+  return {
+    head: {
+      kind: dng.cfa ? ('mosaic' as const) : ('linear' as const),
+      width: dng.width,
+      height: dng.height,
+      orientation: dng.orientation,
+      cfa: [...(dng.cfa ?? [])],
+      black,
+      white,
+      neutral: [...dng.neutral],
+    },
+    data: new Uint8Array(samples.buffer, samples.byteOffset, samples.byteLength),
+  };
+}
+
+async function effect(asked: { kind: 'look'; bytes: Uint8Array } | { kind: 'preset'; facts: Record<string, unknown> }) {
+  if (asked.kind === 'preset') return presetEffect(asked.facts);
+  return tableEffect(tableOfProgram(await readAnyLook(asked.bytes)));
+}
+
+export const tasks = {
+  look,
+  inspection,
+  baked,
+  apart,
+  linear,
+  developed,
+  full,
+  effect,
+  deriveLook: ({ bytes, asked }: { bytes: Uint8Array; asked: DeriveAsked }) => deriveLook(bytes, asked),
+  deriveProfile: ({ bytes, asked }: { bytes: Uint8Array; asked: ProfileAsked }) => deriveProfile(bytes, asked),
+  selvedge: ({ bytes }: { bytes: Uint8Array }) => selvedgeOf(bytes),
+  profileTable: ({ profile, neutral, stages }: { profile: Profile; neutral: number[]; stages: readonly Stage[] }) =>
+    profileTable(profile, neutral, stages),
+  inputTable: ({ icc, neutral }: { icc: Uint8Array; neutral: number[] }) => inputTable(icc, neutral),
+} as const;
+
+export type Tasks = typeof tasks;
+export type TaskName = keyof Tasks;
+export type TaskInput<Name extends TaskName> = Parameters<Tasks[Name]>[0];
+export type TaskResult<Name extends TaskName> = Awaited<ReturnType<Tasks[Name]>>;
