@@ -6,6 +6,7 @@ import { join } from 'node:path';
 import { monitorEventLoopDelay } from 'node:perf_hooks';
 import { afterAll, describe, expect, test } from 'vitest';
 import { fromFunction, writeCubeBytes } from '@/core/look';
+import { must } from '@/core/must';
 import { Problem } from '@/core/problem';
 import { programOf } from '../program';
 import { buffersIn, ownBytes } from './buffers';
@@ -15,7 +16,7 @@ import { tasks } from './tasks';
 const cube = (size: number): Uint8Array =>
   writeCubeBytes(
     fromFunction(size, 'Large', (values) => {
-      values[0] = values[0]! ** 1.2;
+      values[0] = must(values[0]) ** 1.2;
     }),
   );
 
