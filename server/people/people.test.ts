@@ -70,7 +70,7 @@ import { linearPicture } from '../frames/service';
 import { setCopyTolerance } from '../studio/service';
 import { runEditor } from '../stations/launcher';
 import { addStation, newCode } from '../stations/service';
-import { stationViews } from '../stations/views';
+import { fleet, stationChoices, stationViews } from '../stations/views';
 import { setActive, signOutEverywhere } from './sessions';
 import { addPerson, personOf, signIn, signOut } from './service';
 import { actions, may, roles, type Action, type Person } from './roles';
@@ -100,7 +100,9 @@ const calls: Record<Action, ((p: Person) => Promise<unknown>)[]> = {
     (p) => foundCount(p, id),
     (p) => descriptorJson(p, 'x@1', null),
     listRollouts,
-    stationViews,
+    (p) => stationViews(p, [id]),
+    fleet,
+    stationChoices,
     (p) => itemFor(p, id),
     listBenches,
     openProposals,

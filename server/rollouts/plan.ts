@@ -1,7 +1,8 @@
 /** From approved versions and stations to exact file operations, through descriptors, renditions and the three-way view. */
 import { must } from '@/core/must';
 import { fileNameOf } from '@/core/paths';
-import type { Accepts, Descriptor } from '@/core/editor/descriptor';
+import { editorKey, type Accepts, type Descriptor } from '@/core/editor/descriptor';
+import { groupBy } from '@/core/lists';
 import { acceptance } from '@/core/editor/acceptance';
 import { fileName } from '@/core/editor/file-name';
 import { addLines } from '@/core/sync/index-lines';
@@ -11,22 +12,34 @@ import { hex, putBlob } from '../blobs/service';
 import type { Sql } from '../db/pool';
 import { versionById } from '../items/queries';
 import { renditionFor, type Looks } from '../renditions/service';
-import { indexText, inventoryOf, placements, stationEditors, type StationRow } from '../stations/queries';
+import {
+  indexText,
+  inventoryUnder,
+  placementsOfItems,
+  stationEditors,
+  type PlacementRow,
+  type StationRow,
+} from '../stations/queries';
 import type { NewStep } from './queries';
 
 type Step = NewStep;
 export type Version = NonNullable<Awaited<ReturnType<typeof versionById>>>;
 
+/** What lies at a station under the names that matter to a plan, by folded path. */
 type Inventory = ReadonlyMap<string, { path: string; sha: string }>;
+type Rendition = Awaited<ReturnType<typeof renditionFor>>;
 
 /** A plan being made: what was read on the way, and the steps so far. */
 interface Planning {
   sql: Sql;
   steps: Step[];
   /** how many steps each agent has */ counters: Map<string, number>;
-  /** by agent and path, so that one file for two editors is written once */ planned: Map<string, Step>;
-  inventories: Map<string, Inventory>;
+  /** by agent and folded path, so that one file for two editors is written once */ planned: Map<
+    string,
+    Map<string, Step>
+  >;
   looks: Looks;
+  /** by version and writer: the same for every station */ renditions: Map<string, Promise<Rendition>>;
   /** Called before each version at each editor. */ begin: (what: string) => Promise<void>;
 }
 /** One editor at one station. */
@@ -35,16 +48,7 @@ interface Target {
   agent: StationRow;
   descriptor: Descriptor;
   inventory: Inventory;
-  placed: Awaited<ReturnType<typeof placements>>;
-}
-
-async function inventoryAt({ sql, inventories }: Planning, agent: StationRow): Promise<Inventory> {
-  const known = inventories.get(agent.id);
-  if (known) return known;
-  const files = await inventoryOf(sql, agent.id);
-  const inventory = new Map(files.map(({ path, sha }) => [foldKey(path, agent.system), { path, sha }]));
-  inventories.set(agent.id, inventory);
-  return inventory;
+  placed: readonly PlacementRow[];
 }
 
 function nextNumber({ counters }: Planning, agentId: string): number {
@@ -83,6 +87,28 @@ const priorOf = (before: Target['placed'][number]): NonNullable<Step['prior']> =
   place: before.place,
 });
 
+function plannedAt(planned: Planning['planned'], agentId: string): Map<string, Step> {
+  const known = planned.get(agentId);
+  if (known) return known;
+  const none = new Map<string, Step>();
+  planned.set(agentId, none);
+  return none;
+}
+
+function renditionOf(
+  planning: Planning,
+  version: Version,
+  descriptor: Descriptor,
+  accepts: Accepts,
+): Promise<Rendition> {
+  const key = `${version.id} ${editorKey(descriptor)} ${descriptor.accepts.indexOf(accepts)}`;
+  const known = planning.renditions.get(key);
+  if (known) return known;
+  const made = renditionFor(planning.sql, version, descriptor, accepts, planning.looks);
+  planning.renditions.set(key, made);
+  return made;
+}
+
 /** Whether a place that takes so many files has as many already, with those that are planned for it. */
 function isFull(
   { planned }: Planning,
@@ -93,8 +119,8 @@ function isFull(
   if (!most) return false;
   const inside = (path: string): boolean => path.startsWith(`${folder}/`);
   const lying = [...inventory.values()].filter(({ path }) => inside(path)).length;
-  const coming = [...planned.values()].filter(
-    (step) => step.agent_station_id === agent.id && step.expect === null && inside(step.path),
+  const coming = [...plannedAt(planned, agent.id).values()].filter(
+    (step) => step.expect === null && inside(step.path),
   ).length;
   return lying + coming >= most;
 }
@@ -113,7 +139,7 @@ async function decideStep(planning: Planning, target: Target, version: Version, 
     step.note = `${descriptor.title} has no place for this on ${agent.system}`;
     return;
   }
-  const rendition = await renditionFor(planning.sql, version, descriptor, accepts, planning.looks);
+  const rendition = await renditionOf(planning, version, descriptor, accepts);
   const folder = resolveTemplate(template, agent.system);
   const before = placed.find(
     (one) =>
@@ -121,11 +147,11 @@ async function decideStep(planning: Planning, target: Target, version: Version, 
       one.editor_id === descriptor.editor &&
       one.editor_version === descriptor.version,
   );
-  const path = before?.path ?? freePath(folder, version, accepts, inventory, planning.planned, agent.id);
+  const path = before?.path ?? freePath(folder, version, accepts, inventory, plannedAt(planning.planned, agent.id));
   const sha = hex(rendition.sha256);
   Object.assign(step, { place: accepts.place, rendition_id: rendition.id, sha, size: rendition.size, path });
-  const key = `${agent.id} ${foldKey(path, agent.system)}`;
-  if (planning.planned.has(key)) {
+  const key = foldKey(path, agent.system);
+  if (plannedAt(planning.planned, agent.id).has(key)) {
     step.decision = 'in-step';
     step.note = 'the same file serves both editors';
     return;
@@ -141,7 +167,7 @@ async function decideStep(planning: Planning, target: Target, version: Version, 
     step.do_what = 'put';
     if (before) step.prior = priorOf(before);
   } else step.note = notes[step.decision] ?? 'something else lies there, or it was changed there: it is left alone';
-  planning.planned.set(key, step);
+  plannedAt(planning.planned, agent.id).set(key, step);
 }
 
 const notes: Record<string, string> = { 'in-step': 'is there already' };
@@ -161,15 +187,80 @@ async function planEditor(planning: Planning, target: Target, versions: readonly
   }
 }
 
-/** A station with all that is known of it. */
-async function targetsAt(planning: Planning, station: StationRow, all: readonly StationRow[]): Promise<Target[]> {
-  const { sql } = planning;
-  const agent = must(all.find((one) => one.id === (station.host_id ?? station.id)));
-  const inventory = await inventoryAt(planning, agent);
-  const placed = await placements(sql, [station.id]);
-  const editors = await stationEditors(sql, [station.id]);
-  return editors.map(({ descriptor }) => ({ station, agent, descriptor, inventory, placed }));
+/** Names that editors at their place may get are at most so much shorter than the usual one: a number takes room. */
+const ROOM_FOR_NUMBER = 8;
+
+/** Where a version would go at an editor: the folder, and how the names begin that matter there. */
+function prefixesOf({ descriptor, agent, placed }: Target, version: Version): string[] {
+  const accepted = acceptance(descriptor, version);
+  if ('reason' in accepted) return [];
+  const { accepts } = accepted;
+  const template = descriptor.places[accepts.place]?.[agent.system];
+  if (!template) return [];
+  const folder = resolveTemplate(template, agent.system);
+  const name = fileName(version.title, accepts.extension, accepts.names ?? {});
+  const stem = name.slice(0, Math.max(1, name.length - accepts.extension.length - ROOM_FOR_NUMBER));
+  const index = accepts.index?.path[agent.system];
+  return [
+    // a place that takes so many files is counted whole
+    accepts.most ? `${folder}/` : `${insideOf(folder, version, accepts)}/${stem}`,
+    ...placed.filter((one) => one.item_id === version.item_id).map((one) => one.path),
+    ...(index ? [resolveTemplate(index, agent.system)] : []),
+  ];
 }
+
+/** The stations' editors, each with what lies there under the names that matter: a few statements, however many there are. */
+async function targetsAt(
+  sql: Sql,
+  chosen: readonly StationRow[],
+  all: readonly StationRow[],
+  versions: readonly Version[],
+): Promise<Target[]> {
+  const byId = new Map(all.map((station) => [station.id, station]));
+  const ids = chosen.map((station) => station.id);
+  const editors = groupBy(await stationEditors(sql, ids), (editor) => editor.station_id);
+  const items = versions.map((version) => version.item_id);
+  const placed = groupBy(await placementsOfItems(sql, ids, items), (placement) => placement.station_id);
+  const targets = chosen.flatMap((station) =>
+    (editors.get(station.id) ?? []).map(({ descriptor }) => ({
+      station,
+      agent: must(byId.get(station.host_id ?? station.id)),
+      descriptor,
+      placed: placed.get(station.id) ?? [],
+    })),
+  );
+  const lying = await lyingAt(sql, targets, versions);
+  return targets.map((target) => ({ ...target, inventory: lying.get(target.agent.id) ?? new Map() }));
+}
+
+type Sought = Omit<Target, 'inventory'>;
+
+async function lyingAt(
+  sql: Sql,
+  targets: readonly Sought[],
+  versions: readonly Version[],
+): Promise<Map<string, Map<string, { path: string; sha: string }>>> {
+  const asked = new Map<string, { agent: StationRow; prefix: string }>();
+  for (const target of targets)
+    for (const version of versions)
+      for (const prefix of prefixesOf({ ...target, inventory: new Map() }, version))
+        asked.set(`${target.agent.id} ${prefix}`, { agent: target.agent, prefix });
+  const list = [...asked.values()];
+  const systems = new Map(targets.map(({ agent }) => [agent.id, agent.system]));
+  const lying = new Map<string, Map<string, { path: string; sha: string }>>();
+  for (const { station_id, path, sha } of await inventoryUnder(
+    sql,
+    list.map(({ agent }) => agent.id),
+    list.map(({ prefix }) => prefix),
+  )) {
+    const files = lying.get(station_id) ?? new Map<string, { path: string; sha: string }>();
+    lying.set(station_id, files.set(foldKey(path, must(systems.get(station_id))), { path, sha }));
+  }
+  return lying;
+}
+
+/** So many stations are looked at in one go: memory does not grow with their number. */
+const STATIONS_AT_ONCE = 100;
 
 /**
  * Each version at each of the stations' editors, in the order in which the agents will write.
@@ -182,21 +273,24 @@ export async function planSteps(
   all: readonly StationRow[],
   progress: (share: number, what: string) => Promise<void>,
 ): Promise<NewStep[]> {
-  let begun = 0;
-  let whole = 1;
+  let share = 0;
   const planning: Planning = {
     sql,
     steps: [],
     counters: new Map(),
     planned: new Map(),
-    inventories: new Map(),
     looks: new Map(),
-    begin: (what) => progress(begun++ / whole, what),
+    renditions: new Map(),
+    begin: (what) => progress(share, what),
   };
-  const targets: Target[] = [];
-  for (const station of chosen) targets.push(...(await targetsAt(planning, station, all)));
-  whole = Math.max(1, targets.length * versions.length);
-  for (const target of targets) await planEditor(planning, target, versions);
+  for (let from = 0; from < chosen.length; from += STATIONS_AT_ONCE) {
+    const some = chosen.slice(from, from + STATIONS_AT_ONCE);
+    const targets = await targetsAt(sql, some, all, versions);
+    for (const [n, target] of targets.entries()) {
+      share = (from + (some.length * n) / targets.length) / chosen.length;
+      await planEditor(planning, target, versions);
+    }
+  }
   return planning.steps;
 }
 
@@ -257,19 +351,21 @@ function freePath(
   folder: string,
   version: Version,
   accepts: Accepts,
-  inventory: ReadonlyMap<string, { path: string; sha: string }>,
+  inventory: Inventory,
   planned: ReadonlyMap<string, Step>,
-  agentId: string,
 ): string {
-  const inside =
-    accepts.headings === 'folder' && version.headings.length
-      ? `${folder}/${version.headings.map((h) => fileName(h, '')).join('/')}`
-      : folder;
+  const inside = `${insideOf(folder, version, accepts)}/`;
   const taken = new Set<string>();
-  for (const step of planned.values())
-    if (step.agent_station_id === agentId && step.version_id !== version.id && step.path.startsWith(inside + '/'))
-      taken.add(step.path.slice(inside.length + 1).toLowerCase());
-  for (const file of inventory.values())
-    if (file.path.startsWith(inside + '/')) taken.add(file.path.slice(inside.length + 1).toLowerCase());
-  return `${inside}/${fileName(version.title, accepts.extension, accepts.names ?? {}, taken)}`;
+  const take = (path: string): void => {
+    if (path.startsWith(inside)) taken.add(path.slice(inside.length).toLowerCase());
+  };
+  for (const step of planned.values()) if (step.version_id !== version.id) take(step.path);
+  for (const file of inventory.values()) take(file.path);
+  return inside + fileName(version.title, accepts.extension, accepts.names ?? {}, taken);
+}
+
+function insideOf(folder: string, version: Version, accepts: Accepts): string {
+  return accepts.headings === 'folder' && version.headings.length
+    ? `${folder}/${version.headings.map((heading) => fileName(heading, '')).join('/')}`
+    : folder;
 }

@@ -38,6 +38,62 @@ export const stations = async (sql: Sql): Promise<StationRow[]> =>
   many<StationRow>(sql, `select ${columns} from station order by position, name`);
 export const stationById = async (sql: Sql, id: string): Promise<StationRow | undefined> =>
   maybe<StationRow>(sql, `select ${columns} from station where id = $1`, [id]);
+export const stationsByIds = (sql: Sql, ids: readonly string[]): Promise<StationRow[]> =>
+  many<StationRow>(sql, `select ${columns} from station where id = any ($1::uuid[]) order by position, name`, [ids]);
+export const stationsFrom = (sql: Sql, from: number, most: number): Promise<StationRow[]> =>
+  many<StationRow>(sql, `select ${columns} from station order by position, name offset $1 limit $2`, [from, most]);
+/** How many there are of all; silent is a workstation that has not reported for a day. */
+export const fleetCounts = (sql: Sql): Promise<{ workstations: number; cards: number; silent: number }> =>
+  one(
+    sql,
+    `
+      select
+        count(*) filter (where kind = 'workstation')::int as workstations,
+        count(*) filter (where kind = 'card')::int as cards,
+        count(*) filter (
+          where kind = 'workstation'
+            and (last_report_at is null or last_report_at < now() - interval '1 day')
+        )::int as silent
+      from station
+    `,
+  );
+export interface StationChoice {
+  id: string;
+  name: string;
+  editors: string[];
+}
+export const stationChoices = (sql: Sql): Promise<StationChoice[]> =>
+  many<StationChoice>(
+    sql,
+    `
+      select
+        s.id, s.name,
+        coalesce(
+          array_agg(e.descriptor ->> 'title' order by e.id, e.version) filter (where e.id is not null), '{}'
+        ) as editors
+      from station s
+        left join station_editor se on se.station_id = s.id
+        left join editor e on e.id = se.editor_id and e.version = se.editor_version
+      group by s.id
+      order by s.position, s.name
+    `,
+  );
+/** What lies where something of ours was put, under that very path. */
+export const lyingWherePlaced = (
+  sql: Sql,
+  stationIds: readonly string[],
+): Promise<{ station_id: string; path: string; sha: string }[]> =>
+  many(
+    sql,
+    `
+      select p.station_id, i.path, encode(i.sha256, 'hex') as sha
+      from placement p
+        join station s on s.id = p.station_id
+        join inventory i on i.station_id = coalesce(s.host_id, s.id) and i.path = p.path
+      where p.station_id = any ($1::uuid[])
+    `,
+    [stationIds],
+  );
 export const stationByName = async (sql: Sql, name: string): Promise<StationRow | undefined> =>
   maybe<StationRow>(sql, `select ${columns} from station where name = $1`, [name]);
 export const stationByToken = async (sql: Sql, token: Buffer): Promise<StationRow | undefined> =>
@@ -207,10 +263,10 @@ export const replaceInventory = async (
   sizes: number[],
   shas: string[],
 ): Promise<number> => {
-  const gone = await sql.query('delete from inventory where station_id = $1 and path <> all ($2::text[])', [
-    stationId,
-    paths,
-  ]);
+  const gone = await sql.query(
+    'delete from inventory where station_id = $1 and path not in (select unnest($2::text[]))',
+    [stationId, paths],
+  );
   const came = await sql.query(
     `
       insert into inventory (station_id, path, size, sha256)
@@ -294,6 +350,47 @@ export const placements = async (sql: Sql, stationIds: string[] | null): Promise
       order by p.path
     `,
     [stationIds],
+  );
+/** Placements of these items at these stations. */
+export const placementsOfItems = (
+  sql: Sql,
+  stationIds: readonly string[],
+  items: readonly string[],
+): Promise<PlacementRow[]> =>
+  many<PlacementRow>(
+    sql,
+    `
+      select
+        p.station_id, p.path, p.editor_id, p.editor_version, p.place, p.version_id, p.rendition_id,
+        encode(p.sha256, 'hex') as sha, p.placed_at, i.title, v.number, i.id as item_id, i.kind,
+        r.points, r.residual
+      from placement p
+        join version v on v.id = p.version_id
+        join item i on i.id = v.item_id
+        left join rendition r on r.id = p.rendition_id
+      where i.id = any ($2::uuid[]) and p.station_id = any ($1::uuid[])
+      order by p.path
+    `,
+    [stationIds, items],
+  );
+/** Files whose paths begin so, case aside, at the station named in the same place of the other list. */
+export const inventoryUnder = (
+  sql: Sql,
+  stationIds: readonly string[],
+  prefixes: readonly string[],
+): Promise<{ station_id: string; path: string; sha: string }[]> =>
+  many(
+    sql,
+    `
+      select distinct i.station_id, i.path, encode(i.sha256, 'hex') as sha
+      from unnest($1::uuid[], $2::text[]) as asked (station_id, prefix)
+        join inventory i
+          on i.station_id = asked.station_id
+            and lower(i.path) ~>=~ lower(asked.prefix)
+            and lower(i.path) ~<~ (lower(asked.prefix) || chr(1114111))
+      order by i.path
+    `,
+    [stationIds, prefixes],
   );
 export const putPlacement = (
   sql: Sql,

@@ -1,5 +1,6 @@
 /** What a person sees of stations: the three-way view of each, and what its editors list. */
 import { isTold, type Doubled } from '@/core/sync/agent-runs';
+import { groupBy } from '@/core/lists';
 import { must } from '@/core/must';
 import { Problem } from '@/core/problem';
 import { resolveTemplate } from '@/core/sync/place-templates';
@@ -163,18 +164,22 @@ function editorState(editor: q.StationEditorRow, rows: readonly PlaceRow[]): Edi
 /** A station that has not reported for so long is silent. */
 const SILENT_MS = 24 * 3600e3;
 
-async function viewOf(
-  sql: Sql,
+type Lying = readonly { path: string; sha: string }[];
+
+/** @param lying what lies in its editors' folders and where something of ours was put */
+function viewOf(
   station: q.StationRow,
   agent: q.StationRow,
   editors: readonly q.StationEditorRow[],
   placements: readonly q.PlacementRow[],
-): Promise<StationView> {
-  const inventory = await q.inventoryOf(sql, agent.id);
-  const folders = foldersOf(editors, station);
+  lying: Lying,
+): StationView {
   const base = new Map(placements.map(({ path, sha }) => [path, sha]));
-  const lying = inventory.filter(({ path }) => base.has(path) || folders.some(({ folder }) => path.startsWith(folder)));
-  const here: Here = { editors, folders, placements: new Map(placements.map((one) => [one.path, one])) };
+  const here: Here = {
+    editors,
+    folders: foldersOf(editors, station),
+    placements: new Map(placements.map((one) => [one.path, one])),
+  };
   const is = new Map(lying.map(({ path, sha }) => [path, sha]));
   const rows = merge(base, base, is, station.system).map((merged) => placeRow(here, merged));
   const last = agent.last_report_at?.getTime() ?? 0;
@@ -187,30 +192,74 @@ async function viewOf(
   };
 }
 
-/** Everything that screens show of stations; one pass over placements, inventories and listings. */
-export async function stationViews(person: Person, only?: string): Promise<StationView[]> {
-  allow(person, 'view');
-  const sql = pool();
-  const all = await q.stations(sql);
-  const byId = new Map(all.map((station) => [station.id, station]));
-  const chosen = only ? all.filter((station) => station.id === only) : all;
-  const ids = chosen.map((station) => station.id);
-  const [editors, placements] = await Promise.all([q.stationEditors(sql, ids), q.placements(sql, ids)]);
-  return Promise.all(
-    chosen.map((station) =>
-      viewOf(
-        sql,
-        station,
-        station.host_id ? must(byId.get(station.host_id)) : station,
-        editors.filter((one) => one.station_id === station.id),
-        placements.filter((one) => one.station_id === station.id),
-      ),
+/** Views of stations by what was placed there alone: other files are not looked at, however many there are. */
+async function viewsOf(sql: Sql, stations: readonly q.StationRow[]): Promise<StationView[]> {
+  const ids = stations.map((station) => station.id);
+  const hosts = await q.stationsByIds(
+    sql,
+    stations.flatMap((station) => station.host_id ?? []),
+  );
+  const byId = new Map([...hosts, ...stations].map((station) => [station.id, station]));
+  const [editors, placements, lying] = await Promise.all([
+    q.stationEditors(sql, ids),
+    q.placements(sql, ids),
+    q.lyingWherePlaced(sql, ids),
+  ]);
+  const editorsAt = groupBy(editors, (one) => one.station_id);
+  const placedAt = groupBy(placements, (one) => one.station_id);
+  const lyingAt = groupBy(lying, (one) => one.station_id);
+  return stations.map((station) =>
+    viewOf(
+      station,
+      must(byId.get(station.host_id ?? station.id)),
+      editorsAt.get(station.id) ?? [],
+      placedAt.get(station.id) ?? [],
+      lyingAt.get(station.id) ?? [],
     ),
   );
 }
 
+/** These stations, as far as something of ours is there. */
+export async function stationViews(person: Person, ids: readonly string[]): Promise<StationView[]> {
+  allow(person, 'view');
+  return viewsOf(pool(), await q.stationsByIds(pool(), ids));
+}
+
+export interface Fleet {
+  views: StationView[];
+  /** all of them, wherever the page stands */ workstations: number;
+  cards: number;
+  silent: number;
+}
+export const FLEET_AT_ONCE = 50;
+
+/** The fleet, a page at a time, with how many there are of all. */
+export async function fleet(person: Person, from = 0): Promise<Fleet> {
+  allow(person, 'view');
+  const sql = pool();
+  const [counts, stations] = await Promise.all([q.fleetCounts(sql), q.stationsFrom(sql, from, FLEET_AT_ONCE)]);
+  return { ...counts, views: await viewsOf(sql, stations) };
+}
+
+/** Every station with the titles of its editors, for a choice among them. */
+export async function stationChoices(person: Person): Promise<q.StationChoice[]> {
+  allow(person, 'view');
+  return q.stationChoices(pool());
+}
+
+/** One station with all that lies in its editors' folders. */
 export async function stationView(person: Person, id: string): Promise<StationView> {
-  const station = isUuid(id) ? (await stationViews(person, id))[0] : undefined;
+  allow(person, 'view');
+  const sql = pool();
+  const station = isUuid(id) ? await q.stationById(sql, id) : undefined;
   if (!station) throw new Problem('not-found', 'There is no such station.', id, 'Go back to Stations.');
-  return station;
+  const agent = station.host_id ? must(await q.stationById(sql, station.host_id)) : station;
+  const editors = await q.stationEditors(sql, [id]);
+  const placements = await q.placements(sql, [id]);
+  const ours = new Set(placements.map(({ path }) => path));
+  const folders = foldersOf(editors, station);
+  const lying = (await q.inventoryOf(sql, agent.id)).filter(
+    ({ path }) => ours.has(path) || folders.some(({ folder }) => path.startsWith(folder)),
+  );
+  return viewOf(station, agent, editors, placements, lying);
 }

@@ -1,41 +1,50 @@
 import Link from 'next/link';
 import { may } from '@/server/people/roles';
-import { stationViews } from '@/server/stations/views';
+import { fleet, FLEET_AT_ONCE } from '@/server/stations/views';
 import { signedInPerson } from '@/server/http';
 import { PageHead } from '@/ui/shell/Shell';
 import { Refresh } from '@/ui/kit/Refresh';
 import { State } from '@/ui/kit/State';
+import { counted } from '@/ui/kit/words';
 import { Ago } from '@/ui/kit/time';
 import { Enrol } from '@/ui/stations/Enrol';
 
 export const metadata = { title: 'Stations' };
 const systemNames: Record<string, string> = { macos: 'macOS', windows: 'Windows', linux: 'Linux' };
 
-const count = (views: { station: { kind: string } }[], kind: string): string => {
-  const count = views.filter((v) => v.station.kind === kind).length;
-  return `${count} ${kind}${count === 1 ? '' : 's'}`;
-};
-
 function placedWords({ waiting, placed }: { waiting: number; placed: number }): string {
   if (waiting) return `${waiting} not listed yet`;
   return placed ? `${placed} placed` : '';
 }
 
-export default async function Page() {
+interface Props {
+  searchParams: Promise<{ from?: string }>;
+}
+
+export default async function Page({ searchParams }: Props) {
   const person = await signedInPerson();
-  const views = await stationViews(person);
+  const from = Math.max(0, Math.trunc(Number((await searchParams).from ?? 0)) || 0);
+  const { views, workstations, cards, silent } = await fleet(person, from);
+  const all = workstations + cards;
   const editors = [...new Map(views.flatMap((v) => v.editors).map((e) => [`${e.editor}@${e.version}`, e.title]))].sort(
     (a, b) => a[1].localeCompare(b[1]),
   );
   const good = views.filter((v) => v.editors.every((e) => ['in-step', 'empty', 'launch-due'].includes(e.state))).length;
+  const needs = good === views.length ? 'none needs anything' : `${good} of ${views.length} need nothing`;
   return (
     <div className="px-6 pb-16 pt-[18px]">
       <Refresh subjects={['station', 'rollout']} />
       <PageHead
         title="Stations"
         note={
-          views.length
-            ? `${count(views, 'workstation')}, ${count(views, 'card')}; ${good === views.length ? 'none needs anything' : `${good} of ${views.length} need nothing`}`
+          all
+            ? [
+                `${counted(workstations, 'workstation')}, ${counted(cards, 'card')}`,
+                views.length < all ? `of the ${views.length} shown, ${needs}` : needs,
+                silent ? `${silent} silent for a day` : '',
+              ]
+                .filter(Boolean)
+                .join('; ')
             : 'none yet'
         }
       >
@@ -43,7 +52,7 @@ export default async function Page() {
           <Enrol editors={editors.length ? editors.map(([id, title]) => ({ id, title })) : []} />
         )}
       </PageHead>
-      {views.length ? (
+      {all ? (
         <table className="list min-w-[760px]">
           <thead>
             <tr>
@@ -110,6 +119,31 @@ export default async function Page() {
           No workstation has an agent yet. Add one, and run the agent there once with the code that you get.
         </p>
       )}
+      <Pages from={from} all={all} />
     </div>
+  );
+}
+
+/** To the stations before and behind those that are shown. */
+function Pages({ from, all }: { from: number; all: number }) {
+  if (all <= FLEET_AT_ONCE) return null;
+  const before = Math.max(0, from - FLEET_AT_ONCE);
+  const next = from + FLEET_AT_ONCE;
+  return (
+    <nav aria-label="Pages of stations" className="mt-3 flex items-center gap-3">
+      {from > 0 && (
+        <Link className="button" href={`/stations?from=${before}`}>
+          Before
+        </Link>
+      )}
+      <span className="text-soft">
+        {from + 1} to {Math.min(all, next)} of {all.toLocaleString('en')}
+      </span>
+      {next < all && (
+        <Link className="button" href={`/stations?from=${next}`}>
+          Next
+        </Link>
+      )}
+    </nav>
   );
 }

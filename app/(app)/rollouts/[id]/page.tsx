@@ -34,8 +34,11 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
   const live = steps.filter((s) => s.do_what !== 'none');
   const settled = live.filter((s) => s.outcome).length;
   const bad = live.filter((s) => s.outcome && s.outcome !== 'done').length;
-  const views = await stationViews(person);
   const stations = [...new Map(steps.map((s) => [s.station_id, s.station]))];
+  const views = await stationViews(
+    person,
+    stations.map(([station]) => station),
+  );
   const mayLeave = rollout.status === 'confirmed' && may(person, 'rollout.confirm');
   const stateOf = (step: StepRow): { state: string; reason: string } => {
     if (step.outcome === 'done') {

@@ -1,6 +1,6 @@
 import { searchItems } from '@/server/search/service';
 import { may } from '@/server/people/roles';
-import { stationViews } from '@/server/stations/views';
+import { stationChoices } from '@/server/stations/views';
 import { signedInPerson } from '@/server/http';
 import { PageHead } from '@/ui/shell/Shell';
 import { PlanForm } from '@/ui/rollouts/PlanForm';
@@ -19,7 +19,7 @@ export default async function Page({ searchParams }: { searchParams: Promise<{ v
   const chosen = ((await searchParams).versions ?? '').split(',').filter(Boolean);
   const [{ rows: spines }, stations] = await Promise.all([
     searchItems(person, { status: 'approved', kind: 'look|preset' }, 500),
-    stationViews(person),
+    stationChoices(person),
   ]);
   return (
     <div className="flex min-h-[calc(100vh-52px)] flex-col px-6 pt-[18px]">
@@ -34,9 +34,9 @@ export default async function Page({ searchParams }: { searchParams: Promise<{ v
           selvedge: spine.selvedge,
         }))}
         stations={stations.map((station) => ({
-          id: station.station.id,
-          name: station.station.name,
-          note: station.editors.map((e) => e.title).join(', ') || 'no editor known there',
+          id: station.id,
+          name: station.name,
+          note: station.editors.join(', ') || 'no editor known there',
         }))}
       />
     </div>
