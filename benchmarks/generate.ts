@@ -157,7 +157,7 @@ async function insertItems(client: Sql, items: number): Promise<void> {
 }
 
 /** The cluster's administrator, who may run triggers once for all and have the server tidy up at once. */
-function administrator(): pg.Client {
+export function administrator(): pg.Client {
   const { port, password } = JSON.parse(readFileSync(join(dataFolder(), 'database.json'), 'utf8')) as {
     port: number;
     password: string;

@@ -1,4 +1,4 @@
-/** bin/bench [--json] [--quick | --only core|screens|frames|library]: each figure beside its target and the reference measured in the same run. */
+/** bin/bench [--json] [--quick | --only core|screens|frames|fleet|library]: each figure beside its target and the reference measured in the same run. */
 import { spawn } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
@@ -7,6 +7,8 @@ import { accuracyRows } from './accuracy';
 import { applyRow, bakeRow } from './core';
 import { browserRows, largeRows, type Address } from './browser';
 import { largeFrameRows } from './large-frame';
+import { clientRows, fleetRows } from './fleet';
+import { fillCatalogue } from './generate';
 import { backupRow, catalogueRows, copiesRow, packRows } from './library';
 import { median, ok, print, type Row } from './rows';
 
@@ -25,7 +27,7 @@ const hashing = (): number => {
 
 const before = ticks();
 const speeds = [hashing(), hashing(), hashing()];
-/** --only core, screens, frames or library: a part of it; --quick leaves the library out. */
+/** --only core, screens, frames, fleet or library: a part of it; --quick leaves the library out. */
 const argument = process.argv.indexOf('--only');
 const only = argument > 0 ? process.argv[argument + 1] : null;
 const part = (name: string): boolean =>
@@ -34,9 +36,9 @@ const data = process.env.ETAGERE_BENCH_DATA!;
 const rows: Row[] = part('core') ? [applyRow(), bakeRow(), ...(await accuracyRows()), copiesRow(20_000)] : [];
 
 /** Starts the application in the bench's own data folder; says how long it took. */
-async function start(): Promise<{ seconds: number; address: Address; stop(): Promise<void> }> {
+async function start(...more: string[]): Promise<{ seconds: number; address: Address; stop(): Promise<void> }> {
   const began = Date.now();
-  const child = spawn(process.execPath, ['tools/start.mjs', '--port', '4411'], {
+  const child = spawn(process.execPath, ['tools/start.mjs', '--port', '4411', ...more], {
     stdio: 'ignore',
     env: { ...process.env, ETAGERE_DATA: data, DATABASE_URL: '' },
   });
@@ -80,6 +82,22 @@ try {
     );
 } finally {
   await second.stop();
+}
+if (part('fleet')) {
+  process.env.ETAGERE_DATA = data;
+  const two = await start('--web', '2');
+  try {
+    await fillCatalogue(2000);
+    rows.push(...(await clientRows(two.address)));
+  } finally {
+    await two.stop();
+  }
+  const one = await start();
+  try {
+    rows.push(...(await fleetRows(one.address.url)));
+  } finally {
+    await one.stop();
+  }
 }
 speeds.push(hashing(), hashing(), hashing());
 const after = ticks();

@@ -1,4 +1,5 @@
-// bin/test: lint, types, import rules, unit and server and agent tests, browser tests. With arguments: only the matching Vitest files.
+// bin/test: lint, types, import rules, unit and server and agent tests, browser tests, some rounds of faults. With arguments:
+// only the matching Vitest files; --faults [--rounds N] [--seed S]: only the fault suite.
 // Its last line is "N passed, N failed", the totals of all runners.
 import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
@@ -9,12 +10,13 @@ import { dataFolder, ensureDebian, ensurePackages, root, say } from './checkout.
 // a cluster and a data folder of the tests' own, beside the real one
 process.env.ETAGERE_DATA = join(process.env.ETAGERE_DATA || dataFolder(), 'test');
 process.env.NEXT_TELEMETRY_DISABLED = '1';
-const filter = process.argv.slice(2);
+const faultsOnly = process.argv[2] === '--faults';
+const filter = faultsOnly ? [] : process.argv.slice(2);
+/** A share of the fault suite is in every run. */
+const ROUNDS_OF_FAULTS = 3;
 const began = Date.now();
 ensurePackages();
 await (await import('./kernel.mjs')).ensureKernel();
-await startCluster({ fast: true });
-await (await import('./build.mjs')).ensurePrograms(); // tests run the reading thread and the decoder as they are in use
 let passed = 0;
 let failed = 0;
 
@@ -60,6 +62,7 @@ function checkImports() {
     'processes',
     'browser-workers',
     'benchmarks',
+    'faults',
   ];
   const cruise = spawnSync(
     process.execPath,
@@ -85,6 +88,27 @@ function tellSlowest(files) {
     say(`  ${seconds.toFixed(1)} s  ${name}`);
 }
 
+async function faults(args) {
+  const { runFaults } = await import('./faults.mjs');
+  say('faults');
+  const told = await runFaults(join(process.env.ETAGERE_DATA, 'faults'), args);
+  passed += told.passed;
+  failed += told.failed;
+}
+
+function tell() {
+  say(`tests took ${Math.round((Date.now() - began) / 1000)} s`);
+  console.log(`${passed} passed, ${failed} failed`);
+  process.exit(failed || !passed ? 1 : 0);
+}
+
+if (faultsOnly) {
+  await faults(process.argv.slice(3));
+  tell();
+}
+
+await startCluster({ fast: true });
+await (await import('./build.mjs')).ensurePrograms(); // tests run the threads and the decoder as they are in use
 try {
   // lint takes as long as all the other checks together: they share the two cores
   if (!filter.length) await Promise.all([lint(), checkForm()]);
@@ -122,10 +146,9 @@ try {
       failed += stats.unexpected + stats.flaky + stats.skipped;
       if (status !== 0 && !stats.unexpected) failed++;
     } else failed++;
+    await faults(['--rounds', String(ROUNDS_OF_FAULTS)]);
   }
 } finally {
   stopCluster();
 }
-say(`tests took ${Math.round((Date.now() - began) / 1000)} s`);
-console.log(`${passed} passed, ${failed} failed`);
-process.exit(failed || !passed ? 1 : 0);
+tell();
