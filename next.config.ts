@@ -4,7 +4,16 @@ import type { NextConfig } from 'next';
 const config: NextConfig = {
   reactStrictMode: true,
   poweredByHeader: false,
-  serverExternalPackages: ['sharp', 'lcms-wasm', 'pg', '@node-rs/argon2', 'graphile-worker', 'yauzl', 'pino', 'prom-client'],
+  serverExternalPackages: [
+    'sharp',
+    'lcms-wasm',
+    'pg',
+    '@node-rs/argon2',
+    'graphile-worker',
+    'yauzl',
+    'pino',
+    'prom-client',
+  ],
   images: { unoptimized: true },
   typescript: { ignoreBuildErrors: true }, // bin/test runs the type check; a start must not wait for it
   async headers() {
