@@ -60,8 +60,8 @@ async function planRows(person: Person, count: number, files: number): Promise<R
     sql,
     `
       select v.id
-      from version v join item i on i.id = v.item_id
-      where v.status = 'approved' and i.kind = 'look' and i.archived_at is null
+      from version v join item i on i.id = v.item_id join blob b on b.sha256 = v.sha256
+      where b.size > 1000 and v.status = 'approved' and i.kind = 'look' and i.archived_at is null
       order by i.title
       limit 1
     `,

@@ -7,6 +7,7 @@ import { accuracyRows } from './accuracy';
 import { applyRow, bakeRow } from './core';
 import { browserRows, largeRows, type Address } from './browser';
 import { largeFrameRows } from './large-frame';
+import { closePool } from '@/server/db/pool';
 import { clientRows, fleetRows } from './fleet';
 import { fillCatalogue } from './generate';
 import { backupRow, catalogueRows, copiesRow, packRows } from './library';
@@ -91,6 +92,8 @@ if (part('fleet')) {
     rows.push(...(await clientRows(two.address)));
   } finally {
     await two.stop();
+    // the next one may be at another port
+    await closePool();
   }
   const one = await start();
   try {

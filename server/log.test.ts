@@ -21,6 +21,9 @@ describe('a line of the log', () => {
     const [second, first] = lines();
     expect(first).toMatchObject({ request: 'one', msg: 'first', level: 'info' });
     expect(second).toMatchObject({ job: 'two', kind: 'plan', err: { message: 'why' } });
+    const fault = Object.assign(new Error('lost'), { code: '57P01', client: { key: 'hush' } });
+    own.warn({ err: fault }, 'third');
+    expect(lines().at(-1)?.err).toEqual({ type: 'Error', message: 'lost', stack: fault.stack, code: '57P01' });
     expect(second?.time).toMatch(/^\d{4}-\d\d-\d\dT/);
   });
   test.each(SECRETS)('never says a %s', (name) => {

@@ -14,8 +14,22 @@ const kept = globalThis as typeof globalThis & {
 };
 const context = (kept.etagereLogContext ??= new AsyncLocalStorage<LogContext>());
 
-export const SECRETS = ['password', 'current', 'token', 'code', 'cookie', 'authorization', 'secret'];
+export const SECRETS = ['password', 'current', 'token', 'cookie', 'authorization', 'secret', 'secretKey'];
 const secretPaths = SECRETS.flatMap((name) => [name, `*.${name}`, `*.*.${name}`]);
+
+/** Of a fault: what it is and where; drivers hang whole connections on theirs, with what is secret in them. */
+function toldError(error: unknown): unknown {
+  if (!(error instanceof Error)) return String(error);
+  const { name, message, stack } = error;
+  const { code } = error as { code?: unknown };
+  return {
+    type: name,
+    message,
+    stack,
+    ...(typeof code === 'string' ? { code } : {}),
+    ...(error.cause === undefined ? {} : { cause: toldError(error.cause) }),
+  };
+}
 
 export const makeLog = (destination: pino.DestinationStream): pino.Logger =>
   pino(
@@ -24,6 +38,7 @@ export const makeLog = (destination: pino.DestinationStream): pino.Logger =>
       base: { process: process.env.ETAGERE_PROCESS ?? 'etagere', pid: process.pid },
       timestamp: pino.stdTimeFunctions.isoTime,
       formatters: { level: (level) => ({ level }) },
+      serializers: { err: toldError },
       mixin: () => context.getStore() ?? {},
       redact: { paths: secretPaths, censor: 'kept secret' },
     },
