@@ -67,3 +67,6 @@ export function nearlyRight(schema: Schema): string[] {
   const bodies = placesIn(base).flatMap((path) => nonsense.map((put) => withAt(base, path, put)));
   return [base, ...bodies].map((body) => JSON.stringify(body));
 }
+
+/** A body that the schema may well take. */
+export const plausibleBody = (schema: Schema): unknown => plausible(schema.describe() as Described);

@@ -4,7 +4,8 @@ import { join } from 'node:path';
 import type { APIRequestContext } from '@playwright/test';
 import { endpoints } from '@/core/api';
 import { address } from './app';
-import { nearlyRight } from './nonsense';
+import type { Schema } from 'yup';
+import { nearlyRight, plausibleBody } from './nonsense';
 import { expect, nobody, test } from './test';
 
 const files = (at: string, name = 'route.ts'): string[] =>
@@ -120,6 +121,36 @@ test('one field after the other filled with nonsense: no endpoint breaks over an
   }
   expect(wrong).toEqual([]);
   expect(asked).toBeGreaterThan(1500);
+});
+
+/** The endpoint that a route answers, as core/api names it: `[id]` is `:id` there. */
+const nameOf = ({ method, path }: { method: string; path: string }): string =>
+  `${method} ${path.replace(/\[\.{3}\w+\]/g, ':path').replace(/\[(\w+)\]/g, ':$1')}`;
+const table = JSON.parse(readFileSync('e2e/roles.json', 'utf8')) as Record<string, string[]>;
+const roles = ['librarian', 'lead', 'retoucher'] as const;
+
+test('each route is open to the roles that its table names, and to no other', async ({ playwright }) => {
+  test.setTimeout(240_000);
+  const found: Record<string, string[]> = {};
+  for (const role of roles) {
+    const { email, password } = address().signIns.find((one) => one.role === role)!;
+    const context = await playwright.request.newContext({ baseURL: address().url, storageState: nobody });
+    await context.post('/api/session', { data: { email, password } });
+    for (const route of routes) {
+      if (left(route) || open(route.path) || first(route.path)) continue;
+      const name = nameOf(route);
+      const body = (endpoints as Record<string, { body?: Schema } | undefined>)[name]?.body;
+      const sent = body ? JSON.stringify(plausibleBody(body)) : '{}';
+      const { text } = await send(context, route.method, filled(route.path, nowhere), sent);
+      const code = text.startsWith('{') ? (JSON.parse(text) as { error?: { code?: string } }).error?.code : undefined;
+      found[name] ??= [];
+      if (code !== 'not-allowed') found[name].push(role);
+    }
+    await context.dispose();
+  }
+  // a new route is put into the table on purpose: who may use it is a decision
+  expect(found).toEqual(table);
+  expect(Object.values(found).filter((may) => !may.includes('retoucher')).length).toBeGreaterThan(40);
 });
 
 test('headers that make no sense are refused or passed over', async ({ request }) => {

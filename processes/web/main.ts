@@ -11,6 +11,7 @@ import { AggregatorRegistry } from 'prom-client';
 import { letIn } from '@/server/http/door';
 import { log, within } from '@/server/log';
 import { metrics, metricsText, observeRequest } from '@/server/metrics';
+import { answerAgents } from './agents';
 import { answerKeepers, serveMetrics } from './keepers';
 
 const { values } = parseArgs({
@@ -50,7 +51,9 @@ async function serve(): Promise<void> {
     letIn(request.headers, request.socket.remoteAddress ?? '', behindProxy);
     const id = randomBytes(6).toString('hex');
     follow(request, response, id);
-    void within({ request: id }, () => answer(request, response));
+    within({ request: id }, () => {
+      if (!answerAgents(request, response)) void answer(request, response);
+    });
   });
   server.headersTimeout = SLOW_HEADERS_MS;
   server.requestTimeout = SLOW_REQUEST_MS;

@@ -1,68 +1,9 @@
-import { Problem } from '@/core/problem';
-import { contentFor, planFor, takeResults } from '@/server/rollouts/service';
-import { MOST_CONTENT, takeContent } from '@/server/stations/station-arrival';
-import { enrol, instructionsFor, stationOfToken, takeReport } from '@/server/stations/service';
-import { body, bytesOf, problemResponse } from '@/server/http';
+import { answerAgent } from '@/server/http/agents';
 
 type Context = { params: Promise<{ path: string[] }> };
-const REPORT = 64 << 20;
-/** Of what is asked before anybody is known. */
-const SMALL = 16 << 10;
 
-type Agent = Awaited<ReturnType<typeof stationOfToken>>;
-type Door = (agent: Agent, request: Request, id: string) => Promise<Response>;
-
-/** What an agent may ask for, by method and path; `*` stands for an id. */
-const doors: Record<string, Door> = {
-  'GET instructions': async (agent) => Response.json(await instructionsFor(agent)),
-  'POST report': async (agent, request) => Response.json(await takeReport(agent, await body(request, REPORT))),
-  'GET plan': async (agent) => Response.json({ plan: await planFor(agent) }),
-  'POST plan/*/results': async (agent, request, id) => {
-    await takeResults(agent, id, await body(request, REPORT));
-    return Response.json({});
-  },
-  'GET content/*': giveContent,
-  'POST content/*': receiveContent,
-};
-
-async function giveContent(agent: Agent, _request: Request, id: string): Promise<Response> {
-  const { size, chunks } = await contentFor(agent, id);
-  const stream = new ReadableStream({
-    async pull(controller) {
-      const next = await chunks.next();
-      if (next.done) controller.close();
-      else controller.enqueue(new Uint8Array(next.value));
-    },
-  });
-  return new Response(stream, {
-    headers: { 'content-type': 'application/octet-stream', 'content-length': String(size) },
-  });
-}
-
-async function receiveContent(agent: Agent, request: Request, id: string): Promise<Response> {
-  const path = new URL(request.url).searchParams.get('path') ?? '';
-  await takeContent(agent, id, path, Buffer.from(await bytesOf(request, MOST_CONTENT)));
-  return Response.json({});
-}
-
-/** The agents' entrance: a token of their own, which reaches their own station only. */
-async function answer(request: Request, { params }: Context): Promise<Response> {
-  try {
-    const path = (await params).path;
-    const key = `${request.method} ${path.map((part, i) => (i === 1 ? '*' : part)).join('/')}`;
-    if (key === 'POST enrol') return Response.json(await enrol(await body(request, SMALL)));
-    const agent = await stationOfToken(request.headers.get('authorization'));
-    const door = Object.hasOwn(doors, key) ? doors[key] : undefined;
-    if (door) return await door(agent, request, path[1] ?? '');
-    throw new Problem(
-      'not-found',
-      'The agent asked for something that is not there.',
-      path.join('/'),
-      'Bring the agent up to date.',
-    );
-  } catch (error) {
-    return problemResponse(error);
-  }
-}
+/** Where Next answers by itself, as in development; else the web process has done so before (processes/web). */
+const answer = async (request: Request, { params }: Context): Promise<Response> =>
+  answerAgent(request, (await params).path);
 export const GET = answer;
 export const POST = answer;
