@@ -187,13 +187,9 @@ export async function saveBench(person: Person, id: string | null, input: unknow
   const made = id ?? v7();
   return transaction(async (sql) => {
     const had = id ? await q.benchById(sql, id) : undefined;
-    if (id && (!had || had.person_id !== person.id))
-      throw new Problem(
-        'not-allowed',
-        'This bench is another person’s.',
-        had?.name ?? id,
-        'Save it under another name.',
-      );
+    if (id && !had) throw new Problem('not-found', 'This bench is not there any more.', id, 'Save it as a new one.');
+    if (had && had.person_id !== person.id)
+      throw new Problem('not-allowed', 'This bench is another person’s.', had.name, 'Save it under another name.');
     await q.saveBench(sql, { id: made, ...kept, personId: person.id });
     await record(sql, actorOf(person), 'bench', made, had ? 'changed' : 'made', had ? { name: had.name } : null, {
       name: kept.name,
