@@ -180,7 +180,7 @@ export class Applier {
           );
         }
         this.step('rename');
-        await rename(part, target);
+        await rename(part, target).catch(droppingPart(part));
         await syncFolder(dirname(target));
         this.step('renamed');
       } else {
@@ -205,7 +205,7 @@ export class Applier {
   private async writePart(plan: Plan, op: Operation, part: string): Promise<void> {
     await inside(this.context.root, op.path);
     await rm(part, { force: true });
-    const handle = await open(part, FRESH, 0o644);
+    const handle = await open(part, FRESH, 0o644).catch(droppingPart(part));
     try {
       await copyInto(handle, this.staged(plan.id, op.n));
       await handle.sync();
@@ -213,6 +213,9 @@ export class Applier {
       const [written, named] = await Promise.all([handle.stat(), lstat(part)]);
       if (written.ino !== named.ino || written.dev !== named.dev)
         throw new Unsafe('somebody changed the file while it was being written; it is left alone');
+    } catch (error) {
+      if (error instanceof Unsafe) throw error;
+      return await droppingPart(part)(error);
     } finally {
       await handle.close();
     }
@@ -309,6 +312,14 @@ export class Applier {
     return full.startsWith(this.context.root) ? full.slice(this.context.root.length).replace(/^\/+/, '') : full;
   }
 }
+
+/** Half a file beside the target is of no use to anybody, least of all on a full disk: it goes before the fault is told. */
+const droppingPart =
+  (part: string) =>
+  async (error: unknown): Promise<never> => {
+    await rm(part, { force: true }).catch(() => {});
+    throw error;
+  };
 
 async function copyInto(handle: FileHandle, from: string): Promise<void> {
   const source = await open(from, 'r');

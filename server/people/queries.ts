@@ -131,8 +131,15 @@ export const deleteSessionsOf = async (sql: Sql, personId: string, keep: Buffer 
       keep,
     ])
   ).rowCount ?? 0;
-export const setPassword = (sql: Sql, personId: string, passwordHash: string) =>
-  sql.query('update person set password_hash = $2 where id = $1', [personId, passwordHash]);
+/** Whether it was changed: not where another was set since `before` was read. */
+export const setPassword = async (sql: Sql, personId: string, before: string, passwordHash: string): Promise<boolean> =>
+  (
+    await sql.query('update person set password_hash = $3 where id = $1 and password_hash = $2', [
+      personId,
+      before,
+      passwordHash,
+    ])
+  ).rowCount === 1;
 export const setActive = (sql: Sql, personId: string, active: boolean) =>
   sql.query('update person set active = $2 where id = $1', [personId, active]);
 export interface ListedPerson {

@@ -52,6 +52,9 @@ export async function endSession(person: Person, id: string): Promise<void> {
   });
 }
 
+const otherPassword = (): Problem =>
+  new Problem('password-wrong', 'The password that you have now is another.', 'current', 'Type it again.');
+
 /** Changes the person's own password; every other session of theirs ends. */
 export async function changePassword(
   person: Person,
@@ -60,11 +63,10 @@ export async function changePassword(
 ): Promise<void> {
   const { current, password } = checked(peopleEndpoints['POST /api/password'].body, input);
   const row = await q.personByEmail(pool(), person.email);
-  if (!row || !(await isPassword(row.password_hash, current)))
-    throw new Problem('password-wrong', 'The password that you have now is another.', 'current', 'Type it again.');
+  if (!row || !(await isPassword(row.password_hash, current))) throw otherPassword();
   const passwordHash = await hashed(password);
   await transaction(async (sql) => {
-    await q.setPassword(sql, person.id, passwordHash);
+    if (!(await q.setPassword(sql, person.id, row.password_hash, passwordHash))) throw otherPassword();
     await q.deleteSessionsOf(sql, person.id, digest(token));
     await record(sql, actorOf(person), 'person', person.id, 'password changed');
   });

@@ -9,6 +9,7 @@ import { bringDescriptor } from '../editors/service';
 import { archiveItems } from '../items/edit';
 import { addLicence } from '../licences/service';
 import { retire } from '../versions/service';
+import { stationView } from '../stations/views';
 import { moveRollout, leaveOut, planFor, rolloutFor, takeResults } from './service';
 import { addStation, agent, approvedLook, carryOut, done, enrolled, planned, report, sha, work } from './testing/world';
 
@@ -197,5 +198,38 @@ describe('a rollout that a station cannot carry out', () => {
       code: 'not-allowed',
     });
     for (const n of [2, 3]) await leaveOut(people.librarian, id, { station: desk(n).id });
+  });
+});
+
+describe('a station that was away for a month', () => {
+  test('carries out what was confirmed meanwhile, in order, but for what was left out; its clock may be another', async () => {
+    const away = desk(3);
+    while ((await carryOut(away.token)).length);
+    await pool().query(`update station set last_report_at = now() - interval '31 days' where id = $1`, [away.id]);
+    expect((await stationView(people.librarian, away.id)).silent).toBe(true);
+    const confirmed: string[] = [];
+    for (const n of [12, 13, 14]) {
+      const id = await planned({ versions: [(await approvedLook(n)).versionId], stations: [away.id] });
+      await confirm(id);
+      await pool().query(`update rollout set confirmed_at = now() - make_interval(days => $2) where id = $1`, [
+        id,
+        30 - n,
+      ]);
+      confirmed.push(id);
+    }
+    await leaveOut(people.librarian, must(confirmed[1]), { station: away.id });
+    const order: string[] = [];
+    for (let plan = await planFor(await agent(away.token)); plan; plan = await planFor(await agent(away.token))) {
+      order.push(plan.id);
+      const slow = done(plan.operations).map((result) => ({ ...result, at: '2001-01-01T00:00:00.000Z' }));
+      await takeResults(await agent(away.token), plan.id, { results: slow });
+      await report(
+        away.token,
+        plan.operations.map(({ path, sha256 }) => ({ path, size: 1, sha256: must(sha256) })),
+      );
+    }
+    expect(order).toEqual([confirmed[0], confirmed[2]]);
+    expect(await Promise.all(confirmed.map(statusOf))).toEqual(['done', 'done', 'done']);
+    expect((await stationView(people.librarian, away.id)).silent).toBe(false);
   });
 });
