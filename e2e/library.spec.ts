@@ -392,10 +392,11 @@ test('an arrival is put back whole, unless something depends on it', async () =>
   await page.goto('/shelves?q=needed');
   await page.locator('[data-spine]').first().click();
   await page.getByRole('link', { name: 'Convert into a look' }).click();
+  await page.waitForURL(/\/convert/);
   await ready();
-  const source = page.url();
   await page.getByRole('button', { name: /^Make the look|^Convert|^Make/ }).click();
-  await page.waitForURL((url) => url.href !== source && /\/items\//.test(url.href));
+  // the look that was made, and not the page on which it is asked for
+  await page.waitForURL((url) => /\/items\/[0-9a-f-]{36}$/.test(url.pathname));
   await page.goto(arrival);
   await ready();
   await page.getByRole('button', { name: 'Undo this arrival' }).click();

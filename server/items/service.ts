@@ -117,9 +117,12 @@ const tables = recentlyUsed<Look>(48);
 
 /** The look of a version; with `points`, a 3D table of no more than so many points an axis, for small pictures. */
 export function smallerLook(version: LookSource, points = 0): Promise<Look> {
-  const encoding = version.encoding ? encodingText(version.encoding) : '';
-  const key = `${version.kind} ${version.sha256.toString('hex')} ${points} ${encoding}`;
-  return tables(key, () => makeSmaller(version, points));
+  return tables(`${keyOf(version)} ${points}`, () => makeSmaller(version, points));
+}
+
+/** What a version's table is made from, in short. */
+function keyOf({ kind, sha256, encoding }: LookSource): string {
+  return `${kind} ${sha256.toString('hex')} ${encoding ? encodingText(encoding) : ''}`;
 }
 
 const makeSmaller = async (version: LookSource, points: number): Promise<Look> =>
@@ -143,12 +146,15 @@ export async function tableFor(
   };
 }
 
+/** Those of items that were looked at last; they are the same each time. */
+const inspections = recentlyUsed<Inspection>(512);
+
 /** A look's health, or a preset's as the table that it makes; null where it is neither, or cannot be read. */
 export async function inspectionOf(person: Person, versionId: string): Promise<Inspection | null> {
   const version = await versionFor(person, versionId);
   if (version.kind !== 'look' && version.kind !== 'preset') return null;
   try {
-    return await compute('inspection', await tableSource(version, pool()));
+    return await inspections(keyOf(version), async () => compute('inspection', await tableSource(version, pool())));
   } catch (error) {
     if (error instanceof Problem) return null;
     throw error;

@@ -3,6 +3,7 @@
  * there are; a notification only wakes, the log is what is read.
  */
 import pg from 'pg';
+import { distinct } from '@/core/lists';
 import { databaseUrl, pool } from '../db/pool';
 import { livingSessions } from '../people/service';
 import { allow, type Person } from '../people/roles';
@@ -111,8 +112,10 @@ class Hub {
   }
 
   private async endLost(): Promise<void> {
-    const living = await livingSessions([...new Set([...this.streams].map(({ session }) => session))]);
-    for (const stream of [...this.streams]) if (!living.has(stream.session)) stream.end();
+    // those that join while it is asked are not among them
+    const asked = [...this.streams];
+    const living = await livingSessions(distinct(asked.map(({ session }) => session)));
+    for (const stream of asked) if (!living.has(stream.session)) stream.end();
   }
 }
 
