@@ -11,8 +11,8 @@ import type { ShelfView, Spine } from './model/spine';
 import { ShelfMenu } from './ShelfMenu';
 import { useShelves } from './shelves-context';
 
-/** Boards that are painted at once, as many as a window shows; those further down wait until they come near it. */
-const AT_ONCE = 4;
+/** Boards that are painted at once; those further down wait until they come near the window. */
+const AT_ONCE = 10;
 /** Matches of a board are counted so far. */
 const COUNTED = 1000;
 
