@@ -10,6 +10,7 @@ import { PlanningProgress } from '@/ui/rollouts/PlanningProgress';
 import { Refresh } from '@/ui/kit/Refresh';
 import { State } from '@/ui/kit/State';
 import { Ago } from '@/ui/kit/time';
+import { counted } from '@/ui/kit/words';
 import { LeaveOutStation, LeaveOutStep } from '@/ui/rollouts/LeaveOut';
 import { Reported } from '@/ui/rollouts/Reported';
 import { RolloutActions } from '@/ui/rollouts/RolloutActions';
@@ -93,7 +94,7 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
                 {name}
               </Link>
               <span className="font-sans text-[12.5px] font-normal tracking-normal text-soft">
-                {own.filter((s) => s.do_what !== 'none').length} files,{' '}
+                {counted(own.filter((s) => s.do_what !== 'none').length, 'file')},{' '}
                 {(own.filter((s) => s.do_what === 'put').reduce((n, s) => n + s.size, 0) / 1e6).toFixed(1)} MB
               </span>
               {view?.editors
