@@ -62,6 +62,10 @@ describe('places of a descriptor', () => {
       expect(outside.map((one) => one.template)).toEqual([template]);
     },
   );
+  test('that everybody shares are nobody’s own, whatever an editor calls itself', () => {
+    const sly = { ...(withPlace('{home}/Documents') as object), editor: 'documents', title: 'Documents' };
+    expect(placesOutside(parseDescriptor(sly)).map((one) => one.template)).toContain('{home}/Documents');
+  });
   test('of its list and its index count as well', () => {
     const reads = parseDescriptor({ ...oxbow2, listing: { linux: '{home}/Documents/accounts.json' } });
     expect(placesOutside(reads)).toEqual([{ what: 'its list, linux', template: '{home}/Documents/accounts.json' }]);

@@ -28,6 +28,32 @@ const NEVER = [
 const PROGRAMS =
   /^\.(exe|com|bat|cmd|scr|msi|ps1|vbs|js|jse|wsf|hta|lnk|pif|reg|dll|sys|cpl|desktop|sh|bash|zsh|csh|fish|command|app|pkg|dmg|plist|service|timer|so|dylib|jar|py|pl|rb|php|lua|scpt|workflow|action|url|webloc)$/i;
 
+/** Folders that programs and people share: they are nobody's own, whatever an editor calls itself. */
+const SHARED = [
+  'application support',
+  'appdata',
+  'applications',
+  'config',
+  'desktop',
+  'documents',
+  'downloads',
+  'fonts',
+  'home',
+  'library',
+  'local',
+  'movies',
+  'music',
+  'photos',
+  'pictures',
+  'preferences',
+  'programs',
+  'public',
+  'roaming',
+  'share',
+  'templates',
+  'videos',
+];
+
 const DEVICES = /^(con|prn|aux|nul|com[0-9¹²³]|lpt[0-9¹²³])(\.|$)/i;
 
 /** Control characters, and marks that turn the direction of text or are not seen: a name with them looks like another. */
@@ -63,7 +89,9 @@ const wordsOf = ({ editor, title }: Pick<Descriptor, 'editor' | 'title'>): strin
 /** A card has nothing on it but the camera's; elsewhere, a folder on the way has to bear the editor's name. */
 function isOwn(template: string, words: readonly string[]): boolean {
   const segments = segmentsOf(template).map((segment) => segment.toLowerCase());
-  const own = segments.findIndex((segment) => words.some((word) => segment.includes(word)));
+  const own = segments.findIndex(
+    (segment) => !SHARED.includes(segment) && words.some((word) => segment.includes(word)),
+  );
   const isHidden = (segment: string): boolean => segment.startsWith('.');
   if (template.startsWith('{media}')) return !segments.some(isHidden);
   return own >= 0 && !segments.slice(0, own).some(isHidden);

@@ -219,7 +219,7 @@ describe('a job that cannot go on', () => {
         },
       });
     };
-    await lookAfter();
+    await Promise.all([lookAfter(), lookAfter(), lookAfter()]);
     await lookAfter();
     expect(told).toEqual([{ for: 'this' }, 'job-died']);
     expect(await jobFor(people.librarian, died)).toMatchObject({

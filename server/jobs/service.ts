@@ -134,6 +134,9 @@ export async function endHopelessJobs(givenUp: Record<string, GivenUp>, seconds 
     );
     await transaction(async (sql) => {
       await q.takeLease(sql, job.id);
+      // another worker may have said so while this one waited for the lease
+      const now = await q.jobById(sql, job.id);
+      if (now?.status !== 'queued' && now?.status !== 'running') return;
       await givenUp[job.kind]?.(sql, job.payload, problem);
       await settle(job.id, 'failed', null, problem.toJSON());
     });
