@@ -9,20 +9,8 @@ ensureDebian('ffmpeg', ['ffmpeg']);
 ensureDebian('unzip', ['unzip']);
 ensureDebian('transicc', ['liblcms2-utils']);
 ensureDebian(process.env.CHROMIUM ?? 'chromium', ['chromium']);
-const { build } = await import('esbuild');
-await build({
-  absWorkingDir: root,
-  entryPoints: { bench: 'benchmarks/main.ts', 'bench-read-arrival': 'benchmarks/read-arrival.ts' },
-  outdir: 'dist',
-  outExtension: { '.js': '.mjs' },
-  bundle: true,
-  platform: 'node',
-  target: 'node20',
-  format: 'esm',
-  packages: 'external',
-  alias: { '@': root },
-  logLevel: 'warning',
-});
+const { bundle } = await import('./build.mjs');
+await bundle({ bench: 'benchmarks/main.ts', 'bench-read-arrival': 'benchmarks/read-arrival.ts' });
 process.exit(
   spawnSync(process.execPath, ['dist/bench.mjs', ...process.argv.slice(2)], {
     cwd: root,

@@ -33,6 +33,24 @@ const web = [
 ];
 const banner = { js: "import { createRequire as __cr } from 'node:module';\nconst require = __cr(import.meta.url);" };
 
+/** Bundles programs that are run from the checkout, into dist. */
+export async function bundle(entryPoints) {
+  const { build } = await import('esbuild');
+  await build({
+    absWorkingDir: root,
+    entryPoints,
+    outdir: 'dist',
+    outExtension: { '.js': '.mjs' },
+    bundle: true,
+    platform: 'node',
+    target: 'node20',
+    format: 'esm',
+    packages: 'external',
+    alias: { '@': root },
+    logLevel: 'warning',
+  });
+}
+
 export async function buildPrograms() {
   const { build } = await import('esbuild');
   const common = {

@@ -1,23 +1,11 @@
 // The fault suite: bundles it and runs it on an installation of its own; answers with how much of it holds.
 import { spawnSync } from 'node:child_process';
+import { bundle } from './build.mjs';
 import { root } from './checkout.mjs';
 
 /** @param data the folder of that installation @param args such as --rounds 4 */
 export async function runFaults(data, args) {
-  const { build } = await import('esbuild');
-  await build({
-    absWorkingDir: root,
-    entryPoints: { faults: 'faults/main.ts' },
-    outdir: 'dist',
-    outExtension: { '.js': '.mjs' },
-    bundle: true,
-    platform: 'node',
-    target: 'node20',
-    format: 'esm',
-    packages: 'external',
-    alias: { '@': root },
-    logLevel: 'warning',
-  });
+  await bundle({ faults: 'faults/main.ts' });
   const ran = spawnSync(process.execPath, ['dist/faults.mjs', ...args], {
     cwd: root,
     stdio: ['ignore', 'pipe', 'inherit'],

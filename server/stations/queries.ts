@@ -334,14 +334,17 @@ export interface PlacementRow {
   points: number | null;
   residual: { maxDeltaE: number; p95DeltaE: number; meanDeltaE: number } | null;
 }
+const placementColumns = `
+  p.station_id, p.path, p.editor_id, p.editor_version, p.place, p.version_id, p.rendition_id,
+  encode(p.sha256, 'hex') as sha, p.placed_at, i.title, v.number, i.id as item_id, i.kind,
+  r.points, r.residual
+`;
 export const placements = async (sql: Sql, stationIds: string[] | null): Promise<PlacementRow[]> =>
   many<PlacementRow>(
     sql,
     `
       select
-        p.station_id, p.path, p.editor_id, p.editor_version, p.place, p.version_id, p.rendition_id,
-        encode(p.sha256, 'hex') as sha, p.placed_at, i.title, v.number, i.id as item_id, i.kind,
-        r.points, r.residual
+        ${placementColumns}
       from placement p
         left join version v on v.id = p.version_id
         left join item i on i.id = v.item_id
@@ -361,9 +364,7 @@ export const placementsOfItems = (
     sql,
     `
       select
-        p.station_id, p.path, p.editor_id, p.editor_version, p.place, p.version_id, p.rendition_id,
-        encode(p.sha256, 'hex') as sha, p.placed_at, i.title, v.number, i.id as item_id, i.kind,
-        r.points, r.residual
+        ${placementColumns}
       from placement p
         join version v on v.id = p.version_id
         join item i on i.id = v.item_id

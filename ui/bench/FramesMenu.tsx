@@ -1,6 +1,6 @@
 'use client';
 import { bodyOf } from '@/core/frame/body';
-import { groupBy } from '../kit/group';
+import { groupBy } from '@/core/lists';
 import { Menu, MenuEntry, MenuLine, SubMenu } from '../kit/Menu';
 import type { FrameSet } from './bench-context';
 import type { FrameOnBench } from './model/frame';

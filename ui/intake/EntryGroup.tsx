@@ -3,7 +3,7 @@
 import type { EntryGroup as EntryGroupName, EntryOutcome } from '@/core/api/arrivals';
 import Link from 'next/link';
 import { Fragment } from 'react';
-import { groupBy } from '../kit/group';
+import { groupBy } from '@/core/lists';
 import { EntryRow } from './EntryRow';
 import { becomes, folderOf, groupWords, isCorrectable, isTaken, type Entry, type GroupOfEntries } from './model/entry';
 

@@ -2,7 +2,7 @@
 /** All shelves one below the other, each with its first spines; and those that are put away. */
 import Link from 'next/link';
 import { call } from '../kit/call';
-import { groupBy } from '../kit/group';
+import { groupBy } from '@/core/lists';
 import { InSight } from '../kit/InSight';
 import { useCard } from './hooks/card';
 import { useDropOn } from './hooks/drop';

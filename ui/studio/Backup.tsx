@@ -6,6 +6,7 @@ import { send } from '../kit/call';
 import { FileButton } from '../kit/FileButton';
 import { Modal, ModalFoot } from '../kit/Modal';
 import { Notice } from '../kit/Notice';
+import { size } from '../kit/size';
 
 export function Backup() {
   const [file, setFile] = useState<File | null>(null);
@@ -35,9 +36,9 @@ function Restore({ file, onClose }: { file: File; onClose: () => void }) {
   return (
     <Modal title={`Restore ${file.name}?`} top="22vh" onClose={() => !busy && onClose()}>
       <p className="mb-3">
-        All items, versions, contents, people and records become what they were in this file (
-        {(file.size / 1e6).toFixed(1)} MB). What is there now is kept beside it as a database of its own. Everyone has
-        to sign in again; stations are not touched.
+        All items, versions, contents, people and records become what they were in this file ({size(file.size)}). What
+        is there now is kept beside it as a database of its own. Everyone has to sign in again; stations are not
+        touched.
       </p>
       <Notice problem={problem} />
       <ModalFoot>

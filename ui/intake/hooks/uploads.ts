@@ -3,7 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { call, CallError, OFFLINE, problemOf, type ProblemText, send } from '../../kit/call';
-import { groupBy } from '../../kit/group';
+import { groupBy } from '@/core/lists';
 import type { Dropped } from '../../kit/collect';
 
 const PART_BYTES = 4 << 20;

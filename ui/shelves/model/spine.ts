@@ -1,5 +1,5 @@
 import type { FacetCount, Spine } from '@/core/api/search';
-import { groupBy } from '../../kit/group';
+import { groupBy } from '@/core/lists';
 
 export type { FacetCount, Spine };
 
