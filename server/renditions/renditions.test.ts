@@ -7,19 +7,17 @@ import { cubeOf, oxbowOf } from '@/demo/files';
 import card from '@/standins/descriptors/perrin-alder-1.json';
 import marlstone4 from '@/standins/descriptors/marlstone-4.json';
 import oxbow2 from '@/standins/descriptors/oxbow-2.json';
-import { getBlob, putBlob } from '../blobs/service';
+import { getBlob } from '../blobs/service';
 import { people, withDatabase } from '../db/testing/database';
 import { pool, transaction } from '../db/pool';
-import { bringDescriptor, descriptors } from '../editors/service';
-import { createItem } from '../items/create';
+import { bringDescriptor } from '../editors/service';
 import { editItem } from '../items/edit';
 import { versionById } from '../items/queries';
 import { confirmEncoding } from '../items/service';
 import { addShelf } from '../shelves/service';
-import { recognise } from '@/core/recognise';
-import { actorOf } from '../people/roles';
 import { renditionFor } from './service';
 import { one } from '../db/query';
+import { itemOf } from '../items/testing/item-of';
 
 withDatabase();
 let look = '';
@@ -27,25 +25,7 @@ let preset = '';
 let lookItem = '';
 let presetItem = '';
 const [marlstone, oxbow, camera] = [marlstone4, oxbow2, card].map((d) => parseDescriptor(d));
-async function make(text: string, name: string, shelfId: string) {
-  const bytes = Buffer.from(text);
-  const recognised = recognise(name, bytes, await descriptors());
-  return transaction(async (sql) =>
-    createItem(sql, actorOf(people.librarian), {
-      kind: recognised.kind as 'look',
-      title: recognised.title,
-      headings: ['House'],
-      shelfId,
-      supplier: '',
-      sha: await putBlob(sql, bytes),
-      fileName: name,
-      format: recognised.format,
-      facts: recognised.facts,
-      selvedge: null,
-      notes: '',
-    }),
-  );
-}
+const make = (text: string, name: string, shelfId: string) => itemOf(text, name, { headings: ['House'], shelfId });
 beforeAll(async () => {
   await transaction((sql) => bringDescriptor(sql, { personId: null, name: 't' }, oxbow2, 'd'));
   const shelf = await addShelf(people.librarian, { name: 'R' });

@@ -21,7 +21,7 @@ import { clearRibbons, listRibbons, orderRibbons } from '../ribbons/service';
 import { foundCount, takeContent, takeInFound } from '../stations/station-arrival';
 import { createStation, instructionsFor, takeReport } from '../stations/service';
 import { stations as allStations } from '../stations/queries';
-import { addVersion, createItem } from '../items/create';
+import { addVersion } from '../items/create';
 import { copies, fillEffects, markMeant, mergeItems } from '../copies/service';
 import { editItem } from '../items/edit';
 import { searchItems } from '../search/service';
@@ -29,6 +29,7 @@ import { approve, confirmEncoding, itemFor, setRibbon } from '../items/service';
 import { addShelf } from '../shelves/service';
 import { compareVersions, retire, writeIntoFile } from './service';
 import { maybe, one } from '../db/query';
+import { itemOf } from '../items/testing/item-of';
 
 withDatabase();
 const known = [marlstone3, oxbow2].map((d) => parseDescriptor(d));
@@ -41,25 +42,8 @@ beforeAll(async () => {
   shelf = await addShelf(people.librarian, { name: 'Test' });
 });
 
-async function item(title: string, text: string, name: string, supplier = '') {
-  const bytes = Buffer.from(text);
-  const recognised = recognise(name, bytes, known);
-  return transaction(async (sql) =>
-    createItem(sql, actor(), {
-      kind: recognised.kind as 'look',
-      title,
-      headings: recognised.headings,
-      shelfId: shelf,
-      supplier,
-      sha: await putBlob(sql, bytes),
-      fileName: name,
-      format: recognised.format,
-      facts: recognised.facts,
-      selvedge: null,
-      notes: '',
-    }),
-  );
-}
+const item = (title: string, text: string, name: string, supplier = '') =>
+  itemOf(text, name, { title, supplier, shelfId: shelf });
 const cube = (title: string, settings: Settings, size = 9) => cubeOf({ title, headings: [], settings }, size);
 const preset = (name: string, amount: number) =>
   marlstoneOf({

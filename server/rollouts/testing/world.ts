@@ -1,22 +1,19 @@
 /** A small studio for tests of rollouts: looks, stations with their agents played, plans worked out by hand. */
 import { createHash } from 'node:crypto';
 import { must } from '@/core/must';
-import { recognise } from '@/core/recognise';
 import type { Operation, OperationResult } from '@/core/sync/protocol';
 import { houseLooks } from '@/demo/designs';
 import { cubeOf } from '@/demo/files';
 import { pool, transaction } from '../../db/pool';
 import { people } from '../../db/testing/database';
-import { descriptors } from '../../editors/service';
-import { createItem } from '../../items/create';
 import { approve, confirmEncoding } from '../../items/service';
 import { runJob } from '../../jobs/service';
 import { actorOf } from '../../people/roles';
 import { addShelf } from '../../shelves/service';
 import { createStation, enrol, makeCode, stationOfToken, takeReport } from '../../stations/service';
-import { putBlob } from '../../blobs/service';
 import { planRollout, workOutPlan } from '../planning';
 import { planFor, rolloutFor, takeResults } from '../service';
+import { itemOf } from '../../items/testing/item-of';
 
 export const srgb = { primaries: 'sRGB', transfer: 'sRGB', range: 'full', referred: 'display', white: 'D65' };
 export const sha = (text: string): string => createHash('sha256').update(text).digest('hex');
@@ -46,25 +43,8 @@ export const addStation = (
 export const enrolled = async (station: string, system: string): Promise<string> =>
   (await enrol({ code: await makeCode(pool(), station), system, host: 'h', agentVersion: '1' })).token;
 
-export async function item(title: string, text: string, name: string): Promise<{ itemId: string; versionId: string }> {
-  const bytes = Buffer.from(text);
-  const recognised = recognise(name, bytes, await descriptors());
-  return transaction(async (sql) =>
-    createItem(sql, actorOf(people.librarian), {
-      kind: recognised.kind as 'look' | 'preset',
-      title,
-      headings: ['House'],
-      shelfId: await theShelf(),
-      supplier: '',
-      sha: await putBlob(sql, bytes),
-      fileName: name,
-      format: recognised.format,
-      facts: recognised.facts,
-      selvedge: null,
-      notes: '',
-    }),
-  );
-}
+export const item = async (title: string, text: string, name: string): Promise<{ itemId: string; versionId: string }> =>
+  itemOf(text, name, { title, headings: ['House'], shelfId: await theShelf() });
 /** One of the house's looks, approved; asked for once more, another item of that name. */
 export async function approvedLook(n: number): Promise<{ itemId: string; versionId: string }> {
   const design = must(houseLooks[n % houseLooks.length]);
