@@ -80,18 +80,33 @@ describe('an ICC profile', () => {
       .bytes();
   const table = (inputs: number, outputs: number, grid: number, values = 0) =>
     new Block()
-      .text('mft2').u32(0).u8(inputs, outputs, grid, 0).s15(1, 0, 0, 0, 1, 0, 0, 0, 1).u16(2, 2)
+      .text('mft2')
+      .u32(0)
+      .u8(inputs, outputs, grid, 0)
+      .s15(1, 0, 0, 0, 1, 0, 0, 0, 1)
+      .u16(2, 2)
       .u16(...Array.from({ length: values }, () => 7))
-      .bytes(); // prettier-ignore
+      .bytes();
+  const withoutTags = () => {
+    const bytes = wholeIcc('mntr').slice(0, 132);
+    const view = new DataView(bytes.buffer);
+    view.setUint32(0, bytes.length);
+    view.setUint32(128, 0);
+    return bytes;
+  };
   const edited = (bytes: Uint8Array, at: number, text: string) => {
     bytes.set(strToU8(text), at);
     return bytes;
   };
   test.each([
-    ['no tags', (() => { const b = wholeIcc('mntr').slice(0, 132); new DataView(b.buffer).setUint32(0, 132); new DataView(b.buffer).setUint32(128, 0); return b; })(), 'no tags'],
+    ['no tags', withoutTags(), 'no tags'],
     ['no curve', wholeIcc('mntr', 'x', { gTRC: null }), 'needs "gTRC"'],
     ['a flat curve', wholeIcc('mntr', 'x', { gTRC: curve(9, 9, 9) }), 'flat'],
-    ['a curve without room', wholeIcc('mntr', 'x', { gTRC: new Block().text('curv').u32(0, 1e6).bytes() }), 'more than there is room'],
+    [
+      'a curve without room',
+      wholeIcc('mntr', 'x', { gTRC: new Block().text('curv').u32(0, 1e6).bytes() }),
+      'more than there is room',
+    ],
     ['an unknown parametric form', wholeIcc('mntr', 'x', { gTRC: para(9, 1) }), 'form 9'],
     ['a gamma of zero', wholeIcc('mntr', 'x', { gTRC: para(0, 0) }), 'gamma of zero'],
     ['something else for a curve', wholeIcc('mntr', 'x', { gTRC: xyz(1, 1, 1) }), 'Where a curve should be'],
@@ -108,7 +123,7 @@ describe('an ICC profile', () => {
     ['a connection space that is none', edited(wholeIcc('mntr'), 20, 'RGB '), 'connect by'],
   ])('with %s is refused', (_, bytes, words) => {
     expect(told('x.icc', bytes).message).toContain(words);
-  }); // prettier-ignore
+  });
   test.each(['scnr', 'mntr', 'prtr', 'link', 'spac', 'abst', 'nmcl'])(
     'of class %s with all that it needs is sound',
     (cls) => {

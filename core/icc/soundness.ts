@@ -10,10 +10,33 @@ const broken = (message: string, where: string): Problem => new Problem('icc-bro
 
 /** Channels of the color spaces of section 7.2.6, by their signature. */
 const CHANNELS: Record<string, number> = {
-  XYZ: 3, Lab: 3, Luv: 3, YCbr: 3, Yxy: 3, LMS: 3, RGB: 3, GRAY: 1, HSV: 3, HLS: 3, CMYK: 4, CMY: 3,
-  '2CLR': 2, '3CLR': 3, '4CLR': 4, '5CLR': 5, '6CLR': 6, '7CLR': 7, '8CLR': 8,
-  '9CLR': 9, ACLR: 10, BCLR: 11, CCLR: 12, DCLR: 13, ECLR: 14, FCLR: 15,
-}; // prettier-ignore
+  XYZ: 3,
+  Lab: 3,
+  Luv: 3,
+  YCbr: 3,
+  Yxy: 3,
+  LMS: 3,
+  RGB: 3,
+  GRAY: 1,
+  HSV: 3,
+  HLS: 3,
+  CMYK: 4,
+  CMY: 3,
+  '2CLR': 2,
+  '3CLR': 3,
+  '4CLR': 4,
+  '5CLR': 5,
+  '6CLR': 6,
+  '7CLR': 7,
+  '8CLR': 8,
+  '9CLR': 9,
+  ACLR: 10,
+  BCLR: 11,
+  CCLR: 12,
+  DCLR: 13,
+  ECLR: 14,
+  FCLR: 15,
+};
 
 interface Tag {
   name: string;

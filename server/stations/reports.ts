@@ -66,10 +66,13 @@ const takeIndexes = (sql: Sql, station: q.StationRow, indexes: Report['indexes']
 
 /** That the agent is there, and whether it is the only one with the token. */
 async function touch(sql: Sql, actor: Actor, station: q.StationRow, report: Report): Promise<void> {
-  if (!report.run) return void (await q.touchStation(sql, station.id, report.agentVersion));
-  const { runs, doubled } = seeRun(station.agent_runs, { run: report.run, host: report.host ?? '' }, new Date());
-  if (!doubled && isDeepStrictEqual(runs, station.agent_runs))
-    return void (await q.touchStation(sql, station.id, report.agentVersion));
+  const { runs, doubled } = report.run
+    ? seeRun(station.agent_runs, { run: report.run, host: report.host ?? '' }, new Date())
+    : { runs: station.agent_runs, doubled: null };
+  if (!doubled && isDeepStrictEqual(runs, station.agent_runs)) {
+    await q.touchStation(sql, station.id, report.agentVersion);
+    return;
+  }
   await q.touchWithRuns(sql, station.id, report.agentVersion, runs, doubled);
   if (doubled && !station.doubled)
     await record(sql, actor, 'station', station.id, 'two agents', null, { hosts: doubled.hosts });
