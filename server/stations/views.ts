@@ -227,6 +227,7 @@ export async function stationViews(person: Person, ids: readonly string[]): Prom
 
 export interface Fleet {
   views: StationView[];
+  /** where the page begins */ from: number;
   /** all of them, wherever the page stands */ workstations: number;
   cards: number;
   silent: number;
@@ -237,8 +238,11 @@ export const FLEET_AT_ONCE = 50;
 export async function fleet(person: Person, from = 0): Promise<Fleet> {
   allow(person, 'view');
   const sql = pool();
-  const [counts, stations] = await Promise.all([q.fleetCounts(sql), q.stationsFrom(sql, from, FLEET_AT_ONCE)]);
-  return { ...counts, views: await viewsOf(sql, stations) };
+  const counts = await q.fleetCounts(sql);
+  const all = counts.workstations + counts.cards;
+  // an address may be older than the fleet: behind its end, the last page is shown
+  const begins = Math.min(from, Math.floor(Math.max(0, all - 1) / FLEET_AT_ONCE) * FLEET_AT_ONCE);
+  return { ...counts, from: begins, views: await viewsOf(sql, await q.stationsFrom(sql, begins, FLEET_AT_ONCE)) };
 }
 
 /** Every station with the titles of its editors, for a choice among them. */

@@ -27,7 +27,7 @@ export function Sessions({ sessions }: { sessions: SessionView[] }) {
             <th>Signed in</th>
             <th>Last used</th>
             <th>
-              <span className="sr-only">End</span>
+              <span className="sr-only">Sign out</span>
             </th>
           </tr>
         </thead>
@@ -45,10 +45,10 @@ export function Sessions({ sessions }: { sessions: SessionView[] }) {
                   <button
                     className="button"
                     disabled={busy}
-                    aria-label={`End the session of ${browserOf(agent)} from ${network || 'an unknown network'}`}
+                    aria-label={`Sign out ${browserOf(agent)} from ${network || 'an unknown network'}`}
                     onClick={() => void runAndRefresh(() => call('DELETE /api/sessions/:id', { id }))}
                   >
-                    End
+                    Sign out
                   </button>
                 )}
               </td>

@@ -29,9 +29,7 @@ test('every session but one’s own can be ended', async () => {
   );
   const [, own, other] = screen.getAllByRole('row');
   expect(within(must(own)).queryByRole('button')).toBeNull();
-  await userEvent
-    .setup()
-    .click(within(must(other)).getByRole('button', { name: /^End the session of Chrome on macOS/ }));
+  await userEvent.setup().click(within(must(other)).getByRole('button', { name: /^Sign out Chrome on macOS/ }));
   expect(asked.map(({ path }) => path)).toEqual(['/api/sessions/two']);
   expect(router.refresh).toHaveBeenCalledOnce();
 });

@@ -3,7 +3,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useAction } from '../kit/action';
-import { call } from '../kit/call';
+import { call, problemOf } from '../kit/call';
 import { Modal, ModalFoot } from '../kit/Modal';
 import { Notice } from '../kit/Notice';
 import { size } from '../kit/size';
@@ -13,9 +13,10 @@ const KEY = ['contents'];
 
 export function Contents() {
   const queries = useQueryClient();
-  const { data } = useQuery({ queryKey: KEY, queryFn: ({ signal }) => call('GET /api/contents', { signal }) });
+  const { data, error } = useQuery({ queryKey: KEY, queryFn: ({ signal }) => call('GET /api/contents', { signal }) });
   const { busy, problem, said, run, say } = useAction();
   const [asked, setAsked] = useState(false);
+  if (error) return <Notice problem={problemOf(error)} />;
   if (!data) return <p className="text-soft">Counting…</p>;
   const { all, unused, days } = data;
   const remove = () =>

@@ -39,6 +39,11 @@ test('places outside the editor’s own folders need a word of their own', async
   expect(asked.map(({ body }) => body)).toEqual([{ verb: 'take', outside: true }]);
 });
 
+test('a very long value is cut, and says how long it is', () => {
+  show({ differences: [{ at: 'cameras', before: 'all', after: 'Perrin Alder, '.repeat(2000) }] }, true);
+  expect(screen.getByText(/… \(28000 characters\)$/)).toBeTruthy();
+});
+
 test('of many differences the first are shown, and all on demand', async () => {
   const differences = Array.from({ length: 30 }, (_, n) => ({ at: `notes ${n}`, before: null, after: String(n) }));
   const { user } = show({ differences }, true);

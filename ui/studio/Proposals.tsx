@@ -21,6 +21,10 @@ export interface ProposalView {
 }
 
 const SHOWN_AT_FIRST = 8;
+const LONGEST_VALUE = 400;
+/** A list of five thousand cameras is not read through; that it is long is. */
+const short = (value: string): string =>
+  value.length > LONGEST_VALUE ? `${value.slice(0, LONGEST_VALUE)}… (${value.length} characters)` : value;
 
 export function Proposals({ proposals, may }: { proposals: ProposalView[]; may: boolean }) {
   if (!proposals.length) return null;
@@ -89,8 +93,8 @@ function Differences({ proposal: { title, differences } }: { proposal: ProposalV
           {shown.map(({ at, before, after }) => (
             <tr key={at}>
               <td className="[overflow-wrap:anywhere]">{at}</td>
-              <td className="text-soft [overflow-wrap:anywhere]">{before ?? '–'}</td>
-              <td className="[overflow-wrap:anywhere]">{after ?? 'taken out'}</td>
+              <td className="text-soft [overflow-wrap:anywhere]">{before === null ? '–' : short(before)}</td>
+              <td className="[overflow-wrap:anywhere]">{after === null ? 'taken out' : short(after)}</td>
             </tr>
           ))}
         </tbody>

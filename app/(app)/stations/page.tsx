@@ -23,8 +23,8 @@ interface Props {
 
 export default async function Page({ searchParams }: Props) {
   const person = await signedInPerson();
-  const from = Math.max(0, Math.trunc(Number((await searchParams).from ?? 0)) || 0);
-  const { views, workstations, cards, silent } = await fleet(person, from);
+  const asked = Math.max(0, Math.trunc(Number((await searchParams).from ?? 0)) || 0);
+  const { views, from, workstations, cards, silent } = await fleet(person, asked);
   const all = workstations + cards;
   const editors = [...new Map(views.flatMap((v) => v.editors).map((e) => [`${e.editor}@${e.version}`, e.title]))].sort(
     (a, b) => a[1].localeCompare(b[1]),
