@@ -116,3 +116,27 @@ export function listed(
     }),
   ) as never;
 }
+
+/** Process ids whose command line has all the words. */
+export const pids = (...words: string[]): number[] =>
+  readdirSync('/proc')
+    .filter((n) => /^\d+$/.test(n))
+    .filter((name) => {
+      try {
+        const character = readFileSync(`/proc/${name}/cmdline`, 'utf8');
+        return words.every((w) => character.includes(w));
+      } catch {
+        return false;
+      }
+    })
+    .map(Number);
+
+export async function planFor(page: Page, title: string, stations: string[]): Promise<void> {
+  await page.goto(`/shelves?q=${encodeURIComponent(title)}`);
+  await page.locator('[data-spine]').first().click();
+  await page.getByRole('link', { name: 'Roll out' }).click();
+  for (const s of stations) await page.getByRole('checkbox', { name: s }).check();
+  await page.getByRole('button', { name: 'Show every file' }).click();
+  await page.waitForURL(/\/rollouts\/[0-9a-f-]{36}/);
+  await page.locator('[data-path]').first().waitFor();
+}

@@ -1,9 +1,9 @@
 /** The edges: an upload cut off by a reload, a file changed by hand since the plan, an agent killed hard, roles, accessibility, strange arrivals. */
-import { mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import AxeBuilder from '@axe-core/playwright';
 import { zipOf } from '../demo/files';
-import { address, awake, listed, stationRoot, tree } from './app';
+import { address, awake, listed, pids, planFor, stationRoot, tree } from './app';
 import { data } from './setup';
 import { expect, nobody, test, type Page } from './test';
 
@@ -60,22 +60,20 @@ test('a truncated zip is refused whole, with what to do, and nothing of it stays
   await expect(page.locator('[data-entry]')).toHaveCount(0);
 });
 
-async function planFor(title: string, stations: string[]): Promise<void> {
-  await page.goto(`/shelves?q=${encodeURIComponent(title)}`);
-  await page.locator('[data-spine]').first().click();
-  await page.getByRole('link', { name: 'Roll out' }).click();
-  for (const s of stations) await page.getByRole('checkbox', { name: s }).check();
-  await page.getByRole('button', { name: 'Show every file' }).click();
-  await page.waitForURL(/\/rollouts\/[0-9a-f-]{36}/);
-  await page.locator('[data-path]').first().waitFor();
-}
-
 test('a file made by hand since the plan is left alone and reported as a conflict', async () => {
-  await planFor('Gallery Neutral', ['Model room']);
   const target = join(stationRoot('model-room'), 'Oxbow/Looks/House/Museum/Gallery Neutral.cube');
-  mkdirSync(join(target, '..'), { recursive: true });
-  writeFileSync(target, 'made by hand\n');
-  await page.getByRole('button', { name: 'Confirm: write 1 file on 1 station' }).click();
+  const [agent] = pids('dist/agent.mjs', 'run', stationRoot('model-room'));
+  await planFor(page, 'Gallery Neutral', ['Model room']);
+  // The agent sleeps, so that neither it nor the server knows of the file when the rollout is confirmed.
+  process.kill(agent!, 'SIGSTOP');
+  try {
+    mkdirSync(join(target, '..'), { recursive: true });
+    writeFileSync(target, 'made by hand\n');
+    await page.getByRole('button', { name: 'Confirm: write 1 file on 1 station' }).click();
+    await expect(page.getByRole('button', { name: 'Leave out what waits' })).toBeVisible();
+  } finally {
+    process.kill(agent!, 'SIGCONT');
+  }
   await expect(page.locator('[data-state="conflict"]')).toContainText(
     'was changed here since the plan was made; it is left alone',
     { timeout: 20_000 },
@@ -84,24 +82,10 @@ test('a file made by hand since the plan is left alone and reported as a conflic
   rmSync(join(stationRoot('model-room'), 'Oxbow/Looks/House'), { recursive: true });
 });
 
-/** Process ids whose command line has all the words. */
-const pids = (...words: string[]): number[] =>
-  readdirSync('/proc')
-    .filter((n) => /^\d+$/.test(n))
-    .filter((name) => {
-      try {
-        const character = readFileSync(`/proc/${name}/cmdline`, 'utf8');
-        return words.every((w) => character.includes(w));
-      } catch {
-        return false;
-      }
-    })
-    .map(Number);
-
 test('agent and worker killed hard are started again, and bring to its end what was begun', async () => {
   const root = stationRoot('model-room');
   const before = tree(root);
-  await planFor('Slate Backcloth', ['Model room']);
+  await planFor(page, 'Slate Backcloth', ['Model room']);
   const [agent] = pids('dist/agent.mjs', 'run', root);
   await page.getByRole('button', { name: /Confirm: write 1 file/ }).click();
   process.kill(agent!, 'SIGKILL');
@@ -133,7 +117,7 @@ test('a preset goes to the editor whose language it is, and says why not to the 
   await page.locator('canvas[data-shown]').waitFor(); // the page answers
   await page.getByRole('button', { name: 'Approve' }).click();
   await expect(page.getByRole('link', { name: 'Roll out' })).toBeVisible();
-  await planFor('Wardrobe Check', ['Glaze desk']);
+  await planFor(page, 'Wardrobe Check', ['Glaze desk']);
   await expect(page.locator('tr', { hasText: 'Marlstone 4 reads presets of marlstone@4' })).toBeVisible();
   await expect(
     page.locator('tr', {
@@ -215,7 +199,7 @@ for (const theme of ['dark', 'light'])
     await page.getByRole('button', { name: /^Vessels, two lights/ }).click();
     await page.locator('[data-cell] canvas[data-shown]').first().waitFor();
     const benchAt = page.url();
-    await planFor('Gallery Neutral', ['Model room']);
+    await planFor(page, 'Gallery Neutral', ['Model room']);
     const rollout = new URL(page.url()).pathname;
     for (const path of [
       '/shelves',
@@ -228,6 +212,7 @@ for (const theme of ['dark', 'light'])
       '/ribbons',
       '/activity',
       '/studio',
+      '/account',
       `${item!.split('?')[0]}`,
       `${preset!.split('?')[0]}/convert`,
       '/intake',
