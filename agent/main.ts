@@ -8,7 +8,15 @@ import { mkdir, readFile, rename, writeFile } from 'node:fs/promises';
 import { hostname } from 'node:os';
 import { join, resolve } from 'node:path';
 import { parseArgs } from 'node:util';
-import type { Instructions, OperationResult, Plan, ReportAnswer } from '@/core/sync/protocol';
+import {
+  PART_FILES,
+  type Instructions,
+  type InventoryFile,
+  type OperationResult,
+  type Plan,
+  type Report,
+  type ReportAnswer,
+} from '@/core/sync/protocol';
 import { Applier, reversed, type OpenPlan } from './apply';
 import { readIndexes, readListings, takeInventory } from './inventory';
 import { Server, ServerError } from './server';
@@ -72,6 +80,17 @@ async function tellOfDropped(server: Server, { plan, results }: OpenPlan): Promi
   }
 }
 
+/** A report with its files: they come along where they are few, and else in parts ahead of it. */
+async function reportFiles(
+  server: Server,
+  body: Omit<Report, 'files' | 'parts'>,
+  files: InventoryFile[],
+): Promise<ReportAnswer> {
+  if (files.length <= PART_FILES) return server.report({ ...body, files });
+  const parts = await server.sendFiles(body.digest, files);
+  return server.report({ ...body, files: null, parts });
+}
+
 /** Tells this start of the agent from that of another with the same token. */
 const run = randomUUID();
 let lastDigest = '';
@@ -86,8 +105,10 @@ async function round(server: Server): Promise<boolean> {
     const listings = await readListings(root, told.listings);
     const indexes = await readIndexes(root, told.indexes);
     const body = { agentVersion: AGENT_VERSION, digest, listings, indexes, waiting, run, host: hostname() };
-    let answer = await server.report({ ...body, files: digest === lastDigest ? null : files });
-    if (answer.need === 'files') answer = await server.report({ ...body, files });
+    // many files are asked for first: after a restart of the agent alone they are known there
+    const isKnown = digest === lastDigest || files.length > PART_FILES;
+    let answer = isKnown ? await server.report({ ...body, files: null }) : null;
+    if (!answer || answer.need === 'files') answer = await reportFiles(server, body, files);
     lastDigest = digest;
     return answer;
   };

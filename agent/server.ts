@@ -4,8 +4,12 @@ import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import type { ReadableStream } from 'node:stream/web';
 import {
+  MOST_PARTS,
+  PART_FILES,
   planSchema,
+  type FilesPart,
   type Instructions,
+  type InventoryFile,
   type OperationResult,
   type Plan,
   type Report,
@@ -49,6 +53,15 @@ export class Server {
   enrol = async (body: { code: string; system: string; host: string; agentVersion: string }) =>
     (await this.call('enrol', body)).json() as Promise<{ station: string; name: string; token: string }>;
   instructions = async () => (await this.call('instructions')).json() as Promise<Instructions>;
+  /** The files of a report that follows, so many at a time. Resolves to how many parts they are. */
+  async sendFiles(digest: string, files: readonly InventoryFile[]): Promise<number> {
+    const parts = Math.min(MOST_PARTS, Math.ceil(files.length / PART_FILES));
+    for (let part = 0; part < parts; part++) {
+      const some = files.slice(part * PART_FILES, (part + 1) * PART_FILES);
+      await this.call('files', { digest, part, files: some } satisfies FilesPart);
+    }
+    return parts;
+  }
   report = async (r: Report) => (await this.call('report', r)).json() as Promise<ReportAnswer>;
   async plan(): Promise<Plan | null> {
     const { plan } = (await (await this.call('plan')).json()) as { plan: unknown };

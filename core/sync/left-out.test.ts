@@ -1,5 +1,6 @@
 import { describe, expect, test } from 'vitest';
-import { listingOf, MOST_FILES, nothingLeftOut, withoutUnusable } from './left-out';
+import { leftOutOf, listingOf, nothingLeftOut, withoutUnusable } from './left-out';
+import { MOST_FILES } from './protocol';
 import { reportSchema } from './protocol';
 
 const file = (path: unknown) => ({ path, size: 1, sha256: 'a'.repeat(64) });
@@ -81,4 +82,12 @@ describe('an editor’s list', () => {
   test.each([null, '', '{"listed":[', 'null', '[]', '{"listed":{},"refused":[]}'])('%j is none', (given) =>
     expect(listingOf(given, seen)).toBeNull(),
   );
+});
+
+test('what was left out of several parts is told together, with the first twenty', () => {
+  const part = (name: string) => ({ count: 15, examples: Array.from({ length: 15 }, (_, n) => `${name} ${n}`) });
+  const { count, examples } = leftOutOf([part('a'), part('b')]);
+  expect(count).toBe(30);
+  expect(examples).toHaveLength(20);
+  expect(examples.at(-1)).toBe('b 4');
 });

@@ -1,9 +1,7 @@
 /** What of a report cannot be taken is left out of it and told, so that one odd name does not keep a station silent. */
 import { storable } from '../text';
-import type { Listing } from './protocol';
+import { MOST_FILES, type Listing } from './protocol';
 
-/** More files than this are not kept of one station. */
-export const MOST_FILES = 200_000;
 export const MOST_PATH = 1000;
 const MOST_EXAMPLES = 20;
 const MOST_SHOWN = 200;
@@ -49,6 +47,12 @@ export function withoutUnusable(report: unknown): { report: unknown; leftOut: Le
     },
   };
 }
+
+/** What was left out of several parts together. */
+export const leftOutOf = (parts: readonly LeftOut[]): LeftOut => ({
+  count: parts.reduce((n, part) => n + part.count, 0),
+  examples: parts.flatMap((part) => part.examples).slice(0, MOST_EXAMPLES),
+});
 
 const isDate = (text: unknown): text is string => typeof text === 'string' && !Number.isNaN(Date.parse(text));
 const isEntry = (entry: unknown): entry is Record<string, unknown> =>

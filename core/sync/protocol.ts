@@ -62,11 +62,26 @@ export interface Report {
   agentVersion: string;
   files: InventoryFile[] | null;
   digest: string;
+  /** so many parts of the files were sent ahead (`FilesPart`), and `files` is null */ parts?: number;
   listings: ListingReport[];
   indexes: { path: string; text: string }[];
   waiting: string | null;
   /** drawn by the agent when it starts, and the machine's name; agents of old tell neither */ run?: string;
   host?: string;
+}
+
+/** Files are sent so many at a time: no body is large, whatever lies at a station. */
+export const PART_FILES = 5_000;
+/** More files than this are not kept of one station. */
+export const MOST_FILES = 200_000;
+/** More parts than are kept, so that what is left out of them can be told. */
+export const MOST_PARTS = 100;
+
+/** A part of the files of a report that follows. A part may be sent again, and parts come in any order. */
+export interface FilesPart {
+  /** of all files, as the report will say it */ digest: string;
+  /** from 0 on */ part: number;
+  files: InventoryFile[];
 }
 
 export interface ReportAnswer {
@@ -97,14 +112,26 @@ export interface OperationResult {
   at: string;
 }
 
+const files = () =>
+  array().of(
+    object({ path: path(), size: number().integer().min(0).required(), sha256: sha().required() }).noUnknown(),
+  );
+
+export const filesPartSchema = object({
+  digest: sha().required(),
+  part: number()
+    .integer()
+    .min(0)
+    .max(MOST_PARTS - 1)
+    .required(),
+  files: files().max(PART_FILES).required(),
+}).noUnknown();
+
 export const reportSchema = object({
   agentVersion: string().required().max(40),
-  files: array()
-    .of(object({ path: path(), size: number().integer().min(0).required(), sha256: sha().required() }).noUnknown())
-    .max(200_000)
-    .nullable()
-    .defined(),
+  files: files().max(MOST_FILES).nullable().defined(),
   digest: sha().required(),
+  parts: number().integer().min(1).max(MOST_PARTS),
   listings: array()
     .of(
       object({

@@ -5,12 +5,14 @@
 import { Problem } from '@/core/problem';
 import { contentFor, planFor, takeResults } from '../rollouts/service';
 import { MOST_CONTENT, takeContent } from '../stations/station-arrival';
-import { enrol, instructionsFor, stationOfToken, takeReport } from '../stations/service';
+import { enrol, instructionsFor, stationOfToken, takeFilesPart, takeReport } from '../stations/service';
 import { body, bytesOf } from './body';
 import { problemResponse } from './problem-response';
 
 export const AGENTS = '/api/agent/';
 const REPORT = 64 << 20;
+/** Of five thousand files, with the longest paths that are kept. */
+const PART = 8 << 20;
 /** Of what is asked before anybody is known. */
 const SMALL = 16 << 10;
 
@@ -21,6 +23,10 @@ type Door = (agent: Agent, request: Request, id: string) => Promise<Response>;
 const doors: Record<string, Door> = {
   'GET instructions': async (agent) => Response.json(await instructionsFor(agent)),
   'POST report': async (agent, request) => Response.json(await takeReport(agent, await body(request, REPORT))),
+  'POST files': async (agent, request) => {
+    await takeFilesPart(agent, await body(request, PART));
+    return Response.json({});
+  },
   'GET plan': async (agent) => Response.json({ plan: await planFor(agent) }),
   'POST plan/*/results': async (agent, request, id) => {
     await takeResults(agent, id, await body(request, REPORT));

@@ -1,7 +1,7 @@
 import type { Descriptor, System } from '@/core/editor/descriptor';
 import type { AgentRun, Doubled } from '@/core/sync/agent-runs';
 import type { LeftOut } from '@/core/sync/left-out';
-import type { Listing } from '@/core/sync/protocol';
+import type { FilesPart, InventoryFile, Listing } from '@/core/sync/protocol';
 import type { Sql } from '../db/pool';
 import { many, maybe, one } from '../db/query';
 
@@ -280,6 +280,42 @@ export const replaceInventory = async (
   );
   return (gone.rowCount ?? 0) + (came.rowCount ?? 0);
 };
+interface PartRow {
+  files: InventoryFile[];
+  left_out: LeftOut;
+}
+
+export async function keepPart(sql: Sql, stationId: string, part: FilesPart & { leftOut: LeftOut }): Promise<void> {
+  await sql.query(
+    `
+      insert into inventory_part (station_id, digest, part, files, left_out)
+      values ($1, $2, $3, $4, $5)
+      on conflict (station_id, digest, part) do update
+      set files = excluded.files, left_out = excluded.left_out, came_at = now()
+    `,
+    [stationId, part.digest, part.part, JSON.stringify(part.files), JSON.stringify(part.leftOut)],
+  );
+}
+
+/** The first `count` parts of that state, in order. */
+export const partsOf = (sql: Sql, stationId: string, digest: string, count: number): Promise<PartRow[]> =>
+  many<PartRow>(
+    sql,
+    `
+      select files, left_out
+      from inventory_part
+      where station_id = $1 and digest = $2 and part < $3
+      order by part
+    `,
+    [stationId, digest, count],
+  );
+
+export const dropOtherParts = (sql: Sql, stationId: string, digest: string) =>
+  sql.query('delete from inventory_part where station_id = $1 and digest <> $2', [stationId, digest]);
+
+export const dropParts = (sql: Sql, stationId: string) =>
+  sql.query('delete from inventory_part where station_id = $1', [stationId]);
+
 export const inventoryOf = async (
   sql: Sql,
   stationId: string,

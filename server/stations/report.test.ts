@@ -1,5 +1,5 @@
 /** What stations report: whatever odd names and broken lists there are, the station is heard. */
-import { beforeAll, expect, test } from 'vitest';
+import { beforeAll, describe, expect, test } from 'vitest';
 import { must } from '@/core/must';
 import oxbow2 from '@/standins/descriptors/oxbow-2.json';
 import { pool, transaction } from '../db/pool';
@@ -8,7 +8,7 @@ import { people, withDatabase } from '../db/testing/database';
 import { bringDescriptor } from '../editors/service';
 import { takeResults } from '../rollouts/service';
 import { actorOf } from '../people/roles';
-import { createStation, enrol, instructionsFor, makeCode, stationOfToken, takeReport } from './service';
+import { createStation, enrol, instructionsFor, makeCode, stationOfToken, takeFilesPart, takeReport } from './service';
 import { stationView } from './views';
 
 withDatabase();
@@ -78,6 +78,52 @@ test('sixty thousand files are kept', async () => {
   expect(await many(pool(), 'select count(*)::int as n from inventory')).toEqual([{ n: 60_000 }]);
   await report({ files: [], digest: 'd'.repeat(64) });
 }, 60_000);
+
+describe('files that come in parts', () => {
+  const digest = '1'.repeat(64);
+  const kept = async () =>
+    (await many<{ path: string }>(pool(), 'select path from inventory order by path')).map(({ path }) => path);
+  const waiting = () => many(pool(), 'select part from inventory_part order by part');
+  const part = async (n: number, names: string[], of = digest) => {
+    const folder = await place();
+    const files = names.map((name) => ({ path: `${folder}/${name}`, size: 1, sha256: sha }));
+    await takeFilesPart(await station(), { digest: of, part: n, files });
+  };
+
+  test('are taken once all of them are there, in whatever order and however often they came', async () => {
+    const folder = await place();
+    await part(1, ['c.cube']);
+    expect(await report({ files: null, digest, parts: 2 })).toEqual({ need: 'files' });
+    await part(0, ['a.cube', 'b\\c.cube']);
+    await part(0, ['a.cube', 'b\\c.cube']);
+    expect(await report({ files: null, digest, parts: 2 })).toEqual({ need: null });
+    expect(await kept()).toEqual([`${folder}/a.cube`, `${folder}/c.cube`]);
+    expect((await station()).left_out).toEqual({ count: 1, examples: [`${folder}/b\\c.cube`] });
+    expect(await waiting()).toEqual([]);
+  });
+
+  test('of a state that has passed are over', async () => {
+    await part(0, ['old.cube'], '2'.repeat(64));
+    await part(0, ['new.cube'], '3'.repeat(64));
+    expect(await report({ files: null, digest: '2'.repeat(64), parts: 1 })).toEqual({ need: 'files' });
+    expect(await report({ files: null, digest: '3'.repeat(64), parts: 1 })).toEqual({ need: null });
+    expect(await kept()).toEqual([`${await place()}/new.cube`]);
+  });
+
+  test.each([
+    ['a part that is none', { digest, part: -1, files: [] }],
+    ['a part too far', { digest, part: 100, files: [] }],
+    [
+      'more files than a part may have',
+      { digest, part: 0, files: Array(5001).fill({ path: 'a', size: 1, sha256: sha }) },
+    ],
+    ['a path that leads outside', { digest, part: 0, files: [{ path: '../a', size: 1, sha256: sha }] }],
+    ['a digest that is none', { digest: 'x', part: 0, files: [] }],
+  ])('are refused with %s', async (_, input) => {
+    await expect(takeFilesPart(await station(), input)).rejects.toMatchObject({ code: 'input-invalid' });
+    expect(await waiting()).toEqual([]);
+  });
+});
 
 test.each([
   '{"at":"yesterday","running":true,"listed":[null,{"path":"a.cube"}],"refused":[7]}',

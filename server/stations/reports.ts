@@ -1,8 +1,18 @@
 /** What agents report. Most reports say that nothing has changed: those cost two statements. */
 import { isDeepStrictEqual } from 'node:util';
 import { seeRun } from '@/core/sync/agent-runs';
-import { listingOf, withoutUnusable } from '@/core/sync/left-out';
-import { reportSchema, type Listing, type ListingReport, type Report, type ReportAnswer } from '@/core/sync/protocol';
+import { leftOutOf, listingOf, withoutUnusable, type LeftOut } from '@/core/sync/left-out';
+import {
+  filesPartSchema,
+  MOST_FILES,
+  reportSchema,
+  type FilesPart,
+  type InventoryFile,
+  type Listing,
+  type ListingReport,
+  type Report,
+  type ReportAnswer,
+} from '@/core/sync/protocol';
 import { record, type Actor } from '../activity/queries';
 import { pool, transaction, type Sql } from '../db/pool';
 import { checked } from '../input';
@@ -43,7 +53,7 @@ async function takeFiles(
   sql: Sql,
   actor: Actor,
   station: q.StationRow,
-  files: NonNullable<Report['files']>,
+  files: readonly InventoryFile[],
 ): Promise<void> {
   const changed = await q.replaceInventory(
     sql,
@@ -78,28 +88,67 @@ async function touch(sql: Sql, actor: Actor, station: q.StationRow, report: Repo
     await record(sql, actor, 'station', station.id, 'two agents', null, { hosts: doubled.hosts });
 }
 
-/** Takes a report. Unchanged files come as a digest alone; `need: files` asks for the whole inventory. */
+interface Told {
+  files: readonly InventoryFile[];
+  leftOut: LeftOut;
+}
+
+/** Keeps a part of the files until the report that it belongs to is there. Parts of another state are over. */
+export async function takeFilesPart(station: q.StationRow, input: unknown): Promise<void> {
+  const { report: usable, leftOut } = withoutUnusable(input);
+  const { digest, part, files } = checked(filesPartSchema, usable) as FilesPart;
+  await transaction(async (sql) => {
+    await q.dropOtherParts(sql, station.id, digest);
+    await q.keepPart(sql, station.id, { digest, part, files, leftOut });
+  });
+}
+
+/** What the parts say together; null where one of them is missing. */
+async function filesOfParts(sql: Sql, station: q.StationRow, digest: string, count: number): Promise<Told | null> {
+  const parts = await q.partsOf(sql, station.id, digest, count);
+  if (parts.length < count) return null;
+  const files = parts.flatMap((part) => part.files);
+  const beyond: LeftOut = {
+    count: Math.max(0, files.length - MOST_FILES),
+    examples: files.slice(MOST_FILES, MOST_FILES + 20).map((file) => file.path),
+  };
+  return { files: files.slice(0, MOST_FILES), leftOut: leftOutOf([...parts.map((part) => part.left_out), beyond]) };
+}
+
+/** The files as they came with the report or ahead of it; null where they did not change, or did not come. */
+async function filesOf(sql: Sql, station: q.StationRow, report: Report, leftOut: LeftOut): Promise<Told | null> {
+  if (report.files) return { files: report.files, leftOut };
+  if (report.digest === station.digest || !report.parts) return null;
+  return filesOfParts(sql, station, report.digest, report.parts);
+}
+
+/**
+ * Takes a report. Unchanged files come as a digest alone; `need: files` asks for the whole inventory, which comes with
+ * the next report or, where it is large, in parts ahead of it.
+ */
 export async function takeReport(station: q.StationRow, input: unknown): Promise<ReportAnswer> {
   const { report: usable, leftOut } = withoutUnusable(input);
   const report = checked(reportSchema, usable) as Report;
   const sql = pool();
   const actor = { personId: null, name: `agent of ${station.name}` };
-  if (report.files === null && report.digest !== station.digest) {
+  const told = await filesOf(sql, station, report, leftOut);
+  if (!told && report.digest !== station.digest) {
     await touch(sql, actor, station, report);
     return { need: 'files' };
   }
   const editors = report.listings.length ? await q.reportingEditors(sql, station.id) : [];
   const changed = changedEditors(editors, report.listings);
-  const { files, indexes } = report;
-  if (!files && !changed.length && !indexes.length) await touch(sql, actor, station, report);
+  const { indexes } = report;
+  if (!told && !changed.length && !indexes.length) await touch(sql, actor, station, report);
   else
     await transaction(async (tx) => {
       await touch(tx, actor, station, report);
-      if (files) {
-        await takeFiles(tx, actor, station, files);
-        await q.setDigest(tx, station.id, report.digest, leftOut);
+      if (told) {
+        await takeFiles(tx, actor, station, told.files);
+        await q.setDigest(tx, station.id, report.digest, told.leftOut);
+        await q.dropParts(tx, station.id);
       }
-      if (files || indexes.length) await takeIndexes(tx, station, indexes);
+      if (told || indexes.length) await takeIndexes(tx, station, indexes);
       for (const one of changed) await takeEditor(tx, actor, one);
     });
   // a plan that it goes on with though nothing of it waits here: unknown, as after a restore, or left out by a person

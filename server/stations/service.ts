@@ -18,7 +18,7 @@ import * as q from './queries';
 
 export type { StationRow } from './queries';
 export { listingKey } from './listing-key';
-export { takeReport } from './reports';
+export { takeFilesPart, takeReport } from './reports';
 
 const digest = (s: string): Buffer => createHash('sha256').update(s).digest();
 const CODE_MINUTES = 30;
