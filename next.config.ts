@@ -4,6 +4,7 @@ import type { NextConfig } from 'next';
 const config: NextConfig = {
   reactStrictMode: true,
   poweredByHeader: false,
+  compress: false, // the web process does it (processes/web/main.ts)
   serverExternalPackages: [
     'sharp',
     'lcms-wasm',

@@ -20,6 +20,7 @@ export default defineConfig({
             'standins/**/*.test.ts',
             'demo/**/*.test.ts',
             'tools/**/*.test.ts',
+            'processes/**/*.test.ts',
           ],
         },
       },

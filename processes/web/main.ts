@@ -12,6 +12,7 @@ import { letIn } from '@/server/http/door';
 import { log, within } from '@/server/log';
 import { metrics, metricsText, observeRequest } from '@/server/metrics';
 import { answerAgents } from './agents';
+import { compressed } from './compress';
 import { answerKeepers, serveMetrics } from './keepers';
 
 const { values } = parseArgs({
@@ -52,7 +53,8 @@ async function serve(): Promise<void> {
     const id = randomBytes(6).toString('hex');
     follow(request, response, id);
     within({ request: id }, () => {
-      if (!answerAgents(request, response)) void answer(request, response);
+      if (answerAgents(request, response)) return;
+      compressed(request, response, () => void answer(request, response));
     });
   });
   server.headersTimeout = SLOW_HEADERS_MS;

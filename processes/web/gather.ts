@@ -1,0 +1,61 @@
+/** Small pieces of an answer go on together. */
+import type { ServerResponse } from 'node:http';
+
+/** So much is kept at most before it goes on. */
+const MOST_BYTES = 64 * 1024;
+
+type Done = (error?: Error | null) => void;
+type Flushing = ServerResponse & { flush?: () => void };
+
+/**
+ * A page is painted in pieces of 2 kB, and each of them by itself would be compressed, flushed and given to the network:
+ * 19 ms of processor time for a page of 211 kB, where 3 ms are enough. Pieces of one turn of the event loop go on as one;
+ * none waits for the next turn, so that what is streamed arrives when it is there.
+ */
+export function gather(response: Flushing): void {
+  const write = response.write.bind(response);
+  const end = response.end.bind(response) as (done?: () => void) => ServerResponse;
+  const flush = response.flush?.bind(response);
+  let pieces: Buffer[] = [];
+  let bytes = 0;
+  let dones: Done[] = [];
+  let due: NodeJS.Immediate | null = null;
+
+  /** Gives on what is kept. False where whoever writes should wait for `drain`. */
+  const pour = (): boolean => {
+    if (due) clearImmediate(due);
+    due = null;
+    if (!bytes) return true;
+    const whole = pieces.length === 1 && pieces[0] ? pieces[0] : Buffer.concat(pieces, bytes);
+    const told = dones;
+    pieces = [];
+    bytes = 0;
+    dones = [];
+    return write(whole, (error) => told.forEach((done) => done(error)));
+  };
+  const keep = (chunk: string | Uint8Array, encoding: BufferEncoding | undefined, done: Done | undefined): void => {
+    const piece = typeof chunk === 'string' ? Buffer.from(chunk, encoding) : Buffer.from(chunk);
+    pieces.push(piece);
+    bytes += piece.byteLength;
+    if (done) dones.push(done);
+  };
+
+  response.write = (chunk: string | Uint8Array, encoding?: BufferEncoding | Done, done?: Done): boolean => {
+    keep(chunk, typeof encoding === 'string' ? encoding : undefined, typeof encoding === 'function' ? encoding : done);
+    if (bytes >= MOST_BYTES) return pour();
+    due ??= setImmediate(() => {
+      pour();
+      flush?.();
+    });
+    return true;
+  };
+  response.end = ((chunk?: unknown, encoding?: unknown, done?: unknown): ServerResponse => {
+    const ended = [chunk, encoding, done].find((one) => typeof one === 'function') as (() => void) | undefined;
+    if (typeof chunk === 'string' || chunk instanceof Uint8Array)
+      keep(chunk, typeof encoding === 'string' ? (encoding as BufferEncoding) : undefined, undefined);
+    pour();
+    return end(ended);
+  }) as ServerResponse['end'];
+  // asked for after each piece; what is kept goes on in this turn anyway
+  if (flush) response.flush = () => {};
+}
