@@ -7,12 +7,9 @@ import { Shell } from '@/ui/shell/Shell';
 
 export default async function Layout({ children }: { children: ReactNode }) {
   const person = await signedInPerson();
+  const [counts, moment] = await Promise.all([navigationCounts(person), now()]);
   return (
-    <Shell
-      person={{ name: person.name, role: person.role }}
-      counts={await navigationCounts(person)}
-      moment={await now()}
-    >
+    <Shell person={{ name: person.name, role: person.role }} counts={counts} moment={moment}>
       <Queries>{children}</Queries>
     </Shell>
   );

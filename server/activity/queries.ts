@@ -53,7 +53,8 @@ const MOMENT = /^\d{1,20}:\d{1,20}:(\d{1,20}(,\d{1,20}){0,200})?$/;
 export const isMoment = (text: string): boolean => MOMENT.test(text);
 
 export const thisMoment = async (sql: Sql): Promise<Moment> =>
-  (await one<{ moment: Moment }>(sql, 'select pg_current_snapshot()::text as moment')).moment;
+  (await one<{ moment: Moment }>(sql, { name: 'this moment', text: 'select pg_current_snapshot()::text as moment' }))
+    .moment;
 
 /** What has come about since a moment, in order; of very much, the latest. And the moment that it is now. */
 export async function eventsSince(
@@ -112,42 +113,42 @@ export const activity = async (
           when 'item' then (
             select title
             from item
-            where id::text = e.subject_id
+            where id = named.id
           )
           when 'shelf' then (
             select name
             from shelf
-            where id::text = e.subject_id
+            where id = named.id
           )
           when 'station' then (
             select name
             from station
-            where id::text = e.subject_id
+            where id = named.id
           )
           when 'arrival' then (
             select name
             from arrival
-            where id::text = e.subject_id
+            where id = named.id
           )
           when 'rollout' then (
             select title
             from rollout
-            where id::text = e.subject_id
+            where id = named.id
           )
           when 'licence' then (
             select name
             from licence
-            where id::text = e.subject_id
+            where id = named.id
           )
           when 'frame' then (
             select name
             from frame
-            where id::text = e.subject_id
+            where id = named.id
           )
           when 'person' then (
             select name
             from person
-            where id::text = e.subject_id
+            where id = named.id
           )
           when 'camera' then coalesce(e.after ->> 'name', '')
           when 'lens' then coalesce(e.after ->> 'name', '')
@@ -155,6 +156,10 @@ export const activity = async (
           when 'editor' then e.subject_id
         end as title
       from event e
+        cross join lateral (
+          -- an index finds it by its number; what is named otherwise has none
+          select case when e.subject_id ~ '^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$' then e.subject_id::uuid end as id
+        ) named
       where ($1::bigint is null or e.id < $1)
         and ($2::uuid is null or e.person_id = $2)
         and ($3::text is null or e.subject = $3)

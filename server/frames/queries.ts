@@ -21,16 +21,16 @@ export interface FrameRow {
   chart_corners: [number, number][] | null;
 }
 export const frames = async (sql: Sql): Promise<FrameRow[]> =>
-  many<FrameRow>(
-    sql,
-    `
+  many<FrameRow>(sql, {
+    name: 'frames',
+    text: `
       select
         id, name, light, subject, width, height, camera, serial, conversion, lens, focal, iso,
         file_kind, profile, chart_id, chart_corners
       from frame
       order by position, name
     `,
-  );
+  });
 export const pictureOf = async (
   sql: Sql,
   id: string,

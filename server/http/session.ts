@@ -2,6 +2,7 @@
 import 'server-only';
 import { cookies } from 'next/headers';
 import { redirect } from 'next/navigation';
+import { cache } from 'react';
 import { anyone, personOf } from '../people/service';
 import type { Person } from '../people/roles';
 
@@ -10,9 +11,8 @@ export const COOKIE = 'etagere';
 /** The token of the session that asks; empty where there is none. */
 export const sessionToken = async (): Promise<string> => (await cookies()).get(COOKIE)?.value ?? '';
 
-export async function signedIn(): Promise<Person | null> {
-  return personOf(await sessionToken());
-}
+/** Asked once for all parts of a page. */
+export const signedIn = cache(async (): Promise<Person | null> => personOf(await sessionToken()));
 
 /** For pages: whoever is not signed in goes to the door, or to the welcome page of an empty studio. */
 export async function signedInPerson(): Promise<Person> {

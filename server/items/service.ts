@@ -42,8 +42,7 @@ export interface ItemWithVersions {
 export async function itemFor(person: Person, id: string): Promise<ItemWithVersions> {
   allow(person, 'view');
   const sql = pool();
-  const item = await q.itemById(sql, id, person.id);
-  const versions = item ? await q.versionsOf(sql, id) : [];
+  const [item, versions] = await Promise.all([q.itemById(sql, id, person.id), q.versionsOf(sql, id)]);
   const [newest] = versions;
   if (!item || !newest) throw unknown(id);
   return { item, versions, newest };

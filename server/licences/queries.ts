@@ -21,9 +21,9 @@ const columns = `
   to_char(l.ends_on, 'YYYY-MM-DD') as ends_on, l.at_end
 `;
 export const licences = async (sql: Sql): Promise<LicenceRow[]> =>
-  many<LicenceRow>(
-    sql,
-    `
+  many<LicenceRow>(sql, {
+    name: 'licences',
+    text: `
       select
         ${columns},
         (
@@ -34,7 +34,7 @@ export const licences = async (sql: Sql): Promise<LicenceRow[]> =>
       from licence l
       order by l.name
     `,
-  );
+  });
 export const licenceById = async (sql: Sql, id: string): Promise<LicenceRow | undefined> =>
   maybe<LicenceRow>(sql, `select ${columns}, 0 as items from licence l where l.id = $1`, [id]);
 export const licenceByName = async (sql: Sql, name: string): Promise<{ id: string } | undefined> =>

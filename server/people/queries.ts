@@ -71,9 +71,9 @@ export const isKnownFrom = async (sql: Sql, email: string, network: string): Pro
 
 /** `stale`: it has not been noted for some minutes that the session is used. */
 export const personBySession = async (sql: Sql, token: Buffer): Promise<(PersonRow & { stale: boolean }) | undefined> =>
-  maybe<PersonRow & { stale: boolean }>(
-    sql,
-    `
+  maybe<PersonRow & { stale: boolean }>(sql, {
+    name: 'person by session',
+    text: `
       select
         p.id, p.name, p.email::text, p.role, p.password_hash, p.active,
         s.seen_at < now() - interval '5 minutes' as stale
@@ -82,8 +82,8 @@ export const personBySession = async (sql: Sql, token: Buffer): Promise<(PersonR
         and s.expires_at > now()
         and p.active
     `,
-    [token],
-  );
+    values: [token],
+  });
 
 export const deleteSession = (sql: Sql, token: Buffer) =>
   sql.query('delete from session where token_sha256 = $1', [token]);

@@ -73,13 +73,13 @@ export const ribbonsOn = async (
   sql: Sql,
   itemId: string,
 ): Promise<{ whose: string | null; made_by: string; made_at: Date }[]> =>
-  many<{ whose: string | null; made_by: string; made_at: Date }>(
-    sql,
-    `
+  many<{ whose: string | null; made_by: string; made_at: Date }>(sql, {
+    name: 'ribbons of an item',
+    text: `
       select o.name as whose, p.name as made_by, r.made_at
       from ribbon r join person p on p.id = r.made_by left join person o on o.id = r.person_id
       where r.item_id = $1
       order by r.person_id nulls first, r.made_at
     `,
-    [itemId],
-  );
+    values: [itemId],
+  });

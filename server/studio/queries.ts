@@ -8,9 +8,9 @@ export const setTolerance = (sql: Sql, p95: number, max: number) =>
 
 /** How much waits to be settled. */
 export const waiting = (sql: Sql): Promise<{ arrivals: number; rollouts: number }> =>
-  one<{ arrivals: number; rollouts: number }>(
-    sql,
-    `
+  one<{ arrivals: number; rollouts: number }>(sql, {
+    name: 'what waits',
+    text: `
       select
         (
           select count(*)::int
@@ -23,7 +23,7 @@ export const waiting = (sql: Sql): Promise<{ arrivals: number; rollouts: number 
           where status in ('planned', 'confirmed')
         ) as rollouts
     `,
-  );
+  });
 
 export interface StudioFigures {
   waiting: number;

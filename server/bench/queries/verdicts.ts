@@ -65,9 +65,9 @@ export const insertVerdict = async (sql: Sql, newVerdict: NewVerdict): Promise<n
 export type VerdictRow = Verdict & { at: Date };
 
 export const verdictsOf = async (sql: Sql, itemId: string): Promise<VerdictRow[]> =>
-  many<VerdictRow>(
-    sql,
-    `
+  many<VerdictRow>(sql, {
+    name: 'verdicts of an item',
+    text: `
       select
         d.id, v.number as version, f.name as frame, d.camera, d.light, d.strength, d.stages, d.beside,
         d.words, d.chosen, d.as_meant, d.display, d.provisional, p.name as person, d.at
@@ -79,8 +79,8 @@ export const verdictsOf = async (sql: Sql, itemId: string): Promise<VerdictRow[]
       order by d.at desc, d.id desc
       limit 200
     `,
-    [itemId],
-  );
+    values: [itemId],
+  });
 
 export interface ChoiceRow {
   id: number;

@@ -66,7 +66,11 @@ const itemColumns = `
 `;
 
 export const itemById = async (sql: Sql, id: string, person: string, lock = false): Promise<ItemRow | undefined> =>
-  maybe<ItemRow>(sql, `select ${itemColumns} where i.id = $1 ${lock ? 'for update of i' : ''}`, [id, person]);
+  maybe<ItemRow>(sql, {
+    name: lock ? 'item by id, held' : 'item by id',
+    text: `select ${itemColumns} where i.id = $1 ${lock ? 'for update of i' : ''}`,
+    values: [id, person],
+  });
 
 /** In the order of the given identifiers. */
 export const itemsByIds = async (sql: Sql, ids: string[], person: string, lock = false): Promise<ItemRow[]> => {
@@ -195,9 +199,9 @@ export const placedOf = async (
     placed_at: Date;
     listing: unknown;
     listed_at: Date | null;
-  }>(
-    sql,
-    `
+  }>(sql, {
+    name: 'placements of an item',
+    text: `
       select
         s.name as station, s.id as station_id, p.editor_id, p.editor_version, v.number, p.path,
         p.placed_at, se.listing, se.listed_at
@@ -210,21 +214,21 @@ export const placedOf = async (
       where v.item_id = $1
       order by s.position, p.path
     `,
-    [itemId],
-  );
+    values: [itemId],
+  });
 
 export const packsOf = async (
   sql: Sql,
   itemId: string,
 ): Promise<{ name: string; path: string; arrival_id: string }[]> =>
-  many<{ name: string; path: string; arrival_id: string }>(
-    sql,
-    `
+  many<{ name: string; path: string; arrival_id: string }>(sql, {
+    name: 'packs of an item',
+    text: `
       select p.name, min(m.path) as path, p.arrival_id
       from pack_member m join pack p on p.id = m.pack_id join version v on v.id = m.version_id
       where v.item_id = $1
       group by p.id
       order by p.created_at
     `,
-    [itemId],
-  );
+    values: [itemId],
+  });

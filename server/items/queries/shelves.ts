@@ -4,9 +4,9 @@ import { many, maybe, one } from '../../db/query';
 import { type SavedSearch, type ShelfRow } from './rows';
 
 export const shelves = async (sql: Sql, person: string): Promise<ShelfRow[]> =>
-  many<ShelfRow>(
-    sql,
-    `
+  many<ShelfRow>(sql, {
+    name: 'shelves',
+    text: `
       select
         s.id, s.name, s.note, s.position, s.query,
         exists (
@@ -27,8 +27,8 @@ export const shelves = async (sql: Sql, person: string): Promise<ShelfRow[]> =>
       where s.archived_at is null
       order by s.position, s.name
     `,
-    [person],
-  );
+    values: [person],
+  });
 
 export const insertShelf = (
   sql: Sql,

@@ -91,46 +91,46 @@ const versionFrom =
   'from version v join blob b on b.sha256 = v.sha256 left join person a on a.id = v.author_id left join person ap on ap.id = v.approved_by left join person c on c.id = v.encoding_confirmed_by';
 
 export const versionsOf = async (sql: Sql, itemId: string): Promise<VersionRow[]> =>
-  many<VersionRow>(
-    sql,
-    `
+  many<VersionRow>(sql, {
+    name: 'versions of an item',
+    text: `
       select ${versionColumns} ${versionFrom}
       where v.item_id = $1
       order by (v.variant = '') desc, v.number desc
     `,
-    [itemId],
-  );
+    values: [itemId],
+  });
 
 export const versionById = async (sql: Sql, id: string): Promise<(VersionRow & VersionItem) | undefined> =>
-  maybe<VersionRow & VersionItem>(
-    sql,
-    `
+  maybe<VersionRow & VersionItem>(sql, {
+    name: 'version by id',
+    text: `
       select
         ${versionColumns}, i.title, i.kind, i.headings, i.position, i.scope, i.supplier, i.licence_id,
         i.archived_at ${versionFrom}
         join item i on i.id = v.item_id
       where v.id = $1
     `,
-    [id],
-  );
+    values: [id],
+  });
 
 export const sourcesOf = async (sql: Sql, versionId: string): Promise<LineRow[]> =>
-  many<LineRow>(
-    sql,
-    `
+  many<LineRow>(sql, {
+    name: 'sources of a version',
+    text: `
       select
         s.id as version_id, i.id as item_id, i.title, s.number, i.kind, l.recipe, s.selvedge,
         (select max(number) from version where item_id = i.id) as newest
       from lineage l join version s on s.id = l.source_version_id join item i on i.id = s.item_id
       where l.version_id = $1
     `,
-    [versionId],
-  );
+    values: [versionId],
+  });
 
 export const resultsOf = async (sql: Sql, itemId: string): Promise<LineRow[]> =>
-  many<LineRow>(
-    sql,
-    `
+  many<LineRow>(sql, {
+    name: 'results of an item',
+    text: `
       select
         v.id as version_id, i.id as item_id, i.title, v.number, i.kind, l.recipe, v.selvedge,
         v.number as newest
@@ -141,8 +141,8 @@ export const resultsOf = async (sql: Sql, itemId: string): Promise<LineRow[]> =>
       where s.item_id = $1
       order by v.created_at desc
     `,
-    [itemId],
-  );
+    values: [itemId],
+  });
 
 export const setStatus = (sql: Sql, versionId: string, status: string, by: string | null) =>
   sql.query('update version set status = $2, approved_by = $3 where id = $1', [versionId, status, by]);

@@ -5,9 +5,9 @@ import { type SpineRow, columns, joins } from './pages';
 
 /** The first few of each shelf, and how many stand there (counted to 1,001); without those that the person put away. */
 export const shelvesFirst = async (sql: Sql, person: string, perShelf: number): Promise<SpineRow[]> =>
-  many<SpineRow>(
-    sql,
-    `
+  many<SpineRow>(sql, {
+    name: 'first of each shelf',
+    text: `
       select ${columns}, p.matching
       from shelf sh
         cross join lateral (
@@ -38,8 +38,8 @@ export const shelvesFirst = async (sql: Sql, person: string, perShelf: number): 
       order by sh.position, sh.name, p.place
       limit 2400
     `,
-    [person, perShelf],
-  );
+    values: [person, perShelf],
+  });
 
 /** These items by shelf, the first few of each, and how many of each shelf they are. */
 export const byShelf = async (sql: Sql, person: string, ids: string[], perShelf: number): Promise<SpineRow[]> =>

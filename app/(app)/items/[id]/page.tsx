@@ -3,7 +3,7 @@ import { Suspense } from 'react';
 import { noteView } from '@/server/items/service';
 import { Refresh } from '@/ui/kit/Refresh';
 import { SectionHead, Skeleton } from '@/ui/kit/Section';
-import { findItem, itemOfRequest, personOfRequest, type PageProps } from './request';
+import { beginReading, findItem, itemOfRequest, personOfRequest, type PageProps } from './request';
 import { Facts } from './sections/Facts';
 import { Head } from './sections/Head';
 import { History } from './sections/History';
@@ -23,8 +23,9 @@ export async function generateMetadata({ params }: PageProps) {
 
 /** An item: its picture first; what takes time to work out comes into its place when it is there. */
 export default async function Page({ params, searchParams }: PageProps) {
-  const person = await personOfRequest();
   const { id } = await params;
+  beginReading(id);
+  const person = await personOfRequest();
   await itemOfRequest(id);
   after(() => noteView(person, id));
   return (

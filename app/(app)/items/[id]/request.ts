@@ -3,9 +3,14 @@ import { notFound } from 'next/navigation';
 import { cache } from 'react';
 import { Problem } from '@/core/problem';
 import { isUuid } from '@/core/uuid';
+import { activityOfItem } from '@/server/activity/service';
+import { verdictsOf } from '@/server/bench/decide';
 import { listFrames } from '@/server/frames/service';
-import { itemFor } from '@/server/items/service';
 import { signedInPerson } from '@/server/http';
+import { inspectionOf, itemFor, lineageOf, packsOf, placementsOf } from '@/server/items/service';
+import { listLicences } from '@/server/licences/service';
+import type { Person } from '@/server/people/roles';
+import { ribbonsOfItem } from '@/server/ribbons/service';
 
 export interface PageProps {
   params: Promise<{ id: string }>;
@@ -30,4 +35,40 @@ export async function itemOfRequest(id: string) {
   return found;
 }
 
+/** What is read by the item's id alone. */
+const reading = <T>(read: (person: Person, id: string) => Promise<T>) =>
+  cache(async (id: string) => read(await personOfRequest(), id));
+
 export const framesOfRequest = cache(async () => listFrames(await personOfRequest()));
+export const licencesOfRequest = cache(async () => listLicences(await personOfRequest()));
+export const packsOfRequest = reading(packsOf);
+export const ribbonsOfRequest = reading(ribbonsOfItem);
+export const placementsOfRequest = reading(placementsOf);
+export const verdictsOfRequest = reading(verdictsOf);
+export const historyOfRequest = reading(activityOfItem);
+export const lineageOfRequest = cache(async (id: string) => lineageOf(await personOfRequest(), await itemOfRequest(id)));
+export const inspectionOfRequest = cache(async (id: string) => {
+  const { newest } = await itemOfRequest(id);
+  return inspectionOf(await personOfRequest(), newest.id);
+});
+
+/**
+ * Begins to read all that the page needs. Parts that begin when they are painted wait one after the other, which takes
+ * twice as long where many people are served at once. What fails is told where the part asks for it.
+ */
+export function beginReading(id: string): void {
+  if (!isUuid(id)) return;
+  const begun = [
+    findItem(id),
+    framesOfRequest(),
+    licencesOfRequest(),
+    packsOfRequest(id),
+    ribbonsOfRequest(id),
+    placementsOfRequest(id),
+    verdictsOfRequest(id),
+    historyOfRequest(id),
+    lineageOfRequest(id),
+    inspectionOfRequest(id),
+  ];
+  for (const one of begun) one.catch(() => {});
+}

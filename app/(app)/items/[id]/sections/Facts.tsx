@@ -1,13 +1,12 @@
 import Link from 'next/link';
-import { packsOf, type ItemWithVersions } from '@/server/items/service';
+import type { ItemWithVersions } from '@/server/items/service';
 import { may } from '@/server/people/roles';
-import { ribbonsOfItem } from '@/server/ribbons/service';
 import { EncodingAndStatus } from '@/ui/item/Encoding';
 import { ReadFacts } from '@/ui/item/Facts';
 import { Fact } from '@/ui/kit/Fact';
 import { Selvedge } from '@/ui/kit/Selvedge';
 import { Ago } from '@/ui/kit/time';
-import { itemOfRequest, personOfRequest } from '../request';
+import { itemOfRequest, packsOfRequest, personOfRequest, ribbonsOfRequest } from '../request';
 
 /** What is recorded of the item, and what was read from its newest version. */
 export async function Facts({ id }: { id: string }) {
@@ -72,7 +71,7 @@ function Licence({ item: { licence, supplier } }: { item: Item }) {
 }
 
 async function CameIn({ id, source }: { id: string; source: Record<string, string> }) {
-  const packs = await packsOf(await personOfRequest(), id);
+  const packs = await packsOfRequest(id);
   return (
     <Fact name="Came in">
       {packs.map((pack) => (
@@ -98,7 +97,7 @@ function Rights({ item: { creator, rights, web_statement: statement } }: { item:
 }
 
 async function Ribbons({ id }: { id: string }) {
-  const ribbons = await ribbonsOfItem(await personOfRequest(), id);
+  const ribbons = await ribbonsOfRequest(id);
   if (!ribbons.length) return null;
   return (
     <Fact name="Ribbons">

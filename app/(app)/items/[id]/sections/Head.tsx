@@ -2,7 +2,6 @@ import Link from 'next/link';
 import { editableOf } from '@/core/item/fields';
 import type { ItemWithVersions } from '@/server/items/service';
 import { languageWords } from '@/server/search/service';
-import { listLicences } from '@/server/licences/service';
 import { may, type Person } from '@/server/people/roles';
 import { EditItem } from '@/ui/item/EditItem';
 import { ItemMenu } from '@/ui/item/ItemMenu';
@@ -10,7 +9,7 @@ import { RibbonButton } from '@/ui/kit/RibbonButton';
 import { State } from '@/ui/kit/State';
 import { kindWords } from '@/ui/shelves/model/spine';
 import { PageHead } from '@/ui/shell/Shell';
-import { framesOfRequest, itemOfRequest, personOfRequest } from '../request';
+import { framesOfRequest, itemOfRequest, licencesOfRequest, personOfRequest } from '../request';
 
 /** How many frames an item is laid on the bench with. */
 const FRAMES = 4;
@@ -23,7 +22,7 @@ export async function Head({ id }: { id: string }) {
   return (
     <>
       <PageHead title={item.title} note={<Note {...found} />}>
-        {may(person, 'item.edit') && <Edit person={person} found={found} />}
+        {may(person, 'item.edit') && <Edit found={found} />}
         <RibbonButton itemId={item.id} on={item.mine} whose="mine" may={may(person, 'ribbon.own')} />
         <RibbonButton itemId={item.id} on={item.house} whose="house" may={may(person, 'ribbon.house')} />
         <Ways person={person} found={found} />
@@ -53,8 +52,8 @@ function Note({ item, newest }: ItemWithVersions) {
   );
 }
 
-async function Edit({ person, found: { item } }: Part) {
-  const licences = await listLicences(person);
+async function Edit({ found: { item } }: Pick<Part, 'found'>) {
+  const licences = await licencesOfRequest();
   return (
     <EditItem
       id={item.id}

@@ -1,9 +1,8 @@
-import { activityOfItem } from '@/server/activity/service';
 import { Events } from '@/ui/activity/Events';
-import { personOfRequest } from '../request';
+import { historyOfRequest } from '../request';
 
 export async function History({ id }: { id: string }) {
-  const events = await activityOfItem(await personOfRequest(), id);
+  const events = await historyOfRequest(id);
   return (
     <Events
       subject={false}

@@ -1,11 +1,11 @@
 import Link from 'next/link';
-import { lineageOf, type LineRow } from '@/server/items/service';
+import type { LineRow } from '@/server/items/service';
 import { Selvedge } from '@/ui/kit/Selvedge';
-import { itemOfRequest, personOfRequest } from '../request';
+import { lineageOfRequest } from '../request';
 
 /** What the item was made from, and what was made from it. */
 export async function Lineage({ id }: { id: string }) {
-  const { sources, results } = await lineageOf(await personOfRequest(), await itemOfRequest(id));
+  const { sources, results } = await lineageOfRequest(id);
   if (!sources.length && !results.length) return null;
   return (
     <>

@@ -1,12 +1,11 @@
 import Link from 'next/link';
-import { placementsOf } from '@/server/items/service';
 import { Ago } from '@/ui/kit/time';
-import { itemOfRequest, personOfRequest } from '../request';
+import { itemOfRequest, placementsOfRequest } from '../request';
 
 /** At which stations the item is placed, and where there. */
 export async function Placement({ id }: { id: string }) {
   const { newest } = await itemOfRequest(id);
-  const placements = await placementsOf(await personOfRequest(), id);
+  const placements = await placementsOfRequest(id);
   if (!placements.length) {
     const next =
       newest.status === 'approved'
