@@ -1,4 +1,5 @@
 'use client';
+import { Plus } from 'lucide-react';
 import { Menu, MenuEntry, MenuLine } from '../kit/Menu';
 import type { Source } from './model/column';
 
@@ -18,7 +19,7 @@ interface Props {
 export function CandidatesMenu(props: Props) {
   const { shelves, labels, hasCameras, mayBring, onFind, onProfiles, onSource, onShelf, onBring } = props;
   return (
-    <Menu title="Candidates" plus>
+    <Menu title="Candidates" before={<Plus aria-hidden size={13} />}>
       <MenuEntry words="Find one by name" onSelect={onFind} />
       <MenuEntry words="The profiles of these cameras" off={!hasCameras} onSelect={onProfiles} />
       <MenuEntry words="The camera’s own JPEG" onSelect={() => onSource({ from: 'camera-jpeg' })} />

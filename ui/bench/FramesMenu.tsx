@@ -1,4 +1,5 @@
 'use client';
+import { Plus } from 'lucide-react';
 import { bodyOf } from '@/core/frame/body';
 import { groupBy } from '@/core/lists';
 import { Menu, MenuEntry, MenuLine, SubMenu } from '../kit/Menu';
@@ -28,7 +29,7 @@ const aboutFrame = (frame: FrameOnBench): string =>
 /** What can be laid on the bench as rows. */
 export function FramesMenu({ frames, sets, full, isLaid, onSet, onFrame }: Props) {
   return (
-    <Menu title="Frames" plus>
+    <Menu title="Frames" before={<Plus aria-hidden size={13} />}>
       {sets.map((set) => (
         <MenuEntry
           key={set.id}

@@ -1,13 +1,11 @@
 'use client';
 import { Ellipsis } from 'lucide-react';
 import { useRouter } from 'next/navigation';
-import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
 import { call, problemOf, type ProblemText } from '../kit/call';
+import { Menu, MenuEntry } from '../kit/Menu';
 import { Notice } from '../kit/Notice';
 import { Derive, type DeriveFrom } from './Derive';
-
-const item = 'cursor-default px-3 py-1.5 outline-none data-[highlighted]:bg-verd-wash';
 
 /** What is done more seldom with an item. */
 export function ItemMenu({
@@ -35,48 +33,18 @@ export function ItemMenu({
       setProblem(problemOf(error));
     }
   };
+  const write = () => void act(() => call('POST /api/items/:id/write', { id }));
+  const retire = () => void act(() => call('POST /api/versions/:id/retire', { id: versionId }));
+  const putAwayOrBack = () =>
+    void act(() => call('POST /api/items/archive', { body: { items: [id], archived: !archived } }));
   return (
     <>
-      <DropdownMenu.Root modal={false}>
-        <DropdownMenu.Trigger className="button" aria-label="More to do with the item">
-          <Ellipsis aria-hidden size={14} />
-        </DropdownMenu.Trigger>
-        <DropdownMenu.Portal>
-          <DropdownMenu.Content
-            align="end"
-            className="z-40 min-w-[220px] border border-line bg-paper py-1"
-            style={{ boxShadow: 'var(--shade)' }}
-          >
-            {derive && (
-              <DropdownMenu.Item className={item} onSelect={() => setDeriving(true)}>
-                Make another form of it
-              </DropdownMenu.Item>
-            )}
-            <DropdownMenu.Item
-              className={item}
-              onSelect={() => void act(() => call('POST /api/items/:id/write', { id }))}
-            >
-              Write title and headings into the file
-            </DropdownMenu.Item>
-            {status !== 'retired' && (
-              <DropdownMenu.Item
-                className={item}
-                onSelect={() => void act(() => call('POST /api/versions/:id/retire', { id: versionId }))}
-              >
-                Retire this version
-              </DropdownMenu.Item>
-            )}
-            <DropdownMenu.Item
-              className={item}
-              onSelect={() =>
-                void act(() => call('POST /api/items/archive', { body: { items: [id], archived: !archived } }))
-              }
-            >
-              {archived ? 'Bring back from the archive' : 'Put into the archive'}
-            </DropdownMenu.Item>
-          </DropdownMenu.Content>
-        </DropdownMenu.Portal>
-      </DropdownMenu.Root>
+      <Menu title="More to do with the item" face={<Ellipsis aria-hidden size={14} />}>
+        {derive && <MenuEntry words="Make another form of it" onSelect={() => setDeriving(true)} />}
+        <MenuEntry words="Write title and headings into the file" onSelect={write} />
+        {status !== 'retired' && <MenuEntry words="Retire this version" onSelect={retire} />}
+        <MenuEntry words={archived ? 'Bring back from the archive' : 'Put into the archive'} onSelect={putAwayOrBack} />
+      </Menu>
       <Notice problem={problem} className="basis-full" />
       {derive && deriving && <Derive {...derive} versionId={versionId} onClose={() => setDeriving(false)} />}
     </>

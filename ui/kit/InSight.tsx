@@ -1,8 +1,13 @@
 'use client';
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 
-/** Renders what it holds once it is near the window; before that it keeps the height of a row of spines. */
-export function InSight({ render }: { render: () => ReactNode }) {
+interface Props {
+  render: () => ReactNode;
+  /** what stands there until then, of about the same height */ afar: ReactNode;
+}
+
+/** Renders what it holds once it is near the window. */
+export function InSight({ render, afar }: Props) {
   const [seen, setSeen] = useState(false);
   const box = useRef<HTMLDivElement>(null);
   useEffect(() => {
@@ -16,5 +21,5 @@ export function InSight({ render }: { render: () => ReactNode }) {
     eye.observe(box.current);
     return () => eye.disconnect();
   }, [seen]);
-  return seen ? render() : <div ref={box} className="h-[175px] w-full" />;
+  return seen ? render() : <div ref={box}>{afar}</div>;
 }

@@ -2,6 +2,7 @@
 /** The shell of every dialog: title, a way to close it, and room for what it is about. Escape and a click beside it close it too. */
 import { Dialog } from 'radix-ui';
 import type { ReactNode } from 'react';
+import './nonce';
 
 interface Props {
   title: string;

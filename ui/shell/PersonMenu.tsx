@@ -1,8 +1,6 @@
 'use client';
-import Link from 'next/link';
-import { DropdownMenu } from 'radix-ui';
-import '../kit/nonce';
 import { call } from '../kit/call';
+import { Menu, MenuEntry, MenuHead, MenuLink } from '../kit/Menu';
 
 const initials = (name: string) =>
   name
@@ -22,37 +20,19 @@ export function PersonMenu({ person }: { person: { name: string; role: string } 
     await call('DELETE /api/session').catch(() => {});
     location.assign('/sign-in');
   };
-  const row = 'flex cursor-default px-3 py-1.5 outline-none data-[highlighted]:bg-press';
   return (
-    <DropdownMenu.Root>
-      <DropdownMenu.Trigger
-        className="ml-auto grid size-[27px] place-items-center rounded-full bg-[#555] text-[11px] font-semibold text-white"
-        aria-label={`${person.name}, ${person.role}: menu`}
-      >
-        {initials(person.name)}
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          align="end"
-          sideOffset={8}
-          className="z-40 min-w-[200px] border border-line bg-paper py-1.5"
-          style={{ boxShadow: 'var(--shade)' }}
-        >
-          <DropdownMenu.Label className="px-3 pb-2 pt-1">
-            <span className="block font-serif text-[15px]">{person.name}</span>
-            <span className="text-soft">{person.role}</span>
-          </DropdownMenu.Label>
-          <DropdownMenu.Item className={row} asChild>
-            <Link href="/account">Your account</Link>
-          </DropdownMenu.Item>
-          <DropdownMenu.Item className={row} onSelect={theme}>
-            Light or dark
-          </DropdownMenu.Item>
-          <DropdownMenu.Item className={row} onSelect={() => void leave()}>
-            Sign out
-          </DropdownMenu.Item>
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
+    <Menu
+      title={`${person.name}, ${person.role}: menu`}
+      face={initials(person.name)}
+      className="ml-auto grid size-[27px] place-items-center rounded-full bg-[#555] text-[11px] font-semibold text-white"
+    >
+      <MenuHead>
+        <span className="block font-serif text-[15px]">{person.name}</span>
+        <span className="text-soft">{person.role}</span>
+      </MenuHead>
+      <MenuLink words="Your account" href="/account" />
+      <MenuEntry words="Light or dark" onSelect={theme} />
+      <MenuEntry words="Sign out" onSelect={() => void leave()} />
+    </Menu>
   );
 }

@@ -39,15 +39,9 @@ interface BoardProps {
   atOnce: boolean;
 }
 
-function Board({ shelf, spines, columns, atOnce }: BoardProps) {
-  const { go } = useShelves();
-  const card = useCard();
+function Board({ atOnce, ...board }: BoardProps) {
+  const { shelf } = board;
   const drop = useDropOn(shelf.id);
-  const more = (spines[0]?.matching ?? 0) - spines.length;
-  const cards = () => {
-    const labels = labelsOf(spines, columns);
-    return spines.map((spine, i) => card(spine, labels?.[i] ?? null));
-  };
   return (
     <section
       aria-label={shelf.name}
@@ -55,7 +49,31 @@ function Board({ shelf, spines, columns, atOnce }: BoardProps) {
       style={{ contentVisibility: 'auto', containIntrinsicSize: 'auto 220px' }}
       {...drop}
     >
-      <h2 className="mb-2 flex flex-wrap items-baseline gap-x-2.5 text-[17px] [overflow-wrap:anywhere]">
+      {atOnce ? (
+        <WholeBoard {...board} />
+      ) : (
+        <InSight render={() => <WholeBoard {...board} />} afar={<FarBoard shelf={shelf} />} />
+      )}
+    </section>
+  );
+}
+
+const head = 'mb-2 flex flex-wrap items-baseline gap-x-2.5 text-[17px] [overflow-wrap:anywhere]';
+
+/** All that is there of a board that nobody has come near to: what searching a page finds, and readers of screens go by. */
+const FarBoard = ({ shelf }: { shelf: ShelfView }) => (
+  <>
+    <h2 className={head}>{shelf.name}</h2>
+    <div className="h-[175px]" />
+  </>
+);
+
+function WholeBoard({ shelf, spines, columns }: Omit<BoardProps, 'atOnce'>) {
+  const { go } = useShelves();
+  const more = (spines[0]?.matching ?? 0) - spines.length;
+  return (
+    <>
+      <h2 className={head}>
         <Link prefetch={false} href={`/shelves?shelf=${shelf.id}`} className="hover:underline">
           {shelf.name}
         </Link>
@@ -64,17 +82,21 @@ function Board({ shelf, spines, columns, atOnce }: BoardProps) {
         </span>
         <ShelfMenu shelf={shelf} />
       </h2>
-      {spines.length > 0 ? (
-        <div className="flex flex-wrap gap-x-3 gap-y-0">{atOnce ? cards() : <InSight render={cards} />}</div>
-      ) : (
-        <EmptyBoard />
-      )}
+      {spines.length > 0 ? <Cards spines={spines} columns={columns} /> : <EmptyBoard />}
       {more > 0 && (
         <button className="button quiet mt-1" onClick={() => go({ shelf: shelf.id })}>
           and {more >= COUNTED - spines.length ? '1,000 or' : more.toLocaleString('en')} more on this shelf
         </button>
       )}
-    </section>
+    </>
+  );
+}
+
+function Cards({ spines, columns }: { spines: Spine[]; columns: number }) {
+  const card = useCard();
+  const labels = labelsOf(spines, columns);
+  return (
+    <div className="flex flex-wrap gap-x-3 gap-y-0">{spines.map((spine, i) => card(spine, labels?.[i] ?? null))}</div>
   );
 }
 

@@ -1,8 +1,9 @@
 'use client';
 /** Facets as menus with counts; what is chosen stands beside them and is taken off with a click. */
 import { ChevronDown, X } from 'lucide-react';
-import { DropdownMenu } from 'radix-ui';
+import type { ReactNode } from 'react';
 import { facetKeys } from '@/core/item/facets';
+import { Menu, MenuEntry, MenuGroup, MenuLine } from '../kit/Menu';
 import { count, kindWords, type FacetCount } from './model/spine';
 
 const menus: [string, string][] = [
@@ -29,10 +30,6 @@ const word = (key: string, value: string): string => {
   if (key === 'bound' && value === 'no') return 'Bound to no camera';
   return value;
 };
-const item =
-  'flex cursor-default items-center justify-between gap-6 px-3 py-1.5 outline-none data-[highlighted]:bg-verd-wash';
-const panel = 'z-40 max-h-[60vh] min-w-[190px] overflow-auto border border-line bg-paper py-1';
-
 interface Props {
   facets: FacetCount[];
   get: (key: string) => string | null;
@@ -41,16 +38,14 @@ interface Props {
 
 export function Facets({ facets, get, set }: Props) {
   const values = (key: string) => facets.filter((f) => f.key === key).slice(0, 60);
-  const list = (key: string) =>
+  const entries = (key: string) =>
     values(key).map((facetCount) => (
-      <DropdownMenu.Item
+      <MenuEntry
         key={facetCount.value}
-        className={item}
+        words={word(key, facetCount.value)}
+        beside={count(facetCount.n, facetCount.more)}
         onSelect={() => set(key, get(key) === facetCount.value ? null : facetCount.value)}
-      >
-        <span className="[overflow-wrap:anywhere]">{word(key, facetCount.value)}</span>
-        <span className="text-soft">{count(facetCount.n, facetCount.more)}</span>
-      </DropdownMenu.Item>
+      />
     ));
   const chosen = facetKeys.flatMap((facet) => {
     const value = get(facet);
@@ -62,47 +57,26 @@ export function Facets({ facets, get, set }: Props) {
         ([key, title]) =>
           values(key).length > 0 &&
           !get(key) && (
-            <DropdownMenu.Root key={key} modal={false}>
-              <DropdownMenu.Trigger className="chip">
-                {title}
-                <ChevronDown aria-hidden size={12} />
-              </DropdownMenu.Trigger>
-              <DropdownMenu.Portal>
-                <DropdownMenu.Content
-                  align="start"
-                  sideOffset={4}
-                  className={panel}
-                  style={{ boxShadow: 'var(--shade)' }}
-                >
-                  {list(key)}
-                </DropdownMenu.Content>
-              </DropdownMenu.Portal>
-            </DropdownMenu.Root>
+            <FacetMenu key={key} title={title}>
+              {entries(key)}
+            </FacetMenu>
           ),
       )}
-      <DropdownMenu.Root modal={false}>
-        <DropdownMenu.Trigger className="chip">
-          More
-          <ChevronDown aria-hidden size={12} />
-        </DropdownMenu.Trigger>
-        <DropdownMenu.Portal>
-          <DropdownMenu.Content align="start" sideOffset={4} className={panel} style={{ boxShadow: 'var(--shade)' }}>
-            {further.map(
-              ([key, title]) =>
-                values(key).length > 0 && (
-                  <DropdownMenu.Group key={key}>
-                    <DropdownMenu.Label className="px-3 pb-0.5 pt-2 text-[12px] text-soft">{title}</DropdownMenu.Label>
-                    {list(key)}
-                  </DropdownMenu.Group>
-                ),
-            )}
-            <DropdownMenu.Separator className="my-1 h-px bg-line" />
-            <DropdownMenu.Item className={item} onSelect={() => set('archived', get('archived') ? null : '1')}>
-              {get('archived') ? 'Leave the archive' : 'Look into the archive'}
-            </DropdownMenu.Item>
-          </DropdownMenu.Content>
-        </DropdownMenu.Portal>
-      </DropdownMenu.Root>
+      <FacetMenu title="More">
+        {further.map(
+          ([key, title]) =>
+            values(key).length > 0 && (
+              <MenuGroup key={key} title={title}>
+                {entries(key)}
+              </MenuGroup>
+            ),
+        )}
+        <MenuLine />
+        <MenuEntry
+          words={get('archived') ? 'Leave the archive' : 'Look into the archive'}
+          onSelect={() => set('archived', get('archived') ? null : '1')}
+        />
+      </FacetMenu>
       {chosen.map(([facet, value]) => (
         <button
           key={facet}
@@ -124,3 +98,9 @@ export function Facets({ facets, get, set }: Props) {
     </>
   );
 }
+
+const FacetMenu = ({ title, children }: { title: string; children: ReactNode }) => (
+  <Menu title={title} after={<ChevronDown aria-hidden size={12} />} className="chip" align="start">
+    {children}
+  </Menu>
+);

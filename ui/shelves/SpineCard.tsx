@@ -133,10 +133,7 @@ function Face(props: Props) {
         {told && <span className="block truncate text-[11px] text-soft">{told}</span>}
       </span>
       <span className="flex justify-between gap-1 whitespace-nowrap px-2 pb-1.5 text-[11.5px] text-soft">
-        <span>
-          v{spine.number}
-          {spine.variants ? `, ${spine.variants + 1} forms` : ''}
-        </span>
+        <span>{`v${spine.number}${spine.variants ? `, ${spine.variants + 1} forms` : ''}`}</span>
         <span className="truncate">{short(spine)}</span>
       </span>
     </>

@@ -1,8 +1,8 @@
 'use client';
 /** Which columns the table shows; its rows copied or taken away. */
 import { Columns3, Copy, Download } from 'lucide-react';
-import { DropdownMenu } from 'radix-ui';
 import { useState } from 'react';
+import { Menu, MenuSwitch } from '../kit/Menu';
 import type { TableColumns } from './hooks/table-columns';
 import type { Spine } from './model/spine';
 import { tableColumns } from './table-columns';
@@ -46,37 +46,17 @@ export function TableBar({ columns, pages, search }: Props) {
   );
 }
 
-function ColumnsMenu({ columns }: { columns: TableColumns }) {
-  return (
-    <DropdownMenu.Root modal={false}>
-      <DropdownMenu.Trigger className="button quiet">
-        <Columns3 aria-hidden size={14} />
-        Columns
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          align="start"
-          className="z-40 border border-line bg-paper py-1"
-          style={{ boxShadow: 'var(--shade)' }}
-        >
-          {tableColumns
-            .filter((column) => column.id !== 'title')
-            .map((column) => (
-              <DropdownMenu.CheckboxItem
-                key={column.id}
-                checked={columns.isShown(column.id)}
-                onCheckedChange={() => columns.switchColumn(column.id)}
-                onSelect={(event) => event.preventDefault()}
-                className="flex cursor-default items-center gap-2 px-3 py-1.5 outline-none data-[highlighted]:bg-verd-wash"
-              >
-                <span aria-hidden className="w-4">
-                  {columns.isShown(column.id) ? '✓' : ''}
-                </span>
-                {column.title}
-              </DropdownMenu.CheckboxItem>
-            ))}
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
-  );
-}
+const ColumnsMenu = ({ columns }: { columns: TableColumns }) => (
+  <Menu title="Columns" before={<Columns3 aria-hidden size={14} />} className="button quiet" align="start">
+    {tableColumns
+      .filter((column) => column.id !== 'title')
+      .map((column) => (
+        <MenuSwitch
+          key={column.id}
+          words={column.title}
+          on={columns.isShown(column.id)}
+          onSwitch={() => columns.switchColumn(column.id)}
+        />
+      ))}
+  </Menu>
+);

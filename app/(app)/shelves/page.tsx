@@ -5,9 +5,11 @@ import { searchShelves, spineOf, type Search } from '@/server/search/service';
 import { listLicences } from '@/server/licences/service';
 import { may } from '@/server/people/roles';
 import { signedInPerson } from '@/server/http';
+import { pack } from '@/ui/kit/packed';
 import { Refresh } from '@/ui/kit/Refresh';
 import { searchOf } from '@/ui/shelves/model/address';
-import { Shelves } from '@/ui/shelves/Shelves';
+import { ShelvesOfPage } from '@/ui/shelves/ShelvesOfPage';
+import type { ShelvesProps } from '@/ui/shelves/shelves-context';
 
 export const metadata = { title: 'Shelves' };
 
@@ -21,24 +23,25 @@ export default async function Page({ searchParams }: { searchParams: Promise<Sea
     may(person, 'item.edit') ? listLicences(person) : [],
     freshCount(person),
   ]);
+  const props: ShelvesProps = {
+    shelves: shelves.map(({ id, name, note, items, query, away }) => ({ id, name, note, items, query, away })),
+    frames,
+    given: { flat, counts, spines: spines.map(spineOf), search: searchOf((k) => search[k]) },
+    fresh,
+    total: shelves.reduce((n, x) => n + (x.query ? 0 : x.items), 0),
+    licences: licences.map(({ id, name }) => ({ id, name })),
+    may: {
+      rollOut: may(person, 'rollout.plan'),
+      edit: may(person, 'item.edit'),
+      shelf: may(person, 'shelf.edit'),
+      archive: may(person, 'item.archive'),
+      house: may(person, 'ribbon.house'),
+    },
+  };
   return (
     <>
       <Refresh subjects={['item', 'shelf', 'arrival']} />
-      <Shelves
-        shelves={shelves.map(({ id, name, note, items, query, away }) => ({ id, name, note, items, query, away }))}
-        frames={frames}
-        given={{ flat, counts, spines: spines.map(spineOf), search: searchOf((k) => search[k]) }}
-        fresh={fresh}
-        total={shelves.reduce((n, x) => n + (x.query ? 0 : x.items), 0)}
-        licences={licences.map(({ id, name }) => ({ id, name }))}
-        may={{
-          rollOut: may(person, 'rollout.plan'),
-          edit: may(person, 'item.edit'),
-          shelf: may(person, 'shelf.edit'),
-          archive: may(person, 'item.archive'),
-          house: may(person, 'ribbon.house'),
-        }}
-      />
+      <ShelvesOfPage packed={pack(props)} />
     </>
   );
 }
