@@ -17,23 +17,33 @@ interface Metrics {
 const REQUEST_SECONDS = [0.005, 0.01, 0.025, 0.05, 0.1, 0.25, 0.5, 1, 1.5, 2.5, 5, 10, 30];
 const JOB_SECONDS = [0.1, 0.5, 1, 5, 15, 60, 300, 900];
 
+function gauge(registry: Registry, name: string, help: string, value: () => number): void {
+  new Gauge({
+    name,
+    help,
+    registers: [registry],
+    collect() {
+      this.set(value());
+    },
+  });
+}
+
 function make(): Metrics {
   const registry = new Registry();
   collectDefaultMetrics({ register: registry, prefix: 'etagere_' });
   const registers = [registry];
-  const gauges: [string, string, () => number][] = [
-    ['etagere_pool_connections', 'connections to the database that this process has open', () => poolState().open],
-    ['etagere_pool_waiting', 'work of this process that waits for a connection', () => poolState().waiting],
-  ];
-  for (const [name, help, value] of gauges)
-    new Gauge({
-      name,
-      help,
-      registers,
-      collect() {
-        this.set(value());
-      },
-    });
+  gauge(
+    registry,
+    'etagere_pool_connections',
+    'connections to the database that this process has open',
+    () => poolState().open,
+  );
+  gauge(
+    registry,
+    'etagere_pool_waiting',
+    'work of this process that waits for a connection',
+    () => poolState().waiting,
+  );
   return {
     registry,
     requests: new Counter({
@@ -67,6 +77,10 @@ function make(): Metrics {
 
 const kept = globalThis as typeof globalThis & { etagereMetrics?: Metrics };
 export const metrics = (): Metrics => (kept.etagereMetrics ??= make());
+
+/** A figure of this process, asked for whenever figures are read. */
+export const watch = (name: string, help: string, value: () => number): void =>
+  gauge(metrics().registry, name, help, value);
 
 const ID = /[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}/gi;
 const HASH = /[0-9a-f]{64}/gi;

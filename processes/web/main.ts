@@ -10,10 +10,11 @@ import next from 'next';
 import { AggregatorRegistry } from 'prom-client';
 import { letIn } from '@/server/http/door';
 import { log, within } from '@/server/log';
-import { metrics, metricsText, observeRequest } from '@/server/metrics';
+import { metrics, metricsText, observeRequest, watch } from '@/server/metrics';
 import { answerAgents } from './agents';
 import { compressed } from './compress';
 import { answerKeepers, serveMetrics } from './keepers';
+import { Turns } from './turns';
 
 const { values } = parseArgs({
   options: { port: { type: 'string' }, host: { type: 'string' }, processes: { type: 'string' } },
@@ -25,6 +26,10 @@ const processes = Number(values.processes ?? 1);
 const behindProxy = process.env.ETAGERE_TRUST_PROXY === '1';
 const metricsAt = process.env.ETAGERE_METRICS;
 
+/** So many are answered at once, each for so long before the next may begin: enough for a processor never to wait. */
+const AT_ONCE = 4;
+const LONGEST_TURN_MS = 250;
+const STATIC = '/_next/static/';
 const SLOW_HEADERS_MS = 15_000;
 /** A part of an upload, or a backup that is restored, may take long to come. */
 const SLOW_REQUEST_MS = 30 * 60_000;
@@ -47,6 +52,8 @@ async function serve(): Promise<void> {
   const app = next({ dev: false, hostname, port });
   await app.prepare();
   const answer = app.getRequestHandler();
+  const turns = new Turns(AT_ONCE, LONGEST_TURN_MS);
+  watch('etagere_requests_waiting', 'requests of this process that wait for their turn', () => turns.waiting);
   const server = createServer((request, response) => {
     if (answerKeepers(request, response)) return;
     letIn(request.headers, request.socket.remoteAddress ?? '', behindProxy);
@@ -54,7 +61,8 @@ async function serve(): Promise<void> {
     follow(request, response, id);
     within({ request: id }, () => {
       if (answerAgents(request, response)) return;
-      compressed(request, response, () => void answer(request, response));
+      if (request.url?.startsWith(STATIC)) void answer(request, response);
+      else turns.take(response, () => compressed(request, response, () => void answer(request, response)));
     });
   });
   server.headersTimeout = SLOW_HEADERS_MS;

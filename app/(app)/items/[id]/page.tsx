@@ -21,7 +21,7 @@ export async function generateMetadata({ params }: PageProps) {
   return { title: found?.item.title ?? 'Item' };
 }
 
-/** An item: its picture first; what takes time to work out comes into its place when it is there. */
+/** An item. What takes time to work out, its inspection and a comparison, comes into its place when it is there. */
 export default async function Page({ params, searchParams }: PageProps) {
   const { id } = await params;
   beginReading(id);
@@ -35,9 +35,7 @@ export default async function Page({ params, searchParams }: PageProps) {
       <div className="grid grid-cols-[300px_minmax(0,1fr)] gap-8">
         <aside className="min-w-0">
           <Facts id={id} />
-          <Suspense fallback={<Skeleton lines={2} />}>
-            <Lineage id={id} />
-          </Suspense>
+          <Lineage id={id} />
         </aside>
         <div className="min-w-0">
           <Picture id={id} searchParams={searchParams} />
@@ -50,21 +48,13 @@ export default async function Page({ params, searchParams }: PageProps) {
             <InspectionSection id={id} />
           </Suspense>
           <SectionHead>Will it show?</SectionHead>
-          <Suspense fallback={<Skeleton lines={3} />}>
-            <Showing id={id} searchParams={searchParams} />
-          </Suspense>
+          <Showing id={id} searchParams={searchParams} />
           <SectionHead>Verdicts</SectionHead>
-          <Suspense fallback={<Skeleton lines={2} />}>
-            <VerdictsSection id={id} />
-          </Suspense>
+          <VerdictsSection id={id} />
           <SectionHead>Where it is placed</SectionHead>
-          <Suspense fallback={<Skeleton lines={2} />}>
-            <Placement id={id} />
-          </Suspense>
+          <Placement id={id} />
           <SectionHead>What happened</SectionHead>
-          <Suspense fallback={<Skeleton lines={3} />}>
-            <History id={id} />
-          </Suspense>
+          <History id={id} />
         </div>
       </div>
     </div>
