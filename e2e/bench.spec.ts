@@ -411,3 +411,32 @@ test('a bench is kept under a name and opened again', async () => {
   await rendered();
   await expect(page.locator('[data-row]')).toHaveCount(3);
 });
+
+test('numbers count as they are typed, and what is out of range says so and changes nothing', async () => {
+  await profileOnBench('Perrin Alder Standard');
+  const type = async (field: string | RegExp, text: string) => {
+    await page.getByRole('spinbutton', { name: field }).first().selectText();
+    await page.keyboard.type(text);
+    await page.keyboard.press('Enter');
+  };
+  await menu(`What can be done with ${(await names())[1]}`, 'Trim by slope, offset, power');
+  const trim = page.getByRole('region', { name: /^Trim of/ });
+  await trim.getByRole('checkbox', { name: 'channels linked' }).uncheck();
+  await type('offset of red', '-0.05');
+  await type('power of red', '0.85');
+  const trimmed = /t:1,1,1,-0\.05,0,0,0\.85,1,1/;
+  const address = () => decodeURIComponent(page.url());
+  await expect.poll(address).toMatch(trimmed);
+  await type('power of red', '85');
+  await expect(trim.getByRole('alert')).toHaveText('From 0.1 to 4');
+  await page.keyboard.press('Escape');
+  expect(address()).toMatch(trimmed);
+
+  await page
+    .getByLabel(/^White balance of/)
+    .first()
+    .selectOption('temperature');
+  await type(/in kelvin$/, '4500');
+  await type(/^Tint of/, '-20');
+  await expect.poll(address).toMatch(/4500[^&]*-20/);
+});

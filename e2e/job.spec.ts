@@ -189,9 +189,11 @@ test('an item’s picture changes with strength, and holding shows the original'
   await page.mouse.up();
   await expect.poll(mean).toBeGreaterThan(full - 0.005);
   await page.getByLabel('Strength in percent, up to 400').fill('50');
+  await page.keyboard.press('Enter');
   await expect.poll(mean).toBeLessThan(full - 0.01);
   expect(await mean()).toBeGreaterThan(original + 0.01);
   await page.getByLabel('Strength in percent, up to 400').fill('0');
+  await page.keyboard.press('Enter');
   await expect.poll(async () => Math.abs((await mean()) - original)).toBeLessThan(0.002);
   await expect(page).toHaveURL(/strength=0/);
   expect(await canvas.evaluate((c) => (c as HTMLCanvasElement).width)).toBe(900);

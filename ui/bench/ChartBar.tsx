@@ -2,6 +2,7 @@
 /** Which measured values a chart has, how its patches are laid out, and ways to find it. */
 import { FileButton } from '../kit/FileButton';
 import type { ChartOnBench } from './model/frame';
+import { NumberField } from '../kit/NumberField';
 
 interface Props {
   charts: readonly ChartOnBench[];
@@ -56,14 +57,16 @@ function Layout({ chart, onLayout }: { chart: ChartOnBench; onLayout: Props['onL
     <>
       <label className="flex items-center gap-2 text-soft">
         Patches a row
-        <input
-          type="number"
+        <NumberField
+          label="Patches a row"
           className="field w-[60px] text-ink"
           min={1}
           max={100}
-          key={`${chart.id} ${columns}`}
-          defaultValue={columns}
-          onBlur={(event) => onLayout({ columns: Number(event.target.value), outside })}
+          step={1}
+          whole
+          key={chart.id}
+          value={columns}
+          onValue={(next) => onLayout({ columns: next, outside })}
         />
       </label>
       <label
@@ -71,15 +74,15 @@ function Layout({ chart, onLayout }: { chart: ChartOnBench; onLayout: Props['onL
         title="How far the corner marks stand outside the field, in widths of a patch"
       >
         Marks outside
-        <input
-          type="number"
+        <NumberField
+          label="Marks outside"
           className="field w-[66px] text-ink"
           min={0}
           max={3}
           step={0.05}
-          key={`${chart.id} ${outside}`}
-          defaultValue={outside}
-          onBlur={(event) => onLayout({ columns, outside: Number(event.target.value) })}
+          key={chart.id}
+          value={outside}
+          onValue={(next) => onLayout({ columns, outside: next })}
         />
       </label>
     </>

@@ -1,6 +1,7 @@
 'use client';
 /** The head of a column: what the candidate is, its strength, its rungs, and what can be done with the column. */
 import { encodingText } from '@/core/look/assumed-encoding';
+import { NumberField } from '../kit/NumberField';
 import { useBench } from './bench-context';
 import { ColumnMenu } from './ColumnMenu';
 import type { Candidate } from './model/candidate';
@@ -72,14 +73,15 @@ function LayerStrength({ top, candidate, name, onStrength }: StrengthProps) {
         className="h-4 min-w-0 flex-1 accent-[var(--verd)]"
         aria-label={`Strength of ${name}`}
       />
-      <input
-        type="number"
+      <NumberField
         min={0}
         max={STRENGTH_MOST}
+        step={1}
+        whole
         value={top.strength}
-        onChange={(event) => onStrength(Number(event.target.value))}
+        onValue={onStrength}
         className="w-[42px] bg-transparent text-right"
-        aria-label={`Strength of ${name} in percent, up to ${STRENGTH_MOST}`}
+        label={`Strength of ${name} in percent, up to ${STRENGTH_MOST}`}
       />
       %
     </label>

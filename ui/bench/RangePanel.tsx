@@ -1,6 +1,7 @@
 'use client';
 /** The ruler of range compression. */
 import type { RangeCompression } from '@/core/bench/range';
+import { NumberField } from '../kit/NumberField';
 
 /** The ruler's ends, in EV about middle gray. */
 const LOW = -9;
@@ -150,22 +151,18 @@ interface FigureProps extends Part {
   step: number;
 }
 
-/** A number; what is out of its bounds is not taken. */
 function Figure({ field, words, unit, min, max, step, range, onRange }: FigureProps) {
-  const set = (value: number) => {
-    if (value >= min && value <= max) onRange({ ...range, [field]: value });
-  };
   return (
     <label className="flex items-center gap-1.5">
       {words}
-      <input
-        type="number"
+      <NumberField
+        label={words}
         className="field !h-[26px] w-[58px] !px-1.5"
         min={min}
         max={max}
         step={step}
         value={range[field]}
-        onChange={(event) => set(Number(event.target.value))}
+        onValue={(value) => onRange({ ...range, [field]: value })}
       />
       {unit}
     </label>

@@ -1,6 +1,7 @@
 'use client';
 /** A column's trim: slope, offset and power of each channel, after the ASC CDL. */
 import { noTrim, type Trim } from '@/core/bench/measure';
+import { NumberField } from '../kit/NumberField';
 
 const channel = ['red', 'green', 'blue'];
 const kinds = [
@@ -25,7 +26,6 @@ export function TrimPanel({
   onClose: () => void;
 }) {
   const set = (part: 'slope' | 'offset' | 'power', c: number, v: number) => {
-    if (!Number.isFinite(v)) return;
     const next = [...trim[part]] as [number, number, number];
     if (linked) {
       const change = v - (next[c] ?? 0);
@@ -45,19 +45,15 @@ export function TrimPanel({
         <span key={kind} className="flex items-center gap-1.5" role="group" aria-label={kind}>
           {kind}
           {channel.map((character, i) => (
-            <input
+            <NumberField
               key={character}
-              type="number"
               className="field !h-[26px] w-[66px] !px-1.5"
-              aria-label={`${kind} of ${character}`}
+              label={`${kind} of ${character}`}
               min={low}
               max={high}
               step={step}
-              value={trim[kind][i]}
-              onChange={(event) => {
-                const v = Number(event.target.value);
-                if (v >= low && v <= high) set(kind, i, v);
-              }}
+              value={trim[kind][i] ?? 0}
+              onValue={(value) => set(kind, i, value)}
             />
           ))}
         </span>

@@ -1,6 +1,7 @@
 'use client';
 /** By what a row is balanced: as in the file, by the gray world, by a temperature, or by something gray in the picture. */
 import type { WhiteBalance } from '@/core/bench/white-balance';
+import { NumberField } from '../kit/NumberField';
 import type { Rendered } from './hooks/pool';
 import type { FrameOnBench } from './model/frame';
 
@@ -54,33 +55,26 @@ interface TemperatureProps {
 }
 
 function Temperature({ frame, white, onWhite }: TemperatureProps) {
-  const setKelvin = (kelvin: number) => {
-    if (kelvin >= 2000 && kelvin <= 50000) onWhite({ ...white, kelvin });
-  };
-  const setTint = (tint: number) => {
-    if (Math.abs(tint) <= 150) onWhite({ ...white, tint });
-  };
   return (
     <p className="mt-1 flex items-center gap-1">
-      <input
-        type="number"
+      <NumberField
         className="field !h-[24px] w-[62px] !px-1"
-        aria-label={`Temperature of ${frame.name} in kelvin`}
+        label={`Temperature of ${frame.name} in kelvin`}
         min={2000}
         max={50000}
         step={50}
         value={white.kelvin}
-        onChange={(event) => setKelvin(Number(event.target.value))}
+        onValue={(kelvin) => onWhite({ ...white, kelvin })}
       />
       K
-      <input
-        type="number"
+      <NumberField
         className="field !h-[24px] w-[44px] !px-1"
-        aria-label={`Tint of ${frame.name}`}
+        label={`Tint of ${frame.name}`}
         min={-150}
         max={150}
+        step={1}
         value={white.tint}
-        onChange={(event) => setTint(Number(event.target.value))}
+        onValue={(tint) => onWhite({ ...white, tint })}
       />
     </p>
   );

@@ -5,7 +5,7 @@ import { draw } from '../testing/render';
 import { Menu, MenuEntry, MenuSwitch } from './Menu';
 
 function open() {
-  const chosen = vi.fn();
+  const chosen = vi.fn<(what: string) => void>();
   draw(
     <Menu title="More">
       <MenuEntry words="Not now" off onSelect={() => chosen('not now')} />

@@ -2,7 +2,7 @@
 /** Strength in percent: a track to the item's own most, and a field for any number up to 400. What takes no strength says so. */
 import { must } from '@/core/must';
 import { Slider } from 'radix-ui';
-import { useState } from 'react';
+import { NumberField } from './NumberField';
 
 export function Strength({
   value,
@@ -15,25 +15,21 @@ export function Strength({
   most: number;
   onChange(v: number): void;
 }) {
-  const [typed, setTyped] = useState<string | null>(null);
   if (least === most) return <p className="text-soft">As made: it takes no strength</p>;
   return (
     <div>
       <div className="mb-1 flex items-baseline justify-between">
         <span id="strength-label">Strength</span>
         <span>
-          <input
-            aria-label="Strength in percent, up to 400"
-            inputMode="numeric"
+          <NumberField
+            label="Strength in percent, up to 400"
             className="w-[44px] border-b border-line bg-transparent text-right font-semibold"
-            value={typed ?? String(value)}
-            onChange={(event) => {
-              setTyped(event.target.value);
-              const strength = Number(event.target.value);
-              if (event.target.value.trim() !== '' && Number.isFinite(strength) && strength >= 0 && strength <= 400)
-                onChange(Math.round(strength));
-            }}
-            onBlur={() => setTyped(null)}
+            min={0}
+            max={400}
+            step={1}
+            whole
+            value={value}
+            onValue={onChange}
           />{' '}
           %
         </span>
@@ -45,10 +41,7 @@ export function Strength({
         max={most}
         step={1}
         value={[Math.min(value, most)]}
-        onValueChange={([value]) => {
-          setTyped(null);
-          onChange(must(value));
-        }}
+        onValueChange={([value]) => onChange(must(value))}
       >
         <Slider.Track className="relative h-[4px] grow bg-line-strong">
           <Slider.Range className="absolute h-full bg-verd" />
