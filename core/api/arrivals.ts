@@ -44,6 +44,7 @@ export const entryGroups = [
   'effect',
   'new',
   'frame',
+  'picture',
   'descriptor',
   'held',
   'papers',
@@ -79,7 +80,9 @@ const source = object({
 const acceptance = object({
   /** none given: all that is proposed */
   entries: array().of(number().integer().required()).nullable().default(null),
+  /** but not these groups, and of each file named the contrary of what its group is */
   except: array().of(number().integer().required()).default([]),
+  exceptGroups: array().of(string().oneOf(entryGroups).required()).default([]),
   /** where new items go, or the name of the shelf that is made for them */
   shelfId: uuid().nullable().default(null),
   newShelf: string().trim().max(120).default(''),

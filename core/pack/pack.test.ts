@@ -315,6 +315,7 @@ describe('what an incoming file is', () => {
     internalId: '',
     fingerprint: print(held.settings),
     outside: '',
+    variant: '',
     newest: true,
     ...held,
   });

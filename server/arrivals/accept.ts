@@ -33,7 +33,6 @@ export interface Taken {
 }
 
 const BECOME_ITEMS = ['new', 'version', 'variant'];
-const TAKEN = [...BECOME_ITEMS, 'frame', 'descriptor'];
 const settled = (id: string): Problem =>
   new Problem(
     'arrival-settled',
@@ -43,16 +42,19 @@ const settled = (id: string): Problem =>
   );
 
 /** The entries that are taken, in the order in which they can be: items first, then what belongs to them. */
-function chosenOf(rows: readonly q.EntryRow[], asked: Pick<Asked, 'entries' | 'except'>, id: string): q.EntryRow[] {
+async function chosenOf(sql: Sql, rows: readonly q.EntryRow[], asked: Asked, id: string): Promise<q.EntryRow[]> {
   const wanted = asked.entries ? new Set(asked.entries) : null;
   const except = new Set(asked.except);
+  const left = new Set<number>();
+  for (const group of asked.exceptGroups) for (const entry of await q.groupIds(sql, id, group)) left.add(entry);
   const isChosen = (entry: q.EntryRow): boolean =>
-    (wanted ? wanted.has(entry.id) : TAKEN.includes(entry.outcome)) && !except.has(entry.id);
+    (wanted ? wanted.has(entry.id) : q.outcomesTaken.includes(entry.outcome)) &&
+    left.has(entry.id) === except.has(entry.id);
   const chosen = rows.filter(isChosen);
   if (!chosen.length)
     throw new Problem('arrival-nothing', 'Nothing is chosen.', id, 'Choose at least one file, or discard the arrival.');
   const bad = chosen.find(
-    ({ outcome, kind }) => !TAKEN.includes(outcome) || (BECOME_ITEMS.includes(outcome) && !isTakeable(kind)),
+    ({ outcome, kind }) => !q.outcomesTaken.includes(outcome) || (BECOME_ITEMS.includes(outcome) && !isTakeable(kind)),
   );
   if (bad)
     throw new Problem(
@@ -220,7 +222,7 @@ export async function acceptArrival(
     const arrival = await q.arrivalById(sql, id, true);
     if (!arrival || arrival.status !== 'ready') throw settled(id);
     const rows = await q.entriesOf(sql, id);
-    const chosen = chosenOf(rows, asked, id);
+    const chosen = await chosenOf(sql, rows, asked, id);
     const shelfId = newShelf ? await addShelf(person, { name: newShelf }) : must(onto);
     const licenceId = newLicence ? await addLicence(person, newLicence) : asked.licenceId;
     await q.arrivalSource(sql, id, asked.source, licenceId);

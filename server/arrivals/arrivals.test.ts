@@ -56,6 +56,9 @@ const zip = (files: Record<string, string | Uint8Array>) =>
 const lineList = (name: string, amount: number) =>
   `[marlstone]\nedition=3\nname=${name}\n[light]\namount=${amount}\nsnap=20\n[pigment]\ndepth=110\nheat=10\npale=5\nrose=2\n`;
 
+const steps = (name: string, raise: number) =>
+  `<?xml version="1.0"?>\n<marlstone-steps edition="4" title="${name}"><fire raise="${raise}" bite="28"/></marlstone-steps>`;
+
 async function arrive(name: string, files: Record<string, string | Uint8Array>): Promise<string> {
   const list = Object.entries(files).map(([path, content]) => ({
     path,
@@ -442,4 +445,71 @@ test('licences: own work may, a licence that forbids holds for all, what is not 
       );
     expect([await convert(people.librarian), await convert(people.lead)]).toEqual([librarian, lead]);
   }
+});
+
+describe('what a delivery must not do', () => {
+  const picture = () =>
+    sharp({ create: { width: 64, height: 40, channels: 3, background: { r: 120, g: 90, b: 60 } } })
+      .jpeg()
+      .toBuffer();
+
+  test('a supplier’s preview picture becomes no frame, unless a person says so', async () => {
+    const id = await arrive('With a preview', {
+      'Preview look.cube': cube('Preview look', { warmth: 61 }),
+      'Preview look.jpg': await picture(),
+    });
+    expect(await outcomes(id)).toEqual({ 'Preview look.cube': 'new', 'Preview look.jpg': 'document' });
+    const { groups } = await arrivalView(people.librarian, id);
+    expect(groups.map(({ group, count, takeable }) => [group, count, takeable])).toEqual([
+      ['new', 1, 1],
+      ['picture', 1, 0],
+    ]);
+    await correctEntries(people.librarian, id, { group: 'picture', outcome: 'frame' });
+    expect(await accept(id)).toMatchObject({ frames: 1 });
+  });
+
+  test('one look of a pack of nine beside a picture is no release of that pack', async () => {
+    const nine = Object.fromEntries(
+      Array.from({ length: 9 }, (_, n) => [`Nine ${n}.cube`, cube(`Nine ${n}`, { warmth: 5 * n - 20, chroma: 1.3 })]),
+    );
+    await accept(await arrive('Nine of a kind', nine));
+    const id = await arrive('For Odile', { 'Nine 3.cube': must(nine['Nine 3.cube']), 'note.jpg': await picture() });
+    expect((await arrivalFor(people.librarian, id)).arrival.previous_pack_id).toBeNull();
+    const again = await arrive('Nine of a kind v2', { 'Nine 3.cube': must(nine['Nine 3.cube']) });
+    expect((await arrivalFor(people.librarian, again)).arrival.previous_pack_id).not.toBeNull();
+  });
+
+  test('a group that is left out is left out whole, but for what is named', async () => {
+    const many = Object.fromEntries(
+      Array.from({ length: 230 }, (_, n) => [
+        `Many ${n}.cube`,
+        cube(`Many ${n}`, { warmth: 10 * (n % 10) - 45, chroma: 0.3 + 0.08 * Math.floor(n / 10) }, 3),
+      ]),
+    );
+    const id = await arrive('Many', many);
+    const { groups } = await arrivalView(people.librarian, id);
+    const shown = must(groups.find(({ group }) => group === 'new'));
+    expect(shown.count).toBeGreaterThan(shown.rows.length);
+    const taken = await accept(id, { exceptGroups: ['new', 'again'], except: [must(shown.rows[0]).id] });
+    expect(taken.items).toHaveLength(1);
+  });
+
+  test('a new release of a variant is the next of that variant, and its item keeps its editor', async () => {
+    const lines = lineList('Two tongues', 133);
+    const first = await arrive('Two tongues 1', { 'Two tongues.mpreset': lines });
+    const { items } = await accept(first);
+    const itemId = must(items[0]);
+    const language = async () => (await itemFor(people.lead, itemId)).versions.map((v) => [v.variant, v.format]);
+    const plain = must(await language())[0];
+    const second = await arrive('Two tongues 2', { 'Two tongues.mstep': steps('Two tongues', 0.3) });
+    expect(await outcomes(second)).toEqual({ 'Two tongues.mstep': 'variant' });
+    await accept(second);
+    const third = await arrive('Two tongues 3', { 'Two tongues.mstep': steps('Two tongues', 0.5) });
+    expect(await outcomes(third)).toEqual({ 'Two tongues.mstep': 'variant' });
+    await accept(third);
+    expect(must(await language())[0]).toEqual(plain);
+    const marks = (await language()).map(([variant]) => variant);
+    expect(marks).toEqual(['', 'in the language of marlstone 4', 'in the language of marlstone 4']);
+    expect((await searchItems(people.lead, { q: 'Two tongues' })).rows[0]?.format).toBe(must(plain)[1]);
+  });
 });

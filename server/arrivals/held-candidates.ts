@@ -24,6 +24,7 @@ const held = (held: q.HeldRow): Held => ({
   fingerprint: held.fingerprint ? fingerprintOfBytes(held.fingerprint) : null,
   outside: held.kind === 'preset' ? outsideTable(held.facts) : '',
   settings: held.kind === 'preset' ? ((held.facts.settings ?? {}) as Settings) : null,
+  variant: held.variant,
   newest: held.newest,
 });
 

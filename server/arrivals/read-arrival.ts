@@ -277,10 +277,14 @@ async function readContent(archiveEvent: ArchiveEvent, known: Known): Promise<Ma
   };
 }
 
-/** What each entry is to what is held and to the others. Frames and descriptors are duplicates by bytes alone. */
+/**
+ * What each entry is to what is held and to the others. Frames and descriptors are duplicates by bytes alone. A rendered
+ * picture beside looks or presets is the supplier's preview of them, and not what a studio judges by.
+ */
 export async function proposeAll(sql: Sql, id: string): Promise<void> {
   const entries = await q.entriesOf(sql, id);
   const takeable = entries.filter((e) => e.outcome === 'new').map(incoming);
+  if (takeable.length) await q.leaveOutPictures(sql, id);
   const index = await heldFor(sql, takeable);
   const proposals = propose(takeable, index, fingerprintDistance, await copyTolerance(sql));
   await q.setProposals(

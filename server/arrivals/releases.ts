@@ -2,7 +2,8 @@
 import { must } from '@/core/must';
 import { fileNameOf } from '@/core/paths';
 import { fingerprintDistance, fingerprintOfBytes } from '@/core/look/fingerprint';
-import { designName, settingChanges } from '@/core/pack/likeness';
+import { settingChanges } from '@/core/pack/likeness';
+import { isReleaseOf } from '@/core/pack/release';
 import type { Settings } from '@/core/preset/kinds';
 import type { Sql } from '../db/pool';
 import { pool } from '../db/pool';
@@ -10,14 +11,13 @@ import { allow, type Person } from '../people/roles';
 import { hex } from '../blobs/service';
 import * as q from './queries';
 
-/** The newest pack of which this arrival seems a release: half of the smaller of the two is shared, or the names are the same and something is. */
+/** The newest pack of which this arrival seems a release. */
 export async function matchPack(sql: Sql, arrivalId: string): Promise<void> {
   const arrival = must(await q.arrivalById(sql, arrivalId));
   const entries = await q.entriesOf(sql, arrivalId);
   const size = entries.filter((e) => ['new', 'version', 'variant', 'duplicate'].includes(e.outcome)).length;
-  const name = designName(arrival.name.replace(/\.zip$/i, '')).base;
   const like = await q.packsLike(sql, arrivalId);
-  const found = like.find((p) => p.shared >= 0.5 * Math.min(p.members, size) || designName(p.name).base === name);
+  const found = like.find((pack) => isReleaseOf(pack, { name: arrival.name, members: size }, pack.shared));
   await q.arrivalPrevious(sql, arrivalId, found?.id ?? null);
 }
 

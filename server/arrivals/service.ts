@@ -1,7 +1,6 @@
 /** Arrivals: what is shown of them, corrections, and settling them. Uploads, reading and accepting have files of their own. */
 import type { BodyOf } from '@/core/api';
 import { arrivalEndpoints, entryGroups, type EntryGroup } from '@/core/api/arrivals';
-import { must } from '@/core/must';
 import { isTakeable } from '@/core/recognise';
 import { Problem } from '@/core/problem';
 import { pool, transaction, type Sql } from '../db/pool';
@@ -47,12 +46,12 @@ export interface ArrivalView {
   groups: {
     group: q.Group;
     count: number;
+    takeable: number;
     rows: (q.EntryRow & { needs: { kind: string; name: string; where: 'in this arrival' | 'held' | 'missing' }[] })[];
   }[];
   takeable: number;
   files: number;
 }
-const TAKEN = ['new', 'version', 'variant', 'frame', 'descriptor'];
 
 /** An arrival as it is decided: by group, exceptions first; of each group the first 200 rows, or all of one. */
 export async function arrivalView(person: Person, id: string, only: string | null = null): Promise<ArrivalView> {
@@ -79,11 +78,12 @@ export async function arrivalView(person: Person, id: string, only: string | nul
   return {
     arrival,
     stuck: await isStuck(sql, arrival),
-    takeable: TAKEN.reduce((n, o) => n + (counts[o] ?? 0), 0),
+    takeable: q.outcomesTaken.reduce((n, o) => n + (counts[o] ?? 0), 0),
     files: Object.values(counts).reduce((a, b) => a + b, 0),
     groups: entryGroups.flatMap((group) => {
       const mine = told.filter((e) => e.grp === group);
-      return mine.length ? [{ group, count: must(mine[0]).in_group, rows: mine }] : [];
+      const [first] = mine;
+      return first ? [{ group, count: first.in_group, takeable: first.takeable, rows: mine }] : [];
     }),
   };
 }

@@ -2,7 +2,7 @@
 import type { BodyOf } from '@/core/api';
 import { itemEndpoints, type BulkEdit, type BulkRow } from '@/core/api/items';
 import { fileName } from '@/core/editor/file-name';
-import { fieldWord, itemChangeSchema, itemFields, type ItemChange } from '@/core/item/fields';
+import { fieldWord, itemChangeSchema, itemFields, type ItemChange, type ItemScope } from '@/core/item/fields';
 import { mergeFields, type FieldConflict } from '@/core/merge';
 import { Problem } from '@/core/problem';
 import { pool, transaction, type Sql } from '../db/pool';
@@ -133,8 +133,16 @@ function newTitle(rule: NonNullable<BulkEdit['title']>, item: q.ItemRow, place: 
     .trim();
 }
 
+const openScope: ItemScope = { input: null, result: null };
+
+/** Without what was left away. */
+const said = (scope: Partial<ItemScope>): Partial<ItemScope> =>
+  Object.fromEntries(Object.entries(scope).filter(([, value]) => value !== undefined));
+
 function changeFor(edit: BulkEdit, item: q.ItemRow, place: number): ItemChange {
   const out: ItemChange = { ...edit.set };
+  // what is said of the scope is added to what was said before
+  if (out.scope) out.scope = { ...openScope, ...item.scope, ...said(out.scope) };
   if (edit.title) out.title = newTitle(edit.title, item, place);
   if (edit.addTags?.length || edit.removeTags?.length)
     out.tags = [...new Set([...item.tags.filter((t) => !edit.removeTags?.includes(t)), ...(edit.addTags ?? [])])];

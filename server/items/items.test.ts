@@ -155,6 +155,15 @@ describe('many at once', () => {
     });
     expect((await searchItems(people.librarian, { tag: 'kiln', camera: 'Perrin Alder' })).rows).toHaveLength(2);
   });
+  test('what is said of what it works on leaves what it gives as it was', async () => {
+    const { itemId } = await make('Scoped', other);
+    const scopeOf = async () => (await itemFor(people.librarian, itemId)).item.scope;
+    await applyBulk(people.librarian, { items: [itemId], set: { scope: { result: 'monochrome' } } });
+    await applyBulk(people.librarian, { items: [itemId], set: { scope: { input: 'camera data' } } });
+    expect(await scopeOf()).toEqual({ input: 'camera data', result: 'monochrome' });
+    await applyBulk(people.librarian, { items: [itemId], set: { scope: { result: null } } });
+    expect(await scopeOf()).toEqual({ input: 'camera data', result: null });
+  });
   test('archived items are found in the archive alone, and come back', async () => {
     const { itemId } = await make('Put Away Soon', other);
     await archiveItems(people.librarian, { items: [itemId], archived: true });

@@ -144,6 +144,7 @@ async function decideStep(planning: Planning, target: Target, version: Version, 
   const before = placed.find(
     (one) =>
       one.item_id === version.item_id &&
+      one.variant === version.variant &&
       one.editor_id === descriptor.editor &&
       one.editor_version === descriptor.version,
   );
@@ -198,7 +199,7 @@ function prefixesOf({ descriptor, agent, placed }: Target, version: Version): st
   const template = descriptor.places[accepts.place]?.[agent.system];
   if (!template) return [];
   const folder = resolveTemplate(template, agent.system);
-  const name = fileName(version.title, accepts.extension, accepts.names ?? {});
+  const name = fileName(nameOf(version), accepts.extension, accepts.names ?? {});
   const stem = name.slice(0, Math.max(1, name.length - accepts.extension.length - ROOM_FOR_NUMBER));
   const index = accepts.index?.path[agent.system];
   return [
@@ -361,8 +362,11 @@ function freePath(
   };
   for (const step of planned.values()) if (step.version_id !== version.id) take(step.path);
   for (const file of inventory.values()) take(file.path);
-  return inside + fileName(version.title, accepts.extension, accepts.names ?? {}, taken);
+  return inside + fileName(nameOf(version), accepts.extension, accepts.names ?? {}, taken);
 }
+
+/** By its title; a variant bears what sets it apart too, so that forms of one design lie beside one another. */
+const nameOf = ({ title, variant }: Version): string => (variant ? `${title} ${variant}` : title);
 
 function insideOf(folder: string, version: Version, accepts: Accepts): string {
   return accepts.headings === 'folder' && version.headings.length

@@ -366,13 +366,14 @@ export interface PlacementRow {
   title: string | null;
   number: number | null;
   item_id: string | null;
+  variant: string | null;
   kind: string | null;
   points: number | null;
   residual: { maxDeltaE: number; p95DeltaE: number; meanDeltaE: number } | null;
 }
 const placementColumns = `
   p.station_id, p.path, p.editor_id, p.editor_version, p.place, p.version_id, p.rendition_id,
-  encode(p.sha256, 'hex') as sha, p.placed_at, i.title, v.number, i.id as item_id, i.kind,
+  encode(p.sha256, 'hex') as sha, p.placed_at, i.title, v.number, v.variant, i.id as item_id, i.kind,
   r.points, r.residual
 `;
 export const placements = async (sql: Sql, stationIds: string[] | null): Promise<PlacementRow[]> =>

@@ -9,6 +9,7 @@ import { ItemPicker } from '../kit/ItemPicker';
 import { Notice } from '../kit/Notice';
 import { AcceptBar } from './AcceptBar';
 import { EntryGroup, type Correction } from './EntryGroup';
+import { exceptOf, leftOut, takeAll } from './model/choice';
 import { kindsOfNew, needsItem, type GroupOfEntries } from './model/entry';
 import { usualShelf } from './model/usual-shelf';
 
@@ -29,18 +30,10 @@ interface Props {
 export function Arrival({ id, name, status, groups, only, takeable, shelves, licences, may, supplier, stuck }: Props) {
   const router = useRouter();
   const action = useAction();
-  const [left, setLeft] = useState<ReadonlySet<number>>(new Set());
+  const [choice, setChoice] = useState(takeAll);
   const [picking, setPicking] = useState<Correction | null>(null);
   const open = status === 'ready' && may;
 
-  const take = (ids: readonly number[], on: boolean) => {
-    const next = new Set(left);
-    for (const entry of ids) {
-      if (on) next.delete(entry);
-      else next.add(entry);
-    }
-    setLeft(next);
-  };
   const send = (correction: Correction & { itemId?: string }) => {
     const { kind: _kind, ...body } = correction;
     void action.runAndRefresh(() => call('PATCH /api/arrivals/:id', { id, body }));
@@ -75,8 +68,8 @@ export function Arrival({ id, name, status, groups, only, takeable, shelves, lic
           group={group}
           open={open}
           busy={action.busy}
-          left={left}
-          onTake={take}
+          choice={choice}
+          onChoice={setChoice}
           onCorrect={correct}
         />
       ))}
@@ -99,14 +92,14 @@ export function Arrival({ id, name, status, groups, only, takeable, shelves, lic
           usual={usualShelf(shelves, name)}
           kinds={kindsOfNew(groups)}
           takeable={takeable}
-          left={left.size}
+          left={leftOut(choice)}
           shelves={shelves}
           licences={licences}
           supplier={supplier}
           busy={action.busy}
           onAccept={(accepted) =>
             void settle(
-              () => call('POST /api/arrivals/:id', { id, body: { ...accepted, except: [...left] } }),
+              () => call('POST /api/arrivals/:id', { id, body: { ...accepted, ...exceptOf(choice) } }),
               '/shelves',
             )
           }

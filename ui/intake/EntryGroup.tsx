@@ -5,6 +5,7 @@ import Link from 'next/link';
 import { Fragment } from 'react';
 import { groupBy } from '@/core/lists';
 import { EntryRow } from './EntryRow';
+import { isLeft, isWhole, takeEntries, takeGroup, type Choice } from './model/choice';
 import { becomes, folderOf, groupWords, isCorrectable, isTaken, type Entry, type GroupOfEntries } from './model/entry';
 
 /** What files are said to be: some of them, or all of a group. */
@@ -19,19 +20,20 @@ interface Props {
   group: GroupOfEntries;
   /** it can still be decided on */ open: boolean;
   busy: boolean;
-  /** entries that are not to be taken */ left: ReadonlySet<number>;
-  onTake: (ids: readonly number[], on: boolean) => void;
+  choice: Choice;
+  onChoice: (choice: Choice) => void;
   onCorrect: (correction: Correction) => void;
 }
 
 const idsOf = (rows: readonly Entry[]): number[] => rows.map((entry) => entry.id);
 
-export function EntryGroup({ arrival, group: given, open, busy, left, onTake, onCorrect }: Props) {
-  const { group, count, rows } = given;
+export function EntryGroup({ arrival, group: given, open, busy, choice, onChoice, onCorrect }: Props) {
+  const { group, count, takeable, rows } = given;
   const { title, note } = groupWords[group] ?? { title: group, note: '' };
   const takes = open && rows.some(isTaken);
   const correctable = open && isCorrectable(given);
-  const isWhole = (list: readonly Entry[]): boolean => list.every((entry) => !left.has(entry.id));
+  const isTakenAll = (list: readonly Entry[]): boolean => list.every((entry) => !isLeft(choice, group, entry.id));
+  const take = (ids: readonly number[], on: boolean) => onChoice(takeEntries(choice, group, ids, on));
   const folders = [...groupBy(rows, (entry) => folderOf(entry.path))];
   return (
     <section
@@ -57,8 +59,8 @@ export function EntryGroup({ arrival, group: given, open, busy, left, onTake, on
                 <input
                   type="checkbox"
                   aria-label={`All of ${title}`}
-                  checked={isWhole(rows)}
-                  onChange={(event) => onTake(idsOf(rows), event.target.checked)}
+                  checked={isWhole(choice, group)}
+                  onChange={(event) => onChoice(takeGroup(choice, group, takeable, event.target.checked))}
                 />
               </th>
             )}
@@ -77,8 +79,8 @@ export function EntryGroup({ arrival, group: given, open, busy, left, onTake, on
                 <FolderLine
                   folder={folder}
                   count={list.length}
-                  whole={takes ? isWhole(list) : null}
-                  onTake={(on) => onTake(idsOf(list), on)}
+                  whole={takes ? isTakenAll(list) : null}
+                  onTake={(on) => take(idsOf(list), on)}
                 />
               )}
               {list.map((entry) => (
@@ -86,10 +88,10 @@ export function EntryGroup({ arrival, group: given, open, busy, left, onTake, on
                   key={entry.id}
                   entry={entry}
                   name={entry.path.slice(folder ? folder.length + 1 : 0)}
-                  taken={takes ? !left.has(entry.id) : null}
+                  taken={takes ? !isLeft(choice, group, entry.id) : null}
                   correctable={correctable && entry.kind !== 'descriptor'}
                   busy={busy}
-                  onTake={(on) => onTake([entry.id], on)}
+                  onTake={(on) => take([entry.id], on)}
                   onOutcome={(outcome) => onCorrect({ entries: [entry.id], kind: entry.kind, outcome })}
                 />
               ))}

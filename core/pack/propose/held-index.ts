@@ -1,15 +1,16 @@
 /** Indexes over what is held, made once for an arrival. */
 import { near, type Tolerance } from '../../look/fingerprint';
 import { designName, foldName } from '../likeness';
+import { closest } from './matching';
 import { addTo, printsOf } from './prints';
 import { groupOf, type Distance, type Held, type Incoming } from './types';
 
 export class HeldIndex {
   readonly bySha = new Map<string, Held>();
   private readonly byContent = new Map<string, Held>();
-  private readonly byIdentity = new Map<string, Held>();
+  private readonly byIdentity = new Map<string, Held[]>();
   private readonly byTitle = new Map<string, Held[]>();
-  private readonly byFile = new Map<string, Held>();
+  private readonly byFile = new Map<string, Held[]>();
   private readonly prints = new Map<string, { all: Int16Array; list: Held[] }>();
 
   constructor(held: readonly Held[]) {
@@ -31,23 +32,27 @@ export class HeldIndex {
   }
 
   private addNames(one: Held): void {
-    if (one.internalId) this.byIdentity.set(`${one.kind} ${one.internalId}`, one);
+    if (one.internalId) addTo(this.byIdentity, `${one.kind} ${one.internalId}`, one);
     const names = new Set([one.title, ...one.aliases].map((title) => designName(title).base));
     for (const name of names) addTo(this.byTitle, `${one.kind} ${name}`, one);
-    this.byFile.set(`${one.kind} ${foldName(one.fileName)}`, one);
+    addTo(this.byFile, `${one.kind} ${foldName(one.fileName)}`, one);
   }
 
   sameContent = ({ kind, content }: Incoming): Held | undefined =>
     content ? this.byContent.get(kind + content) : undefined;
 
-  sameIdentity = ({ kind, internalId }: Incoming): Held | undefined =>
-    internalId ? this.byIdentity.get(`${kind} ${internalId}`) : undefined;
+  sameIdentity(incoming: Incoming): Held | undefined {
+    const { kind, internalId } = incoming;
+    return internalId ? closest(incoming, this.byIdentity.get(`${kind} ${internalId}`) ?? []) : undefined;
+  }
 
   /** Those that bear the name of a design, or have borne it. */
   ofDesign = (kind: string, name: string): readonly Held[] => this.byTitle.get(`${kind} ${name}`) ?? [];
 
-  sameFileName = ({ kind, path }: Incoming): Held | undefined =>
-    this.byFile.get(`${kind} ${foldName(path.split('/').pop() ?? path)}`);
+  sameFileName(incoming: Incoming): Held | undefined {
+    const { kind, path } = incoming;
+    return closest(incoming, this.byFile.get(`${kind} ${foldName(path.split('/').pop() ?? path)}`) ?? []);
+  }
 
   /** All that could be a revision of something under a like name. */
   *ofFormat({ kind, format }: Incoming): Generator<Held> {

@@ -39,22 +39,27 @@ const held = (more: Partial<Held> = {}): Held => ({
   aliases: [],
   fileName: 'umber.cube',
   sha: 'held',
+  variant: '',
   newest: true,
   ...more,
 });
 const preset = { kind: 'preset', format: 'marlstone@4' };
 const settings = Object.fromEntries(['a', 'b', 'c', 'd', 'e', 'f'].map((key) => [key, 1])) as never;
 
-/** The rule that decides, and what it says. */
-function decided(file: Incoming, holds: Held[] = [], before: Incoming[] = []) {
+/** The rule that decides, and what it proposes. */
+function found(file: Incoming, holds: Held[] = [], before: Incoming[] = []) {
   const earlier = new EarlierEntries([...before, file], tolerance);
   for (const one of before) earlier.add(one, nothing);
   const context = { held: new HeldIndex(holds), earlier, distance, tolerance };
   for (const rule of rules) {
     const proposal = rule.find(file, context);
-    if (proposal) return { rule: rule.id, outcome: proposal.outcome };
+    if (proposal) return { rule: rule.id, proposal };
   }
   return null;
+}
+function decided(...given: Parameters<typeof found>) {
+  const one = found(...given);
+  return one && { rule: one.rule, outcome: one.proposal.outcome };
 }
 
 describe('by what a file is told', () => {
@@ -148,5 +153,52 @@ describe('what bears the title of something held', () => {
     const other = umber({ fingerprint: print(3000), fileName: 'other.cube' });
     expect(decided(file, [other])).toBeNull();
     expect(decided(file, [{ ...other, headings: ['Kiln'] }])?.outcome).toBe('version');
+  });
+});
+
+describe('what continues an item that is held in several forms', () => {
+  const XMP = 'in the language of marlstone 4';
+  const JPEG = 'for rendered files';
+  const plain = held({ kind: 'preset', format: 'marlstone@3', title: 'Ash', sha: 'plain', internalId: 'i' });
+  const newer = { ...plain, format: 'marlstone@4', versionId: 'newer', sha: 'newer', variant: XMP };
+  const rendered = { ...plain, versionId: 'rendered', sha: 'rendered', variant: JPEG, fileName: 'ash jpeg.ini' };
+  const forms = [newer, rendered, plain];
+  const told = (more: Partial<Incoming>, holds: Held[] = forms) => {
+    const proposal = found(incoming({ ...preset, ...more }), holds)?.proposal;
+    return [proposal?.outcome, proposal?.likeness?.mark, proposal?.versionId];
+  };
+
+  test('by its identity is the next of the form in its language, and never takes the place of the plain one', () => {
+    expect(told({ internalId: 'i' })).toEqual(['variant', XMP, 'version']);
+    expect(told({ internalId: 'i', format: 'marlstone@3' })).toEqual(['version', undefined, 'version']);
+  });
+
+  test('is a variant in another language too where there is none yet', () =>
+    expect(told({ internalId: 'i' }, [plain])).toEqual(['variant', XMP, 'version']));
+
+  test('by its mark is the next of the form of that mark', () =>
+    expect(told({ internalId: 'i', format: 'marlstone@3', title: 'Ash (JPEG)' })).toEqual([
+      'variant',
+      JPEG,
+      'rendered',
+    ]));
+
+  test('by its title is a version of the plain form where its name says nothing', () =>
+    expect(told({ format: 'marlstone@3' })).toEqual(['version', undefined, 'version']));
+
+  test('by its title and its mark is the next of that form', () =>
+    expect(told({ format: 'marlstone@3', title: 'Ash (JPEG)' })).toEqual(['variant', JPEG, 'rendered']));
+
+  test('by its file name is the next of the form that bears it', () =>
+    expect(told({ format: 'marlstone@3', title: 'Soot', path: 'Ash JPEG.ini' })).toEqual([
+      'variant',
+      JPEG,
+      'rendered',
+    ]));
+
+  test('with the effect of a form is a copy of that one', () => {
+    const printed = forms.map((form) => ({ ...form, fingerprint: print(form.variant === JPEG ? 0 : 500) }));
+    const file = { format: 'marlstone@3', title: 'Ash (JPEG)', fingerprint: print(0) };
+    expect(told(file, printed)).toEqual(['duplicate', undefined, 'rendered']);
   });
 });

@@ -4,7 +4,7 @@
  */
 import { designName, nameLikeness, settingLikeness } from '../likeness';
 import { baseName } from '../../recognise';
-import { between, isOtherLanguage, isWithin, languageMark, ofEntry, ofHeld, type Rule } from './matching';
+import { between, isOtherLanguage, isWithin, languageMark, nextOf, ofEntry, ofHeld, type Rule } from './matching';
 import { titleCaution, titleRule } from './title-rules';
 import { folderOf, told, type Incoming } from './types';
 
@@ -68,7 +68,7 @@ const sameIdentity: Rule = {
   find: (incoming, context) => {
     const same = context.held.sameIdentity(incoming);
     if (!same) return null;
-    return ofHeld(same, 'version', 0.97, {
+    return nextOf(incoming, same, 0.97, {
       by: 'identity',
       ...between(incoming, same, context),
       words: 'it bears the same identity inside',
@@ -87,7 +87,7 @@ const sameFileName: Rule = {
     const distance = between(incoming, same, context);
     if (distance && distance.mean > KINDRED) return null;
     const words = 'the same file name, under another title';
-    const proposal = ofHeld(same, 'version', 0.7, { by: 'file name', ...distance, words });
+    const proposal = nextOf(incoming, same, 0.7, { by: 'file name', ...distance, words });
     return { ...proposal, caution: titleCaution(incoming, context) };
   },
 };
@@ -113,7 +113,7 @@ const mostSettings: Rule = {
     for (const held of context.held.ofFormat(incoming)) {
       if (!held.settings || nameLikeness(held.title, incoming.title) < 0.45) continue;
       if (settingLikeness(held.settings, settings) < 0.7) continue;
-      return ofHeld(held, 'version', 0.6, {
+      return nextOf(incoming, held, 0.6, {
         by: 'likeness',
         ...between(incoming, held, context),
         words: 'most of its settings are the same, and its name is much alike',

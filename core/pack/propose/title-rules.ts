@@ -1,10 +1,13 @@
 /** What a file is to the held items of its name: asked of one after the other, until one of them answers. */
+import { groupBy } from '../../lists';
 import { designName } from '../likeness';
 import {
   between,
+  closest,
   isOtherLanguage,
   isWithin,
   languageMark,
+  nextOf,
   ofHeld,
   sharesHeading,
   type Context,
@@ -33,7 +36,7 @@ const isKin = (apart: Distance | null): boolean => !apart || apart.mean <= KIN;
 const variantByMark: TitleRule = {
   id: 'its name says what it is for',
   find: ({ held, mark, apart }) =>
-    mark && mark !== designName(held.title).mark
+    mark && mark !== held.variant && mark !== designName(held.title).mark
       ? ofHeld(held, 'variant', 0.8, { by: 'design', mark, ...apart, words: `the same design, ${mark}` })
       : null,
 };
@@ -68,7 +71,7 @@ const newVersion: TitleRule = {
     const kin = isKin(apart);
     if (!kin && !headings) return null;
     const words = headings ? 'the same title and headings' : 'the same title';
-    const proposal = ofHeld(held, 'version', confidenceOf(headings, apart), { by: 'title', ...apart, words });
+    const proposal = nextOf(incoming, held, confidenceOf(headings, apart), { by: 'title', ...apart, words });
     return { ...proposal, caution: kin ? null : 'It bears the name of an item that does something quite different.' };
   },
 };
@@ -84,8 +87,9 @@ const saysNothing = ({ incoming, held, mark }: Pair): boolean =>
 
 function pairsOf(incoming: Incoming, context: Context): Pair[] {
   const { base, mark } = designName(incoming.title, folderOf(incoming.path));
-  return context.held
-    .ofDesign(incoming.kind, base)
+  const forms = groupBy(context.held.ofDesign(incoming.kind, base), (held) => held.itemId);
+  return [...forms.values()]
+    .flatMap((list) => closest(incoming, list) ?? [])
     .map((held) => ({ incoming, held, mark, apart: between(incoming, held, context), context }))
     .filter((pair) => !saysNothing(pair));
 }

@@ -25,7 +25,8 @@ export interface Held extends Compared {
   versionId: string;
   aliases: string[];
   fileName: string;
-  newest: boolean;
+  /** '' for the plain form of the design, else what sets it apart */ variant: string;
+  /** of its variant */ newest: boolean;
 }
 
 export type Outcome = 'new' | 'version' | 'variant' | 'duplicate';

@@ -129,6 +129,21 @@ export const setProposals = (sql: Sql, rows: ProposalRow[]) =>
     [JSON.stringify(rows)],
   );
 
+/** Rendered pictures are left out; their bytes stay, so that a person can make frames of them. */
+export const leaveOutPictures = (sql: Sql, arrivalId: string) =>
+  sql.query(
+    `
+      update arrival_entry
+      set outcome = 'document', proposal = 'document'
+      where arrival_id = $1
+        and kind = 'frame'
+        and outcome = 'frame'
+        and format in ('jpeg', 'png', 'tiff')
+        and not corrected
+    `,
+    [arrivalId],
+  );
+
 export const correctEntries = async (
   sql: Sql,
   arrivalId: string,
@@ -169,6 +184,7 @@ export const entriesOf = async (sql: Sql, arrivalId: string, ids?: number[]): Pr
 const groupOf = `case when e.outcome in ('refused', 'unknown') then e.outcome
   when not e.corrected and (e.caution <> '' or (e.outcome in ('new', 'version', 'variant', 'duplicate') and e.confidence < 0.78)) then 'again'
   when e.outcome = 'duplicate' then case when e.likeness->>'by' = 'effect' then 'effect' else 'held' end
+  when e.outcome = 'document' and e.kind = 'frame' then 'picture'
   when e.outcome in ('document', 'ignored') then 'papers' else e.outcome end`;
 
 export type Group =
@@ -180,34 +196,45 @@ export type Group =
   | 'effect'
   | 'new'
   | 'frame'
+  | 'picture'
   | 'descriptor'
   | 'held'
   | 'papers';
+
+/** What is proposed to become something. */
+export const outcomesTaken: readonly string[] = ['new', 'version', 'variant', 'frame', 'descriptor'];
+
+export interface GroupedEntry extends EntryRow {
+  grp: Group;
+  in_group: number;
+  /** how many of the group are proposed to be taken */ takeable: number;
+}
 
 export const groupedEntries = async (
   sql: Sql,
   arrivalId: string,
   most: number,
   only: string | null,
-): Promise<(EntryRow & { grp: Group; in_group: number })[]> =>
-  many<EntryRow & { grp: Group; in_group: number }>(
+): Promise<GroupedEntry[]> =>
+  many<GroupedEntry>(
     sql,
     `
       with
         g as (
-          select e.id, ${groupOf} as grp
+          select e.id, e.outcome, ${groupOf} as grp
           from arrival_entry e
           where e.arrival_id = $1
         ),
         p as (
           select
             id, grp, row_number() over (partition by grp order by id) as place,
-            count(*) over (partition by grp)::int as in_group
+            count(*) over (partition by grp)::int as in_group,
+            (count(*) filter (where outcome = any($4::text[])) over (partition by grp))::int as takeable
           from g
           where $3::text is null or grp = $3
         )
       select
-        e.*, p.grp, p.in_group, ti.title as target_title, te.path as target_path, vi.item_id
+        e.*, p.grp, p.in_group, p.takeable, ti.title as target_title, te.path as target_path, vi.item_id
       from p
         join arrival_entry e on e.id = p.id
         left join item ti on ti.id = e.target_item_id
@@ -216,7 +243,7 @@ export const groupedEntries = async (
       where p.place <= $2
       order by e.path
     `,
-    [arrivalId, most, only],
+    [arrivalId, most, only, outcomesTaken],
   );
 
 export const outcomeCounts = async (sql: Sql, arrivalId: string): Promise<Record<string, number>> =>

@@ -43,6 +43,7 @@ export interface HeldRow {
   internal_id: string;
   fingerprint: Buffer | null;
   facts: Record<string, unknown>;
+  variant: string;
   newest: boolean;
 }
 
@@ -50,10 +51,15 @@ const heldColumns = `
   i.id as item_id, i.kind, i.title, i.aliases, i.headings,
   v.id as version_id, v.format, v.file_name, v.sha256, v.content_sha256, v.internal_id, v.fingerprint,
   case when i.kind = 'preset' then v.facts - 'unknown' else '{}' end as facts,
-  i.newest_version_id = v.id or v.variant <> '' as newest
+  v.variant,
+  not exists (
+    select 1
+    from version later
+    where later.item_id = v.item_id and later.variant = v.variant and later.number > v.number
+  ) as newest
 `;
 
-/** Held versions that a file of an arrival could be: by bytes, content, identity, name, or file name. */
+/** Held versions that a file of an arrival could be: by bytes, content, identity, name, or file name; and the variants of these. */
 export const candidates = async (
   sql: Sql,
   contents: { shas: Buffer[]; contents: Buffer[]; identities: string[]; bases: string[]; files: string[] },
@@ -61,10 +67,8 @@ export const candidates = async (
   many<HeldRow>(
     sql,
     `
-      select ${heldColumns}
-      from version v join item i on i.id = v.item_id
-      where i.archived_at is null
-        and v.id in (
+      with
+        found as (
           select id
           from version
           where sha256 = any($1::bytea[])
@@ -89,9 +93,25 @@ export const candidates = async (
           where x.aliases && $4::text[] and x.archived_at is null
           union
           select v2.id
-          from version v2 join item x on x.newest_version_id = v2.id
+          from version v2
+            left join item x on x.newest_version_id = v2.id
           where v2.file_name = any($5::text[])
+            and (x.id is not null or v2.variant <> '')
+        ),
+        related as (
+          select id
+          from found
+          union
+          select other.id
+          from found
+            join version known using (id)
+            join version other on other.item_id = known.item_id and other.variant <> ''
         )
+      select ${heldColumns}
+      from related
+        join version v using (id)
+        join item i on i.id = v.item_id
+      where i.archived_at is null
     `,
     [contents.shas, contents.contents, contents.identities, contents.bases, contents.files],
   );
@@ -125,7 +145,7 @@ export const prints = async (sql: Sql, kinds: string[]): Promise<HeldRow[]> =>
       select
         i.id as item_id, v.id as version_id, i.kind, v.format, i.title, '{}'::text[] as aliases,
         '{}'::text[] as headings, '' as file_name, ''::bytea as sha256, null::bytea as content_sha256,
-        '' as internal_id, v.fingerprint,
+        '' as internal_id, v.fingerprint, v.variant,
         case when i.kind = 'preset' then v.facts - 'unknown' else '{}' end as facts, true as newest
       from item i join version v on v.id = i.newest_version_id
       where i.archived_at is null

@@ -6,13 +6,13 @@ const entry = (kind: string, outcome = 'new') => ({ kind, outcome }) as Entry;
 describe('files of an arrival', () => {
   test('kinds of what is new come with the commonest first', () => {
     const rows = [entry('look'), entry('preset'), entry('preset'), entry('look', 'duplicate')];
-    expect(kindsOfNew([{ group: 'new', count: 4, rows }])).toEqual(['preset', 'look']);
+    expect(kindsOfNew([{ group: 'new', count: 4, takeable: 4, rows }])).toEqual(['preset', 'look']);
   });
 
   test('what was refused or is a paper is not corrected', () => {
-    expect(isCorrectable({ group: 'new', count: 1, rows: [entry('look')] })).toBe(true);
-    expect(isCorrectable({ group: 'papers', count: 1, rows: [entry('document')] })).toBe(false);
-    expect(isCorrectable({ group: 'again', count: 1, rows: [entry('')] })).toBe(false);
+    expect(isCorrectable({ group: 'new', count: 1, takeable: 1, rows: [entry('look')] })).toBe(true);
+    expect(isCorrectable({ group: 'papers', count: 1, takeable: 1, rows: [entry('document')] })).toBe(false);
+    expect(isCorrectable({ group: 'again', count: 1, takeable: 1, rows: [entry('')] })).toBe(false);
   });
 
   test('a difference that nobody sees is said to be none', () => {

@@ -38,6 +38,7 @@ export interface Entry {
 export interface GroupOfEntries {
   group: EntryGroup;
   count: number;
+  /** of these, so many are proposed to be taken */ takeable: number;
   rows: Entry[];
 }
 
@@ -54,6 +55,10 @@ export const groupWords: Record<string, { title: string; note: string }> = {
   },
   new: { title: 'New', note: 'to be taken onto a shelf' },
   frame: { title: 'Frames', note: 'pictures to preview on' },
+  picture: {
+    title: 'Pictures of the pack',
+    note: 'previews of what is in it; not taken, unless you make frames of them',
+  },
   descriptor: { title: 'Descriptors', note: 'what Etagere knows of an editor; the studio lead decides on each' },
   held: { title: 'Held already', note: 'the same content; not taken twice' },
   papers: { title: 'Papers and leftovers', note: 'not taken' },

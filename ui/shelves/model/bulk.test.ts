@@ -18,9 +18,12 @@ describe('many items changed at once', () => {
   test('“any” leaves cameras and scope open, “none” takes the licence off', () =>
     expect(asked({ cameras: 'any', input: 'any', licence: 'none' }).set).toEqual({
       cameras: [],
-      scope: { input: null, result: null },
+      scope: { input: null },
       licence_id: null,
     }));
+
+  test('what a look gives stays as it is where only what it works on is said', () =>
+    expect(asked({ input: 'camera data' }).set).toEqual({ scope: { input: 'camera data' } }));
 
   test('a title is changed by words or by a pattern', () => {
     expect(asked({ find: 'Old', replace: 'New' }).title).toEqual({ find: 'Old', replace: 'New', pattern: '' });

@@ -35,7 +35,7 @@ const listed = (text: string, between: string): string[] =>
     .map((part) => part.trim())
     .filter(Boolean);
 
-const openOr = (value: string): string | null => (value === 'any' || !value ? null : value);
+const openOr = (value: string): string | null => (value === 'any' ? null : value);
 
 /** The fields that all of the items get, as far as they were typed. */
 function fieldsOf(form: BulkForm): Record<string, unknown> {
@@ -45,7 +45,11 @@ function fieldsOf(form: BulkForm): Record<string, unknown> {
   if (cameras) fields.cameras = cameras === 'any' ? [] : listed(cameras, ',');
   if (form.licence) fields.licence_id = form.licence === 'none' ? null : form.licence;
   if (form.description.trim()) fields.description = form.description.trim();
-  if (form.input || form.result) fields.scope = { input: openOr(form.input), result: openOr(form.result) };
+  if (form.input || form.result)
+    fields.scope = {
+      ...(form.input ? { input: openOr(form.input) } : {}),
+      ...(form.result ? { result: openOr(form.result) } : {}),
+    };
   return fields;
 }
 

@@ -83,6 +83,7 @@ export default async function Page({
           groups={groups.map((entries) => ({
             group: entries.group,
             count: entries.count,
+            takeable: entries.takeable,
             rows: entries.rows.map((entry) => ({
               id: entry.id,
               path: entry.path,
