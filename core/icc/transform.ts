@@ -5,6 +5,7 @@
 import type { Lcms } from 'lcms-wasm';
 import { Problem } from '../problem';
 import { iccHeader } from './header';
+import { writeTableProfile } from './write';
 
 export type Intent = 'perceptual' | 'relative' | 'saturation' | 'absolute';
 const intents: Record<Intent, number> = { perceptual: 0, relative: 1, saturation: 2, absolute: 3 };
@@ -61,13 +62,66 @@ export interface Transform {
   close(): void;
 }
 
-/** From one side to the other. A device link or an abstract profile as `from` with `to` null is the whole transform. */
+/**
+ * From one side to the other. A device link or an abstract profile as `from` with `to` null is the whole transform.
+ *
+ * Without black point compensation means without: Little CMS puts it in by itself where the perceptual or the saturation
+ * intent goes to a profile of version 4, so that such a profile is given to it as one of version 2. Tables and curves are
+ * read the same way in both.
+ */
 export async function transform(
   from: Side,
   to: Side | null,
   intent: Intent = 'relative',
   blackPoint = false,
 ): Promise<Transform> {
+  const isForced = !blackPoint && (intent === 'perceptual' || intent === 'saturation');
+  if (!isForced || to === null) return directly(from, to, intent, blackPoint);
+  if (to === 'lab') return directly(from, plainLab(), intent, false);
+  if (typeof to !== 'string') return directly(from, asVersion2(to), intent, false);
+  // these two have one rendering for all intents
+  return chained(await directly(from, plainLab(), intent, false), await directly('lab', to, 'relative', false));
+}
+
+function chained(first: Transform, second: Transform): Transform {
+  return {
+    from: first.from,
+    to: second.to,
+    run: (values) => second.run(first.run(values)),
+    close: () => {
+      first.close();
+      second.close();
+    },
+  };
+}
+
+/** Where the header has the version (ICC.1:2022, 7.2.4). */
+const VERSION_AT = 8;
+
+function asVersion2(profile: Uint8Array): Uint8Array {
+  if ((profile[VERSION_AT] ?? 0) < 4) return profile;
+  const copy = profile.slice();
+  copy.set([2, 0x40], VERSION_AT);
+  return copy;
+}
+
+let labOfVersion2: Uint8Array | null = null;
+/** Lab as a profile of version 2 that changes nothing. */
+const plainLab = (): Uint8Array =>
+  (labOfVersion2 ??= asVersion2(
+    writeTableProfile({
+      class: 'abst',
+      space: 'Lab ',
+      pcs: 'Lab ',
+      description: 'Lab',
+      copyright: '',
+      created: new Date(0),
+      grid: 2,
+      f: () => {},
+    }),
+  ));
+
+async function directly(from: Side, to: Side | null, intent: Intent, blackPoint: boolean): Promise<Transform> {
   const engine = await lcms();
   const opened: number[] = [];
   const close = (): void => {
