@@ -8,7 +8,8 @@ import { pool, transaction } from '../db/pool';
 import { actorOf } from '../people/roles';
 import { addVersion, createItem } from './create';
 import { freshCount, markSeen } from '../search/fresh';
-import { searchCounts, searchItems, searchShelves } from '../search/service';
+import { page } from '../search/queries';
+import { searchCounts, searchItems, searchShelves, type Search } from '../search/service';
 import { sampler, selvedge, type Look } from '@/core/look';
 import { confirmEncoding, itemFor, lookOf, noteView, setRibbon, tableFor, versionFor } from './service';
 import perrinAlder from '@/standins/descriptors/perrin-alder-1.json';
@@ -63,6 +64,39 @@ describe('the spines of a shelf', () => {
     expect(await titles('kiln galze')).toEqual(['Kiln Glaze Deep']);
     expect(await titles('plain 07')).toEqual(['Plain 07']);
     expect(await titles('100%')).toEqual([]);
+  });
+  test('what bears the words as its title comes first, then in its title, its headings, anywhere', async () => {
+    const shelf = await addShelf(people.librarian, { name: 'Found' });
+    await make('Ochre infrared', shelf, ['Ground']);
+    await make('A third', shelf, ['Ochre', 'Ground']);
+    await make('Ground Ochreous', shelf);
+    await make('Deep ground, ochre', other);
+    await make('Öchre Ground', shelf);
+    const found = async (search: Search) => (await searchShelves(people.retoucher, search)).rows.map((s) => s.title);
+    expect(await found({ q: 'ochre ground' })).toEqual([
+      'Öchre Ground',
+      'Deep ground, ochre',
+      'Ground Ochreous',
+      'A third',
+      'Ochre infrared',
+    ]);
+    const inOrder = (await searchItems(people.retoucher, { q: 'ochre ground', sort: 'title' })).rows;
+    expect(inOrder[0]?.title).toBe('A third');
+    const paged = [0, 2, 4].map((from) => searchItems(people.retoucher, { q: 'ochre ground' }, 2, from));
+    expect((await Promise.all(paged)).flatMap(({ rows }) => rows.map((row) => row.title))).toEqual(
+      await found({ q: 'ochre ground' }),
+    );
+  });
+  test('of very much, what bears the words as its title is lifted, and no page shows it again', async () => {
+    const shelf = await addShelf(people.librarian, { name: 'Very much' });
+    for (const title of ['Ash a', 'Ash b', 'Ash', 'Ash c', 'Ash d']) await make(title, shelf);
+    const wanted = {
+      ...{ person: people.lead.id, query: 'ash:*', typed: 'Ash', start: '', alike: '', facets: [], ribbon: null },
+      ...{ recent: false, fresh: false, shelf, archived: false },
+    };
+    const pages = [0, 2, 4].map((from) => page(pool(), wanted, 'best', false, 2, from));
+    const titles = (await Promise.all(pages)).map((rows) => rows.map((row) => row.title));
+    expect(titles).toEqual([['Ash', 'Ash a'], ['Ash b', 'Ash c'], ['Ash d']]);
   });
   test('a ribbon is one’s own, the house’s is everybody’s', async () => {
     const [kiln] = (await searchShelves(people.retoucher, { q: 'kiln' })).rows;

@@ -60,6 +60,7 @@ function whereOf(person: Person, search: Search, alike = false): q.Where {
   return {
     person: person.id,
     query: short || alike ? '' : tsquery(words),
+    typed: words,
     start: short ? words : '',
     alike: alike ? words : '',
     facets,
@@ -118,7 +119,10 @@ async function forgiving<T>(
   });
 }
 
+const hasWords = (search: Search): boolean => (search.q ?? '').trim().length > 2;
+
 const orderOf = (search: Search, resolvedSearch: Search): { sort: q.Sort; down: boolean } => {
+  if (hasWords(search) && !search.sort && search.recent !== '1') return { sort: 'best', down: false };
   const inShelf = search.shelf && !search.sort && resolvedSearch.shelf && !resolvedSearch.recent;
   const asked: q.Sort = inShelf ? 'shelf' : sortOf(search);
   // in the order of a facet of which one value alone is left, titles are the order
@@ -270,10 +274,12 @@ export async function searchShelves(
     person,
     search,
     async (sql, where) => {
-      const counted = await q.counted(sql, where, 'title', false, COUNTED, 0, COUNTED, TOLD);
+      const sort = where.query ? 'best' : 'title';
+      const counted = await q.counted(sql, where, sort, false, COUNTED, 0, COUNTED, TOLD);
       const counts = countsOf(counted);
-      if (counted.n > COUNTED) return { flat: true, counts, rows: await q.page(sql, where, 'title', false, 100, 0) };
-      const scattered = (await q.shelvesOf(sql, counted.ids)) > SCATTERED;
+      if (counted.n > COUNTED) return { flat: true, counts, rows: await q.page(sql, where, sort, false, 100, 0) };
+      // what answers best to words stands first, on whatever shelf
+      const scattered = sort === 'best' || (await q.shelvesOf(sql, counted.ids)) > SCATTERED;
       return {
         flat: scattered,
         counts,

@@ -45,6 +45,7 @@ const ribbonOf = {
 export interface Where {
   person: string;
   /** a tsquery, empty for none */ query: string;
+  /** the words as they were typed */ typed: string;
   /** the start of a title, for one or two letters */ start: string;
   /** what titles need only resemble */ alike: string;
   /** one list a key: any of it must be borne */ facets: string[][];
@@ -119,12 +120,33 @@ export const sorts = {
   made: ['i.created_at'],
   changed: ['i.touched_at'],
   used: ['(select used_at from item_use u where u.item_id = i.id and u.person_id = $1)'],
+  /** what bears the words in its title comes before what bears them elsewhere: see `likeness` */ best: [byTitle],
 } as const;
 
 export type Sort = keyof typeof sorts;
 
+/**
+ * How well an item answers to the words, the best first: its title is these words, has them, has words that begin so; its
+ * headings and tags do; anything else that is known of it does.
+ */
+function likeness(wanted: Where, values: unknown[]): string[] {
+  if (!wanted.query) return [];
+  const add = (value: string): string => `$${values.push(value)}`;
+  const within = (weights: string): string => `i.words @@ to_tsquery('simple', ${add(weights)})`;
+  return [
+    `case
+      when lower(unaccent(i.title)) = lower(unaccent(${add(wanted.typed)})) then 0
+      when ${within(wanted.query.replaceAll(':*', ':A'))} then 1
+      when ${within(wanted.query.replaceAll(':*', ':*A'))} then 2
+      when ${within(wanted.query.replaceAll(':*', ':*AB'))} then 3
+      else 4
+    end asc`,
+  ];
+}
+
 export const orderBy = (where: Where, values: unknown[], sort: Sort, down: boolean): string[] => [
   ...(where.alike ? [`word_similarity($${values.indexOf(where.alike) + 1}, i.title) desc`] : []),
+  ...(sort === 'best' ? likeness(where, values) : []),
   ...sorts[sort].map((x) => `${x} ${down ? 'desc' : 'asc'}${sort === 'used' ? ' nulls last' : ''}`),
   `i.id${down ? ' desc' : ''}`,
 ];
@@ -138,16 +160,43 @@ export async function page(
   limit: number,
   offset: number,
 ): Promise<SpineRow[]> {
-  const clause = where(wanted);
-  const { rows } = await sql.query<{ id: string }>(
-    `select i.id from item i where ${clause.text} order by ${orderBy(wanted, clause.values, sort, down).join(', ')} limit ${limit} offset ${offset}`,
-    clause.values,
-  );
-  return spinesOf(
+  if (sort === 'best') return pageOfBest(sql, wanted, limit, offset);
+  const ids = await idsOfPage(sql, where(wanted), (values) => orderBy(wanted, values, sort, down), limit, offset);
+  return spinesOf(sql, wanted.person, ids);
+}
+
+async function idsOfPage(
+  sql: Sql,
+  { text, values }: { text: string; values: unknown[] },
+  order: (values: unknown[]) => string[],
+  limit: number,
+  offset: number,
+): Promise<string[]> {
+  const by = order(values).join(', ');
+  const rows = await many<{ id: string }>(
     sql,
-    wanted.person,
-    rows.map((r) => r.id),
+    `select i.id from item i where ${text} order by ${by} limit ${limit} offset ${offset}`,
+    values,
   );
+  return rows.map((row) => row.id);
+}
+
+/** More items of one title than these are shown among the others. */
+const MOST_OF_ONE_TITLE = 200;
+
+/** Of very much only those that bear the words as their title are lifted; the rest stays in the order that has an index. */
+async function pageOfBest(sql: Sql, wanted: Where, limit: number, offset: number): Promise<SpineRow[]> {
+  const titled = (is: '=' | '<>') => {
+    const clause = where(wanted);
+    const typed = `$${clause.values.push(wanted.typed.toLowerCase())}`;
+    return { ...clause, text: `${clause.text} and lower(i.title) collate "C" ${is} ${typed}` };
+  };
+  const byTitles = (values: unknown[]) => orderBy(wanted, values, 'title', false);
+  const lifted = await idsOfPage(sql, titled('='), byTitles, MOST_OF_ONE_TITLE, 0);
+  const first = lifted.slice(offset, offset + limit);
+  const from = Math.max(0, offset - lifted.length);
+  const rest = await idsOfPage(sql, titled('<>'), byTitles, limit - first.length, from);
+  return spinesOf(sql, wanted.person, [...first, ...rest]);
 }
 
 /** These items, in this order. The statement has a name, so that it is planned once a connection: planning it takes as long as running it. */
