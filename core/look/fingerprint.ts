@@ -20,13 +20,14 @@ const inputs: Float64Array = (() => {
   return out;
 })();
 
-/** 192 whole numbers: L, a, b × 100 by color. */
-export function fingerprint(evaluate: Evaluate): Int16Array {
+/** 192 whole numbers: L, a, b × 100 by color. Where something acts in two ways, every other color is asked of the second. */
+export function fingerprint(evaluate: Evaluate, second: Evaluate = evaluate): Int16Array {
   const out = new Int16Array(POINTS * 3);
   const values = new Float64Array(3);
   const lab = new Float64Array(3);
   for (let i = 0; i < POINTS; i++) {
-    evaluate(inputs[i * 3]!, inputs[i * 3 + 1]!, inputs[i * 3 + 2]!, values, 0);
+    const act = i % 2 ? second : evaluate;
+    act(inputs[i * 3]!, inputs[i * 3 + 1]!, inputs[i * 3 + 2]!, values, 0);
     labOfSrgb(values[0]!, values[1]!, values[2]!, lab, 0);
     for (let c = 0; c < 3; c++) out[i * 3 + c] = Math.round(lab[c]! * 100);
   }

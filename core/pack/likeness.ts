@@ -96,6 +96,12 @@ export function outsideTable(facts: { settings?: unknown; classes?: unknown; ref
     : '';
 }
 
+/** Only what is alike in this can do the same: presets in what no table carries, camera profiles in their camera. */
+export function beyondEffect(kind: string, facts: Record<string, unknown>): string {
+  if (kind === 'preset') return outsideTable(facts);
+  return kind === 'camera-profile' && typeof facts.camera === 'string' ? facts.camera : '';
+}
+
 export interface SettingChange {
   setting: string;
   title: string;

@@ -1,4 +1,4 @@
-/** The reading thread of server/arrivals/reader.ts: one file after the other, answers in the same order. */
+/** The reading thread of server/arrivals/file-reader.ts: one file after the other, answers in the same order. */
 import { parentPort } from 'node:worker_threads';
 import type { Descriptor } from '@/core/editor/descriptor';
 import { entryOf } from '@/server/arrivals/arrival-entry';
@@ -6,24 +6,18 @@ import { inspectFile } from '@/server/arrivals/inspect';
 import type { ReadAnswer, ReadRequest } from '@/server/arrivals/file-reader';
 
 let known: readonly Descriptor[] = [];
-parentPort!.on('message', (readRequest: ReadRequest) => {
-  let answer: ReadAnswer;
+
+async function answerTo({ n, path, bytes, sha, descriptors }: ReadRequest): Promise<ReadAnswer> {
   try {
-    known = readRequest.descriptors ?? known;
-    answer = {
-      n: readRequest.n,
-      entry: entryOf(
-        inspectFile(
-          readRequest.path,
-          Buffer.from(readRequest.bytes.buffer, readRequest.bytes.byteOffset, readRequest.bytes.byteLength),
-          Buffer.alloc(0),
-          known,
-        ),
-        readRequest.sha,
-      ),
-    };
+    known = descriptors ?? known;
+    const file = Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength);
+    return { n, entry: await entryOf(inspectFile(path, file, Buffer.alloc(0), known), sha) };
   } catch (error) {
-    answer = { n: readRequest.n, bug: (error as Error).stack ?? String(error) };
+    return { n, bug: (error as Error).stack ?? String(error) };
   }
-  parentPort!.postMessage(answer);
+}
+
+let before: Promise<void> = Promise.resolve();
+parentPort?.on('message', (asked: ReadRequest) => {
+  before = before.then(async () => parentPort?.postMessage(await answerTo(asked)));
 });

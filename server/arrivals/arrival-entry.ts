@@ -2,7 +2,8 @@
 import { bytesOfFingerprint } from '@/core/look/fingerprint';
 import { mismatches } from '@/core/pack/likeness';
 import { isTakeable } from '@/core/recognise';
-import { presetEffect, tableEffect } from '../copies/effect-of';
+import { Problem } from '@/core/problem';
+import { fileEffect, noEffect, presetEffect, tableEffect, type Effect } from '../copies/effect-of';
 import type { Inspected } from './inspect';
 import type { NewEntry, Outcome } from './queries';
 
@@ -11,7 +12,8 @@ export interface Entry {
   row: NewEntry;
   take: boolean;
 }
-type Found = Exclude<Inspected, { type: 'entry' }> | Omit<Extract<Inspected, { type: 'entry' }>, 'sha256'>;
+type KeptOut = Exclude<Inspected, { type: 'entry' }>;
+type Found = KeptOut | Omit<Extract<Inspected, { type: 'entry' }>, 'sha256'>;
 
 const emptyRow: Omit<NewEntry, 'path' | 'size'> = {
   sha256: null,
@@ -35,10 +37,16 @@ const emptyRow: Omit<NewEntry, 'path' | 'size'> = {
 
 type Known = Extract<Found, { type: 'entry' }>;
 
-/** What it does to colors, where that is known. */
-function effectOf({ kind, facts, look }: Known) {
+/** What it does to colors; nothing where that cannot be told, which is for a person to see. */
+async function effectOf({ kind, facts, look, bytes }: Known): Promise<Effect> {
   if (kind === 'preset') return presetEffect(facts);
-  return look ? tableEffect(look) : null;
+  if (look) return tableEffect(look);
+  try {
+    return await fileEffect(kind, bytes);
+  } catch (error) {
+    if (error instanceof Problem) return noEffect;
+    throw error;
+  }
 }
 
 function outcomeOf(kind: Known['kind']): Outcome {
@@ -46,8 +54,8 @@ function outcomeOf(kind: Known['kind']): Outcome {
   return kind === 'frame' || kind === 'descriptor' || kind === 'unknown' ? kind : 'document';
 }
 
-function knownRow(found: Known, sha: string | null): Partial<NewEntry> {
-  const effect = effectOf(found);
+async function knownRow(found: Known, sha: string | null): Promise<Partial<NewEntry>> {
+  const effect = await effectOf(found);
   const { kind, facts } = found;
   return {
     sha256: sha,
@@ -58,27 +66,35 @@ function knownRow(found: Known, sha: string | null): Partial<NewEntry> {
     headings: found.headings.slice(0, 4),
     needs: found.needs,
     facts,
-    selvedge: effect?.selvedge ?? null,
+    selvedge: effect.selvedge,
     note: found.note,
     confidence: found.confidence,
     evidence: found.evidence,
     mismatches: isTakeable(kind) ? mismatches(found.path, facts) : [],
     internal_id: typeof facts.internalId === 'string' ? facts.internalId : '',
-    content: effect?.content?.toString('hex') ?? null,
-    fingerprint: effect?.fingerprint ? Buffer.from(bytesOfFingerprint(effect.fingerprint)).toString('hex') : null,
+    content: effect.content?.toString('hex') ?? null,
+    fingerprint: effect.fingerprint ? Buffer.from(bytesOfFingerprint(effect.fingerprint)).toString('hex') : null,
   };
 }
 
-/** @param sha the hash of its bytes, in hexadecimal */
-export function entryOf(found: Found, sha = ''): Entry {
+/** Of a file that is not taken, and why. */
+export function entryKeptOut(found: KeptOut): Entry {
   const { path } = found;
   if (found.type === 'ignored') return { row: { ...emptyRow, path, size: found.size, note: found.why }, take: false };
-  if (found.type === 'refused') {
-    const { problem, size } = found;
-    const refused = { outcome: 'refused' as const, note: problem.message, problem: problem.toJSON() };
-    return { row: { ...emptyRow, path, size, ...refused }, take: false };
-  }
+  const { problem, size } = found;
+  const refused = { outcome: 'refused' as const, note: problem.message, problem: problem.toJSON() };
+  return { row: { ...emptyRow, path, size, ...refused }, take: false };
+}
+
+/** @param sha the hash of its bytes, in hexadecimal */
+export async function entryOf(found: Found, sha = ''): Promise<Entry> {
+  if (found.type !== 'entry') return entryKeptOut(found);
   const take = isTakeable(found.kind) || found.kind === 'frame' || found.kind === 'descriptor';
-  const row = { ...emptyRow, path, size: found.bytes.length, ...knownRow(found, take ? sha : null) };
+  const row = {
+    ...emptyRow,
+    path: found.path,
+    size: found.bytes.length,
+    ...(await knownRow(found, take ? sha : null)),
+  };
   return { take, row };
 }

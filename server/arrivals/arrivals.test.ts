@@ -1,5 +1,8 @@
 /** Arrivals in depth: what each file is to what is held, corrections, releases, putting back. */
 import type { NewLicence } from '@/core/api/studio';
+import { writeDcp } from '@/core/camera/dcp';
+import { made } from '@/core/camera/testing';
+import { toAbstract } from '@/core/icc/convert';
 import { must } from '@/core/must';
 import { strToU8, zipSync, type Zippable } from 'fflate';
 import sharp from 'sharp';
@@ -445,6 +448,47 @@ test('licences: own work may, a licence that forbids holds for all, what is not 
       );
     expect([await convert(people.librarian), await convert(people.lead)]).toEqual([librarian, lead]);
   }
+});
+
+describe('what things do to colors is told of every kind', () => {
+  const abstract = async (title: string, gain: number) =>
+    Buffer.from(
+      (
+        await toAbstract((r, g, b, out, at) => out.set([r ** gain, g, b * 0.9], at), {
+          title,
+          created: new Date('2026-01-01T00:00:00Z'),
+          grid: 17,
+        })
+      ).bytes,
+    );
+
+  test('an ICC look has its threads, and a copy of it under another name is told by its effect', async () => {
+    const id = await arrive('ICC looks', {
+      'Reed.icc': await abstract('Reed', 1.3),
+      'Rush.icc': await abstract('Rush', 1.3),
+    });
+    expect(Object.values(await outcomes(id)).sort()).toEqual(['duplicate', 'new']);
+    await accept(id);
+    const again = await arrive('One more', {
+      'Sedge.icc': await abstract('Sedge', 1.3),
+      'Rye.icc': await abstract('Rye', 1.305),
+    });
+    const told = await Promise.all(['Sedge.icc', 'Rye.icc'].map((path) => entry(again, path)));
+    expect(told.map(({ outcome, likeness, selvedge }) => [outcome, likeness?.by, selvedge?.length])).toEqual([
+      ['duplicate', 'content', 12],
+      ['duplicate', 'effect', 12],
+    ]);
+    const other = await arrive('Another', { 'Fen.icc': await abstract('Fen', 1.9) });
+    expect(await outcomes(other)).toEqual({ 'Fen.icc': 'new' });
+  });
+
+  test('a camera profile has threads of what it makes of the colors of its camera', async () => {
+    const id = await arrive('Threads of a profile', { 'e.dcp': Buffer.from(writeDcp(made())) });
+    const profile = await entry(id, 'e.dcp');
+    expect(profile.kind).toBe('camera-profile');
+    expect(profile.selvedge?.some(([fixed, rendered]) => fixed !== rendered)).toBe(true);
+    expect(profile.fingerprint).not.toBeNull();
+  });
 });
 
 describe('what a delivery must not do', () => {

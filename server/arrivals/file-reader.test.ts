@@ -59,7 +59,9 @@ describe('what is read', () => {
     ];
     for (const [path, bytes] of files)
       expect(await reader.read(path, bytes, 'ab', known)).toEqual(
-        JSON.parse(JSON.stringify(entryOf({ ...inspectFile(path, Buffer.from(bytes), Buffer.alloc(0), known) }, 'ab'))),
+        JSON.parse(
+          JSON.stringify(await entryOf({ ...inspectFile(path, Buffer.from(bytes), Buffer.alloc(0), known) }, 'ab')),
+        ),
       );
   });
   test('of a hundred asked for at once each has its own answer, in order, and descriptors are sent once', async () => {

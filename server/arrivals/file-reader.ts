@@ -7,7 +7,7 @@ import { Worker } from 'node:worker_threads';
 import type { Descriptor } from '@/core/editor/descriptor';
 import { Problem } from '@/core/problem';
 import { programOf } from '../program';
-import { entryOf, type Entry } from './arrival-entry';
+import { entryKeptOut, type Entry } from './arrival-entry';
 
 export interface ReadRequest {
   n: number;
@@ -126,7 +126,7 @@ export class Reader {
     if (first) {
       if (why instanceof Problem)
         first.done(
-          entryOf({ type: 'refused', path: first.path, size: first.bytes.length, sha256: null, problem: why }),
+          entryKeptOut({ type: 'refused', path: first.path, size: first.bytes.length, sha256: null, problem: why }),
         );
       else first.fail(why);
     }

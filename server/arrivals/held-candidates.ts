@@ -2,7 +2,7 @@
 import { must } from '@/core/must';
 import { fileNameOf } from '@/core/paths';
 import { fingerprintOfBytes } from '@/core/look/fingerprint';
-import { designName, outsideTable } from '@/core/pack/likeness';
+import { beyondEffect, designName } from '@/core/pack/likeness';
 import { HeldIndex, type Held, type Incoming } from '@/core/pack/propose';
 import type { Settings } from '@/core/preset/kinds';
 import { bytesOf, hex } from '../blobs/service';
@@ -22,7 +22,7 @@ const held = (held: q.HeldRow): Held => ({
   content: held.content_sha256 ? hex(held.content_sha256) : null,
   internalId: held.internal_id,
   fingerprint: held.fingerprint ? fingerprintOfBytes(held.fingerprint) : null,
-  outside: held.kind === 'preset' ? outsideTable(held.facts) : '',
+  outside: beyondEffect(held.kind, held.facts),
   settings: held.kind === 'preset' ? ((held.facts.settings ?? {}) as Settings) : null,
   variant: held.variant,
   newest: held.newest,
@@ -39,7 +39,7 @@ export const incoming = (entry: q.EntryRow): Incoming => ({
   content: entry.content_sha256 ? hex(entry.content_sha256) : null,
   internalId: entry.internal_id,
   fingerprint: entry.fingerprint ? fingerprintOfBytes(entry.fingerprint) : null,
-  outside: entry.kind === 'preset' ? outsideTable(entry.facts) : '',
+  outside: beyondEffect(entry.kind, entry.facts),
   settings: entry.kind === 'preset' ? ((entry.facts.settings ?? {}) as Settings) : null,
 });
 

@@ -18,7 +18,7 @@ import { record } from '../activity/queries';
 import { log } from '../log';
 import { Cancelled, type JobContext } from '../jobs/service';
 import { walkArchive, type ArchiveEvent } from './archive';
-import { entryOf, type Entry } from './arrival-entry';
+import { entryKeptOut, type Entry } from './arrival-entry';
 import { copyTolerance } from '../studio/service';
 import { heldFor, incoming } from './held-candidates';
 import { reader } from './file-reader';
@@ -115,7 +115,7 @@ function refusedFor({ path, size }: { path: string; size: number }, cause: unkno
     `${path}, incident ${incident}`,
     'The other files are not touched by it. Tell the people who look after Etagere this number.',
   );
-  return { row: entryOf({ type: 'refused', path, size, problem, sha256: null }).row };
+  return { row: entryKeptOut({ type: 'refused', path, size, problem, sha256: null }).row };
 }
 
 /** Whether the arrival waits for this very job: it was not read already, nor settled, nor given to another. */
@@ -269,7 +269,7 @@ async function readContent(archiveEvent: ArchiveEvent, known: Known): Promise<Ma
   const made: Entry =
     archiveEvent.type === 'file'
       ? await reader().read(archiveEvent.path, archiveEvent.bytes, hex(archiveEvent.sha256), known)
-      : entryOf(archiveEvent.type === 'refused' ? { ...archiveEvent, sha256: null } : archiveEvent);
+      : entryKeptOut(archiveEvent.type === 'refused' ? { ...archiveEvent, sha256: null } : archiveEvent);
   return {
     row: made.row,
     bytes: made.take && archiveEvent.type === 'file' ? archiveEvent.bytes : null,

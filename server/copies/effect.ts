@@ -3,13 +3,13 @@ import { Problem } from '@/core/problem';
 import { getBlob } from '../blobs/service';
 import type { Sql } from '../db/pool';
 import { compute } from '../threads/computing';
-import type { Effect } from './effect-of';
+import { noEffect, type Effect } from './effect-of';
 
-const none: Effect = { content: null, fingerprint: null, selvedge: null };
+const withEffect = ['look', 'preset', 'camera-profile'];
 
-/** Of a version by its kind; what has no table or settings has none. */
+/** Of a version by its kind; what does nothing to colors, or cannot be rendered, has none. */
 export async function effectOf(sql: Sql, kind: string, sha: Buffer, facts: Record<string, unknown>): Promise<Effect> {
-  if (kind !== 'look' && kind !== 'preset') return none;
+  if (!withEffect.includes(kind)) return noEffect;
   try {
     const effect = await compute(
       'effect',
@@ -17,7 +17,7 @@ export async function effectOf(sql: Sql, kind: string, sha: Buffer, facts: Recor
     );
     return { ...effect, content: effect.content && Buffer.from(effect.content) };
   } catch (error) {
-    if (error instanceof Problem) return none;
+    if (error instanceof Problem) return noEffect;
     throw error;
   }
 }

@@ -9,7 +9,11 @@ export const prints = async (
     `
       select
         i.id, i.kind, i.format, v.fingerprint,
-        case when i.kind = 'preset' then v.facts - 'unknown' else '{}' end as facts
+        case i.kind
+          when 'preset' then v.facts - 'unknown'
+          when 'camera-profile' then jsonb_build_object('camera', v.facts -> 'camera')
+          else '{}'
+        end as facts
       from item i join version v on v.id = i.newest_version_id
       where i.archived_at is null and v.fingerprint is not null
       order by i.created_at
@@ -101,10 +105,23 @@ export const withoutEffect = async (
       select v.id, i.kind, v.sha256, v.facts
       from version v join item i on i.id = v.item_id
       where v.content_sha256 is null
-        and i.kind in ('look', 'preset')
+        and i.kind in ('look', 'preset', 'camera-profile')
       limit $1
     `,
     [most],
   );
-export const setEffect = (sql: Sql, id: string, content: Buffer, fingerprint: Buffer | null) =>
-  sql.query('update version set content_sha256 = $2, fingerprint = $3 where id = $1', [id, content, fingerprint]);
+export const setEffect = (
+  sql: Sql,
+  id: string,
+  content: Buffer,
+  fingerprint: Buffer | null,
+  selvedge: [string, string][] | null,
+) =>
+  sql.query(
+    `
+      update version
+      set content_sha256 = $2, fingerprint = $3, selvedge = coalesce(selvedge, $4)
+      where id = $1
+    `,
+    [id, content, fingerprint, selvedge && JSON.stringify(selvedge)],
+  );

@@ -9,7 +9,7 @@ import {
   nearPairs,
   type Tolerance,
 } from '@/core/look/fingerprint';
-import { outsideTable } from '@/core/pack/likeness';
+import { beyondEffect } from '@/core/pack/likeness';
 import { Problem } from '@/core/problem';
 import { pool, transaction } from '../db/pool';
 import { record } from '../activity/queries';
@@ -58,7 +58,7 @@ export async function copies(
   const within = await copyTolerance(sql);
   const rows = (await d.prints(sql)).map((row) => ({
     id: row.id,
-    group: row.kind === 'preset' ? `preset ${row.format} ${outsideTable(row.facts)}` : row.kind,
+    group: `${row.kind} ${row.kind === 'preset' ? row.format : ''} ${beyondEffect(row.kind, row.facts)}`,
     fingerprint: row.fingerprint,
   }));
   const meant = new Set((await d.meantPairs(sql)).map((m) => `${m.item_a} ${m.item_b}`));
@@ -178,7 +178,7 @@ export async function markMeant(person: Person, input: BodyOf<'POST /api/copies/
   });
 }
 
-/** Fills in what versions from before lack: fingerprints and normalised content. */
+/** Fills in what versions from before lack: fingerprints, normalised content, threads. */
 export async function fillEffects(): Promise<number> {
   const sql = pool();
   let done = 0;
@@ -192,6 +192,7 @@ export async function fillEffects(): Promise<number> {
         row.id,
         effect.content ?? Buffer.alloc(0),
         effect.fingerprint ? Buffer.from(bytesOfFingerprint(effect.fingerprint)) : null,
+        effect.selvedge,
       );
       done++;
     }

@@ -90,7 +90,7 @@ export async function addVersion(sql: Sql, actor: Actor, itemId: string, newVers
     fileName: newVersion.fileName.slice(0, 255),
     format: newVersion.format,
     facts: newVersion.facts,
-    selvedge: newVersion.selvedge,
+    selvedge: newVersion.selvedge ?? known?.selvedge ?? null,
     encoding: newVersion.kind === 'look' ? assumedEncoding : null,
     notes: newVersion.notes,
     authorId: actor.personId,

@@ -24,7 +24,7 @@ import { sampler } from '@/core/look/sample';
 import { selvedge } from '@/core/look/selvedge';
 import { bake, bakeResidual, type ClassOverrides } from '@/core/preset/bake';
 import type { Settings } from '@/core/preset/kinds';
-import { presetEffect, tableEffect } from '../copies/effect-of';
+import { fileEffect, presetEffect } from '../copies/effect-of';
 
 /** A look by its file, or a preset by its settings. */
 export type TableSource =
@@ -120,10 +120,9 @@ function full({ bytes }: { bytes: Uint8Array }) {
   };
 }
 
-async function effect(asked: { kind: 'look'; bytes: Uint8Array } | { kind: 'preset'; facts: Record<string, unknown> }) {
-  if (asked.kind === 'preset') return presetEffect(asked.facts);
-  return tableEffect(tableOfProgram(await readAnyLook(asked.bytes)));
-}
+const effect = async (
+  asked: { kind: string; bytes: Uint8Array } | { kind: 'preset'; facts: Record<string, unknown> },
+) => ('facts' in asked ? presetEffect(asked.facts) : fileEffect(asked.kind, asked.bytes));
 
 export const tasks = {
   look,

@@ -50,7 +50,11 @@ export interface HeldRow {
 const heldColumns = `
   i.id as item_id, i.kind, i.title, i.aliases, i.headings,
   v.id as version_id, v.format, v.file_name, v.sha256, v.content_sha256, v.internal_id, v.fingerprint,
-  case when i.kind = 'preset' then v.facts - 'unknown' else '{}' end as facts,
+  case i.kind
+          when 'preset' then v.facts - 'unknown'
+          when 'camera-profile' then jsonb_build_object('camera', v.facts -> 'camera')
+          else '{}'
+        end as facts,
   v.variant,
   not exists (
     select 1
@@ -146,7 +150,11 @@ export const prints = async (sql: Sql, kinds: string[]): Promise<HeldRow[]> =>
         i.id as item_id, v.id as version_id, i.kind, v.format, i.title, '{}'::text[] as aliases,
         '{}'::text[] as headings, '' as file_name, ''::bytea as sha256, null::bytea as content_sha256,
         '' as internal_id, v.fingerprint, v.variant,
-        case when i.kind = 'preset' then v.facts - 'unknown' else '{}' end as facts, true as newest
+        case i.kind
+          when 'preset' then v.facts - 'unknown'
+          when 'camera-profile' then jsonb_build_object('camera', v.facts -> 'camera')
+          else '{}'
+        end as facts, true as newest
       from item i join version v on v.id = i.newest_version_id
       where i.archived_at is null
         and i.kind = any($1)
