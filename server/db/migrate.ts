@@ -35,6 +35,17 @@ async function apply(client: pg.Client, { name, sql, sha256 }: Migration): Promi
   }
 }
 
+/** The tables of the job queue, by its own migrations. A database that is dropped while its connection closes is no fault. */
+async function migrateQueue(connectionString: string): Promise<void> {
+  const pgPool = new pg.Pool({ connectionString, max: 1 });
+  pgPool.on('error', () => {});
+  try {
+    await runMigrations({ pgPool });
+  } finally {
+    await pgPool.end();
+  }
+}
+
 /**
  * @param last the name of the last one that is applied; all of them where none is given
  * @returns the names of those that were applied now
@@ -55,7 +66,7 @@ export async function migrate(connectionString: string, folder: string, last?: s
       await apply(client, migration);
       done.push(migration.name);
     }
-    await runMigrations({ connectionString });
+    await migrateQueue(connectionString);
   } finally {
     await client.end();
   }

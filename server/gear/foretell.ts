@@ -41,7 +41,7 @@ async function itemSide(sql: Sql, item: Item, newest: Version, away: string): Pr
     away,
     cameras: item.cameras,
     input: item.scope.input ?? null,
-    result: item.scope.result ?? null,
+    result: item.scope.result ?? (item.gray ? 'monochrome' : null),
     needs: needs.map((name) => ({ name, held: held.has(name) })),
   };
 }

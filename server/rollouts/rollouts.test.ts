@@ -13,7 +13,9 @@ import { people, withDatabase } from '../db/testing/database';
 import { pool, transaction } from '../db/pool';
 import { bringDescriptor } from '../editors/service';
 import { convertPreset } from '../versions/convert';
+import { versionById } from '../items/queries';
 import { approve, itemFor, lineageOf } from '../items/service';
+import { searchItems } from '../search/service';
 import { retire } from '../versions/service';
 import { editItem } from '../items/edit';
 import {
@@ -130,6 +132,19 @@ describe('a conversion', () => {
     };
     expect(await scope()).toEqual([[], null, 'monochrome']);
     expect(await scope(['contrast'])).toEqual([[], null, null]);
+  });
+  test('gives a monochrome result by its content, whether that was said or not', async () => {
+    const result = async (design: (typeof houseLooks)[number]) => {
+      const { itemId, versionId } = await item(`${design.title} by content`, cubeOf(design, 9), 'gray.cube');
+      const found = await searchItems(people.librarian, { q: `${design.title} by content`, result: 'monochrome' });
+      const { item: row } = await itemFor(people.librarian, itemId);
+      const version = must(await versionById(pool(), versionId));
+      return [found.rows.length, row.gray, row.scope.result ?? null, version.scope.result ?? null];
+    };
+    const gray = must(houseLooks.find(({ title }) => title === 'Plate Monochrome'));
+    const colored = must(houseLooks.find(({ title }) => title === 'Amber Proscenium'));
+    expect(await result(gray)).toEqual([1, true, null, 'monochrome']);
+    expect(await result(colored)).toEqual([0, false, null, null]);
   });
   test('of which nothing would be left is refused', async () => {
     const { versionId } = await item(

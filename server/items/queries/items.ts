@@ -58,6 +58,7 @@ export const insertItem = (
 
 const itemColumns = `
   i.*, s.name as shelf, li.name as licence,
+  (select is_gray(n.fingerprint) from version n where n.id = i.newest_version_id) as gray,
   exists (select 1 from ribbon r where r.item_id = i.id and r.person_id = $2) as mine,
   exists (select 1 from ribbon r where r.item_id = i.id and r.person_id is null) as house
   from item i

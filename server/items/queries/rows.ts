@@ -35,6 +35,7 @@ export interface ItemRow {
   aliases: string[];
   notes: string;
   scope: { input?: string | null; result?: string | null };
+  /** its newest version leaves no color; null where that is not known */ gray: boolean | null;
   cameras: string[];
   lenses: string[];
   origin: string;

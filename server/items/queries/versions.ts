@@ -106,7 +106,11 @@ export const versionById = async (sql: Sql, id: string): Promise<(VersionRow & V
     name: 'version by id',
     text: `
       select
-        ${versionColumns}, i.title, i.kind, i.headings, i.position, i.scope, i.supplier, i.licence_id,
+        ${versionColumns}, i.title, i.kind, i.headings, i.position, i.supplier,
+        case
+          when i.scope ->> 'result' is null and is_gray(v.fingerprint) then i.scope || '{"result": "monochrome"}'
+          else i.scope
+        end as scope, i.licence_id,
         i.archived_at ${versionFrom}
         join item i on i.id = v.item_id
       where v.id = $1

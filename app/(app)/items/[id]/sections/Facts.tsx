@@ -49,9 +49,10 @@ export async function Facts({ id }: { id: string }) {
 
 type Item = ItemWithVersions['item'];
 
-const Scope = ({ item: { cameras, lenses, scope } }: { item: Item }) => (
+const Scope = ({ item: { cameras, lenses, scope, gray } }: { item: Item }) => (
   <Fact name="Scope">
-    {cameras.join(', ') || 'any camera'}, {scope.input ?? 'any input'}, {scope.result ?? 'color or monochrome'}
+    {cameras.join(', ') || 'any camera'}, {scope.input ?? 'any input'},{' '}
+    {scope.result ?? (gray ? 'monochrome, by what it does' : 'color or monochrome')}
     {lenses.length > 0 && <span className="block">{lenses.join(', ')}</span>}
   </Fact>
 );
