@@ -140,7 +140,10 @@ const switches = ['on', 'off'] as const;
 const list = verb({
   about: 'who may sign in, with roles and how many sessions each has',
   example: 'people list',
-  run: () => listPeople(pool()),
+  run: async () => {
+    const rows = await listPeople(pool());
+    return rows.map(({ name, email, role, active, sessions }) => ({ name, email, role, active, sessions }));
+  },
 });
 
 const needed = (email: string | undefined): string => {

@@ -213,6 +213,7 @@ for (const theme of ['dark', 'light'])
       '/activity',
       '/studio',
       '/account',
+      '/studio/people',
       `${item!.split('?')[0]}`,
       `${preset!.split('?')[0]}/convert`,
       '/intake',

@@ -155,7 +155,7 @@ test('finds an item by typing, with a slip of the finger too, and marks it with 
   const band = await page
     .locator('[data-spine] span[style]')
     .first()
-    .evaluate((e) => (e as HTMLElement).style.backgroundImage);
+    .evaluate((e) => getComputedStyle(e).backgroundImage);
   expect(new Set(band.match(/rgb\([^)]+\)|#[0-9a-f]{6}/g)).size).toBeGreaterThan(18);
   await page.locator('[data-spine]').press('Enter');
   await expect(page.getByRole('heading', { name: 'Quenched Iron', level: 1 })).toBeVisible();

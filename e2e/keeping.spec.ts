@@ -33,6 +33,43 @@ test('a session is signed out from another one, and what it looks at ends with i
   await elsewhere.close();
 });
 
+test('somebody is invited by a link, comes in by it, and is shut out', async ({ browser, pageOf }) => {
+  const lead = await pageOf('lead');
+  await lead.goto('/studio');
+  await lead.getByRole('link', { name: 'People and what they may do' }).click();
+  await awake(lead);
+  await lead.getByLabel('Name', { exact: true }).fill('Berrin Loe');
+  await lead.getByLabel('E-mail address').fill('berrin@wrenandtallow.example');
+  await lead.getByRole('button', { name: 'Invite', exact: true }).click();
+  const link = await lead.getByRole('textbox', { name: 'Link for Berrin Loe' }).inputValue();
+  const row = lead.locator('[data-person="berrin@wrenandtallow.example"]');
+  await expect(row).toContainText('invited, has not come yet');
+
+  const elsewhere = await browser.newContext({ storageState: nobody });
+  const berrin = await elsewhere.newPage();
+  await berrin.goto(link);
+  await expect(berrin.getByRole('heading', { name: 'Berrin Loe' })).toBeVisible();
+  await berrin.getByLabel(/^Password/).fill('ten letters and more');
+  await berrin.getByRole('button', { name: 'Set the password and sign in' }).click();
+  await expect(berrin.getByRole('heading', { name: 'Shelves', level: 1 })).toBeVisible();
+  await berrin.goto('/studio');
+  await expect(berrin.getByRole('link', { name: 'People and what they may do' })).toBeHidden();
+  await berrin.goto(link);
+  await expect(berrin.getByText('Ask whoever gave it to you for another one.')).toBeVisible();
+
+  await lead.reload();
+  await awake(lead);
+  await expect(row).toContainText('signed in');
+  await row.getByRole('combobox', { name: 'Role of Berrin Loe' }).selectOption('librarian');
+  await expect(lead.getByText('Berrin Loe is librarian now')).toBeAttached();
+  await row.getByRole('button', { name: 'What can be done about Berrin Loe' }).click();
+  await lead.getByRole('menuitem', { name: 'Shut out' }).click();
+  await expect(row).toContainText('may not sign in');
+  await berrin.goto('/shelves');
+  await expect(berrin).toHaveURL(/\/sign-in/);
+  await elsewhere.close();
+});
+
 test('a descriptor from outside waits for the lead, is told with what it would change, and changes nothing when declined', async ({
   pageOf,
 }) => {

@@ -23,7 +23,7 @@ const routes = files('app/api').flatMap((file) =>
   ),
 );
 /** Open by design: the door itself, and stations, which have a token of their own. */
-const open = (path: string) => path === '/api/session' || path.startsWith('/api/agent/');
+const open = (path: string) => ['/api/session', '/api/join'].includes(path) || path.startsWith('/api/agent/');
 /** Answers without a session too, but only in a studio without people. */
 const first = (path: string) => path === '/api/people';
 /** Would sign us out, never ends, or gives the whole database. */

@@ -7,10 +7,11 @@ import { arrivalEndpoints } from './arrivals';
 import { benchEndpoints } from './bench';
 import { gearEndpoints } from './gear';
 import { itemEndpoints } from './items';
+import { peopleEndpoints } from './people';
 import { rolloutEndpoints } from './rollouts';
 import { searchEndpoints } from './search';
 import { shelfEndpoints } from './shelves';
-import { peopleEndpoints, stationEndpoints } from './stations';
+import { stationEndpoints } from './stations';
 import { studioEndpoints } from './studio';
 import { versionEndpoints } from './versions';
 

@@ -1,16 +1,6 @@
-/** Stations and the editors on them; who may sign in. */
+/** Stations and the editors on them. */
 import { array, boolean, object, string } from 'yup';
 import { endpoint, exactly, id, words } from './endpoint';
-
-/** What is said of whoever is to sign in. */
-export const newPerson = {
-  name: string().required('A name is needed.').max(120),
-  email: string()
-    .required('An e-mail address is needed.')
-    .max(200)
-    .matches(/^[^\s@]+@[^\s@]+$/, 'This is no e-mail address.'),
-  password: string().required('A password is needed.').min(10, 'A password has at least 10 characters.').max(200),
-};
 
 export const stationEndpoints = {
   'POST /api/stations': endpoint({
@@ -51,22 +41,4 @@ export const stationEndpoints = {
       outside: boolean().default(false),
     }).noUnknown(),
   }),
-} as const;
-
-export const peopleEndpoints = {
-  'POST /api/session': endpoint({
-    body: object({ email: string().defined(), password: string().defined() }).noUnknown(),
-    answer: exactly({ name: words() }),
-  }),
-  'DELETE /api/session': endpoint({}),
-  /** one of one's own */
-  'DELETE /api/sessions/:id': endpoint({}),
-  'POST /api/password': endpoint({
-    body: object({
-      current: string().required('Type the password that you have now.').max(200),
-      password: newPerson.password,
-    }).noUnknown(),
-  }),
-  /** the first person of an empty studio */
-  'POST /api/people': endpoint({ body: object({ code: string().defined(), ...newPerson }).noUnknown() }),
 } as const;

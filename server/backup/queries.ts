@@ -100,6 +100,7 @@ export const setSequence = (sql: Sql, name: string, last: number) =>
  */
 export async function settleRows(sql: Sql): Promise<void> {
   await sql.query('delete from session');
+  await sql.query('delete from person_link');
   await sql.query(`update event set xid = '0'::xid8`);
   await sql.query(
     `

@@ -5,4 +5,4 @@ export { sameOrigin } from './origin';
 export { problemResponse } from './problem-response';
 export { route } from './route';
 export { serve } from './serve';
-export { COOKIE, sessionToken, signedIn, signedInPerson } from './session';
+export { COOKIE, keepSession, sessionToken, signedIn, signedInPerson } from './session';

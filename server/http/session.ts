@@ -1,9 +1,9 @@
 /** Who is signed in, by the session that the browser's cookie names. */
 import 'server-only';
-import { cookies } from 'next/headers';
+import { cookies, headers } from 'next/headers';
 import { redirect } from 'next/navigation';
 import { cache } from 'react';
-import { anyone, personOf } from '../people/service';
+import { anyone, personOf, type SignedIn } from '../people/service';
 import type { Person } from '../people/roles';
 
 export const COOKIE = 'etagere';
@@ -19,4 +19,15 @@ export async function signedInPerson(): Promise<Person> {
   const person = await signedIn();
   if (!person) redirect((await anyone()) ? '/sign-in' : '/welcome');
   return person;
+}
+
+/** Gives the browser its session. Scripts cannot read it, and over TLS it goes nowhere else. */
+export async function keepSession({ token, days }: SignedIn): Promise<void> {
+  (await cookies()).set(COOKIE, token, {
+    httpOnly: true,
+    sameSite: 'lax',
+    path: '/',
+    maxAge: days * 86400,
+    secure: (await headers()).get('x-forwarded-proto') === 'https',
+  });
 }

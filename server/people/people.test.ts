@@ -72,6 +72,8 @@ import { runEditor } from '../stations/launcher';
 import { addStation, newCode } from '../stations/service';
 import { fleet, stationChoices, stationViews } from '../stations/views';
 import { setActive, signOutEverywhere } from './sessions';
+import { invite, newLink } from './invitations';
+import { changePerson, peopleFor, signOutPerson } from './manage';
 import { addPerson, personOf, signIn, signOut } from './service';
 import { actions, may, roles, type Action, type Person } from './roles';
 import { many } from '../db/query';
@@ -221,8 +223,16 @@ const calls: Record<Action, ((p: Person) => Promise<unknown>)[]> = {
   'rollout.confirm': [(p) => confirmRollout(p, id), (p) => undoRollout(p, id)],
   'station.enrol': [(p) => addStation(p, { name: `T ${p.role}`, system: 'linux' }), (p) => newCode(p, id)],
   'station.editor': [(p) => runEditor(p, id, { editor: 'oxbow@2', verb: 'launch' })],
-  'person.manage': [(p) => setActive(p, 'nobody@x.example', true), (p) => signOutEverywhere(p, 'nobody@x.example')],
+  'person.manage': [
+    (p) => changePerson(p, id, { active: true }),
+    (p) => signOutPerson(p, id),
+    (p) => setActive(p, 'nobody@x.example', true),
+    (p) => signOutEverywhere(p, 'nobody@x.example'),
+  ],
+  'person.view': [peopleFor],
   'person.add': [
+    (p) => invite(p, { name: 'N', email: `i-${p.role}@test.example`, role: 'retoucher' }),
+    (p) => newLink(p, id),
     (person) =>
       addPerson(person, {
         name: 'N',

@@ -17,13 +17,20 @@ export const countPeople = async (sql: Sql): Promise<number> =>
 export const setupCode = async (sql: Sql): Promise<Buffer | null> =>
   (await one<{ code: Buffer | null }>(sql, 'select setup_code_sha256 as code from studio')).code;
 export const setSetupCode = (sql: Sql, code: Buffer) => sql.query('update studio set setup_code_sha256 = $1', [code]);
-export const insertPerson = (sql: Sql, person: { id: string; name: string; email: string; role: Role; hash: string }) =>
+export interface NewPerson {
+  id: string;
+  name: string;
+  email: string;
+  role: Role;
+  /** of a password; null for whoever is to choose one */ hash: string | null;
+}
+export const insertPerson = (sql: Sql, { id, name, email, role, hash }: NewPerson) =>
   sql.query(
     `
-      insert into person (id, name, email, role, password_hash)
-      values ($1, $2, $3, $4, $5)
+      insert into person (id, name, email, role, password_hash, joined_at)
+      values ($1, $2, $3, $4, coalesce($5, ''), case when $5::text is null then null else now() end)
     `,
-    [person.id, person.name, person.email, person.role, person.hash],
+    [id, name, email, role, hash],
   );
 
 export const personByEmail = async (sql: Sql, email: string): Promise<PersonRow | undefined> =>
@@ -143,27 +150,98 @@ export const setPassword = async (sql: Sql, personId: string, before: string, pa
 export const setActive = (sql: Sql, personId: string, active: boolean) =>
   sql.query('update person set active = $2 where id = $1', [personId, active]);
 export interface ListedPerson {
+  id: string;
   name: string;
   email: string;
   role: Role;
   active: boolean;
+  /** has set a password */ joined: boolean;
+  /** until when a link can be used, where one is open */ link_until: Date | null;
   sessions: number;
+  seen_at: Date | null;
 }
 export const listPeople = (sql: Sql): Promise<ListedPerson[]> =>
   many<ListedPerson>(
     sql,
     `
       select
-        p.name, p.email::text, p.role, p.active,
-        (
-          select count(*)::int
-          from session s
-          where s.person_id = p.id and s.expires_at > now()
-        ) as sessions
+        p.id, p.name, p.email::text, p.role, p.active, p.joined_at is not null as joined, l.expires_at as link_until,
+        count(s.token_sha256)::int as sessions, max(s.seen_at) as seen_at
       from person p
+        left join person_link l on l.person_id = p.id and l.expires_at > now()
+        left join session s on s.person_id = p.id and s.expires_at > now()
+      group by p.id, l.expires_at
       order by p.name
     `,
   );
+
+export const personById = (sql: Sql, id: string): Promise<PersonById | undefined> =>
+  maybe<PersonById>(
+    sql,
+    `
+      select id, name, email::text, role, active, joined_at is not null as joined
+      from person
+      where id = $1
+      for update
+    `,
+    [id],
+  );
+export interface PersonById {
+  id: string;
+  name: string;
+  email: string;
+  role: Role;
+  active: boolean;
+  joined: boolean;
+}
+
+export const setRole = (sql: Sql, id: string, role: Role) =>
+  sql.query('update person set role = $2 where id = $1', [id, role]);
+
+/** The one before holds no longer. */
+export const replaceLink = async (
+  sql: Sql,
+  link: { token: Buffer; personId: string; madeBy: string; days: number },
+): Promise<Date> =>
+  (
+    await one<{ expires_at: Date }>(
+      sql,
+      `
+        insert into person_link (token_sha256, person_id, made_by, expires_at)
+        values ($1, $2, $3, now() + make_interval(days => $4))
+        on conflict (person_id) do update
+        set
+          token_sha256 = excluded.token_sha256, made_by = excluded.made_by, made_at = now(),
+          expires_at = excluded.expires_at
+        returning expires_at
+      `,
+      [link.token, link.personId, link.madeBy, link.days],
+    )
+  ).expires_at;
+
+/** Whom a link is for, as long as it holds and they are active. */
+export const personByLink = (sql: Sql, token: Buffer): Promise<PersonById | undefined> =>
+  maybe<PersonById>(
+    sql,
+    `
+      select p.id, p.name, p.email::text, p.role, p.active, p.joined_at is not null as joined
+      from person_link l join person p on p.id = l.person_id
+      where l.token_sha256 = $1
+        and l.expires_at > now()
+        and p.active
+      for update of l
+    `,
+    [token],
+  );
+
+/** By a link, which is used up. */
+export async function setPasswordByLink(sql: Sql, personId: string, hash: string): Promise<void> {
+  await sql.query('delete from person_link where person_id = $1', [personId]);
+  await sql.query('update person set password_hash = $2, joined_at = coalesce(joined_at, now()) where id = $1', [
+    personId,
+    hash,
+  ]);
+}
 export const deleteOldSessions = (sql: Sql) => sql.query(`delete from session where expires_at < now()`);
 
 /** Until the transaction ends, nobody else counts against these; in one order, so that two never wait for each other. */

@@ -1,8 +1,8 @@
 /** Who may do what: one table of role × action. Every service function names its action and asks here. */
+import { roles, type Role } from '@/core/api/people';
 import { Problem } from '@/core/problem';
 
-export const roles = ['librarian', 'retoucher', 'lead'] as const;
-export type Role = (typeof roles)[number];
+export { roles, type Role };
 
 export const actions = {
   view: ['librarian', 'retoucher', 'lead'],
@@ -36,10 +36,49 @@ export const actions = {
   'rollout.confirm': ['librarian', 'lead'],
   'station.enrol': ['librarian'],
   'station.editor': ['librarian', 'retoucher', 'lead'],
+  'person.view': ['librarian', 'lead'],
   'person.add': ['librarian', 'lead'],
   'person.manage': ['lead'],
 } as const satisfies Record<string, readonly Role[]>;
 export type Action = keyof typeof actions;
+
+/** Actions as people say them. */
+export const actionWords: Record<Action, string> = {
+  view: 'look at everything on the shelves',
+  'ribbon.own': 'set ribbons of their own',
+  'ribbon.house': 'set the house’s ribbons',
+  'arrival.read': 'look into arrivals',
+  'arrival.make': 'bring in files',
+  'arrival.accept': 'accept, correct, discard and undo arrivals',
+  'editor.propose': 'propose descriptors of editors',
+  'editor.describe': 'decide on descriptors of editors',
+  'shelf.edit': 'make, order and remove shelves',
+  'item.edit': 'change items, merge copies',
+  'item.convert': 'convert, and make other forms',
+  'item.archive': 'archive items and bring them back',
+  'licence.edit': 'note licences',
+  'search.save': 'save searches as shelves',
+  'studio.set': 'set what counts as a copy',
+  'activity.view': 'see what happened',
+  backup: 'take backups away',
+  'content.collect': 'remove contents that nothing needs',
+  restore: 'restore a backup',
+  'gear.ask': 'ask for cameras and lenses to be covered',
+  'gear.edit': 'list cameras and lenses, answer requests',
+  'bench.save': 'save benches',
+  'verdict.give': 'choose and judge on the bench',
+  'choice.make': 'make house choices',
+  'frame.edit': 'look after frames and charts',
+  'profile.edit': 'edit camera profiles',
+  'item.approve': 'approve and retire versions',
+  'rollout.plan': 'plan rollouts',
+  'rollout.confirm': 'confirm, stop and undo rollouts',
+  'station.enrol': 'add stations and their agents',
+  'station.editor': 'start and quit stand-in editors',
+  'person.view': 'see who may sign in',
+  'person.add': 'invite people',
+  'person.manage': 'give roles, sign out and shut out people, invite leads',
+};
 
 export interface Person {
   id: string;

@@ -1,10 +1,10 @@
 /** People: adding, signing in and out. Passwords are hashed with Argon2id, session tokens are stored hashed. */
-import { newPerson } from '@/core/api/stations';
+import { newPerson } from '@/core/api/people';
 import { randomBytes } from 'node:crypto';
 import { v7 } from 'uuid';
 import { object, string } from 'yup';
 import { Problem } from '@/core/problem';
-import { pool, transaction } from '../db/pool';
+import { pool, transaction, type Sql } from '../db/pool';
 import { record } from '../activity/queries';
 import { checked } from '../input';
 import { hashed, isPassword } from './passwords';
@@ -101,7 +101,9 @@ export async function signIn(email: string, password: string, network: string, a
   const counted = await countTry(account, network);
   const row = await q.personByEmail(pool(), account);
   // as much work where there is no such account, so that the time does not tell
-  const good = row ? await isPassword(row.password_hash, password) : (await hashed(password.slice(0, 200)), false);
+  const good = row?.password_hash
+    ? await isPassword(row.password_hash, password)
+    : (await hashed(password.slice(0, 200)), false);
   if (!row || !good || !row.active)
     throw new Problem(
       'sign-in-wrong',
@@ -109,21 +111,31 @@ export async function signIn(email: string, password: string, network: string, a
       'sign-in',
       'Check both and try again.',
     );
-  const token = randomBytes(32).toString('base64url');
-  await transaction(async (sql) => {
+  return transaction(async (sql) => {
     await q.deleteLastFailures(sql, counted);
     await q.deleteFailures(sql, counted.slice(0, 1));
-    await q.insertSession(sql, {
-      token: digest(token),
-      personId: row.id,
-      days: SESSION_DAYS,
-      agent: agent.slice(0, 200),
-      network,
-    });
     await q.deleteOldSessions(sql);
     await q.deleteOldFailures(sql);
+    return beginSession(sql, row, network, agent);
   });
-  return { token, days: SESSION_DAYS, person: { id: row.id, name: row.name, email: row.email, role: row.role } };
+}
+
+/** A session of somebody who has shown who they are. */
+export async function beginSession(
+  sql: Sql,
+  { id, name, email, role }: Person,
+  network: string,
+  agent: string,
+): Promise<SignedIn> {
+  const token = randomBytes(32).toString('base64url');
+  await q.insertSession(sql, {
+    token: digest(token),
+    personId: id,
+    days: SESSION_DAYS,
+    agent: agent.slice(0, 200),
+    network,
+  });
+  return { token, days: SESSION_DAYS, person: { id, name, email, role } };
 }
 
 export { livingSessions } from './sessions';

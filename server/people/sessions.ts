@@ -1,7 +1,7 @@
 /** Sessions: which a person has, ending them, and what ends them by itself: another password, and leaving the studio. */
 import { createHash } from 'node:crypto';
 import type { BodyOf } from '@/core/api';
-import { peopleEndpoints } from '@/core/api/stations';
+import { peopleEndpoints } from '@/core/api/people';
 import { Problem } from '@/core/problem';
 import { record } from '../activity/queries';
 import { pool, transaction } from '../db/pool';

@@ -1,6 +1,6 @@
 'use client';
 /** One's own password; every other session ends with the old one. */
-import { peopleEndpoints } from '@/core/api/stations';
+import { peopleEndpoints } from '@/core/api/people';
 import { useAction } from '../kit/action';
 import { call } from '../kit/call';
 import { Field } from '../kit/Field';

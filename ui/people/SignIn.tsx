@@ -1,6 +1,6 @@
 'use client';
 /** Signing in. */
-import { peopleEndpoints } from '@/core/api/stations';
+import { peopleEndpoints } from '@/core/api/people';
 import { useAction } from '../kit/action';
 import { call } from '../kit/call';
 import { useSchemaForm } from '../kit/form';

@@ -1,6 +1,6 @@
 'use client';
 /** The first person of an empty studio, with the code that was printed where Etagere was started. */
-import { peopleEndpoints } from '@/core/api/stations';
+import { peopleEndpoints } from '@/core/api/people';
 import { useAction } from '../kit/action';
 import { call } from '../kit/call';
 import { Field } from '../kit/Field';

@@ -1,4 +1,5 @@
 /* eslint-disable @next/next/no-img-element -- our own pictures, at the width that they have */
+import Link from 'next/link';
 import { mayDecide, openProposals } from '@/server/editors/proposals';
 import { listEditors, listTakings } from '@/server/editors/service';
 import { keptFor } from '@/server/backup/service';
@@ -36,6 +37,13 @@ export default async function Page() {
   return (
     <div className="max-w-[1080px] px-6 pb-16 pt-[18px]">
       <PageHead title="Studio" note="what the house has agreed on and works with" />
+      {may(person, 'person.view') && (
+        <p className="mb-6">
+          <Link className="button" href="/studio/people">
+            People and what they may do
+          </Link>
+        </p>
+      )}
       <h2 className="mb-1 text-[17px]">House choices</h2>
       <Choices
         may={may(person, 'choice.make')}

@@ -1,4 +1,4 @@
-import { peopleEndpoints } from '@/core/api/stations';
+import { peopleEndpoints } from '@/core/api/people';
 import { checked } from '@/server/input';
 import { addPerson, anyone } from '@/server/people/service';
 import { Problem } from '@/core/problem';

@@ -1,6 +1,6 @@
 import { cookies, headers } from 'next/headers';
 import { signIn, signOut } from '@/server/people/service';
-import { body, COOKIE, NETWORK_HEADER, problemResponse, sameOrigin } from '@/server/http';
+import { body, COOKIE, keepSession, NETWORK_HEADER, problemResponse, sameOrigin } from '@/server/http';
 
 /** It is asked by nobody that is known yet. */
 const MOST_BYTES = 16 << 10;
@@ -10,20 +10,14 @@ export async function POST(request: Request): Promise<Response> {
     await sameOrigin();
     const { email, password } = await body<{ email: unknown; password: unknown }>(request, MOST_BYTES);
     const told = await headers();
-    const { token, days, person } = await signIn(
+    const begun = await signIn(
       String(email ?? ''),
       String(password ?? '').slice(0, 200),
       told.get(NETWORK_HEADER) ?? 'unknown',
       told.get('user-agent') ?? '',
     );
-    (await cookies()).set(COOKIE, token, {
-      httpOnly: true,
-      sameSite: 'lax',
-      path: '/',
-      maxAge: days * 86400,
-      secure: told.get('x-forwarded-proto') === 'https',
-    });
-    return Response.json({ name: person.name });
+    await keepSession(begun);
+    return Response.json({ name: begun.person.name });
   } catch (error) {
     return problemResponse(error);
   }
