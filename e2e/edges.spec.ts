@@ -173,13 +173,28 @@ test('an address that leads nowhere says so', async () => {
   await expect(page.getByRole('heading', { name: 'Nothing stands here' })).toBeVisible();
 });
 
-test('the theme is kept, in the address is nothing of it', async () => {
+test('light and dark are as the system is until somebody says otherwise, which is kept', async () => {
+  const wall = () => page.evaluate(() => getComputedStyle(document.body).backgroundColor);
+  const choose = async (words: string) => {
+    await page.getByRole('button', { name: /menu$/ }).click();
+    await page.getByRole('menuitem', { name: words, exact: true }).click();
+  };
+  await page.emulateMedia({ colorScheme: 'light' });
   await page.goto('/shelves');
-  await page.getByRole('button', { name: /menu$/ }).click();
-  await page.getByRole('menuitem', { name: 'Light or dark' }).click();
-  await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
+  await awake(page);
+  expect(await wall()).toBe('rgb(236, 236, 236)');
+  await page.emulateMedia({ colorScheme: 'dark' });
+  expect(await wall()).toBe('rgb(28, 28, 28)');
+  await choose('Light');
+  expect(await wall()).toBe('rgb(236, 236, 236)');
   await page.reload();
-  await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark');
+  await awake(page);
+  expect(await wall()).toBe('rgb(236, 236, 236)');
+  expect(page.url()).not.toContain('light');
+  await choose('Light or dark as the system is');
+  expect(await wall()).toBe('rgb(28, 28, 28)');
+  await page.reload();
+  expect(await wall()).toBe('rgb(28, 28, 28)');
 });
 
 for (const theme of ['dark', 'light'])

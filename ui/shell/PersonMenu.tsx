@@ -1,6 +1,6 @@
 'use client';
 import { call } from '../kit/call';
-import { Menu, MenuEntry, MenuHead, MenuLink } from '../kit/Menu';
+import { Menu, MenuEntry, MenuHead, MenuLine, MenuLink } from '../kit/Menu';
 
 const initials = (name: string) =>
   name
@@ -10,12 +10,29 @@ const initials = (name: string) =>
     .join('')
     .toUpperCase();
 
+type Theme = 'light' | 'dark' | undefined;
+const themes: { theme: Theme; words: string }[] = [
+  { theme: undefined, words: 'Light or dark as the system is' },
+  { theme: 'light', words: 'Light' },
+  { theme: 'dark', words: 'Dark' },
+];
+
+/** For this browser, until it is said otherwise. */
+function setTheme(theme: Theme): void {
+  if (theme) document.documentElement.dataset.theme = theme;
+  else delete document.documentElement.dataset.theme;
+  document.cookie = `theme=${theme ?? ''}; path=/; max-age=${theme ? 31536000 : 0}; samesite=lax`;
+}
+
+/** Painted when the menu is open, and so in a browser. */
+function Themes() {
+  const now = document.documentElement.dataset.theme;
+  return themes.map(({ theme, words }) => (
+    <MenuEntry key={words} words={words} beside={now === theme ? '✓' : ''} onSelect={() => setTheme(theme)} />
+  ));
+}
+
 export function PersonMenu({ person }: { person: { name: string; role: string } }) {
-  const theme = () => {
-    const next = document.documentElement.dataset.theme === 'dark' ? 'light' : 'dark';
-    document.documentElement.dataset.theme = next;
-    document.cookie = `theme=${next}; path=/; max-age=31536000; samesite=lax`;
-  };
   const leave = async () => {
     await call('DELETE /api/session').catch(() => {});
     location.assign('/sign-in');
@@ -31,7 +48,9 @@ export function PersonMenu({ person }: { person: { name: string; role: string } 
         <span className="text-soft">{person.role}</span>
       </MenuHead>
       <MenuLink words="Your account" href="/account" />
-      <MenuEntry words="Light or dark" onSelect={theme} />
+      <MenuLine />
+      <Themes />
+      <MenuLine />
       <MenuEntry words="Sign out" onSelect={() => void leave()} />
     </Menu>
   );
