@@ -12,6 +12,8 @@ import { bringDescriptor } from '../editors/service';
 import { addVersion } from '../items/create';
 import { approve, confirmEncoding } from '../items/service';
 import { actorOf } from '../people/roles';
+import { listingKey } from '../stations/service';
+import { stationView } from '../stations/views';
 import { confirmRollout } from './service';
 import { addStation, approvedLook, carryOut, enrolled, planned, report, srgb } from './testing/world';
 
@@ -78,4 +80,28 @@ test('a newer version takes the place of its own form alone', async () => {
   expect(await rollOut([newer])).toEqual([`${title} for rendered files.cube`]);
   const placed = await many<{ version_id: string }>(pool(), 'select version_id from placement order by path');
   expect(placed.map((one) => one.version_id)).toEqual([newer, plain]);
+});
+
+test('what has a newer approved version is told at its station: an update is due', async () => {
+  const lists = async () => {
+    const placed = await many<{ path: string; sha: string }>(
+      pool(),
+      `select path, encode(sha256, 'hex') as sha from placement order by path`,
+    );
+    const at = new Date(Date.now() + 60_000).toISOString();
+    const listed = placed.map(({ path }) => ({ path, title: path, kind: 'look' }));
+    const text = JSON.stringify({ at, running: true, listed, refused: [] });
+    await report(
+      token,
+      placed.map(({ path, sha }) => ({ path, size: 1, sha256: sha })),
+      [{ editor: listingKey(desk, { editor_id: 'oxbow', editor_version: '2' }), text, running: true, at }],
+    );
+    const { rows, editors } = await stationView(people.librarian, desk);
+    return [rows.map(({ state }) => state), editors.map(({ state, updates }) => [state, updates])];
+  };
+  expect(await lists()).toEqual([['listed', 'listed'], [['in-step', 0]]]);
+  const newer = await version(3, '');
+  expect(await lists()).toEqual([['listed', 'update-due'], [['update-due', 1]]]);
+  await rollOut([newer]);
+  expect(await lists()).toEqual([['listed', 'listed'], [['in-step', 0]]]);
 });

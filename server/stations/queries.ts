@@ -367,6 +367,7 @@ export interface PlacementRow {
   number: number | null;
   item_id: string | null;
   variant: string | null;
+  /** the number of a newer approved version of the same form */ newer: number | null;
   kind: string | null;
   points: number | null;
   residual: { maxDeltaE: number; p95DeltaE: number; meanDeltaE: number } | null;
@@ -374,6 +375,14 @@ export interface PlacementRow {
 const placementColumns = `
   p.station_id, p.path, p.editor_id, p.editor_version, p.place, p.version_id, p.rendition_id,
   encode(p.sha256, 'hex') as sha, p.placed_at, i.title, v.number, v.variant, i.id as item_id, i.kind,
+  (
+    select max(n.number)
+    from version n
+    where n.item_id = v.item_id
+      and n.variant = v.variant
+      and n.status = 'approved'
+      and n.number > v.number
+  ) as newer,
   r.points, r.residual
 `;
 export const placements = async (sql: Sql, stationIds: string[] | null): Promise<PlacementRow[]> =>

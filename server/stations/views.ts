@@ -30,8 +30,18 @@ export interface EditorState {
   listed: number;
   refused: { path: string; reason: string }[];
   placed: number;
-  state: 'in-step' | 'restart-due' | 'launch-due' | 'rescan-due' | 'refused' | 'changed' | 'conflict' | 'empty';
+  state:
+    | 'in-step'
+    | 'restart-due'
+    | 'launch-due'
+    | 'rescan-due'
+    | 'update-due'
+    | 'refused'
+    | 'changed'
+    | 'conflict'
+    | 'empty';
   waiting: number;
+  /** so many of ours have a newer approved version */ updates: number;
   changed: number;
   listedAt: string | null;
 }
@@ -96,10 +106,13 @@ function stateOfPlacement(
   placement: q.PlacementRow | undefined,
   editor: q.StationEditorRow | undefined,
   decision: string,
-): PlacementState | null {
+): { state: PlacementState['state'] | 'update-due'; reason: string } | null {
   if (!placement?.version_id || !editor || decision !== 'in-step') return null;
   const { descriptor, running, listing, listed_at } = editor;
-  return placementState(descriptor, placement.path, placement.placed_at, running, listing, listed_at);
+  const made = placementState(descriptor, placement.path, placement.placed_at, running, listing, listed_at);
+  const { newer, number } = placement;
+  if (newer === null || made.state !== 'listed') return made;
+  return { state: 'update-due', reason: `version ${newer} is approved; version ${number} lies here` };
 }
 
 /** Facts of a placement; nothing of them for a file that is not ours. */
@@ -144,7 +157,7 @@ function editorState(editor: q.StationEditorRow, rows: readonly PlaceRow[]): Edi
   const count = (state: string): number => ours.filter((row) => row.state === state).length;
   const changed = ours.filter((row) => row.decision !== 'in-step').length;
   const usual = ours.length ? 'in-step' : 'empty';
-  const gravest = (['refused', 'restart-due', 'launch-due', 'rescan-due'] as const).find(count) ?? usual;
+  const gravest = (['refused', 'restart-due', 'launch-due', 'rescan-due', 'update-due'] as const).find(count) ?? usual;
   return {
     editor: editor.editor_id,
     version: editor.editor_version,
@@ -155,6 +168,7 @@ function editorState(editor: q.StationEditorRow, rows: readonly PlaceRow[]): Edi
     refused: listing?.refused ?? [],
     placed: ours.length,
     state: changed ? 'changed' : gravest,
+    updates: count('update-due'),
     waiting: count('restart-due') + count('launch-due') + count('rescan-due'),
     changed,
     listedAt: editor.listed_at?.toISOString() ?? null,

@@ -24,6 +24,7 @@ export const states: Record<string, { shape: Shape; word: string; tone: string }
   'restart-due': { shape: 'turn', word: 'restart due', tone: 'text-ochre' },
   'launch-due': { shape: 'turn', word: 'read at next start', tone: 'text-soft' },
   'rescan-due': { shape: 'turn', word: 'rescan due', tone: 'text-ochre' },
+  'update-due': { shape: 'half', word: 'update due', tone: 'text-ochre' },
   running: { shape: 'turn', word: 'under way', tone: 'text-verd' },
   reading: { shape: 'turn', word: 'being read', tone: 'text-verd' },
   planning: { shape: 'turn', word: 'being planned', tone: 'text-verd' },

@@ -1,6 +1,7 @@
 /** The editors of a station: whether they run, what they list, what they refuse. */
 import { State } from '../kit/State';
 import { Ago } from '../kit/time';
+import { counted } from '../kit/words';
 import { EditorSwitch } from './EditorSwitch';
 
 export interface EditorOnStation {
@@ -11,6 +12,7 @@ export interface EditorOnStation {
   running: boolean;
   state: string;
   /** of ours, how many it does not list yet */ waiting: number;
+  /** and how many have a newer approved version */ updates: number;
   listed: number;
   refused: { path: string; reason: string }[];
   listedAt: string | null;
@@ -67,6 +69,9 @@ function EditorRow({ station, editor, may }: { station: string; editor: EditorOn
       <td>
         <State of={editor.state} />
         {editor.waiting > 0 && <span className="block text-[12px] text-soft">{editor.waiting} not listed yet</span>}
+        {editor.updates > 0 && (
+          <span className="block text-[12px] text-soft">{counted(editor.updates, 'newer version')} approved</span>
+        )}
       </td>
       <td>
         <Listing editor={editor} />

@@ -29,8 +29,16 @@ export default async function Page({ searchParams }: Props) {
   const editors = [...new Map(views.flatMap((v) => v.editors).map((e) => [`${e.editor}@${e.version}`, e.title]))].sort(
     (a, b) => a[1].localeCompare(b[1]),
   );
-  const good = views.filter((v) => v.editors.every((e) => ['in-step', 'empty', 'launch-due'].includes(e.state))).length;
-  const needs = good === views.length ? 'none needs anything' : `${good} of ${views.length} need nothing`;
+  const every = (...states: string[]): number =>
+    views.filter((view) => view.editors.every((editor) => states.includes(editor.state))).length;
+  const inStep = every('in-step', 'empty');
+  const waiting = every('in-step', 'empty', 'launch-due') - inStep;
+  const needs = [
+    inStep === views.length ? 'all are in step' : `${inStep} of ${views.length} are in step`,
+    waiting ? `${waiting} will be when an editor is started` : '',
+  ]
+    .filter(Boolean)
+    .join(', ');
   return (
     <div className="px-6 pb-16 pt-[18px]">
       <Refresh subjects={['station', 'rollout']} />
