@@ -1,4 +1,5 @@
 /** The library in depth: a mixed pack corrected and accepted, its second release, copies merged, a search by keyboard, many renamed, two people at one item, an intake put back. */
+import AxeBuilder from '@axe-core/playwright';
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
@@ -473,4 +474,24 @@ test('a look becomes an ICC device link: its error first, then an item of its ow
   await expect(page.getByRole('heading', { name: 'Amber Proscenium, link' })).toBeVisible();
   await expect(page.getByText('made from look version 1')).toBeVisible();
   await expect(page.locator('canvas[data-shown]').first()).toBeVisible();
+});
+
+test('from any screen an item, a screen or a task is reached by a few letters, and by keys alone', async () => {
+  await page.goto('/stations');
+  await awake(page);
+  await page.keyboard.press('Control+k');
+  const palette = page.getByRole('dialog', { name: 'Go to' });
+  await palette.getByRole('combobox').fill('amber prosc');
+  await expect(palette.getByRole('option').first()).toContainText('Amber Proscenium');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Amber Proscenium', level: 1 })).toBeVisible();
+  await page.keyboard.press('Control+k');
+  await expect(palette).toBeVisible();
+  expect((await new AxeBuilder({ page }).include('[role=dialog]').analyze()).violations).toEqual([]);
+  await palette.getByRole('combobox').fill('sign in');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'People', level: 1 })).toBeVisible();
+  await page.keyboard.press('Control+k');
+  await page.keyboard.press('Escape');
+  await expect(palette).toBeHidden();
 });

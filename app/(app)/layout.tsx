@@ -2,15 +2,24 @@ import type { ReactNode } from 'react';
 import { navigationCounts } from '@/server/studio/service';
 import { now } from '@/server/live/service';
 import { signedInPerson } from '@/server/http';
+import { may, type Action } from '@/server/people/roles';
 import { Queries } from '@/ui/kit/Queries';
+import { asked } from '@/ui/shell/model/screens';
 import { Shell } from '@/ui/shell/Shell';
 
 export default async function Layout({ children }: { children: ReactNode }) {
   const person = await signedInPerson();
   const [counts, moment] = await Promise.all([navigationCounts(person), now()]);
   return (
-    <Shell person={{ name: person.name, role: person.role }} counts={counts} moment={moment}>
-      <Queries>{children}</Queries>
-    </Shell>
+    <Queries>
+      <Shell
+        person={{ name: person.name, role: person.role }}
+        counts={counts}
+        may={asked.filter((action) => may(person, action as Action))}
+        moment={moment}
+      >
+        {children}
+      </Shell>
+    </Queries>
   );
 }

@@ -31,5 +31,5 @@ export async function setCopyTolerance(person: Person, input: BodyOf<'PATCH /api
 /** The small numbers in the navigation: what waits to be settled. */
 export async function navigationCounts(person: Person): Promise<Record<string, number>> {
   const { arrivals, rollouts } = await q.waiting(pool());
-  return { ...(person.role === 'retoucher' ? {} : { Arrival: arrivals }), Rollouts: rollouts };
+  return { ...(person.role === 'retoucher' ? {} : { Intake: arrivals }), Rollouts: rollouts };
 }

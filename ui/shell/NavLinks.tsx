@@ -1,31 +1,18 @@
 'use client';
 import Link from 'next/link';
 import { usePathname } from 'next/navigation';
+import { openTo, screens } from './model/screens';
 
-const groups = [
-  [
-    { href: '/intake', name: 'Intake' },
-    { href: '/shelves', name: 'Shelves', also: '/items' },
-    { href: '/bench', name: 'Bench' },
-    { href: '/copies', name: 'Copies' },
-    { href: '/coverage', name: 'Coverage' },
-  ],
-  [
-    { href: '/stations', name: 'Stations' },
-    { href: '/rollouts', name: 'Rollouts' },
-  ],
-  [
-    { href: '/ribbons', name: 'Ribbons' },
-    { href: '/activity', name: 'Activity' },
-    { href: '/studio', name: 'Studio' },
-  ],
-];
+interface Props {
+  /** how much waits to be settled, by screen */ counts: Record<string, number>;
+  /** the actions that whoever looks may do */ may: readonly string[];
+}
 
-export function NavLinks({ counts }: { counts: Record<string, number> }) {
+export function NavLinks({ counts, may }: Props) {
   const path = usePathname();
-  return groups.map((links, i) => (
+  return screens.map((group, i) => (
     <ul key={i} className="mb-3">
-      {links.map(({ href, name, also }: { href: string; name: string; also?: string }) => {
+      {group.filter(openTo(may)).map(({ href, name, also }) => {
         const on = path.startsWith(href) || (also !== undefined && path.startsWith(also));
         const count = counts[name] ?? 0;
         return (

@@ -1,6 +1,7 @@
 import Link from 'next/link';
 import type { ReactNode } from 'react';
 import { NavLinks } from './NavLinks';
+import { PaletteKey } from './PaletteKey';
 import { PersonMenu } from './PersonMenu';
 import { SearchBox } from './SearchBox';
 
@@ -8,11 +9,13 @@ import { SearchBox } from './SearchBox';
 export function Shell({
   person,
   counts,
+  may,
   moment,
   children,
 }: {
   person: { name: string; role: string };
   counts: Record<string, number>;
+  /** of the actions that screens need, those that the person may do */ may: readonly string[];
   /** of the log, when the page was made */ moment: string;
   children: ReactNode;
 }) {
@@ -34,10 +37,11 @@ export function Shell({
           Eta<span className="text-verd">gere</span>
         </Link>
         <SearchBox />
+        <PaletteKey may={may} />
         <PersonMenu person={person} />
       </header>
       <nav aria-label="Screens" className="sticky top-[52px] h-[calc(100vh-52px)] border-r border-line py-4">
-        <NavLinks counts={counts} />
+        <NavLinks counts={counts} may={may} />
       </nav>
       <main id="main" className="min-w-0">
         {children}

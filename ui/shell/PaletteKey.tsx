@@ -1,0 +1,29 @@
+'use client';
+/** What opens the palette: a button that says its keys, and the keys. It is fetched when it is asked for. */
+import dynamic from 'next/dynamic';
+import { useEffect, useState } from 'react';
+
+const Palette = dynamic(() => import('./Palette').then((module) => module.Palette));
+
+export function PaletteKey({ may }: { may: readonly string[] }) {
+  const [open, setOpen] = useState(false);
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.key.toLowerCase() !== 'k' || !(event.ctrlKey || event.metaKey) || event.altKey || event.shiftKey)
+        return;
+      event.preventDefault();
+      setOpen(true);
+    };
+    document.addEventListener('keydown', onKey);
+    return () => document.removeEventListener('keydown', onKey);
+  }, []);
+  return (
+    <>
+      <button className="button quiet" aria-haspopup="dialog" onClick={() => setOpen(true)}>
+        Go to
+        <kbd className="key">Ctrl K</kbd>
+      </button>
+      {open && <Palette may={may} onClose={() => setOpen(false)} />}
+    </>
+  );
+}
