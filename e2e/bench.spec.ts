@@ -440,3 +440,13 @@ test('numbers count as they are typed, and what is out of range says so and chan
   await type(/^Tint of/, '-20');
   await expect.poll(address).toMatch(/4500[^&]*-20/);
 });
+
+test('a cell is never shown larger than it was rendered, with one column on the bench too', async () => {
+  await layOut(VESSELS);
+  await rendered();
+  const widths = await cells()
+    .locator('canvas')
+    .evaluateAll((list) => list.map((one) => [one.getBoundingClientRect().width, (one as HTMLCanvasElement).width]));
+  expect(widths.length).toBeGreaterThan(0);
+  for (const [shownAs, made] of widths) expect(shownAs!).toBeLessThanOrEqual(made!);
+});

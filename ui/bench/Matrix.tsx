@@ -9,7 +9,7 @@ import { Cell } from './Cell';
 import { ColumnHead } from './ColumnHead';
 import { usePickNeutral, useShowAnchored } from './hooks/neutral';
 import { cellName } from './hooks/keys';
-import { cautionFor, whiteColumn } from './model/cell';
+import { CELL_WIDTH, cautionFor, whiteColumn } from './model/cell';
 import { byProfile, emptyColumn, layer, type Column } from './model/column';
 import { RowHead } from './RowHead';
 
@@ -28,7 +28,8 @@ export function Matrix() {
         aria-label="The matrix"
         className="grid gap-x-2 gap-y-2.5"
         style={{
-          gridTemplateColumns: `${HEAD_WIDTH}px repeat(${count}, minmax(${COLUMN_WIDTH}px, 1fr))`,
+          // no wider than a cell is rendered: a picture that is blown up is judged for its blur
+          gridTemplateColumns: `${HEAD_WIDTH}px repeat(${count}, minmax(${COLUMN_WIDTH}px, ${CELL_WIDTH}px))`,
           minWidth: HEAD_WIDTH + count * (COLUMN_WIDTH + GAP),
         }}
       >
