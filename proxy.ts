@@ -26,6 +26,8 @@ export function proxy(request: NextRequest): NextResponse {
   ].join('; ');
   const headers = new Headers(request.headers);
   headers.set('x-nonce', nonce);
+  // a page that sends somebody to the door tells where they wanted to go
+  headers.set('x-address', request.nextUrl.pathname + request.nextUrl.search);
   headers.set('content-security-policy', policy);
   const response = NextResponse.next({ request: { headers } });
   response.headers.set('content-security-policy', policy);

@@ -33,6 +33,35 @@ test('a session is signed out from another one, and what it looks at ends with i
   await elsewhere.close();
 });
 
+test('a link into the library survives signing in, and a session that ends under a form asks for the password over it', async ({
+  browser,
+}) => {
+  const own = await browser.newContext({ storageState: nobody });
+  const mine = await own.newPage();
+  const { email, password } = address().signIns.find(({ role }) => role === 'librarian')!;
+  await mine.goto('/shelves?kind=preset&view=table');
+  await expect(mine).toHaveURL(/\/sign-in\?to=/);
+  await mine.getByLabel('E-mail address').fill(email);
+  await mine.getByLabel('Password').fill(password);
+  await mine.getByRole('button', { name: 'Sign in' }).click();
+  await expect(mine).toHaveURL(/\/shelves\?kind=preset&view=table/);
+
+  await mine.goto('/shelves');
+  await awake(mine);
+  await mine.getByRole('button', { name: 'New shelf' }).click();
+  await mine.getByLabel('Name', { exact: true }).fill('Kept through the night');
+  await own.clearCookies();
+  await mine
+    .getByRole('button', { name: /^(Make|Save|New|Add)/ })
+    .last()
+    .click();
+  const again = mine.getByRole('dialog', { name: 'Your session has ended' });
+  await again.getByLabel('Password').fill(password);
+  await again.getByRole('button', { name: 'Sign in' }).click();
+  await expect(mine.getByRole('heading', { name: 'Kept through the night' })).toBeVisible();
+  await own.close();
+});
+
 test('somebody is invited by a link, comes in by it, and is shut out', async ({ browser, pageOf }) => {
   const lead = await pageOf('lead');
   await lead.goto('/studio');

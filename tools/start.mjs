@@ -172,7 +172,17 @@ try {
   const url = `http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${port}`;
   const web = values.dev
     ? ['node_modules/next/dist/bin/next', 'dev', '-p', String(port), '-H', host]
-    : ['--enable-source-maps', '--max-semi-space-size=64', 'dist/web.mjs', '--port', String(port), '--host', host, '--processes', String(webs)];
+    : [
+        '--enable-source-maps',
+        '--max-semi-space-size=64',
+        'dist/web.mjs',
+        '--port',
+        String(port),
+        '--host',
+        host,
+        '--processes',
+        String(webs),
+      ];
   if (webs > 0)
     child('web', web, {
       quiet: true,

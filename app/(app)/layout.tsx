@@ -13,7 +13,7 @@ export default async function Layout({ children }: { children: ReactNode }) {
   return (
     <Queries>
       <Shell
-        person={{ name: person.name, role: person.role }}
+        person={{ name: person.name, email: person.email, role: person.role }}
         counts={counts}
         may={asked.filter((action) => may(person, action as Action))}
         moment={moment}

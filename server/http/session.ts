@@ -14,11 +14,13 @@ export const sessionToken = async (): Promise<string> => (await cookies()).get(C
 /** Asked once for all parts of a page. */
 export const signedIn = cache(async (): Promise<Person | null> => personOf(await sessionToken()));
 
-/** For pages: whoever is not signed in goes to the door, or to the welcome page of an empty studio. */
+/** For pages: whoever is not signed in goes to the door, and from there on to the page; in an empty studio to the welcome page. */
 export async function signedInPerson(): Promise<Person> {
   const person = await signedIn();
-  if (!person) redirect((await anyone()) ? '/sign-in' : '/welcome');
-  return person;
+  if (person) return person;
+  if (!(await anyone())) redirect('/welcome');
+  const asked = (await headers()).get('x-address');
+  redirect(asked ? `/sign-in?to=${encodeURIComponent(asked)}` : '/sign-in');
 }
 
 /** Gives the browser its session. Scripts cannot read it, and over TLS it goes nowhere else. */

@@ -64,7 +64,28 @@ export async function send<Name extends EndpointName>(
   });
 }
 
+/** Asks whoever sits there for the password again. Resolves to whether they are signed in now. */
+type Doorkeeper = () => Promise<boolean>;
+let doorkeeper: Doorkeeper | null = null;
+
+/** From now on a call that comes after the session's end waits for this, and is then sent again. */
+export function setDoorkeeper(ask: Doorkeeper | null): void {
+  doorkeeper = ask;
+}
+
+const SIGNED_OUT = 'sign-in-needed';
+
 async function answered<T>(path: string, signal: AbortSignal | undefined, request: RequestInit): Promise<T> {
+  try {
+    return await once<T>(path, signal, request);
+  } catch (error) {
+    const isOut = error instanceof CallError && error.problem.code === SIGNED_OUT;
+    if (!isOut || !doorkeeper || !(await doorkeeper())) throw error;
+    return once<T>(path, signal, request);
+  }
+}
+
+async function once<T>(path: string, signal: AbortSignal | undefined, request: RequestInit): Promise<T> {
   let response: Response;
   let text: string;
   try {

@@ -11,13 +11,14 @@ interface Credentials {
   password: string;
 }
 
-export function SignIn() {
+/** @param to a page of ours, to go on to */
+export function SignIn({ to }: { to: string }) {
   const { busy, problem, run } = useAction();
   const form = useSchemaForm<Credentials>(peopleEndpoints['POST /api/session'].body, { email: '', password: '' });
   const enter = (body: Credentials) =>
     run(async () => {
       await call('POST /api/session', { body });
-      location.assign('/shelves');
+      location.assign(to);
     });
   return (
     <form className="flex flex-col gap-3" onSubmit={(event) => void form.handleSubmit(enter)(event)}>

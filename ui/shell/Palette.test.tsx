@@ -26,7 +26,8 @@ async function open(may: readonly string[] = asked) {
   draw(<PaletteKey may={may} />);
   const user = userEvent.setup();
   await user.keyboard('{Control>}k{/Control}');
-  await screen.findByRole('dialog', { name: 'Go to' });
+  // it is fetched first
+  await screen.findByRole('dialog', { name: 'Go to' }, { timeout: 10_000 });
   const offered = () => screen.getAllByRole('option').map((option) => option.textContent);
   return { user, offered };
 }

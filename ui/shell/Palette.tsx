@@ -1,6 +1,6 @@
 'use client';
 /** Items, screens and tasks by a few letters, from anywhere: Ctrl and K, or ⌘ and K. */
-import { useQuery, keepPreviousData } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { Command } from 'cmdk';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
@@ -60,7 +60,10 @@ export function Palette({ may, onClose }: Props) {
   );
 }
 
-/** Those that answer to the words; without any, those that were used lately. */
+/**
+ * Those that answer to the words; without any, those that were used lately. What answered to words that are not typed any
+ * more is not shown meanwhile: a quick Enter would open it.
+ */
 function useItems(words: string) {
   const { data, isFetching } = useQuery({
     queryKey: ['palette', words],
@@ -69,7 +72,6 @@ function useItems(words: string) {
         query: new URLSearchParams({ q: words, most: String(MOST_ITEMS) }).toString(),
         signal,
       }),
-    placeholderData: keepPreviousData,
   });
   return { items: data?.items ?? [], fetching: isFetching };
 }

@@ -4,6 +4,7 @@ import { NavLinks } from './NavLinks';
 import { PaletteKey } from './PaletteKey';
 import { PersonMenu } from './PersonMenu';
 import { SearchBox } from './SearchBox';
+import { SignInAgain } from './SignInAgain';
 
 /** The application's frame: wordmark, search, navigation of the screens that exist, the person. */
 export function Shell({
@@ -13,7 +14,7 @@ export function Shell({
   moment,
   children,
 }: {
-  person: { name: string; role: string };
+  person: { name: string; email: string; role: string };
   counts: Record<string, number>;
   /** of the actions that screens need, those that the person may do */ may: readonly string[];
   /** of the log, when the page was made */ moment: string;
@@ -43,6 +44,7 @@ export function Shell({
       <nav aria-label="Screens" className="sticky top-[52px] h-[calc(100vh-52px)] border-r border-line py-4">
         <NavLinks counts={counts} may={may} />
       </nav>
+      <SignInAgain name={person.name} email={person.email} />
       <main id="main" className="min-w-0">
         {children}
       </main>

@@ -46,7 +46,9 @@ export const ribbonsOfRequest = reading(ribbonsOfItem);
 export const placementsOfRequest = reading(placementsOf);
 export const verdictsOfRequest = reading(verdictsOf);
 export const historyOfRequest = reading(activityOfItem);
-export const lineageOfRequest = cache(async (id: string) => lineageOf(await personOfRequest(), await itemOfRequest(id)));
+export const lineageOfRequest = cache(async (id: string) =>
+  lineageOf(await personOfRequest(), await itemOfRequest(id)),
+);
 export const inspectionOfRequest = cache(async (id: string) => {
   const { newest } = await itemOfRequest(id);
   return inspectionOf(await personOfRequest(), newest.id);
