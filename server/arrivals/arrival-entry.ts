@@ -54,6 +54,15 @@ function outcomeOf(kind: Known['kind']): Outcome {
   return kind === 'frame' || kind === 'descriptor' || kind === 'unknown' ? kind : 'document';
 }
 
+/** To what a file limits itself, which its item will be limited to as well; empty where it does not. */
+function limitsIn({ fileScope }: Record<string, unknown>): string {
+  if (typeof fileScope !== 'object' || fileScope === null) return '';
+  const { input, result, cameras } = fileScope as Record<string, unknown>;
+  const limits = [input, result, ...(Array.isArray(cameras) ? (cameras as unknown[]) : [])];
+  const words = limits.filter((limit): limit is string => typeof limit === 'string' && limit !== '');
+  return words.length ? `it limits itself to ${words.join(', ')}` : '';
+}
+
 async function knownRow(found: Known, sha: string | null): Promise<Partial<NewEntry>> {
   const effect = await effectOf(found);
   const { kind, facts } = found;
@@ -67,7 +76,7 @@ async function knownRow(found: Known, sha: string | null): Promise<Partial<NewEn
     needs: found.needs,
     facts,
     selvedge: effect.selvedge,
-    note: found.note,
+    note: [found.note, limitsIn(facts)].filter(Boolean).join('; '),
     confidence: found.confidence,
     evidence: found.evidence,
     mismatches: isTakeable(kind) ? mismatches(found.path, facts) : [],
