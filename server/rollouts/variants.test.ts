@@ -13,8 +13,8 @@ import { addVersion } from '../items/create';
 import { approve, confirmEncoding } from '../items/service';
 import { actorOf } from '../people/roles';
 import { listingKey } from '../stations/service';
-import { stationView } from '../stations/views';
-import { confirmRollout } from './service';
+import { fleet, stationView } from '../stations/views';
+import { confirmRollout, undoRollout } from './service';
 import { addStation, approvedLook, carryOut, enrolled, planned, report, srgb } from './testing/world';
 
 withDatabase();
@@ -23,6 +23,8 @@ let token = '';
 let itemId = '';
 let plain = '';
 let rendered = '';
+/** Each list of the editor is newer than the one before. */
+let minutes = 0;
 
 /** Another version of the item, approved. */
 async function version(n: number, variant: string): Promise<string> {
@@ -82,20 +84,25 @@ test('a newer version takes the place of its own form alone', async () => {
   expect(placed.map((one) => one.version_id)).toEqual([newer, plain]);
 });
 
+/** The agent reports what was placed, and that the editor, which runs, lists it and whatever else is named. */
+async function editorLists(others: readonly string[] = []): Promise<void> {
+  const placed = await many<{ path: string; sha: string }>(
+    pool(),
+    `select path, encode(sha256, 'hex') as sha from placement order by path`,
+  );
+  const at = new Date(Date.now() + 60_000 * ++minutes).toISOString();
+  const listed = [...placed.map(({ path }) => path), ...others].map((path) => ({ path, title: path, kind: 'look' }));
+  const text = JSON.stringify({ at, running: true, listed, refused: [] });
+  await report(
+    token,
+    placed.map(({ path, sha }) => ({ path, size: 1, sha256: sha })),
+    [{ editor: listingKey(desk, { editor_id: 'oxbow', editor_version: '2' }), text, running: true, at }],
+  );
+}
+
 test('what has a newer approved version is told at its station: an update is due', async () => {
   const lists = async () => {
-    const placed = await many<{ path: string; sha: string }>(
-      pool(),
-      `select path, encode(sha256, 'hex') as sha from placement order by path`,
-    );
-    const at = new Date(Date.now() + 60_000).toISOString();
-    const listed = placed.map(({ path }) => ({ path, title: path, kind: 'look' }));
-    const text = JSON.stringify({ at, running: true, listed, refused: [] });
-    await report(
-      token,
-      placed.map(({ path, sha }) => ({ path, size: 1, sha256: sha })),
-      [{ editor: listingKey(desk, { editor_id: 'oxbow', editor_version: '2' }), text, running: true, at }],
-    );
+    await editorLists();
     const { rows, editors } = await stationView(people.librarian, desk);
     return [rows.map(({ state }) => state), editors.map(({ state, updates }) => [state, updates])];
   };
@@ -104,4 +111,29 @@ test('what has a newer approved version is told at its station: an update is due
   expect(await lists()).toEqual([['listed', 'update-due'], [['update-due', 1]]]);
   await rollOut([newer]);
   expect(await lists()).toEqual([['listed', 'listed'], [['in-step', 0]]]);
+});
+
+test('what was taken away is not in step while its editor still lists it', async () => {
+  const { versionId } = await approvedLook(5);
+  const id = await planned({ versions: [versionId], stations: [desk] });
+  await confirmRollout(people.librarian, id);
+  const { path } = must((await carryOut(token))[0]);
+  await editorLists();
+  await undoRollout(people.librarian, id);
+  await carryOut(token);
+
+  await editorLists([path]);
+  const told = async () => {
+    const one = await stationView(people.librarian, desk);
+    const [inFleet] = (await fleet(people.librarian)).views;
+    const row = one.rows.find((each) => each.path === path);
+    return [
+      row?.decision,
+      row?.state,
+      ...[one, inFleet].map((view) => [view?.editors[0]?.state, view?.editors[0]?.waiting]),
+    ];
+  };
+  expect(await told()).toEqual(['taken-away', 'rescan-due', ['rescan-due', 1], ['rescan-due', 1]]);
+  await editorLists();
+  expect(await told()).toEqual([undefined, undefined, ['in-step', 0], ['in-step', 0]]);
 });

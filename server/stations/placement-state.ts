@@ -7,6 +7,14 @@ export type PlacementState = {
   reason: string;
 };
 
+/** What becomes of a file that was taken away, while the editor still lists it. */
+export function takenAwayState({ title, sees }: Descriptor, running: boolean): PlacementState {
+  if (!running) return { state: 'launch-due', reason: `${title} lists it until it is started the next time` };
+  return sees === 'launch'
+    ? { state: 'restart-due', reason: `it was taken away, and ${title} lists it until it is quit and started` }
+    : { state: 'rescan-due', reason: `it was taken away, and ${title} has not rescanned yet` };
+}
+
 export function placementState(
   descriptor: Descriptor,
   path: string,

@@ -400,6 +400,36 @@ export const placements = async (sql: Sql, stationIds: string[] | null): Promise
     `,
     [stationIds],
   );
+export interface StillListed {
+  station_id: string;
+  editor_id: string;
+  editor_version: string;
+  path: string;
+}
+/** What we took away there in the last month and what does not lie there any more, though its editor still lists it. */
+export const stillListed = (sql: Sql, stationIds: readonly string[]): Promise<StillListed[]> =>
+  many<StillListed>(sql, {
+    name: 'still listed',
+    text: `
+      select distinct s.station_id, s.editor_id, s.editor_version, s.path
+      from rollout_step s
+        join station_editor se on se.station_id = s.station_id
+        and se.editor_id = s.editor_id
+        and se.editor_version = s.editor_version
+      where s.station_id = any ($1::uuid[])
+        and s.do_what = 'remove'
+        and s.outcome = 'done'
+        and s.settled_at > now() - interval '30 days'
+        and se.listing -> 'listed' @> jsonb_build_array(jsonb_build_object('path', s.path))
+        and not exists (
+          select 1
+          from inventory i
+          where i.station_id = s.agent_station_id and i.path = s.path
+        )
+    `,
+    values: [stationIds],
+  });
+
 /** Placements of these items at these stations. */
 export const placementsOfItems = (
   sql: Sql,

@@ -8,7 +8,7 @@ import { merge } from '@/core/sync/three-way';
 import { isUuid } from '@/core/uuid';
 import { pool, type Sql } from '../db/pool';
 import { allow, type Person } from '../people/roles';
-import { placementState, type PlacementState } from './placement-state';
+import { placementState, takenAwayState, type PlacementState } from './placement-state';
 import * as q from './queries';
 
 /** Of a file that is not ours: what the editor says of it. */
@@ -151,10 +151,27 @@ function placeRow(here: Here, { path, base, is, decision }: Merged): PlaceRow {
   };
 }
 
+/** A file that is gone and still listed. */
+function goneRow({ descriptor, running, listing }: q.StationEditorRow, path: string): PlaceRow {
+  return {
+    path,
+    editor: descriptor.title,
+    place: '',
+    title: listing?.listed.find((one) => one.path === path)?.title ?? null,
+    base: null,
+    is: null,
+    decision: 'taken-away',
+    ...takenAwayState(descriptor, running),
+    ...placedFacts(undefined),
+  };
+}
+
 function editorState(editor: q.StationEditorRow, rows: readonly PlaceRow[]): EditorState {
   const { descriptor, listing } = editor;
-  const ours = rows.filter((row) => row.editor === descriptor.title && row.base && row.itemId);
-  const count = (state: string): number => ours.filter((row) => row.state === state).length;
+  const own = rows.filter((row) => row.editor === descriptor.title);
+  const ours = own.filter((row) => row.base && row.itemId);
+  const told = [...ours, ...own.filter((row) => row.decision === 'taken-away')];
+  const count = (state: string): number => told.filter((row) => row.state === state).length;
   const changed = ours.filter((row) => row.decision !== 'in-step').length;
   const usual = ours.length ? 'in-step' : 'empty';
   const gravest = (['refused', 'restart-due', 'launch-due', 'rescan-due', 'update-due'] as const).find(count) ?? usual;
@@ -187,6 +204,7 @@ function viewOf(
   editors: readonly q.StationEditorRow[],
   placements: readonly q.PlacementRow[],
   lying: Lying,
+  still: readonly q.StillListed[],
 ): StationView {
   const base = new Map(placements.map(({ path, sha }) => [path, sha]));
   const here: Here = {
@@ -195,7 +213,11 @@ function viewOf(
     placements: new Map(placements.map((one) => [one.path, one])),
   };
   const is = new Map(lying.map(({ path, sha }) => [path, sha]));
-  const rows = merge(base, base, is, station.system).map((merged) => placeRow(here, merged));
+  const gone = still.flatMap(({ editor_id, editor_version, path }) => {
+    const editor = editors.find((one) => one.editor_id === editor_id && one.editor_version === editor_version);
+    return editor && !is.has(path) && !base.has(path) ? [goneRow(editor, path)] : [];
+  });
+  const rows = [...merge(base, base, is, station.system).map((merged) => placeRow(here, merged)), ...gone];
   const last = agent.last_report_at?.getTime() ?? 0;
   return {
     station: { ...station, last_report_at: agent.last_report_at, enrolled: agent.enrolled },
@@ -214,14 +236,16 @@ async function viewsOf(sql: Sql, stations: readonly q.StationRow[]): Promise<Sta
     stations.flatMap((station) => station.host_id ?? []),
   );
   const byId = new Map([...hosts, ...stations].map((station) => [station.id, station]));
-  const [editors, placements, lying] = await Promise.all([
+  const [editors, placements, lying, still] = await Promise.all([
     q.stationEditors(sql, ids),
     q.placements(sql, ids),
     q.lyingWherePlaced(sql, ids),
+    q.stillListed(sql, ids),
   ]);
   const editorsAt = groupBy(editors, (one) => one.station_id);
   const placedAt = groupBy(placements, (one) => one.station_id);
   const lyingAt = groupBy(lying, (one) => one.station_id);
+  const stillAt = groupBy(still, (one) => one.station_id);
   return stations.map((station) =>
     viewOf(
       station,
@@ -229,6 +253,7 @@ async function viewsOf(sql: Sql, stations: readonly q.StationRow[]): Promise<Sta
       editorsAt.get(station.id) ?? [],
       placedAt.get(station.id) ?? [],
       lyingAt.get(station.id) ?? [],
+      stillAt.get(station.id) ?? [],
     ),
   );
 }
@@ -279,5 +304,5 @@ export async function stationView(person: Person, id: string): Promise<StationVi
   const lying = (await q.inventoryOf(sql, agent.id)).filter(
     ({ path }) => ours.has(path) || folders.some(({ folder }) => path.startsWith(folder)),
   );
-  return viewOf(station, agent, editors, placements, lying);
+  return viewOf(station, agent, editors, placements, lying, await q.stillListed(sql, [id]));
 }

@@ -28,8 +28,9 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
   if (!view) notFound();
   const found = may(person, 'arrival.make') ? await foundCount(person, id) : 0;
   const doubled = twoAgentsAt(view.station);
-  const ours = view.rows.filter((row) => row.base);
-  const theirs = view.rows.filter((row) => !row.base);
+  const isOurs = (row: (typeof view.rows)[number]): boolean => row.base !== null || row.decision === 'taken-away';
+  const ours = view.rows.filter(isOurs);
+  const theirs = view.rows.filter((row) => !isOurs(row));
   return (
     <div className="max-w-[1180px] px-6 pb-16 pt-[18px]">
       <Refresh subjects={['station', 'rollout']} />
