@@ -11,8 +11,8 @@ import { problemResponse } from './problem-response';
 
 export const AGENTS = '/api/agent/';
 const REPORT = 64 << 20;
-/** Of five thousand files, with the longest paths that are kept. */
-const PART = 8 << 20;
+/** Of five thousand files with the longest paths that are kept, each of their signs written as `\uXXXX`. */
+export const MOST_PART_BYTES = 32 << 20;
 /** Of what is asked before anybody is known. */
 const SMALL = 16 << 10;
 
@@ -24,7 +24,7 @@ const doors: Record<string, Door> = {
   'GET instructions': async (agent) => Response.json(await instructionsFor(agent)),
   'POST report': async (agent, request) => Response.json(await takeReport(agent, await body(request, REPORT))),
   'POST files': async (agent, request) => {
-    await takeFilesPart(agent, await body(request, PART));
+    await takeFilesPart(agent, await body(request, MOST_PART_BYTES));
     return Response.json({});
   },
   'GET plan': async (agent) => Response.json({ plan: await planFor(agent) }),

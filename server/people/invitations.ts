@@ -41,7 +41,7 @@ export async function invite(by: Person, input: BodyOf<'POST /api/people/invitat
   const { name, email, role } = checked(peopleEndpoints['POST /api/people/invitations'].body, input);
   allowRole(by, role);
   return transaction(async (sql) => {
-    await sql.query('lock table person in share row exclusive mode');
+    await q.lockPeople(sql);
     if (await q.personByEmail(sql, email))
       throw new Problem(
         'person-exists',

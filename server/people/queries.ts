@@ -17,6 +17,9 @@ export const countPeople = async (sql: Sql): Promise<number> =>
 export const setupCode = async (sql: Sql): Promise<Buffer | null> =>
   (await one<{ code: Buffer | null }>(sql, 'select setup_code_sha256 as code from studio')).code;
 export const setSetupCode = (sql: Sql, code: Buffer) => sql.query('update studio set setup_code_sha256 = $1', [code]);
+/** Until the transaction ends nobody else adds a person. */
+export const lockPeople = (sql: Sql) => sql.query('lock table person in share row exclusive mode');
+
 export interface NewPerson {
   id: string;
   name: string;

@@ -32,7 +32,7 @@ export async function addPerson(
   const id = v7();
   const passwordHash = await hashed(added.password);
   await transaction(async (sql) => {
-    await sql.query('lock table person in share row exclusive mode');
+    await q.lockPeople(sql);
     if (!by && (await q.countPeople(sql)) > 0)
       throw new Problem(
         'not-allowed',

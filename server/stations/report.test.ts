@@ -7,6 +7,7 @@ import { many } from '../db/query';
 import { people, withDatabase } from '../db/testing/database';
 import { bringDescriptor } from '../editors/service';
 import { takeResults } from '../rollouts/service';
+import { MOST_PART_BYTES } from '../http/agents';
 import { actorOf } from '../people/roles';
 import { createStation, enrol, instructionsFor, makeCode, stationOfToken, takeFilesPart, takeReport } from './service';
 import { stationView } from './views';
@@ -100,6 +101,14 @@ describe('files that come in parts', () => {
     expect(await kept()).toEqual([`${folder}/a.cube`, `${folder}/c.cube`]);
     expect((await station()).left_out).toEqual({ count: 1, examples: [`${folder}/b\\c.cube`] });
     expect(await waiting()).toEqual([]);
+  });
+
+  test('fit into what is read of one, with the longest names in any script', () => {
+    const file = { path: '\u{1f3fa}'.repeat(500), size: Number.MAX_SAFE_INTEGER, sha256: sha };
+    const body = JSON.stringify({ digest, part: 0, files: Array(5000).fill(file) });
+    expect(Buffer.byteLength(body)).toBeLessThan(MOST_PART_BYTES);
+    const escaped = body.length + 5000 * 1000 * 5;
+    expect(escaped).toBeLessThan(MOST_PART_BYTES);
   });
 
   test('of a state that has passed are over', async () => {
