@@ -51,6 +51,22 @@ describe('an invitation', () => {
     });
   });
 
+  test.each([
+    ['no name but blanks', '   ', 'blank@x.example'],
+    ['no address', 'Nobody', 'nowhere'],
+    ['a name that is endless', 'x'.repeat(121), 'endless@x.example'],
+  ])('with %s is refused', async (_, name, email) => {
+    await expect(invite(people.lead, { name, email, role: 'retoucher' })).rejects.toMatchObject({
+      code: 'input-invalid',
+    });
+  });
+
+  test('of any letters and signs is kept as it was typed', async () => {
+    const name = 'Łódź Ø 😀';
+    const { path } = await invite(people.lead, { name, email: 'any@x.example', role: 'retoucher' });
+    expect((await personOfLink(tokenOf({ path }))).name).toBe(name);
+  });
+
   test('holds a week, and not after a newer one was made', async () => {
     const first = tokenOf(await invite(people.librarian, { name: 'Late', email: 'late@x.example', role: 'retoucher' }));
     const { id } = await listed('late@x.example');
