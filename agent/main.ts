@@ -1,13 +1,12 @@
 /**
  * etagere-agent: one file, one agent a user account. It reports what is installed, applies what was approved, and
- * restores what was there. Verbs: enrol, once, run, status, undo; each with --root DIR --system S --state DIR.
+ * restores what was there. Verbs: enrol, once, run, status, undo; what they take stands in `options.ts`.
  */
 import { randomUUID } from 'node:crypto';
 import { existsSync } from 'node:fs';
 import { mkdir, readFile, rename, writeFile } from 'node:fs/promises';
-import { hostname } from 'node:os';
-import { join, resolve } from 'node:path';
-import { parseArgs } from 'node:util';
+import { homedir, hostname } from 'node:os';
+import { join } from 'node:path';
 import {
   PART_FILES,
   type Instructions,
@@ -19,6 +18,7 @@ import {
 } from '@/core/sync/protocol';
 import { Applier, reversed, type OpenPlan } from './apply';
 import { readIndexes, readListings, takeInventory } from './inventory';
+import { readOptions } from './options';
 import { Server, ServerError } from './server';
 import { sendWanted } from './wanted';
 
@@ -31,31 +31,18 @@ interface Enrolment {
   system: string;
 }
 
-const { positionals, values } = parseArgs({
-  allowPositionals: true,
-  options: {
-    root: { type: 'string' },
-    system: { type: 'string' },
-    state: { type: 'string' },
-    server: { type: 'string' },
-    code: { type: 'string' },
-    every: { type: 'string' },
-  },
-});
-const verb = positionals[0] ?? 'help';
-
 function fail(message: string, status = 2): never {
   process.stderr.write(`etagere-agent: ${message}\n`);
   process.exit(status);
 }
 
-const usage =
-  'use: etagere-agent enrol --server URL --code C | once | run | status | undo, each with --root DIR --system macos|windows|linux --state DIR';
-if (!['enrol', 'once', 'run', 'status', 'undo'].includes(verb)) fail(usage);
-const root = resolve(values.root ?? fail(`--root is missing; ${usage}`));
-const state = resolve(values.state ?? fail(`--state is missing; ${usage}`));
-const system = values.system ?? '';
-if (!['macos', 'windows', 'linux'].includes(system)) fail(`--system must be macos, windows or linux; ${usage}`);
+const asked = readOptions(process.argv.slice(2), { home: homedir(), platform: process.platform });
+if ('help' in asked) {
+  console.log(asked.help);
+  process.exit(0);
+}
+if ('fault' in asked) fail(asked.fault);
+const { verb, root, state, system, values } = asked;
 if (!existsSync(root)) fail(`the root ${root} does not exist`);
 await mkdir(state, { recursive: true });
 
@@ -150,7 +137,7 @@ switch (verb) {
         name: given.name,
         system,
       } satisfies Enrolment);
-      console.log(`enrolled as ${given.name}`);
+      console.log(`enrolled as ${given.name}; now start it: etagere-agent run`);
     } catch (error) {
       fail((error as Error).message, error instanceof ServerError ? 2 : 1);
     }

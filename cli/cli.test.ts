@@ -6,6 +6,7 @@ import { join } from 'node:path';
 import { decode } from 'fast-png';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { fullSamples, readDng } from '@/core/frame/dng';
 import { readCube, sampler } from '@/core/look';
 import { writeDcp } from '@/core/camera/dcp';
 import { cameras } from '@/demo/cameras/cameras';
@@ -269,6 +270,102 @@ describe('look', () => {
   });
 });
 
+describe('charts, identities and matches', () => {
+  const settled = ['--size', '5'];
+  test('a chart goes through a known look as a picture of 16 bits, and comes back as that look', () => {
+    expect(json('chart', 'make', ...settled, '--id', '77', '-o', at('chart.png'))).toMatchObject({
+      size: 5,
+      kind: '16 bits',
+      id: 77,
+    });
+    json('look', 'apply', at('slate.cube'), at('chart.png'), '-o', at('back.png'));
+    const made = json('chart', 'read', at('back.png'), '-o', at('returned.cube')) as {
+      noise: number;
+      validFor: string;
+    };
+    expect(made).toMatchObject({ noise: 0, repaired: [], warnings: [], validFor: 'rendered files' });
+    json('look', 'convert', at('slate.cube'), '--size', '5', '-o', at('slate5.cube'));
+    expect(
+      (json('look', 'same', at('slate5.cube'), at('returned.cube')) as { maxDeltaE: number }).maxDeltaE,
+    ).toBeLessThan(0.2);
+    expect(refusal('chart', 'read', at('back.png'), '--size', '9', '-o', at('n.cube')).code).toBe('chart-wrong');
+    expect(refusal('chart', 'read', at('slate.cube'), '-o', at('n.cube')).code).toBe('chart-unreadable');
+    expect(refusal('chart', 'make', '--size', '99', '-o', at('n.png')).where).toMatch(/size/);
+    expect(refusal('chart', 'make', '-o', at('n.jpg')).code).toBe('picture-format');
+    expect(refusal('chart', 'make', '--camera', at('none.dcp'), '-o', at('n.dng')).code).toBe('file-unreadable');
+    expect(refusal('chart', 'make', '--hald', '1', '-o', at('n.png')).where).toMatch(/size|hald/);
+  });
+  test('another color space is told from the profile, and loss from the format', async () => {
+    json('chart', 'make', ...settled, '--bits', '8', '-o', at('chart8.tif'));
+    await sharp(at('chart8.tif')).withIccProfile('p3').png().toFile(at('wide.png'));
+    expect(refusal('chart', 'read', at('wide.png'), '-o', at('n.cube')).code).toBe('chart-color-space');
+    await sharp(at('chart8.tif')).jpeg({ quality: 90 }).toFile(at('lossy.jpg'));
+    const made = json('chart', 'read', at('lossy.jpg'), '-o', at('lossy.cube')) as { warnings: { code: string }[] };
+    expect(made.warnings.map(({ code }) => code)).toEqual(['chart-lossy']);
+    await sharp(at('chart8.tif')).rotate(180).png().toFile(at('turned.png'));
+    expect(refusal('chart', 'read', at('turned.png'), '-o', at('n.cube')).code).toBe('chart-rotated');
+  });
+  test('an identity changes nothing, as a table and as a Hald image, which reads as one with fewer checks', () => {
+    json('look', 'identity', '--size', '7', '-o', at('same.cube'));
+    const points = JSON.parse(readFileSync(at('p.json'), 'utf8')) as number[][];
+    (json('look', 'eval', at('same.cube'), '--points', at('p.json')) as number[][]).forEach((triple, i) =>
+      triple.forEach((value, c) => expect(value).toBeCloseTo(Math.min(1, Math.max(0, must(must(points[i])[c]))), 5)),
+    );
+    json('look', 'identity', '--hald', '4', '-o', at('hald.png'));
+    const made = json('chart', 'read', at('hald.png'), '-o', at('hald.cube')) as { warnings: { code: string }[] };
+    expect(made.warnings.map(({ code }) => code)).toEqual(['chart-plain']);
+    expect((json('look', 'same', at('same.cube'), at('hald.cube')) as { maxDeltaE: number }).maxDeltaE).toBeLessThan(
+      0.01,
+    );
+    expect(refusal('look', 'identity', '--size', '33', '-o', at('n.png')).code).toBe('hald-size');
+  });
+  test('a chart of camera data is a linear DNG of that camera, whose colors are the chart’s', () => {
+    writeFileSync(at('alder.dcp'), writeDcp(profileFor(must(cameras[0]), 'Standard', 'Alder')));
+    const made = json('chart', 'make', ...settled, '--camera', at('alder.dcp'), '-o', at('chart.dng'));
+    expect(made).toMatchObject({ kind: 'camera data', camera: 'Perrin Alder' });
+    const dng = readDng(new Uint8Array(readFileSync(at('chart.dng'))));
+    expect([dng.cfa, dng.width]).toEqual([null, (made as { width: number }).width]);
+    // the patch before the code is middle gray: the camera's neutral, times that
+    const { samples } = fullSamples(dng);
+    const gray = (24 * dng.width + 3 * 16 + 8) * 3;
+    const values = [0, 1, 2].map((c) => must(samples[gray + c]) / 65535 / must(dng.neutral[c]));
+    for (const value of values) expect(value).toBeCloseTo(0.214, 2);
+  });
+  test('two frames of one scene are matched, patch by patch', async () => {
+    const squares = Buffer.from(
+      Array.from({ length: 30 * 20 }, (_, i) => [
+        40 + ((i * 37) % 180),
+        40 + ((i * 61) % 180),
+        40 + ((i * 97) % 180),
+      ]).flat(),
+    );
+    const scene = sharp(squares, { raw: { width: 30, height: 20, channels: 3 } }).resize(300, 200, {
+      kernel: 'nearest',
+    });
+    await scene.clone().png().toFile(at('one.png'));
+    await scene
+      .clone()
+      .recomb([
+        [0.85, 0.1, 0.05],
+        [0.05, 0.9, 0],
+        [0, 0.15, 0.8],
+      ])
+      .png()
+      .toFile(at('other.png'));
+    const made = json('look', 'match', at('one.png'), at('other.png'), '-o', at('match.cube')) as {
+      before: { mean: number };
+      after: { mean: number };
+      patches: unknown[];
+    };
+    expect(made.after.mean).toBeLessThan(made.before.mean / 2);
+    expect(made.patches.length).toBeGreaterThan(400);
+    await sharp({ create: { width: 60, height: 40, channels: 3, background: '#000' } })
+      .png()
+      .toFile(at('black.png'));
+    expect(refusal('look', 'match', at('black.png'), at('black.png'), '-o', at('n.cube')).code).toBe('match-patches');
+  });
+});
+
 describe('preset and pack', () => {
   test('read, render and bake take editors’ files and our own', () => {
     expect(json('preset', 'read', at('x.xmp'))).toMatchObject({
@@ -300,6 +397,59 @@ describe('preset and pack', () => {
     expect(refusal('preset', 'bake', at('bad.settings.json'), '-o', at('c.cube')).message).toMatch(
       /level must be a number from -10 to 10\..*colour is not a common setting/,
     );
+  });
+  test('write makes an editor’s preset of common settings, which reads as they were', () => {
+    const settings = { level: 0.5, contrast: 1.2, grain: 20, matrix: [1, 0, 0, 0, 1, 0, 0, 0.1, 0.9] };
+    writeFileSync(at('dusk.settings.json'), JSON.stringify({ name: 'Dusk', settings }));
+    const made = json('preset', 'write', at('dusk.settings.json'), '--to', 'tessel@7', '-o', at('dusk.json'));
+    expect(made).toMatchObject({
+      written: ['level', 'contrast', 'grain'],
+      left: [{ setting: 'matrix', reason: 'it has no such setting' }],
+    });
+    expect(json('preset', 'read', at('dusk.json'))).toMatchObject({
+      editor: 'tessel',
+      version: '7',
+      name: 'Dusk',
+      settings: { level: 0.5, contrast: 1.2, grain: 20 },
+    });
+    const titled = ['--to', 'marlstone@3', '--title', 'Late Dusk', '-o', at('dusk.mpreset')];
+    json('preset', 'write', at('dusk.settings.json'), ...titled);
+    expect(json('preset', 'read', at('dusk.mpreset'))).toMatchObject({ name: 'Late Dusk', editor: 'marlstone' });
+    expect(refusal('preset', 'write', at('dusk.settings.json'), ...titled).code).toBe('output-exists');
+    expect(refusal('preset', 'write', at('dusk.settings.json'), '-o', at('n')).remedy).toContain('oxbow@2');
+    expect(refusal('preset', 'write', at('dusk.settings.json'), '--to', 'no@1', '-o', at('n')).code).toBe(
+      'editor-unknown',
+    );
+  });
+  test('convert says of each setting what became of it; an editor that does not ship is named by its descriptor', () => {
+    expect(json('preset', 'convert', at('x.xmp'), '--to', 'tessel@7', '-o', at('x.tessel.json'))).toMatchObject({
+      carried: expect.arrayContaining(['level', 'contrast']) as string[],
+      approximated: [
+        { setting: 'toe', figure: expect.any(Number) as number, reason: 'Tessel 7 has it as a curve' },
+        { setting: 'shoulder' },
+      ],
+      left: [{ setting: 'localContrast', reason: 'Tessel 7 has no such setting' }],
+    });
+    const lantern = {
+      ...(JSON.parse(readFileSync('standins/descriptors/oxbow-2.json', 'utf8')) as object),
+      editor: 'lantern',
+      version: '1',
+      title: 'Lantern',
+      presets: {
+        container: 'ini',
+        recognise: { section: '.', key: 'program', value: 'lantern' },
+        template: 'program=lantern\n',
+        mapping: { ignore: ['.'], entries: [{ step: '.', attribute: 'stops', to: 'level' }] },
+      },
+    };
+    writeFileSync(at('lantern.json'), JSON.stringify(lantern));
+    const named = ['--descriptor', at('lantern.json')];
+    json('preset', 'convert', at('x.xmp'), '--to', 'lantern@1', ...named, '-o', at('x.lantern'));
+    expect(readFileSync(at('x.lantern'), 'utf8')).toBe('program=lantern\nstops=0.3\n');
+    expect(json('preset', 'read', at('x.lantern'), ...named)).toMatchObject({
+      editor: 'lantern',
+      settings: { level: 0.3 },
+    });
   });
   test('inspect lists entries, refusals and what is left out', () => {
     writeFileSync(at('pack.zip'), fathomPack());

@@ -2,6 +2,7 @@
 import { blend, compose, invert } from './look/combine';
 import { evaluate, info, inspect, same } from './look/read';
 import { apply, convert } from './look/write';
+import { identity, match } from './look/make';
 import type { Verb } from './verb';
 
 export const verbs: Record<string, Verb> = {
@@ -14,4 +15,6 @@ export const verbs: Record<string, Verb> = {
   compose,
   blend,
   invert,
+  identity,
+  match,
 };

@@ -6,6 +6,7 @@ export const nouns: Record<string, Noun> = {
   camera: { about: 'camera profiles of DNG', verbs: () => import('./camera').then((m) => m.verbs) },
   icc: { about: 'ICC profiles', verbs: () => import('./icc').then((m) => m.verbs) },
   preset: { about: 'presets of editors, and our own settings', verbs: () => import('./preset').then((m) => m.verbs) },
+  chart: { about: 'charts that go through an editor', verbs: () => import('./chart').then((m) => m.verbs) },
   pack: { about: 'what suppliers send', verbs: () => import('./pack').then((m) => m.verbs) },
   station: { about: 'workstations and their editors', verbs: () => import('./station').then((m) => m.verbs) },
   people: { about: 'who may sign in', verbs: () => import('./admin').then((m) => m.people) },

@@ -6,20 +6,19 @@ import { Problem } from '@/core/problem';
 import { writeTiffPicture } from '@/core/tiff/write-picture';
 import { encodePng } from './png';
 
-export async function applyToPicture(
+export interface StoredPicture {
+  data: Uint8Array | Uint16Array;
+  info: { width: number; height: number; channels: number };
+  meta: Metadata;
+  /** full scale */ top: number;
+}
+
+/** A PNG, TIFF or JPEG with its numbers as stored; gray becomes RGB. `turned`: as its orientation says. */
+export async function storedPicture(
   source: Buffer,
   name: string,
-  output: string,
-  apply: (data: Uint8Array | Uint16Array, channels: number, top: number) => void,
-): Promise<void> {
-  const kind = extname(output).toLowerCase();
-  if (!['.png', '.tif', '.tiff'].includes(kind))
-    throw new Problem(
-      'picture-format',
-      `Pictures are written as PNG or TIFF, not as ${kind || 'this'}.`,
-      output,
-      'Name a .png or .tif file.',
-    );
+  upright: 'as it lies' | 'turned' = 'as it lies',
+): Promise<StoredPicture> {
   let meta: Metadata;
   const options = { limitInputPixels: 400e6, ignoreIcc: true } as const;
   try {
@@ -42,15 +41,33 @@ export async function applyToPicture(
   const wide = meta.depth === 'ushort';
   const gray = (meta.channels ?? 3) < 3;
   let image = sharp(source, options);
-  if (gray) image = image.toColourspace(wide ? 'rgb16' : 'srgb');
-  else if (wide) image = image.toColourspace('rgb16');
+  if (upright === 'turned') image = image.rotate();
+  if (gray || wide) image = image.toColourspace(wide ? 'rgb16' : 'srgb');
   const { data: raw, info } = await image
     .raw({ depth: wide ? 'ushort' : 'uchar' })
     .toBuffer({ resolveWithObject: true });
   const data = wide
     ? new Uint16Array(raw.buffer, raw.byteOffset, raw.length / 2)
     : new Uint8Array(raw.buffer, raw.byteOffset, raw.length);
-  apply(data, info.channels, wide ? 65535 : 255);
+  return { data, info, meta, top: wide ? 65535 : 255 };
+}
+
+export async function applyToPicture(
+  source: Buffer,
+  name: string,
+  output: string,
+  apply: (data: Uint8Array | Uint16Array, channels: number, top: number) => void,
+): Promise<void> {
+  const kind = extname(output).toLowerCase();
+  if (!['.png', '.tif', '.tiff'].includes(kind))
+    throw new Problem(
+      'picture-format',
+      `Pictures are written as PNG or TIFF, not as ${kind || 'this'}.`,
+      output,
+      'Name a .png or .tif file.',
+    );
+  const { data, info, meta, top } = await storedPicture(source, name);
+  apply(data, info.channels, top);
   if (kind === '.png') {
     await writeFile(output, encodePng(info.width, info.height, info.channels as 3 | 4, data, meta.icc ?? null));
     return;

@@ -1,12 +1,12 @@
 /** Three-way merge of a record's fields: what both changed, and differently, is a conflict that a person decides. */
+import { same } from './same';
+
 export interface FieldConflict {
   field: string;
   base: unknown;
   mine: unknown;
   theirs: unknown;
 }
-
-const same = (a: unknown, b: unknown): boolean => JSON.stringify(a ?? null) === JSON.stringify(b ?? null);
 
 /** Fields of `mine` merged onto `theirs`, both derived from `base`. Fields that `mine` does not name are left as they are. */
 export function mergeFields(

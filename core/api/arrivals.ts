@@ -1,5 +1,6 @@
 /** Intake: uploads, and the arrivals that they make. */
 import { array, lazy, number, object, string, type InferType } from 'yup';
+import { itemFields, origins, sourceSchema } from '../item/fields';
 import { limits } from '../pack/entry-rules';
 import { uuid } from '../uuid';
 import { newLicence } from './studio';
@@ -54,11 +55,25 @@ export type EntryGroup = (typeof entryGroups)[number];
 /** What a person can say that a file becomes. */
 export const entryOutcomes = ['new', 'version', 'variant', 'duplicate', 'frame', 'document'] as const;
 export type EntryOutcome = (typeof entryOutcomes)[number];
+/** As it was proposed, which takes a person's word back. */
+export const AS_PROPOSED = 'proposed';
+/** The longest title of an item, in characters. */
+export const MOST_TITLE = itemFields.title.shape.most;
+
+/** What a file is called, before it stands on a shelf. */
+const entryTitle = object({
+  entry: number().integer().required(),
+  title: string().trim().min(1, itemFields.title.shape.needed).max(MOST_TITLE).required(),
+}).noUnknown();
 
 const correction = object({
   entries: array().of(number().integer().required()).max(20000).default([]),
   group: string().oneOf(entryGroups),
-  outcome: string().oneOf(entryOutcomes, 'That is nothing a file can become.').required(),
+  /** of the group, only files with these words in their path or title */
+  words: string().trim().max(200).default(''),
+  outcome: string()
+    .oneOf([...entryOutcomes, AS_PROPOSED] as const, 'That is nothing a file can become.')
+    .required(),
   kind: string()
     .oneOf(['look', 'preset', 'camera-profile', 'icc-profile', 'lens-database', 'add-on', 'frame', 'document'])
     .nullable()
@@ -66,16 +81,6 @@ const correction = object({
   itemId: uuid().nullable().default(null),
   entryId: number().integer().nullable().default(null),
 }).noUnknown();
-
-/** Where a pack came from, as far as it is known. */
-const source = object({
-  address: string().trim().max(500, 'An address has at most 500 signs.'),
-  author: string().trim().max(200, 'An author’s name has at most 200 signs.'),
-  date: string().trim().max(40),
-  receipt: string().trim().max(200, 'A receipt has at most 200 signs.'),
-})
-  .noUnknown()
-  .default({});
 
 const acceptance = object({
   /** none given: all that is proposed */
@@ -98,8 +103,8 @@ const acceptance = object({
   supplier: string().trim().max(200).default(''),
   release: string().trim().max(80).default(''),
   licenceId: uuid().nullable().default(null),
-  source,
-  origin: string().oneOf(['house', 'bought', 'measured', 'maker-like'] as const),
+  source: sourceSchema.default({}),
+  origin: string().oneOf([...origins]),
 }).noUnknown();
 
 export const arrivalEndpoints = {
@@ -116,7 +121,9 @@ export const arrivalEndpoints = {
     answer: exactly({ items: texts(), versions: count(), frames: count(), descriptors: count() }),
   }),
   'PATCH /api/arrivals/:id': endpoint({ body: correction, answer: exactly({ changed: count() }) }),
+  'POST /api/arrivals/:id/title': endpoint({ body: entryTitle }),
   'DELETE /api/arrivals/:id': endpoint({}),
+  'POST /api/arrivals/:id/back': endpoint({}),
   'POST /api/arrivals/:id/read': endpoint({}),
   'POST /api/arrivals/:id/undo': endpoint({
     answer: exactly({ versions: count(), items: count(), frames: count() }),

@@ -27,7 +27,10 @@ const candidate = exactly({
   /** how an ICC input profile's device values are taken */ icc: words(),
   shown: flag(),
   /** what it is meant to do */ intention: words(),
-  /** this version and all that it was made from */ roots: texts(),
+  /** this version, all that it was made from, and what it calls */ roots: texts(),
+  /** it calls a look that was made from it */ doubled: flag(),
+  /** settings of a preset that are not rendered */ notShown: texts(),
+  /** looks that a preset calls and nobody holds */ missing: texts(),
 });
 export type Candidate = InferType<typeof candidate>;
 
@@ -41,6 +44,7 @@ const decision = object({
   beside: string().max(200, 'At most 200 signs.').default(''),
   words: string().trim().max(2000, 'At most 2,000 signs.').default(''),
   chosen: boolean().required(),
+  /** who judged did not know what it was */ blind: boolean().default(false),
   asMeant: boolean().nullable().default(null),
   ribbon: boolean().default(false),
   advise: boolean().default(false),

@@ -1,9 +1,9 @@
 /** The studio's cameras and lenses, what is missing for them, and why photos do not show. */
-import { array, number, object, string } from 'yup';
+import { array, number, object, string, type InferType } from 'yup';
 import { wishes } from '../records/coverage';
 import type { PhotoGroup } from '../records/photos';
 import { uuid } from '../uuid';
-import { asIs, count, endpoint, exactly, listOf, made } from './endpoint';
+import { asIs, count, endpoint, exactly, id, listOf, made, texts, words } from './endpoint';
 
 const text = (most: number) => string().trim().max(most).default('');
 const list = (most: number) => array().of(string().trim().min(1).max(120).required()).max(most).default([]);
@@ -56,6 +56,29 @@ const photos = object({
     .required(),
 }).noUnknown();
 
+/** One photo, as it is asked what editors will offer for it. */
+const photo = object({
+  name: text(300),
+  maker: text(120),
+  camera: text(120),
+  kind: string()
+    .oneOf(['camera data', 'rendered'] as const)
+    .required(),
+  /** names of looks, presets and profiles that are on it */ names: array()
+    .of(string().max(200).required())
+    .max(40)
+    .default([]),
+}).noUnknown();
+
+const offered = exactly({
+  editor: words(),
+  title: words(),
+  /** so many approved items show for it */ shown: count(),
+  /** of so many that were looked at */ of: count(),
+  /** the first of them */ titles: texts(),
+});
+export type OfferedThere = InferType<typeof offered>;
+
 export const gearEndpoints = {
   'POST /api/gear/cameras': endpoint({ body: camera, answer: made }),
   'PUT /api/gear/cameras/:id': endpoint({ body: camera, answer: made }),
@@ -72,5 +95,12 @@ export const gearEndpoints = {
     }).noUnknown(),
   }),
   'POST /api/gear/seen': endpoint({ answer: exactly({ cameras: count(), lenses: count() }) }),
+  'POST /api/gear/offered': endpoint({
+    body: photo,
+    answer: exactly({
+      editors: listOf(offered),
+      /** those of the names that the studio holds */ held: listOf(exactly({ name: words(), id: id() })),
+    }),
+  }),
   'POST /api/gear/photos': endpoint({ body: photos, answer: exactly({ groups: listOf(asIs<PhotoGroup>()) }) }),
 } as const;

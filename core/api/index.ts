@@ -5,9 +5,13 @@
 import type { InferType } from 'yup';
 import { arrivalEndpoints } from './arrivals';
 import { benchEndpoints } from './bench';
+import { frameEndpoints } from './frames';
 import { gearEndpoints } from './gear';
 import { itemEndpoints } from './items';
+import { packEndpoints } from './packs';
 import { peopleEndpoints } from './people';
+import { presetFormEndpoints } from './preset-forms';
+import { referenceEndpoints } from './references';
 import { rolloutEndpoints } from './rollouts';
 import { searchEndpoints } from './search';
 import { shelfEndpoints } from './shelves';
@@ -18,9 +22,13 @@ import { versionEndpoints } from './versions';
 export const endpoints = {
   ...arrivalEndpoints,
   ...benchEndpoints,
+  ...frameEndpoints,
   ...gearEndpoints,
   ...itemEndpoints,
+  ...packEndpoints,
   ...peopleEndpoints,
+  ...presetFormEndpoints,
+  ...referenceEndpoints,
   ...rolloutEndpoints,
   ...searchEndpoints,
   ...shelfEndpoints,

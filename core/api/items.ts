@@ -3,6 +3,7 @@ import { array, boolean, number, object, string, type InferType } from 'yup';
 import { itemChangeSchema, itemFields, type ItemChange } from '../item/fields';
 import type { Finding } from '../records/foretell';
 import { uuid } from '../uuid';
+import { encoding } from './versions';
 import { asIs, count, endpoint, exactly, flag, id, listOf, texts, words } from './endpoint';
 
 const ids = (none: string, most: number) => array().of(uuid().required()).min(1, none).max(most).required();
@@ -55,6 +56,7 @@ const change = object({
 const foretoldAt = exactly({
   editor: words(),
   title: words(),
+  /** the form of the item that is meant; '' for the plain one */ variant: words(),
   /** null: the editor alone, where no station has it */ station: asIs<{ id: string; name: string } | null>(),
   answer: string()
     .oneOf(['yes', 'no', 'unknown'] as const)
@@ -76,6 +78,14 @@ const ribbons = object({
   ribbons: array().of(number().integer().required()).min(1, 'Nothing is chosen.').max(5000).required(),
 }).noUnknown();
 
+/** Events of a change, from the first to the last. */
+const eventRange = () =>
+  object({ first: number().integer().min(0).required(), last: number().integer().min(0).required() }).required();
+
+/** What a change of many did not touch, and why. */
+const leftOut = exactly({ id: id(), title: words(), why: words() });
+export type LeftOut = InferType<typeof leftOut>;
+
 export const itemEndpoints = {
   'PATCH /api/items/:id': endpoint({
     body: change,
@@ -86,7 +96,26 @@ export const itemEndpoints = {
   }),
   'POST /api/items/:id/write': endpoint({ answer: exactly({ versionId: id() }) }),
   'POST /api/items/:id/ribbon': endpoint({ body: ribbon }),
-  'POST /api/items/bulk': endpoint({ body: bulkChange, answer: exactly({ changed: count() }) }),
+  'POST /api/items/bulk': endpoint({
+    body: bulkChange,
+    /** `undo` names the change, to take it back */ answer: exactly({ changed: count(), undo: eventRange() }),
+  }),
+  'POST /api/items/bulk/undo': endpoint({
+    body: eventRange().noUnknown(),
+    answer: exactly({ changed: count(), left: listOf(leftOut) }),
+  }),
+  'POST /api/items/approve': endpoint({
+    body: object({ items: ids('Nothing is chosen.', 5000) }).noUnknown(),
+    answer: exactly({ versions: texts(), left: listOf(leftOut) }),
+  }),
+  'POST /api/items/approve/undo': endpoint({
+    body: object({ versions: ids('Nothing is chosen.', 20000) }).noUnknown(),
+    answer: exactly({ changed: count() }),
+  }),
+  'POST /api/items/encoding': endpoint({
+    body: object({ items: ids('Nothing is chosen.', 5000), encoding: encoding.required() }).noUnknown(),
+    answer: exactly({ versions: count(), left: listOf(leftOut) }),
+  }),
   'POST /api/items/bulk/preview': endpoint({ body: bulkChange, answer: exactly({ rows: listOf(bulkRow) }) }),
   'POST /api/items/seen': endpoint({}),
   'POST /api/items/archive': endpoint({

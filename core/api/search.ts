@@ -11,6 +11,8 @@ const spine = exactly({
   versionId: id(),
   kind: words(),
   title: words(),
+  shortTitle: words(),
+  position: count(),
   headings: texts(),
   shelfId: id(),
   shelf: words(),

@@ -18,6 +18,14 @@ export const stationEndpoints = {
     }).noUnknown(),
     answer: exactly({ id: id(), code: words() }),
   }),
+  /** its name, whose it is, and whether it is in use at all */
+  'PATCH /api/stations/:id': endpoint({
+    body: object({
+      name: string().trim().required('A station needs a name.').max(120),
+      person: string().trim().max(120).default(''),
+      retired: boolean().default(false),
+    }).noUnknown(),
+  }),
   'POST /api/stations/:id/editor': endpoint({
     body: object({
       editor: string().required().max(120),

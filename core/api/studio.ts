@@ -1,5 +1,5 @@
 /** Licences, and what the studio decides once for all. */
-import { number, object, string, type InferType } from 'yup';
+import { boolean, number, object, string, type InferType } from 'yup';
 import { count, endpoint, exactly, made } from './endpoint';
 
 /** A licence as a person notes it. */
@@ -41,6 +41,8 @@ const copyTolerance = object({
     .when('p95', ([p95], schema) => schema.min(p95 as number, 'The farthest color may not be nearer than most are.')),
 }).noUnknown();
 
+export const stepsHidden = object({ hidden: boolean().required() }).noUnknown();
+
 const amount = exactly({ contents: count(), bytes: count() });
 
 export const studioEndpoints = {
@@ -52,4 +54,5 @@ export const studioEndpoints = {
   /** a database that a restore has put aside */
   'DELETE /api/kept/:n': endpoint({}),
   'PATCH /api/studio': endpoint({ body: copyTolerance }),
+  'PATCH /api/studio/first-steps': endpoint({ body: stepsHidden }),
 } as const;

@@ -44,7 +44,8 @@ const coding = {
   transfer: string().oneOf(transferNames).required(),
   range: string().oneOf(rangeNames).required(),
 };
-const encoding = object({
+/** What a look's values mean, as a person says it. */
+export const encoding = object({
   ...coding,
   output: object(coding).noUnknown().nullable().default(null),
   referred: string().oneOf(referredNames).required(),

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import { cautionOf } from './caution';
 
-const look = (strength: number, ...roots: string[]) => ({ strength, roots });
+const look = (strength: number, ...roots: string[]) => ({ strength, roots, doubled: false });
 const raw = { camera: 'Perrin Alder', fileKind: 'camera data' } as const;
 const file = { camera: 'Perrin Alder', fileKind: 'rendered' } as const;
 const none = { profileFor: null, anchored: false, looks: [] };
@@ -11,6 +11,11 @@ describe('cautions', () => {
       cautionOf(raw, { ...none, looks: [look(100, 'preset'), look(50, 'other'), look(80, 'look', 'preset')] }),
     ).toBe('the same effect twice');
     expect(cautionOf(raw, { ...none, looks: [look(100, 'a'), look(100, 'b', 'c')] })).toBe('');
+  });
+  test('a preset that calls the look that was made of it acts twice by itself', () => {
+    expect(cautionOf(raw, { ...none, looks: [{ ...look(100, 'preset', 'look'), doubled: true }] })).toBe(
+      'the same effect twice',
+    );
   });
   test('a profile of another camera, and the plain body’s on a converted one; not where it is for any, or anchored', () => {
     expect(cautionOf(raw, { ...none, profileFor: ['Ondine 40'] })).toBe('for the Ondine 40');

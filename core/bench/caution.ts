@@ -12,12 +12,14 @@ export interface OnColumn {
   /** looks laid over it, each with its strength in percent and the versions that it and its sources are */ looks: readonly {
     strength: number;
     roots: readonly string[];
+    /** it calls a look that was made from it */ doubled: boolean;
   }[];
 }
 
 /** The gravest caution, or ''. */
 export function cautionOf(frame: OnRow, column: OnColumn): string {
   const { looks, profileFor } = column;
+  if (looks.some(({ doubled }) => doubled)) return 'the same effect twice';
   if (looks.some((a, i) => looks.some((b, k) => k < i && a.roots.some((v) => b.roots.includes(v)))))
     return 'the same effect twice';
   if (frame.fileKind === 'camera data')

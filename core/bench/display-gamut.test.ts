@@ -68,7 +68,7 @@ describe('colors before they are cut', () => {
   });
 });
 describe('which frames came with another profile than most', () => {
-  const frame = (id: string, camera: string, profile: string) => ({ id, camera, profile });
+  const frame = (id: string, camera: string, profile: string, light = 'daylight') => ({ id, camera, profile, light });
   test('by camera, those that differ from more than half', () =>
     expect([
       ...differingProfiles([
@@ -79,6 +79,10 @@ describe('which frames came with another profile than most', () => {
         frame('5', 'A', ''),
       ]),
     ]).toEqual([['3', 'Standard']]));
+  test('within one light: a profile for lamps is not odd beside those for daylight', () => {
+    const daylight = [frame('1', 'A', 'Standard'), frame('2', 'A', 'Standard')];
+    expect(differingProfiles([...daylight, frame('3', 'A', 'Tungsten', 'tungsten')]).size).toBe(0);
+  });
   test('where none is most, none is odd', () => {
     expect(differingProfiles([frame('1', 'A', 'x'), frame('2', 'A', 'y')]).size).toBe(0);
     expect(differingProfiles([]).size).toBe(0);

@@ -10,6 +10,7 @@ export interface Verdict {
   beside: string;
   words: string;
   chosen: boolean;
+  /** who judged did not know what it was */ blind: boolean;
   /** null where nobody said */ as_meant: boolean | null;
   display: { gamut?: string; calibrated?: string };
   provisional: boolean;

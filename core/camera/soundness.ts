@@ -83,7 +83,7 @@ export function checkProfile(profile: Profile): void {
 /** What a person should know of a profile that can be used all the same; empty where there is nothing. */
 export function cautionOfProfile({ camera, name }: { camera: string; name: string }): string {
   if (!camera && !name)
-    return 'It bears neither a name nor a camera; editors may offer it for every camera, or for none.';
+    return 'It has neither a name nor a camera; editors may offer it for every camera, or for none.';
   if (!camera) return 'It names no camera; editors may offer it for every camera, or for none.';
-  return name ? '' : 'It bears no name; editors list it by that of its file.';
+  return name ? '' : 'It has no name; editors list it under the name of its file.';
 }

@@ -66,6 +66,31 @@ export const read = {
   exposure: 51109,
 } as const;
 
+/** The light of an EXIF LightSource code (EXIF 2.3, table 12), in words. */
+export const illuminantName = (code: number): string => names.get(code) ?? `another light (code ${code})`;
+const names: ReadonlyMap<number, string> = new Map([
+  [1, 'daylight'],
+  [2, 'a fluorescent lamp'],
+  [3, 'tungsten'],
+  [4, 'flash'],
+  [9, 'fine weather'],
+  [10, 'cloudy weather'],
+  [11, 'shade'],
+  [12, 'a daylight fluorescent lamp'],
+  [13, 'a day white fluorescent lamp'],
+  [14, 'a cool white fluorescent lamp'],
+  [15, 'a white fluorescent lamp'],
+  [16, 'a warm white fluorescent lamp'],
+  [17, 'standard light A'],
+  [18, 'standard light B'],
+  [19, 'standard light C'],
+  [20, 'D55'],
+  [21, 'D65'],
+  [22, 'D75'],
+  [23, 'D50'],
+  [24, 'a studio tungsten lamp'],
+]);
+
 /**
  * Correlated color temperature, in kelvin, of an EXIF LightSource code; null where it is none. Values as the
  * specification's reference procedure takes them, ranges of fluorescent lamps (EXIF 2.3) at their middle.

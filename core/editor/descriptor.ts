@@ -4,7 +4,9 @@
  */
 import { array, lazy, mixed, number, object, string, ValidationError } from 'yup';
 import type { TableEncoding } from '../look/resample';
+import { containers, type Container, type Form } from '../preset/container';
 import type { Mapping } from '../preset/mapping';
+import { faultsOfMapping } from '../preset/mapping-check';
 import { Problem } from '../problem';
 import { allowedSigns } from './allowed-signs';
 import { faultOfPlace, isProgram } from './own-folder';
@@ -72,7 +74,9 @@ export interface Descriptor {
   /** Conditions of an item's scope by which it leaves items out of its lists for a photo; others it ignores. */
   honours?: ScopeCondition[];
   presets?: {
-    container: 'xmp' | 'ini' | 'xml';
+    container: Container;
+    form?: Form;
+    /** The text of a preset that changes nothing, into which others are written; without, presets are only read. */ template?: string;
     recognise: { namespace?: string; section?: string; key?: string; value?: string };
     mapping: Mapping;
   };
@@ -226,7 +230,18 @@ const schema = object({
       .required(),
   ),
   presets: object({
-    container: string().oneOf(['xmp', 'ini', 'xml']).required(),
+    container: string()
+      .oneOf([...containers])
+      .required(),
+    form: object({
+      sequence: string().max(200),
+      step: string().max(200),
+      properties: string().oneOf(['attributes', 'elements']),
+      namespace: string().max(400),
+    })
+      .noUnknown()
+      .default(undefined),
+    template: string().max(200_000),
     recognise: object().required(),
     mapping: object({
       title: object({ step: name(), attribute: name() }).default(undefined),
@@ -253,6 +268,14 @@ export function parseDescriptor(value: unknown, where = 'descriptor'): Descripto
     );
   }
   const descriptor = value as Descriptor;
+  const [fault] = descriptor.presets ? faultsOfMapping(descriptor.presets.mapping) : [];
+  if (fault)
+    throw new Problem(
+      'descriptor-invalid',
+      `The mapping ${fault.message}.`,
+      `${where}, presets.mapping, ${fault.where}`,
+      'Correct the entry; docs/common-settings.md lists the settings.',
+    );
   for (const accepts of descriptor.accepts)
     if (!descriptor.places[accepts.place])
       throw new Problem(

@@ -18,7 +18,7 @@ const becomes: Readonly<Record<string, readonly { kind: string; into: string }[]
   preset: [{ kind: 'look', into: 'a look, of what a table can carry' }],
   look: [{ kind: 'icc-profile', into: 'an ICC device link or abstract profile' }],
   'camera-profile': [{ kind: 'icc-profile', into: 'an ICC input profile, for one light' }],
-  'icc-profile': [{ kind: 'look', into: 'a look: device links and abstract profiles alone' }],
+  'icc-profile': [{ kind: 'look', into: 'a look: only for device links and abstract profiles' }],
 };
 
 /** The kinds, presets by each language that some descriptor tells. */

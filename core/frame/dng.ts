@@ -249,8 +249,8 @@ export function fullSamples(dng: Dng): { samples: Uint16Array; black: number[]; 
 export interface DngPlan {
   width: number;
   height: number;
-  cfa: [number, number, number, number];
-  mosaic: Uint16Array;
+  /** null for a linear picture */ cfa: [number, number, number, number] | null;
+  /** one sample a place of the mosaic, or three of a linear picture */ mosaic: Uint16Array;
   black: number;
   white: number;
   neutral: readonly number[];
@@ -269,7 +269,7 @@ export interface DngPlan {
   /** the name of the profile that the camera was set to */ asShot?: string;
 }
 
-/** Writes a DNG: the camera's JPEG in the first directory, the mosaic, uncompressed in strips, beneath it. */
+/** Writes a DNG: the camera's JPEG in the first directory, the mosaic or linear picture, uncompressed in strips, beneath it. */
 export function writeDng(plan: DngPlan): Uint8Array {
   const little = true;
   const shorts = (t: number, ...v: number[]) => numbersTag(t, 3, v, little);
@@ -277,24 +277,25 @@ export function writeDng(plan: DngPlan): Uint8Array {
   const rationals = (t: number, ...v: number[]) => numbersTag(t, 5, v, little);
   const rows = 64;
   const parts: Uint8Array[] = [];
+  const { cfa } = plan;
+  const samples = cfa ? 1 : 3;
+  const line = plan.width * 2 * samples;
   const bytes = new Uint8Array(plan.mosaic.buffer, plan.mosaic.byteOffset, plan.mosaic.byteLength);
   for (let y = 0; y < plan.height; y += rows)
-    parts.push(bytes.subarray(y * plan.width * 2, Math.min(plan.height, y + rows) * plan.width * 2));
+    parts.push(bytes.subarray(y * line, Math.min(plan.height, y + rows) * line));
   const mosaic: Plan = {
     tags: [
       longs(254, 0),
       longs(256, plan.width),
       longs(257, plan.height),
-      shorts(258, 16),
+      shorts(258, ...new Array<number>(samples).fill(16)),
       shorts(259, 1),
-      shorts(262, 32803),
-      shorts(277, 1),
+      shorts(262, cfa ? 32803 : 34892),
+      shorts(277, samples),
       longs(278, rows),
       longs(279, ...parts.map((x) => x.length)),
       shorts(284, 1),
-      shorts(33421, 2, 2),
-      bytesTag(33422, Uint8Array.from(plan.cfa), 1),
-      shorts(50711, 1),
+      ...(cfa ? [shorts(33421, 2, 2), bytesTag(33422, Uint8Array.from(cfa), 1), shorts(50711, 1)] : []),
       shorts(50714, plan.black),
       longs(50717, plan.white),
     ],

@@ -27,11 +27,31 @@ function oldDescription(text: string): Uint8Array {
     .bytes();
 }
 
-export function describeIcc(bytes: Uint8Array, description: string): Uint8Array {
+const MOST_CHARACTERS = 400;
+const line = (text: string): string => text.replace(/[\r\n\0]+/g, ' ').slice(0, MOST_CHARACTERS);
+const isNew = (version: string): boolean => version.startsWith('4') || version.startsWith('5');
+
+/** textType (ICC.1:2001-04, 6.5.18): seven-bit signs. */
+const oldText = (text: string): Uint8Array =>
+  new Block()
+    .text('text')
+    .u32(0)
+    .text(
+      text
+        .replaceAll('©', '(c)')
+        .normalize('NFKD')
+        .replace(/[\u0300-\u036f]/g, '')
+        .replace(/[^\x20-\x7e]/g, '?'),
+    )
+    .u8(0)
+    .bytes();
+
+/** @param rights goes into the copyright tag; '' leaves it as it is */
+export function describeIcc(bytes: Uint8Array, description: string, rights = ''): Uint8Array {
   const header = iccHeader(bytes);
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
   const count = view.getUint32(128);
-  const title = description.replace(/[\r\n\0]+/g, ' ').slice(0, 400);
+  const title = line(description);
   const tags = Array.from({ length: count }, (_, i) => {
     const at = 132 + i * 12;
     return {
@@ -50,12 +70,17 @@ export function describeIcc(bytes: Uint8Array, description: string): Uint8Array 
     );
   Object.assign(own, {
     key: 'new',
-    data: header.version.startsWith('4') || header.version.startsWith('5') ? mluc(title) : oldDescription(title),
+    data: isNew(header.version) ? mluc(title) : oldDescription(title),
   });
-  // in the order in which they lay; each shared element once
-  const order = [...tags].sort(
-    (a, b) => Number(a === own) - Number(b === own) || a.data.byteOffset - b.data.byteOffset,
-  );
+  const copyright = rights ? tags.find((tag) => tag.name === 'cprt') : undefined;
+  if (copyright)
+    Object.assign(copyright, {
+      key: 'new rights',
+      data: isNew(header.version) ? mluc(line(rights)) : oldText(line(rights)),
+    });
+  const changed = (tag: (typeof tags)[number]): number => [own, copyright].indexOf(tag) + 1;
+  // in the order in which they lay; each shared element once, and what is new behind them
+  const order = [...tags].sort((a, b) => changed(a) - changed(b) || a.data.byteOffset - b.data.byteOffset);
   const places = new Map<string, number>();
   const parts: [number, Uint8Array][] = [];
   let end = 132 + count * 12;

@@ -5,6 +5,8 @@ export const facetKeys = [
   'supplier',
   'camera',
   'tag',
+  'pack',
+  'release',
   'format',
   'origin',
   'licence',

@@ -2,7 +2,7 @@
  * What can be said of an item, field by field. Checks, changes, the form, the columns of the database and the words of the
  * activity follow from this list: a field is added here, and by a column of its name.
  */
-import { array, mixed, number, object, string, type AnySchema } from 'yup';
+import { array, mixed, number, object, string, type AnySchema, type StringSchema } from 'yup';
 import { uuid } from '../uuid';
 
 export interface ItemScope {
@@ -12,7 +12,38 @@ export interface ItemScope {
 
 export const scopeInputs = ['camera data', 'rendered SDR', 'rendered HDR'] as const;
 export const scopeResults = ['color', 'monochrome'] as const;
-export const origins = ['house', 'bought', 'measured', 'maker-like'] as const;
+export const origins = ['house', 'bought', 'free', 'built in', 'measured', 'maker-like'] as const;
+
+/** Where something came from, part by part, with its label in forms; what is not known is left away. */
+export const sourceParts = [
+  { part: 'address', label: 'Address', most: 500, type: 'text' },
+  { part: 'author', label: 'Author', most: 200, type: 'text' },
+  { part: 'date', label: 'Date', most: 40, type: 'date' },
+  { part: 'receipt', label: 'Receipt', most: 200, type: 'text' },
+  { part: 'price', label: 'Price', most: 60, type: 'text' },
+  { part: 'access', label: 'How to get at it again', most: 400, type: 'text' },
+] as const;
+export type SourcePart = (typeof sourceParts)[number]['part'];
+export type ItemSource = Partial<Record<SourcePart, string>>;
+
+/** Without the parts that are empty, in the order of their definition. */
+export const filledSource = (source: ItemSource): ItemSource =>
+  Object.fromEntries(
+    sourceParts.flatMap(({ part }) => {
+      const value = source[part]?.trim();
+      return value ? [[part, value]] : [];
+    }),
+  );
+
+/** What a source may hold; parts that are not known are missing. */
+export const sourceSchema = object(
+  Object.fromEntries(
+    sourceParts.map(({ part, label, most }) => [
+      part,
+      string().trim().max(most, `${label}: at most ${most} characters.`),
+    ]),
+  ) as Record<SourcePart, StringSchema<string | undefined>>,
+).noUnknown();
 
 /** What a field holds, with its limits. */
 export type Shape =
@@ -24,7 +55,8 @@ export type Shape =
   | { is: 'list'; between: '/' | ','; most: number; length: number }
   | { is: 'choice'; of: readonly string[] }
   | { is: 'licence' }
-  | { is: 'scope' };
+  | { is: 'scope' }
+  | { is: 'source' };
 
 export interface ItemField {
   /** in forms */ label: string;
@@ -62,6 +94,7 @@ const whole = (word: string, label: string, least: number, most: number) => ({
 export const itemFields = {
   title: { ...line('title', 'Title', 200, 2), shape: { is: 'line', most: 200, needed: 'An item needs a title.' } },
   short_title: line('short title', 'Short title', 60),
+  sort_title: line('sorting name', 'Sorted as, where not by its title', 200, 2),
   position: whole('position', 'Position number', 0, 9999),
   headings: list('headings', 'Headings, from the outermost, with /', '/', 4, 80),
   tags: list('tags', 'Tags, with commas', ',', 40, 60),
@@ -73,8 +106,10 @@ export const itemFields = {
   origin: { word: 'origin', label: 'Origin', span: 1, shape: { is: 'choice', of: origins } },
   licence_id: { word: 'licence', label: 'Licence', span: 1, shape: { is: 'licence' } },
   supplier: line('supplier', 'Supplier', 200),
+  source: { word: 'source', label: 'Source', span: 4, shape: { is: 'source' } },
   creator: line('creator', 'Creator', 200),
   rights: line('rights', 'Rights', 400),
+  contact: line('contact', 'Contact', 300),
   web_statement: line('web statement', 'Web statement', 500),
   strength_least: whole('least strength', 'Least strength, %', 0, 400),
   strength_usual: whole('usual strength', 'Usual strength, %', 0, 400),
@@ -93,7 +128,9 @@ type ValueOf<S extends Shape> = S['is'] extends 'line' | 'text' | 'choice'
       ? string[]
       : S['is'] extends 'licence'
         ? string | null
-        : ItemScope;
+        : S['is'] extends 'source'
+          ? ItemSource
+          : ItemScope;
 
 /** What is said of an item, all of it. */
 export type EditableItem = { -readonly [K in ItemFieldName]: ValueOf<(typeof itemFields)[K]['shape']> };
@@ -122,6 +159,8 @@ function schemaOf(shape: Shape): AnySchema {
       return string().oneOf([...shape.of]);
     case 'licence':
       return uuid().nullable();
+    case 'source':
+      return sourceSchema.default(undefined);
     case 'scope':
       return object({
         input: string()
@@ -150,10 +189,7 @@ export const itemFormSchema = object(
   Object.fromEntries(
     itemFieldNames.map((name) => {
       const { shape } = itemFields[name];
-      return [
-        name,
-        shape.is === 'list' || shape.is === 'licence' || shape.is === 'scope' ? mixed().nullable() : schemaOf(shape),
-      ];
+      return [name, ['list', 'licence', 'scope', 'source'].includes(shape.is) ? mixed().nullable() : schemaOf(shape)];
     }),
   ),
 );

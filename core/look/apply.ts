@@ -16,7 +16,7 @@ export interface Prepared {
   fraction: [Float32Array, Float32Array, Float32Array];
 }
 
-/** `strength` as a factor. 1D tables are spread over a 3D table of 33 points only when `size` says so; see `applyAny`. */
+/** `strength` as a factor. For 3D tables; see `applyLook` for both kinds. */
 export function prepare(look: Look, strength = 1): Prepared {
   const { size, domain } = look;
   const last = size - 1;
@@ -54,6 +54,32 @@ export function prepare(look: Look, strength = 1): Prepared {
 /** Pixels from `source` through the table to `target`, both RGBA, 8 bits; they may be the same array. */
 export function applyTo(prepared: Prepared, source: Uint8Array | Uint8ClampedArray, target: Uint8ClampedArray): void {
   if (!kernel()?.apply(prepared, source, target)) applyPlain(prepared, source, target);
+}
+
+/** Pixels through a look of either kind at a strength, as `applyTo`; a 1D table is asked for 256 answers by channel. */
+export function applyLook(
+  look: Look,
+  strength: number,
+  source: Uint8Array | Uint8ClampedArray,
+  target: Uint8ClampedArray,
+): void {
+  if (look.kind === '3d') {
+    applyTo(prepare(look, strength), source, target);
+    return;
+  }
+  const evaluate = sampler(look, 'tetrahedral', strength);
+  const values = new Float64Array(3);
+  const table = new Uint8ClampedArray(768);
+  for (let i = 0; i < 256; i++) {
+    evaluate(i / 255, i / 255, i / 255, values, 0);
+    for (let c = 0; c < 3; c++) table[c * 256 + i] = Math.floor(values[c]! * 255 + 0.5);
+  }
+  for (let i = 0; i < target.length; i += 4) {
+    target[i] = table[source[i]!]!;
+    target[i + 1] = table[256 + source[i + 1]!]!;
+    target[i + 2] = table[512 + source[i + 2]!]!;
+    target[i + 3] = source[i + 3]!;
+  }
 }
 
 /** The same in plain steps. */

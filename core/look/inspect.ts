@@ -205,7 +205,7 @@ const RULES: Rule[] = [
     unit: 'C*',
     caution: 2.5,
     poor: Infinity,
-    message: 'Neutrals take on a color; fine where it is meant.',
+    message: 'Neutrals take on a color; fine where that is intended.',
   },
   {
     code: 'fold',

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import { Problem } from '../problem';
+import { refusalOf as problem } from '../testing-refusal';
 import { applyPlain, applyTo, prepare } from './apply';
 import { kernel } from './kernel/kernel';
 import { readCube, writeCube, writeCubeBytes } from './cube';
@@ -19,15 +20,6 @@ const bent = (size: number): Look =>
     values[1] = Math.sin(g * 1.4) * 0.9 + 0.02 * b;
     values[2] = b ** 0.8 - 0.1 * r * g;
   });
-const problem = (work: () => unknown): Problem => {
-  try {
-    work();
-  } catch (error) {
-    if (error instanceof Problem) return error;
-    throw error;
-  }
-  throw new Error('was not refused');
-};
 
 /** Written anew for this test, in doubles, straight from the definitions: corner weights by barycentric coordinates. */
 function reference(look: Look, point: number[], tetra: boolean): number[] {

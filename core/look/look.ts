@@ -28,6 +28,9 @@ export const assumedEncoding: Encoding = {
   assumed: true,
 };
 
+/** Of looks that are computed here: for sRGB values, which nobody has to confirm. */
+export const computedEncoding: Encoding = { ...assumedEncoding, assumed: false };
+
 export interface Warning {
   code: string;
   message: string;

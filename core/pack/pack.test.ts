@@ -346,7 +346,7 @@ describe('what an incoming file is', () => {
       one(of({ settings: { level: -3, warmth: -100 }, title: 'Kiln Dusk' }), [
         heldOf({ settings: { level: 2 }, title: 'Kiln Dusk' }),
       ]),
-    ).toMatchObject({ outcome: 'new', caution: expect.stringContaining('Another item bears this name') as string }));
+    ).toMatchObject({ outcome: 'new', caution: expect.stringContaining('Another item has this name') as string }));
   test('the same identity inside, whatever the name', () =>
     expect(
       one(of({ settings: other, title: 'Renamed', internalId: 'abc' }), [

@@ -8,6 +8,10 @@ import { read } from '../camera/tags';
 import { editorKey, type Descriptor } from '../editor/descriptor';
 import { describeIcc } from '../icc/describe';
 import { member, memberNames } from '../look/archive';
+import { CONTACT_NAMESPACE_END, contactProperty, type Identity } from '../item/identity';
+import type { About } from '../preset/container';
+import { OWN_LANGUAGE } from '../preset/settings';
+import { writeAbout } from '../preset/write';
 import { Problem } from '../problem';
 import { escapeXml } from '../text';
 
@@ -16,7 +20,7 @@ const cannot = (what: string): Problem =>
     'write-format',
     `Etagere cannot write a title into ${what}.`,
     'format',
-    'The item bears its title all the same, and files made for editors carry it.',
+    'The item keeps its title all the same, and files made for editors carry it.',
   );
 const latin = {
   decode: (bytes: Uint8Array): string => {
@@ -66,20 +70,76 @@ function iniKey(text: string, section: string, key: string, value: string): stri
   return text.slice(0, from) + changed + rest.slice(end);
 }
 
-function xmp(text: string, title: string, headings: string[]): string {
+function alternatives(text: string): string {
+  return `<rdf:Alt><rdf:li xml:lang="x-default">${text}</rdf:li></rdf:Alt>`;
+}
+
+/** The element of a packet that bears a part of the identity: its name, and how its text is wrapped. */
+interface PacketElement {
+  part: keyof Identity;
+  name: string;
+  wrap: (text: string) => string;
+}
+const packetElements: readonly PacketElement[] = [
+  { part: 'description', name: 'dc:description', wrap: alternatives },
+  { part: 'creator', name: 'dc:creator', wrap: (text) => `<rdf:Seq><rdf:li>${text}</rdf:li></rdf:Seq>` },
+  { part: 'rights', name: 'dc:rights', wrap: alternatives },
+];
+
+/** Of the address of the rights: there is a place for it in packets that declare the schema of rights management. */
+function webStatementIn(text: string): PacketElement[] {
+  const prefix = /xmlns:([\w-]+)\s*=\s*["'][^"']*\/rights\/["']/.exec(text)?.[1];
+  return prefix ? [{ part: 'webStatement', name: `${prefix}:WebStatement`, wrap: (said) => said }] : [];
+}
+
+/** Of the creator's contact: likewise, in packets that declare its schema (IPTC Photo Metadata Standard). */
+function contactIn(text: string): PacketElement[] {
+  const declared = new RegExp(`xmlns:([\\w-]+)\\s*=\\s*["'][^"']*${CONTACT_NAMESPACE_END}["']`);
+  const prefix = declared.exec(text)?.[1];
+  const wrap = (said: string) => {
+    const name = `${prefix}:${contactProperty(said)}`;
+    return `<rdf:Description><${name}>${said}</${name}></rdf:Description>`;
+  };
+  return prefix ? [{ part: 'contact', name: `${prefix}:CreatorContactInfo`, wrap }] : [];
+}
+
+/** Parts that are said are written in place of those that stand there, or behind the title; the others stay as they are. */
+function withIdentity(text: string, identity: Partial<Identity>): string {
+  let out = text;
+  for (const { part, name, wrap } of [...packetElements, ...webStatementIn(text), ...contactIn(text)]) {
+    const said = identity[part];
+    if (!said) continue;
+    const element = `<${name}>${wrap(attribute(said))}</${name}>`;
+    out =
+      put(out, new RegExp(`<${name}[ >][\\s\\S]*?</${name}>`), () => element) ??
+      out.replace('</dc:title>', () => `</dc:title>${element}`);
+  }
+  return out;
+}
+
+function xmp(text: string, title: string, headings: string[], identity: Partial<Identity>): string {
   const titled = put(
     text,
     /(<dc:title>[\s\S]*?<rdf:li[^>]*>)([\s\S]*?)(<\/rdf:li>)/,
     (_, a, _b, c) => a + attribute(title) + c,
   );
   if (!titled) throw cannot('this packet: it has no place for a title');
+  const told = withIdentity(titled, identity);
   return (
     put(
-      titled,
+      told,
       /(<dc:subject>\s*<rdf:(?:Bag|Seq)>)([\s\S]*?)(<\/rdf:(?:Bag|Seq)>)/,
       (_, a, _b, c) => a + headings.map((h) => `<rdf:li>${attribute(h)}</rdf:li>`).join('') + c,
-    ) ?? titled
+    ) ?? told
   );
+}
+
+/** Common settings as JSON say it beside them. */
+function ownSettings(bytes: Uint8Array, { title, headings, identity }: About): Uint8Array {
+  const read = JSON.parse(new TextDecoder().decode(bytes)) as Record<string, unknown>;
+  const { webStatement, ...others } = identity;
+  const said = { ...others, ...(webStatement ? { web: webStatement } : {}) };
+  return new TextEncoder().encode(`${JSON.stringify({ ...read, name: title, headings, ...said }, null, 2)}\n`);
 }
 
 /** An archive says its title in a JSON member, at the keys that its descriptor names. */
@@ -104,13 +164,18 @@ function titleArchive(bytes: Uint8Array, descriptor: Descriptor, title: string, 
   return zipSync(files, { level: 6, mtime: new Date(Date.UTC(2000, 0, 1, 12)) });
 }
 
-/** The file with another title and headings, all else in it as it was; refused where its format has no place for them. */
+/**
+ * The file with another title and headings, all else in it as it was; refused where its format has no place for them. What is
+ * said of its identity is written too, where the format has a place: rights in camera and ICC profiles, all of it in packets, the
+ * address of the rights where they declare its schema.
+ */
 export function writeTitle(
   format: string,
   bytes: Uint8Array,
   title: string,
   headings: string[],
   descriptors: readonly Descriptor[],
+  identity: Partial<Identity> = {},
 ): Uint8Array {
   const s = latin.decode(bytes);
   const descriptor = descriptors.find((x) => editorKey(x) === format);
@@ -119,13 +184,17 @@ export function writeTitle(
   if (format === 'dcp') {
     const dcp = readDcp(bytes);
     setText(dcp, read.name, title.slice(0, 400));
+    if (identity.rights) setText(dcp, read.copyright, identity.rights);
     return writeDcp(dcp);
   }
-  if (format === 'icc') return describeIcc(bytes, title);
+  if (format === 'icc') return describeIcc(bytes, title, identity.rights ?? '');
   if (format === 'clf') return latin.encode(rootAttribute(s, 'ProcessList', 'name', title));
+  if (format === OWN_LANGUAGE) return ownSettings(bytes, { title, headings, identity });
   if (bytes[0] === 0x50 && bytes[1] === 0x4b && descriptor) return titleArchive(bytes, descriptor, title, headings);
   if (!descriptor?.presets) throw cannot(`a file of the format ${format}`);
-  if (descriptor.presets.container === 'xmp') return latin.encode(xmp(s, title, headings));
+  if (descriptor.presets.container === 'json')
+    return writeAbout(descriptor.presets, bytes, { title, headings, identity });
+  if (descriptor.presets.container === 'xmp') return latin.encode(xmp(s, title, headings, identity));
   if (!mapping?.title) throw cannot(`presets of ${descriptor.title}`);
   const set = (text: string, at: { step: string; attribute: string }, value: string): string =>
     descriptor.presets!.container === 'ini'

@@ -2,15 +2,17 @@
 import { fromRows, type Look } from '../look/look';
 import { residual, type Residual } from '../look/residual';
 import { sampler } from '../look/sample';
+import { evaluateOf, operationOf, type CalledLook, type PresetEffect } from './apply';
 import type { SettingClass, Settings } from './kinds';
-import { compile, compileMany } from './render';
-import { allSettings, classReason, isNeutral } from './settings';
+import { allSettings, classReason, isNeutral, settingById } from './settings';
 
 export interface Left {
   setting: string;
   class: SettingClass;
   reason: string;
 }
+
+const NOT_CHOSEN = 'was not chosen';
 
 /** What a mapping knows better than the default class. */
 export type ClassOverrides = Record<string, { class: SettingClass; reason?: string }>;
@@ -31,29 +33,46 @@ export function split(
     const kind = over?.class ?? definition.class;
     const why = over?.reason ?? classReason[kind];
     if (kind !== 'point') left.push({ setting: id, class: kind, reason: why ?? 'cannot go into a table' });
-    else if (wanted && !wanted.includes(id)) left.push({ setting: id, class: kind, reason: 'was not chosen' });
+    else if (wanted && !wanted.includes(id)) left.push({ setting: id, class: kind, reason: NOT_CHOSEN });
     else kept[id] = value;
   }
   return { kept, left };
 }
 
+/** Titles of a preset's settings that are not rendered; the look that it calls is rendered where it is held. */
+export const notRendered = (settings: Settings, overrides: ClassOverrides = {}): string[] =>
+  split(settings, overrides)
+    .left.filter(({ setting }) => setting !== 'look')
+    .map(({ setting }) => settingById.get(setting)?.title ?? setting);
+
 export interface Baked {
   look: Look;
   left: Left[];
   kept: Settings;
+  /** what the table stands for */ effect: PresetEffect;
+}
+
+export interface BakeOptions {
+  overrides?: ClassOverrides;
+  /** settings that are wanted, by id; all that a table can carry without */ wanted?: readonly string[] | undefined;
+  /** the look that the preset calls, where it is at hand: it goes into the table, behind the settings */ called?: CalledLook | null;
+}
+
+/** What goes into a table, with the look that is called where it is at hand and wanted. */
+function divided(settings: Settings, { overrides, wanted, called }: BakeOptions) {
+  const { kept, left } = split(settings, overrides, wanted);
+  if (!called || !left.some(({ setting }) => setting === 'look')) return { kept, left, look: null };
+  const others = left.filter(({ setting }) => setting !== 'look');
+  if (!wanted || wanted.includes('look')) return { kept, left: others, look: called };
+  return { kept, left: [...others, { setting: 'look', class: 'reference' as const, reason: NOT_CHOSEN }], look: null };
 }
 
 /** The table alone: `size` points an axis, sRGB code values in and out, not clamped. */
-export function bake(
-  settings: Settings,
-  size: number,
-  title: string,
-  overrides: ClassOverrides = {},
-  wanted?: readonly string[],
-): Baked {
-  const { kept, left } = split(settings, overrides, wanted);
-  return { look: fromRows(size, title, compileMany(kept)), left, kept };
+export function bake(settings: Settings, size: number, title: string, options: BakeOptions = {}): Baked {
+  const { kept, left, look } = divided(settings, options);
+  const effect = { settings: kept, look };
+  return { look: fromRows(size, title, operationOf(effect)), left, kept, effect };
 }
 
 /** Table error: our direct rendering against our table, over the Halton points. */
-export const bakeResidual = (baked: Baked): Residual => residual(compile(baked.kept), sampler(baked.look));
+export const bakeResidual = (baked: Baked): Residual => residual(evaluateOf(baked.effect), sampler(baked.look));

@@ -2,20 +2,13 @@
  * Mappings: an editor's properties ↔ common settings, as data. An entry takes the steps of one name (and, with `when`,
  * of certain attribute values) and says to which setting an attribute goes and through which numbers.
  */
+import { identityIn, type Identity } from '../item/identity';
 import { Problem } from '../problem';
 import type { ClassOverrides } from './bake';
+import { WHOLE, type Step, type StepDocument } from './container';
 import type { LookReference, SettingClass, Settings } from './kinds';
+import { through, type NumberRule } from './number-rule';
 import { isNeutral, settingById } from './settings';
-import type { Step, StepDocument } from './steps';
-
-/** value → table (piecewise linear) or scale·value + offset, then log2 or 2^ where asked. */
-export interface NumberRule {
-  scale?: number;
-  offset?: number;
-  table?: [number, number][];
-  log2?: boolean;
-  exp2?: boolean;
-}
 
 export interface FieldRule extends NumberRule {
   attribute: string;
@@ -25,14 +18,19 @@ export interface FieldRule extends NumberRule {
 
 export interface MappingEntry extends NumberRule {
   step: string;
+  /** attributes that must have these values; where the entry writes, it writes them too */
   when?: Record<string, string>;
   attribute?: string;
   /** Setting id; "id.field" reaches into an object. */
   to: string;
   as?: 'number' | 'numbers' | 'points' | 'text';
-  /** For points: scale of both coordinates, and how they are written. */
+  /** For points: how they are written; the same sign twice for a flat list of numbers. */
   separators?: { point: string; pair: string };
-  /** Object values (or, with `list`, one item of a list) are put together from several attributes. */
+  /** What each word that the property may be stands for. */
+  names?: Record<string, unknown>;
+  /** One number that stands in several properties: their sum. The first ones are written in whole steps, the last has the rest. */
+  sum?: FieldRule[];
+  /** Object values (or, with `list`, one item of a list) are put together from several attributes; names that are numbers make a list. */
   fields?: Record<string, FieldRule>;
   constants?: Record<string, number | string>;
   list?: boolean;
@@ -42,73 +40,118 @@ export interface MappingEntry extends NumberRule {
   reason?: string;
 }
 
+/** Where a language keeps something that is said of the preset. */
+export interface PropertyPlace {
+  step: string;
+  attribute: string;
+}
+
 export interface Mapping {
-  title?: { step: string; attribute: string };
-  headings?: { step: string; attribute: string; separator: string };
-  ignore?: string[];
+  title?: PropertyPlace;
+  headings?: PropertyPlace & { separator: string };
+  identity?: Partial<Record<keyof Identity, PropertyPlace>>;
+  /** steps that say nothing of a picture */ ignore?: string[];
+  /** whether settings that change nothing are written too; left out without */ defaults?: 'written' | 'left-out';
   entries: MappingEntry[];
 }
 
 export interface ReadPreset {
   name: string;
   headings: string[];
+  identity: Partial<Identity>;
   settings: Settings;
   classes: ClassOverrides;
   references: { kind: 'look' | 'camera-profile'; name: string; strength?: number }[];
-  unknown: Record<string, string>;
-}
-
-function through(rule: NumberRule, x: number): number {
-  let v: number;
-  if (rule.table) {
-    const table = rule.table;
-    const up = table.findIndex((p) => p[0] >= x);
-    if (up === 0) v = table[0]![1];
-    else if (up < 0) v = table[table.length - 1]![1];
-    else {
-      const below = table[up - 1]!;
-      const above = table[up]!;
-      v = below[1] + ((above[1] - below[1]) * (x - below[0])) / (above[0] - below[0]);
-    }
-  } else v = x * (rule.scale ?? 1) + (rule.offset ?? 0);
-  if (rule.log2) v = Math.log2(v);
-  if (rule.exp2) v = 2 ** v;
-  return Math.round(v * 1e9) / 1e9;
+  /** properties that no entry knows, by step and attribute */ unknown: Record<string, string>;
 }
 
 const remedy =
   'Export the preset anew from the editor that made it, or correct the mapping in the editor’s descriptor.';
 
 function number(text: string, step: Step, attribute: string): number {
-  const v = Number(text);
-  if (text.trim() === '' || !Number.isFinite(v))
+  const value = Number(text);
+  if (text.trim() === '' || !Number.isFinite(value))
     throw new Problem(
       'preset-number',
-      `"${text.slice(0, 30)}" is no number, for ${step.name}.${attribute}.`,
+      `"${text.slice(0, 30)}" is no number, for ${placeOf(step.name, attribute)}.`,
       step.where,
       remedy,
     );
-  return v;
+  return value;
+}
+
+/** How a property is called where somebody reads it: "lamp.stops", or its name alone where it belongs to the document. */
+export const placeOf = (step: string, attribute: string): string =>
+  step === WHOLE ? attribute : `${step}.${attribute}`;
+
+/** Where points are put apart, and the two numbers of each. */
+export const separatorsOf = (entry: MappingEntry): { point: string; pair: string } =>
+  entry.separators ?? { point: ' ', pair: ',' };
+
+const partsOf = (text: string, separator: string): string[] =>
+  text
+    .split(separator)
+    .map((part) => part.trim())
+    .filter(Boolean);
+
+function pointsOf(entry: MappingEntry, text: string, step: Step): number[][] {
+  const { point, pair } = separatorsOf(entry);
+  const read = (part: string) => through(entry, number(part, step, entry.attribute ?? ''));
+  if (point !== pair) return partsOf(text, point).map((one) => partsOf(one, pair).map(read));
+  const flat = partsOf(text, point).map(read);
+  return flat.flatMap((x, index) => (index % 2 ? [] : [[x, flat[index + 1] ?? NaN]]));
+}
+
+/** The value that a word stands for. */
+function namedValue(entry: MappingEntry, text: string, step: Step): unknown {
+  if (Object.hasOwn(entry.names!, text)) return structuredClone(entry.names![text]);
+  const known = Object.keys(entry.names!).join(', ');
+  throw new Problem(
+    'preset-word',
+    `"${text.slice(0, 30)}" is none of ${known}, for ${placeOf(step.name, entry.attribute ?? '')}.`,
+    step.where,
+    remedy,
+  );
+}
+
+/** An object, or a list where its fields are numbered, of several attributes; undefined where one is missing. */
+function gathered(entry: MappingEntry, step: Step, used: Set<string>): unknown {
+  const out: Record<string, number | string> = { ...entry.constants };
+  for (const [field, rule] of Object.entries(entry.fields!)) {
+    const raw = step.attributes[rule.attribute];
+    used.add(rule.attribute);
+    if (raw === undefined) {
+      if (rule.default === undefined) return undefined;
+      out[field] = rule.default;
+    } else out[field] = rule.as === 'text' ? raw : through(rule, number(raw, step, rule.attribute));
+  }
+  return isNumbered(entry) ? Object.keys(out).map((_, index) => out[index]) : out;
+}
+
+/** Whether an entry's fields are the numbers of a list. */
+export const isNumbered = ({ fields }: MappingEntry): boolean =>
+  !!fields && Object.keys(fields).every((field) => /^\d+$/.test(field));
+
+/** The sum of what several properties say; undefined where none is there. */
+function summed(rules: readonly FieldRule[], step: Step, used: Set<string>): number | undefined {
+  let sum: number | undefined;
+  for (const rule of rules) {
+    used.add(rule.attribute);
+    const raw = step.attributes[rule.attribute];
+    if (raw !== undefined) sum = (sum ?? 0) + through(rule, number(raw, step, rule.attribute));
+  }
+  return sum === undefined ? undefined : Math.round(sum * 1e9) / 1e9;
 }
 
 function valueOf(entry: MappingEntry, step: Step, used: Set<string>): unknown {
   if (entry.constant !== undefined) return structuredClone(entry.constant);
-  if (entry.fields) {
-    const out: Record<string, number | string> = { ...entry.constants };
-    for (const [field, rule] of Object.entries(entry.fields)) {
-      const raw = step.attributes[rule.attribute];
-      used.add(rule.attribute);
-      if (raw === undefined) {
-        if (rule.default === undefined) return undefined;
-        out[field] = rule.default;
-      } else out[field] = rule.as === 'text' ? raw : through(rule, number(raw, step, rule.attribute));
-    }
-    return out;
-  }
+  if (entry.fields) return gathered(entry, step, used);
+  if (entry.sum) return summed(entry.sum, step, used);
   const name = entry.attribute!;
   const raw = step.attributes[name];
   if (raw === undefined) return undefined;
   used.add(name);
+  if (entry.names) return namedValue(entry, raw, step);
   switch (entry.as ?? 'number') {
     case 'text':
       return raw;
@@ -116,13 +159,9 @@ function valueOf(entry: MappingEntry, step: Step, used: Set<string>): unknown {
       return raw
         .split(/[\s,;]+/)
         .filter(Boolean)
-        .map((t) => through(entry, number(t, step, name)));
+        .map((part) => through(entry, number(part, step, name)));
     case 'points':
-      return raw
-        .split(entry.separators?.point ?? ' ')
-        .map((p) => p.trim())
-        .filter(Boolean)
-        .map((p) => p.split(entry.separators?.pair ?? ',').map((t) => through(entry, number(t, step, name))));
+      return pointsOf(entry, raw, step);
     default:
       return through(entry, number(raw, step, name));
   }
@@ -154,36 +193,49 @@ function take(entry: MappingEntry, step: Step, used: Set<string>, settings: Sett
     );
 }
 
+/** What a property says that a mapping gives a place to; it is used then, and no unknown one. */
+function saidAt(place: PropertyPlace | undefined, step: Step, used: Set<string>): string | undefined {
+  if (place?.step !== step.name) return undefined;
+  const said = step.attributes[place.attribute];
+  if (said !== undefined) used.add(place.attribute);
+  return said || undefined;
+}
+
+/** The settings that a document's steps come to, with what they say of the preset besides. */
+interface Taken {
+  name: string;
+  headings: string[];
+  identity: Partial<Record<keyof Identity, string>>;
+  settings: Settings;
+  classes: ClassOverrides;
+  unknown: Record<string, string>;
+}
+
+function takeStep(mapping: Mapping, step: Step, taken: Taken): void {
+  const used = new Set<string>();
+  if (mapping.ignore?.includes(step.name)) Object.keys(step.attributes).forEach((attribute) => used.add(attribute));
+  taken.name = saidAt(mapping.title, step, used) ?? taken.name;
+  const headings = saidAt(mapping.headings, step, used);
+  if (headings !== undefined) taken.headings = partsOf(headings, mapping.headings!.separator);
+  for (const [part, place] of Object.entries(mapping.identity ?? {}) as [keyof Identity, PropertyPlace][])
+    taken.identity[part] = saidAt(place, step, used) ?? taken.identity[part] ?? '';
+  for (const entry of mapping.entries) if (isFor(entry, step)) take(entry, step, used, taken.settings, taken.classes);
+  for (const [key, value] of Object.entries(step.attributes))
+    if (!used.has(key)) taken.unknown[placeOf(step.name, key)] = value.slice(0, 2000);
+}
+
 /** Steps → common settings. A value outside its setting's range is refused with the step's place. */
 export function applyMapping(mapping: Mapping, doc: StepDocument): ReadPreset {
-  const settings: Settings = {};
-  const classes: ClassOverrides = {};
-  const unknown: Record<string, string> = {};
-  let name = doc.title;
-  let headings = doc.headings;
-  for (const step of doc.steps) {
-    const used = new Set<string>();
-    if (mapping.ignore?.includes(step.name)) Object.keys(step.attributes).forEach((a) => used.add(a));
-    if (mapping.title?.step === step.name && step.attributes[mapping.title.attribute]) {
-      name = step.attributes[mapping.title.attribute]!;
-      used.add(mapping.title.attribute);
-    }
-    if (mapping.headings?.step === step.name && step.attributes[mapping.headings.attribute] !== undefined) {
-      headings = step.attributes[mapping.headings.attribute]!.split(mapping.headings.separator)
-        .map((h) => h.trim())
-        .filter(Boolean);
-      used.add(mapping.headings.attribute);
-    }
-    for (const entry of mapping.entries) if (isFor(entry, step)) take(entry, step, used, settings, classes);
-    for (const [key, value] of Object.entries(step.attributes))
-      if (!used.has(key)) unknown[`${step.name}.${key}`] = value.slice(0, 2000);
-  }
+  const { title: name, headings, identity } = doc;
+  const taken: Taken = { name, headings, identity: { ...identity }, settings: {}, classes: {}, unknown: {} };
+  for (const step of doc.steps) takeStep(mapping, step, taken);
+  const { settings } = taken;
   for (const [id, value] of Object.entries(settings)) {
     const bad = settingById.get(id)?.check(value);
     if (bad) throw new Problem('preset-value', `${settingById.get(id)!.title}: ${bad}.`, 'the whole preset', remedy);
     if (isNeutral(id, value)) delete settings[id];
   }
-  return { name, headings, settings, classes, references: referencesOf(settings), unknown };
+  return { ...taken, identity: identityIn(taken.identity), references: referencesOf(settings) };
 }
 
 /** The other items that settings refer to, by name. */

@@ -48,7 +48,8 @@ const lookReference: SettingDefinition<LookReference | null> = {
   unit: 'name; %',
   range: 'a name, strength 0…400',
   neutral: null,
-  formula: 'Which look the preset calls, at which strength. Resolved before a bake, or kept as a dependency.',
+  formula:
+    'Which look the preset calls, at which strength. Where that look is held it is rendered behind all settings, and goes into a table; elsewhere it is left out, and said so.',
   check(value) {
     if (value === null) return null;
     const look = value as Partial<LookReference>;

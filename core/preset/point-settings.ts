@@ -67,6 +67,13 @@ const degrees = (a: number, b: number): number => {
   return h < 0 ? h + 360 : h;
 };
 
+/** Warmth and tint shift as what they are: one matrix on linear sRGB. */
+export function warmthMatrix(mired: number, tint: number): Matrix {
+  const matrix = toXyz(spaces.srgb);
+  const adapted = adapt(shiftedWhite(0, 0), shiftedWhite(mired, tint));
+  return multiply(invert(matrix), multiply(adapted, matrix));
+}
+
 const warmth: SettingDefinition<number> = {
   id: 'warmth',
   title: 'Warmth',
@@ -81,10 +88,7 @@ const warmth: SettingDefinition<number> = {
     'Linear. With `T = 10⁶ / (10⁶/6504 + warmth)`, the white `W` is the black-body chromaticity (Krystek 1985, CIE 1960 u, v) at `T`, moved by `tintShift / 3000` along the locus normal that points towards falling v (magenta); `W₀` is the same for `warmth = tintShift = 0`. XYZ is adapted from `W₀` to `W` by linear Bradford: `v ← M⁻¹ · A(W₀→W) · M · v`, M the sRGB to XYZ matrix. Positive warms. One operation does warmth and tint shift together. The slope of the locus is the difference of its points at 0.999 T and 1.001 T.',
   compile(value, all) {
     const tint = (all.tintShift as number | undefined) ?? 0;
-    if (value === 0 && tint === 0) return null;
-    const matrix = toXyz(spaces.srgb);
-    const adapted = adapt(shiftedWhite(0, 0), shiftedWhite(value, tint));
-    return through(multiply(invert(matrix), multiply(adapted, matrix)));
+    return value === 0 && tint === 0 ? null : through(warmthMatrix(value, tint));
   },
 };
 

@@ -4,13 +4,13 @@ import marlstone3 from '@/standins/descriptors/marlstone-3.json';
 import oxbow2 from '@/standins/descriptors/oxbow-2.json';
 import { parseDescriptor } from '../editor/descriptor';
 import { readPreset } from '../recognise';
-import { Problem } from '../problem';
+import { refusalOf as problem } from '../testing-refusal';
 import { bake, bakeResidual, split } from './bake';
 import { monotoneCurve } from './curve';
 import type { Settings } from './kinds';
 import { compile } from './render';
 import { allSettings, faults, isNeutral } from './settings';
-import { readIni, readXmp } from './steps';
+import { readSteps } from './container';
 import { marlstonePreset, oxbowPreset } from './testing';
 
 const descriptors = [oxbow2, marlstone3].map((d) => parseDescriptor(d));
@@ -19,15 +19,6 @@ const run = (settings: Settings, point: [number, number, number]): number[] => {
   const out = new Float64Array(3);
   compile(settings)(...point, out, 0);
   return [...out];
-};
-const problem = (work: () => unknown): Problem => {
-  try {
-    work();
-  } catch (error) {
-    if (error instanceof Problem) return error;
-    throw error;
-  }
-  throw new Error('was not refused');
 };
 const unit = fc.double({ min: 0, max: 1, noNaN: true });
 
@@ -218,7 +209,7 @@ describe('containers and mappings', () => {
     ['torn XML', '<a><b></a>', 'xml-malformed'],
     ['a deep nest', '<a>'.repeat(60) + '</a>'.repeat(60), 'xml-depth'],
   ])('refuses %s', (_n, text, code) => {
-    const told = problem(() => readXmp(bytes(text)));
+    const told = problem(() => readSteps('xmp', bytes(text)));
     expect(told.code).toBe(code);
     expect(told.where).toMatch(/line \d+/);
   });
@@ -229,7 +220,10 @@ describe('containers and mappings', () => {
     expect(
       problem(() => readPreset('x', bytes('[marlstone]\nedition=3\n[light]\ndeepen=900\n'), descriptors)),
     ).toMatchObject({ code: 'preset-value', where: 'line 3' });
-    expect(problem(() => readIni(bytes('[a]\nno equals sign\n')))).toMatchObject({ code: 'ini-line', where: 'line 2' });
+    expect(problem(() => readSteps('ini', bytes('[a]\nno equals sign\n')))).toMatchObject({
+      code: 'ini-line',
+      where: 'line 2',
+    });
     expect(problem(() => readPreset('x', bytes('[other]\na=1\n'), descriptors)).code).toBe('preset-language');
   });
   test('a descriptor with faults gets a sentence for each', () => {

@@ -6,6 +6,9 @@ import type { SettingClass, SettingDefinition, Settings } from './kinds';
 export const allSettings: SettingDefinition[] = [...pointSettings, ...otherSettings] as unknown as SettingDefinition[];
 export const settingById = new Map(allSettings.map((s) => [s.id, s]));
 
+/** The language of our own settings, as files in it are marked. */
+export const OWN_LANGUAGE = 'etagere@1';
+
 /** Why a class of setting cannot go into a table of colors; null where it can. */
 export const classReason: Record<SettingClass, string | null> = {
   point: null,
@@ -13,7 +16,7 @@ export const classReason: Record<SettingClass, string | null> = {
   local: 'looks at neighbouring pixels, which a table cannot',
   position: 'depends on where a pixel lies, which a table does not know',
   geometry: 'moves pixels, which a table cannot',
-  reference: 'is another item, which the bake does not open',
+  reference: 'is another item, which is not at hand',
 };
 
 /** Is the value what leaves the picture as it is? */

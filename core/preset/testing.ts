@@ -82,3 +82,57 @@ drawer=${headings.join('/')}
 
 ${sections}
 `;
+
+const between = (random: () => number, low: number, high: number, decimals: number): number =>
+  Number((low + random() * (high - low)).toFixed(decimals));
+
+/** A curve that rises through some points. */
+function risingCurve(random: () => number): [number, number][] {
+  const inner = Array.from({ length: 1 + Math.floor(random() * 3) }, () => between(random, 0.1, 0.9, 3)).sort();
+  const xs = [0, ...new Set(inner), 1];
+  const ys = xs.map((x) => Math.min(1, Math.max(0, x + between(random, -0.08, 0.08, 3)))).sort((a, b) => a - b);
+  return xs.map((x, index) => [x, ys[index]!]);
+}
+
+/** Settings as some preset may have them: each of them there in about half of all. */
+export function settingsAtRandom(random: () => number): Settings {
+  function some<T>(make: () => T): T | undefined {
+    return random() < 0.5 ? make() : undefined;
+  }
+  const number = (low: number, high: number, decimals: number) => some(() => between(random, low, high, decimals));
+  const tint = () => some(() => ({ hue: between(random, 0, 359, 0), amount: between(random, 0.003, 0.09, 3) }));
+  const sector = (center: number, width: number) => ({
+    center,
+    width,
+    turn: between(random, -12, 12, 1),
+    chroma: between(random, 0.5, 1.6, 2),
+    lightness: between(random, -0.05, 0.05, 3),
+  });
+  const settings: Settings = {
+    level: number(-2, 2, 2),
+    contrast: number(0.7, 1.6, 3),
+    blackPoint: number(-0.05, 0.05, 3),
+    whitePoint: number(0.9, 1.1, 3),
+    toe: number(-40, 40, 0),
+    shoulder: number(-40, 40, 0),
+    curve: some(() => risingCurve(random)),
+    curveRed: some(() => risingCurve(random)),
+    curveBlue: some(() => risingCurve(random)),
+    hueSectors: some(() => [sector(20, 80), sector(75, 80), sector(255, 90)].slice(Math.floor(random() * 3))),
+    lowChroma: number(-60, 60, 0),
+    chroma: number(0.5, 1.6, 2),
+    warmth: number(-60, 60, 0),
+    tintShift: number(-40, 40, 0),
+    tintDark: tint(),
+    tintMiddle: tint(),
+    tintLight: tint(),
+    slope: some(() => [0, 1, 2].map(() => between(random, 0.8, 1.2, 2))),
+    offset: some(() => [0, 1, 2].map(() => between(random, -0.05, 0.05, 3))),
+    power: some(() => [0, 1, 2].map(() => between(random, 0.8, 1.2, 2))),
+    sharpening: number(0, 80, 0),
+    grain: number(0, 60, 0),
+    vignette: number(-2, 2, 2),
+    look: some(() => ({ name: 'Slate Backcloth', strength: between(random, 10, 100, 0) })),
+  };
+  return Object.fromEntries(Object.entries(settings).filter(([, value]) => value !== undefined));
+}

@@ -3,7 +3,7 @@
  * it is. A name alone never makes a kind; it only raises or lowers the confidence, and is said where it contradicts.
  */
 import type { Descriptor } from '../editor/descriptor';
-import { readXmp } from '../preset/steps';
+import { readSteps } from '../preset/container';
 import { formats } from './formats';
 import { recognised, seen, type Recognised, type SeenFile } from './recognised';
 
@@ -18,7 +18,7 @@ const plainTexts = ['txt', 'md', 'html', 'htm', 'csv', 'rtf', 'json', 'xml'];
 function unknown(file: SeenFile): Recognised {
   const { bytes, extension } = file;
   if (extension === 'xmp') {
-    readXmp(bytes); // which says what is wrong with it
+    readSteps('xmp', bytes); // which says what is wrong with it
     return recognised(file, 'unknown', 'xml', 'XML, but no XMP packet');
   }
   if (bytes.subarray(0, 4096).includes(0))

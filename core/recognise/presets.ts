@@ -1,10 +1,10 @@
 /** Presets, in whatever language a descriptor tells of. */
 import { editorKey, type Descriptor } from '../editor/descriptor';
 import { applyMapping, type ReadPreset } from '../preset/mapping';
-import { readIni, readXmlSteps, readXmp, type StepDocument } from '../preset/steps';
+import { readSteps, type StepDocument } from '../preset/container';
 import { Problem } from '../problem';
 import { baseName, recognised, seen, type Recognised, type SeenFile } from './recognised';
-import { looksLikeXml, looksLikeXmp } from './xml-start';
+import { looksLikeJson, looksLikeXml, looksLikeXmp } from './starts';
 
 export type RecognisedPreset = Recognised & { read: ReadPreset };
 type Language = NonNullable<Descriptor['presets']>;
@@ -28,8 +28,11 @@ function languageEvidence({ recognise }: Language, container: string): string {
   return `${container.toUpperCase()} with ${by}`.trim();
 }
 
-export function presetIn(file: SeenFile, doc: StepDocument, descriptor: WithPresets): RecognisedPreset {
-  const read = applyMapping(descriptor.presets.mapping, doc);
+/** @param found the steps as any language of the container writes them */
+export function presetIn(file: SeenFile, found: StepDocument, descriptor: WithPresets): RecognisedPreset {
+  const { container, form, mapping } = descriptor.presets;
+  const doc = form ? readSteps(container, file.bytes, form) : found;
+  const read = applyMapping(mapping, doc);
   const language = editorKey(descriptor);
   return {
     ...recognised(file, 'preset', language, `preset of ${descriptor.title}`, {
@@ -49,6 +52,7 @@ export function presetIn(file: SeenFile, doc: StepDocument, descriptor: WithPres
         classes: read.classes,
         references: read.references,
         unknown: read.unknown,
+        identity: read.identity,
       },
     }),
     read,
@@ -56,8 +60,9 @@ export function presetIn(file: SeenFile, doc: StepDocument, descriptor: WithPres
 }
 
 function stepsOf({ bytes, start }: SeenFile): StepDocument {
-  if (!looksLikeXml(start)) return readIni(bytes);
-  return looksLikeXmp(start) ? readXmp(bytes) : readXmlSteps(bytes);
+  if (looksLikeJson(start)) return readSteps('json', bytes);
+  if (!looksLikeXml(start)) return readSteps('ini', bytes);
+  return readSteps(looksLikeXmp(start) ? 'xmp' : 'xml', bytes);
 }
 
 /**
@@ -81,7 +86,7 @@ export function readPreset(
   if (!descriptor)
     throw new Problem(
       'preset-language',
-      'This is no preset in a language that any descriptor tells.',
+      'No descriptor describes the language of this preset.',
       path,
       'Bring in a descriptor with a mapping for the editor that made it.',
     );

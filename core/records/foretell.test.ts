@@ -22,6 +22,7 @@ const photo = (more: Partial<PhotoSide> = {}): PhotoSide => ({
   camera: { maker: 'Perrin', model: 'Perrin Alder', names: [] },
   body: 'Perrin Alder',
   kind: 'camera data',
+  range: more.kind === 'rendered' ? 'SDR' : null,
   result: null,
   ...more,
 });
@@ -46,7 +47,7 @@ test('an item that is listed and fits shows, and nothing is said', () => {
 
 /** Each condition is broken by one change, in both editors where it hides it. */
 const broken: [string, ItemSide, PhotoSide, EditorSide][] = [
-  ['archived', item({ archived: true }), photo(), at(strict)],
+  ['archived', item({ archived: true }), photo(), at(strict, null)],
   ['put-away', item({ away: 'Ceramics' }), photo(), at(strict)],
   ['not-approved', item({ status: 'draft' }), photo(), at(strict, null)],
   ['format', item({ kind: 'lens-database' }), photo(), at(strict)],
@@ -144,4 +145,36 @@ test('what waits for a restart says so, what is refused says why', () => {
 });
 test('where an editor takes nothing of the kind, nothing is said of places', () => {
   expect(codes(item({ kind: 'lens-database', status: 'draft' }), photo(), at(strict, null))).toEqual(['format']);
+});
+
+describe('reasons do not contradict one another', () => {
+  test('what is archived and still lies there is offered', () => {
+    const foretold = foretell(item({ archived: true }), photo(), at(strict));
+    expect(foretold.answer).toBe('yes');
+    expect(foretold.findings.map((finding) => finding.code)).toEqual(['archived']);
+  });
+  test('a profile that a rendered file cannot take is not for another camera besides', () => {
+    const profile = item({ kind: 'camera-profile', cameras: ['Ondine 40'], input: 'camera data' });
+    expect(codes(profile, photo({ kind: 'rendered' }), at(strict))).not.toContain('scope-input');
+    expect(codes(profile, photo({ kind: 'rendered' }), at(strict))).not.toContain('scope-camera');
+  });
+  test('what cannot be placed is not to be placed first', () => {
+    expect(codes(item({ archived: true, status: 'draft' }), photo(), at(strict, null))).toEqual(['archived']);
+    expect(codes(item(), photo(), { ...at(strict, null), system: 'linux' })).toEqual(['system']);
+  });
+});
+
+describe('a rendered file in HDR', () => {
+  const hdr = photo({ kind: 'rendered', range: 'HDR' });
+  test('is not what a look for SDR is for, and the other way about', () => {
+    expect(codes(item({ input: 'rendered SDR' }), hdr, at(strict))).toEqual(['scope-input']);
+    expect(codes(item({ input: 'rendered HDR' }), hdr, at(strict))).toEqual([]);
+    const sdr = photo({ kind: 'rendered', range: 'SDR' });
+    expect(codes(item({ input: 'rendered HDR' }), sdr, at(strict))).toEqual(['scope-input']);
+  });
+  test('one of which nobody said its range is taken for either', () => {
+    const open = photo({ kind: 'rendered', range: null });
+    expect(codes(item({ input: 'rendered HDR' }), open, at(strict))).toEqual([]);
+    expect(codes(item({ input: 'rendered SDR' }), open, at(strict))).toEqual([]);
+  });
 });

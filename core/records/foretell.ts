@@ -27,6 +27,7 @@ export interface PhotoSide {
   /** as its file names it */ camera: Named;
   /** with its conversion, "Alder, infrared" */ body: string;
   kind: 'camera data' | 'rendered';
+  /** of a rendered file; null where nobody said */ range: 'SDR' | 'HDR' | null;
   /** null where nobody said */ result: 'color' | 'monochrome' | null;
 }
 /** `system` null: no station is asked, so nothing is said of places. `placed` null: nothing was put there. `lists`: the titles that the editor lists there; null where it has not told. */
@@ -77,10 +78,27 @@ const scoped = (editor: EditorSide, what: ScopeCondition, words: string, remedy:
     : { hides: false, words: `${words}; ${editor.descriptor.title} offers it all the same`, remedy };
 };
 
+/** What a photo can be for an item's scope: a rendered file of which nobody said its range is taken for either. */
+function inputsOf({ kind, range }: PhotoSide): string[] {
+  if (kind === 'camera data') return ['camera data'];
+  return range ? [`rendered ${range}`] : ['rendered SDR', 'rendered HDR'];
+}
+
+function inputWords({ kind, range }: PhotoSide): string {
+  if (kind === 'camera data') return 'camera data';
+  return range ? `a rendered file in ${range}` : 'a rendered file';
+}
+
 export const conditions: Condition[] = [
   {
     code: 'archived',
-    check: (i) => (i.archived ? { hides: true, words: 'It is archived', remedy: 'Bring it back first.' } : null),
+    check: (item, _p, editor) => {
+      if (!item.archived) return null;
+      // what lies there is offered all the same
+      return editor.placed
+        ? { hides: false, words: 'It is archived, and still lies there', remedy: 'Remove it there, or bring it back.' }
+        : { hides: true, words: 'It is archived', remedy: 'Bring it back first.' };
+    },
   },
   {
     code: 'put-away',
@@ -88,7 +106,7 @@ export const conditions: Condition[] = [
       item.away
         ? {
             hides: false,
-            words: `Its shelf, ${item.away}, is put away from your shelves; editors are not told of that`,
+            words: `Its shelf, ${item.away}, is hidden from your shelves; editors are not affected by that`,
             remedy: 'Bring the shelf back to find it in Etagere.',
           }
         : null,
@@ -187,13 +205,13 @@ export const conditions: Condition[] = [
   {
     code: 'scope-input',
     check: (item, photo, editor) =>
-      !item.input || item.input === (photo.kind === 'rendered' ? 'rendered SDR' : 'camera data')
+      !item.input || inputsOf(photo).includes(item.input)
         ? null
         : scoped(
             editor,
             'input',
-            `It is for ${item.input}; the photo is ${photo.kind === 'rendered' ? 'a rendered file' : 'camera data'}`,
-            'Take its variant for such files, or widen the item’s scope.',
+            `It is for ${item.input}; the photo is ${inputWords(photo)}`,
+            'Take a variant for such files, or widen the item’s scope.',
           ),
   },
   {
@@ -250,16 +268,28 @@ export const conditions: Condition[] = [
   },
 ];
 
+/**
+ * What need not be said where something else is said already: it would tell the same twice, or give advice that cannot help.
+ * An editor that takes nothing of the kind has no more to be said of it; a profile that a rendered file cannot take is not
+ * for another camera besides.
+ */
+const saidAlready: Record<string, readonly string[]> = {
+  placed: ['format', 'system', 'archived', 'not-approved'],
+  system: ['format'],
+  'not-approved': ['format', 'archived'],
+  'scope-input': ['profile-rendered'],
+  'scope-camera': ['profile-rendered', 'photo-camera'],
+  'scope-result': ['profile-rendered'],
+};
+
 /** All conditions that do not hold, and the answer: yes with cautions only, unknown where nobody knows and nothing else hides it. */
 export function foretell(item: ItemSide, photo: PhotoSide, editor: EditorSide): Foretold {
   const findings = conditions.flatMap((condition) => {
     const finding = condition.check(item, photo, editor);
     return finding ? [{ code: condition.code, ...finding }] : [];
   });
-  // an editor that takes nothing of the kind has no more to be said of it
-  const shown = findings.some((f) => f.code === 'format')
-    ? findings.filter((f) => !['placed', 'system', 'not-approved'].includes(f.code))
-    : findings;
+  const found = new Set(findings.map((finding) => finding.code));
+  const shown = findings.filter(({ code }) => !(saidAlready[code] ?? []).some((other) => found.has(other)));
   return {
     answer: answerOf(shown),
     findings: shown,

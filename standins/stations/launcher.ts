@@ -14,6 +14,7 @@ interface Station {
   root: string;
   system: string;
   editors: string[];
+  /** those that stand open from the start */ running?: string[];
 }
 const folder = process.argv[2];
 if (!folder) {
@@ -156,6 +157,16 @@ const server = createServer((request, response) => {
     }
   })();
 });
+/** Editors that a studio's people have open when the day begins. */
+async function openThoseThatRun(): Promise<void> {
+  for (const station of stations())
+    for (const editor of station.running ?? [])
+      await launch(station, editor).catch((error: unknown) => {
+        process.stderr.write(`${editor} at ${station.name}: ${(error as Error).message}\n`);
+      });
+}
+void openThoseThatRun();
+
 server.listen(0, '127.0.0.1', () => {
   const { port } = server.address() as { port: number };
   const file = join(folder, 'launcher.json');

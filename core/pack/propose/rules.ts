@@ -71,7 +71,7 @@ const sameIdentity: Rule = {
     return nextOf(incoming, same, 0.97, {
       by: 'identity',
       ...between(incoming, same, context),
-      words: 'it bears the same identity inside',
+      words: 'it has the same identity inside',
     });
   },
 };

@@ -54,7 +54,7 @@ const copyByEffect: TitleRule = {
   id: 'it does the same',
   find: ({ incoming, held, apart, context }) => {
     if (!apart || groupOf(incoming) !== groupOf(held) || !isWithin(apart, context.tolerance)) return null;
-    const words = 'it bears the same name and does the same';
+    const words = 'it has the same name and the same effect';
     return ofHeld(held, 'duplicate', 0.9, { by: 'effect', ...apart, words });
   },
 };
@@ -72,7 +72,7 @@ const newVersion: TitleRule = {
     if (!kin && !headings) return null;
     const words = headings ? 'the same title and headings' : 'the same title';
     const proposal = nextOf(incoming, held, confidenceOf(headings, apart), { by: 'title', ...apart, words });
-    return { ...proposal, caution: kin ? null : 'It bears the name of an item that does something quite different.' };
+    return { ...proposal, caution: kin ? null : 'It has the name of an item with quite another effect.' };
   },
 };
 
@@ -111,5 +111,5 @@ export function titleCaution(incoming: Incoming, context: Context): string | nul
   const last = pairsOf(incoming, context).pop();
   if (!last) return null;
   const by = last.apart ? ` (mean ΔE00 ${last.apart.mean.toFixed(1)})` : '';
-  return `Another item bears this name, and does something quite different${by}.`;
+  return `Another item has this name and quite another effect${by}.`;
 }

@@ -1,6 +1,7 @@
 import { DCP_MAGIC } from '../../camera/dcp';
 import { cameraProfileFacts } from '../../camera/facts';
 import { cautionOfProfile } from '../../camera/soundness';
+import { identityIn } from '../../item/identity';
 import { recognised, type Format } from '../recognised';
 
 const LITTLE = 0x49;
@@ -30,7 +31,13 @@ export const dcp: Format = {
         camera ? `names the camera ${camera}` : 'names no camera',
         ...stages,
       ],
-      facts: { ...facts, fileTitle: name, cameras: camera ? [camera] : null, ...(caution ? { caution } : {}) },
+      facts: {
+        ...facts,
+        identity: identityIn({ rights: facts.copyright }),
+        fileTitle: name,
+        cameras: camera ? [camera] : null,
+        ...(caution ? { caution } : {}),
+      },
     });
   },
 };

@@ -1,5 +1,6 @@
 /** Looks in an editor's own archive. */
 import { editorKey } from '../../editor/descriptor';
+import { identityIn } from '../../item/identity';
 import { member } from '../../look/archive';
 import { readLook } from '../../look/read';
 import { archiveEditor } from '../editor-archive';
@@ -10,6 +11,10 @@ interface About {
   title?: string;
   headings?: unknown;
   scope?: unknown;
+  description?: unknown;
+  creator?: unknown;
+  rights?: unknown;
+  web?: unknown;
 }
 
 /** What the archive says of itself; nothing where that cannot be read: the table alone then. */
@@ -40,6 +45,7 @@ export const editorLook: Format = {
         fileTitle: about.title ?? '',
         fileHeadings: about.headings ?? [],
         fileScope: about.scope ?? null,
+        identity: identityIn({ ...about, webStatement: about.web }),
       },
     });
   },

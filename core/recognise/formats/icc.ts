@@ -1,5 +1,6 @@
 import { isIcc } from '../../icc/header';
 import { checkedIcc } from '../../icc/soundness';
+import { identityIn } from '../../item/identity';
 import { recognised, type Format, type Kind } from '../recognised';
 
 /** What a profile of a class is here; of the others, an ICC profile. */
@@ -14,7 +15,13 @@ export const icc: Format = {
     return recognised(file, kinds[header.class] ?? 'icc-profile', 'icc', note, {
       ...(header.description ? { title: header.description } : {}),
       evidence: [`signature acsp, class ${header.class}`, `${header.tags.length} tags`],
-      facts: { ...header, kind: 'icc', fileTitle: header.description, ...(caution ? { caution } : {}) },
+      facts: {
+        ...header,
+        identity: identityIn({ rights: header.copyright }),
+        kind: 'icc',
+        fileTitle: header.description,
+        ...(caution ? { caution } : {}),
+      },
     });
   },
 };

@@ -1,17 +1,22 @@
 /** INI text: presets of editors that write it. */
-import { readIni } from '../../preset/steps';
+import { readSteps, WHOLE } from '../../preset/container';
 import { Problem } from '../../problem';
 import { languageOf, presetIn } from '../presets';
-import type { Format } from '../recognised';
+import type { Format, SeenFile } from '../recognised';
 
 const section = /^\s*(?:[;#][^\n]*\n\s*)*\[[^\]\n]+\]\s*$/m;
+
+/** A text of keys without sections is looked at only where some editor writes its presets so. */
+const isPlain = ({ start, descriptors }: SeenFile): boolean =>
+  /^\s*(?:[;#][^\n]*\n\s*)*[\w .-]{1,60}=/.test(start) &&
+  descriptors.some(({ presets }) => presets?.container === 'ini' && presets.recognise.section === WHOLE);
 
 export const ini: Format = {
   id: 'ini',
   find: (file) => {
-    if (!section.test(file.start.slice(0, 2000))) return null;
+    if (!section.test(file.start.slice(0, 2000)) && !isPlain(file)) return null;
     try {
-      const doc = readIni(file.bytes);
+      const doc = readSteps('ini', file.bytes);
       const descriptor = languageOf(doc, file.descriptors);
       return descriptor && presetIn(file, doc, descriptor);
     } catch (error) {

@@ -1,13 +1,17 @@
-/** JSON of ours: descriptors of editors, and common settings. */
+/** JSON: descriptors of editors, common settings, and presets of editors that write it. */
 import { editorKey, parseDescriptor } from '../../editor/descriptor';
+import { identityIn } from '../../item/identity';
+import { readSteps } from '../../preset/container';
 import type { Settings } from '../../preset/kinds';
-import { faults } from '../../preset/settings';
+import { oneWayEntries } from '../../preset/mapping-check';
+import { faults, OWN_LANGUAGE } from '../../preset/settings';
+import { languageOf, presetIn } from '../presets';
+import { Problem } from '../../problem';
 import { headingsIn, recognised, type Format, type Recognised, type SeenFile } from '../recognised';
-
-const SETTINGS = 'etagere@1';
+import { looksLikeJson } from '../starts';
 
 function objectIn(file: SeenFile): Record<string, unknown> | null {
-  if (!/^\s*(?:\u00ef\u00bb\u00bf)?\{/.test(file.start)) return null;
+  if (!looksLikeJson(file.start)) return null;
   try {
     return JSON.parse(new TextDecoder().decode(file.bytes)) as Record<string, unknown>;
   } catch {
@@ -20,7 +24,13 @@ function descriptorIn(file: SeenFile, value: Record<string, unknown>): Recognise
   const descriptor = parseDescriptor(value);
   return recognised(file, 'descriptor', editorKey(descriptor), `descriptor of ${descriptor.title}`, {
     title: descriptor.title,
-    evidence: ['JSON with editor, version and what it accepts', 'every rule of descriptors holds'],
+    evidence: [
+      'JSON with editor, version and what it accepts',
+      'every rule of descriptors holds',
+      ...(descriptor.presets ? oneWayEntries(descriptor.presets.mapping) : []).map(
+        ({ where, message }) => `${where} ${message}`,
+      ),
+    ],
     facts: { editor: descriptor.editor, version: descriptor.version },
   });
 }
@@ -31,18 +41,40 @@ function settingsIn(file: SeenFile, value: Record<string, unknown>): Recognised 
   const count = Object.keys(settings).length;
   if (!count || faults(settings).length) return null;
   const name = typeof value.name === 'string' ? value.name : '';
-  return recognised(file, 'preset', SETTINGS, 'common settings as JSON', {
+  return recognised(file, 'preset', OWN_LANGUAGE, 'common settings as JSON', {
     ...(name ? { title: name } : {}),
     headings: headingsIn(value.headings),
     evidence: [`JSON with ${count} common settings`],
-    facts: { language: SETTINGS, fileTitle: value.name ?? '', settings, classes: {}, references: [], unknown: {} },
+    facts: {
+      language: OWN_LANGUAGE,
+      fileTitle: value.name ?? '',
+      settings,
+      classes: {},
+      references: [],
+      unknown: {},
+      identity: identityIn({ ...value, webStatement: value.web }),
+    },
   });
+}
+
+/** A preset of an editor that writes JSON. */
+function presetOf(file: SeenFile): Recognised | null {
+  if (!file.descriptors.some(({ presets }) => presets?.container === 'json')) return null;
+  try {
+    const doc = readSteps('json', file.bytes);
+    const descriptor = languageOf(doc, file.descriptors);
+    return descriptor && presetIn(file, doc, descriptor);
+  } catch (error) {
+    // JSON holds much else, and what is too large or too deep for a preset is none
+    if (error instanceof Problem && ['preset-steps', 'json-depth'].includes(error.code)) return null;
+    throw error;
+  }
 }
 
 export const json: Format = {
   id: 'json',
   find: (file) => {
     const value = objectIn(file);
-    return value && (descriptorIn(file, value) ?? settingsIn(file, value));
+    return value && (descriptorIn(file, value) ?? settingsIn(file, value) ?? presetOf(file));
   },
 };

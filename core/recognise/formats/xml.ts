@@ -4,11 +4,11 @@ import { CDL_ROOTS, readCdl } from '../../look/cdl';
 import { readClf } from '../../look/clf';
 import { checkLook } from '../../look/soundness';
 import { readLook } from '../../look/read';
-import { readXmlSteps } from '../../preset/steps';
+import { readSteps } from '../../preset/container';
 import { xmlRoot } from '../../xml';
 import { languageOf, presetIn } from '../presets';
 import { lookFacts, recognised, tableNote, type Format, type Recognised, type SeenFile } from '../recognised';
-import { looksLikeXml } from '../xml-start';
+import { looksLikeXml } from '../starts';
 
 interface Root {
   name: string;
@@ -59,7 +59,7 @@ const colorDecision: Reader = (file, root) => {
 };
 
 const preset: Reader = (file) => {
-  const doc = readXmlSteps(file.bytes);
+  const doc = readSteps('xml', file.bytes);
   const descriptor = languageOf(doc, file.descriptors);
   return descriptor && presetIn(file, doc, descriptor);
 };

@@ -1,0 +1,70 @@
+/** What the agent is asked with: verbs and options, what is usual where nothing is said, and what is told of them. */
+import { resolve } from 'node:path';
+import { parseArgs } from 'node:util';
+
+const verbs = ['enrol', 'once', 'run', 'status', 'undo'] as const;
+export type Verb = (typeof verbs)[number];
+
+const systems = ['macos', 'windows', 'linux'] as const;
+export type AgentSystem = (typeof systems)[number];
+
+const systemOf: Partial<Record<NodeJS.Platform, AgentSystem>> = { darwin: 'macos', win32: 'windows', linux: 'linux' };
+
+export const HELP = `etagere-agent: puts what was approved where the editors of this account look for it, and reports what they list.
+
+  etagere-agent enrol --server URL --code CODE   once; the code is made on the station's page in Etagere
+  etagere-agent run                              reports, and applies what was approved, until it is stopped
+  etagere-agent once                             the same, a single time
+  etagere-agent status                           what it is enrolled as, and whether a rollout is under way
+  etagere-agent undo                             takes the last rollout back, without the server
+
+  --root DIR     whose folders they are; usually the home folder of this account
+  --state DIR    where the agent keeps its own files; usually .etagere-agent in there
+  --system NAME  macos, windows or linux; usually that of this machine
+  --every N      with run: seconds between reports, instead of what the server says
+
+It needs Node.js 20 or newer. It writes only into the folders of the editors that Etagere knows here.`;
+
+interface Values {
+  server?: string;
+  code?: string;
+  every?: string;
+}
+
+export type Asked =
+  | { help: string }
+  | { fault: string }
+  | { verb: Verb; root: string; state: string; system: AgentSystem; values: Values };
+
+const isOne = <Name extends string>(names: readonly Name[], text: string): text is Name =>
+  (names as readonly string[]).includes(text);
+
+/** @param words what stands behind the program's name */
+export function readOptions(words: string[], here: { home: string; platform: NodeJS.Platform }): Asked {
+  let read;
+  try {
+    read = parseArgs({
+      args: words,
+      allowPositionals: true,
+      options: {
+        help: { type: 'boolean', short: 'h' },
+        root: { type: 'string' },
+        system: { type: 'string' },
+        state: { type: 'string' },
+        server: { type: 'string' },
+        code: { type: 'string' },
+        every: { type: 'string' },
+      },
+    });
+  } catch (error) {
+    return { fault: `${(error as Error).message.split('. ')[0] ?? ''}; see etagere-agent --help` };
+  }
+  const { positionals, values } = read;
+  const [verb = 'help'] = positionals;
+  if (values.help || verb === 'help') return { help: HELP };
+  if (!isOne(verbs, verb)) return { fault: `there is no verb "${verb}"; see etagere-agent --help` };
+  const system = values.system ?? systemOf[here.platform] ?? '';
+  if (!isOne(systems, system)) return { fault: '--system must be macos, windows or linux' };
+  const root = resolve(values.root ?? here.home);
+  return { verb, root, state: resolve(values.state ?? `${root}/.etagere-agent`), system, values };
+}
