@@ -204,8 +204,35 @@ export const kilnLooks: Design[] = [
       [1, 1],
     ],
   }),
+  // somebody's own try at Celadon Study, which does the same to every eye
+  design('Celadon, second try', ['Ceramics', 'Studies'], {
+    hueSectors: [sector(165, 100, 8, 1.285, 0.02), sector(35, 90, 0, 0.82)],
+    contrast: 1.063,
+    lowChroma: 14,
+  }),
   design('Raking Light', ['Ceramics', 'Record'], { contrast: 1.42, chroma: 0.6, level: 0.1, toe: -14 }),
 ];
+
+const plaster = { contrast: 0.93, chroma: 0.7, warmth: 6, toe: 18 };
+
+/** A supplier's looks for plaster rooms, with what a later release makes of one. */
+export const quarryLooks = {
+  dust: design('Plaster Dust', ['Plaster', 'Pale'], plaster),
+  dustRendered: design('Plaster Dust (JPEG)', ['Plaster', 'Pale'], { ...plaster, contrast: 0.98, toe: 8 }),
+  gypsum: design('Gypsum', ['Plaster', 'Pale'], { level: 0.2, contrast: 0.88, chroma: 0.55 }),
+  wetCast: design('Wet Cast', ['Plaster', 'Deep'], {
+    contrast: 1.18,
+    warmth: -10,
+    tintDark: { hue: 70, amount: 0.02 },
+  }),
+  strongerCast: design('Wet Cast', ['Plaster', 'Deep'], {
+    contrast: 1.26,
+    warmth: -14,
+    tintDark: { hue: 70, amount: 0.026 },
+  }),
+  scrim: design('Scrim', ['Plaster', 'Cloth'], { contrast: 0.9, chroma: 0.84, tintLight: { hue: 80, amount: 0.02 } }),
+  armature: design('Armature', ['Plaster', 'Deep'], { contrast: 1.32, chroma: 0.6, blackPoint: 0.02 }),
+} satisfies Record<string, Design>;
 
 /** Oxbow's presets, in its own words: steps with attributes. */
 export interface OxbowPreset {

@@ -2,6 +2,7 @@
 import { join } from 'node:path';
 import sharp from 'sharp';
 import { composeLinear, develop, type Composition } from './scene/compose';
+import { floatTiff } from './scene/float-tiff';
 
 const layers = join(process.cwd(), 'demo/scene/layers');
 const white: [number, number, number] = [1, 1, 1];
@@ -57,6 +58,27 @@ export const frames: { name: string; light: string; composition: Composition }[]
     },
   },
 ];
+
+/** What is brought in as a file: a room before a bright garden, in linear light, as a rendered HDR picture. */
+export const hdrFrame = {
+  name: 'Window, HDR',
+  fileName: 'Window HDR.tif',
+  light: 'window, 6500 K',
+  subject: 'high contrast',
+  file(): Uint8Array {
+    const { width, height, data } = composeLinear(layers, {
+      scene: 'window',
+      lights: [
+        { color: [0.95, 1, 1.08], amount: 0.5 },
+        { color: white, amount: 6 },
+        { color: [0.93, 1, 1.09], amount: 0.4 },
+      ],
+      exposure: 0,
+      noise: 0,
+    });
+    return floatTiff(width, height, data);
+  },
+} as const;
 
 export async function frame(composition: Composition): Promise<{ png: Buffer; width: number; height: number }> {
   const { width, height, data } = composeLinear(layers, composition);

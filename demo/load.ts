@@ -7,6 +7,7 @@ import { readCube } from '@/core/look';
 import { recognise } from '@/core/recognise';
 import { sampler } from '@/core/look/sample';
 import { selvedge } from '@/core/look/selvedge';
+import { must } from '@/core/must';
 import { Problem } from '@/core/problem';
 import { putBlob } from '@/server/blobs/service';
 import { pool, transaction } from '@/server/db/pool';
@@ -18,19 +19,13 @@ import { saveSet } from '@/server/bench/service';
 import { addChart, placeChart } from '@/server/charts/service';
 import { addFrame, factsOfFrame, frameFromFile } from '@/server/frames/service';
 import { createItem } from '@/server/items/create';
-import { approve, confirmEncoding, setRibbon } from '@/server/items/service';
+import { setRibbon } from '@/server/items/service';
+import { confirmEncoding } from '@/server/items/encoding';
+import { approve } from '@/server/items/approval';
 import { addShelf } from '@/server/shelves/service';
-import { runJob } from '@/server/jobs/service';
 import { askFor, coverage, keepGear, trackRequest } from '@/server/gear/service';
 import { addLicence } from '@/server/licences/service';
-import {
-  acceptArrival,
-  beginUpload,
-  finishUpload,
-  arrivalFor,
-  readArrival,
-  uploadPart,
-} from '@/server/arrivals/service';
+import { acceptArrival, arrivalFor } from '@/server/arrivals/service';
 import { addPerson, anyone } from '@/server/people/service';
 import { actorOf, type Person } from '@/server/people/roles';
 import { dataFolder } from '@/server/data-folder';
@@ -42,12 +37,15 @@ import perrinAlder1 from '@/standins/descriptors/perrin-alder-1.json';
 import { fathomLooks, houseLooks, kilnLooks } from './designs';
 import { cubeOf } from './files';
 import { cardCorners, cardText } from './cameras/card';
-import { cameraFrame, cameraFrames } from './cameras/frames';
+import { cameraFrame, cameraFrames, subjects } from './cameras/frames';
 import { cameras } from './cameras/cameras';
 import { lensDatabase, studioCameras, studioLenses } from './cameras/gear';
 import { profileFor, variants } from './cameras/profiles';
-import { frame, frames } from './frames';
+import { frame, frames, hdrFrame } from './frames';
+import { deliver } from './deliver';
+import { bringHistory, type Staff } from './history';
 import { fathomPack, sablePack } from './packs';
+import { daysAgo } from './time';
 import { many } from '@/server/db/query';
 
 export const builtIn = [oxbow2, marlstone4, marlstone3, perrinAlder1] as unknown[];
@@ -57,8 +55,14 @@ const people = [
   { name: 'Mirre Sand', email: 'mirre@wrenandtallow.example', role: 'retoucher' },
 ] as const;
 const workstations = [
-  { name: 'Glaze desk', system: 'macos', person: 'Mirre Sand', editors: ['marlstone@4', 'marlstone@3', 'oxbow@2'] },
-  { name: 'Model room', system: 'linux', person: 'Odile Wren', editors: ['oxbow@2'] },
+  {
+    name: 'Glaze desk',
+    system: 'macos',
+    person: 'Mirre Sand',
+    editors: ['marlstone@4', 'marlstone@3', 'oxbow@2'],
+    running: ['marlstone@4', 'oxbow@2'],
+  },
+  { name: 'Model room', system: 'linux', person: 'Odile Wren', editors: ['oxbow@2'], running: ['oxbow@2'] },
 ] as const;
 
 export interface SignIn {
@@ -103,17 +107,6 @@ export async function bringFrames(say: (s: string) => void = () => {}): Promise<
   }
 }
 
-async function deliver(person: Person, name: string, bytes: Uint8Array): Promise<string> {
-  const up = await beginUpload(person, { name, size: bytes.length });
-  const part = 4 << 20;
-  for (let at = 0; at < bytes.length; at += part)
-    await uploadPart(person, up.id, at, Buffer.from(bytes.subarray(at, at + part)));
-  const { arrival } = await finishUpload(person, up.id);
-  const job = (await arrivalFor(person, arrival)).arrival.job_id!;
-  await runJob(job, { arrival: readArrival });
-  return arrival;
-}
-
 /** Stands there while the demo is loaded: what is found with it is half of one. */
 const loadingFile = () => join(dataFolder(), 'demo', 'loading');
 
@@ -134,28 +127,39 @@ export async function loadDemo(say: (s: string) => void = () => {}): Promise<{ l
   await mkdir(dirname(loadingFile()), { recursive: true });
   await writeFile(loadingFile(), '');
   const signIns: SignIn[] = people.map((p) => ({ ...p, password: randomBytes(9).toString('base64url') }));
-  const librarian = await addPerson(null, signIns[0] as never);
-  for (const s of signIns.slice(1)) await addPerson(librarian, s as never);
+  const staff = await daysAgo(61, () => addStaff(signIns));
+  const { librarian } = staff;
   await mkdir(dirname(signInsFile()), { recursive: true });
   await writeFile(signInsFile(), JSON.stringify(signIns), { mode: 0o600 });
 
   await bringFrames(say);
 
   say('filling the shelves');
-  await bringLooks(librarian);
+  await daysAgo(47, () => bringLooks(librarian));
 
   say('computing camera profiles and developing camera files');
-  await bringCameras(librarian);
+  await daysAgo(38, () => bringCameras(librarian));
 
   say('listing cameras and lenses');
-  await bringGear(librarian);
+  await daysAgo(33, () => bringGear(librarian));
 
   say('setting up the stations');
-  await makeStations(librarian);
+  await daysAgo(29, () => makeStations(librarian));
+
+  say('telling what has happened since');
+  await bringHistory(staff, (station) => join(stationFolder(station), 'root'));
   // they have seen what has stood here for long
   await pool().query('update person set looked_at = now()');
   await rm(loadingFile());
   return { loaded: true, signIns };
+}
+
+async function addStaff(signIns: readonly SignIn[]): Promise<Staff> {
+  const [first, second, third] = signIns;
+  const librarian = await addPerson(null, must(first) as never);
+  const lead = await addPerson(librarian, must(second) as never);
+  const retoucher = await addPerson(librarian, must(third) as never);
+  return { librarian, lead, retoucher };
 }
 
 /** Looks, each an item of one version; `null` where they came without a licence. */
@@ -308,21 +312,29 @@ async function bringCameras(librarian: Person): Promise<void> {
         sha: await putBlob(sql, Buffer.from(dng)),
         facts: factsOfFrame(dng),
         light: frame.light,
-        subject: { vessels: 'ceramics', stage: 'stage model', card: 'target' }[frame.scene],
+        subject: subjects[frame.scene],
         conversion: frame.camera.converted ? 'infrared' : '',
       }),
     );
   }
+  const hdr = hdrFrame.file();
+  await transaction(async (sql) =>
+    frameFromFile(sql, actor, { ...hdrFrame, sha: await putBlob(sql, Buffer.from(hdr)), facts: factsOfFrame(hdr) }),
+  );
   await saveSet(librarian, { name: 'Vessels, two lights', frames: [ids['ALD_0412.dng']!, ids['ALD_0415.dng']!] });
   await saveSet(librarian, {
     name: 'Every camera',
-    frames: cameraFrames.filter((f) => f.scene !== 'card').map((f) => ids[f.file]!),
+    frames: cameraFrames.filter((f) => f.scene === 'vessels' || f.scene === 'stage').map((f) => ids[f.file]!),
+  });
+  await saveSet(librarian, {
+    name: 'Skin, cloth, leaves and lamps',
+    frames: ['ALD_0431.dng', 'ALD_0440.dng', 'OND_2231.dng', 'LEY_0044.dng'].map((file) => ids[file]!),
   });
   const chart = await addChart(librarian, { text: cardText() });
   await placeChart(librarian, ids['ALD_0420.dng']!, { chart: chart.id, corners: cardCorners() });
   await saveSet(librarian, {
     name: 'Museum day',
-    frames: [ids['ALD_0420.dng']!, ids['ALD_0412.dng']!, ids['ALD_0415.dng']!],
+    frames: [ids['ALD_0420.dng']!, ids['ALD_0412.dng']!, ids['ALD_0431.dng']!],
   });
 }
 
@@ -369,6 +381,7 @@ async function makeStations(librarian: Person): Promise<void> {
     root: string;
     system: string;
     editors: readonly string[];
+    /** editors that stand open from the start */ running?: readonly string[];
     code?: string;
     state?: string;
   }[] = [];
@@ -390,6 +403,7 @@ async function makeStations(librarian: Person): Promise<void> {
       root,
       system: station.system,
       editors: station.editors,
+      running: station.running,
       code,
       state: join(stationFolder(station.name), 'agent'),
     });

@@ -1,5 +1,5 @@
 /** The two packs of the demo as a supplier would send them: folders in folders, papers, leftovers of a Mac, a copy, a broken file. */
-import { fathomLooks, houseLooks, marlstonePresets, oxbowPresets, sableLooks } from './designs';
+import { fathomLooks, houseLooks, marlstonePresets, oxbowPresets, quarryLooks, sableLooks } from './designs';
 import { cube1d, cubeOf, marlstoneOf, oxbowOf, zipOf } from './files';
 
 export function sablePack(): Uint8Array {
@@ -27,5 +27,41 @@ export function fathomPack(): Uint8Array {
   files['Fathom Color - Stage set/Tables/Gallery Neutral.cube'] = cubeOf(houseLooks[3]!);
   files['Fathom Color - Stage set/Tables/Kaolin copy.cube'] = cubeOf(fathomLooks[5]!);
   files['Fathom Color - Stage set/colors.bin'] = new Uint8Array([7, 0, 0, 1, 9, 9, 0, 3]);
+  return zipOf(files);
+}
+
+export type QuarryRelease = '1.0' | '1.1' | '1.2';
+
+/**
+ * Three releases of one pack. The first has each look for camera data, and one for rendered files too; the second changes one
+ * and adds one, and one is gone; the third has something of everything that can arrive.
+ */
+export function quarryPack(release: QuarryRelease): Uint8Array {
+  const { dust, dustRendered, gypsum, wetCast, strongerCast, scrim, armature } = quarryLooks;
+  const looks = {
+    '1.0': [dust, dustRendered, gypsum, wetCast],
+    '1.1': [dust, dustRendered, strongerCast, scrim],
+    '1.2': [dust, strongerCast, scrim, armature],
+  }[release];
+  const files: Record<string, string | Uint8Array> = {
+    'Plaster/Licence.txt': 'Licensed to Wren & Tallow for one site. May be converted for own use.\n',
+    'Plaster/Changes.txt': `Quarry House, Plaster ${release}.\n`,
+  };
+  for (const look of looks) files[`Plaster/Looks/${look.title}.cube`] = cubeOf(look);
+  if (release === '1.2') {
+    files['Plaster/Looks/Wet Cast.cube'] = cubeOf({
+      ...strongerCast,
+      settings: { ...strongerCast.settings, toe: -22 },
+    });
+    files['Plaster/Looks/Scrim (JPEG).cube'] = cubeOf({ ...scrim, settings: { ...scrim.settings, contrast: 1.02 } });
+    files['Plaster/Oxbow/Plaster Room.xmp'] = oxbowOf({
+      ...oxbowPresets[2]!,
+      title: 'Plaster Room',
+      headings: ['Plaster'],
+    });
+    files['Plaster/Looks/Torn.cube'] = cubeOf(gypsum, 9).split('\n').slice(0, -4).join('\n');
+    files['__MACOSX/Plaster/._Changes.txt'] = new Uint8Array([0, 5, 22, 7, 0, 2]);
+    files['Plaster/plaster.bin'] = new Uint8Array([7, 0, 0, 1, 9, 9, 0, 3]);
+  }
   return zipOf(files);
 }

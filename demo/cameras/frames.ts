@@ -1,11 +1,10 @@
 /** The demo's camera files: a scene's layers lit with spectra, seen by a camera, as a mosaic with noise, in a DNG with the camera's own JPEG. */
-import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { decode } from 'fast-png';
 import sharp from 'sharp';
 import { profileOf } from '@/core/camera/dcp';
 import { renderer } from '@/core/camera/render';
 import { linearPreview, readDng, writeDng } from '@/core/frame/dng';
+import { colorist, litScene, type LitScene, type SceneName, type Shade } from '../scene/lit';
 import { materials } from '../scene/materials';
 import { believed, cameras, neutralUnder, recorded, type Camera } from './cameras';
 import { cardScene } from './card';
@@ -13,7 +12,6 @@ import { profileFor, type Variant } from './profiles';
 import { daylight, lamp, reflectanceOf, type Spectrum } from './spectra';
 
 const folder = join(process.cwd(), 'demo/scene/layers');
-const layer = (file: string) => decode(readFileSync(join(folder, file)));
 interface Lit {
   spectrum: Spectrum;
   amount: number;
@@ -22,10 +20,10 @@ export interface CameraFrame {
   file: string;
   name: string;
   light: string;
-  scene: 'vessels' | 'stage' | 'card';
+  scene: SceneName | 'card';
   camera: Camera;
   /** what the camera balanced for */ balanced: Spectrum;
-  lights: [Lit, Lit, Lit];
+  /** of each light of the scene, and last of its dome */ lights: Lit[];
   exposure: number;
   /** the variant that the camera was set to, if not the standard one */ variant?: Variant;
 }
@@ -34,6 +32,11 @@ const day = daylight(5600);
 const north = daylight(7200);
 const bulb = lamp(3000);
 const model = lamp(2850);
+/** A lamp behind a colored filter. */
+const gel = (rgb: readonly [number, number, number]): Spectrum => {
+  const passes = reflectanceOf(rgb);
+  return lamp(3200).map((v, i) => v * passes[i]!);
+};
 const off = { spectrum: day, amount: 0 };
 export const cameraFrames: CameraFrame[] = [
   {
@@ -105,8 +108,79 @@ export const cameraFrames: CameraFrame[] = [
     lights: [{ spectrum: day, amount: 1 }, off, off],
     exposure: 0,
   },
+  {
+    file: 'ALD_0431.dng',
+    name: 'ALD 0431, costumes',
+    light: 'daylight',
+    scene: 'costume',
+    camera: cameras[0]!,
+    balanced: day,
+    lights: [
+      { spectrum: day, amount: 1 },
+      { spectrum: day, amount: 0.5 },
+      { spectrum: north, amount: 0.5 },
+    ],
+    exposure: -0.25,
+    variant: 'Portrait',
+  },
+  {
+    file: 'OND_2231.dng',
+    name: 'OND 2231, night stage',
+    light: 'stage lamps',
+    scene: 'night',
+    camera: cameras[2]!,
+    balanced: model,
+    lights: [
+      { spectrum: gel([0.9, 0.04, 0.05]), amount: 1.4 },
+      { spectrum: gel([0.04, 0.08, 0.9]), amount: 2.2 },
+      { spectrum: gel([0.9, 0.5, 0.06]), amount: 1.2 },
+      { spectrum: gel([0.3, 0.1, 0.6]), amount: 0.5 },
+    ],
+    exposure: 0,
+  },
+  {
+    file: 'LEY_0044.dng',
+    name: 'LEY 0044, window',
+    light: 'daylight',
+    scene: 'window',
+    camera: cameras[3]!,
+    balanced: day,
+    lights: [
+      { spectrum: north, amount: 0.6 },
+      { spectrum: day, amount: 3.5 },
+      { spectrum: north, amount: 0.4 },
+    ],
+    exposure: 0,
+  },
+  {
+    file: 'ALD_0440.dng',
+    name: 'ALD 0440, painted garden',
+    light: 'daylight',
+    scene: 'garden',
+    camera: cameras[0]!,
+    balanced: day,
+    lights: [
+      { spectrum: day, amount: 1 },
+      { spectrum: day, amount: 0.6 },
+      { spectrum: north, amount: 0.5 },
+    ],
+    exposure: 0,
+  },
 ];
 
+/** What the frames of a scene show. */
+export const subjects: Readonly<Record<CameraFrame['scene'], string>> = {
+  vessels: 'ceramics',
+  stage: 'stage model',
+  night: 'stage model',
+  card: 'target',
+  costume: 'textiles and skin',
+  window: 'high contrast',
+  garden: 'foliage and sky',
+};
+
+/** Of the camera's own JPEG. */
+const JPEG_WIDTH = 1200;
 const WHITE = 16383;
 const BLACK = 512;
 /** What a place of the sensor gives for a value 0…1: electrons, 30,000 at full scale at ISO 100, three of read noise; the sum of four uniform numbers is near enough to a normal one. */
@@ -124,65 +198,72 @@ function sensor(camera: Camera): (v: number) => number {
   };
 }
 
-function cardMosaic(cameraFrame: CameraFrame): { width: number; height: number; mosaic: Uint16Array } {
-  const width = 1440;
-  const height = 960;
-  const at = cardScene(cameraFrame.camera, cameraFrame.balanced, width, height);
-  const expose = sensor(cameraFrame.camera);
-  const cfa = [0, 1, 1, 2];
-  return {
-    width,
-    height,
-    mosaic: Uint16Array.from({ length: width * height }, (_, i) => {
-      const x = i % width;
-      const y = (i - x) / width;
-      return expose(at(x, y, cfa[(y & 1) * 2 + (x & 1)]!));
-    }),
-  };
+interface Mosaic {
+  width: number;
+  height: number;
+  mosaic: Uint16Array;
 }
 
-/** The mosaic, red first, with shot and read noise; full scale is a little above the lightest neutral. */
-function mosaicOf(cameraFrame: CameraFrame): { width: number; height: number; mosaic: Uint16Array } {
-  const mats = layer(`${cameraFrame.scene}.materials.png`);
-  const second = layer(`${cameraFrame.scene}.pattern.png`).data;
-  const { width, height } = mats;
-  const kinds = ['light0', 'light1', 'dome'];
-  const irr = kinds.map((k) => layer(`${cameraFrame.scene}.${k}.irradiance.png`).data);
-  const spec = kinds.map((k) => layer(`${cameraFrame.scene}.${k}.specular.png`).data);
-  const square = new Float64Array(4096).map((_, i) => 4 * (i / 4095) ** 2);
-  const gain = (0.62 * 2 ** cameraFrame.exposure) / Math.max(...recorded(cameraFrame.camera, cameraFrame.balanced));
-  const table: Record<number, { a: number[][]; b: number[][]; shine: number }> = {};
-  const bare = cameraFrame.lights.map((l) => recorded(cameraFrame.camera, l.spectrum).map((v) => v * l.amount * gain));
-  for (const [name, material] of Object.entries(materials)) {
-    const of = (rgb: readonly number[]) => {
-      const spectrum = reflectanceOf(rgb);
-      return cameraFrame.lights.map((light) =>
-        recorded(cameraFrame.camera, light.spectrum, spectrum).map((v) => v * light.amount * gain),
-      );
-    };
-    table[Number(name)] = { a: of(material.a), b: of(material.b), shine: material.shine };
-  }
-  const mosaic = new Uint16Array(width * height);
-  const cfa = [0, 1, 1, 2];
+/** Which of red, green and blue a photosite sees: red first. */
+const CFA = [0, 1, 1, 2] as const;
+const channelAt = (x: number, y: number): number => CFA[(y & 1) * 2 + (x & 1)]!;
+
+const CARD_WIDTH = 3000;
+
+/** The card: each photosite the mean of four places about it, as far apart as the low-pass spreads light. */
+function cardMosaic(cameraFrame: CameraFrame): Mosaic {
+  const width = CARD_WIDTH;
+  const height = (CARD_WIDTH * 2) / 3;
+  const at = cardScene(cameraFrame.camera, cameraFrame.balanced, width, height);
   const expose = sensor(cameraFrame.camera);
+  const mosaic = new Uint16Array(width * height);
   for (let y = 0, i = 0; y < height; y++)
     for (let x = 0; x < width; x++, i++) {
-      const c = cfa[(y & 1) * 2 + (x & 1)]!;
-      const below = table[mats.data[i * 4]!]!;
-      const above = table[mats.data[i * 4 + 1]!]!;
-      const cover = mats.data[i * 4 + 2]! / 255;
-      const pa = mats.data[i * 4 + 3]! / 255;
-      const pb = second[i]! / 255;
-      const shine = cover * below.shine + (1 - cover) * above.shine;
-      let v = 0;
-      for (let l = 0; l < 3; l++)
-        v +=
-          (cover * (below.a[l]![c]! + (below.b[l]![c]! - below.a[l]![c]!) * pa) +
-            (1 - cover) * (above.a[l]![c]! + (above.b[l]![c]! - above.a[l]![c]!) * pb)) *
-            square[irr[l]![i]!]! +
-          bare[l]![c]! * shine * square[spec[l]![i]!]!;
-      mosaic[i] = expose(v);
+      const channel = channelAt(x, y);
+      const sum =
+        at(x - 0.5, y - 0.5, channel) +
+        at(x + 0.5, y - 0.5, channel) +
+        at(x - 0.5, y + 0.5, channel) +
+        at(x + 0.5, y + 0.5, channel);
+      mosaic[i] = expose(sum / 4);
     }
+  return { width, height, mosaic };
+}
+
+/** What the camera records of each material under each of its lights, 0…1: full scale is a little above the lightest neutral. */
+function shadesFor({ camera, balanced, exposure, lights }: CameraFrame): { shades: Shade[]; bare: number[][] } {
+  const gain = (0.62 * 2 ** exposure) / Math.max(...recorded(camera, balanced));
+  const under = (reflectance?: Spectrum): number[][] =>
+    lights.map(({ spectrum, amount }) => recorded(camera, spectrum, reflectance).map((v) => v * amount * gain));
+  const shades: Shade[] = [];
+  for (const [name, { a, b, shine }] of Object.entries(materials))
+    shades[Number(name)] = { a: under(reflectanceOf(a)), b: under(reflectanceOf(b)), shine };
+  return { shades, bare: under() };
+}
+
+/**
+ * The mosaic of a scene. In front of the sensor lies a low-pass as cameras have them: it doubles the picture by one
+ * photosite across and down, so that no edge is finer than what the mosaic can tell in color.
+ */
+function mosaicOf(cameraFrame: CameraFrame, scene: LitScene): Mosaic {
+  const { width, height } = scene;
+  const { shades, bare } = shadesFor(cameraFrame);
+  if (bare.length !== scene.kinds) throw new Error(`${cameraFrame.scene} has ${scene.kinds} lights with its dome`);
+  const expose = sensor(cameraFrame.camera);
+  const color = colorist(shades, bare);
+  const mosaic = new Uint16Array(width * height);
+  let here = new Float32Array(width * 3);
+  let below = new Float32Array(width * 3);
+  color(scene.row(0), here);
+  for (let y = 0, i = 0; y < height; y++) {
+    color(scene.row(Math.min(y + 1, height - 1)), below);
+    for (let x = 0; x < width; x++, i++) {
+      const at = x * 3 + channelAt(x, y);
+      const next = Math.min(x + 1, width - 1) * 3 + channelAt(x, y);
+      mosaic[i] = expose((here[at]! + here[next]! + below[at]! + below[next]!) / 4);
+    }
+    [here, below] = [below, here];
+  }
   return { width, height, mosaic };
 }
 
@@ -190,13 +271,13 @@ function mosaicOf(cameraFrame: CameraFrame): { width: number; height: number; mo
 export async function cameraFrame(
   frame: CameraFrame,
 ): Promise<{ dng: Uint8Array; jpeg: Buffer; width: number; height: number }> {
-  const mosaic = frame.scene === 'card' ? cardMosaic(frame) : mosaicOf(frame);
+  const mosaic = frame.scene === 'card' ? cardMosaic(frame) : mosaicOf(frame, litScene(folder, frame.scene));
   const own = believed(frame.camera);
   const embedded = profileFor(own, null, 'Embedded');
   const neutral = neutralUnder(own, frame.balanced);
   const plan = {
     ...mosaic,
-    cfa: [0, 1, 1, 2] as [number, number, number, number],
+    cfa: [...CFA] as [number, number, number, number],
     black: BLACK,
     white: WHITE,
     neutral,
@@ -213,7 +294,7 @@ export async function cameraFrame(
     asShot: `${own.unique} ${frame.variant ?? 'Standard'}`,
     jpeg: null,
   };
-  const linear = linearPreview(readDng(writeDng(plan)), 750);
+  const linear = linearPreview(readDng(writeDng(plan)), JPEG_WIDTH);
   const run = renderer(profileOf(profileFor(own, frame.variant ?? 'Standard', 'Own')), neutral, undefined, 'srgb');
   const row = new Float64Array(linear.width * 3);
   const out = Buffer.alloc(linear.width * linear.height * 3);

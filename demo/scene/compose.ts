@@ -2,9 +2,7 @@
  * Composes a frame from a scene's layers: materials × irradiance + specular, lit by colors of light,
  * exposed, and developed to sRGB by a plain filmic curve. Deterministic.
  */
-import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
-import { decode } from 'fast-png';
+import { colorist, litScene, type SceneName, type Shade } from './lit';
 import { materials } from './materials';
 
 export interface Light {
@@ -12,49 +10,42 @@ export interface Light {
   amount: number;
 }
 export interface Composition {
-  scene: 'vessels' | 'stage';
-  lights: [Light, Light, Light];
+  scene: SceneName;
+  /** of each light of the scene, and last of its dome */ lights: Light[];
   /** EV */ exposure: number;
   /** sensor noise at middle gray */ noise: number;
 }
 
-const read = (folder: string, file: string) => decode(readFileSync(join(folder, file)));
+const by = (color: readonly number[], factor: readonly number[]): number[] => color.map((v, k) => v * factor[k]!);
 
-/** Linear sRGB pixels, interleaved RGB, unclamped. */
+/** What each material gives under lights of these colors, in linear sRGB. */
+function shadesUnder(lights: readonly (readonly number[])[]): Shade[] {
+  const shades: Shade[] = [];
+  for (const [name, { a, b, shine }] of Object.entries(materials))
+    shades[Number(name)] = { a: lights.map((one) => by(a, one)), b: lights.map((one) => by(b, one)), shine };
+  return shades;
+}
+
+/** Linear sRGB pixels, interleaved RGB, unclamped: each the mean of 2 × 2 of the scene's. */
 export function composeLinear(
   folder: string,
-  composition: Composition,
+  { scene: name, lights, exposure }: Composition,
 ): { width: number; height: number; data: Float32Array } {
-  const mats = read(folder, `${composition.scene}.materials.png`);
-  const second = read(folder, `${composition.scene}.pattern.png`).data;
-  const { width, height } = mats;
-  const size = width * height;
-  const out = new Float32Array(size * 3);
-  const kinds = ['light0', 'light1', 'dome'];
-  const irr = kinds.map((k) => read(folder, `${composition.scene}.${k}.irradiance.png`).data);
-  const spec = kinds.map((k) => read(folder, `${composition.scene}.${k}.specular.png`).data);
-  const square = new Float32Array(4096).map((_, i) => 4 * (i / 4095) ** 2);
-  const gain = 2 ** composition.exposure;
-  for (let i = 0; i < size; i++) {
-    const material = materials[mats.data[i * 4]!]!;
-    const above = materials[mats.data[i * 4 + 1]!]!;
-    const cover = mats.data[i * 4 + 2]! / 255;
-    const pa = mats.data[i * 4 + 3]! / 255;
-    const pb = second[i]! / 255;
-    const shine = cover * material.shine + (1 - cover) * above.shine;
-    for (let k = 0; k < 3; k++) {
-      const albedo =
-        cover * (material.a[k]! + (material.b[k]! - material.a[k]!) * pa) +
-        (1 - cover) * (above.a[k]! + (above.b[k]! - above.a[k]!) * pb);
-      let sum = 0;
-      for (let l = 0; l < 3; l++) {
-        const light = composition.lights[l]!;
-        sum += light.amount * light.color[k]! * (albedo * square[irr[l]![i]!]! + shine * square[spec[l]![i]!]!);
-      }
-      out[i * 3 + k] = sum * gain;
-    }
+  const scene = litScene(folder, name);
+  if (lights.length !== scene.kinds) throw new Error(`${name} has ${scene.kinds} lights with its dome`);
+  const bare = lights.map(({ color, amount }) => color.map((v) => v * amount * 2 ** exposure));
+  const color = colorist(shadesUnder(bare), bare);
+  const colors = new Float32Array(scene.width * 3);
+  const width = scene.width >> 1;
+  const height = scene.height >> 1;
+  const data = new Float32Array(width * height * 3);
+  for (let y = 0; y < 2 * height; y++) {
+    color(scene.row(y), colors);
+    const line = (y >> 1) * width;
+    for (let x = 0; x < 2 * width; x++)
+      for (let k = 0; k < 3; k++) data[(line + (x >> 1)) * 3 + k]! += colors[x * 3 + k]! / 4;
   }
-  return { width, height, data: out };
+  return { width, height, data };
 }
 
 /** Filmic display curve (our own rational fit: toe, straight part, soft shoulder) followed by sRGB encoding; 8 bits. */

@@ -42,23 +42,29 @@ export interface Scene {
   dome: (dy: number) => number;
 }
 
-export interface Layers {
-  width: number;
-  height: number;
-  /** irradiance of each light, then of the dome; specular of each light, then of the dome. */
-  irradiance: Float32Array[];
-  specular: Float32Array[];
+/** Two materials a pixel, with the share of the first and where each stands between its two colors. */
+export interface Surfaces {
   materialA: Uint8Array;
   materialB: Uint8Array;
   coverage: Uint8Array;
   patternA: Uint8Array;
   patternB: Uint8Array;
+}
+
+export interface Layers extends Surfaces {
+  width: number;
+  height: number;
+  /** irradiance of each light, then of the dome; specular of each light, then of the dome. */
+  irradiance: Float32Array[];
+  specular: Float32Array[];
   /** For the smoothing: mean normal and depth. */
   normal: Float32Array;
   depth: Float32Array;
 }
 
 const FAR = 60;
+/** A bounce off a place right beside a lamp counts no more than so: few rays reach it, and each would be a bright dot. */
+const MOST_BOUNCED = 2;
 
 export function tracer(scene: Scene) {
   const { bodies, lights } = scene;
@@ -173,7 +179,7 @@ export function tracer(scene: Scene) {
     out[2] = z / l;
   }
 
-  return function render(
+  function render(
     width: number,
     height: number,
     samples: number,
@@ -199,16 +205,9 @@ export function tracer(scene: Scene) {
       normal: new Float32Array(size * 3),
       depth: new Float32Array(size),
     };
-    const { eye, target, fov } = scene.camera;
-    const f = [target[0]! - eye[0]!, target[1]! - eye[1]!, target[2]! - eye[2]!];
-    const fl = Math.hypot(f[0]!, f[1]!, f[2]!);
-    for (let i = 0; i < 3; i++) f[i] = f[i]! / fl;
-    const r = [-f[2]!, 0, f[0]!];
-    const rl = Math.hypot(r[0]!, r[2]!);
-    r[0] = r[0]! / rl;
-    r[2] = r[2]! / rl;
-    const u = [r[1]! * f[2]! - r[2]! * f[1]!, r[2]! * f[0]! - r[0]! * f[2]!, r[0]! * f[1]! - r[1]! * f[0]!];
-    const scale = Math.tan((fov * Math.PI) / 360);
+    const { eye } = scene.camera;
+    const lookInto = raysOf(scene.camera, width, height);
+    const ray = [0, 0, 0];
     const dir = [0, 0, 0];
     const grid = Math.round(Math.sqrt(samples));
     const mats = new Map<number, { count: number; pattern: number }>();
@@ -220,15 +219,10 @@ export function tracer(scene: Scene) {
         for (let s = 0; s < grid * grid; s++) {
           const jx = ((s % grid) + random()) / grid;
           const jy = (Math.floor(s / grid) + random()) / grid;
-          const vx = (((px + jx) / width) * 2 - 1) * scale;
-          const vy = (1 - ((py + jy) / height) * 2) * scale * (height / width);
-          let dx = f[0]! + r[0]! * vx + u[0]! * vy;
-          let dy = f[1]! + r[1]! * vx + u[1]! * vy;
-          let dz = f[2]! + r[2]! * vx + u[2]! * vy;
-          const dl = Math.hypot(dx, dy, dz);
-          dx /= dl;
-          dy /= dl;
-          dz /= dl;
+          lookInto(px + jx, py + jy, ray);
+          const dx = ray[0]!;
+          const dy = ray[1]!;
+          const dz = ray[2]!;
           const t = march(eye[0]!, eye[1]!, eye[2]!, dx, dy, dz, FAR, false);
           const body = hitBody!;
           const x = eye[0]! + dx * t;
@@ -263,7 +257,7 @@ export function tracer(scene: Scene) {
             const my = numbers[1]!;
             const mz = numbers[2]!;
             for (let l = 0; l < lights.length; l++)
-              irradiance[l]![at]! += 0.38 * direct(lights[l]!, hx, hy, hz, mx, my, mz);
+              irradiance[l]![at]! += 0.38 * Math.min(MOST_BOUNCED, direct(lights[l]!, hx, hy, hz, mx, my, mz));
             irradiance[lights.length]![at]! += 0.12;
           }
           if (body.gloss > 0) {
@@ -342,6 +336,71 @@ export function tracer(scene: Scene) {
       tick(py);
     }
     return out;
+  }
+
+  /** What is seen at each pixel, in as fine a picture as is wanted: without light, which is smooth enough to be rendered smaller. */
+  function surfaces(width: number, height: number, tick: (row: number) => void): Surfaces {
+    const { eye } = scene.camera;
+    const lookInto = raysOf(scene.camera, width, height);
+    const ray = [0, 0, 0];
+    const size = width * height;
+    const out: Surfaces = {
+      materialA: new Uint8Array(size),
+      materialB: new Uint8Array(size),
+      coverage: new Uint8Array(size),
+      patternA: new Uint8Array(size),
+      patternB: new Uint8Array(size),
+    };
+    const seen = [0, 0];
+    const pattern = [0, 0];
+    for (let py = 0; py < height; py++) {
+      for (let px = 0; px < width; px++) {
+        const at = py * width + px;
+        // two places a pixel, on its diagonal
+        for (let s = 0; s < 2; s++) {
+          lookInto(px + 0.25 + 0.5 * s, py + 0.25 + 0.5 * s, ray);
+          const t = march(eye[0]!, eye[1]!, eye[2]!, ray[0]!, ray[1]!, ray[2]!, FAR, false);
+          const body = hitBody!;
+          const shown = body.pattern?.(eye[0]! + ray[0]! * t, eye[1]! + ray[1]! * t, eye[2]! + ray[2]! * t) ?? 0;
+          seen[s] = body.material;
+          pattern[s] = 255 * Math.min(1, Math.max(0, shown));
+        }
+        const same = seen[0] === seen[1];
+        out.materialA[at] = seen[0]!;
+        out.materialB[at] = seen[1]!;
+        out.coverage[at] = same ? 255 : 128;
+        out.patternA[at] = Math.round(same ? (pattern[0]! + pattern[1]!) / 2 : pattern[0]!);
+        out.patternB[at] = Math.round(pattern[1]!);
+      }
+      tick(py);
+    }
+    return out;
+  }
+
+  return { render, surfaces };
+}
+
+/** The direction, of length 1, in which a camera sees a place of its picture. */
+function raysOf({ eye, target, fov }: Scene['camera'], width: number, height: number) {
+  const f = [target[0]! - eye[0]!, target[1]! - eye[1]!, target[2]! - eye[2]!];
+  const fl = Math.hypot(f[0]!, f[1]!, f[2]!);
+  for (let i = 0; i < 3; i++) f[i] = f[i]! / fl;
+  const r = [-f[2]!, 0, f[0]!];
+  const rl = Math.hypot(r[0]!, r[2]!);
+  r[0] = r[0]! / rl;
+  r[2] = r[2]! / rl;
+  const u = [r[1]! * f[2]! - r[2]! * f[1]!, r[2]! * f[0]! - r[0]! * f[2]!, r[0]! * f[1]! - r[1]! * f[0]!];
+  const scale = Math.tan((fov * Math.PI) / 360);
+  return (px: number, py: number, out: number[]): void => {
+    const vx = ((px / width) * 2 - 1) * scale;
+    const vy = (1 - (py / height) * 2) * scale * (height / width);
+    const x = f[0]! + r[0]! * vx + u[0]! * vy;
+    const y = f[1]! + r[1]! * vx + u[1]! * vy;
+    const z = f[2]! + r[2]! * vx + u[2]! * vy;
+    const length = Math.hypot(x, y, z);
+    out[0] = x / length;
+    out[1] = y / length;
+    out[2] = z / length;
   };
 }
 

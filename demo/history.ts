@@ -1,0 +1,244 @@
+/** What has happened at the demo's studio: a supplier's releases, rollouts, verdicts, requests, a file that somebody changed. */
+import { mkdir, readFile, writeFile } from 'node:fs/promises';
+import { dirname, join } from 'node:path';
+import { must } from '@/core/must';
+import type { Operation } from '@/core/sync/protocol';
+import { acceptArrival, arrivalFor } from '@/server/arrivals/service';
+import { decide } from '@/server/bench/decide';
+import { saveBench } from '@/server/bench/service';
+import { getBlob } from '@/server/blobs/service';
+import { pool } from '@/server/db/pool';
+import { many, maybe } from '@/server/db/query';
+import { askFor, coverage, trackRequest } from '@/server/gear/service';
+import { approveItems, confirmEncodings } from '@/server/items/approval';
+import { setRibbon } from '@/server/items/service';
+import { runJob } from '@/server/jobs/service';
+import { addLicence } from '@/server/licences/service';
+import type { Person } from '@/server/people/roles';
+import { confirmRollout } from '@/server/rollouts/confirm';
+import { planRollout, workOutPlan } from '@/server/rollouts/planning';
+import { planFor, rolloutFor, takeResults } from '@/server/rollouts/service';
+import { addShelf } from '@/server/shelves/service';
+import { stations } from '@/server/stations/queries';
+import { deliver } from './deliver';
+import { quarryPack, type QuarryRelease } from './packs';
+import { daysAgo } from './time';
+
+export interface Staff {
+  librarian: Person;
+  lead: Person;
+  retoucher: Person;
+}
+
+const srgb = {
+  primaries: 'sRGB',
+  transfer: 'sRGB',
+  range: 'full',
+  referred: 'display',
+  white: 'D65',
+} as const;
+
+/** The newest version of an item by its title. */
+async function versionOf(title: string): Promise<{ item: string; version: string }> {
+  const found = await maybe<{ item: string; version: string }>(
+    pool(),
+    'select id as item, newest_version_id as version from item where title = $1 order by created_at limit 1',
+    [title],
+  );
+  return must(found);
+}
+const versionsOf = async (titles: readonly string[]): Promise<string[]> =>
+  Promise.all(titles.map(async (title) => (await versionOf(title)).version));
+
+async function framesNamed(...starts: string[]): Promise<string[]> {
+  const found = await many<{ id: string }>(
+    pool(),
+    `
+      select id
+      from frame
+      where name like any ($1::text[])
+      order by position, name
+    `,
+    [starts.map((start) => `${start}%`)],
+  );
+  return found.map(({ id }) => id);
+}
+
+/** @param rootOf the folder in which a station's tree lies */
+export async function bringHistory(staff: Staff, rootOf: (station: string) => string): Promise<void> {
+  await daysAgo(26, () => quarryComes(staff));
+  await daysAgo(19, () => houseLooksGoOut(staff, rootOf));
+  await daysAgo(11, () => whatTheBenchSaid(staff));
+  await daysAgo(6, () => quarryComesAgain(staff));
+  await daysAgo(3, () => requestsAreAnswered(staff));
+  await daysAgo(1, () => peopleMarkWhatTheyUse(staff));
+  await somebodyChangesAFile(rootOf('Model room'));
+  await todaysWork(staff);
+}
+
+const QUARRY = 'Quarry House';
+const quarryFile = (release: QuarryRelease): string => `Quarry House - Plaster ${release}.zip`;
+
+async function acceptQuarry(
+  { librarian }: Staff,
+  release: QuarryRelease,
+  into: { shelfId: string; licenceId: string },
+  date: string,
+): Promise<void> {
+  const arrival = await deliver(librarian, quarryFile(release), quarryPack(release));
+  const { entries } = await arrivalFor(librarian, arrival);
+  await acceptArrival(librarian, arrival, {
+    entries: entries.filter((entry) => ['new', 'version', 'variant'].includes(entry.outcome)).map((entry) => entry.id),
+    ...into,
+    supplier: QUARRY,
+    release,
+    source: { author: 'Bas Quarry', address: 'https://quarryhouse.example/plaster', date, price: '45 EUR' },
+  });
+  const drafts = await many<{ id: string }>(
+    pool(),
+    `select id from item where supplier = $1 and status = 'draft' and kind = 'look' and archived_at is null`,
+    [QUARRY],
+  );
+  const items = drafts.map(({ id }) => id);
+  await confirmEncodings(librarian, { items, encoding: srgb });
+  await approveItems(librarian, { items });
+}
+
+async function quarryComes(staff: Staff): Promise<void> {
+  const shelfId = await addShelf(staff.librarian, { name: 'Quarry House, plaster', note: 'casts and plaster rooms' });
+  const licenceId = await addLicence(staff.librarian, {
+    name: 'Quarry House, one site',
+    owner: QUARRY,
+    terms: 'For one site, on all of its desks. May be converted for own use.',
+    may_convert: 'yes',
+    may_spread: 'yes',
+    seats_by: 'site',
+    seats: 1,
+  });
+  await acceptQuarry(staff, '1.0', { shelfId, licenceId }, '2026-10-30');
+}
+
+async function quarryComesAgain(staff: Staff): Promise<void> {
+  const at = must(
+    await maybe<{ shelfId: string; licenceId: string }>(
+      pool(),
+      `select shelf_id as "shelfId", licence_id as "licenceId" from item where supplier = $1 and licence_id is not null limit 1`,
+      [QUARRY],
+    ),
+  );
+  await acceptQuarry(staff, '1.1', at, '2026-11-19');
+}
+
+/** Plans a rollout to stations, and confirms it. */
+async function rollOut(
+  person: Person,
+  { title, items, to }: { title: string; items: readonly string[]; to: readonly string[] },
+): Promise<string> {
+  const chosen = (await stations(pool())).filter((station) => to.includes(station.name)).map(({ id }) => id);
+  const id = await planRollout(person, { versions: await versionsOf(items), stations: chosen, title });
+  await runJob(must((await rolloutFor(person, id)).rollout.job_id), { plan: workOutPlan });
+  await confirmRollout(person, id);
+  return id;
+}
+
+/** What the agent of a station does with its plan: writes each file into its tree, and says so. */
+async function carryOut(name: string, root: string): Promise<void> {
+  const station = must((await stations(pool())).find((one) => one.name === name));
+  const plan = await planFor(station);
+  if (!plan) return;
+  for (const operation of plan.operations) await write(root, operation);
+  const results = plan.operations.map(({ n, expect }) => ({
+    n,
+    outcome: 'done',
+    message: '',
+    before: expect,
+    at: new Date().toISOString(),
+  }));
+  await takeResults(station, plan.id, { results });
+}
+
+async function write(root: string, { path, sha256 }: Operation): Promise<void> {
+  await mkdir(dirname(join(root, path)), { recursive: true });
+  await writeFile(join(root, path), await getBlob(Buffer.from(must(sha256), 'hex')));
+}
+
+async function houseLooksGoOut({ librarian }: Staff, rootOf: (station: string) => string): Promise<void> {
+  const to = ['Glaze desk', 'Model room'];
+  await rollOut(librarian, {
+    title: 'House looks',
+    items: ['Slate Backcloth', 'Limelight Bleach', 'Footlight Deep'],
+    to,
+  });
+  for (const name of to) await carryOut(name, rootOf(name));
+}
+
+const wide = { gamut: 'P3', calibrated: '2026-11-02' };
+
+/** Judged on frames of the stage: two of the house's looks, of which one becomes the house choice for the model's lamps. */
+async function whatTheBenchSaid({ lead, retoucher }: Staff): Promise<void> {
+  const stage = await framesNamed('OND 2207', 'LEY 0031');
+  const lamps = await framesNamed('OND 2207');
+  const [amber, slate] = await versionsOf(['Amber Proscenium', 'Slate Backcloth']);
+  const [standard] = await versionsOf(['Ondine 40 Standard']);
+  const judged = { display: wide, frames: stage, beside: 'none' };
+  await decide(retoucher, {
+    ...judged,
+    look: slate,
+    strength: 70,
+    chosen: false,
+    words: 'Too cold on the figures; right for the backcloth alone.',
+  });
+  await decide(lead, {
+    ...judged,
+    frames: lamps,
+    profile: standard,
+    look: amber,
+    strength: 80,
+    chosen: true,
+    words: 'Holds the gilding, and the faces stay faces.',
+    choice: {},
+  });
+  await saveBench(lead, null, {
+    name: 'Stage model, amber or slate',
+    state: `rows=${stage.join('~')}&cols=none~l:${amber}:80~l:${slate}:70`,
+    shared: true,
+  });
+}
+
+async function requestsAreAnswered({ librarian, retoucher }: Staff): Promise<void> {
+  const { cameras } = await coverage(librarian);
+  const ley = must(cameras.find(({ camera }) => camera.model === 'Corvane Ley II')).camera.id;
+  const asked = { camera: ley, about: 'Corvane Ley II' };
+  const table = await askFor(retoucher, {
+    ...asked,
+    wanted: 'lens calibration',
+    askedOf: 'Saltmarsh Lens Bureau',
+    note: '',
+  });
+  await trackRequest(librarian, table.id, { state: 'declined', note: 'not before the lens is sold' });
+}
+
+async function peopleMarkWhatTheyUse({ lead, retoucher }: Staff): Promise<void> {
+  for (const [who, title] of [
+    [retoucher, 'Footlight Deep'],
+    [retoucher, 'Celadon Study'],
+    [lead, 'Limelight Bleach'],
+  ] as const)
+    await setRibbon(who, (await versionOf(title)).item, { on: true, whose: 'mine' });
+}
+
+/** Somebody made a look stronger at the desk, in the very file that was placed there. */
+async function somebodyChangesAFile(root: string): Promise<void> {
+  const file = join(root, 'Oxbow/Looks/House/Stage/Slate Backcloth.cube');
+  const text = await readFile(file, 'utf8');
+  await writeFile(
+    file,
+    text.replace(/^(\d\.\d+)/gm, (value) => (Number(value) * 0.94).toFixed(6)),
+  );
+}
+
+/** A rollout that the agents carry out once they run, and a release that waits at Intake. */
+async function todaysWork({ librarian }: Staff): Promise<void> {
+  await rollOut(librarian, { title: 'Plaster room', items: ['Plaster Dust', 'Gallery Neutral'], to: ['Glaze desk'] });
+  await deliver(librarian, quarryFile('1.2'), quarryPack('1.2'));
+}
