@@ -1,4 +1,5 @@
 /** The log of events: whoever changes something writes a row in the same transaction. */
+import type { ActionOf, Subject } from '@/core/activity/sentences';
 import { must } from '@/core/must';
 import type { Sql } from '../db/pool';
 import { many, one } from '../db/query';
@@ -8,19 +9,22 @@ export interface Actor {
   name: string;
 }
 
-export async function record(
+/** Writes an event; answers its number. */
+export async function record<S extends Subject>(
   sql: Sql,
   actor: Actor,
-  subject: string,
+  subject: S,
   subjectId: string,
-  action: string,
+  action: ActionOf<S>,
   before: unknown = null,
   after: unknown = null,
-): Promise<void> {
-  await sql.query(
+): Promise<number> {
+  const { id } = await one<{ id: number }>(
+    sql,
     `
       insert into event (person_id, actor, subject, subject_id, action, before, after)
       values ($1, $2, $3, $4, $5, $6, $7)
+      returning id
     `,
     [
       actor.personId,
@@ -32,7 +36,53 @@ export async function record(
       after === null ? null : JSON.stringify(after),
     ],
   );
+  return id;
 }
+
+export interface NewEvent {
+  subjectId: string;
+  before: unknown;
+  after: unknown;
+}
+
+/** Many events of one kind at once. */
+export const recordMany = <S extends Subject>(
+  sql: Sql,
+  actor: Actor,
+  subject: S,
+  action: ActionOf<S>,
+  events: readonly NewEvent[],
+) =>
+  sql.query(
+    `
+      insert into event (person_id, actor, subject, subject_id, action, before, after)
+      select $1, $2, $3, r."subjectId", $4, nullif(r.before, 'null'), nullif(r.after, 'null')
+      from jsonb_to_recordset($5::jsonb) as r ("subjectId" text, before jsonb, after jsonb)
+    `,
+    [actor.personId, actor.name, subject, action, JSON.stringify(events)],
+  );
+
+/** What a person changed of items in one go: by the numbers of its first and last event, and no other change that came in between. */
+export const editsBetween = (
+  sql: Sql,
+  personId: string,
+  first: number,
+  last: number,
+): Promise<{ id: string; before: Record<string, unknown>; after: Record<string, unknown> }[]> =>
+  many(
+    sql,
+    `
+      select subject_id::uuid as id, before, after
+      from event
+      where id between $2 and $3
+        and xid = (select xid from event where id = $2)
+        and person_id = $1
+        and subject = 'item'
+        and action in ('renamed', 'described')
+      order by id desc
+    `,
+    [personId, first, last],
+  );
 
 export interface EventRow {
   id: number;
@@ -133,6 +183,11 @@ export const activity = async (
           when 'rollout' then (
             select title
             from rollout
+            where id = named.id
+          )
+          when 'pack' then (
+            select name
+            from pack
             where id = named.id
           )
           when 'licence' then (

@@ -226,6 +226,7 @@ export async function acceptArrival(
     const shelfId = newShelf ? await addShelf(person, { name: newShelf }) : must(onto);
     const licenceId = newLicence ? await addLicence(person, newLicence) : asked.licenceId;
     await q.arrivalSource(sql, id, asked.source, licenceId);
+    await q.arrivalMade(sql, id, newShelf ? shelfId : null, newLicence ? licenceId : null);
     const taking: Taking = {
       sql,
       actor: actorOf(person),

@@ -108,7 +108,7 @@ function checkEntry({ seen }: Walk, entry: yauzl.Entry, path: string): void {
   if (seen.has(foldPath(path)))
     throw new Problem(
       'entry-duplicate',
-      'Another entry has the same name, but for case or Unicode form; which of the two is meant cannot be known.',
+      'Another entry has the same name, but for case or Unicode form; it is unclear which of the two is meant.',
       path,
       'Ask the supplier for a clean archive.',
     );

@@ -95,10 +95,19 @@ export function entryKeptOut(found: KeptOut): Entry {
   return { row: { ...emptyRow, path, size, ...refused }, take: false };
 }
 
+/** Licences and read-me files are kept to be read; larger ones are not such. */
+const MOST_PAPER_BYTES = 20 * 2 ** 20;
+
+const isKept = ({ kind, bytes }: Known): boolean =>
+  isTakeable(kind) ||
+  kind === 'frame' ||
+  kind === 'descriptor' ||
+  (kind === 'document' && bytes.length <= MOST_PAPER_BYTES);
+
 /** @param sha the hash of its bytes, in hexadecimal */
 export async function entryOf(found: Found, sha = ''): Promise<Entry> {
   if (found.type !== 'entry') return entryKeptOut(found);
-  const take = isTakeable(found.kind) || found.kind === 'frame' || found.kind === 'descriptor';
+  const take = isKept(found);
   const row = {
     ...emptyRow,
     path: found.path,

@@ -1,9 +1,9 @@
 /** A pack that is known from before: release against release. */
 import { must } from '@/core/must';
-import { fileNameOf } from '@/core/paths';
+import { folderOf } from '@/core/paths';
 import { fingerprintDistance, fingerprintOfBytes } from '@/core/look/fingerprint';
 import { settingChanges } from '@/core/pack/likeness';
-import { isReleaseOf } from '@/core/pack/release';
+import { isReleaseOf, pairReleases, type ReleaseFile } from '@/core/pack/release';
 import type { Settings } from '@/core/preset/kinds';
 import type { Sql } from '../db/pool';
 import { pool } from '../db/pool';
@@ -33,7 +33,56 @@ export interface ReleaseView {
   changes: Change[];
 }
 
-const last = (path: string): string => fileNameOf(path).toLowerCase();
+type Entry = q.EntryRow & { sha256: Buffer };
+type Member = Awaited<ReturnType<typeof q.membersOf>>[number];
+type Now = ReleaseFile & { entry: Entry };
+type Before = ReleaseFile & { member: Member };
+
+const canBeOfARelease = (entry: q.EntryRow): entry is Entry =>
+  ['new', 'version', 'variant', 'duplicate'].includes(entry.outcome) && entry.sha256 !== null;
+
+const asNow = (entry: Entry): Now => ({
+  path: entry.path,
+  kind: entry.kind,
+  sha: hex(entry.sha256),
+  itemId: entry.target_item_id,
+  entry,
+});
+const asBefore = (member: Member): Before => ({
+  path: member.path,
+  kind: member.kind,
+  sha: hex(member.sha256),
+  itemId: member.item_id,
+  member,
+});
+
+function changeOf({ entry, sha }: Now, before: Before | undefined): Change {
+  const { path, title } = entry;
+  if (!before) {
+    const meaning = entry.outcome === 'duplicate' ? 'held from elsewhere' : entry.note;
+    return { path, title, itemId: entry.item_id, what: 'added', meaning };
+  }
+  const { member } = before;
+  const same = before.sha === sha;
+  return {
+    path,
+    title,
+    itemId: member.item_id,
+    what: same ? 'same' : 'changed',
+    meaning: same ? sameWords(member.path, path) : meaning(member, entry),
+  };
+}
+
+const sameWords = (before: string, now: string): string =>
+  folderOf(before) === folderOf(now) ? 'unchanged' : `unchanged, was at ${before}`;
+
+const goneWords = ({ member: { path, title, item_id: itemId } }: Before): Change => ({
+  path,
+  title,
+  itemId,
+  what: 'gone',
+  meaning: 'no longer in the pack; what is held of it stays',
+});
 
 /** What was added, changed and gone against the release before, and what each change means. */
 export async function compareRelease(person: Person, arrival: q.ArrivalRow): Promise<ReleaseView | null> {
@@ -42,57 +91,12 @@ export async function compareRelease(person: Person, arrival: q.ArrivalRow): Pro
   const sql = pool();
   const pack = await q.packById(sql, arrival.previous_pack_id);
   if (!pack || pack.arrival_id === arrival.id) return null;
-  const entries = await q.entriesOf(sql, arrival.id);
-  const before = await q.membersOf(sql, pack.id);
-  const seen = new Set<string>();
-  const changes: Change[] = [];
-  for (const entry of entries) {
-    if (!['new', 'version', 'variant', 'duplicate'].includes(entry.outcome) || !entry.sha256) continue;
-    const old =
-      before.find((m) => m.sha256.equals(must(entry.sha256)) && !seen.has(m.path)) ??
-      before.find((m) => m.item_id === entry.target_item_id && entry.target_item_id && !seen.has(m.path)) ??
-      before.find((m) => last(m.path) === last(entry.path) && m.kind === entry.kind && !seen.has(m.path));
-    if (!old) {
-      changes.push({
-        path: entry.path,
-        title: entry.title,
-        itemId: entry.item_id,
-        what: 'added',
-        meaning: entry.outcome === 'duplicate' ? 'held from elsewhere' : entry.note,
-      });
-      continue;
-    }
-    seen.add(old.path);
-    if (hex(old.sha256) === hex(entry.sha256)) {
-      changes.push({
-        path: entry.path,
-        title: entry.title,
-        itemId: old.item_id,
-        what: 'same',
-        meaning:
-          old.path.split('/').slice(0, -1).join('/') === entry.path.split('/').slice(0, -1).join('/')
-            ? 'unchanged'
-            : `unchanged, was at ${old.path}`,
-      });
-      continue;
-    }
-    changes.push({
-      path: entry.path,
-      title: entry.title,
-      itemId: old.item_id,
-      what: 'changed',
-      meaning: meaning(old, entry),
-    });
-  }
-  for (const member of before)
-    if (!seen.has(member.path))
-      changes.push({
-        path: member.path,
-        title: member.title,
-        itemId: member.item_id,
-        what: 'gone',
-        meaning: 'no longer in the pack; what is held of it stays',
-      });
+  const entries = (await q.entriesOf(sql, arrival.id)).filter(canBeOfARelease).map(asNow);
+  const before = (await q.membersOf(sql, pack.id)).map(asBefore);
+  const pairs = pairReleases(entries, before);
+  const stays = new Set(pairs.values());
+  const gone = before.filter((file) => !stays.has(file));
+  const changes = [...entries.map((file) => changeOf(file, pairs.get(file))), ...gone.map(goneWords)];
   return {
     pack: {
       id: pack.id,

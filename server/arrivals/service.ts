@@ -1,6 +1,6 @@
 /** Arrivals: what is shown of them, corrections, and settling them. Uploads, reading and accepting have files of their own. */
 import type { BodyOf } from '@/core/api';
-import { arrivalEndpoints, entryGroups, type EntryGroup } from '@/core/api/arrivals';
+import { arrivalEndpoints, AS_PROPOSED, entryGroups, type EntryGroup } from '@/core/api/arrivals';
 import { isTakeable } from '@/core/recognise';
 import { Problem } from '@/core/problem';
 import { pool, transaction, type Sql } from '../db/pool';
@@ -51,16 +51,22 @@ export interface ArrivalView {
   }[];
   takeable: number;
   files: number;
+  /** what can be read of it */ papers: { id: number; path: string; format: string }[];
 }
 
-/** An arrival as it is decided: by group, exceptions first; of each group the first 200 rows, or all of one. */
-export async function arrivalView(person: Person, id: string, only: string | null = null): Promise<ArrivalView> {
+/** An arrival as it is decided: by group, exceptions first; of each group the first 200 rows, or all of one; with words, only files that have them in path or title. */
+export async function arrivalView(
+  person: Person,
+  id: string,
+  only: string | null = null,
+  words = '',
+): Promise<ArrivalView> {
   allow(person, 'arrival.read');
   const sql = pool();
   const arrival = await q.arrivalById(sql, id);
   if (!arrival) throw new Problem('not-found', 'There is no such arrival.', id, 'Go back to Arrival.');
   const group = entryGroups.includes(only as EntryGroup) ? only : null;
-  const rows = await q.groupedEntries(sql, id, group ? 20000 : 200, group);
+  const rows = await q.groupedEntries(sql, id, group ? 20000 : 200, group, words);
   const counts = await q.outcomeCounts(sql, id);
   const brought = new Set(await q.broughtTitles(sql, id));
   const held = new Set(await q.titlesHeld(sql, [...new Set(rows.flatMap((e) => e.needs.map((n) => n.name)))]));
@@ -80,6 +86,7 @@ export async function arrivalView(person: Person, id: string, only: string | nul
     stuck: await isStuck(sql, arrival),
     takeable: q.outcomesTaken.reduce((n, o) => n + (counts[o] ?? 0), 0),
     files: Object.values(counts).reduce((a, b) => a + b, 0),
+    papers: await q.papersOf(sql, id),
     groups: entryGroups.flatMap((group) => {
       const mine = told.filter((e) => e.grp === group);
       const [first] = mine;
@@ -88,9 +95,15 @@ export async function arrivalView(person: Person, id: string, only: string | nul
   };
 }
 
-export async function listArrivals(person: Person) {
+export async function listArrivals(person: Person): Promise<q.ArrivalWithCounts[]> {
   allow(person, 'arrival.read');
   return q.arrivals(pool(), 50);
+}
+
+/** Those that were discarded not so long ago that they could not be brought back. */
+export async function discardedArrivals(person: Person): Promise<q.ArrivalWithCounts[]> {
+  allow(person, 'arrival.read');
+  return q.arrivals(pool(), 50, true);
 }
 
 /** A correction that the file itself cannot bear: nothing of it was kept, or it is of another kind. */
@@ -114,7 +127,7 @@ function refuseUntakeable(entry: q.EntryRow, outcome: string, becomes: string): 
       'arrival-kind',
       `Nothing in this file can be read as a ${becomes}.`,
       entry.path,
-      'Take it as another kind, or bring in a descriptor that tells its language.',
+      'Take it as another kind, or bring in a descriptor of the editor that uses it.',
     );
 }
 
@@ -135,6 +148,42 @@ function refuseWithoutTarget(rows: q.EntryRow[], { outcome, itemId, entryId }: T
     );
 }
 
+async function takeWordBack(sql: Sql, person: Person, id: string, entries: number[]): Promise<number> {
+  const changed = await q.asProposed(sql, id, entries);
+  await record(sql, actorOf(person), 'arrival', id, 'corrected', null, { entries: changed, outcome: AS_PROPOSED });
+  return changed;
+}
+
+/** Of an arrival that a person decides on, held until the transaction ends. */
+async function toBeSettled(sql: Sql, id: string): Promise<void> {
+  const arrival = await q.arrivalById(sql, id, true);
+  if (arrival?.status !== 'ready')
+    throw new Problem(
+      'arrival-settled',
+      'This arrival has been settled already, or is still being read.',
+      id,
+      'Reload the page.',
+    );
+}
+
+/** A file gets another title, under which its item will stand. */
+export async function titleEntry(
+  person: Person,
+  id: string,
+  input: BodyOf<'POST /api/arrivals/:id/title'>,
+): Promise<void> {
+  allow(person, 'arrival.accept');
+  const { entry, title } = checked(arrivalEndpoints['POST /api/arrivals/:id/title'].body, input);
+  await transaction(async (sql) => {
+    await toBeSettled(sql, id);
+    const [before] = await q.entriesOf(sql, id, [entry]);
+    if (!before)
+      throw new Problem('not-found', 'There is no such file in this arrival.', String(entry), 'Reload the page.');
+    await q.renameEntry(sql, id, entry, title);
+    await record(sql, actorOf(person), 'arrival', id, 'corrected', { title: before.title }, { title });
+  });
+}
+
 /** A person says otherwise: what the entries become, of which kind they are, and of which item. In bulk. */
 export async function correctEntries(
   person: Person,
@@ -144,18 +193,12 @@ export async function correctEntries(
   allow(person, 'arrival.accept');
   const correction = checked(arrivalEndpoints['PATCH /api/arrivals/:id'].body, input);
   return transaction(async (sql) => {
-    const arrival = await q.arrivalById(sql, id, true);
-    if (!arrival || arrival.status !== 'ready')
-      throw new Problem(
-        'arrival-settled',
-        'This arrival has been settled already, or is still being read.',
-        id,
-        'Reload the page.',
-      );
-    const ids = correction.group ? await q.groupIds(sql, id, correction.group) : correction.entries;
+    await toBeSettled(sql, id);
+    const ids = correction.group ? await q.groupIds(sql, id, correction.group, correction.words) : correction.entries;
     const rows = await q.entriesOf(sql, id, ids as number[]);
     const kind = correction.kind;
     if (!rows.length) throw new Problem('arrival-nothing', 'Nothing is chosen.', id, 'Choose at least one file.');
+    if (correction.outcome === AS_PROPOSED) return { changed: await takeWordBack(sql, person, id, ids) };
     for (const entry of rows) refuseUntakeable(entry, correction.outcome, kind ?? entry.kind);
     refuseWithoutTarget(rows, correction);
     let changed = 0;
@@ -211,6 +254,30 @@ export async function discardArrival(person: Person, id: string): Promise<void> 
     await record(sql, actorOf(person), 'arrival', id, 'discarded');
   });
 }
+
+/** A discarded arrival waits to be settled again, with all that was said of its files. */
+export async function bringBackArrival(person: Person, id: string): Promise<void> {
+  allow(person, 'arrival.accept');
+  await transaction(async (sql) => {
+    const arrival = await q.arrivalById(sql, id, true);
+    if (arrival?.status !== 'discarded')
+      throw new Problem('arrival-settled', 'This arrival is not discarded.', id, 'Reload the page.');
+    const entries = await q.entriesOf(sql, id);
+    const lost = entries.some((entry) => q.outcomesTaken.includes(entry.outcome) && !entry.sha256);
+    if (lost || arrival.arrived < arrival.files)
+      throw new Problem(
+        'arrival-gone',
+        'Its contents are not kept any more.',
+        arrival.name,
+        'Bring in the same files again.',
+      );
+    await q.arrivalStatus(sql, id, entries.length ? 'ready' : 'failed', entries.length ? null : notRead(arrival.name));
+    await record(sql, actorOf(person), 'arrival', id, 'brought back');
+  });
+}
+
+const notRead = (name: string): Problem =>
+  new Problem('stopped', 'It was discarded before it had been read.', name, 'Read it again, or discard it.');
 
 /** Discards an arrival that was read, or gives up one that is still arriving. */
 export async function giveUpArrival(person: Person, id: string): Promise<void> {

@@ -91,6 +91,7 @@ async function addVerdicts(
       beside: decision.beside,
       words: decision.words,
       chosen: decision.chosen,
+      blind: decision.blind,
       asMeant: decision.asMeant,
       display: decision.display,
       provisional,

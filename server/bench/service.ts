@@ -25,6 +25,7 @@ import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';
 import { compute } from '../threads/computing';
 import * as q from './queries';
+import { sameStyle } from './same-style';
 
 export type { BenchRow, CandidateRow, SetRow } from './queries';
 
@@ -35,19 +36,21 @@ export async function candidatesFor(person: Person, versions: string[]): Promise
   return q.candidates(pool(), uuids(versions));
 }
 
-/** More candidates: a shelf's, the same style from other sources, the profiles of cameras, or an item. */
+/** A bench holds no more columns than these. */
+const MOST_ITEMS = 16;
+
+/** More candidates: a shelf's, the same style from other sources, the profiles of cameras, or items. */
 export async function moreCandidates(
   person: Person,
-  by: { shelf?: string; like?: string; item?: string; cameras?: string[] },
+  by: { shelf?: string; like?: string; items?: string[]; cameras?: string[] },
 ): Promise<q.CandidateRow[]> {
   allow(person, 'view');
   if (by.cameras?.length) return q.profilesFor(pool(), by.cameras.slice(0, 20));
-  const [id] = uuids([by.shelf ?? by.like ?? by.item ?? '']);
+  if (by.items) return q.byItems(pool(), uuids(by.items).slice(0, MOST_ITEMS));
+  const [id] = uuids([by.shelf ?? by.like ?? '']);
   if (!id) return [];
   if (by.shelf) return q.onShelf(pool(), id, 24);
-  if (by.like) return q.sameStyle(pool(), id, 12);
-  const one = await q.byItem(pool(), id);
-  return one ? [one] : [];
+  return sameStyle(pool(), id, 12);
 }
 
 /** The camera's neutral under a white balance; `shot` is the one that the file itself says. */

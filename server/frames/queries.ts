@@ -17,20 +17,42 @@ export interface FrameRow {
   iso: number | null;
   file_kind: 'rendered' | 'camera data';
   profile: string;
+  dynamic_range: 'SDR' | 'HDR' | null;
+  result: 'color' | 'monochrome' | null;
   chart_id: string | null;
   chart_corners: [number, number][] | null;
+  archived: boolean;
 }
+/** All frames, those that were put away too. */
 export const frames = async (sql: Sql): Promise<FrameRow[]> =>
   many<FrameRow>(sql, {
     name: 'frames',
     text: `
       select
         id, name, light, subject, width, height, camera, serial, conversion, lens, focal, iso,
-        file_kind, profile, chart_id, chart_corners
+        file_kind, profile, dynamic_range, result, chart_id, chart_corners,
+        archived_at is not null as archived
       from frame
       order by position, name
     `,
   });
+
+/** A frame's words, held until the transaction ends. */
+export const lockFrame = async (
+  sql: Sql,
+  id: string,
+): Promise<{ name: string; light: string; subject: string; archived_at: Date | null } | undefined> =>
+  maybe(sql, 'select name, light, subject, archived_at from frame where id = $1 for no key update', [id]);
+export const setWords = (sql: Sql, id: string, words: { name: string; light: string; subject: string }) =>
+  sql.query('update frame set name = $2, light = $3, subject = $4 where id = $1', [
+    id,
+    words.name,
+    words.light,
+    words.subject,
+  ]);
+export const setArchived = (sql: Sql, id: string, archived: boolean) =>
+  sql.query('update frame set archived_at = case when $2 then now() end where id = $1', [id, archived]);
+
 export const pictureOf = async (
   sql: Sql,
   id: string,
@@ -60,8 +82,8 @@ export const insertComposed = (
 ) =>
   sql.query(
     `
-      insert into frame (id, name, light, sha256, width, height, position)
-      values ($1, $2, $3, $4, $5, $6, $7)
+      insert into frame (id, name, light, sha256, width, height, position, dynamic_range, result)
+      values ($1, $2, $3, $4, $5, $6, $7, 'SDR', 'color')
     `,
     [frame.id, frame.name, frame.light, frame.sha, frame.width, frame.height, frame.position],
   );
@@ -86,6 +108,8 @@ export interface NewFrame {
   iso: number | null;
   taken: string;
   profile: string;
+  range: FrameRow['dynamic_range'];
+  result: FrameRow['result'];
 }
 /** Behind the last of the frames. */
 export const insertTaken = (sql: Sql, newFrame: NewFrame) =>
@@ -95,13 +119,13 @@ export const insertTaken = (sql: Sql, newFrame: NewFrame) =>
         frame (
           id, name, light, subject, conversion, sha256, source_sha256, camera_data, file_kind,
           file_name, width, height, camera, serial, lens, focal, aperture, iso, taken_at, profile,
-          position
+          dynamic_range, result, position
         )
       values
         (
           $1, $2, $3, $4, $5, $6, $7, $8,
           case when $8::bytea is null then 'rendered' else 'camera data' end, $9, $10, $11, $12, $13,
-          $14, $15, $16, $17, $18, $19, (select coalesce(max(position), 0) + 1 from frame)
+          $14, $15, $16, $17, $18, $19, $20, $21, (select coalesce(max(position), 0) + 1 from frame)
         )
     `,
     [
@@ -124,6 +148,8 @@ export const insertTaken = (sql: Sql, newFrame: NewFrame) =>
       newFrame.iso,
       newFrame.taken,
       newFrame.profile,
+      newFrame.range,
+      newFrame.result,
     ],
   );
 

@@ -15,10 +15,17 @@ import { atWidth, cached, displayed, displayedPng } from './cache';
 import { compute } from '../threads/computing';
 import * as q from './queries';
 import { dngOfRaw } from './raw';
+import { dynamicRange, hasColor } from './nature';
 
 export type { FrameRow } from './queries';
 
+/** The frames that are judged on. */
 export async function listFrames(person: Person): Promise<q.FrameRow[]> {
+  return (await allFrames(person)).filter((frame) => !frame.archived);
+}
+
+/** With those that were put away. */
+export async function allFrames(person: Person): Promise<q.FrameRow[]> {
   allow(person, 'view');
   return q.frames(pool());
 }
@@ -134,6 +141,8 @@ export async function frameFromFile(
     iso: facts.iso === null || facts.iso === undefined ? null : Math.round(facts.iso),
     taken: facts.date ?? '',
     profile: facts.profile ?? '',
+    range: camera ? null : await dynamicRange(came),
+    result: (await hasColor(png)) ? 'color' : 'monochrome',
   });
   await record(sql, actor, 'frame', id, 'made', null, { name: frame.name });
   return id;

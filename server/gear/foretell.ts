@@ -1,6 +1,7 @@
 /** Whether an item will show for a photo like one of the frames: in each editor, and at each station that has it. */
+import { inputOfForm, newestForms } from '@/core/item/forms';
 import { must } from '@/core/must';
-import { editorKey, type Descriptor } from '@/core/editor/descriptor';
+import { editorKey } from '@/core/editor/descriptor';
 import { bodyOf } from '@/core/frame/body';
 import type { Settings } from '@/core/preset/kinds';
 import { referencesOf } from '@/core/preset/mapping';
@@ -19,6 +20,7 @@ import { cameras, editorsHere } from './queries';
 export interface ForetoldAt extends Foretold {
   editor: string;
   title: string;
+  /** the variant of the item that is meant; '' for the plain one, or where there is one alone */ variant: string;
   /** null: the editor alone, where no station has it */ station: { id: string; name: string } | null;
 }
 
@@ -40,7 +42,7 @@ async function itemSide(sql: Sql, item: Item, newest: Version, away: string): Pr
     archived: item.archived_at !== null,
     away,
     cameras: item.cameras,
-    input: item.scope.input ?? null,
+    input: inputOfForm(newest, item.scope.input ?? null),
     result: item.scope.result ?? (item.gray ? 'monochrome' : null),
     needs: needs.map((name) => ({ name, held: held.has(name) })),
   };
@@ -58,20 +60,39 @@ function photoSide(frame: Frame, own: Camera[]): PhotoSide {
     camera: { ...named, model: frame.camera, names: [named.model, ...named.names] },
     body: bodyOf(frame),
     kind: frame.file_kind,
-    result: null,
+    range: frame.dynamic_range,
+    result: frame.result === 'monochrome' ? 'monochrome' : null,
   };
 }
 
-function placementAt(places: Placement[], itemId: string, descriptor: Descriptor, here: StationEditor) {
+function placementAt(places: Placement[], itemId: string, variant: string, { descriptor, ...here }: StationEditor) {
   const placement = places.find(
     (place) =>
       place.station_id === here.station_id &&
       place.item_id === itemId &&
+      (place.variant ?? '') === variant &&
       place.editor_id === descriptor.editor &&
       place.editor_version === descriptor.version,
   );
   if (!placement) return null;
   return placementState(descriptor, placement.path, placement.placed_at, here.running, here.listing, here.listed_at);
+}
+
+/** One form of an item as it is asked about. */
+interface Form {
+  variant: string;
+  side: ItemSide;
+}
+
+const rank = { yes: 0, unknown: 1, no: 2 } as const;
+
+/** Of the forms of an item the one that an editor would offer; of equals the one with the least to be said, the plain one first. */
+function bestForm(forms: readonly Form[], ask: (form: Form) => Foretold): Foretold & { variant: string } {
+  const asked = forms.map((form) => ({ variant: form.variant, ...ask(form) }));
+  const [best] = asked.sort(
+    (one, other) => rank[one.answer] - rank[other.answer] || one.findings.length - other.findings.length,
+  );
+  return must(best);
 }
 
 /** Whether a photo could take an item, in each editor and at each station that has it, and why not. */
@@ -97,33 +118,32 @@ export async function foretellFor(
     shelves(sql, person.id),
   ]);
   const away = mine.find((shelf) => shelf.id === item.shelf_id && shelf.away)?.name ?? '';
-  const side = await itemSide(sql, item, must(versions[0]), away);
+  const forms = await Promise.all(
+    newestForms(versions).map(async (version): Promise<Form> => ({
+      variant: version.variant,
+      side: await itemSide(sql, item, version, away),
+    })),
+  );
   const photo = photoSide(frame, own);
   const at = editors.flatMap(({ descriptor }): ForetoldAt[] => {
     const key = editorKey(descriptor);
     const common = { editor: key, title: descriptor.title };
     const having = here.filter((h) => editorKey(h.descriptor) === key);
-    if (!having.length)
-      return [
-        {
-          ...common,
-          station: null,
-          ...foretell(side, photo, { descriptor, system: null, placed: null, lists: null }),
-        },
-      ];
+    if (!having.length) {
+      const nowhere = { descriptor, system: null, placed: null, lists: null };
+      return [{ ...common, station: null, ...bestForm(forms, ({ side }) => foretell(side, photo, nowhere)) }];
+    }
     return having.map((stationEditor) => {
       const station = must(all.find((s) => s.id === stationEditor.station_id));
-      const placed = placementAt(places, itemId, descriptor, stationEditor);
-      return {
-        ...common,
-        station: { id: station.id, name: station.name },
-        ...foretell(side, photo, {
+      const foretold = bestForm(forms, ({ variant, side }) =>
+        foretell(side, photo, {
           descriptor,
           system: station.system as never,
-          placed,
+          placed: placementAt(places, itemId, variant, stationEditor),
           lists: stationEditor.listing?.listed.map((l) => l.title) ?? null,
         }),
-      };
+      );
+      return { ...common, station: { id: station.id, name: station.name }, ...foretold };
     });
   });
   return { item: item.title, photo: frame.name, at };

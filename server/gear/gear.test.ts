@@ -12,14 +12,15 @@ import { putBlob } from '../blobs/service';
 import { people, withDatabase } from '../db/testing/database';
 import { pool, transaction } from '../db/pool';
 import { bringDescriptor } from '../editors/service';
-import { createItem } from '../items/create';
+import { addVersion, createItem } from '../items/create';
 import { archiveItems, editItem } from '../items/edit';
 import { addShelf, putAway } from '../shelves/service';
-import { approve } from '../items/service';
+import { approve } from '../items/approval';
 import { actorOf } from '../people/roles';
 import { createStation } from '../stations/service';
 import { updateListing } from '../stations/queries';
 import { foretellFor } from './foretell';
+import { offeredFor } from './offered';
 import { askFor, coverage, explain, keepGear, listSeen, removeGear, trackRequest } from './service';
 import { many } from '../db/query';
 
@@ -412,6 +413,30 @@ describe('whether an item will show', () => {
     expect(answers['oxbow@2 Model room']).toEqual({ answer: 'yes', codes: ['scope-input'] });
     expect(must((await told(bowl))['oxbow@2 Model room']).codes).toEqual([]);
   });
+  test('is told of the form that an editor would offer: a variant for rendered files', async () => {
+    await transaction(async (sql) =>
+      addVersion(sql, actorOf(people.librarian), look.itemId, {
+        kind: 'look',
+        sha: await putBlob(sql, Buffer.from('for rendered files')),
+        fileName: 'Kaolin rendered.cube',
+        format: 'cube',
+        facts: {},
+        selvedge: null,
+        notes: '',
+        variant: 'for rendered files',
+      }),
+    );
+    const [rendered] = await many<{ id: string }>(
+      pool(),
+      `update version set status = 'approved' where item_id = $1 and variant <> '' returning id`,
+      [look.itemId],
+    );
+    expect(rendered).toBeTruthy();
+    const marlstone = async (photo: string) =>
+      (await foretellFor(people.lead, look.itemId, photo)).at.find((one) => one.editor === 'marlstone@3');
+    expect(await marlstone(jug)).toMatchObject({ answer: 'yes', variant: 'for rendered files', findings: [] });
+    expect(await marlstone(bowl)).toMatchObject({ answer: 'yes', variant: '', findings: [] });
+  });
   test('says what a person has put away, to that person', async () => {
     await putAway(people.retoucher, shelf, true);
     expect((await told(bowl))['oxbow@2 Model room']).toEqual({ answer: 'yes', codes: ['put-away'] });
@@ -423,5 +448,27 @@ describe('whether an item will show', () => {
     await expect(foretellFor(people.lead, v7(), bowl)).rejects.toMatchObject({ code: 'not-found' });
     await expect(foretellFor(people.lead, look.itemId, v7())).rejects.toMatchObject({ code: 'not-found' });
     expect(await activityOfItem(people.lead, look.itemId)).toBeTruthy();
+  });
+});
+
+describe('what will be offered for a photo at hand', () => {
+  const offered = (more: object = {}) =>
+    offeredFor(people.retoucher, { name: 'Bowl.dng', camera: 'Perrin Alder', kind: 'camera data', ...more });
+  test('is told by editor: what shows for its camera and kind, of what is approved', async () => {
+    const there = Object.fromEntries((await offered()).editors.map((one) => [one.editor, one]));
+    expect(there['marlstone@4']).toMatchObject({ title: 'Marlstone 4' });
+    expect(there['marlstone@4']?.titles).toContain('Kaolin');
+    const rendered = Object.fromEntries((await offered({ kind: 'rendered' })).editors.map((one) => [one.editor, one]));
+    // Kaolin is for camera data by now, and the one editor keeps to that
+    expect(rendered['marlstone@3']?.titles).not.toContain('Kaolin');
+    expect(rendered['oxbow@2']?.titles).toContain('Kaolin');
+  });
+  test('says which of the names on it are held', async () => {
+    const { held } = await offered({ names: ['Kaolin', 'Nobody’s look'] });
+    expect(held.map((one) => one.name)).toEqual(['Kaolin']);
+  });
+  test('a camera that its editor does not read is offered nothing', async () => {
+    const there = (await offered({ camera: 'Corvane Ley' })).editors.find((one) => one.editor === 'marlstone@3');
+    expect(there?.shown).toBe(0);
   });
 });

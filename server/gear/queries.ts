@@ -290,3 +290,40 @@ export const settleRequest = (sql: Sql, id: string, state: string, note: string,
     `,
     [id, state, note, askedOf],
   );
+
+export interface ApprovedItem {
+  title: string;
+  kind: string;
+  format: string;
+  cameras: string[];
+  scope: { input?: string | null; result?: string | null };
+  gray: boolean | null;
+}
+/** Approved items that a photo can take, by title. */
+export const approvedItems = (sql: Sql, most: number): Promise<ApprovedItem[]> =>
+  many<ApprovedItem>(
+    sql,
+    `
+      select i.title, i.kind, i.format, i.cameras, i.scope, is_gray(v.fingerprint) as gray
+      from item i join version v on v.id = i.newest_version_id
+      where i.archived_at is null
+        and i.status = 'approved'
+        and i.kind in ('look', 'preset', 'camera-profile')
+      order by i.sorted_by, i.id
+      limit $1
+    `,
+    [most],
+  );
+
+/** Items that bear names, as their title or as another that they had. */
+export const itemsNamed = (sql: Sql, names: readonly string[]): Promise<{ name: string; id: string }[]> =>
+  many<{ name: string; id: string }>(
+    sql,
+    `
+      select distinct on (asked.name) asked.name, i.id
+      from unnest($1::text[]) asked (name)
+        join item i on i.archived_at is null and (i.title = asked.name or asked.name = any (i.aliases))
+      order by asked.name, (i.title = asked.name) desc, i.id
+    `,
+    [names],
+  );

@@ -149,7 +149,7 @@ const kinds = {
 type GearKind = keyof typeof kinds;
 type Row = q.CameraRow & q.LensRow;
 interface Kind {
-  subject: string;
+  subject: 'camera' | 'lens';
   schema: (typeof gearEndpoints)['POST /api/gear/cameras']['body'];
   byId: (sql: Sql, id: string) => Promise<Row | undefined>;
   same: (sql: Sql, r: Row, but: string) => Promise<boolean>;
@@ -179,8 +179,8 @@ export async function keepGear(
         `${list.nameOf(row)} is listed already.`,
         list.nameOf(row),
         kind === 'camera'
-          ? 'Add its serial to that line, or say what conversion tells it apart.'
-          : 'Add its other names to that line, or say which mount tells it apart.',
+          ? 'Add its serial to that line, or name the conversion that sets it apart.'
+          : 'Add its other names to that line, or name the mount that sets it apart.',
       );
     await (before ? list.update(sql, row) : list.insert(sql, row));
     await record(sql, actorOf(person), list.subject, row.id, before ? 'changed' : 'listed', before ?? null, {

@@ -145,6 +145,7 @@ const photoSide = (name: string): PhotoSide => {
     camera: { maker: photo.maker, model: photo.camera, names: [] },
     body: photo.camera,
     kind: photo.kind,
+    range: photo.kind === 'rendered' ? 'SDR' : null,
     result: null,
   };
 };

@@ -2,7 +2,9 @@
  * What agents ask: their own entrance, with a token of their own, which reaches their own station only. The web process
  * answers it before Next does, since a thousand stations ask often and little.
  */
+import { readFile } from 'node:fs/promises';
 import { Problem } from '@/core/problem';
+import { programOf } from '../program';
 import { contentFor, planFor, takeResults } from '../rollouts/service';
 import { MOST_CONTENT, takeContent } from '../stations/station-arrival';
 import { enrol, instructionsFor, stationOfToken, takeFilesPart, takeReport } from '../stations/service';
@@ -56,11 +58,22 @@ async function receiveContent(agent: Agent, request: Request, id: string): Promi
   return Response.json({});
 }
 
+/** The agent itself, for a workstation that has none yet: one file, which nobody needs a token for. */
+async function giveProgram(): Promise<Response> {
+  return new Response(new Uint8Array(await readFile(programOf('agent.mjs'))), {
+    headers: {
+      'content-type': 'text/javascript; charset=utf-8',
+      'content-disposition': 'attachment; filename="etagere-agent.mjs"',
+    },
+  });
+}
+
 /** @param path behind `/api/agent/` */
 export async function answerAgent(request: Request, path: readonly string[]): Promise<Response> {
   try {
     const key = `${request.method} ${path.map((part, i) => (i === 1 ? '*' : part)).join('/')}`;
     if (key === 'POST enrol') return Response.json(await enrol(await body(request, SMALL)));
+    if (key === 'GET program') return await giveProgram();
     const agent = await stationOfToken(request.headers.get('authorization'));
     const door = Object.hasOwn(doors, key) ? doors[key] : undefined;
     if (door) return await door(agent, request, path[1] ?? '');

@@ -1,12 +1,15 @@
 /** Makes items and versions; inside the caller's transaction. */
+import { camerasInScope } from '@/core/item/forms';
 import { v7 } from 'uuid';
 import { bytesOfFingerprint } from '@/core/look/fingerprint';
-import { assumedEncoding } from '@/core/look/look';
+import type { Identity } from '@/core/item/identity';
+import { assumedEncoding, type Encoding } from '@/core/look/look';
 import { settingById } from '@/core/preset/settings';
 import { Problem } from '@/core/problem';
 import type { Sql } from '../db/pool';
 import { record, type Actor } from '../activity/queries';
 import { effectOf } from '../copies/effect';
+import { nameCame, referencesCameIn } from '../references/bind';
 import * as q from './queries';
 
 export interface NewVersion {
@@ -19,6 +22,7 @@ export interface NewVersion {
   notes: string;
   variant?: string;
   internalId?: string;
+  /** of a look, where it is known and nobody has to confirm it */ encoding?: Encoding;
   /** given where it is known already; else told from the facts */ content?: Buffer | null;
   fingerprint?: Buffer | null;
 }
@@ -91,7 +95,7 @@ export async function addVersion(sql: Sql, actor: Actor, itemId: string, newVers
     format: newVersion.format,
     facts: newVersion.facts,
     selvedge: newVersion.selvedge ?? known?.selvedge ?? null,
-    encoding: newVersion.kind === 'look' ? assumedEncoding : null,
+    encoding: newVersion.kind === 'look' ? (newVersion.encoding ?? assumedEncoding) : null,
     notes: newVersion.notes,
     authorId: actor.personId,
     variant: (newVersion.variant ?? '').slice(0, 80),
@@ -101,6 +105,9 @@ export async function addVersion(sql: Sql, actor: Actor, itemId: string, newVers
     fingerprint:
       newVersion.fingerprint ?? (known?.fingerprint ? Buffer.from(bytesOfFingerprint(known.fingerprint)) : null),
   });
+  const facts = newVersion.facts as Record<string, unknown>;
+  if (newVersion.kind === 'preset') await referencesCameIn(sql, id, facts);
+  else await nameCame(sql, newVersion.kind, [facts.fileTitle]);
   return id;
 }
 
@@ -119,23 +126,53 @@ export async function shelfToPutOn(sql: Sql, id: string): Promise<{ name: string
   return shelf;
 }
 
+/** As much of a file's facts as its item takes over. */
+interface SaidInFile {
+  settings?: { monochrome?: unknown };
+  cameras?: string[] | null;
+  fileScope?: { input?: unknown; result?: unknown } | null;
+  identity?: Partial<Identity>;
+}
+
+function scopeOf(
+  { kind, result }: NewItem,
+  { fileScope, settings }: SaidInFile,
+): { input: string | null; result: string | null } {
+  const said = fileScope?.result;
+  const stated = said === 'monochrome' || said === 'color' ? said : null;
+  const made = kind === 'preset' && settings?.monochrome ? 'monochrome' : stated;
+  const input = typeof fileScope?.input === 'string' ? fileScope.input : null;
+  return { input: kind === 'camera-profile' ? 'camera data' : input, result: result ?? made };
+}
+
+/** Whoever brings an item may know better than its file who made it. */
+const identityOf = ({ creator, rights }: NewItem, { identity = {} }: SaidInFile) => ({
+  creator: creator || (identity.creator ?? ''),
+  rights: rights || (identity.rights ?? ''),
+  description: identity.description ?? '',
+  webStatement: identity.webStatement ?? '',
+  contact: identity.contact ?? '',
+});
+
+/** What an item that is made of another takes over: where it stands, and whose it is. */
+export const takenOver = (item: q.ItemRow) => ({
+  shelfId: item.shelf_id,
+  supplier: item.supplier,
+  licenceId: item.licence_id,
+  source: item.source,
+  origin: item.origin,
+  creator: item.creator,
+  rights: item.rights,
+});
+
 export async function createItem(
   sql: Sql,
   actor: Actor,
   newItem: NewItem,
 ): Promise<{ itemId: string; versionId: string }> {
   const itemId = v7();
-  const facts = newItem.facts as {
-    settings?: { monochrome?: unknown };
-    cameras?: string[] | null;
-    fileScope?: { input?: unknown; result?: unknown } | null;
-  };
+  const facts = newItem.facts as SaidInFile;
   await shelfToPutOn(sql, newItem.shelfId);
-  const inFile = facts.fileScope?.result;
-  const stated = inFile === 'monochrome' || inFile === 'color' ? inFile : null;
-  const mono = newItem.result ?? (newItem.kind === 'preset' && facts.settings?.monochrome ? 'monochrome' : stated);
-  const inputInFile = typeof facts.fileScope?.input === 'string' ? facts.fileScope.input : null;
-  const input = newItem.kind === 'camera-profile' ? 'camera data' : inputInFile;
   await q.insertItem(sql, {
     id: itemId,
     kind: newItem.kind,
@@ -143,15 +180,15 @@ export async function createItem(
     headings: newItem.headings.slice(0, 4),
     shelfId: newItem.shelfId,
     supplier: newItem.supplier,
-    scope: { input, result: mono },
-    cameras: Array.isArray(facts.cameras) ? facts.cameras : [],
+    scope: scopeOf(newItem, facts),
+    cameras: Array.isArray(facts.cameras) ? facts.cameras : camerasInScope(facts.fileScope),
     licenceId: newItem.licenceId ?? null,
     source: newItem.source ?? {},
     origin: newItem.origin ?? (newItem.supplier ? 'bought' : 'house'),
-    creator: newItem.creator ?? '',
-    rights: newItem.rights ?? '',
+    ...identityOf(newItem, facts),
   });
   const versionId = await addVersion(sql, actor, itemId, newItem);
+  await nameCame(sql, newItem.kind, [newItem.title]);
   await record(sql, actor, 'item', itemId, 'made', null, { title: newItem.title, kind: newItem.kind });
   return { itemId, versionId };
 }

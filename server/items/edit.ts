@@ -1,15 +1,24 @@
 /** Editing what an item is called and what is said of it: one, with another person's change merged, or many at once. */
-import type { BodyOf } from '@/core/api';
-import { itemEndpoints, type BulkEdit, type BulkRow } from '@/core/api/items';
+import type { AnswerOf, BodyOf } from '@/core/api';
+import { itemEndpoints, type BulkEdit, type BulkRow, type LeftOut } from '@/core/api/items';
 import { fileName } from '@/core/editor/file-name';
-import { fieldWord, itemChangeSchema, itemFields, type ItemChange, type ItemScope } from '@/core/item/fields';
+import {
+  fieldWord,
+  filledSource,
+  itemChangeSchema,
+  itemFields,
+  type ItemChange,
+  type ItemScope,
+} from '@/core/item/fields';
 import { mergeFields, type FieldConflict } from '@/core/merge';
 import { Problem } from '@/core/problem';
+import { same } from '@/core/same';
 import { pool, transaction, type Sql } from '../db/pool';
 import { descriptors } from '../editors/service';
-import { record } from '../activity/queries';
+import { editsBetween, record } from '../activity/queries';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';
+import { nameCame } from '../references/bind';
 import * as q from './queries';
 
 /** Two people changed the same field, differently: both values, so that the second can merge. */
@@ -38,6 +47,7 @@ function checkedChange(input: unknown): ItemChange {
   const change = checked(itemChangeSchema, input) as ItemChange;
   const asked = input as object;
   const out = Object.fromEntries(Object.entries(change).filter(([k]) => k in asked)) as ItemChange;
+  if (out.source) out.source = filledSource(out.source);
   return out;
 }
 
@@ -95,15 +105,15 @@ function checkStrength({
     );
 }
 
-async function write(sql: Sql, person: Person, before: q.ItemRow, change: ItemChange): Promise<void> {
+/** Answers the number of the event that tells of it; null where nothing differs. */
+async function write(sql: Sql, person: Person, before: q.ItemRow, change: ItemChange): Promise<number | null> {
   const keys = Object.keys(change) as (keyof ItemChange)[];
-  const changed = keys.filter(
-    (k) => JSON.stringify(before[k as keyof q.ItemRow] ?? null) !== JSON.stringify(change[k] ?? null),
-  );
-  if (!changed.length) return;
+  const changed = keys.filter((k) => !same(before[k as keyof q.ItemRow], change[k]));
+  if (!changed.length) return null;
   if (changed.some((k) => k.startsWith('strength_'))) checkStrength({ ...before, ...change });
   await q.updateItem(sql, before.id, Object.fromEntries(changed.map((k) => [k, change[k]])));
-  await record(
+  if (changed.includes('title')) await nameCame(sql, before.kind, [change.title]);
+  return record(
     sql,
     actorOf(person),
     'item',
@@ -136,13 +146,14 @@ function newTitle(rule: NonNullable<BulkEdit['title']>, item: q.ItemRow, place: 
 const openScope: ItemScope = { input: null, result: null };
 
 /** Without what was left away. */
-const said = (scope: Partial<ItemScope>): Partial<ItemScope> =>
-  Object.fromEntries(Object.entries(scope).filter(([, value]) => value !== undefined));
+const said = <Parts extends object>(parts: Parts): Partial<Parts> =>
+  Object.fromEntries(Object.entries(parts).filter(([, value]) => value !== undefined)) as Partial<Parts>;
 
 function changeFor(edit: BulkEdit, item: q.ItemRow, place: number): ItemChange {
   const out: ItemChange = { ...edit.set };
   // what is said of the scope is added to what was said before
   if (out.scope) out.scope = { ...openScope, ...item.scope, ...said(out.scope) };
+  if (out.source) out.source = filledSource({ ...item.source, ...said(out.source) });
   if (edit.title) out.title = newTitle(edit.title, item, place);
   if (edit.addTags?.length || edit.removeTags?.length)
     out.tags = [...new Set([...item.tags.filter((t) => !edit.removeTags?.includes(t)), ...(edit.addTags ?? [])])];
@@ -181,11 +192,7 @@ export async function previewBulk(person: Person, input: BodyOf<'POST /api/items
       files.push({ editor: descriptor.title, name, altered: name !== title + accepts.extension });
     }
     const changes = (Object.keys(change) as (keyof ItemChange)[])
-      .filter(
-        (field) =>
-          field !== 'title' &&
-          JSON.stringify(item[field as keyof q.ItemRow] ?? null) !== JSON.stringify(change[field] ?? null),
-      )
+      .filter((field) => field !== 'title' && !same(item[field as keyof q.ItemRow], change[field]))
       .map(fieldWord);
     return {
       id: item.id,
@@ -200,16 +207,51 @@ export async function previewBulk(person: Person, input: BodyOf<'POST /api/items
 }
 
 /** Changes many items at once, all or none. */
-export async function applyBulk(person: Person, input: BodyOf<'POST /api/items/bulk'>): Promise<{ changed: number }> {
+export async function applyBulk(
+  person: Person,
+  input: BodyOf<'POST /api/items/bulk'>,
+): Promise<AnswerOf<'POST /api/items/bulk'>> {
   allow(person, 'item.edit');
   const edit = checked(itemEndpoints['POST /api/items/bulk'].body, input);
   return transaction(async (sql) => {
     const rows = await q.itemsByIds(sql, edit.items, person.id, true);
+    const events: number[] = [];
     for (const [i, item] of rows.entries()) {
       const change = checkedChange(changeFor(edit, item, i + 1));
-      await write(sql, person, item, change);
+      const event = await write(sql, person, item, change);
+      if (event !== null) events.push(event);
     }
-    return { changed: rows.length };
+    return { changed: rows.length, undo: { first: events[0] ?? 0, last: events.at(-1) ?? 0 } };
+  });
+}
+
+/**
+ * Takes a change of many back that the same person made: every field that still is as it was left then. What somebody has
+ * changed since stays, and is told.
+ */
+export async function undoBulk(
+  person: Person,
+  input: BodyOf<'POST /api/items/bulk/undo'>,
+): Promise<AnswerOf<'POST /api/items/bulk/undo'>> {
+  allow(person, 'item.edit');
+  const { first, last } = checked(itemEndpoints['POST /api/items/bulk/undo'].body, input);
+  return transaction(async (sql) => {
+    const edits = await editsBetween(sql, person.id, first, last);
+    const rows = await q.itemsByIds(sql, [...new Set(edits.map((edit) => edit.id))], person.id, true);
+    const items = new Map(rows.map((row) => [row.id, row]));
+    const left: LeftOut[] = [];
+    let changed = 0;
+    for (const { id, before, after } of edits) {
+      const item = items.get(id);
+      if (!item) continue;
+      const isAsLeft = (field: string): boolean => same(item[field as keyof q.ItemRow], after[field]);
+      const back = Object.fromEntries(Object.entries(before).filter(([field]) => isAsLeft(field)));
+      const since = Object.keys(before).filter((field) => !isAsLeft(field));
+      if (since.length)
+        left.push({ id, title: item.title, why: `${since.map(fieldWord).join(' and ')} changed since` });
+      if ((await write(sql, person, item, back)) !== null) changed++;
+    }
+    return { changed, left };
   });
 }
 

@@ -11,12 +11,13 @@ import { freshCount, markSeen } from '../search/fresh';
 import { page } from '../search/queries';
 import { searchCounts, searchItems, searchShelves, type Search } from '../search/service';
 import { sampler, selvedge, type Look } from '@/core/look';
-import { confirmEncoding, itemFor, lookOf, noteView, setRibbon, tableFor, versionFor } from './service';
+import { itemFor, lookOf, noteView, setRibbon, renderingFor, versionFor } from './service';
+import { confirmEncoding } from './encoding';
 import perrinAlder from '@/standins/descriptors/perrin-alder-1.json';
 import { bringDescriptor } from '../editors/service';
 import { itemsCsv } from '../search/csv';
 import { applyBulk, archiveItems, editItem, previewBulk, type EditConflict } from './edit';
-import { addShelf, moveItems, orderByHeadings, putAway } from '../shelves/service';
+import { addShelf, headingsOfShelf, moveItems, orderByHeadings, putAway } from '../shelves/service';
 import { many } from '../db/query';
 
 withDatabase();
@@ -92,11 +93,35 @@ describe('the spines of a shelf', () => {
     for (const title of ['Ash a', 'Ash b', 'Ash', 'Ash c', 'Ash d']) await make(title, shelf);
     const wanted = {
       ...{ person: people.lead.id, query: 'ash:*', typed: 'Ash', start: '', alike: '', facets: [], ribbon: null },
-      ...{ recent: false, fresh: false, shelf, archived: false },
+      ...{ recent: false, fresh: false, shelf, folded: [], archived: false },
     };
     const pages = [0, 2, 4].map((from) => page(pool(), wanted, 'best', false, 2, from));
     const titles = (await Promise.all(pages)).map((rows) => rows.map((row) => row.title));
     expect(titles).toEqual([['Ash', 'Ash a'], ['Ash b', 'Ash c'], ['Ash d']]);
+  });
+  test('headings that are folded leave a shelf’s list and its count, and no other shelf’s', async () => {
+    const shelf = await addShelf(people.librarian, { name: 'With headings' });
+    for (const [title, headings] of [
+      ['One', ['Drop', 'Sky']],
+      ['Two', ['Drop', 'Sky']],
+      ['Three', ['Drop']],
+      ['Four', []],
+    ] as const)
+      await make(title, shelf, [...headings]);
+    expect((await headingsOfShelf(people.retoucher, shelf)).headings).toEqual([
+      { headings: ['Drop', 'Sky'], items: 2 },
+      { headings: ['Drop'], items: 1 },
+    ]);
+    const left = async (search: Search) => {
+      const { rows, counts } = await searchShelves(people.retoucher, search);
+      return [counts.n, ...rows.map((row) => row.title)];
+    };
+    expect(await left({ shelf, folded: 'Drop / Sky' })).toEqual([2, 'Three', 'Four']);
+    expect(await left({ shelf, folded: 'Drop / Sky|Drop' })).toEqual([1, 'Four']);
+    expect(await left({ shelf, folded: "Nothing so|'" })).toEqual([4, 'One', 'Two', 'Three', 'Four']);
+    expect(await left({ shelf, folded: 'Dr\0op|Drop' })).toEqual([3, 'One', 'Two', 'Four']);
+    expect((await searchShelves(people.retoucher, { kind: 'lo\0ok', q: '\0' })).counts.n).toBe(0);
+    expect((await searchShelves(people.retoucher, { folded: 'Drop' })).counts.n).toBeGreaterThan(3);
   });
   test('a ribbon is one’s own, the house’s is everybody’s', async () => {
     const [kiln] = (await searchShelves(people.retoucher, { q: 'kiln' })).rows;
@@ -364,9 +389,14 @@ describe('what a look’s values mean', () => {
     const before = await versionFor(people.librarian, versionId);
     const assumed = await lookOf(before);
     const was = selvedge(sampler(assumed));
-    const shown = await tableFor(people.librarian, versionId, 0, 'Rec. 2020, linear, full');
-    const plain = await tableFor(people.librarian, versionId, 0, '');
+    const shown = await renderingFor(people.librarian, versionId, 0, 'Rec. 2020, linear, full');
+    const plain = await renderingFor(people.librarian, versionId, 0, '');
     expect(shown.tag).not.toBe(plain.tag);
+    const tableIn = async (rendering: Awaited<ReturnType<typeof renderingFor>>): Promise<Look> => {
+      const made = await rendering.make();
+      if (made.kind !== 'table') throw new Error('a look is rendered by its table');
+      return made.look;
+    };
     const far = (look: Look, other: Look): number => {
       const evaluate = sampler(look);
       const ofOther = sampler(other);
@@ -376,8 +406,8 @@ describe('what a look’s values mean', () => {
       ofOther(0.3, 0.5, 0.7, values, 0);
       return Math.max(...inputs.map((v, i) => Math.abs(v - must(values[i]))));
     };
-    expect(far(await plain.make(), assumed)).toBeLessThan(1e-6);
-    expect(far(await shown.make(), assumed)).toBeGreaterThan(0.005);
+    expect(far(await tableIn(plain), assumed)).toBeLessThan(1e-6);
+    expect(far(await tableIn(shown), assumed)).toBeGreaterThan(0.005);
     await confirmEncoding(people.librarian, versionId, {
       primaries: 'Rec. 2020',
       transfer: 'linear',
@@ -386,7 +416,7 @@ describe('what a look’s values mean', () => {
       white: 'D65',
     });
     const after = await versionFor(people.librarian, versionId);
-    expect(far(await lookOf(after), await shown.make())).toBeLessThan(1e-6);
+    expect(far(await lookOf(after), await tableIn(shown))).toBeLessThan(1e-6);
     expect((await itemFor(people.librarian, itemId)).newest.selvedge).not.toEqual(was);
     await confirmEncoding(people.librarian, versionId, {
       primaries: 'sRGB',
@@ -417,7 +447,9 @@ describe('what a look’s values mean', () => {
       white: 'D65',
     });
     expect((await itemFor(people.librarian, itemId)).newest.selvedge).toEqual(was);
-    await expect(tableFor(people.librarian, versionId, 0, 'half a space')).rejects.toMatchObject({ code: 'reading' });
+    await expect(renderingFor(people.librarian, versionId, 0, 'half a space')).rejects.toMatchObject({
+      code: 'reading',
+    });
   });
 });
 

@@ -16,7 +16,9 @@ import { addShelf, moveItems, removeShelf } from '../shelves/service';
 import { retire } from '../versions/service';
 import { addVersion, createItem } from './create';
 import { applyBulk } from './edit';
-import { approve, confirmEncoding, setRibbon } from './service';
+import { setRibbon } from './service';
+import { confirmEncoding } from './encoding';
+import { approve } from './approval';
 
 withDatabase();
 let shelf = '';

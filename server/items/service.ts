@@ -1,12 +1,10 @@
 /** Items and shelves: what stands where, ribbons, encoding, approval. */
+import { createHash } from 'node:crypto';
+import { newestForms } from '@/core/item/forms';
 import type { BodyOf } from '@/core/api';
 import { itemEndpoints } from '@/core/api/items';
-import { versionEndpoints } from '@/core/api/versions';
 import { type Look } from '@/core/look/look';
-import { isPlain, encodingOfText, encodingText, type AssumedEncoding } from '@/core/look/assumed-encoding';
-import { bytesOfFingerprint, fingerprint } from '@/core/look/fingerprint';
-import { sampler } from '@/core/look/sample';
-import { selvedge } from '@/core/look/selvedge';
+import { encodingOfText, encodingText, type AssumedEncoding } from '@/core/look/assumed-encoding';
 import { type Inspection } from '@/core/look/inspect';
 import { type ClassOverrides } from '@/core/preset/bake';
 import type { Settings } from '@/core/preset/kinds';
@@ -17,6 +15,7 @@ import { pool, transaction, type Sql } from '../db/pool';
 import { record } from '../activity/queries';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';
+import { calledBy, calledSource, presetShown, type PresetShown } from '../references/service';
 import { compute } from '../threads/computing';
 import type { TableSource } from '../threads/tasks';
 import * as q from './queries';
@@ -36,6 +35,7 @@ export interface ItemWithVersions {
   item: q.ItemRow;
   versions: q.VersionRow[];
   newest: q.VersionRow;
+  /** the newest version of each form, the plain one first */ forms: q.VersionRow[];
 }
 
 /** An item with its versions, the newest first. */
@@ -45,7 +45,7 @@ export async function itemFor(person: Person, id: string): Promise<ItemWithVersi
   const [item, versions] = await Promise.all([q.itemById(sql, id, person.id), q.versionsOf(sql, id)]);
   const [newest] = versions;
   if (!item || !newest) throw unknown(id);
-  return { item, versions, newest };
+  return { item, versions, newest, forms: newestForms(versions) };
 }
 
 /** That a person has looked at an item: it stands among those that were used lately. */
@@ -85,6 +85,7 @@ export async function versionFor(person: Person, id: string) {
 
 /** As much of a version as its look is made from. */
 export interface LookSource {
+  /** where it is held: what a preset calls is bound by version */ id?: string;
   kind: q.Kind;
   sha256: Buffer;
   facts: Record<string, unknown>;
@@ -93,7 +94,7 @@ export interface LookSource {
 }
 
 /** What its table is made from; throws a Problem for a version that has none. */
-async function tableSource(version: LookSource, sql: Sql): Promise<TableSource> {
+export async function tableSource(version: LookSource, sql: Sql = pool()): Promise<TableSource> {
   if (version.kind === 'look')
     return { kind: 'look', bytes: await getBlob(version.sha256, sql), encoding: version.encoding ?? null };
   if (version.kind !== 'preset')
@@ -104,7 +105,8 @@ async function tableSource(version: LookSource, sql: Sql): Promise<TableSource> 
       'Open its facts instead.',
     );
   const { settings, classes } = version.facts as { settings: Settings; classes: ClassOverrides };
-  return { kind: 'preset', title: version.title, settings, classes };
+  const called = version.id ? await calledSource(sql, version.id, settings) : null;
+  return { kind: 'preset', title: version.title, settings, classes, called };
 }
 
 /** The look of a version, for sRGB values: as it is read in its encoding, or baked at 33 points from a preset for previews. */
@@ -115,33 +117,43 @@ export const lookOf = async (version: LookSource, sql: Sql = pool()): Promise<Lo
 const tables = recentlyUsed<Look>(48);
 
 /** The look of a version; with `points`, a 3D table of no more than so many points an axis, for small pictures. */
-export function smallerLook(version: LookSource, points = 0): Promise<Look> {
-  return tables(`${keyOf(version)} ${points}`, () => makeSmaller(version, points));
+export async function smallerLook(version: LookSource, points = 0): Promise<Look> {
+  return tables(`${await keyOf(version)} ${points}`, () => makeSmaller(version, points));
 }
 
-/** What a version's table is made from, in short. */
-function keyOf({ kind, sha256, encoding }: LookSource): string {
-  return `${kind} ${sha256.toString('hex')} ${encoding ? encodingText(encoding) : ''}`;
+/** What a version's table is made from, in short: its file, how that is read, and the look that a preset calls. */
+async function keyOf({ id, kind, sha256, encoding, facts }: LookSource): Promise<string> {
+  const called = kind === 'preset' && id ? await calledBy(pool(), id, facts.settings as Settings) : null;
+  const calls = called ? `${called.versionId} ${called.strength}` : '';
+  return `${kind} ${sha256.toString('hex')} ${encoding ? encodingText(encoding) : ''}${calls}`;
 }
 
 const makeSmaller = async (version: LookSource, points: number): Promise<Look> =>
   compute('look', { source: await tableSource(version, pool()), points });
 
-/** A version's table for a browser; `as` reads it in another encoding ("Rec. 2020, linear, full"). The tag says what the answer depends on. */
-export async function tableFor(
+/** What a browser renders an item by: a table, or a preset's settings, which it evaluates itself. */
+export type Rendering = { kind: 'table'; look: Look } | { kind: 'preset'; preset: PresetShown };
+
+/** A version as a browser renders it; `as` reads a look in another encoding ("Rec. 2020, linear, full"). The tag says what the answer depends on. */
+export async function renderingFor(
   person: Person,
   id: string,
   points: number,
   as: string,
-): Promise<{ tag: string; make: () => Promise<Look> }> {
+): Promise<{ tag: string; make: () => Promise<Rendering> }> {
   const version = await versionFor(person, id);
+  if (version.kind === 'preset') {
+    const preset = await presetShown(pool(), version.id, version.facts);
+    const tag = createHash('sha256').update(JSON.stringify(preset)).digest('hex').slice(0, 40);
+    return { tag, make: async () => ({ kind: 'preset', preset }) };
+  }
   const reading = as ? encodingOfText(as) : null;
   if (as && !reading)
     throw new Problem('reading', `"${as.slice(0, 60)}" is no encoding.`, 'as', 'Choose primaries, transfer and range.');
   const read = reading ? { ...version, encoding: reading } : version;
   return {
     tag: `${version.sha256.toString('hex').slice(0, 32)} ${points} ${read.encoding ? encodingText(read.encoding) : ''}`,
-    make: () => smallerLook(read, points),
+    make: async () => ({ kind: 'table', look: await smallerLook(read, points) }),
   };
 }
 
@@ -153,7 +165,9 @@ export async function inspectionOf(person: Person, versionId: string): Promise<I
   const version = await versionFor(person, versionId);
   if (version.kind !== 'look' && version.kind !== 'preset') return null;
   try {
-    return await inspections(keyOf(version), async () => compute('inspection', await tableSource(version, pool())));
+    return await inspections(await keyOf(version), async () =>
+      compute('inspection', await tableSource(version, pool())),
+    );
   } catch (error) {
     if (error instanceof Problem) return null;
     throw error;
@@ -175,69 +189,5 @@ export async function setRibbon(
     await record(sql, actorOf(person), 'item', itemId, input.on ? 'ribbon set' : 'ribbon taken off', null, {
       whose: input.whose,
     });
-  });
-}
-
-/** A person says what the look's values mean; until then it is an assumption. */
-export async function confirmEncoding(person: Person, versionId: string, input: unknown): Promise<void> {
-  allow(person, 'item.edit');
-  const encoding = { ...checked(versionEndpoints['POST /api/versions/:id/encoding'].body, input), assumed: false };
-  await transaction(async (sql) => {
-    const version = await q.versionById(sql, versionId);
-    if (!version) throw unknown(versionId);
-    if (version.kind !== 'look')
-      throw new Problem(
-        'encoding-kind',
-        'Only looks have an encoding.',
-        version.title,
-        'Convert the preset into a look first.',
-      );
-    await q.setEncoding(sql, versionId, encoding, person.id);
-    if (!isPlain(encoding) || (version.encoding && !isPlain(version.encoding))) {
-      // what it does to colors is another thing now
-      const evaluate = await lookOf({ ...version, encoding }, sql)
-        .then(sampler)
-        .catch((error: unknown) => {
-          if (error instanceof Problem) return null;
-          throw error;
-        });
-      if (evaluate)
-        await q.setEffect(sql, versionId, selvedge(evaluate), Buffer.from(bytesOfFingerprint(fingerprint(evaluate))));
-    }
-    await record(sql, actorOf(person), 'item', version.item_id, 'encoding confirmed', version.encoding, encoding);
-  });
-}
-
-/** Approves a draft. A look whose encoding is only assumed cannot be approved. For a start, one's own drafts may be. */
-export async function approve(person: Person, versionId: string): Promise<void> {
-  allow(person, 'item.approve');
-  await transaction(async (sql) => {
-    await q.lockItemOf(sql, versionId);
-    const version = await q.versionById(sql, versionId);
-    if (!version) throw unknown(versionId);
-    if (version.status !== 'draft')
-      throw new Problem(
-        'status',
-        `Version ${version.number} of ${version.title} is ${version.status} already.`,
-        version.title,
-        'Reload the page.',
-      );
-    if (version.kind === 'look' && version.encoding?.assumed !== false)
-      throw new Problem(
-        'encoding-assumed',
-        `The encoding of ${version.title} is only assumed.`,
-        version.title,
-        'Confirm its encoding first, then approve it.',
-      );
-    await q.setStatus(sql, versionId, 'approved', person.id);
-    await record(
-      sql,
-      actorOf(person),
-      'item',
-      version.item_id,
-      'approved',
-      { status: version.status },
-      { status: 'approved', version: version.number },
-    );
   });
 }

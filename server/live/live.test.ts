@@ -112,6 +112,21 @@ describe('whoever follows along', () => {
     await until(() => ended.length > 1, 5000);
     for (const stop of stops) stop.abort();
   });
+  test('is cut off once, though two ask at the same time which sessions live', async () => {
+    const lost = await session();
+    const stop = new AbortController();
+    let ended = 0;
+    await follow(
+      stop.signal,
+      lost,
+      () => {},
+      () => ended++,
+    );
+    await pool().query(`delete from session where person_id = (select id from person where name = 'Follower')`);
+    await Promise.all([hub()['endLost'](), hub()['endLost']()]);
+    expect(ended).toBe(1);
+    stop.abort();
+  });
 });
 
 let added: Promise<unknown> | undefined;

@@ -115,7 +115,10 @@ class Hub {
     // those that join while it is asked are not among them
     const asked = [...this.streams];
     const living = await livingSessions(distinct(asked.map(({ session }) => session)));
-    for (const stream of asked) if (!living.has(stream.session)) stream.end();
+    for (const stream of asked) {
+      // two may ask at once, and one of them has ended it already
+      if (!living.has(stream.session) && this.streams.has(stream)) stream.end();
+    }
   }
 }
 

@@ -19,7 +19,9 @@ import { foundCount, takeInFound } from '../stations/station-arrival';
 import { convertPreset, previewConversion } from '../versions/convert';
 import { freshCount, markSeen } from '../search/fresh';
 import { searchCounts, searchItems, searchShelves } from '../search/service';
-import { inspectionOf, approve, confirmEncoding, itemFor, listShelves, setRibbon, tableFor } from '../items/service';
+import { inspectionOf, itemFor, listShelves, setRibbon, renderingFor } from '../items/service';
+import { confirmEncoding } from '../items/encoding';
+import { approve } from '../items/approval';
 import { applyBulk, archiveItems, editItem, previewBulk } from '../items/edit';
 import {
   addShelf,
@@ -112,11 +114,11 @@ const calls: Record<Action, ((p: Person) => Promise<unknown>)[]> = {
     listChoices,
     (p) => verdictsOf(p, id),
     (p) => candidatesFor(p, [id]),
-    (p) => moreCandidates(p, { item: id }),
+    (p) => moreCandidates(p, { items: [id] }),
     (p) => baseTable(p, { frame: id, version: 'plain' }),
     (p) => linearPicture(p, id, 320),
     (p) => fullSize(p, id),
-    (p) => tableFor(p, id, 0, ''),
+    (p) => renderingFor(p, id, 0, ''),
     listCharts,
     listExports,
     (p) => exportPicture(p, id, 320),
@@ -332,8 +334,8 @@ describe('the event log', () => {
     };
     await slow.query('begin');
     // it has a number of its own long before the other, and an event with a lower one
-    await record(slow, actor, 'test', 'slow', 'first');
-    await transaction((sql) => record(sql, actor, 'test', 'quick', 'second'));
+    await record(slow, actor, 'job', 'slow', 'running');
+    await transaction((sql) => record(sql, actor, 'job', 'quick', 'done'));
     expect(await come()).toEqual(['quick']);
     expect(await come()).toEqual([]);
     await slow.query('commit');

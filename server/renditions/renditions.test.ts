@@ -2,18 +2,22 @@ import { must } from '@/core/must';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { parseDescriptor } from '@/core/editor/descriptor';
 import { readCube } from '@/core/look';
+import { recognise } from '@/core/recognise';
 import { houseLooks, oxbowPresets } from '@/demo/designs';
 import { cubeOf, oxbowOf } from '@/demo/files';
 import card from '@/standins/descriptors/perrin-alder-1.json';
 import marlstone4 from '@/standins/descriptors/marlstone-4.json';
 import oxbow2 from '@/standins/descriptors/oxbow-2.json';
-import { getBlob } from '../blobs/service';
+import { getBlob, putBlob } from '../blobs/service';
 import { people, withDatabase } from '../db/testing/database';
 import { pool, transaction } from '../db/pool';
 import { bringDescriptor } from '../editors/service';
-import { editItem } from '../items/edit';
+import { createItem } from '../items/create';
+import { applyBulk, editItem } from '../items/edit';
+import { itemFor } from '../items/service';
+import { actorOf } from '../people/roles';
 import { versionById } from '../items/queries';
-import { confirmEncoding } from '../items/service';
+import { confirmEncoding } from '../items/encoding';
 import { addShelf } from '../shelves/service';
 import { renditionFor } from './service';
 import { one } from '../db/query';
@@ -24,11 +28,12 @@ let look = '';
 let preset = '';
 let lookItem = '';
 let presetItem = '';
+let shelf = '';
 const [marlstone, oxbow, camera] = [marlstone4, oxbow2, card].map((d) => parseDescriptor(d));
 const make = (text: string, name: string, shelfId: string) => itemOf(text, name, { headings: ['House'], shelfId });
 beforeAll(async () => {
   await transaction((sql) => bringDescriptor(sql, { personId: null, name: 't' }, oxbow2, 'd'));
-  const shelf = await addShelf(people.librarian, { name: 'R' });
+  shelf = await addShelf(people.librarian, { name: 'R' });
   ({ versionId: look, itemId: lookItem } = await make(cubeOf(must(houseLooks[0]), 9), 'x.cube', shelf));
   ({ versionId: preset, itemId: presetItem } = await make(oxbowOf(must(oxbowPresets[0])), 'x.xmp', shelf));
   await confirmEncoding(people.librarian, look, {
@@ -72,6 +77,29 @@ describe('a rendition', () => {
     expect(readCube(forCamera.bytes).size).toBe(forCamera.points);
     expect(forCamera.points).toBe(33);
     expect(must(forCamera.residual).maxDeltaE).toBeGreaterThanOrEqual(must(forCamera.residual).p95DeltaE);
+  });
+  test('names the cameras that its item is for, where the format has a place; read again, they bind the item', async () => {
+    await applyBulk(people.librarian, { items: [lookItem], set: { cameras: ['Perrin Alder'] } });
+    const { bytes } = await made(look, marlstone);
+    const { facts } = recognise('x.mlook', bytes, [must(marlstone)]);
+    expect(facts).toMatchObject({ fileScope: { cameras: ['Perrin Alder'] } });
+    const again = await transaction(async (sql) =>
+      createItem(sql, actorOf(people.librarian), {
+        kind: 'look',
+        title: 'Came back',
+        headings: [],
+        shelfId: shelf,
+        supplier: '',
+        sha: await putBlob(sql, bytes),
+        fileName: 'x.mlook',
+        format: 'marlstone@4',
+        facts,
+        selvedge: null,
+        notes: '',
+      }),
+    );
+    expect((await itemFor(people.librarian, again.itemId)).item.cameras).toEqual(['Perrin Alder']);
+    await applyBulk(people.librarian, { items: [lookItem], set: { cameras: [] } });
   });
   test('that carries the title follows the item’s; the one before stays as it was', async () => {
     const before = await made(look, marlstone);

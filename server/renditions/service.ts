@@ -2,6 +2,7 @@
 import { must } from '@/core/must';
 import { createHash } from 'node:crypto';
 import type { Accepts, Descriptor } from '@/core/editor/descriptor';
+import { scopeToWrite } from '@/core/item/forms';
 import { render, RENDITION_CODE } from '@/core/editor/rendition';
 import type { Look } from '@/core/look/look';
 import { getBlob, hex, putBlob } from '../blobs/service';
@@ -27,7 +28,7 @@ export async function renditionFor(
     title: version.title,
     headings: version.headings,
     position: version.position,
-    scope: version.scope,
+    scope: scopeToWrite(version, version),
     encoding: version.encoding,
   };
   const recipe = createHash('sha256')

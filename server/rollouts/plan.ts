@@ -167,7 +167,7 @@ async function decideStep(planning: Planning, target: Target, version: Version, 
   if (step.decision === 'put') {
     step.do_what = 'put';
     if (before) step.prior = priorOf(before);
-  } else step.note = notes[step.decision] ?? 'something else lies there, or it was changed there: it is left alone';
+  } else step.note = notes[step.decision] ?? 'another file is there, or it was changed there: it is left as it is';
   plannedAt(planning.planned, agent.id).set(key, step);
 }
 

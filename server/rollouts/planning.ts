@@ -41,7 +41,7 @@ async function chosenVersions(sql: Sql, ids: readonly string[]): Promise<Version
 /** All stations, and of them those that are chosen. Throws where none is left. */
 async function chosenStations(sql: Sql, ids: readonly string[]): Promise<{ all: StationRow[]; chosen: StationRow[] }> {
   const all = await stations(sql);
-  const chosen = all.filter((station) => ids.includes(station.id));
+  const chosen = all.filter((station) => ids.includes(station.id) && station.retired_at === null);
   if (!chosen.length)
     throw new Problem('not-found', 'None of the chosen stations is there.', 'stations', 'Choose again.');
   return { all, chosen };

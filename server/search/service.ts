@@ -1,6 +1,7 @@
 /** Searching the shelves: words with slips forgiven, facets with counts, ribbons, recently used, self-filling shelves. */
 import { facetKeys } from '@/core/item/facets';
 import { must } from '@/core/must';
+import { storable } from '@/core/text';
 import { isUuid } from '@/core/uuid';
 import { pool, transaction, type Sql } from '../db/pool';
 import { allow, type Person } from '../people/roles';
@@ -16,6 +17,7 @@ export interface Search {
   fresh?: string;
   shelf?: string;
   archived?: string;
+  /** headings on the one shelf that are folded, with " / " between them and "|" between one and the next */ folded?: string;
   sort?: string;
   down?: string;
   [facet: string]: string | undefined;
@@ -24,6 +26,8 @@ export interface Search {
 const COUNTED = 1000;
 const TOLD = 1001;
 const SCATTERED = 8;
+/** More headings than these are not folded at once: an address is only so long. */
+const MOST_FOLDED = 200;
 
 /** Words to a query: every word as the beginning of one, all of them; signs are separators. */
 export function tsquery(words: string): string {
@@ -43,7 +47,9 @@ function ribbonOf(text: string | undefined): q.Where['ribbon'] {
   return text === 'mine' || text === 'house' ? text : 'any';
 }
 
-function whereOf(person: Person, search: Search, alike = false): q.Where {
+function whereOf(person: Person, asked: Search, alike = false): q.Where {
+  // an address may hold what no database takes
+  const search = storable(asked);
   const words = (search.q ?? '').trim().slice(0, 100);
   const short = words.length > 0 && words.length < 3;
   const facets = facetKeys.flatMap((key) => {
@@ -68,6 +74,7 @@ function whereOf(person: Person, search: Search, alike = false): q.Where {
     recent: search.recent === '1',
     fresh: search.fresh === '1',
     shelf: isUuid(search.shelf) ? search.shelf : null,
+    folded: isUuid(search.shelf) ? (search.folded ?? '').split('|').filter(Boolean).slice(0, MOST_FOLDED) : [],
     archived: search.archived === '1',
   };
 }
@@ -302,6 +309,8 @@ export const spineOf = (spine: q.SpineRow) => ({
   versionId: spine.version_id,
   kind: spine.kind as string,
   title: spine.title,
+  shortTitle: spine.short_title,
+  position: spine.position,
   headings: spine.headings,
   shelfId: spine.shelf_id,
   shelf: spine.shelf,

@@ -1,6 +1,7 @@
 /** Shelves themselves: made, named, ordered, put away and brought back; self-filling ones from saved searches; items moved among them. */
-import type { BodyOf } from '@/core/api';
-import { shelfEndpoints } from '@/core/api/shelves';
+import type { AnswerOf, BodyOf } from '@/core/api';
+import { shelfEndpoints, type ItemPlace } from '@/core/api/shelves';
+import { groupBy } from '@/core/lists';
 import { must } from '@/core/must';
 import { v7 } from 'uuid';
 import { Problem } from '@/core/problem';
@@ -101,17 +102,21 @@ export async function orderShelves(person: Person, input: BodyOf<'POST /api/shel
   });
 }
 
-/** Moves items onto a shelf, before another item or to its end; their order among themselves is as given. */
-export async function moveItems(person: Person, input: BodyOf<'POST /api/shelves/items'>): Promise<void> {
+/** Moves items onto a shelf, before another item or to its end; their order among themselves is as given. Answers where they stood. */
+export async function moveItems(
+  person: Person,
+  input: BodyOf<'POST /api/shelves/items'>,
+): Promise<{ places: ItemPlace[] }> {
   allow(person, 'item.edit');
   const moving = checked(shelfEndpoints['POST /api/shelves/items'].body, input) as {
     items: string[];
     shelfId: string;
     before: string | null;
   };
-  await transaction(async (sql) => {
+  return transaction(async (sql) => {
     await q.lockShelf(sql, moving.shelfId);
     const shelf = await shelfToPutOn(sql, moving.shelfId);
+    const places = await q.placesOf(sql, moving.items);
     const order = (await q.shelfOrder(sql, moving.shelfId)).filter((id) => !moving.items.includes(id));
     const at = moving.before ? order.indexOf(moving.before) : -1;
     const from = await q.shelvesOf(sql, moving.items);
@@ -121,7 +126,34 @@ export async function moveItems(person: Person, input: BodyOf<'POST /api/shelves
       if (item.shelf_id !== moving.shelfId)
         await record(sql, actorOf(person), 'item', item.id, 'moved', { shelf: item.shelf }, { shelf: shelf.name });
     await record(sql, actorOf(person), 'shelf', moving.shelfId, 'ordered', null, { items: moving.items.length });
+    return { places };
   });
+}
+
+/** Puts items back where they stood: each before the one that followed it, or at the end where that is not there any more. */
+export async function moveBack(person: Person, input: BodyOf<'POST /api/shelves/items/back'>): Promise<void> {
+  allow(person, 'item.edit');
+  const { places } = checked(shelfEndpoints['POST /api/shelves/items/back'].body, input);
+  await transaction(async (sql) => {
+    for (const [shelfId, mine] of groupBy(places, (place) => place.shelfId)) {
+      await q.lockShelf(sql, shelfId);
+      await shelfToPutOn(sql, shelfId);
+      const moved = mine.map(({ item }) => item);
+      const order = (await q.shelfOrder(sql, shelfId)).filter((id) => !moved.includes(id));
+      for (const { item, before } of mine) {
+        const at = before ? order.indexOf(before) : -1;
+        order.splice(at < 0 ? order.length : at, 0, item);
+      }
+      await q.placeItems(sql, shelfId, order, moved);
+      await record(sql, actorOf(person), 'shelf', shelfId, 'ordered', null, { items: moved.length });
+    }
+  });
+}
+
+/** The headings on a shelf, which its board can fold. */
+export async function headingsOfShelf(person: Person, id: string): Promise<AnswerOf<'GET /api/shelves/:id/headings'>> {
+  allow(person, 'view');
+  return { headings: await q.headingsOf(pool(), id) };
 }
 
 /** A shelf's items put in the order of their headings, then of their position numbers, then of their titles. */

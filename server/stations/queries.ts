@@ -20,6 +20,7 @@ export interface StationRow {
   left_out: LeftOut;
   agent_runs: AgentRun[];
   doubled: Doubled | null;
+  retired_at: Date | null;
 }
 export interface StationEditorRow {
   station_id: string;
@@ -32,7 +33,7 @@ export interface StationEditorRow {
 }
 
 const columns =
-  'id, name, kind, system, person, host_id, token_sha256 is not null as enrolled, agent_version, last_report_at, digest, position, left_out, agent_runs, doubled';
+  'id, name, kind, system, person, host_id, token_sha256 is not null as enrolled, agent_version, last_report_at, digest, position, left_out, agent_runs, doubled, retired_at';
 
 export const stations = async (sql: Sql): Promise<StationRow[]> =>
   many<StationRow>(sql, `select ${columns} from station order by position, name`);
@@ -41,7 +42,45 @@ export const stationById = async (sql: Sql, id: string): Promise<StationRow | un
 export const stationsByIds = (sql: Sql, ids: readonly string[]): Promise<StationRow[]> =>
   many<StationRow>(sql, `select ${columns} from station where id = any ($1::uuid[]) order by position, name`, [ids]);
 export const stationsFrom = (sql: Sql, from: number, most: number): Promise<StationRow[]> =>
-  many<StationRow>(sql, `select ${columns} from station order by position, name offset $1 limit $2`, [from, most]);
+  many<StationRow>(
+    sql,
+    `
+      select ${columns}
+      from station
+      where retired_at is null
+      order by position, name
+      offset $1
+      limit $2
+    `,
+    [from, most],
+  );
+
+export const retiredStations = (sql: Sql): Promise<StationRow[]> =>
+  many<StationRow>(sql, `select ${columns} from station where retired_at is not null order by retired_at desc, name`);
+
+/** The cards in the reader of a station go with it, and come back with it. */
+export const retireCards = (sql: Sql, host: string, retired: boolean) =>
+  sql.query(
+    `
+      update station
+      set retired_at = case when $2 then coalesce(retired_at, now()) end
+      where host_id = $1
+    `,
+    [host, retired],
+  );
+
+export const updateStation = (sql: Sql, id: string, station: { name: string; person: string; retired: boolean }) =>
+  sql.query(
+    `
+      update station
+      set
+        name = $2, person = $3,
+        retired_at = case when $4 then coalesce(retired_at, now()) end,
+        token_sha256 = case when not $4 then token_sha256 end
+      where id = $1
+    `,
+    [id, station.name, station.person, station.retired],
+  );
 /** How many there are of all; silent is a workstation that has not reported for a day. */
 export const fleetCounts = (sql: Sql): Promise<{ workstations: number; cards: number; silent: number }> =>
   one(
@@ -55,6 +94,7 @@ export const fleetCounts = (sql: Sql): Promise<{ workstations: number; cards: nu
             and (last_report_at is null or last_report_at < now() - interval '1 day')
         )::int as silent
       from station
+      where retired_at is null
     `,
   );
 export interface StationChoice {
@@ -74,6 +114,7 @@ export const stationChoices = (sql: Sql): Promise<StationChoice[]> =>
       from station s
         left join station_editor se on se.station_id = s.id
         left join editor e on e.id = se.editor_id and e.version = se.editor_version
+      where s.retired_at is null
       group by s.id
       order by s.position, s.name
     `,

@@ -1,4 +1,5 @@
 /** Stations: enrolment, what agents are told and what they report, and what a person sees of it. */
+import type { ActionOf } from '@/core/activity/sentences';
 import type { BodyOf } from '@/core/api';
 import { stationEndpoints } from '@/core/api/stations';
 import { must } from '@/core/must';
@@ -57,6 +58,47 @@ export async function addStation(
     });
     return { id, code: await makeCode(sql, id) };
   });
+}
+
+/**
+ * Changes what a station is called and whose it is, or retires it and brings it back. The agent of a retired station is not
+ * let in any more, and nothing is planned for it; what lies there stays.
+ */
+export async function changeStation(
+  person: Person,
+  id: string,
+  input: BodyOf<'PATCH /api/stations/:id'>,
+): Promise<void> {
+  allow(person, 'station.enrol');
+  const change = checked(stationEndpoints['PATCH /api/stations/:id'].body, input);
+  await transaction(async (sql) => {
+    const before = await q.stationById(sql, id);
+    if (!before) throw new Problem('not-found', 'There is no such station.', id, 'Go back to Stations.');
+    const named = await q.stationByName(sql, change.name);
+    if (named && named.id !== id)
+      throw new Problem(
+        'station-exists',
+        `There is a station called ${change.name} already.`,
+        'name',
+        'Choose another name.',
+      );
+    await q.updateStation(sql, id, change);
+    await q.retireCards(sql, id, change.retired);
+    await record(
+      sql,
+      actorOf(person),
+      'station',
+      id,
+      stationChange(before.retired_at !== null, change.retired),
+      { name: before.name, person: before.person },
+      { name: change.name, person: change.person },
+    );
+  });
+}
+
+function stationChange(wasRetired: boolean, retired: boolean): ActionOf<'station'> {
+  if (wasRetired === retired) return 'renamed';
+  return retired ? 'retired' : 'brought back';
 }
 
 export async function createStation(

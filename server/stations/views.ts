@@ -284,6 +284,12 @@ export async function fleet(person: Person, from = 0): Promise<Fleet> {
   return { ...counts, from: begins, views: await viewsOf(sql, await q.stationsFrom(sql, begins, FLEET_AT_ONCE)) };
 }
 
+/** Stations that are not used any more, the latest first. */
+export async function retiredStations(person: Person): Promise<{ id: string; name: string }[]> {
+  allow(person, 'view');
+  return (await q.retiredStations(pool())).map(({ id, name }) => ({ id, name }));
+}
+
 /** Every station with the titles of its editors, for a choice among them. */
 export async function stationChoices(person: Person): Promise<q.StationChoice[]> {
   allow(person, 'view');

@@ -69,3 +69,31 @@ export const STUDIO_FIGURES = `
       where datname = current_database()
     ) as oldest
 `;
+
+export interface StepsDone {
+  people: boolean;
+  shelf: boolean;
+  delivery: boolean;
+  bench: boolean;
+  station: boolean;
+  rollout: boolean;
+}
+
+/** What of the first steps is done. */
+export const firstSteps = (sql: Sql): Promise<StepsDone & { hidden: boolean }> =>
+  one<StepsDone & { hidden: boolean }>(sql, {
+    name: 'first steps',
+    text: `
+      select
+        s.steps_hidden as hidden,
+        (select count(*) > 1 from (select 1 from person where active limit 2) p) as people,
+        exists (select 1 from shelf where archived_at is null) as shelf,
+        exists (select 1 from arrival where status = 'accepted') as delivery,
+        exists (select 1 from verdict) or exists (select 1 from bench) as bench,
+        exists (select 1 from station where token_sha256 is not null) as station,
+        exists (select 1 from rollout where status in ('confirmed', 'done')) as rollout
+      from studio s
+    `,
+  });
+
+export const setStepsHidden = (sql: Sql, hidden: boolean) => sql.query('update studio set steps_hidden = $1', [hidden]);

@@ -4,13 +4,14 @@
  */
 import { deriveProfile, type ProfileAsked } from '@/core/camera/derived';
 import { plainProfile } from '@/core/camera/default-rendering';
-import { profileOf, type Profile } from '@/core/camera/dcp';
+import { profileOf, readDcp, type Profile } from '@/core/camera/dcp';
 import { renderer, STAGES, type Stage } from '@/core/camera/render';
 import { profileTable } from '@/core/camera/table';
 import { fullSamples, linearPreview, readDng } from '@/core/frame/dng';
 import { oriented, shownSize } from '@/core/frame/orient';
 import { readAnyLook } from '@/core/icc/look';
 import { inputTable } from '@/core/icc/input';
+import { applyLook } from '@/core/look/apply';
 import { pixelDistance } from '@/core/look/compare';
 import { writeCubeBytes } from '@/core/look/cube';
 import { deriveLook, selvedgeOf, type DeriveAsked } from '@/core/look/derived';
@@ -22,23 +23,61 @@ import { resized } from '@/core/look/resample';
 import { residual } from '@/core/look/residual';
 import { sampler } from '@/core/look/sample';
 import { selvedge } from '@/core/look/selvedge';
-import { bake, bakeResidual, type ClassOverrides } from '@/core/preset/bake';
+import { applyPreset, type CalledLook, type PresetEffect } from '@/core/preset/apply';
+import { bake, bakeResidual, split, type ClassOverrides } from '@/core/preset/bake';
 import type { Settings } from '@/core/preset/kinds';
 import { fileEffect, presetEffect } from '../copies/effect-of';
 
 /** A look by its file, or a preset by its settings. */
 export type TableSource =
   | { kind: 'look'; bytes: Uint8Array; encoding: AssumedEncoding | null }
-  | { kind: 'preset'; title: string; settings: Settings; classes: ClassOverrides };
+  | {
+      kind: 'preset';
+      title: string;
+      settings: Settings;
+      classes: ClassOverrides;
+      /** the look that it calls, where one is bound to its name */ called: CalledSource | null;
+    };
+/** The file of a look that a preset calls. */
+export interface CalledSource {
+  bytes: Uint8Array;
+  encoding: AssumedEncoding | null;
+  /** a factor */ strength: number;
+}
+
+export type PresetSource = Extract<TableSource, { kind: 'preset' }>;
+
+const wholeLook = async ({ bytes, encoding }: Omit<CalledSource, 'strength'>): Promise<Look> =>
+  tableUnder(tableOfProgram(await readAnyLook(bytes)), encoding ?? assumedEncoding);
+
+const calledLook = async (called: CalledSource | null): Promise<CalledLook | null> =>
+  called && { look: await wholeLook(called), strength: called.strength };
 
 const PREVIEW_POINTS = 33;
 
 /** The look for sRGB values; with `points`, a table of no more than so many points an axis. */
 async function look({ source, points }: { source: TableSource; points: number }): Promise<Look> {
-  if (source.kind === 'preset')
-    return bake(source.settings, points >= 2 ? points : PREVIEW_POINTS, source.title, source.classes).look;
-  const whole = tableUnder(tableOfProgram(await readAnyLook(source.bytes)), source.encoding ?? assumedEncoding);
+  if (source.kind === 'preset') {
+    const called = await calledLook(source.called);
+    const size = points >= 2 ? points : PREVIEW_POINTS;
+    return bake(source.settings, size, source.title, { overrides: source.classes, called }).look;
+  }
+  const whole = await wholeLook(source);
   return points >= 2 && whole.kind === '3d' && whole.size > points ? resized(whole, points) : whole;
+}
+
+/** What a preset does, evaluated directly. */
+const presetOf = async (source: PresetSource): Promise<PresetEffect> => ({
+  settings: split(source.settings, source.classes).kept,
+  look: await calledLook(source.called),
+});
+
+/** 8-bit RGBA under a look or a preset, as made. */
+async function picture({ source, pixels }: { source: TableSource; pixels: Uint8Array }): Promise<Uint8ClampedArray> {
+  const out = new Uint8ClampedArray(pixels.length);
+  if (source.kind === 'preset') applyPreset(await presetOf(source), 1, pixels, out);
+  else applyLook(await look({ source, points: PREVIEW_POINTS }), 1, pixels, out);
+  return out;
 }
 
 async function inspection(source: TableSource): Promise<Inspection> {
@@ -47,17 +86,18 @@ async function inspection(source: TableSource): Promise<Inspection> {
 }
 
 interface BakeAsked {
-  settings: Settings;
-  classes: ClassOverrides;
+  source: PresetSource;
   size: number;
   title: string;
   wanted: string[] | undefined;
 }
 /** A preset as a table: what it carries and leaves, its file, and how far it is off. */
-function baked({ settings, classes, size, title, wanted }: BakeAsked) {
-  const made = bake(settings, size, title, classes, wanted);
+async function baked({ source, size, title, wanted }: BakeAsked) {
+  const called = await calledLook(source.called);
+  const made = bake(source.settings, size, title, { overrides: source.classes, wanted, called });
   return {
     kept: made.kept,
+    /** whether the look that the preset calls is in the table */ takesLook: !!made.effect.look,
     left: made.left,
     residual: bakeResidual(made),
     bytes: writeCubeBytes(made.look),
@@ -86,11 +126,18 @@ function linear({ bytes, width }: { bytes: Uint8Array; width: number }) {
   return { width: shownWidth, height: shownHeight, data: new Uint8Array(data.buffer, 0, data.byteLength) };
 }
 
-/** A DNG developed by its own profile, or the plain one: sRGB of 8 bits, as stored, no wider than asked. */
-function developed({ bytes, width }: { bytes: Uint8Array; width: number }) {
+interface DevelopAsked {
+  /** a DNG */ bytes: Uint8Array;
+  width: number;
+  /** a DCP by which it is developed instead of its own profile */ profile?: Uint8Array;
+}
+
+/** A DNG developed by a profile, its own, or the plain one: sRGB of 8 bits, as stored, no wider than asked. */
+function developed({ bytes, width, profile }: DevelopAsked) {
   const dng = readDng(bytes);
   const preview = linearPreview(dng, width);
-  const run = renderer(profileOf(plainProfile(dng.profile)), dng.neutral, STAGES, 'srgb');
+  const by = profile ? readDcp(profile) : plainProfile(dng.profile);
+  const run = renderer(profileOf(by), dng.neutral, STAGES, 'srgb');
   const data = new Uint8Array(preview.data.length);
   const row = new Float64Array(preview.width * 3);
   for (let at = 0; at < data.length; at += row.length) {
@@ -98,7 +145,7 @@ function developed({ bytes, width }: { bytes: Uint8Array; width: number }) {
     run(row);
     for (let i = 0; i < row.length; i++) data[at + i] = Math.round(255 * Math.min(1, Math.max(0, row[i] ?? 0)));
   }
-  return { data, width: preview.width, height: preview.height };
+  return { data, width: preview.width, height: preview.height, orientation: dng.orientation };
 }
 
 /** The samples of a DNG at full size, as its sensor gave them or linear, with what it takes to develop them. */
@@ -126,6 +173,7 @@ const effect = async (
 
 export const tasks = {
   look,
+  picture,
   inspection,
   baked,
   apart,

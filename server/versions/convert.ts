@@ -2,8 +2,8 @@
 import type { BodyOf } from '@/core/api';
 import { versionEndpoints } from '@/core/api/versions';
 import { must } from '@/core/must';
-import { split, type ClassOverrides } from '@/core/preset/bake';
-import type { Settings } from '@/core/preset/kinds';
+import { split } from '@/core/preset/bake';
+import { computedEncoding } from '@/core/look/look';
 import { settingById } from '@/core/preset/settings';
 import { Problem } from '@/core/problem';
 import { putBlob } from '../blobs/service';
@@ -13,7 +13,9 @@ import { allowUnderLicence } from '../licences/service';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';
 import { compute } from '../threads/computing';
-import { createItem } from '../items/create';
+import type { PresetSource } from '../threads/tasks';
+import { createItem, takenOver } from '../items/create';
+import { tableSource, type LookSource } from '../items/service';
 import * as q from '../items/queries';
 
 export interface ConversionView {
@@ -31,6 +33,15 @@ async function presetVersion(id: string) {
   return version;
 }
 
+const titleOf = (setting: string): string => settingById.get(setting)?.title ?? setting;
+
+/** What a table is made from: the settings, and the look that they call, where that is held. */
+async function presetSource(version: LookSource): Promise<PresetSource> {
+  const source = await tableSource(version);
+  if (source.kind !== 'preset') throw new Error('a preset is made into a table by its settings');
+  return source;
+}
+
 /** What the conversion would carry and leave, with the residual at the size; `wanted` narrows the settings. */
 export async function previewConversion(
   person: Person,
@@ -40,20 +51,20 @@ export async function previewConversion(
 ): Promise<ConversionView> {
   allow(person, 'item.convert');
   const version = await presetVersion(versionId);
-  const settings = version.facts.settings as Settings;
-  const classes = version.facts.classes as ClassOverrides;
-  const all = split(settings, classes);
-  const { residual } = await compute('baked', { settings, classes, size, title: version.title, wanted });
-  const titled = (id: string) => settingById.get(id)?.title ?? id;
+  const source = await presetSource(version);
+  const all = split(source.settings, source.classes);
+  const { residual } = await compute('baked', { source, size, title: version.title, wanted });
+  const isCarried = (setting: string) => setting === 'look' && !!source.called;
+  const called = source.called ? { look: source.settings.look } : {};
   return {
-    carried: Object.entries(all.kept).map(([id, value]) => ({
+    carried: Object.entries({ ...all.kept, ...called }).map(([id, value]) => ({
       setting: id,
-      title: titled(id),
+      title: titleOf(id),
       family: must(settingById.get(id)).family,
       value,
       unit: must(settingById.get(id)).unit,
     })),
-    left: all.left.map((l) => ({ ...l, title: titled(l.setting) })),
+    left: all.left.filter(({ setting }) => !isCarried(setting)).map((one) => ({ ...one, title: titleOf(one.setting) })),
     unknown: version.facts.unknown as Record<string, string>,
     residual: { maxDeltaE: residual.maxDeltaE, p95DeltaE: residual.p95DeltaE, meanDeltaE: residual.meanDeltaE },
   };
@@ -69,13 +80,13 @@ export async function convertPreset(
   const version = await presetVersion(versionId);
   const title = wanted.title || version.title;
   const baked = await compute('baked', {
-    settings: version.facts.settings as Settings,
-    classes: version.facts.classes as ClassOverrides,
+    source: await presetSource(version),
     size: wanted.size,
     title,
     wanted: wanted.settings as string[] | undefined,
   });
-  if (!Object.keys(baked.kept).length)
+  const carried = [...Object.keys(baked.kept), ...(baked.takesLook ? ['look'] : [])];
+  if (!carried.length)
     throw new Problem(
       'convert-empty',
       'Nothing would be left of this preset in a look.',
@@ -91,17 +102,12 @@ export async function convertPreset(
       kind: 'look',
       title,
       headings: version.headings,
-      shelfId: source.shelf_id,
-      supplier: source.supplier,
-      licenceId: source.licence_id,
-      source: source.source,
-      origin: source.origin,
-      creator: source.creator,
-      rights: source.rights,
+      ...takenOver(source),
       sha,
       fileName: `${title}.cube`,
       format: 'cube',
       selvedge: baked.threads,
+      encoding: computedEncoding,
       ...(baked.kept.monochrome ? { result: 'monochrome' as const } : {}),
       notes: `made from the preset ${version.title}, version ${version.number}`,
       facts: {
@@ -119,7 +125,7 @@ export async function convertPreset(
     await q.insertLineage(sql, made.versionId, version.id, {
       tool: 'bake',
       size: wanted.size,
-      settings: Object.keys(baked.kept),
+      settings: carried,
       left: baked.left,
       tableError: residual,
     });

@@ -15,7 +15,7 @@ import { allowUnderLicence } from '../licences/service';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';
 import { compute } from '../threads/computing';
-import { createItem } from '../items/create';
+import { createItem, takenOver } from '../items/create';
 import * as q from '../items/queries';
 import { versionFor } from '../items/service';
 
@@ -100,13 +100,7 @@ export async function derive(
       kind: made.kind,
       title: asked.title,
       headings: source.headings,
-      shelfId: source.shelf_id,
-      supplier: source.supplier,
-      licenceId: source.licence_id,
-      source: source.source,
-      origin: source.origin,
-      creator: source.creator,
-      rights: source.rights,
+      ...takenOver(source),
       sha: await putBlob(sql, Buffer.from(made.bytes)),
       fileName: name,
       format: recognised.format,

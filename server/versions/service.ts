@@ -1,4 +1,5 @@
 /** Versions of an item: what differs between two, and a new one with the title written into the file. */
+import { identityOfItem } from '@/core/item/identity';
 import { lensDifference, type LensDifference } from '@/core/lens/records';
 import { neutralRamps, presetCurves, straight } from '@/core/look/compare';
 import type { Look } from '@/core/look/look';
@@ -161,7 +162,9 @@ export async function writeIntoFile(person: Person, itemId: string): Promise<{ v
     const newest = item ? (await q.versionsOf(sql, itemId))[0] : undefined;
     if (!item || !newest) throw new Problem('not-found', 'There is no such item.', itemId, 'Go back to Shelves.');
     const before = await getBlob(newest.sha256, sql);
-    const after = Buffer.from(writeTitle(newest.format, before, item.title, item.headings, known));
+    const after = Buffer.from(
+      writeTitle(newest.format, before, item.title, item.headings, known, identityOfItem(item)),
+    );
     if (after.equals(before))
       throw new Problem('write-same', 'The file says so already.', newest.file_name, 'There is nothing to write.');
     const recognised = recognise(newest.file_name, after, known);
@@ -181,7 +184,7 @@ export async function writeIntoFile(person: Person, itemId: string): Promise<{ v
       format: recognised.format,
       facts: recognised.facts,
       selvedge: newest.selvedge,
-      notes: `title and headings written into the file of version ${newest.number}`,
+      notes: `title, headings and rights written into the file of version ${newest.number}`,
       internalId: '',
     });
     if (newest.encoding) await q.setEncoding(sql, versionId, newest.encoding, person.id);

@@ -1,4 +1,5 @@
 /** Arrivals: what came in, and how far it is. */
+import type { ItemSource } from '@/core/item/fields';
 import type { Sql } from '../../db/pool';
 import { many, maybe } from '../../db/query';
 
@@ -11,12 +12,7 @@ export interface ProblemText {
 
 export type ArrivalStatus = 'arriving' | 'reading' | 'ready' | 'accepted' | 'failed' | 'discarded';
 
-export interface Source {
-  address?: string;
-  author?: string;
-  date?: string;
-  receipt?: string;
-}
+export type Source = ItemSource;
 
 export interface ArrivalRow {
   id: string;
@@ -36,6 +32,8 @@ export interface ArrivalRow {
   source: Source;
   licence_id: string | null;
   previous_pack_id: string | null;
+  made_shelf_id: string | null;
+  made_licence_id: string | null;
 }
 
 export const insertArrival = (
@@ -67,11 +65,15 @@ export const arrivalStatus = (sql: Sql, id: string, status: ArrivalStatus, error
 export const arrivalSource = (sql: Sql, id: string, source: unknown, licenceId: string | null) =>
   sql.query('update arrival set source = $2, licence_id = $3 where id = $1', [id, JSON.stringify(source), licenceId]);
 
+/** What an arrival made on its way, to be taken back with it. */
+export const arrivalMade = (sql: Sql, id: string, shelfId: string | null, licenceId: string | null) =>
+  sql.query('update arrival set made_shelf_id = $2, made_licence_id = $3 where id = $1', [id, shelfId, licenceId]);
+
 export const arrivalPrevious = (sql: Sql, id: string, packId: string | null) =>
   sql.query('update arrival set previous_pack_id = $2 where id = $1', [id, packId]);
 
 const arrivalColumns =
-  'i.id, i.name, i.status, i.error, i.job_id, i.created_at, i.settled_at, i.person_id, p.name as person, i.station_id, st.name as station, i.source, i.licence_id, i.previous_pack_id, f.size, f.files, f.arrived';
+  'i.id, i.name, i.status, i.error, i.job_id, i.created_at, i.settled_at, i.person_id, p.name as person, i.station_id, st.name as station, i.source, i.licence_id, i.previous_pack_id, i.made_shelf_id, i.made_licence_id, f.size, f.files, f.arrived';
 
 const arrivalFrom =
   'from arrival i left join person p on p.id = i.person_id left join station st on st.id = i.station_id left join lateral (select coalesce(sum(size), 0)::bigint as size, count(*)::int as files, count(sha256)::int as arrived from arrival_file where arrival_id = i.id) f on true';
@@ -81,8 +83,14 @@ export const arrivalById = async (sql: Sql, id: string, lock = false): Promise<A
     id,
   ]);
 
-export const arrivals = async (sql: Sql, most: number): Promise<(ArrivalRow & { counts: Record<string, number> })[]> =>
-  many<ArrivalRow & { counts: Record<string, number> }>(
+export type ArrivalWithCounts = ArrivalRow & { counts: Record<string, number> };
+
+/** For so long can a discarded arrival be brought back, in days; its contents are kept no longer. */
+export const DISCARDED_DAYS = 30;
+
+/** The newest arrivals; or those that were discarded and can still be brought back. */
+export const arrivals = async (sql: Sql, most: number, discarded = false): Promise<ArrivalWithCounts[]> =>
+  many<ArrivalWithCounts>(
     sql,
     `
       select
@@ -99,9 +107,14 @@ export const arrivals = async (sql: Sql, most: number): Promise<(ArrivalRow & { 
           ),
           '{}'
         ) as counts ${arrivalFrom}
-      where i.status <> 'discarded'
-      order by i.created_at desc
+      where (i.status = 'discarded') = $2
+        and (
+          not $2
+          or (i.settled_at > now() - make_interval(days => $3)
+          and f.arrived = f.files)
+        )
+      order by coalesce(case when $2 then i.settled_at end, i.created_at) desc
       limit $1
     `,
-    [most],
+    [most, discarded, DISCARDED_DAYS],
   );

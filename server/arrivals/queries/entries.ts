@@ -117,7 +117,8 @@ export const setProposals = (sql: Sql, rows: ProposalRow[]) =>
       update arrival_entry e
       set
         outcome = r.outcome, proposal = r.outcome, target_item_id = r.item,
-        held_version_id = r.version, target_entry_id = r.entry,
+        held_version_id = r.version, target_entry_id = r.entry, proposed_item_id = r.item,
+        proposed_entry_id = r.entry,
         confidence = least(e.confidence, r.confidence), likeness = nullif(r.likeness, 'null'),
         caution = concat_ws(' ', nullif(r.caution, ''), e.facts ->> 'caution')
       from jsonb_to_recordset($1::jsonb) as r (
@@ -163,6 +164,38 @@ export const correctEntries = async (
     )
   ).rowCount ?? 0;
 
+/** Takes back what a person said of files: they are again what was proposed. */
+export const asProposed = async (sql: Sql, arrivalId: string, ids: number[]): Promise<number> =>
+  (
+    await sql.query(
+      `
+        update arrival_entry
+        set
+          outcome = proposal, corrected = false, target_item_id = proposed_item_id,
+          target_entry_id = proposed_entry_id
+        where arrival_id = $1 and id = any($2::bigint[]) and corrected
+      `,
+      [arrivalId, ids],
+    )
+  ).rowCount ?? 0;
+
+export const renameEntry = (sql: Sql, arrivalId: string, entryId: number, title: string) =>
+  sql.query('update arrival_entry set title = $3 where arrival_id = $1 and id = $2', [arrivalId, entryId, title]);
+
+/** Licences, read-me files and the like that can be read, by path. */
+export const papersOf = (sql: Sql, arrivalId: string): Promise<{ id: number; path: string; format: string }[]> =>
+  many<{ id: number; path: string; format: string }>(
+    sql,
+    `
+      select id, path, format
+      from arrival_entry
+      where arrival_id = $1 and kind = 'document' and sha256 is not null
+      order by path
+      limit 100
+    `,
+    [arrivalId],
+  );
+
 export const entriesOf = async (sql: Sql, arrivalId: string, ids?: number[]): Promise<EntryRow[]> =>
   many<EntryRow>(
     sql,
@@ -186,6 +219,9 @@ const groupOf = `case when e.outcome in ('refused', 'unknown') then e.outcome
   when e.outcome = 'duplicate' then case when e.likeness->>'by' = 'effect' then 'effect' else 'held' end
   when e.outcome = 'document' and e.kind = 'frame' then 'picture'
   when e.outcome in ('document', 'ignored') then 'papers' else e.outcome end`;
+
+/** Whether a file has the words in its path or title; none are in each. */
+const hasWords = (parameter: string): string => `position(lower(${parameter}) in lower(e.path || ' ' || e.title)) > 0`;
 
 export type Group =
   | 'refused'
@@ -215,6 +251,7 @@ export const groupedEntries = async (
   arrivalId: string,
   most: number,
   only: string | null,
+  words: string,
 ): Promise<GroupedEntry[]> =>
   many<GroupedEntry>(
     sql,
@@ -223,7 +260,7 @@ export const groupedEntries = async (
         g as (
           select e.id, e.outcome, ${groupOf} as grp
           from arrival_entry e
-          where e.arrival_id = $1
+          where e.arrival_id = $1 and ${hasWords('$5')}
         ),
         p as (
           select
@@ -243,7 +280,7 @@ export const groupedEntries = async (
       where p.place <= $2
       order by e.path
     `,
-    [arrivalId, most, only, outcomesTaken],
+    [arrivalId, most, only, outcomesTaken, words],
   );
 
 export const outcomeCounts = async (sql: Sql, arrivalId: string): Promise<Record<string, number>> =>
@@ -257,12 +294,14 @@ export const outcomeCounts = async (sql: Sql, arrivalId: string): Promise<Record
     ).map((r) => [r.outcome, r.n]),
   );
 
-export const groupIds = async (sql: Sql, arrivalId: string, group: string): Promise<number[]> =>
+/** @param words only files with these in their path or title */
+export const groupIds = async (sql: Sql, arrivalId: string, group: string, words = ''): Promise<number[]> =>
   (
-    await many<{ id: number }>(sql, `select e.id from arrival_entry e where e.arrival_id = $1 and ${groupOf} = $2`, [
-      arrivalId,
-      group,
-    ])
+    await many<{ id: number }>(
+      sql,
+      `select e.id from arrival_entry e where e.arrival_id = $1 and ${groupOf} = $2 and ${hasWords('$3')}`,
+      [arrivalId, group, words],
+    )
   ).map((r) => r.id);
 
 /** Titles of what an arrival brings of a kind, for what its presets need. */

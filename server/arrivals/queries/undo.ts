@@ -135,6 +135,44 @@ const WHAT_HANGS = `
 export const dependents = (sql: Sql, arrivalId: string): Promise<{ what: string; n: number; example: string }[]> =>
   many<{ what: string; n: number; example: string }>(sql, WHAT_HANGS, [arrivalId]);
 
+/** The shelf and the licence that an arrival made, where nothing else uses them and nobody has worked on them since. */
+async function takeBackMade(sql: Sql, arrivalId: string): Promise<void> {
+  await sql.query(
+    `
+      delete from shelf s
+      using arrival a
+      where a.id = $1
+        and s.id = a.made_shelf_id
+        and not exists (select 1 from item i where i.shelf_id = s.id)
+        and not exists (
+          select 1
+          from event e
+          where e.subject = 'shelf' and e.subject_id = s.id::text and e.action <> 'made'
+        )
+    `,
+    [arrivalId],
+  );
+  await sql.query('update arrival set licence_id = null where id = $1 and licence_id = made_licence_id', [arrivalId]);
+  await sql.query(
+    `
+      delete from licence l
+      using arrival a
+      where a.id = $1
+        and l.id = a.made_licence_id
+        and not exists (select 1 from item i where i.licence_id = l.id)
+        and not exists (select 1 from pack p where p.licence_id = l.id)
+        and not exists (select 1 from arrival o where o.licence_id = l.id)
+        and not exists (
+          select 1
+          from event e
+          where e.subject = 'licence' and e.subject_id = l.id::text and e.action <> 'made'
+        )
+    `,
+    [arrivalId],
+  );
+  await sql.query('update arrival set made_shelf_id = null, made_licence_id = null where id = $1', [arrivalId]);
+}
+
 /** Takes back what an arrival made; the order keeps references whole. */
 export const takeBack = async (
   sql: Sql,
@@ -210,5 +248,6 @@ export const takeBack = async (
     [versions.map((v) => v.item_id)],
   );
   if (frames.length) await sql.query('delete from frame where id = any ($1::uuid[])', [frames]);
+  await takeBackMade(sql, arrivalId);
   return { versions: ids.length, items: items.rowCount ?? 0, frames: frames.length };
 };

@@ -20,7 +20,9 @@ export interface CandidateRow {
   supplier: string;
   scope: { input?: string | null; result?: string | null };
   intention: string;
-  /** this version and all that it was made from */ roots: string[];
+  /** this version, all that it was made from, and what it calls */ roots: string[];
+  /** it calls a look that was made from a version of its own item */ doubled: boolean;
+  /** the title of the look that it calls, where one is bound */ called: string | null;
 }
 
 const candidate = `
@@ -31,13 +33,50 @@ const candidate = `
     with recursive up (id) as (
       select v.id
       union
-      select l.source_version_id
-      from lineage l
-        join up on l.version_id = up.id
+      select below.id
+      from up
+        cross join lateral (
+          select l.source_version_id as id from lineage l where l.version_id = up.id
+          union all
+          select look.newest_version_id
+          from preset_reference r
+            join item bound on bound.id = r.item_id
+            join item look on look.id = coalesce(bound.merged_into, bound.id)
+          where r.version_id = up.id
+            and r.kind = 'look'
+            and look.newest_version_id is not null
+        ) below
     )
     select array_agg(id::text)
     from up
-  ) as roots
+  ) as roots,
+  calls.title as called,
+  coalesce(
+    (
+      with recursive made (id) as (
+        select calls.newest_version_id
+        union
+        select l.source_version_id
+        from lineage l
+          join made on l.version_id = made.id
+      )
+      select bool_or(mv.item_id = i.id)
+      from made join version mv on mv.id = made.id
+    ),
+    false
+  ) as doubled
+`;
+
+/** The look that a preset calls. */
+const joinCalled = `
+  left join lateral (
+    select look.title, look.newest_version_id
+    from preset_reference r
+      join item bound on bound.id = r.item_id
+      join item look on look.id = coalesce(bound.merged_into, bound.id)
+    where r.version_id = v.id
+      and r.kind = 'look'
+  ) calls on true
 `;
 
 export const candidates = async (sql: Sql, versions: string[]): Promise<CandidateRow[]> =>
@@ -45,7 +84,7 @@ export const candidates = async (sql: Sql, versions: string[]): Promise<Candidat
     sql,
     `
       select ${candidate}
-      from version v join item i on i.id = v.item_id
+      from version v join item i on i.id = v.item_id ${joinCalled}
       where v.id = any($1::uuid[])
     `,
     [versions],
@@ -57,7 +96,7 @@ export const profilesFor = async (sql: Sql, cameras: string[]): Promise<Candidat
     sql,
     `
       select ${candidate}
-      from item i join version v on v.id = i.newest_version_id
+      from item i join version v on v.id = i.newest_version_id ${joinCalled}
       where i.kind = 'camera-profile'
         and i.archived_at is null
         and i.cameras && $1::text[]
@@ -73,7 +112,7 @@ export const onShelf = async (sql: Sql, shelf: string, most: number): Promise<Ca
     sql,
     `
       select ${candidate}
-      from item i join version v on v.id = i.newest_version_id
+      from item i join version v on v.id = i.newest_version_id ${joinCalled}
       where i.shelf_id = $1
         and i.kind in ('look', 'preset', 'camera-profile')
         and i.archived_at is null
@@ -83,40 +122,53 @@ export const onShelf = async (sql: Sql, shelf: string, most: number): Promise<Ca
     [shelf, most],
   );
 
-/** Newest versions that bear the title of an item, whatever their source. */
-export const sameStyle = async (sql: Sql, itemId: string, most: number): Promise<CandidateRow[]> =>
-  many<CandidateRow>(
+export interface LikeRow {
+  version_id: string;
+  /** a fingerprint of its effect */ fingerprint: Buffer | null;
+  /** it bears a name of the item */ named: boolean;
+}
+
+/** Newest versions of the item's kind from other suppliers, for a camera of its own where it has some. */
+export const fromElsewhere = (sql: Sql, itemId: string, most: number): Promise<LikeRow[]> =>
+  many<LikeRow>(
     sql,
     `
-      with
-        of as (
-          select
-            lower(regexp_replace(title, '^.* (\\S+)$', '\\1')) as style, kind
-          from item
-          where id = $1
-        )
-      select ${candidate}
-      from of, item i join version v on v.id = i.newest_version_id
-      where i.archived_at is null
-        and i.id <> $1
+      select
+        v.id as version_id, v.fingerprint,
+        lower(i.title) = lower(of.title)
+          or i.aliases && array[of.title]
+          or of.aliases && array[i.title] as named
+      from item of, item i join version v on v.id = i.newest_version_id
+      where of.id = $1
+        and i.archived_at is null
+        and i.id <> of.id
         and i.kind = of.kind
-        and (
-          lower(i.title) = (select lower(title) from item where id = $1)
-          or lower(i.title) like '%' || of.style
-        )
-      order by lower(i.title), i.id
+        and i.supplier <> of.supplier
+        and (i.cameras = '{}' or of.cameras = '{}' or i.cameras && of.cameras)
+      order by named desc, i.touched_at desc, i.id
       limit $2
     `,
     [itemId, most],
   );
 
-export const byItem = async (sql: Sql, itemId: string): Promise<CandidateRow | undefined> =>
-  maybe<CandidateRow>(
+/** The fingerprint of an item's newest version. */
+export const fingerprintOf = async (sql: Sql, itemId: string): Promise<Buffer | null> =>
+  (
+    await maybe<{ fingerprint: Buffer | null }>(
+      sql,
+      'select v.fingerprint from item i join version v on v.id = i.newest_version_id where i.id = $1',
+      [itemId],
+    )
+  )?.fingerprint ?? null;
+
+/** Newest versions of items. */
+export const byItems = async (sql: Sql, items: readonly string[]): Promise<CandidateRow[]> =>
+  many<CandidateRow>(
     sql,
     `
       select ${candidate}
-      from item i join version v on v.id = i.newest_version_id
-      where i.id = $1
+      from item i join version v on v.id = i.newest_version_id ${joinCalled}
+      where i.id = any($1::uuid[])
     `,
-    [itemId],
+    [items],
   );

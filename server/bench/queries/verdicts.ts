@@ -24,6 +24,7 @@ export interface NewVerdict {
   beside: string;
   words: string;
   chosen: boolean;
+  blind: boolean;
   asMeant: boolean | null;
   display: unknown;
   provisional: boolean;
@@ -38,9 +39,9 @@ export const insertVerdict = async (sql: Sql, newVerdict: NewVerdict): Promise<n
         insert into
           verdict (
             item_id, version_id, frame_id, camera, light, strength, stages, beside, words, chosen,
-            display, provisional, person_id, as_meant
+            display, provisional, person_id, as_meant, blind
           )
-        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14)
+        values ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15)
         returning id
       `,
       [
@@ -58,6 +59,7 @@ export const insertVerdict = async (sql: Sql, newVerdict: NewVerdict): Promise<n
         newVerdict.provisional,
         newVerdict.personId,
         newVerdict.asMeant,
+        newVerdict.blind,
       ],
     )
   ).id;
@@ -70,7 +72,8 @@ export const verdictsOf = async (sql: Sql, itemId: string): Promise<VerdictRow[]
     text: `
       select
         d.id, v.number as version, f.name as frame, d.camera, d.light, d.strength, d.stages, d.beside,
-        d.words, d.chosen, d.as_meant, d.display, d.provisional, p.name as person, d.at
+        d.words, d.chosen, d.as_meant, d.display, d.provisional, d.blind,
+        p.name as person, d.at
       from verdict d
         join version v on v.id = d.version_id
         left join frame f on f.id = d.frame_id

@@ -20,6 +20,9 @@ export const insertItem = (
     origin: string;
     creator: string;
     rights: string;
+    description: string;
+    webStatement: string;
+    contact: string;
   },
 ) =>
   sql.query(
@@ -27,11 +30,11 @@ export const insertItem = (
       insert into
         item (
           id, kind, title, headings, shelf_id, supplier, scope, cameras, licence_id, source, origin,
-          creator, rights, shelf_order
+          creator, rights, description, web_statement, contact, shelf_order
         )
       values
         (
-          $1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13,
+          $1, $2, $3, $4, $5, $6, $7, $8, $9, $10, $11, $12, $13, $14, $15, $16,
           (
             select coalesce(max(shelf_order), 0) + 1
             from item
@@ -53,6 +56,9 @@ export const insertItem = (
       item.origin,
       item.creator,
       item.rights,
+      item.description,
+      item.webStatement,
+      item.contact,
     ],
   );
 
@@ -221,11 +227,11 @@ export const placedOf = async (
 export const packsOf = async (
   sql: Sql,
   itemId: string,
-): Promise<{ name: string; path: string; arrival_id: string }[]> =>
-  many<{ name: string; path: string; arrival_id: string }>(sql, {
+): Promise<{ id: string; name: string; path: string; arrival_id: string }[]> =>
+  many<{ id: string; name: string; path: string; arrival_id: string }>(sql, {
     name: 'packs of an item',
     text: `
-      select p.name, min(m.path) as path, p.arrival_id
+      select p.id, p.name, min(m.path) as path, p.arrival_id
       from pack_member m join pack p on p.id = m.pack_id join version v on v.id = m.version_id
       where v.item_id = $1
       group by p.id

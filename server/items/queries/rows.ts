@@ -1,5 +1,5 @@
 /** Items and versions as they are read. */
-import { type Shape } from '@/core/item/fields';
+import type { ItemSource, Shape } from '@/core/item/fields';
 import type { Encoding } from '@/core/look/look';
 import type { ItemKind } from '@/core/recognise';
 
@@ -23,6 +23,7 @@ export interface ItemRow {
   kind: Kind;
   title: string;
   short_title: string;
+  sort_title: string;
   headings: string[];
   position: number;
   description: string;
@@ -30,6 +31,7 @@ export interface ItemRow {
   creator: string;
   rights: string;
   web_statement: string;
+  contact: string;
   supplier: string;
   tags: string[];
   aliases: string[];
@@ -39,7 +41,7 @@ export interface ItemRow {
   cameras: string[];
   lenses: string[];
   origin: string;
-  source: Record<string, string>;
+  source: ItemSource;
   licence_id: string | null;
   licence: string | null;
   shelf_id: string;
@@ -85,6 +87,7 @@ export const casts: Record<Shape['is'], string> = {
   list: 'text[]',
   licence: 'uuid',
   scope: 'jsonb',
+  source: 'jsonb',
 };
 
 export interface VersionItem {
@@ -93,6 +96,7 @@ export interface VersionItem {
   headings: string[];
   position: number;
   scope: Record<string, unknown>;
+  cameras: string[];
   supplier: string;
   licence_id: string | null;
   archived_at: Date | null;

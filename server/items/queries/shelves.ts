@@ -96,6 +96,46 @@ export const shelfOrder = async (sql: Sql, id: string): Promise<string[]> =>
     )
   ).map((r) => r.id);
 
+/** Where items stand, those at the end of their shelves first: each on its shelf, before the one that follows it there. */
+export const placesOf = (
+  sql: Sql,
+  items: readonly string[],
+): Promise<{ item: string; shelfId: string; before: string | null }[]> =>
+  many(
+    sql,
+    `
+      select id as item, shelf_id as "shelfId", before
+      from (
+        select
+          id, shelf_id, shelf_order,
+          lead(id) over (partition by shelf_id order by shelf_order, id) as before
+        from item
+        where archived_at is null
+          and shelf_id in (select shelf_id from item where id = any($1::uuid[]))
+      ) standing
+      where id = any($1::uuid[])
+      order by shelf_id, shelf_order desc, id desc
+    `,
+    [items],
+  );
+
+/** The headings on a shelf in the order in which they first come, each with how many items stand under it. */
+export const headingsOf = (sql: Sql, id: string): Promise<{ headings: string[]; items: number }[]> =>
+  many(
+    sql,
+    `
+      select headings, count(*)::int as items
+      from item
+      where shelf_id = $1
+        and archived_at is null
+        and cardinality(headings) > 0
+      group by headings
+      order by min(shelf_order), headings
+      limit 1000
+    `,
+    [id],
+  );
+
 export const headingsOrder = async (sql: Sql, id: string): Promise<string[]> =>
   (
     await many<{ id: string }>(

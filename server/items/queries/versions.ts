@@ -1,7 +1,8 @@
 /** Versions: their contents, status, encoding and lineage. */
+import type { Encoding } from '@/core/look/look';
 import type { Sql } from '../../db/pool';
 import { many, maybe } from '../../db/query';
-import { type VersionRow, type VersionItem, type LineRow } from './rows';
+import { type Kind, type VersionRow, type VersionItem, type LineRow } from './rows';
 
 /** Until the transaction ends, nobody else gives the item a version or changes the status of one. */
 export const lockItem = (
@@ -110,7 +111,7 @@ export const versionById = async (sql: Sql, id: string): Promise<(VersionRow & V
         case
           when i.scope ->> 'result' is null and is_gray(v.fingerprint) then i.scope || '{"result": "monochrome"}'
           else i.scope
-        end as scope, i.licence_id,
+        end as scope, i.cameras, i.licence_id,
         i.archived_at ${versionFrom}
         join item i on i.id = v.item_id
       where v.id = $1
@@ -150,6 +151,68 @@ export const resultsOf = async (sql: Sql, itemId: string): Promise<LineRow[]> =>
 
 export const setStatus = (sql: Sql, versionId: string, status: string, by: string | null) =>
   sql.query('update version set status = $2, approved_by = $3 where id = $1', [versionId, status, by]);
+
+export const setStatusOfMany = (sql: Sql, versions: readonly string[], status: string, by: string | null) =>
+  sql.query('update version set status = $2, approved_by = $3 where id = any ($1::uuid[])', [versions, status, by]);
+
+/** Holds items until the transaction ends, in one order, so that two who hold several do not wait for each other. */
+export const holdItems = (sql: Sql, items: readonly string[]) =>
+  sql.query('select 1 from item where id = any ($1::uuid[]) order by id for no key update', [items]);
+
+export interface NewestOfVariant {
+  id: string;
+  item_id: string;
+  title: string;
+  kind: Kind;
+  number: number;
+  status: string;
+  encoding: Encoding | null;
+}
+
+/** The newest version of each variant of items, in the order in which the items are given. */
+export const newestOfVariants = (sql: Sql, items: readonly string[]): Promise<NewestOfVariant[]> =>
+  many<NewestOfVariant>(
+    sql,
+    `
+      select v.id, v.item_id, i.title, i.kind, v.number, v.status, v.encoding
+      from unnest($1::uuid[]) with ordinality asked (id, place)
+        join item i on i.id = asked.id
+        join lateral (
+          select distinct on (variant) *
+          from version
+          where item_id = i.id
+          order by variant, number desc
+        ) v on true
+      order by asked.place, v.variant
+    `,
+    [items],
+  );
+
+/** Makes versions drafts again that a person approved, and that nothing uses since. */
+export const toDraftAgain = (
+  sql: Sql,
+  versions: readonly string[],
+  by: string,
+): Promise<{ item_id: string; number: number }[]> =>
+  many<{ item_id: string; number: number }>(
+    sql,
+    `
+      update version v
+      set status = 'draft', approved_by = null
+      where id = any ($1::uuid[])
+        and status = 'approved'
+        and approved_by = $2
+        and not exists (select 1 from placement p where p.version_id = v.id)
+        and not exists (select 1 from rollout_step s where s.version_id = v.id)
+        and not exists (
+          select 1
+          from house_choice c
+          where v.id in (c.profile_version_id, c.look_version_id)
+        )
+      returning item_id, number
+    `,
+    [versions, by],
+  );
 
 export const setEffect = (sql: Sql, versionId: string, selvedge: unknown, fingerprint: Buffer) =>
   sql.query('update version set selvedge = $2, fingerprint = $3 where id = $1', [

@@ -7,6 +7,8 @@ export interface SpineRow {
   id: string;
   kind: Kind;
   title: string;
+  short_title: string;
+  position: number;
   headings: string[];
   shelf_id: string;
   shelf: string;
@@ -53,6 +55,7 @@ export interface Where {
   recent: boolean;
   /** what others brought in since the person last looked */ fresh: boolean;
   shelf: string | null;
+  /** headings of the shelf that are left out, with " / " between them */ folded: string[];
   archived: boolean;
 }
 
@@ -78,12 +81,13 @@ export function where(wanted: Where): { text: string; values: unknown[] } {
       'i.newest_version_id in (select id from version where created_at > (select looked_at from person where id = $1) and author_id is distinct from $1)',
     );
   if (wanted.shelf) parts.push(`i.shelf_id = ${add(wanted.shelf)}::uuid`);
+  if (wanted.folded.length) parts.push(`array_to_string(i.headings, ' / ') <> all (${add(wanted.folded)}::text[])`);
   // the person's own number has to be used, or PostgreSQL cannot tell its type
   return { text: `$1::uuid is not null and ${parts.join(' and ')}`, values };
 }
 
 export const columns = `
-  i.id, i.kind, i.title, i.headings, i.format, i.status, i.assumed, i.stale, i.cameras, i.supplier, i.tags, i.creator,
+  i.id, i.kind, i.title, i.short_title, i.position, i.headings, i.format, i.status, i.assumed, i.stale, i.cameras, i.supplier, i.tags, i.creator,
   i.shelf_id, i.shelf_order, i.revision, i.created_at, i.touched_at, i.newest_version_id as version_id,
   s.name as shelf, li.name as licence, v.number, v.selvedge, (v.facts->>'size')::int as points,
   v.created_at > (select looked_at from person where id = $1) and v.author_id is distinct from $1 as fresh,
@@ -108,12 +112,13 @@ export const joins = `
   left join licence li on li.id = i.licence_id
 `;
 
-const byTitle = 'lower(i.title) collate "C"';
+const byTitle = 'i.sorted_by';
 
 /** What each order goes by, the first expression first. */
 export const sorts = {
   title: [byTitle],
   shelf: ['(select sh.position from shelf sh where sh.id = i.shelf_id)', 'i.shelf_order'],
+  position: ['i.position', byTitle],
   kind: ['i.kind', byTitle],
   status: ['i.status', byTitle],
   supplier: ['lower(i.supplier) collate "C"', byTitle],
