@@ -1,17 +1,18 @@
 /// <reference lib="webworker" />
 /** Renders a look over a frame. Keeps the frames' pixels and the looks' tables; a thin shell over core/look. */
-import { applyTo, prepare, type Prepared } from '@/core/look/apply';
-import { sampler } from '@/core/look/sample';
-import type { Look } from '@/core/look/look';
+import { applyLook, applyTo, prepare, type Prepared } from '@/core/look/apply';
+import { applyPreset } from '@/core/preset/apply';
 import { recentlyUsed } from '@/core/recently-used';
-import { ask, headerOf } from './ask';
+import { ask } from './ask';
 import { pixelsOf, type Picture } from './pixels';
+import { renderingOf, type Rendering } from './rendering';
 
 declare const self: DedicatedWorkerGlobalScope;
 
 /** `points` asks for a smaller table, for small pictures. */
 export interface PreviewRequest {
   id: number;
+  /** whose picture it is: of each, only the newest request counts */ channel: number;
   frame: string;
   width: number;
   version: string | null;
@@ -23,52 +24,47 @@ export interface PreviewAhead {
   ahead: string[];
   points: number;
 }
-export type PreviewAnswer =
-  { id: number; width: number; height: number; pixels: ArrayBuffer; ms: number } | { id: number; error: string };
+/** What a page that is being opened will ask for. */
+export interface PreviewFirst {
+  first: Pick<PreviewRequest, 'frame' | 'width' | 'version'>;
+}
+/** A preview that is not there any more. */
+export interface PreviewClosed {
+  close: number;
+}
+export type PreviewAnswer = { id: number; channel: number } & (
+  { width: number; height: number; pixels: ArrayBuffer; ms: number } | { error: string }
+);
 
 const frames = recentlyUsed<Picture>(8);
-const looks = recentlyUsed<Look>(160);
+const looks = recentlyUsed<Rendering>(160);
 let prepared: { key: string; value: Prepared } | null = null;
-let latest = 0;
+/** the newest request by channel */ const latest = new Map<number, number>();
 
 async function loadFrame(id: string, width: number): Promise<Picture> {
   const { bytes } = await ask(`/api/frames/${id}?w=${width}`);
   return pixelsOf(bytes);
 }
 
-async function loadLook(version: string, points?: number): Promise<Look> {
-  const { headers, bytes } = await ask(`/api/versions/${version}/table${points ? `?points=${points}` : ''}`);
-  const about = headerOf<Pick<Look, 'kind' | 'size' | 'domain'>>(headers, 'x-look');
-  return { ...about, format: 'cube', table: new Float32Array(bytes), title: '', comments: [], warnings: [] };
-}
-
-function render(look: Look, version: string, strength: number, picture: Picture): Uint8ClampedArray {
+function render(rendering: Rendering, name: string, strength: number, picture: Picture): Uint8ClampedArray {
   const out = new Uint8ClampedArray(picture.data.length);
+  if (rendering.kind === 'preset') {
+    applyPreset(rendering.effect, strength / 100, picture.data, out);
+    return out;
+  }
+  const { look } = rendering;
   if (look.kind === '3d') {
-    const key = `${version} ${strength}`;
+    const key = `${name} ${strength}`;
     if (prepared?.key !== key) prepared = { key, value: prepare(look, strength / 100) };
     applyTo(prepared.value, picture.data, out);
     return out;
   }
-  // 1D: 256 answers by channel are all there is
-  const evaluate = sampler(look, 'tetrahedral', strength / 100);
-  const values = new Float64Array(3);
-  const table = new Uint8ClampedArray(768);
-  for (let i = 0; i < 256; i++) {
-    evaluate(i / 255, i / 255, i / 255, values, 0);
-    for (let c = 0; c < 3; c++) table[c * 256 + i] = Math.floor(values[c]! * 255 + 0.5);
-  }
-  for (let i = 0; i < out.length; i += 4) {
-    out[i] = table[picture.data[i]!]!;
-    out[i + 1] = table[256 + picture.data[i + 1]!]!;
-    out[i + 2] = table[512 + picture.data[i + 2]!]!;
-    out[i + 3] = picture.data[i + 3]!;
-  }
+  applyLook(look, strength / 100, picture.data, out);
   return out;
 }
 
-const lookOf = (version: string, points?: number): Promise<Look> =>
-  looks(`${version} ${points ?? ''}`, () => loadLook(version, points));
+const lookOf = (version: string, points?: number): Promise<Rendering> =>
+  looks(`${version} ${points ?? ''}`, () => renderingOf(version, points ? { points } : {}));
 
 let wanted: PreviewAhead = { ahead: [], points: 17 };
 let fetching = false;
@@ -80,31 +76,45 @@ async function goAhead(): Promise<void> {
   fetching = false;
 }
 
+/** Fetches a frame and a look, so that they are at hand; what goes wrong is told when they are asked for. */
+async function fetchFirst({ frame, width, version }: PreviewFirst['first']): Promise<void> {
+  const look = version ? lookOf(version) : null;
+  await Promise.allSettled([frames(`${frame} ${width}`, () => loadFrame(frame, width)), look]);
+}
+
 async function answerTo(request: PreviewRequest): Promise<{ answer: PreviewAnswer; transfer: ArrayBuffer[] }> {
-  const { id, frame, width, version, points, strength } = request;
+  const { id, channel, frame, width, version, points, strength } = request;
   try {
     const [picture, look] = await Promise.all([
       frames(`${frame} ${width}`, () => loadFrame(frame, width)),
       version ? lookOf(version, points) : null,
     ]);
-    if (id !== latest) return { answer: { id, error: 'superseded' }, transfer: [] };
+    if (id !== latest.get(channel)) return { answer: { id, channel, error: 'superseded' }, transfer: [] };
     const began = performance.now();
     const rendered = look && strength > 0;
     const data = rendered ? render(look, `${version} ${points ?? ''}`, strength, picture) : picture.data.slice();
     const pixels = data.buffer as ArrayBuffer;
     const ms = performance.now() - began;
-    return { answer: { id, width: picture.width, height: picture.height, pixels, ms }, transfer: [pixels] };
+    return { answer: { id, channel, width: picture.width, height: picture.height, pixels, ms }, transfer: [pixels] };
   } catch (error) {
-    return { answer: { id, error: (error as Error).message }, transfer: [] };
+    return { answer: { id, channel, error: (error as Error).message }, transfer: [] };
   }
 }
 
-self.onmessage = (event: MessageEvent<PreviewRequest | PreviewAhead>) => {
+self.onmessage = (event: MessageEvent<PreviewRequest | PreviewAhead | PreviewFirst | PreviewClosed>) => {
+  if ('close' in event.data) {
+    latest.delete(event.data.close);
+    return;
+  }
+  if ('first' in event.data) {
+    void fetchFirst(event.data.first);
+    return;
+  }
   if ('ahead' in event.data) {
     wanted = event.data;
     void goAhead();
     return;
   }
-  latest = event.data.id;
+  latest.set(event.data.channel, event.data.id);
   void answerTo(event.data).then(({ answer, transfer }) => self.postMessage(answer, transfer));
 };

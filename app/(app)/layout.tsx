@@ -4,6 +4,7 @@ import { now } from '@/server/live/service';
 import { signedInPerson } from '@/server/http';
 import { may, type Action } from '@/server/people/roles';
 import { Queries } from '@/ui/kit/Queries';
+import { Toasts } from '@/ui/kit/Toasts';
 import { asked } from '@/ui/shell/model/screens';
 import { Shell } from '@/ui/shell/Shell';
 
@@ -12,14 +13,16 @@ export default async function Layout({ children }: { children: ReactNode }) {
   const [counts, moment] = await Promise.all([navigationCounts(person), now()]);
   return (
     <Queries>
-      <Shell
-        person={{ name: person.name, email: person.email, role: person.role }}
-        counts={counts}
-        may={asked.filter((action) => may(person, action as Action))}
-        moment={moment}
-      >
-        {children}
-      </Shell>
+      <Toasts>
+        <Shell
+          person={{ name: person.name, email: person.email, role: person.role }}
+          counts={counts}
+          may={asked.filter((action) => may(person, action as Action))}
+          moment={moment}
+        >
+          {children}
+        </Shell>
+      </Toasts>
     </Queries>
   );
 }

@@ -7,13 +7,14 @@ import { compressRange, rangeField, type RangeCompression, type RangeField } fro
 import { developTo } from '@/core/camera/table';
 import { applyTo, prepare, type Prepared } from '@/core/look/apply';
 import type { Look } from '@/core/look/look';
-import { sampler } from '@/core/look/sample';
+import { applyPreset } from '@/core/preset/apply';
 import { recentlyUsed } from '@/core/recently-used';
 import { LRUCache } from 'lru-cache';
 import { Fault } from '../ask';
 import type { Picture } from '../pixels';
+import { evaluateBy } from '../rendering';
 import type { White } from './protocol';
-import { baseTable, exportedPicture, linearPicture, renderedPicture, tableOf, type Base } from './sources';
+import { baseTable, exportedPicture, linearPicture, renderedPicture, renderingOfLayer, type Base } from './sources';
 
 export interface Developed extends Picture {
   white: White | null;
@@ -83,10 +84,14 @@ export async function layOver(cell: CellSpec, pixels: Uint8ClampedArray): Promis
     cell.layers.map(async (layer) => ({
       ...layer,
       name: `${layer.version} ${layer.encoding}`,
-      look: await tableOf(layer),
+      rendering: await renderingOfLayer(layer),
     })),
   );
-  for (const { look, name, strength } of looks) if (strength > 0) applyTo(dosed(look, name, strength), pixels, pixels);
+  for (const { rendering, name, strength } of looks) {
+    if (strength <= 0) continue;
+    if (rendering.kind === 'preset') applyPreset(rendering.effect, strength / 100, pixels, pixels);
+    else applyTo(dosed(rendering.look, name, strength), pixels, pixels);
+  }
   if (cell.trim) applyTrim(pixels, cell.trim);
 }
 
@@ -101,7 +106,7 @@ export const rangeFieldOf = (cell: CellSpec, range: RangeCompression): Promise<R
 
 /** The cell's picture, and what it was before any look. */
 export async function pictureOf(cell: CellSpec): Promise<Developed & { before: Uint8ClampedArray }> {
-  const [frame] = await Promise.all([develop(cell), ...cell.layers.map(tableOf)]);
+  const [frame] = await Promise.all([develop(cell), ...cell.layers.map(renderingOfLayer)]);
   const data = frame.data.slice();
   await layOver(cell, data);
   if (cell.range) compressRange(data, frame.width, frame.height, cell.range);
@@ -123,7 +128,7 @@ export async function markBeyond(
   const looks = await Promise.all(
     cell.layers
       .filter((layer) => layer.strength > 0)
-      .map(async (layer) => ({ f: sampler(await tableOf(layer)), strength: layer.strength / 100 })),
+      .map(async (layer) => ({ f: evaluateBy(await renderingOfLayer(layer)), strength: layer.strength / 100 })),
   );
   const developing = base && samples && { samples, table: base.table, neutral: base.neutral };
   return markOutside(picture.pixels, picture.width, gamut, uncut(picture.codes, developing, looks));

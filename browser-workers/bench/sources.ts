@@ -7,6 +7,7 @@ import { resized } from '@/core/look/resample';
 import { recentlyUsed } from '@/core/recently-used';
 import { ask, Fault, headerOf } from '../ask';
 import { pixelsOf, type Picture } from '../pixels';
+import { renderingOf, type Rendering } from '../rendering';
 import type { White } from './protocol';
 
 export interface Linear {
@@ -22,7 +23,7 @@ export interface Base {
 
 const pictures = recentlyUsed<Picture>(24);
 const linears = recentlyUsed<Linear>(12);
-const tables = recentlyUsed<Look>(60);
+const renderings = recentlyUsed<Rendering>(60);
 const bases = recentlyUsed<Base>(80);
 
 /** The rendered picture of a frame, in one of the widths that the server keeps. */
@@ -52,21 +53,12 @@ export async function exportedPicture(cell: CellSpec, id: string | null): Promis
   return pixelsOf(bytes, own);
 }
 
-/** A look or preset as a table for sRGB values. */
-export const tableOf = ({ version, encoding }: CellLayer): Promise<Look> =>
-  tables(`${version} ${encoding}`, async () => {
-    const as = encoding ? `&as=${encodeURIComponent(encoding)}` : '';
-    const { headers, bytes } = await ask(`/api/versions/${version}/table?points=33${as}`);
-    const about = headerOf<Pick<Look, 'kind' | 'size' | 'domain'>>(headers, 'x-look');
-    const look: Look = {
-      ...about,
-      format: 'cube',
-      table: new Float32Array(bytes),
-      title: '',
-      comments: [],
-      warnings: [],
-    };
-    return look.kind === '3d' ? look : resized(look, 65); // curves as a table, which the kernel takes
+/** A look or preset, for sRGB values. */
+export const renderingOfLayer = ({ version, encoding }: CellLayer): Promise<Rendering> =>
+  renderings(`${version} ${encoding}`, async () => {
+    const made = await renderingOf(version, { points: 33, ...(encoding ? { as: encoding } : {}) });
+    if (made.kind === 'preset' || made.look.kind === '3d') return made;
+    return { kind: 'table', look: resized(made.look, 65) }; // curves as a table, which the kernel takes
   });
 
 /** The table that develops a frame by a cell's profile, or by the frame's own matrices, at a white. */

@@ -1,6 +1,7 @@
-/** Events as lines: who did what to what, and what it was before and after. */
-import { must } from '@/core/must';
+/** Events as the lines of a log, and what was before and after where that says more. */
 import Link from 'next/link';
+import { actorWords, tell } from '@/core/activity/sentences';
+import { factName } from '../item/value-words';
 import { Ago } from '../kit/time';
 
 export interface EventLine {
@@ -20,6 +21,7 @@ const places: Record<string, (id: string) => string> = {
   station: (id) => `/stations/${id}`,
   rollout: (id) => `/rollouts/${id}`,
   shelf: (id) => `/shelves?shelf=${id}`,
+  pack: (id) => `/packs/${id}`,
 };
 const text = (value: unknown): string => {
   if (value === null || value === undefined || value === '') return '–';
@@ -34,13 +36,7 @@ const text = (value: unknown): string => {
   return String(value).slice(0, 160);
 };
 
-export function Change({
-  before,
-  after,
-}: {
-  before: Record<string, unknown> | null;
-  after: Record<string, unknown> | null;
-}) {
+function Change({ before, after }: { before: Record<string, unknown> | null; after: Record<string, unknown> | null }) {
   const keys = [...new Set([...Object.keys(before ?? {}), ...Object.keys(after ?? {})])].filter(
     (k) => text(before?.[k]) !== text(after?.[k]),
   );
@@ -48,7 +44,7 @@ export function Change({
     <span className="block text-[12px] text-soft [overflow-wrap:anywhere]">
       {keys.slice(0, 8).map((key) => (
         <span key={key} className="mr-3">
-          {key.replace('_', ' ')}:{' '}
+          {factName(key)}:{' '}
           {before && key in before ? (
             <>
               <s>{text(before[key])}</s> →{' '}
@@ -61,35 +57,45 @@ export function Change({
   ) : null;
 }
 
-export function Events({ events, subject = true }: { events: EventLine[]; subject?: boolean }) {
+/** A line of a log: who did what, with the subject as a link; on the subject's own page it is named all the same. */
+export function Events({ events }: { events: EventLine[] }) {
   return (
     <ul aria-label="Activity">
-      {events.map((eventLine) => (
-        <li key={eventLine.id} className="grid grid-cols-[120px_minmax(0,1fr)] gap-4 border-t border-line py-2">
+      {events.map((event) => (
+        <li key={event.id} className="grid grid-cols-[120px_minmax(0,1fr)] gap-4 border-t border-line py-2">
           <span className="whitespace-nowrap text-soft">
-            <Ago at={eventLine.at} />
+            <Ago at={event.at} />
           </span>
-          <span>
-            <b className="font-medium">{eventLine.actor || 'Etagere'}</b>: <span>{eventLine.action}</span>
-            {subject && (
-              <>
-                , <span className="text-soft">{eventLine.subject}</span>{' '}
-                {places[eventLine.subject] && eventLine.title ? (
-                  <Link
-                    className="underline [overflow-wrap:anywhere]"
-                    href={must(places[eventLine.subject])(eventLine.subjectId)}
-                  >
-                    {eventLine.title}
-                  </Link>
-                ) : (
-                  <span className="[overflow-wrap:anywhere]">{eventLine.title ?? ''}</span>
-                )}
-              </>
-            )}
-            <Change before={eventLine.before} after={eventLine.after} />
+          <span className="[overflow-wrap:anywhere]">
+            <Sentence event={event} />
           </span>
         </li>
       ))}
     </ul>
   );
+}
+
+function Sentence({ event }: { event: EventLine }) {
+  const { start, end, named, fields } = tell(event);
+  return (
+    <>
+      <b className="font-medium">{actorWords(event.actor)}</b> {start}
+      {named && <Name event={event} />}
+      {end}
+      {fields && <Change before={event.before} after={event.after} />}
+    </>
+  );
+}
+
+/** What the subject is called now, or was then where it is gone. */
+function Name({ event: { subject, subjectId, title, before, after } }: { event: EventLine }) {
+  const place = places[subject];
+  if (title && place)
+    return (
+      <Link prefetch={false} className="underline" href={place(subjectId)}>
+        {title}
+      </Link>
+    );
+  const names = [title, after?.name, after?.title, before?.name, before?.title];
+  return names.find((name): name is string => typeof name === 'string' && name !== '') ?? 'what is gone since';
 }

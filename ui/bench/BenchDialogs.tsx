@@ -57,11 +57,15 @@ function FindCandidate() {
   const { ask, addColumns, withCandidates } = useBench();
   return (
     <ItemPicker
-      title="A candidate for the bench"
+      title="Candidates for the bench"
       onClose={() => ask(null)}
-      onPick={(item) => {
+      onPick={() => {}}
+      onPickMany={(items) => {
         ask(null);
-        withCandidates({ item: item.id }, (list) => addColumns(list.slice(0, 1).map(columnFor)));
+        const ids = items.map((item) => item.id);
+        withCandidates({ item: ids.join('|') }, (list) =>
+          addColumns(ids.flatMap((id) => list.find((one) => one.itemId === id) ?? []).map(columnFor)),
+        );
       }}
     />
   );
@@ -86,19 +90,25 @@ function FindLayer({ asking }: { asking: About<'find a layer'> }) {
 }
 
 function Judge({ asking }: { asking: About<'judge'> }) {
-  const { state, rows, candidates, may } = useBench();
+  const { state, rows, candidates, may, nameAt, run } = useBench();
   const { close, done } = useDone();
   const column = state.columns[asking.column];
   if (!column) return null;
+  const blind = state.blind > 0;
+  const reveal = (words: string) => {
+    if (blind) run({ do: 'shuffle', seed: 0 });
+    done(blind ? `${nameAt(asking.column)} was ${nameOf(column, candidates)}. ${words}` : words);
+  };
   return (
     <JudgeDialog
       column={column}
-      name={nameOf(column, candidates)}
+      name={nameAt(asking.column)}
+      blind={blind}
       candidates={candidates}
       frames={rows.map(({ at }) => ({ id: at.id, name: at.name, camera: bodyOf(at), light: at.light }))}
       may={may}
       onClose={close}
-      onDone={done}
+      onDone={reveal}
     />
   );
 }

@@ -2,6 +2,7 @@
 /** One cell: the frame under the column's candidate, and what is measured of it. */
 import { useEffect, useRef, useState, type MouseEvent } from 'react';
 import type { CellSpec } from '@/core/bench/cell';
+import { useCrosshair } from './hooks/crosshair';
 import { useCellPicture, type Measured } from './hooks/cell-picture';
 import type { CellFault, Pool, Rendered } from './hooks/pool';
 import { tintWords } from './model/tint';
@@ -14,11 +15,13 @@ interface Props {
   ratio: number;
   label: string;
   caution: string;
+  /** what the picture is rendered by, and what it does not show */ said: string;
   current: boolean;
   picking: boolean;
   onFocus: () => void;
   onOpen: () => void;
   onPick: (x: number, y: number) => void;
+  onCancelPick: () => void;
   onWhite: ((white: Rendered['white']) => void) | undefined;
 }
 
@@ -34,6 +37,7 @@ export function Cell(props: Props) {
     if (box.current) watch.observe(box.current);
     return () => watch.disconnect();
   }, []);
+  const crosshair = useCrosshair(picking, props.onPick, props.onCancelPick);
   const { measured, fault } = useCellPicture(canvas, {
     pool,
     key: at,
@@ -55,27 +59,41 @@ export function Cell(props: Props) {
       <button
         ref={box}
         data-cell={at}
-        aria-label={spoken(props.label, measured, caution)}
+        aria-label={spoken(props, measured)}
         className={`relative block w-full bg-press ${current ? 'outline outline-2 outline-offset-1 outline-verd' : ''} ${picking ? 'cursor-crosshair' : ''}`}
         style={{ aspectRatio: props.ratio }}
         onFocus={props.onFocus}
+        onKeyDown={crosshair.onKeyDown}
         onClick={onClick}
         onDoubleClick={() => {
           if (!picking) props.onOpen();
         }}
       >
         <canvas ref={canvas} className={`block h-full w-full ${measured ? '' : 'invisible'}`} />
+        {picking && current && (
+          <span
+            aria-hidden
+            data-crosshair
+            className="absolute h-4 w-4 -translate-x-1/2 -translate-y-1/2 rounded-full border-2 border-white outline outline-1 outline-black"
+            style={{ left: `${crosshair.place.x * 100}%`, top: `${crosshair.place.y * 100}%` }}
+          />
+        )}
         <OverPicture waiting={!measured && !fault} fault={fault} caution={caution} />
       </button>
       <Figures measured={measured} />
+      {props.said && (
+        <p className="truncate text-[11.5px] text-soft" title={props.said} aria-hidden>
+          {props.said}
+        </p>
+      )}
       {measured && <MoreFigures measured={measured} />}
     </div>
   );
 }
 
 /** The cell for readers of screens. */
-function spoken(label: string, measured: Measured | null, caution: string): string {
-  const parts = [label];
+function spoken({ label, said, caution }: Props, measured: Measured | null): string {
+  const parts = [said ? `${label}, ${said}` : label];
   if (measured) {
     const { clippedHigh, shadows, tint } = measured.figures;
     parts.push(`Clipped ${clippedHigh.toFixed(1)} percent, shadows ${shadows} of 32, neutrals ${tintWords(tint)}`);

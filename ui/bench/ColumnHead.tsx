@@ -3,6 +3,7 @@
 import { encodingText } from '@/core/look/assumed-encoding';
 import { NumberField } from '../kit/NumberField';
 import { useBench } from './bench-context';
+import { BlindHead } from './BlindHead';
 import { ColumnMenu } from './ColumnMenu';
 import type { Candidate } from './model/candidate';
 import { atStrength, profileOf, STRENGTH_MOST, topLayer, type Column, type Layer } from './model/column';
@@ -14,7 +15,7 @@ export function ColumnHead({ index }: { index: number }) {
   if (!column) return null;
   const name = nameAt(index);
   const isReference = index === state.reference;
-  const hidden = state.blind > 0 && !isReference;
+  if (state.blind > 0 && !isReference) return <BlindHead index={index} name={name} />;
   const profile = candidates.get(profileOf(column) ?? '');
   const top = topLayer(column);
   const change = (to: Column) => run({ do: 'change a column', column: index, to });
@@ -24,7 +25,7 @@ export function ColumnHead({ index }: { index: number }) {
         <h2 className="line-clamp-2 min-h-[36px] flex-1 text-[15.5px] leading-[1.15] [overflow-wrap:anywhere]">
           {name}
         </h2>
-        <ColumnMenu index={index} column={column} name={name} hidden={hidden} />
+        <ColumnMenu index={index} column={column} name={name} hidden={false} />
       </div>
       {top ? (
         <LayerStrength
@@ -38,7 +39,7 @@ export function ColumnHead({ index }: { index: number }) {
       )}
       <p className="flex h-[22px] items-center gap-1 overflow-hidden whitespace-nowrap text-[11.5px] text-soft">
         {isReference && top ? 'reference ' : ''}
-        {!hidden && <ProfileFacts column={column} profile={profile} onChange={change} />}
+        <ProfileFacts column={column} profile={profile} onChange={change} />
         <ColumnFacts column={column} />
       </p>
     </div>

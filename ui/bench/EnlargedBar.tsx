@@ -140,7 +140,7 @@ function HoldOriginal({ original, onOriginal }: Pick<Props, 'original' | 'onOrig
       }}
       onKeyUp={release}
     >
-      Hold for the original
+      Hold to see the original
     </button>
   );
 }

@@ -27,7 +27,8 @@ const aboutFrame = (frame: FrameOnBench): string =>
     .join(', ');
 
 /** What can be laid on the bench as rows. */
-export function FramesMenu({ frames, sets, full, isLaid, onSet, onFrame }: Props) {
+export function FramesMenu({ frames: all, sets, full, isLaid, onSet, onFrame }: Props) {
+  const frames = all.filter((frame) => !frame.archived);
   return (
     <Menu title="Frames" before={<Plus aria-hidden size={13} />}>
       {sets.map((set) => (

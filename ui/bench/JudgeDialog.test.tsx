@@ -13,7 +13,7 @@ const look: Candidate = {
   title: 'Harbor Dusk',
   kind: 'look',
   number: 2,
-  status: 'draft',
+  status: 'approved',
   cameras: [],
   supplier: '',
   most: 150,
@@ -25,6 +25,9 @@ const look: Candidate = {
   shown: true,
   intention: 'evening without mud',
   roots: ['look-1'],
+  doubled: false,
+  notShown: [],
+  missing: [],
 };
 const column: Column = { ...emptyColumn, layers: [{ version: 'look-1', strength: 60, assumed: null }] };
 const frames = [
@@ -32,7 +35,7 @@ const frames = [
   { id: 'f2', name: 'Pier', camera: 'Korva M4', light: 'daylight' },
 ];
 
-function open() {
+function open(more: Partial<Parameters<typeof JudgeDialog>[0]> = {}) {
   const asked = serve({ 'POST /api/bench/verdict': { verdicts: 2, choices: 1, provisional: true } });
   const onDone = vi.fn();
   draw(
@@ -41,9 +44,11 @@ function open() {
       name="Harbor Dusk"
       candidates={new Map([['look-1', look]])}
       frames={frames}
+      blind={false}
       may={{ choice: true, edit: true }}
       onClose={vi.fn()}
       onDone={onDone}
+      {...more}
     />,
   );
   return { asked, onDone, user: userEvent.setup() };
@@ -102,4 +107,19 @@ test('words that are too long are told before anything is sent', async () => {
   await user.click(screen.getByRole('button', { name: 'Save the verdict' }));
   expect((await screen.findByRole('alert')).textContent).toBe('At most 200 signs.');
   expect(asked).toEqual([]);
+});
+
+test('judged blind, nothing is said of what it is, and it is kept that it was so', async () => {
+  const { asked, user } = open({ blind: true, name: 'Candidate B' });
+  expect(screen.getByRole('dialog', { name: 'Candidate B' }).textContent).not.toMatch(/Harbor Dusk|60 %|evening/);
+  expect(screen.queryByLabelText('make it the house choice')).toBeNull();
+  await user.click(screen.getByRole('button', { name: 'Save the verdict' }));
+  expect(asked[0]?.body).toMatchObject({ blind: true, look: 'look-1', chosen: true, choice: null });
+});
+
+test('what stands against a house choice is said before anything is filled in', () => {
+  const draft = new Map([['look-1', { ...look, status: 'draft' }]]);
+  open({ candidates: draft });
+  expect(screen.getByText('Not yet: Harbor Dusk is a draft: approve it first.')).toBeTruthy();
+  expect(screen.getByLabelText<HTMLInputElement>('make it the house choice').disabled).toBe(true);
 });

@@ -14,7 +14,7 @@ import { Notice } from '../kit/Notice';
 import { counted } from '../kit/words';
 import { displayGamut, gamutWords } from './hooks/display';
 import { profileOf, topLayer, type Column } from './model/column';
-import { beginning, casesOf, decisionOf, type Judgement, type JudgedFrame } from './model/judgement';
+import { beginning, casesOf, decisionOf, obstacle, type Judgement, type JudgedFrame } from './model/judgement';
 import type { Candidates } from './model/names';
 
 interface Props {
@@ -22,6 +22,7 @@ interface Props {
   name: string;
   candidates: Candidates;
   frames: JudgedFrame[];
+  /** whoever judges is not to know what it is */ blind: boolean;
   may: { choice: boolean; edit: boolean };
   onClose: () => void;
   onDone: (words: string) => void;
@@ -30,14 +31,33 @@ type Decision = BodyOf<'POST /api/bench/verdict'>;
 
 const CALIBRATED = 'etagere-calibrated';
 
-export function JudgeDialog({ column, name, candidates, frames, may, onClose, onDone }: Props) {
+/** What there is to say of a column; less of it where whoever judges is not to know what it is. */
+function askedOf({ column, candidates, frames, blind, may }: Props) {
   const profile = candidates.get(profileOf(column) ?? '') ?? null;
   const top = topLayer(column);
   const look = (top && candidates.get(top.version)) ?? null;
-  const intention = look?.intention || profile?.intention || '';
+  const strength = look && top && !blind ? top.strength : null;
+  const choice = may.choice && !blind;
+  return {
+    profile,
+    look,
+    strength,
+    intention: blind ? '' : look?.intention || profile?.intention || '',
+    consequences: {
+      strength: may.edit ? strength : null,
+      trim: Boolean(profile && column.trim && may.edit && !blind),
+      choice,
+      obstacle: choice ? obstacle({ profile, look, frames }) : '',
+    },
+  };
+}
+
+export function JudgeDialog(props: Props) {
+  const { column, name, frames, blind, onClose, onDone } = props;
+  const { profile, look, strength, intention, consequences } = askedOf(props);
   const form = useWrittenForm<Judgement, Decision>(
     benchEndpoints['POST /api/bench/verdict'].body,
-    (judgement) => decisionOf(judgement, { column, profile, look, frames }),
+    (judgement) => decisionOf(judgement, { blind, column, profile, look, frames }),
     beginning,
   );
   const { setValue } = form;
@@ -60,7 +80,7 @@ export function JudgeDialog({ column, name, candidates, frames, may, onClose, on
   return (
     <Modal title={name} width={560} top="8vh" onClose={onClose}>
       <p className="mb-3 text-soft">
-        {look && top ? `at ${top.strength} %, ` : ''}on {counted(frames.length, 'frame')}:{' '}
+        {strength === null ? '' : `at ${strength} %, `}on {counted(frames.length, 'frame')}:{' '}
         {frames.map((frame) => frame.name).join('; ')}
       </p>
       <FormProvider {...form}>
@@ -69,12 +89,7 @@ export function JudgeDialog({ column, name, candidates, frames, may, onClose, on
           <Chosen />
           {intention && <AsMeant intention={intention} />}
           <InWords />
-          <Consequences
-            chosen={judgement.chosen}
-            strength={look && top && may.edit ? top.strength : null}
-            trim={Boolean(profile && column.trim && may.edit)}
-            choice={may.choice}
-          />
+          <Consequences chosen={judgement.chosen} {...consequences} />
           {judgement.house && <HouseChoice cases={cases} />}
           <Display gamut={judgement.gamut} calibrated={judgement.calibrated} />
           <ModalFoot>
@@ -93,16 +108,18 @@ interface ConsequencesProps {
   /** of a look whose usual strength may be advised, in percent; null where it may not */ strength: number | null;
   /** whether there is a trim that may be kept */ trim: boolean;
   /** whether the house choice may be made */ choice: boolean;
+  /** why not, as things are; '' where nothing is in the way */ obstacle: string;
 }
 
 /** What comes of the verdict beside its own record. */
-function Consequences({ chosen, strength, trim, choice }: ConsequencesProps) {
+function Consequences({ chosen, strength, trim, choice, obstacle: why }: ConsequencesProps) {
   return (
     <>
       <Tick name="ribbon" words="put my ribbon on it" />
       {strength !== null && <Tick name="advise" words={`advise ${strength} % as its usual strength`} />}
       {trim && <Tick name="keepTrim" words="keep the trim with the profile as its compensation" />}
-      {choice && <Tick name="house" off={!chosen} words="make it the house choice" />}
+      {choice && <Tick name="house" off={!chosen || why !== ''} words="make it the house choice" />}
+      {choice && why && <p className="ml-6 text-[12px] text-ochre">Not yet: {why}.</p>}
     </>
   );
 }

@@ -1,6 +1,6 @@
 'use client';
 /** Frames against candidates. */
-import { useState } from 'react';
+import { Fragment, useState } from 'react';
 import { choiceFor } from '@/core/bench/choice';
 import { differingProfiles } from '@/core/bench/differing-profiles';
 import { bodyOf } from '@/core/frame/body';
@@ -11,6 +11,8 @@ import { usePickNeutral, useShowAnchored } from './hooks/neutral';
 import { cellName } from './hooks/keys';
 import { CELL_WIDTH, cautionFor, whiteColumn } from './model/cell';
 import { byProfile, emptyColumn, layer, type Column } from './model/column';
+import { renderedBy } from './model/rendered-by';
+import { groupHeads } from './model/row-groups';
 import { RowHead } from './RowHead';
 
 const HEAD_WIDTH = 148;
@@ -21,8 +23,9 @@ export function Matrix() {
   const { state, rows, order } = useBench();
   const [current, setCurrent] = useState({ row: 0, place: 0 });
   const count = state.columns.length;
+  const heads = groupHeads(rows.map((row) => row.at));
   return (
-    <div className="overflow-x-auto pb-2">
+    <div className="contact-sheet overflow-x-auto pb-2">
       <div
         role="group"
         aria-label="The matrix"
@@ -38,13 +41,17 @@ export function Matrix() {
           <ColumnHead key={index} index={index} />
         ))}
         {rows.map((row, index) => (
-          <MatrixRow
-            key={row.frame}
-            row={row}
-            index={index}
-            place={current.row === index ? current.place : null}
-            onPlace={(place) => setCurrent({ row: index, place })}
-          />
+          <Fragment key={row.frame}>
+            {heads[index] && (
+              <h3 className="col-span-full mt-2 border-b border-line pb-0.5 text-[14px] text-soft">{heads[index]}</h3>
+            )}
+            <MatrixRow
+              row={row}
+              index={index}
+              place={current.row === index ? current.place : null}
+              onPlace={(place) => setCurrent({ row: index, place })}
+            />
+          </Fragment>
         ))}
       </div>
     </div>
@@ -97,9 +104,8 @@ function HeadOfRow({ row, index }: { row: LaidRow; index: number }) {
   const { run, rows, choices, whites, picking, setPicking, may, ask, addColumns } = useBench();
   const showAnchored = useShowAnchored();
   const frame = row.at;
-  const most = differingProfiles(rows.map(({ at }) => ({ id: at.id, camera: bodyOf(at), profile: at.profile }))).get(
-    frame.id,
-  );
+  const came = rows.map(({ at }) => ({ id: at.id, camera: bodyOf(at), light: at.light, profile: at.profile }));
+  const most = differingProfiles(came).get(frame.id);
   return (
     <RowHead
       frame={frame}
@@ -137,7 +143,7 @@ interface CellProps {
 }
 
 function MatrixCell({ row, index, column, current, onFocus, onWhite }: CellProps) {
-  const { state, pool, candidates, picking, enlarge, nameAt, cellFor } = useBench();
+  const { state, pool, candidates, picking, setPicking, enlarge, nameAt, cellFor } = useBench();
   const pickNeutral = usePickNeutral();
   const shown = state.columns[column];
   const reference: Column | undefined = state.columns[state.reference];
@@ -151,11 +157,13 @@ function MatrixCell({ row, index, column, current, onFocus, onWhite }: CellProps
       ratio={row.at.width / row.at.height}
       label={`${nameAt(column)} on ${row.at.name}`}
       caution={state.blind ? '' : cautionFor(row.at, shown, candidates)}
+      said={state.blind ? '' : renderedBy(shown, candidates)}
       current={current}
       picking={picking === index}
       onFocus={onFocus}
       onOpen={() => enlarge(index, column)}
       onPick={(x, y) => void pickNeutral(row, index, x, y)}
+      onCancelPick={() => setPicking(null)}
       onWhite={onWhite}
     />
   );

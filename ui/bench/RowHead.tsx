@@ -66,7 +66,7 @@ function FrameFacts({ frame, most }: { frame: FrameOnBench; most: string | null 
           came with {frame.profile}, most with {most}
         </p>
       )}
-      {frame.conversion && <p className="text-soft">told by its serial, {frame.serial}</p>}
+      {frame.conversion && <p className="text-soft">recognized by its serial number, {frame.serial}</p>}
     </>
   );
 }

@@ -4,6 +4,7 @@ import { counted } from '../kit/words';
 import { useBench } from './bench-context';
 import { columnFor, emptyColumn, type Source } from './model/column';
 import { camerasOf, labelsOf } from './model/frame';
+import { grouped } from './model/row-groups';
 import { MOST_ROWS } from './model/state';
 import { CandidatesMenu } from './CandidatesMenu';
 import { FramesMenu } from './FramesMenu';
@@ -12,12 +13,15 @@ import { SavedMenu } from './SavedMenu';
 export function Toolbar() {
   const { title } = useBench();
   return (
-    <div className="mb-3 flex items-center gap-2">
+    <div className="mb-3 flex flex-wrap items-center gap-2 print:hidden">
       <h1 className="mr-1 whitespace-nowrap text-[26px] leading-tight">{title}</h1>
       <Summary />
       <Frames />
       <Candidates />
       <Switches />
+      <button className="button" onClick={() => print()}>
+        Print
+      </button>
       <Saved />
     </div>
   );
@@ -39,7 +43,10 @@ function Frames() {
       sets={sets}
       full={rows.length >= MOST_ROWS}
       isLaid={(id) => rows.some((row) => row.frame === id)}
-      onSet={(list) => run({ do: 'lay only these frames', frames: list })}
+      onSet={(list) => {
+        const known = list.flatMap((id) => frames.find((frame) => frame.id === id) ?? []);
+        run({ do: 'lay only these frames', frames: grouped(known).map((frame) => frame.id) });
+      }}
       onFrame={(frame) => run({ do: 'add a row', frame })}
     />
   );

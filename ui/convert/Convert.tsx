@@ -44,7 +44,7 @@ export function Convert({ versionId, title, first }: { versionId: string; title:
     <FormProvider {...form}>
       <form
         noValidate
-        className="grid grid-cols-[minmax(0,1fr)_300px] gap-8"
+        className="grid grid-cols-[minmax(0,1fr)_300px] gap-8 max-[900px]:grid-cols-[minmax(0,1fr)]"
         onSubmit={(event) => void form.handleSubmit(convert)(event)}
       >
         <div>

@@ -74,7 +74,7 @@ export function CopyGroup({ items, mean, max, frame, may, show }: Props) {
             Merge into {kept.title}
           </button>
           <button className="button" disabled={busy} onClick={() => void leave()}>
-            They are meant
+            Keep them apart
           </button>
         </div>
       )}

@@ -41,7 +41,7 @@ export function Requests({ requests, may }: { requests: RequestLine[]; may: bool
             <th>For</th>
             <th>Wanted</th>
             <th>Asked of</th>
-            <th>Stands</th>
+            <th>State</th>
             <th>Note</th>
           </tr>
         </thead>

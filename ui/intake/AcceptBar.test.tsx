@@ -13,6 +13,8 @@ function open(more: Partial<Parameters<typeof AcceptBar>[0]> = {}) {
   draw(
     <AcceptBar
       usual={looks}
+      named="Looks"
+      papers={null}
       kinds={['look', 'preset']}
       takeable={5}
       left={0}
@@ -51,7 +53,7 @@ describe('an arrival is settled', () => {
   test('under a licence that is listed, from a source that is told', async () => {
     const { onAccept, user } = open({ left: 2 });
     await user.selectOptions(screen.getByLabelText('Licence'), 'One studio');
-    await user.click(screen.getByRole('button', { name: 'Source' }));
+    await user.click(screen.getByRole('button', { name: 'Source and papers' }));
     await user.type(screen.getByLabelText('Receipt'), 'No. 7');
     await user.click(screen.getByRole('button', { name: 'Accept 3 of 5' }));
     await vi.waitFor(() => expect(onAccept).toHaveBeenCalledOnce());
@@ -64,6 +66,9 @@ describe('an arrival is settled', () => {
     await user.selectOptions(screen.getByLabelText('Licence'), 'a new licence');
     const accept = screen.getByRole<HTMLButtonElement>('button', { name: 'Accept 5 as proposed' });
     expect(accept.disabled).toBe(true);
+    // the arrival's own name is offered
+    expect(screen.getByLabelText<HTMLInputElement>('Its name').value).toBe('Looks');
+    await user.clear(screen.getByLabelText('Its name'));
     await user.type(screen.getByLabelText('Its name'), 'Autumn ');
     expect(accept.disabled).toBe(true);
     await user.type(screen.getByLabelText('Name of the licence'), 'House rules');
@@ -79,11 +84,11 @@ describe('an arrival is settled', () => {
 
   test('not without a word where something is too long', async () => {
     const { onAccept, user } = open();
-    await user.click(screen.getByRole('button', { name: 'Source' }));
+    await user.click(screen.getByRole('button', { name: 'Source and papers' }));
     await user.click(screen.getByLabelText('Address'));
     await user.paste('x'.repeat(5000));
     await user.click(screen.getByRole('button', { name: 'Accept 5 as proposed' }));
-    expect((await screen.findByRole('alert')).textContent).toBe('An address has at most 500 signs.');
+    expect((await screen.findByRole('alert')).textContent).toBe('Address: at most 500 characters.');
     expect(onAccept).not.toHaveBeenCalled();
   });
 

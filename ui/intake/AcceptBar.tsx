@@ -1,6 +1,6 @@
 'use client';
 /** Where an arrival goes, from whom it is, and under which licence: the bar that settles it. */
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { FormProvider, useFormContext, useWatch } from 'react-hook-form';
 import { arrivalEndpoints } from '@/core/api/arrivals';
 import { problemsIn, useWrittenForm } from '../kit/form';
@@ -16,38 +16,42 @@ interface Named {
   name: string;
 }
 interface Props {
-  /** the shelf that is offered first */ usual: string | null;
+  /** the shelf that is offered first; null for a new one */ usual: string | null;
+  /** what a new shelf would be called */ named: string;
   /** of what is new, the commonest first */ kinds: string[];
   takeable: number;
   left: number;
   shelves: Named[];
   licences: Named[];
   supplier: string;
+  /** licences and read-me files, beside the fields that are filled from them */ papers: ReactNode;
   busy: boolean;
   onAccept: (acceptance: Acceptance) => void;
   onDiscard: () => void;
 }
 
-function beginning(usual: string | null, others: string[], shelves: Named[], supplier: string): AcceptForm {
+function beginning({ usual, named, kinds, shelves, supplier }: Props): AcceptForm {
+  const others = kinds.slice(1);
   return {
     shelf: usual ?? NEW,
-    newShelf: '',
+    newShelf: named,
     byKind: Object.fromEntries(others.map((kind) => [kind, shelfOfKind(shelves, kind) ?? ''])),
     supplier,
     release: '',
     licence: '',
     newLicence: { name: '', may_convert: 'unknown', may_spread: 'unknown' },
+    origin: '',
     source: {},
   };
 }
 
 export function AcceptBar(props: Props) {
-  const { usual, kinds, takeable, left, shelves, licences, busy, onAccept, onDiscard } = props;
+  const { kinds, takeable, left, shelves, licences, busy, onAccept, onDiscard, papers } = props;
   const others = kinds.slice(1);
   const form = useWrittenForm<AcceptForm, Acceptance>(
     arrivalEndpoints['POST /api/arrivals/:id'].body,
     acceptanceOf,
-    beginning(usual, others, shelves, props.supplier),
+    beginning(props),
   );
   const typed = useWatch({ control: form.control }) as AcceptForm;
   const [open, setOpen] = useState(kinds.length > 2);
@@ -61,7 +65,7 @@ export function AcceptBar(props: Props) {
         onSubmit={(event) => void form.handleSubmit((acceptance) => onAccept(acceptance))(event)}
       >
         <FormProblems words={problemsIn(form)} />
-        {(open || typed.licence === NEW) && <AcceptDetails>{kinds.length > 2 && byKind}</AcceptDetails>}
+        {(open || typed.licence === NEW) && <AcceptDetails papers={papers}>{kinds.length > 2 && byKind}</AcceptDetails>}
         <div className="flex flex-wrap items-end gap-3">
           <ShelfField isNew={typed.shelf === NEW} shelves={shelves} />
           {kinds.length === 2 && byKind}
@@ -76,7 +80,7 @@ export function AcceptBar(props: Props) {
           </label>
           <LicenceField none={typed.supplier.trim() ? 'not known' : 'own work'} licences={licences} />
           <button type="button" className="button quiet" aria-expanded={open} onClick={() => setOpen(!open)}>
-            {open ? 'Less' : 'Source'}
+            {open ? 'Less' : 'Source and papers'}
           </button>
           <button type="button" className="button danger ml-auto" disabled={busy} onClick={onDiscard}>
             Discard the arrival

@@ -1,39 +1,35 @@
 'use client';
 /** The files of one group, by folder. */
-import type { EntryGroup as EntryGroupName, EntryOutcome } from '@/core/api/arrivals';
 import Link from 'next/link';
 import { Fragment } from 'react';
 import { groupBy } from '@/core/lists';
 import { EntryRow } from './EntryRow';
+import type { Correction, Decisions } from './model/decisions';
 import { isLeft, isWhole, takeEntries, takeGroup, type Choice } from './model/choice';
 import { becomes, folderOf, groupWords, isCorrectable, isTaken, type Entry, type GroupOfEntries } from './model/entry';
 
-/** What files are said to be: some of them, or all of a group. */
-export interface Correction {
-  entries?: number[];
-  group?: EntryGroupName;
-  outcome: EntryOutcome;
-  /** narrows down of which items they may be a version */ kind?: string;
-}
 interface Props {
-  arrival: string;
   group: GroupOfEntries;
-  /** it can still be decided on */ open: boolean;
-  busy: boolean;
   choice: Choice;
   onChoice: (choice: Choice) => void;
-  onCorrect: (correction: Correction) => void;
+  decisions: Decisions;
 }
 
 const idsOf = (rows: readonly Entry[]): number[] => rows.map((entry) => entry.id);
 
-export function EntryGroup({ arrival, group: given, open, busy, choice, onChoice, onCorrect }: Props) {
+export function EntryGroup({ group: given, choice, onChoice, decisions }: Props) {
+  const { arrival, open, busy, words: searched, onCorrect } = decisions;
   const { group, count, takeable, rows } = given;
   const { title, note } = groupWords[group] ?? { title: group, note: '' };
   const takes = open && rows.some(isTaken);
-  const correctable = open && isCorrectable(given);
+  const correctable = open && rows.some(isCorrectable);
   const isTakenAll = (list: readonly Entry[]): boolean => list.every((entry) => !isLeft(choice, group, entry.id));
   const take = (ids: readonly number[], on: boolean) => onChoice(takeEntries(choice, group, ids, on));
+  // a search shows a part of the group, and no more than that is meant
+  const takeAll = (on: boolean) => {
+    if (searched) take(idsOf(rows.filter(isTaken)), on);
+    else onChoice(takeGroup(choice, group, takeable, on));
+  };
   const folders = [...groupBy(rows, (entry) => folderOf(entry.path))];
   return (
     <section
@@ -59,13 +55,13 @@ export function EntryGroup({ arrival, group: given, open, busy, choice, onChoice
                 <input
                   type="checkbox"
                   aria-label={`All of ${title}`}
-                  checked={isWhole(choice, group)}
-                  onChange={(event) => onChoice(takeGroup(choice, group, takeable, event.target.checked))}
+                  checked={searched ? isTakenAll(rows.filter(isTaken)) : isWhole(choice, group)}
+                  onChange={(event) => takeAll(event.target.checked)}
                 />
               </th>
             )}
             <th>
-              <span className="sr-only">Selvedge</span>
+              <span className="sr-only">On a frame</span>
             </th>
             <th>File</th>
             <th>What it is</th>
@@ -89,10 +85,9 @@ export function EntryGroup({ arrival, group: given, open, busy, choice, onChoice
                   entry={entry}
                   name={entry.path.slice(folder ? folder.length + 1 : 0)}
                   taken={takes ? !isLeft(choice, group, entry.id) : null}
-                  correctable={correctable && entry.kind !== 'descriptor'}
-                  busy={busy}
+                  correctable={open && isCorrectable(entry)}
                   onTake={(on) => take([entry.id], on)}
-                  onOutcome={(outcome) => onCorrect({ entries: [entry.id], kind: entry.kind, outcome })}
+                  decisions={decisions}
                 />
               ))}
             </Fragment>
@@ -101,7 +96,11 @@ export function EntryGroup({ arrival, group: given, open, busy, choice, onChoice
       </table>
       {count > rows.length && (
         <p className="mt-2">
-          <Link className="button quiet" href={`/intake/${arrival}?group=${group}`} scroll={false}>
+          <Link
+            className="button quiet"
+            href={`/intake/${arrival}?${new URLSearchParams({ group, ...(searched ? { words: searched } : {}) })}`}
+            scroll={false}
+          >
             Show all {count.toLocaleString('en')}
           </Link>
         </p>
@@ -113,7 +112,7 @@ export function EntryGroup({ arrival, group: given, open, busy, choice, onChoice
 const Columns = ({ takes }: { takes: boolean }) => (
   <colgroup>
     {takes && <col className="w-[34px]" />}
-    <col className="w-[58px]" />
+    <col className="w-[80px]" />
     <col />
     <col className="w-[270px]" />
     <col className="w-[320px]" />
@@ -127,7 +126,7 @@ function AllBecome({
 }: {
   title: string;
   busy: boolean;
-  onOutcome: (outcome: EntryOutcome) => void;
+  onOutcome: (outcome: Correction['outcome']) => void;
 }) {
   return (
     <label className="ml-auto font-sans text-[12.5px] font-normal tracking-normal text-soft">
@@ -137,9 +136,9 @@ function AllBecome({
         className="field ml-1 h-[26px] text-ink"
         value=""
         disabled={busy}
-        onChange={(event) => onOutcome(event.target.value as EntryOutcome)}
+        onChange={(event) => onOutcome(event.target.value as Correction['outcome'])}
       >
-        <option value="">as proposed</option>
+        <option value="">choose</option>
         {becomes.map(({ outcome, words }) => (
           <option key={outcome} value={outcome}>
             {words}

@@ -1,9 +1,11 @@
 'use client';
 /** One file of an arrival: what it is, and what becomes of it. */
-import type { EntryOutcome } from '@/core/api/arrivals';
+import type { AS_PROPOSED, EntryOutcome } from '@/core/api/arrivals';
 import Link from 'next/link';
-import { Selvedge } from '../kit/Selvedge';
 import { State } from '../kit/State';
+import { EntryPicture } from './EntryPicture';
+import { EntryTitle } from './EntryTitle';
+import { isReadable, type Decisions } from './model/decisions';
 import { becomes, differenceWords, frameBecomes, isTaken, type Entry } from './model/entry';
 
 interface Props {
@@ -11,12 +13,12 @@ interface Props {
   /** within its folder */ name: string;
   /** null where nothing is to be taken */ taken: boolean | null;
   correctable: boolean;
-  busy: boolean;
   onTake: (on: boolean) => void;
-  onOutcome: (outcome: EntryOutcome) => void;
+  decisions: Decisions;
 }
 
-export function EntryRow({ entry, name, taken, correctable, busy, onTake, onOutcome }: Props) {
+export function EntryRow({ entry, name, taken, correctable, onTake, decisions }: Props) {
+  const { arrival, frame, open, settled, onRead } = decisions;
   return (
     <tr data-entry={entry.path}>
       {taken !== null && (
@@ -32,7 +34,7 @@ export function EntryRow({ entry, name, taken, correctable, busy, onTake, onOutc
         </td>
       )}
       <td>
-        <Selvedge threads={entry.selvedge} className={`h-[38px] w-[46px] ${entry.selvedge ? '' : 'opacity-40'}`} />
+        <EntryPicture arrival={arrival} entry={entry} frame={frame} />
       </td>
       <td className="[overflow-wrap:anywhere]">
         <b className="font-medium">{name}</b>
@@ -44,10 +46,13 @@ export function EntryRow({ entry, name, taken, correctable, busy, onTake, onOutc
         ))}
       </td>
       <td>
-        <WhatItIs entry={entry} />
+        <WhatItIs
+          entry={entry}
+          onTitle={open && isTaken(entry) ? (title) => decisions.onTitle(entry.id, title) : null}
+        />
       </td>
       <td>
-        <State of={stateOf(entry)} />
+        <State of={stateOf(entry, settled)} />
         {entry.corrected && <span className="text-[12px] text-soft"> as you said</span>}
         <Because entry={entry} />
         {entry.caution && <span className="block text-[12px] text-ochre">{entry.caution}</span>}
@@ -59,19 +64,24 @@ export function EntryRow({ entry, name, taken, correctable, busy, onTake, onOutc
             needs the {need.kind.replace('-', ' ')} {need.name}, {need.where}
           </span>
         ))}
-        {correctable && <Becomes entry={entry} busy={busy} onOutcome={onOutcome} />}
+        {isReadable(entry) && (
+          <button type="button" className="block text-[12px] underline" onClick={() => onRead(entry.id)}>
+            Read {name}
+          </button>
+        )}
+        {correctable && <Becomes entry={entry} decisions={decisions} />}
       </td>
     </tr>
   );
 }
 
-function WhatItIs({ entry }: { entry: Entry }) {
+function WhatItIs({ entry, onTitle }: { entry: Entry; onTitle: ((title: string) => void) | null }) {
   const { kind, note, headings, evidence } = entry;
   if (!kind || kind === 'unknown' || kind === 'document')
     return <span className="text-soft">{kind || entry.outcome}</span>;
   return (
     <>
-      <span className="font-serif text-[15px] [overflow-wrap:anywhere]">{entry.title}</span>
+      <EntryTitle title={entry.title} onTitle={onTitle} />
       <span className="block text-[12px] text-soft">
         {kind === 'preset' ? note : `${kind.replace('-', ' ')}: ${note}`}
         {headings.length ? `, under ${headings.join(' / ')}` : ''}
@@ -93,8 +103,10 @@ function certainty(confidence: number): string {
   return `Recognized, ${Math.round(confidence * 100)} % certain`;
 }
 
-function stateOf(entry: Entry): string {
-  if (entry.itemId) return 'accepted';
+/** @param settled the arrival has been taken in: what is no item or frame of it was left out */
+function stateOf(entry: Entry, settled: boolean): string {
+  if (entry.itemId || entry.frameId) return 'accepted';
+  if (settled && isTaken(entry) && entry.outcome !== 'descriptor') return 'left';
   return entry.outcome === 'duplicate' && entry.likeness?.by === 'effect' ? 'same-effect' : entry.outcome;
 }
 
@@ -102,6 +114,12 @@ function stateOf(entry: Entry): string {
 function Because({ entry }: { entry: Entry }) {
   const { likeness, problem, itemId, targetItem, targetTitle, targetPath, outcome, note } = entry;
   const words = likeness ? `${likeness.words}${differenceWords(likeness)}` : '';
+  if (entry.frameId)
+    return (
+      <Link className="block text-[12px] underline" href={`/bench?rows=${entry.frameId}`}>
+        the frame {entry.title}
+      </Link>
+    );
   if (itemId)
     return (
       <Link className="block text-[12px] underline" href={`/items/${itemId}`}>
@@ -132,17 +150,21 @@ function Because({ entry }: { entry: Entry }) {
   return saysItself ? <span className="block text-[12px] text-soft">{note}</span> : null;
 }
 
-function Becomes({ entry, busy, onOutcome }: Pick<Props, 'entry' | 'busy' | 'onOutcome'>) {
+function Becomes({ entry, decisions: { busy, onCorrect } }: Pick<Props, 'entry' | 'decisions'>) {
+  const choices = entry.kind === 'frame' ? frameBecomes : becomes;
   return (
     <select
       aria-label={`${entry.title} becomes`}
       className="field mt-1 block h-[26px] max-w-full text-[12.5px]"
       value={entry.outcome}
       disabled={busy}
-      onChange={(event) => onOutcome(event.target.value as EntryOutcome)}
+      onChange={(event) => {
+        const outcome = event.target.value as EntryOutcome | typeof AS_PROPOSED;
+        onCorrect({ entries: [entry.id], kind: entry.kind, outcome });
+      }}
     >
-      {(entry.kind === 'frame' ? frameBecomes : becomes).map(({ outcome, words }) => (
-        <option key={outcome} value={outcome}>
+      {choices.map(({ outcome, words }) => (
+        <option key={outcome} value={outcome} hidden={outcome === 'proposed' && !entry.corrected}>
           {words}
         </option>
       ))}

@@ -1,14 +1,18 @@
-import { render, screen, within } from '@testing-library/react';
+import { screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, test } from 'vitest';
 import type { EditableItem } from '@/core/item/fields';
-import { refusal, serve } from '../testing/server';
+import { draw } from '../testing/render';
+import { refusal, serve as serveAll, type Asked } from '../testing/server';
 import { router } from '../testing/setup';
+// fetched once here, so that no test waits for it
+import './EditDialog';
 import { EditItem } from './EditItem';
 
 const item: EditableItem = {
   title: 'Tenmoku',
   short_title: '',
+  sort_title: '',
   position: 0,
   headings: ['Kiln'],
   tags: [],
@@ -20,9 +24,11 @@ const item: EditableItem = {
   origin: 'bought',
   licence_id: null,
   supplier: 'Sable Row Looks',
+  source: {},
   creator: '',
   rights: '',
   web_statement: '',
+  contact: '',
   strength_least: 0,
   strength_usual: 100,
   strength_most: 150,
@@ -30,9 +36,21 @@ const item: EditableItem = {
 };
 const licences = [{ id: '0198c0de-0000-7000-8000-000000000001', name: 'One seat' }];
 
+/** Nothing calls the item, unless said. What was read is no change, and left out of what was asked. */
+function serve(answers: Record<string, unknown>, presets: object[] = []): Asked[] {
+  const all = serveAll({ 'GET /api/items/tenmoku/referring': { presets }, ...answers });
+  const changes: Asked[] = [];
+  const push = all.push.bind(all);
+  all.push = (...asked) => {
+    changes.push(...asked.filter(({ method }) => method !== 'GET'));
+    return push(...asked);
+  };
+  return changes;
+}
+
 async function open() {
   const user = userEvent.setup();
-  const page = render(<EditItem id="tenmoku" revision={4} item={item} licences={licences} />);
+  const page = draw(<EditItem id="tenmoku" revision={4} item={item} licences={licences} />);
   /** Another person's change has come in, and the page was drawn anew. */
   const overtake = () =>
     page.rerender(
@@ -122,5 +140,43 @@ describe('editing an item', () => {
     await user.click(dialog.getByLabelText('Takes a strength'));
     await save();
     expect(asked[0]?.body).toMatchObject({ mine: { strength_least: 100, strength_most: 100 } });
+  });
+
+  test('a rename tells which presets call it by its name, and has them written anew unless that is not wanted', async () => {
+    const presets = [{ itemId: 'p', title: 'Late Call', name: 'Tenmoku', editor: 'Oxbow 2' }];
+    const answers = {
+      'PATCH /api/items/tenmoku': { merged: [], who: '' },
+      'POST /api/items/tenmoku/referring': { written: 1, left: [] },
+    };
+    const asked = serve(answers, presets);
+    const { type, save, dialog } = await open();
+    expect((await dialog.findByRole('note')).textContent).toContain('Late Call (Oxbow 2)');
+    await type('Title', 'Tenmoku, deep');
+    await save();
+    expect(asked.map(({ method, path }) => `${method} ${path}`)).toEqual([
+      'PATCH /api/items/tenmoku',
+      'POST /api/items/tenmoku/referring',
+    ]);
+    expect(await screen.findByText('One preset was written anew.')).toBeTruthy();
+  });
+
+  test('presets that call it stay as they are where that is said', async () => {
+    const presets = [{ itemId: 'p', title: 'Late Call', name: 'Tenmoku', editor: 'Oxbow 2' }];
+    const asked = serve({ 'PATCH /api/items/tenmoku': { merged: [], who: '' } }, presets);
+    const { type, save, dialog, user } = await open();
+    await type('Title', 'Tenmoku, deep');
+    await user.click(await dialog.findByLabelText(/write it anew/));
+    await save();
+    expect(asked.map(({ method }) => method)).toEqual(['PATCH']);
+  });
+
+  test('nothing is written anew where the title stays', async () => {
+    const presets = [{ itemId: 'p', title: 'Late Call', name: 'Tenmoku', editor: 'Oxbow 2' }];
+    const asked = serve({ 'PATCH /api/items/tenmoku': { merged: [], who: '' } }, presets);
+    const { type, save, dialog } = await open();
+    await dialog.findByRole('note');
+    await type('Notes', 'dark');
+    await save();
+    expect(asked.map(({ method }) => method)).toEqual(['PATCH']);
   });
 });

@@ -1,27 +1,13 @@
 'use client';
-/** What an item is called and what is said of it. Another person's change meanwhile is merged, or both are shown to choose from. */
-import { yupResolver } from '@hookform/resolvers/yup';
-import { useRouter } from 'next/navigation';
+/** The button by which an item is edited, and what came of it. */
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
-import { FormProvider, useForm } from 'react-hook-form';
-import { itemFormSchema, type EditableItem } from '@/core/item/fields';
-import { useAction } from '../kit/action';
-import { call, CallError, type ProblemText } from '../kit/call';
-import { Modal, ModalFoot } from '../kit/Modal';
-import { Notice } from '../kit/Notice';
-import { ChooseBetween } from './ChooseBetween';
-import { ItemFields } from './ItemFields';
-import { changedSince, formOf, itemOf, seenWith, type EditForm, type FieldConflict } from './model/edit-form';
+import type { ItemToEdit } from './EditDialog';
 
-interface Props {
-  id: string;
-  revision: number;
-  item: EditableItem;
-  licences: { id: string; name: string }[];
-}
-type Conflict = ProblemText & { revision: number; fields: FieldConflict[] };
+/** Fetched when it is opened, with what checks forms. */
+const EditDialog = dynamic(() => import('./EditDialog').then((module) => module.EditDialog));
 
-export function EditItem(props: Props) {
+export function EditItem(props: ItemToEdit) {
   const [open, setOpen] = useState(false);
   const [said, setSaid] = useState('');
   const done = (words: string) => {
@@ -40,57 +26,5 @@ export function EditItem(props: Props) {
       )}
       {open && <EditDialog {...props} onClose={() => setOpen(false)} onDone={done} />}
     </>
-  );
-}
-
-/** The conflict that an answer tells of, if it does. */
-function conflictIn(error: unknown): Conflict | null {
-  const problem = error instanceof CallError ? (error.problem as Partial<Conflict>) : null;
-  return problem?.fields && problem.revision !== undefined ? (problem as Conflict) : null;
-}
-
-interface DialogProps extends Props {
-  onClose: () => void;
-  onDone: (words: string) => void;
-}
-
-function EditDialog({ id, revision, item, licences, onClose, onDone }: DialogProps) {
-  const router = useRouter();
-  const [start] = useState({ revision, base: { ...item } as Record<string, unknown> });
-  const [conflict, setConflict] = useState<Conflict | null>(null);
-  const [theirs, setTheirs] = useState<ReadonlySet<string>>(new Set());
-  const { busy, problem, run } = useAction();
-  const form = useForm<EditForm>({ defaultValues: formOf(item), resolver: yupResolver(itemFormSchema) as never });
-  const conflicts = conflict?.fields ?? [];
-  const send = async (typed: EditForm) => {
-    const seen = conflict ? seenWith(start, conflict.revision, conflicts) : start;
-    const mine = changedSince(itemOf(typed), seen, conflicts, theirs);
-    try {
-      const saved = await call('PATCH /api/items/:id', { id, body: { ...seen, mine } });
-      const with_ = saved.merged.length
-        ? `Saved, together with what ${saved.who || 'someone else'} changed meanwhile.`
-        : '';
-      onDone(with_);
-      router.refresh();
-    } catch (error) {
-      setConflict(conflictIn(error));
-      throw error;
-    }
-  };
-  return (
-    <Modal title="Edit the item" width={820} top="5vh" onClose={onClose}>
-      <FormProvider {...form}>
-        <form noValidate onSubmit={(event) => void form.handleSubmit((typed) => run(() => send(typed)))(event)}>
-          <ItemFields licences={licences} />
-          <Notice problem={problem} className="mb-3" />
-          <ChooseBetween conflicts={conflicts} theirs={theirs} onTheirs={setTheirs} />
-          <ModalFoot>
-            <button className="button main" disabled={busy}>
-              {conflict ? 'Save what is chosen' : 'Save'}
-            </button>
-          </ModalFoot>
-        </form>
-      </FormProvider>
-    </Modal>
   );
 }

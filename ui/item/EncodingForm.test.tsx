@@ -16,7 +16,7 @@ test('what a look gives is told apart only where a person says that it is someth
   await confirm();
   await vi.waitFor(() => expect(onConfirm).toHaveBeenLastCalledWith({ ...takes, transfer: 'gamma 2.4', output: null }));
 
-  await user.click(screen.getByLabelText('what it gives is something else'));
+  await user.click(screen.getByLabelText('the output uses a different encoding'));
   await user.selectOptions(screen.getByLabelText('Primaries given'), 'Rec. 2020');
   await confirm();
   await vi.waitFor(() =>
@@ -27,7 +27,7 @@ test('what a look gives is told apart only where a person says that it is someth
     }),
   );
 
-  await user.click(screen.getByLabelText('what it gives is something else'));
+  await user.click(screen.getByLabelText('the output uses a different encoding'));
   expect(screen.queryByLabelText('Primaries given')).toBeNull();
   await confirm();
   await vi.waitFor(() => expect(onConfirm).toHaveBeenLastCalledWith({ ...takes, transfer: 'gamma 2.4', output: null }));

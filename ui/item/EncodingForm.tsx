@@ -53,7 +53,7 @@ export function EncodingForm({ encoding, busy, onConfirm, onClose }: Props) {
         </div>
         <label className="my-2.5 flex items-center gap-2 text-[12.5px]">
           <input type="checkbox" checked={apart} onChange={(event) => setApart(event.target.checked)} />
-          what it gives is something else
+          the output uses a different encoding
         </label>
         <button className="button main mr-2" disabled={busy}>
           Confirm

@@ -1,8 +1,10 @@
 /** What was read from a version, by its kind. */
+import type { CameraProfileFacts } from '@/core/camera/facts';
 import type { ClassOverrides } from '@/core/preset/bake';
 import { Fact } from '../kit/Fact';
 import { LookFacts, type TableFacts } from './LookFacts';
 import { PresetFacts } from './PresetFacts';
+import { ProfileFacts } from './ProfileFacts';
 import { factName, valueText } from './value-words';
 
 export function ReadFacts({ kind, facts }: { kind: string; facts: Record<string, unknown> }) {
@@ -15,6 +17,8 @@ export function ReadFacts({ kind, facts }: { kind: string; facts: Record<string,
       />
     );
   if (kind === 'look' && 'domain' in facts) return <LookFacts facts={facts as unknown as TableFacts} />;
+  if (kind === 'camera-profile' && 'illuminants' in facts)
+    return <ProfileFacts facts={facts as unknown as CameraProfileFacts} />;
   return <OtherFacts facts={facts} />;
 }
 

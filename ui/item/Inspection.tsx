@@ -52,7 +52,7 @@ export function Inspection({ i: inspection }: { i: InspectionView }) {
   const here =
     at === null ? null : inspection.ramp.reduce((a, b) => (Math.abs(b[0] - at) < Math.abs(a[0] - at) ? b : a));
   return (
-    <div className="grid grid-cols-[330px_minmax(0,1fr)] gap-6">
+    <div className="grid grid-cols-[330px_minmax(0,1fr)] gap-6 max-[900px]:grid-cols-[minmax(0,1fr)]">
       <figure>
         <svg
           viewBox={`-26 -8 ${width + 34} ${height + 32}`}

@@ -7,6 +7,7 @@ import {
   itemFields,
   scopeInputs,
   scopeResults,
+  sourceParts,
   type ItemField,
   type ItemFieldName,
 } from '@/core/item/fields';
@@ -25,6 +26,7 @@ export function ItemFields({ licences }: Props) {
     <div className="mb-3 grid grid-cols-4 gap-3">
       {itemFieldNames.map((name) => {
         if (name === 'scope') return <ScopeFields key={name} />;
+        if (name === 'source') return <SourceFields key={name} />;
         if (name === 'strength_least') return <TakesStrength key={name} />;
         return strengths.includes(name) ? null : <OneField key={name} name={name} licences={licences} />;
       })}
@@ -104,6 +106,17 @@ function ScopeFields() {
       </Field>
     </>
   );
+}
+
+function SourceFields() {
+  const { register } = useFormContext<EditForm>();
+  return sourceParts.map(({ part, label, most, type }) => (
+    <Field key={part} label={label} className={part === 'access' ? 'col-span-2' : ''}>
+      {(attributes) => (
+        <input {...attributes} type={type} maxLength={most} {...register(`source.${part}` as 'source')} />
+      )}
+    </Field>
+  ));
 }
 
 /** Whether an item takes a strength, and from where to where; what takes none is as made, at 100 %. */

@@ -1,11 +1,15 @@
 'use client';
 import { Ellipsis } from 'lucide-react';
+import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { call, problemOf, type ProblemText } from '../kit/call';
 import { Menu, MenuEntry } from '../kit/Menu';
 import { Notice } from '../kit/Notice';
-import { Derive, type DeriveFrom } from './Derive';
+import type { DeriveFrom } from './Derive';
+
+const Companion = dynamic(() => import('./Companion').then((module) => module.Companion));
+const Derive = dynamic(() => import('./Derive').then((module) => module.Derive));
 
 /** What is done more seldom with an item. */
 export function ItemMenu({
@@ -23,7 +27,7 @@ export function ItemMenu({
 }) {
   const router = useRouter();
   const [problem, setProblem] = useState<ProblemText | null>(null);
-  const [deriving, setDeriving] = useState(false);
+  const [making, setMaking] = useState<'form' | 'companion' | null>(null);
   const act = async (work: () => Promise<unknown>) => {
     setProblem(null);
     try {
@@ -40,13 +44,19 @@ export function ItemMenu({
   return (
     <>
       <Menu title="More to do with the item" face={<Ellipsis aria-hidden size={14} />}>
-        {derive && <MenuEntry words="Make another form of it" onSelect={() => setDeriving(true)} />}
-        <MenuEntry words="Write title and headings into the file" onSelect={write} />
+        {derive && <MenuEntry words="Make another form of it" onSelect={() => setMaking('form')} />}
+        {derive?.kind === 'look' && (
+          <MenuEntry words="Make a preset that calls it" onSelect={() => setMaking('companion')} />
+        )}
+        <MenuEntry words="Write title, headings and rights into the file" onSelect={write} />
         {status !== 'retired' && <MenuEntry words="Retire this version" onSelect={retire} />}
         <MenuEntry words={archived ? 'Bring back from the archive' : 'Put into the archive'} onSelect={putAwayOrBack} />
       </Menu>
       <Notice problem={problem} className="basis-full" />
-      {derive && deriving && <Derive {...derive} versionId={versionId} onClose={() => setDeriving(false)} />}
+      {derive && making === 'form' && <Derive {...derive} versionId={versionId} onClose={() => setMaking(null)} />}
+      {derive && making === 'companion' && (
+        <Companion title={derive.title} versionId={versionId} onClose={() => setMaking(null)} />
+      )}
     </>
   );
 }

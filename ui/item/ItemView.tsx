@@ -15,12 +15,33 @@ interface Props {
   frames: { id: string; name: string; light: string; file_kind: string }[];
   frame: string;
   strength: number;
+  /** of a preset: what it is rendered with, and what is not shown */ preset: ShownPreset | null;
 }
 
-export function ItemView({ title, versionId, least, most, frames, frame: firstFrame, strength: firstStrength }: Props) {
+/** How a preset is rendered here. */
+export interface ShownPreset {
+  called: { title: string; strength: number } | null;
+  notShown: readonly string[];
+  missing: readonly string[];
+}
+
+/** What the picture of a preset is, and what is missing from it. */
+function PresetWords({ preset: { called, notShown, missing } }: { preset: ShownPreset }) {
+  return (
+    <p className="mt-1 text-[12px] text-soft">
+      By its settings themselves, not by a table{called && `, and ${called.title} at ${called.strength} %`}.
+      {notShown.length > 0 && ` Not shown: ${notShown.join(', ').toLowerCase()}.`}
+      {missing.length > 0 && (
+        <span className="text-ochre"> Without {missing.map((name) => `“${name}”`).join(', ')}, which is not held.</span>
+      )}
+    </p>
+  );
+}
+
+export function ItemView({ preset, title, versionId, least, most, frames, ...first }: Props) {
   const path = usePathname();
-  const [frame, setFrame] = useState(firstFrame);
-  const [asked, setStrength] = useState(firstStrength);
+  const [frame, setFrame] = useState(first.frame);
+  const [asked, setStrength] = useState(first.strength);
   const strength = least === most ? most : asked;
   useEffect(() => {
     const query = new URLSearchParams(location.search);
@@ -95,6 +116,7 @@ export function ItemView({ title, versionId, least, most, frames, frame: firstFr
         Etagere’s rendering on {current.name} ({current.light}). Hold the pointer or the space bar on the picture to see
         the original.
       </p>
+      {preset && <PresetWords preset={preset} />}
     </div>
   );
 }

@@ -30,7 +30,9 @@ export function PresetFacts({ settings, classes, unknown }: Props) {
     const own = classes[id];
     const kind = own?.class ?? setting.class;
     const unit = setting.unit.startsWith('name') ? '' : setting.unit;
-    return [{ id, setting, value, unit, reason: kind === 'point' ? null : (own?.reason ?? classReason[kind]) }];
+    // what is referred to is told above, with whether it is held
+    const isForTables = kind === 'point' || kind === 'reference';
+    return [{ id, setting, value, unit, reason: isForTables ? null : (own?.reason ?? classReason[kind]) }];
   });
   return (
     <>

@@ -32,6 +32,7 @@ export function Verdicts({ verdicts }: { verdicts: VerdictOnItem[] }) {
                   {verdictOnItem.as_meant ? 'as meant' : 'not as meant'}
                 </span>
               )}
+              {verdictOnItem.blind && <span className="block text-[12px] text-soft">judged blind</span>}
               {verdictOnItem.provisional && <span className="block text-[12px] text-ochre">provisional</span>}
             </td>
             <td>

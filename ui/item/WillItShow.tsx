@@ -80,6 +80,7 @@ export function WillItShow({
               <tr key={row.editor + (row.station?.id ?? '')}>
                 <td>
                   {row.title}
+                  {row.variant && <span className="block text-[12px] text-soft">its form {row.variant}</span>}
                   <span className="block text-[12px] text-soft">
                     {row.station ? (
                       <Link className="underline" href={`/stations/${row.station.id}`}>

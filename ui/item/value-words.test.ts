@@ -17,5 +17,8 @@ describe('values of files in words', () => {
     [{ slope: 1.1, offset: 0 }, 'slope 1.1, offset 0'],
   ])('%j', (value, words) => expect(valueText(value)).toBe(words));
 
-  test('names of facts', () => expect(factName('colorMatrix')).toBe('Color Matrix'));
+  test('names of facts', () => {
+    expect(factName('colorMatrix')).toBe('Color matrix');
+    expect(factName('web_statement')).toBe('Web statement');
+  });
 });

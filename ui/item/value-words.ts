@@ -17,6 +17,11 @@ export function valueText(value: unknown): string {
     .join(', ');
 }
 
-/** The name of a fact as it is kept ("colorMatrix") in words. */
-export const factName = (key: string): string =>
-  key.replace(/([A-Z])/g, ' $1').replace(/^./, (first) => first.toUpperCase());
+/** The name of a fact as it is kept ("colorMatrix", "web_statement") in words: "Color matrix". */
+export const factName = (key: string): string => {
+  const words = key
+    .replace(/([a-z])([A-Z])/g, '$1 $2')
+    .replaceAll('_', ' ')
+    .toLowerCase();
+  return words.replace(/^./, (first) => first.toUpperCase());
+};

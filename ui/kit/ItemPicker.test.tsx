@@ -65,3 +65,19 @@ test('a fault is said, and what to do', async () => {
   });
   expect((await screen.findByRole('alert')).textContent).toContain('The library is busy. Try again.');
 });
+
+test('several are picked one after the other, and taken together', async () => {
+  serve(answers);
+  const onPickMany = vi.fn();
+  draw(<ItemPicker title="Candidates" kind="look" onPick={vi.fn()} onPickMany={onPickMany} onClose={vi.fn()} />);
+  const user = userEvent.setup();
+  const box = screen.getByRole('combobox', { name: 'Find an item' });
+  await screen.findByRole('option', { name: /Raku Night/ });
+  await user.type(box, '{Enter}{ArrowDown}{Enter}');
+  expect(screen.getByText('Picked: Raku Night, Ash Glaze')).toBeTruthy();
+  await user.type(box, '{Enter}');
+  expect(screen.getByText('Picked: Raku Night')).toBeTruthy();
+  await user.click(screen.getByRole('option', { name: /Ash Glaze/ }));
+  await user.click(screen.getByRole('button', { name: 'Take 2' }));
+  expect(onPickMany).toHaveBeenCalledWith([raku, ash]);
+});

@@ -1,10 +1,11 @@
 'use client';
 /** Finds an item by typing, in a dialog; arrows and Enter, or a click. */
-import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { Check } from 'lucide-react';
 import { useState, type KeyboardEvent } from 'react';
 import type { ItemFound } from '@/core/api/search';
-import { call, problemOf } from './call';
-import { Modal } from './Modal';
+import { problemOf } from './call';
+import { useItemsFound } from './items-found';
+import { Modal, ModalFoot } from './Modal';
 import { Notice } from './Notice';
 import { Selvedge } from './Selvedge';
 import { useSettled } from './settled';
@@ -13,26 +14,20 @@ interface Props {
   title: string;
   /** only items of this kind */ kind?: string;
   onPick: (item: { id: string; title: string }) => void;
+  /** several are picked, one after the other, and taken together */
+  onPickMany?: (items: { id: string; title: string }[]) => void;
   onClose: () => void;
 }
 
 const MOST_SHOWN = 12;
 const SETTLED_MS = 80;
 
-function useItems(words: string, kind: string | undefined) {
-  const asked = useSettled(words, SETTLED_MS);
-  return useQuery({
-    queryKey: ['items found', asked, kind],
-    queryFn: ({ signal }) =>
-      call('GET /api/search', { query: { q: asked, most: String(MOST_SHOWN), ...(kind ? { kind } : {}) }, signal }),
-    placeholderData: keepPreviousData,
-  });
-}
-
-export function ItemPicker({ title, kind, onPick, onClose }: Props) {
+export function ItemPicker({ title, kind, onPick, onPickMany, onClose }: Props) {
   const [words, setWords] = useState('');
   const [place, setPlace] = useState(0);
-  const { data, error } = useItems(words, kind);
+  const [picked, setPicked] = useState<readonly ItemFound[]>([]);
+  const asked = useSettled(words, SETTLED_MS);
+  const { data, error } = useItemsFound({ words: asked, most: MOST_SHOWN, kind, keepOld: true });
   const items = data?.items ?? [];
   const at = Math.min(place, Math.max(0, items.length - 1));
   const keys: Record<string, () => void> = {
@@ -40,8 +35,13 @@ export function ItemPicker({ title, kind, onPick, onClose }: Props) {
     ArrowUp: () => setPlace(Math.max(0, at - 1)),
     Enter: () => {
       const item = items[at];
-      if (item) onPick(item);
+      if (item) pick(item);
     },
+  };
+  const isPicked = (item: ItemFound): boolean => picked.some(({ id }) => id === item.id);
+  const pick = (item: ItemFound) => {
+    if (!onPickMany) onPick(item);
+    else setPicked(isPicked(item) ? picked.filter(({ id }) => id !== item.id) : [...picked, item]);
   };
   const onKeyDown = (event: KeyboardEvent) => {
     const act = keys[event.key];
@@ -76,12 +76,27 @@ export function ItemPicker({ title, kind, onPick, onClose }: Props) {
             id={`picker-${i}`}
             isAt={i === at}
             onPoint={() => setPlace(i)}
-            onPick={() => onPick(item)}
+            picked={onPickMany ? isPicked(item) : null}
+            onPick={() => pick(item)}
           />
         ))}
       </ul>
       {data && !items.length && (
         <p className="py-3 text-soft">{words ? 'Nothing matches.' : 'Nothing stands on the shelves yet.'}</p>
+      )}
+      {onPickMany && (
+        <>
+          <p role="status" className="mt-2 text-[12px] text-soft">
+            {picked.length
+              ? `Picked: ${picked.map((item) => item.title).join(', ')}`
+              : 'Enter or a click picks; pick as many as you like.'}
+          </p>
+          <ModalFoot>
+            <button className="button main" disabled={!picked.length} onClick={() => onPickMany([...picked])}>
+              Take {picked.length || ''}
+            </button>
+          </ModalFoot>
+        </>
       )}
     </Modal>
   );
@@ -91,19 +106,21 @@ interface FoundProps {
   item: ItemFound;
   id: string;
   isAt: boolean;
+  /** null where one alone is picked */ picked: boolean | null;
   onPoint: () => void;
   onPick: () => void;
 }
 
-const Found = ({ item, id, isAt, onPoint, onPick }: FoundProps) => (
+const Found = ({ item, id, isAt, picked, onPoint, onPick }: FoundProps) => (
   <li
     id={id}
     role="option"
-    aria-selected={isAt}
+    aria-selected={picked ?? isAt}
     className={`flex cursor-pointer items-center gap-3 px-2 py-1.5 ${isAt ? 'bg-verd-wash' : ''}`}
     onMouseEnter={onPoint}
     onClick={onPick}
   >
+    {picked !== null && <Check aria-hidden size={14} className={`shrink-0 text-verd ${picked ? '' : 'invisible'}`} />}
     <Selvedge threads={item.selvedge} className="h-[30px] w-[36px] shrink-0" />
     <span className="min-w-0">
       <span className="block truncate font-serif text-[15px]">{item.title}</span>

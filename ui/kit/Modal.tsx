@@ -2,6 +2,7 @@
 /** The shell of every dialog: title, a way to close it, and room for what it is about. Escape and a click beside it close it too. */
 import { Dialog } from 'radix-ui';
 import type { ReactNode } from 'react';
+import { focusBack } from './focus-history';
 import './nonce';
 
 interface Props {
@@ -25,6 +26,10 @@ export function Modal({ title, onClose, width = 460, top = '14vh', beside, child
         <Dialog.Overlay className="fixed inset-0 z-40 bg-black/30" />
         <Dialog.Content
           aria-describedby={undefined}
+          onCloseAutoFocus={(event) => {
+            // it has no trigger of its own: many things open it
+            if (focusBack()) event.preventDefault();
+          }}
           className="fixed left-1/2 z-50 flex max-w-[94vw] -translate-x-1/2 flex-col overflow-auto border border-line bg-paper p-4"
           style={{ width, top, maxHeight: `calc(96vh - ${top})`, boxShadow: 'var(--shade)' }}
         >

@@ -1,5 +1,6 @@
 'use client';
 import { useRouter } from 'next/navigation';
+import { ask } from './connection';
 import { useLive } from './live';
 
 /** Reloads the page's data when something happens to one of the subjects. Renders nothing. */
@@ -7,7 +8,8 @@ export function Refresh({ subjects }: { subjects: string[] }) {
   const router = useRouter();
   useLive(
     (m) => m.type === 'event' && subjects.includes(m.event.subject),
-    () => router.refresh(),
+    // asked for while the server is gone, Next would leave the page, and what is typed in it
+    () => void ask().then((there) => there && router.refresh()),
   );
   return null;
 }

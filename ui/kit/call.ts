@@ -1,5 +1,6 @@
 /** Calls our own routes from the browser; a fault comes back as the problem that the server told. */
 import type { AnswerOf, BodyOf, EndpointName } from '@/core/api';
+import { noteAnswered, noteUnanswered } from './connection';
 
 export interface ProblemText {
   code: string;
@@ -91,12 +92,14 @@ async function once<T>(path: string, signal: AbortSignal | undefined, request: R
   try {
     response = await fetch(path, request);
     text = await response.text(); /* may be given up, or break off, in the middle of the answer too */
+    noteAnswered();
   } catch (error) {
     if (signal?.aborted) throw error;
+    noteUnanswered();
     throw new CallError({
       code: OFFLINE,
       message: 'The server cannot be reached.',
-      where: path,
+      where: '',
       remedy: 'Check the network; nothing that was confirmed is lost. Then try again.',
     });
   }
@@ -111,7 +114,7 @@ async function once<T>(path: string, signal: AbortSignal | undefined, request: R
       json?.error ?? {
         code: 'bug',
         message: `The server answered ${response.status}.`,
-        where: path,
+        where: '',
         remedy: 'Reload the page and try again.',
       },
     );

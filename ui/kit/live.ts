@@ -1,6 +1,7 @@
 'use client';
 /** Follows the server's events. The tabs of a browser share one stream: whoever holds the lock reads it and tells the others. */
 import { useEffect, useRef } from 'react';
+import { noteAnswered, noteUnanswered } from './connection';
 
 export interface LiveEvent {
   type: 'event';
@@ -58,8 +59,10 @@ function start(): void {
         channel.postMessage(message);
       };
       source.onopen = () => {
+        noteAnswered();
         void catchUp(share);
       };
+      source.onerror = noteUnanswered;
       source.onmessage = (e: MessageEvent<string>) => share(JSON.parse(e.data) as Message);
     });
   // browsers have locks only where the connection is safe, as on the machine itself

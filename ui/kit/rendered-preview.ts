@@ -1,8 +1,9 @@
 'use client';
-/** Renders a frame under a look into a canvas, in a worker of its own; what comes too late is not drawn. */
+/** Renders a frame under a look into a canvas, in the worker of previews; what comes too late is not drawn. */
 import { useEffect, useRef, useState, type RefObject } from 'react';
 import { must } from '@/core/must';
-import type { PreviewAhead, PreviewAnswer, PreviewRequest } from '@/browser-workers/preview.worker';
+import type { PreviewAnswer } from '@/browser-workers/preview.worker';
+import { openChannel, type PreviewChannel } from './preview-worker';
 
 export interface Preview {
   frame: string;
@@ -30,19 +31,14 @@ function draw(canvas: HTMLCanvasElement, answer: Drawn, askedAt: number): void {
 
 export function useRenderedPreview(canvas: RefObject<HTMLCanvasElement | null>, preview: Preview) {
   const { frame, version, strength, width, points, ahead } = preview;
-  const worker = useRef<Worker | null>(null);
+  const channel = useRef<PreviewChannel | null>(null);
   const next = useRef(0);
   const asked = useRef(0);
   const [ready, setReady] = useState(false);
   const [fault, setFault] = useState<string | null>(null);
 
   useEffect(() => {
-    const started = new Worker(new URL('../../browser-workers/preview.worker.ts', import.meta.url), {
-      type: 'module',
-      name: 'preview',
-    });
-    worker.current = started;
-    started.onmessage = ({ data: answer }: MessageEvent<PreviewAnswer>) => {
+    const opened = openChannel((answer) => {
       if (answer.id !== next.current || !canvas.current) return;
       if ('error' in answer) {
         if (answer.error !== 'superseded') setFault(answer.error);
@@ -51,25 +47,25 @@ export function useRenderedPreview(canvas: RefObject<HTMLCanvasElement | null>, 
       draw(canvas.current, answer, asked.current);
       setReady(true);
       setFault(null);
-    };
-    started.onerror = () => setFault('the preview could not be started');
+    });
+    channel.current = opened;
     return () => {
-      started.terminate();
-      worker.current = null;
+      opened.close();
+      channel.current = null;
     };
   }, [canvas]);
 
   useEffect(() => {
     asked.current = performance.now();
-    const request: PreviewRequest = { id: ++next.current, frame, width, version, strength, points };
-    worker.current?.postMessage(request);
+    next.current += 1;
+    channel.current?.ask({ id: next.current, frame, width, version, strength, points });
   }, [frame, version, strength, width, points]);
 
   const soon = ahead?.join() ?? '';
   useEffect(() => {
     // as soon as the first picture stands, so that a pointer that comes next finds its look already there
     if (!soon || !points || !ready) return;
-    worker.current?.postMessage({ ahead: soon.split(','), points } satisfies PreviewAhead);
+    channel.current?.askAhead({ ahead: soon.split(','), points });
   }, [soon, points, ready]);
 
   return { ready, fault };

@@ -149,9 +149,9 @@ function PersonActions({ person, manages, action, onLink }: ActionsProps) {
           <MenuEntry words="Sign out everywhere" off={sessions === 0} onSelect={signOut} />
           <MenuLine />
           {state === 'inactive' ? (
-            <MenuEntry words="Let in again" onSelect={() => setActive(true)} />
+            <MenuEntry words="Reactivate" onSelect={() => setActive(true)} />
           ) : (
-            <MenuEntry words="Shut out" grave off={self} onSelect={() => setActive(false)} />
+            <MenuEntry words="Deactivate" grave off={self} onSelect={() => setActive(false)} />
           )}
         </>
       )}

@@ -64,7 +64,7 @@ describe('people', () => {
     expect((await screen.findByRole<HTMLInputElement>('textbox', { name: 'Link for mirre' })).value).toMatch(
       /\/join\/secret$/,
     );
-    await choose('Shut out');
+    await choose('Deactivate');
     expect(asked.map(({ method, body }) => [method, body])).toEqual([
       ['POST', null],
       ['PATCH', { active: false }],

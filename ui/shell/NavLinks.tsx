@@ -11,7 +11,7 @@ interface Props {
 export function NavLinks({ counts, may }: Props) {
   const path = usePathname();
   return screens.map((group, i) => (
-    <ul key={i} className="mb-3">
+    <ul key={i} className="mb-3 max-[900px]:mb-0 max-[900px]:flex max-[900px]:flex-wrap">
       {group.filter(openTo(may)).map(({ href, name, also }) => {
         const on = path.startsWith(href) || (also !== undefined && path.startsWith(also));
         const count = counts[name] ?? 0;

@@ -1,25 +1,17 @@
 import { screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, test } from 'vitest';
+import { itemFound } from '../testing/item-found';
 import { draw } from '../testing/render';
 import { serve } from '../testing/server';
 import { router } from '../testing/setup';
 import { asked, openTo, screens, tasks } from './model/screens';
 import { PaletteKey } from './PaletteKey';
 
-const item = (title: string) => ({
-  id: title,
-  title,
-  kind: 'look',
-  headings: [],
-  shelf: 'House looks',
-  selvedge: null,
-});
-
 async function open(may: readonly string[] = asked) {
   serve({
-    'GET /api/search?q=&most=8': { items: [item('Lately')] },
-    'GET /api/search?q=amber&most=8': { items: [item('Amber Proscenium'), item('Amber Wash')] },
+    'GET /api/search?q=&most=8': { items: [itemFound('Lately')] },
+    'GET /api/search?q=amber&most=8': { items: [itemFound('Amber Proscenium'), itemFound('Amber Wash')] },
     'GET /api/search?q=rollout&most=8': { items: [] },
     'GET /api/search?q=nowhere&most=8': { items: [] },
   });
@@ -55,7 +47,7 @@ describe('the palette', () => {
     await expect.poll(offered).toEqual(['Rollouts', 'Plan a rollout']);
     await user.clear(screen.getByRole('combobox'));
     await user.keyboard('nowhere');
-    expect(await screen.findByText('Nothing is called so.')).toBeTruthy();
+    expect(await screen.findByText('Nothing has this name.')).toBeTruthy();
   });
 
   test('offers nothing that the role cannot use', async () => {

@@ -1,10 +1,10 @@
 'use client';
 /** Items, screens and tasks by a few letters, from anywhere: Ctrl and K, or ⌘ and K. */
-import { useQuery } from '@tanstack/react-query';
 import { Command } from 'cmdk';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import { call } from '../kit/call';
+import type { ItemFound } from '@/core/api/search';
+import { useItemsFound } from '../kit/items-found';
 import { Modal } from '../kit/Modal';
 import { Selvedge } from '../kit/Selvedge';
 import { kindWords } from '../shelves/model/spine';
@@ -33,7 +33,9 @@ export function Palette({ may, onClose }: Props) {
   const router = useRouter();
   const [typed, setTyped] = useState('');
   const words = typed.trim();
-  const { items, fetching } = useItems(words);
+  // what answered to words that are not typed any more is not shown meanwhile: a quick Enter would open it
+  const { data, isFetching: fetching } = useItemsFound({ words, most: MOST_ITEMS, keepOld: false });
+  const items = data?.items ?? [];
   const go = (href: string) => {
     onClose();
     router.push(href);
@@ -50,7 +52,7 @@ export function Palette({ may, onClose }: Props) {
           className="field w-full"
         />
         <Command.List className="mt-2 max-h-[56vh] overflow-auto">
-          {!fetching && <Command.Empty className="px-2 py-4 text-soft">Nothing is called so.</Command.Empty>}
+          {!fetching && <Command.Empty className="px-2 py-4 text-soft">Nothing has this name.</Command.Empty>}
           <Found items={items} heading={words ? 'Items' : 'Items that you had lately'} onGo={go} />
           <Ways title="Screens" ways={offered(screens.flat())} onGo={go} />
           <Ways title="Tasks" ways={offered(tasks)} onGo={go} />
@@ -60,24 +62,8 @@ export function Palette({ may, onClose }: Props) {
   );
 }
 
-/**
- * Those that answer to the words; without any, those that were used lately. What answered to words that are not typed any
- * more is not shown meanwhile: a quick Enter would open it.
- */
-function useItems(words: string) {
-  const { data, isFetching } = useQuery({
-    queryKey: ['palette', words],
-    queryFn: ({ signal }) =>
-      call('GET /api/search', {
-        query: new URLSearchParams({ q: words, most: String(MOST_ITEMS) }).toString(),
-        signal,
-      }),
-  });
-  return { items: data?.items ?? [], fetching: isFetching };
-}
-
 interface FoundProps {
-  items: ReturnType<typeof useItems>['items'];
+  items: readonly ItemFound[];
   heading: string;
   onGo: (href: string) => void;
 }

@@ -21,7 +21,7 @@ export function PaletteKey({ may }: { may: readonly string[] }) {
     <>
       <button className="button quiet" aria-haspopup="dialog" onClick={() => setOpen(true)}>
         Go to
-        <kbd className="key">Ctrl K</kbd>
+        <kbd className="key max-[900px]:hidden">Ctrl K</kbd>
       </button>
       {open && <Palette may={may} onClose={() => setOpen(false)} />}
     </>

@@ -2,10 +2,13 @@
 import { must } from '@/core/must';
 import { Search } from 'lucide-react';
 import { usePathname, useRouter, useSearchParams } from 'next/navigation';
-import { Suspense, useEffect, useRef } from 'react';
+import { Suspense, useEffect, useRef, type RefObject } from 'react';
+import { isTyping } from './model/typing';
+import { useSuggestions } from './hooks/suggestions';
 import { offerAddress, useAddressChange } from '../kit/own-address';
+import { Suggestions } from './Suggestions';
 
-/** Search as you type over the shelves; "/" brings the cursor here from anywhere. */
+/** Search as you type; "/" brings the cursor here from anywhere. The shelves follow what is typed, other pages suggest items. */
 export function SearchBox() {
   return (
     <Suspense>
@@ -14,21 +17,19 @@ export function SearchBox() {
   );
 }
 
+/** Long enough for two keys of a fast typist to ask once. */
+const TYPING_MS = 20;
+
 function Box() {
-  const router = useRouter();
-  const path = usePathname();
-  const params = useSearchParams();
-  const input = useRef<HTMLInputElement>(null);
-  const timer = useRef<ReturnType<typeof setTimeout> | null>(null);
-  const onShelves = path === '/shelves';
-  const current = onShelves ? (params.get('q') ?? '') : '';
+  return usePathname() === '/shelves' ? <OfShelves /> : <Elsewhere />;
+}
+
+/** "/" brings the cursor to the box. */
+function useSlash(input: RefObject<HTMLInputElement | null>): void {
   useEffect(() => {
     document.documentElement.dataset.awake = 'yes'; // the page answers to keys and clicks from here on
     const onKey = (event: KeyboardEvent) => {
-      const typing =
-        event.target instanceof HTMLElement &&
-        (event.target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(event.target.tagName));
-      if (event.key === '/' && !typing && !event.ctrlKey && !event.metaKey) {
+      if (event.key === '/' && !isTyping(event.target) && !event.ctrlKey && !event.metaKey) {
         event.preventDefault();
         input.current?.focus();
         input.current?.select();
@@ -36,9 +37,26 @@ function Box() {
     };
     document.addEventListener('keydown', onKey);
     return () => document.removeEventListener('keydown', onKey);
-  }, []);
+  }, [input]);
+}
+
+const form = 'relative w-[420px] min-w-0 shrink';
+const placeholder = 'Find items by title, heading or supplier';
+const field = { name: 'q', 'aria-label': 'Find items', placeholder, className: 'field w-full pl-8 pr-9' };
+const Lens = () => <Search aria-hidden size={14} className="absolute left-2.5 top-[9px] text-soft" />;
+const Key = () => <kbd className="key absolute right-2 top-[7px]">/</kbd>;
+
+const focusFirstSpine = (): void => document.querySelector<HTMLElement>('[data-spine][tabindex="0"]')?.focus();
+
+/** On the shelves, what is found is the page itself. */
+function OfShelves() {
+  const input = useRef<HTMLInputElement>(null);
+  useSlash(input);
+  const router = useRouter();
+  const params = useSearchParams();
+  const timer = useRef<ReturnType<typeof setTimeout> | null>(null);
   const go = (query: string) => {
-    const next = new URLSearchParams(onShelves ? location.search : undefined);
+    const next = new URLSearchParams(location.search);
     if (query) next.set('q', query);
     else next.delete('q');
     next.delete('at');
@@ -47,44 +65,66 @@ function Box() {
   // "show all" and the like take the words away; what is being typed is left alone
   useAddressChange((text) => {
     const box = input.current;
-    if (onShelves && box && document.activeElement !== box) box.value = new URLSearchParams(text).get('q') ?? '';
+    if (box && document.activeElement !== box) box.value = new URLSearchParams(text).get('q') ?? '';
   });
+  const asked = (ms: number) => {
+    if (timer.current) clearTimeout(timer.current);
+    const words = must(input.current).value.trim();
+    if (ms) timer.current = setTimeout(() => go(words), ms);
+    else go(words);
+  };
   return (
     <form
       role="search"
-      className="relative w-[420px] max-w-[40vw]"
+      className={form}
       onSubmit={(event) => {
         event.preventDefault();
-        if (timer.current) clearTimeout(timer.current);
-        go(must(input.current).value.trim());
-        if (onShelves) document.querySelector<HTMLElement>('[data-spine]')?.focus();
+        asked(0);
+        focusFirstSpine();
       }}
     >
-      <Search aria-hidden size={14} className="absolute left-2.5 top-[9px] text-soft" />
+      <Lens />
       <input
+        {...field}
         ref={input}
-        key={onShelves ? 'shelves' : 'elsewhere'}
         type="search"
-        name="q"
-        defaultValue={current}
-        aria-label="Find items"
-        placeholder="Find items by title, heading or supplier"
-        className="field w-full pl-8 pr-9"
+        defaultValue={params.get('q') ?? ''}
         autoComplete="off"
-        onChange={(event) => {
-          if (!onShelves) return;
-          if (timer.current) clearTimeout(timer.current);
-          const value = event.target.value.trim();
-          timer.current = setTimeout(() => go(value), 20);
-        }}
+        onChange={() => asked(TYPING_MS)}
         onKeyDown={(event) => {
-          if (event.key === 'ArrowDown' && onShelves) {
-            event.preventDefault();
-            document.querySelector<HTMLElement>('[data-spine]')?.focus();
-          }
+          if (event.key !== 'ArrowDown') return;
+          event.preventDefault();
+          focusFirstSpine();
         }}
       />
-      <kbd className="key absolute right-2 top-[7px]">/</kbd>
+      <Key />
+    </form>
+  );
+}
+
+/** On any other page, items are suggested below the box; Enter alone shows all that answer on the shelves. */
+function Elsewhere() {
+  const input = useRef<HTMLInputElement>(null);
+  useSlash(input);
+  const router = useRouter();
+  const suggestions = useSuggestions((href) => {
+    input.current?.blur();
+    router.push(href);
+  });
+  const { typed, isOpen, box, list } = suggestions;
+  return (
+    <form
+      role="search"
+      className={form}
+      onSubmit={(event) => {
+        event.preventDefault();
+        suggestions.enter();
+      }}
+    >
+      <Lens />
+      <input {...field} {...box} ref={input} type="text" value={typed} autoComplete="off" />
+      <Key />
+      {isOpen && <Suggestions {...list} />}
     </form>
   );
 }

@@ -1,8 +1,12 @@
 import Link from 'next/link';
-import type { ReactNode } from 'react';
+import { Suspense, type ReactNode } from 'react';
+import { Connection } from './Connection';
+import { KeysOfScreen } from './KeysOfScreen';
 import { NavLinks } from './NavLinks';
+import { Opening } from './Opening';
 import { PaletteKey } from './PaletteKey';
 import { PersonMenu } from './PersonMenu';
+import { ReturnFocus } from './ReturnFocus';
 import { SearchBox } from './SearchBox';
 import { SignInAgain } from './SignInAgain';
 
@@ -21,18 +25,21 @@ export function Shell({
   children: ReactNode;
 }) {
   return (
-    <div data-moment={moment} className="grid min-h-screen grid-cols-[176px_1fr] grid-rows-[52px_1fr]">
+    <div
+      data-moment={moment}
+      className="grid min-h-screen grid-cols-[176px_minmax(0,1fr)] grid-rows-[52px_1fr] max-[900px]:grid-cols-[minmax(0,1fr)] max-[900px]:grid-rows-[52px_auto_1fr]"
+    >
       <a
         href="#main"
         className="sr-only focus:not-sr-only focus:absolute focus:left-2 focus:top-2 focus:z-50 focus:bg-paper focus:px-3 focus:py-2"
       >
         Skip to the content
       </a>
-      <header className="sticky top-0 z-30 col-span-2 flex items-center gap-4 border-b border-line bg-sheet px-5">
+      <header className="sticky top-0 z-30 col-span-full flex items-center gap-4 border-b border-line bg-sheet px-5">
         <Link
           prefetch={false}
           href="/shelves"
-          className="w-[138px] font-serif text-[23px] tracking-tight"
+          className="w-[138px] shrink-0 max-[900px]:w-auto font-serif text-[23px] tracking-tight"
           aria-label="Etagere, to the shelves"
         >
           Eta<span className="text-verd">gere</span>
@@ -41,13 +48,22 @@ export function Shell({
         <PaletteKey may={may} />
         <PersonMenu person={person} />
       </header>
-      <nav aria-label="Screens" className="sticky top-[52px] h-[calc(100vh-52px)] border-r border-line py-4">
+      <nav
+        aria-label="Screens"
+        className="sticky top-[52px] h-[calc(100vh-52px)] overflow-y-auto border-r border-line py-4 max-[900px]:static max-[900px]:flex max-[900px]:h-auto max-[900px]:flex-wrap max-[900px]:border-b max-[900px]:border-r-0 max-[900px]:py-1"
+      >
         <NavLinks counts={counts} may={may} />
       </nav>
+      <KeysOfScreen />
+      <ReturnFocus />
+      <Suspense>
+        <Opening />
+      </Suspense>
       <SignInAgain name={person.name} email={person.email} />
-      <main id="main" className="min-w-0">
-        {children}
-      </main>
+      <div className="min-w-0">
+        <Connection />
+        <main id="main">{children}</main>
+      </div>
     </div>
   );
 }

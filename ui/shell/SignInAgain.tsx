@@ -1,14 +1,12 @@
 'use client';
 /** Where a session has ended under a page that is being worked on, the password is asked for over it, and nothing is lost. */
+import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
-import { peopleEndpoints } from '@/core/api/people';
-import { useAction } from '../kit/action';
-import { call, setDoorkeeper } from '../kit/call';
-import { Field } from '../kit/Field';
-import { problemWith, useSchemaForm } from '../kit/form';
-import { Modal, ModalFoot } from '../kit/Modal';
-import { Notice } from '../kit/Notice';
+import { setDoorkeeper } from '../kit/call';
+
+/** Fetched when it is asked for, with what checks forms: no screen carries it before. */
+const PasswordDialog = dynamic(() => import('./PasswordDialog').then((module) => module.PasswordDialog));
 
 interface Props {
   name: string;
@@ -35,47 +33,5 @@ export function SignInAgain({ name, email }: Props) {
     if (well) router.refresh();
   };
   if (!asked) return null;
-  return (
-    <Modal title="Your session has ended" width={400} top="20vh" onClose={() => answer(false)}>
-      <p className="mb-3 text-soft">Sign in again as {name}. What you were doing stays as it is, and goes on then.</p>
-      <PasswordForm email={email} onSignedIn={() => answer(true)} />
-    </Modal>
-  );
-}
-
-function PasswordForm({ email, onSignedIn }: { email: string; onSignedIn: () => void }) {
-  const { busy, problem, run } = useAction();
-  const form = useSchemaForm(peopleEndpoints['POST /api/session'].body, { email, password: '' });
-  const signIn = (body: { email: string; password: string }) =>
-    run(async () => {
-      await call('POST /api/session', { body });
-      onSignedIn();
-    });
-  return (
-    <form
-      noValidate
-      onSubmit={(event) => {
-        event.stopPropagation(); // it may stand over another form
-        void form.handleSubmit(signIn)(event);
-      }}
-    >
-      <Field label="Password" problem={problemWith(form, 'password')}>
-        {(attributes) => (
-          <input
-            autoFocus
-            type="password"
-            autoComplete="current-password"
-            {...attributes}
-            {...form.register('password')}
-          />
-        )}
-      </Field>
-      <Notice problem={problem} className="mt-2" />
-      <ModalFoot cancel="Not now">
-        <button className="button main" disabled={busy}>
-          Sign in
-        </button>
-      </ModalFoot>
-    </form>
-  );
+  return <PasswordDialog name={name} email={email} onAnswer={answer} />;
 }

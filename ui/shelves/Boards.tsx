@@ -1,12 +1,16 @@
 'use client';
 /** All shelves one below the other, each with its first spines; and those that are put away. */
+import { ChevronDown } from 'lucide-react';
 import Link from 'next/link';
 import { call } from '../kit/call';
 import { groupBy } from '@/core/lists';
 import { InSight } from '../kit/InSight';
 import { useCard } from './hooks/card';
 import { useDropOn } from './hooks/drop';
-import { labelsOf } from './model/headings';
+import { headingKey } from './hooks/folded';
+import { FoldedRun } from './FoldedRun';
+import { labelsOf, withFolded } from './model/headings';
+import { tabStop } from './model/tab-stop';
 import type { ShelfView, Spine } from './model/spine';
 import { ShelfMenu } from './ShelfMenu';
 import { useShelves } from './shelves-context';
@@ -69,11 +73,21 @@ const FarBoard = ({ shelf }: { shelf: ShelfView }) => (
 );
 
 function WholeBoard({ shelf, spines, columns }: Omit<BoardProps, 'atOnce'>) {
-  const { go } = useShelves();
+  const { go, folded } = useShelves();
+  const isFolded = folded.isFolded(shelf.id);
   const more = (spines[0]?.matching ?? 0) - spines.length;
   return (
     <>
       <h2 className={head}>
+        <button
+          type="button"
+          aria-expanded={!isFolded}
+          aria-label={`${shelf.name}: ${isFolded ? 'unfold' : 'fold'}`}
+          className="-ml-1 self-center text-soft hover:text-ink"
+          onClick={() => folded.fold([shelf.id], !isFolded)}
+        >
+          <ChevronDown aria-hidden size={15} className={isFolded ? '-rotate-90' : ''} />
+        </button>
         <Link prefetch={false} href={`/shelves?shelf=${shelf.id}`} className="hover:underline">
           {shelf.name}
         </Link>
@@ -82,8 +96,8 @@ function WholeBoard({ shelf, spines, columns }: Omit<BoardProps, 'atOnce'>) {
         </span>
         <ShelfMenu shelf={shelf} />
       </h2>
-      {spines.length > 0 ? <Cards spines={spines} columns={columns} /> : <EmptyBoard />}
-      {more > 0 && (
+      {!isFolded && (spines.length > 0 ? <Cards spines={spines} columns={columns} /> : <EmptyBoard />)}
+      {!isFolded && more > 0 && (
         <button className="button quiet mt-1" onClick={() => go({ shelf: shelf.id })}>
           and {more >= COUNTED - spines.length ? '1,000 or' : more.toLocaleString('en')} more on this shelf
         </button>
@@ -94,9 +108,27 @@ function WholeBoard({ shelf, spines, columns }: Omit<BoardProps, 'atOnce'>) {
 
 function Cards({ spines, columns }: { spines: Spine[]; columns: number }) {
   const card = useCard();
-  const labels = labelsOf(spines, columns);
+  const { current, folded } = useShelves();
+  const keyOf = (spine: Spine) => headingKey(spine.shelfId, spine.headings);
+  const standing = withFolded(spines, (spine) => spine.headings.length > 0 && folded.isFolded(keyOf(spine)));
+  const labels = labelsOf(
+    standing.map((one) => one.spine),
+    columns,
+  );
+  const stop = tabStop(
+    standing.filter((one) => !one.hidden).map((one) => one.spine),
+    current,
+  );
   return (
-    <div className="flex flex-wrap gap-x-3 gap-y-0">{spines.map((spine, i) => card(spine, labels?.[i] ?? null))}</div>
+    <div className="flex flex-wrap gap-x-3 gap-y-0">
+      {standing.map(({ spine, hidden }, i) => {
+        const label = labels?.[i] ?? null;
+        const fold = (on: boolean) => () => folded.fold([keyOf(spine)], on);
+        if (hidden)
+          return <FoldedRun key={spine.id} spine={spine} count={hidden} label={label} onUnfold={fold(false)} />;
+        return card(spine, { label, isStop: spine === stop, onFold: spine.headings.length > 0 ? fold(true) : null });
+      })}
+    </div>
   );
 }
 
@@ -116,7 +148,6 @@ const EmptyBoard = () => (
 function NewAndAway() {
   const { shelves, may, ask, action } = useShelves();
   const away = shelves.filter((shelf) => shelf.away);
-  if (!may.shelf && !away.length) return null;
   const bringBack = (shelf: ShelfView) =>
     void action.runAndRefresh(
       () => call('POST /api/shelves/:id/away', { id: shelf.id, body: { away: false } }),
@@ -129,6 +160,9 @@ function NewAndAway() {
           New shelf
         </button>
       )}
+      <Link prefetch={false} className="button quiet" href="/shelves?archived=1">
+        Archive
+      </Link>
       {away.length > 0 && (
         <span className="flex flex-wrap items-center gap-2 text-soft">
           Put away:{' '}

@@ -20,7 +20,7 @@ const row = (id: string, before: string, after: string, problem: string | null =
 function open(rows: (asked: Asked) => unknown[]) {
   const asked = serve({
     'POST /api/items/bulk/preview': (question: Asked) => ({ rows: rows(question) }),
-    'POST /api/items/bulk': { changed: 2 },
+    'POST /api/items/bulk': { changed: 2, undo: { first: 7, last: 8 } },
   });
   const onDone = vi.fn();
   draw(<BulkEdit items={[one, two]} licences={[]} onDone={onDone} onClose={vi.fn()} />);
@@ -41,7 +41,7 @@ describe('many items changed at once', () => {
     // at every pause and not at every key
     expect(asked.filter(({ path }) => path.endsWith('/preview')).length).toBeLessThan(10);
     await user.click(button);
-    await vi.waitFor(() => expect(onDone).toHaveBeenCalledWith('2 items changed'));
+    await vi.waitFor(() => expect(onDone).toHaveBeenCalledWith({ changed: 2, undo: { first: 7, last: 8 } }));
     expect(asked.at(-1)?.body).toMatchObject({
       items: [one, two],
       title: { find: ' warm', replace: '', pattern: '' },

@@ -2,6 +2,7 @@
 /** Many items changed at once: titles, headings, tags, scope, licence; each title and each file name that results is shown first. */
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { FormProvider, useWatch } from 'react-hook-form';
+import type { AnswerOf } from '@/core/api';
 import { itemEndpoints, type BulkEdit as BulkChange } from '@/core/api/items';
 import { useAction } from '../kit/action';
 import { call, problemOf } from '../kit/call';
@@ -19,7 +20,7 @@ const SETTLED_MS = 150;
 interface Props {
   items: string[];
   licences: { id: string; name: string }[];
-  onDone: (said: string) => void;
+  onDone: (done: AnswerOf<'POST /api/items/bulk'>) => void;
   onClose: () => void;
 }
 
@@ -40,8 +41,7 @@ export function BulkEdit({ items, licences, onDone, onClose }: Props) {
   const rows = data?.rows ?? [];
   const apply = (body: BulkChange) =>
     run(async () => {
-      const { changed } = await call('POST /api/items/bulk', { body });
-      onDone(`${counted(changed, 'item')} changed`);
+      onDone(await call('POST /api/items/bulk', { body }));
     });
   const refused = rows.some((row) => row.problem);
   const title = `Change ${counted(items.length, 'item')}`;

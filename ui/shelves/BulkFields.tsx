@@ -1,5 +1,6 @@
 'use client';
 import { useFormContext } from 'react-hook-form';
+import { origins, sourceParts } from '@/core/item/fields';
 import type { BulkForm } from './model/bulk';
 
 const label = 'flex flex-col gap-0.5 text-[12px] text-soft';
@@ -8,7 +9,7 @@ const control = 'field text-[13.5px] text-ink';
 /** What is to be changed; whatever is left empty stays as it is. */
 export function BulkFields({ licences }: { licences: { id: string; name: string }[] }) {
   const { register } = useFormContext<BulkForm>();
-  const field = (name: keyof BulkForm) => ({ className: control, ...register(name) });
+  const field = (name: Parameters<typeof register>[0]) => ({ className: control, ...register(name) });
   return (
     <div className="mb-3 grid grid-cols-4 gap-3">
       <label className={label}>
@@ -70,6 +71,25 @@ export function BulkFields({ licences }: { licences: { id: string; name: string 
           ))}
         </select>
       </label>
+      <label className={label}>
+        Supplier
+        <input placeholder="as it is" {...field('supplier')} />
+      </label>
+      <label className={label}>
+        Origin
+        <select {...field('origin')}>
+          <option value="">as it is</option>
+          {origins.map((origin) => (
+            <option key={origin}>{origin}</option>
+          ))}
+        </select>
+      </label>
+      {sourceParts.map(({ part, label: words, type }) => (
+        <label key={part} className={label}>
+          {words}
+          <input placeholder="as it is" type={type} {...field(`source.${part}`)} />
+        </label>
+      ))}
       <label className={`${label} col-span-4`}>
         Description
         <input placeholder="as it is" {...field('description')} />

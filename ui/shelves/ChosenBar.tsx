@@ -1,13 +1,21 @@
 'use client';
-/** What can be done with the spines that are chosen. */
+/** What can be done with the spines that are chosen; what was done can be taken back. */
 import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useApprove } from '../kit/approve';
 import { call } from '../kit/call';
-import { rollable } from './model/selection';
+import { useToast } from '../kit/toast';
+import { counted } from '../kit/words';
+import { MOST_CHOSEN } from './hooks/selection';
+import { benchAddress } from '../bench/model/laid';
+import { MOST_IN_ADDRESS, planAddress, rollable } from './model/selection';
 import { useShelves } from './shelves-context';
 
 export function ChosenBar() {
   const { selection, chooseNothing, may, params, ask } = useShelves();
   if (!selection.size) return null;
+  const chosen = [...selection.values()];
+  const assumed = chosen.filter((spine) => spine.assumed);
   return (
     <div
       className="sticky bottom-4 z-20 mt-4 flex flex-wrap items-center gap-2 border border-line bg-paper px-4 py-2.5"
@@ -15,19 +23,50 @@ export function ChosenBar() {
       role="region"
       aria-label="What is chosen"
     >
-      <b className="font-semibold">{selection.size} chosen</b>
-      <button className="button quiet" onClick={chooseNothing}>
+      <b className="font-semibold">{selection.size.toLocaleString('en')} chosen</b>
+      {selection.size >= MOST_CHOSEN && <span className="text-soft">the first of more</span>}
+      <button className="button quiet mr-auto" onClick={chooseNothing}>
         None
       </button>
+      <OnTheBench />
       {may.edit && (
-        <button className="button ml-auto" onClick={() => ask({ what: 'change the chosen' })}>
+        <button className="button" onClick={() => ask({ what: 'change the chosen' })}>
           Change together
         </button>
       )}
+      {may.edit && assumed.length > 0 && (
+        <button className="button" onClick={() => ask({ what: 'confirm encodings' })}>
+          Confirm {assumed.length === 1 ? 'an encoding' : `${assumed.length} encodings`}
+        </button>
+      )}
+      {may.approve && chosen.some((spine) => spine.status === 'draft') && <Approve />}
       {may.edit && !params.get('archived') && <MoveTo />}
       {may.archive && <Archive />}
       {may.rollOut && <RollOut />}
     </div>
+  );
+}
+
+function OnTheBench() {
+  const { selection, frames } = useShelves();
+  const address = benchAddress(selection.values(), frames);
+  return address ? (
+    <Link className="button" href={address}>
+      On the bench
+    </Link>
+  ) : null;
+}
+
+function Approve() {
+  const { selection, action, chooseNothing } = useShelves();
+  const approve = useApprove(action);
+  const approveChosen = async () => {
+    if (await approve([...selection.keys()])) chooseNothing();
+  };
+  return (
+    <button className="button" disabled={action.busy} onClick={() => void approveChosen()}>
+      Approve
+    </button>
   );
 }
 
@@ -54,20 +93,31 @@ function MoveTo() {
 
 function Archive() {
   const { selection, params, action, chooseNothing } = useShelves();
+  const router = useRouter();
+  const tell = useToast();
   const inArchive = !!params.get('archived');
   const archive = async () => {
-    const body = { items: [...selection.keys()], archived: !inArchive };
-    await action.runAndRefresh(
-      () => call('POST /api/items/archive', { body }),
-      inArchive ? 'Brought back' : 'Archived',
-    );
+    const items = [...selection.keys()];
+    const put = (archived: boolean) => call('POST /api/items/archive', { body: { items, archived } });
+    if (!(await action.run(() => put(!inArchive)))) return;
+    tell({
+      words: `${counted(items.length, 'item')} ${inArchive ? 'brought back' : 'put into the archive'}.`,
+      undo: () => put(inArchive),
+      ...(inArchive ? {} : { link: { href: '/shelves?archived=1', words: 'See the archive' } }),
+    });
     chooseNothing();
+    router.refresh();
   };
   return (
     <button className="button danger" onClick={() => void archive()}>
       {inArchive ? 'Bring back' : 'Archive'}
     </button>
   );
+}
+
+function rollOutWords(ready: number, chosen: number): string {
+  if (ready > MOST_IN_ADDRESS) return ` the first ${MOST_IN_ADDRESS} approved`;
+  return ready < chosen ? ` ${ready} approved` : '';
 }
 
 function RollOut() {
@@ -80,8 +130,8 @@ function RollOut() {
       </button>
     );
   return (
-    <Link className="button main" href={`/rollouts/new?versions=${ready.map((spine) => spine.versionId).join(',')}`}>
-      Roll out{ready.length < selection.size ? ` ${ready.length} approved` : ''}
+    <Link className="button main" href={planAddress(ready.map((spine) => spine.versionId))}>
+      Roll out{rollOutWords(ready.length, selection.size)}
     </Link>
   );
 }

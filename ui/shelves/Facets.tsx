@@ -15,6 +15,8 @@ const menus: [string, string][] = [
 ];
 const further: [string, string][] = [
   ['format', 'Format'],
+  ['pack', 'Pack'],
+  ['release', 'Release'],
   ['origin', 'Origin'],
   ['licence', 'Licence'],
   ['bound', 'Bound to a camera'],
@@ -27,6 +29,7 @@ const titles = new Map([...menus, ...further]);
 const word = (key: string, value: string): string => {
   if (key === 'kind') return kindWords[value] ?? value;
   if (key === 'format') return value.replace('@', ' ');
+  if (key === 'bound' && value === 'general') return 'General profile, for every camera';
   if (key === 'bound' && value === 'no') return 'Bound to no camera';
   return value;
 };
@@ -73,7 +76,7 @@ export function Facets({ facets, get, set }: Props) {
         )}
         <MenuLine />
         <MenuEntry
-          words={get('archived') ? 'Leave the archive' : 'Look into the archive'}
+          words={get('archived') ? 'Leave the archive' : 'Show the archive'}
           onSelect={() => set('archived', get('archived') ? null : '1')}
         />
       </FacetMenu>

@@ -4,6 +4,7 @@ import { useWindowVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useRef, useState, type ReactNode, type RefObject } from 'react';
 import { labelsOf, type Label } from './model/headings';
 import { usePages } from './hooks/pages';
+import { tabStop } from './model/tab-stop';
 import type { Spine } from './model/spine';
 
 const PLAIN = 175;
@@ -17,6 +18,7 @@ export function LongShelf({
   labelled,
   columns,
   render,
+  current,
   onRows,
 }: {
   search: string;
@@ -24,7 +26,8 @@ export function LongShelf({
   total: number;
   /** in the shelf's own order: headings stand on the edge of the board */ labelled: boolean;
   columns: number;
-  render: (s: Spine, label: Label | null) => ReactNode;
+  render: (s: Spine, standing: { label: Label | null; isStop: boolean }) => ReactNode;
+  current: Spine | undefined;
   onRows: (rows: Spine[]) => void;
 }) {
   const box = useRef<HTMLDivElement>(null);
@@ -56,6 +59,7 @@ export function LongShelf({
   const inView = Array.from({ length: Math.max(0, to - from + 1) }, (_, k) => pages.at(from + k)).filter(
     (s): s is Spine => !!s,
   );
+  const stop = tabStop(inView, current);
   const key = inView.map((s) => s.id).join();
   useEffect(() => {
     const timer = setTimeout(() => onRows(inView), 120);
@@ -76,7 +80,7 @@ export function LongShelf({
           >
             {row.map((spine, c) =>
               spine ? (
-                render(spine, labels?.[c] ?? null)
+                render(spine, { label: labels?.[c] ?? null, isStop: spine === stop })
               ) : (
                 <div key={c} className="pt-1">
                   <div className="spine animate-pulse" />

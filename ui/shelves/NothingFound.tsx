@@ -18,7 +18,7 @@ export function NothingFound() {
         </p>
       </div>
     );
-  if (result.counts.n || !filtered) return null;
+  if (result.counts.n || !filtered || params.get('folded')) return null;
   return (
     <div className="py-10">
       <p className="mb-1 font-serif text-[18px]">

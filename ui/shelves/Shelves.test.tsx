@@ -5,6 +5,8 @@ import { draw } from '../testing/render';
 import { refusal, serve } from '../testing/server';
 import { router } from '../testing/setup';
 import type { Spine } from './model/spine';
+// fetched once here, so that no test waits for it
+import './ChosenBar';
 import { Shelves } from './Shelves';
 import type { ShelvesProps } from './shelves-context';
 
@@ -13,6 +15,8 @@ const spine = (id: string, part: Partial<Spine> = {}): Spine => ({
   versionId: `${id}-1`,
   kind: 'look',
   title: id,
+  shortTitle: '',
+  position: 0,
   headings: [],
   shelfId: 'house',
   shelf: 'House looks',
@@ -41,7 +45,7 @@ const spine = (id: string, part: Partial<Spine> = {}): Spine => ({
 });
 
 const shelf = (id: string, name: string) => ({ id, name, note: '', items: 3, query: null, away: false });
-const may = { rollOut: true, edit: true, shelf: true, archive: true, house: true };
+const may = { rollOut: true, edit: true, shelf: true, archive: true, house: true, approve: true };
 const props = (part: Partial<ShelvesProps> = {}): ShelvesProps => ({
   shelves: [shelf('house', 'House looks'), shelf('stage', 'Stage')],
   given: {
@@ -52,6 +56,7 @@ const props = (part: Partial<ShelvesProps> = {}): ShelvesProps => ({
   },
   frames: [],
   total: 3,
+  steps: [],
   fresh: 0,
   licences: [],
   may,
@@ -66,6 +71,8 @@ function open(answers: Record<string, unknown> = {}, part: Partial<ShelvesProps>
 }
 const card = (title: string) => screen.getByRole('link', { name: new RegExp(`^${title}, look`) });
 const bar = () => screen.queryByRole('region', { name: 'What is chosen' });
+/** It is fetched when something is chosen for the first time. */
+const barThere = () => screen.findByRole('region', { name: 'What is chosen' });
 
 beforeEach(() => {
   history.replaceState(null, '', '/shelves');
@@ -84,16 +91,18 @@ describe('spines that are chosen', () => {
     expect(bar()).toBeNull();
     fireEvent.keyDown(card('Ash'), { key: 'x' });
     fireEvent.keyDown(card('Raku'), { key: 'x' });
-    expect(bar()?.textContent).toContain('2 chosen');
+    expect((await barThere()).textContent).toContain('2 chosen');
     expect(card('Ash').getAttribute('aria-label')).toMatch(/, chosen$/);
     fireEvent.keyDown(card('Ash'), { key: 'x' });
     expect(bar()?.textContent).toContain('1 chosen');
   });
 
   test('are moved together, and then none is chosen', async () => {
-    const { user, sent } = open({ 'POST /api/shelves/items': {} });
+    const { user, sent } = open({
+      'POST /api/shelves/items': { places: [{ item: 'Ash', shelfId: 'house', before: null }] },
+    });
     for (const title of ['Ash', 'Raku']) fireEvent.keyDown(card(title), { key: 'x' });
-    await user.selectOptions(within(bar() as HTMLElement).getByLabelText('Move to a shelf'), 'stage');
+    await user.selectOptions(within(await barThere()).getByLabelText('Move to a shelf'), 'stage');
     await waitFor(() => expect(bar()).toBeNull());
     expect(sent()).toEqual([
       { method: 'POST', path: '/api/shelves/items', body: { items: ['Ash', 'Raku'], shelfId: 'stage', before: null } },
@@ -101,16 +110,52 @@ describe('spines that are chosen', () => {
     expect(router.refresh).toHaveBeenCalledOnce();
   });
 
-  test('are rolled out as far as they are approved', () => {
+  test('are rolled out as far as they are approved', async () => {
     open();
     for (const title of ['Ash', 'Tenmoku']) fireEvent.keyDown(card(title), { key: 'x' });
-    const link = within(bar() as HTMLElement).getByRole('link', { name: /Roll out/ });
+    const link = within(await barThere()).getByRole('link', { name: /Roll out/ });
     expect(link.getAttribute('href')).toBe('/rollouts/new?versions=Ash-1');
   });
 
-  test('there are none for who may do nothing with them', () => {
+  test('by the space bar, and with Shift all up to here', async () => {
+    open();
+    fireEvent.keyDown(card('Ash'), { key: ' ' });
+    expect((await barThere()).textContent).toContain('1 chosen');
+    fireEvent.keyDown(card('Tenmoku'), { key: ' ', shiftKey: true });
+    expect(bar()?.textContent).toContain('3 chosen');
+    fireEvent.keyDown(card('Raku'), { key: ' ' });
+    expect(bar()?.textContent).toContain('2 chosen');
+  });
+
+  test('all that was found, by Ctrl and A: what is not on the page too', async () => {
+    const far = Array.from({ length: 40 }, (_, n) => spine(`Far ${n}`));
+    open({ 'GET /api/items?limit=500&offset=0': { rows: [...props().given.spines, ...far] } });
+    fireEvent.keyDown(card('Ash'), { key: 'a', ctrlKey: true });
+    await waitFor(() => expect(bar()?.textContent).toContain('43 chosen'));
+  });
+
+  test('are approved together; what could not be is said, and the rest can be taken back', async () => {
+    const left = [{ id: 'Ash', title: 'Ash', why: 'version 1 is approved already' }];
+    const { user, sent } = open({
+      'POST /api/items/approve': { versions: ['Tenmoku-1'], left },
+      'POST /api/items/approve/undo': { changed: 1 },
+    });
+    for (const title of ['Ash', 'Tenmoku']) fireEvent.keyDown(card(title), { key: 'x' });
+    await user.click(within(await barThere()).getByRole('button', { name: 'Approve' }));
+    expect(
+      await screen.findByText(/1 version approved\. 1 was not approved: Ash \(version 1 is approved already\)\./),
+    ).toBeTruthy();
+    expect(bar()).toBeNull();
+    await user.click(screen.getByRole('button', { name: 'Undo' }));
+    expect(await screen.findByText('Undone.')).toBeTruthy();
+    expect(sent().map(({ path }) => path)).toEqual(['/api/items/approve', '/api/items/approve/undo']);
+    expect(sent()[1]?.body).toEqual({ versions: ['Tenmoku-1'] });
+  });
+
+  test('there are none for who may do nothing with them', async () => {
     open({}, { may: { ...may, edit: false, rollOut: false } });
     fireEvent.keyDown(card('Ash'), { key: 'x' });
+    await new Promise((done) => setTimeout(done, 50));
     expect(bar()).toBeNull();
   });
 });
@@ -141,4 +186,52 @@ test('the spine that is looked at is told beside them, and kept in the address',
   fireEvent.focus(card('Tenmoku'));
   expect(within(hand()).getByRole('heading', { name: 'Tenmoku' })).toBeTruthy();
   await waitFor(() => expect(location.search).toBe('?at=Tenmoku'));
+});
+
+describe('what is folded', () => {
+  test('a shelf shows its name alone, here and after a reload', async () => {
+    localStorage.clear();
+    const { user } = open();
+    await user.click(screen.getByRole('button', { name: 'House looks: fold' }));
+    expect(screen.queryByRole('link', { name: /^Ash, look/ })).toBeNull();
+    expect(JSON.parse(localStorage.getItem('etagere-folded') ?? '[]')).toEqual(['house']);
+    await user.click(screen.getByRole('button', { name: 'House looks: unfold' }));
+    expect(card('Ash')).toBeTruthy();
+  });
+
+  test('headings show how many stand under them', async () => {
+    localStorage.clear();
+    const under = (title: string) => spine(title, { headings: ['Kiln'] });
+    const spines = [under('Ash'), under('Raku'), spine('Tenmoku')];
+    const { user } = open({}, { given: { ...props().given, spines } });
+    await user.click(screen.getByRole('button', { name: 'Kiln: fold' }));
+    expect(screen.queryByRole('link', { name: /^Raku, look/ })).toBeNull();
+    expect(card('Tenmoku')).toBeTruthy();
+    await user.click(screen.getByRole('button', { name: 'Kiln: unfold 2' }));
+    expect(card('Raku')).toBeTruthy();
+  });
+});
+
+describe('the first steps of a studio', () => {
+  const step = (name: 'people' | 'shelf' | 'delivery', done: boolean, mine = true) => ({ name, done, mine });
+  test('lead on, say what is next, and are hidden when somebody has seen enough', async () => {
+    const { user, sent } = open(
+      { 'PATCH /api/studio/first-steps': {} },
+      { steps: [step('people', true), step('shelf', false), step('delivery', false)] },
+    );
+    const steps = within(screen.getByRole('region', { name: 'First steps' }));
+    expect(steps.getByText('1 of 3 done')).toBeTruthy();
+    expect(steps.getByText(/A shelf holds what belongs together/)).toBeTruthy();
+    expect(steps.getByRole('link', { name: 'Take a delivery in' }).getAttribute('href')).toBe('/intake');
+    await user.click(steps.getByRole('button', { name: 'Make a shelf' }));
+    // the dialogs are fetched when one is asked for
+    expect(await screen.findByRole('dialog', { name: 'A new shelf' }, { timeout: 10_000 })).toBeTruthy();
+    await user.keyboard('{Escape}');
+    await user.click(steps.getByRole('button', { name: 'Hide' }));
+    await waitFor(() => expect(sent()[0]?.body).toEqual({ hidden: true }));
+  });
+  test('are not in the way of a search, nor there once all is done', () => {
+    open({}, { steps: [] });
+    expect(screen.queryByRole('region', { name: 'First steps' })).toBeNull();
+  });
 });

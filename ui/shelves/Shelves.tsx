@@ -4,10 +4,10 @@ import dynamic from 'next/dynamic';
 import { useRef } from 'react';
 import { Notice } from '../kit/Notice';
 import { Boards } from './Boards';
-import { ChosenBar } from './ChosenBar';
 import { FilledShelves } from './FilledShelves';
 import { useShelvesParts } from './hooks/shelves';
 import { useColumns } from './LongShelf';
+import { FirstSteps } from './FirstSteps';
 import { LongList } from './LongList';
 import { NarrowDown } from './NarrowDown';
 import { NothingFound } from './NothingFound';
@@ -15,7 +15,8 @@ import { ShelvesHead } from './ShelvesHead';
 import { ShelvesValue, type ShelvesProps } from './shelves-context';
 import { SpineInHand } from './SpineInHand';
 
-/** Fetched when one is asked for: most visits open none. */
+/** Fetched when they are asked for: most visits choose nothing and open no dialog. */
+const ChosenBar = dynamic(() => import('./ChosenBar').then((module) => module.ChosenBar));
 const ShelvesDialogs = dynamic(() => import('./ShelvesDialogs').then((module) => module.ShelvesDialogs));
 
 /** How many looks and presets are fetched ahead of being pointed at. */
@@ -28,9 +29,10 @@ export function Shelves(props: ShelvesProps) {
   const { action, current, frame, may, result } = value;
   return (
     <ShelvesValue.Provider value={value}>
-      <div className="grid grid-cols-[minmax(0,1fr)_292px]">
+      <div className="grid grid-cols-[minmax(0,1fr)_292px] max-[1000px]:grid-cols-[minmax(0,1fr)]">
         <div ref={page} className="min-w-0 px-6 pb-16 pt-[18px]">
           <ShelvesHead />
+          {props.steps.length > 0 && !value.filtered && !result.flat && <FirstSteps steps={props.steps} />}
           <NarrowDown />
           <p role="status" className="sr-only">
             {action.said}
@@ -45,7 +47,7 @@ export function Shelves(props: ShelvesProps) {
             </>
           )}
           <NothingFound />
-          <ChosenBar />
+          {value.selection.size > 0 && <ChosenBar />}
         </div>
         <SpineInHand
           spine={current}

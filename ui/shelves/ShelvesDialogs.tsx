@@ -3,7 +3,10 @@
 import { useRouter } from 'next/navigation';
 import { call } from '../kit/call';
 import { NameDialog } from '../kit/NameDialog';
+import { useToast } from '../kit/toast';
+import { counted } from '../kit/words';
 import { BulkEdit } from './BulkEdit';
+import { ConfirmEncodings } from './ConfirmEncodings';
 import { narrowing } from './model/address';
 import type { ShelfView } from './model/spine';
 import { useShelves, type Asking } from './shelves-context';
@@ -18,6 +21,8 @@ export function ShelvesDialogs({ asking }: { asking: Asking }) {
       return <SaveSearch />;
     case 'change the chosen':
       return <ChangeChosen />;
+    case 'confirm encodings':
+      return <ConfirmEncodings />;
   }
 }
 
@@ -79,17 +84,21 @@ function SaveSearch() {
 }
 
 function ChangeChosen() {
-  const { ask, selection, chooseNothing, licences, action } = useShelves();
+  const { ask, selection, chooseNothing, licences } = useShelves();
+  const tell = useToast();
   const router = useRouter();
   return (
     <BulkEdit
       items={[...selection.keys()]}
       licences={licences}
       onClose={() => ask(null)}
-      onDone={(words) => {
+      onDone={({ changed, undo }) => {
         ask(null);
         chooseNothing();
-        action.say(words);
+        tell({
+          words: `${counted(changed, 'item')} changed.`,
+          ...(undo.first ? { undo: () => call('POST /api/items/bulk/undo', { body: undo }) } : {}),
+        });
         router.refresh();
       }}
     />

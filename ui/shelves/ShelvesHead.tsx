@@ -22,7 +22,7 @@ export function ShelvesHead() {
   const shelves = useShelves();
   const { shelf, result, view, go } = shelves;
   return (
-    <div className="mb-3.5 flex items-baseline gap-3.5">
+    <div className="mb-3.5 flex flex-wrap items-baseline gap-x-3.5 gap-y-1">
       <h1 className="min-w-0 text-[26px] leading-tight [overflow-wrap:anywhere]">{shelf ? shelf.name : 'Shelves'}</h1>
       <p className="whitespace-nowrap text-soft" aria-live="polite" aria-busy={result.late}>
         {amountOf(shelves)}

@@ -11,6 +11,8 @@ export interface SpineActs {
   lookAt: (spine: Spine) => void;
   onKey: (event: KeyboardEvent<HTMLElement>, spine: Spine) => void;
   dropBefore: (ids: string[], spine: Spine) => void;
+  /** chooses all between the last that was chosen and this one; whether anything is chosen here at all */
+  chooseTo: (spine: Spine) => boolean;
 }
 interface Props {
   spine: Spine;
@@ -19,9 +21,11 @@ interface Props {
   chosen: boolean;
   mine: boolean;
   /** another spine bears the same title */ twin: boolean;
+  /** the one of its board that Tab comes to; arrows lead to the others */ isStop: boolean;
   movable: boolean;
   acts: SpineActs;
   /** where the board's edge bears headings: those that begin here */ label: Label | null;
+  /** folds what stands under these headings */ onFold: (() => void) | null;
 }
 
 /** The kind of data that a dragged spine carries. */
@@ -34,20 +38,23 @@ const sameLabel = (a: Label | null, b: Label | null): boolean => a?.words === b?
 /** All but the label are told by themselves; labels are made anew for each painting. */
 function isSame(before: Props, after: Props): boolean {
   const keys = Object.keys(after) as (keyof Props)[];
-  return sameLabel(before.label, after.label) && keys.every((key) => key === 'label' || before[key] === after[key]);
+  const isTold = (key: keyof Props): boolean => key === 'label' || key === 'onFold' || before[key] === after[key];
+  return sameLabel(before.label, after.label) && keys.every(isTold);
 }
 
 export const SpineCard = memo(function SpineCard(props: Props) {
-  const { spine, frame, current, movable, acts, label } = props;
+  const { spine, frame, current, isStop, movable, acts, label, onFold } = props;
   return (
     <div className="pt-1" {...dropsBefore(props)}>
       <a
         href={`/items/${spine.id}${frame ? `?frame=${frame}` : ''}`}
         data-spine={spine.id}
+        tabIndex={isStop ? 0 : -1}
         className="spine"
         data-chosen={current}
         draggable={movable}
         onClick={(event) => {
+          if (event.shiftKey && acts.chooseTo(spine)) event.preventDefault();
           if (!isPlainClick(event)) return;
           event.preventDefault();
           acts.open(spine);
@@ -56,6 +63,7 @@ export const SpineCard = memo(function SpineCard(props: Props) {
           event.dataTransfer.setData(DRAG, spine.id);
           event.dataTransfer.effectAllowed = 'move';
         }}
+        title={spine.shortTitle ? spine.title : undefined}
         aria-label={spoken(props)}
         onFocus={() => acts.lookAt(spine)}
         onMouseMove={(event) => {
@@ -67,7 +75,7 @@ export const SpineCard = memo(function SpineCard(props: Props) {
         <Face {...props} />
       </a>
       <div className="ledge -mx-1.5" />
-      {label && <BoardLabel label={label} />}
+      {label && <BoardLabel label={label} onFold={onFold} />}
     </div>
   );
 }, isSame);
@@ -128,7 +136,7 @@ function Face(props: Props) {
         <span
           className={`font-serif text-[14.5px] font-medium leading-[1.14] [overflow-wrap:anywhere] ${told ? 'line-clamp-2' : 'line-clamp-3'}`}
         >
-          {spine.title}
+          {spine.shortTitle || spine.title}
         </span>
         {told && <span className="block truncate text-[11px] text-soft">{told}</span>}
       </span>
@@ -154,17 +162,31 @@ function Flags({ spine }: { spine: Spine }) {
   );
 }
 
-const BoardLabel = ({ label }: { label: Label }) => (
-  <div className="relative h-[17px]">
-    {label.words && (
-      <span
-        data-headings
-        className="absolute left-0 top-0 truncate border border-t-0 border-line-strong bg-paper px-1.5 text-[11px] leading-[15px] text-soft"
-        style={{ maxWidth: label.reach * STEP - 12 }}
-        title={label.words}
-      >
-        {label.words}
-      </span>
-    )}
-  </div>
-);
+const plate =
+  'absolute left-0 top-0 truncate border border-t-0 border-line-strong bg-paper px-1.5 text-left text-[11px] leading-[15px] text-soft';
+
+export function BoardLabel({ label, onFold }: { label: Label; onFold: (() => void) | null }) {
+  const fits = { maxWidth: label.reach * STEP - 12 };
+  return (
+    <div className="relative h-[17px]">
+      {label.words && onFold && (
+        <button
+          type="button"
+          data-headings
+          aria-label={`${label.words}: fold`}
+          className={`${plate} hover:text-ink`}
+          style={fits}
+          title={label.words}
+          onClick={onFold}
+        >
+          {label.words}
+        </button>
+      )}
+      {label.words && !onFold && (
+        <span data-headings className={plate} style={fits} title={label.words}>
+          {label.words}
+        </span>
+      )}
+    </div>
+  );
+}

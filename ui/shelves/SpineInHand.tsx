@@ -28,7 +28,7 @@ export function SpineInHand({ spine, ...props }: Props) {
   return (
     <aside
       aria-label="The spine in hand"
-      className="sticky top-[52px] h-[calc(100vh-52px)] overflow-auto border-l border-line bg-sheet p-[18px]"
+      className="sticky top-[52px] h-[calc(100vh-52px)] overflow-auto border-l border-line bg-sheet p-[18px] max-[1000px]:hidden"
     >
       {spine ? <InHand spine={spine} {...props} /> : <p className="text-soft">The spine in hand is shown here.</p>}
     </aside>
@@ -133,12 +133,27 @@ function SpineFacts({ spine }: { spine: Spine }) {
 
 const Key = ({ children }: { children: string }) => <kbd className="key">{children}</kbd>;
 
+const keys = [
+  { press: ['/'], words: 'find' },
+  { press: ['←', '→'], words: 'walk' },
+  { press: ['R'], words: 'ribbon' },
+  { press: ['Space'], words: 'choose' },
+  { press: ['Shift Space'], words: 'choose up to here' },
+  { press: ['Ctrl A'], words: 'choose all that was found' },
+  { press: ['Alt ←', '→'], words: 'move' },
+];
+
 function Keys() {
   return (
-    <p className="mt-5 text-[12px] leading-6 text-soft">
-      <Key>/</Key> find <Key>←</Key>
-      <Key>→</Key> walk <Key>R</Key> ribbon <Key>X</Key> choose <Key>Alt ←</Key>
-      <Key>→</Key> move
-    </p>
+    <ul className="mt-5 flex flex-wrap gap-x-3 text-[12px] leading-6 text-soft">
+      {keys.map(({ press, words }) => (
+        <li key={words} className="whitespace-nowrap">
+          {press.map((key) => (
+            <Key key={key}>{key}</Key>
+          ))}{' '}
+          {words}
+        </li>
+      ))}
+    </ul>
   );
 }

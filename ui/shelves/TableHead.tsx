@@ -18,7 +18,7 @@ export function TableHead({ columns, grid, sort, down, onSort, may }: Props) {
     <div role="rowgroup">
       <div
         role="row"
-        className="sticky top-0 grid border-b border-line-strong text-[12px] text-soft"
+        className="grid border-b border-line-strong text-[12px] text-soft"
         style={{ gridTemplateColumns: grid }}
       >
         {may && (

@@ -11,13 +11,14 @@ interface Props {
   grid: string;
   columns: readonly TableColumn[];
   /** undefined while its page is on its way */ spine: Spine | undefined;
+  /** the row that Tab comes to */ isStop: boolean;
   /** null where rows cannot be chosen */ chosen: boolean | null;
   onChoose: (spine: Spine) => void;
   onAt: (spine: Spine) => void;
   onKey: (event: KeyboardEvent<HTMLElement>, spine: Spine) => void;
 }
 
-export function TableRow({ index, offset, grid, columns, spine, chosen, onChoose, onAt, onKey }: Props) {
+export function TableRow({ index, offset, grid, columns, spine, isStop, chosen, onChoose, onAt, onKey }: Props) {
   return (
     <div
       role="row"
@@ -37,6 +38,7 @@ export function TableRow({ index, offset, grid, columns, spine, chosen, onChoose
             type="checkbox"
             aria-label={`Choose ${spine.title}`}
             checked={chosen}
+            tabIndex={isStop ? 0 : -1}
             onChange={() => onChoose(spine)}
           />
         </span>
@@ -44,7 +46,7 @@ export function TableRow({ index, offset, grid, columns, spine, chosen, onChoose
       {spine &&
         columns.map((column) => (
           <span key={column.id} role="cell" className="min-w-0 truncate pr-3">
-            {column.cell ? column.cell(spine) : column.text(spine)}
+            {column.cell ? column.cell(spine, isStop) : column.text(spine)}
           </span>
         ))}
     </div>

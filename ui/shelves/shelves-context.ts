@@ -2,7 +2,9 @@
 /** What every part of the shelves may ask for. */
 import { createContext, useContext, type KeyboardEvent } from 'react';
 import type { Action } from '../kit/action';
+import type { Folded } from './hooks/folded';
 import type { GivenResult, SearchResult } from './hooks/search-result';
+import type { Step } from './model/first-steps';
 import type { Selection } from './model/selection';
 import type { ShelfView, Spine } from './model/spine';
 
@@ -12,9 +14,17 @@ export interface ShelvesProps {
   given: GivenResult;
   frames: { id: string; name: string }[];
   total: number;
+  /** the first steps of the studio, while they are not all done */ steps: readonly Step[];
   /** how many items are new to whoever looks, to 1,001 */ fresh: number;
   licences: { id: string; name: string }[];
-  may: { rollOut: boolean; edit: boolean; shelf: boolean; archive: boolean; house: boolean };
+  may: {
+    rollOut: boolean;
+    edit: boolean;
+    shelf: boolean;
+    archive: boolean;
+    house: boolean;
+    approve: boolean;
+  };
 }
 
 /** Which dialog is open. */
@@ -22,7 +32,8 @@ export type Asking =
   | { what: 'rename the shelf'; shelf: ShelfView }
   | { what: 'make a shelf' }
   | { what: 'save the search' }
-  | { what: 'change the chosen' };
+  | { what: 'change the chosen' }
+  | { what: 'confirm encodings' };
 
 export interface ShelvesContext extends ShelvesProps {
   params: URLSearchParams;
@@ -39,7 +50,10 @@ export interface ShelvesContext extends ShelvesProps {
   lookAt: (spine: Spine) => void;
   selection: Selection;
   toggle: (spine: Spine) => void;
+  /** chooses all between the last that was chosen and this one; null where nothing is chosen */
+  chooseTo: ((spine: Spine) => void) | null;
   chooseNothing: () => void;
+  /** shelves, and headings on them */ folded: Folded;
   hasRibbon: (spine: Spine) => boolean;
   setRibbon: (spine: Spine) => void;
   action: Action;

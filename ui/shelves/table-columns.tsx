@@ -11,12 +11,13 @@ export interface TableColumn {
   /** in pixels, until someone makes it wider */ width: number;
   /** what the server sorts by, for a column that sorts */ sort?: string;
   text: (spine: Spine) => string;
-  /** for a column that shows more than its text */ cell?: (spine: Spine) => ReactNode;
+  /** for a column that shows more than its text; Tab comes to one row alone */
+  cell?: (spine: Spine, isStop: boolean) => ReactNode;
 }
 
 const day = (time: string): string => time.slice(0, 10);
 
-function TitleCell({ spine }: { spine: Spine }) {
+function TitleCell({ spine, isStop }: { spine: Spine; isStop: boolean }) {
   return (
     <span className="flex items-center gap-2">
       <Selvedge threads={spine.selvedge} className="h-[20px] w-[26px] shrink-0" />
@@ -24,6 +25,7 @@ function TitleCell({ spine }: { spine: Spine }) {
         prefetch={false}
         href={`/items/${spine.id}`}
         data-spine={spine.id}
+        tabIndex={isStop ? 0 : -1}
         className="min-w-0 truncate font-serif text-[15px] hover:underline"
       >
         {spine.title}
@@ -40,7 +42,15 @@ export const tableColumns: readonly TableColumn[] = [
     width: 260,
     sort: 'title',
     text: (spine) => spine.title,
-    cell: (spine) => <TitleCell spine={spine} />,
+    cell: (spine, isStop) => <TitleCell spine={spine} isStop={isStop} />,
+  },
+  { id: 'short', title: 'Short title', width: 120, text: (spine) => spine.shortTitle },
+  {
+    id: 'position',
+    title: 'Position',
+    width: 80,
+    sort: 'position',
+    text: (spine) => (spine.position ? String(spine.position) : ''),
   },
   { id: 'kind', title: 'Kind', width: 130, sort: 'kind', text: (spine) => kindWords[spine.kind] ?? spine.kind },
   {

@@ -103,7 +103,7 @@ function Listing({ editor: { listed, refused, listedAt } }: { editor: EditorOnSt
           </span>
         </>
       ) : (
-        <span className="text-soft">has never been started since it is watched</span>
+        <span className="text-soft">not started since monitoring began</span>
       )}
       {refused.slice(0, MOST_REFUSED).map((file) => (
         <span key={file.path} className="block text-[12px]">

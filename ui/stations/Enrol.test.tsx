@@ -39,7 +39,7 @@ describe('adding a station', () => {
     await user.selectOptions(dialog.getByLabelText('System'), 'windows');
     await user.click(dialog.getByLabelText('Marlstone 4'));
     await add();
-    expect(await dialog.findByText(/--code ABCD-EFGH-JKMN --root ~ --system windows/)).toBeTruthy();
+    expect(await screen.findByText(/etagere-agent\.mjs enrol --server \S+ --code ABCD-EFGH-JKMN/)).toBeTruthy();
     expect(asked[0]?.body).toEqual({ name: 'Glaze desk', person: '', system: 'windows', editors: ['marlstone@4'] });
     expect(router.refresh).toHaveBeenCalledOnce();
   });

@@ -1,5 +1,5 @@
 'use client';
-/** Adds a workstation, then shows the one-time code for its agent. */
+/** Adds a workstation, then shows how its agent comes onto it. */
 import { useState } from 'react';
 import { stationEndpoints } from '@/core/api/stations';
 import { useAction } from '../kit/action';
@@ -8,6 +8,8 @@ import { Field } from '../kit/Field';
 import { problemWith, useSchemaForm } from '../kit/form';
 import { Modal, ModalFoot } from '../kit/Modal';
 import { Notice } from '../kit/Notice';
+import { EnrolSteps } from './EnrolSteps';
+import type { StationSystem } from './model/agent-lines';
 
 interface Editor {
   id: string;
@@ -16,15 +18,15 @@ interface Editor {
 interface NewStation {
   name: string;
   person: string;
-  system: 'macos' | 'windows' | 'linux';
+  system: StationSystem;
   editors: string[];
 }
 interface Enrolment {
+  station: string;
   code: string;
-  system: string;
+  system: StationSystem;
 }
 
-const CODE_MINUTES = 30;
 const systems = { macos: 'macOS', windows: 'Windows', linux: 'Linux' } as const;
 
 export function Enrol({ editors }: { editors: Editor[] }) {
@@ -40,8 +42,15 @@ export function Enrol({ editors }: { editors: Editor[] }) {
         Add a station
       </button>
       {open && (
-        <Modal title="Add a station" onClose={close}>
-          {enrolment ? <Code {...enrolment} /> : <StationForm editors={editors} onAdded={setEnrolment} />}
+        <Modal title={enrolment ? 'Enrol its agent' : 'Add a station'} width={enrolment ? 680 : 460} onClose={close}>
+          {enrolment ? (
+            <>
+              <EnrolSteps {...enrolment} />
+              <ModalFoot cancel="Done" />
+            </>
+          ) : (
+            <StationForm editors={editors} onAdded={setEnrolment} />
+          )}
         </Modal>
       )}
     </>
@@ -58,8 +67,8 @@ function StationForm({ editors, onAdded }: { editors: Editor[]; onAdded: (enrolm
   });
   const add = (station: NewStation) =>
     runAndRefresh(async () => {
-      const { code } = await call('POST /api/stations', { body: station });
-      onAdded({ code, system: station.system });
+      const { id, code } = await call('POST /api/stations', { body: station });
+      onAdded({ station: id, code, system: station.system });
     });
   return (
     <form noValidate className="flex flex-col gap-3" onSubmit={(event) => void form.handleSubmit(add)(event)}>
@@ -98,20 +107,5 @@ function StationForm({ editors, onAdded }: { editors: Editor[]; onAdded: (enrolm
         </button>
       </ModalFoot>
     </form>
-  );
-}
-
-function Code({ code, system }: Enrolment) {
-  const command = [
-    `etagere-agent enrol --server ${location.origin}`,
-    `--code ${code} --root ~ --system ${system}`,
-    '--state ~/.etagere-agent',
-  ].join(' \\\n  ');
-  return (
-    <>
-      <p className="mb-2">The code holds once, for {CODE_MINUTES} minutes. At the station, run</p>
-      <pre className="overflow-auto bg-press p-3 font-mono text-[12px]">{command}</pre>
-      <ModalFoot cancel="Done" />
-    </>
   );
 }

@@ -8,8 +8,8 @@ export function LeftOutOfReport({ leftOut: { count, examples } }: { leftOut: Lef
   return (
     <details className="mb-6 border-l-2 border-ochre pl-3">
       <summary className="cursor-pointer">
-        {counted(count, 'file')} there cannot be told of: the name has a sign that no name may have here, or there are
-        too many. Rename {count === 1 ? 'it' : 'them'} at the station.
+        {counted(count, 'file')} there cannot be listed: a name has a character that is not allowed here, or there are
+        too many files. Rename {count === 1 ? 'it' : 'them'} at the station.
       </summary>
       <ul className="mt-1 font-mono text-[12px]">
         {examples.map((name) => (

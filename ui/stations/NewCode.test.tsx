@@ -7,15 +7,17 @@ import { router } from '../testing/setup';
 import { NewCode } from './NewCode';
 import { TwoAgents } from './TwoAgents';
 
-const station = { id: 'desk', name: 'Glaze desk' };
+const station = { id: 'desk', name: 'Glaze desk', system: 'macos' as const };
 
-test('a new code is shown, and one that could not be made is said', async () => {
+test('a new code is shown with the lines in which it is used', async () => {
   serve({ 'POST /api/stations/desk/code': { code: 'ABCD-EFGH-JKMN' } });
   draw(<NewCode station={station} enrolled={false} />);
   const user = userEvent.setup();
   expect(screen.queryByRole('button', { name: 'Revoke its token' })).toBeNull();
-  await user.click(screen.getByRole('button', { name: 'New code for its agent' }));
+  await user.click(screen.getByRole('button', { name: 'Enrol its agent' }));
   expect(await screen.findByText('ABCD-EFGH-JKMN')).toBeTruthy();
+  expect(screen.getByLabelText('Fetch the agent and enrol it').textContent).toContain('--code ABCD-EFGH-JKMN');
+  expect(screen.getByText('waiting for the agent to enrol')).toBeTruthy();
 });
 
 test('a token is revoked after a word of what that means', async () => {
@@ -36,7 +38,7 @@ test('what stands against a new code is said', async () => {
   const problem = { code: 'x', message: 'There is no such station.', where: '', remedy: 'Go back to Stations.' };
   serve({ 'POST /api/stations/desk/code': () => refusal(problem) });
   draw(<NewCode station={station} enrolled={false} />);
-  await userEvent.setup().click(screen.getByRole('button', { name: 'New code for its agent' }));
+  await userEvent.setup().click(screen.getByRole('button', { name: 'Enrol its agent' }));
   expect((await screen.findByRole('alert')).textContent).toContain('Go back to Stations.');
 });
 

@@ -5,9 +5,11 @@ import { useAction } from '../kit/action';
 import { call } from '../kit/call';
 import { Modal, ModalFoot } from '../kit/Modal';
 import { Notice } from '../kit/Notice';
+import { EnrolSteps } from './EnrolSteps';
+import type { StationSystem } from './model/agent-lines';
 
 interface Props {
-  station: { id: string; name: string };
+  station: { id: string; name: string; system: StationSystem };
   /** it has a token now */ enrolled: boolean;
 }
 
@@ -18,14 +20,14 @@ export function NewCode({ station, enrolled }: Props) {
   return (
     <>
       {enrolled && <RevokeToken station={station} />}
-      {code ? (
-        <span>
-          Code <b className="font-mono">{code}</b>, for 30 minutes
-        </span>
-      ) : (
-        <button className="button" disabled={busy} onClick={() => void make()}>
-          New code for its agent
-        </button>
+      <button className="button" disabled={busy} onClick={() => void make()}>
+        {enrolled ? 'Enrol its agent anew' : 'Enrol its agent'}
+      </button>
+      {code && (
+        <Modal title={`Enrol the agent of ${station.name}`} width={680} onClose={() => setCode(null)}>
+          <EnrolSteps station={station.id} system={station.system} code={code} />
+          <ModalFoot cancel="Done" />
+        </Modal>
       )}
       <Notice problem={problem} className="basis-full" />
     </>

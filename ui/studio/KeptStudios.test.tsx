@@ -10,10 +10,10 @@ test('a studio that a restore put aside is dropped after a word of what it is', 
   const asked = serve({ 'DELETE /api/kept/etagere_before_1a2b': {} });
   draw(<KeptStudios kept={[{ name: 'etagere_before_1a2b', bytes: 105_921_895 }]} />);
   const user = userEvent.setup();
-  await user.click(screen.getByRole('button', { name: 'Drop etagere_before_1a2b' }));
+  await user.click(screen.getByRole('button', { name: 'Delete etagere_before_1a2b' }));
   expect(asked).toEqual([]);
   expect((await screen.findByRole('dialog')).textContent).toContain('etagere_before_1a2b, 105.9 MB');
-  await user.click(screen.getByRole('button', { name: 'Drop it' }));
+  await user.click(screen.getByRole('button', { name: 'Delete it' }));
   expect(asked).toHaveLength(1);
   expect(router.refresh).toHaveBeenCalledOnce();
 });

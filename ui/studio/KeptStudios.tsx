@@ -31,8 +31,8 @@ export function KeptStudios({ kept }: { kept: KeptStudio[] }) {
               <td className="[overflow-wrap:anywhere]">{studio.name}</td>
               <td className="text-right">{size(studio.bytes)}</td>
               <td className="text-right">
-                <button className="button danger" aria-label={`Drop ${studio.name}`} onClick={() => setAsked(studio)}>
-                  Drop
+                <button className="button danger" aria-label={`Delete ${studio.name}`} onClick={() => setAsked(studio)}>
+                  Delete
                 </button>
               </td>
             </tr>
@@ -40,14 +40,14 @@ export function KeptStudios({ kept }: { kept: KeptStudio[] }) {
         </tbody>
       </table>
       {asked && (
-        <Modal title="Drop it for good?" width={420} top="30vh" onClose={() => setAsked(null)}>
+        <Modal title="Delete it for good?" width={420} top="30vh" onClose={() => setAsked(null)}>
           <p className="[overflow-wrap:anywhere]">
             {asked.name}, {size(asked.bytes)}: the whole studio as it was before a restore. It cannot be brought back.
           </p>
           <Notice problem={problem} className="mt-3" />
           <ModalFoot>
             <button className="button danger" disabled={busy} onClick={() => void drop(asked)}>
-              Drop it
+              Delete it
             </button>
           </ModalFoot>
         </Modal>

@@ -45,7 +45,7 @@ describe('a licence', () => {
     const { asked, onClose, user, save } = open(licence);
     await user.clear(screen.getByLabelText('Seats'));
     await user.clear(screen.getByLabelText('Ends on'));
-    await user.selectOptions(screen.getByLabelText('May be spread'), 'no');
+    await user.selectOptions(screen.getByLabelText('May be distributed'), 'no');
     await save();
     await vi.waitFor(() => expect(onClose).toHaveBeenCalledOnce());
     const { id: _id, items: _items, ...rest } = licence;

@@ -95,7 +95,7 @@ function Terms() {
   return (
     <>
       <Choice label="May be converted" name="may_convert" words={says} />
-      <Choice label="May be spread" name="may_spread" words={says} />
+      <Choice label="May be distributed" name="may_spread" words={says} />
       <Field label="Seats" problem={problemWith(form, 'seats')}>
         {(attributes) => (
           <input type="number" min={1} {...attributes} {...form.register('seats', { setValueAs: numberOrNull })} />

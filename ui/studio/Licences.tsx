@@ -43,7 +43,7 @@ function LicenceTable({ licences, onChange }: TableProps) {
         <tr>
           <th>Licence</th>
           <th>May be converted</th>
-          <th>May be spread</th>
+          <th>May be distributed</th>
           <th>Seats</th>
           <th>Ends</th>
           <th className="text-right">Items</th>

@@ -9,7 +9,7 @@ interface Cell {
 const states: Record<Cell['how'], string> = {
   accepted: 'taken',
   'after conversion': 'converted',
-  impossible: 'impossible',
+  impossible: 'not supported',
 };
 
 export function Takings({

@@ -10,6 +10,12 @@ vi.mock('next/navigation', () => ({
   useSearchParams: () => new URLSearchParams(location.search),
 }));
 
+/** Screens follow the server's events; in tests nothing comes, unless a test has a stream of its own. */
+class SilentStream {
+  close(): void {}
+}
+(globalThis as { EventSource?: unknown }).EventSource ??= SilentStream;
+
 afterEach(() => {
   cleanup();
   vi.restoreAllMocks();

@@ -3,7 +3,7 @@ import { candidatesFor, listBenches, listSets } from '@/server/bench/service';
 import { listChoices } from '@/server/bench/decide';
 import { listCharts } from '@/server/charts/service';
 import { listExports } from '@/server/frames/exports';
-import { listFrames } from '@/server/frames/service';
+import { allFrames } from '@/server/frames/service';
 import { listShelves } from '@/server/items/service';
 import { may } from '@/server/people/roles';
 import { signedInPerson } from '@/server/http';
@@ -17,7 +17,7 @@ export default async function Page({ searchParams }: { searchParams: Promise<{ c
   const versions = uuidsIn((await searchParams).cols ?? '');
   const [choices, frames, charts, exports, sets, shelves, saved, known] = await Promise.all([
     listChoices(person),
-    listFrames(person),
+    allFrames(person),
     listCharts(person),
     listExports(person),
     listSets(person),

@@ -1,10 +1,12 @@
 import Link from 'next/link';
+import { descriptors } from '@/server/editors/service';
 import { coverage } from '@/server/gear/service';
 import { may } from '@/server/people/roles';
 import { signedInPerson } from '@/server/http';
 import { PageHead } from '@/ui/shell/Shell';
 import { Coverage } from '@/ui/gear/Coverage';
 import { Photos } from '@/ui/gear/Photos';
+import { PhotosNow } from '@/ui/gear/PhotosNow';
 import { Requests } from '@/ui/gear/Requests';
 import { Refresh } from '@/ui/kit/Refresh';
 
@@ -13,7 +15,7 @@ export const metadata = { title: 'Coverage' };
 export default async function Page({ searchParams }: { searchParams: Promise<{ gaps?: string }> }) {
   const person = await signedInPerson();
   const gaps = (await searchParams).gaps === '1';
-  const studio = await coverage(person);
+  const [studio, known] = await Promise.all([coverage(person), descriptors()]);
   const askedFor = (id: string) =>
     studio.requests
       .filter((r) => (r.camera_id === id || r.lens_id === id) && r.state !== 'fulfilled')
@@ -77,6 +79,8 @@ export default async function Page({ searchParams }: { searchParams: Promise<{ g
       />
       <h2 className="mb-2 mt-8 text-[17px]">A folder that looks empty</h2>
       <Photos />
+      <h2 className="mb-2 mt-8 text-[17px]">What a photo has now</h2>
+      <PhotosNow descriptors={known} />
     </div>
   );
 }

@@ -1,8 +1,9 @@
 import Link from 'next/link';
-import { listArrivals, unfinishedUploads } from '@/server/arrivals/service';
+import { discardedArrivals, listArrivals, unfinishedUploads } from '@/server/arrivals/service';
 import { may } from '@/server/people/roles';
 import { signedInPerson } from '@/server/http';
 import { PageHead } from '@/ui/shell/Shell';
+import { Discarded } from '@/ui/intake/Discarded';
 import { DropZone } from '@/ui/intake/DropZone';
 import { Refresh } from '@/ui/kit/Refresh';
 import { State } from '@/ui/kit/State';
@@ -19,7 +20,11 @@ export default async function Page() {
         <p className="text-soft">Arrivals are taken in by the librarian.</p>
       </div>
     );
-  const [arrivals, waiting] = await Promise.all([listArrivals(person), unfinishedUploads(person)]);
+  const [arrivals, discarded, waiting] = await Promise.all([
+    listArrivals(person),
+    discardedArrivals(person),
+    unfinishedUploads(person),
+  ]);
   const open = arrivals.filter((a) => a.status !== 'accepted').length;
   return (
     <div className="max-w-[1080px] px-6 pb-16 pt-[18px]">
@@ -82,6 +87,16 @@ export default async function Page() {
           No arrival has come yet. What suppliers and colleagues send is dropped above, looked through, and accepted
           onto a shelf.
         </p>
+      )}
+      {discarded.length > 0 && (
+        <Discarded
+          may={may(person, 'arrival.accept')}
+          arrivals={discarded.map(({ id, name, settled_at }) => ({
+            id,
+            name,
+            when: settled_at ? <Ago at={settled_at.toISOString()} /> : null,
+          }))}
+        />
       )}
     </div>
   );

@@ -1,4 +1,5 @@
 import { listFrames } from '@/server/frames/service';
+import { firstSteps } from '@/server/studio/first-steps';
 import { freshCount } from '@/server/search/fresh';
 import { listShelves } from '@/server/items/service';
 import { searchShelves, spineOf, type Search } from '@/server/search/service';
@@ -16,16 +17,18 @@ export const metadata = { title: 'Shelves' };
 export default async function Page({ searchParams }: { searchParams: Promise<Search> }) {
   const person = await signedInPerson();
   const search = await searchParams;
-  const [shelves, { flat, rows: spines, counts }, frames, licences, fresh] = await Promise.all([
+  const [shelves, { flat, rows: spines, counts }, frames, licences, fresh, steps] = await Promise.all([
     listShelves(person),
     searchShelves(person, search),
     listFrames(person),
     may(person, 'item.edit') ? listLicences(person) : [],
     freshCount(person),
+    firstSteps(person),
   ]);
   const props: ShelvesProps = {
     shelves: shelves.map(({ id, name, note, items, query, away }) => ({ id, name, note, items, query, away })),
     frames,
+    steps,
     given: { flat, counts, spines: spines.map(spineOf), search: searchOf((k) => search[k]) },
     fresh,
     total: shelves.reduce((n, x) => n + (x.query ? 0 : x.items), 0),
@@ -35,6 +38,7 @@ export default async function Page({ searchParams }: { searchParams: Promise<Sea
       edit: may(person, 'item.edit'),
       shelf: may(person, 'shelf.edit'),
       archive: may(person, 'item.archive'),
+      approve: may(person, 'item.approve'),
       house: may(person, 'ribbon.house'),
     },
   };

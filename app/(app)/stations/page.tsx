@@ -1,6 +1,7 @@
 import Link from 'next/link';
 import { may } from '@/server/people/roles';
-import { fleet, FLEET_AT_ONCE } from '@/server/stations/views';
+import { listEditors } from '@/server/editors/service';
+import { fleet, FLEET_AT_ONCE, retiredStations } from '@/server/stations/views';
 import { signedInPerson } from '@/server/http';
 import { PageHead } from '@/ui/shell/Shell';
 import { Refresh } from '@/ui/kit/Refresh';
@@ -24,7 +25,11 @@ interface Props {
 export default async function Page({ searchParams }: Props) {
   const person = await signedInPerson();
   const asked = Math.max(0, Math.trunc(Number((await searchParams).from ?? 0)) || 0);
-  const { views, from, workstations, cards, silent } = await fleet(person, asked);
+  const [{ views, from, workstations, cards, silent }, known, retired] = await Promise.all([
+    fleet(person, asked),
+    listEditors(person),
+    retiredStations(person),
+  ]);
   const all = workstations + cards;
   const editors = [...new Map(views.flatMap((v) => v.editors).map((e) => [`${e.editor}@${e.version}`, e.title]))].sort(
     (a, b) => a[1].localeCompare(b[1]),
@@ -57,7 +62,11 @@ export default async function Page({ searchParams }: Props) {
         }
       >
         {may(person, 'station.enrol') && (
-          <Enrol editors={editors.length ? editors.map(([id, title]) => ({ id, title })) : []} />
+          <Enrol
+            editors={known
+              .filter(({ descriptor }) => descriptor.kind === 'editor')
+              .map(({ id, version, descriptor }) => ({ id: `${id}@${version}`, title: descriptor.title }))}
+          />
         )}
       </PageHead>
       {all ? (
@@ -128,7 +137,28 @@ export default async function Page({ searchParams }: Props) {
         </p>
       )}
       <Pages from={from} all={all} />
+      {retired.length > 0 && <Retired stations={retired} />}
     </div>
+  );
+}
+
+/** Those that are not used any more: on their pages they are brought back. */
+function Retired({ stations }: { stations: { id: string; name: string }[] }) {
+  return (
+    <details className="mt-8">
+      <summary className="cursor-pointer text-[17px] [font-family:var(--font-serif)]">
+        Retired: {stations.length}
+      </summary>
+      <ul>
+        {stations.map(({ id, name }) => (
+          <li key={id} className="border-b border-line py-1.5">
+            <Link className="hover:underline" href={`/stations/${id}`}>
+              {name}
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </details>
   );
 }
 

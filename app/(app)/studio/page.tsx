@@ -1,10 +1,9 @@
-/* eslint-disable @next/next/no-img-element -- our own pictures, at the width that they have */
 import Link from 'next/link';
 import { mayDecide, openProposals } from '@/server/editors/proposals';
 import { listEditors, listTakings } from '@/server/editors/service';
 import { keptFor } from '@/server/backup/service';
 import { listChoices } from '@/server/bench/decide';
-import { listFrames } from '@/server/frames/service';
+import { allFrames } from '@/server/frames/service';
 import { listLicences } from '@/server/licences/service';
 import { may } from '@/server/people/roles';
 import { copyTolerance } from '@/server/studio/service';
@@ -15,6 +14,7 @@ import { Choices } from '@/ui/studio/Choices';
 import { Contents } from '@/ui/studio/Contents';
 import { CopyRule } from '@/ui/studio/CopyRule';
 import { Editors } from '@/ui/studio/Editors';
+import { Frames } from '@/ui/studio/Frames';
 import { KeptStudios } from '@/ui/studio/KeptStudios';
 import { Licences } from '@/ui/studio/Licences';
 import { Proposals } from '@/ui/studio/Proposals';
@@ -28,7 +28,7 @@ export default async function Page() {
     listChoices(person),
     listLicences(person),
     listEditors(person),
-    listFrames(person),
+    allFrames(person),
     copyTolerance(),
     listTakings(person),
     openProposals(person),
@@ -83,26 +83,21 @@ export default async function Page() {
       />
       <Takings {...takings} />
       <h2 className="mb-1 mt-8 text-[17px]">Frames</h2>
-      <ul className="grid grid-cols-[repeat(auto-fill,minmax(190px,1fr))] gap-4">
-        {frames.map((frame) => (
-          <li key={frame.id}>
-            <img
-              src={`/api/frames/${frame.id}?w=320`}
-              alt=""
-              width={320}
-              height={Math.round((320 * frame.height) / frame.width)}
-              loading="lazy"
-              className="h-auto w-full bg-press"
-            />
-            <b className="font-medium [overflow-wrap:anywhere]">{frame.name}</b>
-            <span className="block text-[12px] text-soft">
-              {[frame.light, frame.camera, `${frame.width} × ${frame.height}`].filter(Boolean).join(', ')}
-            </span>
-          </li>
-        ))}
-      </ul>
+      <Frames
+        may={may(person, 'frame.edit')}
+        frames={frames.map((frame) => ({
+          id: frame.id,
+          name: frame.name,
+          light: frame.light,
+          subject: frame.subject,
+          camera: frame.camera,
+          width: frame.width,
+          height: frame.height,
+          archived: frame.archived,
+        }))}
+      />
       <p className="mt-2 text-soft">
-        Pictures of the studio’s own become frames at Arrival: drop a JPEG, PNG, TIFF or DNG there.
+        Pictures of the studio’s own become frames at Intake: drop a JPEG, PNG, TIFF or DNG there.
       </p>
       {may(person, 'backup') && (
         <>

@@ -23,6 +23,8 @@ export function useBenchKeys(bench: BenchContext) {
       },
       enlarge: (at) => bench.enlarge(at.row, at.column),
       strengthen: (at, by) => {
+        // its strength is nothing that one is to know
+        if (state.blind) return;
         const column = state.columns[at.column];
         const top = column && topLayer(column);
         if (top && !candidates.get(top.version)?.fixed) run({ do: 'strengthen a column', column: at.column, by });
@@ -32,7 +34,8 @@ export function useBenchKeys(bench: BenchContext) {
       judge: (at) => {
         const column = state.columns[at.column];
         const something = column && (column.layers.length > 0 || profileOf(column));
-        if (something && may.judge && !state.blind) ask({ what: 'judge', column: at.column });
+        if (something && may.judge && at.column !== (state.blind ? state.reference : -1))
+          ask({ what: 'judge', column: at.column });
       },
       takeOff: (at) => {
         bench.setTrimming(null);

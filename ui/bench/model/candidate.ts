@@ -1,11 +1,26 @@
 import type { Candidate } from '@/core/api/bench';
 import { codingSaid } from '@/core/icc/coding';
+import { notRendered, type ClassOverrides } from '@/core/preset/bake';
+import type { LookReference, Settings } from '@/core/preset/kinds';
 
 export type { Candidate };
 
 /** How an ICC profile's device values are taken, in words. */
 const codingWords = (description: string): string =>
   codingSaid(description) === 'linear' ? 'ICC, taken as linear' : 'ICC, of square root values';
+
+interface PresetFacts {
+  settings?: Settings;
+  classes?: ClassOverrides;
+}
+
+/** What of a preset is not seen: settings that are not rendered, and a look that it calls by a name that nothing held has. */
+function ofPreset({ kind, facts, called }: { kind: string; facts: PresetFacts; called: string | null }) {
+  if (kind !== 'preset') return { notShown: [], missing: [] };
+  const { settings = {}, classes = {} } = facts;
+  const look = settings.look as LookReference | undefined;
+  return { notShown: notRendered(settings, classes), missing: look && !called ? [look.name] : [] };
+}
 
 /** From a row of the catalogue. */
 export function candidateOf(row: {
@@ -24,6 +39,8 @@ export function candidateOf(row: {
   facts: Record<string, unknown>;
   intention: string;
   roots: string[];
+  doubled: boolean;
+  called: string | null;
 }): Candidate {
   const stages = (row.facts.stages ?? []) as string[];
   const has = (w: string) => stages.includes(w);
@@ -53,5 +70,7 @@ export function candidateOf(row: {
     shown: row.kind !== 'camera-profile' || row.format === 'dcp' || row.facts.class === 'input',
     intention: row.intention,
     roots: row.roots,
+    doubled: row.doubled,
+    ...ofPreset(row),
   };
 }

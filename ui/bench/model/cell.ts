@@ -73,6 +73,7 @@ export function cautionFor(frame: FrameOnBench, column: Column, candidates: Cand
       looks: column.layers.map(({ version, strength }) => ({
         strength,
         roots: candidates.get(version)?.roots ?? [],
+        doubled: candidates.get(version)?.doubled ?? false,
       })),
     },
   );

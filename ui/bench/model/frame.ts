@@ -19,6 +19,7 @@ export interface FrameOnBench {
   chart_id: string | null;
   chart_corners: [number, number][] | null;
   file_kind: 'rendered' | 'camera data';
+  /** put away: it stands where it was laid, and is not offered */ archived: boolean;
 }
 
 export interface ExportOnBench {

@@ -51,6 +51,7 @@ export function casesOf({ any }: Judgement, frames: readonly JudgedFrame[]): str
 }
 
 interface About {
+  blind: boolean;
   column: Column;
   profile: Candidate | null;
   look: Candidate | null;
@@ -58,7 +59,7 @@ interface About {
 }
 
 /** As the server takes it. */
-export function decisionOf(judgement: Judgement, { column, profile, look, frames }: About) {
+export function decisionOf(judgement: Judgement, { blind, column, profile, look, frames }: About) {
   const { source } = column;
   const { any, client } = judgement;
   return {
@@ -71,6 +72,7 @@ export function decisionOf(judgement: Judgement, { column, profile, look, frames
     words: judgement.words,
     asMeant: judgement.asMeant,
     chosen: judgement.chosen,
+    blind,
     ribbon: judgement.ribbon,
     advise: judgement.advise,
     display: { gamut: judgement.gamut ?? '', calibrated: judgement.calibrated },
@@ -80,4 +82,15 @@ export function decisionOf(judgement: Judgement, { column, profile, look, frames
         ? { client, anyCamera: any.camera, anyLight: any.light, anyKind: any.kind }
         : null,
   };
+}
+
+/** Why it cannot become the house choice as it is; '' where nothing is in the way. */
+export function obstacle({ profile, look, frames }: Pick<About, 'profile' | 'look' | 'frames'>): string {
+  const unapproved = [profile, look].find((one) => one && one.status !== 'approved');
+  if (unapproved)
+    return `${unapproved.title} is ${unapproved.status === 'draft' ? 'a draft' : unapproved.status}: approve it first`;
+  const cameras = profile?.cameras ?? [];
+  if (cameras.length && !frames.some((frame) => cameras.includes(frame.camera)))
+    return `${profile?.title ?? 'The profile'} was seen on no frame of the ${cameras.join(' or ')}`;
+  return '';
 }

@@ -21,5 +21,8 @@ export function shownName(state: State, index: number, candidates: Candidates): 
   const column = state.columns[index];
   if (!column) return '';
   if (!state.blind || index === state.reference) return nameOf(column, candidates);
-  return `Candidate ${letters[orderOf(state).indexOf(index)] ?? index + 1}`;
+  const place = orderOf(state)
+    .filter((column) => column !== state.reference)
+    .indexOf(index);
+  return `Candidate ${letters[place] ?? index + 1}`;
 }

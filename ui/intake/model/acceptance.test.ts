@@ -9,6 +9,7 @@ const form: AcceptForm = {
   release: '2',
   licence: '',
   newLicence: { name: '', may_convert: 'unknown', may_spread: 'unknown' },
+  origin: '',
   source: { address: ' ', author: 'Mirre' },
 };
 

@@ -1,5 +1,6 @@
 /** Where an arrival goes, from whom it is, and under which licence, as it is typed and as it is sent. */
 import type { BodyOf } from '@/core/api';
+import { filledSource, type SourcePart } from '@/core/item/fields';
 
 /** What a licence says of a use. */
 export type Allows = 'yes' | 'no' | 'unknown';
@@ -12,7 +13,8 @@ export interface AcceptForm {
   release: string;
   /** a licence, "new", or '' for none */ licence: string;
   newLicence: { name: string; may_convert: Allows; may_spread: Allows };
-  source: Record<string, string>;
+  origin: string;
+  source: Partial<Record<SourcePart, string>>;
 }
 
 export type Acceptance = BodyOf<'POST /api/arrivals/:id'>;
@@ -35,6 +37,7 @@ export function acceptanceOf(form: AcceptForm): Acceptance {
     release,
     licenceId: licence && licence !== NEW ? licence : null,
     ...(licence === NEW ? { newLicence: { ...newLicence, name: newLicence.name.trim() } } : {}),
-    source: filled(form.source),
+    ...(form.origin ? { origin: form.origin as Acceptance['origin'] } : {}),
+    source: filledSource(form.source),
   };
 }

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { differenceWords, folderOf, isCorrectable, kindsOfNew, type Entry } from './entry';
+import { differenceWords, folderOf, isCorrectable, kindsOfNew, takenWords, type Entry } from './entry';
 
 const entry = (kind: string, outcome = 'new') => ({ kind, outcome }) as Entry;
 
@@ -9,10 +9,12 @@ describe('files of an arrival', () => {
     expect(kindsOfNew([{ group: 'new', count: 4, takeable: 4, rows }])).toEqual(['preset', 'look']);
   });
 
-  test('what was refused or is a paper is not corrected', () => {
-    expect(isCorrectable({ group: 'new', count: 1, takeable: 1, rows: [entry('look')] })).toBe(true);
-    expect(isCorrectable({ group: 'papers', count: 1, takeable: 1, rows: [entry('document')] })).toBe(false);
-    expect(isCorrectable({ group: 'again', count: 1, takeable: 1, rows: [entry('')] })).toBe(false);
+  test('what was refused or is a paper is not corrected, what was left out can be taken back', () => {
+    expect(isCorrectable(entry('look'))).toBe(true);
+    expect(isCorrectable(entry('look', 'document'))).toBe(true);
+    expect(isCorrectable(entry('document', 'document'))).toBe(false);
+    expect(isCorrectable(entry('', 'refused'))).toBe(false);
+    expect(isCorrectable(entry('descriptor', 'descriptor'))).toBe(false);
   });
 
   test('a difference that nobody sees is said to be none', () => {
@@ -21,6 +23,12 @@ describe('files of an arrival', () => {
       ', ΔE00 0.31 in the mean, 1.3 at most',
     );
     expect(differenceWords({ by: 'bytes', words: '' })).toBe('');
+  });
+
+  test('what was taken in is told in words', () => {
+    expect(takenWords({ items: ['a'], versions: 2, frames: 0, descriptors: 1 })).toBe(
+      '1 item, 2 versions, 1 descriptor',
+    );
   });
 
   test('the folder of a file', () => {

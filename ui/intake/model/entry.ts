@@ -1,6 +1,7 @@
 /** A file of an arrival as its page shows it, and how such files are grouped by what is to be decided. */
-import type { EntryGroup } from '@/core/api/arrivals';
+import { AS_PROPOSED, type EntryGroup } from '@/core/api/arrivals';
 import type { ProblemText } from '../../kit/call';
+import { counted } from '../../kit/words';
 
 export interface Likeness {
   by: string;
@@ -34,6 +35,7 @@ export interface Entry {
   evidence: string[];
   mismatches: string[];
   itemId: string | null;
+  frameId: string | null;
 }
 export interface GroupOfEntries {
   group: EntryGroup;
@@ -66,6 +68,7 @@ export const groupWords: Record<string, { title: string; note: string }> = {
 
 /** What a file can be made to become. */
 export const becomes = [
+  { outcome: AS_PROPOSED, words: 'what was proposed' },
   { outcome: 'new', words: 'a new item' },
   { outcome: 'version', words: 'a new version of …' },
   { outcome: 'variant', words: 'a variant of …' },
@@ -73,6 +76,7 @@ export const becomes = [
   { outcome: 'document', words: 'nothing: leave it out' },
 ] as const;
 export const frameBecomes = [
+  { outcome: AS_PROPOSED, words: 'what was proposed' },
   { outcome: 'frame', words: 'a frame' },
   { outcome: 'document', words: 'nothing: leave it out' },
 ] as const;
@@ -80,10 +84,9 @@ export const frameBecomes = [
 const taken = new Set(['new', 'version', 'variant', 'frame', 'descriptor']);
 export const isTaken = (entry: Entry): boolean => taken.has(entry.outcome);
 
-const settledGroups = new Set(['refused', 'unknown', 'papers', 'descriptor']);
-/** Whether a person may say that the files of a group are something else. */
-export const isCorrectable = ({ group, rows }: GroupOfEntries): boolean =>
-  !settledGroups.has(group) && rows.some((entry) => entry.kind);
+const fixedKinds = new Set(['', 'unknown', 'document', 'descriptor', 'chart']);
+/** Whether a person may say that a file is something else: what was left out can be taken back. */
+export const isCorrectable = ({ outcome, kind }: Entry): boolean => outcome !== 'refused' && !fixedKinds.has(kind);
 
 /** Such an outcome needs to be told of which item it is. */
 export const needsItem = (outcome: string): boolean => outcome === 'version' || outcome === 'variant';
@@ -103,4 +106,23 @@ export function kindsOfNew(groups: readonly GroupOfEntries[]): string[] {
   for (const entry of groups.flatMap((group) => group.rows))
     if (entry.outcome === 'new') counts.set(entry.kind, (counts.get(entry.kind) ?? 0) + 1);
   return [...counts].sort((a, b) => b[1] - a[1]).map(([kind]) => kind);
+}
+
+/** What was taken in, in words: "14 items, 2 versions". */
+export function takenWords(taken: {
+  items: readonly unknown[];
+  versions: number;
+  frames: number;
+  descriptors: number;
+}): string {
+  const parts = [
+    { count: taken.items.length, one: 'item' },
+    { count: taken.versions, one: 'version' },
+    { count: taken.frames, one: 'frame' },
+    { count: taken.descriptors, one: 'descriptor' },
+  ];
+  return parts
+    .filter(({ count }) => count > 0)
+    .map(({ count, one }) => counted(count, one))
+    .join(', ');
 }

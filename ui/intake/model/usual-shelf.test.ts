@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { shelfOfKind, usualShelf } from './usual-shelf';
+import { shelfNameOf, shelfOfKind, usualShelf } from './usual-shelf';
 
 const shelves = [
   { id: 'h', name: 'House looks' },
@@ -8,13 +8,18 @@ const shelves = [
   { id: 'c', name: 'Camera profiles' },
 ];
 test('an arrival is offered the shelf that its name names, the closest of them', () => {
-  expect(usualShelf(shelves, 'Fathom Color - Stage set.zip')).toBe('s');
-  expect(usualShelf(shelves, 'Fathom Color - Kiln.zip')).toBe('f');
+  expect(usualShelf(shelves, 'Fathom Color - Stage set.zip', 9)).toBe('s');
+  expect(usualShelf(shelves, 'Fathom Color - Kiln.zip', 9)).toBe('f');
 });
-test('otherwise the last; without shelves, none', () => {
-  expect(usualShelf(shelves, 'Autumn.zip')).toBe('c');
-  expect(usualShelf([], 'Autumn.zip')).toBeNull();
-  expect(usualShelf([{ id: 'x', name: '—' }], 'Autumn')).toBe('x');
+test('otherwise none of them for a pack, but a new one of its name; the last for a single file', () => {
+  expect(usualShelf(shelves, 'Autumn.cube', 1)).toBe('c');
+  expect(usualShelf([], 'Autumn.cube', 1)).toBeNull();
+  expect(usualShelf(shelves, 'Autumn.zip', 9)).toBeNull();
+  expect(usualShelf([], 'Autumn.zip', 9)).toBeNull();
+  expect(usualShelf([{ id: 'x', name: '—' }], 'Autumn', 9)).toBeNull();
+  expect(shelfNameOf('Sable_Row Looks 1.2.zip')).toBe('Sable Row Looks');
+  expect(shelfNameOf('Autumn v3')).toBe('Autumn');
+  expect(shelfNameOf('Kiln - Night.cube')).toBe('Kiln - Night');
 });
 
 test('a kind is offered the shelf that bears its name', () => {

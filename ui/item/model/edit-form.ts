@@ -1,5 +1,14 @@
 /** An item's fields while they are edited, and what is sent of them when another person has changed them meanwhile. */
-import { itemFieldNames, itemFields, type EditableItem, type ItemFieldName, type ItemScope } from '@/core/item/fields';
+import {
+  filledSource,
+  itemFieldNames,
+  itemFields,
+  type EditableItem,
+  type ItemFieldName,
+  type ItemScope,
+  type ItemSource,
+} from '@/core/item/fields';
+import { same } from '@/core/same';
 
 /** Lists are text while they are typed; everything else is what it is. */
 export type EditForm = Record<ItemFieldName, unknown>;
@@ -16,7 +25,6 @@ export interface Seen {
   base: Record<string, unknown>;
 }
 
-const same = (a: unknown, b: unknown): boolean => JSON.stringify(a) === JSON.stringify(b);
 const spaced = { '/': ' / ', ',': ', ' } as const;
 
 export function formOf(item: EditableItem): EditForm {
@@ -33,6 +41,7 @@ export function itemOf(form: EditForm): EditableItem {
     if (shape.is === 'list') return [name, partsOf(String(form[name]), shape.between)];
     if (shape.is === 'whole') return [name, Number(form[name]) || 0];
     if (shape.is === 'scope') return [name, scopeOf(form[name] as ItemScope)];
+    if (shape.is === 'source') return [name, filledSource(form[name] as ItemSource)];
     if (shape.is === 'licence') return [name, form[name] || null];
     return [name, form[name]];
   });

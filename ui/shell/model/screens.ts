@@ -13,6 +13,7 @@ export const screens: readonly (readonly Screen[])[] = [
     { href: '/intake', name: 'Intake', needs: 'arrival.read' },
     { href: '/shelves', name: 'Shelves', also: '/items' },
     { href: '/bench', name: 'Bench' },
+    { href: '/packs', name: 'Packs' },
     { href: '/copies', name: 'Copies' },
     { href: '/coverage', name: 'Coverage' },
   ],
@@ -33,9 +34,10 @@ export const tasks: readonly Screen[] = [
   { href: '/shelves?ribbon=any', name: 'Show what has a ribbon' },
   { href: '/shelves?fresh=1', name: 'Show what is new to me' },
   { href: '/shelves?status=draft', name: 'Show drafts', needs: 'item.approve' },
-  { href: '/shelves?archived=1', name: 'Look into the archive' },
+  { href: '/shelves?archived=1', name: 'Show the archive' },
   { href: '/rollouts/new', name: 'Plan a rollout', needs: 'rollout.plan' },
   { href: '/studio/people', name: 'See who may sign in', needs: 'person.view' },
+  { href: '/guide', name: 'Five minutes with Etagere' },
   { href: '/account', name: 'Change my password, end my sessions' },
 ];
 

@@ -5,11 +5,13 @@ import { useRouter } from 'next/navigation';
 import { useAction } from '../../kit/action';
 import { call } from '../../kit/call';
 import { useOwnAddress } from '../../kit/own-address';
+import { useToast } from '../../kit/toast';
 import { narrowing, searchOf } from '../model/address';
-import { nothingChosen, toggled, type Selection } from '../model/selection';
 import { twinsAmong, type Spine } from '../model/spine';
 import { isOrdered, type Asking, type ShelvesContext, type ShelvesProps } from '../shelves-context';
 import { useSearchResult } from './search-result';
+import { useFolded } from './folded';
+import { useSelection } from './selection';
 import { spineKeys } from './spine-keys';
 
 const SETTLED_MS = 150;
@@ -24,18 +26,23 @@ export function useShelvesParts(props: ShelvesProps): ShelvesContext & { asking:
     action.report,
   );
   const { hasRibbon, setRibbon } = useRibbons();
-  const [selection, setSelection] = useState<Selection>(nothingChosen);
   const [seen, setInView] = useState<Spine[]>([]);
   const [asking, ask] = useState<Asking | null>(null);
   const view = params.get('view') === 'table' ? 'table' : 'spines';
   const shelf = shelves.find((one) => one.id === params.get('shelf'));
   const inView = seen.length && result.flat ? seen : result.spines;
-  const toggle = (spine: Spine) => setSelection(toggled(selection, spine));
+  const choosing = useSelection(inView, result.search, action.report);
+  const mayChoose = props.may.edit || props.may.rollOut;
+  const folded = useFolded();
+  const tell = useToast();
   const move: ShelvesContext['move'] = (ids, shelfId, before) =>
-    action.runAndRefresh(
-      () => call('POST /api/shelves/items', { body: { items: ids, shelfId, before } }),
-      ids.length === 1 ? 'Moved' : `${ids.length} items moved`,
-    );
+    action.runAndRefresh(async () => {
+      const { places } = await call('POST /api/shelves/items', { body: { items: ids, shelfId, before } });
+      tell({
+        words: ids.length === 1 ? 'Moved.' : `${ids.length} items moved.`,
+        undo: () => call('POST /api/shelves/items/back', { body: { places } }),
+      });
+    });
   return {
     ...props,
     params,
@@ -50,9 +57,9 @@ export function useShelvesParts(props: ShelvesProps): ShelvesContext & { asking:
     twins: useMemo(() => twinsAmong(inView), [inView]),
     current: inView.find((spine) => spine.id === at) ?? inView[0],
     lookAt,
-    selection,
-    toggle,
-    chooseNothing: () => setSelection(nothingChosen),
+    ...choosing,
+    chooseTo: mayChoose ? choosing.chooseTo : null,
+    folded,
     hasRibbon,
     setRibbon,
     action,
@@ -64,7 +71,9 @@ export function useShelvesParts(props: ShelvesProps): ShelvesContext & { asking:
       rowGap: view === 'table' ? 4 : 20,
       move: props.may.edit && (!shelf || isOrdered(shelf)) ? move : null,
       setRibbon,
-      toggle: props.may.edit || props.may.rollOut ? toggle : null,
+      toggle: mayChoose ? choosing.toggle : null,
+      chooseTo: mayChoose ? choosing.chooseTo : null,
+      chooseAll: mayChoose ? choosing.chooseAll : null,
     }),
   };
 }
@@ -103,9 +112,12 @@ function useRibbons() {
   const setRibbon = (spine: Spine): void => {
     const on = !hasRibbon(spine);
     setHoped({ ...hoped, [spine.id]: on });
-    void call('POST /api/items/:id/ribbon', { id: spine.id, body: { on, whose: 'mine' } })
-      .catch(() => setHoped((all) => ({ ...all, [spine.id]: spine.mine })))
-      .then(() => router.refresh());
+    void call('POST /api/items/:id/ribbon', { id: spine.id, body: { on, whose: 'mine' } }).then(
+      () => router.refresh(),
+      () => {
+        setHoped((all) => ({ ...all, [spine.id]: spine.mine }));
+      },
+    );
   };
   return { hasRibbon, setRibbon };
 }

@@ -1,5 +1,8 @@
 'use client';
-/** Spines by keyboard: arrows walk, R sets the ribbon, X chooses, Alt and arrows move along the shelf. */
+/**
+ * Spines by keyboard: arrows walk, R sets the ribbon, X or the space bar chooses, with Shift all up to here, Ctrl and A all
+ * that was found; Alt and arrows move along the shelf.
+ */
 import type { KeyboardEvent } from 'react';
 import { nearestInRow } from '../model/nearest';
 import type { Spine } from '../model/spine';
@@ -11,6 +14,8 @@ interface Actions {
     ((ids: readonly string[], shelf: string, before: string | null) => Promise<boolean>) | null;
   setRibbon: (spine: Spine) => void;
   /** null where nothing is chosen */ toggle: ((spine: Spine) => void) | null;
+  chooseTo: ((spine: Spine) => void) | null;
+  chooseAll: (() => void) | null;
 }
 
 const allSpines = (): HTMLElement[] => [...document.querySelectorAll<HTMLElement>('[data-spine]')];
@@ -51,13 +56,24 @@ function targetOf(key: string, spine: Spine, rowGap: number): HTMLElement | unde
 }
 
 export const spineKeys =
-  ({ spines, rowGap, move, setRibbon, toggle }: Actions) =>
+  ({ spines, rowGap, move, setRibbon, toggle, chooseTo, chooseAll }: Actions) =>
   (event: KeyboardEvent<HTMLElement>, spine: Spine): void => {
     if ((event.target as HTMLElement).tagName === 'INPUT') return;
     if (event.altKey && (event.key === 'ArrowLeft' || event.key === 'ArrowRight')) {
       event.preventDefault();
       const before = stepAlong(spines, spine, event.key === 'ArrowLeft' ? -1 : 1);
       if (move && before !== undefined) void move([spine.id], spine.shelfId, before).then(() => focusSpine(spine.id));
+      return;
+    }
+    if (event.key.toLowerCase() === 'a' && (event.ctrlKey || event.metaKey)) {
+      if (!chooseAll) return;
+      event.preventDefault();
+      chooseAll();
+      return;
+    }
+    if (event.key === ' ' && toggle && chooseTo) {
+      event.preventDefault();
+      (event.shiftKey ? chooseTo : toggle)(spine);
       return;
     }
     const target = targetOf(event.key, spine, rowGap);

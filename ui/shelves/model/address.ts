@@ -3,7 +3,7 @@ import { facetKeys } from '@/core/item/facets';
 
 /** What narrows the list. */
 export const narrowing: readonly string[] = ['q', 'ribbon', 'recent', 'fresh', 'shelf', 'archived', ...facetKeys];
-const kept = [...narrowing, 'sort', 'down', 'view'];
+const kept = [...narrowing, 'folded', 'sort', 'down', 'view'];
 
 /** The part of an address that a search depends on, always in one order. */
 export function searchOf(get: (key: string) => string | null | undefined): string {

@@ -1,5 +1,6 @@
 /** Many items changed at once: what is typed in the form, and what is asked of the server. */
 import type { BulkEdit } from '@/core/api/items';
+import { filledSource, type SourcePart } from '@/core/item/fields';
 
 export interface BulkForm {
   find: string;
@@ -13,6 +14,9 @@ export interface BulkForm {
   cameras: string;
   /** '' leaves it, 'none' notes none */ licence: string;
   description: string;
+  supplier: string;
+  /** '' leaves it */ origin: string;
+  /** parts that are typed; the others stay */ source: Partial<Record<SourcePart, string>>;
 }
 
 export const emptyForm: BulkForm = {
@@ -27,6 +31,9 @@ export const emptyForm: BulkForm = {
   cameras: '',
   licence: '',
   description: '',
+  supplier: '',
+  origin: '',
+  source: {},
 };
 
 const listed = (text: string, between: string): string[] =>
@@ -45,6 +52,10 @@ function fieldsOf(form: BulkForm): Record<string, unknown> {
   if (cameras) fields.cameras = cameras === 'any' ? [] : listed(cameras, ',');
   if (form.licence) fields.licence_id = form.licence === 'none' ? null : form.licence;
   if (form.description.trim()) fields.description = form.description.trim();
+  if (form.supplier.trim()) fields.supplier = form.supplier.trim();
+  if (form.origin) fields.origin = form.origin;
+  const source = filledSource(form.source);
+  if (Object.keys(source).length) fields.source = source;
   if (form.input || form.result)
     fields.scope = {
       ...(form.input ? { input: openOr(form.input) } : {}),

@@ -4,6 +4,29 @@ export interface Label {
   reach: number;
 }
 
+/** A spine, or instead of it so many that are folded behind the first of them. */
+export interface Standing<T> {
+  spine: T;
+  /** 0 for a spine by itself */ hidden: number;
+}
+
+/** Runs of spines with the same headings, each that is folded as its first spine alone. */
+export function withFolded<T extends { headings: readonly string[] }>(
+  spines: readonly T[],
+  isFolded: (spine: T) => boolean,
+): Standing<T>[] {
+  const out: Standing<T>[] = [];
+  let before = '';
+  for (const spine of spines) {
+    const words = spine.headings.join('\n');
+    const last = out.at(-1);
+    if (last?.hidden && words === before) last.hidden++;
+    else out.push({ spine, hidden: isFolded(spine) ? 1 : 0 });
+    before = words;
+  }
+  return out;
+}
+
 /** One label a spine, with words where they begin; null where nothing has headings. Spines not there yet (undefined) begin nothing. */
 export function labelsOf(
   items: readonly ({ headings: readonly string[] } | undefined)[],

@@ -1,5 +1,5 @@
 import { describe, expect, test } from 'vitest';
-import { draggedBy, nothingChosen, rollable, toggled } from './selection';
+import { chosenBetween, draggedBy, MOST_IN_ADDRESS, nothingChosen, planAddress, rollable, toggled } from './selection';
 import type { Spine } from './spine';
 
 const spine = (id: string, more: Partial<Spine> = {}) => ({ id, kind: 'look', status: 'approved', ...more }) as Spine;
@@ -30,5 +30,19 @@ describe('what is chosen on the shelves', () => {
       spine('d', { kind: 'camera-profile' }),
     ].reduce(toggled, nothingChosen);
     expect(rollable(mixed).map((one) => one.id)).toEqual(['a', 'b']);
+  });
+
+  test('all between two, in whichever order; what was chosen before stays', () => {
+    const list = ['a', 'b', 'c', 'd', 'e'].map((id) => spine(id));
+    const one = toggled(nothingChosen, spine('z'));
+    expect([...chosenBetween(one, list, 'd', spine('b')).keys()]).toEqual(['z', 'b', 'c', 'd']);
+    expect([...chosenBetween(one, list, 'gone', spine('b')).keys()]).toEqual(['z', 'b']);
+    expect([...chosenBetween(one, list, null, spine('b')).keys()]).toEqual(['z', 'b']);
+  });
+
+  test('the address of a plan is never longer than a server takes', () => {
+    const versions = Array.from({ length: 5000 }, () => '01a210e5-4862-76ff-8bf1-cca38cebf5bd');
+    expect(planAddress(versions).length).toBeLessThan(15_000);
+    expect(planAddress(versions).split(',')).toHaveLength(MOST_IN_ADDRESS);
   });
 });

@@ -24,7 +24,7 @@ export const apart = (spine: Pick<Spine, 'cameras' | 'supplier' | 'kind' | 'lang
   [spine.cameras.length ? spine.cameras.slice(0, 2).join(', ') : '', spine.supplier || ''].filter(Boolean).join(', ');
 export const short = (spine: Spine): string => {
   if (spine.kind === 'look') {
-    if (spine.points) return `${spine.points} pt`;
+    if (spine.points) return `${spine.points} points`;
     return spine.language;
   }
   if (spine.kind === 'preset') return spine.language;

@@ -1,8 +1,9 @@
 import { notFound } from 'next/navigation';
 import { Problem } from '@/core/problem';
+import { listFrames } from '@/server/frames/service';
 import { listShelves } from '@/server/items/service';
 import { listLicences } from '@/server/licences/service';
-import { arrivalView, releaseFor } from '@/server/arrivals/service';
+import { arrivalView, releaseFor, type ArrivalView } from '@/server/arrivals/service';
 import { may } from '@/server/people/roles';
 import { signedInPerson } from '@/server/http';
 import { PageHead } from '@/ui/shell/Shell';
@@ -14,6 +15,8 @@ import { Refresh } from '@/ui/kit/Refresh';
 import { State } from '@/ui/kit/State';
 import { Ago } from '@/ui/kit/time';
 
+const MOST_WORDS = 200;
+
 export const metadata = { title: 'Arrival' };
 
 export default async function Page({
@@ -21,21 +24,22 @@ export default async function Page({
   searchParams,
 }: {
   params: Promise<{ id: string }>;
-  searchParams: Promise<{ group?: string }>;
+  searchParams: Promise<{ group?: string; words?: string; frame?: string }>;
 }) {
   const person = await signedInPerson();
   const { id } = await params;
-  const only = (await searchParams).group ?? null;
-  const view = await arrivalView(person, id, only).catch((error: unknown) => {
+  const { group: only = null, words = '', frame } = await searchParams;
+  const view = await arrivalView(person, id, only, words.slice(0, MOST_WORDS)).catch((error: unknown) => {
     if (error instanceof Problem || (error as { code?: string }).code === '22P02') return null;
     throw error;
   });
   if (!view) notFound();
   const { arrival, groups } = view;
-  const [shelves, licences, release] = await Promise.all([
+  const [frames, shelves, licences, release] = await Promise.all([
+    listFrames(person),
     listShelves(person),
     listLicences(person),
-    only ? null : releaseFor(person, arrival),
+    only || words ? null : releaseFor(person, arrival),
   ]);
   const settled = arrival.status !== 'reading' && arrival.status !== 'arriving';
   return (
@@ -50,21 +54,7 @@ export default async function Page({
           </span>
         }
       />
-      {arrival.status === 'arriving' && (
-        <p className="py-6 text-soft">
-          {arrival.arrived} of {arrival.files} files have come.{' '}
-          {arrival.station
-            ? `The agent of ${arrival.station} sends the rest when it next reports.`
-            : 'Go back to Intake to send the rest.'}
-        </p>
-      )}
-      {arrival.status === 'reading' && arrival.job_id && !view.stuck && <ReadingProgress jobId={arrival.job_id} />}
-      {view.stuck && (
-        <p role="status" className="my-4">
-          Its reading was broken off, and nobody goes on with it. Nothing of it was taken in.
-        </p>
-      )}
-      {arrival.status === 'failed' && <Notice problem={arrival.error} className="my-4" />}
+      <HowFar view={view} />
       {release && settled && (
         <Release pack={release.pack} when={<Ago at={release.pack.at} />} changes={release.changes} />
       )}
@@ -74,9 +64,14 @@ export default async function Page({
           name={arrival.name}
           status={arrival.status}
           only={only}
+          words={words}
+          papers={view.papers}
+          frames={frames.map((one) => ({ id: one.id, name: one.name }))}
+          frame={frames.find((one) => one.id === frame)?.id ?? frames[0]?.id ?? ''}
           stuck={view.stuck}
           may={may(person, 'arrival.accept')}
           takeable={view.takeable}
+          files={view.files}
           supplier={release?.pack.supplier ?? ''}
           shelves={shelves.filter((s) => !s.query).map(({ id: s, name }) => ({ id: s, name }))}
           licences={licences.map((l) => ({ id: l.id, name: l.name }))}
@@ -108,10 +103,33 @@ export default async function Page({
               evidence: entry.evidence,
               mismatches: entry.mismatches,
               itemId: entry.item_id,
+              frameId: entry.frame_id,
             })),
           }))}
         />
       )}
     </div>
   );
+}
+
+/** How far an arrival is that cannot be settled yet. */
+function HowFar({ view: { arrival, stuck } }: { view: ArrivalView }) {
+  if (stuck)
+    return (
+      <p role="status" className="my-4">
+        Its reading was broken off, and nobody goes on with it. Nothing of it was taken in.
+      </p>
+    );
+  if (arrival.status === 'arriving')
+    return (
+      <p className="py-6 text-soft">
+        {arrival.arrived} of {arrival.files} files have come.{' '}
+        {arrival.station
+          ? `The agent of ${arrival.station} sends the rest when it next reports.`
+          : 'Go back to Intake to send the rest.'}
+      </p>
+    );
+  if (arrival.status === 'reading' && arrival.job_id) return <ReadingProgress jobId={arrival.job_id} />;
+  if (arrival.status === 'failed') return <Notice problem={arrival.error} className="my-4" />;
+  return null;
 }

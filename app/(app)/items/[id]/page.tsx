@@ -5,6 +5,7 @@ import { Refresh } from '@/ui/kit/Refresh';
 import { SectionHead, Skeleton } from '@/ui/kit/Section';
 import { beginReading, findItem, itemOfRequest, personOfRequest, type PageProps } from './request';
 import { Facts } from './sections/Facts';
+import { FormsSection } from './sections/Forms';
 import { Head } from './sections/Head';
 import { History } from './sections/History';
 import { InspectionSection } from './sections/Inspection';
@@ -24,17 +25,18 @@ export async function generateMetadata({ params }: PageProps) {
 /** An item. What takes time to work out, its inspection and a comparison, comes into its place when it is there. */
 export default async function Page({ params, searchParams }: PageProps) {
   const { id } = await params;
-  beginReading(id);
+  beginReading(id, searchParams);
   const person = await personOfRequest();
   await itemOfRequest(id);
   after(() => noteView(person, id));
   return (
     <div className="max-w-[1180px] px-6 pb-16 pt-[18px]">
       <Refresh subjects={['item', 'rollout', 'station']} />
-      <Head id={id} />
-      <div className="grid grid-cols-[300px_minmax(0,1fr)] gap-8">
+      <Head id={id} searchParams={searchParams} />
+      <FormsSection id={id} searchParams={searchParams} />
+      <div className="grid grid-cols-[300px_minmax(0,1fr)] gap-8 max-[900px]:grid-cols-[minmax(0,1fr)]">
         <aside className="min-w-0">
-          <Facts id={id} />
+          <Facts id={id} searchParams={searchParams} />
           <Lineage id={id} />
         </aside>
         <div className="min-w-0">
@@ -45,7 +47,7 @@ export default async function Page({ params, searchParams }: PageProps) {
             <Versions id={id} searchParams={searchParams} />
           </Suspense>
           <Suspense fallback={<Skeleton lines={4} />}>
-            <InspectionSection id={id} />
+            <InspectionSection id={id} searchParams={searchParams} />
           </Suspense>
           <SectionHead>Will it show?</SectionHead>
           <Showing id={id} searchParams={searchParams} />

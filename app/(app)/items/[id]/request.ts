@@ -10,11 +10,12 @@ import { signedInPerson } from '@/server/http';
 import { inspectionOf, itemFor, lineageOf, packsOf, placementsOf } from '@/server/items/service';
 import { listLicences } from '@/server/licences/service';
 import type { Person } from '@/server/people/roles';
+import { presetShownFor, referencesOf } from '@/server/references/service';
 import { ribbonsOfItem } from '@/server/ribbons/service';
 
 export interface PageProps {
   params: Promise<{ id: string }>;
-  searchParams: Promise<{ frame?: string; strength?: string; older?: string; newer?: string }>;
+  searchParams: Promise<{ frame?: string; strength?: string; older?: string; newer?: string; form?: string }>;
 }
 
 export const personOfRequest = cache(signedInPerson);
@@ -49,16 +50,34 @@ export const historyOfRequest = reading(activityOfItem);
 export const lineageOfRequest = cache(async (id: string) =>
   lineageOf(await personOfRequest(), await itemOfRequest(id)),
 );
-export const inspectionOfRequest = cache(async (id: string) => {
-  const { newest } = await itemOfRequest(id);
-  return inspectionOf(await personOfRequest(), newest.id);
+/** The form of the design that the address names, by its newest version; the plain one where it names none. */
+export async function formOfRequest(id: string, searchParams: PageProps['searchParams']) {
+  const [{ forms, newest }, { form: wanted }] = await Promise.all([itemOfRequest(id), searchParams]);
+  return forms.find((form) => form.id === wanted) ?? newest;
+}
+
+/** What the shown version of a preset refers to. */
+export const referencesOfRequest = cache(async (versionId: string) => referencesOf(await personOfRequest(), versionId));
+
+/** How a preset is rendered, and what of it is not. */
+export const presetOfRequest = cache(async (versionId: string) => presetShownFor(await personOfRequest(), versionId));
+
+/** So long the picture and what is read beside it have the processors to themselves. */
+const PICTURE_FIRST_MS = 250;
+
+/** It takes more computing than all the rest of the page, so that it follows. */
+const inspectionOfVersion = cache(async (versionId: string) => {
+  await new Promise((done) => setTimeout(done, PICTURE_FIRST_MS));
+  return inspectionOf(await personOfRequest(), versionId);
 });
+export const inspectionOfRequest = async (id: string, searchParams: PageProps['searchParams']) =>
+  inspectionOfVersion((await formOfRequest(id, searchParams)).id);
 
 /**
  * Begins to read all that the page needs. Parts that begin when they are painted wait one after the other, which takes
  * twice as long where many people are served at once. What fails is told where the part asks for it.
  */
-export function beginReading(id: string): void {
+export function beginReading(id: string, searchParams: PageProps['searchParams']): void {
   if (!isUuid(id)) return;
   const begun = [
     findItem(id),
@@ -70,7 +89,7 @@ export function beginReading(id: string): void {
     verdictsOfRequest(id),
     historyOfRequest(id),
     lineageOfRequest(id),
-    inspectionOfRequest(id),
+    inspectionOfRequest(id, searchParams),
   ];
   for (const one of begun) one.catch(() => {});
 }

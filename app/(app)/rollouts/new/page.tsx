@@ -1,3 +1,4 @@
+import { candidatesFor } from '@/server/bench/service';
 import { searchItems } from '@/server/search/service';
 import { may } from '@/server/people/roles';
 import { stationChoices } from '@/server/stations/views';
@@ -6,6 +7,9 @@ import { PageHead } from '@/ui/shell/Shell';
 import { PlanForm } from '@/ui/rollouts/PlanForm';
 
 export const metadata = { title: 'Plan a rollout' };
+
+/** Approved items that are offered. */
+const MOST_LISTED = 500;
 
 export default async function Page({ searchParams }: { searchParams: Promise<{ versions?: string }> }) {
   const person = await signedInPerson();
@@ -17,16 +21,22 @@ export default async function Page({ searchParams }: { searchParams: Promise<{ v
       </div>
     );
   const chosen = ((await searchParams).versions ?? '').split(',').filter(Boolean);
-  const [{ rows: spines }, stations] = await Promise.all([
-    searchItems(person, { status: 'approved', kind: 'look|preset' }, 500),
+  const [{ rows: spines }, known, stations] = await Promise.all([
+    searchItems(person, { status: 'approved', kind: 'look|preset' }, MOST_LISTED),
+    candidatesFor(person, chosen),
     stationChoices(person),
   ]);
+  // in a large library, what was chosen may stand behind the end of the list
+  const listed = new Set(spines.map((spine) => spine.version_id));
+  const behind = known
+    .filter((one) => one.status === 'approved' && !listed.has(one.version_id))
+    .map((one) => ({ ...one, selvedge: null }));
   return (
     <div className="flex min-h-[calc(100vh-52px)] flex-col px-6 pt-[18px]">
       <PageHead title="Plan a rollout" note="nothing is written before you confirm" />
       <PlanForm
         chosen={chosen}
-        versions={spines.map((spine) => ({
+        versions={[...behind, ...spines].map((spine) => ({
           versionId: spine.version_id,
           title: spine.title,
           kind: spine.kind,

@@ -8,6 +8,7 @@ import { stationView, twoAgentsAt, type StationView } from '@/server/stations/vi
 import { Refresh } from '@/ui/kit/Refresh';
 import { Ago } from '@/ui/kit/time';
 import { PageHead } from '@/ui/shell/Shell';
+import { ChangeStation } from '@/ui/stations/ChangeStation';
 import { EditorStates } from '@/ui/stations/EditorStates';
 import { LeftOutOfReport } from '@/ui/stations/LeftOutOfReport';
 import { NewCode } from '@/ui/stations/NewCode';
@@ -35,10 +36,29 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
     <div className="max-w-[1180px] px-6 pb-16 pt-[18px]">
       <Refresh subjects={['station', 'rollout']} />
       <PageHead title={view.station.name} note={<Whose view={view} />}>
-        {may(person, 'station.enrol') && !view.host && (
-          <NewCode station={{ id, name: view.station.name }} enrolled={view.station.enrolled} />
+        {may(person, 'station.enrol') && (
+          <ChangeStation
+            station={{
+              id,
+              name: view.station.name,
+              person: view.station.person,
+              retired: view.station.retired_at !== null,
+            }}
+          />
+        )}
+        {may(person, 'station.enrol') && !view.host && view.station.retired_at === null && (
+          <NewCode
+            station={{ id, name: view.station.name, system: view.station.system }}
+            enrolled={view.station.enrolled}
+          />
         )}
       </PageHead>
+      {view.station.retired_at && (
+        <p className="mb-4 border-l-2 border-line-strong bg-sheet px-3 py-2">
+          Retired <Ago at={view.station.retired_at.toISOString()} />: nothing is planned for it, and its agent is not
+          let in.
+        </p>
+      )}
       {doubled && <TwoAgents {...doubled} />}
       <LeftOutOfReport leftOut={view.station.left_out} />
       <h2 className="mb-1 text-[17px]">Editors</h2>

@@ -9,7 +9,7 @@ export const GET = serve('GET /api/bench/candidates', async ({ person, query }) 
     : await moreCandidates(person, {
         shelf: query.get('shelf') ?? undefined,
         like: query.get('like') ?? undefined,
-        item: query.get('item') ?? undefined,
+        items: query.get('item')?.split('|').filter(Boolean),
         cameras: query.get('cameras')?.split('|').filter(Boolean),
       } as Parameters<typeof moreCandidates>[1]);
   return { candidates: rows.map(candidateOf) };

@@ -1,5 +1,6 @@
+import { changeFrame } from '@/server/frames/care';
 import { framePicture } from '@/server/frames/service';
-import { route } from '@/server/http';
+import { route, serve } from '@/server/http';
 
 type C = { params: Promise<{ id: string }> };
 
@@ -9,3 +10,5 @@ export const GET = route<C>(async (person, request, { params }) => {
     headers: { 'content-type': 'image/png', 'cache-control': 'private, max-age=31536000, immutable' },
   });
 });
+
+export const PATCH = serve('PATCH /api/frames/:id', ({ person, id, body }) => changeFrame(person, id, body));

@@ -3,28 +3,43 @@ import type { ItemWithVersions } from '@/server/items/service';
 import { may } from '@/server/people/roles';
 import { EncodingAndStatus } from '@/ui/item/Encoding';
 import { ReadFacts } from '@/ui/item/Facts';
+import { References } from '@/ui/item/References';
 import { Fact } from '@/ui/kit/Fact';
 import { Selvedge } from '@/ui/kit/Selvedge';
 import { Ago } from '@/ui/kit/time';
-import { itemOfRequest, packsOfRequest, personOfRequest, ribbonsOfRequest } from '../request';
+import {
+  formOfRequest,
+  itemOfRequest,
+  packsOfRequest,
+  personOfRequest,
+  referencesOfRequest,
+  ribbonsOfRequest,
+  type PageProps,
+} from '../request';
 
-/** What is recorded of the item, and what was read from its newest version. */
-export async function Facts({ id }: { id: string }) {
+interface Props extends Pick<PageProps, 'searchParams'> {
+  id: string;
+}
+
+/** What is recorded of the item, and what was read from the newest version of the form that is shown. */
+export async function Facts({ id, searchParams }: Props) {
   const person = await personOfRequest();
-  const { item, newest } = await itemOfRequest(id);
+  const { item } = await itemOfRequest(id);
+  const shown = await formOfRequest(id, searchParams);
   const hasStrength = item.kind === 'look' || item.kind === 'preset';
   return (
     <>
       <div className="mb-4 flex border border-line">
-        <Selvedge threads={newest.selvedge} className="h-[112px] w-full" />
+        <Selvedge threads={shown.selvedge} className="h-[112px] w-full" />
       </div>
       <EncodingAndStatus
-        versionId={newest.id}
-        encoding={newest.encoding}
-        confirmedBy={newest.encoding_confirmed_by}
-        status={newest.status}
+        key={shown.id}
+        versionId={shown.id}
+        encoding={shown.encoding}
+        confirmedBy={shown.encoding_confirmed_by}
+        status={shown.status}
         kind={item.kind}
-        approver={newest.approver}
+        approver={shown.approver}
         mayEdit={may(person, 'item.edit')}
         mayApprove={may(person, 'item.approve')}
       />
@@ -42,16 +57,26 @@ export async function Facts({ id }: { id: string }) {
         <Rights item={item} />
         <Ribbons id={id} />
       </dl>
-      <ReadFacts kind={item.kind} facts={newest.facts} />
+      {item.kind === 'preset' && (
+        <References
+          versionId={shown.id}
+          references={await referencesOfRequest(shown.id)}
+          mayEdit={may(person, 'item.edit')}
+        />
+      )}
+      <ReadFacts kind={item.kind} facts={shown.facts} />
     </>
   );
 }
 
 type Item = ItemWithVersions['item'];
 
-const Scope = ({ item: { cameras, lenses, scope, gray } }: { item: Item }) => (
+const everyCamera = (kind: string): string =>
+  kind === 'camera-profile' ? 'every camera: a general profile' : 'any camera';
+
+const Scope = ({ item: { kind, cameras, lenses, scope, gray } }: { item: Item }) => (
   <Fact name="Scope">
-    {cameras.join(', ') || 'any camera'}, {scope.input ?? 'any input'},{' '}
+    {cameras.join(', ') || everyCamera(kind)}, {scope.input ?? 'any input'},{' '}
     {scope.result ?? (gray ? 'monochrome, by what it does' : 'color or monochrome')}
     {lenses.length > 0 && <span className="block">{lenses.join(', ')}</span>}
   </Fact>
@@ -76,8 +101,8 @@ async function CameIn({ id, source }: { id: string; source: Record<string, strin
   return (
     <Fact name="Came in">
       {packs.map((pack) => (
-        <span key={pack.arrival_id} className="block">
-          <Link className="underline" href={`/intake/${pack.arrival_id}`}>
+        <span key={pack.id} className="block">
+          <Link className="underline" href={`/packs/${pack.id}`}>
             {pack.name}
           </Link>
         </span>
@@ -92,8 +117,8 @@ async function CameIn({ id, source }: { id: string; source: Record<string, strin
   );
 }
 
-function Rights({ item: { creator, rights, web_statement: statement } }: { item: Item }) {
-  const words = [creator, rights, statement].filter(Boolean).join('; ');
+function Rights({ item: { creator, contact, rights, web_statement: statement } }: { item: Item }) {
+  const words = [creator, contact, rights, statement].filter(Boolean).join('; ');
   return words ? <Fact name="Creator and rights">{words}</Fact> : null;
 }
 

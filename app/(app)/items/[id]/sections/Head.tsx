@@ -9,42 +9,58 @@ import { RibbonButton } from '@/ui/kit/RibbonButton';
 import { State } from '@/ui/kit/State';
 import { kindWords } from '@/ui/shelves/model/spine';
 import { PageHead } from '@/ui/shell/Shell';
-import { framesOfRequest, itemOfRequest, licencesOfRequest, personOfRequest } from '../request';
+import { benchAddress } from '@/ui/bench/model/laid';
+import {
+  formOfRequest,
+  framesOfRequest,
+  itemOfRequest,
+  licencesOfRequest,
+  personOfRequest,
+  type PageProps,
+} from '../request';
 
 /** How many frames an item is laid on the bench with. */
 const FRAMES = 4;
 
-/** What the item is, and what can be done with it. */
-export async function Head({ id }: { id: string }) {
+interface Props extends Pick<PageProps, 'searchParams'> {
+  id: string;
+}
+
+/** What the item is, and what can be done with the form of it that is shown. */
+export async function Head({ id, searchParams }: Props) {
   const person = await personOfRequest();
   const found = await itemOfRequest(id);
+  const shown = await formOfRequest(id, searchParams);
   const { item } = found;
   return (
     <>
-      <PageHead title={item.title} note={<Note {...found} />}>
-        {may(person, 'item.edit') && <Edit found={found} />}
+      <PageHead title={item.title} note={<Note item={found.item} shown={shown} />}>
+        {may(person, 'item.edit') && <Edit item={found.item} />}
         <RibbonButton itemId={item.id} on={item.mine} whose="mine" may={may(person, 'ribbon.own')} />
         <RibbonButton itemId={item.id} on={item.house} whose="house" may={may(person, 'ribbon.house')} />
-        <Ways person={person} found={found} />
-        {may(person, 'item.archive') && <More person={person} found={found} />}
+        <Ways person={person} item={found.item} shown={shown} />
+        {may(person, 'item.archive') && <More person={person} item={found.item} shown={shown} />}
       </PageHead>
       {item.aliases.length > 0 && <p className="-mt-2 mb-4 text-soft">also known as {item.aliases.join(', ')}</p>}
     </>
   );
 }
 
+type Item = ItemWithVersions['item'];
+
 interface Part {
   person: Person;
-  found: ItemWithVersions;
+  item: Item;
+  /** the newest version of the form that is shown */ shown: ItemWithVersions['newest'];
 }
 
-function Note({ item, newest }: ItemWithVersions) {
+function Note({ item, shown }: Pick<Part, 'item' | 'shown'>) {
   const kind =
-    item.kind === 'preset' ? `Preset of ${languageWords(newest.format)}` : (kindWords[item.kind] ?? item.kind);
+    item.kind === 'preset' ? `Preset of ${languageWords(shown.format)}` : (kindWords[item.kind] ?? item.kind);
   return (
     <>
-      {kind}, version {newest.number}, on{' '}
-      <Link className="underline" href={`/shelves?shelf=${item.shelf_id}`}>
+      {kind}, version {shown.number}, on{' '}
+      <Link prefetch={false} className="underline" href={`/shelves?shelf=${item.shelf_id}`}>
         {item.shelf}
       </Link>
       {item.archived_at && <State of="archived" className="ml-2" />}
@@ -52,7 +68,7 @@ function Note({ item, newest }: ItemWithVersions) {
   );
 }
 
-async function Edit({ found: { item } }: Pick<Part, 'found'>) {
+async function Edit({ item }: Pick<Part, 'item'>) {
   const licences = await licencesOfRequest();
   return (
     <EditItem
@@ -68,24 +84,25 @@ async function Edit({ found: { item } }: Pick<Part, 'found'>) {
 }
 
 /** Where one can go on with it. */
-async function Ways({ person, found: { item, newest } }: Part) {
+async function Ways({ person, item, shown }: Part) {
   const frames = await framesOfRequest();
   const hasLook = item.kind === 'look' || item.kind === 'preset';
-  const rows = frames.slice(0, FRAMES).map((frame) => frame.id);
+  const laid = { kind: item.kind, versionId: shown.id, strength: item.strength_usual };
+  const bench = hasLook ? benchAddress([laid], frames, FRAMES) : null;
   return (
     <>
-      {hasLook && rows.length > 0 && (
-        <Link className="button" href={`/bench?rows=${rows.join('~')}&cols=none~l:${newest.id}:${item.strength_usual}`}>
+      {bench && (
+        <Link prefetch={false} className="button" href={bench}>
           On the bench
         </Link>
       )}
       {item.kind === 'preset' && may(person, 'item.convert') && (
-        <Link className="button" href={`/items/${item.id}/convert`}>
-          Convert into a look
+        <Link className="button" href={`/items/${item.id}/convert${shown.variant ? `?form=${shown.id}` : ''}`}>
+          Convert
         </Link>
       )}
-      {may(person, 'rollout.plan') && newest.status === 'approved' && hasLook && (
-        <Link className="button main" href={`/rollouts/new?versions=${newest.id}`}>
+      {may(person, 'rollout.plan') && shown.status === 'approved' && hasLook && (
+        <Link prefetch={false} className="button main" href={`/rollouts/new?versions=${shown.id}`}>
           Roll out
         </Link>
       )}
@@ -93,14 +110,14 @@ async function Ways({ person, found: { item, newest } }: Part) {
   );
 }
 
-function More({ person, found: { item, newest } }: Part) {
+function More({ person, item, shown }: Part) {
   const { kind, title, cameras } = item;
-  const derivable = kind === 'look' || (kind === 'camera-profile' && newest.format === 'dcp') ? kind : null;
+  const derivable = kind === 'look' || (kind === 'camera-profile' && shown.format === 'dcp') ? kind : null;
   return (
     <ItemMenu
       id={item.id}
-      versionId={newest.id}
-      status={newest.status}
+      versionId={shown.id}
+      status={shown.status}
       archived={!!item.archived_at}
       derive={may(person, 'item.convert') && derivable ? { kind: derivable, title, cameras } : null}
     />

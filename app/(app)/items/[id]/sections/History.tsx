@@ -5,7 +5,6 @@ export async function History({ id }: { id: string }) {
   const events = await historyOfRequest(id);
   return (
     <Events
-      subject={false}
       events={events.map((event) => ({
         id: event.id,
         at: event.at.toISOString(),

@@ -1,10 +1,14 @@
 import { Inspection } from '@/ui/item/Inspection';
 import { SectionHead } from '@/ui/kit/Section';
-import { inspectionOfRequest } from '../request';
+import { inspectionOfRequest, type PageProps } from '../request';
+
+interface Props extends Pick<PageProps, 'searchParams'> {
+  id: string;
+}
 
 /** The health of a look, or of the table that a preset makes; nothing for items of other kinds. */
-export async function InspectionSection({ id }: { id: string }) {
-  const inspection = await inspectionOfRequest(id);
+export async function InspectionSection({ id, searchParams }: Props) {
+  const inspection = await inspectionOfRequest(id, searchParams);
   if (!inspection) return null;
   const { verdict, findings, figures, ramp } = inspection;
   return (

@@ -1,7 +1,8 @@
-import Link from 'next/link';
+import { bodyOf } from '@/core/frame/body';
 import { ItemView } from '@/ui/item/ItemView';
+import { ProfileView } from '@/ui/item/ProfileView';
 import { kindWords } from '@/ui/shelves/model/spine';
-import { framesOfRequest, itemOfRequest, type PageProps } from '../request';
+import { formOfRequest, framesOfRequest, itemOfRequest, presetOfRequest, type PageProps } from '../request';
 
 const MOST_STRENGTH = 400;
 /** Frames of a profile's cameras that are laid on the bench. */
@@ -19,45 +20,57 @@ function strengthOf(text: string | undefined): number {
 
 /** What the item does to a frame, or why it is not shown on one. */
 export async function Picture({ id, searchParams }: Props) {
-  const { item, newest } = await itemOfRequest(id);
-  const [frames, search] = await Promise.all([framesOfRequest(), searchParams]);
+  const { item } = await itemOfRequest(id);
+  const [frames, search, shown] = await Promise.all([framesOfRequest(), searchParams, formOfRequest(id, searchParams)]);
   if (item.kind === 'look' || item.kind === 'preset')
     return (
       <ItemView
         title={item.title}
-        versionId={newest.id}
+        versionId={shown.id}
         least={item.strength_least}
         most={item.strength_most}
         frames={frames}
         frame={frames.find((frame) => frame.id === search.frame)?.id ?? frames[0]?.id ?? ''}
         strength={strengthOf(search.strength)}
+        preset={item.kind === 'preset' ? await presetOfRequest(shown.id) : null}
       />
     );
+  if (item.kind === 'camera-profile' && shown.format === 'dcp')
+    return <ProfilePicture id={id} versionId={shown.id} wanted={search.frame} />;
   return (
     <p className="border border-dashed border-line-strong p-8 text-soft">
-      {item.kind === 'camera-profile' && newest.format === 'dcp' ? (
-        <OnTheBench cameras={item.cameras} version={newest.id} />
-      ) : (
-        `${kindWords[item.kind] ?? item.kind}s are judged by their facts, not on frames.`
-      )}
+      {kindWords[item.kind] ?? item.kind}s are judged by their facts, not on frames.
     </p>
   );
 }
 
-/** The way to the bench with frames of a profile's cameras, beside no profile and the camera's own rendering. */
-async function OnTheBench({ cameras, version }: { cameras: string[]; version: string }) {
-  const frames = await framesOfRequest();
-  const rows = frames
-    .filter((frame) => frame.file_kind === 'camera data' && cameras.includes(frame.camera))
-    .slice(0, FRAMES)
-    .map((frame) => frame.id);
+interface ProfileProps {
+  id: string;
+  versionId: string;
+  wanted: string | undefined;
+}
+
+/** A camera profile on frames of its cameras; a general one on all camera data. */
+async function ProfilePicture({ id, versionId, wanted }: ProfileProps) {
+  const [{ item }, frames] = await Promise.all([itemOfRequest(id), framesOfRequest()]);
+  const fitting = frames.filter(
+    (frame) => frame.file_kind === 'camera data' && (item.cameras.length === 0 || item.cameras.includes(bodyOf(frame))),
+  );
+  if (!fitting.length)
+    return (
+      <p className="border border-dashed border-line-strong p-8 text-soft">
+        A camera profile develops camera data, and no frame is of {item.cameras.join(', ') || 'any camera'}. Take in a
+        DNG of it as a frame.
+      </p>
+    );
+  const rows = fitting.slice(0, FRAMES).map((frame) => frame.id);
   return (
-    <>
-      A camera profile develops camera data:{' '}
-      <Link className="underline" href={`/bench?rows=${rows.join('~')}&cols=none~p:${version}~jpeg`}>
-        see it on the bench
-      </Link>
-      , on frames of {cameras.join(', ') || 'its camera'}.
-    </>
+    <ProfileView
+      title={item.title}
+      versionId={versionId}
+      frames={fitting.map(({ id: frame, name, light }) => ({ id: frame, name, light }))}
+      frame={fitting.find((frame) => frame.id === wanted)?.id ?? fitting[0]?.id ?? ''}
+      bench={`/bench?rows=${rows.join('~')}&cols=none~p:${versionId}~jpeg`}
+    />
   );
 }

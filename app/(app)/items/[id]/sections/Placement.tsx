@@ -11,7 +11,7 @@ export async function Placement({ id }: { id: string }) {
       newest.status === 'approved'
         ? 'It is approved and can be rolled out.'
         : 'It has to be approved before it is rolled out.';
-    return <p className="border-t border-line py-2 text-soft">On no station. {next}</p>;
+    return <p className="border-t border-line py-2 text-soft">It is not placed at any station. {next}</p>;
   }
   return (
     <table className="list">

@@ -1,5 +1,7 @@
+import { bodyOf } from '@/core/frame/body';
+import { fittingFrame } from '@/core/records/fitting-frame';
 import { WillItShow } from '@/ui/item/WillItShow';
-import { framesOfRequest, type PageProps } from '../request';
+import { framesOfRequest, itemOfRequest, type PageProps } from '../request';
 
 interface Props extends Pick<PageProps, 'searchParams'> {
   id: string;
@@ -7,11 +9,21 @@ interface Props extends Pick<PageProps, 'searchParams'> {
 
 /** Whether editors will show the item for a photo like one of the frames. */
 export async function Showing({ id, searchParams }: Props) {
-  const [frames, search] = await Promise.all([framesOfRequest(), searchParams]);
+  const [frames, search, { item }] = await Promise.all([framesOfRequest(), searchParams, itemOfRequest(id)]);
+  const fits = fittingFrame(
+    { kind: item.kind, cameras: item.cameras, input: item.scope.input ?? null, result: item.scope.result ?? null },
+    frames.map((frame) => ({
+      id: frame.id,
+      kind: frame.file_kind,
+      body: bodyOf(frame),
+      range: frame.dynamic_range,
+      result: frame.result,
+    })),
+  );
   return (
     <WillItShow
       itemId={id}
-      frame={frames.find((frame) => frame.id === search.frame)?.id ?? frames[0]?.id ?? ''}
+      frame={frames.find((frame) => frame.id === search.frame)?.id ?? fits?.id ?? ''}
       frames={frames.map(({ id: frame, name, file_kind, camera }) => ({ id: frame, name, file_kind, camera }))}
     />
   );

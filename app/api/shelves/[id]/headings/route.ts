@@ -1,4 +1,5 @@
 import { serve } from '@/server/http';
-import { orderByHeadings } from '@/server/shelves/service';
+import { headingsOfShelf, orderByHeadings } from '@/server/shelves/service';
 
+export const GET = serve('GET /api/shelves/:id/headings', ({ person, id }) => headingsOfShelf(person, id));
 export const POST = serve('POST /api/shelves/:id/headings', ({ person, id }) => orderByHeadings(person, id));
