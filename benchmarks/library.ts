@@ -9,6 +9,7 @@ import { putBlobs, sha256 } from '@/server/blobs/service';
 import { pairsOf } from '@/server/copies/service';
 import { searchPage, type Search } from '@/server/search/service';
 import { beginArrival, discardArrival, finishUpload, uploadPart } from '@/server/arrivals/service';
+import { approveItems, takeApprovalBack } from '@/server/items/approval';
 import type { Person } from '@/server/people/roles';
 import { seeded } from '@/core/random';
 import { fillCatalogue, fingerprints, writePack } from './generate';
@@ -30,8 +31,6 @@ export async function packRows(files: number): Promise<Row[]> {
     const bytes = readFileSync(file);
     for (let at = 0; at < size; at += 8 << 20)
       await uploadPart(person, begun.files[0]!.id, at, bytes.subarray(at, at + (8 << 20)));
-    // the worker must not take it up: it is read here
-    await pool().query(`update arrival set status = 'reading' where id = $1`, [begun.arrival]);
     await finishUpload(person, begun.files[0]!.id);
     const began = performance.now();
     execFileSync('unzip', ['-q', file, '-d', join(folder, 'out')]);
@@ -47,6 +46,7 @@ export async function packRows(files: number): Promise<Row[]> {
       entries: number;
       megabytes: number;
     };
+    if (told.entries < files) throw new Error(`${told.entries} of ${files} files were read`);
     await discardArrival(person, begun.arrival);
     return [
       {
@@ -68,7 +68,7 @@ const p95 = (v: number[]): number => [...v].sort((a, b) => a - b)[Math.ceil(v.le
 
 export async function catalogueRows(items: number): Promise<Row[]> {
   await fillCatalogue(items);
-  return [await searchRow(items)];
+  return [await searchRow(items), await approveRow(items)];
 }
 
 export async function searchRow(items: number): Promise<Row> {
@@ -127,6 +127,36 @@ export async function searchRow(items: number): Promise<Row> {
     target: 60,
     reference: { name: 'a bare SELECT by primary key', figure: p95(bare), unit: 'ms' },
     note: `median ${median(times).toFixed(1)} ms; slowest ${slow[0]![0].toFixed(0)} ms: ${JSON.stringify(slow[0]![1])}`,
+  };
+}
+
+const CHOSEN = 200;
+const APPROVALS = 5;
+
+/** A selection approved in one go, as the shelves do it, and taken back, in a library of so many items. */
+export async function approveRow(items: number): Promise<Row> {
+  const person = await librarian();
+  const chosen = (
+    await many<{ id: string }>(
+      pool(),
+      `select id from item where kind = 'preset' and status = 'draft' and archived_at is null order by id limit $1`,
+      [CHOSEN],
+    )
+  ).map((row) => row.id);
+  const times: number[] = [];
+  for (let round = 0; round < APPROVALS; round++) {
+    const began = performance.now();
+    const { versions } = await approveItems(person, { items: chosen });
+    times.push(performance.now() - began);
+    if (versions.length < CHOSEN) throw new Error(`only ${versions.length} of ${CHOSEN} were approved`);
+    await takeApprovalBack(person, { versions });
+  }
+  return {
+    name: `approve a selection of ${CHOSEN} among ${items.toLocaleString('en')} items`,
+    figure: median(times),
+    unit: 'ms',
+    target: 1000,
+    note: `slowest ${Math.max(...times).toFixed(0)} ms`,
   };
 }
 

@@ -5,6 +5,7 @@ import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { accuracyRows } from './accuracy';
 import { applyRow, bakeRow } from './core';
+import { presetRows } from './presets';
 import { browserRows, largeRows, type Address } from './browser';
 import { largeFrameRows } from './large-frame';
 import { closePool } from '@/server/db/pool';
@@ -34,7 +35,9 @@ const only = argument > 0 ? process.argv[argument + 1] : null;
 const part = (name: string): boolean =>
   only ? only === name : name !== 'library' || !process.argv.includes('--quick');
 const data = process.env.ETAGERE_BENCH_DATA!;
-const rows: Row[] = part('core') ? [applyRow(), bakeRow(), ...(await accuracyRows()), copiesRow(20_000)] : [];
+const rows: Row[] = part('core')
+  ? [applyRow(), bakeRow(), ...(await presetRows()), ...(await accuracyRows()), copiesRow(20_000)]
+  : [];
 
 /** Starts the application in the bench's own data folder; says how long it took. */
 async function start(...more: string[]): Promise<{ seconds: number; address: Address; stop(): Promise<void> }> {

@@ -45,34 +45,42 @@ export async function awake(page: Page): Promise<void> {
   await idle(page);
 }
 
-/** Files taken in by the endpoints that the screen uses, onto a new shelf; the way for what a test needs beforehand. */
-export async function takeIn(
-  { request }: Page,
-  name: string,
-  files: Record<string, string>,
-  about: { shelf: string; supplier?: string },
-): Promise<void> {
-  const origin = { origin: address().url };
-  const json = async (answer: APIResponse): Promise<Record<string, unknown>> => {
-    expect(answer.status(), await answer.text()).toBe(200);
-    return (await answer.json()) as Record<string, unknown>;
-  };
+const origin = () => ({ origin: address().url });
+const json = async (answer: APIResponse): Promise<Record<string, unknown>> => {
+  expect(answer.status(), await answer.text()).toBe(200);
+  return (await answer.json()) as Record<string, unknown>;
+};
+
+/** Files brought in by the endpoints that the screen uses, to be settled; the arrival that they make. */
+export async function deliver({ request }: Page, name: string, files: Record<string, string>): Promise<string> {
+  const headers = origin();
   const texts = Object.entries(files);
   const begun = await json(
     await request.post('/api/uploads', {
       data: { name, files: texts.map(([path, text]) => ({ path, size: Buffer.byteLength(text) })) },
-      headers: origin,
+      headers,
     }),
   );
   for (const [place, { id }] of (begun.files as { id: string }[]).entries()) {
     const bytes = Buffer.from(texts[place]![1]);
-    await json(await request.put(`/api/uploads/${id}?offset=0`, { data: bytes, headers: origin }));
-    await json(await request.post(`/api/uploads/${id}`, { headers: origin }));
+    await json(await request.put(`/api/uploads/${id}?offset=0`, { data: bytes, headers }));
+    await json(await request.post(`/api/uploads/${id}`, { headers }));
   }
+  return begun.arrival as string;
+}
+
+/** Files taken in by the endpoints that the screen uses, onto a new shelf; the way for what a test needs beforehand. */
+export async function takeIn(
+  page: Page,
+  name: string,
+  files: Record<string, string>,
+  about: { shelf: string; supplier?: string },
+): Promise<void> {
+  const arrival = await deliver(page, name, files);
   const accept = () =>
-    request.post(`/api/arrivals/${begun.arrival as string}`, {
+    page.request.post(`/api/arrivals/${arrival}`, {
       data: { newShelf: about.shelf, supplier: about.supplier ?? '' },
-      headers: origin,
+      headers: origin(),
     });
   // it is refused for as long as it is being read
   await expect.poll(async () => (await accept()).status(), { timeout: 30_000 }).toBe(200);

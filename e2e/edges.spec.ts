@@ -85,16 +85,16 @@ test('a file made by hand since the plan is left alone and reported as a conflic
 test('agent and worker killed hard are started again, and bring to its end what was begun', async () => {
   const root = stationRoot('model-room');
   const before = tree(root);
-  await planFor(page, 'Slate Backcloth', ['Model room']);
+  await planFor(page, 'Amber Proscenium', ['Model room']);
   const [agent] = pids('dist/agent.mjs', 'run', root);
   await page.getByRole('button', { name: /Confirm: write 1 file/ }).click();
   process.kill(agent!, 'SIGKILL');
   await expect(page.getByText('1 of 1 files reported')).toBeVisible({ timeout: 20_000 });
   expect(Object.keys(tree(root)).filter((p) => p.includes('.part'))).toEqual([]);
-  expect(tree(root)['Oxbow/Looks/House/Stage/Slate Backcloth.cube']).toBeTruthy();
+  expect(tree(root)['Oxbow/Looks/House/Stage/Amber Proscenium.cube']).toBeTruthy();
   await page.getByRole('button', { name: 'Undo the rollout' }).click();
   await page.getByRole('button', { name: 'Take back 1 file on 1 station' }).click();
-  await expect(page.getByRole('heading', { name: 'Undo: Slate Backcloth' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Undo: Amber Proscenium' })).toBeVisible();
   await expect(page.getByText('1 of 1 files reported')).toBeVisible({ timeout: 20_000 });
   expect(tree(root)).toEqual(before);
 
@@ -140,7 +140,7 @@ test('a preset goes to the editor whose language it is, and says why not to the 
 
 test('a retoucher looks and sets ribbons, and is not offered what others decide', async ({ pageOf }) => {
   const other = await pageOf('retoucher');
-  await other.goto('/shelves?q=Celadon');
+  await other.goto('/shelves?q=celadon+study');
   await other.locator('[data-spine]').click();
   await expect(other.getByRole('button', { name: 'My ribbon' })).toBeEnabled();
   await expect(other.getByRole('button', { name: 'House ribbon' })).toBeDisabled();

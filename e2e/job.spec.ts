@@ -75,6 +75,7 @@ test.describe('at the door', () => {
       /Intake/,
       /Shelves/,
       /Bench/,
+      /Packs/,
       /Copies/,
       /Coverage/,
       /Stations/,
@@ -118,7 +119,10 @@ test('takes a zip in: says what each file is, leaves leftovers out, takes nothin
   await page.getByLabel('Its name').fill('Autumn II');
   await page.getByRole('button', { name: 'Accept 3 as proposed' }).click();
   await page.waitForURL(/\/shelves/);
-  await expect(page.getByRole('region', { name: 'Autumn II' }).locator('[data-spine]')).toHaveCount(3);
+  const board = page.getByRole('region', { name: 'Autumn II' });
+  // a board is painted when one comes near
+  await board.scrollIntoViewIfNeeded();
+  await expect(board.locator('[data-spine]')).toHaveCount(3);
   // the same arrival again is held already
   await page.goto('/intake');
   await awake(page);
@@ -220,7 +224,7 @@ test('a preset becomes a look that editors on stations really list, and all of i
   await test.step('converts a preset into a look: what goes in, what is left out, the residual, a draft that knows its source', async () => {
     await page.goto('/shelves?q=Prompt+Corner');
     await page.locator('[data-spine]').click();
-    await page.getByRole('link', { name: 'Convert into a look' }).click();
+    await page.getByRole('link', { name: 'Convert', exact: true }).click();
     await expect(page.getByRole('cell', { name: 'Level', exact: true })).toBeVisible();
     await expect(page.getByRole('row', { name: /Sharpening local looks at neighbouring pixels/ })).toBeVisible();
     await expect(page.getByRole('row', { name: /Vignette position depends on where a pixel lies/ })).toBeVisible();
@@ -231,9 +235,7 @@ test('a preset becomes a look that editors on stations really list, and all of i
     await page.getByRole('button', { name: 'Make the look' }).click();
     await expect(page.getByRole('heading', { name: 'Prompt Corner Look', level: 1 })).toBeVisible();
     await expect(page.getByText('made from preset version 1, baked at 33 points')).toBeVisible();
-    await expect(page.getByRole('button', { name: 'Approve' })).toBeDisabled();
-    await page.getByRole('button', { name: 'Confirm the encoding' }).click();
-    await page.getByRole('button', { name: 'Confirm', exact: true }).click();
+    // what Etagere computed itself needs nobody to say what its values mean
     await page.getByRole('button', { name: 'Approve' }).click();
     await expect(page.getByRole('link', { name: 'Roll out' })).toBeVisible();
   });

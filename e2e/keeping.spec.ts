@@ -92,7 +92,7 @@ test('somebody is invited by a link, comes in by it, and is shut out', async ({ 
   await row.getByRole('combobox', { name: 'Role of Berrin Loe' }).selectOption('librarian');
   await expect(lead.getByText('Berrin Loe is librarian now')).toBeAttached();
   await row.getByRole('button', { name: 'What can be done about Berrin Loe' }).click();
-  await lead.getByRole('menuitem', { name: 'Shut out' }).click();
+  await lead.getByRole('menuitem', { name: 'Deactivate' }).click();
   await expect(row).toContainText('may not sign in');
   await berrin.goto('/shelves');
   await expect(berrin).toHaveURL(/\/sign-in/);
@@ -134,7 +134,7 @@ test('what a station cannot carry out is left out, and the next rollout goes on'
   const [agent] = pids('dist/agent.mjs', 'run', root);
   process.kill(agent!, 'SIGSTOP');
   try {
-    await planFor(page, 'Limelight Bleach', ['Model room']);
+    await planFor(page, 'Plate Monochrome', ['Model room']);
     await page.getByRole('button', { name: /Confirm: write 1 file/ }).click();
     await page.getByRole('button', { name: 'Leave out what waits' }).click();
     await page.getByRole('button', { name: 'Leave out 1 file' }).click();
@@ -143,12 +143,12 @@ test('what a station cannot carry out is left out, and the next rollout goes on'
   } finally {
     process.kill(agent!, 'SIGCONT');
   }
-  await planFor(page, 'Slate Backcloth', ['Model room']);
+  await planFor(page, 'Amber Proscenium', ['Model room']);
   await page.getByRole('button', { name: /Confirm: write 1 file/ }).click();
   await expect(page.getByText('1 of 1 files reported')).toBeVisible({ timeout: 20_000 });
   await page.getByRole('button', { name: 'Undo the rollout' }).click();
   await page.getByRole('button', { name: 'Take back 1 file on 1 station' }).click();
-  await expect(page.getByRole('heading', { name: 'Undo: Slate Backcloth' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Undo: Amber Proscenium' })).toBeVisible();
   await expect(page.getByText('1 of 1 files reported')).toBeVisible({ timeout: 20_000 });
   expect(tree(root)).toEqual(before);
 });

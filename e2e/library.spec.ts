@@ -392,7 +392,7 @@ test('an arrival is put back whole, unless something depends on it', async () =>
   await page.waitForURL(/\/shelves/);
   await page.goto('/shelves?q=needed');
   await page.locator('[data-spine]').first().click();
-  await page.getByRole('link', { name: 'Convert into a look' }).click();
+  await page.getByRole('link', { name: 'Convert', exact: true }).click();
   await page.waitForURL(/\/convert/);
   await ready();
   await page.getByRole('button', { name: /^Make the look|^Convert|^Make/ }).click();
@@ -412,7 +412,7 @@ test('an arrival is put back whole, unless something depends on it', async () =>
   await page.getByRole('button', { name: 'Undo this arrival' }).click();
   await expect(page.getByRole('button', { name: 'Accept 1 as proposed' })).toBeVisible();
   await page.goto('/shelves?q=gone+soon');
-  await expect(page.getByText('Nothing matches')).toBeVisible();
+  await expect(page.locator('#main').getByText('Nothing matches')).toBeVisible();
 });
 
 test('what already lies on a station is taken in, and stays where it is', async () => {

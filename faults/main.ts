@@ -6,7 +6,7 @@ import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { seeded } from '@/core/random';
-import { invariants } from './invariants';
+import { invariants, noteChangedByHand } from './invariants';
 import { killing } from './killer';
 import { work } from './round';
 import { World } from './world';
@@ -47,6 +47,7 @@ const bad = new Set<number>();
 for (const seed of seeds) {
   say(`seed ${seed}, ${rounds} rounds`);
   await world.start();
+  await noteChangedByHand(world);
   try {
     for (let number = 0; number < rounds; number++) {
       const before = failures.length;

@@ -24,6 +24,8 @@ export class World {
   private process: ChildProcess | null = null;
   private address: Address = { url: '', signIns: [] };
   private cookie = '';
+  /** files that differed from what was placed before anything was killed */ changedByHand: ReadonlySet<string> =
+    new Set();
 
   constructor(readonly data: string) {}
 

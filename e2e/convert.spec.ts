@@ -1,0 +1,110 @@
+/** Converting as a librarian does it: a preset into another editor's language, listed there; and what presets refer to. */
+import { cubeOf } from '../demo/files';
+import { oxbowPreset } from '../core/preset/testing';
+import { awake, idle, listed, takeIn } from './app';
+import { expect, test, type Page } from './test';
+
+let page: Page;
+test.beforeEach(({ page: own }) => {
+  page = own;
+});
+
+const open = async (title: string) => {
+  await page.goto(`/shelves?q=${encodeURIComponent(title)}`);
+  await page.locator('[data-spine]').first().click();
+  await expect(page.getByRole('heading', { name: title, level: 1 })).toBeVisible();
+};
+const cube = (title: string, level: number) => cubeOf({ title, headings: [], settings: { level } }, 9);
+const shown = () => page.locator('canvas[data-shown]').first();
+
+test('a preset is written for another editor: what becomes of each setting first, then a form that the editor lists', async () => {
+  test.setTimeout(120_000);
+  const steps =
+    '<rdf:li run:step="lamp" run:stops="0.4"/><rdf:li run:step="edge" run:relief="0.2"/><rdf:li run:step="petal" run:at="40" run:span="80" run:rich="20"/>';
+  await takeIn(
+    page,
+    'Wing set',
+    { 'Wing set/Wing.xmp': oxbowPreset(steps, { title: 'Wing Light' }) },
+    { shelf: 'Wings' },
+  );
+  await open('Wing Light');
+  await page.getByRole('link', { name: 'Convert', exact: true }).click();
+  await page.getByRole('link', { name: 'A preset of Marlstone 4' }).click();
+  await expect(page.getByRole('row', { name: /Hue sectors .* Marlstone 4 has sectors at 20°/ })).toBeVisible();
+  await expect(page.getByRole('row', { name: /Local contrast Marlstone 4 has no such setting/ })).toBeVisible();
+  await page.getByRole('button', { name: 'Write it for Marlstone 4' }).click();
+  await page.waitForURL(/\/items\/.*form=/);
+  const forms = page.getByRole('navigation', { name: 'Forms of this design' });
+  await expect(forms.locator('[aria-current="page"]')).toContainText('Marlstone 4');
+  await awake(page);
+  await page.getByRole('button', { name: 'Approve' }).click();
+  await page.getByRole('link', { name: 'Roll out' }).click();
+  await page.getByRole('checkbox', { name: 'Glaze desk' }).check();
+  await page.getByRole('button', { name: 'Show every file' }).click();
+  await page.waitForURL(/\/rollouts\/[0-9a-f-]{36}/);
+  await expect(page.locator('[data-path*=".marlstone-4/presets/"]').first()).toBeVisible();
+  await page.getByRole('button', { name: /^Confirm: write/ }).click();
+  await page.getByText('restart due for Marlstone 4').click({ timeout: 30_000 });
+  const row = page.locator('[data-editor="marlstone@4"]');
+  await row.getByRole('button', { name: 'Restart' }).click();
+  await expect
+    .poll(() => listed('Glaze desk', 'marlstone@4').listed.map((one) => one.title), { timeout: 30_000 })
+    .toContain('Wing Light');
+  // as it is wanted by whoever starts it next
+  await row.getByRole('button', { name: 'Quit' }).click();
+  await expect(row.getByRole('button', { name: 'Start' })).toBeVisible();
+});
+
+test('a preset is shown with the look that it calls: missing, asked where two fit, and then bound', async () => {
+  const calling = oxbowPreset(
+    '<rdf:li run:step="tooth" run:load="0.2"/><rdf:li run:step="table" run:name="Proscenium Haze" run:share="0.5"/>',
+    { title: 'Haze Call' },
+  );
+  await takeIn(page, 'Haze set', { 'Haze set/Haze Call.xmp': calling }, { shelf: 'Haze' });
+  await open('Haze Call');
+  await expect(page.getByText('No item of this name is held')).toBeVisible();
+  await expect(page.getByText(/Not shown: grain\. Without “Proscenium Haze”/)).toBeVisible();
+  await shown().waitFor();
+  await takeIn(
+    page,
+    'One',
+    { 'One/Haze.cube': cube('Proscenium Haze', 1) },
+    { shelf: 'Haze one', supplier: 'Sable Row' },
+  );
+  await takeIn(
+    page,
+    'Two',
+    { 'Two/Haze.cube': cube('Proscenium Haze', -1) },
+    { shelf: 'Haze two', supplier: 'Quarry' },
+  );
+  // the first that came was the only one then
+  await open('Haze Call');
+  await expect(page.getByText(/and Proscenium Haze at 50 %/)).toBeVisible();
+  const again = oxbowPreset('<rdf:li run:step="table" run:name="Proscenium Haze" run:share="0.5"/>', {
+    title: 'Haze Again',
+  });
+  await takeIn(page, 'Three', { 'Three/Haze Again.xmp': again }, { shelf: 'Haze three' });
+  await open('Haze Again');
+  await expect(page.getByText('Several items have this name. Which is meant?')).toBeVisible();
+  await awake(page);
+  await page.getByRole('button', { name: 'This one: Proscenium Haze from Quarry' }).click();
+  await expect(page.getByText(/and Proscenium Haze at 50 %/)).toBeVisible();
+  await idle(page);
+});
+
+test('a look gets a companion preset, which calls it and touches nothing else', async () => {
+  await takeIn(page, 'Gauze set', { 'Gauze set/Gauze.cube': cube('Evening Gauze', 0.5) }, { shelf: 'Gauze' });
+  await open('Evening Gauze');
+  await awake(page);
+  await page.getByRole('button', { name: 'More to do with the item' }).click();
+  await page.getByRole('menuitem', { name: 'Make a preset that calls it' }).click();
+  const dialog = page.getByRole('dialog', { name: 'A preset that calls it' });
+  await dialog.getByRole('button', { name: 'Make the preset' }).click();
+  await expect(dialog.getByText('Choose an editor.')).toBeVisible();
+  await dialog.getByLabel('Editor').selectOption({ label: 'Oxbow 2' });
+  await dialog.getByLabel('Title').fill('With evening gauze');
+  await dialog.getByLabel('Strength, in percent').fill('70');
+  await dialog.getByRole('button', { name: 'Make the preset' }).click();
+  await expect(page.getByRole('heading', { name: 'With evening gauze', level: 1 })).toBeVisible();
+  await expect(page.getByText(/and Evening Gauze at 70 %/)).toBeVisible();
+});
