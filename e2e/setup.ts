@@ -23,7 +23,7 @@ export default async function setup(): Promise<() => Promise<void>> {
     },
     stdio: ['ignore', log, log],
   });
-  const until = Date.now() + 240_000;
+  const until = Date.now() + 600_000;
   while (!existsSync(join(data, 'address.json'))) {
     if (child.exitCode !== null || Date.now() > until)
       throw new Error(`the application did not start:\n${readFileSync(join(data, 'start.log'), 'utf8').slice(-3000)}`);

@@ -65,11 +65,16 @@ test('Back leads to the same place of a list, and to the link by which it was le
   await page.goto('/shelves?kind=look');
   await awake(page);
   await page.evaluate(() => scrollTo(0, 400));
-  const spine = page.locator('[data-spine]', { hasText: 'Wet Cast' });
+  const inView = await page.waitForFunction(() => {
+    const spines = [...document.querySelectorAll<HTMLElement>('[data-spine]')];
+    return spines.find((one) => one.getBoundingClientRect().top > 200 && scrollY === 400)?.dataset.spine;
+  });
+  const spine = page.locator(`[data-spine="${await inView.jsonValue()}"]`);
   await spine.focus();
   const before = await page.evaluate(() => scrollY);
   await press('Enter');
-  await expect(page.getByRole('heading', { name: 'Wet Cast', level: 1 })).toBeVisible();
+  await page.waitForURL('**/items/**');
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   await page.goBack();
   await expect(spine).toBeFocused();
   await expect.poll(async () => Math.abs((await page.evaluate(() => scrollY)) - before)).toBeLessThan(2);

@@ -1,11 +1,11 @@
 'use client';
 /** The button by which an item is edited, and what came of it. */
-import dynamic from 'next/dynamic';
 import { useState } from 'react';
+import { fetchedWhenShown } from '../kit/fetched';
 import type { ItemToEdit } from './EditDialog';
 
 /** Fetched when it is opened, with what checks forms. */
-const EditDialog = dynamic(() => import('./EditDialog').then((module) => module.EditDialog));
+const EditDialog = fetchedWhenShown(() => import('./EditDialog').then((module) => module.EditDialog));
 
 export function EditItem(props: ItemToEdit) {
   const [open, setOpen] = useState(false);

@@ -1,15 +1,15 @@
 'use client';
 /** What a look's values mean: an assumption until a person confirms it, and the approval that waits for that. */
-import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import type { Encoding as EncodingValue } from '@/core/look/look';
 import { useAction } from '../kit/action';
 import { call } from '../kit/call';
 import { Notice } from '../kit/Notice';
 import { State } from '../kit/State';
+import { fetchedWhenShown } from '../kit/fetched';
 import type { ConfirmedEncoding } from './EncodingForm';
 
-const EncodingForm = dynamic(() => import('./EncodingForm').then((module) => module.EncodingForm));
+const EncodingForm = fetchedWhenShown(() => import('./EncodingForm').then((module) => module.EncodingForm));
 
 interface Props {
   versionId: string;

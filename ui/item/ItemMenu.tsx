@@ -1,15 +1,15 @@
 'use client';
 import { Ellipsis } from 'lucide-react';
-import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { call, problemOf, type ProblemText } from '../kit/call';
 import { Menu, MenuEntry } from '../kit/Menu';
 import { Notice } from '../kit/Notice';
+import { fetchedWhenShown } from '../kit/fetched';
 import type { DeriveFrom } from './Derive';
 
-const Companion = dynamic(() => import('./Companion').then((module) => module.Companion));
-const Derive = dynamic(() => import('./Derive').then((module) => module.Derive));
+const Companion = fetchedWhenShown(() => import('./Companion').then((module) => module.Companion));
+const Derive = fetchedWhenShown(() => import('./Derive').then((module) => module.Derive));
 
 /** What is done more seldom with an item. */
 export function ItemMenu({

@@ -1,12 +1,12 @@
 'use client';
 /** A question mark shows the keys of the screen. */
-import dynamic from 'next/dynamic';
 import { usePathname } from 'next/navigation';
 import { useEffect, useState } from 'react';
+import { fetchedWhenShown } from '../kit/fetched';
 import { isTyping } from './model/typing';
 
 /** Fetched when it is asked for. */
-const KeysDialog = dynamic(() => import('./KeysDialog').then((module) => module.KeysDialog));
+const KeysDialog = fetchedWhenShown(() => import('./KeysDialog').then((module) => module.KeysDialog));
 
 export function KeysOfScreen() {
   const path = usePathname();

@@ -1,9 +1,9 @@
 'use client';
 /** What opens the palette: a button that says its keys, and the keys. It is fetched when it is asked for. */
-import dynamic from 'next/dynamic';
 import { useEffect, useState } from 'react';
+import { fetchedWhenShown } from '../kit/fetched';
 
-const Palette = dynamic(() => import('./Palette').then((module) => module.Palette));
+const Palette = fetchedWhenShown(() => import('./Palette').then((module) => module.Palette));
 
 export function PaletteKey({ may }: { may: readonly string[] }) {
   const [open, setOpen] = useState(false);

@@ -1,12 +1,12 @@
 'use client';
 /** Where a session has ended under a page that is being worked on, the password is asked for over it, and nothing is lost. */
-import dynamic from 'next/dynamic';
 import { useRouter } from 'next/navigation';
 import { useEffect, useRef, useState } from 'react';
 import { setDoorkeeper } from '../kit/call';
+import { fetchedWhenShown } from '../kit/fetched';
 
 /** Fetched when it is asked for, with what checks forms: no screen carries it before. */
-const PasswordDialog = dynamic(() => import('./PasswordDialog').then((module) => module.PasswordDialog));
+const PasswordDialog = fetchedWhenShown(() => import('./PasswordDialog').then((module) => module.PasswordDialog));
 
 interface Props {
   name: string;

@@ -1,8 +1,8 @@
 'use client';
 /** Shelves as rows of spines on a ledge, or as a dense table. Arrows walk, Enter opens, R sets the ribbon, X chooses, Alt and arrows move. */
-import dynamic from 'next/dynamic';
 import { useRef } from 'react';
 import { Notice } from '../kit/Notice';
+import { fetchedWhenShown } from '../kit/fetched';
 import { Boards } from './Boards';
 import { FilledShelves } from './FilledShelves';
 import { useShelvesParts } from './hooks/shelves';
@@ -16,8 +16,8 @@ import { ShelvesValue, type ShelvesProps } from './shelves-context';
 import { SpineInHand } from './SpineInHand';
 
 /** Fetched when they are asked for: most visits choose nothing and open no dialog. */
-const ChosenBar = dynamic(() => import('./ChosenBar').then((module) => module.ChosenBar));
-const ShelvesDialogs = dynamic(() => import('./ShelvesDialogs').then((module) => module.ShelvesDialogs));
+const ChosenBar = fetchedWhenShown(() => import('./ChosenBar').then((module) => module.ChosenBar));
+const ShelvesDialogs = fetchedWhenShown(() => import('./ShelvesDialogs').then((module) => module.ShelvesDialogs));
 
 /** How many looks and presets are fetched ahead of being pointed at. */
 const AHEAD = 60;
