@@ -179,7 +179,6 @@ export function writeTitle(
 ): Uint8Array {
   const s = latin.decode(bytes);
   const descriptor = descriptors.find((x) => editorKey(x) === format);
-  const mapping = descriptor?.presets?.mapping;
   if (format === 'cube') return latin.encode(cube(s, title));
   if (format === 'dcp') {
     const dcp = readDcp(bytes);
@@ -191,13 +190,25 @@ export function writeTitle(
   if (format === 'clf') return latin.encode(rootAttribute(s, 'ProcessList', 'name', title));
   if (format === OWN_LANGUAGE) return ownSettings(bytes, { title, headings, identity });
   if (bytes[0] === 0x50 && bytes[1] === 0x4b && descriptor) return titleArchive(bytes, descriptor, title, headings);
-  if (!descriptor?.presets) throw cannot(`a file of the format ${format}`);
-  if (descriptor.presets.container === 'json')
-    return writeAbout(descriptor.presets, bytes, { title, headings, identity });
-  if (descriptor.presets.container === 'xmp') return latin.encode(xmp(s, title, headings, identity));
-  if (!mapping?.title) throw cannot(`presets of ${descriptor.title}`);
+  if (!descriptor) throw cannot(`a file of the format ${format}`);
+  return titlePreset(descriptor, bytes, { title, headings, identity });
+}
+
+/** A preset in the language of an editor. */
+function titlePreset(
+  { title: editor, presets }: Descriptor,
+  bytes: Uint8Array,
+  about: { title: string; headings: string[]; identity: Partial<Identity> },
+): Uint8Array {
+  if (!presets) throw cannot(`a file of ${editor}`);
+  const { title, headings, identity } = about;
+  const { container, mapping } = presets;
+  const s = latin.decode(bytes);
+  if (container === 'json') return writeAbout(presets, bytes, about);
+  if (container === 'xmp') return latin.encode(xmp(s, title, headings, identity));
+  if (!mapping.title) throw cannot(`presets of ${editor}`);
   const set = (text: string, at: { step: string; attribute: string }, value: string): string =>
-    descriptor.presets!.container === 'ini'
+    container === 'ini'
       ? iniKey(text, at.step, at.attribute, value)
       : rootAttribute(text, at.step, at.attribute, value);
   const titled = set(s, mapping.title, title);
