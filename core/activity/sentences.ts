@@ -127,6 +127,18 @@ export const sentences = {
     changed: 'changed the bench {title}',
     removed: 'removed the bench {title}',
   },
+  conversion: {
+    begun: (after) => `began to plan the conversion {title}, ${counted(after.rows, 'item')}`,
+    changed: 'changed the plan of the conversion {title}',
+    planned: (after) =>
+      `worked out the plan of {title}${after.refused ? `: ${counted(after.refused, 'item')} cannot be made` : ''}`,
+    started: (after) => `started the conversion {title}, ${counted(after.rows, 'item')}`,
+    paused: 'paused the conversion {title}',
+    stopped: 'stopped the conversion {title}',
+    dropped: (after) => `dropped the plan of the conversion ${text(after.title)}`,
+    done: (after) =>
+      `finished the conversion {title}: ${counted(after.made, 'item')} made${after.failed ? `, ${text(after.failed)} failed` : ''}`,
+  },
   'house-choice': {
     made: (after) => `made a house choice: ${choiceCase(after)}`,
     changed: (after) => `changed the house choice: ${choiceCase(after)}`,

@@ -5,6 +5,7 @@
 import type { InferType } from 'yup';
 import { arrivalEndpoints } from './arrivals';
 import { benchEndpoints } from './bench';
+import { conversionEndpoints } from './conversions';
 import { frameEndpoints } from './frames';
 import { gearEndpoints } from './gear';
 import { itemEndpoints } from './items';
@@ -22,6 +23,7 @@ import { versionEndpoints } from './versions';
 export const endpoints = {
   ...arrivalEndpoints,
   ...benchEndpoints,
+  ...conversionEndpoints,
   ...frameEndpoints,
   ...gearEndpoints,
   ...itemEndpoints,

@@ -1,42 +1,17 @@
 /** What is done to a version: approved, converted, derived, its encoding said. */
 import { primaryNames, rangeNames, referredNames, transferNames, whiteNames } from '../look/encoding-names';
-import { array, number, object, string } from 'yup';
+import { array, object, string } from 'yup';
+import { cameraField, formField, kelvinField, pointsField, titleField } from '../conversion/recipe';
 import { asIs, count, endpoint, exactly, figure, id, listOf, words } from './endpoint';
 
-/** The forms that a look can be written in. */
-export const LOOK_FORMS = ['cube', 'clf', 'icc-link', 'icc-abstract'] as const;
-/** What can be made of a camera profile. */
-export const PROFILE_FORMS = [
-  'icc-input',
-  'without-look',
-  'without-map',
-  'straight',
-  'editor-curve',
-  'first-light',
-  'second-light',
-  'other-camera',
-] as const;
-
-const title = () => string().trim().max(200, 'A title has at most 200 signs.');
-/** Of a table, on each axis. */
-const points = () => number().integer().min(2).max(129);
+const title = titleField;
 
 const derivation = object({
-  form: string()
-    .oneOf([...LOOK_FORMS, ...PROFILE_FORMS], 'That is no form of an item.')
-    .required(),
+  form: formField().required(),
   title: title().default(''),
-  points: points().default(33),
-  kelvin: number()
-    .typeError('The light is a number of kelvin.')
-    .min(2000, 'The light is at least 2,000 K.')
-    .max(50000, 'The light is at most 50,000 K.')
-    .default(5000),
-  camera: string()
-    .trim()
-    .max(200, 'A camera’s name has at most 200 signs.')
-    .default('')
-    .when('form', ([form], field) => (form === 'other-camera' ? field.required('Say for which camera.') : field)),
+  points: pointsField().default(33),
+  kelvin: kelvinField().default(5000),
+  camera: cameraField(),
 }).noUnknown();
 
 const coding = {
@@ -53,7 +28,7 @@ export const encoding = object({
 }).noUnknown();
 
 const conversion = object({
-  size: points().default(33),
+  size: pointsField().default(33),
   settings: array().of(string().required()),
   title: title(),
 }).noUnknown();

@@ -12,7 +12,8 @@ export interface Left {
   reason: string;
 }
 
-const NOT_CHOSEN = 'was not chosen';
+/** Why a setting is left out that a table could carry. */
+export const NOT_CHOSEN = 'was not chosen';
 
 /** What a mapping knows better than the default class. */
 export type ClassOverrides = Record<string, { class: SettingClass; reason?: string }>;

@@ -1,5 +1,8 @@
 /** The job worker: a process of its own that takes jobs from the queue in PostgreSQL. Any number of them share the queue. */
+import { availableParallelism, setPriority } from 'node:os';
 import { run } from 'graphile-worker';
+import { planConversion } from '@/server/conversions/planning';
+import { giveUpConversion, runConversion } from '@/server/conversions/running';
 import { databaseUrl } from '@/server/db/pool';
 import { fillEffects } from '@/server/copies/service';
 import { endHopelessJobs, freeDeadJobs, runJob, type GivenUp, type JobHandler } from '@/server/jobs/service';
@@ -10,13 +13,22 @@ import { metricsText } from '@/server/metrics';
 import { workOutPlan } from '@/server/rollouts/planning';
 import { serveMetrics } from '../web/keepers';
 
+/** Of a process whose work can wait a little. */
+const NICE = 5;
+
 const handlers: Record<string, JobHandler> = {
   arrival: readArrival,
   frames: warmFrames,
   plan: workOutPlan,
+  'conversion-plan': planConversion,
+  conversion: runConversion,
 };
 /** A plan stays as it is: its page shows the job. */
-const givenUp: Record<string, GivenUp> = { arrival: giveUpReading };
+const givenUp: Record<string, GivenUp> = { arrival: giveUpReading, conversion: giveUpConversion };
+
+// jobs use all cores, and whoever waits for a page comes first
+process.env.ETAGERE_THREADS ??= String(availableParallelism());
+setPriority(NICE);
 
 // versions that were taken in before there were fingerprints get theirs; once, and beside the work
 void fillEffects().catch((error: unknown) => log.error({ err: error }, 'filling in fingerprints'));

@@ -185,6 +185,11 @@ export const activity = async (
             from rollout
             where id = named.id
           )
+          when 'conversion' then (
+            select title
+            from conversion
+            where id = named.id
+          )
           when 'pack' then (
             select name
             from pack

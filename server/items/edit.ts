@@ -10,6 +10,7 @@ import {
   type ItemChange,
   type ItemScope,
 } from '@/core/item/fields';
+import { titleByPattern } from '@/core/item/title-pattern';
 import { mergeFields, type FieldConflict } from '@/core/merge';
 import { Problem } from '@/core/problem';
 import { same } from '@/core/same';
@@ -125,22 +126,14 @@ async function write(sql: Sql, person: Person, before: q.ItemRow, change: ItemCh
 }
 
 function newTitle(rule: NonNullable<BulkEdit['title']>, item: q.ItemRow, place: number): string {
-  const base = rule.find ? item.title.split(rule.find).join(rule.replace ?? '') : item.title;
-  const with_ = rule.pattern || '{title}';
-  return with_
-    .replace(
-      /\{(title|n|camera|supplier|heading)\}/g,
-      (_, key: string) =>
-        ({
-          title: base,
-          n: String(place),
-          camera: item.cameras[0] ?? '',
-          supplier: item.supplier,
-          heading: item.headings[item.headings.length - 1] ?? '',
-        })[key] ?? '',
-    )
-    .replace(/\s+/g, ' ')
-    .trim();
+  const title = rule.find ? item.title.split(rule.find).join(rule.replace ?? '') : item.title;
+  return titleByPattern(rule.pattern ?? '', {
+    title,
+    place,
+    camera: item.cameras[0] ?? '',
+    supplier: item.supplier,
+    heading: item.headings.at(-1) ?? '',
+  });
 }
 
 const openScope: ItemScope = { input: null, result: null };

@@ -33,8 +33,11 @@ interface Limits {
   megabytes: number;
 }
 const MOST_THREADS = 4;
+/** So many tasks run at a time in this process. */
+export const threadsInUse = (): number =>
+  Number(process.env.ETAGERE_THREADS ?? Math.min(MOST_THREADS, Math.max(1, availableParallelism() - 1)));
 const usual = (): Limits => ({
-  threads: Number(process.env.ETAGERE_THREADS ?? Math.min(MOST_THREADS, Math.max(1, availableParallelism() - 1))),
+  threads: threadsInUse(),
   seconds: 180,
   megabytes: 1536,
 });

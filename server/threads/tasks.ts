@@ -2,6 +2,7 @@
  * What is computed in threads of its own, so that nobody's request waits behind another's table. Each task is a function of
  * what it is given alone: no database, no files.
  */
+import type { Descriptor } from '@/core/editor/descriptor';
 import { deriveProfile, type ProfileAsked } from '@/core/camera/derived';
 import { plainProfile } from '@/core/camera/default-rendering';
 import { profileOf, readDcp, type Profile } from '@/core/camera/dcp';
@@ -25,6 +26,7 @@ import { sampler } from '@/core/look/sample';
 import { selvedge } from '@/core/look/selvedge';
 import { applyPreset, type CalledLook, type PresetEffect } from '@/core/preset/apply';
 import { bake, bakeResidual, split, type ClassOverrides } from '@/core/preset/bake';
+import { convertPreset, type Source as PresetToWrite } from '@/core/preset/convert';
 import type { Settings } from '@/core/preset/kinds';
 import { fileEffect, presetEffect } from '../copies/effect-of';
 
@@ -107,6 +109,9 @@ async function baked({ source, size, title, wanted }: BakeAsked) {
   };
 }
 
+/** A preset in the language of an editor, with what became of each setting. */
+const writtenPreset = ({ source, to }: { source: PresetToWrite; to: Descriptor }) => convertPreset(source, to);
+
 /** How far two looks are apart: by figures, and on pictures of 8-bit RGBA. */
 function apart({ before, after, pictures }: { before: Look; after: Look; pictures: Uint8Array[] }) {
   const { meanDeltaE, p95DeltaE, maxDeltaE } = residual(sampler(before), sampler(after));
@@ -176,6 +181,7 @@ export const tasks = {
   picture,
   inspection,
   baked,
+  writtenPreset,
   apart,
   linear,
   developed,

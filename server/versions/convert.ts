@@ -3,19 +3,15 @@ import type { BodyOf } from '@/core/api';
 import { versionEndpoints } from '@/core/api/versions';
 import { must } from '@/core/must';
 import { split } from '@/core/preset/bake';
-import { computedEncoding } from '@/core/look/look';
 import { settingById } from '@/core/preset/settings';
 import { Problem } from '@/core/problem';
-import { putBlob } from '../blobs/service';
-import { pool, transaction } from '../db/pool';
-import { record } from '../activity/queries';
-import { allowUnderLicence } from '../licences/service';
-import { actorOf, allow, type Person } from '../people/roles';
+import { convertOne, sourceFor } from '../conversions/one';
+import type { Kept } from '../conversions/keep';
+import { carriable, presetSource } from '../conversions/makers/bake';
+import { pool } from '../db/pool';
+import { allow, type Person } from '../people/roles';
 import { checked } from '../input';
 import { compute } from '../threads/computing';
-import type { PresetSource } from '../threads/tasks';
-import { createItem, takenOver } from '../items/create';
-import { tableSource, type LookSource } from '../items/service';
 import * as q from '../items/queries';
 
 export interface ConversionView {
@@ -35,13 +31,6 @@ async function presetVersion(id: string) {
 
 const titleOf = (setting: string): string => settingById.get(setting)?.title ?? setting;
 
-/** What a table is made from: the settings, and the look that they call, where that is held. */
-async function presetSource(version: LookSource): Promise<PresetSource> {
-  const source = await tableSource(version);
-  if (source.kind !== 'preset') throw new Error('a preset is made into a table by its settings');
-  return source;
-}
-
 /** What the conversion would carry and leave, with the residual at the size; `wanted` narrows the settings. */
 export async function previewConversion(
   person: Person,
@@ -51,7 +40,7 @@ export async function previewConversion(
 ): Promise<ConversionView> {
   allow(person, 'item.convert');
   const version = await presetVersion(versionId);
-  const source = await presetSource(version);
+  const source = await presetSource({ version });
   const all = split(source.settings, source.classes);
   const { residual } = await compute('baked', { source, size, title: version.title, wanted });
   const isCarried = (setting: string) => setting === 'look' && !!source.called;
@@ -74,70 +63,10 @@ export async function previewConversion(
 export async function convertPreset(
   person: Person,
   { versionId, ...input }: { versionId: string } & BodyOf<'POST /api/versions/:id/convert'>,
-): Promise<{ itemId: string; versionId: string }> {
+): Promise<Kept> {
   allow(person, 'item.convert');
-  const wanted = checked(versionEndpoints['POST /api/versions/:id/convert'].body, input);
-  const version = await presetVersion(versionId);
-  const title = wanted.title || version.title;
-  const baked = await compute('baked', {
-    source: await presetSource(version),
-    size: wanted.size,
-    title,
-    wanted: wanted.settings as string[] | undefined,
-  });
-  const carried = [...Object.keys(baked.kept), ...(baked.takesLook ? ['look'] : [])];
-  if (!carried.length)
-    throw new Problem(
-      'convert-empty',
-      'Nothing would be left of this preset in a look.',
-      version.title,
-      'Choose at least one setting that a table can carry.',
-    );
-  const source = must(await q.itemById(pool(), version.item_id, person.id));
-  await allowUnderLicence(person, source, 'convert');
-  const { residual } = baked;
-  return transaction(async (sql) => {
-    const sha = await putBlob(sql, baked.bytes);
-    const made = await createItem(sql, actorOf(person), {
-      kind: 'look',
-      title,
-      headings: version.headings,
-      ...takenOver(source),
-      sha,
-      fileName: `${title}.cube`,
-      format: 'cube',
-      selvedge: baked.threads,
-      encoding: computedEncoding,
-      ...(baked.kept.monochrome ? { result: 'monochrome' as const } : {}),
-      notes: `made from the preset ${version.title}, version ${version.number}`,
-      facts: {
-        kind: '3d',
-        size: wanted.size,
-        domain: baked.domain,
-        range: baked.range,
-        fileTitle: title,
-        comments: [],
-        warnings: [],
-        tableError: residual,
-        left: baked.left,
-      },
-    });
-    await q.insertLineage(sql, made.versionId, version.id, {
-      tool: 'bake',
-      size: wanted.size,
-      settings: carried,
-      left: baked.left,
-      tableError: residual,
-    });
-    await record(
-      sql,
-      actorOf(person),
-      'item',
-      made.itemId,
-      'converted',
-      { source: version.id },
-      { title, size: wanted.size },
-    );
-    return made;
-  });
+  const { size, settings, title } = checked(versionEndpoints['POST /api/versions/:id/convert'].body, input);
+  const source = await sourceFor(person, versionId, 'preset');
+  const leave = settings ? carriable(await presetSource(source)).filter((id) => !settings.includes(id)) : [];
+  return convertOne(person, { tool: 'bake', size, leave }, source, title || source.version.title);
 }

@@ -209,8 +209,8 @@ describe('other forms of a camera profile', () => {
 });
 
 test('what cannot become that, and what a licence forbids, is refused', async () => {
-  await expect(derive(p.librarian, look, { form: 'icc-input' })).rejects.toMatchObject({ code: 'derive-form' });
-  await expect(derive(p.librarian, profile, { form: 'cube' })).rejects.toMatchObject({ code: 'derive-form' });
+  await expect(derive(p.librarian, look, { form: 'icc-input' })).rejects.toMatchObject({ code: 'convert-kind' });
+  await expect(derive(p.librarian, profile, { form: 'cube' })).rejects.toMatchObject({ code: 'convert-kind' });
   await expect(derive(p.librarian, look, { form: 'jpeg' })).rejects.toMatchObject({ code: 'input-invalid' });
   const licenceId = await addLicence(p.librarian, {
     name: 'Seats, no conversion',

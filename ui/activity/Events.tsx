@@ -20,6 +20,7 @@ const places: Record<string, (id: string) => string> = {
   arrival: (id) => `/intake/${id}`,
   station: (id) => `/stations/${id}`,
   rollout: (id) => `/rollouts/${id}`,
+  conversion: (id) => `/convert/${id}`,
   shelf: (id) => `/shelves?shelf=${id}`,
   pack: (id) => `/packs/${id}`,
 };

@@ -4,7 +4,8 @@ import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { FormProvider, useFormContext, useWatch } from 'react-hook-form';
 import type { AnswerOf } from '@/core/api';
-import { versionEndpoints, type LOOK_FORMS, type PROFILE_FORMS } from '@/core/api/versions';
+import { versionEndpoints } from '@/core/api/versions';
+import type { Form } from '@/core/conversion/recipe';
 import { useAction } from '../kit/action';
 import { call } from '../kit/call';
 import { Field } from '../kit/Field';
@@ -18,7 +19,6 @@ export interface DeriveFrom {
   cameras: string[];
 }
 type Worked = AnswerOf<'POST /api/versions/:id/derive/preview'>;
-type Form = (typeof LOOK_FORMS)[number] | (typeof PROFILE_FORMS)[number];
 interface Asked {
   form: Form;
   title: string;
