@@ -1,4 +1,5 @@
 /** The job that works a conversion out: what becomes of each source, how far it will be off, and why one cannot be made. */
+import { v7 } from 'uuid';
 import { object, type InferType } from 'yup';
 import type { Outcome } from '@/core/conversion/outcome';
 import type { Look } from '@/core/look/look';
@@ -10,7 +11,7 @@ import { uuid } from '@/core/uuid';
 import { record } from '../activity/queries';
 import { pool, transaction } from '../db/pool';
 import { checked } from '../input';
-import { Cancelled, type JobContext } from '../jobs/service';
+import { Cancelled, concernsJob, toldBug, type JobContext } from '../jobs/service';
 import { must } from '@/core/must';
 import * as items from '../items/queries';
 import { lookOf } from '../items/service';
@@ -33,10 +34,11 @@ export async function personOfJob(id: string | null): Promise<Person> {
   throw new Problem('not-found', 'Whoever began this is not there any more.', id ?? '', 'Begin it again.');
 }
 
-/** What a fault says on its row; faults that concern the whole job are thrown on. */
+/** What a fault says on its row, so that one leaves the rest; faults that concern the whole job are thrown on. */
 export function toldOf(error: unknown): q.ToldProblem {
   if (error instanceof Problem) return error.toJSON();
-  throw error as Error;
+  if (concernsJob(error)) throw error as Error;
+  return toldBug(error, v7(), 'a row of a conversion failed');
 }
 
 /** How a preset's settings differ between the version that was used and the one that is used now. */

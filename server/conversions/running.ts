@@ -68,8 +68,7 @@ export async function runConversion({ id, payload, personId, progress }: JobCont
     if (!name) return;
     const at = { conversionId, jobId: id, place: row.place };
     await makeRow(person, conversion, id, row, name).catch(async (error: unknown) => {
-      if (error instanceof Cancelled) throw error;
-      await q.settleRow(pool(), at, { status: 'failed', problem: toldOf(error) });
+      if (!(await q.settleRow(pool(), at, { status: 'failed', problem: toldOf(error) }))) throw new Cancelled();
     });
     await progress(++done / all, `${done} of ${all}`);
   });

@@ -11,7 +11,7 @@ import { pool, transaction, type Sql } from '../db/pool';
 import { checked } from '../input';
 import { shelfToPutOn } from '../items/create';
 import { requestCancel } from '../jobs/queries';
-import { addJob } from '../jobs/service';
+import { addJob, jobLives } from '../jobs/service';
 import { actorOf, allow, type Person } from '../people/roles';
 import { namesOf } from './names';
 import type { JobPayload } from './planning';
@@ -278,7 +278,8 @@ async function refuseUnready(sql: Sql, conversion: q.ConversionRow): Promise<num
 }
 
 async function start(sql: Sql, person: Person, conversion: q.ConversionRow): Promise<void> {
-  refuseUnless(conversion, ['planned', 'paused'], 'Wait until every row is worked out.');
+  const isLeft = conversion.status === 'running' && !(conversion.job_id && (await jobLives(sql, conversion.job_id)));
+  if (!isLeft) refuseUnless(conversion, ['planned', 'paused'], 'Wait until every row is worked out.');
   const rows = await refuseUnready(sql, conversion);
   const jobId = await queue(sql, person, 'conversion', conversion.id, conversion.title);
   await q.setConversion(sql, conversion.id, { status: 'running', job_id: jobId });

@@ -84,6 +84,21 @@ export async function runJob(id: string, handlers: Record<string, JobHandler>): 
   );
 }
 
+/** A fault of ours, as a person is told of it; the log has the rest under the same number. */
+export function toldBug(error: unknown, incident: string, what: string) {
+  log.error({ err: error, incident }, what);
+  return {
+    code: 'bug',
+    message: 'Something went wrong that is not your doing.',
+    where: `incident ${incident}`,
+    remedy: 'Tell the people who look after Etagere this number.',
+  };
+}
+
+/** Whether a fault is of the job as a whole, and not of the one thing that it was at. */
+export const concernsJob = (error: unknown): boolean =>
+  error instanceof LeaseLost || error instanceof Cancelled || passingFault(error) !== null;
+
 type Ended = 'done' | 'failed' | 'cancelled';
 
 async function work(sql: Sql, job: q.JobRow, lease: number, handlers: Record<string, JobHandler>): Promise<Ended> {
@@ -110,13 +125,7 @@ async function work(sql: Sql, job: q.JobRow, lease: number, handlers: Record<str
     if (error instanceof LeaseLost || passingFault(error)) throw error;
     if (error instanceof Cancelled) return settle(id, 'cancelled', null, null);
     if (error instanceof Problem) return settle(id, 'failed', null, error.toJSON());
-    log.error({ err: error, incident: id }, 'a job failed');
-    return settle(id, 'failed', null, {
-      code: 'bug',
-      message: 'Something went wrong that is not your doing.',
-      where: `incident ${id}`,
-      remedy: 'Tell the people who look after Etagere this number.',
-    });
+    return settle(id, 'failed', null, toldBug(error, id, 'a job failed'));
   }
 }
 

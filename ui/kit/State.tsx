@@ -29,6 +29,8 @@ export const states: Record<string, { shape: Shape; word: string; tone: string }
   reading: { shape: 'turn', word: 'being read', tone: 'text-verd' },
   planning: { shape: 'turn', word: 'being planned', tone: 'text-verd' },
   planned: { shape: 'ring', word: 'planned', tone: 'text-soft' },
+  paused: { shape: 'half', word: 'paused', tone: 'text-ochre' },
+  stopped: { shape: 'dash', word: 'stopped', tone: 'text-soft' },
   confirmed: { shape: 'turn', word: 'under way', tone: 'text-verd' },
   undoing: { shape: 'turn', word: 'being undone', tone: 'text-ochre' },
   undone: { shape: 'ring', word: 'undone', tone: 'text-soft' },

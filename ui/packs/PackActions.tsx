@@ -3,6 +3,7 @@
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
+import { useConvert } from '../conversions/convert-action';
 import { useAction } from '../kit/action';
 import { useApprove } from '../kit/approve';
 import { call } from '../kit/call';
@@ -19,7 +20,7 @@ interface Props {
   /** null where nothing of it can be laid there */ bench: string | null;
   /** the versions that can be rolled out */ rollOut: string[];
   licences: { id: string; name: string }[];
-  may: { edit: boolean; approve: boolean; archive: boolean; rollOut: boolean };
+  may: { edit: boolean; convert: boolean; approve: boolean; archive: boolean; rollOut: boolean };
 }
 
 export function PackActions({ pack, items, drafts, bench, rollOut, licences, may }: Props) {
@@ -28,6 +29,7 @@ export function PackActions({ pack, items, drafts, bench, rollOut, licences, may
   const router = useRouter();
   const [changing, setChanging] = useState(false);
   const approve = useApprove(action);
+  const { convert } = useConvert(action);
   const archive = async () => {
     const put = (archived: boolean) => call('POST /api/items/archive', { body: { items, archived } });
     if (!(await action.run(() => put(true)))) return;
@@ -49,6 +51,11 @@ export function PackActions({ pack, items, drafts, bench, rollOut, licences, may
         <Link className="button" href={bench}>
           On the bench
         </Link>
+      )}
+      {may.convert && items.length > 0 && (
+        <button className="button" disabled={action.busy} onClick={() => convert({ pack: pack.id })}>
+          Convert all
+        </button>
       )}
       {may.archive && items.length > 0 && (
         <button className="button danger" disabled={action.busy} onClick={() => void archive()}>

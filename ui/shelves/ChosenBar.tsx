@@ -2,6 +2,7 @@
 /** What can be done with the spines that are chosen; what was done can be taken back. */
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
+import { useConvert } from '../conversions/convert-action';
 import { useApprove } from '../kit/approve';
 import { call } from '../kit/call';
 import { useToast } from '../kit/toast';
@@ -39,6 +40,7 @@ export function ChosenBar() {
           Confirm {assumed.length === 1 ? 'an encoding' : `${assumed.length} encodings`}
         </button>
       )}
+      {may.convert && <Convert />}
       {may.approve && chosen.some((spine) => spine.status === 'draft') && <Approve />}
       {may.edit && !params.get('archived') && <MoveTo />}
       {may.archive && <Archive />}
@@ -55,6 +57,24 @@ function OnTheBench() {
       On the bench
     </Link>
   ) : null;
+}
+
+function Convert() {
+  const { selection, action } = useShelves();
+  const { convert, again } = useConvert(action);
+  const stale = [...selection.values()].filter((spine) => spine.stale).map((spine) => spine.id);
+  return (
+    <>
+      <button className="button" disabled={action.busy} onClick={() => convert({ items: [...selection.keys()] })}>
+        Convert
+      </button>
+      {stale.length > 0 && (
+        <button className="button" disabled={action.busy} onClick={() => again(stale)}>
+          Make {stale.length === 1 ? 'the stale one' : `${stale.length} stale ones`} again
+        </button>
+      )}
+    </>
+  );
 }
 
 function Approve() {

@@ -1,5 +1,6 @@
 'use client';
 import { Ellipsis } from 'lucide-react';
+import { useConvert } from '../conversions/convert-action';
 import { call } from '../kit/call';
 import { Menu, MenuEntry } from '../kit/Menu';
 import type { ShelfView } from './model/spine';
@@ -22,6 +23,7 @@ export function reordered(shelves: readonly ShelfView[], id: string, by: -1 | 1)
 export function ShelfMenu({ shelf }: { shelf: ShelfView }) {
   const { shelves, may, params, go, action, ask } = useShelves();
   const empty = shelf.items === 0;
+  const { convert } = useConvert(action);
   const putAway = () =>
     void action.runAndRefresh(
       () => call('POST /api/shelves/:id/away', { id: shelf.id, body: { away: true } }),
@@ -51,6 +53,7 @@ export function ShelfMenu({ shelf }: { shelf: ShelfView }) {
       align="start"
     >
       <MenuEntry words="Put away, for me" onSelect={putAway} />
+      {may.convert && <MenuEntry words="Convert all of it" off={empty} onSelect={() => convert({ shelf: shelf.id })} />}
       {may.shelf && (
         <>
           <MenuEntry words="Rename" onSelect={() => ask({ what: 'rename the shelf', shelf })} />

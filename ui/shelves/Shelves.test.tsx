@@ -45,7 +45,15 @@ const spine = (id: string, part: Partial<Spine> = {}): Spine => ({
 });
 
 const shelf = (id: string, name: string) => ({ id, name, note: '', items: 3, query: null, away: false });
-const may = { rollOut: true, edit: true, shelf: true, archive: true, house: true, approve: true };
+const may = {
+  convert: true,
+  rollOut: true,
+  edit: true,
+  shelf: true,
+  archive: true,
+  house: true,
+  approve: true,
+};
 const props = (part: Partial<ShelvesProps> = {}): ShelvesProps => ({
   shelves: [shelf('house', 'House looks'), shelf('stage', 'Stage')],
   given: {
@@ -153,7 +161,7 @@ describe('spines that are chosen', () => {
   });
 
   test('there are none for who may do nothing with them', async () => {
-    open({}, { may: { ...may, edit: false, rollOut: false } });
+    open({}, { may: { ...may, edit: false, rollOut: false, convert: false } });
     fireEvent.keyDown(card('Ash'), { key: 'x' });
     await new Promise((done) => setTimeout(done, 50));
     expect(bar()).toBeNull();

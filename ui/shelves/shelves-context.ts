@@ -18,6 +18,7 @@ export interface ShelvesProps {
   /** how many items are new to whoever looks, to 1,001 */ fresh: number;
   licences: { id: string; name: string }[];
   may: {
+    convert: boolean;
     rollOut: boolean;
     edit: boolean;
     shelf: boolean;

@@ -36,6 +36,7 @@ export default async function Page({ searchParams }: { searchParams: Promise<Sea
     may: {
       rollOut: may(person, 'rollout.plan'),
       edit: may(person, 'item.edit'),
+      convert: may(person, 'item.convert'),
       shelf: may(person, 'shelf.edit'),
       archive: may(person, 'item.archive'),
       approve: may(person, 'item.approve'),

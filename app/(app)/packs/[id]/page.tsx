@@ -64,6 +64,7 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
           licences={licences.map((licence) => ({ id: licence.id, name: licence.name }))}
           may={{
             edit: may(person, 'item.edit'),
+            convert: may(person, 'item.convert'),
             approve: may(person, 'item.approve'),
             archive: may(person, 'item.archive'),
             rollOut: may(person, 'rollout.plan'),

@@ -1,0 +1,73 @@
+'use client';
+/** The plan: a row for each item, with what is carried and left, how far it will be off, and what came of it. */
+import { useState } from 'react';
+import type { Thresholds } from '@/core/conversion/outcome';
+import { useAction } from '../kit/action';
+import { call } from '../kit/call';
+import { Notice } from '../kit/Notice';
+import type { Row } from './model/row';
+import { Otherwise } from './Otherwise';
+import { PlanRow } from './PlanRow';
+
+interface Props {
+  id: string;
+  rows: readonly Row[];
+  within: Thresholds;
+  /** rows can still be changed */ open: boolean;
+}
+
+export function Rows({ id, rows, within, open }: Props) {
+  const action = useAction();
+  const [otherwise, setOtherwise] = useState<Row | null>(null);
+  const change = (places: number[], body: { excluded?: boolean; title?: string }) =>
+    void action.runAndRefresh(() => call('PATCH /api/conversions/:id/rows', { id, body: { places, ...body } }));
+  const takeable = rows.filter((row) => row.status !== 'made' && row.status !== 'refused');
+  const taken = takeable.filter((row) => !row.excluded);
+  return (
+    <>
+      <Notice problem={action.problem} className="mb-3" />
+      <table className="list" aria-label="The plan">
+        <thead>
+          <tr>
+            <th className="w-[30px]">
+              {open && takeable.length > 1 ? (
+                <input
+                  type="checkbox"
+                  aria-label="Make all"
+                  checked={taken.length === takeable.length}
+                  onChange={(event) =>
+                    change(
+                      takeable.map((row) => row.place),
+                      { excluded: !event.target.checked },
+                    )
+                  }
+                />
+              ) : (
+                <span className="sr-only">Make</span>
+              )}
+            </th>
+            <th>Source</th>
+            <th>Becomes</th>
+            <th>Settings</th>
+            <th>Error, ΔE00</th>
+            <th>State</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row) => (
+            <PlanRow
+              key={row.place}
+              row={row}
+              within={within}
+              open={open && row.status !== 'made'}
+              onTake={(on) => change([row.place], { excluded: !on })}
+              onName={(title) => change([row.place], { title })}
+              onOtherwise={() => setOtherwise(row)}
+            />
+          ))}
+        </tbody>
+      </table>
+      {otherwise && <Otherwise id={id} row={otherwise} onClose={() => setOtherwise(null)} />}
+    </>
+  );
+}
