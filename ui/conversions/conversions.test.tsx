@@ -17,6 +17,18 @@ const languages = [
   { id: 'marlstone@4', title: 'Marlstone 4', calls: false },
 ];
 
+type Outcome = NonNullable<Row['outcome']>;
+const outcome: Outcome = {
+  said: 'table of 33 points',
+  carried: ['level'],
+  approximated: [],
+  left: [{ setting: 'grain', reason: 'is laid on the picture as a whole' }],
+  unknown: [],
+  error: { meanDeltaE: 0.1, p95DeltaE: 0.3, maxDeltaE: 1.2 },
+  changes: null,
+};
+const coming = (part: Partial<Outcome>): Partial<Row> => ({ outcome: { ...outcome, ...part } });
+
 const row = (part: Partial<Row> = {}): Row => ({
   place: 1,
   source: { itemId: 'a', title: 'Side Light', kind: 'preset', number: 2 },
@@ -28,15 +40,7 @@ const row = (part: Partial<Row> = {}): Row => ({
   status: 'planned',
   recipe: { ...bake, leave: [] },
   own: false,
-  outcome: {
-    said: 'table of 33 points',
-    carried: ['level'],
-    approximated: [],
-    left: [{ setting: 'grain', reason: 'is laid on the picture as a whole' }],
-    unknown: [],
-    error: { meanDeltaE: 0.1, p95DeltaE: 0.3, maxDeltaE: 1.2 },
-    changes: null,
-  },
+  outcome,
   problem: null,
   made: null,
   ...part,
@@ -57,16 +61,15 @@ describe('what a plan comes to', () => {
   });
 
   test('settings are counted over all rows, those that are left out too', () => {
-    const left = row({ recipe: { ...bake, leave: ['level'] } });
-    left.outcome = { ...left.outcome!, carried: [], left: [{ setting: 'level', reason: 'was not chosen' }] };
+    const chosen = coming({ carried: [], left: [{ setting: 'level', reason: 'was not chosen' }] });
+    const left = row({ recipe: { ...bake, leave: ['level'] }, ...chosen });
     const found = carriableOf([left, row({ place: 2, own: true })], { ...bake, leave: ['level'] });
     expect(found).toMatchObject([{ setting: 'level', used: 2, left: true }]);
     expect(carriableOf([left], { tool: 'preset', to: 'oxbow@2' })).toEqual([]);
   });
 
   test('the largest error is named', () => {
-    const bad = row({ place: 2, name: 'Rim' });
-    bad.outcome = { ...bad.outcome!, error: { meanDeltaE: 1, p95DeltaE: 2, maxDeltaE: 15 } };
+    const bad = row({ place: 2, name: 'Rim', ...coming({ error: { meanDeltaE: 1, p95DeltaE: 2, maxDeltaE: 15 } }) });
     expect(worst([row(), bad])).toEqual({ name: 'Rim', max: 15 });
     expect(worst([])).toBeNull();
   });
@@ -138,8 +141,8 @@ describe('rows', () => {
     return { asked, user: userEvent.setup() };
   }
   test('say what is carried and left, with reasons, and whether the error is within limits', () => {
-    const bad = row({ place: 2, source: { itemId: 'b', title: 'Rim', kind: 'preset', number: 1 } });
-    bad.outcome = { ...bad.outcome!, error: { meanDeltaE: 1, p95DeltaE: 2, maxDeltaE: 15 } };
+    const source = { itemId: 'b', title: 'Rim', kind: 'preset', number: 1 };
+    const bad = row({ place: 2, source, ...coming({ error: { meanDeltaE: 1, p95DeltaE: 2, maxDeltaE: 15 } }) });
     show([row(), bad]);
     const [, first, second] = screen.getAllByRole('row');
     expect(first?.textContent).toContain('1 carried, 1 left out');
@@ -178,9 +181,8 @@ describe('rows', () => {
     expect(screen.getByText(/Nothing would be left/)).toBeTruthy();
   });
   test('what is made again tells what changes', () => {
-    const again = row({ named: true });
-    again.outcome = { ...again.outcome!, changes: { color: { mean: 0.4, max: 2 }, settings: ['level'] } };
-    show([again]);
+    const changes = { color: { mean: 0.4, max: 2 }, settings: ['level'] };
+    show([row({ named: true, ...coming({ changes }) })]);
     expect(screen.getByText(/changed: Level/)).toBeTruthy();
     expect(screen.getByText(/mean 0.40, largest 2.00/)).toBeTruthy();
     expect(screen.queryByLabelText(/^Title of what/)).toBeNull();
