@@ -89,7 +89,8 @@ export const sentences = {
     begun: 'began to plan the rollout {title}',
     'begun again': 'had the rollout {title} planned again',
     planned: (after) => `worked out the plan of {title}: ${counted(after.steps, 'file')}`,
-    confirmed: 'confirmed the rollout {title}',
+    confirmed: (after) =>
+      `confirmed the rollout {title}${after.beyond ? `, with ${counted(after.beyond, 'file')} further off than the studio takes` : ''}`,
     reported: (after) =>
       `carried out ${counted(after.operations, 'file')} of {title}${after.bad ? `, of which ${text(after.bad)} could not be done` : ''}`,
     done: 'finished the rollout {title}',
@@ -197,6 +198,8 @@ export const sentences = {
     hidden: 'hid the first steps',
     shown: 'brought the first steps back',
     'set what counts as a copy': 'set what counts as a copy',
+    'set how far off a table may be': (after) =>
+      `set how far off a table may be: ${text(after.mean)} ΔE00 on average, ${text(after.max)} at most`,
   },
   job: {
     queued: 'put a job in line',

@@ -41,6 +41,22 @@ const copyTolerance = object({
     .when('p95', ([p95], schema) => schema.min(p95 as number, 'The farthest color may not be nearer than most are.')),
 }).noUnknown();
 
+/** How far off a table may be before a lead has to say so. */
+const proofLimits = object({
+  mean: number()
+    .typeError('A difference is a number.')
+    .min(0.01, 'At least 0.01 ΔE00.')
+    .max(5, 'At most 5 ΔE00 on average: beyond, it is another look.')
+    .required('A difference is needed.'),
+  max: number()
+    .typeError('A difference is a number.')
+    .max(50, 'At most 50 ΔE00 for the farthest color.')
+    .required('A difference is needed.')
+    .when('mean', ([mean], schema) =>
+      schema.min(mean as number, 'The farthest color may not be nearer than the mean.'),
+    ),
+}).noUnknown();
+
 export const stepsHidden = object({ hidden: boolean().required() }).noUnknown();
 
 const amount = exactly({ contents: count(), bytes: count() });
@@ -54,5 +70,6 @@ export const studioEndpoints = {
   /** a database that a restore has put aside */
   'DELETE /api/kept/:n': endpoint({}),
   'PATCH /api/studio': endpoint({ body: copyTolerance }),
+  'PATCH /api/studio/proof': endpoint({ body: proofLimits }),
   'PATCH /api/studio/first-steps': endpoint({ body: stepsHidden }),
 } as const;

@@ -41,5 +41,5 @@ create index conversion_row_by_again on conversion_row (again_version_id);
 
 -- How far a table may be off before a lead has to say so, in ΔE00.
 alter table studio
-  add column proof_mean real not null default 0.5,
-  add column proof_max real not null default 3;
+  add column proof_mean real not null default 1,
+  add column proof_max real not null default 12;

@@ -148,6 +148,66 @@ export interface ActivityRow {
   title: string | null;
 }
 
+/** The name that the subject of an event bears now; null where it bears none. */
+const nameNow = `
+  case e.subject
+    when 'item' then (
+      select title
+      from item
+      where id = named.id
+    )
+    when 'shelf' then (
+      select name
+      from shelf
+      where id = named.id
+    )
+    when 'station' then (
+      select name
+      from station
+      where id = named.id
+    )
+    when 'arrival' then (
+      select name
+      from arrival
+      where id = named.id
+    )
+    when 'rollout' then (
+      select title
+      from rollout
+      where id = named.id
+    )
+    when 'conversion' then (
+      select title
+      from conversion
+      where id = named.id
+    )
+    when 'pack' then (
+      select name
+      from pack
+      where id = named.id
+    )
+    when 'licence' then (
+      select name
+      from licence
+      where id = named.id
+    )
+    when 'frame' then (
+      select name
+      from frame
+      where id = named.id
+    )
+    when 'person' then (
+      select name
+      from person
+      where id = named.id
+    )
+    when 'camera' then coalesce(e.after ->> 'name', '')
+    when 'lens' then coalesce(e.after ->> 'name', '')
+    when 'request' then coalesce(e.after ->> 'name', '')
+    when 'editor' then e.subject_id
+  end
+`;
+
 /** Newest first, below an id; with the name that the subject bears now. */
 export const activity = async (
   sql: Sql,
@@ -159,62 +219,7 @@ export const activity = async (
     `
       select
         e.id, e.at, e.actor, e.subject, e.subject_id, e.action, e.before, e.after,
-        case e.subject
-          when 'item' then (
-            select title
-            from item
-            where id = named.id
-          )
-          when 'shelf' then (
-            select name
-            from shelf
-            where id = named.id
-          )
-          when 'station' then (
-            select name
-            from station
-            where id = named.id
-          )
-          when 'arrival' then (
-            select name
-            from arrival
-            where id = named.id
-          )
-          when 'rollout' then (
-            select title
-            from rollout
-            where id = named.id
-          )
-          when 'conversion' then (
-            select title
-            from conversion
-            where id = named.id
-          )
-          when 'pack' then (
-            select name
-            from pack
-            where id = named.id
-          )
-          when 'licence' then (
-            select name
-            from licence
-            where id = named.id
-          )
-          when 'frame' then (
-            select name
-            from frame
-            where id = named.id
-          )
-          when 'person' then (
-            select name
-            from person
-            where id = named.id
-          )
-          when 'camera' then coalesce(e.after ->> 'name', '')
-          when 'lens' then coalesce(e.after ->> 'name', '')
-          when 'request' then coalesce(e.after ->> 'name', '')
-          when 'editor' then e.subject_id
-        end as title
+        ${nameNow} as title
       from event e
         cross join lateral (
           -- an index finds it by its number; what is named otherwise has none

@@ -1,7 +1,7 @@
 import type { Outcome } from '@/core/conversion/outcome';
 import type { Recipe } from '@/core/conversion/recipe';
 import type { Sql } from '../db/pool';
-import { many, maybe, one } from '../db/query';
+import { many, maybe } from '../db/query';
 import type { Kind } from '../items/queries/rows';
 
 export type Status = 'planning' | 'planned' | 'running' | 'paused' | 'done' | 'stopped';
@@ -355,6 +355,3 @@ export const resultsToRenew = (sql: Sql, items: readonly string[]): Promise<Stal
     `,
     [items],
   );
-
-export const thresholds = (sql: Sql): Promise<{ mean: number; max: number }> =>
-  one<{ mean: number; max: number }>(sql, 'select proof_mean::float8 as mean, proof_max::float8 as max from studio');

@@ -13,6 +13,7 @@ import { shelfToPutOn } from '../items/create';
 import { requestCancel } from '../jobs/queries';
 import { addJob, jobLives } from '../jobs/service';
 import { actorOf, allow, type Person } from '../people/roles';
+import { proofLimits } from '../studio/service';
 import { namesOf } from './names';
 import type { JobPayload } from './planning';
 import * as q from './queries';
@@ -358,7 +359,7 @@ export async function conversionFor(person: Person, id: string): Promise<Convers
   const sql = pool();
   const conversion = isUuid(id) ? await q.conversionById(sql, id) : undefined;
   if (!conversion) throw notThere(id);
-  const [rows, thresholds] = await Promise.all([q.rowsOf(sql, id), q.thresholds(sql)]);
+  const [rows, thresholds] = await Promise.all([q.rowsOf(sql, id), proofLimits(sql)]);
   const names = await namesOf(sql, conversion, rows);
   return {
     conversion,

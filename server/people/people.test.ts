@@ -69,7 +69,7 @@ import {
 } from '../bench/service';
 import { decide, listChoices, removeChoice, verdictsOf } from '../bench/decide';
 import { linearPicture } from '../frames/service';
-import { setCopyTolerance } from '../studio/service';
+import { setCopyTolerance, setProofLimits } from '../studio/service';
 import { runEditor } from '../stations/launcher';
 import { addStation, newCode } from '../stations/service';
 import { fleet, stationChoices, stationViews } from '../stations/views';
@@ -160,6 +160,7 @@ const calls: Record<Action, ((p: Person) => Promise<unknown>)[]> = {
     (p) => orderShelves(p, { shelves: [id] }),
   ],
   'search.save': [(p) => addShelf(p, { name: `Q ${p.role}`, query: { q: 'kiln' } })],
+  'proof.set': [(p) => setProofLimits(p, { mean: 0.4, max: 2 })],
   'studio.set': [(p) => setCopyTolerance(p, { p95: 0.5, max: 2 })],
   'activity.view': [(p) => listActivity(p, {})],
   backup: [

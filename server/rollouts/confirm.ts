@@ -6,7 +6,9 @@ import { record } from '../activity/queries';
 import { versionById } from '../items/queries';
 import { allowSpread, type Going } from '../licences/spread';
 import { actorOf, allow, type Person } from '../people/roles';
+import { proofLimits } from '../studio/service';
 import { missing } from './leave';
+import { beyond, refuseBeyond } from './proofs';
 import type { Version } from './plan';
 import * as q from './queries';
 
@@ -99,10 +101,25 @@ export async function confirmRollout(person: Person, id: string): Promise<void> 
         rollout.title,
         'Choose other items or stations.',
       );
-    const going = await goingBy(sql, await q.stepsOf(sql, id));
+    const steps = await q.stepsOf(sql, id);
+    const going = await goingBy(sql, steps);
+    const within = await proofLimits(sql);
+    const far = beyond(steps, within);
+    refuseBeyond(person, far, within);
     await allowSpread(sql, person, going, { withSeats: true });
     await refuseOutdated(sql, rollout);
     await q.setRollout(sql, id, 'confirmed', person.id);
-    await record(sql, actorOf(person), 'rollout', id, 'confirmed', { status: 'planned' }, { status: 'confirmed' });
+    await record(
+      sql,
+      actorOf(person),
+      'rollout',
+      id,
+      'confirmed',
+      { status: 'planned' },
+      {
+        status: 'confirmed',
+        ...(far.length ? { beyond: far.length } : {}),
+      },
+    );
   });
 }

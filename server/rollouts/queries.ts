@@ -1,3 +1,4 @@
+import type { Figures } from '@/core/conversion/outcome';
 import type { Sql } from '../db/pool';
 import { many, maybe, one } from '../db/query';
 
@@ -42,6 +43,7 @@ export interface StepRow {
   number: number | null;
   points: number | null;
   residual: { maxDeltaE: number; meanDeltaE: number } | null;
+  /** of the version itself, where it is a table that was made of something */ table_error: Figures | null;
 }
 export interface Prior {
   version_id: string | null;
@@ -144,7 +146,17 @@ export const undoingOf = async (sql: Sql, id: string): Promise<string | null> =>
 /** A step before it is written down. */
 export type NewStep = Omit<
   StepRow,
-  'id' | 'station' | 'outcome' | 'message' | 'before' | 'title' | 'item_id' | 'number' | 'points' | 'residual'
+  | 'id'
+  | 'station'
+  | 'outcome'
+  | 'message'
+  | 'before'
+  | 'title'
+  | 'item_id'
+  | 'number'
+  | 'points'
+  | 'residual'
+  | 'table_error'
 >;
 
 /** All steps of a rollout, in one statement. */
@@ -174,7 +186,7 @@ const stepColumns = `
   s.version_id, s.rendition_id, s.n, s.do_what, s.path, s.size, s.prior, s.lines,
   encode(s.sha256, 'hex') as sha, encode(s.expect, 'hex') as expect, encode(s.before, 'hex') as before,
   s.decision, s.note, s.outcome, s.message,
-  i.title, i.id as item_id, v.number, r.points, r.residual
+  i.title, i.id as item_id, v.number, r.points, r.residual, v.facts -> 'tableError' as table_error
 `;
 export const stepsOf = async (sql: Sql, rolloutId: string): Promise<StepRow[]> =>
   many<StepRow>(

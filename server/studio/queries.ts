@@ -6,6 +6,12 @@ export const tolerance = async (sql: Sql): Promise<{ p95: number; max: number }>
 export const setTolerance = (sql: Sql, p95: number, max: number) =>
   sql.query('update studio set copy_p95 = $1, copy_max = $2', [p95, max]);
 
+/** How far off a table may be before a lead has to say so, in ΔE00. */
+export const proofLimits = (sql: Sql): Promise<{ mean: number; max: number }> =>
+  one<{ mean: number; max: number }>(sql, 'select proof_mean::float8 as mean, proof_max::float8 as max from studio');
+export const setProofLimits = (sql: Sql, mean: number, max: number) =>
+  sql.query('update studio set proof_mean = $1, proof_max = $2', [mean, max]);
+
 /** How much waits to be settled. */
 export const waiting = (sql: Sql): Promise<{ arrivals: number; rollouts: number }> =>
   one<{ arrivals: number; rollouts: number }>(sql, {

@@ -17,6 +17,7 @@ export interface Step {
   size: number;
   points: number | null;
   residual: Parameters<typeof fidelity>[0];
+  /** of the table itself, against what it was made from */ table_error: Parameters<typeof fidelity>[0];
   note: string;
 }
 interface Outcome {
@@ -27,10 +28,11 @@ interface Props<S extends Step> {
   steps: S[];
   stateOf: (step: S) => Outcome;
   /** of editors, by "editor version" */ titles: Map<string, string>;
+  /** whether a file is further off than the studio takes */ isFar: (step: S) => boolean;
   /** what can be done about a step, below its state */ action?: (step: S) => ReactNode;
 }
 
-export function Steps<S extends Step>({ steps, stateOf, titles, action }: Props<S>) {
+export function Steps<S extends Step>({ steps, stateOf, titles, isFar, action }: Props<S>) {
   return (
     <table className="list table-fixed">
       <colgroup>
@@ -53,7 +55,13 @@ export function Steps<S extends Step>({ steps, stateOf, titles, action }: Props<
         {steps.map((step) => {
           const editor = `${step.editor_id} ${step.editor_version}`;
           return (
-            <Row key={step.id} step={step} outcome={stateOf(step)} editor={titles.get(editor) ?? editor}>
+            <Row
+              key={step.id}
+              step={step}
+              outcome={stateOf(step)}
+              far={isFar(step)}
+              editor={titles.get(editor) ?? editor}
+            >
               {action?.(step)}
             </Row>
           );
@@ -77,11 +85,12 @@ function carries(step: Step): string {
 interface RowProps {
   step: Step;
   outcome: Outcome;
+  far: boolean;
   editor: string;
   children: ReactNode;
 }
 
-function Row({ step, outcome, editor, children }: RowProps) {
+function Row({ step, outcome, far, editor, children }: RowProps) {
   const idle = step.do_what === 'none';
   const shown = idle
     ? { state: step.decision, words: step.note }
@@ -100,8 +109,10 @@ function Row({ step, outcome, editor, children }: RowProps) {
           <span className="block text-soft">
             {(step.size / 1000).toFixed(0)} kB{step.points ? `, ${step.points} points` : ''}
             {fidelity(step.residual)}
+            {step.table_error && `; as a table${fidelity(step.table_error)}`}
           </span>
         )}
+        {far && <span className="block font-semibold text-madder">more than the studio takes</span>}
       </td>
       <td>
         <State of={shown.state} />

@@ -1,13 +1,12 @@
 'use client';
 /** How alike two items have to be to count as copies. */
-import { useId } from 'react';
-import type { UseFormReturn } from 'react-hook-form';
 import { studioEndpoints } from '@/core/api/studio';
 import type { Tolerance } from '@/core/look/fingerprint';
 import { useAction } from '../kit/action';
 import { call } from '../kit/call';
-import { problemWith, useSchemaForm } from '../kit/form';
+import { useSchemaForm } from '../kit/form';
 import { Notice } from '../kit/Notice';
+import { Difference } from './Difference';
 
 export function CopyRule({ p95, max, may }: Tolerance & { may: boolean }) {
   const { busy, problem, runAndRefresh } = useAction();
@@ -34,35 +33,5 @@ export function CopyRule({ p95, max, may }: Tolerance & { may: boolean }) {
         For arrivals that are read from now on, and for the groups on Copies.
       </p>
     </form>
-  );
-}
-
-interface DifferenceProps {
-  form: UseFormReturn<Tolerance>;
-  name: keyof Tolerance;
-  label: string;
-  may: boolean;
-}
-
-function Difference({ form, name, label, may }: DifferenceProps) {
-  const id = useId();
-  const problem = problemWith(form, name);
-  return (
-    <>
-      <input
-        type="number"
-        step={0.05}
-        className="field mx-1.5 w-[72px]"
-        aria-label={label}
-        disabled={!may}
-        {...(problem ? { 'aria-invalid': true, 'aria-describedby': id } : {})}
-        {...form.register(name, { valueAsNumber: true })}
-      />
-      {problem && (
-        <span id={id} role="alert" className="mr-1.5 text-[12px] text-madder">
-          {problem}
-        </span>
-      )}
-    </>
   );
 }

@@ -6,7 +6,7 @@ import { listChoices } from '@/server/bench/decide';
 import { allFrames } from '@/server/frames/service';
 import { listLicences } from '@/server/licences/service';
 import { may } from '@/server/people/roles';
-import { copyTolerance } from '@/server/studio/service';
+import { copyTolerance, proofLimits } from '@/server/studio/service';
 import { signedInPerson } from '@/server/http';
 import { PageHead } from '@/ui/shell/Shell';
 import { Backup } from '@/ui/studio/Backup';
@@ -17,6 +17,7 @@ import { Editors } from '@/ui/studio/Editors';
 import { Frames } from '@/ui/studio/Frames';
 import { KeptStudios } from '@/ui/studio/KeptStudios';
 import { Licences } from '@/ui/studio/Licences';
+import { ProofRule } from '@/ui/studio/ProofRule';
 import { Proposals } from '@/ui/studio/Proposals';
 import { Takings } from '@/ui/studio/Takings';
 
@@ -24,7 +25,7 @@ export const metadata = { title: 'Studio' };
 
 export default async function Page() {
   const person = await signedInPerson();
-  const [choices, licences, editors, frames, within, takings, proposals, kept] = await Promise.all([
+  const [choices, licences, editors, frames, within, takings, proposals, kept, proof] = await Promise.all([
     listChoices(person),
     listLicences(person),
     listEditors(person),
@@ -33,6 +34,7 @@ export default async function Page() {
     listTakings(person),
     openProposals(person),
     may(person, 'backup') ? keptFor(person) : [],
+    proofLimits(),
   ]);
   return (
     <div className="max-w-[1080px] px-6 pb-16 pt-[18px]">
@@ -65,6 +67,8 @@ export default async function Page() {
       <Licences licences={licences} may={may(person, 'licence.edit')} />
       <h2 className="mb-1 mt-8 text-[17px]">Copies</h2>
       <CopyRule key={`${within.p95} ${within.max}`} p95={within.p95} max={within.max} may={may(person, 'studio.set')} />
+      <h2 className="mb-1 mt-8 text-[17px]">Proof</h2>
+      <ProofRule key={`${proof.mean} ${proof.max}`} {...proof} may={may(person, 'proof.set')} />
       <h2 className="mb-1 mt-8 text-[17px]">Editors</h2>
       <Proposals proposals={proposals} may={mayDecide(person)} />
       <Editors

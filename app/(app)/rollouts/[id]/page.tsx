@@ -2,7 +2,9 @@ import Link from 'next/link';
 import { notFound } from 'next/navigation';
 import { Problem } from '@/core/problem';
 import { may } from '@/server/people/roles';
+import { beyond } from '@/server/rollouts/proofs';
 import { rolloutFor, type StepRow } from '@/server/rollouts/service';
+import { proofLimits } from '@/server/studio/service';
 import { stationViews, type StationView } from '@/server/stations/views';
 import { signedInPerson } from '@/server/http';
 import { PageHead } from '@/ui/shell/Shell';
@@ -32,6 +34,8 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
   });
   if (!found) notFound();
   const { rollout, steps, undoneBy } = found;
+  const within = await proofLimits();
+  const far = new Set(beyond(steps, within));
   const live = steps.filter((s) => s.do_what !== 'none');
   const settled = live.filter((s) => s.outcome).length;
   const bad = live.filter((s) => s.outcome && s.outcome !== 'done').length;
@@ -80,6 +84,15 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
       </PageHead>
       {rollout.status === 'planning' && rollout.job_id && (
         <PlanningProgress rollout={rollout.id} jobId={rollout.job_id} may={may(person, 'rollout.plan')} />
+      )}
+      {rollout.status === 'planned' && far.size > 0 && (
+        <p role="status" className="mb-3 max-w-[760px] border-l-[3px] border-madder pl-3">
+          {counted(far.size, 'file')} would be further off than the studio takes (at most {within.mean} ΔE00 on average,{' '}
+          {within.max} at the farthest color).{' '}
+          {may(person, 'proof.set')
+            ? 'Confirming lets them go, on your word.'
+            : 'The lead has to confirm this rollout.'}
+        </p>
       )}
       {rollout.undoes && <Undoing before="Takes back an" words="earlier rollout" id={rollout.undoes} />}
       {undoneBy && <Undoing before="Taken back by" words="its undoing" id={undoneBy} />}
@@ -132,6 +145,7 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
               steps={own}
               stateOf={stateOf}
               titles={titlesOf(view)}
+              isFar={(step) => far.has(step)}
               action={(step) =>
                 mayLeave && isWaiting(step) ? (
                   <LeaveOutStep rollout={rollout.id} station={sid} step={step.id} path={step.path} />
