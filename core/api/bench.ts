@@ -4,6 +4,7 @@ import { STAGES } from '../camera/stages';
 import type { White } from '../camera/white';
 import type { Patch } from '../chart/cgats';
 import { uuid } from '../uuid';
+import { pointsField, titleField } from '../conversion/recipe';
 import { asIs, count, endpoint, exactly, figure, flag, id, listOf, made, texts, words } from './endpoint';
 import { nameField } from './named';
 
@@ -68,6 +69,32 @@ const anchoring = object({
   title: string().trim().min(1).max(200).required(),
 }).noUnknown();
 
+/** A column as it stands, to be kept as a look. */
+const keptColumn = object({
+  title: titleField().required('A look needs a title.'),
+  size: pointsField().default(33),
+  layers: array()
+    .of(
+      object({
+        version: uuid().required(),
+        strength: number().min(0).max(400).required(),
+        /** another encoding than the one that is recorded, in words */ assumed: string()
+          .max(120)
+          .nullable()
+          .default(null),
+      })
+        .noUnknown()
+        .required(),
+    )
+    .max(16, 'A column has at most 16 layers.')
+    .required(),
+  trim: object({ slope: triple(), offset: triple(), power: triple() }).nullable().default(null),
+  /** what else the column has, which no table can hold */ left: array()
+    .of(string().max(200).required())
+    .max(8)
+    .default([]),
+}).noUnknown();
+
 const keptBench = object({
   name: nameField('A bench that is kept needs a name.'),
   state: string().max(8000).required(),
@@ -107,6 +134,10 @@ export const benchEndpoints = {
   'POST /api/bench/anchor': endpoint({
     body: anchoring,
     answer: exactly({ itemId: id(), versionId: id(), after: asIs<White>() }),
+  }),
+  'POST /api/bench/look': endpoint({
+    body: keptColumn,
+    answer: exactly({ itemId: id(), versionId: id(), error: exactly({ meanDeltaE: figure(), maxDeltaE: figure() }) }),
   }),
   'POST /api/bench/sets': endpoint({ body: frameSet, answer: made }),
   'POST /api/bench/saved': endpoint({ body: keptBench, answer: made }),

@@ -131,12 +131,13 @@ export interface Trim {
   power: [number, number, number];
 }
 export const noTrim: Trim = { slope: [1, 1, 1], offset: [0, 0, 0], power: [1, 1, 1] };
+/** One code value 0…1 of a channel (0 red, 1 green, 2 blue), trimmed: (value · slope + offset) ^ power, held to 0…1. */
+export const trimmed = (value: number, { slope, offset, power }: Trim, channel: 0 | 1 | 2): number =>
+  Math.min(1, Math.max(0, value * slope[channel] + offset[channel])) ** power[channel];
+
 export function applyTrim(pixels: Uint8ClampedArray, trim: Trim): void {
-  const table = [0, 1, 2].map((c) =>
-    Uint8ClampedArray.from(
-      { length: 256 },
-      (_, i) => 255 * Math.min(1, Math.max(0, (i / 255) * trim.slope[c]! + trim.offset[c]!)) ** trim.power[c]!,
-    ),
+  const table = ([0, 1, 2] as const).map((c) =>
+    Uint8ClampedArray.from({ length: 256 }, (_, i) => 255 * trimmed(i / 255, trim, c)),
   );
   for (let i = 0; i < pixels.length; i += 4) {
     pixels[i] = table[0]![pixels[i]!]!;

@@ -22,7 +22,7 @@ import { toMake } from './running';
 export type { ConversionRow, ListedConversion, SourceRow } from './queries';
 
 const notThere = (id: string): Problem =>
-  new Problem('not-found', 'There is no such conversion.', id, 'Go back to Convert.');
+  new Problem('not-found', 'There is no such conversion.', id, 'Go back to Conversions.');
 
 export const listConversions = (person: Person): Promise<q.ListedConversion[]> => {
   allow(person, 'view');

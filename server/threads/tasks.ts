@@ -3,6 +3,7 @@
  * what it is given alone: no database, no files.
  */
 import type { Descriptor } from '@/core/editor/descriptor';
+import type { Trim } from '@/core/bench/measure';
 import { deriveProfile, type ProfileAsked } from '@/core/camera/derived';
 import { plainProfile } from '@/core/camera/default-rendering';
 import { profileOf, readDcp, type Profile } from '@/core/camera/dcp';
@@ -22,9 +23,10 @@ import { inspect, type Inspection } from '@/core/look/inspect';
 import { tableOfProgram } from '@/core/look/program';
 import { resized } from '@/core/look/resample';
 import { residual } from '@/core/look/residual';
-import { sampler } from '@/core/look/sample';
+import { sampler, type Evaluate } from '@/core/look/sample';
+import { stackOf, tableOfStack } from '@/core/look/stack';
 import { selvedge } from '@/core/look/selvedge';
-import { applyPreset, type CalledLook, type PresetEffect } from '@/core/preset/apply';
+import { applyPreset, evaluateOf, type CalledLook, type PresetEffect } from '@/core/preset/apply';
 import { bake, bakeResidual, split, type ClassOverrides } from '@/core/preset/bake';
 import { convertPreset, type Source as PresetToWrite } from '@/core/preset/convert';
 import type { Settings } from '@/core/preset/kinds';
@@ -112,6 +114,31 @@ async function baked({ source, size, title, wanted }: BakeAsked) {
 /** A preset in the language of an editor, with what became of each setting. */
 const writtenPreset = ({ source, to }: { source: PresetToWrite; to: Descriptor }) => convertPreset(source, to);
 
+interface StackAsked {
+  layers: { source: TableSource; /** a factor */ strength: number }[];
+  trim: Trim | null;
+  size: number;
+  title: string;
+}
+/** A column of the bench as a table: its file, and how far it is off. */
+async function stacked({ layers, trim, size, title }: StackAsked) {
+  const over: Evaluate[] = [];
+  for (const { source, strength } of layers)
+    over.push(
+      source.kind === 'preset'
+        ? evaluateOf(await presetOf(source), strength)
+        : sampler(await look({ source, points: 0 }), 'tetrahedral', strength),
+    );
+  const made = tableOfStack(stackOf(over, trim), size, title);
+  return {
+    bytes: writeCubeBytes(made.look),
+    threads: selvedge(sampler(made.look)),
+    residual: made.residual,
+    domain: made.look.domain,
+    range: rangeOf(made.look),
+  };
+}
+
 /** How far two looks are apart: by figures, and on pictures of 8-bit RGBA. */
 function apart({ before, after, pictures }: { before: Look; after: Look; pictures: Uint8Array[] }) {
   const { meanDeltaE, p95DeltaE, maxDeltaE } = residual(sampler(before), sampler(after));
@@ -182,6 +209,7 @@ export const tasks = {
   inspection,
   baked,
   writtenPreset,
+  stacked,
   apart,
   linear,
   developed,

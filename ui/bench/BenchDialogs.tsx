@@ -10,6 +10,7 @@ import { useBench, type Asking } from './bench-context';
 import { ChartDialog } from './ChartDialog';
 import { ExportDialog } from './ExportDialog';
 import { JudgeDialog } from './JudgeDialog';
+import { KeepColumn } from './KeepColumn';
 import { addressOf } from './model/address';
 import { columnFor, emptyColumn, isAnchored, isExport, withCandidate } from './model/column';
 import { labelsOf } from './model/frame';
@@ -33,6 +34,8 @@ export function BenchDialogs({ asking }: { asking: Asking }) {
       return <SaveBench />;
     case 'save the set':
       return <SaveSet />;
+    case 'keep the column':
+      return <KeepOfColumn asking={asking} />;
     case 'keep the anchored profile':
       return <KeepAnchored asking={asking} />;
   }
@@ -181,6 +184,13 @@ function SaveSet() {
       }}
     />
   );
+}
+
+function KeepOfColumn({ asking }: { asking: About<'keep the column'> }) {
+  const { state, nameAt, ask } = useBench();
+  const column = state.columns[asking.column];
+  if (!column) return null;
+  return <KeepColumn column={column} name={nameAt(asking.column)} onClose={() => ask(null)} />;
 }
 
 function KeepAnchored({ asking }: { asking: About<'keep the anchored profile'> }) {

@@ -45,6 +45,13 @@ export function ColumnMenu({ index, column, name, hidden }: Props) {
         words={column.range ? 'Range compression off' : 'Range compression on'}
         onSelect={() => change({ ...column, range: !column.range })}
       />
+      {may.keep && !hidden && (
+        <MenuEntry
+          words="Keep it as a look"
+          off={!column.layers.length}
+          onSelect={() => ask({ what: 'keep the column', column: index })}
+        />
+      )}
       {!hidden && <MoreColumns index={index} column={column} item={item} profile={profile} />}
       {item?.kind === 'look' && <EncodingMenu column={column} onChange={change} />}
       <MenuEntry words="Move left" onSelect={() => run({ do: 'move a column', column: index, by: -1 })} />

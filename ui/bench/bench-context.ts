@@ -38,7 +38,7 @@ export interface BenchProps {
   shelves: { id: string; name: string }[];
   saved: SavedBench[];
   known: Candidate[];
-  may: { judge: boolean; choice: boolean; edit: boolean; frames: boolean; profile: boolean };
+  may: { judge: boolean; choice: boolean; edit: boolean; frames: boolean; profile: boolean; keep: boolean };
 }
 
 /** A row with its frame. */
@@ -54,6 +54,7 @@ export type Asking =
   | { what: 'save the bench' }
   | { what: 'save the set' }
   | { what: 'keep the anchored profile'; row: number }
+  | { what: 'keep the column'; column: number }
   | { what: 'chart'; row: number }
   | { what: 'bring an export' };
 

@@ -57,6 +57,7 @@ export default async function Page({ searchParams }: { searchParams: Promise<{ c
         edit: may(person, 'item.edit'),
         frames: may(person, 'frame.edit'),
         profile: may(person, 'profile.edit'),
+        keep: may(person, 'item.convert'),
       }}
     />
   );

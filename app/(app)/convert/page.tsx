@@ -8,7 +8,7 @@ import { State } from '@/ui/kit/State';
 import { Ago } from '@/ui/kit/time';
 import { PageHead } from '@/ui/shell/Shell';
 
-export const metadata = { title: 'Convert' };
+export const metadata = { title: 'Conversions' };
 
 export default async function Page() {
   const person = await signedInPerson();
@@ -17,7 +17,7 @@ export default async function Page() {
   return (
     <div className="max-w-[1080px] px-6 pb-16 pt-[18px]">
       <Refresh subjects={['conversion']} />
-      <PageHead title="Convert" note={all.length ? `${open} planned or paused` : 'none yet'}>
+      <PageHead title="Conversions" note={all.length ? `${open} planned or paused` : 'none yet'}>
         <Link className="button" href="/shelves?stale=yes">
           Show what is stale
         </Link>

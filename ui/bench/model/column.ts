@@ -109,3 +109,12 @@ export function rowOfStrengths(column: Column, most: number): Column[] {
   const steps = [...new Set([0, 25, 50, 75, 100, 125, most])];
   return steps.filter((step) => step !== now).map((step) => atStrength(column, step));
 }
+
+/** What of a column no table of colors can hold, in words. */
+export function leftOfColumn({ source, range }: Column): string[] {
+  return [
+    ...(source.from === 'profile' ? ['the camera profile and its rungs: it develops the file before any look'] : []),
+    ...(source.from === 'export' ? ['the editor’s export, which is a picture'] : []),
+    ...(range ? ['range compression: it depends on what stands around a color'] : []),
+  ];
+}

@@ -5,8 +5,10 @@ import { useEffect, useRef } from 'react';
 
 /** Pages that are remembered; the oldest is forgotten first. */
 const MOST_PAGES = 40;
-/** A page that is fetched anew has so long to bring the link back. */
-const PATIENCE_MS = 2000;
+/** A page that is fetched anew has so long to bring the link back, on a slow machine too; whoever does something ends the wait. */
+const PATIENCE_MS = 10_000;
+/** Between two looks at a link that has the focus: it may be drawn anew. */
+const LOOK_MS = 100;
 
 /** The link by which a page was left, and how far it was scrolled. */
 interface Left {
@@ -54,7 +56,9 @@ function returnTo(left: Left, until: number, isWanted: () => boolean): void {
   else if (active !== link) return;
   // a list that is drawn anew may have been too short for the place when the page came
   if (link && Math.abs(scrollY - left.scrolled) > 1) scrollTo(0, left.scrolled);
-  requestAnimationFrame(() => returnTo(left, until, isWanted));
+  const again = () => returnTo(left, until, isWanted);
+  if (link && document.activeElement === link) setTimeout(again, LOOK_MS);
+  else requestAnimationFrame(again);
 }
 
 /** A page that comes so soon after a click or Enter is one that somebody went on to. */
