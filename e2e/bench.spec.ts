@@ -390,6 +390,45 @@ test('the same effect laid twice is warned of; a look is shown read in another e
   await expect(page.locator('[data-row]')).toHaveCount(2);
 });
 
+test('a column is kept as a look: its layers at their strengths, and what is left out is said', async () => {
+  await layOut(/^The rendered frames/);
+  await menu('Candidates', 'All on House looks');
+  await expect(page.locator('[data-column]')).toHaveCount(9);
+  const query = new URL(page.url()).searchParams;
+  const [, one, other] = query.get('cols')!.split('~');
+  const rows = query.get('rows')!.split('~')[0]!;
+  const cols = ['none', `${one}!${other}`].join('~');
+  await page.goto(`/bench?${new URLSearchParams({ rows, cols }).toString()}`);
+  await awake(page);
+  await rendered();
+  const stacked = await mean(1);
+  const open = () =>
+    page
+      .locator('[data-column]')
+      .nth(1)
+      .getByRole('button', { name: /^What can be done/ })
+      .click();
+  await open();
+  await page.getByRole('menuitem', { name: 'Range compression on' }).click();
+  await open();
+  await page.getByRole('menuitem', { name: 'Keep it as a look' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Keep it as a look' });
+  await expect(dialog).toContainText('range compression: it depends on what stands around a color');
+  await dialog.getByLabel('Title').fill('Two at once');
+  await dialog.getByRole('button', { name: 'Keep it' }).click();
+  await page.getByRole('link', { name: 'Two at once' }).click({ timeout: 30_000 });
+  await expect(page.getByRole('heading', { name: 'Two at once', level: 1 })).toBeVisible();
+  await expect(page.getByText('made from look version 1')).toHaveCount(2);
+  // and does what the column did
+  const version = await page.request.get('/api/bench/candidates', { params: { item: page.url().split(/[/?]/)[4]! } });
+  const [kept] = ((await version.json()) as { candidates: { versionId: string }[] }).candidates;
+  await page.goto(`/bench?${new URLSearchParams({ rows, cols: `none~l:${kept!.versionId}:100` }).toString()}`);
+  await awake(page);
+  await rendered();
+  const alone = await mean(1);
+  alone.forEach((value, c) => expect(Math.abs(value - stacked[c]!)).toBeLessThan(2));
+});
+
 test('a cell that cannot be says why, and the others render', async () => {
   await layOut(VESSELS);
   await menu('Candidates', 'The profiles of these cameras');

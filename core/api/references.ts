@@ -1,7 +1,7 @@
 /** What presets refer to by name: looks and camera profiles, and which items are meant. */
 import { object, string } from 'yup';
 import { uuid } from '../uuid';
-import { count, endpoint, exactly, id, listOf, texts, words } from './endpoint';
+import { count, endpoint, exactly, flag, id, listOf, texts, words } from './endpoint';
 
 const kind = () =>
   string()
@@ -19,6 +19,7 @@ const reference = exactly({
     .oneOf(['bound', 'archived', 'missing', 'ambiguous'] as const)
     .required(),
   item: exactly({ id: id(), title: words() }).nullable(),
+  /** it was made from this preset, so that the effect acts twice */ twice: flag(),
   /** the newest version of that item */ versionId: uuid().nullable().defined(),
   meant: listOf(exactly({ id: id(), title: words(), supplier: words() })),
 });

@@ -12,6 +12,7 @@ export interface ReferenceRow {
   /** of the item that is meant */ title: string | null;
   newest_version_id: string | null;
   archived_at: Date | null;
+  /** it was made from the preset that calls it: the effect acts twice */ twice: boolean;
   /** items that the name may mean, where none is bound */ meant: { id: string; title: string; supplier: string }[];
 }
 
@@ -74,7 +75,23 @@ const reference = `
       '[]'
     )
     else '[]'
-  end as meant
+  end as meant,
+  coalesce(
+    (
+      with recursive made (id) as (
+        select i.newest_version_id
+        union
+        select l.source_version_id
+        from lineage l
+          join made on l.version_id = made.id
+      )
+      select bool_or(mv.item_id = own.item_id)
+      from made
+        join version mv on mv.id = made.id
+        join version own on own.id = r.version_id
+    ),
+    false
+  ) as twice
 `;
 
 /** Of these versions; an item that was merged into another counts as that one. */

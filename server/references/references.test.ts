@@ -14,6 +14,7 @@ import { mergeItems } from '../copies/service';
 import { editItem } from '../items/edit';
 import { itemFor, renderingFor, smallerLook, versionFor } from '../items/service';
 import { itemOf } from '../items/testing/item-of';
+import { doubleEffects, type StepRow } from '../rollouts/service';
 import { addShelf } from '../shelves/service';
 import { convertPreset, previewConversion } from '../versions/convert';
 import { referringPresets, renameInPresets } from './rename';
@@ -144,13 +145,19 @@ describe('rendering with what is referred to', () => {
   test('a preset that calls a look that was made of it acts twice, and its roots are those of the look too', async () => {
     const { itemId, versionId } = await calling('Twice', 'Doubled', '<rdf:li run:step="lamp" run:stops="0.5"/>');
     const made = await convertPreset(people.librarian, { versionId, size: 17, title: 'Twice', settings: ['level'] });
-    expect(await only(versionId)).toMatchObject({ state: 'bound', item: { id: made.itemId } });
+    expect(await only(versionId)).toMatchObject({ state: 'bound', item: { id: made.itemId }, twice: true });
+    const step = (id: string, title: string) => ({ version_id: id, title }) as StepRow;
+    expect(await doubleEffects([step(versionId, 'Twice'), step(made.versionId, 'Twice')])).toEqual([
+      { preset: 'Twice', look: { id: made.itemId, title: 'Twice' } },
+    ]);
     const [candidate] = await candidatesFor(people.retoucher, [versionId]);
     expect(candidate).toMatchObject({ item_id: itemId, doubled: true, called: 'Twice' });
     expect(candidate?.roots).toContain(made.versionId);
     await look('Once', { level: 0.1 });
     const plain = await calling('Once', 'Single');
     expect((await candidatesFor(people.retoucher, [plain.versionId]))[0]).toMatchObject({ doubled: false });
+    expect(await only(plain.versionId)).toMatchObject({ twice: false });
+    expect(await doubleEffects([step(plain.versionId, 'Single')])).toEqual([]);
   });
 });
 

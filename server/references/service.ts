@@ -25,6 +25,7 @@ const told = (row: q.ReferenceRow): References[number] => ({
   name: row.name,
   state: stateOf(row),
   item: row.item_id && row.title ? { id: row.item_id, title: row.title } : null,
+  twice: row.twice,
   versionId: row.newest_version_id,
   meant: row.meant,
 });

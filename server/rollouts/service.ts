@@ -11,6 +11,7 @@ import { blobChunks, blobSize, bytesOf, hex, putBlob } from '../blobs/service';
 import { pool, transaction, type Sql } from '../db/pool';
 import { record } from '../activity/queries';
 import { requestCancel } from '../jobs/queries';
+import { referencesOf } from '../references/queries';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';
 import { planAgain } from './planning';
@@ -36,6 +37,17 @@ export async function rolloutFor(
   const rollout = isUuid(id) ? await q.rolloutById(pool(), id) : undefined;
   if (!rollout) throw missing(id);
   return { rollout, steps: await q.stepsOf(pool(), id), undoneBy: await q.undoingOf(pool(), id) };
+}
+
+/** Presets in a plan that call a look which was made from them: with both on, the effect acts twice. */
+export async function doubleEffects(
+  steps: readonly q.StepRow[],
+): Promise<{ preset: string; look: { id: string; title: string } }[]> {
+  const versions = new Map(steps.flatMap((step) => (step.version_id ? [[step.version_id, step.title ?? '']] : [])));
+  const found = await referencesOf(pool(), [...versions.keys()]);
+  return found.flatMap(({ version_id, twice, item_id, title }) =>
+    twice && item_id && title ? [{ preset: versions.get(version_id) ?? '', look: { id: item_id, title } }] : [],
+  );
 }
 
 /** Drops a plan that was not confirmed; one that is still being worked out stops. */

@@ -49,6 +49,16 @@ function Meaning({ versionId, reference, mayEdit }: MeaningProps) {
           {item.title}
         </Link>
         {item.title !== name && ', by another name now'}
+        {reference.twice && (
+          <span className="block text-ochre">
+            It was made from this preset: with both on, the effect acts twice. A companion preset calls the look and
+            touches nothing else; it is made on{' '}
+            <Link prefetch={false} className="underline" href={`/items/${item.id}`}>
+              the look’s page
+            </Link>
+            .
+          </span>
+        )}
         {state === 'archived' && <span className="text-ochre">, which is in the archive</span>}
       </span>
     );

@@ -3,7 +3,7 @@ import { notFound } from 'next/navigation';
 import { Problem } from '@/core/problem';
 import { may } from '@/server/people/roles';
 import { beyond } from '@/server/rollouts/proofs';
-import { rolloutFor, type StepRow } from '@/server/rollouts/service';
+import { doubleEffects, rolloutFor, type StepRow } from '@/server/rollouts/service';
 import { proofLimits } from '@/server/studio/service';
 import { stationViews, type StationView } from '@/server/stations/views';
 import { signedInPerson } from '@/server/http';
@@ -34,7 +34,10 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
   });
   if (!found) notFound();
   const { rollout, steps, undoneBy } = found;
-  const within = await proofLimits();
+  const [within, doubles] = await Promise.all([
+    proofLimits(),
+    rollout.status === 'planned' ? doubleEffects(steps) : [],
+  ]);
   const far = new Set(beyond(steps, within));
   const live = steps.filter((s) => s.do_what !== 'none');
   const settled = live.filter((s) => s.outcome).length;
@@ -94,6 +97,16 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
             : 'The lead has to confirm this rollout.'}
         </p>
       )}
+      {doubles.map(({ preset, look }) => (
+        <p key={preset} role="status" className="mb-3 max-w-[760px] border-l-[3px] border-ochre pl-3">
+          {preset} calls{' '}
+          <Link className="underline" href={`/items/${look.id}`}>
+            {look.title}
+          </Link>
+          , which was made from it: whoever applies it has the effect twice. A companion preset, made on that look’s
+          page, calls the look and touches nothing else.
+        </p>
+      ))}
       {rollout.undoes && <Undoing before="Takes back an" words="earlier rollout" id={rollout.undoes} />}
       {undoneBy && <Undoing before="Taken back by" words="its undoing" id={undoneBy} />}
       {rollout.status !== 'planned' && live.length > 0 && <Reported settled={settled} bad={bad} of={live.length} />}
