@@ -63,6 +63,7 @@ export interface SourceItem {
   supplier: string;
   shelf_id: string;
   shelf: string;
+  selvedge: [string, string][] | null;
 }
 
 const columns = `
@@ -163,7 +164,8 @@ export const rowsOf = (sql: Sql, conversionId: string): Promise<SourceRow[]> =>
         r.problem, r.made_version_id, m.item_id as made_item_id, m.status as made_status,
         jsonb_build_object(
           'item_id', i.id, 'title', i.title, 'kind', i.kind, 'number', v.number, 'headings', i.headings,
-          'cameras', i.cameras, 'supplier', i.supplier, 'shelf_id', i.shelf_id, 'shelf', s.name
+          'cameras', i.cameras, 'supplier', i.supplier, 'shelf_id', i.shelf_id, 'shelf', s.name,
+          'selvedge', v.selvedge
         ) as source,
         case
           when g.id is not null

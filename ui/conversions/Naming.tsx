@@ -28,7 +28,7 @@ export function Naming({ id, naming, shelfId, clash, clashes, shelves, may }: Pr
     if (pattern.trim() !== naming) change({ naming: pattern });
   };
   return (
-    <fieldset disabled={!may} className="flex flex-col gap-2">
+    <fieldset disabled={!may} className="flex min-w-0 flex-col gap-2">
       <label className="flex flex-col gap-0.5 text-[12px] text-soft">
         Title, as a pattern
         <input

@@ -2,6 +2,7 @@
 import Link from 'next/link';
 import { useState } from 'react';
 import { errorWords, type Thresholds } from '@/core/conversion/outcome';
+import { Selvedge } from '../kit/Selvedge';
 import { State } from '../kit/State';
 import { kindWords } from '../shelves/model/spine';
 import { proofOfRow, settingTitle, type Row } from './model/row';
@@ -19,7 +20,7 @@ export function PlanRow({ row, within, open, onTake, onName, onOtherwise }: Prop
   const { source } = row;
   const mayTake = open && row.status !== 'refused';
   return (
-    <tr data-row={source.title} className={row.excluded ? 'text-soft' : ''} style={{ contentVisibility: 'auto' }}>
+    <tr data-row={source.title} className={row.excluded ? 'text-soft' : ''}>
       <td>
         {mayTake && (
           <input
@@ -31,6 +32,7 @@ export function PlanRow({ row, within, open, onTake, onName, onOtherwise }: Prop
         )}
       </td>
       <td className="[overflow-wrap:anywhere]">
+        <Selvedge threads={source.selvedge} className="float-left mr-2.5 h-[34px] w-[26px]" />
         <Link prefetch={false} className="font-serif text-[15px] hover:underline" href={`/items/${source.itemId}`}>
           {source.title}
         </Link>
@@ -64,7 +66,7 @@ function Becomes({ row, mayName, onName }: { row: Row; mayName: boolean; onName:
     <>
       {mayName ? (
         <input
-          className="field w-full text-[13.5px]"
+          className="field !h-[26px] w-full text-[13.5px]"
           aria-label={`Title of what ${row.source.title} becomes`}
           value={typed ?? row.name}
           onChange={(event) => setTyped(event.target.value)}

@@ -36,7 +36,7 @@ export function RecipeForm({ id, recipe, languages, settings, may }: Props) {
         void save();
       }}
     >
-      <fieldset disabled={!may} className="flex flex-col gap-2">
+      <fieldset disabled={!may} className="flex min-w-0 flex-col gap-2">
         <label className="flex flex-col gap-0.5 text-[12px] text-soft">
           Each becomes
           <select
@@ -164,9 +164,9 @@ export function Leave({ settings, leave, onChange }: LeaveProps) {
   const take = (setting: string, on: boolean) =>
     onChange(on ? leave.filter((one) => one !== setting) : [...leave, setting]);
   return (
-    <fieldset className="text-[12.5px]">
+    <fieldset className="min-w-0 text-[12.5px]">
       <legend className="text-[12px] text-soft">Goes into the table</legend>
-      <ul className="columns-2 gap-3">
+      <ul className="columns-2 gap-2">
         {settings.map(({ setting, title, used }) => (
           <li key={setting} className="break-inside-avoid">
             <label className="flex items-baseline gap-1.5 py-0.5">

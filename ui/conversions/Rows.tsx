@@ -26,10 +26,18 @@ export function Rows({ id, rows, within, open }: Props) {
   return (
     <>
       <Notice problem={action.problem} className="mb-3" />
-      <table className="list" aria-label="The plan">
+      <table className="list table-fixed" aria-label="The plan">
+        <colgroup>
+          <col className="w-[30px]" />
+          <col className="w-[23%]" />
+          <col className="w-[27%]" />
+          <col className="w-[20%]" />
+          <col className="w-[16%]" />
+          <col />
+        </colgroup>
         <thead>
           <tr>
-            <th className="w-[30px]">
+            <th>
               {open && takeable.length > 1 ? (
                 <input
                   type="checkbox"

@@ -31,7 +31,7 @@ const coming = (part: Partial<Outcome>): Partial<Row> => ({ outcome: { ...outcom
 
 const row = (part: Partial<Row> = {}): Row => ({
   place: 1,
-  source: { itemId: 'a', title: 'Side Light', kind: 'preset', number: 2 },
+  source: { itemId: 'a', title: 'Side Light', kind: 'preset', number: 2, selvedge: null },
   name: 'Side Light',
   clashes: false,
   named: false,
@@ -141,7 +141,7 @@ describe('rows', () => {
     return { asked, user: userEvent.setup() };
   }
   test('say what is carried and left, with reasons, and whether the error is within limits', () => {
-    const source = { itemId: 'b', title: 'Rim', kind: 'preset', number: 1 };
+    const source = { itemId: 'b', title: 'Rim', kind: 'preset', number: 1, selvedge: null };
     const bad = row({ place: 2, source, ...coming({ error: { meanDeltaE: 1, p95DeltaE: 2, maxDeltaE: 15 } }) });
     show([row(), bad]);
     const [, first, second] = screen.getAllByRole('row');
@@ -154,7 +154,7 @@ describe('rows', () => {
   test('are left out one by one or all at once, and named', async () => {
     const { asked, user } = show([
       row(),
-      row({ place: 2, source: { itemId: 'b', title: 'Rim', kind: 'preset', number: 1 } }),
+      row({ place: 2, source: { itemId: 'b', title: 'Rim', kind: 'preset', number: 1, selvedge: null } }),
     ]);
     await user.click(screen.getByLabelText('Make Rim'));
     await user.click(screen.getByLabelText('Make all'));

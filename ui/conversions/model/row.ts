@@ -12,7 +12,7 @@ export interface RowProblem {
 
 export interface Row {
   place: number;
-  source: { itemId: string; title: string; kind: string; number: number };
+  source: { itemId: string; title: string; kind: string; number: number; selvedge: [string, string][] | null };
   /** what it will be called, or is */ name: string;
   clashes: boolean;
   /** it becomes a new version, or a form of its source: the name is not for this conversion to say */ named: boolean;

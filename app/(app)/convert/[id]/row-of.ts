@@ -8,7 +8,13 @@ export function rowOf(row: RowView, conversion: ConversionRow, shelves: Readonly
   const shelf = conversion.shelf_id && !row.again ? shelves.get(conversion.shelf_id) : undefined;
   return {
     place: row.place,
-    source: { itemId: source.item_id, title: source.title, kind: source.kind, number: source.number },
+    source: {
+      itemId: source.item_id,
+      title: source.title,
+      kind: source.kind,
+      number: source.number,
+      selvedge: source.selvedge,
+    },
     name: row.name,
     clashes: row.clashes,
     named: row.again !== null || gives(row.by) === null,
