@@ -8,6 +8,8 @@ import { pngOfRows } from '@/core/look/png-rows';
 import { applyPreset } from '@/core/preset/apply';
 import { bake } from '@/core/preset/bake';
 import type { Settings } from '@/core/preset/kinds';
+import { Computing } from '@/server/threads/computing';
+import type { PresetSource } from '@/server/threads/tasks';
 import { median, type Row } from './rows';
 
 /** Twelve settings, as a preset of some effort has them. */
@@ -103,9 +105,48 @@ async function chartRow(): Promise<Row> {
   return { name: 'a chart of 33 points and 16 bits read', figure: median(times), unit: 'ms', target: 2000 };
 }
 
+const MANY = 300;
+
+/** Seconds that so many threads take to make tables of many presets, as a conversion does. */
+async function tablesOn(threads: number): Promise<number> {
+  const computing = new Computing({ threads, seconds: 180, megabytes: 1536 });
+  const source = (place: number): PresetSource => ({
+    kind: 'preset',
+    title: `Bench ${place}`,
+    settings: { ...twelve, warmth: place % 40 },
+    classes: {},
+    called: null,
+  });
+  const make = (place: number) =>
+    computing.run('baked', { source: source(place), size: 33, title: `Bench ${place}`, wanted: undefined });
+  try {
+    // each thread has loaded what it needs
+    await Promise.all(Array.from({ length: threads }, (_, place) => make(place)));
+    const began = performance.now();
+    await Promise.all(Array.from({ length: MANY }, (_, place) => make(place)));
+    return (performance.now() - began) / 1000;
+  } finally {
+    await computing.close();
+  }
+}
+
+/** The time of two threads for many tables as a share of one thread's: two shall be at least 1.7 times as fast. */
+async function threadsRow(): Promise<Row> {
+  const one = await tablesOn(1);
+  const two = await tablesOn(2);
+  return {
+    name: `${MANY} presets to tables of 33 points with their error: two threads, as a share of one`,
+    figure: two / one,
+    unit: '',
+    target: 1 / 1.7,
+    reference: { name: 'one thread', figure: one, unit: 's' },
+  };
+}
+
 export const presetRows = async (): Promise<Row[]> => [
   overPicture(320, 60),
   overPicture(1600, 800),
   fineTable(),
   await chartRow(),
+  await threadsRow(),
 ];
