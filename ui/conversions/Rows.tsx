@@ -24,7 +24,7 @@ export function Rows({ id, rows, within, open }: Props) {
   const takeable = rows.filter((row) => row.status !== 'made' && row.status !== 'refused');
   const taken = takeable.filter((row) => !row.excluded);
   return (
-    <>
+    <div className="min-w-0">
       <Notice problem={action.problem} className="mb-3" />
       <table className="list table-fixed" aria-label="The plan">
         <colgroup>
@@ -76,6 +76,6 @@ export function Rows({ id, rows, within, open }: Props) {
         </tbody>
       </table>
       {otherwise && <Otherwise id={id} row={otherwise} onClose={() => setOtherwise(null)} />}
-    </>
+    </div>
   );
 }
