@@ -2,7 +2,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { awake } from './app';
+import { aConversion, awake } from './app';
 import { expect, test, type Page } from './test';
 
 /** Every page there is, found on the disk; those with an id are reached from the list that they are in. */
@@ -17,6 +17,7 @@ const lists: Record<string, { list: string; link: string }> = {
   '/intake/[id]': { list: '/intake', link: 'main table a[href^="/intake/"]' },
   '/items/[id]': { list: '/shelves', link: '[data-spine]' },
   '/items/[id]/convert': { list: '/shelves?kind=preset', link: '[data-spine]' },
+  '/convert/[id]': { list: '/convert', link: 'main table a[href^="/convert/"]' },
   '/packs/[id]': { list: '/packs', link: 'main table a[href^="/packs/"]' },
   '/stations/[id]': { list: '/stations', link: 'main table a[href^="/stations/"]' },
   '/rollouts/[id]': { list: '/rollouts', link: 'main a[href^="/rollouts/"]:not([href$="/new"])' },
@@ -46,13 +47,14 @@ async function open(page: Page, screen: string, alive = true): Promise<boolean> 
 
 test('every screen is known to this test', () => {
   expect(screens.filter((screen) => screen.includes('[')).filter((screen) => !lists[screen])).toEqual([]);
-  expect(screens.length).toBeGreaterThan(18);
+  expect(screens.length).toBeGreaterThan(20);
 });
 
 for (const theme of ['light', 'dark'] as const)
   test(`no screen has a fault in ${theme}`, async ({ page }) => {
     test.setTimeout(240_000);
     await page.emulateMedia({ colorScheme: theme });
+    await aConversion(page);
     const faults: string[] = [];
     for (const screen of screens) {
       if (!(await open(page, screen))) continue;

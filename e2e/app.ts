@@ -86,6 +86,13 @@ export async function takeIn(
   await expect.poll(async () => (await accept()).status(), { timeout: 30_000 }).toBe(200);
 }
 
+/** A conversion of some presets of the demo, planned and not started. */
+export async function aConversion({ request }: Page): Promise<string> {
+  const { rows } = await json(await request.get('/api/items?kind=preset&limit=3'));
+  const items = (rows as { id: string }[]).map(({ id }) => id);
+  return (await json(await request.post('/api/conversions', { data: { items }, headers: origin() }))).id as string;
+}
+
 export const stationRoot = (slug: string): string => join(data, 'stations', slug, 'root');
 
 /** Every file and folder below a root with its hash, but for what the editors and agent write themselves. */

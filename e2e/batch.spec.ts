@@ -98,7 +98,7 @@ test('names that are borne already are asked about once, and a run is paused and
   await convertAll();
   await expect(page.getByRole('group', { name: '12 names borne already' })).toBeVisible({ timeout: 60_000 });
   await page.getByRole('button', { name: 'Make 12 items' }).click();
-  await expect(page.getByText(/12 names are borne already where it will stand/)).toBeVisible();
+  await expect(page.getByText(/12 names are borne already where they will stand/)).toBeVisible();
   await page.getByLabel('Put a number behind it').check();
   await expect(page.getByLabel('Title of what Taper 12 becomes')).toHaveValue('Taper 12 2');
   await page.getByLabel('Leave these out').check();

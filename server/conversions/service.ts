@@ -264,7 +264,9 @@ async function refuseUnready(sql: Sql, conversion: q.ConversionRow): Promise<num
   if (clashing.length && !conversion.clash)
     throw new Problem(
       'conversion-clash',
-      `${clashing.length === 1 ? 'One name is' : `${clashing.length} names are`} borne already where it will stand.`,
+      clashing.length === 1
+        ? 'One name is borne already where it will stand.'
+        : `${clashing.length} names are borne already where they will stand.`,
       conversion.title,
       'Say once what becomes of those: a number behind the name, or left out.',
     );
