@@ -88,7 +88,13 @@ test('names that are borne already are asked about once, and a run is paused and
     await page.getByRole('menuitem', { name: 'Convert all of it' }).click();
     await page.waitForURL(/\/convert\/[0-9a-f-]{36}/);
   };
+  test.setTimeout(180_000);
   await convertAll();
+  await expect(page.getByRole('button', { name: 'Make 12 items' })).toBeVisible({ timeout: 60_000 });
+  // so fine that there is time to pause
+  await page.getByLabel('Points an axis').selectOption('65');
+  await page.getByRole('button', { name: 'Work it out anew' }).click();
+  await expect(page.locator('[data-row="Taper 12"]')).toContainText('table of 65 points', { timeout: 60_000 });
   await page.getByRole('button', { name: 'Make 12 items' }).click({ timeout: 60_000 });
   await page.getByRole('button', { name: 'Pause' }).click();
   await page.getByRole('button', { name: /^Go on with \d+ items?$/ }).click();

@@ -74,6 +74,7 @@ export const sentences = {
     converted: (after) => `converted a preset into {title}, with ${text(after.size)} points`,
     'written for an editor': (after) => `wrote {title} as a preset of ${text(after.editor)}`,
     'made as a companion': (after) => `made {title}, which calls ${text(after.look)} at ${text(after.strength)} %`,
+    'trim forgotten': 'forgot the trim that was kept with {title}',
     'kept from the bench': (after) => `kept a column of the bench as {title}, ${counted(after.layers, 'layer')}`,
     'made in another form': 'made {title} from another item',
     'title written into the file': 'wrote its title and headings into the file of {title}',

@@ -1,5 +1,6 @@
 /** The bench: candidates, verdicts, benches that are kept, frames and their charts. */
 import { array, boolean, number, object, string, type InferType } from 'yup';
+import type { Trim } from '../bench/measure';
 import { STAGES } from '../camera/stages';
 import type { White } from '../camera/white';
 import type { Patch } from '../chart/cgats';
@@ -7,6 +8,8 @@ import { uuid } from '../uuid';
 import { pointsField, titleField } from '../conversion/recipe';
 import { asIs, count, endpoint, exactly, figure, flag, id, listOf, made, texts, words } from './endpoint';
 import { nameField } from './named';
+
+const triple = () => array().of(number().required()).length(3);
 
 /** A look, preset or profile as the bench has it. */
 const candidate = exactly({
@@ -32,10 +35,10 @@ const candidate = exactly({
   /** it calls a look that was made from it */ doubled: flag(),
   /** settings of a preset that are not rendered */ notShown: texts(),
   /** looks that a preset calls and nobody holds */ missing: texts(),
+  /** that a verdict has kept with it: it is laid with it */ trim: asIs<Trim | null>(),
 });
 export type Candidate = InferType<typeof candidate>;
 
-const triple = () => array().of(number().required()).length(3);
 const decision = object({
   profile: string().nullable().default(null),
   look: string().nullable().default(null),

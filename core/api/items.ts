@@ -94,6 +94,8 @@ export const itemEndpoints = {
   'GET /api/items/:id/foretell': endpoint({
     answer: exactly({ item: words(), photo: words(), at: listOf(foretoldAt) }),
   }),
+  /** forgets the trim that is kept with it */
+  'DELETE /api/items/:id/trim': endpoint({}),
   'POST /api/items/:id/write': endpoint({ answer: exactly({ versionId: id() }) }),
   'POST /api/items/:id/ribbon': endpoint({ body: ribbon }),
   'POST /api/items/bulk': endpoint({

@@ -33,6 +33,7 @@ import {
   saveBench,
   saveSet,
 } from './service';
+import { forgetTrim } from './kept-trim';
 import { decide, listChoices, removeChoice, verdictsOf } from './decide';
 import { one } from '../db/query';
 
@@ -454,6 +455,18 @@ describe('deciding', () => {
       (await one<{ compensation: unknown }>(pool(), 'select compensation from item where id = $1', [profile.itemId]))
         .compensation,
     ).toMatchObject({ slope: [1.1, 1, 1] });
+  });
+  test('a trim is kept with a look too, laid with it, and forgotten again', async () => {
+    const trim = { slope: [1, 1, 0.9], offset: [0, 0, 0], power: [1, 1, 1] };
+    await decide(as.librarian, { ...base(), compensation: trim });
+    const laid = async () => {
+      const [row] = await candidatesFor(as.librarian, [look.versionId]);
+      return must(row).compensation;
+    };
+    expect(await laid()).toMatchObject(trim);
+    await expect(forgetTrim(as.retoucher, look.itemId)).rejects.toMatchObject({ code: 'not-allowed' });
+    await forgetTrim(as.librarian, look.itemId);
+    expect(await laid()).toBeNull();
   });
   test.each([
     [{ strength: 401 }],

@@ -119,8 +119,8 @@ async function saveChoice({ sql, person }: Judging, choice: q.NewChoice): Promis
   await record(sql, actorOf(person), 'house-choice', String(saved.id), action, saved.before, after);
 }
 
-/** What follows for an item: the event, its usual strength, a profile's compensation. */
-async function followUp({ sql, person, decision }: Judging, candidate: q.CandidateRow): Promise<void> {
+/** What follows for an item: the event, its usual strength, and the trim that is kept with it; with the profile, where there is one. */
+async function followUp({ sql, person, decision, about }: Judging, candidate: q.CandidateRow): Promise<void> {
   const { item_id: itemId } = candidate;
   const action = decision.chosen ? 'chosen on the bench' : 'judged on the bench';
   await record(sql, actorOf(person), 'item', itemId, action, null, {
@@ -132,7 +132,7 @@ async function followUp({ sql, person, decision }: Judging, candidate: q.Candida
     allow(person, 'item.edit');
     await q.adviseStrength(sql, itemId, decision.strength);
   }
-  if (decision.compensation && isProfile(candidate)) {
+  if (decision.compensation && (isProfile(candidate) || !about.some(isProfile))) {
     allow(person, 'item.edit');
     await q.setCompensation(sql, itemId, decision.compensation);
   }

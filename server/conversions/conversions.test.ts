@@ -192,6 +192,7 @@ describe('a run', () => {
     await changeConversion(people.librarian, id, { clash: 'number' });
     await start(id);
     expect(await titlesOf('look')).toEqual(['Twin', 'Twin 2', 'Twin 3']);
+    expect((await conversionFor(people.librarian, id)).rows.map((row) => row.name)).toEqual(['Twin 2', 'Twin 3']);
   });
 
   test('stands on the shelf that is said, and one that fails leaves the rest and is tried again', async () => {

@@ -49,6 +49,7 @@ export interface SourceRow {
   problem: ToldProblem | null;
   made_version_id: string | null;
   made_item_id: string | null;
+  made_title: string | null;
   made_status: string | null;
   source: SourceItem;
   /** what becomes newer */ again: { item_id: string; title: string; variant: string } | null;
@@ -161,7 +162,8 @@ export const rowsOf = (sql: Sql, conversionId: string): Promise<SourceRow[]> =>
     `
       select
         r.place, r.source_version_id, r.recipe, r.again_version_id, r.title, r.excluded, r.status, r.outcome,
-        r.problem, r.made_version_id, m.item_id as made_item_id, m.status as made_status,
+        r.problem, r.made_version_id, m.item_id as made_item_id, mi.title as made_title,
+        m.status as made_status,
         jsonb_build_object(
           'item_id', i.id, 'title', i.title, 'kind', i.kind, 'number', v.number, 'headings', i.headings,
           'cameras', i.cameras, 'supplier', i.supplier, 'shelf_id', i.shelf_id, 'shelf', s.name,
@@ -176,6 +178,7 @@ export const rowsOf = (sql: Sql, conversionId: string): Promise<SourceRow[]> =>
         join item i on i.id = v.item_id
         join shelf s on s.id = i.shelf_id
         left join version m on m.id = r.made_version_id
+        left join item mi on mi.id = m.item_id
         left join version g on g.id = r.again_version_id
         left join item gi on gi.id = g.item_id
       where r.conversion_id = $1

@@ -368,7 +368,7 @@ export async function conversionFor(person: Person, id: string): Promise<Convers
     thresholds,
     rows: rows.map((row) => ({
       ...row,
-      name: must(names.get(row.place)).title,
+      name: row.made_title ?? must(names.get(row.place)).title,
       clashes: must(names.get(row.place)).clashes,
       by: row.recipe ?? conversion.recipe,
     })),

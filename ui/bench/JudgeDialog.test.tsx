@@ -28,6 +28,7 @@ const look: Candidate = {
   doubled: false,
   notShown: [],
   missing: [],
+  trim: null,
 };
 const column: Column = { ...emptyColumn, layers: [{ version: 'look-1', strength: 60, assumed: null }] };
 const frames = [

@@ -45,7 +45,7 @@ function askedOf({ column, candidates, frames, blind, may }: Props) {
     intention: blind ? '' : look?.intention || profile?.intention || '',
     consequences: {
       strength: may.edit ? strength : null,
-      trim: Boolean(profile && column.trim && may.edit && !blind),
+      trim: Boolean((profile ?? look) && column.trim && may.edit && !blind),
       choice,
       obstacle: choice ? obstacle({ profile, look, frames }) : '',
     },
@@ -117,7 +117,7 @@ function Consequences({ chosen, strength, trim, choice, obstacle: why }: Consequ
     <>
       <Tick name="ribbon" words="put my ribbon on it" />
       {strength !== null && <Tick name="advise" words={`advise ${strength} % as its usual strength`} />}
-      {trim && <Tick name="keepTrim" words="keep the trim with the profile as its compensation" />}
+      {trim && <Tick name="keepTrim" words="keep the trim with it, to be laid with it from now on" />}
       {choice && <Tick name="house" off={!chosen || why !== ''} words="make it the house choice" />}
       {choice && why && <p className="ml-6 text-[12px] text-ochre">Not yet: {why}.</p>}
     </>

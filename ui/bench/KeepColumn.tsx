@@ -10,7 +10,7 @@ import { Field } from '../kit/Field';
 import { Modal, ModalFoot } from '../kit/Modal';
 import { Notice } from '../kit/Notice';
 import { useBench } from './bench-context';
-import { leftOfColumn, type Column } from './model/column';
+import { leftOfColumn, titleOfKept, type Column } from './model/column';
 
 interface Props {
   column: Column;
@@ -24,7 +24,7 @@ const SIZES = [17, 33, 65];
 export function KeepColumn({ column, name, onClose }: Props) {
   const { candidates } = useBench();
   const { busy, problem, run } = useAction();
-  const [title, setTitle] = useState(name);
+  const [title, setTitle] = useState(() => titleOfKept(column, name));
   const [size, setSize] = useState(33);
   const [kept, setKept] = useState<Kept | null>(null);
   const left = leftOfColumn(column);
@@ -106,11 +106,11 @@ function IsKept({ kept, title, onClose }: { kept: Kept; title: string; onClose: 
         knows what it was made of. The table is off by {kept.error.meanDeltaE.toFixed(2)} ΔE00 on average, at most{' '}
         {kept.error.maxDeltaE.toFixed(2)}.
       </p>
-      <ModalFoot>
+      <div className="mt-4 flex justify-end">
         <button className="button" onClick={onClose}>
           Back to the bench
         </button>
-      </ModalFoot>
+      </div>
     </Modal>
   );
 }

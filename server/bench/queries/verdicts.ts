@@ -188,5 +188,5 @@ export const adviseStrength = (sql: Sql, itemId: string, strength: number) =>
 export const setCompensation = (sql: Sql, itemId: string, compensation: unknown) =>
   sql.query('update item set compensation = $2, revision = revision + 1 where id = $1', [
     itemId,
-    JSON.stringify(compensation),
+    compensation ? JSON.stringify(compensation) : null,
   ]);

@@ -1,4 +1,5 @@
 /** Items and versions as they are read. */
+import type { Trim } from '@/core/bench/measure';
 import type { ItemSource, Shape } from '@/core/item/fields';
 import type { Encoding } from '@/core/look/look';
 import type { ItemKind } from '@/core/recognise';
@@ -28,6 +29,7 @@ export interface ItemRow {
   position: number;
   description: string;
   intention: string;
+  /** a trim that a verdict has kept with it */ compensation: Trim | null;
   creator: string;
   rights: string;
   web_statement: string;

@@ -1,4 +1,5 @@
 import type { Candidate } from '@/core/api/bench';
+import type { Trim } from '@/core/bench/measure';
 import { codingSaid } from '@/core/icc/coding';
 import { notRendered, type ClassOverrides } from '@/core/preset/bake';
 import type { LookReference, Settings } from '@/core/preset/kinds';
@@ -41,6 +42,7 @@ export function candidateOf(row: {
   roots: string[];
   doubled: boolean;
   called: string | null;
+  compensation: unknown;
 }): Candidate {
   const stages = (row.facts.stages ?? []) as string[];
   const has = (w: string) => stages.includes(w);
@@ -71,6 +73,7 @@ export function candidateOf(row: {
     intention: row.intention,
     roots: row.roots,
     doubled: row.doubled,
+    trim: row.compensation as Trim | null,
     ...ofPreset(row),
   };
 }

@@ -60,17 +60,16 @@ export function versionsOf(column: Column): string[] {
 export const isExport = (source: Source, label: string): boolean =>
   source.from === 'export' && source.label.toLowerCase() === label.toLowerCase();
 
-/** A candidate as it is laid on the bench: a profile as the source, a look at its usual strength. */
-export const columnFor = (candidate: Candidate): Column =>
-  candidate.kind === 'camera-profile'
-    ? { ...emptyColumn, source: byProfile(candidate.versionId) }
-    : { ...emptyColumn, layers: [layer(candidate.versionId, candidate.usual)] };
+/** A candidate added to a column that is there; with the trim that is kept with it, where the column has none. */
+export function withCandidate(column: Column, candidate: Candidate): Column {
+  const trim = column.trim ?? candidate.trim;
+  return candidate.kind === 'camera-profile'
+    ? { ...column, trim, source: byProfile(candidate.versionId) }
+    : { ...column, trim, layers: [...column.layers, layer(candidate.versionId, candidate.usual)] };
+}
 
-/** A candidate added to a column that is there. */
-export const withCandidate = (column: Column, candidate: Candidate): Column =>
-  candidate.kind === 'camera-profile'
-    ? { ...column, source: byProfile(candidate.versionId) }
-    : { ...column, layers: [...column.layers, layer(candidate.versionId, candidate.usual)] };
+/** A candidate as it is laid on the bench: a profile as the source, a look at its usual strength, each with its trim. */
+export const columnFor = (candidate: Candidate): Column => withCandidate(emptyColumn, candidate);
 
 const clampStrength = (value: number): number => Math.max(0, Math.min(STRENGTH_MOST, Math.round(value)));
 
@@ -117,4 +116,12 @@ export function leftOfColumn({ source, range }: Column): string[] {
     ...(source.from === 'export' ? ['the editor’s export, which is a picture'] : []),
     ...(range ? ['range compression: it depends on what stands around a color'] : []),
   ];
+}
+
+/** What a column may be called as a look: otherwise than what lies in it. */
+export function titleOfKept(column: Column, name: string): string {
+  const top = topLayer(column);
+  const strength = top && top.strength !== 100 ? ` at ${top.strength} %` : '';
+  const trim = column.trim ? ', trimmed' : '';
+  return column.layers.length === 1 && !strength && !trim ? `${name}, kept` : `${name}${strength}${trim}`;
 }

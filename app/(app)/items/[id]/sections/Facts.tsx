@@ -3,6 +3,7 @@ import type { ItemWithVersions } from '@/server/items/service';
 import { may } from '@/server/people/roles';
 import { EncodingAndStatus } from '@/ui/item/Encoding';
 import { ReadFacts } from '@/ui/item/Facts';
+import { KeptTrim } from '@/ui/item/KeptTrim';
 import { References } from '@/ui/item/References';
 import { Fact } from '@/ui/kit/Fact';
 import { Selvedge } from '@/ui/kit/Selvedge';
@@ -47,6 +48,11 @@ export async function Facts({ id, searchParams }: Props) {
         <Fact name="Headings">{item.headings.join(' / ') || 'none'}</Fact>
         <Scope item={item} />
         {hasStrength && <Strength item={item} />}
+        {item.compensation && (
+          <Fact name="Trim">
+            <KeptTrim itemId={id} trim={item.compensation} mayEdit={may(person, 'item.edit')} />
+          </Fact>
+        )}
         {item.tags.length > 0 && <Fact name="Tags">{item.tags.join(', ')}</Fact>}
         <Fact name="Origin">
           {item.origin}
