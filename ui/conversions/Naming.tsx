@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { placeholders } from '@/core/item/title-pattern';
 import { useAction } from '../kit/action';
 import { call } from '../kit/call';
+import { useHoped } from '../kit/hoped';
 import { Notice } from '../kit/Notice';
 import { counted } from '../kit/words';
 
@@ -20,10 +21,16 @@ interface Props {
 }
 
 export function Naming({ id, naming, shelfId, clash, clashes, shelves, may }: Props) {
+  const [shelf, hopeShelf] = useHoped(shelfId);
+  const [picked, pick] = useHoped(clash);
   const { busy, problem, runAndRefresh } = useAction();
   const [pattern, setPattern] = useState(naming);
   const change = (body: { naming?: string; shelfId?: string | null; clash?: Clash }) =>
     void runAndRefresh(() => call('PATCH /api/conversions/:id', { id, body }));
+  const settleClash = (by: 'number' | 'leave') => {
+    pick(by);
+    change({ clash: by });
+  };
   const settle = () => {
     if (pattern.trim() !== naming) change({ naming: pattern });
   };
@@ -46,8 +53,11 @@ export function Naming({ id, naming, shelfId, clash, clashes, shelves, may }: Pr
         On the shelf
         <select
           className="field text-[13.5px] text-ink"
-          value={shelfId ?? ''}
-          onChange={(event) => change({ shelfId: event.target.value || null })}
+          value={shelf ?? ''}
+          onChange={(event) => {
+            hopeShelf(event.target.value || null);
+            change({ shelfId: event.target.value || null });
+          }}
         >
           <option value="">beside its source</option>
           {shelves.map((shelf) => (
@@ -62,12 +72,8 @@ export function Naming({ id, naming, shelfId, clash, clashes, shelves, may }: Pr
           <legend className="px-1 text-[12.5px] font-semibold text-ochre">
             {counted(clashes, 'name')} borne already
           </legend>
-          <ClashChoice
-            words="Put a number behind it"
-            on={clash === 'number'}
-            onPick={() => change({ clash: 'number' })}
-          />
-          <ClashChoice words="Leave these out" on={clash === 'leave'} onPick={() => change({ clash: 'leave' })} />
+          <ClashChoice words="Put a number behind it" on={picked === 'number'} onPick={() => settleClash('number')} />
+          <ClashChoice words="Leave these out" on={picked === 'leave'} onPick={() => settleClash('leave')} />
         </fieldset>
       )}
       <Notice problem={problem} />

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import type { Thresholds } from '@/core/conversion/outcome';
 import { useAction } from '../kit/action';
 import { call } from '../kit/call';
+import { useHoped } from '../kit/hoped';
 import { Notice } from '../kit/Notice';
 import type { Row } from './model/row';
 import { Otherwise } from './Otherwise';
@@ -16,11 +17,17 @@ interface Props {
   /** rows can still be changed */ open: boolean;
 }
 
-export function Rows({ id, rows, within, open }: Props) {
+export function Rows({ id, rows: said, within, open }: Props) {
   const action = useAction();
+  const [rows, hope] = useHoped(said);
   const [otherwise, setOtherwise] = useState<Row | null>(null);
-  const change = (places: number[], body: { excluded?: boolean; title?: string }) =>
-    void action.runAndRefresh(() => call('PATCH /api/conversions/:id/rows', { id, body: { places, ...body } }));
+  const change = async (places: number[], body: { excluded?: boolean; title?: string }) => {
+    const { excluded, title } = body;
+    const hoped = { ...(excluded === undefined ? {} : { excluded }), ...(title ? { name: title } : {}) };
+    hope(rows.map((row) => (places.includes(row.place) ? { ...row, ...hoped } : row)));
+    const ask = () => call('PATCH /api/conversions/:id/rows', { id, body: { places, ...body } });
+    if (!(await action.runAndRefresh(ask))) hope(said);
+  };
   const takeable = rows.filter((row) => row.status !== 'made' && row.status !== 'refused');
   const taken = takeable.filter((row) => !row.excluded);
   return (
@@ -44,7 +51,7 @@ export function Rows({ id, rows, within, open }: Props) {
                   aria-label="Make all"
                   checked={taken.length === takeable.length}
                   onChange={(event) =>
-                    change(
+                    void change(
                       takeable.map((row) => row.place),
                       { excluded: !event.target.checked },
                     )
@@ -68,8 +75,8 @@ export function Rows({ id, rows, within, open }: Props) {
               row={row}
               within={within}
               open={open && row.status !== 'made'}
-              onTake={(on) => change([row.place], { excluded: !on })}
-              onName={(title) => change([row.place], { title })}
+              onTake={(on) => void change([row.place], { excluded: !on })}
+              onName={(title) => void change([row.place], { title })}
               onOtherwise={() => setOtherwise(row)}
             />
           ))}

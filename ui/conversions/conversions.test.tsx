@@ -127,6 +127,7 @@ describe('names', () => {
     rerender(<Naming {...props} clashes={2} />);
     const user = userEvent.setup();
     await user.click(screen.getByLabelText('Leave these out'));
+    expect(screen.getByLabelText<HTMLInputElement>('Leave these out').checked).toBe(true);
     await user.clear(screen.getByLabelText(/^Title, as a pattern/));
     await user.type(screen.getByLabelText(/^Title, as a pattern/), 'Kiln {{title}{Enter}');
     expect(asked.map(({ body }) => body)).toContainEqual({ clash: 'leave' });
@@ -156,6 +157,9 @@ describe('rows', () => {
       row(),
       row({ place: 2, source: { itemId: 'b', title: 'Rim', kind: 'preset', number: 1, selvedge: null } }),
     ]);
+    await user.click(screen.getByLabelText('Make Rim'));
+    // at once, before the server has said so
+    expect(screen.getByLabelText<HTMLInputElement>('Make Rim').checked).toBe(false);
     await user.click(screen.getByLabelText('Make Rim'));
     await user.click(screen.getByLabelText('Make all'));
     const name = screen.getByLabelText('Title of what Side Light becomes');
