@@ -75,6 +75,7 @@ test.describe('at the door', () => {
       /Intake/,
       /Shelves/,
       /Bench/,
+      /Conversions/,
       /Packs/,
       /Copies/,
       /Coverage/,
