@@ -1,6 +1,6 @@
 /** The whole job, as the librarian does it: from a supplier's zip to a look that editors on stations really list, and back. */
 import { cubeOf, marlstoneOf, oxbowOf, zipOf } from '../demo/files';
-import { awake, listed, signIn, stationRoot, takeIn, tree } from './app';
+import { awake, idle, listed, signIn, stationRoot, takeIn, tree } from './app';
 import { expect, nobody, test, type Page } from './test';
 
 let page: Page;
@@ -147,7 +147,9 @@ test('finds an item by typing, with a slip of the finger too, and marks it with 
   await page.keyboard.press('/');
   await page.keyboard.type('quenchd iron');
   await expect(page.locator('[data-spine]')).toHaveCount(1);
-  await expect(page).toHaveURL(/q=quenchd/);
+  // all of the words, and what they found
+  await expect(page).toHaveURL(/q=quenchd(\+|%20)iron/);
+  await idle(page);
   await page.keyboard.press('ArrowDown');
   const spine = page.locator('[data-spine]');
   await expect(spine).toBeFocused();
