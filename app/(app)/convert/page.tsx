@@ -3,6 +3,7 @@ import { listConversions } from '@/server/conversions/service';
 import { signedInPerson } from '@/server/http';
 import { presetLanguages } from '@/server/versions/preset-forms';
 import { recipeWords } from '@/ui/conversions/model/recipe-words';
+import { ListTitle } from '@/ui/kit/ListTitle';
 import { Refresh } from '@/ui/kit/Refresh';
 import { State } from '@/ui/kit/State';
 import { Ago } from '@/ui/kit/time';
@@ -41,12 +42,7 @@ export default async function Page() {
             {all.map((one) => (
               <tr key={one.id} className="hover:bg-sheet">
                 <td>
-                  <Link
-                    className="font-serif text-[15.5px] font-medium hover:underline [overflow-wrap:anywhere]"
-                    href={`/convert/${one.id}`}
-                  >
-                    {one.title}
-                  </Link>
+                  <ListTitle href={`/convert/${one.id}`}>{one.title}</ListTitle>
                 </td>
                 <td>{one.again ? 'made again, as before' : recipeWords(one.recipe, languages)}</td>
                 <td>

@@ -1,7 +1,7 @@
-import Link from 'next/link';
 import { discardedArrivals, listArrivals, unfinishedUploads } from '@/server/arrivals/service';
 import { may } from '@/server/people/roles';
 import { signedInPerson } from '@/server/http';
+import { ListTitle } from '@/ui/kit/ListTitle';
 import { PageHead } from '@/ui/shell/Shell';
 import { Discarded } from '@/ui/intake/Discarded';
 import { DropZone } from '@/ui/intake/DropZone';
@@ -52,12 +52,7 @@ export default async function Page() {
             {arrivals.map((arrival) => (
               <tr key={arrival.id} className="hover:bg-sheet">
                 <td>
-                  <Link
-                    href={`/intake/${arrival.id}`}
-                    className="font-serif text-[15.5px] font-medium hover:underline [overflow-wrap:anywhere]"
-                  >
-                    {arrival.name}
-                  </Link>
+                  <ListTitle href={`/intake/${arrival.id}`}>{arrival.name}</ListTitle>
                   <span className="block text-[12px] text-soft">
                     {(arrival.size / 1e6).toFixed(1)} MB{arrival.person ? `, brought by ${arrival.person}` : ''}
                   </span>

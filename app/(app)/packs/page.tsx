@@ -2,6 +2,7 @@ import Link from 'next/link';
 import { counted } from '@/core/words';
 import { signedInPerson } from '@/server/http';
 import { listPacks } from '@/server/packs/service';
+import { ListTitle } from '@/ui/kit/ListTitle';
 import { Refresh } from '@/ui/kit/Refresh';
 import { Ago } from '@/ui/kit/time';
 import { PageHead } from '@/ui/shell/Shell';
@@ -31,12 +32,7 @@ export default async function Page() {
             {packs.map((pack) => (
               <tr key={pack.id} className="hover:bg-sheet">
                 <td>
-                  <Link
-                    href={`/packs/${pack.id}`}
-                    className="font-serif text-[15.5px] font-medium hover:underline [overflow-wrap:anywhere]"
-                  >
-                    {pack.name}
-                  </Link>
+                  <ListTitle href={`/packs/${pack.id}`}>{pack.name}</ListTitle>
                   <span className="block text-[12px] text-soft">
                     {[pack.release && `release ${pack.release}`, pack.next_id && 'a newer release is here']
                       .filter(Boolean)

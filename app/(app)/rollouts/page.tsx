@@ -1,6 +1,7 @@
 import Link from 'next/link';
 import { listRollouts } from '@/server/rollouts/service';
 import { signedInPerson } from '@/server/http';
+import { ListTitle } from '@/ui/kit/ListTitle';
 import { PageHead } from '@/ui/shell/Shell';
 import { Refresh } from '@/ui/kit/Refresh';
 import { State } from '@/ui/kit/State';
@@ -42,12 +43,7 @@ export default async function Page() {
             {all.map((rollout) => (
               <tr key={rollout.id} className="hover:bg-sheet">
                 <td>
-                  <Link
-                    className="font-serif text-[15.5px] font-medium hover:underline [overflow-wrap:anywhere]"
-                    href={`/rollouts/${rollout.id}`}
-                  >
-                    {rollout.title}
-                  </Link>
+                  <ListTitle href={`/rollouts/${rollout.id}`}>{rollout.title}</ListTitle>
                 </td>
                 <td>
                   <State of={rollout.status} />

@@ -3,6 +3,7 @@ import { may } from '@/server/people/roles';
 import { listEditors } from '@/server/editors/service';
 import { fleet, FLEET_AT_ONCE, retiredStations } from '@/server/stations/views';
 import { signedInPerson } from '@/server/http';
+import { ListTitle } from '@/ui/kit/ListTitle';
 import { PageHead } from '@/ui/shell/Shell';
 import { Refresh } from '@/ui/kit/Refresh';
 import { State } from '@/ui/kit/State';
@@ -84,12 +85,7 @@ export default async function Page({ searchParams }: Props) {
             {views.map((station) => (
               <tr key={station.station.id} className="hover:bg-sheet">
                 <td>
-                  <Link
-                    href={`/stations/${station.station.id}`}
-                    className="font-serif text-[15.5px] font-medium hover:underline"
-                  >
-                    {station.station.name}
-                  </Link>
+                  <ListTitle href={`/stations/${station.station.id}`}>{station.station.name}</ListTitle>
                   <span className="block text-[12px] text-soft">
                     {station.host
                       ? `in the reader of ${station.host}`

@@ -13,7 +13,7 @@ export const screens: readonly (readonly Screen[])[] = [
     { href: '/intake', name: 'Intake', needs: 'arrival.read' },
     { href: '/shelves', name: 'Shelves', also: '/items' },
     { href: '/bench', name: 'Bench' },
-    { href: '/convert', name: 'Conversions' },
+    { href: '/convert', name: 'Conversions', needs: 'item.convert' },
     { href: '/packs', name: 'Packs' },
     { href: '/copies', name: 'Copies' },
     { href: '/coverage', name: 'Coverage' },
