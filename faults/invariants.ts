@@ -60,6 +60,16 @@ export const invariants: readonly Invariant[] = [
     },
   },
   {
+    name: 'every look of the pack is made into a chain, once',
+    look: async (world, { titles }) => {
+      const rows = await world.sql<{ title: string; n: number }>(
+        'select title, count(*)::int as n from item where title = any ($1) group by title',
+        [titles.map((title) => `${title}, CLF`)],
+      );
+      return rows.length === titles.length && rows.every(({ n }) => n === 1) ? null : JSON.stringify(rows);
+    },
+  },
+  {
     name: 'every entry that was taken has its version',
     look: async (world, { arrival }) =>
       none(

@@ -107,6 +107,56 @@ async function approve(world: World, titles: readonly string[]): Promise<string[
   return rows.map(({ id }) => id);
 }
 
+const conversionStatus = async (world: World, id: string): Promise<string> =>
+  (await world.sql<{ status: string }>('select status from conversion where id = $1', [id]))[0]?.status ?? '';
+
+/** Whether the job of a conversion has come to nothing: three workers may have died over it. */
+const conversionWaits = async (world: World, id: string): Promise<boolean> =>
+  (
+    await world.sql(
+      `
+        select 1
+        from conversion c
+          left join job j on j.id = c.job_id
+        where c.id = $1 and (c.status = 'paused' or j.status = 'failed')
+      `,
+      [id],
+    )
+  ).length === 1;
+
+/** Looks made into chains, all at once; none is made twice, whatever is killed. */
+async function convert(world: World, titles: readonly string[]): Promise<void> {
+  const rows = await world.sql<{ id: string }>('select id from item where title = any ($1)', [titles]);
+  const body = { items: rows.map(({ id }) => id), recipe: { tool: 'derive', form: 'clf', points: 33 } };
+  let id = '';
+  await world.until(
+    'a conversion is begun',
+    async () => id !== '',
+    120_000,
+    async () => {
+      id = (await world.ask<{ id: string }>('POST', '/api/conversions', body)).id;
+    },
+  );
+  const move = (verb: 'plan' | 'start') => world.ask('POST', `/api/conversions/${id}`, { verb });
+  await world.until(
+    'a conversion is planned',
+    async () => (await conversionStatus(world, id)) === 'planned',
+    180_000,
+    async () => {
+      if (await conversionWaits(world, id)) await move('plan');
+    },
+  );
+  await world.until(
+    'a conversion is carried through',
+    async () => (await conversionStatus(world, id)) === 'done',
+    180_000,
+    async () => {
+      const isPlanned = (await conversionStatus(world, id)) === 'planned';
+      if (isPlanned || (await conversionWaits(world, id))) await move('start');
+    },
+  );
+}
+
 const statusOf = async (world: World, rollout: string): Promise<string> =>
   (await world.sql<{ status: string }>('select status from rollout where id = $1', [rollout]))[0]?.status ?? '';
 
@@ -185,6 +235,7 @@ export async function work(
   const arrival = await send(world, `Fault ${seed} ${round}.zip`, packOf(titles, next));
   await accept(world, arrival);
   const versions = await approve(world, titles.slice(0, 2));
+  await convert(world, titles);
   if (withRestore) await backUpAndRestore(world);
   const rollout = await rollOut(world, versions);
   return { titles, arrival, rollout, undo: round % 2 ? await undo(world, rollout) : '' };
