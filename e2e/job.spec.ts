@@ -237,7 +237,7 @@ test('a preset becomes a look that editors on stations really list, and all of i
     await page.getByLabel('Title of the look').fill('Prompt Corner Look');
     await page.getByRole('button', { name: 'Make the look' }).click();
     await expect(page.getByRole('heading', { name: 'Prompt Corner Look', level: 1 })).toBeVisible();
-    await expect(page.getByText('made from preset version 1, baked at 33 points')).toBeVisible();
+    await expect(page.getByText('made from preset version 1, by the recipe: looks, tables of 33 points')).toBeVisible();
     // what Etagere computed itself needs nobody to say what its values mean
     await page.getByRole('button', { name: 'Approve' }).click();
     await expect(page.getByRole('link', { name: 'Roll out' })).toBeVisible();

@@ -1,19 +1,9 @@
 /** What becomes of a source in a conversion: the same words in its plan, in its lineage and on each screen. */
 import type { Residual } from '../look/residual';
+import type { Approximated, LeftOut } from '../preset/convert';
 
 /** Differences over many colors, in ΔE00. */
 export type Figures = Pick<Residual, 'maxDeltaE' | 'p95DeltaE' | 'meanDeltaE'>;
-
-export interface Approximated {
-  setting: string;
-  reason: string;
-  /** largest ΔE00 over the standard colors; null where the setting is none that is rendered */ figure: number | null;
-  meanDeltaE: number | null;
-}
-export interface LeftOut {
-  setting: string;
-  reason: string;
-}
 
 export interface Outcome {
   /** what is made, in a few words: “table of 33 points” */ said: string;
@@ -39,6 +29,6 @@ export function proofOf(error: Figures | null, { mean, max }: Thresholds): Proof
   return error.meanDeltaE <= mean && error.maxDeltaE <= max ? 'passed' : 'failed';
 }
 
-/** An error in the words of every screen that shows one. */
-export const errorWords = ({ meanDeltaE, maxDeltaE }: Figures): string =>
-  `mean ${meanDeltaE.toFixed(2)}, largest ${maxDeltaE.toFixed(2)} ΔE00`;
+/** An error in ΔE00, in the words of every screen that shows one. */
+export const errorWords = ({ meanDeltaE, maxDeltaE }: Pick<Figures, 'meanDeltaE' | 'maxDeltaE'>): string =>
+  `mean ${meanDeltaE.toFixed(2)}, largest ${maxDeltaE.toFixed(2)}`;

@@ -6,6 +6,7 @@ import { array, number, object, string, type InferType } from 'yup';
 import { NOT_CHOSEN } from '../preset/bake';
 import { settingById } from '../preset/settings';
 import type { ItemKind } from '../recognise/recognised';
+import { same } from '../same';
 
 /** The forms that a look can be written in. */
 export const LOOK_FORMS = ['cube', 'clf', 'icc-link', 'icc-abstract'] as const;
@@ -116,7 +117,8 @@ export function recipeOf(fields: RecipeFields): Recipe {
   return { tool, form, points, kelvin, camera };
 }
 
-const isLookForm = (form: Form): boolean => (LOOK_FORMS as readonly string[]).includes(form);
+export const isLookForm = (form: Form): form is (typeof LOOK_FORMS)[number] =>
+  (LOOK_FORMS as readonly string[]).includes(form);
 
 /** The kind of item that a recipe takes. */
 export function takes(recipe: Recipe): ItemKind {
@@ -162,9 +164,9 @@ export const usualNaming = (recipe: Recipe): string =>
 
 /** Says the same thing, whatever the order of what is left out. */
 export function sameRecipe(one: Recipe, other: Recipe): boolean {
-  const plain = (recipe: Recipe): string =>
-    JSON.stringify(recipe.tool === 'bake' ? { ...recipe, leave: [...recipe.leave].sort() } : recipe);
-  return plain(one) === plain(other);
+  const sorted = (recipe: Recipe): Recipe =>
+    recipe.tool === 'bake' ? { ...recipe, leave: [...recipe.leave].sort() } : recipe;
+  return same(sorted(one), sorted(other));
 }
 
 /** What a lineage says of how its version was made, whoever wrote it. */

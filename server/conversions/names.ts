@@ -1,5 +1,6 @@
 /** What each row of a conversion will be called, and where that name is borne already. */
 import { gives, type Recipe } from '@/core/conversion/recipe';
+import { itemFields } from '@/core/item/fields';
 import { distinct } from '@/core/lists';
 import { titleByPattern } from '@/core/item/title-pattern';
 import type { Sql } from '../db/pool';
@@ -15,6 +16,9 @@ type Said = Pick<ConversionRow, 'naming' | 'shelf_id' | 'recipe' | 'clash'>;
 
 const shelfOf = ({ shelf_id }: Pick<ConversionRow, 'shelf_id'>, row: SourceRow): string =>
   shelf_id ?? row.source.shelf_id;
+
+/** Of a title, with room behind it for a number. */
+const MOST_SIGNS = itemFields.title.shape.most - 6;
 
 /** A title that nobody bears, with the first number behind it that is free. */
 function numbered(title: string, isBorne: (title: string) => boolean): string {
@@ -39,7 +43,7 @@ export async function namesOf(sql: Sql, conversion: Said, rows: readonly SourceR
     }
     const { title, cameras, supplier, headings } = row.source;
     const parts = { title, place: row.place, supplier, camera: cameras[0] ?? '', heading: headings.at(-1) ?? '' };
-    const wanted = row.title ?? titleByPattern(conversion.naming, parts);
+    const wanted = (row.title ?? titleByPattern(conversion.naming, parts)).slice(0, MOST_SIGNS);
     const keyOf = (name: string): string => `${shelfId} ${name.toLowerCase()}`;
     const clashes = row.status !== 'made' && borne.has(keyOf(wanted));
     const isBorne = (name: string): boolean => borne.has(keyOf(name));

@@ -4,6 +4,7 @@ import { must } from '@/core/must';
 import { Problem } from '@/core/problem';
 import { pool, transaction } from '../db/pool';
 import * as items from '../items/queries';
+import { versionFor } from '../items/service';
 import { allowUnderLicence } from '../licences/service';
 import { allow, type Person } from '../people/roles';
 import { keep, usualKeeping, type Kept } from './keep';
@@ -11,9 +12,7 @@ import { make, type Source } from './makers';
 
 /** A version with its item; throws a Problem where it is not there, or of another kind than it has to be. */
 export async function sourceFor(person: Person, versionId: string, kind?: 'preset' | 'look'): Promise<Source> {
-  allow(person, 'view');
-  const version = await items.versionById(pool(), versionId);
-  if (!version) throw new Problem('not-found', 'There is no such version.', versionId, 'Go back to Shelves.');
+  const version = await versionFor(person, versionId);
   if (kind && version.kind !== kind)
     throw new Problem('convert-kind', `${version.title} is no ${kind}.`, version.title, `Choose a ${kind}.`);
   return { version, item: must(await items.itemById(pool(), version.item_id, person.id)) };

@@ -5,7 +5,7 @@ import type { Outcome } from '@/core/conversion/outcome';
 import type { Look } from '@/core/look/look';
 import { inParallel } from '@/core/parallel';
 import type { Settings } from '@/core/preset/kinds';
-import { Problem } from '@/core/problem';
+import { Problem, type ToldProblem } from '@/core/problem';
 import { same } from '@/core/same';
 import { uuid } from '@/core/uuid';
 import { record } from '../activity/queries';
@@ -35,7 +35,7 @@ export async function personOfJob(id: string | null): Promise<Person> {
 }
 
 /** What a fault says on its row, so that one leaves the rest; faults that concern the whole job are thrown on. */
-export function toldOf(error: unknown): q.ToldProblem {
+export function toldOf(error: unknown): ToldProblem {
   if (error instanceof Problem) return error.toJSON();
   if (concernsJob(error)) throw error as Error;
   return toldBug(error, v7(), 'a row of a conversion failed');

@@ -1,5 +1,6 @@
 import type { Outcome } from '@/core/conversion/outcome';
 import type { Recipe } from '@/core/conversion/recipe';
+import type { ToldProblem } from '@/core/problem';
 import type { Sql } from '../db/pool';
 import { many, maybe } from '../db/query';
 import type { Kind } from '../items/queries/rows';
@@ -7,13 +8,6 @@ import type { Kind } from '../items/queries/rows';
 export type Status = 'planning' | 'planned' | 'running' | 'paused' | 'done' | 'stopped';
 export type RowStatus = 'unplanned' | 'planned' | 'refused' | 'made' | 'failed';
 export type Clash = 'number' | 'leave';
-
-export interface ToldProblem {
-  code: string;
-  message: string;
-  where: string;
-  remedy: string;
-}
 
 export interface ConversionRow {
   id: string;

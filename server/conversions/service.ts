@@ -14,7 +14,7 @@ import { requestCancel } from '../jobs/queries';
 import { addJob, jobLives } from '../jobs/service';
 import { actorOf, allow, type Person } from '../people/roles';
 import { proofLimits } from '../studio/service';
-import { namesOf } from './names';
+import { namesOf, recipeOfRow } from './names';
 import type { JobPayload } from './planning';
 import * as q from './queries';
 import { toMake } from './running';
@@ -113,22 +113,32 @@ export async function planConversionOf(person: Person, input: Asked): Promise<st
   });
 }
 
-/** Begins to make anew what was made of sources that are newer now, each by its own recipe. */
-export async function planAgainOf(person: Person, input: BodyOf<'POST /api/conversions/again'>): Promise<string> {
-  allow(person, 'item.convert');
-  const { items } = checked(conversionEndpoints['POST /api/conversions/again'].body, input);
-  return transaction(async (sql) => {
-    const stale = (await q.resultsToRenew(sql, items)).flatMap((one) => {
-      const recipe = recipeIn(one.recipe);
-      return recipe ? [{ ...one, recipe }] : [];
-    });
-    if (!stale.length)
-      throw new Problem(
+const nothingToRenew = ([first]: readonly q.StaleResult[]): Problem =>
+  first
+    ? new Problem(
+        'convert-by-hand',
+        `${first.title} was made by hand, on the bench or in an editor of profiles: there is no recipe by which to make it again.`,
+        first.title,
+        'Make it there anew.',
+      )
+    : new Problem(
         'convert-fresh',
         'None of these was made of something that is newer now.',
         'items',
         'Choose what is told as stale.',
       );
+
+/** Begins to make anew what was made of sources that are newer now, each by its own recipe. */
+export async function planAgainOf(person: Person, input: BodyOf<'POST /api/conversions/again'>): Promise<string> {
+  allow(person, 'item.convert');
+  const { items } = checked(conversionEndpoints['POST /api/conversions/again'].body, input);
+  return transaction(async (sql) => {
+    const found = await q.resultsToRenew(sql, items);
+    const stale = found.flatMap((one) => {
+      const recipe = recipeIn(one.recipe);
+      return recipe ? [{ ...one, recipe }] : [];
+    });
+    if (!stale.length) throw nothingToRenew(found);
     return begin(sql, person, {
       title: titleFor(stale.map((one) => one.title)),
       recipe: must(stale[0]).recipe,
@@ -316,11 +326,7 @@ async function planAnew(sql: Sql, person: Person, conversion: q.ConversionRow): 
 }
 
 async function drop(sql: Sql, person: Person, conversion: q.ConversionRow): Promise<void> {
-  refuseUnless(
-    conversion,
-    ['planning', 'planned'],
-    'What was made is in the archive or on its shelf: stop it instead.',
-  );
+  refuseUnless(conversion, ['planning', 'planned'], 'Stop it instead; what was made stays.');
   if (conversion.job_id) await requestCancel(sql, conversion.job_id);
   await q.deleteConversion(sql, conversion.id);
   await record(sql, actorOf(person), 'conversion', conversion.id, 'dropped', null, { title: conversion.title });
@@ -370,7 +376,7 @@ export async function conversionFor(person: Person, id: string): Promise<Convers
       ...row,
       name: row.made_title ?? must(names.get(row.place)).title,
       clashes: must(names.get(row.place)).clashes,
-      by: row.recipe ?? conversion.recipe,
+      by: recipeOfRow(conversion, row),
     })),
   };
 }

@@ -5,7 +5,8 @@ import { errorWords, type Thresholds } from '@/core/conversion/outcome';
 import { Selvedge } from '../kit/Selvedge';
 import { State } from '../kit/State';
 import { kindWords } from '../shelves/model/spine';
-import { proofOfRow, settingTitle, type Row } from './model/row';
+import { settingTitle } from '@/core/preset/settings';
+import { proofOfRow, type Row } from './model/row';
 
 interface Props {
   row: Row;
@@ -161,7 +162,7 @@ function ErrorCell({ row, within }: { row: Row; within: Thresholds }) {
   if (proof === 'exact' || !row.outcome.error) return <span className="text-soft">nothing is approximated</span>;
   return (
     <span className={proof === 'failed' ? 'text-madder' : ''}>
-      {errorWords(row.outcome.error).replace(' ΔE00', '')}
+      {errorWords(row.outcome.error)}
       <span className="block text-[12px]">
         {proof === 'failed' ? (
           'more than the studio takes'

@@ -5,6 +5,7 @@ import { sameRecipe, type Recipe } from '@/core/conversion/recipe';
 import { useAction } from '../kit/action';
 import { call } from '../kit/call';
 import { Notice } from '../kit/Notice';
+import { NumberField } from '../kit/NumberField';
 import { choices, recipeOfChoice, valueOf, type Choice, type Language } from './model/recipe-words';
 import type { Carriable } from './model/row';
 
@@ -79,12 +80,20 @@ export function RecipeForm({ id, recipe, languages, settings, may }: Props) {
 
 const sizes = [17, 25, 33, 48, 65];
 
+interface NumberProps {
+  label: string;
+  bounds: { min: number; max: number };
+  value: number;
+  onChange: (value: number) => void;
+}
+
 function Details({ wanted, onChange }: { wanted: Recipe; onChange: (recipe: Recipe) => void }) {
   if (wanted.tool === 'preset') return null;
   if (wanted.tool === 'companion')
     return (
       <NumberIn
         label="Strength, in percent"
+        bounds={{ min: 0, max: 400 }}
         value={wanted.strength}
         onChange={(strength) => onChange({ ...wanted, strength })}
       />
@@ -98,6 +107,7 @@ function Details({ wanted, onChange }: { wanted: Recipe; onChange: (recipe: Reci
       {form === 'icc-input' && (
         <NumberIn
           label="Light, in kelvin"
+          bounds={{ min: 2000, max: 50_000 }}
           value={wanted.kelvin}
           onChange={(kelvin) => onChange({ ...wanted, kelvin })}
         />
@@ -134,22 +144,19 @@ export function Points({ value, onChange }: { value: number; onChange: (points: 
   );
 }
 
-/** What is typed goes to the server as it is, which says what is wrong with it. */
-function NumberIn({ label, value, onChange }: { label: string; value: number; onChange: (value: number) => void }) {
-  const [text, setText] = useState(String(value));
+function NumberIn({ label, bounds, value, onChange }: NumberProps) {
   return (
-    <label className="flex flex-col gap-0.5 text-[12px] text-soft">
-      {label}
-      <input
-        className="field text-[13.5px] text-ink"
-        inputMode="numeric"
-        value={text}
-        onChange={(event) => {
-          setText(event.target.value);
-          onChange(Number(event.target.value.replace(',', '.')));
-        }}
+    <div className="flex flex-col gap-0.5 text-[12px] text-soft">
+      <span aria-hidden>{label}</span>
+      <NumberField
+        {...bounds}
+        step={1}
+        label={label}
+        value={value}
+        onValue={onChange}
+        className="field w-full text-[13.5px] text-ink"
       />
-    </label>
+    </div>
   );
 }
 

@@ -83,6 +83,7 @@ describe('a recipe in words', () => {
   });
   test.each([
     [{ ...bake, leave: [] }, 'looks, tables of 33 points'],
+    [{ ...bake, leave: ['level'] }, 'looks, tables of 33 points, without Level'],
     [{ tool: 'preset', to: 'oxbow@2' } as const, 'presets of Oxbow 2'],
     [{ tool: 'companion', to: 'oxbow@2', strength: 60 } as const, 'presets of Oxbow 2 that call the look at 60 %'],
     [{ tool: 'derive', form: 'clf', points: 33, kelvin: 5000, camera: '' } as const, 'looks: CLF'],
@@ -107,6 +108,18 @@ describe('the recipe of a plan', () => {
     await user.click(screen.getByRole('button', { name: 'Work it out anew' }));
     expect(asked.map(({ body }) => body)).toEqual([{ recipe: { tool: 'bake', size: 65, leave: ['level'] } }]);
     expect(router.refresh).toHaveBeenCalled();
+  });
+  test('keeps a number as it was typed, and says what is out of range', async () => {
+    const { asked, user } = show();
+    await user.selectOptions(screen.getByLabelText('Each becomes'), 'companion oxbow@2');
+    const strength = screen.getByLabelText('Strength, in percent');
+    await user.clear(strength);
+    await user.type(strength, '4500{Enter}');
+    expect(screen.getByText(/400/)).toBeTruthy();
+    await user.clear(strength);
+    await user.type(strength, '60{Enter}');
+    await user.click(screen.getByRole('button', { name: 'Work it out anew' }));
+    expect(asked.map(({ body }) => body)).toEqual([{ recipe: { tool: 'companion', to: 'oxbow@2', strength: 60 } }]);
   });
   test('is put back as it was', async () => {
     const { asked, user } = show();

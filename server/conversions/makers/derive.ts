@@ -1,17 +1,13 @@
 /** Looks as tables, chains and ICC profiles and back; camera profiles as ICC input profiles, or edited. */
-import type { Derive } from '@/core/conversion/recipe';
-import { LOOK_FORMS, takes } from '@/core/conversion/recipe';
+import { isLookForm, takes, type Derive } from '@/core/conversion/recipe';
 import type { Figures } from '@/core/conversion/outcome';
 import { cameraProfileFacts } from '@/core/camera/facts';
-import type { LookForm } from '@/core/look/derived';
 import { Problem } from '@/core/problem';
 import { recognise } from '@/core/recognise';
 import { getBlob } from '../../blobs/service';
 import { descriptors } from '../../editors/service';
 import { compute } from '../../threads/computing';
 import type { Maker, Source } from './made';
-
-const isLookForm = (form: string): form is LookForm => (LOOK_FORMS as readonly string[]).includes(form);
 
 interface File {
   bytes: Uint8Array;

@@ -27,6 +27,9 @@ export async function writtenFor({ version, item }: Source, to: Descriptor): Pro
   });
 }
 
+/** Two renderings that are so near, in ΔE00, are one: what is between them is rounding. */
+const UNSEEN = 0.005;
+
 export const writePresetFor: Maker<Write> = async ({ to }, source, _, sql) => {
   const { version } = source;
   const editor = await editorFor(to, sql);
@@ -60,7 +63,7 @@ export const writePresetFor: Maker<Write> = async ({ to }, source, _, sql) => {
       approximated,
       left,
       unknown: [],
-      error: approximated.length ? { ...rendering, p95DeltaE: rendering.maxDeltaE } : null,
+      error: rendering.maxDeltaE < UNSEEN ? null : rendering,
     },
     figures: { carried, approximated, left, rendering },
     variant: editor.title,

@@ -1,4 +1,5 @@
 /** A recipe in words, and the choices that are offered for it. */
+import { settingTitle } from '@/core/preset/settings';
 import { formWords, LOOK_FORMS, PROFILE_FORMS, takes, type Form, type Recipe } from '@/core/conversion/recipe';
 
 export interface Language {
@@ -13,8 +14,10 @@ const titleOf = (languages: readonly Language[], id: string): string =>
 /** What things become: “looks, tables of 33 points”. */
 export function recipeWords(recipe: Recipe, languages: readonly Language[]): string {
   switch (recipe.tool) {
-    case 'bake':
-      return `looks, tables of ${recipe.size} points`;
+    case 'bake': {
+      const without = recipe.leave.map(settingTitle).join(', ');
+      return `looks, tables of ${recipe.size} points${without && `, without ${without}`}`;
+    }
     case 'preset':
       return `presets of ${titleOf(languages, recipe.to)}`;
     case 'companion':

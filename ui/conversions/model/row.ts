@@ -1,14 +1,9 @@
 /** A row of a conversion as the screen has it, and what it says. */
-import { proofOf, type Figures, type LeftOut, type Proof, type Thresholds } from '@/core/conversion/outcome';
+import { proofOf, type Figures, type Proof, type Thresholds } from '@/core/conversion/outcome';
+import type { LeftOut } from '@/core/preset/convert';
+import type { ToldProblem } from '@/core/problem';
 import type { Recipe } from '@/core/conversion/recipe';
-import { settingById } from '@/core/preset/settings';
-
-export interface RowProblem {
-  code: string;
-  message: string;
-  where: string;
-  remedy: string;
-}
+import { settingById, settingTitle } from '@/core/preset/settings';
 
 export interface Row {
   place: number;
@@ -30,11 +25,9 @@ export interface Row {
     error: Figures | null;
     changes: { color: { mean: number; max: number } | null; settings: string[] } | null;
   } | null;
-  problem: RowProblem | null;
+  problem: ToldProblem | null;
   made: { itemId: string; versionId: string; status: string } | null;
 }
-
-export const settingTitle = (id: string): string => settingById.get(id)?.title ?? id;
 
 /** Rows that will be made when the conversion is started. */
 export const going = (rows: readonly Row[], clash: 'number' | 'leave' | null): Row[] =>
