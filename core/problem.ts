@@ -1,3 +1,11 @@
+/** A problem as it is sent and kept. */
+export interface ToldProblem {
+  code: string;
+  message: string;
+  where: string;
+  remedy: string;
+}
+
 /**
  * An error that a user can mend: what happened, where, and what to do. Anything else that is thrown is a bug.
  * `code` is stable and lower-case with dashes; `where` is a place in a file (entry, line, byte, tag) or a field.
@@ -13,10 +21,17 @@ export class Problem extends Error {
     this.where = where;
     this.remedy = remedy;
   }
-  toJSON(): { code: string; message: string; where: string; remedy: string } {
+  toJSON(): ToldProblem {
     return { code: this.code, message: this.message, where: this.where, remedy: this.remedy };
   }
 }
+
+/** What is asked for, or null where a Problem says why it cannot be had; a bug stays one. */
+export const orNull = <T>(asked: Promise<T>): Promise<T | null> =>
+  asked.catch((error: unknown) => {
+    if (error instanceof Problem) return null;
+    throw error;
+  });
 
 /** The same problem, found inside something that is named: "line 4" becomes "looks/a.cube, line 4". */
 export function within(place: string, problem: Problem): Problem {

@@ -38,7 +38,7 @@ export const presetFormEndpoints = {
         }),
       ),
       left: listOf(exactly({ setting: words(), title: words(), reason: words() })),
-      rendering: exactly({ maxDeltaE: figure(), meanDeltaE: figure() }),
+      rendering: exactly({ maxDeltaE: figure(), p95DeltaE: figure(), meanDeltaE: figure() }),
       /** names that the preset refers to, which stay as they are */ refersTo: texts(),
     }),
   }),

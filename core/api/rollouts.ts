@@ -1,14 +1,8 @@
 /** Rollouts, and the jobs that take their time. */
 import { array, number, object, string } from 'yup';
+import type { ToldProblem } from '../problem';
 import { uuid } from '../uuid';
 import { asIs, endpoint, exactly, figure, id, made, words } from './endpoint';
-
-interface ToldProblem {
-  code: string;
-  message: string;
-  where: string;
-  remedy: string;
-}
 
 export const rolloutVerbs = ['confirm', 'undo', 'drop', 'again'] as const;
 export type RolloutVerb = (typeof rolloutVerbs)[number];

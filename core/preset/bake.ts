@@ -4,7 +4,7 @@ import { residual, type Residual } from '../look/residual';
 import { sampler } from '../look/sample';
 import { evaluateOf, operationOf, type CalledLook, type PresetEffect } from './apply';
 import type { SettingClass, Settings } from './kinds';
-import { allSettings, classReason, isNeutral, settingById } from './settings';
+import { allSettings, classReason, isNeutral, settingTitle } from './settings';
 
 export interface Left {
   setting: string;
@@ -44,7 +44,7 @@ export function split(
 export const notRendered = (settings: Settings, overrides: ClassOverrides = {}): string[] =>
   split(settings, overrides)
     .left.filter(({ setting }) => setting !== 'look')
-    .map(({ setting }) => settingById.get(setting)?.title ?? setting);
+    .map(({ setting }) => settingTitle(setting));
 
 export interface Baked {
   look: Look;

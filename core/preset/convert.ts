@@ -31,6 +31,7 @@ export interface PresetConversion {
   left: LeftOut[];
   /** how far our rendering of the two presets' point settings is apart */ rendering: {
     maxDeltaE: number;
+    p95DeltaE: number;
     meanDeltaE: number;
   };
 }
@@ -80,9 +81,9 @@ function substituted(settings: Settings, target: Target): { settings: Settings; 
 }
 
 /** How far two presets' point settings are apart in our rendering. */
-function apart(one: Settings, other: Settings): { maxDeltaE: number; meanDeltaE: number } {
-  const { maxDeltaE, meanDeltaE } = residual(compile(one), compile(other));
-  return { maxDeltaE, meanDeltaE };
+function apart(one: Settings, other: Settings): PresetConversion['rendering'] {
+  const { maxDeltaE, p95DeltaE, meanDeltaE } = residual(compile(one), compile(other));
+  return { maxDeltaE, p95DeltaE, meanDeltaE };
 }
 
 /** What a substitute alone changes: the preset with it in the place of what it stands for. */

@@ -6,6 +6,9 @@ import type { SettingClass, SettingDefinition, Settings } from './kinds';
 export const allSettings: SettingDefinition[] = [...pointSettings, ...otherSettings] as unknown as SettingDefinition[];
 export const settingById = new Map(allSettings.map((s) => [s.id, s]));
 
+/** What a setting is called on screens; its id where none is known. */
+export const settingTitle = (id: string): string => settingById.get(id)?.title ?? id;
+
 /** The language of our own settings, as files in it are marked. */
 export const OWN_LANGUAGE = 'etagere@1';
 

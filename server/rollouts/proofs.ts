@@ -10,8 +10,8 @@ type Judged = Pick<StepRow, 'do_what' | 'residual' | 'table_error' | 'title' | '
 /** The larger of the two errors that a file can have; null where nothing of it is approximated. */
 export function errorOf({ residual, table_error }: Pick<StepRow, 'residual' | 'table_error'>): Figures | null {
   const known = [residual, table_error].flatMap((error) => error ?? []);
-  const [worst] = known.sort((a, b) => b.maxDeltaE - a.maxDeltaE);
-  return worst ? { p95DeltaE: worst.maxDeltaE, ...worst } : null;
+  const [worst] = known.sort((one, other) => other.maxDeltaE - one.maxDeltaE);
+  return worst ?? null;
 }
 
 /** Files that would be written and are further off than the studio takes. */
@@ -25,7 +25,7 @@ export function refuseBeyond(person: Person, found: readonly Judged[], within: T
   if (!error || may(person, 'proof.set')) return;
   throw new Problem(
     'proof-failed',
-    `${counted(found.length, 'file')} would be further off than the studio takes: ${first.title ?? first.path}, ${errorWords(error)}; at most ${within.mean} and ${within.max} are taken.`,
+    `${counted(found.length, 'file')} would be further off than the studio takes: ${first.title ?? first.path}, ${errorWords(error)} ΔE00; at most ${within.mean} and ${within.max} are taken.`,
     first.title ?? first.path,
     'Make it with more points, leave it out, or have the lead confirm this rollout.',
   );

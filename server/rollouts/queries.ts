@@ -42,7 +42,7 @@ export interface StepRow {
   item_id: string | null;
   number: number | null;
   points: number | null;
-  residual: { maxDeltaE: number; meanDeltaE: number } | null;
+  residual: Figures | null;
   /** of the version itself, where it is a table that was made of something */ table_error: Figures | null;
 }
 export interface Prior {

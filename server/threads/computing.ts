@@ -4,7 +4,7 @@
  */
 import { availableParallelism } from 'node:os';
 import { Worker } from 'node:worker_threads';
-import { Problem } from '@/core/problem';
+import { Problem, type ToldProblem } from '@/core/problem';
 import { programOf } from '../program';
 import { ownBytes } from './buffers';
 import type { TaskInput, TaskName, TaskResult } from './tasks';
@@ -12,12 +12,6 @@ import type { TaskInput, TaskName, TaskResult } from './tasks';
 export interface TaskRequest {
   name: TaskName;
   input: unknown;
-}
-interface ToldProblem {
-  code: string;
-  message: string;
-  where: string;
-  remedy: string;
 }
 export type TaskAnswer = { result: unknown } | { problem: ToldProblem } | { bug: string };
 

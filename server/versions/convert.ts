@@ -3,16 +3,13 @@ import type { BodyOf } from '@/core/api';
 import { versionEndpoints } from '@/core/api/versions';
 import { must } from '@/core/must';
 import { split } from '@/core/preset/bake';
-import { settingById } from '@/core/preset/settings';
-import { Problem } from '@/core/problem';
+import { settingById, settingTitle } from '@/core/preset/settings';
 import { convertOne, sourceFor } from '../conversions/one';
 import type { Kept } from '../conversions/keep';
 import { carriable, presetSource } from '../conversions/makers/bake';
-import { pool } from '../db/pool';
 import { allow, type Person } from '../people/roles';
 import { checked } from '../input';
 import { compute } from '../threads/computing';
-import * as q from '../items/queries';
 
 export interface ConversionView {
   carried: { setting: string; title: string; family: string; value: unknown; unit: string }[];
@@ -20,16 +17,6 @@ export interface ConversionView {
   unknown: Record<string, string>;
   residual: { maxDeltaE: number; p95DeltaE: number; meanDeltaE: number };
 }
-
-async function presetVersion(id: string) {
-  const version = await q.versionById(pool(), id);
-  if (!version) throw new Problem('not-found', 'There is no such version.', id, 'Go back to Shelves.');
-  if (version.kind !== 'preset')
-    throw new Problem('convert-kind', `${version.title} is no preset.`, version.title, 'Choose a preset.');
-  return version;
-}
-
-const titleOf = (setting: string): string => settingById.get(setting)?.title ?? setting;
 
 /** What the conversion would carry and leave, with the residual at the size; `wanted` narrows the settings. */
 export async function previewConversion(
@@ -39,7 +26,7 @@ export async function previewConversion(
   wanted?: string[],
 ): Promise<ConversionView> {
   allow(person, 'item.convert');
-  const version = await presetVersion(versionId);
+  const { version } = await sourceFor(person, versionId, 'preset');
   const source = await presetSource({ version });
   const all = split(source.settings, source.classes);
   const { residual } = await compute('baked', { source, size, title: version.title, wanted });
@@ -48,12 +35,14 @@ export async function previewConversion(
   return {
     carried: Object.entries({ ...all.kept, ...called }).map(([id, value]) => ({
       setting: id,
-      title: titleOf(id),
+      title: settingTitle(id),
       family: must(settingById.get(id)).family,
       value,
       unit: must(settingById.get(id)).unit,
     })),
-    left: all.left.filter(({ setting }) => !isCarried(setting)).map((one) => ({ ...one, title: titleOf(one.setting) })),
+    left: all.left
+      .filter(({ setting }) => !isCarried(setting))
+      .map((one) => ({ ...one, title: settingTitle(one.setting) })),
     unknown: version.facts.unknown as Record<string, string>,
     residual: { maxDeltaE: residual.maxDeltaE, p95DeltaE: residual.p95DeltaE, meanDeltaE: residual.meanDeltaE },
   };

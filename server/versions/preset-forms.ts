@@ -2,7 +2,7 @@
 import type { AnswerOf, BodyOf } from '@/core/api';
 import { presetFormEndpoints } from '@/core/api/preset-forms';
 import { editorKey, type Descriptor } from '@/core/editor/descriptor';
-import { settingById } from '@/core/preset/settings';
+import { settingTitle } from '@/core/preset/settings';
 import type { Kept } from '../conversions/keep';
 import { editorFor } from '../conversions/makers/made';
 import { writtenFor } from '../conversions/makers/write';
@@ -24,8 +24,6 @@ export async function presetLanguages(person: Person): Promise<AnswerOf<'GET /ap
     .map((one) => ({ id: editorKey(one), title: one.title, calls: calls(one) }));
 }
 
-const titleOf = (setting: string): string => settingById.get(setting)?.title ?? setting;
-
 /** What would become of each setting of a preset in an editor's language. */
 export async function previewPreset(
   person: Person,
@@ -37,9 +35,9 @@ export async function previewPreset(
   const made = await writtenFor(source, editor);
   return {
     editor: editor.title,
-    carried: made.carried.map((setting) => ({ setting, title: titleOf(setting) })),
-    approximated: made.approximated.map((one) => ({ ...one, title: titleOf(one.setting) })),
-    left: made.left.map((one) => ({ ...one, title: titleOf(one.setting) })),
+    carried: made.carried.map((setting) => ({ setting, title: settingTitle(setting) })),
+    approximated: made.approximated.map((one) => ({ ...one, title: settingTitle(one.setting) })),
+    left: made.left.map((one) => ({ ...one, title: settingTitle(one.setting) })),
     rendering: made.rendering,
     refersTo: made.written.read.references.map(({ name }) => name),
   };

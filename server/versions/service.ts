@@ -8,7 +8,7 @@ import { recognise } from '@/core/recognise';
 import { writeTitle } from '@/core/pack/write-title';
 import type { Settings } from '@/core/preset/kinds';
 import { must } from '@/core/must';
-import { Problem } from '@/core/problem';
+import { orNull, Problem } from '@/core/problem';
 import sharp from 'sharp';
 import { getBlob, putBlob } from '../blobs/service';
 import { transaction } from '../db/pool';
@@ -105,14 +105,7 @@ function curveChanges(older: Held, newer: Held, olderLook: Look, newerLook: Look
 }
 
 /** The look of a version, or null where none can be had of it. */
-async function lookOrNull(version: Held): Promise<Look | null> {
-  try {
-    return await lookOf(version);
-  } catch (error) {
-    if (error instanceof Problem) return null;
-    throw error;
-  }
-}
+const lookOrNull = (version: Held): Promise<Look | null> => orNull(lookOf(version));
 
 /** What differs between two versions of one item: settings, references, other facts, curves, and color on frames. */
 export async function compareVersions(person: Person, olderId: string, newerId: string): Promise<VersionDifference> {

@@ -1,5 +1,5 @@
 import { notFound } from 'next/navigation';
-import { Problem } from '@/core/problem';
+import { orNull } from '@/core/problem';
 import { conversionFor, type ConversionView } from '@/server/conversions/service';
 import { signedInPerson } from '@/server/http';
 import { listShelves } from '@/server/items/service';
@@ -23,10 +23,7 @@ export const metadata = { title: 'Conversion' };
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
   const person = await signedInPerson();
   const { id } = await params;
-  const view = await conversionFor(person, id).catch((error: unknown) => {
-    if (error instanceof Problem) return null;
-    throw error;
-  });
+  const view = await orNull(conversionFor(person, id));
   if (!view) notFound();
   const [shelves, languages] = await Promise.all([listShelves(person), presetLanguages(person)]);
   const { conversion, thresholds } = view;

@@ -1,7 +1,7 @@
 /** What the parts of an item's page read, each once a request. */
 import { notFound } from 'next/navigation';
 import { cache } from 'react';
-import { Problem } from '@/core/problem';
+import { orNull } from '@/core/problem';
 import { isUuid } from '@/core/uuid';
 import { activityOfItem } from '@/server/activity/service';
 import { verdictsOf } from '@/server/bench/decide';
@@ -24,10 +24,7 @@ export const personOfRequest = cache(signedInPerson);
 export const findItem = cache(async (id: string) => {
   const person = await personOfRequest();
   if (!isUuid(id)) return null;
-  return itemFor(person, id).catch((error: unknown) => {
-    if (error instanceof Problem) return null;
-    throw error;
-  });
+  return orNull(itemFor(person, id));
 });
 
 export async function itemOfRequest(id: string) {

@@ -1,6 +1,6 @@
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
-import { Problem } from '@/core/problem';
+import { orNull } from '@/core/problem';
 import { sourceParts } from '@/core/item/fields';
 import { isUuid } from '@/core/uuid';
 import { counted } from '@/core/words';
@@ -28,10 +28,7 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
   const { id } = await params;
   if (!isUuid(id)) notFound();
   const [view, licences, frames] = await Promise.all([
-    packFor(person, id).catch((error: unknown) => {
-      if (error instanceof Problem) return null;
-      throw error;
-    }),
+    orNull(packFor(person, id)),
     listLicences(person),
     listFrames(person),
   ]);

@@ -1,6 +1,6 @@
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
-import { Problem } from '@/core/problem';
+import { orNull } from '@/core/problem';
 import { may } from '@/server/people/roles';
 import { beyond } from '@/server/rollouts/proofs';
 import { doubleEffects, rolloutFor, type StepRow } from '@/server/rollouts/service';
@@ -28,10 +28,7 @@ const isWaiting = (step: StepRow): boolean => step.do_what !== 'none' && step.ou
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
   const person = await signedInPerson();
   const { id } = await params;
-  const found = await rolloutFor(person, id).catch((error: unknown) => {
-    if (error instanceof Problem) return null;
-    throw error;
-  });
+  const found = await orNull(rolloutFor(person, id));
   if (!found) notFound();
   const { rollout, steps, undoneBy } = found;
   const [within, doubles] = await Promise.all([

@@ -1,6 +1,6 @@
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
-import { Problem } from '@/core/problem';
+import { orNull } from '@/core/problem';
 import { signedInPerson } from '@/server/http';
 import { may } from '@/server/people/roles';
 import { foundCount } from '@/server/stations/station-arrival';
@@ -22,10 +22,7 @@ const systemNames: Record<string, string> = { macos: 'macOS', windows: 'Windows'
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
   const person = await signedInPerson();
   const { id } = await params;
-  const view = await stationView(person, id).catch((error: unknown) => {
-    if (error instanceof Problem) return null;
-    throw error;
-  });
+  const view = await orNull(stationView(person, id));
   if (!view) notFound();
   const found = may(person, 'arrival.make') ? await foundCount(person, id) : 0;
   const doubled = twoAgentsAt(view.station);
