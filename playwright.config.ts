@@ -1,9 +1,11 @@
 import { defineConfig } from '@playwright/test';
+import { seconds } from './e2e/patience';
 
 export default defineConfig({
   testDir: 'e2e',
   outputDir: 'e2e/.out',
-  timeout: 90_000,
+  timeout: seconds(90),
+  expect: { timeout: seconds(5) },
   workers: 1,
   // a test that needs its second try is told of by tools/test.mjs
   retries: process.env.CI ? 1 : 0,

@@ -120,6 +120,9 @@ async function round(server: Server): Promise<boolean> {
   return true;
 }
 
+/** While the server does not answer, rounds are so many times further apart at most: what waits reaches a station soon after it is back. */
+const LONGEST_PAUSE = 8;
+
 switch (verb) {
   case 'enrol': {
     if (!values.server || !values.code) fail('enrol needs --server URL and --code C');
@@ -172,7 +175,7 @@ switch (verb) {
         pause = 1;
       } catch (error) {
         process.stderr.write(`etagere-agent: ${(error as Error).message}\n`);
-        pause = Math.min(60, pause * 2);
+        pause = Math.min(LONGEST_PAUSE, pause * 2);
       }
       const seconds =
         Number(

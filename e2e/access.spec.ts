@@ -2,8 +2,9 @@
 import AxeBuilder from '@axe-core/playwright';
 import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { aConversion, awake } from './app';
+import { aConversion, awake, planFor } from './app';
 import { expect, test, type Page } from './test';
+import { seconds } from './patience';
 
 /** Every page there is, found on the disk; those with an id are reached from the list that they are in. */
 const pages = (at: string): string[] =>
@@ -50,13 +51,24 @@ test('every screen is known to this test', () => {
   expect(screens.length).toBeGreaterThan(20);
 });
 
+/** A bench with pictures and columns on it; its address. */
+async function aBench(page: Page): Promise<string> {
+  await page.goto('/bench');
+  await awake(page);
+  await page.getByRole('button', { name: /^Vessels, two lights/ }).click();
+  await page.locator('[data-cell] canvas[data-shown]').first().waitFor();
+  const { pathname, search } = new URL(page.url());
+  return pathname + search;
+}
+
 for (const theme of ['light', 'dark'] as const)
   test(`no screen has a fault in ${theme}`, async ({ page }) => {
-    test.setTimeout(240_000);
+    test.setTimeout(seconds(300));
     await page.emulateMedia({ colorScheme: theme });
     await aConversion(page);
+    await planFor(page, 'Gallery Neutral', ['Model room']);
     const faults: string[] = [];
-    for (const screen of screens) {
+    for (const screen of [...screens, '/shelves?view=table', '/shelves?recent=1', await aBench(page)]) {
       if (!(await open(page, screen))) continue;
       const axe = new AxeBuilder({ page });
       // the structure of a page is the same in the dark; its colors are not
@@ -78,7 +90,7 @@ const dialogs: { screen: string; button: string; menu?: string }[] = [
 ];
 for (const theme of ['light', 'dark'] as const)
   test(`no dialog has a fault in ${theme}, and the focus comes back to what opened it`, async ({ page }) => {
-    test.setTimeout(120_000);
+    test.setTimeout(seconds(120));
     await page.emulateMedia({ colorScheme: theme });
     for (const { screen, button } of dialogs) {
       if (!(await open(page, screen))) continue;
@@ -95,7 +107,7 @@ for (const theme of ['light', 'dark'] as const)
   });
 
 test('at 200 % zoom, and at 1,024 pixels, nothing scrolls sideways but tables', async ({ page }) => {
-  test.setTimeout(240_000);
+  test.setTimeout(seconds(240));
   const wide: string[] = [];
   for (const width of [640, 1024]) {
     await page.setViewportSize({ width, height: 700 });

@@ -5,6 +5,7 @@ import { existsSync, readdirSync, readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, type APIResponse, type Page } from '@playwright/test';
 import { data } from './setup';
+import { seconds } from './patience';
 
 interface Address {
   url: string;
@@ -18,7 +19,7 @@ export async function signIn(page: Page, role: 'librarian' | 'lead' | 'retoucher
   await page.getByLabel('E-mail address').fill(who.email);
   await page.getByLabel('Password').fill(who.password);
   await page.getByRole('button', { name: 'Sign in' }).click();
-  await expect(page.getByRole('heading', { name: 'Shelves', level: 1 })).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByRole('heading', { name: 'Shelves', level: 1 })).toBeVisible({ timeout: seconds(20) });
 }
 
 /** Until the page has nothing left to do on its own. */
@@ -87,7 +88,7 @@ export async function takeIn(
     const answer = await accept();
     return answer.status() === 200 || (await answer.text()).includes('arrival-nothing');
   };
-  await expect.poll(settled, { timeout: 30_000 }).toBe(true);
+  await expect.poll(settled, { timeout: seconds(30) }).toBe(true);
 }
 
 /** A conversion of some presets of the demo, planned and not started. */

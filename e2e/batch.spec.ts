@@ -2,6 +2,7 @@
 import { oxbowPreset } from '../core/preset/testing';
 import { awake, takeIn } from './app';
 import { expect, test, type Page } from './test';
+import { seconds } from './patience';
 
 let page: Page;
 test.beforeEach(({ page: own }) => {
@@ -25,7 +26,7 @@ const release = (one: number) =>
   ]);
 
 test('a whole pack becomes tables: one left out, one that cannot be; and it is made again after a new release', async () => {
-  test.setTimeout(180_000);
+  test.setTimeout(seconds(180));
   await takeIn(page, 'Lanterns', release(0.4), { shelf: 'Lanterns' });
   await page.goto('/packs');
   await page.getByRole('link', { name: 'Lanterns', exact: true }).first().click();
@@ -35,7 +36,7 @@ test('a whole pack becomes tables: one left out, one that cannot be; and it is m
   await page.waitForURL(/\/convert\/[0-9a-f-]{36}/);
 
   // the plan first: what is carried, what is left, and why one cannot be made
-  await expect(page.getByRole('button', { name: 'Make 3 items' })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole('button', { name: 'Make 3 items' })).toBeVisible({ timeout: seconds(60) });
   await expect(row('Lantern One')).toContainText('1 carried, 1 left out');
   await expect(row('Lantern One')).toContainText('within the studio’s limits');
   await expect(row('Lantern Relief')).toContainText('Nothing would be left of this preset in a look.');
@@ -48,9 +49,9 @@ test('a whole pack becomes tables: one left out, one that cannot be; and it is m
   await expect(page.getByLabel('Title of what Lantern One becomes')).toHaveValue('Lantern One table');
   await page.getByLabel('Points an axis').selectOption('17');
   await page.getByRole('button', { name: 'Work it out anew' }).click();
-  await expect(row('Lantern One')).toContainText('table of 17 points', { timeout: 60_000 });
+  await expect(row('Lantern One')).toContainText('table of 17 points', { timeout: seconds(60) });
   await page.getByRole('button', { name: 'Make 2 items' }).click();
-  await expect(page.getByRole('button', { name: 'Approve 2 drafts' })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole('button', { name: 'Approve 2 drafts' })).toBeVisible({ timeout: seconds(60) });
   await expect(row('Lantern Two')).toContainText('left out');
   await page.getByRole('button', { name: 'Approve 2 drafts' }).click();
   await expect(row('Lantern One')).toContainText('open the approved');
@@ -65,10 +66,12 @@ test('a whole pack becomes tables: one left out, one that cannot be; and it is m
   await page.keyboard.press('x');
   await page.getByRole('button', { name: 'Make the stale one again' }).click();
   await page.waitForURL(/\/convert\/[0-9a-f-]{36}/);
-  await expect(row('Lantern One')).toContainText('changed: Level', { timeout: 60_000 });
+  await expect(row('Lantern One')).toContainText('changed: Level', { timeout: seconds(60) });
   await expect(row('Lantern One')).toContainText('table of 17 points');
   await page.getByRole('button', { name: 'Make 1 item' }).click();
-  await row('Lantern One').getByRole('link', { name: 'open the draft' }).click({ timeout: 60_000 });
+  await row('Lantern One')
+    .getByRole('link', { name: 'open the draft' })
+    .click({ timeout: seconds(60) });
   await expect(page.getByRole('heading', { name: 'Lantern One table', level: 1 })).toBeVisible();
   await expect(page.getByText('made from preset version 2')).toBeVisible();
 });
@@ -88,21 +91,21 @@ test('names that are borne already are asked about once, and a run is paused and
     await page.getByRole('menuitem', { name: 'Convert all of it' }).click();
     await page.waitForURL(/\/convert\/[0-9a-f-]{36}/);
   };
-  test.setTimeout(180_000);
+  test.setTimeout(seconds(180));
   await convertAll();
-  await expect(page.getByRole('button', { name: 'Make 12 items' })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole('button', { name: 'Make 12 items' })).toBeVisible({ timeout: seconds(60) });
   // so fine that there is time to pause
   await page.getByLabel('Points an axis').selectOption('65');
   await page.getByRole('button', { name: 'Work it out anew' }).click();
-  await expect(page.locator('[data-row="Taper 12"]')).toContainText('table of 65 points', { timeout: 60_000 });
-  await page.getByRole('button', { name: 'Make 12 items' }).click({ timeout: 60_000 });
+  await expect(page.locator('[data-row="Taper 12"]')).toContainText('table of 65 points', { timeout: seconds(60) });
+  await page.getByRole('button', { name: 'Make 12 items' }).click({ timeout: seconds(60) });
   await page.getByRole('button', { name: 'Pause' }).click();
   await page.getByRole('button', { name: /^Go on with \d+ items?$/ }).click();
-  await expect(page.getByRole('button', { name: 'Approve 12 drafts' })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole('button', { name: 'Approve 12 drafts' })).toBeVisible({ timeout: seconds(60) });
 
   // a second time their names are there; looks among them become nothing by this recipe
   await convertAll();
-  await expect(page.getByRole('group', { name: '12 names borne already' })).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole('group', { name: '12 names borne already' })).toBeVisible({ timeout: seconds(60) });
   await page.getByRole('button', { name: 'Make 12 items' }).click();
   await expect(page.getByText(/12 names are borne already where they will stand/)).toBeVisible();
   await page.getByLabel('Put a number behind it').check();

@@ -2,6 +2,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import { awake, idle } from './app';
 import { expect, test, type Page } from './test';
+import { seconds } from './patience';
 
 let page: Page;
 test.beforeEach(({ page: own }) => {
@@ -23,14 +24,15 @@ const rendered = () =>
       );
     },
     undefined,
-    { timeout: 60_000 },
+    { timeout: seconds(60) },
   );
 const shown = (at: number) =>
   cells()
     .nth(at)
     .locator('canvas')
     .evaluate((c) => Number(c.dataset.shown ?? 0));
-const again = (at: number, before: number) => expect.poll(() => shown(at), { timeout: 20_000 }).toBeGreaterThan(before);
+const again = (at: number, before: number) =>
+  expect.poll(() => shown(at), { timeout: seconds(20) }).toBeGreaterThan(before);
 const menu = async (button: string, item: string | RegExp) => {
   await page.getByRole('button', { name: button, exact: true }).click();
   await page.getByRole('menuitem', { name: item }).click();
@@ -136,7 +138,7 @@ test('a maker-style profile beside the camera’s JPEG: the difference is shown 
       .nth(1)
       .locator('xpath=..')
       .getByText(/^mean /),
-  ).toHaveText(/mean \d+\.\d/, { timeout: 20_000 });
+  ).toHaveText(/mean \d+\.\d/, { timeout: seconds(20) });
   await page.getByRole('button', { name: 'Pictures', exact: true }).click();
 });
 
@@ -165,7 +167,7 @@ test('the infrared frame is rescued: no temperature reaches it, anchored it is g
         const [r, , b] = await mean(1);
         return Math.abs(r! - b!);
       },
-      { timeout: 20_000 },
+      { timeout: seconds(20) },
     )
     .toBeLessThan(14);
   // its own profile, computed from what it is sensitive to, fits it; the plain body's does not
@@ -226,9 +228,9 @@ test('by keyboard alone: walked, made stronger, enlarged, closed, taken off; the
   await page.keyboard.press('Enter');
   const large = page.getByRole('dialog', { name: 'ALD 0412, vessels' });
   await expect(large).toBeVisible();
-  await expect(large.locator('canvas[role=img][data-shown]')).toHaveCount(2, { timeout: 20_000 });
+  await expect(large.locator('canvas[role=img][data-shown]')).toHaveCount(2, { timeout: seconds(20) });
   await large.getByLabel('Put beside').selectOption({ index: 1 });
-  await expect(large.locator('canvas[role=img][data-shown]')).toHaveCount(3, { timeout: 20_000 });
+  await expect(large.locator('canvas[role=img][data-shown]')).toHaveCount(3, { timeout: seconds(20) });
   await large.getByRole('button', { name: 'One less' }).click();
   await expect(large.locator('canvas[role=img]')).toHaveCount(2);
   await large.focus();
@@ -238,7 +240,7 @@ test('by keyboard alone: walked, made stronger, enlarged, closed, taken off; the
   await expect(large.getByRole('button', { name: '1:1' })).toHaveAttribute('aria-pressed', 'true');
   // every part in view is developed at full size, and more come with the arrows
   const sharp = large.locator('canvas[data-sharp]').first();
-  await expect(sharp).toHaveAttribute('data-missing', '0', { timeout: 20_000 });
+  await expect(sharp).toHaveAttribute('data-missing', '0', { timeout: seconds(20) });
   expect(Number(await sharp.getAttribute('data-drawn'))).toBeGreaterThan(1);
   const inked = () =>
     sharp.evaluate((canvas: HTMLCanvasElement) => {
@@ -249,7 +251,7 @@ test('by keyboard alone: walked, made stronger, enlarged, closed, taken off; the
     });
   expect(await inked()).toBeGreaterThan(0.98);
   for (let i = 0; i < 12; i++) await page.keyboard.press('ArrowRight');
-  await expect(sharp).toHaveAttribute('data-missing', '0', { timeout: 20_000 });
+  await expect(sharp).toHaveAttribute('data-missing', '0', { timeout: seconds(20) });
   expect(await inked()).toBeGreaterThan(0.98);
   await page.keyboard.press('Escape');
   await expect(large).toBeHidden();
@@ -295,7 +297,7 @@ test('a museum day: patches of a target against their measured values, an odd pr
   for (let i = 0; i < 9; i++) await page.keyboard.press('Shift+ArrowRight');
   await expect.poll(said).toBeGreaterThan(4);
   await dialog.getByRole('button', { name: 'Find the marks' }).click();
-  await expect(dialog.getByText('Found by its four marks.')).toBeVisible({ timeout: 15_000 });
+  await expect(dialog.getByText('Found by its four marks.')).toBeVisible({ timeout: seconds(15) });
   await expect.poll(said).toBeLessThan(1.2);
   await dialog.getByLabel('Measured values as CGATS text').setInputFiles({
     name: 'bad.txt',
@@ -416,7 +418,7 @@ test('a column is kept as a look: its layers at their strengths, and what is lef
   await expect(dialog).toContainText('range compression: it depends on what stands around a color');
   await dialog.getByLabel('Title').fill('Two at once');
   await dialog.getByRole('button', { name: 'Keep it' }).click();
-  await page.getByRole('link', { name: 'Two at once' }).click({ timeout: 30_000 });
+  await page.getByRole('link', { name: 'Two at once' }).click({ timeout: seconds(30) });
   await expect(page.getByRole('heading', { name: 'Two at once', level: 1 })).toBeVisible();
   await expect(page.getByText('made from look version 1')).toHaveCount(2);
   // and does what the column did
@@ -440,7 +442,7 @@ test('a cell that cannot be says why, and the others render', async () => {
       .getByRole('alert')
       .filter({ hasText: 'A camera profile needs camera data; this frame is a rendered file.' })
       .first(),
-  ).toBeVisible({ timeout: 20_000 });
+  ).toBeVisible({ timeout: seconds(20) });
   await rendered();
   await expect(cells().nth(10).locator('canvas')).toBeVisible();
 });

@@ -8,6 +8,7 @@ import { profileFor } from '../demo/cameras/profiles';
 import { daylight } from '../demo/cameras/spectra';
 import { awake, stationRoot } from './app';
 import { expect, test, type Page } from './test';
+import { seconds } from './patience';
 
 let page: Page;
 test.beforeEach(({ page: own }) => {
@@ -163,7 +164,7 @@ test('a folder that looks empty is explained as the editor itself shows it', asy
       }
     };
     await expect
-      .poll(cards, { timeout: 20_000 })
+      .poll(cards, { timeout: seconds(20) })
       .toEqual(['Pictures/ALD_1.dng shown', `Pictures/LEY_0000.dng ${edition === '3' ? 'empty' : 'shown'}`]);
   }
   rmSync(pictures, { recursive: true });

@@ -2,6 +2,7 @@
 import { cubeOf, marlstoneOf, oxbowOf, zipOf } from '../demo/files';
 import { awake, idle, listed, signIn, stationRoot, takeIn, tree } from './app';
 import { expect, nobody, test, type Page } from './test';
+import { seconds } from './patience';
 
 let page: Page;
 test.beforeEach(({ page: own }) => {
@@ -105,7 +106,7 @@ test('takes a zip in: says what each file is, leaves leftovers out, takes nothin
     .getByLabel('Files to take in')
     .setInputFiles({ name: 'Autumn II.zip', mimeType: 'application/zip', buffer: arrival() });
   await page.waitForURL(/\/intake\/[0-9a-f-]{36}/);
-  await expect(page.getByRole('button', { name: 'Accept 3 as proposed' })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('button', { name: 'Accept 3 as proposed' })).toBeVisible({ timeout: seconds(30) });
   const row = (path: string) => page.locator(`[data-entry="${path}"]`);
   await expect(row('Autumn II/Looks/Warm/Candle End.cube')).toContainText('3D table of 25 points');
   await expect(row('Autumn II/Looks/Warm/deeper/Copy of Candle.cube')).toContainText('held already');
@@ -132,7 +133,7 @@ test('takes a zip in: says what each file is, leaves leftovers out, takes nothin
     .setInputFiles({ name: 'Autumn II again.zip', mimeType: 'application/zip', buffer: arrival() });
   await page.waitForURL(/\/intake\/[0-9a-f-]{36}/);
   await expect(page.getByRole('region', { name: 'Held already' }).locator('[data-entry]')).toHaveCount(4, {
-    timeout: 30_000,
+    timeout: seconds(30),
   });
   await expect(page.getByRole('button', { name: /^Accept 0/ })).toBeDisabled();
   await page.getByRole('button', { name: 'Discard the arrival' }).click();
@@ -207,7 +208,7 @@ test('an item’s picture changes with strength, and holding shows the original'
 });
 
 test('a preset becomes a look that editors on stations really list, and all of it is undone', async () => {
-  test.setTimeout(300_000); // the whole job, with editors that start and agents that report
+  test.setTimeout(seconds(300)); // the whole job, with editors that start and agents that report
   const files = {
     'Prompt desk/Prompt Corner.xmp': oxbowOf({
       title: 'Prompt Corner',
@@ -285,13 +286,13 @@ test('a preset becomes a look that editors on stations really list, and all of i
     ).toContainText('33 points');
     expect(tree(stationRoot('glaze-desk'))).toEqual(before[0]); // nothing before the confirmation
     await page.getByRole('button', { name: 'Confirm: write 6 files on 3 stations' }).click();
-    await expect(page.getByText('6 of 6 files reported')).toBeVisible({ timeout: 30_000 });
+    await expect(page.getByText('6 of 6 files reported')).toBeVisible({ timeout: seconds(30) });
   });
 
   await test.step('Oxbow lists the look by itself, Marlstone only after a restart', async () => {
     const desk = page.getByRole('region', { name: 'Glaze desk' });
     await expect(desk.locator('[data-path$="Prompt Corner Look.cube"][data-state="listed"]')).toBeVisible({
-      timeout: 20_000,
+      timeout: seconds(20),
     });
     await expect(desk.getByText('restart due for Marlstone 4')).toBeVisible();
     expect(listed('Glaze desk', 'marlstone@4').listed.map((l) => l.title)).not.toContain('Prompt Corner Look');
@@ -301,7 +302,7 @@ test('a preset becomes a look that editors on stations really list, and all of i
     await row.getByRole('button', { name: 'Restart' }).click();
     await expect(
       page.locator('[data-path$=".marlstone-4/looks/Prompt Corner Look.mlook"][data-state="listed"]'),
-    ).toBeVisible({ timeout: 20_000 });
+    ).toBeVisible({ timeout: seconds(20) });
     expect(listed('Glaze desk', 'marlstone@4').listed.map((l) => l.title)).toContain('Prompt Corner Look');
     expect(listed('Model room', 'oxbow@2').listed.map((l) => l.title)).toContain('Prompt Corner Look');
   });
@@ -312,7 +313,7 @@ test('a preset becomes a look that editors on stations really list, and all of i
     await page.locator('[data-editor="perrin-alder@1"]').getByRole('button', { name: 'Start' }).click();
     await expect(
       page.locator('[data-path="media/ALDER/LOOKS/Prompt_Corner_Look.cube"][data-state="listed"]'),
-    ).toBeVisible({ timeout: 20_000 });
+    ).toBeVisible({ timeout: seconds(20) });
     await expect(page.locator('[data-editor="perrin-alder@1"]')).toContainText(
       'a table of 17 points; the camera takes exactly 33',
     );
@@ -325,7 +326,7 @@ test('a preset becomes a look that editors on stations really list, and all of i
     await page.getByRole('button', { name: 'Undo the rollout' }).click();
     await page.getByRole('button', { name: 'Take back 6 files on 3 stations' }).click();
     await expect(page.getByRole('heading', { name: 'Undo: Prompt Corner Look' })).toBeVisible();
-    await expect(page.getByText('6 of 6 files reported')).toBeVisible({ timeout: 30_000 });
+    await expect(page.getByText('6 of 6 files reported')).toBeVisible({ timeout: seconds(30) });
     expect(tree(stationRoot('glaze-desk'))).toEqual(before[0]);
     expect(tree(stationRoot('model-room'))).toEqual(before[1]);
     await page.getByRole('link', { name: 'earlier rollout' }).click();

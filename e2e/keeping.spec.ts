@@ -2,6 +2,7 @@
 import { readFileSync } from 'node:fs';
 import { address, awake, pids, planFor, stationRoot, tree } from './app';
 import { expect, nobody, test, type Page } from './test';
+import { seconds } from './patience';
 
 let page: Page;
 test.beforeEach(({ page: own }) => {
@@ -145,10 +146,10 @@ test('what a station cannot carry out is left out, and the next rollout goes on'
   }
   await planFor(page, 'Amber Proscenium', ['Model room']);
   await page.getByRole('button', { name: /Confirm: write 1 file/ }).click();
-  await expect(page.getByText('1 of 1 files reported')).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByText('1 of 1 files reported')).toBeVisible({ timeout: seconds(20) });
   await page.getByRole('button', { name: 'Undo the rollout' }).click();
   await page.getByRole('button', { name: 'Take back 1 file on 1 station' }).click();
   await expect(page.getByRole('heading', { name: 'Undo: Amber Proscenium' })).toBeVisible();
-  await expect(page.getByText('1 of 1 files reported')).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByText('1 of 1 files reported')).toBeVisible({ timeout: seconds(20) });
   expect(tree(root)).toEqual(before);
 });

@@ -7,6 +7,7 @@ import type { Settings } from '../core/preset/kinds';
 import { cubeOf, marlstoneOf } from '../demo/files';
 import { awake, idle, takeIn } from './app';
 import { expect, test, type Page } from './test';
+import { seconds } from './patience';
 
 let page: Page;
 const work = mkdtempSync(join(tmpdir(), 'etagere-library-'));
@@ -47,7 +48,7 @@ async function bring(path: string): Promise<void> {
   // a field takes folders once the page has come alive
   await page.locator('input[aria-label="Folder to take in"][webkitdirectory]').setInputFiles(path);
   await page.waitForURL(/\/intake\/[0-9a-f-]{36}/);
-  await expect(page.getByRole('button', { name: /^Accept/ })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('button', { name: /^Accept/ })).toBeVisible({ timeout: seconds(30) });
 }
 
 /** What a supplier sent a while ago: four looks and a preset, on a shelf of their own. It is looked at and not changed. */
@@ -150,7 +151,9 @@ test('its second release: what was added, changed and gone is said, and a new ve
   await ready();
   await page.getByLabel('Compare from version 1', { exact: true }).check();
   await page.getByLabel('Compare to version 2', { exact: true }).check();
-  await expect(page.getByRole('heading', { name: 'Version 1 against version 2' })).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByRole('heading', { name: 'Version 1 against version 2' })).toBeVisible({
+    timeout: seconds(20),
+  });
   await expect(page.getByRole('img', { name: 'neutral ramp, red: the older and the newer version' })).toBeVisible();
   await expect(page).toHaveURL(/older=.*newer=/);
 });
@@ -182,7 +185,7 @@ test('a search is refined to one item by keyboard alone', async () => {
   await expect(async () => {
     await page.keyboard.type('Pre');
     await expect(page.getByRole('menuitem', { name: /Preset/ })).toBeFocused({ timeout: 800 });
-  }).toPass({ intervals: [1300], timeout: 10_000 });
+  }).toPass({ intervals: [1300], timeout: seconds(10) });
   await page.keyboard.press('Enter');
   await expect(page.getByText('1 of ', { exact: false })).toBeVisible();
   await expect(page).toHaveURL(/q=ferngill&kind=preset|kind=preset&q=ferngill/);
@@ -225,7 +228,7 @@ test('the address stays the page’s own: all shown, gone back, typed into while
   const { id } = (await (await page.request.post('/api/shelves', { data: { name: 'Passing' } })).json()) as {
     id: string;
   };
-  const fetched = page.waitForResponse((r) => /_rsc=/.test(r.url()), { timeout: 20_000 });
+  const fetched = page.waitForResponse((r) => /_rsc=/.test(r.url()), { timeout: seconds(20) });
   await begun;
   await page.keyboard.press('/');
   await page.keyboard.type('ferngill', { delay: 40 });
@@ -422,7 +425,7 @@ test('what already lies on a station is taken in, and stays where it is', async 
   await page.getByRole('button', { name: /^Take in \d+ files?/ }).click();
   await page.waitForURL(/\/intake\/[0-9a-f-]{36}/);
   // the agent sends them while the page is on its way: they come without its being loaded anew
-  await expect(page.locator('[data-entry$="Kept from last year/Wet Clay.cube"]')).toBeVisible({ timeout: 40_000 });
+  await expect(page.locator('[data-entry$="Kept from last year/Wet Clay.cube"]')).toBeVisible({ timeout: seconds(40) });
   await expect(page.getByRole('heading', { name: 'Found on Glaze desk' })).toBeVisible();
 });
 

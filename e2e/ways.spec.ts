@@ -2,6 +2,7 @@
 import { cubeOf } from '../demo/files';
 import { awake, deliver } from './app';
 import { expect, test, type Page } from './test';
+import { seconds } from './patience';
 
 let page: Page;
 test.beforeEach(({ page: own }) => {
@@ -107,23 +108,26 @@ test('the forms of a design are seen one by one, each for what it is meant, and 
 });
 
 test('without a pointer: a delivery is taken in, approved and rolled out', async () => {
-  test.setTimeout(120_000);
-  const look = cubeOf({ title: 'Thaw', headings: [], settings: { warmth: -27, contrast: 1.03 } }, 17);
-  await page.goto(`/intake/${await deliver(page, 'Thaw set', { 'Thaw set/Thaw.cube': look })}`);
-  await expect(page.getByRole('button', { name: 'Accept 1 as proposed' })).toBeVisible({ timeout: 30_000 });
+  test.setTimeout(seconds(120));
+  // on a second try what was taken in is held already: it is another look
+  const { retry } = test.info();
+  const title = retry > 0 ? `Melt ${retry}` : 'Thaw';
+  const look = cubeOf({ title, headings: [], settings: { warmth: -27 - retry, contrast: 1.03 } }, 17);
+  await page.goto(`/intake/${await deliver(page, `${title} set`, { [`${title} set/${title}.cube`]: look })}`);
+  await expect(page.getByRole('button', { name: 'Accept 1 as proposed' })).toBeVisible({ timeout: seconds(30) });
   await awake(page);
   await tabTo('Accept 1 as proposed');
   await press('Enter');
   await page.waitForURL(/\/shelves/);
   await expect(page.getByRole('heading', { name: 'Shelves', level: 1 })).toBeVisible();
   await press('/');
-  await page.keyboard.type('thaw');
+  await page.keyboard.type(title.toLowerCase());
   const spine = page.locator('[data-spine]');
   await expect(spine).toHaveCount(1);
   await press('Enter');
   await expect(spine).toBeFocused();
   await press('Enter');
-  await expect(page.getByRole('heading', { name: 'Thaw', level: 1 })).toBeVisible();
+  await expect(page.getByRole('heading', { name: title, level: 1 })).toBeVisible();
   await tabTo('Confirm the encoding');
   await press('Enter');
   await tabTo(/^Confirm$|^Confirm the|^Save/);
@@ -141,10 +145,10 @@ test('without a pointer: a delivery is taken in, approved and rolled out', async
   await press('Enter');
   await page.waitForURL(/\/rollouts\/[0-9a-f-]{36}/);
   const confirm = page.getByRole('button', { name: /^Confirm: write 1 file/ });
-  await expect(confirm).toBeVisible({ timeout: 20_000 });
+  await expect(confirm).toBeVisible({ timeout: seconds(20) });
   await tabTo(/^Confirm: write 1 file/, 160);
   await press('Enter');
-  await expect(page.getByText('1 of 1 files reported')).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByText('1 of 1 files reported')).toBeVisible({ timeout: seconds(30) });
 });
 
 test('headings on one long shelf are folded and unfolded, and the address says which', async () => {

@@ -4,6 +4,7 @@ import type { Settings } from '../core/preset/kinds';
 import { cubeOf } from '../demo/files';
 import { awake, deliver, takeIn } from './app';
 import { expect, test, type Page } from './test';
+import { seconds } from './patience';
 
 let page: Page;
 test.beforeEach(({ page: own }) => {
@@ -20,7 +21,7 @@ const sound = async () => expect((await new AxeBuilder({ page }).analyze()).viol
 async function bring(name: string, files: Record<string, string>): Promise<void> {
   const within = Object.fromEntries(Object.entries(files).map(([path, text]) => [`${name}/${path}`, text]));
   await page.goto(`/intake/${await deliver(page, name, within)}`);
-  await expect(page.getByRole('button', { name: /^Accept/ })).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('button', { name: /^Accept/ })).toBeVisible({ timeout: seconds(30) });
   await awake(page);
 }
 
@@ -169,7 +170,7 @@ test.describe('where the server is gone', () => {
     await awake(page);
     await page.waitForFunction(() => navigator.serviceWorker.controller !== null);
     await context.setOffline(true);
-    await expect(page.getByText('The server does not answer.')).toBeVisible({ timeout: 15_000 });
+    await expect(page.getByText('The server does not answer.')).toBeVisible({ timeout: seconds(15) });
     await page.getByRole('link', { name: 'Copies' }).click();
     await expect(page).toHaveURL(/\/shelves/);
     await expect(page.getByRole('heading', { name: 'Shelves', level: 1 })).toBeVisible();
@@ -179,6 +180,6 @@ test.describe('where the server is gone', () => {
     await expect(other.getByRole('heading', { name: 'Etagere cannot be reached' })).toBeVisible();
     await other.close();
     await context.setOffline(false);
-    await expect(page.getByText('The server does not answer.')).toBeHidden({ timeout: 15_000 });
+    await expect(page.getByText('The server does not answer.')).toBeHidden({ timeout: seconds(15) });
   });
 });
