@@ -1,5 +1,5 @@
 import { defineConfig } from '@playwright/test';
-import { seconds } from './e2e/patience';
+import { seconds } from './e2e/patience.ts';
 
 export default defineConfig({
   testDir: 'e2e',
