@@ -11,6 +11,11 @@ export default defineConfig({
   retries: process.env.CI ? 1 : 0,
   forbidOnly: !!process.env.CI,
   globalSetup: './e2e/setup.ts',
+  // what walks every route with what comes to its mind changes settings of the studio: it comes last
+  projects: [
+    { name: 'work', testIgnore: 'routes.spec.ts' },
+    { name: 'routes', testMatch: 'routes.spec.ts' },
+  ],
   reporter: [['list'], ['json', { outputFile: 'e2e/.out/results.json' }]],
   use: {
     baseURL: 'http://127.0.0.1:4399',

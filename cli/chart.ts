@@ -1,33 +1,17 @@
 /** The verbs of charts that go through an editor whose mathematics nobody knows, and come back as a look. */
 import { extname } from 'node:path';
-import sharp from 'sharp';
-import { chartKinds, LEAST_SIZE, MOST_SIZE, type ChartName } from '@/core/editor-chart/layout';
-import { checkColorSpace } from '@/core/editor-chart/color-space';
-import type { ChartImage } from '@/core/editor-chart/image';
-import { makeChart } from '@/core/editor-chart/make';
-import { readChart } from '@/core/editor-chart/read';
-import { readHaldPicture } from '@/core/editor-chart/hald';
+import { chartKinds, LEAST_SIZE, MOST_NUMBER, MOST_SIZE, type ChartName } from '@/core/editor-chart/layout';
 import { cameraChart } from '@/core/editor-chart/camera';
 import { readDcp } from '@/core/camera/dcp';
 import { writeCube } from '@/core/look/cube';
 import { identityOf } from '@/core/look/identity';
 import { writeHaldPng, writeHaldTiff } from '@/core/look/hald-file';
 import { Problem } from '@/core/problem';
-import { writeTiffPicture } from '@/core/tiff/write-picture';
+import { chartPicture, readChartPicture } from '@/server/editor-charts/picture';
 import { outputPath, readInput, STANDARD, writeOutput } from './files';
 import { levelOf } from './look/make';
-import { storedPicture } from './picture';
-import { encodePng } from './png';
 import { choice, sizeOption } from './values';
 import { output, size, verb, writes, type Verb } from './verb';
-
-/** The sRGB profile, which charts say that they are in. */
-async function srgbProfile(): Promise<Buffer> {
-  const pixel = sharp({ create: { width: 1, height: 1, channels: 3, background: '#000' } });
-  const { icc } = await sharp(await pixel.withIccProfile('srgb').png().toBuffer()).metadata();
-  if (!icc) throw new Error('a picture with a profile has one');
-  return icc;
-}
 
 const isTiff = (path: string): boolean => /\.tiff?$/i.test(path);
 
@@ -41,16 +25,6 @@ function pictureKind(path: string): void {
   );
 }
 
-async function writeChart(name: ChartName, path: string): Promise<void> {
-  pictureKind(path);
-  const { width, height, data } = makeChart(name);
-  const icc = await srgbProfile();
-  const bytes = isTiff(path)
-    ? writeTiffPicture({ width, height, channels: 3, data, icc })
-    : encodePng(width, height, 3, data, icc);
-  await writeOutput(path, bytes);
-}
-
 async function writeHald(option: string, path: string): Promise<object> {
   pictureKind(path);
   const level = levelOf(option);
@@ -58,8 +32,6 @@ async function writeHald(option: string, path: string): Promise<object> {
   await writeOutput(path, isTiff(path) ? writeHaldTiff(look) : writeHaldPng(look));
   return { level, width: level ** 3, height: level ** 3 };
 }
-
-const MOST_ID = 0xffffff;
 
 const make = verb({
   about: 'a chart to be exported by an editor; or a plain Hald image',
@@ -78,55 +50,22 @@ const make = verb({
     if (options.hald) return writeHald(options.hald, path);
     const points = sizeOption(options.size, MOST_SIZE, 33);
     const id = Number(options.id ?? 0);
-    if (!Number.isInteger(id) || id < 0 || id > MOST_ID)
-      throw new Problem('usage', `${options.id} is no number of a chart.`, '--id', `Give 0 to ${MOST_ID}.`);
+    if (!Number.isInteger(id) || id < 0 || id > MOST_NUMBER)
+      throw new Problem('usage', `${options.id} is no number of a chart.`, '--id', `Give 0 to ${MOST_NUMBER}.`);
     if (options.camera) {
-      const made = cameraChart(
-        { size: points, kind: 'camera data', id },
-        readDcp(new Uint8Array(readInput(options.camera, 'camera profile'))),
-      );
-      await writeOutput(path, made.dng);
-      return {
-        size: points,
-        kind: 'camera data',
-        id,
-        camera: made.camera,
-        width: made.width,
-        height: made.height,
-        outside: made.outside,
-      };
+      const name: ChartName = { size: points, kind: 'camera data', id };
+      const { dng, ...about } = cameraChart(name, readDcp(new Uint8Array(readInput(options.camera, 'camera profile'))));
+      await writeOutput(path, dng);
+      return { ...name, ...about };
     }
     const bits = choice(options.bits, 'bits', ['8', '16'] as const, '16');
     const name: ChartName = { size: points, kind: chartKinds[bits === '8' ? 0 : 1], id };
-    await writeChart(name, path);
-    const { width, height } = makeChart(name);
+    pictureKind(path);
+    const { bytes, width, height } = await chartPicture(name, isTiff(path) ? 'tiff' : 'png');
+    await writeOutput(path, bytes);
     return { ...name, width, height };
   },
 });
-
-interface Read {
-  image: ChartImage;
-  icc: Buffer | undefined;
-  turned: boolean;
-}
-
-/** Numbers as stored; a picture that says how it is to be turned is turned. */
-async function pictureOf(bytes: Buffer, path: string): Promise<Read> {
-  const { data, info, meta, top } = await storedPicture(bytes, path, 'turned').catch((error: unknown) => {
-    if (!(error instanceof Problem)) throw error;
-    throw new Problem('chart-unreadable', error.message, error.where, 'Give the chart as the editor exported it.');
-  });
-  const { width, height } = info;
-  const image: ChartImage = {
-    width,
-    height,
-    channels: info.channels === 4 ? 4 : 3,
-    data,
-    top,
-    lossy: meta.format === 'jpeg',
-  };
-  return { image, icc: meta.icc, turned: (meta.orientation ?? 1) > 1 };
-}
 
 const read = verb({
   about: 'a chart that an editor exported, as the table of what it did; every check that can refuse it',
@@ -136,14 +75,13 @@ const read = verb({
   options: { ...writes, size },
   run: async ({ files: [file = ''], options }) => {
     const path = outputPath(options);
-    const { image, icc, turned } = await pictureOf(readInput(file, 'picture'), file);
     const wanted = options.size === undefined ? undefined : sizeOption(options.size, MOST_SIZE, LEAST_SIZE);
-    const hald = readHaldPicture(image);
-    if (icc) await checkColorSpace(icc);
-    const made = hald ?? readChart(image, wanted);
-    await writeOutput(path, writeCube(made.look));
-    const { noise, spread, warnings, residual, validFor } = made;
-    const repaired = [...(turned ? ['turned as the picture says'] : []), ...made.repaired];
+    const { look, noise, spread, repaired, warnings, residual, validFor } = await readChartPicture(
+      readInput(file, 'picture'),
+      file,
+      wanted,
+    );
+    await writeOutput(path, writeCube(look));
     return { noise, spread, repaired, warnings, residual, validFor, ...(path === STANDARD ? {} : { written: path }) };
   },
 });

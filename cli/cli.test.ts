@@ -121,7 +121,7 @@ describe('look', () => {
     const top = bits === 8 ? 255 : 65535;
     const data = bits === 8 ? new Uint8Array(width * height * 4) : new Uint16Array(width * height * 4);
     for (let i = 0; i < data.length; i++) data[i] = (i * 2654435761) % (top + 1);
-    const { encodePng } = await import('./png');
+    const { encodePng } = await import('@/server/pictures/png');
     const icc = Buffer.from(
       await sharp({ create: { width: 1, height: 1, channels: 3, background: '#888' } })
         .withIccProfile('srgb')

@@ -2,7 +2,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import { readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { aConversion, awake, planFor } from './app';
+import { aChart, aConversion, awake, planFor } from './app';
 import { expect, test, type Page } from './test';
 import { seconds } from './patience';
 
@@ -19,6 +19,7 @@ const lists: Record<string, { list: string; link: string }> = {
   '/items/[id]': { list: '/shelves', link: '[data-spine]' },
   '/items/[id]/convert': { list: '/shelves?kind=preset', link: '[data-spine]' },
   '/convert/[id]': { list: '/convert', link: 'main table a[href^="/convert/"]' },
+  '/convert/charts/[id]': { list: '/convert/charts', link: 'main table a[href^="/convert/charts/"]' },
   '/packs/[id]': { list: '/packs', link: 'main table a[href^="/packs/"]' },
   '/stations/[id]': { list: '/stations', link: 'main table a[href^="/stations/"]' },
   '/rollouts/[id]': { list: '/rollouts', link: 'main a[href^="/rollouts/"]:not([href$="/new"])' },
@@ -66,6 +67,7 @@ for (const theme of ['light', 'dark'] as const)
     test.setTimeout(seconds(300));
     await page.emulateMedia({ colorScheme: theme });
     await aConversion(page);
+    await aChart(page);
     await planFor(page, 'Gallery Neutral', ['Model room']);
     const faults: string[] = [];
     for (const screen of [...screens, '/shelves?view=table', '/shelves?recent=1', await aBench(page)]) {

@@ -98,6 +98,12 @@ export async function aConversion({ request }: Page): Promise<string> {
   return (await json(await request.post('/api/conversions', { data: { items }, headers: origin() }))).id as string;
 }
 
+/** A chart of 17 points for an editor that nobody knows. */
+export async function aChart({ request }: Page, what = 'Velour'): Promise<string> {
+  const data = { editor: 'Quern 3', what, size: 17 };
+  return (await json(await request.post('/api/editor-charts', { data, headers: origin() }))).id as string;
+}
+
 export const stationRoot = (slug: string): string => join(data, 'stations', slug, 'root');
 
 /** Every file and folder below a root with its hash, but for what the editors and agent write themselves. */

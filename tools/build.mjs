@@ -92,6 +92,7 @@ export async function buildPrograms() {
       launcher: 'standins/stations/launcher.ts',
       marlstone: 'standins/editors/marlstone/main.ts',
       oxbow: 'standins/editors/oxbow/main.ts',
+      quern: 'standins/editors/quern/main.ts',
       'perrin-alder': 'standins/card/main.ts',
     },
     outdir: 'dist/standins',

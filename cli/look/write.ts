@@ -27,7 +27,7 @@ export const apply = verb({
       throw new Problem('usage', 'A picture is written to a file.', '-o', 'Name a .png or .tif file.');
     const program = await load(file);
     const source = readInput(picture, 'picture');
-    const { applyToPicture } = await import('../picture');
+    const { applyToPicture } = await import('@/server/pictures/stored');
     const interpolation = interpolationOption(options.interpolation);
     const factor = strengthOption(options.strength);
     await applyToPicture(source, picture ?? '', output, (data, channels, top) => {

@@ -71,6 +71,7 @@ export const sentences = {
     'reference bound': (after) => `said that “${text(after.name)}” means ${text(after.title)} in {title}`,
     'reference written anew': (after, before) =>
       `wrote {title} anew, which calls ${text(after.name)}, called ${text(before.name)} before`,
+    'read from a chart': (after) => `made {title} of a chart that went through ${text(after.editor)}`,
     converted: (after) => `converted a preset into {title}, with ${text(after.size)} points`,
     'written for an editor': (after) => `wrote {title} as a preset of ${text(after.editor)}`,
     'made as a companion': (after) => `made {title}, which calls ${text(after.look)} at ${text(after.strength)} %`,
@@ -151,6 +152,12 @@ export const sentences = {
     'measured values brought in': (after) =>
       `brought in the measured values of {title}, ${counted(after.patches, 'patch', 'patches')}`,
     'laid out': 'said how the patches of a target are laid out',
+  },
+  'editor-chart': {
+    made: (after) => `made a chart for ${text(after.editor)}: ${text(after.what)}`,
+    read: (after) => `read the chart {title} from ${text(after.file)}`,
+    'reading taken off': (_, before) => `took the reading of ${text(before.file)} off the chart {title}`,
+    'given up': (_, before) => `gave up the chart for ${text(before.editor)}: ${text(before.what)}`,
   },
   licence: { made: 'noted the licence {title}', changed: 'changed the licence {title}' },
   pack: { described: 'changed what is noted of the pack {title}' },

@@ -6,6 +6,7 @@ import type { InferType } from 'yup';
 import { arrivalEndpoints } from './arrivals';
 import { benchEndpoints } from './bench';
 import { conversionEndpoints } from './conversions';
+import { editorChartEndpoints } from './editor-charts';
 import { frameEndpoints } from './frames';
 import { gearEndpoints } from './gear';
 import { itemEndpoints } from './items';
@@ -24,6 +25,7 @@ export const endpoints = {
   ...arrivalEndpoints,
   ...benchEndpoints,
   ...conversionEndpoints,
+  ...editorChartEndpoints,
   ...frameEndpoints,
   ...gearEndpoints,
   ...itemEndpoints,

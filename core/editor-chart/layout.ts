@@ -18,6 +18,9 @@ export const MOST_SIZE = 65;
 export const chartKinds = ['8 bits', '16 bits', 'camera data'] as const;
 export type ChartKind = (typeof chartKinds)[number];
 
+/** The largest number of a chart. */
+export const MOST_NUMBER = 0xffffff;
+
 export interface ChartName {
   /** points an axis */ size: number;
   kind: ChartKind;

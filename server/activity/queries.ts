@@ -181,6 +181,11 @@ const nameNow = `
       from conversion
       where id = named.id
     )
+    when 'editor-chart' then (
+      select what || ', ' || editor
+      from editor_chart
+      where id = named.id
+    )
     when 'pack' then (
       select name
       from pack

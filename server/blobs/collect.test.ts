@@ -84,6 +84,7 @@ describe('contents that nothing refers to', () => {
       'arrival_entry.sha256',
       'arrival_file.sha256',
       'chart.source_sha256',
+      'chart_reading.sha256',
       'frame.camera_data',
       'frame.sha256',
       'frame.source_sha256',

@@ -112,6 +112,7 @@ const REFERRED = `
   union all select camera_data from frame
   union all select sha256 from frame_export
   union all select source_sha256 from chart
+  union all select sha256 from chart_reading
   union all select u.sha256 from upload u where u.id not in (${DISCARDED_UPLOADS})
   union all select sha256 from arrival
   union all select f.sha256 from arrival_file f join arrival a on a.id = f.arrival_id where a.status <> 'discarded'

@@ -4,5 +4,6 @@ export { NETWORK_HEADER } from './door';
 export { sameOrigin } from './origin';
 export { problemResponse } from './problem-response';
 export { route } from './route';
+export { attachment } from './attachment';
 export { serve } from './serve';
 export { COOKIE, keepSession, sessionToken, signedIn, signedInPerson } from './session';

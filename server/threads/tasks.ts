@@ -4,6 +4,10 @@
  */
 import type { Descriptor } from '@/core/editor/descriptor';
 import type { Trim } from '@/core/bench/measure';
+import { averageOf } from '@/core/editor-chart/average';
+import { cameraChart } from '@/core/editor-chart/camera';
+import type { ReadingFigures } from '@/core/editor-chart/figures';
+import type { ChartName } from '@/core/editor-chart/layout';
 import { deriveProfile, type ProfileAsked } from '@/core/camera/derived';
 import { plainProfile } from '@/core/camera/default-rendering';
 import { profileOf, readDcp, type Profile } from '@/core/camera/dcp';
@@ -15,7 +19,9 @@ import { readAnyLook } from '@/core/icc/look';
 import { inputTable } from '@/core/icc/input';
 import { applyLook } from '@/core/look/apply';
 import { pixelDistance } from '@/core/look/compare';
-import { writeCubeBytes } from '@/core/look/cube';
+import { readCube, writeCubeBytes } from '@/core/look/cube';
+import { writeHaldPng, writeHaldTiff } from '@/core/look/hald-file';
+import { identityOf } from '@/core/look/identity';
 import { deriveLook, selvedgeOf, type DeriveAsked } from '@/core/look/derived';
 import { assumedEncoding, rangeOf, type Look } from '@/core/look/look';
 import { tableUnder, type AssumedEncoding } from '@/core/look/assumed-encoding';
@@ -31,6 +37,7 @@ import { bake, bakeResidual, split, type ClassOverrides } from '@/core/preset/ba
 import { convertPreset, type Source as PresetToWrite } from '@/core/preset/convert';
 import type { Settings } from '@/core/preset/kinds';
 import { fileEffect, presetEffect } from '../copies/effect-of';
+import { chartPicture, readChartPicture } from '../editor-charts/picture';
 
 /** A look by its file, or a preset by its settings. */
 export type TableSource =
@@ -139,6 +146,60 @@ async function stacked({ layers, trim, size, title }: StackAsked) {
   };
 }
 
+export type ChartToMake =
+  | { name: ChartName; file: 'png' | 'tiff' }
+  | { name: ChartName; file: 'dng'; /** a DCP */ profile: Uint8Array }
+  | { plain: number; file: 'png' | 'tiff' };
+
+/** A chart for an editor as a file; `plain`: a Hald image of so many points an axis. */
+async function chartFile(asked: ChartToMake): Promise<Uint8Array> {
+  if ('plain' in asked) {
+    const look = identityOf(asked.plain);
+    return asked.file === 'tiff' ? writeHaldTiff(look) : writeHaldPng(look);
+  }
+  if (asked.file === 'dng') return cameraChart(asked.name, readDcp(asked.profile)).dng;
+  return (await chartPicture(asked.name, asked.file)).bytes;
+}
+
+interface ChartBack {
+  bytes: Uint8Array;
+  fileName: string;
+  /** what was switched on in the editor, where we hold it */ preset: PresetSource | null;
+}
+
+/** How far our own rendering of a preset is from a table. */
+const agreementWith = async (preset: PresetSource, table: Look) =>
+  residual(evaluateOf(await presetOf(preset)), sampler(table));
+
+/** A chart that came back: which it is, its table as a file, and every figure. */
+async function chartRead({ bytes, fileName, preset }: ChartBack) {
+  const read = await readChartPicture(Buffer.from(bytes), fileName);
+  const { name, look: table, noise, spread, repaired, warnings, residual: error, validFor } = read;
+  const agreement = preset && (await agreementWith(preset, table));
+  const figures: ReadingFigures = { noise, spread, repaired, warnings, error, agreement, validFor };
+  return { name, points: table.size, bytes: writeCubeBytes(table), figures };
+}
+
+interface ReadingsAsked {
+  /** readings as .cube */ tables: Uint8Array[];
+  title: string;
+  preset: PresetSource | null;
+}
+
+/** Readings of one chart as a look: their average, its file, and how well it agrees with our rendering. */
+async function chartLook({ tables, title, preset }: ReadingsAsked) {
+  const { look: table, spread } = averageOf(tables.map(readCube), title);
+  return {
+    bytes: writeCubeBytes(table),
+    size: table.size,
+    spread,
+    agreement: preset && (await agreementWith(preset, table)),
+    threads: selvedge(sampler(table)),
+    domain: table.domain,
+    range: rangeOf(table),
+  };
+}
+
 /** How far two looks are apart: by figures, and on pictures of 8-bit RGBA. */
 function apart({ before, after, pictures }: { before: Look; after: Look; pictures: Uint8Array[] }) {
   const { meanDeltaE, p95DeltaE, maxDeltaE } = residual(sampler(before), sampler(after));
@@ -210,6 +271,9 @@ export const tasks = {
   baked,
   writtenPreset,
   stacked,
+  chartFile,
+  chartRead,
+  chartLook,
   apart,
   linear,
   developed,

@@ -21,6 +21,7 @@ const places: Record<string, (id: string) => string> = {
   station: (id) => `/stations/${id}`,
   rollout: (id) => `/rollouts/${id}`,
   conversion: (id) => `/convert/${id}`,
+  'editor-chart': (id) => `/convert/charts/${id}`,
   shelf: (id) => `/shelves?shelf=${id}`,
   pack: (id) => `/packs/${id}`,
 };

@@ -1,6 +1,7 @@
 'use client';
 /** Preset into look: what goes in, what is left out and why, the residual at the size; then the draft. */
 import { useRouter } from 'next/navigation';
+import type { ReactNode } from 'react';
 import { FormProvider, useController, useFormContext, useWatch } from 'react-hook-form';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import type { AnswerOf } from '@/core/api';
@@ -19,7 +20,14 @@ interface Conversion {
   title: string;
 }
 
-export function Convert({ versionId, title, first }: { versionId: string; title: string; first: View }) {
+interface Props {
+  versionId: string;
+  title: string;
+  first: View;
+  /** with the editor, as it was measured */ agreement: ReactNode;
+}
+
+export function Convert({ versionId, title, first, agreement }: Props) {
   const router = useRouter();
   const { busy, problem, run } = useAction();
   const form = useSchemaForm<Conversion>(versionEndpoints['POST /api/versions/:id/convert'].body, {
@@ -57,8 +65,7 @@ export function Convert({ versionId, title, first }: { versionId: string; title:
           <Notice problem={problem ?? (error && problemOf(error))} className="mb-3" />
           <TitleAndSize />
           <TableError residual={view.residual} />
-          <h2 className="mb-1 text-[15px]">Agreement with the editor</h2>
-          <p className="mb-5 text-soft">Not measured.</p>
+          {agreement}
           <button className="button main" disabled={busy || !wanted.length || !name.trim()}>
             {busy ? 'Making the look' : 'Make the look'}
           </button>

@@ -1,6 +1,7 @@
 'use client';
 /** A preset in another editor's language, before it is written: what becomes of each setting, and how far the two are apart. */
 import { useRouter } from 'next/navigation';
+import type { ReactNode } from 'react';
 import type { AnswerOf } from '@/core/api';
 import { useAction } from '../kit/action';
 import { call } from '../kit/call';
@@ -12,9 +13,10 @@ interface Props {
   versionId: string;
   /** the editor, as "id@version" */ to: string;
   plan: Plan;
+  /** with the editor of its source, as it was measured */ agreement: ReactNode;
 }
 
-export function PresetPlan({ versionId, to, plan }: Props) {
+export function PresetPlan({ versionId, to, plan, agreement }: Props) {
   const router = useRouter();
   const { busy, problem, run } = useAction();
   const write = () =>
@@ -33,8 +35,7 @@ export function PresetPlan({ versionId, to, plan }: Props) {
       <div>
         <Notice problem={problem} className="mb-3" />
         <Rendering plan={plan} />
-        <h2 className="mb-1 text-[15px]">Agreement with the editor</h2>
-        <p className="mb-5 text-soft">Not measured.</p>
+        {agreement}
         <button className="button main" disabled={busy || isEmpty} onClick={() => void write()}>
           {busy ? 'Writing the preset' : `Write it for ${plan.editor}`}
         </button>

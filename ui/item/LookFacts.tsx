@@ -1,4 +1,7 @@
+import { agreementWords, type Agreement } from '@/core/editor-chart/figures';
 import { Fact } from '../kit/Fact';
+import { Ago } from '../kit/time';
+import { counted } from '../kit/words';
 import { rounded } from './value-words';
 
 interface Span {
@@ -14,6 +17,15 @@ export interface TableFacts {
   warnings?: { message: string; where: string }[];
   fileTitle?: string;
   tableError?: { maxDeltaE: number; p95DeltaE: number; meanDeltaE: number };
+  /** of what was read from a chart that went through an editor */ measured?: Measured;
+}
+interface Measured {
+  editor: string;
+  readings: number;
+  validFor: string;
+  /** ISO date with time */ at: string;
+  /** of several readings against their average, in ΔE00 */ spread: { mean: number; max: number } | null;
+  agreement: Agreement | null;
 }
 
 /** "0 to 1" where all channels are the same, else each of them. */
@@ -23,6 +35,29 @@ function spanWords({ min, max }: Span): string {
     return new Set(words).size === 1 ? words[0] : words.join(', ');
   });
   return ends.join(' to ');
+}
+
+/** The editor's own doing, as a chart brought it back; and how well our rendering of the preset agrees with it. */
+function ReadFromChart({ measured }: { measured: Measured }) {
+  const { editor, readings, validFor, at, spread, agreement } = measured;
+  return (
+    <>
+      <Fact name="Read from a chart">
+        {editor}, {counted(readings, 'reading')}, <Ago at={at} />; valid for {validFor}
+        {spread && (
+          <span className="block text-[12px] text-soft">
+            the readings are ΔE00 {spread.mean.toFixed(2)} from their average, {spread.max.toFixed(2)} at most
+          </span>
+        )}
+      </Fact>
+      {agreement && (
+        <Fact name="Agreement with the editor">
+          {agreementWords(agreement)}
+          <span className="block text-[12px] text-soft">our rendering of the preset against what the editor made</span>
+        </Fact>
+      )}
+    </>
+  );
 }
 
 /** A table: its size, domain and range, and how far it is from what it was baked from. */
@@ -42,6 +77,7 @@ export function LookFacts({ facts }: { facts: TableFacts }) {
           </span>
         </Fact>
       )}
+      {facts.measured && <ReadFromChart measured={facts.measured} />}
       {fileTitle && <Fact name="Title in the file">{fileTitle}</Fact>}
       {warnings.map((warning) => (
         <Fact key={warning.where} name="Warning">

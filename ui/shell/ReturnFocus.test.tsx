@@ -3,15 +3,16 @@ import { beforeEach, expect, test } from 'vitest';
 import { ReturnFocus } from './ReturnFocus';
 
 /** A page of links, or another in its place. */
-function Page({ links, list = '' }: { links: string[]; list?: string }) {
+function Page({ links, list = '', beside }: { links: string[]; list?: string; beside?: string }) {
   return (
     <main>
       <ReturnFocus />
       {links.map((href) => (
         <a key={href + list} href={href} onClick={(event) => event.preventDefault()}>
-          {href}
+          {href.split('?')[0]}
         </a>
       ))}
+      {beside && <a href={beside}>Open</a>}
     </main>
   );
 }
@@ -44,6 +45,15 @@ test('the link by which a page was left has the focus when somebody goes back to
 test('it is found where its address asks for another frame by now', async () => {
   leaveAndReturn('/items/2', ['/items/1?frame=9', '/items/23?frame=9', '/items/2?frame=9']);
   await waitFor(() => expect(focused()).toBe('/items/2?frame=9'));
+});
+
+test('another link to the same place does not stand in for it while it is on its way', async () => {
+  const view = leaveAndReturn('/items/2', []);
+  view.rerender(<Page links={[]} beside="/items/2" />);
+  await new Promise((resolve) => setTimeout(resolve, 100));
+  expect(focused()).toBeNull();
+  view.rerender(<Page links={['/items/2']} beside="/items/2" />);
+  await waitFor(() => expect(document.activeElement?.textContent).toBe('/items/2'));
 });
 
 test('a link that is drawn anew meanwhile has the focus again, unless somebody did something else', async () => {

@@ -10,9 +10,13 @@ const PATIENCE_MS = 10_000;
 /** Between two looks at a link that has the focus: it may be drawn anew. */
 const LOOK_MS = 100;
 
+/** So long one waits for that very link; then another that leads to the same page will do. */
+const CHOOSY_MS = 3000;
+
 /** The link by which a page was left, and how far it was scrolled. */
 interface Left {
   href: string;
+  /** its words: a page may hold several links to one place */ words: string;
   scrolled: number;
 }
 
@@ -25,23 +29,28 @@ function pageNow(): string {
   return `${location.pathname}?${search}`;
 }
 
-function remember(href: string): void {
+const wordsOf = (link: Element): string => link.getAttribute('aria-label') ?? link.textContent ?? '';
+
+function remember(link: Element, href: string): void {
   leftBy.delete(pageNow());
-  leftBy.set(pageNow(), { href, scrolled: scrollY });
+  leftBy.set(pageNow(), { href, words: wordsOf(link), scrolled: scrollY });
   const [oldest] = leftBy.keys();
   if (leftBy.size > MOST_PAGES && oldest !== undefined) leftBy.delete(oldest);
 }
 
+const pathOf = (href: string | null): string | undefined => href?.split('?')[0];
+
 /**
  * The link that leads there. What an address asks for after its path may have changed meanwhile (the frame that goes with
- * the item that one looks at), so that one which leads to the same page will do.
+ * the item that one looks at), so that one which leads to the same page will do; and what is beside it may lead there too.
  */
-function linkTo(href: string): HTMLElement | null {
-  const same = document.querySelector<HTMLElement>(`main a[href="${CSS.escape(href)}"]`);
-  if (same) return same;
-  const [path = href] = href.split('?');
-  const links = document.querySelectorAll<HTMLElement>(`main a[href^="${CSS.escape(path)}"]`);
-  return [...links].find((link) => link.getAttribute('href')?.split('?')[0] === path) ?? null;
+function linkTo({ href, words }: Left, isChoosy: boolean): HTMLElement | null {
+  const path = pathOf(href) ?? href;
+  const links = [...document.querySelectorAll<HTMLElement>(`main a[href^="${CSS.escape(path)}"]`)].filter(
+    (link) => pathOf(link.getAttribute('href')) === path,
+  );
+  const same = links.find((link) => wordsOf(link) === words);
+  return same ?? (isChoosy ? null : (links[0] ?? null));
 }
 
 /**
@@ -50,7 +59,7 @@ function linkTo(href: string): HTMLElement | null {
  */
 function returnTo(left: Left, until: number, isWanted: () => boolean): void {
   if (performance.now() > until || !isWanted()) return;
-  const link = linkTo(left.href);
+  const link = linkTo(left, performance.now() < until - PATIENCE_MS + CHOOSY_MS);
   const active = document.activeElement;
   if (!active || active === document.body) link?.focus({ preventScroll: true });
   else if (active !== link) return;
@@ -80,7 +89,7 @@ export function useReturnFocus(): void {
       actedAt.current = performance.now();
       const link = target instanceof Element ? target.closest('main a[href]') : null;
       const href = link?.getAttribute('href');
-      if (href) remember(href);
+      if (link && href) remember(link, href);
     };
     const onKey = ({ key }: KeyboardEvent) => {
       if (key === 'Enter') actedAt.current = performance.now();

@@ -1,4 +1,4 @@
-/** Pictures for `look apply`: numbers as stored, depth and alpha kept, the embedded profile copied, orientation untouched. */
+/** Pictures with their numbers as stored: depth and alpha kept, the embedded profile copied, orientation untouched. */
 import { extname } from 'node:path';
 import sharp, { type Metadata } from 'sharp';
 import { writeFile } from 'node:fs/promises';
