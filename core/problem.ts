@@ -27,11 +27,14 @@ export class Problem extends Error {
 }
 
 /** What is asked for, or null where a Problem says why it cannot be had; a bug stays one. */
-export const orNull = <T>(asked: Promise<T>): Promise<T | null> =>
-  asked.catch((error: unknown) => {
+export async function orNull<T>(asked: Promise<T>): Promise<T | null> {
+  try {
+    return await asked;
+  } catch (error) {
     if (error instanceof Problem) return null;
     throw error;
-  });
+  }
+}
 
 /** The same problem, found inside something that is named: "line 4" becomes "looks/a.cube, line 4". */
 export function within(place: string, problem: Problem): Problem {
