@@ -4,7 +4,7 @@ import { itemFields, origins, sourceSchema } from '../item/fields';
 import { limits } from '../pack/entry-rules';
 import { uuid } from '../uuid';
 import { newLicence } from './studio';
-import { count, endpoint, exactly, id, listOf, texts, words } from './endpoint';
+import { count, endpoint, exactly, id, listOf, made, texts, words } from './endpoint';
 
 /** The largest file that may be uploaded, in bytes. */
 export const MOST_UPLOAD = 4 * 2 ** 30;
@@ -125,6 +125,11 @@ export const arrivalEndpoints = {
   'DELETE /api/arrivals/:id': endpoint({}),
   'POST /api/arrivals/:id/back': endpoint({}),
   'POST /api/arrivals/:id/read': endpoint({}),
+  /** reads a chart that came back among the files; the chart that it is */
+  'POST /api/arrivals/:id/chart': endpoint({
+    body: object({ entry: number().integer().min(1).required() }).noUnknown(),
+    answer: made,
+  }),
   'POST /api/arrivals/:id/undo': endpoint({
     answer: exactly({ versions: count(), items: count(), frames: count() }),
   }),

@@ -220,7 +220,7 @@ function shuffled<T>(list: T[], random: () => number): T[] {
 }
 
 /** Always wider than high, so that a chart on its side is told by its shape. */
-function shapeOf(size: number): { columns: number; rows: number } {
+export function shapeOf(size: number): { columns: number; rows: number } {
   const body = size ** 3 + PROBES + 2 * AGAIN + SURROUNDINGS.across * SURROUNDINGS.down * SURROUND ** 2;
   const columns = Math.max(LEAST_COLUMNS, 2 * Math.ceil(Math.sqrt(body * 1.15) / 2));
   const rows = Math.max(Math.ceil(body / columns), 2 * (SURROUND + 1)) + 2 * MARK;

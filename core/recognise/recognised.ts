@@ -8,6 +8,9 @@ export type ItemKind = (typeof takeable)[number];
 export type Kind = ItemKind | 'frame' | 'chart' | 'descriptor' | 'document' | 'unknown';
 export const isTakeable = (kind: string): kind is ItemKind => (takeable as readonly string[]).includes(kind);
 
+/** The format of charts that went through an editor and came back. */
+export const EDITOR_CHART = 'editor-chart';
+
 export interface Recognised {
   kind: Kind;
   format: string;

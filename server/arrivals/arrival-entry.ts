@@ -102,6 +102,7 @@ const isKept = ({ kind, bytes }: Known): boolean =>
   isTakeable(kind) ||
   kind === 'frame' ||
   kind === 'descriptor' ||
+  kind === 'chart' ||
   (kind === 'document' && bytes.length <= MOST_PAPER_BYTES);
 
 /** @param sha the hash of its bytes, in hexadecimal */

@@ -16,7 +16,7 @@ const WIDTHS = [320, 900];
 const LEAST_WIDTH = 320;
 
 /** The file, which is one whose content was kept. */
-async function keptEntry(person: Person, id: string, entry: number): Promise<q.EntryRow & { sha256: Buffer }> {
+export async function keptEntry(person: Person, id: string, entry: number): Promise<q.EntryRow & { sha256: Buffer }> {
   allow(person, 'arrival.read');
   const [row] = Number.isSafeInteger(entry) ? await q.entriesOf(pool(), id, [entry]) : [];
   if (!row?.sha256)

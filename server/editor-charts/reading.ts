@@ -42,12 +42,33 @@ async function checkName(chart: q.EditorChartRow, name: ChartName | null, points
     throw wrong('This is a plain Hald image, not a chart with a number.', 'Give the chart that was made here.');
   if (name.id === chart.number && name.size === chart.size && name.kind === chart.kind) return;
   const other = await q.editorChartByNumber(pool(), name.id);
-  if (!other || other.size !== name.size)
-    throw wrong(
-      `This is chart ${name.id}, which this studio did not make.`,
-      'Give the chart that was downloaded here.',
-    );
+  if (!other || other.size !== name.size) throw notOurs(name);
   throw wrong(`This is the chart for ${chartWords(other)}.`, 'Give it back on that chart’s page.');
+}
+
+const notOurs = (name: ChartName): Problem =>
+  new Problem(
+    'chart-wrong',
+    `This is chart ${name.id}, which this studio did not make.`,
+    'its number',
+    'Give a chart that was downloaded here.',
+  );
+
+/** Reads a chart that came back by another way than its own page: known by the number that it carries. The chart that it is. */
+export async function readChartByNumber(person: Person, fileName: string, bytes: Uint8Array): Promise<{ id: string }> {
+  allow(person, 'item.convert');
+  const name = await compute('chartName', { bytes, fileName });
+  if (!name)
+    throw new Problem(
+      'chart-plain',
+      'A plain Hald image does not say which chart it is.',
+      fileName,
+      'Give it back on the page of its chart.',
+    );
+  const chart = await q.editorChartByNumber(pool(), name.id);
+  if (!chart) throw notOurs(name);
+  await readEditorChart(person, chart.id, fileName, bytes);
+  return { id: chart.id };
 }
 
 /** Reads what came back. The picture itself is not kept: the table that it holds is. */

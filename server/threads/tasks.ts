@@ -272,6 +272,8 @@ export const tasks = {
   writtenPreset,
   stacked,
   chartFile,
+  chartName: async ({ bytes, fileName }: { bytes: Uint8Array; fileName: string }) =>
+    (await readChartPicture(Buffer.from(bytes), fileName)).name,
   chartRead,
   chartLook,
   apart,

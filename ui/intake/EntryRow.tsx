@@ -5,8 +5,9 @@ import Link from 'next/link';
 import { State } from '../kit/State';
 import { EntryPicture } from './EntryPicture';
 import { EntryTitle } from './EntryTitle';
+import { ReadChart } from './ReadChart';
 import { isReadable, type Decisions } from './model/decisions';
-import { becomes, differenceWords, frameBecomes, isTaken, type Entry } from './model/entry';
+import { becomes, differenceWords, frameBecomes, isChartBack, isTaken, type Entry } from './model/entry';
 
 interface Props {
   entry: Entry;
@@ -69,6 +70,7 @@ export function EntryRow({ entry, name, taken, correctable, onTake, decisions }:
             Read {name}
           </button>
         )}
+        {isChartBack(entry) && <ReadChart arrival={arrival} entry={entry.id} name={name} />}
         {correctable && <Becomes entry={entry} decisions={decisions} />}
       </td>
     </tr>

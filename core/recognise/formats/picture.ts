@@ -1,9 +1,10 @@
 /** Pictures: camera files, Hald images, and frames of every other kind. */
+import { chartInFile, chartOfSize } from '../../editor-chart/in-file';
 import { frameFacts } from '../../frame/metadata';
 import { checkWhole } from '../../frame/whole';
 import { haldLevel, haldLikeness } from '../../look/hald';
 import { readLook } from '../../look/read';
-import { lookFacts, recognised, type Format, type Recognised, type SeenFile } from '../recognised';
+import { EDITOR_CHART, lookFacts, recognised, type Format, type Recognised, type SeenFile } from '../recognised';
 
 type Facts = NonNullable<ReturnType<typeof frameFacts>>;
 
@@ -47,6 +48,29 @@ function hald(file: SeenFile, facts: Facts, level: number): Recognised {
   });
 }
 
+/** A chart that went through an editor, by its number; or a picture of the size of one, which is known when it is read. */
+function chart(file: SeenFile, { format, width, height }: Facts, size: number): Recognised | null {
+  const name = format === 'png' || format === 'tiff' ? chartInFile(file.bytes, format) : null;
+  const bySize = `${width} × ${height} pixels, as a chart of ${size} points has`;
+  if (name)
+    return recognised(
+      file,
+      'chart',
+      EDITOR_CHART,
+      `chart ${name.id} of ${name.size} points, as an editor exported it`,
+      {
+        facts: { ...name },
+        evidence: [bySize, 'its code, twice, with a check sum'],
+      },
+    );
+  // what was compressed with loss is unpacked only when it is read
+  if (format !== 'jpeg' && format !== 'tiff') return null;
+  return recognised(file, 'chart', EDITOR_CHART, `of the size of a chart of ${size} points`, {
+    confidence: 0.8,
+    evidence: [bySize],
+  });
+}
+
 function frame(file: SeenFile, facts: Facts, more: Partial<Recognised> = {}): Recognised {
   const camera = more.evidence ? '' : cameraOf(facts);
   const note = `${facts.width} × ${facts.height} pixels${camera ? `, ${camera}` : ''}`;
@@ -65,6 +89,8 @@ export const picture: Format = {
     if (facts.format === 'raw') return cameraFile(file, facts);
     checkWhole(file.bytes);
     const level = possibleHald(facts);
-    return level ? hald(file, facts, level) : frame(file, facts);
+    if (level) return hald(file, facts, level);
+    const size = chartOfSize(facts.width, facts.height);
+    return (size && chart(file, facts, size)) || frame(file, facts);
   },
 };

@@ -84,6 +84,9 @@ export const frameBecomes = [
 const taken = new Set(['new', 'version', 'variant', 'frame', 'descriptor']);
 export const isTaken = (entry: Entry): boolean => taken.has(entry.outcome);
 
+/** A chart that went through an editor: whoever may look into arrivals may read it. */
+export const isChartBack = ({ format }: Entry): boolean => format === 'editor-chart';
+
 const fixedKinds = new Set(['', 'unknown', 'document', 'descriptor', 'chart']);
 /** Whether a person may say that a file is something else: what was left out can be taken back. */
 export const isCorrectable = ({ outcome, kind }: Entry): boolean => outcome !== 'refused' && !fixedKinds.has(kind);

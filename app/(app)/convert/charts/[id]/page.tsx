@@ -1,5 +1,6 @@
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
+import type { ReactNode } from 'react';
 import { orNull } from '@/core/problem';
 import type { Step } from '@/core/editor-chart/steps';
 import { editorChartFor } from '@/server/editor-charts/service';
@@ -63,19 +64,27 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
       )}
       <section aria-label="What to do" className="max-w-[720px]">
         <h2 className="mb-1 text-[17px]">{readings.length ? 'Another reading' : 'What to do'}</h2>
-        <Steps steps={steps} />
-        <div className="mt-4 flex flex-wrap items-start gap-3">
-          <a className="button" href={`/api/editor-charts/${id}/file`} download={fileName}>
-            Download the chart
-          </a>
-          {mayConvert && <GiveBack id={id} />}
-        </div>
+        <Steps
+          steps={steps}
+          first={
+            <a className="button" href={`/api/editor-charts/${id}/file`} download={fileName}>
+              Download the chart
+            </a>
+          }
+          last={mayConvert && <GiveBack id={id} />}
+        />
       </section>
     </div>
   );
 }
 
-function Steps({ steps }: { steps: readonly Step[] }) {
+interface StepsProps {
+  steps: readonly Step[];
+  /** what is done in the first step, and in the last */ first: ReactNode;
+  last: ReactNode;
+}
+
+function Steps({ steps, first, last }: StepsProps) {
   return (
     <ol className="border-t border-line">
       {steps.map(({ title, text }, place) => (
@@ -86,6 +95,8 @@ function Steps({ steps }: { steps: readonly Step[] }) {
           <div>
             <b className="font-semibold">{title}</b>
             <p className="text-soft [overflow-wrap:anywhere]">{text}</p>
+            {place === 0 && <div className="mt-2">{first}</div>}
+            {place === steps.length - 1 && <div className="mt-2">{last}</div>}
           </div>
         </li>
       ))}
