@@ -2,7 +2,7 @@
 import { primaryNames, rangeNames, referredNames, transferNames, whiteNames } from '../look/encoding-names';
 import { array, object, string } from 'yup';
 import { cameraField, formField, kelvinField, pointsField, titleField } from '../conversion/recipe';
-import { asIs, count, endpoint, exactly, figure, id, listOf, words } from './endpoint';
+import { asIs, count, endpoint, exactly, figure, id, listOf, texts, words } from './endpoint';
 
 const title = titleField;
 
@@ -42,6 +42,8 @@ const leftOut = exactly({ setting: words(), title: words(), class: words(), reas
 const itemMade = exactly({ itemId: id(), versionId: id() });
 
 export const versionEndpoints = {
+  /** of a preset: what its pictures here do not show, by the titles of settings and the names of looks that are not held */
+  'GET /api/versions/:id/shown': endpoint({ answer: exactly({ notShown: texts(), missing: texts() }) }),
   'GET /api/versions/:id/convert': endpoint({
     answer: exactly({
       carried: listOf(setting),

@@ -108,6 +108,21 @@ export async function presetShownFor(person: Person, versionId: string): Promise
   return version?.kind === 'preset' ? presetShown(pool(), version.id, version.facts) : null;
 }
 
+/** What the picture of a file does not show, by its facts; nothing of what is no preset. */
+export function notShownOf(kind: string, facts: Record<string, unknown>): string[] {
+  const { settings, classes } = facts as Partial<PresetFacts>;
+  return kind === 'preset' && settings ? notRendered(settings, classes) : [];
+}
+
+/** What pictures of a version do not show; nothing of what is no preset. */
+export async function leftOutOfPictures(
+  person: Person,
+  versionId: string,
+): Promise<Pick<PresetShown, 'notShown' | 'missing'>> {
+  const shown = await presetShownFor(person, versionId);
+  return { notShown: shown?.notShown ?? [], missing: shown?.missing ?? [] };
+}
+
 /** How a preset is rendered here, and what of it is not. */
 export async function presetShown(sql: Sql, versionId: string, facts: Record<string, unknown>): Promise<PresetShown> {
   const { settings, classes } = facts as unknown as PresetFacts;

@@ -2,6 +2,7 @@
 /** One of the items that do the same. */
 import Link from 'next/link';
 import { FramePreview } from '../kit/FramePreview';
+import { NotShown } from '../kit/NotShown';
 import { Selvedge } from '../kit/Selvedge';
 import { State } from '../kit/State';
 import { counted } from '../kit/words';
@@ -30,13 +31,16 @@ export function Copy({ spine, group, frame, isKept, onKeep }: Props) {
   return (
     <label data-copy={spine.title} className={`block border bg-paper p-3 ${isKept ? 'border-verd' : 'border-line'}`}>
       {frame ? (
-        <FramePreview
-          frame={frame.id}
-          version={spine.versionId}
-          strength={100}
-          width={320}
-          label={`${spine.title} on ${frame.name}`}
-        />
+        <>
+          <FramePreview
+            frame={frame.id}
+            version={spine.versionId}
+            strength={100}
+            width={320}
+            label={`${spine.title} on ${frame.name}`}
+          />
+          <NotShown kind={spine.kind} version={spine.versionId} />
+        </>
       ) : (
         <Selvedge threads={spine.selvedge} className="h-[64px]" />
       )}

@@ -3,6 +3,7 @@
 /** What a file does to a frame, small in its row; at a click, larger and beside the frame as it is. */
 import { useState } from 'react';
 import { Modal, ModalFoot } from '../kit/Modal';
+import { notShownWords } from '../kit/NotShown';
 import { Selvedge } from '../kit/Selvedge';
 import type { Entry } from './model/entry';
 
@@ -65,6 +66,9 @@ function Larger({ arrival, entry, frame, onClose }: Props & { onClose: () => voi
           </figure>
         ))}
       </div>
+      {entry.notShown.length > 0 && (
+        <p className="mt-1 text-[12px] text-soft">{notShownWords({ notShown: entry.notShown, missing: [] })}</p>
+      )}
       <ModalFoot cancel="Close" />
     </Modal>
   );

@@ -4,6 +4,7 @@ import { Bookmark } from 'lucide-react';
 import Link from 'next/link';
 import type { ReactNode } from 'react';
 import { FramePreview } from '../kit/FramePreview';
+import { NotShown } from '../kit/NotShown';
 import { State } from '../kit/State';
 import { kindWords, type Spine } from './model/spine';
 
@@ -87,6 +88,7 @@ function OnFrame({ spine, frame, frames, onFrame, ahead }: OnFrameProps) {
         ahead={ahead}
         label={`${spine.title} on ${frame.name}`}
       />
+      <NotShown kind={spine.kind} version={spine.versionId} />
       <p className="mb-3 mt-1.5 flex items-center gap-2 text-[12px] text-soft">
         <select
           aria-label="Frame"

@@ -26,6 +26,7 @@ export interface Entry {
   selvedge: [string, string][] | null;
   note: string;
   caution: string;
+  /** of a preset: titles of settings that its picture does not show */ notShown: string[];
   problem: ProblemText | null;
   targetItem: string | null;
   targetTitle: string | null;

@@ -25,12 +25,11 @@ export default async function Page({ searchParams }: Props) {
     listEditors(person),
     presetIn(person, await searchParams),
   ]);
-  const waiting = charts.filter(({ readings }) => !readings).length;
   const titles = editors.map(({ descriptor }) => descriptor.title);
   return (
     <div className="px-6 pb-16 pt-[18px]">
       <Refresh subjects={['editor-chart']} />
-      <PageHead title="Charts" note={charts.length ? `${waiting} not given back yet` : 'none yet'} />
+      <PageHead title="Charts" note={noteOf(charts)} />
       <div className="grid grid-cols-[minmax(0,1fr)_320px] gap-8 max-[1100px]:grid-cols-[minmax(0,1fr)]">
         {charts.length ? <List charts={charts} /> : <Empty />}
         {may(person, 'item.convert') && (
@@ -47,6 +46,13 @@ export default async function Page({ searchParams }: Props) {
       </div>
     </div>
   );
+}
+
+/** How many are still out. */
+function noteOf(charts: readonly EditorChartRow[]): string {
+  const out = charts.filter(({ readings }) => !readings).length;
+  if (out) return `${out} not given back yet`;
+  return charts.length ? 'all given back' : 'none yet';
 }
 
 /** The preset that one comes from, where the address names one. */

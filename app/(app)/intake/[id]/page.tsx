@@ -5,6 +5,7 @@ import { listShelves } from '@/server/items/service';
 import { listLicences } from '@/server/licences/service';
 import { arrivalView, releaseFor, type ArrivalView } from '@/server/arrivals/service';
 import { may } from '@/server/people/roles';
+import { notShownOf } from '@/server/references/service';
 import { signedInPerson } from '@/server/http';
 import { PageHead } from '@/ui/shell/Shell';
 import { Arrival } from '@/ui/intake/Arrival';
@@ -94,6 +95,7 @@ export default async function Page({
               selvedge: entry.selvedge,
               note: entry.note,
               caution: entry.caution,
+              notShown: notShownOf(entry.kind, entry.facts),
               problem: entry.problem,
               targetItem: entry.target_item_id,
               targetTitle: entry.target_title,
