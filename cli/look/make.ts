@@ -1,16 +1,14 @@
 /** Verbs that make a look of something else: of nothing at all, and of what two cameras saw. */
 import { extname } from 'node:path';
 import sharp from 'sharp';
-import { matchCameras, sharedPatches, type MatchPicture } from '@/core/look/camera-match';
+import { matchCameras, sharedPatches, tableOfMatch, type MatchPicture } from '@/core/look/camera-match';
 import { identityOf } from '@/core/look/identity';
-import { fromRows } from '@/core/look/look';
 import { Problem } from '@/core/problem';
 import { residual } from '@/core/look/residual';
 import { sampler } from '@/core/look/sample';
 import { outputFor, outputPath, readInput, writeOutput } from '../files';
 import { sizeOption } from '../values';
 import { size, title, verb, writes } from '../verb';
-import { at } from './load';
 import { writers } from './write';
 
 const MOST_LEVEL = 16;
@@ -80,11 +78,10 @@ export const match = verb({
     const write = writerFor(path);
     const made = matchCameras(sharedPatches(await pictureOf(from), await pictureOf(to)));
     const points = sizeOption(options.size, 129, 33);
-    const look = fromRows(points, options.title ?? 'Camera match', (values, n) => {
-      for (let i = 0; i < n; i += 3) made.evaluate(at(values, i), at(values, i + 1), at(values, i + 2), values, i);
-    });
+    const look = tableOfMatch(made, points, options.title ?? 'Camera match');
     await writeOutput(path, write(look));
-    const { before, after, patches } = made;
+    const { before, after } = made;
+    const patches = made.patches.map(({ area: _area, ...patch }) => patch);
     return { before, after, patches, residual: residual(made.evaluate, sampler(look)) };
   },
 });

@@ -71,6 +71,7 @@ export const sentences = {
     'reference bound': (after) => `said that “${text(after.name)}” means ${text(after.title)} in {title}`,
     'reference written anew': (after, before) =>
       `wrote {title} anew, which calls ${text(after.name)}, called ${text(before.name)} before`,
+    matched: (after) => `made {title}, by which ${text(after.from)} looks like ${text(after.to)}`,
     'read from a chart': (after) => `made {title} of a chart that went through ${text(after.editor)}`,
     converted: (after) => `converted a preset into {title}, with ${text(after.size)} points`,
     'written for an editor': (after) => `wrote {title} as a preset of ${text(after.editor)}`,

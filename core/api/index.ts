@@ -5,6 +5,7 @@
 import type { InferType } from 'yup';
 import { arrivalEndpoints } from './arrivals';
 import { benchEndpoints } from './bench';
+import { cameraMatchEndpoints } from './camera-match';
 import { conversionEndpoints } from './conversions';
 import { editorChartEndpoints } from './editor-charts';
 import { frameEndpoints } from './frames';
@@ -24,6 +25,7 @@ import { versionEndpoints } from './versions';
 export const endpoints = {
   ...arrivalEndpoints,
   ...benchEndpoints,
+  ...cameraMatchEndpoints,
   ...conversionEndpoints,
   ...editorChartEndpoints,
   ...frameEndpoints,

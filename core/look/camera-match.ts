@@ -8,15 +8,19 @@ import { labOfSrgb } from '../color/lab';
 import { decodeSrgb, encodeSrgb } from '../color/transfer';
 import { leastSquares } from '../least-squares';
 import { Problem } from '../problem';
+import { fromRows, type Look } from './look';
 import type { Evaluate } from './sample';
 
 export interface MatchPatch {
   name: string;
+  /** where it lies in the frame that is changed: left, top, width, height as shares of the picture */
+  area?: readonly [number, number, number, number];
   /** sRGB code values 0…1 of the camera that is changed */ from: readonly [number, number, number];
   /** and of the one that it is to look like */ to: readonly [number, number, number];
 }
 export interface MatchedPatch {
   name: string;
+  area: readonly [number, number, number, number] | null;
   /** ΔE00 before and after */ before: number;
   after: number;
   used: boolean;
@@ -136,6 +140,7 @@ export function matchCameras(patches: readonly MatchPatch[]): CameraMatch {
   const used = new Set(kept);
   const told = patches.map((patch, index) => ({
     name: patch.name,
+    area: patch.area ?? null,
     before: distance(patch.from, patch.to),
     after: after[index]!,
     used: used.has(patch),
@@ -148,6 +153,12 @@ export function matchCameras(patches: readonly MatchPatch[]): CameraMatch {
     after: summed(counted.map((one) => one.after)),
   };
 }
+
+/** The match as a table of so many points an axis. */
+export const tableOfMatch = ({ evaluate }: Pick<CameraMatch, 'evaluate'>, points: number, title: string): Look =>
+  fromRows(points, title, (values, n) => {
+    for (let i = 0; i < n; i += 3) evaluate(values[i]!, values[i + 1]!, values[i + 2]!, values, i);
+  });
 
 export interface MatchPicture {
   width: number;
@@ -200,7 +211,12 @@ export function sharedPatches(from: MatchPicture, to: MatchPicture, columns = 30
       const one = cellOf(from, column, row, columns, rows);
       const other = cellOf(to, column, row, columns, rows);
       if (one.even && other.even)
-        out.push({ name: `column ${column + 1}, row ${row + 1}`, from: one.mean, to: other.mean });
+        out.push({
+          name: `column ${column + 1}, row ${row + 1}`,
+          area: [column / columns, row / rows, 1 / columns, 1 / rows],
+          from: one.mean,
+          to: other.mean,
+        });
     }
   return out;
 }

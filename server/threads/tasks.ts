@@ -8,6 +8,7 @@ import { averageOf } from '@/core/editor-chart/average';
 import { cameraChart } from '@/core/editor-chart/camera';
 import type { ReadingFigures } from '@/core/editor-chart/figures';
 import type { ChartName } from '@/core/editor-chart/layout';
+import type { Placed } from '@/core/chart/measure';
 import { deriveProfile, type ProfileAsked } from '@/core/camera/derived';
 import { plainProfile } from '@/core/camera/default-rendering';
 import { profileOf, readDcp, type Profile } from '@/core/camera/dcp';
@@ -18,6 +19,8 @@ import { oriented, shownSize } from '@/core/frame/orient';
 import { readAnyLook } from '@/core/icc/look';
 import { inputTable } from '@/core/icc/input';
 import { applyLook } from '@/core/look/apply';
+import { chartPatches } from '@/core/look/chart-match';
+import { matchCameras, sharedPatches, tableOfMatch, type MatchPatch } from '@/core/look/camera-match';
 import { pixelDistance } from '@/core/look/compare';
 import { readCube, writeCubeBytes } from '@/core/look/cube';
 import { writeHaldPng, writeHaldTiff } from '@/core/look/hald-file';
@@ -200,6 +203,42 @@ async function chartLook({ tables, title, preset }: ReadingsAsked) {
   };
 }
 
+export interface MatchAsked {
+  from: MatchSource;
+  to: MatchSource;
+  /** ids of the patches of the chart that both show; null where they show no common one */ chart: string[] | null;
+  /** the table that is wanted of it; null for the figures alone */ table: { points: number; title: string } | null;
+}
+/** sRGB, RGBA of 8 bits. */
+export interface MatchSource {
+  pixels: Uint8Array;
+  width: number;
+  height: number;
+  at: Placed | null;
+}
+
+function patchesOf({ from, to, chart }: MatchAsked): MatchPatch[] {
+  if (chart && from.at && to.at) return chartPatches({ ...from, at: from.at }, { ...to, at: to.at }, chart);
+  const picture = ({ pixels, ...shape }: MatchSource) => ({ ...shape, channels: 4 as const, data: pixels });
+  return sharedPatches(picture(from), picture(to));
+}
+
+/** A camera match: what each patch is off before and after, and the table. */
+function cameraMatch(asked: MatchAsked) {
+  const match = matchCameras(patchesOf(asked));
+  const { before, after, patches } = match;
+  if (!asked.table) return { before, after, patches, table: null };
+  const made = tableOfMatch(match, asked.table.points, asked.table.title);
+  const table = {
+    bytes: writeCubeBytes(made),
+    threads: selvedge(sampler(made)),
+    residual: residual(match.evaluate, sampler(made)),
+    domain: made.domain,
+    range: rangeOf(made),
+  };
+  return { before, after, patches, table };
+}
+
 /** How far two looks are apart: by figures, and on pictures of 8-bit RGBA. */
 function apart({ before, after, pictures }: { before: Look; after: Look; pictures: Uint8Array[] }) {
   const { meanDeltaE, p95DeltaE, maxDeltaE } = residual(sampler(before), sampler(after));
@@ -276,6 +315,7 @@ export const tasks = {
     (await readChartPicture(Buffer.from(bytes), fileName)).name,
   chartRead,
   chartLook,
+  cameraMatch,
   apart,
   linear,
   developed,

@@ -17,6 +17,14 @@ export interface TableFacts {
   warnings?: { message: string; where: string }[];
   fileTitle?: string;
   tableError?: { maxDeltaE: number; p95DeltaE: number; meanDeltaE: number };
+  /** of a camera match */
+  matched?: {
+    from: string;
+    to: string;
+    patches: number;
+    before: { mean: number; max: number };
+    after: { mean: number; max: number };
+  };
   /** of what was read from a chart that went through an editor */ measured?: Measured;
 }
 interface Measured {
@@ -73,7 +81,18 @@ export function LookFacts({ facts }: { facts: TableFacts }) {
           ΔE00 mean {tableError.meanDeltaE.toFixed(3)}, 95 % {tableError.p95DeltaE.toFixed(3)}, max{' '}
           {tableError.maxDeltaE.toFixed(2)}
           <span className="block text-[12px] text-soft">
-            our rendering of the preset against this table; agreement with the editor is not measured
+            {facts.matched
+              ? 'the match itself against this table'
+              : 'our rendering of the preset against this table; agreement with the editor is not measured'}
+          </span>
+        </Fact>
+      )}
+      {facts.matched && (
+        <Fact name="Camera match">
+          {facts.matched.from} made like {facts.matched.to}, by {counted(facts.matched.patches, 'patch', 'patches')}
+          <span className="block text-[12px] text-soft">
+            ΔE00 mean {facts.matched.before.mean.toFixed(2)} before, {facts.matched.after.mean.toFixed(2)} after; max{' '}
+            {facts.matched.before.max.toFixed(2)} and {facts.matched.after.max.toFixed(2)}
           </span>
         </Fact>
       )}

@@ -19,6 +19,9 @@ export default async function Page() {
     <div className="max-w-[1080px] px-6 pb-16 pt-[18px]">
       <Refresh subjects={['conversion']} />
       <PageHead title="Conversions" note={all.length ? `${open} planned or paused` : 'none yet'}>
+        <Link className="button" href="/convert/match">
+          Camera match
+        </Link>
         <Link className="button" href="/convert/charts">
           Charts
         </Link>

@@ -38,6 +38,7 @@ export const tasks: readonly Screen[] = [
   { href: '/shelves?stale=yes', name: 'Show what is stale', needs: 'item.convert' },
   { href: '/shelves?archived=1', name: 'Show the archive' },
   { href: '/convert/charts', name: 'Make a chart for an editor, give one back', needs: 'item.convert' },
+  { href: '/convert/match', name: 'Match one camera to another', needs: 'item.convert' },
   { href: '/rollouts/new', name: 'Plan a rollout', needs: 'rollout.plan' },
   { href: '/studio/people', name: 'See who may sign in', needs: 'person.view' },
   { href: '/guide', name: 'Five minutes with Etagere' },
