@@ -1,4 +1,5 @@
 /** A column of the bench kept as a look: its layers at their strengths and its trim, as one table that knows what it was made of. */
+import { tableFacts } from '@/core/look/table-facts';
 import type { AnswerOf, BodyOf } from '@/core/api';
 import { benchEndpoints } from '@/core/api/bench';
 import type { Trim } from '@/core/bench/measure';
@@ -76,7 +77,7 @@ export async function keepColumn(
       selvedge: made.threads,
       encoding: computedEncoding,
       notes: `kept from the bench: ${layers.map(({ source, strength }) => `${source.item.title} at ${Math.round(strength * 100)} %`).join(', ')}${trim ? ', trimmed' : ''}`,
-      facts: { kind: '3d', size, domain, range, fileTitle: title, comments: [], warnings: [], tableError },
+      facts: { ...tableFacts({ size, domain, range }, title), tableError },
     });
     const recipe = { tool: 'column', size, layers: asked, trim, left, tableError };
     for (const id of distinct(layers.map(({ source }) => source.version.id)))

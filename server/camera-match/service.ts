@@ -1,5 +1,6 @@
 /** Two frames of one scene or chart by two cameras, and the look that makes the one like the other. */
 import sharp from 'sharp';
+import { tableFacts } from '@/core/look/table-facts';
 import type { BodyOf } from '@/core/api';
 import { newMatch } from '@/core/api/camera-match';
 import type { MatchedPatch } from '@/core/look/camera-match';
@@ -94,13 +95,7 @@ export async function makeMatch(person: Person, input: BodyOf<'POST /api/camera-
       encoding: computedEncoding,
       notes: `makes ${from.name} like ${to.name}: ${counted(used, 'patch', 'patches')}, ΔE00 ${before.mean.toFixed(2)} before, ${after.mean.toFixed(2)} after`,
       facts: {
-        kind: '3d',
-        size,
-        domain,
-        range,
-        fileTitle: title,
-        comments: [],
-        warnings: [],
+        ...tableFacts({ size, domain, range }, title),
         tableError,
         cameras: limit && from.camera ? [from.camera] : [],
         matched: { from: from.name, to: to.name, by, patches: used, before, after },

@@ -1,5 +1,6 @@
 /** A chart that comes back: checked to be the one, read in a thread, kept with its figures; and several as a look. */
 import { v7 } from 'uuid';
+import { tableFacts } from '@/core/look/table-facts';
 import type { BodyOf } from '@/core/api';
 import { editorChartEndpoints } from '@/core/api/editor-charts';
 import type { Agreement } from '@/core/editor-chart/figures';
@@ -186,13 +187,7 @@ export async function lookOfChart(
       encoding: computedEncoding,
       notes: `read from a chart through ${chart.editor}, ${counted(readings.length, 'reading')}: valid for ${validFor}`,
       facts: {
-        kind: '3d',
-        size,
-        domain,
-        range,
-        fileTitle: title,
-        comments: [],
-        warnings: [],
+        ...tableFacts({ size, domain, range }, title),
         measured: { ...measured, spread, agreement },
       },
     });

@@ -5,6 +5,7 @@ import { sameRecipe, type Recipe } from '@/core/conversion/recipe';
 import { useAction } from '../kit/action';
 import { call } from '../kit/call';
 import { Notice } from '../kit/Notice';
+import { TABLE_SIZES } from '../kit/PointsOptions';
 import { NumberField } from '../kit/NumberField';
 import { choices, recipeOfChoice, valueOf, type Choice, type Language } from './model/recipe-words';
 import type { Carriable } from './model/row';
@@ -78,8 +79,6 @@ export function RecipeForm({ id, recipe, languages, settings, may }: Props) {
   );
 }
 
-const sizes = [17, 25, 33, 48, 65];
-
 interface NumberProps {
   label: string;
   bounds: { min: number; max: number };
@@ -127,7 +126,7 @@ function Details({ wanted, onChange }: { wanted: Recipe; onChange: (recipe: Reci
 }
 
 export function Points({ value, onChange }: { value: number; onChange: (points: number) => void }) {
-  const offered = sizes.includes(value) ? sizes : [...sizes, value].sort((a, b) => a - b);
+  const offered = [...new Set([...TABLE_SIZES, value])].sort((a, b) => a - b);
   return (
     <label className="flex flex-col gap-0.5 text-[12px] text-soft">
       Points an axis

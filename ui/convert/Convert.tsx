@@ -11,6 +11,7 @@ import { call, problemOf } from '../kit/call';
 import { Field } from '../kit/Field';
 import { problemWith, useSchemaForm } from '../kit/form';
 import { Notice } from '../kit/Notice';
+import { PointsOptions } from '../kit/PointsOptions';
 import { valueText } from '../item/value-words';
 
 type View = AnswerOf<'GET /api/versions/:id/convert'>;
@@ -89,9 +90,7 @@ function TitleAndSize() {
       <Field label="Points an axis" problem={problemWith(form, 'size')}>
         {(attributes) => (
           <select {...attributes} {...form.register('size', { valueAsNumber: true })}>
-            {[17, 25, 33, 48, 65].map((points) => (
-              <option key={points}>{points}</option>
-            ))}
+            <PointsOptions />
           </select>
         )}
       </Field>

@@ -8,6 +8,7 @@ import { call } from '../kit/call';
 import { Field } from '../kit/Field';
 import { problemWith, useSchemaForm } from '../kit/form';
 import { Notice } from '../kit/Notice';
+import { PointsOptions } from '../kit/PointsOptions';
 
 type Fields = Required<BodyOf<'POST /api/camera-match'>>;
 
@@ -59,9 +60,7 @@ export function MakeMatch({ from, to, title, camera, shelves }: Props) {
       <Field label="Points an axis" problem={problemWith(form, 'size')}>
         {(attributes) => (
           <select {...attributes} {...form.register('size', { valueAsNumber: true })}>
-            {[17, 25, 33, 48, 65].map((points) => (
-              <option key={points}>{points}</option>
-            ))}
+            <PointsOptions />
           </select>
         )}
       </Field>

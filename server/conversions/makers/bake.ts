@@ -1,4 +1,5 @@
 /** Preset → look: its settings, and the look that it calls, as a table. */
+import { tableFacts } from '@/core/look/table-facts';
 import type { Bake } from '@/core/conversion/recipe';
 import { computedEncoding } from '@/core/look/look';
 import { split, type ClassOverrides } from '@/core/preset/bake';
@@ -48,13 +49,7 @@ export const bakeLook: Maker<Bake> = async ({ size, leave }, source, title) => {
     fileName: `${title}.cube`,
     format: 'cube',
     facts: {
-      kind: '3d',
-      size,
-      domain,
-      range,
-      fileTitle: title,
-      comments: [],
-      warnings: [],
+      ...tableFacts({ size, domain, range }, title),
       tableError: residual,
       left,
     },
