@@ -23,6 +23,8 @@ async function through(page: Page, as: string, ...options: string[]): Promise<st
   execFileSync(process.execPath, ['dist/standins/quern.mjs', from, to, ...options]);
   return to;
 }
+/** Why a chart is refused. */
+const refusal = (page: Page) => page.getByRole('region', { name: 'What to do' }).getByRole('alert');
 const give = (page: Page, path: string) => page.getByLabel('The picture that the editor exported').setInputFiles(path);
 
 test('a preset is measured by a chart: what was left on is refused, two readings become one look that knows how well we agree', async ({
@@ -45,7 +47,7 @@ test('a preset is measured by a chart: what was left on is refused, two readings
   await expect(page.getByRole('heading', { name: title, level: 1 })).toBeVisible();
 
   await give(page, await through(page, 'crisp.tif', '--preset', 'tin', '--on', 'crisp'));
-  await expect(page.getByRole('alert')).toContainText('sharpened', { timeout: seconds(30) });
+  await expect(refusal(page)).toContainText('sharpened', { timeout: seconds(30) });
   await give(page, await through(page, 'tin.tif', '--preset', 'tin'));
   const row = (name: string) => page.getByRole('row', { name: new RegExp(name) });
   await expect(row('tin.tif')).toContainText('valid for rendered files', { timeout: seconds(30) });
@@ -68,7 +70,7 @@ test('a chart of another design is told by its number, and one that is not neede
   const tin = await through(page, 'other.png', '--preset', 'tin');
   await page.goto(`/convert/charts/${await aChart(page, 'Velour')}`);
   await give(page, tin);
-  await expect(page.getByRole('alert')).toContainText('This is the chart for Tin, Quern 3.', { timeout: seconds(30) });
+  await expect(refusal(page)).toContainText('This is the chart for Tin, Quern 3.', { timeout: seconds(30) });
   await page.getByRole('button', { name: 'Give this chart up' }).click();
   await expect(page.getByRole('heading', { name: 'Charts', level: 1 })).toBeVisible();
 });
