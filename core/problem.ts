@@ -6,11 +6,20 @@ export interface ToldProblem {
   remedy: string;
 }
 
+/** The same in each copy of this module: pages, routes and programs are bundled apart, and throw across one another. */
+const brand = Symbol.for('etagere problem');
+
 /**
  * An error that a user can mend: what happened, where, and what to do. Anything else that is thrown is a bug.
  * `code` is stable and lower-case with dashes; `where` is a place in a file (entry, line, byte, tag) or a field.
  */
 export class Problem extends Error {
+  static override [Symbol.hasInstance](value: unknown): boolean {
+    // a kind of problem of its own is known as usual
+    if (this !== Problem) return Function.prototype[Symbol.hasInstance].call(this, value) as boolean;
+    return typeof value === 'object' && value !== null && brand in value;
+  }
+  readonly [brand] = true;
   readonly code: string;
   readonly where: string;
   readonly remedy: string;
