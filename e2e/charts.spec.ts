@@ -61,7 +61,7 @@ test('a preset is measured by a chart: what was left on is refused, two readings
   await page.goto(`/shelves?q=${encodeURIComponent(title)}&kind=preset`);
   await page.locator('[data-spine]').first().click();
   await page.getByRole('link', { name: 'Convert', exact: true }).click();
-  await expect(page.getByRole('link', { name: 'Quern 3' })).toBeVisible();
+  await expect(page.getByRole('link', { name: 'Quern 3', exact: true })).toBeVisible();
 });
 
 test('a chart of another design is told by its number, and one that is not needed is given up', async ({ page }) => {
