@@ -187,6 +187,7 @@ describe('what cannot be', () => {
     await expect(lookOfChart(people.librarian, chart, { title: 'Nowhere', readings: [reading] })).rejects.toMatchObject(
       { code: 'chart-shelf' },
     );
+    await expect(editorChartFor(people.librarian, 'nonsense')).rejects.toMatchObject({ code: 'not-found' });
     await expect(makeEditorChart(people.retoucher, { editor: 'Quern 3', what: 'x' })).rejects.toMatchObject({
       code: 'not-allowed',
     });

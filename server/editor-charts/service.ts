@@ -6,6 +6,7 @@ import { newChart } from '@/core/api/editor-charts';
 import { layoutOf, MOST_NUMBER, PATCH } from '@/core/editor-chart/layout';
 import { fileOf, stepsOf, type ChartFile, type Step } from '@/core/editor-chart/steps';
 import { Problem } from '@/core/problem';
+import { isUuid } from '@/core/uuid';
 import { record } from '../activity/queries';
 import { getBlob } from '../blobs/service';
 import { presetSource } from '../conversions/makers/bake';
@@ -46,6 +47,8 @@ function pixelsOf({ kind, size, number }: q.EditorChartRow): { width: number; he
 
 export async function editorChartFor(person: Person, id: string): Promise<EditorChartView> {
   allow(person, 'view');
+  // it comes from an address
+  if (!isUuid(id)) throw notThere(id);
   const sql = pool();
   const [chart, readings] = await Promise.all([q.editorChartById(sql, id), q.readingsOf(sql, id)]);
   if (!chart) throw notThere(id);

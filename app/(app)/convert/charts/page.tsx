@@ -1,5 +1,6 @@
 import { editorKey } from '@/core/editor/descriptor';
 import { orNull } from '@/core/problem';
+import { isUuid } from '@/core/uuid';
 import { listEditors } from '@/server/editors/service';
 import { listEditorCharts, type EditorChartRow } from '@/server/editor-charts/service';
 import { signedInPerson } from '@/server/http';
@@ -60,7 +61,7 @@ async function presetIn(
   person: Person,
   { preset, form }: { preset?: string; form?: string },
 ): Promise<{ preset: Chosen | null; form: string | null; editor: string }> {
-  const found = preset ? await orNull(itemFor(person, preset)) : null;
+  const found = isUuid(preset) ? await orNull(itemFor(person, preset)) : null;
   if (found?.item.kind !== 'preset') return { preset: null, form: null, editor: '' };
   const { item, forms, newest } = found;
   const chosen = forms.find(({ id }) => id === form);
