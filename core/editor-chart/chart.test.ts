@@ -166,7 +166,7 @@ describe('what was done besides is told', () => {
       const sharpened = toSharp(through(gentle(), 5, '8 bits')).sharpen({ sigma: 0.6 + random(), m1: 0.6, m2: 1.5 });
       expect(read(await fromSharp(sharpened)), `try ${i}`).toBe('chart-local-adjustment');
     }
-  }, 60_000);
+  }, 240_000);
   test('softened', async () => {
     for (const sigma of [0.6, 1, 2])
       expect(read(await fromSharp(toSharp(through(gentle(), 5, '8 bits')).blur(sigma)))).toBe('chart-local-adjustment');
@@ -179,7 +179,7 @@ describe('what was done besides is told', () => {
       const data = Uint8ClampedArray.from(image.data, (value, at) => value + amount * (value - wide.data[at]!));
       expect(read({ ...image, data }), `try ${i}`).toBe('chart-local-adjustment');
     }
-  }, 60_000);
+  }, 240_000);
   test('a vignette', () => {
     const image = through(gentle(), 5);
     for (let y = 0, i = 0; y < image.height; y++)
@@ -199,7 +199,7 @@ describe('what was done besides is told', () => {
     const image = through(gentle(), 5, '8 bits');
     for (const scale of [0.37, 0.5, 1.5])
       expect(read(await fromSharp(toSharp(image).resize(Math.round(image.width * scale))))).toBe('chart-resized');
-  }, 60_000);
+  }, 240_000);
   test('resized by one pixel and cut to the size that it had', async () => {
     const image = through(gentle(), 5, '8 bits');
     const { width, height } = image;
