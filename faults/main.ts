@@ -46,9 +46,9 @@ const world = new World(data);
 const bad = new Set<number>();
 for (const seed of seeds) {
   say(`seed ${seed}, ${rounds} rounds`);
-  await world.start();
-  await noteChangedByHand(world);
   try {
+    await world.start();
+    await noteChangedByHand(world);
     for (let number = 0; number < rounds; number++) {
       const before = failures.length;
       await round(world, seed, number);

@@ -18,7 +18,7 @@ export interface StationTree {
   root: string;
 }
 
-const START_MS = 240_000;
+const START_MS = 600_000;
 
 export class World {
   private process: ChildProcess | null = null;

@@ -5,6 +5,7 @@ import type { BodyOf } from '@/core/api';
 import { editorChartEndpoints } from '@/core/api/editor-charts';
 import type { Agreement } from '@/core/editor-chart/figures';
 import type { ChartName } from '@/core/editor-chart/layout';
+import { distinct } from '@/core/lists';
 import { counted } from '@/core/words';
 import { computedEncoding } from '@/core/look/look';
 import { Problem } from '@/core/problem';
@@ -27,6 +28,14 @@ export const MOST_BYTES = 200e6;
 
 const chartWords = ({ what, editor }: q.EditorChartRow): string => `${what}, ${editor}`;
 
+const notOurs = (name: ChartName): Problem =>
+  new Problem(
+    'chart-wrong',
+    `This is chart ${name.id}, which this studio did not make.`,
+    'its number',
+    'Give a chart that was downloaded here.',
+  );
+
 /** Refuses a picture that is no reading of this chart; says whose it is. */
 async function checkName(chart: q.EditorChartRow, name: ChartName | null, points: number): Promise<void> {
   const wrong = (message: string, remedy: string): Problem => new Problem('chart-wrong', message, 'its number', remedy);
@@ -46,14 +55,6 @@ async function checkName(chart: q.EditorChartRow, name: ChartName | null, points
   if (!other || other.size !== name.size) throw notOurs(name);
   throw wrong(`This is the chart for ${chartWords(other)}.`, 'Give it back on that chart’s page.');
 }
-
-const notOurs = (name: ChartName): Problem =>
-  new Problem(
-    'chart-wrong',
-    `This is chart ${name.id}, which this studio did not make.`,
-    'its number',
-    'Give a chart that was downloaded here.',
-  );
 
 /** Reads a chart that came back by another way than its own page: known by the number that it carries. The chart that it is. */
 export async function readChartByNumber(person: Person, fileName: string, bytes: Uint8Array): Promise<{ id: string }> {
@@ -164,7 +165,9 @@ export async function lookOfChart(
   input: BodyOf<'POST /api/editor-charts/:id/look'>,
 ): Promise<Kept> {
   allow(person, 'item.convert');
-  const { title, readings: ids, shelf } = checked(editorChartEndpoints['POST /api/editor-charts/:id/look'].body, input);
+  const asked = checked(editorChartEndpoints['POST /api/editor-charts/:id/look'].body, input);
+  const { title, shelf } = asked;
+  const ids = distinct(asked.readings);
   const chart = await q.editorChartById(pool(), id);
   if (!chart) throw notThere(id);
   const readings = await chosenReadings(id, ids);

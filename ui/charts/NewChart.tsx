@@ -2,7 +2,7 @@
 /** Asks for a chart: through which editor, with what switched on, for which kind of file. */
 import { useRouter } from 'next/navigation';
 import { useId, useState } from 'react';
-import { FormProvider, useFormContext, useWatch } from 'react-hook-form';
+import { FormProvider, useController, useFormContext, useWatch } from 'react-hook-form';
 import type { BodyOf } from '@/core/api';
 import { newChart } from '@/core/api/editor-charts';
 import { sheetKinds, sizesOf } from '@/core/editor-chart/steps';
@@ -137,6 +137,8 @@ function SwitchedOn({ first }: { first: Chosen | null }) {
 function Sheet() {
   const form = useFormContext<Fields>();
   const kind = useWatch({ control: form.control, name: 'kind' });
+  // its options change with the kind, so that what is chosen is said by the form and not by the list
+  const { field: size } = useController({ control: form.control, name: 'size' });
   return (
     <>
       <Field label="It is tried on" problem={problemWith(form, 'kind')}>
@@ -147,7 +149,7 @@ function Sheet() {
               // each kind has sizes of its own
               onChange: (event: { target: { value: Fields['kind'] } }) => {
                 const sizes = sizesOf(event.target.value);
-                if (!sizes.includes(form.getValues('size'))) form.setValue('size', sizes[1] ?? 33);
+                if (!sizes.includes(form.getValues('size'))) size.onChange(sizes[1] ?? 33);
               },
             })}
           >
@@ -162,7 +164,12 @@ function Sheet() {
       <div className="flex gap-3">
         <Field label="Points an axis" className="flex-1" problem={problemWith(form, 'size')}>
           {(attributes) => (
-            <select {...attributes} {...form.register('size', { valueAsNumber: true })}>
+            <select
+              {...attributes}
+              ref={size.ref}
+              value={size.value}
+              onChange={(event) => size.onChange(Number(event.target.value))}
+            >
               {sizesOf(kind).map((points) => (
                 <option key={points}>{points}</option>
               ))}

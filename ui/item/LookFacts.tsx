@@ -83,7 +83,7 @@ export function LookFacts({ facts }: { facts: TableFacts }) {
           <span className="block text-[12px] text-soft">
             {facts.matched
               ? 'the match itself against this table'
-              : 'our rendering of the preset against this table; agreement with the editor is not measured'}
+              : 'our rendering of the preset against this table; agreement with the editor is a figure of its own'}
           </span>
         </Fact>
       )}

@@ -90,7 +90,7 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
           )}
           <p className="text-[12.5px] text-soft">
             All comes as drafts that know what they were made from, and how. Scope: open, for any camera and any kind of
-            file. Agreement with an editor: not measured.
+            file. Agreement with an editor is measured by charts, and told where a preset is converted by itself.
           </p>
         </div>
       </div>

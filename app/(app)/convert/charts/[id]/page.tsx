@@ -48,7 +48,7 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
         <section aria-label="Readings" className="mb-8">
           <Readings
             chart={id}
-            title={`${chart.what}, ${chart.editor}`}
+            title={`${chart.what}, ${chart.editor}`.slice(0, 200)}
             readings={readings.map(({ id: reading, file_name, figures, person: who, read_at }) => ({
               id: reading,
               fileName: file_name,
