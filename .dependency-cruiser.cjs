@@ -8,7 +8,7 @@ module.exports = {
       from: { path: '^core', pathNot: notTests },
       to: {
         pathNot:
-          '^(core|node_modules/(yup|saxes|xmlchars|fflate|fast-png|iobuffer|uuid|property-expr|tiny-case|toposort|lcms-wasm|lru-cache|fast-deep-equal|@xmldom/xmldom))',
+          '^(core|node_modules/(yup|saxes|xmlchars|fflate|fast-png|iobuffer|uuid|property-expr|tiny-case|toposort|lcms-wasm|lru-cache|fast-deep-equal|jsonc-parser|@xmldom/xmldom))',
       },
     },
     {

@@ -1,53 +1,33 @@
 import { must } from '@/core/must';
-import { spawnSync } from 'node:child_process';
-import { createHash } from 'node:crypto';
 import {
   chmodSync,
   existsSync,
   mkdirSync,
-  mkdtempSync,
   readdirSync,
   readFileSync,
   rmSync,
   statSync,
   symlinkSync,
+  utimesSync,
   writeFileSync,
 } from 'node:fs';
-import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
-import { build } from 'esbuild';
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from 'vitest';
 import type { Operation, OperationResult, Plan } from '@/core/sync/protocol';
 import { ServerError } from './faults';
 import { Applier, reversed } from './apply';
 import { takeInventory } from './inventory';
+import { Scratch, sha } from './testing/scratch';
 
-const base = mkdtempSync(join(tmpdir(), 'etagere-agent-'));
-const fixture = join(base, 'crash.mjs');
-const sha = (s: string): string => createHash('sha256').update(s).digest('hex');
-let n = 0;
+const scratch = new Scratch('etagere-agent-');
 let root = '';
 let state = '';
 let contents = '';
 
-beforeAll(async () => {
-  await build({
-    entryPoints: ['agent/crash.fixture.ts'],
-    bundle: true,
-    platform: 'node',
-    format: 'esm',
-    outfile: fixture,
-    alias: { '@': process.cwd() },
-    banner: { js: "import { createRequire as __c } from 'node:module'; const require = __c(import.meta.url);" },
-  });
-});
-afterAll(() => rmSync(base, { recursive: true, force: true }));
+beforeAll(() => scratch.buildProgram());
+afterAll(() => scratch.remove());
 beforeEach(() => {
-  n++;
-  root = join(base, `root${n}`);
-  state = join(base, `state${n}`);
-  contents = join(base, `contents${n}`);
-  for (const d of [root, state, contents]) mkdirSync(d);
+  ({ root, state, contents } = scratch.station());
 });
 
 const file = (path: string, text: string): void => {
@@ -150,7 +130,7 @@ describe('a plan', () => {
   });
 
   test('never writes outside the allowed folders, nor through a link that leaves the root', async () => {
-    const outside = join(base, `outside${n}`);
+    const outside = join(root, '..', 'outside');
     mkdirSync(outside);
     mkdirSync(join(root, 'Looks'));
     symlinkSync(outside, join(root, 'Looks/link'));
@@ -170,7 +150,7 @@ describe('a plan', () => {
   });
 
   test('does not write through a link that is planted under its own passing name', async () => {
-    const outside = join(base, `planted${n}`);
+    const outside = join(root, '..', 'planted');
     writeFileSync(outside, 'precious');
     mkdirSync(join(root, 'Looks'), { recursive: true });
     const part = join(root, 'Looks/.etagere-0-a.cube.part');
@@ -183,7 +163,7 @@ describe('a plan', () => {
   });
 
   test('notices that another file was put under that name before it is moved', async () => {
-    const outside = join(base, `swapped${n}`);
+    const outside = join(root, '..', 'swapped');
     writeFileSync(outside, 'precious');
     mkdirSync(join(root, 'Looks'), { recursive: true });
     const part = join(root, 'Looks/.etagere-0-a.cube.part');
@@ -306,13 +286,21 @@ describe('a plan', () => {
   });
 });
 
+test('what lies there already is not written again, and is told with the time at which it came there', async () => {
+  file('Looks/a.cube', 'a');
+  const came = new Date('2026-01-02T03:04:05.000Z');
+  utimesSync(join(root, 'Looks/a.cube'), came, came);
+  const steps: string[] = [];
+  const { results } = await applier((name) => steps.push(name)).apply(
+    plan({ do: 'put', path: 'Looks/a.cube', sha256: sha('a'), expect: sha('a') }),
+  );
+  expect(results).toEqual([{ n: 0, outcome: 'done', message: '', before: sha('a'), at: came.toISOString() }]);
+  expect(steps).not.toContain('stage');
+});
+
 describe('kill -9', () => {
   /** Runs the plan in a process of its own, killed before its step number `dieAt`; 0 lets it live. */
-  const run = (plan: Plan | null, dieAt: number) => {
-    const input = join(state, 'input.json');
-    writeFileSync(input, JSON.stringify({ root, state, plan, contents, dieAt }));
-    return spawnSync(process.execPath, [fixture, input], { encoding: 'utf8' });
-  };
+  const run = (plan: Plan | null, dieAt: number) => scratch.carryOut({ root, state, contents }, plan, dieAt);
 
   test('at every step of the journal: the next start finishes, nothing is lost, nothing is half', () => {
     const probe = JSON.parse(run(scene(), 0).stdout) as { steps: number };

@@ -5,24 +5,14 @@
  */
 import { must } from '@/core/must';
 import { constants } from 'node:fs';
-import {
-  copyFile,
-  lstat,
-  mkdir,
-  open,
-  readdir,
-  readFile,
-  rename,
-  rm,
-  rmdir,
-  writeFile,
-  type FileHandle,
-} from 'node:fs/promises';
+import { copyFile, lstat, mkdir, open, readdir, readFile, rename, rm, rmdir, writeFile } from 'node:fs/promises';
 import { basename, dirname, join } from 'node:path';
 import type { Operation, OperationResult, Plan } from '@/core/sync/protocol';
-import { BrokenOff, ServerError } from './faults';
+import { bundleListOf, entryBelow } from '@/core/sync/bundle';
+import { BrokenOff, NotNow, ServerError } from './faults';
 import { hashFile, hashOfHandle, inside, stateOf, syncFolder, Unsafe } from './files';
 import { Journal, type Fact } from './journal';
+import { EntryTarget, FileTarget, type Target } from './targets';
 
 export interface ApplyContext {
   root: string;
@@ -30,6 +20,8 @@ export interface ApplyContext {
   /** Folders, and single files, that may be written, root-relative. */
   places: readonly string[];
   fetch(sha256: string, to: string): Promise<void>;
+  /** Whose bundle would be overwritten if this path were written now: the editor that runs; null where none does. */
+  running?(path: string): Promise<string | null>;
   /** Called before each step with its name; tests end the process here. */
   step?(name: string): void;
 }
@@ -83,8 +75,11 @@ export class Applier {
     };
   }
 
-  /** Applies a plan, or goes on with the one that is open. */
-  async apply(fresh: Plan | null): Promise<{ plan: Plan; results: OperationResult[] }> {
+  /**
+   * Applies a plan, or goes on with the one that is open. What cannot be done now has no result: the server asks for it
+   * again when it can be.
+   */
+  async apply(fresh: Plan | null): Promise<{ plan: Plan; results: OperationResult[]; later: Later[] }> {
     let facts = await this.journal.read();
     const begun = facts.find((f) => f.fact === 'begin');
     if (!begun) {
@@ -94,9 +89,11 @@ export class Applier {
       await this.journal.restart(facts);
     } else await this.journal.restart(facts);
     const plan = begun?.plan ?? must(fresh);
+    const later: Later[] = [];
     for (const op of plan.operations) {
       if (facts.some((f) => f.fact === 'result' && f.result.n === op.n)) continue;
-      const result = await this.one(plan, op, facts);
+      const result = await this.one(plan, op, facts).catch(notingNotNow(op, later));
+      if (!result) continue;
       this.step('result');
       await this.journal.write({ fact: 'result', result });
       facts.push({ fact: 'result', result });
@@ -104,7 +101,7 @@ export class Applier {
     this.step('end');
     if (!facts.some((f) => f.fact === 'end')) await this.journal.write({ fact: 'end' });
     await rm(join(this.context.state, 'stage', plan.id), { recursive: true, force: true });
-    return { plan, results: facts.flatMap((f) => (f.fact === 'result' ? [f.result] : [])) };
+    return { plan, results: facts.flatMap((f) => (f.fact === 'result' ? [f.result] : [])), later };
   }
 
   /** Forgets the open plan: what it did stays, what it was in the middle of leaves no trace. */
@@ -112,8 +109,8 @@ export class Applier {
     const open = await this.open();
     if (!open) return;
     for (const op of open.plan.operations) {
-      const target = await inside(this.context.root, op.path).catch(() => null);
-      if (target) await rm(partOf(target, op.n), { force: true });
+      const target = await this.targetOf(op).catch(() => null);
+      if (target) await rm(partOf(target.file, op.n), { force: true });
     }
     await rm(join(this.context.state, 'stage', open.plan.id), { recursive: true, force: true });
     await this.close();
@@ -126,90 +123,131 @@ export class Applier {
   }
 
   private async one(plan: Plan, op: Operation, facts: Fact[]): Promise<OperationResult> {
-    const answer = (outcome: OperationResult['outcome'], message: string, before: string | null): OperationResult => ({
-      n: op.n,
-      outcome,
-      message,
-      before,
-      at: new Date().toISOString(),
-    });
+    let target: Target | null = null;
     try {
-      if (!this.context.places.some((p) => op.path.startsWith(p + '/') || op.path === p))
-        return answer('failed', 'lies outside the folders that the descriptors allow', null);
-      const target = await inside(this.context.root, op.path);
-      const intent = facts.some((f) => f.fact === 'intent' && f.n === op.n);
-      let now = await stateOf(target);
-      // finished by an earlier run that could not say so any more
-      if (intent && now === op.sha256 && now !== op.expect) {
-        await this.tidyParts(target, op.n);
-        return answer('done', '', op.expect);
-      }
-      // somebody has put the very same there: nothing is to be done, and nobody is in conflict
-      if (op.do === 'put' && now === op.sha256 && now !== op.expect) return answer('done', '', now);
-      if (now !== op.expect)
-        return answer(
-          'conflict',
-          now === null
-            ? 'was taken away since the plan was made'
-            : 'was changed here since the plan was made; it is left alone',
-          now === 'occupied' ? null : now,
-        );
-      if (op.do === 'put') await this.stage(plan, op, facts);
-      if (now !== null) await this.keep(target, now, op, facts);
-      const madeFolders = await this.missingFolders(dirname(op.path));
-      this.step('intent');
-      await this.journal.write({ fact: 'intent', n: op.n, madeFolders });
-      facts.push({ fact: 'intent', n: op.n, madeFolders });
-      if (op.do === 'put') {
-        if (madeFolders.length) {
-          await this.rememberFolders(madeFolders);
-          this.step('mkdir');
-          await mkdir(dirname(target), { recursive: true });
-        }
-        const part = partOf(target, op.n);
-        this.step('copy');
-        await this.writePart(plan, op, part);
-        // the last look, as late as can be: whatever was written here meanwhile is not overwritten
-        now = await stateOf(target);
-        if (now !== op.expect) {
-          await rm(part, { force: true });
-          return answer(
-            'conflict',
-            'was changed here while the plan was carried out; it is left alone',
-            now === 'occupied' ? null : now,
-          );
-        }
-        this.step('rename');
-        await rename(part, target).catch(droppingPart(part));
-        await syncFolder(dirname(target));
-        this.step('renamed');
-      } else {
-        this.step('remove');
-        await rm(target);
-        await syncFolder(dirname(target));
-        this.step('removed');
-        await this.tidyFolders(dirname(op.path));
-      }
-      return answer('done', '', op.expect);
+      target = await this.targetOf(op);
+      if (!target) return answer(op, 'failed', 'lies outside the folders that the descriptors allow', null);
+      return (await this.settledBefore(op, target, facts)) ?? (await this.carryOut(plan, op, target, facts));
     } catch (error) {
       if (error instanceof BrokenOff) throw error;
-      if (error instanceof Unsafe) return answer('conflict', error.message, null);
-      return answer('failed', whyFailed(error as NodeJS.ErrnoException), null);
+      if (error instanceof NotNow) {
+        // an earlier run may have been killed over its half
+        if (target) await rm(partOf(target.file, op.n), { force: true });
+        throw error;
+      }
+      if (error instanceof Unsafe) return answer(op, 'conflict', error.message, null);
+      return answer(op, 'failed', whyFailed(error as NodeJS.ErrnoException), null);
     }
+  }
+
+  /** What is there may have settled the operation already, or forbid it; null where it is to be carried out. */
+  private async settledBefore(op: Operation, target: Target, facts: Fact[]): Promise<OperationResult | null> {
+    const now = await target.state();
+    const begun = facts.some((f) => f.fact === 'intent' && f.n === op.n);
+    // the very same is there: nothing is to be done, and nobody is in conflict
+    if (op.do === 'put' && now === op.sha256 && !begun)
+      return { ...answer(op, 'done', '', now), at: await target.since() };
+    if (now === op.expect) return null;
+    // finished by an earlier run that could not say so any more
+    if (begun && now === op.sha256) {
+      await this.tidyParts(target.file, op.n);
+      return answer(op, 'done', '', op.expect);
+    }
+    return conflict(
+      op,
+      now === null
+        ? 'was taken away since the plan was made'
+        : 'was changed here since the plan was made; it is left alone',
+      now,
+    );
+  }
+
+  private async carryOut(plan: Plan, op: Operation, target: Target, facts: Fact[]): Promise<OperationResult> {
+    await target.ready();
+    await this.waitForQuit(op);
+    if (op.do === 'put') await this.stage(plan, op, facts);
+    if (op.expect !== null) await this.keep(target, op.expect, op, facts);
+    // a bundle is its editor's to make
+    const madeFolders = target.goesWhole ? await this.missingFolders(dirname(target.path)) : [];
+    this.step('intent');
+    await this.journal.write({ fact: 'intent', n: op.n, madeFolders });
+    facts.push({ fact: 'intent', n: op.n, madeFolders });
+    if (op.do === 'remove' && target.goesWhole) {
+      await this.removeFile(target);
+      return answer(op, 'done', '', op.expect);
+    }
+    const changed = await this.replace(plan, op, target, madeFolders);
+    return changed
+      ? conflict(op, 'was changed here while the plan was carried out; it is left alone', changed.now)
+      : answer(op, 'done', '', op.expect);
+  }
+
+  /** What the operation is done to; null where the descriptors allow nothing to be written. */
+  private async targetOf(op: Operation): Promise<Target | null> {
+    const { root, places } = this.context;
+    const place = places.find((one) => op.path.startsWith(`${one}/`) || op.path === one);
+    if (place === undefined) return null;
+    const entry = entryBelow(place, op.path);
+    if (entry) return new EntryTarget(await inside(root, entry.file), root, entry);
+    return bundleListOf(place) ? null : new FileTarget(await inside(root, op.path), op.path);
+  }
+
+  /** An editor that writes its bundle anew when it quits would overwrite what is written while it runs. */
+  private async waitForQuit(op: Operation): Promise<void> {
+    const running = await this.context.running?.(op.path);
+    if (running) throw new NotNow(`${running} is running, and would write over it when it quits`);
+  }
+
+  private async removeFile(target: Target): Promise<void> {
+    this.step('remove');
+    await rm(target.file);
+    await syncFolder(dirname(target.file));
+    this.step('removed');
+    await this.tidyFolders(dirname(target.path));
+  }
+
+  /** Writes beside the place and puts it in by one rename; answers with what is there where that was changed meanwhile. */
+  private async replace(
+    plan: Plan,
+    op: Operation,
+    target: Target,
+    madeFolders: string[],
+  ): Promise<{ now: string | null } | null> {
+    if (madeFolders.length) {
+      await this.rememberFolders(madeFolders);
+      this.step('mkdir');
+      await mkdir(dirname(target.file), { recursive: true });
+    }
+    const part = partOf(target.file, op.n);
+    this.step('copy');
+    await this.writePart(plan, op, target, part);
+    // the last look, as late as can be: whatever was written here meanwhile is not overwritten
+    await target.settle().catch(droppingPart(part));
+    const now = await target.state();
+    if (now !== op.expect) {
+      await rm(part, { force: true });
+      return { now };
+    }
+    this.step('rename');
+    await rename(part, target.file).catch(droppingPart(part));
+    await syncFolder(dirname(target.file));
+    this.step('renamed');
+    return null;
   }
 
   /**
    * The staged contents beside their target, under a name of ours. They are written and looked at through one handle, and
    * what bears the name at the end has to be that very file: whatever is planted there meanwhile is not followed.
    */
-  private async writePart(plan: Plan, op: Operation, part: string): Promise<void> {
-    await inside(this.context.root, op.path);
+  private async writePart(plan: Plan, op: Operation, target: Target, part: string): Promise<void> {
+    await inside(this.context.root, target.path);
     await rm(part, { force: true });
     const handle = await open(part, FRESH, 0o644).catch(droppingPart(part));
     try {
-      await copyInto(handle, this.staged(plan.id, op.n));
+      const meant = await target.compose(handle, op.do === 'put' ? this.staged(plan.id, op.n) : null);
       await handle.sync();
-      if ((await hashOfHandle(handle)) !== op.sha256) throw new Error('the copy differs from what was staged');
+      if ((await hashOfHandle(handle)) !== (meant ?? op.sha256))
+        throw new Error('the copy differs from what was staged');
       const [written, named] = await Promise.all([handle.stat(), lstat(part)]);
       if (written.ino !== named.ino || written.dev !== named.dev)
         throw new Unsafe('somebody changed the file while it was being written; it is left alone');
@@ -258,13 +296,13 @@ export class Applier {
     await this.journal.write({ fact: 'staged', n: op.n });
   }
 
-  private async keep(target: string, sha: string, op: Operation, facts: Fact[]): Promise<void> {
+  private async keep(target: Target, sha: string, op: Operation, facts: Fact[]): Promise<void> {
     if (facts.some((f) => f.fact === 'kept' && f.n === op.n)) return;
     this.step('keep');
     const to = this.kept(sha);
     if ((await stateOf(to)) !== sha) {
       await mkdir(dirname(to), { recursive: true });
-      await copyFile(target, `${to}.part`);
+      await target.copyTo(`${to}.part`);
       const handle = await open(`${to}.part`, 'r+');
       try {
         await handle.sync();
@@ -313,6 +351,31 @@ export class Applier {
   }
 }
 
+const answer = (
+  { n }: Operation,
+  outcome: OperationResult['outcome'],
+  message: string,
+  before: string | null,
+): OperationResult => ({ n, outcome, message, before, at: new Date().toISOString() });
+
+/** @param now what is there, of which nothing is known where it is no content */
+const conflict = (op: Operation, message: string, now: string | null): OperationResult =>
+  answer(op, 'conflict', message, now === 'occupied' ? null : now);
+
+/** An operation whose time has not come, and why. */
+export interface Later {
+  n: number;
+  message: string;
+}
+
+const notingNotNow =
+  ({ n }: Operation, later: Later[]) =>
+  (error: unknown): null => {
+    if (!(error instanceof NotNow)) throw error;
+    later.push({ n, message: error.message });
+    return null;
+  };
+
 /** Half a file beside the target is of no use to anybody, least of all on a full disk: it goes before the fault is told. */
 const droppingPart =
   (part: string) =>
@@ -320,20 +383,6 @@ const droppingPart =
     await rm(part, { force: true }).catch(() => {});
     throw error;
   };
-
-async function copyInto(handle: FileHandle, from: string): Promise<void> {
-  const source = await open(from, 'r');
-  try {
-    const buffer = Buffer.alloc(1 << 20);
-    for (;;) {
-      const { bytesRead } = await source.read(buffer, 0, buffer.length, null);
-      if (!bytesRead) return;
-      await handle.writeFile(buffer.subarray(0, bytesRead));
-    }
-  } finally {
-    await source.close();
-  }
-}
 
 /** The plan that takes back what a finished journal did, newest first. */
 export function reversed(plan: Plan, results: readonly OperationResult[]): Plan {

@@ -1,12 +1,29 @@
-/** What lies in the folders that the descriptors name. Unchanged files are told by stat alone and not read again. */
+/** What lies in the folders, and in the lists of bundles, that the descriptors name. Unchanged files are told by stat alone and not read again. */
 import { createHash } from 'node:crypto';
 import type { Stats } from 'node:fs';
 import { readFile, rename, stat, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
+import { isDeepStrictEqual } from 'node:util';
+import { bundleListOf, entriesIn, entryAt, entryIn, type BundleList } from '@/core/sync/bundle';
 import type { Instructions, InventoryFile, ListingReport } from '@/core/sync/protocol';
+import { readBundle, shaOf } from './bundle-file';
 import { hashFile, inside, walk } from './files';
 
-type Cache = Record<string, { size: number; mtimeMs: number; ino: number; sha256: string }>;
+interface Cached {
+  size: number;
+  mtimeMs: number;
+  ino: number;
+  sha256: string;
+}
+/** A bundle's entries as they were when it was last read. */
+interface CachedList {
+  size: number;
+  mtimeMs: number;
+  ino: number;
+  entries: InventoryFile[];
+}
+type Cache = Record<string, Cached>;
+type Lists = Record<string, CachedList>;
 
 export async function takeInventory(
   root: string,
@@ -18,7 +35,7 @@ export async function takeInventory(
   const fresh: Cache = {};
   const files: InventoryFile[] = [];
   let changed = false;
-  for (const place of places) {
+  for (const place of places.filter((one) => !bundleListOf(one))) {
     const at = await inside(root, place).catch(() => null);
     const stats = at ? await stat(at).catch(() => null) : null;
     if (!stats) continue;
@@ -33,13 +50,14 @@ export async function takeInventory(
       files.push({ path: entry.path, size: entry.size, sha256 });
     }
   }
-  files.sort((a, b) => (a.path < b.path ? -1 : 1));
-  const hash = createHash('sha256');
-  for (const f of files) hash.update(`${f.path}\0${f.size}\0${f.sha256}\n`);
   if (changed || Object.keys(old).length !== files.length) {
     await writeFile(`${cacheFile}.part`, JSON.stringify(fresh));
     await rename(`${cacheFile}.part`, cacheFile);
   }
+  files.push(...(await takeEntries(root, state, places)));
+  files.sort((a, b) => (a.path < b.path ? -1 : 1));
+  const hash = createHash('sha256');
+  for (const f of files) hash.update(`${f.path}\0${f.size}\0${f.sha256}\n`);
   return { files, digest: hash.digest('hex') };
 }
 
@@ -50,16 +68,72 @@ async function* one(
   yield { path, size: stats.size, mtimeMs: stats.mtimeMs, ino: stats.ino };
 }
 
-/** The editors' own indexes of files that are there, as text. */
+/**
+ * The entries of lists in bundles, as files below their place. A bundle that cannot be read, such as one that is being
+ * written, has what it had.
+ */
+async function takeEntries(root: string, state: string, places: readonly string[]): Promise<InventoryFile[]> {
+  const cacheFile = join(state, 'bundles.json');
+  const old = JSON.parse(await readFile(cacheFile, 'utf8').catch(() => '{}')) as Lists;
+  const fresh: Lists = {};
+  for (const place of places) {
+    const list = bundleListOf(place);
+    const file = list && (await inside(root, list.file).catch(() => null));
+    const stats = file ? await stat(file).catch(() => null) : null;
+    if (!list || !stats) continue;
+    const { size, mtimeMs, ino } = stats;
+    const had = old[place];
+    if (had?.size === size && had.mtimeMs === mtimeMs && had.ino === ino) fresh[place] = had;
+    else fresh[place] = { size, mtimeMs, ino, entries: (await entriesAt(root, place, list)) ?? had?.entries ?? [] };
+  }
+  if (!isDeepStrictEqual(old, fresh)) {
+    await writeFile(`${cacheFile}.part`, JSON.stringify(fresh));
+    await rename(`${cacheFile}.part`, cacheFile);
+  }
+  return Object.values(fresh).flatMap(({ entries }) => entries);
+}
+
+/** null where the bundle cannot be read. */
+async function entriesAt(root: string, place: string, list: BundleList): Promise<InventoryFile[] | null> {
+  try {
+    const found = await readBundle(root, list.file);
+    return entriesIn(found?.text ?? '{}', list).map(({ key, bytes }) => ({
+      path: `${place}/${key}`,
+      size: bytes.length,
+      sha256: shaOf(bytes),
+    }));
+  } catch (error) {
+    process.stderr.write(`etagere-agent: ${(error as Error).message}\n`);
+    return null;
+  }
+}
+
+/** The editors' own indexes and short lists that are there, as text; of an entry of a bundle, its canonical form. */
 export async function readIndexes(root: string, paths: readonly string[]): Promise<{ path: string; text: string }[]> {
   const all = await Promise.all(
     paths.map(async (path) => {
-      const file = await inside(root, path).catch(() => null);
-      const text = file ? await readFile(file, 'utf8').catch(() => null) : null;
+      const text = await textAt(root, path).catch(() => null);
       return text === null || text.length > 500_000 ? [] : [{ path, text }];
     }),
   );
   return all.flat();
+}
+
+/** Entries as text, by their path, while the bundle that holds them stays as it was: bundles are large. */
+const entryTexts = new Map<string, { stamp: string; text: string | null }>();
+
+async function textAt(root: string, path: string): Promise<string | null> {
+  const entry = entryAt(path);
+  if (!entry) return await readFile(await inside(root, path), 'utf8');
+  const { size, mtimeMs, ino } = await stat(await inside(root, entry.file));
+  const stamp = `${root} ${size} ${mtimeMs} ${ino}`;
+  const known = entryTexts.get(path);
+  if (known?.stamp === stamp) return known.text;
+  const found = await readBundle(root, entry.file);
+  const bytes = found && entryIn(found.text, entry);
+  const text = bytes && Buffer.from(bytes).toString('utf8');
+  entryTexts.set(path, { stamp, text });
+  return text;
 }
 
 /** The editors' own listing files, as they are; whether an editor runs is what its list says while its process lives. */

@@ -8,6 +8,7 @@ import { mkdir, readFile, rename, writeFile } from 'node:fs/promises';
 import { homedir, hostname } from 'node:os';
 import { join } from 'node:path';
 import {
+  AGENT_VERSION,
   PART_FILES,
   type Instructions,
   type InventoryFile,
@@ -22,7 +23,6 @@ import { readOptions } from './options';
 import { Server, ServerError } from './server';
 import { sendWanted } from './wanted';
 
-export const AGENT_VERSION = '0.1.0';
 interface Enrolment {
   server: string;
   token: string;
@@ -78,6 +78,16 @@ async function reportFiles(
   return server.report({ ...body, files: null, parts });
 }
 
+/** The editor that would write over a path when it quits, where it runs. */
+const runningAt =
+  (told: Instructions) =>
+  async (path: string): Promise<string | null> => {
+    const first = told.places.find((place) => path.startsWith(`${place.path}/`))?.quitFirst;
+    if (!first) return null;
+    const [list] = await readListings(root, [{ editor: first.title, path: first.listing }]);
+    return list?.running ? first.title : null;
+  };
+
 /** Tells this start of the agent from that of another with the same token. */
 const run = randomUUID();
 let lastDigest = '';
@@ -86,7 +96,13 @@ async function round(server: Server): Promise<boolean> {
   const told: Instructions = await server.instructions();
   await remember('instructions.json', told);
   const places = [...told.places.map((p) => p.path), ...told.indexes];
-  const applier = new Applier({ root, state, places, fetch: (sha, to) => server.fetchContent(sha, to) });
+  const applier = new Applier({
+    root,
+    state,
+    places,
+    fetch: (sha, to) => server.fetchContent(sha, to),
+    running: runningAt(told),
+  });
   const report = async (waiting: string | null): Promise<ReportAnswer> => {
     const { files, digest } = await takeInventory(root, state, places);
     const listings = await readListings(root, told.listings);
@@ -112,12 +128,16 @@ async function round(server: Server): Promise<boolean> {
   await sendWanted(server, root, told);
   const plan = open ? null : await server.plan();
   if (!open && !plan) return false;
-  const { plan: done, results } = await applier.apply(plan);
-  await server.results(done.id, results);
-  await remember('last.json', { plan: done, results });
+  const { plan: done, results, later } = await applier.apply(plan);
+  if (results.length) {
+    await server.results(done.id, results);
+    await remember('last.json', { plan: done, results });
+  }
   await applier.close();
+  for (const { message } of later) process.stderr.write(`etagere-agent: later: ${message}\n`);
   await report(null);
-  return true;
+  // what is only waited for is asked for again after a pause
+  return results.length > 0;
 }
 
 /** While the server does not answer, rounds are so many times further apart at most: what waits reaches a station soon after it is back. */
@@ -230,14 +250,15 @@ switch (verb) {
       fetch: async () => {
         throw new Error('what was there is no longer kept');
       },
+      running: runningAt(told),
     });
-    const { results } = await applier.apply(reversed(last.plan, last.results));
+    const { results, later } = await applier.apply(reversed(last.plan, last.results));
     await applier.close();
     await remember('last.json', null);
     console.log(
       JSON.stringify({
         undone: results.filter((r) => r.outcome === 'done').length,
-        left: results.filter((r) => r.outcome !== 'done').map((r) => r.message),
+        left: [...results.filter((r) => r.outcome !== 'done'), ...later].map((r) => r.message),
       }),
     );
     break;

@@ -76,7 +76,7 @@ async function planRows(person: Person, count: number, files: number): Promise<R
     most = Math.max(most, process.memoryUsage().rss);
   }, 20);
   const began = performance.now();
-  const steps = await planSteps(sql, [version], chosen, all, async () => {});
+  const steps = await planSteps(sql, [version], chosen, all, [], async () => {});
   const seconds = (performance.now() - began) / 1000;
   clearInterval(watch);
   if (steps.length !== count) throw new Error(`${steps.length} steps for ${count} stations`);

@@ -118,7 +118,13 @@ async function tablesOn(threads: number): Promise<number> {
     called: null,
   });
   const make = (place: number) =>
-    computing.run('baked', { source: source(place), size: 33, title: `Bench ${place}`, wanted: undefined });
+    computing.run('baked', {
+      source: source(place),
+      size: 33,
+      title: `Bench ${place}`,
+      wanted: undefined,
+      above: null,
+    });
   try {
     // each thread has loaded what it needs
     await Promise.all(Array.from({ length: threads }, (_, place) => make(place)));

@@ -6,10 +6,18 @@ export interface Picture {
   height: number;
   /** RGBA */ data: Uint8ClampedArray;
 }
-/** The pixels of an encoded picture, its values as stored; resized where a size is given. */
-export async function pixelsOf(bytes: ArrayBuffer, size?: { width: number; height: number }): Promise<Picture> {
+interface Size {
+  width: number;
+  height: number;
+}
+/** The pixels of an encoded picture, its values as stored, or in sRGB; resized where a size is given. */
+export async function pixelsOf(
+  bytes: ArrayBuffer,
+  size?: Size,
+  colors: 'stored' | 'sRGB' = 'stored',
+): Promise<Picture> {
   const bitmap = await createImageBitmap(new Blob([bytes]), {
-    colorSpaceConversion: 'none',
+    colorSpaceConversion: colors === 'stored' ? 'none' : 'default',
     premultiplyAlpha: 'none',
     ...(size ? { resizeWidth: size.width, resizeHeight: size.height, resizeQuality: 'high' } : {}),
   });

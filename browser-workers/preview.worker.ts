@@ -2,6 +2,7 @@
 /** Renders a look over a frame. Keeps the frames' pixels and the looks' tables; a thin shell over core/look. */
 import { applyLook, applyTo, prepare, type Prepared } from '@/core/look/apply';
 import { applyPreset } from '@/core/preset/apply';
+import type { Settings } from '@/core/preset/kinds';
 import { recentlyUsed } from '@/core/recently-used';
 import { ask } from './ask';
 import { pixelsOf, type Picture } from './pixels';
@@ -16,6 +17,7 @@ export interface PreviewRequest {
   frame: string;
   width: number;
   version: string | null;
+  /** point settings as JSON, in the place of a version */ settings?: string | undefined;
   strength: number;
   points?: number;
 }
@@ -66,6 +68,17 @@ function render(rendering: Rendering, name: string, strength: number, picture: P
 const lookOf = (version: string, points?: number): Promise<Rendering> =>
   looks(`${version} ${points ?? ''}`, () => renderingOf(version, points ? { points } : {}));
 
+const renderingOfSettings = (settings: string): Rendering => ({
+  kind: 'preset',
+  effect: { settings: JSON.parse(settings) as Settings, look: null },
+});
+
+/** What is shown over the frame; null for the frame alone. */
+async function renderingFor({ settings, version, points }: PreviewRequest): Promise<Rendering | null> {
+  if (settings) return renderingOfSettings(settings);
+  return version ? lookOf(version, points) : null;
+}
+
 let wanted: PreviewAhead = { ahead: [], points: 17 };
 let fetching = false;
 /** One after the other, and never before what is asked for now. */
@@ -87,7 +100,7 @@ async function answerTo(request: PreviewRequest): Promise<{ answer: PreviewAnswe
   try {
     const [picture, look] = await Promise.all([
       frames(`${frame} ${width}`, () => loadFrame(frame, width)),
-      version ? lookOf(version, points) : null,
+      renderingFor(request),
     ]);
     if (id !== latest.get(channel)) return { answer: { id, channel, error: 'superseded' }, transfer: [] };
     const began = performance.now();

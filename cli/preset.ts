@@ -2,6 +2,7 @@
 import { basename } from 'node:path';
 import { editorKey, parseDescriptor, type Descriptor } from '@/core/editor/descriptor';
 import { writeCube } from '@/core/look/cube';
+import { LEAST_EV, MOST_EV } from '@/core/look/tonal-range';
 import { bake as bakeTable, bakeResidual, split } from '@/core/preset/bake';
 import { convertPreset, languageIn } from '@/core/preset/convert';
 import type { Settings } from '@/core/preset/kinds';
@@ -16,7 +17,7 @@ import marlstone4 from '@/standins/descriptors/marlstone-4.json';
 import oxbow2 from '@/standins/descriptors/oxbow-2.json';
 import tessel7 from '@/standins/descriptors/tessel-7.json';
 import { outputFor, readInput, writeOutput } from './files';
-import { listed, readPoints, sizeOption } from './values';
+import { listed, numberOption, readPoints, sizeOption } from './values';
 import { points, size, title, verb, writes, type Verb } from './verb';
 
 export const shipped = (): Descriptor[] => [oxbow2, marlstone3, marlstone4, tessel7].map((one) => parseDescriptor(one));
@@ -154,6 +155,7 @@ const bake = verb({
     force: writes.force,
     size,
     settings: { value: 'LIST', about: 'only these, with commas between' },
+    above: { value: 'EV', about: 'reach so many stops above middle gray, 2.5 to 8; without, to display white' },
     editor,
     descriptor,
   },
@@ -164,6 +166,7 @@ const bake = verb({
     const baked = bakeTable(settings, points, name || 'Baked', {
       overrides: classes,
       wanted: listed(options.settings),
+      above: options.above === undefined ? null : numberOption(options.above, 'above', LEAST_EV, MOST_EV, LEAST_EV),
     });
     await writeOutput(path, writeCube(baked.look));
     return { residual: bakeResidual(baked), left: baked.left };

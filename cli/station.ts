@@ -3,7 +3,7 @@ import { Problem } from '@/core/problem';
 import { askLauncher } from '@/server/stations/launcher';
 import { verb, type Verb } from './verb';
 
-const ask = (what: 'launch' | 'quit' | 'list', about: string): Verb =>
+const ask = (what: 'launch' | 'quit' | 'import' | 'list', about: string): Verb =>
   verb({
     about,
     takes: '<station> <editor>',
@@ -37,6 +37,7 @@ const code = verb({
 export const verbs: Record<string, Verb> = {
   launch: ask('launch', 'starts a stand-in editor of the demo'),
   quit: ask('quit', 'ends a stand-in editor of the demo'),
+  import: ask('import', 'has a stand-in editor take in what lies in its hand-off folder'),
   list: ask('list', 'what a stand-in editor lists, and what it refuses'),
   code,
 };

@@ -1,4 +1,5 @@
 /** What has happened at the demo's studio: a supplier's releases, rollouts, verdicts, requests, a file that somebody changed. */
+import { createHash } from 'node:crypto';
 import { mkdir, readFile, writeFile } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { must } from '@/core/must';
@@ -14,6 +15,7 @@ import { approveItems, confirmEncodings } from '@/server/items/approval';
 import { setRibbon } from '@/server/items/service';
 import { runJob } from '@/server/jobs/service';
 import { addLicence } from '@/server/licences/service';
+import { setOpening } from '@/server/opening/service';
 import type { Person } from '@/server/people/roles';
 import { confirmRollout } from '@/server/rollouts/confirm';
 import { planRollout, workOutPlan } from '@/server/rollouts/planning';
@@ -71,8 +73,10 @@ export async function bringHistory(staff: Staff, rootOf: (station: string) => st
   await daysAgo(11, () => whatTheBenchSaid(staff));
   await daysAgo(6, () => quarryComesAgain(staff));
   await daysAgo(3, () => requestsAreAnswered(staff));
+  await daysAgo(2, () => openingIsAgreedOn(staff));
   await daysAgo(1, () => peopleMarkWhatTheyUse(staff));
   await somebodyChangesAFile(rootOf('Model room'));
+  await peopleHaveFavorites(rootOf('Glaze desk'), rootOf('Model room'));
   await todaysWork(staff);
 }
 
@@ -218,6 +222,17 @@ async function requestsAreAnswered({ librarian, retoucher }: Staff): Promise<voi
   await trackRequest(librarian, table.id, { state: 'declined', note: 'not before the lens is sold' });
 }
 
+/** How photos are begun with in this house: the infrared body has no calibrations that hold for it. */
+async function openingIsAgreedOn({ lead }: Staff): Promise<void> {
+  await setOpening(lead, {
+    revision: 0,
+    rules: [
+      { when: { camera: 'Perrin Alder, infrared' }, start: { lens: 'none', noise: 'color and luminance' } },
+      { when: {}, start: { lens: 'matched', noise: 'color', exposure: 'applied, shown as zero' } },
+    ],
+  });
+}
+
 async function peopleMarkWhatTheyUse({ lead, retoucher }: Staff): Promise<void> {
   for (const [who, title] of [
     [retoucher, 'Footlight Deep'],
@@ -235,6 +250,20 @@ async function somebodyChangesAFile(root: string): Promise<void> {
     file,
     text.replace(/^(\d\.\d+)/gm, (value) => (Number(value) * 0.94).toFixed(6)),
   );
+}
+
+/** Two people have chosen what their editors offer first: one of them names a look that is gone. */
+async function peopleHaveFavorites(desk: string, room: string): Promise<void> {
+  const own = join(desk, 'Library/Application Support/.marlstone-4');
+  const chosen = await Promise.all(
+    ['Limelight Bleach', 'Slate Backcloth'].map(async (title) =>
+      createHash('sha256')
+        .update(await readFile(join(own, `looks/${title}.mlook`)))
+        .digest('hex'),
+    ),
+  );
+  await writeFile(join(own, 'favorites.json'), JSON.stringify(chosen));
+  await writeFile(join(room, 'Oxbow/Looks/House/Stage/first.list'), 'Slate Backcloth.cube\nKept by hand.cube\n');
 }
 
 /** A rollout that the agents carry out once they run, and a release that waits at Intake. */

@@ -9,6 +9,7 @@ import { sampler } from '@/core/look/sample';
 import { selvedge } from '@/core/look/selvedge';
 import { must } from '@/core/must';
 import { Problem } from '@/core/problem';
+import { same } from '@/core/same';
 import { putBlob } from '@/server/blobs/service';
 import { pool, transaction } from '@/server/db/pool';
 import { bringDescriptor, descriptors } from '@/server/editors/service';
@@ -29,11 +30,14 @@ import { acceptArrival, arrivalFor } from '@/server/arrivals/service';
 import { addPerson, anyone } from '@/server/people/service';
 import { actorOf, type Person } from '@/server/people/roles';
 import { dataFolder } from '@/server/data-folder';
+import { addOrder } from '@/server/orders/service';
+import { changeCameras } from '@/server/stations/cameras-there';
 import { createStation, makeCode } from '@/server/stations/service';
 import marlstone3 from '@/standins/descriptors/marlstone-3.json';
 import marlstone4 from '@/standins/descriptors/marlstone-4.json';
 import oxbow2 from '@/standins/descriptors/oxbow-2.json';
 import perrinAlder1 from '@/standins/descriptors/perrin-alder-1.json';
+import tessel7 from '@/standins/descriptors/tessel-7.json';
 import { fathomLooks, houseLooks, kilnLooks } from './designs';
 import { cubeOf } from './files';
 import { cardCorners, cardText } from './cameras/card';
@@ -48,7 +52,7 @@ import { fathomPack, sablePack } from './packs';
 import { daysAgo } from './time';
 import { many } from '@/server/db/query';
 
-export const builtIn = [oxbow2, marlstone4, marlstone3, perrinAlder1] as unknown[];
+export const builtIn = [oxbow2, marlstone4, marlstone3, tessel7, perrinAlder1] as unknown[];
 const people = [
   { name: 'Odile Wren', email: 'odile@wrenandtallow.example', role: 'librarian' },
   { name: 'Piet Tallow', email: 'piet@wrenandtallow.example', role: 'lead' },
@@ -61,9 +65,41 @@ const workstations = [
     person: 'Mirre Sand',
     editors: ['marlstone@4', 'marlstone@3', 'oxbow@2'],
     running: ['marlstone@4', 'oxbow@2'],
+    cameras: ['Perrin Alder', 'Perrin Alder, infrared'],
   },
-  { name: 'Model room', system: 'linux', person: 'Odile Wren', editors: ['oxbow@2'], running: ['oxbow@2'] },
+  {
+    name: 'Model room',
+    system: 'linux',
+    person: 'Odile Wren',
+    editors: ['oxbow@2'],
+    running: ['oxbow@2'],
+    cameras: ['Perrin Alder', 'Corvane Ley'],
+  },
+  {
+    name: 'Print room',
+    system: 'windows',
+    person: 'Piet Tallow',
+    editors: ['tessel@7'],
+    running: ['tessel@7'],
+    cameras: [],
+  },
 ] as const;
+
+/** What lies in the Print room's bundle from before: two presets that serve, and one that calls a pane that is gone. */
+const printRoomBundle = {
+  tessel: 7,
+  desk: { opened: 41 },
+  presets: {
+    'Counter Proof': { tessel: 7, name: 'Counter Proof', trays: 'Prints', daylight: { bright: 15, stretch: 10 } },
+    'Late Gallery': { tessel: 7, name: 'Late Gallery', trays: 'Prints > Evening', glass: { depth: -30, amber: 12 } },
+    'Old Sleeve': { tessel: 7, name: 'Old Sleeve', trays: 'Prints', pane: { named: 'Sleeve 2019', share: 0.8 } },
+  },
+  panes: {},
+  chosen: {
+    favorites: ['presets/Late Gallery', 'presets/Counter Proof'],
+    opening: [{ seen: {}, laid: { optics: 0, calm: 1, stops: 'no', works: '7.1' } }],
+  },
+};
 
 export interface SignIn {
   name: string;
@@ -75,21 +111,13 @@ export const signInsFile = (): string => join(dataFolder(), 'demo', 'sign-ins.js
 export const stationFolder = (name: string): string =>
   join(dataFolder(), 'stations', name.toLowerCase().replace(/[^a-z0-9]+/g, '-'));
 
-/** JSON with its keys in order: the database keeps another one than the file. */
-const canonical = (value: unknown): string =>
-  JSON.stringify(value, (_k, value: unknown) =>
-    value && typeof value === 'object' && !Array.isArray(value)
-      ? Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)))
-      : value,
-  );
-
 /** Editors that ship with the application as stand-ins: their descriptors, brought in at each start. */
 export async function bringBuiltIn(): Promise<void> {
   await transaction(async (sql) => {
     const had = await descriptors(sql);
     for (const entry of builtIn as { editor: string; version: string }[]) {
-      const same = had.find((h) => h.editor === entry.editor && h.version === entry.version);
-      if (!same || canonical(same) !== canonical(entry))
+      const held = had.find((one) => one.editor === entry.editor && one.version === entry.version);
+      if (!same(held, entry))
         await bringDescriptor(sql, { personId: null, name: 'set-up' }, entry, `${entry.editor}-${entry.version}.json`);
     }
   });
@@ -145,6 +173,8 @@ export async function loadDemo(say: (s: string) => void = () => {}): Promise<{ l
 
   say('setting up the stations');
   await daysAgo(29, () => makeStations(librarian));
+
+  await daysAgo(12, () => bringOrders(staff.lead));
 
   say('telling what has happened since');
   await bringHistory(staff, (station) => join(stationFolder(station), 'root'));
@@ -398,6 +428,7 @@ async function makeStations(librarian: Person): Promise<void> {
       });
       return { id, code: await makeCode(sql, id) };
     });
+    await changeCameras(librarian, id, { came: await camerasNamed(station.cameras), went: [] });
     list.push({
       name: station.name,
       root,
@@ -428,9 +459,48 @@ async function makeStations(librarian: Person): Promise<void> {
   const room = join(stationFolder('Model room'), 'root');
   await put(desk, 'Oxbow/Looks/Kept from last year/Wet Clay.cube', cubeOf(fathomLooks[6]!));
   await put(desk, 'Library/Application Support/.marlstone-4/looks/Wet Clay.cube', cubeOf(fathomLooks[6]!));
+  const red = must(studioCameras.find(({ conversion }) => conversion));
+  await put(
+    desk,
+    'Library/Application Support/Oxbow/bodies.txt',
+    `# which body a serial is, where one model has several\n${red.serials.join()} = ${bodyOf({ camera: red.model, conversion: red.conversion })}\n`,
+  );
+  await put(desk, 'Library/Application Support/Oxbow/opening.rules', '=> correct = by name; grain = lift all\n');
+  await put(
+    room,
+    '.config/oxbow/opening.rules',
+    '# prints are corrected already\nfile = print => correct = never\n=> correct = by name; grain = lift specks\n',
+  );
   await put(desk, 'Oxbow/Presets/notes.txt', 'ask Odile which of these are still used\n');
   await mkdir(join(room, 'Oxbow/Looks'), { recursive: true });
+  const printRoom = join(stationFolder('Print room'), 'root');
+  await put(printRoom, 'AppData/Roaming/Tessel/tessel.json', JSON.stringify(printRoomBundle, null, 1));
   await writeFile(join(dataFolder(), 'stations', 'stations.json'), JSON.stringify(list, null, 1), { mode: 0o600 });
+}
+
+/** What two of the stations follow: the house's everyday list. */
+async function bringOrders(lead: Person): Promise<void> {
+  const stations = await many<{ id: string }>(pool(), 'select id from station where name = any ($1::text[])', [
+    ['Glaze desk', 'Model room'],
+  ]);
+  await addOrder(lead, {
+    name: 'Everyday desks',
+    shelves: [],
+    packs: [],
+    ribbons: true,
+    choices: false,
+    stations: stations.map(({ id }) => id),
+  });
+}
+
+/** The studio's cameras by their bodies. */
+async function camerasNamed(bodies: readonly string[]): Promise<string[]> {
+  const found = await many<{ id: string; model: string; conversion: string }>(
+    pool(),
+    'select id, model, conversion from camera',
+  );
+  const wanted = new Set(bodies);
+  return found.flatMap(({ id, model, conversion }) => (wanted.has(bodyOf({ camera: model, conversion })) ? [id] : []));
 }
 
 async function put(root: string, path: string, content: string): Promise<void> {

@@ -46,7 +46,7 @@ export async function awake(page: Page): Promise<void> {
   await idle(page);
 }
 
-const origin = () => ({ origin: address().url });
+export const origin = () => ({ origin: address().url });
 const json = async (answer: APIResponse): Promise<Record<string, unknown>> => {
   expect(answer.status(), await answer.text()).toBe(200);
   return (await answer.json()) as Record<string, unknown>;
@@ -134,7 +134,7 @@ export function tree(root: string): Record<string, string> {
 export function listed(
   station: string,
   editor: string,
-): { listed: { path: string; title: string }[]; refused: { path: string; reason: string }[] } {
+): { listed: { path: string; title: string }[]; refused: { path: string; reason: string }[]; favorites: string[] } {
   return JSON.parse(
     execFileSync('bin/etagere', ['station', 'list', station, editor, '--json'], {
       env: { ...process.env, ETAGERE_DATA: data },

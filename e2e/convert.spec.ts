@@ -1,7 +1,7 @@
 /** Converting as a librarian does it: a preset into another editor's language, listed there; and what presets refer to. */
 import { cubeOf } from '../demo/files';
 import { oxbowPreset } from '../core/preset/testing';
-import { awake, idle, listed, takeIn } from './app';
+import { address, awake, idle, listed, takeIn } from './app';
 import { expect, test, type Page } from './test';
 import { seconds } from './patience';
 
@@ -105,4 +105,57 @@ test('a look gets a companion preset, which calls it and touches nothing else', 
   await dialog.getByRole('button', { name: 'Make the preset' }).click();
   await expect(page.getByRole('heading', { name: 'With evening gauze', level: 1 })).toBeVisible();
   await expect(page.getByText(/and Evening Gauze at 70 %/)).toBeVisible();
+});
+
+/** The versions of an item, approved by the endpoint that the screen uses. */
+async function approved(title: string): Promise<string> {
+  const { rows } = (await (await page.request.get(`/api/items?q=${encodeURIComponent(title)}`)).json()) as {
+    rows: { id: string; title: string; versionId: string }[];
+  };
+  const item = rows.find((row) => row.title === title);
+  expect(item, `${title} among ${rows.map((row) => row.title).join(', ')}`).toBeDefined();
+  const answer = await page.request.post('/api/items/approve', {
+    data: { items: [item!.id] },
+    headers: { origin: address().url },
+  });
+  expect(answer.status(), await answer.text()).toBe(200);
+  return item!.versionId;
+}
+const plan = async (versions: string[]) => {
+  await page.goto(`/rollouts/new?versions=${versions.join(',')}`);
+  await page.getByRole('checkbox', { name: 'Model room' }).check();
+  await page.getByRole('button', { name: 'Show every file' }).click();
+  await page.waitForURL(/\/rollouts\/[0-9a-f-]{36}/);
+  await page.locator('[data-path]').first().waitFor();
+};
+
+test('a plan with a preset and the look that was made from it warns of the double effect; the companion preset cures it', async () => {
+  test.setTimeout(seconds(120));
+  const again = ' again'.repeat(test.info().retry);
+  const [preset, look, companion] = [`Moth Wing${again}`, `Moth Wing look${again}`, `Moth Wing companion${again}`];
+  // far from the levels of other tests: presets of nearly one effect are copies
+  const steps = `<rdf:li run:step="lamp" run:stops="${-0.87 - 0.1 * test.info().retry}"/>`;
+  await takeIn(page, 'Moth set', { 'Moth set/Moth.xmp': oxbowPreset(steps, { title: preset }) }, { shelf: 'Moths' });
+  await open(preset);
+  await page.getByRole('link', { name: 'Convert', exact: true }).click();
+  await page.getByLabel('Title of the look').fill(look);
+  await page.getByRole('button', { name: /^Make the look/ }).click();
+  await expect(page.getByRole('heading', { name: look, level: 1 })).toBeVisible({ timeout: seconds(20) });
+  const [ofPreset, ofLook] = [await approved(preset), await approved(look)];
+  await plan([ofPreset, ofLook]);
+  const warning = page.getByRole('status').filter({ hasText: 'the effect twice' });
+  await expect(warning).toContainText(`${preset} goes to the same editor as ${look}`);
+  await warning.getByRole('link', { name: look }).click();
+  await expect(page.getByRole('heading', { name: look, level: 1 })).toBeVisible();
+  await awake(page);
+  await page.getByRole('button', { name: 'More to do with the item' }).click();
+  await page.getByRole('menuitem', { name: 'Make a preset that calls it' }).click();
+  const dialog = page.getByRole('dialog', { name: 'A preset that calls it' });
+  await dialog.getByLabel('Editor').selectOption({ label: 'Oxbow 2' });
+  await dialog.getByLabel('Title').fill(companion);
+  await dialog.getByRole('button', { name: 'Make the preset' }).click();
+  await expect(page.getByRole('heading', { name: companion, level: 1 })).toBeVisible();
+  await plan([await approved(companion), ofLook]);
+  await expect(page.locator('[data-path]')).toHaveCount(2);
+  await expect(warning).toHaveCount(0);
 });

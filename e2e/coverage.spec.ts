@@ -2,11 +2,8 @@
 import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { writeDng } from '../core/frame/dng';
-import { cameras, neutralUnder } from '../demo/cameras/cameras';
-import { profileFor } from '../demo/cameras/profiles';
-import { daylight } from '../demo/cameras/spectra';
 import { awake, stationRoot } from './app';
+import { smallDng } from '../demo/testing/small-dng';
 import { expect, test, type Page } from './test';
 import { seconds } from './patience';
 
@@ -15,31 +12,11 @@ test.beforeEach(({ page: own }) => {
   page = own;
 });
 const folder = mkdtempSync(join(tmpdir(), 'etagere-photos-'));
-const dng = (maker: string, model: string): Uint8Array =>
-  writeDng({
-    width: 8,
-    height: 8,
-    cfa: [0, 1, 1, 2],
-    mosaic: new Uint16Array(64).fill(4000),
-    black: 512,
-    white: 16383,
-    neutral: neutralUnder(cameras[0]!, daylight(5600)),
-    maker,
-    model,
-    unique: model,
-    serial: '1',
-    lens: '',
-    focal: 50,
-    aperture: 8,
-    iso: 100,
-    date: '2026:11:20 10:00:00',
-    profile: profileFor(cameras[0]!, null, 'x'),
-    jpeg: null,
-  });
 test.beforeAll(() => {
   mkdirSync(join(folder, 'Shoot'));
-  for (let i = 0; i < 3; i++) writeFileSync(join(folder, 'Shoot', `LEY_000${i}.dng`), dng('Corvane', 'Corvane Ley'));
-  writeFileSync(join(folder, 'Shoot', 'ALD_1.dng'), dng('Perrin', 'Perrin Alder'));
+  for (let i = 0; i < 3; i++)
+    writeFileSync(join(folder, 'Shoot', `LEY_000${i}.dng`), smallDng('Corvane', 'Corvane Ley'));
+  writeFileSync(join(folder, 'Shoot', 'ALD_1.dng'), smallDng('Perrin', 'Perrin Alder'));
   writeFileSync(join(folder, 'Shoot', 'list.txt'), 'what was photographed');
 });
 test.afterAll(() => {
@@ -189,8 +166,8 @@ test('an item says whether it will show for a photo, and why not', async () => {
   await page.goto('/shelves?kind=camera-profile&q=ondine+standard');
   await page.locator('[data-spine]').first().click();
   await expect(
-    page.getByRole('table', { name: 'Will it show' }).locator('tbody tr', { hasText: 'Oxbow 2' }).first(),
-  ).toContainText('Oxbow 2 takes no camera profiles');
+    page.getByRole('table', { name: 'Will it show' }).locator('tbody tr', { hasText: 'Tessel 7' }).first(),
+  ).toContainText('Tessel 7 takes no camera profiles');
 });
 
 test('a retoucher may ask, and is not offered the list to change', async ({ pageOf }) => {

@@ -160,8 +160,24 @@ async function convert(world: World, titles: readonly string[]): Promise<void> {
 const statusOf = async (world: World, rollout: string): Promise<string> =>
   (await world.sql<{ status: string }>('select status from rollout where id = $1', [rollout]))[0]?.status ?? '';
 
+/**
+ * Where something can be written at once. An editor that writes its bundle anew when it quits runs there all the while, and
+ * would hold a rollout up for ever; kills over entries of a bundle are in agent/bundles.test.ts.
+ */
+const WRITABLE = `
+  select s.id
+  from station s
+  where s.token_sha256 is not null
+    and not exists (
+      select 1
+      from station_editor se join editor e on e.id = se.editor_id and e.version = se.editor_version
+      where se.station_id = s.id
+        and (e.descriptor ->> 'writesBack')::boolean
+    )
+`;
+
 async function rollOut(world: World, versions: readonly string[]): Promise<string> {
-  const stations = await world.sql<{ id: string }>(`select id from station where token_sha256 is not null`);
+  const stations = await world.sql<{ id: string }>(WRITABLE);
   let rollout = '';
   await world.until(
     'a rollout is begun',
@@ -206,20 +222,25 @@ async function undo(world: World, rollout: string): Promise<string> {
   return row!.id;
 }
 
+/** Every content of the demo is read, sent and hashed: minutes, where a machine does much else. Milliseconds. */
+const WHOLE_STUDIO = 240_000;
+
 /** A backup that is taken, and put in the place of what is there: what was in it is there again, as is all before it. */
 async function backUpAndRestore(world: World): Promise<void> {
   let bytes: Uint8Array | null = null;
   await world.until(
     'a backup is taken',
     async () => bytes !== null,
-    180_000,
+    3 * WHOLE_STUDIO,
     async () => {
-      bytes = await world.ask<Uint8Array>('GET', '/api/backup');
+      bytes = await world.ask<Uint8Array>('GET', '/api/backup', undefined, WHOLE_STUDIO);
     },
   );
   // the old sessions go with the old studio: that none is left is the sign that the places have changed
   const restored = async (): Promise<boolean> => (await world.sql('select 1 from session')).length === 0;
-  await world.until('a backup is restored', restored, 240_000, () => world.ask('POST', '/api/backup', bytes));
+  await world.until('a backup is restored', restored, 3 * WHOLE_STUDIO, () =>
+    world.ask('POST', '/api/backup', bytes, WHOLE_STUDIO),
+  );
   await world.signIn();
 }
 

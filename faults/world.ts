@@ -103,11 +103,12 @@ export class World {
     });
   }
 
-  async ask<T>(method: string, path: string, body?: unknown): Promise<T> {
+  /** @param most milliseconds that it may take; what was killed meanwhile never answers */
+  async ask<T>(method: string, path: string, body?: unknown, most = 60_000): Promise<T> {
     const isBytes = body instanceof Uint8Array;
     const response = await fetch(this.address.url + path, {
       method,
-      signal: AbortSignal.timeout(60_000),
+      signal: AbortSignal.timeout(most),
       headers: {
         origin: this.address.url,
         cookie: this.cookie,

@@ -80,6 +80,8 @@ export async function buildPrograms() {
   });
   await build({
     ...common,
+    // what a package has as modules can be put into one file, where its other form asks for parts of it by name
+    mainFields: ['module', 'main'],
     entryPoints: { agent: 'agent/main.ts' },
     outdir: 'dist',
     legalComments: 'none',
@@ -93,6 +95,7 @@ export async function buildPrograms() {
       marlstone: 'standins/editors/marlstone/main.ts',
       oxbow: 'standins/editors/oxbow/main.ts',
       quern: 'standins/editors/quern/main.ts',
+      tessel: 'standins/editors/tessel/main.ts',
       'perrin-alder': 'standins/card/main.ts',
     },
     outdir: 'dist/standins',

@@ -117,7 +117,7 @@ try {
   const results = join(out, 'vitest.json');
   mkdirSync(out, { recursive: true });
   rmSync(results, { force: true });
-  await run(process.execPath, [
+  const vitest = await run(process.execPath, [
     'node_modules/vitest/vitest.mjs',
     'run',
     '--reporter=default',
@@ -130,6 +130,8 @@ try {
     passed += r.numPassedTests;
     failed +=
       r.numFailedTests + r.testResults.filter((t) => t.status === 'failed' && !t.assertionResults.length).length;
+    // what breaks outside of a test, such as in what comes after all of them
+    if (vitest !== 0 && !failed) failed++;
     tellSlowest(r.testResults);
   } else failed++;
   if (!filter.length) {

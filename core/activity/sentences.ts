@@ -98,7 +98,13 @@ export const sentences = {
     reported: (after) =>
       `carried out ${counted(after.operations, 'file')} of {title}${after.bad ? `, of which ${text(after.bad)} could not be done` : ''}`,
     done: 'finished the rollout {title}',
+    'done by hand': (after) =>
+      `said that {title} was carried out by hand at ${text(after.station)}, ${counted(after.operations, 'file')}`,
     'left out': (after) => `left ${text(after.station)} out of {title}, ${counted(after.operations, 'file')}`,
+    paused: 'halted the rollout {title}',
+    resumed: 'went on with the rollout {title}',
+    'rest let go': 'let the rollout {title} go to the rest of its stations',
+    stopped: 'stopped the rollout {title}, and left out what waited',
     dropped: 'dropped the plan {title}',
     'undo begun': 'began to undo the rollout {title}',
     undone: 'finished undoing the rollout {title}',
@@ -108,6 +114,25 @@ export const sentences = {
     renamed: 'changed the station {title}',
     retired: 'retired the station {title}',
     'brought back': 'brought the station {title} back',
+    'editors changed': (after) =>
+      `changed the editors of {title}: ${[
+        after.added ? `${text(after.added)} came` : '',
+        after.gone ? `${text(after.gone)} went` : '',
+        after.left
+          ? `${counted(after.left, 'file')} of ours there ${after.left === 1 ? 'is' : 'are'} no longer looked after`
+          : '',
+      ]
+        .filter(Boolean)
+        .join(', ')}`,
+    'cameras changed': (after) =>
+      `changed the cameras used at {title}: ${[
+        after.added ? `${text(after.added)} came` : '',
+        after.gone ? `${text(after.gone)} went` : '',
+      ]
+        .filter(Boolean)
+        .join(', ')}`,
+    'theirs kept': (after) =>
+      `let ${counted(after.files, 'file')} of ours at {title} be as somebody there made ${after.files === 1 ? 'it' : 'them'}`,
     'code made': 'made a code to enrol the agent of {title}',
     enrolled: 'began to look after {title}',
     'token revoked': 'revoked the token of {title}',
@@ -115,6 +140,11 @@ export const sentences = {
     'files changed': (after) => `found ${counted(after.files, 'changed file')} at {title}`,
     'editor reports': (after) => `found that ${text(after.editor)} lists ${counted(after.listed, 'item')} at {title}`,
     'editor quit': (after) => `found that ${text(after.editor)} was closed at {title}`,
+  },
+  order: {
+    made: 'made the standing order {title}',
+    changed: 'changed the standing order {title}',
+    removed: 'removed the standing order {title}',
   },
   frame: {
     made: 'added the frame {title}',
@@ -186,6 +216,7 @@ export const sentences = {
     declined: 'declined the proposed descriptor of {title}',
     'taken back': 'took the proposed descriptor of {title} back',
     described: 'took over a descriptor of {title}',
+    'read anew': (after) => `read ${counted(after.presets, 'preset')} of {title} anew`,
   },
   person: {
     added: 'added {title}',
@@ -207,6 +238,7 @@ export const sentences = {
     collected: 'removed contents that nothing refers to any more',
     hidden: 'hid the first steps',
     shown: 'brought the first steps back',
+    'opening rules': (after) => `set the studio’s opening rules: ${counted(Number(after.rules), 'rule')}`,
     'set what counts as a copy': 'set what counts as a copy',
     'set how far off a table may be': (after) =>
       `set how far off a table may be: ${text(after.mean)} ΔE00 on average, ${text(after.max)} at most`,

@@ -5,11 +5,9 @@ import { STAGES } from '../camera/stages';
 import type { White } from '../camera/white';
 import type { Patch } from '../chart/cgats';
 import { uuid } from '../uuid';
-import { pointsField, titleField } from '../conversion/recipe';
+import { columnFields, titleField, triple } from '../conversion/recipe';
 import { asIs, count, endpoint, exactly, figure, flag, id, listOf, made, texts, words } from './endpoint';
 import { nameField } from './named';
-
-const triple = () => array().of(number().required()).length(3);
 
 /** A look, preset or profile as the bench has it. */
 const candidate = exactly({
@@ -73,30 +71,7 @@ const anchoring = object({
 }).noUnknown();
 
 /** A column as it stands, to be kept as a look. */
-const keptColumn = object({
-  title: titleField().required('A look needs a title.'),
-  size: pointsField().default(33),
-  layers: array()
-    .of(
-      object({
-        version: uuid().required(),
-        strength: number().min(0).max(400).required(),
-        /** another encoding than the one that is recorded, in words */ assumed: string()
-          .max(120)
-          .nullable()
-          .default(null),
-      })
-        .noUnknown()
-        .required(),
-    )
-    .max(16, 'A column has at most 16 layers.')
-    .required(),
-  trim: object({ slope: triple(), offset: triple(), power: triple() }).nullable().default(null),
-  /** what else the column has, which no table can hold */ left: array()
-    .of(string().max(200).required())
-    .max(8)
-    .default([]),
-}).noUnknown();
+const keptColumn = columnFields.shape({ title: titleField().required('A look needs a title.') }).noUnknown();
 
 const keptBench = object({
   name: nameField('A bench that is kept needs a name.'),

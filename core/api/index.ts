@@ -8,9 +8,12 @@ import { benchEndpoints } from './bench';
 import { cameraMatchEndpoints } from './camera-match';
 import { conversionEndpoints } from './conversions';
 import { editorChartEndpoints } from './editor-charts';
+import { favoritesEndpoints } from './favorites';
 import { frameEndpoints } from './frames';
 import { gearEndpoints } from './gear';
 import { itemEndpoints } from './items';
+import { openingEndpoints } from './opening';
+import { orderEndpoints } from './orders';
 import { packEndpoints } from './packs';
 import { peopleEndpoints } from './people';
 import { presetFormEndpoints } from './preset-forms';
@@ -28,9 +31,12 @@ export const endpoints = {
   ...cameraMatchEndpoints,
   ...conversionEndpoints,
   ...editorChartEndpoints,
+  ...favoritesEndpoints,
   ...frameEndpoints,
   ...gearEndpoints,
   ...itemEndpoints,
+  ...openingEndpoints,
+  ...orderEndpoints,
   ...packEndpoints,
   ...peopleEndpoints,
   ...presetFormEndpoints,

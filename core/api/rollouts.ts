@@ -4,7 +4,9 @@ import type { ToldProblem } from '../problem';
 import { uuid } from '../uuid';
 import { asIs, endpoint, exactly, figure, id, made, words } from './endpoint';
 
-export const rolloutVerbs = ['confirm', 'undo', 'drop', 'again'] as const;
+export const rolloutVerbs = ['confirm', 'undo', 'drop', 'again', 'pause', 'resume', 'release', 'stop'] as const;
+const VERBS =
+  'A rollout can be confirmed, undone, dropped, planned again, halted, gone on with, let go to the rest, or stopped.';
 export type RolloutVerb = (typeof rolloutVerbs)[number];
 
 export const rolloutEndpoints = {
@@ -26,9 +28,8 @@ export const rolloutEndpoints = {
   }),
   'POST /api/rollouts/:id': endpoint({
     body: object({
-      verb: string()
-        .oneOf(rolloutVerbs, 'A rollout can be confirmed, undone, dropped or planned again.')
-        .required('A rollout can be confirmed, undone, dropped or planned again.'),
+      verb: string().oneOf(rolloutVerbs, VERBS).required(VERBS),
+      /** to confirm: the station that it goes to before the rest */ first: uuid().nullable().default(null),
     }).noUnknown(),
     answer: made,
   }),
@@ -39,6 +40,15 @@ export const rolloutEndpoints = {
       steps: array().of(number().integer().min(1).required()).max(50_000).nullable().default(null),
     }).noUnknown(),
     answer: exactly({ left: number().required() }),
+  }),
+  /** what waits at a station where no agent is was done by hand, as somebody says */
+  'POST /api/rollouts/:id/by-hand': endpoint({
+    body: object({ station: uuid().required('Say at which station.') }).noUnknown(),
+    answer: exactly({ done: number().required() }),
+  }),
+  /** the cameras of what was left out at a station are used there: the plan is worked out again */
+  'POST /api/rollouts/:id/used': endpoint({
+    body: object({ station: uuid().required('Say at which station.') }).noUnknown(),
   }),
   'GET /api/jobs/:id': endpoint({
     answer: exactly({

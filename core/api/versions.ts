@@ -1,7 +1,16 @@
 /** What is done to a version: approved, converted, derived, its encoding said. */
 import { primaryNames, rangeNames, referredNames, transferNames, whiteNames } from '../look/encoding-names';
+import type { Inspection } from '../look/inspect';
 import { array, object, string } from 'yup';
-import { cameraField, formField, kelvinField, pointsField, titleField } from '../conversion/recipe';
+import {
+  aboveField,
+  cameraField,
+  formField,
+  frameField,
+  kelvinField,
+  pointsField,
+  titleField,
+} from '../conversion/recipe';
 import { asIs, count, endpoint, exactly, figure, id, listOf, texts, words } from './endpoint';
 
 const title = titleField;
@@ -12,6 +21,7 @@ const derivation = object({
   points: pointsField().default(33),
   kelvin: kelvinField().default(5000),
   camera: cameraField(),
+  frame: frameField(),
 }).noUnknown();
 
 const coding = {
@@ -29,6 +39,7 @@ export const encoding = object({
 
 const conversion = object({
   size: pointsField().default(33),
+  above: aboveField(),
   settings: array().of(string().required()),
   title: title(),
 }).noUnknown();
@@ -44,6 +55,8 @@ const itemMade = exactly({ itemId: id(), versionId: id() });
 export const versionEndpoints = {
   /** of a preset: what its pictures here do not show, by the titles of settings and the names of looks that are not held */
   'GET /api/versions/:id/shown': endpoint({ answer: exactly({ notShown: texts(), missing: texts() }) }),
+  /** the health of a look, or of the table that a preset makes; null for items of other kinds */
+  'GET /api/versions/:id/inspection': endpoint({ answer: exactly({ inspection: asIs<Inspection | null>() }) }),
   'GET /api/versions/:id/convert': endpoint({
     answer: exactly({
       carried: listOf(setting),

@@ -2,6 +2,7 @@
 import { toInputProfile } from '../icc/convert';
 import { profileOf, readDcp, writeDcp, type Dcp } from './dcp';
 import { edit, split } from './edit';
+import { anchor } from './white';
 
 export interface ProfileAsked {
   form: string;
@@ -9,6 +10,7 @@ export interface ProfileAsked {
   points: number;
   kelvin: number;
   camera: string;
+  /** camera values of the neutral that is put at `kelvin`; null for other forms */ neutral: readonly number[] | null;
   created: Date;
 }
 export interface DerivedProfile {
@@ -34,10 +36,16 @@ const changes: Record<string, { change: (dcp: Dcp) => Dcp; said: string }> = {
 /** The profile of a file in another form; for another camera where the form is none of those above. */
 export async function deriveProfile(bytes: Uint8Array, asked: ProfileAsked): Promise<DerivedProfile> {
   const dcp = readDcp(bytes);
-  const { title, created, points, kelvin, camera } = asked;
+  const { title, created, points, kelvin, neutral, camera } = asked;
   if (asked.form === 'icc-input') {
     const made = await toInputProfile(profileOf(dcp), kelvin, { title, created, grid: points });
     return { ...made, extension: 'icc', said: `ICC input profile at ${kelvin} K, ${points} points` };
+  }
+  if (asked.form === 'anchored') {
+    if (!neutral) throw new Error('a profile is anchored by a neutral');
+    const made = edit(anchor(dcp, neutral, kelvin), { name: title });
+    const said = `anchored at ${kelvin} K for the neutral ${neutral.map((value) => value.toFixed(4)).join(', ')}`;
+    return { bytes: writeDcp(made), extension: 'dcp', residual: null, said };
   }
   const { change, said } = changes[asked.form] ?? {
     change: (own: Dcp) => edit(own, { camera }),

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { titleByPattern } from '../item/title-pattern';
 import { errorWords, proofOf } from './outcome';
-import { recipeFields, recipeIn, recipeOf, sameRecipe, takes, usualRecipe, type Recipe } from './recipe';
+import { gives, recipeFields, recipeIn, recipeOf, sameRecipe, takes, usualRecipe, type Recipe } from './recipe';
 
 const cast = (fields: object): Recipe => recipeOf(recipeFields.validateSync(fields));
 
@@ -48,6 +48,14 @@ describe('a recipe', () => {
     ];
     expect(recipeIn({ tool: 'bake', size: 17, left })).toEqual({ tool: 'bake', size: 17, leave: ['level'] });
     expect(recipeIn({ tool: 'merge' } as object)).toBeNull();
+  });
+
+  it('of a column of the bench is one, unless its layers are none', () => {
+    const layers = [{ version: '01a222ef-5c2b-714b-9118-67d7265578eb', strength: 80, assumed: null }];
+    const column = { tool: 'column' as const, size: 17, layers, trim: null, left: ['range compression'] };
+    expect(recipeIn({ ...column, tableError: {} } as never)).toEqual(column);
+    expect(recipeIn({ ...column, layers: [{ version: 'x', strength: 1 }] })).toBeNull();
+    expect([takes(column), gives(column)]).toEqual([null, 'look']);
   });
 });
 

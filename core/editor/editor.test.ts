@@ -4,7 +4,10 @@ import { describe, expect, test } from 'vitest';
 import marlstone4 from '@/standins/descriptors/marlstone-4.json';
 import oxbow2 from '@/standins/descriptors/oxbow-2.json';
 import perrinAlder from '@/standins/descriptors/perrin-alder-1.json';
+import tessel7 from '@/standins/descriptors/tessel-7.json';
+import { must } from '../must';
 import { fromFunction, readCube, residual, sampler, writeCube } from '../look';
+import { readHald } from '../look/hald-file';
 import { parseDescriptor } from './descriptor';
 import { fileName } from './file-name';
 import { render, sizeUnder } from './rendition';
@@ -60,6 +63,88 @@ describe('renditions, by descriptor alone', () => {
       sizeUnder({ min: 2, max: 48, prefer: 33 }, 64),
       sizeUnder({ max: 20 }, 64),
     ]).toEqual([33, 17, 33, 20]);
+  });
+});
+
+describe('entries of a bundle', () => {
+  const [pane, preset] = parseDescriptor(tessel7).accepts;
+  const entryOf = (rendition: { bytes: Uint8Array }) =>
+    JSON.parse(new TextDecoder().decode(rendition.bytes)) as Record<string, unknown>;
+
+  test('a look becomes a Hald image in the encoding that the editor applies, and says how far it is off', () => {
+    const rendition = render(must(pane), source);
+    const entry = entryOf(rendition);
+    expect(Object.keys(entry)).toEqual(['hald', 'label', 'trays']);
+    expect(entry).toMatchObject({ label: 'Night Market', trays: ['A', 'B'] });
+    const table = readHald(Uint8Array.from(atob(String(entry.hald)), (sign) => sign.charCodeAt(0)));
+    expect([table.size, rendition.size]).toEqual([25, 25]);
+    // in Display P3 the same look has other numbers
+    const { meanDeltaE } = must(rendition.residual);
+    expect(meanDeltaE).toBeLessThan(0.1);
+    expect(residual(sampler(look), sampler(table)).meanDeltaE).toBeGreaterThan(3 * meanDeltaE);
+    expect(rendition.bytes).toEqual(render(must(pane), source).bytes);
+  });
+  test('a preset is the same entry whatever its layout; one that is no JSON is refused', () => {
+    const made = (text: string) => render(must(preset), { ...source, bytes: new TextEncoder().encode(text) });
+    expect(made('{"tessel": 7,\n "name": "x"}').bytes).toEqual(made('{"name":"x","tessel":7}').bytes);
+    expect(() => made('<x/>')).toThrow('Only what is written in JSON');
+  });
+});
+
+describe('a descriptor with a bundle', () => {
+  const changed = (part: object) => () => parseDescriptor({ ...tessel7, ...part });
+  const pane = tessel7.accepts[0]!;
+  const places = (macos: string) => ({ places: { ...tessel7.places, panes: { ...tessel7.places.panes, macos } } });
+
+  test.each([
+    ['a list in a file that is no .json', places('{config}/Tessel/tessel.sh#panes'), 'a list in a .json file'],
+    ['a list within a list', places('{config}/Tessel/tessel.json#a#b'), 'a list in a .json file'],
+    ['a folder on one system', places('{config}/Tessel/Panes'), 'on one system, and a folder on another'],
+    ['its list in a bundle', { listing: { macos: '{config}/Tessel/a.json#b' } }, 'name folders below it'],
+    ['entries with an extension', { accepts: [{ ...pane, extension: '.pane' }] }, 'have no extension'],
+    ['entries in folders', { accepts: [{ ...pane, headings: 'folder' }] }, 'have no extension, folders or index'],
+    ['entries as files', { accepts: [{ ...pane, writer: { asIs: true } }] }, 'have no extension, folders or index'],
+    ['files without an extension', { accepts: [{ ...marlstone4.accepts[0], extension: '' }] }, 'names the place'],
+    [
+      'a Hald image of 33 points, which is no square',
+      { accepts: [{ ...pane, writer: { entry: { json: {}, table: { ...hald(), size: { exact: 33 } } } } }] },
+      'exactly the square of a whole number',
+    ],
+    ['an entry of nothing', { accepts: [{ ...pane, writer: { entry: {} } }] }, 'must say one of asIs and json'],
+  ])('that has %s is refused', (_, part, message) => expect(changed(part)).toThrow(message));
+});
+
+function hald() {
+  const { writer } = tessel7.accepts[0]!;
+  return must(writer.entry?.table);
+}
+
+describe('what a descriptor accepts', () => {
+  const profile = oxbow2.accepts.find(({ kind }) => kind === 'camera-profile');
+  const accepting = (part: object) => () => parseDescriptor({ ...oxbow2, accepts: [{ ...profile, ...part }] });
+
+  test('is of every kind, each with what it has to meet', () => {
+    for (const descriptor of [marlstone4, oxbow2, tessel7]) expect(() => parseDescriptor(descriptor)).not.toThrow();
+    expect(accepting({ kind: 'add-on', formats: ['zip'], meets: undefined, headings: 'none' })).not.toThrow();
+    expect(
+      accepting({ kind: 'icc-profile', formats: ['icc'], meets: { classes: ['display'] }, headings: 'none' }),
+    ).not.toThrow();
+  });
+
+  test.each([
+    ['a kind that there is not', { kind: 'font' }, 'one of the following values'],
+    ['files of no named format', { formats: undefined }, 'must name the formats'],
+    ['a profile that is written anew', { writer: { table: { codec: 'cube' } } }, 'is written as it is'],
+    ['a folder by camera without asking for one', { meets: undefined }, 'must name one'],
+    ['classes of what has none', { meets: { camera: true, classes: ['input'] } }, 'only files of the format icc'],
+    ['a class that ICC does not know', { formats: ['icc'], meets: { camera: true, classes: ['film'] } }, 'one of'],
+    ['a language of what has none', { language: 'oxbow@2' }, 'which only presets have'],
+    ['a way to see that there is not', { sees: 'sometimes' }, 'one of'],
+  ])('but not %s', (_, part, message) => expect(accepting(part)).toThrow(message));
+
+  test('formats of presets, which are told by their language', () => {
+    const preset = oxbow2.accepts.find(({ kind }) => kind === 'preset');
+    expect(() => parseDescriptor({ ...oxbow2, accepts: [{ ...preset, formats: ['xmp'] }] })).toThrow('has no formats');
   });
 });
 

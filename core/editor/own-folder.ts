@@ -105,6 +105,8 @@ export function placesNamed(descriptor: Descriptor): { what: string; template: s
     ...of('its list', descriptor.listing),
     ...Object.entries(descriptor.places).flatMap(([place, by]) => of(`place ${place}`, by)),
     ...descriptor.accepts.flatMap(({ index, place }) => (index ? of(`index of ${place}`, index.path) : [])),
+    ...of('its favorites', descriptor.favorites?.list ?? {}),
+    ...of('its opening rules', descriptor.opening?.list ?? {}),
   ];
 }
 

@@ -2,17 +2,19 @@
  * Renditions: the bytes that a version becomes for an editor, as its descriptor's writer says. Deterministic: the same
  * version, descriptor and code give the same bytes.
  */
-import { zipSync, strToU8 } from 'fflate';
+import { zipSync, strFromU8, strToU8 } from 'fflate';
 import { writeClf } from '../look/clf-write';
 import { writeCubeBytes } from '../look/cube';
+import { writeHaldPng } from '../look/hald-file';
 import type { Look } from '../look/look';
 import type { Residual } from '../look/residual';
 import { reexpress } from '../look/resample';
 import { Problem } from '../problem';
-import type { Accepts, SizeRule, TableWriter } from './descriptor';
+import { canonical } from '../sync/bundle';
+import type { Accepts, EntryWriter, SizeRule, TableWriter } from './accepts';
 
 /** Raised whenever the bytes that we write change for the same input. */
-export const RENDITION_CODE = 1;
+export const RENDITION_CODE = 2;
 
 export interface RenditionSource {
   title: string;
@@ -49,13 +51,19 @@ function table(writer: TableWriter, source: RenditionSource): { bytes: Uint8Arra
   const size = sizeUnder(writer.size, source.look.kind === '1d' ? (writer.size.prefer ?? 33) : source.look.size);
   const { look, residual } = reexpress(source.look, writer.encoding, size);
   look.title = source.title;
-  return { bytes: writer.codec === 'cube' ? writeCubeBytes(look) : strToU8(writeClf(look, source.id)), residual, size };
+  return { bytes: codecs[writer.codec](look, source.id), residual, size };
 }
 
-/** Replaces "{name}" values of a JSON template by fields of the source. */
-function fill(template: unknown, source: RenditionSource): unknown {
+const codecs: Record<TableWriter['codec'], (look: Look, id: string) => Uint8Array> = {
+  cube: writeCubeBytes,
+  clf: (look, id) => strToU8(writeClf(look, id)),
+  hald: writeHaldPng,
+};
+
+/** Replaces "{name}" values of a JSON template by fields of the source, "{table}" by the table as base64. */
+function fill(template: unknown, source: RenditionSource & { table?: string }): unknown {
   if (typeof template === 'string') {
-    const match = /^\{(title|headings|position|scope|encoding|id)\}$/.exec(template);
+    const match = /^\{(title|headings|position|scope|encoding|id|table)\}$/.exec(template);
     return match ? source[match[1] as 'title'] : template;
   }
   if (Array.isArray(template)) return template.map((t) => fill(t, source));
@@ -64,8 +72,33 @@ function fill(template: unknown, source: RenditionSource): unknown {
   return template;
 }
 
+/** An entry in its canonical form, as agents compare it with what lies in a bundle. */
+function entry(writer: EntryWriter, source: RenditionSource): Rendition {
+  if (writer.asIs) return { bytes: canonical(jsonOf(source)), residual: null, size: null };
+  const made = writer.table ? table(writer.table, source) : null;
+  const filled = fill(writer.json, { ...source, ...(made ? { table: base64(made.bytes) } : {}) });
+  return { bytes: canonical(filled), residual: made?.residual ?? null, size: made?.size ?? null };
+}
+
+function jsonOf({ bytes, title }: RenditionSource): unknown {
+  try {
+    return JSON.parse(strFromU8(bytes));
+  } catch {
+    throw new Problem(
+      'rendition-kind',
+      'Only what is written in JSON can become an entry of a bundle as it is.',
+      title,
+      'Convert the item for this editor first.',
+    );
+  }
+}
+
+/** A sign a byte, as `btoa` takes them. */
+const base64 = (bytes: Uint8Array): string => btoa(strFromU8(bytes, true));
+
 export function render(accepts: Accepts, source: RenditionSource): Rendition {
   const { writer } = accepts;
+  if (writer.entry) return entry(writer.entry, source);
   if (writer.asIs) return { bytes: source.bytes, residual: null, size: null };
   if (writer.table) {
     const made = table(writer.table, source);

@@ -23,12 +23,14 @@ test('presets stand by the language that an editor tells, the other kinds once',
     'preset of Marlstone 3',
     'preset of Marlstone 4',
     'preset of Oxbow 2',
-    'camera profile',
+    'camera profile (DCP)',
+    'camera profile (ICC)',
     'ICC profile',
     'lens database',
+    'add-on',
   ]);
 });
-test('a look goes everywhere, a preset to its own editor and as a look to the others, a lens database nowhere here', () => {
+test('a look goes everywhere, a preset to its own editor and as a look to the others, a lens database to the one that reads them', () => {
   expect(how('look')).toEqual(['accepted', 'accepted', 'accepted', 'accepted']);
   expect(how('preset of Marlstone 3')).toEqual([
     'accepted',
@@ -38,18 +40,28 @@ test('a look goes everywhere, a preset to its own editor and as a look to the ot
   ]);
   expect(how('preset of Oxbow 2')).toEqual(['after conversion', 'after conversion', 'accepted', 'after conversion']);
   expect(how('ICC profile')).toEqual(['after conversion', 'after conversion', 'after conversion', 'after conversion']);
-  expect(how('lens database')).toEqual(['impossible', 'impossible', 'impossible', 'impossible']);
-  expect(how('camera profile')).toEqual(['impossible', 'impossible', 'impossible', 'impossible']);
+  expect(how('lens database')).toEqual(['impossible', 'impossible', 'accepted', 'impossible']);
+  expect(how('add-on')).toEqual(['impossible', 'impossible', 'impossible', 'impossible']);
 });
-test('an editor that takes ICC profiles takes camera profiles after a conversion', () => {
-  const descriptor = { ...all[2]!, accepts: [{ ...all[2]!.accepts[0]!, kind: 'icc-profile' as never }] };
+test('a camera profile goes where its form is read, and after a conversion where ICC profiles are', () => {
+  expect(how('camera profile (DCP)')).toEqual(['impossible', 'after conversion', 'accepted', 'impossible']);
+  expect(how('camera profile (ICC)')).toEqual(['impossible', 'accepted', 'impossible', 'impossible']);
+});
+test('an add-on goes where add-ons are taken, in whichever form', () => {
+  const accepts = [{ ...all[2]!.accepts[0]!, kind: 'add-on' as const, formats: ['zip'], writer: { asIs: true } }];
+  expect(taking({ ...all[2]!, accepts }, things.at(-1)!).how).toBe('accepted');
+});
+test('an editor that takes ICC profiles takes looks after a conversion', () => {
+  const descriptor = {
+    ...all[2]!,
+    accepts: [{ ...all[2]!.accepts[0]!, kind: 'icc-profile' as const, formats: ['icc'], writer: { asIs: true } }],
+  };
   expect(
     [
-      taking(descriptor, { kind: 'camera-profile', language: '', name: '' }),
       taking(descriptor, { kind: 'look', language: '', name: '' }),
-      taking(descriptor, { kind: 'icc-profile', language: '', name: '' }),
+      taking(descriptor, { kind: 'icc-profile', language: 'icc', name: '' }),
     ].map((t) => t.how),
-  ).toEqual(['after conversion', 'after conversion', 'accepted']);
+  ).toEqual(['after conversion', 'accepted']);
 });
 test('what is said names the file, or what it becomes', () => {
   expect(taking(all[1]!, things[0]!).words).toBe('written, .mlook');

@@ -4,7 +4,7 @@ import { editorKey, type Descriptor } from './descriptor';
 
 export interface ThingToPlace {
   kind: string;
-  /** of a preset: the editor whose language it is */ language: string;
+  /** of a preset the editor whose language it is; of the others the form of the file, '' where it does not matter */ language: string;
   name: string;
 }
 export interface Taking {
@@ -14,10 +14,10 @@ export interface Taking {
 }
 
 /** What can be made of a kind here, the nearest first, with what is said of it. */
-const becomes: Readonly<Record<string, readonly { kind: string; into: string }[]>> = {
+const becomes: Readonly<Record<string, readonly { kind: string; format?: string; into: string }[]>> = {
   preset: [{ kind: 'look', into: 'a look, of what a table can carry' }],
-  look: [{ kind: 'icc-profile', into: 'an ICC device link or abstract profile' }],
-  'camera-profile': [{ kind: 'icc-profile', into: 'an ICC input profile, for one light' }],
+  look: [{ kind: 'icc-profile', format: 'icc', into: 'an ICC device link or abstract profile' }],
+  'camera-profile': [{ kind: 'camera-profile', format: 'icc', into: 'an ICC input profile, for one light' }],
   'icc-profile': [{ kind: 'look', into: 'a look: only for device links and abstract profiles' }],
 };
 
@@ -29,9 +29,11 @@ export function thingsToPlace(all: readonly Descriptor[]): ThingToPlace[] {
   return [
     { kind: 'look', language: '', name: 'look' },
     ...languages,
-    { kind: 'camera-profile', language: '', name: 'camera profile' },
-    { kind: 'icc-profile', language: '', name: 'ICC profile' },
-    { kind: 'lens-database', language: '', name: 'lens database' },
+    { kind: 'camera-profile', language: 'dcp', name: 'camera profile (DCP)' },
+    { kind: 'camera-profile', language: 'icc', name: 'camera profile (ICC)' },
+    { kind: 'icc-profile', language: 'icc', name: 'ICC profile' },
+    { kind: 'lens-database', language: 'lens-xml', name: 'lens database' },
+    { kind: 'add-on', language: '', name: 'add-on' },
   ];
 }
 
@@ -44,6 +46,8 @@ export function taking(descriptor: Descriptor, thing: ThingToPlace): Taking {
       how: 'accepted',
       words: `${answer.accepts.writer.asIs ? 'as it is' : 'written'}, ${answer.accepts.extension}`,
     };
-  const by = (becomes[thing.kind] ?? []).find((b) => descriptor.accepts.some((x) => x.kind === b.kind));
+  const by = (becomes[thing.kind] ?? []).find(
+    ({ kind, format = '' }) => 'accepts' in acceptance(descriptor, { kind, format }),
+  );
   return by ? { editor, how: 'after conversion', words: `into ${by.into}` } : { editor, how: 'impossible', words: '' };
 }

@@ -1,7 +1,9 @@
 /** Header and description of an ICC profile (ICC.1:2022, section 7; version 2 alike), without evaluating it. */
 import { Problem } from '../problem';
 
-export type IccClass = 'input' | 'display' | 'output' | 'link' | 'space' | 'abstract' | 'named';
+/** The classes of profiles (ICC.1, 7.2.5), by our words for them. */
+export const iccClasses = ['input', 'display', 'output', 'link', 'space', 'abstract', 'named'] as const;
+export type IccClass = (typeof iccClasses)[number];
 const classes: Record<string, IccClass> = {
   scnr: 'input',
   mntr: 'display',

@@ -1,10 +1,9 @@
 /** Two looks side by side: on a picture's pixels, and as curves to be drawn over one another. */
-import { deltaE2000 } from '../color/difference';
-import { labOfSrgb } from '../color/lab';
 import { monotoneCurve, type CurvePoints } from '../preset/curve';
 import type { Settings } from '../preset/kinds';
 import { applyTo, prepare } from './apply';
 import type { Look } from './look';
+import { pictureDifference, type PictureFigures } from './picture-difference';
 import { sampler } from './sample';
 
 /** A curve as code values 0…1: in, out. */
@@ -43,28 +42,11 @@ export const presetCurves = (settings: Settings): Line[] =>
   });
 
 /** ΔE00 by pixel between two 3D tables over 8-bit RGBA pixels: mean, 95th percentile (nearest rank) and largest. */
-export function pixelDistance(
-  data: Uint8Array | Uint8ClampedArray,
-  one: Look,
-  other: Look,
-): { mean: number; p95: number; max: number } {
+export function pixelDistance(data: Uint8Array | Uint8ClampedArray, one: Look, other: Look): PictureFigures {
   const under = new Uint8ClampedArray(data.length);
   const underOther = new Uint8ClampedArray(data.length);
-  const values = new Float64Array(data.length / 4);
-  const lab = new Float64Array(6);
   applyTo(prepare(one), data, under);
   applyTo(prepare(other), data, underOther);
-  let sum = 0;
-  for (let i = 0, p = 0; p < data.length; i++, p += 4) {
-    labOfSrgb(under[p]! / 255, under[p + 1]! / 255, under[p + 2]! / 255, lab, 0);
-    labOfSrgb(underOther[p]! / 255, underOther[p + 1]! / 255, underOther[p + 2]! / 255, lab, 3);
-    values[i] = deltaE2000(lab[0]!, lab[1]!, lab[2]!, lab[3]!, lab[4]!, lab[5]!);
-    sum += values[i]!;
-  }
-  values.sort();
-  return {
-    mean: sum / values.length,
-    p95: values[Math.ceil(values.length * 0.95) - 1]!,
-    max: values[values.length - 1]!,
-  };
+  const { mean, p95, max } = pictureDifference(under, underOther);
+  return { mean, p95, max };
 }

@@ -46,9 +46,17 @@ export const transferOf = (spacing: TableEncoding['transfer']): Transfer => {
   return logShaper(spacing.log.below, spacing.log.above);
 };
 
+/** A look whose table reaches beyond display white, cut off there: what takes display values has no more to ask. */
+function withinDisplay(look: Look): Look {
+  const { min, max } = look.domain;
+  if (min.every((value) => value >= 0) && max.every((value) => value <= 1)) return look;
+  const evaluate = sampler(look);
+  return fromFunction(look.kind === '3d' ? look.size : 33, look.title, (v) => evaluate(v[0]!, v[1]!, v[2]!, v, 0));
+}
+
 /**
  * A look made for sRGB display values as a table for values in another encoding. Light outside the look's own
- * range (above display white, outside the primaries) passes beside it: what is clamped before it is added after it.
+ * range (above what its table reaches, outside the primaries) passes beside it: what is clamped before it is added after it.
  * The residual compares both through sRGB, over sRGB inputs.
  */
 export function reexpress(look: Look, target: TableEncoding, size: number): { look: Look; residual: Residual } {
@@ -56,17 +64,19 @@ export function reexpress(look: Look, target: TableEncoding, size: number): { lo
   const space = spaces[target.primaries];
   const curve = transferOf(target.transfer);
   const isSrgb = target.primaries === 'srgb' && target.transfer === 'srgb';
-  if (isSrgb) return resample(look, size);
+  if (isSrgb) return resample(withinDisplay(look), size);
   const toSrgb = between(space, spaces.srgb);
   const fromSrgb = between(spaces.srgb, space);
+  // a look that reaches beyond white says what becomes of light up to there
+  const top = look.domain.max.map((value) => Math.max(1, decodeSrgb(value)));
   const inner = (values: Float64Array): void => {
     // linear sRGB through the look, in place
     const r = values[0]!;
     const g = values[1]!;
     const b = values[2]!;
-    const cr = Math.min(1, Math.max(0, r));
-    const cg = Math.min(1, Math.max(0, g));
-    const cb = Math.min(1, Math.max(0, b));
+    const cr = Math.min(top[0]!, Math.max(0, r));
+    const cg = Math.min(top[1]!, Math.max(0, g));
+    const cb = Math.min(top[2]!, Math.max(0, b));
     evaluate(encodeSrgb(cr), encodeSrgb(cg), encodeSrgb(cb), values, 0);
     values[0] = decodeSrgb(values[0]!) + (r - cr);
     values[1] = decodeSrgb(values[1]!) + (g - cg);

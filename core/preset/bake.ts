@@ -1,7 +1,8 @@
 /** Preset → look: which settings go in, which are left out and why, and how far the table is from the direct rendering. */
 import { fromRows, type Look } from '../look/look';
-import { residual, type Residual } from '../look/residual';
+import { pointsIn, residual, type Residual } from '../look/residual';
 import { sampler } from '../look/sample';
+import { domainUpTo } from '../look/tonal-range';
 import { evaluateOf, operationOf, type CalledLook, type PresetEffect } from './apply';
 import type { SettingClass, Settings } from './kinds';
 import { allSettings, classReason, isNeutral, settingTitle } from './settings';
@@ -56,6 +57,7 @@ export interface Baked {
 export interface BakeOptions {
   overrides?: ClassOverrides;
   /** settings that are wanted, by id; all that a table can carry without */ wanted?: readonly string[] | undefined;
+  /** how far the table reaches, in stops above middle gray; to display white without */ above?: number | null;
   /** the look that the preset calls, where it is at hand: it goes into the table, behind the settings */ called?: CalledLook | null;
 }
 
@@ -68,12 +70,13 @@ function divided(settings: Settings, { overrides, wanted, called }: BakeOptions)
   return { kept, left: [...others, { setting: 'look', class: 'reference' as const, reason: NOT_CHOSEN }], look: null };
 }
 
-/** The table alone: `size` points an axis, sRGB code values in and out, not clamped. */
+/** The table alone: `size` points an axis, sRGB code values in and out, not clamped; beyond white where it reaches further. */
 export function bake(settings: Settings, size: number, title: string, options: BakeOptions = {}): Baked {
   const { kept, left, look } = divided(settings, options);
   const effect = { settings: kept, look };
-  return { look: fromRows(size, title, operationOf(effect)), left, kept, effect };
+  return { look: fromRows(size, title, operationOf(effect), domainUpTo(options.above ?? null)), left, kept, effect };
 }
 
-/** Table error: our direct rendering against our table, over the Halton points. */
-export const bakeResidual = (baked: Baked): Residual => residual(evaluateOf(baked.effect), sampler(baked.look));
+/** Table error: our direct rendering against our table, over the Halton points of its domain. */
+export const bakeResidual = ({ effect, look }: Baked): Residual =>
+  residual(evaluateOf(effect), sampler(look), pointsIn(look.domain));

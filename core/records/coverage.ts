@@ -1,10 +1,10 @@
 /** Coverage: the studio's own cameras and lenses, each beside what is held for it and which editors read it. */
 import type { CalibratedLens } from '../lens/calibrated';
 import { bearer, bears, cameraForm, lensForm, type Named } from './names';
+import { bodyNames, isBody, type UsedCamera } from './used-there';
 
-export interface Camera extends Named {
+export interface Camera extends UsedCamera {
   id: string;
-  /** what was done to the body, "infrared"; its files keep the plain body's name */ conversion: string;
   serials: readonly string[];
   mount: string;
   /** of the sensor: 43.27 mm by its diagonal */ crop: number | null;
@@ -39,17 +39,6 @@ export interface CameraLine {
   reads: { key: string; title: string; answer: Reads }[];
 }
 
-const converted = (camera: Camera): Named =>
-  camera.conversion
-    ? {
-        maker: camera.maker,
-        model: `${camera.model} ${camera.conversion}`,
-        names: camera.names.map((n) => `${n} ${camera.conversion}`),
-      }
-    : camera;
-/** Whether a body, as items and frames name it ("Alder, infrared"), is this camera. */
-const isBody = (c: Camera, body: string): boolean => bears(converted(c), cameraForm, body);
-
 /** Whether an editor reads this camera's data: by the name in its files, which a conversion does not change. */
 export const readsCamera = (support: Pick<Support, 'cameras'>, named: Named): Reads => {
   if (support.cameras === null) return 'unknown';
@@ -66,7 +55,7 @@ export function cameraCoverage(
   const named = bearer(cameraForm);
   return cameras
     .map((camera): CameraLine => {
-      const body = converted(camera);
+      const body = bodyNames(camera);
       const own = profiles.filter((p) => named(body, p.cameras));
       const sources = new Map<string, { source: string; held: number; approved: number }>();
       for (const profilesHeld of own) {

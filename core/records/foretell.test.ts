@@ -63,16 +63,31 @@ const broken: [string, ItemSide, PhotoSide, EditorSide][] = [
   ['scope-input', item({ input: 'camera data' }), photo({ kind: 'rendered' }), at(strict)],
   ['scope-result', item({ result: 'monochrome' }), photo({ result: 'color' }), at(strict)],
   ['needs', item({ needs: [{ name: 'Base look', held: false }] }), photo(), at(strict)],
+  ['photo-open', item({ kind: 'camera-profile', format: 'dcp', cameras: ['Perrin Alder'] }), photo(), at(loose)],
   ['placed', item(), photo(), at(strict, null)],
 ];
 test.each(broken)('%s is told when it does not hold, with what to do', (code, item, photo, editor) => {
   const finding = foretell(item, photo, editor).findings.find((x) => x.code === code)!;
   expect(finding.words.length).toBeGreaterThan(10);
   expect(finding.remedy).toMatch(/\.$/);
-  expect(foretell(item, photo, editor).answer).toBe(['needs', 'put-away'].includes(code) ? 'yes' : 'no');
+  expect(foretell(item, photo, editor).answer).toBe(['needs', 'put-away', 'photo-open'].includes(code) ? 'yes' : 'no');
 });
 test('no condition is without such a case', () => {
   expect(broken.map((b) => b[0])).toEqual(conditions.map((c) => c.code));
+});
+
+describe('a camera profile', () => {
+  const infrared = { kind: 'camera-profile', format: 'dcp', cameras: ['Perrin Alder, infrared'] };
+
+  test('of the converted body is never offered for the plain one, whatever else the editor honours', () => {
+    expect(foretell(item(infrared), photo(), at(loose)).answer).toBe('no');
+    expect(foretell(item(infrared), photo({ body: 'Perrin Alder, infrared' }), at(loose)).answer).toBe('yes');
+  });
+  test('is not taken where another form is read', () => {
+    expect(foretell(item(infrared), photo({ body: 'Perrin Alder, infrared' }), at(strict)).findings).toMatchObject([
+      { code: 'format', words: 'Marlstone 4 reads camera profiles as ICC; this one is DCP' },
+    ]);
+  });
 });
 
 describe('conditions of the scope', () => {

@@ -3,7 +3,8 @@
  * would look. Conditions that the editor does not keep do not hide the item; they are told as cautions.
  */
 import { acceptance } from '../editor/acceptance';
-import type { Descriptor, ScopeCondition, System } from '../editor/descriptor';
+import type { Descriptor, ScopeCondition } from '../editor/descriptor';
+import type { System } from '../editor/place-schema';
 import { bears, cameraForm, type Named } from './names';
 import { readsCamera } from './coverage';
 
@@ -14,6 +15,7 @@ export interface ItemSide {
   status: string;
   archived: boolean;
   /** bodies that it is for; none for any */ cameras: readonly string[];
+  /** of an ICC profile; left out where it is not asked about */ iccClass?: string | null;
   input: string | null;
   result: string | null;
   /** the shelf that it stands on, where who asks has put that away; '' else */ away: string;
@@ -62,6 +64,7 @@ interface Condition {
 const remedies: Record<string, string> = {
   'restart-due': 'Quit the editor and start it.',
   'launch-due': 'Start the editor.',
+  'import-due': 'Have the editor take it in, by these steps.',
   'rescan-due': 'Wait a moment, or have it rescan.',
 };
 
@@ -70,13 +73,24 @@ function answerOf(findings: readonly Finding[]): Foretold['answer'] {
   return findings.some((finding) => finding.hides === 'unknown') ? 'unknown' : 'yes';
 }
 
+/** Whether an editor keeps to the camera that an item is for: for all items, or for those that it lists by it. */
+function keepsToCamera({ descriptor }: EditorSide, item: ItemSide): boolean {
+  const answer = acceptance(descriptor, item);
+  const isListedByIt = 'accepts' in answer && answer.accepts.meets?.camera === true;
+  return isListedByIt || descriptor.honours?.includes('camera') === true;
+}
+
 /** A condition of the scope: hides where the editor keeps to it, else is a caution. */
-const scoped = (editor: EditorSide, what: ScopeCondition, words: string, remedy: string): Omit<Finding, 'code'> => {
-  const kept = editor.descriptor.honours?.includes(what);
-  return kept
+const scoped = (
+  editor: EditorSide,
+  what: ScopeCondition,
+  words: string,
+  remedy: string,
+  kept = editor.descriptor.honours?.includes(what),
+): Omit<Finding, 'code'> =>
+  kept
     ? { hides: true, words, remedy }
     : { hides: false, words: `${words}; ${editor.descriptor.title} offers it all the same`, remedy };
-};
 
 /** What a photo can be for an item's scope: a rendered file of which nobody said its range is taken for either. */
 function inputsOf({ kind, range }: PhotoSide): string[] {
@@ -199,6 +213,7 @@ export const conditions: Condition[] = [
             'camera',
             `It is for the ${item.cameras.join(', ')}; the photo is of the ${photo.body || 'camera that its file does not name'}`,
             'Take one made for this camera, or widen the item’s scope.',
+            keepsToCamera(editor, item),
           );
     },
   },
@@ -247,6 +262,18 @@ export const conditions: Condition[] = [
           remedy: 'Roll that out too.',
         };
       return null;
+    },
+  },
+  {
+    code: 'photo-open',
+    check: (item, _p, editor) => {
+      const answer = acceptance(editor.descriptor, item);
+      if (!editor.placed || !('accepts' in answer) || answer.accepts.sees !== 'reopen') return null;
+      return {
+        hides: false,
+        words: `${editor.descriptor.title} looks for it when a photo is opened: one that was open before shows it later`,
+        remedy: 'Close the photo and open it again.',
+      };
     },
   },
   {

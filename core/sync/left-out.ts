@@ -83,7 +83,12 @@ export function listingOf(written: string | null, seenAt: string | null): Listin
     at: new Date(at).toISOString(),
     running: Boolean(list.running),
     listed: partsOf(list.listed)
-      .map((entry) => ({ path: text(entry.path), title: text(entry.title), kind: text(entry.kind) }))
+      .map((entry) => ({
+        path: text(entry.path),
+        title: text(entry.title),
+        kind: text(entry.kind),
+        ...(typeof entry.sha256 === 'string' && /^[0-9a-f]{64}$/.test(entry.sha256) ? { sha256: entry.sha256 } : {}),
+      }))
       .filter((entry) => entry.path),
     refused: partsOf(list.refused)
       .map((entry) => ({ path: text(entry.path), reason: text(entry.reason, 300) }))

@@ -1,5 +1,6 @@
 /** Where a descriptor's templates lie below a station's root: {home}, {config} and {media} by system. Paths with "/". */
-import type { System } from '../editor/descriptor';
+import type { System } from '../editor/place-schema';
+import { bundleListOf } from './bundle';
 
 const variables: Record<System, { home: string; config: string; media: string }> = {
   macos: { home: '', config: 'Library/Application Support', media: 'media' },
@@ -11,4 +12,11 @@ export function resolveTemplate(template: string, system: System): string {
   return template
     .replace(/^\{(home|config|media)\}/, (_, v: 'home' | 'config' | 'media') => variables[system][v])
     .replace(/^\/+/, '');
+}
+
+/** The list of a bundle in which an entry stands that a template names: a place that agents write to; null for a file. */
+export function bundlePlace(templates: Partial<Record<System, string>> | undefined, system: System): string | null {
+  const template = templates?.[system];
+  const place = template ? resolveTemplate(template, system).replace(/(#[^/]+)\/.*$/, '$1') : '';
+  return bundleListOf(place) ? place : null;
 }

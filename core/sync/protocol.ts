@@ -3,6 +3,20 @@ import { array, boolean, number, object, string } from 'yup';
 import { uuid } from '../uuid';
 
 export const PROTOCOL = 1;
+/** What the agent that comes with this server calls itself. */
+export const AGENT_VERSION = '0.3.0';
+
+function isSince(agentVersion: string | null, since: number): boolean {
+  const [, major, minor = 0] = /^(\d+)(?:\.(\d+))?/.exec(agentVersion ?? '') ?? [];
+  return Number(major) > 0 || Number(minor) >= since;
+}
+
+/** Agents before 0.2 know of files alone: an entry of a bundle would become a folder and a file there. */
+export const knowsBundles = (agentVersion: string | null): boolean => isSince(agentVersion, 2);
+
+/** Agents before 0.3 tell the text of an index that is a file, and of none that is an entry of a bundle. */
+export const readsEntries = (agentVersion: string | null): boolean => isSince(agentVersion, 3);
+
 const sha = () => string().matches(/^[0-9a-f]{64}$/, 'must be a SHA-256');
 const path = () =>
   string()
@@ -23,15 +37,17 @@ export function isInside(path: string): boolean {
 
 export interface Place {
   id: string;
-  path: string;
+  /** of a folder, or of a list in a bundle: `file#list` */ path: string;
+  /** The editor that writes its bundle anew when it quits, and its list, which tells whether it runs: nothing is written meanwhile. */
+  quitFirst?: { title: string; listing: string };
 }
-/** What the agent is to watch: folders, and the editors' own listing files. */
+/** What the agent is to watch: folders and lists of bundles, and the editors' own listing files. */
 export interface Instructions {
   protocol: number;
   station: string;
   places: Place[];
   listings: { editor: string; path: string }[];
-  /** editors' own indexes of files, which may be written too */ indexes: string[];
+  /** editors' own indexes and short lists, files or entries of bundles, which may be written too */ indexes: string[];
   /** files whose contents the server asks for, since a person takes in what lies at the station */ wanted: {
     path: string;
     sha256: string;
@@ -55,7 +71,8 @@ export interface ListingReport {
 export interface Listing {
   at: string;
   running: boolean;
-  listed: { path: string; title: string; kind: string }[];
+  /** where an editor tells it, of what a thing holds: it may keep things elsewhere than where they were put */
+  listed: { path: string; title: string; kind: string; sha256?: string }[];
   refused: { path: string; reason: string }[];
 }
 export interface Report {

@@ -15,6 +15,10 @@ export type Decision =
   /** both changed, or something else lies where we want to put ours */
   | 'conflict';
 
+/** Somebody there has changed what was put there or taken it away, or something else lies where ours would go. */
+export const isChangedThere = (decision: string): boolean =>
+  ['changed-there', 'gone-there', 'conflict'].includes(decision);
+
 export function decide(base: State, should: State, is: State): Decision {
   if (should === is) return 'in-step';
   if (base === is) return should === null ? 'remove' : 'put';
@@ -91,7 +95,7 @@ export function documentation(): string {
     '| --- | --- | --- | --- |',
     ...lines,
     '',
-    '`put` and `remove` are carried out; `changed-there`, `gone-there` and `theirs` are shown and left alone; `conflict` waits for a person.',
+    '`put` and `remove` are carried out; `changed-there` and `gone-there` are shown and left alone until a person decides: ours again, theirs let be, or theirs taken in; `theirs` is never touched; `conflict` waits for a person.',
     '',
   ].join('\n');
 }

@@ -5,6 +5,7 @@ import { planConversion } from '@/server/conversions/planning';
 import { giveUpConversion, runConversion } from '@/server/conversions/running';
 import { databaseUrl } from '@/server/db/pool';
 import { fillEffects } from '@/server/copies/service';
+import { readPresetsAnew } from '@/server/editors/reading';
 import { endHopelessJobs, freeDeadJobs, runJob, type GivenUp, type JobHandler } from '@/server/jobs/service';
 import { warmFrames } from '@/server/frames/warm';
 import { giveUpReading, readArrival } from '@/server/arrivals/service';
@@ -22,6 +23,7 @@ const handlers: Record<string, JobHandler> = {
   plan: workOutPlan,
   'conversion-plan': planConversion,
   conversion: runConversion,
+  'read-anew': readPresetsAnew,
 };
 /** A plan stays as it is: its page shows the job. */
 const givenUp: Record<string, GivenUp> = { arrival: giveUpReading, conversion: giveUpConversion };

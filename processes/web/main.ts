@@ -33,6 +33,8 @@ const STATIC = '/_next/static/';
 const SLOW_HEADERS_MS = 15_000;
 /** A part of an upload, or a backup that is restored, may take long to come. */
 const SLOW_REQUEST_MS = 30 * 60_000;
+/** Longer than proxies and agents keep a connection that lies idle: it is theirs to close, or a request would meet the closing. */
+const IDLE_MS = 65_000;
 const BEFORE_ANOTHER_MS = 500;
 
 /** Says of each request what it was and how long it took, without what is in its address behind the path. */
@@ -67,6 +69,7 @@ async function serve(): Promise<void> {
   });
   server.headersTimeout = SLOW_HEADERS_MS;
   server.requestTimeout = SLOW_REQUEST_MS;
+  server.keepAliveTimeout = IDLE_MS;
   server.listen(port, hostname);
   for (const signal of ['SIGTERM', 'SIGINT'] as const)
     process.on(signal, () => {

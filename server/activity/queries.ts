@@ -206,6 +206,7 @@ const nameNow = `
       from person
       where id = named.id
     )
+    when 'order' then coalesce(e.after ->> 'name', e.before ->> 'name', '')
     when 'camera' then coalesce(e.after ->> 'name', '')
     when 'lens' then coalesce(e.after ->> 'name', '')
     when 'request' then coalesce(e.after ->> 'name', '')

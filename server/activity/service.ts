@@ -12,6 +12,7 @@ export const subjects = [
   'arrival',
   'rollout',
   'station',
+  'order',
   'licence',
   'editor',
   'frame',

@@ -11,6 +11,7 @@ import { record } from '../activity/queries';
 import { setRibbon } from '../items/service';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';
+import { referencesOf } from '../references/queries';
 import * as q from './queries';
 
 export type { ChoiceRow, VerdictRow } from './queries';
@@ -192,9 +193,20 @@ export async function verdictsOf(person: Person, itemId: string): Promise<q.Verd
   allow(person, 'view');
   return q.verdictsOf(pool(), itemId);
 }
-export async function listChoices(person: Person): Promise<q.ChoiceRow[]> {
+/** A house choice; `doubled`: its preset calls this look, which was made from it, so that the effect acts twice. */
+export interface ListedChoice extends q.ChoiceRow {
+  doubled: { id: string; title: string } | null;
+}
+
+export async function listChoices(person: Person): Promise<ListedChoice[]> {
   allow(person, 'view');
-  return q.choices(pool());
+  const choices = await q.choices(pool());
+  const looks = choices.flatMap(({ look_version }) => look_version ?? []);
+  const twice = (await referencesOf(pool(), looks)).filter((one) => one.twice);
+  return choices.map((choice) => {
+    const called = twice.find(({ version_id }) => version_id === choice.look_version);
+    return { ...choice, doubled: called?.item_id ? { id: called.item_id, title: called.title ?? '' } : null };
+  });
 }
 export async function removeChoice(person: Person, id: number): Promise<void> {
   allow(person, 'choice.make');

@@ -1,16 +1,21 @@
 /** Columns of the bench kept as looks, against the database. */
 import { beforeAll, expect, test } from 'vitest';
+import { must } from '@/core/must';
 import { oxbowPreset } from '@/core/preset/testing';
 import { readAnyLook } from '@/core/icc/look';
 import { sampler } from '@/core/look/sample';
 import { cubeOf } from '@/demo/files';
 import oxbow2 from '@/standins/descriptors/oxbow-2.json';
 import { getBlob } from '../blobs/service';
+import { planConversion } from '../conversions/planning';
+import { runConversion } from '../conversions/running';
+import { conversionFor, moveConversion, planAgainOf } from '../conversions/service';
 import { pool, transaction } from '../db/pool';
 import { people, withDatabase } from '../db/testing/database';
 import { bringDescriptor } from '../editors/service';
 import { itemFor, lineageOf } from '../items/service';
-import { itemOf } from '../items/testing/item-of';
+import { itemOf, versionOf } from '../items/testing/item-of';
+import { runJob } from '../jobs/service';
 import { addLicence } from '../licences/service';
 import { addShelf } from '../shelves/service';
 import { tableOfProgram } from '@/core/look/program';
@@ -74,4 +79,41 @@ test('what cannot be is refused, with what to do', async () => {
   const licenceId = await addLicence(people.librarian, { name: 'No', may_convert: 'no', may_spread: 'no' });
   await pool().query('update item set licence_id = $2 where id = $1', [lookItem, licenceId]);
   await expect(keep({})).rejects.toMatchObject({ code: 'licence-forbids' });
+});
+
+test('is made again once, of all layers as they are now, when one of them has become newer', async () => {
+  const text = (stops: string) => oxbowPreset(`<rdf:li run:step="lamp" run:stops="${stops}"/>`, { title: 'Torch' });
+  const under = await itemOf(text('0.2'), 'Torch.xmp', { shelfId: shelf });
+  const cube = (warmth: number) => cubeOf({ title: 'Glow', headings: [], settings: { warmth } }, 17);
+  const over = await itemOf(cube(10), 'Glow.cube', { shelfId: shelf });
+  const made = await keepColumn(people.librarian, {
+    title: 'Torch Glow',
+    size: 17,
+    layers: [layer(under.versionId), layer(over.versionId, 80)],
+  });
+  const preset2 = await versionOf(under.itemId, text('0.9'), 'Torch.xmp');
+  const look2 = await versionOf(over.itemId, cube(40), 'Glow.cube');
+  const again = await planAgainOf(people.librarian, { items: [made.itemId] });
+  const run = async () =>
+    runJob(must((await conversionFor(people.librarian, again)).conversion.job_id), {
+      'conversion-plan': planConversion,
+      conversion: runConversion,
+    });
+  await run();
+  const { rows } = await conversionFor(people.librarian, again);
+  expect(rows).toHaveLength(1);
+  expect(must(rows[0]).outcome).toMatchObject({
+    said: '2 layers as a table of 17 points',
+    changes: { settings: [{ setting: 'level', before: 0.2, after: 0.9 }] },
+  });
+  expect(must(must(rows[0]).outcome?.changes?.color).mean).toBeGreaterThan(1);
+  await moveConversion(people.librarian, again, { verb: 'start' });
+  await run();
+  const found = await itemFor(people.librarian, made.itemId);
+  expect(found.newest).toMatchObject({ number: 2, status: 'draft' });
+  const { sources } = await lineageOf(people.librarian, found);
+  expect(sources.map(({ version_id }) => version_id).sort()).toEqual([preset2, look2].sort());
+  await expect(planAgainOf(people.librarian, { items: [made.itemId] })).rejects.toMatchObject({
+    code: 'convert-fresh',
+  });
 });

@@ -1,5 +1,6 @@
 /** Keeps what was made: as an item of its own, as a form of its source's item, or as a new version of what was made before. */
 import type { Recipe } from '@/core/conversion/recipe';
+import { distinct } from '@/core/lists';
 import { record } from '../activity/queries';
 import { putBlob } from '../blobs/service';
 import type { Sql } from '../db/pool';
@@ -40,7 +41,7 @@ export async function keep(
   person: Person,
   recipe: Recipe,
   made: Made,
-  { version, item }: Source,
+  { version, item, layers = [] }: Source,
   keeping: Keeping,
 ): Promise<Kept> {
   const actor = actorOf(person);
@@ -60,7 +61,8 @@ export async function keep(
           ...(made.result ? { result: made.result } : {}),
         });
   if (made.calls) await bindTo(sql, kept.versionId, 'look', made.calls, person.id);
-  await items.insertLineage(sql, kept.versionId, version.id, { ...recipe, ...made.figures });
+  for (const id of distinct([version.id, ...layers.map(({ source }) => source.version.id)]))
+    await items.insertLineage(sql, kept.versionId, id, { ...recipe, ...made.figures });
   await record(sql, actor, 'item', kept.itemId, made.told.action, { source: version.id }, made.told.after);
   return kept;
 }

@@ -15,13 +15,12 @@ import { Cancelled, concernsJob, toldBug, type JobContext } from '../jobs/servic
 import { must } from '@/core/must';
 import * as items from '../items/queries';
 import { lookOf } from '../items/service';
-import { allowUnderLicence } from '../licences/service';
 import { actorOf, type Person } from '../people/roles';
 import { personById } from '../people/queries';
 import { compute, threadsInUse } from '../threads/computing';
 import { make, type Made, type Source } from './makers';
 import { namesOf, recipeOfRow } from './names';
-import { sourceFor } from './one';
+import { allowMaking, sourceFor, sourcesFor } from './one';
 import * as q from './queries';
 
 export const jobPayload = object({ conversion: uuid().required() });
@@ -52,6 +51,13 @@ async function settingsChanged(source: Source, before: string): Promise<q.Change
     .map((setting) => ({ setting, before: was[setting] ?? null, after: is[setting] ?? null }));
 }
 
+/** The same for all that something was made of. */
+async function settingsOfAll({ layers, ...source }: Source, before: string): Promise<q.Changes['settings']> {
+  const all = layers?.map((layer) => layer.source) ?? [source];
+  const changed = await Promise.all(all.map((own) => settingsChanged(own, before)));
+  return changed.flat();
+}
+
 async function colorChanged(made: Made, before: string): Promise<q.Changes['color']> {
   const version = await items.versionById(pool(), before);
   if (made.kind !== 'look' || version?.kind !== 'look') return null;
@@ -67,13 +73,14 @@ async function colorChanged(made: Made, before: string): Promise<q.Changes['colo
 type Planned = Outcome & { changes?: q.Changes };
 
 async function planned(person: Person, conversion: q.ConversionRow, row: q.SourceRow, title: string): Promise<Planned> {
-  const source = await sourceFor(person, row.source_version_id);
-  await allowUnderLicence(person, source.item, 'convert');
-  const made = await make(recipeOfRow(conversion, row), source, title);
+  const recipe = recipeOfRow(conversion, row);
+  const source = await sourcesFor(person, recipe, await sourceFor(person, row.source_version_id));
+  await allowMaking(person, source);
+  const made = await make(recipe, source, title);
   if (!row.again_version_id) return made.outcome;
   const [color, settings] = await Promise.all([
     colorChanged(made, row.again_version_id),
-    settingsChanged(source, row.again_version_id),
+    settingsOfAll(source, row.again_version_id),
   ]);
   return { ...made.outcome, changes: { color, settings } };
 }

@@ -4,13 +4,12 @@ import { record } from '../activity/queries';
 import { pool, transaction } from '../db/pool';
 import { checked } from '../input';
 import { Cancelled, type GivenUp, type JobContext } from '../jobs/service';
-import { allowUnderLicence } from '../licences/service';
 import { actorOf, type Person } from '../people/roles';
 import { threadsInUse } from '../threads/computing';
 import { keep, usualKeeping, type Keeping } from './keep';
 import { make, type Made, type Source } from './makers';
 import { namesOf, recipeOfRow, type Named } from './names';
-import { sourceFor } from './one';
+import { allowMaking, sourceFor, sourcesFor } from './one';
 import { jobPayload, personOfJob, toldOf } from './planning';
 import * as q from './queries';
 
@@ -39,8 +38,8 @@ async function makeRow(
 ): Promise<void> {
   const at = { conversionId: conversion.id, jobId, place: row.place };
   const recipe = recipeOfRow(conversion, row);
-  const source = await sourceFor(person, row.source_version_id);
-  await allowUnderLicence(person, source.item, 'convert');
+  const source = await sourcesFor(person, recipe, await sourceFor(person, row.source_version_id));
+  await allowMaking(person, source);
   const made = await make(recipe, source, name.title);
   await transaction(async (sql) => {
     const kept = await keep(sql, person, recipe, made, source, keepingOf(made, source, row, name));

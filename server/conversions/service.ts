@@ -17,6 +17,7 @@ import { proofLimits } from '../studio/service';
 import { namesOf, recipeOfRow } from './names';
 import type { JobPayload } from './planning';
 import * as q from './queries';
+import { renewed } from './one';
 import { toMake } from './running';
 
 export type { ConversionRow, ListedConversion, SourceRow } from './queries';
@@ -117,7 +118,7 @@ const nothingToRenew = ([first]: readonly q.StaleResult[]): Problem =>
   first
     ? new Problem(
         'convert-by-hand',
-        `${first.title} was made by hand, on the bench or in an editor of profiles: there is no recipe by which to make it again.`,
+        `${first.title} was made by hand, as in an editor of profiles: there is no recipe by which to make it again.`,
         first.title,
         'Make it there anew.',
       )
@@ -134,10 +135,12 @@ export async function planAgainOf(person: Person, input: BodyOf<'POST /api/conve
   const { items } = checked(conversionEndpoints['POST /api/conversions/again'].body, input);
   return transaction(async (sql) => {
     const found = await q.resultsToRenew(sql, items);
-    const stale = found.flatMap((one) => {
+    const stale: (Omit<q.StaleResult, 'recipe'> & { recipe: Recipe })[] = [];
+    // what was made of several sources is made again once, however many of them are newer
+    for (const one of new Map(found.map((result) => [result.version_id, result])).values()) {
       const recipe = recipeIn(one.recipe);
-      return recipe ? [{ ...one, recipe }] : [];
-    });
+      if (recipe) stale.push({ ...one, recipe: await renewed(sql, recipe) });
+    }
     if (!stale.length) throw nothingToRenew(found);
     return begin(sql, person, {
       title: titleFor(stale.map((one) => one.title)),

@@ -93,11 +93,17 @@ test('of two that lock each other out, both come through', async () => {
   await mark('left');
   await mark('right');
   let tries = 0;
+  let meet!: () => void;
+  const haveMet = new Promise<void>((done) => {
+    meet = done;
+  });
   const both = (first: string, second: string) =>
     transaction(async (sql) => {
       tries++;
       await sql.query('update mark set n = n + 1 where note = $1', [first]);
-      await new Promise((done) => setTimeout(done, 200));
+      // each holds its first row before either asks for the other's
+      if (tries === 2) meet();
+      await haveMet;
       await sql.query('update mark set n = n + 1 where note = $1', [second]);
     });
   await Promise.all([both('left', 'right'), both('right', 'left')]);

@@ -130,6 +130,15 @@ describe('a descriptor that a person brings', () => {
     );
     expect(event?.actor).toBe(people.lead.name);
   });
+  test.each([
+    ['a NUL', 'Oxbow \u0000 2'],
+    ['half a surrogate pair', 'Oxbow 2 \ud83d'],
+  ])('with %s in a text waits for the lead like any other', async (_, title) => {
+    const { id } = await proposeText(people.librarian, JSON.stringify(changed({ title })));
+    const { differences } = await only();
+    expect(differences.find(({ at }) => at === 'title')?.after).toMatch(/^Oxbow .*\ufffd/u);
+    await decideProposal(people.lead, id, { verb: 'decline' });
+  });
   test('is refused where it is no JSON, says nothing new, or breaks a rule', async () => {
     const refused = (text: string) => expect(proposeText(people.librarian, text)).rejects;
     await refused('{').toMatchObject({ code: 'descriptor-json' });

@@ -14,6 +14,7 @@ import { pool, transaction, type Sql } from '../db/pool';
 import { checked } from '../input';
 import { actorOf, allow, may, type Person } from '../people/roles';
 import * as q from './queries';
+import { descriptorIn, queueReadingAnew } from './reading';
 import { bringDescriptor } from './service';
 
 export interface ProposalView {
@@ -50,17 +51,7 @@ export async function proposeText(
   text: string,
 ): Promise<{ id: string; editor: string; version: string }> {
   allow(person, 'editor.propose');
-  let value: unknown;
-  try {
-    value = JSON.parse(text);
-  } catch (error) {
-    throw new Problem(
-      'descriptor-json',
-      `This is no JSON: ${(error as Error).message.slice(0, 120)}`,
-      'descriptor',
-      'Correct it and bring it in again.',
-    );
-  }
+  const value = descriptorIn(text);
   return transaction(async (sql) => {
     const made = await propose(sql, actorOf(person), value, { cameFrom: 'a file', arrivalId: null });
     if (!made)
@@ -125,15 +116,18 @@ export async function decideProposal(
         'Allow these places as well, if they are right; or decline it.',
       );
     await bringDescriptor(sql, actorOf(person), descriptor, proposal.came_from);
+    if (descriptor.presets) await queueReadingAnew(sql, descriptor, person.id);
     await q.settleProposal(sql, id, 'taken', person.id, await q.newestRevision(sql, descriptor));
   });
 }
 
-/** What an arrival proposed is gone with it, and what was taken of it is taken back: the revision before counts again. */
+/** What an arrival proposed is gone with it, and what was taken of it is taken back: the revision before counts again, and presets are read by it. */
 export async function takeBackProposals(sql: Sql, actor: Actor, arrivalId: string): Promise<void> {
   for (const { descriptor, revision } of await q.proposalsOf(sql, arrivalId)) {
     if (revision === null) continue;
     await q.dropRevision(sql, descriptor, revision);
+    const before = await q.descriptorOf(sql, descriptor.editor, descriptor.version);
+    if (before?.presets) await queueReadingAnew(sql, before, actor.personId);
     await record(sql, actor, 'editor', editorKey(descriptor), 'taken back');
   }
   await q.dropProposals(sql, arrivalId);

@@ -189,3 +189,64 @@ export async function dropRevision(sql: Sql, { editor, version }: Descriptor, n:
   if (before) await upsertEditor(sql, before);
   else await sql.query('delete from editor where id = $1 and version = $2', [editor, version]);
 }
+
+export interface HeldPreset {
+  id: string;
+  item_id: string;
+  title: string;
+  file_name: string;
+  sha256: Buffer;
+  facts: Record<string, unknown>;
+}
+/** Versions in a language; with `newest`, the one that counts of each item that is not archived. */
+export const presetsIn = (sql: Sql, language: string, newest: boolean): Promise<HeldPreset[]> =>
+  many<HeldPreset>(
+    sql,
+    `
+      select v.id, v.item_id, i.title, v.file_name, v.sha256, v.facts
+      from version v
+        join item i on i.id = v.item_id
+      where i.kind = 'preset'
+        and v.format = $1
+        and (not $2 or (i.newest_version_id = v.id and i.archived_at is null))
+      order by i.sort_title, v.number, v.id
+    `,
+    [language, newest],
+  );
+
+export interface HeldSample {
+  id: string;
+  file_name: string;
+}
+/** The newest versions in a language, without what was read of them. */
+export const samplesIn = (sql: Sql, language: string, most: number): Promise<HeldSample[]> =>
+  many<HeldSample>(
+    sql,
+    `
+      select v.id, v.file_name
+      from item i
+        join version v on v.id = i.newest_version_id
+      where i.kind = 'preset' and v.format = $1 and i.archived_at is null
+      order by i.sort_title, i.id
+      limit $2
+    `,
+    [language, most],
+  );
+
+interface FactsRead {
+  facts: Record<string, unknown>;
+  words: string;
+  content: Buffer | null;
+  fingerprint: Buffer | null;
+  selvedge: unknown;
+}
+/** What is read of a version's file, with what follows from that. */
+export const setFacts = (sql: Sql, versionId: string, { facts, words, content, fingerprint, selvedge }: FactsRead) =>
+  sql.query(
+    `
+      update version
+      set facts = $2, words = $3, content_sha256 = $4, fingerprint = $5, selvedge = $6
+      where id = $1
+    `,
+    [versionId, JSON.stringify(facts), words, content, fingerprint, JSON.stringify(selvedge)],
+  );

@@ -1,5 +1,5 @@
 /** Coverage as CSV: a row a camera and a lens. */
-import { csvOf } from '../csv';
+import { csvOf } from '@/core/csv';
 import type { Person } from '../people/roles';
 import { coverage } from './service';
 

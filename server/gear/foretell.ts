@@ -1,6 +1,7 @@
 /** Whether an item will show for a photo like one of the frames: in each editor, and at each station that has it. */
 import { inputOfForm, newestForms } from '@/core/item/forms';
 import { must } from '@/core/must';
+import { iccClassOf } from '@/core/editor/acceptance';
 import { editorKey } from '@/core/editor/descriptor';
 import { bodyOf } from '@/core/frame/body';
 import type { Settings } from '@/core/preset/kinds';
@@ -42,6 +43,7 @@ async function itemSide(sql: Sql, item: Item, newest: Version, away: string): Pr
     archived: item.archived_at !== null,
     away,
     cameras: item.cameras,
+    iccClass: iccClassOf(newest),
     input: inputOfForm(newest, item.scope.input ?? null),
     result: item.scope.result ?? (item.gray ? 'monochrome' : null),
     needs: needs.map((name) => ({ name, held: held.has(name) })),
@@ -75,7 +77,7 @@ function placementAt(places: Placement[], itemId: string, variant: string, { des
       place.editor_version === descriptor.version,
   );
   if (!placement) return null;
-  return placementState(descriptor, placement.path, placement.placed_at, here.running, here.listing, here.listed_at);
+  return placementState({ descriptor, ...here }, placement);
 }
 
 /** One form of an item as it is asked about. */

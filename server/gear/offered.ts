@@ -21,6 +21,7 @@ const sideOf = (item: q.ApprovedItem): ItemSide => ({
   archived: false,
   away: '',
   cameras: item.cameras,
+  iccClass: item.icc_class,
   input: item.scope.input ?? null,
   result: item.scope.result ?? (item.gray ? 'monochrome' : null),
   needs: [],

@@ -298,17 +298,20 @@ export interface ApprovedItem {
   cameras: string[];
   scope: { input?: string | null; result?: string | null };
   gray: boolean | null;
+  icc_class: string | null;
 }
 /** Approved items that a photo can take, by title. */
 export const approvedItems = (sql: Sql, most: number): Promise<ApprovedItem[]> =>
   many<ApprovedItem>(
     sql,
     `
-      select i.title, i.kind, i.format, i.cameras, i.scope, is_gray(v.fingerprint) as gray
+      select
+        i.title, i.kind, i.format, i.cameras, i.scope, is_gray(v.fingerprint) as gray,
+        case when i.format = 'icc' then v.facts ->> 'class' end as icc_class
       from item i join version v on v.id = i.newest_version_id
       where i.archived_at is null
         and i.status = 'approved'
-        and i.kind in ('look', 'preset', 'camera-profile')
+        and i.kind in ('look', 'preset', 'camera-profile', 'icc-profile')
       order by i.sorted_by, i.id
       limit $1
     `,

@@ -6,17 +6,20 @@ import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, test } from 'vitest';
-import { parseDescriptor, editorKey, type Descriptor, type System } from '@/core/editor/descriptor';
+import { parseDescriptor, editorKey, type Descriptor } from '@/core/editor/descriptor';
+import type { System } from '@/core/editor/place-schema';
 import { render } from '@/core/editor/rendition';
-import { writeDng } from '@/core/frame/dng';
+import { deriveProfile } from '@/core/camera/derived';
+import { writeDcp } from '@/core/camera/dcp';
 import { frameFacts } from '@/core/frame/metadata';
 import { fromFunction, writeCube } from '@/core/look';
 import { foretell, type ItemSide, type PhotoSide } from '@/core/records/foretell';
 import { explainPhotos } from '@/core/records/photos';
 import { resolveTemplate } from '@/core/sync/place-templates';
-import { cameras, neutralUnder } from '@/demo/cameras/cameras';
+import { cameras } from '@/demo/cameras/cameras';
+import { lensDatabase } from '@/demo/cameras/gear';
 import { profileFor } from '@/demo/cameras/profiles';
-import { daylight } from '@/demo/cameras/spectra';
+import { smallDng } from '@/demo/testing/small-dng';
 import marlstone3 from '@/standins/descriptors/marlstone-3.json';
 import marlstone4 from '@/standins/descriptors/marlstone-4.json';
 import oxbow2 from '@/standins/descriptors/oxbow-2.json';
@@ -26,43 +29,27 @@ interface Card {
   card: 'shown' | 'empty';
   reason: string;
   offers: string[];
+  calibration?: string;
 }
 interface Catalogue {
-  listed: { path: string; title: string }[];
+  listed: { path: string; title: string; kind: string }[];
   refused: { path: string; reason: string }[];
   cards: Card[];
 }
 const root = mkdtempSync(join(tmpdir(), 'etagere-desk-'));
 const editors = [marlstone3, marlstone4, oxbow2].map((d) => parseDescriptor(d));
-const light = daylight(5600);
 const system: Record<string, System> = { marlstone: 'macos', oxbow: 'linux' };
 const put = (path: string, bytes: Uint8Array | string): void => {
   mkdirSync(dirname(join(root, path)), { recursive: true });
   writeFileSync(join(root, path), bytes);
 };
-const dng = (maker: string, model: string): Uint8Array =>
-  writeDng({
-    width: 8,
-    height: 8,
-    cfa: [0, 1, 1, 2],
-    mosaic: new Uint16Array(64).fill(4000),
-    black: 512,
-    white: 16383,
-    neutral: neutralUnder(must(cameras[0]), light),
-    maker,
-    model,
-    unique: model,
-    serial: '1',
-    lens: '',
-    focal: 50,
-    aperture: 8,
-    iso: 100,
-    date: '2026:10:14 11:20:00',
-    profile: profileFor(must(cameras[0]), null, 'x'),
-    jpeg: null,
-  });
+const dng = (maker: string, model: string, serial = '1'): Uint8Array =>
+  smallDng(maker, model, { serial, lens: 'Perrin 50 mm f/2' });
+/** The serial of a body that was converted; its files bear the plain one's name. */
+const RED = 'PA-2';
 const photos: Record<string, () => Promise<Uint8Array> | Uint8Array> = {
   'Alder.dng': () => dng('Perrin', 'Perrin Alder'),
+  'Alder in red.dng': () => dng('Perrin', 'Perrin Alder', RED),
   'Ley.dng': () => dng('Corvane', 'Corvane Ley'),
   'Ley II.dng': () => dng('Corvane', 'Corvane Ley II'),
   'Ondine.dng': () => dng('Ondine', 'Ondine 40'),
@@ -76,6 +63,31 @@ const inputs = { 'Open to all': null, 'Camera data only': 'camera data', 'Render
 const look = fromFunction(9, 'Look', (values) => {
   values[0] = must(values[0]) ** 1.1;
 });
+/** Profiles of one camera each, by title; the second is for the converted body of the same model. */
+const bodies = {
+  'Alder Standard': 'Perrin Alder',
+  'Alder Standard in red': 'Perrin Alder, infrared',
+  'Ondine Standard': 'Ondine 40',
+} as const;
+type ProfileTitle = keyof typeof bodies;
+const profiles = Object.keys(bodies) as ProfileTitle[];
+
+async function profileOf(title: ProfileTitle, format: string): Promise<Uint8Array> {
+  const camera = must(cameras.find(({ unique }) => unique === bodies[title].split(',')[0]));
+  const profile = writeDcp(profileFor(camera, null, title));
+  if (format === 'dcp') return profile;
+  return (
+    await deriveProfile(profile, {
+      form: 'icc-input',
+      title,
+      kelvin: 5000,
+      camera: '',
+      neutral: null,
+      points: 17,
+      created: new Date(0),
+    })
+  ).bytes;
+}
 const catalogues = new Map<string, Catalogue>();
 
 /** Starts the program as its station does, waits for its list, ends it. */
@@ -99,6 +111,30 @@ async function run(descriptor: Descriptor): Promise<Catalogue> {
   });
   return out;
 }
+const placeOf = (descriptor: Descriptor, { place }: { place: string }): string => {
+  const at = must(system[descriptor.editor]);
+  return resolveTemplate(must(must(descriptor.places[place])[at]), at);
+};
+
+/** As a rollout puts them: below the place, in the folder of the body. */
+async function putProfiles(descriptor: Descriptor): Promise<void> {
+  const accepts = descriptor.accepts.find(({ kind }) => kind === 'camera-profile');
+  if (!accepts) return;
+  const folder = placeOf(descriptor, accepts);
+  for (const title of profiles)
+    put(`${folder}/${bodies[title]}/${title}${accepts.extension}`, await profileOf(title, must(accepts.formats?.[0])));
+  const list = resolveTemplate(
+    must(descriptor.listing[must(system[descriptor.editor])]),
+    must(system[descriptor.editor]),
+  );
+  put(`${dirname(list)}/bodies.txt`, `# told apart by their serials\n${RED} = Perrin Alder, infrared\n`);
+}
+
+function putLenses(descriptor: Descriptor): void {
+  const accepts = descriptor.accepts.find(({ kind }) => kind === 'lens-database');
+  if (accepts) put(`${placeOf(descriptor, accepts)}/Saltmarsh.xml`, lensDatabase());
+}
+
 beforeAll(async () => {
   for (const [name, make] of Object.entries(photos)) put(`Pictures/${name}`, await make());
   for (const descriptor of editors) {
@@ -121,6 +157,8 @@ beforeAll(async () => {
           id: title,
         }).bytes,
       );
+    await putProfiles(descriptor);
+    putLenses(descriptor);
     catalogues.set(editorKey(descriptor), await run(descriptor));
   }
 });
@@ -143,7 +181,7 @@ const photoSide = (name: string): PhotoSide => {
   return {
     name,
     camera: { maker: photo.maker, model: photo.camera, names: [] },
-    body: photo.camera,
+    body: name === 'Alder in red.dng' ? 'Perrin Alder, infrared' : photo.camera,
     kind: photo.kind,
     range: photo.kind === 'rendered' ? 'SDR' : null,
     result: null,
@@ -168,7 +206,8 @@ describe('what the editors show', () => {
     for (const descriptor of editors)
       expect(
         must(catalogues.get(editorKey(descriptor)))
-          .listed.map((l) => l.title)
+          .listed.filter(({ kind }) => kind === 'look')
+          .map((l) => l.title)
           .sort(),
         descriptor.title,
       ).toEqual(Object.keys(inputs).sort());
@@ -210,6 +249,44 @@ describe('what the editors show', () => {
         lists: null,
       }).answer,
     ).toBe(offered ? 'yes' : 'no');
+  });
+  test.each(cases.flatMap((c) => profiles.map((title) => [...c, title] as const)))(
+    '%s, %s and the profile “%s”: offered exactly where we foretell it',
+    (key, name, title) => {
+      const descriptor = must(editors.find((one) => editorKey(one) === key));
+      const accepts = descriptor.accepts.find(({ kind }) => kind === 'camera-profile');
+      const { listed, cards } = must(catalogues.get(key));
+      const path = listed.find((one) => one.path.includes(`/${title}.`))?.path ?? 'listed nowhere';
+      const offered = must(cards.find((card) => card.path === `Pictures/${name}`)).offers.includes(path);
+      const side: ItemSide = {
+        ...item('Open to all'),
+        title,
+        kind: 'camera-profile',
+        format: accepts?.formats?.[0] ?? 'dcp',
+        cameras: [bodies[title]],
+      };
+      const foretold = foretell(side, photoSide(name), {
+        descriptor,
+        system: must(system[descriptor.editor]),
+        placed: { state: 'listed', reason: '' },
+        lists: null,
+      });
+      expect(foretold.answer).toBe(offered ? 'yes' : 'no');
+    },
+  );
+  test('an infrared profile is offered for the infrared body, by those that read it, and for no other', () => {
+    const takers = [...catalogues.values()].flatMap(({ cards }) =>
+      cards.filter(({ offers }) => offers.some((path) => path.includes('in red'))).map(({ path }) => path),
+    );
+    expect(takers).toEqual(['Pictures/Alder in red.dng', 'Pictures/Alder in red.dng']);
+  });
+  test('a lens database is listed, and tells by which of its lenses a photo is corrected', () => {
+    const { listed, cards } = must(catalogues.get('oxbow@2'));
+    expect(listed.filter(({ kind }) => kind === 'lens-database')).toHaveLength(1);
+    expect(cards.find(({ path }) => path === 'Pictures/Alder.dng')?.calibration).toBe(
+      'Perrin 50 mm f/2 of Oxbow/Lenses/Saltmarsh.xml',
+    );
+    expect(cards.find(({ path }) => path === 'Pictures/Export.jpg')?.calibration).toBe('');
   });
   test('both answers occur, or nothing would be tested', () => {
     const all = [...catalogues.values()].flatMap((c) => c.cards);

@@ -40,7 +40,7 @@ export interface NewItem extends NewVersion {
 }
 
 /** Words of a version that people search by: the settings that it uses, its tables, its camera. */
-function wordsOf(facts: Record<string, unknown>): string {
+export function wordsOf(facts: Record<string, unknown>): string {
   const settings = Object.keys((facts.settings ?? {}) as object).flatMap((id) => {
     const setting = settingById.get(id);
     return setting ? [setting.title, setting.family] : [];

@@ -171,18 +171,36 @@ describe('a lease', () => {
     expect(await written()).toEqual(['by the first, in time', 'by the second']);
   });
 
+  /** How many statements in this database wait for what another transaction holds. */
+  const waitingForLocks = async (): Promise<number> =>
+    (
+      await one<{ n: number }>(
+        pool(),
+        `
+          select count(*)::int as n
+          from pg_stat_activity
+          where datname = current_database()
+            and wait_event_type = 'Lock'
+        `,
+      )
+    ).n;
+
   test('is waited for by its heir while a transaction under it is open', async () => {
     const id = await make();
     const order: string[] = [];
     let begun!: () => void;
+    let mayEnd!: () => void;
     const open = new Promise<void>((resolve) => {
       begun = resolve;
+    });
+    const ends = new Promise<void>((resolve) => {
+      mayEnd = resolve;
     });
     const first = runJob(id, {
       test: () =>
         transaction(async () => {
           begun();
-          await new Promise((resolve) => setTimeout(resolve, 300));
+          await ends;
           order.push('the first commits');
         }),
     });
@@ -192,6 +210,8 @@ describe('a lease', () => {
         order.push('the second begins');
       },
     });
+    await vi.waitFor(async () => expect(await waitingForLocks()).toBe(1), { timeout: 20_000 });
+    mayEnd();
     await expect(first).rejects.toThrow(LeaseLost);
     await second;
     expect(order).toEqual(['the first commits', 'the second begins']);

@@ -1,6 +1,6 @@
 /** References are bound as presets and what they name come in, inside the caller's transaction. */
 import type { Sql } from '../db/pool';
-import { bindAsBefore, bindWaiting, insertReference, type ReferenceKind } from './queries';
+import { bindAsBefore, bindWaiting, dropOtherReferences, insertReference, type ReferenceKind } from './queries';
 
 interface Said {
   kind?: unknown;
@@ -17,6 +17,13 @@ export async function referencesCameIn(sql: Sql, versionId: string, facts: Recor
   for (const { kind, name } of said) await insertReference(sql, versionId, kind, name);
   await bindAsBefore(sql, versionId);
   for (const { kind, name } of said) await bindWaiting(sql, kind, [name]);
+}
+
+/** The same where a mapping reads a preset otherwise than before: names that it still says stay bound as they were. */
+export async function referencesReadAnew(sql: Sql, versionId: string, facts: Record<string, unknown>): Promise<void> {
+  const said = (Array.isArray(facts.references) ? (facts.references as Said[]) : []).filter(isReference);
+  await dropOtherReferences(sql, versionId, said);
+  await referencesCameIn(sql, versionId, facts);
 }
 
 /** An item came, or has another name: presets that waited for it are bound. */

@@ -26,6 +26,25 @@ export const insertReference = (sql: Sql, versionId: string, kind: ReferenceKind
     [versionId, kind, name],
   );
 
+/** Takes away what a version does not refer to any more. */
+export const dropOtherReferences = (
+  sql: Sql,
+  versionId: string,
+  still: readonly { kind: ReferenceKind; name: string }[],
+) =>
+  sql.query(
+    `
+      delete from preset_reference
+      where version_id = $1
+        and not exists (
+          select 1
+          from jsonb_to_recordset($2::jsonb) s (kind text, name text)
+          where s.kind = preset_reference.kind and s.name = preset_reference.name
+        )
+    `,
+    [versionId, JSON.stringify(still)],
+  );
+
 /** Binds each of these names to the one item that it can mean; those that are bound already stay. */
 export const bindWaiting = (sql: Sql, kind: ReferenceKind, names: readonly string[]) =>
   sql.query(
@@ -105,6 +124,31 @@ export const referencesOf = (sql: Sql, versions: readonly string[]): Promise<Ref
         left join item i on i.id = coalesce(bound.merged_into, bound.id)
       where r.version_id = any($1::uuid[])
       order by r.version_id, r.kind desc
+    `,
+    [versions],
+  );
+
+/** Of versions: each look with the preset among them from whose item it was made, at however many removes. */
+export const madeOfPresets = (sql: Sql, versions: readonly string[]): Promise<{ look: string; preset: string }[]> =>
+  many(
+    sql,
+    `
+      with recursive made (look, id) as (
+        select v.id, v.id
+        from version v
+          join item i on i.id = v.item_id
+        where v.id = any($1) and i.kind = 'look'
+        union
+        select made.look, l.source_version_id
+        from lineage l
+          join made on l.version_id = made.id
+      )
+      select distinct made.look, p.id as preset
+      from made
+        join version source on source.id = made.id
+        join version p on p.item_id = source.item_id and p.id = any($1)
+        join item i on i.id = p.item_id and i.kind = 'preset'
+      order by made.look, p.id
     `,
     [versions],
   );

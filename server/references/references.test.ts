@@ -146,9 +146,9 @@ describe('rendering with what is referred to', () => {
     const { itemId, versionId } = await calling('Twice', 'Doubled', '<rdf:li run:step="lamp" run:stops="0.5"/>');
     const made = await convertPreset(people.librarian, { versionId, size: 17, title: 'Twice', settings: ['level'] });
     expect(await only(versionId)).toMatchObject({ state: 'bound', item: { id: made.itemId }, twice: true });
-    const step = (id: string, title: string) => ({ version_id: id, title }) as StepRow;
-    expect(await doubleEffects([step(versionId, 'Twice'), step(made.versionId, 'Twice')])).toEqual([
-      { preset: 'Twice', look: { id: made.itemId, title: 'Twice' } },
+    const step = (id: string, title: string, item = '') => ({ version_id: id, title, item_id: item }) as StepRow;
+    expect(await doubleEffects([step(versionId, 'Twice'), step(made.versionId, 'Twice', made.itemId)])).toEqual([
+      { preset: 'Twice', look: { id: made.itemId, title: 'Twice' }, calls: true },
     ]);
     const [candidate] = await candidatesFor(people.retoucher, [versionId]);
     expect(candidate).toMatchObject({ item_id: itemId, doubled: true, called: 'Twice' });
@@ -158,6 +158,23 @@ describe('rendering with what is referred to', () => {
     expect((await candidatesFor(people.retoucher, [plain.versionId]))[0]).toMatchObject({ doubled: false });
     expect(await only(plain.versionId)).toMatchObject({ twice: false });
     expect(await doubleEffects([step(plain.versionId, 'Single')])).toEqual([]);
+  });
+  test('a preset and a look that was made from it act twice where a plan brings both to one editor', async () => {
+    const { versionId } = await itemOf(
+      oxbowPreset('<rdf:li run:step="lamp" run:stops="0.7"/>', { title: 'Beside' }),
+      'b.xmp',
+      {
+        shelfId: shelf,
+      },
+    );
+    const made = await convertPreset(people.librarian, { versionId, size: 17, title: 'Beside, a look' });
+    const at = (editor: string, id: string, title: string, item = '') =>
+      ({ version_id: id, title, item_id: item, station_id: 's', editor_id: editor, editor_version: '2' }) as StepRow;
+    const look = at('oxbow', made.versionId, 'Beside, a look', made.itemId);
+    expect(await doubleEffects([at('oxbow', versionId, 'Beside'), look])).toEqual([
+      { preset: 'Beside', look: { id: made.itemId, title: 'Beside, a look' }, calls: false },
+    ]);
+    expect(await doubleEffects([at('marlstone', versionId, 'Beside'), look])).toEqual([]);
   });
 });
 

@@ -1,7 +1,8 @@
 /** Renditions: made once for (version, editor version, recipe, code version), then the same bytes for ever. */
 import { must } from '@/core/must';
 import { createHash } from 'node:crypto';
-import type { Accepts, Descriptor } from '@/core/editor/descriptor';
+import type { Accepts } from '@/core/editor/accepts';
+import type { Descriptor } from '@/core/editor/descriptor';
 import { scopeToWrite } from '@/core/item/forms';
 import { render, RENDITION_CODE } from '@/core/editor/rendition';
 import type { Look } from '@/core/look/look';

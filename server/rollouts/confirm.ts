@@ -74,8 +74,23 @@ async function refuseOutdated(sql: Sql, rollout: q.RolloutRow): Promise<void> {
     );
 }
 
-/** Lets the agents carry a plan out. Throws where it is not what may be done now, and says why. */
-export async function confirmRollout(person: Person, id: string): Promise<void> {
+/** Throws where nothing is written at the station, so that there would be nothing to look at before the rest goes. */
+async function goesFirst(sql: Sql, rollout: q.RolloutRow, steps: readonly q.StepRow[], station: string): Promise<void> {
+  if (!steps.some((step) => step.station_id === station && step.do_what !== 'none'))
+    throw new Problem(
+      'rollout-first',
+      'At the station that is to be first, this rollout writes nothing.',
+      rollout.title,
+      'Choose another one of its stations.',
+    );
+  await q.setFirst(sql, rollout.id, station);
+}
+
+/**
+ * Lets the agents carry a plan out. Throws where it is not what may be done now, and says why.
+ * @param first the station that it goes to before the rest, which then waits for a word
+ */
+export async function confirmRollout(person: Person, id: string, first: string | null = null): Promise<void> {
   allow(person, 'rollout.confirm');
   await transaction(async (sql) => {
     const rollout = await q.rolloutById(sql, id, true);
@@ -108,6 +123,7 @@ export async function confirmRollout(person: Person, id: string): Promise<void> 
     refuseBeyond(person, far, within);
     await allowSpread(sql, person, going, { withSeats: true });
     await refuseOutdated(sql, rollout);
+    if (first) await goesFirst(sql, rollout, steps, first);
     await q.setRollout(sql, id, 'confirmed', person.id);
     await record(
       sql,

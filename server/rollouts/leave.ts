@@ -6,6 +6,7 @@ import { transaction, type Sql } from '../db/pool';
 import { record, type Actor } from '../activity/queries';
 import { checked } from '../input';
 import { actorOf, allow, type Person } from '../people/roles';
+import { stationById } from '../stations/queries';
 import * as q from './queries';
 
 export const missing = (id: string): Problem =>
@@ -38,7 +39,8 @@ export async function leaveOut(
     const left = rollout.status === 'confirmed' ? await q.leaveSteps(sql, id, station, steps, person.name) : 0;
     if (left === 0)
       throw new Problem('rollout-settled', 'Nothing of that waits any more.', rollout.title, 'Reload the page.');
-    await record(sql, actorOf(person), 'rollout', id, 'left out', null, { station, operations: left });
+    const name = (await stationById(sql, station))?.name ?? '';
+    await record(sql, actorOf(person), 'rollout', id, 'left out', null, { station: name, operations: left });
     await settleIfOver(sql, rollout, actorOf(person));
     return { left };
   });

@@ -1,13 +1,15 @@
 /** From approved versions and stations to exact file operations, through descriptors, renditions and the three-way view. */
 import { must } from '@/core/must';
 import { fileNameOf } from '@/core/paths';
-import { editorKey, type Accepts, type Descriptor } from '@/core/editor/descriptor';
+import type { Accepts } from '@/core/editor/accepts';
+import { editorKey, isBundlePlace, type Descriptor } from '@/core/editor/descriptor';
 import { groupBy } from '@/core/lists';
-import { acceptance } from '@/core/editor/acceptance';
+import { acceptance, isUnusedAmong, thingOfVersion } from '@/core/editor/acceptance';
 import { fileName } from '@/core/editor/file-name';
 import { addLines } from '@/core/sync/index-lines';
+import { knowsBundles } from '@/core/sync/protocol';
 import { resolveTemplate } from '@/core/sync/place-templates';
-import { decide, foldKey } from '@/core/sync/three-way';
+import { decide, foldKey, isChangedThere } from '@/core/sync/three-way';
 import { hex, putBlob } from '../blobs/service';
 import type { Sql } from '../db/pool';
 import { versionById } from '../items/queries';
@@ -17,16 +19,25 @@ import {
   inventoryUnder,
   placementsOfItems,
   stationEditors,
+  type CameraThere,
   type PlacementRow,
   type StationRow,
 } from '../stations/queries';
+import { isKeptByHand } from '../stations/by-hand';
+import { camerasThere } from '../stations/cameras-there';
+import { priorOf } from './placed-there';
 import type { NewStep } from './queries';
 
 type Step = NewStep;
 export type Version = NonNullable<Awaited<ReturnType<typeof versionById>>>;
 
 /** What lies at a station under the names that matter to a plan, by folded path. */
-type Inventory = ReadonlyMap<string, { path: string; sha: string }>;
+interface Lying {
+  path: string;
+  sha: string;
+  /** Etagere looks after it already */ ours: boolean;
+}
+type Inventory = ReadonlyMap<string, Lying>;
 type Rendition = Awaited<ReturnType<typeof renditionFor>>;
 
 /** A plan being made: what was read on the way, and the steps so far. */
@@ -39,6 +50,7 @@ interface Planning {
     Map<string, Step>
   >;
   looks: Looks;
+  /** folded paths where ours is to be written over what was changed there */ over: ReadonlySet<string>;
   /** by version and writer: the same for every station */ renditions: Map<string, Promise<Rendition>>;
   /** Called before each version at each editor. */ begin: (what: string) => Promise<void>;
 }
@@ -49,6 +61,7 @@ interface Target {
   descriptor: Descriptor;
   inventory: Inventory;
   placed: readonly PlacementRow[];
+  /** cameras that are used there; none where nobody has said */ cameras: readonly CameraThere[];
 }
 
 function nextNumber({ counters }: Planning, agentId: string): number {
@@ -75,16 +88,7 @@ const emptyStep = ({ station, agent, descriptor }: Target, version: Version, n: 
   note: '',
   prior: null,
   lines: null,
-});
-
-/** What an undo puts back. */
-const priorOf = (before: Target['placed'][number]): NonNullable<Step['prior']> => ({
-  version_id: before.version_id,
-  rendition_id: before.rendition_id,
-  sha: before.sha,
-  editor_id: before.editor_id,
-  editor_version: before.editor_version,
-  place: before.place,
+  list: null,
 });
 
 function plannedAt(planned: Planning['planned'], agentId: string): Map<string, Step> {
@@ -125,40 +129,62 @@ function isFull(
   return lying + coming >= most;
 }
 
+/** Which of an editor's places takes a version, and how; or the reason why none does. */
+function placeFor(
+  { descriptor, agent }: Target,
+  version: Version,
+): { accepts: Accepts; folder: string } | { reason: string } {
+  const accepted = acceptance(descriptor, thingOfVersion(version));
+  if ('reason' in accepted) return accepted;
+  const { accepts } = accepted;
+  const template = descriptor.places[accepts.place]?.[agent.system];
+  if (!template) return { reason: `${descriptor.title} has no place for this on ${agent.system}` };
+  if (isBundlePlace(descriptor, accepts.place) && isKeptByHand(agent))
+    return {
+      reason: `${descriptor.title} keeps it inside one file of its own, which only an agent writes, and none is at ${agent.name}`,
+    };
+  if (isBundlePlace(descriptor, accepts.place) && agent.agent_version && !knowsBundles(agent.agent_version))
+    return {
+      reason: `the agent of ${agent.name} is of version ${agent.agent_version}, which knows no bundles: put the newer one there`,
+    };
+  return { accepts, folder: resolveTemplate(template, agent.system) };
+}
+
 /** The part of a step that says what is to be written where, and whether; decided by the three-way view. */
 async function decideStep(planning: Planning, target: Target, version: Version, step: Step): Promise<void> {
   const { descriptor, agent, inventory, placed } = target;
-  const accepted = acceptance(descriptor, version);
-  if ('reason' in accepted) {
-    step.note = accepted.reason;
+  const place = placeFor(target, version);
+  if ('reason' in place) {
+    step.note = place.reason;
     return;
   }
-  const { accepts } = accepted;
-  const template = descriptor.places[accepts.place]?.[agent.system];
-  if (!template) {
-    step.note = `${descriptor.title} has no place for this on ${agent.system}`;
+  const { accepts, folder } = place;
+  if (isUnusedAmong(accepts, target.cameras, version.cameras)) {
+    step.decision = 'camera-unused';
+    step.note = `${version.cameras.join(', ')} is not used at ${target.station.name}: it is left out`;
     return;
   }
   const rendition = await renditionOf(planning, version, descriptor, accepts);
-  const folder = resolveTemplate(template, agent.system);
-  const before = placed.find(
-    (one) =>
-      one.item_id === version.item_id &&
-      one.variant === version.variant &&
-      one.editor_id === descriptor.editor &&
-      one.editor_version === descriptor.version,
-  );
-  const path = before?.path ?? freePath(folder, version, accepts, inventory, plannedAt(planning.planned, agent.id));
+  const forms = placed.filter((one) => one.item_id === version.item_id && one.variant === version.variant);
+  // a folder that two editors share has one file for both
+  const before =
+    forms.find((one) => one.editor_id === descriptor.editor && one.editor_version === descriptor.version) ??
+    forms.find((one) => one.path.startsWith(`${folder}/`));
   const sha = hex(rendition.sha256);
+  const planned = plannedAt(planning.planned, agent.id);
+  const path =
+    before?.path ?? lyingThere(target, folder, sha, planned) ?? freePath(folder, version, accepts, inventory, planned);
   Object.assign(step, { place: accepts.place, rendition_id: rendition.id, sha, size: rendition.size, path });
   const key = foldKey(path, agent.system);
-  if (plannedAt(planning.planned, agent.id).has(key)) {
+  if (planned.has(key)) {
     step.decision = 'in-step';
     step.note = 'the same file serves both editors';
     return;
   }
-  step.expect = inventory.get(foldKey(path, agent.system))?.sha ?? null;
+  step.expect = inventory.get(key)?.sha ?? null;
   step.decision = decide(before?.sha ?? null, sha, step.expect);
+  settleOver(step, planning.over.has(key));
+  settleLying(step, before);
   if (step.decision === 'put' && step.expect === null && isFull(planning, target, folder, accepts.most)) {
     step.decision = 'full';
     step.note = `${descriptor.title} takes at most ${accepts.most} files`;
@@ -168,7 +194,38 @@ async function decideStep(planning: Planning, target: Target, version: Version, 
     step.do_what = 'put';
     if (before) step.prior = priorOf(before);
   } else step.note = notes[step.decision] ?? 'another file is there, or it was changed there: it is left as it is';
-  plannedAt(planning.planned, agent.id).set(key, step);
+  planned.set(key, step);
+}
+
+/** Where the very file lies in the editor's folder already, under whatever name, and nobody looks after it. */
+function lyingThere(
+  { inventory }: Target,
+  folder: string,
+  sha: string,
+  planned: ReadonlyMap<string, Step>,
+): string | undefined {
+  const isFree = (key: string, file: Lying): boolean =>
+    file.sha === sha && !file.ours && file.path.startsWith(`${folder}/`) && !planned.has(key);
+  return [...inventory].find(([key, file]) => isFree(key, file))?.[1].path;
+}
+
+/** Somebody has said that ours is to be put there again, over what was changed there or taken away. */
+function settleOver(step: Step, over: boolean): void {
+  if (!over || !isChangedThere(step.decision)) return;
+  step.note =
+    step.expect === null
+      ? 'was taken away there, and is put there again'
+      : 'over what was changed there, which is kept and comes back with an undo';
+  step.decision = 'put';
+}
+
+/** The very file lies there: the agent writes nothing, and it is noted as what it is. */
+function settleLying(step: Step, before: PlacementRow | undefined): void {
+  if (step.decision !== 'in-step' || (before?.sha === step.sha && before.version_id === step.version_id)) return;
+  step.decision = 'put';
+  step.note = before
+    ? 'lies there already: it is noted as this version, and not written again'
+    : 'lies there already: it is looked after from now on, and not written again';
 }
 
 const notes: Record<string, string> = { 'in-step': 'is there already' };
@@ -193,7 +250,7 @@ const ROOM_FOR_NUMBER = 8;
 
 /** Where a version would go at an editor: the folder, and how the names begin that matter there. */
 function prefixesOf({ descriptor, agent, placed }: Target, version: Version): string[] {
-  const accepted = acceptance(descriptor, version);
+  const accepted = acceptance(descriptor, thingOfVersion(version));
   if ('reason' in accepted) return [];
   const { accepts } = accepted;
   const template = descriptor.places[accepts.place]?.[agent.system];
@@ -222,25 +279,34 @@ async function targetsAt(
   const editors = groupBy(await stationEditors(sql, ids), (editor) => editor.station_id);
   const items = versions.map((version) => version.item_id);
   const placed = groupBy(await placementsOfItems(sql, ids, items), (placement) => placement.station_id);
+  const used = await camerasThere(sql, ids);
   const targets = chosen.flatMap((station) =>
     (editors.get(station.id) ?? []).map(({ descriptor }) => ({
       station,
       agent: must(byId.get(station.host_id ?? station.id)),
       descriptor,
       placed: placed.get(station.id) ?? [],
+      cameras: used.get(station.id) ?? [],
     })),
   );
   const lying = await lyingAt(sql, targets, versions);
-  return targets.map((target) => ({ ...target, inventory: lying.get(target.agent.id) ?? new Map() }));
+  return targets.map((target) => ({
+    ...target,
+    inventory: isKeptByHand(target.agent) ? putByHand(target) : (lying.get(target.agent.id) ?? new Map()),
+  }));
 }
 
 type Sought = Omit<Target, 'inventory'>;
+
+/** Where no agent tells what lies there, it is what people said that they have put there. */
+const putByHand = ({ placed, agent }: Sought): Inventory =>
+  new Map(placed.map(({ path, sha }) => [foldKey(path, agent.system), { path, sha, ours: true }]));
 
 async function lyingAt(
   sql: Sql,
   targets: readonly Sought[],
   versions: readonly Version[],
-): Promise<Map<string, Map<string, { path: string; sha: string }>>> {
+): Promise<Map<string, Map<string, Lying>>> {
   const asked = new Map<string, { agent: StationRow; prefix: string }>();
   for (const target of targets)
     for (const version of versions)
@@ -248,14 +314,14 @@ async function lyingAt(
         asked.set(`${target.agent.id} ${prefix}`, { agent: target.agent, prefix });
   const list = [...asked.values()];
   const systems = new Map(targets.map(({ agent }) => [agent.id, agent.system]));
-  const lying = new Map<string, Map<string, { path: string; sha: string }>>();
-  for (const { station_id, path, sha } of await inventoryUnder(
+  const lying = new Map<string, Map<string, Lying>>();
+  for (const { station_id, path, sha, ours } of await inventoryUnder(
     sql,
     list.map(({ agent }) => agent.id),
     list.map(({ prefix }) => prefix),
   )) {
-    const files = lying.get(station_id) ?? new Map<string, { path: string; sha: string }>();
-    lying.set(station_id, files.set(foldKey(path, must(systems.get(station_id))), { path, sha }));
+    const files = lying.get(station_id) ?? new Map<string, Lying>();
+    lying.set(station_id, files.set(foldKey(path, must(systems.get(station_id))), { path, sha, ours }));
   }
   return lying;
 }
@@ -265,6 +331,7 @@ const STATIONS_AT_ONCE = 100;
 
 /**
  * Each version at each of the stations' editors, in the order in which the agents will write.
+ * @param over paths where ours goes over what was changed there, as somebody said; where there are some, nothing else is planned
  * @param progress told the share that is done, 0…1, and what is worked on
  */
 export async function planSteps(
@@ -272,6 +339,7 @@ export async function planSteps(
   versions: readonly Version[],
   chosen: readonly StationRow[],
   all: readonly StationRow[],
+  over: readonly string[],
   progress: (share: number, what: string) => Promise<void>,
 ): Promise<NewStep[]> {
   let share = 0;
@@ -281,6 +349,7 @@ export async function planSteps(
     counters: new Map(),
     planned: new Map(),
     looks: new Map(),
+    over: new Set(chosen.flatMap(({ system }) => over.map((path) => foldKey(path, system)))),
     renditions: new Map(),
     begin: (what) => progress(share, what),
   };
@@ -292,7 +361,11 @@ export async function planSteps(
       await planEditor(planning, target, versions);
     }
   }
-  return planning.steps;
+  if (!planning.over.size) return planning.steps;
+  const systems = new Map(all.map(({ id, system }) => [id, system]));
+  return planning.steps.filter((step) =>
+    planning.over.has(foldKey(step.path, must(systems.get(step.agent_station_id)))),
+  );
 }
 
 /** Where an editor loads only what its index names: the step that adds the lines of the files just planned. */
@@ -344,6 +417,7 @@ async function indexStep(
     note: `names ${added.join(', ')} in the list from which ${descriptor.title} loads`,
     prior: null,
     lines: added,
+    list: null,
   };
 }
 
@@ -369,7 +443,11 @@ function freePath(
 const nameOf = ({ title, variant }: Version): string => (variant ? `${title} ${variant}` : title);
 
 function insideOf(folder: string, version: Version, accepts: Accepts): string {
-  return accepts.headings === 'folder' && version.headings.length
-    ? `${folder}/${version.headings.map((heading) => fileName(heading, '')).join('/')}`
-    : folder;
+  const below: Record<Accepts['headings'], readonly string[]> = {
+    folder: version.headings,
+    camera: version.cameras.slice(0, 1),
+    inside: [],
+    none: [],
+  };
+  return [folder, ...below[accepts.headings].map((name) => fileName(name, ''))].join('/');
 }

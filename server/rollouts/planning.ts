@@ -2,7 +2,7 @@
 import type { BodyOf } from '@/core/api';
 import { rolloutEndpoints } from '@/core/api/rollouts';
 import { v7 } from 'uuid';
-import { array, object, type InferType } from 'yup';
+import { array, object, string, type InferType } from 'yup';
 import { must } from '@/core/must';
 import { Problem } from '@/core/problem';
 import { uuid } from '@/core/uuid';
@@ -24,6 +24,7 @@ const jobSchema = object({
   rollout: uuid().required(),
   versions: array().of(uuid().required()).required(),
   stations: array().of(uuid().required()).required(),
+  over: array().of(string().required()).default([]),
 });
 
 /** The chosen versions, each once. Throws where one is not there or not approved. */
@@ -55,8 +56,13 @@ function titleFor(versions: readonly Version[]): string {
 /**
  * Begins a plan of exact file operations and answers with its rollout; a job works them out. What can be refused at once
  * is. Nothing is written anywhere until the rollout is confirmed.
+ * @param over paths where ours goes over what was changed there; where there are some, nothing else is planned
  */
-export async function planRollout(person: Person, input: BodyOf<'POST /api/rollouts'>): Promise<string> {
+export async function planRollout(
+  person: Person,
+  input: BodyOf<'POST /api/rollouts'>,
+  over: readonly string[] = [],
+): Promise<string> {
   allow(person, 'rollout.plan');
   const choice = checked(rolloutEndpoints['POST /api/rollouts'].body, input);
   const id = v7();
@@ -70,7 +76,12 @@ export async function planRollout(person: Person, input: BodyOf<'POST /api/rollo
       sql,
       'plan',
       `Plan ${title}`,
-      { rollout: id, versions: choice.versions, stations: choice.stations } satisfies InferType<typeof jobSchema>,
+      {
+        rollout: id,
+        versions: choice.versions,
+        stations: choice.stations,
+        over: [...over],
+      } satisfies InferType<typeof jobSchema>,
       person.id,
     );
     await q.insertRollout(sql, { id, title, personId: person.id, undoes: null, status: 'planning', jobId });
@@ -89,6 +100,13 @@ export async function planAgain(person: Person, id: string): Promise<void> {
     const rollout = await q.rolloutById(sql, id, true);
     if (!rollout) throw new Problem('not-found', 'There is no such rollout.', id, 'Go back to Rollouts.');
     const before = rollout.job_id ? await jobById(sql, rollout.job_id) : undefined;
+    if (!before && rollout.status === 'planned')
+      throw new Problem(
+        'rollout-settled',
+        'This plan was made at once, and is not worked out again.',
+        rollout.title,
+        'Drop it, and plan it anew where you began it.',
+      );
     if (!before || (rollout.status !== 'planning' && rollout.status !== 'planned'))
       throw new Problem(
         'rollout-settled',
@@ -119,7 +137,7 @@ export async function workOutPlan({ id, payload, progress }: JobContext): Promis
   const sql = pool();
   const versions = await chosenVersions(sql, choice.versions);
   const { all, chosen } = await chosenStations(sql, choice.stations);
-  const steps = await planSteps(sql, versions, chosen, all, progress);
+  const steps = await planSteps(sql, versions, chosen, all, choice.over, progress);
   await transaction(async (sql) => {
     const rollout = await q.rolloutById(sql, choice.rollout, true);
     // dropped while it was being planned, or given to another job

@@ -14,6 +14,10 @@ export interface RolloutRow {
   created_at: Date;
   confirmed_at: Date | null;
   finished_at: Date | null;
+  /** the station that it goes to before the rest */ first_station_id: string | null;
+  first_station: string | null;
+  /** when the rest was let go */ released_at: Date | null;
+  paused_at: Date | null;
 }
 export interface StepRow {
   id: number;
@@ -38,12 +42,16 @@ export interface StepRow {
   before: string | null;
   prior: Prior | null;
   lines: string[] | null;
+  /** of a list that its editor keeps itself: what we ask for, which is the base once it is written, and what the base was */
+  list: { asked: unknown[]; before: unknown[] | null } | null;
   title: string | null;
   item_id: string | null;
   number: number | null;
   points: number | null;
   residual: Figures | null;
   /** of the version itself, where it is a table that was made of something */ table_error: Figures | null;
+  /** it waits until the editor is quit, which would write over it */ held: boolean;
+  /** it waits until the rollout is gone on with, or its rest is let go */ kept_back: boolean;
 }
 export interface Prior {
   version_id: string | null;
@@ -56,9 +64,15 @@ export interface Prior {
 
 const columns = `
   r.id, r.title, r.status, r.undoes, r.job_id, r.person_id, p.name as person, a.name as approver,
-  r.created_at, r.confirmed_at, r.finished_at
+  r.created_at, r.confirmed_at, r.finished_at, r.first_station_id, f.name as first_station, r.released_at,
+  r.paused_at
 `;
-const from = 'from rollout r join person p on p.id = r.person_id left join person a on a.id = r.approved_by';
+const from = `
+  from rollout r
+    join person p on p.id = r.person_id
+    left join person a on a.id = r.approved_by
+    left join station f on f.id = r.first_station_id
+`;
 
 interface NewRollout {
   id: string;
@@ -157,6 +171,8 @@ export type NewStep = Omit<
   | 'points'
   | 'residual'
   | 'table_error'
+  | 'held'
+  | 'kept_back'
 >;
 
 /** All steps of a rollout, in one statement. */
@@ -166,27 +182,65 @@ export const insertSteps = (sql: Sql, rolloutId: string, steps: readonly NewStep
       insert into
         rollout_step (
           rollout_id, station_id, agent_station_id, editor_id, editor_version, place, version_id,
-          rendition_id, n, do_what, path, sha256, size, expect, decision, note, prior, lines
+          rendition_id, n, do_what, path, sha256, size, expect, decision, note, prior, lines,
+          list
         )
       select
         $1, s.station_id, s.agent_station_id, s.editor_id, s.editor_version, s.place, s.version_id,
         s.rendition_id, s.n, s.do_what, s.path, decode(s.sha, 'hex'), s.size, decode(s.expect, 'hex'),
-        s.decision, s.note, s.prior, s.lines
+        s.decision, s.note, s.prior, s.lines, s.list
       from
         jsonb_to_recordset($2::jsonb) as s (
           station_id uuid, agent_station_id uuid, editor_id text, editor_version text, place text,
           version_id uuid, rendition_id uuid, n int, do_what text, path text, sha text, size bigint,
-          expect text, decision text, note text, prior jsonb, lines text[]
+          expect text, decision text, note text, prior jsonb, lines text[],
+          list jsonb
         )
     `,
     [rolloutId, JSON.stringify(steps)],
   );
+/**
+ * Of a step: it goes into a bundle whose editor runs and writes it anew when it quits. It waits until then, and what
+ * comes after it need not. The path is one of an entry as `isEntryPath` of core/sync/bundle.ts says.
+ */
+const held = `
+  s.path ~ '\\.json#[A-Za-z][A-Za-z0-9_-]*/'
+  and exists (
+    select 1
+    from station_editor se join editor e on e.id = se.editor_id and e.version = se.editor_version
+    where se.station_id = s.station_id
+      and se.editor_id = s.editor_id
+      and se.editor_version = s.editor_version
+      and se.running
+      and coalesce((e.descriptor ->> 'writesBack')::boolean, false)
+  )
+`;
+
+/** Of a step: its rollout is halted, or goes to another station first. */
+const keptBack = `
+  exists (
+    select 1
+    from rollout pace
+    where pace.id = s.rollout_id
+      and (
+        pace.paused_at is not null
+        or (
+          pace.first_station_id is not null
+          and pace.released_at is null
+          and s.station_id <> pace.first_station_id
+        )
+      )
+  )
+`;
+
 const stepColumns = `
   s.id, s.station_id, st.name as station, s.agent_station_id, s.editor_id, s.editor_version, s.place,
-  s.version_id, s.rendition_id, s.n, s.do_what, s.path, s.size, s.prior, s.lines,
+  s.version_id, s.rendition_id, s.n, s.do_what, s.path, s.size, s.prior, s.lines, s.list,
   encode(s.sha256, 'hex') as sha, encode(s.expect, 'hex') as expect, encode(s.before, 'hex') as before,
   s.decision, s.note, s.outcome, s.message,
-  i.title, i.id as item_id, v.number, r.points, r.residual, v.facts -> 'tableError' as table_error
+  i.title, i.id as item_id, v.number, r.points, r.residual, v.facts -> 'tableError' as table_error,
+  s.outcome is null and s.do_what <> 'none' and ${held} as held,
+  s.outcome is null and s.do_what <> 'none' and ${keptBack} as kept_back
 `;
 export const stepsOf = async (sql: Sql, rolloutId: string): Promise<StepRow[]> =>
   many<StepRow>(
@@ -204,7 +258,7 @@ export const stepsOf = async (sql: Sql, rolloutId: string): Promise<StepRow[]> =
     [rolloutId],
   );
 
-/** The oldest confirmed rollout that still has something for this agent. */
+/** The oldest confirmed rollout that still has something for this agent to do now. */
 export const nextFor = async (sql: Sql, agentStation: string): Promise<string | null> =>
   (
     await maybe<{ id: string }>(
@@ -220,6 +274,8 @@ export const nextFor = async (sql: Sql, agentStation: string): Promise<string | 
               and s.agent_station_id = $1
               and s.outcome is null
               and s.do_what <> 'none'
+              and not (${held})
+              and not (${keptBack})
           )
         order by r.confirmed_at, r.id
         limit 1
@@ -236,11 +292,18 @@ export const settleStep = (sql: Sql, stepId: number, outcome: string, message: s
     `,
     [stepId, outcome, message, before],
   );
-/** Settles what waits at a station as left out by a person; answers how many steps that were. */
+export const setPaused = (sql: Sql, id: string, paused: boolean) =>
+  sql.query('update rollout set paused_at = case when $2 then now() end where id = $1', [id, paused]);
+export const setFirst = (sql: Sql, id: string, stationId: string) =>
+  sql.query('update rollout set first_station_id = $2 where id = $1', [id, stationId]);
+export const release = (sql: Sql, id: string) =>
+  sql.query('update rollout set released_at = now() where id = $1', [id]);
+
+/** Settles what waits, at a station or at all, as left out by a person; answers how many steps that were. */
 export const leaveSteps = async (
   sql: Sql,
   rolloutId: string,
-  stationId: string,
+  stationId: string | null,
   steps: readonly number[] | null,
   by: string,
 ): Promise<number> =>
@@ -250,7 +313,7 @@ export const leaveSteps = async (
         update rollout_step
         set outcome = 'left', message = $4, settled_at = now()
         where rollout_id = $1
-          and station_id = $2
+          and ($2::uuid is null or station_id = $2)
           and ($3::bigint[] is null or id = any ($3))
           and outcome is null
           and do_what <> 'none'
@@ -269,10 +332,13 @@ export const changedSince = (sql: Sql, rolloutId: string): Promise<{ station: st
       select st.name as station, s.path
       from rollout_step s
         join station st on st.id = s.station_id
+        join station agent on agent.id = s.agent_station_id
         left join inventory f on f.station_id = s.agent_station_id and f.path = s.path
       where s.rollout_id = $1
         and s.do_what <> 'none'
         and f.sha256 is distinct from s.expect
+        -- a station that is kept by hand tells of nothing
+        and (agent.token_sha256 is not null or agent.last_report_at is not null)
       order by st.position, s.n
     `,
     [rolloutId],

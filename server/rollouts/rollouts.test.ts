@@ -29,7 +29,7 @@ import {
   takeReport,
 } from '../stations/service';
 import { stationView } from '../stations/views';
-import { cardZip } from './card';
+import { filesZip } from './sheet';
 import { jobFor, runJob } from '../jobs/service';
 import { planRollout } from './planning';
 import {
@@ -190,7 +190,7 @@ describe('a rollout', () => {
     ).chunks)
       parts.push(chunk);
     expect(readCube(Buffer.concat(parts)).size).toBe(33);
-    expect(Object.keys(unzipSync((await cardZip(people.librarian, card, id)).bytes))).toEqual([
+    expect(Object.keys(unzipSync((await filesZip(people.librarian, id, card)).bytes))).toEqual([
       'ALDER/LOOKS/Limelight_Bleach.cube',
       'ALDER/LOOKS.LST',
     ]);
@@ -357,8 +357,10 @@ describe('agents', () => {
   test('are told folders below their root, the card’s too, and are asked for files only when the digest differs', async () => {
     const instructions = await instructionsFor(await agent(roomToken));
     expect(instructions.places.map((p) => p.path).sort()).toEqual([
+      'Oxbow/Lenses',
       'Oxbow/Looks',
       'Oxbow/Presets',
+      'Oxbow/Profiles',
       'media/ALDER/LOOKS',
     ]);
     const station = await agent(roomToken);

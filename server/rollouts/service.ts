@@ -4,18 +4,21 @@ import { rolloutEndpoints } from '@/core/api/rollouts';
 import { must } from '@/core/must';
 import { isUuid } from '@/core/uuid';
 import { v7 } from 'uuid';
+import { isEntryPath } from '@/core/sync/bundle';
 import { removeLines } from '@/core/sync/index-lines';
-import { resultSchema, type Plan } from '@/core/sync/protocol';
+import { knowsBundles, resultSchema, type Plan } from '@/core/sync/protocol';
 import { Problem } from '@/core/problem';
 import { blobChunks, blobSize, bytesOf, hex, putBlob } from '../blobs/service';
 import { pool, transaction, type Sql } from '../db/pool';
 import { record } from '../activity/queries';
 import { requestCancel } from '../jobs/queries';
-import { referencesOf } from '../references/queries';
+import { madeOfPresets, referencesOf } from '../references/queries';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';
+import { setPace } from './pace';
 import { planAgain } from './planning';
-import { dropPlacement, indexText, inventoryOf, putPlacement, type StationRow } from '../stations/queries';
+import { indexText, inventoryOf, type StationRow } from '../stations/queries';
+import { moveBase } from './base';
 import { confirmRollout } from './confirm';
 import { missing, settleIfOver } from './leave';
 import * as q from './queries';
@@ -39,15 +42,44 @@ export async function rolloutFor(
   return { rollout, steps: await q.stepsOf(pool(), id), undoneBy: await q.undoingOf(pool(), id) };
 }
 
-/** Presets in a plan that call a look which was made from them: with both on, the effect acts twice. */
-export async function doubleEffects(
-  steps: readonly q.StepRow[],
-): Promise<{ preset: string; look: { id: string; title: string } }[]> {
-  const versions = new Map(steps.flatMap((step) => (step.version_id ? [[step.version_id, step.title ?? '']] : [])));
-  const found = await referencesOf(pool(), [...versions.keys()]);
-  return found.flatMap(({ version_id, twice, item_id, title }) =>
-    twice && item_id && title ? [{ preset: versions.get(version_id) ?? '', look: { id: item_id, title } }] : [],
+/** A preset and a look that was made from it, which have the effect twice where both are on. */
+export interface DoubleEffect {
+  /** the preset's title */ preset: string;
+  look: { id: string; title: string };
+  /** the preset calls the look itself, so that both are on at once; else they are offered side by side */ calls: boolean;
+}
+
+const placeOf = ({ station_id, editor_id, editor_version }: q.StepRow): string =>
+  [station_id, editor_id, editor_version].join(' ');
+
+/** Whether a plan brings both to one editor of one station. */
+function meet(steps: readonly q.StepRow[], one: string, other: string): boolean {
+  const places = new Set(steps.filter((step) => step.version_id === one).map(placeOf));
+  return steps.some((step) => step.version_id === other && places.has(placeOf(step)));
+}
+
+/** What in a plan would act twice, and how. */
+export async function doubleEffects(steps: readonly q.StepRow[]): Promise<DoubleEffect[]> {
+  const known = new Map(steps.flatMap((step) => (step.version_id ? [[step.version_id, step]] : [])));
+  const titleOf = (version: string): string => known.get(version)?.title ?? '';
+  const versions = [...known.keys()];
+  const [references, pairs] = await Promise.all([referencesOf(pool(), versions), madeOfPresets(pool(), versions)]);
+  const calling = references.flatMap(({ version_id, twice, item_id, title }) =>
+    twice && item_id && title ? [{ version: version_id, look: { id: item_id, title } }] : [],
   );
+  const beside = pairs.filter(
+    ({ look, preset }) =>
+      meet(steps, look, preset) &&
+      !calling.some((one) => one.version === preset && one.look.id === known.get(look)?.item_id),
+  );
+  return [
+    ...calling.map(({ version, look }) => ({ preset: titleOf(version), look, calls: true })),
+    ...beside.map(({ look, preset }) => ({
+      preset: titleOf(preset),
+      look: { id: known.get(look)?.item_id ?? '', title: titleOf(look) },
+      calls: false,
+    })),
+  ];
 }
 
 /** Drops a plan that was not confirmed; one that is still being worked out stops. */
@@ -174,11 +206,12 @@ export async function moveRollout(
   id: string,
   input: BodyOf<'POST /api/rollouts/:id'>,
 ): Promise<string> {
-  const { verb } = checked(rolloutEndpoints['POST /api/rollouts/:id'].body, input);
+  const { verb, first } = checked(rolloutEndpoints['POST /api/rollouts/:id'].body, input);
   if (verb === 'undo') return undoRollout(person, id);
-  if (verb === 'confirm') await confirmRollout(person, id);
+  if (verb === 'confirm') await confirmRollout(person, id, first);
   else if (verb === 'again') await planAgain(person, id);
-  else await dropRollout(person, id);
+  else if (verb === 'drop') await dropRollout(person, id);
+  else await setPace(person, id, verb);
   return id;
 }
 
@@ -188,9 +221,18 @@ export async function planFor(agent: StationRow): Promise<Plan | null> {
   const sql = pool();
   const id = await q.nextFor(sql, agent.id);
   if (!id) return null;
+  const isKnown = ({ path }: q.StepRow): boolean => knowsBundles(agent.agent_version) || !isEntryPath(path);
   const steps = (await q.stepsOf(sql, id)).filter(
-    (s) => s.agent_station_id === agent.id && s.outcome === null && s.do_what !== 'none',
+    (step) =>
+      step.agent_station_id === agent.id &&
+      step.outcome === null &&
+      step.do_what !== 'none' &&
+      !step.held &&
+      !step.kept_back &&
+      isKnown(step),
   );
+  // what was there to do may have come to wait meanwhile
+  if (!steps.length) return null;
   return {
     id,
     operations: steps
@@ -267,29 +309,4 @@ async function undoLate(sql: Sql, rollout: q.RolloutRow, late: readonly q.StepRo
   );
   await q.setRollout(sql, undo, 'confirmed');
   await q.setRollout(sql, rollout.id, 'undoing');
-}
-
-async function moveBase(sql: Sql, step: q.StepRow, rolloutId: string, undoing: boolean, at: string): Promise<void> {
-  const place = { stationId: step.station_id, path: step.path, rolloutId, at };
-  if (!undoing && step.do_what === 'put')
-    await putPlacement(sql, {
-      ...place,
-      editorId: step.editor_id,
-      editorVersion: step.editor_version,
-      place: step.place,
-      versionId: step.version_id,
-      renditionId: step.rendition_id,
-      sha: bytesOf(must(step.sha)),
-    });
-  else if (undoing && step.prior)
-    await putPlacement(sql, {
-      ...place,
-      editorId: step.prior.editor_id,
-      editorVersion: step.prior.editor_version,
-      place: step.prior.place,
-      versionId: step.prior.version_id,
-      renditionId: step.prior.rendition_id,
-      sha: bytesOf(step.prior.sha),
-    });
-  else await dropPlacement(sql, step.station_id, step.path);
 }

@@ -1,5 +1,5 @@
 /** A search as CSV: up to 10,000 rows. */
-import { csvOf } from '../csv';
+import { csvOf } from '@/core/csv';
 import type { Person } from '../people/roles';
 import { searchItems, type Search } from './service';
 

@@ -1,8 +1,17 @@
 /** A station's name, owner and life. */
 import { beforeAll, describe, expect, test } from 'vitest';
+import { must } from '@/core/must';
+import marlstone4 from '@/standins/descriptors/marlstone-4.json';
+import oxbow2 from '@/standins/descriptors/oxbow-2.json';
+import perrinAlder from '@/standins/descriptors/perrin-alder-1.json';
+import { pool, transaction } from '../db/pool';
+import { many } from '../db/query';
 import { people, withDatabase } from '../db/testing/database';
+import { bringDescriptor } from '../editors/service';
 import { answerAgent } from '../http/agents';
-import { addStation, changeStation, enrol, newCode, stationOfToken } from './service';
+import { moveRollout } from '../rollouts/service';
+import { approvedLook, carryOut, planned, report } from '../rollouts/testing/world';
+import { addCard, addStation, changeStation, enrol, newCode, stationOfToken } from './service';
 import { fleet, retiredStations, stationChoices, stationView } from './views';
 
 withDatabase();
@@ -47,6 +56,85 @@ describe('a station', () => {
     await expect(stationOfToken(`Bearer ${token}`)).rejects.toMatchObject({ code: 'agent-unknown' });
     const again = await enrolAt(await newCode(people.librarian, desk));
     expect((await stationOfToken(`Bearer ${again}`)).name).toBe('Glaze room');
+  });
+});
+
+describe('its editors', () => {
+  const change = (change: object) => changeStation(people.librarian, desk, { name: 'Glaze room', ...change });
+  const editorsAt = async (id = desk) =>
+    (await stationView(people.lead, id)).editors.map(({ editor, version }) => `${editor}@${version}`);
+
+  beforeAll(async () => {
+    await transaction(async (sql) => {
+      for (const descriptor of [oxbow2, marlstone4, perrinAlder])
+        await bringDescriptor(sql, { personId: null, name: 't' }, descriptor, 'd');
+    });
+  });
+
+  test('come and go by what changed, so that two people at once lose nothing', async () => {
+    await change({ came: ['oxbow@2'] });
+    await change({ came: [], went: [] });
+    expect(await editorsAt()).toEqual(['oxbow@2']);
+    await change({ came: ['oxbow@2'], went: ['tessel@7'] });
+    expect(await editorsAt()).toEqual(['oxbow@2']);
+    const [event] = await many<{ after: object }>(
+      pool(),
+      `select after from event where action = 'editors changed' order by id desc limit 1`,
+    );
+    expect(event?.after).toEqual({ added: 'Oxbow 2', gone: '', left: 0 });
+  });
+
+  test.each([
+    ['nobody knows', 'velour@1', 'editor-unknown'],
+    ['does not run there', 'marlstone@4', 'editor-system'],
+    ['is a camera', 'perrin-alder@1', 'editor-elsewhere'],
+  ])('do not come where the studio says of one that it %s', async (_, editor, code) => {
+    await expect(change({ came: [editor] })).rejects.toMatchObject({ code });
+    await expect(
+      addStation(people.librarian, { name: `For ${editor}`, system: 'linux', editors: [editor] }),
+    ).rejects.toMatchObject({ code });
+    expect(await editorsAt()).toEqual(['oxbow@2']);
+  });
+
+  test('do not go while something waits for them; then our files stay there, and are theirs', async () => {
+    const { versionId } = await approvedLook(0);
+    const agent = await enrolAt(await newCode(people.librarian, desk));
+    await report(agent, []);
+    const rollout = await planned({ versions: [versionId], stations: [desk] });
+    await moveRollout(people.librarian, rollout, { verb: 'confirm' });
+    await expect(change({ went: ['oxbow@2'] })).rejects.toMatchObject({
+      code: 'editor-busy',
+      message: '1 file of a rollout waits to be written for Oxbow 2.',
+    });
+    const [put] = await carryOut(agent);
+    const { path, sha256, size } = must(put);
+    await report(agent, [{ path, size, sha256: must(sha256) }]);
+    expect((await stationView(people.lead, desk)).editors[0]?.placed).toBe(1);
+    await change({ went: ['oxbow@2'] });
+    expect(await editorsAt()).toEqual([]);
+    await change({ came: ['oxbow@2'] });
+    const { rows } = await stationView(people.lead, desk);
+    expect(rows.map((row) => [row.path, row.base, row.decision])).toEqual([[path, null, 'theirs']]);
+  });
+});
+
+describe('a card', () => {
+  test('is added to the reader of a workstation, for a camera', async () => {
+    const { id } = await addCard(people.librarian, desk, { name: 'Card two', camera: 'perrin-alder@1' });
+    const view = await stationView(people.lead, id);
+    expect([view.host, view.editors.map(({ title }) => title)]).toEqual(['Glaze room', ['Perrin Alder']]);
+    await expect(addCard(people.librarian, desk, { name: 'Card two', camera: 'perrin-alder@1' })).rejects.toMatchObject(
+      { code: 'station-exists' },
+    );
+    await expect(addCard(people.librarian, desk, { name: 'Other', camera: 'oxbow@2' })).rejects.toMatchObject({
+      code: 'editor-elsewhere',
+    });
+    await expect(addCard(people.librarian, id, { name: 'Other', camera: 'perrin-alder@1' })).rejects.toMatchObject({
+      code: 'card-host',
+    });
+    await expect(addCard(people.lead, desk, { name: 'Other', camera: 'perrin-alder@1' })).rejects.toMatchObject({
+      code: 'not-allowed',
+    });
   });
 });
 

@@ -12,9 +12,9 @@ import { stationById } from './queries';
 
 export const launcherFile = (): string => join(dataFolder(), 'stations', 'launcher.json');
 
-/** launch, quit or list one editor ("id@version") at a station by its name. */
+/** launch, quit, have take in what waits, or list one editor ("id@version") at a station by its name. */
 export async function askLauncher(
-  verb: 'launch' | 'quit' | 'list',
+  verb: 'launch' | 'quit' | 'import' | 'list',
   station: string,
   editor: string,
 ): Promise<Record<string, unknown>> {

@@ -1,4 +1,6 @@
-import type { Descriptor, System } from '@/core/editor/descriptor';
+import type { Descriptor } from '@/core/editor/descriptor';
+import type { System } from '@/core/editor/place-schema';
+import type { UsedCamera } from '@/core/records/used-there';
 import type { AgentRun, Doubled } from '@/core/sync/agent-runs';
 import type { LeftOut } from '@/core/sync/left-out';
 import type { FilesPart, InventoryFile, Listing } from '@/core/sync/protocol';
@@ -205,6 +207,41 @@ export const insertStationEditor = (sql: Sql, stationId: string, editor: string,
     [stationId, editor, version],
   );
 
+/** How many files of rollouts wait to be written for an editor at a station. */
+export const waitingAt = async (sql: Sql, stationId: string, editor: string, version: string): Promise<number> =>
+  (
+    await one<{ n: number }>(
+      sql,
+      `
+        select count(*)::int as n
+        from rollout_step s join rollout r on r.id = s.rollout_id
+        where s.station_id = $1
+          and s.editor_id = $2
+          and s.editor_version = $3
+          and s.outcome is null
+          and s.do_what <> 'none'
+          and r.status = 'confirmed'
+      `,
+      [stationId, editor, version],
+    )
+  ).n;
+
+/** The editor is there no more; answers how many files of ours are looked after no longer. */
+export const dropStationEditor = async (
+  sql: Sql,
+  stationId: string,
+  editor: string,
+  version: string,
+): Promise<number> => {
+  const of = [stationId, editor, version];
+  const dropped = await sql.query(
+    'delete from placement where station_id = $1 and editor_id = $2 and editor_version = $3',
+    of,
+  );
+  await sql.query('delete from station_editor where station_id = $1 and editor_id = $2 and editor_version = $3', of);
+  return dropped.rowCount ?? 0;
+};
+
 /** Editors of a station, or of all; with their descriptors. */
 export const stationEditors = async (sql: Sql, stationIds: string[] | null): Promise<StationEditorRow[]> =>
   many<StationEditorRow>(
@@ -386,6 +423,12 @@ export const replaceIndexes = async (sql: Sql, stationId: string, paths: string[
     [stationId, paths, texts],
   );
 };
+export const indexesOf = (sql: Sql, stationId: string): Promise<{ path: string; text: string }[]> =>
+  many(sql, {
+    name: 'indexes of a station',
+    text: 'select path, text from station_index where station_id = $1',
+    values: [stationId],
+  });
 export const indexText = async (sql: Sql, stationId: string, path: string): Promise<string> =>
   (
     await maybe<{ text: string }>(sql, 'select text from station_index where station_id = $1 and path = $2', [
@@ -410,6 +453,7 @@ export interface PlacementRow {
   variant: string | null;
   /** the number of a newer approved version of the same form */ newer: number | null;
   kind: string | null;
+  /** why it is not to be used any more, in words; null while it is */ withdrawn: string | null;
   points: number | null;
   residual: { maxDeltaE: number; p95DeltaE: number; meanDeltaE: number } | null;
 }
@@ -424,6 +468,12 @@ const placementColumns = `
       and n.status = 'approved'
       and n.number > v.number
   ) as newer,
+  case
+    when i.archived_at is not null then 'its item is archived'
+    when v.status = 'retired' then 'version ' || v.number || ' was retired'
+    when l.ends_on < current_date and l.at_end = 'remove'
+      then 'its licence ended on ' || to_char(l.ends_on, 'YYYY-MM-DD') || ', and asks that it is removed'
+  end as withdrawn,
   r.points, r.residual
 `;
 export const placements = async (sql: Sql, stationIds: string[] | null): Promise<PlacementRow[]> =>
@@ -435,12 +485,30 @@ export const placements = async (sql: Sql, stationIds: string[] | null): Promise
       from placement p
         left join version v on v.id = p.version_id
         left join item i on i.id = v.item_id
+        left join licence l on l.id = i.licence_id
         left join rendition r on r.id = p.rendition_id
       where $1::uuid[] is null or p.station_id = any($1)
       order by p.path
     `,
     [stationIds],
   );
+/** Where something of ours lies at these stations, and the editors' own lists there that we have written. */
+export const placedPaths = (sql: Sql, stationIds: readonly string[]): Promise<{ station_id: string; path: string }[]> =>
+  many(
+    sql,
+    `
+      select station_id, path
+      from placement
+      where station_id = any ($1::uuid[]) and version_id is not null
+      union
+      select station_id, path
+      from editor_list_base
+      where station_id = any ($1::uuid[])
+      order by path
+    `,
+    [stationIds],
+  );
+
 export interface StillListed {
   station_id: string;
   editor_id: string;
@@ -485,22 +553,36 @@ export const placementsOfItems = (
       from placement p
         join version v on v.id = p.version_id
         join item i on i.id = v.item_id
+        left join licence l on l.id = i.licence_id
         left join rendition r on r.id = p.rendition_id
       where i.id = any ($2::uuid[]) and p.station_id = any ($1::uuid[])
       order by p.path
     `,
     [stationIds, items],
   );
+export interface LyingRow {
+  station_id: string;
+  path: string;
+  sha: string;
+  /** Etagere looks after it, at the station or at a card in its reader */ ours: boolean;
+}
+
 /** Files whose paths begin so, case aside, at the station named in the same place of the other list. */
 export const inventoryUnder = (
   sql: Sql,
   stationIds: readonly string[],
   prefixes: readonly string[],
-): Promise<{ station_id: string; path: string; sha: string }[]> =>
+): Promise<LyingRow[]> =>
   many(
     sql,
     `
-      select distinct i.station_id, i.path, encode(i.sha256, 'hex') as sha
+      select distinct
+        i.station_id, i.path, encode(i.sha256, 'hex') as sha,
+        exists (
+          select 1
+          from station s join placement p on p.station_id = s.id and p.path = i.path
+          where i.station_id in (s.id, s.host_id)
+        ) as ours
       from unnest($1::uuid[], $2::text[]) as asked (station_id, prefix)
         join inventory i
           on i.station_id = asked.station_id
@@ -553,5 +635,95 @@ export const putPlacement = (
       placement.at,
     ],
   );
+/** What lies at these paths of a station's agent, with whether its contents are held. */
+export const lyingAtPaths = (
+  sql: Sql,
+  agentId: string,
+  paths: readonly string[],
+): Promise<{ path: string; size: number; sha256: Buffer; here: boolean }[]> =>
+  many(
+    sql,
+    `
+      select i.path, i.size, i.sha256, exists (select 1 from blob b where b.sha256 = i.sha256) as here
+      from inventory i
+      where i.station_id = $1
+        and i.path = any($2::text[])
+      order by i.path
+    `,
+    [agentId, paths],
+  );
+
 export const dropPlacement = (sql: Sql, stationId: string, path: string) =>
   sql.query('delete from placement where station_id = $1 and path = $2', [stationId, path]);
+
+export interface CameraThere extends UsedCamera {
+  id: string;
+  station_id: string;
+}
+export const camerasUsedAt = (sql: Sql, stations: readonly string[]): Promise<CameraThere[]> =>
+  many<CameraThere>(
+    sql,
+    `
+      select sc.station_id, c.id, c.maker, c.model, c.names, c.conversion
+      from station_camera sc
+        join camera c on c.id = sc.camera_id
+      where sc.station_id = any ($1::uuid[])
+      order by lower(c.maker), lower(c.model), c.conversion
+    `,
+    [stations],
+  );
+
+export const camerasByIds = (
+  sql: Sql,
+  ids: readonly string[],
+): Promise<{ id: string; model: string; conversion: string }[]> =>
+  many(sql, 'select id, model, conversion from camera where id = any ($1::uuid[])', [ids]);
+
+/** All of the studio's, and whether each is used at a station. */
+export const camerasFor = (
+  sql: Sql,
+  station: string,
+): Promise<{ id: string; model: string; conversion: string; used: boolean }[]> =>
+  many(
+    sql,
+    `
+      select c.id, c.model, c.conversion, sc.station_id is not null as used
+      from camera c
+        left join station_camera sc on sc.camera_id = c.id and sc.station_id = $1
+      order by lower(c.maker), lower(c.model), c.conversion
+    `,
+    [station],
+  );
+
+/** Answers those that were not there before. */
+export const insertStationCameras = (
+  sql: Sql,
+  station: string,
+  cameras: readonly string[],
+): Promise<{ camera_id: string }[]> =>
+  many(
+    sql,
+    `
+      insert into station_camera (station_id, camera_id)
+      select $1, unnest($2::uuid[])
+      on conflict do nothing
+      returning camera_id
+    `,
+    [station, cameras],
+  );
+
+/** Answers those that were there. */
+export const deleteStationCameras = (
+  sql: Sql,
+  station: string,
+  cameras: readonly string[],
+): Promise<{ camera_id: string }[]> =>
+  many(
+    sql,
+    `
+      delete from station_camera
+      where station_id = $1 and camera_id = any ($2::uuid[])
+      returning camera_id
+    `,
+    [station, cameras],
+  );

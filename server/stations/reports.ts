@@ -66,6 +66,13 @@ async function takeFiles(
   if (changed) await record(sql, actor, 'station', station.id, 'files changed', null, { files: changed });
 }
 
+/** Whether the editors' own indexes and lists say anything else than they did. */
+async function areNew(sql: Sql, station: q.StationRow, indexes: Report['indexes']): Promise<boolean> {
+  if (!indexes.length) return false;
+  const known = new Map((await q.indexesOf(sql, station.id)).map(({ path, text }) => [path, text]));
+  return known.size !== indexes.length || indexes.some(({ path, text }) => known.get(path) !== text);
+}
+
 const takeIndexes = (sql: Sql, station: q.StationRow, indexes: Report['indexes']): Promise<void> =>
   q.replaceIndexes(
     sql,
@@ -139,7 +146,8 @@ export async function takeReport(station: q.StationRow, input: unknown): Promise
   const editors = report.listings.length ? await q.reportingEditors(sql, station.id) : [];
   const changed = changedEditors(editors, report.listings);
   const { indexes } = report;
-  if (!told && !changed.length && !indexes.length) await touch(sql, actor, station, report);
+  const fresh = await areNew(sql, station, indexes);
+  if (!told && !changed.length && !fresh) await touch(sql, actor, station, report);
   else
     await transaction(async (tx) => {
       await touch(tx, actor, station, report);
@@ -148,7 +156,7 @@ export async function takeReport(station: q.StationRow, input: unknown): Promise
         await q.setDigest(tx, station.id, report.digest, told.leftOut);
         await q.dropParts(tx, station.id);
       }
-      if (told || indexes.length) await takeIndexes(tx, station, indexes);
+      if (told || fresh) await takeIndexes(tx, station, indexes);
       for (const one of changed) await takeEditor(tx, actor, one);
     });
   // a plan that it goes on with though nothing of it waits here: unknown, as after a restore, or left out by a person

@@ -5,20 +5,18 @@ import { stationEndpoints } from '@/core/api/stations';
 import { must } from '@/core/must';
 import { createHash, randomBytes, randomInt } from 'node:crypto';
 import { v7 } from 'uuid';
-import { resolveTemplate } from '@/core/sync/place-templates';
-import { enrolSchema, PROTOCOL, type Instructions } from '@/core/sync/protocol';
+import { enrolSchema } from '@/core/sync/protocol';
 import { Problem } from '@/core/problem';
-import { hex } from '../blobs/service';
 import { pool, transaction, type Sql } from '../db/pool';
 import { record, type Actor } from '../activity/queries';
 import { actorOf, allow, type Person } from '../people/roles';
-import { wantedOf } from '../arrivals/queries';
 import { checked } from '../input';
-import { listingKey } from './listing-key';
+import { changeEditors, fitting } from './editors-there';
 import * as q from './queries';
 
 export type { StationRow } from './queries';
 export { listingKey } from './listing-key';
+export { instructionsFor } from './instructions';
 export { takeFilesPart, takeReport } from './reports';
 
 const digest = (s: string): Buffer => createHash('sha256').update(s).digest();
@@ -50,6 +48,7 @@ export async function addStation(
         'name',
         'Choose another name.',
       );
+    await fitting(sql, { kind: 'workstation', system: added.system }, added.editors);
     const id = await createStation(sql, actorOf(person), {
       ...added,
       kind: 'workstation',
@@ -60,8 +59,42 @@ export async function addStation(
   });
 }
 
+/** A card in the reader of a workstation, for a camera. */
+export async function addCard(
+  person: Person,
+  hostId: string,
+  input: BodyOf<'POST /api/stations/:id/card'>,
+): Promise<{ id: string }> {
+  allow(person, 'station.enrol');
+  const { name, camera } = checked(stationEndpoints['POST /api/stations/:id/card'].body, input);
+  return transaction(async (sql) => {
+    const host = await q.stationById(sql, hostId);
+    if (!host) throw new Problem('not-found', 'There is no such station.', hostId, 'Go back to Stations.');
+    if (host.kind === 'card' || host.retired_at)
+      throw new Problem(
+        'card-host',
+        `${host.name} is ${host.retired_at ? 'retired' : 'a card itself'}, and has no reader.`,
+        host.name,
+        'Choose a workstation that is in use.',
+      );
+    if (await q.stationByName(sql, name))
+      throw new Problem('station-exists', `There is a station called ${name} already.`, 'name', 'Choose another name.');
+    await fitting(sql, { kind: 'card', system: host.system }, [camera]);
+    const id = await createStation(sql, actorOf(person), {
+      name,
+      kind: 'card',
+      system: host.system,
+      person: '',
+      hostId,
+      editors: [camera],
+      position: 100,
+    });
+    return { id };
+  });
+}
+
 /**
- * Changes what a station is called and whose it is, or retires it and brings it back. The agent of a retired station is not
+ * Changes what a station is called, whose it is and which editors it has, or retires it and brings it back. The agent of a retired station is not
  * let in any more, and nothing is planned for it; what lies there stays.
  */
 export async function changeStation(
@@ -84,6 +117,13 @@ export async function changeStation(
       );
     await q.updateStation(sql, id, change);
     await q.retireCards(sql, id, change.retired);
+    await changeEditors(sql, actorOf(person), before, change);
+    if (
+      change.name === before.name &&
+      change.person === before.person &&
+      change.retired === (before.retired_at !== null)
+    )
+      return;
     await record(
       sql,
       actorOf(person),
@@ -188,50 +228,4 @@ export async function stationOfToken(header: string | null): Promise<q.StationRo
       'Enrol it again with a new code.',
     );
   return station;
-}
-
-/** A station and the cards in its reader. */
-async function family(sql: Sql, station: q.StationRow): Promise<q.StationRow[]> {
-  return (await q.stations(sql)).filter((s) => s.id === station.id || s.host_id === station.id);
-}
-
-export async function instructionsFor(station: q.StationRow): Promise<Instructions> {
-  const sql = pool();
-  const members = await family(sql, station);
-  const editors = await q.stationEditors(
-    sql,
-    members.map((m) => m.id),
-  );
-  const places = new Map<string, string>();
-  const listings: Instructions['listings'] = [];
-  const indexes = new Set<string>();
-  for (const stationEditor of editors) {
-    for (const [name, paths] of Object.entries(stationEditor.descriptor.places)) {
-      const text = paths[station.system];
-      if (text)
-        places.set(
-          resolveTemplate(text, station.system),
-          `${stationEditor.editor_id}@${stationEditor.editor_version}/${name}`,
-        );
-    }
-    for (const accepts of stationEditor.descriptor.accepts) {
-      const text = accepts.index?.path[station.system];
-      if (text) indexes.add(resolveTemplate(text, station.system));
-    }
-    const line = stationEditor.descriptor.listing[station.system];
-    if (line)
-      listings.push({
-        editor: listingKey(stationEditor.station_id, stationEditor),
-        path: resolveTemplate(line, station.system),
-      });
-  }
-  return {
-    protocol: PROTOCOL,
-    station: station.name,
-    places: [...places].map(([path, id]) => ({ id, path })),
-    listings,
-    indexes: [...indexes],
-    wanted: (await wantedOf(sql, station.id)).map((w) => ({ path: w.path, sha256: hex(w.sha256), size: w.size })),
-    everySeconds: Number(process.env.ETAGERE_AGENT_SECONDS ?? 30),
-  };
 }

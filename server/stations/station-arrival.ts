@@ -53,23 +53,55 @@ export async function takeInFound(person: Person, stationId: string): Promise<{ 
         station.name,
         'Look again after its agent has reported.',
       );
-    const id = v7();
-    await packs.insertArrival(sql, { id, name: `Found on ${station.name}`, personId: person.id, stationId: agentId });
-    await packs.insertFiles(
-      sql,
-      id,
-      files.map((f) => f.path),
-      files.map((f) => f.size),
-      files.map(() => null),
-      files.map((f) => (f.here ? f.sha256 : null)),
-    );
-    await record(sql, actorOf(person), 'arrival', id, 'announced', null, {
-      name: `Found on ${station.name}`,
-      files: files.length,
-    });
-    await beginReading(sql, id, person);
-    return { arrival: id };
+    return takeIn(sql, person, station, agentId, files);
   });
+}
+
+/** Takes in what lies at these paths, be it ours or not: what was changed there, to be made a new version. */
+export async function takeInAt(
+  sql: Sql,
+  person: Person,
+  station: q.StationRow,
+  paths: readonly string[],
+): Promise<{ arrival: string }> {
+  allow(person, 'arrival.make');
+  const agentId = station.host_id ?? station.id;
+  const files = (await q.lyingAtPaths(sql, agentId, paths)).filter(({ size }) => size > 0 && size <= MOST_CONTENT);
+  if (!files.length)
+    throw new Problem(
+      'found-nothing',
+      `None of these files lies on ${station.name} now.`,
+      station.name,
+      'Reload the page, and look again.',
+    );
+  return takeIn(sql, person, station, agentId, files);
+}
+
+type Found = Awaited<ReturnType<typeof packs.foundAt>>;
+
+async function takeIn(
+  sql: Sql,
+  person: Person,
+  station: q.StationRow,
+  agentId: string,
+  files: Found,
+): Promise<{ arrival: string }> {
+  const id = v7();
+  await packs.insertArrival(sql, { id, name: `Found on ${station.name}`, personId: person.id, stationId: agentId });
+  await packs.insertFiles(
+    sql,
+    id,
+    files.map((f) => f.path),
+    files.map((f) => f.size),
+    files.map(() => null),
+    files.map((f) => (f.here ? f.sha256 : null)),
+  );
+  await record(sql, actorOf(person), 'arrival', id, 'announced', null, {
+    name: `Found on ${station.name}`,
+    files: files.length,
+  });
+  await beginReading(sql, id, person);
+  return { arrival: id };
 }
 
 /** A content that an agent sends: taken only where it is asked for, and is what it says. */

@@ -2,12 +2,14 @@
 import { isTold, type Doubled } from '@/core/sync/agent-runs';
 import { groupBy } from '@/core/lists';
 import { must } from '@/core/must';
+import { fileNameOf } from '@/core/paths';
 import { Problem } from '@/core/problem';
 import { resolveTemplate } from '@/core/sync/place-templates';
-import { merge } from '@/core/sync/three-way';
+import { isChangedThere, merge } from '@/core/sync/three-way';
 import { isUuid } from '@/core/uuid';
 import { pool, type Sql } from '../db/pool';
 import { allow, type Person } from '../people/roles';
+import { isKeptByHand, lyingAt } from './by-hand';
 import { placementState, takenAwayState, type PlacementState } from './placement-state';
 import * as q from './queries';
 
@@ -35,12 +37,15 @@ export interface EditorState {
     | 'restart-due'
     | 'launch-due'
     | 'rescan-due'
+    | 'import-due'
     | 'update-due'
+    | 'surplus'
     | 'refused'
     | 'changed'
     | 'conflict'
     | 'empty';
   waiting: number;
+  /** so many lie in its hand-off folder, until a person has it take them in */ importing: number;
   /** so many of ours have a newer approved version */ updates: number;
   changed: number;
   listedAt: string | null;
@@ -55,6 +60,7 @@ export interface PlaceRow {
   base: string | null;
   is: string | null;
   decision: string;
+  /** ours, and somebody there has changed it or taken it away */ changed: boolean;
   state: string;
   reason: string;
   points: number | null;
@@ -66,6 +72,17 @@ export interface StationView {
   editors: EditorState[];
   rows: PlaceRow[];
   silent: boolean;
+}
+
+/** Tells lists that an editor keeps itself from the files among which they lie. */
+function ownLists(editors: readonly q.StationEditorRow[], system: q.StationRow['system']): (path: string) => boolean {
+  const names = editors.flatMap(({ descriptor }) => descriptor.favorites?.eachFolder ?? []);
+  const lists = editors.flatMap(({ descriptor: { favorites, opening } }) => [
+    favorites?.list?.[system] ?? '',
+    opening?.list[system] ?? '',
+  ]);
+  const paths = new Set(lists.map((template) => resolveTemplate(template, system)));
+  return (path) => paths.has(path) || names.includes(fileNameOf(path));
 }
 
 type Merged = ReturnType<typeof merge>[number];
@@ -90,6 +107,7 @@ interface Here {
   editors: readonly q.StationEditorRow[];
   folders: readonly PlaceFolder[];
   placements: ReadonlyMap<string, q.PlacementRow>;
+  /** no agent tells what lies there, nor what the editors list */ byHand: boolean;
 }
 
 function editorOf({ editors, folders }: Here, path: string, placement: q.PlacementRow | undefined) {
@@ -106,12 +124,18 @@ function stateOfPlacement(
   placement: q.PlacementRow | undefined,
   editor: q.StationEditorRow | undefined,
   decision: string,
-): { state: PlacementState['state'] | 'update-due'; reason: string } | null {
+  byHand: boolean,
+): { state: PlacementState['state'] | 'update-due' | 'surplus' | 'by-hand'; reason: string } | null {
   if (!placement?.version_id || !editor || decision !== 'in-step') return null;
-  const { descriptor, running, listing, listed_at } = editor;
-  const made = placementState(descriptor, placement.path, placement.placed_at, running, listing, listed_at);
-  const { newer, number } = placement;
-  if (newer === null || made.state !== 'listed') return made;
+  const made = byHand
+    ? {
+        state: 'by-hand' as const,
+        reason: `no agent is there, which would tell whether ${editor.descriptor.title} lists it`,
+      }
+    : placementState(editor, placement);
+  const { newer, number, withdrawn } = placement;
+  if (newer === null && withdrawn) return { state: 'surplus', reason: `${withdrawn}, and it lies here still` };
+  if (newer === null || (made.state !== 'listed' && made.state !== 'by-hand')) return made;
   return { state: 'update-due', reason: `version ${newer} is approved; version ${number} lies here` };
 }
 
@@ -134,7 +158,7 @@ function listedAt(editor: q.StationEditorRow | undefined, path: string) {
 function placeRow(here: Here, { path, base, is, decision }: Merged): PlaceRow {
   const placement = here.placements.get(path);
   const { at, editor } = editorOf(here, path, placement);
-  const placed = stateOfPlacement(placement, editor, decision);
+  const placed = stateOfPlacement(placement, editor, decision, here.byHand);
   const { listed, refused } = listedAt(editor, path);
   const otherwise = decision === 'theirs' ? theirState(!!refused, !!listed) : decision;
   return {
@@ -145,6 +169,7 @@ function placeRow(here: Here, { path, base, is, decision }: Merged): PlaceRow {
     base,
     is,
     decision,
+    changed: !!placement?.item_id && isChangedThere(decision),
     state: placed?.state ?? otherwise,
     reason: placed?.reason ?? refused?.reason ?? '',
     ...placedFacts(placement),
@@ -161,6 +186,7 @@ function goneRow({ descriptor, running, listing }: q.StationEditorRow, path: str
     base: null,
     is: null,
     decision: 'taken-away',
+    changed: false,
     ...takenAwayState(descriptor, running),
     ...placedFacts(undefined),
   };
@@ -174,7 +200,10 @@ function editorState(editor: q.StationEditorRow, rows: readonly PlaceRow[]): Edi
   const count = (state: string): number => told.filter((row) => row.state === state).length;
   const changed = ours.filter((row) => row.decision !== 'in-step').length;
   const usual = ours.length ? 'in-step' : 'empty';
-  const gravest = (['refused', 'restart-due', 'launch-due', 'rescan-due', 'update-due'] as const).find(count) ?? usual;
+  const gravest =
+    (['refused', 'restart-due', 'import-due', 'launch-due', 'rescan-due', 'update-due', 'surplus'] as const).find(
+      count,
+    ) ?? usual;
   return {
     editor: editor.editor_id,
     version: editor.editor_version,
@@ -185,8 +214,9 @@ function editorState(editor: q.StationEditorRow, rows: readonly PlaceRow[]): Edi
     refused: listing?.refused ?? [],
     placed: ours.length,
     state: changed ? 'changed' : gravest,
+    importing: count('import-due'),
     updates: count('update-due'),
-    waiting: count('restart-due') + count('launch-due') + count('rescan-due'),
+    waiting: count('restart-due') + count('launch-due') + count('rescan-due') + count('import-due'),
     changed,
     listedAt: editor.listed_at?.toISOString() ?? null,
   };
@@ -211,8 +241,9 @@ function viewOf(
     editors,
     folders: foldersOf(editors, station),
     placements: new Map(placements.map((one) => [one.path, one])),
+    byHand: isKeptByHand(agent),
   };
-  const is = new Map(lying.map(({ path, sha }) => [path, sha]));
+  const is = new Map(lyingAt(agent, lying, placements).map(({ path, sha }) => [path, sha]));
   const gone = still.flatMap(({ editor_id, editor_version, path }) => {
     const editor = editors.find((one) => one.editor_id === editor_id && one.editor_version === editor_version);
     return editor && !is.has(path) && !base.has(path) ? [goneRow(editor, path)] : [];
@@ -307,8 +338,9 @@ export async function stationView(person: Person, id: string): Promise<StationVi
   const placements = await q.placements(sql, [id]);
   const ours = new Set(placements.map(({ path }) => path));
   const folders = foldersOf(editors, station);
+  const isOwnList = ownLists(editors, agent.system);
   const lying = (await q.inventoryOf(sql, agent.id)).filter(
-    ({ path }) => ours.has(path) || folders.some(({ folder }) => path.startsWith(folder)),
+    ({ path }) => ours.has(path) || (folders.some(({ folder }) => path.startsWith(folder)) && !isOwnList(path)),
   );
   return viewOf(station, agent, editors, placements, lying, await q.stillListed(sql, [id]));
 }

@@ -104,11 +104,12 @@ interface BakeAsked {
   size: number;
   title: string;
   wanted: string[] | undefined;
+  /** stops above middle gray; null for display white */ above: number | null;
 }
 /** A preset as a table: what it carries and leaves, its file, and how far it is off. */
-async function baked({ source, size, title, wanted }: BakeAsked) {
+async function baked({ source, size, title, wanted, above }: BakeAsked) {
   const called = await calledLook(source.called);
-  const made = bake(source.settings, size, title, { overrides: source.classes, wanted, called });
+  const made = bake(source.settings, size, title, { overrides: source.classes, wanted, called, above });
   return {
     kept: made.kept,
     /** whether the look that the preset calls is in the table */ takesLook: !!made.effect.look,

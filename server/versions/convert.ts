@@ -1,6 +1,8 @@
 /** Preset → look: what would go in, what is left out and why, how far the table is off, and the draft item that results. */
 import type { BodyOf } from '@/core/api';
 import { versionEndpoints } from '@/core/api/versions';
+import type { Bake } from '@/core/conversion/recipe';
+import { LEAST_EV, MOST_EV } from '@/core/look/tonal-range';
 import { must } from '@/core/must';
 import { split } from '@/core/preset/bake';
 import { settingById, settingTitle } from '@/core/preset/settings';
@@ -18,18 +20,23 @@ export interface ConversionView {
   residual: { maxDeltaE: number; p95DeltaE: number; meanDeltaE: number };
 }
 
+/** A tonal range as far as a look can have it. */
+const within = (above: number | null): number | null =>
+  above === null ? null : Math.min(MOST_EV, Math.max(LEAST_EV, above));
+
 /** What the conversion would carry and leave, with the residual at the size; `wanted` narrows the settings. */
 export async function previewConversion(
   person: Person,
   versionId: string,
   size: number,
   wanted?: string[],
+  above: number | null = null,
 ): Promise<ConversionView> {
   allow(person, 'item.convert');
   const { version } = await sourceFor(person, versionId, 'preset');
   const source = await presetSource({ version });
   const all = split(source.settings, source.classes);
-  const { residual } = await compute('baked', { source, size, title: version.title, wanted });
+  const { residual } = await compute('baked', { source, size, title: version.title, wanted, above: within(above) });
   const isCarried = (setting: string) => setting === 'look' && !!source.called;
   const called = source.called ? { look: source.settings.look } : {};
   return {
@@ -54,8 +61,9 @@ export async function convertPreset(
   { versionId, ...input }: { versionId: string } & BodyOf<'POST /api/versions/:id/convert'>,
 ): Promise<Kept> {
   allow(person, 'item.convert');
-  const { size, settings, title } = checked(versionEndpoints['POST /api/versions/:id/convert'].body, input);
+  const { size, settings, title, above } = checked(versionEndpoints['POST /api/versions/:id/convert'].body, input);
   const source = await sourceFor(person, versionId, 'preset');
   const leave = settings ? carriable(await presetSource(source)).filter((id) => !settings.includes(id)) : [];
-  return convertOne(person, { tool: 'bake', size, leave }, source, title || source.version.title);
+  const recipe: Bake = { tool: 'bake', size, leave, ...(above === null ? {} : { above }) };
+  return convertOne(person, recipe, source, title || source.version.title);
 }

@@ -1,6 +1,7 @@
 import { must } from '@/core/must';
 import { beforeAll, describe, expect, test } from 'vitest';
 import { profileOf, readDcp, writeDcp } from '@/core/camera/dcp';
+import { whitePoint } from '@/core/camera/white';
 import { cameraProfileFacts } from '@/core/camera/facts';
 import { iccHeader } from '@/core/icc/header';
 import { sampler } from '@/core/look';
@@ -135,43 +136,48 @@ describe('other forms of a look', () => {
   });
 });
 
+/** Camera data of the first camera, taken in daylight of that temperature. */
+async function aFrame(kelvin: number): Promise<string> {
+  const neutral = neutralUnder(must(cameras[0]), daylight(kelvin));
+  const mosaic = new Uint16Array(32 * 24).fill(4000);
+  const dng = writeDng({
+    width: 32,
+    height: 24,
+    cfa: [0, 1, 1, 2],
+    mosaic,
+    black: 512,
+    white: 16383,
+    neutral,
+    maker: 'Perrin',
+    model: 'Perrin Alder',
+    unique: 'Perrin Alder',
+    serial: '9',
+    lens: 'L',
+    focal: 50,
+    aperture: 8,
+    iso: 100,
+    date: '2026:10:14 11:20:00',
+    profile: profileFor(must(cameras[0]), null, 'E'),
+    jpeg: null,
+  });
+  return transaction(async (sql) =>
+    frameFromFile(sql, actorOf(p.librarian), {
+      name: 'F',
+      fileName: 'f.dng',
+      sha: await putBlob(sql, Buffer.from(dng)),
+      facts: factsOfFrame(dng),
+    }),
+  );
+}
+
 describe('other forms of a camera profile', () => {
   test('an ICC input profile at one light says so, and develops camera data on the bench much as its source does', async () => {
     const derived = await made(profile, { form: 'icc-input', title: 'Alder in June', kelvin: 5600 });
-    const neutral = neutralUnder(must(cameras[0]), daylight(5600));
-    const mosaic = new Uint16Array(32 * 24).fill(4000);
     expect(iccHeader(derived.bytes)).toMatchObject({
       class: 'input',
       description: 'Alder in June, of square root values',
     });
-    const dng = writeDng({
-      width: 32,
-      height: 24,
-      cfa: [0, 1, 1, 2],
-      mosaic,
-      black: 512,
-      white: 16383,
-      neutral,
-      maker: 'Perrin',
-      model: 'Perrin Alder',
-      unique: 'Perrin Alder',
-      serial: '9',
-      lens: 'L',
-      focal: 50,
-      aperture: 8,
-      iso: 100,
-      date: '2026:10:14 11:20:00',
-      profile: profileFor(must(cameras[0]), null, 'E'),
-      jpeg: null,
-    });
-    const frame = await transaction(async (sql) =>
-      frameFromFile(sql, actorOf(p.librarian), {
-        name: 'F',
-        fileName: 'f.dng',
-        sha: await putBlob(sql, Buffer.from(dng)),
-        facts: factsOfFrame(dng),
-      }),
-    );
+    const frame = await aFrame(5600);
     const base = await baseTable(p.librarian, { frame, version: profile });
     const table = await baseTable(p.librarian, { frame, version: derived.v.id });
     const out = new Float64Array(3);
@@ -186,6 +192,26 @@ describe('other forms of a camera profile', () => {
       out.forEach((v, i) => expect(Math.abs(v - must(values[i]))).toBeLessThan(0.03));
     }
     expect(table.white.kelvin).toBeGreaterThan(5000);
+  });
+  test('anchored: the neutral of a frame is at the temperature that was said, for the body of that frame', async () => {
+    const frame = await aFrame(3000);
+    const { v, bytes, sources } = await made(profile, {
+      form: 'anchored',
+      title: 'Alder at the lamp',
+      kelvin: 4800,
+      frame,
+    });
+    const neutral = neutralUnder(must(cameras[0]), daylight(3000));
+    const before = whitePoint(profileOf(profileFor(must(cameras[0]), 'Standard', 'x')), neutral);
+    const after = whitePoint(profileOf(readDcp(bytes)), neutral);
+    expect(Math.abs(before.kelvin - 4800)).toBeGreaterThan(500);
+    expect(after.kelvin).toBeCloseTo(4800, -1);
+    expect(after.tint).toBeCloseTo(0, 0);
+    expect(v.facts.cameras).toEqual(['Perrin Alder']);
+    expect(sources.map(({ version_id }) => version_id)).toEqual([profile]);
+    await expect(derive(p.librarian, profile, { form: 'anchored', title: 'Of nothing' })).rejects.toThrow(
+      /of which frame the neutral is meant/,
+    );
   });
   test('without tables, with another curve, for one light or another camera: only that changes', async () => {
     const of = async (form: Parameters<typeof derive>[2]) => profileOf(readDcp((await made(profile, form)).bytes));

@@ -1,9 +1,13 @@
 /** Photos on a stand-in editor's desk: what its own reader finds in them. Reads TIFF (so DNG too), JPEG and PNG. */
 import { files, read } from './program';
+import { directory } from './tiff';
 
 export interface Photo {
   path: string;
   camera: string;
+  serial: string;
+  lens: string;
+  /** 0 where the photo does not say */ iso: number;
   developed: boolean;
 }
 /** How the editor shows a photo, and which of its files it offers for it. */
@@ -12,30 +16,28 @@ export interface Card {
   card: 'shown' | 'empty';
   reason: string;
   offers: string[];
+  /** which lens of which file corrects it; '' where none does */ calibration?: string;
+  /** what its rules have it begun with, in the editor's own words */ opens?: Record<string, string | number | boolean>;
 }
 
-/** The camera's name and whether it is the camera's own data, by the first directory of a TIFF. */
-function tiff(bytes: Buffer): { camera: string; developed: boolean } {
-  const little = bytes[0] === 0x49;
-  const u16 = (at: number): number => (little ? bytes.readUInt16LE(at) : bytes.readUInt16BE(at));
-  const u32 = (at: number): number => (little ? bytes.readUInt32LE(at) : bytes.readUInt32BE(at));
-  let camera = '';
-  let developed = true;
-  const ifd = u32(4);
-  for (let i = 0; i < u16(ifd); i++) {
-    const at = ifd + 2 + i * 12;
-    const tag = u16(at);
-    const count = u32(at + 4);
-    if (tag === 272) {
-      const from = count > 4 ? u32(at + 8) : at + 8;
-      camera = bytes
-        .toString('latin1', from, from + count)
-        .replace(/\0.*$/s, '')
-        .trim();
-    }
-    if (tag === 50706) developed = false;
-  }
-  return { camera, developed };
+const MODEL = 272;
+const EXIF = 34665;
+const LENS = 42036;
+const ISO = 34855;
+const DNG_VERSION = 50706;
+const SERIAL = 50735;
+
+/** Camera, serial and lens, and whether it is the camera's own data, by the first directory of a TIFF and its Exif one. */
+function tiff(bytes: Buffer): Omit<Photo, 'path'> {
+  const first = directory(bytes);
+  const exif = first.has(EXIF) ? directory(bytes, first.get(EXIF)?.value) : null;
+  return {
+    camera: first.get(MODEL)?.text ?? '',
+    serial: first.get(SERIAL)?.text ?? '',
+    lens: exif?.get(LENS)?.text ?? '',
+    iso: exif?.get(ISO)?.value ?? 0,
+    developed: !first.has(DNG_VERSION),
+  };
 }
 
 export function photos(folder: string): Photo[] {
@@ -48,7 +50,7 @@ export function photos(folder: string): Photo[] {
       return [];
     }
     return (bytes[0] === 0xff && bytes[1] === 0xd8) || sign === '\x89PNG'
-      ? [{ path, camera: '', developed: true }]
+      ? [{ path, camera: '', serial: '', lens: '', iso: 0, developed: true }]
       : [];
   });
 }

@@ -11,11 +11,20 @@ export interface Listed {
   title: string;
   kind: string;
   headings: string[];
+  /** what it holds, of things that it keeps elsewhere than where they were put */ sha256?: string;
 }
 export interface Contents {
   listed: Listed[];
   refused: { path: string; reason: string }[];
-  /** the photos on its desk */ cards?: { path: string; card: 'shown' | 'empty'; reason: string; offers: string[] }[];
+  /** paths of what its user has put into the short list, in that order */ favorites?: string[];
+  /** the photos on its desk */ cards?: {
+    path: string;
+    card: 'shown' | 'empty';
+    reason: string;
+    offers: string[];
+    calibration?: string;
+    opens?: Record<string, string | number | boolean>;
+  }[];
 }
 
 export const options = (() => {
@@ -49,6 +58,9 @@ export function files(folder: string): string[] {
   return out;
 }
 
+/** When a file was last changed, in milliseconds. */
+export const modified = (path: string): number => statSync(join(options.root, path)).mtimeMs;
+
 export const read = (path: string): Buffer => readFileSync(join(options.root, path));
 
 /** Reads each file by its own reader; what it throws is the reason of the refusal. */
@@ -64,8 +76,22 @@ export function take(paths: string[], reader: (path: string) => Omit<Listed, 'pa
   return out;
 }
 
-/** Runs until SIGTERM. `scan` is called at launch, and again every `again` milliseconds where the program rescans. */
-export function live(listFile: string, logFile: string, scan: () => Contents, again?: number): void {
+interface Habits {
+  /** milliseconds after which it looks again whether something in its folders changed; without, it reads them at launch alone */
+  again?: number;
+  /** what it does before it ends */
+  atQuit?: () => void;
+  /** what it does when a person has it take in what lies in its hand-off folder; it looks again afterwards */
+  takeIn?: () => void;
+}
+
+/** Runs until SIGTERM. `scan` is called at launch, and again where the program rescans. */
+export function live(
+  listFile: string,
+  logFile: string,
+  scan: () => Contents,
+  { again, atQuit, takeIn }: Habits = {},
+): void {
   let last = '';
   const write = (running: boolean, contents: Contents): void => {
     const target = join(options.root, listFile);
@@ -114,9 +140,16 @@ export function live(listFile: string, logFile: string, scan: () => Contents, ag
   }, again ?? 60_000);
   const quit = (): void => {
     clearInterval(timer);
+    atQuit?.();
     write(false, contents);
     process.exit(0);
   };
+  process.on('SIGUSR2', () => {
+    takeIn?.();
+    contents = look();
+    write(true, contents);
+    process.stdout.write('taken in\n');
+  });
   process.on('SIGTERM', quit);
   process.on('SIGINT', quit);
   process.stdout.write('ready\n');

@@ -38,6 +38,8 @@ const lists: Record<string, (s: Station) => string> = {
     station.system === 'linux'
       ? '.config/oxbow/contents.json'
       : `${station.system === 'macos' ? 'Library/Application Support' : 'AppData/Roaming'}/Oxbow/contents.json`,
+  'tessel@7': (station) =>
+    `${station.system === 'macos' ? 'Library/Application Support' : 'AppData/Roaming'}/Tessel/listed.json`,
   'perrin-alder@1': () => 'media/ALDER/CAMERA.JSN',
 };
 
@@ -103,6 +105,17 @@ async function quit(station: Station, editor: string): Promise<{ running: boolea
   return { running: false };
 }
 
+/** A person there confirms that the editor takes in what lies in its hand-off folder. */
+async function takeIn(station: Station, editor: string): Promise<unknown> {
+  const child = running.get(`${station.name} ${editor}`);
+  if (!child)
+    throw new Refusal('not-running', `${editor} does not run at ${station.name}.`, 'Launch it first: it asks then.');
+  const done = new Promise((settle) => child.stdout!.once('data', settle));
+  child.kill('SIGUSR2');
+  await done;
+  return list(station, editor);
+}
+
 function list(station: Station, editor: string): unknown {
   const file = join(station.root, lists[editor]!(station));
   if (!existsSync(file))
@@ -111,12 +124,18 @@ function list(station: Station, editor: string): unknown {
       `${editor} was never started at ${station.name}, so it lists nothing.`,
       'Launch it first.',
     );
-  const listing = JSON.parse(readFileSync(file, 'utf8')) as { at: string; listed: unknown[]; refused: unknown[] };
+  const listing = JSON.parse(readFileSync(file, 'utf8')) as {
+    at: string;
+    listed: unknown[];
+    refused: unknown[];
+    favorites?: unknown[];
+  };
   return {
     running: running.has(`${station.name} ${editor}`),
     at: listing.at,
     listed: listing.listed,
     refused: listing.refused,
+    favorites: listing.favorites ?? [],
   };
 }
 
@@ -139,6 +158,7 @@ const server = createServer((request, response) => {
       const found = find(station, editor);
       if (url.pathname === '/launch') answer(200, await launch(found, editor));
       else if (url.pathname === '/quit') answer(200, await quit(found, editor));
+      else if (url.pathname === '/import') answer(200, await takeIn(found, editor));
       else answer(200, list(found, editor));
     } catch (error) {
       if (error instanceof Refusal)

@@ -20,6 +20,7 @@ const places: Record<string, (id: string) => string> = {
   arrival: (id) => `/intake/${id}`,
   station: (id) => `/stations/${id}`,
   rollout: (id) => `/rollouts/${id}`,
+  order: () => '/stations/orders',
   conversion: (id) => `/convert/${id}`,
   'editor-chart': (id) => `/convert/charts/${id}`,
   shelf: (id) => `/shelves?shelf=${id}`,

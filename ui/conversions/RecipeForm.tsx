@@ -1,11 +1,12 @@
 'use client';
 /** What the items become. A change is worked out anew when it is asked for. */
 import { useState } from 'react';
-import { sameRecipe, type Recipe } from '@/core/conversion/recipe';
+import { sameRecipe, type Bake, type Column, type Recipe } from '@/core/conversion/recipe';
 import { useAction } from '../kit/action';
 import { call } from '../kit/call';
 import { Notice } from '../kit/Notice';
 import { TABLE_SIZES } from '../kit/PointsOptions';
+import { ReachOptions } from '../kit/ReachOptions';
 import { NumberField } from '../kit/NumberField';
 import { choices, recipeOfChoice, valueOf, type Choice, type Language } from './model/recipe-words';
 import type { Carriable } from './model/row';
@@ -15,6 +16,7 @@ interface Props {
   recipe: Recipe;
   languages: readonly Language[];
   /** settings of the rows that a table can carry */ settings: readonly Carriable[];
+  /** frames of camera data */ frames: readonly { id: string; name: string; camera: string }[];
   may: boolean;
 }
 
@@ -24,13 +26,16 @@ const groups: { kind: Choice['kind']; label: string }[] = [
   { kind: 'camera-profile', label: 'Of camera profiles' },
 ];
 
-export function RecipeForm({ id, recipe, languages, settings, may }: Props) {
+export function RecipeForm({ id, recipe, languages, settings, frames, may }: Props) {
   const { busy, problem, runAndRefresh } = useAction();
   const [wanted, want] = useState(recipe);
   const isOther = !sameRecipe(wanted, recipe);
   const all = choices(languages);
   const save = () =>
-    runAndRefresh(() => call('PATCH /api/conversions/:id', { id, body: { recipe: wanted } }), 'The plan is worked out');
+    runAndRefresh(
+      () => call('PATCH /api/conversions/:id', { id, body: { recipe: wanted as Exclude<Recipe, Column> } }),
+      'The plan is worked out',
+    );
   return (
     <form
       onSubmit={(event) => {
@@ -59,7 +64,7 @@ export function RecipeForm({ id, recipe, languages, settings, may }: Props) {
             ))}
           </select>
         </label>
-        <Details wanted={wanted} onChange={want} />
+        <Details wanted={wanted} frames={frames} onChange={want} />
         {wanted.tool === 'bake' && settings.length > 0 && (
           <Leave settings={settings} leave={wanted.leave} onChange={(leave) => want({ ...wanted, leave })} />
         )}
@@ -86,8 +91,15 @@ interface NumberProps {
   onChange: (value: number) => void;
 }
 
-function Details({ wanted, onChange }: { wanted: Recipe; onChange: (recipe: Recipe) => void }) {
-  if (wanted.tool === 'preset') return null;
+interface DetailsProps {
+  wanted: Recipe;
+  frames: Props['frames'];
+  onChange: (recipe: Recipe) => void;
+}
+
+function Details({ wanted, frames, onChange }: DetailsProps) {
+  // a column is made again as it was kept
+  if (wanted.tool === 'preset' || wanted.tool === 'column') return null;
   if (wanted.tool === 'companion')
     return (
       <NumberIn
@@ -97,19 +109,36 @@ function Details({ wanted, onChange }: { wanted: Recipe; onChange: (recipe: Reci
         onChange={(strength) => onChange({ ...wanted, strength })}
       />
     );
-  if (wanted.tool === 'bake') return <Points value={wanted.size} onChange={(size) => onChange({ ...wanted, size })} />;
+  if (wanted.tool === 'bake') return <TableOf wanted={wanted} onChange={onChange} />;
   const { form } = wanted;
   const isTable = ['cube', 'clf', 'icc-link', 'icc-abstract', 'icc-input'].includes(form);
   return (
     <>
       {isTable && <Points value={wanted.points} onChange={(points) => onChange({ ...wanted, points })} />}
-      {form === 'icc-input' && (
+      {(form === 'icc-input' || form === 'anchored') && (
         <NumberIn
           label="Light, in kelvin"
           bounds={{ min: 2000, max: 50_000 }}
           value={wanted.kelvin}
           onChange={(kelvin) => onChange({ ...wanted, kelvin })}
         />
+      )}
+      {form === 'anchored' && (
+        <label className="flex flex-col gap-0.5 text-[12px] text-soft">
+          Of this frame the neutral is put there
+          <select
+            className="field text-[13.5px] text-ink"
+            value={wanted.frame}
+            onChange={(event) => onChange({ ...wanted, frame: event.target.value })}
+          >
+            <option value="">Choose a frame</option>
+            {frames.map(({ id, name, camera }) => (
+              <option key={id} value={id}>
+                {name}, {camera}
+              </option>
+            ))}
+          </select>
+        </label>
       )}
       {form === 'other-camera' && (
         <label className="flex flex-col gap-0.5 text-[12px] text-soft">
@@ -121,6 +150,25 @@ function Details({ wanted, onChange }: { wanted: Recipe; onChange: (recipe: Reci
           />
         </label>
       )}
+    </>
+  );
+}
+
+function TableOf({ wanted, onChange }: { wanted: Bake; onChange: (recipe: Recipe) => void }) {
+  const { above, ...rest } = wanted;
+  return (
+    <>
+      <Points value={wanted.size} onChange={(size) => onChange({ ...wanted, size })} />
+      <label className="flex flex-col gap-0.5 text-[12px] text-soft">
+        Reaches
+        <select
+          className="field text-[13.5px] text-ink"
+          value={above ?? ''}
+          onChange={({ target: { value } }) => onChange(value ? { ...rest, above: Number(value) } : rest)}
+        >
+          <ReachOptions />
+        </select>
+      </label>
     </>
   );
 }

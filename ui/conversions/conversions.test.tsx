@@ -84,19 +84,31 @@ describe('a recipe in words', () => {
   test.each([
     [{ ...bake, leave: [] }, 'looks, tables of 33 points'],
     [{ ...bake, leave: ['level'] }, 'looks, tables of 33 points, without Level'],
+    [{ ...bake, leave: [], above: 4 }, 'looks, tables of 33 points to +4 EV'],
     [{ tool: 'preset', to: 'oxbow@2' } as const, 'presets of Oxbow 2'],
     [{ tool: 'companion', to: 'oxbow@2', strength: 60 } as const, 'presets of Oxbow 2 that call the look at 60 %'],
-    [{ tool: 'derive', form: 'clf', points: 33, kelvin: 5000, camera: '' } as const, 'looks: CLF'],
+    [{ tool: 'derive', form: 'clf', points: 33, kelvin: 5000, camera: '', frame: '' } as const, 'looks: CLF'],
   ])('%j', (recipe, words) => {
     expect(recipeWords(recipe, languages)).toBe(words);
   });
 });
 
+const frames = [{ id: '01a1b2c3-0000-7000-8000-000000000001', name: 'Lamp', camera: 'Perrin Alder' }];
+
 describe('the recipe of a plan', () => {
   function show() {
     const asked = serve({ 'PATCH /api/conversions/one': {} });
     const settings = [{ setting: 'level', title: 'Level', family: 'tone', used: 3, left: false }];
-    draw(<RecipeForm id="one" recipe={{ ...bake, leave: [] }} languages={languages} settings={settings} may />);
+    draw(
+      <RecipeForm
+        id="one"
+        recipe={{ ...bake, leave: [] }}
+        languages={languages}
+        settings={settings}
+        frames={frames}
+        may
+      />,
+    );
     return { asked, user: userEvent.setup() };
   }
   test('is sent when it is asked for, and not before', async () => {
@@ -120,6 +132,22 @@ describe('the recipe of a plan', () => {
     await user.type(strength, '60{Enter}');
     await user.click(screen.getByRole('button', { name: 'Work it out anew' }));
     expect(asked.map(({ body }) => body)).toEqual([{ recipe: { tool: 'companion', to: 'oxbow@2', strength: 60 } }]);
+  });
+  test('says how far a table reaches, and no more of it where that is display white', async () => {
+    const { asked, user } = show();
+    await user.selectOptions(screen.getByLabelText('Reaches'), 'to +4 EV above middle gray');
+    await user.click(screen.getByRole('button', { name: 'Work it out anew' }));
+    expect(asked.map(({ body }) => body)).toEqual([{ recipe: { tool: 'bake', size: 33, leave: [], above: 4 } }]);
+    await user.selectOptions(screen.getByLabelText('Reaches'), 'from black to display white');
+    expect(screen.queryByRole('button', { name: 'Work it out anew' })).toBeNull();
+  });
+  test('of an anchored profile names the frame whose neutral is meant', async () => {
+    const { asked, user } = show();
+    await user.selectOptions(screen.getByLabelText('Each becomes'), 'derive anchored');
+    await user.selectOptions(screen.getByLabelText('Of this frame the neutral is put there'), 'Lamp, Perrin Alder');
+    await user.click(screen.getByRole('button', { name: 'Work it out anew' }));
+    const recipe = { tool: 'derive', form: 'anchored', points: 33, kelvin: 5000, camera: '', frame: frames[0]?.id };
+    expect(asked.map(({ body }) => body)).toEqual([{ recipe }]);
   });
   test('is put back as it was', async () => {
     const { asked, user } = show();

@@ -12,6 +12,7 @@ import { Field } from '../kit/Field';
 import { problemWith, useSchemaForm } from '../kit/form';
 import { Notice } from '../kit/Notice';
 import { PointsOptions } from '../kit/PointsOptions';
+import { ReachOptions } from '../kit/ReachOptions';
 import { valueText } from '../item/value-words';
 
 type View = AnswerOf<'GET /api/versions/:id/convert'>;
@@ -19,6 +20,7 @@ interface Conversion {
   /** points an axis */ size: number;
   /** those that go into the table */ settings: string[];
   title: string;
+  /** stops above middle gray; null for display white */ above: number | null;
 }
 
 interface Props {
@@ -35,13 +37,21 @@ export function Convert({ versionId, title, first, agreement }: Props) {
     size: 33,
     settings: first.carried.map(({ setting }) => setting),
     title,
+    above: null,
   });
-  const [size, wanted, name] = useWatch({ control: form.control, name: ['size', 'settings', 'title'] });
+  const [size, wanted, name, above] = useWatch({
+    control: form.control,
+    name: ['size', 'settings', 'title', 'above'],
+  });
   const settings = wanted.join(',');
   const { data: view = first, error } = useQuery({
-    queryKey: ['conversion', versionId, size, settings],
+    queryKey: ['conversion', versionId, size, settings, above],
     queryFn: ({ signal }) =>
-      call('GET /api/versions/:id/convert', { id: versionId, query: { size: String(size), settings }, signal }),
+      call('GET /api/versions/:id/convert', {
+        id: versionId,
+        query: { size: String(size), settings, ...(above === null ? {} : { above: String(above) }) },
+        signal,
+      }),
     placeholderData: keepPreviousData,
   });
   const convert = (body: Conversion) =>
@@ -91,6 +101,16 @@ function TitleAndSize() {
         {(attributes) => (
           <select {...attributes} {...form.register('size', { valueAsNumber: true })}>
             <PointsOptions />
+          </select>
+        )}
+      </Field>
+      <Field label="Reaches" problem={problemWith(form, 'above')}>
+        {(attributes) => (
+          <select
+            {...attributes}
+            {...form.register('above', { setValueAs: (text) => (text === '' || text === null ? null : Number(text)) })}
+          >
+            <ReachOptions />
           </select>
         )}
       </Field>

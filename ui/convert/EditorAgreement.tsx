@@ -42,6 +42,9 @@ export function EditorAgreement({ measured, item, form }: Props) {
       <Link className="text-[12.5px] underline" href={`/convert/charts?preset=${item}&form=${form}`}>
         Measure it by a chart
       </Link>
+      <Link className="mt-1 block text-[12.5px] underline" href={`/items/${item}/exported?form=${form}`}>
+        Compare it with an export of the editor
+      </Link>
     </section>
   );
 }

@@ -1,5 +1,6 @@
 /** What was read from a version, by its kind. */
 import type { CameraProfileFacts } from '@/core/camera/facts';
+import type { AssumedEncoding } from '@/core/look/assumed-encoding';
 import type { ClassOverrides } from '@/core/preset/bake';
 import { Fact } from '../kit/Fact';
 import { LookFacts, type TableFacts } from './LookFacts';
@@ -7,7 +8,13 @@ import { PresetFacts } from './PresetFacts';
 import { ProfileFacts } from './ProfileFacts';
 import { factName, valueText } from './value-words';
 
-export function ReadFacts({ kind, facts }: { kind: string; facts: Record<string, unknown> }) {
+interface Props {
+  kind: string;
+  facts: Record<string, unknown>;
+  /** of a look */ encoding: AssumedEncoding | null;
+}
+
+export function ReadFacts({ kind, facts, encoding }: Props) {
   if (kind === 'preset')
     return (
       <PresetFacts
@@ -16,7 +23,8 @@ export function ReadFacts({ kind, facts }: { kind: string; facts: Record<string,
         unknown={(facts.unknown ?? {}) as Record<string, string>}
       />
     );
-  if (kind === 'look' && 'domain' in facts) return <LookFacts facts={facts as unknown as TableFacts} />;
+  if (kind === 'look' && 'domain' in facts)
+    return <LookFacts facts={facts as unknown as TableFacts} encoding={encoding} />;
   if (kind === 'camera-profile' && 'illuminants' in facts)
     return <ProfileFacts facts={facts as unknown as CameraProfileFacts} />;
   return <OtherFacts facts={facts} />;

@@ -1,4 +1,6 @@
 import { agreementWords, type Agreement } from '@/core/editor-chart/figures';
+import { isPlain, type AssumedEncoding } from '@/core/look/assumed-encoding';
+import { reachWords } from '@/core/look/tonal-range';
 import { Fact } from '../kit/Fact';
 import { Ago } from '../kit/time';
 import { counted } from '../kit/words';
@@ -69,12 +71,13 @@ function ReadFromChart({ measured }: { measured: Measured }) {
 }
 
 /** A table: its size, domain and range, and how far it is from what it was baked from. */
-export function LookFacts({ facts }: { facts: TableFacts }) {
+export function LookFacts({ facts, encoding }: { facts: TableFacts; encoding: AssumedEncoding | null }) {
   const { kind, size, tableError, fileTitle, warnings = [] } = facts;
   return (
     <dl className="facts">
       <Fact name="Table">{kind === '3d' ? `3D, ${size} points an axis` : `1D, ${size} entries`}</Fact>
       <Fact name="Domain">{spanWords(facts.domain)}</Fact>
+      {(!encoding || isPlain(encoding)) && <Fact name="Tonal range">{reachWords(facts.domain)}</Fact>}
       <Fact name="Range">{spanWords(facts.range)}</Fact>
       {tableError && (
         <Fact name="Table error">

@@ -9,10 +9,14 @@ interface Props extends Preview {
   hold?: boolean;
 }
 
-export function FramePreview({ ratio = 1.5, label, hold = true, version, ...preview }: Props) {
+export function FramePreview({ ratio = 1.5, label, hold = true, version, settings, ...preview }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const [original, setOriginal] = useState(false);
-  const { ready, fault } = useRenderedPreview(canvas, { ...preview, version: original ? null : version });
+  const { ready, fault } = useRenderedPreview(canvas, {
+    ...preview,
+    version: original ? null : version,
+    settings: original ? undefined : settings,
+  });
   const show = (on: boolean) => () => hold && setOriginal(on);
   return (
     <div className="relative bg-press" style={{ aspectRatio: ratio }}>

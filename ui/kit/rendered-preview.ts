@@ -2,12 +2,15 @@
 /** Renders a frame under a look into a canvas, in the worker of previews; what comes too late is not drawn. */
 import { useEffect, useRef, useState, type RefObject } from 'react';
 import { must } from '@/core/must';
+import type { Settings } from '@/core/preset/kinds';
 import type { PreviewAnswer } from '@/browser-workers/preview.worker';
 import { openChannel, type PreviewChannel } from './preview-worker';
 
 export interface Preview {
   frame: string;
   /** null for the frame as it is */ version: string | null;
+  /** of a preset that no version holds, point settings alone: in the place of a version */ settings?:
+    Settings | undefined;
   /** in percent */ strength: number;
   width: 320 | 900 | 1500;
   /** a smaller table, for small pictures that follow the pointer */ points?: number;
@@ -30,7 +33,8 @@ function draw(canvas: HTMLCanvasElement, answer: Drawn, askedAt: number): void {
 }
 
 export function useRenderedPreview(canvas: RefObject<HTMLCanvasElement | null>, preview: Preview) {
-  const { frame, version, strength, width, points, ahead } = preview;
+  const { frame, version, settings, strength, width, points, ahead } = preview;
+  const said = settings ? JSON.stringify(settings) : undefined;
   const channel = useRef<PreviewChannel | null>(null);
   const next = useRef(0);
   const asked = useRef(0);
@@ -58,8 +62,8 @@ export function useRenderedPreview(canvas: RefObject<HTMLCanvasElement | null>, 
   useEffect(() => {
     asked.current = performance.now();
     next.current += 1;
-    channel.current?.ask({ id: next.current, frame, width, version, strength, points });
-  }, [frame, version, strength, width, points]);
+    channel.current?.ask({ id: next.current, frame, width, version, settings: said, strength, points });
+  }, [frame, version, said, strength, width, points]);
 
   const soon = ahead?.join() ?? '';
   useEffect(() => {

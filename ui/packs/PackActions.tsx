@@ -4,6 +4,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { useConvert } from '../conversions/convert-action';
+import { inspectionAddress } from '../inspection/model/item';
 import { useAction } from '../kit/action';
 import { useApprove } from '../kit/approve';
 import { call } from '../kit/call';
@@ -50,6 +51,11 @@ export function PackActions({ pack, items, drafts, bench, rollOut, licences, may
       {bench && (
         <Link className="button" href={bench}>
           On the bench
+        </Link>
+      )}
+      {items.length > 0 && (
+        <Link className="button" prefetch={false} href={inspectionAddress({ pack: pack.id })}>
+          Inspect all
         </Link>
       )}
       {may.convert && items.length > 0 && (

@@ -23,6 +23,7 @@ interface Props {
   versions: PlannedVersion[];
   stations: { id: string; name: string; note: string }[];
   chosen: string[];
+  /** stations that are chosen already */ at?: readonly string[];
 }
 /** By their ids. */
 interface Plan {
@@ -30,10 +31,13 @@ interface Plan {
   stations: string[];
 }
 
-export function PlanForm({ versions, stations, chosen }: Props) {
+export function PlanForm({ versions, stations, chosen, at = [] }: Props) {
   const router = useRouter();
   const { busy, problem, run } = useAction();
-  const form = useSchemaForm<Plan>(rolloutEndpoints['POST /api/rollouts'].body, { versions: chosen, stations: [] });
+  const form = useSchemaForm<Plan>(rolloutEndpoints['POST /api/rollouts'].body, {
+    versions: chosen,
+    stations: [...at],
+  });
   const [items, places] = useWatch({ control: form.control, name: ['versions', 'stations'] });
   const plan = (body: Plan) =>
     run(async () => {

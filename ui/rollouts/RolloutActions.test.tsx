@@ -8,7 +8,20 @@ import { RolloutActions } from './RolloutActions';
 
 function show(part: Partial<Parameters<typeof RolloutActions>[0]>, answer: unknown = { id: 'one' }) {
   const asked = serve({ 'POST /api/rollouts/one': answer });
-  draw(<RolloutActions id="one" status="planned" files={6} stations={1} isUndo={false} may {...part} />);
+  draw(
+    <RolloutActions
+      id="one"
+      status="planned"
+      files={6}
+      stations={1}
+      isUndo={false}
+      removes={false}
+      again
+      places={[]}
+      may
+      {...part}
+    />,
+  );
   return { asked, user: userEvent.setup() };
 }
 const buttons = () => screen.queryAllByRole('button').map((button) => button.textContent);
@@ -26,6 +39,10 @@ describe('what can be done with a rollout', () => {
     show({ status });
     expect(buttons()).toEqual(names);
   });
+  test('what takes files away says so, and is planned anew at its station alone', () => {
+    show({ removes: true, again: false });
+    expect(buttons()).toEqual(['Drop the plan', 'Confirm: take away 6 files on 1 station']);
+  });
   test('an undo is not undone, and who may not do it is offered nothing', () => {
     show({ status: 'done', isUndo: true });
     show({ may: false });
@@ -38,7 +55,10 @@ describe('what can be done with a rollout', () => {
     expect(router.refresh).toHaveBeenCalledOnce();
     await user.click(screen.getByRole('button', { name: 'Drop the plan' }));
     expect(router.push).toHaveBeenCalledWith('/rollouts');
-    expect(asked.map(({ body }) => body)).toEqual([{ verb: 'confirm' }, { verb: 'drop' }]);
+    expect(asked.map(({ body }) => body)).toEqual([
+      { verb: 'confirm', first: null },
+      { verb: 'drop', first: null },
+    ]);
   });
 
   test('undoing says first what it takes back, and leads to its opposite', async () => {

@@ -15,16 +15,24 @@ interface Props {
   files: number;
   stations: number;
   isUndo: boolean;
+  /** it takes files away, and writes none but lists of them */ removes: boolean;
+  /** its plan can be worked out anew */ again: boolean;
+  /** where something is written: one of these can go before the rest */ places: readonly {
+    id: string;
+    name: string;
+  }[];
   may: boolean;
 }
 
-export function RolloutActions({ id, status, files, stations, isUndo, may }: Props) {
+export function RolloutActions({ id, status, files, stations, isUndo, removes, again, places, may }: Props) {
   const router = useRouter();
   const { busy, problem, run } = useAction();
   const [undoing, setUndoing] = useState(false);
+  const [first, setFirst] = useState('');
   const act = (verb: RolloutVerb) =>
     void run(async () => {
-      const next = await call('POST /api/rollouts/:id', { id, body: { verb } });
+      const body = { verb, first: verb === 'confirm' && first ? first : null };
+      const next = await call('POST /api/rollouts/:id', { id, body });
       setUndoing(false);
       if (verb === 'drop') router.push('/rollouts');
       else if (next.id !== id) router.push(`/rollouts/${next.id}`);
@@ -39,14 +47,29 @@ export function RolloutActions({ id, status, files, stations, isUndo, may }: Pro
           Drop the plan
         </button>
       )}
-      {status === 'planned' && (
+      {status === 'planned' && again && (
         <button className="button quiet" disabled={busy} onClick={() => act('again')}>
           Plan it again
         </button>
       )}
+      {status === 'planned' && places.length > 1 && (
+        <select
+          className="field max-w-[220px]"
+          aria-label="To which station it goes first"
+          value={first}
+          onChange={(event) => setFirst(event.target.value)}
+        >
+          <option value="">all at once</option>
+          {places.map((place) => (
+            <option key={place.id} value={place.id}>
+              {place.name} first
+            </option>
+          ))}
+        </select>
+      )}
       {status === 'planned' && (
         <button className="button main" disabled={busy || !files} onClick={() => act('confirm')}>
-          Confirm: write {sentence}
+          Confirm: {removes ? 'take away' : 'write'} {sentence}
         </button>
       )}
       {(status === 'done' || status === 'confirmed') && !isUndo && (

@@ -3,6 +3,7 @@
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useConvert } from '../conversions/convert-action';
+import { inspectionAddress } from '../inspection/model/item';
 import { useApprove } from '../kit/approve';
 import { call } from '../kit/call';
 import { useToast } from '../kit/toast';
@@ -30,6 +31,7 @@ export function ChosenBar() {
         None
       </button>
       <OnTheBench />
+      <Inspect />
       {may.edit && (
         <button className="button" onClick={() => ask({ what: 'change the chosen' })}>
           Change together
@@ -57,6 +59,19 @@ function OnTheBench() {
       On the bench
     </Link>
   ) : null;
+}
+
+function Inspect() {
+  const { selection } = useShelves();
+  return (
+    <Link
+      className="button"
+      prefetch={false}
+      href={inspectionAddress({ items: [...selection.keys()].slice(0, MOST_IN_ADDRESS) })}
+    >
+      Inspect{selection.size > MOST_IN_ADDRESS && ` the first ${MOST_IN_ADDRESS}`}
+    </Link>
+  );
 }
 
 function Convert() {

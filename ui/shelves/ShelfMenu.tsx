@@ -1,6 +1,8 @@
 'use client';
 import { Ellipsis } from 'lucide-react';
+import { useRouter } from 'next/navigation';
 import { useConvert } from '../conversions/convert-action';
+import { inspectionAddress } from '../inspection/model/item';
 import { call } from '../kit/call';
 import { Menu, MenuEntry } from '../kit/Menu';
 import type { ShelfView } from './model/spine';
@@ -24,6 +26,7 @@ export function ShelfMenu({ shelf }: { shelf: ShelfView }) {
   const { shelves, may, params, go, action, ask } = useShelves();
   const empty = shelf.items === 0;
   const { convert } = useConvert(action);
+  const router = useRouter();
   const putAway = () =>
     void action.runAndRefresh(
       () => call('POST /api/shelves/:id/away', { id: shelf.id, body: { away: true } }),
@@ -53,6 +56,11 @@ export function ShelfMenu({ shelf }: { shelf: ShelfView }) {
       align="start"
     >
       <MenuEntry words="Put away, for me" onSelect={putAway} />
+      <MenuEntry
+        words="Inspect all of it"
+        off={empty}
+        onSelect={() => router.push(inspectionAddress({ shelf: shelf.id }))}
+      />
       {may.convert && <MenuEntry words="Convert all of it" off={empty} onSelect={() => convert({ shelf: shelf.id })} />}
       {may.shelf && (
         <>

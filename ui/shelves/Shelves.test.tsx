@@ -154,7 +154,8 @@ describe('spines that are chosen', () => {
       await screen.findByText(/1 version approved\. 1 was not approved: Ash \(version 1 is approved already\)\./),
     ).toBeTruthy();
     expect(bar()).toBeNull();
-    await user.click(screen.getByRole('button', { name: 'Undo' }));
+    // the region of toasts takes the pointer a moment after its first toast stands
+    await waitFor(() => user.click(screen.getByRole('button', { name: 'Undo' })));
     expect(await screen.findByText('Undone.')).toBeTruthy();
     expect(sent().map(({ path }) => path)).toEqual(['/api/items/approve', '/api/items/approve/undo']);
     expect(sent()[1]?.body).toEqual({ versions: ['Tenmoku-1'] });

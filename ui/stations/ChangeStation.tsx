@@ -1,5 +1,5 @@
 'use client';
-/** What a station is called and whose it is; and its end, which can be taken back. */
+/** What a station is called, whose it is and which editors it has; and its end, which can be taken back. */
 import { useState } from 'react';
 import { stationEndpoints } from '@/core/api/stations';
 import { useAction } from '../kit/action';
@@ -9,34 +9,70 @@ import { problemWith, useSchemaForm } from '../kit/form';
 import { Modal, ModalFoot } from '../kit/Modal';
 import { Notice } from '../kit/Notice';
 import { useToast } from '../kit/toast';
+import { counted } from '../kit/words';
+import { EditorsThere, type EditorChoice } from './EditorsThere';
+import { changeOf, Ticks, type Choice } from './Ticks';
 
 interface Station {
   id: string;
   name: string;
   person: string;
   retired: boolean;
+  /** "editor@version" */ editors: string[];
+  /** ids of those that are used there */ cameras: string[];
 }
-type Fields = Omit<Station, 'id'>;
+type Fields = Omit<Station, 'id' | 'editors' | 'cameras'>;
+interface Props {
+  station: Station;
+  /** those that there are for such a station */ choices: readonly EditorChoice[];
+  /** the studio's cameras; none for a card */ cameras: readonly Choice[];
+  /** how many files of ours lie there, by editor */ placed: Readonly<Record<string, number>>;
+}
 
-export function ChangeStation({ station }: { station: Station }) {
+export function ChangeStation(props: Props) {
   const [open, setOpen] = useState(false);
   return (
     <>
       <button className="button" onClick={() => setOpen(true)}>
         Change
       </button>
-      {open && <Form station={station} onClose={() => setOpen(false)} />}
+      {open && <Form {...props} onClose={() => setOpen(false)} />}
     </>
   );
 }
 
-function Form({ station: { id, ...said }, onClose }: { station: Station; onClose: () => void }) {
+/** What becomes of our files where an editor goes. */
+function Leaving({ gone, placed }: { gone: readonly EditorChoice[]; placed: Props['placed'] }) {
+  const words = gone.flatMap(({ id, title }) => (placed[id] ? [`${counted(placed[id], 'file')} for ${title}`] : []));
+  if (!words.length) return null;
+  return (
+    <p role="status" className="border-l-[3px] border-ochre pl-3">
+      Etagere has put {words.join(' and ')} there. They stay where they are, and are no longer looked after.
+    </p>
+  );
+}
+
+function Form({
+  station: { id, editors, cameras: used, ...said },
+  choices,
+  cameras,
+  placed,
+  onClose,
+}: Props & { onClose: () => void }) {
   const { busy, problem, runAndRefresh } = useAction();
   const tell = useToast();
   const form = useSchemaForm<Fields>(stationEndpoints['PATCH /api/stations/:id'].body, said);
+  const [ticked, setTicked] = useState(editors);
+  const [inUse, setInUse] = useState(used);
+  const { came, went } = changeOf(editors, ticked);
   const send = (body: Fields) => call('PATCH /api/stations/:id', { id, body });
   const save = async (body: Fields) => {
-    if (await runAndRefresh(() => send(body))) onClose();
+    const shown = changeOf(used, inUse);
+    const saved = await runAndRefresh(async () => {
+      await call('PATCH /api/stations/:id', { id, body: { ...body, came, went } });
+      if (shown.came.length || shown.went.length) await call('PATCH /api/stations/:id/cameras', { id, body: shown });
+    });
+    if (saved) onClose();
   };
   const retire = async () => {
     const retired = !said.retired;
@@ -56,6 +92,18 @@ function Form({ station: { id, ...said }, onClose }: { station: Station; onClose
         <Field label="Person" problem={problemWith(form, 'person')}>
           {(attributes) => <input {...attributes} {...form.register('person')} />}
         </Field>
+        <EditorsThere choices={choices} ticked={ticked} onTick={setTicked} />
+        <Leaving gone={choices.filter((choice) => went.includes(choice.id))} placed={placed} />
+        {cameras.length > 0 && (
+          <div>
+            <Ticks legend="Cameras used there" choices={cameras} ticked={inUse} onTick={setInUse} />
+            <p className="mt-1 text-[12px] text-soft">
+              {inUse.length
+                ? 'Profiles of other cameras are left out of what is rolled out there.'
+                : 'While none is named, profiles of all cameras can go there.'}
+            </p>
+          </div>
+        )}
         {!said.retired && (
           <p className="text-soft">
             A retired station gets nothing any more, and its agent is not let in; what lies there stays, and so does its

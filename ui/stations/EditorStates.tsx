@@ -12,6 +12,7 @@ export interface EditorOnStation {
   running: boolean;
   state: string;
   /** of ours, how many it does not list yet */ waiting: number;
+  /** so many lie in its hand-off folder */ importing: number;
   /** and how many have a newer approved version */ updates: number;
   listed: number;
   refused: { path: string; reason: string }[];
@@ -83,6 +84,7 @@ function EditorRow({ station, editor, may }: { station: string; editor: EditorOn
             editor={keyOf(editor)}
             running={editor.running}
             restart={editor.state === 'restart-due'}
+            waits={editor.importing > 0}
           />
         )}
       </td>

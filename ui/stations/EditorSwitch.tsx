@@ -10,16 +10,18 @@ export function EditorSwitch({
   editor,
   running,
   restart,
+  waits,
 }: {
   stationId: string;
   editor: string;
   running: boolean;
   restart: boolean;
+  /** something lies in its hand-off folder */ waits: boolean;
 }) {
   const router = useRouter();
   const [busy, setBusy] = useState<string | null>(null);
   const [problem, setProblem] = useState<ProblemText | null>(null);
-  const say = async (verbs: ('launch' | 'quit')[], word: string) => {
+  const say = async (verbs: ('launch' | 'quit' | 'import')[], word: string) => {
     setBusy(word);
     setProblem(null);
     try {
@@ -44,8 +46,13 @@ export function EditorSwitch({
                 {busy ?? 'Restart'}
               </button>
             )}
+            {waits && (
+              <button className="button main" disabled={!!busy} onClick={() => void say(['import'], 'Taking in')}>
+                {busy ?? 'Take in what waits'}
+              </button>
+            )}
             <button className="button" disabled={!!busy} onClick={() => void say(['quit'], 'Quitting')}>
-              {!restart && busy ? busy : 'Quit'}
+              {!restart && !waits && busy ? busy : 'Quit'}
             </button>
           </>
         ) : (

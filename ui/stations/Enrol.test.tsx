@@ -7,8 +7,8 @@ import { router } from '../testing/setup';
 import { Enrol } from './Enrol';
 
 const editors = [
-  { id: 'oxbow@2', title: 'Oxbow 2' },
-  { id: 'marlstone@4', title: 'Marlstone 4' },
+  { id: 'oxbow@2', title: 'Oxbow 2', systems: ['linux', 'macos', 'windows'] },
+  { id: 'marlstone@4', title: 'Marlstone 4', systems: ['macos', 'windows'] },
 ];
 
 async function open(answer: unknown) {
@@ -42,6 +42,18 @@ describe('adding a station', () => {
     expect(await screen.findByText(/etagere-agent\.mjs enrol --server \S+ --code ABCD-EFGH-JKMN/)).toBeTruthy();
     expect(asked[0]?.body).toEqual({ name: 'Glaze desk', person: '', system: 'windows', editors: ['marlstone@4'] });
     expect(router.refresh).toHaveBeenCalledOnce();
+  });
+
+  test('only editors that there are for the system are offered, and sent', async () => {
+    const { asked, user, dialog, add } = await open({ id: 'x', code: 'ABCD-EFGH-JKMN' });
+    await user.type(dialog.getByLabelText('Name'), 'Glaze desk');
+    await user.click(dialog.getByLabelText('Marlstone 4'));
+    await user.click(dialog.getByLabelText('Oxbow 2'));
+    await user.selectOptions(dialog.getByLabelText('System'), 'linux');
+    expect(dialog.queryByLabelText('Marlstone 4')).toBeNull();
+    await add();
+    await screen.findByText(/etagere-agent\.mjs enrol/);
+    expect(asked[0]?.body).toMatchObject({ system: 'linux', editors: ['oxbow@2'] });
   });
 
   test('what the server refuses is said, and what was typed stays', async () => {

@@ -8,18 +8,14 @@ import { Field } from '../kit/Field';
 import { problemWith, useSchemaForm } from '../kit/form';
 import { Modal, ModalFoot } from '../kit/Modal';
 import { Notice } from '../kit/Notice';
+import { choicesFor, EditorsThere, type EditorChoice } from './EditorsThere';
 import { EnrolSteps } from './EnrolSteps';
 import type { StationSystem } from './model/agent-lines';
 
-interface Editor {
-  id: string;
-  title: string;
-}
 interface NewStation {
   name: string;
   person: string;
   system: StationSystem;
-  editors: string[];
 }
 interface Enrolment {
   station: string;
@@ -29,7 +25,7 @@ interface Enrolment {
 
 const systems = { macos: 'macOS', windows: 'Windows', linux: 'Linux' } as const;
 
-export function Enrol({ editors }: { editors: Editor[] }) {
+export function Enrol({ editors }: { editors: EditorChoice[] }) {
   const [open, setOpen] = useState(false);
   const [enrolment, setEnrolment] = useState<Enrolment | null>(null);
   const close = () => {
@@ -57,17 +53,20 @@ export function Enrol({ editors }: { editors: Editor[] }) {
   );
 }
 
-function StationForm({ editors, onAdded }: { editors: Editor[]; onAdded: (enrolment: Enrolment) => void }) {
+function StationForm({ editors, onAdded }: { editors: EditorChoice[]; onAdded: (enrolment: Enrolment) => void }) {
   const { busy, problem, runAndRefresh } = useAction();
   const form = useSchemaForm<NewStation>(stationEndpoints['POST /api/stations'].body, {
     name: '',
     person: '',
     system: 'macos',
-    editors: [],
   });
+  const [ticked, setTicked] = useState<string[]>([]);
+  const choices = choicesFor(editors, form.watch('system'));
   const add = (station: NewStation) =>
     runAndRefresh(async () => {
-      const { id, code } = await call('POST /api/stations', { body: station });
+      // what was ticked before another system was chosen is not there
+      const there = ticked.filter((id) => choices.some((choice) => choice.id === id));
+      const { id, code } = await call('POST /api/stations', { body: { ...station, editors: there } });
       onAdded({ station: id, code, system: station.system });
     });
   return (
@@ -89,17 +88,7 @@ function StationForm({ editors, onAdded }: { editors: Editor[]; onAdded: (enrolm
           </select>
         )}
       </Field>
-      {editors.length > 0 && (
-        <fieldset>
-          <legend className="mb-1 text-[12px] text-soft">Editors there</legend>
-          {editors.map((editor) => (
-            <label key={editor.id} className="flex gap-2 py-0.5">
-              <input type="checkbox" value={editor.id} {...form.register('editors')} />
-              {editor.title}
-            </label>
-          ))}
-        </fieldset>
-      )}
+      <EditorsThere choices={choices} ticked={ticked} onTick={setTicked} />
       <Notice problem={problem} />
       <ModalFoot>
         <button className="button main" disabled={busy}>

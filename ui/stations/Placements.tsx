@@ -1,5 +1,6 @@
 /** Files in the editors' folders of a station, and what became of each. */
 import Link from 'next/link';
+import type { ReactNode } from 'react';
 import { fidelity } from '../kit/fidelity';
 import { State } from '../kit/State';
 
@@ -15,7 +16,12 @@ export interface PlacedFile {
   residual: { maxDeltaE: number; meanDeltaE: number } | null;
 }
 
-export function Placements({ rows }: { rows: PlacedFile[] }) {
+interface Props<T> {
+  rows: readonly T[];
+  /** what can be done about a file */ action?: (file: T) => ReactNode;
+}
+
+export function Placements<T extends PlacedFile>({ rows, action }: Props<T>) {
   return (
     <table className="list table-fixed">
       <colgroup>
@@ -50,6 +56,7 @@ export function Placements({ rows }: { rows: PlacedFile[] }) {
             <td>
               <State of={file.state || 'theirs'} />
               <span className="block text-[12px] text-soft">{file.reason}</span>
+              {action && <span className="text-[12px]">{action(file)}</span>}
             </td>
           </tr>
         ))}

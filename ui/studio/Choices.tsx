@@ -16,6 +16,7 @@ export interface ChoiceOfHouse {
   profileItem: string | null;
   look: string | null;
   lookItem: string | null;
+  /** a look that its preset calls, and that was made from it */ doubled: { id: string; title: string } | null;
   person: string | null;
 }
 
@@ -89,6 +90,16 @@ function ChoiceRow({ choice, onTakeAway }: RowProps) {
             </Link>{' '}
             at {choice.strength} %
           </>
+        )}
+        {choice.doubled && (
+          <span className="block text-[12px] text-ochre">
+            It calls{' '}
+            <Link className="underline" href={`/items/${choice.doubled.id}`}>
+              {choice.doubled.title}
+            </Link>
+            , which was made from it: the effect acts twice. Choose the companion preset instead, which is made on that
+            look’s page.
+          </span>
         )}
       </td>
       <td className="text-soft">{choice.person}</td>

@@ -1,5 +1,6 @@
 'use client';
 /** The editors that Etagere knows, each told by a descriptor; brought in, revised and sent out as JSON. */
+import Link from 'next/link';
 import { useAction } from '../kit/action';
 import { send } from '../kit/call';
 import { FileButton } from '../kit/FileButton';
@@ -60,15 +61,25 @@ export function Editors({ editors, may }: { editors: EditorView[]; may: boolean 
                   {editor.by ? `, ${editor.by}` : ''}
                 </span>
               </td>
-              <td>
+              <td className="whitespace-nowrap">
                 <a
-                  className="button"
+                  className="button mr-1"
                   href={`/api/editors/${encodeURIComponent(editor.key)}`}
                   download
                   aria-label={`Descriptor of ${editor.title} as JSON`}
                 >
                   JSON
                 </a>
+                {may && (
+                  <Link
+                    className="button"
+                    prefetch={false}
+                    href={`/studio/workshop?editor=${encodeURIComponent(editor.key)}`}
+                    aria-label={`Map the presets of ${editor.title}`}
+                  >
+                    Mapping
+                  </Link>
+                )}
               </td>
             </tr>
           ))}
@@ -82,6 +93,9 @@ export function Editors({ editors, may }: { editors: EditorView[]; may: boolean 
             accept=".json,application/json"
             onFile={(file) => void bring(file)}
           />
+          <Link className="button" prefetch={false} href="/studio/workshop">
+            Describe an editor by its presets
+          </Link>
           <span role="status" className="text-soft">
             {said}
           </span>

@@ -1,3 +1,4 @@
+import Link from 'next/link';
 import { listRibbons, type RibbonRow } from '@/server/ribbons/service';
 import { may } from '@/server/people/roles';
 import { signedInPerson } from '@/server/http';
@@ -29,7 +30,11 @@ export default async function Page() {
   return (
     <div className="max-w-[980px] px-6 pb-16 pt-[18px]">
       <Refresh subjects={['item']} />
-      <PageHead title="Ribbons" note="the short everyday list, in its order" />
+      <PageHead title="Ribbons" note="the short everyday list, in its order">
+        <Link className="button" href="/stations/favorites">
+          Favorites at the stations
+        </Link>
+      </PageHead>
       <h2 className="mb-1 text-[17px]">Mine</h2>
       <RibbonList ribbons={mine.map(plain)} whose="mine" may={may(person, 'ribbon.own')} />
       <h2 className="mb-1 mt-8 text-[17px]">Of the house</h2>

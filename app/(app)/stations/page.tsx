@@ -1,4 +1,5 @@
 import Link from 'next/link';
+import { dueByStation } from '@/server/orders/service';
 import { may } from '@/server/people/roles';
 import { listEditors } from '@/server/editors/service';
 import { fleet, FLEET_AT_ONCE, retiredStations } from '@/server/stations/views';
@@ -9,14 +10,21 @@ import { Refresh } from '@/ui/kit/Refresh';
 import { State } from '@/ui/kit/State';
 import { counted } from '@/ui/kit/words';
 import { Ago } from '@/ui/kit/time';
+import { choicesOf } from '@/ui/stations/EditorsThere';
 import { Enrol } from '@/ui/stations/Enrol';
+import { systemNames } from '@/ui/stations/model/systems';
 
 export const metadata = { title: 'Stations' };
-const systemNames: Record<string, string> = { macos: 'macOS', windows: 'Windows', linux: 'Linux' };
 
 function placedWords({ waiting, placed }: { waiting: number; placed: number }): string {
   if (waiting) return `${waiting} not listed yet`;
   return placed ? `${placed} placed` : '';
+}
+
+/** What a station lacks by the orders that it follows. */
+function Due({ files }: { files: number }) {
+  if (!files) return null;
+  return <span className="block text-[12px] text-ochre">{counted(files, 'file')} due by standing orders</span>;
 }
 
 interface Props {
@@ -35,8 +43,13 @@ export default async function Page({ searchParams }: Props) {
   const editors = [...new Map(views.flatMap((v) => v.editors).map((e) => [`${e.editor}@${e.version}`, e.title]))].sort(
     (a, b) => a[1].localeCompare(b[1]),
   );
+  const due = await dueByStation(
+    person,
+    views.map(({ station }) => station.id),
+  );
   const every = (...states: string[]): number =>
-    views.filter((view) => view.editors.every((editor) => states.includes(editor.state))).length;
+    views.filter((view) => !due.has(view.station.id) && view.editors.every((editor) => states.includes(editor.state)))
+      .length;
   const inStep = every('in-step', 'empty');
   const waiting = every('in-step', 'empty', 'launch-due') - inStep;
   const needs = [
@@ -47,7 +60,7 @@ export default async function Page({ searchParams }: Props) {
     .join(', ');
   return (
     <div className="px-6 pb-16 pt-[18px]">
-      <Refresh subjects={['station', 'rollout']} />
+      <Refresh subjects={['station', 'rollout', 'order', 'item']} />
       <PageHead
         title="Stations"
         note={
@@ -62,13 +75,19 @@ export default async function Page({ searchParams }: Props) {
             : 'none yet'
         }
       >
-        {may(person, 'station.enrol') && (
-          <Enrol
-            editors={known
-              .filter(({ descriptor }) => descriptor.kind === 'editor')
-              .map(({ id, version, descriptor }) => ({ id: `${id}@${version}`, title: descriptor.title }))}
-          />
-        )}
+        <Link className="button" href="/stations/matrix">
+          Who has what
+        </Link>
+        <Link className="button" href="/stations/orders">
+          Standing orders
+        </Link>
+        <Link className="button" href="/stations/favorites">
+          Favorites
+        </Link>
+        <Link className="button" href="/stations/opening">
+          Opening rules
+        </Link>
+        {may(person, 'station.enrol') && <Enrol editors={choicesOf(known, 'editor')} />}
       </PageHead>
       {all ? (
         <table className="list min-w-[760px]">
@@ -91,6 +110,7 @@ export default async function Page({ searchParams }: Props) {
                       ? `in the reader of ${station.host}`
                       : `${systemNames[station.station.system]}${station.station.person ? `, ${station.station.person}` : ''}`}
                   </span>
+                  <Due files={due.get(station.station.id) ?? 0} />
                 </td>
                 {editors.map(([id]) => {
                   const editorState = station.editors.find((x) => `${x.editor}@${x.version}` === id);

@@ -60,6 +60,7 @@ export default async function Page() {
           profileItem: choice.profile_item,
           look: choice.look,
           lookItem: choice.look_item,
+          doubled: choice.doubled,
           person: choice.person,
         }))}
       />

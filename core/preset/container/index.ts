@@ -5,6 +5,8 @@ import { documentOf, type Container, type Form, type OpenPreset, type StepDocume
 import { openXml } from './xml';
 import { openXmp } from './xmp';
 
+export { formOfPacket } from './xmp';
+
 export { containers, documentOf, WHOLE } from './open-preset';
 export type { About, Container, Form, OpenPreset, OpenStep, Step, StepDocument, WrittenValue } from './open-preset';
 

@@ -329,3 +329,52 @@ export function openXmp(bytes: Uint8Array, form: Form = {}): OpenPreset {
     bytes: () => bytesOf(packet.tree),
   };
 }
+
+/** A number is no name of a step. */
+const isName = (text: string): boolean => text !== '' && !Number.isFinite(Number(text));
+
+/** The property that names the steps: the usual one, else the first that every member has a word for; null where none has. */
+function stepNameIn(members: readonly Element[]): string | null {
+  const [first, ...others] = members.map(
+    (member) => new Map(propertiesOf(member).map(({ name, text }) => [name, text])),
+  );
+  const names = [...(first ?? [])].filter(([, text]) => isName(text)).map(([name]) => name);
+  const shared = names.filter((name) => others.every((properties) => isName(properties.get(name) ?? '')));
+  return shared.includes(STEP) ? STEP : (shared[0] ?? null);
+}
+
+/** The namespace that most properties of an element are in, and whether more of them are elements than attributes. */
+function writingOf(elements: readonly Element[]): { namespace: string | undefined; isElements: boolean } {
+  const holders = elements.map((element) => structureIn(element) ?? element);
+  const attributes = holders.flatMap((holder) => [...holder.attributes].filter(isProperty));
+  const children = holders.flatMap((holder) => elementsOf(holder).filter((child) => !isForeign(child)));
+  const counts = new Map<string, number>();
+  for (const { namespaceURI } of [...attributes, ...children])
+    if (namespaceURI) counts.set(namespaceURI, (counts.get(namespaceURI) ?? 0) + 1);
+  const [most] = [...counts].sort(([, one], [, other]) => other - one);
+  return { namespace: most?.[0], isElements: children.length > attributes.length };
+}
+
+/**
+ * How a packet of an unknown language is written, as far as it can be seen: the sequence that holds its steps, the property
+ * that names each of them, their namespace, and whether properties are attributes or elements. What is usual is left out.
+ */
+export function formOfPacket(bytes: Uint8Array): Form {
+  const { descriptions } = new Packet(bytes, {});
+  const lists = descriptions
+    .flatMap(descendants)
+    .filter((element) => !isForeign(element) && !isInCore(element))
+    .flatMap((element) => {
+      const list = listOf(element);
+      return list && !textsOf(list) ? [{ name: nameOf(element), members: elementsOf(list) }] : [];
+    });
+  const steps = lists.find(({ members }) => stepNameIn(members) !== null);
+  const step = steps && stepNameIn(steps.members);
+  const { namespace, isElements } = writingOf(steps?.members ?? descriptions);
+  return {
+    ...(steps ? { sequence: steps.name } : {}),
+    ...(step && step !== STEP ? { step } : {}),
+    ...(isElements ? { properties: 'elements' as const } : {}),
+    ...(namespace ? { namespace } : {}),
+  };
+}

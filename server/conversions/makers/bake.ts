@@ -23,7 +23,7 @@ export function carriable(source: PresetSource): string[] {
   return [...Object.keys(kept), ...(source.called ? ['look'] : [])];
 }
 
-export const bakeLook: Maker<Bake> = async ({ size, leave }, source, title) => {
+export const bakeLook: Maker<Bake> = async ({ size, leave, above = null }, source, title) => {
   const { version } = source;
   const preset = await presetSource(source);
   const wanted = carriable(preset).filter((id) => !leave.includes(id));
@@ -39,6 +39,7 @@ export const bakeLook: Maker<Bake> = async ({ size, leave }, source, title) => {
     size,
     title,
     wanted,
+    above,
   });
   const carried = [...Object.keys(kept), ...(takesLook ? ['look'] : [])];
   if (!carried.length) throw refused;
@@ -58,7 +59,7 @@ export const bakeLook: Maker<Bake> = async ({ size, leave }, source, title) => {
     ...(kept.monochrome ? { result: 'monochrome' as const } : {}),
     notes: `made from the preset ${version.title}, version ${version.number}`,
     outcome: {
-      said: `table of ${size} points`,
+      said: `table of ${size} points${above === null ? '' : `, to +${above} EV`}`,
       carried,
       approximated: [],
       left,
@@ -66,6 +67,6 @@ export const bakeLook: Maker<Bake> = async ({ size, leave }, source, title) => {
       error: residual,
     },
     figures: { settings: carried, left, tableError: residual },
-    told: { action: 'converted', after: { title, size } },
+    told: { action: 'converted', after: { title, size, ...(above === null ? {} : { above }) } },
   };
 };

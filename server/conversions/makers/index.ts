@@ -3,12 +3,13 @@ import { takes, type Recipe } from '@/core/conversion/recipe';
 import { Problem } from '@/core/problem';
 import { pool, type Sql } from '../../db/pool';
 import { bakeLook } from './bake';
+import { stackColumn } from './column';
 import { makeCompanionOf } from './companion';
 import { deriveForm } from './derive';
 import type { Made, Source } from './made';
 import { writePresetFor } from './write';
 
-export type { Made, Source } from './made';
+export type { Layer, Made, Source } from './made';
 
 const kindWords: Record<string, string> = { preset: 'preset', look: 'look', 'camera-profile': 'camera profile' };
 
@@ -16,7 +17,7 @@ const kindWords: Record<string, string> = { preset: 'preset', look: 'look', 'cam
 export async function make(recipe: Recipe, source: Source, title: string, sql: Sql = pool()): Promise<Made> {
   const { version } = source;
   const kind = takes(recipe);
-  if (version.kind !== kind) {
+  if (kind && version.kind !== kind) {
     const word = kindWords[kind] ?? kind;
     throw new Problem('convert-kind', `${version.title} is no ${word}.`, version.title, `Choose a ${word}.`);
   }
@@ -29,5 +30,7 @@ export async function make(recipe: Recipe, source: Source, title: string, sql: S
       return makeCompanionOf(recipe, source, title, sql);
     case 'derive':
       return deriveForm(recipe, source, title, sql);
+    case 'column':
+      return stackColumn(recipe, source, title, sql);
   }
 }

@@ -12,6 +12,13 @@ import type { ItemRow, Kind, VersionItem, VersionRow } from '../../items/queries
 export interface Source {
   version: VersionRow & VersionItem;
   item: ItemRow;
+  /** of a column of the bench: its layers from the lowest on, itself among them */ layers?: Layer[];
+}
+
+export interface Layer {
+  source: Omit<Source, 'layers'>;
+  /** percent */ strength: number;
+  /** another encoding than the one that is recorded, in words */ assumed: string | null;
 }
 
 export interface Made {
@@ -29,7 +36,8 @@ export interface Made {
   /** of the source's own item, under this name, instead of an item of its own */ variant?: string;
   /** the item that a companion calls */ calls?: string;
   /** how the log tells of it */ told: {
-    action: 'converted' | 'made in another form' | 'written for an editor' | 'made as a companion';
+    action:
+      'converted' | 'made in another form' | 'written for an editor' | 'made as a companion' | 'kept from the bench';
     after: Record<string, unknown>;
   };
 }

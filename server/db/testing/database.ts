@@ -45,6 +45,19 @@ export function withDatabase(): void {
   });
   afterAll(async () => {
     await closePool();
-    await admin(`drop database if exists ${name} with (force)`);
+    await dropping(() => admin(`drop database if exists ${name} with (force)`));
   });
+}
+
+const NOT_PERMITTED = '42501';
+
+/** PostgreSQL's own cleaner may be at work in the database, and is not ours to end: it is through in a moment. */
+async function dropping(drop: () => Promise<void>, tries = 50): Promise<void> {
+  try {
+    await drop();
+  } catch (error) {
+    if ((error as { code?: string }).code !== NOT_PERMITTED || tries === 0) throw error;
+    await new Promise((done) => setTimeout(done, 200));
+    await dropping(drop, tries - 1);
+  }
 }

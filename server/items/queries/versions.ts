@@ -230,3 +230,24 @@ export const setEncoding = (sql: Sql, versionId: string, encoding: unknown, by: 
     `,
     [versionId, JSON.stringify(encoding), by],
   );
+
+/** For each of these versions, the newest of its item that is of the same form. */
+export const newestOfForms = async (sql: Sql, versions: readonly string[]): Promise<Map<string, string>> => {
+  const rows = await many<{ id: string; newest: string }>(
+    sql,
+    `
+      select v.id, n.id as newest
+      from version v
+        join lateral (
+          select id
+          from version
+          where item_id = v.item_id and variant = v.variant
+          order by number desc
+          limit 1
+        ) n on true
+      where v.id = any($1)
+    `,
+    [versions],
+  );
+  return new Map(rows.map(({ id, newest }) => [id, newest]));
+};

@@ -1,11 +1,11 @@
-/** An item made of a file's text, for tests: told by its content, as an arrival tells it. */
+/** An item made of a file's content, for tests: told by its content, as an arrival tells it. */
 import { recognise } from '@/core/recognise';
 import { putBlob } from '../../blobs/service';
 import { transaction } from '../../db/pool';
 import { people } from '../../db/testing/database';
 import { descriptors } from '../../editors/service';
 import { actorOf } from '../../people/roles';
-import { createItem } from '../create';
+import { addVersion, createItem } from '../create';
 
 interface Made {
   itemId: string;
@@ -16,10 +16,11 @@ interface Said {
   /** as the file says where they are left out */ title?: string;
   headings?: string[];
   supplier?: string;
+  /** bodies that it is for */ cameras?: string[];
 }
 
-export async function itemOf(text: string, name: string, said: Said): Promise<Made> {
-  const bytes = Buffer.from(text);
+export async function itemOf(content: string | Uint8Array, name: string, said: Said): Promise<Made> {
+  const bytes = Buffer.from(content as Uint8Array);
   const recognised = recognise(name, bytes, await descriptors());
   return transaction(async (sql) =>
     createItem(sql, actorOf(people.librarian), {
@@ -31,7 +32,24 @@ export async function itemOf(text: string, name: string, said: Said): Promise<Ma
       sha: await putBlob(sql, bytes),
       fileName: name,
       format: recognised.format,
-      facts: recognised.facts,
+      facts: { ...recognised.facts, ...(said.cameras ? { cameras: said.cameras } : {}) },
+      selvedge: null,
+      notes: '',
+    }),
+  );
+}
+
+/** A newer version of an item, of a file's content. */
+export async function versionOf(itemId: string, content: string | Uint8Array, name: string): Promise<string> {
+  const bytes = Buffer.from(content as Uint8Array);
+  const { kind, format, facts } = recognise(name, bytes, await descriptors());
+  return transaction(async (sql) =>
+    addVersion(sql, actorOf(people.librarian), itemId, {
+      kind: kind as 'look',
+      sha: await putBlob(sql, bytes),
+      fileName: name,
+      format,
+      facts,
       selvedge: null,
       notes: '',
     }),

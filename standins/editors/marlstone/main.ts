@@ -1,8 +1,13 @@
 /** Marlstone, editions 3 and 4: reads its hidden folder once, at launch. Looks only as .mlook; headings from inside the file. */
+import { createHash } from 'node:crypto';
+import { copyFileSync, existsSync, mkdirSync } from 'node:fs';
+import { join } from 'node:path';
 import { strFromU8, unzipSync } from 'fflate';
 import { SaxesParser } from 'saxes';
+import { favorites, favoritesFirst, names } from '../favorites';
 import { photos, type Card } from '../photos';
-import { files, live, options, read, take, type Listed } from '../program';
+import { bodies, bodyOf, folderOf, iccInput, titled } from '../profiles';
+import { files, live, options, read, take, type Contents, type Listed } from '../program';
 
 const edition = options.edition === '3' ? 3 : 4;
 const most = edition === 3 ? 33 : 48;
@@ -115,9 +120,21 @@ function preset(path: string): Omit<Listed, 'path'> {
   };
 }
 
+const profileFolder = `${home}/profiles`;
+
+/** Edition 4 reads ICC input profiles, each in the folder of the camera that it is for. */
+function profile(path: string): Omit<Listed, 'path'> {
+  if (!/\.icc$/i.test(path)) throw new Error('no profile that Marlstone reads');
+  const { title } = iccInput(read(path));
+  if (!folderOf(path, profileFolder)) throw new Error('it lies in the folder of no camera');
+  return titled(path, title, profileFolder);
+}
+
 /** A camera that is not in the list gives an empty card; a look for another kind of file is left out. */
-function cards(listed: readonly Listed[]): Card[] {
-  return photos('Pictures').map(({ path, camera, developed }): Card => {
+function cards(listed: readonly Listed[], first: readonly string[]): Card[] {
+  const known = bodies(`${home}/bodies.txt`);
+  return photos('Pictures').map((photo): Card => {
+    const { path, camera, developed } = photo;
     if (!developed && !reads.includes(camera))
       return {
         path,
@@ -130,14 +147,83 @@ function cards(listed: readonly Listed[]): Card[] {
       path,
       card: 'shown',
       reason: '',
-      offers: listed.filter((l) => (only.get(l.path) ?? kind) === kind).map((l) => l.path),
+      offers: favoritesFirst(
+        listed
+          .filter((one) =>
+            one.kind === 'camera-profile'
+              ? !developed && folderOf(one.path, profileFolder) === bodyOf(photo, known)
+              : (only.get(one.path) ?? kind) === kind,
+          )
+          .map((one) => one.path),
+        first,
+      ),
     };
   });
 }
 
-live(`${home}/catalogue.json`, `${home}/refused.log`, () => {
-  const contents = take(files(`${home}/looks`), look);
-  const presets = take(files(`${home}/presets`), preset);
-  const listed = [...contents.listed, ...presets.listed];
-  return { listed, refused: [...contents.refused, ...presets.refused], cards: cards(listed) };
-});
+const favoritesFile = `${home}/favorites.json`;
+
+/** Favorites of edition 4 are told by the SHA-256 of what they are, wherever it lies. */
+function favoritesOf(listed: readonly Listed[]): Required<Pick<Contents, 'favorites' | 'refused'>> {
+  if (edition === 3 || !existsSync(join(options.root, favoritesFile))) return { favorites: [], refused: [] };
+  try {
+    const chosen = names(JSON.parse(read(favoritesFile).toString('utf8')));
+    const hashOf = new Map(
+      listed.map(({ path }) => [path, createHash('sha256').update(read(path)).digest('hex')] as const),
+    );
+    return favorites(
+      chosen.map((name) => ({ name, list: favoritesFile })),
+      listed,
+      (one, { name }) => hashOf.get(one.path) === name,
+    );
+  } catch (error) {
+    return { favorites: [], refused: [{ path: favoritesFile, reason: (error as Error).message }] };
+  }
+}
+
+/** Edition 3 takes presets only from here, when somebody says so, and keeps them where nobody else looks. */
+const TRAY = 'Marlstone Tray';
+const kept = `${home}/kept`;
+
+/** What was taken in, with what it holds. */
+const keptPreset = (path: string): Omit<Listed, 'path'> => ({ ...preset(path), sha256: hashOf(path) });
+
+const hashOf = (path: string): string => createHash('sha256').update(read(path)).digest('hex');
+
+/** What waits in the tray and is a preset goes into the store; another of its name goes out. */
+function takeIn(): void {
+  mkdirSync(join(options.root, kept), { recursive: true });
+  for (const path of files(TRAY)) {
+    try {
+      preset(path);
+      copyFileSync(join(options.root, path), join(options.root, kept, path.slice(path.lastIndexOf('/') + 1)));
+    } catch {
+      // told as refused when it looks again
+    }
+  }
+}
+
+/** What lies in the tray and could not be taken in. */
+const refusedInTray = () => take(files(TRAY), preset).refused;
+
+live(
+  `${home}/catalogue.json`,
+  `${home}/refused.log`,
+  () => {
+    const contents = take(files(`${home}/looks`), look);
+    const presets =
+      edition === 3
+        ? { ...take(files(kept), keptPreset), refused: refusedInTray() }
+        : take(files(`${home}/presets`), preset);
+    const profiles = take(edition === 4 ? files(profileFolder) : [], profile);
+    const listed = [...contents.listed, ...presets.listed, ...profiles.listed];
+    const first = favoritesOf([...contents.listed, ...presets.listed]);
+    return {
+      listed,
+      refused: [...contents.refused, ...presets.refused, ...profiles.refused, ...first.refused],
+      favorites: first.favorites,
+      cards: cards(listed, first.favorites),
+    };
+  },
+  edition === 3 ? { takeIn } : {},
+);

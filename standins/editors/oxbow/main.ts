@@ -1,7 +1,11 @@
 /** Oxbow 2: a visible folder at any depth, read at launch and again whenever something in it changes. Headings are folders. */
 import { SaxesParser } from 'saxes';
-import { photos } from '../photos';
-import { files, live, options, read, take, type Listed } from '../program';
+import { favorites, favoritesFirst } from '../favorites';
+import { calibrationOf, lensDatabase, type Lenses } from '../lenses';
+import { begin, rulesInFile, type OpeningRule } from '../opening';
+import { photos, type Card, type Photo } from '../photos';
+import { bodies, bodyOf, dngProfile, folderOf, titled } from '../profiles';
+import { files, live, modified, options, read, take, type Listed } from '../program';
 
 const configs: Record<string, string> = {
   linux: '.config/oxbow',
@@ -65,20 +69,120 @@ function preset(path: string): Omit<Listed, 'path'> {
   return { ...named(path, 'Oxbow/Presets'), kind: 'preset' };
 }
 
+const PROFILES = 'Oxbow/Profiles';
+/** By path, the camera that each profile names. */
+const cameraOf = new Map<string, string>();
+
+/** Listed by its camera: one that lies in another's folder is refused. */
+function profile(path: string): Omit<Listed, 'path'> {
+  const { title, camera } = dngProfile(read(path));
+  const folder = folderOf(path, PROFILES);
+  if (folder && folder !== camera && !folder.startsWith(`${camera}, `))
+    throw new Error(`it is for the ${camera}, and lies in the folder of the ${folder}`);
+  cameraOf.set(path, camera);
+  return titled(path, title, PROFILES);
+}
+
+/** Profiles that a photo had to choose from when it was opened; it is opened again when its file was touched. */
+const opened = new Map<string, { modified: number; profiles: string[] }>();
+
+/** Camera profiles serve camera data of the body in whose folder they lie; those in none serve the plain body of their camera. */
+function profilesFor(photo: Photo, listed: readonly Listed[]): string[] {
+  if (photo.developed) return [];
+  const body = bodyOf(photo, bodies(`${config}/bodies.txt`));
+  return listed.flatMap(({ path, kind }) => {
+    if (kind !== 'camera-profile') return [];
+    return (folderOf(path, PROFILES) || cameraOf.get(path)) === body ? [path] : [];
+  });
+}
+
+const rulesFile = `${config}/opening.rules`;
+
+/** The rules of its user; none, and the reason, where they are broken. */
+function openingRules(): { rules: OpeningRule[]; refused: { path: string; reason: string }[] } {
+  try {
+    return { rules: rulesInFile(rulesFile), refused: [] };
+  } catch (error) {
+    return { rules: [], refused: [{ path: rulesFile, reason: (error as Error).message }] };
+  }
+}
+
+/** What it begins a photo with, and the calibration that corrects it, which a rule may leave out. */
+function opening(photo: Photo, rules: readonly OpeningRule[], lenses: Lenses): Pick<Card, 'opens' | 'calibration'> {
+  const calibration = calibrationOf(photo, lenses);
+  const facts = {
+    body: bodyOf(photo, bodies(`${config}/bodies.txt`)),
+    file: photo.developed ? 'print' : 'negative',
+    glass: calibration ? 'known' : 'unknown',
+  };
+  const opens = begin(rules, facts, { key: 'speed', iso: photo.iso });
+  return { opens, calibration: opens.correct === 'never' ? '' : calibration };
+}
+
+interface Desk {
+  listed: readonly Listed[];
+  lenses: Lenses;
+  first: readonly string[];
+  rules: readonly OpeningRule[];
+}
+
+function card(photo: Photo, { listed, lenses, first, rules }: Desk): Card {
+  const touched = modified(photo.path);
+  const before = opened.get(photo.path);
+  const there = new Set(listed.map(({ path }) => path));
+  const profiles =
+    before?.modified === touched ? before.profiles.filter((path) => there.has(path)) : profilesFor(photo, listed);
+  opened.set(photo.path, { modified: touched, profiles });
+  const others = listed.filter(({ kind }) => kind === 'look' || kind === 'preset').map(({ path }) => path);
+  return {
+    path: photo.path,
+    card: 'shown',
+    reason: '',
+    offers: favoritesFirst([...others, ...profiles], first),
+    ...opening(photo, rules, lenses),
+  };
+}
+
+/** In each folder of looks and presets, its favorites by file name, one a line. */
+const LIST = 'first.list';
+const isList = (path: string): boolean => path.endsWith(`/${LIST}`);
+
+/** The favorites of all folders, one after the other. */
+function favoritesOf(lists: readonly string[], listed: readonly Listed[]) {
+  const chosen = lists.flatMap((list) =>
+    read(list)
+      .toString('utf8')
+      .split(/\r?\n/)
+      .map((line) => line.trim())
+      .filter(Boolean)
+      .map((name) => ({ name, list })),
+  );
+  return favorites(chosen, listed, (one, { name, list }) => one.path === `${list.slice(0, -LIST.length)}${name}`);
+}
+
 live(
   `${config}/contents.json`,
   `${config}/refused.log`,
   () => {
-    const contents = take(files('Oxbow/Looks'), look);
-    const presets = take(files('Oxbow/Presets'), preset);
-    const listed = [...contents.listed, ...presets.listed];
-    const offers = listed.map((l) => l.path);
-    // it opens whatever comes, and offers all of its shelves
+    const own = [...files('Oxbow/Looks'), ...files('Oxbow/Presets')];
+    const isOf = (folder: string) => (path: string) => path.startsWith(`${folder}/`) && !isList(path);
+    const contents = take(own.filter(isOf('Oxbow/Looks')), look);
+    const presets = take(own.filter(isOf('Oxbow/Presets')), preset);
+    const profiles = take(files(PROFILES), profile);
+    const lenses: Lenses = new Map();
+    const databases = take(files('Oxbow/Lenses'), lensDatabase(lenses));
+    const shelves = [contents, presets, profiles, databases];
+    const listed = shelves.flatMap((shelf) => shelf.listed);
+    const first = favoritesOf(own.filter(isList), listed);
+    const { rules, refused } = openingRules();
+    const desk = { listed, lenses, first: first.favorites, rules };
     return {
       listed,
-      refused: [...contents.refused, ...presets.refused],
-      cards: photos('Pictures').map(({ path }) => ({ path, card: 'shown', reason: '', offers })),
+      refused: [...shelves.flatMap((shelf) => shelf.refused), ...first.refused, ...refused],
+      favorites: first.favorites,
+      // it opens whatever comes, and offers all of its looks and presets
+      cards: photos('Pictures').map((photo) => card(photo, desk)),
     };
   },
-  700,
+  { again: 700 },
 );

@@ -16,12 +16,15 @@ export function recipeWords(recipe: Recipe, languages: readonly Language[]): str
   switch (recipe.tool) {
     case 'bake': {
       const without = recipe.leave.map(settingTitle).join(', ');
-      return `looks, tables of ${recipe.size} points${without && `, without ${without}`}`;
+      const reach = recipe.above === undefined ? '' : ` to +${recipe.above} EV`;
+      return `looks, tables of ${recipe.size} points${reach}${without && `, without ${without}`}`;
     }
     case 'preset':
       return `presets of ${titleOf(languages, recipe.to)}`;
     case 'companion':
       return `presets of ${titleOf(languages, recipe.to)} that call the look at ${recipe.strength} %`;
+    case 'column':
+      return 'looks, as their columns of the bench were kept';
     case 'derive':
       return `${takes(recipe) === 'look' ? 'looks' : 'camera profiles'}: ${formWords[recipe.form]}`;
   }
@@ -48,6 +51,7 @@ const profiles: Record<(typeof PROFILE_FORMS)[number], string> = {
   'first-light': 'for its first light alone',
   'second-light': 'for its second light alone',
   'other-camera': 'for another camera',
+  anchored: 'anchored by the neutral of a frame',
 };
 
 /** All that can be made, by what it is made of. */
@@ -76,12 +80,12 @@ export function choices(languages: readonly Language[]): Choice[] {
 }
 
 export function valueOf(recipe: Recipe): string {
-  if (recipe.tool === 'bake') return 'bake';
+  if (recipe.tool === 'bake' || recipe.tool === 'column') return recipe.tool;
   return recipe.tool === 'derive' ? `derive ${recipe.form}` : `${recipe.tool} ${recipe.to}`;
 }
 
 function pointsOf(recipe: Recipe): number {
-  if (recipe.tool === 'bake') return recipe.size;
+  if (recipe.tool === 'bake' || recipe.tool === 'column') return recipe.size;
   return recipe.tool === 'derive' ? recipe.points : 33;
 }
 
@@ -92,8 +96,9 @@ export function recipeOfChoice(value: string, before: Recipe): Recipe {
   if (tool === 'preset') return { tool, to: detail };
   if (tool === 'companion') return { tool, to: detail, strength: before.tool === 'companion' ? before.strength : 100 };
   if (tool === 'derive') {
-    const same = before.tool === 'derive' ? before : { kelvin: 5000, camera: '' };
-    return { tool, form: detail as Form, points, kelvin: same.kelvin, camera: same.camera };
+    const same = before.tool === 'derive' ? before : { kelvin: 5000, camera: '', frame: '' };
+    const { kelvin, camera, frame } = same;
+    return { tool, form: detail as Form, points, kelvin, camera, frame };
   }
   return { tool: 'bake', size: points, leave: before.tool === 'bake' ? before.leave : [] };
 }

@@ -22,14 +22,15 @@ describe('what is chosen on the shelves', () => {
     expect(draggedBy(['z'], two)).toEqual(['z']);
   });
 
-  test('only approved looks and presets can be rolled out', () => {
+  test('only what is approved and what editors take can be rolled out', () => {
     const mixed = [
       spine('a'),
       spine('b', { kind: 'preset' }),
       spine('c', { status: 'draft' }),
       spine('d', { kind: 'camera-profile' }),
+      spine('e', { kind: 'chart' }),
     ].reduce(toggled, nothingChosen);
-    expect(rollable(mixed).map((one) => one.id)).toEqual(['a', 'b']);
+    expect(rollable(mixed).map((one) => one.id)).toEqual(['a', 'b', 'd']);
   });
 
   test('all between two, in whichever order; what was chosen before stays', () => {

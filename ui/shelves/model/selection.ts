@@ -1,4 +1,5 @@
 /** Which spines are chosen, to be changed together. */
+import { isPlaceable } from '@/core/editor/accepted-kinds';
 import type { Spine } from './spine';
 
 export type Selection = ReadonlyMap<string, Spine>;
@@ -32,6 +33,4 @@ export const planAddress = (versions: readonly string[]): string =>
 
 /** Those that a rollout takes. */
 export const rollable = (selection: Selection): Spine[] =>
-  [...selection.values()].filter(
-    (spine) => spine.status === 'approved' && (spine.kind === 'look' || spine.kind === 'preset'),
-  );
+  [...selection.values()].filter((spine) => spine.status === 'approved' && isPlaceable(spine.kind));

@@ -1,6 +1,8 @@
 import { notFound } from 'next/navigation';
+import { bodyOf } from '@/core/frame/body';
 import { orNull } from '@/core/problem';
 import { conversionFor, type ConversionView } from '@/server/conversions/service';
+import { listFrames } from '@/server/frames/service';
 import { signedInPerson } from '@/server/http';
 import { listShelves } from '@/server/items/service';
 import { may } from '@/server/people/roles';
@@ -25,7 +27,11 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
   const { id } = await params;
   const view = await orNull(conversionFor(person, id));
   if (!view) notFound();
-  const [shelves, languages] = await Promise.all([listShelves(person), presetLanguages(person)]);
+  const [shelves, languages, frames] = await Promise.all([
+    listShelves(person),
+    presetLanguages(person),
+    listFrames(person),
+  ]);
   const { conversion, thresholds } = view;
   const { status, recipe, job_id } = conversion;
   const standing = shelves.filter((shelf) => !shelf.query);
@@ -73,6 +79,9 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
               recipe={recipe}
               languages={languages}
               settings={carriableOf(rows, recipe)}
+              frames={frames
+                .filter((frame) => frame.file_kind === 'camera data' && !frame.archived)
+                .map((frame) => ({ id: frame.id, name: frame.name, camera: bodyOf(frame) }))}
               may={isOpen}
             />
           )}

@@ -1,4 +1,5 @@
 import Link from 'next/link';
+import { isPlaceable } from '@/core/editor/accepted-kinds';
 import { notFound } from 'next/navigation';
 import { orNull } from '@/core/problem';
 import { sourceParts } from '@/core/item/fields';
@@ -55,7 +56,7 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
             frames,
           )}
           rollOut={standing
-            .filter((one) => one.status === 'approved' && (one.kind === 'look' || one.kind === 'preset'))
+            .filter((one) => one.status === 'approved' && isPlaceable(one.kind))
             .slice(0, MOST_IN_ADDRESS)
             .map((one) => one.newest_version_id)}
           licences={licences.map((licence) => ({ id: licence.id, name: licence.name }))}

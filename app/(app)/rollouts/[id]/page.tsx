@@ -3,7 +3,7 @@ import { notFound } from 'next/navigation';
 import { orNull } from '@/core/problem';
 import { may } from '@/server/people/roles';
 import { beyond } from '@/server/rollouts/proofs';
-import { doubleEffects, rolloutFor, type StepRow } from '@/server/rollouts/service';
+import { doubleEffects, rolloutFor, type RolloutRow, type StepRow } from '@/server/rollouts/service';
 import { proofLimits } from '@/server/studio/service';
 import { stationViews, type StationView } from '@/server/stations/views';
 import { signedInPerson } from '@/server/http';
@@ -13,7 +13,10 @@ import { Refresh } from '@/ui/kit/Refresh';
 import { State } from '@/ui/kit/State';
 import { Ago } from '@/ui/kit/time';
 import { counted } from '@/ui/kit/words';
+import { CameraUsed } from '@/ui/rollouts/CameraUsed';
+import { DoubleEffects } from '@/ui/rollouts/DoubleEffects';
 import { LeaveOutStation, LeaveOutStep } from '@/ui/rollouts/LeaveOut';
+import { Pace } from '@/ui/rollouts/Pace';
 import { Reported } from '@/ui/rollouts/Reported';
 import { RolloutActions } from '@/ui/rollouts/RolloutActions';
 import { Steps } from '@/ui/rollouts/Steps';
@@ -23,7 +26,24 @@ export const metadata = { title: 'Rollout' };
 const titlesOf = (view: StationView | undefined): Map<string, string> =>
   new Map(view?.editors.map((editor) => [`${editor.editor} ${editor.version}`, editor.title]));
 
+/** Takes files of items away, and writes none; the lists that name them may be written anew. */
+const takesAway = (steps: readonly StepRow[]): boolean =>
+  steps.some((step) => step.do_what === 'remove') && !steps.some((step) => step.do_what === 'put' && step.version_id);
+
 const isWaiting = (step: StepRow): boolean => step.do_what !== 'none' && step.outcome === null;
+
+/** How it stands at the station that it goes to first, while the rest waits; null where it goes to all. */
+function firstOf(rollout: RolloutRow, live: readonly StepRow[], stateOf: (step: StepRow) => string) {
+  if (!rollout.first_station_id || rollout.released_at) return null;
+  const own = live.filter((step) => step.station_id === rollout.first_station_id);
+  const there = own.filter((step) => step.outcome === 'done' && step.version_id);
+  return {
+    name: rollout.first_station ?? '',
+    waiting: own.filter(isWaiting).length,
+    listed: there.filter((step) => stateOf(step) === 'listed').length,
+    there: there.length,
+  };
+}
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
   const person = await signedInPerson();
@@ -45,6 +65,7 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
     stations.map(([station]) => station),
   );
   const mayLeave = rollout.status === 'confirmed' && may(person, 'rollout.confirm');
+  const maySay = rollout.status === 'planned' && may(person, 'rollout.plan');
   const stateOf = (step: StepRow): { state: string; reason: string } => {
     if (step.outcome === 'done') {
       const row =
@@ -57,9 +78,18 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
         ? { state: row.state, reason: row.reason }
         : { state: rollout.status === 'undone' ? 'undone' : 'done', reason: step.message };
     }
-    return step.outcome
-      ? { state: step.outcome, reason: step.message }
-      : { state: rollout.status === 'confirmed' ? 'waiting' : 'planned', reason: '' };
+    if (step.outcome) return { state: step.outcome, reason: step.message };
+    if (step.kept_back && rollout.status === 'confirmed')
+      return {
+        state: 'waiting',
+        reason: rollout.paused_at ? 'the rollout is halted' : 'waits until the rest is let go',
+      };
+    if (step.held)
+      return {
+        state: rollout.status === 'confirmed' ? 'quit-due' : 'planned',
+        reason: 'the editor runs there and would write over it: once it is quit, this goes on by itself',
+      };
+    return { state: rollout.status === 'confirmed' ? 'waiting' : 'planned', reason: '' };
   };
   return (
     <div className="max-w-[1180px] px-6 pb-16 pt-[18px]">
@@ -79,6 +109,11 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
           files={rollout.status === 'planned' ? live.length : live.filter((s) => s.outcome === 'done').length}
           stations={new Set(live.map((s) => s.station_id)).size}
           isUndo={!!rollout.undoes}
+          removes={takesAway(live)}
+          again={rollout.job_id !== null}
+          places={stations
+            .filter(([station]) => live.some((step) => step.station_id === station))
+            .map(([station, name]) => ({ id: station, name }))}
           may={may(person, 'rollout.confirm')}
         />
       </PageHead>
@@ -94,16 +129,15 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
             : 'The lead has to confirm this rollout.'}
         </p>
       )}
-      {doubles.map(({ preset, look }) => (
-        <p key={preset} role="status" className="mb-3 max-w-[760px] border-l-[3px] border-ochre pl-3">
-          {preset} calls{' '}
-          <Link className="underline" href={`/items/${look.id}`}>
-            {look.title}
-          </Link>
-          , which was made from it: whoever applies it has the effect twice. A companion preset, made on that look’s
-          page, calls the look and touches nothing else.
-        </p>
-      ))}
+      <DoubleEffects effects={doubles} />
+      {rollout.status === 'confirmed' && may(person, 'rollout.confirm') && (
+        <Pace
+          id={rollout.id}
+          paused={rollout.paused_at !== null}
+          first={firstOf(rollout, live, (step) => stateOf(step).state)}
+          waiting={live.filter(isWaiting).length}
+        />
+      )}
       {rollout.undoes && <Undoing before="Takes back an" words="earlier rollout" id={rollout.undoes} />}
       {undoneBy && <Undoing before="Taken back by" words="its undoing" id={undoneBy} />}
       {rollout.status !== 'planned' && live.length > 0 && <Reported settled={settled} bad={bad} of={live.length} />}
@@ -112,55 +146,19 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
         const view = views.find((v) => v.station.id === sid);
         return (
           <section key={sid} className="mb-8" aria-label={name}>
-            <h2 className="mb-1 flex flex-wrap items-baseline gap-3 text-[17px]">
-              <Link className="hover:underline" href={`/stations/${sid}`}>
-                {name}
-              </Link>
-              <span className="font-sans text-[12.5px] font-normal tracking-normal text-soft">
-                {counted(own.filter((s) => s.do_what !== 'none').length, 'file')},{' '}
-                {(own.filter((s) => s.do_what === 'put').reduce((n, s) => n + s.size, 0) / 1e6).toFixed(1)} MB
-              </span>
-              {view?.editors
-                .filter(
-                  (editorState) =>
-                    editorState.state === 'restart-due' &&
-                    own.some((s) => s.editor_id === editorState.editor && s.editor_version === editorState.version),
-                )
-                .map((editorState) => (
-                  <Link
-                    key={editorState.editor + editorState.version}
-                    href={`/stations/${sid}`}
-                    className="font-sans text-[12.5px] font-medium tracking-normal"
-                  >
-                    <State of="restart-due" word={`restart due for ${editorState.title}`} />
-                  </Link>
-                ))}
-              {view?.host && own.some((s) => s.sha) && !rollout.undoes && (
-                <a
-                  className="font-sans text-[12.5px] font-normal tracking-normal underline"
-                  href={`/api/stations/${sid}/card?rollout=${rollout.id}`}
-                >
-                  as a zip for the card
-                </a>
-              )}
-              {mayLeave && own.some(isWaiting) && (
-                <LeaveOutStation
-                  rollout={rollout.id}
-                  station={{ id: sid, name }}
-                  waiting={own.filter(isWaiting).length}
-                />
-              )}
-            </h2>
+            <StationHead rollout={rollout.id} station={{ id: sid, name }} steps={own} view={view} mayLeave={mayLeave} />
             <Steps
               steps={own}
               stateOf={stateOf}
               titles={titlesOf(view)}
               isFar={(step) => far.has(step)}
-              action={(step) =>
-                mayLeave && isWaiting(step) ? (
-                  <LeaveOutStep rollout={rollout.id} station={sid} step={step.id} path={step.path} />
-                ) : null
-              }
+              action={(step) => {
+                if (mayLeave && isWaiting(step))
+                  return <LeaveOutStep rollout={rollout.id} station={sid} step={step.id} path={step.path} />;
+                return maySay && step.decision === 'camera-unused' ? (
+                  <CameraUsed rollout={rollout.id} station={{ id: sid, name }} />
+                ) : null;
+              }}
             />
           </section>
         );
@@ -178,5 +176,46 @@ function Undoing({ before, words, id }: { before: string; words: string; id: str
       </Link>
       .
     </p>
+  );
+}
+
+interface HeadProps {
+  rollout: string;
+  station: { id: string; name: string };
+  steps: readonly StepRow[];
+  view: StationView | undefined;
+  mayLeave: boolean;
+}
+
+/** What a rollout is at one station, and what can be done about it there. */
+function StationHead({ rollout, station, steps, view, mayLeave }: HeadProps) {
+  const live = steps.filter((step) => step.do_what !== 'none');
+  const bytes = live.reduce((sum, step) => sum + (step.do_what === 'put' ? step.size : 0), 0);
+  const waiting = live.filter(isWaiting).length;
+  const restarts = (view?.editors ?? []).filter(
+    ({ state, editor, version }) =>
+      state === 'restart-due' && live.some((step) => step.editor_id === editor && step.editor_version === version),
+  );
+  const small = 'font-sans text-[12.5px] tracking-normal';
+  return (
+    <h2 className="mb-1 flex flex-wrap items-baseline gap-3 text-[17px]">
+      <Link className="hover:underline" href={`/stations/${station.id}`}>
+        {station.name}
+      </Link>
+      <span className={`${small} font-normal text-soft`}>
+        {counted(live.length, 'file')}, {(bytes / 1e6).toFixed(1)} MB
+      </span>
+      {restarts.map(({ editor, version, title }) => (
+        <Link key={editor + version} href={`/stations/${station.id}`} className={`${small} font-medium`}>
+          <State of="restart-due" word={`restart due for ${title}`} />
+        </Link>
+      ))}
+      {live.length > 0 && (
+        <Link className={`${small} font-normal underline`} href={`/rollouts/${rollout}/sheet/${station.id}`}>
+          sheet for doing it by hand
+        </Link>
+      )}
+      {mayLeave && waiting > 0 && <LeaveOutStation rollout={rollout} station={station} waiting={waiting} />}
+    </h2>
   );
 }

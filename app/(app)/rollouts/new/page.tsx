@@ -1,9 +1,11 @@
+import { acceptedKinds } from '@/core/editor/accepted-kinds';
 import { candidatesFor } from '@/server/bench/service';
 import { searchItems } from '@/server/search/service';
 import { may } from '@/server/people/roles';
 import { stationChoices } from '@/server/stations/views';
 import { signedInPerson } from '@/server/http';
 import { PageHead } from '@/ui/shell/Shell';
+import { kindWords } from '@/ui/shelves/model/spine';
 import { PlanForm } from '@/ui/rollouts/PlanForm';
 
 export const metadata = { title: 'Plan a rollout' };
@@ -11,7 +13,11 @@ export const metadata = { title: 'Plan a rollout' };
 /** Approved items that are offered. */
 const MOST_LISTED = 500;
 
-export default async function Page({ searchParams }: { searchParams: Promise<{ versions?: string }> }) {
+export default async function Page({
+  searchParams,
+}: {
+  searchParams: Promise<{ versions?: string; stations?: string }>;
+}) {
   const person = await signedInPerson();
   if (!may(person, 'rollout.plan'))
     return (
@@ -20,9 +26,11 @@ export default async function Page({ searchParams }: { searchParams: Promise<{ v
         <p className="text-soft">Rollouts are planned by the librarian or the lead.</p>
       </div>
     );
-  const chosen = ((await searchParams).versions ?? '').split(',').filter(Boolean);
+  const asked = await searchParams;
+  const chosen = (asked.versions ?? '').split(',').filter(Boolean);
+  const at = new Set((asked.stations ?? '').split(','));
   const [{ rows: spines }, known, stations] = await Promise.all([
-    searchItems(person, { status: 'approved', kind: 'look|preset' }, MOST_LISTED),
+    searchItems(person, { status: 'approved', kind: acceptedKinds.join('|') }, MOST_LISTED),
     candidatesFor(person, chosen),
     stationChoices(person),
   ]);
@@ -36,10 +44,11 @@ export default async function Page({ searchParams }: { searchParams: Promise<{ v
       <PageHead title="Plan a rollout" note="nothing is written before you confirm" />
       <PlanForm
         chosen={chosen}
+        at={stations.flatMap(({ id }) => (at.has(id) ? [id] : []))}
         versions={[...behind, ...spines].map((spine) => ({
           versionId: spine.version_id,
           title: spine.title,
-          kind: spine.kind,
+          kind: kindWords[spine.kind] ?? spine.kind,
           number: spine.number,
           selvedge: spine.selvedge,
         }))}

@@ -2,53 +2,107 @@ import Link from 'next/link';
 import { notFound } from 'next/navigation';
 import { orNull } from '@/core/problem';
 import { signedInPerson } from '@/server/http';
-import { may } from '@/server/people/roles';
+import { listEditors } from '@/server/editors/service';
+import { favoritesFor } from '@/server/favorites/service';
+import { openingFor } from '@/server/opening/service';
+import { dueAt, type DueHere } from '@/server/orders/service';
+import { may, type Person } from '@/server/people/roles';
+import { cameraChoices, type CameraChoice } from '@/server/stations/cameras-there';
 import { foundCount } from '@/server/stations/station-arrival';
 import { stationView, twoAgentsAt, type StationView } from '@/server/stations/views';
 import { Refresh } from '@/ui/kit/Refresh';
+import { counted } from '@/ui/kit/words';
 import { Ago } from '@/ui/kit/time';
+import { DueThere, type DueByOrder } from '@/ui/orders/DueThere';
 import { PageHead } from '@/ui/shell/Shell';
+import { AddCard } from '@/ui/stations/AddCard';
+import { ChangedThere, type ChangedFile } from '@/ui/stations/ChangedThere';
 import { ChangeStation } from '@/ui/stations/ChangeStation';
+import { choicesFor, choicesOf } from '@/ui/stations/EditorsThere';
 import { EditorStates } from '@/ui/stations/EditorStates';
 import { LeftOutOfReport } from '@/ui/stations/LeftOutOfReport';
 import { NewCode } from '@/ui/stations/NewCode';
 import { Placements } from '@/ui/stations/Placements';
+import { TakeAway } from '@/ui/stations/TakeAway';
 import { TwoAgents } from '@/ui/stations/TwoAgents';
 import { TakeIn } from '@/ui/stations/TakeIn';
+import { systemNames } from '@/ui/stations/model/systems';
 
 export const metadata = { title: 'Station' };
-const systemNames: Record<string, string> = { macos: 'macOS', windows: 'Windows', linux: 'Linux' };
+
+/** So many files are taken away by one rollout. */
+const MOST_AT_ONCE = 500;
+
+const changedFile = ({ path, is }: StationView['rows'][number]): ChangedFile => ({ path, gone: is === null });
+
+function dueByOrder({ order, due, inStep }: DueHere, { editors }: StationView): DueByOrder {
+  const titles = new Map(editors.map((editor) => [keyOf(editor), editor.title]));
+  return {
+    ...order,
+    inStep,
+    due: due.map(({ editor, followed: { item, variant, title, number }, is, there }) => ({
+      key: `${editor} ${item} ${variant}`,
+      item,
+      title: variant ? `${title}, ${variant}` : title,
+      editor: titles.get(editor) ?? editor,
+      is,
+      number,
+      there,
+    })),
+  };
+}
+
+/** Lists that its editors keep themselves, where ours ask for something that is not in them. */
+async function OwnLists({ person, station }: { person: Person; station: string }) {
+  const [favorites, { lists }] = await Promise.all([favoritesFor(person, [station]), openingFor(person, [station])]);
+  const due = [
+    { what: 'favorites', href: '/stations/favorites', lists: favorites },
+    { what: 'opening rules', href: '/stations/opening', lists },
+  ].flatMap(({ what, href, lists }) => {
+    const count = lists.filter(({ state }) => state === 'update-due').length;
+    return count ? [{ what, href, count }] : [];
+  });
+  if (!due.length) return null;
+  return (
+    <p className="mb-6 border-l-[3px] border-ochre pl-3">
+      {due.map(({ what, href, count }, n) => (
+        <span key={what}>
+          {n > 0 && '; '}
+          <Link className="underline" href={href}>
+            {what}
+          </Link>{' '}
+          of its editors would change: {counted(count, 'list')}
+        </span>
+      ))}
+      .
+    </p>
+  );
+}
+
+const keyOf = ({ editor, version }: { editor: string; version: string }): string => `${editor}@${version}`;
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
   const person = await signedInPerson();
   const { id } = await params;
   const view = await orNull(stationView(person, id));
   if (!view) notFound();
+  const known = await listEditors(person);
+  const [bodies, due] = await Promise.all([cameraChoices(person, id), dueAt(person, id)]);
+  const used = bodies.filter((camera) => camera.used);
   const found = may(person, 'arrival.make') ? await foundCount(person, id) : 0;
   const doubled = twoAgentsAt(view.station);
   const isOurs = (row: (typeof view.rows)[number]): boolean => row.base !== null || row.decision === 'taken-away';
   const ours = view.rows.filter(isOurs);
   const theirs = view.rows.filter((row) => !isOurs(row));
+  const isInUse = view.station.retired_at === null;
+  const changed = ours.filter((row) => row.changed);
+  const surplus = ours.filter((row) => row.state === 'surplus').slice(0, MOST_AT_ONCE);
+  const decides = { put: may(person, 'rollout.plan'), takeIn: may(person, 'arrival.make') };
   return (
     <div className="max-w-[1180px] px-6 pb-16 pt-[18px]">
-      <Refresh subjects={['station', 'rollout']} />
+      <Refresh subjects={['station', 'rollout', 'order', 'item']} />
       <PageHead title={view.station.name} note={<Whose view={view} />}>
-        {may(person, 'station.enrol') && (
-          <ChangeStation
-            station={{
-              id,
-              name: view.station.name,
-              person: view.station.person,
-              retired: view.station.retired_at !== null,
-            }}
-          />
-        )}
-        {may(person, 'station.enrol') && !view.host && view.station.retired_at === null && (
-          <NewCode
-            station={{ id, name: view.station.name, system: view.station.system }}
-            enrolled={view.station.enrolled}
-          />
-        )}
+        {may(person, 'station.enrol') && <Actions view={view} known={known} bodies={bodies} />}
       </PageHead>
       {view.station.retired_at && (
         <p className="mb-4 border-l-2 border-line-strong bg-sheet px-3 py-2">
@@ -58,10 +112,37 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
       )}
       {doubled && <TwoAgents {...doubled} />}
       <LeftOutOfReport leftOut={view.station.left_out} />
+      {used.length > 0 && (
+        <p className="mb-4 text-soft">Cameras used there: {used.map(({ name }) => name).join('; ')}.</p>
+      )}
       <h2 className="mb-1 text-[17px]">Editors</h2>
       <EditorStates station={id} editors={view.editors} may={may(person, 'station.editor')} />
+      {isInUse && <OwnLists person={person} station={id} />}
+      {due.length > 0 && isInUse && <DueThere orders={due.map((one) => dueByOrder(one, view))} />}
       <h2 className="mb-1 text-[17px]">Placed by us</h2>
-      {ours.length ? <Placements rows={ours} /> : <NothingPlaced />}
+      {changed.length > 1 && (
+        <div className="mb-2 flex flex-wrap items-baseline gap-3 border-l-[3px] border-madder pl-3">
+          <span>{counted(changed.length, 'file')} of ours were changed or taken away there. For all of them:</span>
+          <ChangedThere station={id} files={changed.map(changedFile)} may={decides} />
+        </div>
+      )}
+      {decides.put && surplus.length > 1 && (
+        <div className="mb-2 flex flex-wrap items-baseline gap-3 border-l-[3px] border-ochre pl-3">
+          <span>{counted(surplus.length, 'file')} here are of items that are not to be used any more.</span>
+          <TakeAway station={id} paths={surplus.map(({ path }) => path)} />
+        </div>
+      )}
+      {ours.length ? (
+        <Placements
+          rows={ours}
+          action={(row) => {
+            if (row.changed) return <ChangedThere one station={id} files={[changedFile(row)]} may={decides} />;
+            return decides.put && row.itemId ? <TakeAway one station={id} paths={[row.path]} /> : null;
+          }}
+        />
+      ) : (
+        <NothingPlaced />
+      )}
       {theirs.length > 0 && (
         <>
           <div className="mb-1 mt-8 flex flex-wrap items-center gap-3">
@@ -76,6 +157,33 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
         </>
       )}
     </div>
+  );
+}
+
+interface ActionsProps {
+  view: StationView;
+  known: Awaited<ReturnType<typeof listEditors>>;
+  bodies: readonly CameraChoice[];
+}
+
+/** What the librarian does with a station; a card has no reader and no agent of its own. */
+function Actions({ view: { station, host, editors }, known, bodies }: ActionsProps) {
+  const { id, name, person, system, enrolled } = station;
+  const readers = choicesFor(choicesOf(known, 'card'), system);
+  const isInUse = !host && station.retired_at === null;
+  const used = bodies.filter((camera) => camera.used).map((camera) => camera.id);
+  const retired = station.retired_at !== null;
+  return (
+    <>
+      <ChangeStation
+        station={{ id, name, person, retired, editors: editors.map(keyOf), cameras: used }}
+        choices={host ? readers : choicesFor(choicesOf(known, 'editor'), system)}
+        cameras={host ? [] : bodies.map((camera) => ({ id: camera.id, title: camera.name }))}
+        placed={Object.fromEntries(editors.map((editor) => [keyOf(editor), editor.placed]))}
+      />
+      {isInUse && readers.length > 0 && <AddCard host={{ id, name }} cameras={readers} />}
+      {isInUse && <NewCode station={{ id, name, system }} enrolled={enrolled} />}
+    </>
   );
 }
 

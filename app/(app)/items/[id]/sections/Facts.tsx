@@ -70,7 +70,7 @@ export async function Facts({ id, searchParams }: Props) {
           mayEdit={may(person, 'item.edit')}
         />
       )}
-      <ReadFacts kind={item.kind} facts={shown.facts} />
+      <ReadFacts kind={item.kind} facts={shown.facts} encoding={shown.encoding} />
     </>
   );
 }

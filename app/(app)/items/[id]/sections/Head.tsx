@@ -1,4 +1,5 @@
 import Link from 'next/link';
+import { isPlaceable } from '@/core/editor/accepted-kinds';
 import { editableOf } from '@/core/item/fields';
 import type { ItemWithVersions } from '@/server/items/service';
 import { languageWords } from '@/server/search/service';
@@ -101,7 +102,7 @@ async function Ways({ person, item, shown }: Part) {
           Convert
         </Link>
       )}
-      {may(person, 'rollout.plan') && shown.status === 'approved' && hasLook && (
+      {may(person, 'rollout.plan') && shown.status === 'approved' && isPlaceable(item.kind) && (
         <Link prefetch={false} className="button main" href={`/rollouts/new?versions=${shown.id}`}>
           Roll out
         </Link>

@@ -10,11 +10,10 @@ interface Props extends Pick<PageProps, 'searchParams'> {
 export async function InspectionSection({ id, searchParams }: Props) {
   const inspection = await inspectionOfRequest(id, searchParams);
   if (!inspection) return null;
-  const { verdict, findings, figures, ramp } = inspection;
   return (
     <>
       <SectionHead>Inspection</SectionHead>
-      <Inspection i={{ verdict, findings, figures, ramp }} />
+      <Inspection i={inspection} />
     </>
   );
 }

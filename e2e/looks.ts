@@ -1,0 +1,35 @@
+/** Looks of a test's own: made, and approved by the endpoints that the screens use. */
+import { expect, type Page } from '@playwright/test';
+import { origin } from './app';
+
+/** A look that does something of its own: red raised to a power. */
+export function redRaised(title: string, power: number): string {
+  const steps = [0, 0.25, 0.5, 0.75, 1];
+  const rows = steps.flatMap((b) => steps.flatMap((g) => steps.map((r) => `${(r ** power).toFixed(6)} ${g} ${b}`)));
+  return [`TITLE "${title}"`, 'LUT_3D_SIZE 5', ...rows, ''].join('\n');
+}
+
+interface Row {
+  id: string;
+  versionId: string;
+}
+
+/** The item of a title. */
+export async function itemNamed(page: Page, title: string): Promise<Row> {
+  const answer = await page.request.get(`/api/items?q=${encodeURIComponent(title)}&limit=1`);
+  const { rows } = (await answer.json()) as { rows: Row[] };
+  return rows[0]!;
+}
+
+/** Has a look approved, by its encoding and a word. */
+export async function approve(page: Page, title: string): Promise<void> {
+  const { versionId } = await itemNamed(page, title);
+  const encoding = { primaries: 'sRGB', transfer: 'sRGB', range: 'full', referred: 'display', white: 'D65' };
+  for (const [verb, data] of [
+    ['encoding', encoding],
+    ['approve', {}],
+  ] as const) {
+    const done = await page.request.post(`/api/versions/${versionId}/${verb}`, { data, headers: origin() });
+    expect(done.status(), await done.text()).toBe(200);
+  }
+}

@@ -1,0 +1,40 @@
+/** A rollout to one station first: it is looked at there, and the rest goes by a word. */
+import { listed, planFor, takeIn } from './app';
+import { approve, redRaised } from './looks';
+import { seconds } from './patience';
+import { expect, test } from './test';
+
+test('a look goes to the Model room first, and to the Glaze desk when all is listed there; halted in between', async ({
+  page,
+}) => {
+  test.setTimeout(seconds(150));
+  const { retry } = test.info();
+  const title = `Loft Indigo ${retry}`;
+  await takeIn(
+    page,
+    `Loft ${retry}`,
+    { [`${title}.cube`]: redRaised(title, 2.43 + retry * 0.4) },
+    { shelf: `Loft ${retry}` },
+  );
+  await approve(page, title);
+  await planFor(page, title, ['Glaze desk', 'Model room']);
+  await page.getByLabel('To which station it goes first').selectOption('Model room first');
+  await page.getByRole('button', { name: /^Confirm: write/ }).click();
+  const pace = page.getByRole('region', { name: 'How it goes on' });
+  await expect(pace).toContainText('It is at Model room, and all of it is listed there', { timeout: seconds(30) });
+  const desk = page.getByRole('region', { name: 'Glaze desk' });
+  await expect(desk.getByText('waits until the rest is let go').first()).toBeVisible();
+  const at = (station: string) => listed(station, 'oxbow@2').listed.filter((one) => one.title === title).length;
+  expect([at('Model room'), at('Glaze desk')]).toEqual([1, 0]);
+
+  await pace.getByRole('button', { name: 'Halt' }).click();
+  await expect(pace).toContainText('Halted');
+  await pace.getByRole('button', { name: 'Let the rest go' }).click();
+  await expect(desk.getByText('the rollout is halted').first()).toBeVisible();
+  expect(at('Glaze desk')).toBe(0);
+  await pace.getByRole('button', { name: 'Go on' }).click();
+  await expect.poll(() => at('Glaze desk'), { timeout: seconds(30) }).toBe(1);
+  await expect(pace).toBeHidden({ timeout: seconds(30) });
+  await page.goto('/activity');
+  await expect(page.getByText(/let the rollout .* go to the rest of its stations/).first()).toBeVisible();
+});

@@ -1,0 +1,201 @@
+/**
+ * Takes files of ours away from a station: an operation like any other, planned, looked at, confirmed, and undone. It says
+ * which other editors there read the same file, since they lose it too.
+ */
+import type { BodyOf } from '@/core/api';
+import { stationEndpoints } from '@/core/api/stations';
+import { editorKey, type Descriptor } from '@/core/editor/descriptor';
+import { distinct, groupBy } from '@/core/lists';
+import { must } from '@/core/must';
+import { fileNameOf } from '@/core/paths';
+import { Problem } from '@/core/problem';
+import { removeLines } from '@/core/sync/index-lines';
+import { resolveTemplate } from '@/core/sync/place-templates';
+import { counted } from '@/core/words';
+import { v7 } from 'uuid';
+import { record } from '../activity/queries';
+import { hex, putBlob } from '../blobs/service';
+import { transaction, type Sql } from '../db/pool';
+import { checked } from '../input';
+import { actorOf, allow, type Person } from '../people/roles';
+import { importSteps } from '../stations/placement-state';
+import * as stations from '../stations/queries';
+import { placedAt, priorOf } from './placed-there';
+import * as q from './queries';
+
+/** What lies there, and who reads it. */
+interface There {
+  station: stations.StationRow;
+  agentId: string;
+  /** the editors of the workstation and of the cards in its reader, with the station that each is at */
+  editors: readonly stations.StationEditorRow[];
+  shaOf: ReadonlyMap<string, string>;
+}
+
+async function lookThere(sql: Sql, station: stations.StationRow, paths: readonly string[]): Promise<There> {
+  const agentId = station.host_id ?? station.id;
+  const family = (await stations.stations(sql)).filter(({ id, host_id }) => id === agentId || host_id === agentId);
+  const editors = await stations.stationEditors(
+    sql,
+    family.map(({ id }) => id),
+  );
+  const lying = await stations.lyingAtPaths(sql, agentId, paths);
+  return { station, agentId, editors, shaOf: new Map(lying.map(({ path, sha256 }) => [path, hex(sha256)])) };
+}
+
+const readsFrom = ({ places }: Descriptor, system: stations.StationRow['system'], path: string): boolean =>
+  Object.values(places).some((templates) => {
+    const template = templates[system];
+    return template !== undefined && path.startsWith(`${resolveTemplate(template, system)}/`);
+  });
+
+/** The editors beside its own that read the file, by title. */
+function alsoReadBy({ editors, station }: There, placement: stations.PlacementRow): string[] {
+  const own = `${placement.editor_id}@${placement.editor_version}`;
+  const others = editors.filter(
+    ({ descriptor }) => editorKey(descriptor) !== own && readsFrom(descriptor, station.system, placement.path),
+  );
+  return distinct(others.map(({ descriptor }) => descriptor.title));
+}
+
+/** What an editor took in from its hand-off folder stays with it. */
+function ownCopy({ editors }: There, placement: stations.PlacementRow): string {
+  const own = editors.find(
+    ({ editor_id, editor_version }) => editor_id === placement.editor_id && editor_version === placement.editor_version,
+  );
+  if (!own || !importSteps(own.descriptor, placement)) return '';
+  return `${own.descriptor.title} keeps what it took in: take it out there too`;
+}
+
+/** What is done about one file; what was changed there is left as it is. */
+function removing(there: There, placement: stations.PlacementRow, n: number): q.NewStep {
+  const is = there.shaOf.get(placement.path) ?? null;
+  const others = alsoReadBy(there, placement);
+  const step = {
+    station_id: there.station.id,
+    agent_station_id: there.agentId,
+    editor_id: placement.editor_id,
+    editor_version: placement.editor_version,
+    place: placement.place,
+    version_id: placement.version_id,
+    rendition_id: null,
+    n,
+    path: placement.path,
+    sha: null,
+    size: 0,
+    expect: is,
+    lines: null,
+    list: null,
+  };
+  if (is === placement.sha)
+    return {
+      ...step,
+      do_what: 'remove',
+      decision: 'remove',
+      note: [
+        others.length ? `${others.join(' and ')} there ${others.length === 1 ? 'reads' : 'read'} it too` : '',
+        ownCopy(there, placement),
+      ]
+        .filter(Boolean)
+        .join('; '),
+      prior: priorOf(placement),
+    };
+  return {
+    ...step,
+    do_what: 'none',
+    decision: is === null ? 'gone-there' : 'changed-there',
+    note: is === null ? 'is gone there already' : 'was changed there: say first what becomes of that',
+    prior: null,
+  };
+}
+
+/** The list of files from which an editor loads, without those that go; null where it names none of them. */
+async function withoutLines(
+  sql: Sql,
+  there: There,
+  editor: stations.StationEditorRow,
+  gone: readonly q.NewStep[],
+  n: number,
+): Promise<q.NewStep | null> {
+  const { descriptor } = editor;
+  const [first] = gone;
+  const accepts = descriptor.accepts.find(({ place, index }) => place === first?.place && index);
+  const template = accepts?.index?.path[there.station.system];
+  if (!first || !template) return null;
+  const path = resolveTemplate(template, there.station.system);
+  const before = await stations.indexText(sql, there.agentId, path);
+  const text = removeLines(
+    before,
+    gone.map((step) => fileNameOf(step.path)),
+  );
+  if (text === before) return null;
+  const bytes = Buffer.from(text);
+  const [lying] = await stations.lyingAtPaths(sql, there.agentId, [path]);
+  const placed = (await stations.placements(sql, [there.station.id])).find((one) => one.path === path);
+  return {
+    ...first,
+    version_id: null,
+    n,
+    do_what: 'put',
+    path,
+    sha: hex(await putBlob(sql, bytes)),
+    size: bytes.length,
+    expect: lying ? hex(lying.sha256) : null,
+    decision: 'put',
+    note: `names them no longer in the list from which ${descriptor.title} loads`,
+    prior: placed ? priorOf(placed) : null,
+  };
+}
+
+/** The files first, then the lists that name them. */
+async function removalSteps(
+  sql: Sql,
+  there: There,
+  placements: readonly stations.PlacementRow[],
+): Promise<q.NewStep[]> {
+  const steps = placements.map((placement, n) => removing(there, placement, n));
+  const going = steps.filter(({ do_what }) => do_what === 'remove');
+  for (const [, gone] of groupBy(going, (step) => `${step.editor_id}@${step.editor_version} ${step.place}`)) {
+    const { editor_id, editor_version } = must(gone[0]);
+    const editor = there.editors.find(
+      (one) =>
+        one.station_id === there.station.id && one.editor_id === editor_id && one.editor_version === editor_version,
+    );
+    const index = editor && (await withoutLines(sql, there, editor, gone, steps.length));
+    if (index) steps.push(index);
+  }
+  return steps;
+}
+
+/** Plans that files of ours are taken away there. Throws where none of them lies there as we put it. */
+export async function planRemoval(
+  person: Person,
+  stationId: string,
+  input: BodyOf<'POST /api/stations/:id/removal'>,
+): Promise<{ rollout: string }> {
+  allow(person, 'rollout.plan');
+  const { paths } = checked(stationEndpoints['POST /api/stations/:id/removal'].body, input);
+  const id = v7();
+  await transaction(async (sql) => {
+    const { station, placements } = await placedAt(sql, stationId, distinct(paths));
+    const there = await lookThere(
+      sql,
+      station,
+      placements.map(({ path }) => path),
+    );
+    const steps = await removalSteps(sql, there, placements);
+    if (!steps.some(({ do_what }) => do_what === 'remove'))
+      throw new Problem(
+        'removal-nothing',
+        'None of these files lies there as Etagere put it.',
+        station.name,
+        'Reload the page, and say what becomes of what was changed there.',
+      );
+    const title = `Take ${counted(placements.length, 'file')} away at ${station.name}`;
+    await q.insertRollout(sql, { id, title, personId: person.id, undoes: null, status: 'planning' });
+    await q.insertSteps(sql, id, steps);
+    await q.setRollout(sql, id, 'planned');
+    await record(sql, actorOf(person), 'rollout', id, 'planned', null, { title, steps: steps.length });
+  });
+  return { rollout: id };
+}

@@ -1,0 +1,185 @@
+/**
+ * Tessel 7: everything that it has is in one bundle, a JSON file that it reads at launch, keeps in memory, and writes anew
+ * when it quits. Whatever somebody wrote into the file meanwhile is lost, as with many a program that keeps one.
+ */
+import { existsSync, mkdirSync, renameSync, writeFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { inflateSync } from 'node:zlib';
+import { calibrationOf, lensDatabase, type Lenses } from '../lenses';
+import { favorites, favoritesFirst, names } from '../favorites';
+import { begin, rulesIn, type OpeningRule } from '../opening';
+import { photos, type Card } from '../photos';
+import { files, live, options, read, take, type Contents, type Listed } from '../program';
+
+const home = `${options.system === 'macos' ? 'Library/Application Support' : 'AppData/Roaming'}/Tessel`;
+const bundlePath = `${home}/tessel.json`;
+const cameras = ['Perrin Alder', 'Perrin Alder IR', 'Ondine 40', 'Corvane Ley'];
+const builtIn = ['Plain', 'Soft', 'Deep', 'Clear', 'Warm', 'Cool', 'Paper', 'Slate', 'Glass', 'Gray'];
+const MOST_POINTS = 33;
+
+type Entry = Record<string, unknown>;
+interface Bundle {
+  tessel: number;
+  desk: { opened: number };
+  presets: Record<string, Entry>;
+  panes: Record<string, Entry>;
+  /** What its user has chosen: things, as "panes/key", in order; and what photos are begun with. */
+  chosen: { favorites?: unknown; opening?: unknown };
+  [other: string]: unknown;
+}
+
+const isObject = (value: unknown): value is Entry =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
+
+/** The bundle as it lies there; a new one where none does. Throws where it cannot be read. */
+function readBundle(): Bundle {
+  const empty: Bundle = { tessel: 7, desk: { opened: 0 }, presets: {}, panes: {}, chosen: {} };
+  if (!existsSync(join(options.root, bundlePath))) return empty;
+  const found = JSON.parse(read(bundlePath).toString('utf8')) as unknown;
+  if (!isObject(found) || found.tessel !== 7) throw new Error('this is no bundle of Tessel 7');
+  const bundle = { ...empty, ...found } as Bundle;
+  for (const list of [bundle.presets, bundle.panes, bundle.desk, bundle.chosen])
+    if (!isObject(list)) throw new Error('a list of the bundle is no list');
+  return bundle;
+}
+
+/** What a PNG says of itself: width, height, bits, color type, and its unpacked rows. */
+function png(bytes: Buffer): { width: number; height: number; bits: number; color: number; rows: number } {
+  if (bytes.toString('latin1', 1, 4) !== 'PNG') throw new Error('its Hald image is no PNG');
+  const [width, height] = [bytes.readUInt32BE(16), bytes.readUInt32BE(20)];
+  const [bits, color] = [bytes[24]!, bytes[25]!];
+  const parts: Buffer[] = [];
+  for (let at = 8; at + 12 <= bytes.length; at += 12 + bytes.readUInt32BE(at))
+    if (bytes.toString('latin1', at + 4, at + 8) === 'IDAT')
+      parts.push(bytes.subarray(at + 8, at + 8 + bytes.readUInt32BE(at)));
+  return { width, height, bits, color, rows: inflateSync(Buffer.concat(parts)).length };
+}
+
+function pane(entry: Entry): { title: string; headings: string[] } {
+  if (typeof entry.label !== 'string' || !entry.label) throw new Error('the pane has no label');
+  if (typeof entry.hald !== 'string') throw new Error('the pane has no Hald image');
+  const { width, height, bits, color, rows } = png(Buffer.from(entry.hald, 'base64'));
+  const level = Math.round(Math.cbrt(width));
+  if (width !== height || level ** 3 !== width) throw new Error(`an image of ${width} × ${height} is no Hald image`);
+  if (level ** 2 > MOST_POINTS) throw new Error(`a table of ${level ** 2} points; Tessel takes ${MOST_POINTS}`);
+  if (color !== 2) throw new Error('the Hald image has to be red, green and blue');
+  if (rows !== height * (1 + (width * 3 * bits) / 8)) throw new Error('the Hald image is cut off');
+  return { title: entry.label, headings: Array.isArray(entry.trays) ? (entry.trays as string[]) : [] };
+}
+
+function preset(entry: Entry, { panes }: Bundle): { title: string; headings: string[] } {
+  if (entry.tessel !== 7) throw new Error('a preset of another edition of Tessel');
+  const { profile } = (entry.camera ?? {}) as { profile?: string };
+  if (profile !== undefined && !builtIn.includes(profile))
+    throw new Error(`it names the profile ${profile}, which Tessel does not have`);
+  const { named } = (entry.pane ?? {}) as { named?: string };
+  if (named !== undefined && !Object.values(panes).some((one) => one.label === named))
+    throw new Error(`it calls the pane ${named}, which is not in the bundle`);
+  const trays = typeof entry.trays === 'string' ? entry.trays.split(' > ').filter(Boolean) : [];
+  return { title: String(entry.name ?? ''), headings: trays };
+}
+
+/** Each entry of a list by its own reader; what that throws is the reason of the refusal. */
+function takeEntries(
+  list: 'presets' | 'panes',
+  kind: string,
+  bundle: Bundle,
+  reader: (entry: Entry) => { title: string; headings: string[] },
+): Contents {
+  const out: Contents = { listed: [], refused: [] };
+  for (const [key, entry] of Object.entries(bundle[list])) {
+    const path = `${bundlePath}#${list}/${key}`;
+    try {
+      if (!isObject(entry)) throw new Error('the entry is no object');
+      const { title, headings } = reader(entry);
+      out.listed.push({ path, title: title || key, kind, headings });
+    } catch (error) {
+      out.refused.push({ path, reason: (error as Error).message });
+    }
+  }
+  return out;
+}
+
+/** A camera that is not in the list gives an empty card. */
+const cards = (
+  listed: readonly Listed[],
+  lenses: Lenses,
+  first: readonly string[],
+  rules: readonly OpeningRule[],
+): Card[] =>
+  photos('Pictures').map((photo): Card => {
+    const { path, camera, developed } = photo;
+    if (!developed && !cameras.includes(camera))
+      return { path, card: 'empty', reason: `Tessel 7 does not read files of the ${camera}`, offers: [] };
+    const offers = favoritesFirst(
+      listed.map((one) => one.path),
+      first,
+    );
+    const found = calibrationOf(photo, lenses);
+    const facts = { camera, kind: developed ? 'picture' : 'raw', glass: found !== '' };
+    const opens = begin(rules, facts, { key: 'iso', iso: photo.iso });
+    return { path, card: 'shown', reason: '', offers, calibration: opens.optics === 0 ? '' : found, opens };
+  });
+
+function favoritesOf({ chosen }: Bundle, listed: readonly Listed[]) {
+  const list = `${bundlePath}#chosen/favorites`;
+  try {
+    return favorites(
+      names(chosen.favorites ?? []).map((name) => ({ name, list })),
+      listed,
+      (one, { name }) => one.path === `${bundlePath}#${name}`,
+    );
+  } catch (error) {
+    return { favorites: [], refused: [{ path: list, reason: (error as Error).message }] };
+  }
+}
+
+function openingOf({ chosen }: Bundle): { rules: OpeningRule[]; refused: Contents['refused'] } {
+  try {
+    return { rules: rulesIn(chosen.opening ?? [], 'seen', 'laid'), refused: [] };
+  } catch (error) {
+    return { rules: [], refused: [{ path: `${bundlePath}#chosen/opening`, reason: (error as Error).message }] };
+  }
+}
+
+/** What it holds in memory from its launch on; null where its bundle could not be read, which it then leaves alone. */
+let held: Bundle | null = null;
+
+function launch(): Contents {
+  try {
+    held = readBundle();
+  } catch (error) {
+    return { listed: [], refused: [{ path: bundlePath, reason: (error as Error).message }] };
+  }
+  const bundle = held;
+  const panes = takeEntries('panes', 'look', bundle, pane);
+  const presets = takeEntries('presets', 'preset', bundle, (entry) => preset(entry, bundle));
+  const profiles = builtIn.map((name) => ({
+    path: `built-in/${name}`,
+    title: name,
+    kind: 'camera-profile',
+    headings: [],
+  }));
+  const lenses: Lenses = new Map();
+  const databases = take(files(`${home}/Lenses`), lensDatabase(lenses));
+  const listed = [...panes.listed, ...presets.listed];
+  const first = favoritesOf(bundle, listed);
+  const opening = openingOf(bundle);
+  return {
+    listed: [...listed, ...profiles, ...databases.listed],
+    refused: [...panes.refused, ...presets.refused, ...databases.refused, ...first.refused, ...opening.refused],
+    favorites: first.favorites,
+    cards: cards(listed, lenses, first.favorites, opening.rules),
+  };
+}
+
+function writeBack(): void {
+  if (!held) return;
+  const target = join(options.root, bundlePath);
+  mkdirSync(dirname(target), { recursive: true });
+  const desk = { ...held.desk, opened: Number(held.desk.opened) + 1 };
+  writeFileSync(`${target}.new`, JSON.stringify({ ...held, desk }, null, 1));
+  renameSync(`${target}.new`, target);
+}
+
+live(`${home}/listed.json`, `${home}/refused.log`, launch, { atQuit: writeBack });

@@ -1,0 +1,53 @@
+import { screen } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { expect, test } from 'vitest';
+import { draw } from '../testing/render';
+import { refusal, serve } from '../testing/server';
+import { Pace } from './Pace';
+import { RolloutActions } from './RolloutActions';
+
+const id = '0190a000-0000-7000-8000-000000000001';
+const first = { name: 'Desk', waiting: 0, listed: 2, there: 2 };
+
+test('the rest is let go once the first station has all, and it is said whether that is listed there', async () => {
+  const user = userEvent.setup();
+  const asked = serve({ [`POST /api/rollouts/${id}`]: { id } });
+  const { rerender } = draw(<Pace id={id} paused={false} waiting={5} first={{ ...first, waiting: 1 }} />);
+  expect(screen.getByText('It goes to Desk first, where 1 file waits still.')).toBeDefined();
+  expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Let the rest go' }).disabled).toBe(true);
+  rerender(<Pace id={id} paused={false} waiting={4} first={{ ...first, listed: 1 }} />);
+  expect(screen.getByText(/where 1 of 2 are listed so far/)).toBeDefined();
+  rerender(<Pace id={id} paused={false} waiting={4} first={first} />);
+  expect(screen.getByText(/all of it is listed there/)).toBeDefined();
+  await user.click(screen.getByRole('button', { name: 'Let the rest go' }));
+  expect(asked[0]?.body).toEqual({ verb: 'release', first: null });
+});
+
+test('it is halted, gone on with and stopped; a refusal is told', async () => {
+  const user = userEvent.setup();
+  const problem = { code: 'rollout-settled', message: 'It is halted already.', where: 'r', remedy: 'Reload.' };
+  const asked = serve({ [`POST /api/rollouts/${id}`]: () => refusal(problem) });
+  const { rerender } = draw(<Pace id={id} paused={false} waiting={1} first={null} />);
+  expect(screen.getByText('1 file waits for the agents.')).toBeDefined();
+  await user.click(screen.getByRole('button', { name: 'Halt' }));
+  expect(await screen.findByText(/It is halted already/)).toBeDefined();
+  rerender(<Pace id={id} paused waiting={3} first={null} />);
+  expect(screen.getByText('Halted: 3 files wait.')).toBeDefined();
+  await user.click(screen.getByRole('button', { name: 'Go on' }));
+  await user.click(screen.getByRole('button', { name: 'Stop here' }));
+  expect(asked.map(({ body }) => (body as { verb: string }).verb)).toEqual(['pause', 'resume', 'stop']);
+});
+
+test('a plan for several stations can go to one of them first', async () => {
+  const user = userEvent.setup();
+  const asked = serve({ [`POST /api/rollouts/${id}`]: { id } });
+  const places = [
+    { id: 's1', name: 'Desk' },
+    { id: 's2', name: 'Room' },
+  ];
+  const plan = { id, status: 'planned', files: 2, stations: 2, isUndo: false, removes: false, again: true, may: true };
+  draw(<RolloutActions {...plan} places={places} />);
+  await user.selectOptions(screen.getByLabelText('To which station it goes first'), 'Room first');
+  await user.click(screen.getByRole('button', { name: /^Confirm/ }));
+  expect(asked[0]?.body).toEqual({ verb: 'confirm', first: 's2' });
+});
