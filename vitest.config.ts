@@ -12,6 +12,8 @@ export default defineConfig({
         test: {
           name: 'core',
           environment: 'node',
+          // a process loads the modules once for all of its files: what they keep is true for every test
+          isolate: false,
           testTimeout: 30_000,
           include: [
             'core/**/*.test.ts',
@@ -40,6 +42,7 @@ export default defineConfig({
         test: {
           name: 'server',
           environment: 'node',
+          isolate: false,
           include: ['server/**/*.test.ts'],
           globalSetup: ['server/db/testing/setup.ts'],
           testTimeout: 30_000,

@@ -17,7 +17,9 @@ import { fathomPack } from '@/demo/packs';
 
 const dir = mkdtempSync(join(tmpdir(), 'etagere-cli-'));
 const at = (n: string) => join(dir, n);
-const run = (...args: string[]) => spawnSync('bin/etagere', args, { encoding: 'utf8', maxBuffer: 1 << 28 });
+const options = { encoding: 'utf8', maxBuffer: 1 << 28 } as const;
+/** The program itself, without looking each time whether it has to be made anew. */
+const run = (...args: string[]) => spawnSync(process.execPath, ['dist/cli.mjs', ...args], options);
 const json = (...args: string[]): never => {
   const result = run(...args, '--json');
   expect(result.stderr, args.join(' ')).toBe('');
@@ -37,7 +39,7 @@ const points = [
 ];
 
 beforeAll(() => {
-  run('look'); // makes itself, once
+  spawnSync('bin/etagere', ['look'], options); // makes itself, once
   writeFileSync(at('amber.cube'), cubeOf(must(houseLooks[0]), 33));
   writeFileSync(at('slate.cube'), cubeOf(must(houseLooks[1]), 17));
   writeFileSync(at('p.json'), JSON.stringify(points));

@@ -30,10 +30,11 @@ import { recognise } from './recognise';
 import { writeTitle } from './pack/write-title';
 import { Problem } from './problem';
 import { seeded } from './random';
+import { tries } from '@/demo/testing/tries';
 import { dcp, hald, wholeIcc, tiff } from './testing';
 
 const known = [marlstone3, marlstone4, oxbow2].map((d) => parseDescriptor(d));
-const rounds = Number(process.env.FUZZ_ROUNDS ?? 300);
+const rounds = Number(process.env.FUZZ_ROUNDS ?? tries(300, 120));
 const jpeg = new Uint8Array([
   0xff,
   0xd8,

@@ -3,6 +3,7 @@ import { randomBytes } from 'node:crypto';
 import { existsSync } from 'node:fs';
 import { mkdir, readFile, rm, writeFile } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
+import sharp from 'sharp';
 import { readCube } from '@/core/look';
 import { recognise } from '@/core/recognise';
 import { sampler } from '@/core/look/sample';
@@ -41,14 +42,15 @@ import tessel7 from '@/standins/descriptors/tessel-7.json';
 import { fathomLooks, houseLooks, kilnLooks } from './designs';
 import { cubeOf } from './files';
 import { cardCorners, cardText } from './cameras/card';
-import { cameraFrame, cameraFrames, subjects } from './cameras/frames';
+import { cameraFrames, subjects } from './cameras/frames';
 import { cameras } from './cameras/cameras';
 import { lensDatabase, studioCameras, studioLenses } from './cameras/gear';
 import { profileFor, variants } from './cameras/profiles';
-import { frame, frames, hdrFrame } from './frames';
+import { frames, hdrFrame } from './frames';
 import { deliver } from './deliver';
 import { bringHistory, type Staff } from './history';
 import { fathomPack, sablePack } from './packs';
+import { Pictures, type PictureName } from './pictures';
 import { daysAgo } from './time';
 import { many } from '@/server/db/query';
 
@@ -126,11 +128,26 @@ export async function bringBuiltIn(): Promise<void> {
 /** The reference frames that ship with the application, composed once, with or without the demo. */
 export async function bringFrames(say: (s: string) => void = () => {}): Promise<void> {
   if ((await pool().query('select 1 from frame limit 1')).rowCount) return;
+  const pictures = await Pictures.begin(referencePictures);
+  try {
+    await addFrames(pictures, say);
+  } finally {
+    await pictures.end();
+  }
+}
+
+const referencePictures: PictureName[] = frames.map((_, at) => ({ of: 'reference', at }));
+const cameraPictures: PictureName[] = cameraFrames.map((_, at) => ({ of: 'camera', at }));
+const hdrPicture: PictureName = { of: 'hdr', at: 0 };
+
+async function addFrames(pictures: Pictures, say: (s: string) => void): Promise<void> {
+  if ((await pool().query('select 1 from frame limit 1')).rowCount) return;
   say('composing the reference frames');
-  for (const [position, f] of frames.entries()) {
-    const made = await frame(f.composition);
+  for (const [at, { name, light }] of frames.entries()) {
+    const png = Buffer.from(await pictures.bytes({ of: 'reference', at }));
+    const { width, height } = await sharp(png).metadata();
     await transaction((sql) =>
-      addFrame(sql, { personId: null, name: 'set-up' }, { name: f.name, light: f.light, position, ...made }),
+      addFrame(sql, { personId: null, name: 'set-up' }, { name, light, position: at, png, width, height }),
     );
   }
 }
@@ -154,19 +171,28 @@ export async function loadDemo(say: (s: string) => void = () => {}): Promise<{ l
   say('loading the demo data');
   await mkdir(dirname(loadingFile()), { recursive: true });
   await writeFile(loadingFile(), '');
+  const pictures = await Pictures.begin([...referencePictures, ...cameraPictures, hdrPicture]);
+  try {
+    return { loaded: true, signIns: await bringAll(pictures, say) };
+  } finally {
+    await pictures.end();
+  }
+}
+
+async function bringAll(pictures: Pictures, say: (s: string) => void): Promise<SignIn[]> {
   const signIns: SignIn[] = people.map((p) => ({ ...p, password: randomBytes(9).toString('base64url') }));
   const staff = await daysAgo(61, () => addStaff(signIns));
   const { librarian } = staff;
   await mkdir(dirname(signInsFile()), { recursive: true });
   await writeFile(signInsFile(), JSON.stringify(signIns), { mode: 0o600 });
 
-  await bringFrames(say);
-
   say('filling the shelves');
   await daysAgo(47, () => bringLooks(librarian));
 
+  await addFrames(pictures, say);
+
   say('computing camera profiles and developing camera files');
-  await daysAgo(38, () => bringCameras(librarian));
+  await daysAgo(38, () => bringCameras(librarian, pictures));
 
   say('listing cameras and lenses');
   await daysAgo(33, () => bringGear(librarian));
@@ -181,7 +207,7 @@ export async function loadDemo(say: (s: string) => void = () => {}): Promise<{ l
   // they have seen what has stood here for long
   await pool().query('update person set looked_at = now()');
   await rm(loadingFile());
-  return { loaded: true, signIns };
+  return signIns;
 }
 
 async function addStaff(signIns: readonly SignIn[]): Promise<Staff> {
@@ -302,7 +328,7 @@ async function bringPacks(librarian: Person, shelfId: string, licenceId: string)
 }
 
 /** Profiles of the demo's cameras, computed from their sensitivities, and camera files of its scenes; a set of what should look alike. */
-async function bringCameras(librarian: Person): Promise<void> {
+async function bringCameras(librarian: Person, pictures: Pictures): Promise<void> {
   const actor = actorOf(librarian);
   const shelf = await addShelf(librarian, { name: 'Camera profiles', note: 'computed from measured sensitivities' });
   for (const camera of cameras)
@@ -333,8 +359,8 @@ async function bringCameras(librarian: Person): Promise<void> {
       if (style === 'Standard' || style === 'Neutral') await approve(librarian, made.versionId);
     }
   const ids: Record<string, string> = {};
-  for (const frame of cameraFrames) {
-    const { dng } = await cameraFrame(frame);
+  for (const [at, frame] of cameraFrames.entries()) {
+    const dng = await pictures.bytes({ of: 'camera', at });
     ids[frame.file] = await transaction(async (sql) =>
       frameFromFile(sql, actor, {
         name: frame.name,
@@ -347,7 +373,7 @@ async function bringCameras(librarian: Person): Promise<void> {
       }),
     );
   }
-  const hdr = hdrFrame.file();
+  const hdr = await pictures.bytes(hdrPicture);
   await transaction(async (sql) =>
     frameFromFile(sql, actor, { ...hdrFrame, sha: await putBlob(sql, Buffer.from(hdr)), facts: factsOfFrame(hdr) }),
   );

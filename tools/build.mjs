@@ -74,6 +74,7 @@ export async function buildPrograms() {
       reader: 'processes/job-worker/reading-thread.ts',
       computing: 'processes/computing/main.ts',
       raw: 'processes/raw-decoder/main.ts',
+      'demo-pictures': 'demo/picture-thread.ts',
     },
     outdir: 'dist',
     chunkNames: 'chunks/[name]-[hash]',

@@ -1,5 +1,6 @@
 // bin/test: lint, types, import rules, unit and server and agent tests, browser tests, some rounds of faults. With arguments:
-// only the matching Vitest files; --faults [--rounds N] [--seed S]: only the fault suite.
+// only the matching Vitest files; --faults [--rounds N] [--seed S]: only the fault suite. --whole: every try of the tests that
+// make but a share of them otherwise (demo/testing/tries.ts).
 // Its last line is "N passed, N failed", the totals of all runners.
 import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
@@ -10,11 +11,27 @@ import { dataFolder, ensureDebian, ensurePackages, root, say } from './checkout.
 // a cluster and a data folder of the tests' own, beside the real one
 process.env.ETAGERE_DATA = join(process.env.ETAGERE_DATA || dataFolder(), 'test');
 process.env.NEXT_TELEMETRY_DISABLED = '1';
-const faultsOnly = process.argv[2] === '--faults';
-const filter = faultsOnly ? [] : process.argv.slice(2);
-/** A share of the fault suite is in every run. */
-const ROUNDS_OF_FAULTS = 3;
+const asked = process.argv.slice(2);
+if (asked.includes('--whole')) process.env.ETAGERE_WHOLE_TESTS = '1';
+const faultsOnly = asked[0] === '--faults';
+const filter = faultsOnly ? [] : asked.filter((word) => word !== '--whole');
 const began = Date.now();
+/** A share of the fault suite is in every run; on a machine that took long for the rest, a smaller one. */
+const ROUNDS_OF_FAULTS = 3;
+const LONG_MINUTES = 45;
+const minutes = () => (Date.now() - began) / 60_000;
+
+/** Where a run's time goes, told at each part's beginning and once more at the end. */
+const parts = [];
+function part(name) {
+  parts.push({ name, from: minutes() });
+  say(`${minutes().toFixed(1)} min: ${name}`);
+}
+function tellParts() {
+  const ends = [...parts.slice(1).map(({ from }) => from), minutes()];
+  say(parts.map(({ name, from }, i) => `${name} ${(ends[i] - from).toFixed(1)} min`).join(', '));
+}
+part('packages');
 ensurePackages();
 await (await import('./kernel.mjs')).ensureKernel();
 let passed = 0;
@@ -90,13 +107,14 @@ function tellSlowest(files) {
 
 async function faults(args) {
   const { runFaults } = await import('./faults.mjs');
-  say('faults');
+  part('faults');
   const told = await runFaults(join(process.env.ETAGERE_DATA, 'faults'), args);
   passed += told.passed;
   failed += told.failed;
 }
 
 function tell() {
+  tellParts();
   say(`tests took ${Math.round((Date.now() - began) / 1000)} s`);
   console.log(`${passed} passed, ${failed} failed`);
   process.exit(failed || !passed ? 1 : 0);
@@ -107,11 +125,16 @@ if (faultsOnly) {
   tell();
 }
 
+part('database and programs');
 await startCluster({ fast: true });
 await (await import('./build.mjs')).ensurePrograms(); // tests run the threads and the decoder as they are in use
 try {
   // lint takes as long as all the other checks together: they share the two cores
-  if (!filter.length) await Promise.all([lint(), checkForm()]);
+  if (!filter.length) {
+    part('lint, form and types');
+    await Promise.all([lint(), checkForm()]);
+  }
+  part('Vitest');
   ensureDebian('transicc', ['liblcms2-utils']);
   const out = join(root, 'coverage');
   const results = join(out, 'vitest.json');
@@ -135,7 +158,10 @@ try {
     tellSlowest(r.testResults);
   } else failed++;
   if (!filter.length) {
+    part('browser');
     ensureDebian(process.env.CHROMIUM ?? 'chromium', ['chromium']);
+    // the browser's tests and the faults each load the demo
+    process.env.ETAGERE_DEMO_PICTURES = join(process.env.ETAGERE_DATA, 'pictures');
     const report = join(root, 'e2e/.out/results.json');
     rmSync(report, { force: true });
     const status = await run(process.execPath, ['node_modules/@playwright/test/cli.js', 'test'], {
@@ -149,7 +175,7 @@ try {
       if (stats.flaky) say(`${stats.flaky} browser tests passed only at their second try: see "flaky" above`);
       if (status !== 0 && !stats.unexpected) failed++;
     } else failed++;
-    await faults(['--rounds', String(ROUNDS_OF_FAULTS)]);
+    await faults(['--rounds', String(minutes() > LONG_MINUTES ? 1 : ROUNDS_OF_FAULTS)]);
   }
 } finally {
   stopCluster();

@@ -6,6 +6,7 @@ import { spawn } from 'node:child_process';
 import { setTimeout as wait } from 'node:timers/promises';
 import { buffer } from 'node:stream/consumers';
 import { seeded } from '@/core/random';
+import { tries } from '@/demo/testing/tries';
 import { join } from 'node:path';
 import { strToU8, zipSync } from 'fflate';
 import pg from 'pg';
@@ -285,7 +286,7 @@ test('whenever a restore is killed, there is one whole studio under the name', a
   await backup(file);
   const before = await everything();
   const next = seeded(20_261_127);
-  for (let round = 0; round < 10; round++) {
+  for (let round = 0; round < tries(10, 4); round++) {
     const child = spawn(process.execPath, ['dist/cli.mjs', 'restore', file, '--json'], {
       env: { ...process.env, DATABASE_URL: databaseUrl() },
       stdio: 'ignore',

@@ -4,7 +4,7 @@ import { must } from '@/core/must';
 import type { Operation, OperationResult } from '@/core/sync/protocol';
 import { houseLooks } from '@/demo/designs';
 import { cubeOf } from '@/demo/files';
-import { pool, transaction } from '../../db/pool';
+import { databaseUrl, pool, transaction } from '../../db/pool';
 import { people } from '../../db/testing/database';
 import { confirmEncoding } from '../../items/encoding';
 import { approve } from '../../items/approval';
@@ -19,8 +19,14 @@ import { itemOf } from '../../items/testing/item-of';
 export const srgb = { primaries: 'sRGB', transfer: 'sRGB', range: 'full', referred: 'display', white: 'D65' };
 export const sha = (text: string): string => createHash('sha256').update(text).digest('hex');
 
-let shelf: Promise<string> | undefined;
-const theShelf = (): Promise<string> => (shelf ??= addShelf(people.librarian, { name: 'S' }));
+/** The shelf of each database: test files that share a process do not share their studio. */
+const shelves = new Map<string, Promise<string>>();
+function theShelf(): Promise<string> {
+  const studio = databaseUrl();
+  const shelf = shelves.get(studio) ?? addShelf(people.librarian, { name: 'S' });
+  shelves.set(studio, shelf);
+  return shelf;
+}
 
 /** A station with these editors; a card is in the reader of its host. */
 export const addStation = (

@@ -128,7 +128,8 @@ const picture: Picture = {
   values: new Float32Array(samples.length),
 };
 const color: Color = [0, 0, 0];
-const same = (i: number): boolean => [0, 1, 2].every((c) => i >= 3 && samples[i + c] === samples[i + c - 3]);
+const same = (i: number): boolean =>
+  i >= 3 && samples[i] === samples[i - 3] && samples[i + 1] === samples[i - 2] && samples[i + 2] === samples[i - 1];
 for (let i = 0; i < samples.length; i += 3) {
   // what is as its neighbour to the left comes out as that did
   if (!same(i)) {
@@ -138,7 +139,8 @@ for (let i = 0; i < samples.length; i += 3) {
   for (let c = 0; c < 3; c++) picture.values[i + c] = color[c]!;
 }
 for (const adjust of left) adjust?.(picture);
-const out = Uint16Array.from(picture.values, (value) => Math.round(65535 * Math.min(1, Math.max(0, value))));
+const out = new Uint16Array(picture.values.length);
+for (let i = 0; i < out.length; i++) out[i] = Math.round(65535 * Math.min(1, Math.max(0, picture.values[i]!)));
 const raw = { width: info.width, height: info.height, channels: 3 as const };
 const exported = sharp(out, { raw });
 if (/\.jpe?g$/i.test(target)) await exported.toColourspace('srgb').jpeg({ quality: 90 }).toFile(target);
