@@ -30,7 +30,7 @@ import { recognise } from './recognise';
 import { writeTitle } from './pack/write-title';
 import { Problem } from './problem';
 import { seeded } from './random';
-import { tries } from '@/demo/testing/tries';
+import { tries } from './tries';
 import { dcp, hald, wholeIcc, tiff } from './testing';
 
 const known = [marlstone3, marlstone4, oxbow2].map((d) => parseDescriptor(d));

@@ -1,6 +1,6 @@
 // bin/test: lint, types, import rules, unit and server and agent tests, browser tests, some rounds of faults. With arguments:
 // only the matching Vitest files; --faults [--rounds N] [--seed S]: only the fault suite. --whole: every try of the tests that
-// make but a share of them otherwise (demo/testing/tries.ts).
+// make but a share of them otherwise (core/tries.ts).
 // Its last line is "N passed, N failed", the totals of all runners.
 import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';

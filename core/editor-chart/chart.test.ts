@@ -6,7 +6,7 @@ import type { Settings } from '../preset/kinds';
 import { faded, pale, settingsAtRandom, warm } from '../preset/testing';
 import { Problem } from '../problem';
 import { seeded } from '../random';
-import { tries } from '@/demo/testing/tries';
+import { tries } from '../tries';
 import { residual } from '../look/residual';
 import { sampler } from '../look/sample';
 import type { ChartImage } from './image';

@@ -6,7 +6,7 @@ import { spawn } from 'node:child_process';
 import { setTimeout as wait } from 'node:timers/promises';
 import { buffer } from 'node:stream/consumers';
 import { seeded } from '@/core/random';
-import { tries } from '@/demo/testing/tries';
+import { tries } from '@/core/tries';
 import { join } from 'node:path';
 import { strToU8, zipSync } from 'fflate';
 import pg from 'pg';
