@@ -8,7 +8,7 @@ import type { Person } from '@/server/people/roles';
 import { versionById } from '@/server/items/queries';
 import { planSteps, type Version } from '@/server/rollouts/plan';
 import { stations } from '@/server/stations/queries';
-import { fleet } from '@/server/stations/views';
+import { fleet } from '@/server/stations/fleet';
 import { administrator } from './generate';
 import { librarian } from './library';
 import { median, type Row } from './rows';

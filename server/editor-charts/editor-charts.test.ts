@@ -48,7 +48,7 @@ async function through(chart: string, as: string, ...options: string[]): Promise
   return new Uint8Array(readFileSync(to));
 }
 const chartOf = async (said: object = {}): Promise<string> =>
-  (await makeEditorChart(people.librarian, { editor: 'Quern 3', what: 'Velour', size: 9, ...said })).id;
+  (await makeEditorChart(people.librarian, { editor: 'Quern 3', what: 'Velour', size: 17, ...said })).id;
 const give = async (chart: string, bytes: Uint8Array, name = 'back.tif'): Promise<string> =>
   (await readEditorChart(people.librarian, chart, name, bytes)).id;
 
@@ -66,7 +66,7 @@ describe('a chart through an editor that nobody knows', () => {
     const { item, newest } = await itemFor(people.librarian, made.itemId);
     expect(item).toMatchObject({ title: 'Velour', shelf_id: shelf, supplier: '', status: 'draft' });
     expect(newest.facts).toMatchObject({
-      size: 9,
+      size: 17,
       measured: { editor: 'Quern 3', readings: 2, validFor: 'rendered files', agreement: null },
     });
     const { spread } = newest.facts.measured as { spread: { mean: number; max: number } };

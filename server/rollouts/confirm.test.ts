@@ -9,7 +9,8 @@ import { bringDescriptor } from '../editors/service';
 import { archiveItems } from '../items/edit';
 import { addLicence } from '../licences/service';
 import { retire } from '../versions/service';
-import { fleet, stationView } from '../stations/views';
+import { fleet } from '../stations/fleet';
+import { stationView } from '../stations/views';
 import { moveRollout, leaveOut, planFor, rolloutFor, takeResults } from './service';
 import { addStation, agent, approvedLook, carryOut, done, enrolled, planned, report, sha, work } from './testing/world';
 
@@ -203,8 +204,9 @@ describe('a rollout that a station cannot carry out', () => {
 
 test('the fleet is shown a page at a time; behind its end, the last page', async () => {
   const shown = await fleet(people.librarian, 0);
-  expect([shown.views.length, shown.workstations, shown.cards]).toEqual([desks.length, desks.length, 0]);
-  for (const from of [9999, 1e15, 50]) expect((await fleet(people.librarian, from)).views).toHaveLength(desks.length);
+  expect([shown.stations.length, shown.workstations, shown.cards]).toEqual([desks.length, desks.length, 0]);
+  for (const from of [9999, 1e15, 50])
+    expect((await fleet(people.librarian, from)).stations).toHaveLength(desks.length);
 });
 
 describe('a station that was away for a month', () => {

@@ -14,7 +14,8 @@ import { confirmEncoding } from '../items/encoding';
 import { approve } from '../items/approval';
 import { actorOf } from '../people/roles';
 import { listingKey } from '../stations/service';
-import { fleet, stationView } from '../stations/views';
+import { fleet } from '../stations/fleet';
+import { stationView } from '../stations/views';
 import { confirmRollout, undoRollout } from './service';
 import { addStation, approvedLook, carryOut, enrolled, planned, report, srgb } from './testing/world';
 
@@ -126,7 +127,7 @@ test('what was taken away is not in step while its editor still lists it', async
   await editorLists([path]);
   const told = async () => {
     const one = await stationView(people.librarian, desk);
-    const [inFleet] = (await fleet(people.librarian)).views;
+    const [inFleet] = (await fleet(people.librarian)).stations;
     const row = one.rows.find((each) => each.path === path);
     return [
       row?.decision,

@@ -12,7 +12,8 @@ import { answerAgent } from '../http/agents';
 import { moveRollout } from '../rollouts/service';
 import { approvedLook, carryOut, planned, report } from '../rollouts/testing/world';
 import { addCard, addStation, changeStation, enrol, newCode, stationOfToken } from './service';
-import { fleet, retiredStations, stationChoices, stationView } from './views';
+import { fleet } from './fleet';
+import { retiredStations, stationChoices, stationView } from './views';
 
 withDatabase();
 let desk = '';
@@ -42,7 +43,7 @@ describe('a station', () => {
   test('that is retired is in nothing but its history, and its agent is not let in', async () => {
     expect((await stationOfToken(`Bearer ${token}`)).id).toBe(desk);
     await changeStation(people.librarian, desk, { name: 'Glaze room', retired: true });
-    expect((await fleet(people.lead)).views.map((view) => view.station.name)).toEqual(['Model room']);
+    expect((await fleet(people.lead)).stations.map(({ station }) => station.name)).toEqual(['Model room']);
     expect((await fleet(people.lead)).workstations).toBe(1);
     expect((await stationChoices(people.lead)).map((one) => one.name)).toEqual(['Model room']);
     expect(await retiredStations(people.lead)).toEqual([{ id: desk, name: 'Glaze room' }]);

@@ -43,18 +43,67 @@ export const stationById = async (sql: Sql, id: string): Promise<StationRow | un
   maybe<StationRow>(sql, `select ${columns} from station where id = $1`, [id]);
 export const stationsByIds = (sql: Sql, ids: readonly string[]): Promise<StationRow[]> =>
   many<StationRow>(sql, `select ${columns} from station where id = any ($1::uuid[]) order by position, name`, [ids]);
-export const stationsFrom = (sql: Sql, from: number, most: number): Promise<StationRow[]> =>
+
+/** Words are looked for in the name of a station and of who works there; what is empty is not asked for. */
+export interface StationsAsked {
+  words: string;
+  system: string;
+  /** such as oxbow@2 */ editor: string;
+}
+const asAsked = `
+  retired_at is null
+    and ($1 = '' or position(lower($1) in lower(name || ' ' || person)) > 0)
+    and ($2 = '' or (kind = 'workstation' and system = $2))
+    and (
+      $3 = ''
+      or exists (
+        select
+        from station_editor se
+        where se.station_id = station.id
+          and se.editor_id || '@' || se.editor_version = $3
+      )
+    )
+`;
+const askedValues = ({ words, system, editor }: StationsAsked): string[] => [words, system, editor];
+
+export const countStations = async (sql: Sql, asked: StationsAsked): Promise<number> =>
+  (await one<{ n: number }>(sql, `select count(*)::int as n from station where ${asAsked}`, askedValues(asked))).n;
+
+export const stationsFrom = (sql: Sql, asked: StationsAsked, from: number, most: number): Promise<StationRow[]> =>
   many<StationRow>(
     sql,
     `
       select ${columns}
       from station
-      where retired_at is null
+      where ${asAsked}
       order by position, name
-      offset $1
-      limit $2
+      offset $4
+      limit $5
     `,
-    [from, most],
+    [...askedValues(asked), from, most],
+  );
+
+export const stationIds = async (sql: Sql, asked: StationsAsked): Promise<string[]> =>
+  (
+    await many<{ id: string }>(
+      sql,
+      `select id from station where ${asAsked} order by position, name`,
+      askedValues(asked),
+    )
+  ).map(({ id }) => id);
+
+/** Editors that stand on any station in use. */
+export const editorsInUse = (sql: Sql): Promise<{ id: string; title: string }[]> =>
+  many(
+    sql,
+    `
+      select distinct e.id || '@' || e.version as id, e.descriptor ->> 'title' as title
+      from station_editor se
+        join station s on s.id = se.station_id
+        join editor e on e.id = se.editor_id and e.version = se.editor_version
+      where s.retired_at is null
+      order by title
+    `,
   );
 
 export const retiredStations = (sql: Sql): Promise<StationRow[]> =>
@@ -83,7 +132,7 @@ export const updateStation = (sql: Sql, id: string, station: { name: string; per
     `,
     [id, station.name, station.person, station.retired],
   );
-/** How many there are of all; silent is a workstation that has not reported for a day. */
+/** How many there are of all; silent is a workstation whose agent has not reported for a day. */
 export const fleetCounts = (sql: Sql): Promise<{ workstations: number; cards: number; silent: number }> =>
   one(
     sql,
@@ -93,7 +142,7 @@ export const fleetCounts = (sql: Sql): Promise<{ workstations: number; cards: nu
         count(*) filter (where kind = 'card')::int as cards,
         count(*) filter (
           where kind = 'workstation'
-            and (last_report_at is null or last_report_at < now() - interval '1 day')
+            and last_report_at < now() - interval '1 day'
         )::int as silent
       from station
       where retired_at is null

@@ -41,6 +41,7 @@ export interface EditorState {
     | 'update-due'
     | 'surplus'
     | 'refused'
+    | 'not-listed'
     | 'changed'
     | 'conflict'
     | 'empty';
@@ -71,7 +72,7 @@ export interface StationView {
   host: string | null;
   editors: EditorState[];
   rows: PlaceRow[];
-  silent: boolean;
+  /** its agent has not reported for a day */ silent: boolean;
 }
 
 /** Tells lists that an editor keeps itself from the files among which they lie. */
@@ -201,9 +202,18 @@ function editorState(editor: q.StationEditorRow, rows: readonly PlaceRow[]): Edi
   const changed = ours.filter((row) => row.decision !== 'in-step').length;
   const usual = ours.length ? 'in-step' : 'empty';
   const gravest =
-    (['refused', 'restart-due', 'import-due', 'launch-due', 'rescan-due', 'update-due', 'surplus'] as const).find(
-      count,
-    ) ?? usual;
+    (
+      [
+        'refused',
+        'not-listed',
+        'restart-due',
+        'import-due',
+        'launch-due',
+        'rescan-due',
+        'update-due',
+        'surplus',
+      ] as const
+    ).find(count) ?? usual;
   return {
     editor: editor.editor_id,
     version: editor.editor_version,
@@ -255,12 +265,13 @@ function viewOf(
     host: station.host_id ? agent.name : null,
     editors: editors.map((editor) => editorState(editor, rows)),
     rows,
-    silent: Date.now() - last > SILENT_MS,
+    // one that never had an agent has nothing to say
+    silent: last > 0 && Date.now() - last > SILENT_MS,
   };
 }
 
 /** Views of stations by what was placed there alone: other files are not looked at, however many there are. */
-async function viewsOf(sql: Sql, stations: readonly q.StationRow[]): Promise<StationView[]> {
+export async function viewsOf(sql: Sql, stations: readonly q.StationRow[]): Promise<StationView[]> {
   const ids = stations.map((station) => station.id);
   const hosts = await q.stationsByIds(
     sql,
@@ -293,26 +304,6 @@ async function viewsOf(sql: Sql, stations: readonly q.StationRow[]): Promise<Sta
 export async function stationViews(person: Person, ids: readonly string[]): Promise<StationView[]> {
   allow(person, 'view');
   return viewsOf(pool(), await q.stationsByIds(pool(), ids));
-}
-
-export interface Fleet {
-  views: StationView[];
-  /** where the page begins */ from: number;
-  /** all of them, wherever the page stands */ workstations: number;
-  cards: number;
-  silent: number;
-}
-export const FLEET_AT_ONCE = 50;
-
-/** The fleet, a page at a time, with how many there are of all. */
-export async function fleet(person: Person, from = 0): Promise<Fleet> {
-  allow(person, 'view');
-  const sql = pool();
-  const counts = await q.fleetCounts(sql);
-  const all = counts.workstations + counts.cards;
-  // an address may be older than the fleet: behind its end, the last page is shown
-  const begins = Math.min(from, Math.floor(Math.max(0, all - 1) / FLEET_AT_ONCE) * FLEET_AT_ONCE);
-  return { ...counts, from: begins, views: await viewsOf(sql, await q.stationsFrom(sql, begins, FLEET_AT_ONCE)) };
 }
 
 /** Stations that are not used any more, the latest first. */
