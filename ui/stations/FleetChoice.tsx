@@ -13,11 +13,11 @@ import {
 } from '@/core/records/fleet';
 import { systemNames } from './model/systems';
 
-export const showWords: Record<FleetShow, string> = {
+const showWords: Record<FleetShow, string> = {
   all: 'whatever they need',
-  somebody: 'that need somebody',
-  due: 'with something due',
-  start: 'that wait for an editor to be started',
+  somebody: 'to see to',
+  due: 'something due',
+  start: 'editor to be started',
   silent: 'silent for a day',
 };
 const orderWords: Record<FleetOrder, string> = {

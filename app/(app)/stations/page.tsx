@@ -68,7 +68,7 @@ export default async function Page({ searchParams }: Props) {
   );
 }
 
-const needWords = { somebody: 'in need of somebody', due: 'with something due', start: 'waiting for a start' } as const;
+const needWords = { somebody: 'to see to', due: 'due', start: 'to be started' } as const;
 
 /** How many there are, and what those that are shown need; numbers lead to the stations that they count. */
 function Note({
@@ -86,7 +86,7 @@ function Note({
     <>
       {counted(workstations, 'workstation')}, {counted(cards, 'card')}
       {some ? `; of the ${stations.length} shown, ` : '; '}
-      {needs.length === 0 && 'all are in step'}
+      {needs.length === 0 && (stations.length ? 'all are in step' : 'nothing')}
       {needs.map((need, at) => (
         <span key={need}>
           {at > 0 && ', '}
