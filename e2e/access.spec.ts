@@ -23,6 +23,7 @@ const lists: Record<string, { list: string; link: string; then?: string }> = {
   '/convert/charts/[id]': { list: '/convert/charts', link: 'main table a[href^="/convert/charts/"]' },
   '/packs/[id]': { list: '/packs', link: 'main table a[href^="/packs/"]' },
   '/stations/[id]': { list: '/stations', link: 'main table a[href^="/stations/"]' },
+  '/stations/[id]/past': { list: '/stations', link: 'main table a[href^="/stations/"]' },
   '/rollouts/[id]/sheet/[station]': {
     list: '/rollouts',
     link: 'main a[href^="/rollouts/"]:not([href$="/new"])',

@@ -318,12 +318,18 @@ export async function stationChoices(person: Person): Promise<q.StationChoice[]>
   return q.stationChoices(pool());
 }
 
+/** A station by what an address says. */
+export async function stationFor(person: Person, id: string): Promise<q.StationRow> {
+  allow(person, 'view');
+  const station = isUuid(id) ? await q.stationById(pool(), id) : undefined;
+  if (!station) throw new Problem('not-found', 'There is no such station.', id, 'Go back to Stations.');
+  return station;
+}
+
 /** One station with all that lies in its editors' folders. */
 export async function stationView(person: Person, id: string): Promise<StationView> {
-  allow(person, 'view');
+  const station = await stationFor(person, id);
   const sql = pool();
-  const station = isUuid(id) ? await q.stationById(sql, id) : undefined;
-  if (!station) throw new Problem('not-found', 'There is no such station.', id, 'Go back to Stations.');
   const agent = station.host_id ? must(await q.stationById(sql, station.host_id)) : station;
   const editors = await q.stationEditors(sql, [id]);
   const placements = await q.placements(sql, [id]);

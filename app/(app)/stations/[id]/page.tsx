@@ -102,6 +102,9 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
     <div className="max-w-[1180px] px-6 pb-16 pt-[18px]">
       <Refresh subjects={['station', 'rollout', 'order', 'item']} />
       <PageHead title={view.station.name} note={<Whose view={view} />}>
+        <Link className="button" href={`/stations/${id}/past`}>
+          What lay there
+        </Link>
         {may(person, 'station.enrol') && <Actions view={view} known={known} bodies={bodies} />}
       </PageHead>
       {view.station.retired_at && (
