@@ -240,6 +240,8 @@ export const sentences = {
     shown: 'brought the first steps back',
     'opening rules': (after) => `set the studio’s opening rules: ${counted(Number(after.rules), 'rule')}`,
     'set what counts as a copy': 'set what counts as a copy',
+    'set who confirms a rollout': ({ another }) =>
+      another ? 'set that another person confirms a rollout' : 'set that whoever plans a rollout may confirm it',
     'set how far off a table may be': (after) =>
       `set how far off a table may be: ${text(after.mean)} ΔE00 on average, ${text(after.max)} at most`,
   },

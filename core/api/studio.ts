@@ -57,6 +57,9 @@ const proofLimits = object({
     ),
 }).noUnknown();
 
+/** Whether another person confirms what one has planned. */
+const review = object({ asked: boolean().required() }).noUnknown();
+
 export const stepsHidden = object({ hidden: boolean().required() }).noUnknown();
 
 const amount = exactly({ contents: count(), bytes: count() });
@@ -71,5 +74,6 @@ export const studioEndpoints = {
   'DELETE /api/kept/:n': endpoint({}),
   'PATCH /api/studio': endpoint({ body: copyTolerance }),
   'PATCH /api/studio/proof': endpoint({ body: proofLimits }),
+  'PATCH /api/studio/review': endpoint({ body: review }),
   'PATCH /api/studio/first-steps': endpoint({ body: stepsHidden }),
 } as const;

@@ -71,6 +71,7 @@ import {
 } from '../bench/service';
 import { decide, listChoices, removeChoice, verdictsOf } from '../bench/decide';
 import { linearPicture } from '../frames/service';
+import { setReview } from '../studio/review';
 import { setCopyTolerance, setProofLimits } from '../studio/service';
 import { runEditor } from '../stations/launcher';
 import { addStation, newCode } from '../stations/service';
@@ -164,6 +165,7 @@ const calls: Record<Action, ((p: Person) => Promise<unknown>)[]> = {
   ],
   'search.save': [(p) => addShelf(p, { name: `Q ${p.role}`, query: { q: 'kiln' } })],
   'proof.set': [(p) => setProofLimits(p, { mean: 0.4, max: 2 })],
+  'review.set': [(p) => setReview(p, { asked: false })],
   'studio.set': [(p) => setCopyTolerance(p, { p95: 0.5, max: 2 })],
   'activity.view': [(p) => listActivity(p, {})],
   backup: [

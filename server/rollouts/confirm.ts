@@ -6,6 +6,7 @@ import { record } from '../activity/queries';
 import { versionById } from '../items/queries';
 import { allowSpread, type Going } from '../licences/spread';
 import { actorOf, allow, type Person } from '../people/roles';
+import { refuseOwnPlan } from '../studio/review';
 import { proofLimits } from '../studio/service';
 import { missing } from './leave';
 import { beyond, refuseBeyond } from './proofs';
@@ -116,6 +117,7 @@ export async function confirmRollout(person: Person, id: string, first: string |
         rollout.title,
         'Choose other items or stations.',
       );
+    await refuseOwnPlan(sql, person, rollout);
     const steps = await q.stepsOf(sql, id);
     const going = await goingBy(sql, steps);
     const within = await proofLimits(sql);

@@ -12,6 +12,18 @@ export const proofLimits = (sql: Sql): Promise<{ mean: number; max: number }> =>
 export const setProofLimits = (sql: Sql, mean: number, max: number) =>
   sql.query('update studio set proof_mean = $1, proof_max = $2', [mean, max]);
 
+export const secondPerson = async (sql: Sql): Promise<boolean> =>
+  (await one<{ asked: boolean }>(sql, 'select second_person as asked from studio')).asked;
+export const setSecondPerson = (sql: Sql, asked: boolean) => sql.query('update studio set second_person = $1', [asked]);
+
+/** How many people of these roles may sign in. */
+export const activePeople = async (sql: Sql, roles: readonly string[]): Promise<number> =>
+  (
+    await one<{ n: number }>(sql, 'select count(*)::int as n from person where active and role = any ($1::text[])', [
+      roles,
+    ])
+  ).n;
+
 /** How much waits to be settled. */
 export const waiting = (sql: Sql): Promise<{ arrivals: number; rollouts: number }> =>
   one<{ arrivals: number; rollouts: number }>(sql, {

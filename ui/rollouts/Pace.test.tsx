@@ -45,8 +45,17 @@ test('a plan for several stations can go to one of them first', async () => {
     { id: 's1', name: 'Desk' },
     { id: 's2', name: 'Room' },
   ];
-  const plan = { id, status: 'planned', files: 2, stations: 2, isUndo: false, removes: false, again: true, may: true };
-  draw(<RolloutActions {...plan} places={places} />);
+  const plan = {
+    id,
+    status: 'planned',
+    files: 2,
+    stations: 2,
+    isUndo: false,
+    removes: false,
+    again: true,
+    review: false,
+  };
+  draw(<RolloutActions {...plan} places={places} may />);
   await user.selectOptions(screen.getByLabelText('To which station it goes first'), 'Room first');
   await user.click(screen.getByRole('button', { name: /^Confirm/ }));
   expect(asked[0]?.body).toEqual({ verb: 'confirm', first: 's2' });

@@ -18,6 +18,7 @@ function show(part: Partial<Parameters<typeof RolloutActions>[0]>, answer: unkno
       removes={false}
       again
       places={[]}
+      review={false}
       may
       {...part}
     />,
@@ -75,4 +76,17 @@ describe('what can be done with a rollout', () => {
     await user.click(screen.getByRole('button', { name: /^Confirm/ }));
     expect((await screen.findByRole('alert')).textContent).toContain('Wait for them.');
   });
+});
+
+test('what another person has to confirm says so, and can be dropped and planned again', () => {
+  show({
+    review: true,
+    places: [
+      { id: 'a', name: 'Kiln' },
+      { id: 'b', name: 'Loft' },
+    ],
+  });
+  expect(screen.getByRole('status').textContent).toBe('Another person has to confirm this');
+  expect(screen.getAllByRole('button').map((button) => button.textContent)).toEqual(['Drop the plan', 'Plan it again']);
+  expect(screen.queryByRole('combobox')).toBeNull();
 });

@@ -2,7 +2,7 @@
 /** Confirm, drop, undo; each names in numbers what will happen. */
 import type { RolloutVerb } from '@/core/api/rollouts';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { useAction } from '../kit/action';
 import { call } from '../kit/call';
 import { Modal, ModalFoot } from '../kit/Modal';
@@ -21,10 +21,11 @@ interface Props {
     id: string;
     name: string;
   }[];
+  /** another person has to confirm it */ review: boolean;
   may: boolean;
 }
 
-export function RolloutActions({ id, status, files, stations, isUndo, removes, again, places, may }: Props) {
+export function RolloutActions({ id, status, files, stations, isUndo, removes, again, places, review, may }: Props) {
   const router = useRouter();
   const { busy, problem, run } = useAction();
   const [undoing, setUndoing] = useState(false);
@@ -52,25 +53,13 @@ export function RolloutActions({ id, status, files, stations, isUndo, removes, a
           Plan it again
         </button>
       )}
-      {status === 'planned' && places.length > 1 && (
-        <select
-          className="field max-w-[220px]"
-          aria-label="To which station it goes first"
-          value={first}
-          onChange={(event) => setFirst(event.target.value)}
-        >
-          <option value="">all at once</option>
-          {places.map((place) => (
-            <option key={place.id} value={place.id}>
-              {place.name} first
-            </option>
-          ))}
-        </select>
+      {status === 'planned' && !review && places.length > 1 && (
+        <FirstChoice places={places} first={first} onFirst={setFirst} />
       )}
       {status === 'planned' && (
-        <button className="button main" disabled={busy || !files} onClick={() => act('confirm')}>
+        <ConfirmOrAsk review={review} disabled={busy || !files} onConfirm={() => act('confirm')}>
           Confirm: {removes ? 'take away' : 'write'} {sentence}
-        </button>
+        </ConfirmOrAsk>
       )}
       {(status === 'done' || status === 'confirmed') && !isUndo && (
         <button className="button" disabled={busy || status === 'confirmed'} onClick={() => setUndoing(true)}>
@@ -93,5 +82,51 @@ export function RolloutActions({ id, status, files, stations, isUndo, removes, a
       )}
       {!undoing && <Notice problem={problem} className="basis-full" />}
     </>
+  );
+}
+
+interface FirstChoiceProps {
+  places: Props['places'];
+  first: string;
+  onFirst: (first: string) => void;
+}
+
+function FirstChoice({ places, first, onFirst }: FirstChoiceProps) {
+  return (
+    <select
+      className="field max-w-[220px]"
+      aria-label="To which station it goes first"
+      value={first}
+      onChange={(event) => onFirst(event.target.value)}
+    >
+      <option value="">all at once</option>
+      {places.map((place) => (
+        <option key={place.id} value={place.id}>
+          {place.name} first
+        </option>
+      ))}
+    </select>
+  );
+}
+
+interface ConfirmProps {
+  review: boolean;
+  disabled: boolean;
+  onConfirm: () => void;
+  children: ReactNode;
+}
+
+/** Who planned it is told that somebody else confirms it, where the studio asks for that. */
+function ConfirmOrAsk({ review, disabled, onConfirm, children }: ConfirmProps) {
+  if (review)
+    return (
+      <span className="text-ochre" role="status">
+        Another person has to confirm this
+      </span>
+    );
+  return (
+    <button className="button main" disabled={disabled} onClick={onConfirm}>
+      {children}
+    </button>
   );
 }

@@ -6,6 +6,7 @@ import { listChoices } from '@/server/bench/decide';
 import { allFrames } from '@/server/frames/service';
 import { listLicences } from '@/server/licences/service';
 import { may } from '@/server/people/roles';
+import { asksForReview } from '@/server/studio/review';
 import { copyTolerance, proofLimits } from '@/server/studio/service';
 import { signedInPerson } from '@/server/http';
 import { PageHead } from '@/ui/shell/Shell';
@@ -19,13 +20,14 @@ import { KeptStudios } from '@/ui/studio/KeptStudios';
 import { Licences } from '@/ui/studio/Licences';
 import { ProofRule } from '@/ui/studio/ProofRule';
 import { Proposals } from '@/ui/studio/Proposals';
+import { ReviewRule } from '@/ui/studio/ReviewRule';
 import { Takings } from '@/ui/studio/Takings';
 
 export const metadata = { title: 'Studio' };
 
 export default async function Page() {
   const person = await signedInPerson();
-  const [choices, licences, editors, frames, within, takings, proposals, kept, proof] = await Promise.all([
+  const [choices, licences, editors, frames, within, takings, proposals, kept, proof, review] = await Promise.all([
     listChoices(person),
     listLicences(person),
     listEditors(person),
@@ -35,6 +37,7 @@ export default async function Page() {
     openProposals(person),
     may(person, 'backup') ? keptFor(person) : [],
     proofLimits(),
+    asksForReview(),
   ]);
   return (
     <div className="max-w-[1080px] px-6 pb-16 pt-[18px]">
@@ -70,6 +73,8 @@ export default async function Page() {
       <CopyRule key={`${within.p95} ${within.max}`} p95={within.p95} max={within.max} may={may(person, 'studio.set')} />
       <h2 className="mb-1 mt-8 text-[17px]">Proof</h2>
       <ProofRule key={`${proof.mean} ${proof.max}`} {...proof} may={may(person, 'proof.set')} />
+      <h2 className="mb-1 mt-8 text-[17px]">Rollouts</h2>
+      <ReviewRule asked={review} may={may(person, 'review.set')} />
       <h2 className="mb-1 mt-8 text-[17px]">Editors</h2>
       <Proposals proposals={proposals} may={mayDecide(person)} />
       <Editors

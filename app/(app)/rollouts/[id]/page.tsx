@@ -4,6 +4,7 @@ import { orNull } from '@/core/problem';
 import { may } from '@/server/people/roles';
 import { beyond } from '@/server/rollouts/proofs';
 import { doubleEffects, rolloutFor, type RolloutRow, type StepRow } from '@/server/rollouts/service';
+import { asksForReview, needsAnother } from '@/server/studio/review';
 import { proofLimits } from '@/server/studio/service';
 import { stationViews, type StationView } from '@/server/stations/views';
 import { signedInPerson } from '@/server/http';
@@ -51,8 +52,9 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
   const found = await orNull(rolloutFor(person, id));
   if (!found) notFound();
   const { rollout, steps, undoneBy } = found;
-  const [within, doubles] = await Promise.all([
+  const [within, review, doubles] = await Promise.all([
     proofLimits(),
+    asksForReview(),
     rollout.status === 'planned' ? doubleEffects(steps) : [],
   ]);
   const far = new Set(beyond(steps, within));
@@ -114,6 +116,7 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
           places={stations
             .filter(([station]) => live.some((step) => step.station_id === station))
             .map(([station, name]) => ({ id: station, name }))}
+          review={needsAnother(review, person, rollout.person_id)}
           may={may(person, 'rollout.confirm')}
         />
       </PageHead>
