@@ -20,6 +20,9 @@ export const orderEndpoints = {
     body: object({ ...order, revision: number().integer().min(1).required() }).noUnknown(),
   }),
   'DELETE /api/orders/:id': endpoint({}),
-  /** a plan of what is missing or due there */
-  'POST /api/orders/:id/plan': endpoint({ answer: exactly({ rollout: id() }) }),
+  /** a plan of what is missing or due, at all of its stations or at one */
+  'POST /api/orders/:id/plan': endpoint({
+    body: object({ station: uuid().nullable().default(null) }).noUnknown(),
+    answer: exactly({ rollout: id() }),
+  }),
 } as const;

@@ -13,7 +13,7 @@ import { confirmEncoding } from '../items/encoding';
 import { approve } from '../items/approval';
 import { setRibbon } from '../items/service';
 import { itemOf, versionOf } from '../items/testing/item-of';
-import { confirmRollout, rolloutFor } from '../rollouts/service';
+import { confirmRollout, moveRollout, rolloutFor } from '../rollouts/service';
 import { addStation, carryOut, enrolled, srgb, work } from '../rollouts/testing/world';
 import { addShelf } from '../shelves/service';
 import { addOrder, changeOrder, dueAt, dueByStation, ordersFor, planOrder, removeOrder } from './service';
@@ -69,6 +69,16 @@ describe('a standing order', () => {
       { at: 'desk', missing: 4, updates: 0, inStep: 0 },
       { at: 'room', missing: 2, updates: 0, inStep: 0 },
     ]);
+  });
+
+  test('is planned at one of its stations alone, where that is said', async () => {
+    const { rollout } = await planOrder(people.lead, id, { station: room });
+    await work(rollout);
+    const { steps } = await rolloutFor(people.lead, rollout);
+    expect(steps.map(({ station_id: station }) => station)).toEqual([room, room]);
+    await moveRollout(people.lead, rollout, { verb: 'drop' });
+    const elsewhere = planOrder(people.lead, id, { station: id });
+    await expect(elsewhere).rejects.toMatchObject({ code: 'order-in-step' });
   });
 
   test('is brought in step by its plan, which is a rollout like any other', async () => {

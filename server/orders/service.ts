@@ -188,13 +188,21 @@ export async function dueAt(person: Person, station: string): Promise<DueHere[]>
   );
 }
 
-/** Plans what is missing or due by an order, at the stations where something is; of more than a rollout takes, the first. */
-export async function planOrder(person: Person, id: string): Promise<{ rollout: string }> {
+/**
+ * Plans what is missing or due by an order, at the stations where something is, or at one of them; of more than a rollout
+ * takes, the first.
+ */
+export async function planOrder(
+  person: Person,
+  id: string,
+  input: BodyOf<'POST /api/orders/:id/plan'> = {},
+): Promise<{ rollout: string }> {
   allow(person, 'rollout.plan');
+  const { station } = checked(orderEndpoints['POST /api/orders/:id/plan'].body, input);
   const order = isUuid(id) ? await q.orderById(pool(), id) : undefined;
   if (!order) throw missing(id);
   const standing = await standingAt(pool(), await followedBy(pool(), order), idsOf(order.stations));
-  const due = standing.filter(isDue);
+  const due = standing.filter(isDue).filter((one) => !station || one.station === station);
   if (!due.length)
     throw new Problem(
       'order-in-step',

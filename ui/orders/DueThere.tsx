@@ -2,6 +2,7 @@
 import Link from 'next/link';
 import { State } from '../kit/State';
 import { counted } from '../kit/words';
+import { PlanDue } from './PlanDue';
 
 export interface Due {
   key: string;
@@ -27,20 +28,28 @@ const words = ({ is, number, there }: Due): string =>
     ? `version ${number} should lie there`
     : `version ${number} is approved; version ${there ?? 0} lies there`;
 
-export function DueThere({ orders }: { orders: readonly DueByOrder[] }) {
+interface Props {
+  orders: readonly DueByOrder[];
+  /** where that is; left out for those who plan nothing */ station?: { id: string; name: string };
+}
+
+export function DueThere({ orders, station }: Props) {
   return (
     <>
       <h2 className="mb-1 text-[17px]">Should be there</h2>
       {orders.map(({ id, name, due, inStep }) => (
         <section key={id} aria-label={name} className="mb-8">
-          <p className="mb-1 text-soft">
-            By the standing order{' '}
-            <Link className="underline" href="/stations/orders">
-              {name}
-            </Link>
-            : {due.length ? `${counted(due.length, 'file')} due, ` : ''}
-            {inStep} put there.
-          </p>
+          <div className="mb-1 flex flex-wrap items-center justify-between gap-2">
+            <p className="text-soft">
+              By the standing order{' '}
+              <Link className="underline" href="/stations/orders">
+                {name}
+              </Link>
+              : {due.length ? `${counted(due.length, 'file')} due, ` : ''}
+              {inStep} put there.
+            </p>
+            {station && due.length > 0 && <PlanDue order={{ id, name }} station={station} due={due.length} />}
+          </div>
           {due.length > 0 && (
             <table className="list">
               <thead>

@@ -1,12 +1,11 @@
 'use client';
 /** Makes a standing order, changes it, removes it, and plans what is due by it. */
-import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { useAction } from '../kit/action';
 import { call } from '../kit/call';
 import { Modal, ModalFoot } from '../kit/Modal';
 import { Notice } from '../kit/Notice';
-import { counted } from '../kit/words';
+import { PlanDue } from './PlanDue';
 import { OrderForm, type OrderChoices, type OrderFields } from './OrderForm';
 
 const none: OrderFields = { name: '', shelves: [], packs: [], ribbons: false, choices: false, stations: [] };
@@ -38,15 +37,9 @@ interface Props {
 }
 
 export function OrderActions({ order: { id, revision, fields }, choices, due }: Props) {
-  const router = useRouter();
-  const { busy, problem, run, runAndRefresh } = useAction();
+  const { busy, problem, runAndRefresh } = useAction();
   const [open, setOpen] = useState<'change' | 'remove' | null>(null);
   const close = () => setOpen(null);
-  const plan = () =>
-    void run(async () => {
-      const { rollout } = await call('POST /api/orders/:id/plan', { id });
-      router.push(`/rollouts/${rollout}`);
-    });
   const remove = async () => {
     if (await runAndRefresh(() => call('DELETE /api/orders/:id', { id }))) close();
   };
@@ -58,11 +51,7 @@ export function OrderActions({ order: { id, revision, fields }, choices, due }: 
       <button className="button quiet" onClick={() => setOpen('change')} aria-label={`Change ${fields.name}`}>
         Change
       </button>
-      {due > 0 && (
-        <button className="button" disabled={busy} onClick={plan} aria-label={`Plan what is due by ${fields.name}`}>
-          Plan {counted(due, 'file')} due
-        </button>
-      )}
+      {due > 0 && <PlanDue order={{ id, name: fields.name }} due={due} />}
       <Notice problem={open ? null : problem} className="basis-full" />
       {open === 'change' && (
         <OrderForm

@@ -69,12 +69,13 @@ describe('a standing order', () => {
 
   test('with something due is planned by one button, which leads to the plan', async () => {
     const user = userEvent.setup();
-    serve({ 'POST /api/orders/one/plan': { rollout: 'plan' } });
+    const asked = serve({ 'POST /api/orders/one/plan': { rollout: 'plan' } });
     draw(<OrderActions order={order} choices={choices} due={4} />);
     const button = screen.getByRole('button', { name: 'Plan what is due by Desks' });
     expect(button.textContent).toBe('Plan 4 files due');
     await user.click(button);
     expect(router.push).toHaveBeenCalledWith('/rollouts/plan');
+    expect(asked.map(({ body }) => body)).toEqual([{ station: null }]);
   });
 });
 
@@ -92,4 +93,19 @@ test('what is due at a station is told in versions; of many, the first and how m
   expect(screen.getByText('version 2 is approved; version 1 lies there')).toBeTruthy();
   expect(screen.getAllByText('version 2 should lie there')).toHaveLength(39);
   expect(screen.getByText('and 3 more')).toBeTruthy();
+});
+
+test('what is due at a station is planned there alone, by those who plan', async () => {
+  const asked = serve({ 'POST /api/orders/one/plan': { rollout: 'plan' } });
+  const due = [
+    { key: 'k', item: 'i', title: 'Scrim', editor: 'Oxbow 2', is: 'missing', number: 1, there: null },
+  ] as const;
+  const orders = [{ id: 'one', name: 'Desks', due, inStep: 0 }];
+  const { unmount } = draw(<DueThere orders={orders} station={{ id: desk, name: 'Glaze desk' }} />);
+  await userEvent.setup().click(screen.getByRole('button', { name: 'Plan what is due by Desks at Glaze desk' }));
+  expect(asked.map(({ body }) => body)).toEqual([{ station: desk }]);
+  expect(router.push).toHaveBeenCalledWith('/rollouts/plan');
+  unmount();
+  draw(<DueThere orders={orders} />);
+  expect(screen.queryByRole('button')).toBeNull();
 });

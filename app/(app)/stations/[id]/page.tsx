@@ -121,7 +121,12 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
       <h2 className="mb-1 text-[17px]">Editors</h2>
       <EditorStates station={id} editors={view.editors} may={may(person, 'station.editor')} />
       {isInUse && <OwnLists person={person} station={id} />}
-      {due.length > 0 && isInUse && <DueThere orders={due.map((one) => dueByOrder(one, view))} />}
+      {due.length > 0 && isInUse && (
+        <DueThere
+          orders={due.map((one) => dueByOrder(one, view))}
+          station={decides.put ? { id, name: view.station.name } : undefined}
+        />
+      )}
       <h2 className="mb-1 text-[17px]">Placed by us</h2>
       {changed.length > 1 && (
         <div className="mb-2 flex flex-wrap items-baseline gap-3 border-l-[3px] border-madder pl-3">
