@@ -114,6 +114,7 @@ export const sentences = {
     renamed: 'changed the station {title}',
     retired: 'retired the station {title}',
     'brought back': 'brought the station {title} back',
+    grouped: ({ groups }) => (groups ? `put {title} into ${text(groups)}` : 'took {title} out of its groups'),
     'editors changed': (after) =>
       `changed the editors of {title}: ${[
         after.added ? `${text(after.added)} came` : '',

@@ -1,5 +1,6 @@
 /** Standing orders: what stations follow. */
 import { array, boolean, number, object, string } from 'yup';
+import { groupNames } from '../records/groups';
 import { uuid } from '../uuid';
 import { endpoint, exactly, id, made } from './endpoint';
 
@@ -11,7 +12,10 @@ const order = {
   packs: ids('packs'),
   /** the house's everyday list */ ribbons: boolean().default(false),
   /** the house's choices of profiles and looks */ choices: boolean().default(false),
-  stations: ids('stations').min(1, 'Choose at least one station.'),
+  /** followed by whatever stations are in them */ groups: groupNames().default([]),
+  stations: ids('stations').when('groups', ([groups], schema) =>
+    (groups as string[] | undefined)?.length ? schema : schema.min(1, 'Choose at least one station.'),
+  ),
 };
 
 export const orderEndpoints = {

@@ -1,5 +1,6 @@
 /** Stations and the editors on them. */
 import { array, boolean, object, string } from 'yup';
+import { groupNames } from '../records/groups';
 import { uuid } from '../uuid';
 import { count, endpoint, exactly, id, listOf, texts, words } from './endpoint';
 
@@ -47,6 +48,7 @@ export const stationEndpoints = {
       name: string().trim().required('A station needs a name.').max(120),
       person: string().trim().max(120).default(''),
       retired: boolean().default(false),
+      /** left as they are where none are said */ groups: groupNames().optional(),
       came: editorsThere().default([]),
       went: editorsThere().default([]),
     }).noUnknown(),

@@ -32,7 +32,14 @@ describe('what a station needs', () => {
 
 describe('an address of the fleet', () => {
   test('is read as it was written', () => {
-    const filter = { words: 'glaze & desk', system: 'macos', editor: 'oxbow@2', show: 'due', order: 'need' } as const;
+    const filter = {
+      words: 'glaze & desk',
+      system: 'macos',
+      editor: 'oxbow@2',
+      group: 'Upper floor',
+      show: 'due',
+      order: 'need',
+    } as const;
     const asked = Object.fromEntries(new URL(fleetAddress(filter, 50), 'http://x').searchParams);
     expect(asked.from).toBe('50');
     expect(fleetFilterOf(asked)).toEqual(filter);

@@ -11,11 +11,12 @@ export interface FleetFilter {
   /** in the name of a station, or of who works there */ words: string;
   system: (typeof fleetSystems)[number] | '';
   /** such as oxbow@2 */ editor: string;
+  group: string;
   show: FleetShow;
   order: FleetOrder;
 }
 
-export const wholeFleet: FleetFilter = { words: '', system: '', editor: '', show: 'all', order: 'place' };
+export const wholeFleet: FleetFilter = { words: '', system: '', editor: '', group: '', show: 'all', order: 'place' };
 
 const MOST_LETTERS = 100;
 
@@ -32,6 +33,7 @@ export function fleetFilterOf(asked: Readonly<Record<string, string | string[] |
     words: text('words'),
     system: oneOf([...fleetSystems, ''], text('system'), ''),
     editor: text('editor'),
+    group: text('group'),
     show: oneOf(fleetShows, text('show'), 'all'),
     order: oneOf(fleetOrders, text('order'), 'place'),
   };
@@ -40,7 +42,7 @@ export function fleetFilterOf(asked: Readonly<Record<string, string | string[] |
 /** The address of the fleet by a filter; what is usual is left out of it. */
 export function fleetAddress(filter: FleetFilter, from = 0): string {
   const asked = new URLSearchParams();
-  for (const name of ['words', 'system', 'editor', 'show', 'order'] as const)
+  for (const name of ['words', 'system', 'editor', 'group', 'show', 'order'] as const)
     if (filter[name] !== wholeFleet[name]) asked.set(name, filter[name]);
   if (from) asked.set('from', String(from));
   const query = asked.toString();

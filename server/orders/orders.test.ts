@@ -14,6 +14,7 @@ import { approve } from '../items/approval';
 import { setRibbon } from '../items/service';
 import { itemOf, versionOf } from '../items/testing/item-of';
 import { confirmRollout, moveRollout, rolloutFor } from '../rollouts/service';
+import { changeStation } from '../stations/service';
 import { addStation, carryOut, enrolled, srgb, work } from '../rollouts/testing/world';
 import { addShelf } from '../shelves/service';
 import { addOrder, changeOrder, dueAt, dueByStation, ordersFor, planOrder, removeOrder } from './service';
@@ -159,4 +160,34 @@ describe('what cannot be ordered', () => {
     expect((await counts('Retiring')).map(({ at }) => at)).toEqual(['desk', 'room']);
     expect((await one<{ n: number }>(pool(), 'select count(*)::int as n from standing_order')).n).toBeGreaterThan(2);
   });
+});
+
+test('a group follows an order: who comes into it has what is missing, who leaves it nothing', async () => {
+  const { id } = await addOrder(people.librarian, { ...order, name: 'For the kiln', stations: [], groups: ['Kiln'] });
+  expect(await counts('For the kiln')).toEqual([]);
+  await changeStation(people.librarian, desk, { name: 'Desk', groups: ['Kiln', 'Loft'] });
+  expect((await counts('For the kiln')).map(({ at }) => at)).toEqual(['desk']);
+  expect((await dueAt(people.retoucher, desk)).map(({ order: { name } }) => name)).toContain('For the kiln');
+  const [own] = (await ordersFor(people.retoucher)).filter((one) => one.id === id);
+  expect(must(own)).toMatchObject({ groups: ['Kiln'], stations: [{ id: desk, named: false }] });
+  // named and in the group too: once
+  await changeOrder(people.librarian, id, {
+    ...order,
+    name: 'For the kiln',
+    stations: [desk],
+    groups: ['Kiln'],
+    revision: 1,
+  });
+  expect((await counts('For the kiln')).map(({ at }) => at)).toEqual(['desk']);
+  await changeOrder(people.librarian, id, {
+    ...order,
+    name: 'For the kiln',
+    stations: [],
+    groups: ['Kiln'],
+    revision: 2,
+  });
+  await changeStation(people.librarian, desk, { name: 'Desk', groups: [] });
+  expect(await counts('For the kiln')).toEqual([]);
+  const nobody = { ...order, name: 'For nobody', stations: [], groups: [] };
+  await expect(addOrder(people.librarian, nobody)).rejects.toMatchObject({ code: 'input-invalid' });
 });

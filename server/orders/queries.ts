@@ -12,12 +12,13 @@ export interface OrderRow {
   revision: number;
   shelves: { id: string; name: string; selfFilling: boolean }[];
   packs: { id: string; name: string }[];
-  stations: { id: string; name: string }[];
+  groups: string[];
+  /** those that are named, and those of its groups */ stations: { id: string; name: string; named: boolean }[];
 }
 
 const FROM = `
   select
-    o.id, o.name, o.author_id, a.name as author, o.ribbons, o.choices, o.revision,
+    o.id, o.name, o.author_id, a.name as author, o.ribbons, o.choices, o.revision, o.groups,
     coalesce(
       (
         select jsonb_agg(
@@ -38,10 +39,12 @@ const FROM = `
     ) as packs,
     coalesce(
       (
-        select jsonb_agg(jsonb_build_object('id', s.id, 'name', s.name) order by s.position, s.name)
-        from standing_order_station f join station s on s.id = f.station_id
-        where f.order_id = o.id
-          and s.retired_at is null
+        select jsonb_agg(
+          jsonb_build_object('id', s.id, 'name', s.name, 'named', f.order_id is not null) order by s.position, s.name
+        )
+        from station s left join standing_order_station f on f.station_id = s.id and f.order_id = o.id
+        where s.retired_at is null
+          and (f.order_id is not null or s.groups && o.groups)
       ),
       '[]'
     ) as stations
@@ -62,6 +65,7 @@ export const ordersOfStation = (sql: Sql, station: string): Promise<OrderRow[]> 
         from standing_order_station
         where station_id = $1
       )
+        or o.groups && (select s.groups from station s where s.id = $1)
       order by lower(o.name)
     `,
     [station],
@@ -79,23 +83,24 @@ interface OrderFields {
   name: string;
   ribbons: boolean;
   choices: boolean;
+  groups: string[];
 }
 export const insertOrder = (sql: Sql, order: OrderFields & { authorId: string }) =>
   sql.query(
     `
-      insert into standing_order (id, name, author_id, ribbons, choices)
-      values ($1, $2, $3, $4, $5)
+      insert into standing_order (id, name, author_id, ribbons, choices, groups)
+      values ($1, $2, $3, $4, $5, $6)
     `,
-    [order.id, order.name, order.authorId, order.ribbons, order.choices],
+    [order.id, order.name, order.authorId, order.ribbons, order.choices, order.groups],
   );
 export const updateOrder = (sql: Sql, order: OrderFields) =>
   sql.query(
     `
       update standing_order
-      set name = $2, ribbons = $3, choices = $4, revision = revision + 1
+      set name = $2, ribbons = $3, choices = $4, groups = $5, revision = revision + 1
       where id = $1
     `,
-    [order.id, order.name, order.ribbons, order.choices],
+    [order.id, order.name, order.ribbons, order.choices, order.groups],
   );
 export const deleteOrder = (sql: Sql, id: string) => sql.query('delete from standing_order where id = $1', [id]);
 

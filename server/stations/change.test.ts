@@ -12,6 +12,8 @@ import { answerAgent } from '../http/agents';
 import { moveRollout } from '../rollouts/service';
 import { approvedLook, carryOut, planned, report } from '../rollouts/testing/world';
 import { addCard, addStation, changeStation, enrol, newCode, stationOfToken } from './service';
+import { wholeFleet } from '@/core/records/fleet';
+import { listActivity } from '../activity/service';
 import { fleet } from './fleet';
 import { retiredStations, stationChoices, stationView } from './views';
 
@@ -38,6 +40,24 @@ describe('a station', () => {
     });
     await expect(changeStation(people.librarian, desk, { name: '' })).rejects.toMatchObject({ code: 'input-invalid' });
     await expect(changeStation(people.lead, desk, { name: 'Mine' })).rejects.toMatchObject({ code: 'not-allowed' });
+  });
+
+  test('is put into groups, by which the fleet is narrowed; where none are said they stay', async () => {
+    await changeStation(people.librarian, desk, { name: 'Glaze room', groups: ['Kiln', 'Upper floor'] });
+    await changeStation(people.librarian, desk, { name: 'Glaze room', person: 'Mirre Sand' });
+    expect(await at()).toMatchObject({ groups: ['Kiln', 'Upper floor'] });
+    const inGroup = async (group: string) =>
+      (await fleet(people.lead, 0, { ...wholeFleet, group })).stations.map(({ station }) => station.name);
+    expect(await inGroup('Upper floor')).toEqual(['Glaze room']);
+    expect(await inGroup('upper')).toEqual([]);
+    expect((await fleet(people.lead)).groups).toEqual(['Kiln', 'Upper floor']);
+    await expect(
+      changeStation(people.librarian, desk, { name: 'Glaze room', groups: ['x'.repeat(41)] }),
+    ).rejects.toMatchObject({ code: 'input-invalid' });
+    await changeStation(people.librarian, desk, { name: 'Glaze room', groups: [] });
+    expect((await fleet(people.lead)).groups).toEqual([]);
+    const { rows } = await listActivity(people.lead, {});
+    expect(rows.filter(({ action }) => action === 'grouped')).toHaveLength(2);
   });
 
   test('that is retired is in nothing but its history, and its agent is not let in', async () => {

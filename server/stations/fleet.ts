@@ -20,6 +20,7 @@ export interface Fleet {
   cards: number;
   silent: number;
   /** what a filter may name */ editors: { id: string; title: string }[];
+  groups: string[];
 }
 
 const standingOf = (view: StationView, due: number): Standing => ({
@@ -89,8 +90,8 @@ async function byNeed(sql: Sql, person: Person, filter: FleetFilter, from: numbe
 export async function fleet(person: Person, from = 0, filter: FleetFilter = wholeFleet): Promise<Fleet> {
   allow(person, 'view');
   const sql = pool();
-  const [counts, editors] = await Promise.all([q.fleetCounts(sql), q.editorsInUse(sql)]);
+  const [counts, editors, groups] = await Promise.all([q.fleetCounts(sql), q.editorsInUse(sql), q.groupsInUse(sql)]);
   const looksAtAll = filter.show !== 'all' || filter.order !== 'place';
   const shown = await (looksAtAll ? byNeed : onPage)(sql, person, filter, from);
-  return { ...counts, editors, ...shown };
+  return { ...counts, editors, groups, ...shown };
 }

@@ -23,6 +23,7 @@ export interface StationRow {
   agent_runs: AgentRun[];
   doubled: Doubled | null;
   retired_at: Date | null;
+  groups: string[];
 }
 export interface StationEditorRow {
   station_id: string;
@@ -35,7 +36,7 @@ export interface StationEditorRow {
 }
 
 const columns =
-  'id, name, kind, system, person, host_id, token_sha256 is not null as enrolled, agent_version, last_report_at, digest, position, left_out, agent_runs, doubled, retired_at';
+  'id, name, kind, system, person, host_id, token_sha256 is not null as enrolled, agent_version, last_report_at, digest, position, left_out, agent_runs, doubled, retired_at, groups';
 
 export const stations = async (sql: Sql): Promise<StationRow[]> =>
   many<StationRow>(sql, `select ${columns} from station order by position, name`);
@@ -49,6 +50,7 @@ export interface StationsAsked {
   words: string;
   system: string;
   /** such as oxbow@2 */ editor: string;
+  group: string;
 }
 const asAsked = `
   retired_at is null
@@ -63,8 +65,9 @@ const asAsked = `
           and se.editor_id || '@' || se.editor_version = $3
       )
     )
+    and ($4 = '' or groups @> array[$4])
 `;
-const askedValues = ({ words, system, editor }: StationsAsked): string[] => [words, system, editor];
+const askedValues = ({ words, system, editor, group }: StationsAsked): string[] => [words, system, editor, group];
 
 export const countStations = async (sql: Sql, asked: StationsAsked): Promise<number> =>
   (await one<{ n: number }>(sql, `select count(*)::int as n from station where ${asAsked}`, askedValues(asked))).n;
@@ -77,8 +80,8 @@ export const stationsFrom = (sql: Sql, asked: StationsAsked, from: number, most:
       from station
       where ${asAsked}
       order by position, name
-      offset $4
-      limit $5
+      offset $5
+      limit $6
     `,
     [...askedValues(asked), from, most],
   );
@@ -91,6 +94,20 @@ export const stationIds = async (sql: Sql, asked: StationsAsked): Promise<string
       askedValues(asked),
     )
   ).map(({ id }) => id);
+
+/** Groups of stations in use. */
+export const groupsInUse = async (sql: Sql): Promise<string[]> =>
+  (
+    await many<{ name: string }>(
+      sql,
+      `
+        select distinct g.name
+        from station s, unnest(s.groups) as g (name)
+        where s.retired_at is null
+        order by g.name
+      `,
+    )
+  ).map(({ name }) => name);
 
 /** Editors that stand on any station in use. */
 export const editorsInUse = (sql: Sql): Promise<{ id: string; title: string }[]> =>
@@ -120,17 +137,22 @@ export const retireCards = (sql: Sql, host: string, retired: boolean) =>
     [host, retired],
   );
 
-export const updateStation = (sql: Sql, id: string, station: { name: string; person: string; retired: boolean }) =>
+export const updateStation = (
+  sql: Sql,
+  id: string,
+  station: { name: string; person: string; retired: boolean; groups?: string[] },
+) =>
   sql.query(
     `
       update station
       set
         name = $2, person = $3,
         retired_at = case when $4 then coalesce(retired_at, now()) end,
-        token_sha256 = case when not $4 then token_sha256 end
+        token_sha256 = case when not $4 then token_sha256 end,
+        groups = coalesce($5::text[], groups)
       where id = $1
     `,
-    [id, station.name, station.person, station.retired],
+    [id, station.name, station.person, station.retired, station.groups ?? null],
   );
 /** How many there are of all; silent is a workstation whose agent has not reported for a day. */
 export const fleetCounts = (sql: Sql): Promise<{ workstations: number; cards: number; silent: number }> =>
@@ -151,6 +173,7 @@ export const fleetCounts = (sql: Sql): Promise<{ workstations: number; cards: nu
 export interface StationChoice {
   id: string;
   name: string;
+  groups: string[];
   editors: string[];
 }
 export const stationChoices = (sql: Sql): Promise<StationChoice[]> =>
@@ -158,7 +181,7 @@ export const stationChoices = (sql: Sql): Promise<StationChoice[]> =>
     sql,
     `
       select
-        s.id, s.name,
+        s.id, s.name, s.groups,
         coalesce(
           array_agg(e.descriptor ->> 'title' order by e.id, e.version) filter (where e.id is not null), '{}'
         ) as editors

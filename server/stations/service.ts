@@ -3,6 +3,7 @@ import type { ActionOf } from '@/core/activity/sentences';
 import type { BodyOf } from '@/core/api';
 import { stationEndpoints } from '@/core/api/stations';
 import { must } from '@/core/must';
+import { same } from '@/core/same';
 import { createHash, randomBytes, randomInt } from 'node:crypto';
 import { v7 } from 'uuid';
 import { enrolSchema } from '@/core/sync/protocol';
@@ -118,6 +119,8 @@ export async function changeStation(
     await q.updateStation(sql, id, change);
     await q.retireCards(sql, id, change.retired);
     await changeEditors(sql, actorOf(person), before, change);
+    if (change.groups && !same(change.groups, before.groups))
+      await record(sql, actorOf(person), 'station', id, 'grouped', listed(before.groups), listed(change.groups));
     if (
       change.name === before.name &&
       change.person === before.person &&
@@ -135,6 +138,8 @@ export async function changeStation(
     );
   });
 }
+
+const listed = (groups: readonly string[]) => ({ groups: groups.join(', ') });
 
 function stationChange(wasRetired: boolean, retired: boolean): ActionOf<'station'> {
   if (wasRetired === retired) return 'renamed';

@@ -16,11 +16,13 @@ export interface OrderFields {
   packs: string[];
   ribbons: boolean;
   choices: boolean;
+  groups: string[];
   stations: string[];
 }
 export interface OrderChoices {
   shelves: readonly Choice[];
   packs: readonly Choice[];
+  groups: readonly string[];
   stations: readonly Choice[];
 }
 interface Props {
@@ -76,12 +78,22 @@ export function OrderForm({ title, choices, fields, onSave, onClose }: Props) {
               onTick={(ticked) => set({ ribbons: ticked.includes('ribbons'), choices: ticked.includes('choices') })}
             />
           </div>
-          <Ticks
-            legend="Stations that follow"
-            choices={choices.stations}
-            ticked={shown.stations}
-            onTick={(stations) => set({ stations })}
-          />
+          <div className="flex flex-col gap-3">
+            {choices.groups.length > 0 && (
+              <Ticks
+                legend="Groups that follow, whoever comes into them"
+                choices={choices.groups.map((name) => ({ id: name, title: name }))}
+                ticked={shown.groups}
+                onTick={(groups) => set({ groups })}
+              />
+            )}
+            <Ticks
+              legend="Stations that follow"
+              choices={choices.stations}
+              ticked={shown.stations}
+              onTick={(stations) => set({ stations })}
+            />
+          </div>
         </div>
         <p className="text-soft">
           The newest approved version of each item is due at each editor that takes it. Nothing is written by itself:

@@ -12,6 +12,7 @@ const [ceramics, desk, room] = [idOf(1), idOf(2), idOf(3)];
 const choices = {
   shelves: [{ id: ceramics, title: 'Ceramics' }],
   packs: [],
+  groups: ['Kiln'],
   stations: [
     { id: desk, title: 'Glaze desk' },
     { id: room, title: 'Model room' },
@@ -20,7 +21,7 @@ const choices = {
 const order = {
   id: 'one',
   revision: 3,
-  fields: { name: 'Desks', shelves: [], packs: [], ribbons: true, choices: false, stations: [desk] },
+  fields: { name: 'Desks', shelves: [], packs: [], ribbons: true, choices: false, groups: [], stations: [desk] },
 };
 
 describe('a standing order', () => {

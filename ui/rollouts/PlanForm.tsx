@@ -4,6 +4,8 @@ import { useRouter } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { useController, useWatch, type Control } from 'react-hook-form';
 import { rolloutEndpoints } from '@/core/api/rollouts';
+import { distinct } from '@/core/lists';
+import { byGroup } from '@/core/records/groups';
 import { useAction } from '../kit/action';
 import { call } from '../kit/call';
 import { problemsIn, useSchemaForm } from '../kit/form';
@@ -21,7 +23,7 @@ interface PlannedVersion {
 }
 interface Props {
   versions: PlannedVersion[];
-  stations: { id: string; name: string; note: string }[];
+  stations: { id: string; name: string; note: string; groups: readonly string[] }[];
   chosen: string[];
   /** stations that are chosen already */ at?: readonly string[];
 }
@@ -64,6 +66,7 @@ export function PlanForm({ versions, stations, chosen, at = [] }: Props) {
         </fieldset>
         <fieldset>
           <legend className="mb-1 font-serif text-[17px] font-medium">Where</legend>
+          <Groups groups={byGroup(stations)} taken={places} onTake={(ids) => form.setValue('stations', ids)} />
           {stations.map((station) => (
             <Choice key={station.id} control={form.control} of="stations" id={station.id}>
               <span>
@@ -86,6 +89,32 @@ export function PlanForm({ versions, stations, chosen, at = [] }: Props) {
         </button>
       </div>
     </form>
+  );
+}
+
+interface GroupsProps {
+  groups: readonly { name: string; ids: readonly string[] }[];
+  taken: readonly string[];
+  onTake: (ids: string[]) => void;
+}
+
+/** All stations of a group at once; those that are taken already stay so. */
+function Groups({ groups, taken, onTake }: GroupsProps) {
+  if (!groups.length) return null;
+  return (
+    <p className="mb-2 flex flex-wrap gap-2">
+      {groups.map(({ name, ids }) => (
+        <button
+          key={name}
+          type="button"
+          className="button"
+          disabled={ids.every((id) => taken.includes(id))}
+          onClick={() => onTake(distinct([...taken, ...ids]))}
+        >
+          All of {name}
+        </button>
+      ))}
+    </p>
   );
 }
 

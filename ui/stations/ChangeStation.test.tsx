@@ -23,6 +23,7 @@ const station = {
   retired: false,
   editors: ['marlstone@3'],
   cameras: ['alder'],
+  groups: ['Kiln'],
 };
 
 async function open(answer: unknown = {}) {
@@ -65,6 +66,15 @@ describe('changing a station', () => {
     await user.type(dialog.getByLabelText('Name'), ' two');
     await user.click(dialog.getByRole('button', { name: 'Save' }));
     expect(asked[0]?.body).toMatchObject({ name: 'Glaze desk two', came: [], went: [] });
+  });
+
+  test('groups are typed with commas between them', async () => {
+    const { asked, user, dialog } = await open();
+    const groups = dialog.getByLabelText<HTMLInputElement>('Groups, with commas between them');
+    expect(groups.value).toBe('Kiln');
+    await user.type(groups, ', Upper floor,, Kiln');
+    await user.click(dialog.getByRole('button', { name: 'Save' }));
+    expect(asked[0]?.body).toMatchObject({ groups: ['Kiln', 'Upper floor'] });
   });
 
   test('what the server refuses is said, and what was ticked stays', async () => {

@@ -2,6 +2,7 @@
 /** What a station is called, whose it is and which editors it has; and its end, which can be taken back. */
 import { useState } from 'react';
 import { stationEndpoints } from '@/core/api/stations';
+import { groupsIn } from '@/core/records/groups';
 import { useAction } from '../kit/action';
 import { call } from '../kit/call';
 import { Field } from '../kit/Field';
@@ -20,8 +21,9 @@ interface Station {
   retired: boolean;
   /** "editor@version" */ editors: string[];
   /** ids of those that are used there */ cameras: string[];
+  groups: string[];
 }
-type Fields = Omit<Station, 'id' | 'editors' | 'cameras'>;
+type Fields = Omit<Station, 'id' | 'editors' | 'cameras' | 'groups'>;
 interface Props {
   station: Station;
   /** those that there are for such a station */ choices: readonly EditorChoice[];
@@ -53,7 +55,7 @@ function Leaving({ gone, placed }: { gone: readonly EditorChoice[]; placed: Prop
 }
 
 function Form({
-  station: { id, editors, cameras: used, ...said },
+  station: { id, editors, cameras: used, groups, ...said },
   choices,
   cameras,
   placed,
@@ -64,12 +66,13 @@ function Form({
   const form = useSchemaForm<Fields>(stationEndpoints['PATCH /api/stations/:id'].body, said);
   const [ticked, setTicked] = useState(editors);
   const [inUse, setInUse] = useState(used);
+  const [grouped, setGrouped] = useState(groups.join(', '));
   const { came, went } = changeOf(editors, ticked);
   const send = (body: Fields) => call('PATCH /api/stations/:id', { id, body });
   const save = async (body: Fields) => {
     const shown = changeOf(used, inUse);
     const saved = await runAndRefresh(async () => {
-      await call('PATCH /api/stations/:id', { id, body: { ...body, came, went } });
+      await call('PATCH /api/stations/:id', { id, body: { ...body, groups: groupsIn(grouped), came, went } });
       if (shown.came.length || shown.went.length) await call('PATCH /api/stations/:id/cameras', { id, body: shown });
     });
     if (saved) onClose();
@@ -91,6 +94,16 @@ function Form({
         </Field>
         <Field label="Person" problem={problemWith(form, 'person')}>
           {(attributes) => <input {...attributes} {...form.register('person')} />}
+        </Field>
+        <Field label="Groups, with commas between them" problem="">
+          {(attributes) => (
+            <input
+              {...attributes}
+              placeholder="Kiln, upper floor"
+              value={grouped}
+              onChange={(event) => setGrouped(event.target.value)}
+            />
+          )}
         </Field>
         <EditorsThere choices={choices} ticked={ticked} onTick={setTicked} />
         <Leaving gone={choices.filter((choice) => went.includes(choice.id))} placed={placed} />

@@ -29,9 +29,10 @@ const orderWords: Record<FleetOrder, string> = {
 interface Props {
   filter: FleetFilter;
   editors: readonly { id: string; title: string }[];
+  groups: readonly string[];
 }
 
-export function FleetChoice({ filter, editors }: Props) {
+export function FleetChoice({ filter, editors, groups }: Props) {
   const router = useRouter();
   const [words, setWords] = useState(filter.words);
   const show = (part: Partial<FleetFilter>) => router.push(fleetAddress({ ...filter, words: words.trim(), ...part }));
@@ -71,6 +72,8 @@ export function FleetChoice({ filter, editors }: Props) {
         ['', 'any editor'],
         ...editors.map(({ id, title }) => [id, title] as const),
       ])}
+      {groups.length > 0 &&
+        choice('In which group', 'group', [['', 'any group'], ...groups.map((name) => [name, name] as const)])}
       {choice(
         'What they need',
         'show',

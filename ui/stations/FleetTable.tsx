@@ -23,6 +23,7 @@ interface StationShown {
     name: string;
     system: keyof typeof systemNames;
     person: string;
+    groups: readonly string[];
     enrolled: boolean;
     last_report_at: Date | null;
   };
@@ -68,6 +69,9 @@ function Row({ one, editors }: { one: StationShown; editors: readonly string[] }
       <td>
         <ListTitle href={`/stations/${station.id}`}>{station.name}</ListTitle>
         <span className="block text-[12px] text-soft">{whereWords(one)}</span>
+        {station.groups.length > 0 && (
+          <span className="block text-[12px] text-soft [overflow-wrap:anywhere]">{station.groups.join(', ')}</span>
+        )}
         {due > 0 && <span className="block text-[12px] text-ochre">{counted(due, 'file')} due by standing orders</span>}
       </td>
       {editors.map((id) => (

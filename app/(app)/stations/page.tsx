@@ -47,7 +47,9 @@ export default async function Page({ searchParams }: Props) {
         </Link>
         {may(person, 'station.enrol') && <Enrol editors={choicesOf(known, 'editor')} />}
       </PageHead>
-      {all > 0 && <FleetChoice key={fleetAddress(filter)} filter={filter} editors={shown.editors} />}
+      {all > 0 && (
+        <FleetChoice key={fleetAddress(filter)} filter={filter} editors={shown.editors} groups={shown.groups} />
+      )}
       {shown.stations.length > 0 && <FleetTable stations={shown.stations} />}
       {all > 0 && !shown.stations.length && (
         <p className="border-t border-line py-4 text-soft">

@@ -55,6 +55,7 @@ export default async function Page({
         stations={stations.map((station) => ({
           id: station.id,
           name: station.name,
+          groups: station.groups,
           note: station.editors.join(', ') || 'no editor known there',
         }))}
       />

@@ -176,7 +176,7 @@ interface ActionsProps {
 
 /** What the librarian does with a station; a card has no reader and no agent of its own. */
 function Actions({ view: { station, host, editors }, known, bodies }: ActionsProps) {
-  const { id, name, person, system, enrolled } = station;
+  const { id, name, person, system, enrolled, groups } = station;
   const readers = choicesFor(choicesOf(known, 'card'), system);
   const isInUse = !host && station.retired_at === null;
   const used = bodies.filter((camera) => camera.used).map((camera) => camera.id);
@@ -184,7 +184,7 @@ function Actions({ view: { station, host, editors }, known, bodies }: ActionsPro
   return (
     <>
       <ChangeStation
-        station={{ id, name, person, retired, editors: editors.map(keyOf), cameras: used }}
+        station={{ id, name, person, retired, editors: editors.map(keyOf), cameras: used, groups }}
         choices={host ? readers : choicesFor(choicesOf(known, 'editor'), system)}
         cameras={host ? [] : bodies.map((camera) => ({ id: camera.id, title: camera.name }))}
         placed={Object.fromEntries(editors.map((editor) => [keyOf(editor), editor.placed]))}
@@ -197,7 +197,7 @@ function Actions({ view: { station, host, editors }, known, bodies }: ActionsPro
 
 /** On what it runs, for whom, and when it was heard of last. */
 function Whose({ view: { host, station } }: { view: StationView }) {
-  const machine = systemNames[station.system] + (station.person ? `, ${station.person}` : '');
+  const machine = [systemNames[station.system], station.person, ...station.groups].filter(Boolean).join(', ');
   return (
     <>
       {host ? `card in the reader of ${host}` : machine}, reported{' '}

@@ -1,4 +1,6 @@
 import Link from 'next/link';
+import { distinct } from '@/core/lists';
+import { byGroup } from '@/core/records/groups';
 import { signedInPerson } from '@/server/http';
 import { ordersFor, type OrderView } from '@/server/orders/service';
 import { listPacks } from '@/server/packs/service';
@@ -41,6 +43,8 @@ export default async function Page() {
     shelves: shelves.map(({ id, name }) => ({ id, title: name })),
     packs: packs.map(({ id, name, release }) => ({ id, title: name.includes(release) ? name : `${name} ${release}` })),
     stations: stations.map(({ id, name }) => ({ id, title: name })),
+    // one that no station is in any more can still be taken off
+    groups: distinct([...byGroup(stations).map(({ name }) => name), ...orders.flatMap(({ groups }) => groups)]),
   };
   const mayPlan = may(person, 'rollout.plan');
   return (
@@ -63,6 +67,7 @@ export default async function Page() {
           </div>
           <p className="mb-1 text-soft">
             Follows {followsWords(order) || 'nothing any more'}: {counted(order.items, 'approved item')} today.
+            {order.groups.length > 0 && ` Followed by whatever is in ${order.groups.join(', ')}.`}
           </p>
           <StationsOf order={order} />
         </section>
@@ -83,7 +88,8 @@ const fieldsOf = (order: OrderView) => ({
   packs: order.packs.map(({ id }) => id),
   ribbons: order.ribbons,
   choices: order.choices,
-  stations: order.stations.map(({ id }) => id),
+  groups: order.groups,
+  stations: order.stations.filter(({ named }) => named).map(({ id }) => id),
 });
 
 function StationsOf({ order }: { order: OrderView }) {
