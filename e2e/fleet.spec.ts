@@ -29,6 +29,33 @@ test('stations are found by a person, a system and by what they need; a number l
   await expect(rows).toHaveCount(Number(count));
 });
 
+test('a station is put into a group, is found by it, and is taken by it for a rollout', async ({ page }) => {
+  const group = `Upper floor ${test.info().retry}`;
+  const grouped = async (names: string): Promise<void> => {
+    await page.goto('/stations');
+    await page.getByRole('link', { name: 'Model room' }).click();
+    await page.getByRole('button', { name: 'Change', exact: true }).click();
+    await page.getByLabel('Groups, with commas between them').fill(names);
+    await page.getByRole('button', { name: 'Save' }).click();
+    await expect(page.getByRole('dialog')).toBeHidden();
+  };
+  await grouped(group);
+  await page.goto('/stations');
+  await awake(page);
+  await page.getByLabel('In which group').selectOption(group);
+  const rows = page.locator('main tbody tr');
+  await expect(rows).toHaveCount(1);
+  await expect(rows).toContainText('Model room');
+  await page.goto('/rollouts/new');
+  await awake(page);
+  await page.getByRole('button', { name: `All of ${group}` }).click();
+  await expect(page.getByRole('checkbox', { name: 'Model room' }).first()).toBeChecked();
+  await expect(page.getByRole('checkbox', { name: 'Glaze desk' }).first()).not.toBeChecked();
+  await grouped('');
+  await page.goto('/stations');
+  await expect(page.getByLabel('In which group')).toHaveCount(0);
+});
+
 test('another person confirms, where the lead asks for it; what lay there before is told by day', async ({
   page,
   browser,

@@ -8,7 +8,15 @@ import { Notice } from '../kit/Notice';
 import { PlanDue } from './PlanDue';
 import { OrderForm, type OrderChoices, type OrderFields } from './OrderForm';
 
-const none: OrderFields = { name: '', shelves: [], packs: [], ribbons: false, choices: false, groups: [], stations: [] };
+const none: OrderFields = {
+  name: '',
+  shelves: [],
+  packs: [],
+  ribbons: false,
+  choices: false,
+  groups: [],
+  stations: [],
+};
 
 export function NewOrder({ choices }: { choices: OrderChoices }) {
   const [open, setOpen] = useState(false);
