@@ -140,9 +140,10 @@ test('the agent comes onto a workstation by one line, which is told when it has'
   await page.goto('/stations');
   await awake(page);
   await page.getByRole('button', { name: 'Add a station' }).click();
-  await page.getByLabel('Name').fill('Weir desk');
-  await page.getByLabel('System').selectOption('linux');
-  await page.getByRole('button', { name: 'Add and make a code' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Name').fill('Weir desk');
+  await dialog.getByLabel('System').selectOption('linux');
+  await dialog.getByRole('button', { name: 'Add and make a code' }).click();
   const line = (await page.getByLabel('Fetch the agent and enrol it', { exact: true }).textContent()) ?? '';
   const code = /--code (\S+)/.exec(line)?.[1] ?? '';
   const program = await request.get('/api/agent/program');
