@@ -54,7 +54,7 @@ function ItemThen({ file: { title, item_id: item, number } }: { file: LayThere }
   if (title === null) return <span className="text-soft">theirs, put back</span>;
   const words = number === null ? title : `${title}, version ${number}`;
   return item ? (
-    <Link className="hover:underline" href={`/items/${item}`}>
+    <Link className="font-serif text-[15px] hover:underline" href={`/items/${item}`}>
       {words}
     </Link>
   ) : (
@@ -108,12 +108,12 @@ export function PastChanges({ changes, address }: { changes: readonly Change[]; 
         return (
           <li
             key={change.rollout_id}
-            className="flex flex-wrap items-baseline gap-x-4 border-b border-line py-1.5 [overflow-wrap:anywhere]"
+            className="grid grid-cols-[90px_minmax(200px,2fr)_3fr] items-baseline gap-x-4 border-b border-line py-1.5 [overflow-wrap:anywhere]"
           >
-            <Link className="w-[110px] underline" href={`${address}?on=${day}`} title="What lay there that evening">
+            <Link className="underline" href={`${address}?on=${day}`} title="What lay there that evening">
               {day}
             </Link>
-            <Link className="min-w-[220px] hover:underline" href={`/rollouts/${change.rollout_id}`}>
+            <Link className="hover:underline" href={`/rollouts/${change.rollout_id}`}>
               {change.title}
             </Link>
             <span className="text-soft">

@@ -1,4 +1,5 @@
 import Link from 'next/link';
+import type { Accepts } from '@/core/editor/accepts';
 import { mayDecide, openProposals } from '@/server/editors/proposals';
 import { listEditors, listTakings } from '@/server/editors/service';
 import { keptFor } from '@/server/backup/service';
@@ -24,6 +25,9 @@ import { ReviewRule } from '@/ui/studio/ReviewRule';
 import { Takings } from '@/ui/studio/Takings';
 
 export const metadata = { title: 'Studio' };
+
+/** What has no extension of its own goes into the editor's bundle. */
+const takenWords = ({ kind, extension }: Accepts): string => `${kind.replace('-', ' ')}s as ${extension || 'entries'}`;
 
 export default async function Page() {
   const person = await signedInPerson();
@@ -84,7 +88,7 @@ export default async function Page() {
           title: editor.descriptor.title,
           kind: editor.descriptor.kind,
           systems: editor.descriptor.systems,
-          takes: editor.descriptor.accepts.map((a) => `${a.kind}s as ${a.extension}`),
+          takes: editor.descriptor.accepts.map(takenWords),
           revisions: editor.revisions ?? 0,
           changed: editor.changed?.toISOString() ?? null,
           by: editor.by,
