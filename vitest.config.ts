@@ -3,6 +3,8 @@ import { defineConfig } from 'vitest/config';
 
 const at = (p: string) => fileURLToPath(new URL(p, import.meta.url));
 const resolve = { alias: { '@': at('.'), 'server-only': at('./tools/empty.mjs') } };
+/** They put modules of ours in the place of others, which nobody else may be given. */
+const apart = ['server/http/http.test.ts', 'server/http/serve.test.ts'];
 export default defineConfig({
   test: {
     maxWorkers: 2,
@@ -14,6 +16,7 @@ export default defineConfig({
           environment: 'node',
           // a process loads the modules once for all of its files: what they keep is true for every test
           isolate: false,
+          setupFiles: ['server/db/testing/shared.ts'],
           testTimeout: 30_000,
           include: [
             'core/**/*.test.ts',
@@ -26,6 +29,7 @@ export default defineConfig({
           ],
         },
       },
+      { resolve, test: { name: 'apart', environment: 'node', include: apart, testTimeout: 30_000 } },
       {
         resolve,
         test: {
@@ -43,7 +47,9 @@ export default defineConfig({
           name: 'server',
           environment: 'node',
           isolate: false,
+          setupFiles: ['server/db/testing/shared.ts'],
           include: ['server/**/*.test.ts'],
+          exclude: apart,
           globalSetup: ['server/db/testing/setup.ts'],
           testTimeout: 30_000,
           hookTimeout: 60_000,
