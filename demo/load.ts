@@ -127,7 +127,7 @@ export async function bringBuiltIn(): Promise<void> {
 
 /** The reference frames that ship with the application, composed once, with or without the demo. */
 export async function bringFrames(say: (s: string) => void = () => {}): Promise<void> {
-  if ((await pool().query('select 1 from frame limit 1')).rowCount) return;
+  if (await framesAreThere()) return;
   const pictures = await Pictures.begin(referencePictures);
   try {
     await addFrames(pictures, say);
@@ -140,8 +140,9 @@ const referencePictures: PictureName[] = frames.map((_, at) => ({ of: 'reference
 const cameraPictures: PictureName[] = cameraFrames.map((_, at) => ({ of: 'camera', at }));
 const hdrPicture: PictureName = { of: 'hdr', at: 0 };
 
+const framesAreThere = async (): Promise<boolean> => !!(await pool().query('select 1 from frame limit 1')).rowCount;
+
 async function addFrames(pictures: Pictures, say: (s: string) => void): Promise<void> {
-  if ((await pool().query('select 1 from frame limit 1')).rowCount) return;
   say('composing the reference frames');
   for (const [at, { name, light }] of frames.entries()) {
     const png = Buffer.from(await pictures.bytes({ of: 'reference', at }));
@@ -189,7 +190,7 @@ async function bringAll(pictures: Pictures, say: (s: string) => void): Promise<S
   say('filling the shelves');
   await daysAgo(47, () => bringLooks(librarian));
 
-  await addFrames(pictures, say);
+  if (!(await framesAreThere())) await addFrames(pictures, say);
 
   say('computing camera profiles and developing camera files');
   await daysAgo(38, () => bringCameras(librarian, pictures));

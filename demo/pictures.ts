@@ -30,7 +30,7 @@ async function folderOfKept(): Promise<string | null> {
 
 export class Pictures {
   private readonly asked = new Map<string, Promise<Uint8Array>>();
-  private readonly threads: Worker[] = [];
+  private readonly threads = new Set<Worker>();
   private readonly free: Worker[] = [];
   private readonly waiting: ((thread: Worker) => void)[] = [];
 
@@ -52,7 +52,7 @@ export class Pictures {
   }
 
   async end(): Promise<void> {
-    await Promise.all(this.threads.map((thread) => thread.terminate()));
+    await Promise.all([...this.threads].map((thread) => thread.terminate()));
   }
 
   private async keptOrMade(name: PictureName, key: string): Promise<Uint8Array> {
@@ -68,30 +68,44 @@ export class Pictures {
   private async made(name: PictureName): Promise<Uint8Array> {
     const thread = await this.thread();
     try {
-      return await new Promise<Uint8Array>((done, failed) => {
-        thread.once('error', failed);
-        thread.once('message', (answer: PictureAnswer) => {
-          thread.off('error', failed);
-          if ('bytes' in answer) done(answer.bytes);
-          else failed(new Error(answer.fault));
-        });
-        thread.postMessage(name);
-      });
+      return await answered(thread, name);
     } finally {
+      // one that has broken is not given to the next
       const next = this.waiting.shift();
-      if (next) next(thread);
-      else this.free.push(thread);
+      const fit = this.threads.has(thread) ? thread : null;
+      if (next) next(fit ?? this.start());
+      else if (fit) this.free.push(fit);
     }
+  }
+
+  private start(): Worker {
+    const thread = new Worker(programOf('demo-pictures.mjs'));
+    this.threads.add(thread);
+    for (const end of ['error', 'exit']) thread.on(end, () => this.threads.delete(thread));
+    return thread;
   }
 
   private thread(): Promise<Worker> {
     const free = this.free.pop();
     if (free) return Promise.resolve(free);
-    if (this.threads.length < Math.min(MOST_THREADS, availableParallelism())) {
-      const thread = new Worker(programOf('demo-pictures.mjs'));
-      this.threads.push(thread);
-      return Promise.resolve(thread);
-    }
+    if (this.threads.size < Math.min(MOST_THREADS, availableParallelism())) return Promise.resolve(this.start());
     return new Promise((done) => this.waiting.push(done));
   }
+}
+
+/** What a thread answers; rejects where it could not, or ends before it has. */
+function answered(thread: Worker, name: PictureName): Promise<Uint8Array> {
+  return new Promise((done, failed) => {
+    const broken = (error: unknown): void =>
+      failed(error instanceof Error ? error : new Error('the thread that makes pictures has ended'));
+    thread.once('error', broken);
+    thread.once('exit', broken);
+    thread.once('message', (answer: PictureAnswer) => {
+      thread.off('error', broken);
+      thread.off('exit', broken);
+      if ('bytes' in answer) done(answer.bytes);
+      else failed(new Error(answer.fault));
+    });
+    thread.postMessage(name);
+  });
 }

@@ -21,6 +21,7 @@ test('stations are put together by each of their groups', () => {
 test.each([
   [['Kiln'], true],
   [[''], false],
+  [['Kiln, loft'], false],
   [['x'.repeat(41)], false],
   [Array.from({ length: 21 }, (_, n) => `G${n}`), false],
 ])('%j can be sent: %s', (names, fits) => expect(groupNames().isValidSync(names)).toBe(fits));

@@ -9,7 +9,11 @@ const MOST_LETTERS = 40;
 export const groupNames = () =>
   array()
     .of(
-      string().trim().required('A group needs a name.').max(MOST_LETTERS, `A name has at most ${MOST_LETTERS} signs.`),
+      string()
+        .trim()
+        .required('A group needs a name.')
+        .matches(/^[^,]*$/, 'A comma stands between names.')
+        .max(MOST_LETTERS, `A name has at most ${MOST_LETTERS} signs.`),
     )
     .max(MOST_GROUPS, `At most ${MOST_GROUPS} groups.`);
 

@@ -126,6 +126,12 @@ function refuseTwice(rules: readonly Rule[]): void {
     );
 }
 
+async function keepRules(sql: Sql, person: Person, before: readonly Rule[], rules: Rule[]): Promise<void> {
+  await q.setStudioRules(sql, rules);
+  const [was, is] = [before, rules].map(({ length }) => ({ rules: length }));
+  await record(sql, actorOf(person), 'studio', 'opening', 'opening rules', was ?? null, is ?? null);
+}
+
 /** Sets the studio's rules, all at once; of two who change them at the same time the second is told. */
 export async function setOpening(person: Person, input: BodyOf<'PUT /api/opening'>): Promise<void> {
   allow(person, 'opening.set');
@@ -141,16 +147,7 @@ export async function setOpening(person: Person, input: BodyOf<'PUT /api/opening
         'rules',
         'Reload the page, and change them again.',
       );
-    await q.setStudioRules(sql, rules);
-    await record(
-      sql,
-      actorOf(person),
-      'studio',
-      'opening',
-      'opening rules',
-      { rules: before.rules.length },
-      { rules: rules.length },
-    );
+    await keepRules(sql, person, before.rules, rules);
   });
 }
 
@@ -224,16 +221,7 @@ export async function takeRule(person: Person, input: BodyOf<'POST /api/opening/
         'Reload the page.',
       );
     refuseTwice([...rules, found]);
-    await q.setStudioRules(sql, [...rules, found]);
-    await record(
-      sql,
-      actorOf(person),
-      'studio',
-      'opening',
-      'opening rules',
-      { rules: rules.length },
-      { rules: rules.length + 1 },
-    );
+    await keepRules(sql, person, rules, [...rules, found]);
   });
 }
 

@@ -43,6 +43,14 @@ beforeAll(async () => {
   await addStation('Attic', 'windows', ['marlstone@4']);
 });
 
+test('a card in the reader of a silent station is not silent itself: the number is that of the rows', async () => {
+  const card = await addStation('Card', 'linux', [], { hostId: ids.Shed ?? null });
+  const { stations, silent } = await fleet(people.retoucher, 0, { ...wholeFleet, show: 'silent' });
+  expect(stations.map(({ station }) => station.name)).toEqual(['Shed']);
+  expect(silent).toBe(1);
+  await pool().query('delete from station where id = $1', [card]);
+});
+
 describe('the fleet', () => {
   test('is found by a part of a name or of a person, whatever signs are typed', async () => {
     expect(await names({ words: 'KIL' })).toEqual(['Kiln']);

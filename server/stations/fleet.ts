@@ -25,7 +25,8 @@ export interface Fleet {
 
 const standingOf = (view: StationView, due: number): Standing => ({
   states: view.editors.map(({ state }) => state),
-  silent: view.silent,
+  // a card has no agent: it is the reader's that is silent
+  silent: view.silent && view.host === null,
   twoAgents: twoAgentsAt(view.station) !== null,
   due,
 });
@@ -34,15 +35,10 @@ interface Judged extends FleetStation {
   standing: Standing;
 }
 
-async function judged(person: Person, views: readonly StationView[]): Promise<Judged[]> {
-  const due = await dueByStation(
-    person,
-    views.map(({ station }) => station.id),
-  );
-  return views.map((view) => {
-    const standing = standingOf(view, due.get(view.station.id) ?? 0);
-    return { ...view, standing, due: standing.due, need: needOf(standing) };
-  });
+/** @param due files that standing orders ask for, by station */
+function judged(view: StationView, due: ReadonlyMap<string, number>): Judged {
+  const standing = standingOf(view, due.get(view.station.id) ?? 0);
+  return { ...view, standing, due: standing.due, need: needOf(standing) };
 }
 
 /** How much there is at a station that somebody has to see to. */
@@ -67,19 +63,24 @@ type Shown = Pick<Fleet, 'stations' | 'from' | 'fitting'>;
 async function onPage(sql: Sql, person: Person, filter: FleetFilter, from: number): Promise<Shown> {
   const fitting = await q.countStations(sql, filter);
   const begins = pageFor(from, fitting);
-  const stations = await q.stationsFrom(sql, filter, begins, FLEET_AT_ONCE);
-  return { stations: await judged(person, await viewsOf(sql, stations)), from: begins, fitting };
+  const views = await viewsOf(sql, await q.stationsFrom(sql, filter, begins, FLEET_AT_ONCE));
+  const due = await dueByStation(
+    person,
+    views.map(({ station }) => station.id),
+  );
+  return { stations: views.map((view) => judged(view, due)), from: begins, fitting };
 }
 
 /** By what they need: that is known once all of them have been looked at. */
 async function byNeed(sql: Sql, person: Person, filter: FleetFilter, from: number): Promise<Shown> {
   const ids = await q.stationIds(sql, filter);
+  const due = await dueByStation(person, ids);
   const all: Judged[] = [];
   // a part at a time: what lies at thousands of stations is not held at once
   for (let at = 0; at < ids.length; at += FLEET_AT_ONCE) {
-    const part = await q.stationsByIds(sql, ids.slice(at, at + FLEET_AT_ONCE));
-    const seen = await judged(person, await viewsOf(sql, part));
-    all.push(...seen.filter(({ standing }) => isShown(filter.show, standing)).map((one) => ({ ...one, rows: [] })));
+    const views = await viewsOf(sql, await q.stationsByIds(sql, ids.slice(at, at + FLEET_AT_ONCE)));
+    const seen = views.map((view) => judged({ ...view, rows: [] }, due));
+    all.push(...seen.filter(({ standing }) => isShown(filter.show, standing)));
   }
   all.sort(compare[filter.order]);
   const begins = pageFor(from, all.length);

@@ -13,8 +13,8 @@ export interface LayRow {
   rollout: string | null;
 }
 
-/** What of ours lay at a station at a moment, one row a path. */
-export const layAt = (sql: Sql, stationId: string, moment: Date): Promise<LayRow[]> =>
+/** What of ours lay at a station at a moment, one row a path; "infinity" is now, by whatever clock a station has. */
+export const layAt = (sql: Sql, stationId: string, moment: Date | 'infinity'): Promise<LayRow[]> =>
   many<LayRow>(
     sql,
     `

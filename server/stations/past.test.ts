@@ -86,6 +86,11 @@ describe('what lay at a station', () => {
     expect(await lay()).toEqual([[first, 1, true]]);
   });
 
+  test('is there today, though the clock of its station goes a day ahead', async () => {
+    await pool().query(`update placement set placed_at = now() + interval '1 day'`);
+    expect(await lay()).toHaveLength(1);
+  });
+
   test('of a day to come, or of none, is that of today', async () => {
     for (const asked of ['2999-01-01', '2026-02-31', 'x', '', `${today}T00`])
       expect((await pastFor(people.retoucher, station, asked)).day).toBe(today);

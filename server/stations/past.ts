@@ -26,7 +26,7 @@ export async function pastFor(person: Person, id: string, asked: string | undefi
   const today = dayOf(new Date());
   const day = asked && isDay(asked) && asked < today ? asked : today;
   // today goes on: what lies there now is what lay there
-  const moment = day === today ? new Date() : new Date(Date.parse(`${day}T00:00:00Z`) + DAY_MS);
+  const moment = day === today ? 'infinity' : new Date(Date.parse(`${day}T00:00:00Z`) + DAY_MS);
   const sql = pool();
   const [lay, changes] = await Promise.all([layAt(sql, id, moment), changesAt(sql, id, MOST_CHANGES)]);
   return { station, day, today, lay, changes };

@@ -1,5 +1,5 @@
 import Link from 'next/link';
-import { fleetAddress, fleetFilterOf, wholeFleet, type FleetFilter } from '@/core/records/fleet';
+import { fleetAddress, fleetFilterOf, wholeFleet, type FleetFilter, type Need } from '@/core/records/fleet';
 import { listEditors } from '@/server/editors/service';
 import { signedInPerson } from '@/server/http';
 import { may } from '@/server/people/roles';
@@ -70,7 +70,11 @@ export default async function Page({ searchParams }: Props) {
   );
 }
 
-const needWords = { somebody: 'to see to', due: 'due', start: 'to be started' } as const;
+const needWords: readonly (readonly [Exclude<Need, 'none'>, string])[] = [
+  ['somebody', 'to see to'],
+  ['due', 'due'],
+  ['start', 'to be started'],
+];
 
 /** How many there are, and what those that are shown need; numbers lead to the stations that they count. */
 function Note({
@@ -81,19 +85,21 @@ function Note({
   filter: FleetFilter;
 }) {
   if (!workstations && !cards) return 'none yet';
-  const count = (need: string): number => stations.filter((one) => one.need === need).length;
-  const needs = (['somebody', 'due', 'start'] as const).filter((need) => count(need));
   const some = stations.length < fitting || fitting < workstations + cards;
+  const said = needWords.flatMap(([need, words]) => {
+    const count = stations.filter((one) => one.need === need).length;
+    return count ? [{ need, words: `${count} ${words}` }] : [];
+  });
   return (
     <>
       {counted(workstations, 'workstation')}, {counted(cards, 'card')}
-      {some ? `; of the ${stations.length} shown, ` : '; '}
-      {needs.length === 0 && (stations.length ? 'all are in step' : 'nothing')}
-      {needs.map((need, at) => (
+      {stations.length > 0 && (some ? `; of the ${stations.length} shown, ` : '; ')}
+      {stations.length > 0 && !said.length && 'all are in step'}
+      {said.map(({ need, words }, at) => (
         <span key={need}>
           {at > 0 && ', '}
           <Link className="underline" href={fleetAddress({ ...filter, show: need })}>
-            {count(need)} {needWords[need]}
+            {words}
           </Link>
         </span>
       ))}
