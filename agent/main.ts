@@ -20,6 +20,7 @@ import {
 import { Applier, reversed, type OpenPlan } from './apply';
 import { readIndexes, readListings, takeInventory } from './inventory';
 import { readOptions } from './options';
+import { askForPictures } from './pictures';
 import { Server, ServerError } from './server';
 import { sendWanted } from './wanted';
 
@@ -126,6 +127,8 @@ async function round(server: Server): Promise<boolean> {
     open = null;
   }
   await sendWanted(server, root, told);
+  for (const fault of await askForPictures({ server, root, state }, told))
+    process.stderr.write(`etagere-agent: ${fault}\n`);
   const plan = open ? null : await server.plan();
   if (!open && !plan) return false;
   const { plan: done, results, later } = await applier.apply(plan);

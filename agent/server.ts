@@ -70,15 +70,25 @@ export class Server {
   results = async (plan: string, results: OperationResult[]) => {
     await this.call(`plan/${plan}/results`, { results });
   };
-  async sendContent(sha: string, path: string, bytes: Buffer): Promise<void> {
-    const response = await fetch(`${this.url}/api/agent/content/${sha}?path=${encodeURIComponent(path)}`, {
+  sendContent = (sha: string, path: string, bytes: Buffer): Promise<void> =>
+    this.sendBytes(`content/${sha}?path=${encodeURIComponent(path)}`, bytes, path);
+  private async sendBytes(to: string, bytes: Buffer, what = 'a picture'): Promise<void> {
+    const response = await fetch(`${this.url}/api/agent/${to}`, {
       method: 'POST',
       signal: AbortSignal.timeout(300_000),
       headers: { authorization: `Bearer ${this.token}`, 'content-type': 'application/octet-stream' },
       body: new Uint8Array(bytes),
     });
-    if (!response.ok) throw new ServerError(`the server did not take ${path}: it answered ${response.status}`);
+    if (!response.ok) throw new ServerError(`the server did not take ${what}: it answered ${response.status}`);
   }
+  /** What an editor made of a picture that it was asked for. */
+  async sendPicture(id: string, bytes: Buffer): Promise<void> {
+    await this.sendBytes(`picture/${id}`, bytes);
+  }
+  /** Why it made none. */
+  sendPictureFault = async (id: string, message: string): Promise<void> => {
+    await this.call(`picture/${id}/fault`, { message });
+  };
   async fetchContent(sha: string, to: string): Promise<void> {
     const response = await this.call(`content/${sha}`);
     await pipeline(Readable.fromWeb(response.body as ReadableStream), createWriteStream(to));

@@ -21,6 +21,7 @@ import { referenceEndpoints } from './references';
 import { rolloutEndpoints } from './rollouts';
 import { searchEndpoints } from './search';
 import { shelfEndpoints } from './shelves';
+import { sightingEndpoints } from './sightings';
 import { stationEndpoints } from './stations';
 import { studioEndpoints } from './studio';
 import { versionEndpoints } from './versions';
@@ -44,6 +45,7 @@ export const endpoints = {
   ...rolloutEndpoints,
   ...searchEndpoints,
   ...shelfEndpoints,
+  ...sightingEndpoints,
   ...stationEndpoints,
   ...studioEndpoints,
   ...versionEndpoints,

@@ -12,6 +12,7 @@ import { Problem } from '../problem';
 import { acceptsSchema, faultOfAccepts, type Accepts } from './accepts';
 import { faultOfOpening, openingSchema, type Opening } from '../opening/descriptor';
 import { faultOfFavorites, favoritesSchema, type Favorites } from './favorites';
+import { faultOfRenders, rendersSchema, type Renders } from './renders';
 import { paths, places, systems, type System } from './place-schema';
 
 /** What an item's scope may be limited by. */
@@ -37,6 +38,8 @@ export interface Descriptor {
   favorites?: Favorites;
   /** What it does with a photo that it opens, as rules that people there set. */
   opening?: Opening;
+  /** How it is asked for a picture with one of its items on. */
+  renders?: Renders;
   /** Whose camera data it reads: of all, or of the models named, in any of a model's names. Left out where nobody knows. */
   cameras?: 'all' | string[];
   /** Conditions of an item's scope by which it leaves items out of its lists for a photo; others it ignores. */
@@ -75,6 +78,7 @@ const schema = object({
   accepts: array().of(acceptsSchema).required(),
   favorites: favoritesSchema,
   opening: openingSchema,
+  renders: rendersSchema,
   cameras: lazy((value: unknown) =>
     Array.isArray(value)
       ? array().of(string().trim().required('names a camera without a name').max(120)).max(5000)
@@ -153,6 +157,8 @@ export function parseDescriptor(value: unknown, where = 'descriptor'): Descripto
   if (unfit) throw new Problem('descriptor-invalid', unfit.message, `${where}, favorites`, unfit.remedy);
   const odd = descriptor.opening && faultOfOpening(descriptor.opening);
   if (odd) throw new Problem('descriptor-invalid', odd.message, `${where}, opening`, odd.remedy);
+  const unasked = descriptor.renders && faultOfRenders(descriptor.renders);
+  if (unasked) throw new Problem('descriptor-invalid', unasked.message, `${where}, renders`, unasked.remedy);
   return descriptor;
 }
 

@@ -107,6 +107,7 @@ export function placesNamed(descriptor: Descriptor): { what: string; template: s
     ...descriptor.accepts.flatMap(({ index, place }) => (index ? of(`index of ${place}`, index.path) : [])),
     ...of('its favorites', descriptor.favorites?.list ?? {}),
     ...of('its opening rules', descriptor.opening?.list ?? {}),
+    ...of('its pictures', descriptor.renders?.folder ?? {}),
   ];
 }
 

@@ -4,7 +4,7 @@ import { uuid } from '../uuid';
 
 export const PROTOCOL = 1;
 /** What the agent that comes with this server calls itself. */
-export const AGENT_VERSION = '0.3.0';
+export const AGENT_VERSION = '0.4.0';
 
 function isSince(agentVersion: string | null, since: number): boolean {
   const [, major, minor = 0] = /^(\d+)(?:\.(\d+))?/.exec(agentVersion ?? '') ?? [];
@@ -16,6 +16,9 @@ export const knowsBundles = (agentVersion: string | null): boolean => isSince(ag
 
 /** Agents before 0.3 tell the text of an index that is a file, and of none that is an entry of a bundle. */
 export const readsEntries = (agentVersion: string | null): boolean => isSince(agentVersion, 3);
+
+/** Agents before 0.4 do not ask editors for pictures. */
+export const asksForPictures = (agentVersion: string | null): boolean => isSince(agentVersion, 4);
 
 const sha = () => string().matches(/^[0-9a-f]{64}$/, 'must be a SHA-256');
 const path = () =>
@@ -53,7 +56,16 @@ export interface Instructions {
     sha256: string;
     size: number;
   }[];
+  /** where editors are asked for pictures, and which; an agent of before 0.4 passes it over */ pictures?: PicturesAsked[];
   everySeconds: number;
+}
+
+/** Pictures that an editor is asked for: it finds each in its folder with a text beside it, and answers there. */
+export interface PicturesAsked {
+  folder: string;
+  /** of the names of what is asked and answered, behind the id */
+  endings: { picture: string; ask: string; result: string; fault: string };
+  asked: { id: string; /** of the picture that it opens */ sha256: string; size: number; text: string }[];
 }
 
 export interface InventoryFile {
@@ -171,6 +183,12 @@ export const reportSchema = object({
 
 /** A content that an agent sends may have at most this many bytes. */
 export const MOST_CONTENT = 256 * 2 ** 20;
+
+/** A picture that an editor made may have at most this many bytes. */
+export const MOST_PICTURE = 32 * 2 ** 20;
+
+/** Why an editor made none. */
+export const pictureFaultSchema = object({ message: string().required().max(500) }).noUnknown();
 
 export const enrolSchema = object({
   code: string().required().max(80),

@@ -90,6 +90,8 @@ describe('contents that nothing refers to', () => {
       'frame.source_sha256',
       'frame_export.sha256',
       'rendition.sha256',
+      'sighting.picture_sha256',
+      'sighting.result_sha256',
       'upload.sha256',
       'version.sha256',
     ]);

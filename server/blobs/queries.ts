@@ -119,6 +119,8 @@ const REFERRED = `
   union all select e.sha256 from arrival_entry e join arrival a on a.id = e.arrival_id where a.status <> 'discarded'
   union all select sha256 from rollout_step
   union all select before from rollout_step
+  union all select picture_sha256 from sighting
+  union all select result_sha256 from sighting
 `;
 /** The columns above that the database holds to contents, as `table.column`: a test looks whether there are others. */
 export const referringColumns = (sql: Sql): Promise<{ column: string }[]> =>

@@ -24,6 +24,10 @@ export async function listFrames(person: Person): Promise<q.FrameRow[]> {
   return (await allFrames(person)).filter((frame) => !frame.archived);
 }
 
+/** The same, for a choice among them. */
+export const frameChoices = async (person: Person): Promise<Pick<q.FrameRow, 'id' | 'name'>[]> =>
+  (await listFrames(person)).map(({ id, name }) => ({ id, name }));
+
 /** With those that were put away. */
 export async function allFrames(person: Person): Promise<q.FrameRow[]> {
   allow(person, 'view');

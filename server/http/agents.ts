@@ -4,8 +4,10 @@
  */
 import { readFile } from 'node:fs/promises';
 import { Problem } from '@/core/problem';
+import { MOST_PICTURE } from '@/core/sync/protocol';
 import { programOf } from '../program';
 import { contentFor, planFor, takeResults } from '../rollouts/service';
+import { takePicture, takePictureFault } from '../sightings/result';
 import { MOST_CONTENT, takeContent } from '../stations/station-arrival';
 import { enrol, instructionsFor, stationOfToken, takeFilesPart, takeReport } from '../stations/service';
 import { body, bytesOf } from './body';
@@ -32,6 +34,14 @@ const doors: Record<string, Door> = {
   'GET plan': async (agent) => Response.json({ plan: await planFor(agent) }),
   'POST plan/*/results': async (agent, request, id) => {
     await takeResults(agent, id, await body(request, REPORT));
+    return Response.json({});
+  },
+  'POST picture/*': async (agent, request, id) => {
+    await takePicture(agent, id, await bytesOf(request, MOST_PICTURE));
+    return Response.json({});
+  },
+  'POST picture/*/fault': async (agent, request, id) => {
+    await takePictureFault(agent, id, await body(request, SMALL));
     return Response.json({});
   },
   'GET content/*': giveContent,

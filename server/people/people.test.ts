@@ -74,6 +74,8 @@ import { linearPicture } from '../frames/service';
 import { setReview } from '../studio/review';
 import { setCopyTolerance, setProofLimits } from '../studio/service';
 import { runEditor } from '../stations/launcher';
+import { takeExport } from '../sightings/result';
+import { askForPictures, giveUpSighting } from '../sightings/service';
 import { addStation, newCode } from '../stations/service';
 import { fleet } from '../stations/fleet';
 import { stationChoices, stationViews } from '../stations/views';
@@ -239,6 +241,11 @@ const calls: Record<Action, ((p: Person) => Promise<unknown>)[]> = {
   ],
   'rollout.confirm': [(p) => confirmRollout(p, id), (p) => undoRollout(p, id)],
   'station.enrol': [(p) => addStation(p, { name: `T ${p.role}`, system: 'linux' }), (p) => newCode(p, id)],
+  'sighting.ask': [
+    (p) => askForPictures(p, id, { paths: ['x'], frame: id, by: 'editor' }),
+    (p) => giveUpSighting(p, id),
+    (p) => takeExport(p, id, new Uint8Array(1)),
+  ],
   'station.editor': [(p) => runEditor(p, id, { editor: 'oxbow@2', verb: 'launch' })],
   'person.manage': [
     (p) => changePerson(p, id, { active: true }),

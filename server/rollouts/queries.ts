@@ -386,6 +386,12 @@ export const mayFetch = async (sql: Sql, agentStation: string, sha: string): Pro
           and s.sha256 = decode($2, 'hex')
           and s.do_what = 'put'
           and r.status = 'confirmed'
+        union all
+        select 1
+        from sighting g
+        where g.station_id = $1
+          and g.picture_sha256 = decode($2, 'hex')
+          and g.state = 'asked'
         limit 1
       `,
       [agentStation, sha],

@@ -7,6 +7,7 @@ import { PROTOCOL, type Instructions, type Place } from '@/core/sync/protocol';
 import { wantedOf } from '../arrivals/queries';
 import { hex } from '../blobs/service';
 import { pool, type Sql } from '../db/pool';
+import { picturesAskedAt } from '../sightings/service';
 import { listingKey } from './listing-key';
 import * as q from './queries';
 
@@ -97,6 +98,7 @@ export async function instructionsFor(station: q.StationRow): Promise<Instructio
     listings,
     indexes: [...indexes],
     wanted: (await wantedOf(sql, station.id)).map((w) => ({ path: w.path, sha256: hex(w.sha256), size: w.size })),
+    pictures: await picturesAskedAt(sql, station, editors),
     everySeconds: Number(process.env.ETAGERE_AGENT_SECONDS ?? 30),
   };
 }

@@ -64,6 +64,7 @@ export interface PlaceRow {
   /** ours, and somebody there has changed it or taken it away */ changed: boolean;
   state: string;
   reason: string;
+  /** its editor can be asked for a picture with it on */ asksForPictures: boolean;
   points: number | null;
   residual: { maxDeltaE: number; meanDeltaE: number } | null;
 }
@@ -173,6 +174,7 @@ function placeRow(here: Here, { path, base, is, decision }: Merged): PlaceRow {
     changed: !!placement?.item_id && isChangedThere(decision),
     state: placed?.state ?? otherwise,
     reason: placed?.reason ?? refused?.reason ?? '',
+    asksForPictures: !!editor?.descriptor.renders?.kinds.some((kind) => kind === placement?.kind),
     ...placedFacts(placement),
   };
 }
@@ -188,6 +190,7 @@ function goneRow({ descriptor, running, listing }: q.StationEditorRow, path: str
     is: null,
     decision: 'taken-away',
     changed: false,
+    asksForPictures: false,
     ...takenAwayState(descriptor, running),
     ...placedFacts(undefined),
   };

@@ -31,6 +31,7 @@ import { tableUnder, type AssumedEncoding } from '@/core/look/assumed-encoding';
 import { inspect, type Inspection } from '@/core/look/inspect';
 import { tableOfProgram } from '@/core/look/program';
 import { resized } from '@/core/look/resample';
+import { differencePicture, pictureDifference, type PictureFigures } from '@/core/look/picture-difference';
 import { residual } from '@/core/look/residual';
 import { sampler, type Evaluate } from '@/core/look/sample';
 import { stackOf, tableOfStack } from '@/core/look/stack';
@@ -39,6 +40,7 @@ import { applyPreset, evaluateOf, type CalledLook, type PresetEffect } from '@/c
 import { bake, bakeResidual, split, type ClassOverrides } from '@/core/preset/bake';
 import { convertPreset, type Source as PresetToWrite } from '@/core/preset/convert';
 import type { Settings } from '@/core/preset/kinds';
+import type { SightingFigures } from '@/core/records/sighting';
 import { fileEffect, presetEffect } from '../copies/effect-of';
 import { chartPicture, readChartPicture } from '../editor-charts/picture';
 
@@ -92,6 +94,36 @@ async function picture({ source, pixels }: { source: TableSource; pixels: Uint8A
   if (source.kind === 'preset') applyPreset(await presetOf(source), 1, pixels, out);
   else applyLook(await look({ source, points: PREVIEW_POINTS }), 1, pixels, out);
   return out;
+}
+
+interface SeenAsked {
+  source: TableSource;
+  /** the picture that an editor was given, and what it made of it with the item on: RGBA of 8 bits, of one size */
+  given: Uint8Array;
+  back: Uint8Array;
+}
+const ourPicture = async ({ source, given }: Omit<SeenAsked, 'back'>): Promise<Uint8ClampedArray> => {
+  const ours = new Uint8ClampedArray(given.length);
+  if (source.kind === 'preset') applyPreset(await presetOf(source), 1, given, ours);
+  else applyLook(await look({ source, points: 0 }), 1, given, ours);
+  return ours;
+};
+
+/** How far an editor's picture is from ours with the same item on, and both from what it was given. */
+async function seen(asked: SeenAsked): Promise<SightingFigures> {
+  const { given, back } = asked;
+  const ours = await ourPicture(asked);
+  const figures = (one: Uint8Array, other: Uint8Array | Uint8ClampedArray): PictureFigures => {
+    const { mean, p95, max } = pictureDifference(one, other);
+    return { mean, p95, max };
+  };
+  return { off: figures(back, ours), there: figures(given, back), here: figures(given, ours) };
+}
+
+/** Our picture, and where an editor's differs from it: white from `white` ΔE00 on. */
+async function seenPictures(asked: SeenAsked & { white: number }) {
+  const ours = await ourPicture(asked);
+  return { ours, difference: differencePicture(pictureDifference(asked.back, ours).values, asked.white) };
 }
 
 async function inspection(source: TableSource): Promise<Inspection> {
@@ -307,6 +339,8 @@ const effect = async (
 export const tasks = {
   look,
   picture,
+  seen,
+  seenPictures,
   inspection,
   baked,
   writtenPreset,

@@ -81,16 +81,21 @@ interface Habits {
   again?: number;
   /** what it does before it ends */
   atQuit?: () => void;
+  /** works off the pictures that it is asked for */
+  print?: () => Promise<void>;
   /** what it does when a person has it take in what lies in its hand-off folder; it looks again afterwards */
   takeIn?: () => void;
 }
+
+/** Milliseconds after which it looks again whether a picture is asked for. */
+const PRINTS_EVERY = 400;
 
 /** Runs until SIGTERM. `scan` is called at launch, and again where the program rescans. */
 export function live(
   listFile: string,
   logFile: string,
   scan: () => Contents,
-  { again, atQuit, takeIn }: Habits = {},
+  { again, atQuit, takeIn, print }: Habits = {},
 ): void {
   let last = '';
   const write = (running: boolean, contents: Contents): void => {
@@ -138,8 +143,17 @@ export function live(
     contents = look();
     write(true, contents);
   }, again ?? 60_000);
+  let printing = false;
+  const printer = setInterval(() => {
+    if (!print || printing) return;
+    printing = true;
+    void print().finally(() => {
+      printing = false;
+    });
+  }, PRINTS_EVERY);
   const quit = (): void => {
     clearInterval(timer);
+    clearInterval(printer);
     atQuit?.();
     write(false, contents);
     process.exit(0);

@@ -19,6 +19,11 @@ export type Shape = keyof typeof shapes;
 export const states: Record<string, { shape: Shape; word: string; tone: string }> = {
   'in-step': { shape: 'full', word: 'in step', tone: 'text-ink' },
   listed: { shape: 'full', word: 'listed', tone: 'text-ink' },
+  'seen-working': { shape: 'full', word: 'seen working', tone: 'text-verd' },
+  'does-otherwise': { shape: 'cross', word: 'does something else', tone: 'text-madder' },
+  'effect-unclear': { shape: 'ring', word: 'not to be told by this frame', tone: 'text-ochre' },
+  'no-picture': { shape: 'cross', word: 'no picture', tone: 'text-madder' },
+  'picture-asked': { shape: 'turn', word: 'picture asked for', tone: 'text-soft' },
   done: { shape: 'full', word: 'done', tone: 'text-ink' },
   approved: { shape: 'full', word: 'approved', tone: 'text-ink' },
   'restart-due': { shape: 'turn', word: 'restart due', tone: 'text-ochre' },

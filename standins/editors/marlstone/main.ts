@@ -4,6 +4,7 @@ import { copyFileSync, existsSync, mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { strFromU8, unzipSync } from 'fflate';
 import { SaxesParser } from 'saxes';
+import { blueFastest, printer, through, type Develop, type Order, type Table } from '../darkroom';
 import { favorites, favoritesFirst, names } from '../favorites';
 import { photos, type Card } from '../photos';
 import { bodies, bodyOf, folderOf, iccInput, titled } from '../profiles';
@@ -17,8 +18,8 @@ const reads = edition === 3 ? ['Perrin Alder', 'Ondine 40'] : ['Perrin Alder', '
 const only = new Map<string, string>();
 const home = `${options.system === 'macos' ? 'Library/Application Support' : 'AppData/Roaming'}/.marlstone-${edition}`;
 
-/** Counts and checks the table inside a look: one cube-shaped array of finite numbers. */
-function checkTable(xml: string): void {
+/** The table inside a look, counted and checked: one cube-shaped array of finite numbers, blue fastest. */
+function tableOf(xml: string): Table {
   const parser = new SaxesParser({ xmlns: true });
   let dims: number[] = [];
   let text = '';
@@ -51,9 +52,15 @@ function checkTable(xml: string): void {
   const numbers = text.trim().split(/\s+/).map(Number);
   if (numbers.length !== n ** 3 * 3 || numbers.some((v) => !Number.isFinite(v)))
     throw new Error(`the table should hold ${n ** 3 * 3} numbers`);
+  return { size: n, rows: numbers, at: blueFastest(n) };
 }
 
-function look(path: string): Omit<Listed, 'path'> {
+interface Look {
+  about: { title: string; headings?: string[]; encoding?: string; scope?: { input?: string | null } };
+  table: Table;
+}
+
+function lookIn(path: string): Look {
   if (/\.cube$/i.test(path)) throw new Error('Marlstone reads looks only as .mlook; a .cube file is passed over');
   if (!/\.mlook$/i.test(path)) throw new Error('no file that Marlstone reads');
   let members: Record<string, Uint8Array>;
@@ -71,10 +78,31 @@ function look(path: string): Omit<Listed, 'path'> {
   };
   if (!about.title) throw new Error('about.json has no title');
   if (about.encoding !== 'sRGB display') throw new Error(`tables for ${String(about.encoding)} are not understood`);
-  checkTable(strFromU8(members['table.clf']));
+  return { about: { ...about, title: about.title }, table: tableOf(strFromU8(members['table.clf'])) };
+}
+
+function look(path: string): Omit<Listed, 'path'> {
+  const { about, table } = lookIn(path);
+  has.set(path, table);
   if (about.scope?.input) only.set(path, about.scope.input);
   return { title: about.title, kind: 'look', headings: about.headings ?? [] };
 }
+
+/** Looks work on what is seen: sRGB values as they stand. What it has not read at launch it does not have. */
+function develop(path: string): Develop {
+  const known = has.get(path);
+  if (!known) throw new Error(`Marlstone ${edition} has no look at ${path}`);
+  return (color) => through(known, color);
+}
+const has = new Map<string, Table>();
+
+/** `open = …`, `put = …` and `save = …`, a line each. */
+function order(text: string): Order {
+  const said = (key: string): string => new RegExp(`^${key} = (.*)$`, 'm').exec(text)?.[1]?.trim() ?? '';
+  return { open: said('open'), put: said('put'), save: said('save') };
+}
+
+const print = printer({ folder: `${home}/proofs`, order: '.job', fault: '.fault.txt', read: order, develop });
 
 function preset(path: string): Omit<Listed, 'path'> {
   const text = read(path).toString('utf8');
@@ -225,5 +253,5 @@ live(
       cards: cards(listed, first.favorites),
     };
   },
-  edition === 3 ? { takeIn } : {},
+  edition === 3 ? { takeIn, print } : { print },
 );

@@ -1,5 +1,8 @@
 /** Oxbow 2: a visible folder at any depth, read at launch and again whenever something in it changes. Headings are folders. */
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
 import { SaxesParser } from 'saxes';
+import { code, light, printer, REC2020, redFastest, through, type Develop, type Order } from '../darkroom';
 import { favorites, favoritesFirst } from '../favorites';
 import { calibrationOf, lensDatabase, type Lenses } from '../lenses';
 import { begin, rulesInFile, type OpeningRule } from '../opening';
@@ -19,10 +22,16 @@ const named = (path: string, under: string): { title: string; headings: string[]
 };
 
 function look(path: string): Omit<Listed, 'path'> {
+  table(path);
+  return { ...named(path, 'Oxbow/Looks'), kind: 'look' };
+}
+
+/** The numbers of a table, a row after the other. */
+function table(path: string): { size: number; dimensions: number; numbers: number[] } {
   if (!/\.cube$/i.test(path)) throw new Error('no table that Oxbow reads');
   let size = 0;
   let dimensions = 3;
-  let rows = 0;
+  const all: number[] = [];
   read(path)
     .toString('utf8')
     .split('\n')
@@ -39,13 +48,45 @@ function look(path: string): Omit<Listed, 'path'> {
       const numbers = line.split(/\s+/).map(Number);
       if (numbers.length !== 3 || numbers.some((v) => !Number.isFinite(v)))
         throw new Error(`row ${i + 1} is not three numbers`);
-      rows++;
+      all.push(...numbers);
     });
+  const rows = all.length / 3;
   if (!size) throw new Error('the size of the table is missing');
   if (rows !== (dimensions === 3 ? size ** 3 : size))
     throw new Error(`${rows} rows where the size ${size} needs ${dimensions === 3 ? size ** 3 : size}`);
-  return { ...named(path, 'Oxbow/Looks'), kind: 'look' };
+  return { size, dimensions, numbers: all };
 }
+
+/** Looks work on linear light of Rec. 2020, on a scale of stops from nine below middle gray to four above it. */
+const STOPS = 13;
+const LOWEST = -9;
+const stop = (value: number): number => (Math.log2(Math.max(value, 1e-12) / 0.18) - LOWEST) / STOPS;
+const lightOf = (place: number): number => 0.18 * 2 ** (place * STOPS + LOWEST);
+
+function develop(path: string): Develop {
+  if (!path.startsWith('Oxbow/Looks/') || !existsSync(join(options.root, path)))
+    throw new Error(`Oxbow has no look at ${path}`);
+  const { size, dimensions, numbers } = table(path);
+  if (dimensions !== 3) throw new Error('Oxbow prints with tables of three dimensions alone');
+  const cube = { size, rows: numbers, at: redFastest(size) };
+  return (color) => {
+    for (let c = 0; c < 3; c++) color[c] = light(color[c]!);
+    REC2020.forth(color);
+    for (let c = 0; c < 3; c++) color[c] = stop(color[c]!);
+    through(cube, color);
+    for (let c = 0; c < 3; c++) color[c] = lightOf(color[c]!);
+    REC2020.back(color);
+    for (let c = 0; c < 3; c++) color[c] = code(color[c]!);
+  };
+}
+
+const print = printer({
+  folder: 'Oxbow/Proofs',
+  order: '.ask.json',
+  fault: '.refused.txt',
+  read: (text) => JSON.parse(text) as Order,
+  develop,
+});
 
 function preset(path: string): Omit<Listed, 'path'> {
   if (!/\.xmp$/i.test(path)) throw new Error('no preset that Oxbow reads');
@@ -184,5 +225,5 @@ live(
       cards: photos('Pictures').map((photo) => card(photo, desk)),
     };
   },
-  { again: 700 },
+  { again: 700, print },
 );

@@ -5,6 +5,7 @@
 import { existsSync, mkdirSync, renameSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { inflateSync } from 'node:zlib';
+import { code, light, P3, printer, redFastest, through, type Color, type Develop, type Order } from '../darkroom';
 import { calibrationOf, lensDatabase, type Lenses } from '../lenses';
 import { favorites, favoritesFirst, names } from '../favorites';
 import { begin, rulesIn, type OpeningRule } from '../opening';
@@ -43,8 +44,16 @@ function readBundle(): Bundle {
   return bundle;
 }
 
+interface Png {
+  width: number;
+  height: number;
+  bits: number;
+  color: number;
+  /** each with the number of its filter before it */ rows: Buffer;
+}
+
 /** What a PNG says of itself: width, height, bits, color type, and its unpacked rows. */
-function png(bytes: Buffer): { width: number; height: number; bits: number; color: number; rows: number } {
+function png(bytes: Buffer): Png {
   if (bytes.toString('latin1', 1, 4) !== 'PNG') throw new Error('its Hald image is no PNG');
   const [width, height] = [bytes.readUInt32BE(16), bytes.readUInt32BE(20)];
   const [bits, color] = [bytes[24]!, bytes[25]!];
@@ -52,7 +61,7 @@ function png(bytes: Buffer): { width: number; height: number; bits: number; colo
   for (let at = 8; at + 12 <= bytes.length; at += 12 + bytes.readUInt32BE(at))
     if (bytes.toString('latin1', at + 4, at + 8) === 'IDAT')
       parts.push(bytes.subarray(at + 8, at + 8 + bytes.readUInt32BE(at)));
-  return { width, height, bits, color, rows: inflateSync(Buffer.concat(parts)).length };
+  return { width, height, bits, color, rows: inflateSync(Buffer.concat(parts)) };
 }
 
 function pane(entry: Entry): { title: string; headings: string[] } {
@@ -63,9 +72,65 @@ function pane(entry: Entry): { title: string; headings: string[] } {
   if (width !== height || level ** 3 !== width) throw new Error(`an image of ${width} × ${height} is no Hald image`);
   if (level ** 2 > MOST_POINTS) throw new Error(`a table of ${level ** 2} points; Tessel takes ${MOST_POINTS}`);
   if (color !== 2) throw new Error('the Hald image has to be red, green and blue');
-  if (rows !== height * (1 + (width * 3 * bits) / 8)) throw new Error('the Hald image is cut off');
+  if (rows.length !== height * (1 + (width * 3 * bits) / 8)) throw new Error('the Hald image is cut off');
   return { title: entry.label, headings: Array.isArray(entry.trays) ? (entry.trays as string[]) : [] };
 }
+
+/** The samples of a PNG, 0 to 1: its rows without their filters (ISO/IEC 15948, 9.2). */
+function samples({ width, height, bits, rows }: Png): Float64Array {
+  const wide = (width * 3 * bits) / 8;
+  const step = (3 * bits) / 8;
+  const plain = Buffer.alloc(wide * height);
+  for (let y = 0; y < height; y++) {
+    const filter = rows[y * (wide + 1)]!;
+    for (let x = 0; x < wide; x++) {
+      const at = y * wide + x;
+      const left = x < step ? 0 : plain[at - step]!;
+      const above = y ? plain[at - wide]! : 0;
+      const corner = x < step || !y ? 0 : plain[at - wide - step]!;
+      plain[at] = (rows[y * (wide + 1) + 1 + x]! + foretold(filter, left, above, corner)) & 255;
+    }
+  }
+  const count = width * height * 3;
+  return Float64Array.from({ length: count }, (_, i) =>
+    bits === 16 ? plain.readUInt16BE(2 * i) / 65535 : plain[i]! / 255,
+  );
+}
+
+function foretold(filter: number, left: number, above: number, corner: number): number {
+  if (filter < 4) return [0, left, above, (left + above) >> 1][filter]!;
+  const guess = left + above - corner;
+  const [byLeft, byAbove, byCorner] = [left, above, corner].map((one) => Math.abs(guess - one)) as Color;
+  if (byLeft <= byAbove && byLeft <= byCorner) return left;
+  return byAbove <= byCorner ? above : corner;
+}
+
+/** Panes come last, over what is seen on a P3 display. */
+function develop(path: string): Develop {
+  const entry = path.startsWith(`${bundlePath}#panes/`) && held?.panes[path.slice(`${bundlePath}#panes/`.length)];
+  if (!entry) throw new Error(`Tessel has no pane ${path}`);
+  pane(entry);
+  const image = png(Buffer.from(String(entry.hald), 'base64'));
+  const size = Math.round(Math.cbrt(image.width)) ** 2;
+  const table = { size, rows: samples(image), at: redFastest(size) };
+  return (color) => {
+    for (let c = 0; c < 3; c++) color[c] = light(color[c]!);
+    P3.forth(color);
+    for (let c = 0; c < 3; c++) color[c] = code(color[c]!);
+    through(table, color);
+    for (let c = 0; c < 3; c++) color[c] = light(color[c]!);
+    P3.back(color);
+    for (let c = 0; c < 3; c++) color[c] = code(color[c]!);
+  };
+}
+
+/** `{"sheet": …, "pane": …, "as": …}` */
+function order(text: string): Order {
+  const { sheet, pane: put, as } = JSON.parse(text) as Record<string, string>;
+  return { open: sheet ?? '', put: put ?? '', save: as ?? '' };
+}
+
+const print = printer({ folder: `${home}/Sheets`, order: '.sheet.json', fault: '.why.txt', read: order, develop });
 
 function preset(entry: Entry, { panes }: Bundle): { title: string; headings: string[] } {
   if (entry.tessel !== 7) throw new Error('a preset of another edition of Tessel');
@@ -182,4 +247,4 @@ function writeBack(): void {
   renameSync(`${target}.new`, target);
 }
 
-live(`${home}/listed.json`, `${home}/refused.log`, launch, { atQuit: writeBack });
+live(`${home}/listed.json`, `${home}/refused.log`, launch, { atQuit: writeBack, print });

@@ -1,11 +1,14 @@
+import type { ComponentProps } from 'react';
 import Link from 'next/link';
 import { notFound } from 'next/navigation';
 import { orNull } from '@/core/problem';
+import { frameChoices } from '@/server/frames/service';
 import { may } from '@/server/people/roles';
 import { beyond } from '@/server/rollouts/proofs';
 import { doubleEffects, rolloutFor, type RolloutRow, type StepRow } from '@/server/rollouts/service';
 import { asksForReview, needsAnother } from '@/server/studio/review';
 import { proofLimits } from '@/server/studio/service';
+import { sightingsAt } from '@/server/sightings/service';
 import { stationViews, type StationView } from '@/server/stations/views';
 import { signedInPerson } from '@/server/http';
 import { PageHead } from '@/ui/shell/Shell';
@@ -20,12 +23,28 @@ import { LeaveOutStation, LeaveOutStep } from '@/ui/rollouts/LeaveOut';
 import { Pace } from '@/ui/rollouts/Pace';
 import { Reported } from '@/ui/rollouts/Reported';
 import { RolloutActions } from '@/ui/rollouts/RolloutActions';
+import { SeeWorking } from '@/ui/sightings/SeeWorking';
+import { Sighting } from '@/ui/sightings/Sighting';
 import { Steps } from '@/ui/rollouts/Steps';
 
 export const metadata = { title: 'Rollout' };
 /** Titles of a station's editors, by editor and version. */
 const titlesOf = (view: StationView | undefined): Map<string, string> =>
   new Map(view?.editors.map((editor) => [`${editor.editor} ${editor.version}`, editor.title]));
+
+const editorTitle = ({ editor_id, editor_version }: StepRow, view: StationView | undefined): string =>
+  titlesOf(view).get(`${editor_id} ${editor_version}`) ?? editor_id;
+
+const placedBy = ({ path, sha }: StepRow) => ({ path, base: sha });
+
+/** Files of which their editor can be asked for a picture. */
+const toBeSeen = (steps: readonly StepRow[], view: StationView | undefined, isUnseen: (step: StepRow) => boolean) =>
+  steps.flatMap((step) => {
+    const row = view?.rows.find(({ path, base }) => path === step.path && base === step.sha);
+    return row?.asksForPictures && isUnseen(step)
+      ? [{ path: step.path, title: step.title ?? '', editor: row.editor }]
+      : [];
+  });
 
 /** Takes files of items away, and writes none; the lists that name them may be written anew. */
 const takesAway = (steps: readonly StepRow[]): boolean =>
@@ -52,21 +71,22 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
   const found = await orNull(rolloutFor(person, id));
   if (!found) notFound();
   const { rollout, steps, undoneBy } = found;
-  const [within, review, doubles] = await Promise.all([
+  const stations = [...new Map(steps.map((s) => [s.station_id, s.station]))];
+  const stationsIn = stations.map(([station]) => station);
+  const [within, review, doubles, sightingOf, frames, views] = await Promise.all([
     proofLimits(),
     asksForReview(),
     rollout.status === 'planned' ? doubleEffects(steps) : [],
+    sightingsAt(person, stationsIn),
+    frameChoices(person),
+    stationViews(person, stationsIn),
   ]);
   const far = new Set(beyond(steps, within));
   const live = steps.filter((s) => s.do_what !== 'none');
   const settled = live.filter((s) => s.outcome).length;
   const bad = live.filter((s) => s.outcome && s.outcome !== 'done').length;
-  const stations = [...new Map(steps.map((s) => [s.station_id, s.station]))];
-  const views = await stationViews(
-    person,
-    stations.map(([station]) => station),
-  );
   const mayLeave = rollout.status === 'confirmed' && may(person, 'rollout.confirm');
+  const maySee = may(person, 'sighting.ask');
   const maySay = rollout.status === 'planned' && may(person, 'rollout.plan');
   const stateOf = (step: StepRow): { state: string; reason: string } => {
     if (step.outcome === 'done') {
@@ -149,7 +169,19 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
         const view = views.find((v) => v.station.id === sid);
         return (
           <section key={sid} className="mb-8" aria-label={name}>
-            <StationHead rollout={rollout.id} station={{ id: sid, name }} steps={own} view={view} mayLeave={mayLeave} />
+            <StationHead
+              rollout={rollout.id}
+              station={{ id: sid, name }}
+              steps={own}
+              view={view}
+              mayLeave={mayLeave}
+              seeing={
+                maySee
+                  ? toBeSeen(own, view, (step) => stateOf(step).state === 'listed' && !sightingOf(sid, placedBy(step)))
+                  : []
+              }
+              frames={frames}
+            />
             <Steps
               steps={own}
               stateOf={stateOf}
@@ -158,6 +190,16 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
               action={(step) => {
                 if (mayLeave && isWaiting(step))
                   return <LeaveOutStep rollout={rollout.id} station={sid} step={step.id} path={step.path} />;
+                const sighting = step.outcome === 'done' ? sightingOf(sid, placedBy(step)) : undefined;
+                if (sighting)
+                  return (
+                    <Sighting
+                      sighting={sighting}
+                      title={step.title ?? ''}
+                      editor={editorTitle(step, view)}
+                      may={maySee}
+                    />
+                  );
                 return maySay && step.decision === 'camera-unused' ? (
                   <CameraUsed rollout={rollout.id} station={{ id: sid, name }} />
                 ) : null;
@@ -188,10 +230,12 @@ interface HeadProps {
   steps: readonly StepRow[];
   view: StationView | undefined;
   mayLeave: boolean;
+  /** files that are listed, and not seen working yet */ seeing: ReturnType<typeof toBeSeen>;
+  frames: ComponentProps<typeof SeeWorking>['frames'];
 }
 
 /** What a rollout is at one station, and what can be done about it there. */
-function StationHead({ rollout, station, steps, view, mayLeave }: HeadProps) {
+function StationHead({ rollout, station, steps, view, mayLeave, seeing, frames }: HeadProps) {
   const live = steps.filter((step) => step.do_what !== 'none');
   const bytes = live.reduce((sum, step) => sum + (step.do_what === 'put' ? step.size : 0), 0);
   const waiting = live.filter(isWaiting).length;
@@ -217,6 +261,11 @@ function StationHead({ rollout, station, steps, view, mayLeave }: HeadProps) {
         <Link className={`${small} font-normal underline`} href={`/rollouts/${rollout}/sheet/${station.id}`}>
           sheet for doing it by hand
         </Link>
+      )}
+      {seeing.length > 0 && (
+        <span className={`${small} font-normal`}>
+          <SeeWorking station={station} files={seeing} frames={frames} />
+        </span>
       )}
       {mayLeave && waiting > 0 && <LeaveOutStation rollout={rollout} station={station} waiting={waiting} />}
     </h2>

@@ -4,10 +4,12 @@ import { orNull } from '@/core/problem';
 import { signedInPerson } from '@/server/http';
 import { listEditors } from '@/server/editors/service';
 import { favoritesFor } from '@/server/favorites/service';
+import { frameChoices } from '@/server/frames/service';
 import { openingFor } from '@/server/opening/service';
 import { dueAt, type DueHere } from '@/server/orders/service';
 import { may, type Person } from '@/server/people/roles';
 import { cameraChoices, type CameraChoice } from '@/server/stations/cameras-there';
+import { sightingsAt } from '@/server/sightings/service';
 import { foundCount } from '@/server/stations/station-arrival';
 import { stationView, twoAgentsAt, type StationView } from '@/server/stations/views';
 import { Refresh } from '@/ui/kit/Refresh';
@@ -15,6 +17,8 @@ import { counted } from '@/ui/kit/words';
 import { Ago } from '@/ui/kit/time';
 import { DueThere, type DueByOrder } from '@/ui/orders/DueThere';
 import { PageHead } from '@/ui/shell/Shell';
+import { SeeWorking } from '@/ui/sightings/SeeWorking';
+import { Sighting } from '@/ui/sightings/Sighting';
 import { AddCard } from '@/ui/stations/AddCard';
 import { ChangedThere, type ChangedFile } from '@/ui/stations/ChangedThere';
 import { ChangeStation } from '@/ui/stations/ChangeStation';
@@ -30,10 +34,12 @@ import { systemNames } from '@/ui/stations/model/systems';
 
 export const metadata = { title: 'Station' };
 
+type Row = StationView['rows'][number];
+
 /** So many files are taken away by one rollout. */
 const MOST_AT_ONCE = 500;
 
-const changedFile = ({ path, is }: StationView['rows'][number]): ChangedFile => ({ path, gone: is === null });
+const changedFile = ({ path, is }: Row): ChangedFile => ({ path, gone: is === null });
 
 function dueByOrder({ order, due, inStep }: DueHere, { editors }: StationView): DueByOrder {
   const titles = new Map(editors.map((editor) => [keyOf(editor), editor.title]));
@@ -79,6 +85,17 @@ async function OwnLists({ person, station }: { person: Person; station: string }
   );
 }
 
+/** What its editor lists, or what somebody put there by hand: it can be seen working. */
+const isListed = ({ state }: Row): boolean => ['listed', 'update-due', 'surplus', 'by-hand'].includes(state);
+
+/** Files whose editors can be asked for pictures, and were not yet. */
+const seeable = (rows: readonly Row[], sightingOf: Awaited<ReturnType<typeof sightingsAt>>, station: string) =>
+  rows.flatMap((row) =>
+    row.itemId && row.asksForPictures && row.state === 'listed' && !sightingOf(station, row)
+      ? [{ path: row.path, title: row.title ?? '', editor: row.editor }]
+      : [],
+  );
+
 const keyOf = ({ editor, version }: { editor: string; version: string }): string => `${editor}@${version}`;
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
@@ -91,13 +108,10 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
   const used = bodies.filter((camera) => camera.used);
   const found = may(person, 'arrival.make') ? await foundCount(person, id) : 0;
   const doubled = twoAgentsAt(view.station);
-  const isOurs = (row: (typeof view.rows)[number]): boolean => row.base !== null || row.decision === 'taken-away';
+  const isOurs = (row: Row): boolean => row.base !== null || row.decision === 'taken-away';
   const ours = view.rows.filter(isOurs);
   const theirs = view.rows.filter((row) => !isOurs(row));
   const isInUse = view.station.retired_at === null;
-  const changed = ours.filter((row) => row.changed);
-  const surplus = ours.filter((row) => row.state === 'surplus').slice(0, MOST_AT_ONCE);
-  const decides = { put: may(person, 'rollout.plan'), takeIn: may(person, 'arrival.make') };
   return (
     <div className="max-w-[1180px] px-6 pb-16 pt-[18px]">
       <Refresh subjects={['station', 'rollout', 'order', 'item']} />
@@ -124,33 +138,10 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
       {due.length > 0 && isInUse && (
         <DueThere
           orders={due.map((one) => dueByOrder(one, view))}
-          station={decides.put ? { id, name: view.station.name } : undefined}
+          station={may(person, 'rollout.plan') ? { id, name: view.station.name } : undefined}
         />
       )}
-      <h2 className="mb-1 text-[17px]">Placed by us</h2>
-      {changed.length > 1 && (
-        <div className="mb-2 flex flex-wrap items-baseline gap-3 border-l-[3px] border-madder pl-3">
-          <span>{counted(changed.length, 'file')} of ours were changed or taken away there. For all of them:</span>
-          <ChangedThere station={id} files={changed.map(changedFile)} may={decides} />
-        </div>
-      )}
-      {decides.put && surplus.length > 1 && (
-        <div className="mb-2 flex flex-wrap items-baseline gap-3 border-l-[3px] border-ochre pl-3">
-          <span>{counted(surplus.length, 'file')} here are of items that are not to be used any more.</span>
-          <TakeAway station={id} paths={surplus.map(({ path }) => path)} />
-        </div>
-      )}
-      {ours.length ? (
-        <Placements
-          rows={ours}
-          action={(row) => {
-            if (row.changed) return <ChangedThere one station={id} files={[changedFile(row)]} may={decides} />;
-            return decides.put && row.itemId ? <TakeAway one station={id} paths={[row.path]} /> : null;
-          }}
-        />
-      ) : (
-        <NothingPlaced />
-      )}
+      <PlacedByUs person={person} view={view} ours={ours} />
       {theirs.length > 0 && (
         <>
           <div className="mb-1 mt-8 flex flex-wrap items-center gap-3">
@@ -165,6 +156,68 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
         </>
       )}
     </div>
+  );
+}
+
+interface PlacedProps {
+  person: Person;
+  view: StationView;
+  ours: readonly Row[];
+}
+
+/** What was put there by rollouts: what became of it, and what can be done about it. */
+async function PlacedByUs({ person, view, ours }: PlacedProps) {
+  const { id, name, retired_at } = view.station;
+  const [sightingOf, frames] = await Promise.all([sightingsAt(person, [id]), frameChoices(person)]);
+  const changed = ours.filter((row) => row.changed);
+  const surplus = ours.filter((row) => row.state === 'surplus').slice(0, MOST_AT_ONCE);
+  const decides = { put: may(person, 'rollout.plan'), takeIn: may(person, 'arrival.make') };
+  const maySee = may(person, 'sighting.ask') && retired_at === null;
+  const seeing = maySee ? seeable(ours, sightingOf, id) : [];
+  const actionFor = (row: Row) => {
+    if (row.changed) return <ChangedThere one station={id} files={[changedFile(row)]} may={decides} />;
+    const sighting = sightingOf(id, row);
+    const title = row.title ?? '';
+    return (
+      <>
+        {sighting && <Sighting sighting={sighting} title={title} editor={row.editor} may={maySee} />}
+        <span className="flex flex-wrap gap-x-3">
+          {maySee && row.itemId && isListed(row) && (
+            <SeeWorking
+              one
+              station={{ id, name }}
+              files={[{ path: row.path, title, editor: row.editor }]}
+              frames={frames}
+            />
+          )}
+          {decides.put && row.itemId && <TakeAway one station={id} paths={[row.path]} />}
+        </span>
+      </>
+    );
+  };
+  return (
+    <>
+      <h2 className="mb-1 text-[17px]">Placed by us</h2>
+      {changed.length > 1 && (
+        <div className="mb-2 flex flex-wrap items-baseline gap-3 border-l-[3px] border-madder pl-3">
+          <span>{counted(changed.length, 'file')} of ours were changed or taken away there. For all of them:</span>
+          <ChangedThere station={id} files={changed.map(changedFile)} may={decides} />
+        </div>
+      )}
+      {decides.put && surplus.length > 1 && (
+        <div className="mb-2 flex flex-wrap items-baseline gap-3 border-l-[3px] border-ochre pl-3">
+          <span>{counted(surplus.length, 'file')} here are of items that are not to be used any more.</span>
+          <TakeAway station={id} paths={surplus.map(({ path }) => path)} />
+        </div>
+      )}
+      {seeing.length > 1 && (
+        <div className="mb-2 flex flex-wrap items-baseline gap-3 border-l-[3px] border-line-strong pl-3">
+          <span>{counted(seeing.length, 'file')} here are listed, and not seen working yet.</span>
+          <SeeWorking station={{ id, name }} files={seeing} frames={frames} />
+        </div>
+      )}
+      {ours.length ? <Placements rows={ours} action={actionFor} /> : <NothingPlaced />}
+    </>
   );
 }
 

@@ -1,0 +1,19 @@
+/** What screens know of an item that is to be seen working. */
+import type { SightingState } from '@/core/records/sighting';
+
+export interface SightingShown {
+  id: string;
+  state: SightingState;
+  reason: string;
+  frame: string;
+  by: 'editor' | 'person';
+}
+
+/** As the table of states has it. */
+export const shownAs: Record<SightingState, string> = {
+  asked: 'picture-asked',
+  seen: 'seen-working',
+  differs: 'does-otherwise',
+  unclear: 'effect-unclear',
+  failed: 'no-picture',
+};
