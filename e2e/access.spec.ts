@@ -129,6 +129,7 @@ const dialogs: { screen: string; button: string; menu?: string }[] = [
   { screen: '/items/[id]', button: 'Edit' },
   { screen: '/packs/[id]', button: 'Change' },
   { screen: '/stations/[id]', button: 'Change' },
+  { screen: '/stations/[id]', button: 'See them working' },
 ];
 for (const theme of ['light', 'dark'] as const)
   test(`no dialog has a fault in ${theme}, and the focus comes back to what opened it`, async ({ page }) => {

@@ -20,29 +20,34 @@ interface Props {
   files: readonly { path: string; title: string; editor: string }[];
   frames: readonly FrameChoice[];
   /** of one file among others, which its name tells apart */ one?: boolean;
+  /** before the button */ words?: string;
 }
 type Asked = AnswerOf<'POST /api/stations/:id/sightings'>;
 
-export function SeeWorking(props: Props) {
-  const { files, frames, one = false } = props;
-  const [isOpen, setOpen] = useState(false);
+/** Nothing where there is no file; an open dialog stays, since what it asks for makes its files fewer. */
+export function SeeWorking({ files, one = false, words, ...others }: Props) {
+  const [opened, setOpened] = useState<Props['files'] | null>(null);
   const [first] = files;
-  if (!first || !frames.length) return null;
   return (
     <>
-      <button
-        className="underline"
-        {...(one ? { 'aria-label': `See it working: ${first.path}` } : {})}
-        onClick={() => setOpen(true)}
-      >
-        {one ? 'See it working' : 'See them working'}
-      </button>
-      {isOpen && <Dialog {...props} onClose={() => setOpen(false)} />}
+      {first && others.frames.length > 0 && (
+        <>
+          {words && <span>{words}</span>}
+          <button
+            className="underline"
+            {...(one ? { 'aria-label': `See it working: ${first.path}` } : {})}
+            onClick={() => setOpened(files)}
+          >
+            {one ? 'See it working' : 'See them working'}
+          </button>
+        </>
+      )}
+      {opened && <Dialog {...others} one={one} files={opened} onClose={() => setOpened(null)} />}
     </>
   );
 }
 
-function Dialog({ station, files, frames, one = false, onClose }: Props & { onClose: () => void }) {
+function Dialog({ station, files, frames, one = false, onClose }: Omit<Props, 'words'> & { onClose: () => void }) {
   const { busy, problem, said, say, runAndRefresh } = useAction();
   const [frame, setFrame] = useState(frames[0]?.id ?? '');
   const [left, setLeft] = useState<Asked['left']>([]);

@@ -15,13 +15,18 @@ interface Props {
   may: boolean;
 }
 
+/** What is seen working is said by the state of its file; here it has its pictures alone. */
 export function Sighting({ sighting, title, editor, may }: Props) {
   const { id, state, reason, frame, by } = sighting;
   const isJudged = state === 'seen' || state === 'differs' || state === 'unclear';
   return (
-    <span className="mt-1 block text-[12px]" data-sighting={state}>
-      <State of={shownAs[state]} />
-      <span className="block text-soft">{state === 'asked' ? waiting(by, editor, frame) : reason}</span>
+    <span className="block text-[12px]" data-sighting={state}>
+      {state !== 'seen' && (
+        <span className="mt-1 block">
+          <State of={shownAs[state]} />
+          <span className="block text-soft">{state === 'asked' ? waiting(by, editor, frame) : reason}</span>
+        </span>
+      )}
       {isJudged && <Pictures id={id} title={title} editor={editor} frame={frame} />}
       {state === 'asked' && may && <GiveUp id={id} title={title} />}
     </span>
@@ -76,7 +81,11 @@ function Pictures({ id, title, editor, frame }: PicturesProps) {
             {pictures.map(([of, words]) => (
               <figure key={of} className="m-0">
                 {/* eslint-disable-next-line @next/next/no-img-element -- it is shown as it came, pixel by pixel */}
-                <img className="block w-full bg-sheet" alt={words} src={`/api/sightings/${id}/picture?of=${of}`} />
+                <img
+                  className="block min-h-[200px] w-full bg-sheet"
+                  alt={words}
+                  src={`/api/sightings/${id}/picture?of=${of}`}
+                />
                 <figcaption className="mt-0.5 text-[12px] text-soft">{words}</figcaption>
               </figure>
             ))}

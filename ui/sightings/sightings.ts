@@ -17,3 +17,12 @@ export const shownAs: Record<SightingState, string> = {
   unclear: 'effect-unclear',
   failed: 'no-picture',
 };
+
+/** A file's state as it is shown: one that is listed and was seen working is that. */
+export function stateWith(
+  { state, reason }: { state: string; reason: string },
+  sighting: Pick<SightingShown, 'state' | 'reason'> | undefined,
+): { state: string; reason: string } {
+  const isSeen = state === 'listed' && sighting?.state === 'seen';
+  return isSeen ? { state: shownAs.seen, reason: sighting.reason } : { state, reason };
+}

@@ -18,10 +18,13 @@ export interface PlacedFile {
 
 interface Props<T> {
   rows: readonly T[];
+  /** its state as it is shown, where that is another than its own */ shownOf?: (
+    file: T,
+  ) => Pick<PlacedFile, 'state' | 'reason'>;
   /** what can be done about a file */ action?: (file: T) => ReactNode;
 }
 
-export function Placements<T extends PlacedFile>({ rows, action }: Props<T>) {
+export function Placements<T extends PlacedFile>({ rows, shownOf = (file) => file, action }: Props<T>) {
   return (
     <table className="list table-fixed">
       <colgroup>
@@ -39,27 +42,29 @@ export function Placements<T extends PlacedFile>({ rows, action }: Props<T>) {
         </tr>
       </thead>
       <tbody>
-        {rows.map((file) => (
-          <tr key={file.editor + file.path} data-path={file.path} data-state={file.state}>
-            <td className="[overflow-wrap:anywhere]">
-              <ItemOf file={file} />
-            </td>
-            <td>{file.editor}</td>
-            <td className="text-[12px] [overflow-wrap:anywhere]">
-              {file.path}
-              {file.points && (
-                <span className="text-soft">
-                  , {file.points} points{fidelity(file.residual)}
-                </span>
-              )}
-            </td>
-            <td>
-              <State of={file.state || 'theirs'} />
-              <span className="block text-[12px] text-soft">{file.reason}</span>
-              {action && <span className="text-[12px]">{action(file)}</span>}
-            </td>
-          </tr>
-        ))}
+        {rows
+          .map((file) => ({ file, shown: shownOf(file) }))
+          .map(({ file, shown }) => (
+            <tr key={file.editor + file.path} data-path={file.path} data-state={shown.state}>
+              <td className="[overflow-wrap:anywhere]">
+                <ItemOf file={file} />
+              </td>
+              <td>{file.editor}</td>
+              <td className="text-[12px] [overflow-wrap:anywhere]">
+                {file.path}
+                {file.points && (
+                  <span className="text-soft">
+                    , {file.points} points{fidelity(file.residual)}
+                  </span>
+                )}
+              </td>
+              <td>
+                <State of={shown.state || 'theirs'} />
+                <span className="block text-[12px] text-soft">{shown.reason}</span>
+                {action && <span className="text-[12px]">{action(file)}</span>}
+              </td>
+            </tr>
+          ))}
       </tbody>
     </table>
   );

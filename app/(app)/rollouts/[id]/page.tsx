@@ -25,6 +25,7 @@ import { Reported } from '@/ui/rollouts/Reported';
 import { RolloutActions } from '@/ui/rollouts/RolloutActions';
 import { SeeWorking } from '@/ui/sightings/SeeWorking';
 import { Sighting } from '@/ui/sightings/Sighting';
+import { stateWith } from '@/ui/sightings/sightings';
 import { Steps } from '@/ui/rollouts/Steps';
 
 export const metadata = { title: 'Rollout' };
@@ -184,7 +185,7 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
             />
             <Steps
               steps={own}
-              stateOf={stateOf}
+              stateOf={(step) => stateWith(stateOf(step), sightingOf(sid, placedBy(step)))}
               titles={titlesOf(view)}
               isFar={(step) => far.has(step)}
               action={(step) => {
@@ -262,11 +263,9 @@ function StationHead({ rollout, station, steps, view, mayLeave, seeing, frames }
           sheet for doing it by hand
         </Link>
       )}
-      {seeing.length > 0 && (
-        <span className={`${small} font-normal`}>
-          <SeeWorking station={station} files={seeing} frames={frames} />
-        </span>
-      )}
+      <span className={`${small} font-normal`}>
+        <SeeWorking station={station} files={seeing} frames={frames} />
+      </span>
       {mayLeave && waiting > 0 && <LeaveOutStation rollout={rollout} station={station} waiting={waiting} />}
     </h2>
   );

@@ -19,6 +19,7 @@ import { DueThere, type DueByOrder } from '@/ui/orders/DueThere';
 import { PageHead } from '@/ui/shell/Shell';
 import { SeeWorking } from '@/ui/sightings/SeeWorking';
 import { Sighting } from '@/ui/sightings/Sighting';
+import { stateWith } from '@/ui/sightings/sightings';
 import { AddCard } from '@/ui/stations/AddCard';
 import { ChangedThere, type ChangedFile } from '@/ui/stations/ChangedThere';
 import { ChangeStation } from '@/ui/stations/ChangeStation';
@@ -176,7 +177,7 @@ async function PlacedByUs({ person, view, ours }: PlacedProps) {
   const seeing = maySee ? seeable(ours, sightingOf, id) : [];
   const actionFor = (row: Row) => {
     if (row.changed) return <ChangedThere one station={id} files={[changedFile(row)]} may={decides} />;
-    const sighting = sightingOf(id, row);
+    const sighting = isListed(row) ? sightingOf(id, row) : undefined;
     const title = row.title ?? '';
     return (
       <>
@@ -210,13 +211,21 @@ async function PlacedByUs({ person, view, ours }: PlacedProps) {
           <TakeAway station={id} paths={surplus.map(({ path }) => path)} />
         </div>
       )}
-      {seeing.length > 1 && (
-        <div className="mb-2 flex flex-wrap items-baseline gap-3 border-l-[3px] border-line-strong pl-3">
-          <span>{counted(seeing.length, 'file')} here are listed, and not seen working yet.</span>
-          <SeeWorking station={{ id, name }} files={seeing} frames={frames} />
+      {maySee && (
+        <div className="flex flex-wrap items-baseline gap-3 text-soft not-empty:mb-2">
+          <SeeWorking
+            station={{ id, name }}
+            files={seeing}
+            frames={frames}
+            words={`${counted(seeing.length, 'file')} here ${seeing.length === 1 ? 'is' : 'are'} listed, and not seen working yet.`}
+          />
         </div>
       )}
-      {ours.length ? <Placements rows={ours} action={actionFor} /> : <NothingPlaced />}
+      {ours.length ? (
+        <Placements rows={ours} shownOf={(row) => stateWith(row, sightingOf(id, row))} action={actionFor} />
+      ) : (
+        <NothingPlaced />
+      )}
     </>
   );
 }
