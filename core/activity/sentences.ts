@@ -128,7 +128,8 @@ export const sentences = {
     'pictures asked for': (after) =>
       `asked the editors at {title} for pictures with ${counted(after.items, 'item')} on`,
     'seen working': (after) => `saw ${text(after.item)} work in ${text(after.editor)} at {title}`,
-    'seen otherwise': (after) => `found that ${text(after.item)} does something else in ${text(after.editor)} at {title}`,
+    'seen otherwise': (after) =>
+      `found that ${text(after.item)} does something else in ${text(after.editor)} at {title}`,
     'not seen': (after) => `could not tell whether ${text(after.item)} works in ${text(after.editor)} at {title}`,
     'cameras changed': (after) =>
       `changed the cameras used at {title}: ${[

@@ -58,12 +58,42 @@ const foretoldAt = exactly({
   title: words(),
   /** the form of the item that is meant; '' for the plain one */ variant: words(),
   /** null: the editor alone, where no station has it */ station: asIs<{ id: string; name: string } | null>(),
+  /** of the form that is meant; and approved ones of what it refers to */ version: id(),
+  needs: texts(),
   answer: string()
     .oneOf(['yes', 'no', 'unknown'] as const)
     .required(),
   findings: listOf(asIs<Finding>()),
 });
 export type ForetoldAt = InferType<typeof foretoldAt>;
+const foretold = () =>
+  exactly({
+    item: words(),
+    photo: words(),
+    /** the shelf that it stands on */ shelf: asIs<string | null>(),
+    /** whether editors at stations can be started from here */ launcher: flag(),
+    at: listOf(foretoldAt),
+  });
+
+/** A photo as its file says it: read in the browser, and not sent. */
+export const photoAsked = object({
+  name: string().required().max(300),
+  maker: string().max(120).default(''),
+  camera: string().max(200).default(''),
+  serial: string().max(120).default(''),
+  kind: string()
+    .oneOf(['camera data', 'rendered'] as const)
+    .required(),
+  range: string()
+    .oneOf(['SDR', 'HDR'] as const)
+    .nullable()
+    .default(null),
+  result: string()
+    .oneOf(['color', 'monochrome'] as const)
+    .nullable()
+    .default(null),
+}).noUnknown();
+export type PhotoAsked = InferType<typeof photoAsked>;
 
 const ribbon = object({
   on: boolean().required(),
@@ -91,8 +121,12 @@ export const itemEndpoints = {
     body: change,
     answer: exactly({ revision: count(), merged: texts(), who: words() }),
   }),
-  'GET /api/items/:id/foretell': endpoint({
-    answer: exactly({ item: words(), photo: words(), at: listOf(foretoldAt) }),
+  /** for a photo like one of the frames, `frame` */
+  'GET /api/items/:id/foretell': endpoint({ answer: foretold() }),
+  /** for any photo */
+  'POST /api/items/:id/foretell': endpoint({
+    body: object({ photo: photoAsked.required() }).noUnknown(),
+    answer: foretold(),
   }),
   /** forgets the trim that is kept with it */
   'DELETE /api/items/:id/trim': endpoint({}),

@@ -76,6 +76,37 @@ test('no condition is without such a case', () => {
   expect(broken.map((b) => b[0])).toEqual(conditions.map((c) => c.code));
 });
 
+test('what Etagere can do itself about a condition is said beside it, and only that', () => {
+  const cureOf = (code: string): unknown => {
+    const [, ...sides] = broken.find((one) => one[0] === code)!;
+    return foretell(...sides).findings.find((one) => one.code === code)?.cure;
+  };
+  const byCode = Object.fromEntries(broken.map(([code]) => [code, cureOf(code)]));
+  expect(byCode).toEqual({
+    archived: 'bring back',
+    'put-away': 'show shelf',
+    'not-approved': 'approve',
+    needs: 'bring in',
+    placed: 'roll out',
+    format: undefined,
+    system: undefined,
+    'photo-camera': undefined,
+    'profile-rendered': undefined,
+    'scope-camera': undefined,
+    'scope-input': undefined,
+    'scope-result': undefined,
+    'photo-open': undefined,
+  });
+  const waits = (state: string) => foretell(item(), photo(), at(strict, { state, reason: 'waits' })).findings[0]?.cure;
+  expect(['restart-due', 'launch-due', 'import-due', 'rescan-due', 'refused'].map(waits)).toEqual([
+    'restart',
+    'start',
+    'take in there',
+    undefined,
+    undefined,
+  ]);
+});
+
 describe('a camera profile', () => {
   const infrared = { kind: 'camera-profile', format: 'dcp', cameras: ['Perrin Alder, infrared'] };
 

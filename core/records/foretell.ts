@@ -40,8 +40,25 @@ export interface EditorSide {
   lists: readonly string[] | null;
 }
 
+/** What brings an item forward, as far as Etagere does it itself: each has a button or a way to where it is done. */
+export const cures = [
+  'bring back',
+  'show shelf',
+  'approve',
+  'convert',
+  'describe editor',
+  'roll out',
+  'roll out what it needs',
+  'bring in',
+  'start',
+  'restart',
+  'take in there',
+] as const;
+export type Cure = (typeof cures)[number];
+
 export interface Finding {
   code: string;
+  /** what does away with it; left out where only people can */ cure?: Cure;
   /** does it keep the item from being offered? */ hides: boolean | 'unknown';
   words: string;
   remedy: string;
@@ -61,11 +78,11 @@ interface Condition {
 }
 
 /** What brings a placement forward that waits for its editor. */
-const remedies: Record<string, string> = {
-  'restart-due': 'Quit the editor and start it.',
-  'launch-due': 'Start the editor.',
-  'import-due': 'Have the editor take it in, by these steps.',
-  'rescan-due': 'Wait a moment, or have it rescan.',
+const remedies: Record<string, Pick<Finding, 'remedy' | 'cure'>> = {
+  'restart-due': { remedy: 'Quit the editor and start it.', cure: 'restart' },
+  'launch-due': { remedy: 'Start the editor.', cure: 'start' },
+  'import-due': { remedy: 'Have the editor take it in, by these steps.', cure: 'take in there' },
+  'rescan-due': { remedy: 'Wait a moment, or have it rescan.' },
 };
 
 function answerOf(findings: readonly Finding[]): Foretold['answer'] {
@@ -110,8 +127,13 @@ export const conditions: Condition[] = [
       if (!item.archived) return null;
       // what lies there is offered all the same
       return editor.placed
-        ? { hides: false, words: 'It is archived, and still lies there', remedy: 'Remove it there, or bring it back.' }
-        : { hides: true, words: 'It is archived', remedy: 'Bring it back first.' };
+        ? {
+            hides: false,
+            words: 'It is archived, and still lies there',
+            remedy: 'Remove it there, or bring it back.',
+            cure: 'bring back',
+          }
+        : { hides: true, words: 'It is archived', remedy: 'Bring it back first.', cure: 'bring back' };
     },
   },
   {
@@ -122,6 +144,7 @@ export const conditions: Condition[] = [
             hides: false,
             words: `Its shelf, ${item.away}, is hidden from your shelves; editors are not affected by that`,
             remedy: 'Bring the shelf back to find it in Etagere.',
+            cure: 'show shelf',
           }
         : null,
   },
@@ -133,7 +156,9 @@ export const conditions: Condition[] = [
         : {
             hides: true,
             words: `Its newest version is ${item.status === 'draft' ? 'a draft' : item.status}, and only approved ones are placed`,
-            remedy: item.status === 'draft' ? 'Approve it, then roll it out.' : 'Take an approved version.',
+            ...(item.status === 'draft'
+              ? { remedy: 'Approve it, then roll it out.', cure: 'approve' }
+              : { remedy: 'Take an approved version.' }),
           },
   },
   {
@@ -148,6 +173,7 @@ export const conditions: Condition[] = [
               item.kind === 'camera-profile'
                 ? 'Make a look or an ICC profile of it, if that serves.'
                 : 'Choose another editor, or convert the item.',
+            ...(item.kind === 'preset' ? { cure: 'convert' as const } : {}),
           }
         : null;
     },
@@ -182,6 +208,7 @@ export const conditions: Condition[] = [
           hides: 'unknown',
           words: `Nobody has said whether ${editor.descriptor.title} reads the ${camera}`,
           remedy: 'Add its cameras to its descriptor.',
+          cure: 'describe editor',
         };
       return null;
     },
@@ -254,12 +281,14 @@ export const conditions: Condition[] = [
           hides: false,
           words: `It refers to ${named(unheld)}, which is not held: it will do less than it should`,
           remedy: 'Take in what it needs, and roll both out.',
+          cure: 'bring in',
         };
       if (absent.length)
         return {
           hides: false,
           words: `It refers to ${named(absent)}, which ${editor.descriptor.title} does not list there: it will do less than it should`,
           remedy: 'Roll that out too.',
+          cure: 'roll out what it needs',
         };
       return null;
     },
@@ -283,13 +312,13 @@ export const conditions: Condition[] = [
       if (!editor.placed)
         return item.status !== 'approved'
           ? null
-          : { hides: true, words: 'It is not placed there', remedy: 'Roll it out to this station.' };
+          : { hides: true, words: 'It is not placed there', remedy: 'Roll it out to this station.', cure: 'roll out' };
       return editor.placed.state === 'listed'
         ? null
         : {
             hides: true,
             words: editor.placed.reason,
-            remedy: remedies[editor.placed.state] ?? 'Open the station to see what lies there.',
+            ...(remedies[editor.placed.state] ?? { remedy: 'Open the station to see what lies there.' }),
           };
     },
   },

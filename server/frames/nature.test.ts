@@ -1,6 +1,6 @@
 import sharp from 'sharp';
 import { describe, expect, test } from 'vitest';
-import { dynamicRange, hasColor } from './nature';
+import { dynamicRange, pictureHasColor } from './nature';
 
 const size = { width: 40, height: 30 };
 const plain = (background: string) =>
@@ -10,16 +10,16 @@ const plain = (background: string) =>
 
 describe('what a picture is', () => {
   test('without color where it is gray, with color where a part of it is', async () => {
-    expect(await hasColor(await plain('#808080'))).toBe(false);
-    expect(await hasColor(await plain('#828080'))).toBe(false);
-    expect(await hasColor(await plain('#a06050'))).toBe(true);
+    expect(await pictureHasColor(await plain('#808080'))).toBe(false);
+    expect(await pictureHasColor(await plain('#828080'))).toBe(false);
+    expect(await pictureHasColor(await plain('#a06050'))).toBe(true);
     const spot = await sharp(await plain('#707070'))
       .composite([{ input: { create: { width: 6, height: 6, channels: 3, background: '#c02020' } }, left: 3, top: 3 }])
       .png()
       .toBuffer();
-    expect(await hasColor(spot)).toBe(true);
+    expect(await pictureHasColor(spot)).toBe(true);
     expect(
-      await hasColor(
+      await pictureHasColor(
         await sharp(await plain('#777777'))
           .toColourspace('b-w')
           .png()

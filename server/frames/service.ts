@@ -15,7 +15,7 @@ import { atWidth, cached, displayed, displayedPng } from './cache';
 import { compute } from '../threads/computing';
 import * as q from './queries';
 import { dngOfRaw } from './raw';
-import { dynamicRange, hasColor } from './nature';
+import { dynamicRange, pictureHasColor } from './nature';
 
 export type { FrameRow } from './queries';
 
@@ -146,7 +146,7 @@ export async function frameFromFile(
     taken: facts.date ?? '',
     profile: facts.profile ?? '',
     range: camera ? null : await dynamicRange(came),
-    result: (await hasColor(png)) ? 'color' : 'monochrome',
+    result: (await pictureHasColor(png)) ? 'color' : 'monochrome',
   });
   await record(sql, actor, 'frame', id, 'made', null, { name: frame.name });
   return id;

@@ -19,7 +19,7 @@ import { approve } from '../items/approval';
 import { actorOf } from '../people/roles';
 import { createStation } from '../stations/service';
 import { updateListing } from '../stations/queries';
-import { foretellFor } from './foretell';
+import { foretellFor, foretellForPhoto } from './foretell';
 import { offeredFor } from './offered';
 import { askFor, coverage, explain, keepGear, listSeen, removeGear, trackRequest } from './service';
 import { many } from '../db/query';
@@ -443,6 +443,26 @@ describe('whether an item will show', () => {
     expect(
       (await foretellFor(people.lead, look.itemId, bowl)).at.flatMap((a) => a.findings.map((f) => f.code)),
     ).not.toContain('put-away');
+  });
+  test('is told of a photo at hand as of a frame that says the same, and of a converted body by its serial', async () => {
+    const asked = (more: object = {}) =>
+      foretellForPhoto(people.lead, look.itemId, {
+        photo: { name: 'Mine.dng', camera: 'Perrin Alder', kind: 'camera data', ...more },
+      } as never);
+    const [mine, frames] = [await asked(), await foretellFor(people.lead, look.itemId, bowl)];
+    expect(mine).toEqual({ ...frames, photo: 'Mine.dng' });
+    const rendered = await asked({ kind: 'rendered', range: 'HDR' });
+    expect(rendered.at.find((one) => one.editor === 'marlstone@3')?.answer).toBe('no');
+    await expect(asked({ kind: 'film' })).rejects.toMatchObject({ code: 'input-invalid' });
+    await expect(asked({ serial: 'x'.repeat(121) })).rejects.toMatchObject({ code: 'input-invalid' });
+  });
+  test('tells what is to be rolled out, and whether editors can be started from here', async () => {
+    const { at, launcher, shelf: stands } = await foretellFor(people.lead, look.itemId, bowl);
+    expect([launcher, stands]).toEqual([false, shelf]);
+    const missing = must(at.find((one) => one.findings.some(({ cure }) => cure === 'roll out')));
+    expect(missing.findings).toMatchObject([{ code: 'placed', cure: 'roll out' }]);
+    expect(missing.version).toBe(look.versionId);
+    expect(missing.needs).toEqual([]);
   });
   test('of what is not there is refused', async () => {
     await expect(foretellFor(people.lead, v7(), bowl)).rejects.toMatchObject({ code: 'not-found' });

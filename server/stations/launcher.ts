@@ -13,6 +13,9 @@ import { stationById } from './queries';
 export const launcherFile = (): string => join(dataFolder(), 'stations', 'launcher.json');
 
 /** launch, quit, have take in what waits, or list one editor ("id@version") at a station by its name. */
+/** Whether editors at stations can be started and quit from here, as the demo's can. */
+export const hasLauncher = (): boolean => existsSync(launcherFile());
+
 export async function askLauncher(
   verb: 'launch' | 'quit' | 'import' | 'list',
   station: string,

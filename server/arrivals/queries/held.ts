@@ -29,6 +29,22 @@ export const titlesHeld = async (sql: Sql, names: string[]): Promise<string[]> =
     )
   ).map((r) => r.title);
 
+/** The newest approved version of each item that bears one of these titles. */
+export const approvedByTitle = (
+  sql: Sql,
+  titles: readonly string[],
+): Promise<{ title: string; version_id: string }[]> =>
+  many<{ title: string; version_id: string }>(
+    sql,
+    `
+      select distinct on (i.id) i.title, v.id as version_id
+      from item i join version v on v.item_id = i.id
+      where i.title = any ($1::text[]) and i.archived_at is null and v.status = 'approved' and v.variant = ''
+      order by i.id, v.number desc
+    `,
+    [titles],
+  );
+
 export interface HeldRow {
   item_id: string;
   version_id: string;

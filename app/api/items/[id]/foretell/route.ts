@@ -1,6 +1,6 @@
 import { Problem } from '@/core/problem';
 import { isUuid } from '@/core/uuid';
-import { foretellFor } from '@/server/gear/foretell';
+import { foretellFor, foretellForPhoto } from '@/server/gear/foretell';
 import { serve } from '@/server/http';
 
 export const GET = serve('GET /api/items/:id/foretell', async ({ person, id, query }) => {
@@ -8,3 +8,5 @@ export const GET = serve('GET /api/items/:id/foretell', async ({ person, id, que
   if (!isUuid(frame)) throw new Problem('input-invalid', 'Say for which frame.', 'frame', 'Choose a frame.');
   return foretellFor(person, id, frame);
 });
+
+export const POST = serve('POST /api/items/:id/foretell', ({ person, id, body }) => foretellForPhoto(person, id, body));
