@@ -2,12 +2,14 @@
 import { isDay } from '@/core/day';
 import { pool } from '../db/pool';
 import { allow, type Person } from '../people/roles';
+import { listingChangesAt, type ListingChangeRow } from './listing-queries';
 import { changesAt, layAt, type ChangeRow, type LayRow } from './past-queries';
 import type { StationRow } from './queries';
 import { stationFor } from './views';
 
 const DAY_MS = 24 * 3600e3;
 const MOST_CHANGES = 200;
+const MOST_LISTS = 50;
 
 export interface StationPast {
   station: StationRow;
@@ -15,6 +17,7 @@ export interface StationPast {
   today: string;
   lay: LayRow[];
   changes: ChangeRow[];
+  /** what its editors' own lists gained and lost until the end of that day, the newest first */ lists: ListingChangeRow[];
 }
 
 const dayOf = (moment: Date): string => moment.toISOString().slice(0, 10);
@@ -28,6 +31,10 @@ export async function pastFor(person: Person, id: string, asked: string | undefi
   // today goes on: what lies there now is what lay there
   const moment = day === today ? 'infinity' : new Date(Date.parse(`${day}T00:00:00Z`) + DAY_MS);
   const sql = pool();
-  const [lay, changes] = await Promise.all([layAt(sql, id, moment), changesAt(sql, id, MOST_CHANGES)]);
-  return { station, day, today, lay, changes };
+  const [lay, changes, lists] = await Promise.all([
+    layAt(sql, id, moment),
+    changesAt(sql, id, MOST_CHANGES),
+    listingChangesAt(sql, id, moment, MOST_LISTS),
+  ]);
+  return { station, day, today, lay, changes, lists };
 }

@@ -1,6 +1,7 @@
 /** What agents report. Most reports say that nothing has changed: those cost two statements. */
 import { isDeepStrictEqual } from 'node:util';
 import { seeRun } from '@/core/sync/agent-runs';
+import { listingChange } from '@/core/sync/listing-change';
 import { leftOutOf, listingOf, withoutUnusable, type LeftOut } from '@/core/sync/left-out';
 import {
   filesPartSchema,
@@ -16,6 +17,7 @@ import {
 import { record, type Actor } from '../activity/queries';
 import { pool, transaction, type Sql } from '../db/pool';
 import { checked } from '../input';
+import { insertListingChange, listingBefore } from './listing-queries';
 import { listingKey } from './listing-key';
 import * as q from './queries';
 import { settleGone } from './station-arrival';
@@ -42,6 +44,9 @@ function changedEditors(editors: readonly q.ReportingEditor[], reports: readonly
 
 async function takeEditor(sql: Sql, actor: Actor, { editor, running, listing, at }: ChangedEditor): Promise<void> {
   const { station_id, editor_id, editor_version, title } = editor;
+  const before = listing && (await listingBefore(sql, editor));
+  const change = before && listingChange(before, listing);
+  if (change) await insertListingChange(sql, editor, change);
   await q.updateListing(sql, station_id, editor_id, editor_version, running, listing, at);
   await record(sql, actor, 'station', station_id, running ? 'editor reports' : 'editor quit', null, {
     editor: title,

@@ -5,7 +5,7 @@ import { must } from '@/core/must';
 import { draw } from '../testing/render';
 import { router } from '../testing/setup';
 import { DayChoice } from './DayChoice';
-import { PastChanges, PastFiles } from './Past';
+import { PastChanges, PastFiles, PastLists } from './Past';
 
 const file = {
   path: 'Oxbow/Looks/House/Scrim.cube',
@@ -70,4 +70,12 @@ describe('a day', () => {
     draw(<DayChoice address="/p" day="2026-03-02" today="2026-03-02" />);
     expect(screen.getByRole<HTMLButtonElement>('button', { name: 'The day after' }).disabled).toBe(true);
   });
+});
+
+test('what editors’ lists gained and lost is told with both counts; where none is kept, that', () => {
+  const list = { told_at: new Date(), title: 'Oxbow 2', before: 1, after: 2, gone: [], refused: [], more: 0 };
+  const { rerender } = draw(<PastLists lists={[{ ...list, came: [{ path: 'p', title: 'Kaolin' }] }]} />);
+  expect(screen.getByText(/Oxbow 2 listed 1 before and 2 after/).textContent).toMatch(/Came: Kaolin\./);
+  rerender(<PastLists lists={[]} />);
+  expect(screen.getByText(/No list has gained or lost anything/)).toBeTruthy();
 });

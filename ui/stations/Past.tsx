@@ -2,6 +2,7 @@
 import Link from 'next/link';
 import { Ago } from '../kit/time';
 import { counted } from '../kit/words';
+import { ReadingLine, type ReadingShown } from '../rollouts/Readings';
 
 interface LayThere {
   path: string;
@@ -123,6 +124,32 @@ export function PastChanges({ changes, address }: { changes: readonly Change[]; 
           </li>
         );
       })}
+    </ul>
+  );
+}
+
+interface ListThere extends Omit<ReadingShown, 'editor' | 'version' | 'waiting'> {
+  told_at: Date;
+}
+
+/** How editors' own lists changed, the newest first. */
+export function PastLists({ lists }: { lists: readonly ListThere[] }) {
+  if (!lists.length)
+    return (
+      <p className="border-t border-line py-2 text-soft">
+        No list has gained or lost anything since changes of them are kept.
+      </p>
+    );
+  return (
+    <ul className="border-t border-line">
+      {lists.map((one) => (
+        <li key={one.told_at.toISOString() + one.title} className="border-b border-line py-1.5">
+          <span className="mr-2 text-[12px] text-soft">
+            <Ago at={one.told_at.toISOString()} />
+          </span>
+          <ReadingLine reading={{ ...one, editor: '', version: '', waiting: 0 }} />
+        </li>
+      ))}
     </ul>
   );
 }

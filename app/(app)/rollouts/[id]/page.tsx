@@ -4,6 +4,7 @@ import { notFound } from 'next/navigation';
 import { orNull } from '@/core/problem';
 import { frameChoices } from '@/server/frames/service';
 import { may } from '@/server/people/roles';
+import { readingsOf } from '@/server/rollouts/readings';
 import { beyond } from '@/server/rollouts/proofs';
 import { doubleEffects, rolloutFor, type RolloutRow, type StepRow } from '@/server/rollouts/service';
 import { asksForReview, needsAnother } from '@/server/studio/review';
@@ -21,6 +22,7 @@ import { CameraUsed } from '@/ui/rollouts/CameraUsed';
 import { DoubleEffects } from '@/ui/rollouts/DoubleEffects';
 import { LeaveOutStation, LeaveOutStep } from '@/ui/rollouts/LeaveOut';
 import { Pace } from '@/ui/rollouts/Pace';
+import { Readings } from '@/ui/rollouts/Readings';
 import { Reported } from '@/ui/rollouts/Reported';
 import { RolloutActions } from '@/ui/rollouts/RolloutActions';
 import { SeeWorking } from '@/ui/sightings/SeeWorking';
@@ -74,13 +76,14 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
   const { rollout, steps, undoneBy } = found;
   const stations = [...new Map(steps.map((s) => [s.station_id, s.station]))];
   const stationsIn = stations.map(([station]) => station);
-  const [within, review, doubles, sightingOf, frames, views] = await Promise.all([
+  const [within, review, doubles, sightingOf, frames, views, readings] = await Promise.all([
     proofLimits(),
     asksForReview(),
     rollout.status === 'planned' ? doubleEffects(steps) : [],
     sightingsAt(person, stationsIn),
     frameChoices(person),
     stationViews(person, stationsIn),
+    readingsOf(person, rollout, steps),
   ]);
   const far = new Set(beyond(steps, within));
   const live = steps.filter((s) => s.do_what !== 'none');
@@ -183,6 +186,7 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
               }
               frames={frames}
             />
+            <Readings readings={readings.filter(({ station }) => station === sid)} />
             <Steps
               steps={own}
               stateOf={(step) => stateWith(stateOf(step), sightingOf(sid, placedBy(step)))}

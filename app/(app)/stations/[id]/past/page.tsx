@@ -6,7 +6,7 @@ import { pastFor } from '@/server/stations/past';
 import { counted } from '@/ui/kit/words';
 import { PageHead } from '@/ui/shell/Shell';
 import { DayChoice } from '@/ui/stations/DayChoice';
-import { PastChanges, PastFiles } from '@/ui/stations/Past';
+import { PastChanges, PastFiles, PastLists } from '@/ui/stations/Past';
 
 export const metadata = { title: 'What lay there' };
 
@@ -21,7 +21,7 @@ export default async function Page({ params, searchParams }: Props) {
   const { on } = await searchParams;
   const past = await orNull(pastFor(person, id, typeof on === 'string' ? on : undefined));
   if (!past) notFound();
-  const { station, day, today, lay, changes } = past;
+  const { station, day, today, lay, changes, lists } = past;
   const address = `/stations/${station.id}/past`;
   return (
     <div className="max-w-[1180px] px-6 pb-16 pt-[18px]">
@@ -43,6 +43,8 @@ export default async function Page({ params, searchParams }: Props) {
       {lay.length > 0 && <PastFiles files={lay} />}
       <h2 className="mb-1 mt-8 text-[17px]">What changed it</h2>
       <PastChanges changes={changes} address={address} />
+      <h2 className="mb-1 mt-8 text-[17px]">What its editors listed</h2>
+      <PastLists lists={lists} />
     </div>
   );
 }
