@@ -157,6 +157,9 @@ function listedAt(editor: q.StationEditorRow | undefined, path: string) {
   };
 }
 
+const makesPictures = (editor: q.StationEditorRow | undefined, placement: q.PlacementRow | undefined): boolean =>
+  editor?.descriptor.renders?.kinds.some((kind) => kind === placement?.kind) ?? false;
+
 function placeRow(here: Here, { path, base, is, decision }: Merged): PlaceRow {
   const placement = here.placements.get(path);
   const { at, editor } = editorOf(here, path, placement);
@@ -174,7 +177,7 @@ function placeRow(here: Here, { path, base, is, decision }: Merged): PlaceRow {
     changed: !!placement?.item_id && isChangedThere(decision),
     state: placed?.state ?? otherwise,
     reason: placed?.reason ?? refused?.reason ?? '',
-    asksForPictures: !!editor?.descriptor.renders?.kinds.some((kind) => kind === placement?.kind),
+    asksForPictures: makesPictures(editor, placement),
     ...placedFacts(placement),
   };
 }
