@@ -65,7 +65,7 @@ export function WillItShow({ itemId, frames, frame: first, may }: Props) {
           </label>
         )}
         <FileButton
-          words={frames.length ? 'or one at hand' : 'Choose a photo'}
+          words="Choose a photo"
           label="The photo to ask about"
           className="button"
           onFile={(file) => void take(file)}
