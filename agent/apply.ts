@@ -9,6 +9,7 @@ import { copyFile, lstat, mkdir, open, readdir, readFile, rename, rm, rmdir, wri
 import { basename, dirname, join } from 'node:path';
 import type { Operation, OperationResult, Plan } from '@/core/sync/protocol';
 import { bundleListOf, entryBelow } from '@/core/sync/bundle';
+import { bytesThere } from './download';
 import { BrokenOff, NotNow, ServerError } from './faults';
 import { hashFile, hashOfHandle, inside, stateOf, syncFolder, Unsafe } from './files';
 import { Journal, type Fact } from './journal';
@@ -281,10 +282,13 @@ export class Applier {
     if ((await stateOf(to)) === op.sha256) return;
     this.step('stage');
     await mkdir(dirname(to), { recursive: true });
+    const isGoneOnWith = (await bytesThere(to)) > 0;
     if ((await stateOf(this.kept(must(op.sha256)))) === op.sha256) await copyFile(this.kept(must(op.sha256)), to);
     else await this.fetch(op, to, facts);
     if ((await hashFile(to)) !== op.sha256) {
       await rm(to, { force: true });
+      // what was there from before may have been half written: it is fetched once more as a whole
+      if (isGoneOnWith) throw new BrokenOff('what had come before was damaged; it is fetched anew');
       throw new Error('the contents arrived damaged');
     }
     const handle = await open(to, 'r+');

@@ -89,6 +89,9 @@ const runningAt =
     return list?.running ? first.title : null;
   };
 
+const serverOf = ({ server, token }: Enrolment): Server =>
+  new Server(server, token, values.rate ? 1000 * Number(values.rate) : undefined);
+
 /** Tells this start of the agent from that of another with the same token. */
 const run = randomUUID();
 let lastDigest = '';
@@ -172,7 +175,7 @@ switch (verb) {
   case 'once': {
     const enrolment = await enrolled();
     try {
-      while (await round(new Server(enrolment.server, enrolment.token)));
+      while (await round(serverOf(enrolment)));
       console.log('reported');
     } catch (error) {
       fail((error as Error).message, 1);
@@ -181,7 +184,7 @@ switch (verb) {
   }
   case 'run': {
     const enrolment = await enrolled();
-    const server = new Server(enrolment.server, enrolment.token);
+    const server = serverOf(enrolment);
     let stop = false;
     let wake = () => {};
     for (const signal of ['SIGTERM', 'SIGINT'] as const)

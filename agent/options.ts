@@ -22,13 +22,16 @@ export const HELP = `etagere-agent: puts what was approved where the editors of 
   --state DIR    where the agent keeps its own files; usually .etagere-agent in there
   --system NAME  macos, windows or linux; usually that of this machine
   --every N      with run: seconds between reports, instead of what the server says
+  --rate N       contents come at N kilobytes a second at most, where the line is shared
 
-It needs Node.js 20 or newer. It writes only into the folders of the editors that Etagere knows here.`;
+It needs Node.js 20 or newer. Where the server has a certificate of the house, name its authority in the environment:
+NODE_EXTRA_CA_CERTS=FILE. It writes only into the folders of the editors that Etagere knows here.`;
 
 interface Values {
   server?: string;
   code?: string;
   every?: string;
+  /** kilobytes a second */ rate?: string;
 }
 
 export type Asked =
@@ -54,6 +57,7 @@ export function readOptions(words: string[], here: { home: string; platform: Nod
         server: { type: 'string' },
         code: { type: 'string' },
         every: { type: 'string' },
+        rate: { type: 'string' },
       },
     });
   } catch (error) {
@@ -65,6 +69,8 @@ export function readOptions(words: string[], here: { home: string; platform: Nod
   if (!isOne(verbs, verb)) return { fault: `there is no verb "${verb}"; see etagere-agent --help` };
   const system = values.system ?? systemOf[here.platform] ?? '';
   if (!isOne(systems, system)) return { fault: '--system must be macos, windows or linux' };
+  if (values.rate !== undefined && !(Number(values.rate) > 0))
+    return { fault: '--rate must be a number of kilobytes a second, such as 500' };
   const root = resolve(values.root ?? here.home);
   return { verb, root, state: resolve(values.state ?? `${root}/.etagere-agent`), system, values };
 }

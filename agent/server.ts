@@ -1,8 +1,4 @@
 /** The agent's side of the conversation. It only ever calls out. */
-import { createWriteStream } from 'node:fs';
-import { Readable } from 'node:stream';
-import { pipeline } from 'node:stream/promises';
-import type { ReadableStream } from 'node:stream/web';
 import {
   MOST_PARTS,
   PART_FILES,
@@ -15,39 +11,49 @@ import {
   type Report,
   type ReportAnswer,
 } from '@/core/sync/protocol';
+import { download } from './download';
 import { BrokenOff, ServerError } from './faults';
 
 export { ServerError } from './faults';
+
+/** Throws what the server says against it. */
+async function answered(response: Response): Promise<Response> {
+  if (response.ok) return response;
+  const text = await response.text();
+  const said = (() => {
+    try {
+      return (JSON.parse(text) as { error?: { message: string; remedy: string } }).error;
+    } catch {
+      return undefined;
+    }
+  })();
+  const words = said ? `${said.message} ${said.remedy}` : `the server answered ${response.status}`;
+  throw response.status >= 500 ? new BrokenOff(words) : new ServerError(words);
+}
 
 export class Server {
   constructor(
     private readonly url: string,
     private readonly token: string | null,
+    /** bytes a second at which contents come at most; without, as fast as they can */ private readonly rate?: number,
   ) {}
 
+  private get authorization(): Record<string, string> {
+    return this.token ? { authorization: `Bearer ${this.token}` } : {};
+  }
+
+  private send = (path: string, request: RequestInit): Promise<Response> =>
+    fetch(`${this.url}/api/agent/${path}`, request);
+
   private async call(path: string, body?: unknown): Promise<Response> {
-    const response = await fetch(`${this.url}/api/agent/${path}`, {
-      method: body === undefined ? 'GET' : 'POST',
+    const posts = body !== undefined;
+    const response = await this.send(path, {
+      method: posts ? 'POST' : 'GET',
       signal: AbortSignal.timeout(60_000),
-      headers: {
-        ...(this.token ? { authorization: `Bearer ${this.token}` } : {}),
-        ...(body === undefined ? {} : { 'content-type': 'application/json' }),
-      },
-      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+      headers: { ...this.authorization, ...(posts ? { 'content-type': 'application/json' } : {}) },
+      ...(posts ? { body: JSON.stringify(body) } : {}),
     });
-    if (!response.ok) {
-      const text = await response.text();
-      const said = (() => {
-        try {
-          return (JSON.parse(text) as { error?: { message: string; remedy: string } }).error;
-        } catch {
-          return undefined;
-        }
-      })();
-      const words = said ? `${said.message} ${said.remedy}` : `the server answered ${response.status}`;
-      throw response.status >= 500 ? new BrokenOff(words) : new ServerError(words);
-    }
-    return response;
+    return answered(response);
   }
 
   enrol = async (body: { code: string; system: string; host: string; agentVersion: string }) =>
@@ -89,8 +95,16 @@ export class Server {
   sendPictureFault = async (id: string, message: string): Promise<void> => {
     await this.call(`picture/${id}/fault`, { message });
   };
-  async fetchContent(sha: string, to: string): Promise<void> {
-    const response = await this.call(`content/${sha}`);
-    await pipeline(Readable.fromWeb(response.body as ReadableStream), createWriteStream(to));
-  }
+  /** Goes on where an earlier try broke off. */
+  fetchContent = (sha: string, to: string): Promise<void> =>
+    download(
+      async (from, signal) => {
+        const range = from ? { range: `bytes=${from}-` } : undefined;
+        const response = await this.send(`content/${sha}`, { headers: { ...this.authorization, ...range }, signal });
+        if (response.status === 416 && from) return null;
+        return answered(response);
+      },
+      to,
+      { rate: this.rate },
+    );
 }

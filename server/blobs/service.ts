@@ -42,11 +42,11 @@ export async function blobOfUpload(sql: Sql, uploadId: string): Promise<Buffer> 
   return sha;
 }
 
-export async function* blobChunks(sha: Buffer, sql: Sql = pool()): AsyncGenerator<Buffer> {
-  for (let n = 0; ; n++) {
+export async function* blobChunks(sha: Buffer, sql: Sql = pool(), from = 0): AsyncGenerator<Buffer> {
+  for (let n = Math.floor(from / CHUNK), skip = from % CHUNK; ; n++, skip = 0) {
     const data = await q.chunkOfBlob(sql, sha, n);
     if (!data) return;
-    yield data;
+    yield data.subarray(skip);
   }
 }
 

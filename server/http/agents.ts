@@ -48,8 +48,15 @@ const doors: Record<string, Door> = {
   'POST content/*': receiveContent,
 };
 
-async function giveContent(agent: Agent, _request: Request, id: string): Promise<Response> {
-  const { size, chunks } = await contentFor(agent, id);
+/** From which byte a content is asked for (RFC 9110, 14.2): agents ask for all from there on, and for nothing else. */
+const rangeOf = (request: Request): number =>
+  Number(/^bytes=(\d{1,15})-$/.exec(request.headers.get('range') ?? '')?.[1] ?? 0);
+
+async function giveContent(agent: Agent, request: Request, id: string): Promise<Response> {
+  const from = rangeOf(request);
+  const { size, chunks } = await contentFor(agent, id, from);
+  if (from > 0 && from >= size)
+    return new Response(null, { status: 416, headers: { 'content-range': `bytes */${size}` } });
   const stream = new ReadableStream({
     async pull(controller) {
       const next = await chunks.next();
@@ -58,7 +65,12 @@ async function giveContent(agent: Agent, _request: Request, id: string): Promise
     },
   });
   return new Response(stream, {
-    headers: { 'content-type': 'application/octet-stream', 'content-length': String(size) },
+    status: from ? 206 : 200,
+    headers: {
+      'content-type': 'application/octet-stream',
+      'content-length': String(size - from),
+      ...(from ? { 'content-range': `bytes ${from}-${size - 1}/${size}` } : {}),
+    },
   });
 }
 

@@ -249,10 +249,11 @@ export async function planFor(agent: StationRow): Promise<Plan | null> {
   };
 }
 
-/** Contents that a plan of this very station names; nothing else. */
+/** Contents that a plan of this very station names, from a byte on; nothing else. */
 export async function contentFor(
   agent: StationRow,
   sha: string,
+  from = 0,
 ): Promise<{ size: number; chunks: AsyncGenerator<Buffer> }> {
   const size =
     /^[0-9a-f]{64}$/.test(sha) && (await q.mayFetch(pool(), agent.id, sha)) ? await blobSize(bytesOf(sha)) : null;
@@ -263,7 +264,7 @@ export async function contentFor(
       sha,
       'Fetch the plan again.',
     );
-  return { size, chunks: blobChunks(bytesOf(sha)) };
+  return { size, chunks: blobChunks(bytesOf(sha), pool(), from) };
 }
 
 /**
