@@ -236,6 +236,35 @@ describe('a plan', () => {
     ]);
   });
 
+  test('whose contents are gone on with from a damaged beginning fetches them once more as a whole', async () => {
+    const good = content('good contents');
+    let tries = 0;
+    /** Appends to what is there, as a download does that is gone on with. */
+    const resuming = () =>
+      new Applier({
+        root,
+        state,
+        places: ['Looks'],
+        fetch: async (text, to) => {
+          tries++;
+          const whole = readFileSync(join(contents, text));
+          const had = existsSync(to) ? readFileSync(to) : Buffer.alloc(0);
+          if (tries === 1) {
+            writeFileSync(to, 'gXXd');
+            throw new TypeError('terminated');
+          }
+          writeFileSync(to, Buffer.concat([had, whole.subarray(had.length)]));
+        },
+      });
+    const put = plan({ do: 'put', path: 'Looks/a.cube', sha256: good, expect: null });
+    await expect(resuming().apply(put)).rejects.toThrow('terminated');
+    await expect(resuming().apply(null)).rejects.toThrow('fetched anew');
+    const last = resuming();
+    expect((await last.apply(null)).results.map(({ outcome }) => outcome)).toEqual(['done']);
+    await last.close();
+    expect([tries, readFileSync(join(root, 'Looks/a.cube'), 'utf8')]).toEqual([3, 'good contents']);
+  });
+
   test('that the server does not know any more is forgotten: what it did stays, and the next one may come', async () => {
     const stopped = new Error('stopped');
     let copies = 0;
