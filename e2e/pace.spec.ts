@@ -38,3 +38,24 @@ test('a look goes to the Model room first, and to the Glaze desk when all is lis
   await page.goto('/activity');
   await expect(page.getByText(/let the rollout .* go to the rest of its stations/).first()).toBeVisible();
 });
+
+test('the rest goes by itself once all of it is listed at the first station', async ({ page }) => {
+  test.setTimeout(seconds(120));
+  const { retry } = test.info();
+  const title = `Loft Madder ${retry}`;
+  await takeIn(
+    page,
+    `Loft by itself ${retry}`,
+    { [`${title}.cube`]: redRaised(title, 0.53 - retry * 0.08) },
+    { shelf: `Loft by itself ${retry}` },
+  );
+  await approve(page, title);
+  await planFor(page, title, ['Glaze desk', 'Model room']);
+  await page.getByLabel('To which station it goes first').selectOption('Model room first, then by itself');
+  await page.getByRole('button', { name: /^Confirm: write/ }).click();
+  const at = (station: string) => listed(station, 'oxbow@2').listed.filter((one) => one.title === title).length;
+  await expect.poll(() => at('Glaze desk'), { timeout: seconds(60) }).toBe(1);
+  expect(at('Model room')).toBe(1);
+  await page.goto('/activity');
+  await expect(page.getByText(/since all of it is listed at Model room/).first()).toBeVisible();
+});

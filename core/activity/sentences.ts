@@ -103,6 +103,8 @@ export const sentences = {
     'left out': (after) => `left ${text(after.station)} out of {title}, ${counted(after.operations, 'file')}`,
     paused: 'halted the rollout {title}',
     resumed: 'went on with the rollout {title}',
+    verified: ({ station }) =>
+      `let the rollout {title} go to the rest of its stations, since all of it is listed at ${text(station)}`,
     'rest let go': 'let the rollout {title} go to the rest of its stations',
     stopped: 'stopped the rollout {title}, and left out what waited',
     dropped: 'dropped the plan {title}',

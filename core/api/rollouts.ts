@@ -1,5 +1,5 @@
 /** Rollouts, and the jobs that take their time. */
-import { array, number, object, string } from 'yup';
+import { array, boolean, number, object, string } from 'yup';
 import type { ToldProblem } from '../problem';
 import { uuid } from '../uuid';
 import { asIs, endpoint, exactly, figure, id, made, words } from './endpoint';
@@ -30,6 +30,7 @@ export const rolloutEndpoints = {
     body: object({
       verb: string().oneOf(rolloutVerbs, VERBS).required(VERBS),
       /** to confirm: the station that it goes to before the rest */ first: uuid().nullable().default(null),
+      /** and whether the rest goes by itself once all is listed there */ goesOn: boolean().default(false),
     }).noUnknown(),
     answer: made,
   }),

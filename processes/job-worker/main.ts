@@ -12,6 +12,7 @@ import { giveUpReading, readArrival } from '@/server/arrivals/service';
 import { log } from '@/server/log';
 import { metricsText } from '@/server/metrics';
 import { workOutPlan } from '@/server/rollouts/planning';
+import { letVerifiedGo } from '@/server/rollouts/verified';
 import { serveMetrics } from '../web/keepers';
 
 /** Of a process whose work can wait a little. */
@@ -35,10 +36,11 @@ setPriority(NICE);
 // versions that were taken in before there were fingerprints get theirs; once, and beside the work
 void fillEffects().catch((error: unknown) => log.error({ err: error }, 'filling in fingerprints'));
 
-// a worker killed hard leaves its jobs locked; whoever is left takes them up again
+// a worker killed hard leaves its jobs locked; whoever is left takes them up again. What waits for an editor's list goes on
 const watch = setInterval(() => {
   void freeDeadJobs()
     .then(() => endHopelessJobs(givenUp))
+    .then(() => letVerifiedGo())
     .catch((error: unknown) => log.error({ err: error }, 'looking after jobs'));
 }, 4000);
 

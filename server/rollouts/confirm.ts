@@ -75,8 +75,19 @@ async function refuseOutdated(sql: Sql, rollout: q.RolloutRow): Promise<void> {
     );
 }
 
+/** The station that a rollout goes to before the rest. */
+export interface First {
+  station: string;
+  /** the rest goes by itself once all is listed there; else it waits for a word */ goesOn: boolean;
+}
+
 /** Throws where nothing is written at the station, so that there would be nothing to look at before the rest goes. */
-async function goesFirst(sql: Sql, rollout: q.RolloutRow, steps: readonly q.StepRow[], station: string): Promise<void> {
+async function goesFirst(
+  sql: Sql,
+  rollout: q.RolloutRow,
+  steps: readonly q.StepRow[],
+  { station, goesOn }: First,
+): Promise<void> {
   if (!steps.some((step) => step.station_id === station && step.do_what !== 'none'))
     throw new Problem(
       'rollout-first',
@@ -84,14 +95,14 @@ async function goesFirst(sql: Sql, rollout: q.RolloutRow, steps: readonly q.Step
       rollout.title,
       'Choose another one of its stations.',
     );
-  await q.setFirst(sql, rollout.id, station);
+  await q.setFirst(sql, rollout.id, station, goesOn);
 }
 
 /**
  * Lets the agents carry a plan out. Throws where it is not what may be done now, and says why.
- * @param first the station that it goes to before the rest, which then waits for a word
+ * @param first the station that it goes to before the rest
  */
-export async function confirmRollout(person: Person, id: string, first: string | null = null): Promise<void> {
+export async function confirmRollout(person: Person, id: string, first: First | null = null): Promise<void> {
   allow(person, 'rollout.confirm');
   await transaction(async (sql) => {
     const rollout = await q.rolloutById(sql, id, true);

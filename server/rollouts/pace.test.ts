@@ -1,12 +1,17 @@
 /** A rollout to one station before the rest, halted, gone on with, and stopped. */
 import { beforeAll, describe, expect, test } from 'vitest';
+import { must } from '@/core/must';
+import type { Operation } from '@/core/sync/protocol';
 import oxbow2 from '@/standins/descriptors/oxbow-2.json';
-import { transaction } from '../db/pool';
+import { pool, transaction } from '../db/pool';
+import { many } from '../db/query';
 import { people, withDatabase } from '../db/testing/database';
 import { bringDescriptor } from '../editors/service';
 import { setPace } from './pace';
-import { confirmRollout, moveRollout, planFor, rolloutFor } from './service';
-import { addStation, agent, approvedLook, carryOut, enrolled, planned } from './testing/world';
+import { instructionsFor } from '../stations/service';
+import { confirmRollout, moveRollout, planFor, rolloutFor, takeResults } from './service';
+import { addStation, agent, approvedLook, carryOut, enrolled, planned, report } from './testing/world';
+import { letVerifiedGo } from './verified';
 
 withDatabase();
 
@@ -28,7 +33,9 @@ const waitsFor = async (token: string): Promise<string | null> => (await planFor
 describe('a rollout in two goes', () => {
   test('goes to the first station alone, and to the rest when that is done and somebody says so', async () => {
     const id = await planOf(0);
-    await expect(confirmRollout(people.lead, id, attic)).rejects.toMatchObject({ code: 'rollout-first' });
+    await expect(confirmRollout(people.lead, id, { station: attic, goesOn: false })).rejects.toMatchObject({
+      code: 'rollout-first',
+    });
     await moveRollout(people.lead, id, { verb: 'confirm', first: desk });
     expect([await waitsFor(deskToken), await waitsFor(roomToken)]).toEqual([id, null]);
     await expect(setPace(people.lead, id, 'release')).rejects.toMatchObject({ code: 'rollout-first' });
@@ -44,6 +51,67 @@ describe('a rollout in two goes', () => {
     expect(await waitsFor(roomToken)).toBe(id);
     await carryOut(roomToken);
     expect((await rolloutFor(people.retoucher, id)).rollout.status).toBe('done');
+  });
+});
+
+describe('a rollout whose rest goes by itself', () => {
+  const tells = async (token: string, paths: readonly string[], files: readonly Operation[]): Promise<void> => {
+    const { listings } = await instructionsFor(await agent(token));
+    // after what was written, by whatever clock
+    const at = new Date(Date.now() + 60_000 * ++minutes).toISOString();
+    const listed = paths.map((path) => ({ path, title: path, kind: 'look' }));
+    const text = JSON.stringify({ at, running: true, listed, refused: [] });
+    const lie = files.map(({ path, size, sha256 }) => ({ path, size, sha256: must(sha256) }));
+    await report(token, lie, [{ editor: must(listings[0]).editor, text, running: true, at }]);
+  };
+  let minutes = 0;
+
+  test('goes on once all of it is listed at the first station, and not before', async () => {
+    const id = await planOf(3);
+    await moveRollout(people.lead, id, { verb: 'confirm', first: desk, goesOn: true });
+    await letVerifiedGo();
+    expect(await waitsFor(roomToken)).toBeNull();
+    const operations = await carryOut(deskToken);
+    await tells(deskToken, [], operations);
+    await letVerifiedGo();
+    expect(await waitsFor(roomToken)).toBeNull();
+    await tells(
+      deskToken,
+      operations.map(({ path }) => path),
+      operations,
+    );
+    await letVerifiedGo();
+    expect(await waitsFor(roomToken)).toBe(id);
+    const [told] = await many<{ actor: string }>(
+      pool(),
+      "select actor from event where subject = 'rollout' and subject_id = $1 and action = 'verified'",
+      [id],
+    );
+    expect(told?.actor).toBe('Etagere');
+    // said twice, nothing changes
+    await letVerifiedGo();
+    await carryOut(roomToken);
+    expect((await rolloutFor(people.retoucher, id)).rollout.status).toBe('done');
+  });
+
+  test('waits for a person where something went wrong at the first station, and while it is halted', async () => {
+    const id = await planOf(4);
+    await moveRollout(people.lead, id, { verb: 'confirm', first: desk, goesOn: true });
+    const station = await agent(deskToken);
+    const plan = must(await planFor(station));
+    const results = plan.operations.map(({ n }) => ({
+      n,
+      outcome: 'failed',
+      message: 'the disk is full',
+      before: null,
+      at: new Date().toISOString(),
+    }));
+    await takeResults(station, id, { results });
+    await letVerifiedGo();
+    expect(await waitsFor(roomToken)).toBeNull();
+    await moveRollout(people.lead, id, { verb: 'release' });
+    expect(await waitsFor(roomToken)).toBe(id);
+    await moveRollout(people.lead, id, { verb: 'stop' });
   });
 });
 

@@ -18,6 +18,7 @@ export interface RolloutRow {
   first_station: string | null;
   /** when the rest was let go */ released_at: Date | null;
   paused_at: Date | null;
+  /** the rest goes by itself, once all is listed at the first station */ goes_on: boolean;
 }
 export interface StepRow {
   id: number;
@@ -65,7 +66,7 @@ export interface Prior {
 const columns = `
   r.id, r.title, r.status, r.undoes, r.job_id, r.person_id, p.name as person, a.name as approver,
   r.created_at, r.confirmed_at, r.finished_at, r.first_station_id, f.name as first_station, r.released_at,
-  r.paused_at
+  r.paused_at, r.goes_on
 `;
 const from = `
   from rollout r
@@ -294,8 +295,20 @@ export const settleStep = (sql: Sql, stepId: number, outcome: string, message: s
   );
 export const setPaused = (sql: Sql, id: string, paused: boolean) =>
   sql.query('update rollout set paused_at = case when $2 then now() end where id = $1', [id, paused]);
-export const setFirst = (sql: Sql, id: string, stationId: string) =>
-  sql.query('update rollout set first_station_id = $2 where id = $1', [id, stationId]);
+export const setFirst = (sql: Sql, id: string, stationId: string, goesOn: boolean) =>
+  sql.query('update rollout set first_station_id = $2, goes_on = $3 where id = $1', [id, stationId, goesOn]);
+/** Rollouts that wait for their first station, and then go on by themselves. */
+export const toBeVerified = async (sql: Sql): Promise<string[]> =>
+  (
+    await many<{ id: string }>(sql, {
+      name: 'rollouts to be verified',
+      text: `
+        select id
+        from rollout
+        where goes_on and status = 'confirmed' and released_at is null and paused_at is null
+      `,
+    })
+  ).map(({ id }) => id);
 export const release = (sql: Sql, id: string) =>
   sql.query('update rollout set released_at = now() where id = $1', [id]);
 

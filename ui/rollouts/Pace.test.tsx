@@ -7,7 +7,7 @@ import { Pace } from './Pace';
 import { RolloutActions } from './RolloutActions';
 
 const id = '0190a000-0000-7000-8000-000000000001';
-const first = { name: 'Desk', waiting: 0, listed: 2, there: 2 };
+const first = { name: 'Desk', waiting: 0, listed: 2, there: 2, goesOn: false };
 
 test('the rest is let go once the first station has all, and it is said whether that is listed there', async () => {
   const user = userEvent.setup();
@@ -20,7 +20,7 @@ test('the rest is let go once the first station has all, and it is said whether 
   rerender(<Pace id={id} paused={false} waiting={4} first={first} />);
   expect(screen.getByText(/all of it is listed there/)).toBeDefined();
   await user.click(screen.getByRole('button', { name: 'Let the rest go' }));
-  expect(asked[0]?.body).toEqual({ verb: 'release', first: null });
+  expect(asked[0]?.body).toEqual({ verb: 'release', first: null, goesOn: false });
 });
 
 test('it is halted, gone on with and stopped; a refusal is told', async () => {
@@ -58,5 +58,15 @@ test('a plan for several stations can go to one of them first', async () => {
   draw(<RolloutActions {...plan} places={places} may />);
   await user.selectOptions(screen.getByLabelText('To which station it goes first'), 'Room first');
   await user.click(screen.getByRole('button', { name: /^Confirm/ }));
-  expect(asked[0]?.body).toEqual({ verb: 'confirm', first: 's2' });
+  expect(asked[0]?.body).toEqual({ verb: 'confirm', first: 's2', goesOn: false });
+  await user.selectOptions(screen.getByLabelText('To which station it goes first'), 'Desk first, then by itself');
+  await user.click(screen.getByRole('button', { name: /^Confirm/ }));
+  expect(asked[1]?.body).toEqual({ verb: 'confirm', first: 's1', goesOn: true });
+});
+
+test('that the rest goes by itself is said, and by when', () => {
+  const { rerender } = draw(<Pace id={id} paused={false} waiting={4} first={{ ...first, listed: 1, goesOn: true }} />);
+  expect(screen.getByText(/1 of 2 are listed so far\. The rest goes by itself once all are\./)).toBeDefined();
+  rerender(<Pace id={id} paused={false} waiting={4} first={{ ...first, goesOn: true }} />);
+  expect(screen.getByText(/The rest goes in a moment\./)).toBeDefined();
 });

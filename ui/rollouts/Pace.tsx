@@ -14,6 +14,7 @@ interface Props {
     /** so many files wait there still */ waiting: number;
     /** and of those that are there, so many are listed by their editors, of how many */ listed: number;
     there: number;
+    /** the rest goes by itself once all is listed */ goesOn: boolean;
   } | null;
   /** files that wait, at all stations */ waiting: number;
 }
@@ -21,7 +22,7 @@ interface Props {
 export function Pace({ id, paused, first, waiting }: Props) {
   const { busy, problem, runAndRefresh } = useAction();
   const act = (verb: RolloutVerb) =>
-    void runAndRefresh(() => call('POST /api/rollouts/:id', { id, body: { verb, first: null } }));
+    void runAndRefresh(() => call('POST /api/rollouts/:id', { id, body: { verb, first: null, goesOn: false } }));
   return (
     <section aria-label="How it goes on" className="mb-4 max-w-[760px] border-l-[3px] border-line pl-3">
       <p className="mb-2">
@@ -48,10 +49,10 @@ export function Pace({ id, paused, first, waiting }: Props) {
   );
 }
 
-function firstWords({ name, waiting, listed, there }: NonNullable<Props['first']>): string {
+function firstWords({ name, waiting, listed, there, goesOn }: NonNullable<Props['first']>): string {
   if (waiting)
     return `It goes to ${name} first, where ${counted(waiting, 'file')} ${waiting === 1 ? 'waits' : 'wait'} still.`;
   if (listed < there)
-    return `It is at ${name}, where ${listed} of ${there} are listed so far. The rest waits for a word.`;
-  return `It is at ${name}, and all of it is listed there. The rest waits for a word.`;
+    return `It is at ${name}, where ${listed} of ${there} are listed so far. The rest ${goesOn ? 'goes by itself once all are' : 'waits for a word'}.`;
+  return `It is at ${name}, and all of it is listed there. The rest ${goesOn ? 'goes in a moment' : 'waits for a word'}.`;
 }

@@ -32,7 +32,7 @@ export function RolloutActions({ id, status, files, stations, isUndo, removes, a
   const [first, setFirst] = useState('');
   const act = (verb: RolloutVerb) =>
     void run(async () => {
-      const body = { verb, first: verb === 'confirm' && first ? first : null };
+      const body = { verb, ...(verb === 'confirm' ? firstBody(first) : firstBody('')) };
       const next = await call('POST /api/rollouts/:id', { id, body });
       setUndoing(false);
       if (verb === 'drop') router.push('/rollouts');
@@ -85,6 +85,15 @@ export function RolloutActions({ id, status, files, stations, isUndo, removes, a
   );
 }
 
+/** Before the station's id: the rest waits for a word. */
+const BY_WORD = 'word ';
+
+/** What the choice stands for. */
+const firstBody = (choice: string): { first: string | null; goesOn: boolean } => ({
+  first: choice ? choice.replace(BY_WORD, '') : null,
+  goesOn: choice !== '' && !choice.startsWith(BY_WORD),
+});
+
 interface FirstChoiceProps {
   places: Props['places'];
   first: string;
@@ -94,17 +103,26 @@ interface FirstChoiceProps {
 function FirstChoice({ places, first, onFirst }: FirstChoiceProps) {
   return (
     <select
-      className="field max-w-[220px]"
+      className="field max-w-[240px]"
       aria-label="To which station it goes first"
       value={first}
       onChange={(event) => onFirst(event.target.value)}
     >
       <option value="">all at once</option>
-      {places.map((place) => (
-        <option key={place.id} value={place.id}>
-          {place.name} first
-        </option>
-      ))}
+      <optgroup label="then the rest by a word">
+        {places.map((place) => (
+          <option key={place.id} value={BY_WORD + place.id}>
+            {place.name} first
+          </option>
+        ))}
+      </optgroup>
+      <optgroup label="then the rest by itself, once all is listed there">
+        {places.map((place) => (
+          <option key={place.id} value={place.id}>
+            {place.name} first, then by itself
+          </option>
+        ))}
+      </optgroup>
     </select>
   );
 }

@@ -65,6 +65,7 @@ function firstOf(rollout: RolloutRow, live: readonly StepRow[], stateOf: (step: 
     waiting: own.filter(isWaiting).length,
     listed: there.filter((step) => stateOf(step) === 'listed').length,
     there: there.length,
+    goesOn: rollout.goes_on,
   };
 }
 
