@@ -4,10 +4,9 @@
  */
 import { readFile } from 'node:fs/promises';
 import { Problem } from '@/core/problem';
-import { MOST_PICTURE } from '@/core/sync/protocol';
 import { programOf } from '../program';
 import { contentFor, planFor, takeResults } from '../rollouts/service';
-import { takePicture, takePictureFault } from '../sightings/result';
+import { MOST_PICTURE, takePicture, takePictureFault } from '../sightings/result';
 import { MOST_CONTENT, takeContent } from '../stations/station-arrival';
 import { enrol, instructionsFor, stationOfToken, takeFilesPart, takeReport } from '../stations/service';
 import { body, bytesOf } from './body';

@@ -2,7 +2,7 @@
 import sharp from 'sharp';
 import { Problem } from '@/core/problem';
 import { sightingWords, verdictOf } from '@/core/records/sighting';
-import { pictureFaultSchema } from '@/core/sync/protocol';
+import { MOST_PICTURE, pictureFaultSchema } from '@/core/sync/protocol';
 import { isUuid } from '@/core/uuid';
 import { record, type Actor } from '../activity/queries';
 import { getBlob, putBlob } from '../blobs/service';
@@ -18,6 +18,8 @@ import { compute } from '../threads/computing';
 import { pixelsOf } from './pictures';
 import * as q from './queries';
 import { sightingFor, unknownSighting } from './service';
+
+export { MOST_PICTURE };
 
 /** Throws a Problem for a picture that cannot be compared. */
 async function answerOf(sql: Sql, sighting: q.SightingRow, bytes: Buffer): Promise<q.Answer> {

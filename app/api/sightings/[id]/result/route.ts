@@ -1,6 +1,5 @@
-import { MOST_PICTURE } from '@/core/sync/protocol';
 import { bytesOf, serve } from '@/server/http';
-import { takeExport } from '@/server/sightings/result';
+import { MOST_PICTURE, takeExport } from '@/server/sightings/result';
 
 /** The exported picture as the body. */
 export const POST = serve('POST /api/sightings/:id/result', async ({ person, id, request }) =>
