@@ -84,6 +84,11 @@ export const stationEndpoints = {
       /** by which theirs comes in */ arrival: id().nullable().defined(),
     }),
   }),
+  /** plans that these go, of what lies there twice */
+  'POST /api/stations/:id/duplicates': endpoint({
+    body: object({ paths: filesThere() }).noUnknown(),
+    answer: exactly({ rollout: id() }),
+  }),
   /** plans that files of ours are taken away there */
   'POST /api/stations/:id/removal': endpoint({
     body: object({

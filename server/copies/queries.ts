@@ -1,10 +1,16 @@
 import type { Sql } from '../db/pool';
 import { many } from '../db/query';
 
-export const prints = async (
-  sql: Sql,
-): Promise<{ id: string; kind: string; format: string; fingerprint: Buffer; facts: Record<string, unknown> }[]> =>
-  many<{ id: string; kind: string; format: string; fingerprint: Buffer; facts: Record<string, unknown> }>(
+export interface PrintRow {
+  id: string;
+  kind: string;
+  format: string;
+  fingerprint: Buffer;
+  facts: Record<string, unknown>;
+}
+/** @param items null for all */
+export const prints = (sql: Sql, items: readonly string[] | null = null): Promise<PrintRow[]> =>
+  many<PrintRow>(
     sql,
     `
       select
@@ -15,9 +21,12 @@ export const prints = async (
           else '{}'
         end as facts
       from item i join version v on v.id = i.newest_version_id
-      where i.archived_at is null and v.fingerprint is not null
+      where i.archived_at is null
+        and v.fingerprint is not null
+        and ($1::uuid[] is null or i.id = any ($1))
       order by i.created_at
     `,
+    [items],
   );
 export const meantPairs = async (sql: Sql): Promise<{ item_a: string; item_b: string }[]> =>
   many<{ item_a: string; item_b: string }>(sql, 'select item_a, item_b from meant_twice');

@@ -11,7 +11,7 @@ import {
 } from '@/core/look/fingerprint';
 import { beyondEffect } from '@/core/pack/likeness';
 import { Problem } from '@/core/problem';
-import { pool, transaction } from '../db/pool';
+import { pool, transaction, type Sql } from '../db/pool';
 import { record } from '../activity/queries';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';
@@ -48,6 +48,30 @@ export function pairsOf(
   return out;
 }
 
+const printed = ({ id, kind, format, facts, fingerprint }: d.PrintRow) => ({
+  id,
+  group: `${kind} ${kind === 'preset' ? format : ''} ${beyondEffect(kind, facts)}`,
+  fingerprint,
+});
+
+const pairKey = (one: string, other: string): string => [one, other].sort().join(' ');
+
+/** Whether somebody said of two items that they are meant to be two. */
+async function meantTwice(sql: Sql): Promise<(one: string, other: string) => boolean> {
+  const pairs = new Set((await d.meantPairs(sql)).map(({ item_a, item_b }) => pairKey(item_a, item_b)));
+  return (one, other) => pairs.has(pairKey(one, other));
+}
+
+/** Of these items: which two do the same, within what the studio takes for a copy, and are not meant. */
+export async function nearAmong(sql: Sql, items: readonly string[]): Promise<(one: string, other: string) => boolean> {
+  if (items.length < 2) return () => false;
+  const rows = (await d.prints(sql, items)).map(printed);
+  const meant = await meantTwice(sql);
+  const pairs = pairsOf(rows, await copyTolerance(sql)).map(([a, b]) => [must(rows[a]).id, must(rows[b]).id] as const);
+  const near = new Set(pairs.filter(([a, b]) => !meant(a, b)).map(([a, b]) => pairKey(a, b)));
+  return (one, other) => near.has(pairKey(one, other));
+}
+
 /** Groups of items that do the same, largest first; pairs that are meant are left out. */
 export async function copies(
   person: Person,
@@ -56,12 +80,8 @@ export async function copies(
   allow(person, 'view');
   const sql = pool();
   const within = await copyTolerance(sql);
-  const rows = (await d.prints(sql)).map((row) => ({
-    id: row.id,
-    group: `${row.kind} ${row.kind === 'preset' ? row.format : ''} ${beyondEffect(row.kind, row.facts)}`,
-    fingerprint: row.fingerprint,
-  }));
-  const meant = new Set((await d.meantPairs(sql)).map((m) => `${m.item_a} ${m.item_b}`));
+  const rows = (await d.prints(sql)).map(printed);
+  const meant = await meantTwice(sql);
   const parent = rows.map((_, i) => i);
   const find = (i: number): number => {
     while (parent[i] !== i) {
@@ -71,8 +91,7 @@ export async function copies(
     return i;
   };
   for (const [a, b] of pairsOf(rows, within)) {
-    const [one, other] = [must(rows[a]).id, must(rows[b]).id].sort() as [string, string];
-    if (!meant.has(`${one} ${other}`)) parent[find(a)] = find(b);
+    if (!meant(must(rows[a]).id, must(rows[b]).id)) parent[find(a)] = find(b);
   }
   const groups = new Map<number, number[]>();
   rows.forEach((_, i) => {

@@ -20,11 +20,11 @@ import { checked } from '../input';
 import { actorOf, allow, type Person } from '../people/roles';
 import { importSteps } from '../stations/placement-state';
 import * as stations from '../stations/queries';
-import { placedAt, priorOf } from './placed-there';
+import { placedAt, priorOf, type PlacedThere } from './placed-there';
 import * as q from './queries';
 
 /** What lies there, and who reads it. */
-interface There {
+export interface There {
   station: stations.StationRow;
   agentId: string;
   /** the editors of the workstation and of the cards in its reader, with the station that each is at */
@@ -32,7 +32,7 @@ interface There {
   shaOf: ReadonlyMap<string, string>;
 }
 
-async function lookThere(sql: Sql, station: stations.StationRow, paths: readonly string[]): Promise<There> {
+export async function lookThere(sql: Sql, station: stations.StationRow, paths: readonly string[]): Promise<There> {
   const agentId = station.host_id ?? station.id;
   const family = (await stations.stations(sql)).filter(({ id, host_id }) => id === agentId || host_id === agentId);
   const editors = await stations.stationEditors(
@@ -147,13 +147,49 @@ async function withoutLines(
   };
 }
 
+/** A file that Etagere did not put there: the agent keeps what it held, and an undo brings it back. */
+function removingTheirs(there: There, { path, editor, place, sha }: Theirs, n: number): q.NewStep {
+  return {
+    station_id: there.station.id,
+    agent_station_id: there.agentId,
+    editor_id: editor.editor_id,
+    editor_version: editor.editor_version,
+    place,
+    version_id: null,
+    rendition_id: null,
+    n,
+    path,
+    sha: null,
+    size: 0,
+    expect: sha,
+    lines: null,
+    list: null,
+    do_what: 'remove',
+    decision: 'remove',
+    note: 'is theirs, and the same as a file of ours',
+    prior: null,
+  };
+}
+
+/** A file of theirs that is to go, and where it lies. */
+export interface Theirs {
+  path: string;
+  editor: stations.StationEditorRow;
+  place: string;
+  sha: string;
+}
+
 /** The files first, then the lists that name them. */
 async function removalSteps(
   sql: Sql,
   there: There,
   placements: readonly stations.PlacementRow[],
+  theirs: readonly Theirs[],
 ): Promise<q.NewStep[]> {
-  const steps = placements.map((placement, n) => removing(there, placement, n));
+  const steps = [
+    ...placements.map((placement, n) => removing(there, placement, n)),
+    ...theirs.map((file, n) => removingTheirs(there, file, placements.length + n)),
+  ];
   const going = steps.filter(({ do_what }) => do_what === 'remove');
   for (const [, gone] of groupBy(going, (step) => `${step.editor_id}@${step.editor_version} ${step.place}`)) {
     const { editor_id, editor_version } = must(gone[0]);
@@ -167,7 +203,35 @@ async function removalSteps(
   return steps;
 }
 
-/** Plans that files of ours are taken away there. Throws where none of them lies there as we put it. */
+/** Plans that these files are taken away there. Throws where none of them lies there as it was told. */
+export async function planTakingAway(
+  sql: Sql,
+  person: Person,
+  title: string,
+  { station, placements, theirs }: PlacedThere & { theirs: readonly Theirs[] },
+): Promise<{ rollout: string }> {
+  const id = v7();
+  const there = await lookThere(
+    sql,
+    station,
+    placements.map(({ path }) => path),
+  );
+  const steps = await removalSteps(sql, there, placements, theirs);
+  if (!steps.some(({ do_what }) => do_what === 'remove'))
+    throw new Problem(
+      'removal-nothing',
+      'None of these files lies there as Etagere put it.',
+      station.name,
+      'Reload the page, and say what becomes of what was changed there.',
+    );
+  await q.insertRollout(sql, { id, title, personId: person.id, undoes: null, status: 'planning' });
+  await q.insertSteps(sql, id, steps);
+  await q.setRollout(sql, id, 'planned');
+  await record(sql, actorOf(person), 'rollout', id, 'planned', null, { title, steps: steps.length });
+  return { rollout: id };
+}
+
+/** Plans that files of ours are taken away there. */
 export async function planRemoval(
   person: Person,
   stationId: string,
@@ -175,27 +239,9 @@ export async function planRemoval(
 ): Promise<{ rollout: string }> {
   allow(person, 'rollout.plan');
   const { paths } = checked(stationEndpoints['POST /api/stations/:id/removal'].body, input);
-  const id = v7();
-  await transaction(async (sql) => {
-    const { station, placements } = await placedAt(sql, stationId, distinct(paths));
-    const there = await lookThere(
-      sql,
-      station,
-      placements.map(({ path }) => path),
-    );
-    const steps = await removalSteps(sql, there, placements);
-    if (!steps.some(({ do_what }) => do_what === 'remove'))
-      throw new Problem(
-        'removal-nothing',
-        'None of these files lies there as Etagere put it.',
-        station.name,
-        'Reload the page, and say what becomes of what was changed there.',
-      );
-    const title = `Take ${counted(placements.length, 'file')} away at ${station.name}`;
-    await q.insertRollout(sql, { id, title, personId: person.id, undoes: null, status: 'planning' });
-    await q.insertSteps(sql, id, steps);
-    await q.setRollout(sql, id, 'planned');
-    await record(sql, actorOf(person), 'rollout', id, 'planned', null, { title, steps: steps.length });
+  return transaction(async (sql) => {
+    const placed = await placedAt(sql, stationId, distinct(paths));
+    const title = `Take ${counted(placed.placements.length, 'file')} away at ${placed.station.name}`;
+    return planTakingAway(sql, person, title, { ...placed, theirs: [] });
   });
-  return { rollout: id };
 }

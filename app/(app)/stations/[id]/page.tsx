@@ -8,6 +8,7 @@ import { frameChoices } from '@/server/frames/service';
 import { openingFor } from '@/server/opening/service';
 import { dueAt, type DueHere } from '@/server/orders/service';
 import { may, type Person } from '@/server/people/roles';
+import { duplicatesIn } from '@/server/rollouts/duplicates';
 import { cameraChoices, type CameraChoice } from '@/server/stations/cameras-there';
 import { sightingsAt } from '@/server/sightings/service';
 import { foundCount } from '@/server/stations/station-arrival';
@@ -24,6 +25,7 @@ import { AddCard } from '@/ui/stations/AddCard';
 import { ChangedThere, type ChangedFile } from '@/ui/stations/ChangedThere';
 import { ChangeStation } from '@/ui/stations/ChangeStation';
 import { choicesFor, choicesOf } from '@/ui/stations/EditorsThere';
+import { Duplicates } from '@/ui/stations/Duplicates';
 import { EditorStates } from '@/ui/stations/EditorStates';
 import { LeftOutOfReport } from '@/ui/stations/LeftOutOfReport';
 import { NewCode } from '@/ui/stations/NewCode';
@@ -143,6 +145,9 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
         />
       )}
       <PlacedByUs person={person} view={view} ours={ours} />
+      {isInUse && (
+        <Duplicates station={id} twice={await duplicatesIn(person, view)} mayPlan={may(person, 'rollout.plan')} />
+      )}
       {theirs.length > 0 && (
         <>
           <div className="mb-1 mt-8 flex flex-wrap items-center gap-3">
