@@ -84,18 +84,19 @@ export interface NewSighting {
   by: 'editor' | 'person';
   personId: string;
 }
-/** What was asked of the same file and not answered gives way. */
-export async function insertSighting(sql: Sql, one: NewSighting): Promise<void> {
-  await sql.query(`delete from sighting where station_id = $1 and path = $2 and state = 'asked'`, [
-    one.stationId,
-    one.path,
-  ]);
-  await sql.query(
+/** What was asked of the same file and not answered gives way, also where two people ask at once. */
+export const insertSighting = (sql: Sql, one: NewSighting) =>
+  sql.query(
     `
       insert into sighting (
         id, station_id, path, sha256, editor_id, editor_version, version_id, frame_id, picture_sha256, by, person_id
       )
       values ($1, $2, $3, decode($4, 'hex'), $5, $6, $7, $8, $9, $10, $11)
+      on conflict (station_id, path) where state = 'asked' do update
+      set
+        id = excluded.id, sha256 = excluded.sha256, editor_id = excluded.editor_id,
+        editor_version = excluded.editor_version, version_id = excluded.version_id, frame_id = excluded.frame_id,
+        picture_sha256 = excluded.picture_sha256, by = excluded.by, person_id = excluded.person_id, asked_at = now()
     `,
     [
       one.id,
@@ -111,7 +112,6 @@ export async function insertSighting(sql: Sql, one: NewSighting): Promise<void> 
       one.personId,
     ],
   );
-}
 
 export interface Answer {
   state: Exclude<SightingState, 'asked'>;

@@ -242,6 +242,15 @@ describe('what comes back', () => {
     await expect(giveUpSighting(people.retoucher, again)).rejects.toThrow(/Nobody asks/);
   });
 
+  test('is asked for once, whoever asks at the same time', async () => {
+    const place = placeOf('oxbow');
+    const all = await Promise.all(Array.from({ length: 8 }, () => ask(place)));
+    const told = must((await instructionsFor(await agent(place.token))).pictures)[0]?.asked ?? [];
+    expect(told.length).toBe(1);
+    expect(all.flatMap(({ asked }) => asked.map(({ id }) => id))).toContain(told[0]?.id);
+    await giveUpSighting(people.lead, must(told[0]).id);
+  });
+
   test('may be an export that a person gives, once', async () => {
     const place = placeOf('oxbow');
     const id = must((await ask(place, frame, 'person')).asked[0]).id;

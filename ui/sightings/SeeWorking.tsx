@@ -25,24 +25,24 @@ interface Props {
 type Asked = AnswerOf<'POST /api/stations/:id/sightings'>;
 
 /** Nothing where there is no file; an open dialog stays, since what it asks for makes its files fewer. */
-export function SeeWorking({ files, one = false, words, ...others }: Props) {
-  const [opened, setOpened] = useState<Props['files'] | null>(null);
+export function SeeWorking({ station, files, frames, one = false, words }: Props) {
+  const [opened, setOpened] = useState<Pick<Props, 'files' | 'frames'> | null>(null);
   const [first] = files;
   return (
     <>
-      {first && others.frames.length > 0 && (
+      {first && frames.length > 0 && (
         <>
           {words && <span>{words}</span>}
           <button
             className="underline"
             {...(one ? { 'aria-label': `See it working: ${first.path}` } : {})}
-            onClick={() => setOpened(files)}
+            onClick={() => setOpened({ files, frames })}
           >
             {one ? 'See it working' : 'See them working'}
           </button>
         </>
       )}
-      {opened && <Dialog {...others} one={one} files={opened} onClose={() => setOpened(null)} />}
+      {opened && <Dialog station={station} one={one} {...opened} onClose={() => setOpened(null)} />}
     </>
   );
 }

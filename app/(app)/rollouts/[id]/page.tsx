@@ -269,7 +269,8 @@ function StationHead({ rollout, station, steps, view, mayLeave, seeing, frames }
         </Link>
       )}
       <span className={`${small} font-normal`}>
-        <SeeWorking station={station} files={seeing} frames={frames} />
+        {/* frames go along only where there is something to ask for: there may be a thousand stations */}
+        <SeeWorking station={station} files={seeing} frames={seeing.length ? frames : []} />
       </span>
       {mayLeave && waiting > 0 && <LeaveOutStation rollout={rollout} station={station} waiting={waiting} />}
     </h2>
