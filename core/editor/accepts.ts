@@ -113,14 +113,15 @@ function faultOfSigns(signs: string): string | null {
   }
 }
 
-/** Which files a thing can be: taken as they are, they are told by their formats or language. */
-function faultOfReach({ kind, formats, language, meets, writer, headings }: Accepts): string | null {
+/** Which files a thing can be: taken as they are, they are told by their formats or language. A writer that is missing is told by itself. */
+function faultOfReach({ kind, formats, language, meets, writer, headings }: Partial<Accepts>): string | null {
   const isMade = kind === 'look' || kind === 'preset';
+  const isAsIs = writer ? writer.asIs : true;
   if (kind === 'preset' && formats) return 'is told by its language, and has no formats';
   if (kind !== 'preset' && language) return 'has a language, which only presets have';
   if (!isMade && !formats) return 'must name the formats of the files that are taken';
-  if (!isMade && !writer.asIs) return 'is written as it is: give it the writer { "asIs": true }';
-  if (formats && !writer.asIs) return 'names formats, which only files have that are taken as they are';
+  if (!isMade && !isAsIs) return 'is written as it is: give it the writer { "asIs": true }';
+  if (formats && !isAsIs) return 'names formats, which only files have that are taken as they are';
   if (meets?.classes && !formats?.includes('icc')) return 'names classes, which only files of the format icc have';
   if (headings === 'camera' && !meets?.camera)
     return 'goes into a folder of its camera, and must name one: add { "meets": { "camera": true } }';

@@ -1,5 +1,5 @@
 /** Common settings → the steps of a language: a mapping turned round, entry by entry. What it cannot say is told with its reason. */
-import isEqual from 'fast-deep-equal';
+import { equal } from '../same';
 import type { WrittenValue } from './container';
 import type { Settings } from './kinds';
 import { isNumbered, separatorsOf, type FieldRule, type Mapping, type MappingEntry } from './mapping';
@@ -69,7 +69,7 @@ function sayPoints(entry: MappingEntry, attribute: string, value: unknown): Said
 }
 
 function sayName(entry: MappingEntry, attribute: string, value: unknown): Said {
-  const word = Object.keys(entry.names!).find((name) => isEqual(entry.names![name], value));
+  const word = Object.keys(entry.names!).find((name) => equal(entry.names![name], value));
   if (word === undefined) return { fault: `no word of ${attribute} stands for ${JSON.stringify(value)}` };
   const isTruth = word === 'true' || word === 'false';
   return { attributes: { [attribute]: { text: word, json: isTruth ? word === 'true' : word } }, reads: value };
@@ -106,7 +106,7 @@ function sayFields(entry: MappingEntry, value: unknown): Said {
         return { fault: `its ${field} is always ${constant}, not ${JSON.stringify(asked)}` };
       continue;
     }
-    if (isEqual(rule.default, asked)) reads[field] = asked;
+    if (equal(rule.default, asked)) reads[field] = asked;
     else if (rule.as === 'text') {
       attributes[rule.attribute] = textValue(String(asked));
       reads[field] = asked;
@@ -210,7 +210,7 @@ function putObject(steps: Steps, id: string, entries: readonly MappingEntry[], v
   const whole = entries.find((entry) => {
     const constant = entry.constant as Settings | null | undefined;
     if (!constant || typeof constant !== 'object') return false;
-    return isEqual(Object.fromEntries(Object.entries(constant).filter(([field]) => !fields.has(field))), bare);
+    return equal(Object.fromEntries(Object.entries(constant).filter(([field]) => !fields.has(field))), bare);
   });
   if (!whole && Object.keys(bare).length) return `it has no place for ${Object.keys(bare).join(', ')}`;
   if (whole) steps.put(whole, {});
@@ -218,7 +218,7 @@ function putObject(steps: Steps, id: string, entries: readonly MappingEntry[], v
     const own = nested.filter((entry) => fieldOf(entry) === field);
     const lists = own.filter((entry) => entry.list);
     if (!own.length) {
-      if (isEqual((whole?.constant as Settings | undefined)?.[field], asked)) continue;
+      if (equal((whole?.constant as Settings | undefined)?.[field], asked)) continue;
       return `it has no place for ${field}`;
     }
     const fault = lists.length ? putList(steps, lists, asked as unknown[]) : putBy(steps, own, asked);
@@ -231,7 +231,7 @@ function putSetting(steps: Steps, id: string, entries: readonly MappingEntry[], 
   const lists = entries.filter((entry) => entry.list && entry.to === id);
   if (lists.length) return putList(steps, lists, value as unknown[]);
   const constants = entries.filter((entry) => entry.constant !== undefined);
-  const exact = constants.find((entry) => isEqual(entry.constant, value));
+  const exact = constants.find((entry) => equal(entry.constant, value));
   if (exact) {
     steps.put(exact, {});
     return null;
