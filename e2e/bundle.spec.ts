@@ -63,7 +63,7 @@ test('a preset and a look go into a bundle as entries: not while its editor runs
     await page.getByRole('button', { name: 'Write it for Tessel 7' }).click();
     await page.waitForURL(/\/items\/.*form=/);
     await awake(page);
-    await page.getByRole('button', { name: 'Approve' }).click();
+    await page.getByRole('button', { name: 'Approve', exact: true }).click();
     await page.getByRole('link', { name: 'Roll out' }).click();
   });
 

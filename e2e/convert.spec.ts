@@ -35,7 +35,7 @@ test('a preset is written for another editor: what becomes of each setting first
   const forms = page.getByRole('navigation', { name: 'Forms of this design' });
   await expect(forms.locator('[aria-current="page"]')).toContainText('Marlstone 4');
   await awake(page);
-  await page.getByRole('button', { name: 'Approve' }).click();
+  await page.getByRole('button', { name: 'Approve', exact: true }).click();
   await page.getByRole('link', { name: 'Roll out' }).click();
   await page.getByRole('checkbox', { name: 'Glaze desk' }).check();
   await page.getByRole('button', { name: 'Show every file' }).click();

@@ -115,7 +115,7 @@ test('a preset goes to the editor whose language it is, and says why not to the 
   await page.goto('/shelves?q=Wardrobe+Check');
   await page.locator('[data-spine]').click();
   await page.locator('canvas[data-shown]').waitFor(); // the page answers
-  await page.getByRole('button', { name: 'Approve' }).click();
+  await page.getByRole('button', { name: 'Approve', exact: true }).click();
   await expect(page.getByRole('link', { name: 'Roll out' })).toBeVisible();
   await planFor(page, 'Wardrobe Check', ['Glaze desk']);
   await expect(page.locator('tr', { hasText: 'Marlstone 4 reads presets of marlstone@4' })).toBeVisible();
@@ -144,7 +144,7 @@ test('a retoucher looks and sets ribbons, and is not offered what others decide'
   await other.locator('[data-spine]').click();
   await expect(other.getByRole('button', { name: 'My ribbon' })).toBeEnabled();
   await expect(other.getByRole('button', { name: 'House ribbon' })).toBeDisabled();
-  await expect(other.getByRole('button', { name: 'Approve' })).toHaveCount(0);
+  await expect(other.getByRole('button', { name: 'Approve', exact: true })).toHaveCount(0);
   const id = /items\/([0-9a-f-]+)/.exec(other.url())![1]!;
   expect((await other.request.post(`/api/items/${id}/ribbon`, { data: { on: true, whose: 'house' } })).status()).toBe(
     403,

@@ -240,7 +240,7 @@ test('a preset becomes a look that editors on stations really list, and all of i
     await expect(page.getByRole('heading', { name: 'Prompt Corner Look', level: 1 })).toBeVisible();
     await expect(page.getByText('made from preset version 1, by the recipe: looks, tables of 33 points')).toBeVisible();
     // what Etagere computed itself needs nobody to say what its values mean
-    await page.getByRole('button', { name: 'Approve' }).click();
+    await page.getByRole('button', { name: 'Approve', exact: true }).click();
     await expect(page.getByRole('link', { name: 'Roll out' })).toBeVisible();
   });
 
