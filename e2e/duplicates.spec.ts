@@ -1,22 +1,14 @@
 /** A second copy of a file of ours at a station goes by a plan, and comes back when that is undone. */
 import { copyFileSync, existsSync, mkdirSync, readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
-import { awake, listed, planFor, stationRoot, takeIn } from './app';
-import { approve, redRaised } from './looks';
+import { awake, listed, planFor, stationRoot } from './app';
+import { ownLook } from './looks';
 import { seconds } from './patience';
 import { expect, test } from './test';
 
 test('what lies twice at the Glaze desk is told, taken away by a plan, and brought back', async ({ page }) => {
   test.setTimeout(seconds(150));
-  const { retry } = test.info();
-  const title = `Annex Umber ${retry}`;
-  await takeIn(
-    page,
-    `Annex ${retry}`,
-    { [`${title}.cube`]: redRaised(title, 3.37 + retry * 0.4) },
-    { shelf: `Annex ${retry}` },
-  );
-  await approve(page, title);
+  const title = await ownLook(page, 'Annex Umber', 'Annex', 3.37);
   await planFor(page, title, ['Glaze desk']);
   await page.getByRole('button', { name: /^Confirm: write/ }).click();
   const ours = page.locator('[data-path^="Oxbow/Looks/"]').filter({ hasText: title });

@@ -1,6 +1,6 @@
 /** Looks of a test's own: made, and approved by the endpoints that the screens use. */
-import { expect, type Page } from '@playwright/test';
-import { origin } from './app';
+import { expect, test, type Page } from '@playwright/test';
+import { origin, takeIn } from './app';
 
 /** A look that does something of its own: red raised to a power. */
 export function redRaised(title: string, power: number): string {
@@ -32,4 +32,14 @@ export async function approve(page: Page, title: string): Promise<void> {
     const done = await page.request.post(`/api/versions/${versionId}/${verb}`, { data, headers: origin() });
     expect(done.status(), await done.text()).toBe(200);
   }
+}
+
+/** A look of a test's own on a shelf of its own, approved. On a second try it has another name and does something else. */
+export async function ownLook(page: Page, name: string, shelf: string, power: number): Promise<string> {
+  const { retry } = test.info();
+  const title = `${name} ${retry}`;
+  const text = redRaised(title, power * (1 + 0.13 * retry));
+  await takeIn(page, `${shelf} ${retry}`, { [`${title}.cube`]: text }, { shelf: `${shelf} ${retry}` });
+  await approve(page, title);
+  return title;
 }

@@ -1,6 +1,6 @@
 /** A rollout to one station first: it is looked at there, and the rest goes by a word. */
-import { listed, planFor, takeIn } from './app';
-import { approve, redRaised } from './looks';
+import { listed, planFor } from './app';
+import { ownLook } from './looks';
 import { seconds } from './patience';
 import { expect, test } from './test';
 
@@ -8,15 +8,7 @@ test('a look goes to the Model room first, and to the Glaze desk when all is lis
   page,
 }) => {
   test.setTimeout(seconds(150));
-  const { retry } = test.info();
-  const title = `Loft Indigo ${retry}`;
-  await takeIn(
-    page,
-    `Loft ${retry}`,
-    { [`${title}.cube`]: redRaised(title, 2.43 + retry * 0.4) },
-    { shelf: `Loft ${retry}` },
-  );
-  await approve(page, title);
+  const title = await ownLook(page, 'Loft Indigo', 'Loft', 2.43);
   await planFor(page, title, ['Glaze desk', 'Model room']);
   await page.getByLabel('To which station it goes first').selectOption('Model room first');
   await page.getByRole('button', { name: /^Confirm: write/ }).click();
@@ -41,15 +33,7 @@ test('a look goes to the Model room first, and to the Glaze desk when all is lis
 
 test('the rest goes by itself once all of it is listed at the first station', async ({ page }) => {
   test.setTimeout(seconds(120));
-  const { retry } = test.info();
-  const title = `Loft Madder ${retry}`;
-  await takeIn(
-    page,
-    `Loft by itself ${retry}`,
-    { [`${title}.cube`]: redRaised(title, 0.53 - retry * 0.08) },
-    { shelf: `Loft by itself ${retry}` },
-  );
-  await approve(page, title);
+  const title = await ownLook(page, 'Loft Madder', 'Loft by itself', 0.53);
   await planFor(page, title, ['Glaze desk', 'Model room']);
   await page.getByLabel('To which station it goes first').selectOption('Model room first, then by itself');
   await page.getByRole('button', { name: /^Confirm: write/ }).click();

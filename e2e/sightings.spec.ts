@@ -1,22 +1,14 @@
 /** A look that is listed is seen working by the editor's own picture of a frame; an export by hand that is without it is told. */
 import { execFileSync } from 'node:child_process';
-import { awake, origin, planFor, takeIn } from './app';
-import { approve, redRaised } from './looks';
+import { awake, origin, planFor } from './app';
+import { ownLook } from './looks';
 import { seconds } from './patience';
 import { data } from './setup';
 import { expect, test } from './test';
 
 test('a look is asked for at two editors and seen working; an export without it is found out', async ({ page }) => {
   test.setTimeout(seconds(180));
-  const { retry } = test.info();
-  const title = `Scullery Rust ${retry}`;
-  await takeIn(
-    page,
-    `Scullery ${retry}`,
-    { [`${title}.cube`]: redRaised(title, 1.83 + retry * 0.3) },
-    { shelf: `Scullery ${retry}` },
-  );
-  await approve(page, title);
+  const title = await ownLook(page, 'Scullery Rust', 'Scullery', 1.83);
   const launch = (verb: string) =>
     execFileSync('bin/etagere', ['station', verb, 'Glaze desk', 'marlstone@4'], {
       env: { ...process.env, ETAGERE_DATA: data },
