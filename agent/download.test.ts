@@ -75,6 +75,12 @@ test('comes no faster than it may', async () => {
   expect(readFileSync(file).length).toBe(content.length);
 });
 
+test('is not given up while it is held back on purpose', async () => {
+  const url = `http://127.0.0.1:${(http.address() as AddressInfo).port}`;
+  await download((_from, signal) => fetch(url, { signal }), file, { idle: 100, rate: 10_000 });
+  expect(readFileSync(file).length).toBe(content.length);
+});
+
 test('one that stands still is broken off, whatever has come is kept', async () => {
   breaks = (response, rest) => void response.write(rest.subarray(0, 500));
   const url = `http://127.0.0.1:${(http.address() as AddressInfo).port}`;

@@ -16,16 +16,38 @@ const IDLE_MS = 60_000;
 /** How many bytes of a content lie there from an earlier try. */
 export const bytesThere = async (file: string): Promise<number> => (await stat(file).catch(() => null))?.size ?? 0;
 
-/** Lets bytes through at the given rate, and calls `alive` at each that comes. */
-function paced({ rate }: Pace, alive: () => void): Transform {
+/** Gives up where nothing comes for so long; while bytes are held back on purpose, nobody is waited for. */
+class Patience {
+  private timer: NodeJS.Timeout | undefined;
+
+  constructor(
+    private readonly idle: number,
+    private readonly giveUp: (why: Error) => void,
+  ) {}
+
+  begin(): void {
+    this.end();
+    this.timer = setTimeout(() => this.giveUp(new Error(`nothing came for ${this.idle / 1000} s`)), this.idle);
+  }
+
+  end(): void {
+    clearTimeout(this.timer);
+  }
+}
+
+/** Lets bytes through at the given rate. */
+function paced({ rate }: Pace, patience: Patience): Transform {
   const began = Date.now();
   let through = 0;
   return new Transform({
     transform(chunk: Buffer, _encoding, done) {
-      alive();
+      patience.end();
       through += chunk.length;
       const due = rate ? began + (1000 * through) / rate - Date.now() : 0;
-      const pass = (): void => done(null, chunk);
+      const pass = (): void => {
+        patience.begin();
+        done(null, chunk);
+      };
       if (due > 0) void wait(due).then(pass);
       else pass();
     },
@@ -42,13 +64,8 @@ export async function download(
   pace: Pace = {},
 ): Promise<void> {
   const broken = new AbortController();
-  const idle = pace.idle ?? IDLE_MS;
-  const giveUp = (): void => broken.abort(new Error(`nothing came for ${idle / 1000} s`));
-  let timer = setTimeout(giveUp, idle);
-  const alive = (): void => {
-    clearTimeout(timer);
-    timer = setTimeout(giveUp, idle);
-  };
+  const patience = new Patience(pace.idle ?? IDLE_MS, (why) => broken.abort(why));
+  patience.begin();
   try {
     const had = await bytesThere(to);
     const response = (await ask(had, broken.signal)) ?? (await ask(0, broken.signal));
@@ -56,8 +73,8 @@ export async function download(
     // one that knows nothing of beginnings in the middle sends all of it
     const flags = response.status === 206 ? 'a' : 'w';
     const body = Readable.fromWeb(response.body as ReadableStream);
-    await pipeline(body, paced(pace, alive), createWriteStream(to, { flags }));
+    await pipeline(body, paced(pace, patience), createWriteStream(to, { flags }));
   } finally {
-    clearTimeout(timer);
+    patience.end();
   }
 }
