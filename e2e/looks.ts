@@ -34,7 +34,10 @@ export async function approve(page: Page, title: string): Promise<void> {
   }
 }
 
-/** A look of a test's own on a shelf of its own, approved. On a second try it has another name and does something else. */
+/**
+ * A look of a test's own on a shelf of its own, approved. Its power is far from that of any other test: what does nearly the
+ * same is taken for a copy. On a second try it has another name and does something else.
+ */
 export async function ownLook(page: Page, name: string, shelf: string, power: number): Promise<string> {
   const { retry } = test.info();
   const title = `${name} ${retry}`;

@@ -33,7 +33,7 @@ test('a look goes to the Model room first, and to the Glaze desk when all is lis
 
 test('the rest goes by itself once all of it is listed at the first station', async ({ page }) => {
   test.setTimeout(seconds(120));
-  const title = await ownLook(page, 'Loft Madder', 'Loft by itself', 0.53);
+  const title = await ownLook(page, 'Loft Madder', 'Loft by itself', 0.44);
   await planFor(page, title, ['Glaze desk', 'Model room']);
   await page.getByLabel('To which station it goes first').selectOption('Model room first, then by itself');
   await page.getByRole('button', { name: /^Confirm: write/ }).click();
