@@ -8,7 +8,7 @@ import { expect, test } from './test';
 
 test('a look is asked for at two editors and seen working; an export without it is found out', async ({ page }) => {
   test.setTimeout(seconds(180));
-  const title = await ownLook(page, 'Scullery Rust', 'Scullery', 0.3);
+  const title = await ownLook(page, 'Scullery Sienna', 'Scullery in red', 0.8);
   const launch = (verb: string) =>
     execFileSync('bin/etagere', ['station', verb, 'Glaze desk', 'marlstone@4'], {
       env: { ...process.env, ETAGERE_DATA: data },
