@@ -155,8 +155,8 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
             {found > 0 && <TakeIn stationId={id} count={found} />}
           </div>
           <p className="mb-1 text-[12px] text-soft">
-            Lies in the editors’ folders and was not put there by Etagere. It is never touched; what is taken in stays
-            where it is, too.
+            Lies in the editors’ folders and was not put there by Etagere. It is left alone, unless somebody plans to
+            take away what lies there twice; what is taken in stays where it is, too.
           </p>
           <Placements rows={theirs} />
         </>
