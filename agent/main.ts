@@ -130,8 +130,11 @@ async function round(server: Server): Promise<boolean> {
     open = null;
   }
   await sendWanted(server, root, told);
-  for (const fault of await askForPictures({ server, root, state }, told))
-    process.stderr.write(`etagere-agent: ${fault}\n`);
+  // pictures hold no plan up, whatever goes wrong with them
+  const faults = await askForPictures({ server, root, state }, told).catch((error: unknown) => [
+    (error as Error).message,
+  ]);
+  for (const fault of faults) process.stderr.write(`etagere-agent: ${fault}\n`);
   const plan = open ? null : await server.plan();
   if (!open && !plan) return false;
   const { plan: done, results, later } = await applier.apply(plan);

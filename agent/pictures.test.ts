@@ -104,6 +104,22 @@ describe('pictures that editors are asked for', () => {
     expect(readdirSync(station.state)).toEqual([]);
   });
 
+  it('are told as not laid where the disk is full, and others go on', async () => {
+    const full = Object.assign(new Error('ENOSPC: no space left on device, write'), {
+      code: 'ENOSPC',
+      syscall: 'write',
+    });
+    const other = { ...asked, id: id.replace(/a$/, 'b') };
+    let first = true;
+    const fetchContent = (of: string, to: string) => {
+      const fails = first;
+      first = false;
+      return fails ? Promise.reject(full) : server.fetchContent(of, to);
+    };
+    expect(await round(told(asked, other), { fetchContent })).toEqual([`${FOLDER}: ${full.message}`]);
+    expect(there()).toEqual([`${other.id}.ask.json`, `${other.id}.png`]);
+  });
+
   it('are laid whole by the agent that comes after a killed one', async () => {
     for (const name of ['part', 'picture']) {
       const step = (at: string) => {

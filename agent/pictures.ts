@@ -48,9 +48,7 @@ export async function askForPictures(context: Context, told: Pick<Instructions, 
 
 /** The disk, a link, or the server's no: others may come through. */
 const isOfOneAlone = (error: unknown): error is Error =>
-  error instanceof Unsafe ||
-  error instanceof ServerError ||
-  (error instanceof Error && 'code' in error && 'path' in error);
+  error instanceof Unsafe || error instanceof ServerError || (error instanceof Error && 'syscall' in error);
 
 async function takeCareOf(context: Context, group: PicturesAsked, asked: Asked): Promise<void> {
   const { server, root } = context;

@@ -79,10 +79,10 @@ export class Server {
   sendContent = (sha: string, path: string, bytes: Buffer): Promise<void> =>
     this.sendBytes(`content/${sha}?path=${encodeURIComponent(path)}`, bytes, path);
   private async sendBytes(to: string, bytes: Buffer, what = 'a picture'): Promise<void> {
-    const response = await fetch(`${this.url}/api/agent/${to}`, {
+    const response = await this.send(to, {
       method: 'POST',
       signal: AbortSignal.timeout(300_000),
-      headers: { authorization: `Bearer ${this.token}`, 'content-type': 'application/octet-stream' },
+      headers: { ...this.authorization, 'content-type': 'application/octet-stream' },
       body: new Uint8Array(bytes),
     });
     if (!response.ok) throw new ServerError(`the server did not take ${what}: it answered ${response.status}`);

@@ -4,7 +4,12 @@
  * far the two are apart. The files stay in the browser.
  */
 import { applyLook } from '@/core/look/apply';
-import { differencePicture, pictureDifference, type PictureFigures } from '@/core/look/picture-difference';
+import {
+  differencePicture,
+  pictureDifference,
+  WHITE_DELTA_E,
+  type PictureFigures,
+} from '@/core/look/picture-difference';
 import { applyPreset } from '@/core/preset/apply';
 import { ask, Fault } from './ask';
 import { pixelsOf, type Picture } from './pixels';
@@ -38,8 +43,6 @@ export type ExportedAnswer = { id: number } & (
 );
 
 const LARGEST = 900;
-/** Of the picture of differences. */
-export const WHITE_DELTA_E = 10;
 
 const unreadable = (what: string): Fault =>
   new Fault(`The export ${what} cannot be read as a picture.`, 'Export it as JPEG or PNG.');

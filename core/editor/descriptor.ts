@@ -157,7 +157,7 @@ export function parseDescriptor(value: unknown, where = 'descriptor'): Descripto
   if (unfit) throw new Problem('descriptor-invalid', unfit.message, `${where}, favorites`, unfit.remedy);
   const odd = descriptor.opening && faultOfOpening(descriptor.opening);
   if (odd) throw new Problem('descriptor-invalid', odd.message, `${where}, opening`, odd.remedy);
-  const unasked = descriptor.renders && faultOfRenders(descriptor.renders);
+  const unasked = descriptor.renders && faultOfRenders(descriptor.places, descriptor.renders);
   if (unasked) throw new Problem('descriptor-invalid', unasked.message, `${where}, renders`, unasked.remedy);
   return descriptor;
 }

@@ -8,6 +8,7 @@ const renders: Renders = {
   result: '.done.png',
   fault: '.fault.txt',
 };
+const places = { looks: { linux: '{home}/Oxbow/Looks' } };
 const id = '01900000-0000-7000-8000-000000000000';
 const putOn = { path: 'Oxbow/Looks/A "b".cube', title: 'A\n"b"' };
 
@@ -26,14 +27,22 @@ describe('asking an editor for a picture', () => {
     expect(askText(lines, askNames(lines, id), asked)).toBe('put=k-1\nas=A "b"\n');
   });
 
+  it('is refused where pictures would lie among the things that the editor reads', () => {
+    for (const linux of ['{home}/Oxbow/Looks', '{home}/Oxbow/Looks/Proofs'])
+      expect(faultOfRenders(places, { ...renders, folder: { linux } })?.remedy).toMatch(/a folder of their own/);
+    expect(faultOfRenders(places, { ...renders, folder: { linux: '{home}/Oxbow/Looks and proofs' } })).toBeNull();
+  });
+
   it('is refused where two files would have one name, or nothing says what to put on', () => {
-    expect(faultOfRenders(renders)).toBeNull();
-    expect(faultOfRenders({ ...renders, fault: '.done.png' })?.message).toMatch(/both end in \.done\.png/);
-    expect(faultOfRenders({ ...renders, result: '.png' })?.message).toMatch(/both end in \.png/);
-    expect(faultOfRenders({ ...renders, result: '.done.tif' })?.remedy).toMatch(/PNG/);
-    expect(faultOfRenders({ ...renders, ask: { ...renders.ask, text: '{"open": "{picture}"}' } })?.message).toMatch(
-      /does not say what to put on/,
+    expect(faultOfRenders(places, renders)).toBeNull();
+    expect(faultOfRenders(places, { ...renders, fault: '.done.png' })?.message).toMatch(/both end in \.done\.png/);
+    expect(faultOfRenders(places, { ...renders, result: '.png' })?.message).toMatch(/both end in \.png/);
+    expect(faultOfRenders(places, { ...renders, result: '.done.tif' })?.remedy).toMatch(/PNG/);
+    expect(
+      faultOfRenders(places, { ...renders, ask: { ...renders.ask, text: '{"open": "{picture}"}' } })?.message,
+    ).toMatch(/does not say what to put on/);
+    expect(faultOfRenders(places, { ...renders, ask: { ...renders.ask, text: '{path} {size}' } })?.message).toMatch(
+      /\{size\}/,
     );
-    expect(faultOfRenders({ ...renders, ask: { ...renders.ask, text: '{path} {size}' } })?.message).toMatch(/\{size\}/);
   });
 });

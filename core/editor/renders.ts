@@ -54,8 +54,24 @@ export const rendersSchema = object({
   .noUnknown()
   .default(undefined);
 
+type Places = Record<string, Partial<Record<System, string>>>;
+
+/** Whether pictures would lie in a folder from which the editor reads things. */
+const liesInPlace = (places: Places, folder: Renders['folder']): boolean =>
+  Object.entries(folder).some(([system, template]) =>
+    Object.values(places).some((place) => `${template}/`.startsWith(`${place[system as System]}/`)),
+  );
+
 /** What is wrong with it that the fields do not tell by themselves; null where nothing is. */
-export function faultOfRenders({ ask, result, fault }: Renders): { message: string; remedy: string } | null {
+export function faultOfRenders(
+  places: Places,
+  { folder, ask, result, fault }: Renders,
+): { message: string; remedy: string } | null {
+  if (liesInPlace(places, folder))
+    return {
+      message: 'Pictures that are asked for would lie among the things that the editor reads.',
+      remedy: 'Give them a folder of their own, beside the places.',
+    };
   const endings = [PICTURE_ENDING, ask.extension, result, fault];
   const twice = endings.find((one, n) => endings.indexOf(one) !== n);
   if (twice)

@@ -34,6 +34,9 @@ export function pictureDifference(one: Pixels, other: Pixels): PictureDifference
   };
 }
 
+/** From this ΔE00 on, pictures of differences are white. */
+export const WHITE_DELTA_E = 10;
+
 /** A gray picture: black where both are the same, white from `white` ΔE00 on. RGBA of 8 bits. */
 export function differencePicture(values: Float32Array, white: number): Uint8ClampedArray {
   const out = new Uint8ClampedArray(values.length * 4);

@@ -1,6 +1,7 @@
 /** Rollouts whose rest goes by itself, once the editors of the first station list all of it. */
 import { record } from '../activity/queries';
 import { pool, transaction } from '../db/pool';
+import { log } from '../log';
 import { stationsByIds } from '../stations/queries';
 import { viewsOf, type StationView } from '../stations/views';
 import { settleIfOver } from './leave';
@@ -19,7 +20,8 @@ function isVerified(steps: readonly q.StepRow[], { rows }: StationView): boolean
 async function letGoWhereVerified(id: string): Promise<void> {
   await transaction(async (sql) => {
     const rollout = await q.rolloutById(sql, id, true);
-    if (!rollout?.goes_on || !rollout.first_station_id || rollout.released_at || rollout.status !== 'confirmed') return;
+    if (!rollout?.goes_on || !rollout.first_station_id || rollout.released_at || rollout.paused_at) return;
+    if (rollout.status !== 'confirmed') return;
     const steps = (await q.stepsOf(sql, id)).filter(
       (step) => step.station_id === rollout.first_station_id && step.do_what !== 'none',
     );
@@ -31,7 +33,10 @@ async function letGoWhereVerified(id: string): Promise<void> {
   });
 }
 
-/** Looks at each that waits for its first station. */
+/** Looks at each that waits for its first station; one that cannot be looked at holds no other up. */
 export async function letVerifiedGo(): Promise<void> {
-  for (const id of await q.toBeVerified(pool())) await letGoWhereVerified(id);
+  for (const id of await q.toBeVerified(pool()))
+    await letGoWhereVerified(id).catch((error: unknown) =>
+      log.error({ err: error, rollout: id }, 'looking whether a rollout is verified'),
+    );
 }

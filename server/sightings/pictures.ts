@@ -13,9 +13,6 @@ import { sightingFor, unknownSighting } from './service';
 export const sightingPictures = ['given', 'back', 'ours', 'difference'] as const;
 export type SightingPicture = (typeof sightingPictures)[number];
 
-/** From this ΔE00 on, the picture of differences is white. */
-export const WHITE = 10;
-
 export interface Pixels {
   data: Buffer;
   width: number;
@@ -53,7 +50,7 @@ export async function sightingPicture(person: Person, id: string, which: Sightin
     await pixelsOf(await getBlob(back), sighting.title),
   ];
   const source = await tableSource(version);
-  const made = await compute('seenPictures', { source, given: before.data, back: after.data, white: WHITE });
+  const made = await compute('seenPictures', { source, given: before.data, back: after.data });
   const { width, height } = before;
   return sharp(made[which], { raw: { width, height, channels: 4 } })
     .removeAlpha()

@@ -31,7 +31,12 @@ import { tableUnder, type AssumedEncoding } from '@/core/look/assumed-encoding';
 import { inspect, type Inspection } from '@/core/look/inspect';
 import { tableOfProgram } from '@/core/look/program';
 import { resized } from '@/core/look/resample';
-import { differencePicture, pictureDifference, type PictureFigures } from '@/core/look/picture-difference';
+import {
+  differencePicture,
+  pictureDifference,
+  WHITE_DELTA_E,
+  type PictureFigures,
+} from '@/core/look/picture-difference';
 import { residual } from '@/core/look/residual';
 import { sampler, type Evaluate } from '@/core/look/sample';
 import { stackOf, tableOfStack } from '@/core/look/stack';
@@ -120,10 +125,10 @@ async function seen(asked: SeenAsked): Promise<SightingFigures> {
   return { off: figures(back, ours), there: figures(given, back), here: figures(given, ours) };
 }
 
-/** Our picture, and where an editor's differs from it: white from `white` ΔE00 on. */
-async function seenPictures(asked: SeenAsked & { white: number }) {
+/** Our picture, and where an editor's differs from it. */
+async function seenPictures(asked: SeenAsked) {
   const ours = await ourPicture(asked);
-  return { ours, difference: differencePicture(pictureDifference(asked.back, ours).values, asked.white) };
+  return { ours, difference: differencePicture(pictureDifference(asked.back, ours).values, WHITE_DELTA_E) };
 }
 
 async function inspection(source: TableSource): Promise<Inspection> {
