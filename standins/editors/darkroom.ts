@@ -136,3 +136,23 @@ export const REC2020 = primaries([
   0.627404, 0.329283, 0.043313, 0.069097, 0.91954, 0.011362, 0.016391, 0.088013, 0.895595,
 ]);
 export const P3 = primaries([0.822462, 0.177538, 0, 0.033194, 0.966806, 0, 0.017083, 0.072397, 0.91052]);
+
+/** A table that works on values in other primaries than those of sRGB, on a scale of its own. */
+export const tableOver =
+  (
+    table: Table,
+    space: { forth: Develop; back: Develop },
+    scale: { to: (light: number) => number; from: (value: number) => number },
+  ): Develop =>
+  (color) => {
+    const each = (change: (value: number) => number): void => {
+      for (let c = 0; c < 3; c++) color[c] = change(color[c]!);
+    };
+    each(light);
+    space.forth(color);
+    each(scale.to);
+    through(table, color);
+    each(scale.from);
+    space.back(color);
+    each(code);
+  };

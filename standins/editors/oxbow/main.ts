@@ -2,7 +2,7 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { SaxesParser } from 'saxes';
-import { code, light, printer, REC2020, redFastest, through, type Develop, type Order } from '../darkroom';
+import { printer, REC2020, redFastest, tableOver, type Develop, type Order } from '../darkroom';
 import { favorites, favoritesFirst } from '../favorites';
 import { calibrationOf, lensDatabase, type Lenses } from '../lenses';
 import { begin, rulesInFile, type OpeningRule } from '../opening';
@@ -69,15 +69,7 @@ function develop(path: string): Develop {
   const { size, dimensions, numbers } = table(path);
   if (dimensions !== 3) throw new Error('Oxbow prints with tables of three dimensions alone');
   const cube = { size, rows: numbers, at: redFastest(size) };
-  return (color) => {
-    for (let c = 0; c < 3; c++) color[c] = light(color[c]!);
-    REC2020.forth(color);
-    for (let c = 0; c < 3; c++) color[c] = stop(color[c]!);
-    through(cube, color);
-    for (let c = 0; c < 3; c++) color[c] = lightOf(color[c]!);
-    REC2020.back(color);
-    for (let c = 0; c < 3; c++) color[c] = code(color[c]!);
-  };
+  return tableOver(cube, REC2020, { to: stop, from: lightOf });
 }
 
 const print = printer({

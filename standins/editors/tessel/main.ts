@@ -5,7 +5,7 @@
 import { existsSync, mkdirSync, renameSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { inflateSync } from 'node:zlib';
-import { code, light, P3, printer, redFastest, through, type Color, type Develop, type Order } from '../darkroom';
+import { code, light, P3, printer, redFastest, tableOver, type Color, type Develop, type Order } from '../darkroom';
 import { calibrationOf, lensDatabase, type Lenses } from '../lenses';
 import { favorites, favoritesFirst, names } from '../favorites';
 import { begin, rulesIn, type OpeningRule } from '../opening';
@@ -113,15 +113,7 @@ function develop(path: string): Develop {
   const image = png(Buffer.from(String(entry.hald), 'base64'));
   const size = Math.round(Math.cbrt(image.width)) ** 2;
   const table = { size, rows: samples(image), at: redFastest(size) };
-  return (color) => {
-    for (let c = 0; c < 3; c++) color[c] = light(color[c]!);
-    P3.forth(color);
-    for (let c = 0; c < 3; c++) color[c] = code(color[c]!);
-    through(table, color);
-    for (let c = 0; c < 3; c++) color[c] = light(color[c]!);
-    P3.back(color);
-    for (let c = 0; c < 3; c++) color[c] = code(color[c]!);
-  };
+  return tableOver(table, P3, { to: code, from: light });
 }
 
 /** `{"sheet": …, "pane": …, "as": …}` */
