@@ -1,28 +1,34 @@
 /** What has happened at the demo's studio: a supplier's releases, rollouts, verdicts, requests, a file that somebody changed. */
 import { createHash } from 'node:crypto';
-import { mkdir, readFile, writeFile } from 'node:fs/promises';
-import { dirname, join } from 'node:path';
+import { readFile, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
 import { must } from '@/core/must';
-import type { Operation } from '@/core/sync/protocol';
 import { acceptArrival, arrivalFor } from '@/server/arrivals/service';
 import { decide } from '@/server/bench/decide';
 import { saveBench } from '@/server/bench/service';
-import { getBlob } from '@/server/blobs/service';
 import { pool } from '@/server/db/pool';
 import { many, maybe } from '@/server/db/query';
 import { askFor, coverage, trackRequest } from '@/server/gear/service';
 import { approveItems, confirmEncodings } from '@/server/items/approval';
 import { setRibbon } from '@/server/items/service';
-import { runJob } from '@/server/jobs/service';
 import { addLicence } from '@/server/licences/service';
 import { setOpening } from '@/server/opening/service';
 import type { Person } from '@/server/people/roles';
-import { confirmRollout } from '@/server/rollouts/confirm';
-import { planRollout, workOutPlan } from '@/server/rollouts/planning';
-import { planFor, rolloutFor, takeResults } from '@/server/rollouts/service';
 import { addShelf } from '@/server/shelves/service';
-import { stations } from '@/server/stations/queries';
 import { deliver } from './deliver';
+import {
+  costumeStoreBegins,
+  costumeStoreGetsTessel,
+  editTable,
+  flyGalleryGathers,
+  kilnRoomAndRoadLaptopBegin,
+  kilnRoomGathers,
+  roadLaptopIsEdited,
+  scanningDeskBegins,
+  scanningDeskFallsSilent,
+} from './pasts';
+import { carryOut, rollOut, versionOf, versionsOf } from './rollouts';
+import { rootOf } from './stations';
 import { quarryPack, type QuarryRelease } from './packs';
 import { daysAgo } from './time';
 
@@ -40,18 +46,6 @@ const srgb = {
   white: 'D65',
 } as const;
 
-/** The newest version of an item by its title. */
-async function versionOf(title: string): Promise<{ item: string; version: string }> {
-  const found = await maybe<{ item: string; version: string }>(
-    pool(),
-    'select id as item, newest_version_id as version from item where title = $1 order by created_at limit 1',
-    [title],
-  );
-  return must(found);
-}
-const versionsOf = async (titles: readonly string[]): Promise<string[]> =>
-  Promise.all(titles.map(async (title) => (await versionOf(title)).version));
-
 async function framesNamed(...starts: string[]): Promise<string[]> {
   const found = await many<{ id: string }>(
     pool(),
@@ -66,18 +60,32 @@ async function framesNamed(...starts: string[]): Promise<string[]> {
   return found.map(({ id }) => id);
 }
 
-/** @param rootOf the folder in which a station's tree lies */
-export async function bringHistory(staff: Staff, rootOf: (station: string) => string): Promise<void> {
+export async function bringHistory(staff: Staff): Promise<void> {
+  const { librarian } = staff;
+  await daysAgo(35, () => scanningDeskBegins(librarian));
+  await daysAgo(31, () => scanningDeskFallsSilent());
   await daysAgo(26, () => quarryComes(staff));
-  await daysAgo(19, () => houseLooksGoOut(staff, rootOf));
+  await daysAgo(24, () => costumeStoreBegins(librarian));
+  await daysAgo(19, () => houseLooksGoOut(staff));
   await daysAgo(11, () => whatTheBenchSaid(staff));
+  await daysAgo(9, () => costumeStoreGetsTessel(librarian));
   await daysAgo(6, () => quarryComesAgain(staff));
+  await daysAgo(5, () => kilnRoomAndRoadLaptopBegin(librarian));
   await daysAgo(3, () => requestsAreAnswered(staff));
   await daysAgo(2, () => openingIsAgreedOn(staff));
   await daysAgo(1, () => peopleMarkWhatTheyUse(staff));
-  await somebodyChangesAFile(rootOf('Model room'));
+  await peopleChangeTheirFiles();
   await peopleHaveFavorites(rootOf('Glaze desk'), rootOf('Model room'));
   await todaysWork(staff);
+}
+
+/** What nobody told Etagere of. */
+async function peopleChangeTheirFiles(): Promise<void> {
+  // somebody made a look weaker at the desk, in the very file that was placed there
+  await editTable(join(rootOf('Model room'), 'Oxbow/Looks/House/Stage/Slate Backcloth.cube'), 0.94);
+  await kilnRoomGathers();
+  await flyGalleryGathers();
+  await roadLaptopIsEdited();
 }
 
 const QUARRY = 'Quarry House';
@@ -133,40 +141,7 @@ async function quarryComesAgain(staff: Staff): Promise<void> {
   await acceptQuarry(staff, '1.1', at, '2026-11-19');
 }
 
-/** Plans a rollout to stations, and confirms it. */
-async function rollOut(
-  person: Person,
-  { title, items, to }: { title: string; items: readonly string[]; to: readonly string[] },
-): Promise<string> {
-  const chosen = (await stations(pool())).filter((station) => to.includes(station.name)).map(({ id }) => id);
-  const id = await planRollout(person, { versions: await versionsOf(items), stations: chosen, title });
-  await runJob(must((await rolloutFor(person, id)).rollout.job_id), { plan: workOutPlan });
-  await confirmRollout(person, id);
-  return id;
-}
-
-/** What the agent of a station does with its plan: writes each file into its tree, and says so. */
-async function carryOut(name: string, root: string): Promise<void> {
-  const station = must((await stations(pool())).find((one) => one.name === name));
-  const plan = await planFor(station);
-  if (!plan) return;
-  for (const operation of plan.operations) await write(root, operation);
-  const results = plan.operations.map(({ n, expect }) => ({
-    n,
-    outcome: 'done',
-    message: '',
-    before: expect,
-    at: new Date().toISOString(),
-  }));
-  await takeResults(station, plan.id, { results });
-}
-
-async function write(root: string, { path, sha256 }: Operation): Promise<void> {
-  await mkdir(dirname(join(root, path)), { recursive: true });
-  await writeFile(join(root, path), await getBlob(Buffer.from(must(sha256), 'hex')));
-}
-
-async function houseLooksGoOut({ librarian }: Staff, rootOf: (station: string) => string): Promise<void> {
+async function houseLooksGoOut({ librarian }: Staff): Promise<void> {
   const to = ['Glaze desk', 'Model room'];
   await rollOut(librarian, {
     title: 'House looks',
@@ -240,16 +215,6 @@ async function peopleMarkWhatTheyUse({ lead, retoucher }: Staff): Promise<void> 
     [lead, 'Limelight Bleach'],
   ] as const)
     await setRibbon(who, (await versionOf(title)).item, { on: true, whose: 'mine' });
-}
-
-/** Somebody made a look stronger at the desk, in the very file that was placed there. */
-async function somebodyChangesAFile(root: string): Promise<void> {
-  const file = join(root, 'Oxbow/Looks/House/Stage/Slate Backcloth.cube');
-  const text = await readFile(file, 'utf8');
-  await writeFile(
-    file,
-    text.replace(/^(\d\.\d+)/gm, (value) => (Number(value) * 0.94).toFixed(6)),
-  );
 }
 
 /** Two people have chosen what their editors offer first: one of them names a look that is gone. */

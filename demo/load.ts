@@ -31,12 +31,10 @@ import { acceptArrival, arrivalFor } from '@/server/arrivals/service';
 import { addPerson, anyone } from '@/server/people/service';
 import { actorOf, type Person } from '@/server/people/roles';
 import { dataFolder } from '@/server/data-folder';
-import { addOrder } from '@/server/orders/service';
-import { changeCameras } from '@/server/stations/cameras-there';
-import { createStation, makeCode } from '@/server/stations/service';
 import marlstone3 from '@/standins/descriptors/marlstone-3.json';
 import marlstone4 from '@/standins/descriptors/marlstone-4.json';
 import oxbow2 from '@/standins/descriptors/oxbow-2.json';
+import oxbowTable2 from '@/standins/descriptors/oxbow-table-2.json';
 import perrinAlder1 from '@/standins/descriptors/perrin-alder-1.json';
 import tessel7 from '@/standins/descriptors/tessel-7.json';
 import { fathomLooks, houseLooks, kilnLooks } from './designs';
@@ -51,58 +49,16 @@ import { deliver } from './deliver';
 import { bringHistory, type Staff } from './history';
 import { fathomPack, sablePack } from './packs';
 import { Pictures, type PictureName } from './pictures';
+import { bringOrders, makeStations, removeStations } from './stations';
 import { daysAgo } from './time';
 import { many } from '@/server/db/query';
 
-export const builtIn = [oxbow2, marlstone4, marlstone3, tessel7, perrinAlder1] as unknown[];
+export const builtIn = [oxbow2, oxbowTable2, marlstone4, marlstone3, tessel7, perrinAlder1] as unknown[];
 const people = [
   { name: 'Odile Wren', email: 'odile@wrenandtallow.example', role: 'librarian' },
   { name: 'Piet Tallow', email: 'piet@wrenandtallow.example', role: 'lead' },
   { name: 'Mirre Sand', email: 'mirre@wrenandtallow.example', role: 'retoucher' },
 ] as const;
-const workstations = [
-  {
-    name: 'Glaze desk',
-    system: 'macos',
-    person: 'Mirre Sand',
-    editors: ['marlstone@4', 'marlstone@3', 'oxbow@2'],
-    running: ['marlstone@4', 'oxbow@2'],
-    cameras: ['Perrin Alder', 'Perrin Alder, infrared'],
-  },
-  {
-    name: 'Model room',
-    system: 'linux',
-    person: 'Odile Wren',
-    editors: ['oxbow@2'],
-    running: ['oxbow@2'],
-    cameras: ['Perrin Alder', 'Corvane Ley'],
-  },
-  {
-    name: 'Print room',
-    system: 'windows',
-    person: 'Piet Tallow',
-    editors: ['tessel@7'],
-    running: ['tessel@7'],
-    cameras: [],
-  },
-] as const;
-
-/** What lies in the Print room's bundle from before: two presets that serve, and one that calls a pane that is gone. */
-const printRoomBundle = {
-  tessel: 7,
-  desk: { opened: 41 },
-  presets: {
-    'Counter Proof': { tessel: 7, name: 'Counter Proof', trays: 'Prints', daylight: { bright: 15, stretch: 10 } },
-    'Late Gallery': { tessel: 7, name: 'Late Gallery', trays: 'Prints > Evening', glass: { depth: -30, amber: 12 } },
-    'Old Sleeve': { tessel: 7, name: 'Old Sleeve', trays: 'Prints', pane: { named: 'Sleeve 2019', share: 0.8 } },
-  },
-  panes: {},
-  chosen: {
-    favorites: ['presets/Late Gallery', 'presets/Counter Proof'],
-    opening: [{ seen: {}, laid: { optics: 0, calm: 1, stops: 'no', works: '7.1' } }],
-  },
-};
-
 export interface SignIn {
   name: string;
   email: string;
@@ -110,9 +66,6 @@ export interface SignIn {
   password: string;
 }
 export const signInsFile = (): string => join(dataFolder(), 'demo', 'sign-ins.json');
-export const stationFolder = (name: string): string =>
-  join(dataFolder(), 'stations', name.toLowerCase().replace(/[^a-z0-9]+/g, '-'));
-
 /** Editors that ship with the application as stand-ins: their descriptors, brought in at each start. */
 export async function bringBuiltIn(): Promise<void> {
   await transaction(async (sql) => {
@@ -196,15 +149,15 @@ async function bringAll(pictures: Pictures, say: (s: string) => void): Promise<S
   await daysAgo(38, () => bringCameras(librarian, pictures));
 
   say('listing cameras and lenses');
-  await daysAgo(33, () => bringGear(librarian));
+  await daysAgo(37, () => bringGear(librarian));
 
   say('setting up the stations');
-  await daysAgo(29, () => makeStations(librarian));
+  await daysAgo(36, () => makeStations(librarian));
 
   await daysAgo(12, () => bringOrders(staff.lead));
 
   say('telling what has happened since');
-  await bringHistory(staff, (station) => join(stationFolder(station), 'root'));
+  await bringHistory(staff);
   // they have seen what has stood here for long
   await pool().query('update person set looked_at = now()');
   await rm(loadingFile());
@@ -432,109 +385,6 @@ async function bringGear(librarian: Person): Promise<void> {
   await trackRequest(librarian, id, { state: 'sent', note: 'daylight and the kiln lamps' });
 }
 
-async function makeStations(librarian: Person): Promise<void> {
-  const list: {
-    name: string;
-    root: string;
-    system: string;
-    editors: readonly string[];
-    /** editors that stand open from the start */ running?: readonly string[];
-    code?: string;
-    state?: string;
-  }[] = [];
-  for (const [position, station] of workstations.entries()) {
-    const root = join(stationFolder(station.name), 'root');
-    await mkdir(root, { recursive: true });
-    const { id, code } = await transaction(async (sql) => {
-      const id = await createStation(sql, actorOf(librarian), {
-        ...station,
-        editors: [...station.editors],
-        kind: 'workstation',
-        hostId: null,
-        position,
-      });
-      return { id, code: await makeCode(sql, id) };
-    });
-    await changeCameras(librarian, id, { came: await camerasNamed(station.cameras), went: [] });
-    list.push({
-      name: station.name,
-      root,
-      system: station.system,
-      editors: station.editors,
-      running: station.running,
-      code,
-      state: join(stationFolder(station.name), 'agent'),
-    });
-    if (station.name === 'Model room') {
-      await transaction((sql) =>
-        createStation(sql, actorOf(librarian), {
-          name: 'Card, Perrin Alder',
-          kind: 'card',
-          system: 'linux',
-          person: 'in the reader of the Model room',
-          hostId: id,
-          editors: ['perrin-alder@1'],
-          position: 9,
-        }),
-      );
-      list.push({ name: 'Card, Perrin Alder', root, system: 'linux', editors: ['perrin-alder@1'] });
-      await put(root, 'media/ALDER/LOOKS/OLD_TEST.cube', cubeOf(houseLooks[4]!, 17));
-      await put(root, 'media/ALDER/LOOKS.LST', 'OLD_TEST.cube\r\n');
-    }
-  }
-  const desk = join(stationFolder('Glaze desk'), 'root');
-  const room = join(stationFolder('Model room'), 'root');
-  await put(desk, 'Oxbow/Looks/Kept from last year/Wet Clay.cube', cubeOf(fathomLooks[6]!));
-  await put(desk, 'Library/Application Support/.marlstone-4/looks/Wet Clay.cube', cubeOf(fathomLooks[6]!));
-  const red = must(studioCameras.find(({ conversion }) => conversion));
-  await put(
-    desk,
-    'Library/Application Support/Oxbow/bodies.txt',
-    `# which body a serial is, where one model has several\n${red.serials.join()} = ${bodyOf({ camera: red.model, conversion: red.conversion })}\n`,
-  );
-  await put(desk, 'Library/Application Support/Oxbow/opening.rules', '=> correct = by name; grain = lift all\n');
-  await put(
-    room,
-    '.config/oxbow/opening.rules',
-    '# prints are corrected already\nfile = print => correct = never\n=> correct = by name; grain = lift specks\n',
-  );
-  await put(desk, 'Oxbow/Presets/notes.txt', 'ask Odile which of these are still used\n');
-  await mkdir(join(room, 'Oxbow/Looks'), { recursive: true });
-  const printRoom = join(stationFolder('Print room'), 'root');
-  await put(printRoom, 'AppData/Roaming/Tessel/tessel.json', JSON.stringify(printRoomBundle, null, 1));
-  await writeFile(join(dataFolder(), 'stations', 'stations.json'), JSON.stringify(list, null, 1), { mode: 0o600 });
-}
-
-/** What two of the stations follow: the house's everyday list. */
-async function bringOrders(lead: Person): Promise<void> {
-  const stations = await many<{ id: string }>(pool(), 'select id from station where name = any ($1::text[])', [
-    ['Glaze desk', 'Model room'],
-  ]);
-  await addOrder(lead, {
-    name: 'Everyday desks',
-    shelves: [],
-    packs: [],
-    ribbons: true,
-    choices: false,
-    stations: stations.map(({ id }) => id),
-  });
-}
-
-/** The studio's cameras by their bodies. */
-async function camerasNamed(bodies: readonly string[]): Promise<string[]> {
-  const found = await many<{ id: string; model: string; conversion: string }>(
-    pool(),
-    'select id, model, conversion from camera',
-  );
-  const wanted = new Set(bodies);
-  return found.flatMap(({ id, model, conversion }) => (wanted.has(bodyOf({ camera: model, conversion })) ? [id] : []));
-}
-
-async function put(root: string, path: string, content: string): Promise<void> {
-  await mkdir(dirname(join(root, path)), { recursive: true });
-  await writeFile(join(root, path), content);
-}
-
 /** Takes the demo away: only while nobody but the demo's people is there, since their work hangs on it. */
 export async function removeDemo(): Promise<void> {
   const others = await many<{ name: string }>(pool(), 'select name from person where email <> all ($1::citext[])', [
@@ -583,6 +433,5 @@ export async function removeDemo(): Promise<void> {
   await pool().query('update studio set copy_p95 = default, copy_max = default');
   await pool().query('delete from graphile_worker._private_jobs');
   await rm(join(dataFolder(), 'demo'), { recursive: true, force: true });
-  for (const w of workstations) await rm(stationFolder(w.name), { recursive: true, force: true });
-  await rm(join(dataFolder(), 'stations', 'stations.json'), { force: true });
+  await removeStations();
 }

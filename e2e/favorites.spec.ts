@@ -28,7 +28,7 @@ test('a ribbon comes into an editor’s list; their own stays, what they take of
   }
   const list = join(stationRoot('model-room'), 'Oxbow/Looks/first.list');
   const path = (title: string): string => `Oxbow/Looks/${title}.cube`;
-  const told = () => listed('Model room', 'oxbow@2').favorites.filter((one) => one.includes('Vault'));
+  const told = () => listed('Model room', 'oxbow@2').favorites.filter((one) => /Vault/.test(one) && one.endsWith(` ${retry}.cube`));
   writeFileSync(list, `${theirs}.cube\n`);
 
   const { id } = await itemNamed(page, ours);
@@ -44,7 +44,7 @@ test('a ribbon comes into an editor’s list; their own stays, what they take of
   await expect(row).toContainText(`${ours} comes`);
   await awake(page);
   await row.getByRole('button', { name: /^Bring in step/ }).click();
-  await expect(page.getByRole('heading', { name: 'Favorites at Model room' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Favorites at Model room' })).toBeVisible({ timeout: seconds(30) });
   await expect(page.locator(`[data-path="Oxbow/Looks/first.list"]`)).toContainText('keeps 1 favorite of their own');
   await page.getByRole('button', { name: /^Confirm: write/ }).click();
   await expect.poll(told, { timeout: seconds(30) }).toEqual([path(ours), path(theirs)]);

@@ -95,6 +95,7 @@ export async function buildPrograms() {
       launcher: 'standins/stations/launcher.ts',
       marlstone: 'standins/editors/marlstone/main.ts',
       oxbow: 'standins/editors/oxbow/main.ts',
+      'oxbow-table': 'standins/editors/oxbow/table.ts',
       quern: 'standins/editors/quern/main.ts',
       tessel: 'standins/editors/tessel/main.ts',
       'perrin-alder': 'standins/card/main.ts',

@@ -39,6 +39,9 @@ function count(name, usual, most = 64) {
 const webs = count('web', 1);
 const workers = count('workers', 1);
 /** A PostgreSQL of somebody else's, such as one for several machines. */
+/** An agent on a slow line looks so many times less often. */
+const PATIENT = 5;
+
 const external = process.env.DATABASE_URL || null;
 const startDatabase = () =>
   external
@@ -217,7 +220,8 @@ try {
     for (const s of JSON.parse(readFileSync(list, 'utf8')).filter((x) => x.state)) {
       const common = ['--root', s.root, '--system', s.system, '--state', s.state];
       enrolAgent(s, common, { url, env, cli });
-      child(`agent of ${s.name}`, ['dist/agent.mjs', 'run', ...common, '--every', env.ETAGERE_AGENT_SECONDS]);
+      const seconds = Number(env.ETAGERE_AGENT_SECONDS) * (s.patient ? PATIENT : 1);
+      child(`agent of ${s.name}`, ['dist/agent.mjs', 'run', ...common, '--every', String(seconds)]);
     }
   }
 

@@ -20,3 +20,14 @@ export function bundlePlace(templates: Partial<Record<System, string>> | undefin
   const place = template ? resolveTemplate(template, system).replace(/(#[^/]+)\/.*$/, '$1') : '';
   return bundleListOf(place) ? place : null;
 }
+
+type Places = Record<string, Partial<Record<System, string>>>;
+
+/** Which of an editor's places a path below a station's root lies in; null for none. Several editors may read one folder. */
+export function placeOfPath(places: Places, system: System, path: string): string | null {
+  const found = Object.entries(places).find(([, templates]) => {
+    const template = templates[system];
+    return template !== undefined && path.startsWith(`${resolveTemplate(template, system)}/`);
+  });
+  return found?.[0] ?? null;
+}

@@ -3,11 +3,13 @@ import { inputOfForm, newestForms } from '@/core/item/forms';
 import { must } from '@/core/must';
 import { iccClassOf } from '@/core/editor/acceptance';
 import { editorKey } from '@/core/editor/descriptor';
+import type { System } from '@/core/editor/place-schema';
 import { bodyOf } from '@/core/frame/body';
 import type { Settings } from '@/core/preset/kinds';
 import { referencesOf } from '@/core/preset/mapping';
 import { cameraForm, bears, type Named } from '@/core/records/names';
 import { foretell, type Foretold, type ItemSide, type PhotoSide } from '@/core/records/foretell';
+import { placeOfPath } from '@/core/sync/place-templates';
 import type { BodyOf } from '@/core/api';
 import { itemEndpoints, type PhotoAsked } from '@/core/api/items';
 import { Problem } from '@/core/problem';
@@ -96,17 +98,26 @@ function photoSide(frame: Frame, own: Camera[]): PhotoSide {
   };
 }
 
-function placementAt(places: Placement[], itemId: string, variant: string, { descriptor, ...here }: StationEditor) {
-  const placement = places.find(
-    (place) =>
-      place.station_id === here.station_id &&
-      place.item_id === itemId &&
-      (place.variant ?? '') === variant &&
-      place.editor_id === descriptor.editor &&
-      place.editor_version === descriptor.version,
+/** What became of an item at an editor: of what was put there for it, or for another that shares the folder with it. */
+function placementAt(
+  places: Placement[],
+  itemId: string,
+  variant: string,
+  { system, ...editor }: StationEditor & { system: System },
+) {
+  const { descriptor } = editor;
+  const there = places.filter(
+    (place) => place.station_id === editor.station_id && place.item_id === itemId && (place.variant ?? '') === variant,
   );
-  if (!placement) return null;
-  return placementState({ descriptor, ...here }, placement);
+  const own = there.find(
+    (place) => place.editor_id === descriptor.editor && place.editor_version === descriptor.version,
+  );
+  if (own) return placementState(editor, own);
+  for (const shared of there) {
+    const place = placeOfPath(descriptor.places, system, shared.path);
+    if (place !== null) return placementState(editor, { ...shared, place });
+  }
+  return null;
 }
 
 /** One form of an item as it is asked about. */
@@ -190,8 +201,8 @@ async function foretold(person: Person, itemId: string, photoBy: (own: Camera[])
       const best = bestForm(forms, ({ variant, side }) =>
         foretell(side, photo, {
           descriptor,
-          system: station.system as never,
-          placed: placementAt(places, itemId, variant, stationEditor),
+          system: station.system,
+          placed: placementAt(places, itemId, variant, { ...stationEditor, system: station.system }),
           lists: stationEditor.listing?.listed.map((l) => l.title) ?? null,
         }),
       );

@@ -4,7 +4,7 @@ import { stationEndpoints } from '@/core/api/stations';
 import { distinct } from '@/core/lists';
 import { duplicatesThere, type FileThere, type Twice } from '@/core/records/duplicates-there';
 import { Problem } from '@/core/problem';
-import { resolveTemplate } from '@/core/sync/place-templates';
+import { placeOfPath } from '@/core/sync/place-templates';
 import { counted } from '@/core/words';
 import { nearAmong } from '../copies/service';
 import { pool, transaction } from '../db/pool';
@@ -42,11 +42,10 @@ function placeOf(
   system: stations.StationRow['system'],
   { path, sha }: FileThere,
 ): Theirs[] {
-  for (const editor of editors)
-    for (const [place, templates] of Object.entries(editor.descriptor.places)) {
-      const template = templates[system];
-      if (template && path.startsWith(`${resolveTemplate(template, system)}/`)) return [{ path, editor, place, sha }];
-    }
+  for (const editor of editors) {
+    const place = placeOfPath(editor.descriptor.places, system, path);
+    if (place !== null) return [{ path, editor, place, sha }];
+  }
   return [];
 }
 

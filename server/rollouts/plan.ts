@@ -176,9 +176,9 @@ async function decideStep(planning: Planning, target: Target, version: Version, 
     before?.path ?? lyingThere(target, folder, sha, planned) ?? freePath(folder, version, accepts, inventory, planned);
   Object.assign(step, { place: accepts.place, rendition_id: rendition.id, sha, size: rendition.size, path });
   const key = foldKey(path, agent.system);
-  if (planned.has(key)) {
-    step.decision = 'in-step';
-    step.note = 'the same file serves both editors';
+  const shared = planned.get(key);
+  if (shared) {
+    settleShared(step, shared, descriptor);
     return;
   }
   step.expect = inventory.get(key)?.sha ?? null;
@@ -195,6 +195,17 @@ async function decideStep(planning: Planning, target: Target, version: Version, 
     if (before) step.prior = priorOf(before);
   } else step.note = notes[step.decision] ?? 'another file is there, or it was changed there: it is left as it is';
   planned.set(key, step);
+}
+
+/** A file that this plan writes into a folder which both editors read: it serves both where both take it in one form. */
+function settleShared(step: Step, planned: Step, { title }: Descriptor): void {
+  if (step.sha === planned.sha) {
+    step.decision = 'in-step';
+    step.note = 'the same file serves both editors';
+    return;
+  }
+  step.decision = 'not-accepted';
+  step.note = `another editor there reads the same folder, and ${title} takes it in another form: say in its descriptor what it takes there`;
 }
 
 /** Where the very file lies in the editor's folder already, under whatever name, and nobody looks after it. */

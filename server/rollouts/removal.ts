@@ -4,13 +4,13 @@
  */
 import type { BodyOf } from '@/core/api';
 import { stationEndpoints } from '@/core/api/stations';
-import { editorKey, type Descriptor } from '@/core/editor/descriptor';
+import { editorKey } from '@/core/editor/descriptor';
 import { distinct, groupBy } from '@/core/lists';
 import { must } from '@/core/must';
 import { fileNameOf } from '@/core/paths';
 import { Problem } from '@/core/problem';
 import { removeLines } from '@/core/sync/index-lines';
-import { resolveTemplate } from '@/core/sync/place-templates';
+import { placeOfPath, resolveTemplate } from '@/core/sync/place-templates';
 import { counted } from '@/core/words';
 import { v7 } from 'uuid';
 import { record } from '../activity/queries';
@@ -43,17 +43,12 @@ export async function lookThere(sql: Sql, station: stations.StationRow, paths: r
   return { station, agentId, editors, shaOf: new Map(lying.map(({ path, sha256 }) => [path, hex(sha256)])) };
 }
 
-const readsFrom = ({ places }: Descriptor, system: stations.StationRow['system'], path: string): boolean =>
-  Object.values(places).some((templates) => {
-    const template = templates[system];
-    return template !== undefined && path.startsWith(`${resolveTemplate(template, system)}/`);
-  });
-
 /** The editors beside its own that read the file, by title. */
 function alsoReadBy({ editors, station }: There, placement: stations.PlacementRow): string[] {
   const own = `${placement.editor_id}@${placement.editor_version}`;
   const others = editors.filter(
-    ({ descriptor }) => editorKey(descriptor) !== own && readsFrom(descriptor, station.system, placement.path),
+    ({ descriptor }) =>
+      editorKey(descriptor) !== own && placeOfPath(descriptor.places, station.system, placement.path) !== null,
   );
   return distinct(others.map(({ descriptor }) => descriptor.title));
 }

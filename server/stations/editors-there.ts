@@ -1,6 +1,8 @@
 /** Which editors a station has: what fits there, and what becomes of our files when an editor goes. */
 import { editorKey, type Descriptor } from '@/core/editor/descriptor';
 import { Problem } from '@/core/problem';
+import { same } from '@/core/same';
+import { placeOfPath } from '@/core/sync/place-templates';
 import { counted } from '@/core/words';
 import { record, type Actor } from '../activity/queries';
 import type { Sql } from '../db/pool';
@@ -41,7 +43,8 @@ export async function fitting(sql: Sql, place: Place, named: readonly string[]):
 
 /**
  * Editors that came to a station and went from it; what others said meanwhile stays. Files that we put there for an editor
- * that goes stay where they are and are looked after no longer; while something of a rollout waits there, it does not go.
+ * that goes stay where they are: they are looked after for another editor there that reads the same folder in the same form,
+ * or no longer. While something of a rollout waits there, it does not go.
  */
 export async function changeEditors(
   sql: Sql,
@@ -54,9 +57,10 @@ export async function changeEditors(
   const added = (await fitting(sql, station, change.came)).filter((one) => !has.has(editorKey(one)));
   const gone = there.filter((one) => change.went.includes(editorKey(one)));
   if (!added.length && !gone.length) return;
-  let left = 0;
-  for (const descriptor of gone) left += await letGo(sql, station, descriptor);
   for (const { editor, version } of added) await q.insertStationEditor(sql, station.id, editor, version);
+  const staying = [...there.filter((one) => !gone.includes(one)), ...added];
+  let left = 0;
+  for (const descriptor of gone) left += await letGo(sql, station, descriptor, staying);
   const titles = (all: readonly Descriptor[]): string => all.map(({ title }) => title).join(', ');
   await record(sql, actor, 'station', station.id, 'editors changed', null, {
     added: titles(added),
@@ -66,7 +70,13 @@ export async function changeEditors(
 }
 
 /** Answers how many files of ours are looked after no longer. */
-async function letGo(sql: Sql, station: q.StationRow, { editor, version, title }: Descriptor): Promise<number> {
+async function letGo(
+  sql: Sql,
+  station: q.StationRow,
+  descriptor: Descriptor,
+  staying: readonly Descriptor[],
+): Promise<number> {
+  const { editor, version, title } = descriptor;
   const waiting = await q.waitingAt(sql, station.id, editor, version);
   if (waiting)
     throw new Problem(
@@ -75,5 +85,27 @@ async function letGo(sql: Sql, station: q.StationRow, { editor, version, title }
       station.name,
       'Let the rollout come to its end, or leave out there what waits; then change the editors.',
     );
+  await handOver(sql, station, descriptor, staying);
   return q.dropStationEditor(sql, station.id, editor, version);
+}
+
+/** Gives what lies in a folder that another editor reads too, in the same form, to that one. */
+async function handOver(
+  sql: Sql,
+  station: q.StationRow,
+  gone: Descriptor,
+  staying: readonly Descriptor[],
+): Promise<void> {
+  const own = (await q.placements(sql, [station.id])).filter(
+    (one) => one.editor_id === gone.editor && one.editor_version === gone.version,
+  );
+  const formOf = ({ accepts }: Descriptor, place: string, kind: string | null) =>
+    accepts.find((one) => one.place === place && one.kind === kind)?.writer;
+  for (const { path, place, kind } of own)
+    for (const heir of staying) {
+      const into = placeOfPath(heir.places, station.system, path);
+      if (into === null || !same(formOf(heir, into, kind), formOf(gone, place, kind))) continue;
+      await q.handOverPlacements(sql, station.id, gone, { ...heir, place: into, paths: [path] });
+      break;
+    }
 }

@@ -314,6 +314,22 @@ export const dropStationEditor = async (
   return dropped.rowCount ?? 0;
 };
 
+/** Files of ours are looked after for another editor there, which reads the same folder. */
+export const handOverPlacements = (
+  sql: Sql,
+  stationId: string,
+  from: { editor: string; version: string },
+  to: { editor: string; version: string; place: string; paths: readonly string[] },
+) =>
+  sql.query(
+    `
+      update placement
+      set editor_id = $4, editor_version = $5, place = $6
+      where station_id = $1 and editor_id = $2 and editor_version = $3 and path = any ($7::text[])
+    `,
+    [stationId, from.editor, from.version, to.editor, to.version, to.place, to.paths],
+  );
+
 /** Editors of a station, or of all; with their descriptors. */
 export const stationEditors = async (sql: Sql, stationIds: string[] | null): Promise<StationEditorRow[]> =>
   many<StationEditorRow>(

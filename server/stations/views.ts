@@ -51,6 +51,12 @@ export interface EditorState {
   changed: number;
   listedAt: string | null;
 }
+/** Another editor that reads the folder in which a file lies. */
+export interface AlsoRead {
+  editor: string;
+  /** '' where it says nothing of the file */ state: string;
+  reason: string;
+}
 export interface PlaceRow {
   path: string;
   editor: string;
@@ -64,6 +70,7 @@ export interface PlaceRow {
   /** ours, and somebody there has changed it or taken it away */ changed: boolean;
   state: string;
   reason: string;
+  /** what other editors there made of it, that read the same folder */ also: AlsoRead[];
   /** its editor can be asked for a picture with it on */ asksForPictures: boolean;
   points: number | null;
   residual: { maxDeltaE: number; meanDeltaE: number } | null;
@@ -89,36 +96,41 @@ function ownLists(editors: readonly q.StationEditorRow[], system: q.StationRow['
 
 type Merged = ReturnType<typeof merge>[number];
 
-/** A folder of an editor's places at a station, with "/" at its end. */
-interface PlaceFolder {
+/** An editor that reads a folder at a station, with "/" at its end, and which of its places that is. */
+interface Reader {
   editor: q.StationEditorRow;
   place: string;
   folder: string;
 }
 
-const foldersOf = (editors: readonly q.StationEditorRow[], station: q.StationRow): PlaceFolder[] =>
+const foldersOf = (editors: readonly q.StationEditorRow[], system: q.StationRow['system']): Reader[] =>
   editors.flatMap((editor) =>
     Object.entries(editor.descriptor.places).flatMap(([place, templates]) => {
-      const template = templates[station.system];
-      return template ? [{ editor, place, folder: `${resolveTemplate(template, station.system)}/` }] : [];
+      const template = templates[system];
+      return template ? [{ editor, place, folder: `${resolveTemplate(template, system)}/` }] : [];
     }),
   );
 
 /** What a station has of ours, and what lies in its editors' folders. */
 interface Here {
   editors: readonly q.StationEditorRow[];
-  folders: readonly PlaceFolder[];
+  folders: readonly Reader[];
   placements: ReadonlyMap<string, q.PlacementRow>;
   /** no agent tells what lies there, nor what the editors list */ byHand: boolean;
 }
 
-function editorOf({ editors, folders }: Here, path: string, placement: q.PlacementRow | undefined) {
-  const at = folders.find((one) => path.startsWith(one.folder));
-  if (!placement) return { at, editor: at?.editor };
-  const editor = editors.find(
-    (one) => one.editor_id === placement.editor_id && one.editor_version === placement.editor_version,
-  );
-  return { at, editor };
+/** Whose a file is: of the editor for which it was put there; of the first that reads its folder, where that one is gone. */
+function editorsOf({ editors, folders }: Here, path: string, placement: q.PlacementRow | undefined) {
+  const readers = folders.filter(({ folder }) => path.startsWith(folder));
+  const own =
+    placement &&
+    editors.find((one) => one.editor_id === placement.editor_id && one.editor_version === placement.editor_version);
+  const editor = own ?? readers[0]?.editor;
+  return {
+    editor,
+    place: placement?.place ?? readers[0]?.place ?? '',
+    others: readers.filter((reader) => reader.editor !== editor),
+  };
 }
 
 /** What the editor made of a placement; null for one that is not in step, and for an index of ours, which lists others. */
@@ -160,16 +172,25 @@ function listedAt(editor: q.StationEditorRow | undefined, path: string) {
 const makesPictures = (editor: q.StationEditorRow | undefined, placement: q.PlacementRow | undefined): boolean =>
   editor?.descriptor.renders?.kinds.some((kind) => kind === placement?.kind) ?? false;
 
+/** What another editor that reads the folder says of a file there. */
+function alsoRead({ editor, place }: Reader, path: string, decision: string, placement?: q.PlacementRow): AlsoRead {
+  const { title } = editor.descriptor;
+  if (placement?.version_id && decision === 'in-step')
+    return { editor: title, ...placementState(editor, { ...placement, place }) };
+  const { listed, refused } = listedAt(editor, path);
+  return { editor: title, state: theirState(!!refused, !!listed), reason: refused?.reason ?? '' };
+}
+
 function placeRow(here: Here, { path, base, is, decision }: Merged): PlaceRow {
   const placement = here.placements.get(path);
-  const { at, editor } = editorOf(here, path, placement);
+  const { editor, place, others } = editorsOf(here, path, placement);
   const placed = stateOfPlacement(placement, editor, decision, here.byHand);
   const { listed, refused } = listedAt(editor, path);
   const otherwise = decision === 'theirs' ? theirState(!!refused, !!listed) : decision;
   return {
     path,
     editor: editor?.descriptor.title ?? '',
-    place: placement?.place ?? at?.place ?? '',
+    place,
     title: placement?.title ?? listed?.title ?? null,
     base,
     is,
@@ -177,6 +198,7 @@ function placeRow(here: Here, { path, base, is, decision }: Merged): PlaceRow {
     changed: !!placement?.item_id && isChangedThere(decision),
     state: placed?.state ?? otherwise,
     reason: placed?.reason ?? refused?.reason ?? '',
+    also: here.byHand ? [] : others.map((reader) => alsoRead(reader, path, decision, placement)),
     asksForPictures: makesPictures(editor, placement),
     ...placedFacts(placement),
   };
@@ -193,15 +215,24 @@ function goneRow({ descriptor, running, listing }: q.StationEditorRow, path: str
     is: null,
     decision: 'taken-away',
     changed: false,
+    also: [],
     asksForPictures: false,
     ...takenAwayState(descriptor, running),
     ...placedFacts(undefined),
   };
 }
 
+/** Its rows as an editor sees them: its own, and those of others that lie in a folder which it reads too. */
+const seenBy = (title: string, rows: readonly PlaceRow[]): PlaceRow[] =>
+  rows.flatMap((row) => {
+    if (row.editor === title) return [row];
+    const also = row.also.find((one) => one.editor === title);
+    return also ? [{ ...row, ...also }] : [];
+  });
+
 function editorState(editor: q.StationEditorRow, rows: readonly PlaceRow[]): EditorState {
   const { descriptor, listing } = editor;
-  const own = rows.filter((row) => row.editor === descriptor.title);
+  const own = seenBy(descriptor.title, rows);
   const ours = own.filter((row) => row.base && row.itemId);
   const told = [...ours, ...own.filter((row) => row.decision === 'taken-away')];
   const count = (state: string): number => told.filter((row) => row.state === state).length;
@@ -255,7 +286,7 @@ function viewOf(
   const base = new Map(placements.map(({ path, sha }) => [path, sha]));
   const here: Here = {
     editors,
-    folders: foldersOf(editors, station),
+    folders: foldersOf(editors, station.system),
     placements: new Map(placements.map((one) => [one.path, one])),
     byHand: isKeptByHand(agent),
   };
@@ -340,7 +371,7 @@ export async function stationView(person: Person, id: string): Promise<StationVi
   const editors = await q.stationEditors(sql, [id]);
   const placements = await q.placements(sql, [id]);
   const ours = new Set(placements.map(({ path }) => path));
-  const folders = foldersOf(editors, station);
+  const folders = foldersOf(editors, station.system);
   const isOwnList = ownLists(editors, agent.system);
   const lying = (await q.inventoryOf(sql, agent.id)).filter(
     ({ path }) => ours.has(path) || (folders.some(({ folder }) => path.startsWith(folder)) && !isOwnList(path)),

@@ -38,6 +38,10 @@ const lists: Record<string, (s: Station) => string> = {
     station.system === 'linux'
       ? '.config/oxbow/contents.json'
       : `${station.system === 'macos' ? 'Library/Application Support' : 'AppData/Roaming'}/Oxbow/contents.json`,
+  'oxbow-table@2': (station) =>
+    station.system === 'linux'
+      ? '.config/oxbow-table/shown.json'
+      : `${station.system === 'macos' ? 'Library/Application Support' : 'AppData/Roaming'}/Oxbow Table/shown.json`,
   'tessel@7': (station) =>
     `${station.system === 'macos' ? 'Library/Application Support' : 'AppData/Roaming'}/Tessel/listed.json`,
   'perrin-alder@1': () => 'media/ALDER/CAMERA.JSN',

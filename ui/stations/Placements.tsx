@@ -12,6 +12,11 @@ export interface PlacedFile {
   number: number | null;
   state: string;
   reason: string;
+  /** what other editors there made of it, that read the same folder */ also?: readonly {
+    editor: string;
+    state: string;
+    reason: string;
+  }[];
   /** of a table that was made for the editor, on each axis */ points: number | null;
   residual: { maxDeltaE: number; meanDeltaE: number } | null;
 }
@@ -49,7 +54,14 @@ export function Placements<T extends PlacedFile>({ rows, shownOf = (file) => fil
               <td className="[overflow-wrap:anywhere]">
                 <ItemOf file={file} />
               </td>
-              <td>{file.editor}</td>
+              <td>
+                {file.editor}
+                {file.also?.map(({ editor }) => (
+                  <span key={editor} className="block text-[12px] text-soft">
+                    and {editor}
+                  </span>
+                ))}
+              </td>
               <td className="text-[12px] [overflow-wrap:anywhere]">
                 {file.path}
                 {file.points && (
@@ -61,6 +73,7 @@ export function Placements<T extends PlacedFile>({ rows, shownOf = (file) => fil
               <td>
                 <State of={shown.state || 'theirs'} />
                 <span className="block text-[12px] text-soft">{shown.reason}</span>
+                <Others file={file} />
                 {action && <span className="text-[12px]">{action(file)}</span>}
               </td>
             </tr>
@@ -68,6 +81,18 @@ export function Placements<T extends PlacedFile>({ rows, shownOf = (file) => fil
       </tbody>
     </table>
   );
+}
+
+/** Other editors that read the file, where they are not as far with it. */
+function Others({ file: { also = [], state } }: { file: PlacedFile }) {
+  return also
+    .filter((other) => other.state && other.state !== state)
+    .map(({ editor, state, reason }) => (
+      <span key={editor} className="mt-1 block" data-also={editor}>
+        <State of={state} />
+        <span className="block text-[12px] text-soft">{reason || editor}</span>
+      </span>
+    ));
 }
 
 function ItemOf({ file: { itemId, title, number } }: { file: PlacedFile }) {

@@ -1,7 +1,6 @@
 /** Oxbow 2: a visible folder at any depth, read at launch and again whenever something in it changes. Headings are folders. */
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
-import { SaxesParser } from 'saxes';
 import { printer, REC2020, redFastest, tableOver, type Develop, type Order } from '../darkroom';
 import { favorites, favoritesFirst } from '../favorites';
 import { calibrationOf, lensDatabase, type Lenses } from '../lenses';
@@ -9,6 +8,7 @@ import { begin, rulesInFile, type OpeningRule } from '../opening';
 import { photos, type Card, type Photo } from '../photos';
 import { bodies, bodyOf, dngProfile, folderOf, titled } from '../profiles';
 import { files, live, modified, options, read, take, type Listed } from '../program';
+import { isList, LIST, look, LOOKS, preset, PRESETS, table } from './readers';
 
 const configs: Record<string, string> = {
   linux: '.config/oxbow',
@@ -16,46 +16,6 @@ const configs: Record<string, string> = {
   windows: 'AppData/Roaming/Oxbow',
 };
 const config = configs[options.system] ?? configs.windows;
-const named = (path: string, under: string): { title: string; headings: string[] } => {
-  const parts = path.slice(under.length + 1).split('/');
-  return { title: parts.pop()!.replace(/\.[^.]+$/, ''), headings: parts };
-};
-
-function look(path: string): Omit<Listed, 'path'> {
-  table(path);
-  return { ...named(path, 'Oxbow/Looks'), kind: 'look' };
-}
-
-/** The numbers of a table, a row after the other. */
-function table(path: string): { size: number; dimensions: number; numbers: number[] } {
-  if (!/\.cube$/i.test(path)) throw new Error('no table that Oxbow reads');
-  let size = 0;
-  let dimensions = 3;
-  const all: number[] = [];
-  read(path)
-    .toString('utf8')
-    .split('\n')
-    .forEach((raw, i) => {
-      const line = raw.trim();
-      if (!line || line.startsWith('#')) return;
-      const match = /^LUT_([13])D_SIZE\s+(\d+)$/.exec(line);
-      if (match) {
-        dimensions = Number(match[1]);
-        size = Number(match[2]);
-        return;
-      }
-      if (/^[A-Z]/.test(line)) return;
-      const numbers = line.split(/\s+/).map(Number);
-      if (numbers.length !== 3 || numbers.some((v) => !Number.isFinite(v)))
-        throw new Error(`row ${i + 1} is not three numbers`);
-      all.push(...numbers);
-    });
-  const rows = all.length / 3;
-  if (!size) throw new Error('the size of the table is missing');
-  if (rows !== (dimensions === 3 ? size ** 3 : size))
-    throw new Error(`${rows} rows where the size ${size} needs ${dimensions === 3 ? size ** 3 : size}`);
-  return { size, dimensions, numbers: all };
-}
 
 /** Looks work on linear light of Rec. 2020, on a scale of stops from nine below middle gray to four above it. */
 const STOPS = 13;
@@ -64,7 +24,7 @@ const stop = (value: number): number => (Math.log2(Math.max(value, 1e-12) / 0.18
 const lightOf = (place: number): number => 0.18 * 2 ** (place * STOPS + LOWEST);
 
 function develop(path: string): Develop {
-  if (!path.startsWith('Oxbow/Looks/') || !existsSync(join(options.root, path)))
+  if (!path.startsWith(`${LOOKS}/`) || !existsSync(join(options.root, path)))
     throw new Error(`Oxbow has no look at ${path}`);
   const { size, dimensions, numbers } = table(path);
   if (dimensions !== 3) throw new Error('Oxbow prints with tables of three dimensions alone');
@@ -79,28 +39,6 @@ const print = printer({
   read: (text) => JSON.parse(text) as Order,
   develop,
 });
-
-function preset(path: string): Omit<Listed, 'path'> {
-  if (!/\.xmp$/i.test(path)) throw new Error('no preset that Oxbow reads');
-  const parser = new SaxesParser({ xmlns: true });
-  let steps = 0;
-  let own = false;
-  parser.on('error', (error) => {
-    throw new Error(`the packet is broken: ${error.message.slice(0, 80)}`);
-  });
-  parser.on('opentag', (saxesTagNS) => {
-    if (saxesTagNS.uri === 'https://oxbow.example/ns/run/2/') own = true;
-    for (const saxesAttributeNS of Object.values(saxesTagNS.attributes))
-      if (saxesAttributeNS.uri === 'https://oxbow.example/ns/run/2/') {
-        own = true;
-        if (saxesAttributeNS.local === 'step') steps++;
-      }
-  });
-  parser.write(read(path).toString('utf8')).close();
-  if (!own) throw new Error('no steps of Oxbow 2 in this packet');
-  if (!steps) throw new Error('the packet holds no steps');
-  return { ...named(path, 'Oxbow/Presets'), kind: 'preset' };
-}
 
 const PROFILES = 'Oxbow/Profiles';
 /** By path, the camera that each profile names. */
@@ -176,10 +114,6 @@ function card(photo: Photo, { listed, lenses, first, rules }: Desk): Card {
   };
 }
 
-/** In each folder of looks and presets, its favorites by file name, one a line. */
-const LIST = 'first.list';
-const isList = (path: string): boolean => path.endsWith(`/${LIST}`);
-
 /** The favorites of all folders, one after the other. */
 function favoritesOf(lists: readonly string[], listed: readonly Listed[]) {
   const chosen = lists.flatMap((list) =>
@@ -197,10 +131,10 @@ live(
   `${config}/contents.json`,
   `${config}/refused.log`,
   () => {
-    const own = [...files('Oxbow/Looks'), ...files('Oxbow/Presets')];
+    const own = [...files(LOOKS), ...files(PRESETS)];
     const isOf = (folder: string) => (path: string) => path.startsWith(`${folder}/`) && !isList(path);
-    const contents = take(own.filter(isOf('Oxbow/Looks')), look);
-    const presets = take(own.filter(isOf('Oxbow/Presets')), preset);
+    const contents = take(own.filter(isOf(LOOKS)), look);
+    const presets = take(own.filter(isOf(PRESETS)), preset);
     const profiles = take(files(PROFILES), profile);
     const lenses: Lenses = new Map();
     const databases = take(files('Oxbow/Lenses'), lensDatabase(lenses));
