@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { decode } from 'fast-png';
 import sharp from 'sharp';
-import { afterAll, beforeAll, describe, expect, test } from 'vitest';
+import { afterAll, beforeAll, describe, expect, test, vi } from 'vitest';
 import { fullSamples, readDng } from '@/core/frame/dng';
 import { readCube, sampler } from '@/core/look';
 import { writeDcp } from '@/core/camera/dcp';
@@ -37,6 +37,10 @@ const points = [
   [0, 0, 0],
   [1.2, -0.1, 0.4],
 ];
+
+// each command is a process of its own, and some tests call ten
+vi.setConfig({ testTimeout: 120_000 });
+afterAll(() => vi.resetConfig());
 
 beforeAll(() => {
   spawnSync('bin/etagere', ['look'], options); // makes itself, once

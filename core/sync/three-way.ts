@@ -95,7 +95,7 @@ export function documentation(): string {
     '| --- | --- | --- | --- |',
     ...lines,
     '',
-    '`put` and `remove` are carried out; `changed-there` and `gone-there` are shown and left alone until a person decides: ours again, theirs let be, or theirs taken in; `theirs` is never touched; `conflict` waits for a person.',
+    '`put` and `remove` are carried out; `changed-there` and `gone-there` are shown and left alone until a person decides: ours again, theirs let be, or theirs taken in; `theirs` is not touched, but by a plan that takes a second copy of a file of ours away; `conflict` waits for a person.',
     '',
   ].join('\n');
 }

@@ -149,8 +149,10 @@ function stateOfPlacement(
     : placementState(editor, placement);
   const { newer, number, withdrawn } = placement;
   if (newer === null && withdrawn) return { state: 'surplus', reason: `${withdrawn}, and it lies here still` };
-  if (newer === null || (made.state !== 'listed' && made.state !== 'by-hand')) return made;
-  return { state: 'update-due', reason: `version ${newer} is approved; version ${number} lies here` };
+  if (newer === null || made.state === 'refused' || made.state === 'not-listed') return made;
+  // what waits for its editor is written anew before that matters
+  const waits = made.state === 'listed' || made.state === 'by-hand' ? '' : `; ${made.reason}`;
+  return { state: 'update-due', reason: `version ${newer} is approved; version ${number} lies here${waits}` };
 }
 
 /** Facts of a placement; nothing of them for a file that is not ours. */
