@@ -1,5 +1,13 @@
 /** Kinds of items that editors take. By itself, so that a screen can ask without the schemas of descriptors. */
-export const acceptedKinds = ['look', 'preset', 'camera-profile', 'icc-profile', 'lens-database', 'add-on'] as const;
+export const acceptedKinds = [
+  'look',
+  'preset',
+  'camera-profile',
+  'icc-profile',
+  'lens-database',
+  'add-on',
+  'support-file',
+] as const;
 export type AcceptedKind = (typeof acceptedKinds)[number];
 
 /** Whether an item of a kind can be rolled out; which editors take it, their descriptors say. */

@@ -28,6 +28,7 @@ test('presets stand by the language that an editor tells, the other kinds once',
     'ICC profile',
     'lens database',
     'add-on',
+    'support file',
   ]);
 });
 test('a look goes everywhere, a preset to its own editor and as a look to the others, a lens database to the one that reads them', () => {
@@ -42,6 +43,7 @@ test('a look goes everywhere, a preset to its own editor and as a look to the ot
   expect(how('ICC profile')).toEqual(['after conversion', 'after conversion', 'after conversion', 'after conversion']);
   expect(how('lens database')).toEqual(['impossible', 'impossible', 'accepted', 'impossible']);
   expect(how('add-on')).toEqual(['impossible', 'impossible', 'impossible', 'impossible']);
+  expect(how('support file')).toEqual(['impossible', 'impossible', 'accepted', 'impossible']);
 });
 test('a camera profile goes where its form is read, and after a conversion where ICC profiles are', () => {
   expect(how('camera profile (DCP)')).toEqual(['impossible', 'after conversion', 'accepted', 'impossible']);
@@ -49,7 +51,7 @@ test('a camera profile goes where its form is read, and after a conversion where
 });
 test('an add-on goes where add-ons are taken, in whichever form', () => {
   const accepts = [{ ...all[2]!.accepts[0]!, kind: 'add-on' as const, formats: ['zip'], writer: { asIs: true } }];
-  expect(taking({ ...all[2]!, accepts }, things.at(-1)!).how).toBe('accepted');
+  expect(taking({ ...all[2]!, accepts }, things.find((t) => t.name === 'add-on')!).how).toBe('accepted');
 });
 test('an editor that takes ICC profiles takes looks after a conversion', () => {
   const descriptor = {

@@ -34,6 +34,7 @@ export function thingsToPlace(all: readonly Descriptor[]): ThingToPlace[] {
     { kind: 'icc-profile', language: 'icc', name: 'ICC profile' },
     { kind: 'lens-database', language: 'lens-xml', name: 'lens database' },
     { kind: 'add-on', language: '', name: 'add-on' },
+    { kind: 'support-file', language: '', name: 'support file' },
   ];
 }
 

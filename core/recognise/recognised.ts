@@ -3,7 +3,16 @@ import type { Descriptor } from '../editor/descriptor';
 import { rangeOf, type Look } from '../look/look';
 import { checkLook } from '../look/soundness';
 
-export const takeable = ['look', 'preset', 'camera-profile', 'icc-profile', 'lens-database', 'add-on'] as const;
+/** What an item can be. A support file is of no kind that is read: a person says of it that an editor needs it. */
+export const takeable = [
+  'look',
+  'preset',
+  'camera-profile',
+  'icc-profile',
+  'lens-database',
+  'add-on',
+  'support-file',
+] as const;
 export type ItemKind = (typeof takeable)[number];
 export type Kind = ItemKind | 'frame' | 'chart' | 'descriptor' | 'document' | 'unknown';
 export const isTakeable = (kind: string): kind is ItemKind => (takeable as readonly string[]).includes(kind);

@@ -95,7 +95,7 @@ export function entryKeptOut(found: KeptOut): Entry {
   return { row: { ...emptyRow, path, size, ...refused }, take: false };
 }
 
-/** Licences and read-me files are kept to be read; larger ones are not such. */
+/** Licences and read-me files are kept to be read, and what no reader knows may be an editor's support file; larger ones are not such. */
 const MOST_PAPER_BYTES = 20 * 2 ** 20;
 
 const isKept = ({ kind, bytes }: Known): boolean =>
@@ -103,7 +103,7 @@ const isKept = ({ kind, bytes }: Known): boolean =>
   kind === 'frame' ||
   kind === 'descriptor' ||
   kind === 'chart' ||
-  (kind === 'document' && bytes.length <= MOST_PAPER_BYTES);
+  ((kind === 'document' || kind === 'unknown') && bytes.length <= MOST_PAPER_BYTES);
 
 /** @param sha the hash of its bytes, in hexadecimal */
 export async function entryOf(found: Found, sha = ''): Promise<Entry> {

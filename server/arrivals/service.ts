@@ -106,6 +106,9 @@ export async function discardedArrivals(person: Person): Promise<q.ArrivalWithCo
   return q.arrivals(pool(), 50, true);
 }
 
+/** What no reader knows, and an editor needs: a person says that it is one. */
+const SUPPORT_FILE = 'support-file';
+
 /** A correction that the file itself cannot bear: nothing of it was kept, or it is of another kind. */
 function refuseUntakeable(entry: q.EntryRow, outcome: string, becomes: string): void {
   if (!entry.sha256)
@@ -121,6 +124,13 @@ function refuseUntakeable(entry: q.EntryRow, outcome: string, becomes: string): 
       `A ${becomes || 'file of no kind'} cannot stand on a shelf.`,
       entry.path,
       'Say first of which kind it is.',
+    );
+  if (becomes === SUPPORT_FILE && ![SUPPORT_FILE, 'document', 'unknown'].includes(entry.kind))
+    throw new Problem(
+      'arrival-kind',
+      `This file is a ${entry.kind.replace('-', ' ')}, and no support file.`,
+      entry.path,
+      'Take it as what it is.',
     );
   if (['look', 'preset'].includes(becomes) && becomes !== entry.kind)
     throw new Problem(

@@ -127,7 +127,9 @@ async function putProfiles(descriptor: Descriptor): Promise<void> {
     must(descriptor.listing[must(system[descriptor.editor])]),
     must(system[descriptor.editor]),
   );
-  put(`${dirname(list)}/bodies.txt`, `# told apart by their serials\n${RED} = Perrin Alder, infrared\n`);
+  const support = descriptor.accepts.find(({ kind }) => kind === 'support-file');
+  const lists = support ? placeOf(descriptor, support) : dirname(list);
+  put(`${lists}/bodies.txt`, `# told apart by their serials\n${RED} = Perrin Alder, infrared\n`);
 }
 
 function putLenses(descriptor: Descriptor): void {

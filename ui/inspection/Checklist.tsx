@@ -11,7 +11,7 @@ const states: Readonly<Record<Checked['is'], { of: string; word: string }>> = {
 
 export function Checklist({ things, target }: { things: readonly CheckedThing[]; target: string }) {
   return (
-    <div className="overflow-x-auto">
+    <div className="relative overflow-x-auto">
       <table className="list" aria-label={`Checklist for ${target}`}>
         <thead>
           <tr>

@@ -43,7 +43,7 @@ export function FiguresTable({ items, foundOf, order, onOrder }: Props) {
     </th>
   );
   return (
-    <div className="overflow-x-auto">
+    <div className="relative overflow-x-auto">
       <table className="list" aria-label="Figures">
         <thead>
           <tr>

@@ -6,7 +6,18 @@ import { groupBy } from '@/core/lists';
 import { EntryRow } from './EntryRow';
 import type { Correction, Decisions } from './model/decisions';
 import { isLeft, isWhole, takeEntries, takeGroup, type Choice } from './model/choice';
-import { becomes, folderOf, groupWords, isCorrectable, isTaken, type Entry, type GroupOfEntries } from './model/entry';
+import {
+  becomes,
+  folderOf,
+  groupWords,
+  isCorrectable,
+  isTaken,
+  isUnread,
+  supportBecomes,
+  UNREAD_KIND,
+  type Entry,
+  type GroupOfEntries,
+} from './model/entry';
 
 interface Props {
   group: GroupOfEntries;
@@ -43,7 +54,12 @@ export function EntryGroup({ group: given, choice, onChoice, decisions }: Props)
           {count}, {note}
         </span>
         {correctable && rows.length > 1 && (
-          <AllBecome title={title} busy={busy} onOutcome={(outcome) => onCorrect({ group, outcome })} />
+          <AllBecome
+            title={title}
+            busy={busy}
+            unread={rows.every(isUnread)}
+            onOutcome={(outcome, as) => onCorrect({ group, outcome, ...as })}
+          />
         )}
       </h2>
       <table className="list table-fixed">
@@ -119,15 +135,15 @@ const Columns = ({ takes }: { takes: boolean }) => (
   </colgroup>
 );
 
-function AllBecome({
-  title,
-  busy,
-  onOutcome,
-}: {
+interface AllProps {
   title: string;
   busy: boolean;
-  onOutcome: (outcome: Correction['outcome']) => void;
-}) {
+  /** all of them are files of which nothing is read */ unread: boolean;
+  /** with the kind that they are taken as, where it is not what each is */
+  onOutcome: (outcome: Correction['outcome'], as: { kind?: string }) => void;
+}
+
+function AllBecome({ title, busy, unread, onOutcome }: AllProps) {
   return (
     <label className="ml-auto font-sans text-[12.5px] font-normal tracking-normal text-soft">
       all of these become{' '}
@@ -136,10 +152,13 @@ function AllBecome({
         className="field ml-1 h-[26px] text-ink"
         value=""
         disabled={busy}
-        onChange={(event) => onOutcome(event.target.value as Correction['outcome'])}
+        onChange={(event) => {
+          const outcome = event.target.value as Correction['outcome'];
+          onOutcome(outcome, unread && outcome === 'new' ? { kind: UNREAD_KIND } : {});
+        }}
       >
         <option value="">choose</option>
-        {becomes.map(({ outcome, words }) => (
+        {(unread ? supportBecomes : becomes).map(({ outcome, words }) => (
           <option key={outcome} value={outcome}>
             {words}
           </option>

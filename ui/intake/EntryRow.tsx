@@ -7,7 +7,17 @@ import { EntryPicture } from './EntryPicture';
 import { EntryTitle } from './EntryTitle';
 import { ReadChart } from './ReadChart';
 import { isReadable, type Decisions } from './model/decisions';
-import { becomes, differenceWords, frameBecomes, isChartBack, isTaken, type Entry } from './model/entry';
+import {
+  becomes,
+  differenceWords,
+  frameBecomes,
+  isChartBack,
+  isTaken,
+  isUnread,
+  supportBecomes,
+  UNREAD_KIND,
+  type Entry,
+} from './model/entry';
 
 interface Props {
   entry: Entry;
@@ -152,8 +162,16 @@ function Because({ entry }: { entry: Entry }) {
   return saysItself ? <span className="block text-[12px] text-soft">{note}</span> : null;
 }
 
+function choicesFor(entry: Entry) {
+  if (isUnread(entry)) return supportBecomes;
+  return entry.kind === 'frame' ? frameBecomes : becomes;
+}
+
+const kindAs = (entry: Entry, outcome: string): string =>
+  isUnread(entry) && outcome === 'new' ? UNREAD_KIND : entry.kind;
+
 function Becomes({ entry, decisions: { busy, onCorrect } }: Pick<Props, 'entry' | 'decisions'>) {
-  const choices = entry.kind === 'frame' ? frameBecomes : becomes;
+  const choices = choicesFor(entry);
   return (
     <select
       aria-label={`${entry.title} becomes`}
@@ -162,7 +180,7 @@ function Becomes({ entry, decisions: { busy, onCorrect } }: Pick<Props, 'entry' 
       disabled={busy}
       onChange={(event) => {
         const outcome = event.target.value as EntryOutcome | typeof AS_PROPOSED;
-        onCorrect({ entries: [entry.id], kind: entry.kind, outcome });
+        onCorrect({ entries: [entry.id], kind: kindAs(entry, outcome), outcome });
       }}
     >
       {choices.map(({ outcome, words }) => (

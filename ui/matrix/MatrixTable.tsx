@@ -18,7 +18,7 @@ export interface MatrixProps {
 
 export function MatrixTable({ stations, rows, titles, mayPlan }: MatrixProps) {
   return (
-    <div className="overflow-x-auto">
+    <div className="relative overflow-x-auto">
       <table className="list">
         <thead>
           <tr>

@@ -40,7 +40,7 @@ const saidIn = (lists: readonly OpeningList[]): Setting[] =>
 export function OpeningMatrix({ lists, may }: Props) {
   const columns = saidIn(lists);
   return (
-    <div className="overflow-x-auto">
+    <div className="relative overflow-x-auto">
       <table className="list">
         <thead>
           <tr>

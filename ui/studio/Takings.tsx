@@ -22,7 +22,7 @@ export function Takings({
   return (
     <>
       <h3 className="mb-1 mt-6 text-[15px]">What goes where</h3>
-      <div className="overflow-x-auto">
+      <div className="relative overflow-x-auto">
         <table className="list" aria-label="What goes where">
           <thead>
             <tr>

@@ -172,7 +172,9 @@ export const asProposed = async (sql: Sql, arrivalId: string, ids: number[]): Pr
         update arrival_entry
         set
           outcome = proposal, corrected = false, target_item_id = proposed_item_id,
-          target_entry_id = proposed_entry_id
+          target_entry_id = proposed_entry_id,
+          -- nothing is proposed to be one
+          kind = case when kind = 'support-file' then proposal else kind end
         where arrival_id = $1 and id = any($2::bigint[]) and corrected
       `,
       [arrivalId, ids],

@@ -54,13 +54,24 @@ function profile(path: string): Omit<Listed, 'path'> {
   return titled(path, title, PROFILES);
 }
 
+const SUPPORT = 'Oxbow/Support';
+/** Which body a serial is, where one model has several: of this user alone, or put there for everybody. */
+const BODIES = [`${config}/bodies.txt`, `${SUPPORT}/bodies.txt`];
+const knownBodies = (): ReadonlyMap<string, string> => new Map(BODIES.flatMap((file) => [...bodies(file)]));
+
+function support(path: string): Omit<Listed, 'path'> {
+  if (!BODIES.includes(path)) throw new Error('Oxbow reads bodies.txt here, and nothing else');
+  if (!bodies(path).size) throw new Error('no line of it says which body a serial is');
+  return { title: 'bodies', kind: 'support-file', headings: [] };
+}
+
 /** Profiles that a photo had to choose from when it was opened; it is opened again when its file was touched. */
 const opened = new Map<string, { modified: number; profiles: string[] }>();
 
 /** Camera profiles serve camera data of the body in whose folder they lie; those in none serve the plain body of their camera. */
 function profilesFor(photo: Photo, listed: readonly Listed[]): string[] {
   if (photo.developed) return [];
-  const body = bodyOf(photo, bodies(`${config}/bodies.txt`));
+  const body = bodyOf(photo, knownBodies());
   return listed.flatMap(({ path, kind }) => {
     if (kind !== 'camera-profile') return [];
     return (folderOf(path, PROFILES) || cameraOf.get(path)) === body ? [path] : [];
@@ -82,7 +93,7 @@ function openingRules(): { rules: OpeningRule[]; refused: { path: string; reason
 function opening(photo: Photo, rules: readonly OpeningRule[], lenses: Lenses): Pick<Card, 'opens' | 'calibration'> {
   const calibration = calibrationOf(photo, lenses);
   const facts = {
-    body: bodyOf(photo, bodies(`${config}/bodies.txt`)),
+    body: bodyOf(photo, knownBodies()),
     file: photo.developed ? 'print' : 'negative',
     glass: calibration ? 'known' : 'unknown',
   };
@@ -138,7 +149,7 @@ live(
     const profiles = take(files(PROFILES), profile);
     const lenses: Lenses = new Map();
     const databases = take(files('Oxbow/Lenses'), lensDatabase(lenses));
-    const shelves = [contents, presets, profiles, databases];
+    const shelves = [contents, presets, profiles, databases, take(files(SUPPORT), support)];
     const listed = shelves.flatMap((shelf) => shelf.listed);
     const first = favoritesOf(own.filter(isList), listed);
     const { rules, refused } = openingRules();

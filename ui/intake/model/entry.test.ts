@@ -9,10 +9,10 @@ describe('files of an arrival', () => {
     expect(kindsOfNew([{ group: 'new', count: 4, takeable: 4, rows }])).toEqual(['preset', 'look']);
   });
 
-  test('what was refused or is a paper is not corrected, what was left out can be taken back', () => {
+  test('what was refused is not corrected, what was left out can be taken back', () => {
     expect(isCorrectable(entry('look'))).toBe(true);
     expect(isCorrectable(entry('look', 'document'))).toBe(true);
-    expect(isCorrectable(entry('document', 'document'))).toBe(false);
+    expect(isCorrectable(entry('document', 'document'))).toBe(true);
     expect(isCorrectable(entry('', 'refused'))).toBe(false);
     expect(isCorrectable(entry('descriptor', 'descriptor'))).toBe(false);
   });

@@ -82,14 +82,26 @@ export const frameBecomes = [
   { outcome: 'document', words: 'nothing: leave it out' },
 ] as const;
 
+/** Of a file that no reader knows, or that is a paper. */
+export const supportBecomes = [
+  { outcome: AS_PROPOSED, words: 'what was proposed' },
+  { outcome: 'new', words: 'a support file of an editor' },
+  { outcome: 'document', words: 'nothing: leave it out' },
+] as const;
+
 const taken = new Set(['new', 'version', 'variant', 'frame', 'descriptor']);
 export const isTaken = (entry: Entry): boolean => taken.has(entry.outcome);
 
 /** A chart that went through an editor: whoever may look into arrivals may read it. */
 export const isChartBack = ({ format }: Entry): boolean => format === 'editor-chart';
 
-const fixedKinds = new Set(['', 'unknown', 'document', 'descriptor', 'chart']);
+const fixedKinds = new Set(['', 'descriptor', 'chart']);
 /** Whether a person may say that a file is something else: what was left out can be taken back. */
+/** What an unread file is taken as, where it is to become an item. */
+export const UNREAD_KIND = 'support-file';
+
+/** What only a person can say more of: nothing is read of it. */
+export const isUnread = ({ kind }: Entry): boolean => ['unknown', 'document', 'support-file'].includes(kind);
 export const isCorrectable = ({ outcome, kind }: Entry): boolean => outcome !== 'refused' && !fixedKinds.has(kind);
 
 /** Such an outcome needs to be told of which item it is. */

@@ -18,6 +18,7 @@ export const kindWords: Record<string, string> = {
   'icc-profile': 'ICC profile',
   'lens-database': 'Lens database',
   'add-on': 'Add-on',
+  'support-file': 'Support file',
 };
 /** What tells items of one name apart: the camera that they are bound to, and from whom they are. */
 export const apart = (spine: Pick<Spine, 'cameras' | 'supplier' | 'kind' | 'language' | 'points'>): string =>
