@@ -10,10 +10,10 @@ import { sampler } from '@/core/look/sample';
 import { selvedge } from '@/core/look/selvedge';
 import { must } from '@/core/must';
 import { Problem } from '@/core/problem';
-import { same } from '@/core/same';
 import { putBlob } from '@/server/blobs/service';
 import { pool, transaction } from '@/server/db/pool';
-import { bringDescriptor, descriptors } from '@/server/editors/service';
+import { descriptors } from '@/server/editors/service';
+import { bringShipped } from '@/server/editors/shipped';
 import { cameraProfileFacts } from '@/core/camera/facts';
 import { writeDcp } from '@/core/camera/dcp';
 import { bodyOf } from '@/core/frame/body';
@@ -66,15 +66,11 @@ export interface SignIn {
   password: string;
 }
 export const signInsFile = (): string => join(dataFolder(), 'demo', 'sign-ins.json');
-/** Editors that ship with the application as stand-ins: their descriptors, brought in at each start. */
+/** Editors that ship with the application as stand-ins: their descriptors, brought in at the first start that has them. */
 export async function bringBuiltIn(): Promise<void> {
   await transaction(async (sql) => {
-    const had = await descriptors(sql);
-    for (const entry of builtIn as { editor: string; version: string }[]) {
-      const held = had.find((one) => one.editor === entry.editor && one.version === entry.version);
-      if (!same(held, entry))
-        await bringDescriptor(sql, { personId: null, name: 'set-up' }, entry, `${entry.editor}-${entry.version}.json`);
-    }
+    for (const entry of builtIn as { editor: string; version: string }[])
+      await bringShipped(sql, { personId: null, name: 'set-up' }, entry, `${entry.editor}-${entry.version}.json`);
   });
 }
 

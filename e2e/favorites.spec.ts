@@ -28,7 +28,8 @@ test('a ribbon comes into an editor’s list; their own stays, what they take of
   }
   const list = join(stationRoot('model-room'), 'Oxbow/Looks/first.list');
   const path = (title: string): string => `Oxbow/Looks/${title}.cube`;
-  const told = () => listed('Model room', 'oxbow@2').favorites.filter((one) => /Vault/.test(one) && one.endsWith(` ${retry}.cube`));
+  const told = () =>
+    listed('Model room', 'oxbow@2').favorites.filter((one) => /Vault/.test(one) && one.endsWith(` ${retry}.cube`));
   writeFileSync(list, `${theirs}.cube\n`);
 
   const { id } = await itemNamed(page, ours);

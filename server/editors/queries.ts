@@ -250,3 +250,36 @@ export const setFacts = (sql: Sql, versionId: string, { facts, words, content, f
     `,
     [versionId, JSON.stringify(facts), words, content, fingerprint, JSON.stringify(selvedge)],
   );
+
+/** All that was said of an editor, the newest first, and whether a person said it. */
+export const revisionsOf = (
+  sql: Sql,
+  { editor, version }: Pick<Descriptor, 'editor' | 'version'>,
+): Promise<{ descriptor: Descriptor; byPerson: boolean }[]> =>
+  many(
+    sql,
+    `
+      select descriptor, person_id is not null as "byPerson"
+      from editor_revision
+      where editor_id = $1 and editor_version = $2
+      order by n desc
+    `,
+    [editor, version],
+  );
+
+/** What was proposed of an editor, whatever was decided. */
+export const proposalsFor = async (
+  sql: Sql,
+  { editor, version }: Pick<Descriptor, 'editor' | 'version'>,
+): Promise<Descriptor[]> =>
+  (
+    await many<{ descriptor: Descriptor }>(
+      sql,
+      `
+        select descriptor
+        from descriptor_proposal
+        where editor_id = $1 and editor_version = $2
+      `,
+      [editor, version],
+    )
+  ).map(({ descriptor }) => descriptor);

@@ -71,14 +71,24 @@ export function Editors({ editors, may }: { editors: EditorView[]; may: boolean 
                   JSON
                 </a>
                 {may && (
-                  <Link
-                    className="button"
-                    prefetch={false}
-                    href={`/studio/workshop?editor=${encodeURIComponent(editor.key)}`}
-                    aria-label={`Map the presets of ${editor.title}`}
-                  >
-                    Mapping
-                  </Link>
+                  <>
+                    <Link
+                      className="button mr-1"
+                      prefetch={false}
+                      href={`/studio/describe?editor=${encodeURIComponent(editor.key)}`}
+                      aria-label={`Describe ${editor.title}`}
+                    >
+                      Describe
+                    </Link>
+                    <Link
+                      className="button"
+                      prefetch={false}
+                      href={`/studio/workshop?editor=${encodeURIComponent(editor.key)}`}
+                      aria-label={`Map the presets of ${editor.title}`}
+                    >
+                      Mapping
+                    </Link>
+                  </>
                 )}
               </td>
             </tr>
@@ -93,6 +103,9 @@ export function Editors({ editors, may }: { editors: EditorView[]; may: boolean 
             accept=".json,application/json"
             onFile={(file) => void bring(file)}
           />
+          <Link className="button" prefetch={false} href="/studio/describe">
+            Describe an editor
+          </Link>
           <Link className="button" prefetch={false} href="/studio/workshop">
             Describe an editor by its presets
           </Link>
