@@ -19,6 +19,7 @@ import {
 } from '@/core/sync/protocol';
 import { Applier, reversed, type OpenPlan } from './apply';
 import { readIndexes, readListings, takeInventory } from './inventory';
+import { takeWay, type Network } from './network';
 import { readOptions } from './options';
 import { askForPictures } from './pictures';
 import { Server, ServerError } from './server';
@@ -30,6 +31,7 @@ interface Enrolment {
   station: string;
   name: string;
   system: string;
+  /** what was said of the way to the server when it was enrolled */ network?: Network;
 }
 
 function fail(message: string, status = 2): never {
@@ -55,6 +57,12 @@ async function enrolled(): Promise<Enrolment> {
 async function remember(file: string, value: unknown): Promise<void> {
   await writeFile(`${join(state, file)}.part`, JSON.stringify(value), { mode: 0o600 });
   await rename(`${join(state, file)}.part`, join(state, file));
+}
+
+/** What is said of the way now counts; else what was said at the enrolment. */
+async function takeWayTo(kept: Network = {}): Promise<void> {
+  const { proxy = kept.proxy, authority = kept.authority } = values;
+  await takeWay({ proxy, authority }, process.env).catch((error: unknown) => fail((error as Error).message));
 }
 
 /** What was done of a plan before it was dropped; a server that does not know the plan cannot take it, and need not. */
@@ -89,8 +97,10 @@ const runningAt =
     return list?.running ? first.title : null;
   };
 
-const serverOf = ({ server, token }: Enrolment): Server =>
-  new Server(server, token, values.rate ? 1000 * Number(values.rate) : undefined);
+async function serverOf({ server, token, network }: Enrolment): Promise<Server> {
+  await takeWayTo(network);
+  return new Server(server, token, values.rate ? 1000 * Number(values.rate) : undefined);
+}
 
 /** Tells this start of the agent from that of another with the same token. */
 const run = randomUUID();
@@ -155,6 +165,7 @@ const LONGEST_PAUSE = 8;
 switch (verb) {
   case 'enrol': {
     if (!values.server || !values.code) fail('enrol needs --server URL and --code C');
+    await takeWayTo();
     try {
       const given = await new Server(values.server.replace(/\/$/, ''), null).enrol({
         code: values.code,
@@ -168,6 +179,10 @@ switch (verb) {
         station: given.station,
         name: given.name,
         system,
+        network: {
+          ...(values.proxy ? { proxy: values.proxy } : {}),
+          ...(values.authority ? { authority: values.authority } : {}),
+        },
       } satisfies Enrolment);
       console.log(`enrolled as ${given.name}; now start it: etagere-agent run`);
     } catch (error) {
@@ -178,7 +193,8 @@ switch (verb) {
   case 'once': {
     const enrolment = await enrolled();
     try {
-      while (await round(serverOf(enrolment)));
+      const server = await serverOf(enrolment);
+      while (await round(server));
       console.log('reported');
     } catch (error) {
       fail((error as Error).message, 1);
@@ -187,7 +203,7 @@ switch (verb) {
   }
   case 'run': {
     const enrolment = await enrolled();
-    const server = serverOf(enrolment);
+    const server = await serverOf(enrolment);
     let stop = false;
     let wake = () => {};
     for (const signal of ['SIGTERM', 'SIGINT'] as const)

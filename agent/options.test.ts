@@ -33,6 +33,7 @@ describe('what the agent is asked', () => {
     ['run --sytem linux', "Unknown option '--sytem'"],
     ['run --system amiga', '--system must be macos, windows or linux'],
     ['run --root', '--root'],
+    ['run --proxy proxy.house', '--proxy must be an address such as http://proxy.house:3128'],
   ])('%s is told in a sentence, not in a trace', (line, words) => {
     const { fault } = read(line) as { fault: string };
     expect(fault).toContain(words);

@@ -23,15 +23,18 @@ export const HELP = `etagere-agent: puts what was approved where the editors of 
   --system NAME  macos, windows or linux; usually that of this machine
   --every N      with run: seconds between reports, instead of what the server says
   --rate N       contents come at N kilobytes a second at most, where the line is shared
+  --proxy URL    the way out leads through this proxy; usually what HTTPS_PROXY, HTTP_PROXY and NO_PROXY say
+  --authority F  a file in PEM form: who vouches for the server's certificate, where that is one of the house
 
-It needs Node.js 20 or newer. Where the server has a certificate of the house, name its authority in the environment:
-NODE_EXTRA_CA_CERTS=FILE. It writes only into the folders of the editors that Etagere knows here.`;
+It needs Node.js 20 or newer. Proxy and authority are kept when they are said with enrol. It writes only into the folders of the editors that Etagere knows here.`;
 
 interface Values {
   server?: string;
   code?: string;
   every?: string;
   /** kilobytes a second */ rate?: string;
+  proxy?: string;
+  /** a path, made whole */ authority?: string;
 }
 
 export type Asked =
@@ -58,6 +61,8 @@ export function readOptions(words: string[], here: { home: string; platform: Nod
         code: { type: 'string' },
         every: { type: 'string' },
         rate: { type: 'string' },
+        proxy: { type: 'string' },
+        authority: { type: 'string' },
       },
     });
   } catch (error) {
@@ -71,6 +76,9 @@ export function readOptions(words: string[], here: { home: string; platform: Nod
   if (!isOne(systems, system)) return { fault: '--system must be macos, windows or linux' };
   if (values.rate !== undefined && !(Number(values.rate) > 0))
     return { fault: '--rate must be a number of kilobytes a second, such as 500' };
+  if (values.proxy !== undefined && !/^https?:\/\/[^\s/]+\/?$/.test(values.proxy))
+    return { fault: '--proxy must be an address such as http://proxy.house:3128' };
+  if (values.authority !== undefined) values.authority = resolve(values.authority);
   const root = resolve(values.root ?? here.home);
   return { verb, root, state: resolve(values.state ?? `${root}/.etagere-agent`), system, values };
 }
