@@ -154,6 +154,8 @@ test('without a pointer: a delivery is taken in, approved and rolled out', async
 test('headings on one long shelf are folded and unfolded, and the address says which', async () => {
   await page.goto('/shelves');
   await page.getByRole('link', { name: 'House looks', exact: true }).click();
+  // counted on the shelf itself, not on the board from which it was opened
+  await page.waitForURL(/[?&]shelf=/);
   await awake(page);
   const spines = page.locator('[data-spine]');
   await expect(spines.first()).toBeVisible();
