@@ -4,9 +4,10 @@
  */
 import { randomUUID } from 'node:crypto';
 import { existsSync } from 'node:fs';
-import { mkdir, readFile, rename, writeFile } from 'node:fs/promises';
+import { mkdir, readFile, realpath, rename, writeFile } from 'node:fs/promises';
 import { homedir, hostname } from 'node:os';
 import { join } from 'node:path';
+import { must } from '@/core/must';
 import {
   AGENT_VERSION,
   PART_FILES,
@@ -22,8 +23,11 @@ import { readIndexes, readListings, takeInventory } from './inventory';
 import { takeWay, type Network } from './network';
 import { readOptions } from './options';
 import { askForPictures } from './pictures';
+import { BrokenOff } from './faults';
 import { Server, ServerError } from './server';
+import { isOnTrial, update, UPDATED, type OwnProgram } from './update';
 import { sendWanted } from './wanted';
+import { endWithWatcher, isWatched, tellWorks, watch } from './watch';
 
 interface Enrolment {
   server: string;
@@ -32,6 +36,7 @@ interface Enrolment {
   name: string;
   system: string;
   /** what was said of the way to the server when it was enrolled */ network?: Network;
+  /** by which it takes programs from the server; agents that were enrolled before have none */ updateKey?: string;
 }
 
 function fail(message: string, status = 2): never {
@@ -102,12 +107,17 @@ async function serverOf({ server, token, network }: Enrolment): Promise<Server> 
   return new Server(server, token, values.rate ? 1000 * Number(values.rate) : undefined);
 }
 
+/** What was said last, and why the server's program could not be taken. */
+let lastTold: Instructions | null = null;
+let updateFault: string | null = null;
+
 /** Tells this start of the agent from that of another with the same token. */
 const run = randomUUID();
 let lastDigest = '';
 /** One round: report, finish what is open or fetch a plan, apply it, say so, report again. */
 async function round(server: Server): Promise<boolean> {
   const told: Instructions = await server.instructions();
+  lastTold = told;
   await remember('instructions.json', told);
   const places = [...told.places.map((p) => p.path), ...told.indexes];
   const applier = new Applier({
@@ -121,7 +131,16 @@ async function round(server: Server): Promise<boolean> {
     const { files, digest } = await takeInventory(root, state, places);
     const listings = await readListings(root, told.listings);
     const indexes = await readIndexes(root, told.indexes);
-    const body = { agentVersion: AGENT_VERSION, digest, listings, indexes, waiting, run, host: hostname() };
+    const body = {
+      agentVersion: AGENT_VERSION,
+      digest,
+      listings,
+      indexes,
+      waiting,
+      run,
+      host: hostname(),
+      ...(updateFault ? { updateFault } : {}),
+    };
     // many files are asked for first: after a restart of the agent alone they are known there
     const isKnown = digest === lastDigest || files.length > PART_FILES;
     let answer = isKnown ? await server.report({ ...body, files: null }) : null;
@@ -159,6 +178,16 @@ async function round(server: Server): Promise<boolean> {
   return results.length > 0;
 }
 
+/** Puts a newer program in the place of this one, where the server has one; whether that has to be started now. */
+async function updated(own: OwnProgram, server: Server): Promise<boolean> {
+  if (!lastTold?.program) return false;
+  const made = await update(own, lastTold.program, (to) => server.fetchProgram(to));
+  const fault = made !== null && made !== 'swapped' ? made.fault : null;
+  if (fault && fault !== updateFault) process.stderr.write(`etagere-agent: ${fault}\n`);
+  updateFault = fault;
+  return made === 'swapped';
+}
+
 /** While the server does not answer, rounds are so many times further apart at most: what waits reaches a station soon after it is back. */
 const LONGEST_PAUSE = 8;
 
@@ -179,6 +208,7 @@ switch (verb) {
         station: given.station,
         name: given.name,
         system,
+        ...(given.updateKey ? { updateKey: given.updateKey } : {}),
         network: {
           ...(values.proxy ? { proxy: values.proxy } : {}),
           ...(values.authority ? { authority: values.authority } : {}),
@@ -203,6 +233,11 @@ switch (verb) {
   }
   case 'run': {
     const enrolment = await enrolled();
+    const own: OwnProgram = { file: await realpath(must(process.argv[1])), state, key: enrolment.updateKey ?? null };
+    const words = process.argv.slice(2);
+    if (isWatched()) endWithWatcher();
+    // it was ended between the update and the first start of what came
+    else if (isOnTrial(own)) process.exit(await watch(own, words));
     const server = await serverOf(enrolment);
     let stop = false;
     let wake = () => {};
@@ -213,12 +248,14 @@ switch (verb) {
       });
     for (let pause = 1; !stop;) {
       try {
-        if (await round(server)) {
-          pause = 1;
-          continue;
-        }
+        const more = await round(server);
+        tellWorks();
         pause = 1;
+        if (more) continue;
+        if (await updated(own, server)) process.exit(isWatched() ? UPDATED : await watch(own, words));
       } catch (error) {
+        // that the server does not answer is nothing against the program
+        if (error instanceof BrokenOff || error instanceof TypeError) tellWorks();
         process.stderr.write(`etagere-agent: ${(error as Error).message}\n`);
         pause = Math.min(LONGEST_PAUSE, pause * 2);
       }
@@ -240,6 +277,8 @@ switch (verb) {
         };
       });
     }
+    // its watcher would keep it
+    if (isWatched()) process.disconnect();
     break;
   }
   case 'status': {

@@ -1,4 +1,5 @@
 /** The agent's side of the conversation. It only ever calls out. */
+import { writeFile } from 'node:fs/promises';
 import {
   MOST_PARTS,
   PART_FILES,
@@ -57,7 +58,12 @@ export class Server {
   }
 
   enrol = async (body: { code: string; system: string; host: string; agentVersion: string }) =>
-    (await this.call('enrol', body)).json() as Promise<{ station: string; name: string; token: string }>;
+    (await this.call('enrol', body)).json() as Promise<{
+      station: string;
+      name: string;
+      token: string;
+      updateKey?: string;
+    }>;
   instructions = async () => (await this.call('instructions')).json() as Promise<Instructions>;
   /** The files of a report that follows, so many at a time. Resolves to how many parts they are. */
   async sendFiles(digest: string, files: readonly InventoryFile[]): Promise<number> {
@@ -96,11 +102,19 @@ export class Server {
     await this.call(`picture/${id}/fault`, { message });
   };
   /** Goes on where an earlier try broke off. */
-  fetchContent = (sha: string, to: string): Promise<void> =>
+  fetchContent = (sha: string, to: string): Promise<void> => this.fetchTo(`content/${sha}`, to);
+  /** The agent's own program; from its beginning, since it may be another by now. */
+  async fetchProgram(to: string): Promise<void> {
+    const response = await answered(
+      await this.send('program', { headers: this.authorization, signal: AbortSignal.timeout(300_000) }),
+    );
+    await writeFile(to, new Uint8Array(await response.arrayBuffer()), { flag: 'wx' });
+  }
+  private fetchTo = (path: string, to: string): Promise<void> =>
     download(
       async (from, signal) => {
         const range = from ? { range: `bytes=${from}-` } : undefined;
-        const response = await this.send(`content/${sha}`, { headers: { ...this.authorization, ...range }, signal });
+        const response = await this.send(path, { headers: { ...this.authorization, ...range }, signal });
         if (response.status === 416 && from) return null;
         return answered(response);
       },

@@ -4,7 +4,7 @@ import { uuid } from '../uuid';
 
 export const PROTOCOL = 1;
 /** What the agent that comes with this server calls itself. */
-export const AGENT_VERSION = '0.4.0';
+export const AGENT_VERSION = '0.5.0';
 
 function isSince(agentVersion: string | null, since: number): boolean {
   const [, major, minor = 0] = /^(\d+)(?:\.(\d+))?/.exec(agentVersion ?? '') ?? [];
@@ -57,8 +57,19 @@ export interface Instructions {
     size: number;
   }[];
   /** where editors are asked for pictures, and which; an agent of before 0.4 passes it over */ pictures?: PicturesAsked[];
+  /** the agent's program as the server has it; an agent of before 0.5 passes it over */ program?: ShippedProgram;
   everySeconds: number;
 }
+
+/** The agent's program, with the signature of the server by whose key an agent takes programs. */
+export interface ShippedProgram {
+  version: string;
+  sha256: string;
+  size: number;
+  /** Ed25519 (RFC 8032) of `signedWords`, in base64 */ signature: string;
+}
+export const signedWords = ({ version, sha256 }: Pick<ShippedProgram, 'version' | 'sha256'>): string =>
+  `etagere-agent ${version} ${sha256}\n`;
 
 /** Pictures that an editor is asked for: it finds each in its folder with a text beside it, and answers there. */
 export interface PicturesAsked {
@@ -97,6 +108,7 @@ export interface Report {
   waiting: string | null;
   /** drawn by the agent when it starts, and the machine's name; agents of old tell neither */ run?: string;
   host?: string;
+  /** why it could not take the server's program, in words */ updateFault?: string;
 }
 
 /** Files are sent so many at a time: no body is large, whatever lies at a station. */
@@ -179,6 +191,7 @@ export const reportSchema = object({
   waiting: uuid().nullable().defined(),
   run: uuid(),
   host: string().max(200),
+  updateFault: string().max(400),
 }).noUnknown();
 
 /** A content that an agent sends may have at most this many bytes. */

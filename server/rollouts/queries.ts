@@ -19,6 +19,7 @@ export interface RolloutRow {
   /** when the rest was let go */ released_at: Date | null;
   paused_at: Date | null;
   /** the rest goes by itself, once all is listed at the first station */ goes_on: boolean;
+  /** nothing of it is written before then; null where it began at once */ starts_at: Date | null;
 }
 export interface StepRow {
   id: number;
@@ -66,7 +67,7 @@ export interface Prior {
 const columns = `
   r.id, r.title, r.status, r.undoes, r.job_id, r.person_id, p.name as person, a.name as approver,
   r.created_at, r.confirmed_at, r.finished_at, r.first_station_id, f.name as first_station, r.released_at,
-  r.paused_at, r.goes_on
+  r.paused_at, r.goes_on, r.starts_at
 `;
 const from = `
   from rollout r
@@ -217,7 +218,7 @@ const held = `
   )
 `;
 
-/** Of a step: its rollout is halted, or goes to another station first. */
+/** Of a step: its rollout is halted, begins later, or goes to another station first. */
 const keptBack = `
   exists (
     select 1
@@ -225,6 +226,7 @@ const keptBack = `
     where pace.id = s.rollout_id
       and (
         pace.paused_at is not null
+        or pace.starts_at > now()
         or (
           pace.first_station_id is not null
           and pace.released_at is null
@@ -297,6 +299,9 @@ export const setPaused = (sql: Sql, id: string, paused: boolean) =>
   sql.query('update rollout set paused_at = case when $2 then now() end where id = $1', [id, paused]);
 export const setFirst = (sql: Sql, id: string, stationId: string, goesOn: boolean) =>
   sql.query('update rollout set first_station_id = $2, goes_on = $3 where id = $1', [id, stationId, goesOn]);
+/** @param at null: at once */
+export const setStart = (sql: Sql, id: string, at: Date | null) =>
+  sql.query('update rollout set starts_at = $2 where id = $1', [id, at]);
 /** Rollouts that wait for their first station, and then go on by themselves. */
 export const toBeVerified = async (sql: Sql): Promise<string[]> =>
   (

@@ -10,6 +10,7 @@ import { pool, type Sql } from '../db/pool';
 import { picturesAskedAt } from '../sightings/service';
 import { listingKey } from './listing-key';
 import * as q from './queries';
+import { shippedProgram } from './shipped-program';
 
 /** A station and the cards in its reader. */
 async function family(sql: Sql, station: q.StationRow): Promise<q.StationRow[]> {
@@ -91,6 +92,7 @@ export async function instructionsFor(station: q.StationRow): Promise<Instructio
         path: resolveTemplate(line, station.system),
       });
   }
+  const program = await shippedProgram();
   return {
     protocol: PROTOCOL,
     station: station.name,
@@ -99,6 +101,7 @@ export async function instructionsFor(station: q.StationRow): Promise<Instructio
     indexes: [...indexes],
     wanted: (await wantedOf(sql, station.id)).map((w) => ({ path: w.path, sha256: hex(w.sha256), size: w.size })),
     pictures: await picturesAskedAt(sql, station, editors),
+    ...(program ? { program } : {}),
     everySeconds: Number(process.env.ETAGERE_AGENT_SECONDS ?? 30),
   };
 }

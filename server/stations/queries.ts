@@ -24,6 +24,7 @@ export interface StationRow {
   doubled: Doubled | null;
   retired_at: Date | null;
   groups: string[];
+  /** why its agent could not take the program that ships; '' where it could */ update_fault: string;
 }
 export interface StationEditorRow {
   station_id: string;
@@ -36,7 +37,7 @@ export interface StationEditorRow {
 }
 
 const columns =
-  'id, name, kind, system, person, host_id, token_sha256 is not null as enrolled, agent_version, last_report_at, digest, position, left_out, agent_runs, doubled, retired_at, groups';
+  'id, name, kind, system, person, host_id, token_sha256 is not null as enrolled, agent_version, last_report_at, digest, position, left_out, agent_runs, doubled, retired_at, groups, update_fault';
 
 export const stations = async (sql: Sql): Promise<StationRow[]> =>
   many<StationRow>(sql, `select ${columns} from station order by position, name`);
@@ -366,16 +367,33 @@ export const updateListing = (
     [stationId, editor, version, running, listing ? JSON.stringify(listing) : null, at],
   );
 
-export const touchStation = (sql: Sql, id: string, agentVersion: string) =>
-  sql.query('update station set last_report_at = now(), agent_version = $2 where id = $1', [id, agentVersion]);
-export const touchWithRuns = (sql: Sql, id: string, agentVersion: string, runs: AgentRun[], doubled: Doubled | null) =>
+/** What an agent says of itself with each report. */
+export interface AgentSaid {
+  version: string;
+  updateFault: string;
+}
+export const touchStation = (sql: Sql, id: string, { version, updateFault }: AgentSaid) =>
+  sql.query('update station set last_report_at = now(), agent_version = $2, update_fault = $3 where id = $1', [
+    id,
+    version,
+    updateFault,
+  ]);
+export const touchWithRuns = (
+  sql: Sql,
+  id: string,
+  { version, updateFault }: AgentSaid,
+  runs: AgentRun[],
+  doubled: Doubled | null,
+) =>
   sql.query(
     `
       update station
-      set last_report_at = now(), agent_version = $2, agent_runs = $3, doubled = coalesce($4, doubled)
+      set
+        last_report_at = now(), agent_version = $2, update_fault = $3, agent_runs = $4,
+        doubled = coalesce($5, doubled)
       where id = $1
     `,
-    [id, agentVersion, JSON.stringify(runs), doubled && JSON.stringify(doubled)],
+    [id, version, updateFault, JSON.stringify(runs), doubled && JSON.stringify(doubled)],
   );
 /** An editor at a station or on a card in its reader, as far as reports of its list need it. */
 export interface ReportingEditor {

@@ -91,11 +91,12 @@ async function touch(sql: Sql, actor: Actor, station: q.StationRow, report: Repo
   const { runs, doubled } = report.run
     ? seeRun(station.agent_runs, { run: report.run, host: report.host ?? '' }, new Date())
     : { runs: station.agent_runs, doubled: null };
+  const said = { version: report.agentVersion, updateFault: report.updateFault ?? '' };
   if (!doubled && isDeepStrictEqual(runs, station.agent_runs)) {
-    await q.touchStation(sql, station.id, report.agentVersion);
+    await q.touchStation(sql, station.id, said);
     return;
   }
-  await q.touchWithRuns(sql, station.id, report.agentVersion, runs, doubled);
+  await q.touchWithRuns(sql, station.id, said, runs, doubled);
   if (doubled && !station.doubled)
     await record(sql, actor, 'station', station.id, 'two agents', null, { hosts: doubled.hosts });
 }

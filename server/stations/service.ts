@@ -14,6 +14,7 @@ import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';
 import { changeEditors, fitting } from './editors-there';
 import * as q from './queries';
+import { updateKey } from './shipped-program';
 
 export type { StationRow } from './queries';
 export { listingKey } from './listing-key';
@@ -191,7 +192,9 @@ export async function revokeToken(person: Person, stationId: string): Promise<vo
 }
 
 /** An agent trades its code for a token of its own; the code is then used up. */
-export async function enrol(input: unknown): Promise<{ station: string; name: string; token: string }> {
+export async function enrol(
+  input: unknown,
+): Promise<{ station: string; name: string; token: string; updateKey: string }> {
   const enrolment = checked(enrolSchema, input);
   const token = randomBytes(32).toString('base64url');
   return transaction(async (sql) => {
@@ -218,7 +221,7 @@ export async function enrol(input: unknown): Promise<{ station: string; name: st
     await record(sql, { personId: null, name: `agent of ${station.name}` }, 'station', station.id, 'enrolled', null, {
       host: enrolment.host,
     });
-    return { station: station.id, name: station.name, token };
+    return { station: station.id, name: station.name, token, updateKey: await updateKey() };
   });
 }
 

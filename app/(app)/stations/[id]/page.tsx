@@ -22,6 +22,7 @@ import { SeeWorking } from '@/ui/sightings/SeeWorking';
 import { Sighting } from '@/ui/sightings/Sighting';
 import { stateWith } from '@/ui/sightings/sightings';
 import { AddCard } from '@/ui/stations/AddCard';
+import { AgentProgram } from '@/ui/stations/AgentProgram';
 import { ChangedThere, type ChangedFile } from '@/ui/stations/ChangedThere';
 import { ChangeStation } from '@/ui/stations/ChangeStation';
 import { choicesFor, choicesOf } from '@/ui/stations/EditorsThere';
@@ -131,6 +132,7 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
         </p>
       )}
       {doubled && <TwoAgents {...doubled} />}
+      <AgentProgram version={view.station.agent_version} fault={view.station.update_fault} />
       <LeftOutOfReport leftOut={view.station.left_out} />
       {used.length > 0 && (
         <p className="mb-4 text-soft">Cameras used there: {used.map(({ name }) => name).join('; ')}.</p>
