@@ -43,3 +43,22 @@ test('the rest goes by itself once all of it is listed at the first station', as
   await page.goto('/activity');
   await expect(page.getByText(/since all of it is listed at Model room/).first()).toBeVisible();
 });
+
+test('a rollout is confirmed for a time, waits for it, and begins before it by a word', async ({ page }) => {
+  test.setTimeout(seconds(120));
+  const title = await ownLook(page, 'Loft Umber', 'Loft at night', 3.9);
+  await planFor(page, title, ['Model room']);
+  const tonight = new Date(Date.now() + 8 * 3600e3);
+  // as the field has it: in the clock of the browser, to the minute
+  const local = new Date(tonight.getTime() - tonight.getTimezoneOffset() * 60e3).toISOString().slice(0, 16);
+  await page.getByLabel('When it begins, if not at once').fill(local);
+  await page.getByRole('button', { name: /^Confirm: write/ }).click();
+  const pace = page.getByRole('region', { name: 'How it goes on' });
+  await expect(pace).toContainText('nothing is written before');
+  const room = page.getByRole('region', { name: 'Model room' });
+  await expect(room.getByText('the time at which it begins is still to come').first()).toBeVisible();
+  const at = () => listed('Model room', 'oxbow@2').listed.filter((one) => one.title === title).length;
+  expect(at()).toBe(0);
+  await pace.getByRole('button', { name: 'Begin now' }).click();
+  await expect.poll(at, { timeout: seconds(40) }).toBe(1);
+});

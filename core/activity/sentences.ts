@@ -94,7 +94,7 @@ export const sentences = {
     'begun again': 'had the rollout {title} planned again',
     planned: (after) => `worked out the plan of {title}: ${counted(after.steps, 'file')}`,
     confirmed: (after) =>
-      `confirmed the rollout {title}${after.beyond ? `, with ${counted(after.beyond, 'file')} further off than the studio takes` : ''}`,
+      `confirmed the rollout {title}${after.beyond ? `, with ${counted(after.beyond, 'file')} further off than the studio takes` : ''}${after.at ? `, to begin on ${text(after.at).slice(0, 16).replace('T', ' at ')} UTC` : ''}`,
     reported: (after) =>
       `carried out ${counted(after.operations, 'file')} of {title}${after.bad ? `, of which ${text(after.bad)} could not be done` : ''}`,
     done: 'finished the rollout {title}',
@@ -105,6 +105,7 @@ export const sentences = {
     resumed: 'went on with the rollout {title}',
     verified: ({ station }) =>
       `let the rollout {title} go to the rest of its stations, since all of it is listed at ${text(station)}`,
+    'begun early': 'let the rollout {title} begin before its time',
     'rest let go': 'let the rollout {title} go to the rest of its stations',
     stopped: 'stopped the rollout {title}, and left out what waited',
     dropped: 'dropped the plan {title}',

@@ -1,12 +1,22 @@
 /** Rollouts, and the jobs that take their time. */
-import { array, boolean, number, object, string } from 'yup';
+import { array, boolean, date, number, object, string } from 'yup';
 import type { ToldProblem } from '../problem';
 import { uuid } from '../uuid';
 import { asIs, endpoint, exactly, figure, id, made, words } from './endpoint';
 
-export const rolloutVerbs = ['confirm', 'undo', 'drop', 'again', 'pause', 'resume', 'release', 'stop'] as const;
+export const rolloutVerbs = [
+  'confirm',
+  'undo',
+  'drop',
+  'again',
+  'pause',
+  'resume',
+  'begin',
+  'release',
+  'stop',
+] as const;
 const VERBS =
-  'A rollout can be confirmed, undone, dropped, planned again, halted, gone on with, let go to the rest, or stopped.';
+  'A rollout can be confirmed, undone, dropped, planned again, halted, gone on with, begun at once, let go to the rest, or stopped.';
 export type RolloutVerb = (typeof rolloutVerbs)[number];
 
 export const rolloutEndpoints = {
@@ -31,6 +41,7 @@ export const rolloutEndpoints = {
       verb: string().oneOf(rolloutVerbs, VERBS).required(VERBS),
       /** to confirm: the station that it goes to before the rest */ first: uuid().nullable().default(null),
       /** and whether the rest goes by itself once all is listed there */ goesOn: boolean().default(false),
+      /** nothing of it is written before then; null: at once */ at: date().nullable().default(null),
     }).noUnknown(),
     answer: made,
   }),

@@ -1,7 +1,7 @@
 /** How an editor takes a version: the entry of its descriptor, or the reason why it does not. */
 import { usersOf, type UsedCamera } from '../records/used-there';
 import type { Accepts } from './accepts';
-import type { Descriptor } from './descriptor';
+import type { Descriptor, ScopeCondition } from './descriptor';
 
 /** What is asked about; what is left out is not asked for. */
 export interface ThingTaken {
@@ -34,6 +34,10 @@ export function acceptance(descriptor: Descriptor, thing: ThingTaken): { accepts
   if (fitting) return { accepts: fitting };
   return { reason: ofForm.map((accepts) => conditionReason(descriptor, accepts, thing)).join('; ') };
 }
+
+/** By which conditions of a scope an editor leaves such a thing out for a photo. */
+export const honoured = ({ honours }: Descriptor, accepts: Accepts | null): readonly ScopeCondition[] =>
+  accepts?.honours ?? honours ?? [];
 
 function isOfForm({ kind, language, formats }: Accepts, { format }: ThingTaken): boolean {
   if (kind === 'preset') return language === format;

@@ -10,6 +10,7 @@ import { acceptedKinds, type AcceptedKind } from './accepted-kinds';
 import { allowedSigns } from './allowed-signs';
 import { isProgram } from './own-folder';
 import { paths, type System } from './place-schema';
+import { scopeConditions, type ScopeCondition } from './scope-conditions';
 
 /** Points an axis that a table may have. */
 export interface SizeRule {
@@ -54,6 +55,8 @@ export interface Accepts {
   place: string;
   /** "" for entries of a bundle, which are no files */ extension: string;
   writer: Writer;
+  /** Conditions of an item's scope by which it leaves these out for a photo, where not all kinds are treated alike. */
+  honours?: ScopeCondition[];
   /** Whether headings become folders or stand in the file; "camera": the one folder is the body that it is for. */
   headings: 'folder' | 'inside' | 'none' | 'camera';
   /** A photo that was open when it came shows it only when that is opened again. */ sees?: 'reopen';
@@ -188,6 +191,11 @@ export const acceptsSchema = object({
       (w) => [w?.asIs, w?.table, w?.archive, w?.entry].filter(Boolean).length === 1,
     ),
   headings: string().oneOf(['folder', 'inside', 'none', 'camera']).required(),
+  honours: array().of(
+    string()
+      .oneOf([...scopeConditions])
+      .required(),
+  ),
   sees: string().oneOf(['reopen']),
   import: array().of(string().trim().required().max(300)).min(1).max(10),
   names: object({

@@ -5,7 +5,7 @@
 import type { Column, Recipe } from '../conversion/recipe';
 import { encodingText, isPlain, type AssumedEncoding } from '../look/assumed-encoding';
 import type { TableEncoding } from '../look/resample';
-import { acceptance } from './acceptance';
+import { acceptance, honoured } from './acceptance';
 import type { Accepts, TableWriter } from './accepts';
 import { editorKey, type Descriptor } from './descriptor';
 import { fileName } from './file-name';
@@ -198,7 +198,7 @@ function scopeOf({ thing, descriptor, accepts }: Asked): Checked {
   ] as const;
   const set = limits.filter(([, words]) => words !== '');
   if (!set.length) return passed(byCamera ? `for ${thing.cameras.join(', ')}` : 'open');
-  const lost = set.filter(([condition]) => !descriptor.honours?.includes(condition));
+  const lost = set.filter(([condition]) => !honoured(descriptor, accepts).includes(condition));
   const words = (some: readonly (readonly [string, string])[]): string => some.map(([, one]) => one).join('; ');
   if (!lost.length) return { is: 'on-the-way', words: `offered for ${words(set)} alone`, cure: { does: 'open-scope' } };
   return {

@@ -14,10 +14,9 @@ import { faultOfOpening, openingSchema, type Opening } from '../opening/descript
 import { faultOfFavorites, favoritesSchema, type Favorites } from './favorites';
 import { faultOfRenders, rendersSchema, type Renders } from './renders';
 import { paths, places, systems, type System } from './place-schema';
+import { scopeConditions, type ScopeCondition } from './scope-conditions';
 
-/** What an item's scope may be limited by. */
-const scopeConditions = ['camera', 'input', 'result'] as const;
-export type ScopeCondition = (typeof scopeConditions)[number];
+export type { ScopeCondition } from './scope-conditions';
 
 export interface Descriptor {
   editor: string;

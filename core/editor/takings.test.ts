@@ -51,7 +51,12 @@ test('a camera profile goes where its form is read, and after a conversion where
 });
 test('an add-on goes where add-ons are taken, in whichever form', () => {
   const accepts = [{ ...all[2]!.accepts[0]!, kind: 'add-on' as const, formats: ['zip'], writer: { asIs: true } }];
-  expect(taking({ ...all[2]!, accepts }, things.find((t) => t.name === 'add-on')!).how).toBe('accepted');
+  expect(
+    taking(
+      { ...all[2]!, accepts },
+      things.find((t) => t.name === 'add-on')!,
+    ).how,
+  ).toBe('accepted');
 });
 test('an editor that takes ICC profiles takes looks after a conversion', () => {
   const descriptor = {

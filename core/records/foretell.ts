@@ -2,7 +2,7 @@
  * Whether an editor will offer an item for a photo, and why not: each condition in one place, in the order in which a person
  * would look. Conditions that the editor does not keep do not hide the item; they are told as cautions.
  */
-import { acceptance } from '../editor/acceptance';
+import { acceptance, honoured } from '../editor/acceptance';
 import type { Descriptor, ScopeCondition } from '../editor/descriptor';
 import type { System } from '../editor/place-schema';
 import { bears, cameraForm, type Named } from './names';
@@ -18,6 +18,8 @@ export interface ItemSide {
   /** of an ICC profile; left out where it is not asked about */ iccClass?: string | null;
   input: string | null;
   result: string | null;
+  /** what it makes of any photo, where nobody limited it to that; left out where it is not asked about */ gives?:
+    string | null;
   /** the shelf that it stands on, where who asks has put that away; '' else */ away: string;
   /** looks and profiles that it refers to by name, and whether the studio holds them */ needs: readonly {
     name: string;
@@ -90,24 +92,18 @@ function answerOf(findings: readonly Finding[]): Foretold['answer'] {
   return findings.some((finding) => finding.hides === 'unknown') ? 'unknown' : 'yes';
 }
 
-/** Whether an editor keeps to the camera that an item is for: for all items, or for those that it lists by it. */
-function keepsToCamera({ descriptor }: EditorSide, item: ItemSide): boolean {
+/** Whether an editor keeps to a condition for such an item; to its camera also where it lists the kind by that. */
+function keeps({ descriptor }: EditorSide, item: ItemSide, what: ScopeCondition): boolean {
   const answer = acceptance(descriptor, item);
-  const isListedByIt = 'accepts' in answer && answer.accepts.meets?.camera === true;
-  return isListedByIt || descriptor.honours?.includes('camera') === true;
+  const accepts = 'accepts' in answer ? answer.accepts : null;
+  return honoured(descriptor, accepts).includes(what) || (what === 'camera' && accepts?.meets?.camera === true);
 }
 
 /** A condition of the scope: hides where the editor keeps to it, else is a caution. */
-const scoped = (
-  editor: EditorSide,
-  what: ScopeCondition,
-  words: string,
-  remedy: string,
-  kept = editor.descriptor.honours?.includes(what),
-): Omit<Finding, 'code'> =>
+const scoped = ({ descriptor }: EditorSide, kept: boolean, words: string, remedy: string): Omit<Finding, 'code'> =>
   kept
     ? { hides: true, words, remedy }
-    : { hides: false, words: `${words}; ${editor.descriptor.title} offers it all the same`, remedy };
+    : { hides: false, words: `${words}; ${descriptor.title} offers it all the same`, remedy };
 
 /** What a photo can be for an item's scope: a rendered file of which nobody said its range is taken for either. */
 function inputsOf({ kind, range }: PhotoSide): string[] {
@@ -237,10 +233,9 @@ export const conditions: Condition[] = [
         ? null
         : scoped(
             editor,
-            'camera',
+            keeps(editor, item, 'camera'),
             `It is for the ${item.cameras.join(', ')}; the photo is of the ${photo.body || 'camera that its file does not name'}`,
             'Take one made for this camera, or widen the item’s scope.',
-            keepsToCamera(editor, item),
           );
     },
   },
@@ -251,22 +246,24 @@ export const conditions: Condition[] = [
         ? null
         : scoped(
             editor,
-            'input',
+            keeps(editor, item, 'input'),
             `It is for ${item.input}; the photo is ${inputWords(photo)}`,
             'Take a variant for such files, or widen the item’s scope.',
           ),
   },
   {
     code: 'scope-result',
-    check: (item, photo, editor) =>
-      !item.result || !photo.result || item.result === photo.result
-        ? null
-        : scoped(
-            editor,
-            'result',
-            `It gives ${item.result}; the photo is worked in ${photo.result}`,
-            'Take one for such photos.',
-          ),
+    check: (item, photo, editor) => {
+      const result = item.result ?? item.gives ?? null;
+      if (!result || !photo.result || result === photo.result) return null;
+      return scoped(
+        editor,
+        // what it makes of a photo is not written into its file: no editor leaves it out for that
+        item.result !== null && keeps(editor, item, 'result'),
+        `It gives ${result}; the photo is worked in ${photo.result}`,
+        'Take one for such photos.',
+      );
+    },
   },
   {
     code: 'needs',

@@ -61,7 +61,8 @@ async function itemSide(sql: Sql, item: Item, newest: Version, away: string): Pr
     cameras: item.cameras,
     iccClass: iccClassOf(newest),
     input: inputOfForm(newest, item.scope.input ?? null),
-    result: item.scope.result ?? (item.gray ? 'monochrome' : null),
+    result: item.scope.result ?? null,
+    gives: item.gray ? 'monochrome' : null,
     needs: needs.map((name) => ({ name, held: held.has(name) })),
   };
 }

@@ -1,6 +1,5 @@
 /** What Etagere foretells, held against what the stand-in editors do with real files on their desks. */
 import { must } from '@/core/must';
-import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
@@ -23,19 +22,8 @@ import { smallDng } from '@/demo/testing/small-dng';
 import marlstone3 from '@/standins/descriptors/marlstone-3.json';
 import marlstone4 from '@/standins/descriptors/marlstone-4.json';
 import oxbow2 from '@/standins/descriptors/oxbow-2.json';
+import { runEditor, type Catalogue } from './testing/run-editor';
 
-interface Card {
-  path: string;
-  card: 'shown' | 'empty';
-  reason: string;
-  offers: string[];
-  calibration?: string;
-}
-interface Catalogue {
-  listed: { path: string; title: string; kind: string }[];
-  refused: { path: string; reason: string }[];
-  cards: Card[];
-}
 const root = mkdtempSync(join(tmpdir(), 'etagere-desk-'));
 const editors = [marlstone3, marlstone4, oxbow2].map((d) => parseDescriptor(d));
 const system: Record<string, System> = { marlstone: 'macos', oxbow: 'linux' };
@@ -90,27 +78,6 @@ async function profileOf(title: ProfileTitle, format: string): Promise<Uint8Arra
 }
 const catalogues = new Map<string, Catalogue>();
 
-/** Starts the program as its station does, waits for its list, ends it. */
-async function run(descriptor: Descriptor): Promise<Catalogue> {
-  const at = must(system[descriptor.editor]);
-  const list = join(root, resolveTemplate(must(descriptor.listing[at]), at));
-  const child = spawn(
-    process.execPath,
-    [`dist/standins/${descriptor.editor}.mjs`, '--root', root, '--system', at, '--edition', descriptor.version],
-    { stdio: ['ignore', 'pipe', 'inherit'] },
-  );
-  await new Promise<void>((done, fail) => {
-    child.stdout.once('data', () => done());
-    child.once('exit', (c) => fail(new Error(`ended with ${c}`)));
-  });
-  const out = JSON.parse(readFileSync(list, 'utf8')) as Catalogue;
-  child.removeAllListeners('exit');
-  await new Promise((done) => {
-    child.once('exit', done);
-    child.kill();
-  });
-  return out;
-}
 const placeOf = (descriptor: Descriptor, { place }: { place: string }): string => {
   const at = must(system[descriptor.editor]);
   return resolveTemplate(must(must(descriptor.places[place])[at]), at);
@@ -161,7 +128,7 @@ beforeAll(async () => {
       );
     await putProfiles(descriptor);
     putLenses(descriptor);
-    catalogues.set(editorKey(descriptor), await run(descriptor));
+    catalogues.set(editorKey(descriptor), await runEditor(root, must(system[descriptor.editor]), descriptor));
   }
 });
 afterAll(() => {

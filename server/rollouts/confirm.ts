@@ -98,11 +98,33 @@ async function goesFirst(
   await q.setFirst(sql, rollout.id, station, goesOn);
 }
 
-/**
- * Lets the agents carry a plan out. Throws where it is not what may be done now, and says why.
- * @param first the station that it goes to before the rest
- */
-export async function confirmRollout(person: Person, id: string, first: First | null = null): Promise<void> {
+/** Nothing is put off for longer: what was looked at then would be long past. */
+const LONGEST_WAIT_MS = 31 * 24 * 3600e3;
+
+/** Throws where the time is past, or so far away that nobody would remember. */
+function refuseTime({ title }: q.RolloutRow, at: Date): void {
+  const wait = at.getTime() - Date.now();
+  if (wait > 0 && wait <= LONGEST_WAIT_MS) return;
+  throw new Problem(
+    'rollout-time',
+    wait <= 0 ? 'The time at which it is to begin is past.' : 'A rollout begins within 31 days, or is planned later.',
+    title,
+    'Choose another time, or let it begin at once.',
+  );
+}
+
+/** How a rollout goes once it is confirmed; left out, to all stations at once. */
+export interface Manner {
+  /** the station that it goes to before the rest */ first?: First | null;
+  /** nothing of it is written before then */ at?: Date | null;
+}
+
+/** Lets the agents carry a plan out. Throws where it is not what may be done now, and says why. */
+export async function confirmRollout(
+  person: Person,
+  id: string,
+  { first = null, at = null }: Manner = {},
+): Promise<void> {
   allow(person, 'rollout.confirm');
   await transaction(async (sql) => {
     const rollout = await q.rolloutById(sql, id, true);
@@ -137,6 +159,10 @@ export async function confirmRollout(person: Person, id: string, first: First | 
     await allowSpread(sql, person, going, { withSeats: true });
     await refuseOutdated(sql, rollout);
     if (first) await goesFirst(sql, rollout, steps, first);
+    if (at) {
+      refuseTime(rollout, at);
+      await q.setStart(sql, id, at);
+    }
     await q.setRollout(sql, id, 'confirmed', person.id);
     await record(
       sql,
@@ -148,6 +174,7 @@ export async function confirmRollout(person: Person, id: string, first: First | 
       {
         status: 'confirmed',
         ...(far.length ? { beyond: far.length } : {}),
+        ...(at ? { at: at.toISOString() } : {}),
       },
     );
   });

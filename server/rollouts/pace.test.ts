@@ -33,7 +33,7 @@ const waitsFor = async (token: string): Promise<string | null> => (await planFor
 describe('a rollout in two goes', () => {
   test('goes to the first station alone, and to the rest when that is done and somebody says so', async () => {
     const id = await planOf(0);
-    await expect(confirmRollout(people.lead, id, { station: attic, goesOn: false })).rejects.toMatchObject({
+    await expect(confirmRollout(people.lead, id, { first: { station: attic, goesOn: false } })).rejects.toMatchObject({
       code: 'rollout-first',
     });
     await moveRollout(people.lead, id, { verb: 'confirm', first: desk });
@@ -112,6 +112,46 @@ describe('a rollout whose rest goes by itself', () => {
     await moveRollout(people.lead, id, { verb: 'release' });
     expect(await waitsFor(roomToken)).toBe(id);
     await moveRollout(people.lead, id, { verb: 'stop' });
+  });
+});
+
+describe('a rollout for a time that is still to come', () => {
+  const inHours = (hours: number): string => new Date(Date.now() + hours * 3600e3).toISOString();
+  const starts = (id: string, at: string) => pool().query('update rollout set starts_at = $2 where id = $1', [id, at]);
+
+  test('gives agents nothing before, and all of it then', async () => {
+    const id = await planOf(5);
+    for (const hours of [-1, 24 * 32])
+      await expect(
+        moveRollout(people.lead, id, { verb: 'confirm', at: inHours(hours) } as never),
+      ).rejects.toMatchObject({
+        code: 'rollout-time',
+      });
+    await moveRollout(people.lead, id, { verb: 'confirm', at: inHours(5) } as never);
+    const { rollout, steps } = await rolloutFor(people.lead, id);
+    expect([rollout.status, steps.map((step) => step.kept_back)]).toEqual(['confirmed', [true, true]]);
+    expect([await waitsFor(deskToken), await waitsFor(roomToken)]).toEqual([null, null]);
+    await starts(id, inHours(-0.01));
+    expect([await waitsFor(deskToken), await waitsFor(roomToken)]).toEqual([id, id]);
+    await moveRollout(people.lead, id, { verb: 'stop' });
+  });
+
+  test('begins at once where somebody says so, and then no more', async () => {
+    const id = await planOf(6);
+    await moveRollout(people.lead, id, { verb: 'confirm', at: inHours(5) } as never);
+    await moveRollout(people.lead, id, { verb: 'begin' });
+    expect(await waitsFor(deskToken)).toBe(id);
+    await expect(setPace(people.lead, id, 'begin')).rejects.toMatchObject({ code: 'rollout-settled' });
+    await moveRollout(people.lead, id, { verb: 'stop' });
+  });
+
+  test('holds no other up that is confirmed after it', async () => {
+    const [late, soon] = [await planOf(7), await planOf(8)];
+    await moveRollout(people.lead, late, { verb: 'confirm', at: inHours(5) } as never);
+    await confirmRollout(people.lead, soon);
+    expect(await waitsFor(deskToken)).toBe(soon);
+    await moveRollout(people.lead, soon, { verb: 'stop' });
+    await moveRollout(people.lead, late, { verb: 'stop' });
   });
 });
 

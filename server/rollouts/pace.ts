@@ -8,7 +8,7 @@ import { actorOf, allow, type Person } from '../people/roles';
 import { missing, settleIfOver } from './leave';
 import * as q from './queries';
 
-type Pace = 'pause' | 'resume' | 'release' | 'stop';
+type Pace = 'pause' | 'resume' | 'begin' | 'release' | 'stop';
 
 interface Change {
   /** why it cannot be done now; null where it can */ hindrance: (rollout: q.RolloutRow) => string | null;
@@ -29,6 +29,13 @@ const changes: Record<Pace, Change> = {
     hindrance: (rollout) => underWay(rollout) ?? (rollout.paused_at ? null : 'This rollout is not halted.'),
     says: 'resumed',
     change: (sql, { id }) => q.setPaused(sql, id, false),
+  },
+  begin: {
+    hindrance: (rollout) =>
+      underWay(rollout) ??
+      (rollout.starts_at && rollout.starts_at.getTime() > Date.now() ? null : 'This rollout has begun already.'),
+    says: 'begun early',
+    change: (sql, { id }) => q.setStart(sql, id, null),
   },
   release: {
     hindrance: (rollout) =>

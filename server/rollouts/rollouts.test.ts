@@ -361,6 +361,7 @@ describe('agents', () => {
       'Oxbow/Looks',
       'Oxbow/Presets',
       'Oxbow/Profiles',
+      'Oxbow/Support',
       'media/ALDER/LOOKS',
     ]);
     const station = await agent(roomToken);

@@ -206,9 +206,9 @@ export async function moveRollout(
   id: string,
   input: BodyOf<'POST /api/rollouts/:id'>,
 ): Promise<string> {
-  const { verb, first, goesOn } = checked(rolloutEndpoints['POST /api/rollouts/:id'].body, input);
+  const { verb, first, goesOn, at } = checked(rolloutEndpoints['POST /api/rollouts/:id'].body, input);
   if (verb === 'undo') return undoRollout(person, id);
-  if (verb === 'confirm') await confirmRollout(person, id, first ? { station: first, goesOn } : null);
+  if (verb === 'confirm') await confirmRollout(person, id, { first: first ? { station: first, goesOn } : null, at });
   else if (verb === 'again') await planAgain(person, id);
   else if (verb === 'drop') await dropRollout(person, id);
   else await setPace(person, id, verb);

@@ -9,6 +9,7 @@ import { counted } from '../kit/words';
 interface Props {
   id: string;
   paused: boolean;
+  /** nothing is written before then; null once it has begun */ begins: string | null;
   /** the station that it went to first, while the rest waits */ first: {
     name: string;
     /** so many files wait there still */ waiting: number;
@@ -19,20 +20,28 @@ interface Props {
   /** files that wait, at all stations */ waiting: number;
 }
 
-export function Pace({ id, paused, first, waiting }: Props) {
+export function Pace({ id, paused, begins, first, waiting }: Props) {
   const { busy, problem, runAndRefresh } = useAction();
   const act = (verb: RolloutVerb) =>
-    void runAndRefresh(() => call('POST /api/rollouts/:id', { id, body: { verb, first: null, goesOn: false } }));
+    void runAndRefresh(() =>
+      call('POST /api/rollouts/:id', { id, body: { verb, first: null, goesOn: false, at: null } }),
+    );
   return (
     <section aria-label="How it goes on" className="mb-4 max-w-[760px] border-l-[3px] border-line pl-3">
       <p className="mb-2">
-        {paused ? `Halted: ${counted(waiting, 'file')} ${waiting === 1 ? 'waits' : 'wait'}.` : ''}
-        {paused && first ? ' ' : ''}
-        {first ? firstWords(first) : ''}
-        {!paused && !first ? `${counted(waiting, 'file')} ${waiting === 1 ? 'waits' : 'wait'} for the agents.` : ''}
+        {paused ? `Halted: ${counted(waiting, 'file')} ${waiting === 1 ? 'waits' : 'wait'}. ` : ''}
+        {begins ? <Begins at={begins} /> : first && firstWords(first)}
+        {!paused && !first && !begins
+          ? `${counted(waiting, 'file')} ${waiting === 1 ? 'waits' : 'wait'} for the agents.`
+          : ''}
       </p>
       <div className="flex flex-wrap gap-2">
-        {first && (
+        {begins && (
+          <button className="button main" disabled={busy} onClick={() => act('begin')}>
+            Begin now
+          </button>
+        )}
+        {first && !begins && (
           <button className="button main" disabled={busy || first.waiting > 0} onClick={() => act('release')}>
             Let the rest go
           </button>
@@ -46,6 +55,21 @@ export function Pace({ id, paused, first, waiting }: Props) {
       </div>
       <Notice problem={problem} className="mt-2" />
     </section>
+  );
+}
+
+/** In the time of whoever looks: what the server draws first is in its own, and is drawn anew in the browser. */
+function Begins({ at }: { at: string }) {
+  const date = new Date(at);
+  const words = date.toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' });
+  return (
+    <>
+      It begins on{' '}
+      <time dateTime={at} suppressHydrationWarning>
+        {words}
+      </time>
+      ; nothing is written before.
+    </>
   );
 }
 

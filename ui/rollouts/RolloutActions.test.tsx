@@ -57,8 +57,8 @@ describe('what can be done with a rollout', () => {
     await user.click(screen.getByRole('button', { name: 'Drop the plan' }));
     expect(router.push).toHaveBeenCalledWith('/rollouts');
     expect(asked.map(({ body }) => body)).toEqual([
-      { verb: 'confirm', first: null, goesOn: false },
-      { verb: 'drop', first: null, goesOn: false },
+      { verb: 'confirm', first: null, goesOn: false, at: null },
+      { verb: 'drop', first: null, goesOn: false, at: null },
     ]);
   });
 

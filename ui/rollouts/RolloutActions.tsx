@@ -30,9 +30,12 @@ export function RolloutActions({ id, status, files, stations, isUndo, removes, a
   const { busy, problem, run } = useAction();
   const [undoing, setUndoing] = useState(false);
   const [first, setFirst] = useState('');
+  const [begins, setBegins] = useState('');
   const act = (verb: RolloutVerb) =>
     void run(async () => {
-      const body = { verb, ...(verb === 'confirm' ? firstBody(first) : firstBody('')) };
+      const isConfirmed = verb === 'confirm';
+      const at = isConfirmed && begins ? new Date(begins) : null;
+      const body = { verb, ...firstBody(isConfirmed ? first : ''), at };
       const next = await call('POST /api/rollouts/:id', { id, body });
       setUndoing(false);
       if (verb === 'drop') router.push('/rollouts');
@@ -56,6 +59,7 @@ export function RolloutActions({ id, status, files, stations, isUndo, removes, a
       {status === 'planned' && !review && places.length > 1 && (
         <FirstChoice places={places} first={first} onFirst={setFirst} />
       )}
+      {status === 'planned' && !review && <StartChoice begins={begins} onBegins={setBegins} />}
       {status === 'planned' && (
         <ConfirmOrAsk review={review} disabled={busy || !files} onConfirm={() => act('confirm')}>
           Confirm: {removes ? 'take away' : 'write'} {sentence}
@@ -124,6 +128,27 @@ function FirstChoice({ places, first, onFirst }: FirstChoiceProps) {
         ))}
       </optgroup>
     </select>
+  );
+}
+
+interface StartProps {
+  /** as a field of a form has it, in the time of whoever looks; '' for at once */ begins: string;
+  onBegins: (begins: string) => void;
+}
+
+/** A night, when nobody works there. */
+function StartChoice({ begins, onBegins }: StartProps) {
+  return (
+    <label className="flex items-center gap-1.5 text-[12px] text-soft">
+      {begins ? 'begins' : 'begins at once, or'}
+      <input
+        type="datetime-local"
+        className="field text-ink"
+        aria-label="When it begins, if not at once"
+        value={begins}
+        onChange={(event) => onBegins(event.target.value)}
+      />
+    </label>
   );
 }
 

@@ -9,7 +9,7 @@ import { code, light, P3, printer, redFastest, tableOver, type Color, type Devel
 import { calibrationOf, lensDatabase, type Lenses } from '../lenses';
 import { favorites, favoritesFirst, names } from '../favorites';
 import { begin, rulesIn, type OpeningRule } from '../opening';
-import { photos, type Card } from '../photos';
+import { photos, type Card, type Photo } from '../photos';
 import { files, live, options, read, take, type Contents, type Listed } from '../program';
 
 const home = `${options.system === 'macos' ? 'Library/Application Support' : 'AppData/Roaming'}/Tessel`;
@@ -157,8 +157,18 @@ function takeEntries(
   return out;
 }
 
+/** A pane may suit photos that are worked in color alone, or in black and white alone. */
+function suits({ path }: Listed, { panes }: Bundle, { gray }: Photo): boolean {
+  const list = `${bundlePath}#panes/`;
+  const said = path.startsWith(list) ? panes[path.slice(list.length)]?.suits : undefined;
+  const result = isObject(said) ? said.result : undefined;
+  if (result !== 'color' && result !== 'monochrome') return true;
+  return (result === 'monochrome') === gray;
+}
+
 /** A camera that is not in the list gives an empty card. */
 const cards = (
+  bundle: Bundle,
   listed: readonly Listed[],
   lenses: Lenses,
   first: readonly string[],
@@ -169,7 +179,7 @@ const cards = (
     if (!developed && !cameras.includes(camera))
       return { path, card: 'empty', reason: `Tessel 7 does not read files of the ${camera}`, offers: [] };
     const offers = favoritesFirst(
-      listed.map((one) => one.path),
+      listed.filter((one) => suits(one, bundle, photo)).map((one) => one.path),
       first,
     );
     const found = calibrationOf(photo, lenses);
@@ -226,7 +236,7 @@ function launch(): Contents {
     listed: [...listed, ...profiles, ...databases.listed],
     refused: [...panes.refused, ...presets.refused, ...databases.refused, ...first.refused, ...opening.refused],
     favorites: first.favorites,
-    cards: cards(listed, lenses, first.favorites, opening.rules),
+    cards: cards(bundle, listed, lenses, first.favorites, opening.rules),
   };
 }
 

@@ -55,6 +55,15 @@ const takesAway = (steps: readonly StepRow[]): boolean =>
 
 const isWaiting = (step: StepRow): boolean => step.do_what !== 'none' && step.outcome === null;
 
+function whyKeptBack(rollout: RolloutRow): string {
+  if (rollout.paused_at) return 'the rollout is halted';
+  return stillToBegin(rollout) ? 'the time at which it begins is still to come' : 'waits until the rest is let go';
+}
+
+/** When it begins, where that is still to come. */
+const stillToBegin = ({ starts_at }: RolloutRow): string | null =>
+  starts_at && starts_at.getTime() > Date.now() ? starts_at.toISOString() : null;
+
 /** How it stands at the station that it goes to first, while the rest waits; null where it goes to all. */
 function firstOf(rollout: RolloutRow, live: readonly StepRow[], stateOf: (step: StepRow) => string) {
   if (!rollout.first_station_id || rollout.released_at) return null;
@@ -109,7 +118,7 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
     if (step.kept_back && rollout.status === 'confirmed')
       return {
         state: 'waiting',
-        reason: rollout.paused_at ? 'the rollout is halted' : 'waits until the rest is let go',
+        reason: whyKeptBack(rollout),
       };
     if (step.held)
       return {
@@ -162,6 +171,7 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
         <Pace
           id={rollout.id}
           paused={rollout.paused_at !== null}
+          begins={stillToBegin(rollout)}
           first={firstOf(rollout, live, (step) => stateOf(step).state)}
           waiting={live.filter(isWaiting).length}
         />
