@@ -1,27 +1,24 @@
 import { render, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, expect, test, vi } from 'vitest';
-import type { Descriptor } from '@/core/editor/descriptor';
-import oxbow2 from '@/standins/descriptors/oxbow-2.json';
 import { Describe } from './Describe';
-
-const known = oxbow2 as unknown as Descriptor;
+import { trestle as known } from './testing/trestle';
 
 beforeEach(() => localStorage.clear());
 
 test('what is changed is told with what was known, and proposed whole', async () => {
   const fetched = vi
     .spyOn(globalThis, 'fetch')
-    .mockImplementation(() => Promise.resolve(Response.json({ id: 'p', editor: 'oxbow', version: '2' })));
+    .mockImplementation(() => Promise.resolve(Response.json({ id: 'p', editor: 'trestle', version: '2' })));
   render(<Describe person="p" known={known} />);
   expect(screen.getByText(/Nothing is changed/)).toBeTruthy();
   await userEvent.click(screen.getByRole('checkbox', { name: 'the camera' }));
   const table = screen.getByRole('table', { name: '1 difference from what is known' });
   expect(within(table).getByText('honours')).toBeTruthy();
-  await userEvent.click(screen.getByRole('button', { name: 'Propose Oxbow 2' }));
+  await userEvent.click(screen.getByRole('button', { name: 'Propose Trestle 2' }));
   const [, request] = fetched.mock.calls.at(-1) ?? [];
-  expect(JSON.parse(String(request?.body))).toMatchObject({ editor: 'oxbow', honours: ['camera'] });
-  expect((await screen.findByRole('status')).textContent).toContain('Oxbow 2 is proposed.');
+  expect(JSON.parse(String(request?.body))).toMatchObject({ editor: 'trestle', honours: ['camera'] });
+  expect((await screen.findByRole('status')).textContent).toContain('Trestle 2 is proposed.');
   expect(screen.getByText(/Nothing is changed/)).toBeTruthy();
 });
 

@@ -130,7 +130,7 @@ function Form({ accepts, set }: FormProps) {
       {writer.table && <TableForm table={writer.table} onChange={(table) => set({ writer: { table } })} />}
       {kind === 'preset' && (
         <TextLine
-          label="Presets of which editor and version, such as oxbow@2"
+          label="Presets of which editor and version, as editor@2"
           mono
           value={language}
           onChange={(one) => set({ language: one.trim() })}
