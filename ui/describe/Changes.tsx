@@ -29,8 +29,8 @@ export function Changes({ before, after }: { before: Descriptor | null; after: D
         {all.slice(0, SHOWN).map(({ at, before: was, after: is }) => (
           <tr key={at}>
             <td>{at}</td>
-            <td className="[overflow-wrap:anywhere]">{was ?? '–'}</td>
-            <td className="[overflow-wrap:anywhere]">{is ?? '–'}</td>
+            <td className="[overflow-wrap:anywhere]">{was || '–'}</td>
+            <td className="[overflow-wrap:anywhere]">{is || '–'}</td>
           </tr>
         ))}
         {all.length > SHOWN && (

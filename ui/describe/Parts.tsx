@@ -9,16 +9,18 @@ interface TextProps {
   value: string;
   onChange: (value: string) => void;
   mono?: boolean;
+  placeholder?: string;
   className?: string;
 }
 
-export const TextLine = ({ label, value, onChange, mono = false, className }: TextProps) => (
+export const TextLine = ({ label, value, onChange, mono = false, placeholder, className }: TextProps) => (
   <Field label={label} className={className}>
     {(attributes) => (
       <input
         {...attributes}
         className={`${attributes.className} ${mono ? 'font-mono text-[12.5px]' : ''}`}
         value={value}
+        placeholder={placeholder}
         spellCheck={false}
         onChange={(event) => onChange(event.target.value)}
       />
@@ -26,7 +28,7 @@ export const TextLine = ({ label, value, onChange, mono = false, className }: Te
   </Field>
 );
 
-export const TextLines = ({ label, value, onChange, className }: Omit<TextProps, 'mono'>) => (
+export const TextLines = ({ label, value, onChange, className }: Omit<TextProps, 'mono' | 'placeholder'>) => (
   <Field label={label} className={className}>
     {(attributes) => (
       <textarea
@@ -98,15 +100,17 @@ export const Paths = ({ of, shown, templates, onChange }: PathsProps) => (
     {systems
       .filter((system) => shown.includes(system))
       .map((system) => (
-        <input
-          key={system}
-          aria-label={`${of}, ${systemWords[system]}`}
-          className="field mb-1 w-full font-mono text-[12.5px]"
-          placeholder={`${systemWords[system]}: {home}/…`}
-          spellCheck={false}
-          value={templates[system] ?? ''}
-          onChange={(event) => onChange({ ...templates, [system]: event.target.value })}
-        />
+        <label key={system} className="mb-1 grid grid-cols-[70px_1fr] items-center text-[12px] text-soft">
+          {systemWords[system]}
+          <input
+            aria-label={`${of}, ${systemWords[system]}`}
+            className="field w-full font-mono text-[12.5px] text-ink"
+            placeholder="{home}/…"
+            spellCheck={false}
+            value={templates[system] ?? ''}
+            onChange={(event) => onChange({ ...templates, [system]: event.target.value })}
+          />
+        </label>
       ))}
   </>
 );

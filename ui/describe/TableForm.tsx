@@ -28,7 +28,8 @@ export function TableForm({ table, onChange }: Props) {
         onChange={(one) => onChange({ ...table, codec: one })}
       />
       <TextLine
-        label="Points: 33, or 2 to 48, best 33"
+        label="Points"
+        placeholder="33, or 2 to 48, best 33"
         value={points ?? sizeWords(size)}
         onChange={(text) => {
           setPoints(text);
@@ -52,7 +53,7 @@ export function TableForm({ table, onChange }: Props) {
         choices={[
           ['srgb', 'sRGB'],
           ['linear', 'linear light'],
-          ['log', 'stops about middle gray'],
+          ['log', 'log, in stops'],
         ]}
         onChange={(name) => onChange({ ...table, encoding: { ...encoding, transfer: transferNamed(name) } })}
       />
@@ -86,7 +87,7 @@ function Stops({ log, onChange }: { log: Log; onChange: (log: Log) => void }) {
   );
   return (
     <>
-      {field('below', 'From, in stops')}
+      {field('below', 'From, about middle gray')}
       {field('above', 'To, in stops')}
     </>
   );
