@@ -140,7 +140,7 @@ interface StartProps {
 function StartChoice({ begins, onBegins }: StartProps) {
   return (
     <label className="flex items-center gap-1.5 text-[12px] text-soft">
-      {begins ? 'begins' : 'begins at once, or'}
+      {begins ? 'begins' : 'begins at once, or on'}
       <input
         type="datetime-local"
         className="field text-ink"
