@@ -13,7 +13,7 @@ test('a known editor is described anew, and counts once the lead has taken it', 
   const looks = page.getByRole('textbox', { name: 'lenses, Windows' });
   const was = await looks.inputValue();
   await looks.fill('C:/Tessel');
-  await expect(page.getByRole('alert')).toContainText('must begin with {home}, {config} or {media}');
+  await expect(page.locator('main').getByRole('alert')).toContainText('must begin with {home}, {config} or {media}');
   await expect(page.getByRole('button', { name: 'Propose Tessel 7' })).toHaveCount(0);
   await looks.fill(was);
   await page.getByLabel(/^Notes/).fill(note);
@@ -51,5 +51,5 @@ test('an editor that nobody knows is described from nothing', async ({ page }) =
   await page.getByRole('button', { name: 'Show its JSON' }).click();
   await expect(page.getByLabel('Descriptor as JSON')).toHaveValue(/"prefer": 33/);
   await page.getByRole('button', { name: 'Begin anew' }).click();
-  await expect(page.getByRole('alert')).toContainText('title');
+  await expect(page.locator('main').getByRole('alert')).toContainText('Title is a required field');
 });
