@@ -233,7 +233,12 @@ switch (verb) {
   }
   case 'run': {
     const enrolment = await enrolled();
-    const own: OwnProgram = { file: await realpath(must(process.argv[1])), state, key: enrolment.updateKey ?? null };
+    const own: OwnProgram = {
+      file: await realpath(must(process.argv[1])),
+      state,
+      version: AGENT_VERSION,
+      key: enrolment.updateKey ?? null,
+    };
     const words = process.argv.slice(2);
     if (isWatched()) endWithWatcher();
     // it was ended between the update and the first start of what came

@@ -21,6 +21,7 @@ let http: Server;
 /** What the server ships, and whose key signs it. */
 let program: string;
 let signer = keys.privateKey;
+let version: string;
 let reports: Report[];
 let programsGiven: number;
 let child: ChildProcess;
@@ -30,7 +31,7 @@ const beside = (word: string): string => join(folder, `agent.${word}.mjs`);
 const lying = (): string => readFileSync(file(), 'utf8');
 
 function instructions(): object {
-  const said = { version: '9.9.9', sha256: shaOf(program) };
+  const said = { version, sha256: shaOf(program) };
   const signature = sign(null, Buffer.from(signedWords(said)), signer).toString('base64');
   const told = { protocol: PROTOCOL, station: 'Desk', places: [], listings: [], indexes: [], wanted: [] };
   return { ...told, everySeconds: 0.2, program: { ...said, size: program.length, signature } };
@@ -38,7 +39,7 @@ function instructions(): object {
 
 beforeEach(async () => {
   folder = mkdtempSync(join(tmpdir(), 'etagere-update-'));
-  [signer, reports, programsGiven] = [keys.privateKey, [], 0];
+  [signer, version, reports, programsGiven] = [keys.privateKey, '9.9.9', [], 0];
   http = createServer((request, response) => {
     let text = '';
     request.on('data', (chunk: Buffer) => (text += chunk.toString()));
@@ -59,9 +60,11 @@ beforeEach(async () => {
   for (const name of ['root', 'state']) mkdirSync(join(folder, name));
 });
 afterEach(async () => {
-  const gone = new Promise((done) => child.once('exit', done));
-  child.kill('SIGTERM');
-  await gone;
+  if (child.exitCode === null && child.signalCode === null) {
+    const gone = new Promise((done) => child.once('exit', done));
+    child.kill('SIGTERM');
+    await gone;
+  }
   http.close();
   rmSync(folder, { recursive: true, force: true });
 });
@@ -124,6 +127,15 @@ describe('a program of the server', () => {
     await until(() => faultTold().includes(words), 'the fault is told');
     expect(lying()).toBe(own);
     expect(existsSync(beside('next'))).toBe(false);
+  });
+
+  test('of a version before its own is not taken, though it is signed', async () => {
+    program = `${shipped}\n// of two years ago\n`;
+    version = '0.1.0';
+    start();
+    const own = lying();
+    await until(() => reports.length > 4, 'it has reported some times');
+    expect([lying() === own, programsGiven, faultTold()]).toEqual([true, 0, '']);
   });
 
   test('is not taken by an agent that was given no key, which says so', async () => {

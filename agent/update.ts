@@ -18,6 +18,7 @@ const TRIAL_MS = 30_000;
 export interface OwnProgram {
   /** its file */ file: string;
   /** the folder of the agent's own files */ state: string;
+  /** what it calls itself */ version: string;
   /** the server's public key, as it was given at the enrolment (SPKI in DER, base64); null for an agent of before */
   key: string | null;
 }
@@ -56,6 +57,16 @@ function isSigned({ key }: OwnProgram, program: ShippedProgram): boolean {
   return verify(null, Buffer.from(signedWords(program)), publicKey, Buffer.from(program.signature, 'base64'));
 }
 
+/** Whether a version comes before another, number by number: "0.10" is not before "0.9". */
+export function isBefore(version: string, other: string): boolean {
+  const [ours, theirs] = [version, other].map((text) => text.split('.').map(Number)) as [number[], number[]];
+  for (let n = 0; n < Math.max(ours.length, theirs.length); n++) {
+    const difference = (ours[n] ?? 0) - (theirs[n] ?? 0);
+    if (difference !== 0) return difference < 0;
+  }
+  return false;
+}
+
 /** Whether it starts at all here, asked for no more than what it can. */
 async function starts(file: string): Promise<boolean> {
   const trial = promisify(execFile)(process.execPath, [file, '--help'], { timeout: TRIAL_MS });
@@ -76,6 +87,8 @@ export async function update(
   fetched: (to: string) => Promise<void>,
 ): Promise<'swapped' | { fault: string } | null> {
   if ((await shaOfOwn(own.file)) === shipped.sha256) return null;
+  // whoever can answer in the server's name could else bring a signed program of old back, with its faults
+  if (isBefore(shipped.version, own.version)) return null;
   if (!own.key)
     return { fault: 'this agent was enrolled before its server signed programs: enrol it anew to have it updated' };
   if (!isSigned(own, shipped))
