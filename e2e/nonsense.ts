@@ -40,6 +40,8 @@ function plausible(described: Described): unknown {
       return Number(tests.find(({ name }) => name === 'min')?.params?.min ?? 1);
     case 'boolean':
       return true;
+    case 'date':
+      return '2031-05-06T20:30:00.000Z';
     case 'string':
       return tests.some(({ name }) => name === 'matches') ? SOME_ID : 'x';
     default:
