@@ -23,7 +23,7 @@ import { readIndexes, readListings, takeInventory } from './inventory';
 import { takeWay, type Network } from './network';
 import { readOptions } from './options';
 import { askForPictures } from './pictures';
-import { BrokenOff } from './faults';
+import { isUnreachable } from './faults';
 import { Server, ServerError } from './server';
 import { isOnTrial, update, UPDATED, type OwnProgram } from './update';
 import { sendWanted } from './wanted';
@@ -260,7 +260,7 @@ switch (verb) {
         if (await updated(own, server)) process.exit(isWatched() ? UPDATED : await watch(own, words));
       } catch (error) {
         // that the server does not answer is nothing against the program
-        if (error instanceof BrokenOff || error instanceof TypeError) tellWorks();
+        if (isUnreachable(error)) tellWorks();
         process.stderr.write(`etagere-agent: ${(error as Error).message}\n`);
         pause = Math.min(LONGEST_PAUSE, pause * 2);
       }
