@@ -1,4 +1,7 @@
-/** Kinds of items that editors take. By itself, so that a screen can ask without the schemas of descriptors. */
+/**
+ * Kinds of items that editors take. By itself, so that a screen can ask without the schemas of descriptors. Of a support
+ * file nothing is read: a person says that an editor needs it.
+ */
 export const acceptedKinds = [
   'look',
   'preset',

@@ -1,19 +1,12 @@
 /** What is said of a file whose kind is known, and what formats look at to say it. */
+import { acceptedKinds, type AcceptedKind } from '../editor/accepted-kinds';
 import type { Descriptor } from '../editor/descriptor';
 import { rangeOf, type Look } from '../look/look';
 import { checkLook } from '../look/soundness';
 
-/** What an item can be. A support file is of no kind that is read: a person says of it that an editor needs it. */
-export const takeable = [
-  'look',
-  'preset',
-  'camera-profile',
-  'icc-profile',
-  'lens-database',
-  'add-on',
-  'support-file',
-] as const;
-export type ItemKind = (typeof takeable)[number];
+/** What an item can be: all that some editor may take. */
+export const takeable = acceptedKinds;
+export type ItemKind = AcceptedKind;
 export type Kind = ItemKind | 'frame' | 'chart' | 'descriptor' | 'document' | 'unknown';
 export const isTakeable = (kind: string): kind is ItemKind => (takeable as readonly string[]).includes(kind);
 
