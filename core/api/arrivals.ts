@@ -2,7 +2,7 @@
 import { array, lazy, number, object, string, type InferType } from 'yup';
 import { itemFields, origins, sourceSchema } from '../item/fields';
 import { limits } from '../pack/entry-rules';
-import { takeable } from '../recognise/recognised';
+import { acceptedKinds } from '../editor/accepted-kinds';
 import { uuid } from '../uuid';
 import { newLicence } from './studio';
 import { count, endpoint, exactly, id, listOf, made, texts, words } from './endpoint';
@@ -76,7 +76,7 @@ const correction = object({
     .oneOf([...entryOutcomes, AS_PROPOSED] as const, 'That is nothing a file can become.')
     .required(),
   kind: string()
-    .oneOf([...takeable, 'frame', 'document'])
+    .oneOf([...acceptedKinds, 'frame', 'document'])
     .nullable()
     .default(null),
   itemId: uuid().nullable().default(null),
