@@ -74,7 +74,7 @@ describe('entries of a bundle', () => {
   test('a look becomes a Hald image in the encoding that the editor applies, and says how far it is off', () => {
     const rendition = render(must(pane), source);
     const entry = entryOf(rendition);
-    expect(Object.keys(entry)).toEqual(['hald', 'label', 'trays']);
+    expect(Object.keys(entry)).toEqual(['hald', 'label', 'suits', 'trays']);
     expect(entry).toMatchObject({ label: 'Night Market', trays: ['A', 'B'] });
     const table = readHald(Uint8Array.from(atob(String(entry.hald)), (sign) => sign.charCodeAt(0)));
     expect([table.size, rendition.size]).toEqual([25, 25]);

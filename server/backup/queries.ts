@@ -117,7 +117,21 @@ export async function settleRows(sql: Sql): Promise<void> {
 // --- databases
 
 export const makeDatabase = (sql: Sql, name: string) => sql.query(`create database ${quoted(name)}`);
-export const dropDatabase = (sql: Sql, name: string) => sql.query(`drop database ${quoted(name)} with (force)`);
+const NOT_PERMITTED = '42501';
+
+/**
+ * Drops a database, and sends off whoever is in it. PostgreSQL's own cleaner may be at work there, which is not ours to send
+ * off; for that one a drop without force waits.
+ */
+export async function dropDatabase(sql: Sql, name: string): Promise<void> {
+  try {
+    await sql.query(`drop database ${quoted(name)} with (force)`);
+  } catch (error) {
+    if ((error as { code?: string }).code !== NOT_PERMITTED) throw error;
+    await sendOff(sql, [name]);
+    await sql.query(`drop database ${quoted(name)}`);
+  }
+}
 /** Part of the transaction that it stands in: of two renames both are done or none. */
 export const renameDatabase = (sql: Sql, name: string, to: string) =>
   sql.query(`alter database ${quoted(name)} rename to ${quoted(to)}`);
