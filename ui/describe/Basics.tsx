@@ -34,7 +34,7 @@ export function Basics({ draft, isNew, onChange }: Props) {
   const honours = draft.honours ?? [];
   return (
     <div className="max-w-[860px]">
-      <div className="mb-3 grid grid-cols-[2fr_1fr_1fr_1fr] gap-3">
+      <div className="mb-3 grid grid-cols-2 gap-3 *:min-w-0 lg:grid-cols-[2fr_1fr_1fr_1fr]">
         <TextLine
           label="Name"
           value={draft.title}
@@ -63,7 +63,7 @@ export function Basics({ draft, isNew, onChange }: Props) {
           />
         ))}
       </fieldset>
-      <div className="mb-3 grid grid-cols-2 gap-3">
+      <div className="mb-3 grid gap-3 *:min-w-0 lg:grid-cols-2">
         <Choice
           label="It sees new files"
           value={draft.sees}

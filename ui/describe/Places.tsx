@@ -21,9 +21,9 @@ export function Places({ draft, onChange }: Props) {
       </p>
       <table className="list max-w-[980px] table-fixed">
         <colgroup>
-          <col className="w-[180px]" />
+          <col className="w-[28%]" />
           <col />
-          <col className="w-[110px]" />
+          <col className="w-[16%]" />
         </colgroup>
         <thead>
           <tr>

@@ -16,7 +16,7 @@ export function TableForm({ table, onChange }: Props) {
   const [points, setPoints] = useState<string | null>(null);
   const { transfer } = encoding;
   return (
-    <div className="grid grid-cols-4 gap-3">
+    <div className="grid grid-cols-2 gap-3 *:min-w-0 lg:grid-cols-4">
       <Choice
         label="File"
         value={codec}

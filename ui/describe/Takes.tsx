@@ -56,7 +56,7 @@ function Taking({ n, accepts, places, onChange, onRemove }: TakingProps) {
   const named = places.includes(accepts.place) ? places : [...places, accepts.place];
   return (
     <fieldset className="mb-3 max-w-[980px] border-t border-line pt-2" aria-label={`${n + 1}: ${words}`}>
-      <div className="mb-2 grid grid-cols-[1.2fr_1fr_0.7fr_1.2fr_auto] items-end gap-3">
+      <div className="mb-2 grid grid-cols-2 items-end gap-3 *:min-w-0 lg:grid-cols-[1.2fr_1fr_0.7fr_1.2fr_auto]">
         <Choice
           label="Kind"
           value={accepts.kind}
@@ -111,7 +111,7 @@ function Form({ accepts, set }: FormProps) {
   const { writer, kind, formats = [], language = '' } = accepts;
   const way = wayOf(writer);
   return (
-    <div className="mb-2 grid grid-cols-[1.2fr_2fr] gap-3">
+    <div className="mb-2 grid gap-3 *:min-w-0 lg:grid-cols-[1.2fr_2fr]">
       {kind === 'look' && way !== 'by a form of its own' ? (
         <Choice<Exclude<Way, 'by a form of its own'>>
           label="It is written"
@@ -156,7 +156,7 @@ function Conditions({ accepts, set }: FormProps) {
     set({ names: max === undefined ? rest : { ...rest, max } });
   };
   return (
-    <div className="grid grid-cols-3 gap-3 py-2">
+    <div className="grid gap-3 py-2 *:min-w-0 lg:grid-cols-3">
       <div className="flex flex-col gap-1">
         <Tick
           words="It must name the camera that it is for"
@@ -183,7 +183,7 @@ function Conditions({ accepts, set }: FormProps) {
         onChange={(text) => longest(number(text))}
       />
       <TextLines
-        className="col-span-3"
+        className="lg:col-span-3"
         label="Where a person has the editor take it in: the steps, one a line. Then its place is a hand-off folder."
         value={(accepts.import ?? []).join('\n')}
         onChange={(text) => set({ import: text.split('\n') })}
