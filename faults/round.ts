@@ -161,13 +161,14 @@ const statusOf = async (world: World, rollout: string): Promise<string> =>
   (await world.sql<{ status: string }>('select status from rollout where id = $1', [rollout]))[0]?.status ?? '';
 
 /**
- * Where something can be written at once. An editor that writes its bundle anew when it quits runs there all the while, and
+ * Where something can be written at once: an agent reports from there. An editor that writes its bundle anew when it quits runs there all the while, and
  * would hold a rollout up for ever; kills over entries of a bundle are in agent/bundles.test.ts.
  */
 const WRITABLE = `
   select s.id
   from station s
   where s.token_sha256 is not null
+    and s.last_report_at > now() - make_interval(mins => 10)
     and not exists (
       select 1
       from station_editor se join editor e on e.id = se.editor_id and e.version = se.editor_version
