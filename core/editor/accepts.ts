@@ -79,14 +79,24 @@ const size = object({
 })
   .noUnknown()
   .required();
+/** Beyond so many stops, light is too small or too large a number to be told from none. */
+const MOST_STOPS = 30;
+
+function isLogRange(log: unknown): boolean {
+  const { below, above } = (log ?? {}) as Record<string, unknown>;
+  if (typeof below !== 'number' || typeof above !== 'number') return false;
+  return below >= -MOST_STOPS && above <= MOST_STOPS && below < above;
+}
+
 const encoding = object({
   primaries: string().oneOf(['srgb', 'rec2020', 'p3', 'prophoto']).required(),
   transfer: mixed()
     .required()
     .test(
       'transfer',
-      'must be "srgb", "linear" or a log range',
-      (t) => t === 'srgb' || t === 'linear' || typeof (t as { log?: { below?: number } })?.log?.below === 'number',
+      '${path} must be "srgb", "linear" or a log range of at most 30 stops about middle gray on each side',
+      (transfer) =>
+        transfer === 'srgb' || transfer === 'linear' || isLogRange((transfer as { log?: unknown } | null)?.log),
     ),
 })
   .noUnknown()

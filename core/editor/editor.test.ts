@@ -170,3 +170,14 @@ describe('file names', () => {
     expect(fileName('con', '.cube')).toBe('item-con.cube');
   });
 });
+
+test.each([
+  ['without its upper end', { below: -9 }],
+  ['with no number', { below: Number.NaN, above: 4 }],
+  ['of thousands of stops', { below: -9, above: 4500 }],
+  ['whose ends are crossed', { below: 4, above: -0.05 }],
+])('a log range %s is refused', (_, log) => {
+  const descriptor = structuredClone(oxbow2) as unknown as { accepts: { writer: { table: { encoding: object } } }[] };
+  must(descriptor.accepts[0]).writer.table.encoding = { primaries: 'rec2020', transfer: { log } };
+  expect(() => parseDescriptor(descriptor)).toThrow('a log range of at most 30 stops');
+});
