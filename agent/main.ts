@@ -20,14 +20,14 @@ import {
 } from '@/core/sync/protocol';
 import { Applier, reversed, type OpenPlan } from './apply';
 import { readIndexes, readListings, takeInventory } from './inventory';
+import { isUnreachable } from './faults';
 import { takeWay, type Network } from './network';
 import { readOptions } from './options';
 import { askForPictures } from './pictures';
-import { isUnreachable } from './faults';
 import { Server, ServerError } from './server';
 import { isOnTrial, update, UPDATED, type OwnProgram } from './update';
 import { sendWanted } from './wanted';
-import { endWithWatcher, isWatched, tellWorks, watch } from './watch';
+import { endWithWatcher, isWatched, tellReported, tellWorks, watch } from './watch';
 
 interface Enrolment {
   server: string;
@@ -150,6 +150,7 @@ async function round(server: Server): Promise<boolean> {
   };
   let open = await applier.open();
   const { drop } = await report(open?.plan.id ?? null);
+  tellReported();
   if (open && drop) {
     process.stderr.write(
       'etagere-agent: the server does not wait for the plan that is under way; it is left as it is\n',

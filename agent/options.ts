@@ -26,7 +26,8 @@ export const HELP = `etagere-agent: puts what was approved where the editors of 
   --proxy URL    the way out leads through this proxy; usually what HTTPS_PROXY, HTTP_PROXY and NO_PROXY say
   --authority F  a file in PEM form: who vouches for the server's certificate, where that is one of the house
 
-It needs Node.js 20 or newer. Proxy and authority are kept when they are said with enrol. It writes only into the folders of the editors that Etagere knows here.`;
+It needs Node.js 20 or newer. Proxy and authority are kept when they are said with enrol. It writes only into the
+folders of the editors that Etagere knows here, and takes newer versions of itself from its server alone.`;
 
 interface Values {
   server?: string;

@@ -6,15 +6,22 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import { isOnTrial, putBack, settle, UPDATED, type OwnProgram } from './update';
 
 const WATCHED = 'ETAGERE_AGENT_WATCHED';
+/** It has reported: it may take its time from here on. */
+const REPORTED = 'reported';
+/** It has done a round. */
 const WORKS = 'works';
 
 /** Whether another process of the agent watches this one. */
 export const isWatched = (): boolean => process.env[WATCHED] === '1' && process.send !== undefined;
 
-/** Says to whoever watches that a round was done. A program whose watcher is gone ends: another is started in its place. */
+/** Says to whoever watches how far a round is. */
+export function tellReported(): void {
+  process.send?.(REPORTED);
+}
 export function tellWorks(): void {
   process.send?.(WORKS);
 }
+/** A program whose watcher is gone ends: another is started in its place. */
 export function endWithWatcher(): void {
   process.on('disconnect', () => process.exit(0));
 }
@@ -24,15 +31,15 @@ interface Ended {
   worked: boolean;
 }
 
-/** Runs the program once, until it ends or has shown nothing for too long. */
+/** Runs the program once, until it ends or has said nothing for too long. */
 function once(child: ChildProcess, patience: number, onWorks: () => void): Promise<Ended> {
   return new Promise((done) => {
     let worked = false;
     const timer = setTimeout(() => child.kill('SIGKILL'), patience);
     child.on('message', (message) => {
+      clearTimeout(timer);
       if (message !== WORKS) return;
       worked = true;
-      clearTimeout(timer);
       onWorks();
     });
     child.once('exit', (status) => {
@@ -42,7 +49,7 @@ function once(child: ChildProcess, patience: number, onWorks: () => void): Promi
   });
 }
 
-/** Nothing is waited for any longer where the program has not done a round by then, in milliseconds. */
+/** Nothing is waited for any longer where the program has not reported by then, in milliseconds. */
 const PATIENCE_MS = 180_000;
 /** A timer that never comes, as far as Node counts. */
 const FOREVER_MS = 2 ** 31 - 1;
@@ -60,7 +67,10 @@ export async function watch(own: OwnProgram, words: readonly string[], patience 
       stdio: ['inherit', 'inherit', 'inherit', 'ipc'],
       env: { ...process.env, [WATCHED]: '1' },
     });
-    const { status, worked } = await once(child, onTrial ? patience : FOREVER_MS, () => void settle(own));
+    const { status, worked } = await once(child, onTrial ? patience : FOREVER_MS, () => {
+      // what cannot be settled now is on trial at its next start again
+      settle(own).catch((error: unknown) => process.stderr.write(`etagere-agent: ${(error as Error).message}\n`));
+    });
     // another newer one lies there
     if (status === UPDATED) continue;
     if (!onTrial || worked || status === 0) return status;
