@@ -79,7 +79,7 @@ export function Basics({ draft, isNew, onChange }: Props) {
           choices={[
             ['all', 'of all cameras'],
             ['some', 'of these cameras'],
-            ['unknown', 'of nobody knows which'],
+            ['unknown', 'of cameras that nobody has named'],
           ]}
           onChange={(reads) => onChange(withReads(draft, reads))}
         />

@@ -44,3 +44,28 @@ test('is worked on as JSON too, and what was begun is back after a reload', asyn
   await userEvent.click(screen.getByRole('button', { name: 'Begin anew' }));
   expect(screen.getByText(/Nothing is changed/)).toBeTruthy();
 });
+
+test('JSON that the form cannot draw stays JSON, is refused in words, and breaks nothing after a reload', async () => {
+  const { unmount } = render(<Describe person="p" known={known} />);
+  await userEvent.click(screen.getByRole('button', { name: 'Show its JSON' }));
+  const text = screen.getByRole('textbox', { name: 'Descriptor as JSON' });
+  await userEvent.clear(text);
+  await userEvent.paste(JSON.stringify({ ...known, title: 5, accepts: null, cameras: [1] }));
+  expect(screen.getByRole('alert').textContent).toContain('Title must be');
+  unmount();
+  render(<Describe person="p" known={known} />);
+  expect(screen.getByRole('textbox', { name: 'Descriptor as JSON' })).toBeTruthy();
+  await userEvent.click(screen.getByRole('button', { name: 'Begin anew' }));
+  expect(screen.getByText(/Nothing is changed/)).toBeTruthy();
+});
+
+test('what was begun before somebody else described the editor is told to be so', async () => {
+  const { unmount } = render(<Describe person="p" known={known} />);
+  await userEvent.click(screen.getByRole('checkbox', { name: 'the camera' }));
+  expect(screen.queryByText(/described otherwise since you began/)).toBeNull();
+  unmount();
+  render(<Describe person="p" known={{ ...known, title: 'Trestle 2.1' }} />);
+  expect(screen.getByText(/described otherwise since you began/)).toBeTruthy();
+  await userEvent.click(screen.getByRole('button', { name: 'Begin anew' }));
+  expect(screen.queryByText(/described otherwise since you began/)).toBeNull();
+});

@@ -15,8 +15,9 @@ import { Basics } from './Basics';
 import { Changes } from './Changes';
 import { Places } from './Places';
 import { Takes } from './Takes';
-import { checked, emptyDescriptor, isDrawable } from './model/draft';
-import { forget, keep, keptDraft } from './model/keep';
+import { checked, emptyDescriptor, type Checked } from './model/draft';
+import { isDrawable } from './model/drawable';
+import { forget, keep, keptIn } from './model/keep';
 
 interface Props {
   /** the id of whoever works here */ person: string;
@@ -38,19 +39,21 @@ export function Describe(props: Props) {
 function Form({ person, known }: Props) {
   const begun = known ?? emptyDescriptor();
   const key = `etagere-describe ${person} ${known ? `${known.editor}@${known.version}` : 'new'}`;
-  const [kept] = useState(() => keptDraft(localStorage, key));
-  const [draft, setDraft] = useState(kept ?? begun);
+  const [kept] = useState(() => keptIn(localStorage, key));
+  const [base, setBase] = useState(kept?.base ?? JSON.stringify(known));
+  const [draft, setDraft] = useState(kept?.draft ?? begun);
   const [asJson, setAsJson] = useState(false);
   const [round, setRound] = useState(0);
   const [proposed, setProposed] = useState('');
   const answer = useMemo(() => checked(draft), [draft]);
   const isChanged = !same(draft, begun);
   useEffect(() => {
-    if (isChanged) keep(localStorage, key, draft);
+    if (isChanged) keep(localStorage, key, { draft, base });
     else forget(localStorage, key);
-  }, [draft, isChanged, key]);
+  }, [draft, base, isChanged, key]);
   const beginAnew = () => {
     setDraft(begun);
+    setBase(JSON.stringify(known));
     setRound(round + 1);
   };
   return (
@@ -75,29 +78,51 @@ function Form({ person, known }: Props) {
         )}
         {kept && isChanged && <span className="text-soft">What you were working on here is back.</span>}
       </div>
+      {isChanged && base !== JSON.stringify(known) && <Overtaken />}
       {asJson || !isDrawable(draft) ? (
         <AsJson key={round} draft={draft} onChange={setDraft} />
       ) : (
         <FormParts key={round} draft={draft} isNew={!known} onChange={setDraft} />
       )}
       <SectionHead>What is proposed</SectionHead>
-      <Notice problem={answer.problem} className="mb-3 max-w-[860px]" />
-      {answer.descriptor && !same(answer.descriptor, known) && (
-        <>
-          <Changes before={known} after={answer.descriptor} />
-          <Propose
-            descriptor={answer.descriptor}
-            isKnown={!!known?.presets && !same(known.presets, answer.descriptor.presets)}
-            onProposed={() => {
-              setProposed(answer.descriptor.title);
-              beginAnew();
-            }}
-          />
-        </>
-      )}
-      {answer.descriptor && same(answer.descriptor, known) && (
-        <p className="text-soft">Nothing is changed: this is what is known of it.</p>
-      )}
+      <Outcome
+        answer={answer}
+        known={known}
+        onProposed={(title) => {
+          setProposed(title);
+          beginAnew();
+        }}
+      />
+    </>
+  );
+}
+
+/** Somebody has described the editor meanwhile. */
+const Overtaken = () => (
+  <p role="status" className="mb-3 max-w-[760px] border-l-[3px] border-ochre pl-3">
+    The editor was described otherwise since you began: what is proposed below would take that back. Begin anew to start
+    from what is known now.
+  </p>
+);
+
+interface OutcomeProps {
+  answer: Checked;
+  known: Descriptor | null;
+  onProposed: (title: string) => void;
+}
+
+/** What is wrong with it; or what it says otherwise than what is known, to be proposed. */
+function Outcome({ answer: { descriptor, problem }, known, onProposed }: OutcomeProps) {
+  if (!descriptor) return <Notice problem={problem} className="mb-3 max-w-[860px]" />;
+  if (same(descriptor, known)) return <p className="text-soft">Nothing is changed: this is what is known of it.</p>;
+  return (
+    <>
+      <Changes before={known} after={descriptor} />
+      <Propose
+        descriptor={descriptor}
+        isKnown={!!known?.presets && !same(known.presets, descriptor.presets)}
+        onProposed={() => onProposed(descriptor.title)}
+      />
     </>
   );
 }

@@ -4,7 +4,7 @@ import type { Accepts } from '@/core/editor/accepts';
 import { acceptedKinds, type AcceptedKind } from '@/core/editor/accepted-kinds';
 import type { Descriptor } from '@/core/editor/descriptor';
 import { kindWords } from '../shelves/model/spine';
-import { withoutTaking, withTaking, withTakingAs, writerOf, wayOf, type Way } from './model/draft';
+import { wayOf, withoutTaking, withPart, withTaking, withTakingAs, writerOf, type Way } from './model/draft';
 import { Choice, TextLine, TextLines, Tick } from './Parts';
 import { TableForm } from './TableForm';
 
@@ -88,7 +88,7 @@ function Taking({ n, accepts, places, onChange, onRemove }: TakingProps) {
       <Form accepts={accepts} set={set} />
       <details className="mb-1">
         <summary className="cursor-pointer text-[12.5px] text-soft">Conditions and its way in</summary>
-        <Conditions accepts={accepts} set={set} />
+        <Conditions accepts={accepts} set={set} onChange={onChange} />
       </details>
     </fieldset>
   );
@@ -106,6 +106,12 @@ interface FormProps {
   accepts: Accepts;
   set: (change: Partial<Accepts>) => void;
 }
+interface ConditionProps extends FormProps {
+  onChange: (accepts: Accepts) => void;
+}
+
+/** Of what is typed as a number that counts things; nothing where it is none. */
+const wholeNumber = (text: string): number | undefined => (/^\d{1,6}$/.test(text.trim()) ? Number(text) : undefined);
 
 function Form({ accepts, set }: FormProps) {
   const { writer, kind, formats = [], language = '' } = accepts;
@@ -148,9 +154,8 @@ function Form({ accepts, set }: FormProps) {
   );
 }
 
-function Conditions({ accepts, set }: FormProps) {
+function Conditions({ accepts, set, onChange }: ConditionProps) {
   const { meets = {}, names = {}, most } = accepts;
-  const number = (text: string): number | undefined => (/^\d+$/.test(text.trim()) ? Number(text) : undefined);
   const longest = (max: number | undefined) => {
     const { max: _gone, ...rest } = names;
     set({ names: max === undefined ? rest : { ...rest, max } });
@@ -169,18 +174,18 @@ function Conditions({ accepts, set }: FormProps) {
         <Tick
           words="An open photo shows it only when it is opened again"
           on={accepts.sees === 'reopen'}
-          onChange={(on) => set({ sees: on ? 'reopen' : (undefined as never) })}
+          onChange={(on) => onChange(withPart(accepts, 'sees', on ? 'reopen' : undefined))}
         />
       </div>
       <TextLine
         label="Most files in the place; empty for any number"
         value={most === undefined ? '' : String(most)}
-        onChange={(text) => set({ most: number(text) as never })}
+        onChange={(text) => onChange(withPart(accepts, 'most', wholeNumber(text)))}
       />
       <TextLine
         label="Longest file name; empty for what the system allows"
         value={names.max === undefined ? '' : String(names.max)}
-        onChange={(text) => longest(number(text))}
+        onChange={(text) => longest(wholeNumber(text))}
       />
       <TextLines
         className="lg:col-span-3"

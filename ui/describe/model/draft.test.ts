@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { describe, expect, test } from 'vitest';
 import type { Descriptor } from '@/core/editor/descriptor';
 import { must } from '@/core/must';
@@ -8,7 +9,6 @@ import {
   editorIdFrom,
   emptyDescriptor,
   fromText,
-  isDrawable,
   sizeFrom,
   sizeWords,
   transferName,
@@ -21,6 +21,7 @@ import {
   withTaking,
   withTakingAs,
 } from './draft';
+import { isDrawable } from './drawable';
 
 describe('a descriptor in the form', () => {
   test('comes out as it went in, with what the form does not draw', () => {
@@ -109,4 +110,33 @@ describe('what is typed', () => {
     const read = fromText('{"places": 3}');
     expect('draft' in read && isDrawable(read.draft)).toBe(false);
   });
+});
+
+/** A JSON value with one of its leaves, or of its branches, replaced by another. */
+function spoilt(value: unknown, at: number, by: unknown): unknown {
+  let n = 0;
+  const walk = (one: unknown): unknown => {
+    if (n++ === at) return by;
+    if (Array.isArray(one)) return one.map(walk);
+    if (typeof one === 'object' && one !== null)
+      return Object.fromEntries(Object.entries(one).map(([key, part]) => [key, walk(part)]));
+    return one;
+  };
+  return walk(value);
+}
+
+test('whatever is typed as JSON is checked, and drawn only where it can be', () => {
+  fc.assert(
+    fc.property(
+      fc.nat(120),
+      fc.oneof(fc.jsonValue(), fc.constantFrom(-0.05, 4500, '\u0000', '😀', [null])),
+      (at, by) => {
+        const read = fromText(JSON.stringify(spoilt(trestle, at, by)) ?? '');
+        if ('fault' in read) return;
+        expect(() => checked(read.draft)).not.toThrow();
+        if (isDrawable(read.draft)) expect(() => cleaned(read.draft)).not.toThrow();
+      },
+    ),
+    { numRuns: 400 },
+  );
 });

@@ -6,6 +6,7 @@ import type { Accepts, SizeRule, TableWriter, Writer } from '@/core/editor/accep
 import { parseDescriptor, type Descriptor } from '@/core/editor/descriptor';
 import type { System } from '@/core/editor/place-schema';
 import { Problem, type ToldProblem } from '@/core/problem';
+import { isDrawable } from './drawable';
 
 export type Templates = Partial<Record<System, string>>;
 
@@ -72,11 +73,22 @@ export type Checked = { descriptor: Descriptor; problem: null } | { descriptor: 
 /** What is proposed, or the first rule that it breaks. */
 export function checked(draft: Descriptor): Checked {
   try {
-    return { descriptor: parseDescriptor(cleaned(draft)), problem: null };
+    // what the form cannot draw has no lines that it left empty
+    return { descriptor: parseDescriptor(isDrawable(draft) ? cleaned(draft) : draft), problem: null };
   } catch (error) {
     if (error instanceof Problem) return { descriptor: null, problem: error.toJSON() };
     throw error;
   }
+}
+
+/** A taking with a part of it said, or without. */
+export function withPart<Part extends keyof Accepts>(
+  accepts: Accepts,
+  part: Part,
+  value: Accepts[Part] | undefined,
+): Accepts {
+  const { [part]: _before, ...rest } = accepts;
+  return (value === undefined ? rest : { ...rest, [part]: value }) as Accepts;
 }
 
 /** A descriptor from JSON that somebody typed; a sentence where it is none. It may still break rules. */
@@ -92,13 +104,6 @@ export function fromText(text: string): { draft: Descriptor } | { fault: string 
   // the form takes the parts for granted that every descriptor has; all else is for the check to say
   return { draft: { ...emptyDescriptor(), ...(value as object) } };
 }
-
-/** Whether the form can show it: the parts are of the kinds that it draws. */
-export const isDrawable = ({ places, listing, accepts, systems }: Descriptor): boolean =>
-  [places, listing].every((part) => typeof part === 'object' && part !== null && !Array.isArray(part)) &&
-  Object.values(places).every((part) => typeof part === 'object' && part !== null) &&
-  [accepts, systems].every(Array.isArray) &&
-  accepts.every((one) => typeof one === 'object' && one !== null && typeof one.writer === 'object');
 
 const freeName = (taken: readonly string[], name: string): string => {
   if (!taken.includes(name)) return name;

@@ -2,9 +2,14 @@
 import type { Descriptor } from '@/core/editor/descriptor';
 import { fromText } from './draft';
 
-export function keep(store: Storage, key: string, draft: Descriptor): void {
+export interface Kept {
+  draft: Descriptor;
+  /** what was known of the editor when it was begun, as JSON */ base: string;
+}
+
+export function keep(store: Storage, key: string, kept: Kept): void {
   try {
-    store.setItem(key, JSON.stringify(draft));
+    store.setItem(key, JSON.stringify(kept));
   } catch {
     // a full or forbidden store keeps nothing; the draft is on the page all the same
   }
@@ -18,10 +23,11 @@ export function forget(store: Storage, key: string): void {
   }
 }
 
-export function keptDraft(store: Storage, key: string): Descriptor | null {
+export function keptIn(store: Storage, key: string): Kept | null {
   try {
-    const read = fromText(store.getItem(key) ?? '');
-    return 'draft' in read ? read.draft : null;
+    const { draft, base } = JSON.parse(store.getItem(key) ?? '') as { draft: unknown; base: unknown };
+    const read = fromText(JSON.stringify(draft));
+    return 'draft' in read && typeof base === 'string' ? { draft: read.draft, base } : null;
   } catch {
     return null;
   }
