@@ -119,6 +119,20 @@ interface Here {
   /** no agent tells what lies there, nor what the editors list */ byHand: boolean;
 }
 
+/** Other editors that read a file, once each; of ours, those that take such a thing where it lies. */
+function othersAmong(
+  readers: readonly Reader[],
+  own: q.StationEditorRow | undefined,
+  placement: q.PlacementRow | undefined,
+): Reader[] {
+  const takesIt = ({ editor, place }: Reader): boolean =>
+    !placement || editor.descriptor.accepts.some((one) => one.place === place && one.kind === placement.kind);
+  const others = new Map(
+    readers.filter((reader) => reader.editor !== own && takesIt(reader)).map((reader) => [reader.editor, reader]),
+  );
+  return [...others.values()];
+}
+
 /** Whose a file is: of the editor for which it was put there; of the first that reads its folder, where that one is gone. */
 function editorsOf({ editors, folders }: Here, path: string, placement: q.PlacementRow | undefined) {
   const readers = folders.filter(({ folder }) => path.startsWith(folder));
@@ -129,7 +143,7 @@ function editorsOf({ editors, folders }: Here, path: string, placement: q.Placem
   return {
     editor,
     place: placement?.place ?? readers[0]?.place ?? '',
-    others: readers.filter((reader) => reader.editor !== editor),
+    others: othersAmong(readers, editor, placement),
   };
 }
 
