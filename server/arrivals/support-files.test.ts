@@ -10,6 +10,7 @@ import { bringDescriptor } from '../editors/service';
 import { approve } from '../items/approval';
 import { itemFor } from '../items/service';
 import { rolloutFor } from '../rollouts/service';
+import { searchItems } from '../search/service';
 import { addStation, planned } from '../rollouts/testing/world';
 import { acceptArrival, arrivalFor, correctEntries } from './service';
 import { arrive } from './testing';
@@ -66,5 +67,29 @@ describe('a file that no reader knows', () => {
       ['put', 'Oxbow/Support/bodies.txt', ''],
       ['none', '', 'Tessel 7 takes no support files'],
     ]);
+  });
+
+  test('gets a new version by another file, and no look is a version of it', async () => {
+    const [held] = (await searchItems(people.librarian, { q: 'bodies' })).rows;
+    arrival = await arrive({
+      'bodies.txt': bytesOf('PA-2 = Perrin Alder, infrared\nPA-9 = Perrin Alder, infrared\n'),
+      'Other.cube': bytesOf('LUT_1D_SIZE 2\n0 0 0\n0.9 1 1\n'),
+    });
+    const itemId = must(held).id;
+    const correct = async (path: string) =>
+      correctEntries(people.librarian, arrival, {
+        entries: [(await entryAt(path)).id],
+        outcome: 'version',
+        kind: 'support-file',
+        itemId,
+      });
+    await expect(correct('Other.cube')).rejects.toMatchObject({ code: 'arrival-kind' });
+    await correct('bodies.txt');
+    const entries = [(await entryAt('bodies.txt')).id];
+    expect(await acceptArrival(people.librarian, arrival, { entries, newShelf: 'More lists' })).toMatchObject({
+      items: [],
+      versions: 1,
+    });
+    expect((await itemFor(people.librarian, itemId)).versions.map(({ number }) => number)).toEqual([2, 1]);
   });
 });

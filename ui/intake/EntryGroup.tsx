@@ -13,8 +13,8 @@ import {
   isCorrectable,
   isTaken,
   isUnread,
+  kindOfUnread,
   supportBecomes,
-  UNREAD_KIND,
   type Entry,
   type GroupOfEntries,
 } from './model/entry';
@@ -154,7 +154,7 @@ function AllBecome({ title, busy, unread, onOutcome }: AllProps) {
         disabled={busy}
         onChange={(event) => {
           const outcome = event.target.value as Correction['outcome'];
-          onOutcome(outcome, unread && outcome === 'new' ? { kind: UNREAD_KIND } : {});
+          onOutcome(outcome, unread ? kindOfUnread(outcome) : {});
         }}
       >
         <option value="">choose</option>

@@ -14,8 +14,8 @@ import {
   isChartBack,
   isTaken,
   isUnread,
+  kindOfUnread,
   supportBecomes,
-  UNREAD_KIND,
   type Entry,
 } from './model/entry';
 
@@ -167,9 +167,6 @@ function choicesFor(entry: Entry) {
   return entry.kind === 'frame' ? frameBecomes : becomes;
 }
 
-const kindAs = (entry: Entry, outcome: string): string =>
-  isUnread(entry) && outcome === 'new' ? UNREAD_KIND : entry.kind;
-
 function Becomes({ entry, decisions: { busy, onCorrect } }: Pick<Props, 'entry' | 'decisions'>) {
   const choices = choicesFor(entry);
   return (
@@ -180,7 +177,12 @@ function Becomes({ entry, decisions: { busy, onCorrect } }: Pick<Props, 'entry' 
       disabled={busy}
       onChange={(event) => {
         const outcome = event.target.value as EntryOutcome | typeof AS_PROPOSED;
-        onCorrect({ entries: [entry.id], kind: kindAs(entry, outcome), outcome });
+        onCorrect({
+          entries: [entry.id],
+          kind: entry.kind,
+          ...(isUnread(entry) ? kindOfUnread(outcome) : {}),
+          outcome,
+        });
       }}
     >
       {choices.map(({ outcome, words }) => (

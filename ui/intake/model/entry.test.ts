@@ -1,5 +1,14 @@
 import { describe, expect, test } from 'vitest';
-import { differenceWords, folderOf, isCorrectable, kindsOfNew, takenWords, type Entry } from './entry';
+import {
+  differenceWords,
+  folderOf,
+  isCorrectable,
+  isUnread,
+  kindOfUnread,
+  kindsOfNew,
+  takenWords,
+  type Entry,
+} from './entry';
 
 const entry = (kind: string, outcome = 'new') => ({ kind, outcome }) as Entry;
 
@@ -15,6 +24,17 @@ describe('files of an arrival', () => {
     expect(isCorrectable(entry('document', 'document'))).toBe(true);
     expect(isCorrectable(entry('', 'refused'))).toBe(false);
     expect(isCorrectable(entry('descriptor', 'descriptor'))).toBe(false);
+  });
+
+  test('what no reader knows becomes a support file, and nothing else', () => {
+    expect(['document', 'unknown', 'support-file', 'look'].map((kind) => isUnread(entry(kind)))).toEqual([
+      true,
+      true,
+      true,
+      false,
+    ]);
+    expect(['new', 'version'].map((outcome) => kindOfUnread(outcome).kind)).toEqual(['support-file', 'support-file']);
+    expect(kindOfUnread('document')).toEqual({});
   });
 
   test('a difference that nobody sees is said to be none', () => {

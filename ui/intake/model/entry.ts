@@ -86,6 +86,7 @@ export const frameBecomes = [
 export const supportBecomes = [
   { outcome: AS_PROPOSED, words: 'what was proposed' },
   { outcome: 'new', words: 'a support file of an editor' },
+  { outcome: 'version', words: 'a new version of the support file …' },
   { outcome: 'document', words: 'nothing: leave it out' },
 ] as const;
 
@@ -97,8 +98,9 @@ export const isChartBack = ({ format }: Entry): boolean => format === 'editor-ch
 
 const fixedKinds = new Set(['', 'descriptor', 'chart']);
 /** Whether a person may say that a file is something else: what was left out can be taken back. */
-/** What an unread file is taken as, where it is to become an item. */
-export const UNREAD_KIND = 'support-file';
+/** What an unread file is taken as, where it is to become an item or a version of one. */
+export const kindOfUnread = (outcome: string): { kind?: string } =>
+  outcome === 'new' || outcome === 'version' ? { kind: 'support-file' } : {};
 
 /** What only a person can say more of: nothing is read of it. */
 export const isUnread = ({ kind }: Entry): boolean => ['unknown', 'document', 'support-file'].includes(kind);
