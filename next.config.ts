@@ -1,6 +1,6 @@
 import type { NextConfig } from 'next';
 
-/** The content security policy is set by proxy.ts, with a nonce for each page. */
+/** The headers of answers, the content security policy among them, are set by the web process (processes/web/page-headers.ts). */
 const config: NextConfig = {
   reactStrictMode: true,
   poweredByHeader: false,
@@ -19,17 +19,7 @@ const config: NextConfig = {
   typescript: { ignoreBuildErrors: true }, // bin/test runs the type check; a start must not wait for it
   async headers() {
     // the browser asks for the icon at every change of the address; its own address changes with it
-    return [
-      { source: '/icon.svg', headers: [{ key: 'Cache-Control', value: 'public, max-age=604800' }] },
-      {
-        source: '/:path*',
-        headers: [
-          { key: 'X-Content-Type-Options', value: 'nosniff' },
-          { key: 'Referrer-Policy', value: 'same-origin' },
-          { key: 'X-Frame-Options', value: 'DENY' },
-        ],
-      },
-    ];
+    return [{ source: '/icon.svg', headers: [{ key: 'Cache-Control', value: 'public, max-age=604800' }] }];
   },
 };
 export default config;

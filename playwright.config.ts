@@ -9,6 +9,8 @@ export default defineConfig({
   workers: 1,
   // a test that needs its second try is told of by tools/test.mjs
   retries: process.env.CI ? 1 : 0,
+  // when a setting of the studio stays wrong, every later test waits to its end: enough is known after a few
+  maxFailures: process.env.CI ? 5 : 0,
   forbidOnly: !!process.env.CI,
   globalSetup: './e2e/setup.ts',
   // what walks every route with what comes to its mind changes settings of the studio: it comes last

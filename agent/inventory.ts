@@ -5,9 +5,10 @@ import { readFile, rename, stat, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { isDeepStrictEqual } from 'node:util';
 import { bundleListOf, entriesIn, entryAt, entryIn, type BundleList } from '@/core/sync/bundle';
-import type { Instructions, InventoryFile, ListingReport } from '@/core/sync/protocol';
+import type { Instructions, InventoryFile, ListingReport, LookedFor } from '@/core/sync/protocol';
 import { readBundle, shaOf } from './bundle-file';
 import { hashFile, inside, walk } from './files';
+import { tell } from './log';
 
 interface Cached {
   size: number;
@@ -103,7 +104,7 @@ async function entriesAt(root: string, place: string, list: BundleList): Promise
       sha256: shaOf(bytes),
     }));
   } catch (error) {
-    process.stderr.write(`etagere-agent: ${(error as Error).message}\n`);
+    tell((error as Error).message);
     return null;
   }
 }
@@ -134,6 +135,19 @@ async function textAt(root: string, path: string): Promise<string | null> {
   const text = bytes && Buffer.from(bytes).toString('utf8');
   entryTexts.set(path, { stamp, text });
   return text;
+}
+
+/** Of the editors that the server asks for, those whose own lists lie here. */
+export async function findEditors(root: string, lookedFor: readonly LookedFor[]): Promise<string[]> {
+  const all = await Promise.all(
+    lookedFor.map(async ({ editor, path }) => {
+      const found = await inside(root, path)
+        .then((file) => stat(file))
+        .catch(() => null);
+      return found?.isFile() ? [editor] : [];
+    }),
+  );
+  return all.flat();
 }
 
 /** The editors' own listing files, as they are; whether an editor runs is what its list says while its process lives. */

@@ -101,6 +101,10 @@ export class Server {
   sendPictureFault = async (id: string, message: string): Promise<void> => {
     await this.call(`picture/${id}/fault`, { message });
   };
+  /** That a path was shown in the file manager; or why not. */
+  tellShown = async (id: string, fault: string): Promise<void> => {
+    await this.call(`shown/${id}`, { fault });
+  };
   /** Goes on where an earlier try broke off. */
   fetchContent = (sha: string, to: string): Promise<void> => this.fetchTo(`content/${sha}`, to);
   /** The agent's own program; from its beginning, since it may be another by now. */

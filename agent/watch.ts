@@ -3,6 +3,7 @@
  * no round, before it was seen to work.
  */
 import { spawn, type ChildProcess } from 'node:child_process';
+import { tell } from './log';
 import { isOnTrial, putBack, settle, UPDATED, type OwnProgram } from './update';
 
 const WATCHED = 'ETAGERE_AGENT_WATCHED';
@@ -69,12 +70,12 @@ export async function watch(own: OwnProgram, words: readonly string[], patience 
     });
     const { status, worked } = await once(child, onTrial ? patience : FOREVER_MS, () => {
       // what cannot be settled now is on trial at its next start again
-      settle(own).catch((error: unknown) => process.stderr.write(`etagere-agent: ${(error as Error).message}\n`));
+      settle(own).catch((error: unknown) => tell((error as Error).message));
     });
     // another newer one lies there
     if (status === UPDATED) continue;
     if (!onTrial || worked || status === 0) return status;
-    process.stderr.write('etagere-agent: the new version did not work; the one before is put back\n');
+    tell('the new version did not work; the one before is put back');
     await putBack(own);
   }
 }

@@ -127,7 +127,7 @@ async function insertItems(client: Sql, items: number): Promise<void> {
         )
       select
         gen_random_uuid(),
-        (array[ 'look', 'look', 'look', 'preset', 'camera-profile', 'icc-profile' ]) [1 + i % 6],
+        (array[ 'look', 'look', 'look', 'preset', 'camera-profile', 'look' ]) [1 + i % 6],
         ($2::text[]) [1 + abs(hashint4 (i * 8 + 1) / 7) % 20] || ' ' || ($3::text[]) [1 + abs(hashint4 (i * 8 + 2) / 7) % 20] || ' ' || i,
         array[ 'Bench', ($2::text[]) [1 + abs(hashint4 (i * 8 + 3) / 7) % 20] ],
         (
@@ -165,21 +165,16 @@ export function administrator(): pg.Client {
   return new pg.Client({ host: '127.0.0.1', port, password, user: 'etagere', database: 'etagere' });
 }
 
-/** A catalogue: items over 60 shelves, of which the first has 10,000, each with three versions. Triggers are run once at the end, which is what they are for. */
+/**
+ * A catalogue: items over 60 shelves, of which the first has 10,000, each with three versions
+ * of what an item of its kind in the demo holds. Triggers are run once at the end, which is what they are for.
+ */
 export async function fillCatalogue(items: number): Promise<void> {
   const client = administrator();
   await client.connect();
   try {
     await client.query('begin');
     await client.query(`set local session_replication_role = 'replica'`);
-    await client.query(`insert into blob (sha256, size) values (sha256('bench'), 5) on conflict do nothing`);
-    await client.query(
-      `
-        insert into blob_chunk (sha256, n, data)
-        values (sha256('bench'), 0, 'bench')
-        on conflict do nothing
-      `,
-    );
     await client.query(
       `
         insert into shelf (id, name, note, position)
@@ -191,24 +186,32 @@ export async function fillCatalogue(items: number): Promise<void> {
     );
     await insertItems(client, items);
     await client.query(`
+      with
+        pattern as (
+          select distinct on (i.kind) i.kind, v.sha256, v.file_name, v.format, v.facts, v.encoding
+          from item i
+            join version v on v.id = i.newest_version_id
+          where i.archived_at is null and i.description not like 'made up for the bench%'
+          order by i.kind, v.status = 'approved' desc, v.file_name
+        )
       insert into
         version(id, item_id, number, sha256, file_name, format, facts, encoding, status, words)
       select
-        gen_random_uuid(), i.id, n, sha256('bench'), i.title || '.cube',
-        case i.kind
-          when 'preset' then 'oxbow@2'
-          when 'camera-profile' then 'dcp'
-          when 'icc-profile' then 'icc'
-          else 'cube'
-        end, '{"kind":"3d","size":33}', case when i.kind = 'look' then '{"assumed":true}'::jsonb end,
+        gen_random_uuid(), i.id, n, p.sha256, p.file_name, p.format, p.facts, p.encoding,
         case when abs(hashint4 (i.shelf_order) / 7) % 3 = 0 then 'approved' else 'draft' end,
         case
           when abs(hashint4 (i.shelf_order + 9) / 7) % 4 = 0 then 'Hue sectors color Contrast light'
           else 'Curve curve'
         end
-      from item i, generate_series(1, 3) n
+      from item i
+        join pattern p on p.kind = i.kind
+        cross join generate_series(1, 3) n
       where i.description like 'made up for the bench%'
     `);
+    const { rows } = await client.query<{ kind: string }>(
+      'select distinct kind from item i where not exists (select 1 from version v where v.item_id = i.id)',
+    );
+    if (rows.length) throw new Error(`the demo has no ${rows.map(({ kind }) => kind).join(', ')} to go by`);
     await client.query('commit');
     await client.query(`update item set touched_at = now() where description like 'made up for the bench%'`);
     // a library that has stood a while: what was changed is tidied, as the server does by itself within minutes

@@ -104,6 +104,9 @@ export async function flyGalleryGathers(): Promise<void> {
   await put(root, 'Oxbow/Looks/Rigging/Torn Gauze.cube', torn);
   const preset = { ...must(oxbowPresets[0]), title: 'Grid, from above', headings: [] };
   await put(root, 'Oxbow/Presets/Grid, from above.xmp', oxbowOf(preset));
+  // the sibling was started there once, and nobody has told the librarian
+  const listing = { at: '2026-09-02T08:11:00.000Z', running: false, listed: [], refused: [] };
+  await put(root, '.config/oxbow/contents.json', JSON.stringify(listing));
   await put(root, 'Oxbow/Looks/Rigging/which is which.txt', 'Rope and Dust is the one for the flats\n');
 }
 

@@ -118,10 +118,10 @@ test('a preset goes to the editor whose language it is, and says why not to the 
   await page.getByRole('button', { name: 'Approve', exact: true }).click();
   await expect(page.getByRole('link', { name: 'Roll out' })).toBeVisible();
   await planFor(page, 'Wardrobe Check', ['Glaze desk']);
-  await expect(page.locator('tr', { hasText: 'Marlstone 4 reads presets of marlstone@4' })).toBeVisible();
+  await expect(page.locator('tr', { hasText: 'Marlstone 4 reads presets of Marlstone 4' })).toBeVisible();
   await expect(
     page.locator('tr', {
-      hasText: 'Marlstone 3 reads presets of marlstone@3; this one is of oxbow@2. Convert it into a look',
+      hasText: 'Marlstone 3 reads presets of Marlstone 3; this one is of Oxbow 2. Convert it into a look',
     }),
   ).toBeVisible();
   await page.getByRole('button', { name: 'Confirm: write 1 file on 1 station' }).click();

@@ -21,17 +21,16 @@ export async function itemNamed(page: Page, title: string): Promise<Row> {
   return rows[0]!;
 }
 
-/** Has a look approved, by its encoding and a word. */
-export async function approve(page: Page, title: string): Promise<void> {
+/** Has an item approved by a word; a look by its encoding, too. */
+export async function approve(page: Page, title: string, kind: 'look' | 'preset' = 'look'): Promise<void> {
   const { versionId } = await itemNamed(page, title);
-  const encoding = { primaries: 'sRGB', transfer: 'sRGB', range: 'full', referred: 'display', white: 'D65' };
-  for (const [verb, data] of [
-    ['encoding', encoding],
-    ['approve', {}],
-  ] as const) {
+  const say = async (verb: string, data: object): Promise<void> => {
     const done = await page.request.post(`/api/versions/${versionId}/${verb}`, { data, headers: origin() });
     expect(done.status(), await done.text()).toBe(200);
-  }
+  };
+  if (kind === 'look')
+    await say('encoding', { primaries: 'sRGB', transfer: 'sRGB', range: 'full', referred: 'display', white: 'D65' });
+  await say('approve', {});
 }
 
 /**

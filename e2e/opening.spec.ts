@@ -79,3 +79,37 @@ test('a rule is added for a camera, comes to a station, and its editor begins ph
   rmSync(join(pictures, 'OND_fast.dng'));
   rmSync(join(pictures, 'OND_slow.dng'));
 });
+
+test('what the rules do to a frame is seen side by side, with how far each is from the studio’s', async ({ page }) => {
+  await page.goto('/stations/opening');
+  await awake(page);
+  await page.getByLabel('Frame on which the rules are shown').selectOption({ label: 'LEY 0044, window' });
+  await page.waitForURL(/frame=/);
+  const section = page.getByRole('region', { name: 'On a frame' });
+  // the file asks to be lighter; the studio follows it, the Kiln room does not
+  const studio = section.getByRole('figure', { name: /^As begun by the studio/ });
+  await expect(studio.getByRole('img').first()).toHaveJSProperty('complete', true, { timeout: seconds(30) });
+  await expect(studio).toContainText(
+    /lens: Corvane 35 mm f\/1\.8, by Saltmarsh Lens Bureau [\d-]+; places move by up to \d+/,
+  );
+  const kiln = section.getByRole('figure').filter({ hasText: 'Kiln room, Oxbow 2' });
+  await expect(kiln).toContainText('exposure offset in the file: ignored');
+  await expect(kiln.getByText(/ΔE00 \d+\.\d\d from the studio’s on average/)).toBeVisible();
+  // of each way the whole frame, and a piece of it at full size
+  const widths = () =>
+    section.getByRole('img').evaluateAll((all) => all.map((img) => (img as HTMLImageElement).naturalWidth));
+  await expect
+    .poll(async () => (await widths()).map((width, at) => (at % 2 ? width === 340 : width > 500)), {
+      timeout: seconds(30),
+    })
+    .not.toContain(false);
+  expect((await widths()).length).toBeGreaterThanOrEqual(4);
+  // what the Model room lacks is brought there by a click
+  await section
+    .getByRole('figure')
+    .filter({ hasText: 'Model room, Oxbow 2' })
+    .getByRole('link', { name: /^Roll out/ })
+    .click();
+  await page.waitForURL(/\/rollouts\/new/);
+  await expect(page.getByRole('checkbox', { name: 'Model room' })).toBeChecked();
+});

@@ -1,7 +1,8 @@
 /** A look that is listed is seen working by the editor's own picture of a frame; an export by hand that is without it is told. */
 import { execFileSync } from 'node:child_process';
-import { awake, origin, planFor } from './app';
-import { ownLook } from './looks';
+import { oxbowOf } from '../demo/files';
+import { awake, origin, planFor, takeIn } from './app';
+import { approve, ownLook } from './looks';
 import { seconds } from './patience';
 import { data } from './setup';
 import { expect, test } from './test';
@@ -57,4 +58,35 @@ test('a look is asked for at two editors and seen working; an export without it 
   await expect(dialog.getByText('is as it was without it')).toBeVisible({ timeout: seconds(20) });
   await dialog.getByRole('button', { name: 'Close' }).click();
   await expect(oxbow.locator('[data-sighting="differs"]')).toContainText('does something else');
+});
+
+test('a preset is developed by its editor, and seen working there', async ({ page }) => {
+  test.setTimeout(seconds(120));
+  const { retry } = test.info();
+  const title = `Gaslight ${retry}`;
+  const preset = oxbowOf({
+    title,
+    headings: [],
+    steps: [
+      ['cast', { mired: 60 + 15 * retry, leaf: -6 }],
+      ['spread', { by: -0.2 }],
+      ['line', { on: 'blue', through: '0,30 128,120 255,220' }],
+      ['petal', { at: 255, span: 120, turn: 14, rich: -40 }],
+      ['wash', { over: 'deep', hue: 60, load: 40 }],
+    ],
+  });
+  await takeIn(page, `${title} set`, { [`${title}.xmp`]: preset }, { shelf: `${title} set` });
+  await approve(page, title, 'preset');
+  await planFor(page, title, ['Glaze desk']);
+  await page.getByRole('button', { name: /^Confirm: write/ }).click();
+  const file = page.locator('[data-path^="Oxbow/Presets/"]').filter({ hasText: title });
+  await expect(file).toHaveAttribute('data-state', 'listed', { timeout: seconds(40) });
+  await page.getByRole('region', { name: 'Glaze desk' }).getByRole('button', { name: 'See them working' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('Frame').selectOption({ index: 1 });
+  await dialog.getByRole('button', { name: 'Ask the editors' }).click();
+  await expect(dialog.getByText(/picture.* asked for/)).toBeVisible();
+  await dialog.getByRole('button', { name: 'Close' }).click();
+  await expect(file).toHaveAttribute('data-state', 'seen-working', { timeout: seconds(40) });
+  await expect(file).toContainText('own picture of');
 });

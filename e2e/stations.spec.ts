@@ -114,3 +114,32 @@ test('what is archived lies there still, is taken away by a plan, and comes back
   await expect(page.getByText('1 of 1 files reported')).toBeVisible({ timeout: seconds(30) });
   expect(existsSync(join(stationRoot('model-room'), path))).toBe(true);
 });
+
+test('an editor that the agent finds there is proposed, and looked after from then on', async ({ page }) => {
+  test.setTimeout(seconds(90));
+  await page.goto('/stations');
+  await page.getByRole('link', { name: 'Fly gallery' }).click();
+  await awake(page);
+  const found = page.getByRole('region', { name: 'Found on the machine' });
+  await expect(found).toContainText('Oxbow 2', { timeout: seconds(30) });
+  await found.getByRole('button', { name: 'Add Oxbow 2' }).click();
+  await expect(page.locator('[data-editor="oxbow@2"]')).toBeVisible({ timeout: seconds(20) });
+  await expect(found).toBeHidden();
+  const id = new URL(page.url()).pathname.split('/').at(-1) ?? '';
+  const back = { name: 'Fly gallery', person: 'Jory Tamm', went: ['oxbow@2'] };
+  await page.request.patch(`/api/stations/${id}`, { data: back, headers: origin() });
+});
+
+test('what is theirs and of no interest is ignored, and told of again', async ({ page }) => {
+  await page.goto('/stations');
+  await page.getByRole('link', { name: 'Glaze desk' }).click();
+  await awake(page);
+  const path = 'Oxbow/Presets/notes.txt';
+  const row = page.locator(`[data-path="${path}"]`);
+  await page.getByRole('button', { name: `Ignore it: ${path}` }).click();
+  await expect(row).toBeHidden({ timeout: seconds(20) });
+  await page.getByText('1 file that is ignored until somebody changes it').click();
+  await expect(row).toBeVisible();
+  await page.getByRole('button', { name: `Tell of it again: ${path}` }).click();
+  await expect(page.getByRole('button', { name: `Ignore it: ${path}` })).toBeVisible({ timeout: seconds(20) });
+});

@@ -173,19 +173,9 @@ try {
   const port = (await free(values.port ? Number(values.port) : 4310)) ?? (values.port ? null : await free(0));
   if (!port) throw new Error(`port ${values.port} is taken`);
   const url = `http://${host === '0.0.0.0' ? '127.0.0.1' : host}:${port}`;
-  const web = values.dev
-    ? ['node_modules/next/dist/bin/next', 'dev', '-p', String(port), '-H', host]
-    : [
-        '--enable-source-maps',
-        '--max-semi-space-size=64',
-        'dist/web.mjs',
-        '--port',
-        String(port),
-        '--host',
-        host,
-        '--processes',
-        String(webs),
-      ];
+  const web = ['--enable-source-maps', '--max-semi-space-size=64', 'dist/web.mjs'];
+  web.push('--port', String(port), '--host', host, '--processes', String(values.dev ? 1 : webs));
+  if (values.dev) web.push('--dev');
   if (webs > 0)
     child('web', web, {
       quiet: true,
@@ -221,7 +211,8 @@ try {
       const common = ['--root', s.root, '--system', s.system, '--state', s.state];
       enrolAgent(s, common, { url, env, cli });
       const seconds = Number(env.ETAGERE_AGENT_SECONDS) * (s.patient ? PATIENT : 1);
-      child(`agent of ${s.name}`, ['dist/agent.mjs', 'run', ...common, '--every', String(seconds)]);
+      const manager = ['--file-manager', join(root, 'dist/standins/file-manager.mjs')];
+      child(`agent of ${s.name}`, ['dist/agent.mjs', 'run', ...common, ...manager, '--every', String(seconds)]);
     }
   }
 

@@ -1,5 +1,5 @@
 // bin/test: lint, types, import rules, unit and server and agent tests, browser tests, some rounds of faults. With arguments:
-// only the matching Vitest files; --faults [--rounds N] [--seed S]: only the fault suite. --whole: every try of the tests that
+// only the matching Vitest files; --faults [--rounds N] [--seed S]: only the fault suite. --long: every try of the tests that
 // make but a share of them otherwise (core/tries.ts).
 // Its last line is "N passed, N failed", the totals of all runners.
 import { spawn, spawnSync } from 'node:child_process';
@@ -12,9 +12,9 @@ import { dataFolder, ensureDebian, ensurePackages, root, say } from './checkout.
 process.env.ETAGERE_DATA = join(process.env.ETAGERE_DATA || dataFolder(), 'test');
 process.env.NEXT_TELEMETRY_DISABLED = '1';
 const asked = process.argv.slice(2);
-if (asked.includes('--whole')) process.env.ETAGERE_WHOLE_TESTS = '1';
+if (asked.includes('--long')) process.env.ETAGERE_LONG_TESTS = '1';
 const faultsOnly = asked[0] === '--faults';
-const filter = faultsOnly ? [] : asked.filter((word) => word !== '--whole');
+const filter = faultsOnly ? [] : asked.filter((word) => word !== '--long');
 const began = Date.now();
 /** A share of the fault suite is in every run; on a machine that took long for the rest, a smaller one. */
 const ROUNDS_OF_FAULTS = 3;

@@ -143,11 +143,20 @@ export const sentences = {
         .join(', ')}`,
     'theirs kept': (after) =>
       `let ${counted(after.files, 'file')} of ours at {title} be as somebody there made ${after.files === 1 ? 'it' : 'them'}`,
+    ignored: (after) => `wants to hear no more of ${counted(after.files, 'file')} at {title}`,
+    'told again': (after) => `wants to hear again of ${counted(after.files, 'file')} at {title}`,
     'code made': 'made a code to enrol the agent of {title}',
     enrolled: 'began to look after {title}',
+    'shown there': (after) => `showed ${text(after.path)} in the file manager of {title}`,
+    'not shown there': (after) => `could not show ${text(after.path)} at {title}: ${text(after.fault)}`,
+    'carried file made': (after) =>
+      `made a file to be carried to {title}, with ${after.operations ? counted(after.operations, 'operation') : 'nothing to carry out'}`,
+    'answer brought': (after) =>
+      `brought the answer of {title}${after.operations ? `, with what became of ${counted(after.operations, 'operation')}` : ''}`,
     'token revoked': 'revoked the token of {title}',
     'two agents': 'was told of a second agent with the same token at {title}',
     'files changed': (after) => `found ${counted(after.files, 'changed file')} at {title}`,
+    'editors found': (after) => `found ${counted(after.editors, 'editor')} on the machine of {title}`,
     'editor reports': (after) => `found that ${text(after.editor)} lists ${counted(after.listed, 'item')} at {title}`,
     'editor quit': (after) => `found that ${text(after.editor)} was closed at {title}`,
   },

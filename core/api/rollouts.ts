@@ -20,6 +20,18 @@ const VERBS =
 export type RolloutVerb = (typeof rolloutVerbs)[number];
 
 export const rolloutEndpoints = {
+  /** plans that these items are taken away wherever they lie */
+  'POST /api/rollouts/removal': endpoint({
+    body: object({
+      title: string().trim().max(200).default(''),
+      items: array()
+        .of(uuid().required())
+        .min(1, 'Choose at least one item.')
+        .max(5000, 'At most 5,000 items go at once.')
+        .required(),
+    }).noUnknown(),
+    answer: exactly({ rollout: id() }),
+  }),
   'POST /api/rollouts': endpoint({
     body: object({
       title: string().trim().max(200).default(''),

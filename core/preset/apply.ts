@@ -45,21 +45,39 @@ export function evaluateOf(effect: PresetEffect, strength = 1): Evaluate {
   };
 }
 
-/** The colors of a picture, each once, with the number of its color by pixel. */
-function colorsOf(source: Uint8Array | Uint8ClampedArray): { colors: Uint32Array; of: Uint32Array } {
+/** The colors of a picture, each once. */
+interface Colors {
+  colors: Uint32Array;
+  /** the number of its color, by pixel */ of: Uint32Array;
+}
+
+// each loop over many has a function of its own: then the engine need not go back to slow code behind it
+
+function colorsOf(source: Uint8Array | Uint8ClampedArray): Colors {
   const pixels = source.length / 4;
   const of = new Uint32Array(pixels);
   const colors = new Uint32Array(pixels);
   // open addressing over a power of two at least twice as large as the number of colors can be
   const size = 2 ** Math.ceil(Math.log2(Math.max(16, pixels * 2)));
-  const slots = new Uint32Array(size);
+  const count = numbered(source, of, colors, new Uint32Array(size), size - 1);
+  return { colors: colors.subarray(0, count), of };
+}
+
+/** Writes each pixel's number into `of` and each new color into `colors`; returns how many there are. */
+function numbered(
+  source: Uint8Array | Uint8ClampedArray,
+  of: Uint32Array,
+  colors: Uint32Array,
+  slots: Uint32Array,
+  mask: number,
+): number {
   let count = 0;
-  for (let p = 0, i = 0; p < pixels; p++, i += 4) {
+  for (let p = 0, i = 0; p < of.length; p++, i += 4) {
     const color = source[i]! | (source[i + 1]! << 8) | (source[i + 2]! << 16);
-    let slot = (Math.imul(color, 0x9e3779b1) >>> 8) & (size - 1);
+    let slot = (Math.imul(color, 0x9e3779b1) >>> 8) & mask;
     let held = slots[slot]!;
     while (held !== 0 && colors[held - 1] !== color) {
-      slot = (slot + 1) & (size - 1);
+      slot = (slot + 1) & mask;
       held = slots[slot]!;
     }
     if (held === 0) {
@@ -70,7 +88,46 @@ function colorsOf(source: Uint8Array | Uint8ClampedArray): { colors: Uint32Array
     }
     of[p] = held - 1;
   }
-  return { colors: colors.subarray(0, count), of };
+  return count;
+}
+
+/** Triples of code values, 0…1. */
+function valuesOf(colors: Uint32Array): Float64Array {
+  const values = new Float64Array(colors.length * 3);
+  for (let k = 0, i = 0; k < colors.length; k++, i += 3) {
+    const color = colors[k]!;
+    values[i] = (color & 255) / 255;
+    values[i + 1] = ((color >> 8) & 255) / 255;
+    values[i + 2] = (color >> 16) / 255;
+  }
+  return values;
+}
+
+/** 0…255, rounded half up. */
+function bytesOf(values: Float64Array): Uint8ClampedArray {
+  const bytes = new Uint8ClampedArray(values.length);
+  for (let i = 0; i < values.length; i++) bytes[i] = Math.floor(values[i]! * 255 + 0.5);
+  return bytes;
+}
+
+/** At a strength other than 1: over what was before. */
+function blend(before: Float64Array, values: Float64Array, strength: number): void {
+  for (let i = 0; i < values.length; i++) values[i] = before[i]! + strength * (values[i]! - before[i]!);
+}
+
+function paint(
+  of: Uint32Array,
+  bytes: Uint8ClampedArray,
+  source: Uint8Array | Uint8ClampedArray,
+  target: Uint8ClampedArray,
+): void {
+  for (let p = 0, i = 0; p < of.length; p++, i += 4) {
+    const k = of[p]! * 3;
+    target[i] = bytes[k]!;
+    target[i + 1] = bytes[k + 1]!;
+    target[i + 2] = bytes[k + 2]!;
+    target[i + 3] = source[i + 3]!;
+  }
 }
 
 /**
@@ -85,26 +142,9 @@ export function applyPreset(
   target: Uint8ClampedArray,
 ): void {
   const { colors, of } = colorsOf(source);
-  const n = colors.length * 3;
-  const values = new Float64Array(n);
-  for (let k = 0, i = 0; k < colors.length; k++, i += 3) {
-    const color = colors[k]!;
-    values[i] = (color & 255) / 255;
-    values[i + 1] = ((color >> 8) & 255) / 255;
-    values[i + 2] = (color >> 16) / 255;
-  }
-  const before = strength === 1 ? values : values.slice();
-  operationOf(effect)(values, n);
-  const result = new Uint8ClampedArray(n);
-  for (let i = 0; i < n; i++) {
-    const value = before[i]! + strength * (values[i]! - before[i]!);
-    result[i] = Math.floor((strength === 1 ? values[i]! : value) * 255 + 0.5);
-  }
-  for (let p = 0, i = 0; p < of.length; p++, i += 4) {
-    const k = of[p]! * 3;
-    target[i] = result[k]!;
-    target[i + 1] = result[k + 1]!;
-    target[i + 2] = result[k + 2]!;
-    target[i + 3] = source[i + 3]!;
-  }
+  const values = valuesOf(colors);
+  const before = strength === 1 ? null : values.slice();
+  operationOf(effect)(values, values.length);
+  if (before) blend(before, values, strength);
+  paint(of, bytesOf(values), source, target);
 }

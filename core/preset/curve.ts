@@ -4,62 +4,67 @@
  */
 export type CurvePoints = [number, number][];
 
-export function monotoneCurve(points: CurvePoints): (x: number) => number {
-  const count = points.length;
-  if (count === 1) return (x) => x + points[0]![1] - points[0]![0];
-  const xs = points.map((p) => p[0]);
-  const ys = points.map((p) => p[1]);
-  const dimensions: number[] = [];
-  const matrix: number[] = [];
-  for (let i = 0; i < count - 1; i++) dimensions.push((ys[i + 1]! - ys[i]!) / (xs[i + 1]! - xs[i]!));
-  matrix.push(dimensions[0]!);
-  for (let i = 1; i < count - 1; i++)
-    matrix.push(dimensions[i - 1]! * dimensions[i]! <= 0 ? 0 : (dimensions[i - 1]! + dimensions[i]!) / 2);
-  matrix.push(dimensions[count - 2]!);
-  for (let i = 0; i < count - 1; i++) {
-    if (dimensions[i] === 0) {
-      matrix[i] = 0;
-      matrix[i + 1] = 0;
-      continue;
+/** How steep the straight lines between neighbouring points are. */
+const risesOf = (points: CurvePoints): number[] =>
+  points.slice(1).map(([x, y], i) => (y - points[i]![1]) / (x - points[i]![0]));
+
+/** The slopes at the points, held so far back that the curve between two points turns nowhere. */
+function slopesOf(rises: readonly number[]): number[] {
+  const slopes = [
+    rises[0]!,
+    ...rises.slice(1).map((after, i) => (rises[i]! * after <= 0 ? 0 : (rises[i]! + after) / 2)),
+    rises.at(-1)!,
+  ];
+  rises.forEach((rise, i) => {
+    if (rise === 0) {
+      slopes[i] = 0;
+      slopes[i + 1] = 0;
+      return;
     }
-    const a = matrix[i]! / dimensions[i]!;
-    const b = matrix[i + 1]! / dimensions[i]!;
-    const s = a * a + b * b;
-    if (s > 9) {
-      const t = 3 / Math.sqrt(s);
-      matrix[i] = t * a * dimensions[i]!;
-      matrix[i + 1] = t * b * dimensions[i]!;
-    }
-  }
-  // by piece: start, and the four coefficients over the distance from it
-  const at = Float64Array.from(xs);
-  const values = new Float64Array(count * 4);
-  const last = count - 1;
-  for (let i = 0; i < last; i++) {
-    const h = xs[i + 1]! - xs[i]!;
-    values.set(
-      [
-        ys[i]!,
-        matrix[i]!,
-        (3 * dimensions[i]! - 2 * matrix[i]! - matrix[i + 1]!) / h,
-        (matrix[i]! + matrix[i + 1]! - 2 * dimensions[i]!) / (h * h),
-      ],
+    const a = slopes[i]! / rise;
+    const b = slopes[i + 1]! / rise;
+    const square = a * a + b * b;
+    if (square <= 9) return;
+    const share = 3 / Math.sqrt(square);
+    slopes[i] = share * a * rise;
+    slopes[i + 1] = share * b * rise;
+  });
+  return slopes;
+}
+
+/** By piece: where it starts, and the three further coefficients over the distance from there. */
+function piecesOf(points: CurvePoints, rises: readonly number[], slopes: readonly number[]): Float64Array {
+  const pieces = new Float64Array(rises.length * 4);
+  rises.forEach((rise, i) => {
+    const wide = points[i + 1]![0] - points[i]![0];
+    const [into, out] = [slopes[i]!, slopes[i + 1]!];
+    pieces.set(
+      [points[i]![1], into, (3 * rise - 2 * into - out) / wide, (into + out - 2 * rise) / (wide * wide)],
       i * 4,
     );
-  }
-  const first = at[0]!;
-  const end = at[last]!;
-  const low = ys[0]!;
-  const high = ys[last]!;
-  const into = matrix[0]!;
-  const out = matrix[last]!;
+  });
+  return pieces;
+}
+
+/** @param points from left to right, at least one; a single one shifts */
+export function monotoneCurve(points: CurvePoints): (x: number) => number {
+  const [first, end] = [points[0]!, points.at(-1)!];
+  if (points.length === 1) return (x) => x + first[1] - first[0];
+  const rises = risesOf(points);
+  const slopes = slopesOf(rises);
+  const pieces = piecesOf(points, rises, slopes);
+  const at = Float64Array.from(points, ([x]) => x);
+  const [left, low] = first;
+  const [right, high] = end;
+  const into = slopes[0]!;
+  const out = slopes.at(-1)!;
   return (x) => {
-    if (x <= first) return low + into * (x - first);
-    if (x >= end) return high + out * (x - end);
+    if (x <= left) return low + into * (x - left);
+    if (x >= right) return high + out * (x - right);
     let i = 0;
     while (at[i + 1]! < x) i++;
     const f = x - at[i]!;
     const j = i * 4;
-    return values[j]! + f * (values[j + 1]! + f * (values[j + 2]! + f * values[j + 3]!));
+    return pieces[j]! + f * (pieces[j + 1]! + f * (pieces[j + 2]! + f * pieces[j + 3]!));
   };
 }

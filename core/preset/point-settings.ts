@@ -1,5 +1,6 @@
 /**
- * The point settings, in the order in which they act. Each is a definition; the renderer knows nothing else of them.
+ * The point settings, in the order in which they act. Each is a definition; the renderer knows nothing else of them. Each has
+ * a loop of its own: one that all share calls their formulas as functions, which costs more than most formulas do.
  * Linear values are linear sRGB (white 1.0), encoded ones are sRGB code values, both unbounded and odd-symmetric.
  */
 import { invert, multiply, nineOf, type Matrix } from '../color/matrix';
@@ -42,18 +43,7 @@ const through = (matrix: Matrix): Operation => {
   };
 };
 
-const eachChannel =
-  (curve: (x: number) => number): Operation =>
-  (values, n) => {
-    for (let i = 0; i < n; i++) values[i] = curve(values[i]!);
-  };
-
 const quartic = (x: number): number => x * x * (x * x);
-
-const odd =
-  (curve: (x: number) => number) =>
-  (x: number): number =>
-    x < 0 ? -curve(-x) : curve(x);
 
 /** Weight of a hue in a sector: a raised cosine, 1 at the center, 0 at half the width away. Degrees. */
 export function sectorWeight(hue: number, center: number, width: number): number {
@@ -162,7 +152,13 @@ const contrast: SettingDefinition<number> = {
     if (value === 1) return null;
     const power = powerQuickly(value);
     const scale = pivot ** (1 - value);
-    return eachChannel(odd((x) => (x === 0 ? 0 : scale * power(x))));
+    return (values, n) => {
+      for (let i = 0; i < n; i++) {
+        const x = values[i]!;
+        if (x > 0) values[i] = scale * power(x);
+        else if (x < 0) values[i] = -scale * power(-x);
+      }
+    };
   },
 };
 
@@ -254,7 +250,10 @@ const blackPoint: SettingDefinition<number> = {
     'Encoded, by channel: `v ← (v - blackPoint) / (whitePoint - blackPoint)`. One operation does black and white point.',
   compile(value, all) {
     const w = (all.whitePoint as number | undefined) ?? 1;
-    return value === 0 && w === 1 ? null : eachChannel((x) => (x - value) / (w - value));
+    if (value === 0 && w === 1) return null;
+    return (values, n) => {
+      for (let i = 0; i < n; i++) values[i] = (values[i]! - value) / (w - value);
+    };
   },
 };
 const whitePoint: SettingDefinition<number> = {
@@ -285,7 +284,13 @@ const toe: SettingDefinition<number> = {
     'Encoded, by channel, only where 0 < v < 1: `v ← v + 0.008 · toe · v · (1 - v)⁴`. Positive opens the shadows.',
   compile(value) {
     const k = 0.008 * value;
-    return value === 0 ? null : eachChannel((x) => (x > 0 && x < 1 ? x + k * x * quartic(1 - x) : x));
+    if (value === 0) return null;
+    return (values, n) => {
+      for (let i = 0; i < n; i++) {
+        const x = values[i]!;
+        if (x > 0 && x < 1) values[i] = x + k * x * quartic(1 - x);
+      }
+    };
   },
 };
 const shoulder: SettingDefinition<number> = {
@@ -302,7 +307,13 @@ const shoulder: SettingDefinition<number> = {
     'Encoded, by channel, only where 0 < v < 1: `v ← v + 0.008 · shoulder · (1 - v) · v⁴`. Positive lifts the highlights.',
   compile(value) {
     const k = 0.008 * value;
-    return value === 0 ? null : eachChannel((x) => (x > 0 && x < 1 ? x + k * (1 - x) * quartic(x) : x));
+    if (value === 0) return null;
+    return (values, n) => {
+      for (let i = 0; i < n; i++) {
+        const x = values[i]!;
+        if (x > 0 && x < 1) values[i] = x + k * (1 - x) * quartic(x);
+      }
+    };
   },
 };
 
@@ -324,11 +335,11 @@ const curve = (id: string, title: string, channel: number | null): SettingDefini
   compile(value) {
     if (value.every(([x, y]) => x === y)) return null;
     const curve = monotoneCurve(value);
-    return channel === null
-      ? eachChannel(curve)
-      : (values, n) => {
-          for (let i = channel; i < n; i += 3) values[i] = curve(values[i]!);
-        };
+    const first = channel ?? 0;
+    const step = channel === null ? 1 : 3;
+    return (values, n) => {
+      for (let i = first; i < n; i += step) values[i] = curve(values[i]!);
+    };
   },
 });
 

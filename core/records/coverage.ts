@@ -1,5 +1,7 @@
 /** Coverage: the studio's own cameras and lenses, each beside what is held for it and which editors read it. */
-import type { CalibratedLens } from '../lens/calibrated';
+import { calibratedName, type CalibratedLens } from '../lens/calibrated';
+import { quantities } from '../lens/models';
+import { serves } from '../lens/sensor';
 import { bearer, bears, cameraForm, lensForm, type Named } from './names';
 import { bodyNames, isBody, type UsedCamera } from './used-there';
 
@@ -102,13 +104,6 @@ export interface LensLine {
   /** what no database calibrates for it */ missing: string[];
 }
 
-/** What a calibration has at its best. */
-export const quantities = ['distortion', 'lateral chromatic aberration', 'vignetting'] as const;
-
-/** A calibration serves sensors no larger than its own; a little is allowed for rounding of crop factors. */
-const serves = (calibrated: number | null, camera: number | null): boolean =>
-  calibrated === null || camera === null || calibrated <= camera * 1.02;
-
 export function lensCoverage(
   lenses: readonly Lens[],
   cameras: readonly Camera[],
@@ -138,9 +133,7 @@ export function lensCoverage(
               item: databaseHeld.item,
               title: databaseHeld.title,
               release: databaseHeld.release,
-              as: calibratedLens.model.toLowerCase().startsWith(calibratedLens.maker.toLowerCase())
-                ? calibratedLens.model
-                : `${calibratedLens.maker} ${calibratedLens.model}`,
+              as: calibratedName(calibratedLens),
               quantities: calibratedLens.quantities,
               focal: calibratedLens.focal,
               but,
@@ -184,10 +177,6 @@ export function isMet(wish: Wish, cameras: readonly CameraLine[], lenses: readon
     (r) => r.answer === 'yes' && r.title.toLowerCase().startsWith(wish.askedOf.toLowerCase()),
   );
 }
-
-/** Crop factor of a sensor, from its sides in mm: the diagonal of 36 × 24 mm by its own. */
-export const cropOf = (width: number | null, height: number | null): number | null =>
-  width && height ? Math.round((Math.hypot(36, 24) / Math.hypot(width, height)) * 1000) / 1000 : null;
 
 /** Cameras and lenses that files name and the studio's list does not have, each once. */
 export function unlisted(

@@ -7,6 +7,7 @@ const figures = (off: number, there: number, here: number, max?: number): Sighti
   there: of(there),
   here: of(here),
 });
+const wall = { editor: 'Oxbow 2', frame: 'Wall', notShown: [] };
 const within = { mean: 1, max: 12 };
 
 describe('whether an item is seen working', () => {
@@ -19,7 +20,7 @@ describe('whether an item is seen working', () => {
   it('is not where the editor did nothing, though the effect is small enough for the thresholds', () => {
     const nothing = figures(0.8, 0.02, 0.8);
     expect(verdictOf(nothing, within)).toBe('differs');
-    expect(sightingWords('differs', nothing, { editor: 'Oxbow 2', frame: 'Wall' })).toBe(
+    expect(sightingWords('differs', nothing, wall)).toBe(
       'Oxbow 2’s picture of Wall is as it was without it (ΔE00 0.02 on average)',
     );
   });
@@ -27,14 +28,17 @@ describe('whether an item is seen working', () => {
   it('cannot be told on a frame that the item hardly changes', () => {
     const faint = figures(0, 0.2, 0.2);
     expect(verdictOf(faint, within)).toBe('unclear');
-    expect(sightingWords('unclear', faint, { editor: 'Oxbow 2', frame: 'Wall' })).toMatch(/ask with a frame/);
+    expect(sightingWords('unclear', faint, wall)).toMatch(/ask with a frame/);
   });
 
   it('says both figures where the two pictures are of different looks', () => {
     const other = figures(5, 6, 7, 20);
     expect(verdictOf(other, within)).toBe('differs');
-    expect(sightingWords('differs', other, { editor: 'Oxbow 2', frame: 'Wall' })).toBe(
+    expect(sightingWords('differs', other, wall)).toBe(
       'Oxbow 2’s own picture of Wall is not as ours: ΔE00 5.00 on average, 20.0 at most',
+    );
+    expect(sightingWords('differs', other, { ...wall, notShown: ['Grain', 'Vignette'] })).toMatch(
+      /20\.0 at most; ours does not show grain, vignette$/,
     );
   });
 });

@@ -27,17 +27,24 @@ export function verdictOf({ off, here }: SightingFigures, within: Thresholds): V
 
 const mean = (figures: PictureFigures): string => figures.mean.toFixed(2);
 
+export interface SightingOf {
+  editor: string;
+  frame: string;
+  /** titles of settings that our picture does not show, and the editor's may */ notShown: readonly string[];
+}
+
 /** What was found, as a sentence. */
 export function sightingWords(
   verdict: Verdict,
   { off, there, here }: SightingFigures,
-  { editor, frame }: { editor: string; frame: string },
+  { editor, frame, notShown }: SightingOf,
 ): string {
   if (verdict === 'unclear')
     return `it hardly changes ${frame} (ΔE00 ${mean(here)} on average): ask with a frame on which it shows`;
   const apart = `ΔE00 ${mean(off)} on average, ${off.max.toFixed(1)} at most`;
   if (verdict === 'seen') return `${editor}’s own picture of ${frame} is as ours: ${apart}`;
-  return there.mean < NOTHING * here.mean
-    ? `${editor}’s picture of ${frame} is as it was without it (ΔE00 ${mean(there)} on average)`
-    : `${editor}’s own picture of ${frame} is not as ours: ${apart}`;
+  if (there.mean < NOTHING * here.mean)
+    return `${editor}’s picture of ${frame} is as it was without it (ΔE00 ${mean(there)} on average)`;
+  const told = notShown.length ? `; ours does not show ${notShown.join(', ').toLowerCase()}` : '';
+  return `${editor}’s own picture of ${frame} is not as ours: ${apart}${told}`;
 }

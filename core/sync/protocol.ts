@@ -4,7 +4,7 @@ import { uuid } from '../uuid';
 
 export const PROTOCOL = 1;
 /** What the agent that comes with this server calls itself. */
-export const AGENT_VERSION = '0.5.0';
+export const AGENT_VERSION = '0.6.0';
 
 function isSince(agentVersion: string | null, since: number): boolean {
   const [, major, minor = 0] = /^(\d+)(?:\.(\d+))?/.exec(agentVersion ?? '') ?? [];
@@ -19,6 +19,9 @@ export const readsEntries = (agentVersion: string | null): boolean => isSince(ag
 
 /** Agents before 0.4 do not ask editors for pictures. */
 export const asksForPictures = (agentVersion: string | null): boolean => isSince(agentVersion, 4);
+
+/** Agents before 0.6 show nothing in the file manager, and carry nothing out that was brought by hand. */
+export const showsPaths = (agentVersion: string | null): boolean => isSince(agentVersion, 6);
 
 const sha = () => string().matches(/^[0-9a-f]{64}$/, 'must be a SHA-256');
 const path = () =>
@@ -57,8 +60,19 @@ export interface Instructions {
     size: number;
   }[];
   /** where editors are asked for pictures, and which; an agent of before 0.4 passes it over */ pictures?: PicturesAsked[];
+  /** editors of which it is to tell whether they are there; an agent of before 0.6 passes it over */ lookedFor?: LookedFor[];
+  /** a path that somebody wants to see in the file manager there; an agent of before 0.6 passes it over */ show?: {
+    id: string;
+    path: string;
+  };
   /** the agent's program as the server has it; an agent of before 0.5 passes it over */ program?: ShippedProgram;
   everySeconds: number;
+}
+
+/** An editor is there where the list lies that it writes of itself. */
+export interface LookedFor {
+  /** "editor@version" */ editor: string;
+  path: string;
 }
 
 /** The agent's program, with the signature of the server by whose key an agent takes programs. */
@@ -109,6 +123,7 @@ export interface Report {
   /** drawn by the agent when it starts, and the machine's name; agents of old tell neither */ run?: string;
   host?: string;
   /** why it could not take the server's program, in words */ updateFault?: string;
+  /** of the editors that it is to look for, those that are there; agents before 0.6 do not look */ found?: string[];
 }
 
 /** Files are sent so many at a time: no body is large, whatever lies at a station. */
@@ -192,6 +207,7 @@ export const reportSchema = object({
   run: uuid(),
   host: string().max(200),
   updateFault: string().max(400),
+  found: array().of(string().required().max(120)).max(200),
 }).noUnknown();
 
 /** A content that an agent sends may have at most this many bytes. */
@@ -200,8 +216,12 @@ export const MOST_CONTENT = 256 * 2 ** 20;
 /** A picture that an editor made may have at most this many bytes. */
 export const MOST_PICTURE = 32 * 2 ** 20;
 
-/** Why an editor made none. */
-export const pictureFaultSchema = object({ message: string().required().max(500) }).noUnknown();
+/** Why a path could not be shown in the file manager; "" where it was. */
+export const shownSchema = object({ fault: string().max(500).defined() }).noUnknown();
+
+/** Why an editor made no picture. */
+export const pictureFault = string().required().max(500);
+export const pictureFaultSchema = object({ message: pictureFault }).noUnknown();
 
 export const enrolSchema = object({
   code: string().required().max(80),
@@ -210,25 +230,24 @@ export const enrolSchema = object({
   agentVersion: string().required().max(40),
 }).noUnknown();
 
-export const resultSchema = object({
-  results: array()
-    .of(
-      object({
-        n: number().integer().min(0).required(),
-        outcome: string()
-          .oneOf(['done', 'conflict', 'failed'] as const)
-          .required(),
-        message: string().max(500).defined(),
-        before: sha().nullable().defined(),
-        at: string()
-          .required()
-          .max(40)
-          .matches(/^\d{4}-\d\d-\d\dT/),
-      }).noUnknown(),
-    )
-    .max(50000)
-    .required(),
-}).noUnknown();
+export const operationResults = array()
+  .of(
+    object({
+      n: number().integer().min(0).required(),
+      outcome: string()
+        .oneOf(['done', 'conflict', 'failed'] as const)
+        .required(),
+      message: string().max(500).defined(),
+      before: sha().nullable().defined(),
+      at: string()
+        .required()
+        .max(40)
+        .matches(/^\d{4}-\d\d-\d\dT/),
+    }).noUnknown(),
+  )
+  .max(50000)
+  .required();
+export const resultSchema = object({ results: operationResults }).noUnknown();
 
 export const planSchema = object({
   id: uuid().required(),

@@ -8,6 +8,7 @@ import { colorist, litScene, type LitScene, type SceneName, type Shade } from '.
 import { materials } from '../scene/materials';
 import { believed, cameras, neutralUnder, recorded, type Camera } from './cameras';
 import { cardScene } from './card';
+import { drawnBy, lensInFront } from './drawn';
 import { profileFor, type Variant } from './profiles';
 import { daylight, lamp, reflectanceOf, type Spectrum } from './spectra';
 
@@ -26,6 +27,13 @@ export interface CameraFrame {
   /** of each light of the scene, and last of its dome */ lights: Lit[];
   exposure: number;
   /** the variant that the camera was set to, if not the standard one */ variant?: Variant;
+  /** if it was not the camera's usual one */ lens?: string;
+  /** EV by which the camera was told to expose less than it shows, to spare the highlights */ spared?: number;
+}
+
+/** A zoom at its widest. */
+function lensOn({ camera, lens = camera.lens }: CameraFrame): { lens: string; focal: number; aperture: number } {
+  return { lens, focal: Number(/\d+/.exec(lens)![0]), aperture: 8 };
 }
 
 const day = daylight(5600);
@@ -104,6 +112,7 @@ export const cameraFrames: CameraFrame[] = [
     light: 'daylight',
     scene: 'card',
     camera: cameras[0]!,
+    lens: 'Perrin Macro 90 mm f/2.8',
     balanced: day,
     lights: [{ spectrum: day, amount: 1 }, off, off],
     exposure: 0,
@@ -151,6 +160,7 @@ export const cameraFrames: CameraFrame[] = [
       { spectrum: north, amount: 0.4 },
     ],
     exposure: 0,
+    spared: 0.5,
   },
   {
     file: 'ALD_0440.dng',
@@ -158,6 +168,7 @@ export const cameraFrames: CameraFrame[] = [
     light: 'daylight',
     scene: 'garden',
     camera: cameras[0]!,
+    lens: 'Perrin 24-70 mm f/4',
     balanced: day,
     lights: [
       { spectrum: day, amount: 1 },
@@ -241,28 +252,36 @@ function shadesFor({ camera, balanced, exposure, lights }: CameraFrame): { shade
   return { shades, bare: under() };
 }
 
+/** What the camera sees of a scene, before its sensor: linear light, RGB, row by row. */
+function seenBy(cameraFrame: CameraFrame, scene: LitScene): Float32Array {
+  const { width, height } = scene;
+  const { shades, bare } = shadesFor(cameraFrame);
+  if (bare.length !== scene.kinds) throw new Error(`${cameraFrame.scene} has ${scene.kinds} lights with its dome`);
+  const color = colorist(shades, bare);
+  const ideal = new Float32Array(width * height * 3);
+  for (let y = 0; y < height; y++) color(scene.row(y), ideal.subarray(y * width * 3, (y + 1) * width * 3));
+  const lens = lensInFront({ camera: cameraFrame.camera, ...lensOn(cameraFrame) });
+  return lens ? drawnBy(lens, ideal, width, height) : ideal;
+}
+
 /**
  * The mosaic of a scene. In front of the sensor lies a low-pass as cameras have them: it doubles the picture by one
  * photosite across and down, so that no edge is finer than what the mosaic can tell in color.
  */
 function mosaicOf(cameraFrame: CameraFrame, scene: LitScene): Mosaic {
   const { width, height } = scene;
-  const { shades, bare } = shadesFor(cameraFrame);
-  if (bare.length !== scene.kinds) throw new Error(`${cameraFrame.scene} has ${scene.kinds} lights with its dome`);
+  const seen = seenBy(cameraFrame, scene);
   const expose = sensor(cameraFrame.camera);
-  const color = colorist(shades, bare);
   const mosaic = new Uint16Array(width * height);
-  let here = new Float32Array(width * 3);
-  let below = new Float32Array(width * 3);
-  color(scene.row(0), here);
   for (let y = 0, i = 0; y < height; y++) {
-    color(scene.row(Math.min(y + 1, height - 1)), below);
+    const row = y * width;
+    const below = Math.min(y + 1, height - 1) * width;
     for (let x = 0; x < width; x++, i++) {
-      const at = x * 3 + channelAt(x, y);
-      const next = Math.min(x + 1, width - 1) * 3 + channelAt(x, y);
-      mosaic[i] = expose((here[at]! + here[next]! + below[at]! + below[next]!) / 4);
+      const channel = channelAt(x, y);
+      const next = Math.min(x + 1, width - 1);
+      const at = (pixel: number): number => seen[pixel * 3 + channel]!;
+      mosaic[i] = expose((at(row + x) + at(row + next) + at(below + x) + at(below + next)) / 4);
     }
-    [here, below] = [below, here];
   }
   return { width, height, mosaic };
 }
@@ -285,17 +304,18 @@ export async function cameraFrame(
     model: frame.camera.model,
     unique: frame.camera.unique,
     serial: frame.camera.serial,
-    lens: frame.camera.lens,
-    focal: Number(/\d+/.exec(frame.camera.lens)![0]),
-    aperture: 8,
+    ...lensOn(frame),
     iso: frame.camera.iso,
     date: '2026:10:14 11:20:00',
     profile: embedded,
+    baseline: frame.spared ?? 0,
     asShot: `${own.unique} ${frame.variant ?? 'Standard'}`,
     jpeg: null,
   };
   const linear = linearPreview(readDng(writeDng(plan)), JPEG_WIDTH);
-  const run = renderer(profileOf(profileFor(own, frame.variant ?? 'Standard', 'Own')), neutral, undefined, 'srgb');
+  const profile = profileOf(profileFor(own, frame.variant ?? 'Standard', 'Own'));
+  const lighter = { ...profile, exposure: profile.exposure + (frame.spared ?? 0) };
+  const run = renderer(lighter, neutral, undefined, 'srgb');
   const row = new Float64Array(linear.width * 3);
   const out = Buffer.alloc(linear.width * linear.height * 3);
   for (let y = 0; y < linear.height; y++) {

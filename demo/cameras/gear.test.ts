@@ -1,7 +1,8 @@
 import { expect, test } from 'vitest';
 import { calibrations } from '@/core/lens/calibrated';
 import { lensFacts } from '@/core/lens/facts';
-import { cropOf, lensCoverage } from '@/core/records/coverage';
+import { cropOf } from '@/core/lens/sensor';
+import { lensCoverage } from '@/core/records/coverage';
 import { lensDatabase, studioCameras, studioLenses } from './gear';
 
 const bytes = new TextEncoder().encode(lensDatabase());

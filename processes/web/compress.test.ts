@@ -1,4 +1,5 @@
 /** What a browser gets of an answer that was written in many pieces, compressed or as it is. */
+import { randomBytes } from 'node:crypto';
 import { createServer, request, type IncomingMessage, type Server, type ServerResponse } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { gunzipSync } from 'node:zlib';
@@ -94,6 +95,34 @@ describe('an answer', () => {
     expect(gunzipSync(whole).toString()).toBe('firstlast');
   });
 
+  test('of which only the headers are told yet has begun for whoever asked', async () => {
+    let further: () => void = () => {};
+    await serve(async (response) => {
+      response.setHeader('content-type', 'text/event-stream');
+      response.flushHeaders();
+      await new Promise<void>((done) => (further = done));
+      response.end('told');
+    });
+    const text = await new Promise<string>((done) => {
+      request({ port: port() }, (response) => {
+        expect(response.headers['content-type']).toBe('text/event-stream');
+        response.on('data', (chunk: Buffer) => done(chunk.toString()));
+        further();
+      }).end();
+    });
+    expect(text).toBe('told');
+  });
+
+  test('that is said at its end alone comes whole, also where it hardly gets smaller', async () => {
+    const body = randomBytes(300_000).toString('base64');
+    await serve((response) => {
+      response.setHeader('content-type', 'text/html');
+      response.end(body);
+    });
+    const { bytes } = await ask({ 'accept-encoding': 'gzip' });
+    expect(gunzipSync(bytes).toString()).toBe(body);
+  });
+
   test('larger than what is kept waits for a slow reader', async () => {
     const block = Buffer.alloc(1 << 20, 'x');
     let refused = 0;
@@ -136,6 +165,7 @@ test('pieces of one turn are given on as one, and whoever waits for them is told
     write: (chunk: Buffer, done: () => void) => (given.push(chunk.toString()), done(), true),
     end: (done?: () => void) => (given.push('end'), done?.(), response),
     flush: () => given.push('flush'),
+    flushHeaders: () => given.push('headers'),
   } as unknown as Flushing;
   gather(response);
   response.write('a', () => told.push(1));

@@ -16,10 +16,12 @@ export function gather(response: Flushing): void {
   const write = response.write.bind(response);
   const end = response.end.bind(response) as (done?: () => void) => ServerResponse;
   const flush = response.flush?.bind(response);
+  const flushHeaders = response.flushHeaders.bind(response);
   let pieces: Buffer[] = [];
   let bytes = 0;
   let dones: Done[] = [];
   let due: NodeJS.Immediate | null = null;
+  let headersAsked = false;
 
   /** Gives on what is kept. False where whoever writes should wait for `drain`. */
   const pour = (): boolean => {
@@ -33,6 +35,13 @@ export function gather(response: Flushing): void {
     dones = [];
     return write(whole, (error) => told.forEach((done) => done(error)));
   };
+  const soon = (): void => {
+    due ??= setImmediate(() => {
+      pour();
+      if (headersAsked && !response.headersSent) flushHeaders();
+      flush?.();
+    });
+  };
   const keep = (chunk: string | Uint8Array, encoding: BufferEncoding | undefined, done: Done | undefined): void => {
     const piece = typeof chunk === 'string' ? Buffer.from(chunk, encoding) : Buffer.from(chunk);
     pieces.push(piece);
@@ -43,11 +52,13 @@ export function gather(response: Flushing): void {
   response.write = (chunk: string | Uint8Array, encoding?: BufferEncoding | Done, done?: Done): boolean => {
     keep(chunk, typeof encoding === 'string' ? encoding : undefined, typeof encoding === 'function' ? encoding : done);
     if (bytes >= MOST_BYTES) return pour();
-    due ??= setImmediate(() => {
-      pour();
-      flush?.();
-    });
+    soon();
     return true;
+  };
+  // they go with what is written in this turn, in one piece
+  response.flushHeaders = () => {
+    headersAsked = true;
+    soon();
   };
   response.end = ((chunk?: unknown, encoding?: unknown, done?: unknown): ServerResponse => {
     const ended = [chunk, encoding, done].find((one) => typeof one === 'function') as (() => void) | undefined;

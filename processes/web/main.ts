@@ -14,14 +14,21 @@ import { metrics, metricsText, observeRequest, watch } from '@/server/metrics';
 import { answerAgents } from './agents';
 import { compressed } from './compress';
 import { answerKeepers, serveMetrics } from './keepers';
+import { giveHeaders } from './page-headers';
 import { Turns } from './turns';
 
 const { values } = parseArgs({
-  options: { port: { type: 'string' }, host: { type: 'string' }, processes: { type: 'string' } },
+  options: {
+    port: { type: 'string' },
+    host: { type: 'string' },
+    processes: { type: 'string' },
+    /** built as it is asked for, and anew when a source changes */ dev: { type: 'boolean' },
+  },
 });
 const port = Number(values.port ?? 4310);
 const hostname = values.host ?? '127.0.0.1';
 const processes = Number(values.processes ?? 1);
+const dev = values.dev ?? false;
 /** Set where a reverse proxy of ours is the only way in (docs/operations.md). */
 const behindProxy = process.env.ETAGERE_TRUST_PROXY === '1';
 const metricsAt = process.env.ETAGERE_METRICS;
@@ -51,7 +58,7 @@ function follow(request: IncomingMessage, response: ServerResponse, id: string):
 }
 
 async function serve(): Promise<void> {
-  const app = next({ dev: false, hostname, port });
+  const app = next({ dev, hostname, port });
   await app.prepare();
   const answer = app.getRequestHandler();
   const turns = new Turns(AT_ONCE, LONGEST_TURN_MS);
@@ -63,10 +70,15 @@ async function serve(): Promise<void> {
     follow(request, response, id);
     within({ request: id }, () => {
       if (answerAgents(request, response)) return;
+      if (giveHeaders(request, response, dev)) return;
       if (request.url?.startsWith(STATIC)) void answer(request, response);
       else turns.take(response, () => compressed(request, response, () => void answer(request, response)));
     });
   });
+  if (dev) {
+    const upgrade = app.getUpgradeHandler();
+    server.on('upgrade', (request, socket, head) => void upgrade(request, socket, head));
+  }
   server.headersTimeout = SLOW_HEADERS_MS;
   server.requestTimeout = SLOW_REQUEST_MS;
   server.keepAliveTimeout = IDLE_MS;

@@ -14,6 +14,7 @@ export interface FrameRow {
   conversion: string;
   lens: string;
   focal: number | null;
+  aperture: number | null;
   iso: number | null;
   file_kind: 'rendered' | 'camera data';
   profile: string;
@@ -29,7 +30,7 @@ export const frames = async (sql: Sql): Promise<FrameRow[]> =>
     name: 'frames',
     text: `
       select
-        id, name, light, subject, width, height, camera, serial, conversion, lens, focal, iso,
+        id, name, light, subject, width, height, camera, serial, conversion, lens, focal, aperture, iso,
         file_kind, profile, dynamic_range, result, chart_id, chart_corners,
         archived_at is not null as archived
       from frame

@@ -159,12 +159,19 @@ export const profilesHeld = async (
       limit 20000
     `,
   );
+export interface DatabaseHeldRow {
+  item: string;
+  title: string;
+  /** its newest version */ version: string;
+  approved: boolean;
+  sha256: Buffer;
+}
 /** The newest version of each lens database. */
-export const databasesHeld = async (sql: Sql): Promise<{ item: string; title: string; sha256: Buffer }[]> =>
-  many<{ item: string; title: string; sha256: Buffer }>(
+export const databasesHeld = async (sql: Sql): Promise<DatabaseHeldRow[]> =>
+  many<DatabaseHeldRow>(
     sql,
     `
-      select i.id as item, i.title, v.sha256
+      select i.id as item, i.title, v.id as version, v.status = 'approved' as approved, v.sha256
       from item i join version v on v.id = i.newest_version_id
       where i.archived_at is null and i.kind = 'lens-database'
       order by lower(i.title)

@@ -1,12 +1,9 @@
 /** The studio's own cameras and lenses: what covers them, what does not, and what was asked for. */
 import { gearEndpoints } from '@/core/api/gear';
-import { recentlyUsed } from '@/core/recently-used';
 import { must } from '@/core/must';
 import { v7 } from 'uuid';
-import { calibrations, type Calibrations } from '@/core/lens/calibrated';
 import {
   cameraCoverage,
-  cropOf,
   isMet,
   lensCoverage,
   unlisted,
@@ -14,14 +11,15 @@ import {
   type CameraLine,
   type LensLine,
 } from '@/core/records/coverage';
+import { cropOf } from '@/core/lens/sensor';
 import { explainPhotos, type PhotoGroup, type PhotoSeen } from '@/core/records/photos';
 import { editorKey } from '@/core/editor/descriptor';
 import { Problem } from '@/core/problem';
-import { getBlob } from '../blobs/service';
 import { pool, transaction, type Sql } from '../db/pool';
 import { record } from '../activity/queries';
 import { actorOf, allow, type Person } from '../people/roles';
 import { checked } from '../input';
+import { calibrationsOf } from './calibrations';
 import * as q from './queries';
 
 export type { CameraRow, LensRow, RequestRow, RequestState } from './queries';
@@ -39,20 +37,6 @@ const cameraOf = (camera: q.CameraRow): Camera => ({
   mount: camera.mount,
   crop: cropOf(camera.sensor_width, camera.sensor_height),
 });
-
-/** The databases that were read last: a page of coverage asks for the same ones again and again. */
-const databases = recentlyUsed<Calibrations | null>(50);
-
-/** Null for a file that was taken in as a lens database by hand, and is none. */
-const calibrationsOf = (sql: Sql, sha: Buffer): Promise<Calibrations | null> =>
-  databases(sha.toString('hex'), async () => {
-    try {
-      return calibrations(new Uint8Array(await getBlob(sha, sql)));
-    } catch (error) {
-      if (error instanceof Problem) return null;
-      throw error;
-    }
-  });
 
 const editorsOf = async (sql: Sql) =>
   (await q.editorsHere(sql)).map(({ descriptor, stations }) => ({

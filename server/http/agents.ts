@@ -8,6 +8,7 @@ import { programOf } from '../program';
 import { contentFor, planFor, takeResults } from '../rollouts/service';
 import { MOST_PICTURE, takePicture, takePictureFault } from '../sightings/result';
 import { MOST_CONTENT, takeContent } from '../stations/station-arrival';
+import { takeShown } from '../stations/show-there';
 import { enrol, instructionsFor, stationOfToken, takeFilesPart, takeReport } from '../stations/service';
 import { body, bytesOf } from './body';
 import { problemResponse } from './problem-response';
@@ -41,6 +42,10 @@ const doors: Record<string, Door> = {
   },
   'POST picture/*/fault': async (agent, request, id) => {
     await takePictureFault(agent, id, await body(request, SMALL));
+    return Response.json({});
+  },
+  'POST shown/*': async (agent, request, id) => {
+    await takeShown(agent, id, await body(request, SMALL));
     return Response.json({});
   },
   'GET content/*': giveContent,

@@ -160,14 +160,22 @@ export async function renderingFor(
 /** Those of items that were looked at last; they are the same each time. */
 const inspections = recentlyUsed<Inspection>(512);
 
-/** A look's health, or a preset's as the table that it makes; null where it is neither, or cannot be read. */
-export async function inspectionOf(person: Person, versionId: string): Promise<Inspection | null> {
+/**
+ * A look's health, or a preset's as the table that it makes; null where it is neither, or cannot be read.
+ * @param before what is waited for where it has to be computed
+ */
+export async function inspectionOf(
+  person: Person,
+  versionId: string,
+  before: () => Promise<unknown> = async () => {},
+): Promise<Inspection | null> {
   const version = await versionFor(person, versionId);
   if (version.kind !== 'look' && version.kind !== 'preset') return null;
   try {
-    return await inspections(await keyOf(version), async () =>
-      compute('inspection', await tableSource(version, pool())),
-    );
+    return await inspections(await keyOf(version), async () => {
+      await before();
+      return compute('inspection', await tableSource(version, pool()));
+    });
   } catch (error) {
     if (error instanceof Problem) return null;
     throw error;

@@ -57,6 +57,8 @@ const fenceOf = (id: string, lease: number) => async (sql: Sql) => {
   if (!(await q.holdLease(sql, id, lease))) throw new LeaseLost(id);
 };
 
+const isOpen = (job: q.JobRow | undefined): job is q.JobRow => job?.status === 'queued' || job?.status === 'running';
+
 /**
  * Runs one job by its id: called by the worker process, or by a test. Whatever it writes is written under its lease, so
  * that a worker that was thought dead and comes back writes nothing beside its heir. Throws LeaseLost, and faults of the
@@ -64,9 +66,11 @@ const fenceOf = (id: string, lease: number) => async (sql: Sql) => {
  */
 export async function runJob(id: string, handlers: Record<string, JobHandler>): Promise<void> {
   const sql = pool();
-  const job = await q.jobById(sql, id);
-  if (!job || job.status === 'done' || job.status === 'cancelled' || job.status === 'failed') return;
+  if (!isOpen(await q.jobById(sql, id))) return;
   const lease = await q.takeLease(sql, id);
+  // whoever had it may have finished while the lease was waited for
+  const job = await q.jobById(sql, id);
+  if (!isOpen(job)) return;
   const began = performance.now();
   await within({ job: id, kind: job.kind }, () =>
     fenced(fenceOf(id, lease), async () => {

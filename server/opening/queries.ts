@@ -63,3 +63,45 @@ export const profileTitles = async (sql: Sql): Promise<string[]> =>
       `,
     )
   ).map(({ title }) => title);
+
+export type NamedKind = 'camera-profile' | 'preset' | 'look';
+
+/** What a name in a rule may mean: the best version of an item that bears it. */
+export interface NamedItem {
+  /** bodies that it is for */ cameras: string[];
+  version: string;
+  format: string;
+}
+
+export const itemsNamed = (sql: Sql, kind: NamedKind, name: string): Promise<NamedItem[]> =>
+  many<NamedItem>(
+    sql,
+    `
+      select i.cameras, v.id as version, v.format
+      from item i
+        cross join lateral (
+          select id, format
+          from version
+          where item_id = i.id
+          order by (variant = '') desc, (status = 'approved') desc, number desc
+          limit 1
+        ) v
+      where i.id = any (meant_by($1, $2))
+      order by i.title, i.id
+    `,
+    [kind, name],
+  );
+
+/** Whether a version of a lens database has these bytes. */
+export const isLensDatabase = async (sql: Sql, sha: Buffer): Promise<boolean> =>
+  (
+    await sql.query(
+      `
+        select 1
+        from version v join item i on i.id = v.item_id
+        where v.sha256 = $1 and i.kind = 'lens-database'
+        limit 1
+      `,
+      [sha],
+    )
+  ).rowCount === 1;

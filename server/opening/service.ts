@@ -22,12 +22,12 @@ import { doubleInRules, type DoubleInRule, type NamingRule } from './double';
 import * as q from './queries';
 
 /** One editor's list at one station. */
-interface RulesThere extends EditorThere {
+export interface RulesThere extends EditorThere {
   opening: Opening;
   path: string;
 }
 
-async function listsAt(sql: Sql, ids: readonly string[] | null): Promise<RulesThere[]> {
+export async function listsAt(sql: Sql, ids: readonly string[] | null): Promise<RulesThere[]> {
   return (await editorsThere(sql, ids)).flatMap((there) => {
     const { opening } = there.descriptor;
     const template = opening?.list[there.agent.system];

@@ -57,6 +57,7 @@ import {
 import { planFavorites } from '../favorites/service';
 import { planOpening, setOpening, takeRule } from '../opening/service';
 import { planRollout } from '../rollouts/planning';
+import { planRemovalOfItems } from '../rollouts/removal';
 import { confirmRollout, dropRollout, listRollouts, undoRollout } from '../rollouts/service';
 import {
   baseTable,
@@ -76,7 +77,10 @@ import { setCopyTolerance, setProofLimits } from '../studio/service';
 import { runEditor } from '../stations/launcher';
 import { takeExport } from '../sightings/result';
 import { askForPictures, giveUpSighting } from '../sightings/service';
+import { makeCarried, takeCarriedAnswer } from '../stations/carried';
 import { addStation, newCode } from '../stations/service';
+import { setIgnored } from '../stations/ignored';
+import { showThere, whatWasShown } from '../stations/show-there';
 import { fleet } from '../stations/fleet';
 import { stationChoices, stationViews } from '../stations/views';
 import { setActive, signOutEverywhere } from './sessions';
@@ -150,6 +154,7 @@ const calls: Record<Action, ((p: Person) => Promise<unknown>)[]> = {
     (p) => beginArrival(p, { name: 'x', files: [{ path: 'x', size: 1 }] }),
     (p) => dropArrival(p, id),
     (p) => takeInFound(p, id),
+    (p) => setIgnored(p, id, { verb: 'ignore', paths: ['x'] }),
   ],
   'arrival.accept': [
     (p) => acceptArrival(p, id, { entries: [1], shelfId: id }),
@@ -235,17 +240,24 @@ const calls: Record<Action, ((p: Person) => Promise<unknown>)[]> = {
   'item.approve': [(p) => approve(p, id), (p) => retire(p, id)],
   'rollout.plan': [
     (p) => planRollout(p, { versions: [id], stations: [id] }),
+    (p) => planRemovalOfItems(p, { items: [id] }),
     (p) => dropRollout(p, id),
     (p) => planFavorites(p, { places: [{ station: id, editor: 'x', version: '1' }] }),
     (p) => planOpening(p, { places: [{ station: id, editor: 'x', version: '1' }] }),
   ],
   'rollout.confirm': [(p) => confirmRollout(p, id), (p) => undoRollout(p, id)],
-  'station.enrol': [(p) => addStation(p, { name: `T ${p.role}`, system: 'linux' }), (p) => newCode(p, id)],
+  'station.enrol': [
+    (p) => addStation(p, { name: `T ${p.role}`, system: 'linux' }),
+    (p) => newCode(p, id),
+    (p) => makeCarried(p, id, 'http://x.example'),
+    (p) => takeCarriedAnswer(p, id, new Uint8Array(1)),
+  ],
   'sighting.ask': [
     (p) => askForPictures(p, id, { paths: ['x'], frame: id, by: 'editor' }),
     (p) => giveUpSighting(p, id),
     (p) => takeExport(p, id, new Uint8Array(1)),
   ],
+  'station.show': [(p) => showThere(p, id, { path: 'x' }), (p) => whatWasShown(p, id)],
   'station.editor': [(p) => runEditor(p, id, { editor: 'oxbow@2', verb: 'launch' })],
   'person.manage': [
     (p) => changePerson(p, id, { active: true }),

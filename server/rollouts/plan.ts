@@ -131,7 +131,7 @@ function isFull(
 
 /** Which of an editor's places takes a version, and how; or the reason why none does. */
 function placeFor(
-  { descriptor, agent }: Target,
+  { descriptor, agent }: Pick<Target, 'descriptor' | 'agent'>,
   version: Version,
 ): { accepts: Accepts; folder: string } | { reason: string } {
   const accepted = acceptance(descriptor, thingOfVersion(version));
@@ -335,6 +335,32 @@ async function lyingAt(
     lying.set(station_id, files.set(foldKey(path, must(systems.get(station_id))), { path, sha, ours }));
   }
   return lying;
+}
+
+/**
+ * Which versions go to which of the stations: an editor there has a place for them, and their camera is used. What lies
+ * there, and may keep them out too, is found when the plan is worked out.
+ */
+export async function goingTo(
+  sql: Sql,
+  versions: readonly Version[],
+  chosen: readonly StationRow[],
+  all: readonly StationRow[],
+): Promise<{ version: Version; station: StationRow }[]> {
+  const byId = new Map(all.map((station) => [station.id, station]));
+  const ids = chosen.map((station) => station.id);
+  const editors = groupBy(await stationEditors(sql, ids), (editor) => editor.station_id);
+  const used = await camerasThere(sql, ids);
+  return chosen.flatMap((station) => {
+    const agent = must(byId.get(station.host_id ?? station.id));
+    const cameras = used.get(station.id) ?? [];
+    const takes = (version: Version): boolean =>
+      (editors.get(station.id) ?? []).some(({ descriptor }) => {
+        const place = placeFor({ descriptor, agent }, version);
+        return !('reason' in place) && !isUnusedAmong(place.accepts, cameras, version.cameras);
+      });
+    return versions.filter(takes).map((version) => ({ version, station }));
+  });
 }
 
 /** So many stations are looked at in one go: memory does not grow with their number. */

@@ -16,7 +16,7 @@ import { allowSpread } from '../licences/spread';
 import { actorOf, allow, type Person } from '../people/roles';
 import { stations, type StationRow } from '../stations/queries';
 import { refuseUnfit } from './confirm';
-import { planSteps, type Version } from './plan';
+import { goingTo, planSteps, type Version } from './plan';
 import * as q from './queries';
 
 /** What the job is told: the choice as it was made, and the rollout that waits for its steps. */
@@ -68,9 +68,14 @@ export async function planRollout(
   const id = v7();
   await transaction(async (sql) => {
     const versions = await chosenVersions(sql, choice.versions);
-    const { chosen } = await chosenStations(sql, choice.stations);
-    const going = versions.flatMap((version) => chosen.map((station) => ({ ...version, station_id: station.id })));
-    await allowSpread(sql, person, going, { withSeats: false });
+    const { all, chosen } = await chosenStations(sql, choice.stations);
+    const going = await goingTo(sql, versions, chosen, all);
+    await allowSpread(
+      sql,
+      person,
+      going.map(({ version, station }) => ({ ...version, station_id: station.id })),
+      { withSeats: false },
+    );
     const title = choice.title || titleFor(versions);
     const jobId = await addJob(
       sql,

@@ -3,6 +3,7 @@
  * which other editors there read the same file, since they lose it too.
  */
 import type { BodyOf } from '@/core/api';
+import { rolloutEndpoints } from '@/core/api/rollouts';
 import { stationEndpoints } from '@/core/api/stations';
 import { editorKey } from '@/core/editor/descriptor';
 import { distinct, groupBy } from '@/core/lists';
@@ -174,16 +175,20 @@ export interface Theirs {
   sha: string;
 }
 
-/** The files first, then the lists that name them. */
+/**
+ * The files first, then the lists that name them.
+ * @param from the number of the first step: those of one agent are numbered through
+ */
 async function removalSteps(
   sql: Sql,
   there: There,
   placements: readonly stations.PlacementRow[],
   theirs: readonly Theirs[],
+  from = 0,
 ): Promise<q.NewStep[]> {
   const steps = [
-    ...placements.map((placement, n) => removing(there, placement, n)),
-    ...theirs.map((file, n) => removingTheirs(there, file, placements.length + n)),
+    ...placements.map((placement, n) => removing(there, placement, from + n)),
+    ...theirs.map((file, n) => removingTheirs(there, file, from + placements.length + n)),
   ];
   const going = steps.filter(({ do_what }) => do_what === 'remove');
   for (const [, gone] of groupBy(going, (step) => `${step.editor_id}@${step.editor_version} ${step.place}`)) {
@@ -192,7 +197,7 @@ async function removalSteps(
       (one) =>
         one.station_id === there.station.id && one.editor_id === editor_id && one.editor_version === editor_version,
     );
-    const index = editor && (await withoutLines(sql, there, editor, gone, steps.length));
+    const index = editor && (await withoutLines(sql, there, editor, gone, from + steps.length));
     if (index) steps.push(index);
   }
   return steps;
@@ -205,7 +210,6 @@ export async function planTakingAway(
   title: string,
   { station, placements, theirs }: PlacedThere & { theirs: readonly Theirs[] },
 ): Promise<{ rollout: string }> {
-  const id = v7();
   const there = await lookThere(
     sql,
     station,
@@ -219,8 +223,18 @@ export async function planTakingAway(
       station.name,
       'Reload the page, and say what becomes of what was changed there.',
     );
+  return writeDown(sql, person, title, steps);
+}
+
+async function writeDown(
+  sql: Sql,
+  person: Person,
+  title: string,
+  steps: readonly q.NewStep[],
+): Promise<{ rollout: string }> {
+  const id = v7();
   await q.insertRollout(sql, { id, title, personId: person.id, undoes: null, status: 'planning' });
-  await q.insertSteps(sql, id, steps);
+  await q.insertSteps(sql, id, [...steps]);
   await q.setRollout(sql, id, 'planned');
   await record(sql, actorOf(person), 'rollout', id, 'planned', null, { title, steps: steps.length });
   return { rollout: id };
@@ -238,5 +252,41 @@ export async function planRemoval(
     const placed = await placedAt(sql, stationId, distinct(paths));
     const title = `Take ${counted(placed.placements.length, 'file')} away at ${placed.station.name}`;
     return planTakingAway(sql, person, title, { ...placed, theirs: [] });
+  });
+}
+
+/** Plans that these items go from every station that has them: a pack, or what is chosen on the shelves, as one. */
+export async function planRemovalOfItems(
+  person: Person,
+  input: BodyOf<'POST /api/rollouts/removal'>,
+): Promise<{ rollout: string }> {
+  allow(person, 'rollout.plan');
+  const { items, title } = checked(rolloutEndpoints['POST /api/rollouts/removal'].body, input);
+  return transaction(async (sql) => {
+    const used = (await stations.stations(sql)).filter((station) => station.retired_at === null);
+    const ids = used.map(({ id }) => id);
+    const placed = groupBy(await stations.placementsOfItems(sql, ids, items), (row) => row.station_id);
+    const steps: q.NewStep[] = [];
+    for (const station of used) {
+      const placements = placed.get(station.id) ?? [];
+      if (!placements.length) continue;
+      const there = await lookThere(
+        sql,
+        station,
+        placements.map(({ path }) => path),
+      );
+      const from = steps.filter((step) => step.agent_station_id === there.agentId).length;
+      steps.push(...(await removalSteps(sql, there, placements, [], from)));
+    }
+    if (!steps.some(({ do_what }) => do_what === 'remove'))
+      throw new Problem(
+        'removal-nothing',
+        steps.length
+          ? 'None of this lies anywhere as Etagere put it.'
+          : 'None of this lies at any station that is in use.',
+        'items',
+        steps.length ? 'Say first, at the stations, what becomes of what was changed there.' : 'Nothing is to be done.',
+      );
+    return writeDown(sql, person, title || `Take ${counted(items.length, 'item')} away`, steps);
   });
 }

@@ -316,7 +316,7 @@ describe('a rollout', () => {
     expect(steps.find((s) => s.editor_id === 'marlstone')).toMatchObject({
       do_what: 'none',
       decision: 'not-accepted',
-      note: expect.stringContaining('Marlstone 4 reads presets of marlstone@4') as string,
+      note: expect.stringContaining('Marlstone 4 reads presets of Marlstone 4') as string,
     });
     expect(must(steps.find((s) => s.editor_id === 'oxbow')).do_what).toBe('put');
   });

@@ -13,6 +13,7 @@ import { tableSource } from '../items/service';
 import { versionById } from '../items/queries';
 import { actorOf, allow, type Person } from '../people/roles';
 import type { StationRow } from '../stations/queries';
+import { notShownOf } from '../references/service';
 import { proofLimits } from '../studio/service';
 import { compute } from '../threads/computing';
 import { pixelsOf } from './pictures';
@@ -40,7 +41,11 @@ async function answerOf(sql: Sql, sighting: q.SightingRow, bytes: Buffer): Promi
   const figures = await compute('seen', { source, given: given.data, back: back.data });
   const state = verdictOf(figures, await proofLimits(sql));
   const editor = await editorOf(sql, sighting);
-  const reason = sightingWords(state, figures, { editor, frame: sighting.frame });
+  const reason = sightingWords(state, figures, {
+    editor,
+    frame: sighting.frame,
+    notShown: notShownOf(version.kind, version.facts),
+  });
   return { state, reason, figures, result: null };
 }
 

@@ -9,9 +9,13 @@ import { afterAll, beforeAll, describe, expect, test } from 'vitest';
 import { parseDescriptor, type Descriptor } from '@/core/editor/descriptor';
 import type { System } from '@/core/editor/place-schema';
 import { must } from '@/core/must';
+import type { Settings } from '@/core/preset/kinds';
+import { warm } from '@/core/preset/testing';
+import { writePreset, type Language } from '@/core/preset/write';
 import { entryAt } from '@/core/sync/bundle';
 import { resolveTemplate } from '@/core/sync/place-templates';
 import type { Operation } from '@/core/sync/protocol';
+import { houseLooks } from '@/demo/designs';
 import marlstone4 from '@/standins/descriptors/marlstone-4.json';
 import oxbow2 from '@/standins/descriptors/oxbow-2.json';
 import tessel7 from '@/standins/descriptors/tessel-7.json';
@@ -21,8 +25,9 @@ import { many } from '../db/query';
 import { people, withDatabase } from '../db/testing/database';
 import { bringDescriptor } from '../editors/service';
 import { addFrame } from '../frames/service';
+import { approve } from '../items/approval';
 import { confirmRollout, contentFor } from '../rollouts/service';
-import { addStation, agent, approvedLook, carryOut, enrolled, planned, sha } from '../rollouts/testing/world';
+import { addStation, agent, approvedLook, carryOut, enrolled, item, planned, sha } from '../rollouts/testing/world';
 import { instructionsFor, takeReport } from '../stations/service';
 import { sightingPicture } from './pictures';
 import { takeExport, takePicture, takePictureFault } from './result';
@@ -62,15 +67,16 @@ async function write({ root, operations }: Place): Promise<void> {
     mkdirSync(dirname(join(root, path)), { recursive: true });
     writeFileSync(join(root, path), bytes);
   };
+  const bundle: Record<string, Record<string, unknown>> = {};
   for (const { path, sha256 } of operations) {
     const bytes = await getBlob(bytesOf(must(sha256)));
     const entry = entryAt(path);
-    if (!entry) put(path, bytes);
-    else
-      put(
-        entry.file,
-        JSON.stringify({ tessel: 7, [entry.list]: { [entry.key]: JSON.parse(bytes.toString('utf8')) as unknown } }),
-      );
+    if (!entry) {
+      put(path, bytes);
+      continue;
+    }
+    (bundle[entry.list] ??= {})[entry.key] = JSON.parse(bytes.toString('utf8'));
+    put(entry.file, JSON.stringify({ tessel: 7, ...bundle }));
   }
 }
 
@@ -97,9 +103,22 @@ async function start(place: Place): Promise<void> {
   });
 }
 
-const pathOf = ({ operations }: Place): string => must(operations.find(({ sha256 }) => sha256)).path;
-const ask = (place: Place, of = frame, by: 'editor' | 'person' = 'editor') =>
-  askForPictures(people.librarian, place.id, { paths: [pathOf(place)], frame: of, by });
+/** A preset in each editor's own language, of nearly all that a picture shows. */
+const PRESET = 'Dusk';
+/** The same, with corners that no picture of ours shows. */
+const RIMMED = 'Rim';
+const LOOK = must(houseLooks[0]).title;
+const dusk: Settings = {
+  ...warm,
+  level: -0.3,
+  blackPoint: 0.02,
+  hueSectors: [{ center: 255, width: 90, turn: 8, chroma: 0.7, lightness: 0.02 }],
+};
+
+const pathOf = ({ operations }: Place, title = LOOK): string =>
+  must(operations.find(({ path }) => path.includes(title))).path;
+const ask = (place: Place, of = frame, by: 'editor' | 'person' = 'editor', title?: string) =>
+  askForPictures(people.librarian, place.id, { paths: [pathOf(place, title)], frame: of, by });
 const placeOf = (editor: string): Place => must(places.find(({ descriptor }) => descriptor.editor === editor));
 
 /** What the agent lays into the editor's folder; the name of what comes back. */
@@ -124,6 +143,15 @@ async function made(file: string): Promise<Buffer> {
   return readFileSync(file);
 }
 
+async function approvedPreset(descriptor: Descriptor, name: string, settings: Settings): Promise<string> {
+  const { presets, accepts, title } = descriptor;
+  const { bytes } = writePreset(must(presets) as Language, settings, { title: name, headings: [] }, title);
+  const { extension } = must(accepts.find(({ kind }) => kind === 'preset'));
+  const { versionId } = await item(name, new TextDecoder().decode(bytes), `${name}${extension}`);
+  await approve(people.librarian, versionId);
+  return versionId;
+}
+
 beforeAll(async () => {
   const descriptors = [oxbow2, marlstone4, tessel7].map((one) => parseDescriptor(one));
   const actor = { personId: null, name: 't' };
@@ -143,7 +171,12 @@ beforeAll(async () => {
     const token = await enrolled(id, system);
     const root = join(base, descriptor.editor);
     mkdirSync(root);
-    const rollout = await planned({ versions: [look.versionId], stations: [id] });
+    const versions = [
+      look.versionId,
+      await approvedPreset(descriptor, PRESET, dusk),
+      await approvedPreset(descriptor, RIMMED, { ...dusk, vignette: -2 }),
+    ];
+    const rollout = await planned({ versions, stations: [id] });
     await confirmRollout(people.lead, rollout);
     const place: Place = { descriptor, system, id, token, root, operations: await carryOut(token), program: null };
     await write(place);
@@ -214,9 +247,35 @@ describe('a look that an editor lists', () => {
     const why = (await made(fault)).toString('utf8');
     await takePictureFault(await agent(place.token), id, { message: why.trim() });
     const { state, reason } = await sightingFor(people.retoucher, id);
-    expect([state, reason]).toEqual(['failed', 'Marlstone 4 has no look at nothing']);
+    expect([state, reason]).toEqual(['failed', 'Marlstone 4 has nothing at nothing']);
   }, 60_000);
 });
+
+describe('a preset that an editor lists', () => {
+  test.each(['oxbow', 'marlstone', 'tessel'])(
+    'is developed by %s in its own way, and is seen working',
+    async (editor) => {
+      const place = placeOf(editor);
+      expect((await ask(place, frame, 'editor', PRESET)).left).toEqual([]);
+      const { id, result } = await lay(place);
+      await takePicture(await agent(place.token), id, await made(result));
+      const { state, reason, figures } = await sightingFor(people.retoucher, id);
+      expect([state, reason]).toEqual(['seen', expect.stringMatching(/own picture of Wall is as ours/)]);
+      expect(must(figures).off.mean).toBeLessThan(0.2);
+      expect(must(figures).here.mean).toBeGreaterThan(4);
+    },
+    60_000,
+  );
+});
+
+test('a preset that darkens the corners too is seen otherwise, and ours says what it does not show', async () => {
+  const place = placeOf('marlstone');
+  await ask(place, frame, 'editor', RIMMED);
+  const { id, result } = await lay(place);
+  await takePicture(await agent(place.token), id, await made(result));
+  const { state, reason } = await sightingFor(people.retoucher, id);
+  expect([state, reason]).toEqual(['differs', expect.stringMatching(/not as ours: .*; ours does not show vignette$/)]);
+}, 60_000);
 
 describe('what comes back', () => {
   test('of another size is told; broken, too', async () => {

@@ -8,9 +8,11 @@ import { wantedOf } from '../arrivals/queries';
 import { hex } from '../blobs/service';
 import { pool, type Sql } from '../db/pool';
 import { picturesAskedAt } from '../sightings/service';
+import { lookedForOn } from './found-editors';
 import { listingKey } from './listing-key';
 import * as q from './queries';
 import { shippedProgram } from './shipped-program';
+import { askedToShow } from './show-queries';
 
 /** A station and the cards in its reader. */
 async function family(sql: Sql, station: q.StationRow): Promise<q.StationRow[]> {
@@ -92,6 +94,7 @@ export async function instructionsFor(station: q.StationRow): Promise<Instructio
         path: resolveTemplate(line, station.system),
       });
   }
+  const show = await askedToShow(sql, station.id);
   const program = await shippedProgram();
   return {
     protocol: PROTOCOL,
@@ -101,6 +104,8 @@ export async function instructionsFor(station: q.StationRow): Promise<Instructio
     indexes: [...indexes],
     wanted: (await wantedOf(sql, station.id)).map((w) => ({ path: w.path, sha256: hex(w.sha256), size: w.size })),
     pictures: await picturesAskedAt(sql, station, editors),
+    lookedFor: await lookedForOn(sql, station.system),
+    ...(show ? { show } : {}),
     ...(program ? { program } : {}),
     everySeconds: Number(process.env.ETAGERE_AGENT_SECONDS ?? 30),
   };

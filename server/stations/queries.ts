@@ -24,6 +24,7 @@ export interface StationRow {
   doubled: Doubled | null;
   retired_at: Date | null;
   groups: string[];
+  /** editors that its agent has found there, as "editor@version" */ found: string[];
   /** why its agent could not take the program that ships; '' where it could */ update_fault: string;
 }
 export interface StationEditorRow {
@@ -37,7 +38,7 @@ export interface StationEditorRow {
 }
 
 const columns =
-  'id, name, kind, system, person, host_id, token_sha256 is not null as enrolled, agent_version, last_report_at, digest, position, left_out, agent_runs, doubled, retired_at, groups, update_fault';
+  'id, name, kind, system, person, host_id, token_sha256 is not null as enrolled, agent_version, last_report_at, digest, position, left_out, agent_runs, doubled, retired_at, groups, update_fault, found';
 
 export const stations = async (sql: Sql): Promise<StationRow[]> =>
   many<StationRow>(sql, `select ${columns} from station order by position, name`);
@@ -378,6 +379,8 @@ export const touchStation = (sql: Sql, id: string, { version, updateFault }: Age
     version,
     updateFault,
   ]);
+export const setFound = (sql: Sql, id: string, found: readonly string[]) =>
+  sql.query('update station set found = $2 where id = $1', [id, found]);
 export const touchWithRuns = (
   sql: Sql,
   id: string,
@@ -686,14 +689,23 @@ export const inventoryUnder = (
         i.station_id, i.path, encode(i.sha256, 'hex') as sha,
         exists (
           select 1
+          from placement p
+          where p.station_id = i.station_id and p.path = i.path
+        ) or exists (
+          select 1
           from station s join placement p on p.station_id = s.id and p.path = i.path
-          where i.station_id in (s.id, s.host_id)
+          where s.host_id = i.station_id
         ) as ours
       from unnest($1::uuid[], $2::text[]) as asked (station_id, prefix)
-        join inventory i
-          on i.station_id = asked.station_id
-            and lower(i.path) ~>=~ lower(asked.prefix)
-            and lower(i.path) ~<~ (lower(asked.prefix) || chr(1114111))
+        -- "offset 0": each prefix is looked up by itself, in the index, rather than all that lies at all stations read
+        cross join lateral (
+          select f.station_id, f.path, f.sha256
+          from inventory f
+          where f.station_id = asked.station_id
+            and lower(f.path) ~>=~ lower(asked.prefix)
+            and lower(f.path) ~<~ (lower(asked.prefix) || chr(1114111))
+          offset 0
+        ) i
       order by i.path
     `,
     [stationIds, prefixes],

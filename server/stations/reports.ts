@@ -101,6 +101,12 @@ async function touch(sql: Sql, actor: Actor, station: q.StationRow, report: Repo
     await record(sql, actor, 'station', station.id, 'two agents', null, { hosts: doubled.hosts });
 }
 
+/** Editors that were installed there, or are gone; agents of old do not tell. */
+async function takeFound(sql: Sql, actor: Actor, station: q.StationRow, found: readonly string[]): Promise<void> {
+  await q.setFound(sql, station.id, found);
+  await record(sql, actor, 'station', station.id, 'editors found', null, { editors: found.length });
+}
+
 interface Told {
   files: readonly InventoryFile[];
   leftOut: LeftOut;
@@ -153,7 +159,8 @@ export async function takeReport(station: q.StationRow, input: unknown): Promise
   const changed = changedEditors(editors, report.listings);
   const { indexes } = report;
   const fresh = await areNew(sql, station, indexes);
-  if (!told && !changed.length && !fresh) await touch(sql, actor, station, report);
+  const isFoundAnew = report.found !== undefined && !isDeepStrictEqual(report.found, station.found);
+  if (!told && !changed.length && !fresh && !isFoundAnew) await touch(sql, actor, station, report);
   else
     await transaction(async (tx) => {
       await touch(tx, actor, station, report);
@@ -163,6 +170,7 @@ export async function takeReport(station: q.StationRow, input: unknown): Promise
         await q.dropParts(tx, station.id);
       }
       if (told || fresh) await takeIndexes(tx, station, indexes);
+      if (isFoundAnew) await takeFound(tx, actor, station, report.found ?? []);
       for (const one of changed) await takeEditor(tx, actor, one);
     });
   // a plan that it goes on with though nothing of it waits here: unknown, as after a restore, or left out by a person

@@ -53,6 +53,10 @@ export async function updateKey(): Promise<string> {
     .toString('base64');
 }
 
+/** Ed25519 (RFC 8032) by the key that agents know, in base64. */
+export const signed = async (words: Uint8Array): Promise<string> =>
+  sign(null, words, await signingKey()).toString('base64');
+
 let known: { stamp: string; program: ShippedProgram } | null = null;
 
 /** The program with its signature; null where none is built, or the studio's server is not to update agents. */
@@ -65,7 +69,7 @@ export async function shippedProgram(): Promise<ShippedProgram | null> {
   if (known?.stamp === stamp) return known.program;
   const bytes = await readFile(file);
   const unsigned = { version: AGENT_VERSION, sha256: createHash('sha256').update(bytes).digest('hex') };
-  const signature = sign(null, Buffer.from(signedWords(unsigned)), await signingKey()).toString('base64');
+  const signature = await signed(Buffer.from(signedWords(unsigned)));
   known = { stamp, program: { ...unsigned, size: bytes.length, signature } };
   return known.program;
 }

@@ -5,6 +5,7 @@ import { must } from '@/core/must';
 import { fileNameOf } from '@/core/paths';
 import { Problem } from '@/core/problem';
 import { resolveTemplate } from '@/core/sync/place-templates';
+import { showsPaths } from '@/core/sync/protocol';
 import { isChangedThere, merge } from '@/core/sync/three-way';
 import { isUuid } from '@/core/uuid';
 import { pool, type Sql } from '../db/pool';
@@ -77,6 +78,8 @@ export interface PlaceRow {
 }
 export interface StationView {
   station: q.StationRow;
+  /** the one whose agent looks after it: of a card, that of its reader */ agent: q.StationRow;
+  /** whether an agent is there that shows files in the file manager */ showsPaths: boolean;
   host: string | null;
   editors: EditorState[];
   rows: PlaceRow[];
@@ -315,6 +318,8 @@ function viewOf(
   const last = agent.last_report_at?.getTime() ?? 0;
   return {
     station: { ...station, last_report_at: agent.last_report_at, enrolled: agent.enrolled },
+    agent,
+    showsPaths: agent.enrolled && showsPaths(agent.agent_version),
     host: station.host_id ? agent.name : null,
     editors: editors.map((editor) => editorState(editor, rows)),
     rows,

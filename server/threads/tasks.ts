@@ -10,13 +10,9 @@ import type { ReadingFigures } from '@/core/editor-chart/figures';
 import type { ChartName } from '@/core/editor-chart/layout';
 import type { Placed } from '@/core/chart/measure';
 import { deriveProfile, type ProfileAsked } from '@/core/camera/derived';
-import { plainProfile } from '@/core/camera/default-rendering';
-import { profileOf, readDcp, type Profile } from '@/core/camera/dcp';
-import { renderer, STAGES, type Stage } from '@/core/camera/render';
+import { readDcp, type Profile } from '@/core/camera/dcp';
+import { type Stage } from '@/core/camera/render';
 import { profileTable } from '@/core/camera/table';
-import { fullSamples, linearPreview, readDng } from '@/core/frame/dng';
-import { oriented, shownSize } from '@/core/frame/orient';
-import { readAnyLook } from '@/core/icc/look';
 import { inputTable } from '@/core/icc/input';
 import { applyLook } from '@/core/look/apply';
 import { chartPatches } from '@/core/look/chart-match';
@@ -26,11 +22,8 @@ import { readCube, writeCubeBytes } from '@/core/look/cube';
 import { writeHaldPng, writeHaldTiff } from '@/core/look/hald-file';
 import { identityOf } from '@/core/look/identity';
 import { deriveLook, selvedgeOf, type DeriveAsked } from '@/core/look/derived';
-import { assumedEncoding, rangeOf, type Look } from '@/core/look/look';
-import { tableUnder, type AssumedEncoding } from '@/core/look/assumed-encoding';
+import { rangeOf, type Look } from '@/core/look/look';
 import { inspect, type Inspection } from '@/core/look/inspect';
-import { tableOfProgram } from '@/core/look/program';
-import { resized } from '@/core/look/resample';
 import {
   differencePicture,
   pictureDifference,
@@ -41,57 +34,16 @@ import { residual } from '@/core/look/residual';
 import { sampler, type Evaluate } from '@/core/look/sample';
 import { stackOf, tableOfStack } from '@/core/look/stack';
 import { selvedge } from '@/core/look/selvedge';
-import { applyPreset, evaluateOf, type CalledLook, type PresetEffect } from '@/core/preset/apply';
-import { bake, bakeResidual, split, type ClassOverrides } from '@/core/preset/bake';
+import { applyPreset, evaluateOf } from '@/core/preset/apply';
+import { bake, bakeResidual } from '@/core/preset/bake';
 import { convertPreset, type Source as PresetToWrite } from '@/core/preset/convert';
-import type { Settings } from '@/core/preset/kinds';
 import type { SightingFigures } from '@/core/records/sighting';
+import { developed, full, linear, opened, openedPiece } from './developing';
+import { calledLook, look, PREVIEW_POINTS, ourPicture, presetOf, type PresetSource, type TableSource } from './sources';
 import { fileEffect, presetEffect } from '../copies/effect-of';
 import { chartPicture, readChartPicture } from '../editor-charts/picture';
 
-/** A look by its file, or a preset by its settings. */
-export type TableSource =
-  | { kind: 'look'; bytes: Uint8Array; encoding: AssumedEncoding | null }
-  | {
-      kind: 'preset';
-      title: string;
-      settings: Settings;
-      classes: ClassOverrides;
-      /** the look that it calls, where one is bound to its name */ called: CalledSource | null;
-    };
-/** The file of a look that a preset calls. */
-export interface CalledSource {
-  bytes: Uint8Array;
-  encoding: AssumedEncoding | null;
-  /** a factor */ strength: number;
-}
-
-export type PresetSource = Extract<TableSource, { kind: 'preset' }>;
-
-const wholeLook = async ({ bytes, encoding }: Omit<CalledSource, 'strength'>): Promise<Look> =>
-  tableUnder(tableOfProgram(await readAnyLook(bytes)), encoding ?? assumedEncoding);
-
-const calledLook = async (called: CalledSource | null): Promise<CalledLook | null> =>
-  called && { look: await wholeLook(called), strength: called.strength };
-
-const PREVIEW_POINTS = 33;
-
-/** The look for sRGB values; with `points`, a table of no more than so many points an axis. */
-async function look({ source, points }: { source: TableSource; points: number }): Promise<Look> {
-  if (source.kind === 'preset') {
-    const called = await calledLook(source.called);
-    const size = points >= 2 ? points : PREVIEW_POINTS;
-    return bake(source.settings, size, source.title, { overrides: source.classes, called }).look;
-  }
-  const whole = await wholeLook(source);
-  return points >= 2 && whole.kind === '3d' && whole.size > points ? resized(whole, points) : whole;
-}
-
-/** What a preset does, evaluated directly. */
-const presetOf = async (source: PresetSource): Promise<PresetEffect> => ({
-  settings: split(source.settings, source.classes).kept,
-  look: await calledLook(source.called),
-});
+export type { CalledSource, PresetSource, TableSource } from './sources';
 
 /** 8-bit RGBA under a look or a preset, as made. */
 async function picture({ source, pixels }: { source: TableSource; pixels: Uint8Array }): Promise<Uint8ClampedArray> {
@@ -107,13 +59,6 @@ interface SeenAsked {
   given: Uint8Array;
   back: Uint8Array;
 }
-const ourPicture = async ({ source, given }: Omit<SeenAsked, 'back'>): Promise<Uint8ClampedArray> => {
-  const ours = new Uint8ClampedArray(given.length);
-  if (source.kind === 'preset') applyPreset(await presetOf(source), 1, given, ours);
-  else applyLook(await look({ source, points: 0 }), 1, given, ours);
-  return ours;
-};
-
 /** How far an editor's picture is from ours with the same item on, and both from what it was given. */
 async function seen(asked: SeenAsked): Promise<SightingFigures> {
   const { given, back } = asked;
@@ -286,57 +231,6 @@ function apart({ before, after, pictures }: { before: Look; after: Look; picture
   };
 }
 
-/** Linear camera RGB of a DNG, no wider than asked, as shown: 16 bits a channel. */
-function linear({ bytes, width }: { bytes: Uint8Array; width: number }) {
-  const dng = readDng(bytes);
-  const upright = shownSize(1, 2, dng.orientation)[0] === 1;
-  const stored = linearPreview(dng, upright ? width : Math.max(1, Math.round((width * dng.width) / dng.height)));
-  const [shownWidth, shownHeight] = shownSize(stored.width, stored.height, dng.orientation);
-  const data = oriented(stored.data, stored.width, stored.height, 3, dng.orientation);
-  return { width: shownWidth, height: shownHeight, data: new Uint8Array(data.buffer, 0, data.byteLength) };
-}
-
-interface DevelopAsked {
-  /** a DNG */ bytes: Uint8Array;
-  width: number;
-  /** a DCP by which it is developed instead of its own profile */ profile?: Uint8Array;
-}
-
-/** A DNG developed by a profile, its own, or the plain one: sRGB of 8 bits, as stored, no wider than asked. */
-function developed({ bytes, width, profile }: DevelopAsked) {
-  const dng = readDng(bytes);
-  const preview = linearPreview(dng, width);
-  const by = profile ? readDcp(profile) : plainProfile(dng.profile);
-  const run = renderer(profileOf(by), dng.neutral, STAGES, 'srgb');
-  const data = new Uint8Array(preview.data.length);
-  const row = new Float64Array(preview.width * 3);
-  for (let at = 0; at < data.length; at += row.length) {
-    for (let i = 0; i < row.length; i++) row[i] = (preview.data[at + i] ?? 0) / 65535;
-    run(row);
-    for (let i = 0; i < row.length; i++) data[at + i] = Math.round(255 * Math.min(1, Math.max(0, row[i] ?? 0)));
-  }
-  return { data, width: preview.width, height: preview.height, orientation: dng.orientation };
-}
-
-/** The samples of a DNG at full size, as its sensor gave them or linear, with what it takes to develop them. */
-function full({ bytes }: { bytes: Uint8Array }) {
-  const dng = readDng(bytes);
-  const { samples, black, white } = fullSamples(dng);
-  return {
-    head: {
-      kind: dng.cfa ? ('mosaic' as const) : ('linear' as const),
-      width: dng.width,
-      height: dng.height,
-      orientation: dng.orientation,
-      cfa: [...(dng.cfa ?? [])],
-      black,
-      white,
-      neutral: [...dng.neutral],
-    },
-    data: new Uint8Array(samples.buffer, samples.byteOffset, samples.byteLength),
-  };
-}
-
 const effect = async (
   asked: { kind: string; bytes: Uint8Array } | { kind: 'preset'; facts: Record<string, unknown> },
 ) => ('facts' in asked ? presetEffect(asked.facts) : fileEffect(asked.kind, asked.bytes));
@@ -359,6 +253,8 @@ export const tasks = {
   apart,
   linear,
   developed,
+  opened,
+  openedPiece,
   full,
   effect,
   deriveLook: ({ bytes, asked }: { bytes: Uint8Array; asked: DeriveAsked }) => deriveLook(bytes, asked),

@@ -5,11 +5,8 @@
 import { existsSync, readdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import sharp from 'sharp';
+import { code, each, inTurn, light, type Color, type Develop } from './color';
 import { options } from './program';
-
-export type Color = [number, number, number];
-/** Changes an sRGB color, 0 to 1 a channel, in place. */
-export type Develop = (color: Color) => void;
 
 export interface Order {
   /** names of files in the folder */ open: string;
@@ -21,7 +18,13 @@ interface Desk {
   /** of the names of orders, and of texts that say why there is no picture */ order: string;
   fault: string;
   read: (text: string) => Order;
-  /** Throws where there is no such thing. */ develop: (put: string) => Develop;
+  /** Throws where there is no such thing. */ treat: (put: string) => Treatment;
+}
+
+/** What is done to a picture: to each of its colors, and then to its corners. */
+export interface Treatment {
+  develop: Develop;
+  /** stops by which the corners are brighter or darker */ corners?: number;
 }
 
 /** A name of a file in the folder, and nothing that leads out of it. */
@@ -30,19 +33,31 @@ const plain = (name: unknown): string => {
   return name;
 };
 
-async function print(at: string, order: Order, develop: Develop): Promise<void> {
+/** Brightness that grows with the square of the distance from the middle, to these stops in the corners. */
+function rim(stops: number, width: number, height: number): (color: Color, x: number, y: number) => void {
+  const half = [(width - 1) / 2, (height - 1) / 2] as const;
+  return (color, x, y) => {
+    const far = ((x - half[0]) ** 2 + (y - half[1]) ** 2) / (half[0] ** 2 + half[1] ** 2 || 1);
+    for (let c = 0; c < 3; c++) color[c] = code(light(color[c]!) * 2 ** (stops * far));
+  };
+}
+
+async function print(at: string, order: Order, { develop, corners = 0 }: Treatment): Promise<void> {
   const { data, info } = await sharp(join(at, plain(order.open)), { ignoreIcc: true })
     .removeAlpha()
     .raw()
     .toBuffer({ resolveWithObject: true });
+  const { width, height } = info;
   const color: Color = [0, 0, 0];
+  const shade = corners ? rim(corners, width, height) : null;
   for (let i = 0; i < data.length; i += 3) {
     for (let c = 0; c < 3; c++) color[c] = data[i + c]! / 255;
     develop(color);
+    shade?.(color, (i / 3) % width, Math.floor(i / 3 / width));
     for (let c = 0; c < 3; c++) data[i + c] = Math.round(255 * Math.min(1, Math.max(0, color[c]!)));
   }
   const made = join(at, plain(order.save));
-  await sharp(data, { raw: { width: info.width, height: info.height, channels: 3 } })
+  await sharp(data, { raw: { width, height, channels: 3 } })
     .png()
     .toFile(`${made}.new`);
   renameSync(`${made}.new`, made);
@@ -59,7 +74,7 @@ export function printer(desk: Desk): () => Promise<void> {
       done.add(name);
       try {
         const order = desk.read(readFileSync(join(at, name), 'utf8'));
-        await print(at, order, desk.develop(order.put));
+        await print(at, order, desk.treat(order.put));
       } catch (error) {
         writeFileSync(join(at, name.slice(0, -desk.order.length) + desk.fault), `${(error as Error).message}\n`);
       }
@@ -100,59 +115,31 @@ export function through({ size, rows, at }: Table, color: Color): void {
   for (let c = 0; c < 3; c++) color[c] = out[c]!;
 }
 
-/** IEC 61966-2-1, and the same mirrored below zero. */
-export const light = (value: number): number => {
-  const v = Math.abs(value);
-  return Math.sign(value) * (v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4);
-};
-export const code = (value: number): number => {
-  const v = Math.abs(value);
-  return Math.sign(value) * (v <= 0.0031308 ? 12.92 * v : 1.055 * v ** (1 / 2.4) - 0.055);
-};
-
-/** Linear light from the primaries of sRGB to others with the same white, and back. */
-export function primaries(forth: readonly number[]): { forth: Develop; back: Develop } {
-  const by =
-    (m: readonly number[]): Develop =>
-    (color) => {
-      const [r, g, b] = color;
-      for (let c = 0; c < 3; c++) color[c] = m[3 * c]! * r + m[3 * c + 1]! * g + m[3 * c + 2]! * b;
-    };
-  return { forth: by(forth), back: by(inverse(forth)) };
+/** As much of a change as a share of it says, 1 being all. */
+export function shareOf(share: number, change: Develop): Develop {
+  if (share === 1) return change;
+  return (color) => {
+    const before = [...color];
+    change(color);
+    for (let c = 0; c < 3; c++) color[c] = before[c]! + share * (color[c]! - before[c]!);
+  };
 }
 
-function inverse(m: readonly number[]): number[] {
-  const minor = (i: number, j: number): number => {
-    const [a, b] = [0, 1, 2].filter((row) => row !== i) as [number, number];
-    const [c, d] = [0, 1, 2].filter((column) => column !== j) as [number, number];
-    return (m[3 * a + c]! * m[3 * b + d]! - m[3 * a + d]! * m[3 * b + c]!) * ((i + j) % 2 ? -1 : 1);
-  };
-  const determinant = [0, 1, 2].reduce((sum, j) => sum + m[j]! * minor(0, j), 0);
-  return [0, 1, 2].flatMap((i) => [0, 1, 2].map((j) => minor(j, i) / determinant));
+/** The same change, of linear light. */
+export const inLight = (change: Develop): Develop => inTurn(each(light), change, each(code));
+
+/** A table that works on linear light in other primaries than those of sRGB, on a scale of its own. */
+export function tableOver(
+  table: Table,
+  space: { forth: Develop; back: Develop },
+  scale: { to: (light: number) => number; from: (value: number) => number },
+  /** how much of it, mixed on that scale */ share = 1,
+): Develop {
+  return inTurn(
+    space.forth,
+    each(scale.to),
+    shareOf(share, (color) => through(table, color)),
+    each(scale.from),
+    space.back,
+  );
 }
-
-/** ITU-R BT.2087, and what follows for P3 from the chromaticities of SMPTE EG 432-1. */
-export const REC2020 = primaries([
-  0.627404, 0.329283, 0.043313, 0.069097, 0.91954, 0.011362, 0.016391, 0.088013, 0.895595,
-]);
-export const P3 = primaries([0.822462, 0.177538, 0, 0.033194, 0.966806, 0, 0.017083, 0.072397, 0.91052]);
-
-/** A table that works on values in other primaries than those of sRGB, on a scale of its own. */
-export const tableOver =
-  (
-    table: Table,
-    space: { forth: Develop; back: Develop },
-    scale: { to: (light: number) => number; from: (value: number) => number },
-  ): Develop =>
-  (color) => {
-    const each = (change: (value: number) => number): void => {
-      for (let c = 0; c < 3; c++) color[c] = change(color[c]!);
-    };
-    each(light);
-    space.forth(color);
-    each(scale.to);
-    through(table, color);
-    each(scale.from);
-    space.back(color);
-    each(code);
-  };

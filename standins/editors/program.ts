@@ -90,6 +90,21 @@ interface Habits {
 /** Milliseconds after which it looks again whether a picture is asked for. */
 const PRINTS_EVERY = 400;
 
+/** All files below the root with their sizes and times, as one text, but for some. */
+const stateOf = (but: readonly string[]): string =>
+  JSON.stringify(
+    files('')
+      .filter((path) => !but.includes(path))
+      .map((path) => {
+        try {
+          const stats = statSync(join(options.root, path));
+          return [path, stats.size, stats.mtimeMs];
+        } catch {
+          return [path];
+        }
+      }),
+  );
+
 /** Runs until SIGTERM. `scan` is called at launch, and again where the program rescans. */
 export function live(
   listFile: string,
@@ -121,27 +136,20 @@ export function live(
   mkdirSync(dirname(target), { recursive: true });
   let contents = look();
   write(true, contents);
-  const state = () =>
-    JSON.stringify(
-      files('')
-        .map((path) => {
-          try {
-            const stats = statSync(join(options.root, path));
-            return [path, stats.size, stats.mtimeMs];
-          } catch {
-            return [path];
-          }
-        })
-        .filter(([p]) => p !== `/${listFile}` && p !== `/${logFile}`),
-    );
+  const state = (): string => stateOf([`/${listFile}`, `/${logFile}`]);
   last = again ? state() : '';
   const timer = setInterval(() => {
     if (!again) return;
-    const now = state();
-    if (now === last) return;
-    last = now;
-    contents = look();
-    write(true, contents);
+    try {
+      const now = state();
+      if (now === last) return;
+      contents = look();
+      write(true, contents);
+      last = now;
+    } catch (error) {
+      // a file that was just found may be gone when it is read: the next look finds how it is then
+      process.stderr.write(`it looks again: ${(error as Error).message}\n`);
+    }
   }, again ?? 60_000);
   let printing = false;
   const printer = setInterval(() => {

@@ -3,6 +3,7 @@
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import type { CheckedThing, CureOfMany } from '@/core/editor/checklist';
+import { saveFile } from '../kit/save-file';
 import { counted } from '../kit/words';
 import { PageHead } from '../shell/Shell';
 import { SectionHead } from '../kit/Section';
@@ -29,15 +30,7 @@ interface Props {
   may: MayCure;
 }
 
-const KEPT_MS = 10_000;
-
-function saveCsv(csv: string): void {
-  const address = URL.createObjectURL(new Blob([csv], { type: 'text/csv;charset=utf-8' }));
-  const link = Object.assign(document.createElement('a'), { href: address, download: 'inspection.csv' });
-  link.click();
-  // a browser may fetch it a moment later
-  setTimeout(() => URL.revokeObjectURL(address), KEPT_MS);
-}
+const saveCsv = (csv: string): void => saveFile(new Blob([csv], { type: 'text/csv;charset=utf-8' }), 'inspection.csv');
 
 export function InspectionOfMany({ items, cutAt, of, address, targets, checked, may }: Props) {
   const [order, setOrder] = useState<Order>({ by: 'verdict', turned: false });

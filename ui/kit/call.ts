@@ -1,6 +1,7 @@
 /** Calls our own routes from the browser; a fault comes back as the problem that the server told. */
 import type { AnswerOf, BodyOf, EndpointName } from '@/core/api';
 import { noteAnswered, noteUnanswered } from './connection';
+import { saveFile } from './save-file';
 
 export interface ProblemText {
   code: string;
@@ -76,23 +77,31 @@ export function setDoorkeeper(ask: Doorkeeper | null): void {
 
 const SIGNED_OUT = 'sign-in-needed';
 
-async function answered<T>(path: string, signal: AbortSignal | undefined, request: RequestInit): Promise<T> {
+const answered = <T>(path: string, signal: AbortSignal | undefined, request: RequestInit): Promise<T> =>
+  behindDoor(() => once<T>(path, signal, request));
+
+/** Does it again where whoever sits there has signed in again in between. */
+async function behindDoor<T>(ask: () => Promise<T>): Promise<T> {
   try {
-    return await once<T>(path, signal, request);
+    return await ask();
   } catch (error) {
     const isOut = error instanceof CallError && error.problem.code === SIGNED_OUT;
     if (!isOut || !doorkeeper || !(await doorkeeper())) throw error;
-    return once<T>(path, signal, request);
+    return ask();
   }
 }
 
-async function once<T>(path: string, signal: AbortSignal | undefined, request: RequestInit): Promise<T> {
-  let response: Response;
-  let text: string;
+interface Reached {
+  response: Response;
+  content: Blob;
+}
+
+async function reached(path: string, signal: AbortSignal | undefined, request: RequestInit): Promise<Reached> {
   try {
-    response = await fetch(path, request);
-    text = await response.text(); /* may be given up, or break off, in the middle of the answer too */
+    const response = await fetch(path, request);
+    const content = await response.blob(); /* may be given up, or break off, in the middle of the answer too */
     noteAnswered();
+    return { response, content };
   } catch (error) {
     if (signal?.aborted) throw error;
     noteUnanswered();
@@ -103,6 +112,15 @@ async function once<T>(path: string, signal: AbortSignal | undefined, request: R
       remedy: 'Check the network; nothing that was confirmed is lost. Then try again.',
     });
   }
+}
+
+async function once<T>(path: string, signal: AbortSignal | undefined, request: RequestInit): Promise<T> {
+  const { response, content } = await reached(path, signal, request);
+  return json<T>(response, await content.text());
+}
+
+/** Throws what the server says against it. */
+function json<T>(response: Response, text: string): T {
   let json: { error?: ProblemText } | null = null;
   try {
     json = text ? (JSON.parse(text) as { error?: ProblemText }) : {};
@@ -120,6 +138,20 @@ async function once<T>(path: string, signal: AbortSignal | undefined, request: R
     );
   return json as T;
 }
+
+/** Has the server make a file of an endpoint, which answers with its bytes; saved under the name that it gives. */
+export async function askForFile(name: EndpointName, ask: Pick<Ask<EndpointName>, 'id' | 'query'> = {}): Promise<void> {
+  const { method, address } = addressOf(name, ask);
+  await behindDoor(async () => {
+    const { response, content } = await reached(address, undefined, { method });
+    if (!response.ok) json(response, await content.text());
+    else saveFile(content, fileNameOf(response));
+  });
+}
+
+/** RFC 8187, as `attachment` in server/http writes it. */
+const fileNameOf = (response: Response): string =>
+  decodeURIComponent(/filename\*=UTF-8''(\S+)/.exec(response.headers.get('content-disposition') ?? '')?.[1] ?? 'file');
 
 export const problemOf = (error: unknown): ProblemText =>
   error instanceof CallError

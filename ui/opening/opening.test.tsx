@@ -5,6 +5,7 @@ import { describe, expect, test } from 'vitest';
 import { draw } from '../testing/render';
 import { refusal, serve } from '../testing/server';
 import { router } from '../testing/setup';
+import { OnFrame } from './OnFrame';
 import { OpeningMatrix, type OpeningList } from './OpeningMatrix';
 import { StudioRules } from './StudioRules';
 
@@ -127,5 +128,67 @@ describe('opening rules at a station', () => {
       { places: [place], insist: true },
     ]);
     expect(router.push).toHaveBeenCalledWith('/rollouts/0190a000-0000-7000-8000-000000000001');
+  });
+});
+
+describe('a frame, as lists of rules have it begun', () => {
+  const frame = { id: 'f1', name: 'LEY 0044' };
+  const who = (count: number) =>
+    Array.from({ length: count }, (_, n) => ({ words: `Desk ${n}, Oxbow 2`, station: `s${n}`, rule: 'any photo' }));
+  const studio = { words: 'the studio', station: null, rule: '' };
+
+  test('has a picture for each way, with how far it is from the studio’s and what it does not show', () => {
+    draw(
+      <OnFrame
+        frame={frame}
+        camera
+        begun={[
+          {
+            beginnings: [{ start: {}, who: [studio], lens: '', database: '', needsDatabase: false, notShown: [] }],
+            apart: null,
+          },
+          {
+            beginnings: [
+              {
+                start: { curve: 'none' },
+                who: who(1),
+                lens: '',
+                database: '',
+                needsDatabase: true,
+                notShown: ['look: Gone (nothing of that name is held)'],
+              },
+            ],
+            apart: { mean: 4.118, p95: 9 },
+          },
+        ]}
+        database={{ version: 'v1', title: 'Lens Bureau' }}
+        unsure={[{ words: 'Room, Oxbow 2', reason: 'it is broken' }]}
+      />,
+    );
+    const other = within(screen.getByRole('figure', { name: 'As begun by Desk 0, Oxbow 2' }));
+    expect(other.getByText('ΔE00 4.12 from the studio’s on average')).toBeTruthy();
+    expect(other.getByText('not shown: look: Gone (nothing of that name is held)')).toBeTruthy();
+    const whole = other.getByRole('img', { name: /^(?!A piece).*, as begun by Desk 0, Oxbow 2$/ });
+    expect(new URL(whole.getAttribute('src') ?? '', 'http://x').searchParams.get('start')).toBe('{"curve":"none"}');
+    expect(other.getByRole('img', { name: /^A piece .* at full size/ }).getAttribute('src')).toMatch(/&piece=yes$/);
+    const remedy = other.getByRole('link', { name: 'Roll out Lens Bureau there' });
+    expect(remedy.getAttribute('href')).toMatch(/^\/rollouts\/new\?versions=v1&stations=/);
+    expect(screen.getByText('Room, Oxbow 2: not known, since it is broken')).toBeTruthy();
+    expect(screen.getByText(/No picture shows the raw engine/)).toBeTruthy();
+  });
+
+  test('names a dozen of those that begin it alike, and counts the others', () => {
+    const begun = [
+      {
+        beginnings: [
+          { start: {}, who: [studio, ...who(40)], lens: '', database: '', needsDatabase: false, notShown: [] },
+        ],
+        apart: null,
+      },
+    ];
+    draw(<OnFrame frame={frame} camera={false} begun={begun} database={null} unsure={[]} />);
+    expect(screen.getByText('and 29 more')).toBeTruthy();
+    expect(screen.getByRole('img').getAttribute('alt')).toMatch(/Desk 1, Oxbow 2; 38 more$/);
+    expect(screen.getByText(/This frame is no camera data/)).toBeTruthy();
   });
 });

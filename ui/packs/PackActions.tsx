@@ -11,6 +11,7 @@ import { call } from '../kit/call';
 import { Notice } from '../kit/Notice';
 import { useToast } from '../kit/toast';
 import { counted } from '../kit/words';
+import { TakeAwayEverywhere } from '../rollouts/TakeAwayEverywhere';
 import { planAddress } from '../shelves/model/selection';
 import { ChangePack, type PackSaid } from './ChangePack';
 
@@ -62,6 +63,9 @@ export function PackActions({ pack, items, drafts, bench, rollOut, licences, may
         <button className="button" disabled={action.busy} onClick={() => convert({ pack: pack.id })}>
           Convert all
         </button>
+      )}
+      {may.rollOut && items.length > 0 && (
+        <TakeAwayEverywhere items={items} title={`Take ${pack.name} away`} action={action} />
       )}
       {may.archive && items.length > 0 && (
         <button className="button danger" disabled={action.busy} onClick={() => void archive()}>

@@ -2,7 +2,8 @@
 import { must } from '@/core/must';
 import { Search } from 'lucide-react';
 import { usePathname, useRouter, useSearchParams } from 'next/navigation';
-import { Suspense, useEffect, useRef, type RefObject } from 'react';
+import { Suspense, useEffect, useLayoutEffect, useRef, type RefObject } from 'react';
+import { earlyChanges, isPageRestored, tellAgain, type EarlyChange } from './early-changes';
 import { isTyping } from './model/typing';
 import { useSuggestions } from './hooks/suggestions';
 import { offerAddress, useAddressChange } from '../kit/own-address';
@@ -20,14 +21,34 @@ export function SearchBox() {
 /** Long enough for two keys of a fast typist to ask once. */
 const TYPING_MS = 20;
 
+/** One listener for both boxes: while one takes the place of the other, a key that is pressed still finds that which stands. */
 function Box() {
-  return usePathname() === '/shelves' ? <OfShelves /> : <Elsewhere />;
+  const input = useRef<HTMLInputElement>(null);
+  useSlash(input);
+  useAwakening();
+  return usePathname() === '/shelves' ? <OfShelves input={input} /> : <Elsewhere input={input} />;
+}
+
+interface BoxProps {
+  input: RefObject<HTMLInputElement | null>;
+}
+
+/** The page answers to keys and clicks from here on, and to those that came too early. */
+function useAwakening(): void {
+  const early = useRef<EarlyChange[]>([]);
+  useLayoutEffect(() => {
+    early.current = earlyChanges(document);
+  }, []);
+  useEffect(() => {
+    tellAgain(early.current, isPageRestored());
+    early.current = [];
+    document.documentElement.dataset.awake = 'yes';
+  }, []);
 }
 
 /** "/" brings the cursor to the box. */
 function useSlash(input: RefObject<HTMLInputElement | null>): void {
   useEffect(() => {
-    document.documentElement.dataset.awake = 'yes'; // the page answers to keys and clicks from here on
     const onKey = (event: KeyboardEvent) => {
       if (event.key === '/' && !isTyping(event.target) && !event.ctrlKey && !event.metaKey) {
         event.preventDefault();
@@ -48,10 +69,12 @@ const Key = () => <kbd className="key absolute right-2 top-[7px]">/</kbd>;
 
 const focusFirstSpine = (): void => document.querySelector<HTMLElement>('[data-spine][tabindex="0"]')?.focus();
 
+function fillUnlessTypedIn(box: HTMLInputElement | null, words: string): void {
+  if (box && document.activeElement !== box) box.value = words;
+}
+
 /** On the shelves, what is found is the page itself. */
-function OfShelves() {
-  const input = useRef<HTMLInputElement>(null);
-  useSlash(input);
+function OfShelves({ input }: BoxProps) {
   const router = useRouter();
   const params = useSearchParams();
   const timer = useRef<ReturnType<typeof setTimeout> | null>(null);
@@ -63,10 +86,7 @@ function OfShelves() {
     if (!offerAddress('/shelves', next.toString())) router.push(`/shelves${next.size ? `?${next}` : ''}`);
   };
   // "show all" and the like take the words away; what is being typed is left alone
-  useAddressChange((text) => {
-    const box = input.current;
-    if (box && document.activeElement !== box) box.value = new URLSearchParams(text).get('q') ?? '';
-  });
+  useAddressChange((text) => fillUnlessTypedIn(input.current, new URLSearchParams(text).get('q') ?? ''));
   const asked = (ms: number) => {
     if (timer.current) clearTimeout(timer.current);
     const words = must(input.current).value.trim();
@@ -103,9 +123,7 @@ function OfShelves() {
 }
 
 /** On any other page, items are suggested below the box; Enter alone shows all that answer on the shelves. */
-function Elsewhere() {
-  const input = useRef<HTMLInputElement>(null);
-  useSlash(input);
+function Elsewhere({ input }: BoxProps) {
   const router = useRouter();
   const suggestions = useSuggestions((href) => {
     input.current?.blur();

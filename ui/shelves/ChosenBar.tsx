@@ -8,6 +8,7 @@ import { useApprove } from '../kit/approve';
 import { call } from '../kit/call';
 import { useToast } from '../kit/toast';
 import { counted } from '../kit/words';
+import { TakeAwayEverywhere } from '../rollouts/TakeAwayEverywhere';
 import { MOST_CHOSEN } from './hooks/selection';
 import { benchAddress } from '../bench/model/laid';
 import { MOST_IN_ADDRESS, planAddress, rollable } from './model/selection';
@@ -45,6 +46,7 @@ export function ChosenBar() {
       {may.convert && <Convert />}
       {may.approve && chosen.some((spine) => spine.status === 'draft') && <Approve />}
       {may.edit && !params.get('archived') && <MoveTo />}
+      {may.rollOut && <TakeAway />}
       {may.archive && <Archive />}
       {may.rollOut && <RollOut />}
     </div>
@@ -124,6 +126,12 @@ function MoveTo() {
         ))}
     </select>
   );
+}
+
+/** From every station that has them. */
+function TakeAway() {
+  const { selection, action } = useShelves();
+  return <TakeAwayEverywhere items={[...selection.keys()]} action={action} />;
 }
 
 function Archive() {

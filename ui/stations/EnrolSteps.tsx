@@ -32,8 +32,11 @@ export function EnrolSteps({ station, system, code }: Props) {
         <b className="font-mono">{code}</b> holds once, for {CODE_MINUTES} minutes.
       </p>
       <CopyLine label="Fetch the agent and enrol it" line={lines.enrol} />
-      <p className="text-soft">Then let it run; it reports every half minute, and says what it does.</p>
-      <CopyLine label="Run the agent" line={lines.run} />
+      <p className="text-soft">
+        Then have it run, now and whenever somebody is signed in there; it reports every half minute. To watch it run
+        instead, type <code className="font-mono text-[12px]">run</code> for the last word.
+      </p>
+      <CopyLine label="Have it run from now on" line={lines.run} />
       <p role="status" className="border-t border-line pt-3">
         {enrolled ? (
           <State of="listed" word="enrolled: it reports as soon as it runs" />

@@ -3,6 +3,7 @@ import Link from 'next/link';
 import type { ReactNode } from 'react';
 import { fidelity } from '../kit/fidelity';
 import { State } from '../kit/State';
+import { PathThere, type Where } from './PathThere';
 
 export interface PlacedFile {
   path: string;
@@ -23,13 +24,14 @@ export interface PlacedFile {
 
 interface Props<T> {
   rows: readonly T[];
+  where: Where;
   /** its state as it is shown, where that is another than its own */ shownOf?: (
     file: T,
   ) => Pick<PlacedFile, 'state' | 'reason'>;
   /** what can be done about a file */ action?: (file: T) => ReactNode;
 }
 
-export function Placements<T extends PlacedFile>({ rows, shownOf = (file) => file, action }: Props<T>) {
+export function Placements<T extends PlacedFile>({ rows, where, shownOf = (file) => file, action }: Props<T>) {
   return (
     <table className="list table-fixed">
       <colgroup>
@@ -63,12 +65,13 @@ export function Placements<T extends PlacedFile>({ rows, shownOf = (file) => fil
                 ))}
               </td>
               <td className="text-[12px] [overflow-wrap:anywhere]">
-                {file.path}
-                {file.points && (
-                  <span className="text-soft">
-                    , {file.points} points{fidelity(file.residual)}
-                  </span>
-                )}
+                <PathThere where={where} path={file.path}>
+                  {file.points && (
+                    <span className="text-soft">
+                      , {file.points} points{fidelity(file.residual)}
+                    </span>
+                  )}
+                </PathThere>
               </td>
               <td>
                 <State of={shown.state || 'theirs'} />

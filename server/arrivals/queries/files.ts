@@ -139,6 +139,11 @@ export const foundAt = async (
           from placement pl
           where pl.station_id = $2 and pl.path = inv.path
         )
+        and not exists (
+          select 1
+          from ignored_there g
+          where g.station_id = $1 and g.path = inv.path and g.sha256 = inv.sha256
+        )
       order by inv.path
       limit 20000
     `,

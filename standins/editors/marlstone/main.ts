@@ -4,11 +4,13 @@ import { copyFileSync, existsSync, mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { strFromU8, unzipSync } from 'fflate';
 import { SaxesParser } from 'saxes';
-import { blueFastest, printer, through, type Develop, type Order, type Table } from '../darkroom';
+import { adjust } from '../adjust';
+import { blueFastest, printer, through, type Order, type Table, type Treatment } from '../darkroom';
 import { favorites, favoritesFirst, names } from '../favorites';
 import { photos, type Card } from '../photos';
 import { bodies, bodyOf, folderOf, iccInput, titled } from '../profiles';
 import { files, live, options, read, take, type Contents, type Listed } from '../program';
+import { presetIn } from './steps';
 
 const edition = options.edition === '3' ? 3 : 4;
 const most = edition === 3 ? 33 : 48;
@@ -17,6 +19,10 @@ const reads = edition === 3 ? ['Perrin Alder', 'Ondine 40'] : ['Perrin Alder', '
 /** Looks that say of themselves that they are for one kind of file. */
 const only = new Map<string, string>();
 const home = `${options.system === 'macos' ? 'Library/Application Support' : 'AppData/Roaming'}/.marlstone-${edition}`;
+
+/** Edition 3 takes presets only from here, when somebody says so, and keeps them where nobody else looks. */
+const TRAY = 'Marlstone Tray';
+const kept = `${home}/kept`;
 
 /** The table inside a look, counted and checked: one cube-shaped array of finite numbers, blue fastest. */
 function tableOf(xml: string): Table {
@@ -83,18 +89,22 @@ function lookIn(path: string): Look {
 
 function look(path: string): Omit<Listed, 'path'> {
   const { about, table } = lookIn(path);
-  has.set(path, table);
+  // looks work on what is seen: sRGB values as they stand
+  has.set(path, { develop: (color) => through(table, color) });
   if (about.scope?.input) only.set(path, about.scope.input);
   return { title: about.title, kind: 'look', headings: about.headings ?? [] };
 }
 
-/** Looks work on what is seen: sRGB values as they stand. What it has not read at launch it does not have. */
-function develop(path: string): Develop {
-  const known = has.get(path);
-  if (!known) throw new Error(`Marlstone ${edition} has no look at ${path}`);
-  return (color) => through(known, color);
+/** By path, what it has read at launch and can put on a picture. */
+const has = new Map<string, Treatment>();
+
+/** Edition 3 keeps what came through its tray elsewhere, under the same name. */
+function treat(path: string): Treatment {
+  const name = path.slice(path.lastIndexOf('/') + 1);
+  const known = has.get(path.startsWith(`${TRAY}/`) ? `${kept}/${name}` : path);
+  if (!known) throw new Error(`Marlstone ${edition} has nothing at ${path}`);
+  return known;
 }
-const has = new Map<string, Table>();
 
 /** `open = …`, `put = …` and `save = …`, a line each. */
 function order(text: string): Order {
@@ -102,50 +112,12 @@ function order(text: string): Order {
   return { open: said('open'), put: said('put'), save: said('save') };
 }
 
-const print = printer({ folder: `${home}/proofs`, order: '.job', fault: '.fault.txt', read: order, develop });
+const print = printer({ folder: `${home}/proofs`, order: '.job', fault: '.fault.txt', read: order, treat });
 
 function preset(path: string): Omit<Listed, 'path'> {
-  const text = read(path).toString('utf8');
-  if (edition === 4) {
-    const root: { name: string; title: string; drawer: string; edition: string }[] = [];
-    const parser = new SaxesParser({ xmlns: false });
-    parser.on('error', (error) => {
-      throw new Error(
-        root.length
-          ? `the XML is broken: ${error.message.slice(0, 80)}`
-          : 'Marlstone 4 reads presets as a list of steps in XML; presets of edition 3 have to be brought over first',
-      );
-    });
-    parser.on('opentag', (saxesTagPlain) => {
-      if (!root.length)
-        root.push({
-          name: saxesTagPlain.name,
-          title: String(saxesTagPlain.attributes.title ?? ''),
-          drawer: String(saxesTagPlain.attributes.drawer ?? ''),
-          edition: String(saxesTagPlain.attributes.edition ?? ''),
-        });
-    });
-    parser.write(text).close();
-    if (root[0]?.name !== 'marlstone-steps') throw new Error('the XML holds no list of steps');
-    if (root[0].edition !== '4') throw new Error(`a preset of edition ${root[0].edition || 'unknown'}`);
-    return { title: root[0].title || path, kind: 'preset', headings: root[0].drawer.split('/').filter(Boolean) };
-  }
-  const own = /^\[marlstone\]\s*$/m.exec(text);
-  if (!own) throw new Error('the section [marlstone] is missing');
-  const keys = new Map(
-    [
-      ...text
-        .slice(own.index)
-        .split(/^\[/m)[1]!
-        .matchAll(/^(\w+)\s*=\s*(.*)$/gm),
-    ].map((m) => [m[1]!, m[2]!.trim()]),
-  );
-  if (keys.get('edition') !== '3') throw new Error(`a preset of edition ${keys.get('edition') ?? 'unknown'}`);
-  return {
-    title: keys.get('name') ?? path,
-    kind: 'preset',
-    headings: (keys.get('drawer') ?? '').split('/').filter(Boolean),
-  };
+  const { title, headings, adjustments } = presetIn(read(path).toString('utf8'), edition);
+  has.set(path, { develop: adjust(adjustments), corners: adjustments.corners });
+  return { title: title || path, kind: 'preset', headings };
 }
 
 const profileFolder = `${home}/profiles`;
@@ -208,10 +180,6 @@ function favoritesOf(listed: readonly Listed[]): Required<Pick<Contents, 'favori
     return { favorites: [], refused: [{ path: favoritesFile, reason: (error as Error).message }] };
   }
 }
-
-/** Edition 3 takes presets only from here, when somebody says so, and keeps them where nobody else looks. */
-const TRAY = 'Marlstone Tray';
-const kept = `${home}/kept`;
 
 /** What was taken in, with what it holds. */
 const keptPreset = (path: string): Omit<Listed, 'path'> => ({ ...preset(path), sha256: hashOf(path) });

@@ -1,14 +1,17 @@
 /** Oxbow 2: a visible folder at any depth, read at launch and again whenever something in it changes. Headings are folders. */
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
-import { printer, REC2020, redFastest, tableOver, type Develop, type Order } from '../darkroom';
+import { adjust } from '../adjust';
+import { inTurn, REC2020, type Develop } from '../color';
+import { inLight, printer, redFastest, tableOver, type Order, type Treatment } from '../darkroom';
 import { favorites, favoritesFirst } from '../favorites';
 import { calibrationOf, lensDatabase, type Lenses } from '../lenses';
 import { begin, rulesInFile, type OpeningRule } from '../opening';
 import { photos, type Card, type Photo } from '../photos';
 import { bodies, bodyOf, dngProfile, folderOf, titled } from '../profiles';
 import { files, live, modified, options, read, take, type Listed } from '../program';
-import { isList, LIST, look, LOOKS, preset, PRESETS, table } from './readers';
+import { isList, LIST, look, LOOKS, named, preset, PRESETS, table } from './readers';
+import { runIn } from './run';
 
 const configs: Record<string, string> = {
   linux: '.config/oxbow',
@@ -23,13 +26,34 @@ const LOWEST = -9;
 const stop = (value: number): number => (Math.log2(Math.max(value, 1e-12) / 0.18) - LOWEST) / STOPS;
 const lightOf = (place: number): number => 0.18 * 2 ** (place * STOPS + LOWEST);
 
-function develop(path: string): Develop {
-  if (!path.startsWith(`${LOOKS}/`) || !existsSync(join(options.root, path)))
-    throw new Error(`Oxbow has no look at ${path}`);
+/** A look on linear light; a preset may call it for a share of it alone. */
+function lookAt(path: string, share = 1): Develop {
   const { size, dimensions, numbers } = table(path);
   if (dimensions !== 3) throw new Error('Oxbow prints with tables of three dimensions alone');
   const cube = { size, rows: numbers, at: redFastest(size) };
-  return tableOver(cube, REC2020, { to: stop, from: lightOf });
+  return inLight(tableOver(cube, REC2020, { to: stop, from: lightOf }, share));
+}
+
+/** The look that a preset calls by its name. */
+function lookCalled(name: string): string {
+  const path = files(LOOKS).find((one) => !isList(one) && named(one, LOOKS).title === name);
+  if (!path) throw new Error(`it calls the look ${name}, which is not there`);
+  return path;
+}
+
+/** A preset works first, and the look that it calls on what came of it. */
+function presetAt(path: string): Treatment {
+  const { adjustments, table: called } = runIn(read(path).toString('utf8'));
+  const own = adjust(adjustments);
+  const develop = called ? inTurn(own, lookAt(lookCalled(called.name), called.share)) : own;
+  return { develop, corners: adjustments.corners };
+}
+
+function treat(path: string): Treatment {
+  if (!existsSync(join(options.root, path))) throw new Error(`Oxbow has nothing at ${path}`);
+  if (path.startsWith(`${LOOKS}/`)) return { develop: lookAt(path) };
+  if (path.startsWith(`${PRESETS}/`)) return presetAt(path);
+  throw new Error(`Oxbow prints with looks and presets, and ${path} is neither`);
 }
 
 const print = printer({
@@ -37,7 +61,7 @@ const print = printer({
   order: '.ask.json',
   fault: '.refused.txt',
   read: (text) => JSON.parse(text) as Order,
-  develop,
+  treat,
 });
 
 const PROFILES = 'Oxbow/Profiles';

@@ -1,6 +1,7 @@
 /** What lies in the folder that Oxbow and its sibling share, by their one reader of tables and packets. */
-import { SaxesParser } from 'saxes';
+import { adjust } from '../adjust';
 import { read, type Listed } from '../program';
+import { runIn } from './run';
 
 export const LOOKS = 'Oxbow/Looks';
 export const PRESETS = 'Oxbow/Presets';
@@ -9,7 +10,7 @@ export const LIST = 'first.list';
 export const isList = (path: string): boolean => path.endsWith(`/${LIST}`);
 
 /** The name of a file, and the folders in which it lies. */
-const named = (path: string, under: string): { title: string; headings: string[] } => {
+export const named = (path: string, under: string): { title: string; headings: string[] } => {
   const parts = path.slice(under.length + 1).split('/');
   return { title: parts.pop()!.replace(/\.[^.]+$/, ''), headings: parts };
 };
@@ -54,22 +55,6 @@ export function table(path: string): { size: number; dimensions: number; numbers
 /** A preset, headed by its folders. Throws, with the reason, what is none. */
 export function preset(path: string): Omit<Listed, 'path'> {
   if (!/\.xmp$/i.test(path)) throw new Error('no preset that Oxbow reads');
-  const parser = new SaxesParser({ xmlns: true });
-  let steps = 0;
-  let own = false;
-  parser.on('error', (error) => {
-    throw new Error(`the packet is broken: ${error.message.slice(0, 80)}`);
-  });
-  parser.on('opentag', (saxesTagNS) => {
-    if (saxesTagNS.uri === 'https://oxbow.example/ns/run/2/') own = true;
-    for (const saxesAttributeNS of Object.values(saxesTagNS.attributes))
-      if (saxesAttributeNS.uri === 'https://oxbow.example/ns/run/2/') {
-        own = true;
-        if (saxesAttributeNS.local === 'step') steps++;
-      }
-  });
-  parser.write(read(path).toString('utf8')).close();
-  if (!own) throw new Error('no steps of Oxbow 2 in this packet');
-  if (!steps) throw new Error('the packet holds no steps');
+  adjust(runIn(read(path).toString('utf8')).adjustments);
   return { ...named(path, PRESETS), kind: 'preset' };
 }

@@ -5,12 +5,15 @@
 import { existsSync, mkdirSync, renameSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { inflateSync } from 'node:zlib';
-import { code, light, P3, printer, redFastest, tableOver, type Color, type Develop, type Order } from '../darkroom';
+import { adjust } from '../adjust';
+import { code, inTurn, light, P3, type Color, type Develop } from '../color';
+import { inLight, printer, redFastest, shareOf, tableOver, type Order, type Treatment } from '../darkroom';
 import { calibrationOf, lensDatabase, type Lenses } from '../lenses';
 import { favorites, favoritesFirst, names } from '../favorites';
 import { begin, rulesIn, type OpeningRule } from '../opening';
 import { photos, type Card, type Photo } from '../photos';
 import { files, live, options, read, take, type Contents, type Listed } from '../program';
+import { adjustmentsIn, isObject, type Entry } from './shards';
 
 const home = `${options.system === 'macos' ? 'Library/Application Support' : 'AppData/Roaming'}/Tessel`;
 const bundlePath = `${home}/tessel.json`;
@@ -18,7 +21,6 @@ const cameras = ['Perrin Alder', 'Perrin Alder IR', 'Ondine 40', 'Corvane Ley'];
 const builtIn = ['Plain', 'Soft', 'Deep', 'Clear', 'Warm', 'Cool', 'Paper', 'Slate', 'Glass', 'Gray'];
 const MOST_POINTS = 33;
 
-type Entry = Record<string, unknown>;
 interface Bundle {
   tessel: number;
   desk: { opened: number };
@@ -28,9 +30,6 @@ interface Bundle {
   chosen: { favorites?: unknown; opening?: unknown };
   [other: string]: unknown;
 }
-
-const isObject = (value: unknown): value is Entry =>
-  typeof value === 'object' && value !== null && !Array.isArray(value);
 
 /** The bundle as it lies there; a new one where none does. Throws where it cannot be read. */
 function readBundle(): Bundle {
@@ -105,15 +104,35 @@ function foretold(filter: number, left: number, above: number, corner: number): 
   return byAbove <= byCorner ? above : corner;
 }
 
-/** Panes come last, over what is seen on a P3 display. */
-function develop(path: string): Develop {
-  const entry = path.startsWith(`${bundlePath}#panes/`) && held?.panes[path.slice(`${bundlePath}#panes/`.length)];
-  if (!entry) throw new Error(`Tessel has no pane ${path}`);
+/** Panes come last, on the light of a P3 display. */
+function paneOf(entry: Entry): Develop {
   pane(entry);
   const image = png(Buffer.from(String(entry.hald), 'base64'));
   const size = Math.round(Math.cbrt(image.width)) ** 2;
   const table = { size, rows: samples(image), at: redFastest(size) };
   return tableOver(table, P3, { to: code, from: light });
+}
+
+/** A preset works first; of the pane that it calls, a share of the light is mixed in. */
+function presetOf(entry: Entry): Treatment {
+  const adjustments = adjustmentsIn(entry);
+  const own = adjust(adjustments);
+  const { named, share = 1 } = (entry.pane ?? {}) as { named?: string; share?: number };
+  const called = Object.values(held?.panes ?? {}).find((one) => one.label === named);
+  const develop = called ? inTurn(own, inLight(shareOf(share, paneOf(called)))) : own;
+  return { develop, corners: adjustments.corners };
+}
+
+function treat(path: string): Treatment {
+  const entryOf = (list: 'panes' | 'presets'): Entry | undefined => {
+    const before = `${bundlePath}#${list}/`;
+    return path.startsWith(before) ? held?.[list][path.slice(before.length)] : undefined;
+  };
+  const called = entryOf('panes');
+  if (called) return { develop: inLight(paneOf(called)) };
+  const preset = entryOf('presets');
+  if (preset) return presetOf(preset);
+  throw new Error(`Tessel has nothing at ${path}`);
 }
 
 /** `{"sheet": …, "pane": …, "as": …}` */
@@ -122,7 +141,7 @@ function order(text: string): Order {
   return { open: sheet ?? '', put: put ?? '', save: as ?? '' };
 }
 
-const print = printer({ folder: `${home}/Sheets`, order: '.sheet.json', fault: '.why.txt', read: order, develop });
+const print = printer({ folder: `${home}/Sheets`, order: '.sheet.json', fault: '.why.txt', read: order, treat });
 
 function preset(entry: Entry, { panes }: Bundle): { title: string; headings: string[] } {
   if (entry.tessel !== 7) throw new Error('a preset of another edition of Tessel');
@@ -132,6 +151,7 @@ function preset(entry: Entry, { panes }: Bundle): { title: string; headings: str
   const { named } = (entry.pane ?? {}) as { named?: string };
   if (named !== undefined && !Object.values(panes).some((one) => one.label === named))
     throw new Error(`it calls the pane ${named}, which is not in the bundle`);
+  adjust(adjustmentsIn(entry));
   const trays = typeof entry.trays === 'string' ? entry.trays.split(' > ').filter(Boolean) : [];
   return { title: String(entry.name ?? ''), headings: trays };
 }

@@ -1,4 +1,5 @@
 /** The lines that bring the agent onto a workstation, by its system: each is pasted whole. */
+import { carriedName } from '@/core/sync/carried-name';
 
 export type StationSystem = 'macos' | 'windows' | 'linux';
 
@@ -6,14 +7,23 @@ export interface AgentLines {
   /** where they are typed */ where: string;
   /** where Node.js comes from */ node: string;
   enrol: string;
-  run: string;
+  /** now, and whenever somebody is signed in at the account */ run: string;
 }
 
 const PROGRAM = 'etagere-agent.mjs';
 
+/** How a file that was carried there is carried out; the program comes out of the file itself. */
+export function carryLine(system: StationSystem, station: string): { where: string; carry: string } {
+  const file = carriedName(station);
+  const carry = `node ${PROGRAM} carry ${file}`;
+  return system === 'windows'
+    ? { where: 'in PowerShell', carry: `tar -xf ${file} ${PROGRAM}; if ($?) { ${carry} }` }
+    : { where: 'in a terminal', carry: `unzip -o ${file} ${PROGRAM} && ${carry}` };
+}
+
 export function agentLines(system: StationSystem, server: string, code: string): AgentLines {
   const enrol = `node ${PROGRAM} enrol --server ${server} --code ${code}`;
-  const run = `node ${PROGRAM} run`;
+  const run = `node ${PROGRAM} install`;
   if (system === 'windows')
     return {
       where: 'PowerShell, in the account of the person who works there',

@@ -1,5 +1,6 @@
 /** What the parts of an item's page read, each once a request. */
 import { notFound } from 'next/navigation';
+import { setTimeout as wait } from 'node:timers/promises';
 import { cache } from 'react';
 import { orNull } from '@/core/problem';
 import { isUuid } from '@/core/uuid';
@@ -62,11 +63,10 @@ export const presetOfRequest = cache(async (versionId: string) => presetShownFor
 /** So long the picture and what is read beside it have the processors to themselves. */
 const PICTURE_FIRST_MS = 250;
 
-/** It takes more computing than all the rest of the page, so that it follows. */
-const inspectionOfVersion = cache(async (versionId: string) => {
-  await new Promise((done) => setTimeout(done, PICTURE_FIRST_MS));
-  return inspectionOf(await personOfRequest(), versionId);
-});
+/** Where it was not computed yet, it takes more than all the rest of the page, so that it follows. */
+const inspectionOfVersion = cache(async (versionId: string) =>
+  inspectionOf(await personOfRequest(), versionId, () => wait(PICTURE_FIRST_MS)),
+);
 export const inspectionOfRequest = async (id: string, searchParams: PageProps['searchParams']) =>
   inspectionOfVersion((await formOfRequest(id, searchParams)).id);
 

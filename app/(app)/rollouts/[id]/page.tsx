@@ -15,6 +15,7 @@ import { signedInPerson } from '@/server/http';
 import { PageHead } from '@/ui/shell/Shell';
 import { PlanningProgress } from '@/ui/rollouts/PlanningProgress';
 import { Refresh } from '@/ui/kit/Refresh';
+import { size } from '@/ui/kit/size';
 import { State } from '@/ui/kit/State';
 import { Ago } from '@/ui/kit/time';
 import { counted } from '@/ui/kit/words';
@@ -266,7 +267,7 @@ function StationHead({ rollout, station, steps, view, mayLeave, seeing, frames }
         {station.name}
       </Link>
       <span className={`${small} font-normal text-soft`}>
-        {counted(live.length, 'file')}, {(bytes / 1e6).toFixed(1)} MB
+        {counted(live.length, 'file')}, {size(bytes)}
       </span>
       {restarts.map(({ editor, version, title }) => (
         <Link key={editor + version} href={`/stations/${station.id}`} className={`${small} font-medium`}>

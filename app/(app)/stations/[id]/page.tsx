@@ -9,9 +9,12 @@ import { openingFor } from '@/server/opening/service';
 import { dueAt, type DueHere } from '@/server/orders/service';
 import { may, type Person } from '@/server/people/roles';
 import { duplicatesIn } from '@/server/rollouts/duplicates';
+import { carriedThere, type CarriedThere } from '@/server/stations/carried-there';
 import { cameraChoices, type CameraChoice } from '@/server/stations/cameras-there';
 import { sightingsAt } from '@/server/sightings/service';
 import { foundCount } from '@/server/stations/station-arrival';
+import { ignoredThere } from '@/server/stations/ignored';
+import { foundEditors } from '@/server/stations/found-editors';
 import { stationView, twoAgentsAt, type StationView } from '@/server/stations/views';
 import { Refresh } from '@/ui/kit/Refresh';
 import { counted } from '@/ui/kit/words';
@@ -23,17 +26,20 @@ import { Sighting } from '@/ui/sightings/Sighting';
 import { stateWith } from '@/ui/sightings/sightings';
 import { AddCard } from '@/ui/stations/AddCard';
 import { AgentProgram } from '@/ui/stations/AgentProgram';
+import { Carry } from '@/ui/stations/Carry';
 import { ChangedThere, type ChangedFile } from '@/ui/stations/ChangedThere';
 import { ChangeStation } from '@/ui/stations/ChangeStation';
 import { choicesFor, choicesOf } from '@/ui/stations/EditorsThere';
 import { Duplicates } from '@/ui/stations/Duplicates';
 import { EditorStates } from '@/ui/stations/EditorStates';
+import { FoundEditors } from '@/ui/stations/FoundEditors';
 import { LeftOutOfReport } from '@/ui/stations/LeftOutOfReport';
 import { NewCode } from '@/ui/stations/NewCode';
 import { Placements } from '@/ui/stations/Placements';
+import type { Where } from '@/ui/stations/PathThere';
 import { TakeAway } from '@/ui/stations/TakeAway';
 import { TwoAgents } from '@/ui/stations/TwoAgents';
-import { TakeIn } from '@/ui/stations/TakeIn';
+import { Theirs } from '@/ui/stations/Theirs';
 import { systemNames } from '@/ui/stations/model/systems';
 
 export const metadata = { title: 'Station' };
@@ -100,6 +106,13 @@ const seeable = (rows: readonly Row[], sightingOf: Awaited<ReturnType<typeof sig
       : [],
   );
 
+const whereOf = ({ station, agent, showsPaths }: StationView): Where => ({
+  station: station.id,
+  agent: agent.id,
+  system: agent.system,
+  shows: showsPaths,
+});
+
 const keyOf = ({ editor, version }: { editor: string; version: string }): string => `${editor}@${version}`;
 
 export default async function Page({ params }: { params: Promise<{ id: string }> }) {
@@ -123,7 +136,9 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
         <Link className="button" href={`/stations/${id}/past`}>
           What lay there
         </Link>
-        {may(person, 'station.enrol') && <Actions view={view} known={known} bodies={bodies} />}
+        {may(person, 'station.enrol') && (
+          <Actions view={view} known={known} bodies={bodies} carried={await carriedThere(person, id)} />
+        )}
       </PageHead>
       {view.station.retired_at && (
         <p className="mb-4 border-l-2 border-line-strong bg-sheet px-3 py-2">
@@ -139,6 +154,13 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
       )}
       <h2 className="mb-1 text-[17px]">Editors</h2>
       <EditorStates station={id} editors={view.editors} may={may(person, 'station.editor')} />
+      {isInUse && (
+        <FoundEditors
+          station={{ id, name: view.station.name, person: view.station.person }}
+          found={await foundEditors(person, view)}
+          may={may(person, 'station.enrol')}
+        />
+      )}
       {isInUse && <OwnLists person={person} station={id} />}
       {due.length > 0 && isInUse && (
         <DueThere
@@ -151,17 +173,14 @@ export default async function Page({ params }: { params: Promise<{ id: string }>
         <Duplicates station={id} twice={await duplicatesIn(person, view)} mayPlan={may(person, 'rollout.plan')} />
       )}
       {theirs.length > 0 && (
-        <>
-          <div className="mb-1 mt-8 flex flex-wrap items-center gap-3">
-            <h2 className="text-[17px]">Theirs</h2>
-            {found > 0 && <TakeIn stationId={id} count={found} />}
-          </div>
-          <p className="mb-1 text-[12px] text-soft">
-            Lies in the editors’ folders and was not put there by Etagere. It is left alone, unless somebody plans to
-            take away what lies there twice; what is taken in stays where it is, too.
-          </p>
-          <Placements rows={theirs} />
-        </>
+        <Theirs
+          station={id}
+          where={whereOf(view)}
+          rows={theirs}
+          ignored={await ignoredThere(person, view.agent.id)}
+          found={found}
+          may={may(person, 'arrival.make') && isInUse}
+        />
       )}
     </div>
   );
@@ -229,7 +248,12 @@ async function PlacedByUs({ person, view, ours }: PlacedProps) {
         </div>
       )}
       {ours.length ? (
-        <Placements rows={ours} shownOf={(row) => stateWith(row, sightingOf(id, row))} action={actionFor} />
+        <Placements
+          rows={ours}
+          where={whereOf(view)}
+          shownOf={(row) => stateWith(row, sightingOf(id, row))}
+          action={actionFor}
+        />
       ) : (
         <NothingPlaced />
       )}
@@ -241,10 +265,11 @@ interface ActionsProps {
   view: StationView;
   known: Awaited<ReturnType<typeof listEditors>>;
   bodies: readonly CameraChoice[];
+  carried: readonly CarriedThere[];
 }
 
 /** What the librarian does with a station; a card has no reader and no agent of its own. */
-function Actions({ view: { station, host, editors }, known, bodies }: ActionsProps) {
+function Actions({ view: { station, host, editors }, known, bodies, carried }: ActionsProps) {
   const { id, name, person, system, enrolled, groups } = station;
   const readers = choicesFor(choicesOf(known, 'card'), system);
   const isInUse = !host && station.retired_at === null;
@@ -259,6 +284,17 @@ function Actions({ view: { station, host, editors }, known, bodies }: ActionsPro
         placed={Object.fromEntries(editors.map((editor) => [keyOf(editor), editor.placed]))}
       />
       {isInUse && readers.length > 0 && <AddCard host={{ id, name }} cameras={readers} />}
+      {isInUse && (
+        <Carry
+          station={{ id, name, system }}
+          enrolled={enrolled}
+          carried={carried.map(({ at, words, answered }) => ({
+            at: at.toISOString(),
+            words,
+            answered: answered?.toISOString() ?? null,
+          }))}
+        />
+      )}
       {isInUse && <NewCode station={{ id, name, system }} enrolled={enrolled} />}
     </>
   );

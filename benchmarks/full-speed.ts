@@ -1,0 +1,92 @@
+/**
+ * A virtual processor that its host lends to others at the same time does half as much, for seconds or minutes on end. What is
+ * measured in time is measured anew until the processors are as quick before and behind it as they have been seen to be.
+ */
+import { availableParallelism } from 'node:os';
+import { setTimeout as wait } from 'node:timers/promises';
+import { Worker } from 'node:worker_threads';
+import type { Row } from './rows';
+
+const PAUSE_MS = 2000;
+/** Of the best that was seen. */
+const ENOUGH = 0.85;
+
+/** Says how many MB/s of SHA-256 it does for a tenth of a second. */
+const PROBE = `
+  const { createHash } = require('node:crypto');
+  const { parentPort } = require('node:worker_threads');
+  const bytes = Buffer.alloc(1e6);
+  const began = performance.now();
+  let done = 0;
+  while (performance.now() - began < 100) {
+    createHash('sha256').update(bytes).digest();
+    done += 1;
+  }
+  parentPort.postMessage(done / ((performance.now() - began) / 1000));
+`;
+
+const probed = (): Promise<number> =>
+  new Promise((told, failed) => {
+    const worker = new Worker(PROBE, { eval: true });
+    worker.once('message', told);
+    worker.once('error', failed);
+  });
+
+/** What all processors do together, each at once with the others, in MB/s. */
+const together = async (): Promise<number> =>
+  (await Promise.all(Array.from({ length: availableParallelism() }, probed))).reduce((sum, one) => sum + one, 0);
+
+let best = 0;
+
+async function speed(): Promise<number> {
+  const now = await together();
+  best = Math.max(best, now);
+  return now;
+}
+
+/** Looks how quick the processors are now, so that it is known how quick they can be. */
+export const noteSpeed = async (): Promise<void> => void (await speed());
+
+interface Try<T> {
+  measured: T;
+  /** MB/s, the lower of before and behind it */ speed: number;
+}
+export interface AtFullSpeed<T> {
+  /** of the try with the quickest processors */ measured: T;
+  /** all tries, the quickest first */ tries: Try<T>[];
+  /** how quick they were, in words */ words: string;
+}
+
+/** @param most tries; two are made at least, since the first may not have seen how quick they can be */
+export async function atFullSpeed<T>(measure: () => T | Promise<T>, most = 10): Promise<AtFullSpeed<T>> {
+  const tries: Try<T>[] = [];
+  while (tries.length < most && !(tries.length > 1 && tries.some((one) => one.speed >= ENOUGH * best))) {
+    if (tries.length > 0) await wait(PAUSE_MS);
+    const before = await speed();
+    const measured = await measure();
+    tries.push({ measured, speed: Math.min(before, await speed()) });
+  }
+  tries.sort((one, other) => other.speed - one.speed);
+  const quickest = tries[0]!;
+  const words = `processors at ${quickest.speed.toFixed(0)} MB/s of SHA-256 together, of ${best.toFixed(0)} at best`;
+  return { measured: quickest.measured, tries, words };
+}
+
+/** A time that one thread takes, with the range of all tries. */
+export async function timeAtFullSpeed(measure: () => number): Promise<{ figure: number; note: string }> {
+  const { measured, tries, words } = await atFullSpeed(measure);
+  const all = tries.map((one) => one.measured);
+  const range = `${Math.min(...all).toFixed(1)} to ${Math.max(...all).toFixed(1)} in ${tries.length} tries`;
+  return { figure: measured, note: `${range}; ${words}` };
+}
+
+const MOST_OF_ROWS = 6;
+
+/** Whole rows: those of the try with the quickest processors, with how quick they were. */
+export async function rowsAtFullSpeed(measure: () => Promise<Row[]>): Promise<Row[]> {
+  const { measured, tries, words } = await atFullSpeed(measure, MOST_OF_ROWS);
+  return measured.map((row, n) => {
+    const figures = tries.map((one) => one.measured[n]?.figure.toPrecision(3)).join(', ');
+    return { ...row, note: [row.note, `tries: ${figures}`, words].filter(Boolean).join('; ') };
+  });
+}
