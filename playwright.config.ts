@@ -20,6 +20,9 @@ export default defineConfig({
   ],
   reporter: [['list'], ['json', { outputFile: 'e2e/.out/results.json' }]],
   use: {
+    // what hangs is told by its own line, long before the test's time is over
+    actionTimeout: seconds(30),
+    navigationTimeout: seconds(40),
     baseURL: 'http://127.0.0.1:4399',
     viewport: { width: 1280, height: 800 },
     trace: 'off',

@@ -134,7 +134,7 @@ test('a plan with a preset and the look that was made from it warns of the doubl
   const again = ' again'.repeat(test.info().retry);
   const [preset, look, companion] = [`Moth Wing${again}`, `Moth Wing look${again}`, `Moth Wing companion${again}`];
   // far from the levels of other tests: presets of nearly one effect are copies
-  const steps = `<rdf:li run:step="lamp" run:stops="${-0.87 - 0.1 * test.info().retry}"/>`;
+  const steps = `<rdf:li run:step="lamp" run:stops="${-0.87 - 1.3 * test.info().retry}"/>`;
   await takeIn(page, 'Moth set', { 'Moth set/Moth.xmp': oxbowPreset(steps, { title: preset }) }, { shelf: 'Moths' });
   await open(preset);
   await page.getByRole('link', { name: 'Convert', exact: true }).click();
