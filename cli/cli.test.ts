@@ -10,6 +10,7 @@ import { fullSamples, readDng } from '@/core/frame/dng';
 import { readCube, sampler } from '@/core/look';
 import { writeDcp } from '@/core/camera/dcp';
 import { cameras } from '@/demo/cameras/cameras';
+import { lensDatabase } from '@/demo/cameras/gear';
 import { profileFor } from '@/demo/cameras/profiles';
 import { houseLooks, oxbowPresets } from '@/demo/designs';
 import { cubeOf, oxbowOf } from '@/demo/files';
@@ -338,6 +339,114 @@ describe('charts, identities and matches', () => {
     const gray = (24 * dng.width + 3 * 16 + 8) * 3;
     const values = [0, 1, 2].map((c) => must(samples[gray + c]) / 65535 / must(dng.neutral[c]));
     for (const value of values) expect(value).toBeCloseTo(0.214, 2);
+  });
+  test('a lens database is told, matched, mapped through, converted and compared', () => {
+    writeFileSync(at('bureau.xml'), lensDatabase());
+    writeFileSync(
+      at('corners.json'),
+      JSON.stringify([
+        [0, 0],
+        [2999.5, 1999.5],
+        [5999, 3999],
+      ]),
+    );
+    const zoom = ['--camera', 'Perrin Alder', '--lens', 'Perrin 24-70 mm f/4'];
+    const picture = ['--width', '6000', '--height', '4000'];
+    const mapped = [...zoom, ...picture, '--points', at('corners.json')];
+    expect(json('lens', 'info', at('bureau.xml'))).toMatchObject({ release: '2026-10', cameras: { length: 3 } });
+    expect(json('lens', 'match', at('bureau.xml'), ...zoom, '--focal', '35')).toMatchObject([{ confidence: 1 }]);
+    // the demo's zoom draws its corner in by 3.1 % at 24 mm: that is where it lies in the photo
+    const radius = Math.hypot(2999.5, 1999.5) / Math.hypot(3000, 2000);
+    const [corner] = json(
+      'lens',
+      'map',
+      at('bureau.xml'),
+      ...mapped,
+      '--focal',
+      '24',
+      '--direction',
+      'to-distorted',
+    ) as number[][];
+    expect(corner?.[0]).toBeCloseTo(2999.5 * 0.031 * radius ** 2, 2);
+    const ideal = json('lens', 'map', at('bureau.xml'), ...mapped, '--focal', '24') as number[][];
+    writeFileSync(at('ideal.json'), JSON.stringify(ideal));
+    const again = [...zoom, ...picture, '--points', at('ideal.json'), '--focal', '24', '--direction', 'to-distorted'];
+    const back = json('lens', 'map', at('bureau.xml'), ...again) as number[][];
+    expect(back.flat()).toEqual([0, 0, 2999.5, 1999.5, 5999, 3999].map((value) => expect.closeTo(value, 3) as number));
+    const gains = json(
+      'lens',
+      'vignetting',
+      at('bureau.xml'),
+      ...mapped,
+      '--focal',
+      '24',
+      '--aperture',
+      '4',
+    ) as number[];
+    expect(gains[0]).toBeGreaterThan(must(gains[1]) * 2);
+    const converted = ['--to', 'odd5', '--direction', 'to-ideal', ...picture, '-o', at('other.xml')];
+    for (const { maxPixels } of json('lens', 'convert', at('bureau.xml'), ...converted) as { maxPixels: number }[])
+      expect(maxPixels).toBeLessThan(2);
+    const { changed } = json('lens', 'diff', at('bureau.xml'), at('other.xml'), ...picture) as {
+      changed: { maxPixels: number }[];
+    };
+    expect(changed).toHaveLength(4);
+    for (const { maxPixels } of changed) expect(maxPixels).toBeLessThan(2);
+  });
+  test('what a lens database does not say of a photo is refused, and so is what is typed wrongly', () => {
+    writeFileSync(at('middle.json'), '[[1, 2]]');
+    const zoom = [
+      '--lens',
+      'Perrin 24-70 mm f/4',
+      '--width',
+      '6000',
+      '--height',
+      '4000',
+      '--points',
+      at('middle.json'),
+    ];
+    const refused = (...more: string[]) => refusal('lens', 'map', at('bureau.xml'), ...zoom, ...more);
+    expect(refused('--camera', 'Perrin Alder', '--focal', '85').message).toContain('from 24 mm to 70 mm');
+    expect(refused('--camera', 'Somebody’s', '--focal', '50').message).toContain('the camera’s sensor is not known');
+    expect(refused('--camera', 'Ondine 40', '--focal', '50').message).toContain('smaller sensor');
+    expect(refused('--focal', '50').where).toBe('--camera');
+    expect(refused('--camera', 'Perrin Alder', '--focal', 'wide').where).toBe('--focal');
+    const likely = refusal(
+      'lens',
+      'map',
+      at('bureau.xml'),
+      '--camera',
+      'Perrin Alder',
+      '--lens',
+      '50 mm f/2 Quiet',
+      ...zoom.slice(2),
+    );
+    expect([likely.code, likely.message]).toEqual([
+      'lens-unknown',
+      expect.stringContaining('Perrin 50 mm f/2, which is like it'),
+    ]);
+    writeFileSync(at('triples.json'), '[[1, 2, 3]]');
+    const triples = [...zoom.slice(0, 6), '--points', at('triples.json'), '--camera', 'Perrin Alder', '--focal', '24'];
+    expect(refusal('lens', 'map', at('bureau.xml'), ...triples).code).toBe('points-json');
+    expect(refusal('lens', 'info', at('middle.json')).code).toBe('xml-malformed');
+  });
+  test('what a frame carries of its lens is followed plane by plane, and back', () => {
+    const numbers = [1, -0.1, 0, 0, 0, 0, 0.5, 0.5];
+    const list = new DataView(new ArrayBuffer(4 + 16 + 4 + 8 * numbers.length));
+    for (const [n, value] of [1, 1, 0x01030000, 0, 4 + 8 * numbers.length, 1].entries()) list.setUint32(n * 4, value);
+    for (const [n, value] of numbers.entries()) list.setFloat64(24 + n * 8, value);
+    writeFileSync(at('opcodes.bin'), new Uint8Array(list.buffer));
+    writeFileSync(at('one.json'), '[[300, 400]]');
+    const of = ['--opcodes', at('opcodes.bin'), '--plane', '0', '--width', '301', '--height', '401', '--points'];
+    const there = json('lens', 'map', ...of, at('one.json'));
+    expect(there).toEqual([[expect.closeTo(285, 9), expect.closeTo(380, 9)]]);
+    writeFileSync(at('there.json'), JSON.stringify(there));
+    expect(json('lens', 'map', ...of, at('there.json'), '--direction', 'to-ideal')).toEqual([
+      [expect.closeTo(300, 6), expect.closeTo(400, 6)],
+    ]);
+    expect(refusal('lens', 'vignetting', ...of.slice(0, 2), ...of.slice(4), at('one.json')).code).toBe(
+      'opcodes-no-vignette',
+    );
   });
   test('two frames of one scene are matched, patch by patch', async () => {
     const squares = Buffer.from(

@@ -5,6 +5,10 @@ export const nouns: Record<string, Noun> = {
   look: { about: 'looks: tables, chains, ICC links', verbs: () => import('./look').then((m) => m.verbs) },
   camera: { about: 'camera profiles of DNG', verbs: () => import('./camera').then((m) => m.verbs) },
   icc: { about: 'ICC profiles', verbs: () => import('./icc').then((m) => m.verbs) },
+  lens: {
+    about: 'lens databases, and what frames carry of lenses',
+    verbs: () => import('./lens').then((m) => m.verbs),
+  },
   preset: { about: 'presets of editors, and our own settings', verbs: () => import('./preset').then((m) => m.verbs) },
   chart: { about: 'charts that go through an editor', verbs: () => import('./chart').then((m) => m.verbs) },
   pack: { about: 'what suppliers send', verbs: () => import('./pack').then((m) => m.verbs) },

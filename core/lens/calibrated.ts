@@ -33,8 +33,18 @@ export interface CalibratedLens {
 export const calibratedName = ({ maker, model }: Pick<CalibratedLens, 'maker' | 'model'>): string =>
   model.toLowerCase().startsWith(maker.toLowerCase()) ? model : `${maker} ${model}`;
 
+/** A body that a database knows. */
+export interface KnownCamera {
+  maker: string;
+  model: string;
+  mount: string;
+  /** of the sensor, mm */ width: number | null;
+  height: number | null;
+}
+
 export interface Calibrations {
   release: string;
+  cameras: KnownCamera[];
   lenses: CalibratedLens[];
 }
 
@@ -58,6 +68,14 @@ const lensOf = (attribute: Attribute): CalibratedLens => ({
   quantities: [],
   focal: null,
   series: [],
+});
+
+const cameraOf = (attribute: Attribute): KnownCamera => ({
+  maker: attribute('maker'),
+  model: attribute('model'),
+  mount: attribute('mount'),
+  width: positive(attribute('width')),
+  height: positive(attribute('height')),
 });
 
 const seriesOf = (attribute: Attribute): Series => ({
@@ -92,7 +110,7 @@ function addSample(lens: CalibratedLens, series: Series, sample: Sample): void {
 /** Throws a Problem where the file is no lens database. A lens without any sample counts as named, with no quantity. */
 export function calibrations(bytes: Uint8Array): Calibrations {
   const { parser, fault } = strictParser('lens database');
-  const out: Calibrations = { release: '', lenses: [] };
+  const out: Calibrations = { release: '', cameras: [], lenses: [] };
   let depth = 0;
   let lens: CalibratedLens | null = null;
   let series: Series | null = null;
@@ -100,10 +118,11 @@ export function calibrations(bytes: Uint8Array): Calibrations {
   const enter = (tag: SaxesTagNS): void => {
     const attribute = attributesOf(tag);
     if (tag.local === 'lens' && depth === 2) out.lenses.push((lens = lensOf(attribute)));
+    else if (tag.local === 'camera' && depth === 2) out.cameras.push(cameraOf(attribute));
     else if (!lens) return;
-    else if (tag.local === 'alias') alias = '';
-    else if (tag.local === 'series') lens.series.push((series = seriesOf(attribute)));
-    else if (tag.local === 'sample' && series?.quantity) addSample(lens, series, sampleOf(tag));
+    else if (tag.local === 'alias' && depth === 3) alias = '';
+    else if (tag.local === 'series' && depth === 3) lens.series.push((series = seriesOf(attribute)));
+    else if (tag.local === 'sample' && depth === 4 && series?.quantity) addSample(lens, series, sampleOf(tag));
   };
   parser.on('opentag', (tag) => {
     depth++;
@@ -113,10 +132,10 @@ export function calibrations(bytes: Uint8Array): Calibrations {
       checkRoot(tag);
       out.release = attributesOf(tag)('release');
     } else enter(tag);
-    if (out.lenses.length > MOST)
+    if (out.lenses.length + out.cameras.length > MOST)
       throw fault(
         'lens-count',
-        `More than ${MOST.toLocaleString('en')} lenses are not read.`,
+        `More than ${MOST.toLocaleString('en')} lenses and cameras are not read.`,
         'Split the database by maker.',
       );
   });

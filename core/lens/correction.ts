@@ -25,6 +25,11 @@ export type CorrectionFound =
     }
   | { is: 'unknown'; why: string };
 
+/** How a database says which way a model leads. */
+export const directionNames = { 'to-distorted': 'ideal-to-distorted', 'to-ideal': 'distorted-to-ideal' } as const;
+/** The unit of radii, the only one. */
+export const UNIT = 'half-diagonal';
+
 /** Past the corner, since a picture that is scaled to fill may ask for a little more. */
 const FARTHEST = 1.5;
 /** Up to here no place may be shown twice. */
@@ -77,7 +82,7 @@ function radialOf(series: Series, quantity: Quantity, taken: PhotoTaken, scale: 
   const measured = measuredAt(series, quantity, taken);
   if ('why' in measured) return measured;
   const { radial } = measured;
-  const isBack = series.direction === DIRECTIONS.back;
+  const isBack = series.direction === directionNames['to-ideal'];
   if (quantity === 'vignetting') {
     const light: Radial = isBack ? (r) => 1 / radial(r * scale) : (r) => radial(r * scale);
     return isLit(light) ? { radial: light } : { why: 'its figures leave a part of the picture without light' };
@@ -99,15 +104,12 @@ function isLit(light: Radial): boolean {
   );
 }
 
-const DIRECTIONS = { forth: 'ideal-to-distorted', back: 'distorted-to-ideal' } as const;
-const UNIT = 'half-diagonal';
-
 /** As the series has it, in radii of the picture that was measured. */
 function measuredAt(series: Series, quantity: Quantity, taken: PhotoTaken): Found {
   const model = modelOf(quantity, series.model);
   if (!model) return { why: `its model “${series.model}” is not known here` };
   if (series.unit !== UNIT) return { why: `its unit “${series.unit}” is not known here` };
-  if (!Object.values<string>(DIRECTIONS).includes(series.direction))
+  if (!Object.values<string>(directionNames).includes(series.direction))
     return { why: `its direction “${series.direction}” is not known here` };
   const found = between(series.samples, taken);
   if (found.is === 'not found') return found;

@@ -19,7 +19,13 @@ describe('two releases of a lens database', () => {
     expect(difference).toEqual({
       added: [{ what: 'lens', name: 'Corvane 20 mm, Ley', before: '', after: '1 series, 0 samples' }],
       changed: [
-        { what: 'lens', name: 'Corvane 50 mm, Ley', before: '1 series, 1 sample', after: '1 series, 1 sample' },
+        {
+          what: 'lens',
+          name: 'Corvane 50 mm, Ley',
+          before: '1 series, 1 sample',
+          after: '1 series, 1 sample',
+          moved: null,
+        },
       ],
       gone: [{ what: 'lens', name: 'Corvane 90 mm, Ley', before: '1 series, 1 sample', after: '' }],
       same: 2,

@@ -4,7 +4,9 @@
  */
 import { decodeText } from '../text';
 import { strictParser } from '../xml';
+import { calibratedName, calibrations } from './calibrated';
 import { checkRoot } from './facts';
+import { movement, type Movement } from './movement';
 
 export interface LensRecord {
   /** "lens", "camera", "mount" */ what: string;
@@ -21,7 +23,8 @@ export interface LensChange {
 }
 export interface LensDifference {
   added: LensChange[];
-  changed: LensChange[];
+  /** with how far they differ, where both calibrate the lens at a setting that either was measured at */
+  changed: (LensChange & { moved: Movement | null })[];
   gone: LensChange[];
   same: number;
 }
@@ -51,10 +54,8 @@ export function lensRecords(bytes: Uint8Array): LensRecord[] {
           `More than ${MOST.toLocaleString('en')} records are not read.`,
           'Split the database by maker.',
         );
-      const name = [
-        [attribute('maker'), attribute('model') || attribute('name')].filter(Boolean).join(' '),
-        attribute('mount'),
-      ]
+      const model = attribute('model') || attribute('name');
+      const name = [calibratedName({ maker: attribute('maker'), model }).trim(), attribute('mount')]
         .filter(Boolean)
         .join(', ');
       out.push((now = { what: tag.local, name, content: '', series: 0, samples: 0 }));
@@ -97,17 +98,31 @@ const words = (record: LensRecord | undefined): string => {
   return 'named';
 };
 
+/** Where the n-th lens of a database stands among its records. */
+const lensesByKey = (bytes: Uint8Array, keys: readonly string[]) => {
+  const { lenses } = calibrations(bytes);
+  return new Map(keys.map((key, n) => [key, lenses[n]]));
+};
+
 /** Record by record; each list in the order of its own release. */
 export function lensDifference(older: Uint8Array, newer: Uint8Array): LensDifference {
   const key = (r: LensRecord): string => `${r.what} ${r.name.toLowerCase()}`;
-  const before = new Map(lensRecords(older).map((r) => [key(r), r]));
-  const after = new Map(lensRecords(newer).map((r) => [key(r), r]));
+  const ofLenses = (records: LensRecord[]): string[] => records.filter(({ what }) => what === 'lens').map(key);
+  const [olderRecords, newerRecords] = [lensRecords(older), lensRecords(newer)];
+  const before = new Map(olderRecords.map((r) => [key(r), r]));
+  const after = new Map(newerRecords.map((r) => [key(r), r]));
+  const calibratedBefore = lensesByKey(older, ofLenses(olderRecords));
+  const calibratedAfter = lensesByKey(newer, ofLenses(newerRecords));
+  const moved = (key: string): Movement | null => {
+    const [one, other] = [calibratedBefore.get(key), calibratedAfter.get(key)];
+    return one && other ? movement(one, other) : null;
+  };
   const out: LensDifference = { added: [], changed: [], gone: [], same: 0 };
-  for (const [key, lensRecord] of after) {
-    const was = before.get(key);
+  for (const [name, lensRecord] of after) {
+    const was = before.get(name);
     const line = { what: lensRecord.what, name: lensRecord.name, before: words(was), after: words(lensRecord) };
     if (!was) out.added.push(line);
-    else if (was.content !== lensRecord.content) out.changed.push(line);
+    else if (was.content !== lensRecord.content) out.changed.push({ ...line, moved: moved(name) });
     else out.same++;
   }
   for (const [k, r] of before)

@@ -135,7 +135,15 @@ describe('two versions', () => {
     const versionDifference = await compareVersions(people.retoucher, versionId, second);
     expect(versionDifference.records).toEqual({
       added: [{ what: 'lens', name: 'Saltmarsh 20', before: '', after: '1 series, 4 samples' }],
-      changed: [{ what: 'lens', name: 'Saltmarsh 50', before: '1 series, 3 samples', after: '1 series, 5 samples' }],
+      changed: [
+        {
+          what: 'lens',
+          name: 'Saltmarsh 50',
+          before: '1 series, 3 samples',
+          after: '1 series, 5 samples',
+          moved: null,
+        },
+      ],
       gone: [{ what: 'lens', name: 'Saltmarsh 90', before: '1 series, 1 sample', after: '' }],
       same: 1,
     });

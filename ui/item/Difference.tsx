@@ -1,4 +1,5 @@
 /** What differs between two versions: settings, other facts, curves, and color on frames. */
+import type { Movement } from '@/core/lens/movement';
 import { valueText } from './value-words';
 import { CurveChart } from './Curves';
 
@@ -22,7 +23,7 @@ interface Props {
   curves: { name: string; older: [number, number][]; newer: [number, number][] }[];
   color: Figures | null;
   frames: ({ id: string; name: string } & Figures)[];
-  records: { added: Line[]; changed: Line[]; gone: Line[]; same: number } | null;
+  records: { added: Line[]; changed: (Line & { moved: Movement | null })[]; gone: Line[]; same: number } | null;
 }
 const said = (v: unknown): string => (v === null || v === undefined ? 'as it was' : valueText(v));
 const LINES = 100;
@@ -133,6 +134,13 @@ const GROUPS = [
   ['gone', 'Gone'],
 ] as const;
 
+const WIDTH = 6000;
+const HALF_DIAGONAL = Math.hypot(WIDTH, 4000) / 2;
+
+/** In pixels of a picture that people have an idea of. */
+const movementWords = ({ most, light }: Movement): string =>
+  `places move by up to ${(most * HALF_DIAGONAL).toFixed(1)} pixels of ${WIDTH.toLocaleString('en')}, light changes by up to ${light.toFixed(2)} EV`;
+
 /** What became of the records of a lens database. */
 function Records({ records, older, newer }: Versions & { records: NonNullable<Props['records']> }) {
   return (
@@ -141,13 +149,16 @@ function Records({ records, older, newer }: Versions & { records: NonNullable<Pr
         <table key={group} className="list mb-3">
           <Head title={`${title}, ${records[group].length.toLocaleString('en')}`} older={older} newer={newer} />
           <tbody>
-            {records[group].slice(0, LINES).map((line) => (
+            {records[group].slice(0, LINES).map((line: Line & { moved?: Movement | null }) => (
               <tr key={`${line.what} ${line.name}`}>
                 <td className="[overflow-wrap:anywhere]">
                   {line.name} <span className="text-soft">{line.what}</span>
                 </td>
                 <td>{line.before}</td>
-                <td>{line.after}</td>
+                <td>
+                  {line.after}
+                  {line.moved && <span className="block text-soft">{movementWords(line.moved)}</span>}
+                </td>
               </tr>
             ))}
             {records[group].length > LINES && (

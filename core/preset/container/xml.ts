@@ -4,7 +4,8 @@
  */
 import type { Attr, Element } from '@xmldom/xmldom';
 import { emptyAbout, MAX_STEPS, TEXT, tooManySteps, type OpenPreset, type WrittenValue } from './open-preset';
-import { bytesOf, elementsOf, lineOf, putInto, takeOut, textIn, treeOf, TreeStep, type Property } from './xml-tree';
+import { bytesOf, elementsOf, lineOf, putInto, takeOut, textIn, treeOf } from '../../xml-tree';
+import { TreeStep, type Property } from './tree-step';
 
 const isOwn = ({ prefix, name }: Attr): boolean => prefix !== 'xmlns' && name !== 'xmlns';
 

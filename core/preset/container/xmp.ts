@@ -17,7 +17,8 @@ import {
   type OpenPreset,
   type WrittenValue,
 } from './open-preset';
-import { bytesOf, elementsOf, lineOf, putInto, takeOut, textIn, treeOf, TreeStep, type Property } from './xml-tree';
+import { bytesOf, elementsOf, lineOf, putInto, takeOut, textIn, treeOf } from '../../xml-tree';
+import { TreeStep, type Property } from './tree-step';
 
 const RDF = 'http://www.w3.org/1999/02/22-rdf-syntax-ns#';
 const DC = 'http://purl.org/dc/elements/1.1/';

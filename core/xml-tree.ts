@@ -1,8 +1,9 @@
-/** What XMP and plain XML presets share: a document that was checked before it became a tree, and how it is written. */
+/** XML as a tree: a document that is checked before it becomes one, changed in its place, and written. */
 import { DOMParser, XMLSerializer, type Document, type Element } from '@xmldom/xmldom';
-import { decodeText } from '../../text';
-import { strictParser } from '../../xml';
-import { MAX_DEPTH, WHOLE, type OpenStep, type WrittenValue } from './open-preset';
+import { decodeText } from './text';
+import { strictParser } from './xml';
+
+const MAX_DEPTH = 40;
 
 /** A tree of a text that has no document type, is well formed, and is not nested deeper than anybody writes. */
 export function treeOf(bytes: Uint8Array, what: string): Document {
@@ -54,37 +55,3 @@ export function putInto(parent: Element, child: Element): void {
 
 export const lineOf = (element: Element): string =>
   typeof element.lineNumber === 'number' && element.lineNumber > 0 ? `line ${element.lineNumber}` : 'written';
-
-/** One place where an attribute of a step stands: an XML attribute, or an element with text. */
-export interface Property {
-  name: string;
-  text: string;
-  set(value: WrittenValue): void;
-  remove(): void;
-}
-
-/** A step whose attributes are properties that are found anew each time, since the tree is changed under it. */
-export class TreeStep implements OpenStep {
-  readonly where: string;
-  constructor(
-    readonly name: string,
-    readonly source: Element,
-    private readonly find: (element: Element) => Property[],
-    private readonly make: (element: Element, name: string, value: WrittenValue) => void,
-  ) {
-    this.where = name === WHOLE ? 'the packet' : lineOf(source);
-  }
-  attributes(): Record<string, string> {
-    return Object.fromEntries(this.find(this.source).map(({ name, text }) => [name, text]));
-  }
-  set(name: string, value: WrittenValue): void {
-    const there = this.find(this.source).find((property) => property.name === name);
-    if (there) there.set(value);
-    else this.make(this.source, name, value);
-  }
-  remove(name: string): void {
-    this.find(this.source)
-      .filter((property) => property.name === name)
-      .forEach((property) => property.remove());
-  }
-}

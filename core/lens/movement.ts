@@ -1,0 +1,48 @@
+/** By how much two calibrations of one lens differ in a picture. */
+import type { CalibratedLens, Sample } from './calibrated';
+import { correctionOf, type Correction } from './correction';
+
+export interface Movement {
+  /** how far a place of a color is moved at most, in half diagonals */ most: number;
+  /** of the light at one place, in EV */ light: number;
+}
+
+const PLACES = 100;
+const radii = Array.from({ length: PLACES + 1 }, (_, n) => n / PLACES);
+
+/** The settings that either was measured at: between them, both change steadily. */
+function settingsOf(lenses: readonly CalibratedLens[]): Pick<Sample, 'focal' | 'aperture' | 'distance'>[] {
+  const samples = lenses.flatMap(({ series }) => series.flatMap((one) => one.samples));
+  const values = (name: 'focal' | 'aperture' | 'distance'): (number | null)[] => {
+    const said = [...new Set(samples.map((sample) => sample[name]).filter((value) => value !== null))];
+    return said.length ? said : [null];
+  };
+  return values('focal').flatMap((focal) =>
+    values('aperture').flatMap((aperture) => values('distance').map((distance) => ({ focal, aperture, distance }))),
+  );
+}
+
+const between = (one: Correction, other: Correction): Movement => ({
+  most: Math.max(
+    ...(['red', 'green', 'blue'] as const).flatMap((color) =>
+      radii.map((r) => Math.abs(one[color](r) - other[color](r))),
+    ),
+  ),
+  light: Math.max(...radii.map((r) => Math.abs(Math.log2(one.light(r) / other.light(r))))),
+});
+
+/**
+ * On the largest sensor that both serve, over all settings that either was measured at.
+ * @returns null where there is none at which both say something
+ */
+export function movement(one: CalibratedLens, other: CalibratedLens): Movement | null {
+  const crop = Math.max(one.crop ?? 0, other.crop ?? 0) || null;
+  const all = settingsOf([one, other]).flatMap((settings) => {
+    const [a, b] = [correctionOf(one, { ...settings, crop }), correctionOf(other, { ...settings, crop })];
+    // what one of them does not say there is no difference of what they say
+    const comparable = a.is === 'known' && b.is === 'known' && !a.left.length && !b.left.length;
+    return comparable ? between(a.correction, b.correction) : [];
+  });
+  if (!all.length) return null;
+  return { most: Math.max(...all.map(({ most }) => most)), light: Math.max(...all.map(({ light }) => light)) };
+}
