@@ -7,8 +7,8 @@ export default defineConfig({
   timeout: seconds(90),
   expect: { timeout: seconds(5) },
   workers: 1,
-  // a test that needs its second try is told of by tools/test.mjs
-  retries: process.env.CI ? 1 : 0,
+  // a second try is in a studio of its own: tools/browser-tests.mjs
+  retries: 0,
   // when a setting of the studio stays wrong, every later test waits to its end: enough is known after a few
   maxFailures: process.env.CI ? 5 : 0,
   forbidOnly: !!process.env.CI,
@@ -18,7 +18,7 @@ export default defineConfig({
     { name: 'work', testIgnore: 'routes.spec.ts' },
     { name: 'routes', testMatch: 'routes.spec.ts' },
   ],
-  reporter: [['list'], ['json', { outputFile: 'e2e/.out/results.json' }]],
+  reporter: [['list'], ['json', { outputFile: process.env.ETAGERE_E2E_REPORT ?? 'e2e/.out/results.json' }]],
   use: {
     // what hangs is told by its own line, long before the test's time is over
     actionTimeout: seconds(30),

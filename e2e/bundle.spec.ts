@@ -42,7 +42,7 @@ async function quit(): Promise<void> {
 
 test('a preset and a look go into a bundle as entries: not while its editor runs, and by themselves once it is quit', async () => {
   test.setTimeout(seconds(180));
-  const title = `Lacquer Proof${' again'.repeat(test.info().retry)}`;
+  const title = 'Lacquer Proof';
   // a form of a design bears what sets it apart
   const key = `${title} Tessel 7`;
   await test.step('Tessel runs, lists what it has, and says what it cannot use', async () => {
@@ -52,8 +52,7 @@ test('a preset and a look go into a bundle as entries: not while its editor runs
   });
 
   await test.step('a preset of another editor is written for it', async () => {
-    // another effect on a second try, or it would be a copy of the first
-    const stops = -1.7 - 0.6 * test.info().retry;
+    const stops = -1.7;
     const steps = `<rdf:li run:step="lamp" run:stops="${stops}"/><rdf:li run:step="dye" run:rich="61"/>`;
     await takeIn(page, 'Proofs', { 'Proofs/Lacquer.xmp': oxbowPreset(steps, { title }) }, { shelf: 'Proofs' });
     await page.goto(`/shelves?q=${encodeURIComponent(title)}`);
@@ -81,7 +80,7 @@ test('a preset and a look go into a bundle as entries: not while its editor runs
 
   const waiting = page.url();
   await test.step('what goes elsewhere is not held up', async () => {
-    await planFor(page, test.info().retry ? 'Scrim' : 'Gypsum', ['Model room']);
+    await planFor(page, 'Gypsum', ['Model room']);
     await page.getByRole('button', { name: /^Confirm: write/ }).click();
     await expect(page.getByText('1 of 1 files reported')).toBeVisible({ timeout: seconds(30) });
   });

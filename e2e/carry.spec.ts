@@ -11,7 +11,7 @@ test('what waits at a workstation off the network is carried there, and its answ
   page,
 }) => {
   test.setTimeout(seconds(120));
-  const name = `Pier hut ${test.info().retry}`;
+  const name = 'Pier hut';
   const folder = mkdtempSync(join(tmpdir(), 'etagere-pier-'));
   const root = join(folder, 'root');
   mkdirSync(root);

@@ -3,7 +3,7 @@ import { awake } from './app';
 import { expect, test } from './test';
 
 test('a known editor is described anew, and counts once the lead has taken it', async ({ page, pageOf }) => {
-  const note = `quit it before a sync, ${test.info().retry}`;
+  const note = 'quit it before a sync';
   await page.goto('/studio');
   await page.getByRole('link', { name: 'Describe Tessel 7' }).click();
   await expect(page.getByRole('heading', { name: 'Describe Tessel 7' })).toBeVisible();

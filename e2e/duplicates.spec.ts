@@ -8,7 +8,8 @@ import { expect, test } from './test';
 
 test('what lies twice at the Glaze desk is told, taken away by a plan, and brought back', async ({ page }) => {
   test.setTimeout(seconds(150));
-  const title = await ownLook(page, 'Annex Umber', 'Annex', 4.6);
+  const title = 'Annex Umber';
+  await ownLook(page, title, 'Annex', 4.6);
   await planFor(page, title, ['Glaze desk']);
   await page.getByRole('button', { name: /^Confirm: write/ }).click();
   const ours = page.locator('[data-path^="Oxbow/Looks/"]').filter({ hasText: title });

@@ -1,5 +1,5 @@
 /** Looks of a test's own: made, and approved by the endpoints that the screens use. */
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { origin, takeIn } from './app';
 
 /** A look that does something of its own: red raised to a power. */
@@ -35,13 +35,10 @@ export async function approve(page: Page, title: string, kind: 'look' | 'preset'
 
 /**
  * A look of a test's own on a shelf of its own, approved. Its power is far from that of any other test: what does nearly the
- * same is taken for a copy. On a second try it has another name and does something else.
+ * same is taken for a copy.
  */
-export async function ownLook(page: Page, name: string, shelf: string, power: number): Promise<string> {
-  const { retry } = test.info();
-  const title = `${name} ${retry}`;
-  const text = redRaised(title, power * (1 + 0.13 * retry));
-  await takeIn(page, `${shelf} ${retry}`, { [`${title}.cube`]: text }, { shelf: `${shelf} ${retry}` });
+export async function ownLook(page: Page, title: string, shelf: string, power: number): Promise<void> {
+  const text = redRaised(title, power);
+  await takeIn(page, shelf, { [`${title}.cube`]: text }, { shelf });
   await approve(page, title);
-  return title;
 }

@@ -8,7 +8,8 @@ test('a look goes to the Model room first, and to the Glaze desk when all is lis
   page,
 }) => {
   test.setTimeout(seconds(150));
-  const title = await ownLook(page, 'Loft Indigo', 'Loft', 2.43);
+  const title = 'Loft Indigo';
+  await ownLook(page, title, 'Loft', 2.43);
   await planFor(page, title, ['Glaze desk', 'Model room']);
   await page.getByLabel('To which station it goes first').selectOption('Model room first');
   await page.getByRole('button', { name: /^Confirm: write/ }).click();
@@ -33,7 +34,8 @@ test('a look goes to the Model room first, and to the Glaze desk when all is lis
 
 test('the rest goes by itself once all of it is listed at the first station', async ({ page }) => {
   test.setTimeout(seconds(120));
-  const title = await ownLook(page, 'Loft Madder', 'Loft by itself', 0.44);
+  const title = 'Loft Madder';
+  await ownLook(page, title, 'Loft by itself', 0.44);
   await planFor(page, title, ['Glaze desk', 'Model room']);
   await page.getByLabel('To which station it goes first').selectOption('Model room first, then by itself');
   await page.getByRole('button', { name: /^Confirm: write/ }).click();
@@ -46,7 +48,8 @@ test('the rest goes by itself once all of it is listed at the first station', as
 
 test('a rollout is confirmed for a time, waits for it, and begins before it by a word', async ({ page }) => {
   test.setTimeout(seconds(120));
-  const title = await ownLook(page, 'Loft Umber', 'Loft at night', 3.9);
+  const title = 'Loft Umber';
+  await ownLook(page, title, 'Loft at night', 3.9);
   await planFor(page, title, ['Model room']);
   const tonight = new Date(Date.now() + 8 * 3600e3);
   // as the field has it: in the clock of the browser, to the minute

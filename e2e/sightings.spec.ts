@@ -9,7 +9,8 @@ import { expect, test } from './test';
 
 test('a look is asked for at two editors and seen working; an export without it is found out', async ({ page }) => {
   test.setTimeout(seconds(180));
-  const title = await ownLook(page, 'Scullery Sienna', 'Scullery in red', 0.8);
+  const title = 'Scullery Sienna';
+  await ownLook(page, title, 'Scullery in red', 0.8);
   const launch = (verb: string) =>
     execFileSync('bin/etagere', ['station', verb, 'Glaze desk', 'marlstone@4'], {
       env: { ...process.env, ETAGERE_DATA: data },
@@ -17,8 +18,8 @@ test('a look is asked for at two editors and seen working; an export without it 
   launch('launch');
   await planFor(page, title, ['Glaze desk']);
   await page.getByRole('button', { name: /^Confirm: write/ }).click();
-  const oxbow = page.locator(`[data-path^="Oxbow/Looks/"]`).filter({ hasText: title });
-  const marlstone = page.locator(`[data-path*=".marlstone-4/looks/"]`).filter({ hasText: title });
+  const oxbow = page.locator('[data-path^="Oxbow/Looks/"]').filter({ hasText: title });
+  const marlstone = page.locator('[data-path*=".marlstone-4/looks/"]').filter({ hasText: title });
   await expect(oxbow).toHaveAttribute('data-state', 'listed', { timeout: seconds(40) });
   await expect(marlstone).toHaveAttribute('data-state', 'restart-due', { timeout: seconds(40) });
   launch('quit');
@@ -62,13 +63,12 @@ test('a look is asked for at two editors and seen working; an export without it 
 
 test('a preset is developed by its editor, and seen working there', async ({ page }) => {
   test.setTimeout(seconds(120));
-  const { retry } = test.info();
-  const title = `Gaslight ${retry}`;
+  const title = 'Gaslight';
   const preset = oxbowOf({
     title,
     headings: [],
     steps: [
-      ['cast', { mired: 60 + 15 * retry, leaf: -6 }],
+      ['cast', { mired: 60, leaf: -6 }],
       ['spread', { by: -0.2 }],
       ['line', { on: 'blue', through: '0,30 128,120 255,220' }],
       ['petal', { at: 255, span: 120, turn: 14, rich: -40 }],

@@ -63,9 +63,6 @@ export const test = base.extend<OfTest, OfWorker>({
     const faults = faultsOf(page);
     await hand(page);
     expect(faults.filter((fault) => !expectedFault?.test(fault))).toEqual([]);
-    // a second try is worth something only where it can pass behind a first one that went far: this has each test show it
-    if (process.env.ETAGERE_E2E_TWICE && test.info().retry === 0)
-      throw new Error('A first try, failed at its end on purpose.');
   },
 
   pageOf: async ({ browser, sessionOf }, hand) => {

@@ -5,6 +5,7 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join, relative } from 'node:path';
+import { browserTests } from './browser-tests.mjs';
 import { startCluster, stopCluster } from './cluster.mjs';
 import { dataFolder, ensureDebian, ensurePackages, root, say } from './checkout.mjs';
 
@@ -162,19 +163,9 @@ try {
     ensureDebian(process.env.CHROMIUM ?? 'chromium', ['chromium']);
     // the browser's tests and the faults each load the demo
     process.env.ETAGERE_DEMO_PICTURES = join(process.env.ETAGERE_DATA, 'pictures');
-    const report = join(root, 'e2e/.out/results.json');
-    rmSync(report, { force: true });
-    const status = await run(process.execPath, ['node_modules/@playwright/test/cli.js', 'test'], {
-      ETAGERE_E2E_DATA: join(process.env.ETAGERE_DATA, 'e2e'),
-      DATABASE_URL: '',
-    });
-    if (existsSync(report)) {
-      const { stats } = JSON.parse(readFileSync(report, 'utf8'));
-      passed += stats.expected + stats.flaky;
-      failed += stats.unexpected + stats.skipped;
-      if (stats.flaky) say(`${stats.flaky} browser tests passed only at their second try: see "flaky" above`);
-      if (status !== 0 && !stats.unexpected) failed++;
-    } else failed++;
+    const told = await browserTests(join(process.env.ETAGERE_DATA, 'e2e'), run);
+    passed += told.passed;
+    failed += told.failed;
     await faults(['--rounds', String(minutes() > LONG_MINUTES ? 1 : ROUNDS_OF_FAULTS)]);
   }
 } finally {
