@@ -63,7 +63,7 @@ test('a look is asked for at two editors and seen working; an export without it 
 
 test('a preset is developed by its editor, and seen working there', async ({ page }) => {
   test.setTimeout(seconds(120));
-  const title = 'Gaslight';
+  const title = 'Tallow Row';
   const preset = oxbowOf({
     title,
     headings: [],

@@ -12,6 +12,7 @@ import { letIn } from '@/server/http/door';
 import { log, within } from '@/server/log';
 import { metrics, metricsText, observeRequest, watch } from '@/server/metrics';
 import { answerAgents } from './agents';
+import { balanced, keepBalance } from './balance';
 import { compressed } from './compress';
 import { answerKeepers, serveMetrics } from './keepers';
 import { giveHeaders } from './page-headers';
@@ -63,6 +64,7 @@ async function serve(): Promise<void> {
   const answer = app.getRequestHandler();
   const turns = new Turns(AT_ONCE, LONGEST_TURN_MS);
   watch('etagere_requests_waiting', 'requests of this process that wait for their turn', () => turns.waiting);
+  const letsGo = balanced(() => turns.wait, process);
   const server = createServer((request, response) => {
     if (answerKeepers(request, response)) return;
     letIn(request.headers, request.socket.remoteAddress ?? '', behindProxy);
@@ -72,7 +74,11 @@ async function serve(): Promise<void> {
       if (answerAgents(request, response)) return;
       if (giveHeaders(request, response, dev)) return;
       if (request.url?.startsWith(STATIC)) void answer(request, response);
-      else turns.take(response, () => compressed(request, response, () => void answer(request, response)));
+      else
+        turns.take(response, () => {
+          if (letsGo()) response.shouldKeepAlive = false;
+          compressed(request, response, () => void answer(request, response));
+        });
     });
   });
   if (dev) {
@@ -93,6 +99,8 @@ async function serve(): Promise<void> {
 /** Keeps so many servers, which share the port; ends when they have ended. */
 function keepServers(): void {
   let ending = false;
+  const balance = keepBalance(() => Object.values(cluster.workers ?? {}).filter((worker) => worker !== undefined));
+  cluster.on('message', (worker, message) => balance.hear(worker, message));
   for (let n = 0; n < processes; n++) cluster.fork();
   cluster.on('exit', (worker, status, signal) => {
     if (ending) {

@@ -90,3 +90,20 @@ test('whatever comes and goes, never more than the most are under way, and all w
     }),
   );
 });
+
+test('how long whoever comes will wait follows from how turns have come', async () => {
+  const turns = new Turns(1, 1000);
+  const { ask } = begun(turns);
+  expect(turns.wait).toBe(0);
+  const asked = ['a', 'b', 'c', 'd', 'e', 'f'].map(ask);
+  for (const answer of asked.slice(0, 4)) {
+    await wait(20);
+    answer.close();
+  }
+  // one still waits, and turns have come every 20 ms or a little more
+  expect(turns.waiting).toBe(1);
+  expect(turns.wait).toBeGreaterThan(10);
+  expect(turns.wait).toBeLessThan(200);
+  asked[4]?.close();
+  expect(turns.wait).toBe(0);
+});

@@ -11,6 +11,9 @@ interface Waiting {
   work: () => void;
 }
 
+/** What the latest turn counts of the pace. */
+const NEW_SHARE = 0.1;
+
 /**
  * Where a hundred pages are painted at once, each of them waits at every step for all the others, those of many steps the
  * longest, and all of their memory is held meanwhile. In turns, each waits once.
@@ -20,6 +23,8 @@ interface Waiting {
 export class Turns {
   private readonly queue: Waiting[] = [];
   private taken = 0;
+  /** milliseconds from one turn to the next, while others wait */ private pace = 0;
+  private lastTurn = 0;
 
   constructor(
     private readonly most: number,
@@ -28,13 +33,23 @@ export class Turns {
 
   /** Does `work` when its turn has come; not at all if whoever asked has left by then. */
   take(answer: Answer, work: () => void): void {
-    if (this.taken < this.most) this.begin({ answer, work });
-    else this.queue.push({ answer, work });
+    if (this.taken < this.most) {
+      this.begin({ answer, work });
+      return;
+    }
+    // what lies before the first who waits says nothing of the pace
+    if (!this.queue.length) this.lastTurn = performance.now();
+    this.queue.push({ answer, work });
   }
 
   /** How many wait for their turn. */
   get waiting(): number {
     return this.queue.length;
+  }
+
+  /** How long whoever comes now will wait, in milliseconds, by how turns have come of late. */
+  get wait(): number {
+    return this.queue.length * this.pace;
   }
 
   private begin({ answer, work }: Waiting): void {
@@ -52,9 +67,17 @@ export class Turns {
     work();
   }
 
+  private notePace(): void {
+    const now = performance.now();
+    const took = Math.min(now - this.lastTurn, this.longestMs);
+    this.pace = this.pace ? this.pace + (took - this.pace) * NEW_SHARE : took;
+    this.lastTurn = now;
+  }
+
   private next(): void {
     for (let one = this.queue.shift(); one; one = this.queue.shift()) {
       if (one.answer.destroyed) continue;
+      this.notePace();
       this.begin(one);
       return;
     }
