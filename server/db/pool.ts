@@ -49,6 +49,8 @@ const underWay = (kept.etagereUnderWay ??= new AsyncLocalStorage<UnderWay>());
 
 const MOST_CONNECTIONS = 12;
 const WAIT_FOR_CONNECTION_MS = 10_000;
+/** A connection knows the statements that it has planned: a new one plans each of them anew, which takes longer than to run it. */
+const IDLE_CONNECTION_MS = 15 * 60_000;
 const WAIT_FOR_LOCK_MS = 30_000;
 /** How long one statement may take, and a transaction stand still. Pages are served with less (`tools/start.mjs`). */
 const USUAL_PATIENCE_SECONDS = 600;
@@ -60,6 +62,7 @@ function connections(): pg.Pool {
     connectionString: databaseUrl(),
     max: Number(process.env.ETAGERE_CONNECTIONS ?? MOST_CONNECTIONS),
     connectionTimeoutMillis: WAIT_FOR_CONNECTION_MS,
+    idleTimeoutMillis: IDLE_CONNECTION_MS,
     statement_timeout: patience,
     idle_in_transaction_session_timeout: patience,
     lock_timeout: Math.min(patience, WAIT_FOR_LOCK_MS),

@@ -3,7 +3,7 @@ import { pool } from '../db/pool';
 import { allow, type Person } from '../people/roles';
 import * as q from './queries';
 
-/** How many items are new to the person, counted to 1,001. */
+/** How many items are new to the person, counted to 201. */
 export const freshCount = (person: Person): Promise<number> => {
   allow(person, 'view');
   return q.freshCount(pool(), person.id);

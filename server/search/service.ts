@@ -1,5 +1,6 @@
 /** Searching the shelves: words with slips forgiven, facets with counts, ribbons, recently used, self-filling shelves. */
 import { facetKeys } from '@/core/item/facets';
+import { LIST_PAGE } from '@/core/item/list-page';
 import { must } from '@/core/must';
 import { storable } from '@/core/text';
 import { isUuid } from '@/core/uuid';
@@ -232,7 +233,7 @@ export async function searchCounts(person: Person, search: Search): Promise<Coun
 export async function searchPage(
   person: Person,
   search: Search,
-  limit = 100,
+  limit = LIST_PAGE,
 ): Promise<{ rows: q.SpineRow[]; counts: Counts }> {
   allow(person, 'view');
   const asked = await resolved(pool(), search);
@@ -284,14 +285,14 @@ export async function searchShelves(
       const sort = where.query ? 'best' : 'title';
       const counted = await q.counted(sql, where, sort, false, COUNTED, 0, COUNTED, TOLD);
       const counts = countsOf(counted);
-      if (counted.n > COUNTED) return { flat: true, counts, rows: await q.page(sql, where, sort, false, 100, 0) };
+      if (counted.n > COUNTED) return { flat: true, counts, rows: await q.page(sql, where, sort, false, LIST_PAGE, 0) };
       // what answers best to words stands first, on whatever shelf
       const scattered = sort === 'best' || (await q.shelvesOf(sql, counted.ids)) > SCATTERED;
       return {
         flat: scattered,
         counts,
         rows: scattered
-          ? await q.spinesOf(sql, where.person, counted.ids.slice(0, 100))
+          ? await q.spinesOf(sql, where.person, counted.ids.slice(0, LIST_PAGE))
           : await q.byShelf(sql, where.person, counted.ids, perShelf),
       };
     },

@@ -2,6 +2,7 @@
 /** All shelves one below the other, each with its first spines; and those that are put away. */
 import { ChevronDown } from 'lucide-react';
 import Link from 'next/link';
+import { startTransition, useEffect, useState } from 'react';
 import { call } from '../kit/call';
 import { groupBy } from '@/core/lists';
 import { InSight } from '../kit/InSight';
@@ -9,13 +10,14 @@ import { useCard } from './hooks/card';
 import { useDropOn } from './hooks/drop';
 import { headingKey } from './hooks/folded';
 import { FoldedRun } from './FoldedRun';
+import { boardsInWindow } from './model/boards';
 import { labelsOf, withFolded } from './model/headings';
 import { tabStop } from './model/tab-stop';
 import type { ShelfView, Spine } from './model/spine';
 import { ShelfMenu } from './ShelfMenu';
 import { useShelves } from './shelves-context';
 
-/** Boards that are painted at once; those further down wait until they come near the window. */
+/** Boards that are painted once the page is awake; those further down wait until they come near the window. */
 const AT_ONCE = 10;
 /** Matches of a board are counted so far. */
 const COUNTED = 1000;
@@ -23,17 +25,30 @@ const COUNTED = 1000;
 export function Boards({ columns }: { columns: number }) {
   const { shelves, result, filtered } = useShelves();
   const byShelf = groupBy(result.spines, (spine) => spine.shelfId);
-  const shown = shelves.filter((shelf) => !shelf.away && !shelf.query);
+  const shown = shelves.filter((shelf) => !shelf.away && !shelf.query && (byShelf.has(shelf.id) || !filtered));
+  const spinesOf = (shelf: ShelfView): Spine[] => byShelf.get(shelf.id) ?? [];
+  const isAwake = useAwake();
+  const atOnce = isAwake
+    ? AT_ONCE
+    : boardsInWindow(
+        shown.map((shelf) => spinesOf(shelf).length),
+        columns,
+      );
   return (
     <>
-      {shown.map((shelf, place) => {
-        const spines = byShelf.get(shelf.id) ?? [];
-        if (!spines.length && filtered) return null;
-        return <Board key={shelf.id} shelf={shelf} spines={spines} columns={columns} atOnce={place < AT_ONCE} />;
-      })}
+      {shown.map((shelf, place) => (
+        <Board key={shelf.id} shelf={shelf} spines={spinesOf(shelf)} columns={columns} atOnce={place < atOnce} />
+      ))}
       <NewAndAway />
     </>
   );
+}
+
+/** False for what the server paints and the browser takes over: a page that is sent to everybody is no longer than what is seen of it. */
+function useAwake(): boolean {
+  const [isAwake, setAwake] = useState(false);
+  useEffect(() => startTransition(() => setAwake(true)), []);
+  return isAwake;
 }
 
 interface BoardProps {

@@ -6,6 +6,9 @@ import { Facets } from './Facets';
 import { count } from './model/spine';
 import { useShelves } from './shelves-context';
 
+/** So many that are new are counted: more are many. */
+const MOST_FRESH = 200;
+
 export function NarrowDown() {
   const { total, filtered, fresh, params, go, result, shelf, view, may, ask } = useShelves();
   if (!total && !filtered) return null;
@@ -15,7 +18,7 @@ export function NarrowDown() {
       <Switch words="With ribbon" name="ribbon" value="any" />
       <Switch words="Recent" name="recent" value="1" />
       {(fresh > 0 || params.get('fresh')) && (
-        <Switch words={`New to you ${count(Math.min(fresh, 1000), fresh > 1000)}`} name="fresh" value="1" />
+        <Switch words={`New to you ${count(Math.min(fresh, MOST_FRESH), fresh > MOST_FRESH)}`} name="fresh" value="1" />
       )}
       {fresh > 0 && params.get('fresh') && <SeenButton />}
       {filtered && !shelf && (

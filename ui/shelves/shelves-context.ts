@@ -15,7 +15,7 @@ export interface ShelvesProps {
   frames: { id: string; name: string }[];
   total: number;
   /** the first steps of the studio, while they are not all done */ steps: readonly Step[];
-  /** how many items are new to whoever looks, to 1,001 */ fresh: number;
+  /** how many items are new to whoever looks, to 201 */ fresh: number;
   licences: { id: string; name: string }[];
   may: {
     convert: boolean;

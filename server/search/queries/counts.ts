@@ -68,24 +68,34 @@ export async function counted(
   };
 }
 
-/** How many items others brought in since the person last looked, counted to 1,001. */
+/** How many items others brought in since the person last looked, counted to 201: the newest first, until there are enough. */
 export const freshCount = async (sql: Sql, person: string): Promise<number> =>
   (
-    await one<{ n: number }>(
-      sql,
-      `
+    await one<{ n: number }>(sql, {
+      name: 'what is new',
+      text: `
         select count(*)::int as n
         from (
           select 1
-          from version v join item i on i.newest_version_id = v.id
-          where v.created_at > (select looked_at from person where id = $1)
-            and v.author_id is distinct from $1::uuid
-            and i.archived_at is null
-          limit 1001
+          from (
+            select id
+            from version
+            where created_at > (select looked_at from person where id = $1)
+              and author_id is distinct from $1::uuid
+            order by created_at desc
+            offset 0
+          ) v
+            cross join lateral (
+              select 1
+              from item i
+              where i.newest_version_id = v.id and i.archived_at is null
+              offset 0
+            ) i
+          limit 201
         ) x
       `,
-      [person],
-    )
+      values: [person],
+    })
   ).n;
 
 export const markSeen = (sql: Sql, person: string) =>

@@ -86,6 +86,10 @@ export function where(wanted: Where): { text: string; values: unknown[] } {
   return { text: `$1::uuid is not null and ${parts.join(' and ')}`, values };
 }
 
+/**
+ * What is shown of an item. Most lie at no station and have one form: to say so an index is asked, since counting what is
+ * different takes a sort for each of them.
+ */
 export const columns = `
   i.id, i.kind, i.title, i.short_title, i.position, i.headings, i.format, i.status, i.assumed, i.stale, i.cameras, i.supplier, i.tags, i.creator,
   i.shelf_id, i.shelf_order, i.revision, i.created_at, i.touched_at, i.newest_version_id as version_id,
@@ -93,22 +97,46 @@ export const columns = `
   v.created_at > (select looked_at from person where id = $1) and v.author_id is distinct from $1 as fresh,
   exists (select 1 from ribbon r where r.item_id = i.id and r.person_id = $1) as mine,
   exists (select 1 from ribbon r where r.item_id = i.id and r.person_id is null) as house,
-  (
-    select count(distinct pl.station_id)::int
-    from version pv
-      join placement pl on pl.version_id = pv.id
-    where pv.item_id = i.id
-  ) as stations,
-  (
-    select count(distinct vv.variant)::int
-    from version vv
-    where vv.item_id = i.id and vv.variant <> ''
-  ) as variants
+  case
+    when exists (
+      select 1
+      from version pv
+        join placement pl on pl.version_id = pv.id
+      where pv.item_id = i.id
+    ) then (
+      select count(distinct pl.station_id)::int
+      from version pv
+        join placement pl on pl.version_id = pv.id
+      where pv.item_id = i.id
+    )
+    else 0
+  end as stations,
+  case
+    when exists (
+      select 1
+      from version vv
+      where vv.item_id = i.id and vv.variant <> ''
+    ) then (
+      select count(distinct vv.variant)::int
+      from version vv
+      where vv.item_id = i.id and vv.variant <> ''
+    )
+    else 0
+  end as variants
 `;
 
+/**
+ * What is shown beside an item that has been chosen for a page. The version is looked up for each, which "offset 0" is for:
+ * PostgreSQL takes a page for longer than it is, and would read every version there is instead.
+ */
 export const joins = `
   join shelf s on s.id = i.shelf_id
-  join version v on v.id = i.newest_version_id
+  cross join lateral (
+    select number, selvedge, facts, created_at, author_id
+    from version
+    where id = i.newest_version_id
+    offset 0
+  ) v
   left join licence li on li.id = i.licence_id
 `;
 

@@ -6,7 +6,8 @@ import { type SpineRow, columns, joins } from './pages';
 /** The first few of each shelf, and how many stand there (counted to 1,001); without those that the person put away. */
 export const shelvesFirst = async (sql: Sql, person: string, perShelf: number): Promise<SpineRow[]> =>
   many<SpineRow>(sql, {
-    name: 'first of each shelf',
+    // the number stands in the statement: with a value for it, it would be planned anew each time
+    name: `first ${Math.trunc(perShelf)} of each shelf`,
     text: `
       select ${columns}, p.matching
       from shelf sh
@@ -25,7 +26,7 @@ export const shelvesFirst = async (sql: Sql, person: string, perShelf: number): 
           from item x
           where x.shelf_id = sh.id and x.archived_at is null
           order by x.shelf_order, x.id
-          limit $2
+          limit ${Math.trunc(perShelf)}
         ) p
         join item i on i.id = p.id ${joins}
       where sh.archived_at is null
@@ -38,7 +39,7 @@ export const shelvesFirst = async (sql: Sql, person: string, perShelf: number): 
       order by sh.position, sh.name, p.place
       limit 2400
     `,
-    values: [person, perShelf],
+    values: [person],
   });
 
 /** These items by shelf, the first few of each, and how many of each shelf they are. */
