@@ -143,6 +143,15 @@ describe('two calibrations of one lens', () => {
     expect(moved.most).toBeCloseTo(0.02, 6);
     expect(moved.light).toBeCloseTo(1, 6);
   });
+  test('of many settings are compared at the outermost and some between', () => {
+    const zoom = (wide: number, long: number) => {
+      const focals = Array.from({ length: 40 }, (_, n) => 24 + n);
+      const ends: Record<number, number> = { 0: wide, 39: long };
+      return lens(series(focals.map((focal, n) => `<sample focal="${focal}" k1="${ends[n] ?? 0}"/>`).join('')));
+    };
+    expect(must(movement(zoom(0.01, 0), zoom(0, 0))).most).toBeCloseTo(0.01, 6);
+    expect(must(movement(zoom(0, 0.02), zoom(0, 0))).most).toBeCloseTo(0.02, 6);
+  });
   test('are compared on the smaller sensor, and at settings that both know', () => {
     const wide = lens(series('<sample focal="24" k1="-0.03"/>'));
     const moved = must(movement(wide, lens(series('<sample focal="24" k1="-0.03"/>'), '1.5')));

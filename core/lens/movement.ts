@@ -1,4 +1,5 @@
 /** By how much two calibrations of one lens differ in a picture. */
+import { must } from '../must';
 import type { CalibratedLens, Sample } from './calibrated';
 import { correctionOf, type Correction } from './correction';
 
@@ -8,14 +9,23 @@ export interface Movement {
 }
 
 const PLACES = 100;
+/** So many focal lengths, apertures and distances are compared at most: the outermost, and others evenly between them. */
+const MOST = { focal: 5, aperture: 3, distance: 2 } as const;
 const radii = Array.from({ length: PLACES + 1 }, (_, n) => n / PLACES);
+
+/** At most so many of them, from the least to the greatest. */
+function thinned(values: number[], most: number): number[] {
+  const sorted = values.sort((a, b) => a - b);
+  if (sorted.length <= most) return sorted;
+  return Array.from({ length: most }, (_, n) => must(sorted[Math.round((n * (sorted.length - 1)) / (most - 1))]));
+}
 
 /** The settings that either was measured at: between them, both change steadily. */
 function settingsOf(lenses: readonly CalibratedLens[]): Pick<Sample, 'focal' | 'aperture' | 'distance'>[] {
   const samples = lenses.flatMap(({ series }) => series.flatMap((one) => one.samples));
   const values = (name: 'focal' | 'aperture' | 'distance'): (number | null)[] => {
     const said = [...new Set(samples.map((sample) => sample[name]).filter((value) => value !== null))];
-    return said.length ? said : [null];
+    return said.length ? thinned(said, MOST[name]) : [null];
   };
   return values('focal').flatMap((focal) =>
     values('aperture').flatMap((aperture) => values('distance').map((distance) => ({ focal, aperture, distance }))),
@@ -32,7 +42,7 @@ const between = (one: Correction, other: Correction): Movement => ({
 });
 
 /**
- * On the largest sensor that both serve, over all settings that either was measured at.
+ * On the largest sensor that both serve, over settings that either was measured at: where these are many, a few of them.
  * @returns null where there is none at which both say something
  */
 export function movement(one: CalibratedLens, other: CalibratedLens): Movement | null {

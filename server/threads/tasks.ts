@@ -31,6 +31,7 @@ import {
   type PictureFigures,
 } from '@/core/look/picture-difference';
 import { residual } from '@/core/look/residual';
+import { lensDifference } from '@/core/lens/records';
 import { sampler, type Evaluate } from '@/core/look/sample';
 import { stackOf, tableOfStack } from '@/core/look/stack';
 import { selvedge } from '@/core/look/selvedge';
@@ -262,6 +263,7 @@ export const tasks = {
   selvedge: ({ bytes }: { bytes: Uint8Array }) => selvedgeOf(bytes),
   profileTable: ({ profile, neutral, stages }: { profile: Profile; neutral: number[]; stages: readonly Stage[] }) =>
     profileTable(profile, neutral, stages),
+  lensDifference: ({ older, newer }: { older: Uint8Array; newer: Uint8Array }) => lensDifference(older, newer),
   inputTable: ({ icc, neutral }: { icc: Uint8Array; neutral: number[] }) => inputTable(icc, neutral),
 } as const;
 

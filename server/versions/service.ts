@@ -1,6 +1,6 @@
 /** Versions of an item: what differs between two, and a new one with the title written into the file. */
 import { identityOfItem } from '@/core/item/identity';
-import { lensDifference, type LensDifference } from '@/core/lens/records';
+import type { LensDifference } from '@/core/lens/records';
 import { neutralRamps, presetCurves, straight } from '@/core/look/compare';
 import type { Look } from '@/core/look/look';
 import { settingChanges, type SettingChange } from '@/core/pack/likeness';
@@ -132,7 +132,7 @@ export async function compareVersions(person: Person, olderId: string, newerId: 
   };
   if (older.kind === 'lens-database') {
     const [before, after] = await Promise.all([getBlob(older.sha256), getBlob(newer.sha256)]);
-    out.records = lensDifference(before, after);
+    out.records = await compute('lensDifference', { older: before, newer: after });
   }
   if (older.kind !== 'look' && older.kind !== 'preset') return out;
   const [before, after] = await Promise.all([lookOrNull(older), lookOrNull(newer)]);
