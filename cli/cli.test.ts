@@ -444,6 +444,13 @@ describe('charts, identities and matches', () => {
     expect(json('lens', 'map', ...of, at('there.json'), '--direction', 'to-ideal')).toEqual([
       [expect.closeTo(300, 6), expect.closeTo(400, 6)],
     ]);
+    const wrongly = (...more: string[]) => refusal('lens', 'map', ...of, at('one.json'), ...more).where;
+    expect([wrongly('--plane', '0.5'), wrongly('--width', '4500.5'), wrongly('--height', '-0.05')]).toEqual([
+      '--plane',
+      '--width',
+      '--height',
+    ]);
+    expect(refusal('lens', 'map', at('bureau.xml'), ...of, at('one.json')).where).toBe('--opcodes');
     expect(refusal('lens', 'vignetting', ...of.slice(0, 2), ...of.slice(4), at('one.json')).code).toBe(
       'opcodes-no-vignette',
     );

@@ -1,5 +1,6 @@
 /** The verbs of lenses: calibrations of lens databases, and those that a frame carries itself. */
-import { calibratedName, calibrations, type Calibrations } from '@/core/lens/calibrated';
+import { calibrations, type Calibrations } from '@/core/lens/calibrated';
+import { lensName } from '@/core/lens/name';
 import { convertDatabase, toldSample } from '@/core/lens/convert';
 import { correctionOf, type Correction } from '@/core/lens/correction';
 import { fitted } from '@/core/lens/fit';
@@ -18,7 +19,7 @@ import { lensDifference } from '@/core/lens/records';
 import { cropOf } from '@/core/lens/sensor';
 import { Problem } from '@/core/problem';
 import { outputPath, readInput, writeOutput } from './files';
-import { choice, numberOption, readNumbers } from './values';
+import { choice, numberOption, readNumbers, wholeOption } from './values';
 import { verb, writes, type Verb } from './verb';
 
 const bytesOf = (path: string | undefined): Uint8Array => new Uint8Array(readInput(path, 'lens database'));
@@ -41,16 +42,24 @@ const taken = { camera, lens, focal, aperture, distance } as const;
 const MOST_PIXELS = 100_000;
 const NONE = -1;
 
-/** A number that must be there. */
-function needed(value: string | undefined, name: string, least: number, most: number): number {
-  if (value === undefined) throw usage(`--${name} is missing.`, `--${name}`, `Give a number from ${least} to ${most}.`);
-  return numberOption(value, name, least, most, least);
+/** A side of the picture, which must be said. */
+function sideOf(value: string | undefined, name: string): number {
+  if (value === undefined) throw usage(`--${name} is missing.`, `--${name}`, 'Give the size of the picture in pixels.');
+  return wholeOption(value, name, 1, MOST_PIXELS, 1);
 }
 
 const sizeOf = (options: { width: string | undefined; height: string | undefined }): Size => ({
-  width: needed(options.width, 'width', 1, MOST_PIXELS),
-  height: needed(options.height, 'height', 1, MOST_PIXELS),
+  width: sideOf(options.width, 'width'),
+  height: sideOf(options.height, 'height'),
 });
+
+/** The list of opcodes that stands in the place of a database; null where there is none. */
+function opcodesIn(path: string | undefined, database: string | undefined): Opcodes | null {
+  if (path === undefined) return null;
+  if (database !== undefined)
+    throw usage('A database and a list of opcodes are named.', '--opcodes', 'Name one of the two.');
+  return readOpcodes(new Uint8Array(readInput(path, 'list of opcodes')));
+}
 
 function pointsIn(path: string | undefined): Point[] {
   return readNumbers(path).map((row): Point => {
@@ -92,7 +101,7 @@ function lensOf(database: Calibrations, name: string | undefined, body: string) 
   const found = matches(database, { camera: body, lens: name, focal: null });
   const sure = found.find(({ by }) => by === 'name');
   if (sure) return sure.calibrated;
-  const like = found[0] ? ` It has the ${calibratedName(found[0].calibrated)}, which is like it.` : '';
+  const like = found[0] ? ` It has the ${lensName(found[0].calibrated)}, which is like it.` : '';
   throw new Problem(
     'lens-unknown',
     `The database measures no “${name}”.${like}`,
@@ -112,7 +121,7 @@ function correctionFor(path: string | undefined, options: Taken, asked: string):
   const refuse = (why: string): Problem =>
     new Problem(
       'lens-not-corrected',
-      `The ${calibratedName(calibrated)} cannot be corrected: ${why}.`,
+      `The ${lensName(calibrated)} cannot be corrected: ${why}.`,
       path ?? '',
       'Take a calibration that serves this camera and these settings.',
     );
@@ -134,7 +143,7 @@ const info = verb({
       release,
       cameras: cameras.map((one) => ({ ...one, crop: cropOf(one.width, one.height) })),
       lenses: lenses.map((one) => ({
-        lens: calibratedName(one),
+        lens: lensName(one),
         mount: one.mount,
         crop: one.crop,
         focal: one.focal,
@@ -197,9 +206,9 @@ const map = verb({
   },
   run: async ({ files: [file], options }) => {
     const size = sizeOf(options);
-    if (options.opcodes !== undefined) {
-      const list = readOpcodes(new Uint8Array(readInput(options.opcodes, 'list of opcodes')));
-      const plane = numberOption(options.plane, 'plane', 0, 3, 0);
+    const list = opcodesIn(options.opcodes, file);
+    if (list) {
+      const plane = wholeOption(options.plane, 'plane', 0, 3, 0);
       const direction = choice(options.direction, 'direction', directions, 'to-distorted');
       return throughOpcodes(list, plane, size, direction, pointsIn(options.points));
     }
@@ -222,11 +231,12 @@ const vignetting = verb({
   options: { ...taken, ...picture, points, opcodes },
   run: async ({ files: [file], options }) => {
     const size = sizeOf(options);
-    if (options.opcodes === undefined) {
+    const list = opcodesIn(options.opcodes, file);
+    if (!list) {
       const correction = correctionFor(file, options, 'vignetting');
       return pointsIn(options.points).map((point) => gainAt(correction, size, point));
     }
-    const { vignettes } = readOpcodes(new Uint8Array(readInput(options.opcodes, 'list of opcodes')));
+    const { vignettes } = list;
     if (!vignettes.length)
       throw new Problem(
         'opcodes-no-vignette',

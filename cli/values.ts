@@ -62,13 +62,22 @@ export function numberOption(
   return number;
 }
 
-/** Points an axis. */
-export function sizeOption(value: string | undefined, most: number, fallback: number): number {
-  const size = numberOption(value, 'size', 2, most, fallback);
-  if (!Number.isInteger(size))
-    throw new Problem('usage', '--size must be a whole number.', '--size', 'Correct the option.');
-  return size;
+export function wholeOption(
+  value: string | undefined,
+  name: string,
+  low: number,
+  high: number,
+  fallback: number,
+): number {
+  const number = numberOption(value, name, low, high, fallback);
+  if (!Number.isInteger(number))
+    throw new Problem('usage', `--${name} must be a whole number.`, `--${name}`, 'Correct the option.');
+  return number;
 }
+
+/** Points an axis. */
+export const sizeOption = (value: string | undefined, most: number, fallback: number): number =>
+  wholeOption(value, 'size', 2, most, fallback);
 
 export function choice<T extends string>(
   value: string | undefined,

@@ -29,10 +29,6 @@ export interface CalibratedLens {
   /** mm, over all samples */ focal: [number, number] | null;
   series: Series[];
 }
-/** As it is spoken of: the maker once. */
-export const calibratedName = ({ maker, model }: Pick<CalibratedLens, 'maker' | 'model'>): string =>
-  model.toLowerCase().startsWith(maker.toLowerCase()) ? model : `${maker} ${model}`;
-
 /** A body that a database knows. */
 export interface KnownCamera {
   maker: string;

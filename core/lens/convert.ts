@@ -3,7 +3,8 @@ import type { Element } from '@xmldom/xmldom';
 import { must } from '../must';
 import { Problem } from '../problem';
 import { bytesOf, elementsOf, treeOf } from '../xml-tree';
-import { calibratedName, calibrations, type CalibratedLens, type Sample, type Series } from './calibrated';
+import { calibrations, type CalibratedLens, type Sample, type Series } from './calibrated';
+import { lensName } from './name';
 import { directionNames, UNIT } from './correction';
 import { fit, type Fit, type Fitted } from './fit';
 import { evaluated, modelOf } from './models';
@@ -119,5 +120,5 @@ function turnedRound(radial: Radial): Radial | null {
 export function toldSample({ lens, series, focal, came }: ConvertedSample, half: number) {
   const left = 'why' in came ? { maxPixels: null, meanPixels: null, left: came.why } : null;
   const done = 'why' in came ? null : { maxPixels: came.most * half, meanPixels: came.mean * half };
-  return { lens: calibratedName(lens), quantity: series.quantity, channel: series.channel, focal, ...left, ...done };
+  return { lens: lensName(lens), quantity: series.quantity, channel: series.channel, focal, ...left, ...done };
 }

@@ -2,6 +2,7 @@
 import { Problem } from '../problem';
 import { decodeText } from '../text';
 import { strictParser } from '../xml';
+import { lensName } from './name';
 
 export const LENS_NAMESPACE = 'https://etagere.example/ns/lens-database/1';
 export const LENS_ROOT = 'lens-database';
@@ -35,7 +36,7 @@ export function lensFacts(bytes: Uint8Array): LensFacts {
     } else if (tag.local === 'camera') out.bodies++;
     else if (tag.local === 'mount') out.mounts.push(attribute('name'));
     else if (tag.local === 'lens' && out.lenses.length < 5000)
-      out.lenses.push([attribute('maker'), attribute('model')].filter(Boolean).join(' '));
+      out.lenses.push(lensName({ maker: attribute('maker'), model: attribute('model') }).trim());
     else if (tag.local === 'series') out.series++;
     else if (tag.local === 'sample') out.samples++;
   });

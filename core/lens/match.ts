@@ -1,6 +1,7 @@
 /** Which lens of a database a photo was taken with: by its name, another name, or a likely one; always with the reason. */
 import { bears, cameraForm, lensForm } from '../records/names';
-import { calibratedName, type CalibratedLens, type Calibrations, type KnownCamera } from './calibrated';
+import type { CalibratedLens, Calibrations, KnownCamera } from './calibrated';
+import { lensName } from './name';
 
 export interface Sought {
   /** as the photo says it; '' where it does not */ camera: string;
@@ -87,7 +88,7 @@ const rangeWords = ([least, most]: [number, number]): string =>
 
 /** As a result tells it. */
 export const toldMatch = ({ calibrated, confidence, reason }: LensMatch) => ({
-  lens: calibratedName(calibrated),
+  lens: lensName(calibrated),
   mount: calibrated.mount,
   confidence,
   reason,

@@ -4,7 +4,8 @@
  */
 import { decodeText } from '../text';
 import { strictParser } from '../xml';
-import { calibratedName, calibrations } from './calibrated';
+import { calibrations } from './calibrated';
+import { lensName } from './name';
 import { checkRoot } from './facts';
 import { movement, type Movement } from './movement';
 
@@ -55,7 +56,7 @@ export function lensRecords(bytes: Uint8Array): LensRecord[] {
           'Split the database by maker.',
         );
       const model = attribute('model') || attribute('name');
-      const name = [calibratedName({ maker: attribute('maker'), model }).trim(), attribute('mount')]
+      const name = [lensName({ maker: attribute('maker'), model }).trim(), attribute('mount')]
         .filter(Boolean)
         .join(', ');
       out.push((now = { what: tag.local, name, content: '', series: 0, samples: 0 }));

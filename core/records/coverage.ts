@@ -1,5 +1,6 @@
 /** Coverage: the studio's own cameras and lenses, each beside what is held for it and which editors read it. */
-import { calibratedName, type CalibratedLens } from '../lens/calibrated';
+import type { CalibratedLens } from '../lens/calibrated';
+import { lensName } from '../lens/name';
 import { quantities } from '../lens/models';
 import { serves } from '../lens/sensor';
 import { bearer, bears, cameraForm, lensForm, type Named } from './names';
@@ -133,7 +134,7 @@ export function lensCoverage(
               item: databaseHeld.item,
               title: databaseHeld.title,
               release: databaseHeld.release,
-              as: calibratedName(calibratedLens),
+              as: lensName(calibratedLens),
               quantities: calibratedLens.quantities,
               focal: calibratedLens.focal,
               but,

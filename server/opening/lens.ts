@@ -1,5 +1,6 @@
 /** Which calibration a frame is begun with, and what it would do to it. */
-import { calibratedName, type CalibratedLens } from '@/core/lens/calibrated';
+import type { CalibratedLens } from '@/core/lens/calibrated';
+import { lensName } from '@/core/lens/name';
 import { correctionOf, type PhotoTaken } from '@/core/lens/correction';
 import { cropOf } from '@/core/lens/sensor';
 import { farthestMove, zoomToFill } from '@/core/lens/warp';
@@ -117,7 +118,7 @@ export async function lensBegun(
   const pixels = (move * Math.hypot(frame.width, frame.height)) / 2;
   const of = [found.database.title, found.release].filter(Boolean).join(' ');
   const words = [
-    `${calibratedName(asked.lens)}, by ${of}`,
+    `${lensName(asked.lens)}, by ${of}`,
     `places move by up to ${pixels < 10 ? pixels.toFixed(1) : Math.round(pixels)} of ${frame.width} pixels`,
     ...told.left.map((one) => `not corrected: ${one}`),
   ].join('; ');

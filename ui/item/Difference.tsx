@@ -137,9 +137,16 @@ const GROUPS = [
 const WIDTH = 6000;
 const HALF_DIAGONAL = Math.hypot(WIDTH, 4000) / 2;
 
-/** In pixels of a picture that people have an idea of. */
-const movementWords = ({ most, light }: Movement): string =>
-  `places move by up to ${(most * HALF_DIAGONAL).toFixed(1)} pixels of ${WIDTH.toLocaleString('en')}, light changes by up to ${light.toFixed(2)} EV`;
+/** In pixels of a picture that people have an idea of; what nobody could see is not told. */
+function movementWords({ most, light }: Movement): string {
+  const pixels = (most * HALF_DIAGONAL).toFixed(1);
+  const ev = light.toFixed(2);
+  const parts = [
+    Number(pixels) > 0 && `places move by up to ${pixels} pixels of ${WIDTH.toLocaleString('en')}`,
+    Number(ev) > 0 && `light changes by up to ${ev} EV`,
+  ];
+  return parts.filter(Boolean).join(', ') || 'no place and no light changes that one could see';
+}
 
 /** What became of the records of a lens database. */
 function Records({ records, older, newer }: Versions & { records: NonNullable<Props['records']> }) {

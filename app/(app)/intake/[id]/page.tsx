@@ -1,5 +1,6 @@
 import { notFound } from 'next/navigation';
 import { Problem } from '@/core/problem';
+import { nounFor } from '@/core/words';
 import { listFrames } from '@/server/frames/service';
 import { listShelves } from '@/server/items/service';
 import { listLicences } from '@/server/licences/service';
@@ -51,7 +52,8 @@ export default async function Page({
         note={
           <span className="inline-flex gap-2">
             <State of={arrival.status} />
-            {settled && `${view.files.toLocaleString('en')} files, ${view.takeable.toLocaleString('en')} to be taken`}
+            {settled &&
+              `${view.files.toLocaleString('en')} ${nounFor(view.files, 'file')}, ${view.takeable.toLocaleString('en')} to be taken`}
           </span>
         }
       />
