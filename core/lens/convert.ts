@@ -22,7 +22,8 @@ export interface ConvertedDatabase {
   samples: ConvertedSample[];
 }
 
-const isRadius = (series: Series): series is Series & { quantity: 'distortion' | 'lateral chromatic aberration' } =>
+type RadiusSeries = Series & { quantity: 'distortion' | 'lateral chromatic aberration' };
+const isRadius = (series: Series): series is RadiusSeries =>
   series.quantity === 'distortion' || series.quantity === 'lateral chromatic aberration';
 
 /**
@@ -59,7 +60,7 @@ const childrenOf = (parent: Element, name: string): Element[] =>
 function convertSeries(
   element: Element,
   lens: CalibratedLens,
-  series: Series,
+  series: RadiusSeries,
   to: Fitted,
   wanted: Direction | null,
 ): ConvertedSample[] {
@@ -91,11 +92,11 @@ function writeCoefficients(sample: Element, k: Record<string, number>): void {
   for (const [name, value] of Object.entries(k)) sample.setAttribute(name, String(Number(value.toPrecision(PLACES))));
 }
 
-function converted(series: Series, sample: Sample, to: Fitted, direction: string): Fit | { why: string } {
+function converted(series: RadiusSeries, sample: Sample, to: Fitted, direction: string): Fit | { why: string } {
   // a color that is larger than green is beyond a model that leaves the middle as it is
   if (to === 'division' && series.quantity !== 'distortion')
     return { why: 'a color may be larger than another, which this model cannot say' };
-  const model = modelOf(isRadius(series) ? series.quantity : 'distortion', series.model);
+  const model = modelOf(series.quantity, series.model);
   if (!model) return { why: `its model “${series.model}” is not known here` };
   if (series.unit !== UNIT) return { why: `its unit “${series.unit}” is not known here` };
   if (!Object.values<string>(directionNames).includes(series.direction))
