@@ -2,7 +2,7 @@
 import type { ActionOf, Subject } from '@/core/activity/sentences';
 import { must } from '@/core/must';
 import type { Sql } from '../db/pool';
-import { many, one } from '../db/query';
+import { many, nameOf, one } from '../db/query';
 
 export interface Actor {
   personId: string | null;
@@ -214,32 +214,39 @@ const nameNow = `
   end
 `;
 
-/** Newest first, below an id; with the name that the subject bears now. */
-export const activity = async (
-  sql: Sql,
-  filter: { below: number | null; person: string | null; subject: string | null; subjectId: string | null },
-  most: number,
-): Promise<ActivityRow[]> =>
-  many<ActivityRow>(
-    sql,
-    `
-      select
-        e.id, e.at, e.actor, e.subject, e.subject_id, e.action, e.before, e.after,
-        ${nameNow} as title
-      from event e
-        cross join lateral (
-          -- an index finds it by its number; what is named otherwise has none
-          select case when e.subject_id ~ '^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$' then e.subject_id::uuid end as id
-        ) named
-      where ($1::bigint is null or e.id < $1)
-        and ($2::uuid is null or e.person_id = $2)
-        and ($3::text is null or e.subject = $3)
-        and ($4::text is null or (e.subject_id = $4 and e.subject = $3))
-        and (e.subject <> 'job' or $3 = 'job')
-      order by e.id desc
-      limit $5
-    `,
-    [filter.below, filter.person, filter.subject, filter.subjectId, most],
-  );
+export interface ActivityFilter {
+  below: number | null;
+  person: string | null;
+  subject: string | null;
+  /** of that subject */ subjectId: string | null;
+}
+
+/** Newest first, below an id; with the name that the subject bears now. A statement for what is asked, so that its plan can be kept. */
+export async function activity(sql: Sql, filter: ActivityFilter, most: number): Promise<ActivityRow[]> {
+  const values: unknown[] = [most];
+  const parts: string[] = [];
+  const add = (column: string, is: '<' | '=', value: string | number | null): void => {
+    if (value !== null) parts.push(`${column} ${is} $${values.push(value)}`);
+  };
+  add('e.id', '<', filter.below);
+  add('e.person_id', '=', filter.person);
+  add('e.subject', '=', filter.subject);
+  if (filter.subject) add('e.subject_id', '=', filter.subjectId);
+  if (filter.subject !== 'job') parts.push(`e.subject <> 'job'`);
+  const text = `
+    select
+      e.id, e.at, e.actor, e.subject, e.subject_id, e.action, e.before, e.after,
+      ${nameNow} as title
+    from event e
+      cross join lateral (
+        -- an index finds it by its number; what is named otherwise has none
+        select case when e.subject_id ~ '^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$' then e.subject_id::uuid end as id
+      ) named
+    where ${parts.length ? parts.join(' and ') : 'true'}
+    order by e.id desc
+    limit $1
+  `;
+  return many<ActivityRow>(sql, { name: nameOf('activity', text), text, values });
+}
 export const actors = async (sql: Sql): Promise<{ id: string; name: string }[]> =>
   many<{ id: string; name: string }>(sql, 'select id, name from person order by name');

@@ -2,7 +2,7 @@ import pg from 'pg';
 import { afterEach, beforeAll, describe, expect, test, vi } from 'vitest';
 import { Problem } from '@/core/problem';
 import { isWorthAnotherTry, passingFault, refusalOf } from './faults';
-import { closePool, databaseUrl, pool, transaction } from './pool';
+import { closePool, databaseUrl, fenced, pool, poolState, searching, transaction } from './pool';
 import { many, one } from './query';
 import { withDatabase } from './testing/database';
 
@@ -74,6 +74,42 @@ describe('a transaction', () => {
       expect(await later).toEqual(['one']);
     });
   });
+});
+
+describe('what searches', () => {
+  const setting = async (sql = searching()): Promise<string> =>
+    (await one<{ value: string }>(sql, `select current_setting('enable_seqscan') as value`)).value;
+
+  test('goes through indexes, from the first statement of each connection on; nothing else does', async () => {
+    const asked = await Promise.all(Array.from({ length: 12 }, () => setting()));
+    expect(new Set(asked)).toEqual(new Set(['off']));
+    expect(await setting(pool())).toBe('on');
+    expect(poolState()).toMatchObject({ open: 5, waiting: 0 });
+  });
+
+  test('sees what the transaction wrote that it is part of', async () => {
+    await transaction(async () => {
+      await mark('within');
+      expect((await many<{ note: string }>(searching(), 'select note from mark')).map((m) => m.note)).toEqual([
+        'within',
+      ]);
+    });
+  });
+});
+
+test('behind a fence, what only reads asks for nothing, with a name or without; what writes asks first', async () => {
+  let asked = 0;
+  const fence = async () => {
+    asked++;
+  };
+  await fenced(fence, async () => {
+    await pool().query('select 1');
+    await pool().query({ name: 'read behind a fence', text: 'select $1::int', values: [1] });
+    expect(asked).toBe(0);
+    await pool().query({ text: 'insert into mark (note) values ($1)', values: ['fenced'] });
+    expect(asked).toBe(1);
+  });
+  expect(await notes()).toEqual(['fenced']);
 });
 
 test('many more at once than there are connections all come to their end, each with another statement within', async () => {

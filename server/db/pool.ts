@@ -1,5 +1,5 @@
 /**
- * Connections and transactions: one pool a process, kept on globalThis because development reloads modules. Whoever asks
+ * Connections and transactions: the pools of a process, kept on globalThis because development reloads modules. Whoever asks
  * within a transaction gets the transaction's own connection: nobody who holds one ever waits for a second, so that any
  * number of people at once can wait for the pool, and none of them for ever.
  */
@@ -41,6 +41,7 @@ type Fence = (sql: Sql) => Promise<void>;
 
 const kept = globalThis as typeof globalThis & {
   etagerePool?: pg.Pool;
+  etagereSearchPool?: pg.Pool;
   etagereUnderWay?: AsyncLocalStorage<UnderWay>;
   etagereFence?: AsyncLocalStorage<Fence>;
 };
@@ -48,6 +49,8 @@ const fences = (kept.etagereFence ??= new AsyncLocalStorage<Fence>());
 const underWay = (kept.etagereUnderWay ??= new AsyncLocalStorage<UnderWay>());
 
 const MOST_CONNECTIONS = 12;
+/** A web process answers four at once, and each of them searches once. */
+const MOST_THAT_SEARCH = 4;
 const WAIT_FOR_CONNECTION_MS = 10_000;
 /** A connection knows the statements that it has planned: a new one plans each of them anew, which takes longer than to run it. */
 const IDLE_CONNECTION_MS = 15 * 60_000;
@@ -55,21 +58,34 @@ const WAIT_FOR_LOCK_MS = 30_000;
 /** How long one statement may take, and a transaction stand still. Pages are served with less (`tools/start.mjs`). */
 const USUAL_PATIENCE_SECONDS = 600;
 
-function connections(): pg.Pool {
-  if (kept.etagerePool) return kept.etagerePool;
+/** `begin` is done with each new connection before it is given away: the pool waits for it, though its types do not say so. */
+function newPool(most: number, begin?: (client: pg.ClientBase) => Promise<unknown>): pg.Pool {
   const patience = 1000 * Number(process.env.ETAGERE_PATIENCE_SECONDS ?? USUAL_PATIENCE_SECONDS);
-  kept.etagerePool = new pg.Pool({
+  const made = new pg.Pool({
     connectionString: databaseUrl(),
-    max: Number(process.env.ETAGERE_CONNECTIONS ?? MOST_CONNECTIONS),
+    max: most,
     connectionTimeoutMillis: WAIT_FOR_CONNECTION_MS,
     idleTimeoutMillis: IDLE_CONNECTION_MS,
     statement_timeout: patience,
     idle_in_transaction_session_timeout: patience,
     lock_timeout: Math.min(patience, WAIT_FOR_LOCK_MS),
+    onConnect: begin as ((client: pg.ClientBase) => void) | undefined,
   });
-  kept.etagerePool.on('error', (error) => log.warn({ err: error }, 'a connection to the database was lost'));
-  return kept.etagerePool;
+  made.on('error', (error) => log.warn({ err: error }, 'a connection to the database was lost'));
+  return made;
 }
+
+const connections = (): pg.Pool =>
+  (kept.etagerePool ??= newPool(Number(process.env.ETAGERE_CONNECTIONS ?? MOST_CONNECTIONS)));
+
+/**
+ * Connections that search through indexes alone: with a limit, the planner else hopes for early hits, and reads the whole
+ * table where there are none. Saying so once a connection spares each search a transaction of its own.
+ */
+const searchConnections = (): pg.Pool =>
+  (kept.etagereSearchPool ??= newPool(MOST_THAT_SEARCH, (client) =>
+    client.query('set enable_seqscan to off; set jit to off'),
+  ));
 
 /** Where statements go: the transaction that is under way here, else any connection. */
 export function pool(): Sql {
@@ -78,12 +94,18 @@ export function pool(): Sql {
   return fences.getStore() ? fencedStatements : connections();
 }
 
+/** Where statements go that look for items by what is asked of them: they only read. Within a transaction, its own connection. */
+export function searching(): Sql {
+  const transaction = underWay.getStore();
+  return transaction?.open ? transaction.client : searchConnections();
+}
+
 /** Single statements behind a fence: what reads goes as it is, what writes is a transaction, and so is fenced. */
 const fencedStatements: Sql = {
-  query: ((text: string, values?: unknown[]) =>
-    /^\s*select\b/i.test(text)
-      ? connections().query(text, values)
-      : transaction((sql) => sql.query(text, values))) as Sql['query'],
+  query: ((statement: string | pg.QueryConfig, values?: unknown[]) =>
+    /^\s*select\b/i.test(typeof statement === 'string' ? statement : statement.text)
+      ? connections().query(statement, values)
+      : transaction((sql) => sql.query(statement, values))) as Sql['query'],
 };
 
 /** Runs `work` so that each of its transactions, and each statement that writes, first asks the fence. */
@@ -91,13 +113,14 @@ export const fenced = <T>(fence: Fence, work: () => Promise<T>): Promise<T> => f
 
 /** How many connections this process has open, and how much of its work waits for one. */
 export const poolState = (): { open: number; waiting: number } => ({
-  open: kept.etagerePool?.totalCount ?? 0,
-  waiting: kept.etagerePool?.waitingCount ?? 0,
+  open: (kept.etagerePool?.totalCount ?? 0) + (kept.etagereSearchPool?.totalCount ?? 0),
+  waiting: (kept.etagerePool?.waitingCount ?? 0) + (kept.etagereSearchPool?.waitingCount ?? 0),
 });
 
 export async function closePool(): Promise<void> {
-  await kept.etagerePool?.end();
+  await Promise.all([kept.etagerePool?.end(), kept.etagereSearchPool?.end()]);
   kept.etagerePool = undefined;
+  kept.etagereSearchPool = undefined;
 }
 
 const MOST_TRIES = 4;

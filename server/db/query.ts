@@ -1,4 +1,5 @@
 /** The three ways in which a statement is asked: for exactly one row, for one or none, for any number. */
+import { createHash } from 'node:crypto';
 import type { QueryConfig, QueryResultRow } from 'pg';
 import type { Sql } from './pool';
 
@@ -35,3 +36,10 @@ export async function one<Row extends QueryResultRow>(
   }
   return row;
 }
+
+/**
+ * A name for a statement whose text is put together, so that each of its texts is planned once a connection. For those
+ * that come in few shapes, with what people typed among the values: a connection keeps all that it has planned.
+ */
+export const nameOf = (what: string, text: string): string =>
+  `${what} ${createHash('sha1').update(text).digest('hex').slice(0, 16)}`;

@@ -139,6 +139,16 @@ describe('a descriptor that a person brings', () => {
     expect(differences.find(({ at }) => at === 'title')?.after).toMatch(/^Oxbow .*\ufffd/u);
     await decideProposal(people.lead, id, { verb: 'decline' });
   });
+  test('is what is known of its editor from then on; the others are not read anew, and none can be changed', async () => {
+    const [before] = await descriptors();
+    expect((await descriptors())[0]).toBe(before);
+    expect(() => {
+      (must(before).places as Record<string, unknown>).looks = {};
+    }).toThrow(TypeError);
+    const { id } = await proposeText(people.lead, JSON.stringify(changed({ title: 'Oxbow, renamed' })));
+    await decideProposal(people.lead, id, { verb: 'take' });
+    expect(must((await descriptors()).find((one) => one.editor === 'oxbow')).title).toBe('Oxbow, renamed');
+  });
   test('is refused where it is no JSON, says nothing new, or breaks a rule', async () => {
     const refused = (text: string) => expect(proposeText(people.librarian, text)).rejects;
     await refused('{').toMatchObject({ code: 'descriptor-json' });

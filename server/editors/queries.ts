@@ -2,10 +2,23 @@ import type { Descriptor } from '@/core/editor/descriptor';
 import type { Sql } from '../db/pool';
 import { many, maybe, one } from '../db/query';
 
-export const allDescriptors = async (sql: Sql): Promise<Descriptor[]> =>
-  (await many<{ descriptor: Descriptor }>(sql, 'select descriptor from editor order by id, version')).map(
-    (r) => r.descriptor,
-  );
+/** Descriptors by their text, as they were last asked for: most pages read them all, and they change once a year. */
+let read = new Map<string, Descriptor>();
+
+const frozen = (text: string): Descriptor =>
+  JSON.parse(text, (_key, value: unknown) => Object.freeze(value)) as Descriptor;
+
+/** All descriptors. One whose text is what it was is the same object again, which is why none can be changed. */
+export async function allDescriptors(sql: Sql): Promise<readonly Descriptor[]> {
+  const rows = await many<{ text: string }>(sql, {
+    name: 'descriptors',
+    text: 'select descriptor::text as text from editor order by id, version',
+  });
+  const before = read;
+  read = new Map(rows.map(({ text }) => [text, before.get(text) ?? frozen(text)]));
+  return [...read.values()];
+}
+
 export const upsertEditor = (sql: Sql, descriptor: Descriptor) =>
   sql.query(
     `

@@ -7,7 +7,7 @@ import { record, type Actor } from '../activity/queries';
 import { allow, type Person } from '../people/roles';
 import * as q from './queries';
 
-export const descriptors = (sql: Sql = pool()): Promise<Descriptor[]> => q.allDescriptors(sql);
+export const descriptors = (sql: Sql = pool()): Promise<readonly Descriptor[]> => q.allDescriptors(sql);
 
 /** Takes a descriptor as the newest revision of its editor, at once: for what is ours. From outside, it is proposed (`proposals.ts`). */
 export async function bringDescriptor(sql: Sql, actor: Actor, value: unknown, where: string): Promise<Descriptor> {

@@ -1,11 +1,10 @@
 'use client';
 /** The shelves, from what came with the page. */
 import { useMemo } from 'react';
-import { unpack, type Packed } from '../kit/packed';
+import { unpackShelves, type PackedShelves } from './model/packed-shelves';
 import { Shelves } from './Shelves';
-import type { ShelvesProps } from './shelves-context';
 
-export function ShelvesOfPage({ packed }: { packed: Packed<ShelvesProps> }) {
-  const props = useMemo(() => unpack(packed), [packed]);
+export function ShelvesOfPage({ packed }: { packed: PackedShelves }) {
+  const props = useMemo(() => unpackShelves(packed), [packed]);
   return <Shelves {...props} />;
 }

@@ -157,15 +157,16 @@ export const archive = async (sql: Sql, ids: string[], archived: boolean): Promi
   );
 
 export const used = (sql: Sql, itemId: string, personId: string) =>
-  sql.query(
-    `
+  sql.query({
+    name: 'used',
+    text: `
       insert into item_use (item_id, person_id)
       values ($1, $2)
       on conflict (person_id, item_id) do update
       set used_at = now()
     `,
-    [itemId, personId],
-  );
+    values: [itemId, personId],
+  });
 
 export const ribbonOn = (sql: Sql, itemId: string, personId: string | null, by: string) =>
   sql.query(

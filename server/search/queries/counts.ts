@@ -1,7 +1,7 @@
 /** How many there are: by facet, of a search and of the whole library. */
 import { must } from '@/core/must';
 import type { Sql } from '../../db/pool';
-import { many, one } from '../../db/query';
+import { many, nameOf, one } from '../../db/query';
 import { type Where, where, type Sort, orderBy } from './pages';
 
 /** Above `most`, how many match is a lower bound; facets are counted over the first `told` of them. */
@@ -28,36 +28,46 @@ export async function counted(
   const by = order.map(
     (x, i) => `k${i}${/ desc/.test(x) ? ' desc' : ''}${/ nulls last$/.test(x) ? ' nulls last' : ''}`,
   );
-  const rows = await many<{ facet: string | null; n: number; id: string | null }>(
-    sql,
-    `
-      with
-        m as materialized (
-          select i.id, i.facets, ${keys.join(', ')}
-          from item i
-          where ${clause.text}
-          limit ${most + 1}
-        ),
-        c as (select count(*)::int as n from m)
-      select '' as facet, n, null::uuid as id
-      from c
-      union all
-      select f, count(*)::int, null
-      from (select facets from m limit ${told}) x,
-        unnest(x.facets) f
-      group by f
-      union all
-      (
-        select null, row_number() over (order by ${by.join(', ')})::int, id
+  const add = (value: number): string => `$${clause.values.push(value)}`;
+  const [upTo, least, countedOver, size, from] = [most, most + 1, told, limit, offset].map(add);
+  // unnested in the select list, which takes half the time of a function that is called for each item
+  const text = `
+    with
+      m as materialized (
+        select i.id, i.facets, ${keys.join(', ')}
+        from item i
+        where ${clause.text}
+        limit ${least}
+      ),
+      c as (select count(*)::int as n from m)
+    select '' as facet, n, null::uuid as id
+    from c
+    union all
+    select f, count(*)::int, null
+    from (
+      select unnest(x.facets) as f
+      from (select facets from m limit ${countedOver}) x
+    ) y
+    group by f
+    union all
+    (
+      select null, row_number() over (order by ${by.join(', ')})::int, id
+      from (
+        select *
         from m
-        where (select n from c) <= ${most}
-        order by 2
-        limit ${limit}
-        offset ${offset}
-      )
-    `,
-    clause.values,
-  );
+        where (select n from c) <= ${upTo}
+        order by ${by.join(', ')}
+        limit ${size}
+        offset ${from}
+      ) z
+      order by 2
+    )
+  `;
+  const rows = await many<{ facet: string | null; n: number; id: string | null }>(sql, {
+    name: nameOf('counted', text),
+    text,
+    values: clause.values,
+  });
   return {
     n: rows.find((r) => r.facet === '')?.n ?? 0,
     facets: rows.flatMap((r) => (r.facet ? [{ facet: r.facet, n: r.n }] : [])),
@@ -109,7 +119,7 @@ export async function some(sql: Sql, wanted: Where): Promise<boolean> {
 
 /** The maintained counts of the whole library. */
 export const allCounts = async (sql: Sql): Promise<{ facet: string; n: number }[]> =>
-  many<{ facet: string; n: number }>(sql, 'select facet, n from facet_count where n > 0');
-
-export const itemTotal = async (sql: Sql): Promise<number> =>
-  (await one<{ n: number }>(sql, `select coalesce(sum(n), 0)::int as n from facet_count where facet like 'kind:%'`)).n;
+  many<{ facet: string; n: number }>(sql, {
+    name: 'counts of the library',
+    text: 'select facet, n from facet_count where n > 0',
+  });
