@@ -1,7 +1,35 @@
 // bin/bench: installs what it measures against, bundles the bench, runs it.
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
+import { parseArgs } from 'node:util';
 import { dataFolder, ensureDebian, ensurePackages, root } from './checkout.mjs';
+
+const USE = `use: bin/bench [--json] [--quick | --only core|screens|frames|fleet|library]
+Measures what is promised, each figure beside its target. --quick leaves the library out. Nothing else should run meanwhile.`;
+const PARTS = ['core', 'screens', 'frames', 'fleet', 'library'];
+
+/** Ends the process with what is wrong: a bench that was asked wrongly would run for an hour. */
+function readArguments() {
+  try {
+    const { values } = parseArgs({
+      options: {
+        json: { type: 'boolean' },
+        quick: { type: 'boolean' },
+        only: { type: 'string' },
+        help: { type: 'boolean' },
+      },
+    });
+    if (values.only !== undefined && !PARTS.includes(values.only)) throw new Error(`there is no part "${values.only}"`);
+    return values;
+  } catch (error) {
+    console.error(`${error.message}\n${USE}`);
+    process.exit(2);
+  }
+}
+if (readArguments().help) {
+  console.log(USE);
+  process.exit(0);
+}
 
 ensurePackages();
 await (await import('./kernel.mjs')).ensureKernel();
