@@ -1,11 +1,11 @@
-/** bin/bench [--json] [--quick | --only core|screens|frames|fleet|library]: each figure beside its target and the reference measured in the same run. */
+/** bin/bench [--json] [--wait MINUTES] [--quick | --only core|screens|frames|fleet|library]: each figure beside its target and the reference measured in the same run. */
 import { spawn } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { accuracyRows } from './accuracy';
 import { applyRow, bakeRow } from './core';
-import { noteSpeed } from './full-speed';
+import { allowWaiting, noteSpeed } from './full-speed';
 import { chartRow, presetRows, threadsRow } from './presets';
 import { browserRows, largeRows, type Address } from './browser';
 import { largeFrameRows } from './large-frame';
@@ -37,6 +37,8 @@ const only = argument > 0 ? process.argv[argument + 1] : null;
 const part = (name: string): boolean =>
   only ? only === name : name !== 'library' || !process.argv.includes('--quick');
 const data = process.env.ETAGERE_BENCH_DATA!;
+const waiting = process.argv.indexOf('--wait');
+if (waiting > 0) allowWaiting(Number(process.argv[waiting + 1]));
 const rows: Row[] = [];
 if (part('core')) {
   // what is told in milliseconds comes last: by then the bench has seen how quick the processors can be

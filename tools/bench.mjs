@@ -4,8 +4,9 @@ import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { dataFolder, ensureDebian, ensurePackages, root } from './checkout.mjs';
 
-const USE = `use: bin/bench [--json] [--quick | --only core|screens|frames|fleet|library]
-Measures what is promised, each figure beside its target. --quick leaves the library out. Nothing else should run meanwhile.`;
+const USE = `use: bin/bench [--json] [--wait MINUTES] [--quick | --only core|screens|frames|fleet|library]
+Measures what is promised, each figure beside its target. --quick leaves the library out. Nothing else should run meanwhile.
+With --wait it does not measure, in its first so many minutes, while the host lends its processors to others.`;
 const PARTS = ['core', 'screens', 'frames', 'fleet', 'library'];
 
 /** Ends the process with what is wrong: a bench that was asked wrongly would run for an hour. */
@@ -16,10 +17,13 @@ function readArguments() {
         json: { type: 'boolean' },
         quick: { type: 'boolean' },
         only: { type: 'string' },
+        wait: { type: 'string' },
         help: { type: 'boolean' },
       },
     });
     if (values.only !== undefined && !PARTS.includes(values.only)) throw new Error(`there is no part "${values.only}"`);
+    if (values.wait !== undefined && !(Number(values.wait) > 0))
+      throw new Error(`--wait ${values.wait} is no number of minutes`);
     return values;
   } catch (error) {
     console.error(`${error.message}\n${USE}`);
